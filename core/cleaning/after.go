@@ -1,0 +1,74 @@
+package cleaning
+
+import (
+	"slices"
+
+	"therapeon/core/roots"
+)
+
+// After is the root system as the ticked-off cuts left it: what the next
+// reading starts from. A batch of which only some were shortened stays whole,
+// since its roots are no longer told apart.
+func After(r roots.Reading, v roots.Verdict, checks Checks) roots.Reading {
+	left := r
+	left.Roots = []roots.Root{}
+	for i, root := range r.Roots {
+		rv := v.Roots[i]
+		root.Branches = branchesAfter(root, rv, checks)
+		if checks[root.ID+"/medium"].Count >= root.Count && rv.MediumRule != "medium-sound-leave" {
+			root.Clinging = ""
+		}
+		done, cut := checks[root.ID]
+		switch {
+		case cut && rv.Decision.Whole:
+			root.Count -= done.Count
+		case cut && done.CutAtMM != nil && done.Count >= root.Count:
+			root = shorten(root, rv, *done.CutAtMM)
+		}
+		if root.Count > 0 && len(root.Segments) > 0 {
+			left.Roots = append(left.Roots, root)
+		}
+	}
+	return left
+}
+
+// branchesAfter drops the side roots that were cut off whole.
+func branchesAfter(root roots.Root, rv roots.RootVerdict, checks Checks) []roots.Branch {
+	var left []roots.Branch
+	for j, b := range root.Branches {
+		d := rv.Branches[j].Decision
+		if d != nil && d.Kind == roots.Cut && checks[sideID(root.ID, j)].Count >= root.Count {
+			if d.Whole {
+				continue
+			}
+			b.Segments = trim(b.Segments, rv.Branches[j].Stretches, *d.CutAtMM)
+			b.Tip = ""
+		}
+		left = append(left, b)
+	}
+	return left
+}
+
+// shorten cuts a root back to mm.
+func shorten(root roots.Root, rv roots.RootVerdict, mm float64) roots.Root {
+	root.Segments = trim(root.Segments, rv.Stretches, mm)
+	root.Branches = slices.DeleteFunc(slices.Clone(root.Branches), func(b roots.Branch) bool { return b.AtMM > mm })
+	root.Tip, root.Spreads = "", false
+	return root
+}
+
+func trim(segments []roots.Segment, stretches []roots.Stretch, mm float64) []roots.Segment {
+	var left []roots.Segment
+	for i, s := range segments {
+		st := stretches[i]
+		if st.FromMM >= mm {
+			break
+		}
+		if st.ToMM > mm {
+			length := max(mm-st.FromMM, 1)
+			s.LengthMM = &length
+		}
+		left = append(left, s)
+	}
+	return left
+}

@@ -1,0 +1,56 @@
+// Package disputes holds the questions on which growers differ, as settings:
+// both sides with their reasons, and a default with its own.
+package disputes
+
+import (
+	"sync"
+
+	"therapeon/core/knowledge"
+)
+
+// Codes of the questions.
+const (
+	DeadDryRoots   = "dead_dry_roots"
+	ClingingMedium = "clinging_medium"
+)
+
+// Choices of the two questions.
+const (
+	AllOff         = "all-off"
+	KeepSome       = "keep-some"
+	IfWobbly       = "if-wobbly"
+	LeaveWhatTears = "leave-what-tears"
+	ByState        = "by-state"
+)
+
+// Choice is one side of a question.
+type Choice struct {
+	Code   string         `yaml:"code" json:"code" required:"true"`
+	Name   string         `yaml:"name" json:"name" required:"true"`
+	Reason knowledge.Text `yaml:"reason" json:"reason" required:"true"`
+}
+
+// Question is a practice on which growers differ.
+type Question struct {
+	Code     string   `yaml:"code" json:"code" required:"true"`
+	Question string   `yaml:"question" json:"question" required:"true"`
+	Choices  []Choice `yaml:"choices" json:"choices" required:"true"`
+	Default  string   `yaml:"default" json:"default" required:"true"`
+}
+
+// All lists the questions.
+var All = sync.OnceValue(func() []Question {
+	var all []Question
+	knowledge.MustRead("disputes.yaml", &all)
+	return all
+})
+
+// Default is the house default of a question.
+func Default(code string) string {
+	for _, q := range All() {
+		if q.Code == code {
+			return q.Default
+		}
+	}
+	return ""
+}

@@ -1,0 +1,120 @@
+// Package knowledge holds the tables of the craft as plain YAML and reads them.
+//
+// A table entry is a value followed by its mark in square brackets:
+//
+//	root_diameter_mm: 5 [M]
+//	source: length = 11/14·N·g [P Tennant 1975, J. Ecol. 63:995]
+//
+// The marks are [P source] published, [C] common practice, [M] from memory (an
+// estimate), [H] house rule. A value without a mark does not load, so nothing
+// reaches a screen without saying where it comes from.
+package knowledge
+
+import (
+	"embed"
+	"fmt"
+	"strconv"
+	"strings"
+
+	"github.com/goccy/go-yaml"
+)
+
+//go:embed *.yaml
+var tables embed.FS
+
+// Mark says how far a value can be trusted.
+type Mark string
+
+// The four marks.
+const (
+	Published      Mark = "published"
+	CommonPractice Mark = "common practice"
+	FromMemory     Mark = "from memory"
+	HouseRule      Mark = "house rule"
+)
+
+var letters = map[string]Mark{"P": Published, "C": CommonPractice, "M": FromMemory, "H": HouseRule}
+
+// Provenance is a mark and, for published values, the source.
+type Provenance struct {
+	Mark   Mark   `json:"mark" enum:"published,common practice,from memory,house rule" required:"true"`
+	Source string `json:"source,omitempty"`
+}
+
+// Text is a statement of the craft with its mark.
+type Text struct {
+	Value string `json:"value" required:"true"`
+	Provenance
+}
+
+// Number is a figure of the craft with its mark; its unit is in the field's name.
+type Number struct {
+	Value float64 `json:"value" required:"true"`
+	Provenance
+}
+
+// split takes "value [M source]" apart.
+func split(s string) (string, Provenance, error) {
+	s = strings.TrimSpace(s)
+	open := strings.LastIndex(s, "[")
+	if open < 0 || !strings.HasSuffix(s, "]") {
+		return "", Provenance{}, fmt.Errorf("%q carries no mark: end it in [P source], [C], [M] or [H]", s)
+	}
+	letter, source, _ := strings.Cut(s[open+1:len(s)-1], " ")
+	mark, ok := letters[letter]
+	if !ok {
+		return "", Provenance{}, fmt.Errorf("%q carries the unknown mark %q: use P, C, M or H", s, letter)
+	}
+	if (mark == Published) != (source != "") {
+		return "", Provenance{}, fmt.Errorf("%q: a published value names its source, and only a published one does", s)
+	}
+	return strings.TrimSpace(s[:open]), Provenance{Mark: mark, Source: source}, nil
+}
+
+// UnmarshalYAML reads a marked text.
+func (t *Text) UnmarshalYAML(unmarshal func(any) error) error {
+	var s string
+	if err := unmarshal(&s); err != nil {
+		return err
+	}
+	value, from, err := split(s)
+	if err != nil {
+		return err
+	}
+	if value == "" {
+		return fmt.Errorf("%q has a mark and no value", s)
+	}
+	*t = Text{value, from}
+	return nil
+}
+
+// UnmarshalYAML reads a marked number.
+func (n *Number) UnmarshalYAML(unmarshal func(any) error) error {
+	var t Text
+	if err := t.UnmarshalYAML(unmarshal); err != nil {
+		return err
+	}
+	value, err := strconv.ParseFloat(t.Value, 64)
+	if err != nil {
+		return fmt.Errorf("%q is not a number", t.Value)
+	}
+	*n = Number{value, t.Provenance}
+	return nil
+}
+
+// MustRead reads one of the embedded tables strictly. The tables ship inside
+// the program, so a broken one is a fault of the build and panics.
+func MustRead(name string, into any) {
+	raw, err := tables.ReadFile(name)
+	if err == nil {
+		err = Parse(raw, into)
+	}
+	if err != nil {
+		panic(fmt.Sprintf("knowledge table %s: %v", name, err))
+	}
+}
+
+// Parse reads a table and refuses fields it does not know.
+func Parse(raw []byte, into any) error {
+	return yaml.UnmarshalWithOptions(raw, into, yaml.Strict())
+}

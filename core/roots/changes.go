@@ -1,0 +1,88 @@
+package roots
+
+import (
+	"fmt"
+	"reflect"
+)
+
+// Changes says in words what differs between two readings of the same roots,
+// for someone whose own changes would overwrite another's.
+func Changes(from, to Reading) []string {
+	var changes []string
+	before, number := map[string]Root{}, map[string]string{}
+	n := 1
+	for _, r := range from.Roots {
+		before[r.ID], number[r.ID] = r, label(n, r.Count)
+		n += r.Count
+	}
+	n = 1
+	for _, r := range to.Roots {
+		old, known := before[r.ID]
+		switch {
+		case !known:
+			changes = append(changes, fmt.Sprintf("Root %s was added.", label(n, r.Count)))
+		case !reflect.DeepEqual(old, r):
+			changes = append(changes, fmt.Sprintf("Root %s was changed.", label(n, r.Count)))
+		}
+		delete(before, r.ID)
+		n += r.Count
+	}
+	for _, r := range from.Roots {
+		if _, gone := before[r.ID]; gone {
+			changes = append(changes, fmt.Sprintf("Root %s was taken out.", number[r.ID]))
+		}
+	}
+	from.Roots, to.Roots = nil, nil
+	if !reflect.DeepEqual(from, to) {
+		changes = append(changes, "What was noted about pot, medium, wobble or rot was changed.")
+	}
+	return changes
+}
+
+// Growth is how one root differs from the last reading.
+type Growth struct {
+	ID     string  `json:"id" required:"true"`
+	Label  string  `json:"label" required:"true"`
+	FromMM float64 `json:"from_mm" required:"true" description:"its length last time, after cleaning; 0 for a new root"`
+	ToMM   float64 `json:"to_mm" required:"true"`
+	New    bool    `json:"new,omitempty"`
+}
+
+// Since compares two readings of the same plant.
+type Since struct {
+	Roots      []Growth `json:"roots" required:"true" description:"roots that grew or are new"`
+	GrownMM    float64  `json:"grown_mm" required:"true" description:"length gained over all roots, new ones included"`
+	NewRoots   int      `json:"new_roots" required:"true"`
+	GoneRoots  int      `json:"gone_roots" required:"true" description:"roots of last time that are no longer listed"`
+	TipsBefore int      `json:"tips_before" required:"true"`
+	TipsNow    int      `json:"tips_now" required:"true"`
+}
+
+// Compare sets a verdict beside the one before it. Roots are matched by their
+// IDs; before is the verdict on the roots as the last cleaning left them.
+// Lengths that were assumed say nothing about growth.
+func Compare(before, now Verdict) Since {
+	s := Since{Roots: []Growth{}, TipsBefore: before.Totals.GrowingTips, TipsNow: now.Totals.GrowingTips}
+	last := map[string]RootVerdict{}
+	for _, r := range before.Roots {
+		last[r.ID] = r
+		s.GoneRoots += r.Count
+	}
+	for _, r := range now.Roots {
+		old, known := last[r.ID]
+		if known {
+			s.GoneRoots -= min(old.Count, r.Count)
+		}
+		switch {
+		case r.LengthAssumed || old.LengthAssumed:
+		case !known && r.State == "live":
+			s.NewRoots += r.Count
+			s.GrownMM += r.LengthMM * float64(r.Count)
+			s.Roots = append(s.Roots, Growth{r.ID, r.Label, 0, r.LengthMM, true})
+		case known && r.LengthMM > old.LengthMM:
+			s.GrownMM += (r.LengthMM - old.LengthMM) * float64(min(r.Count, old.Count))
+			s.Roots = append(s.Roots, Growth{r.ID, r.Label, old.LengthMM, r.LengthMM, false})
+		}
+	}
+	return s
+}

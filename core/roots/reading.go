@@ -1,0 +1,181 @@
+package roots
+
+import (
+	"fmt"
+
+	"therapeon/core/fault"
+)
+
+// Limits of one reading.
+const (
+	MaxRoots    = 400
+	MaxSegments = 12
+	MaxBranches = 12
+	MaxGrowths  = 60
+)
+
+// Feel is what a stretch of root feels like between two fingers.
+type Feel string
+
+// Feels, from firm to worst. The empty feel is "not felt".
+const (
+	Firm    Feel = "firm"
+	Limp    Feel = "limp"
+	Thread  Feel = "thread"
+	Crunchy Feel = "crunchy"
+	Hollow  Feel = "hollow"
+	Mushy   Feel = "mushy"
+)
+
+// Colour is the colour of a stretch, dry.
+type Colour string
+
+// Colours. The empty colour is "not noted".
+const (
+	ColourPale    Colour = "pale"
+	ColourGreen   Colour = "green"
+	PatchesSmooth Colour = "patches-smooth"
+	PatchesHard   Colour = "patches-hard"
+	EvenBrown     Colour = "brown"
+	Black         Colour = "black"
+)
+
+// Wetting is what a few minutes of water did to the colour.
+type Wetting string
+
+// Wettings. The empty one is "not tried".
+const (
+	Greens    Wetting = "greens"
+	StaysDull Wetting = "dull"
+)
+
+// Tip is the state of a root's end.
+type Tip string
+
+// Tips. The empty one is "not noted".
+const (
+	Growing Tip = "growing"
+	Sealed  Tip = "sealed"
+)
+
+// Depth is where on the plant a root sits.
+type Depth string
+
+// Depths. The empty one is "not noted".
+const (
+	Aerial  Depth = "aerial"
+	Surface Depth = "surface"
+	Edge    Depth = "edge"
+	Bottom  Depth = "bottom"
+	Core    Depth = "core"
+)
+
+// Clinging is old medium stuck to a root.
+type Clinging string
+
+// States of clinging medium. The empty one is "none".
+const (
+	ClingsSound   Clinging = "sound"
+	ClingsRotting Clinging = "rotting"
+)
+
+// Segment is a stretch of root that is alike all along.
+type Segment struct {
+	LengthMM   *float64 `json:"length_mm,omitempty" validate:"omitempty,min=1,max=3000" description:"left out: not measured, the group's usual length stands in"`
+	DiameterMM *float64 `json:"diameter_mm,omitempty" validate:"omitempty,min=0.2,max=30" description:"left out: not measured, the group's usual thickness stands in"`
+	Feel       Feel     `json:"feel,omitempty" validate:"omitempty,oneof=firm limp thread crunchy hollow mushy"`
+	Colour     Colour   `json:"colour,omitempty" validate:"omitempty,oneof=pale green patches-smooth patches-hard brown black"`
+	Wetting    Wetting  `json:"wetting,omitempty" validate:"omitempty,oneof=greens dull"`
+}
+
+// Branch is a side root, leaving its root at a distance from the base.
+type Branch struct {
+	AtMM     float64   `json:"at_mm" required:"true" validate:"min=0,max=36000"`
+	Segments []Segment `json:"segments" required:"true" validate:"min=1,max=12,dive"`
+	Tip      Tip       `json:"tip,omitempty" validate:"omitempty,oneof=growing sealed"`
+}
+
+// Root is one root, or a tallied batch of Count roots that are alike.
+type Root struct {
+	ID       string    `json:"id" required:"true" validate:"required,max=24,rootid" description:"the client's own name for the root, kept from reading to reading"`
+	Count    int       `json:"count" required:"true" validate:"min=1,max=400"`
+	Segments []Segment `json:"segments" required:"true" validate:"min=1,max=12,dive" description:"base to tip"`
+	Branches []Branch  `json:"branches,omitempty" validate:"max=12,dive"`
+	Tip      Tip       `json:"tip,omitempty" validate:"omitempty,oneof=growing sealed"`
+	Depth    Depth     `json:"depth,omitempty" validate:"omitempty,oneof=aerial surface edge bottom core"`
+	Growth   int       `json:"growth,omitempty" validate:"min=0,max=60" description:"which growth it comes from, 1 the oldest; 0 not noted"`
+	Clinging Clinging  `json:"clinging,omitempty" validate:"omitempty,oneof=sound rotting" description:"old medium stuck to it"`
+	Spreads  bool      `json:"spreads,omitempty" description:"rot is running along this root: a wet edge that moves, or a stain in the core"`
+	Anchor   string    `json:"anchor,omitempty" validate:"omitempty,oneof=yes no" description:"keep as an anchor; left out: by the setting"`
+}
+
+// Reading is the whole root system on one day.
+type Reading struct {
+	Roots        []Root `json:"roots" required:"true" validate:"max=400,dive"`
+	NoneFound    bool   `json:"none_found,omitempty" description:"looked, and there are no roots"`
+	Stained      bool   `json:"stained,omitempty" description:"the pot is stained, or the medium stains (tannin)"`
+	Crust        bool   `json:"crust,omitempty" description:"a white crust on the medium"`
+	Wobbly       bool   `json:"wobbly,omitempty" description:"the plant wobbles and wants anchors"`
+	SpreadingRot bool   `json:"spreading_rot,omitempty" description:"wilt fungus or soft rot suspected: rot runs on from root to root"`
+}
+
+// Count is the number of roots, batches counted out.
+func (r Reading) Count() int {
+	n := 0
+	for _, root := range r.Roots {
+		n += root.Count
+	}
+	return n
+}
+
+// Faults names what no single field can show wrong.
+func (r Reading) Faults() fault.List {
+	var faults fault.List
+	if n := r.Count(); n > MaxRoots {
+		faults = append(faults, fault.Fault{
+			Field: "roots", Limit: "at most 400 roots, batches counted out", Value: n,
+			Words: "A reading holds at most 400 roots.",
+		})
+	}
+	if r.NoneFound && len(r.Roots) > 0 {
+		faults = append(faults, fault.Fault{
+			Field: "none_found", Value: true, Limit: "only without roots",
+			Words: "The reading says no roots were found, and lists some. Take one of the two back.",
+		})
+	}
+	seen := make(map[string]bool, len(r.Roots))
+	for i, root := range r.Roots {
+		if seen[root.ID] {
+			faults = append(faults, fault.Fault{
+				Field: at("roots", i) + ".id", Value: root.ID, Limit: "each root its own name",
+				Words: "Two roots carry the same name.",
+			})
+		}
+		seen[root.ID] = true
+		faults = append(faults, root.faults(at("roots", i))...)
+	}
+	return faults
+}
+
+// faults finds branches that leave the root beyond its measured end.
+func (root Root) faults(path string) fault.List {
+	measured := 0.0
+	for _, s := range root.Segments {
+		if s.LengthMM == nil {
+			return nil // Without a length the branch stretches the root.
+		}
+		measured += *s.LengthMM
+	}
+	var faults fault.List
+	for j, b := range root.Branches {
+		if b.AtMM > measured {
+			faults = append(faults, fault.Fault{
+				Field: path + "." + at("branches", j) + ".at_mm", Value: b.AtMM, Limit: "0–" + millimetres(measured),
+				Words: "The side root leaves beyond the end of its root, which is " + millimetres(measured) + " long.",
+			})
+		}
+	}
+	return faults
+}
+
+func at(field string, i int) string { return fmt.Sprintf("%s[%d]", field, i) }

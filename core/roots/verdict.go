@@ -1,0 +1,236 @@
+package roots
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+)
+
+// BranchVerdict is the verdict on a side root.
+type BranchVerdict struct {
+	AtMM      float64   `json:"at_mm" required:"true"`
+	Stretches []Stretch `json:"stretches" required:"true"`
+	Decision  *Decision `json:"decision,omitempty" description:"left out when the side root goes with its root"`
+}
+
+// RootVerdict is the verdict on one root, or on a batch of roots that are alike.
+type RootVerdict struct {
+	ID              string          `json:"id" required:"true"`
+	Label           string          `json:"label" required:"true" description:"its number on the plant, such as 7, or 5–18 for a batch"`
+	Count           int             `json:"count" required:"true"`
+	State           string          `json:"state" required:"true" enum:"live,doubtful,dead" description:"live when any of it lives"`
+	LengthMM        float64         `json:"length_mm" required:"true"`
+	LiveMM          Range           `json:"live_mm" required:"true" description:"living length of one root, side roots included"`
+	Stretches       []Stretch       `json:"stretches" required:"true"`
+	Branches        []BranchVerdict `json:"branches,omitempty"`
+	Decision        Decision        `json:"decision" required:"true"`
+	MediumRule      string          `json:"medium_rule,omitempty" description:"the rule for medium that clings here"`
+	Settle          []string        `json:"settle,omitempty" description:"rules whose test would settle what is doubtful"`
+	LengthAssumed   bool            `json:"length_assumed,omitempty"`
+	DiameterAssumed bool            `json:"diameter_assumed,omitempty"`
+}
+
+// Verdict is what a reading comes to.
+type Verdict struct {
+	Headline string          `json:"headline" required:"true" description:"what to do, in a line; empty when nothing was read"`
+	Grade    Grade           `json:"grade" required:"true"`
+	Totals   Totals          `json:"totals" required:"true"`
+	Pattern  Pattern         `json:"pattern" required:"true"`
+	Roots    []RootVerdict   `json:"roots" required:"true"`
+	Rules    map[string]Rule `json:"rules" required:"true" description:"the words and marks of every rule named above"`
+}
+
+// Read comes to a verdict on a reading. The reading must be within the limits
+// (see Faults and the tags of Reading).
+func Read(r Reading, c Context) Verdict {
+	v := Verdict{Roots: make([]RootVerdict, len(r.Roots)), Rules: map[string]Rule{}}
+	axes := make([]axis, len(r.Roots))
+	sides := make([][]axis, len(r.Roots))
+	number := 1
+	for i, root := range r.Roots {
+		v.Roots[i], axes[i], sides[i] = readRoot(root, r, c)
+		v.Roots[i].Label = label(number, root.Count)
+		number += root.Count
+	}
+	anchor(v.Roots, axes, r, c)
+	v.Totals = total(r, c, v.Roots, axes, sides)
+	v.Grade = grade(r, c, v.Totals)
+	v.Pattern = pattern(r, c, v.Roots)
+	v.Headline = headline(r, v)
+	v.collectRules()
+	return v
+}
+
+func label(from, count int) string {
+	if count == 1 {
+		return strconv.Itoa(from)
+	}
+	return strconv.Itoa(from) + "–" + strconv.Itoa(from+count-1)
+}
+
+// readRoot reads one root with its side roots.
+func readRoot(root Root, r Reading, c Context) (RootVerdict, axis, []axis) {
+	life := noSides
+	sides := make([]axis, len(root.Branches))
+	for j, b := range root.Branches {
+		sides[j] = lay(b.Segments, b.Tip, c.UsualLengthMM/3, r, c, noSides)
+		life.farthestLeft = math.Max(life.farthestLeft, b.AtMM)
+		if sides[j].anyKept {
+			life.joint = math.Max(life.joint, b.AtMM)
+		}
+		if sides[j].anyLive {
+			life.liveJoint = math.Max(life.liveJoint, b.AtMM)
+		}
+		if sides[j].shows(b.Segments) {
+			life.greenJoint = math.Max(life.greenJoint, b.AtMM)
+		}
+	}
+	a := lay(root.Segments, root.Tip, c.UsualLengthMM, r, c, life)
+	spreads := root.Spreads || r.SpreadingRot
+	rv := RootVerdict{
+		ID: root.ID, Count: root.Count, LengthMM: a.length, Stretches: a.stretches,
+		Decision:      decide(a, life.joint, spreads, root.Depth == Aerial, c),
+		LengthAssumed: a.lengthAssumed, DiameterAssumed: a.diameterAssumed,
+	}
+	keptTo := rv.Decision.keptTo(a.length)
+	for j, b := range root.Branches {
+		bv := BranchVerdict{AtMM: b.AtMM, Stretches: sides[j].stretches}
+		if b.AtMM <= keptTo {
+			d := decide(sides[j], -1, spreads, false, c)
+			bv.Decision = &d
+			rv.Decision.Recheck = rv.Decision.Recheck || d.Recheck
+		}
+		rv.Branches = append(rv.Branches, bv)
+	}
+	if rv.Decision.Recheck && rv.Decision.Kind == Keep {
+		rv.Decision.Kind = Recheck
+	}
+	if root.Clinging != "" {
+		rv.MediumRule = clingingRule(root.Clinging, c.ClingingMedium)
+	}
+	rv.sum(a, sides)
+	return rv, a, sides
+}
+
+// sum fills in what follows from the stretches: living length, state, tests.
+func (rv *RootVerdict) sum(a axis, sides []axis) {
+	live, doubtful := rv.sumAxis(a)
+	anyLive, anyDoubtful := a.anyLive, a.anyDoubtful
+	for _, x := range sides {
+		l, d := rv.sumAxis(x)
+		live, doubtful = live+l, doubtful+d
+		anyLive, anyDoubtful = anyLive || x.anyLive, anyDoubtful || x.anyDoubtful
+	}
+	rv.LiveMM = span(live, doubtful)
+	switch {
+	case anyLive:
+		rv.State = "live"
+	case anyDoubtful:
+		rv.State = "doubtful"
+	default:
+		rv.State = "dead"
+	}
+}
+
+// sumAxis adds up one axis and notes the tests it waits for.
+func (rv *RootVerdict) sumAxis(a axis) (live, doubtful float64) {
+	for _, s := range a.stretches {
+		switch {
+		case s.State.IsLive():
+			live += s.length()
+		case s.State == Doubtful:
+			doubtful += s.length()
+			if !slices.Contains(rv.Settle, s.Rule) {
+				rv.Settle = append(rv.Settle, s.Rule)
+			}
+		}
+	}
+	return live, doubtful
+}
+
+// headline says what to do in one line.
+func headline(r Reading, v Verdict) string {
+	t := v.Totals
+	if r.NoneFound {
+		return "No roots to read. The plant is rootless."
+	}
+	if len(r.Roots) == 0 {
+		return ""
+	}
+	waiting := ""
+	if t.Rechecks > 0 {
+		waiting = fmt.Sprintf(" %s for a test.", counted(t.Rechecks, "root waits", "roots wait"))
+	}
+	if t.Cuts == 0 {
+		if waiting != "" {
+			return "Cut nothing yet." + waiting
+		}
+		return "Nothing to cut. Leave the roots alone."
+	}
+	var parts []string
+	if t.WholeCuts > 0 {
+		parts = append(parts, fmt.Sprintf("take %d off", t.WholeCuts))
+	}
+	if n := t.Cuts - t.WholeCuts; n > 0 {
+		parts = append(parts, fmt.Sprintf("shorten %d", n))
+	}
+	if t.Anchors > 0 {
+		parts = append(parts, fmt.Sprintf("leave %s", counted(t.Anchors, "anchor", "anchors")))
+	}
+	if t.Untouched > 0 {
+		parts = append(parts, fmt.Sprintf("leave %d as found", t.Untouched))
+	}
+	line := strings.Join(parts, ", ")
+	return strings.ToUpper(line[:1]) + line[1:] + "." + waiting
+}
+
+func counted(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, many)
+}
+
+// collectRules gathers the words of every rule the verdict names.
+func (v *Verdict) collectRules() {
+	last := "" // neighbours often share a rule
+	use := func(ids ...string) {
+		for _, id := range ids {
+			if id == last || id == "" {
+				continue
+			}
+			last = id
+			if _, ok := v.Rules[id]; ok {
+				continue
+			}
+			if rule, ok := Known().words(id); ok {
+				v.Rules[id] = rule
+			}
+		}
+	}
+	for i := range v.Roots {
+		rv := &v.Roots[i]
+		use(rv.Decision.Reasons...)
+		use(rv.MediumRule)
+		for _, s := range rv.Stretches {
+			use(s.Rule)
+		}
+		for _, b := range rv.Branches {
+			for _, s := range b.Stretches {
+				use(s.Rule)
+			}
+			if b.Decision != nil {
+				use(b.Decision.Reasons...)
+			}
+		}
+		if rv.LengthAssumed {
+			use("length-assumed")
+		}
+		if rv.DiameterAssumed {
+			use("diameter-assumed")
+		}
+	}
+	use(v.Grade.Reasons...)
+}

@@ -1,0 +1,77 @@
+// Package taxa holds the profiles of the plant groups. Advice hangs on the
+// group; a plant may override what its own kind does differently.
+package taxa
+
+import (
+	"sync"
+
+	"therapeon/core/knowledge"
+)
+
+// RootClass says which evidence counts for a root.
+type RootClass string
+
+const (
+	// Pale roots are white to silver; colour on wetting tells something.
+	Pale RootClass = "pale"
+	// Brown roots are brown, beige or reddish by nature; feel alone tells.
+	Brown RootClass = "brown"
+)
+
+// Profile is what is normal for a group. Lengths are in mm, areas in cm²,
+// growth in mm a day.
+type Profile struct {
+	Code  string         `yaml:"code" json:"code" required:"true"`
+	Name  string         `yaml:"name" json:"name" required:"true"`
+	About knowledge.Text `yaml:"about" json:"about" required:"true"`
+
+	Habit         knowledge.Text `yaml:"habit" json:"habit" required:"true"`
+	StorageOrgans knowledge.Text `yaml:"storage_organs" json:"storage_organs" required:"true" description:"pseudobulbs, canes or none"`
+
+	RootClass       knowledge.Text   `yaml:"root_class" json:"root_class" required:"true" description:"pale or brown: the column of the root table"`
+	RootColourDry   knowledge.Text   `yaml:"root_colour_dry" json:"root_colour_dry" required:"true"`
+	RootColourWet   knowledge.Text   `yaml:"root_colour_wet" json:"root_colour_wet" required:"true"`
+	GreensOnWetting knowledge.Text   `yaml:"greens_on_wetting" json:"greens_on_wetting" required:"true" description:"yes, partly or no"`
+	AerialRoots     knowledge.Text   `yaml:"aerial_roots" json:"aerial_roots" required:"true"`
+	Touch           knowledge.Text   `yaml:"touch" json:"touch" required:"true"`
+	RootDiameterMM  knowledge.Number `yaml:"root_diameter_mm" json:"root_diameter_mm" required:"true"`
+	RootLengthMM    knowledge.Number `yaml:"root_length_mm" json:"root_length_mm" required:"true"`
+
+	BaseHeight  knowledge.Text `yaml:"base_height" json:"base_height" required:"true"`
+	Disturbance knowledge.Text `yaml:"disturbance" json:"disturbance" required:"true"`
+	RootsStart  knowledge.Text `yaml:"roots_start" json:"roots_start" required:"true"`
+
+	MoistureStyle knowledge.Text `yaml:"moisture_style" json:"moisture_style" required:"true"`
+	Feed          knowledge.Text `yaml:"feed" json:"feed" required:"true"`
+	TemperatureC  knowledge.Text `yaml:"temperature_c" json:"temperature_c" required:"true" description:"°C, night low to day high"`
+	Rest          knowledge.Text `yaml:"rest" json:"rest" required:"true"`
+	Light         knowledge.Text `yaml:"light" json:"light" required:"true"`
+	MediumPH      knowledge.Text `yaml:"medium_ph" json:"medium_ph" required:"true"`
+
+	WeeksToFirstRoot   knowledge.Number `yaml:"weeks_to_first_root" json:"weeks_to_first_root" required:"true"`
+	ElongationMMPerDay knowledge.Number `yaml:"elongation_mm_per_day" json:"elongation_mm_per_day" required:"true"`
+	LeafConductance    knowledge.Text   `yaml:"leaf_conductance" json:"leaf_conductance" required:"true" description:"thick, leathery or thin"`
+	LeafAreaCM2        knowledge.Number `yaml:"leaf_area_cm2" json:"leaf_area_cm2" required:"true" description:"one grown leaf, one side"`
+}
+
+var load = sync.OnceValue(func() []Profile {
+	var all []Profile
+	knowledge.MustRead("groups.yaml", &all)
+	return all
+})
+
+// All lists the profiles in the order of the table.
+func All() []Profile { return load() }
+
+// Find returns the profile of a group code.
+func Find(code string) (Profile, bool) {
+	for _, p := range load() {
+		if p.Code == code {
+			return p, true
+		}
+	}
+	return Profile{}, false
+}
+
+// Class is the root class of the group.
+func (p Profile) Class() RootClass { return RootClass(p.RootClass.Value) }
