@@ -1,0 +1,150 @@
+// Package check holds input to the limits written beside the fields, and says
+// in words what is wrong with it.
+package check
+
+import (
+	"errors"
+	"fmt"
+	"reflect"
+	"regexp"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/go-playground/validator/v10"
+
+	"therapeon/core/fault"
+	"therapeon/core/taxa"
+)
+
+var rootID = regexp.MustCompile(`^[A-Za-z0-9_-]+$`)
+
+var rules = sync.OnceValue(func() *validator.Validate {
+	v := validator.New(validator.WithRequiredStructEnabled())
+	v.RegisterTagNameFunc(func(f reflect.StructField) string {
+		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+		return name
+	})
+	must := func(tag string, fits func(string) bool) {
+		err := v.RegisterValidation(tag, func(fl validator.FieldLevel) bool { return fits(fl.Field().String()) })
+		if err != nil {
+			panic(err)
+		}
+	}
+	must("rootid", rootID.MatchString)
+	must("day", func(s string) bool { _, err := time.Parse(time.DateOnly, s); return err == nil })
+	must("partialdate", func(s string) bool { _, ok := EarliestDay(s); return ok })
+	must("group", func(s string) bool { _, ok := taxa.Find(s); return ok })
+	return v
+})
+
+// EarliestDay is the first day a date, a month (2029-05) or a year can mean.
+func EarliestDay(s string) (time.Time, bool) {
+	for _, layout := range []string{time.DateOnly, "2006-01", "2006"} {
+		if t, err := time.Parse(layout, s); err == nil && t.Year() >= 1900 {
+			return t, true
+		}
+	}
+	return time.Time{}, false
+}
+
+// Input checks v against the limits on its fields and returns a fault.List, or
+// nil. Faults that no single field shows come from v itself, when it has a
+// Faults method; they are looked for once the fields are sound.
+func Input(v any) error {
+	err := rules().Struct(v)
+	var broken validator.ValidationErrors
+	if errors.As(err, &broken) {
+		list := make(fault.List, len(broken))
+		for i, b := range broken {
+			list[i] = describe(b)
+		}
+		return list
+	}
+	if err != nil {
+		return fmt.Errorf("check input: %w", err)
+	}
+	if across, ok := v.(interface{ Faults() fault.List }); ok {
+		if list := across.Faults(); len(list) > 0 {
+			return list
+		}
+	}
+	return nil
+}
+
+// Future adds a fault when a day lies after today. A day of grace allows for
+// time zones.
+func Future(list fault.List, field, date string, now time.Time) fault.List {
+	first, ok := EarliestDay(date)
+	if !ok || !first.After(now.AddDate(0, 0, 1)) {
+		return list
+	}
+	return append(list, fault.Fault{Field: field, Value: date, Limit: "not after " + now.Format(time.DateOnly), Words: "This day has not come yet."})
+}
+
+// describe puts one broken limit in words.
+func describe(b validator.FieldError) fault.Fault {
+	_, path, _ := strings.Cut(b.Namespace(), ".")
+	f := fault.Fault{Field: path, Value: given(b)}
+	unit := unitOf(path)
+	switch b.Tag() {
+	case "required":
+		f.Words, f.Limit = "This is needed.", "not empty"
+	case "oneof":
+		f.Limit = "one of: " + strings.ReplaceAll(b.Param(), " ", ", ")
+		f.Words = "This word is not known here. Use " + f.Limit + "."
+	case "min", "max":
+		f.Limit = bound(b, unit)
+		f.Words = "Out of range: " + f.Limit + "."
+	case "rootid":
+		f.Limit = "letters, digits, - and _"
+		f.Words = "A root's name holds letters, digits, - and _ only."
+	case "day":
+		f.Limit = "a day such as 2029-05-14"
+		f.Words = "This is not a day. Write it like 2029-05-14."
+	case "partialdate":
+		f.Limit = "a day, a month or a year, such as 2029-05-14, 2029-05 or 2029"
+		f.Words = "This is not a date. Write 2029-05-14, or 2029-05 or 2029 when you know no more."
+	case "group":
+		f.Limit = "a group code, see /api/v1/groups"
+		f.Words = "This group is not known. Pick one of the list."
+	default:
+		f.Words, f.Limit = "This does not fit.", b.Tag()+" "+b.Param()
+	}
+	return f
+}
+
+// given is the value as it came, cut short when long.
+func given(b validator.FieldError) any {
+	switch v := reflect.ValueOf(b.Value()); v.Kind() {
+	case reflect.Slice, reflect.Map:
+		return v.Len()
+	case reflect.String:
+		if s := []rune(v.String()); len(s) > 60 {
+			return string(s[:60]) + "…"
+		}
+		return v.String()
+	default:
+		return b.Value()
+	}
+}
+
+func unitOf(path string) string {
+	switch {
+	case strings.HasSuffix(path, "_mm"):
+		return " mm"
+	default:
+		return ""
+	}
+}
+
+func bound(b validator.FieldError, unit string) string {
+	side := map[string]string{"min": "at least ", "max": "at most "}[b.Tag()]
+	switch b.Kind() {
+	case reflect.String:
+		unit = " characters"
+	case reflect.Slice, reflect.Map:
+		unit = " entries"
+	}
+	return side + b.Param() + unit
+}

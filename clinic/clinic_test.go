@@ -1,0 +1,234 @@
+package clinic
+
+import (
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/core/fault"
+	"therapeon/core/leaves"
+	"therapeon/core/roots"
+	"therapeon/store"
+)
+
+var day = time.Date(2030, 4, 2, 10, 0, 0, 0, time.UTC)
+
+func newClinic(t *testing.T) *Clinic {
+	t.Helper()
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	return New(s, func() time.Time { return day })
+}
+
+func mm(v float64) *float64 { return &v }
+
+func entry(id string, n int, l float64, f roots.Feel) roots.Root {
+	return roots.Root{ID: id, Count: n, Segments: []roots.Segment{{LengthMM: mm(l), Feel: f}}}
+}
+
+func begun(t *testing.T, c *Clinic, in Intake) (Plant, Reading) {
+	t.Helper()
+	p, err := c.AddPlant(t.Context(), in)
+	require.NoError(t, err)
+	r, err := c.StartReading(t.Context(), p.ID, Start{})
+	require.NoError(t, err)
+	return p, r
+}
+
+func save(t *testing.T, c *Clinic, r Reading, entries ...roots.Root) Reading {
+	t.Helper()
+	saved, err := c.SaveReading(t.Context(), r.ID, Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}})
+	require.NoError(t, err)
+	return saved
+}
+
+func TestAPlantNeedsOnlyATagAndAGroup(t *testing.T) {
+	c := newClinic(t)
+	p, err := c.AddPlant(t.Context(), Intake{Tag: "B-07", Group: "phalaenopsis"})
+	require.NoError(t, err)
+	assert.Equal(t, "Phalaenopsis and kin", p.GroupName)
+
+	var list fault.List
+	_, err = c.AddPlant(t.Context(), Intake{Group: "tulip", ArrivedOn: "2031-01-01", LeafCount: -1})
+	require.ErrorAs(t, err, &list)
+	fields := []string{}
+	for _, f := range list {
+		fields = append(fields, f.Field)
+	}
+	assert.Equal(t, []string{"tag", "group", "leaf_count"}, fields)
+
+	_, err = c.AddPlant(t.Context(), Intake{Tag: "x", Group: "slipper", ArrivedOn: "2031-01-01"})
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, "arrived_on", list[0].Field)
+
+	two := []leaves.Blade{{LengthMM: 100, WidthMM: 30}, {LengthMM: 100, WidthMM: 30}}
+	_, err = c.AddPlant(t.Context(), Intake{Tag: "x", Group: "slipper", LeafCount: 1, Blades: two})
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, "blades", list[0].Field)
+}
+
+func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
+	c := newClinic(t)
+	a, _ := c.AddPlant(t.Context(), Intake{Tag: "Grey crate 3", Group: "phalaenopsis", Notes: "from the north bench"})
+	_, err := c.AddPlant(t.Context(), Intake{Tag: "Blue 1", Group: "slipper", KeptApart: true})
+	require.NoError(t, err)
+
+	found, total, err := c.Plants(t.Context(), Find{Words: "NORTH", Most: 10})
+	require.NoError(t, err)
+	assert.EqualValues(t, 1, total)
+	assert.Equal(t, a.ID, found[0].ID)
+	all, _, _ := c.Plants(t.Context(), Find{Most: 10})
+	require.Len(t, all, 2)
+	assert.True(t, all[1].Intake.KeptApart, "those kept apart come last")
+
+	in := a.Intake
+	in.Tag = "Grey 3"
+	changed, err := c.ChangePlant(t.Context(), a.ID, a.Version, in)
+	require.NoError(t, err)
+	_, err = c.ChangePlant(t.Context(), a.ID, a.Version, in)
+	var conflict Conflict
+	require.ErrorAs(t, err, &conflict)
+	assert.Equal(t, changed.Version, conflict.Version)
+
+	_, err = c.ArchivePlant(t.Context(), a.ID, true)
+	require.NoError(t, err)
+	_, total, _ = c.Plants(t.Context(), Find{Most: 10})
+	assert.EqualValues(t, 1, total)
+	back, err := c.ArchivePlant(t.Context(), a.ID, false)
+	require.NoError(t, err)
+	assert.Empty(t, back.ArchivedAt)
+	_, err = c.Plant(t.Context(), 99)
+	assert.Equal(t, Missing{"plant", 99}, err)
+}
+
+func TestASecondTabIsToldWhatChanged(t *testing.T) {
+	c := newClinic(t)
+	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	save(t, c, r, entry("a", 9, 80, roots.Firm))
+
+	_, err := c.SaveReading(t.Context(), r.ID, Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: []roots.Root{entry("b", 1, 50, roots.Mushy)}}})
+	var conflict Conflict
+	require.ErrorAs(t, err, &conflict)
+	assert.Equal(t, []string{"Root 1–9 was added.", "Root 1 was taken out."}, conflict.Changes)
+	now, err := c.Reading(t.Context(), r.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "a", now.Reading.Roots[0].ID, "the first save stands")
+}
+
+func TestBadRootsAreRefusedWhole(t *testing.T) {
+	c := newClinic(t)
+	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	kept := save(t, c, r, entry("a", 9, 80, roots.Firm))
+	var list fault.List
+	_, err := c.SaveReading(t.Context(), r.ID, Save{Version: kept.Version, ReadOn: "2030-04-02", Reading: roots.Reading{Roots: []roots.Root{entry("a", 9, 80, roots.Firm), entry("b", 1, 5000, roots.Firm)}}})
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, "reading.roots[1].segments[0].length_mm", list[0].Field)
+	_, err = c.SaveReading(t.Context(), r.ID, Save{Version: kept.Version, ReadOn: "2030-04-02", Reading: roots.Reading{Roots: []roots.Root{entry("a", 400, 80, roots.Firm), entry("b", 1, 50, roots.Firm)}}})
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, "reading.roots", list[0].Field)
+	now, _ := c.Reading(t.Context(), r.ID)
+	assert.Equal(t, kept.Reading, now.Reading)
+}
+
+func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
+	c := newClinic(t)
+	p, first := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	again, err := c.StartReading(t.Context(), p.ID, Start{})
+	require.NoError(t, err)
+	assert.Equal(t, first.ID, again.ID)
+}
+
+func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
+	c := newClinic(t)
+	p, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	r = save(t, c, r, entry("a", 3, 80, roots.Firm), entry("b", 14, 60, roots.Mushy))
+	r, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 14})
+	require.NoError(t, err)
+	assert.Equal(t, "14 of 14 cuts done.", r.CutList.Headline)
+
+	later := c.At(func() time.Time { return day.AddDate(0, 0, 30) })
+	second, err := later.StartReading(t.Context(), p.ID, Start{FromLast: true})
+	require.NoError(t, err)
+	require.Len(t, second.Reading.Roots, 1, "what was cut is gone")
+	grown := entry("a", 3, 95, roots.Firm)
+	grown.Tip = roots.Growing
+	second, err = later.SaveReading(t.Context(), second.ID, Save{Version: second.Version, ReadOn: second.ReadOn, Reading: roots.Reading{Roots: []roots.Root{grown}}})
+	require.NoError(t, err)
+	require.NotNil(t, second.Previous)
+	assert.Equal(t, r.ID, second.Previous.ReadingID)
+	assert.InDelta(t, 45, second.Previous.Since.GrownMM, 1e-9)
+	assert.Equal(t, 3, second.Previous.Since.TipsNow)
+
+	list, err := later.Readings(t.Context(), p.ID)
+	require.NoError(t, err)
+	require.Len(t, list, 2)
+	assert.Equal(t, []string{"2030-05-02", "2030-04-02"}, []string{list[0].ReadOn, list[1].ReadOn})
+}
+
+func TestCheckingOffIsHeldToTheList(t *testing.T) {
+	c := newClinic(t)
+	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	r = save(t, c, r, entry("b", 14, 60, roots.Mushy))
+	var list fault.List
+	_, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 15})
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, "count", list[0].Field)
+	_, err = c.TickJob(t.Context(), r.ID, Tick{Item: "z", Count: 1})
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, "item", list[0].Field)
+	ticked, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 3})
+	require.NoError(t, err)
+	assert.Equal(t, r.Version, ticked.Version, "checking off does not collide with entering roots")
+	back, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 0})
+	require.NoError(t, err)
+	assert.Empty(t, back.Checks)
+}
+
+func TestACorrectionUnderTheBlade(t *testing.T) {
+	c := newClinic(t)
+	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	r = save(t, c, r, entry("b", 14, 60, roots.Mushy))
+	got, err := c.Correct(t.Context(), r.ID, Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1})
+	require.NoError(t, err)
+	assert.Equal(t, 13, got.CutList.Cuts)
+	_, err = c.Correct(t.Context(), r.ID, Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1})
+	assert.ErrorAs(t, err, &Conflict{})
+}
+
+func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
+	c := newClinic(t)
+	p, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	r = save(t, c, r, entry("b", 5, 60, roots.Hollow))
+	assert.Zero(t, r.Verdict.Totals.Anchors, "it does not wobble")
+
+	s, err := c.Settings(t.Context())
+	require.NoError(t, err)
+	s.DeadDryRoots = "keep-some"
+	_, err = c.SetSettings(t.Context(), s)
+	require.NoError(t, err)
+	r, _ = c.Reading(t.Context(), r.ID)
+	assert.Equal(t, 3, r.Verdict.Totals.Anchors)
+	now, _ := c.Plant(t.Context(), p.ID)
+	assert.Equal(t, 2, now.Latest.Cuts, "the verdict in short follows the house")
+
+	in := p.Intake
+	in.DeadDryRoots = "all-off"
+	_, err = c.ChangePlant(t.Context(), p.ID, p.Version, in)
+	require.NoError(t, err)
+	r, _ = c.Reading(t.Context(), r.ID)
+	assert.Zero(t, r.Verdict.Totals.Anchors, "the plant overrides the house")
+}
+
+func TestComputingSavesNothing(t *testing.T) {
+	c := newClinic(t)
+	v, l, err := c.Compute(t.Context(), Intake{Group: "slipper"}, roots.Reading{Roots: []roots.Root{entry("a", 2, 60, roots.Mushy)}})
+	require.NoError(t, err)
+	assert.Equal(t, "rootless", v.Grade.Code)
+	assert.Equal(t, 2, l.Cuts)
+	_, total, _ := c.Plants(t.Context(), Find{Most: 1})
+	assert.Zero(t, total)
+}

@@ -1,0 +1,245 @@
+package clinic
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+
+	"therapeon/clinic/check"
+	"therapeon/core/fault"
+	"therapeon/core/leaves"
+	"therapeon/core/roots"
+	"therapeon/core/taxa"
+	"therapeon/store/sqlc"
+)
+
+// Intake is what is known of a plant when it comes to the bench. Tag and group
+// are enough; the rest can come later.
+type Intake struct {
+	Tag            string         `json:"tag" required:"true" validate:"required,max=80" description:"tag or name"`
+	Group          string         `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/groups"`
+	ArrivedOn      string         `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
+	Source         string         `json:"source,omitempty" validate:"max=200" description:"from whom or where"`
+	Flowering      string         `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom"`
+	LeafCount      int            `json:"leaf_count,omitempty" validate:"min=0,max=500"`
+	Blades         []leaves.Blade `json:"blades,omitempty" validate:"max=50,dive" description:"measured leaves"`
+	BulbCount      int            `json:"bulb_count,omitempty" validate:"min=0,max=500" description:"pseudobulbs or canes"`
+	BulbState      string         `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
+	LastRepotted   string         `json:"last_repotted,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
+	OldMedium      string         `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral compost mount none other"`
+	Pot            string         `json:"pot,omitempty" validate:"omitempty,oneof=clear opaque clay basket mount none other"`
+	KeptApart      bool           `json:"kept_apart,omitempty" description:"may carry something; handled last"`
+	RootClass      string         `json:"root_class,omitempty" validate:"omitempty,oneof=pale brown" description:"normal root colour for this plant; left out: as its group"`
+	DeadDryRoots   string         `json:"dead_dry_roots,omitempty" validate:"omitempty,oneof=all-off keep-some if-wobbly" description:"for this plant; left out: as the house"`
+	ClingingMedium string         `json:"clinging_medium,omitempty" validate:"omitempty,oneof=all-off leave-what-tears by-state" description:"for this plant; left out: as the house"`
+	Notes          string         `json:"notes,omitempty" validate:"max=4000"`
+}
+
+// Plant is a plant on the bench.
+type Plant struct {
+	ID         int64    `json:"id" required:"true"`
+	Version    int64    `json:"version" required:"true" description:"give it back when you change the plant"`
+	Intake     Intake   `json:"intake" required:"true"`
+	GroupName  string   `json:"group_name" required:"true"`
+	ArchivedAt string   `json:"archived_at,omitempty"`
+	CreatedAt  string   `json:"created_at" required:"true"`
+	UpdatedAt  string   `json:"updated_at" required:"true"`
+	Latest     *Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
+}
+
+// Faults finds what no single field shows wrong.
+func (in Intake) Faults() fault.List {
+	if in.LeafCount > 0 && len(in.Blades) > in.LeafCount {
+		return oneFault("blades", "More leaves are measured than counted. Correct one of the two.", fmt.Sprintf("at most %d", in.LeafCount), len(in.Blades))
+	}
+	return nil
+}
+
+// facts is what of the plant bears on reading its roots.
+func (in Intake) facts(s Settings) roots.Facts {
+	f := roots.Facts{
+		RootClass: taxa.RootClass(in.RootClass), Leaves: in.LeafCount, Blades: in.Blades, Medium: in.OldMedium,
+		DeadDry: s.DeadDryRoots, ClingingMedium: s.ClingingMedium, CutMarginMM: s.CutMarginMM,
+	}
+	if in.DeadDryRoots != "" {
+		f.DeadDry = in.DeadDryRoots
+	}
+	if in.ClingingMedium != "" {
+		f.ClingingMedium = in.ClingingMedium
+	}
+	return f
+}
+
+// check holds an intake to its limits.
+func (c *Clinic) check(in Intake) error {
+	if err := check.Input(in); err != nil {
+		return err
+	}
+	list := check.Future(nil, "arrived_on", in.ArrivedOn, c.now())
+	list = check.Future(list, "last_repotted", in.LastRepotted, c.now())
+	if len(list) > 0 {
+		return list
+	}
+	return nil
+}
+
+// AddPlant puts a plant on the bench.
+func (c *Clinic) AddPlant(ctx context.Context, in Intake) (Plant, error) {
+	if err := c.check(in); err != nil {
+		return Plant{}, err
+	}
+	blades, err := json.Marshal(in.Blades)
+	if err != nil {
+		return Plant{}, err
+	}
+	row, err := c.store.CreatePlant(ctx, sqlc.CreatePlantParams{
+		Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
+		LeafCount: int64(in.LeafCount), Blades: string(blades), BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
+		LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
+		RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium, Notes: in.Notes, Now: c.stamp(),
+	})
+	if err != nil {
+		return Plant{}, fmt.Errorf("add plant: %w", err)
+	}
+	return plant(row)
+}
+
+// ChangePlant changes what is known of a plant. The verdicts in short follow.
+func (c *Clinic) ChangePlant(ctx context.Context, id, version int64, in Intake) (Plant, error) {
+	if err := c.check(in); err != nil {
+		return Plant{}, err
+	}
+	blades, err := json.Marshal(in.Blades)
+	if err != nil {
+		return Plant{}, err
+	}
+	var changed Plant
+	err = c.store.Write(ctx, func(q *sqlc.Queries) error {
+		now, err := q.GetPlant(ctx, id)
+		if err != nil {
+			return missing(err, "plant", id)
+		}
+		if now.Version != version {
+			return Conflict{What: "plant", Version: now.Version}
+		}
+		row, err := q.UpdatePlant(ctx, sqlc.UpdatePlantParams{
+			ID: id, Version: version, Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
+			LeafCount: int64(in.LeafCount), Blades: string(blades), BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
+			LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
+			RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium, Notes: in.Notes, Now: c.stamp(),
+		})
+		if err != nil {
+			return fmt.Errorf("change plant: %w", err)
+		}
+		house, err := settings(ctx, q)
+		if err != nil {
+			return err
+		}
+		if err := c.resummarise(ctx, q, row, house); err != nil {
+			return err
+		}
+		changed, err = c.withLatest(ctx, q, row)
+		return err
+	})
+	return changed, err
+}
+
+// ArchivePlant takes a plant off the bench, or puts it back. Nothing is lost.
+func (c *Clinic) ArchivePlant(ctx context.Context, id int64, archived bool) (Plant, error) {
+	at := ""
+	if archived {
+		at = c.stamp()
+	}
+	row, err := c.store.ArchivePlant(ctx, sqlc.ArchivePlantParams{ID: id, ArchivedAt: at, Now: c.stamp()})
+	if err != nil {
+		return Plant{}, missing(err, "plant", id)
+	}
+	return c.withLatest(ctx, c.store.Queries, row)
+}
+
+// Plant finds a plant.
+func (c *Clinic) Plant(ctx context.Context, id int64) (Plant, error) {
+	row, err := c.store.GetPlant(ctx, id)
+	if err != nil {
+		return Plant{}, missing(err, "plant", id)
+	}
+	return c.withLatest(ctx, c.store.Queries, row)
+}
+
+// Find is what to look for among the plants.
+type Find struct {
+	Words    string
+	Archived bool
+	Skip     int
+	Most     int
+}
+
+// Plants finds plants: newest work first, those kept apart last. It also tells
+// how many there are in all.
+func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
+	total, err := c.store.CountPlants(ctx, sqlc.CountPlantsParams{Archived: asInt(f.Archived), Query: f.Words})
+	if err != nil {
+		return nil, 0, fmt.Errorf("count plants: %w", err)
+	}
+	rows, err := c.store.ListPlants(ctx, sqlc.ListPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Skip: int64(f.Skip), Most: int64(f.Most)})
+	if err != nil {
+		return nil, 0, fmt.Errorf("list plants: %w", err)
+	}
+	found := make([]Plant, len(rows))
+	for i, row := range rows {
+		if found[i], err = plant(row.Plant); err != nil {
+			return nil, 0, err
+		}
+		if row.ReadingID != 0 {
+			s := Summary{ReadingID: row.ReadingID, ReadOn: row.ReadOn}
+			if err := json.Unmarshal([]byte(row.Summary), &s); err != nil {
+				return nil, 0, fmt.Errorf("summary of reading %d: %w", row.ReadingID, err)
+			}
+			found[i].Latest = &s
+		}
+	}
+	return found, total, nil
+}
+
+func plant(row sqlc.Plant) (Plant, error) {
+	p := Plant{
+		ID: row.ID, Version: row.Version, ArchivedAt: row.ArchivedAt, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
+		Intake: Intake{
+			Tag: row.Tag, Group: row.GroupCode, ArrivedOn: row.ArrivedOn, Source: row.Source, Flowering: row.Flowering,
+			LeafCount: int(row.LeafCount), BulbCount: int(row.BulbCount), BulbState: row.BulbState,
+			LastRepotted: row.LastRepotted, OldMedium: row.OldMedium, Pot: row.Pot, KeptApart: row.KeptApart != 0,
+			RootClass: row.RootClass, DeadDryRoots: row.DeadDryRoots, ClingingMedium: row.ClingingMedium, Notes: row.Notes,
+		},
+	}
+	if profile, ok := taxa.Find(row.GroupCode); ok {
+		p.GroupName = profile.Name
+	}
+	if err := json.Unmarshal([]byte(row.Blades), &p.Intake.Blades); err != nil {
+		return p, fmt.Errorf("leaves of plant %d: %w", row.ID, err)
+	}
+	return p, nil
+}
+
+func (c *Clinic) withLatest(ctx context.Context, q *sqlc.Queries, row sqlc.Plant) (Plant, error) {
+	p, err := plant(row)
+	if err != nil {
+		return p, err
+	}
+	latest, err := q.LatestReading(ctx, row.ID)
+	if isMissing(err) {
+		return p, nil
+	}
+	if err != nil {
+		return p, err
+	}
+	s, err := summaryOf(latest)
+	p.Latest = &s
+	return p, err
+}
+
+func asInt(b bool) int64 {
+	if b {
+		return 1
+	}
+	return 0
+}

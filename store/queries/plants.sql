@@ -1,0 +1,42 @@
+-- name: CreatePlant :one
+INSERT INTO plants (tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state,
+    last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, created_at, updated_at)
+VALUES (sqlc.arg(tag), sqlc.arg(group_code), sqlc.arg(arrived_on), sqlc.arg(source), sqlc.arg(flowering), sqlc.arg(leaf_count),
+    sqlc.arg(blades), sqlc.arg(bulb_count), sqlc.arg(bulb_state), sqlc.arg(last_repotted), sqlc.arg(old_medium), sqlc.arg(pot),
+    sqlc.arg(kept_apart), sqlc.arg(root_class), sqlc.arg(dead_dry_roots), sqlc.arg(clinging_medium), sqlc.arg(notes),
+    sqlc.arg(now), sqlc.arg(now))
+RETURNING *;
+
+-- name: GetPlant :one
+SELECT * FROM plants WHERE id = ?;
+
+-- name: UpdatePlant :one
+UPDATE plants SET version = version + 1, tag = sqlc.arg(tag), group_code = sqlc.arg(group_code), arrived_on = sqlc.arg(arrived_on),
+    source = sqlc.arg(source), flowering = sqlc.arg(flowering), leaf_count = sqlc.arg(leaf_count), blades = sqlc.arg(blades),
+    bulb_count = sqlc.arg(bulb_count), bulb_state = sqlc.arg(bulb_state), last_repotted = sqlc.arg(last_repotted),
+    old_medium = sqlc.arg(old_medium), pot = sqlc.arg(pot), kept_apart = sqlc.arg(kept_apart), root_class = sqlc.arg(root_class),
+    dead_dry_roots = sqlc.arg(dead_dry_roots), clinging_medium = sqlc.arg(clinging_medium), notes = sqlc.arg(notes),
+    updated_at = sqlc.arg(now)
+WHERE id = sqlc.arg(id) AND version = sqlc.arg(version)
+RETURNING *;
+
+-- name: ArchivePlant :one
+UPDATE plants SET version = version + 1, archived_at = sqlc.arg(archived_at), updated_at = sqlc.arg(now)
+WHERE id = sqlc.arg(id)
+RETURNING *;
+
+-- name: ListPlants :many
+SELECT sqlc.embed(plants), CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on, '') AS TEXT) AS read_on,
+    CAST(COALESCE(r.summary, '') AS TEXT) AS summary
+FROM plants
+LEFT JOIN readings r ON r.id = (
+    SELECT l.id FROM readings l WHERE l.plant_id = plants.id ORDER BY l.read_on DESC, l.id DESC LIMIT 1)
+WHERE (plants.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
+  AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(plants.tag || ' ' || plants.group_code || ' ' || plants.source || ' ' || plants.notes), lower(sqlc.arg(query))) > 0)
+ORDER BY plants.kept_apart, plants.updated_at DESC, plants.id DESC
+LIMIT sqlc.arg(most) OFFSET sqlc.arg(skip);
+
+-- name: CountPlants :one
+SELECT COUNT(*) FROM plants
+WHERE (archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
+  AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(tag || ' ' || group_code || ' ' || source || ' ' || notes), lower(sqlc.arg(query))) > 0);

@@ -1,0 +1,67 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"path/filepath"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/store/sqlc"
+)
+
+func open(t *testing.T, path string) *Store {
+	t.Helper()
+	s, err := Open(t.Context(), path)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	return s
+}
+
+func plant(ctx context.Context, q *sqlc.Queries) (sqlc.Plant, error) {
+	return q.CreatePlant(ctx, sqlc.CreatePlantParams{Tag: "B-1", GroupCode: "slipper", Blades: "[]", Now: "2030-01-01T00:00:00Z"})
+}
+
+func TestTheFileIsSafeAndKeepsWhatWasWritten(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "a folder?", "bench.sqlite")
+	s := open(t, path)
+	for name, want := range map[string]string{"journal_mode": "wal", "synchronous": "2", "foreign_keys": "1"} {
+		got, err := s.Pragma(t.Context(), name)
+		require.NoError(t, err)
+		assert.Equal(t, want, got, name)
+	}
+	require.NoError(t, s.Write(t.Context(), func(q *sqlc.Queries) error { _, err := plant(t.Context(), q); return err }))
+	require.NoError(t, s.Close())
+	assert.FileExists(t, path)
+
+	again := open(t, path)
+	p, err := again.GetPlant(t.Context(), 1)
+	require.NoError(t, err)
+	assert.Equal(t, "B-1", p.Tag)
+}
+
+func TestAFailedWriteLeavesNothingBehind(t *testing.T) {
+	s := open(t, filepath.Join(t.TempDir(), "bench.sqlite"))
+	broken := errors.New("interrupted")
+	err := s.Write(t.Context(), func(q *sqlc.Queries) error {
+		_, err := plant(t.Context(), q)
+		require.NoError(t, err)
+		return broken
+	})
+	require.ErrorIs(t, err, broken)
+	_, err = s.GetPlant(t.Context(), 1)
+	assert.ErrorIs(t, Found(err), ErrNotFound)
+}
+
+func TestAReadingNeedsItsPlant(t *testing.T) {
+	s := open(t, filepath.Join(t.TempDir(), "bench.sqlite"))
+	_, err := s.CreateReading(t.Context(), sqlc.CreateReadingParams{PlantID: 99, ReadOn: "2030-01-01", Roots: "{}", Summary: "{}"})
+	assert.ErrorContains(t, err, "FOREIGN KEY")
+}
+
+func TestASecondMigrationFindsNothingToDo(t *testing.T) {
+	s := open(t, filepath.Join(t.TempDir(), "bench.sqlite"))
+	require.NoError(t, s.migrate(t.Context()))
+}
