@@ -1,0 +1,109 @@
+package api
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"reflect"
+	"strconv"
+	"strings"
+
+	"github.com/swaggest/jsonschema-go"
+	"github.com/swaggest/openapi-go"
+	"github.com/swaggest/openapi-go/openapi31"
+)
+
+// Version of the program and of its contract.
+const Version = "0.1.0"
+
+// Contract is the OpenAPI 3.1 document of the route table, indented.
+func Contract() ([]byte, error) {
+	r := openapi31.NewReflector()
+	r.Spec.Info.WithTitle("Therapeon").WithVersion(Version).
+		WithDescription("Rescue of orchids: plants, root readings, verdicts and cut lists. Lengths are in mm, areas in cm², volumes in cm³, shares from 0 to 1.")
+	r.JSONSchemaReflector().DefaultOptions = append(r.JSONSchemaReflector().DefaultOptions,
+		jsonschema.StripDefinitionNamePrefix("Clinic", "Api"), jsonschema.InterceptProp(limits))
+	for _, o := range table(nil) {
+		oc, err := r.NewOperationContext(o.method, o.path)
+		if err != nil {
+			return nil, fmt.Errorf("%s: %w", o.id, err)
+		}
+		oc.SetID(o.id)
+		oc.SetSummary(o.summary)
+		oc.AddReqStructure(o.in)
+		oc.AddRespStructure(o.out, openapi.WithHTTPStatus(o.status))
+		for _, status := range o.problems() {
+			oc.AddRespStructure(new(Problem), openapi.WithHTTPStatus(status), openapi.WithContentType(problemJSON))
+		}
+		if err := r.AddOperation(oc); err != nil {
+			return nil, fmt.Errorf("%s: %w", o.id, err)
+		}
+	}
+	doc, err := json.MarshalIndent(r.Spec, "", "  ")
+	return append(doc, '\n'), err
+}
+
+// problems are the errors an operation can answer with.
+func (o operation) problems() []int {
+	var all []int
+	if o.method != http.MethodGet {
+		all = append(all, http.StatusBadRequest, http.StatusRequestEntityTooLarge, http.StatusUnsupportedMediaType, http.StatusUnprocessableEntity)
+	}
+	if strings.Contains(o.path, "{id}") {
+		all = append(all, http.StatusNotFound)
+	}
+	if o.method == http.MethodPut && strings.Contains(o.path, "{id}") {
+		all = append(all, http.StatusConflict)
+	}
+	return all
+}
+
+// limits copies the limits a field is checked by into its schema, so that they
+// are written once.
+func limits(p jsonschema.InterceptPropParams) error {
+	if !p.Processed || p.PropertySchema == nil {
+		return nil
+	}
+	for rule := range strings.SplitSeq(p.Field.Tag.Get("validate"), ",") {
+		name, value, _ := strings.Cut(rule, "=")
+		switch name {
+		case "dive":
+			return nil
+		case "oneof":
+			p.PropertySchema.Enum = nil
+			for word := range strings.FieldsSeq(value) {
+				p.PropertySchema.Enum = append(p.PropertySchema.Enum, word)
+			}
+		case "day":
+			p.PropertySchema.WithFormat("date")
+		case "min", "max":
+			if err := bound(p.PropertySchema, p.Field.Type, name, value); err != nil {
+				return fmt.Errorf("%s: %w", p.Name, err)
+			}
+		}
+	}
+	return nil
+}
+
+func bound(s *jsonschema.Schema, t reflect.Type, side, value string) error {
+	n, err := strconv.ParseFloat(value, 64)
+	if err != nil {
+		return err
+	}
+	if t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
+	switch {
+	case t.Kind() == reflect.String && side == "max":
+		s.WithMaxLength(int64(n))
+	case t.Kind() == reflect.Slice && side == "max":
+		s.WithMaxItems(int64(n))
+	case t.Kind() == reflect.Slice:
+		s.WithMinItems(int64(n))
+	case side == "max":
+		s.WithMaximum(n)
+	case side == "min":
+		s.WithMinimum(n)
+	}
+	return nil
+}

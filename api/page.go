@@ -1,0 +1,62 @@
+package api
+
+import (
+	"crypto/rand"
+	"fmt"
+	"io/fs"
+	"net"
+	"net/http"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+)
+
+// servePage serves the built page. Its shell carries a fresh nonce each time,
+// by which the page's own styles are let through the policy.
+func servePage(e *echo.Echo, page fs.FS) error {
+	shell, err := fs.ReadFile(page, "index.html")
+	if err != nil {
+		shell = []byte("<!doctype html><title>Therapeon</title><p>The page is not built. Run <code>make build</code>.")
+	}
+	files := http.FileServerFS(page)
+	e.GET("/assets/*", func(c *echo.Context) error {
+		if _, err := fs.Stat(page, strings.TrimPrefix(c.Request().URL.Path, "/")); err != nil {
+			return echo.ErrNotFound
+		}
+		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+		c.Response().Header().Set("X-Content-Type-Options", "nosniff")
+		files.ServeHTTP(c.Response(), c.Request())
+		return nil
+	})
+	e.GET("/favicon.svg", echo.WrapHandler(files))
+	e.GET("/*", func(c *echo.Context) error {
+		nonce := rand.Text()
+		h := c.Response().Header()
+		h.Set("Content-Security-Policy", policy(nonce))
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "no-referrer")
+		h.Set("Cache-Control", "no-store")
+		return c.HTMLBlob(http.StatusOK, []byte(strings.ReplaceAll(string(shell), "{{nonce}}", nonce)))
+	})
+	return nil
+}
+
+func policy(nonce string) string {
+	return fmt.Sprintf("default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%s'; img-src 'self' data:; font-src 'self'; "+
+		"connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'", nonce)
+}
+
+// localOnly refuses requests that reached the loopback address under another
+// name: a page elsewhere could have bound its own name to it.
+func localOnly(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		host := c.Request().Host
+		if name, _, err := net.SplitHostPort(host); err == nil {
+			host = name
+		}
+		if ip := net.ParseIP(strings.Trim(host, "[]")); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
+			return echo.NewHTTPError(http.StatusForbidden, "unknown host name")
+		}
+		return next(c)
+	}
+}

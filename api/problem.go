@@ -1,0 +1,74 @@
+package api
+
+import (
+	"encoding/json"
+	"errors"
+	"log/slog"
+	"net/http"
+
+	"github.com/labstack/echo/v5"
+
+	"therapeon/clinic"
+	"therapeon/core/fault"
+)
+
+// Problem is an error as RFC 9457 has it. Faults names each wrong value with
+// its path, the limit and what was given.
+type Problem struct {
+	Type    string     `json:"type" required:"true" description:"what kind of problem, as a URN"`
+	Title   string     `json:"title" required:"true"`
+	Status  int        `json:"status" required:"true"`
+	Detail  string     `json:"detail,omitempty" description:"what happened, and what is still safe"`
+	Faults  fault.List `json:"faults,omitempty" description:"each wrong value"`
+	Version int64      `json:"version,omitempty" description:"in a conflict: the version now"`
+	Changes []string   `json:"changes,omitempty" description:"in a conflict: what changed meanwhile"`
+}
+
+const problemJSON = "application/problem+json"
+
+// problemOf turns an error into what the client is told.
+func problemOf(err error) Problem {
+	var faults fault.List
+	var unread unreadable
+	var missing clinic.Missing
+	var conflict clinic.Conflict
+	switch {
+	case errors.As(err, &faults):
+		return Problem{Type: "urn:therapeon:bad-value", Title: "Some values do not fit", Status: http.StatusUnprocessableEntity,
+			Detail: "Nothing was saved. Correct what is named and send it again.", Faults: faults}
+	case errors.As(err, &unread):
+		return Problem{Type: "urn:therapeon:unreadable", Title: "The request cannot be read", Status: unread.status, Detail: unread.words, Faults: unread.faults}
+	case errors.As(err, &missing):
+		return Problem{Type: "urn:therapeon:missing", Title: "Not found", Status: http.StatusNotFound, Detail: missing.Error()}
+	case errors.As(err, &conflict):
+		return Problem{Type: "urn:therapeon:conflict", Title: "Changed elsewhere", Status: http.StatusConflict, Detail: conflict.Error(),
+			Version: conflict.Version, Changes: conflict.Changes}
+	}
+	status := echo.StatusCode(err)
+	if status == http.StatusRequestEntityTooLarge {
+		return problemOf(readable(err))
+	}
+	if status >= 400 && status < 500 {
+		return Problem{Type: "about:blank", Title: http.StatusText(status), Status: status, Detail: "See /api/openapi.json for what there is."}
+	}
+	return Problem{Type: "about:blank", Title: "Something broke here", Status: http.StatusInternalServerError,
+		Detail: "Nothing was saved by this request. What was answered before is safe."}
+}
+
+// answerProblem is the server's error handler.
+func answerProblem(c *echo.Context, err error) {
+	if r, _ := echo.UnwrapResponse(c.Response()); r != nil && r.Committed {
+		return
+	}
+	p := problemOf(err)
+	if p.Status == http.StatusInternalServerError {
+		slog.Error("request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
+	}
+	body, err := json.Marshal(p)
+	if err != nil {
+		body = []byte(`{"type":"about:blank","title":"Something broke here","status":500}`)
+	}
+	if err := c.Blob(p.Status, problemJSON, body); err != nil {
+		slog.Error("answer problem", "error", err)
+	}
+}

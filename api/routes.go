@@ -1,0 +1,197 @@
+// Package api serves the clinic over HTTP. The route table below is the one
+// contract: the router, the OpenAPI document and the page's types come from it.
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"therapeon/clinic"
+	"therapeon/core/cleaning"
+	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
+	"therapeon/core/leaves"
+	"therapeon/core/roots"
+	"therapeon/core/taxa"
+)
+
+type nothing struct{}
+
+type byID struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+}
+
+type findPlants struct {
+	Words    string `query:"q" json:"-" description:"looked for in tag, group, source and notes"`
+	Archived bool   `query:"archived" json:"-" description:"those taken off the bench"`
+	Skip     int    `query:"skip" json:"-"`
+	Most     int    `query:"most" json:"-" description:"200 when left out, 500 at most"`
+}
+
+type plantList struct {
+	Plants []clinic.Plant `json:"plants" required:"true"`
+	Total  int64          `json:"total" required:"true"`
+}
+
+type addPlant struct{ clinic.Intake }
+
+type changePlant struct {
+	ID      int64         `path:"id" json:"-" required:"true"`
+	Version int64         `json:"version" required:"true" description:"the version you changed"`
+	Intake  clinic.Intake `json:"intake" required:"true"`
+}
+
+type archivePlant struct {
+	ID       int64 `path:"id" json:"-" required:"true"`
+	Archived bool  `json:"archived" required:"true"`
+}
+
+type startReading struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	clinic.Start
+}
+
+type saveReading struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	clinic.Save
+}
+
+type tickJob struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	clinic.Tick
+}
+
+type correctRoot struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	clinic.Correction
+}
+
+type readingList struct {
+	Readings []clinic.Summary `json:"readings" required:"true"`
+}
+
+type plantFacts struct {
+	Group          string         `json:"group" required:"true"`
+	LeafCount      int            `json:"leaf_count,omitempty"`
+	Blades         []leaves.Blade `json:"blades,omitempty"`
+	OldMedium      string         `json:"old_medium,omitempty"`
+	KeptApart      bool           `json:"kept_apart,omitempty"`
+	RootClass      string         `json:"root_class,omitempty"`
+	DeadDryRoots   string         `json:"dead_dry_roots,omitempty"`
+	ClingingMedium string         `json:"clinging_medium,omitempty"`
+}
+
+func (p plantFacts) intake() clinic.Intake {
+	return clinic.Intake{
+		Group: p.Group, LeafCount: p.LeafCount, Blades: p.Blades, OldMedium: p.OldMedium, KeptApart: p.KeptApart,
+		RootClass: p.RootClass, DeadDryRoots: p.DeadDryRoots, ClingingMedium: p.ClingingMedium,
+	}
+}
+
+type computeRoots struct {
+	Plant   plantFacts    `json:"plant" required:"true"`
+	Reading roots.Reading `json:"reading" required:"true"`
+}
+
+type computedRoots struct {
+	Verdict roots.Verdict `json:"verdict" required:"true"`
+	CutList cleaning.List `json:"cut_list" required:"true"`
+}
+
+type gridCount struct {
+	Crossings int     `json:"crossings" required:"true" validate:"min=1,max=1000000" description:"roots crossing lines, both sets of lines counted"`
+	SpacingMM float64 `json:"spacing_mm" required:"true" validate:"min=1,max=200" description:"the spacing of the grid"`
+}
+
+type gridLength struct {
+	LengthMM float64          `json:"length_mm" required:"true"`
+	Factor   knowledge.Number `json:"factor" required:"true"`
+}
+
+type about struct {
+	DataFile string `json:"data_file" required:"true" description:"where everything is kept"`
+	Version  string `json:"version" required:"true"`
+}
+
+type groupList struct {
+	Groups []taxa.Profile `json:"groups" required:"true"`
+}
+
+type disputeList struct {
+	Disputes []disputes.Question `json:"disputes" required:"true"`
+}
+
+type cautionList struct {
+	Cautions []knowledge.Caution `json:"cautions" required:"true"`
+}
+
+// table lists every operation of the API.
+func table(c *clinic.Clinic) []operation {
+	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
+	return []operation{
+		op(get, "/api/v1/about", "about", "Where the data lies", func(context.Context, nothing) (about, error) {
+			return about{c.DataFile(), Version}, nil
+		}),
+		op(get, "/api/v1/groups", "listGroups", "Profiles of the plant groups", func(context.Context, nothing) (groupList, error) {
+			return groupList{taxa.All()}, nil
+		}),
+		op(get, "/api/v1/knowledge/roots", "rootKnowledge", "The table of root states, the reasons and the figures", func(context.Context, nothing) (*roots.Knowledge, error) {
+			return roots.Known(), nil
+		}),
+		op(get, "/api/v1/knowledge/disputes", "listDisputes", "Questions on which growers differ", func(context.Context, nothing) (disputeList, error) {
+			return disputeList{disputes.All()}, nil
+		}),
+		op(get, "/api/v1/knowledge/cautions", "listCautions", "Cautions", func(context.Context, nothing) (cautionList, error) {
+			return cautionList{knowledge.Cautions()}, nil
+		}),
+		op(get, "/api/v1/settings", "getSettings", "House settings", func(ctx context.Context, _ nothing) (clinic.Settings, error) {
+			return c.Settings(ctx)
+		}),
+		op(put, "/api/v1/settings", "setSettings", "Change the house settings", func(ctx context.Context, in clinic.Settings) (clinic.Settings, error) {
+			return c.SetSettings(ctx, in)
+		}),
+		op(get, "/api/v1/plants", "findPlants", "Find plants; those kept apart come last", func(ctx context.Context, in findPlants) (plantList, error) {
+			if in.Most == 0 {
+				in.Most = 200
+			}
+			plants, total, err := c.Plants(ctx, clinic.Find{Words: in.Words, Archived: in.Archived, Skip: in.Skip, Most: min(in.Most, 500)})
+			return plantList{plants, total}, err
+		}),
+		op(post, "/api/v1/plants", "addPlant", "Put a plant on the bench", func(ctx context.Context, in addPlant) (clinic.Plant, error) {
+			return c.AddPlant(ctx, in.Intake)
+		}),
+		op(get, "/api/v1/plants/{id}", "getPlant", "A plant", func(ctx context.Context, in byID) (clinic.Plant, error) {
+			return c.Plant(ctx, in.ID)
+		}),
+		op(put, "/api/v1/plants/{id}", "changePlant", "Change what is known of a plant", func(ctx context.Context, in changePlant) (clinic.Plant, error) {
+			return c.ChangePlant(ctx, in.ID, in.Version, in.Intake)
+		}),
+		op(put, "/api/v1/plants/{id}/archived", "archivePlant", "Take a plant off the bench, or put it back", func(ctx context.Context, in archivePlant) (clinic.Plant, error) {
+			return c.ArchivePlant(ctx, in.ID, in.Archived)
+		}),
+		op(get, "/api/v1/plants/{id}/readings", "listReadings", "A plant's readings in short, the newest first", func(ctx context.Context, in byID) (readingList, error) {
+			list, err := c.Readings(ctx, in.ID)
+			return readingList{list}, err
+		}),
+		op(post, "/api/v1/plants/{id}/readings", "startReading", "Begin a reading; an empty one already begun is taken up again", func(ctx context.Context, in startReading) (clinic.Reading, error) {
+			return c.StartReading(ctx, in.ID, in.Start)
+		}),
+		op(get, "/api/v1/readings/{id}", "getReading", "A reading with its verdict and cut list", func(ctx context.Context, in byID) (clinic.Reading, error) {
+			return c.Reading(ctx, in.ID)
+		}),
+		op(put, "/api/v1/readings/{id}", "saveReading", "Save a reading; an older version is refused", func(ctx context.Context, in saveReading) (clinic.Reading, error) {
+			return c.SaveReading(ctx, in.ID, in.Save)
+		}),
+		op(put, "/api/v1/readings/{id}/ticks", "tickJob", "Check a job of the cut list off, or take that back", func(ctx context.Context, in tickJob) (clinic.Reading, error) {
+			return c.TickJob(ctx, in.ID, in.Tick)
+		}),
+		op(put, "/api/v1/readings/{id}/corrections", "correctRoot", "Say what a root turned out to be", func(ctx context.Context, in correctRoot) (clinic.Reading, error) {
+			return c.Correct(ctx, in.ID, in.Correction)
+		}),
+		op(post, "/api/v1/compute/roots", "computeRoots", "Verdict and cut list of a reading, nothing saved", func(ctx context.Context, in computeRoots) (computedRoots, error) {
+			v, l, err := c.Compute(ctx, in.Plant.intake(), in.Reading)
+			return computedRoots{v, l}, err
+		}),
+		op(post, "/api/v1/compute/grid-count", "computeGridCount", "Length of a root mass from its crossings with a grid", countGrid),
+	}
+}

@@ -1,0 +1,36 @@
+package api
+
+import (
+	"io/fs"
+	"net/http"
+
+	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
+
+	"therapeon/clinic"
+)
+
+// maxBody is the largest request: a full reading takes well under half of it.
+const maxBody = 4 << 20
+
+// New makes the server: the API, its contract, and the page.
+func New(c *clinic.Clinic, page fs.FS) (http.Handler, error) {
+	contract, err := Contract()
+	if err != nil {
+		return nil, err
+	}
+	e := echo.New()
+	e.HTTPErrorHandler = answerProblem
+	e.Use(middleware.Recover(), localOnly, middleware.Gzip(), middleware.BodyLimit(maxBody))
+	for _, o := range table(c) {
+		e.Add(o.method, o.echoPath(), o.handle)
+	}
+	e.GET("/api/openapi.json", func(c *echo.Context) error {
+		return c.Blob(http.StatusOK, "application/json", contract)
+	})
+	e.RouteNotFound("/api/*", func(*echo.Context) error { return echo.ErrNotFound })
+	if err := servePage(e, page); err != nil {
+		return nil, err
+	}
+	return http.NewCrossOriginProtection().Handler(e), nil
+}

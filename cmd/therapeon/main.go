@@ -1,0 +1,41 @@
+// Command therapeon serves the bench.
+package main
+
+import (
+	"context"
+	"os"
+	"os/signal"
+	"syscall"
+
+	"github.com/alecthomas/kong"
+
+	"therapeon/api"
+)
+
+type commands struct {
+	Serve   serve            `cmd:"" default:"withargs" help:"Serve the bench."`
+	Demo    demonstrate      `cmd:"" help:"Serve a made-up bench, built anew, in a file of its own."`
+	OpenAPI contract         `cmd:"" name:"openapi" help:"Print the API's contract (OpenAPI 3.1)."`
+	Version kong.VersionFlag `help:"Print the version."`
+}
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	cli := kong.Parse(new(commands),
+		kong.Name("therapeon"), kong.Description("The bench for orchids in trouble."),
+		kong.Vars{"version": api.Version}, kong.BindTo(ctx, (*context.Context)(nil)))
+	cli.FatalIfErrorf(cli.Run())
+}
+
+type contract struct{}
+
+// Run prints the contract.
+func (contract) Run() error {
+	doc, err := api.Contract()
+	if err != nil {
+		return err
+	}
+	_, err = os.Stdout.Write(doc)
+	return err
+}
