@@ -9,6 +9,7 @@ import (
 	"fmt"
 	"time"
 
+	"therapeon/clinic/check"
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/roots"
@@ -102,6 +103,9 @@ func settings(ctx context.Context, q *sqlc.Queries) (Settings, error) {
 // SetSettings changes the house settings, and with them the verdict in short
 // of every plant that follows the house.
 func (c *Clinic) SetSettings(ctx context.Context, s Settings) (Settings, error) {
+	if err := check.Input(s); err != nil {
+		return s, err
+	}
 	value, err := json.Marshal(s)
 	if err != nil {
 		return s, err

@@ -148,7 +148,7 @@ func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
 	r = save(t, c, r, entry("a", 3, 80, roots.Firm), entry("b", 14, 60, roots.Mushy))
 	r, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 14})
 	require.NoError(t, err)
-	assert.Equal(t, "14 of 14 cuts done.", r.CutList.Headline)
+	assert.Equal(t, "All cuts are done.", r.CutList.Headline)
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 30) })
 	second, err := later.StartReading(t.Context(), p.ID, Start{FromLast: true})

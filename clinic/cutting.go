@@ -46,7 +46,11 @@ func (c *Clinic) TickJob(ctx context.Context, id int64, t Tick) (Reading, error)
 			return err
 		}
 		row.Checks = string(doc)
-		if err := q.SetChecks(ctx, sqlc.SetChecksParams{ID: id, Checks: row.Checks, Now: c.stamp()}); err != nil {
+		summary, err := summarise(now.Reading, now.Checks, b)
+		if err != nil {
+			return err
+		}
+		if err := q.SetChecks(ctx, sqlc.SetChecksParams{ID: id, Checks: row.Checks, Summary: summary, Now: c.stamp()}); err != nil {
 			return fmt.Errorf("check off: %w", err)
 		}
 		ticked, err = c.load(ctx, q, row, b)

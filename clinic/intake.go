@@ -191,9 +191,9 @@ func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 			return nil, 0, err
 		}
 		if row.ReadingID != 0 {
-			s := Summary{ReadingID: row.ReadingID, ReadOn: row.ReadOn}
-			if err := json.Unmarshal([]byte(row.Summary), &s); err != nil {
-				return nil, 0, fmt.Errorf("summary of reading %d: %w", row.ReadingID, err)
+			s, err := summaryOf(row.ReadingID, row.ReadOn, row.Summary)
+			if err != nil {
+				return nil, 0, err
 			}
 			found[i].Latest = &s
 		}
@@ -232,7 +232,7 @@ func (c *Clinic) withLatest(ctx context.Context, q *sqlc.Queries, row sqlc.Plant
 	if err != nil {
 		return p, err
 	}
-	s, err := summaryOf(latest)
+	s, err := summaryOf(latest.ID, latest.ReadOn, latest.Summary)
 	p.Latest = &s
 	return p, err
 }

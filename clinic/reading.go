@@ -61,8 +61,8 @@ type Save struct {
 
 // bench is a plant with what its readings are judged by.
 type bench struct {
-	intake  Intake
-	context roots.Context
+	context  roots.Context
+	cleaning cleaning.Plant
 }
 
 func benchFor(row sqlc.Plant, s Settings) (bench, error) {
@@ -70,16 +70,19 @@ func benchFor(row sqlc.Plant, s Settings) (bench, error) {
 	if err != nil {
 		return bench{}, err
 	}
-	context, err := contextFor(p.Intake, s)
-	return bench{p.Intake, context}, err
+	return p.Intake.bench(s)
 }
 
-func contextFor(in Intake, s Settings) (roots.Context, error) {
+func (in Intake) bench(s Settings) (bench, error) {
 	profile, ok := taxa.Find(in.Group)
 	if !ok {
-		return roots.Context{}, fmt.Errorf("no group %q", in.Group)
+		return bench{}, fmt.Errorf("no group %q", in.Group)
 	}
-	return roots.ContextFor(profile, in.facts(s)), nil
+	context := roots.ContextFor(profile, in.facts(s))
+	return bench{context, cleaning.Plant{
+		KeptApart: in.KeptApart, Monopodial: context.Monopodial,
+		Moss: in.OldMedium == "moss" || in.OldMedium == "bark-moss",
+	}}, nil
 }
 
 func (c *Clinic) bench(ctx context.Context, q *sqlc.Queries, plantID int64) (bench, error) {
@@ -109,16 +112,12 @@ func (c *Clinic) Compute(ctx context.Context, in Intake, r roots.Reading) (roots
 	if err != nil {
 		return roots.Verdict{}, cleaning.List{}, err
 	}
-	context, err := contextFor(in, s)
+	b, err := in.bench(s)
 	if err != nil {
 		return roots.Verdict{}, cleaning.List{}, err
 	}
-	v := roots.Read(r, context)
-	return v, cleaning.Cuts(r, v, nil, in.cleaning()), nil
-}
-
-func (in Intake) cleaning() cleaning.Plant {
-	return cleaning.Plant{KeptApart: in.KeptApart, Moss: in.OldMedium == "moss" || in.OldMedium == "bark-moss"}
+	v := roots.Read(r, b.context)
+	return v, cleaning.Cuts(r, v, nil, b.cleaning), nil
 }
 
 // StartReading begins a reading. An empty one that was begun before is taken
@@ -174,7 +173,7 @@ func (c *Clinic) insert(ctx context.Context, q *sqlc.Queries, plantID int64, on 
 	if err != nil {
 		return sqlc.Reading{}, err
 	}
-	summary, err := summarise(r, b)
+	summary, err := summarise(r, nil, b)
 	if err != nil {
 		return sqlc.Reading{}, err
 	}
@@ -238,7 +237,11 @@ func (c *Clinic) keep(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on
 	if err != nil {
 		return Reading{}, err
 	}
-	summary, err := summarise(r, b)
+	checks, err := checksOf(row)
+	if err != nil {
+		return Reading{}, err
+	}
+	summary, err := summarise(r, checks, b)
 	if err != nil {
 		return Reading{}, err
 	}
@@ -279,26 +282,32 @@ func (c *Clinic) Readings(ctx context.Context, plantID int64) ([]Summary, error)
 	}
 	list := make([]Summary, len(rows))
 	for i, row := range rows {
-		if list[i], err = summaryOf(row); err != nil {
+		if list[i], err = summaryOf(row.ID, row.ReadOn, row.Summary); err != nil {
 			return nil, err
 		}
 	}
 	return list, nil
 }
 
-func summaryOf(row sqlc.Reading) (Summary, error) {
-	s := Summary{}
-	if err := json.Unmarshal([]byte(row.Summary), &s); err != nil {
-		return s, fmt.Errorf("summary of reading %d: %w", row.ID, err)
+func summaryOf(id int64, readOn, doc string) (Summary, error) {
+	var s Summary
+	if err := json.Unmarshal([]byte(doc), &s); err != nil {
+		return s, fmt.Errorf("summary of reading %d: %w", id, err)
 	}
-	s.ReadingID, s.ReadOn = row.ID, row.ReadOn
+	s.ReadingID, s.ReadOn = id, readOn
 	return s, nil
 }
 
-func summarise(r roots.Reading, b bench) (string, error) {
+// summarise puts a verdict in short. Once cuts are made, how far they are is
+// the news.
+func summarise(r roots.Reading, checks cleaning.Checks, b bench) (string, error) {
 	v := roots.Read(r, b.context)
+	headline := v.Headline
+	if l := cleaning.Cuts(r, v, checks, b.cleaning); l.CutsDone > 0 {
+		headline = l.Headline
+	}
 	doc, err := json.Marshal(Summary{
-		Headline: v.Headline, Grade: v.Grade.Code, Roots: r.Count(), Viable: v.Totals.ViableByLength,
+		Headline: headline, Grade: v.Grade.Code, Roots: r.Count(), Viable: v.Totals.ViableByLength,
 		LiveMM: v.Totals.LiveLengthMM, Tips: v.Totals.GrowingTips, Cuts: v.Totals.Cuts + v.Totals.SideCuts, Rechecks: v.Totals.Rechecks,
 	})
 	return string(doc), err
@@ -319,7 +328,11 @@ func (c *Clinic) resummarise(ctx context.Context, q *sqlc.Queries, row sqlc.Plan
 		if err != nil {
 			return err
 		}
-		summary, err := summarise(doc, b)
+		checks, err := checksOf(r)
+		if err != nil {
+			return err
+		}
+		summary, err := summarise(doc, checks, b)
 		if err != nil {
 			return err
 		}
@@ -372,7 +385,7 @@ func (c *Clinic) load(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, b 
 	v := roots.Read(r, b.context)
 	loaded := Reading{
 		ID: row.ID, PlantID: row.PlantID, Version: row.Version, ReadOn: row.ReadOn, Reading: r, Verdict: v,
-		CutList: cleaning.Cuts(r, v, checks, b.intake.cleaning()), Checks: checks,
+		CutList: cleaning.Cuts(r, v, checks, b.cleaning), Checks: checks,
 	}
 	before, err := q.ReadingBefore(ctx, sqlc.ReadingBeforeParams{PlantID: row.PlantID, ReadOn: row.ReadOn, ID: row.ID})
 	if isMissing(err) {

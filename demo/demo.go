@@ -1,9 +1,99 @@
+// Package demo builds a made-up bench through the same workflow as real use:
+// the heating of a small teaching glasshouse failed for nine January nights,
+// and its orchids came in crates to a bench in an old boat shed.
 package demo
 
 import (
 	"context"
+	"fmt"
+	"time"
 
 	"therapeon/clinic"
+	"therapeon/core/roots"
 )
 
-func Fill(context.Context, *clinic.Clinic) error { return nil }
+// Fill puts the demo plants on an empty bench. Dates run up to today.
+func Fill(ctx context.Context, c *clinic.Clinic) error {
+	today := time.Now()
+	for _, p := range plants() {
+		if err := p.live(ctx, c, today); err != nil {
+			return fmt.Errorf("%s: %w", p.intake.Tag, err)
+		}
+	}
+	return nil
+}
+
+// story is one plant with its visits, oldest first.
+type story struct {
+	intake   clinic.Intake
+	arrived  int // days ago
+	visits   []visit
+	archived bool
+}
+
+// visit is one reading of the roots and what was cut after it.
+type visit struct {
+	ago      int // days
+	fromLast bool
+	reading  roots.Reading
+	cut      func(clinic.Reading) []clinic.Tick
+}
+
+func (s story) live(ctx context.Context, c *clinic.Clinic, today time.Time) error {
+	on := func(ago int) *clinic.Clinic {
+		at := today.AddDate(0, 0, -ago)
+		return c.At(func() time.Time { return at })
+	}
+	s.intake.ArrivedOn = today.AddDate(0, 0, -s.arrived).Format(time.DateOnly)
+	p, err := on(s.arrived).AddPlant(ctx, s.intake)
+	if err != nil {
+		return err
+	}
+	for _, v := range s.visits {
+		if err := v.happen(ctx, on(v.ago), p.ID); err != nil {
+			return err
+		}
+	}
+	if s.archived {
+		_, err = on(s.arrived/2).ArchivePlant(ctx, p.ID, true)
+	}
+	return err
+}
+
+func (v visit) happen(ctx context.Context, c *clinic.Clinic, plant int64) error {
+	r, err := c.StartReading(ctx, plant, clinic.Start{FromLast: v.fromLast})
+	if err != nil {
+		return err
+	}
+	r, err = c.SaveReading(ctx, r.ID, clinic.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: v.reading})
+	if err != nil || v.cut == nil {
+		return err
+	}
+	for _, t := range v.cut(r) {
+		if _, err := c.TickJob(ctx, r.ID, t); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// all checks every job of the cut list off.
+func all(r clinic.Reading) []clinic.Tick {
+	var ticks []clinic.Tick
+	for _, it := range r.CutList.Items {
+		ticks = append(ticks, clinic.Tick{Item: it.ID, Count: it.Count})
+	}
+	return ticks
+}
+
+// some checks n roots of the first cut on more than n roots off.
+func some(n int) func(clinic.Reading) []clinic.Tick {
+	return func(r clinic.Reading) []clinic.Tick {
+		for _, it := range r.CutList.Items {
+			if it.CutAtMM != nil && it.Count > n {
+				return []clinic.Tick{{Item: it.ID, Count: n}}
+			}
+		}
+		return nil
+	}
+}

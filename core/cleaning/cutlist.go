@@ -64,8 +64,9 @@ type List struct {
 
 // Plant is what the list needs to know of the plant.
 type Plant struct {
-	KeptApart bool
-	Moss      bool // the old medium is sphagnum
+	KeptApart  bool
+	Moss       bool // the old medium is sphagnum
+	Monopodial bool // growths are levels up one stem
 }
 
 var notes = sync.OnceValue(func() map[string]knowledge.Text {
@@ -80,7 +81,7 @@ var notes = sync.OnceValue(func() map[string]knowledge.Text {
 func Cuts(r roots.Reading, v roots.Verdict, checks Checks, p Plant) List {
 	l := List{Items: []Item{}, Before: []knowledge.Text{}, After: []knowledge.Text{}}
 	for i, root := range r.Roots {
-		l.Items = append(l.Items, items(root, v.Roots[i])...)
+		l.Items = append(l.Items, items(root, v.Roots[i], p)...)
 	}
 	sortItems(l.Items, r)
 	l.tick(checks)
@@ -95,17 +96,21 @@ func Cuts(r roots.Reading, v roots.Verdict, checks Checks, p Plant) List {
 		l.Before = append(l.Before, notes()["blade"])
 	}
 	l.After = append(l.After, notes()["after"])
-	l.Headline = fmt.Sprintf("%d of %d cuts done.", l.CutsDone, l.Cuts)
-	if l.Cuts == 0 {
-		l.Headline = "Nothing to cut. Take the old medium off."
+	switch {
+	case l.Cuts == 0:
+		l.Headline = "Nothing to cut. See to what clings."
+	case l.CutsDone == l.Cuts:
+		l.Headline = "All cuts are done."
+	default:
+		l.Headline = fmt.Sprintf("%d of %d cuts done.", l.CutsDone, l.Cuts)
 	}
 	return l
 }
 
 // items lists the jobs on one root.
-func items(root roots.Root, v roots.RootVerdict) []Item {
+func items(root roots.Root, v roots.RootVerdict, p Plant) []Item {
 	var found []Item
-	base := Item{RootID: root.ID, Label: v.Label, Place: place(root), Count: root.Count}
+	base := Item{RootID: root.ID, Label: v.Label, Place: place(root, p), Count: root.Count}
 	if v.MediumRule != "" {
 		it := base
 		it.ID, it.Kind, it.Reasons = root.ID+"/medium", Medium, []string{v.MediumRule}
@@ -182,19 +187,24 @@ func mediumWords(rule string) string {
 	}
 }
 
-func place(root roots.Root) string {
-	words := string(root.Depth)
-	if root.Depth == roots.Aerial {
-		words = "in the air"
-	}
+func place(root roots.Root, p Plant) string {
+	words := depthWords[root.Depth]
 	if root.Growth == 0 {
 		return words
 	}
 	growth := fmt.Sprintf("growth %d", root.Growth)
+	if p.Monopodial {
+		growth = fmt.Sprintf("level %d", root.Growth)
+	}
 	if words == "" {
 		return growth
 	}
 	return words + ", " + growth
+}
+
+var depthWords = map[roots.Depth]string{
+	roots.Aerial: "in the air", roots.Surface: "at the surface", roots.Edge: "at the edge",
+	roots.Bottom: "at the bottom", roots.Core: "in the core",
 }
 
 // sortItems puts the jobs in working order: by kind, then round the plant

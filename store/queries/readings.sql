@@ -30,4 +30,4 @@ UPDATE plants SET updated_at = sqlc.arg(now) WHERE id = sqlc.arg(id);
 UPDATE readings SET summary = sqlc.arg(summary) WHERE id = sqlc.arg(id);
 
 -- name: SetChecks :exec
-UPDATE readings SET checks = sqlc.arg(checks), updated_at = sqlc.arg(now) WHERE id = sqlc.arg(id);
+UPDATE readings SET checks = sqlc.arg(checks), summary = sqlc.arg(summary), updated_at = sqlc.arg(now) WHERE id = sqlc.arg(id);

@@ -207,17 +207,23 @@ func (q *Queries) SaveReading(ctx context.Context, arg SaveReadingParams) (Readi
 }
 
 const setChecks = `-- name: SetChecks :exec
-UPDATE readings SET checks = ?1, updated_at = ?2 WHERE id = ?3
+UPDATE readings SET checks = ?1, summary = ?2, updated_at = ?3 WHERE id = ?4
 `
 
 type SetChecksParams struct {
-	Checks string
-	Now    string
-	ID     int64
+	Checks  string
+	Summary string
+	Now     string
+	ID      int64
 }
 
 func (q *Queries) SetChecks(ctx context.Context, arg SetChecksParams) error {
-	_, err := q.db.ExecContext(ctx, setChecks, arg.Checks, arg.Now, arg.ID)
+	_, err := q.db.ExecContext(ctx, setChecks,
+		arg.Checks,
+		arg.Summary,
+		arg.Now,
+		arg.ID,
+	)
 	return err
 }
 

@@ -1,0 +1,254 @@
+// Package e2e drives the real program through its real interface: the binary
+// on a free port with a data file of its own, and a browser.
+package e2e
+
+import (
+	"bufio"
+	"context"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/launcher"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+)
+
+var (
+	binary  string
+	browser *rod.Browser
+)
+
+// TestMain builds the program once and starts one browser for all tests.
+func TestMain(m *testing.M) {
+	code, err := setUp(m)
+	if err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		code = 1
+	}
+	os.Exit(code)
+}
+
+func setUp(m *testing.M) (int, error) {
+	folder, err := os.MkdirTemp("", "therapeon-e2e-")
+	if err != nil {
+		return 1, err
+	}
+	defer func() { _ = os.RemoveAll(folder) }()
+	binary = filepath.Join(folder, "therapeon")
+	if out, err := exec.Command("go", "build", "-o", binary, "therapeon/cmd/therapeon").CombinedOutput(); err != nil {
+		return 1, fmt.Errorf("build: %w\n%s", err, out)
+	}
+	start, err := launch(folder)
+	if err != nil {
+		return 1, err
+	}
+	defer start.Kill()
+	defer func() { _ = browser.Close() }()
+	return m.Run(), nil
+}
+
+// launch starts Debian's Chromium with an empty profile and no network of its own.
+func launch(folder string) (*launcher.Launcher, error) {
+	path := os.Getenv("CHROMIUM")
+	if path == "" {
+		path = "/usr/bin/chromium"
+	}
+	if _, err := os.Stat(path); err != nil {
+		return nil, fmt.Errorf("no browser at %s: install Debian's chromium package, or name another with CHROMIUM", path)
+	}
+	start := launcher.New().Bin(path).UserDataDir(filepath.Join(folder, "profile")).Headless(true).
+		Set("disable-gpu").Set("disable-quic").Set("no-first-run").Set("disable-background-networking").
+		Set("disable-component-update").Set("disable-sync").Set("force-color-profile", "srgb").
+		Set("font-render-hinting", "none").NoSandbox(os.Geteuid() == 0)
+	address, err := start.Launch()
+	if err != nil {
+		return nil, fmt.Errorf("start the browser: %w", err)
+	}
+	browser = rod.New().ControlURL(address)
+	return start, browser.Connect()
+}
+
+// server is a running program.
+type server struct {
+	url  string
+	data string
+	cmd  *exec.Cmd
+}
+
+// serve starts the program on a free port and waits for its address.
+func serve(t testing.TB, data string, words ...string) *server {
+	t.Helper()
+	s := &server{data: data}
+	args := append(words, "--listen", "127.0.0.1:0", "--data", data)
+	s.cmd = exec.Command(binary, args...)
+	out, err := s.cmd.StdoutPipe()
+	require.NoError(t, err)
+	s.cmd.Stderr = os.Stderr
+	require.NoError(t, s.cmd.Start())
+	t.Cleanup(s.kill)
+	lines := bufio.NewScanner(out)
+	for lines.Scan() {
+		if _, url, ok := strings.Cut(lines.Text(), "Therapeon is at "); ok {
+			s.url = url
+			break
+		}
+	}
+	require.NotEmpty(t, s.url, "the program did not say its address")
+	go func() {
+		for lines.Scan() {
+			continue
+		}
+	}()
+	return s
+}
+
+func fresh(t testing.TB) *server { return serve(t, filepath.Join(t.TempDir(), "bench.sqlite"), "serve") }
+
+// kill stops the program as a power cut would.
+func (s *server) kill() {
+	_ = s.cmd.Process.Kill()
+	_ = s.cmd.Wait()
+}
+
+// again starts the program on the same address and data.
+func (s *server) again(t *testing.T) {
+	t.Helper()
+	s.cmd = exec.Command(binary, "serve", "--listen", strings.TrimPrefix(s.url, "http://"), "--data", s.data)
+	s.cmd.Stderr = os.Stderr
+	require.NoError(t, s.cmd.Start())
+	t.Cleanup(s.kill)
+}
+
+// size is the size of a screen.
+type size struct{ width, height int }
+
+var (
+	bench = size{1280, 800}
+	phone = size{390, 844}
+)
+
+// page is a page in a context of its own; when its test fails, a picture of it
+// is kept in artefacts/.
+type page struct {
+	*rod.Page
+	t testing.TB
+}
+
+func open(t testing.TB, url string, s size) *page {
+	t.Helper()
+	context, err := browser.Incognito()
+	require.NoError(t, err)
+	return openIn(t, context, url, s)
+}
+
+func openIn(t testing.TB, context *rod.Browser, url string, s size) *page {
+	t.Helper()
+	tab, err := context.Page(proto.TargetCreateTarget{URL: "about:blank"})
+	require.NoError(t, err)
+	p := &page{tab.Timeout(60 * time.Second), t}
+	require.NoError(t, p.SetViewport(&proto.EmulationSetDeviceMetricsOverride{
+		Width: s.width, Height: s.height, DeviceScaleFactor: 1, Mobile: s.width < 600,
+	}))
+	t.Cleanup(func() {
+		if t.Failed() {
+			p.keepPicture()
+		}
+		_ = tab.Close()
+	})
+	p.visit(url)
+	return p
+}
+
+func (p *page) visit(url string) {
+	p.t.Helper()
+	require.NoError(p.t, p.Navigate(url))
+	require.NoError(p.t, p.WaitLoad())
+}
+
+func (p *page) keepPicture() {
+	picture, err := p.CancelTimeout().Context(context.Background()).Timeout(5 * time.Second).Screenshot(true, nil)
+	if err == nil && os.MkdirAll("artefacts", 0o755) == nil {
+		name := filepath.Join("artefacts", strings.ReplaceAll(p.t.Name(), "/", "_")+".png")
+		_ = os.WriteFile(name, picture, 0o600)
+		p.t.Logf("the page as it was: e2e/%s", name)
+	}
+}
+
+// see waits until some element (CSS) shows the words.
+func (p *page) see(css, words string) *rod.Element {
+	p.t.Helper()
+	deadline := time.Now().Add(10 * time.Second)
+	var shown []string
+	for time.Now().Before(deadline) {
+		shown = nil
+		elements, err := p.Elements(css)
+		if err == nil {
+			for _, e := range elements {
+				text, err := e.Text()
+				if err == nil && strings.Contains(text, words) {
+					return e
+				}
+				shown = append(shown, text)
+			}
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+	require.Failf(p.t, "not seen", "no %s shows %q; they show %q", css, words, shown)
+	return nil
+}
+
+// tap clicks the element that shows the words.
+func (p *page) tap(css, words string) {
+	p.t.Helper()
+	e := p.see(css, words)
+	require.NoError(p.t, e.ScrollIntoView())
+	require.NoError(p.t, e.Click(proto.InputMouseButtonLeft, 1))
+}
+
+// find waits for an element.
+func (p *page) find(css string) *rod.Element {
+	p.t.Helper()
+	e, err := p.Timeout(10 * time.Second).Element(css)
+	require.NoError(p.t, err, css)
+	return e.CancelTimeout()
+}
+
+// fill types into the field with this label.
+func (p *page) fill(label, text string) {
+	p.t.Helper()
+	field := p.find(fmt.Sprintf(`[data-field=%q] input, [data-field=%q] textarea`, label, label))
+	require.NoError(p.t, field.SelectAllText())
+	require.NoError(p.t, field.Input(text))
+}
+
+// keys presses single keys, as a hand at the keyboard would.
+func (p *page) keys(text string) {
+	p.t.Helper()
+	for _, k := range text {
+		require.NoError(p.t, p.press(string(k)))
+	}
+}
+
+// press presses one key by its name, such as "f", "Escape" or "ArrowLeft".
+func (p *page) press(key string) error {
+	down := proto.InputDispatchKeyEvent{Type: proto.InputDispatchKeyEventTypeKeyDown, Key: key}
+	if len(key) == 1 {
+		down.Text = key
+	}
+	if key == "Enter" {
+		down.Text, down.WindowsVirtualKeyCode = "\r", 13
+	}
+	if key == "Tab" {
+		down.WindowsVirtualKeyCode = 9
+	}
+	if err := down.Call(p); err != nil {
+		return err
+	}
+	return proto.InputDispatchKeyEvent{Type: proto.InputDispatchKeyEventTypeKeyUp, Key: key}.Call(p)
+}

@@ -1,0 +1,52 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Plant = Schemas["Plant"];
+export type Intake = Schemas["Intake"];
+export type Reading = Schemas["Reading"];
+export type RootsReading = Schemas["RootsReading"];
+export type Root = Schemas["RootsRoot"];
+export type Segment = Schemas["RootsSegment"];
+export type Branch = Schemas["RootsBranch"];
+export type RootVerdict = Schemas["RootsRootVerdict"];
+export type Stretch = Schemas["RootsStretch"];
+export type Verdict = Schemas["RootsVerdict"];
+export type Range = Schemas["RootsRange"];
+export type Rule = Schemas["RootsRule"];
+export type Summary = Schemas["Summary"];
+export type Profile = Schemas["TaxaProfile"];
+export type Text = Schemas["KnowledgeText"];
+export type RootKnowledge = Schemas["RootsKnowledge"];
+export type CutItem = Schemas["CleaningItem"];
+export type CutList = Schemas["CleaningList"];
+export type Settings = Schemas["Settings"];
+export type Question = Schemas["DisputesQuestion"];
+export type Problem = Schemas["Problem"];
+export type Fault = Schemas["FaultFault"];
+export type Growth = Schemas["RootsGrowth"];
+
+export const client = createClient<paths>();
+
+/** A problem the server answered with, or none when it could not be reached. */
+export class Refused extends Error {
+  constructor(readonly problem?: Problem) {
+    super(problem?.detail ?? "Therapeon does not answer. What was saved is safe.");
+  }
+  /** The words for one field, looked up by its path. */
+  at(field: string): string | undefined {
+    return this.problem?.faults?.find((f) => f.field === field || f.field.startsWith(field + "["))?.words;
+  }
+}
+
+/** Unwraps an answer of the client, turning problems into Refused. */
+export async function ask<T>(call: Promise<{ data?: T; error?: unknown }>): Promise<T> {
+  let answer: { data?: T; error?: unknown };
+  try {
+    answer = await call;
+  } catch {
+    throw new Refused();
+  }
+  if (answer.data === undefined) throw new Refused(answer.error as Problem | undefined);
+  return answer.data;
+}

@@ -1,0 +1,82 @@
+import { ConfigProvider, Spin } from "antd";
+import { lazy, Suspense, useCallback, useMemo, useSyncExternalStore } from "react";
+import { Link, NavLink, Navigate, Route, Routes } from "react-router";
+import { Bench } from "./bench/Bench";
+import { apply } from "./theme";
+
+const PlantPage = lazy(() => import("./plant/PlantPage"));
+const IntakeStep = lazy(() => import("./intake/IntakeStep"));
+const RootsStep = lazy(() => import("./roots/RootsStep"));
+const CleanStep = lazy(() => import("./clean/CleanStep"));
+const ProgressStep = lazy(() => import("./progress/ProgressStep"));
+const House = lazy(() => import("./house/House"));
+const Contract = lazy(() => import("./contract/Contract"));
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? "";
+
+/** The night version is the grow-room's: chosen by hand, else as the device has it. */
+function useNight() {
+  const stored = useSyncExternalStore(
+    (told) => {
+      window.addEventListener("storage", told);
+      return () => window.removeEventListener("storage", told);
+    },
+    () => localStorage.getItem("therapeon.light"),
+  );
+  const night = stored ? stored === "night" : matchMedia("(prefers-color-scheme: dark)").matches;
+  const turn = useCallback(() => {
+    localStorage.setItem("therapeon.light", night ? "day" : "night");
+    window.dispatchEvent(new StorageEvent("storage"));
+  }, [night]);
+  return { night, turn };
+}
+
+export function App() {
+  const { night, turn } = useNight();
+  const theme = useMemo(() => apply(night), [night]);
+  const waiting = <Spin className="waiting" size="large" />;
+  return (
+    <ConfigProvider theme={theme} csp={{ nonce }} button={{ autoInsertSpace: false }}>
+      <header className="top">
+        <Link to="/" className="name">
+          Therapeon
+        </Link>
+        <nav aria-label="Main">
+          <NavLink to="/" end>
+            Bench
+          </NavLink>
+          <NavLink to="/house">House</NavLink>
+        </nav>
+        <button type="button" className="plain" onClick={turn}>
+          {night ? "Day light" : "Night light"}
+        </button>
+      </header>
+      <Suspense fallback={waiting}>
+        <Routes>
+          <Route index element={<Bench />} />
+          <Route path="plants/:plantID" element={<PlantPage />}>
+            <Route index element={<Navigate to="roots" replace />} />
+            <Route path="intake" element={<IntakeStep />} />
+            <Route path="roots" element={<RootsStep />} />
+            <Route path="clean" element={<CleanStep />} />
+            <Route path="progress" element={<ProgressStep />} />
+          </Route>
+          <Route path="house" element={<House />} />
+          <Route path="contract" element={<Contract />} />
+          <Route path="*" element={<Lost />} />
+        </Routes>
+      </Suspense>
+    </ConfigProvider>
+  );
+}
+
+function Lost() {
+  return (
+    <main className="sheet">
+      <h1>There is nothing here</h1>
+      <p>
+        The address leads nowhere. Everything you saved is still on the <Link to="/">bench</Link>.
+      </p>
+    </main>
+  );
+}

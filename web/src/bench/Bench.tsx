@@ -1,0 +1,111 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button, Input } from "antd";
+import { useDeferredValue, useState } from "react";
+import { Link } from "react-router";
+import type { Plant } from "../api/client";
+import { plants } from "../api/queries";
+import { RootBar } from "../parts/RootBar";
+import { Trouble } from "../parts/Trouble";
+import { day, gradeWords, percent, ranged } from "../words";
+import { NewPlant } from "./NewPlant";
+import "./bench.css";
+
+/** The bench: every plant in hand, the newest work first, those kept apart last. */
+export function Bench() {
+  const [words, setWords] = useState("");
+  const [archived, setArchived] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const sought = useDeferredValue(words);
+  const found = useQuery(plants(sought, archived));
+  const list = found.data?.plants ?? [];
+  const clean = list.filter((p) => !p.intake.kept_apart);
+  const apart = list.filter((p) => p.intake.kept_apart);
+
+  return (
+    <main className="sheet bench">
+      <div className="bench-head">
+        <h1>{archived ? "Off the bench" : "The bench"}</h1>
+        <Button type="primary" onClick={() => setAdding(!adding)} aria-expanded={adding}>
+          New plant
+        </Button>
+      </div>
+      {adding && <NewPlant onClose={() => setAdding(false)} />}
+      <div className="bench-find">
+        <Input
+          allowClear
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+          placeholder="Find by tag, group, source or note"
+          aria-label="Find a plant"
+        />
+        <button type="button" className="plain" onClick={() => setArchived(!archived)}>
+          {archived ? "Back to the bench" : "Archived plants"}
+        </button>
+      </div>
+      {found.error && <Trouble error={found.error} again={() => void found.refetch()} />}
+      <PlantList plants={clean} />
+      {apart.length > 0 && (
+        <>
+          <p className="bench-line">
+            <span>Wash hands, take a new blade. Kept apart from here on.</span>
+          </p>
+          <PlantList plants={apart} />
+        </>
+      )}
+      {found.data && list.length === 0 && <Nothing words={sought} archived={archived} />}
+      {found.data && found.data.total > list.length && (
+        <p className="lead">
+          {list.length} of {found.data.total} plants are shown. Find the others by a word.
+        </p>
+      )}
+    </main>
+  );
+}
+
+function PlantList({ plants: list }: { plants: Plant[] }) {
+  return (
+    <ul className="bench-list">
+      {list.map((p) => (
+        <li key={p.id}>
+          <Link to={`/plants/${p.id}`}>
+            <span className="bench-who">
+              <b>{p.intake.tag}</b>
+              <small>{p.group_name}</small>
+            </span>
+            <Roots plant={p} />
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Roots({ plant: p }: { plant: Plant }) {
+  const r = p.latest;
+  if (!r?.grade) return <span className="bench-unread">Roots not read yet</span>;
+  return (
+    <>
+      <span className="bench-roots">
+        <RootBar share={r.viable_by_length} />
+        <small>
+          {gradeWords[r.grade]}, {ranged(r.viable_by_length.low, r.viable_by_length.high, percent)}
+        </small>
+      </span>
+      <span className="bench-do">
+        {r.headline}
+        <small>Read on {day(r.read_on)}</small>
+      </span>
+    </>
+  );
+}
+
+function Nothing({ words, archived }: { words: string; archived: boolean }) {
+  if (words) return <p className="lead">No plant carries “{words}” in its tag, group, source or notes.</p>;
+  if (archived) return <p className="lead">No plant was taken off the bench yet.</p>;
+  return (
+    <p className="lead">
+      The bench is empty. Put the plant in your hand on it with <b>New plant</b>: a tag and its group are enough, and
+      you can read its roots at once.
+    </p>
+  );
+}

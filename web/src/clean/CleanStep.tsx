@@ -1,0 +1,153 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Spin } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask, client, type CutItem, type Reading } from "../api/client";
+import { reading as readingQuery } from "../api/queries";
+import { RootFan } from "../fan/RootFan";
+import { Mark } from "../marks/Mark";
+import { Trouble } from "../parts/Trouble";
+import { NormalForIt } from "../plant/PlantSoFar";
+import { usePlant } from "../plant/PlantPage";
+import { day, gradeWords, length, percent, ranged } from "../words";
+import "./clean.css";
+import { CutJob } from "./CutJob";
+
+/** The cut list: in working order, to check off with one tap, or on paper. */
+export default function CleanStep() {
+  const { plant } = usePlant();
+  const id = plant.latest?.reading_id;
+  const r = useQuery({ ...readingQuery(id ?? 0), enabled: !!id });
+  if (r.error) return <Trouble error={r.error} again={() => void r.refetch()} />;
+  if (!id || (r.data && !r.data.verdict.grade.code)) {
+    return (
+      <p className="lead clean-empty">
+        The cut list is drawn up from the roots. <Link to="../roots">Read them first</Link>: feel each one, and say what
+        it is.
+      </p>
+    );
+  }
+  if (!r.data) return <Spin className="waiting" size="large" />;
+  return <CutSheet reading={r.data} />;
+}
+
+function CutSheet({ reading: r }: { reading: Reading }) {
+  const { plant, profile } = usePlant();
+  const cache = useQueryClient();
+  const [chosen, setChosen] = useState<string>();
+  const [trouble, setTrouble] = useState<unknown>();
+  const list = r.cut_list;
+  const t = r.verdict.totals;
+  const done = Object.fromEntries(list.items.map((it) => [it.id, it.done]));
+
+  const keep = async (call: Promise<Reading>) => {
+    try {
+      cache.setQueryData(["reading", r.id], await call);
+      setTrouble(undefined);
+      await cache.invalidateQueries({ queryKey: ["plant", plant.id] });
+    } catch (e) {
+      setTrouble(e);
+      await cache.invalidateQueries({ queryKey: ["reading", r.id] });
+    }
+  };
+  const at = { params: { path: { id: r.id } } };
+  const tick = (it: CutItem, count: number) =>
+    void keep(ask(client.PUT("/api/v1/readings/{id}/ticks", { ...at, body: { item: it.id, count } })));
+  const correct = (it: CutItem, feel: "firm" | "hollow" | "mushy", count: number) =>
+    void keep(
+      ask(
+        client.PUT("/api/v1/readings/{id}/corrections", {
+          ...at,
+          body: { version: r.version, root_id: it.root_id, feel, count },
+        }),
+      ),
+    );
+
+  return (
+    <div className="step clean" data-jobs={list.items.length > 30 ? "many" : undefined}>
+      <section className="clean-view">
+        <div className="print-head">
+          <b>{plant.intake.tag}</b> {profile.name}. Roots read on {day(r.read_on)}.
+        </div>
+        <div className="clean-head">
+          <p className="headline" aria-live="polite">
+            {list.headline}
+          </p>
+          {list.items.length > 0 && <Button onClick={() => window.print()}>Print the list</Button>}
+        </div>
+        <RootFan
+          reading={r.reading}
+          verdict={r.verdict}
+          cuts
+          done={done}
+          selected={chosen}
+          onSelect={setChosen}
+          height={250}
+        />
+        {trouble !== undefined && <Trouble error={trouble} />}
+      </section>
+      {list.cautions.length > 0 && (
+        <section className="cautions" aria-labelledby="take-care">
+          <h2 id="take-care">Take care</h2>
+          <ul>
+            {list.cautions.map((c) => (
+              <li key={c.code}>
+                {c.words.value}
+                <Mark from={c.words} />
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section className="clean-jobs" aria-label="Cut list">
+        <Notes notes={list.before} />
+        <ol className="jobs">
+          {list.items.map((it) => (
+            <CutJob
+              key={it.id}
+              item={it}
+              rules={r.verdict.rules}
+              chosen={it.root_id === chosen}
+              onTick={tick}
+              onCorrect={correct}
+            />
+          ))}
+        </ol>
+        <Notes notes={list.after} />
+        {!!list.stale?.length && (
+          <p className="why">
+            {list.stale.length === 1 ? "One job was" : `${list.stale.length} jobs were`} checked off that the reading no
+            longer asks for. What is cut is cut; the record keeps it.
+          </p>
+        )}
+      </section>
+      <aside className="so-far clean-after" aria-label="The plant so far">
+        <h2>After cleaning</h2>
+        <dl className="facts">
+          <dt>Left alive</dt>
+          <dd>{ranged(t.live_after_mm.low, t.live_after_mm.high, length)}</dd>
+          <dt>Living length cut</dt>
+          <dd>{ranged(t.lost_mm.low, t.lost_mm.high, length)}</dd>
+          <dt>Wounds</dt>
+          <dd>{t.wounds}</dd>
+          <dt>Anchors</dt>
+          <dd>{t.anchors}</dd>
+          <dt>Now</dt>
+          <dd>
+            {gradeWords[r.verdict.grade.code]}, {ranged(t.viable_by_length.low, t.viable_by_length.high, percent)}
+          </dd>
+        </dl>
+        <NormalForIt />
+      </aside>
+    </div>
+  );
+}
+
+function Notes({ notes }: { notes: { value: string; mark: string; source?: string }[] }) {
+  return notes.map((n) => (
+    <p key={n.value} className="job-note">
+      {n.value}
+      <Mark from={n} />
+    </p>
+  ));
+}

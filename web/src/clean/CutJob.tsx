@@ -1,0 +1,94 @@
+import { Popover } from "antd";
+import { useState } from "react";
+import type { CutItem, Rule } from "../api/client";
+import { Mark } from "../marks/Mark";
+
+type Props = {
+  item: CutItem;
+  rules: Record<string, Rule>;
+  chosen: boolean;
+  onTick: (it: CutItem, count: number) => void;
+  onCorrect: (it: CutItem, feel: "firm" | "hollow" | "mushy", count: number) => void;
+};
+
+/** One job: tap it when it is done; say so when a root turned out otherwise. */
+export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
+  const all = it.done >= it.count;
+  return (
+    <li className="job" data-done={all || undefined} data-chosen={chosen || undefined}>
+      {it.before.map((n) => (
+        <p key={n.value} className="job-note">
+          {n.value}
+          <Mark from={n} />
+        </p>
+      ))}
+      <div className="job-line">
+        <button
+          type="button"
+          className="job-box"
+          role="checkbox"
+          aria-checked={all ? true : it.done > 0 ? "mixed" : false}
+          aria-label={`Done: root ${it.label}. ${it.do}`}
+          onClick={() => onTick(it, all ? 0 : it.count)}
+        >
+          {all ? "✓" : it.done > 0 ? it.done : ""}
+        </button>
+        <div className="job-what">
+          <b>Root {it.label}</b>
+          <span> {[it.count > 1 && `${it.count} alike`, it.place].filter(Boolean).join(", ")}</span>
+          <div>{it.do}.</div>
+        </div>
+        {it.count > 1 && !all && (
+          <button type="button" className="plain job-one" onClick={() => onTick(it, it.done + 1)}>
+            One more done
+          </button>
+        )}
+        <More item={it} rules={rules} onCorrect={onCorrect} />
+      </div>
+    </li>
+  );
+}
+
+function More({ item: it, rules, onCorrect }: Pick<Props, "item" | "rules" | "onCorrect">) {
+  const [open, setOpen] = useState(false);
+  const turned = (feel: "firm" | "hollow" | "mushy", count: number) => {
+    setOpen(false);
+    onCorrect(it, feel, count);
+  };
+  const words = (
+    <div className="job-more">
+      <ul>
+        {it.reasons.map((id) => {
+          const rule = rules[id];
+          return (
+            rule && (
+              <li key={id}>
+                {rule.words.value}
+                <Mark from={rule.words} />
+              </li>
+            )
+          );
+        })}
+      </ul>
+      {it.kind !== "medium" && (
+        <>
+          <p>{it.count > 1 ? "One of these turned out" : "It turned out"}</p>
+          <div className="choice-options">
+            {(["firm", "hollow", "mushy"] as const).map((feel) => (
+              <button key={feel} type="button" className="turned" onClick={() => turned(feel, 1)}>
+                {feel}
+              </button>
+            ))}
+          </div>
+        </>
+      )}
+    </div>
+  );
+  return (
+    <Popover content={words} trigger="click" open={open} onOpenChange={setOpen} placement="leftTop">
+      <button type="button" className="plain job-why">
+        Why, or otherwise
+      </button>
+    </Popover>
+  );
+}

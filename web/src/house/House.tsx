@@ -1,0 +1,97 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask, client, type Settings } from "../api/client";
+import { about, disputes, rootKnowledge, settings } from "../api/queries";
+import { Mark } from "../marks/Mark";
+import { Choice } from "../parts/Choice";
+import { Figure } from "../parts/Figure";
+import { Trouble } from "../parts/Trouble";
+import "./house.css";
+
+/** How this house does things, where growers differ; and where the data lies. */
+export default function House() {
+  const house = useQuery(settings);
+  const questions = useQuery(disputes).data ?? [];
+  const figures = useQuery(rootKnowledge).data?.figures;
+  const where = useQuery(about).data;
+  const cache = useQueryClient();
+  const [trouble, setTrouble] = useState<unknown>();
+  const s = house.data;
+
+  const set = async (part: Partial<Settings>) => {
+    if (!s) return;
+    try {
+      cache.setQueryData(["settings"], await ask(client.PUT("/api/v1/settings", { body: { ...s, ...part } })));
+      setTrouble(undefined);
+      await cache.invalidateQueries({
+        predicate: (q) => ["plants", "plant", "reading"].includes(String(q.queryKey[0])),
+      });
+    } catch (e) {
+      setTrouble(e);
+    }
+  };
+
+  return (
+    <main className="sheet house">
+      <h1>House</h1>
+      <p className="lead">
+        How this house does things where growers differ. A plant can be set to differ on its intake page.
+      </p>
+      {(house.error ?? trouble) !== null && (house.error ?? trouble) !== undefined && (
+        <Trouble error={house.error ?? trouble} />
+      )}
+      {s &&
+        questions.map((q) => {
+          const code = q.code as "dead_dry_roots" | "clinging_medium";
+          return (
+            <section key={q.code}>
+              <Choice
+                label={q.question}
+                value={s[code]}
+                options={q.choices.map((c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const)}
+                onChange={(v) => void set({ [code]: v } as Partial<Settings>)}
+              />
+              <ul>
+                {q.choices.map((c) => (
+                  <li key={c.code} data-on={c.code === s[code] || undefined}>
+                    <b>{c.name}.</b> {c.reason.value}
+                    <Mark from={c.reason} />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          );
+        })}
+      {s && figures && (
+        <section>
+          <Figure
+            label="Cut margin, beyond the living part"
+            unit="mm"
+            value={s.cut_margin_mm}
+            min={3}
+            max={5}
+            by={1}
+            onChange={(mm) => mm && void set({ cut_margin_mm: mm })}
+          />
+          <p className="why">
+            A cut falls this far out in dead tissue, so that nothing living is wounded.
+            <Mark from={figures.cut_margin_mm} />
+          </p>
+        </section>
+      )}
+      {where && (
+        <section>
+          <h2>Your data</h2>
+          <p>
+            Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
+          </p>
+          <p>
+            Any program can use the same numbers: <Link to="/contract">how to ask for them</Link>. Therapeon{" "}
+            {where.version}.
+          </p>
+        </section>
+      )}
+    </main>
+  );
+}

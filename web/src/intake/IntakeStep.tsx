@@ -1,0 +1,205 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Input } from "antd";
+import type { ReactNode } from "react";
+import { useNavigate } from "react-router";
+import { ask, client, type Intake } from "../api/client";
+import { disputes, groups, settings } from "../api/queries";
+import { Mark } from "../marks/Mark";
+import { Choice, FieldError, Tick } from "../parts/Choice";
+import { Figure } from "../parts/Figure";
+import { PlantSoFar } from "../plant/PlantSoFar";
+import { usePlant } from "../plant/PlantPage";
+import { bulbStates, flowerings, media, pots, rootClasses, type Words } from "../words";
+import { Blades } from "./Blades";
+import "./intake.css";
+import { useIntake } from "./useIntake";
+
+const unknown = ["", "Not noted"] as const;
+
+/** Who is this plant, where from, and what is known of it. */
+export default function IntakeStep() {
+  const { plant, profile } = usePlant();
+  const { form, change, trouble, saved } = useIntake(plant);
+  const kinds = useQuery(groups).data ?? [];
+  const wrong = (field: string) => trouble?.at("intake." + field) ?? trouble?.at(field);
+  const pick =
+    <K extends keyof Intake>(field: K) =>
+    (code: string) =>
+      change({ [field]: code || undefined } as Partial<Intake>);
+
+  return (
+    <div className="step">
+      <section className="intake">
+        <p className="intake-saved" role="status">
+          {trouble ? (trouble.problem ? trouble.problem.detail : trouble.message) : saved ? "Saved." : "Saving…"}
+        </p>
+        <Row label="Tag or name" error={wrong("tag")}>
+          <Input value={form.tag} maxLength={80} onChange={(e) => change({ tag: e.target.value })} />
+        </Row>
+        <Row label="Group" error={wrong("group")}>
+          <select value={form.group} onChange={(e) => change({ group: e.target.value })}>
+            {kinds.map((g) => (
+              <option key={g.code} value={g.code}>
+                {g.name}
+              </option>
+            ))}
+          </select>
+        </Row>
+        <div className="intake-pair">
+          <Row label="Arrived on" hint="2030-04-12, or 2030-04 or 2030" error={wrong("arrived_on")}>
+            <Input value={form.arrived_on} onChange={(e) => change({ arrived_on: e.target.value || undefined })} />
+          </Row>
+          <Row label="From whom or where" error={wrong("source")}>
+            <Input
+              value={form.source}
+              maxLength={200}
+              onChange={(e) => change({ source: e.target.value || undefined })}
+            />
+          </Row>
+        </div>
+        <Tick
+          label="Keep it apart"
+          hint="It may carry something. It is handled last, with its own blade."
+          checked={!!form.kept_apart}
+          onChange={(on) => change({ kept_apart: on || undefined })}
+        />
+        <Choice
+          label="Flowers"
+          value={form.flowering ?? ""}
+          options={[unknown, ...flowerings]}
+          onChange={pick("flowering")}
+        />
+        <div className="intake-pair">
+          <Figure
+            label="Leaves"
+            value={form.leaf_count || undefined}
+            onChange={(n) => change({ leaf_count: n })}
+            min={1}
+            max={500}
+            whole
+            by={1}
+            usual="–"
+          />
+          {profile.storage_organs.value !== "none" && (
+            <Figure
+              label={profile.storage_organs.value === "canes" ? "Canes" : "Bulbs"}
+              value={form.bulb_count || undefined}
+              onChange={(n) => change({ bulb_count: n })}
+              min={1}
+              max={500}
+              whole
+              by={1}
+              usual="–"
+            />
+          )}
+        </div>
+        {profile.storage_organs.value !== "none" && (
+          <Choice
+            label="They are"
+            value={form.bulb_state ?? ""}
+            options={[unknown, ...bulbStates]}
+            onChange={pick("bulb_state")}
+          />
+        )}
+        <Blades blades={form.blades ?? []} onChange={(blades) => change({ blades })} error={wrong("blades")} />
+        <Row label="Last repotted" hint="A day, a month or a year" error={wrong("last_repotted")}>
+          <Input value={form.last_repotted} onChange={(e) => change({ last_repotted: e.target.value || undefined })} />
+        </Row>
+        <Choice
+          label="Old medium"
+          value={form.old_medium ?? ""}
+          options={[unknown, ...media]}
+          onChange={pick("old_medium")}
+        />
+        <Choice label="Pot" value={form.pot ?? ""} options={[unknown, ...pots]} onChange={pick("pot")} />
+        <Choice
+          label="Normal root colour for this plant"
+          value={form.root_class ?? ""}
+          options={[["", `As its group: ${profile.root_colour_dry.value}`], ...rootClasses]}
+          onChange={pick("root_class")}
+        />
+        <Sides form={form} change={change} />
+        <Row label="Notes" error={wrong("notes")}>
+          <Input.TextArea
+            value={form.notes}
+            autoSize={{ minRows: 3 }}
+            maxLength={4000}
+            onChange={(e) => change({ notes: e.target.value || undefined })}
+          />
+        </Row>
+        <Archive />
+      </section>
+      <PlantSoFar />
+    </div>
+  );
+}
+
+function Row({ label, hint, error, children }: { label: string; hint?: string; error?: string; children: ReactNode }) {
+  return (
+    <div className="row" data-field={label}>
+      <label>
+        <span className="figure-label">
+          {label} {hint && <small>{hint}</small>}
+        </span>
+        {children}
+      </label>
+      {error && <FieldError words={error} />}
+    </div>
+  );
+}
+
+/** This plant's own sides where growers differ. */
+function Sides({ form, change }: { form: Intake; change: (part: Partial<Intake>) => void }) {
+  const questions = useQuery(disputes).data ?? [];
+  const house = useQuery(settings).data;
+  return questions.map((q) => {
+    const code = q.code as "dead_dry_roots" | "clinging_medium";
+    const ofHouse = q.choices.find((c) => c.code === house?.[code]);
+    const taken = q.choices.find((c) => c.code === (form[code] ?? house?.[code]));
+    const options: Words = [
+      ["", `As the house: ${ofHouse?.name ?? ""}`],
+      ...q.choices.map((c) => [c.code, c.name] as const),
+    ];
+    return (
+      <div key={q.code}>
+        <Choice
+          label={`${q.question}, for this plant`}
+          value={form[code] ?? ""}
+          options={options}
+          onChange={(v) => change({ [code]: v || undefined })}
+        />
+        {taken && (
+          <p className="why">
+            {taken.reason.value}
+            <Mark from={taken.reason} />
+          </p>
+        )}
+      </div>
+    );
+  });
+}
+
+function Archive() {
+  const { plant } = usePlant();
+  const cache = useQueryClient();
+  const go = useNavigate();
+  const archived = !!plant.archived_at;
+  const turn = async () => {
+    await ask(
+      client.PUT("/api/v1/plants/{id}/archived", { params: { path: { id: plant.id } }, body: { archived: !archived } }),
+    );
+    await cache.invalidateQueries({ queryKey: ["plants"] });
+    await cache.invalidateQueries({ queryKey: ["plant", plant.id] });
+    if (!archived) await go("/");
+  };
+  return (
+    <p className="archive">
+      <Button onClick={() => void turn()}>{archived ? "Put it back on the bench" : "Take it off the bench"}</Button>
+      <small>
+        {archived
+          ? "It was archived with everything about it."
+          : "It is archived with everything about it, and can come back."}
+      </small>
+    </p>
+  );
+}

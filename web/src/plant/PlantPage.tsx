@@ -1,0 +1,53 @@
+import { useQuery } from "@tanstack/react-query";
+import { Spin } from "antd";
+import { NavLink, Outlet, useOutletContext, useParams } from "react-router";
+import type { Plant, Profile } from "../api/client";
+import { groups, plant } from "../api/queries";
+import { Trouble } from "../parts/Trouble";
+import "./plant.css";
+
+type AtHand = { plant: Plant; profile: Profile };
+
+/** The plant in hand and its group, for the steps. */
+export const usePlant = () => useOutletContext<AtHand>();
+
+const steps = [
+  ["intake", "Intake"],
+  ["roots", "Roots"],
+  ["clean", "Clean"],
+  ["progress", "Progress"],
+] as const;
+
+/** One plant: its name, the strip of work, and the step at hand. */
+export default function PlantPage() {
+  const id = Number(useParams().plantID);
+  const p = useQuery(plant(id));
+  const kinds = useQuery(groups);
+  if (p.error || kinds.error) {
+    return (
+      <main className="sheet">
+        <Trouble error={p.error ?? kinds.error} again={() => void p.refetch()} />
+      </main>
+    );
+  }
+  const profile = kinds.data?.find((g) => g.code === p.data?.intake.group);
+  if (!p.data || !profile) return <Spin className="waiting" size="large" />;
+  return (
+    <main className="plant">
+      <div className="plant-head">
+        <h1>{p.data.intake.tag}</h1>
+        <span className="plant-group">{profile.name}</span>
+        {p.data.intake.kept_apart && <span className="plant-apart">Kept apart: own blade, handle it last</span>}
+        {p.data.archived_at && <span className="plant-apart">Off the bench</span>}
+        <nav className="strip" aria-label="Steps for this plant">
+          {steps.map(([path, words]) => (
+            <NavLink key={path} to={path}>
+              {words}
+            </NavLink>
+          ))}
+        </nav>
+      </div>
+      <Outlet context={{ plant: p.data, profile } satisfies AtHand} />
+    </main>
+  );
+}

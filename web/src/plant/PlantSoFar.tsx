@@ -1,0 +1,124 @@
+import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { reading as readingQuery, rootKnowledge } from "../api/queries";
+import { RootFan } from "../fan/RootFan";
+import { Mark } from "../marks/Mark";
+import { RootBar } from "../parts/RootBar";
+import { day, gradeWords, percent, ranged } from "../words";
+import { usePlant } from "./PlantPage";
+
+/** What is known so far, beside every step: who, what is normal, each step's verdict, the drawing. */
+export function PlantSoFar({ children }: { children?: ReactNode }) {
+  const { plant: p } = usePlant();
+  const latest = p.latest;
+  return (
+    <aside className="so-far" aria-label="The plant so far">
+      <h2>The plant so far</h2>
+      {latest?.grade ? (
+        <>
+          <p className="so-far-grade">
+            <b>{gradeWords[latest.grade]}</b> <RootBar share={latest.viable_by_length} width={120} />{" "}
+            {ranged(latest.viable_by_length.low, latest.viable_by_length.high, percent)}
+          </p>
+          <LatestFan id={latest.reading_id} />
+          <p className="so-far-when">Roots read on {day(latest.read_on)}</p>
+        </>
+      ) : (
+        <p>
+          Its roots have not been read yet. <Link to="../roots">Read them</Link>
+        </p>
+      )}
+      {children}
+      <NormalForIt />
+    </aside>
+  );
+}
+
+function LatestFan({ id }: { id: number }) {
+  const r = useQuery(readingQuery(id));
+  if (!r.data) return null;
+  return (
+    <>
+      <p>
+        <Link to="../roots">{r.data.verdict.headline}</Link>
+      </p>
+      <RootFan reading={r.data.reading} verdict={r.data.verdict} height={150} small />
+      {r.data.cut_list.cuts > 0 && (
+        <p>
+          <Link to="../clean">{r.data.cut_list.headline}</Link>
+        </p>
+      )}
+    </>
+  );
+}
+
+/** What is normal for the group, with where that comes from. */
+export function NormalForIt() {
+  const { plant: p, profile: g } = usePlant();
+  const figures = useQuery(rootKnowledge).data?.figures;
+  const own = p.intake.root_class;
+  return (
+    <details className="normal">
+      <summary>Normal for this plant</summary>
+      <p>
+        {g.about.value} <Mark from={g.about} />
+      </p>
+      <dl>
+        <dt>Root colour</dt>
+        <dd>
+          {own
+            ? own === "pale"
+              ? "Pale, by your setting for this plant"
+              : "Naturally brown, by your setting for this plant"
+            : g.root_colour_dry.value}
+          {!own && <Mark from={g.root_colour_dry} />}
+        </dd>
+        <dt>Wet</dt>
+        <dd>
+          {g.root_colour_wet.value}
+          <Mark from={g.root_colour_wet} />
+        </dd>
+        <dt>Greens on wetting</dt>
+        <dd>
+          {g.greens_on_wetting.value}
+          <Mark from={g.greens_on_wetting} />
+        </dd>
+        <dt>Touch</dt>
+        <dd>
+          {g.touch.value}
+          <Mark from={g.touch} />
+        </dd>
+        <dt>Aerial roots</dt>
+        <dd>
+          {g.aerial_roots.value}
+          <Mark from={g.aerial_roots} />
+        </dd>
+        <dt>Being disturbed</dt>
+        <dd>
+          {g.disturbance.value}
+          <Mark from={g.disturbance} />
+        </dd>
+        <dt>New roots</dt>
+        <dd>
+          {g.roots_start.value}
+          <Mark from={g.roots_start} />
+        </dd>
+        <dt>Usual thickness</dt>
+        <dd>
+          {g.root_diameter_mm.value} mm
+          <Mark from={g.root_diameter_mm} />
+        </dd>
+        {figures && (
+          <>
+            <dt>Cut margin</dt>
+            <dd>
+              3–5 mm
+              <Mark from={figures.cut_margin_mm} />
+            </dd>
+          </>
+        )}
+      </dl>
+    </details>
+  );
+}

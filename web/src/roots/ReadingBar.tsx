@@ -1,0 +1,91 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Popover, Select } from "antd";
+import { useState } from "react";
+import { ask, client, type Reading } from "../api/client";
+import { readings } from "../api/queries";
+import { Trouble } from "../parts/Trouble";
+import { day } from "../words";
+import type { Entered } from "./desk";
+
+type Props = {
+  entered: Entered;
+  server: Reading;
+  onOpen: (id: number) => void;
+  onDay: (day: string) => void;
+  undo?: () => void;
+  redo?: () => void;
+  onKeys: () => void;
+};
+
+/** Which reading this is, of which day; back and forth; a new one. */
+export function ReadingBar({ entered, server, onOpen, onDay, undo, redo, onKeys }: Props) {
+  const all = useQuery(readings(server.plant_id)).data ?? [];
+  return (
+    <div className="reading-bar">
+      {all.length > 1 ? (
+        <Select
+          aria-label="Reading"
+          value={server.id}
+          onChange={onOpen}
+          options={all.map((r) => ({ value: r.reading_id, label: `Read on ${day(r.read_on)}` }))}
+        />
+      ) : (
+        <label className="reading-day">
+          Read on <input type="date" value={entered.readOn} onChange={(e) => e.target.value && onDay(e.target.value)} />
+        </label>
+      )}
+      {server.reading.roots.length > 0 && <NewReading plantID={server.plant_id} onOpen={onOpen} />}
+      <span className="reading-tools">
+        <button type="button" className="plain" disabled={!undo} onClick={undo}>
+          Undo <kbd>Z</kbd>
+        </button>
+        <button type="button" className="plain" disabled={!redo} onClick={redo}>
+          Redo <kbd>Y</kbd>
+        </button>
+        <button type="button" className="plain keys-button" onClick={onKeys}>
+          Keys <kbd>?</kbd>
+        </button>
+      </span>
+    </div>
+  );
+}
+
+function NewReading({ plantID, onOpen }: { plantID: number; onOpen: (id: number) => void }) {
+  const cache = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const [trouble, setTrouble] = useState<unknown>();
+  const begin = async (fromLast: boolean) => {
+    try {
+      const r = await ask(
+        client.POST("/api/v1/plants/{id}/readings", {
+          params: { path: { id: plantID } },
+          body: { from_last: fromLast },
+        }),
+      );
+      await cache.invalidateQueries({ queryKey: ["plant", plantID, "readings"] });
+      setOpen(false);
+      onOpen(r.id);
+    } catch (e) {
+      setTrouble(e);
+    }
+  };
+  const ways = (
+    <div className="new-reading">
+      <p>This reading stays as it is. The new one stands beside it.</p>
+      <Button block onClick={() => void begin(true)}>
+        Start from what the cuts left
+      </Button>
+      <Button block onClick={() => void begin(false)}>
+        Start with no roots entered
+      </Button>
+      {trouble !== undefined && <Trouble error={trouble} />}
+    </div>
+  );
+  return (
+    <Popover content={ways} trigger="click" open={open} onOpenChange={setOpen}>
+      <button type="button" className="plain">
+        New reading
+      </button>
+    </Popover>
+  );
+}

@@ -1,0 +1,48 @@
+import type { RootVerdict, Rule } from "../api/client";
+import { Mark } from "../marks/Mark";
+
+/** What to do with a root, in words. */
+export function decisionWords(v: RootVerdict): string {
+  const d = v.decision;
+  const some = d.anchors && d.anchors < v.count ? `, keep ${d.anchors} as anchors` : "";
+  switch (d.kind) {
+    case "cut":
+      return (d.whole ? "Take it off" : `Cut at ${d.cut_at_mm} mm`) + some;
+    case "anchor":
+      return "Keep as an anchor";
+    case "recheck":
+      return "Keep and test again";
+    default:
+      return "Keep";
+  }
+}
+
+/** Why: the decision, the rules behind it, and the test that would settle a doubt. */
+export function RootReasons({ v, rules, at }: { v: RootVerdict; rules: Record<string, Rule>; at: number }) {
+  const ids = new Set([v.stretches[at]?.rule, ...v.decision.reasons, v.medium_rule]);
+  const settle = rules[v.stretches[at]?.rule ?? ""]?.settle;
+  return (
+    <div className="reasons">
+      <p className="reasons-do">{decisionWords(v)}.</p>
+      <ul>
+        {[...ids].map((id) => {
+          const rule = id ? rules[id] : undefined;
+          return (
+            rule && (
+              <li key={id}>
+                {rule.words.value}
+                <Mark from={rule.words} />
+              </li>
+            )
+          );
+        })}
+        {settle && (
+          <li>
+            <b>What would settle it:</b> {settle.value}
+            <Mark from={settle} />
+          </li>
+        )}
+      </ul>
+    </div>
+  );
+}

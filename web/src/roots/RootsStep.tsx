@@ -1,0 +1,144 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Spin } from "antd";
+import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { useSearchParams } from "react-router";
+import { ask, client, type Reading } from "../api/client";
+import { reading as readingQuery, readings, rootKnowledge } from "../api/queries";
+import { RootFan } from "../fan/RootFan";
+import { Trouble } from "../parts/Trouble";
+import { NormalForIt } from "../plant/PlantSoFar";
+import { usePlant } from "../plant/PlantPage";
+import { ReadingDesk } from "./desk";
+import { Entries } from "./Entries";
+import { KeySheet } from "./KeySheet";
+import { useKeys } from "./keyboard";
+import { ReadingBar } from "./ReadingBar";
+import { RootEditor } from "./RootEditor";
+import { Standing } from "./Standing";
+import { Surroundings } from "./Surroundings";
+import { TallyPad } from "./TallyPad";
+import { VerdictPanel } from "./VerdictPanel";
+import "./roots.css";
+
+/** Read the roots: finds the reading at hand, or begins the first. */
+export default function RootsStep() {
+  const { plant } = usePlant();
+  const [search, setSearch] = useSearchParams();
+  const all = useQuery(readings(plant.id));
+  const [trouble, setTrouble] = useState<unknown>();
+  const cache = useQueryClient();
+  const asked = Number(search.get("reading"));
+  const id = asked || all.data?.[0]?.reading_id;
+  const at = useQuery({ ...readingQuery(id ?? 0), enabled: !!id, refetchOnWindowFocus: false, gcTime: 0 });
+  const empty = all.data?.length === 0;
+
+  useEffect(() => {
+    if (!empty) return;
+    ask(client.POST("/api/v1/plants/{id}/readings", { params: { path: { id: plant.id } }, body: {} }))
+      .then(() => cache.invalidateQueries({ queryKey: ["plant", plant.id, "readings"] }))
+      .catch(setTrouble);
+  }, [empty, plant.id, cache]);
+
+  const wrong = trouble ?? all.error ?? at.error;
+  if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
+  if (!at.data || !id) return <Spin className="waiting" size="large" />;
+  return <Desk key={id} first={at.data} onOpen={(r) => setSearch({ reading: String(r) })} />;
+}
+
+/** The desk itself: the drawing, the way in below it, the verdict beside it. */
+function Desk({ first, onOpen }: { first: Reading; onOpen: (id: number) => void }) {
+  const { plant, profile } = usePlant();
+  const cache = useQueryClient();
+  const desk = useMemo(() => new ReadingDesk(first), [first]);
+  const { server, entered, standing, canUndo, canRedo } = useSyncExternalStore(desk.subscribe, desk.snapshot);
+  const knowledge = useQuery(rootKnowledge).data;
+  const [chosen, setChosen] = useState<string>();
+  const [sheet, setSheet] = useState(false);
+  const rootClass = plant.intake.root_class ?? profile.root_class.value;
+  const root = entered.roots.roots.find((r) => r.id === chosen);
+  const verdict = server.verdict;
+
+  useEffect(() => () => desk.stop(), [desk]);
+  // What other steps show of this reading follows it.
+  useEffect(() => {
+    cache.setQueryData(["reading", server.id], server);
+    void cache.invalidateQueries({ queryKey: ["plant", plant.id], exact: true });
+    void cache.invalidateQueries({ queryKey: ["plant", plant.id, "readings"] });
+  }, [cache, server, plant.id]);
+
+  const step = (d: number) => {
+    const list = entered.roots.roots;
+    const i = list.findIndex((r) => r.id === chosen);
+    setChosen(list[(i + d + list.length + (i < 0 && d < 0 ? 1 : 0)) % list.length]?.id);
+  };
+
+  useKeys((key) => {
+    if (key === "z" || key === "ctrl+z") desk.undo();
+    else if (key === "y" || key === "ctrl+y") desk.redo();
+    else if (key === "?") setSheet(!sheet);
+    else if (key === "Escape") setChosen(undefined);
+    else if (key === "ArrowDown" || key === "ArrowUp") step(key === "ArrowDown" ? 1 : -1);
+    else return false;
+    return true;
+  });
+  return (
+    <div className="step roots">
+      <section className="roots-main">
+        <ReadingBar
+          entered={entered}
+          server={server}
+          onOpen={onOpen}
+          onDay={(d) => desk.setDay(d)}
+          undo={canUndo ? () => desk.undo() : undefined}
+          redo={canRedo ? () => desk.redo() : undefined}
+          onKeys={() => setSheet(!sheet)}
+        />
+        <Standing standing={standing} onSettle={(keep) => void desk.settle(keep)} onUndo={() => desk.undo()} />
+        {sheet && <KeySheet onClose={() => setSheet(false)} />}
+        <p className="headline" aria-live="polite">
+          {verdict.headline ||
+            "Feel each root, then say what it is. Numbers first, letter last: 9 F is nine firm ones."}
+        </p>
+        <RootFan
+          reading={server.reading}
+          verdict={verdict}
+          grown={server.previous?.since.roots}
+          selected={chosen}
+          onSelect={(id) => setChosen(id === chosen ? undefined : id)}
+          height={300}
+        />
+        {root ? (
+          <RootEditor
+            key={root.id}
+            root={root}
+            verdict={verdict}
+            knowledge={knowledge}
+            rootClass={rootClass}
+            profile={profile}
+            change={(make) => desk.change(make)}
+            onChoose={setChosen}
+          />
+        ) : (
+          <TallyPad
+            knowledge={knowledge}
+            rootClass={rootClass}
+            profile={profile}
+            change={(make) => desk.change(make)}
+          />
+        )}
+        <Surroundings roots={entered.roots} change={(make) => desk.change(make)} />
+      </section>
+      <aside className="so-far" aria-label="The plant so far">
+        <VerdictPanel verdict={verdict} knowledge={knowledge} profile={profile} reading={server} />
+        <Entries
+          monopodial={profile.habit.value === "monopodial"}
+          entered={entered.roots}
+          verdict={verdict}
+          chosen={chosen}
+          onChoose={setChosen}
+        />
+        <NormalForIt />
+      </aside>
+    </div>
+  );
+}

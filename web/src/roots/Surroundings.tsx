@@ -1,0 +1,76 @@
+import { useState } from "react";
+import { ask, client, Refused, type RootsReading } from "../api/client";
+import { Mark } from "../marks/Mark";
+import { FieldError, Tick } from "../parts/Choice";
+import { Figure } from "../parts/Figure";
+import { length } from "../words";
+
+type Props = { roots: RootsReading; change: (make: (now: RootsReading) => RootsReading) => void };
+
+/** What bears on every root: stains, crust, wobble, rot on the move. */
+export function Surroundings({ roots, change }: Props) {
+  const flag = (name: "stained" | "crust" | "wobbly" | "spreading_rot" | "none_found") => ({
+    checked: !!roots[name],
+    onChange: (on: boolean) => change((now) => ({ ...now, [name]: on || undefined })),
+  });
+  return (
+    <section className="surroundings" aria-label="Pot and plant">
+      <Tick label="The pot or medium stains" hint="Tannin from bark or husk" {...flag("stained")} />
+      <Tick label="Crust on the medium" hint="White or brown, salt" {...flag("crust")} />
+      <Tick label="The plant wobbles" hint="It will want anchors" {...flag("wobbly")} />
+      <Tick label="Rot runs from root to root" hint="Wilt fungus or soft rot suspected" {...flag("spreading_rot")} />
+      {roots.roots.length === 0 && (
+        <Tick label="There are no roots" hint="You looked, and found none" {...flag("none_found")} />
+      )}
+      <GridHelper />
+    </section>
+  );
+}
+
+/** Total length of a root mass too thick to read root by root. */
+function GridHelper() {
+  const [crossings, setCrossings] = useState<number>();
+  const [spacing, setSpacing] = useState<number | undefined>(10);
+  const [answer, setAnswer] = useState<{ length_mm: number; factor: { mark: string; source?: string } }>();
+  const [wrong, setWrong] = useState("");
+  const count = async () => {
+    try {
+      setWrong("");
+      setAnswer(
+        await ask(
+          client.POST("/api/v1/compute/grid-count", { body: { crossings: crossings ?? 0, spacing_mm: spacing ?? 0 } }),
+        ),
+      );
+    } catch (e) {
+      setAnswer(undefined);
+      setWrong(
+        e instanceof Refused
+          ? (e.problem?.faults?.map((f) => f.words).join(" ") ?? e.message)
+          : "It could not be computed.",
+      );
+    }
+  };
+  return (
+    <details className="grid-helper">
+      <summary>Too many to count? Estimate the length on a grid</summary>
+      <p>
+        Spread the roots on squared paper, singly as far as they go. Count every crossing with a line, both directions.
+        It gives the total length of the mass; it does not tell living from dead.
+      </p>
+      <div className="pad-figures">
+        <Figure label="Crossings" value={crossings} onChange={setCrossings} min={1} max={1000000} whole />
+        <Figure label="Grid spacing" unit="mm" value={spacing} onChange={setSpacing} min={1} max={200} />
+        <button type="button" className="plain" onClick={() => void count()}>
+          Estimate
+        </button>
+        {answer && (
+          <output>
+            <b>{length(answer.length_mm)}</b> of root
+            <Mark from={answer.factor} />
+          </output>
+        )}
+      </div>
+      {wrong && <FieldError words={wrong} />}
+    </details>
+  );
+}

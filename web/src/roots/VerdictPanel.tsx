@@ -1,0 +1,125 @@
+import type { Profile, Range, Reading, RootKnowledge, Verdict } from "../api/client";
+import { Mark } from "../marks/Mark";
+import { RootBar } from "../parts/RootBar";
+import { day, gradeWords, length, percent, ranged } from "../words";
+
+type Props = { verdict: Verdict; knowledge?: RootKnowledge; profile: Profile; reading: Reading };
+
+const range = (r: Range, write: (n: number) => string) => ranged(r.low, r.high, write);
+const area = (cm2: number) => `${cm2 < 10 ? cm2.toFixed(1) : Math.round(cm2)} cm²`;
+const whole = (n: number) => String(Math.round(n));
+
+/** What is left, answer first: the grade, then why, then the figures. */
+export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props) {
+  const t = v.totals;
+  if (!v.grade.code) {
+    return <p className="lead">Nothing read yet. The verdict appears with the first root.</p>;
+  }
+  const reason = v.rules[v.grade.reasons[0] ?? ""];
+  const span = v.grade.low !== v.grade.high;
+  return (
+    <section className="verdict" aria-label="Verdict">
+      <p className="grade" data-grade={v.grade.code}>
+        {gradeWords[v.grade.code]}
+      </p>
+      {span && (
+        <p>
+          Between {gradeWords[v.grade.low]?.toLowerCase()} and {gradeWords[v.grade.high]?.toLowerCase()}, until the
+          doubtful roots are tested.
+        </p>
+      )}
+      {v.roots.length > 0 && (
+        <p className="share">
+          <RootBar share={t.viable_by_length} width={150} /> <b>{range(t.viable_by_length, percent)}</b> of the root
+          length lives
+        </p>
+      )}
+      {reason && (
+        <p className="why">
+          {reason.words.value}
+          <Mark from={reason.words} />
+        </p>
+      )}
+      {v.pattern.words && (
+        <p className="pattern">
+          {v.pattern.words}
+          {knowledge && (
+            <Mark from={knowledge.figures.lost_share}>
+              <p>
+                A place counts as lost from {percent(knowledge.figures.lost_share.value)} dead, as sound up to{" "}
+                {percent(knowledge.figures.sound_share.value)}.
+              </p>
+            </Mark>
+          )}
+        </p>
+      )}
+      {v.roots.length > 0 && <Figures {...{ t, profile }} />}
+      {reading.previous && <SinceLast reading={reading} />}
+    </section>
+  );
+}
+
+function Figures({ t, profile }: { t: Verdict["totals"]; profile: Profile }) {
+  const rows: [string, string][] = [
+    ["Roots with life", `${range(t.live_roots, whole)} of ${t.live.roots + t.doubtful.roots + t.dead.roots}`],
+    ["Living length", range(t.live_length_mm, length)],
+    ["Growing tips", whole(t.growing_tips)],
+    ["Wounds", whole(t.wounds)],
+    ["Living length cut", range(t.lost_mm, length)],
+  ];
+  const more: [string, string][] = [
+    ["Living area", range(t.live_area_cm2, area)],
+    ["Living share by area", range(t.viable_by_area, percent)],
+    ["Living volume", `${t.live.volume_cm3.toFixed(1)} cm³`],
+    ["Dead length", length(t.dead.length_mm)],
+    ["Sealed tips", whole(t.sealed_tips)],
+    ["Anchors", whole(t.anchors)],
+  ];
+  if (t.leaf_area_cm2) {
+    more.push(["Leaf area", area(t.leaf_area_cm2)]);
+    more.push(["Living root per cm² of leaf", range(t.mm_per_leaf_cm2, (n) => `${n.toFixed(1)} mm`)]);
+  }
+  return (
+    <>
+      <Rows rows={rows} />
+      <details className="normal">
+        <summary>All figures</summary>
+        <Rows rows={more} />
+        <p className="why">
+          Areas and volumes use {profile.root_diameter_mm.value} mm where the thickness was not measured
+          <Mark from={profile.root_diameter_mm} />
+        </p>
+      </details>
+    </>
+  );
+}
+
+function Rows({ rows }: { rows: [string, string][] }) {
+  return (
+    <dl className="facts">
+      {rows.map(([name, value]) => (
+        <div key={name}>
+          <dt>{name}</dt>
+          <dd>{value}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+function SinceLast({ reading }: { reading: Reading }) {
+  const p = reading.previous;
+  if (!p) return null;
+  const s = p.since;
+  const parts = [
+    `${length(s.grown_mm)} grown`,
+    s.new_roots > 0 && `${s.new_roots} new`,
+    s.gone_roots > 0 && `${s.gone_roots} no longer listed`,
+    `${s.tips_before} growing tips then, ${s.tips_now} now`,
+  ];
+  return (
+    <p className="since">
+      Since {day(p.read_on)}: {parts.filter(Boolean).join(", ")}.
+    </p>
+  );
+}

@@ -1,0 +1,94 @@
+/** The page's words for the codes of the contract. */
+export const gradeWords: Record<string, string> = {
+  rootless: "Rootless",
+  "near-rootless": "Near-rootless",
+  poor: "Poor",
+  fair: "Fair",
+  good: "Good",
+};
+
+export const stateWords: Record<string, string> = {
+  live: "Alive",
+  "live-damaged": "Alive, damaged",
+  doubtful: "Doubtful",
+  dead: "Dead",
+  "dead-dry": "Dead, dry",
+  "dead-rotting": "Dead, rotting",
+};
+
+export const depthWords: Record<string, string> = {
+  aerial: "In the air",
+  surface: "Surface",
+  edge: "Edge",
+  bottom: "Bottom",
+  core: "Core",
+};
+
+/** Pairs of code and words, for choices. */
+export type Words = readonly (readonly [string, string])[];
+
+export const flowerings: Words = [
+  ["none", "Not flowering"],
+  ["spike", "In spike"],
+  ["bud", "In bud"],
+  ["bloom", "In bloom"],
+];
+export const bulbStates: Words = [
+  ["plump", "Plump"],
+  ["mixed", "Mixed"],
+  ["shrivelled", "Shrivelled"],
+];
+export const media: Words = [
+  ["bark", "Bark"],
+  ["bark-moss", "Bark and moss"],
+  ["moss", "Sphagnum moss"],
+  ["husk", "Coconut husk"],
+  ["mineral", "Mineral: clay, pumice, lava"],
+  ["compost", "Compost"],
+  ["mount", "On a mount"],
+  ["none", "None, bare-root"],
+  ["other", "Something else"],
+];
+export const pots: Words = [
+  ["clear", "Clear plastic"],
+  ["opaque", "Opaque plastic"],
+  ["clay", "Clay"],
+  ["basket", "Basket"],
+  ["mount", "Mount"],
+  ["none", "None"],
+  ["other", "Something else"],
+];
+export const rootClasses: Words = [
+  ["pale", "Pale: white to silver"],
+  ["brown", "Naturally brown, beige or reddish"],
+];
+
+/** A length in mm for reading: whole mm, metres from one metre on. */
+export function length(mm: number): string {
+  return mm >= 1000 ? `${(mm / 1000).toFixed(2)} m` : `${Math.round(mm)} mm`;
+}
+
+/** A low–high range, or one figure when both read the same. */
+export function ranged(low: number, high: number, write: (n: number) => string): string {
+  const a = write(low);
+  const b = write(high);
+  if (a === b) return a;
+  const unit = / \S+$/;
+  const [ua, ub] = [unit.exec(a)?.[0], unit.exec(b)?.[0]];
+  return ua === ub ? `${a.replace(unit, "")}–${b}` : `${a}–${b}`;
+}
+
+export const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+/** A day as the reader's own calendar writes it. */
+export function day(iso: string): string {
+  const [y, m, d] = iso.slice(0, 10).split("-").map(Number);
+  if (!y) return iso;
+  const at = new Date(Date.UTC(y, (m ?? 1) - 1, d ?? 1));
+  return at.toLocaleDateString("en-GB", {
+    timeZone: "UTC",
+    year: "numeric",
+    ...(m ? { month: "long" } : {}),
+    ...(d ? { day: "numeric" } : {}),
+  });
+}
