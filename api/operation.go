@@ -8,8 +8,10 @@ import (
 	"io"
 	"net/http"
 	"reflect"
+	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"github.com/labstack/echo/v5"
 
@@ -142,8 +144,9 @@ func readable(err error) error {
 		bad.status = http.StatusRequestEntityTooLarge
 		bad.words = fmt.Sprintf("The request is larger than %d MB. Nothing was saved.", maxBody>>20)
 	case errors.As(err, &kind):
-		bad.words = fmt.Sprintf("The field %s holds a %s.", kind.Field, kind.Value)
-		bad.faults = fault.List{{Field: kind.Field, Value: kind.Value, Limit: jsonKind(kind.Type), Words: "This should be " + jsonKind(kind.Type) + "."}}
+		field := wirePath(kind.Field)
+		bad.words = fmt.Sprintf("The field %s holds a %s.", field, kind.Value)
+		bad.faults = fault.List{{Field: field, Value: kind.Value, Limit: jsonKind(kind.Type), Words: "This should be " + jsonKind(kind.Type) + "."}}
 	case isUnknown:
 		field := strings.Trim(unknown, `"`)
 		bad.words = "The request names a field that is not known here."
@@ -158,6 +161,14 @@ func readable(err error) error {
 		bad.words = "The request could not be read as JSON."
 	}
 	return bad
+}
+
+// wirePath drops the names of embedded structs, which are not on the wire.
+func wirePath(path string) string {
+	names := slices.DeleteFunc(strings.Split(path, "."), func(name string) bool {
+		return name == "" || unicode.IsUpper(rune(name[0]))
+	})
+	return strings.Join(names, ".")
 }
 
 func jsonKind(t reflect.Type) string {

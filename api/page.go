@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
 )
 
 // servePage serves the built page. Its shell carries a fresh nonce each time,
@@ -27,9 +28,12 @@ func servePage(e *echo.Echo, page fs.FS) error {
 		c.Response().Header().Set("X-Content-Type-Options", "nosniff")
 		files.ServeHTTP(c.Response(), c.Request())
 		return nil
-	})
+	}, middleware.Gzip())
 	e.GET("/favicon.svg", echo.WrapHandler(files))
 	e.GET("/*", func(c *echo.Context) error {
+		if strings.HasPrefix(c.Request().URL.Path, "/api/") {
+			return echo.ErrNotFound
+		}
 		nonce := rand.Text()
 		h := c.Response().Header()
 		h.Set("Content-Security-Policy", policy(nonce))

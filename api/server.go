@@ -21,14 +21,13 @@ func New(c *clinic.Clinic, page fs.FS) (http.Handler, error) {
 	}
 	e := echo.New()
 	e.HTTPErrorHandler = answerProblem
-	e.Use(middleware.Recover(), localOnly, middleware.Gzip(), middleware.BodyLimit(maxBody))
+	e.Use(middleware.Recover(), localOnly, middleware.BodyLimit(maxBody))
 	for _, o := range table(c) {
 		e.Add(o.method, o.echoPath(), o.handle)
 	}
 	e.GET("/api/openapi.json", func(c *echo.Context) error {
 		return c.Blob(http.StatusOK, "application/json", contract)
 	})
-	e.RouteNotFound("/api/*", func(*echo.Context) error { return echo.ErrNotFound })
 	if err := servePage(e, page); err != nil {
 		return nil, err
 	}

@@ -46,7 +46,7 @@ func (c *Clinic) TickJob(ctx context.Context, id int64, t Tick) (Reading, error)
 			return err
 		}
 		row.Checks = string(doc)
-		summary, err := summarise(now.Reading, now.Checks, b)
+		summary, err := judge(now.Reading, now.Checks, b).summary()
 		if err != nil {
 			return err
 		}

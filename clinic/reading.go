@@ -116,8 +116,8 @@ func (c *Clinic) Compute(ctx context.Context, in Intake, r roots.Reading) (roots
 	if err != nil {
 		return roots.Verdict{}, cleaning.List{}, err
 	}
-	v := roots.Read(r, b.context)
-	return v, cleaning.Cuts(r, v, nil, b.cleaning), nil
+	j := judge(r, nil, b)
+	return j.verdict, j.cutList, nil
 }
 
 // StartReading begins a reading. An empty one that was begun before is taken
@@ -173,7 +173,7 @@ func (c *Clinic) insert(ctx context.Context, q *sqlc.Queries, plantID int64, on 
 	if err != nil {
 		return sqlc.Reading{}, err
 	}
-	summary, err := summarise(r, nil, b)
+	summary, err := judge(r, nil, b).summary()
 	if err != nil {
 		return sqlc.Reading{}, err
 	}
@@ -233,15 +233,16 @@ func (c *Clinic) keep(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on
 	if err != nil {
 		return Reading{}, err
 	}
-	doc, err := json.Marshal(r)
-	if err != nil {
-		return Reading{}, err
-	}
 	checks, err := checksOf(row)
 	if err != nil {
 		return Reading{}, err
 	}
-	summary, err := summarise(r, checks, b)
+	doc, err := json.Marshal(r)
+	if err != nil {
+		return Reading{}, err
+	}
+	j := judge(r, checks, b)
+	summary, err := j.summary()
 	if err != nil {
 		return Reading{}, err
 	}
@@ -255,7 +256,7 @@ func (c *Clinic) keep(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on
 	if err := q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: row.PlantID, Now: c.stamp()}); err != nil {
 		return Reading{}, err
 	}
-	return c.load(ctx, q, row, b)
+	return c.beside(ctx, q, row, j, b)
 }
 
 // Reading finds a reading.
@@ -298,17 +299,42 @@ func summaryOf(id int64, readOn, doc string) (Summary, error) {
 	return s, nil
 }
 
-// summarise puts a verdict in short. Once cuts are made, how far they are is
-// the news.
-func summarise(r roots.Reading, checks cleaning.Checks, b bench) (string, error) {
+// judged is a reading with what the core makes of it.
+type judged struct {
+	reading roots.Reading
+	checks  cleaning.Checks
+	verdict roots.Verdict
+	cutList cleaning.List
+}
+
+func judge(r roots.Reading, checks cleaning.Checks, b bench) judged {
 	v := roots.Read(r, b.context)
-	headline := v.Headline
-	if l := cleaning.Cuts(r, v, checks, b.cleaning); l.CutsDone > 0 {
-		headline = l.Headline
+	return judged{r, checks, v, cleaning.Cuts(r, v, checks, b.cleaning)}
+}
+
+// judgeRow judges a stored reading.
+func judgeRow(row sqlc.Reading, b bench) (judged, error) {
+	r, err := parse(row)
+	if err != nil {
+		return judged{}, err
+	}
+	checks, err := checksOf(row)
+	if err != nil {
+		return judged{}, err
+	}
+	return judge(r, checks, b), nil
+}
+
+// summary puts a verdict in short. Once cuts are made, how far they are is the
+// news.
+func (j judged) summary() (string, error) {
+	t, headline := j.verdict.Totals, j.verdict.Headline
+	if j.cutList.CutsDone > 0 {
+		headline = j.cutList.Headline
 	}
 	doc, err := json.Marshal(Summary{
-		Headline: headline, Grade: v.Grade.Code, Roots: r.Count(), Viable: v.Totals.ViableByLength,
-		LiveMM: v.Totals.LiveLengthMM, Tips: v.Totals.GrowingTips, Cuts: v.Totals.Cuts + v.Totals.SideCuts, Rechecks: v.Totals.Rechecks,
+		Headline: headline, Grade: j.verdict.Grade.Code, Roots: j.reading.Count(), Viable: t.ViableByLength,
+		LiveMM: t.LiveLengthMM, Tips: t.GrowingTips, Cuts: t.Cuts + t.SideCuts, Rechecks: t.Rechecks,
 	})
 	return string(doc), err
 }
@@ -324,15 +350,11 @@ func (c *Clinic) resummarise(ctx context.Context, q *sqlc.Queries, row sqlc.Plan
 		return fmt.Errorf("list readings: %w", err)
 	}
 	for _, r := range readings {
-		doc, err := parse(r)
+		j, err := judgeRow(r, b)
 		if err != nil {
 			return err
 		}
-		checks, err := checksOf(r)
-		if err != nil {
-			return err
-		}
-		summary, err := summarise(doc, checks, b)
+		summary, err := j.summary()
 		if err != nil {
 			return err
 		}
@@ -361,31 +383,24 @@ func checksOf(row sqlc.Reading) (cleaning.Checks, error) {
 
 // left is the root system as the cuts of a reading left it.
 func left(row sqlc.Reading, b bench) (roots.Reading, error) {
-	r, err := parse(row)
-	if err != nil {
-		return r, err
-	}
-	checks, err := checksOf(row)
-	if err != nil {
-		return r, err
-	}
-	return cleaning.After(r, roots.Read(r, b.context), checks), nil
+	j, err := judgeRow(row, b)
+	return cleaning.After(j.reading, j.verdict, j.checks), err
 }
 
-// load brings a reading and all that follows from it together.
+// load brings a stored reading and all that follows from it together.
 func (c *Clinic) load(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, b bench) (Reading, error) {
-	r, err := parse(row)
+	j, err := judgeRow(row, b)
 	if err != nil {
 		return Reading{}, err
 	}
-	checks, err := checksOf(row)
-	if err != nil {
-		return Reading{}, err
-	}
-	v := roots.Read(r, b.context)
+	return c.beside(ctx, q, row, j, b)
+}
+
+// beside sets a judged reading beside the one before it.
+func (c *Clinic) beside(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, j judged, b bench) (Reading, error) {
 	loaded := Reading{
-		ID: row.ID, PlantID: row.PlantID, Version: row.Version, ReadOn: row.ReadOn, Reading: r, Verdict: v,
-		CutList: cleaning.Cuts(r, v, checks, b.cleaning), Checks: checks,
+		ID: row.ID, PlantID: row.PlantID, Version: row.Version, ReadOn: row.ReadOn,
+		Reading: j.reading, Verdict: j.verdict, CutList: j.cutList, Checks: j.checks,
 	}
 	before, err := q.ReadingBefore(ctx, sqlc.ReadingBeforeParams{PlantID: row.PlantID, ReadOn: row.ReadOn, ID: row.ID})
 	if isMissing(err) {
@@ -398,6 +413,6 @@ func (c *Clinic) load(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, b 
 	if err != nil {
 		return loaded, err
 	}
-	loaded.Previous = &Previous{before.ID, before.ReadOn, roots.Compare(roots.Read(last, b.context), v)}
+	loaded.Previous = &Previous{before.ID, before.ReadOn, roots.Compare(roots.Read(last, b.context), j.verdict)}
 	return loaded, nil
 }

@@ -108,7 +108,9 @@ func serve(t testing.TB, data string, words ...string) *server {
 	return s
 }
 
-func fresh(t testing.TB) *server { return serve(t, filepath.Join(t.TempDir(), "bench.sqlite"), "serve") }
+func fresh(t testing.TB) *server {
+	return serve(t, filepath.Join(t.TempDir(), "bench.sqlite"), "serve")
+}
 
 // kill stops the program as a power cut would.
 func (s *server) kill() {
@@ -172,7 +174,7 @@ func (p *page) visit(url string) {
 }
 
 func (p *page) keepPicture() {
-	picture, err := p.CancelTimeout().Context(context.Background()).Timeout(5 * time.Second).Screenshot(true, nil)
+	picture, err := p.CancelTimeout().Context(context.Background()).Timeout(5*time.Second).Screenshot(true, nil)
 	if err == nil && os.MkdirAll("artefacts", 0o755) == nil {
 		name := filepath.Join("artefacts", strings.ReplaceAll(p.t.Name(), "/", "_")+".png")
 		_ = os.WriteFile(name, picture, 0o600)

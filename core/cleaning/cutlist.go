@@ -39,6 +39,7 @@ type Item struct {
 	Reasons  []string         `json:"reasons" required:"true" description:"rules; their words are in the verdict"`
 	Before   []knowledge.Text `json:"before" required:"true" description:"notes to read before this job"`
 	Done     int              `json:"done" required:"true" description:"how many of the batch are done"`
+	turn     int              // its place in the working order
 }
 
 // Check is a job ticked off.
@@ -211,17 +212,14 @@ var depthWords = map[roots.Depth]string{
 // growth by growth, from the outside in.
 func sortItems(items []Item, r roots.Reading) {
 	inward := []roots.Depth{"", roots.Aerial, roots.Surface, roots.Edge, roots.Bottom, roots.Core}
-	rank := make(map[string][3]int, len(r.Roots))
+	place := make(map[string]int, len(r.Roots))
 	for i, root := range r.Roots {
-		rank[root.ID] = [3]int{root.Growth, slices.Index(inward, root.Depth), i}
+		place[root.ID] = (root.Growth*len(inward)+slices.Index(inward, root.Depth))*roots.MaxRoots + i
 	}
-	slices.SortStableFunc(items, func(a, b Item) int {
-		ra, rb := rank[a.RootID], rank[b.RootID]
-		return cmp.Or(
-			cmp.Compare(slices.Index(order, a.Kind), slices.Index(order, b.Kind)),
-			cmp.Compare(ra[0], rb[0]), cmp.Compare(ra[1], rb[1]), cmp.Compare(ra[2], rb[2]),
-		)
-	})
+	for i := range items {
+		items[i].turn = slices.Index(order, items[i].Kind)*(roots.MaxGrowths+2)*len(inward)*roots.MaxRoots + place[items[i].RootID]
+	}
+	slices.SortStableFunc(items, func(a, b Item) int { return cmp.Compare(a.turn, b.turn) })
 }
 
 // tick takes the checks in and counts the cuts.

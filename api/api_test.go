@@ -1,0 +1,280 @@
+package api
+
+import (
+	"bytes"
+	"encoding/json"
+	"io"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/clinic"
+	"therapeon/store"
+)
+
+var shell = fstest.MapFS{
+	"index.html":        {Data: []byte(`<meta name="style-nonce" content="{{nonce}}">the page`)},
+	"assets/page.js":    {Data: []byte("js")},
+	"favicon.svg":       {Data: []byte("<svg/>")},
+	"assets/.gitignore": {Data: []byte("")},
+}
+
+type tester struct {
+	*testing.T
+	url string
+}
+
+func start(t *testing.T) tester {
+	t.Helper()
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
+	require.NoError(t, err)
+	h, err := New(clinic.New(s, time.Now), shell)
+	require.NoError(t, err)
+	server := httptest.NewServer(h)
+	t.Cleanup(func() { server.Close(); _ = s.Close() })
+	return tester{t, server.URL}
+}
+
+// send sends a body as it stands and returns the status and the answer.
+func (t tester) send(method, path, body string, headers ...string) (int, map[string]any, http.Header) {
+	t.Helper()
+	r, err := http.NewRequestWithContext(t.Context(), method, t.url+path, strings.NewReader(body))
+	require.NoError(t, err)
+	if body != "" {
+		r.Header.Set("Content-Type", "application/json")
+	}
+	for i := 0; i+1 < len(headers); i += 2 {
+		r.Header.Set(headers[i], headers[i+1])
+		if headers[i] == "Host" {
+			r.Host = headers[i+1]
+		}
+	}
+	answer, err := http.DefaultClient.Do(r)
+	require.NoError(t, err)
+	defer func() { _ = answer.Body.Close() }()
+	raw, err := io.ReadAll(answer.Body)
+	require.NoError(t, err)
+	var doc map[string]any
+	if len(raw) > 0 && raw[0] == '{' {
+		require.NoError(t, json.Unmarshal(raw, &doc), string(raw))
+		if answer.StatusCode < 300 {
+			assert.NotContains(t, string(raw), ":null", "lists are [] and what is missing is left out")
+		}
+	}
+	return answer.StatusCode, doc, answer.Header
+}
+
+func (t tester) refused(status int, method, path, body string) map[string]any {
+	t.Helper()
+	got, doc, header := t.send(method, path, body)
+	assert.Equal(t, status, got, "%s %s %.80s: %v", method, path, body, doc)
+	assert.Equal(t, "application/problem+json", header.Get("Content-Type"))
+	assert.EqualValues(t, status, doc["status"])
+	assert.NotEmpty(t, doc["title"])
+	return doc
+}
+
+func firstFault(doc map[string]any) map[string]any {
+	faults, _ := doc["faults"].([]any)
+	if len(faults) == 0 {
+		return nil
+	}
+	f, _ := faults[0].(map[string]any)
+	return f
+}
+
+func TestFromIntakeToCutListOverTheWire(t *testing.T) {
+	x := start(t)
+	status, plant, _ := x.send("POST", "/api/v1/plants", `{"tag":"B-07","group":"phalaenopsis"}`)
+	require.Equal(t, http.StatusCreated, status)
+	assert.EqualValues(t, 1, plant["id"])
+	status, reading, _ := x.send("POST", "/api/v1/plants/1/readings", `{"read_on":"2026-01-05"}`)
+	require.Equal(t, http.StatusCreated, status)
+	assert.Equal(t, "2026-01-05", reading["read_on"])
+	status, reading, _ = x.send("PUT", "/api/v1/readings/1", `{"version":1,"read_on":"2026-01-05","reading":{"roots":[
+		{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"firm"}]},{"id":"b","count":14,"segments":[{"length_mm":60,"feel":"mushy"}]}]}}`)
+	require.Equal(t, http.StatusOK, status)
+	verdict, _ := reading["verdict"].(map[string]any)
+	assert.Equal(t, "Take 14 off, leave 9 as found.", verdict["headline"])
+	status, reading, _ = x.send("PUT", "/api/v1/readings/1/ticks", `{"item":"b","count":14}`)
+	require.Equal(t, http.StatusOK, status)
+	list, _ := reading["cut_list"].(map[string]any)
+	assert.Equal(t, "All cuts are done.", list["headline"])
+	status, found, _ := x.send("GET", "/api/v1/plants?q=b-07", "")
+	require.Equal(t, http.StatusOK, status)
+	assert.EqualValues(t, 1, found["total"])
+	x.refused(http.StatusConflict, "PUT", "/api/v1/readings/1", `{"version":1,"read_on":"2026-01-05","reading":{"roots":[]}}`)
+}
+
+func TestComputingGivesTheSameVerdictAsSaving(t *testing.T) {
+	x := start(t)
+	roots := `{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"firm","colour":"brown"}]},{"id":"b","count":14,"segments":[{"length_mm":60,"feel":"mushy"}]}]}`
+	x.send("POST", "/api/v1/plants", `{"tag":"B-07","group":"slipper"}`)
+	x.send("POST", "/api/v1/plants/1/readings", `{}`)
+	_, saved, _ := x.send("PUT", "/api/v1/readings/1", `{"version":1,"read_on":"2026-01-05","reading":`+roots+`}`)
+	status, computed, _ := x.send("POST", "/api/v1/compute/roots", `{"plant":{"group":"slipper"},"reading":`+roots+`}`)
+	require.Equal(t, http.StatusOK, status)
+	assert.Equal(t, saved["verdict"], computed["verdict"])
+	assert.Equal(t, saved["cut_list"], computed["cut_list"])
+}
+
+// Tennant 1975: 11/14 of a 10 mm grid, for 140 crossings, is 1100 mm.
+func TestGridCountOverTheWire(t *testing.T) {
+	x := start(t)
+	_, doc, _ := x.send("POST", "/api/v1/compute/grid-count", `{"crossings":140,"spacing_mm":10}`)
+	assert.InDelta(t, 1100, doc["length_mm"], 1e-9)
+	factor, _ := doc["factor"].(map[string]any)
+	assert.Contains(t, factor["source"], "Tennant 1975")
+	assert.Equal(t, "crossings", firstFault(x.refused(422, "POST", "/api/v1/compute/grid-count", `{"crossings":0,"spacing_mm":10}`))["field"])
+}
+
+func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
+	x := start(t)
+	x.send("POST", "/api/v1/plants", `{"tag":"B-07","group":"phalaenopsis"}`)
+	x.send("POST", "/api/v1/plants/1/readings", `{"read_on":"2026-01-05"}`)
+	one := func(segment string) string {
+		return `{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":1,"segments":[` + segment + `]}]}}`
+	}
+	reading := "/api/v1/readings/1"
+	cases := []struct {
+		name, method, path, body string
+		status                   int
+		field                    string
+	}{
+		{"negative length", "PUT", reading, one(`{"length_mm":-1}`), 422, "reading.roots[0].segments[0].length_mm"},
+		{"huge length", "PUT", reading, one(`{"length_mm":1e300}`), 422, "reading.roots[0].segments[0].length_mm"},
+		{"too thick", "PUT", reading, one(`{"diameter_mm":31}`), 422, "reading.roots[0].segments[0].diameter_mm"},
+		{"unknown word", "PUT", reading, one(`{"feel":"squishy"}`), 422, "reading.roots[0].segments[0].feel"},
+		{"NaN", "PUT", reading, one(`{"length_mm":NaN}`), 400, ""},
+		{"beyond all numbers", "PUT", reading, one(`{"length_mm":1e999}`), 400, "reading.roots.segments.length_mm"},
+		{"text for a number", "PUT", reading, one(`{"length_mm":"long"}`), 400, "reading.roots.segments.length_mm"},
+		{"unknown field", "PUT", reading, one(`{"lenght_mm":5}`), 400, "lenght_mm"},
+		{"broken JSON", "PUT", reading, `{"version":1,`, 400, ""},
+		{"half a word", "PUT", reading, `{"version":tr`, 400, ""},
+		{"empty", "PUT", reading, ``, 415, ""},
+		{"two documents", "PUT", reading, one(`{}`) + `{}`, 400, ""},
+		{"a list", "PUT", reading, `[]`, 400, ""},
+		{"not a day", "PUT", reading, strings.Replace(one(`{}`), "2026-01-05", "2026-02-30", 1), 422, "read_on"},
+		{"a day to come", "PUT", reading, strings.Replace(one(`{}`), "2026-01-05", "2999-01-01", 1), 422, "read_on"},
+		{"no version", "PUT", reading, `{"read_on":"2026-01-05","reading":{"roots":[]}}`, 422, "version"},
+		{"too many segments", "PUT", reading, one(strings.Repeat(`{},`, 12) + `{}`), 422, "reading.roots[0].segments"},
+		{"too many alike", "PUT", reading, strings.Replace(one(`{}`), `"count":1`, `"count":401`, 1), 422, "reading.roots[0].count"},
+		{"no such reading", "PUT", "/api/v1/readings/77", one(`{}`), 404, ""},
+		{"no such plant", "GET", "/api/v1/plants/77", "", 404, ""},
+		{"a word for a number", "GET", "/api/v1/plants/seven", "", 422, "id"},
+		{"no such address", "GET", "/api/v1/tulips", "", 404, ""},
+		{"wrong method", "DELETE", "/api/v1/plants/1", "", 405, ""},
+		{"blank tag", "POST", "/api/v1/plants", `{"tag":"","group":"slipper"}`, 422, "tag"},
+		{"unknown group", "POST", "/api/v1/plants", `{"tag":"x","group":"tulip"}`, 422, "group"},
+		{"unknown side", "PUT", "/api/v1/settings", `{"dead_dry_roots":"some","clinging_medium":"by-state","cut_margin_mm":4}`, 422, "dead_dry_roots"},
+		{"margin too wide", "PUT", "/api/v1/settings", `{"dead_dry_roots":"all-off","clinging_medium":"by-state","cut_margin_mm":40}`, 422, "cut_margin_mm"},
+		{"job not on the list", "PUT", reading + "/ticks", `{"item":"zz","count":1}`, 422, "item"},
+		{"root not in the reading", "PUT", reading + "/corrections", `{"version":1,"root_id":"zz","feel":"firm","count":1}`, 422, "root_id"},
+	}
+	for _, c := range cases {
+		t.Run(c.name, func(t *testing.T) {
+			doc := tester{t, x.url}.refused(c.status, c.method, c.path, c.body)
+			if c.field != "" {
+				f := firstFault(doc)
+				require.NotNil(t, f, doc)
+				assert.Equal(t, c.field, f["field"])
+				assert.NotEmpty(t, f["words"])
+				assert.NotEmpty(t, f["limit"])
+			}
+		})
+	}
+	_, kept, _ := x.send("GET", reading, "")
+	assert.EqualValues(t, 1, kept["version"], "nothing was saved")
+	_, found, _ := x.send("GET", "/api/v1/plants", "")
+	assert.EqualValues(t, 1, found["total"])
+}
+
+func TestAHugeBodyIsRefusedAndSaidSo(t *testing.T) {
+	x := start(t)
+	doc := x.refused(413, "POST", "/api/v1/plants", `{"tag":"`+strings.Repeat("x", 10<<20)+`"}`)
+	assert.Contains(t, doc["detail"], "4 MB")
+}
+
+func TestTheFullestReadingFits(t *testing.T) {
+	x := start(t)
+	x.send("POST", "/api/v1/plants", `{"tag":"full","group":"phalaenopsis"}`)
+	x.send("POST", "/api/v1/plants/1/readings", `{"read_on":"2026-01-05"}`)
+	status, doc, _ := x.send("PUT", "/api/v1/readings/1", fullReading(12))
+	require.Equal(t, http.StatusOK, status, doc["detail"])
+	_, again, _ := x.send("GET", "/api/v1/readings/1", "")
+	assert.Equal(t, doc, again)
+}
+
+func TestOnlyThisMachineAndThisPageMayAsk(t *testing.T) {
+	x := start(t)
+	status, _, _ := x.send("GET", "/api/v1/about", "", "Host", "bench.example")
+	assert.Equal(t, http.StatusForbidden, status, "another name for the loopback address")
+	status, _, _ = x.send("POST", "/api/v1/plants", `{"tag":"x","group":"slipper"}`, "Origin", "http://elsewhere.example", "Sec-Fetch-Site", "cross-site")
+	assert.Equal(t, http.StatusForbidden, status)
+	status, _, _ = x.send("POST", "/api/v1/plants", `{"tag":"x","group":"slipper"}`, "Content-Type", "text/plain")
+	assert.Equal(t, http.StatusUnsupportedMediaType, status)
+}
+
+func TestThePageHasAStrictPolicyWithAFreshNonce(t *testing.T) {
+	x := start(t)
+	get := func() (string, string) {
+		answer, err := http.Get(x.url + "/plants/1/roots")
+		require.NoError(t, err)
+		defer func() { _ = answer.Body.Close() }()
+		body, err := io.ReadAll(answer.Body)
+		require.NoError(t, err)
+		return answer.Header.Get("Content-Security-Policy"), string(body)
+	}
+	first, body := get()
+	second, _ := get()
+	assert.NotEqual(t, first, second)
+	assert.Contains(t, first, "default-src 'none'")
+	assert.NotContains(t, first, "unsafe")
+	nonce, _, _ := strings.Cut(strings.SplitN(first, "'nonce-", 2)[1], "'")
+	assert.Contains(t, body, `content="`+nonce+`"`)
+
+	for path, want := range map[string]int{"/assets/page.js": 200, "/assets/none.js": 404, "/favicon.svg": 200} {
+		status, _, _ := x.send("GET", path, "")
+		assert.Equal(t, want, status, path)
+	}
+}
+
+func TestTheContractInTheTreeIsTheOneServed(t *testing.T) {
+	x := start(t)
+	answer, err := http.Get(x.url + "/api/openapi.json")
+	require.NoError(t, err)
+	defer func() { _ = answer.Body.Close() }()
+	served, err := io.ReadAll(answer.Body)
+	require.NoError(t, err)
+	kept, err := os.ReadFile("openapi.json")
+	require.NoError(t, err)
+	assert.True(t, bytes.Equal(served, kept), "api/openapi.json is stale: run make generate")
+}
+
+func TestTheContractCarriesTheLimits(t *testing.T) {
+	doc, err := Contract()
+	require.NoError(t, err)
+	var spec struct {
+		OpenAPI    string `json:"openapi"`
+		Components struct {
+			Schemas map[string]struct {
+				Properties map[string]map[string]any `json:"properties"`
+			} `json:"schemas"`
+		} `json:"components"`
+	}
+	require.NoError(t, json.Unmarshal(doc, &spec))
+	assert.Equal(t, "3.1.0", spec.OpenAPI)
+	length := spec.Components.Schemas["RootsSegment"].Properties["length_mm"]
+	assert.EqualValues(t, 1, length["minimum"])
+	assert.EqualValues(t, 3000, length["maximum"])
+	assert.Len(t, spec.Components.Schemas["RootsSegment"].Properties["feel"]["enum"], 6)
+	assert.EqualValues(t, 80, spec.Components.Schemas["Intake"].Properties["tag"]["maxLength"])
+}

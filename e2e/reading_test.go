@@ -1,0 +1,304 @@
+package e2e
+
+import (
+	"bytes"
+	"fmt"
+	"io"
+	"regexp"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// putOnBench makes a plant in two taps and opens its roots.
+func putOnBench(p *page, tag, group string) {
+	p.t.Helper()
+	p.tap("button", "New plant")
+	require.NoError(p.t, p.find(".new-plant input").Input(tag))
+	p.tap(".new-plant-groups button", group)
+	p.see("h1", tag)
+	p.see(".headline", "Feel each root")
+}
+
+// tally enters a batch with the buttons.
+func tally(p *page, count, length int, what string) {
+	p.t.Helper()
+	p.fill("How many", fmt.Sprint(count))
+	p.fill("About how long", fmt.Sprint(length))
+	p.tap(".presets button", what)
+}
+
+// strands counts the roots drawn in the fan.
+func strands(p *page) int {
+	p.t.Helper()
+	all, err := p.Elements(".roots-main .fan-root, .clean-view .fan-root")
+	require.NoError(p.t, err)
+	return len(all)
+}
+
+// The whole job, on a laptop by the sink and on a phone in one hand.
+func TestAnOrchidInHandFromIntakeToThePrintedCutList(t *testing.T) {
+	for name, screen := range map[string]size{"laptop": bench, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			p := open(t, s.url, screen)
+			p.see(".lead", "The bench is empty")
+			putOnBench(p, "Sill 4", "Phalaenopsis and kin")
+
+			tally(p, 9, 80, "Firm, pale")
+			p.see(".headline", "Nothing to cut. Leave the roots alone.")
+			tally(p, 14, 60, "Mushy")
+			p.see(".headline", "Take 14 off, leave 9 as found.")
+			p.see(".grade", "Fair")
+			assert.Equal(t, 23, strands(p), "every root hangs in the fan")
+
+			openOneOfTheBatch(t, p)
+			p.MustReload().MustWaitLoad()
+			p.see(".headline", "Take 13 off, shorten 1, leave 9 as found.")
+			p.see(".entry-what", "Cut at 34 mm")
+
+			cutAndCorrect(t, p)
+			printsOnOnePage(t, p)
+		})
+	}
+}
+
+// openOneOfTheBatch takes a root out of the mushy ones: its base turns out to live.
+func openOneOfTheBatch(t *testing.T, p *page) {
+	t.Helper()
+	p.tap(".entries button", "10–23")
+	p.see(".reasons-do", "Take it off.")
+	p.see(".reasons li", "Mushy, the sheath slides off")
+	p.tap(".editor-head button", "Take one out")
+	p.see(".editor-head h2", "Root 23")
+	p.fill("Length of this stretch", "30")
+	p.tap(".editor .presets button", "Firm, pale")
+	p.tap(".stretches button", "+ stretch")
+	p.fill("Length of this stretch", "30")
+	p.tap(".editor .presets button", "Mushy")
+	p.see(".reasons-do", "Cut at 34 mm.")
+	p.tap(".reasons .mark", "practice")
+	p.see(".mark-more", "Common practice among growers")
+	p.see(".headline", "Take 13 off, shorten 1, leave 9 as found.")
+	p.tap(".editor-head button", "Back to the tally")
+}
+
+// cutAndCorrect works through the list, and one root turns out firm.
+func cutAndCorrect(t *testing.T, p *page) {
+	t.Helper()
+	p.tap(".strip a", "Clean")
+	p.see(".clean .headline", "0 of 14 cuts done.")
+	p.see(".cautions li", "Cut away from you")
+	p.see(".job-note", "Sterilise the blade before the first cut")
+	p.see(".job-what", "Cut 4 mm from the base, 56 mm comes off")
+	p.tap(".job-line button", "One more done")
+	p.see(".clean .headline", "1 of 14 cuts done.")
+	p.tap(".job-line button", "Why, or otherwise")
+	p.tap(".turned", "firm")
+	p.see(".clean .headline", "1 of 13 cuts done.")
+	boxes, err := p.Elements(".job-box")
+	require.NoError(t, err)
+	require.Len(t, boxes, 2)
+	require.NoError(t, boxes[0].Click(proto.InputMouseButtonLeft, 1))
+	p.see(".clean .headline", "12 of 13 cuts done.")
+	p.MustReload().MustWaitLoad()
+	p.see(".clean .headline", "12 of 13 cuts done.")
+}
+
+var pageOfPDF = regexp.MustCompile(`/Type\s*/Page\b[^s]`)
+
+// printed is the page as the printer gets it, on A4.
+func printed(t *testing.T, p *page) []byte {
+	t.Helper()
+	p.see("button", "Print the list")
+	paper := 8.27
+	height := 11.69
+	stream, err := p.PDF(&proto.PagePrintToPDF{PaperWidth: &paper, PaperHeight: &height, PreferCSSPageSize: true})
+	require.NoError(t, err)
+	pdf, err := io.ReadAll(stream)
+	require.NoError(t, err)
+	return pdf
+}
+
+func printsOnOnePage(t *testing.T, p *page) {
+	t.Helper()
+	pdf := printed(t, p)
+	assert.True(t, bytes.HasPrefix(pdf, []byte("%PDF")))
+	assert.Len(t, pageOfPDF.FindAll(pdf, -1), 1, "the cut list prints on one page")
+
+	require.NoError(t, proto.EmulationSetEmulatedMedia{Media: "print"}.Call(p))
+	defer func() { _ = proto.EmulationSetEmulatedMedia{Media: ""}.Call(p) }()
+	p.see(".print-head", "Sill 4")
+	for _, hidden := range []string{".top", ".strip", ".job-why"} {
+		e, err := p.Element(hidden)
+		require.NoError(t, err)
+		visible, err := e.Visible()
+		require.NoError(t, err)
+		assert.False(t, visible, "%s is not for paper", hidden)
+	}
+	ink := p.MustEval(`() => getComputedStyle(document.querySelector('.fan [data-state="live"] .fan-outer')).stroke`).Str()
+	assert.Equal(t, "rgb(0, 0, 0)", ink, "one ink")
+}
+
+// No mouse and no touch: from an empty bench to a checked-off list.
+func TestTheWholeJobByKeyboardAlone(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, bench)
+	p.see("button", "New plant")
+	reach(t, p, "New plant")
+	require.NoError(t, p.press("Enter"))
+	require.NoError(t, p.find(".new-plant input").WaitVisible())
+	require.NoError(t, p.InsertText("Key 1"))
+	reach(t, p, "Cattleya alliance")
+	require.NoError(t, p.press("Enter"))
+	p.see(".headline", "Numbers first, letter last")
+
+	p.keys("9x80f")
+	p.see(".headline", "Nothing to cut")
+	p.keys("i14x60m")
+	p.see(".headline", "Take 14 off, leave 9 as found.")
+	p.see(".pattern", "Lost in the core.")
+	p.keys("3d")
+	p.see(".headline", "3 roots wait for a test.")
+	p.keys("z")
+	p.see(".headline", "Take 14 off, leave 9 as found.")
+	p.keys("y")
+	p.see(".headline", "3 roots wait for a test.")
+
+	require.NoError(t, p.press("ArrowUp"))
+	p.see(".editor-head h2", "Root 24–26")
+	p.keys("50f")
+	p.see(".reasons-do", "Keep.")
+	p.keys("n")
+	p.see(".stretches", "usual")
+	p.keys("40h")
+	p.see(".reasons-do", "Cut at 54 mm.")
+	p.keys("w")
+	p.see(".reasons-do", "Keep.")
+	p.keys("w")
+	p.see(".reasons-do", "Cut at 54 mm.")
+	require.NoError(t, p.press("Escape"))
+	p.see(".pad", "How many")
+	p.keys("?")
+	p.see(".key-sheet", "nine firm ones of about 80 mm")
+
+	reach(t, p, "Clean")
+	require.NoError(t, p.press("Enter"))
+	p.see(".clean .headline", "0 of 17 cuts done.")
+	reach(t, p, "Done: root 24–26")
+	require.NoError(t, p.press("Enter"))
+	p.see(".clean .headline", "3 of 17 cuts done.")
+}
+
+// reach moves the focus with Tab to what is named so.
+func reach(t *testing.T, p *page, name string) {
+	t.Helper()
+	for range 120 {
+		at := p.MustEval(`() => { const e = document.activeElement; return (e.getAttribute("aria-label") || e.innerText || "").trim() }`).Str()
+		if len(at) >= len(name) && at[:len(name)] == name {
+			return
+		}
+		require.NoError(t, p.press("Tab"))
+	}
+	require.Failf(t, "not reached", "Tab never came to %q", name)
+}
+
+func TestNothingAnsweredIsLostWhenTheProgramIsKilled(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, bench)
+	putOnBench(p, "Kill 9", "Cattleya alliance")
+	p.keys("5x70f")
+	p.see(".headline", "Nothing to cut")
+	p.keys("4x50m")
+	p.see(".headline", "Take 4 off, leave 5 as found.")
+	s.kill()
+	p.keys("2x30h")
+	p.see(".trouble", "Your entries are kept in this browser")
+
+	s.again(t)
+	p.see(".headline", "Take 6 off, leave 5 as found.")
+	s.kill()
+	s.again(t)
+	p.MustReload().MustWaitLoad()
+	p.see(".headline", "Take 6 off, leave 5 as found.")
+}
+
+func TestAnEntryMadeWhileTheProgramIsDownSurvivesAReload(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, bench)
+	putOnBench(p, "Draft", "Cattleya alliance")
+	p.keys("5x70f")
+	p.see(".headline", "Nothing to cut")
+	s.kill()
+	p.keys("4x50m")
+	p.see(".trouble", "kept in this browser")
+	s.again(t)
+	require.Eventually(t, func() bool { return p.Navigate(p.MustInfo().URL) == nil }, 5*time.Second, 100*time.Millisecond)
+	p.see(".headline", "Take 4 off, leave 5 as found.")
+}
+
+func TestTwoTabsOnOneReading(t *testing.T) {
+	s := fresh(t)
+	context, err := browser.Incognito()
+	require.NoError(t, err)
+	a := openIn(t, context, s.url, bench)
+	putOnBench(a, "Both", "Cattleya alliance")
+	a.keys("5x70f")
+	a.see(".headline", "Nothing to cut")
+	other, err := browser.Incognito()
+	require.NoError(t, err)
+	b := openIn(t, other, a.MustInfo().URL, bench)
+	b.see(".entries", "1–5")
+
+	a.keys("4x50m")
+	a.see(".headline", "Take 4 off")
+	b.keys("7x20h")
+	b.see(".trouble", "This reading was changed elsewhere")
+	b.see(".trouble li", "Root 6–9 was added.")
+	b.tap(".trouble button", "Take what is there now")
+	b.see(".headline", "Take 4 off, leave 5 as found.")
+	b.keys("2x20h")
+	b.see(".headline", "Take 6 off, leave 5 as found.")
+}
+
+func TestASecondReadingStandsBesideTheFirst(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, bench)
+	putOnBench(p, "Twice", "Phalaenopsis and kin")
+	p.keys("3x80f6x60m")
+	p.see(".headline", "Take 6 off, leave 3 as found.")
+	p.tap(".strip a", "Clean")
+	p.tap(".job-box", "")
+	p.see(".clean .headline", "All cuts are done.")
+	p.tap(".strip a", "Roots")
+	p.tap("button", "New reading")
+	p.tap("button", "Start from what the cuts left")
+	p.see(".headline", "Nothing to cut. Leave the roots alone.")
+	p.tap(".entries button", "1–3")
+	p.fill("Length of this stretch", "95")
+	p.see(".since", "45 mm grown")
+	p.tap(".strip a", "Progress")
+	sides, err := p.Elements(".progress .grade")
+	require.NoError(t, err)
+	assert.Eventually(t, func() bool { sides, err = p.Elements(".progress .grade"); return err == nil && len(sides) == 2 }, 5*time.Second, 50*time.Millisecond)
+	p.see(".progress .facts", "240 mm")
+	p.see(".progress .facts", "285 mm")
+}
+
+func TestTappingARootInTheFanOpensIt(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, bench)
+	putOnBench(p, "Tap", "Paphiopedilum, Phragmipedium")
+	p.keys("120b")
+	p.see(".headline", "Nothing to cut") // brown is health here
+	p.keys("1x120b1x60m")
+	p.see(".headline", "Take 1 off, leave 121 as found.")
+	roots, err := p.Elements(".fan-root")
+	require.NoError(t, err)
+	last := roots[len(roots)-1]
+	require.NoError(t, last.MustElement(".fan-touch").Click(proto.InputMouseButtonLeft, 1))
+	p.see(".editor-head h2", "Root ")
+}
