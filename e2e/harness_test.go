@@ -17,6 +17,7 @@ import (
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
+	"github.com/ysmood/gson"
 )
 
 var (
@@ -208,9 +209,32 @@ func (p *page) see(css, words string) *rod.Element {
 // tap clicks the element that shows the words.
 func (p *page) tap(css, words string) {
 	p.t.Helper()
-	e := p.see(css, words)
-	require.NoError(p.t, e.ScrollIntoView())
-	require.NoError(p.t, e.Click(proto.InputMouseButtonLeft, 1))
+	p.click(p.see(css, words))
+}
+
+// middle is where a finger would land on an element, once nothing lies over it.
+const middle = `() => {
+	this.scrollIntoView({ block: "center", behavior: "instant" });
+	const b = this.getClientRects()[0];
+	if (!b) return null;
+	const [x, y] = [b.x + b.width / 2, b.y + b.height / 2];
+	return this.contains(document.elementFromPoint(x, y)) ? [x, y] : null;
+}`
+
+// click brings an element to the middle of the screen and clicks on it, where
+// a person could: not through something that covers it.
+func (p *page) click(e *rod.Element) {
+	p.t.Helper()
+	var at []gson.JSON
+	require.Eventually(p.t, func() bool {
+		found, err := e.Eval(middle)
+		if err == nil {
+			at = found.Value.Arr()
+		}
+		return len(at) == 2
+	}, 10*time.Second, 50*time.Millisecond, "something covers %s", e)
+	require.NoError(p.t, p.Mouse.MoveTo(proto.NewPoint(at[0].Num(), at[1].Num())))
+	require.NoError(p.t, p.Mouse.Click(proto.InputMouseButtonLeft, 1))
 }
 
 // find waits for an element.

@@ -1,18 +1,20 @@
-import { Popover } from "antd";
 import { useState } from "react";
 import type { CutItem, Rule } from "../api/client";
 import { Mark } from "../marks/Mark";
+
+type Feel = "firm" | "hollow" | "mushy";
 
 type Props = {
   item: CutItem;
   rules: Record<string, Rule>;
   chosen: boolean;
   onTick: (it: CutItem, count: number) => void;
-  onCorrect: (it: CutItem, feel: "firm" | "hollow" | "mushy", count: number) => void;
+  onCorrect: (it: CutItem, feel: Feel, count: number) => void;
 };
 
 /** One job: tap it when it is done; say so when a root turned out otherwise. */
 export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
+  const [open, setOpen] = useState(false);
   const all = it.done >= it.count;
   return (
     <li className="job" data-done={all || undefined} data-chosen={chosen || undefined}>
@@ -43,19 +45,26 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
             One more done
           </button>
         )}
-        <More item={it} rules={rules} onCorrect={onCorrect} />
+        <button type="button" className="plain job-why" aria-expanded={open} onClick={() => setOpen(!open)}>
+          Why, or otherwise
+        </button>
       </div>
+      {open && (
+        <More
+          item={it}
+          rules={rules}
+          onTurned={(feel) => {
+            setOpen(false);
+            onCorrect(it, feel, 1);
+          }}
+        />
+      )}
     </li>
   );
 }
 
-function More({ item: it, rules, onCorrect }: Pick<Props, "item" | "rules" | "onCorrect">) {
-  const [open, setOpen] = useState(false);
-  const turned = (feel: "firm" | "hollow" | "mushy", count: number) => {
-    setOpen(false);
-    onCorrect(it, feel, count);
-  };
-  const words = (
+function More({ item: it, rules, onTurned }: Pick<Props, "item" | "rules"> & { onTurned: (feel: Feel) => void }) {
+  return (
     <div className="job-more">
       <ul>
         {it.reasons.map((id) => {
@@ -71,24 +80,15 @@ function More({ item: it, rules, onCorrect }: Pick<Props, "item" | "rules" | "on
         })}
       </ul>
       {it.kind !== "medium" && (
-        <>
-          <p>{it.count > 1 ? "One of these turned out" : "It turned out"}</p>
-          <div className="choice-options">
-            {(["firm", "hollow", "mushy"] as const).map((feel) => (
-              <button key={feel} type="button" className="turned" onClick={() => turned(feel, 1)}>
-                {feel}
-              </button>
-            ))}
-          </div>
-        </>
+        <div className="choice-options">
+          <span>{it.count > 1 ? "One of these turned out" : "It turned out"}</span>
+          {(["firm", "hollow", "mushy"] as const).map((feel) => (
+            <button key={feel} type="button" className="turned" onClick={() => onTurned(feel)}>
+              {feel}
+            </button>
+          ))}
+        </div>
       )}
     </div>
-  );
-  return (
-    <Popover content={words} trigger="click" open={open} onOpenChange={setOpen} placement="leftTop">
-      <button type="button" className="plain job-why">
-        Why, or otherwise
-      </button>
-    </Popover>
   );
 }

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Spin } from "antd";
-import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
 import { useSearchParams } from "react-router";
 import { ask, client, type Reading } from "../api/client";
 import { reading as readingQuery, readings, rootKnowledge } from "../api/queries";
@@ -42,14 +42,14 @@ export default function RootsStep() {
   const wrong = trouble ?? all.error ?? at.error;
   if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
   if (!at.data || !id) return <Spin className="waiting" size="large" />;
-  return <Desk key={id} first={at.data} onOpen={(r) => setSearch({ reading: String(r) })} />;
+  return <Desk key={id} stored={at.data} onOpen={(r) => setSearch({ reading: String(r) })} />;
 }
 
 /** The desk itself: the drawing, the way in below it, the verdict beside it. */
-function Desk({ first, onOpen }: { first: Reading; onOpen: (id: number) => void }) {
+function Desk({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => void }) {
   const { plant, profile } = usePlant();
   const cache = useQueryClient();
-  const desk = useMemo(() => new ReadingDesk(first), [first]);
+  const [desk] = useState(() => new ReadingDesk(stored));
   const { server, entered, standing, canUndo, canRedo } = useSyncExternalStore(desk.subscribe, desk.snapshot);
   const knowledge = useQuery(rootKnowledge).data;
   const [chosen, setChosen] = useState<string>();
@@ -59,6 +59,7 @@ function Desk({ first, onOpen }: { first: Reading; onOpen: (id: number) => void 
   const verdict = server.verdict;
 
   useEffect(() => () => desk.stop(), [desk]);
+  useEffect(() => desk.take(stored), [desk, stored]);
   // What other steps show of this reading follows it.
   useEffect(() => {
     cache.setQueryData(["reading", server.id], server);

@@ -175,10 +175,11 @@ export class ReadingDesk {
     else localStorage.removeItem(draftKey(now.id));
   }
 
-  /** Takes an answer in that came another way, such as a job checked off. */
+  /** Takes in a newer reading that came another way, such as a correction under the blade. */
   take(r: Reading) {
-    if (this.busy || this.dirty) return;
-    if (r.version !== this.state.server.version) this.past.push(this.state.entered);
+    if (this.busy || this.dirty || this.state.standing.is === "conflict" || r.version <= this.state.server.version)
+      return;
+    this.past.push(this.state.entered);
     this.set({ server: r, entered: entered(r) });
   }
 

@@ -1,11 +1,8 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useEffectEvent } from "react";
 
 /** Listens for single keys, unless one is typing in a field. */
 export function useKeys(onKey: (key: string, e: KeyboardEvent) => boolean) {
-  const latest = useRef(onKey);
-  useEffect(() => {
-    latest.current = onKey;
-  });
+  const take = useEffectEvent(onKey);
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
       const at = e.target as HTMLElement;
@@ -15,7 +12,7 @@ export function useKeys(onKey: (key: string, e: KeyboardEvent) => boolean) {
       if (e.altKey || ((e.ctrlKey || e.metaKey) && !/^[zy]$/i.test(e.key))) return;
       const key =
         e.ctrlKey || e.metaKey ? "ctrl+" + e.key.toLowerCase() : e.key.length === 1 ? e.key.toLowerCase() : e.key;
-      if (latest.current(key, e)) e.preventDefault();
+      if (take(key, e)) e.preventDefault();
     };
     window.addEventListener("keydown", listen);
     return () => window.removeEventListener("keydown", listen);

@@ -1,0 +1,87 @@
+# Therapeon needs Go 1.26 and Node 20.19 or newer. Everything else is fetched
+# from the package registries. `make help` lists what there is to make.
+
+SHELL := /bin/bash
+.DEFAULT_GOAL := help
+CHROMIUM ?= /usr/bin/chromium
+export CHROMIUM
+GO_CODE := $(shell find api clinic cmd core demo store web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'store/*')
+PAGE_CODE := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json
+
+.PHONY: demo
+demo: bin/therapeon ## build, and serve a made-up bench
+	@bin/therapeon demo
+
+.PHONY: run
+run: bin/therapeon ## build, and serve your own bench
+	@bin/therapeon serve
+
+.PHONY: test
+test: lint fresh browser ## check everything, the browser included
+	go test ./...
+
+.PHONY: bench
+bench: page browser ## measure the bars
+	go test -run '^$$' -bench . -benchmem ./core/... ./api/... ./e2e/...
+
+.PHONY: lint
+lint: page bin/staticcheck ## vet, staticcheck, gofmt, eslint, tsc, prettier
+	@test -z "$$(gofmt -l $$(git ls-files '*.go'))" || { echo "not gofmt'ed:"; gofmt -l $$(git ls-files '*.go'); exit 1; }
+	go vet ./...
+	bin/staticcheck ./...
+	cd web && npm run --silent lint
+
+.PHONY: generate
+generate: web/node_modules/.package-lock.json bin/sqlc ## queries, contract and its types, from their sources
+	cd store && ../bin/sqlc generate
+	go run ./cmd/therapeon openapi > api/openapi.json
+	cd web && npm run --silent types
+
+# Fails when the contract or its types are not what the code says.
+.PHONY: fresh
+fresh: bin/therapeon
+	@bin/therapeon openapi | cmp - api/openapi.json || { echo "api/openapi.json is stale: run make generate"; exit 1; }
+	cd web && npm run --silent types:check
+
+.PHONY: screenshots
+screenshots: page browser ## the pictures in docs/screenshots, from the demo
+	SCREENSHOTS=$(CURDIR)/docs/screenshots go test -count 1 -run TestScreenshots ./e2e/
+
+.PHONY: build page
+build: bin/therapeon ## the program, with its page inside
+page: web/dist/index.html
+
+bin/therapeon: web/dist/index.html $(GO_CODE) go.mod
+	go build -o $@ ./cmd/therapeon
+
+web/node_modules/.package-lock.json: web/package-lock.json
+	@command -v npm >/dev/null || { echo "Install Node 20.19 or newer, with npm."; exit 1; }
+	cd web && npm ci --no-audit --no-fund --loglevel error
+	@touch $@
+
+web/dist/index.html: web/node_modules/.package-lock.json $(PAGE_CODE)
+	cd web && npm run --silent build -- --logLevel warn
+
+bin/staticcheck: tools/go.mod
+	cd tools && go build -o ../$@ honnef.co/go/tools/cmd/staticcheck
+
+# The first build of sqlc takes minutes.
+bin/sqlc: tools/go.mod
+	cd tools && go build -o ../$@ github.com/sqlc-dev/sqlc/cmd/sqlc
+
+# The browser that the tests drive: Debian's Chromium.
+.PHONY: browser
+browser:
+	@test -x "$(CHROMIUM)" || { \
+		as=; [ "$$(id -u)" = 0 ] || as="sudo -n"; \
+		command -v apt-get >/dev/null && $$as apt-get update -qq && $$as apt-get install -y -qq chromium; } || \
+		{ echo "The tests need a browser: install Debian's package chromium, or name another with CHROMIUM=/path/to/it."; exit 1; }
+
+.PHONY: clean
+clean: ## remove what was built
+	rm -rf bin web/dist/* web/node_modules e2e/artefacts
+	@touch web/dist/.gitkeep
+
+.PHONY: help
+help: ## this list
+	@grep -hE '^[a-z]+:.*## ' $(MAKEFILE_LIST) | sed -E 's/^([a-z]+):.*## (.*)/  make \1\t\2/' | expand -t 22

@@ -1,0 +1,73 @@
+package e2e
+
+import (
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+)
+
+// view is a main view of the demo bench: where it is, and what shows that it
+// has come.
+type view struct {
+	name, tag, step, css, words string
+}
+
+var views = []view{
+	{"bench", "", "/", ".bench-list", "Crate 5, thought dead"},
+	{"intake", "Crate 2, from wet moss", "intake", ".intake", "Last repotted"},
+	{"roots", "Crate 2, from wet moss", "roots", ".headline", "wait for a test"},
+	{"clean", "Crate 2, from wet moss", "clean", ".clean .headline", "cuts done"},
+	{"progress", "Crate 8, on its feet again", "progress", ".progress", "New roots"},
+	{"house", "", "/house", ".house", "Your data"},
+	{"contract", "", "/contract", ".contract", "/api/v1/compute/roots"},
+}
+
+// show opens a view of the demo.
+func (v view) show(t testing.TB, s *server, at size) *page {
+	t.Helper()
+	if v.tag == "" {
+		p := open(t, s.url+v.step, at)
+		p.see(v.css, v.words)
+		return p
+	}
+	p := open(t, s.url, at)
+	p.tap(".bench-list a", v.tag)
+	p.see(".plant-head h1", v.tag)
+	p.tap(".strip a", map[string]string{"intake": "Intake", "roots": "Roots", "clean": "Clean", "progress": "Progress"}[v.step])
+	p.see(v.css, v.words)
+	return p
+}
+
+// TestScreenshots makes the pictures of the main views when SCREENSHOTS names
+// a folder for them.
+func TestScreenshots(t *testing.T) {
+	folder := os.Getenv("SCREENSHOTS")
+	if folder == "" {
+		t.Skip("set SCREENSHOTS to a folder, or run make screenshots")
+	}
+	s := serve(t, filepath.Join(t.TempDir(), "demo.sqlite"), "demo")
+	shoot := func(name string, p *page) {
+		p.MustEval(`() => scrollTo(0, 0)`)
+		time.Sleep(400 * time.Millisecond)
+		picture, err := p.Screenshot(false, nil)
+		require.NoError(t, err)
+		require.NoError(t, os.WriteFile(filepath.Join(folder, name+".png"), picture, 0o644))
+	}
+	for _, v := range views {
+		shoot(v.name, v.show(t, s, bench))
+		switch v.name {
+		case "intake", "roots", "clean":
+			shoot(v.name+"-phone", v.show(t, s, phone))
+		}
+	}
+	p := views[2].show(t, s, bench)
+	p.tap(".top button", "Night light")
+	shoot("roots-night", p)
+	p = views[3].show(t, s, size{794, 1123})
+	require.NoError(t, proto.EmulationSetEmulatedMedia{Media: "print"}.Call(p))
+	shoot("clean-printed", p)
+}
