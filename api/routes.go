@@ -25,7 +25,7 @@ type findPlants struct {
 	Words    string `query:"q" json:"-" description:"looked for in tag, group, source and notes"`
 	Archived bool   `query:"archived" json:"-" description:"those taken off the bench"`
 	Skip     int    `query:"skip" json:"-"`
-	Most     int    `query:"most" json:"-" description:"200 when left out, 500 at most"`
+	Most     int    `query:"most" json:"-" description:"200 when left out, 2000 at most"`
 }
 
 type plantList struct {
@@ -154,7 +154,7 @@ func table(c *clinic.Clinic) []operation {
 			if in.Most == 0 {
 				in.Most = 200
 			}
-			plants, total, err := c.Plants(ctx, clinic.Find{Words: in.Words, Archived: in.Archived, Skip: in.Skip, Most: min(in.Most, 500)})
+			plants, total, err := c.Plants(ctx, clinic.Find{Words: in.Words, Archived: in.Archived, Skip: in.Skip, Most: min(in.Most, 2000)})
 			return plantList{plants, total}, err
 		}),
 		op(post, "/api/v1/plants", "addPlant", "Put a plant on the bench", func(ctx context.Context, in addPlant) (clinic.Plant, error) {

@@ -3,7 +3,10 @@ package clinic
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
+	"reflect"
+	"strings"
 
 	"therapeon/clinic/check"
 	"therapeon/core/fault"
@@ -16,7 +19,7 @@ import (
 // Intake is what is known of a plant when it comes to the bench. Tag and group
 // are enough; the rest can come later.
 type Intake struct {
-	Tag            string         `json:"tag" required:"true" validate:"required,max=80" description:"tag or name"`
+	Tag            string         `json:"tag" required:"true" validate:"required,notblank,max=80" description:"tag or name"`
 	Group          string         `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/groups"`
 	ArrivedOn      string         `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	Source         string         `json:"source,omitempty" validate:"max=200" description:"from whom or where"`
@@ -33,6 +36,37 @@ type Intake struct {
 	DeadDryRoots   string         `json:"dead_dry_roots,omitempty" validate:"omitempty,oneof=all-off keep-some if-wobbly" description:"for this plant; left out: as the house"`
 	ClingingMedium string         `json:"clinging_medium,omitempty" validate:"omitempty,oneof=all-off leave-what-tears by-state" description:"for this plant; left out: as the house"`
 	Notes          string         `json:"notes,omitempty" validate:"max=4000"`
+}
+
+// changes says in words what differs in another intake of the same plant.
+func (in Intake) changes(to Intake) []string {
+	var changes []string
+	before, after := reflect.ValueOf(in), reflect.ValueOf(to)
+	for i := range before.NumField() {
+		now := after.Field(i)
+		if reflect.DeepEqual(before.Field(i).Interface(), now.Interface()) {
+			continue
+		}
+		name, _, _ := strings.Cut(before.Type().Field(i).Tag.Get("json"), ",")
+		value := fmt.Sprintf("“%v”", now)
+		switch {
+		case now.Kind() == reflect.Slice:
+			value = fmt.Sprintf("a list of %d", now.Len())
+		case now.IsZero():
+			value = "not noted"
+		}
+		changes = append(changes, fmt.Sprintf("The field “%s” is now %s.", strings.ReplaceAll(name, "_", " "), value))
+	}
+	return changes
+}
+
+// stalePlant says what changed in a plant since someone loaded it.
+func stalePlant(row sqlc.Plant, in Intake) error {
+	now, err := plant(row)
+	if err != nil {
+		return err
+	}
+	return Conflict{What: "plant", Version: row.Version, Changes: in.changes(now.Intake)}
 }
 
 // Plant is a plant on the bench.
@@ -107,6 +141,10 @@ func (c *Clinic) AddPlant(ctx context.Context, in Intake) (Plant, error) {
 // ChangePlant changes what is known of a plant. The verdicts in short follow.
 func (c *Clinic) ChangePlant(ctx context.Context, id, version int64, in Intake) (Plant, error) {
 	if err := c.check(in); err != nil {
+		var faults fault.List
+		if errors.As(err, &faults) {
+			return Plant{}, faults.Under("intake")
+		}
 		return Plant{}, err
 	}
 	blades, err := json.Marshal(in.Blades)
@@ -120,7 +158,7 @@ func (c *Clinic) ChangePlant(ctx context.Context, id, version int64, in Intake) 
 			return missing(err, "plant", id)
 		}
 		if now.Version != version {
-			return Conflict{What: "plant", Version: now.Version}
+			return stalePlant(now, in)
 		}
 		row, err := q.UpdatePlant(ctx, sqlc.UpdatePlantParams{
 			ID: id, Version: version, Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
@@ -174,14 +212,27 @@ type Find struct {
 	Most     int
 }
 
+// groupsNamed lists the codes of the groups whose name or code holds the words,
+// each between spaces, for the store to look a plant's code up in.
+func groupsNamed(words string) string {
+	codes := " "
+	for _, g := range taxa.All() {
+		if strings.Contains(strings.ToLower(g.Name+" "+g.Code), strings.ToLower(words)) {
+			codes += g.Code + " "
+		}
+	}
+	return codes
+}
+
 // Plants finds plants: newest work first, those kept apart last. It also tells
 // how many there are in all.
 func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
-	total, err := c.store.CountPlants(ctx, sqlc.CountPlantsParams{Archived: asInt(f.Archived), Query: f.Words})
+	groups := groupsNamed(f.Words)
+	total, err := c.store.CountPlants(ctx, sqlc.CountPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups})
 	if err != nil {
 		return nil, 0, fmt.Errorf("count plants: %w", err)
 	}
-	rows, err := c.store.ListPlants(ctx, sqlc.ListPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Skip: int64(f.Skip), Most: int64(f.Most)})
+	rows, err := c.store.ListPlants(ctx, sqlc.ListPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Skip: int64(f.Skip), Most: int64(f.Most)})
 	if err != nil {
 		return nil, 0, fmt.Errorf("list plants: %w", err)
 	}

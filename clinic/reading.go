@@ -18,6 +18,7 @@ type Summary struct {
 	ReadOn    string      `json:"read_on" required:"true"`
 	Headline  string      `json:"headline" required:"true"`
 	Grade     string      `json:"grade" required:"true"`
+	Starved   bool        `json:"starved,omitempty" description:"too little living root for its leaves"`
 	Roots     int         `json:"roots" required:"true"`
 	Viable    roots.Range `json:"viable_by_length" required:"true"`
 	LiveMM    roots.Range `json:"live_length_mm" required:"true"`
@@ -193,10 +194,7 @@ func (c *Clinic) SaveReading(ctx context.Context, id int64, s Save) (Reading, er
 		return Reading{}, err
 	}
 	if list := s.Reading.Faults(); len(list) > 0 {
-		for i := range list {
-			list[i].Field = "reading." + list[i].Field
-		}
-		return Reading{}, list
+		return Reading{}, list.Under("reading")
 	}
 	if list := check.Future(nil, "read_on", s.ReadOn, c.now()); len(list) > 0 {
 		return Reading{}, list
@@ -333,7 +331,7 @@ func (j judged) summary() (string, error) {
 		headline = j.cutList.Headline
 	}
 	doc, err := json.Marshal(Summary{
-		Headline: headline, Grade: j.verdict.Grade.Code, Roots: j.reading.Count(), Viable: t.ViableByLength,
+		Headline: headline, Grade: j.verdict.Grade.Code, Starved: j.verdict.Grade.Starved, Roots: j.reading.Count(), Viable: t.ViableByLength,
 		LiveMM: t.LiveLengthMM, Tips: t.GrowingTips, Cuts: t.Cuts + t.SideCuts, Rechecks: t.Rechecks,
 	})
 	return string(doc), err

@@ -86,7 +86,13 @@ type server struct {
 func serve(t testing.TB, data string, words ...string) *server {
 	t.Helper()
 	s := &server{data: data}
-	args := append(words, "--listen", "127.0.0.1:0", "--data", data)
+	s.start(t, append(words, "--listen", "127.0.0.1:0", "--data", data)...)
+	return s
+}
+
+// start runs the program until it says where it is.
+func (s *server) start(t testing.TB, args ...string) {
+	t.Helper()
 	s.cmd = exec.Command(binary, args...)
 	out, err := s.cmd.StdoutPipe()
 	require.NoError(t, err)
@@ -94,11 +100,9 @@ func serve(t testing.TB, data string, words ...string) *server {
 	require.NoError(t, s.cmd.Start())
 	t.Cleanup(s.kill)
 	lines := bufio.NewScanner(out)
-	for lines.Scan() {
-		if _, url, ok := strings.Cut(lines.Text(), "Therapeon is at "); ok {
-			s.url = url
-			break
-		}
+	s.url = ""
+	for s.url == "" && lines.Scan() {
+		_, s.url, _ = strings.Cut(lines.Text(), "Therapeon is at ")
 	}
 	require.NotEmpty(t, s.url, "the program did not say its address")
 	go func() {
@@ -106,7 +110,6 @@ func serve(t testing.TB, data string, words ...string) *server {
 			continue
 		}
 	}()
-	return s
 }
 
 func fresh(t testing.TB) *server {
@@ -122,10 +125,7 @@ func (s *server) kill() {
 // again starts the program on the same address and data.
 func (s *server) again(t *testing.T) {
 	t.Helper()
-	s.cmd = exec.Command(binary, "serve", "--listen", strings.TrimPrefix(s.url, "http://"), "--data", s.data)
-	s.cmd.Stderr = os.Stderr
-	require.NoError(t, s.cmd.Start())
-	t.Cleanup(s.kill)
+	s.start(t, "serve", "--listen", strings.TrimPrefix(s.url, "http://"), "--data", s.data)
 }
 
 // size is the size of a screen.

@@ -237,7 +237,7 @@ func TestAnEntryMadeWhileTheProgramIsDownSurvivesAReload(t *testing.T) {
 	p.keys("4x50m")
 	p.see(".trouble", "kept in this browser")
 	s.again(t)
-	require.Eventually(t, func() bool { return p.Navigate(p.MustInfo().URL) == nil }, 5*time.Second, 100*time.Millisecond)
+	p.MustReload().MustWaitLoad()
 	p.see(".headline", "Take 4 off, leave 5 as found.")
 }
 

@@ -32,6 +32,7 @@ var rules = sync.OnceValue(func() *validator.Validate {
 		}
 	}
 	must("rootid", rootID.MatchString)
+	must("notblank", func(s string) bool { return strings.TrimSpace(s) != "" })
 	must("day", func(s string) bool { _, err := time.Parse(time.DateOnly, s); return err == nil })
 	must("partialdate", func(s string) bool { _, ok := EarliestDay(s); return ok })
 	must("group", func(s string) bool { _, ok := taxa.Find(s); return ok })
@@ -88,7 +89,7 @@ func describe(b validator.FieldError) fault.Fault {
 	f := fault.Fault{Field: path, Value: given(b)}
 	unit := unitOf(path)
 	switch b.Tag() {
-	case "required":
+	case "required", "notblank":
 		f.Words, f.Limit = "This is needed.", "not empty"
 	case "oneof":
 		f.Limit = "one of: " + strings.ReplaceAll(b.Param(), " ", ", ")

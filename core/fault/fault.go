@@ -18,6 +18,16 @@ type Fault struct {
 // List is every fault found in one input.
 type List []Fault
 
+// Under puts the faults of a part under its field in the whole.
+func (l List) Under(field string) List {
+	moved := make(List, len(l))
+	for i, f := range l {
+		f.Field = field + "." + f.Field
+		moved[i] = f
+	}
+	return moved
+}
+
 // Error joins the faults into one line.
 func (l List) Error() string {
 	lines := make([]string, len(l))

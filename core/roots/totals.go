@@ -14,8 +14,9 @@ type Totals struct {
 	LiveLengthMM   Range `json:"live_length_mm" required:"true"`
 	LiveAreaCM2    Range `json:"live_area_cm2" required:"true"`
 
-	GrowingTips int `json:"growing_tips" required:"true"`
-	SealedTips  int `json:"sealed_tips" required:"true"`
+	GrowingTips int   `json:"growing_tips" required:"true"`
+	SealedTips  int   `json:"sealed_tips" required:"true"`
+	Tips        Range `json:"tips" required:"true" description:"growing tips; high if every living end whose tip was not looked at grows"`
 
 	Cuts      int `json:"cuts" required:"true" description:"cuts through a root, side roots not counted"`
 	WholeCuts int `json:"whole_cuts" required:"true"`
@@ -31,6 +32,7 @@ type Totals struct {
 	MMPerLeafCM2   Range   `json:"mm_per_leaf_cm2" required:"true" description:"living root length for each cm² of leaf"`
 	LongestLiveMM  float64 `json:"longest_live_mm" required:"true" description:"the longest stretch of one living root"`
 	longestMaybeMM float64
+	unseenTips     int
 }
 
 // total sums the reading up, before cleaning and after.
@@ -116,6 +118,10 @@ func (t *Totals) addAxis(a axis, count int, keptTo float64, afterLive, afterDoub
 		t.GrowingTips += count
 	case Sealed:
 		t.SealedTips += count
+	case "":
+		if !a.stretches[len(a.stretches)-1].State.IsDead() {
+			t.unseenTips += count
+		}
 	}
 }
 
@@ -123,6 +129,7 @@ func (t *Totals) addAxis(a axis, count int, keptTo float64, afterLive, afterDoub
 func (t *Totals) finish(c Context, afterLive, afterDoubtful Amount) {
 	t.LiveLengthMM = span(t.Live.LengthMM, t.Doubtful.LengthMM)
 	t.LiveAreaCM2 = span(t.Live.AreaCM2, t.Doubtful.AreaCM2)
+	t.Tips = span(float64(t.GrowingTips), float64(t.unseenTips))
 	t.LiveRoots = span(float64(t.Live.Roots), float64(t.Doubtful.Roots))
 	t.ViableByLength = t.LiveLengthMM.over(t.Live.LengthMM + t.Doubtful.LengthMM + t.Dead.LengthMM)
 	t.ViableByArea = t.LiveAreaCM2.over(t.Live.AreaCM2 + t.Doubtful.AreaCM2 + t.Dead.AreaCM2)

@@ -32,11 +32,13 @@ FROM plants
 LEFT JOIN readings r ON r.id = (
     SELECT l.id FROM readings l WHERE l.plant_id = plants.id ORDER BY l.read_on DESC, l.id DESC LIMIT 1)
 WHERE (plants.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
-  AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(plants.tag || ' ' || plants.group_code || ' ' || plants.source || ' ' || plants.notes), lower(sqlc.arg(query))) > 0)
+  AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(plants.tag || ' ' || plants.source || ' ' || plants.notes), lower(sqlc.arg(query))) > 0
+    OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || plants.group_code || ' ') > 0)
 ORDER BY plants.kept_apart, plants.updated_at DESC, plants.id DESC
 LIMIT sqlc.arg(most) OFFSET sqlc.arg(skip);
 
 -- name: CountPlants :one
 SELECT COUNT(*) FROM plants
 WHERE (archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
-  AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(tag || ' ' || group_code || ' ' || source || ' ' || notes), lower(sqlc.arg(query))) > 0);
+  AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(tag || ' ' || source || ' ' || notes), lower(sqlc.arg(query))) > 0
+    OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || group_code || ' ') > 0);

@@ -54,16 +54,18 @@ func (q *Queries) ArchivePlant(ctx context.Context, arg ArchivePlantParams) (Pla
 const countPlants = `-- name: CountPlants :one
 SELECT COUNT(*) FROM plants
 WHERE (archived_at <> '') = CAST(?1 AS INTEGER)
-  AND (CAST(?2 AS TEXT) = '' OR instr(lower(tag || ' ' || group_code || ' ' || source || ' ' || notes), lower(?2)) > 0)
+  AND (CAST(?2 AS TEXT) = '' OR instr(lower(tag || ' ' || source || ' ' || notes), lower(?2)) > 0
+    OR instr(CAST(?3 AS TEXT), ' ' || group_code || ' ') > 0)
 `
 
 type CountPlantsParams struct {
 	Archived int64
 	Query    string
+	Groups   string
 }
 
 func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64, error) {
-	row := q.db.QueryRowContext(ctx, countPlants, arg.Archived, arg.Query)
+	row := q.db.QueryRowContext(ctx, countPlants, arg.Archived, arg.Query, arg.Groups)
 	var count int64
 	err := row.Scan(&count)
 	return count, err
@@ -190,14 +192,16 @@ FROM plants
 LEFT JOIN readings r ON r.id = (
     SELECT l.id FROM readings l WHERE l.plant_id = plants.id ORDER BY l.read_on DESC, l.id DESC LIMIT 1)
 WHERE (plants.archived_at <> '') = CAST(?1 AS INTEGER)
-  AND (CAST(?2 AS TEXT) = '' OR instr(lower(plants.tag || ' ' || plants.group_code || ' ' || plants.source || ' ' || plants.notes), lower(?2)) > 0)
+  AND (CAST(?2 AS TEXT) = '' OR instr(lower(plants.tag || ' ' || plants.source || ' ' || plants.notes), lower(?2)) > 0
+    OR instr(CAST(?3 AS TEXT), ' ' || plants.group_code || ' ') > 0)
 ORDER BY plants.kept_apart, plants.updated_at DESC, plants.id DESC
-LIMIT ?4 OFFSET ?3
+LIMIT ?5 OFFSET ?4
 `
 
 type ListPlantsParams struct {
 	Archived int64
 	Query    string
+	Groups   string
 	Skip     int64
 	Most     int64
 }
@@ -213,6 +217,7 @@ func (q *Queries) ListPlants(ctx context.Context, arg ListPlantsParams) ([]ListP
 	rows, err := q.db.QueryContext(ctx, listPlants,
 		arg.Archived,
 		arg.Query,
+		arg.Groups,
 		arg.Skip,
 		arg.Most,
 	)

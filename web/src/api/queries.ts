@@ -26,10 +26,10 @@ export const about = queryOptions({ queryKey: ["about"], queryFn: () => ask(clie
 
 export const settings = queryOptions({ queryKey: ["settings"], queryFn: () => ask(client.GET("/api/v1/settings")) });
 
-export const plants = (q: string, archived: boolean) =>
+export const plants = (q: string, archived: boolean, most: number) =>
   queryOptions({
-    queryKey: ["plants", q, archived],
-    queryFn: () => ask(client.GET("/api/v1/plants", { params: { query: { q, archived } } })),
+    queryKey: ["plants", q, archived, most],
+    queryFn: () => ask(client.GET("/api/v1/plants", { params: { query: { q, archived, most } } })),
   });
 
 export const plant = (id: number) =>

@@ -856,6 +856,8 @@ export interface components {
             rechecks: number;
             sealed_tips: number;
             side_cuts: number;
+            /** @description growing tips; high if every living end whose tip was not looked at grows */
+            tips: components["schemas"]["RootsRange"];
             /** @description roots left as found, those to test again not counted */
             untouched: number;
             /** @description living share of the side area, 0–1 */
@@ -919,6 +921,8 @@ export interface components {
             reading_id: number;
             rechecks: number;
             roots: number;
+            /** @description too little living root for its leaves */
+            starved?: boolean;
             viable_by_length: components["schemas"]["RootsRange"];
         };
         TaxaProfile: {

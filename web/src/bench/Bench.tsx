@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Button, Input } from "antd";
 import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
@@ -10,13 +10,16 @@ import { day, gradeWords, percent, ranged } from "../words";
 import { NewPlant } from "./NewPlant";
 import "./bench.css";
 
+const PAGE = 100;
+
 /** The bench: every plant in hand, the newest work first, those kept apart last. */
 export function Bench() {
   const [words, setWords] = useState("");
   const [archived, setArchived] = useState(false);
   const [adding, setAdding] = useState(false);
   const sought = useDeferredValue(words);
-  const found = useQuery(plants(sought, archived));
+  const [most, setMost] = useState(PAGE);
+  const found = useQuery({ ...plants(sought, archived, most), placeholderData: keepPreviousData });
   const list = found.data?.plants ?? [];
   const clean = list.filter((p) => !p.intake.kept_apart);
   const apart = list.filter((p) => p.intake.kept_apart);
@@ -55,7 +58,10 @@ export function Bench() {
       {found.data && list.length === 0 && <Nothing words={sought} archived={archived} />}
       {found.data && found.data.total > list.length && (
         <p className="lead">
-          {list.length} of {found.data.total} plants are shown. Find the others by a word.
+          {list.length} of {found.data.total} plants are shown. Find one by a word, or{" "}
+          <button type="button" className="plain" onClick={() => setMost(most + PAGE)}>
+            show more
+          </button>
         </p>
       )}
     </main>
@@ -88,7 +94,8 @@ function Roots({ plant: p }: { plant: Plant }) {
       <span className="bench-roots">
         <RootBar share={r.viable_by_length} />
         <small>
-          {gradeWords[r.grade]}, {ranged(r.viable_by_length.low, r.viable_by_length.high, percent)}
+          {gradeWords[r.grade]}
+          {r.starved && " for its leaves"}, {ranged(r.viable_by_length.low, r.viable_by_length.high, percent)}
         </small>
       </span>
       <span className="bench-do">

@@ -91,6 +91,7 @@ function fit(l: Layout, width: number, height: number, small?: boolean): View {
     x: (mm) => middle + mm * scale,
     y: (mm) => base + mm * scale,
     scale,
+    thickest: Math.max(2.2, Math.min(small ? 4 : 7, (1.3 * l.baseHalf * scale) / Math.max(1, l.strands.length))),
     width,
     // An empty frame has room for its words.
     height: l.strands.length > 0 ? Math.min(height, used) : height / 2,

@@ -25,19 +25,23 @@ export function StrandDrawing({ strand: s, view, hatch, small, gone, chosen, onS
         <LineDrawing key={side.index} line={side} view={view} hatch={hatch} small={small} thin />
       ))}
       {s.grownFrom !== undefined && (
-        <path d={trace(s.line, view, s.grownFrom, s.line.length)} className="fan-grown" strokeWidth={small ? 5 : 10} />
+        <path
+          d={trace(s.line, view, s.grownFrom, s.line.length)}
+          className="fan-grown"
+          strokeWidth={view.thickest * 1.45}
+        />
       )}
-      {!gone && <TipDot line={s.line} tip={s.root.tip} view={view} small={small} />}
+      {!gone && <TipDot line={s.line} tip={s.root.tip} view={view} />}
       {sides.map((side) => (
-        <TipDot key={side.index} line={side} tip={s.root.branches?.[side.index]?.tip} view={view} small={small} />
+        <TipDot key={side.index} line={side} tip={s.root.branches?.[side.index]?.tip} view={view} />
       ))}
     </g>
   );
 }
 
 function LineDrawing(p: { line: Line; view: View; hatch: string; small?: boolean; thin?: boolean; goneFrom?: number }) {
-  const most = p.small ? 4 : 7;
-  const least = p.small ? 1.6 : p.thin ? 2.4 : 3;
+  const most = p.view.thickest;
+  const least = Math.min(most, p.small ? 1.6 : p.thin ? 2.4 : 3);
   return p.line.stretches.map((s, i) => {
     const w = Math.min(most, Math.max(least, s.diameter_mm * p.view.scale * (p.thin ? 0.6 : 1)));
     const to = p.goneFrom === undefined ? s.to_mm : Math.min(s.to_mm, p.goneFrom);
@@ -53,8 +57,16 @@ function LineDrawing(p: { line: Line; view: View; hatch: string; small?: boolean
   });
 }
 
-function TipDot({ line, tip, view, small }: { line: Line; tip?: string; view: View; small?: boolean }) {
+function TipDot({ line, tip, view }: { line: Line; tip?: string; view: View }) {
   const end = line.points.at(-1);
   if (!tip || !end) return null;
-  return <circle cx={view.x(end.x)} cy={view.y(end.y)} r={small ? 3 : 5.5} className="fan-tip" data-tip={tip} />;
+  return (
+    <circle
+      cx={view.x(end.x)}
+      cy={view.y(end.y)}
+      r={Math.max(2.6, view.thickest * 0.8)}
+      className="fan-tip"
+      data-tip={tip}
+    />
+  );
 }

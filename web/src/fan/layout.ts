@@ -116,20 +116,28 @@ export function layOut(reading: RootsReading, verdict: Verdict, grown: Growth[] 
   const longest = Math.max(60, reach, ...verdict.roots.map((v) => v.length_mm));
   const n = ordered.length;
   const spread = Math.min(1.25, 0.16 * n) * (0.25 + 0.75 * room);
-  const baseHalf = 6 + Math.min(longest * 0.9, n * longest * 0.018) * room;
+  const baseHalf = 6 + Math.min(longest * 0.9, n * longest * 0.018) * (0.3 + 0.7 * room);
   const strands = ordered.map((p, i) => {
     const t = n === 1 ? 0 : (2 * i) / (n - 1) - 1;
-    return strand(p, t * baseHalf * 0.92, t, spread, longest, grown);
+    return strand(p, t * baseHalf * 0.92, t, spread, longest, room, grown);
   });
   return { strands, baseHalf, growths: growthMarks(strands), ...bounds(strands, baseHalf, reach) };
 }
 
-function strand(p: Pending, x: number, t: number, spread: number, longest: number, grown: Growth[]): Strand {
+function strand(
+  p: Pending,
+  x: number,
+  t: number,
+  spread: number,
+  longest: number,
+  room: number,
+  grown: Growth[],
+): Strand {
   const seed = steady(p.root.id + p.n);
   const side = t === 0 ? (seed < 0 ? -1 : 1) : Math.sign(t);
   const aerial = p.root.depth === "aerial";
-  const angle = aerial ? side * (1.75 + 0.3 * Math.abs(t)) : t * spread + seed * 0.1;
-  const sink = longest * (aerial ? 0.42 : 0.85);
+  const angle = aerial ? side * (1.5 + 0.5 * room + 0.3 * seed) : t * spread + seed * 0.1;
+  const sink = longest * (aerial ? 0.1 + 0.5 * room : 0.85);
   const line: Line = {
     points: walk(x, 0, angle, p.verdict.length_mm, sink, seed),
     length: p.verdict.length_mm,

@@ -6,6 +6,8 @@ export type View = {
   x: (mm: number) => number;
   y: (mm: number) => number;
   scale: number;
+  /** How thick a root may be drawn, so that its neighbours stay apart. */
+  thickest: number;
   width: number;
   height: number;
 };

@@ -9,6 +9,7 @@ import { Choice, FieldError, Tick } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
+import { Saved, Standing } from "../saving/Standing";
 import { bulbStates, flowerings, media, pots, rootClasses, type Words } from "../words";
 import { Blades } from "./Blades";
 import "./intake.css";
@@ -19,9 +20,11 @@ const unknown = ["", "Not noted"] as const;
 /** Who is this plant, where from, and what is known of it. */
 export default function IntakeStep() {
   const { plant, profile } = usePlant();
-  const { form, change, trouble, saved } = useIntake(plant);
+  const { desk, entered: form, standing } = useIntake(plant);
+  const change = (part: Partial<Intake>) => desk.change((now) => ({ ...now, ...part }));
   const kinds = useQuery(groups).data ?? [];
-  const wrong = (field: string) => trouble?.at("intake." + field) ?? trouble?.at(field);
+  const faults = standing.is === "refused" ? standing.faults : [];
+  const wrong = (field: string) => faults.find((f) => f.field.split("[")[0] === `intake.${field}`)?.words;
   const pick =
     <K extends keyof Intake>(field: K) =>
     (code: string) =>
@@ -30,9 +33,13 @@ export default function IntakeStep() {
   return (
     <div className="step">
       <section className="intake">
-        <p className="intake-saved" role="status">
-          {trouble ? (trouble.problem ? trouble.problem.detail : trouble.message) : saved ? "Saved." : "Saving…"}
-        </p>
+        <Saved standing={standing} />
+        <Standing
+          what="plant"
+          standing={standing}
+          onSettle={(keep) => void desk.settle(keep)}
+          onUndo={() => desk.undo()}
+        />
         <Row label="Tag or name" error={wrong("tag")}>
           <Input value={form.tag} maxLength={80} onChange={(e) => change({ tag: e.target.value })} />
         </Row>
@@ -122,7 +129,7 @@ export default function IntakeStep() {
         <Row label="Notes" error={wrong("notes")}>
           <Input.TextArea
             value={form.notes}
-            autoSize={{ minRows: 3 }}
+            rows={4}
             maxLength={4000}
             onChange={(e) => change({ notes: e.target.value || undefined })}
           />

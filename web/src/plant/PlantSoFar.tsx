@@ -18,7 +18,8 @@ export function PlantSoFar({ children }: { children?: ReactNode }) {
       {latest?.grade ? (
         <>
           <p className="so-far-grade">
-            <b>{gradeWords[latest.grade]}</b> <RootBar share={latest.viable_by_length} width={120} />{" "}
+            <b>{gradeWords[latest.grade]}</b>
+            {latest.starved && " for its leaves"} <RootBar share={latest.viable_by_length} width={120} />{" "}
             {ranged(latest.viable_by_length.low, latest.viable_by_length.high, percent)}
           </p>
           <LatestFan id={latest.reading_id} />

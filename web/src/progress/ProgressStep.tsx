@@ -90,7 +90,7 @@ function Numbers({ r }: { r: Reading }) {
   const rows: [string, string][] = [
     ["Roots with life", ranged(t.live_roots.low, t.live_roots.high, (n) => String(Math.round(n)))],
     ["Living length", ranged(t.live_length_mm.low, t.live_length_mm.high, length)],
-    ["Growing tips", String(t.growing_tips)],
+    ["Growing tips", ranged(t.tips.low, t.tips.high, String)],
   ];
   if (s && r.previous) {
     rows.push([`Grown since ${day(r.previous.read_on)}`, length(s.grown_mm)], ["New roots", String(s.new_roots)]);

@@ -1,15 +1,18 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Popover, Select } from "antd";
+import { Button, Popover } from "antd";
 import { useState } from "react";
 import { ask, client, type Reading } from "../api/client";
 import { readings } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
 import { day } from "../words";
-import type { Entered } from "./desk";
+import type { Standing } from "../saving/desk";
+import { Saved } from "../saving/Standing";
+import type { Entered } from "./useReading";
 
 type Props = {
   entered: Entered;
   server: Reading;
+  standing: Standing;
   onOpen: (id: number) => void;
   onDay: (day: string) => void;
   undo?: () => void;
@@ -18,24 +21,25 @@ type Props = {
 };
 
 /** Which reading this is, of which day; back and forth; a new one. */
-export function ReadingBar({ entered, server, onOpen, onDay, undo, redo, onKeys }: Props) {
+export function ReadingBar({ entered, server, standing, onOpen, onDay, undo, redo, onKeys }: Props) {
   const all = useQuery(readings(server.plant_id)).data ?? [];
   return (
     <div className="reading-bar">
-      {all.length > 1 ? (
-        <Select
-          aria-label="Reading"
-          value={server.id}
-          onChange={onOpen}
-          options={all.map((r) => ({ value: r.reading_id, label: `Read on ${day(r.read_on)}` }))}
-        />
-      ) : (
-        <label className="reading-day">
-          Read on <input type="date" value={entered.readOn} onChange={(e) => e.target.value && onDay(e.target.value)} />
-        </label>
+      <label className="reading-day">
+        Read on <input type="date" value={entered.readOn} onChange={(e) => e.target.value && onDay(e.target.value)} />
+      </label>
+      {all.length > 1 && (
+        <select aria-label="Readings of this plant" value={server.id} onChange={(e) => onOpen(Number(e.target.value))}>
+          {all.map((r, i) => (
+            <option key={r.reading_id} value={r.reading_id}>
+              {`${i === 0 ? "Newest" : `Reading ${all.length - i}`}: ${day(r.read_on)}`}
+            </option>
+          ))}
+        </select>
       )}
       {server.reading.roots.length > 0 && <NewReading plantID={server.plant_id} onOpen={onOpen} />}
       <span className="reading-tools">
+        <Saved standing={standing} />
         <button type="button" className="plain" disabled={!undo} onClick={undo}>
           Undo <kbd>Z</kbd>
         </button>

@@ -1,22 +1,22 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Spin } from "antd";
-import { useEffect, useState, useSyncExternalStore } from "react";
+import { useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
-import { ask, client, type Reading } from "../api/client";
+import { ask, client, type Reading, type RootsReading } from "../api/client";
 import { reading as readingQuery, readings, rootKnowledge } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
 import { Trouble } from "../parts/Trouble";
 import { NormalForIt } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
-import { ReadingDesk } from "./desk";
+import { Standing } from "../saving/Standing";
 import { Entries } from "./Entries";
 import { KeySheet } from "./KeySheet";
 import { useKeys } from "./keyboard";
 import { ReadingBar } from "./ReadingBar";
 import { RootEditor } from "./RootEditor";
-import { Standing } from "./Standing";
 import { Surroundings } from "./Surroundings";
 import { TallyPad } from "./TallyPad";
+import { useReading } from "./useReading";
 import { VerdictPanel } from "./VerdictPanel";
 import "./roots.css";
 
@@ -42,30 +42,21 @@ export default function RootsStep() {
   const wrong = trouble ?? all.error ?? at.error;
   if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
   if (!at.data || !id) return <Spin className="waiting" size="large" />;
-  return <Desk key={id} stored={at.data} onOpen={(r) => setSearch({ reading: String(r) })} />;
+  return <Reader key={id} stored={at.data} onOpen={(r) => setSearch({ reading: String(r) })} />;
 }
 
 /** The desk itself: the drawing, the way in below it, the verdict beside it. */
-function Desk({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => void }) {
+function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => void }) {
   const { plant, profile } = usePlant();
-  const cache = useQueryClient();
-  const [desk] = useState(() => new ReadingDesk(stored));
-  const { server, entered, standing, canUndo, canRedo } = useSyncExternalStore(desk.subscribe, desk.snapshot);
+  const { desk, server, entered, standing, canUndo, canRedo } = useReading(stored);
   const knowledge = useQuery(rootKnowledge).data;
   const [chosen, setChosen] = useState<string>();
   const [sheet, setSheet] = useState(false);
   const rootClass = plant.intake.root_class ?? profile.root_class.value;
   const root = entered.roots.roots.find((r) => r.id === chosen);
   const verdict = server.verdict;
-
-  useEffect(() => () => desk.stop(), [desk]);
-  useEffect(() => desk.take(stored), [desk, stored]);
-  // What other steps show of this reading follows it.
-  useEffect(() => {
-    cache.setQueryData(["reading", server.id], server);
-    void cache.invalidateQueries({ queryKey: ["plant", plant.id], exact: true });
-    void cache.invalidateQueries({ queryKey: ["plant", plant.id, "readings"] });
-  }, [cache, server, plant.id]);
+  const change = (make: (now: RootsReading) => RootsReading) =>
+    desk.change((now) => ({ ...now, roots: make(now.roots) }));
 
   const step = (d: number) => {
     const list = entered.roots.roots;
@@ -89,12 +80,18 @@ function Desk({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => voi
           entered={entered}
           server={server}
           onOpen={onOpen}
-          onDay={(d) => desk.setDay(d)}
+          onDay={(readOn) => desk.change((now) => ({ ...now, readOn }))}
+          standing={standing}
           undo={canUndo ? () => desk.undo() : undefined}
           redo={canRedo ? () => desk.redo() : undefined}
           onKeys={() => setSheet(!sheet)}
         />
-        <Standing standing={standing} onSettle={(keep) => void desk.settle(keep)} onUndo={() => desk.undo()} />
+        <Standing
+          what="reading"
+          standing={standing}
+          onSettle={(keep) => void desk.settle(keep)}
+          onUndo={() => desk.undo()}
+        />
         {sheet && <KeySheet onClose={() => setSheet(false)} />}
         <p className="headline" aria-live="polite">
           {verdict.headline ||
@@ -116,18 +113,13 @@ function Desk({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => voi
             knowledge={knowledge}
             rootClass={rootClass}
             profile={profile}
-            change={(make) => desk.change(make)}
+            change={change}
             onChoose={setChosen}
           />
         ) : (
-          <TallyPad
-            knowledge={knowledge}
-            rootClass={rootClass}
-            profile={profile}
-            change={(make) => desk.change(make)}
-          />
+          <TallyPad knowledge={knowledge} rootClass={rootClass} profile={profile} change={change} />
         )}
-        <Surroundings roots={entered.roots} change={(make) => desk.change(make)} />
+        <Surroundings roots={entered.roots} change={change} />
       </section>
       <aside className="so-far" aria-label="The plant so far">
         <VerdictPanel verdict={verdict} knowledge={knowledge} profile={profile} reading={server} />

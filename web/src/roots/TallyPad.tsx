@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Profile, Root, RootKnowledge, RootsReading } from "../api/client";
-import { Choice } from "../parts/Choice";
+import { Choice, FieldError } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { depthWords } from "../words";
 import { useKeys } from "./keyboard";
@@ -27,9 +27,15 @@ export function TallyPad({ knowledge, rootClass, profile, change }: Props) {
   const [depth, setDepth] = useState("");
   const [growth, setGrowth] = useState(0);
   const [typed, setTyped] = useState("");
+  const [wrong, setWrong] = useState("");
 
   const add = (p: Preset, n = count, mm = length) => {
-    if (n < 1 || n > 400 || (mm !== undefined && (mm < 1 || mm > 3000))) return;
+    if (n < 1 || n > 400 || (mm !== undefined && (mm < 1 || mm > 3000))) {
+      setWrong(`${typed} does not fit: 1 to 400 roots at once, of 1 to 3000 mm. Type the numbers again.`);
+      setTyped("");
+      return;
+    }
+    setWrong("");
     const root: Root = {
       id: freshID(),
       count: n,
@@ -86,6 +92,7 @@ export function TallyPad({ knowledge, rootClass, profile, change }: Props) {
           </output>
         )}
       </div>
+      {wrong && <FieldError words={wrong} />}
       <PresetPad knowledge={knowledge} rootClass={rootClass} onPick={(p) => add(p)} />
       <div className="pad-places">
         <Choice label="Where they sit" value={depth} options={depthChoices} keys={keysOfDepths} onChange={setDepth} />

@@ -21,6 +21,7 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
     <section className="verdict" aria-label="Verdict">
       <p className="grade" data-grade={v.grade.code}>
         {gradeWords[v.grade.code]}
+        {v.grade.starved && <small> for its leaves</small>}
       </p>
       {span && (
         <p>
@@ -63,7 +64,7 @@ function Figures({ t, profile }: { t: Verdict["totals"]; profile: Profile }) {
   const rows: [string, string][] = [
     ["Roots with life", `${range(t.live_roots, whole)} of ${t.live.roots + t.doubtful.roots + t.dead.roots}`],
     ["Living length", range(t.live_length_mm, length)],
-    ["Growing tips", whole(t.growing_tips)],
+    ["Growing tips", range(t.tips, whole)],
     ["Wounds", whole(t.wounds)],
     ["Living length cut", range(t.lost_mm, length)],
   ];

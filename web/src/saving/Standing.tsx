@@ -1,9 +1,15 @@
-import type { DeskState } from "./desk";
+import type { Standing as Stands } from "./desk";
 
-type Props = { standing: DeskState["standing"]; onSettle: (keep: "theirs" | "mine") => void; onUndo: () => void };
+type Props = {
+  /** What was entered, such as “reading”. */
+  what: string;
+  standing: Stands;
+  onSettle: (keep: "theirs" | "mine") => void;
+  onUndo: () => void;
+};
 
-/** Whether the entries are safe, and what to do when they are not. */
-export function Standing({ standing: s, onSettle, onUndo }: Props) {
+/** What to do when entries are not safe. */
+export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
   switch (s.is) {
     case "waiting":
       return (
@@ -18,7 +24,7 @@ export function Standing({ standing: s, onSettle, onUndo }: Props) {
           <ul>
             {s.faults.map((f) => (
               <li key={f.field}>
-                {f.field.replace(/^reading\./, "")}: {f.words}
+                {f.field.replace(/^(reading|intake)\./, "")}: {f.words}
               </li>
             ))}
           </ul>
@@ -30,7 +36,7 @@ export function Standing({ standing: s, onSettle, onUndo }: Props) {
     case "conflict":
       return (
         <div className="trouble" role="alert">
-          <p>This reading was changed elsewhere while you entered roots. Yours was not saved over it.</p>
+          <p>This {what} was changed elsewhere meanwhile. Yours was not saved over it.</p>
           <ul>
             {s.changes.map((c) => (
               <li key={c}>{c}</li>
@@ -47,4 +53,20 @@ export function Standing({ standing: s, onSettle, onUndo }: Props) {
     default:
       return null;
   }
+}
+
+/** In a word, whether the last entry is safe. */
+export function Saved({ standing: s }: { standing: Stands }) {
+  const words = {
+    saved: "Saved",
+    saving: "Saving",
+    waiting: "Not saved yet",
+    refused: "Not saved",
+    conflict: "Not saved",
+  };
+  return (
+    <span className="saved" role="status" data-is={s.is}>
+      {words[s.is]}
+    </span>
+  );
 }

@@ -1,0 +1,26 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { ask, client, type Reading, type RootsReading } from "../api/client";
+import { useDesk } from "../saving/desk";
+
+/** What one has entered: the day and the roots. */
+export type Entered = { readOn: string; roots: RootsReading };
+
+/** A reading on its desk. What other steps show of it follows. */
+export function useReading(stored: Reading) {
+  const cache = useQueryClient();
+  const at = { params: { path: { id: stored.id } } };
+  return useDesk<Reading, Entered>(stored, {
+    draft: `therapeon.reading.${stored.id}`,
+    entered: (r) => ({ readOn: r.read_on, roots: r.reading }),
+    load: () => ask(client.GET("/api/v1/readings/{id}", at)),
+    save: async (server, { readOn, roots }) => {
+      const body = { version: server.version, read_on: readOn, reading: roots };
+      const saved = await ask(client.PUT("/api/v1/readings/{id}", { ...at, body }));
+      cache.setQueryData(["reading", saved.id], saved);
+      void cache.invalidateQueries({ queryKey: ["plants"] });
+      void cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true });
+      void cache.invalidateQueries({ queryKey: ["plant", saved.plant_id, "readings"] });
+      return saved;
+    },
+  });
+}
