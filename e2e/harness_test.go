@@ -257,24 +257,22 @@ func (p *page) fill(label, text string) {
 func (p *page) keys(text string) {
 	p.t.Helper()
 	for _, k := range text {
-		require.NoError(p.t, p.press(string(k)))
+		p.hit(string(k))
 	}
 }
 
-// press presses one key by its name, such as "f", "Escape" or "ArrowLeft".
-func (p *page) press(key string) error {
+// hit presses one key by its name, such as "f", "Escape" or "ArrowLeft".
+func (p *page) hit(key string) {
+	p.t.Helper()
 	down := proto.InputDispatchKeyEvent{Type: proto.InputDispatchKeyEventTypeKeyDown, Key: key}
-	if len(key) == 1 {
+	switch {
+	case len(key) == 1:
 		down.Text = key
-	}
-	if key == "Enter" {
+	case key == "Enter":
 		down.Text, down.WindowsVirtualKeyCode = "\r", 13
-	}
-	if key == "Tab" {
+	case key == "Tab":
 		down.WindowsVirtualKeyCode = 9
 	}
-	if err := down.Call(p); err != nil {
-		return err
-	}
-	return proto.InputDispatchKeyEvent{Type: proto.InputDispatchKeyEventTypeKeyUp, Key: key}.Call(p)
+	require.NoError(p.t, down.Call(p))
+	require.NoError(p.t, proto.InputDispatchKeyEvent{Type: proto.InputDispatchKeyEventTypeKeyUp, Key: key}.Call(p))
 }

@@ -149,11 +149,11 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 	p := open(t, s.url, bench)
 	p.see("button", "New plant")
 	reach(t, p, "New plant")
-	require.NoError(t, p.press("Enter"))
+	p.hit("Enter")
 	require.NoError(t, p.find(".new-plant input").WaitVisible())
 	require.NoError(t, p.InsertText("Key 1"))
 	reach(t, p, "Cattleya alliance")
-	require.NoError(t, p.press("Enter"))
+	p.hit("Enter")
 	p.see(".headline", "Numbers first, letter last")
 
 	p.keys("9x80f")
@@ -168,7 +168,7 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 	p.keys("y")
 	p.see(".headline", "3 roots wait for a test.")
 
-	require.NoError(t, p.press("ArrowUp"))
+	p.hit("ArrowUp")
 	p.see(".editor-head h2", "Root 24–26")
 	p.keys("50f")
 	p.see(".reasons-do", "Keep.")
@@ -181,16 +181,16 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 	p.see(".reasons li", "It feels dead and shows life.")
 	p.keys("z")
 	p.see(".reasons-do", "Cut at 54 mm.")
-	require.NoError(t, p.press("Escape"))
+	p.hit("Escape")
 	p.see(".pad", "How many")
 	p.keys("?")
 	p.see(".key-sheet", "nine firm ones of about 80 mm")
 
 	reach(t, p, "Clean")
-	require.NoError(t, p.press("Enter"))
+	p.hit("Enter")
 	p.see(".clean .headline", "0 of 17 cuts done.")
 	reach(t, p, "Done: root 24–26")
-	require.NoError(t, p.press("Enter"))
+	p.hit("Enter")
 	p.see(".clean .headline", "3 of 17 cuts done.")
 }
 
@@ -202,7 +202,7 @@ func reach(t *testing.T, p *page, name string) {
 		if len(at) >= len(name) && at[:len(name)] == name {
 			return
 		}
-		require.NoError(t, p.press("Tab"))
+		p.hit("Tab")
 	}
 	require.Failf(t, "not reached", "Tab never came to %q", name)
 }

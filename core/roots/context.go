@@ -1,6 +1,9 @@
 package roots
 
 import (
+	"slices"
+	"strings"
+
 	"therapeon/core/leaves"
 	"therapeon/core/taxa"
 )
@@ -16,9 +19,6 @@ type Facts struct {
 	CutMarginMM    float64
 }
 
-// tannicMedia stain sound roots brown. Common practice.
-var tannicMedia = map[string]bool{"bark": true, "bark-moss": true, "husk": true}
-
 // ContextFor brings the group's profile and the plant's own facts together.
 func ContextFor(p taxa.Profile, f Facts) Context {
 	class := f.RootClass
@@ -29,11 +29,11 @@ func ContextFor(p taxa.Profile, f Facts) Context {
 		Class:           class,
 		UsualDiameterMM: p.RootDiameterMM.Value,
 		UsualLengthMM:   p.RootLengthMM.Value,
-		LeafAreaCM2:     leaves.AreaCM2(f.Blades, f.Leaves, p.LeafAreaCM2.Value),
+		LeafAreaCM2:     leaves.AreaCM2(f.Blades, f.Leaves, p.LeafAreaCM2.Value, Known().Figures.LeafFormFactor.Value),
 		DeadDry:         f.DeadDry,
 		ClingingMedium:  f.ClingingMedium,
 		CutMarginMM:     f.CutMarginMM,
-		Tannic:          tannicMedia[f.Medium],
+		Tannic:          f.Medium != "" && slices.Contains(strings.Fields(Known().TannicMedia.Value), f.Medium),
 		Monopodial:      p.Habit.Value == "monopodial",
 	}
 }

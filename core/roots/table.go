@@ -62,6 +62,7 @@ type Figures struct {
 	AnchorShortestMM  knowledge.Number `yaml:"anchor_shortest_mm" json:"anchor_shortest_mm" required:"true"`
 	LostShare         knowledge.Number `yaml:"lost_share" json:"lost_share" required:"true"`
 	SoundShare        knowledge.Number `yaml:"sound_share" json:"sound_share" required:"true"`
+	LeafFormFactor    knowledge.Number `yaml:"leaf_form_factor" json:"leaf_form_factor" required:"true" description:"area of a usual blade over its length × width; an ellipse is 0.785, a strap 0.85"`
 	GridFactor        knowledge.Number `yaml:"grid_factor" json:"grid_factor" required:"true"`
 }
 
@@ -71,6 +72,8 @@ type Knowledge struct {
 	Decisions map[string]knowledge.Text `yaml:"decisions" json:"decisions" required:"true"`
 	Grades    map[string]knowledge.Text `yaml:"grades" json:"grades" required:"true"`
 	Figures   Figures                   `yaml:"numbers" json:"figures" required:"true"`
+
+	TannicMedia knowledge.Text `yaml:"tannic_media" json:"tannic_media" required:"true" description:"codes of old media that stain, between spaces"`
 }
 
 // Known returns the package's tables.

@@ -26,16 +26,20 @@ WHERE id = sqlc.arg(id)
 RETURNING *;
 
 -- name: ListPlants :many
+-- The newest reading is looked up for the plants shown only.
 SELECT sqlc.embed(plants), CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on, '') AS TEXT) AS read_on,
     CAST(COALESCE(r.summary, '') AS TEXT) AS summary
 FROM plants
 LEFT JOIN readings r ON r.id = (
     SELECT l.id FROM readings l WHERE l.plant_id = plants.id ORDER BY l.read_on DESC, l.id DESC LIMIT 1)
-WHERE (plants.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
-  AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(plants.tag || ' ' || plants.source || ' ' || plants.notes), lower(sqlc.arg(query))) > 0
-    OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || plants.group_code || ' ') > 0)
-ORDER BY plants.kept_apart, plants.updated_at DESC, plants.id DESC
-LIMIT sqlc.arg(most) OFFSET sqlc.arg(skip);
+WHERE plants.id IN (
+    SELECT p.id FROM plants p
+    WHERE (p.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
+      AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(sqlc.arg(query))) > 0
+        OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || p.group_code || ' ') > 0)
+    ORDER BY p.kept_apart, p.updated_at DESC, p.id DESC
+    LIMIT sqlc.arg(most) OFFSET sqlc.arg(skip))
+ORDER BY plants.kept_apart, plants.updated_at DESC, plants.id DESC;
 
 -- name: CountPlants :one
 SELECT COUNT(*) FROM plants

@@ -191,11 +191,14 @@ SELECT plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_
 FROM plants
 LEFT JOIN readings r ON r.id = (
     SELECT l.id FROM readings l WHERE l.plant_id = plants.id ORDER BY l.read_on DESC, l.id DESC LIMIT 1)
-WHERE (plants.archived_at <> '') = CAST(?1 AS INTEGER)
-  AND (CAST(?2 AS TEXT) = '' OR instr(lower(plants.tag || ' ' || plants.source || ' ' || plants.notes), lower(?2)) > 0
-    OR instr(CAST(?3 AS TEXT), ' ' || plants.group_code || ' ') > 0)
+WHERE plants.id IN (
+    SELECT p.id FROM plants p
+    WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
+      AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(?2)) > 0
+        OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
+    ORDER BY p.kept_apart, p.updated_at DESC, p.id DESC
+    LIMIT ?5 OFFSET ?4)
 ORDER BY plants.kept_apart, plants.updated_at DESC, plants.id DESC
-LIMIT ?5 OFFSET ?4
 `
 
 type ListPlantsParams struct {
@@ -213,6 +216,7 @@ type ListPlantsRow struct {
 	Summary   string
 }
 
+// The newest reading is looked up for the plants shown only.
 func (q *Queries) ListPlants(ctx context.Context, arg ListPlantsParams) ([]ListPlantsRow, error) {
 	rows, err := q.db.QueryContext(ctx, listPlants,
 		arg.Archived,

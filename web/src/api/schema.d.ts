@@ -630,6 +630,8 @@ export interface components {
             doubtful_weight: components["schemas"]["KnowledgeNumber"];
             fair_share: components["schemas"]["KnowledgeNumber"];
             grid_factor: components["schemas"]["KnowledgeNumber"];
+            /** @description area of a usual blade over its length × width; an ellipse is 0.785, a strap 0.85 */
+            leaf_form_factor: components["schemas"]["KnowledgeNumber"];
             lost_share: components["schemas"]["KnowledgeNumber"];
             near_rootless_share: components["schemas"]["KnowledgeNumber"];
             poor_share: components["schemas"]["KnowledgeNumber"];
@@ -678,6 +680,8 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
             table: components["schemas"]["RootsRow"][];
+            /** @description codes of old media that stain, between spaces */
+            tannic_media: components["schemas"]["KnowledgeText"];
         };
         RootsPattern: {
             depths: components["schemas"]["RootsPlace"][];
@@ -1202,7 +1206,7 @@ export interface operations {
                 /** @description those taken off the bench */
                 archived?: boolean;
                 skip?: number;
-                /** @description 200 when left out, 500 at most */
+                /** @description 200 when left out, 2000 at most */
                 most?: number;
             };
             header?: never;

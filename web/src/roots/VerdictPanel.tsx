@@ -54,13 +54,15 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
           )}
         </p>
       )}
-      {v.roots.length > 0 && <Figures {...{ t, profile }} />}
+      {v.roots.length > 0 && <Figures {...{ t, profile, knowledge }} />}
       {reading.previous && <SinceLast reading={reading} />}
     </section>
   );
 }
 
-function Figures({ t, profile }: { t: Verdict["totals"]; profile: Profile }) {
+type OfFigures = { t: Verdict["totals"]; profile: Profile; knowledge?: RootKnowledge };
+
+function Figures({ t, profile, knowledge }: OfFigures) {
   const rows: [string, string][] = [
     ["Roots with life", `${range(t.live_roots, whole)} of ${t.live.roots + t.doubtful.roots + t.dead.roots}`],
     ["Living length", range(t.live_length_mm, length)],
@@ -90,6 +92,13 @@ function Figures({ t, profile }: { t: Verdict["totals"]; profile: Profile }) {
           Areas and volumes use {profile.root_diameter_mm.value} mm where the thickness was not measured
           <Mark from={profile.root_diameter_mm} />
         </p>
+        {!!t.leaf_area_cm2 && knowledge && (
+          <p className="why">
+            A leaf is taken as {knowledge.figures.leaf_form_factor.value} of its length × width
+            <Mark from={knowledge.figures.leaf_form_factor} />, one not measured as {profile.leaf_area_cm2.value} cm²
+            <Mark from={profile.leaf_area_cm2} />
+          </p>
+        )}
       </details>
     </>
   );

@@ -20,7 +20,7 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
     case "refused":
       return (
         <div className="trouble" role="alert">
-          <p>The last entry was not saved. {s.words}</p>
+          <p>The last entry was not saved. What you entered before it is safe. {s.faults.length === 0 && s.words}</p>
           <ul>
             {s.faults.map((f) => (
               <li key={f.field}>

@@ -1,0 +1,120 @@
+package e2e
+
+import (
+	"io"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"syscall"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func TestTheProgramStopsInOrderWhenToldTo(t *testing.T) {
+	s := fresh(t)
+	require.NoError(t, s.cmd.Process.Signal(syscall.SIGTERM))
+	require.NoError(t, s.cmd.Wait(), "it ends without an error")
+	_, err := os.Stat(s.data + "-wal")
+	assert.ErrorIs(t, err, os.ErrNotExist, "what was in the log is in the file")
+}
+
+func TestThePlaceOfTheDataIsShownAndCanBeChosen(t *testing.T) {
+	s := serve(t, filepath.Join(t.TempDir(), "a shed", "orchids.sqlite"), "serve")
+	p := open(t, s.url+"/house", bench)
+	p.see(".house code", s.data)
+	_, err := os.Stat(s.data)
+	require.NoError(t, err)
+}
+
+func TestTheProgramSaysWhyItWillNotStart(t *testing.T) {
+	folder := t.TempDir()
+	notADatabase := filepath.Join(folder, "letter.txt")
+	require.NoError(t, os.WriteFile(notADatabase, []byte(strings.Repeat("Dear all, ", 200)), 0o600))
+	for name, c := range map[string]struct {
+		args []string
+		says string
+	}{
+		"open to others": {[]string{"serve", "--listen", "0.0.0.0:0"}, "use 127.0.0.1 or localhost"},
+		"no address":     {[]string{"serve", "--listen", "here"}, "wants an address such as 127.0.0.1:8317"},
+		"not a database": {[]string{"serve", "--listen", "127.0.0.1:0", "--data", notADatabase}, notADatabase},
+		"unknown word":   {[]string{"serv"}, "unexpected argument serv"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			out, err := exec.Command(binary, c.args...).CombinedOutput()
+			require.Error(t, err)
+			assert.Contains(t, string(out), c.says)
+		})
+	}
+	kept, err := os.ReadFile(notADatabase)
+	require.NoError(t, err)
+	assert.Contains(t, string(kept), "Dear all", "a file that is not ours is left alone")
+}
+
+// BenchmarkColdStart starts the program on a bench of its own until the page
+// is answered. The bar is half a second.
+func BenchmarkColdStart(b *testing.B) {
+	data := filepath.Join(b.TempDir(), "bench.sqlite")
+	var longest time.Duration
+	for b.Loop() {
+		began := time.Now()
+		s := serve(b, data, "serve")
+		answer, err := http.Get(s.url)
+		require.NoError(b, err)
+		require.NoError(b, answer.Body.Close())
+		longest = max(longest, time.Since(began))
+		s.kill()
+	}
+	b.ReportMetric(float64(longest.Milliseconds()), "longest-ms")
+}
+
+var scriptTag = regexp.MustCompile(`(?:src|href)="(/assets/[^"]+\.js)"`)
+
+// BenchmarkFirstLoad weighs the scripts of the opening view as they come over
+// the wire, gzipped, and times it until the bench shows. The bars are 350 kB
+// and one second.
+func BenchmarkFirstLoad(b *testing.B) {
+	s := demoServer(b)
+	p := open(b, s.url, bench)
+	p.see(".bench-list", "Crate 2")
+	weight := 0.0
+	for _, url := range p.MustEval(`() => performance.getEntriesByType("resource").map((r) => r.name)`).Arr() {
+		if strings.HasSuffix(url.Str(), ".js") {
+			weight += gzipped(b, url.Str())
+		}
+	}
+	html, err := http.Get(s.url)
+	require.NoError(b, err)
+	shell, err := io.ReadAll(html.Body)
+	require.NoError(b, err)
+	require.NotEmpty(b, scriptTag.FindAll(shell, -1))
+	require.Greater(b, weight, 50.0, "the scripts were seen")
+	var longest float64
+	for b.Loop() {
+		p := open(b, s.url, bench)
+		p.see(".bench-list", "Crate 2")
+		longest = max(longest, p.MustEval(`() => performance.getEntriesByName("first-contentful-paint")[0].startTime`).Num())
+		_ = p.Close()
+	}
+	b.ReportMetric(weight, "script-kB")
+	b.ReportMetric(longest, "first-paint-ms")
+}
+
+// gzipped is the weight of a file in kB as it comes over the wire.
+func gzipped(b *testing.B, url string) float64 {
+	r, err := http.NewRequestWithContext(b.Context(), http.MethodGet, url, nil)
+	require.NoError(b, err)
+	r.Header.Set("Accept-Encoding", "gzip")
+	answer, err := http.DefaultClient.Do(r)
+	require.NoError(b, err)
+	defer func() { _ = answer.Body.Close() }()
+	require.Equal(b, "gzip", answer.Header.Get("Content-Encoding"), url)
+	n, err := io.Copy(io.Discard, answer.Body)
+	require.NoError(b, err)
+	return float64(n) / 1000
+}
