@@ -40,6 +40,9 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
           <span> {[it.count > 1 && `${it.count} alike`, it.place].filter(Boolean).join(", ")}</span>
           <div>{it.do}.</div>
         </div>
+        <div className="job-short">
+          <b>{it.label}</b> {inShort(it)}
+        </div>
         {it.count > 1 && !all && (
           <button type="button" className="plain job-one" onClick={() => onTick(it, it.done + 1)}>
             One more done
@@ -61,6 +64,13 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
       )}
     </li>
   );
+}
+
+/** For a long list on paper, where a job has a line of a narrow column. */
+function inShort(it: CutItem): string {
+  const what = it.kind === "medium" ? "medium" : it.cut_at_mm == null ? "strip" : `at ${Math.round(it.cut_at_mm)} mm`;
+  const strip = it.cut_at_mm != null && it.reasons.includes("strip-rot") && "strip";
+  return [what, strip, it.place].filter(Boolean).join(", ");
 }
 
 function More({ item: it, rules, onTurned }: Pick<Props, "item" | "rules"> & { onTurned: (feel: Feel) => void }) {

@@ -17,7 +17,10 @@ const LINE = 15;
 /** Numbers at the tips and cut ticks, on top of all roots and clear of each other. */
 export function Labels({ strands, view, cuts, done, selected }: Props) {
   const ticks = strands.flatMap((s) => ticksOf(s, view, isGone(s, done) && !!cuts));
-  const notes = apart(strands.flatMap((s) => notesOf(s, view, cuts, done, selected)));
+  const notes = apart(
+    strands.flatMap((s) => notesOf(s, view, cuts, done, selected)),
+    view.height - LINE / 2,
+  );
   return (
     <>
       {ticks.map((t) => (
@@ -90,15 +93,16 @@ function notesOf(s: Strand, view: View, cuts?: boolean, done?: Record<string, nu
   return notes;
 }
 
-/** Moves notes that would cover each other down, line by line. */
-function apart(notes: Note[]): Note[] {
+/** Moves notes that would cover each other down, line by line. One that finds no room is left out. */
+function apart(notes: Note[], lowest: number): Note[] {
   const placed: Note[] = [];
   const clash = (a: Note, b: Note) =>
     Math.abs(a.y - b.y) < LINE && Math.abs(a.x - b.x) < ((a.words.length + b.words.length) * LETTER) / 2 + 4;
   for (const n of [...notes].sort((a, b) => a.y - b.y)) {
     const at = { ...n };
     for (let tries = 0; tries < 6 && placed.some((p) => clash(p, at)); tries++) at.y += LINE / 2;
-    placed.push(at);
+    const fits = at.y <= lowest && !placed.some((p) => clash(p, at));
+    if (at.chosen || fits) placed.push(at);
   }
   return placed;
 }

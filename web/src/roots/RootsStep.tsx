@@ -94,8 +94,12 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
         />
         {sheet && <KeySheet onClose={() => setSheet(false)} />}
         <p className="headline" aria-live="polite">
-          {verdict.headline ||
-            "Feel each root, then say what it is. Numbers first, letter last: 9 F is nine firm ones."}
+          {verdict.headline || (
+            <>
+              Feel each root, then say what it is.
+              <span className="by-keys"> Numbers first, letter last: 9 F is nine firm ones.</span>
+            </>
+          )}
         </p>
         <RootFan
           reading={server.reading}
