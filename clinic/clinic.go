@@ -130,6 +130,15 @@ func (c *Clinic) SetSettings(ctx context.Context, s Settings) (Settings, error) 
 	return s, err
 }
 
+// under puts faults found in a part under its field in the whole.
+func under(field string, err error) error {
+	var faults fault.List
+	if errors.As(err, &faults) {
+		return faults.Under(field)
+	}
+	return err
+}
+
 // oneFault is a fault.List of one.
 func oneFault(field, words, limit string, value any) fault.List {
 	return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}

@@ -81,6 +81,12 @@ func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 	require.NoError(t, err)
 	assert.EqualValues(t, 1, total)
 	assert.Equal(t, a.ID, found[0].ID)
+	for words, tag := range map[string]string{"paphio": "Blue 1", "slipper": "Blue 1", "and kin": "Grey crate 3", "crate": "Grey crate 3"} {
+		found, total, err := c.Plants(t.Context(), Find{Words: words, Most: 10})
+		require.NoError(t, err)
+		require.EqualValues(t, 1, total, words)
+		assert.Equal(t, tag, found[0].Intake.Tag, words)
+	}
 	all, _, _ := c.Plants(t.Context(), Find{Most: 10})
 	require.Len(t, all, 2)
 	assert.True(t, all[1].Intake.KeptApart, "those kept apart come last")
@@ -93,6 +99,18 @@ func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 	var conflict Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, changed.Version, conflict.Version)
+	assert.Empty(t, conflict.Changes, "the second said the same")
+	in.Notes, in.KeptApart, in.Blades = "", true, []leaves.Blade{{LengthMM: 90, WidthMM: 30}}
+	_, err = c.ChangePlant(t.Context(), a.ID, a.Version, in)
+	require.ErrorAs(t, err, &conflict)
+	assert.Equal(t, []string{
+		"The field “blades” is now a list of 0.", "The field “kept apart” is now not noted.", "The field “notes” is now “from the north bench”.",
+	}, conflict.Changes)
+	in.Tag = "  "
+	var list fault.List
+	_, err = c.ChangePlant(t.Context(), a.ID, changed.Version, in)
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, fault.Fault{Field: "intake.tag", Value: "  ", Words: "This is needed.", Limit: "not empty"}, list[0])
 
 	_, err = c.ArchivePlant(t.Context(), a.ID, true)
 	require.NoError(t, err)
@@ -139,7 +157,54 @@ func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
 	p, first := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
 	again, err := c.StartReading(t.Context(), p.ID, Start{})
 	require.NoError(t, err)
+	assert.Equal(t, first, again, "looking in twice leaves no trace")
+}
+
+func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
+	c := newClinic(t)
+	p, first := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	chosen, err := c.SaveReading(t.Context(), first.ID, Save{Version: first.Version, ReadOn: "2030-03-20", Reading: first.Reading})
+	require.NoError(t, err)
+	again, err := c.StartReading(t.Context(), p.ID, Start{})
+	require.NoError(t, err)
+	assert.Equal(t, chosen.ReadOn, again.ReadOn, "a day chosen today stays")
+
+	later := c.At(func() time.Time { return day.AddDate(0, 0, 9) })
+	again, err = later.StartReading(t.Context(), p.ID, Start{})
+	require.NoError(t, err)
 	assert.Equal(t, first.ID, again.ID)
+	assert.Equal(t, "2030-04-11", again.ReadOn)
+}
+
+// An empty reading that was begun by mistake hides nothing that was read.
+func TestAnEmptyReadingHidesNothing(t *testing.T) {
+	c := newClinic(t)
+	p, first := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	first = save(t, c, first, entry("a", 3, 80, roots.Firm), entry("b", 2, 60, roots.Mushy))
+	later := c.At(func() time.Time { return day.AddDate(0, 0, 9) })
+	empty, err := later.StartReading(t.Context(), p.ID, Start{})
+	require.NoError(t, err)
+	require.NotEqual(t, first.ID, empty.ID)
+
+	now, err := c.Plant(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Equal(t, first.ID, now.Latest.ReadingID)
+	found, _, err := c.Plants(t.Context(), Find{Most: 10})
+	require.NoError(t, err)
+	assert.Equal(t, first.ID, found[0].Latest.ReadingID)
+
+	filled, err := later.StartReading(t.Context(), p.ID, Start{FromLast: true})
+	require.NoError(t, err)
+	assert.Equal(t, empty.ID, filled.ID, "the empty one is taken up")
+	assert.Equal(t, first.Reading.Roots, filled.Reading.Roots)
+	assert.Equal(t, first.ID, filled.Previous.ReadingID)
+
+	bare, err := later.SaveReading(t.Context(), filled.ID, Save{Version: filled.Version, ReadOn: filled.ReadOn, Reading: roots.Reading{NoneFound: true}})
+	require.NoError(t, err)
+	now, err = c.Plant(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Equal(t, bare.ID, now.Latest.ReadingID, "no roots found is a reading too")
+	assert.Equal(t, "rootless", now.Latest.Grade)
 }
 
 func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
@@ -225,6 +290,14 @@ func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
 
 func TestComputingSavesNothing(t *testing.T) {
 	c := newClinic(t)
+	var list fault.List
+	_, _, err := c.Compute(t.Context(), Intake{Group: "tulip"}, roots.Reading{})
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, "plant.group", list[0].Field)
+	_, _, err = c.Compute(t.Context(), Intake{Group: "slipper"}, roots.Reading{Roots: []roots.Root{entry("a", 0, 60, roots.Firm)}})
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, "reading.roots[0].count", list[0].Field)
+
 	v, l, err := c.Compute(t.Context(), Intake{Group: "slipper"}, roots.Reading{Roots: []roots.Root{entry("a", 2, 60, roots.Mushy)}})
 	require.NoError(t, err)
 	assert.Equal(t, "rootless", v.Grade.Code)

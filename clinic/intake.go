@@ -3,7 +3,6 @@ package clinic
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"fmt"
 	"reflect"
 	"strings"
@@ -141,11 +140,7 @@ func (c *Clinic) AddPlant(ctx context.Context, in Intake) (Plant, error) {
 // ChangePlant changes what is known of a plant. The verdicts in short follow.
 func (c *Clinic) ChangePlant(ctx context.Context, id, version int64, in Intake) (Plant, error) {
 	if err := c.check(in); err != nil {
-		var faults fault.List
-		if errors.As(err, &faults) {
-			return Plant{}, faults.Under("intake")
-		}
-		return Plant{}, err
+		return Plant{}, under("intake", err)
 	}
 	blades, err := json.Marshal(in.Blades)
 	if err != nil {
@@ -276,7 +271,7 @@ func (c *Clinic) withLatest(ctx context.Context, q *sqlc.Queries, row sqlc.Plant
 	if err != nil {
 		return p, err
 	}
-	latest, err := q.LatestReading(ctx, row.ID)
+	latest, err := q.LatestRead(ctx, row.ID)
 	if isMissing(err) {
 		return p, nil
 	}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"time"
 
 	"therapeon/clinic/check"
 	"therapeon/core/cleaning"
@@ -11,21 +12,6 @@ import (
 	"therapeon/core/taxa"
 	"therapeon/store/sqlc"
 )
-
-// Summary is a verdict in short, for lists.
-type Summary struct {
-	ReadingID int64       `json:"reading_id" required:"true"`
-	ReadOn    string      `json:"read_on" required:"true"`
-	Headline  string      `json:"headline" required:"true"`
-	Grade     string      `json:"grade" required:"true"`
-	Starved   bool        `json:"starved,omitempty" description:"too little living root for its leaves"`
-	Roots     int         `json:"roots" required:"true"`
-	Viable    roots.Range `json:"viable_by_length" required:"true"`
-	LiveMM    roots.Range `json:"live_length_mm" required:"true"`
-	Tips      int         `json:"growing_tips" required:"true"`
-	Cuts      int         `json:"cuts" required:"true"`
-	Rechecks  int         `json:"rechecks" required:"true"`
-}
 
 // Reading is a reading of a plant's roots with all that follows from it.
 type Reading struct {
@@ -104,10 +90,10 @@ func (c *Clinic) Compute(ctx context.Context, in Intake, r roots.Reading) (roots
 		in.Tag = "unnamed" // A computation needs no tag.
 	}
 	if err := c.check(in); err != nil {
-		return roots.Verdict{}, cleaning.List{}, err
+		return roots.Verdict{}, cleaning.List{}, under("plant", err)
 	}
 	if err := check.Input(r); err != nil {
-		return roots.Verdict{}, cleaning.List{}, err
+		return roots.Verdict{}, cleaning.List{}, under("reading", err)
 	}
 	s, err := c.Settings(ctx)
 	if err != nil {
@@ -127,10 +113,11 @@ func (c *Clinic) StartReading(ctx context.Context, plantID int64, s Start) (Read
 	if err := check.Input(s); err != nil {
 		return Reading{}, err
 	}
-	if s.ReadOn == "" {
-		s.ReadOn = c.today()
+	on := s.ReadOn
+	if on == "" {
+		on = c.today()
 	}
-	if list := check.Future(nil, "read_on", s.ReadOn, c.now()); len(list) > 0 {
+	if list := check.Future(nil, "read_on", on, c.now()); len(list) > 0 {
 		return Reading{}, list
 	}
 	var started Reading
@@ -140,28 +127,54 @@ func (c *Clinic) StartReading(ctx context.Context, plantID int64, s Start) (Read
 			return err
 		}
 		begin := roots.Reading{Roots: []roots.Root{}}
-		latest, err := q.LatestReading(ctx, plantID)
-		none := isMissing(err)
-		if err != nil && !none {
-			return err
-		}
-		if !none && latest.RootCount == 0 && isBlank(latest.Roots) {
-			started, err = c.load(ctx, q, latest, b)
-			return err
-		}
-		if !none && s.FromLast {
-			if begin, err = left(latest, b); err != nil {
+		if s.FromLast {
+			last, err := q.LatestRead(ctx, plantID)
+			if err == nil {
+				begin, err = left(last, b)
+			}
+			if err != nil && !isMissing(err) {
 				return err
 			}
 		}
-		row, err := c.insert(ctx, q, plantID, s.ReadOn, begin, b)
-		if err != nil {
+		row, err := q.LatestReading(ctx, plantID)
+		switch {
+		case err == nil && isBlank(row.Roots):
+			if s.ReadOn == "" && c.isToday(row.UpdatedAt) {
+				on = row.ReadOn // a day chosen for it stays
+			}
+			if on == row.ReadOn && len(begin.Roots) == 0 {
+				started, err = c.load(ctx, q, row, b)
+			} else {
+				started, err = c.takeUp(ctx, q, row, on, begin)
+			}
+			return err
+		case err == nil || isMissing(err):
+			if row, err = c.insert(ctx, q, plantID, on, begin, b); err != nil {
+				return err
+			}
+			started, err = c.load(ctx, q, row, b)
+			return err
+		default:
 			return err
 		}
-		started, err = c.load(ctx, q, row, b)
-		return err
 	})
 	return started, err
+}
+
+// takeUp goes on with an empty reading that was begun on another day, or from
+// other roots.
+func (c *Clinic) takeUp(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on string, begin roots.Reading) (Reading, error) {
+	r, err := parse(row)
+	if err != nil {
+		return Reading{}, err
+	}
+	r.Roots = begin.Roots
+	return c.keep(ctx, q, row, on, r)
+}
+
+func (c *Clinic) isToday(stamp string) bool {
+	at, err := time.Parse(time.RFC3339, stamp)
+	return err == nil && at.In(c.now().Location()).Format(time.DateOnly) == c.today()
 }
 
 func isBlank(doc string) bool {
@@ -286,81 +299,6 @@ func (c *Clinic) Readings(ctx context.Context, plantID int64) ([]Summary, error)
 		}
 	}
 	return list, nil
-}
-
-func summaryOf(id int64, readOn, doc string) (Summary, error) {
-	var s Summary
-	if err := json.Unmarshal([]byte(doc), &s); err != nil {
-		return s, fmt.Errorf("summary of reading %d: %w", id, err)
-	}
-	s.ReadingID, s.ReadOn = id, readOn
-	return s, nil
-}
-
-// judged is a reading with what the core makes of it.
-type judged struct {
-	reading roots.Reading
-	checks  cleaning.Checks
-	verdict roots.Verdict
-	cutList cleaning.List
-}
-
-func judge(r roots.Reading, checks cleaning.Checks, b bench) judged {
-	v := roots.Read(r, b.context)
-	return judged{r, checks, v, cleaning.Cuts(r, v, checks, b.cleaning)}
-}
-
-// judgeRow judges a stored reading.
-func judgeRow(row sqlc.Reading, b bench) (judged, error) {
-	r, err := parse(row)
-	if err != nil {
-		return judged{}, err
-	}
-	checks, err := checksOf(row)
-	if err != nil {
-		return judged{}, err
-	}
-	return judge(r, checks, b), nil
-}
-
-// summary puts a verdict in short. Once cuts are made, how far they are is the
-// news.
-func (j judged) summary() (string, error) {
-	t, headline := j.verdict.Totals, j.verdict.Headline
-	if j.cutList.CutsDone > 0 {
-		headline = j.cutList.Headline
-	}
-	doc, err := json.Marshal(Summary{
-		Headline: headline, Grade: j.verdict.Grade.Code, Starved: j.verdict.Grade.Starved, Roots: j.reading.Count(), Viable: t.ViableByLength,
-		LiveMM: t.LiveLengthMM, Tips: t.GrowingTips, Cuts: t.Cuts + t.SideCuts, Rechecks: t.Rechecks,
-	})
-	return string(doc), err
-}
-
-// resummarise brings the verdicts in short of a plant up to date.
-func (c *Clinic) resummarise(ctx context.Context, q *sqlc.Queries, row sqlc.Plant, s Settings) error {
-	b, err := benchFor(row, s)
-	if err != nil {
-		return err
-	}
-	readings, err := q.ListReadings(ctx, row.ID)
-	if err != nil {
-		return fmt.Errorf("list readings: %w", err)
-	}
-	for _, r := range readings {
-		j, err := judgeRow(r, b)
-		if err != nil {
-			return err
-		}
-		summary, err := j.summary()
-		if err != nil {
-			return err
-		}
-		if err := q.SetSummary(ctx, sqlc.SetSummaryParams{ID: r.ID, Summary: summary}); err != nil {
-			return fmt.Errorf("summary of reading %d: %w", r.ID, err)
-		}
-	}
-	return nil
 }
 
 func parse(row sqlc.Reading) (roots.Reading, error) {

@@ -16,6 +16,7 @@ import (
 	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/proto"
+	"github.com/go-rod/rod/lib/utils"
 	"github.com/stretchr/testify/require"
 	"github.com/ysmood/gson"
 )
@@ -147,6 +148,7 @@ func open(t testing.TB, url string, s size) *page {
 	t.Helper()
 	context, err := browser.Incognito()
 	require.NoError(t, err)
+	t.Cleanup(func() { _ = context.Close() })
 	return openIn(t, context, url, s)
 }
 
@@ -154,7 +156,7 @@ func openIn(t testing.TB, context *rod.Browser, url string, s size) *page {
 	t.Helper()
 	tab, err := context.Page(proto.TargetCreateTarget{URL: "about:blank"})
 	require.NoError(t, err)
-	p := &page{tab.Timeout(60 * time.Second), t}
+	p := &page{tab.Timeout(4 * time.Minute), t}
 	require.NoError(t, p.SetViewport(&proto.EmulationSetDeviceMetricsOverride{
 		Width: s.width, Height: s.height, DeviceScaleFactor: 1, Mobile: s.width < 600,
 	}))
@@ -183,27 +185,32 @@ func (p *page) keepPicture() {
 	}
 }
 
+const (
+	patience = 30 * time.Second
+	glance   = 50 * time.Millisecond
+
+	showing = `(css, words) => [...document.querySelectorAll(css)].find((e) => (e.innerText ?? e.textContent).includes(words)) ?? null`
+	shown   = `(css) => [...document.querySelectorAll(css)].map((e) => e.innerText ?? e.textContent)`
+)
+
 // see waits until some element (CSS) shows the words.
 func (p *page) see(css, words string) *rod.Element {
 	p.t.Helper()
-	deadline := time.Now().Add(10 * time.Second)
-	var shown []string
-	for time.Now().Before(deadline) {
-		shown = nil
-		elements, err := p.Elements(css)
-		if err == nil {
-			for _, e := range elements {
-				text, err := e.Text()
-				if err == nil && strings.Contains(text, words) {
-					return e
-				}
-				shown = append(shown, text)
-			}
-		}
-		time.Sleep(50 * time.Millisecond)
+	wait := p.Timeout(patience).Sleeper(func() utils.Sleeper { return utils.BackoffSleeper(glance, glance, nil) })
+	e, err := wait.ElementByJS(rod.Eval(showing, css, words))
+	if err != nil {
+		require.Failf(p.t, "not seen", "no %s shows %q; they show %s", css, words, p.MustEval(shown, css))
 	}
-	require.Failf(p.t, "not seen", "no %s shows %q; they show %q", css, words, shown)
-	return nil
+	return e.CancelTimeout()
+}
+
+// gone waits until no element shows the words.
+func (p *page) gone(css, words string) {
+	p.t.Helper()
+	require.Eventually(p.t, func() bool {
+		still, err := p.Eval(showing, css, words)
+		return err == nil && still.Subtype == proto.RuntimeRemoteObjectSubtypeNull
+	}, patience, glance, "%s still shows %q", css, words)
 }
 
 // tap clicks the element that shows the words.
@@ -232,7 +239,7 @@ func (p *page) click(e *rod.Element) {
 			at = found.Value.Arr()
 		}
 		return len(at) == 2
-	}, 10*time.Second, 50*time.Millisecond, "something covers %s", e)
+	}, patience, glance, "something covers %s", e)
 	require.NoError(p.t, p.Mouse.MoveTo(proto.NewPoint(at[0].Num(), at[1].Num())))
 	require.NoError(p.t, p.Mouse.Click(proto.InputMouseButtonLeft, 1))
 }
@@ -240,7 +247,7 @@ func (p *page) click(e *rod.Element) {
 // find waits for an element.
 func (p *page) find(css string) *rod.Element {
 	p.t.Helper()
-	e, err := p.Timeout(10 * time.Second).Element(css)
+	e, err := p.Timeout(patience).Element(css)
 	require.NoError(p.t, err, css)
 	return e.CancelTimeout()
 }

@@ -1,9 +1,7 @@
 package e2e
 
 import (
-	"strings"
 	"testing"
-	"time"
 
 	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/assert"
@@ -98,23 +96,6 @@ func TestAPlantIsFoundArchivedAndBroughtBack(t *testing.T) {
 	p.saved()
 	p.tap(".top a", "Bench")
 	p.see(".bench-list", "South sill")
-}
-
-// gone waits until no element shows the words.
-func (p *page) gone(css, words string) {
-	p.t.Helper()
-	require.Eventually(p.t, func() bool {
-		elements, err := p.Elements(css)
-		if err != nil {
-			return false
-		}
-		for _, e := range elements {
-			if text, err := e.Text(); err != nil || strings.Contains(text, words) {
-				return false
-			}
-		}
-		return true
-	}, 10*time.Second, 50*time.Millisecond, "%s still shows %q", css, words)
 }
 
 func TestTwoPeopleAtOneIntake(t *testing.T) {
@@ -212,7 +193,7 @@ func TestABackButtonAndAnUnknownAddressLoseNothing(t *testing.T) {
 	p.see(".headline", "Take 3 off")
 	p.tap(".strip a", "Intake")
 	p.see(".plant-head h1", "Back")
-	assert.Eventually(t, func() bool { return p.holds("Notes") == "Typed, then back at once." }, 5*time.Second, 50*time.Millisecond)
+	assert.Eventually(t, func() bool { return p.holds("Notes") == "Typed, then back at once." }, patience, glance)
 	p.visit(s.url + "/tulips")
 	p.see("h1", "There is nothing here")
 	p.visit(s.url + "/plants/77/roots")

@@ -6,7 +6,6 @@ import (
 	"io"
 	"regexp"
 	"testing"
-	"time"
 
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/assert"
@@ -284,7 +283,7 @@ func TestASecondReadingStandsBesideTheFirst(t *testing.T) {
 	p.tap(".strip a", "Progress")
 	sides, err := p.Elements(".progress .grade")
 	require.NoError(t, err)
-	assert.Eventually(t, func() bool { sides, err = p.Elements(".progress .grade"); return err == nil && len(sides) == 2 }, 5*time.Second, 50*time.Millisecond)
+	assert.Eventually(t, func() bool { sides, err = p.Elements(".progress .grade"); return err == nil && len(sides) == 2 }, patience, glance)
 	p.see(".progress .facts", "240 mm")
 	p.see(".progress .facts", "285 mm")
 }
@@ -307,4 +306,23 @@ func TestTappingARootInTheFanOpensIt(t *testing.T) {
 	require.NoError(t, p.Mouse.MoveTo(proto.NewPoint(at[0].Num(), at[1].Num())))
 	require.NoError(t, p.Mouse.Click(proto.InputMouseButtonLeft, 1))
 	p.see(".editor-head h2", "Root ")
+}
+
+func TestAReadingBegunByMistakeHidesNothing(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, bench)
+	putOnBench(p, "Mistake", "Phalaenopsis and kin")
+	p.keys("3x80f6x60m")
+	p.see(".headline", "Take 6 off, leave 3 as found.")
+	p.tap("button", "New reading")
+	p.tap("button", "Start with no roots entered")
+	p.see(".headline", "Feel each root")
+	p.tap(".top a", "Bench")
+	p.see(".bench-do", "Take 6 off, leave 3 as found.")
+	p.tap(".bench-list a", "Mistake")
+	p.see(".headline", "Feel each root")
+	p.tap("button", "New reading")
+	p.tap("button", "Start from what the cuts left")
+	p.see(".headline", "Take 6 off, leave 3 as found.")
+	p.see(`select[aria-label="Readings of this plant"]`, "Reading 1")
 }

@@ -58,7 +58,11 @@ func TestScreenshots(t *testing.T) {
 		require.NoError(t, os.WriteFile(filepath.Join(folder, name+".png"), picture, 0o644))
 	}
 	for _, v := range views {
-		shoot(v.name, v.show(t, s, bench))
+		at := bench
+		if v.name == "house" {
+			at.height = 690 // without the path of a folder made for the picture
+		}
+		shoot(v.name, v.show(t, s, at))
 		switch v.name {
 		case "intake", "roots", "clean":
 			shoot(v.name+"-phone", v.show(t, s, phone))

@@ -67,16 +67,13 @@ func lay(segments []Segment, tip Tip, usualLength float64, r Reading, c Context,
 	a := axis{
 		stretches: make([]Stretch, len(segments)), firstAffected: math.Inf(1), allDry: true, tip: tip,
 	}
-	share := usualLength / float64(len(segments))
+	share := assumedLength(segments, usualLength, sides.farthestLeft)
 	for i, s := range segments {
 		length, diameter := share, c.UsualDiameterMM
 		if s.LengthMM != nil {
 			length = *s.LengthMM
 		} else {
 			a.lengthAssumed = true
-			if i == len(segments)-1 {
-				length = math.Max(length, sides.farthestLeft-a.length)
-			}
 		}
 		if s.DiameterMM != nil {
 			diameter = *s.DiameterMM
@@ -104,6 +101,23 @@ func lay(segments []Segment, tip Tip, usualLength float64, r Reading, c Context,
 		}
 	}
 	return a
+}
+
+// assumedLength is the length of a stretch that was not measured: its part of
+// the usual length, or more where a side root shows that the root reaches further.
+func assumedLength(segments []Segment, usual, reaches float64) float64 {
+	measured, open := 0.0, 0
+	for _, s := range segments {
+		if s.LengthMM == nil {
+			open++
+		} else {
+			measured += *s.LengthMM
+		}
+	}
+	if open == 0 {
+		return 0
+	}
+	return math.Max(usual/float64(len(segments)), (reaches-measured)/float64(open))
 }
 
 // note takes one judged stretch into the axis.

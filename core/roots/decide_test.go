@@ -131,6 +131,17 @@ func TestClingingMediumFollowsTheSetting(t *testing.T) {
 	assert.Empty(t, rule("", "all-off"))
 }
 
+// A side root that leaves at 100 mm shows that its root reaches there.
+func TestASideRootStretchesARootThatWasNotMeasured(t *testing.T) {
+	for _, segments := range [][]Segment{{{Feel: Hollow}, hollowMM(10)}, {hollowMM(10), {Feel: Hollow}}} {
+		r := single(segments...)
+		r.Roots[0].Branches = []Branch{{AtMM: 300, Segments: []Segment{firmMM(20)}}}
+		v := Read(r, pale()).Roots[0]
+		assert.InDelta(t, 300, v.LengthMM, 1e-9)
+		assert.NotNil(t, v.Branches[0].Decision, "it stays")
+	}
+}
+
 func TestSideRootsAreCutOnTheirOwn(t *testing.T) {
 	r := single(firmMM(100))
 	r.Roots[0].Branches = []Branch{

@@ -70,6 +70,9 @@ func label(from, count int) string {
 	return strconv.Itoa(from) + "–" + strconv.Itoa(from+count-1)
 }
 
+// rounding is what adding up lengths may be off by, in mm.
+const rounding = 1e-6
+
 // readRoot reads one root with its side roots.
 func readRoot(root Root, r Reading, c Context) (RootVerdict, axis, []axis) {
 	life := noSides
@@ -97,7 +100,7 @@ func readRoot(root Root, r Reading, c Context) (RootVerdict, axis, []axis) {
 	keptTo := rv.Decision.keptTo(a.length)
 	for j, b := range root.Branches {
 		bv := BranchVerdict{AtMM: b.AtMM, Stretches: sides[j].stretches}
-		if b.AtMM <= keptTo {
+		if b.AtMM <= keptTo+rounding {
 			d := decide(sides[j], -1, spreads, false, c)
 			bv.Decision = &d
 			rv.Decision.Recheck = rv.Decision.Recheck || d.Recheck

@@ -32,6 +32,19 @@ func TestATallySumsUpWithItsRange(t *testing.T) {
 	assert.Equal(t, []string{"1–9", "10–23", "24–26"}, []string{v.Roots[0].Label, v.Roots[1].Label, v.Roots[2].Label})
 }
 
+// By hand: 2 tips grow, 1 is sealed; of the others 4 end alive and 1 in doubt
+// with tips nobody looked at, and 3 end dead.
+func TestTipsNobodyLookedAtWidenTheRange(t *testing.T) {
+	growing, sealed := tallied("a", 2, firmMM(80), ""), tallied("b", 1, firmMM(80), "")
+	growing.Tip, sealed.Tip = Growing, Sealed
+	tot := Read(Reading{Roots: []Root{
+		growing, sealed, tallied("c", 4, firmMM(50), ""), tallied("d", 1, Segment{LengthMM: mm(50)}, ""), tallied("e", 3, hollowMM(40), ""),
+	}}, pale()).Totals
+	assert.Equal(t, []int{2, 1}, []int{tot.GrowingTips, tot.SealedTips})
+	assert.InDelta(t, 2, tot.Tips.Low, 1e-9)
+	assert.InDelta(t, 7, tot.Tips.High, 1e-9)
+}
+
 // The grades and their limits are house rules.
 func TestGradesAtTheirLimits(t *testing.T) {
 	grade := func(live, dead float64) string {

@@ -31,7 +31,9 @@ SELECT sqlc.embed(plants), CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAS
     CAST(COALESCE(r.summary, '') AS TEXT) AS summary
 FROM plants
 LEFT JOIN readings r ON r.id = (
-    SELECT l.id FROM readings l WHERE l.plant_id = plants.id ORDER BY l.read_on DESC, l.id DESC LIMIT 1)
+    SELECT l.id FROM readings l
+    WHERE l.plant_id = plants.id AND (l.root_count > 0 OR json_extract(l.roots, '$.none_found'))
+    ORDER BY l.read_on DESC, l.id DESC LIMIT 1)
 WHERE plants.id IN (
     SELECT p.id FROM plants p
     WHERE (p.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)

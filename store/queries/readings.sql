@@ -12,9 +12,16 @@ SELECT * FROM readings WHERE plant_id = ? ORDER BY read_on DESC, id DESC;
 -- name: LatestReading :one
 SELECT * FROM readings WHERE plant_id = ? ORDER BY read_on DESC, id DESC LIMIT 1;
 
+-- name: LatestRead :one
+-- The newest reading in which something was read.
+SELECT * FROM readings
+WHERE plant_id = ? AND (root_count > 0 OR json_extract(roots, '$.none_found'))
+ORDER BY read_on DESC, id DESC LIMIT 1;
+
 -- name: ReadingBefore :one
 SELECT * FROM readings
-WHERE plant_id = sqlc.arg(plant_id) AND (read_on < sqlc.arg(read_on) OR (read_on = sqlc.arg(read_on) AND id < sqlc.arg(id)))
+WHERE plant_id = sqlc.arg(plant_id) AND (root_count > 0 OR json_extract(roots, '$.none_found'))
+  AND (read_on < sqlc.arg(read_on) OR (read_on = sqlc.arg(read_on) AND id < sqlc.arg(id)))
 ORDER BY read_on DESC, id DESC LIMIT 1;
 
 -- name: SaveReading :one

@@ -71,6 +71,31 @@ func (q *Queries) GetReading(ctx context.Context, id int64) (Reading, error) {
 	return i, err
 }
 
+const latestRead = `-- name: LatestRead :one
+SELECT id, plant_id, version, read_on, roots, checks, root_count, summary, created_at, updated_at FROM readings
+WHERE plant_id = ? AND (root_count > 0 OR json_extract(roots, '$.none_found'))
+ORDER BY read_on DESC, id DESC LIMIT 1
+`
+
+// The newest reading in which something was read.
+func (q *Queries) LatestRead(ctx context.Context, plantID int64) (Reading, error) {
+	row := q.db.QueryRowContext(ctx, latestRead, plantID)
+	var i Reading
+	err := row.Scan(
+		&i.ID,
+		&i.PlantID,
+		&i.Version,
+		&i.ReadOn,
+		&i.Roots,
+		&i.Checks,
+		&i.RootCount,
+		&i.Summary,
+		&i.CreatedAt,
+		&i.UpdatedAt,
+	)
+	return i, err
+}
+
 const latestReading = `-- name: LatestReading :one
 SELECT id, plant_id, version, read_on, roots, checks, root_count, summary, created_at, updated_at FROM readings WHERE plant_id = ? ORDER BY read_on DESC, id DESC LIMIT 1
 `
@@ -133,7 +158,8 @@ func (q *Queries) ListReadings(ctx context.Context, plantID int64) ([]Reading, e
 
 const readingBefore = `-- name: ReadingBefore :one
 SELECT id, plant_id, version, read_on, roots, checks, root_count, summary, created_at, updated_at FROM readings
-WHERE plant_id = ?1 AND (read_on < ?2 OR (read_on = ?2 AND id < ?3))
+WHERE plant_id = ?1 AND (root_count > 0 OR json_extract(roots, '$.none_found'))
+  AND (read_on < ?2 OR (read_on = ?2 AND id < ?3))
 ORDER BY read_on DESC, id DESC LIMIT 1
 `
 

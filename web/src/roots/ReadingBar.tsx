@@ -37,7 +37,7 @@ export function ReadingBar({ entered, server, standing, onOpen, onDay, undo, red
           ))}
         </select>
       )}
-      {server.reading.roots.length > 0 && <NewReading plantID={server.plant_id} onOpen={onOpen} />}
+      {all.some((r) => r.grade) && <NewReading plantID={server.plant_id} onOpen={onOpen} />}
       <span className="reading-tools">
         <Saved standing={standing} />
         <button type="button" className="plain" disabled={!undo} onClick={undo}>
@@ -66,7 +66,8 @@ function NewReading({ plantID, onOpen }: { plantID: number; onOpen: (id: number)
           body: { from_last: fromLast },
         }),
       );
-      await cache.invalidateQueries({ queryKey: ["plant", plantID, "readings"] });
+      cache.setQueryData(["reading", r.id], r);
+      await cache.invalidateQueries({ queryKey: ["plant", plantID] });
       setOpen(false);
       onOpen(r.id);
     } catch (e) {

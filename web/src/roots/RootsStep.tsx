@@ -30,18 +30,24 @@ export default function RootsStep() {
   const asked = Number(search.get("reading"));
   const id = asked || all.data?.[0]?.reading_id;
   const at = useQuery({ ...readingQuery(id ?? 0), enabled: !!id, refetchOnWindowFocus: false, gcTime: 0 });
-  const empty = all.data?.length === 0;
+  const [begun, setBegun] = useState(false);
+  const toBegin = !!all.data && !asked && !all.data[0]?.grade && !begun;
 
+  // None yet, or an empty one that may have been begun on another day.
   useEffect(() => {
-    if (!empty) return;
+    if (!toBegin) return;
     ask(client.POST("/api/v1/plants/{id}/readings", { params: { path: { id: plant.id } }, body: {} }))
-      .then(() => cache.invalidateQueries({ queryKey: ["plant", plant.id, "readings"] }))
+      .then(async (r) => {
+        cache.setQueryData(["reading", r.id], r);
+        await cache.invalidateQueries({ queryKey: ["plant", plant.id, "readings"] });
+        setBegun(true);
+      })
       .catch(setTrouble);
-  }, [empty, plant.id, cache]);
+  }, [toBegin, plant.id, cache]);
 
   const wrong = trouble ?? all.error ?? at.error;
   if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
-  if (!at.data || !id) return <Spin className="waiting" size="large" />;
+  if (!at.data || !id || toBegin) return <Spin className="waiting" size="large" />;
   return <Reader key={id} stored={at.data} onOpen={(r) => setSearch({ reading: String(r) })} />;
 }
 
