@@ -6,6 +6,7 @@ import (
 	"io"
 	"regexp"
 	"testing"
+	"time"
 
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/assert"
@@ -215,8 +216,11 @@ func TestNothingAnsweredIsLostWhenTheProgramIsKilled(t *testing.T) {
 	p.keys("4x50m")
 	p.see(".headline", "Take 4 off, leave 5 as found.")
 	s.kill()
+	p.MustEval(`() => window.dispatchEvent(new Event("visibilitychange"))`) // the page asks for everything anew
 	p.keys("2x30h")
 	p.see(".trouble", "Your entries are kept in this browser")
+	time.Sleep(2 * time.Second) // long enough for its questions to fail
+	p.see(".pad", "How many")
 
 	s.again(t)
 	p.see(".headline", "Take 6 off, leave 5 as found.")

@@ -15,7 +15,8 @@ func After(r roots.Reading, v roots.Verdict, checks Checks) roots.Reading {
 	for i, root := range r.Roots {
 		rv := v.Roots[i]
 		root.Branches = branchesAfter(root, rv, checks)
-		if checks[root.ID+"/medium"].Count >= root.Count && rv.MediumRule != "medium-sound-leave" {
+		allOff := rv.MediumRule == "medium-rotten" || rv.MediumRule == "medium-all-off"
+		if allOff && checks[root.ID+"/medium"].Count >= root.Count {
 			root.Clinging = ""
 		}
 		done, cut := checks[root.ID]
@@ -52,22 +53,33 @@ func branchesAfter(root roots.Root, rv roots.RootVerdict, checks Checks) []roots
 // shorten cuts a root back to mm.
 func shorten(root roots.Root, rv roots.RootVerdict, mm float64) roots.Root {
 	root.Segments = trim(root.Segments, rv.Stretches, mm)
+	end := 0.0
+	for _, s := range root.Segments {
+		end += *s.LengthMM
+	}
 	root.Branches = slices.DeleteFunc(slices.Clone(root.Branches), func(b roots.Branch) bool { return b.AtMM > mm })
+	for i := range root.Branches {
+		root.Branches[i].AtMM = min(root.Branches[i].AtMM, end)
+	}
 	root.Tip, root.Spreads = "", false
 	return root
 }
 
+// shortest is the shortest stretch a reading can hold, in mm.
+const shortest = 1
+
+// trim cuts an axis back to mm. Its length is known from then on, so stretches
+// that were not measured take the lengths they were cut by.
 func trim(segments []roots.Segment, stretches []roots.Stretch, mm float64) []roots.Segment {
 	var left []roots.Segment
 	for i, s := range segments {
 		st := stretches[i]
-		if st.FromMM >= mm {
-			break
+		length := min(st.ToMM, mm) - st.FromMM
+		if i > 0 && st.ToMM > mm && length < shortest {
+			break // a sliver of the stub is not worth a stretch
 		}
-		if st.ToMM > mm {
-			length := max(mm-st.FromMM, 1)
-			s.LengthMM = &length
-		}
+		length = max(length, shortest)
+		s.LengthMM = &length
 		left = append(left, s)
 	}
 	return left

@@ -18,7 +18,7 @@ export default function CleanStep() {
   const { plant } = usePlant();
   const id = plant.latest?.reading_id;
   const r = useQuery({ ...readingQuery(id ?? 0), enabled: !!id });
-  if (r.error) return <Trouble error={r.error} again={() => void r.refetch()} />;
+  if (r.error && !r.data) return <Trouble error={r.error} again={() => void r.refetch()} />;
   if (!id || (r.data && !r.data.verdict.grade.code)) {
     return (
       <p className="lead clean-empty">

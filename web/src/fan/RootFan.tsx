@@ -34,7 +34,9 @@ export function RootFan(props: Props) {
   useLayoutEffect(() => {
     const el = frame.current;
     if (!el) return;
-    const see = new ResizeObserver(() => setWidth(Math.max(120, el.clientWidth)));
+    const measure = () => setWidth(Math.max(120, el.clientWidth));
+    measure();
+    const see = new ResizeObserver(measure);
     see.observe(el);
     return () => see.disconnect();
   }, []);

@@ -38,9 +38,7 @@ export default function House() {
       <p className="lead">
         How this house does things where growers differ. A plant can be set to differ on its intake page.
       </p>
-      {(house.error ?? trouble) !== null && (house.error ?? trouble) !== undefined && (
-        <Trouble error={house.error ?? trouble} />
-      )}
+      {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}
       {s &&
         questions.map((q) => {
           const code = q.code as "dead_dry_roots" | "clinging_medium";

@@ -23,15 +23,16 @@ export default function PlantPage() {
   const id = Number(useParams().plantID);
   const p = useQuery(plant(id));
   const kinds = useQuery(groups);
-  if (p.error || kinds.error) {
+  const profile = kinds.data?.find((g) => g.code === p.data?.intake.group);
+  if (!p.data || !profile) {
+    const wrong = p.error ?? kinds.error;
+    if (!wrong) return <Spin className="waiting" size="large" />;
     return (
       <main className="sheet">
-        <Trouble error={p.error ?? kinds.error} again={() => void p.refetch()} />
+        <Trouble error={wrong} again={() => void Promise.all([p.refetch(), kinds.refetch()])} />
       </main>
     );
   }
-  const profile = kinds.data?.find((g) => g.code === p.data?.intake.group);
-  if (!p.data || !profile) return <Spin className="waiting" size="large" />;
   return (
     <main className="plant">
       <div className="plant-head">

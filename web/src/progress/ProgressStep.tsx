@@ -14,7 +14,7 @@ export default function ProgressStep() {
   const { plant } = usePlant();
   const all = useQuery(readings(plant.id));
   const [search, setSearch] = useSearchParams();
-  if (all.error) return <Trouble error={all.error} again={() => void all.refetch()} />;
+  if (all.error && !all.data) return <Trouble error={all.error} again={() => void all.refetch()} />;
   const list = (all.data ?? []).filter((r) => r.grade);
   if (all.data && list.length < 2) {
     return (

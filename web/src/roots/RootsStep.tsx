@@ -45,9 +45,12 @@ export default function RootsStep() {
       .catch(setTrouble);
   }, [toBegin, plant.id, cache]);
 
-  const wrong = trouble ?? all.error ?? at.error;
-  if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
-  if (!at.data || !id || toBegin) return <Spin className="waiting" size="large" />;
+  // A server that is gone for a while does not take the desk away.
+  if (!at.data || !id || toBegin) {
+    const wrong = trouble ?? all.error ?? at.error;
+    if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
+    return <Spin className="waiting" size="large" />;
+  }
   return <Reader key={id} stored={at.data} onOpen={(r) => setSearch({ reading: String(r) })} />;
 }
 
