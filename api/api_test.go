@@ -247,6 +247,45 @@ func TestThePageHasAStrictPolicyWithAFreshNonce(t *testing.T) {
 	}
 }
 
+// unmarked walks a document and names every value that does not say where it
+// comes from.
+func unmarked(path string, doc any) []string {
+	var found []string
+	switch v := doc.(type) {
+	case map[string]any:
+		if value, ok := v["value"]; ok {
+			if mark, _ := v["mark"].(string); mark == "" || value == "" {
+				found = append(found, path)
+			}
+			if v["mark"] == "published" && v["source"] == nil {
+				found = append(found, path+" without a source")
+			}
+			return found
+		}
+		for name, part := range v {
+			found = append(found, unmarked(path+"."+name, part)...)
+		}
+	case []any:
+		for _, part := range v {
+			found = append(found, unmarked(path, part)...)
+		}
+	case float64:
+		found = append(found, path+" is a bare number")
+	}
+	return found
+}
+
+func TestEveryValueOfTheCraftSaysWhereItComesFrom(t *testing.T) {
+	x := start(t)
+	for _, path := range []string{"/api/v1/groups", "/api/v1/knowledge/roots", "/api/v1/knowledge/disputes", "/api/v1/knowledge/cautions"} {
+		status, doc, _ := x.send("GET", path, "")
+		require.Equal(t, http.StatusOK, status, path)
+		require.NotEmpty(t, doc, path)
+		assert.Empty(t, unmarked(path, doc))
+	}
+	assert.NotEmpty(t, unmarked("", map[string]any{"length": 5.0, "words": map[string]any{"value": "wet it"}}), "the walk finds what is bare")
+}
+
 func TestTheContractInTheTreeIsTheOneServed(t *testing.T) {
 	x := start(t)
 	answer, err := http.Get(x.url + "/api/openapi.json")

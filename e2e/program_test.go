@@ -56,6 +56,23 @@ func TestTheProgramSaysWhyItWillNotStart(t *testing.T) {
 	assert.Contains(t, string(kept), "Dear all", "a file that is not ours is left alone")
 }
 
+func TestASecondDemoDoesNotHarmTheFirst(t *testing.T) {
+	s := demoServer(t)
+	address := strings.TrimPrefix(s.url, "http://")
+	out, err := exec.Command(binary, "demo", "--listen", address, "--data", s.data).CombinedOutput()
+	require.Error(t, err)
+	assert.Contains(t, string(out), "a program is there already")
+	assert.Contains(t, s.send(t, "GET", "/api/v1/plants", ""), "Crate 2, from wet moss")
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Still here","group":"slipper"}`)
+	s.kill()
+
+	s.start(t, "demo", "--keep", "--listen", address, "--data", s.data)
+	assert.Contains(t, s.send(t, "GET", "/api/v1/plants", ""), "Still here")
+	s.kill()
+	s.start(t, "demo", "--listen", address, "--data", s.data)
+	assert.NotContains(t, s.send(t, "GET", "/api/v1/plants", ""), "Still here", "the demo is made anew")
+}
+
 // BenchmarkColdStart starts the program on a bench of its own until the page
 // is answered. The bar is half a second.
 func BenchmarkColdStart(b *testing.B) {

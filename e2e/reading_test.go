@@ -92,6 +92,10 @@ func cutAndCorrect(t *testing.T, p *page) {
 	p.tap(".strip a", "Clean")
 	p.see(".clean .headline", "0 of 14 cuts done.")
 	p.see(".cautions li", "Cut away from you")
+	p.see(".fan-cut-at", "34")
+	ticks, err := p.Elements(".clean-view .fan-cut")
+	require.NoError(t, err)
+	assert.Len(t, ticks, 14, "every cut has its tick in the fan")
 	p.see(".job-note", "Sterilise the blade before the first cut")
 	p.see(".job-what", "Cut 4 mm from the base, 56 mm comes off")
 	p.tap(".job-line button", "One more done")
@@ -290,6 +294,9 @@ func TestASecondReadingStandsBesideTheFirst(t *testing.T) {
 	assert.Eventually(t, func() bool { sides, err = p.Elements(".progress .grade"); return err == nil && len(sides) == 2 }, patience, glance)
 	p.see(".progress .facts", "240 mm")
 	p.see(".progress .facts", "285 mm")
+	grown, err := p.Elements(".progress .fan-grown")
+	require.NoError(t, err)
+	assert.Len(t, grown, 3, "what grew on three roots is drawn heavier")
 }
 
 func TestTappingARootInTheFanOpensIt(t *testing.T) {

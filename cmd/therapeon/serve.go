@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"os"
 	"path/filepath"
+	"syscall"
 	"time"
 
 	"therapeon/api"
@@ -25,7 +26,13 @@ type place struct {
 type serve struct{ place }
 
 // Run serves until it is told to stop.
-func (s serve) Run(ctx context.Context) error { return s.serve(ctx, "therapeon.sqlite", nil) }
+func (s serve) Run(ctx context.Context) error {
+	path, err := s.file("therapeon.sqlite")
+	if err != nil {
+		return err
+	}
+	return s.serve(ctx, path, nil)
+}
 
 type demonstrate struct {
 	place
@@ -38,16 +45,10 @@ func (d demonstrate) Run(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	_, err = os.Stat(path)
-	if d.Keep && err == nil {
-		return d.serve(ctx, "demo.sqlite", nil)
+	if _, err := os.Stat(path); d.Keep && err == nil {
+		return d.serve(ctx, path, nil)
 	}
-	for _, end := range []string{"", "-wal", "-shm"} {
-		if err := os.Remove(path + end); err != nil && !errors.Is(err, os.ErrNotExist) {
-			return fmt.Errorf("clear the old demo: %w", err)
-		}
-	}
-	return d.serve(ctx, "demo.sqlite", demo.Fill)
+	return d.serve(ctx, path, demo.Fill)
 }
 
 // file is where the data lie, by default in the user's data folder.
@@ -66,14 +67,19 @@ func (p place) file(name string) (string, error) {
 	return filepath.Join(folder, "therapeon", name), nil
 }
 
-func (p place) serve(ctx context.Context, name string, fill func(context.Context, *clinic.Clinic) error) error {
-	path, err := p.file(name)
-	if err != nil {
-		return err
-	}
+// serve serves the file at path. With fill it is made anew and filled first,
+// once the address is ours: a program that runs on the file has the address.
+func (p place) serve(ctx context.Context, path string, fill func(context.Context, *clinic.Clinic) error) error {
 	listener, err := p.listen()
 	if err != nil {
 		return err
+	}
+	if fill != nil {
+		for _, end := range []string{"", "-wal", "-shm"} {
+			if err := os.Remove(path + end); err != nil && !errors.Is(err, os.ErrNotExist) {
+				return errors.Join(fmt.Errorf("clear the old demo: %w", err), listener.Close())
+			}
+		}
 	}
 	s, err := store.Open(ctx, path)
 	if err != nil {
@@ -82,7 +88,7 @@ func (p place) serve(ctx context.Context, name string, fill func(context.Context
 	c := clinic.New(s, time.Now)
 	if fill != nil {
 		if err := fill(ctx, c); err != nil {
-			return errors.Join(fmt.Errorf("build the demo: %w", err), s.Close())
+			return errors.Join(fmt.Errorf("build the demo: %w", err), s.Close(), listener.Close())
 		}
 	}
 	err = run(ctx, c, listener)
@@ -98,7 +104,11 @@ func (p place) listen() (net.Listener, error) {
 	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
 		return nil, fmt.Errorf("--listen %s: others could reach this address, and there is no passphrase yet; use 127.0.0.1 or localhost", p.Listen)
 	}
-	return net.Listen("tcp", p.Listen)
+	listener, err := net.Listen("tcp", p.Listen)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return nil, fmt.Errorf("--listen %s: a program is there already, perhaps Therapeon itself; stop it, or choose another address", p.Listen)
+	}
+	return listener, err
 }
 
 func run(ctx context.Context, c *clinic.Clinic, listener net.Listener) error {

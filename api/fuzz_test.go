@@ -1,0 +1,59 @@
+package api
+
+import (
+	"encoding/json"
+	"net/http"
+	"net/http/httptest"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"therapeon/clinic"
+	"therapeon/store"
+)
+
+// FuzzBodies sends whatever comes as a body: the answer is always one of the
+// contract's, never a breakdown, and what is refused leaves nothing behind.
+func FuzzBodies(f *testing.F) {
+	for _, body := range []string{
+		`{"tag":"B-07","group":"slipper"}`, `{"tag":"","group":"slipper"}`, `{"tag":"x","group":"slipper","leaf_count":1e9}`,
+		`{"plant":{"group":"slipper"},"reading":{"roots":[{"id":"a","count":3,"segments":[{"length_mm":80,"feel":"firm"}]}]}}`,
+		`{"plant":{"group":"vanda"},"reading":{"roots":[{"id":"a","count":3,"segments":[{}],"branches":[{"at_mm":36000,"segments":[{"feel":"mushy"}],"tip":"growing"}],"spreads":true}],"wobbly":true}}`,
+		`{"plant":{"group":"vanda"},"reading":{"roots":[{"id":"a","count":400,"segments":[{"length_mm":1,"feel":"hollow"}],"anchor":"yes","clinging":"rotting"}],"none_found":true}}`,
+		`{"crossings":140,"spacing_mm":10}`, `{"version":1,"read_on":"2026-01-05","reading":{"roots":null}}`,
+		`null`, `[]`, `{}`, `{"`, `"`, `{"tag":"\ud800"}`, strings.Repeat(`[`, 10000), `{"read_on":"0000-00-00"}`, `{"from_last":true}`,
+	} {
+		f.Add(body)
+	}
+	s, err := store.Open(f.Context(), filepath.Join(f.TempDir(), "bench.sqlite"))
+	require.NoError(f, err)
+	f.Cleanup(func() { _ = s.Close() })
+	h, err := New(clinic.New(s, time.Now), shell)
+	require.NoError(f, err)
+	ask := func(t *testing.T, method, path, body string) *httptest.ResponseRecorder {
+		r := httptest.NewRequestWithContext(t.Context(), method, "http://localhost"+path, strings.NewReader(body))
+		r.Header.Set("Content-Type", "application/json")
+		w := httptest.NewRecorder()
+		h.ServeHTTP(w, r)
+		return w
+	}
+	known := map[int]bool{200: true, 201: true, 400: true, 404: true, 409: true, 413: true, 415: true, 422: true}
+	f.Fuzz(func(t *testing.T, body string) {
+		for _, at := range [][2]string{
+			{http.MethodPost, "/api/v1/plants"}, {http.MethodPost, "/api/v1/compute/roots"}, {http.MethodPost, "/api/v1/compute/grid-count"},
+			{http.MethodPut, "/api/v1/settings"}, {http.MethodPut, "/api/v1/plants/1"}, {http.MethodPost, "/api/v1/plants/1/readings"},
+			{http.MethodPut, "/api/v1/readings/1"}, {http.MethodPut, "/api/v1/readings/1/ticks"}, {http.MethodPut, "/api/v1/readings/1/corrections"},
+		} {
+			before := ask(t, http.MethodGet, "/api/v1/plants?most=2000", "").Body.String()
+			w := ask(t, at[0], at[1], body)
+			require.True(t, known[w.Code], "%s %s: %d %s", at[0], at[1], w.Code, w.Body)
+			require.True(t, json.Valid(w.Body.Bytes()))
+			if w.Code >= 400 {
+				require.Equal(t, before, ask(t, http.MethodGet, "/api/v1/plants?most=2000", "").Body.String(), "nothing half-saved")
+			}
+		}
+	})
+}
