@@ -121,8 +121,8 @@ func crowd(b *testing.B, file string) {
 	_, err = db.ExecContext(b.Context(), `INSERT INTO plants (tag, group_code, created_at, updated_at) `+count+
 		`SELECT 'Pot ' || i, CASE i % 3 WHEN 0 THEN 'slipper' WHEN 1 THEN 'cattleya' ELSE 'vanda' END, '2026-01-05T10:00:00Z', '2026-01-05T10:00:00Z' FROM n`, 2000)
 	require.NoError(b, err)
-	_, err = db.ExecContext(b.Context(), `INSERT INTO readings (plant_id, read_on, roots, summary, created_at, updated_at) `+count+
-		`SELECT plants.id, date('2020-01-01', '+' || (7 * i) || ' days'), '{"roots":[]}', '`+summary+`', '2026-01-05', '2026-01-05' FROM plants, n`, 250)
+	_, err = db.ExecContext(b.Context(), `INSERT INTO readings (plant_id, read_on, roots, root_count, summary, created_at, updated_at) `+count+
+		`SELECT plants.id, date('2020-01-01', '+' || (7 * i) || ' days'), '{"roots":[]}', 9, '`+summary+`', '2026-01-05', '2026-01-05' FROM plants, n`, 250)
 	require.NoError(b, err)
 }
 

@@ -61,14 +61,51 @@ type sideLife struct {
 
 var noSides = sideLife{-1, -1, -1, 0}
 
+// reader reads the roots of one reading. It holds room for what it finds, made
+// in one piece, since a verdict follows every key.
+type reader struct {
+	*Reading
+	context   *Context
+	stretches []Stretch
+	reasons   []string
+}
+
+const reasonsEach = 4 // more are rare, and grow the list
+
+func newReader(r *Reading, c *Context) *reader {
+	axes, stretches := len(r.Roots), 0
+	for i := range r.Roots {
+		stretches += len(r.Roots[i].Segments)
+		for j := range r.Roots[i].Branches {
+			axes++
+			stretches += len(r.Roots[i].Branches[j].Segments)
+		}
+	}
+	return &reader{r, c, make([]Stretch, stretches), make([]string, axes*reasonsEach)}
+}
+
+func (rd *reader) roomForStretches(n int) []Stretch {
+	room := rd.stretches[:n:n]
+	rd.stretches = rd.stretches[n:]
+	return room
+}
+
+func (rd *reader) roomForReasons() []string {
+	room := rd.reasons[:0:reasonsEach]
+	rd.reasons = rd.reasons[reasonsEach:]
+	return room
+}
+
 // lay reads the stretches of an axis from the tip inwards, since what a bare
 // core or a crunchy stretch means depends on what lies beyond it.
-func lay(segments []Segment, tip Tip, usualLength float64, r Reading, c Context, sides sideLife) axis {
+func (rd *reader) lay(segments []Segment, tip Tip, usualLength float64, sides sideLife) axis {
+	c := rd.context
 	a := axis{
-		stretches: make([]Stretch, len(segments)), firstAffected: math.Inf(1), allDry: true, tip: tip,
+		stretches: rd.roomForStretches(len(segments)), firstAffected: math.Inf(1), allDry: true, tip: tip,
 	}
 	share := assumedLength(segments, usualLength, sides.farthestLeft)
-	for i, s := range segments {
+	for i := range segments {
+		s := &segments[i]
 		length, diameter := share, c.UsualDiameterMM
 		if s.LengthMM != nil {
 			length = *s.LengthMM
@@ -84,17 +121,18 @@ func lay(segments []Segment, tip Tip, usualLength float64, r Reading, c Context,
 		a.length += length
 	}
 	liveBeyond, greenBeyond := tip == Growing, tip == Growing
+	e := evidence{stained: rd.Stained || c.Tannic, crust: rd.Crust}
 	for i := len(segments) - 1; i >= 0; i-- {
-		s, st := segments[i], &a.stretches[i]
-		e := evidence{Segment: s, stained: r.Stained || c.Tannic, crust: r.Crust}
+		s, st := &segments[i], &a.stretches[i]
+		e.Segment, e.tip = *s, ""
 		e.liveBeyond = liveBeyond || sides.liveJoint >= st.FromMM
 		e.greenBeyond = greenBeyond || sides.greenJoint >= st.FromMM
 		if i == len(segments)-1 {
 			e.tip = tip
 		}
-		state, row := judge(c.Class, e)
+		state, row := judge(c.Class, &e)
 		st.State, st.Rule, st.Torn = state, row.ID, contradicts(state, s.Feel)
-		a.note(*st, s.Colour)
+		a.note(st, s.Colour)
 		if state.IsLive() {
 			liveBeyond = true
 			greenBeyond = greenBeyond || s.Wetting == Greens || s.Colour == ColourGreen
@@ -107,11 +145,11 @@ func lay(segments []Segment, tip Tip, usualLength float64, r Reading, c Context,
 // the usual length, or more where a side root shows that the root reaches further.
 func assumedLength(segments []Segment, usual, reaches float64) float64 {
 	measured, open := 0.0, 0
-	for _, s := range segments {
-		if s.LengthMM == nil {
+	for i := range segments {
+		if mm := segments[i].LengthMM; mm == nil {
 			open++
 		} else {
-			measured += *s.LengthMM
+			measured += *mm
 		}
 	}
 	if open == 0 {
@@ -121,7 +159,7 @@ func assumedLength(segments []Segment, usual, reaches float64) float64 {
 }
 
 // note takes one judged stretch into the axis.
-func (a *axis) note(s Stretch, colour Colour) {
+func (a *axis) note(s *Stretch, colour Colour) {
 	a.torn = a.torn || s.Torn
 	a.anyLive = a.anyLive || s.State.IsLive()
 	a.anyDoubtful = a.anyDoubtful || s.State == Doubtful
@@ -136,7 +174,7 @@ func (a *axis) note(s Stretch, colour Colour) {
 }
 
 // shows tells whether something green can be seen on the axis.
-func (a axis) shows(segments []Segment) bool {
+func (a *axis) shows(segments []Segment) bool {
 	if a.tip == Growing {
 		return true
 	}
@@ -149,7 +187,7 @@ func (a axis) shows(segments []Segment) bool {
 }
 
 // rottingBefore tells whether rotting tissue stays inward of a cut.
-func (a axis) rottingBefore(mm float64) bool {
+func (a *axis) rottingBefore(mm float64) bool {
 	for _, s := range a.stretches {
 		if s.State == DeadRotting && s.FromMM < mm {
 			return true
@@ -160,7 +198,7 @@ func (a axis) rottingBefore(mm float64) bool {
 
 // wounds tells whether a cut at mm opens tissue that is not dead. A cut flush
 // with the stem always does.
-func (a axis) wounds(mm float64) bool {
+func (a *axis) wounds(mm float64) bool {
 	if mm <= 0 {
 		return true
 	}

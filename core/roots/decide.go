@@ -35,21 +35,21 @@ func (d Decision) keptTo(length float64) float64 {
 }
 
 // cut sets a cut at mm from the base.
-func (d *Decision) cut(a axis, mm float64) {
+func (d *Decision) cut(a *axis, mm float64) {
 	d.Kind, d.CutAtMM, d.RemoveMM = Cut, &mm, math.Round(a.length-mm)
 	d.Wounds = a.wounds(mm)
 }
 
 // decide settles what happens to an axis. joint is where its outermost side
 // root that is not dead leaves, -1 when there is none.
-func decide(a axis, joint float64, spreads, aerial bool, c Context) Decision {
-	d := Decision{Kind: Keep, Recheck: a.anyDoubtful || a.torn, Reasons: make([]string, 0, 4)}
+func (rd *reader) decide(a *axis, joint float64, spreads, aerial bool) Decision {
+	d := Decision{Kind: Keep, Recheck: a.anyDoubtful || a.torn, Reasons: rd.roomForReasons()}
 	if spreads && !math.IsInf(a.firstAffected, 1) {
 		d.spreading(a)
 		return d
 	}
 	keepTo := math.Max(a.keepTo, math.Max(joint, 0))
-	cutAt := math.Round(keepTo + c.CutMarginMM)
+	cutAt := math.Round(keepTo + rd.context.CutMarginMM)
 	wholeDead := !a.anyKept && joint < 0
 	switch {
 	case cutAt < a.length && wholeDead:
@@ -74,7 +74,7 @@ func decide(a axis, joint float64, spreads, aerial bool, c Context) Decision {
 }
 
 // explainKept gives the reasons for what stays.
-func (d *Decision) explainKept(a axis, aerial bool) {
+func (d *Decision) explainKept(a *axis, aerial bool) {
 	if d.Recheck && d.Kind == Keep {
 		d.Kind = Recheck
 	}
@@ -97,7 +97,7 @@ func (d *Decision) explainKept(a axis, aerial bool) {
 
 // spreading cuts back past the last discoloured part into clean tissue: the
 // one case where living root is given up.
-func (d *Decision) spreading(a axis) {
+func (d *Decision) spreading(a *axis) {
 	d.Spreads = true
 	d.Recheck = false
 	at := math.Max(0, math.Floor(a.firstAffected-Known().Figures.CleanMarginMM.Value))

@@ -109,7 +109,7 @@ func TestWorseEvidenceNeverRaisesAState(t *testing.T) {
 			for i := range n {
 				worse := e
 				set(&worse, i)
-				state, row := judge(c.Class, worse)
+				state, row := judge(c.Class, &worse)
 				if rank(state) < last {
 					t.Fatalf("worse %s (%d) raised the state to %s by row %s: %+v", what, i, state, row.ID, worse)
 				}

@@ -109,25 +109,72 @@ type evidence struct {
 	greenBeyond bool
 }
 
-// bits of one condition: one bit a word, the lowest for "not looked at".
-func bit(word string, words ...string) uint8 {
-	if word == "" || word == "-" {
+// A condition is a set of words, one bit a word, the lowest for "not looked at".
+// Words the table does not know have no bit.
+
+func feelBit(w string) uint8 {
+	switch Feel(w) {
+	case "", "-":
 		return 1
-	}
-	for i, w := range words {
-		if w == word {
-			return 2 << i
-		}
+	case Firm:
+		return 2
+	case Limp:
+		return 4
+	case Thread:
+		return 8
+	case Crunchy:
+		return 16
+	case Hollow:
+		return 32
+	case Mushy:
+		return 64
 	}
 	return 0
 }
 
-func feelBit(w string) uint8 { return bit(w, "firm", "limp", "thread", "crunchy", "hollow", "mushy") }
 func colourBit(w string) uint8 {
-	return bit(w, "pale", "green", "patches-smooth", "patches-hard", "brown", "black")
+	switch Colour(w) {
+	case "", "-":
+		return 1
+	case ColourPale:
+		return 2
+	case ColourGreen:
+		return 4
+	case PatchesSmooth:
+		return 8
+	case PatchesHard:
+		return 16
+	case EvenBrown:
+		return 32
+	case Black:
+		return 64
+	}
+	return 0
 }
-func wettingBit(w string) uint8 { return bit(w, "greens", "dull") }
-func tipBit(w string) uint8     { return bit(w, "growing", "sealed") }
+
+func wettingBit(w string) uint8 {
+	switch Wetting(w) {
+	case "", "-":
+		return 1
+	case Greens:
+		return 2
+	case StaysDull:
+		return 4
+	}
+	return 0
+}
+
+func tipBit(w string) uint8 {
+	switch Tip(w) {
+	case "", "-":
+		return 1
+	case Growing:
+		return 2
+	case Sealed:
+		return 4
+	}
+	return 0
+}
 
 const anything = 0xff
 
@@ -182,7 +229,7 @@ var (
 
 // judge finds the first row that fits. The last rows take any feel, so one
 // always does (a test walks every combination).
-func judge(class taxa.RootClass, e evidence) (State, *Row) {
+func judge(class taxa.RootClass, e *evidence) (State, *Row) {
 	rows := paleRows()
 	if class == taxa.Brown {
 		rows = brownRows()

@@ -131,7 +131,7 @@ func TestEveryCombinationHasARowAndEveryRowIsReached(t *testing.T) {
 		for i := range 16 {
 			each(func(s Segment, tip Tip) {
 				e := evidence{Segment: s, tip: tip, stained: i&1 > 0, crust: i&2 > 0, liveBeyond: i&4 > 0, greenBeyond: i&8 > 0}
-				state, row := judge(class, e)
+				state, row := judge(class, &e)
 				require.NotEmpty(t, state)
 				reached[row.ID] = true
 			})

@@ -43,8 +43,9 @@ func total(r Reading, c Context, read []RootVerdict, axes []axis, sides [][]axis
 		rv := &read[i]
 		t.countRoot(rv)
 		keptTo := rv.Decision.keptTo(axes[i].length)
-		t.addAxis(axes[i], rv.Count, keptTo, &afterLive, &afterDoubtful)
-		for j, side := range sides[i] {
+		t.addAxis(&axes[i], rv.Count, keptTo, &afterLive, &afterDoubtful)
+		for j := range sides[i] {
+			side := &sides[i][j]
 			kept := 0.0
 			if d := rv.Branches[j].Decision; d != nil {
 				kept = d.keptTo(side.length)
@@ -94,7 +95,7 @@ func (t *Totals) countRoot(rv *RootVerdict) {
 }
 
 // addAxis adds an axis to the sums, and what is kept of it to those after cleaning.
-func (t *Totals) addAxis(a axis, count int, keptTo float64, afterLive, afterDoubtful *Amount) {
+func (t *Totals) addAxis(a *axis, count int, keptTo float64, afterLive, afterDoubtful *Amount) {
 	run, maybe := 0.0, 0.0
 	for _, s := range a.stretches {
 		switch {

@@ -49,8 +49,10 @@ func Read(r Reading, c Context) Verdict {
 	axes := make([]axis, len(r.Roots))
 	sides := make([][]axis, len(r.Roots))
 	number := 1
-	for i, root := range r.Roots {
-		v.Roots[i], axes[i], sides[i] = readRoot(root, r, c)
+	rd := newReader(&r, &c)
+	for i := range r.Roots {
+		root := &r.Roots[i]
+		v.Roots[i], axes[i], sides[i] = rd.readRoot(root)
 		v.Roots[i].Label = label(number, root.Count)
 		number += root.Count
 	}
@@ -74,11 +76,12 @@ func label(from, count int) string {
 const rounding = 1e-6
 
 // readRoot reads one root with its side roots.
-func readRoot(root Root, r Reading, c Context) (RootVerdict, axis, []axis) {
+func (rd *reader) readRoot(root *Root) (RootVerdict, axis, []axis) {
+	c := rd.context
 	life := noSides
 	sides := make([]axis, len(root.Branches))
 	for j, b := range root.Branches {
-		sides[j] = lay(b.Segments, b.Tip, c.UsualLengthMM/3, r, c, noSides)
+		sides[j] = rd.lay(b.Segments, b.Tip, c.UsualLengthMM/3, noSides)
 		life.farthestLeft = math.Max(life.farthestLeft, b.AtMM)
 		if sides[j].anyKept {
 			life.joint = math.Max(life.joint, b.AtMM)
@@ -90,18 +93,18 @@ func readRoot(root Root, r Reading, c Context) (RootVerdict, axis, []axis) {
 			life.greenJoint = math.Max(life.greenJoint, b.AtMM)
 		}
 	}
-	a := lay(root.Segments, root.Tip, c.UsualLengthMM, r, c, life)
-	spreads := root.Spreads || r.SpreadingRot
+	a := rd.lay(root.Segments, root.Tip, c.UsualLengthMM, life)
+	spreads := root.Spreads || rd.SpreadingRot
 	rv := RootVerdict{
 		ID: root.ID, Count: root.Count, LengthMM: a.length, Stretches: a.stretches,
-		Decision:      decide(a, life.joint, spreads, root.Depth == Aerial, c),
+		Decision:      rd.decide(&a, life.joint, spreads, root.Depth == Aerial),
 		LengthAssumed: a.lengthAssumed, DiameterAssumed: a.diameterAssumed,
 	}
 	keptTo := rv.Decision.keptTo(a.length)
 	for j, b := range root.Branches {
 		bv := BranchVerdict{AtMM: b.AtMM, Stretches: sides[j].stretches}
 		if b.AtMM <= keptTo+rounding {
-			d := decide(sides[j], -1, spreads, false, c)
+			d := rd.decide(&sides[j], -1, spreads, false)
 			bv.Decision = &d
 			rv.Decision.Recheck = rv.Decision.Recheck || d.Recheck
 		}
@@ -113,15 +116,16 @@ func readRoot(root Root, r Reading, c Context) (RootVerdict, axis, []axis) {
 	if root.Clinging != "" {
 		rv.MediumRule = clingingRule(root.Clinging, c.ClingingMedium)
 	}
-	rv.sum(a, sides)
+	rv.sum(&a, sides)
 	return rv, a, sides
 }
 
 // sum fills in what follows from the stretches: living length, state, tests.
-func (rv *RootVerdict) sum(a axis, sides []axis) {
+func (rv *RootVerdict) sum(a *axis, sides []axis) {
 	live, doubtful := rv.sumAxis(a)
 	anyLive, anyDoubtful := a.anyLive, a.anyDoubtful
-	for _, x := range sides {
+	for i := range sides {
+		x := &sides[i]
 		l, d := rv.sumAxis(x)
 		live, doubtful = live+l, doubtful+d
 		anyLive, anyDoubtful = anyLive || x.anyLive, anyDoubtful || x.anyDoubtful
@@ -138,7 +142,7 @@ func (rv *RootVerdict) sum(a axis, sides []axis) {
 }
 
 // sumAxis adds up one axis and notes the tests it waits for.
-func (rv *RootVerdict) sumAxis(a axis) (live, doubtful float64) {
+func (rv *RootVerdict) sumAxis(a *axis) (live, doubtful float64) {
 	for _, s := range a.stretches {
 		switch {
 		case s.State.IsLive():
