@@ -67,6 +67,17 @@ func TestBenchScreensFitAWetThumb(t *testing.T) {
 	}
 }
 
+func TestALongNameStaysOnTheScreen(t *testing.T) {
+	s := fresh(t)
+	long := strings.Repeat("W", 80)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"`+long+`","group":"slipper","source":"`+long+`"}`)
+	for _, path := range []string{"/", "/plants/1/roots", "/plants/1/intake", "/plants/1/clean"} {
+		p := open(t, s.url+path, phone)
+		p.see("b, h1", long)
+		assert.LessOrEqual(t, p.MustEval(`() => document.documentElement.scrollWidth`).Int(), phone.width, path)
+	}
+}
+
 // Text at 200 % is the same as half the room at double the density.
 func TestTextAtDoubleSizeDoesNotBreakAView(t *testing.T) {
 	s := demoServer(t)

@@ -71,6 +71,26 @@ func TestABatchTooLargeIsSaidAtTheTally(t *testing.T) {
 	assert.Equal(t, 5, strands(p))
 }
 
+// With thumbs only: the usual length stands in, and stepping starts from it.
+func TestLengthsByThumb(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, phone)
+	putOnBench(p, "Thumb", "Cattleya alliance")
+	p.tap(".presets button", "Firm, pale")
+	p.see(".entries", "about 150 mm, usual")
+	p.tap(`[aria-label="About how long: more"]`, "+")
+	assert.Equal(t, "150", p.holds("About how long"))
+	p.tap(`[aria-label="About how long: less"]`, "−")
+	p.tap(`[aria-label="How many: more"]`, "+")
+	p.tap(".presets button", "Hollow")
+	p.see(".headline", "Take 2 off, leave 1 as found.")
+	p.see(".entries", "140 mm")
+	p.tap("button", "Undo")
+	p.see(".headline", "Nothing to cut.")
+	p.tap("button", "Redo")
+	p.see(".headline", "Take 2 off, leave 1 as found.")
+}
+
 func TestTheGridHelperEstimatesALength(t *testing.T) {
 	s := fresh(t)
 	p := open(t, s.url, phone)

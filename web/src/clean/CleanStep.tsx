@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Spin } from "antd";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Link } from "react-router";
 import { ask, client, type CutItem, type Reading } from "../api/client";
 import { reading as readingQuery } from "../api/queries";
@@ -11,7 +11,7 @@ import { NormalForIt } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
 import { day, gradeWords, length, percent, ranged } from "../words";
 import "./clean.css";
-import { CutJob } from "./CutJob";
+import { CutJob, type Feel } from "./CutJob";
 
 /** The cut list: in working order, to check off with one tap, or on paper. */
 export default function CleanStep() {
@@ -31,37 +31,54 @@ export default function CleanStep() {
   return <CutSheet reading={r.data} />;
 }
 
+/** Keeps one answer after the other; the last one is what the page then shows. */
+function useInTurn({ id, plant_id }: Reading) {
+  const cache = useQueryClient();
+  const turn = useRef(Promise.resolve());
+  const waiting = useRef(0);
+  const [trouble, setTrouble] = useState<unknown>();
+  const keep = (send: () => Promise<Reading>) => {
+    waiting.current++;
+    turn.current = turn.current.then(async () => {
+      try {
+        const answer = await send();
+        if (waiting.current === 1) cache.setQueryData(["reading", id], answer);
+        setTrouble(undefined);
+      } catch (e) {
+        setTrouble(e);
+        await cache.invalidateQueries({ queryKey: ["reading", id] });
+      }
+      waiting.current--;
+      void cache.invalidateQueries({ queryKey: ["plant", plant_id] });
+    });
+    return turn.current;
+  };
+  return { keep, trouble };
+}
+
 function CutSheet({ reading: r }: { reading: Reading }) {
   const { plant, profile } = usePlant();
   const cache = useQueryClient();
   const [chosen, setChosen] = useState<string>();
-  const [trouble, setTrouble] = useState<unknown>();
+  const { keep, trouble } = useInTurn(r);
   const list = r.cut_list;
   const t = r.verdict.totals;
   const done = Object.fromEntries(list.items.map((it) => [it.id, it.done]));
 
-  const keep = async (call: Promise<Reading>) => {
-    try {
-      cache.setQueryData(["reading", r.id], await call);
-      setTrouble(undefined);
-      await cache.invalidateQueries({ queryKey: ["plant", plant.id] });
-    } catch (e) {
-      setTrouble(e);
-      await cache.invalidateQueries({ queryKey: ["reading", r.id] });
-    }
-  };
   const at = { params: { path: { id: r.id } } };
-  const tick = (it: CutItem, count: number) =>
-    void keep(ask(client.PUT("/api/v1/readings/{id}/ticks", { ...at, body: { item: it.id, count } })));
-  const correct = (it: CutItem, feel: "firm" | "hollow" | "mushy", count: number) =>
-    void keep(
-      ask(
-        client.PUT("/api/v1/readings/{id}/corrections", {
-          ...at,
-          body: { version: r.version, root_id: it.root_id, feel, count },
-        }),
-      ),
-    );
+  const tick = (it: CutItem, count: number) => {
+    // Shown at once, so that quick taps count on from each other.
+    cache.setQueryData(["reading", r.id], {
+      ...r,
+      cut_list: { ...list, items: list.items.map((x) => (x.id === it.id ? { ...x, done: count } : x)) },
+    });
+    void keep(() => ask(client.PUT("/api/v1/readings/{id}/ticks", { ...at, body: { item: it.id, count } })));
+  };
+  const correct = (it: CutItem, feel: Feel, count: number) =>
+    void keep(() => {
+      const body = { version: r.version, root_id: it.root_id, feel, count };
+      return ask(client.PUT("/api/v1/readings/{id}/corrections", { ...at, body }));
+    });
 
   return (
     <div className="step clean" data-jobs={list.items.length > 30 ? "many" : undefined}>

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { CutItem, Rule } from "../api/client";
 import { Mark } from "../marks/Mark";
 
-type Feel = "firm" | "hollow" | "mushy";
+export type Feel = "firm" | "hollow" | "mushy";
 
 type Props = {
   item: CutItem;
@@ -43,10 +43,20 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
         <div className="job-short">
           <b>{it.label}</b> {inShort(it)}
         </div>
-        {it.count > 1 && !all && (
-          <button type="button" className="plain job-one" onClick={() => onTick(it, it.done + 1)}>
-            One more done
-          </button>
+        {it.count > 1 && (
+          <>
+            <button type="button" className="plain job-one" disabled={all} onClick={() => onTick(it, it.done + 1)}>
+              One more done
+            </button>
+            <button
+              type="button"
+              className="plain job-one"
+              disabled={it.done === 0}
+              onClick={() => onTick(it, it.done - 1)}
+            >
+              One back
+            </button>
+          </>
         )}
         <button type="button" className="plain job-why" aria-expanded={open} onClick={() => setOpen(!open)}>
           Why, or otherwise

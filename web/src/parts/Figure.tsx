@@ -14,6 +14,8 @@ type Props = {
   whole?: boolean;
   /** With buttons to step by. */
   by?: number;
+  /** Where stepping starts when empty. */
+  start?: number;
 };
 
 /** A number with its unit and its limits. What does not fit is said and not passed on. */
@@ -44,8 +46,7 @@ export function Figure(p: Props) {
     if (fits && n !== p.value) p.onChange(n);
   };
   const step = (d: number) => {
-    const n = Math.min(p.max, Math.max(p.min, (p.value ?? p.min) + d));
-    p.onChange(n);
+    p.onChange(p.value === undefined ? (p.start ?? p.min) : Math.min(p.max, Math.max(p.min, p.value + d)));
   };
   return (
     <div className="figure" data-field={p.label}>

@@ -129,6 +129,7 @@ export function RootEditor({ root, verdict, knowledge, rootClass, profile, chang
           min={1}
           max={3000}
           by={5}
+          start={Math.round(profile.root_length_mm.value / root.segments.length)}
         />
         <Figure
           label="Thickness"

@@ -84,6 +84,7 @@ export function TallyPad({ knowledge, rootClass, profile, change }: Props) {
           min={1}
           max={3000}
           by={10}
+          start={profile.root_length_mm.value}
           usual={`usual ${profile.root_length_mm.value}`}
         />
         {typed && (

@@ -170,7 +170,14 @@ export class Desk<Server extends { version: number }, Entered> {
 
   /** Ends a conflict: with the other's entries, or with one's own put over them. */
   async settle(keep: "theirs" | "mine") {
-    const server = await this.keeping.load();
+    let server: Server;
+    try {
+      server = await this.keeping.load();
+    } catch {
+      const changes = ["Therapeon does not answer. Your entries are kept in this browser. Choose again in a moment."];
+      this.set({ standing: { is: "conflict", changes } });
+      return;
+    }
     const [theirs, mine] = [this.keeping.entered(server), this.state.entered];
     this.past.push(keep === "theirs" ? mine : theirs);
     this.set({ server, entered: keep === "theirs" ? theirs : mine, standing: { is: "saved" } });
