@@ -74,8 +74,9 @@ function notesOf(s: Strand, view: View, cuts?: boolean, done?: Record<string, nu
       kind: "root",
       words,
       chosen: s.id === selected,
-      x: view.x(end.x) + 12 * Math.sin(a),
-      y: view.y(end.y) + 15 * Math.max(0.3, Math.cos(a)),
+      // Beyond the tip, the way the root points.
+      x: view.x(end.x) + (10 + (words.length * LETTER) / 2) * Math.sin(a),
+      y: view.y(end.y) + 15 * Math.cos(a),
     });
   }
   if (cuts && d.cut_at_mm != null && !isGone(s, done)) {

@@ -24,7 +24,7 @@ type Props = {
   reach?: number;
 };
 
-const edge = { top: 22, bottom: 34, left: 46, right: 26 };
+const edge = { top: 22, bottom: 34, left: 46, right: 36 };
 
 /** The root fan: every root hangs from the base line, to a millimetre scale. */
 export function RootFan(props: Props) {
