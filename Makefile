@@ -19,7 +19,7 @@ run: bin/therapeon ## build, and serve your own bench
 .PHONY: test
 test: lint fresh browser ## check everything, the browser included
 	go test $$(go list ./... | grep -v /e2e)
-	go test ./e2e/...
+	go test -timeout 40m ./e2e/...
 
 .PHONY: bench
 bench: page browser ## measure the bars
