@@ -310,6 +310,8 @@ func TestTappingARootInTheFanOpensIt(t *testing.T) {
 	p.see(".headline", "Nothing to cut") // brown is health here
 	p.keys("1x120b1x60m")
 	p.see(".headline", "Take 1 off, leave 121 as found.")
+	p.see(".fan-few", "three of each batch are drawn")
+	assert.Equal(t, "Tap, Therapeon", p.MustEval(`() => document.title`).Str())
 	roots, err := p.Elements(".fan-root")
 	require.NoError(t, err)
 	last := roots[len(roots)-1]

@@ -75,6 +75,7 @@ export function RootFan(props: Props) {
         )}
         {layout.strands.length === 0 && <Ghost view={view} none={reading.none_found} />}
       </svg>
+      {layout.few && !small && <p className="fan-few">So many roots: three of each batch are drawn.</p>}
     </div>
   );
 }

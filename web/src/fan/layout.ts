@@ -22,6 +22,8 @@ export type Strand = {
 
 export type Layout = {
   strands: Strand[];
+  /** Whether some batch is drawn as a few of its roots. */
+  few: boolean;
   baseHalf: number;
   growths: { x: number; label: string }[];
   left: number;
@@ -121,7 +123,7 @@ export function layOut(reading: RootsReading, verdict: Verdict, grown: Growth[] 
     const t = n === 1 ? 0 : (2 * i) / (n - 1) - 1;
     return strand(p, t * baseHalf * 0.92, t, spread, longest, room, grown);
   });
-  return { strands, baseHalf, growths: growthMarks(strands), ...bounds(strands, baseHalf, reach) };
+  return { strands, few: n < total, baseHalf, growths: growthMarks(strands), ...bounds(strands, baseHalf, reach) };
 }
 
 function strand(

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Spin } from "antd";
+import { useEffect } from "react";
 import { NavLink, Outlet, useOutletContext, useParams } from "react-router";
 import type { Plant, Profile } from "../api/client";
 import { groups, plant } from "../api/queries";
@@ -23,6 +24,14 @@ export default function PlantPage() {
   const id = Number(useParams().plantID);
   const p = useQuery(plant(id));
   const kinds = useQuery(groups);
+  const tag = p.data?.intake.tag;
+  // Also the name of a printed page.
+  useEffect(() => {
+    if (tag) document.title = `${tag}, Therapeon`;
+    return () => {
+      document.title = "Therapeon";
+    };
+  }, [tag]);
   const profile = kinds.data?.find((g) => g.code === p.data?.intake.group);
   if (!p.data || !profile) {
     const wrong = p.error ?? kinds.error;

@@ -123,13 +123,21 @@ export class Desk<Server extends { version: number }, Entered> {
 
   private touch() {
     this.dirty = true;
-    const { server, entered } = this.state;
-    localStorage.setItem(this.keeping.draft, JSON.stringify({ version: server.version, entered }));
+    this.keepDraft();
     clearTimeout(this.timer);
     if (this.keeping.pauseMS) {
       this.timer = setTimeout(() => void this.save(), this.keeping.pauseMS);
       if (this.state.standing.is === "saved") this.set({ standing: { is: "saving" } });
     } else void this.save();
+  }
+
+  private keepDraft() {
+    const { server, entered } = this.state;
+    try {
+      localStorage.setItem(this.keeping.draft, JSON.stringify({ version: server.version, entered }));
+    } catch {
+      // A browser that keeps nothing for us still saves to the server.
+    }
   }
 
   private async save(): Promise<void> {
