@@ -273,6 +273,15 @@ func TestTwoTabsOnOneReading(t *testing.T) {
 	b.see(".headline", "Take 4 off, leave 5 as found.")
 	b.keys("2x20h")
 	b.see(".headline", "Take 6 off, leave 5 as found.")
+	b.saved()
+
+	a.keys("1x33f")
+	a.see(".trouble", "This reading was changed elsewhere")
+	a.tap(".trouble button", "Put mine over it")
+	a.see(".headline", "Take 4 off, leave 6 as found.")
+	a.saved()
+	b.MustReload().MustWaitLoad()
+	b.see(".headline", "Take 4 off, leave 6 as found.")
 }
 
 func TestASecondReadingStandsBesideTheFirst(t *testing.T) {

@@ -33,16 +33,21 @@ var rules = sync.OnceValue(func() *validator.Validate {
 	}
 	must("rootid", rootID.MatchString)
 	must("notblank", func(s string) bool { return strings.TrimSpace(s) != "" })
-	must("day", func(s string) bool { _, err := time.Parse(time.DateOnly, s); return err == nil })
+	must("day", func(s string) bool {
+		t, err := time.Parse(time.DateOnly, s)
+		return err == nil && t.Year() >= earliestYear
+	})
 	must("partialdate", func(s string) bool { _, ok := EarliestDay(s); return ok })
 	must("group", func(s string) bool { _, ok := taxa.Find(s); return ok })
 	return v
 })
 
+const earliestYear = 1900
+
 // EarliestDay is the first day a date, a month (2029-05) or a year can mean.
 func EarliestDay(s string) (time.Time, bool) {
 	for _, layout := range []string{time.DateOnly, "2006-01", "2006"} {
-		if t, err := time.Parse(layout, s); err == nil && t.Year() >= 1900 {
+		if t, err := time.Parse(layout, s); err == nil && t.Year() >= earliestYear {
 			return t, true
 		}
 	}
@@ -101,10 +106,10 @@ func describe(b validator.FieldError) fault.Fault {
 		f.Limit = "letters, digits, - and _"
 		f.Words = "A root's name holds letters, digits, - and _ only."
 	case "day":
-		f.Limit = "a day such as 2029-05-14"
+		f.Limit = "a day such as 2029-05-14, from 1900 on"
 		f.Words = "This is not a day. Write it like 2029-05-14."
 	case "partialdate":
-		f.Limit = "a day, a month or a year, such as 2029-05-14, 2029-05 or 2029"
+		f.Limit = "a day, a month or a year, such as 2029-05-14, 2029-05 or 2029, from 1900 on"
 		f.Words = "This is not a date. Write 2029-05-14, or 2029-05 or 2029 when you know no more."
 	case "group":
 		f.Limit = "a group code, see /api/v1/groups"

@@ -36,7 +36,10 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
     case "conflict":
       return (
         <div className="trouble" role="alert">
-          <p>This {what} was changed elsewhere meanwhile. Yours was not saved over it.</p>
+          <p>
+            This {what} was changed elsewhere meanwhile. Yours was not saved over it.
+            {s.changes.length > 0 && " How what is there now differs from yours:"}
+          </p>
           <ul>
             {s.changes.map((c) => (
               <li key={c}>{c}</li>
