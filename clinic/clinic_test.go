@@ -104,7 +104,7 @@ func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 	_, err = c.ChangePlant(t.Context(), a.ID, a.Version, in)
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, []string{
-		"The field “blades” is now a list of 0.", "The field “kept apart” is now not noted.", "The field “notes” is now “from the north bench”.",
+		"The field “blades” is a list of 0 there.", "The field “kept apart” is not noted there.", "The field “notes” is “from the north bench” there.",
 	}, conflict.Changes)
 	in.Tag = "  "
 	var list fault.List
@@ -131,7 +131,7 @@ func TestASecondTabIsToldWhatChanged(t *testing.T) {
 	_, err := c.SaveReading(t.Context(), r.ID, Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: []roots.Root{entry("b", 1, 50, roots.Mushy)}}})
 	var conflict Conflict
 	require.ErrorAs(t, err, &conflict)
-	assert.Equal(t, []string{"Root 1–9 was added.", "Root 1 was taken out."}, conflict.Changes)
+	assert.Equal(t, []string{"Root 1–9 is only there.", "Root 1 is only in yours."}, conflict.Changes)
 	now, err := c.Reading(t.Context(), r.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "a", now.Reading.Roots[0].ID, "the first save stands")

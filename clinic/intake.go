@@ -37,7 +37,7 @@ type Intake struct {
 	Notes          string         `json:"notes,omitempty" validate:"max=4000"`
 }
 
-// changes says in words what differs in another intake of the same plant.
+// changes says in words how another intake of the same plant differs.
 func (in Intake) changes(to Intake) []string {
 	var changes []string
 	before, after := reflect.ValueOf(in), reflect.ValueOf(to)
@@ -54,7 +54,7 @@ func (in Intake) changes(to Intake) []string {
 		case now.IsZero():
 			value = "not noted"
 		}
-		changes = append(changes, fmt.Sprintf("The field “%s” is now %s.", strings.ReplaceAll(name, "_", " "), value))
+		changes = append(changes, fmt.Sprintf("The field “%s” is %s there.", strings.ReplaceAll(name, "_", " "), value))
 	}
 	return changes
 }

@@ -5,6 +5,7 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/assert"
@@ -107,5 +108,12 @@ func TestWhatThePolicyForbidsIsNotAskedFor(t *testing.T) {
 		p.see("h1, .headline", "")
 		require.NoError(t, p.WaitIdle(2e9))
 	}
-	assert.Empty(t, refused, "the browser refused something")
+	require.Empty(t, refused, "the browser refused something")
+	p.MustEval(`() => document.body.append(Object.assign(new Image(), { src: "http://127.0.0.1:9/x.png" }))`)
+	select {
+	case words := <-refused:
+		assert.Contains(t, words, "Content Security Policy", "what is forbidden is refused, and seen here")
+	case <-time.After(patience):
+		assert.Fail(t, "a forbidden picture was not refused")
+	}
 }

@@ -111,7 +111,7 @@ func TestTwoPeopleAtOneIntake(t *testing.T) {
 	a.saved()
 	b.fill("Notes", "Seen twice.")
 	b.see(".trouble", "This plant was changed elsewhere")
-	b.see(".trouble li", "source” is now “A neighbour”")
+	b.see(".trouble li", "source” is “A neighbour” there.")
 	b.tap(".trouble button", "Take what is there now")
 	b.saved()
 	assert.Equal(t, "A neighbour", b.holds("From whom or where"))

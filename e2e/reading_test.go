@@ -268,7 +268,7 @@ func TestTwoTabsOnOneReading(t *testing.T) {
 	a.see(".headline", "Take 4 off")
 	b.keys("7x20h")
 	b.see(".trouble", "This reading was changed elsewhere")
-	b.see(".trouble li", "Root 6–9 was added.")
+	b.see(".trouble li", "Root 6–9 is only there.")
 	b.tap(".trouble button", "Take what is there now")
 	b.see(".headline", "Take 4 off, leave 5 as found.")
 	b.keys("2x20h")

@@ -15,8 +15,7 @@ func After(r roots.Reading, v roots.Verdict, checks Checks) roots.Reading {
 	for i, root := range r.Roots {
 		rv := v.Roots[i]
 		root.Branches = branchesAfter(root, rv, checks)
-		allOff := rv.MediumRule == "medium-rotten" || rv.MediumRule == "medium-all-off"
-		if allOff && checks[root.ID+"/medium"].Count >= root.Count {
+		if takesAllOff(rv.MediumRule) && checks[root.ID+"/medium"].Count >= root.Count {
 			root.Clinging = ""
 		}
 		done, cut := checks[root.ID]

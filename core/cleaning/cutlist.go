@@ -177,14 +177,19 @@ func cutWords(d roots.Decision, from string) string {
 	return words
 }
 
+// takesAllOff tells whether a rule for clinging medium leaves nothing of it.
+func takesAllOff(mediumRule string) bool {
+	return mediumRule == "medium-rotten" || mediumRule == "medium-all-off"
+}
+
 func mediumWords(rule string) string {
-	switch rule {
-	case "medium-sound-leave":
-		return "Leave the pieces that would tear the sheath"
-	case "medium-leave-tear":
+	switch {
+	case takesAllOff(rule):
+		return "Take all of the clinging medium off"
+	case rule == "medium-leave-tear":
 		return "Take off what comes away, leave what would tear"
 	default:
-		return "Take all of the clinging medium off"
+		return "Leave the pieces that would tear the sheath"
 	}
 }
 

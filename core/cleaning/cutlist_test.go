@@ -129,6 +129,19 @@ func TestTheNextReadingStartsFromWhatTheCutsLeft(t *testing.T) {
 	assert.Len(t, all.Roots, 3)
 }
 
+// Both schools: what was left because it would tear clings on in the next reading.
+func TestClingingMediumIsGoneOnlyWhereAllOfItCameOff(t *testing.T) {
+	for choice, want := range map[string]roots.Clinging{"all-off": "", "leave-what-tears": roots.ClingsSound, "by-state": roots.ClingsSound} {
+		c := context
+		c.ClingingMedium = choice
+		sound, rotting := root("sound", 2, stretch(80, roots.Firm)), root("rotting", 1, stretch(80, roots.Firm))
+		sound.Clinging, rotting.Clinging = roots.ClingsSound, roots.ClingsRotting
+		r := roots.Reading{Roots: []roots.Root{sound, rotting}}
+		left := After(r, roots.Read(r, c), Checks{"sound/medium": {Count: 2}, "rotting/medium": {Count: 1}})
+		assert.Equal(t, []roots.Clinging{want, ""}, []roots.Clinging{left.Roots[0].Clinging, left.Roots[1].Clinging}, choice)
+	}
+}
+
 func TestSideRootsCutOffAreGone(t *testing.T) {
 	r := roots.Reading{Roots: []roots.Root{root("a", 1, stretch(100, roots.Firm))}}
 	r.Roots[0].Branches = []roots.Branch{

@@ -5,8 +5,8 @@ import (
 	"reflect"
 )
 
-// Changes says in words what differs between two readings of the same roots,
-// for someone whose own changes would overwrite another's.
+// Changes says in words how the stored reading differs from one's own, for
+// someone whose entries would overwrite another's.
 func Changes(from, to Reading) []string {
 	var changes []string
 	before, number := map[string]Root{}, map[string]string{}
@@ -20,21 +20,21 @@ func Changes(from, to Reading) []string {
 		old, known := before[r.ID]
 		switch {
 		case !known:
-			changes = append(changes, fmt.Sprintf("Root %s was added.", label(n, r.Count)))
+			changes = append(changes, fmt.Sprintf("Root %s is only there.", label(n, r.Count)))
 		case !reflect.DeepEqual(old, r):
-			changes = append(changes, fmt.Sprintf("Root %s was changed.", label(n, r.Count)))
+			changes = append(changes, fmt.Sprintf("Root %s is different there.", label(n, r.Count)))
 		}
 		delete(before, r.ID)
 		n += r.Count
 	}
 	for _, r := range from.Roots {
 		if _, gone := before[r.ID]; gone {
-			changes = append(changes, fmt.Sprintf("Root %s was taken out.", number[r.ID]))
+			changes = append(changes, fmt.Sprintf("Root %s is only in yours.", number[r.ID]))
 		}
 	}
 	from.Roots, to.Roots = nil, nil
 	if !reflect.DeepEqual(from, to) {
-		changes = append(changes, "What was noted about pot, medium, wobble or rot was changed.")
+		changes = append(changes, "What is noted about pot, medium, wobble or rot is different there.")
 	}
 	return changes
 }

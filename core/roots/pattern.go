@@ -161,7 +161,8 @@ func byGrowth(places []Place, c Context) string {
 
 // alongRoots names a loss that runs back from the tips.
 func alongRoots(backFromTip, withLoss int) string {
-	if withLoss >= 3 && 2*backFromTip >= withLoss {
+	f := Known().Figures
+	if float64(withLoss) >= f.TipLossRoots.Value && float64(backFromTip) >= f.TipLossShare.Value*float64(withLoss) {
 		return "The loss runs back from the tips."
 	}
 	return ""

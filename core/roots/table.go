@@ -62,6 +62,9 @@ type Figures struct {
 	AnchorShortestMM  knowledge.Number `yaml:"anchor_shortest_mm" json:"anchor_shortest_mm" required:"true"`
 	LostShare         knowledge.Number `yaml:"lost_share" json:"lost_share" required:"true"`
 	SoundShare        knowledge.Number `yaml:"sound_share" json:"sound_share" required:"true"`
+	TipLossRoots      knowledge.Number `yaml:"tip_loss_roots" json:"tip_loss_roots" required:"true" description:"fewer roots with loss show no pattern along the roots"`
+	TipLossShare      knowledge.Number `yaml:"tip_loss_share" json:"tip_loss_share" required:"true" description:"share of them, from which the loss is said to run back from the tips"`
+	SideRootShare     knowledge.Number `yaml:"side_root_share" json:"side_root_share" required:"true" description:"usual length of a side root over that of a root"`
 	LeafFormFactor    knowledge.Number `yaml:"leaf_form_factor" json:"leaf_form_factor" required:"true" description:"area of a usual blade over its length × width; an ellipse is 0.785, a strap 0.85"`
 	GridFactor        knowledge.Number `yaml:"grid_factor" json:"grid_factor" required:"true"`
 }

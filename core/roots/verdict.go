@@ -81,7 +81,7 @@ func (rd *reader) readRoot(root *Root) (RootVerdict, axis, []axis) {
 	life := noSides
 	sides := make([]axis, len(root.Branches))
 	for j, b := range root.Branches {
-		sides[j] = rd.lay(b.Segments, b.Tip, c.UsualLengthMM/3, noSides)
+		sides[j] = rd.lay(b.Segments, b.Tip, c.UsualLengthMM*Known().Figures.SideRootShare.Value, noSides)
 		life.farthestLeft = math.Max(life.farthestLeft, b.AtMM)
 		if sides[j].anyKept {
 			life.joint = math.Max(life.joint, b.AtMM)

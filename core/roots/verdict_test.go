@@ -1,6 +1,7 @@
 package roots
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -113,6 +114,21 @@ func TestAssumedMeasuresAreSaid(t *testing.T) {
 	assert.Equal(t, "from memory", string(v.Rules["length-assumed"].Words.Mark))
 }
 
+// A figure stands once; the words that name it must not fall behind.
+func TestTheWordsOfTheGradesNameTheFigures(t *testing.T) {
+	f := Known().Figures
+	percent := func(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }
+	for id, named := range map[string][]string{
+		"grade-rootless": {millimetres(f.RootlessMM.Value)},
+		"grade-share":    {percent(f.NearRootlessShare.Value), percent(f.PoorShare.Value), percent(f.FairShare.Value)},
+		"grade-starved":  {percent(f.StarvedAreaRatio.Value)},
+	} {
+		for _, figure := range named {
+			assert.Contains(t, Known().Grades[id].Value, figure, id)
+		}
+	}
+}
+
 func TestEveryReasonHasItsWordsAndEveryWordIsUsed(t *testing.T) {
 	k := Known()
 	assert.NotEmpty(t, k.Decisions)
@@ -138,8 +154,8 @@ func TestChangesAreNamedByTheRootsNumber(t *testing.T) {
 	from := Reading{Roots: []Root{tallied("a", 3, firmMM(80), ""), tallied("b", 1, firmMM(50), "")}}
 	to := Reading{Stained: true, Roots: []Root{tallied("a", 3, mushyMM(80), ""), tallied("c", 1, firmMM(50), "")}}
 	assert.Equal(t, []string{
-		"Root 1–3 was changed.", "Root 4 was added.", "Root 4 was taken out.",
-		"What was noted about pot, medium, wobble or rot was changed.",
+		"Root 1–3 is different there.", "Root 4 is only there.", "Root 4 is only in yours.",
+		"What is noted about pot, medium, wobble or rot is different there.",
 	}, Changes(from, to))
 	assert.Empty(t, Changes(from, from))
 }

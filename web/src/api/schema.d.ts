@@ -636,8 +636,14 @@ export interface components {
             near_rootless_share: components["schemas"]["KnowledgeNumber"];
             poor_share: components["schemas"]["KnowledgeNumber"];
             rootless_mm: components["schemas"]["KnowledgeNumber"];
+            /** @description usual length of a side root over that of a root */
+            side_root_share: components["schemas"]["KnowledgeNumber"];
             sound_share: components["schemas"]["KnowledgeNumber"];
             starved_area_ratio: components["schemas"]["KnowledgeNumber"];
+            /** @description fewer roots with loss show no pattern along the roots */
+            tip_loss_roots: components["schemas"]["KnowledgeNumber"];
+            /** @description share of them, from which the loss is said to run back from the tips */
+            tip_loss_share: components["schemas"]["KnowledgeNumber"];
         };
         RootsGrade: {
             /**

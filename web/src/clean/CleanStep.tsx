@@ -6,6 +6,7 @@ import { ask, client, type CutItem, type Reading } from "../api/client";
 import { reading as readingQuery } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
 import { Mark } from "../marks/Mark";
+import { Facts } from "../parts/Facts";
 import { Trouble } from "../parts/Trouble";
 import { NormalForIt } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
@@ -140,20 +141,18 @@ function CutSheet({ reading: r }: { reading: Reading }) {
       </section>
       <aside className="so-far clean-after" aria-label="The plant so far">
         <h2>After cleaning</h2>
-        <dl className="facts">
-          <dt>Left alive</dt>
-          <dd>{ranged(t.live_after_mm.low, t.live_after_mm.high, length)}</dd>
-          <dt>Living length cut</dt>
-          <dd>{ranged(t.lost_mm.low, t.lost_mm.high, length)}</dd>
-          <dt>Wounds</dt>
-          <dd>{t.wounds}</dd>
-          <dt>Anchors</dt>
-          <dd>{t.anchors}</dd>
-          <dt>Now</dt>
-          <dd>
-            {gradeWords[r.verdict.grade.code]}, {ranged(t.viable_by_length.low, t.viable_by_length.high, percent)}
-          </dd>
-        </dl>
+        <Facts
+          rows={[
+            ["Left alive", ranged(t.live_after_mm.low, t.live_after_mm.high, length)],
+            ["Living length cut", ranged(t.lost_mm.low, t.lost_mm.high, length)],
+            ["Wounds", String(t.wounds)],
+            ["Anchors", String(t.anchors)],
+            [
+              "Now",
+              `${gradeWords[r.verdict.grade.code]}, ${ranged(t.viable_by_length.low, t.viable_by_length.high, percent)}`,
+            ],
+          ]}
+        />
         <NormalForIt />
       </aside>
     </div>

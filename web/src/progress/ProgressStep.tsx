@@ -3,6 +3,7 @@ import { Link, useSearchParams } from "react-router";
 import type { Reading, Summary } from "../api/client";
 import { reading as readingQuery, readings } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
+import { Facts } from "../parts/Facts";
 import { RootBar } from "../parts/RootBar";
 import { Trouble } from "../parts/Trouble";
 import { usePlant } from "../plant/PlantPage";
@@ -95,14 +96,5 @@ function Numbers({ r }: { r: Reading }) {
   if (s && r.previous) {
     rows.push([`Grown since ${day(r.previous.read_on)}`, length(s.grown_mm)], ["New roots", String(s.new_roots)]);
   }
-  return (
-    <dl className="facts">
-      {rows.map(([name, value]) => (
-        <div key={name}>
-          <dt>{name}</dt>
-          <dd>{value}</dd>
-        </div>
-      ))}
-    </dl>
-  );
+  return <Facts rows={rows} />;
 }

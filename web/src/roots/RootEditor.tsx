@@ -5,7 +5,7 @@ import { stateWords } from "../words";
 import { useKeys } from "./keyboard";
 import { PlaceOfRoot } from "./PlaceOfRoot";
 import { PresetPad, StateGlyph } from "./PresetPad";
-import { depthKeys, presets, splitOff, tipKeys, type Preset } from "./presets";
+import { depthKeys, presetOf, presets, splitOff, tipKeys, type Preset } from "./presets";
 import { RootReasons } from "./RootReasons";
 import { SegmentFacets } from "./SegmentFacets";
 import { SideRoots } from "./SideRoots";
@@ -150,19 +150,10 @@ export function RootEditor({ root, verdict, knowledge, rootClass, profile, chang
           by={1}
         />
       </div>
-      <PresetPad
-        knowledge={knowledge}
-        rootClass={rootClass}
-        onPick={pick}
-        current={presets.find((p) => same(p, segment))}
-      />
+      <PresetPad knowledge={knowledge} rootClass={rootClass} onPick={pick} current={presetOf(segment)} />
       <SegmentFacets segment={segment} onChange={setSegment} />
       <PlaceOfRoot root={root} profile={profile} edit={edit} />
       <SideRoots root={root} verdict={v} edit={edit} knowledge={knowledge} rootClass={rootClass} />
     </section>
   );
-}
-
-function same(p: Preset, s: Segment): boolean {
-  return p.gives.feel === s.feel && p.gives.colour === s.colour && p.gives.wetting === s.wetting;
 }

@@ -2,7 +2,7 @@ import type { Branch, Root, RootKnowledge, RootVerdict, Segment } from "../api/c
 import { Choice } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { StateGlyph } from "./PresetPad";
-import { presets, stateOf } from "./presets";
+import { presetOf, presets, stateOf } from "./presets";
 
 type Props = {
   root: Root;
@@ -97,10 +97,7 @@ export function SideRoots({ root, verdict, edit, knowledge, rootClass }: Props) 
 }
 
 function SideStretch(p: { n: number; segment: Segment; names: [string, string][]; onChange: (s: Segment) => void }) {
-  const now = presets.find(
-    (x) =>
-      x.gives.feel === p.segment.feel && x.gives.colour === p.segment.colour && x.gives.wetting === p.segment.wetting,
-  );
+  const now = presetOf(p.segment);
   return (
     <>
       <Figure

@@ -1,5 +1,6 @@
 import type { Profile, Range, Reading, RootKnowledge, Verdict } from "../api/client";
 import { Mark } from "../marks/Mark";
+import { Facts } from "../parts/Facts";
 import { RootBar } from "../parts/RootBar";
 import { day, gradeWords, length, percent, ranged } from "../words";
 
@@ -48,7 +49,9 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
             <Mark from={knowledge.figures.lost_share}>
               <p>
                 A place counts as lost from {percent(knowledge.figures.lost_share.value)} dead, as sound up to{" "}
-                {percent(knowledge.figures.sound_share.value)}.
+                {percent(knowledge.figures.sound_share.value)}. The loss runs back from the tips when{" "}
+                {percent(knowledge.figures.tip_loss_share.value)} of the roots with loss live at the base, from{" "}
+                {knowledge.figures.tip_loss_roots.value} such roots on.
               </p>
             </Mark>
           )}
@@ -84,10 +87,10 @@ function Figures({ t, profile, knowledge }: OfFigures) {
   }
   return (
     <>
-      <Rows rows={rows} />
+      <Facts rows={rows} />
       <details className="normal">
         <summary>All figures</summary>
-        <Rows rows={more} />
+        <Facts rows={more} />
         <p className="why">
           Areas and volumes use {profile.root_diameter_mm.value} mm where the thickness was not measured
           <Mark from={profile.root_diameter_mm} />
@@ -101,19 +104,6 @@ function Figures({ t, profile, knowledge }: OfFigures) {
         )}
       </details>
     </>
-  );
-}
-
-function Rows({ rows }: { rows: [string, string][] }) {
-  return (
-    <dl className="facts">
-      {rows.map(([name, value]) => (
-        <div key={name}>
-          <dt>{name}</dt>
-          <dd>{value}</dd>
-        </div>
-      ))}
-    </dl>
   );
 }
 

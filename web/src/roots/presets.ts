@@ -24,6 +24,11 @@ export const presets: Preset[] = [
   { key: "m", words: "Mushy", row: "mushy", gives: { feel: "mushy" } },
 ];
 
+/** The preset that says what is noted of a stretch, when one does. */
+export function presetOf(s: Segment): Preset | undefined {
+  return presets.find(({ gives: g }) => g.feel === s.feel && g.colour === s.colour && g.wetting === s.wetting);
+}
+
 /** The state a preset comes to in a group, read from the one table. */
 export function stateOf(p: Preset, knowledge: RootKnowledge | undefined, rootClass: string): string | undefined {
   const row = knowledge?.table.find((r) => r.id === p.row);

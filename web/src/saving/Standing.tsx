@@ -14,7 +14,10 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
     case "waiting":
       return (
         <div className="trouble" role="status">
-          <p>Therapeon does not answer. Your entries are kept in this browser and saved as soon as it does.</p>
+          <p>
+            Therapeon does not answer. Your entries are kept in this browser and saved as soon as it does. Until then
+            what is worked out from them stays as it was.
+          </p>
         </div>
       );
     case "refused":
@@ -24,7 +27,7 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
           <ul>
             {s.faults.map((f) => (
               <li key={f.field}>
-                {f.field.replace(/^(reading|intake)\./, "")}: {f.words}
+                {f.field.replace(/^(reading|intake)\./, "").replaceAll("_", " ")}: {f.words}
               </li>
             ))}
           </ul>
