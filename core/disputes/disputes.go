@@ -12,15 +12,27 @@ import (
 const (
 	DeadDryRoots   = "dead_dry_roots"
 	ClingingMedium = "clinging_medium"
+	SpikeAtRescue  = "spike_at_rescue"
+	RepotInFlower  = "repot_in_flower"
+	SmallRotPatch  = "small_rot_patch"
 )
 
-// Choices of the two questions.
+// Choices of the questions.
 const (
 	AllOff         = "all-off"
 	KeepSome       = "keep-some"
 	IfWobbly       = "if-wobbly"
 	LeaveWhatTears = "leave-what-tears"
 	ByState        = "by-state"
+	SpikeCut       = "cut"
+	SpikeKeep      = "keep"
+	SpikeByGrade   = "by-grade"
+	NeverInFlower  = "never"
+	WhenRootsNeed  = "when-needed"
+	ByUrgency      = "by-urgency"
+	PatchInPlace   = "in-place"
+	PatchUnpot     = "unpot"
+	PatchIfSound   = "if-rest-sound"
 )
 
 // Choice is one side of a question.

@@ -18,6 +18,8 @@ type Pattern struct {
 	Words   string  `json:"words" required:"true" description:"empty when no places were noted"`
 	Depths  []Place `json:"depths" required:"true"`
 	Growths []Place `json:"growths" required:"true"`
+
+	FromTips bool `json:"from_tips,omitempty" description:"the loss runs back from the tips"`
 }
 
 type depthWord struct {
@@ -77,8 +79,10 @@ func pattern(r Reading, c Context, read []RootVerdict) Pattern {
 			p.Growths = append(p.Growths, l.place(label(g, 1)))
 		}
 	}
+	along := alongRoots(backFromTip, withLoss)
+	p.FromTips = along != ""
 	var lines []string
-	for _, line := range []string{byDepth(p.Depths), byGrowth(p.Growths, c), alongRoots(backFromTip, withLoss)} {
+	for _, line := range []string{byDepth(p.Depths), byGrowth(p.Growths, c), along} {
 		if line != "" {
 			lines = append(lines, line)
 		}

@@ -3,6 +3,8 @@
 package taxa
 
 import (
+	"strconv"
+	"strings"
 	"sync"
 
 	"therapeon/core/knowledge"
@@ -39,6 +41,9 @@ type Profile struct {
 
 	BaseHeight  knowledge.Text `yaml:"base_height" json:"base_height" required:"true"`
 	Disturbance knowledge.Text `yaml:"disturbance" json:"disturbance" required:"true"`
+	Moves       knowledge.Text `yaml:"moves" json:"moves" required:"true" description:"when it can be moved: any time, any warm spell, best with new roots, only with new roots"`
+	Climbs      knowledge.Text `yaml:"climbs" json:"climbs" required:"true" description:"it rises out of its pot by nature: yes or no"`
+	GreenSpike  knowledge.Text `yaml:"green_spike" json:"green_spike" required:"true" description:"may be cut, or never cut"`
 	RootsStart  knowledge.Text `yaml:"roots_start" json:"roots_start" required:"true"`
 
 	MoistureStyle knowledge.Text `yaml:"moisture_style" json:"moisture_style" required:"true"`
@@ -75,3 +80,14 @@ func Find(code string) (Profile, bool) {
 
 // Class is the root class of the group.
 func (p Profile) Class() RootClass { return RootClass(p.RootClass.Value) }
+
+// RangeC is its range of temperature, from night to day, in °C.
+func (p Profile) RangeC() (least, most float64) {
+	low, high, _ := strings.Cut(p.TemperatureC.Value, "–")
+	least, _ = strconv.ParseFloat(low, 64)
+	most, _ = strconv.ParseFloat(high, 64)
+	return least, most
+}
+
+// HasBulbs holds for groups with pseudobulbs or canes, and for those not known.
+func (p Profile) HasBulbs() bool { return p.StorageOrgans.Value != "none" }

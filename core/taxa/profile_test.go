@@ -60,3 +60,15 @@ func TestNaturallyBrownRoots(t *testing.T) {
 	}
 	assert.ElementsMatch(t, []string{"slipper", "maxillaria", "jewel", "other-terrestrial"}, brown)
 }
+
+func TestEveryGroupHasARangeOfTemperature(t *testing.T) {
+	for _, p := range All() {
+		least, most := p.RangeC()
+		assert.Less(t, least, most, p.Code)
+		assert.Greater(t, least, 0.0, p.Code)
+	}
+	slipper, _ := Find("slipper")
+	assert.False(t, slipper.HasBulbs())
+	cattleya, _ := Find("cattleya")
+	assert.True(t, cattleya.HasBulbs())
+}

@@ -1,0 +1,40 @@
+package causes
+
+import "testing"
+
+// BenchmarkNextCheck weighs a plant that was looked over everywhere, with a
+// dozen findings and forty checks still open, and ranks them. The bar is 5 ms
+// for the next check over the whole table; the whole verdict, reasons included,
+// is measured beside it.
+func BenchmarkNextCheck(b *testing.B) {
+	k := Table()
+	c := Case{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: map[string]string{}}
+	for i, f := range k.Findings {
+		switch {
+		case i%9 == 0:
+			c.Findings[f.Code] = Present
+		case i%2 == 0:
+			c.Findings[f.Code] = Absent
+		}
+	}
+	findings, _, _ := k.read(c)
+	b.Run("next", func(b *testing.B) {
+		for b.Loop() {
+			p := k.modelFor(c.Group).weigh(findings, nil)
+			k.next(p, findings, make([]held, len(k.Causes)), c, nil)
+		}
+	})
+	b.Run("early", func(b *testing.B) {
+		few := Case{Group: "cattleya", Bulbs: true, Findings: map[string]string{"leaves-limp": Present, "crumbles": Absent}}
+		findings, _, _ := k.read(few)
+		for b.Loop() {
+			p := k.modelFor(c.Group).weigh(findings, nil)
+			k.next(p, findings, make([]held, len(k.Causes)), few, nil)
+		}
+	})
+	b.Run("verdict", func(b *testing.B) {
+		for b.Loop() {
+			k.Judge(c)
+		}
+	})
+}

@@ -1,0 +1,150 @@
+package causes
+
+import (
+	"cmp"
+	"math"
+	"slices"
+)
+
+// Check is a finding not yet looked for, and what looking promises.
+type Check struct {
+	Finding string  `json:"finding" required:"true"`
+	Bits    float64 `json:"bits" required:"true" description:"expected drop of the summed entropy over the causes"`
+	Minutes float64 `json:"minutes" required:"true" description:"what it costs"`
+	Urgent  bool    `json:"urgent,omitempty" description:"asked out of order, because it decides on something that spreads"`
+	Yes     Outcome `json:"yes" required:"true"`
+	No      Outcome `json:"no" required:"true"`
+}
+
+// Outcome is what an answer would mean.
+type Outcome struct {
+	Chance  float64 `json:"chance" required:"true"`
+	Moves   []Move  `json:"moves" required:"true" description:"the causes it would move most"`
+	NewPlan bool    `json:"new_plan" required:"true" description:"it would change what to do"`
+}
+
+// Move is what an answer would make of a cause.
+type Move struct {
+	Cause string  `json:"cause" required:"true"`
+	From  float64 `json:"from" required:"true"`
+	To    float64 `json:"to" required:"true"`
+}
+
+// most is how many checks are offered at a time.
+const most = 6
+
+// entropy of a yes-or-no question, in bits.
+func entropy(p float64) float64 {
+	if p <= 0 || p >= 1 {
+		return 0
+	}
+	return -p*math.Log2(p) - (1-p)*math.Log2(1-p)
+}
+
+// answers are the chances after a finding is made, and after it is not.
+type answers struct {
+	chance  float64 // of making it
+	yes, no []float64
+}
+
+// answers works out what looking for a finding would make of every cause.
+func (p *posterior) answers(w witness, theme float64, with []float64) answers {
+	gain := w.hit - w.wrong
+	a := answers{w.wrong + gain*theme, make([]float64, len(p.chances)), make([]float64, len(p.chances))}
+	for c, before := range p.chances {
+		both := w.wrong*before + gain*with[c]
+		a.yes[c] = min(max(both/a.chance, 0), 1)
+		a.no[c] = min(max((before-both)/(1-a.chance), 0), 1)
+	}
+	return a
+}
+
+// drop is the expected fall of the entropy of one cause.
+func (a answers) drop(c int, before float64) float64 {
+	return entropy(before) - a.chance*entropy(a.yes[c]) - (1-a.chance)*entropy(a.no[c])
+}
+
+// next ranks the findings not looked for by bits a minute, and keeps those
+// whose answer could change the plan or settle an alarm. What settles it goes first.
+func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c Case, alarms []string) []Check {
+	plan := k.actions(k.actsOn(p.chances, settled))
+	var checks []Check
+	urgent, urgentRate := -1, 0.0
+	theme, themeOf, with := 0.0, -1, []float64(nil)
+	for _, f := range k.byTheme {
+		fd, w := k.Findings[f], p.model.findings[f]
+		if findings[f] != notLooked || fd.Only == "bulbs" && !c.Bulbs {
+			continue
+		}
+		if themeOf != w.theme {
+			theme, with = p.mean(w.theme, p.evidence[w.theme].theme)
+			themeOf = w.theme
+		}
+		a := p.answers(w, theme, with)
+		minutes := k.minutes(fd, c.Unpotted)
+		bits, alarming := 0.0, 0.0
+		settles := false
+		for i, before := range p.chances {
+			drop := a.drop(i, before)
+			bits += drop
+			if slices.Contains(alarms, k.Causes[i].Code) {
+				alarming += drop
+				settles = settles || k.settles(a.yes[i], a.chance) || k.settles(a.no[i], 1-a.chance)
+			}
+		}
+		check := Check{Finding: fd.Code, Bits: bits, Minutes: minutes, Yes: k.outcome(p, a.chance, a.yes, settled, plan), No: k.outcome(p, 1-a.chance, a.no, settled, plan)}
+		counts := func(o Outcome) bool { return o.NewPlan && o.Chance >= k.Figures.OutcomeFrom.Value }
+		if bits/minutes < k.Figures.AskBitsPerMinute.Value || !counts(check.Yes) && !counts(check.No) && !settles {
+			continue
+		}
+		if rate := alarming / minutes; settles && rate > urgentRate {
+			urgent, urgentRate = len(checks), rate
+		}
+		checks = append(checks, check)
+	}
+	if urgent >= 0 {
+		checks[urgent].Urgent = true
+	}
+	slices.SortStableFunc(checks, func(a, b Check) int {
+		if a.Urgent != b.Urgent {
+			return map[bool]int{true: -1, false: 1}[a.Urgent]
+		}
+		return cmp.Compare(b.Bits/b.Minutes, a.Bits/a.Minutes)
+	})
+	checks = checks[:min(most, len(checks))]
+	for i := range checks {
+		checks[i].Bits = round(checks[i].Bits)
+	}
+	if checks == nil {
+		checks = []Check{}
+	}
+	return checks
+}
+
+// settles holds when an answer leaves no doubt about a cause that spreads.
+func (k *Knowledge) settles(after, chance float64) bool {
+	f := k.Figures
+	return chance >= f.OutcomeFrom.Value && (after < f.AlarmFrom.Value || after >= f.SettledFrom.Value)
+}
+
+// outcome names the causes an answer would move most.
+func (k *Knowledge) outcome(p *posterior, chance float64, after []float64, settled []held, plan uint64) Outcome {
+	o := Outcome{Chance: round(chance), Moves: []Move{}, NewPlan: k.actions(k.actsOn(after, settled)) != plan}
+	for range 3 {
+		best, by := -1, worthTelling
+		for c := range after {
+			d := math.Abs(after[c] - p.chances[c])
+			if d > by && !slices.ContainsFunc(o.Moves, func(m Move) bool { return m.Cause == k.Causes[c].Code }) {
+				best, by = c, d
+			}
+		}
+		if best < 0 {
+			break
+		}
+		o.Moves = append(o.Moves, Move{k.Causes[best].Code, round(p.chances[best]), round(after[best])})
+	}
+	return o
+}
+
+// worthTelling is the least change of a chance that is named.
+const worthTelling = 0.02

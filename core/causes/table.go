@@ -1,0 +1,320 @@
+package causes
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"sync"
+
+	"therapeon/core/knowledge"
+	"therapeon/core/taxa"
+)
+
+// Theme is one thing that several findings can bear witness to.
+type Theme struct {
+	Code string           `yaml:"code" json:"code" required:"true"`
+	Name knowledge.Text   `yaml:"name" json:"name" required:"true"`
+	Base knowledge.Number `yaml:"base" json:"base" required:"true" description:"how often it shows where none of its causes holds"`
+}
+
+// Finding is something to look for.
+type Finding struct {
+	Code       string            `yaml:"code" json:"code" required:"true"`
+	Part       string            `yaml:"part" json:"part" required:"true" enum:"leaves,bulbs,growth,pot,surface,smell,medium,lodgers,roots,rhizome,care"`
+	At         string            `yaml:"at" json:"at" required:"true" enum:"look,unpot,roots,cut,care" description:"when it can be found"`
+	Only       string            `yaml:"only" json:"only,omitempty" enum:",bulbs" description:"only where the group has them"`
+	Name       knowledge.Text    `yaml:"name" json:"name" required:"true"`
+	Tell       knowledge.Text    `yaml:"tell" json:"tell" required:"true" description:"how to tell, as a thing to do"`
+	Theme      string            `yaml:"theme" json:"theme,omitempty" description:"the theme it bears witness to; left out: a theme of its own"`
+	Base       *knowledge.Number `yaml:"base" json:"base,omitempty"`
+	Hit        *knowledge.Number `yaml:"hit" json:"hit,omitempty" description:"how often it is found when its theme is there"`
+	FalseAlarm *knowledge.Number `yaml:"false_alarm" json:"false_alarm,omitempty" description:"how often it is found when it is not"`
+	Minutes    *knowledge.Number `yaml:"minutes" json:"minutes,omitempty" description:"what the check costs"`
+}
+
+// Cause is something that can have happened to a plant.
+type Cause struct {
+	Code    string                    `yaml:"code" json:"code" required:"true"`
+	Name    string                    `yaml:"name" json:"name" required:"true"`
+	Kind    string                    `yaml:"kind" json:"kind" required:"true" enum:"harmful,harmless"`
+	Urgent  bool                      `yaml:"urgent" json:"urgent,omitempty" description:"it spreads, or kills in days"`
+	About   knowledge.Text            `yaml:"about" json:"about" required:"true"`
+	Prior   knowledge.Number          `yaml:"prior" json:"prior" required:"true" description:"how often it holds on a rescued plant of no particular group"`
+	Groups  map[string]knowledge.Text `yaml:"groups" json:"groups,omitempty" description:"where it is more usual: more, much more"`
+	Weights map[string]knowledge.Text `yaml:"weights" json:"weights" required:"true" description:"what speaks for and against it, by theme or finding, on the scale +++ ++ + - --"`
+	Do      []string                  `yaml:"do" json:"do" required:"true" description:"actions"`
+	Prevent knowledge.Text            `yaml:"prevent" json:"prevent" required:"true"`
+}
+
+// Action is something to do about a cause, for a later step to pick up.
+type Action struct {
+	Code     string         `yaml:"code" json:"code" required:"true"`
+	At       string         `yaml:"at" json:"at" required:"true" enum:"now,clean,re-home,aftercare" description:"the step that picks it up"`
+	Words    knowledge.Text `yaml:"words" json:"words" required:"true"`
+	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
+}
+
+// Band is a probability in words.
+type Band struct {
+	Words knowledge.Text   `yaml:"words" json:"words" required:"true"`
+	Below float64          `yaml:"-" json:"below" required:"true"`
+	Upper knowledge.Number `yaml:"below" json:"-"`
+}
+
+// Figures are the scale of the weights, in decibans, and the lines drawn.
+type Figures struct {
+	Weight3          knowledge.Number `yaml:"weight_3" json:"weight_3" required:"true"`
+	Weight2          knowledge.Number `yaml:"weight_2" json:"weight_2" required:"true"`
+	Weight1          knowledge.Number `yaml:"weight_1" json:"weight_1" required:"true"`
+	More             knowledge.Number `yaml:"more" json:"more" required:"true"`
+	MuchMore         knowledge.Number `yaml:"much_more" json:"much_more" required:"true"`
+	Against1         knowledge.Number `yaml:"against_1" json:"against_1" required:"true"`
+	Against2         knowledge.Number `yaml:"against_2" json:"against_2" required:"true"`
+	ActFrom          knowledge.Number `yaml:"act_from" json:"act_from" required:"true" description:"from this chance on a cause is acted on"`
+	ActFromUrgent    knowledge.Number `yaml:"act_from_urgent" json:"act_from_urgent" required:"true" description:"the same for one that spreads"`
+	AlarmFrom        knowledge.Number `yaml:"alarm_from" json:"alarm_from" required:"true" description:"from this chance on one that spreads is raised out of order"`
+	SettledFrom      knowledge.Number `yaml:"settled_from" json:"settled_from" required:"true" description:"from this chance on an alarm needs no further check"`
+	ClearBelow       knowledge.Number `yaml:"clear_below" json:"clear_below" required:"true" description:"when nothing harmful is likelier than this, nothing is wrong"`
+	AskBitsPerMinute knowledge.Number `yaml:"ask_bits_per_minute" json:"ask_bits_per_minute" required:"true" description:"a check that promises less is not asked for"`
+	MediumOldMonths  knowledge.Number `yaml:"medium_old_months" json:"medium_old_months" required:"true"`
+	MovedLatelyDays  knowledge.Number `yaml:"moved_lately_days" json:"moved_lately_days" required:"true"`
+	MushyShare       knowledge.Number `yaml:"mushy_share" json:"mushy_share" required:"true" description:"share of the roots from which they count as mushy"`
+	OutcomeFrom      knowledge.Number `yaml:"outcome_from" json:"outcome_from" required:"true" description:"an outcome less likely than this does not make a check worth while"`
+}
+
+// FindingFigures hold where a finding does not say otherwise.
+type FindingFigures struct {
+	Hit              knowledge.Number `yaml:"hit" json:"hit" required:"true"`
+	FalseAlarm       knowledge.Number `yaml:"false_alarm" json:"false_alarm" required:"true"`
+	HitShared        knowledge.Number `yaml:"hit_shared" json:"hit_shared" required:"true"`
+	FalseAlarmShared knowledge.Number `yaml:"false_alarm_shared" json:"false_alarm_shared" required:"true"`
+	MinutesLook      knowledge.Number `yaml:"minutes_look" json:"minutes_look" required:"true"`
+	MinutesCare      knowledge.Number `yaml:"minutes_care" json:"minutes_care" required:"true"`
+	MinutesUnpot     knowledge.Number `yaml:"minutes_unpot" json:"minutes_unpot" required:"true"`
+	MinutesRoots     knowledge.Number `yaml:"minutes_roots" json:"minutes_roots" required:"true"`
+	MinutesCut       knowledge.Number `yaml:"minutes_cut" json:"minutes_cut" required:"true"`
+	MinutesToUnpot   knowledge.Number `yaml:"minutes_to_unpot" json:"minutes_to_unpot" required:"true" description:"added when the plant is still in its pot"`
+}
+
+// Knowledge is the table of causes and findings.
+type Knowledge struct {
+	Causes         []Cause                   `json:"causes" required:"true"`
+	Themes         []Theme                   `json:"themes" required:"true"`
+	Findings       []Finding                 `json:"findings" required:"true"`
+	Parts          map[string]knowledge.Text `json:"parts" required:"true"`
+	Actions        []Action                  `json:"actions" required:"true"`
+	Bands          []Band                    `json:"bands" required:"true"`
+	Figures        Figures                   `json:"figures" required:"true"`
+	FindingFigures FindingFigures            `json:"finding_figures" required:"true"`
+
+	model   *model
+	causeAt map[string]int
+	findAt  map[string]int
+	themeOf []Theme // for each theme of the model
+	byGroup map[string]*model
+	asks    []uint64 // for each cause its actions, as a set
+	byTheme []int    // the findings, those of one theme together
+}
+
+// Table is the table that ships with the program.
+var Table = sync.OnceValue(func() *Knowledge {
+	k := &Knowledge{}
+	var c struct {
+		Causes  []Cause `yaml:"causes"`
+		Figures Figures `yaml:"figures"`
+		Bands   []Band  `yaml:"bands"`
+	}
+	var f struct {
+		Themes   []Theme                   `yaml:"themes"`
+		Findings []Finding                 `yaml:"findings"`
+		Parts    map[string]knowledge.Text `yaml:"parts"`
+		Figures  FindingFigures            `yaml:"figures"`
+	}
+	knowledge.MustRead("causes.yaml", &c)
+	knowledge.MustRead("findings.yaml", &f)
+	knowledge.MustRead("actions.yaml", &k.Actions)
+	k.Causes, k.Figures, k.Bands = c.Causes, c.Figures, c.Bands
+	k.Themes, k.Findings, k.Parts, k.FindingFigures = f.Themes, f.Findings, f.Parts, f.Figures
+	for i := range k.Bands {
+		k.Bands[i].Below = k.Bands[i].Upper.Value
+	}
+	if err := k.compile(); err != nil {
+		panic(fmt.Sprintf("knowledge of causes: %v", err))
+	}
+	return k
+})
+
+// decibans of a weight on the scale.
+func (k *Knowledge) decibans(weight string) (float64, error) {
+	f := k.Figures
+	switch weight {
+	case "+++":
+		return f.Weight3.Value, nil
+	case "++":
+		return f.Weight2.Value, nil
+	case "+":
+		return f.Weight1.Value, nil
+	case "more":
+		return f.More.Value, nil
+	case "much more":
+		return f.MuchMore.Value, nil
+	case "-":
+		return f.Against1.Value, nil
+	case "--":
+		return f.Against2.Value, nil
+	}
+	return 0, fmt.Errorf("weight %q is not on the scale", weight)
+}
+
+// compile turns the table into numbers, and refuses one that does not hold together.
+func (k *Knowledge) compile() error {
+	if len(k.Causes) > 64 || len(k.Actions) > 64 {
+		return fmt.Errorf("%d causes and %d actions: a set holds at most 64", len(k.Causes), len(k.Actions))
+	}
+	k.causeAt, k.findAt = map[string]int{}, map[string]int{}
+	themeAt := map[string]int{}
+	var base []float64
+	addTheme := func(t Theme) {
+		themeAt[t.Code] = len(base)
+		base = append(base, t.Base.Value)
+		k.themeOf = append(k.themeOf, t)
+	}
+	for _, t := range k.Themes {
+		addTheme(t)
+	}
+	witnesses := make([]witness, len(k.Findings))
+	for i, f := range k.Findings {
+		k.findAt[f.Code] = i
+		hit, wrong := k.FindingFigures.HitShared.Value, k.FindingFigures.FalseAlarmShared.Value
+		if f.Theme == "" {
+			if f.Base == nil {
+				return fmt.Errorf("finding %s has neither a theme nor a base", f.Code)
+			}
+			addTheme(Theme{Code: f.Code, Name: f.Name, Base: *f.Base})
+			hit, wrong = k.FindingFigures.Hit.Value, k.FindingFigures.FalseAlarm.Value
+		}
+		if f.Hit != nil {
+			hit = f.Hit.Value
+		}
+		if f.FalseAlarm != nil {
+			wrong = f.FalseAlarm.Value
+		}
+		theme, ok := themeAt[f.theme()]
+		if !ok {
+			return fmt.Errorf("finding %s bears witness to the unknown theme %s", f.Code, f.Theme)
+		}
+		witnesses[i] = witness{theme, hit, wrong}
+	}
+	prior := make([]float64, len(k.Causes))
+	for i, c := range k.Causes {
+		k.causeAt[c.Code], prior[i] = i, c.Prior.Value
+		wanted := uint64(0)
+		for _, code := range c.Do {
+			a := slices.IndexFunc(k.Actions, func(a Action) bool { return a.Code == code })
+			if a < 0 {
+				return fmt.Errorf("cause %s asks for the unknown action %s", c.Code, code)
+			}
+			wanted |= 1 << a
+		}
+		k.asks = append(k.asks, wanted)
+	}
+	k.model = newModel(prior, base, witnesses)
+	for i, c := range k.Causes {
+		for _, name := range slices.Sorted(maps.Keys(c.Weights)) {
+			theme, ok := themeAt[name]
+			db, err := k.decibans(c.Weights[name].Value)
+			if !ok || err != nil {
+				return fmt.Errorf("cause %s, weight of %s: unknown theme or %w", c.Code, name, err)
+			}
+			k.model.tie(i, theme, db)
+		}
+	}
+	k.byTheme = make([]int, len(witnesses))
+	for i := range k.byTheme {
+		k.byTheme[i] = i
+	}
+	slices.SortStableFunc(k.byTheme, func(a, b int) int { return witnesses[a].theme - witnesses[b].theme })
+	return k.forGroups()
+}
+
+// forGroups makes the model of each group: the same, with other priors.
+func (k *Knowledge) forGroups() error {
+	k.byGroup = map[string]*model{}
+	for _, g := range taxa.All() {
+		m := *k.model
+		m.prior = slices.Clone(m.prior)
+		k.byGroup[g.Code] = &m
+	}
+	for i, c := range k.Causes {
+		for group, weight := range c.Groups {
+			m, ok := k.byGroup[group]
+			db, err := k.decibans(weight.Value)
+			if !ok || err != nil {
+				return fmt.Errorf("cause %s, group %s: unknown group or %w", c.Code, group, err)
+			}
+			m.prior[i] *= factorOf(db)
+		}
+	}
+	return nil
+}
+
+func (f Finding) theme() string {
+	if f.Theme != "" {
+		return f.Theme
+	}
+	return f.Code
+}
+
+// Cause finds a cause by its code.
+func (k *Knowledge) Cause(code string) (Cause, bool) {
+	if i, ok := k.causeAt[code]; ok {
+		return k.Causes[i], true
+	}
+	return Cause{}, false
+}
+
+// Finding finds a finding by its code.
+func (k *Knowledge) Finding(code string) (Finding, bool) {
+	if i, ok := k.findAt[code]; ok {
+		return k.Findings[i], true
+	}
+	return Finding{}, false
+}
+
+// Action finds an action by its code.
+func (k *Knowledge) Action(code string) (Action, bool) {
+	i := slices.IndexFunc(k.Actions, func(a Action) bool { return a.Code == code })
+	if i < 0 {
+		return Action{}, false
+	}
+	return k.Actions[i], true
+}
+
+// band is a probability in words.
+func (k *Knowledge) band(p float64) string {
+	for _, b := range k.Bands {
+		if p < b.Below {
+			return b.Words.Value
+		}
+	}
+	return k.Bands[len(k.Bands)-1].Words.Value
+}
+
+// minutes is what a check costs, with the plant out of its pot or still in it.
+func (k *Knowledge) minutes(f Finding, unpotted bool) float64 {
+	g := k.FindingFigures
+	usual := map[string]float64{
+		"look": g.MinutesLook.Value, "care": g.MinutesCare.Value, "unpot": g.MinutesUnpot.Value,
+		"roots": g.MinutesRoots.Value, "cut": g.MinutesCut.Value,
+	}[f.At]
+	if f.Minutes != nil {
+		usual = f.Minutes.Value
+	}
+	if f.needsUnpotting() && !unpotted {
+		usual += g.MinutesToUnpot.Value
+	}
+	return usual
+}
+
+// needsUnpotting holds for what cannot be seen in the pot.
+func (f Finding) needsUnpotting() bool { return f.At == "unpot" || f.At == "roots" || f.At == "cut" }

@@ -1,0 +1,307 @@
+package look
+
+import (
+	"cmp"
+	"slices"
+
+	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
+	"therapeon/core/taxa"
+)
+
+// Case is a plant as it was looked at.
+type Case struct {
+	Profile    taxa.Profile
+	Findings   map[string]string // present or absent, by the code of the finding
+	Flowering  string            // none, spike, bud, bloom, or empty
+	Growth     string
+	Season     string
+	DaysToWarm int      // until the warm season begins
+	NightLowC  *float64 // where it stands
+	RootGrade  string   // of the last reading, or empty
+	Starved    bool     // too little living root for its leaves
+
+	SpikeAtRescue string // the house's sides
+	RepotInFlower string
+	SmallRotPatch string
+}
+
+// Reason is a sign, with its class in this case.
+type Reason struct {
+	Finding   string          `json:"finding" required:"true"`
+	Class     string          `json:"class" required:"true" enum:"plan,soon,now"`
+	Why       knowledge.Text  `json:"why" required:"true"`
+	Meanwhile *knowledge.Text `json:"meanwhile,omitempty"`
+}
+
+// Advice is a rule that applies, with its words.
+type Advice struct {
+	Rule  string         `json:"rule" required:"true"`
+	Words knowledge.Text `json:"words" required:"true"`
+}
+
+// Call is a small decision of its own: what to do, why, and what would change it.
+type Call struct {
+	Do    string  `json:"do" required:"true"`
+	Why   Advice  `json:"why" required:"true"`
+	Later *Advice `json:"later,omitempty" description:"when to change one's mind"`
+}
+
+// Verdict is what the look comes to.
+type Verdict struct {
+	Decision   string           `json:"decision" required:"true" enum:",leave,wait,soon,now" description:"empty when nothing was looked at"`
+	Headline   string           `json:"headline" required:"true"`
+	Reasons    []Reason         `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
+	Blocks     []Block          `json:"blocks" required:"true" description:"what holds it back"`
+	Overridden []Block          `json:"overridden" required:"true" description:"what would hold it back and does not"`
+	Rules      []Advice         `json:"rules" required:"true" description:"rules that tipped it"`
+	Meanwhile  []knowledge.Text `json:"meanwhile" required:"true" description:"what to do while waiting"`
+	AgainDays  int              `json:"again_days" required:"true" description:"look again, or have it done, after so many days"`
+	Spike      *Call            `json:"spike,omitempty" description:"cut, keep or wait"`
+	RotPatch   *Call            `json:"rot_patch,omitempty" description:"in-place, unpot or look"`
+}
+
+var rank = map[string]int{"": 0, "plan": 1, Soon: 2, Now: 3}
+
+// decider decides on one case.
+type decider struct {
+	*Knowledge
+	c Case
+	v Verdict
+}
+
+// Decide decides on a case.
+func (k *Knowledge) Decide(c Case) Verdict {
+	d := &decider{k, c, Verdict{Reasons: []Reason{}, Blocks: []Block{}, Overridden: []Block{}, Rules: []Advice{}, Meanwhile: []knowledge.Text{}}}
+	if len(c.Findings) == 0 && c.Growth == "" {
+		d.v.Headline = "Look it over before you touch it."
+		return d.v
+	}
+	d.reasons()
+	d.rotPatch()
+	class := d.class()
+	held, set := d.held(class)
+	d.settle(class, held, set)
+	d.spike()
+	d.meanwhile()
+	return d.v
+}
+
+func (d *decider) has(finding string) bool { return d.c.Findings[finding] == "present" }
+
+func (d *decider) advice(rule string) Advice { return Advice{rule, d.Knowledge.Rules[rule]} }
+
+func (d *decider) rule(rule string) { d.v.Rules = append(d.v.Rules, d.advice(rule)) }
+
+// newRoots holds when new roots are showing.
+func (d *decider) newRoots() bool { return d.c.Growth == NewRoots || d.has("tips-growing") }
+
+// reasons lists the signs that show, the weightiest first.
+func (d *decider) reasons() {
+	for _, s := range d.Signs {
+		if !d.has(s.Finding) || s.NotIfClimber && d.c.Profile.Climbs.Value == "yes" {
+			continue
+		}
+		class := s.Class.Value
+		if here, ok := s.InGroups[d.c.Profile.Code]; ok {
+			class = here.Value
+		}
+		if s.InCool != nil && d.c.Season == Cool {
+			class = s.InCool.Value
+		}
+		d.v.Reasons = append(d.v.Reasons, Reason{s.Finding, class, s.Why, s.Meanwhile})
+	}
+	slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
+}
+
+// class is how pressing the signs are together.
+func (d *decider) class() string {
+	if len(d.v.Reasons) == 0 {
+		return ""
+	}
+	first := d.v.Reasons[0].Class
+	if first == "plan" && len(d.v.Reasons) > 1 {
+		d.rule("two-or-more")
+		return Soon
+	}
+	return first
+}
+
+// rooty holds when the roots themselves ask for it.
+func (d *decider) rooty() bool {
+	for _, s := range d.Signs {
+		if s.Roots && d.has(s.Finding) {
+			return true
+		}
+	}
+	return false
+}
+
+// held lists what holds the move back, and what would if it were less pressing.
+func (d *decider) held(class string) (held, would []Block) {
+	moves := d.c.Profile.Moves.Value
+	consider := func(code string, applies, holds bool) {
+		switch {
+		case applies && holds && class != Now:
+			held = append(held, d.block(code))
+		case applies && class != "":
+			would = append(would, d.block(code))
+		}
+	}
+	least, _ := d.c.Profile.RangeC()
+	cold := d.c.NightLowC != nil && *d.c.NightLowC < least
+	cool := d.c.NightLowC == nil && d.c.Season == Cool && (moves == "best with new roots" || moves == "only with new roots")
+	consider("cold", (cold || cool) && !d.newRoots(), moves != "any time")
+	consider("rest", d.c.Growth == Resting, moves != "any time" && moves != "any warm spell")
+	shy := moves == "only with new roots" || moves == "best with new roots" && class == "plan"
+	consider("new-roots", !d.newRoots() && d.c.Growth != Resting && moves != "any time" && moves != "any warm spell", shy)
+	consider("flower", d.c.Flowering == "bud" || d.c.Flowering == "bloom", d.flowerHolds(class))
+	return held, would
+}
+
+// flowerHolds follows the house's side on repotting in flower.
+func (d *decider) flowerHolds(class string) bool {
+	switch d.c.RepotInFlower {
+	case disputes.NeverInFlower:
+		return true
+	case disputes.WhenRootsNeed:
+		return !d.rooty()
+	default:
+		return class == "plan"
+	}
+}
+
+// settle comes to the decision and the day to look again.
+func (d *decider) settle(class string, held, would []Block) {
+	f := d.Figures
+	d.v.Overridden = append(d.v.Overridden, would...)
+	switch {
+	case class == "":
+		d.v.Decision, d.v.Headline, d.v.AgainDays = Leave, "Leave it.", int(f.LeaveDays.Value)
+		d.rule("no-sign")
+		d.rule("three-months")
+		d.v.Overridden = []Block{}
+	case class == Now:
+		d.v.Decision, d.v.Headline = Now, "Unpot it now."
+		if len(would) > 0 {
+			d.rule("overrides")
+		}
+	case len(held) > 0:
+		d.v.Decision, d.v.Blocks, d.v.Overridden = Wait, held, []Block{}
+		d.v.Headline = "Wait."
+		for _, b := range held {
+			d.v.AgainDays = max(d.v.AgainDays, int(b.Days.Value))
+			switch b.Code {
+			case "cold":
+				d.v.AgainDays = max(d.v.AgainDays, d.c.DaysToWarm)
+				d.v.Headline = "Wait for warmer days."
+				d.rule("season-turn")
+			case "rest":
+				d.v.Headline = "Wait until it grows again."
+			case "new-roots":
+				d.v.Headline = "Wait for new roots."
+			case "flower":
+				d.v.Headline = "Wait until the flowers fade."
+				if class == Soon {
+					d.rule("never-in-flower")
+				}
+			}
+		}
+	default:
+		d.v.Decision, d.v.Headline, d.v.AgainDays = Soon, "Unpot it soon.", int(f.SoonDays.Value)
+		pressing := 0
+		for _, r := range d.v.Reasons {
+			if r.Class == Soon {
+				pressing++
+			}
+		}
+		if d.newRoots() {
+			d.rule("best-moment")
+		}
+		if d.newRoots() || pressing > 1 {
+			d.v.AgainDays = int(f.SoonerDays.Value)
+		}
+		if d.c.Profile.Moves.Value == "any time" {
+			d.rule("any-time")
+		}
+		if slices.ContainsFunc(would, func(b Block) bool { return b.Code == "flower" }) && d.c.RepotInFlower == disputes.WhenRootsNeed {
+			d.rule("needed-in-flower")
+		}
+	}
+}
+
+// rotPatch decides on a small patch of rot: treated in its pot, or unpotted.
+func (d *decider) rotPatch() {
+	if !d.has("rot-patch") {
+		return
+	}
+	general := d.rooty()
+	looked := d.c.Findings["dead-roots-seen"] != "" || d.c.RootGrade != ""
+	sound := d.c.RootGrade == "" || d.c.RootGrade == "fair" || d.c.RootGrade == "good"
+	unpot := func(rule string) {
+		d.v.RotPatch = &Call{Do: "unpot", Why: d.advice(rule)}
+		f := Reason{Finding: "rot-patch", Class: Soon, Why: d.Knowledge.Rules[rule]}
+		d.v.Reasons = append([]Reason{f}, d.v.Reasons...)
+		slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
+	}
+	switch {
+	case d.c.SmallRotPatch == disputes.PatchUnpot:
+		unpot("patch-unpot")
+	case d.c.SmallRotPatch == disputes.PatchInPlace:
+		d.v.RotPatch = &Call{Do: "in-place", Why: d.advice("patch-in-place-set")}
+	case general || !sound:
+		unpot("patch-general")
+	case !looked:
+		d.v.RotPatch = &Call{Do: "look", Why: d.advice("patch-unknown")}
+	default:
+		d.v.RotPatch = &Call{Do: "in-place", Why: d.advice("patch-in-place")}
+	}
+}
+
+// spike decides on a flower spike in the way.
+func (d *decider) spike() {
+	inFlower := d.c.Flowering == "spike" || d.c.Flowering == "bud" || d.c.Flowering == "bloom"
+	if !inFlower || d.v.Decision == Leave || d.v.Decision == Wait {
+		return
+	}
+	later := d.advice("spike-later")
+	call := func(do, rule string) {
+		d.v.Spike = &Call{Do: do, Why: d.advice(rule)}
+		if do != "cut" && rule != "spike-never" {
+			d.v.Spike.Later = &later
+		}
+	}
+	thirsty := d.has("leaves-limp") || d.has("bulbs-shrivelled") || d.has("leaves-pleated")
+	few := d.c.Starved || d.c.RootGrade == "rootless" || d.c.RootGrade == "near-rootless" || d.c.RootGrade == "poor" && thirsty
+	switch {
+	case d.c.Profile.GreenSpike.Value == "never cut":
+		call("keep", "spike-never")
+	case d.c.SpikeAtRescue == disputes.SpikeCut:
+		call("cut", "spike-cut-set")
+	case d.c.SpikeAtRescue == disputes.SpikeKeep:
+		call("keep", "spike-keep-set")
+	case few:
+		call("cut", "spike-cut")
+	case d.c.RootGrade == "" && thirsty:
+		call("wait", "spike-wait")
+	default:
+		call("keep", "spike-keep")
+	}
+}
+
+// meanwhile gathers what tides the plant over, each piece once.
+func (d *decider) meanwhile() {
+	say := func(t knowledge.Text) {
+		if !slices.Contains(d.v.Meanwhile, t) {
+			d.v.Meanwhile = append(d.v.Meanwhile, t)
+		}
+	}
+	for _, b := range d.v.Blocks {
+		say(b.Meanwhile)
+	}
+	for _, r := range d.v.Reasons {
+		if r.Meanwhile != nil {
+			say(*r.Meanwhile)
+		}
+	}
+}

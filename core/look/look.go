@@ -1,0 +1,114 @@
+// Package look decides, before a plant is touched, whether it is to be
+// unpotted, and when: leave it, wait for the right moment, soon, or now.
+//
+// Signs ask for the move, by their class; what the plant is doing (in flower,
+// at rest, no new roots in a kind that is shy of disturbance, cold) holds it
+// back; what cannot wait overrides. Times are in days from the look, lengths in
+// millimetres, temperatures in °C.
+package look
+
+import (
+	"slices"
+	"sync"
+
+	"therapeon/core/knowledge"
+)
+
+// Decisions.
+const (
+	Leave = "leave"
+	Wait  = "wait"
+	Soon  = "soon"
+	Now   = "now"
+)
+
+// States of growth. The empty one is "not noted".
+const (
+	NewRoots = "new-roots" // nubs or tips of new roots are showing
+	Growing  = "growing"   // new leaves or growths, no new roots in sight
+	Resting  = "resting"
+)
+
+// Seasons. The empty one is "not known".
+const (
+	Warm = "warm"
+	Cool = "cool"
+)
+
+// Sign is a finding that asks for unpotting.
+type Sign struct {
+	Finding      string                    `yaml:"finding" json:"finding" required:"true"`
+	Class        knowledge.Text            `yaml:"class" json:"class" required:"true" description:"plan, soon or now"`
+	InGroups     map[string]knowledge.Text `yaml:"in_groups" json:"in_groups,omitempty"`
+	InCool       *knowledge.Text           `yaml:"in_cool" json:"in_cool,omitempty" description:"the class in the cool season"`
+	NotIfClimber bool                      `yaml:"not_if_climber" json:"not_if_climber,omitempty"`
+	Roots        bool                      `yaml:"roots" json:"roots,omitempty" description:"it is the roots that ask for it"`
+	Why          knowledge.Text            `yaml:"why" json:"why" required:"true"`
+	Meanwhile    *knowledge.Text           `yaml:"meanwhile" json:"meanwhile,omitempty"`
+}
+
+// Block is what holds a move back.
+type Block struct {
+	Code      string           `yaml:"code" json:"code" required:"true"`
+	Name      knowledge.Text   `yaml:"name" json:"name" required:"true"`
+	Why       knowledge.Text   `yaml:"why" json:"why" required:"true"`
+	Meanwhile knowledge.Text   `yaml:"meanwhile" json:"meanwhile" required:"true"`
+	Days      knowledge.Number `yaml:"days" json:"days" required:"true" description:"look again after so many days"`
+}
+
+// Figures are the numbers the rules use.
+type Figures struct {
+	LeaveDays        knowledge.Number `yaml:"leave_days" json:"leave_days" required:"true"`
+	SoonDays         knowledge.Number `yaml:"soon_days" json:"soon_days" required:"true"`
+	SoonerDays       knowledge.Number `yaml:"sooner_days" json:"sooner_days" required:"true"`
+	LeafSmallerRatio knowledge.Number `yaml:"leaf_smaller_ratio" json:"leaf_smaller_ratio" required:"true" description:"under this share of the leaf before, the newest is clearly smaller"`
+	LeafAlikeRatio   knowledge.Number `yaml:"leaf_alike_ratio" json:"leaf_alike_ratio" required:"true" description:"from this share on it is not smaller"`
+	WarmFromNorth    knowledge.Number `yaml:"warm_from_north" json:"warm_from_north" required:"true" description:"first month of the warm season in the north; half a year later in the south"`
+	WarmToNorth      knowledge.Number `yaml:"warm_to_north" json:"warm_to_north" required:"true" description:"last month of it"`
+}
+
+// Knowledge is all the package knows.
+type Knowledge struct {
+	Signs   []Sign                    `yaml:"signs" json:"signs" required:"true"`
+	Blocks  []Block                   `yaml:"blocks" json:"blocks" required:"true"`
+	Rules   map[string]knowledge.Text `yaml:"rules" json:"rules" required:"true"`
+	Figures Figures                   `yaml:"numbers" json:"figures" required:"true"`
+}
+
+// Table is the table that ships with the program.
+var Table = sync.OnceValue(func() *Knowledge {
+	k := &Knowledge{}
+	knowledge.MustRead("look.yaml", k)
+	return k
+})
+
+func (k *Knowledge) block(code string) Block {
+	return k.Blocks[slices.IndexFunc(k.Blocks, func(b Block) bool { return b.Code == code })]
+}
+
+// LeafSmaller compares the newest finished leaf with the one before, in mm. It
+// is nil when one was not measured, or the difference says nothing.
+func (k *Knowledge) LeafSmaller(newestMM, beforeMM float64) *bool {
+	if newestMM <= 0 || beforeMM <= 0 {
+		return nil
+	}
+	ratio := newestMM / beforeMM
+	smaller := ratio < k.Figures.LeafSmallerRatio.Value
+	if !smaller && ratio < k.Figures.LeafAlikeRatio.Value {
+		return nil
+	}
+	return &smaller
+}
+
+// Season is the season of a month, 1 to 12, and how many months until the warm
+// one begins (0 when it is warm).
+func (k *Knowledge) Season(month int, south bool) (season string, monthsToWarm int) {
+	if south {
+		month = (month+5)%12 + 1
+	}
+	from, to := int(k.Figures.WarmFromNorth.Value), int(k.Figures.WarmToNorth.Value)
+	if month >= from && month <= to {
+		return Warm, 0
+	}
+	return Cool, (from - month + 12) % 12
+}
