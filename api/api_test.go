@@ -183,8 +183,8 @@ func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 		{"wrong method", "DELETE", "/api/v1/plants/1", "", 405, ""},
 		{"blank tag", "POST", "/api/v1/plants", `{"tag":"","group":"slipper"}`, 422, "tag"},
 		{"unknown group", "POST", "/api/v1/plants", `{"tag":"x","group":"tulip"}`, 422, "group"},
-		{"unknown side", "PUT", "/api/v1/settings", `{"dead_dry_roots":"some","clinging_medium":"by-state","cut_margin_mm":4}`, 422, "dead_dry_roots"},
-		{"margin too wide", "PUT", "/api/v1/settings", `{"dead_dry_roots":"all-off","clinging_medium":"by-state","cut_margin_mm":40}`, 422, "cut_margin_mm"},
+		{"unknown side", "PUT", "/api/v1/settings", `{"dead_dry_roots":"some","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot","hemisphere":"south","cut_margin_mm":4}`, 422, "dead_dry_roots"},
+		{"margin too wide", "PUT", "/api/v1/settings", `{"dead_dry_roots":"all-off","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot","hemisphere":"south","cut_margin_mm":40}`, 422, "cut_margin_mm"},
 		{"job not on the list", "PUT", reading + "/ticks", `{"item":"zz","count":1}`, 422, "item"},
 		{"root not in the reading", "PUT", reading + "/corrections", `{"version":1,"root_id":"zz","feel":"firm","count":1}`, 422, "root_id"},
 	}
@@ -286,7 +286,7 @@ func unmarked(path string, doc any) []string {
 
 func TestEveryValueOfTheCraftSaysWhereItComesFrom(t *testing.T) {
 	x := start(t)
-	for _, path := range []string{"/api/v1/groups", "/api/v1/knowledge/roots", "/api/v1/knowledge/disputes", "/api/v1/knowledge/cautions"} {
+	for _, path := range []string{"/api/v1/knowledge/groups", "/api/v1/knowledge/roots", "/api/v1/knowledge/disputes", "/api/v1/knowledge/cautions"} {
 		status, doc, _ := x.send("GET", path, "")
 		require.Equal(t, http.StatusOK, status, path)
 		require.NotEmpty(t, doc, path)

@@ -5,14 +5,9 @@ package api
 import (
 	"context"
 	"net/http"
+	"slices"
 
 	"therapeon/clinic"
-	"therapeon/core/cleaning"
-	"therapeon/core/disputes"
-	"therapeon/core/knowledge"
-	"therapeon/core/leaves"
-	"therapeon/core/roots"
-	"therapeon/core/taxa"
 )
 
 type nothing struct{}
@@ -24,6 +19,7 @@ type byID struct {
 type findPlants struct {
 	Words    string `query:"q" json:"-" description:"looked for in tag, group, source and notes"`
 	Archived bool   `query:"archived" json:"-" description:"those taken off the bench"`
+	Due      bool   `query:"due" json:"-" description:"only those whose day to look again has come"`
 	Skip     int    `query:"skip" json:"-"`
 	Most     int    `query:"most" json:"-" description:"200 when left out, 2000 at most"`
 }
@@ -70,79 +66,17 @@ type readingList struct {
 	Readings []clinic.Summary `json:"readings" required:"true"`
 }
 
-type plantFacts struct {
-	Group          string         `json:"group" required:"true"`
-	LeafCount      int            `json:"leaf_count,omitempty"`
-	Blades         []leaves.Blade `json:"blades,omitempty"`
-	OldMedium      string         `json:"old_medium,omitempty"`
-	KeptApart      bool           `json:"kept_apart,omitempty"`
-	RootClass      string         `json:"root_class,omitempty"`
-	DeadDryRoots   string         `json:"dead_dry_roots,omitempty"`
-	ClingingMedium string         `json:"clinging_medium,omitempty"`
-}
-
-func (p plantFacts) intake() clinic.Intake {
-	return clinic.Intake{
-		Group: p.Group, LeafCount: p.LeafCount, Blades: p.Blades, OldMedium: p.OldMedium, KeptApart: p.KeptApart,
-		RootClass: p.RootClass, DeadDryRoots: p.DeadDryRoots, ClingingMedium: p.ClingingMedium,
-	}
-}
-
-type computeRoots struct {
-	Plant   plantFacts    `json:"plant" required:"true"`
-	Reading roots.Reading `json:"reading" required:"true"`
-}
-
-type computedRoots struct {
-	Verdict roots.Verdict `json:"verdict" required:"true"`
-	CutList cleaning.List `json:"cut_list" required:"true"`
-}
-
-type gridCount struct {
-	Crossings int     `json:"crossings" required:"true" validate:"min=1,max=1000000" description:"roots crossing lines, both sets of lines counted"`
-	SpacingMM float64 `json:"spacing_mm" required:"true" validate:"min=1,max=200" description:"the spacing of the grid"`
-}
-
-type gridLength struct {
-	LengthMM float64          `json:"length_mm" required:"true"`
-	Factor   knowledge.Number `json:"factor" required:"true"`
-}
-
 type about struct {
 	DataFile string `json:"data_file" required:"true" description:"where everything is kept"`
 	Version  string `json:"version" required:"true"`
 }
 
-type groupList struct {
-	Groups []taxa.Profile `json:"groups" required:"true"`
-}
-
-type disputeList struct {
-	Disputes []disputes.Question `json:"disputes" required:"true"`
-}
-
-type cautionList struct {
-	Cautions []knowledge.Caution `json:"cautions" required:"true"`
-}
-
 // table lists every operation of the API.
 func table(c *clinic.Clinic) []operation {
 	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
-	return []operation{
+	return slices.Concat(knowledgeTable(), lookTable(c), computeTable(c), []operation{
 		op(get, "/api/v1/about", "about", "Where the data lies", func(context.Context, nothing) (about, error) {
 			return about{c.DataFile(), Version}, nil
-		}),
-		op(get, "/api/v1/groups", "listGroups", "Profiles of the plant groups", func(context.Context, nothing) (groupList, error) {
-			return groupList{taxa.All()}, nil
-		}),
-		op(get, "/api/v1/knowledge/roots", "rootKnowledge", "The table of root states, the reasons and the figures", func(context.Context, nothing) (*roots.Knowledge, error) {
-			return roots.Known(), nil
-		}),
-		op(get, "/api/v1/knowledge/disputes", "listDisputes", "Questions on which growers differ", func(context.Context, nothing) (disputeList, error) {
-			return disputeList{disputes.All()}, nil
-		}),
-		op(get, "/api/v1/knowledge/cautions", "listCautions", "Cautions", func(context.Context, nothing) (cautionList, error) {
-			return cautionList{knowledge.Cautions()}, nil
 		}),
 		op(get, "/api/v1/settings", "getSettings", "House settings", func(ctx context.Context, _ nothing) (clinic.Settings, error) {
 			return c.Settings(ctx)
@@ -154,7 +88,7 @@ func table(c *clinic.Clinic) []operation {
 			if in.Most == 0 {
 				in.Most = 200
 			}
-			plants, total, err := c.Plants(ctx, clinic.Find{Words: in.Words, Archived: in.Archived, Skip: in.Skip, Most: min(in.Most, 2000)})
+			plants, total, err := c.Plants(ctx, clinic.Find{Words: in.Words, Archived: in.Archived, Due: in.Due, Skip: in.Skip, Most: min(in.Most, 2000)})
 			return plantList{plants, total}, err
 		}),
 		op(post, "/api/v1/plants", "addPlant", "Put a plant on the bench", func(ctx context.Context, in addPlant) (clinic.Plant, error) {
@@ -188,10 +122,5 @@ func table(c *clinic.Clinic) []operation {
 		op(put, "/api/v1/readings/{id}/corrections", "correctRoot", "Say what a root turned out to be", func(ctx context.Context, in correctRoot) (clinic.Reading, error) {
 			return c.Correct(ctx, in.ID, in.Correction)
 		}),
-		op(post, "/api/v1/compute/roots", "computeRoots", "Verdict and cut list of a reading, nothing saved", func(ctx context.Context, in computeRoots) (computedRoots, error) {
-			v, l, err := c.Compute(ctx, in.Plant.intake(), in.Reading)
-			return computedRoots{v, l}, err
-		}),
-		op(post, "/api/v1/compute/grid-count", "computeGridCount", "Length of a root mass from its crossings with a grid", countGrid),
-	}
+	})
 }

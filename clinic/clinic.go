@@ -70,6 +70,10 @@ func missing(err error, what string, id int64) error {
 type Settings struct {
 	DeadDryRoots   string  `json:"dead_dry_roots" required:"true" validate:"oneof=all-off keep-some if-wobbly"`
 	ClingingMedium string  `json:"clinging_medium" required:"true" validate:"oneof=all-off leave-what-tears by-state"`
+	SpikeAtRescue  string  `json:"spike_at_rescue" required:"true" validate:"oneof=cut keep by-grade"`
+	RepotInFlower  string  `json:"repot_in_flower" required:"true" validate:"oneof=never when-needed by-urgency"`
+	SmallRotPatch  string  `json:"small_rot_patch" required:"true" validate:"oneof=in-place unpot if-rest-sound"`
+	Hemisphere     string  `json:"hemisphere" required:"true" validate:"oneof=north south" description:"for the seasons"`
 	CutMarginMM    float64 `json:"cut_margin_mm" required:"true" validate:"min=3,max=5" description:"how far beyond the living part a cut falls"`
 }
 
@@ -84,6 +88,10 @@ func settings(ctx context.Context, q *sqlc.Queries) (Settings, error) {
 	s := Settings{
 		DeadDryRoots:   disputes.Default(disputes.DeadDryRoots),
 		ClingingMedium: disputes.Default(disputes.ClingingMedium),
+		SpikeAtRescue:  disputes.Default(disputes.SpikeAtRescue),
+		RepotInFlower:  disputes.Default(disputes.RepotInFlower),
+		SmallRotPatch:  disputes.Default(disputes.SmallRotPatch),
+		Hemisphere:     "north",
 		CutMarginMM:    roots.Known().Figures.CutMarginMM.Value,
 	}
 	rows, err := q.ListSettings(ctx)
@@ -121,6 +129,9 @@ func (c *Clinic) SetSettings(ctx context.Context, s Settings) (Settings, error) 
 			}
 			for _, p := range plants {
 				if err := c.resummarise(ctx, q, p.Plant, s); err != nil {
+					return err
+				}
+				if err := c.lookAnew(ctx, q, p.Plant, s, false); err != nil {
 					return err
 				}
 			}

@@ -19,7 +19,7 @@ import (
 // are enough; the rest can come later.
 type Intake struct {
 	Tag            string         `json:"tag" required:"true" validate:"required,notblank,max=80" description:"tag or name"`
-	Group          string         `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/groups"`
+	Group          string         `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/knowledge/groups"`
 	ArrivedOn      string         `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	Source         string         `json:"source,omitempty" validate:"max=200" description:"from whom or where"`
 	Flowering      string         `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom"`
@@ -34,6 +34,9 @@ type Intake struct {
 	RootClass      string         `json:"root_class,omitempty" validate:"omitempty,oneof=pale brown" description:"normal root colour for this plant; left out: as its group"`
 	DeadDryRoots   string         `json:"dead_dry_roots,omitempty" validate:"omitempty,oneof=all-off keep-some if-wobbly" description:"for this plant; left out: as the house"`
 	ClingingMedium string         `json:"clinging_medium,omitempty" validate:"omitempty,oneof=all-off leave-what-tears by-state" description:"for this plant; left out: as the house"`
+	SpikeAtRescue  string         `json:"spike_at_rescue,omitempty" validate:"omitempty,oneof=cut keep by-grade" description:"for this plant; left out: as the house"`
+	RepotInFlower  string         `json:"repot_in_flower,omitempty" validate:"omitempty,oneof=never when-needed by-urgency" description:"for this plant; left out: as the house"`
+	SmallRotPatch  string         `json:"small_rot_patch,omitempty" validate:"omitempty,oneof=in-place unpot if-rest-sound" description:"for this plant; left out: as the house"`
 	Notes          string         `json:"notes,omitempty" validate:"max=4000"`
 }
 
@@ -78,6 +81,7 @@ type Plant struct {
 	CreatedAt  string   `json:"created_at" required:"true"`
 	UpdatedAt  string   `json:"updated_at" required:"true"`
 	Latest     *Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
+	Looked     *Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
 }
 
 // Faults finds what no single field shows wrong.
@@ -129,7 +133,8 @@ func (c *Clinic) AddPlant(ctx context.Context, in Intake) (Plant, error) {
 		Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
 		LeafCount: int64(in.LeafCount), Blades: string(blades), BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
 		LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
-		RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium, Notes: in.Notes, Now: c.stamp(),
+		RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium,
+		SpikeAtRescue: in.SpikeAtRescue, RepotInFlower: in.RepotInFlower, SmallRotPatch: in.SmallRotPatch, Notes: in.Notes, Now: c.stamp(),
 	})
 	if err != nil {
 		return Plant{}, fmt.Errorf("add plant: %w", err)
@@ -159,7 +164,8 @@ func (c *Clinic) ChangePlant(ctx context.Context, id, version int64, in Intake) 
 			ID: id, Version: version, Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
 			LeafCount: int64(in.LeafCount), Blades: string(blades), BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
 			LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
-			RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium, Notes: in.Notes, Now: c.stamp(),
+			RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium,
+			SpikeAtRescue: in.SpikeAtRescue, RepotInFlower: in.RepotInFlower, SmallRotPatch: in.SmallRotPatch, Notes: in.Notes, Now: c.stamp(),
 		})
 		if err != nil {
 			return fmt.Errorf("change plant: %w", err)
@@ -169,6 +175,9 @@ func (c *Clinic) ChangePlant(ctx context.Context, id, version int64, in Intake) 
 			return err
 		}
 		if err := c.resummarise(ctx, q, row, house); err != nil {
+			return err
+		}
+		if err := c.lookAnew(ctx, q, row, house, true); err != nil {
 			return err
 		}
 		changed, err = c.withLatest(ctx, q, row)
@@ -203,6 +212,7 @@ func (c *Clinic) Plant(ctx context.Context, id int64) (Plant, error) {
 type Find struct {
 	Words    string
 	Archived bool
+	Due      bool // only those whose day to look again has come
 	Skip     int
 	Most     int
 }
@@ -222,12 +232,15 @@ func groupsNamed(words string) string {
 // Plants finds plants: newest work first, those kept apart last. It also tells
 // how many there are in all.
 func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
-	groups := groupsNamed(f.Words)
-	total, err := c.store.CountPlants(ctx, sqlc.CountPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups})
+	groups, due := groupsNamed(f.Words), ""
+	if f.Due {
+		due = c.today()
+	}
+	total, err := c.store.CountPlants(ctx, sqlc.CountPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Due: due})
 	if err != nil {
 		return nil, 0, fmt.Errorf("count plants: %w", err)
 	}
-	rows, err := c.store.ListPlants(ctx, sqlc.ListPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Skip: int64(f.Skip), Most: int64(f.Most)})
+	rows, err := c.store.ListPlants(ctx, sqlc.ListPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Due: due, Skip: int64(f.Skip), Most: int64(f.Most)})
 	if err != nil {
 		return nil, 0, fmt.Errorf("list plants: %w", err)
 	}
@@ -243,6 +256,13 @@ func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 			}
 			found[i].Latest = &s
 		}
+		if row.InspectionID != 0 {
+			l, err := looked(row.InspectionID, row.LookedOn, row.AgainOn, row.Look, row.Causes)
+			if err != nil {
+				return nil, 0, err
+			}
+			found[i].Looked = &l
+		}
 	}
 	return found, total, nil
 }
@@ -254,7 +274,8 @@ func plant(row sqlc.Plant) (Plant, error) {
 			Tag: row.Tag, Group: row.GroupCode, ArrivedOn: row.ArrivedOn, Source: row.Source, Flowering: row.Flowering,
 			LeafCount: int(row.LeafCount), BulbCount: int(row.BulbCount), BulbState: row.BulbState,
 			LastRepotted: row.LastRepotted, OldMedium: row.OldMedium, Pot: row.Pot, KeptApart: row.KeptApart != 0,
-			RootClass: row.RootClass, DeadDryRoots: row.DeadDryRoots, ClingingMedium: row.ClingingMedium, Notes: row.Notes,
+			RootClass: row.RootClass, DeadDryRoots: row.DeadDryRoots, ClingingMedium: row.ClingingMedium,
+			SpikeAtRescue: row.SpikeAtRescue, RepotInFlower: row.RepotInFlower, SmallRotPatch: row.SmallRotPatch, Notes: row.Notes,
 		},
 	}
 	if profile, ok := taxa.Find(row.GroupCode); ok {
@@ -266,20 +287,28 @@ func plant(row sqlc.Plant) (Plant, error) {
 	return p, nil
 }
 
+// withLatest puts the newest reading and inspection beside a plant.
 func (c *Clinic) withLatest(ctx context.Context, q *sqlc.Queries, row sqlc.Plant) (Plant, error) {
 	p, err := plant(row)
 	if err != nil {
 		return p, err
 	}
 	latest, err := q.LatestRead(ctx, row.ID)
-	if isMissing(err) {
-		return p, nil
-	}
-	if err != nil {
+	if err == nil {
+		s, err := summaryOf(latest.ID, latest.ReadOn, latest.Summary)
+		if err != nil {
+			return p, err
+		}
+		p.Latest = &s
+	} else if !isMissing(err) {
 		return p, err
 	}
-	s, err := summaryOf(latest.ID, latest.ReadOn, latest.Summary)
-	p.Latest = &s
+	list, err := q.ListInspections(ctx, row.ID)
+	if err != nil || len(list) == 0 {
+		return p, err
+	}
+	l, err := looked(list[0].ID, list[0].LookedOn, list[0].AgainOn, list[0].Look, list[0].Causes)
+	p.Looked = &l
 	return p, err
 }
 

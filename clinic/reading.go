@@ -267,6 +267,9 @@ func (c *Clinic) keep(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on
 	if err := q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: row.PlantID, Now: c.stamp()}); err != nil {
 		return Reading{}, err
 	}
+	if err := c.rootsChanged(ctx, q, row.PlantID); err != nil {
+		return Reading{}, err
+	}
 	return c.beside(ctx, q, row, j, b)
 }
 

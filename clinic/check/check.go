@@ -13,6 +13,7 @@ import (
 
 	"github.com/go-playground/validator/v10"
 
+	"therapeon/core/causes"
 	"therapeon/core/fault"
 	"therapeon/core/taxa"
 )
@@ -38,6 +39,8 @@ var rules = sync.OnceValue(func() *validator.Validate {
 		return err == nil && t.Year() >= earliestYear
 	})
 	must("partialdate", func(s string) bool { _, ok := EarliestDay(s); return ok })
+	must("finding", func(s string) bool { _, ok := causes.Table().Finding(s); return ok })
+	must("cause", func(s string) bool { _, ok := causes.Table().Cause(s); return ok })
 	must("group", func(s string) bool { _, ok := taxa.Find(s); return ok })
 	return v
 })
@@ -46,12 +49,26 @@ const earliestYear = 1900
 
 // EarliestDay is the first day a date, a month (2029-05) or a year can mean.
 func EarliestDay(s string) (time.Time, bool) {
-	for _, layout := range []string{time.DateOnly, "2006-01", "2006"} {
-		if t, err := time.Parse(layout, s); err == nil && t.Year() >= earliestYear {
-			return t, true
+	first, _, ok := Days(s)
+	return first, ok
+}
+
+// Days are the first and the last day a date, a month (2029-05) or a year can mean.
+func Days(s string) (first, last time.Time, ok bool) {
+	for _, kind := range []struct {
+		layout        string
+		years, months int
+	}{{time.DateOnly, 0, 0}, {"2006-01", 0, 1}, {"2006", 1, 0}} {
+		t, err := time.Parse(kind.layout, s)
+		if err != nil || t.Year() < earliestYear {
+			continue
 		}
+		if kind.years+kind.months == 0 {
+			return t, t, true
+		}
+		return t, t.AddDate(kind.years, kind.months, -1), true
 	}
-	return time.Time{}, false
+	return time.Time{}, time.Time{}, false
 }
 
 // Input checks v against the limits on its fields and returns a fault.List, or
@@ -111,8 +128,14 @@ func describe(b validator.FieldError) fault.Fault {
 	case "partialdate":
 		f.Limit = "a day, a month or a year, such as 2029-05-14, 2029-05 or 2029, from 1900 on"
 		f.Words = "This is not a date. Write 2029-05-14, or 2029-05 or 2029 when you know no more."
+	case "finding":
+		f.Limit = "a finding, see /api/v1/knowledge/causes"
+		f.Words = "This finding is not known here."
+	case "cause":
+		f.Limit = "a cause, see /api/v1/knowledge/causes"
+		f.Words = "This cause is not known here."
 	case "group":
-		f.Limit = "a group code, see /api/v1/groups"
+		f.Limit = "a group code, see /api/v1/knowledge/groups"
 		f.Words = "This group is not known. Pick one of the list."
 	default:
 		f.Words, f.Limit = "This does not fit.", b.Tag()+" "+b.Param()
@@ -139,6 +162,8 @@ func unitOf(path string) string {
 	switch {
 	case strings.HasSuffix(path, "_mm"):
 		return " mm"
+	case strings.HasSuffix(path, "_c"):
+		return " °C"
 	default:
 		return ""
 	}

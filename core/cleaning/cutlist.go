@@ -70,7 +70,8 @@ type Plant struct {
 	Monopodial bool // growths are levels up one stem
 }
 
-var notes = sync.OnceValue(func() map[string]knowledge.Text {
+// Notes are the words of the cut list.
+var Notes = sync.OnceValue(func() map[string]knowledge.Text {
 	var table struct {
 		Notes map[string]knowledge.Text `yaml:"notes"`
 	}
@@ -92,11 +93,11 @@ func Cuts(r roots.Reading, v roots.Verdict, checks Checks, p Plant) List {
 		l.Headline = v.Headline
 		return l
 	}
-	l.Before = append(l.Before, notes()["bench"])
+	l.Before = append(l.Before, Notes()["bench"])
 	if l.Cuts > 0 {
-		l.Before = append(l.Before, notes()["blade"])
+		l.Before = append(l.Before, Notes()["blade"])
 	}
-	l.After = append(l.After, notes()["after"])
+	l.After = append(l.After, Notes()["after"])
 	switch {
 	case l.Cuts == 0:
 		l.Headline = "Nothing to cut. See to what clings."
@@ -258,7 +259,7 @@ func (l *List) annotate() {
 		note := func(id string) {
 			if !seen[id] {
 				seen[id] = true
-				it.Before = append(it.Before, notes()[id])
+				it.Before = append(it.Before, Notes()[id])
 			}
 		}
 		switch it.Kind {

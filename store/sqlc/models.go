@@ -4,6 +4,21 @@
 
 package sqlc
 
+type Inspection struct {
+	ID        int64
+	PlantID   int64
+	Version   int64
+	LookedOn  string
+	Noted     string
+	Said      string
+	Blank     int64
+	AgainOn   string
+	Look      string
+	Causes    string
+	CreatedAt string
+	UpdatedAt string
+}
+
 type Plant struct {
 	ID             int64
 	Version        int64
@@ -27,6 +42,9 @@ type Plant struct {
 	ArchivedAt     string
 	CreatedAt      string
 	UpdatedAt      string
+	SpikeAtRescue  string
+	RepotInFlower  string
+	SmallRotPatch  string
 }
 
 type Reading struct {

@@ -12,7 +12,7 @@ import (
 const archivePlant = `-- name: ArchivePlant :one
 UPDATE plants SET version = version + 1, archived_at = ?1, updated_at = ?2
 WHERE id = ?3
-RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at
+RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch
 `
 
 type ArchivePlantParams struct {
@@ -47,25 +47,37 @@ func (q *Queries) ArchivePlant(ctx context.Context, arg ArchivePlantParams) (Pla
 		&i.ArchivedAt,
 		&i.CreatedAt,
 		&i.UpdatedAt,
+		&i.SpikeAtRescue,
+		&i.RepotInFlower,
+		&i.SmallRotPatch,
 	)
 	return i, err
 }
 
 const countPlants = `-- name: CountPlants :one
-SELECT COUNT(*) FROM plants
-WHERE (archived_at <> '') = CAST(?1 AS INTEGER)
-  AND (CAST(?2 AS TEXT) = '' OR instr(lower(tag || ' ' || source || ' ' || notes), lower(?2)) > 0
-    OR instr(CAST(?3 AS TEXT), ' ' || group_code || ' ') > 0)
+SELECT COUNT(*) FROM plants p
+WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
+  AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(?2)) > 0
+    OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
+  AND (CAST(?4 AS TEXT) = '' OR (
+        SELECT l.again_on <> '' AND l.again_on <= ?4 FROM inspections l
+        WHERE l.plant_id = p.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1))
 `
 
 type CountPlantsParams struct {
 	Archived int64
 	Query    string
 	Groups   string
+	Due      string
 }
 
 func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64, error) {
-	row := q.db.QueryRowContext(ctx, countPlants, arg.Archived, arg.Query, arg.Groups)
+	row := q.db.QueryRowContext(ctx, countPlants,
+		arg.Archived,
+		arg.Query,
+		arg.Groups,
+		arg.Due,
+	)
 	var count int64
 	err := row.Scan(&count)
 	return count, err
@@ -73,12 +85,13 @@ func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64
 
 const createPlant = `-- name: CreatePlant :one
 INSERT INTO plants (tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state,
-    last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, created_at, updated_at)
+    last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, spike_at_rescue, repot_in_flower, small_rot_patch, notes,
+    created_at, updated_at)
 VALUES (?1, ?2, ?3, ?4, ?5, ?6,
     ?7, ?8, ?9, ?10, ?11, ?12,
-    ?13, ?14, ?15, ?16, ?17,
-    ?18, ?18)
-RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at
+    ?13, ?14, ?15, ?16,
+    ?17, ?18, ?19, ?20, ?21, ?21)
+RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch
 `
 
 type CreatePlantParams struct {
@@ -98,6 +111,9 @@ type CreatePlantParams struct {
 	RootClass      string
 	DeadDryRoots   string
 	ClingingMedium string
+	SpikeAtRescue  string
+	RepotInFlower  string
+	SmallRotPatch  string
 	Notes          string
 	Now            string
 }
@@ -120,6 +136,9 @@ func (q *Queries) CreatePlant(ctx context.Context, arg CreatePlantParams) (Plant
 		arg.RootClass,
 		arg.DeadDryRoots,
 		arg.ClingingMedium,
+		arg.SpikeAtRescue,
+		arg.RepotInFlower,
+		arg.SmallRotPatch,
 		arg.Notes,
 		arg.Now,
 	)
@@ -147,12 +166,15 @@ func (q *Queries) CreatePlant(ctx context.Context, arg CreatePlantParams) (Plant
 		&i.ArchivedAt,
 		&i.CreatedAt,
 		&i.UpdatedAt,
+		&i.SpikeAtRescue,
+		&i.RepotInFlower,
+		&i.SmallRotPatch,
 	)
 	return i, err
 }
 
 const getPlant = `-- name: GetPlant :one
-SELECT id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at FROM plants WHERE id = ?
+SELECT id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch FROM plants WHERE id = ?
 `
 
 func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
@@ -181,25 +203,35 @@ func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
 		&i.ArchivedAt,
 		&i.CreatedAt,
 		&i.UpdatedAt,
+		&i.SpikeAtRescue,
+		&i.RepotInFlower,
+		&i.SmallRotPatch,
 	)
 	return i, err
 }
 
 const listPlants = `-- name: ListPlants :many
-SELECT plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on, '') AS TEXT) AS read_on,
-    CAST(COALESCE(r.summary, '') AS TEXT) AS summary
+SELECT plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on, '') AS TEXT) AS read_on,
+    CAST(COALESCE(r.summary, '') AS TEXT) AS summary, CAST(COALESCE(i.id, 0) AS INTEGER) AS inspection_id,
+    CAST(COALESCE(i.looked_on, '') AS TEXT) AS looked_on, CAST(COALESCE(i.again_on, '') AS TEXT) AS again_on,
+    CAST(COALESCE(i.look, '') AS TEXT) AS look, CAST(COALESCE(i.causes, '') AS TEXT) AS causes
 FROM plants
 LEFT JOIN readings r ON r.id = (
     SELECT l.id FROM readings l
     WHERE l.plant_id = plants.id AND (l.root_count > 0 OR json_extract(l.roots, '$.none_found'))
     ORDER BY l.read_on DESC, l.id DESC LIMIT 1)
+LEFT JOIN inspections i ON i.id = (
+    SELECT l.id FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1)
 WHERE plants.id IN (
     SELECT p.id FROM plants p
     WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
       AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(?2)) > 0
         OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
+      AND (CAST(?4 AS TEXT) = '' OR (
+        SELECT l.again_on <> '' AND l.again_on <= ?4 FROM inspections l
+        WHERE l.plant_id = p.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1))
     ORDER BY p.kept_apart, p.updated_at DESC, p.id DESC
-    LIMIT ?5 OFFSET ?4)
+    LIMIT ?6 OFFSET ?5)
 ORDER BY plants.kept_apart, plants.updated_at DESC, plants.id DESC
 `
 
@@ -207,23 +239,31 @@ type ListPlantsParams struct {
 	Archived int64
 	Query    string
 	Groups   string
+	Due      string
 	Skip     int64
 	Most     int64
 }
 
 type ListPlantsRow struct {
-	Plant     Plant
-	ReadingID int64
-	ReadOn    string
-	Summary   string
+	Plant        Plant
+	ReadingID    int64
+	ReadOn       string
+	Summary      string
+	InspectionID int64
+	LookedOn     string
+	AgainOn      string
+	Look         string
+	Causes       string
 }
 
-// The newest reading is looked up for the plants shown only.
+// The newest reading and inspection are looked up for the plants shown only. Due
+// keeps those whose day to look again has come.
 func (q *Queries) ListPlants(ctx context.Context, arg ListPlantsParams) ([]ListPlantsRow, error) {
 	rows, err := q.db.QueryContext(ctx, listPlants,
 		arg.Archived,
 		arg.Query,
 		arg.Groups,
+		arg.Due,
 		arg.Skip,
 		arg.Most,
 	)
@@ -257,9 +297,17 @@ func (q *Queries) ListPlants(ctx context.Context, arg ListPlantsParams) ([]ListP
 			&i.Plant.ArchivedAt,
 			&i.Plant.CreatedAt,
 			&i.Plant.UpdatedAt,
+			&i.Plant.SpikeAtRescue,
+			&i.Plant.RepotInFlower,
+			&i.Plant.SmallRotPatch,
 			&i.ReadingID,
 			&i.ReadOn,
 			&i.Summary,
+			&i.InspectionID,
+			&i.LookedOn,
+			&i.AgainOn,
+			&i.Look,
+			&i.Causes,
 		); err != nil {
 			return nil, err
 		}
@@ -279,10 +327,11 @@ UPDATE plants SET version = version + 1, tag = ?1, group_code = ?2, arrived_on =
     source = ?4, flowering = ?5, leaf_count = ?6, blades = ?7,
     bulb_count = ?8, bulb_state = ?9, last_repotted = ?10,
     old_medium = ?11, pot = ?12, kept_apart = ?13, root_class = ?14,
-    dead_dry_roots = ?15, clinging_medium = ?16, notes = ?17,
-    updated_at = ?18
-WHERE id = ?19 AND version = ?20
-RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at
+    dead_dry_roots = ?15, clinging_medium = ?16,
+    spike_at_rescue = ?17, repot_in_flower = ?18, small_rot_patch = ?19,
+    notes = ?20, updated_at = ?21
+WHERE id = ?22 AND version = ?23
+RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch
 `
 
 type UpdatePlantParams struct {
@@ -302,6 +351,9 @@ type UpdatePlantParams struct {
 	RootClass      string
 	DeadDryRoots   string
 	ClingingMedium string
+	SpikeAtRescue  string
+	RepotInFlower  string
+	SmallRotPatch  string
 	Notes          string
 	Now            string
 	ID             int64
@@ -326,6 +378,9 @@ func (q *Queries) UpdatePlant(ctx context.Context, arg UpdatePlantParams) (Plant
 		arg.RootClass,
 		arg.DeadDryRoots,
 		arg.ClingingMedium,
+		arg.SpikeAtRescue,
+		arg.RepotInFlower,
+		arg.SmallRotPatch,
 		arg.Notes,
 		arg.Now,
 		arg.ID,
@@ -355,6 +410,9 @@ func (q *Queries) UpdatePlant(ctx context.Context, arg UpdatePlantParams) (Plant
 		&i.ArchivedAt,
 		&i.CreatedAt,
 		&i.UpdatedAt,
+		&i.SpikeAtRescue,
+		&i.RepotInFlower,
+		&i.SmallRotPatch,
 	)
 	return i, err
 }

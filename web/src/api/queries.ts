@@ -6,13 +6,37 @@ const shipped = { staleTime: Infinity } as const;
 
 export const groups = queryOptions({
   queryKey: ["groups"],
-  queryFn: async () => (await ask(client.GET("/api/v1/groups"))).groups,
+  queryFn: async () => (await ask(client.GET("/api/v1/knowledge/groups"))).groups,
   ...shipped,
 });
 
 export const rootKnowledge = queryOptions({
   queryKey: ["knowledge", "roots"],
   queryFn: () => ask(client.GET("/api/v1/knowledge/roots")),
+  ...shipped,
+});
+
+export const causeKnowledge = queryOptions({
+  queryKey: ["knowledge", "causes"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/causes")),
+  ...shipped,
+});
+
+export const unpotKnowledge = queryOptions({
+  queryKey: ["knowledge", "unpot"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/unpot")),
+  ...shipped,
+});
+
+export const lookalikes = queryOptions({
+  queryKey: ["knowledge", "lookalikes"],
+  queryFn: async () => (await ask(client.GET("/api/v1/knowledge/lookalikes"))).lookalikes,
+  ...shipped,
+});
+
+export const cautions = queryOptions({
+  queryKey: ["knowledge", "cautions"],
+  queryFn: async () => (await ask(client.GET("/api/v1/knowledge/cautions"))).cautions,
   ...shipped,
 });
 
@@ -26,10 +50,10 @@ export const about = queryOptions({ queryKey: ["about"], queryFn: () => ask(clie
 
 export const settings = queryOptions({ queryKey: ["settings"], queryFn: () => ask(client.GET("/api/v1/settings")) });
 
-export const plants = (q: string, archived: boolean, most: number) =>
+export const plants = (q: string, archived: boolean, due: boolean, most: number) =>
   queryOptions({
-    queryKey: ["plants", q, archived, most],
-    queryFn: () => ask(client.GET("/api/v1/plants", { params: { query: { q, archived, most } } })),
+    queryKey: ["plants", q, archived, due, most],
+    queryFn: () => ask(client.GET("/api/v1/plants", { params: { query: { q, archived, due, most } } })),
   });
 
 export const plant = (id: number) =>
@@ -48,4 +72,17 @@ export const reading = (id: number) =>
   queryOptions({
     queryKey: ["reading", id],
     queryFn: () => ask(client.GET("/api/v1/readings/{id}", { params: { path: { id } } })),
+  });
+
+export const inspections = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "inspections"],
+    queryFn: async () =>
+      (await ask(client.GET("/api/v1/plants/{id}/inspections", { params: { path: { id } } }))).inspections,
+  });
+
+export const inspection = (id: number) =>
+  queryOptions({
+    queryKey: ["inspection", id],
+    queryFn: () => ask(client.GET("/api/v1/inspections/{id}", { params: { path: { id } } })),
   });

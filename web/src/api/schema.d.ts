@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/compute/causes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What can have done it, why, and what to check next; nothing saved */
+        post: operations["computeCauses"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compute/grid-count": {
         parameters: {
             query?: never;
@@ -32,6 +49,23 @@ export interface paths {
         put?: never;
         /** Length of a root mass from its crossings with a grid */
         post: operations["computeGridCount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether and when to unpot, and how; nothing saved */
+        post: operations["computeLook"];
         delete?: never;
         options?: never;
         head?: never;
@@ -55,15 +89,33 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/groups": {
+    "/api/v1/inspections/{id}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Profiles of the plant groups */
-        get: operations["listGroups"];
+        /** An inspection with its look, its way out of the pot and its causes */
+        get: operations["getInspection"];
+        /** Save an inspection; an older version is refused */
+        put: operations["saveInspection"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/causes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Causes, findings and themes, with their weights, actions and figures */
+        get: operations["causeKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -89,6 +141,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/cleaning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Notes of the cut list */
+        get: operations["cleaningKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/disputes": {
         parameters: {
             query?: never;
@@ -106,6 +175,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Profiles of the plant groups */
+        get: operations["listGroups"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Signs that ask for unpotting, what holds it back, and the rules */
+        get: operations["lookKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/lookalikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is easily taken for something else, side by side */
+        get: operations["listLookalikes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/roots": {
         parameters: {
             query?: never;
@@ -115,6 +235,23 @@ export interface paths {
         };
         /** The table of root states, the reasons and the figures */
         get: operations["rootKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/unpot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How plants come out of their pots, and what accidents explain */
+        get: operations["unpotKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -170,6 +307,24 @@ export interface paths {
         /** Take a plant off the bench, or put it back */
         put: operations["archivePlant"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/inspections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plant's inspections in short, the newest first */
+        get: operations["listInspections"];
+        put?: never;
+        /** Begin an inspection; a blank one already begun is taken up again */
+        post: operations["startLook"];
         delete?: never;
         options?: never;
         head?: never;
@@ -273,6 +428,11 @@ export interface components {
             data_file: string;
             version: string;
         };
+        Accident: {
+            count: number;
+            /** @enum {string} */
+            what: "broken-root" | "lost-root" | "snapped-growth" | "torn-leaf" | "lost-bulb" | "lost-spike";
+        };
         AddPlant: {
             /** @description a day, a month or a year */
             arrived_on?: string;
@@ -294,7 +454,7 @@ export interface components {
             dead_dry_roots?: "all-off" | "keep-some" | "if-wobbly";
             /** @enum {string} */
             flowering?: "none" | "spike" | "bud" | "bloom";
-            /** @description code of its group, see /api/v1/groups */
+            /** @description code of its group, see /api/v1/knowledge/groups */
             group: string;
             /** @description may carry something; handled last */
             kept_apart?: boolean;
@@ -307,17 +467,246 @@ export interface components {
             /** @enum {string} */
             pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "none" | "other";
             /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            repot_in_flower?: "never" | "when-needed" | "by-urgency";
+            /**
              * @description normal root colour for this plant; left out: as its group
              * @enum {string}
              */
             root_class?: "pale" | "brown";
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            small_rot_patch?: "in-place" | "unpot" | "if-rest-sound";
             /** @description from whom or where */
             source?: string;
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            spike_at_rescue?: "cut" | "keep" | "by-grade";
             /** @description tag or name */
             tag: string;
         };
         ArchivePlant: {
             archived: boolean;
+        };
+        CausesAction: {
+            /**
+             * @description the step that picks it up
+             * @enum {string}
+             */
+            at: "now" | "clean" | "re-home" | "aftercare";
+            cautions?: string[];
+            code: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        CausesBand: {
+            /** Format: double */
+            below: number;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        CausesCause: {
+            about: components["schemas"]["KnowledgeText"];
+            code: string;
+            /** @description actions */
+            do: string[];
+            /** @description where it is more usual: more, much more */
+            groups?: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            /** @enum {string} */
+            kind: "harmful" | "harmless";
+            name: string;
+            prevent: components["schemas"]["KnowledgeText"];
+            /** @description how often it holds on a rescued plant of no particular group */
+            prior: components["schemas"]["KnowledgeNumber"];
+            /** @description it spreads, or kills in days */
+            urgent?: boolean;
+            /** @description what speaks for and against it, by theme or finding, on the scale +++ ++ + - -- */
+            weights: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+        };
+        CausesCheck: {
+            /**
+             * Format: double
+             * @description expected drop of the summed entropy over the causes
+             */
+            bits: number;
+            finding: string;
+            /**
+             * Format: double
+             * @description what it costs
+             */
+            minutes: number;
+            no: components["schemas"]["CausesOutcome"];
+            /** @description asked out of order, because it decides on something that spreads */
+            urgent?: boolean;
+            yes: components["schemas"]["CausesOutcome"];
+        };
+        CausesFigures: {
+            /** @description from this chance on a cause is acted on */
+            act_from: components["schemas"]["KnowledgeNumber"];
+            /** @description the same for one that spreads */
+            act_from_urgent: components["schemas"]["KnowledgeNumber"];
+            against_1: components["schemas"]["KnowledgeNumber"];
+            against_2: components["schemas"]["KnowledgeNumber"];
+            /** @description from this chance on one that spreads is raised out of order */
+            alarm_from: components["schemas"]["KnowledgeNumber"];
+            /** @description a check that promises less is not asked for */
+            ask_bits_per_minute: components["schemas"]["KnowledgeNumber"];
+            /** @description when nothing harmful is likelier than this, nothing is wrong */
+            clear_below: components["schemas"]["KnowledgeNumber"];
+            medium_old_months: components["schemas"]["KnowledgeNumber"];
+            more: components["schemas"]["KnowledgeNumber"];
+            moved_lately_days: components["schemas"]["KnowledgeNumber"];
+            much_more: components["schemas"]["KnowledgeNumber"];
+            /** @description share of the roots from which they count as mushy */
+            mushy_share: components["schemas"]["KnowledgeNumber"];
+            /** @description an outcome less likely than this does not make a check worth while */
+            outcome_from: components["schemas"]["KnowledgeNumber"];
+            /** @description from this chance on an alarm needs no further check */
+            settled_from: components["schemas"]["KnowledgeNumber"];
+            weight_1: components["schemas"]["KnowledgeNumber"];
+            weight_2: components["schemas"]["KnowledgeNumber"];
+            weight_3: components["schemas"]["KnowledgeNumber"];
+        };
+        CausesFinding: {
+            /**
+             * @description when it can be found
+             * @enum {string}
+             */
+            at: "look" | "unpot" | "roots" | "cut" | "care";
+            base?: components["schemas"]["KnowledgeNumber"];
+            code: string;
+            /** @description how often it is found when it is not */
+            false_alarm?: components["schemas"]["KnowledgeNumber"];
+            /** @description how often it is found when its theme is there */
+            hit?: components["schemas"]["KnowledgeNumber"];
+            /** @description what the check costs */
+            minutes?: components["schemas"]["KnowledgeNumber"];
+            name: components["schemas"]["KnowledgeText"];
+            /**
+             * @description only where the group has them
+             * @enum {string}
+             */
+            only?: "" | "bulbs";
+            /** @enum {string} */
+            part: "leaves" | "bulbs" | "growth" | "pot" | "surface" | "smell" | "medium" | "lodgers" | "roots" | "rhizome" | "care";
+            /** @description how to tell, as a thing to do */
+            tell: components["schemas"]["KnowledgeText"];
+            /** @description the theme it bears witness to; left out: a theme of its own */
+            theme?: string;
+        };
+        CausesFindingFigures: {
+            false_alarm: components["schemas"]["KnowledgeNumber"];
+            false_alarm_shared: components["schemas"]["KnowledgeNumber"];
+            hit: components["schemas"]["KnowledgeNumber"];
+            hit_shared: components["schemas"]["KnowledgeNumber"];
+            minutes_care: components["schemas"]["KnowledgeNumber"];
+            minutes_cut: components["schemas"]["KnowledgeNumber"];
+            minutes_look: components["schemas"]["KnowledgeNumber"];
+            minutes_roots: components["schemas"]["KnowledgeNumber"];
+            /** @description added when the plant is still in its pot */
+            minutes_to_unpot: components["schemas"]["KnowledgeNumber"];
+            minutes_unpot: components["schemas"]["KnowledgeNumber"];
+        };
+        CausesJudged: {
+            /** @description it is part of the plan */
+            act_on: boolean;
+            /** @description the chance in words */
+            band: string;
+            /**
+             * Format: double
+             * @description 0 to 1, by the findings alone
+             */
+            chance: number;
+            code: string;
+            /** @description what moved it, the weightiest first */
+            findings: components["schemas"]["CausesWeighed"][];
+            /**
+             * Format: double
+             * @description its chance before any finding, in this group
+             */
+            prior: number;
+            /**
+             * @description the user's word
+             * @enum {string}
+             */
+            settled?: "" | "confirmed" | "rejected";
+        };
+        CausesKnowledge: {
+            actions: components["schemas"]["CausesAction"][];
+            bands: components["schemas"]["CausesBand"][];
+            causes: components["schemas"]["CausesCause"][];
+            figures: components["schemas"]["CausesFigures"];
+            finding_figures: components["schemas"]["CausesFindingFigures"];
+            findings: components["schemas"]["CausesFinding"][];
+            parts: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            themes: components["schemas"]["CausesTheme"][];
+        };
+        CausesKnown: {
+            finding: string;
+            /** @description how it is known, in words */
+            from: string;
+            /** @enum {string} */
+            state: "present" | "absent";
+        };
+        CausesMove: {
+            cause: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+        };
+        CausesOutcome: {
+            /** Format: double */
+            chance: number;
+            /** @description the causes it would move most */
+            moves: components["schemas"]["CausesMove"][];
+            /** @description it would change what to do */
+            new_plan: boolean;
+        };
+        CausesTheme: {
+            /** @description how often it shows where none of its causes holds */
+            base: components["schemas"]["KnowledgeNumber"];
+            code: string;
+            name: components["schemas"]["KnowledgeText"];
+        };
+        CausesVerdict: {
+            /** @description causes that spread and cannot be left open */
+            alarms: string[];
+            /** @description the likeliest first */
+            causes: components["schemas"]["CausesJudged"][];
+            /** @description looked at, and nothing harmful is likely */
+            clear?: boolean;
+            /** @description nothing more to check would change what to do */
+            enough: boolean;
+            headline: string;
+            /** @description what earlier steps knew */
+            known: components["schemas"]["CausesKnown"][];
+            /** @description checks worth making, the best first; empty when none would change the plan */
+            next: components["schemas"]["CausesCheck"][];
+            /** @description actions on the causes that are acted on */
+            plan: string[];
+            /** @description causes whose way back is to be closed */
+            prevent: string[];
+        };
+        CausesWeighed: {
+            /**
+             * Format: double
+             * @description how far the cause's odds move by this finding, the others as they are; above 0 for, below 0 against
+             */
+            decibans: number;
+            finding: string;
+            /** @enum {string} */
+            state: "present" | "absent";
         };
         CautionList: {
             cautions: components["schemas"]["KnowledgeCaution"][];
@@ -369,9 +758,32 @@ export interface components {
             /** @description jobs ticked off that the reading no longer asks for */
             stale?: string[];
         };
+        CleaningNotes: {
+            notes: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+        };
+        ComputeLook: {
+            inspection: components["schemas"]["Inspection"];
+            /** @description the day; left out: today */
+            on?: string;
+            plant: components["schemas"]["PlantFacts"];
+            reading?: components["schemas"]["RootsReading"];
+        };
         ComputeRoots: {
             plant: components["schemas"]["PlantFacts"];
             reading: components["schemas"]["RootsReading"];
+        };
+        ComputedCauses: {
+            causes: components["schemas"]["CausesVerdict"];
+        };
+        ComputedLook: {
+            /** @description the day to look again */
+            again_on?: string;
+            look: components["schemas"]["LookVerdict"];
+            /** @enum {string} */
+            season: "warm" | "cool";
+            unpot: components["schemas"]["UnpotAdvice"];
         };
         ComputedRoots: {
             cut_list: components["schemas"]["CleaningList"];
@@ -388,6 +800,16 @@ export interface components {
             root_id: string;
             /** Format: int64 */
             version: number;
+        };
+        Decision: {
+            note?: string;
+            /**
+             * @description whether the word held, as seen later
+             * @enum {string}
+             */
+            turned_out?: "right" | "wrong";
+            /** @enum {string} */
+            word: "confirmed" | "rejected";
         };
         DisputeList: {
             disputes: components["schemas"]["DisputesQuestion"][];
@@ -431,6 +853,79 @@ export interface components {
         GroupList: {
             groups: components["schemas"]["TaxaProfile"][];
         };
+        Inspected: {
+            /** @description the day to look again */
+            again_on?: string;
+            causes: components["schemas"]["CausesVerdict"];
+            /** @description the flowering the look went by */
+            flowering?: string;
+            /** Format: int64 */
+            id: number;
+            inspection: components["schemas"]["Inspection"];
+            /** @description the newest finished leaf against the one before, look by look, the oldest first */
+            leaves: components["schemas"]["LeafPair"][];
+            look: components["schemas"]["LookVerdict"];
+            looked_on: string;
+            /** Format: int64 */
+            plant_id: number;
+            /** @description by cause, what the engine said when the user decided */
+            said: {
+                [key: string]: components["schemas"]["Said"];
+            };
+            /**
+             * @description the season the look went by
+             * @enum {string}
+             */
+            season: "warm" | "cool";
+            unpot: components["schemas"]["UnpotAdvice"];
+            /**
+             * Format: int64
+             * @description give it back when you save
+             */
+            version: number;
+        };
+        Inspection: {
+            accidents?: components["schemas"]["Accident"][];
+            /**
+             * Format: date
+             * @description the day to look again; left out: as the look comes to
+             */
+            again_on?: string;
+            /** @description highest day where it stands */
+            day_high_c?: null | number;
+            /** @description the user's word, by the code of the cause */
+            decisions?: {
+                [key: string]: components["schemas"]["Decision"];
+            };
+            /** @description by the code of the finding; what is left out was not looked for */
+            findings: {
+                [key: string]: string;
+            };
+            /**
+             * @description left out: as at intake
+             * @enum {string}
+             */
+            flowering?: "none" | "spike" | "bud" | "bloom";
+            /** @enum {string} */
+            growth?: "new-roots" | "growing" | "resting";
+            /** @description length of the leaf before it */
+            leaf_before_mm?: null | number;
+            /** @description length of the newest finished leaf */
+            newest_leaf_mm?: null | number;
+            /** @description lowest night where it stands */
+            night_low_c?: null | number;
+            notes?: string;
+            /**
+             * @description left out: by the calendar
+             * @enum {string}
+             */
+            season?: "warm" | "cool";
+            /** @description it is out of its pot */
+            unpotted?: boolean;
+        };
+        InspectionList: {
+            inspections: components["schemas"]["Looked"][];
+        };
         Intake: {
             /** @description a day, a month or a year */
             arrived_on?: string;
@@ -452,7 +947,7 @@ export interface components {
             dead_dry_roots?: "all-off" | "keep-some" | "if-wobbly";
             /** @enum {string} */
             flowering?: "none" | "spike" | "bud" | "bloom";
-            /** @description code of its group, see /api/v1/groups */
+            /** @description code of its group, see /api/v1/knowledge/groups */
             group: string;
             /** @description may carry something; handled last */
             kept_apart?: boolean;
@@ -465,12 +960,27 @@ export interface components {
             /** @enum {string} */
             pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "none" | "other";
             /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            repot_in_flower?: "never" | "when-needed" | "by-urgency";
+            /**
              * @description normal root colour for this plant; left out: as its group
              * @enum {string}
              */
             root_class?: "pale" | "brown";
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            small_rot_patch?: "in-place" | "unpot" | "if-rest-sound";
             /** @description from whom or where */
             source?: string;
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            spike_at_rescue?: "cut" | "keep" | "by-grade";
             /** @description tag or name */
             tag: string;
         };
@@ -480,6 +990,11 @@ export interface components {
             when: string;
             words: components["schemas"]["KnowledgeText"];
         };
+        KnowledgeLookalikes: {
+            code: string;
+            name: string;
+            sides: components["schemas"]["KnowledgeSide"][];
+        };
         KnowledgeNumber: {
             /** @enum {string} */
             mark: "published" | "common practice" | "from memory" | "house rule";
@@ -487,17 +1002,138 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        KnowledgeSide: {
+            /** @description the cause it points at */
+            cause?: string;
+            drawing: string;
+            name: string;
+            tell: components["schemas"]["KnowledgeText"];
+        };
         KnowledgeText: {
             /** @enum {string} */
             mark: "published" | "common practice" | "from memory" | "house rule";
             source?: string;
             value: string;
         };
+        LeafPair: {
+            /** Format: double */
+            before_mm: number;
+            /** Format: double */
+            newest_mm: number;
+            on: string;
+            /** @description left out when the difference says nothing */
+            smaller?: null | boolean;
+        };
         LeavesBlade: {
             /** Format: double */
             length_mm: number;
             /** Format: double */
             width_mm: number;
+        };
+        LookAdvice: {
+            rule: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        LookBlock: {
+            code: string;
+            /** @description look again after so many days */
+            days: components["schemas"]["KnowledgeNumber"];
+            meanwhile: components["schemas"]["KnowledgeText"];
+            name: components["schemas"]["KnowledgeText"];
+            why: components["schemas"]["KnowledgeText"];
+        };
+        LookCall: {
+            do: string;
+            /** @description when to change one's mind */
+            later?: components["schemas"]["LookAdvice"];
+            why: components["schemas"]["LookAdvice"];
+        };
+        LookFigures: {
+            /** @description from this share on it is not smaller */
+            leaf_alike_ratio: components["schemas"]["KnowledgeNumber"];
+            /** @description under this share of the leaf before, the newest is clearly smaller */
+            leaf_smaller_ratio: components["schemas"]["KnowledgeNumber"];
+            leave_days: components["schemas"]["KnowledgeNumber"];
+            soon_days: components["schemas"]["KnowledgeNumber"];
+            sooner_days: components["schemas"]["KnowledgeNumber"];
+            /** @description first month of the warm season in the north; half a year later in the south */
+            warm_from_north: components["schemas"]["KnowledgeNumber"];
+            /** @description last month of it */
+            warm_to_north: components["schemas"]["KnowledgeNumber"];
+        };
+        LookKnowledge: {
+            blocks: components["schemas"]["LookBlock"][];
+            figures: components["schemas"]["LookFigures"];
+            rules: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            signs: components["schemas"]["LookSign"][];
+        };
+        LookReason: {
+            /** @enum {string} */
+            class: "plan" | "soon" | "now";
+            finding: string;
+            meanwhile?: components["schemas"]["KnowledgeText"];
+            why: components["schemas"]["KnowledgeText"];
+        };
+        LookSign: {
+            /** @description plan, soon or now */
+            class: components["schemas"]["KnowledgeText"];
+            finding: string;
+            /** @description the class in the cool season */
+            in_cool?: components["schemas"]["KnowledgeText"];
+            in_groups?: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            meanwhile?: components["schemas"]["KnowledgeText"];
+            not_if_climber?: boolean;
+            /** @description it is the roots that ask for it */
+            roots?: boolean;
+            why: components["schemas"]["KnowledgeText"];
+        };
+        LookVerdict: {
+            /** @description look again, or have it done, after so many days */
+            again_days: number;
+            /** @description what holds it back */
+            blocks: components["schemas"]["LookBlock"][];
+            /**
+             * @description empty when nothing was looked at
+             * @enum {string}
+             */
+            decision: "" | "leave" | "wait" | "soon" | "now";
+            headline: string;
+            /** @description what to do while waiting */
+            meanwhile: components["schemas"]["KnowledgeText"][];
+            /** @description what would hold it back and does not */
+            overridden: components["schemas"]["LookBlock"][];
+            /** @description what asks for unpotting, the weightiest first */
+            reasons: components["schemas"]["LookReason"][];
+            /** @description in-place, unpot or look */
+            rot_patch?: components["schemas"]["LookCall"];
+            /** @description rules that tipped it */
+            rules: components["schemas"]["LookAdvice"][];
+            /** @description cut, keep or wait */
+            spike?: components["schemas"]["LookCall"];
+        };
+        LookalikeList: {
+            lookalikes: components["schemas"]["KnowledgeLookalikes"][];
+        };
+        Looked: {
+            again_on?: string;
+            /** @description something that spreads is not ruled out */
+            alarm?: boolean;
+            /** @description in a line */
+            cause: string;
+            /** @description nothing is wrong, as far as was looked */
+            clear?: boolean;
+            /** @enum {string} */
+            decision: "" | "leave" | "wait" | "soon" | "now";
+            headline: string;
+            /** Format: int64 */
+            inspection_id: number;
+            looked_on: string;
+            /** @description a next check is open */
+            undecided?: boolean;
         };
         Plant: {
             archived_at?: string;
@@ -508,6 +1144,8 @@ export interface components {
             intake: components["schemas"]["Intake"];
             /** @description the newest reading of its roots, in short */
             latest?: components["schemas"]["Summary"];
+            /** @description the newest inspection, in short */
+            looked?: components["schemas"]["Looked"];
             updated_at: string;
             /**
              * Format: int64
@@ -516,14 +1154,23 @@ export interface components {
             version: number;
         };
         PlantFacts: {
+            arrived_on?: string;
             blades?: components["schemas"]["LeavesBlade"][];
+            bulb_count?: number;
+            bulb_state?: string;
             clinging_medium?: string;
             dead_dry_roots?: string;
+            flowering?: string;
             group: string;
             kept_apart?: boolean;
+            last_repotted?: string;
             leaf_count?: number;
             old_medium?: string;
+            pot?: string;
+            repot_in_flower?: string;
             root_class?: string;
+            small_rot_patch?: string;
+            spike_at_rescue?: string;
         };
         PlantList: {
             plants: components["schemas"]["Plant"][];
@@ -691,6 +1338,8 @@ export interface components {
         };
         RootsPattern: {
             depths: components["schemas"]["RootsPlace"][];
+            /** @description the loss runs back from the tips */
+            from_tips?: boolean;
             growths: components["schemas"]["RootsPlace"][];
             /** @description empty when no places were noted */
             words: string;
@@ -890,6 +1539,26 @@ export interface components {
             };
             totals: components["schemas"]["RootsTotals"];
         };
+        Said: {
+            band: string;
+            /** Format: double */
+            chance: number;
+            /** @description the day of the decision */
+            on: string;
+            /** @description 1 for the likeliest */
+            place: number;
+            turned_out_on?: string;
+        };
+        SaveInspection: {
+            inspection: components["schemas"]["Inspection"];
+            /** Format: date */
+            looked_on: string;
+            /**
+             * Format: int64
+             * @description the version you changed
+             */
+            version: number;
+        };
         SaveReading: {
             /** Format: date */
             read_on: string;
@@ -910,6 +1579,24 @@ export interface components {
             cut_margin_mm: number;
             /** @enum {string} */
             dead_dry_roots: "all-off" | "keep-some" | "if-wobbly";
+            /**
+             * @description for the seasons
+             * @enum {string}
+             */
+            hemisphere: "north" | "south";
+            /** @enum {string} */
+            repot_in_flower: "never" | "when-needed" | "by-urgency";
+            /** @enum {string} */
+            small_rot_patch: "in-place" | "unpot" | "if-rest-sound";
+            /** @enum {string} */
+            spike_at_rescue: "cut" | "keep" | "by-grade";
+        };
+        StartLook: {
+            /**
+             * Format: date
+             * @description left out: today
+             */
+            looked_on?: string;
         };
         StartReading: {
             /** @description start from the roots as the last cleaning left them */
@@ -939,10 +1626,14 @@ export interface components {
             about: components["schemas"]["KnowledgeText"];
             aerial_roots: components["schemas"]["KnowledgeText"];
             base_height: components["schemas"]["KnowledgeText"];
+            /** @description it rises out of its pot by nature: yes or no */
+            climbs: components["schemas"]["KnowledgeText"];
             code: string;
             disturbance: components["schemas"]["KnowledgeText"];
             elongation_mm_per_day: components["schemas"]["KnowledgeNumber"];
             feed: components["schemas"]["KnowledgeText"];
+            /** @description may be cut, or never cut */
+            green_spike: components["schemas"]["KnowledgeText"];
             /** @description yes, partly or no */
             greens_on_wetting: components["schemas"]["KnowledgeText"];
             habit: components["schemas"]["KnowledgeText"];
@@ -953,6 +1644,8 @@ export interface components {
             light: components["schemas"]["KnowledgeText"];
             medium_ph: components["schemas"]["KnowledgeText"];
             moisture_style: components["schemas"]["KnowledgeText"];
+            /** @description when it can be moved: any time, any warm spell, best with new roots, only with new roots */
+            moves: components["schemas"]["KnowledgeText"];
             name: string;
             rest: components["schemas"]["KnowledgeText"];
             /** @description pale or brown: the column of the root table */
@@ -974,6 +1667,30 @@ export interface components {
             count: number;
             /** @description the job's id on the cut list */
             item: string;
+        };
+        UnpotAdvice: {
+            cautions: components["schemas"]["KnowledgeCaution"][];
+            follows: components["schemas"]["UnpotStep"][];
+            /** @description in working order */
+            steps: components["schemas"]["UnpotStep"][];
+        };
+        UnpotKnowledge: {
+            /** @description what can break, and what that explains */
+            accidents: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            follows: components["schemas"]["UnpotStep"][];
+            steps: components["schemas"]["UnpotStep"][];
+        };
+        UnpotStep: {
+            cautions?: string[];
+            code: string;
+            /** @description any of these, found */
+            findings?: string[];
+            groups?: string[];
+            media?: string[];
+            pots?: string[];
+            words: components["schemas"]["KnowledgeText"];
         };
     };
     responses: never;
@@ -1004,6 +1721,66 @@ export interface operations {
             };
         };
     };
+    computeCauses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ComputeLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComputedCauses"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     computeGridCount: {
         parameters: {
             query?: never;
@@ -1024,6 +1801,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GridLength"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeLook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ComputeLook"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComputedLook"];
                 };
             };
             /** @description Bad Request */
@@ -1124,7 +1961,118 @@ export interface operations {
             };
         };
     };
-    listGroups: {
+    getInspection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Inspected"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveInspection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SaveInspection"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Inspected"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    causeKnowledge: {
         parameters: {
             query?: never;
             header?: never;
@@ -1139,7 +2087,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GroupList"];
+                    "application/json": components["schemas"]["CausesKnowledge"];
                 };
             };
         };
@@ -1164,6 +2112,26 @@ export interface operations {
             };
         };
     };
+    cleaningKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CleaningNotes"];
+                };
+            };
+        };
+    };
     listDisputes: {
         parameters: {
             query?: never;
@@ -1180,6 +2148,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DisputeList"];
+                };
+            };
+        };
+    };
+    listGroups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupList"];
+                };
+            };
+        };
+    };
+    lookKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookKnowledge"];
+                };
+            };
+        };
+    };
+    listLookalikes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookalikeList"];
                 };
             };
         };
@@ -1204,6 +2232,26 @@ export interface operations {
             };
         };
     };
+    unpotKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnpotKnowledge"];
+                };
+            };
+        };
+    };
     findPlants: {
         parameters: {
             query?: {
@@ -1211,6 +2259,8 @@ export interface operations {
                 q?: string;
                 /** @description those taken off the bench */
                 archived?: boolean;
+                /** @description only those whose day to look again has come */
+                due?: boolean;
                 skip?: number;
                 /** @description 200 when left out, 2000 at most */
                 most?: number;
@@ -1447,6 +2497,108 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listInspections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InspectionList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    startLook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StartLook"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Inspected"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

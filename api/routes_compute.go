@@ -1,0 +1,103 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"therapeon/clinic"
+	"therapeon/core/causes"
+	"therapeon/core/cleaning"
+	"therapeon/core/knowledge"
+	"therapeon/core/leaves"
+	"therapeon/core/look"
+	"therapeon/core/roots"
+	"therapeon/core/unpot"
+)
+
+type plantFacts struct {
+	Group          string         `json:"group" required:"true"`
+	LeafCount      int            `json:"leaf_count,omitempty"`
+	Blades         []leaves.Blade `json:"blades,omitempty"`
+	OldMedium      string         `json:"old_medium,omitempty"`
+	KeptApart      bool           `json:"kept_apart,omitempty"`
+	Flowering      string         `json:"flowering,omitempty"`
+	BulbCount      int            `json:"bulb_count,omitempty"`
+	BulbState      string         `json:"bulb_state,omitempty"`
+	ArrivedOn      string         `json:"arrived_on,omitempty"`
+	LastRepotted   string         `json:"last_repotted,omitempty"`
+	Pot            string         `json:"pot,omitempty"`
+	SpikeAtRescue  string         `json:"spike_at_rescue,omitempty"`
+	RepotInFlower  string         `json:"repot_in_flower,omitempty"`
+	SmallRotPatch  string         `json:"small_rot_patch,omitempty"`
+	RootClass      string         `json:"root_class,omitempty"`
+	DeadDryRoots   string         `json:"dead_dry_roots,omitempty"`
+	ClingingMedium string         `json:"clinging_medium,omitempty"`
+}
+
+func (p plantFacts) intake() clinic.Intake {
+	return clinic.Intake{
+		Group: p.Group, LeafCount: p.LeafCount, Blades: p.Blades, OldMedium: p.OldMedium, KeptApart: p.KeptApart,
+		RootClass: p.RootClass, DeadDryRoots: p.DeadDryRoots, ClingingMedium: p.ClingingMedium,
+		Flowering: p.Flowering, BulbCount: p.BulbCount, BulbState: p.BulbState, ArrivedOn: p.ArrivedOn, LastRepotted: p.LastRepotted, Pot: p.Pot,
+		SpikeAtRescue: p.SpikeAtRescue, RepotInFlower: p.RepotInFlower, SmallRotPatch: p.SmallRotPatch,
+	}
+}
+
+type computeRoots struct {
+	Plant   plantFacts    `json:"plant" required:"true"`
+	Reading roots.Reading `json:"reading" required:"true"`
+}
+
+type computedRoots struct {
+	Verdict roots.Verdict `json:"verdict" required:"true"`
+	CutList cleaning.List `json:"cut_list" required:"true"`
+}
+
+type gridCount struct {
+	Crossings int     `json:"crossings" required:"true" validate:"min=1,max=1000000" description:"roots crossing lines, both sets of lines counted"`
+	SpacingMM float64 `json:"spacing_mm" required:"true" validate:"min=1,max=200" description:"the spacing of the grid"`
+}
+
+type gridLength struct {
+	LengthMM float64          `json:"length_mm" required:"true"`
+	Factor   knowledge.Number `json:"factor" required:"true"`
+}
+
+// computeLook is a plant looked at on a day, and its roots if they were read.
+type computeLook struct {
+	Plant      plantFacts        `json:"plant" required:"true"`
+	Inspection clinic.Inspection `json:"inspection" required:"true"`
+	Reading    *roots.Reading    `json:"reading,omitempty"`
+	On         string            `json:"on,omitempty" description:"the day; left out: today"`
+}
+
+type computedLook struct {
+	Look    look.Verdict `json:"look" required:"true"`
+	AgainOn string       `json:"again_on,omitempty" description:"the day to look again"`
+	Season  string       `json:"season" required:"true" enum:"warm,cool"`
+	Unpot   unpot.Advice `json:"unpot" required:"true"`
+}
+
+type computedCauses struct {
+	Causes causes.Verdict `json:"causes" required:"true"`
+}
+
+// computeTable lists what is computed without saving.
+func computeTable(c *clinic.Clinic) []operation {
+	const post = http.MethodPost
+	return []operation{
+		op(post, "/api/v1/compute/look", "computeLook", "Whether and when to unpot, and how; nothing saved", func(ctx context.Context, in computeLook) (computedLook, error) {
+			all, err := c.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
+			return computedLook{all.Look, all.AgainOn, all.Season, all.Unpot}, err
+		}),
+		op(post, "/api/v1/compute/causes", "computeCauses", "What can have done it, why, and what to check next; nothing saved", func(ctx context.Context, in computeLook) (computedCauses, error) {
+			all, err := c.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
+			return computedCauses{all.Causes}, err
+		}),
+		op(post, "/api/v1/compute/roots", "computeRoots", "Verdict and cut list of a reading, nothing saved", func(ctx context.Context, in computeRoots) (computedRoots, error) {
+			v, l, err := c.Compute(ctx, in.Plant.intake(), in.Reading)
+			return computedRoots{v, l}, err
+		}),
+		op(post, "/api/v1/compute/grid-count", "computeGridCount", "Length of a root mass from its crossings with a grid", countGrid),
+	}
+}

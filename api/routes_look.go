@@ -1,0 +1,42 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"therapeon/clinic"
+)
+
+type startLook struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	clinic.StartLook
+}
+
+type saveInspection struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	clinic.SaveInspection
+}
+
+type inspectionList struct {
+	Inspections []clinic.Looked `json:"inspections" required:"true"`
+}
+
+// lookTable lists what is done before the roots are read, and about the cause.
+func lookTable(c *clinic.Clinic) []operation {
+	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
+	return []operation{
+		op(get, "/api/v1/plants/{id}/inspections", "listInspections", "A plant's inspections in short, the newest first", func(ctx context.Context, in byID) (inspectionList, error) {
+			list, err := c.Inspections(ctx, in.ID)
+			return inspectionList{list}, err
+		}),
+		op(post, "/api/v1/plants/{id}/inspections", "startLook", "Begin an inspection; a blank one already begun is taken up again", func(ctx context.Context, in startLook) (clinic.Inspected, error) {
+			return c.StartLook(ctx, in.ID, in.StartLook)
+		}),
+		op(get, "/api/v1/inspections/{id}", "getInspection", "An inspection with its look, its way out of the pot and its causes", func(ctx context.Context, in byID) (clinic.Inspected, error) {
+			return c.Inspection(ctx, in.ID)
+		}),
+		op(put, "/api/v1/inspections/{id}", "saveInspection", "Save an inspection; an older version is refused", func(ctx context.Context, in saveInspection) (clinic.Inspected, error) {
+			return c.SaveInspection(ctx, in.ID, in.SaveInspection)
+		}),
+	}
+}

@@ -1,0 +1,337 @@
+package clinic
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"time"
+
+	"therapeon/clinic/check"
+	"therapeon/core/causes"
+	"therapeon/core/look"
+	"therapeon/core/roots"
+	"therapeon/core/taxa"
+	"therapeon/core/unpot"
+	"therapeon/store/sqlc"
+)
+
+// caseOf is a plant with what an inspection is judged by.
+type caseOf struct {
+	intake  Intake
+	profile taxa.Profile
+	house   Settings
+	on      time.Time
+	reading *roots.Reading
+	verdict *roots.Verdict
+	readOn  string
+}
+
+const dayInWords = "2 January 2006"
+
+// inspected brings a stored inspection and all that follows from it together.
+func (c *Clinic) inspected(ctx context.Context, q *sqlc.Queries, row sqlc.Inspection, plantRow sqlc.Plant, house Settings) (Inspected, error) {
+	in, err := noted(row)
+	if err != nil {
+		return Inspected{}, err
+	}
+	of, err := c.caseFor(ctx, q, row, plantRow, house)
+	if err != nil {
+		return Inspected{}, err
+	}
+	all := Inspected{ID: row.ID, PlantID: row.PlantID, Version: row.Version, LookedOn: row.LookedOn, Inspection: in, Said: map[string]Said{}}
+	if err := json.Unmarshal([]byte(row.Said), &all.Said); err != nil {
+		return all, fmt.Errorf("decisions of look %d: %w", row.ID, err)
+	}
+	all.judge(of)
+	rows, err := q.ListInspections(ctx, row.PlantID)
+	if err != nil {
+		return all, err
+	}
+	all.Leaves, err = leafMemory(rows, row)
+	return all, err
+}
+
+// judge fills in what the core makes of an inspection.
+func (all *Inspected) judge(of caseOf) {
+	in := &all.Inspection
+	all.judgeLook(of)
+	all.Unpot = unpot.Table().Advise(unpot.Case{Group: of.intake.Group, Pot: of.intake.Pot, Medium: of.intake.OldMedium, Findings: in.Findings})
+	all.Causes = of.causes(*in)
+}
+
+// judgeLook fills in the look alone.
+func (all *Inspected) judgeLook(of caseOf) {
+	all.Look, all.Season, all.Flowering = of.look(all.Inspection)
+	all.AgainOn = all.Inspection.AgainOn
+	if all.AgainOn == "" && all.Look.Decision != "" {
+		all.AgainOn = of.on.AddDate(0, 0, all.Look.AgainDays).Format(time.DateOnly)
+	}
+}
+
+// caseFor finds what an inspection is judged by: the plant, the house, and the
+// roots as they were last read before the next look.
+func (c *Clinic) caseFor(ctx context.Context, q *sqlc.Queries, row sqlc.Inspection, plantRow sqlc.Plant, house Settings) (caseOf, error) {
+	p, err := plant(plantRow)
+	if err != nil {
+		return caseOf{}, err
+	}
+	of, err := p.Intake.caseOf(house, row.LookedOn)
+	if err != nil {
+		return of, err
+	}
+	before := "9999-12-31"
+	after, err := q.InspectionAfter(ctx, sqlc.InspectionAfterParams{PlantID: row.PlantID, LookedOn: row.LookedOn, ID: row.ID})
+	if err == nil {
+		before = after.LookedOn
+	} else if !isMissing(err) {
+		return of, err
+	}
+	last, err := q.ReadingOfInspection(ctx, sqlc.ReadingOfInspectionParams{PlantID: row.PlantID, Before: before})
+	if isMissing(err) {
+		return of, nil
+	}
+	if err != nil {
+		return of, err
+	}
+	r, err := parse(last)
+	if err != nil {
+		return of, err
+	}
+	return of, of.read(r, last.ReadOn)
+}
+
+// caseOf is a plant as it is known on a day.
+func (in Intake) caseOf(house Settings, on string) (caseOf, error) {
+	profile, ok := taxa.Find(in.Group)
+	if !ok {
+		return caseOf{}, fmt.Errorf("no group %q", in.Group)
+	}
+	day, err := time.Parse(time.DateOnly, on)
+	if err != nil {
+		return caseOf{}, err
+	}
+	return caseOf{intake: in, profile: profile, house: house, on: day}, nil
+}
+
+// read adds the roots as they were read.
+func (of *caseOf) read(r roots.Reading, on string) error {
+	b, err := of.intake.bench(of.house)
+	if err != nil {
+		return err
+	}
+	v := roots.Read(r, b.context)
+	of.reading, of.verdict, of.readOn = &r, &v, on
+	if day, err := time.Parse(time.DateOnly, on); err == nil {
+		of.readOn = day.Format(dayInWords)
+	}
+	return nil
+}
+
+// own is the plant's side of a question, or else the house's.
+func own(plant, house string) string {
+	if plant != "" {
+		return plant
+	}
+	return house
+}
+
+// look decides whether and when to unpot.
+func (of caseOf) look(in Inspection) (v look.Verdict, season, flowering string) {
+	k := look.Table()
+	flowering = own(in.Flowering, of.intake.Flowering)
+	byCalendar, months := k.Season(int(of.on.Month()), of.house.Hemisphere == "south")
+	season = own(in.Season, byCalendar)
+	turn := time.Date(of.on.Year(), of.on.Month()+time.Month(months), 1, 0, 0, 0, 0, time.UTC)
+	c := look.Case{
+		Profile: of.profile, Findings: of.allFindings(in), Flowering: flowering, Growth: in.Growth, Season: season, NightLowC: in.NightLowC,
+		SpikeAtRescue: own(of.intake.SpikeAtRescue, of.house.SpikeAtRescue), RepotInFlower: own(of.intake.RepotInFlower, of.house.RepotInFlower),
+		SmallRotPatch: own(of.intake.SmallRotPatch, of.house.SmallRotPatch),
+	}
+	if months > 0 {
+		c.DaysToWarm = int(turn.Sub(of.on).Hours() / 24)
+	}
+	if of.verdict != nil {
+		c.RootGrade, c.Starved = of.verdict.Grade.Code, of.verdict.Grade.Starved
+	}
+	return k.Decide(c), season, flowering
+}
+
+// allFindings are those the user noted, and of those known from intake and
+// measures the ones that can be seen in the pot. The look is a look: what a
+// reading of the roots found weighs on the causes.
+func (of caseOf) allFindings(in Inspection) map[string]string {
+	if len(in.Findings) == 0 {
+		return in.Findings
+	}
+	all := map[string]string{}
+	for _, k := range of.knows(in) {
+		if f, _ := causes.Table().Finding(k.Finding); f.At == "look" && k.State == causes.Present {
+			all[k.Finding] = k.State
+		}
+	}
+	for code, state := range in.Findings {
+		all[code] = state
+	}
+	return all
+}
+
+// knows is what earlier steps know.
+func (of caseOf) knows(in Inspection) []causes.Known {
+	brown := of.profile.Class() == taxa.Brown
+	if of.intake.RootClass != "" {
+		brown = of.intake.RootClass == string(taxa.Brown)
+	}
+	f := causes.Facts{
+		Profile: of.profile, Brown: brown, Medium: of.intake.OldMedium, Pot: of.intake.Pot, BulbState: of.intake.BulbState,
+		MediumMonths: of.since(of.intake.LastRepotted, daysInMonth), DaysHere: of.since(of.intake.ArrivedOn, 1),
+		NightLowC: in.NightLowC, Reading: of.reading, Verdict: of.verdict, ReadOn: of.readOn,
+	}
+	if in.NewestLeafMM != nil && in.LeafBeforeMM != nil {
+		f.LeafSmaller = look.Table().LeafSmaller(*in.NewestLeafMM, *in.LeafBeforeMM)
+	}
+	return causes.Knows(f)
+}
+
+const daysInMonth = 30.44
+
+// since is the time from a date, of which only the month or year may be known,
+// to the look: at least and at most, in units of so many days.
+func (of caseOf) since(date string, unitDays float64) *[2]float64 {
+	first, last, ok := check.Days(date)
+	if !ok {
+		return nil
+	}
+	units := func(t time.Time) float64 { return max(0, of.on.Sub(t).Hours()/24/unitDays) }
+	return &[2]float64{units(last), units(first)}
+}
+
+// causes weighs what is known.
+func (of caseOf) causes(in Inspection) causes.Verdict {
+	c := causes.Case{
+		Group: of.intake.Group, Bulbs: of.profile.HasBulbs(), Findings: in.Findings, Known: of.knows(in), Settled: map[string]string{},
+		Unpotted: in.Unpotted || of.reading != nil || of.intake.Pot == "none",
+	}
+	for code, d := range in.Decisions {
+		c.Settled[code] = d.Word
+	}
+	return causes.Table().Judge(c)
+}
+
+// leafMemory is the leaf sizes look by look, the oldest first; the look at hand
+// as it stands now.
+func leafMemory(rows []sqlc.Inspection, at sqlc.Inspection) ([]LeafPair, error) {
+	pairs := []LeafPair{}
+	add := func(row sqlc.Inspection) error {
+		in, err := noted(row)
+		if err == nil && in.NewestLeafMM != nil && in.LeafBeforeMM != nil {
+			pairs = append(pairs, LeafPair{row.LookedOn, *in.NewestLeafMM, *in.LeafBeforeMM, look.Table().LeafSmaller(*in.NewestLeafMM, *in.LeafBeforeMM)})
+		}
+		return err
+	}
+	seen := false
+	for i := len(rows) - 1; i >= 0; i-- {
+		row := rows[i]
+		if row.ID == at.ID {
+			row, seen = at, true
+		}
+		if err := add(row); err != nil {
+			return nil, err
+		}
+	}
+	if seen {
+		return pairs, nil
+	}
+	return pairs, add(at)
+}
+
+// lookAnew brings the inspections of a plant in short up to date after the
+// plant or the house changed.
+func (c *Clinic) lookAnew(ctx context.Context, q *sqlc.Queries, p sqlc.Plant, house Settings, alsoCauses bool) error {
+	rows, err := q.ListInspections(ctx, p.ID)
+	if err != nil {
+		return fmt.Errorf("list looks: %w", err)
+	}
+	for _, row := range rows {
+		if err := c.inShortAnew(ctx, q, row, p, house, alsoCauses); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (c *Clinic) inShortAnew(ctx context.Context, q *sqlc.Queries, row sqlc.Inspection, p sqlc.Plant, house Settings, alsoCauses bool) error {
+	in, err := noted(row)
+	if err != nil {
+		return err
+	}
+	of, err := c.caseFor(ctx, q, row, p, house)
+	if err != nil {
+		return err
+	}
+	all := Inspected{Inspection: in}
+	if alsoCauses {
+		all.judge(of)
+	} else {
+		all.judgeLook(of)
+	}
+	l, cs, err := all.inShort()
+	if err != nil {
+		return err
+	}
+	if err := q.SetLookInShort(ctx, sqlc.SetLookInShortParams{ID: row.ID, Look: l, AgainOn: all.AgainOn}); err != nil || !alsoCauses {
+		return err
+	}
+	return q.SetCausesInShort(ctx, sqlc.SetCausesInShortParams{ID: row.ID, Causes: cs})
+}
+
+// rootsChanged brings the newest inspection up to date after a reading.
+func (c *Clinic) rootsChanged(ctx context.Context, q *sqlc.Queries, plantID int64) error {
+	rows, err := q.ListInspections(ctx, plantID)
+	if err != nil || len(rows) == 0 {
+		return err
+	}
+	p, err := q.GetPlant(ctx, plantID)
+	if err != nil {
+		return err
+	}
+	house, err := settings(ctx, q)
+	if err != nil {
+		return err
+	}
+	return c.inShortAnew(ctx, q, rows[0], p, house, true)
+}
+
+// ComputeLook comes to a look without saving anything.
+func (c *Clinic) ComputeLook(ctx context.Context, in Intake, noted Inspection, r *roots.Reading, on string) (Inspected, error) {
+	if in.Tag == "" {
+		in.Tag = "unnamed" // A computation needs no tag.
+	}
+	if err := c.check(in); err != nil {
+		return Inspected{}, under("plant", err)
+	}
+	if err := check.Input(noted); err != nil {
+		return Inspected{}, under("inspection", err)
+	}
+	if on == "" {
+		on = c.today()
+	}
+	house, err := c.Settings(ctx)
+	if err != nil {
+		return Inspected{}, err
+	}
+	of, err := in.caseOf(house, on)
+	if err != nil {
+		return Inspected{}, oneFault("on", "This is not a day. Write it like 2029-05-14.", "a day such as 2029-05-14", on)
+	}
+	if r != nil {
+		if err := check.Input(*r); err != nil {
+			return Inspected{}, under("reading", err)
+		}
+		if err := of.read(*r, on); err != nil {
+			return Inspected{}, err
+		}
+	}
+	all := Inspected{Inspection: noted}
+	all.judge(of)
+	return all, nil
+}

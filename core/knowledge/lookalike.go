@@ -1,0 +1,25 @@
+package knowledge
+
+import "sync"
+
+// Lookalikes are things easily taken for one another, side by side.
+type Lookalikes struct {
+	Code  string `yaml:"code" json:"code" required:"true"`
+	Name  string `yaml:"name" json:"name" required:"true"`
+	Sides []Side `yaml:"sides" json:"sides" required:"true"`
+}
+
+// Side is one of them, and how to tell it.
+type Side struct {
+	Drawing string `yaml:"drawing" json:"drawing" required:"true"`
+	Cause   string `yaml:"cause" json:"cause,omitempty" description:"the cause it points at"`
+	Name    string `yaml:"name" json:"name" required:"true"`
+	Tell    Text   `yaml:"tell" json:"tell" required:"true"`
+}
+
+// AllLookalikes lists them.
+var AllLookalikes = sync.OnceValue(func() []Lookalikes {
+	var all []Lookalikes
+	MustRead("lookalikes.yaml", &all)
+	return all
+})
