@@ -94,7 +94,7 @@ type Looked struct {
 
 // LookInShort is the look in a line.
 type LookInShort struct {
-	Decision string `json:"decision" required:"true" enum:",leave,wait,soon,now"`
+	Decision string `json:"decision" required:"true" enum:",leave,wait,soon,now,out"`
 	Headline string `json:"headline" required:"true"`
 }
 

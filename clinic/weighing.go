@@ -63,7 +63,7 @@ func (all *Inspected) judge(of caseOf) {
 func (all *Inspected) judgeLook(of caseOf) {
 	all.Look, all.Season, all.Flowering = of.look(all.Inspection)
 	all.AgainOn = all.Inspection.AgainOn
-	if all.AgainOn == "" && all.Look.Decision != "" {
+	if all.AgainOn == "" && all.Look.Decision != "" && all.Look.Decision != look.Out {
 		all.AgainOn = of.on.AddDate(0, 0, all.Look.AgainDays).Format(time.DateOnly)
 	}
 }
@@ -127,6 +127,9 @@ func (of *caseOf) read(r roots.Reading, on string) error {
 	return nil
 }
 
+// bare holds for a plant that came without pot and medium.
+func (in Intake) bare() bool { return in.Pot == "none" }
+
 // own is the plant's side of a question, or else the house's.
 func own(plant, house string) string {
 	if plant != "" {
@@ -145,7 +148,7 @@ func (of caseOf) look(in Inspection) (v look.Verdict, season, flowering string) 
 	c := look.Case{
 		Profile: of.profile, Findings: of.allFindings(in), Flowering: flowering, Growth: in.Growth, Season: season, NightLowC: in.NightLowC,
 		SpikeAtRescue: own(of.intake.SpikeAtRescue, of.house.SpikeAtRescue), RepotInFlower: own(of.intake.RepotInFlower, of.house.RepotInFlower),
-		SmallRotPatch: own(of.intake.SmallRotPatch, of.house.SmallRotPatch),
+		SmallRotPatch: own(of.intake.SmallRotPatch, of.house.SmallRotPatch), Unpotted: in.Unpotted || of.intake.bare(),
 	}
 	if months > 0 {
 		c.DaysToWarm = int(turn.Sub(of.on).Hours() / 24)
@@ -209,7 +212,8 @@ func (of caseOf) since(date string, unitDays float64) *[2]float64 {
 func (of caseOf) causes(in Inspection) causes.Verdict {
 	c := causes.Case{
 		Group: of.intake.Group, Bulbs: of.profile.HasBulbs(), Findings: in.Findings, Known: of.knows(in), Settled: map[string]string{},
-		Unpotted: in.Unpotted || of.reading != nil || of.intake.Pot == "none",
+		Bare: of.intake.bare(), Unpotted: in.Unpotted || of.reading != nil || of.intake.bare(),
+		Rootless: of.reading != nil && of.reading.NoneFound,
 	}
 	for code, d := range in.Decisions {
 		c.Settled[code] = d.Word

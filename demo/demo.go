@@ -27,6 +27,7 @@ func Fill(ctx context.Context, c *clinic.Clinic) error {
 type story struct {
 	intake   clinic.Intake
 	arrived  int // days ago
+	looks    []look
 	visits   []visit
 	archived bool
 }
@@ -51,6 +52,11 @@ func (s story) live(ctx context.Context, c *clinic.Clinic, today time.Time) erro
 	}
 	for _, v := range s.visits {
 		if err := v.happen(ctx, on(v.ago), p.ID); err != nil {
+			return err
+		}
+	}
+	for _, l := range s.looks {
+		if err := l.happen(ctx, on, p); err != nil {
 			return err
 		}
 	}

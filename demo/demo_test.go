@@ -32,7 +32,29 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 
 	assert.Equal(t, "good", byTag["Crate 5, thought dead"].Latest.Grade, "brown roots are healthy in a slipper")
 	assert.Equal(t, "Nothing to cut. Leave the roots alone.", byTag["By the door, leave it be"].Latest.Headline)
+
+	undecided := []string{}
+	for tag, p := range byTag {
+		require.NotNil(t, p.Looked, "%s was looked at", tag)
+		assert.NotEmpty(t, p.Looked.Decision, tag)
+		assert.NotEmpty(t, p.Looked.Cause, tag)
+		if p.Looked.Undecided {
+			undecided = append(undecided, tag)
+		}
+	}
+	assert.ElementsMatch(t, []string{"Crate 7, right half", "Import, long bulbs"}, undecided, "two with a check still open")
+	alone := byTag["By the door, leave it be"].Looked
+	assert.Equal(t, "leave", alone.Decision)
+	assert.True(t, alone.Clear)
+	assert.Equal(t, time.Now().AddDate(0, 0, 90-6).Format(time.DateOnly), alone.AgainOn, "three months after the look")
+	assert.True(t, byTag["Crate 7, right half"].Looked.Alarm)
+	assert.Contains(t, byTag["Crate 6, stained rhizome"].Looked.Cause, "Wilt fungus: confirmed.")
+	due, _, err := c.Plants(t.Context(), clinic.Find{Due: true, Most: 10})
+	require.NoError(t, err)
+	assert.Len(t, due, 1, "the one that could not wait")
+
 	lost, _, err := c.Plants(t.Context(), clinic.Find{Archived: true, Most: 10})
 	require.NoError(t, err)
-	assert.Len(t, lost, 1)
+	require.Len(t, lost, 1)
+	assert.Contains(t, lost[0].Looked.Cause, "Cold injury: confirmed.")
 }

@@ -20,7 +20,9 @@ const (
 type Case struct {
 	Group    string
 	Bulbs    bool              // its group has bulbs or canes
+	Bare     bool              // it came without pot or mount
 	Unpotted bool              // it is out of its pot, or was
+	Rootless bool              // no root was found on it
 	Findings map[string]string // what the user saw, by code: present or absent
 	Known    []Known           // what earlier steps know; the user's own word goes first
 	Settled  map[string]string // causes the user confirmed or rejected
@@ -84,6 +86,11 @@ func (k *Knowledge) Judge(c Case) Verdict {
 	}
 	v.Headline, v.Clear = k.headline(v, believed.chances, settled, looked)
 	return v
+}
+
+// applies holds for findings that can be made on the plant.
+func (c Case) applies(f Finding) bool {
+	return (f.Only != "bulbs" || c.Bulbs) && (f.Only != "pot" || !c.Bare) && (f.Part != "roots" || !c.Rootless)
 }
 
 func (k *Knowledge) modelFor(group string) *model {

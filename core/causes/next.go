@@ -73,7 +73,7 @@ func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c Case, 
 	theme, themeOf, with := 0.0, -1, []float64(nil)
 	for _, f := range k.byTheme {
 		fd, w := k.Findings[f], p.model.findings[f]
-		if findings[f] != notLooked || fd.Only == "bulbs" && !c.Bulbs {
+		if findings[f] != notLooked || !c.applies(fd) {
 			continue
 		}
 		if themeOf != w.theme {

@@ -22,7 +22,7 @@ type Finding struct {
 	Code       string            `yaml:"code" json:"code" required:"true"`
 	Part       string            `yaml:"part" json:"part" required:"true" enum:"leaves,bulbs,growth,pot,surface,smell,medium,lodgers,roots,rhizome,care"`
 	At         string            `yaml:"at" json:"at" required:"true" enum:"look,unpot,roots,cut,care" description:"when it can be found"`
-	Only       string            `yaml:"only" json:"only,omitempty" enum:",bulbs" description:"only where the group has them"`
+	Only       string            `yaml:"only" json:"only,omitempty" enum:",bulbs,pot" description:"bulbs: only where the group has them; pot: only where the plant is not bare"`
 	Name       knowledge.Text    `yaml:"name" json:"name" required:"true"`
 	Tell       knowledge.Text    `yaml:"tell" json:"tell" required:"true" description:"how to tell, as a thing to do"`
 	Theme      string            `yaml:"theme" json:"theme,omitempty" description:"the theme it bears witness to; left out: a theme of its own"`

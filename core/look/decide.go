@@ -20,6 +20,7 @@ type Case struct {
 	NightLowC  *float64 // where it stands
 	RootGrade  string   // of the last reading, or empty
 	Starved    bool     // too little living root for its leaves
+	Unpotted   bool     // it is out of its pot, or came without
 
 	SpikeAtRescue string // the house's sides
 	RepotInFlower string
@@ -49,7 +50,7 @@ type Call struct {
 
 // Verdict is what the look comes to.
 type Verdict struct {
-	Decision   string           `json:"decision" required:"true" enum:",leave,wait,soon,now" description:"empty when nothing was looked at"`
+	Decision   string           `json:"decision" required:"true" enum:",leave,wait,soon,now,out" description:"empty when nothing was looked at"`
 	Headline   string           `json:"headline" required:"true"`
 	Reasons    []Reason         `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
 	Blocks     []Block          `json:"blocks" required:"true" description:"what holds it back"`
@@ -176,6 +177,9 @@ func (d *decider) settle(class string, held, would []Block) {
 	f := d.Figures
 	d.v.Overridden = append(d.v.Overridden, would...)
 	switch {
+	case d.c.Unpotted:
+		d.v.Decision, d.v.Headline, d.v.Overridden = Out, "It is out of its pot.", []Block{}
+		d.v.Rules = []Advice{}
 	case class == "":
 		d.v.Decision, d.v.Headline, d.v.AgainDays = Leave, "Leave it.", int(f.LeaveDays.Value)
 		d.rule("no-sign")

@@ -20,6 +20,7 @@ const (
 	Wait  = "wait"
 	Soon  = "soon"
 	Now   = "now"
+	Out   = "out" // it is out of its pot already
 )
 
 // States of growth. The empty one is "not noted".

@@ -6,6 +6,10 @@ import { apply } from "./theme";
 
 const PlantPage = lazy(() => import("./plant/PlantPage"));
 const IntakeStep = lazy(() => import("./intake/IntakeStep"));
+const LookStep = lazy(() => import("./look/LookStep"));
+const UnpotStep = lazy(() => import("./unpot/UnpotStep"));
+const CauseStep = lazy(() => import("./cause/CauseStep"));
+const Library = lazy(() => import("./library/Library"));
 const RootsStep = lazy(() => import("./roots/RootsStep"));
 const CleanStep = lazy(() => import("./clean/CleanStep"));
 const ProgressStep = lazy(() => import("./progress/ProgressStep"));
@@ -45,6 +49,7 @@ export function App() {
           <NavLink to="/" end>
             Bench
           </NavLink>
+          <NavLink to="/library">Library</NavLink>
           <NavLink to="/house">House</NavLink>
         </nav>
         <button type="button" className="plain" onClick={turn}>
@@ -57,10 +62,14 @@ export function App() {
           <Route path="plants/:plantID" element={<PlantPage />}>
             <Route index element={<Navigate to="roots" replace />} />
             <Route path="intake" element={<IntakeStep />} />
+            <Route path="look" element={<LookStep />} />
+            <Route path="unpot" element={<UnpotStep />} />
+            <Route path="cause" element={<CauseStep />} />
             <Route path="roots" element={<RootsStep />} />
             <Route path="clean" element={<CleanStep />} />
             <Route path="progress" element={<ProgressStep />} />
           </Route>
+          <Route path="library" element={<Library />} />
           <Route path="house" element={<House />} />
           <Route path="contract" element={<Contract />} />
           <Route path="*" element={<Lost />} />

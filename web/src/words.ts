@@ -92,3 +92,32 @@ export function day(iso: string): string {
     ...(d ? { day: "numeric" } : {}),
   });
 }
+
+/** When, in the words of the decision. */
+export function againWords(decision: string, on: string): string {
+  if (!decision || !on) return "";
+  if (decision === "out") return `Look at it on ${day(on)}.`;
+  if (decision === "now") return "Today.";
+  if (decision === "soon") return `By ${day(on)}.`;
+  return `Look again on ${day(on)}.`;
+}
+
+export const accidentWords: Words = [
+  ["broken-root", "Root bent or snapped"],
+  ["lost-root", "Root torn off"],
+  ["snapped-growth", "Growth snapped"],
+  ["torn-leaf", "Leaf torn"],
+  ["lost-bulb", "Bulb broken off"],
+  ["lost-spike", "Spike broken off"],
+];
+
+/** Where an action is picked up. */
+export const actionPlaces: Words = [
+  ["now", "At once"],
+  ["clean", "When you clean it"],
+  ["re-home", "When you house it"],
+  ["aftercare", "Afterwards"],
+];
+
+/** The questions on which growers differ, by their field. */
+export type Side = "dead_dry_roots" | "clinging_medium" | "spike_at_rescue" | "repot_in_flower" | "small_rot_patch";

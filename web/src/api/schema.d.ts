@@ -591,10 +591,10 @@ export interface components {
             minutes?: components["schemas"]["KnowledgeNumber"];
             name: components["schemas"]["KnowledgeText"];
             /**
-             * @description only where the group has them
+             * @description bulbs: only where the group has them; pot: only where the plant is not bare
              * @enum {string}
              */
-            only?: "" | "bulbs";
+            only?: "" | "bulbs" | "pot";
             /** @enum {string} */
             part: "leaves" | "bulbs" | "growth" | "pot" | "surface" | "smell" | "medium" | "lodgers" | "roots" | "rhizome" | "care";
             /** @description how to tell, as a thing to do */
@@ -1100,7 +1100,7 @@ export interface components {
              * @description empty when nothing was looked at
              * @enum {string}
              */
-            decision: "" | "leave" | "wait" | "soon" | "now";
+            decision: "" | "leave" | "wait" | "soon" | "now" | "out";
             headline: string;
             /** @description what to do while waiting */
             meanwhile: components["schemas"]["KnowledgeText"][];
@@ -1127,7 +1127,7 @@ export interface components {
             /** @description nothing is wrong, as far as was looked */
             clear?: boolean;
             /** @enum {string} */
-            decision: "" | "leave" | "wait" | "soon" | "now";
+            decision: "" | "leave" | "wait" | "soon" | "now" | "out";
             headline: string;
             /** Format: int64 */
             inspection_id: number;

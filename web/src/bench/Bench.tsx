@@ -6,7 +6,7 @@ import type { Plant } from "../api/client";
 import { plants } from "../api/queries";
 import { RootBar } from "../parts/RootBar";
 import { Trouble } from "../parts/Trouble";
-import { day, gradeWords, percent, ranged } from "../words";
+import { againWords, day, gradeWords, percent, ranged } from "../words";
 import { NewPlant } from "./NewPlant";
 import "./bench.css";
 
@@ -19,7 +19,9 @@ export function Bench() {
   const [adding, setAdding] = useState(false);
   const sought = useDeferredValue(words);
   const [most, setMost] = useState(PAGE);
-  const found = useQuery({ ...plants(sought, archived, most), placeholderData: keepPreviousData });
+  const [due, setDue] = useState(false);
+  const found = useQuery({ ...plants(sought, archived, due, most), placeholderData: keepPreviousData });
+  const toLookAt = useQuery(plants("", false, true, 1)).data?.total ?? 0;
   const list = found.data?.plants ?? [];
   const clean = list.filter((p) => !p.intake.kept_apart);
   const apart = list.filter((p) => p.intake.kept_apart);
@@ -45,6 +47,14 @@ export function Bench() {
           {archived ? "Back to the bench" : "Archived plants"}
         </button>
       </div>
+      {!archived && (toLookAt > 0 || due) && (
+        <p className="bench-due">
+          {toLookAt === 0 ? "No plant is" : toLookAt === 1 ? "1 plant is" : `${toLookAt} plants are`} due for a look.
+          <button type="button" className="plain" onClick={() => setDue(!due)}>
+            {due ? "Show the whole bench" : "Show only these"}
+          </button>
+        </p>
+      )}
       {found.error && <Trouble error={found.error} again={() => void found.refetch()} />}
       <PlantList plants={clean} />
       {apart.length > 0 && (
@@ -79,10 +89,26 @@ function PlantList({ plants: list }: { plants: Plant[] }) {
               <small>{p.group_name}</small>
             </span>
             <Roots plant={p} />
+            <LookedAt plant={p} />
           </Link>
         </li>
       ))}
     </ul>
+  );
+}
+
+/** What the last look came to, when to look again, and the cause. */
+function LookedAt({ plant: p }: { plant: Plant }) {
+  const l = p.looked;
+  if (!l?.decision && !l?.cause) return null;
+  return (
+    <span className="bench-looked" data-now={l.decision === "now" || undefined}>
+      {l.headline} {againWords(l.decision, l.again_on ?? "")}
+      <small>
+        {l.cause}
+        {l.undecided && " A check is open."}
+      </small>
+    </span>
   );
 }
 

@@ -22,7 +22,7 @@ export function NewPlant({ onClose }: { onClose: () => void }) {
     try {
       const p = await ask(client.POST("/api/v1/plants", { body: { tag: tag.trim(), group } }));
       await cache.invalidateQueries({ queryKey: ["plants"] });
-      await go(`/plants/${p.id}/roots`);
+      await go(`/plants/${p.id}/look`);
     } catch (e) {
       setWrong((e instanceof Refused && (e.at("tag") ?? e.message)) || "It could not be put on the bench.");
     }

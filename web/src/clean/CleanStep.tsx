@@ -6,6 +6,7 @@ import { ask, client, type CutItem, type Reading } from "../api/client";
 import { reading as readingQuery } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
 import { Mark } from "../marks/Mark";
+import { Cautions } from "../parts/Cautions";
 import { Facts } from "../parts/Facts";
 import { Trouble } from "../parts/Trouble";
 import { NormalForIt } from "../plant/PlantSoFar";
@@ -104,19 +105,7 @@ function CutSheet({ reading: r }: { reading: Reading }) {
         />
         {trouble !== undefined && <Trouble error={trouble} />}
       </section>
-      {list.cautions.length > 0 && (
-        <section className="cautions" aria-labelledby="take-care">
-          <h2 id="take-care">Take care</h2>
-          <ul>
-            {list.cautions.map((c) => (
-              <li key={c.code}>
-                {c.words.value}
-                <Mark from={c.words} />
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      <Cautions cautions={list.cautions} />
       <section className="clean-jobs" aria-label="Cut list">
         <Notes notes={list.before} />
         <ol className="jobs">

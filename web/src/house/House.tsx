@@ -7,6 +7,7 @@ import { Mark } from "../marks/Mark";
 import { Choice } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
+import type { Side } from "../words";
 import "./house.css";
 
 /** How this house does things, where growers differ; and where the data lies. */
@@ -25,7 +26,7 @@ export default function House() {
       cache.setQueryData(["settings"], await ask(client.PUT("/api/v1/settings", { body: { ...s, ...part } })));
       setTrouble(undefined);
       await cache.invalidateQueries({
-        predicate: (q) => ["plants", "plant", "reading"].includes(String(q.queryKey[0])),
+        predicate: (q) => ["plants", "plant", "reading", "inspection"].includes(String(q.queryKey[0])),
       });
     } catch (e) {
       setTrouble(e);
@@ -41,7 +42,7 @@ export default function House() {
       {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}
       {s &&
         questions.map((q) => {
-          const code = q.code as "dead_dry_roots" | "clinging_medium";
+          const code = q.code as Side;
           return (
             <section key={q.code}>
               <Choice
@@ -76,6 +77,20 @@ export default function House() {
             A cut falls this far out in dead tissue, so that nothing living is wounded.
             <Mark from={figures.cut_margin_mm} />
           </p>
+        </section>
+      )}
+      {s && (
+        <section>
+          <Choice
+            label="Hemisphere"
+            value={s.hemisphere}
+            options={[
+              ["north", "North"],
+              ["south", "South"],
+            ]}
+            onChange={(v) => void set({ hemisphere: v as Settings["hemisphere"] })}
+          />
+          <p className="why">The look goes by the season. Each look can say otherwise.</p>
         </section>
       )}
       {where && (

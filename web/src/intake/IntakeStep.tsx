@@ -10,7 +10,7 @@ import { Figure } from "../parts/Figure";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
 import { Saved, Standing } from "../saving/Standing";
-import { bulbStates, flowerings, media, pots, rootClasses, type Words } from "../words";
+import { bulbStates, flowerings, media, pots, rootClasses, type Side, type Words } from "../words";
 import { Blades } from "./Blades";
 import "./intake.css";
 import { useIntake } from "./useIntake";
@@ -160,7 +160,7 @@ function Sides({ form, change }: { form: Intake; change: (part: Partial<Intake>)
   const questions = useQuery(disputes).data ?? [];
   const house = useQuery(settings).data;
   return questions.map((q) => {
-    const code = q.code as "dead_dry_roots" | "clinging_medium";
+    const code = q.code as Side;
     const ofHouse = q.choices.find((c) => c.code === house?.[code]);
     const taken = q.choices.find((c) => c.code === (form[code] ?? house?.[code]));
     const options: Words = [

@@ -17,6 +17,7 @@ export function useIntake(stored: Plant) {
       cache.setQueryData(["plant", saved.id], saved);
       void cache.invalidateQueries({ queryKey: ["plants"] });
       void cache.invalidateQueries({ queryKey: ["reading"] });
+      void cache.invalidateQueries({ queryKey: ["inspection"] });
       return saved;
     },
   });

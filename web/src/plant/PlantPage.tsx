@@ -14,7 +14,10 @@ export const usePlant = () => useOutletContext<AtHand>();
 
 const steps = [
   ["intake", "Intake"],
+  ["look", "Look"],
+  ["unpot", "Unpot"],
   ["roots", "Roots"],
+  ["cause", "Cause"],
   ["clean", "Clean"],
   ["progress", "Progress"],
 ] as const;

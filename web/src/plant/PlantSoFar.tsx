@@ -5,16 +5,33 @@ import { reading as readingQuery, rootKnowledge } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
 import { Mark } from "../marks/Mark";
 import { RootBar } from "../parts/RootBar";
-import { day, gradeWords, percent, ranged } from "../words";
+import { againWords, day, gradeWords, percent, ranged } from "../words";
 import { usePlant } from "./PlantPage";
 
+type Props = {
+  children?: ReactNode;
+  /** The step at hand, which says its own verdict. */
+  without?: "look" | "cause";
+};
+
 /** What is known so far, beside every step: who, what is normal, each step's verdict, the drawing. */
-export function PlantSoFar({ children }: { children?: ReactNode }) {
+export function PlantSoFar({ children, without }: Props) {
   const { plant: p } = usePlant();
-  const latest = p.latest;
+  const { latest, looked } = p;
   return (
     <aside className="so-far" aria-label="The plant so far">
+      {children}
       <h2>The plant so far</h2>
+      {without !== "look" && looked?.decision && (
+        <p className="so-far-step">
+          <Link to="../look">Look</Link> {looked.headline} {againWords(looked.decision, looked.again_on ?? "")}
+        </p>
+      )}
+      {without !== "cause" && looked?.cause && (
+        <p className="so-far-step">
+          <Link to="../cause">Cause</Link> {looked.cause}
+        </p>
+      )}
       {latest?.grade ? (
         <>
           <p className="so-far-grade">
@@ -30,7 +47,6 @@ export function PlantSoFar({ children }: { children?: ReactNode }) {
           Its roots have not been read yet. <Link to="../roots">Read them</Link>
         </p>
       )}
-      {children}
       <NormalForIt />
     </aside>
   );

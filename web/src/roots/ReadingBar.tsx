@@ -6,7 +6,7 @@ import { readings } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
 import { day } from "../words";
 import type { Standing } from "../saving/desk";
-import { Saved } from "../saving/Standing";
+import { Tools } from "../saving/Tools";
 import type { Entered } from "./useReading";
 
 type Props = {
@@ -38,18 +38,11 @@ export function ReadingBar({ entered, server, standing, onOpen, onDay, undo, red
         </select>
       )}
       {all.some((r) => r.grade) && <NewReading plantID={server.plant_id} onOpen={onOpen} />}
-      <span className="reading-tools">
-        <Saved standing={standing} />
-        <button type="button" className="plain" disabled={!undo} onClick={undo}>
-          Undo <kbd>Z</kbd>
-        </button>
-        <button type="button" className="plain" disabled={!redo} onClick={redo}>
-          Redo <kbd>Y</kbd>
-        </button>
+      <Tools standing={standing} undo={undo} redo={redo}>
         <button type="button" className="plain keys-button" onClick={onKeys}>
           Keys <kbd>?</kbd>
         </button>
-      </span>
+      </Tools>
     </div>
   );
 }

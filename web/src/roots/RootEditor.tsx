@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Profile, Root, RootKnowledge, RootsReading, Segment, Verdict } from "../api/client";
 import { Figure } from "../parts/Figure";
 import { stateWords } from "../words";
-import { useKeys } from "./keyboard";
+import { useKeys } from "../parts/keyboard";
 import { PlaceOfRoot } from "./PlaceOfRoot";
 import { PresetPad, StateGlyph } from "./PresetPad";
 import { depthKeys, presetOf, presets, splitOff, tipKeys, type Preset } from "./presets";

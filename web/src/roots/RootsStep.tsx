@@ -11,7 +11,7 @@ import { usePlant } from "../plant/PlantPage";
 import { Standing } from "../saving/Standing";
 import { Entries } from "./Entries";
 import { KeySheet } from "./KeySheet";
-import { useKeys } from "./keyboard";
+import { useKeys } from "../parts/keyboard";
 import { ReadingBar } from "./ReadingBar";
 import { RootEditor } from "./RootEditor";
 import { Surroundings } from "./Surroundings";

@@ -3,7 +3,7 @@ import type { Profile, Root, RootKnowledge, RootsReading } from "../api/client";
 import { Choice, FieldError } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { depthWords } from "../words";
-import { useKeys } from "./keyboard";
+import { useKeys } from "../parts/keyboard";
 import { PresetPad } from "./PresetPad";
 import { depthKeys, freshID, presets, type Preset } from "./presets";
 

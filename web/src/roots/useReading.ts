@@ -20,6 +20,7 @@ export function useReading(stored: Reading) {
       void cache.invalidateQueries({ queryKey: ["plants"] });
       void cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true });
       void cache.invalidateQueries({ queryKey: ["plant", saved.plant_id, "readings"] });
+      void cache.invalidateQueries({ queryKey: ["inspection"] });
       return saved;
     },
   });

@@ -1,0 +1,74 @@
+package demo
+
+import (
+	"context"
+	"strings"
+
+	"therapeon/clinic"
+	"therapeon/core/causes"
+	"therapeon/core/taxa"
+)
+
+// look is one inspection: what was looked over, and what was found.
+type look struct {
+	ago    int
+	parts  string // parts looked over, where all that is not named was not there
+	found  string
+	not    string // looked for beyond those parts, and not there
+	in     clinic.Inspection
+	settle func(*clinic.Inspection) // the user's word, once the findings are in
+}
+
+const (
+	inPot   = "leaves bulbs growth pot surface smell"
+	outside = inPot + " care"
+	allOver = outside + " medium lodgers"
+)
+
+func (l look) happen(ctx context.Context, on func(int) *clinic.Clinic, p clinic.Plant) error {
+	c := on(l.ago)
+	started, err := c.StartLook(ctx, p.ID, clinic.StartLook{})
+	if err != nil {
+		return err
+	}
+	in := l.in
+	in.Findings = l.findings(p)
+	in.Season = "warm"
+	saved, err := c.SaveInspection(ctx, started.ID, clinic.SaveInspection{Version: started.Version, LookedOn: started.LookedOn, Inspection: in})
+	if err != nil || l.settle == nil {
+		return err
+	}
+	l.settle(&in)
+	_, err = c.SaveInspection(ctx, saved.ID, clinic.SaveInspection{Version: saved.Version, LookedOn: saved.LookedOn, Inspection: in})
+	return err
+}
+
+func (l look) findings(p clinic.Plant) map[string]string {
+	profile, _ := taxa.Find(p.Intake.Group)
+	found := map[string]string{}
+	for _, f := range causes.Table().Findings {
+		// What intake and roots know is not said again.
+		asked := strings.Contains(" "+l.parts+" ", " "+f.Part+" ") && !strings.Contains(known, " "+f.Code+" ")
+		if asked && (f.Only != "bulbs" || profile.HasBulbs()) && (f.Only != "pot" || p.Intake.Pot != "none") {
+			found[f.Code] = causes.Absent
+		}
+	}
+	for code := range strings.FieldsSeq(l.not) {
+		found[code] = causes.Absent
+	}
+	for code := range strings.FieldsSeq(l.found) {
+		found[code] = causes.Present
+	}
+	return found
+}
+
+const known = " bulbs-shrivelled growth-smaller medium-old medium-organic cold-night moved-lately clear-pot brown-by-nature tips-growing dead-roots-seen "
+
+func confirm(causes ...string) func(*clinic.Inspection) {
+	return func(in *clinic.Inspection) {
+		in.Decisions = map[string]clinic.Decision{}
+		for _, c := range causes {
+			in.Decisions[c] = clinic.Decision{Word: "confirmed"}
+		}
+	}
+}

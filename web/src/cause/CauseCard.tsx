@@ -1,0 +1,155 @@
+import type { Cause, CauseKnowledge, Decision, Judged, Said } from "../api/client";
+import type { InspectionDesk } from "../look/useInspection";
+import { Mark } from "../marks/Mark";
+import { Choice } from "../parts/Choice";
+import { day, percent } from "../words";
+
+type Props = { judged: Judged; cause: Cause; desk: InspectionDesk; knowledge: CauseKnowledge; numbers: boolean };
+
+/** One cause: how likely, why, and the user's own word on it. */
+export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props) {
+  const decision = desk.noted.decisions?.[cause.code];
+  const decide = (next: Decision | undefined) => {
+    const others = Object.entries(desk.noted.decisions ?? {}).filter(([code]) => code !== cause.code);
+    const all = next ? [...others, [cause.code, next] as const] : others;
+    desk.note({ decisions: all.length > 0 ? Object.fromEntries(all) : undefined });
+  };
+  const word = (is: Decision["word"], words: string) => (
+    <button
+      type="button"
+      aria-pressed={decision?.word === is}
+      aria-label={`${cause.name}: ${words.toLowerCase()}`}
+      onClick={() => decide(decision?.word === is ? undefined : { word: is })}
+    >
+      {words}
+    </button>
+  );
+  return (
+    <article className="cause-card" data-cause={cause.code} data-act={j.act_on || undefined}>
+      <div className="cause-head">
+        <h3>
+          {cause.name}
+          {cause.kind === "harmless" && <small> harmless</small>}
+        </h3>
+        <Likely judged={j} numbers={numbers} />
+        <span className="answer">
+          {word("confirmed", "Confirm")}
+          {word("rejected", "Rule out")}
+        </span>
+      </div>
+      {decision && <Record decision={decision} said={desk.server.said[cause.code]} onChange={decide} />}
+      <details open={j.act_on || j.chance >= 0.35 || undefined}>
+        <summary>Why, and what to do</summary>
+        <p>
+          {cause.about.value} <Mark from={cause.about} />
+        </p>
+        <Reasons judged={j} knowledge={knowledge} numbers={numbers} />
+        {(cause.do ?? []).length > 0 && (
+          <ul className="cause-do">
+            {cause.do.map((code) => {
+              const a = knowledge.actions.find((x) => x.code === code);
+              return (
+                a && (
+                  <li key={code}>
+                    {a.words.value} <Mark from={a.words} />
+                  </li>
+                )
+              );
+            })}
+          </ul>
+        )}
+        {cause.kind === "harmful" && (
+          <p>
+            <b>So that it does not come back:</b> {cause.prevent.value} <Mark from={cause.prevent} />
+          </p>
+        )}
+      </details>
+    </article>
+  );
+}
+
+/** How likely: in words, on a line, and as a number when asked for. */
+function Likely({ judged: j, numbers }: { judged: Judged; numbers: boolean }) {
+  return (
+    <span className="likely">
+      <svg width="120" height="16" aria-hidden="true">
+        <line x1="4" x2="116" y1="8" y2="8" />
+        <line className="likely-prior" x1={4 + j.prior * 112} x2={4 + j.prior * 112} y1="3" y2="13" />
+        <circle cx={4 + j.chance * 112} cy="8" r="5" />
+      </svg>
+      <span>
+        {j.band}
+        {numbers && <b> {percent(j.chance)}</b>}
+      </span>
+    </span>
+  );
+}
+
+/** The findings that moved it, for and against, the weightiest first. */
+function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge: CauseKnowledge; numbers: boolean }) {
+  if (j.findings.length === 0)
+    return <p className="why">No finding moved it. It stands where it starts for its group.</p>;
+  const list = (title: string, sign: 1 | -1) => {
+    const found = j.findings.filter((f) => f.decibans * sign > 0).slice(0, 8);
+    if (found.length === 0) return null;
+    return (
+      <div data-side={title}>
+        <b>{title}</b>
+        <ul>
+          {found.map((w) => {
+            const f = knowledge.findings.find((x) => x.code === w.finding);
+            return (
+              <li key={w.finding}>
+                <i style={{ width: Math.min(90, Math.abs(w.decibans) * 5) }} />
+                <span>
+                  {w.state === "absent" && "Not there: "}
+                  {f?.name.value}
+                  {numbers && (
+                    <small>
+                      {" "}
+                      {w.decibans > 0 ? "+" : "−"}
+                      {Math.abs(w.decibans)} dB
+                    </small>
+                  )}
+                </span>
+              </li>
+            );
+          })}
+        </ul>
+      </div>
+    );
+  };
+  return (
+    <div className="reasons-sides">
+      {list("For", 1)}
+      {list("Against", -1)}
+    </div>
+  );
+}
+
+type RecordProps = { decision: Decision; said: Said | undefined; onChange: (d: Decision) => void };
+
+/** What was decided, what the findings said then, and later what turned out. */
+function Record({ decision, said, onChange }: RecordProps) {
+  return (
+    <div className="cause-record">
+      {said && (
+        <p>
+          You {decision.word === "confirmed" ? "confirmed" : "ruled out"} this on {day(said.on)}. The findings said{" "}
+          <b>{said.band}</b> then ({percent(said.chance)}, number {said.place} of all).
+        </p>
+      )}
+      <Choice
+        label="What turned out later"
+        value={decision.turned_out ?? ""}
+        options={[
+          ["", "Not known yet"],
+          ["right", "That was right"],
+          ["wrong", "That was wrong"],
+        ]}
+        onChange={(v) => onChange({ ...decision, turned_out: (v || undefined) as Decision["turned_out"] })}
+      />
+      {said?.turned_out_on && <small>Noted on {day(said.turned_out_on)}</small>}
+    </div>
+  );
+}

@@ -1,0 +1,115 @@
+import { useState } from "react";
+import { Part, useApplying } from "../look/Findings";
+import { InspectionStep, type StepProps } from "../look/InspectionStep";
+import { Choice } from "../parts/Choice";
+import { PlantSoFar } from "../plant/PlantSoFar";
+import { CauseCard } from "./CauseCard";
+import { NextCheck } from "./NextCheck";
+import { Plan } from "./Plan";
+import "./cause.css";
+
+export default function CauseStep() {
+  return <InspectionStep step={CauseView} />;
+}
+
+/** What did this: the answer, the next check, the causes with their reasons, the plan. */
+function CauseView({ desk, knowledge }: StepProps) {
+  const v = desk.server.causes;
+  const [numbers, setNumbers] = useState(false);
+  const shown = v.causes.filter((c) => c.act_on || c.settled || c.chance >= 0.1);
+  const others = v.causes.filter((c) => !shown.includes(c));
+  const name = (code: string) => knowledge.causes.find((c) => c.code === code)?.name ?? code;
+  const card = (code: string) => {
+    const judged = v.causes.find((c) => c.code === code);
+    const cause = knowledge.causes.find((c) => c.code === code);
+    if (!judged || !cause) return null;
+    return <CauseCard key={code} judged={judged} cause={cause} desk={desk} knowledge={knowledge} numbers={numbers} />;
+  };
+  return (
+    <div className="step cause">
+      <section>
+        <p className="headline" aria-live="polite">
+          {v.headline}
+        </p>
+        {v.alarms.length > 0 && (
+          <p className="alarm" role="status">
+            {v.alarms.map(name).join(", ")} cannot be ruled out, and it spreads. Keep this plant apart until it is
+            settled.
+          </p>
+        )}
+        <NextCheck desk={desk} knowledge={knowledge} />
+        <Plan desk={desk} knowledge={knowledge} />
+        <div className="causes-head">
+          <h2>Causes</h2>
+          <Choice
+            label="Chances"
+            value={numbers ? "numbers" : "words"}
+            options={[
+              ["words", "In words"],
+              ["numbers", "With numbers"],
+            ]}
+            onChange={(n) => setNumbers(n === "numbers")}
+          />
+        </div>
+        <div className="causes">{shown.map((c) => card(c.code))}</div>
+        <details className="causes-other">
+          <summary>Less likely ({others.length}). You can confirm one of these too</summary>
+          <div className="causes">{others.map((c) => card(c.code))}</div>
+        </details>
+        <AllFindings desk={desk} knowledge={knowledge} />
+      </section>
+      <PlantSoFar without="cause">
+        <KnownSoFar desk={desk} knowledge={knowledge} />
+      </PlantSoFar>
+    </div>
+  );
+}
+
+/** What earlier steps brought in by themselves. */
+function KnownSoFar({ desk, knowledge }: StepProps) {
+  const { known } = desk.server.causes;
+  const noted = Object.keys(desk.noted.findings).length;
+  return (
+    <section className="known">
+      <h2>What this goes by</h2>
+      <p>{noted === 0 ? "Nothing noted in this look." : `${noted} findings noted in this look.`}</p>
+      {known.length > 0 && (
+        <>
+          <h3>Known from earlier steps</h3>
+          <ul>
+            {known.map((k) => {
+              const f = knowledge.findings.find((x) => x.code === k.finding);
+              return (
+                <li key={k.finding}>
+                  {k.state === "absent" && "Not there: "}
+                  {f?.name.value} <small>{k.from}</small>
+                </li>
+              );
+            })}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Every finding, to add one or to take one back. */
+function AllFindings({ desk, knowledge }: StepProps) {
+  const applying = useApplying(knowledge);
+  const [open, setOpen] = useState<string>();
+  return (
+    <details className="all-findings">
+      <summary>All findings, to add one or take one back</summary>
+      {Object.entries(knowledge.parts).map(([part, name]) => (
+        <Part
+          key={part}
+          title={name.value}
+          findings={applying((f) => f.part === part)}
+          desk={desk}
+          open={open === part}
+          onOpen={(o) => setOpen(o ? part : undefined)}
+        />
+      ))}
+    </details>
+  );
+}

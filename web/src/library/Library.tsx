@@ -1,0 +1,128 @@
+import { useQuery } from "@tanstack/react-query";
+import { Input } from "antd";
+import { useSearchParams } from "react-router";
+import { causeKnowledge, cautions, groups, lookalikes } from "../api/queries";
+import { Trouble } from "../parts/Trouble";
+import { CauseEntry, CautionEntry, FindingEntry, GroupEntry, SideBySide } from "./entries";
+import "./library.css";
+
+const shelves = [
+  ["all", "All"],
+  ["groups", "Groups"],
+  ["causes", "Causes"],
+  ["findings", "Findings"],
+  ["lookalikes", "Side by side"],
+  ["cautions", "Cautions"],
+] as const;
+
+/** Whether every word occurs somewhere in the texts. */
+function holds(words: string, ...texts: (string | undefined)[]): boolean {
+  const text = texts.join(" ").toLowerCase();
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((w) => text.includes(w));
+}
+
+/** All that Therapeon goes by, to read and to search, with where it comes from. */
+export default function Library() {
+  const [search, setSearch] = useSearchParams();
+  const words = search.get("q") ?? "";
+  const shelf = search.get("in") ?? "all";
+  const set = (key: string, value: string) =>
+    setSearch(
+      (now) => {
+        if (value) now.set(key, value);
+        else now.delete(key);
+        return now;
+      },
+      { replace: true },
+    );
+  const asked = [useQuery(causeKnowledge), useQuery(groups), useQuery(lookalikes), useQuery(cautions)] as const;
+  const [knowledge, kinds, alike, care] = asked;
+  const wrong = asked.find((q) => q.error)?.error;
+  const k = knowledge.data;
+  const name = (code: string) => k?.causes.find((c) => c.code === code)?.name;
+  const part = (code: string) => k?.parts[code]?.value;
+
+  const found = {
+    groups: (kinds.data ?? []).filter((g) => holds(words, g.name, g.code, g.about.value, g.habit.value, g.rest.value)),
+    causes: (k?.causes ?? []).filter((c) => holds(words, c.name, c.about.value, c.prevent.value, c.kind)),
+    findings: (k?.findings ?? []).filter((f) => holds(words, f.name.value, f.tell.value, part(f.part))),
+    lookalikes: (alike.data ?? []).filter((l) =>
+      holds(words, l.name, ...l.sides.flatMap((s) => [s.name, s.tell.value, name(s.cause ?? "")])),
+    ),
+    cautions: (care.data ?? []).filter((c) => holds(words, c.words.value, c.when)),
+  };
+  const shown = (code: keyof typeof found) => (shelf === "all" || shelf === code) && found[code].length > 0;
+  const nothing = k && !Object.keys(found).some((code) => shown(code as keyof typeof found));
+
+  return (
+    <main className="sheet library">
+      <h1>Library</h1>
+      <p className="lead">What Therapeon goes by. Each entry says where it comes from.</p>
+      <Input
+        allowClear
+        value={words}
+        onChange={(e) => set("q", e.target.value)}
+        placeholder="Find a group, cause, finding or caution"
+        aria-label="Find in the library"
+      />
+      <nav className="shelves" aria-label="Shelves">
+        {shelves.map(([code, label]) => (
+          <button
+            key={code}
+            type="button"
+            aria-pressed={shelf === code}
+            onClick={() => set("in", code === "all" ? "" : code)}
+          >
+            {label}
+            {code !== "all" && <small> {found[code].length}</small>}
+          </button>
+        ))}
+      </nav>
+      {wrong && <Trouble error={wrong} again={() => asked.forEach((q) => void q.refetch())} />}
+      {nothing && <p className="lead">Nothing holds “{words}” here. Try one word, or another shelf.</p>}
+      {shown("lookalikes") && (
+        <section>
+          <h2>Side by side</h2>
+          {found.lookalikes.map((l) => (
+            <SideBySide key={l.code} lookalikes={l} name={name} />
+          ))}
+        </section>
+      )}
+      {k && shown("causes") && (
+        <section>
+          <h2>Causes</h2>
+          {found.causes.map((c) => (
+            <CauseEntry key={c.code} cause={c} knowledge={k} groups={kinds.data ?? []} />
+          ))}
+        </section>
+      )}
+      {k && shown("findings") && (
+        <section>
+          <h2>Findings</h2>
+          {found.findings.map((f) => (
+            <FindingEntry key={f.code} finding={f} knowledge={k} />
+          ))}
+        </section>
+      )}
+      {shown("groups") && (
+        <section>
+          <h2>Groups</h2>
+          {found.groups.map((g) => (
+            <GroupEntry key={g.code} group={g} />
+          ))}
+        </section>
+      )}
+      {shown("cautions") && (
+        <section>
+          <h2>Cautions</h2>
+          {found.cautions.map((c) => (
+            <CautionEntry key={c.code} caution={c} />
+          ))}
+        </section>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,207 @@
+import type { ReactNode } from "react";
+import type { Cause, CauseKnowledge, Caution, Finding, Lookalikes, Profile, Text } from "../api/client";
+import { Mark } from "../marks/Mark";
+import { percent } from "../words";
+import { Drawing } from "./Drawing";
+
+const scale: Record<string, string> = {
+  "+++": "speaks very strongly for it",
+  "++": "speaks strongly for it",
+  "+": "speaks for it",
+  "-": "speaks against it",
+  "--": "speaks strongly against it",
+};
+
+type EntryProps = { id: string; title: string; aside?: string; line: string; children: ReactNode };
+
+/** One entry: its name and a line on it, and the rest on demand. */
+function Entry({ id, title, aside, line, children }: EntryProps) {
+  return (
+    <details className="entry-card" id={id}>
+      <summary>
+        <span>
+          <b>{title}</b> {aside && <small>{aside}</small>}
+          <span className="entry-line">{line}</span>
+        </span>
+      </summary>
+      <div>{children}</div>
+    </details>
+  );
+}
+
+function Said({ text }: { text: Text }) {
+  return (
+    <p>
+      {text.value} <Mark from={text} />
+    </p>
+  );
+}
+
+/** What speaks for and against a cause, by the name of theme or finding. */
+export function CauseEntry({
+  cause: c,
+  knowledge,
+  groups,
+}: {
+  cause: Cause;
+  knowledge: CauseKnowledge;
+  groups: Profile[];
+}) {
+  const name = (code: string) =>
+    knowledge.themes.find((t) => t.code === code)?.name.value ??
+    knowledge.findings.find((f) => f.code === code)?.name.value ??
+    code;
+  const weights = Object.entries(c.weights).sort(([, a], [, b]) => order(b.value) - order(a.value));
+  return (
+    <Entry
+      id={c.code}
+      title={c.name}
+      aside={c.kind === "harmless" ? "harmless" : c.urgent ? "spreads" : undefined}
+      line={c.about.value}
+    >
+      <Mark from={c.about} />
+      <ul>
+        {weights.map(([code, w]) => (
+          <li key={code}>
+            <b>{name(code)}</b> {scale[w.value]} <Mark from={w} />
+          </li>
+        ))}
+      </ul>
+      <p>
+        Holds on about {percent(c.prior.value)} of rescued plants before anything is looked at. <Mark from={c.prior} />
+      </p>
+      {Object.entries(c.groups ?? {}).map(([g, w]) => (
+        <p key={g}>
+          {w.value === "more" ? "More usual" : "Much more usual"} in {groups.find((x) => x.code === g)?.name ?? g}.{" "}
+          <Mark from={w} />
+        </p>
+      ))}
+      {(c.do ?? []).map((code) => {
+        const a = knowledge.actions.find((x) => x.code === code);
+        return a && <Said key={code} text={a.words} />;
+      })}
+      <Said text={c.prevent} />
+    </Entry>
+  );
+}
+
+const order = (w: string) => (w.startsWith("+") ? w.length : -w.length);
+
+/** How to tell a finding, and which causes it bears on. */
+export function FindingEntry({ finding: f, knowledge }: { finding: Finding; knowledge: CauseKnowledge }) {
+  const theme = f.theme ?? f.code;
+  const bears = knowledge.causes.filter((c) => c.weights[theme]);
+  const others = knowledge.findings.filter((x) => x.theme && x.theme === f.theme && x.code !== f.code);
+  return (
+    <Entry id={f.code} title={f.name.value} aside={knowledge.parts[f.part]?.value.toLowerCase()} line={f.tell.value}>
+      <Mark from={f.tell} />
+      <ul>
+        {bears.map((c) => {
+          const w = c.weights[theme];
+          return (
+            w && (
+              <li key={c.code}>
+                <b>{c.name}</b>: {scale[w.value]} <Mark from={w} />
+              </li>
+            )
+          );
+        })}
+      </ul>
+      {others.length > 0 && (
+        <p>
+          Counted together with: {others.map((o) => o.name.value.toLowerCase()).join("; ")}. They are views of one
+          thing, and however many agree they count no more than that thing.
+        </p>
+      )}
+    </Entry>
+  );
+}
+
+/** What is easily taken for one another, drawn side by side. */
+export function SideBySide({
+  lookalikes: l,
+  name,
+}: {
+  lookalikes: Lookalikes;
+  name: (code: string) => string | undefined;
+}) {
+  return (
+    <section className="side-by-side" data-alike={l.code}>
+      <h3>{l.name}</h3>
+      <div>
+        {l.sides.map((s) => (
+          <figure key={s.name}>
+            <Drawing code={s.drawing} label={s.name} />
+            <figcaption>
+              <b>{s.name}</b>
+              <p>
+                {s.tell.value} <Mark from={s.tell} />
+              </p>
+              {s.cause && <small>{name(s.cause)}</small>}
+            </figcaption>
+          </figure>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+const rows: [string, (g: Profile) => Text | undefined][] = [
+  ["Habit", (g) => g.habit],
+  ["Storage", (g) => g.storage_organs],
+  ["Roots, dry", (g) => g.root_colour_dry],
+  ["Roots, wet", (g) => g.root_colour_wet],
+  ["Greens on wetting", (g) => g.greens_on_wetting],
+  ["Touch", (g) => g.touch],
+  ["Aerial roots", (g) => g.aerial_roots],
+  ["Base", (g) => g.base_height],
+  ["Being disturbed", (g) => g.disturbance],
+  ["To be moved", (g) => g.moves],
+  ["New roots", (g) => g.roots_start],
+  ["Moisture", (g) => g.moisture_style],
+  ["Feed", (g) => g.feed],
+  ["Temperature, °C", (g) => g.temperature_c],
+  ["Rest", (g) => g.rest],
+  ["Light", (g) => g.light],
+  ["Medium pH", (g) => g.medium_ph],
+];
+
+/** The profile of a group. */
+export function GroupEntry({ group: g }: { group: Profile }) {
+  return (
+    <Entry id={g.code} title={g.name} line={g.about.value}>
+      <Mark from={g.about} />
+      <dl className="facts-marked">
+        {rows.map(([label, of]) => {
+          const t = of(g);
+          return (
+            t && (
+              <div key={label}>
+                <dt>{label}</dt>
+                <dd>
+                  {t.value} <Mark from={t} />
+                </dd>
+              </div>
+            )
+          );
+        })}
+        <div>
+          <dt>First new root</dt>
+          <dd>
+            about {g.weeks_to_first_root.value} weeks, then {g.elongation_mm_per_day.value} mm a day{" "}
+            <Mark from={g.weeks_to_first_root} />
+          </dd>
+        </div>
+      </dl>
+    </Entry>
+  );
+}
+
+/** A caution, in its words. */
+export function CautionEntry({ caution: c }: { caution: Caution }) {
+  return (
+    <p className="caution-entry" id={c.code}>
+      {c.words.value} <Mark from={c.words} />
+    </p>
+  );
+}

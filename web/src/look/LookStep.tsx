@@ -1,0 +1,111 @@
+import { Input } from "antd";
+import { Choice } from "../parts/Choice";
+import { Figure } from "../parts/Figure";
+import { PlantSoFar } from "../plant/PlantSoFar";
+import { usePlant } from "../plant/PlantPage";
+import { flowerings, type Words } from "../words";
+import { Part, useApplying, useOpenParts } from "./Findings";
+import { InspectionStep, type StepProps } from "./InspectionStep";
+import { LeafMemory } from "./LeafMemory";
+import { LookAnswer, LookWhy } from "./LookVerdict";
+
+/** The parts in the order in which the eye travels. */
+const eye = ["leaves", "bulbs", "growth", "pot", "surface", "smell", "care"];
+
+const growths: Words = [
+  ["", "Not noted"],
+  ["new-roots", "New roots show"],
+  ["growing", "Growing, no new roots"],
+  ["resting", "At rest"],
+];
+
+const seasonWords: Record<string, string> = { warm: "warm season", cool: "cool season" };
+
+export default function LookStep() {
+  return <InspectionStep step={Look} />;
+}
+
+/** Look before touching: signs, what the plant is doing, and what that comes to. */
+function Look({ desk, knowledge }: StepProps) {
+  const { plant } = usePlant();
+  const { noted, note, server } = desk;
+  const applying = useApplying(knowledge);
+  const parts = eye
+    .map((code) => ({ code, findings: applying((f) => f.part === code) }))
+    .filter((p) => p.findings.length > 0);
+  const { isOpen, turn } = useOpenParts(parts, desk);
+  const atIntake = flowerings.find(([code]) => code === plant.intake.flowering)?.[1];
+  return (
+    <div className="step look">
+      <section>
+        <LookAnswer desk={desk} />
+        <div className="look-state">
+          <Choice
+            label="What it is doing"
+            value={noted.growth ?? ""}
+            options={growths}
+            onChange={(v) => note({ growth: (v || undefined) as typeof noted.growth })}
+          />
+          <Choice
+            label="Flowers"
+            value={noted.flowering ?? ""}
+            options={[["", atIntake ? `As at intake: ${atIntake.toLowerCase()}` : "Not noted"], ...flowerings]}
+            onChange={(v) => note({ flowering: (v || undefined) as typeof noted.flowering })}
+          />
+        </div>
+        {parts.map((p) => (
+          <Part
+            key={p.code}
+            title={knowledge.parts[p.code]?.value ?? p.code}
+            findings={p.findings}
+            desk={desk}
+            open={isOpen(p.code)}
+            onOpen={(open) => turn(p.code, open)}
+          />
+        ))}
+        <div className="look-figures">
+          <h2>Its place, and its leaves</h2>
+          <Figure
+            label="Lowest night where it stands"
+            unit="°C"
+            min={-30}
+            max={50}
+            value={noted.night_low_c ?? undefined}
+            onChange={(v) => note({ night_low_c: v })}
+          />
+          <Figure
+            label="Highest day"
+            unit="°C"
+            min={-30}
+            max={60}
+            value={noted.day_high_c ?? undefined}
+            onChange={(v) => note({ day_high_c: v })}
+          />
+          <Choice
+            label="Season"
+            value={noted.season ?? ""}
+            options={[
+              ["", noted.season ? "By the calendar" : `By the calendar: ${seasonWords[server.season] ?? ""}`],
+              ["warm", "Warm season"],
+              ["cool", "Cool season"],
+            ]}
+            onChange={(v) => note({ season: (v || undefined) as typeof noted.season })}
+          />
+          <LeafMemory desk={desk} />
+          <label className="look-notes">
+            <span className="figure-label">Notes</span>
+            <Input.TextArea
+              rows={3}
+              maxLength={4000}
+              value={noted.notes}
+              onChange={(e) => note({ notes: e.target.value || undefined })}
+            />
+          </label>
+        </div>
+      </section>
+      <PlantSoFar without="look">
+        <LookWhy desk={desk} knowledge={knowledge} />
+      </PlantSoFar>
+    </div>
+  );
+}

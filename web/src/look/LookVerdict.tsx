@@ -1,0 +1,112 @@
+import type { CauseKnowledge, LookVerdict } from "../api/client";
+import { Mark } from "../marks/Mark";
+import { againWords } from "../words";
+import type { InspectionDesk } from "./useInspection";
+
+/** The answer first: what to do, and the date on which it stops being true. */
+export function LookAnswer({ desk }: { desk: InspectionDesk }) {
+  const { server, noted, note } = desk;
+  const v = server.look;
+  return (
+    <div className="look-answer" data-decision={v.decision}>
+      <p className="headline" aria-live="polite">
+        {v.headline} {againWords(v.decision, server.again_on ?? "")}
+      </p>
+      {v.decision && v.decision !== "now" && (
+        <label className="look-again">
+          {noted.again_on ? "Your day: " : "Another day: "}
+          <input
+            type="date"
+            value={noted.again_on ?? ""}
+            onChange={(e) => note({ again_on: e.target.value || undefined })}
+          />
+        </label>
+      )}
+    </div>
+  );
+}
+
+const classWords: Record<string, string> = { plan: "to plan", soon: "soon", now: "now" };
+
+/** Why, by weight; what holds it back; what to do meanwhile. */
+export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: CauseKnowledge }) {
+  const v = desk.server.look;
+  const name = (code: string) => knowledge.findings.find((f) => f.code === code)?.name.value ?? code;
+  if (!v.decision)
+    return <p>Say what you find. The first sign already moves the answer, and what is not looked at stays open.</p>;
+  return (
+    <div className="look-why">
+      <h2>Why</h2>
+      <ul>
+        {v.reasons.map((r) => (
+          <li key={r.finding} data-class={r.class}>
+            <b>{name(r.finding)}</b> <small>{classWords[r.class]}</small>
+            <p>
+              {r.why.value} <Mark from={r.why} />
+            </p>
+          </li>
+        ))}
+        {v.rules.map((r) => (
+          <li key={r.rule}>
+            {r.words.value} <Mark from={r.words} />
+          </li>
+        ))}
+      </ul>
+      <Blocks title="What holds it back" blocks={v.blocks} />
+      <Blocks title="Set aside, because it cannot wait" blocks={v.overridden} />
+      {v.spike && <CallSaid title={`The spike: ${spikeWords[v.spike.do] ?? ""}`} call={v.spike} />}
+      {v.rot_patch && <CallSaid title={`The patch of rot: ${patchWords[v.rot_patch.do] ?? ""}`} call={v.rot_patch} />}
+      {v.meanwhile.length > 0 && v.decision !== "now" && (
+        <>
+          <h3>Meanwhile</h3>
+          <ul>
+            {v.meanwhile.map((m) => (
+              <li key={m.value}>
+                {m.value} <Mark from={m} />
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </div>
+  );
+}
+
+const spikeWords: Record<string, string> = { cut: "cut it", keep: "keep it", wait: "not yet" };
+const patchWords: Record<string, string> = {
+  "in-place": "treat it in its pot",
+  unpot: "unpot it",
+  look: "look at the rest first",
+};
+
+function Blocks({ title, blocks }: { title: string; blocks: LookVerdict["blocks"] }) {
+  if (blocks.length === 0) return null;
+  return (
+    <>
+      <h3>{title}</h3>
+      <ul>
+        {blocks.map((b) => (
+          <li key={b.code}>
+            <b>{b.name.value}.</b> {b.why.value} <Mark from={b.why} />
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function CallSaid({ title, call }: { title: string; call: NonNullable<LookVerdict["spike"]> }) {
+  return (
+    <>
+      <h3>{title}</h3>
+      <p>
+        {call.why.words.value} <Mark from={call.why.words} />
+      </p>
+      {call.later && (
+        <p>
+          {call.later.words.value} <Mark from={call.later.words} />
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,128 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import type { Inspection, UnpotStep as Step } from "../api/client";
+import { unpotKnowledge } from "../api/queries";
+import { Part, useApplying, useOpenParts } from "../look/Findings";
+import { InspectionStep, type StepProps } from "../look/InspectionStep";
+import { Mark } from "../marks/Mark";
+import { Cautions } from "../parts/Cautions";
+import { Tick } from "../parts/Choice";
+import { PlantSoFar } from "../plant/PlantSoFar";
+import { accidentWords, againWords } from "../words";
+import "./unpot.css";
+
+export default function UnpotStep() {
+  return <InspectionStep step={Unpot} />;
+}
+
+/** Out of the pot without tearing: how, what came to light, what broke. */
+function Unpot({ desk, knowledge }: StepProps) {
+  const { noted, note, server } = desk;
+  const applying = useApplying(knowledge);
+  const parts = ["medium", "lodgers"].map((code) => ({ code, findings: applying((f) => f.part === code) }));
+  const { isOpen, turn } = useOpenParts(parts, desk);
+  const { look, unpot } = server;
+  return (
+    <div className="step unpot">
+      <section>
+        {(look.decision === "leave" || look.decision === "wait") && (
+          <p className="unpot-wait">
+            <b>{look.headline}</b> {againWords(look.decision, server.again_on ?? "")} <Link to="../look">Why</Link>
+          </p>
+        )}
+        <h2>How it comes out</h2>
+        <ol className="unpot-steps">
+          {unpot.steps.map((s) => (
+            <Words key={s.code} step={s} />
+          ))}
+        </ol>
+        <Cautions cautions={unpot.cautions} />
+        <Tick
+          label="It is out of its pot"
+          checked={noted.unpotted ?? false}
+          onChange={(on) => note({ unpotted: on || undefined })}
+        />
+        <h2>What came to light</h2>
+        {parts.map((p) => (
+          <Part
+            key={p.code}
+            title={knowledge.parts[p.code]?.value ?? p.code}
+            findings={p.findings}
+            desk={desk}
+            open={isOpen(p.code)}
+            onOpen={(open) => turn(p.code, open)}
+          />
+        ))}
+        {unpot.follows.length > 0 && (
+          <>
+            <h2>What follows</h2>
+            <ul className="unpot-follows">
+              {unpot.follows.map((s) => (
+                <Words key={s.code} step={s} />
+              ))}
+            </ul>
+          </>
+        )}
+        <Accidents accidents={noted.accidents ?? []} onChange={(accidents) => note({ accidents })} />
+      </section>
+      <PlantSoFar />
+    </div>
+  );
+}
+
+function Words({ step: s }: { step: Step }) {
+  return (
+    <li>
+      {s.words.value} <Mark from={s.words} />
+    </li>
+  );
+}
+
+type Broken = NonNullable<Inspection["accidents"]>;
+
+/** What broke on the way. It explains the months to come. */
+function Accidents({ accidents, onChange }: { accidents: Broken; onChange: (a: Broken | undefined) => void }) {
+  const explains = useQuery(unpotKnowledge).data?.accidents;
+  const count = (what: string) => accidents.find((a) => a.what === what)?.count ?? 0;
+  const set = (what: Broken[number]["what"], n: number) => {
+    const others = accidents.filter((a) => a.what !== what);
+    const all = n > 0 ? [...others, { what, count: n }] : others;
+    onChange(all.length > 0 ? all : undefined);
+  };
+  return (
+    <section className="accidents">
+      <h2>What broke</h2>
+      <ul>
+        {accidentWords.map(([code, words]) => {
+          const n = count(code);
+          const what = code as Broken[number]["what"];
+          const says = explains?.[code];
+          return (
+            <li key={code}>
+              <span>{words}</span>
+              <span className="accident-count">
+                <button
+                  type="button"
+                  aria-label={`${words}: one less`}
+                  disabled={n === 0}
+                  onClick={() => set(what, n - 1)}
+                >
+                  −
+                </button>
+                <output>{n}</output>
+                <button type="button" aria-label={`${words}: one more`} onClick={() => set(what, n + 1)}>
+                  +
+                </button>
+              </span>
+              {n > 0 && says && (
+                <p>
+                  {says.value} <Mark from={says} />
+                </p>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
