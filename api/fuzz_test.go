@@ -24,6 +24,8 @@ func FuzzBodies(f *testing.F) {
 		`{"plant":{"group":"vanda"},"reading":{"roots":[{"id":"a","count":3,"segments":[{}],"branches":[{"at_mm":36000,"segments":[{"feel":"mushy"}],"tip":"growing"}],"spreads":true}],"wobbly":true}}`,
 		`{"plant":{"group":"vanda"},"reading":{"roots":[{"id":"a","count":400,"segments":[{"length_mm":1,"feel":"hollow"}],"anchor":"yes","clinging":"rotting"}],"none_found":true}}`,
 		`{"crossings":140,"spacing_mm":10}`, `{"version":1,"read_on":"2026-01-05","reading":{"roots":null}}`,
+		`{"plant":{"group":"cattleya"},"inspection":{"findings":{"crust":"present","leaves-limp":"absent"},"decisions":{"salt-burn":{"word":"rejected"}}},"on":"2026-02-30"}`,
+		`{"version":1,"looked_on":"2026-01-05","inspection":{"findings":{"crust":"present"},"accidents":[{"what":"torn-leaf","count":9e9}]}}`, `{"looked_on":"2026-01-05"}`,
 		`null`, `[]`, `{}`, `{"`, `"`, `{"tag":"\ud800"}`, strings.Repeat(`[`, 10000), `{"read_on":"0000-00-00"}`, `{"from_last":true}`,
 	} {
 		f.Add(body)
@@ -41,7 +43,7 @@ func FuzzBodies(f *testing.F) {
 		return w
 	}
 	kept := func(t *testing.T) (all string) {
-		for _, path := range []string{"/api/v1/plants?most=2000", "/api/v1/plants/1", "/api/v1/plants/1/readings", "/api/v1/readings/1", "/api/v1/settings"} {
+		for _, path := range []string{"/api/v1/plants?most=2000", "/api/v1/plants/1", "/api/v1/plants/1/readings", "/api/v1/readings/1", "/api/v1/settings", "/api/v1/plants/1/inspections", "/api/v1/inspections/1"} {
 			all += ask(t, http.MethodGet, path, "").Body.String()
 		}
 		return all
@@ -52,6 +54,7 @@ func FuzzBodies(f *testing.F) {
 			{http.MethodPost, "/api/v1/plants"}, {http.MethodPost, "/api/v1/compute/roots"}, {http.MethodPost, "/api/v1/compute/grid-count"},
 			{http.MethodPut, "/api/v1/settings"}, {http.MethodPut, "/api/v1/plants/1"}, {http.MethodPost, "/api/v1/plants/1/readings"},
 			{http.MethodPut, "/api/v1/readings/1"}, {http.MethodPut, "/api/v1/readings/1/ticks"}, {http.MethodPut, "/api/v1/readings/1/corrections"},
+			{http.MethodPost, "/api/v1/compute/look"}, {http.MethodPost, "/api/v1/compute/causes"}, {http.MethodPost, "/api/v1/plants/1/inspections"}, {http.MethodPut, "/api/v1/inspections/1"},
 		} {
 			before := kept(t)
 			w := ask(t, at[0], at[1], body)

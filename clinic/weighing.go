@@ -163,8 +163,8 @@ func (of caseOf) look(in Inspection) (v look.Verdict, season, flowering string) 
 // measures the ones that can be seen in the pot. The look is a look: what a
 // reading of the roots found weighs on the causes.
 func (of caseOf) allFindings(in Inspection) map[string]string {
-	if len(in.Findings) == 0 {
-		return in.Findings
+	if len(in.Findings) == 0 && in.leafSmaller() == nil {
+		return in.Findings // nothing was looked at yet
 	}
 	all := map[string]string{}
 	for _, k := range of.knows(in) {
@@ -178,6 +178,14 @@ func (of caseOf) allFindings(in Inspection) map[string]string {
 	return all
 }
 
+// leafSmaller compares the newest leaf with the one before, when both were measured.
+func (in Inspection) leafSmaller() *bool {
+	if in.NewestLeafMM == nil || in.LeafBeforeMM == nil {
+		return nil
+	}
+	return look.Table().LeafSmaller(*in.NewestLeafMM, *in.LeafBeforeMM)
+}
+
 // knows is what earlier steps know.
 func (of caseOf) knows(in Inspection) []causes.Known {
 	brown := of.profile.Class() == taxa.Brown
@@ -189,9 +197,7 @@ func (of caseOf) knows(in Inspection) []causes.Known {
 		MediumMonths: of.since(of.intake.LastRepotted, daysInMonth), DaysHere: of.since(of.intake.ArrivedOn, 1),
 		NightLowC: in.NightLowC, Reading: of.reading, Verdict: of.verdict, ReadOn: of.readOn,
 	}
-	if in.NewestLeafMM != nil && in.LeafBeforeMM != nil {
-		f.LeafSmaller = look.Table().LeafSmaller(*in.NewestLeafMM, *in.LeafBeforeMM)
-	}
+	f.LeafSmaller = in.leafSmaller()
 	return causes.Knows(f)
 }
 
@@ -228,7 +234,7 @@ func leafMemory(rows []sqlc.Inspection, at sqlc.Inspection) ([]LeafPair, error) 
 	add := func(row sqlc.Inspection) error {
 		in, err := noted(row)
 		if err == nil && in.NewestLeafMM != nil && in.LeafBeforeMM != nil {
-			pairs = append(pairs, LeafPair{row.LookedOn, *in.NewestLeafMM, *in.LeafBeforeMM, look.Table().LeafSmaller(*in.NewestLeafMM, *in.LeafBeforeMM)})
+			pairs = append(pairs, LeafPair{row.LookedOn, *in.NewestLeafMM, *in.LeafBeforeMM, in.leafSmaller()})
 		}
 		return err
 	}

@@ -20,6 +20,8 @@ func putOnBench(p *page, tag, group string) {
 	require.NoError(p.t, p.find(".new-plant input").Input(tag))
 	p.tap(".new-plant-groups button", group)
 	p.see("h1", tag)
+	p.see(".headline", "Look it over before you touch it.")
+	p.tap(".strip a", "Roots")
 	p.see(".headline", "Feel each root")
 }
 
@@ -160,6 +162,9 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 	require.NoError(t, p.find(".new-plant input").WaitVisible())
 	require.NoError(t, p.InsertText("Key 1"))
 	reach(t, p, "Cattleya alliance")
+	p.hit("Enter")
+	p.see(".headline", "Look it over before you touch it.")
+	reach(t, p, "Roots")
 	p.hit("Enter")
 	p.see(".headline", "Numbers first, letter last")
 

@@ -19,6 +19,10 @@ type view struct {
 var views = []view{
 	{"bench", "", "/", ".bench-list", "Crate 5, thought dead"},
 	{"intake", "Crate 2, from wet moss", "intake", ".intake", "Last repotted"},
+	{"look", "By the door, leave it be", "look", ".look .headline", "Leave it."},
+	{"unpot", "Back shelf, three leaves", "unpot", ".unpot", "What broke"},
+	{"cause", "Crate 7, right half", "cause", ".cause .headline", "Wilt fungus"},
+	{"library", "", "/library?in=lookalikes", ".library", "A brown root"},
 	{"roots", "Crate 2, from wet moss", "roots", ".headline", "wait for a test"},
 	{"clean", "Crate 2, from wet moss", "clean", ".clean .headline", "cuts done"},
 	{"progress", "Crate 8, on its feet again", "progress", ".progress", "New roots"},
@@ -37,7 +41,7 @@ func (v view) show(t testing.TB, s *server, at size) *page {
 	p := open(t, s.url, at)
 	p.tap(".bench-list a", v.tag)
 	p.see(".plant-head h1", v.tag)
-	p.tap(".strip a", map[string]string{"intake": "Intake", "roots": "Roots", "clean": "Clean", "progress": "Progress"}[v.step])
+	p.tap(".strip a", map[string]string{"intake": "Intake", "look": "Look", "unpot": "Unpot", "cause": "Cause", "roots": "Roots", "clean": "Clean", "progress": "Progress"}[v.step])
 	p.see(v.css, v.words)
 	return p
 }

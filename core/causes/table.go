@@ -57,8 +57,7 @@ type Action struct {
 // Band is a probability in words.
 type Band struct {
 	Words knowledge.Text   `yaml:"words" json:"words" required:"true"`
-	Below float64          `yaml:"-" json:"below" required:"true"`
-	Upper knowledge.Number `yaml:"below" json:"-"`
+	Below knowledge.Number `yaml:"below" json:"below" required:"true"`
 }
 
 // Figures are the scale of the weights, in decibans, and the lines drawn.
@@ -135,9 +134,6 @@ var Table = sync.OnceValue(func() *Knowledge {
 	knowledge.MustRead("actions.yaml", &k.Actions)
 	k.Causes, k.Figures, k.Bands = c.Causes, c.Figures, c.Bands
 	k.Themes, k.Findings, k.Parts, k.FindingFigures = f.Themes, f.Findings, f.Parts, f.Figures
-	for i := range k.Bands {
-		k.Bands[i].Below = k.Bands[i].Upper.Value
-	}
 	if err := k.compile(); err != nil {
 		panic(fmt.Sprintf("knowledge of causes: %v", err))
 	}
@@ -293,7 +289,7 @@ func (k *Knowledge) Action(code string) (Action, bool) {
 // band is a probability in words.
 func (k *Knowledge) band(p float64) string {
 	for _, b := range k.Bands {
-		if p < b.Below {
+		if p < b.Below.Value {
 			return b.Words.Value
 		}
 	}

@@ -192,24 +192,8 @@ func (d *decider) settle(class string, held, would []Block) {
 		}
 	case len(held) > 0:
 		d.v.Decision, d.v.Blocks, d.v.Overridden = Wait, held, []Block{}
-		d.v.Headline = "Wait."
 		for _, b := range held {
-			d.v.AgainDays = max(d.v.AgainDays, int(b.Days.Value))
-			switch b.Code {
-			case "cold":
-				d.v.AgainDays = max(d.v.AgainDays, d.c.DaysToWarm)
-				d.v.Headline = "Wait for warmer days."
-				d.rule("season-turn")
-			case "rest":
-				d.v.Headline = "Wait until it grows again."
-			case "new-roots":
-				d.v.Headline = "Wait for new roots."
-			case "flower":
-				d.v.Headline = "Wait until the flowers fade."
-				if class == Soon {
-					d.rule("never-in-flower")
-				}
-			}
+			d.hold(b, class)
 		}
 	default:
 		d.v.Decision, d.v.Headline, d.v.AgainDays = Soon, "Unpot it soon.", int(f.SoonDays.Value)
@@ -231,6 +215,22 @@ func (d *decider) settle(class string, held, would []Block) {
 		if slices.ContainsFunc(would, func(b Block) bool { return b.Code == "flower" }) && d.c.RepotInFlower == disputes.WhenRootsNeed {
 			d.rule("needed-in-flower")
 		}
+	}
+}
+
+// hold makes a block part of the answer. The one that lasts longest says what
+// is waited for.
+func (d *decider) hold(b Block, class string) {
+	days := int(b.Days.Value)
+	switch {
+	case b.Code == "cold":
+		days = max(days, d.c.DaysToWarm)
+		d.rule("season-turn")
+	case b.Code == "flower" && class == Soon:
+		d.rule("never-in-flower")
+	}
+	if days > d.v.AgainDays {
+		d.v.AgainDays, d.v.Headline = days, b.WaitFor.Value
 	}
 }
 

@@ -52,6 +52,7 @@ type Sign struct {
 type Block struct {
 	Code      string           `yaml:"code" json:"code" required:"true"`
 	Name      knowledge.Text   `yaml:"name" json:"name" required:"true"`
+	WaitFor   knowledge.Text   `yaml:"wait_for" json:"wait_for" required:"true" description:"the answer when this is what holds it back longest"`
 	Why       knowledge.Text   `yaml:"why" json:"why" required:"true"`
 	Meanwhile knowledge.Text   `yaml:"meanwhile" json:"meanwhile" required:"true"`
 	Days      knowledge.Number `yaml:"days" json:"days" required:"true" description:"look again after so many days"`

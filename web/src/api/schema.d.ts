@@ -505,8 +505,7 @@ export interface components {
             words: components["schemas"]["KnowledgeText"];
         };
         CausesBand: {
-            /** Format: double */
-            below: number;
+            below: components["schemas"]["KnowledgeNumber"];
             words: components["schemas"]["KnowledgeText"];
         };
         CausesCause: {
@@ -1040,6 +1039,8 @@ export interface components {
             days: components["schemas"]["KnowledgeNumber"];
             meanwhile: components["schemas"]["KnowledgeText"];
             name: components["schemas"]["KnowledgeText"];
+            /** @description the answer when this is what holds it back longest */
+            wait_for: components["schemas"]["KnowledgeText"];
             why: components["schemas"]["KnowledgeText"];
         };
         LookCall: {

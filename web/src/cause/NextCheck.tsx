@@ -85,7 +85,7 @@ function CheckCard({ check: c, desk, knowledge, onPutOff }: Props & { check: Che
 function means(o: Check["yes"], knowledge: CauseKnowledge): string {
   const moves = o.moves.slice(0, 2).map((m) => {
     const name = knowledge.causes.find((c) => c.code === m.cause)?.name.toLowerCase() ?? m.cause;
-    const band = knowledge.bands.find((b) => m.to < b.below)?.words.value ?? "";
+    const band = knowledge.bands.find((b) => m.to < b.below.value)?.words.value ?? "";
     return `${name} becomes ${band} (${percent(m.from)} → ${percent(m.to)})`;
   });
   const plan = o.new_plan ? "What to do would change." : "What to do stays the same.";

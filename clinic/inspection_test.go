@@ -1,0 +1,272 @@
+package clinic
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/core/fault"
+	"therapeon/core/roots"
+)
+
+func found(codes ...string) map[string]string {
+	m := map[string]string{}
+	for _, c := range codes {
+		m[c] = "present"
+	}
+	return m
+}
+
+func lookAt(t *testing.T, c *Clinic, in Intake) (Plant, Inspected) {
+	t.Helper()
+	p, err := c.AddPlant(t.Context(), in)
+	require.NoError(t, err)
+	i, err := c.StartLook(t.Context(), p.ID, StartLook{})
+	require.NoError(t, err)
+	return p, i
+}
+
+func note(t *testing.T, c *Clinic, i Inspected, in Inspection) Inspected {
+	t.Helper()
+	saved, err := c.SaveInspection(t.Context(), i.ID, SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in})
+	require.NoError(t, err)
+	return saved
+}
+
+func chance(i Inspected, cause string) float64 {
+	for _, j := range i.Causes.Causes {
+		if j.Code == cause {
+			return j.Chance
+		}
+	}
+	return -1
+}
+
+func TestLookingInLeavesNoTraceUntilSomethingIsNoted(t *testing.T) {
+	c := newClinic(t)
+	p, first := lookAt(t, c, Intake{Tag: "B-1", Group: "cattleya"})
+	again, err := c.At(func() time.Time { return day.AddDate(0, 0, 3) }).StartLook(t.Context(), p.ID, StartLook{})
+	require.NoError(t, err)
+	assert.Equal(t, first.ID, again.ID)
+	assert.Equal(t, "2030-04-05", again.LookedOn)
+	p, err = c.Plant(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Nil(t, p.Looked)
+
+	later := c.At(func() time.Time { return day.AddDate(0, 0, 3) })
+	noted := note(t, later, again, Inspection{Findings: found("pot-bound")})
+	assert.Equal(t, "Wait for new roots.", noted.Look.Headline)
+	assert.Equal(t, "2030-04-26", noted.AgainOn, "in three weeks")
+	p, err = c.Plant(t.Context(), p.ID)
+	require.NoError(t, err)
+	require.NotNil(t, p.Looked)
+	assert.Equal(t, "wait", p.Looked.Decision)
+	assert.Equal(t, "2030-04-26", p.Looked.AgainOn, "the date goes on the plant")
+
+	next, err := c.StartLook(t.Context(), p.ID, StartLook{})
+	require.NoError(t, err)
+	assert.NotEqual(t, noted.ID, next.ID, "a new look stands beside the first")
+	list, err := c.Inspections(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Len(t, list, 1, "the blank one is not listed")
+}
+
+func TestPlantsDueForALookAreFound(t *testing.T) {
+	c := newClinic(t)
+	_, a := lookAt(t, c, Intake{Tag: "Left alone", Group: "cattleya"})
+	note(t, c, a, Inspection{Findings: map[string]string{"leaves-limp": "absent"}})
+	_, b := lookAt(t, c, Intake{Tag: "My own day", Group: "cattleya"})
+	note(t, c, b, Inspection{Findings: map[string]string{"leaves-limp": "absent"}, AgainOn: "2030-04-20"})
+	due := func(days int) (tags []string) {
+		then := day.AddDate(0, 0, days)
+		list, total, err := c.At(func() time.Time { return then }).Plants(t.Context(), Find{Due: true, Most: 10})
+		require.NoError(t, err)
+		assert.EqualValues(t, len(list), total)
+		for _, p := range list {
+			tags = append(tags, p.Intake.Tag)
+		}
+		return tags
+	}
+	assert.Empty(t, due(17))
+	assert.Equal(t, []string{"My own day"}, due(18))
+	assert.ElementsMatch(t, []string{"Left alone", "My own day"}, due(90), "three months later")
+}
+
+func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
+	c := newClinic(t)
+	in := Intake{Tag: "B-2", Group: "phalaenopsis", OldMedium: "bark", Pot: "clear", LastRepotted: "2026", ArrivedOn: "2030-03-20", BulbState: ""}
+	p, i := lookAt(t, c, in)
+	i = note(t, c, i, Inspection{Findings: found("stays-wet")})
+	before := chance(i, "suffocation")
+	from := map[string]string{}
+	for _, k := range i.Causes.Known {
+		from[k.Finding] = k.State + ": " + k.From
+	}
+	assert.Equal(t, "present: Intake: repotted 39 months ago or more", from["medium-old"])
+	assert.Equal(t, "present: Intake: arrived 13 days ago", from["moved-lately"])
+	assert.Contains(t, from["medium-organic"], "Intake: old medium, bark")
+
+	r, err := c.StartReading(t.Context(), p.ID, Start{})
+	require.NoError(t, err)
+	core := entry("a", 14, 60, roots.Mushy)
+	core.Depth = roots.Core
+	edge := entry("b", 5, 80, roots.Firm)
+	edge.Depth = roots.Edge
+	save(t, c, r, core, edge)
+	i, err = c.Inspection(t.Context(), i.ID)
+	require.NoError(t, err)
+	assert.Greater(t, chance(i, "suffocation"), before, "the roots speak without being asked")
+	p, err = c.Plant(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Equal(t, i.Causes.Headline, p.Looked.Cause, "what lists show follows the reading")
+
+	// A correction at intake reaches the causes too.
+	in.LastRepotted = "2030-02"
+	_, err = c.ChangePlant(t.Context(), p.ID, p.Version, in)
+	require.NoError(t, err)
+	i, err = c.Inspection(t.Context(), i.ID)
+	require.NoError(t, err)
+	for _, k := range i.Causes.Known {
+		if k.Finding == "medium-old" {
+			assert.Equal(t, "absent", k.State)
+		}
+	}
+}
+
+func TestTheRecordKeepsBothWords(t *testing.T) {
+	c := newClinic(t)
+	_, i := lookAt(t, c, Intake{Tag: "B-3", Group: "oncidium"})
+	i = note(t, c, i, Inspection{Findings: found("snails-seen", "chewed-tips")})
+	in := i.Inspection
+	in.Decisions = map[string]Decision{"snails": {Word: "confirmed"}, "scale": {Word: "confirmed", Note: "one bump"}}
+	i = note(t, c, i, in)
+	said := i.Said["snails"]
+	assert.Equal(t, Said{Chance: chance(i, "snails"), Band: "almost certain", Place: 1, On: "2030-04-02"}, said)
+	assert.Less(t, i.Said["scale"].Chance, 0.1, "a cause the user adds keeps what the findings said of it")
+	assert.Contains(t, i.Causes.Plan, "wipe-off")
+
+	// More findings move the engine's word, not the one on record.
+	later := c.At(func() time.Time { return day.AddDate(0, 0, 40) })
+	in = i.Inspection
+	in.Findings = map[string]string{"snails-seen": "absent", "clear-eggs": "absent", "slime-trails": "absent"}
+	i = note(t, later, i, in)
+	assert.Less(t, chance(i, "snails"), said.Chance)
+	assert.Equal(t, said, i.Said["snails"])
+
+	in = i.Inspection
+	in.Decisions = map[string]Decision{"snails": {Word: "confirmed", TurnedOut: "right"}}
+	i = note(t, later, i, in)
+	said.TurnedOutOn = "2030-05-12"
+	assert.Equal(t, map[string]Said{"snails": said}, i.Said, "a word taken back leaves the record")
+}
+
+func TestLeafSizesAreRememberedLookByLook(t *testing.T) {
+	c := newClinic(t)
+	p, i := lookAt(t, c, Intake{Tag: "B-4", Group: "phalaenopsis"})
+	note(t, c, i, Inspection{NewestLeafMM: mm(150), LeafBeforeMM: mm(200)})
+	later := c.At(func() time.Time { return day.AddDate(0, 3, 0) })
+	next, err := later.StartLook(t.Context(), p.ID, StartLook{})
+	require.NoError(t, err)
+	next = note(t, later, next, Inspection{NewestLeafMM: mm(205), LeafBeforeMM: mm(150)})
+	require.Len(t, next.Leaves, 2)
+	assert.True(t, *next.Leaves[0].Smaller)
+	assert.False(t, *next.Leaves[1].Smaller)
+	assert.Equal(t, "2030-04-02", next.Leaves[0].On)
+}
+
+func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
+	c := newClinic(t)
+	p, i := lookAt(t, c, Intake{Tag: "B-5", Group: "phalaenopsis", Flowering: "bloom"})
+	i = note(t, c, i, Inspection{Findings: found("crumbles")})
+	assert.Equal(t, "soon", i.Look.Decision)
+	assert.Equal(t, "warm", i.Season, "April in the north")
+	house, err := c.Settings(t.Context())
+	require.NoError(t, err)
+	house.RepotInFlower, house.Hemisphere = "never", "south"
+	_, err = c.SetSettings(t.Context(), house)
+	require.NoError(t, err)
+	p, err = c.Plant(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "wait", p.Looked.Decision, "the list follows the setting")
+	i, err = c.Inspection(t.Context(), i.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "Wait until the flowers fade.", i.Look.Headline)
+
+	in := p.Intake
+	in.RepotInFlower = "when-needed"
+	_, err = c.ChangePlant(t.Context(), p.ID, p.Version, in)
+	require.NoError(t, err)
+	i, err = c.Inspection(t.Context(), i.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "soon", i.Look.Decision, "this plant differs from the house")
+}
+
+func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
+	c := newClinic(t)
+	p, i := lookAt(t, c, Intake{Tag: "B-6", Group: "cattleya"})
+	i = note(t, c, i, Inspection{Findings: found("bulbs-shrivelled")})
+	assert.Equal(t, "now", i.Look.Decision)
+	assert.Equal(t, i.LookedOn, i.AgainOn)
+	in := i.Inspection
+	in.Unpotted, in.Accidents = true, []Accident{{What: "snapped-growth", Count: 1}}
+	i = note(t, c, i, in)
+	assert.Equal(t, "It is out of its pot.", i.Look.Headline)
+	assert.Empty(t, i.AgainOn)
+	due, _, err := c.Plants(t.Context(), Find{Due: true, Most: 10})
+	require.NoError(t, err)
+	assert.Empty(t, due)
+	_, bare := lookAt(t, c, Intake{Tag: "B-7", Group: "dendrobium-evergreen", Pot: "none"})
+	bare = note(t, c, bare, Inspection{Findings: found("leaves-limp")})
+	assert.Equal(t, "out", bare.Look.Decision)
+	for _, n := range bare.Causes.Next {
+		assert.NotContains(t, []string{"stays-wet", "pot-light", "limp-though-wet", "crust"}, n.Finding, "a bare plant has no pot to look at")
+	}
+	_ = p
+}
+
+func TestTwoAtOneLook(t *testing.T) {
+	c := newClinic(t)
+	_, i := lookAt(t, c, Intake{Tag: "B-8", Group: "cattleya"})
+	note(t, c, i, Inspection{Findings: found("crust"), Growth: "resting", Decisions: map[string]Decision{"salt-burn": {Word: "rejected"}}})
+	_, err := c.SaveInspection(t.Context(), i.ID, SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: Inspection{Findings: found("pot-bound")}})
+	var conflict Conflict
+	require.ErrorAs(t, err, &conflict)
+	assert.Equal(t, []string{
+		"“White crust on the medium” is found there.", "“Pot-bound” is not looked for there.",
+		"The cause “Salt burn” is rejected there.", "Other entries of the look differ there too.",
+	}, conflict.Changes)
+	kept, err := c.Inspection(t.Context(), i.ID)
+	require.NoError(t, err)
+	assert.Equal(t, found("crust"), kept.Inspection.Findings, "nothing was saved over it")
+}
+
+func TestALookOutOfBoundsIsRefused(t *testing.T) {
+	c := newClinic(t)
+	_, i := lookAt(t, c, Intake{Tag: "B-9", Group: "cattleya"})
+	for field, in := range map[string]Inspection{
+		"inspection.findings[tulip-fire]":      {Findings: found("tulip-fire")},
+		"inspection.findings[crust]":           {Findings: map[string]string{"crust": "perhaps"}},
+		"inspection.growth":                    {Growth: "sulking"},
+		"inspection.night_low_c":               {NightLowC: mm(-90)},
+		"inspection.newest_leaf_mm":            {NewestLeafMM: mm(0)},
+		"inspection.accidents[0].count":        {Accidents: []Accident{{What: "torn-leaf"}}},
+		"inspection.decisions[bad-luck]":       {Decisions: map[string]Decision{"bad-luck": {Word: "confirmed"}}},
+		"inspection.decisions[salt-burn].word": {Decisions: map[string]Decision{"salt-burn": {Word: "maybe"}}},
+		"inspection.again_on":                  {AgainOn: "soon"},
+	} {
+		_, err := c.SaveInspection(t.Context(), i.ID, SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in})
+		var list fault.List
+		require.ErrorAs(t, err, &list, field)
+		assert.Equal(t, field, list[0].Field)
+		assert.NotEmpty(t, list[0].Words)
+		assert.NotEmpty(t, list[0].Limit, field)
+	}
+	_, err := c.SaveInspection(t.Context(), i.ID, SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: Inspection{NightLowC: mm(20), DayHighC: mm(12)}})
+	var list fault.List
+	require.ErrorAs(t, err, &list)
+	assert.Equal(t, "inspection.night_low_c", list[0].Field)
+	_, err = c.SaveInspection(t.Context(), 99, SaveInspection{Version: 1, LookedOn: i.LookedOn})
+	assert.ErrorAs(t, err, &Missing{})
+}
