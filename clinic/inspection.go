@@ -32,6 +32,7 @@ type Inspection struct {
 	Unpotted     bool                `json:"unpotted,omitempty" description:"it is out of its pot"`
 	Accidents    []Accident          `json:"accidents,omitempty" validate:"max=20,dive"`
 	Decisions    map[string]Decision `json:"decisions,omitempty" validate:"max=60,dive,keys,cause,endkeys" description:"the user's word, by the code of the cause"`
+	Added        []Added             `json:"added,omitempty" validate:"max=10,dive" description:"causes that no table knows, in the user's words"`
 	AgainOn      string              `json:"again_on,omitempty" validate:"omitempty,day" description:"the day to look again; left out: as the look comes to"`
 	Notes        string              `json:"notes,omitempty" validate:"max=4000"`
 }
@@ -45,6 +46,26 @@ type Accident struct {
 // Decision is the user's word on a cause, and what it turned out to be.
 type Decision struct {
 	Word      string `json:"word" required:"true" validate:"oneof=confirmed rejected"`
+	TurnedOut string `json:"turned_out,omitempty" validate:"omitempty,oneof=right wrong" description:"whether the word held, as seen later"`
+	Note      string `json:"note,omitempty" validate:"max=400"`
+}
+
+// settles is what the plan goes by: the user's word, or what turned out since.
+func (d Decision) settles() string {
+	switch {
+	case d.TurnedOut != "wrong":
+		return d.Word
+	case d.Word == causes.Confirmed:
+		return causes.Rejected
+	default:
+		return causes.Confirmed
+	}
+}
+
+// Added is a cause that no table knows, and what it turned out to be. No
+// finding weighs on it.
+type Added struct {
+	Name      string `json:"name" required:"true" validate:"required,notblank,max=80"`
 	TurnedOut string `json:"turned_out,omitempty" validate:"omitempty,oneof=right wrong" description:"whether the word held, as seen later"`
 	Note      string `json:"note,omitempty" validate:"max=400"`
 }
@@ -131,7 +152,11 @@ func looked(id int64, on, again, lookDoc, causesDoc string) (Looked, error) {
 
 // isBlank holds for an inspection in which nothing was noted.
 func (in Inspection) isBlank() bool {
-	return len(in.Findings) == 0 && len(in.Decisions) == 0 && reflect.DeepEqual(in, Inspection{Findings: in.Findings, Decisions: in.Decisions, Accidents: in.Accidents}) && len(in.Accidents) == 0
+	if len(in.Findings)+len(in.Accidents)+len(in.Decisions)+len(in.Added) > 0 {
+		return false
+	}
+	in.Findings, in.Accidents, in.Decisions, in.Added = nil, nil, nil, nil
+	return reflect.ValueOf(in).IsZero()
 }
 
 // Faults finds what no single field shows wrong.
@@ -145,24 +170,18 @@ func (in Inspection) Faults() fault.List {
 // changes says in words how another version of the same inspection differs.
 func (in Inspection) changes(to Inspection) []string {
 	var list []string
-	codes := map[string]bool{}
-	for code := range in.Findings {
-		codes[code] = true
-	}
-	for code := range to.Findings {
-		codes[code] = true
-	}
 	words := map[string]string{"": "not looked for", causes.Present: "found", causes.Absent: "not found"}
-	for _, code := range slices.Sorted(maps.Keys(codes)) {
+	for _, code := range codesOf(in.Findings, to.Findings) {
 		if in.Findings[code] != to.Findings[code] {
 			f, _ := causes.Table().Finding(code)
 			list = append(list, fmt.Sprintf("“%s” is %s there.", f.Name.Value, words[to.Findings[code]]))
 		}
 	}
-	for _, code := range slices.Sorted(maps.Keys(to.Decisions)) {
+	words = map[string]string{"": "left open", causes.Confirmed: "confirmed", causes.Rejected: "ruled out"}
+	for _, code := range codesOf(in.Decisions, to.Decisions) {
 		if in.Decisions[code] != to.Decisions[code] {
 			c, _ := causes.Table().Cause(code)
-			list = append(list, fmt.Sprintf("The cause “%s” is %s there.", c.Name, to.Decisions[code].Word))
+			list = append(list, fmt.Sprintf("The cause “%s” is %s there.", c.Name, words[to.Decisions[code].Word]))
 		}
 	}
 	in.Findings, in.Decisions, to.Findings, to.Decisions = nil, nil, nil, nil
@@ -170,6 +189,13 @@ func (in Inspection) changes(to Inspection) []string {
 		list = append(list, "Other entries of the look differ there too.")
 	}
 	return list
+}
+
+// codesOf are the codes in either of two maps, in order.
+func codesOf[V any](a, b map[string]V) []string {
+	all := slices.Concat(slices.Collect(maps.Keys(a)), slices.Collect(maps.Keys(b)))
+	slices.Sort(all)
+	return slices.Compact(all)
 }
 
 // StartLook begins an inspection. One begun before and still blank is taken up.

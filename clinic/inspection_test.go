@@ -160,6 +160,23 @@ func TestTheRecordKeepsBothWords(t *testing.T) {
 	i = note(t, later, i, in)
 	said.TurnedOutOn = "2030-05-12"
 	assert.Equal(t, map[string]Said{"snails": said}, i.Said, "a word taken back leaves the record")
+
+	in.Decisions = map[string]Decision{"snails": {Word: "confirmed", TurnedOut: "wrong"}, "scale": {Word: "rejected", TurnedOut: "wrong"}}
+	i = note(t, later, i, in)
+	assert.Equal(t, "Scale insects: confirmed.", i.Causes.Headline, "what turned out goes before what was thought")
+}
+
+func TestACauseOfOnesOwnIsKept(t *testing.T) {
+	c := newClinic(t)
+	_, i := lookAt(t, c, Intake{Tag: "B-4", Group: "oncidium"})
+	i = note(t, c, i, Inspection{Added: []Added{{Name: "The cat sat on it", Note: "Hair in the crown."}}})
+	assert.Equal(t, "The cat sat on it: confirmed.", i.Causes.Headline)
+	assert.False(t, i.Causes.Clear)
+	kept, err := c.Inspection(t.Context(), i.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "Hair in the crown.", kept.Inspection.Added[0].Note)
+	i = note(t, c, i, Inspection{Added: []Added{{Name: "The cat sat on it", TurnedOut: "wrong"}}})
+	assert.Equal(t, "Nothing was looked at yet.", i.Causes.Headline)
 }
 
 func TestLeafSizesAreRememberedLookByLook(t *testing.T) {
@@ -235,7 +252,7 @@ func TestTwoAtOneLook(t *testing.T) {
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, []string{
 		"“White crust on the medium” is found there.", "“Pot-bound” is not looked for there.",
-		"The cause “Salt burn” is rejected there.", "Other entries of the look differ there too.",
+		"The cause “Salt burn” is ruled out there.", "Other entries of the look differ there too.",
 	}, conflict.Changes)
 	kept, err := c.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
@@ -254,6 +271,7 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 		"inspection.accidents[0].count":        {Accidents: []Accident{{What: "torn-leaf"}}},
 		"inspection.decisions[bad-luck]":       {Decisions: map[string]Decision{"bad-luck": {Word: "confirmed"}}},
 		"inspection.decisions[salt-burn].word": {Decisions: map[string]Decision{"salt-burn": {Word: "maybe"}}},
+		"inspection.added[0].name":             {Added: []Added{{Name: " "}}},
 		"inspection.again_on":                  {AgainOn: "soon"},
 	} {
 		_, err := c.SaveInspection(t.Context(), i.ID, SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in})

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"strings"
 	"time"
 
 	"therapeon/clinic/check"
@@ -195,7 +196,7 @@ func (of caseOf) knows(in Inspection) []causes.Known {
 	f := causes.Facts{
 		Profile: of.profile, Brown: brown, Medium: of.intake.OldMedium, Pot: of.intake.Pot, BulbState: of.intake.BulbState,
 		MediumMonths: of.since(of.intake.LastRepotted, daysInMonth), DaysHere: of.since(of.intake.ArrivedOn, 1),
-		NightLowC: in.NightLowC, Reading: of.reading, Verdict: of.verdict, ReadOn: of.readOn,
+		NightLowC: in.NightLowC, DayHighC: in.DayHighC, Reading: of.reading, Verdict: of.verdict, ReadOn: of.readOn,
 	}
 	f.LeafSmaller = in.leafSmaller()
 	return causes.Knows(f)
@@ -222,7 +223,12 @@ func (of caseOf) causes(in Inspection) causes.Verdict {
 		Rootless: of.reading != nil && of.reading.NoneFound,
 	}
 	for code, d := range in.Decisions {
-		c.Settled[code] = d.Word
+		c.Settled[code] = d.settles()
+	}
+	for _, a := range in.Added {
+		if a.TurnedOut != "wrong" {
+			c.Added = append(c.Added, strings.TrimSpace(a.Name))
+		}
 	}
 	return causes.Table().Judge(c)
 }

@@ -219,12 +219,20 @@ func (p *page) tap(css, words string) {
 	p.click(p.see(css, words))
 }
 
-// middle is where a finger would land on an element, once nothing lies over it.
-const middle = `() => {
+// middle is where a finger would land on an element, once it holds still and
+// nothing lies over it.
+const middle = `async () => {
+	const frame = () => new Promise(requestAnimationFrame);
+	const at = () => {
+		const b = this.getClientRects()[0];
+		return b && [b.x + b.width / 2, b.y + b.height / 2];
+	};
 	this.scrollIntoView({ block: "center", behavior: "instant" });
-	const b = this.getClientRects()[0];
-	if (!b) return null;
-	const [x, y] = [b.x + b.width / 2, b.y + b.height / 2];
+	const before = at();
+	await frame();
+	await frame();
+	if (!before || String(at()) !== String(before)) return null;
+	const [x, y] = before;
 	return this.contains(document.elementFromPoint(x, y)) ? [x, y] : null;
 }`
 

@@ -32,7 +32,7 @@ func (p *page) found(part, finding string) {
 	if expanded, err := open.Attribute("aria-expanded"); err == nil && *expanded == "false" {
 		p.click(open)
 	}
-	p.tap(`[data-finding="`+finding+`"] .answer button`, "There")
+	p.tap(`[data-finding="`+finding+`"] .answer button`, "Yes")
 	p.see(`[data-finding="`+finding+`"][data-state="present"] b`, "")
 }
 
@@ -65,7 +65,7 @@ func TestAPlantIsLookedAtAndLeftAlone(t *testing.T) {
 			p.see(".headline", "Wait until the flowers fade. Look again on "+onDay(28)+".")
 			p.see(".look-why li", "This kind loses old roots when it is disturbed.")
 			p.see(".look-why h3", "Meanwhile")
-			p.tap(`[data-finding="pot-bound"] .answer button`, "Not there")
+			p.tap(`[data-finding="pot-bound"] .answer button`, "No")
 			p.see(".headline", "Leave it. Look again on "+onDay(90)+".")
 			p.saved()
 			p.tap(".top a", "Bench")
@@ -124,7 +124,7 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 				require.NoError(t, err)
 				assert.False(t, asked[*code], "asked once")
 				asked[*code] = true
-				p.tap(".next .check .answer button", "Not there")
+				p.tap(".next .check .answer button", "No")
 				p.gone(`.next .check[data-check="`+*code+`"]`, "")
 				p.saved()
 			}
@@ -136,10 +136,16 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 			p.see(".cause-record", "You confirmed this on "+onDay(0)+". The findings said")
 			p.see(".plan li", "All the old medium comes off, and the plug with it.")
 			p.see(".plan .cautions li", "Dust of perlite")
+			p.fill("Something else did it", "Left in a bag")
+			p.tap(".own-cause button", "Add it")
+			p.see(".headline", "Left in a bag: confirmed. Suffocation in the medium: confirmed.")
 			p.saved()
 			p.MustReload().MustWaitLoad()
+			p.see(`[data-cause="own"] h3`, "Left in a bag")
+			p.tap(`[data-cause="own"] button`, "Take it off")
 			p.see(".headline", "Suffocation in the medium: confirmed.")
-			p.tap(".cause-record .choice-options label", "That was right")
+			p.gone(".headline", "Left in a bag")
+			p.tap(`[data-cause="suffocation"] .cause-record .choice-options label`, "That was right")
 			p.see(".cause-record small", "Noted on "+onDay(0))
 			p.fits(at.width)
 			p.saved()
@@ -159,7 +165,7 @@ func TestWhatSpreadsIsRaisedFirst(t *testing.T) {
 	p.see(".next h2", "Check this first")
 	code, err := p.find(".next .check").Attribute("data-check")
 	require.NoError(t, err)
-	p.tap(".next .check .answer button", "There")
+	p.tap(".next .check .answer button", "Yes")
 	p.see(".headline", "Wilt fungus: almost certain.")
 	p.see(".plan li", "Sterilise the blade after every cut.")
 	p.see(".plan .cautions li", "The product label is the law where you live")
@@ -268,7 +274,7 @@ func TestALookMadeWhileTheProgramIsDownIsKept(t *testing.T) {
 	p.found("Leaves", "tip-burn")
 	p.saved()
 	s.kill()
-	p.tap(`[data-finding="sticky"] .answer button`, "There")
+	p.tap(`[data-finding="sticky"] .answer button`, "Yes")
 	p.see(".trouble", "kept in this browser")
 	s.again(t)
 	p.MustReload().MustWaitLoad()

@@ -30,6 +30,18 @@ var views = []view{
 	{"contract", "", "/contract", ".contract", "/api/v1/compute/roots"},
 }
 
+// viewOf finds a main view by its name.
+func viewOf(t testing.TB, name string) view {
+	t.Helper()
+	for _, v := range views {
+		if v.name == name {
+			return v
+		}
+	}
+	require.Fail(t, "no such view", name)
+	return view{}
+}
+
 // show opens a view of the demo.
 func (v view) show(t testing.TB, s *server, at size) *page {
 	t.Helper()
@@ -68,14 +80,14 @@ func TestScreenshots(t *testing.T) {
 		}
 		shoot(v.name, v.show(t, s, at))
 		switch v.name {
-		case "intake", "roots", "clean":
+		case "intake", "look", "roots", "cause", "clean":
 			shoot(v.name+"-phone", v.show(t, s, phone))
 		}
 	}
-	p := views[2].show(t, s, bench)
+	p := viewOf(t, "roots").show(t, s, bench)
 	p.tap(".top button", "Night light")
 	shoot("roots-night", p)
-	p = views[3].show(t, s, size{794, 1123})
+	p = viewOf(t, "clean").show(t, s, size{794, 1123})
 	require.NoError(t, proto.EmulationSetEmulatedMedia{Media: "print"}.Call(p))
 	shoot("clean-printed", p)
 }

@@ -26,6 +26,7 @@ type Case struct {
 	Findings map[string]string // what the user saw, by code: present or absent
 	Known    []Known           // what earlier steps know; the user's own word goes first
 	Settled  map[string]string // causes the user confirmed or rejected
+	Added    []string          // causes outside the table, in the user's words
 }
 
 // Weighed is a finding with what it did to a cause.
@@ -53,7 +54,6 @@ type Verdict struct {
 	Causes   []Judged `json:"causes" required:"true" description:"the likeliest first"`
 	Alarms   []string `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
 	Plan     []string `json:"plan" required:"true" description:"actions on the causes that are acted on"`
-	Prevent  []string `json:"prevent" required:"true" description:"causes whose way back is to be closed"`
 	Known    []Known  `json:"known" required:"true" description:"what earlier steps knew"`
 	Next     []Check  `json:"next" required:"true" description:"checks worth making, the best first; empty when none would change the plan"`
 	Enough   bool     `json:"enough" required:"true" description:"nothing more to check would change what to do"`
@@ -79,12 +79,12 @@ func (k *Knowledge) Judge(c Case) Verdict {
 			v.Alarms = append(v.Alarms, cause.Code)
 		}
 	}
-	v.Plan, v.Prevent = k.plan(acted)
+	v.Plan = k.plan(acted)
 	if looked {
 		v.Next = k.next(believed, findings, settled, c, v.Alarms)
 		v.Enough = len(v.Next) == 0
 	}
-	v.Headline, v.Clear = k.headline(v, believed.chances, settled, looked)
+	v.Headline, v.Clear = k.headline(v, believed.chances, settled, c.Added, looked)
 	return v
 }
 
@@ -191,20 +191,15 @@ func (k *Knowledge) actsOn(chances []float64, settled []held) uint64 {
 }
 
 // plan gathers the actions on the causes, each once, in the order of the table.
-func (k *Knowledge) plan(acted uint64) (actions, prevent []string) {
-	actions, prevent = []string{}, []string{}
+func (k *Knowledge) plan(acted uint64) []string {
+	plan := []string{}
 	wanted := k.actions(acted)
 	for i, a := range k.Actions {
 		if wanted>>i&1 == 1 {
-			actions = append(actions, a.Code)
+			plan = append(plan, a.Code)
 		}
 	}
-	for i, c := range k.Causes {
-		if acted>>i&1 == 1 && c.Kind == "harmful" {
-			prevent = append(prevent, c.Code)
-		}
-	}
-	return actions, prevent
+	return plan
 }
 
 // actions is the plan as a set: two sets of causes that ask for the same
@@ -220,8 +215,8 @@ func (k *Knowledge) actions(acted uint64) uint64 {
 }
 
 // headline says it in a line.
-func (k *Knowledge) headline(v Verdict, chances []float64, settled []held, looked bool) (string, bool) {
-	if !looked && len(v.Plan) == 0 {
+func (k *Knowledge) headline(v Verdict, chances []float64, settled []held, added []string, looked bool) (string, bool) {
+	if !looked && len(v.Plan)+len(added) == 0 {
 		return "Nothing was looked at yet.", false
 	}
 	type said struct {
@@ -229,6 +224,9 @@ func (k *Knowledge) headline(v Verdict, chances []float64, settled []held, looke
 		chance     float64
 	}
 	var acting, harmless, possible []said
+	for _, name := range added {
+		acting = append(acting, said{name, "confirmed", 1})
+	}
 	worst := 0.0
 	for _, j := range v.Causes {
 		i := k.causeAt[j.Code]

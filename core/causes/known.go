@@ -22,6 +22,7 @@ type Facts struct {
 	BulbState    string
 	MediumMonths *[2]float64 // age of the medium, at least and at most
 	DaysHere     *[2]float64 // since it arrived, at least and at most
+	DayHighC     *float64    // highest day there
 	NightLowC    *float64    // lowest night where it stands
 	LeafSmaller  *bool       // the newest finished leaf against the one before
 	Reading      *roots.Reading
@@ -93,8 +94,11 @@ func (n *knower) fromIntake() {
 
 func (n *knower) fromPlace() {
 	f := n.facts
+	least, most := f.Profile.RangeC()
+	if high := f.DayHighC; high != nil {
+		n.say("hot-day", *high > most, fmt.Sprintf("Look: days of %.0f °C, and %.0f °C is its most", *high, most))
+	}
 	if low := f.NightLowC; low != nil {
-		least, _ := f.Profile.RangeC()
 		n.say("cold-night", *low < least, fmt.Sprintf("Look: nights of %.0f °C, and %.0f °C is its least", *low, least))
 	}
 	if f.LeafSmaller != nil {

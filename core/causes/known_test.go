@@ -85,11 +85,11 @@ func TestWhatIntakeAndPlaceKnow(t *testing.T) {
 	said := knows(t, "vanda", roots.Reading{}, func(f *Facts) {
 		f.Brown, f.Medium, f.Pot, f.BulbState = false, "mineral", "clear", "plump"
 		f.MediumMonths, f.DaysHere = &[2]float64{30, 42}, &[2]float64{5, 5}
-		f.NightLowC, f.LeafSmaller = mm(9), &smaller
+		f.NightLowC, f.DayHighC, f.LeafSmaller = mm(9), mm(36), &smaller
 	})
 	assert.Equal(t, map[string]string{
 		"brown-by-nature": Absent, "medium-organic": Absent, "clear-pot": Present, "bulbs-shrivelled": Absent,
-		"medium-old": Present, "moved-lately": Present, "cold-night": Present, "growth-smaller": Present,
+		"medium-old": Present, "moved-lately": Present, "cold-night": Present, "hot-day": Present, "growth-smaller": Present,
 	}, said)
 	said = knows(t, "vanda", roots.Reading{}, func(f *Facts) {
 		f.Brown, f.Medium, f.Pot, f.BulbState = true, "other", "clay", "mixed"
@@ -112,8 +112,8 @@ func TestConfirmingAndRejecting(t *testing.T) {
 	before := k.Judge(c)
 	c.Settled = map[string]string{"salt-burn": Rejected, "snails": Confirmed}
 	after := k.Judge(c)
-	assert.Contains(t, before.Prevent, "salt-burn")
-	assert.NotContains(t, after.Prevent, "salt-burn")
+	assert.Contains(t, before.Plan, "soak-flush")
+	assert.NotContains(t, after.Plan, "soak-flush")
 	assert.Contains(t, after.Plan, "peroxide-fizz")
 	assert.Contains(t, after.Headline, "snails or slugs: confirmed")
 	for i, j := range before.Causes {

@@ -27,6 +27,7 @@ export type Fault = Schemas["FaultFault"];
 export type Inspected = Schemas["Inspected"];
 export type Inspection = Schemas["Inspection"];
 export type Decision = Schemas["Decision"];
+export type Added = Schemas["Added"];
 export type Said = Schemas["Said"];
 export type Looked = Schemas["Looked"];
 export type LookVerdict = Schemas["LookVerdict"];

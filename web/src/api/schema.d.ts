@@ -491,6 +491,15 @@ export interface components {
             /** @description tag or name */
             tag: string;
         };
+        Added: {
+            name: string;
+            note?: string;
+            /**
+             * @description whether the word held, as seen later
+             * @enum {string}
+             */
+            turned_out?: "right" | "wrong";
+        };
         ArchivePlant: {
             archived: boolean;
         };
@@ -694,8 +703,6 @@ export interface components {
             next: components["schemas"]["CausesCheck"][];
             /** @description actions on the causes that are acted on */
             plan: string[];
-            /** @description causes whose way back is to be closed */
-            prevent: string[];
         };
         CausesWeighed: {
             /**
@@ -885,6 +892,8 @@ export interface components {
         };
         Inspection: {
             accidents?: components["schemas"]["Accident"][];
+            /** @description causes that no table knows, in the user's words */
+            added?: components["schemas"]["Added"][];
             /**
              * Format: date
              * @description the day to look again; left out: as the look comes to

@@ -1,8 +1,8 @@
 import type { Cause, CauseKnowledge, Decision, Judged, Said } from "../api/client";
 import type { InspectionDesk } from "../look/useInspection";
 import { Mark } from "../marks/Mark";
-import { Choice } from "../parts/Choice";
 import { day, percent } from "../words";
+import { Outcome } from "./Outcome";
 
 type Props = { judged: Judged; cause: Cause; desk: InspectionDesk; knowledge: CauseKnowledge; numbers: boolean };
 
@@ -37,8 +37,10 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
           {word("rejected", "Rule out")}
         </span>
       </div>
-      {decision && <Record decision={decision} said={desk.server.said[cause.code]} onChange={decide} />}
-      <details open={j.act_on || j.chance >= 0.35 || undefined}>
+      {decision && (
+        <Record name={cause.name} decision={decision} said={desk.server.said[cause.code]} onChange={decide} />
+      )}
+      <details open={j.act_on || undefined}>
         <summary>Why, and what to do</summary>
         <p>
           {cause.about.value} <Mark from={cause.about} />
@@ -102,7 +104,7 @@ function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge:
               <li key={w.finding}>
                 <i style={{ width: Math.min(90, Math.abs(w.decibans) * 5) }} />
                 <span>
-                  {w.state === "absent" && "Not there: "}
+                  {w.state === "absent" && "Not found: "}
                   {f?.name.value}
                   {numbers && (
                     <small>
@@ -127,10 +129,10 @@ function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge:
   );
 }
 
-type RecordProps = { decision: Decision; said: Said | undefined; onChange: (d: Decision) => void };
+type RecordProps = { name: string; decision: Decision; said: Said | undefined; onChange: (d: Decision) => void };
 
 /** What was decided, what the findings said then, and later what turned out. */
-function Record({ decision, said, onChange }: RecordProps) {
+function Record({ name, decision, said, onChange }: RecordProps) {
   return (
     <div className="cause-record">
       {said && (
@@ -139,16 +141,7 @@ function Record({ decision, said, onChange }: RecordProps) {
           <b>{said.band}</b> then ({percent(said.chance)}, number {said.place} of all).
         </p>
       )}
-      <Choice
-        label="What turned out later"
-        value={decision.turned_out ?? ""}
-        options={[
-          ["", "Not known yet"],
-          ["right", "That was right"],
-          ["wrong", "That was wrong"],
-        ]}
-        onChange={(v) => onChange({ ...decision, turned_out: (v || undefined) as Decision["turned_out"] })}
-      />
+      <Outcome name={name} of={decision} onChange={(part) => onChange({ ...decision, ...part })} />
       {said?.turned_out_on && <small>Noted on {day(said.turned_out_on)}</small>}
     </div>
   );

@@ -5,6 +5,7 @@ import { Choice } from "../parts/Choice";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { CauseCard } from "./CauseCard";
 import { NextCheck } from "./NextCheck";
+import { OwnCauses } from "./OwnCauses";
 import { Plan } from "./Plan";
 import "./cause.css";
 
@@ -16,7 +17,7 @@ export default function CauseStep() {
 function CauseView({ desk, knowledge }: StepProps) {
   const v = desk.server.causes;
   const [numbers, setNumbers] = useState(false);
-  const shown = v.causes.filter((c) => c.act_on || c.settled || c.chance >= 0.1);
+  const shown = v.causes.filter((c) => c.act_on || c.settled || c.chance >= knowledge.figures.clear_below.value);
   const others = v.causes.filter((c) => !shown.includes(c));
   const name = (code: string) => knowledge.causes.find((c) => c.code === code)?.name ?? code;
   const card = (code: string) => {
@@ -37,7 +38,7 @@ function CauseView({ desk, knowledge }: StepProps) {
             settled.
           </p>
         )}
-        <NextCheck desk={desk} knowledge={knowledge} />
+        <NextCheck desk={desk} knowledge={knowledge} numbers={numbers} />
         <Plan desk={desk} knowledge={knowledge} />
         <div className="causes-head">
           <h2>Causes</h2>
@@ -56,6 +57,7 @@ function CauseView({ desk, knowledge }: StepProps) {
           <summary>Less likely ({others.length}). You can confirm one of these too</summary>
           <div className="causes">{others.map((c) => card(c.code))}</div>
         </details>
+        <OwnCauses desk={desk} />
         <AllFindings desk={desk} knowledge={knowledge} />
       </section>
       <PlantSoFar without="cause">
@@ -67,12 +69,18 @@ function CauseView({ desk, knowledge }: StepProps) {
 
 /** What earlier steps brought in by themselves. */
 function KnownSoFar({ desk, knowledge }: StepProps) {
-  const { known } = desk.server.causes;
+  const known = desk.server.causes.known.toSorted(
+    (a, b) => Number(a.state === "absent") - Number(b.state === "absent"),
+  );
   const noted = Object.keys(desk.noted.findings).length;
   return (
     <section className="known">
       <h2>What this goes by</h2>
-      <p>{noted === 0 ? "Nothing noted in this look." : `${noted} findings noted in this look.`}</p>
+      <p>
+        {noted === 0
+          ? "Nothing noted in this look."
+          : `${noted} ${noted === 1 ? "finding" : "findings"} noted in this look.`}
+      </p>
       {known.length > 0 && (
         <>
           <h3>Known from earlier steps</h3>
@@ -81,7 +89,7 @@ function KnownSoFar({ desk, knowledge }: StepProps) {
               const f = knowledge.findings.find((x) => x.code === k.finding);
               return (
                 <li key={k.finding}>
-                  {k.state === "absent" && "Not there: "}
+                  {k.state === "absent" && "Not found: "}
                   {f?.name.value} <small>{k.from}</small>
                 </li>
               );

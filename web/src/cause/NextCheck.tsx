@@ -3,16 +3,22 @@ import type { CauseKnowledge, Check } from "../api/client";
 import { Answer } from "../look/Findings";
 import type { InspectionDesk } from "../look/useInspection";
 import { Mark } from "../marks/Mark";
+import { useKeys } from "../parts/keyboard";
 import { percent } from "../words";
 
-type Props = { desk: InspectionDesk; knowledge: CauseKnowledge };
+type Props = { desk: InspectionDesk; knowledge: CauseKnowledge; numbers: boolean };
 
 /** The check that tells most for its effort, as a thing to do, and what each answer would mean. */
-export function NextCheck({ desk, knowledge }: Props) {
+export function NextCheck({ desk, knowledge, numbers }: Props) {
   const v = desk.server.causes;
   const [put, setPut] = useState<string[]>([]);
   const open = v.next.filter((c) => !put.includes(c.finding));
   const [first, ...rest] = open;
+  useKeys((key) => {
+    if (!first || (key !== "1" && key !== "0")) return false;
+    desk.find({ [first.finding]: key === "1" ? "present" : "absent" });
+    return true;
+  });
   if (!first) {
     if (put.length > 0 && v.next.length > 0)
       return (
@@ -33,13 +39,14 @@ export function NextCheck({ desk, knowledge }: Props) {
         check={first}
         desk={desk}
         knowledge={knowledge}
+        numbers={numbers}
         onPutOff={() => setPut([...put, first.finding])}
       />
       {rest.length > 0 && (
         <details>
           <summary>Other checks worth making ({rest.length})</summary>
           {rest.map((c) => (
-            <CheckCard key={c.finding} check={c} desk={desk} knowledge={knowledge} />
+            <CheckCard key={c.finding} check={c} desk={desk} knowledge={knowledge} numbers={numbers} />
           ))}
         </details>
       )}
@@ -47,7 +54,7 @@ export function NextCheck({ desk, knowledge }: Props) {
   );
 }
 
-function CheckCard({ check: c, desk, knowledge, onPutOff }: Props & { check: Check; onPutOff?: () => void }) {
+function CheckCard({ check: c, desk, knowledge, numbers, onPutOff }: Props & { check: Check; onPutOff?: () => void }) {
   const f = knowledge.findings.find((x) => x.code === c.finding);
   if (!f) return null;
   return (
@@ -64,17 +71,22 @@ function CheckCard({ check: c, desk, knowledge, onPutOff }: Props & { check: Che
       <div className="check-answers">
         <Answer label={f.name.value} state={undefined} onAnswer={(s) => desk.find({ [f.code]: s })} />
         {onPutOff && (
-          <button type="button" className="plain" onClick={onPutOff}>
-            Not now
-          </button>
+          <>
+            <button type="button" className="plain" onClick={onPutOff}>
+              Not now
+            </button>
+            <span className="by-keys">
+              <kbd>1</kbd> yes <kbd>0</kbd> no
+            </span>
+          </>
         )}
       </div>
       <ul className="check-means">
         <li>
-          <b>If it is there:</b> {means(c.yes, knowledge)}
+          <b>If so:</b> {means(c.yes, knowledge, numbers)}
         </li>
         <li>
-          <b>If not:</b> {means(c.no, knowledge)}
+          <b>If not:</b> {means(c.no, knowledge, numbers)}
         </li>
       </ul>
     </div>
@@ -82,12 +94,14 @@ function CheckCard({ check: c, desk, knowledge, onPutOff }: Props & { check: Che
 }
 
 /** What an answer would make of the causes it moves most. */
-function means(o: Check["yes"], knowledge: CauseKnowledge): string {
-  const moves = o.moves.slice(0, 2).map((m) => {
-    const name = knowledge.causes.find((c) => c.code === m.cause)?.name.toLowerCase() ?? m.cause;
-    const band = knowledge.bands.find((b) => m.to < b.below.value)?.words.value ?? "";
-    return `${name} becomes ${band} (${percent(m.from)} → ${percent(m.to)})`;
+function means(o: Check["yes"], knowledge: CauseKnowledge, numbers: boolean): string {
+  const band = (chance: number) => knowledge.bands.find((b) => chance < b.below.value)?.words.value ?? "";
+  const moves = o.moves.slice(0, 2).map(({ cause, from, to }) => {
+    const name = knowledge.causes.find((c) => c.code === cause)?.name.toLowerCase() ?? cause;
+    const words =
+      band(from) === band(to) ? `stays ${band(to)}, yet ${to > from ? "more" : "less"} so` : `becomes ${band(to)}`;
+    return `${name} ${words}${numbers ? ` (${percent(from)} → ${percent(to)})` : ""}`;
   });
   const plan = o.new_plan ? "What to do would change." : "What to do stays the same.";
-  return `${moves.length > 0 ? moves.join(", ") + ". " : "Little would move. "}${plan}`;
+  return `${moves.length > 0 ? moves.join("; ") + ". " : "Little would move. "}${plan}`;
 }

@@ -3,6 +3,7 @@ import { Button, Spin } from "antd";
 import { useRef, useState } from "react";
 import { Link } from "react-router";
 import { ask, client, type CutItem, type Reading } from "../api/client";
+import { FromCauses } from "../cause/FromCauses";
 import { reading as readingQuery } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
 import { Mark } from "../marks/Mark";
@@ -104,6 +105,7 @@ function CutSheet({ reading: r }: { reading: Reading }) {
           height={250}
         />
         {trouble !== undefined && <Trouble error={trouble} />}
+        <FromCauses at="clean" shown={list.cautions.map((c) => c.code)} />
       </section>
       <Cautions cautions={list.cautions} />
       <section className="clean-jobs" aria-label="Cut list">

@@ -1,12 +1,13 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Input } from "antd";
+import { Button, Input, Spin } from "antd";
 import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
-import { ask, client, type Intake } from "../api/client";
+import { ask, client, type Intake, type Profile, type Question, type Settings } from "../api/client";
 import { disputes, groups, settings } from "../api/queries";
 import { Mark } from "../marks/Mark";
 import { Choice, FieldError, Tick } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
+import { Trouble } from "../parts/Trouble";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
 import { Saved, Standing } from "../saving/Standing";
@@ -17,12 +18,24 @@ import { useIntake } from "./useIntake";
 
 const unknown = ["", "Not noted"] as const;
 
-/** Who is this plant, where from, and what is known of it. */
+/** Who is this plant, where from, and what is known of it; shown when all of it has come, so that nothing moves under a hand. */
 export default function IntakeStep() {
+  const kinds = useQuery(groups);
+  const questions = useQuery(disputes);
+  const house = useQuery(settings);
+  if (kinds.data && questions.data && house.data)
+    return <Sheet kinds={kinds.data} questions={questions.data} house={house.data} />;
+  const wrong = kinds.error ?? questions.error ?? house.error;
+  if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
+  return <Spin className="waiting" size="large" />;
+}
+
+type Known = { kinds: Profile[]; questions: Question[]; house: Settings };
+
+function Sheet({ kinds, questions, house }: Known) {
   const { plant, profile } = usePlant();
   const { desk, entered: form, standing } = useIntake(plant);
   const change = (part: Partial<Intake>) => desk.change((now) => ({ ...now, ...part }));
-  const kinds = useQuery(groups).data ?? [];
   const faults = standing.is === "refused" ? standing.faults : [];
   const wrong = (field: string) => faults.find((f) => f.field.split("[")[0] === `intake.${field}`)?.words;
   const pick =
@@ -125,7 +138,7 @@ export default function IntakeStep() {
           options={[["", `As its group: ${profile.root_colour_dry.value}`], ...rootClasses]}
           onChange={pick("root_class")}
         />
-        <Sides form={form} change={change} />
+        <Sides form={form} change={change} questions={questions} house={house} />
         <Row label="Notes" error={wrong("notes")}>
           <Input.TextArea
             value={form.notes}
@@ -155,14 +168,14 @@ function Row({ label, hint, error, children }: { label: string; hint?: string; e
   );
 }
 
+type SidesProps = Omit<Known, "kinds"> & { form: Intake; change: (part: Partial<Intake>) => void };
+
 /** This plant's own sides where growers differ. */
-function Sides({ form, change }: { form: Intake; change: (part: Partial<Intake>) => void }) {
-  const questions = useQuery(disputes).data ?? [];
-  const house = useQuery(settings).data;
+function Sides({ form, change, questions, house }: SidesProps) {
   return questions.map((q) => {
     const code = q.code as Side;
-    const ofHouse = q.choices.find((c) => c.code === house?.[code]);
-    const taken = q.choices.find((c) => c.code === (form[code] ?? house?.[code]));
+    const ofHouse = q.choices.find((c) => c.code === house[code]);
+    const taken = q.choices.find((c) => c.code === (form[code] ?? house[code]));
     const options: Words = [
       ["", `As the house: ${ofHouse?.name ?? ""}`],
       ...q.choices.map((c) => [c.code, c.name] as const),

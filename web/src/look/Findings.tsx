@@ -65,7 +65,7 @@ export function Part({ title, findings, desk, open, onOpen }: PartProps) {
   );
 }
 
-/** One finding: what it is, how to tell, there or not. Tapping an answer again takes it back. */
+/** One finding: what it is, how to tell, there or not. */
 export function FindingRow({ finding: f, desk }: { finding: Finding; desk: InspectionDesk }) {
   const state = desk.noted.findings[f.code] as State;
   const known = state ? undefined : knownOf(desk, f.code);
@@ -76,7 +76,7 @@ export function FindingRow({ finding: f, desk }: { finding: Finding; desk: Inspe
         <p>{f.tell.value}</p>
         {known && (
           <p className="finding-known">
-            Known: {known.state === "present" ? "there" : "not there"}. {known.from}.
+            Known: {known.state === "present" ? "yes" : "no"}. {known.from}.
           </p>
         )}
       </div>
@@ -92,7 +92,7 @@ export function FindingRow({ finding: f, desk }: { finding: Finding; desk: Inspe
 
 type AnswerProps = { label: string; state: State; known?: State; onAnswer: (s: State) => void };
 
-/** There, or not there. */
+/** Yes or no; tapping the answer again takes it back. */
 export function Answer({ label, state, known, onAnswer }: AnswerProps) {
   const button = (is: "present" | "absent", words: string) => (
     <button
@@ -107,8 +107,8 @@ export function Answer({ label, state, known, onAnswer }: AnswerProps) {
   );
   return (
     <span className="answer">
-      {button("present", "There")}
-      {button("absent", "Not there")}
+      {button("present", "Yes")}
+      {button("absent", "No")}
     </span>
   );
 }

@@ -27,7 +27,7 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
           <ul>
             {s.faults.map((f) => (
               <li key={f.field}>
-                {f.field.replace(/^(reading|intake)\./, "").replaceAll("_", " ")}: {f.words}
+                {f.field.replace(/^(reading|intake|inspection)\./, "").replaceAll("_", " ")}: {f.words}
               </li>
             ))}
           </ul>
