@@ -1,14 +1,21 @@
 package clinic
 
 import (
+	"maps"
+	"slices"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"pgregory.net/rapid"
+
+	"therapeon/core/causes"
 	"therapeon/core/fault"
+	"therapeon/core/look"
 	"therapeon/core/roots"
+	"therapeon/core/unpot"
 )
 
 func found(codes ...string) map[string]string {
@@ -287,4 +294,59 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 	assert.Equal(t, "inspection.night_low_c", list[0].Field)
 	_, err = c.SaveInspection(t.Context(), 99, SaveInspection{Version: 1, LookedOn: i.LookedOn})
 	assert.ErrorAs(t, err, &Missing{})
+}
+
+// Whatever is noted within the limits comes back as it was noted, on the record
+// and in the list, and what the screen shows on saving is what it shows on opening.
+func TestWhatWasNotedComesBack(t *testing.T) {
+	c := newClinic(t)
+	_, i := lookAt(t, c, Intake{Tag: "B-10", Group: "cattleya", OldMedium: "bark"})
+	var findings, known []string
+	for _, f := range causes.Table().Findings {
+		findings = append(findings, f.Code)
+	}
+	for _, cause := range causes.Table().Causes {
+		known = append(known, cause.Code)
+	}
+	state, word := rapid.SampledFrom([]string{"present", "absent"}), rapid.SampledFrom([]string{"confirmed", "rejected"})
+	outcome, text := rapid.SampledFrom([]string{"", "right", "wrong"}), rapid.StringMatching(`[a-zé “”<&]{0,40}`)
+	size := rapid.Ptr(rapid.Float64Range(2, 1500), true)
+	broken := rapid.SampledFrom(slices.Sorted(maps.Keys(unpot.Table().Accidents)))
+	rapid.Check(t, func(rt *rapid.T) {
+		in := Inspection{
+			Findings:  rapid.MapOfN(rapid.SampledFrom(findings), state, 0, 30).Draw(rt, "findings"),
+			Flowering: rapid.SampledFrom([]string{"", "none", "spike", "bud", "bloom"}).Draw(rt, "flowering"),
+			Growth:    rapid.SampledFrom([]string{"", "new-roots", "growing", "resting"}).Draw(rt, "growth"),
+			Season:    rapid.SampledFrom([]string{"", "warm", "cool"}).Draw(rt, "season"),
+			Unpotted:  rapid.Bool().Draw(rt, "unpotted"), Notes: text.Draw(rt, "notes"),
+			NewestLeafMM: size.Draw(rt, "newest"), LeafBeforeMM: size.Draw(rt, "before"),
+		}
+		for range rapid.IntRange(0, 3).Draw(rt, "accidents") {
+			in.Accidents = append(in.Accidents, Accident{broken.Draw(rt, "what"), rapid.IntRange(1, 400).Draw(rt, "count")})
+		}
+		for range rapid.IntRange(0, 3).Draw(rt, "added") {
+			in.Added = append(in.Added, Added{"x" + text.Draw(rt, "name"), outcome.Draw(rt, "turned out"), text.Draw(rt, "note")})
+		}
+		for _, code := range rapid.SliceOfNDistinct(rapid.SampledFrom(known), 0, 4, rapid.ID).Draw(rt, "decided") {
+			if in.Decisions == nil {
+				in.Decisions = map[string]Decision{}
+			}
+			in.Decisions[code] = Decision{word.Draw(rt, "word"), outcome.Draw(rt, "turned out"), text.Draw(rt, "note")}
+		}
+		saved := note(t, c, i, in)
+		opened, err := c.Inspection(t.Context(), i.ID)
+		require.NoError(rt, err)
+		assert.Equal(rt, in, opened.Inspection)
+		assert.Equal(rt, saved, opened)
+		assert.Len(rt, opened.Said, len(in.Decisions))
+		if len(in.Findings) > 0 || in.Growth != "" || in.Unpotted {
+			assert.Contains(rt, []string{look.Leave, look.Wait, look.Soon, look.Now, look.Out}, opened.Look.Decision)
+		}
+		assert.Equal(rt, in.Unpotted, opened.Look.Decision == look.Out)
+		list, err := c.Inspections(t.Context(), i.PlantID)
+		require.NoError(rt, err)
+		assert.Equal(rt, LookInShort{opened.Look.Decision, opened.Look.Headline}, list[0].LookInShort)
+		assert.Equal(rt, opened.Causes.Headline, list[0].Cause)
+		i = opened
+	})
 }

@@ -63,8 +63,12 @@ func (n *knower) fromIntake() {
 	}
 	n.say("brown-by-nature", f.Brown, from)
 	if f.Medium != "" && f.Medium != "other" {
-		organic := map[string]bool{"bark": true, "bark-moss": true, "moss": true, "husk": true, "compost": true}
-		n.say("medium-organic", organic[f.Medium], "Intake: old medium, "+f.Medium)
+		organic := map[string]string{"bark": "bark", "bark-moss": "bark and moss", "moss": "sphagnum moss", "husk": "coconut husk", "compost": "compost"}
+		name, is := organic[f.Medium]
+		if !is {
+			name = map[string]string{"mineral": "mineral", "mount": "none, on a mount", "none": "none"}[f.Medium]
+		}
+		n.say("medium-organic", is, "Intake: old medium, "+name)
 	}
 	switch f.Pot {
 	case "clear":

@@ -199,6 +199,9 @@ func (k *Knowledge) compile() error {
 		if !ok {
 			return fmt.Errorf("finding %s bears witness to the unknown theme %s", f.Code, f.Theme)
 		}
+		if wrong <= 0 || hit <= wrong || hit >= 1 {
+			return fmt.Errorf("finding %s: hit %g and false alarm %g want to lie between 0 and 1, the hit higher", f.Code, hit, wrong)
+		}
 		witnesses[i] = witness{theme, hit, wrong}
 	}
 	prior := make([]float64, len(k.Causes))
@@ -218,9 +221,12 @@ func (k *Knowledge) compile() error {
 	for i, c := range k.Causes {
 		for _, name := range slices.Sorted(maps.Keys(c.Weights)) {
 			theme, ok := themeAt[name]
+			if !ok {
+				return fmt.Errorf("cause %s weighs the unknown theme %s", c.Code, name)
+			}
 			db, err := k.decibans(c.Weights[name].Value)
-			if !ok || err != nil {
-				return fmt.Errorf("cause %s, weight of %s: unknown theme or %w", c.Code, name, err)
+			if err != nil {
+				return fmt.Errorf("cause %s, weight of %s: %w", c.Code, name, err)
 			}
 			k.model.tie(i, theme, db)
 		}
@@ -244,9 +250,12 @@ func (k *Knowledge) forGroups() error {
 	for i, c := range k.Causes {
 		for group, weight := range c.Groups {
 			m, ok := k.byGroup[group]
+			if !ok {
+				return fmt.Errorf("cause %s names the unknown group %s", c.Code, group)
+			}
 			db, err := k.decibans(weight.Value)
-			if !ok || err != nil {
-				return fmt.Errorf("cause %s, group %s: unknown group or %w", c.Code, group, err)
+			if err != nil {
+				return fmt.Errorf("cause %s, group %s: %w", c.Code, group, err)
 			}
 			m.prior[i] *= factorOf(db)
 		}

@@ -74,7 +74,7 @@ type decider struct {
 // Decide decides on a case.
 func (k *Knowledge) Decide(c Case) Verdict {
 	d := &decider{k, c, Verdict{Reasons: []Reason{}, Blocks: []Block{}, Overridden: []Block{}, Rules: []Advice{}, Meanwhile: []knowledge.Text{}}}
-	if len(c.Findings) == 0 && c.Growth == "" {
+	if len(c.Findings) == 0 && c.Growth == "" && !c.Unpotted {
 		d.v.Headline = "Look it over before you touch it."
 		return d.v
 	}

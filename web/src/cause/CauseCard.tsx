@@ -1,6 +1,7 @@
 import type { Cause, CauseKnowledge, Decision, Judged, Said } from "../api/client";
 import type { InspectionDesk } from "../look/useInspection";
 import { Mark } from "../marks/Mark";
+import { Fold } from "../parts/Fold";
 import { day, percent } from "../words";
 import { Outcome } from "./Outcome";
 
@@ -40,8 +41,7 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
       {decision && (
         <Record name={cause.name} decision={decision} said={desk.server.said[cause.code]} onChange={decide} />
       )}
-      <details open={j.act_on || undefined}>
-        <summary>Why, and what to do</summary>
+      <Fold key={String(j.act_on)} summary="Why, and what to do" open={j.act_on}>
         <p>
           {cause.about.value} <Mark from={cause.about} />
         </p>
@@ -65,7 +65,7 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
             <b>So that it does not come back:</b> {cause.prevent.value} <Mark from={cause.prevent} />
           </p>
         )}
-      </details>
+      </Fold>
     </article>
   );
 }

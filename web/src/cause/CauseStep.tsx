@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Part, useApplying } from "../look/Findings";
 import { InspectionStep, type StepProps } from "../look/InspectionStep";
 import { Choice } from "../parts/Choice";
+import { Fold } from "../parts/Fold";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { CauseCard } from "./CauseCard";
 import { NextCheck } from "./NextCheck";
@@ -52,11 +53,16 @@ function CauseView({ desk, knowledge }: StepProps) {
             onChange={(n) => setNumbers(n === "numbers")}
           />
         </div>
+        {numbers && (
+          <p className="why">
+            Weights are in decibans: 10 dB is ten times the odds. Each is what that finding does with the others as they
+            are. Several signs of one thing count no more than that thing itself.
+          </p>
+        )}
         <div className="causes">{shown.map((c) => card(c.code))}</div>
-        <details className="causes-other">
-          <summary>Less likely ({others.length}). You can confirm one of these too</summary>
+        <Fold className="causes-other" summary={`Less likely (${others.length}). You can confirm one of these too`}>
           <div className="causes">{others.map((c) => card(c.code))}</div>
-        </details>
+        </Fold>
         <OwnCauses desk={desk} />
         <AllFindings desk={desk} knowledge={knowledge} />
       </section>
@@ -106,8 +112,7 @@ function AllFindings({ desk, knowledge }: StepProps) {
   const applying = useApplying(knowledge);
   const [open, setOpen] = useState<string>();
   return (
-    <details className="all-findings">
-      <summary>All findings, to add one or take one back</summary>
+    <Fold className="all-findings" summary="All findings, to add one or take one back">
       {Object.entries(knowledge.parts).map(([part, name]) => (
         <Part
           key={part}
@@ -118,6 +123,6 @@ function AllFindings({ desk, knowledge }: StepProps) {
           onOpen={(o) => setOpen(o ? part : undefined)}
         />
       ))}
-    </details>
+    </Fold>
   );
 }

@@ -3,6 +3,7 @@ import type { CauseKnowledge, Check } from "../api/client";
 import { Answer } from "../look/Findings";
 import type { InspectionDesk } from "../look/useInspection";
 import { Mark } from "../marks/Mark";
+import { Fold } from "../parts/Fold";
 import { useKeys } from "../parts/keyboard";
 import { percent } from "../words";
 
@@ -43,12 +44,11 @@ export function NextCheck({ desk, knowledge, numbers }: Props) {
         onPutOff={() => setPut([...put, first.finding])}
       />
       {rest.length > 0 && (
-        <details>
-          <summary>Other checks worth making ({rest.length})</summary>
+        <Fold summary={`Other checks worth making (${rest.length})`}>
           {rest.map((c) => (
             <CheckCard key={c.finding} check={c} desk={desk} knowledge={knowledge} numbers={numbers} />
           ))}
-        </details>
+        </Fold>
       )}
     </section>
   );

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import type { Cause, CauseKnowledge, Caution, Finding, Lookalikes, Profile, Text } from "../api/client";
 import { Mark } from "../marks/Mark";
+import { Fold } from "../parts/Fold";
 import { percent } from "../words";
 import { Drawing } from "./Drawing";
 
@@ -17,15 +18,18 @@ type EntryProps = { id: string; title: string; aside?: string; line: string; chi
 /** One entry: its name and a line on it, and the rest on demand. */
 function Entry({ id, title, aside, line, children }: EntryProps) {
   return (
-    <details className="entry-card" id={id}>
-      <summary>
+    <Fold
+      className="entry-card"
+      id={id}
+      summary={
         <span>
           <b>{title}</b> {aside && <small>{aside}</small>}
           <span className="entry-line">{line}</span>
         </span>
-      </summary>
+      }
+    >
       <div>{children}</div>
-    </details>
+    </Fold>
   );
 }
 

@@ -1,5 +1,5 @@
 import { Popover } from "antd";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import "./mark.css";
 
 type Provenance = { mark: string; source?: string };
@@ -13,7 +13,11 @@ const said: Record<string, { tag: string; words: string }> = {
 
 /** A paper tag that says where a value comes from, and more when tapped. */
 export function Mark({ from, children }: { from: Provenance; children?: ReactNode }) {
+  const [tapped, setTapped] = useState(false);
   const what = said[from.mark];
+  const tag = { type: "button", className: "mark", "data-mark": from.mark, children: what?.tag ?? from.mark } as const;
+  // A page has hundreds of tags; what hangs on one is made at the first tap.
+  if (!tapped) return <button {...tag} onClick={() => setTapped(true)} />;
   const more = (
     <div className="mark-more">
       {children}
@@ -23,10 +27,8 @@ export function Mark({ from, children }: { from: Provenance; children?: ReactNod
     </div>
   );
   return (
-    <Popover content={more} trigger="click">
-      <button type="button" className="mark" data-mark={from.mark}>
-        {what?.tag ?? from.mark}
-      </button>
+    <Popover content={more} trigger="click" defaultOpen>
+      <button {...tag} autoFocus />
     </Popover>
   );
 }
