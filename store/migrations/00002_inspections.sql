@@ -14,7 +14,8 @@ CREATE TABLE inspections (
     updated_at TEXT    NOT NULL
 ) STRICT;
 
-CREATE INDEX inspections_by_plant ON inspections (plant_id, looked_on, id);
+-- Covers what finds the plants due for a look.
+CREATE INDEX inspections_by_plant ON inspections (plant_id, looked_on, id, blank, again_on);
 
 ALTER TABLE plants ADD COLUMN spike_at_rescue TEXT NOT NULL DEFAULT ''; -- empty: as the house
 ALTER TABLE plants ADD COLUMN repot_in_flower TEXT NOT NULL DEFAULT '';
