@@ -114,6 +114,7 @@ func TestABadLookIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 		"unknown cause":           {"PUT", "/api/v1/inspections/1", save(`{"findings":{},"decisions":{"bad-luck":{"word":"confirmed"}}}`), 422, "inspection.decisions[bad-luck]"},
 		"no word on a cause":      {"PUT", "/api/v1/inspections/1", save(`{"findings":{},"decisions":{"scale":{}}}`), 422, "inspection.decisions[scale].word"},
 		"an accident too many":    {"PUT", "/api/v1/inspections/1", save(`{"findings":{},"accidents":[{"what":"torn-leaf","count":500}]}`), 422, "inspection.accidents[0].count"},
+		"again before it":         {"PUT", "/api/v1/inspections/1", save(`{"findings":{},"again_on":"2026-01-05"}`), 422, "inspection.again_on"},
 		"a day to come":           {"PUT", "/api/v1/inspections/1", `{"version":1,"looked_on":"2999-01-01","inspection":{"findings":{}}}`, 422, "looked_on"},
 		"no such look":            {"PUT", "/api/v1/inspections/9", save(`{"findings":{}}`), 404, ""},
 		"look at no plant":        {"POST", "/api/v1/plants/9/inspections", `{}`, 404, ""},
@@ -121,6 +122,8 @@ func TestABadLookIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 		"computed for no group":   {"POST", "/api/v1/compute/causes", `{"plant":{"group":"tulip"},"inspection":{"findings":{}}}`, 422, "plant.group"},
 		"computed on no day":      {"POST", "/api/v1/compute/look", `{"plant":{"group":"vanda"},"inspection":{"findings":{}},"on":"2026-02-30"}`, 422, "on"},
 		"computed off the list":   {"POST", "/api/v1/compute/look", `{"plant":{"group":"vanda"},"inspection":{"findings":{"x":"present"}}}`, 422, "inspection.findings[x]"},
+		"computed upside down":    {"POST", "/api/v1/compute/causes", `{"plant":{"group":"vanda"},"inspection":{"findings":{},"night_low_c":20,"day_high_c":10}}`, 422, "inspection.night_low_c"},
+		"a cause of no name":      {"PUT", "/api/v1/inspections/1", save(`{"findings":{},"added":[{"name":""}]}`), 422, "inspection.added[0].name"},
 		"an impossible reading":   {"POST", "/api/v1/compute/causes", `{"plant":{"group":"vanda"},"inspection":{"findings":{}},"reading":{"none_found":true,"roots":[{"id":"a","count":1,"segments":[{}]}]}}`, 422, "reading.none_found"},
 	} {
 		t.Run(name, func(t *testing.T) {

@@ -159,10 +159,13 @@ func (in Inspection) isBlank() bool {
 	return reflect.ValueOf(in).IsZero()
 }
 
-// Faults finds what no single field shows wrong.
-func (in Inspection) Faults() fault.List {
+// Faults finds what no single field shows wrong in a look of a day.
+func (in Inspection) Faults(lookedOn string) fault.List {
 	if in.NightLowC != nil && in.DayHighC != nil && *in.NightLowC > *in.DayHighC {
 		return oneFault("night_low_c", "The lowest night is warmer than the highest day. Correct one of the two.", fmt.Sprintf("at most %g °C", *in.DayHighC), *in.NightLowC)
+	}
+	if in.AgainOn != "" && in.AgainOn <= lookedOn {
+		return oneFault("again_on", "That is not after the day of this look. Give a later day.", "a day after "+lookedOn, in.AgainOn)
 	}
 	return nil
 }
@@ -278,7 +281,7 @@ func (c *Clinic) SaveInspection(ctx context.Context, id int64, s SaveInspection)
 	if err := check.Input(s); err != nil {
 		return Inspected{}, err
 	}
-	if list := s.Inspection.Faults(); len(list) > 0 {
+	if list := s.Inspection.Faults(s.LookedOn); len(list) > 0 {
 		return Inspected{}, list.Under("inspection")
 	}
 	if list := check.Future(nil, "looked_on", s.LookedOn, c.now()); len(list) > 0 {

@@ -339,6 +339,9 @@ func (c *Clinic) ComputeLook(ctx context.Context, in Intake, noted Inspection, r
 	if err != nil {
 		return Inspected{}, oneFault("on", "This is not a day. Write it like 2029-05-14.", "a day such as 2029-05-14", on)
 	}
+	if list := noted.Faults(on); len(list) > 0 {
+		return Inspected{}, list.Under("inspection")
+	}
 	if r != nil {
 		if err := check.Input(*r); err != nil {
 			return Inspected{}, under("reading", err)

@@ -220,7 +220,8 @@ func TestALookRefusesWhatCannotBe(t *testing.T) {
 	p.see(".headline", "Unpot it soon.") // smaller growth is a sign
 	p.fill("Highest day", "12")
 	p.fill("Lowest night where it stands", "20")
-	p.see(".trouble li", "The lowest night is warmer than the highest day.")
+	p.see(".field-error", "The lowest night is warmer than the highest day.")
+	p.see(".trouble", "The last entry was not saved. What you entered before it is safe.")
 	p.tap(".trouble button", "Take the last entry back")
 	p.gone(".trouble", "The last entry was not saved")
 	p.saved()

@@ -81,9 +81,13 @@ func (k *Knowledge) Decide(c Case) Verdict {
 	d.reasons()
 	d.rotPatch()
 	class := d.class()
+	d.spike()
 	held, set := d.held(class)
 	d.settle(class, held, set)
-	d.spike()
+	// Where nothing is moved, only a plant that lacks roots asks about its spike.
+	if (d.v.Decision == Leave || d.v.Decision == Wait) && !d.fewRoots() {
+		d.v.Spike = nil
+	}
 	d.meanwhile()
 	return d.v
 }
@@ -128,6 +132,22 @@ func (d *decider) class() string {
 	return first
 }
 
+func (d *decider) thirsty() bool {
+	return d.has("leaves-limp") || d.has("bulbs-shrivelled") || d.has("leaves-pleated")
+}
+
+// fewRoots holds when the roots are known not to carry the plant.
+func (d *decider) fewRoots() bool {
+	switch d.c.RootGrade {
+	case "rootless", "near-rootless":
+		return true
+	case "poor":
+		return d.c.Starved || d.thirsty()
+	default:
+		return d.c.Starved
+	}
+}
+
 // rooty holds when the roots themselves ask for it.
 func (d *decider) rooty() bool {
 	for _, s := range d.Signs {
@@ -156,7 +176,8 @@ func (d *decider) held(class string) (held, would []Block) {
 	consider("rest", d.c.Growth == Resting, moves != "any time" && moves != "any warm spell")
 	shy := moves == "only with new roots" || moves == "best with new roots" && class == "plan"
 	consider("new-roots", !d.newRoots() && d.c.Growth != Resting && moves != "any time" && moves != "any warm spell", shy)
-	consider("flower", d.c.Flowering == "bud" || d.c.Flowering == "bloom", d.flowerHolds(class))
+	cut := d.v.Spike != nil && d.v.Spike.Do == "cut" && d.fewRoots()
+	consider("flower", (d.c.Flowering == "bud" || d.c.Flowering == "bloom") && !cut, d.flowerHolds(class))
 	return held, would
 }
 
@@ -265,7 +286,7 @@ func (d *decider) rotPatch() {
 // spike decides on a flower spike in the way.
 func (d *decider) spike() {
 	inFlower := d.c.Flowering == "spike" || d.c.Flowering == "bud" || d.c.Flowering == "bloom"
-	if !inFlower || d.v.Decision == Leave || d.v.Decision == Wait {
+	if !inFlower {
 		return
 	}
 	later := d.advice("spike-later")
@@ -275,8 +296,6 @@ func (d *decider) spike() {
 			d.v.Spike.Later = &later
 		}
 	}
-	thirsty := d.has("leaves-limp") || d.has("bulbs-shrivelled") || d.has("leaves-pleated")
-	few := d.c.Starved || d.c.RootGrade == "rootless" || d.c.RootGrade == "near-rootless" || d.c.RootGrade == "poor" && thirsty
 	switch {
 	case d.c.Profile.GreenSpike.Value == "never cut":
 		call("keep", "spike-never")
@@ -284,9 +303,9 @@ func (d *decider) spike() {
 		call("cut", "spike-cut-set")
 	case d.c.SpikeAtRescue == disputes.SpikeKeep:
 		call("keep", "spike-keep-set")
-	case few:
+	case d.fewRoots():
 		call("cut", "spike-cut")
-	case d.c.RootGrade == "" && thirsty:
+	case d.c.RootGrade == "" && d.thirsty():
 		call("wait", "spike-wait")
 	default:
 		call("keep", "spike-keep")

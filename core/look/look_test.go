@@ -177,6 +177,19 @@ func TestTheSpike(t *testing.T) {
 	c := looked(t, "phalaenopsis")
 	c.Flowering = "bloom"
 	assert.Nil(t, Table().Decide(c).Spike, "left alone, the spike is no question")
+	c.RootGrade = "rootless"
+	left := Table().Decide(c)
+	assert.Equal(t, Leave, left.Decision)
+	require.NotNil(t, left.Spike, "without roots it is, wherever the plant stands")
+	assert.Equal(t, "cut", left.Spike.Do)
+
+	c = looked(t, "phalaenopsis", "pot-bound")
+	c.Flowering, c.Growth = "bloom", NewRoots
+	assert.Equal(t, "Wait until the flowers fade.", Table().Decide(c).Headline)
+	c.RootGrade = "rootless"
+	assert.Equal(t, "Unpot it soon.", Table().Decide(c).Headline, "flowers that are cut off hold nothing back")
+	c.SpikeAtRescue = disputes.SpikeKeep
+	assert.Equal(t, "Wait until the flowers fade.", Table().Decide(c).Headline)
 }
 
 func TestASmallPatchOfRot(t *testing.T) {
@@ -262,6 +275,8 @@ func TestMoreSignsNeverPressLess(t *testing.T) {
 		c.Growth = rapid.SampledFrom([]string{"", NewRoots, Growing, Resting}).Draw(t, "growth")
 		c.Flowering = rapid.SampledFrom([]string{"none", "spike", "bud", "bloom"}).Draw(t, "flowering")
 		c.Season = rapid.SampledFrom([]string{Warm, Cool}).Draw(t, "season")
+		c.RootGrade = rapid.SampledFrom([]string{"", "rootless", "poor", "good"}).Draw(t, "roots")
+		c.SpikeAtRescue = rapid.SampledFrom([]string{disputes.SpikeCut, disputes.SpikeKeep, disputes.SpikeByGrade}).Draw(t, "spike")
 		last := 0
 		for _, s := range rapid.Permutation(k.Signs).Draw(t, "signs")[:6] {
 			c.Findings[s.Finding] = "present"

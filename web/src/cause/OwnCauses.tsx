@@ -10,8 +10,7 @@ export function OwnCauses({ desk }: { desk: InspectionDesk }) {
   const [name, setName] = useState("");
   const added = desk.noted.added ?? [];
   const keep = (all: Added[]) => desk.note({ added: all.length > 0 ? all : undefined });
-  const wrong =
-    desk.standing.is === "refused" && desk.standing.faults.find((f) => f.field.startsWith("inspection.added"))?.words;
+  const wrong = desk.wrong("added");
   return (
     <>
       {added.map((a, i) => (

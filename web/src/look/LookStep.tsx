@@ -28,7 +28,7 @@ export default function LookStep() {
 /** Look before touching: signs, what the plant is doing, and what that comes to. */
 function Look({ desk, knowledge }: StepProps) {
   const { plant } = usePlant();
-  const { noted, note, server } = desk;
+  const { noted, note, server, wrong } = desk;
   const applying = useApplying(knowledge);
   const parts = eye
     .map((code) => ({ code, findings: applying((f) => f.part === code) }))
@@ -71,6 +71,7 @@ function Look({ desk, knowledge }: StepProps) {
             min={-30}
             max={50}
             value={noted.night_low_c ?? undefined}
+            error={wrong("night_low_c")}
             onChange={(v) => note({ night_low_c: v })}
           />
           <Figure
@@ -79,6 +80,7 @@ function Look({ desk, knowledge }: StepProps) {
             min={-30}
             max={60}
             value={noted.day_high_c ?? undefined}
+            error={wrong("day_high_c")}
             onChange={(v) => note({ day_high_c: v })}
           />
           <Choice

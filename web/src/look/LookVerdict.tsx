@@ -1,5 +1,6 @@
 import type { CauseKnowledge, LookVerdict } from "../api/client";
 import { Mark } from "../marks/Mark";
+import { FieldError } from "../parts/Choice";
 import { againWords } from "../words";
 import type { InspectionDesk } from "./useInspection";
 
@@ -7,6 +8,7 @@ import type { InspectionDesk } from "./useInspection";
 export function LookAnswer({ desk }: { desk: InspectionDesk }) {
   const { server, noted, note } = desk;
   const v = server.look;
+  const wrong = desk.wrong("again_on");
   return (
     <div className="look-answer" data-decision={v.decision}>
       <p className="headline" aria-live="polite">
@@ -18,10 +20,12 @@ export function LookAnswer({ desk }: { desk: InspectionDesk }) {
           <input
             type="date"
             value={noted.again_on ?? ""}
+            aria-invalid={!!wrong}
             onChange={(e) => note({ again_on: e.target.value || undefined })}
           />
         </label>
       )}
+      {wrong && <FieldError words={wrong} />}
     </div>
   );
 }

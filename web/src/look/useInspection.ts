@@ -32,7 +32,12 @@ export function useInspection(stored: Inspected) {
       const findings = Object.fromEntries(all.filter(([, state]) => state)) as typeof now.inspection.findings;
       return { ...now, inspection: { ...now.inspection, findings } };
     });
-  return { ...desk, noted: desk.entered.inspection, note, find };
+  /** What the server found wrong with a field. */
+  const wrong = (field: string) =>
+    desk.standing.is === "refused"
+      ? desk.standing.faults.find((f) => f.field.startsWith(`inspection.${field}`))?.words
+      : undefined;
+  return { ...desk, wrong, noted: desk.entered.inspection, note, find };
 }
 
 export type InspectionDesk = ReturnType<typeof useInspection>;

@@ -16,6 +16,8 @@ type Props = {
   by?: number;
   /** Where stepping starts when empty. */
   start?: number;
+  /** What the server found wrong with it. */
+  error?: string;
 };
 
 /** A number with its unit and its limits. What does not fit is said and not passed on. */
@@ -62,7 +64,7 @@ export function Figure(p: Props) {
             inputMode={p.whole ? "numeric" : "decimal"}
             value={typed}
             placeholder={p.usual}
-            aria-invalid={!!wrong}
+            aria-invalid={!!(wrong || p.error)}
             onChange={(e) => take(e.target.value)}
           />
           {p.unit && <span className="figure-unit">{p.unit}</span>}
@@ -73,7 +75,7 @@ export function Figure(p: Props) {
           )}
         </span>
       </label>
-      {wrong && <FieldError words={wrong} />}
+      {(wrong || p.error) && <FieldError words={wrong || (p.error ?? "")} />}
     </div>
   );
 }
