@@ -1,25 +1,24 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
+import type { Action } from "../api/client";
 import { causeKnowledge, cautions, inspection } from "../api/queries";
 import { Mark } from "../marks/Mark";
-import { Cautions } from "../parts/Cautions";
 import { usePlant } from "../plant/PlantPage";
 
-type Props = {
-  at: "clean" | "re-home" | "aftercare";
-  /** Cautions that the step shows already. */
-  shown: string[];
-};
-
-/** What the causes ask for at the step at hand, with the cautions for it. */
-export function FromCauses({ at, shown }: Props) {
+/** What the causes ask for at a step, and the cautions that go with it. */
+export function useAskedAt(at: Action["at"]) {
   const { plant } = usePlant();
   const id = plant.looked?.inspection_id;
   const plan = useQuery({ ...inspection(id ?? 0), enabled: !!id }).data?.causes.plan ?? [];
   const actions = (useQuery(causeKnowledge).data?.actions ?? []).filter((a) => a.at === at && plan.includes(a.code));
-  const all = useQuery(cautions).data ?? [];
+  const care = (useQuery(cautions).data ?? []).filter((c) => actions.some((a) => a.cautions?.includes(c.code)));
+  return { actions, care };
+}
+
+/** What the causes ask for, beside the causes themselves. */
+export function FromCauses({ actions }: { actions: Action[] }) {
+  const { plant } = usePlant();
   if (actions.length === 0) return null;
-  const care = all.filter((c) => !shown.includes(c.code) && actions.some((a) => a.cautions?.includes(c.code)));
   return (
     <section className="from-causes" aria-label="What the causes ask for">
       <h2>
@@ -32,7 +31,6 @@ export function FromCauses({ at, shown }: Props) {
           </li>
         ))}
       </ul>
-      <Cautions cautions={care} />
     </section>
   );
 }

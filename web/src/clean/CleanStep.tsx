@@ -3,7 +3,7 @@ import { Button, Spin } from "antd";
 import { useRef, useState } from "react";
 import { Link } from "react-router";
 import { ask, client, type CutItem, type Reading } from "../api/client";
-import { FromCauses } from "../cause/FromCauses";
+import { FromCauses, useAskedAt } from "../cause/FromCauses";
 import { reading as readingQuery } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
 import { Mark } from "../marks/Mark";
@@ -66,6 +66,11 @@ function CutSheet({ reading: r }: { reading: Reading }) {
   const { keep, trouble } = useInTurn(r);
   const list = r.cut_list;
   const t = r.verdict.totals;
+  const asked = useAskedAt("clean");
+  const cautions = [
+    ...list.cautions,
+    ...asked.care.filter((c) => !list.cautions.some((shown) => shown.code === c.code)),
+  ];
   const done = Object.fromEntries(list.items.map((it) => [it.id, it.done]));
 
   const at = { params: { path: { id: r.id } } };
@@ -105,9 +110,9 @@ function CutSheet({ reading: r }: { reading: Reading }) {
           height={250}
         />
         {trouble !== undefined && <Trouble error={trouble} />}
-        <FromCauses at="clean" shown={list.cautions.map((c) => c.code)} />
+        <FromCauses actions={asked.actions} />
       </section>
-      <Cautions cautions={list.cautions} />
+      <Cautions cautions={cautions} />
       <section className="clean-jobs" aria-label="Cut list">
         <Notes notes={list.before} />
         <ol className="jobs">

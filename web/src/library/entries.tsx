@@ -13,7 +13,7 @@ const scale: Record<string, string> = {
   "--": "speaks strongly against it",
 };
 
-type EntryProps = { id: string; title: string; aside?: string; line: string; children: ReactNode };
+type EntryProps = { id: string; title: string; aside?: string; line: Text; children: ReactNode };
 
 /** One entry: its name and a line on it, and the rest on demand. */
 function Entry({ id, title, aside, line, children }: EntryProps) {
@@ -24,11 +24,16 @@ function Entry({ id, title, aside, line, children }: EntryProps) {
       summary={
         <span>
           <b>{title}</b> {aside && <small>{aside}</small>}
-          <span className="entry-line">{line}</span>
+          <span className="entry-line">{line.value}</span>
         </span>
       }
     >
-      <div>{children}</div>
+      <div>
+        <p className="why">
+          Where that line is from: <Mark from={line} />
+        </p>
+        {children}
+      </div>
     </Fold>
   );
 }
@@ -61,9 +66,8 @@ export function CauseEntry({
       id={c.code}
       title={c.name}
       aside={c.kind === "harmless" ? "harmless" : c.urgent ? "spreads" : undefined}
-      line={c.about.value}
+      line={c.about}
     >
-      <Mark from={c.about} />
       <ul>
         {weights.map(([code, w]) => (
           <li key={code}>
@@ -97,8 +101,7 @@ export function FindingEntry({ finding: f, knowledge }: { finding: Finding; know
   const bears = knowledge.causes.filter((c) => c.weights[theme]);
   const others = knowledge.findings.filter((x) => x.theme && x.theme === f.theme && x.code !== f.code);
   return (
-    <Entry id={f.code} title={f.name.value} aside={knowledge.parts[f.part]?.value.toLowerCase()} line={f.tell.value}>
-      <Mark from={f.tell} />
+    <Entry id={f.code} title={f.name.value} aside={knowledge.parts[f.part]?.value.toLowerCase()} line={f.tell}>
       <ul>
         {bears.map((c) => {
           const w = c.weights[theme];
@@ -173,8 +176,7 @@ const rows: [string, (g: Profile) => Text | undefined][] = [
 /** The profile of a group. */
 export function GroupEntry({ group: g }: { group: Profile }) {
   return (
-    <Entry id={g.code} title={g.name} line={g.about.value}>
-      <Mark from={g.about} />
+    <Entry id={g.code} title={g.name} line={g.about}>
       <dl className="facts-marked">
         {rows.map(([label, of]) => {
           const t = of(g);

@@ -16,7 +16,7 @@ export function LookAnswer({ desk }: { desk: InspectionDesk }) {
       </p>
       {v.decision && v.decision !== "now" && (
         <label className="look-again">
-          {noted.again_on ? "Your day: " : "Another day: "}
+          {noted.again_on ? "Your day: " : server.again_on ? "Another day: " : "Look again on: "}
           <input
             type="date"
             value={noted.again_on ?? ""}
