@@ -352,6 +352,9 @@ func (c *Clinic) keepInspection(ctx context.Context, q *sqlc.Queries, row sqlc.I
 		return all, fmt.Errorf("save look: %w", err)
 	}
 	all.Version = row.Version
+	if err := c.newestAnew(ctx, q, row.PlantID, row.ID); err != nil {
+		return all, err
+	}
 	return all, q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: row.PlantID, Now: c.stamp()})
 }
 

@@ -142,6 +142,45 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 	}
 }
 
+// What broke when it was unpotted is a wound at the next look, not at its own.
+func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
+	c := newClinic(t)
+	p, first := lookAt(t, c, Intake{Tag: "B-11", Group: "phalaenopsis"})
+	torn := Inspection{Findings: found("soaked-smelly"), Unpotted: true, Accidents: []Accident{{What: "torn-leaf", Count: 1}}}
+	first = note(t, c, first, torn)
+	wound := func(i Inspected) (from string) {
+		for _, k := range i.Causes.Known {
+			if k.Finding == "wound" {
+				from = k.State + ": " + k.From
+			}
+		}
+		return from
+	}
+	assert.Empty(t, wound(first))
+
+	later := c.At(func() time.Time { return day.AddDate(0, 0, 10) })
+	second, err := later.StartLook(t.Context(), p.ID, StartLook{})
+	require.NoError(t, err)
+	second = note(t, later, second, Inspection{Findings: found("soaked-smelly")})
+	assert.Equal(t, "present: Unpot, on 2 April 2030: a torn leaf", wound(second))
+
+	// A correction of the first reaches the second, also where lists show it.
+	torn.Accidents = nil
+	note(t, c, first, torn)
+	corrected, err := c.Inspection(t.Context(), second.ID)
+	require.NoError(t, err)
+	assert.Empty(t, wound(corrected))
+	assert.Less(t, chance(corrected, "soft-rot"), chance(second, "soft-rot"))
+	p, err = c.Plant(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Equal(t, corrected.Causes.Headline, p.Looked.Cause)
+
+	much := c.At(func() time.Time { return day.AddDate(0, 0, 60) })
+	third, err := much.StartLook(t.Context(), p.ID, StartLook{})
+	require.NoError(t, err)
+	assert.Empty(t, wound(third), "it has healed by then")
+}
+
 func TestTheRecordKeepsBothWords(t *testing.T) {
 	c := newClinic(t)
 	_, i := lookAt(t, c, Intake{Tag: "B-3", Group: "oncidium"})

@@ -267,7 +267,7 @@ func (c *Clinic) keep(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on
 	if err := q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: row.PlantID, Now: c.stamp()}); err != nil {
 		return Reading{}, err
 	}
-	if err := c.rootsChanged(ctx, q, row.PlantID); err != nil {
+	if err := c.newestAnew(ctx, q, row.PlantID, 0); err != nil {
 		return Reading{}, err
 	}
 	return c.beside(ctx, q, row, j, b)

@@ -1,6 +1,7 @@
 package clinic
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -25,6 +26,8 @@ type caseOf struct {
 	reading *roots.Reading
 	verdict *roots.Verdict
 	readOn  string
+	looks   []sqlc.Inspection // all of this plant, the newest first
+	hurt    *causes.Hurt
 }
 
 const dayInWords = "2 January 2006"
@@ -44,11 +47,7 @@ func (c *Clinic) inspected(ctx context.Context, q *sqlc.Queries, row sqlc.Inspec
 		return all, fmt.Errorf("decisions of look %d: %w", row.ID, err)
 	}
 	all.judge(of)
-	rows, err := q.ListInspections(ctx, row.PlantID)
-	if err != nil {
-		return all, err
-	}
-	all.Leaves, err = leafMemory(rows, row)
+	all.Leaves, err = leafMemory(of.looks, row)
 	return all, err
 }
 
@@ -69,8 +68,8 @@ func (all *Inspected) judgeLook(of caseOf) {
 	}
 }
 
-// caseFor finds what an inspection is judged by: the plant, the house, and the
-// roots as they were last read before the next look.
+// caseFor finds what an inspection is judged by: the plant, the house, what broke
+// at an earlier look, and the roots as they were last read before the next.
 func (c *Clinic) caseFor(ctx context.Context, q *sqlc.Queries, row sqlc.Inspection, plantRow sqlc.Plant, house Settings) (caseOf, error) {
 	p, err := plant(plantRow)
 	if err != nil {
@@ -80,12 +79,19 @@ func (c *Clinic) caseFor(ctx context.Context, q *sqlc.Queries, row sqlc.Inspecti
 	if err != nil {
 		return of, err
 	}
+	if of.looks, err = q.ListInspections(ctx, row.PlantID); err != nil {
+		return of, fmt.Errorf("list looks: %w", err)
+	}
 	before := "9999-12-31"
-	after, err := q.InspectionAfter(ctx, sqlc.InspectionAfterParams{PlantID: row.PlantID, LookedOn: row.LookedOn, ID: row.ID})
-	if err == nil {
-		before = after.LookedOn
-	} else if !isMissing(err) {
-		return of, err
+	for _, l := range of.looks {
+		switch order := cmp.Or(cmp.Compare(l.LookedOn, row.LookedOn), cmp.Compare(l.ID, row.ID)); {
+		case order > 0:
+			before = l.LookedOn
+		case order < 0 && of.hurt == nil:
+			if of.hurt, err = of.hurtIn(l); err != nil {
+				return of, err
+			}
+		}
 	}
 	last, err := q.ReadingOfInspection(ctx, sqlc.ReadingOfInspectionParams{PlantID: row.PlantID, Before: before})
 	if isMissing(err) {
@@ -126,6 +132,24 @@ func (of *caseOf) read(r roots.Reading, on string) error {
 		of.readOn = day.Format(dayInWords)
 	}
 	return nil
+}
+
+// hurtIn is what broke at an earlier look, if anything did.
+func (of *caseOf) hurtIn(row sqlc.Inspection) (*causes.Hurt, error) {
+	in, err := noted(row)
+	if err != nil || len(in.Accidents) == 0 {
+		return nil, err
+	}
+	day, err := time.Parse(time.DateOnly, row.LookedOn)
+	if err != nil {
+		return nil, err
+	}
+	var what []string
+	for _, a := range in.Accidents {
+		name, _, _ := strings.Cut(unpot.Table().Accidents[a.What].Value, ".")
+		what = append(what, strings.ToLower(name))
+	}
+	return &causes.Hurt{What: strings.Join(what, ", "), On: day.Format(dayInWords), Days: of.on.Sub(day).Hours() / 24}, nil
 }
 
 // bare holds for a plant that came without pot and medium.
@@ -196,7 +220,7 @@ func (of caseOf) knows(in Inspection) []causes.Known {
 	f := causes.Facts{
 		Profile: of.profile, Brown: brown, Medium: of.intake.OldMedium, Pot: of.intake.Pot, BulbState: of.intake.BulbState,
 		MediumMonths: of.since(of.intake.LastRepotted, daysInMonth), DaysHere: of.since(of.intake.ArrivedOn, 1),
-		NightLowC: in.NightLowC, DayHighC: in.DayHighC, Reading: of.reading, Verdict: of.verdict, ReadOn: of.readOn,
+		NightLowC: in.NightLowC, DayHighC: in.DayHighC, Hurt: of.hurt, Reading: of.reading, Verdict: of.verdict, ReadOn: of.readOn,
 	}
 	f.LeafSmaller = in.leafSmaller()
 	return causes.Knows(f)
@@ -300,10 +324,11 @@ func (c *Clinic) inShortAnew(ctx context.Context, q *sqlc.Queries, row sqlc.Insp
 	return q.SetCausesInShort(ctx, sqlc.SetCausesInShortParams{ID: row.ID, Causes: cs})
 }
 
-// rootsChanged brings the newest inspection up to date after a reading.
-func (c *Clinic) rootsChanged(ctx context.Context, q *sqlc.Queries, plantID int64) error {
+// newestAnew brings the newest inspection, which lists show, up to date after a
+// reading or an inspection before it.
+func (c *Clinic) newestAnew(ctx context.Context, q *sqlc.Queries, plantID, justSaved int64) error {
 	rows, err := q.ListInspections(ctx, plantID)
-	if err != nil || len(rows) == 0 {
+	if err != nil || len(rows) == 0 || rows[0].ID == justSaved {
 		return err
 	}
 	p, err := q.GetPlant(ctx, plantID)

@@ -25,9 +25,17 @@ type Facts struct {
 	DayHighC     *float64    // highest day there
 	NightLowC    *float64    // lowest night where it stands
 	LeafSmaller  *bool       // the newest finished leaf against the one before
+	Hurt         *Hurt       // what broke last, before this look
 	Reading      *roots.Reading
 	Verdict      *roots.Verdict
 	ReadOn       string // the day of the reading, in words
+}
+
+// Hurt is what broke on a plant, and how long ago.
+type Hurt struct {
+	What string // in words
+	On   string // the day, in words
+	Days float64
 }
 
 // knower gathers what is known.
@@ -49,6 +57,9 @@ func Knows(f Facts) []Known {
 	n := &knower{facts: f}
 	n.fromIntake()
 	n.fromPlace()
+	if h := f.Hurt; h != nil && h.Days <= Table().Figures.FreshWoundDays.Value {
+		n.say("wound", true, "Unpot, on "+h.On+": "+h.What)
+	}
 	if f.Reading != nil && f.Verdict != nil && (len(f.Reading.Roots) > 0 || f.Reading.NoneFound) {
 		n.fromRoots()
 	}

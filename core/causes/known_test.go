@@ -91,6 +91,10 @@ func TestWhatIntakeAndPlaceKnow(t *testing.T) {
 		"brown-by-nature": Absent, "medium-organic": Absent, "clear-pot": Present, "bulbs-shrivelled": Absent,
 		"medium-old": Present, "moved-lately": Present, "cold-night": Present, "hot-day": Present, "growth-smaller": Present,
 	}, said)
+	for days, wound := range map[float64]string{3: Present, 28: Present, 29: ""} {
+		said = knows(t, "vanda", roots.Reading{}, func(f *Facts) { f.Hurt = &Hurt{"a torn leaf", "3 March 2030", days} })
+		assert.Equal(t, wound, said["wound"], "%g days", days)
+	}
 	said = knows(t, "vanda", roots.Reading{}, func(f *Facts) {
 		f.Brown, f.Medium, f.Pot, f.BulbState = true, "other", "clay", "mixed"
 		f.MediumMonths, f.DaysHere, f.NightLowC = &[2]float64{18, 30}, &[2]float64{20, 60}, mm(20)

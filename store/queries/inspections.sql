@@ -13,12 +13,6 @@ SELECT * FROM inspections WHERE plant_id = ? ORDER BY looked_on DESC, id DESC LI
 -- name: ListInspections :many
 SELECT * FROM inspections WHERE plant_id = ? AND NOT blank ORDER BY looked_on DESC, id DESC;
 
--- name: InspectionAfter :one
-SELECT * FROM inspections
-WHERE plant_id = sqlc.arg(plant_id) AND NOT blank
-  AND (looked_on > sqlc.arg(looked_on) OR (looked_on = sqlc.arg(looked_on) AND id > sqlc.arg(id)))
-ORDER BY looked_on, id LIMIT 1;
-
 -- name: SaveInspection :one
 UPDATE inspections SET version = version + 1, looked_on = sqlc.arg(looked_on), noted = sqlc.arg(noted), said = sqlc.arg(said),
     blank = sqlc.arg(blank), again_on = sqlc.arg(again_on), look = sqlc.arg(look), causes = sqlc.arg(causes), updated_at = sqlc.arg(now)

@@ -71,39 +71,6 @@ func (q *Queries) GetInspection(ctx context.Context, id int64) (Inspection, erro
 	return i, err
 }
 
-const inspectionAfter = `-- name: InspectionAfter :one
-SELECT id, plant_id, version, looked_on, noted, said, blank, again_on, look, causes, created_at, updated_at FROM inspections
-WHERE plant_id = ?1 AND NOT blank
-  AND (looked_on > ?2 OR (looked_on = ?2 AND id > ?3))
-ORDER BY looked_on, id LIMIT 1
-`
-
-type InspectionAfterParams struct {
-	PlantID  int64
-	LookedOn string
-	ID       int64
-}
-
-func (q *Queries) InspectionAfter(ctx context.Context, arg InspectionAfterParams) (Inspection, error) {
-	row := q.db.QueryRowContext(ctx, inspectionAfter, arg.PlantID, arg.LookedOn, arg.ID)
-	var i Inspection
-	err := row.Scan(
-		&i.ID,
-		&i.PlantID,
-		&i.Version,
-		&i.LookedOn,
-		&i.Noted,
-		&i.Said,
-		&i.Blank,
-		&i.AgainOn,
-		&i.Look,
-		&i.Causes,
-		&i.CreatedAt,
-		&i.UpdatedAt,
-	)
-	return i, err
-}
-
 const latestInspection = `-- name: LatestInspection :one
 SELECT id, plant_id, version, looked_on, noted, said, blank, again_on, look, causes, created_at, updated_at FROM inspections WHERE plant_id = ? ORDER BY looked_on DESC, id DESC LIMIT 1
 `

@@ -569,6 +569,8 @@ export interface components {
             ask_bits_per_minute: components["schemas"]["KnowledgeNumber"];
             /** @description when nothing harmful is likelier than this, nothing is wrong */
             clear_below: components["schemas"]["KnowledgeNumber"];
+            /** @description how long what broke counts as a fresh wound */
+            fresh_wound_days: components["schemas"]["KnowledgeNumber"];
             medium_old_months: components["schemas"]["KnowledgeNumber"];
             more: components["schemas"]["KnowledgeNumber"];
             moved_lately_days: components["schemas"]["KnowledgeNumber"];
