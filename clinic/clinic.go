@@ -77,6 +77,11 @@ type Settings struct {
 	CutMarginMM    float64 `json:"cut_margin_mm" required:"true" validate:"min=3,max=5" description:"how far beyond the living part a cut falls"`
 }
 
+// ofRoots are the settings that readings of roots follow.
+func (s Settings) ofRoots() Settings {
+	return Settings{DeadDryRoots: s.DeadDryRoots, ClingingMedium: s.ClingingMedium, CutMarginMM: s.CutMarginMM}
+}
+
 const settingsCode = "house"
 
 // Settings reads the house settings; what was never set has its default.
@@ -119,6 +124,10 @@ func (c *Clinic) SetSettings(ctx context.Context, s Settings) (Settings, error) 
 		return s, err
 	}
 	err = c.store.Write(ctx, func(q *sqlc.Queries) error {
+		before, err := settings(ctx, q)
+		if err != nil {
+			return err
+		}
 		if err := q.PutSetting(ctx, sqlc.PutSettingParams{Code: settingsCode, Value: string(value)}); err != nil {
 			return err
 		}
@@ -128,8 +137,10 @@ func (c *Clinic) SetSettings(ctx context.Context, s Settings) (Settings, error) 
 				return err
 			}
 			for _, p := range plants {
-				if err := c.resummarise(ctx, q, p.Plant, s); err != nil {
-					return err
+				if before.ofRoots() != s.ofRoots() {
+					if err := c.resummarise(ctx, q, p.Plant, s); err != nil {
+						return err
+					}
 				}
 				if err := c.lookAnew(ctx, q, p.Plant, s, false); err != nil {
 					return err

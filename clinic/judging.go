@@ -93,6 +93,9 @@ func (c *Clinic) resummarise(ctx context.Context, q *sqlc.Queries, row sqlc.Plan
 		if err != nil {
 			return err
 		}
+		if summary == r.Summary {
+			continue
+		}
 		if err := q.SetSummary(ctx, sqlc.SetSummaryParams{ID: r.ID, Summary: summary}); err != nil {
 			return fmt.Errorf("summary of reading %d: %w", r.ID, err)
 		}

@@ -318,8 +318,13 @@ func (c *Clinic) inShortAnew(ctx context.Context, q *sqlc.Queries, row sqlc.Insp
 	if err != nil {
 		return err
 	}
-	if err := q.SetLookInShort(ctx, sqlc.SetLookInShortParams{ID: row.ID, Look: l, AgainOn: all.AgainOn}); err != nil || !alsoCauses {
-		return err
+	if l != row.Look || all.AgainOn != row.AgainOn {
+		if err := q.SetLookInShort(ctx, sqlc.SetLookInShortParams{ID: row.ID, Look: l, AgainOn: all.AgainOn}); err != nil {
+			return err
+		}
+	}
+	if !alsoCauses || cs == row.Causes {
+		return nil
 	}
 	return q.SetCausesInShort(ctx, sqlc.SetCausesInShortParams{ID: row.ID, Causes: cs})
 }
