@@ -1,6 +1,6 @@
 import type { Cause, CauseKnowledge, Decision, Judged, Said } from "../api/client";
 import type { InspectionDesk } from "../look/useInspection";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 import { Fold } from "../parts/Fold";
 import { day, percent } from "../words";
 import { Outcome } from "./Outcome";
@@ -43,7 +43,7 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
       )}
       <Fold key={String(j.act_on)} summary="Why, and what to do" open={j.act_on}>
         <p>
-          {cause.about.value} <Mark from={cause.about} />
+          <Marked text={cause.about} />
         </p>
         <Reasons judged={j} knowledge={knowledge} numbers={numbers} />
         {(cause.do ?? []).length > 0 && (
@@ -53,7 +53,7 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
               return (
                 a && (
                   <li key={code}>
-                    {a.words.value} <Mark from={a.words} />
+                    <Marked text={a.words} />
                   </li>
                 )
               );
@@ -62,7 +62,7 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
         )}
         {cause.kind === "harmful" && (
           <p>
-            <b>So that it does not come back:</b> {cause.prevent.value} <Mark from={cause.prevent} />
+            <b>So that it does not come back:</b> <Marked text={cause.prevent} />
           </p>
         )}
       </Fold>

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Part, useApplying } from "../look/Findings";
+import { Parts } from "../look/Findings";
 import { InspectionStep, type StepProps } from "../look/InspectionStep";
 import { Choice } from "../parts/Choice";
 import { Fold } from "../parts/Fold";
@@ -64,7 +64,9 @@ function CauseView({ desk, knowledge }: StepProps) {
           <div className="causes">{others.map((c) => card(c.code))}</div>
         </Fold>
         <OwnCauses desk={desk} />
-        <AllFindings desk={desk} knowledge={knowledge} />
+        <Fold className="all-findings" summary="All findings, to add one or take one back">
+          <Parts codes={Object.keys(knowledge.parts)} desk={desk} knowledge={knowledge} />
+        </Fold>
       </section>
       <PlantSoFar without="cause">
         <KnownSoFar desk={desk} knowledge={knowledge} />
@@ -104,25 +106,5 @@ function KnownSoFar({ desk, knowledge }: StepProps) {
         </>
       )}
     </section>
-  );
-}
-
-/** Every finding, to add one or to take one back. */
-function AllFindings({ desk, knowledge }: StepProps) {
-  const applying = useApplying(knowledge);
-  const [open, setOpen] = useState<string>();
-  return (
-    <Fold className="all-findings" summary="All findings, to add one or take one back">
-      {Object.entries(knowledge.parts).map(([part, name]) => (
-        <Part
-          key={part}
-          title={name.value}
-          findings={applying((f) => f.part === part)}
-          desk={desk}
-          open={open === part}
-          onOpen={(o) => setOpen(o ? part : undefined)}
-        />
-      ))}
-    </Fold>
   );
 }

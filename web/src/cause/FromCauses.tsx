@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import type { Action } from "../api/client";
 import { causeKnowledge, cautions, inspection } from "../api/queries";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 import { usePlant } from "../plant/PlantPage";
 
 /** What the causes ask for at a step, and the cautions that go with it. */
@@ -27,7 +27,7 @@ export function FromCauses({ actions }: { actions: Action[] }) {
       <ul>
         {actions.map((a) => (
           <li key={a.code}>
-            {a.words.value} <Mark from={a.words} />
+            <Marked text={a.words} />
           </li>
         ))}
       </ul>

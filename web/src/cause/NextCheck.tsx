@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { CauseKnowledge, Check } from "../api/client";
 import { Answer } from "../look/Findings";
 import type { InspectionDesk } from "../look/useInspection";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 import { Fold } from "../parts/Fold";
 import { useKeys } from "../parts/keyboard";
 import { percent } from "../words";
@@ -60,7 +60,7 @@ function CheckCard({ check: c, desk, knowledge, numbers, onPutOff }: Props & { c
   return (
     <div className="check" data-check={f.code}>
       <p className="check-do">
-        {f.tell.value} <Mark from={f.tell} />
+        <Marked text={f.tell} />
       </p>
       <p className="check-what">
         <b>{f.name.value}</b>{" "}

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { ask, client } from "../api/client";
 import { cautions } from "../api/queries";
 import type { StepProps } from "../look/InspectionStep";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 import { Cautions } from "../parts/Cautions";
 import { Trouble } from "../parts/Trouble";
 import { usePlant } from "../plant/PlantPage";
@@ -54,7 +54,7 @@ export function Plan({ desk, knowledge }: StepProps) {
               <ul>
                 {here.map((a) => (
                   <li key={a.code}>
-                    {a.words.value} <Mark from={a.words} />
+                    <Marked text={a.words} />
                     {a.code === "isolate" && !plant.intake.kept_apart && <KeepApart />}
                   </li>
                 ))}

@@ -6,7 +6,7 @@ import { ask, client, type CutItem, type Reading } from "../api/client";
 import { FromCauses, useAskedAt } from "../cause/FromCauses";
 import { reading as readingQuery } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 import { Cautions } from "../parts/Cautions";
 import { Facts } from "../parts/Facts";
 import { Trouble } from "../parts/Trouble";
@@ -158,8 +158,7 @@ function CutSheet({ reading: r }: { reading: Reading }) {
 function Notes({ notes }: { notes: { value: string; mark: string; source?: string }[] }) {
   return notes.map((n) => (
     <p key={n.value} className="job-note">
-      {n.value}
-      <Mark from={n} />
+      <Marked text={n} />
     </p>
   ));
 }

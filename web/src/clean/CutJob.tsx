@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { CutItem, Rule } from "../api/client";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 
 export type Feel = "firm" | "hollow" | "mushy";
 
@@ -20,8 +20,7 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
     <li className="job" data-done={all || undefined} data-chosen={chosen || undefined}>
       {it.before.map((n) => (
         <p key={n.value} className="job-note">
-          {n.value}
-          <Mark from={n} />
+          <Marked text={n} />
         </p>
       ))}
       <div className="job-line">
@@ -92,8 +91,7 @@ function More({ item: it, rules, onTurned }: Pick<Props, "item" | "rules"> & { o
           return (
             rule && (
               <li key={id}>
-                {rule.words.value}
-                <Mark from={rule.words} />
+                <Marked text={rule.words} />
               </li>
             )
           );

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { ask, client, type Settings } from "../api/client";
 import { about, disputes, rootKnowledge, settings } from "../api/queries";
-import { Mark } from "../marks/Mark";
+import { Mark, Marked } from "../marks/Mark";
 import { Choice } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
@@ -54,8 +54,7 @@ export default function House() {
               <ul>
                 {q.choices.map((c) => (
                   <li key={c.code} data-on={c.code === s[code] || undefined}>
-                    <b>{c.name}.</b> {c.reason.value}
-                    <Mark from={c.reason} />
+                    <b>{c.name}.</b> <Marked text={c.reason} />
                   </li>
                 ))}
               </ul>

@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { ask, client, type Intake, type Profile, type Question, type Settings } from "../api/client";
 import { disputes, groups, settings } from "../api/queries";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 import { Choice, FieldError, Tick } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
@@ -190,8 +190,7 @@ function Sides({ form, change, questions, house }: SidesProps) {
         />
         {taken && (
           <p className="why">
-            {taken.reason.value}
-            <Mark from={taken.reason} />
+            <Marked text={taken.reason} />
           </p>
         )}
       </div>

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { Cause, CauseKnowledge, Caution, Finding, Lookalikes, Profile, Text } from "../api/client";
-import { Mark } from "../marks/Mark";
+import { Mark, Marked } from "../marks/Mark";
 import { Fold } from "../parts/Fold";
 import { percent } from "../words";
 import { Drawing } from "./Drawing";
@@ -41,7 +41,7 @@ function Entry({ id, title, aside, line, children }: EntryProps) {
 function Said({ text }: { text: Text }) {
   return (
     <p>
-      {text.value} <Mark from={text} />
+      <Marked text={text} />
     </p>
   );
 }
@@ -142,7 +142,7 @@ export function SideBySide({
             <figcaption>
               <b>{s.name}</b>
               <p>
-                {s.tell.value} <Mark from={s.tell} />
+                <Marked text={s.tell} />
               </p>
               {s.cause && <small>{name(s.cause)}</small>}
             </figcaption>
@@ -185,7 +185,7 @@ export function GroupEntry({ group: g }: { group: Profile }) {
               <div key={label}>
                 <dt>{label}</dt>
                 <dd>
-                  {t.value} <Mark from={t} />
+                  <Marked text={t} />
                 </dd>
               </div>
             )
@@ -207,7 +207,7 @@ export function GroupEntry({ group: g }: { group: Profile }) {
 export function CautionEntry({ caution: c }: { caution: Caution }) {
   return (
     <p className="caution-entry" id={c.code}>
-      {c.words.value} <Mark from={c.words} />
+      <Marked text={c.words} />
     </p>
   );
 }

@@ -4,10 +4,10 @@ import { Mark } from "../marks/Mark";
 import { usePlant } from "../plant/PlantPage";
 import type { InspectionDesk } from "./useInspection";
 
-export type State = "present" | "absent" | undefined;
+type State = "present" | "absent" | undefined;
 
 /** The findings of some parts that apply to the plant in hand. */
-export function useApplying(knowledge: CauseKnowledge) {
+function useApplying(knowledge: CauseKnowledge) {
   const { plant, profile } = usePlant();
   const applies = { bulbs: profile.storage_organs.value !== "none", pot: plant.intake.pot !== "none", "": true };
   return (keep: (f: Finding) => boolean) => knowledge.findings.filter((f) => keep(f) && applies[f.only ?? ""]);
@@ -21,6 +21,28 @@ function knownOf(desk: InspectionDesk, code: string) {
 /** Neither noted here nor known from an earlier step. */
 const isOpenQuestion = (desk: InspectionDesk, f: Finding) => !desk.noted.findings[f.code] && !knownOf(desk, f.code);
 
+type PartsProps = { codes: string[]; desk: InspectionDesk; knowledge: CauseKnowledge };
+
+/** Parts of the plant, one after the other; the first that was not looked at lies open. */
+export function Parts({ codes, desk, knowledge }: PartsProps) {
+  const applying = useApplying(knowledge);
+  const [turned, setTurned] = useState<Record<string, boolean>>({});
+  const parts = codes
+    .map((code) => ({ code, findings: applying((f) => f.part === code) }))
+    .filter((p) => p.findings.length > 0);
+  const first = parts.find((p) => p.findings.some((f) => isOpenQuestion(desk, f)))?.code;
+  return parts.map(({ code, findings }) => (
+    <Part
+      key={code}
+      title={knowledge.parts[code]?.value ?? code}
+      findings={findings}
+      desk={desk}
+      open={turned[code] ?? code === first}
+      onOpen={(open) => setTurned((now) => ({ ...now, [code]: open }))}
+    />
+  ));
+}
+
 type PartProps = {
   title: string;
   findings: Finding[];
@@ -30,7 +52,7 @@ type PartProps = {
 };
 
 /** One part of the plant: its signs, and one tap to say that none of them is there. */
-export function Part({ title, findings, desk, open, onOpen }: PartProps) {
+function Part({ title, findings, desk, open, onOpen }: PartProps) {
   const looked = findings.filter((f) => desk.noted.findings[f.code] ?? knownOf(desk, f.code)).length;
   const there = findings.filter((f) => desk.noted.findings[f.code] === "present").length;
   const rest = findings.filter((f) => isOpenQuestion(desk, f));
@@ -66,7 +88,7 @@ export function Part({ title, findings, desk, open, onOpen }: PartProps) {
 }
 
 /** One finding: what it is, how to tell, there or not. */
-export function FindingRow({ finding: f, desk }: { finding: Finding; desk: InspectionDesk }) {
+function FindingRow({ finding: f, desk }: { finding: Finding; desk: InspectionDesk }) {
   const state = desk.noted.findings[f.code] as State;
   const known = state ? undefined : knownOf(desk, f.code);
   return (
@@ -111,13 +133,4 @@ export function Answer({ label, state, known, onAnswer }: AnswerProps) {
       {button("absent", "No")}
     </span>
   );
-}
-
-/** Which parts lie open: the first that was not looked at, and what one opens. */
-export function useOpenParts(parts: { code: string; findings: Finding[] }[], desk: InspectionDesk) {
-  const [turned, setTurned] = useState<Record<string, boolean>>({});
-  const first = parts.find((p) => p.findings.some((f) => isOpenQuestion(desk, f)))?.code;
-  const isOpen = (code: string) => turned[code] ?? code === first;
-  const turn = (code: string, open: boolean) => setTurned((now) => ({ ...now, [code]: open }));
-  return { isOpen, turn };
 }

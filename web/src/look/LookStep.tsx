@@ -4,7 +4,7 @@ import { Figure } from "../parts/Figure";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
 import { flowerings, type Words } from "../words";
-import { Part, useApplying, useOpenParts } from "./Findings";
+import { Parts } from "./Findings";
 import { InspectionStep, type StepProps } from "./InspectionStep";
 import { LeafMemory } from "./LeafMemory";
 import { LookAnswer, LookWhy } from "./LookVerdict";
@@ -29,11 +29,6 @@ export default function LookStep() {
 function Look({ desk, knowledge }: StepProps) {
   const { plant } = usePlant();
   const { noted, note, server, wrong } = desk;
-  const applying = useApplying(knowledge);
-  const parts = eye
-    .map((code) => ({ code, findings: applying((f) => f.part === code) }))
-    .filter((p) => p.findings.length > 0);
-  const { isOpen, turn } = useOpenParts(parts, desk);
   const atIntake = flowerings.find(([code]) => code === plant.intake.flowering)?.[1];
   return (
     <div className="step look">
@@ -53,16 +48,7 @@ function Look({ desk, knowledge }: StepProps) {
             onChange={(v) => note({ flowering: (v || undefined) as typeof noted.flowering })}
           />
         </div>
-        {parts.map((p) => (
-          <Part
-            key={p.code}
-            title={knowledge.parts[p.code]?.value ?? p.code}
-            findings={p.findings}
-            desk={desk}
-            open={isOpen(p.code)}
-            onOpen={(open) => turn(p.code, open)}
-          />
-        ))}
+        <Parts codes={eye} desk={desk} knowledge={knowledge} />
         <div className="look-figures">
           <h2>Its place, and its leaves</h2>
           <Figure

@@ -1,5 +1,5 @@
 import type { CauseKnowledge, LookVerdict } from "../api/client";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 import { FieldError } from "../parts/Choice";
 import { againWords } from "../words";
 import type { InspectionDesk } from "./useInspection";
@@ -46,13 +46,13 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
           <li key={r.finding} data-class={r.class}>
             <b>{name(r.finding)}</b> <small>{classWords[r.class]}</small>
             <p>
-              {r.why.value} <Mark from={r.why} />
+              <Marked text={r.why} />
             </p>
           </li>
         ))}
         {v.rules.map((r) => (
           <li key={r.rule}>
-            {r.words.value} <Mark from={r.words} />
+            <Marked text={r.words} />
           </li>
         ))}
       </ul>
@@ -66,7 +66,7 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
           <ul>
             {v.meanwhile.map((m) => (
               <li key={m.value}>
-                {m.value} <Mark from={m} />
+                <Marked text={m} />
               </li>
             ))}
           </ul>
@@ -91,7 +91,7 @@ function Blocks({ title, blocks }: { title: string; blocks: LookVerdict["blocks"
       <ul>
         {blocks.map((b) => (
           <li key={b.code}>
-            <b>{b.name.value}.</b> {b.why.value} <Mark from={b.why} />
+            <b>{b.name.value}.</b> <Marked text={b.why} />
           </li>
         ))}
       </ul>
@@ -104,11 +104,11 @@ function CallSaid({ title, call }: { title: string; call: NonNullable<LookVerdic
     <>
       <h3>{title}</h3>
       <p>
-        {call.why.words.value} <Mark from={call.why.words} />
+        <Marked text={call.why.words} />
       </p>
       {call.later && (
         <p>
-          {call.later.words.value} <Mark from={call.later.words} />
+          <Marked text={call.later.words} />
         </p>
       )}
     </>

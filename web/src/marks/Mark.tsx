@@ -32,3 +32,12 @@ export function Mark({ from, children }: { from: Provenance; children?: ReactNod
     </Popover>
   );
 }
+
+/** A text of the tables, with the tag that says where it comes from. */
+export function Marked({ text }: { text: Provenance & { value: string } }) {
+  return (
+    <>
+      {text.value} <Mark from={text} />
+    </>
+  );
+}

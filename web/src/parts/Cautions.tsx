@@ -1,6 +1,6 @@
 import { useId } from "react";
 import type { Caution } from "../api/client";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 
 /** The usual cautions, at the job they belong to. */
 export function Cautions({ cautions }: { cautions: Caution[] }) {
@@ -12,7 +12,7 @@ export function Cautions({ cautions }: { cautions: Caution[] }) {
       <ul>
         {cautions.map((c) => (
           <li key={c.code}>
-            {c.words.value} <Mark from={c.words} />
+            <Marked text={c.words} />
           </li>
         ))}
       </ul>

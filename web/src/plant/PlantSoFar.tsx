@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { reading as readingQuery, rootKnowledge } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
-import { Mark } from "../marks/Mark";
+import { Mark, Marked } from "../marks/Mark";
 import { RootBar } from "../parts/RootBar";
 import { againWords, day, gradeWords, percent, ranged } from "../words";
 import { usePlant } from "./PlantPage";
@@ -79,7 +79,7 @@ export function NormalForIt() {
     <details className="normal">
       <summary>Normal for this plant</summary>
       <p>
-        {g.about.value} <Mark from={g.about} />
+        <Marked text={g.about} />
       </p>
       <dl>
         <dt>Root colour</dt>
@@ -93,33 +93,27 @@ export function NormalForIt() {
         </dd>
         <dt>Wet</dt>
         <dd>
-          {g.root_colour_wet.value}
-          <Mark from={g.root_colour_wet} />
+          <Marked text={g.root_colour_wet} />
         </dd>
         <dt>Greens on wetting</dt>
         <dd>
-          {g.greens_on_wetting.value}
-          <Mark from={g.greens_on_wetting} />
+          <Marked text={g.greens_on_wetting} />
         </dd>
         <dt>Touch</dt>
         <dd>
-          {g.touch.value}
-          <Mark from={g.touch} />
+          <Marked text={g.touch} />
         </dd>
         <dt>Aerial roots</dt>
         <dd>
-          {g.aerial_roots.value}
-          <Mark from={g.aerial_roots} />
+          <Marked text={g.aerial_roots} />
         </dd>
         <dt>Being disturbed</dt>
         <dd>
-          {g.disturbance.value}
-          <Mark from={g.disturbance} />
+          <Marked text={g.disturbance} />
         </dd>
         <dt>New roots</dt>
         <dd>
-          {g.roots_start.value}
-          <Mark from={g.roots_start} />
+          <Marked text={g.roots_start} />
         </dd>
         <dt>Usual thickness</dt>
         <dd>

@@ -1,5 +1,5 @@
 import type { RootVerdict, Rule } from "../api/client";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 
 /** What to do with a root, in words. */
 export function decisionWords(v: RootVerdict): string {
@@ -30,16 +30,14 @@ export function RootReasons({ v, rules, at }: { v: RootVerdict; rules: Record<st
           return (
             rule && (
               <li key={id}>
-                {rule.words.value}
-                <Mark from={rule.words} />
+                <Marked text={rule.words} />
               </li>
             )
           );
         })}
         {settle && (
           <li>
-            <b>What would settle it:</b> {settle.value}
-            <Mark from={settle} />
+            <b>What would settle it:</b> <Marked text={settle} />
           </li>
         )}
       </ul>

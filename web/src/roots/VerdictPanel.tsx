@@ -1,5 +1,5 @@
 import type { Profile, Range, Reading, RootKnowledge, Verdict } from "../api/client";
-import { Mark } from "../marks/Mark";
+import { Mark, Marked } from "../marks/Mark";
 import { Facts } from "../parts/Facts";
 import { RootBar } from "../parts/RootBar";
 import { day, gradeWords, length, percent, ranged } from "../words";
@@ -38,8 +38,7 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
       )}
       {reason && (
         <p className="why">
-          {reason.words.value}
-          <Mark from={reason.words} />
+          <Marked text={reason.words} />
         </p>
       )}
       {v.pattern.words && (

@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import type { Inspection, UnpotStep as Step } from "../api/client";
 import { unpotKnowledge } from "../api/queries";
-import { Part, useApplying, useOpenParts } from "../look/Findings";
+import { Parts } from "../look/Findings";
 import { InspectionStep, type StepProps } from "../look/InspectionStep";
-import { Mark } from "../marks/Mark";
+import { Marked } from "../marks/Mark";
 import { Cautions } from "../parts/Cautions";
 import { Tick } from "../parts/Choice";
 import { PlantSoFar } from "../plant/PlantSoFar";
@@ -18,9 +18,6 @@ export default function UnpotStep() {
 /** Out of the pot without tearing: how, what came to light, what broke. */
 function Unpot({ desk, knowledge }: StepProps) {
   const { noted, note, server } = desk;
-  const applying = useApplying(knowledge);
-  const parts = ["medium", "lodgers"].map((code) => ({ code, findings: applying((f) => f.part === code) }));
-  const { isOpen, turn } = useOpenParts(parts, desk);
   const { look, unpot } = server;
   return (
     <div className="step unpot">
@@ -43,16 +40,7 @@ function Unpot({ desk, knowledge }: StepProps) {
           onChange={(on) => note({ unpotted: on || undefined })}
         />
         <h2>What came to light</h2>
-        {parts.map((p) => (
-          <Part
-            key={p.code}
-            title={knowledge.parts[p.code]?.value ?? p.code}
-            findings={p.findings}
-            desk={desk}
-            open={isOpen(p.code)}
-            onOpen={(open) => turn(p.code, open)}
-          />
-        ))}
+        <Parts codes={["medium", "lodgers"]} desk={desk} knowledge={knowledge} />
         {unpot.follows.length > 0 && (
           <>
             <h2>What follows</h2>
@@ -73,7 +61,7 @@ function Unpot({ desk, knowledge }: StepProps) {
 function Words({ step: s }: { step: Step }) {
   return (
     <li>
-      {s.words.value} <Mark from={s.words} />
+      <Marked text={s.words} />
     </li>
   );
 }
@@ -116,7 +104,7 @@ function Accidents({ accidents, onChange }: { accidents: Broken; onChange: (a: B
               </span>
               {n > 0 && says && (
                 <p>
-                  {says.value} <Mark from={says} />
+                  <Marked text={says} />
                 </p>
               )}
             </li>
