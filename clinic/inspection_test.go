@@ -142,6 +142,37 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 	}
 }
 
+// Roots read between two looks belong to the first, those read later to the second.
+func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
+	c := newClinic(t)
+	p, first := lookAt(t, c, Intake{Tag: "B-12", Group: "phalaenopsis"})
+	first = note(t, c, first, Inspection{Findings: found("stays-wet")})
+	read := func(days int, feel roots.Feel) {
+		then := c.At(func() time.Time { return day.AddDate(0, 0, days) })
+		r, err := then.StartReading(t.Context(), p.ID, Start{})
+		require.NoError(t, err)
+		save(t, then, r, entry("a", 10, 60, feel))
+	}
+	read(3, roots.Mushy)
+	later := c.At(func() time.Time { return day.AddDate(0, 0, 30) })
+	second, err := later.StartLook(t.Context(), p.ID, StartLook{})
+	require.NoError(t, err)
+	second = note(t, later, second, Inspection{Findings: found("stays-wet")})
+	read(31, roots.Firm)
+	mushy := func(id int64) (is string) {
+		i, err := c.Inspection(t.Context(), id)
+		require.NoError(t, err)
+		for _, k := range i.Causes.Known {
+			if k.Finding == "mushy-roots" {
+				is = k.State
+			}
+		}
+		return is
+	}
+	assert.Equal(t, "present", mushy(first.ID))
+	assert.Equal(t, "absent", mushy(second.ID))
+}
+
 // What broke when it was unpotted is a wound at the next look, not at its own.
 func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	c := newClinic(t)
@@ -242,7 +273,7 @@ func TestLeafSizesAreRememberedLookByLook(t *testing.T) {
 func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
 	c := newClinic(t)
 	p, i := lookAt(t, c, Intake{Tag: "B-5", Group: "phalaenopsis", Flowering: "bloom"})
-	i = note(t, c, i, Inspection{Findings: found("crumbles")})
+	i = note(t, c, i, Inspection{Findings: found("crumbles"), AgainOn: "2030-06-01"})
 	assert.Equal(t, "soon", i.Look.Decision)
 	assert.Equal(t, "warm", i.Season, "April in the north")
 	house, err := c.Settings(t.Context())
