@@ -66,10 +66,30 @@ func TestEveryMainViewIsWithinReach(t *testing.T) {
 	}
 }
 
+// Until its own letters have come, or when they never do, the page stands in
+// those of the machine, which may be wider.
+func TestNothingRunsOffTheSideInOtherLetters(t *testing.T) {
+	s := demoServer(t)
+	p := open(t, "about:blank", phone)
+	require.NoError(t, proto.NetworkEnable{}.Call(p))
+	require.NoError(t, proto.NetworkSetBlockedURLs{Urls: []string{"*.woff", "*.woff2"}}.Call(p))
+	for _, v := range views {
+		v.on(p, s)
+		own := p.MustEval(`async () => { await document.fonts.ready; return [...document.fonts].filter((f) => f.status === "loaded").length }`)
+		require.Zero(t, own.Int(), "the letters came all the same")
+		for _, letters := range []string{"system-ui", "monospace"} {
+			p.MustEval(`(letters) => document.body.style.fontFamily = letters`, letters)
+			assert.LessOrEqual(t, p.MustEval(wide).Int(), phone.width, "%s in %s runs off the side", v.name, letters)
+		}
+	}
+}
+
+const wide = `() => document.documentElement.scrollWidth`
+
 // fits holds when nothing lies off the side of the screen.
 func (p *page) fits(width int) {
 	p.t.Helper()
-	assert.LessOrEqual(p.t, p.MustEval(`() => document.documentElement.scrollWidth`).Int(), width, "it runs off the side")
+	assert.LessOrEqual(p.t, p.MustEval(wide).Int(), width, "it runs off the side")
 }
 
 // asksNobodyElse holds when everything came from the program, fonts included.

@@ -45,17 +45,24 @@ func viewOf(t testing.TB, name string) view {
 // show opens a view of the demo.
 func (v view) show(t testing.TB, s *server, at size) *page {
 	t.Helper()
+	p := open(t, "about:blank", at)
+	v.on(p, s)
+	return p
+}
+
+// on brings a page to the view.
+func (v view) on(p *page, s *server) {
+	p.t.Helper()
 	if v.tag == "" {
-		p := open(t, s.url+v.step, at)
+		p.visit(s.url + v.step)
 		p.see(v.css, v.words)
-		return p
+		return
 	}
-	p := open(t, s.url, at)
+	p.visit(s.url)
 	p.tap(".bench-list a", v.tag)
 	p.see(".plant-head h1", v.tag)
 	p.tap(".strip a", map[string]string{"intake": "Intake", "look": "Look", "unpot": "Unpot", "cause": "Cause", "roots": "Roots", "clean": "Clean", "progress": "Progress"}[v.step])
 	p.see(v.css, v.words)
-	return p
 }
 
 // TestScreenshots makes the pictures of the main views when SCREENSHOTS names
