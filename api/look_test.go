@@ -60,6 +60,12 @@ func TestComputingCausesWithAReading(t *testing.T) {
 	assert.Contains(t, causes["headline"], "Suffocation in the medium: almost certain.")
 	known, _ := causes["known"].([]any)
 	assert.GreaterOrEqual(t, len(known), 5)
+	assert.Empty(t, causes["clashes"])
+
+	_, doc, _ = x.send("POST", "/api/v1/compute/causes", `{"plant":{"group":"phalaenopsis","last_repotted":"2020"},"on":"2026-01-05",
+		"inspection":{"findings":{"stays-wet":"present","dries-fast":"present","medium-old":"absent"}}}`)
+	causes, _ = doc["causes"].(map[string]any)
+	assert.Len(t, causes["clashes"], 2, "wet and dry, and a word against Intake")
 }
 
 func TestEveryTableIsHandedOutWithItsMarks(t *testing.T) {

@@ -131,7 +131,7 @@ func TestSpreadingRotIsCutIntoCleanTissueWithItsCautions(t *testing.T) {
 	p.see(".facts", "10 mm") // living length given up
 	p.tap(".strip a", "Clean")
 	p.see(".job-note", "Sterilise the blade again after every cut from here on.")
-	p.see(".cautions li", "its product label is the law where you live")
+	p.see(".cautions li", "its label is the law where you live")
 }
 
 func TestSideRootsAndClingingMedium(t *testing.T) {

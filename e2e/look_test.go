@@ -160,6 +160,45 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 	}
 }
 
+func TestWhatDoesNotGoTogetherIsPointedOut(t *testing.T) {
+	for name, at := range map[string]size{"bench": bench, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			p := open(t, s.url, at)
+			lookAtNew(p, "Wet or dry", "Phalaenopsis and kin")
+			p.found("Pot", "dries-fast")
+			p.found("Pot", "stays-wet")
+			p.see(".clash", "Dries faster than it can be watered · Stays wet for a week or more: these do not go together.")
+			p.see(".clash", "Lift it the day after watering.")
+			p.fits(at.width)
+			p.tap(".strip a", "Cause")
+			p.see(".cause .clash", "these do not go together")
+			p.tap(".cause .clash button", "Take back “Dries faster than it can be watered”")
+			p.gone(".clash", "")
+			p.see(".headline", "Suffocation in the medium")
+			p.saved()
+
+			// A word against what the roots say.
+			p.tap(".strip a", "Roots")
+			tally(p, 9, 60, "Mushy")
+			p.saved()
+			p.tap(".strip a", "Cause")
+			p.see(".known li", "9 of 9 are mushy")
+			p.tap(".all-findings summary", "All findings")
+			p.found("Roots", "mushy-roots")
+			p.gone(".clash", "")
+			p.tap(`[data-finding="mushy-roots"] .answer button`, "No")
+			p.see(".clash", "Mushy roots: you say no, and Roots, read on")
+			p.saved()
+			p.MustReload().MustWaitLoad()
+			p.tap(".clash button", "Take back “Mushy roots”")
+			p.gone(".clash", "")
+			p.see(".known li", "9 of 9 are mushy")
+			p.saved()
+		})
+	}
+}
+
 func TestWhatSpreadsIsRaisedFirst(t *testing.T) {
 	s := fresh(t)
 	p := open(t, s.url, bench)
@@ -173,7 +212,7 @@ func TestWhatSpreadsIsRaisedFirst(t *testing.T) {
 	p.tap(".next .check .answer button", "Yes")
 	p.see(".headline", "Wilt fungus: almost certain.")
 	p.see(".plan li", "Sterilise the blade after every cut.")
-	p.see(".plan .cautions li", "The product label is the law where you live")
+	p.see(".plan .cautions li", "its label is the law where you live")
 
 	// What was answered by mistake is taken back by Z.
 	p.keys("z")

@@ -55,6 +55,7 @@ type Verdict struct {
 	Alarms   []string `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
 	Plan     []string `json:"plan" required:"true" description:"actions on the causes that are acted on"`
 	Known    []Known  `json:"known" required:"true" description:"what earlier steps knew"`
+	Clashes  []Clash  `json:"clashes" required:"true" description:"what does not hold together and wants a second look"`
 	Next     []Check  `json:"next" required:"true" description:"checks worth making, the best first; empty when none would change the plan"`
 	Enough   bool     `json:"enough" required:"true" description:"nothing more to check would change what to do"`
 }
@@ -65,7 +66,7 @@ func (k *Knowledge) Judge(c Case) Verdict {
 	findings, known, looked := k.read(c)
 	settled := k.settled(c)
 	alone := m.weigh(findings, nil)
-	v := Verdict{Causes: k.judged(alone, findings, c.Settled), Known: known, Alarms: []string{}, Next: []Check{}}
+	v := Verdict{Causes: k.judged(alone, findings, c.Settled), Known: known, Clashes: k.clashes(c, findings), Alarms: []string{}, Next: []Check{}}
 	believed := alone
 	if slices.ContainsFunc(settled, func(h held) bool { return h != open }) {
 		believed = m.weigh(findings, settled)

@@ -106,6 +106,8 @@ type Knowledge struct {
 	Bands          []Band                    `json:"bands" required:"true"`
 	Figures        Figures                   `json:"figures" required:"true"`
 	FindingFigures FindingFigures            `json:"finding_figures" required:"true"`
+	Rivals         []Rivals                  `json:"rivals" required:"true" description:"findings that do not hold together"`
+	OwnWord        knowledge.Text            `json:"own_word" required:"true" description:"what holds where the user and an earlier step differ"`
 
 	model   *model
 	causeAt map[string]int
@@ -129,12 +131,15 @@ var Table = sync.OnceValue(func() *Knowledge {
 		Findings []Finding                 `yaml:"findings"`
 		Parts    map[string]knowledge.Text `yaml:"parts"`
 		Figures  FindingFigures            `yaml:"figures"`
+		Rivals   []Rivals                  `yaml:"rivals"`
+		OwnWord  knowledge.Text            `yaml:"own_word"`
 	}
 	knowledge.MustRead("causes.yaml", &c)
 	knowledge.MustRead("findings.yaml", &f)
 	knowledge.MustRead("actions.yaml", &k.Actions)
 	k.Causes, k.Figures, k.Bands = c.Causes, c.Figures, c.Bands
 	k.Themes, k.Findings, k.Parts, k.FindingFigures = f.Themes, f.Findings, f.Parts, f.Figures
+	k.Rivals, k.OwnWord = f.Rivals, f.OwnWord
 	if err := k.compile(); err != nil {
 		panic(fmt.Sprintf("knowledge of causes: %v", err))
 	}
@@ -204,6 +209,13 @@ func (k *Knowledge) compile() error {
 			return fmt.Errorf("finding %s: hit %g and false alarm %g want to lie between 0 and 1, the hit higher", f.Code, hit, wrong)
 		}
 		witnesses[i] = witness{theme, hit, wrong}
+	}
+	for _, r := range k.Rivals {
+		for _, code := range []string{r.One, r.Other} {
+			if _, ok := k.findAt[code]; !ok {
+				return fmt.Errorf("rivals name the unknown finding %s", code)
+			}
+		}
 	}
 	prior := make([]float64, len(k.Causes))
 	for i, c := range k.Causes {

@@ -34,6 +34,7 @@ func TestATableThatDoesNotHoldTogetherIsRefused(t *testing.T) {
 		"neither a theme nor":    func(k *Knowledge) { k.Findings[0].Theme = "" },
 		"unknown theme droop":    func(k *Knowledge) { k.Findings[0].Theme = "droop" },
 		"the hit higher":         func(k *Knowledge) { k.Findings[0].Hit = &knowledge.Number{Value: 0.01} },
+		"unknown finding soggy":  func(k *Knowledge) { k.Rivals = []Rivals{{One: "leaves-limp", Other: "soggy"}} },
 		"a set holds at most 64": func(k *Knowledge) { k.Causes = make([]Cause, 65) },
 	} {
 		k := whole()

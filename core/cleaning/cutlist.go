@@ -286,7 +286,9 @@ func cautions(items []Item, p Plant) []knowledge.Caution {
 	applies := map[string]bool{"keep-apart": p.KeptApart && len(items) > 0}
 	for _, it := range items {
 		applies["cutting"] = applies["cutting"] || it.CutAtMM != nil
-		applies["spreading"] = applies["spreading"] || it.Kind == Spreading
+		if it.Kind == Spreading {
+			applies["spreading"], applies["product"], applies["disease"] = true, true, true
+		}
 		applies["medium"] = applies["medium"] || it.Kind == Medium
 		applies["moss"] = p.Moss && applies["medium"]
 	}

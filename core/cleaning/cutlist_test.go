@@ -55,7 +55,7 @@ func TestTheListGoesFromCleanToDirty(t *testing.T) {
 	for _, c := range l.Cautions {
 		codes = append(codes, c.Code)
 	}
-	assert.Equal(t, []string{"blade", "alcohol", "blade-between-plants", "dust", "spreading"}, codes)
+	assert.Equal(t, []string{"blade", "alcohol", "blade-between-plants", "dust", "spreading", "product-label", "plant-health"}, codes)
 }
 
 func TestPlacesAreWorkedRoundFromTheOutsideIn(t *testing.T) {

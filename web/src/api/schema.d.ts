@@ -556,6 +556,13 @@ export interface components {
             urgent?: boolean;
             yes: components["schemas"]["CausesOutcome"];
         };
+        CausesClash: {
+            /** @description two that do not hold together, or one noted otherwise than an earlier step knows it */
+            findings: string[];
+            /** @description what the earlier step knows */
+            known?: components["schemas"]["CausesKnown"];
+            why: components["schemas"]["KnowledgeText"];
+        };
         CausesFigures: {
             /** @description from this chance on a cause is acted on */
             act_from: components["schemas"]["KnowledgeNumber"];
@@ -656,9 +663,13 @@ export interface components {
             figures: components["schemas"]["CausesFigures"];
             finding_figures: components["schemas"]["CausesFindingFigures"];
             findings: components["schemas"]["CausesFinding"][];
+            /** @description what holds where the user and an earlier step differ */
+            own_word: components["schemas"]["KnowledgeText"];
             parts: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+            /** @description findings that do not hold together */
+            rivals: components["schemas"]["CausesRivals"][];
             themes: components["schemas"]["CausesTheme"][];
         };
         CausesKnown: {
@@ -683,6 +694,12 @@ export interface components {
             /** @description it would change what to do */
             new_plan: boolean;
         };
+        CausesRivals: {
+            one: string;
+            other: string;
+            /** @description why not, and what to look at again */
+            why: components["schemas"]["KnowledgeText"];
+        };
         CausesTheme: {
             /** @description how often it shows where none of its causes holds */
             base: components["schemas"]["KnowledgeNumber"];
@@ -694,6 +711,8 @@ export interface components {
             alarms: string[];
             /** @description the likeliest first */
             causes: components["schemas"]["CausesJudged"][];
+            /** @description what does not hold together and wants a second look */
+            clashes: components["schemas"]["CausesClash"][];
             /** @description looked at, and nothing harmful is likely */
             clear?: boolean;
             /** @description nothing more to check would change what to do */

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Clashes } from "../look/Clashes";
 import { Parts } from "../look/Findings";
 import { InspectionStep, type StepProps } from "../look/InspectionStep";
 import { Choice } from "../parts/Choice";
@@ -39,6 +40,7 @@ function CauseView({ desk, knowledge }: StepProps) {
             settled.
           </p>
         )}
+        <Clashes desk={desk} knowledge={knowledge} />
         <NextCheck desk={desk} knowledge={knowledge} numbers={numbers} />
         <Plan desk={desk} knowledge={knowledge} />
         <div className="causes-head">

@@ -99,6 +99,8 @@ const order = (w: string) => (w.startsWith("+") ? w.length : -w.length);
 export function FindingEntry({ finding: f, knowledge }: { finding: Finding; knowledge: CauseKnowledge }) {
   const theme = f.theme ?? f.code;
   const bears = knowledge.causes.filter((c) => c.weights[theme]);
+  const rivals = knowledge.rivals.filter((r) => r.one === f.code || r.other === f.code);
+  const name = (code: string) => knowledge.findings.find((x) => x.code === code)?.name.value ?? code;
   const others = knowledge.findings.filter((x) => x.theme && x.theme === f.theme && x.code !== f.code);
   return (
     <Entry id={f.code} title={f.name.value} aside={knowledge.parts[f.part]?.value.toLowerCase()} line={f.tell}>
@@ -120,6 +122,11 @@ export function FindingEntry({ finding: f, knowledge }: { finding: Finding; know
           thing, and however many agree they count no more than that thing.
         </p>
       )}
+      {rivals.map((r) => (
+        <p key={r.one + r.other}>
+          Does not go with: {name(r.one === f.code ? r.other : r.one).toLowerCase()}. <Marked text={r.why} />
+        </p>
+      ))}
     </Entry>
   );
 }

@@ -4,6 +4,7 @@ import { Figure } from "../parts/Figure";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
 import { flowerings, type Words } from "../words";
+import { Clashes } from "./Clashes";
 import { Parts } from "./Findings";
 import { InspectionStep, type StepProps } from "./InspectionStep";
 import { LeafMemory } from "./LeafMemory";
@@ -34,6 +35,7 @@ function Look({ desk, knowledge }: StepProps) {
     <div className="step look">
       <section>
         <LookAnswer desk={desk} />
+        <Clashes desk={desk} knowledge={knowledge} />
         <div className="look-state">
           <Choice
             label="What it is doing"

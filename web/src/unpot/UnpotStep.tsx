@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import type { Inspection, UnpotStep as Step } from "../api/client";
 import { unpotKnowledge } from "../api/queries";
+import { Clashes } from "../look/Clashes";
 import { Parts } from "../look/Findings";
 import { InspectionStep, type StepProps } from "../look/InspectionStep";
 import { Marked } from "../marks/Mark";
@@ -40,6 +41,7 @@ function Unpot({ desk, knowledge }: StepProps) {
           onChange={(on) => note({ unpotted: on || undefined })}
         />
         <h2>What came to light</h2>
+        <Clashes desk={desk} knowledge={knowledge} />
         <Parts codes={["medium", "lodgers"]} desk={desk} knowledge={knowledge} />
         {unpot.follows.length > 0 && (
           <>

@@ -1,0 +1,34 @@
+import type { CauseKnowledge } from "../api/client";
+import { Marked } from "../marks/Mark";
+import type { InspectionDesk } from "./useInspection";
+
+/** What was noted and does not hold together: which is the slip, a second look tells. */
+export function Clashes({ desk, knowledge }: { desk: InspectionDesk; knowledge: CauseKnowledge }) {
+  const { clashes } = desk.server.causes;
+  const name = (code: string) => knowledge.findings.find((f) => f.code === code)?.name.value ?? code;
+  return clashes.map(({ findings, known, why }) => (
+    <section key={findings.join()} className="clash" aria-label="Look at this again">
+      <p>
+        {known ? (
+          <>
+            <b>{name(known.finding)}</b>: you say {known.state === "present" ? "no" : "yes"}, and {known.from}.
+          </>
+        ) : (
+          <>
+            <b>{findings.map(name).join(" · ")}</b>: these do not go together.
+          </>
+        )}{" "}
+        <Marked text={why} />
+      </p>
+      <p>
+        {findings
+          .filter((code) => desk.noted.findings[code])
+          .map((code) => (
+            <button key={code} type="button" className="plain" onClick={() => desk.find({ [code]: undefined })}>
+              Take back “{name(code)}”
+            </button>
+          ))}
+      </p>
+    </section>
+  ));
+}
