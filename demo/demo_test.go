@@ -38,6 +38,9 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 		require.NotNil(t, p.Looked, "%s was looked at", tag)
 		assert.NotEmpty(t, p.Looked.Decision, tag)
 		assert.NotEmpty(t, p.Looked.Cause, tag)
+		seen, err := c.Inspection(t.Context(), p.Looked.InspectionID)
+		require.NoError(t, err)
+		assert.Empty(t, seen.Causes.Clashes, "the story of %s holds together", tag)
 		if p.Looked.Undecided {
 			undecided = append(undecided, tag)
 		}

@@ -82,7 +82,7 @@ func keptApart() []story {
 				batch("o1", 22, firm(95)).at(roots.Edge), batch("o2", 9, run(80, roots.Firm, roots.PatchesHard)).at(roots.Surface),
 				batch("o3", 8, firm(40), hollow(35)).at(roots.Bottom), batch("o4", 5, hollow(60)).at(roots.Core)))}},
 			looks: []look{{
-				ago: 12, parts: allOver, found: "slime-trails snails-seen clear-eggs chewed-tips hard-water tip-burn", in: clinic.Inspection{Growth: "growing", NightLowC: mm(14), DayHighC: mm(24), Unpotted: true},
+				ago: 12, parts: allOver, found: "slime-trails snails-seen clear-eggs chewed-tips hard-water tip-burn crust", in: clinic.Inspection{Growth: "growing", NightLowC: mm(14), DayHighC: mm(24), Unpotted: true},
 				settle: confirm("snails"),
 			}},
 		},

@@ -21,6 +21,7 @@ function CauseView({ desk, knowledge }: StepProps) {
   const [numbers, setNumbers] = useState(false);
   const shown = v.causes.filter((c) => c.act_on || c.settled || c.chance >= knowledge.figures.clear_below.value);
   const others = v.causes.filter((c) => !shown.includes(c));
+  const parts = Object.keys(knowledge.parts);
   const name = (code: string) => knowledge.causes.find((c) => c.code === code)?.name ?? code;
   const card = (code: string) => {
     const judged = v.causes.find((c) => c.code === code);
@@ -40,7 +41,7 @@ function CauseView({ desk, knowledge }: StepProps) {
             settled.
           </p>
         )}
-        <Clashes desk={desk} knowledge={knowledge} />
+        <Clashes parts={parts} desk={desk} knowledge={knowledge} />
         <NextCheck desk={desk} knowledge={knowledge} numbers={numbers} />
         <Plan desk={desk} knowledge={knowledge} />
         <div className="causes-head">
@@ -67,7 +68,7 @@ function CauseView({ desk, knowledge }: StepProps) {
         </Fold>
         <OwnCauses desk={desk} />
         <Fold className="all-findings" summary="All findings, to add one or take one back">
-          <Parts codes={Object.keys(knowledge.parts)} desk={desk} knowledge={knowledge} />
+          <Parts codes={parts} desk={desk} knowledge={knowledge} />
         </Fold>
       </section>
       <PlantSoFar without="cause">

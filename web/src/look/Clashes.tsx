@@ -2,9 +2,12 @@ import type { CauseKnowledge } from "../api/client";
 import { Marked } from "../marks/Mark";
 import type { InspectionDesk } from "./useInspection";
 
-/** What was noted and does not hold together: which is the slip, a second look tells. */
-export function Clashes({ desk, knowledge }: { desk: InspectionDesk; knowledge: CauseKnowledge }) {
-  const { clashes } = desk.server.causes;
+type Props = { parts: string[]; desk: InspectionDesk; knowledge: CauseKnowledge };
+
+/** What was noted of some parts and does not hold together: which is the slip, a second look tells. */
+export function Clashes({ parts, desk, knowledge }: Props) {
+  const here = new Set(knowledge.findings.filter((f) => parts.includes(f.part)).map((f) => f.code));
+  const clashes = desk.server.causes.clashes.filter((c) => c.findings.some((code) => here.has(code)));
   const name = (code: string) => knowledge.findings.find((f) => f.code === code)?.name.value ?? code;
   return clashes.map(({ findings, known, why }) => (
     <section key={findings.join()} className="clash" aria-label="Look at this again">

@@ -35,7 +35,7 @@ function Look({ desk, knowledge }: StepProps) {
     <div className="step look">
       <section>
         <LookAnswer desk={desk} />
-        <Clashes desk={desk} knowledge={knowledge} />
+        <Clashes parts={eye} desk={desk} knowledge={knowledge} />
         <div className="look-state">
           <Choice
             label="What it is doing"

@@ -12,6 +12,9 @@ import { PlantSoFar } from "../plant/PlantSoFar";
 import { accidentWords, againWords } from "../words";
 import "./unpot.css";
 
+/** The parts that only come to light out of the pot. */
+const brought = ["medium", "lodgers"];
+
 export default function UnpotStep() {
   return <InspectionStep step={Unpot} />;
 }
@@ -41,8 +44,8 @@ function Unpot({ desk, knowledge }: StepProps) {
           onChange={(on) => note({ unpotted: on || undefined })}
         />
         <h2>What came to light</h2>
-        <Clashes desk={desk} knowledge={knowledge} />
-        <Parts codes={["medium", "lodgers"]} desk={desk} knowledge={knowledge} />
+        <Clashes parts={brought} desk={desk} knowledge={knowledge} />
+        <Parts codes={brought} desk={desk} knowledge={knowledge} />
         {unpot.follows.length > 0 && (
           <>
             <h2>What follows</h2>
