@@ -7,8 +7,8 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// Two findings that cannot both hold are pointed out, and both keep their
-// weight: the engine does not choose.
+// Two findings that cannot both hold are pointed out, noted or known, and only
+// when both are there.
 func TestRivalsArePointedOut(t *testing.T) {
 	k := Table()
 	for _, r := range k.Rivals {
