@@ -1,11 +1,6 @@
 package causes
 
-import (
-	"cmp"
-	"slices"
-
-	"therapeon/core/knowledge"
-)
+import "therapeon/core/knowledge"
 
 // Rivals are two findings that do not hold together on one plant.
 type Rivals struct {
@@ -31,7 +26,7 @@ func (k *Knowledge) clashes(c Case, findings []seen) []Clash {
 			list = append(list, Clash{Findings: []string{r.One, r.Other}, Why: r.Why})
 		}
 	}
-	for _, kn := range slices.SortedFunc(slices.Values(c.Known), func(a, b Known) int { return cmp.Compare(a.Finding, b.Finding) }) {
+	for _, kn := range c.Known {
 		if word := c.Findings[kn.Finding]; word != "" && word != kn.State {
 			list = append(list, Clash{Findings: []string{kn.Finding}, Known: &kn, Why: k.OwnWord})
 		}

@@ -125,7 +125,7 @@ func (n *knower) fromRoots() {
 	v, from := n.facts.Verdict, "Roots, read on "+n.facts.ReadOn+": "
 	low, high := poor(v.Grade.Low), poor(v.Grade.High)
 	if low == high || v.Grade.Starved {
-		n.say("few-live-roots", low || v.Grade.Starved, from+"living roots are "+v.Grade.Code)
+		n.say("few-live-roots", low || v.Grade.Starved, from+"graded "+v.Grade.Code)
 	}
 	n.fromFeel(from)
 	if v.Totals.GrowingTips > 0 {

@@ -9,29 +9,31 @@ export function Clashes({ parts, desk, knowledge }: Props) {
   const here = new Set(knowledge.findings.filter((f) => parts.includes(f.part)).map((f) => f.code));
   const clashes = desk.server.causes.clashes.filter((c) => c.findings.some((code) => here.has(code)));
   const name = (code: string) => knowledge.findings.find((f) => f.code === code)?.name.value ?? code;
-  return clashes.map(({ findings, known, why }) => (
-    <section key={findings.join()} className="clash" aria-label="Look at this again">
+  const noted = [...new Set(clashes.flatMap((c) => c.findings))].filter((code) => desk.noted.findings[code]);
+  if (clashes.length === 0) return null;
+  return (
+    <section className="clash" aria-label="Look at this again">
+      {clashes.map(({ findings, known, why }) => (
+        <p key={findings.join()}>
+          {known ? (
+            <>
+              <b>{name(known.finding)}</b>: you say {known.state === "present" ? "no" : "yes"}, and {known.from}.
+            </>
+          ) : (
+            <>
+              <b>{findings.map(name).join(" · ")}</b>: these do not go together.
+            </>
+          )}{" "}
+          <Marked text={why} />
+        </p>
+      ))}
       <p>
-        {known ? (
-          <>
-            <b>{name(known.finding)}</b>: you say {known.state === "present" ? "no" : "yes"}, and {known.from}.
-          </>
-        ) : (
-          <>
-            <b>{findings.map(name).join(" · ")}</b>: these do not go together.
-          </>
-        )}{" "}
-        <Marked text={why} />
-      </p>
-      <p>
-        {findings
-          .filter((code) => desk.noted.findings[code])
-          .map((code) => (
-            <button key={code} type="button" className="plain" onClick={() => desk.find({ [code]: undefined })}>
-              Take back “{name(code)}”
-            </button>
-          ))}
+        {noted.map((code) => (
+          <button key={code} type="button" className="plain" onClick={() => desk.find({ [code]: undefined })}>
+            Take back “{name(code)}”
+          </button>
+        ))}
       </p>
     </section>
-  ));
+  );
 }
