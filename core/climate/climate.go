@@ -1,0 +1,154 @@
+// Package climate holds the temperatures of a place, hour by hour: as they were
+// logged, else from a day's low and high, else from what is usual there.
+package climate
+
+import (
+	"maps"
+	"math"
+	"slices"
+	"sync"
+	"time"
+
+	"therapeon/core/knowledge"
+)
+
+// Day is the lowest and the highest temperature of one day, °C.
+type Day struct {
+	Day   string  `json:"day" required:"true" validate:"required,day"`
+	LowC  float64 `json:"low_c" required:"true" validate:"min=-30,max=60"`
+	HighC float64 `json:"high_c" required:"true" validate:"min=-30,max=60"`
+}
+
+// HourOf is the number of the hour of t.
+func HourOf(t time.Time) int64 { return t.Unix() / 3600 }
+
+// Where says where a temperature comes from.
+type Where string
+
+// Sources of temperatures, the surest first.
+const (
+	Logged   Where = "logged"
+	DayTable Where = "day table"
+	Mean     Where = "mean of the last days"
+	Usual    Where = "usual"
+)
+
+// Place is what is known of the temperatures of a place.
+type Place struct {
+	Zone  *time.Location
+	Usual *Day              // its low and high, on any day; nil when not known
+	Days  map[string]Day    // by day
+	Hours map[int64]float64 // logged, by hour
+
+	day                    string // the last one asked for
+	midnight, nextMidnight int64
+
+	ranges map[string]Day // by day, kept from hour to hour
+	days   []string
+	means  map[string]Day
+}
+
+// Figures are the numbers that stand in for readings.
+type Figures struct {
+	WarmestHour   knowledge.Number `yaml:"warmest_hour"`    // of the day
+	MeanDays      knowledge.Number `yaml:"mean_days"`       // how many days a mean goes over
+	LeastMeanDays knowledge.Number `yaml:"least_mean_days"` // with fewer there is no mean
+	LeastHours    knowledge.Number `yaml:"least_hours"`     // logged, for a day's low and high
+}
+
+// Table are the figures.
+var Table = sync.OnceValue(func() *Figures {
+	var f Figures
+	knowledge.MustRead("climate.yaml", &f)
+	return &f
+})
+
+// At is the temperature of an hour, and where it comes from. It is false when
+// nothing is known.
+func (p *Place) At(hour int64) (float64, Where, bool) {
+	if c, ok := p.Hours[hour]; ok {
+		return c, Logged, true
+	}
+	day, local := p.dayOf(hour)
+	if d, ok := p.Days[day]; ok {
+		return d.at(local), DayTable, true
+	}
+	if d, ok := p.mean(day); ok {
+		return d.at(local), Mean, true
+	}
+	if p.Usual != nil {
+		return p.Usual.at(local), Usual, true
+	}
+	return 0, "", false
+}
+
+// dayOf is the day of an hour there, and the hour of that day. Hours come in
+// order, mostly, so the last day is kept.
+func (p *Place) dayOf(hour int64) (string, int) {
+	if hour < p.midnight || hour >= p.nextMidnight {
+		local := time.Unix(hour*3600, 0).In(p.Zone)
+		y, m, d := local.Date()
+		p.day = local.Format(time.DateOnly)
+		p.midnight, p.nextMidnight = HourOf(time.Date(y, m, d, 0, 0, 0, 0, p.Zone)), HourOf(time.Date(y, m, d+1, 0, 0, 0, 0, p.Zone))
+	}
+	return p.day, int(hour - p.midnight)
+}
+
+// at is a sine over the day, warmest in mid-afternoon.
+func (d Day) at(hour int) float64 {
+	mean, swing := (d.LowC+d.HighC)/2, (d.HighC-d.LowC)/2
+	return mean + swing*math.Cos(2*math.Pi*(float64(hour)-Table().WarmestHour.Value)/24)
+}
+
+// DailyRange are the lows and highs of every day that is known: the day table,
+// and the days of which most hours were logged.
+func (p *Place) DailyRange() map[string]Day {
+	all := map[string]Day{}
+	count := map[string]int{}
+	for _, h := range slices.Sorted(maps.Keys(p.Hours)) {
+		c := p.Hours[h]
+		day, _ := p.dayOf(h)
+		d, ok := all[day]
+		if !ok {
+			d = Day{day, c, c}
+		}
+		d.LowC, d.HighC = math.Min(d.LowC, c), math.Max(d.HighC, c)
+		all[day] = d
+		count[day]++
+	}
+	for day, n := range count {
+		if float64(n) < Table().LeastHours.Value {
+			delete(all, day)
+		}
+	}
+	for day, d := range p.Days {
+		if _, logged := all[day]; !logged {
+			all[day] = d
+		}
+	}
+	return all
+}
+
+// mean is the low and high of the last days known before a day that is not:
+// what is usual there of late.
+func (p *Place) mean(day string) (Day, bool) {
+	if p.ranges == nil {
+		p.ranges, p.means = p.DailyRange(), map[string]Day{}
+		p.days = slices.Sorted(maps.Keys(p.ranges))
+	}
+	if m, ok := p.means[day]; ok {
+		return m, m.Day != ""
+	}
+	end, _ := slices.BinarySearch(p.days, day)
+	last := p.days[max(0, end-int(Table().MeanDays.Value)):end]
+	var m Day
+	if float64(len(last)) >= Table().LeastMeanDays.Value {
+		m.Day = day
+		for _, d := range last {
+			m.LowC += p.ranges[d].LowC / float64(len(last))
+			m.HighC += p.ranges[d].HighC / float64(len(last))
+		}
+	}
+	p.means[day] = m
+	return m, m.Day != ""
+}

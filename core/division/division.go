@@ -1,0 +1,264 @@
+// Package division advises on dividing a plant: where its rhizome can be cut,
+// what each piece would have, and whether it should be cut at all today.
+package division
+
+import (
+	"fmt"
+	"slices"
+	"sync"
+
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+	"therapeon/core/roots"
+)
+
+// MaxBulbs is the most bulbs of one plant, as many as a reading knows growths.
+const MaxBulbs = roots.MaxGrowths
+
+// Bulb is a bulb or cane on the rhizome.
+type Bulb struct {
+	N     int    `json:"n" required:"true" validate:"min=1,max=60" description:"1 for the oldest"`
+	From  int    `json:"from" required:"true" validate:"min=0,max=60" description:"the older bulb it grew from; 0 for the oldest"`
+	Lead  bool   `json:"lead,omitempty" description:"a growing lead comes from it"`
+	State string `json:"state,omitempty" validate:"omitempty,oneof=plump shrivelled dead"`
+}
+
+// Rhizome is the bulbs in their order.
+type Rhizome struct {
+	Bulbs []Bulb `json:"bulbs" required:"true" validate:"max=60,dive"`
+}
+
+// Faults finds rhizomes that cannot grow so.
+func (r Rhizome) Faults() fault.List {
+	for i, b := range r.Bulbs {
+		field := fmt.Sprintf("bulbs[%d].", i)
+		switch {
+		case b.N != i+1:
+			return fault.List{{Field: field + "n", Value: b.N, Limit: fmt.Sprint(i + 1), Words: "Number the bulbs from 1, the oldest first."}}
+		case b.From >= b.N:
+			return fault.List{{Field: field + "from", Value: b.From, Limit: fmt.Sprintf("0 to %d", i), Words: "A bulb grows from an older one."}}
+		case b.From == 0 && i > 0:
+			return fault.List{{Field: field + "from", Value: b.From, Limit: fmt.Sprintf("1 to %d", i), Words: "Only the oldest bulb grows from none. Say which one this grew from."}}
+		}
+	}
+	return nil
+}
+
+// Chain is a rhizome of n bulbs in one line, with a lead at its end.
+func Chain(n int) Rhizome {
+	r := Rhizome{Bulbs: []Bulb{}}
+	for i := range min(n, MaxBulbs) {
+		r.Bulbs = append(r.Bulbs, Bulb{N: i + 1, From: i, Lead: i == n-1})
+	}
+	return r
+}
+
+// Plant is what else bears on dividing.
+type Plant struct {
+	Monopodial bool
+	BulbState  string
+	Flowering  string
+	Growth     string
+	Spreading  bool // rot may be running in the rhizome
+	Grade      string
+	Starved    bool
+	Read       bool
+	LiveMM     map[int]roots.Range // living root by bulb
+	Unplaced   roots.Range         // living root of no known growth
+}
+
+// Piece is a part that the cuts would leave.
+type Piece struct {
+	Bulbs  []int            `json:"bulbs" required:"true"`
+	Leads  int              `json:"leads" required:"true"`
+	LiveMM roots.Range      `json:"live_mm" required:"true" description:"living root on its bulbs"`
+	Fits   bool             `json:"fits" required:"true"`
+	Why    []knowledge.Text `json:"why" required:"true" description:"what it lacks, or could have more of"`
+}
+
+// Place is where the rhizome can be cut: on the older side of a bulb.
+type Place struct {
+	Before int   `json:"before" required:"true" description:"the younger bulb; the cut parts it from the one it grew from"`
+	From   int   `json:"from" required:"true"`
+	Fits   bool  `json:"fits" required:"true" description:"both pieces could stand alone"`
+	Older  Piece `json:"older" required:"true"`
+	Newer  Piece `json:"newer" required:"true"`
+}
+
+// Advice is what the advisor comes to.
+type Advice struct {
+	Decision string           `json:"decision" required:"true" enum:"no,not-today,can" description:"whether it should be divided at all"`
+	Headline string           `json:"headline" required:"true"`
+	Reasons  []knowledge.Text `json:"reasons" required:"true"`
+	Places   []Place          `json:"places" required:"true"`
+	Cuts     []int            `json:"cuts" required:"true" description:"the cuts that give the most pieces that fit, each by the bulb on its younger side"`
+	Pieces   []Piece          `json:"pieces" required:"true" description:"what these cuts would leave"`
+	Unplaced roots.Range      `json:"unplaced_mm" required:"true" description:"living root of no known growth; it goes with the piece that keeps the tag"`
+	Cautions []string         `json:"cautions" required:"true" description:"codes of cautions"`
+}
+
+// Knowledge is the table of dividing.
+type Knowledge struct {
+	LeastBulbs  knowledge.Number          `yaml:"least_bulbs" json:"least_bulbs" required:"true"`
+	BetterBulbs knowledge.Number          `yaml:"better_bulbs" json:"better_bulbs" required:"true"`
+	LeastLeads  knowledge.Number          `yaml:"least_leads" json:"least_leads" required:"true"`
+	LeastLiveMM knowledge.Number          `yaml:"least_live_mm" json:"least_live_mm" required:"true"`
+	Rules       map[string]knowledge.Text `yaml:"rules" json:"rules" required:"true"`
+}
+
+// Table is the table of dividing.
+var Table = sync.OnceValue(func() *Knowledge {
+	var k Knowledge
+	knowledge.MustRead("division.yaml", &k)
+	return &k
+})
+
+// Advise advises on a rhizome that holds no faults.
+func Advise(r Rhizome, p Plant) Advice {
+	k := Table()
+	a := Advice{Reasons: []knowledge.Text{}, Places: []Place{}, Cuts: []int{}, Pieces: []Piece{}, Unplaced: p.Unplaced, Cautions: []string{"blade", "alcohol"}}
+	say := func(rule string) { a.Reasons = append(a.Reasons, k.Rules[rule]) }
+	if p.Monopodial {
+		a.Decision, a.Headline = "no", "Not to be divided."
+		say("monopodial")
+		return a
+	}
+	for _, b := range r.Bulbs[min(1, len(r.Bulbs)):] {
+		parts := Parts(r, []int{b.N})
+		older, newer := p.piece(r, parts[0]), p.piece(r, parts[1])
+		a.Places = append(a.Places, Place{b.N, b.From, older.Fits && newer.Fits, older, newer})
+	}
+	a.Cuts = mostPieces(r, p)
+	for _, part := range Parts(r, a.Cuts) {
+		a.Pieces = append(a.Pieces, p.piece(r, part))
+	}
+	leads := 0
+	for _, b := range r.Bulbs {
+		leads += one(b.Lead)
+	}
+	switch {
+	case len(a.Cuts) > 0:
+	case float64(len(r.Bulbs)) < 2*k.LeastBulbs.Value:
+		say("too-small")
+	case leads < 2:
+		say("one-lead")
+		say("in-pot")
+	default:
+		say("too-small")
+	}
+	if len(a.Reasons) > 0 {
+		a.Decision, a.Headline = "no", "Leave it whole."
+		return a
+	}
+	for rule, holds := range p.against() {
+		if holds {
+			a.Reasons = append(a.Reasons, k.Rules[rule])
+		}
+	}
+	slices.SortFunc(a.Reasons, func(x, y knowledge.Text) int { return slices.Index(order(k), x.Value) - slices.Index(order(k), y.Value) })
+	if len(a.Reasons) > 0 {
+		a.Decision, a.Headline = "not-today", "Not today."
+		return a
+	}
+	a.Decision, a.Headline = "can", fmt.Sprintf("It can be divided into %d.", len(a.Pieces))
+	say("can")
+	say("no-need")
+	say("face")
+	return a
+}
+
+var rank = []string{"spreading", "weak", "few-roots", "thirsty", "unread", "in-flower", "resting"}
+
+func order(k *Knowledge) []string {
+	words := make([]string, len(rank))
+	for i, rule := range rank {
+		words[i] = k.Rules[rule].Value
+	}
+	return words
+}
+
+// against are the rules that speak against dividing today.
+func (p Plant) against() map[string]bool {
+	return map[string]bool{
+		"spreading": p.Spreading,
+		"weak":      p.Grade == "rootless" || p.Grade == "near-rootless",
+		"few-roots": p.Grade == "poor" || p.Starved,
+		"thirsty":   p.BulbState == "shrivelled",
+		"unread":    !p.Read,
+		"in-flower": p.Flowering == "bud" || p.Flowering == "bloom" || p.Flowering == "spike",
+		"resting":   p.Growth == "resting",
+	}
+}
+
+// piece is what a part would have.
+func (p Plant) piece(r Rhizome, bulbs []int) Piece {
+	k := Table()
+	piece := Piece{Bulbs: bulbs, Fits: true, Why: []knowledge.Text{}}
+	alive := 0
+	for _, n := range bulbs {
+		b := r.Bulbs[n-1]
+		piece.Leads += one(b.Lead)
+		alive += one(b.State != "dead")
+		piece.LiveMM.Low += p.LiveMM[n].Low
+		piece.LiveMM.High += p.LiveMM[n].High
+	}
+	lacks := func(rule string, is bool) {
+		if is {
+			piece.Fits = false
+			piece.Why = append(piece.Why, k.Rules[rule])
+		}
+	}
+	lacks("few-bulbs", float64(alive) < k.LeastBulbs.Value)
+	lacks("no-lead", float64(piece.Leads) < k.LeastLeads.Value)
+	lacks("no-roots", p.Read && piece.LiveMM.High+p.Unplaced.High < k.LeastLiveMM.Value)
+	if piece.Fits && float64(alive) < k.BetterBulbs.Value {
+		piece.Why = append(piece.Why, k.Rules["three-bulbs"])
+	}
+	return piece
+}
+
+// Parts are the bulbs of each piece that the cuts leave, the oldest piece first.
+func Parts(r Rhizome, cuts []int) [][]int {
+	var parts [][]int
+	part := make([]int, len(r.Bulbs)+1)
+	for _, b := range r.Bulbs {
+		if b.From == 0 || slices.Contains(cuts, b.N) {
+			part[b.N] = len(parts)
+			parts = append(parts, nil)
+		} else {
+			part[b.N] = part[b.From]
+		}
+		parts[part[b.N]] = append(parts[part[b.N]], b.N)
+	}
+	return parts
+}
+
+// mostPieces cuts, from the youngest bulbs back, wherever what lies beyond fits:
+// adding bulbs never makes a piece unfit, so this gives the most pieces. A cut
+// that leaves the oldest piece unfit is taken back.
+func mostPieces(r Rhizome, p Plant) []int {
+	cuts := []int{}
+	for i := len(r.Bulbs) - 1; i > 0; i-- {
+		n := r.Bulbs[i].N
+		trial := append(slices.Clone(cuts), n)
+		for _, part := range Parts(r, trial) {
+			if part[0] == n && p.piece(r, part).Fits {
+				cuts = trial
+			}
+		}
+	}
+	for len(cuts) > 0 && !p.piece(r, Parts(r, cuts)[0]).Fits {
+		oldest := Parts(r, cuts)[0]
+		next := slices.IndexFunc(cuts, func(n int) bool { return slices.Contains(oldest, r.Bulbs[n-1].From) })
+		cuts = slices.Delete(cuts, next, next+1)
+	}
+	slices.Sort(cuts)
+	return cuts
+}
+
+func one(is bool) int {
+	if is {
+		return 1
+	}
+	return 0
+}

@@ -1,0 +1,118 @@
+package division
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"therapeon/core/roots"
+)
+
+// two is eight bulbs with a lead on each of two branches:
+// 1–2–3–4–5 and, from 2, 6–7–8.
+func two() Rhizome {
+	r := Chain(5)
+	r.Bulbs = append(r.Bulbs, Bulb{N: 6, From: 2}, Bulb{N: 7, From: 6}, Bulb{N: 8, From: 7, Lead: true})
+	return r
+}
+
+func strong() Plant {
+	p := Plant{Read: true, Grade: "good", BulbState: "plump", Growth: "new-roots", LiveMM: map[int]roots.Range{}}
+	for n := range MaxBulbs {
+		p.LiveMM[n+1] = roots.Range{Low: 100, High: 150}
+	}
+	return p
+}
+
+// At least three bulbs and a growing lead a piece: common practice, no source.
+func TestAStrongPlantWithTwoLeadsCanBeDivided(t *testing.T) {
+	a := Advise(two(), strong())
+	assert.Equal(t, "can", a.Decision)
+	assert.Equal(t, "It can be divided into 2.", a.Headline)
+	require.Len(t, a.Pieces, 2)
+	for _, p := range a.Pieces {
+		assert.True(t, p.Fits)
+		assert.Equal(t, 1, p.Leads)
+		assert.GreaterOrEqual(t, len(p.Bulbs), 3)
+		assert.Equal(t, 100*float64(len(p.Bulbs)), p.LiveMM.Low, "its own bulbs' roots")
+	}
+	require.Len(t, a.Places, 7)
+	for _, place := range a.Places {
+		assert.Equal(t, place.Older.Fits && place.Newer.Fits, place.Fits)
+		assert.Len(t, append(place.Older.Bulbs, place.Newer.Bulbs...), 8)
+	}
+	assert.True(t, a.Places[4].Fits, "between 2 and 6")
+	assert.False(t, a.Places[6].Fits, "bulb 8 alone")
+	assert.Contains(t, a.Places[6].Newer.Why[0].Value, "Fewer than three bulbs")
+}
+
+func TestAWeakPlantIsNotDivided(t *testing.T) {
+	for words, weaken := range map[string]func(*Plant){
+		"weak plant":                func(p *Plant) { p.Grade = "near-rootless" },
+		"Too few roots live":        func(p *Plant) { p.Grade = "poor" },
+		"shrivelled":                func(p *Plant) { p.BulbState = "shrivelled" },
+		"in flower":                 func(p *Plant) { p.Flowering = "bloom" },
+		"at rest":                   func(p *Plant) { p.Growth = "resting" },
+		"running in the rhizome":    func(p *Plant) { p.Spreading = true },
+		"roots have not been read.": func(p *Plant) { p.Read = false },
+	} {
+		p := strong()
+		weaken(&p)
+		a := Advise(two(), p)
+		assert.Equal(t, "not-today", a.Decision, words)
+		assert.Contains(t, a.Reasons[0].Value, words)
+	}
+	p := strong()
+	p.Monopodial = true
+	assert.Equal(t, "no", Advise(two(), p).Decision)
+	assert.Contains(t, Advise(Chain(8), strong()).Reasons[0].Value, "one lead")
+	assert.Contains(t, Advise(Chain(4), strong()).Reasons[0].Value, "Too few bulbs")
+	assert.Equal(t, "no", Advise(Rhizome{}, strong()).Decision)
+}
+
+func TestRhizomesThatCannotGrowAreRefused(t *testing.T) {
+	assert.Empty(t, two().Faults())
+	assert.Contains(t, Rhizome{Bulbs: []Bulb{{N: 2}}}.Faults()[0].Words, "Number the bulbs")
+	assert.Contains(t, Rhizome{Bulbs: []Bulb{{N: 1, From: 1}}}.Faults()[0].Words, "older one")
+	assert.Contains(t, Rhizome{Bulbs: []Bulb{{N: 1}, {N: 2}}}.Faults()[0].Words, "Only the oldest")
+}
+
+// The pieces found are as many as trying every set of cuts finds.
+func TestTheMostPiecesByBruteForce(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(1, 10).Draw(t, "bulbs")
+		r := Rhizome{Bulbs: []Bulb{}}
+		for i := range n {
+			from := 0
+			if i > 0 {
+				from = rapid.IntRange(max(1, i-2), i).Draw(t, "from")
+			}
+			r.Bulbs = append(r.Bulbs, Bulb{N: i + 1, From: from, Lead: rapid.IntRange(0, 2).Draw(t, "lead") == 0})
+		}
+		p, most := strong(), 0
+		for set := range 1 << (n - 1) {
+			var cuts []int
+			for i := range n - 1 {
+				if set>>i&1 == 1 {
+					cuts = append(cuts, i+2)
+				}
+			}
+			all := true
+			for _, part := range Parts(r, cuts) {
+				all = all && p.piece(r, part).Fits
+			}
+			if all {
+				most = max(most, len(cuts))
+			}
+		}
+		got := mostPieces(r, p)
+		assert.Len(t, got, most)
+		total := 0
+		for _, part := range Parts(r, got) {
+			total += len(part)
+		}
+		assert.Equal(t, n, total, "no bulb is lost")
+	})
+}

@@ -1,0 +1,193 @@
+package pests
+
+import (
+	"fmt"
+	"math"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"therapeon/core/climate"
+)
+
+func even(c float64) *climate.Place {
+	return &climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: c, HighC: c}}
+}
+
+func on(day string) time.Time {
+	t, _ := time.Parse(time.DateOnly, day)
+	return t.Add(12 * time.Hour)
+}
+
+func days(from, to string) float64 { return on(to).Sub(on(from)).Hours() / 24 }
+
+// Spider mite, from memory as growers' tables give it: egg to adult in about 16
+// days at 20 °C, 10 at 25 °C, 8 at 30 °C; its eggs hatch in 4 days at 25 °C.
+func TestGenerationsOfTheSpiderMite(t *testing.T) {
+	mite, ok := Find("spider-mites")
+	require.True(t, ok)
+	for c, want := range map[float64]float64{20: 16, 25: 10, 30: 8} {
+		assert.InDelta(t, want, mite.DaysAt(mite.K.Value, c), 0.51, "%g °C", c)
+	}
+	assert.InDelta(t, 4, mite.DaysAt(mite.Egg(), 25), 0.2)
+	assert.True(t, math.IsInf(mite.DaysAt(mite.K.Value, 11), 1), "too cold to hatch")
+}
+
+// At an even temperature the days are K/(T−T₀), the closed form.
+func TestEvenTemperaturesGiveTheClosedForm(t *testing.T) {
+	for _, pest := range Table().Pests {
+		for _, c := range []float64{18, 21.5, 26} {
+			s, err := Plan(Course{Pest: pest.Code, Rounds: []string{"2031-05-01"}}, even(c), on("2031-05-01"), false)
+			require.NoError(t, err)
+			want := pest.DaysAt(pest.Egg(), c)
+			assert.InDelta(t, want, days("2031-05-01", s.Next.From), 1, "%s at %g °C: within the day it falls on", pest.Name, c)
+			assert.LessOrEqual(t, s.Next.From, s.Next.Latest)
+			if pest.EggShare.Value < 1 {
+				assert.InDelta(t, max(want, 0.85*pest.DaysAt(pest.K.Value-pest.Egg(), c)), days("2031-05-01", s.Next.Latest), 1, pest.Name)
+			}
+		}
+	}
+}
+
+// Five days summed by hand: means of 14.5, 16.5, 21.5, 11.5 and 9 °C over a
+// threshold of 11.5 °C give 3 + 5 + 10 + 0 + 0 degree-days.
+func TestDegreeDaysAddUpAsByHand(t *testing.T) {
+	p := &climate.Place{Zone: time.UTC, Days: map[string]climate.Day{}}
+	for i, c := range []float64{14.5, 16.5, 21.5, 11.5, 9} {
+		day := fmt.Sprintf("2031-05-%02d", i+1)
+		p.Days[day] = climate.Day{Day: day, LowC: c, HighC: c}
+	}
+	mite, _ := Find("spider-mites")
+	start := climate.HourOf(on("2031-05-01").Add(-12 * time.Hour))
+	n := counter{mite, p}
+	assert.InDelta(t, 18, n.between(start, start+5*24), 1e-9)
+	assert.InDelta(t, 8, n.between(start, start+48), 1e-9)
+	hour, ok := n.reach(start, 8)
+	assert.True(t, ok)
+	assert.Equal(t, start+47, hour, "by the end of the second day")
+}
+
+// The single-sine method in closed form: Baskerville & Emin 1969, Ecology 50:514.
+func TestADaysSineIsThatOfBaskervilleAndEmin(t *testing.T) {
+	mite, _ := Find("spider-mites")
+	for _, d := range []climate.Day{{LowC: 5, HighC: 20}, {LowC: 9, HighC: 28}, {LowC: 12, HighC: 24}, {LowC: 2, HighC: 11}} {
+		mean, swing, t0 := (d.LowC+d.HighC)/2, (d.HighC-d.LowC)/2, mite.T0C.Value
+		want := mean - t0
+		switch {
+		case d.HighC <= t0:
+			want = 0
+		case d.LowC < t0:
+			theta := math.Asin((t0 - mean) / swing)
+			want = ((mean-t0)*(math.Pi/2-theta) + swing*math.Cos(theta)) / math.Pi
+		}
+		n := counter{mite, &climate.Place{Zone: time.UTC, Usual: &d}}
+		start := climate.HourOf(on("2031-05-01"))
+		assert.InDelta(t, want, n.between(start, start+24), 0.05, "%g to %g °C", d.LowC, d.HighC)
+	}
+}
+
+func TestACourseFromTheFirstRoundToTheAllClear(t *testing.T) {
+	c := Course{Pest: "spider-mites", Rounds: []string{"2031-05-01"}}
+	plan := func(now string) Schedule {
+		s, err := Plan(c, even(25), on(now), false)
+		require.NoError(t, err)
+		return s
+	}
+	s := plan("2031-05-02")
+	require.Len(t, s.Rounds, 3)
+	assert.Equal(t, "Round 2 from 5 May 2031, and by 6 May 2031.", s.Headline)
+	assert.Equal(t, "2031-05-09", s.Rounds[2].From[:10])
+	assert.Equal(t, "2031-05-13", s.LookOn, "an egg-time beyond the last round")
+	assert.InDelta(t, 13.5, s.DegreeDays, 0.1)
+	assert.Contains(t, plan("2031-05-05").Headline, "Round 2 is due: today")
+	assert.Contains(t, plan("2031-05-12").Headline, "Round 2 is overdue")
+
+	c.Rounds = []string{"2031-05-01", "2031-05-05", "2031-05-09"}
+	assert.Equal(t, "All rounds are done. Look with a lens on 13 May 2031.", plan("2031-05-10").Headline)
+	c.Clear = []string{"2031-05-10"}
+	assert.Empty(t, plan("2031-05-14").AllClear, "too soon to tell")
+	c.Clear = []string{"2031-05-13"}
+	assert.Equal(t, "All clear since 13 May 2031.", plan("2031-05-14").Headline)
+	c.Clear, c.Seen = nil, []string{"2031-05-13"}
+	s = plan("2031-05-13")
+	require.NotNil(t, s.Next, "still seen: one more round")
+	assert.Equal(t, 4, s.Next.N)
+
+	c.Seen, c.Rounds = nil, []string{"2031-05-01", "2031-05-03", "2031-05-20"}
+	s = plan("2031-05-21")
+	assert.True(t, s.Rounds[1].Early)
+	assert.True(t, s.Rounds[2].Late)
+}
+
+func TestRealTemperaturesMoveTheDates(t *testing.T) {
+	place := even(25)
+	c := Course{Pest: "spider-mites", Rounds: []string{"2031-05-01"}}
+	warm, err := Plan(c, place, on("2031-05-02"), false)
+	require.NoError(t, err)
+	place = even(25)
+	place.Days = map[string]climate.Day{}
+	for _, day := range []string{"2031-05-01", "2031-05-02", "2031-05-03"} {
+		place.Days[day] = climate.Day{Day: day, LowC: 14, HighC: 16}
+	}
+	cold, err := Plan(c, place, on("2031-05-02"), false)
+	require.NoError(t, err)
+	assert.Greater(t, cold.Next.From, warm.Next.From)
+	assert.Equal(t, "day table", cold.Line[1].From)
+	assert.Equal(t, "mean of the last days", cold.Line[5].From)
+
+	s, err := Plan(c, even(9), on("2031-05-02"), false)
+	require.NoError(t, err)
+	assert.Contains(t, s.Headline, "Too cold")
+	assert.Nil(t, s.Next)
+	_, err = Plan(c, &climate.Place{Zone: time.UTC}, on("2031-05-02"), false)
+	assert.ErrorContains(t, err, "usual low and high")
+}
+
+func TestTereteLeavesAreWarned(t *testing.T) {
+	s, err := Plan(Course{Pest: "spider-mites", Rounds: []string{"2031-05-01"}}, even(22), on("2031-05-02"), true)
+	require.NoError(t, err)
+	require.NotNil(t, s.Stopped)
+	assert.Contains(t, s.Stopped.Value, "terete")
+	s, err = Plan(Course{Pest: "fungus-gnats", Rounds: []string{"2031-05-01"}}, even(22), on("2031-05-02"), true)
+	require.NoError(t, err)
+	assert.Nil(t, s.Stopped, "no oil against gnats")
+}
+
+func TestWarmthNeverPutsARoundOff(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		pest := rapid.SampledFrom(Table().Pests).Draw(t, "pest")
+		low := rapid.Float64Range(8, 24).Draw(t, "low")
+		warmer := climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: low + 1, HighC: low + 9}}
+		cooler := climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: low, HighC: low + 8}}
+		c := Course{Pest: pest.Code, Rounds: []string{"2031-05-01"}}
+		a, err := Plan(c, &warmer, on("2031-05-01"), false)
+		require.NoError(t, err)
+		b, err := Plan(c, &cooler, on("2031-05-01"), false)
+		require.NoError(t, err)
+		if b.Next != nil {
+			assert.LessOrEqual(t, a.Next.From, b.Next.From)
+			assert.LessOrEqual(t, a.Next.Latest, b.Next.Latest)
+			assert.LessOrEqual(t, a.LookOn, b.LookOn)
+			for i := 1; i < len(b.Line); i++ {
+				assert.GreaterOrEqual(t, b.Line[i].Generations, b.Line[i-1].Generations)
+			}
+		}
+	})
+}
+
+func BenchmarkScheduleFromAYearOfHours(b *testing.B) {
+	hours := map[int64]float64{}
+	start := climate.HourOf(on("2031-01-01"))
+	for h := range int64(8760) {
+		hours[start+h] = 12 + 4*math.Sin(float64(h)*2*math.Pi/24) + 6*math.Sin(float64(h)*2*math.Pi/8760)
+	}
+	for b.Loop() {
+		place := &climate.Place{Zone: time.UTC, Hours: hours}
+		if _, err := Plan(Course{Pest: "scale", Rounds: []string{"2031-01-02"}}, place, on("2031-12-20"), false); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

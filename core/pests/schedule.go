@@ -1,0 +1,286 @@
+package pests
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"therapeon/core/climate"
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+)
+
+// Faults finds courses that cannot be.
+func (c Course) Faults() fault.List {
+	if _, ok := Find(c.Pest); !ok {
+		return fault.List{{Field: "pest", Value: c.Pest, Limit: "a pest, see /api/v1/knowledge/pests", Words: "This pest is not known here. Pick one of the list."}}
+	}
+	return nil
+}
+
+// counter adds degree-days up over the temperatures of a place.
+type counter struct {
+	pest  Pest
+	place *climate.Place
+}
+
+// reach is the hour by which dd degree-days have added up since an hour, at
+// most horizonDays on. It is false when they do not.
+func (c counter) reach(since int64, dd float64) (int64, bool) {
+	sum := 0.0
+	for h := since; h < since+horizonDays*24; h++ {
+		t, _, ok := c.place.At(h)
+		if !ok {
+			return 0, false
+		}
+		if sum += c.pest.perHour(t); sum >= dd-1e-9 {
+			return h, true
+		}
+	}
+	return 0, false
+}
+
+// between adds the degree-days between two hours up.
+func (c counter) between(from, to int64) float64 {
+	sum := 0.0
+	for h := from; h < to; h++ {
+		t, _, _ := c.place.At(h)
+		sum += c.pest.perHour(t)
+	}
+	return sum
+}
+
+// Plan works a schedule out. A round counts from noon of its day. Now is where
+// the temperatures that were end.
+func Plan(c Course, place *climate.Place, now time.Time, terete bool) (Schedule, error) {
+	pest, ok := Find(c.Pest)
+	if !ok {
+		return Schedule{}, c.Faults()
+	}
+	p := planner{counter: counter{pest, place}, course: c, now: now.In(place.Zone)}
+	p.s = Schedule{Pest: pest, EggDD: pest.Egg(), Notes: []knowledge.Text{}, Cautions: []string{}, Line: []Day{}}
+	done := slices.Clone(c.Rounds)
+	slices.Sort(done)
+	p.done = slices.Compact(done)
+	first, err := p.noon(p.done[0])
+	if err != nil {
+		return p.s, err
+	}
+	if _, _, ok := place.At(first); !ok {
+		return p.s, fault.List{{Field: "temperatures", Limit: "a low and a high, a day table or a log", Words: "No temperature is known for this place. Give its usual low and high."}}
+	}
+	p.rounds(first)
+	p.words(terete)
+	p.line(first)
+	return p.s, nil
+}
+
+type planner struct {
+	counter
+	course Course
+	now    time.Time
+	done   []string
+	s      Schedule
+	cold   bool
+}
+
+func (p *planner) noon(day string) (int64, error) {
+	t, err := time.ParseInLocation(time.DateOnly, day, p.place.Zone)
+	if err != nil {
+		return 0, fault.List{{Field: "rounds", Value: day, Limit: "a day such as 2029-05-14", Words: "This is not a day. Write it like 2029-05-14."}}
+	}
+	return climate.HourOf(t.Add(treatedAt * time.Hour)), nil
+}
+
+func (p *planner) day(hour int64) string {
+	return time.Unix(hour*3600, 0).In(p.place.Zone).Format(time.DateOnly)
+}
+
+// after is the first day whose noon is not before an hour, before the last one
+// whose noon is not after it: a round counts from noon.
+func (p *planner) after(hour int64) string  { return p.day(hour + treatedAt - 1) }
+func (p *planner) before(hour int64) string { return p.day(hour - treatedAt) }
+
+// window is when the round after one at an hour falls.
+func (p *planner) window(at int64) (from, latest int64, ok bool) {
+	from, ok = p.reach(at, p.pest.Egg())
+	if !ok {
+		return 0, 0, false
+	}
+	safe := Table().Figures.Safety.Value
+	latest, lays := p.reach(at, math.Max(p.pest.Egg(), safe*p.pest.young()))
+	if !lays {
+		latest = from
+	}
+	return from, max(from, latest), true
+}
+
+// days are the days of a window.
+func (p *planner) days(from, latest int64) (string, string) {
+	return p.after(from), max(p.after(from), p.before(latest))
+}
+
+// planned is how many rounds there are to be: as planned, and one more for each
+// look after the last that still saw it.
+func (p *planner) planned() int {
+	n := p.course.Plan
+	if n == 0 {
+		n = int(Table().Figures.Rounds.Value)
+		if p.pest.EggShare.Value >= 1 {
+			n = 2
+		}
+	}
+	last := p.done[len(p.done)-1]
+	if slices.ContainsFunc(p.course.Seen, func(d string) bool { return d >= last }) {
+		n = max(n, len(p.done)+1)
+	}
+	return n
+}
+
+// rounds lists those done and those to come.
+func (p *planner) rounds(at int64) {
+	now := climate.HourOf(p.now)
+	last := at
+	for i, on := range p.done {
+		r := Round{N: i + 1, On: on}
+		hour, err := p.noon(on)
+		if err != nil {
+			continue
+		}
+		if i > 0 {
+			if from, latest, ok := p.window(last); ok {
+				r.From, r.Latest = p.days(from, latest)
+				r.Early, r.Late = on < r.From, on > r.Latest
+			}
+		}
+		last = hour
+		p.s.Rounds = append(p.s.Rounds, r)
+	}
+	p.s.DegreeDays = p.between(last, max(last, now))
+	if hatched, ok := p.reach(last, p.pest.Egg()); ok {
+		p.s.HatchedOn = p.after(hatched)
+	}
+	for n := len(p.done) + 1; n <= p.planned(); n++ {
+		from, latest, ok := p.window(last)
+		if !ok {
+			p.cold = true
+			break
+		}
+		r := Round{N: n, Certain: from <= now}
+		r.From, r.Latest = p.days(from, latest)
+		p.s.Rounds = append(p.s.Rounds, r)
+		if p.s.Next == nil {
+			p.s.Next = &r
+		}
+		last = max(from, now) // a round that is overdue is planned for today
+	}
+	p.clear(last)
+}
+
+// clear finds the day of the look that can give the all-clear.
+func (p *planner) clear(last int64) {
+	if p.cold {
+		return
+	}
+	look, ok := p.reach(last, p.pest.Egg())
+	if !ok {
+		p.cold = true
+		return
+	}
+	p.s.LookOn = p.after(look)
+	if p.s.Next != nil {
+		return
+	}
+	for _, day := range p.course.Clear {
+		after := slices.ContainsFunc(p.course.Seen, func(d string) bool { return d >= day })
+		if day >= p.s.LookOn && !after && (p.s.AllClear == "" || day < p.s.AllClear) {
+			p.s.AllClear = day
+		}
+	}
+}
+
+// words says what it comes to.
+func (p *planner) words(terete bool) {
+	notes := Table().Notes
+	today := p.now.Format(time.DateOnly)
+	s := &p.s
+	switch next := s.Next; {
+	case s.AllClear != "":
+		s.Headline = "All clear since " + inWords(s.AllClear) + "."
+	case p.cold:
+		s.Headline = "Too cold for them to hatch. Look again when it warms up."
+		s.Notes = append(s.Notes, notes["too-cold"])
+	case next != nil && today > next.Latest:
+		s.Headline = fmt.Sprintf("Round %d is overdue: it was to be by %s. Treat it today.", next.N, inWords(next.Latest))
+	case next != nil && today >= next.From:
+		s.Headline = fmt.Sprintf("Round %d is due: today, and by %s.", next.N, inWords(next.Latest))
+	case next != nil:
+		s.Headline = fmt.Sprintf("Round %d from %s, and by %s.", next.N, inWords(next.From), inWords(next.Latest))
+	case today >= s.LookOn:
+		s.Headline = "Look with a lens today. All clear if nothing moves."
+	default:
+		s.Headline = "All rounds are done. Look with a lens on " + inWords(s.LookOn) + "."
+	}
+	if s.Next != nil {
+		s.Notes = append(s.Notes, notes["from"], notes["latest"])
+	}
+	if p.pest.EggShare.Value >= 1 {
+		s.Notes = append(s.Notes, notes["egg-only"])
+	}
+	if len(p.pest.Products) == 0 {
+		s.Notes = append(s.Notes, notes["cards"])
+	} else {
+		s.Cautions = append(s.Cautions, "product-label")
+	}
+	if slices.Contains(p.pest.Products, "oil") && terete {
+		warn := notes["terete"]
+		s.Stopped = &warn
+	}
+	s.Notes = append(s.Notes, notes["clear"])
+}
+
+func inWords(day string) string {
+	t, err := time.Parse(time.DateOnly, day)
+	if err != nil {
+		return day
+	}
+	return t.Format("2 January 2006")
+}
+
+// line is what is drawn: every day from the first round to a little beyond the
+// end, with its warmth and the generations so far.
+func (p *planner) line(first int64) {
+	end := p.s.LookOn
+	if p.s.AllClear != "" {
+		end = p.s.AllClear
+	}
+	if end == "" {
+		end = p.now.AddDate(0, 0, 30).Format(time.DateOnly)
+	}
+	start, err := time.ParseInLocation(time.DateOnly, p.day(first), p.place.Zone)
+	if err != nil {
+		return
+	}
+	sum := 0.0
+	for d := start; len(p.s.Line) < 2*horizonDays; d = d.AddDate(0, 0, 1) {
+		day := Day{Day: d.Format(time.DateOnly), LowC: math.Inf(1), HighC: math.Inf(-1)}
+		to := climate.HourOf(d.AddDate(0, 0, 1))
+		for h := climate.HourOf(d); h < to; h++ {
+			t, where, ok := p.place.At(h)
+			if !ok {
+				return
+			}
+			day.LowC, day.HighC, day.From = math.Min(day.LowC, t), math.Max(day.HighC, t), string(where)
+			if h >= first {
+				day.DegreeDays += p.pest.perHour(t)
+			}
+		}
+		sum += day.DegreeDays
+		day.Generations = sum / p.pest.K.Value
+		p.s.Line = append(p.s.Line, day)
+		if day.Day > end && len(p.s.Line) > 3 {
+			return
+		}
+	}
+}

@@ -1,0 +1,246 @@
+package solutions
+
+import (
+	"fmt"
+
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+)
+
+// Strength is how much of a thing is in a mix, written in one of the usual ways.
+type Strength struct {
+	Value float64 `json:"value" required:"true" validate:"gt=0"`
+	Unit  string  `json:"unit" required:"true" validate:"oneof=percent ppm ml_per_l parts" description:"parts: one part to so many parts of water"`
+}
+
+// Percent makes a strength in percent.
+func Percent(p float64) Strength { return Strength{p, "percent"} }
+
+// Share is the strength as a share, 0 to 1.
+func (s Strength) Share() float64 {
+	switch s.Unit {
+	case "ppm":
+		return s.Value / 1e6
+	case "ml_per_l":
+		return s.Value / 1000
+	case "parts":
+		return 1 / (1 + s.Value)
+	default:
+		return s.Value / 100
+	}
+}
+
+// In writes a share in a unit.
+func In(share float64, unit string) Strength {
+	switch unit {
+	case "ppm":
+		return Strength{share * 1e6, unit}
+	case "ml_per_l":
+		return Strength{share * 1000, unit}
+	case "parts":
+		return Strength{1/share - 1, unit}
+	default:
+		return Strength{share * 100, "percent"}
+	}
+}
+
+func (s Strength) words() string {
+	switch s.Unit {
+	case "ppm":
+		return num(s.Value) + " ppm"
+	case "ml_per_l":
+		return num(s.Value) + " mL/L"
+	case "parts":
+		return "1 part to " + num(s.Value)
+	default:
+		return num(s.Value) + " %"
+	}
+}
+
+// faults says what is wrong with a strength that fits its field.
+func (s Strength) faults(field string) fault.List {
+	if s.Share() > 1 {
+		return fault.List{{Field: field + ".value", Value: s.Value, Limit: "at most " + In(1, s.Unit).words(),
+			Words: fmt.Sprintf("%s is more than the whole. At most %s.", s.words(), In(1, s.Unit).words())}}
+	}
+	return nil
+}
+
+// Dilution asks for a mix. Give the strength wanted and either the amount to
+// make or the stock there is; or give stock and water, and learn the strength.
+type Dilution struct {
+	Product   string    `json:"product,omitempty" validate:"max=40" description:"code of a product; its limits and cautions then hold"`
+	Use       string    `json:"use,omitempty" validate:"max=40" description:"what it is for; left out: the product's first use"`
+	Stock     Strength  `json:"stock" required:"true" description:"as it stands in the bottle"`
+	Wanted    *Strength `json:"wanted,omitempty"`
+	MakeML    *float64  `json:"make_ml,omitempty" validate:"omitempty,gt=0,max=1000000" description:"one fill of the sprayer, bath or jar"`
+	StockML   *float64  `json:"stock_ml,omitempty" validate:"omitempty,gt=0,max=1000000"`
+	WaterML   *float64  `json:"water_ml,omitempty" validate:"omitempty,gt=0,max=1000000"`
+	Fills     int       `json:"fills,omitempty" validate:"min=0,max=200" description:"how many fills; left out: 1"`
+	LabelMost *Strength `json:"label_most,omitempty" description:"the most the label of your product allows; it stands above this page"`
+	Tools     Tools     `json:"tools,omitzero"`
+}
+
+// Faults finds mixes that cannot be.
+func (d Dilution) Faults() fault.List {
+	list := d.Stock.faults("stock")
+	if d.Wanted != nil {
+		list = append(list, d.Wanted.faults("wanted")...)
+	}
+	if d.LabelMost != nil {
+		list = append(list, d.LabelMost.faults("label_most")...)
+	}
+	if len(list) > 0 {
+		return list
+	}
+	if d.Product != "" {
+		p, ok := Known().Product(d.Product)
+		if !ok {
+			return fault.List{{Field: "product", Value: d.Product, Limit: "a product, see /api/v1/knowledge/solutions", Words: "This product is not known here. Leave it out to mix by figures alone."}}
+		}
+		if _, ok := p.Use(d.Use); !ok {
+			return fault.List{{Field: "use", Value: d.Use, Limit: "a use of the product", Words: "This product has no such use here."}}
+		}
+	}
+	switch {
+	case d.Wanted == nil && (d.StockML == nil || d.WaterML == nil):
+		return fault.List{{Field: "wanted", Limit: "a strength", Words: "Give the strength you want; or both the stock and the water, to learn the strength."}}
+	case d.Wanted != nil && d.WaterML != nil:
+		return fault.List{{Field: "water_ml", Value: *d.WaterML, Limit: "left out when a strength is wanted", Words: "The water follows from the strength. Leave it out, or leave the strength out."}}
+	case d.Wanted != nil && (d.MakeML == nil) == (d.StockML == nil):
+		return fault.List{{Field: "make_ml", Limit: "one of make_ml and stock_ml", Words: "Give the amount to make, or the stock there is. One of the two."}}
+	case d.Wanted != nil && d.Wanted.Share() > d.Stock.Share()*(1+1e-12):
+		return fault.List{{Field: "wanted.value", Value: d.Wanted.Value, Limit: "at most " + d.Stock.words(),
+			Words: fmt.Sprintf("Water only weakens: a stock of %s cannot make %s. Want less, or take a stronger stock.", d.Stock.words(), d.Wanted.words())}}
+	}
+	return nil
+}
+
+// Stop is why nothing is mixed.
+type Stop struct {
+	Why      knowledge.Text `json:"why" required:"true"`
+	Most     Strength       `json:"most" required:"true"`
+	Cautions []string       `json:"cautions" required:"true" description:"codes of cautions"`
+}
+
+// Step is one of two, when one step would measure too little.
+type Step struct {
+	Do   string `json:"do" required:"true"`
+	Hand Hand   `json:"hand" required:"true"`
+}
+
+// Mix is what to measure out.
+type Mix struct {
+	StockML  float64          `json:"stock_ml" required:"true"`
+	WaterML  float64          `json:"water_ml" required:"true"`
+	TotalML  float64          `json:"total_ml" required:"true"`
+	Strength Strength         `json:"strength" required:"true"`
+	Stock    *Hand            `json:"stock,omitempty"`
+	Water    *Hand            `json:"water,omitempty"`
+	Low      float64          `json:"low_percent" required:"true" description:"the weakest it can come out as measured"`
+	High     float64          `json:"high_percent" required:"true" description:"the strongest it can come out as measured"`
+	AllStock float64          `json:"all_stock_ml" required:"true" description:"for all fills"`
+	TwoSteps []Step           `json:"two_steps,omitempty"`
+	Notes    []knowledge.Text `json:"notes" required:"true"`
+	Cautions []string         `json:"cautions" required:"true" description:"codes of cautions"`
+	Stopped  *Stop            `json:"stopped,omitempty" description:"too strong: nothing to measure out"`
+}
+
+// Dilute mixes by C₁V₁ = C₂V₂. The asking holds no faults.
+func Dilute(d Dilution) Mix {
+	c1 := d.Stock.Share()
+	m := Mix{Notes: []knowledge.Text{}, Cautions: []string{}}
+	var share float64
+	switch {
+	case d.Wanted == nil:
+		m.StockML, m.WaterML = *d.StockML, *d.WaterML
+		m.TotalML = m.StockML + m.WaterML
+		share = c1 * m.StockML / m.TotalML
+	case d.StockML != nil:
+		share, m.StockML = d.Wanted.Share(), *d.StockML
+		m.TotalML = c1 * m.StockML / share
+		m.WaterML = m.TotalML - m.StockML
+	default:
+		share, m.TotalML = d.Wanted.Share(), *d.MakeML
+		m.StockML = share * m.TotalML / c1
+		m.WaterML = m.TotalML - m.StockML
+	}
+	m.Strength = In(share, unitOf(d))
+	m.AllStock = m.StockML * float64(max(d.Fills, 1))
+	if m.guard(d, share); m.Stopped != nil {
+		return m
+	}
+	m.measure(d.Tools.orUsual(), c1)
+	return m
+}
+
+func unitOf(d Dilution) string {
+	if d.Wanted != nil {
+		return d.Wanted.Unit
+	}
+	return "percent"
+}
+
+// guard holds the mix to what the product is used at.
+func (m *Mix) guard(d Dilution, share float64) {
+	notes := Known().Notes
+	p, ok := Known().Product(d.Product)
+	if !ok {
+		return
+	}
+	m.Cautions = append(m.Cautions, p.Care...)
+	use, _ := p.Use(d.Use)
+	most := d.LabelMost
+	switch {
+	case most != nil:
+		m.Notes = append(m.Notes, notes["label-first"])
+	case p.ByLabel:
+		m.Stopped = &Stop{notes["label-alone"], Strength{0, "percent"}, p.Care}
+	case use.MostPercent != nil:
+		s := Percent(use.MostPercent.Value)
+		most = &s
+	}
+	if most != nil && share > most.Share()*(1+1e-9) {
+		m.Stopped = &Stop{notes["too-strong"], *most, p.Care}
+	}
+	if m.Stopped != nil {
+		*m = Mix{Strength: m.Strength, Notes: []knowledge.Text{}, Cautions: m.Cautions, Stopped: m.Stopped}
+		return
+	}
+	if p.CausticAbovePercent != nil && d.Stock.Share()*100 > p.CausticAbovePercent.Value {
+		m.Notes = append(m.Notes, notes["stronger-stock"], *p.Tip)
+	} else if p.Tip != nil && p.CausticAbovePercent == nil && m.WaterML > 0 {
+		m.Notes = append(m.Notes, *p.Tip)
+	}
+}
+
+// measure puts the amounts in what a hand can measure, and says what that
+// leaves of the strength.
+func (m *Mix) measure(t Tools, c1 float64) {
+	stock, water := t.liquid(m.StockML), t.liquid(m.WaterML)
+	m.Stock, m.Water = &stock, &water
+	if m.WaterML < 1e-9 {
+		m.Water = nil
+		m.Low, m.High = c1*100, c1*100
+		return
+	}
+	m.Low = 100 * c1 * stock.low() / (stock.low() + water.high())
+	m.High = 100 * c1 * stock.high() / (stock.high() + water.low())
+	if stock.Little {
+		m.twoSteps(t)
+	}
+}
+
+// twoSteps makes a weaker stock first, so that what goes in can be measured.
+func (m *Mix) twoSteps(t Tools) {
+	const weaker = 100
+	m.Notes = append(m.Notes, Known().Notes["two-steps"])
+	first, water, then := t.liquid(10), t.liquid(10*(weaker-1)), t.liquid(m.StockML*weaker)
+	if then.Exact > m.TotalML || then.Little {
+		return
+	}
+	m.TwoSteps = []Step{
+		{fmt.Sprintf("Stir 10 mL of the stock into %s mL of water, and mark it 1 in %d", num(water.Amount), weaker), first},
+		{fmt.Sprintf("Take %s mL of that, and fill up with water to %s mL", num(then.Amount), num(m.TotalML)), then},
+	}
+}

@@ -1,0 +1,102 @@
+// Package solutions does the arithmetic of what is mixed at the bench: dilution
+// both ways, feeds by their label, meter readings, water blended to a target,
+// flushing, and the oxygen in fresh water. Volumes are in mL or L and masses in
+// g, as the names say. Amounts come out in what a hand can measure, with the
+// error that measuring leaves; a mix that cannot be is refused with the reason,
+// and one that is too strong is stopped.
+package solutions
+
+import (
+	"sync"
+
+	"therapeon/core/knowledge"
+)
+
+// Unit is a measure of the kitchen, in mL.
+type Unit struct {
+	Name string           `yaml:"name" json:"name" required:"true"`
+	ML   knowledge.Number `yaml:"ml" json:"ml" required:"true"`
+}
+
+// Figures are the numbers solutions go by.
+type Figures struct {
+	PInP2O5         knowledge.Number `yaml:"phosphorus_in_p2o5" json:"phosphorus_in_p2o5" required:"true"`
+	KInK2O          knowledge.Number `yaml:"potassium_in_k2o" json:"potassium_in_k2o" required:"true"`
+	PPM500          knowledge.Number `yaml:"ppm_per_ec_500" json:"ppm_per_ec_500" required:"true" description:"ppm for each mS/cm"`
+	PPM700          knowledge.Number `yaml:"ppm_per_ec_700" json:"ppm_per_ec_700" required:"true" description:"ppm for each mS/cm"`
+	HardTapPPM      knowledge.Number `yaml:"hard_tap_ppm" json:"hard_tap_ppm" required:"true"`
+	FlushPotVolumes knowledge.Number `yaml:"flush_pot_volumes" json:"flush_pot_volumes" required:"true"`
+	MeasurableSteps knowledge.Number `yaml:"measurable_steps" json:"measurable_steps" required:"true" description:"fewer steps of the tool than this are too little to measure well"`
+}
+
+// ToolTable are the steps of the usual tools.
+type ToolTable struct {
+	SyringeML      knowledge.Number `yaml:"syringe_ml" json:"syringe_ml" required:"true"`
+	SyringeHoldsML knowledge.Number `yaml:"syringe_holds_ml" json:"syringe_holds_ml" required:"true"`
+	JugML          knowledge.Number `yaml:"jug_ml" json:"jug_ml" required:"true"`
+	ScaleG         knowledge.Number `yaml:"scale_g" json:"scale_g" required:"true"`
+}
+
+// Knowledge is the table of measures and of products.
+type Knowledge struct {
+	Units    map[string]Unit           `yaml:"units" json:"units" required:"true"`
+	Tools    ToolTable                 `yaml:"tools" json:"tools" required:"true"`
+	Figures  Figures                   `yaml:"figures" json:"figures" required:"true"`
+	Notes    map[string]knowledge.Text `yaml:"notes" json:"notes" required:"true"`
+	Products []Product                 `yaml:"-" json:"products" required:"true"`
+}
+
+// Product is something that is mixed or put on.
+type Product struct {
+	Code                string             `yaml:"code" json:"code" required:"true"`
+	Name                string             `yaml:"name" json:"name" required:"true"`
+	Stocks              []knowledge.Number `yaml:"stocks" json:"stocks,omitempty" description:"strengths it is usually sold at, percent"`
+	ByLabel             bool               `yaml:"by_label" json:"by_label,omitempty" description:"only its label says how strong"`
+	Dry                 bool               `yaml:"dry" json:"dry,omitempty" description:"it is weighed"`
+	Meter               bool               `yaml:"meter" json:"meter,omitempty" description:"it is dosed to a meter reading"`
+	Care                []string           `yaml:"care" json:"care" required:"true" description:"codes of the cautions that are acknowledged once"`
+	CausticAbovePercent *knowledge.Number  `yaml:"caustic_above_percent" json:"caustic_above_percent,omitempty"`
+	Tip                 *knowledge.Text    `yaml:"tip" json:"tip,omitempty"`
+	Uses                []Use              `yaml:"uses" json:"uses" required:"true"`
+}
+
+// Use is what a product is used for, and how strong.
+type Use struct {
+	Code        string            `yaml:"code" json:"code" required:"true"`
+	Name        string            `yaml:"name" json:"name" required:"true"`
+	Percent     *knowledge.Number `yaml:"percent" json:"percent,omitempty"`
+	MostPercent *knowledge.Number `yaml:"most_percent" json:"most_percent,omitempty"`
+	PPM         *knowledge.Number `yaml:"ppm" json:"ppm,omitempty" description:"on the meter, or of nitrogen for a feed"`
+	MostPPM     *knowledge.Number `yaml:"most_ppm" json:"most_ppm,omitempty"`
+	VolumeML    knowledge.Number  `yaml:"volume_ml" json:"volume_ml" required:"true" description:"usual amount for one plant"`
+	Minutes     knowledge.Number  `yaml:"minutes" json:"minutes" required:"true"`
+	How         knowledge.Text    `yaml:"how" json:"how" required:"true"`
+}
+
+// Known is the table.
+var Known = sync.OnceValue(func() *Knowledge {
+	var k Knowledge
+	knowledge.MustRead("measures.yaml", &k)
+	knowledge.MustRead("products.yaml", &k.Products)
+	return &k
+})
+
+// Product finds a product by its code.
+func (k *Knowledge) Product(code string) (Product, bool) {
+	for _, p := range k.Products {
+		if p.Code == code {
+			return p, true
+		}
+	}
+	return Product{}, false
+}
+
+// Use finds a use of a product; the first one when the code is empty.
+func (p Product) Use(code string) (Use, bool) {
+	for _, u := range p.Uses {
+		if u.Code == code || code == "" {
+			return u, true
+		}
+	}
+	return Use{}, false
+}

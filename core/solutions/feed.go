@@ -1,0 +1,112 @@
+package solutions
+
+import (
+	"fmt"
+
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+)
+
+// Feed asks for a feed by the figures on its label. Give grams per litre, or the
+// ppm of nitrogen wanted.
+type Feed struct {
+	N             float64  `json:"n_percent" required:"true" validate:"min=0,max=100" description:"nitrogen (N) on the label"`
+	P2O5          float64  `json:"p2o5_percent" required:"true" validate:"min=0,max=100" description:"phosphate (P₂O₅) on the label"`
+	K2O           float64  `json:"k2o_percent" required:"true" validate:"min=0,max=100" description:"potash (K₂O) on the label"`
+	GPerL         *float64 `json:"g_per_l,omitempty" validate:"omitempty,gt=0,max=500"`
+	WantedPPMN    *float64 `json:"wanted_ppm_n,omitempty" validate:"omitempty,gt=0,max=100000"`
+	VolumeL       float64  `json:"volume_l" required:"true" validate:"gt=0,max=10000"`
+	DensityGPerML *float64 `json:"density_g_per_ml,omitempty" validate:"omitempty,min=0.7,max=2" description:"of a liquid feed; it is then measured in mL"`
+	LabelMostPPMN *float64 `json:"label_most_ppm_n,omitempty" validate:"omitempty,gt=0,max=100000" description:"the most the label allows; it stands above this page"`
+	Tools         Tools    `json:"tools,omitzero"`
+}
+
+// Faults finds feeds that cannot be.
+func (f Feed) Faults() fault.List {
+	switch {
+	case f.N+f.P2O5+f.K2O > 100:
+		return fault.List{{Field: "n_percent", Value: f.N + f.P2O5 + f.K2O, Limit: "100 % in all", Words: "The three figures of the label add up to more than 100 %. Read the label again."}}
+	case (f.GPerL == nil) == (f.WantedPPMN == nil):
+		return fault.List{{Field: "wanted_ppm_n", Limit: "one of g_per_l and wanted_ppm_n", Words: "Give grams per litre, or the ppm of nitrogen you want. One of the two."}}
+	case f.WantedPPMN != nil && f.N == 0:
+		return fault.List{{Field: "n_percent", Value: f.N, Limit: "more than 0", Words: "A feed without nitrogen cannot be dosed by nitrogen. Give grams per litre."}}
+	case f.WantedPPMN != nil && *f.WantedPPMN > f.N*10000:
+		return fault.List{{Field: "wanted_ppm_n", Value: *f.WantedPPMN, Limit: fmt.Sprintf("at most %s ppm", num(f.N*10000)), Words: "The feed itself holds no more nitrogen than that."}}
+	}
+	return nil
+}
+
+// Fed is a feed to weigh out.
+type Fed struct {
+	GPerL    float64          `json:"g_per_l" required:"true"`
+	Grams    float64          `json:"grams" required:"true"`
+	PPMN     float64          `json:"ppm_n" required:"true"`
+	PPMP     float64          `json:"ppm_p" required:"true" description:"phosphorus as the element"`
+	PPMK     float64          `json:"ppm_k" required:"true" description:"potassium as the element"`
+	Hand     *Hand            `json:"hand,omitempty"`
+	LowPPMN  float64          `json:"low_ppm_n" required:"true"`
+	HighPPMN float64          `json:"high_ppm_n" required:"true"`
+	TwoSteps []Step           `json:"two_steps,omitempty"`
+	Notes    []knowledge.Text `json:"notes" required:"true"`
+	Cautions []string         `json:"cautions" required:"true"`
+	Stopped  *Stop            `json:"stopped,omitempty"`
+}
+
+// ppmPerPercent: 1 g/L of a feed with 1 % gives 10 mg/L.
+const ppmPerPercent = 10
+
+// MixFeed weighs a feed out: ppm N = g/L × %N × 10. The asking holds no faults.
+func MixFeed(f Feed) Fed {
+	k := Known()
+	m := Fed{Notes: []knowledge.Text{k.Notes["meter-is-not-feed"]}, Cautions: []string{}}
+	if f.GPerL != nil {
+		m.GPerL = *f.GPerL
+	} else {
+		m.GPerL = *f.WantedPPMN / (f.N * ppmPerPercent)
+	}
+	m.PPMN = m.GPerL * f.N * ppmPerPercent
+	m.PPMP = m.GPerL * f.P2O5 * k.Figures.PInP2O5.Value * ppmPerPercent
+	m.PPMK = m.GPerL * f.K2O * k.Figures.KInK2O.Value * ppmPerPercent
+	product, _ := k.Product("feed")
+	m.Cautions = product.Care
+	most := product.Uses[0].MostPPM.Value
+	if f.LabelMostPPMN != nil {
+		most = *f.LabelMostPPMN
+		m.Notes = append(m.Notes, k.Notes["label-first"])
+	}
+	if m.PPMN > most*(1+1e-9) {
+		return Fed{Notes: m.Notes, Cautions: product.Care, Stopped: &Stop{k.Notes["too-strong"], Strength{most, "ppm"}, product.Care}, PPMN: m.PPMN}
+	}
+	m.Grams = m.GPerL * f.VolumeL
+	t := f.Tools.orUsual()
+	perUnit := 1.0 // grams in one of the hand's units
+	var h Hand
+	if f.DensityGPerML != nil {
+		perUnit = *f.DensityGPerML
+		h = t.liquid(m.Grams / perUnit)
+	} else {
+		h = t.mass(m.Grams)
+	}
+	m.Hand = &h
+	ppm := func(amount float64) float64 { return amount * perUnit / f.VolumeL * f.N * ppmPerPercent }
+	m.LowPPMN, m.HighPPMN = ppm(h.low()), ppm(h.high())
+	if h.Little && f.DensityGPerML == nil {
+		m.motherSolution(t, f)
+	}
+	return m
+}
+
+// motherSolution dissolves enough to weigh, and measures the rest as a liquid.
+func (m *Fed) motherSolution(t Tools, f Feed) {
+	const ml = 1000
+	grams := round(max(10*t.ScaleG, Known().Figures.MeasurableSteps.Value*t.ScaleG), t.ScaleG)
+	then := t.liquid(m.Grams / grams * ml)
+	if then.Little || then.Exact > ml || then.Exact > f.VolumeL*1000 {
+		return
+	}
+	m.Notes = append(m.Notes, Known().Notes["two-steps"])
+	m.TwoSteps = []Step{
+		{fmt.Sprintf("Dissolve %s g in water, and fill up to %d mL", num(grams), ml), t.mass(grams)},
+		{fmt.Sprintf("Take %s mL of that for the %s L", num(then.Amount), num(f.VolumeL)), then},
+	}
+}

@@ -1,0 +1,88 @@
+package solutions
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+)
+
+// Tools are what amounts are measured with, and the steps they show.
+type Tools struct {
+	SyringeML      float64 `json:"syringe_ml,omitempty" validate:"omitempty,min=0.01,max=10" description:"step of the syringe; left out: 0.1 mL"`
+	SyringeHoldsML float64 `json:"syringe_holds_ml,omitempty" validate:"omitempty,min=1,max=500" description:"left out: 20 mL"`
+	JugML          float64 `json:"jug_ml,omitempty" validate:"omitempty,min=1,max=1000" description:"marks of the jug; left out: 50 mL"`
+	ScaleG         float64 `json:"scale_g,omitempty" validate:"omitempty,min=0.001,max=50" description:"step of the scale; left out: 1 g"`
+}
+
+// orUsual fills in the usual tools.
+func (t Tools) orUsual() Tools {
+	usual := Known().Tools
+	or := func(v *float64, usual float64) {
+		if *v == 0 {
+			*v = usual
+		}
+	}
+	or(&t.SyringeML, usual.SyringeML.Value)
+	or(&t.SyringeHoldsML, usual.SyringeHoldsML.Value)
+	or(&t.JugML, usual.JugML.Value)
+	or(&t.ScaleG, usual.ScaleG.Value)
+	return t
+}
+
+// Hand is an amount as a hand measures it.
+type Hand struct {
+	Exact  float64 `json:"exact" required:"true"`
+	Amount float64 `json:"amount" required:"true" description:"to measure"`
+	Unit   string  `json:"unit" required:"true" enum:"mL,g"`
+	Error  float64 `json:"error" required:"true" description:"the true amount lies at most so far from the one to measure, when it is read to the nearest step"`
+	How    string  `json:"how" required:"true" description:"in words, with which tool"`
+	Little bool    `json:"little,omitempty" description:"too little to measure well"`
+}
+
+// low and high bound the true amount.
+func (h Hand) low() float64  { return math.Max(0, h.Amount-h.Error) }
+func (h Hand) high() float64 { return h.Amount + h.Error }
+
+// round goes to the nearest multiple of a step, without the dust of binary
+// fractions.
+func round(x, step float64) float64 {
+	r := math.Round(x/step) * step
+	clean, _ := strconv.ParseFloat(strconv.FormatFloat(r, 'f', 6, 64), 64)
+	return clean
+}
+
+// num writes a figure with no more decimals than it has.
+func num(x float64) string { return strconv.FormatFloat(round(x, 1e-4), 'f', -1, 64) }
+
+// liquid measures out mL: the jug to a mark, the rest by syringe.
+func (t Tools) liquid(ml float64) Hand {
+	h := Hand{Exact: ml, Unit: "mL", Amount: round(ml, t.SyringeML)}
+	jug := math.Floor(h.Amount/t.JugML+1e-9) * t.JugML
+	if h.Amount <= 3*t.SyringeHoldsML {
+		jug = 0 // a few fills of the syringe are surer than the jug's lowest marks
+	}
+	rest := round(h.Amount-jug, t.SyringeML)
+	fills := math.Ceil(rest/t.SyringeHoldsML - 1e-9)
+	h.Error = math.Max(fills, 1) * t.SyringeML / 2
+	h.Little = ml < Known().Figures.MeasurableSteps.Value*t.SyringeML
+	switch {
+	case jug > 0 && rest == 0:
+		h.Error = t.SyringeML / 2
+		h.How = fmt.Sprintf("jug to the %s mL mark", num(jug))
+	case jug > 0:
+		h.How = fmt.Sprintf("jug to %s mL, then %s mL by syringe", num(jug), num(rest))
+	case fills > 1:
+		h.How = fmt.Sprintf("%s mL by syringe, in %.0f fills", num(rest), fills)
+	default:
+		h.How = fmt.Sprintf("%s mL by syringe", num(rest))
+	}
+	return h
+}
+
+// mass weighs out g.
+func (t Tools) mass(g float64) Hand {
+	h := Hand{Exact: g, Unit: "g", Amount: round(g, t.ScaleG), Error: t.ScaleG / 2}
+	h.How = fmt.Sprintf("%s g on the scale", num(h.Amount))
+	h.Little = g < Known().Figures.MeasurableSteps.Value*t.ScaleG
+	return h
+}

@@ -1,0 +1,156 @@
+package solutions
+
+import (
+	"fmt"
+	"math"
+
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+)
+
+// Blend asks for tap and pure water mixed to a target.
+type Blend struct {
+	Tap     float64 `json:"tap" required:"true" validate:"min=0,max=20000" description:"what the tap water reads, on any one scale"`
+	Pure    float64 `json:"pure" required:"true" validate:"min=0,max=20000" description:"what the pure water reads, on the same scale"`
+	Target  float64 `json:"target" required:"true" validate:"min=0,max=20000"`
+	VolumeL float64 `json:"volume_l" required:"true" validate:"gt=0,max=10000"`
+	Tools   Tools   `json:"tools,omitzero"`
+}
+
+// Faults finds blends that cannot be.
+func (b Blend) Faults() fault.List {
+	low, high := math.Min(b.Tap, b.Pure), math.Max(b.Tap, b.Pure)
+	switch {
+	case low == high && b.Target != low:
+		return fault.List{{Field: "target", Value: b.Target, Limit: num(low), Words: "Both waters read the same. No blend of them reads anything else."}}
+	case b.Target < low || b.Target > high:
+		return fault.List{{Field: "target", Value: b.Target, Limit: num(low) + " to " + num(high), Words: fmt.Sprintf("A blend reads between its two waters: %s to %s.", num(low), num(high))}}
+	}
+	return nil
+}
+
+// Blended is how much of each water.
+type Blended struct {
+	TapL  float64          `json:"tap_l" required:"true"`
+	PureL float64          `json:"pure_l" required:"true"`
+	Tap   Hand             `json:"tap" required:"true"`
+	Pure  Hand             `json:"pure" required:"true"`
+	Low   float64          `json:"low" required:"true" description:"the least it can read as measured"`
+	High  float64          `json:"high" required:"true"`
+	Notes []knowledge.Text `json:"notes" required:"true"`
+}
+
+// MixBlend blends two waters: readings mix by volume. The asking holds no faults.
+func MixBlend(b Blend) Blended {
+	share := 0.0
+	if b.Tap != b.Pure {
+		share = (b.Target - b.Pure) / (b.Tap - b.Pure)
+	}
+	t := b.Tools.orUsual()
+	m := Blended{TapL: share * b.VolumeL, PureL: (1 - share) * b.VolumeL, Notes: []knowledge.Text{}}
+	m.Tap, m.Pure = t.liquid(m.TapL*1000), t.liquid(m.PureL*1000)
+	reads := func(tap, pure float64) float64 {
+		if tap+pure == 0 {
+			return b.Target
+		}
+		return (b.Tap*tap + b.Pure*pure) / (tap + pure)
+	}
+	one, other := reads(m.Tap.low(), m.Pure.high()), reads(m.Tap.high(), m.Pure.low())
+	m.Low, m.High = math.Min(one, other), math.Max(one, other)
+	if b.Tap >= Known().Figures.HardTapPPM.Value {
+		m.Notes = append(m.Notes, Known().Notes["hard-tap"])
+	}
+	return m
+}
+
+// Flush asks how much water rinses a pot down to a share of what was in it.
+type Flush struct {
+	HeldML   *float64 `json:"held_ml,omitempty" validate:"omitempty,gt=0,max=200000" description:"water the medium holds"`
+	PotML    *float64 `json:"pot_ml,omitempty" validate:"omitempty,gt=0,max=500000" description:"volume of the pot, when the water held is not known"`
+	HoldsPct *float64 `json:"holds_percent,omitempty" validate:"omitempty,min=1,max=95" description:"water held, of the pot's volume; left out: 40 %"`
+	Start    *float64 `json:"start,omitempty" validate:"omitempty,gt=0,max=50000" description:"what the runoff reads first"`
+	Target   *float64 `json:"target,omitempty" validate:"omitempty,gt=0,max=50000" description:"what it should come down to"`
+	Water    *float64 `json:"water,omitempty" validate:"omitempty,min=0,max=50000" description:"what the flushing water reads"`
+	LeftPct  *float64 `json:"left_percent,omitempty" validate:"omitempty,gt=0,max=99.9" description:"or: the share that may be left"`
+}
+
+// Faults finds flushes that cannot be.
+func (f Flush) Faults() fault.List {
+	switch {
+	case (f.HeldML == nil) == (f.PotML == nil):
+		return fault.List{{Field: "pot_ml", Limit: "one of pot_ml and held_ml", Words: "Give the volume of the pot, or the water it holds. One of the two."}}
+	case (f.Start == nil) != (f.Target == nil):
+		return fault.List{{Field: "target", Limit: "start and target together", Words: "Give both what the runoff reads and what it should come down to."}}
+	case (f.Start == nil) == (f.LeftPct == nil):
+		return fault.List{{Field: "left_percent", Limit: "a share, or start and target", Words: "Give the share that may be left, or what the runoff reads and should come down to."}}
+	case f.Start == nil:
+		return nil
+	}
+	water := f.water()
+	switch {
+	case *f.Target >= *f.Start:
+		return fault.List{{Field: "target", Value: *f.Target, Limit: "less than " + num(*f.Start), Words: "It reads no more than that already. There is nothing to flush."}}
+	case *f.Target <= water:
+		return fault.List{{Field: "target", Value: *f.Target, Limit: "more than " + num(water), Words: fmt.Sprintf("Flushing never brings it below its own water, which reads %s. Flush with purer water, or stop higher.", num(water))}}
+	}
+	return nil
+}
+
+func (f Flush) water() float64 {
+	if f.Water == nil {
+		return 0
+	}
+	return *f.Water
+}
+
+// Flushed is how much water to pour through.
+type Flushed struct {
+	HeldML   float64          `json:"held_ml" required:"true"`
+	Volumes  float64          `json:"volumes" required:"true" description:"in volumes of the water held"`
+	ML       float64          `json:"ml" required:"true"`
+	TwoPotML float64          `json:"two_pot_ml,omitempty" description:"two pot volumes, the house's rule"`
+	Left     float64          `json:"left_share" required:"true" description:"share of what was above the water's own, 0–1"`
+	LeftRule float64          `json:"left_by_rule,omitempty" description:"share left after two pot volumes"`
+	Notes    []knowledge.Text `json:"notes" required:"true"`
+}
+
+const usualHeldPercent = 40
+
+// MixFlush is the stirred pot: C/C₀ = e^(−V/Vw). The asking holds no faults.
+func MixFlush(f Flush) Flushed {
+	k := Known()
+	m := Flushed{Notes: []knowledge.Text{k.Notes["two-pots"], k.Notes["oxygen"]}}
+	if f.HeldML != nil {
+		m.HeldML = *f.HeldML
+	} else {
+		holds := float64(usualHeldPercent)
+		if f.HoldsPct != nil {
+			holds = *f.HoldsPct
+		}
+		m.HeldML = *f.PotML * holds / 100
+	}
+	if f.LeftPct != nil {
+		m.Left = *f.LeftPct / 100
+	} else {
+		m.Left = (*f.Target - f.water()) / (*f.Start - f.water())
+	}
+	m.Volumes = -math.Log(m.Left)
+	m.ML = m.Volumes * m.HeldML
+	if f.PotML != nil {
+		m.TwoPotML = k.Figures.FlushPotVolumes.Value * *f.PotML
+		m.LeftRule = LeftAfter(m.TwoPotML, m.HeldML)
+	}
+	return m
+}
+
+// LeftAfter is the share left of what was dissolved in held mL of water after
+// pouring ml through.
+func LeftAfter(ml, held float64) float64 { return math.Exp(-ml / held) }
+
+// OxygenMGL is the oxygen fresh water holds in air at 101.325 kPa, in mg/L:
+// Benson & Krause 1980, 1984, as USGS Office of Water Quality memorandum
+// 2011.03 gives it. From 0 to 40 °C.
+func OxygenMGL(c float64) float64 {
+	t := c + 273.15
+	return math.Exp(-139.34411 + 1.575701e5/t - 6.642308e7/(t*t) + 1.243800e10/(t*t*t) - 8.621949e11/(t*t*t*t))
+}
