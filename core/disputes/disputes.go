@@ -15,6 +15,8 @@ const (
 	SpikeAtRescue  = "spike_at_rescue"
 	RepotInFlower  = "repot_in_flower"
 	SmallRotPatch  = "small_rot_patch"
+	Peroxide       = "peroxide"
+	CutPowder      = "cut_powder"
 )
 
 // Choices of the questions.
@@ -33,6 +35,11 @@ const (
 	PatchInPlace   = "in-place"
 	PatchUnpot     = "unpot"
 	PatchIfSound   = "if-rest-sound"
+	Routine        = "routine"
+	WithFinding    = "with-finding"
+	PestsOnly      = "pests-only"
+	Powder         = "powder"
+	LeaveToDry     = "dry"
 )
 
 // Choice is one side of a question.
@@ -56,6 +63,25 @@ var All = sync.OnceValue(func() []Question {
 	knowledge.MustRead("disputes.yaml", &all)
 	return all
 })
+
+// Side is the side taken in a question, with its reason.
+type Side struct {
+	Code     string `json:"code" required:"true"`
+	Question string `json:"question" required:"true"`
+	Choice   Choice `json:"choice" required:"true"`
+}
+
+// SideOf is a choice in a question.
+func SideOf(code, choice string) *Side {
+	for _, q := range All() {
+		for _, c := range q.Choices {
+			if q.Code == code && c.Code == choice {
+				return &Side{q.Code, q.Question, c}
+			}
+		}
+	}
+	return nil
+}
 
 // Default is the house default of a question.
 func Default(code string) string {

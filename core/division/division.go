@@ -155,7 +155,9 @@ func Advise(r Rhizome, p Plant) Advice {
 			a.Reasons = append(a.Reasons, k.Rules[rule])
 		}
 	}
-	slices.SortFunc(a.Reasons, func(x, y knowledge.Text) int { return slices.Index(order(k), x.Value) - slices.Index(order(k), y.Value) })
+	slices.SortFunc(a.Reasons, func(x, y knowledge.Text) int {
+		return slices.Index(order(k), x.Value) - slices.Index(order(k), y.Value)
+	})
 	if len(a.Reasons) > 0 {
 		a.Decision, a.Headline = "not-today", "Not today."
 		return a

@@ -1,0 +1,381 @@
+package cleaning
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"sync"
+
+	"therapeon/core/causes"
+	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
+	"therapeon/core/look"
+	"therapeon/core/solutions"
+	"therapeon/core/taxa"
+)
+
+// Stage is a part of the work, in working order.
+type Stage struct {
+	Code string `yaml:"code" json:"code" required:"true"`
+	Name string `yaml:"name" json:"name" required:"true"`
+}
+
+// entry is a job as the table has it.
+type entry struct {
+	Code    string            `yaml:"code"`
+	Stage   string            `yaml:"stage"`
+	Do      knowledge.Text    `yaml:"do"`
+	Why     knowledge.Text    `yaml:"why"`
+	Product string            `yaml:"product"`
+	Use     string            `yaml:"use"`
+	Minutes *knowledge.Number `yaml:"minutes"`
+	Care    []string          `yaml:"care"`
+	Into    string            `yaml:"into"` // the job that an action is part of
+}
+
+// planTable is the table of the plan.
+type planTable struct {
+	Stages  []Stage                   `yaml:"stages"`
+	Jobs    []entry                   `yaml:"jobs"`
+	Actions []entry                   `yaml:"actions"`
+	Notes   map[string]knowledge.Text `yaml:"notes"`
+}
+
+var plans = sync.OnceValue(func() *planTable {
+	var t planTable
+	knowledge.MustRead("plan.yaml", &t)
+	return &t
+})
+
+// Stages lists the stages in working order.
+func Stages() []Stage { return plans().Stages }
+
+// States of a job.
+const (
+	Open    = "open"
+	Done    = "done"
+	Skipped = "skipped"
+)
+
+// Job is one thing to do: what, how much, how long, why, by which side.
+type Job struct {
+	Code     string              `json:"code" required:"true"`
+	Stage    string              `json:"stage" required:"true" enum:"bench,bulk,cuts,spikes,dividing,treatment,rinse,dry,after"`
+	Do       knowledge.Text      `json:"do" required:"true"`
+	Why      []knowledge.Text    `json:"why" required:"true"`
+	Because  []string            `json:"because" required:"true" description:"the causes that ask for it, by name"`
+	Side     *disputes.Side      `json:"side,omitempty" description:"where growers differ: the side it follows"`
+	Product  string              `json:"product,omitempty" description:"what is mixed for it, see /api/v1/knowledge/solutions"`
+	Use      string              `json:"use,omitempty"`
+	Percent  float64             `json:"percent,omitempty"`
+	VolumeML float64             `json:"volume_ml,omitempty" description:"usual amount for one plant"`
+	HowMuch  string              `json:"how_much,omitempty"`
+	Minutes  float64             `json:"minutes,omitempty" description:"a timer goes with it"`
+	Items    []Item              `json:"items" required:"true" description:"jobs of the cut list that are part of it"`
+	Care     []knowledge.Caution `json:"care" required:"true" description:"cautions, acknowledged once by person"`
+	Own      bool                `json:"own,omitempty" description:"added by the user"`
+	State    string              `json:"state" required:"true" enum:"open,done,skipped"`
+	Reason   string              `json:"reason,omitempty" description:"why it was skipped"`
+	On       string              `json:"on,omitempty" description:"the day it was done or skipped"`
+}
+
+// Mark is what became of a job.
+type Mark struct {
+	State  string `json:"state"`
+	Reason string `json:"reason,omitempty"`
+	On     string `json:"on"`
+}
+
+// OwnJob is a job that the user added.
+type OwnJob struct {
+	Code  string `json:"code"`
+	Stage string `json:"stage"`
+	Do    string `json:"do"`
+}
+
+// Case is what a plan is made from.
+type Case struct {
+	Profile   taxa.Profile
+	List      *List               // nil when the roots were not read
+	Actions   map[string][]string // what the causes ask for: by action, the causes that ask
+	Findings  map[string]string
+	Spike     *look.Call
+	Flowering string
+	Unpotted  bool
+	Suspect   bool
+	Terete    bool
+	WeakStem  bool // a monopodial with few or no living roots
+	Divide    string
+	Peroxide  string // sides
+	CutPowder string
+	SpikeSide string
+	Marks     map[string]Mark
+	Own       []OwnJob
+}
+
+// Plan is the work of a cleaning, in working order.
+type Plan struct {
+	Stages   []Stage          `json:"stages" required:"true"`
+	Jobs     []Job            `json:"jobs" required:"true"`
+	Open     int              `json:"open" required:"true"`
+	Finished int              `json:"finished" required:"true" description:"done or skipped"`
+	Headline string           `json:"headline" required:"true"`
+	Notes    []knowledge.Text `json:"notes" required:"true"`
+}
+
+// planner makes one plan.
+type planner struct {
+	*planTable
+	c    Case
+	jobs map[string]*Job
+}
+
+// Draw draws a plan up.
+func Draw(c Case) Plan {
+	p := planner{plans(), c, map[string]*Job{}}
+	p.bench()
+	p.cutting()
+	p.fromCauses()
+	p.spikes()
+	p.treatment()
+	p.finish()
+	return p.plan()
+}
+
+// add puts a job of the table on the plan.
+func (p *planner) add(code string) *Job {
+	if j, ok := p.jobs[code]; ok {
+		return j
+	}
+	i := slices.IndexFunc(p.Jobs, func(e entry) bool { return e.Code == code })
+	e := p.Jobs[i]
+	j := job(e)
+	j.Do, j.Why = e.Do, []knowledge.Text{e.Why}
+	p.jobs[code] = j
+	return j
+}
+
+// job fills in what an entry says of product, time and care.
+func job(e entry) *Job {
+	j := &Job{Code: e.Code, Stage: e.Stage, Why: []knowledge.Text{}, Because: []string{}, Items: []Item{}, State: Open, Product: e.Product, Use: e.Use}
+	care := e.Care
+	if product, ok := solutions.Known().Product(e.Product); ok {
+		use, _ := product.Use(e.Use)
+		j.Minutes, j.VolumeML = use.Minutes.Value, use.VolumeML.Value
+		if use.Percent != nil {
+			j.Percent = use.Percent.Value
+			j.HowMuch = fmt.Sprintf("about %.0f mL of %g %%", j.VolumeML, j.Percent)
+		}
+		care = append(slices.Clone(care), product.Care...)
+	}
+	if e.Minutes != nil {
+		j.Minutes = e.Minutes.Value
+	}
+	j.Care = caring(care)
+	return j
+}
+
+// caring are the cautions with these codes.
+func caring(codes []string) []knowledge.Caution {
+	found := []knowledge.Caution{}
+	for _, c := range knowledge.Cautions() {
+		if slices.Contains(codes, c.Code) {
+			found = append(found, c)
+		}
+	}
+	return found
+}
+
+func (p *planner) bench() {
+	if p.c.Suspect {
+		p.add("handle-last")
+	}
+	p.add("clear-bench")
+	p.add("hands")
+}
+
+// cutting takes the cut list in.
+func (p *planner) cutting() {
+	if p.c.List == nil {
+		return
+	}
+	for _, it := range p.c.List.Items {
+		code := map[string]string{Medium: "old-medium", DryWhole: "bulk-dead"}[it.Kind]
+		if code == "" {
+			code = "cut-roots"
+		}
+		j := p.add(code)
+		j.Items = append(j.Items, it)
+		if it.CutAtMM != nil {
+			p.add("blade")
+		}
+		if it.Kind == Spreading && len(j.Why) == 1 {
+			j.Why = append(j.Why, p.Notes["each-cut"])
+			j.Care = caring([]string{"blade", "spreading", "plant-health"})
+		}
+	}
+	if len(p.c.List.Items) > 0 {
+		p.add("rinse-roots")
+		p.add("dry-joints")
+	}
+}
+
+// fromCauses takes in what the causes ask for.
+func (p *planner) fromCauses() {
+	for _, e := range p.planTable.Actions {
+		because, asked := p.c.Actions[e.Code]
+		i := slices.IndexFunc(causes.Table().Actions, func(a causes.Action) bool { return a.Code == e.Code })
+		if !asked || i < 0 {
+			continue
+		}
+		a := causes.Table().Actions[i]
+		if e.Into != "" {
+			j := p.add(e.Into)
+			j.Because = append(j.Because, because...)
+			continue
+		}
+		if a.Code == "oil-soap-label" && p.c.Terete {
+			e.Product, e.Use = "", ""
+		}
+		e.Care = a.Cautions
+		j := job(e)
+		j.Do, j.Because = a.Words, because
+		if a.Code == "oil-soap-label" && p.c.Terete {
+			j.Do, j.Care = p.Notes["terete-instead"], caring([]string{"terete"})
+		}
+		p.jobs[a.Code] = j
+		if j.Product == "oil" {
+			p.add("rinse-all")
+		}
+		if e.Product == "alcohol" || strings.HasPrefix(a.Code, "cut-") {
+			p.add("blade")
+		}
+	}
+}
+
+func (p *planner) spikes() {
+	c := p.c
+	if c.Profile.GreenSpike.Value == "never cut" && c.Flowering != "" && c.Flowering != "none" {
+		p.add("spike-never")
+	} else if s := c.Spike; s != nil {
+		code := map[string]string{"cut": "spike-cut"}[s.Do]
+		if code == "" {
+			code = "spike-keep"
+		}
+		j := p.add(code)
+		j.Why = []knowledge.Text{s.Why.Words}
+		j.Side = disputes.SideOf(disputes.SpikeAtRescue, c.SpikeSide)
+	}
+	if c.Unpotted || c.List != nil {
+		p.add("sheaths")
+	}
+	if c.Findings["tip-burn"] == causes.Present {
+		p.add("leaf-tips")
+	}
+	if c.Divide == "can" {
+		p.add("divide")
+	}
+}
+
+func (p *planner) treatment() {
+	c := p.c
+	rot, stem := false, false
+	if c.List != nil {
+		for _, it := range c.List.Items {
+			rot = rot || it.Kind == RotWhole || it.Kind == RotEnd || it.Kind == Spreading
+			stem = stem || it.Kind == Spreading
+		}
+	}
+	_, pests := c.Actions["peroxide-fizz"]
+	wanted := map[string]bool{
+		disputes.Routine: c.Unpotted || c.List != nil, disputes.WithFinding: rot || pests, disputes.PestsOnly: pests && !c.WeakStem,
+	}[c.Peroxide]
+	if !wanted {
+		delete(p.jobs, "peroxide")
+	} else {
+		j := p.add("peroxide")
+		j.Side = disputes.SideOf(disputes.Peroxide, c.Peroxide)
+		switch {
+		case rot:
+			j.Why = append(j.Why, p.Notes["rot-found"])
+		case !pests:
+			j.Why = append(j.Why, p.Notes["routine"])
+		}
+		if c.WeakStem {
+			j.Why = append(j.Why, p.Notes["weak-stem"])
+		}
+		p.add("rinse-roots")
+		p.add("dry-joints")
+	}
+	_, toClean := c.Actions["cut-to-clean"]
+	_, well := c.Actions["cut-well-clear"]
+	divided := c.Marks["divide"].State == Done
+	if c.CutPowder == disputes.Powder && (stem || toClean || well || divided) {
+		p.add("powder").Side = disputes.SideOf(disputes.CutPowder, c.CutPowder)
+		p.add("dry-joints")
+	}
+}
+
+// finish takes in what was added and what became of each job.
+func (p *planner) finish() {
+	for _, own := range p.c.Own {
+		p.jobs[own.Code] = &Job{Code: own.Code, Stage: own.Stage, Own: true, State: Open, Why: []knowledge.Text{}, Because: []string{}, Items: []Item{}, Care: []knowledge.Caution{},
+			Do: knowledge.Text{Value: own.Do, Provenance: knowledge.Provenance{Mark: knowledge.HouseRule}}}
+	}
+	for code, j := range p.jobs {
+		m, marked := p.c.Marks[code]
+		if marked {
+			j.State, j.Reason, j.On = m.State, m.Reason, m.On
+		}
+		if len(j.Items) > 0 && j.State != Skipped {
+			j.State = Done
+			for _, it := range j.Items {
+				if it.Done < it.Count {
+					j.State = Open
+				}
+			}
+		}
+	}
+}
+
+// plan puts the jobs in working order.
+func (p *planner) plan() Plan {
+	plan := Plan{Stages: p.Stages, Jobs: []Job{}, Notes: []knowledge.Text{}}
+	place := map[string]int{}
+	for i, s := range p.Stages {
+		place[s.Code] = i * 1000
+	}
+	turn := func(j Job) int {
+		at := place[j.Stage] + 500
+		if i := slices.IndexFunc(p.Jobs, func(e entry) bool { return e.Code == j.Code }); i >= 0 {
+			return place[j.Stage] + i
+		}
+		if i := slices.IndexFunc(p.Actions, func(e entry) bool { return e.Code == j.Code }); i >= 0 {
+			return place[j.Stage] + 100 + i
+		}
+		return at
+	}
+	for _, j := range p.jobs {
+		plan.Jobs = append(plan.Jobs, *j)
+		if j.State == Open {
+			plan.Open++
+		} else {
+			plan.Finished++
+		}
+	}
+	slices.SortFunc(plan.Jobs, func(a, b Job) int {
+		if d := turn(a) - turn(b); d != 0 {
+			return d
+		}
+		return strings.Compare(a.Code, b.Code)
+	})
+	switch {
+	case plan.Open == 0:
+		plan.Headline = "Everything on the plan is done."
+	case plan.Finished == 0:
+		plan.Headline = fmt.Sprintf("%d jobs, in this order.", plan.Open)
+	default:
+		plan.Headline = fmt.Sprintf("%d of %d jobs done.", plan.Finished, plan.Open+plan.Finished)
+	}
+	return plan
+}

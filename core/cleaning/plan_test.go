@@ -1,0 +1,164 @@
+package cleaning_test
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"therapeon/core/causes"
+	"therapeon/core/cleaning"
+	"therapeon/core/disputes"
+	"therapeon/core/look"
+	"therapeon/core/roots"
+	"therapeon/core/taxa"
+)
+
+func caseOf(group string) cleaning.Case {
+	profile, _ := taxa.Find(group)
+	return cleaning.Case{Profile: profile, Peroxide: disputes.WithFinding, CutPowder: disputes.Powder, SpikeSide: disputes.SpikeByGrade, Actions: map[string][]string{}, Unpotted: true}
+}
+
+func rotted() *cleaning.List {
+	mm := 80.0
+	r := roots.Reading{Roots: []roots.Root{
+		{ID: "a", Count: 3, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Mushy}}, Clinging: roots.ClingsRotting},
+		{ID: "b", Count: 2, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Hollow}}},
+		{ID: "c", Count: 1, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}, {LengthMM: &mm, Feel: roots.Mushy}}},
+	}}
+	profile, _ := taxa.Find("cattleya")
+	v := roots.Read(r, roots.ContextFor(profile, roots.Facts{DeadDry: disputes.AllOff, ClingingMedium: disputes.ByState, CutMarginMM: 4}))
+	l := cleaning.Cuts(r, v, nil, cleaning.Plant{})
+	return &l
+}
+
+func codes(p cleaning.Plan) []string {
+	var all []string
+	for _, j := range p.Jobs {
+		all = append(all, j.Code)
+	}
+	return all
+}
+
+func jobOf(t *testing.T, p cleaning.Plan, code string) cleaning.Job {
+	t.Helper()
+	i := slices.IndexFunc(p.Jobs, func(j cleaning.Job) bool { return j.Code == code })
+	require.GreaterOrEqual(t, i, 0, "%s in %v", code, codes(p))
+	return p.Jobs[i]
+}
+
+// The order of the work is common practice, no source: bench and blade, bulk,
+// cuts, sheaths, treatment, rinse, dry, and all clean before the next plant.
+func TestARottedPlantIsCleanedInWorkingOrder(t *testing.T) {
+	c := caseOf("cattleya")
+	c.List = rotted()
+	p := cleaning.Draw(c)
+	assert.Equal(t, []string{"clear-bench", "blade", "old-medium", "bulk-dead", "cut-roots", "sheaths", "peroxide", "rinse-roots", "dry-joints", "hands"}, codes(p))
+	peroxide := jobOf(t, p, "peroxide")
+	assert.Equal(t, "about 200 mL of 3 %", peroxide.HowMuch)
+	assert.Equal(t, 10.0, peroxide.Minutes)
+	assert.Equal(t, "Only with a finding", peroxide.Side.Choice.Name)
+	assert.Equal(t, "peroxide", peroxide.Care[0].Code)
+	items := 0
+	for _, j := range p.Jobs {
+		items += len(j.Items)
+		assert.NotEmpty(t, j.Why, j.Code)
+	}
+	assert.Len(t, c.List.Items, items, "every cut is part of one job")
+}
+
+func TestTheSidesOfTheHouseAreFollowed(t *testing.T) {
+	c := caseOf("phalaenopsis")
+	c.List = rotted()
+	c.Peroxide = disputes.PestsOnly
+	assert.NotContains(t, codes(cleaning.Draw(c)), "peroxide", "rot alone is no pest")
+	c.Actions["peroxide-fizz"] = []string{"Root-eating snails or slugs"}
+	assert.Contains(t, codes(cleaning.Draw(c)), "peroxide")
+	c.WeakStem = true
+	assert.NotContains(t, codes(cleaning.Draw(c)), "peroxide", "never near a weak stem")
+	c.Peroxide, c.List, c.Actions = disputes.Routine, nil, map[string][]string{}
+	p := cleaning.Draw(c)
+	assert.Contains(t, jobOf(t, p, "peroxide").Why[1].Value, "every plant that is out of its pot")
+
+	c = caseOf("cattleya")
+	c.Actions["cut-to-clean"] = []string{"Wilt fungus"}
+	assert.Contains(t, codes(cleaning.Draw(c)), "powder")
+	c.CutPowder = disputes.LeaveToDry
+	assert.NotContains(t, codes(cleaning.Draw(c)), "powder")
+}
+
+func TestMitesAreSprayedAndTereteLeavesAreNot(t *testing.T) {
+	c := caseOf("vanda")
+	c.Suspect = true
+	c.Actions = map[string][]string{"oil-soap-label": {"Spider mites"}, "wash-leaves": {"Spider mites"}, "isolate": {"Spider mites"}}
+	p := cleaning.Draw(c)
+	oil := jobOf(t, p, "oil-soap-label")
+	assert.Equal(t, "oil", oil.Product)
+	assert.Equal(t, []string{"Spider mites"}, oil.Because)
+	assert.Less(t, slices.Index(codes(p), "wash-leaves"), slices.Index(codes(p), "oil-soap-label"))
+	assert.Contains(t, codes(p), "rinse-all")
+	assert.Equal(t, "handle-last", p.Jobs[0].Code, "the suspect comes last")
+
+	c.Terete = true
+	p = cleaning.Draw(c)
+	oil = jobOf(t, p, "oil-soap-label")
+	assert.Empty(t, oil.Product)
+	assert.Contains(t, oil.Do.Value, "no oil and no strong soap")
+	assert.NotContains(t, codes(p), "rinse-all")
+}
+
+func TestAGreenSpikeOfThePsychopsisTypeIsNeverCut(t *testing.T) {
+	c := caseOf("psychopsis")
+	c.Flowering, c.Spike = "spike", &look.Call{Do: "cut"}
+	p := cleaning.Draw(c)
+	assert.Contains(t, codes(p), "spike-never")
+	assert.NotContains(t, codes(p), "spike-cut")
+}
+
+func TestJobsAreDoneSkippedAndAdded(t *testing.T) {
+	c := caseOf("cattleya")
+	c.List = rotted()
+	c.Marks = map[string]cleaning.Mark{"peroxide": {State: cleaning.Skipped, Reason: "None in the house", On: "2031-05-01"}, "clear-bench": {State: cleaning.Done, On: "2031-05-01"}}
+	c.Own = []cleaning.OwnJob{{Code: "own-1", Stage: "treatment", Do: "Tie the loose growth"}}
+	p := cleaning.Draw(c)
+	assert.Equal(t, "None in the house", jobOf(t, p, "peroxide").Reason)
+	assert.True(t, jobOf(t, p, "own-1").Own)
+	assert.Equal(t, "2 of 11 jobs done.", p.Headline)
+	for i := range c.List.Items {
+		c.List.Items[i].Done = c.List.Items[i].Count
+	}
+	assert.Equal(t, cleaning.Done, jobOf(t, cleaning.Draw(c), "cut-roots").State, "done when every cut of it is")
+}
+
+func TestEveryPlanKeepsTheWorkingOrder(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		c := caseOf(rapid.SampledFrom(taxa.All()).Draw(t, "group").Code)
+		for _, a := range causes.Table().Actions {
+			if rapid.Bool().Draw(t, a.Code) {
+				c.Actions[a.Code] = []string{"A cause"}
+			}
+		}
+		if rapid.Bool().Draw(t, "read") {
+			c.List = rotted()
+		}
+		p := cleaning.Draw(c)
+		last, seen := -1, map[string]bool{}
+		for _, j := range p.Jobs {
+			at := slices.IndexFunc(p.Stages, func(s cleaning.Stage) bool { return s.Code == j.Stage })
+			assert.GreaterOrEqual(t, at, last)
+			assert.False(t, seen[j.Code], "%s once", j.Code)
+			assert.NotEmpty(t, j.Do.Value)
+			last, seen[j.Code] = at, true
+		}
+		// All that the causes ask of this step is on the plan.
+		for _, a := range causes.Table().Actions {
+			_, asked := c.Actions[a.Code]
+			if asked && a.At == "clean" && a.Code != "dry-off" && a.Code != "peroxide-fizz" {
+				assert.True(t, seen[a.Code], a.Code)
+			}
+		}
+		assert.Equal(t, "hands", p.Jobs[len(p.Jobs)-1].Code)
+	})
+}
