@@ -1,0 +1,360 @@
+// Package formats reads and writes the open file formats that data come and go
+// in. Readers stream, keep to limits, and name the line of each fault.
+package formats
+
+import (
+	"bufio"
+	"bytes"
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+	"unicode/utf8"
+
+	"therapeon/core/climate"
+	"therapeon/core/fault"
+)
+
+// Limits of a climate file.
+const (
+	MaxLines   = 200_000
+	coldest    = -30
+	hottest    = 60
+	mostFaults = 10
+	earliest   = 1990
+)
+
+// ClimateLog is what a climate file holds: hourly means of a log, or a table of
+// days.
+type ClimateLog struct {
+	Hours    map[int64]float64 // by climate.HourOf
+	Days     []climate.Day
+	Lines    int // readings read
+	From, To string
+}
+
+// columns is where in a line things stand.
+type columns struct {
+	day, clock, stamp, temperature, low, high int
+	fahrenheit                                bool
+}
+
+// climateReader reads one file.
+type climateReader struct {
+	columns
+	zone    *time.Location
+	now     time.Time
+	faults  fault.List
+	more    int
+	decimal byte // the decimal sign of the file, once seen
+	decLine int
+	decSaw  string
+	layout  string // the last that fitted
+	sums    map[int64][2]float64
+	days    map[string]climate.Day
+	first   string
+	last    string
+	lines   int
+}
+
+// ReadClimate reads a climate log or a table of days as CSV. Separators are
+// commas, semicolons or tabs; decimals have a point or a comma, one of them
+// throughout. Times with an offset are taken as they say, those without as
+// times of the zone.
+func ReadClimate(file io.Reader, zone *time.Location, now time.Time) (ClimateLog, error) {
+	r := &climateReader{zone: zone, now: now, sums: map[int64][2]float64{}, days: map[string]climate.Day{}}
+	buffered := bufio.NewReader(file)
+	if mark, _ := buffered.Peek(3); bytes.Equal(mark, []byte{0xEF, 0xBB, 0xBF}) {
+		_, _ = buffered.Discard(3)
+	}
+	peeked, err := buffered.Peek(4096)
+	if err != nil && !errors.Is(err, io.EOF) && !errors.Is(err, bufio.ErrBufferFull) {
+		return ClimateLog{}, err
+	}
+	if len(bytes.TrimSpace(peeked)) == 0 {
+		return ClimateLog{}, fileFault("The file is empty. Its first line names the columns, such as time,temperature.", "time,temperature")
+	}
+	if bytes.IndexByte(peeked, 0) >= 0 || !utf8.Valid(peeked[:max(0, len(peeked)-4)]) {
+		return ClimateLog{}, fileFault("This is not plain text. Save it as CSV, in UTF-8.", "CSV in UTF-8")
+	}
+	lines := csv.NewReader(buffered)
+	lines.Comma, lines.FieldsPerRecord, lines.ReuseRecord, lines.TrimLeadingSpace = separator(peeked), -1, true, true
+	header, err := lines.Read()
+	if err != nil {
+		return ClimateLog{}, lineFault(1, err.Error(), "quotes in pairs", "")
+	}
+	if list := r.head(header); list != nil {
+		return ClimateLog{}, list
+	}
+	for {
+		fields, err := lines.Read()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		at, _ := lineOf(lines, fields)
+		var broken *csv.ParseError
+		if errors.As(err, &broken) {
+			r.fault(broken.Line, "This line breaks off inside quotes.", "quotes in pairs", "")
+			break
+		}
+		if err != nil {
+			return ClimateLog{}, err
+		}
+		if r.lines++; r.lines > MaxLines {
+			return ClimateLog{}, lineFault(at, fmt.Sprintf("The file has more than %d readings. Split it.", MaxLines), fmt.Sprintf("%d readings", MaxLines), "")
+		}
+		r.line(at, fields)
+	}
+	return r.log()
+}
+
+func lineOf(lines *csv.Reader, fields []string) (line, column int) {
+	if len(fields) == 0 {
+		return 0, 0
+	}
+	return lines.FieldPos(0)
+}
+
+func fileFault(words, limit string) fault.List {
+	return fault.List{{Field: "file", Words: words, Limit: limit}}
+}
+
+func lineFault(line int, words, limit, value string) fault.List {
+	f := fault.Fault{Field: fmt.Sprintf("line %d", line), Words: words, Limit: limit}
+	if value != "" {
+		f.Value = value
+	}
+	return fault.List{f}
+}
+
+func (r *climateReader) fault(line int, words, limit, value string) {
+	if len(r.faults) >= mostFaults {
+		r.more++
+		return
+	}
+	if runes := []rune(value); len(runes) > 40 {
+		value = string(runes[:40]) + "…"
+	}
+	r.faults = append(r.faults, lineFault(line, words, limit, value)...)
+}
+
+// separator is the likeliest of the header line.
+func separator(peeked []byte) rune {
+	head, _, _ := bytes.Cut(peeked, []byte("\n"))
+	best, most := ',', 0
+	for _, c := range []rune{';', '\t', ','} {
+		if n := bytes.Count(head, []byte(string(c))); n > most {
+			best, most = c, n
+		}
+	}
+	return best
+}
+
+// head finds the columns by their names.
+func (r *climateReader) head(names []string) fault.List {
+	r.columns = columns{-1, -1, -1, -1, -1, -1, false}
+	for i, name := range names {
+		name = strings.ToLower(strings.TrimSpace(name))
+		plain := strings.NewReplacer("_", " ", "-", " ").Replace(name)
+		word, _, _ := strings.Cut(plain, " ")
+		put := func(column *int) {
+			if *column < 0 {
+				*column = i
+			}
+		}
+		switch {
+		case plain == "date" || plain == "day":
+			put(&r.day)
+		case plain == "time":
+			put(&r.clock)
+		case word == "timestamp" || word == "datetime" || strings.HasPrefix(plain, "date") || word == "time":
+			put(&r.stamp)
+		case word == "low" || word == "min" || word == "minimum":
+			put(&r.low)
+			r.fahrenheit = r.fahrenheit || isFahrenheit(plain)
+		case word == "high" || word == "max" || word == "maximum":
+			put(&r.high)
+			r.fahrenheit = r.fahrenheit || isFahrenheit(plain)
+		case strings.HasPrefix(word, "temp") || word == "celsius" || word == "fahrenheit" || word == "°c" || word == "°f":
+			put(&r.temperature)
+			r.fahrenheit = r.fahrenheit || isFahrenheit(plain)
+		}
+	}
+	if r.stamp < 0 && r.clock >= 0 && r.day < 0 {
+		r.stamp, r.clock = r.clock, -1
+	}
+	if r.temperature >= 0 && r.clock < 0 && r.stamp < 0 {
+		r.stamp, r.day = r.day, -1
+	}
+	isLog := r.temperature >= 0 && (r.stamp >= 0 || r.day >= 0)
+	isTable := r.day >= 0 && r.low >= 0 && r.high >= 0
+	if !isLog && !isTable {
+		return lineFault(1, "The first line names the columns: time and temperature for a log, or date, low and high for a table of days. Add °F to a name when it is Fahrenheit.",
+			"time,temperature or date,low,high", strings.Join(names[:min(len(names), 6)], ","))
+	}
+	if isTable && r.temperature < 0 {
+		r.stamp = -1
+	}
+	return nil
+}
+
+func isFahrenheit(name string) bool {
+	return strings.Contains(name, "°f") || strings.Contains(name, "fahrenheit") || strings.HasSuffix(name, " f") || strings.HasSuffix(name, "(f)")
+}
+
+// line takes one line in.
+func (r *climateReader) line(at int, fields []string) {
+	if len(fields) == 1 && strings.TrimSpace(fields[0]) == "" {
+		r.lines--
+		return
+	}
+	most := max(r.day, r.clock, r.stamp, r.temperature, r.low, r.high)
+	if len(fields) <= most {
+		r.fault(at, fmt.Sprintf("This line has %d columns, and the header needs %d.", len(fields), most+1), fmt.Sprintf("%d columns", most+1), strings.Join(fields, " "))
+		return
+	}
+	if r.temperature < 0 {
+		r.dayLine(at, fields)
+		return
+	}
+	when, ok := r.when(at, fields)
+	c, fits := r.celsius(at, fields[r.temperature])
+	if !ok || !fits {
+		return
+	}
+	h := climate.HourOf(when)
+	sum := r.sums[h]
+	r.sums[h] = [2]float64{sum[0] + c, sum[1] + 1}
+	r.span(when.In(r.zone).Format(time.DateOnly))
+}
+
+func (r *climateReader) dayLine(at int, fields []string) {
+	given := strings.TrimSpace(fields[r.day])
+	day, err := time.Parse(time.DateOnly, given)
+	if err != nil {
+		day, err = time.Parse("02.01.2006", given)
+	}
+	if err != nil {
+		r.fault(at, "This is not a day. Write it like 2029-05-14.", "a day such as 2029-05-14", given)
+		return
+	}
+	low, ok := r.celsius(at, fields[r.low])
+	high, fits := r.celsius(at, fields[r.high])
+	if !ok || !fits || !r.possible(at, day, given) {
+		return
+	}
+	if low > high {
+		r.fault(at, "The low is above the high.", "low at most high", fields[r.low]+" "+fields[r.high])
+		return
+	}
+	d := climate.Day{Day: day.Format(time.DateOnly), LowC: low, HighC: high}
+	r.days[d.Day] = d
+	r.span(d.Day)
+}
+
+func (r *climateReader) span(day string) {
+	if r.first == "" || day < r.first {
+		r.first = day
+	}
+	r.last = max(r.last, day)
+}
+
+var withOffset = []string{time.RFC3339, "2006-01-02T15:04Z07:00", "2006-01-02 15:04:05Z07:00", "2006-01-02 15:04Z07:00", "2006-01-02 15:04:05 -0700", "2006-01-02 15:04 -0700"}
+var ofZone = []string{"2006-01-02 15:04:05", "2006-01-02 15:04", "2006-01-02T15:04:05", "2006-01-02T15:04", "02.01.2006 15:04:05", "02.01.2006 15:04"}
+var layouts = slices.Concat(ofZone, withOffset)
+
+func (r *climateReader) when(at int, fields []string) (time.Time, bool) {
+	given := ""
+	if r.stamp >= 0 {
+		given = strings.TrimSpace(fields[r.stamp])
+	} else {
+		given = strings.TrimSpace(fields[r.day]) + " " + strings.TrimSpace(fields[r.clock])
+	}
+	if r.layout != "" {
+		if t, err := time.ParseInLocation(r.layout, given, r.zone); err == nil {
+			return t, r.possible(at, t, given)
+		}
+	}
+	for _, layout := range layouts {
+		if t, err := time.ParseInLocation(layout, given, r.zone); err == nil {
+			r.layout = layout
+			return t, r.possible(at, t, given)
+		}
+	}
+	words := "This is not a time. Write it like 2029-05-14 06:30, or with its offset like 2029-05-14T06:30+02:00."
+	if strings.Contains(given, "/") {
+		words = "With strokes, day and month cannot be told apart. Write it like 2029-05-14 06:30."
+	}
+	r.fault(at, words, "a time such as 2029-05-14 06:30", given)
+	return time.Time{}, false
+}
+
+func (r *climateReader) possible(at int, t time.Time, given string) bool {
+	if t.Year() < earliest || t.After(r.now.AddDate(0, 0, 1)) {
+		r.fault(at, "This time lies before 1990 or has not come yet.", "1990 to today", given)
+		return false
+	}
+	return true
+}
+
+// celsius reads a temperature.
+func (r *climateReader) celsius(at int, given string) (float64, bool) {
+	given = strings.TrimSpace(given)
+	sign := byte(0)
+	for _, c := range []byte{',', '.'} {
+		if strings.IndexByte(given, c) >= 0 {
+			sign = c
+		}
+	}
+	c, err := strconv.ParseFloat(strings.Replace(given, ",", ".", 1), 64)
+	if err != nil || math.IsNaN(c) || math.IsInf(c, 0) {
+		r.fault(at, "This is not a temperature.", "a number such as 21.5", given)
+		return 0, false
+	}
+	if sign != 0 && r.decimal == 0 {
+		r.decimal, r.decLine, r.decSaw = sign, at, strings.Clone(given)
+	}
+	if sign != 0 && sign != r.decimal {
+		r.fault(at, fmt.Sprintf("This line writes %s, and line %d wrote %s. Use one decimal sign throughout.", given, r.decLine, r.decSaw), "one decimal sign", given)
+		return 0, false
+	}
+	unit, low, high := "°C", float64(coldest), float64(hottest)
+	if r.fahrenheit {
+		unit, low, high = "°F", coldest*9/5+32, hottest*9/5+32
+	}
+	if c < low || c > high {
+		r.fault(at, fmt.Sprintf("No place of a plant is that warm or cold: from %g to %g %s.", low, high, unit), fmt.Sprintf("%g to %g %s", low, high, unit), given)
+		return 0, false
+	}
+	if r.fahrenheit {
+		c = (c - 32) * 5 / 9
+	}
+	return c, true
+}
+
+// log is what was read, or all that was wrong.
+func (r *climateReader) log() (ClimateLog, error) {
+	if r.more > 0 {
+		r.faults = append(r.faults, fault.Fault{Field: "file", Words: fmt.Sprintf("%d more lines are wrong. None was kept.", r.more)})
+	}
+	if len(r.faults) > 0 {
+		return ClimateLog{}, r.faults
+	}
+	if r.lines == 0 {
+		return ClimateLog{}, fileFault("The file has a header and no readings.", "at least one line")
+	}
+	log := ClimateLog{Lines: r.lines, From: r.first, To: r.last, Hours: make(map[int64]float64, len(r.sums))}
+	for h, sum := range r.sums {
+		log.Hours[h] = sum[0] / sum[1]
+	}
+	for _, d := range r.days {
+		log.Days = append(log.Days, d)
+	}
+	slices.SortFunc(log.Days, func(a, b climate.Day) int { return strings.Compare(a.Day, b.Day) })
+	return log, nil
+}
