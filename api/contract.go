@@ -31,6 +31,9 @@ func Contract() ([]byte, error) {
 		oc.SetID(o.id)
 		oc.SetSummary(o.summary)
 		oc.AddReqStructure(o.in)
+		if kind, ok := fileType(o.in); ok {
+			oc.AddReqStructure(new(string), openapi.WithContentType(kind))
+		}
 		oc.AddRespStructure(o.out, openapi.WithHTTPStatus(o.status))
 		for _, status := range o.problems() {
 			oc.AddRespStructure(new(Problem), openapi.WithHTTPStatus(status), openapi.WithContentType(problemJSON))
@@ -76,7 +79,7 @@ func limits(p jsonschema.InterceptPropParams) error {
 			}
 		case "day":
 			p.PropertySchema.WithFormat("date")
-		case "min", "max":
+		case "min", "max", "gt":
 			if err := bound(p.PropertySchema, p.Field.Type, name, value); err != nil {
 				return fmt.Errorf("%s: %w", p.Name, err)
 			}
@@ -111,6 +114,8 @@ func bound(s *jsonschema.Schema, t reflect.Type, side, value string) error {
 		s.WithMaximum(n)
 	case side == "min":
 		s.WithMinimum(n)
+	case side == "gt":
+		s.WithExclusiveMinimum(n)
 	}
 	return nil
 }

@@ -29,6 +29,7 @@ type operation struct {
 
 // op makes a row. In is a struct whose fields come from the path (tag path),
 // the query (tag query) and a JSON body (tag json); all JSON is read strictly.
+// A field File takes the body as it is, for a file of the type in its tag.
 func op[In, Out any](method, path, id, summary string, answer func(context.Context, In) (Out, error)) operation {
 	status := http.StatusOK
 	if method == http.MethodPost && !strings.Contains(path, "/compute/") {
@@ -77,7 +78,20 @@ func bind(c *echo.Context, in any) error {
 	if m := c.Request().Method; m != http.MethodPost && m != http.MethodPut {
 		return nil
 	}
+	if kind, ok := fileType(in); ok {
+		if given, _, _ := strings.Cut(c.Request().Header.Get("Content-Type"), ";"); strings.TrimSpace(given) != kind {
+			return unreadable{status: http.StatusUnsupportedMediaType, words: "Send the file as it is, with Content-Type: " + kind + "."}
+		}
+		v.FieldByName("File").Set(reflect.ValueOf(c.Request().Body))
+		return nil
+	}
 	return decode(c.Request(), in)
+}
+
+// fileType is the media type of the file that an operation takes, if it takes one.
+func fileType(in any) (string, bool) {
+	field, ok := reflect.TypeOf(in).Elem().FieldByName("File")
+	return field.Tag.Get("file"), ok
 }
 
 func set(v reflect.Value, name, given string) error {

@@ -32,6 +32,9 @@ type plantFacts struct {
 	RootClass      string         `json:"root_class,omitempty"`
 	DeadDryRoots   string         `json:"dead_dry_roots,omitempty"`
 	ClingingMedium string         `json:"clinging_medium,omitempty"`
+	Peroxide       string         `json:"peroxide,omitempty"`
+	CutPowder      string         `json:"cut_powder,omitempty"`
+	TereteLeaves   bool           `json:"terete_leaves,omitempty"`
 }
 
 func (p plantFacts) intake() clinic.Intake {
@@ -40,6 +43,7 @@ func (p plantFacts) intake() clinic.Intake {
 		RootClass: p.RootClass, DeadDryRoots: p.DeadDryRoots, ClingingMedium: p.ClingingMedium,
 		Flowering: p.Flowering, BulbCount: p.BulbCount, BulbState: p.BulbState, ArrivedOn: p.ArrivedOn, LastRepotted: p.LastRepotted, Pot: p.Pot,
 		SpikeAtRescue: p.SpikeAtRescue, RepotInFlower: p.RepotInFlower, SmallRotPatch: p.SmallRotPatch,
+		Peroxide: p.Peroxide, CutPowder: p.CutPowder, TereteLeaves: p.TereteLeaves,
 	}
 }
 

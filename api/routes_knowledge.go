@@ -7,9 +7,12 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
+	"therapeon/core/division"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/pests"
 	"therapeon/core/roots"
+	"therapeon/core/solutions"
 	"therapeon/core/taxa"
 	"therapeon/core/unpot"
 )
@@ -48,6 +51,9 @@ func knowledgeTable() []operation {
 		read("unpot", "unpotKnowledge", "How plants come out of their pots, and what accidents explain", unpot.Table),
 		read("roots", "rootKnowledge", "The table of root states, the reasons and the figures", roots.Known),
 		read("cleaning", "cleaningKnowledge", "Notes of the cut list", func() cleaningNotes { return cleaningNotes{cleaning.Notes()} }),
+		read("solutions", "solutionKnowledge", "Products with their strengths, kitchen measures, and the figures of the mixing bench", solutions.Known),
+		read("pests", "pestKnowledge", "Pests by warmth", pests.Table),
+		read("division", "divisionKnowledge", "When a plant is divided, and what each piece needs", division.Table),
 		read("lookalikes", "listLookalikes", "What is easily taken for something else, side by side", func() lookalikeList { return lookalikeList{knowledge.AllLookalikes()} }),
 		read("disputes", "listDisputes", "Questions on which growers differ", func() disputeList { return disputeList{disputes.All()} }),
 		read("cautions", "listCautions", "Cautions", func() cautionList { return cautionList{knowledge.Cautions()} }),

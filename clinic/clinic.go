@@ -13,6 +13,7 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/roots"
+	"therapeon/core/solutions"
 	"therapeon/store"
 	"therapeon/store/sqlc"
 )
@@ -68,13 +69,16 @@ func missing(err error, what string, id int64) error {
 // Settings are the house's sides in the questions on which growers differ, and
 // the figures a house may choose.
 type Settings struct {
-	DeadDryRoots   string  `json:"dead_dry_roots" required:"true" validate:"oneof=all-off keep-some if-wobbly"`
-	ClingingMedium string  `json:"clinging_medium" required:"true" validate:"oneof=all-off leave-what-tears by-state"`
-	SpikeAtRescue  string  `json:"spike_at_rescue" required:"true" validate:"oneof=cut keep by-grade"`
-	RepotInFlower  string  `json:"repot_in_flower" required:"true" validate:"oneof=never when-needed by-urgency"`
-	SmallRotPatch  string  `json:"small_rot_patch" required:"true" validate:"oneof=in-place unpot if-rest-sound"`
-	Hemisphere     string  `json:"hemisphere" required:"true" validate:"oneof=north south" description:"for the seasons"`
-	CutMarginMM    float64 `json:"cut_margin_mm" required:"true" validate:"min=3,max=5" description:"how far beyond the living part a cut falls"`
+	DeadDryRoots   string          `json:"dead_dry_roots" required:"true" validate:"oneof=all-off keep-some if-wobbly"`
+	ClingingMedium string          `json:"clinging_medium" required:"true" validate:"oneof=all-off leave-what-tears by-state"`
+	SpikeAtRescue  string          `json:"spike_at_rescue" required:"true" validate:"oneof=cut keep by-grade"`
+	RepotInFlower  string          `json:"repot_in_flower" required:"true" validate:"oneof=never when-needed by-urgency"`
+	SmallRotPatch  string          `json:"small_rot_patch" required:"true" validate:"oneof=in-place unpot if-rest-sound"`
+	Peroxide       string          `json:"peroxide" required:"true" validate:"oneof=routine with-finding pests-only"`
+	CutPowder      string          `json:"cut_powder" required:"true" validate:"oneof=powder dry"`
+	Hemisphere     string          `json:"hemisphere" required:"true" validate:"oneof=north south" description:"for the seasons"`
+	CutMarginMM    float64         `json:"cut_margin_mm" required:"true" validate:"min=3,max=5" description:"how far beyond the living part a cut falls"`
+	Tools          solutions.Tools `json:"tools,omitzero" description:"what amounts are measured with"`
 }
 
 // ofRoots are the settings that readings of roots follow.
@@ -96,6 +100,8 @@ func settings(ctx context.Context, q *sqlc.Queries) (Settings, error) {
 		SpikeAtRescue:  disputes.Default(disputes.SpikeAtRescue),
 		RepotInFlower:  disputes.Default(disputes.RepotInFlower),
 		SmallRotPatch:  disputes.Default(disputes.SmallRotPatch),
+		Peroxide:       disputes.Default(disputes.Peroxide),
+		CutPowder:      disputes.Default(disputes.CutPowder),
 		Hemisphere:     "north",
 		CutMarginMM:    roots.Known().Figures.CutMarginMM.Value,
 	}
@@ -159,6 +165,21 @@ func under(field string, err error) error {
 		return faults.Under(field)
 	}
 	return err
+}
+
+// fromDoc reads a stored document.
+func fromDoc[T any](what string, id int64, doc string) (T, error) {
+	var v T
+	if err := json.Unmarshal([]byte(doc), &v); err != nil {
+		return v, fmt.Errorf("%s %d: %w", what, id, err)
+	}
+	return v, nil
+}
+
+// asDoc writes a document to be stored.
+func asDoc(v any) (string, error) {
+	doc, err := json.Marshal(v)
+	return string(doc), err
 }
 
 // oneFault is a fault.List of one.

@@ -37,6 +37,10 @@ type Intake struct {
 	SpikeAtRescue  string         `json:"spike_at_rescue,omitempty" validate:"omitempty,oneof=cut keep by-grade" description:"for this plant; left out: as the house"`
 	RepotInFlower  string         `json:"repot_in_flower,omitempty" validate:"omitempty,oneof=never when-needed by-urgency" description:"for this plant; left out: as the house"`
 	SmallRotPatch  string         `json:"small_rot_patch,omitempty" validate:"omitempty,oneof=in-place unpot if-rest-sound" description:"for this plant; left out: as the house"`
+	Peroxide       string         `json:"peroxide,omitempty" validate:"omitempty,oneof=routine with-finding pests-only" description:"for this plant; left out: as the house"`
+	CutPowder      string         `json:"cut_powder,omitempty" validate:"omitempty,oneof=powder dry" description:"for this plant; left out: as the house"`
+	TereteLeaves   bool           `json:"terete_leaves,omitempty" description:"pencil leaves, which oil and strong soap can smother"`
+	PlaceID        int64          `json:"place_id,omitempty" validate:"min=0" description:"where it stands, see /api/v1/places"`
 	Notes          string         `json:"notes,omitempty" validate:"max=4000"`
 }
 
@@ -78,6 +82,8 @@ type Plant struct {
 	Intake     Intake   `json:"intake" required:"true"`
 	GroupName  string   `json:"group_name" required:"true"`
 	ArchivedAt string   `json:"archived_at,omitempty"`
+	ParentID   int64    `json:"parent_id,omitempty" description:"the plant it was divided from"`
+	DividedOn  string   `json:"divided_on,omitempty" description:"the day of that"`
 	CreatedAt  string   `json:"created_at" required:"true"`
 	UpdatedAt  string   `json:"updated_at" required:"true"`
 	Latest     *Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
@@ -108,9 +114,14 @@ func (in Intake) facts(s Settings) roots.Facts {
 }
 
 // check holds an intake to its limits.
-func (c *Clinic) check(in Intake) error {
+func (c *Clinic) check(ctx context.Context, in Intake) error {
 	if err := check.Input(in); err != nil {
 		return err
+	}
+	if in.PlaceID != 0 {
+		if _, err := c.store.GetPlace(ctx, in.PlaceID); err != nil {
+			return oneFault("place_id", "There is no such place. Pick one of the list.", "a place, see /api/v1/places", in.PlaceID)
+		}
 	}
 	list := check.Future(nil, "arrived_on", in.ArrivedOn, c.now())
 	list = check.Future(list, "last_repotted", in.LastRepotted, c.now())
@@ -122,37 +133,71 @@ func (c *Clinic) check(in Intake) error {
 
 // AddPlant puts a plant on the bench.
 func (c *Clinic) AddPlant(ctx context.Context, in Intake) (Plant, error) {
-	if err := c.check(in); err != nil {
+	if err := c.check(ctx, in); err != nil {
 		return Plant{}, err
 	}
-	blades, err := json.Marshal(in.Blades)
+	row, err := c.addPlant(ctx, c.store.Queries, in)
 	if err != nil {
 		return Plant{}, err
-	}
-	row, err := c.store.CreatePlant(ctx, sqlc.CreatePlantParams{
-		Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
-		LeafCount: int64(in.LeafCount), Blades: string(blades), BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
-		LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
-		RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium,
-		SpikeAtRescue: in.SpikeAtRescue, RepotInFlower: in.RepotInFlower, SmallRotPatch: in.SmallRotPatch, Notes: in.Notes, Now: c.stamp(),
-	})
-	if err != nil {
-		return Plant{}, fmt.Errorf("add plant: %w", err)
 	}
 	return plant(row)
 }
 
+// addPlant puts a plant on the bench, inside a transaction or alone.
+func (c *Clinic) addPlant(ctx context.Context, q *sqlc.Queries, in Intake) (sqlc.Plant, error) {
+	blades, err := asDoc(in.Blades)
+	if err != nil {
+		return sqlc.Plant{}, err
+	}
+	row, err := q.CreatePlant(ctx, sqlc.CreatePlantParams{
+		Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
+		LeafCount: int64(in.LeafCount), Blades: blades, BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
+		LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
+		RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium,
+		SpikeAtRescue: in.SpikeAtRescue, RepotInFlower: in.RepotInFlower, SmallRotPatch: in.SmallRotPatch, Notes: in.Notes,
+		Peroxide: in.Peroxide, CutPowder: in.CutPowder, TereteLeaves: asInt(in.TereteLeaves), PlaceID: in.PlaceID, Now: c.stamp(),
+	})
+	if err != nil {
+		return row, fmt.Errorf("add plant: %w", err)
+	}
+	return row, nil
+}
+
+// updatePlant changes what is known of a plant, and the verdicts in short that
+// follow from it.
+func (c *Clinic) updatePlant(ctx context.Context, q *sqlc.Queries, now sqlc.Plant, in Intake) (sqlc.Plant, error) {
+	blades, err := asDoc(in.Blades)
+	if err != nil {
+		return now, err
+	}
+	row, err := q.UpdatePlant(ctx, sqlc.UpdatePlantParams{
+		ID: now.ID, Version: now.Version, Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
+		LeafCount: int64(in.LeafCount), Blades: blades, BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
+		LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
+		RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium,
+		SpikeAtRescue: in.SpikeAtRescue, RepotInFlower: in.RepotInFlower, SmallRotPatch: in.SmallRotPatch, Notes: in.Notes,
+		Peroxide: in.Peroxide, CutPowder: in.CutPowder, TereteLeaves: asInt(in.TereteLeaves), PlaceID: in.PlaceID, Now: c.stamp(),
+	})
+	if err != nil {
+		return row, fmt.Errorf("change plant: %w", err)
+	}
+	house, err := settings(ctx, q)
+	if err != nil {
+		return row, err
+	}
+	if err := c.resummarise(ctx, q, row, house); err != nil {
+		return row, err
+	}
+	return row, c.lookAnew(ctx, q, row, house, true)
+}
+
 // ChangePlant changes what is known of a plant. The verdicts in short follow.
 func (c *Clinic) ChangePlant(ctx context.Context, id, version int64, in Intake) (Plant, error) {
-	if err := c.check(in); err != nil {
+	if err := c.check(ctx, in); err != nil {
 		return Plant{}, under("intake", err)
 	}
-	blades, err := json.Marshal(in.Blades)
-	if err != nil {
-		return Plant{}, err
-	}
 	var changed Plant
-	err = c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
 		now, err := q.GetPlant(ctx, id)
 		if err != nil {
 			return missing(err, "plant", id)
@@ -160,24 +205,8 @@ func (c *Clinic) ChangePlant(ctx context.Context, id, version int64, in Intake) 
 		if now.Version != version {
 			return stalePlant(now, in)
 		}
-		row, err := q.UpdatePlant(ctx, sqlc.UpdatePlantParams{
-			ID: id, Version: version, Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
-			LeafCount: int64(in.LeafCount), Blades: string(blades), BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
-			LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
-			RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium,
-			SpikeAtRescue: in.SpikeAtRescue, RepotInFlower: in.RepotInFlower, SmallRotPatch: in.SmallRotPatch, Notes: in.Notes, Now: c.stamp(),
-		})
+		row, err := c.updatePlant(ctx, q, now, in)
 		if err != nil {
-			return fmt.Errorf("change plant: %w", err)
-		}
-		house, err := settings(ctx, q)
-		if err != nil {
-			return err
-		}
-		if err := c.resummarise(ctx, q, row, house); err != nil {
-			return err
-		}
-		if err := c.lookAnew(ctx, q, row, house, true); err != nil {
 			return err
 		}
 		changed, err = c.withLatest(ctx, q, row)
@@ -269,13 +298,14 @@ func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 
 func plant(row sqlc.Plant) (Plant, error) {
 	p := Plant{
-		ID: row.ID, Version: row.Version, ArchivedAt: row.ArchivedAt, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
+		ID: row.ID, Version: row.Version, ArchivedAt: row.ArchivedAt, ParentID: row.ParentID, DividedOn: row.DividedOn, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
 		Intake: Intake{
 			Tag: row.Tag, Group: row.GroupCode, ArrivedOn: row.ArrivedOn, Source: row.Source, Flowering: row.Flowering,
 			LeafCount: int(row.LeafCount), BulbCount: int(row.BulbCount), BulbState: row.BulbState,
 			LastRepotted: row.LastRepotted, OldMedium: row.OldMedium, Pot: row.Pot, KeptApart: row.KeptApart != 0,
 			RootClass: row.RootClass, DeadDryRoots: row.DeadDryRoots, ClingingMedium: row.ClingingMedium,
 			SpikeAtRescue: row.SpikeAtRescue, RepotInFlower: row.RepotInFlower, SmallRotPatch: row.SmallRotPatch, Notes: row.Notes,
+			Peroxide: row.Peroxide, CutPowder: row.CutPowder, TereteLeaves: row.TereteLeaves != 0, PlaceID: row.PlaceID,
 		},
 	}
 	if profile, ok := taxa.Find(row.GroupCode); ok {

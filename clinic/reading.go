@@ -48,6 +48,7 @@ type Save struct {
 
 // bench is a plant with what its readings are judged by.
 type bench struct {
+	profile  taxa.Profile
 	context  roots.Context
 	cleaning cleaning.Plant
 }
@@ -66,7 +67,7 @@ func (in Intake) bench(s Settings) (bench, error) {
 		return bench{}, fmt.Errorf("no group %q", in.Group)
 	}
 	context := roots.ContextFor(profile, in.facts(s))
-	return bench{context, cleaning.Plant{
+	return bench{profile, context, cleaning.Plant{
 		KeptApart: in.KeptApart, Monopodial: context.Monopodial,
 		Moss: in.OldMedium == "moss" || in.OldMedium == "bark-moss",
 	}}, nil
@@ -89,7 +90,7 @@ func (c *Clinic) Compute(ctx context.Context, in Intake, r roots.Reading) (roots
 	if in.Tag == "" {
 		in.Tag = "unnamed" // A computation needs no tag.
 	}
-	if err := c.check(in); err != nil {
+	if err := c.check(ctx, in); err != nil {
 		return roots.Verdict{}, cleaning.List{}, under("plant", err)
 	}
 	if err := check.Input(r); err != nil {

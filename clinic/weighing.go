@@ -352,7 +352,7 @@ func (c *Clinic) ComputeLook(ctx context.Context, in Intake, noted Inspection, r
 	if in.Tag == "" {
 		in.Tag = "unnamed" // A computation needs no tag.
 	}
-	if err := c.check(in); err != nil {
+	if err := c.check(ctx, in); err != nil {
 		return Inspected{}, under("plant", err)
 	}
 	if err := check.Input(noted); err != nil {

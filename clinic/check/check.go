@@ -119,6 +119,9 @@ func describe(b validator.FieldError) fault.Fault {
 	case "min", "max":
 		f.Limit = bound(b, unit)
 		f.Words = "Out of range: " + f.Limit + "."
+	case "gt":
+		f.Limit = "more than " + b.Param() + unit
+		f.Words = "Out of range: " + f.Limit + "."
 	case "rootid":
 		f.Limit = "letters, digits, - and _"
 		f.Words = "A root's name holds letters, digits, - and _ only."
@@ -159,14 +162,12 @@ func given(b validator.FieldError) any {
 }
 
 func unitOf(path string) string {
-	switch {
-	case strings.HasSuffix(path, "_mm"):
-		return " mm"
-	case strings.HasSuffix(path, "_c"):
-		return " °C"
-	default:
-		return ""
+	for end, unit := range map[string]string{"_mm": " mm", "_c": " °C", "_ml": " mL", "volume_l": " L", "_percent": " %", "_g": " g", "_ppm": " ppm", "ppm_n": " ppm", "g_per_l": " g/L"} {
+		if strings.HasSuffix(path, end) {
+			return unit
+		}
 	}
+	return ""
 }
 
 func bound(b validator.FieldError, unit string) string {

@@ -1,11 +1,12 @@
 -- name: CreatePlant :one
 INSERT INTO plants (tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state,
     last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, spike_at_rescue, repot_in_flower, small_rot_patch, notes,
-    created_at, updated_at)
+    peroxide, cut_powder, terete_leaves, place_id, created_at, updated_at)
 VALUES (sqlc.arg(tag), sqlc.arg(group_code), sqlc.arg(arrived_on), sqlc.arg(source), sqlc.arg(flowering), sqlc.arg(leaf_count),
     sqlc.arg(blades), sqlc.arg(bulb_count), sqlc.arg(bulb_state), sqlc.arg(last_repotted), sqlc.arg(old_medium), sqlc.arg(pot),
     sqlc.arg(kept_apart), sqlc.arg(root_class), sqlc.arg(dead_dry_roots), sqlc.arg(clinging_medium),
-    sqlc.arg(spike_at_rescue), sqlc.arg(repot_in_flower), sqlc.arg(small_rot_patch), sqlc.arg(notes), sqlc.arg(now), sqlc.arg(now))
+    sqlc.arg(spike_at_rescue), sqlc.arg(repot_in_flower), sqlc.arg(small_rot_patch), sqlc.arg(notes),
+    sqlc.arg(peroxide), sqlc.arg(cut_powder), sqlc.arg(terete_leaves), sqlc.arg(place_id), sqlc.arg(now), sqlc.arg(now))
 RETURNING *;
 
 -- name: GetPlant :one
@@ -18,6 +19,7 @@ UPDATE plants SET version = version + 1, tag = sqlc.arg(tag), group_code = sqlc.
     old_medium = sqlc.arg(old_medium), pot = sqlc.arg(pot), kept_apart = sqlc.arg(kept_apart), root_class = sqlc.arg(root_class),
     dead_dry_roots = sqlc.arg(dead_dry_roots), clinging_medium = sqlc.arg(clinging_medium),
     spike_at_rescue = sqlc.arg(spike_at_rescue), repot_in_flower = sqlc.arg(repot_in_flower), small_rot_patch = sqlc.arg(small_rot_patch),
+    peroxide = sqlc.arg(peroxide), cut_powder = sqlc.arg(cut_powder), terete_leaves = sqlc.arg(terete_leaves), place_id = sqlc.arg(place_id),
     notes = sqlc.arg(notes), updated_at = sqlc.arg(now)
 WHERE id = sqlc.arg(id) AND version = sqlc.arg(version)
 RETURNING *;

@@ -4,6 +4,47 @@
 
 package sqlc
 
+import (
+	"database/sql"
+)
+
+type Acknowledged struct {
+	Person  string
+	Product string
+	Caution string
+	At      string
+}
+
+type Cleaning struct {
+	ID        int64
+	PlantID   int64
+	BegunOn   string
+	ClosedOn  string
+	Doc       string
+	CreatedAt string
+	UpdatedAt string
+}
+
+type Course struct {
+	ID        int64
+	PlantID   int64
+	Version   int64
+	Doc       string
+	ClosedOn  string
+	CreatedAt string
+	UpdatedAt string
+}
+
+type Incident struct {
+	ID         int64
+	PlantID    int64
+	HappenedOn string
+	What       string
+	Note       string
+	Withdrawn  int64
+	CreatedAt  string
+}
+
 type Inspection struct {
 	ID        int64
 	PlantID   int64
@@ -17,6 +58,29 @@ type Inspection struct {
 	Causes    string
 	CreatedAt string
 	UpdatedAt string
+}
+
+type Place struct {
+	ID        int64
+	Version   int64
+	Name      string
+	Zone      string
+	LowC      sql.NullFloat64
+	HighC     sql.NullFloat64
+	UpdatedAt string
+}
+
+type PlaceDay struct {
+	PlaceID int64
+	Day     string
+	LowC    float64
+	HighC   float64
+}
+
+type PlaceHour struct {
+	PlaceID int64
+	Hour    int64
+	Celsius float64
 }
 
 type Plant struct {
@@ -45,6 +109,12 @@ type Plant struct {
 	SpikeAtRescue  string
 	RepotInFlower  string
 	SmallRotPatch  string
+	Peroxide       string
+	CutPowder      string
+	TereteLeaves   int64
+	PlaceID        int64
+	ParentID       int64
+	DividedOn      string
 }
 
 type Reading struct {
@@ -60,7 +130,31 @@ type Reading struct {
 	UpdatedAt string
 }
 
+type Rhizome struct {
+	PlantID int64
+	Version int64
+	Doc     string
+}
+
 type Setting struct {
 	Code  string
 	Value string
+}
+
+type Shelf struct {
+	ID        int64
+	Version   int64
+	Doc       string
+	Gone      int64
+	UpdatedAt string
+}
+
+type Timer struct {
+	ID        int64
+	PlantID   int64
+	Job       string
+	Words     string
+	Seconds   int64
+	StartedMs int64
+	PutAway   int64
 }

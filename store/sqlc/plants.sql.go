@@ -12,7 +12,7 @@ import (
 const archivePlant = `-- name: ArchivePlant :one
 UPDATE plants SET version = version + 1, archived_at = ?1, updated_at = ?2
 WHERE id = ?3
-RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch
+RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on
 `
 
 type ArchivePlantParams struct {
@@ -50,6 +50,12 @@ func (q *Queries) ArchivePlant(ctx context.Context, arg ArchivePlantParams) (Pla
 		&i.SpikeAtRescue,
 		&i.RepotInFlower,
 		&i.SmallRotPatch,
+		&i.Peroxide,
+		&i.CutPowder,
+		&i.TereteLeaves,
+		&i.PlaceID,
+		&i.ParentID,
+		&i.DividedOn,
 	)
 	return i, err
 }
@@ -86,12 +92,13 @@ func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64
 const createPlant = `-- name: CreatePlant :one
 INSERT INTO plants (tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state,
     last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, spike_at_rescue, repot_in_flower, small_rot_patch, notes,
-    created_at, updated_at)
+    peroxide, cut_powder, terete_leaves, place_id, created_at, updated_at)
 VALUES (?1, ?2, ?3, ?4, ?5, ?6,
     ?7, ?8, ?9, ?10, ?11, ?12,
     ?13, ?14, ?15, ?16,
-    ?17, ?18, ?19, ?20, ?21, ?21)
-RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch
+    ?17, ?18, ?19, ?20,
+    ?21, ?22, ?23, ?24, ?25, ?25)
+RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on
 `
 
 type CreatePlantParams struct {
@@ -115,6 +122,10 @@ type CreatePlantParams struct {
 	RepotInFlower  string
 	SmallRotPatch  string
 	Notes          string
+	Peroxide       string
+	CutPowder      string
+	TereteLeaves   int64
+	PlaceID        int64
 	Now            string
 }
 
@@ -140,6 +151,10 @@ func (q *Queries) CreatePlant(ctx context.Context, arg CreatePlantParams) (Plant
 		arg.RepotInFlower,
 		arg.SmallRotPatch,
 		arg.Notes,
+		arg.Peroxide,
+		arg.CutPowder,
+		arg.TereteLeaves,
+		arg.PlaceID,
 		arg.Now,
 	)
 	var i Plant
@@ -169,12 +184,18 @@ func (q *Queries) CreatePlant(ctx context.Context, arg CreatePlantParams) (Plant
 		&i.SpikeAtRescue,
 		&i.RepotInFlower,
 		&i.SmallRotPatch,
+		&i.Peroxide,
+		&i.CutPowder,
+		&i.TereteLeaves,
+		&i.PlaceID,
+		&i.ParentID,
+		&i.DividedOn,
 	)
 	return i, err
 }
 
 const getPlant = `-- name: GetPlant :one
-SELECT id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch FROM plants WHERE id = ?
+SELECT id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on FROM plants WHERE id = ?
 `
 
 func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
@@ -206,12 +227,18 @@ func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
 		&i.SpikeAtRescue,
 		&i.RepotInFlower,
 		&i.SmallRotPatch,
+		&i.Peroxide,
+		&i.CutPowder,
+		&i.TereteLeaves,
+		&i.PlaceID,
+		&i.ParentID,
+		&i.DividedOn,
 	)
 	return i, err
 }
 
 const listPlants = `-- name: ListPlants :many
-SELECT plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on, '') AS TEXT) AS read_on,
+SELECT plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on, '') AS TEXT) AS read_on,
     CAST(COALESCE(r.summary, '') AS TEXT) AS summary, CAST(COALESCE(i.id, 0) AS INTEGER) AS inspection_id,
     CAST(COALESCE(i.looked_on, '') AS TEXT) AS looked_on, CAST(COALESCE(i.again_on, '') AS TEXT) AS again_on,
     CAST(COALESCE(i.look, '') AS TEXT) AS look, CAST(COALESCE(i.causes, '') AS TEXT) AS causes
@@ -300,6 +327,12 @@ func (q *Queries) ListPlants(ctx context.Context, arg ListPlantsParams) ([]ListP
 			&i.Plant.SpikeAtRescue,
 			&i.Plant.RepotInFlower,
 			&i.Plant.SmallRotPatch,
+			&i.Plant.Peroxide,
+			&i.Plant.CutPowder,
+			&i.Plant.TereteLeaves,
+			&i.Plant.PlaceID,
+			&i.Plant.ParentID,
+			&i.Plant.DividedOn,
 			&i.ReadingID,
 			&i.ReadOn,
 			&i.Summary,
@@ -329,9 +362,10 @@ UPDATE plants SET version = version + 1, tag = ?1, group_code = ?2, arrived_on =
     old_medium = ?11, pot = ?12, kept_apart = ?13, root_class = ?14,
     dead_dry_roots = ?15, clinging_medium = ?16,
     spike_at_rescue = ?17, repot_in_flower = ?18, small_rot_patch = ?19,
-    notes = ?20, updated_at = ?21
-WHERE id = ?22 AND version = ?23
-RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch
+    peroxide = ?20, cut_powder = ?21, terete_leaves = ?22, place_id = ?23,
+    notes = ?24, updated_at = ?25
+WHERE id = ?26 AND version = ?27
+RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on
 `
 
 type UpdatePlantParams struct {
@@ -354,6 +388,10 @@ type UpdatePlantParams struct {
 	SpikeAtRescue  string
 	RepotInFlower  string
 	SmallRotPatch  string
+	Peroxide       string
+	CutPowder      string
+	TereteLeaves   int64
+	PlaceID        int64
 	Notes          string
 	Now            string
 	ID             int64
@@ -381,6 +419,10 @@ func (q *Queries) UpdatePlant(ctx context.Context, arg UpdatePlantParams) (Plant
 		arg.SpikeAtRescue,
 		arg.RepotInFlower,
 		arg.SmallRotPatch,
+		arg.Peroxide,
+		arg.CutPowder,
+		arg.TereteLeaves,
+		arg.PlaceID,
 		arg.Notes,
 		arg.Now,
 		arg.ID,
@@ -413,6 +455,12 @@ func (q *Queries) UpdatePlant(ctx context.Context, arg UpdatePlantParams) (Plant
 		&i.SpikeAtRescue,
 		&i.RepotInFlower,
 		&i.SmallRotPatch,
+		&i.Peroxide,
+		&i.CutPowder,
+		&i.TereteLeaves,
+		&i.PlaceID,
+		&i.ParentID,
+		&i.DividedOn,
 	)
 	return i, err
 }

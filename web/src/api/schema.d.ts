@@ -21,6 +21,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/acknowledged": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that someone has read cautions */
+        post: operations["acknowledge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/blend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tap and pure water blended to a target */
+        post: operations["computeBlend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/calibration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a product adds to one's own meter */
+        post: operations["computeCalibration"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compute/causes": {
         parameters: {
             query?: never;
@@ -32,6 +83,57 @@ export interface paths {
         put?: never;
         /** What can have done it, why, and what to check next; nothing saved */
         post: operations["computeCauses"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/division": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a rhizome can be cut, and whether it should be; nothing saved */
+        post: operations["computeDivision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A feed by its label, both ways */
+        post: operations["computeFeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/flush": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much water rinses a pot */
+        post: operations["computeFlush"];
         delete?: never;
         options?: never;
         head?: never;
@@ -72,6 +174,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/compute/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A meter's reading on every scale */
+        post: operations["computeMeter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/oxygen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The oxygen fresh water holds */
+        post: operations["computeOxygen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/pest-schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Treatment rounds by warmth; nothing saved */
+        post: operations["computePestSchedule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compute/roots": {
         parameters: {
             query?: never;
@@ -83,6 +236,57 @@ export interface paths {
         put?: never;
         /** Verdict and cut list of a reading, nothing saved */
         post: operations["computeRoots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/solutions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to measure out for a dilution, or how strong a mix is; nothing saved */
+        post: operations["computeSolution"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/stack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Several products on a base water, and what the meter reads after each */
+        post: operations["computeStack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/courses/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save a treatment; an older version is refused */
+        put: operations["saveCourse"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -175,6 +379,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/division": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** When a plant is divided, and what each piece needs */
+        get: operations["divisionKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/groups": {
         parameters: {
             query?: never;
@@ -226,6 +447,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/pests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pests by warmth */
+        get: operations["pestKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/roots": {
         parameters: {
             query?: never;
@@ -235,6 +473,23 @@ export interface paths {
         };
         /** The table of root states, the reasons and the figures */
         get: operations["rootKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/solutions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Products with their strengths, kitchen measures, and the figures of the mixing bench */
+        get: operations["solutionKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -254,6 +509,75 @@ export interface paths {
         get: operations["unpotKnowledge"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Places where plants stand */
+        get: operations["listPlaces"];
+        put?: never;
+        /** Note a place */
+        post: operations["addPlace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change what is known of a place; an older version is refused */
+        put: operations["changePlace"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/{id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Note the lows and highs of days at a place */
+        put: operations["putDays"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring in a climate log or a table of days as CSV; all of it or nothing is kept */
+        post: operations["importClimate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -313,6 +637,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plants/{id}/cleaning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plant's plan: in hand, just closed, or new */
+        get: operations["getCleaning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/cleaning/closed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Close a cleaning, or open it again */
+        put: operations["closeCleaning"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/cleaning/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say that a job is done, skipped or open again */
+        put: operations["markJob"];
+        /** Put a job of your own on the plan */
+        post: operations["addJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/courses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plant's treatments with their schedules */
+        get: operations["listCourses"];
+        put?: never;
+        /** Begin a treatment */
+        post: operations["startCourse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/divisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Divide a plant: the pieces become plants */
+        post: operations["dividePlant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/incidents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take an incident back */
+        put: operations["withdrawIncident"];
+        /** Note that something broke */
+        post: operations["addIncident"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plants/{id}/inspections": {
         parameters: {
             query?: never;
@@ -343,6 +772,41 @@ export interface paths {
         put?: never;
         /** Begin a reading; an empty one already begun is taken up again */
         post: operations["startReading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/rhizome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plant's rhizome, and the advice on dividing it */
+        get: operations["getRhizome"];
+        /** Save a rhizome; an older version is refused */
+        put: operations["saveRhizome"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/timeline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened to a plant, the newest first */
+        get: operations["getTimeline"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -419,6 +883,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is on the shelf */
+        get: operations["listShelf"];
+        put?: never;
+        /** Put a product on the shelf */
+        post: operations["addStock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the cleanings in hand will use up */
+        get: operations["sessionNeeds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change what is on the shelf; an older version is refused */
+        put: operations["changeStock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Timers in hand */
+        get: operations["listTimers"];
+        put?: never;
+        /** Begin a timer */
+        post: operations["startTimer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/timers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Give a timer more time, or put it away */
+        put: operations["changeTimer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -432,6 +983,15 @@ export interface components {
             count: number;
             /** @enum {string} */
             what: "broken-root" | "lost-root" | "snapped-growth" | "torn-leaf" | "lost-bulb" | "lost-spike";
+        };
+        Acknowledge: {
+            person?: string;
+            seen: components["schemas"]["Seen"][];
+        };
+        AddJob: {
+            do: string;
+            /** @enum {string} */
+            stage: "bench" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
         };
         AddPlant: {
             /** @description a day, a month or a year */
@@ -451,6 +1011,11 @@ export interface components {
              * @description for this plant; left out: as the house
              * @enum {string}
              */
+            cut_powder?: "powder" | "dry";
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
             dead_dry_roots?: "all-off" | "keep-some" | "if-wobbly";
             /** @enum {string} */
             flowering?: "none" | "spike" | "bud" | "bloom";
@@ -464,6 +1029,16 @@ export interface components {
             notes?: string;
             /** @enum {string} */
             old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            peroxide?: "routine" | "with-finding" | "pests-only";
+            /**
+             * Format: int64
+             * @description where it stands, see /api/v1/places
+             */
+            place_id?: number;
             /** @enum {string} */
             pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "none" | "other";
             /**
@@ -490,6 +1065,8 @@ export interface components {
             spike_at_rescue?: "cut" | "keep" | "by-grade";
             /** @description tag or name */
             tag: string;
+            /** @description pencil leaves, which oil and strong soap can smother */
+            terete_leaves?: boolean;
         };
         Added: {
             name: string;
@@ -502,6 +1079,14 @@ export interface components {
         };
         ArchivePlant: {
             archived: boolean;
+        };
+        Calibrated: {
+            /**
+             * Format: double
+             * @description what 1 mL/L adds to the reading
+             */
+            adds: number;
+            scale: string;
         };
         CausesAction: {
             /**
@@ -738,6 +1323,11 @@ export interface components {
         CautionList: {
             cautions: components["schemas"]["KnowledgeCaution"][];
         };
+        ChangePlace: {
+            place: components["schemas"]["PlaceFacts"];
+            /** Format: int64 */
+            version: number;
+        };
         ChangePlant: {
             intake: components["schemas"]["Intake"];
             /**
@@ -745,6 +1335,38 @@ export interface components {
              * @description the version you changed
              */
             version: number;
+        };
+        ChangeStock: {
+            /** @description used up, or thrown away */
+            gone?: boolean;
+            stock: components["schemas"]["Stock"];
+            /** Format: int64 */
+            version: number;
+        };
+        ChangeTimer: {
+            /** Format: int64 */
+            more_seconds?: number;
+            put_away?: boolean;
+        };
+        Cleaning: {
+            /** @description clean plants with a cleaning in hand, to be done before this one */
+            before: components["schemas"]["Queued"][];
+            begun_on?: string;
+            closed_on?: string;
+            /**
+             * Format: int64
+             * @description left out: nothing has been done yet
+             */
+            id?: number;
+            plan: components["schemas"]["CleaningPlan"];
+            /** Format: int64 */
+            plant_id: number;
+            /** @description cautions this person has acknowledged */
+            seen: components["schemas"]["Seen"][];
+            /** @description it may carry something: handle it after the clean plants */
+            suspect?: boolean;
+            /** @description taken from the shelf */
+            uses: components["schemas"]["Use"][];
         };
         CleaningCheck: {
             count: number;
@@ -774,6 +1396,45 @@ export interface components {
             remove_mm?: number;
             root_id: string;
         };
+        CleaningJob: {
+            /** @description the causes that ask for it, by name */
+            because: string[];
+            /** @description cautions, acknowledged once by person */
+            care: components["schemas"]["KnowledgeCaution"][];
+            code: string;
+            do: components["schemas"]["KnowledgeText"];
+            how_much?: string;
+            /** @description jobs of the cut list that are part of it */
+            items: components["schemas"]["CleaningItem"][];
+            /**
+             * Format: double
+             * @description a timer goes with it
+             */
+            minutes?: number;
+            /** @description the day it was done or skipped */
+            on?: string;
+            /** @description added by the user */
+            own?: boolean;
+            /** Format: double */
+            percent?: number;
+            /** @description what is mixed for it, see /api/v1/knowledge/solutions */
+            product?: string;
+            /** @description why it was skipped */
+            reason?: string;
+            /** @description where growers differ: the side it follows */
+            side?: components["schemas"]["DisputesSide"];
+            /** @enum {string} */
+            stage: "bench" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
+            /** @enum {string} */
+            state: "open" | "done" | "skipped";
+            use?: string;
+            /**
+             * Format: double
+             * @description usual amount for one plant
+             */
+            volume_ml?: number;
+            why: components["schemas"]["KnowledgeText"][];
+        };
         CleaningList: {
             after: components["schemas"]["KnowledgeText"][];
             before: components["schemas"]["KnowledgeText"][];
@@ -789,6 +1450,30 @@ export interface components {
             notes: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+        };
+        CleaningPlan: {
+            /** @description done or skipped */
+            finished: number;
+            headline: string;
+            jobs: components["schemas"]["CleaningJob"][];
+            notes: components["schemas"]["KnowledgeText"][];
+            open: number;
+            stages: components["schemas"]["CleaningStage"][];
+        };
+        CleaningStage: {
+            code: string;
+            name: string;
+        };
+        ClimateDay: {
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            high_c: number;
+            /** Format: double */
+            low_c: number;
+        };
+        CloseCleaning: {
+            closed: boolean;
         };
         ComputeLook: {
             inspection: components["schemas"]["Inspection"];
@@ -828,6 +1513,22 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Course: {
+            closed_on?: string;
+            course: components["schemas"]["PestsCourse"];
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            plant_id: number;
+            schedule: components["schemas"]["PestsSchedule"];
+            /** Format: int64 */
+            version: number;
+            /** @description where the temperatures come from, in words */
+            warmth: string;
+        };
+        CourseList: {
+            courses: components["schemas"]["Course"][];
+        };
         Decision: {
             note?: string;
             /**
@@ -851,6 +1552,125 @@ export interface components {
             code: string;
             default: string;
             question: string;
+        };
+        DisputesSide: {
+            choice: components["schemas"]["DisputesChoice"];
+            code: string;
+            question: string;
+        };
+        Divide: {
+            /** @description each by the bulb on its younger side */
+            cuts: number[];
+            /** @description the piece that keeps the plant's tag, 0 for the one with the oldest bulb */
+            keeps?: number;
+            /** @description divide although the advice is against it */
+            sure?: boolean;
+            /** @description of the new plants, in the order of the pieces */
+            tags: string[];
+        };
+        Divided: {
+            new: components["schemas"]["Plant"][];
+            plant: components["schemas"]["Plant"];
+        };
+        Divisible: {
+            advice: components["schemas"]["DivisionAdvice"];
+            /** Format: int64 */
+            plant_id: number;
+            rhizome: components["schemas"]["DivisionRhizome"];
+            /**
+             * Format: int64
+             * @description 0: drawn from the count of bulbs, not yet noted
+             */
+            version: number;
+        };
+        DivisionAdvice: {
+            /** @description codes of cautions */
+            cautions: string[];
+            /** @description the cuts that give the most pieces that fit, each by the bulb on its younger side */
+            cuts: number[];
+            /**
+             * @description whether it should be divided at all
+             * @enum {string}
+             */
+            decision: "no" | "not-today" | "can";
+            headline: string;
+            /** @description what these cuts would leave */
+            pieces: components["schemas"]["DivisionPiece"][];
+            places: components["schemas"]["DivisionPlace"][];
+            reasons: components["schemas"]["KnowledgeText"][];
+            /** @description living root of no known growth; it goes with the piece that keeps the tag */
+            unplaced_mm: components["schemas"]["RootsRange"];
+        };
+        DivisionAsk: {
+            /** @enum {string} */
+            bulb_state?: "plump" | "mixed" | "shrivelled";
+            /** @enum {string} */
+            flowering?: "none" | "spike" | "bud" | "bloom";
+            /** @enum {string} */
+            growth?: "new-roots" | "growing" | "resting";
+            /** @description living root by bulb */
+            live_mm?: components["schemas"]["LiveRoot"][];
+            monopodial?: boolean;
+            rhizome: components["schemas"]["DivisionRhizome"];
+            /**
+             * @description left out: its roots were not read
+             * @enum {string}
+             */
+            root_grade?: "rootless" | "near-rootless" | "poor" | "fair" | "good";
+            /** @description rot may be running in the rhizome */
+            spreading?: boolean;
+        };
+        DivisionBulb: {
+            /** @description the older bulb it grew from; 0 for the oldest */
+            from: number;
+            /** @description a growing lead comes from it */
+            lead?: boolean;
+            /** @description 1 for the oldest */
+            n: number;
+            /** @enum {string} */
+            state?: "plump" | "shrivelled" | "dead";
+        };
+        DivisionKnowledge: {
+            better_bulbs: components["schemas"]["KnowledgeNumber"];
+            least_bulbs: components["schemas"]["KnowledgeNumber"];
+            least_leads: components["schemas"]["KnowledgeNumber"];
+            least_live_mm: components["schemas"]["KnowledgeNumber"];
+            rules: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+        };
+        DivisionPiece: {
+            bulbs: number[];
+            fits: boolean;
+            leads: number;
+            /** @description living root on its bulbs */
+            live_mm: components["schemas"]["RootsRange"];
+            /** @description what it lacks, or could have more of */
+            why: components["schemas"]["KnowledgeText"][];
+        };
+        DivisionPlace: {
+            /** @description the younger bulb; the cut parts it from the one it grew from */
+            before: number;
+            /** @description both pieces could stand alone */
+            fits: boolean;
+            from: number;
+            newer: components["schemas"]["DivisionPiece"];
+            older: components["schemas"]["DivisionPiece"];
+        };
+        DivisionRhizome: {
+            bulbs: components["schemas"]["DivisionBulb"][];
+        };
+        Entry: {
+            /** @description of an incident: what it means for the months to come */
+            explains?: components["schemas"]["KnowledgeText"];
+            /** Format: int64 */
+            id?: number;
+            /** @enum {string} */
+            kind: "arrived" | "look" | "roots" | "cleaning" | "round" | "seen" | "clear" | "incident" | "divided";
+            on: string;
+            /** @description tag of the parent whose history this is */
+            shared?: string;
+            words: string;
         };
         FaultFault: {
             /** @description path of the value, such as roots[3].segments[0].length_mm */
@@ -879,6 +1699,33 @@ export interface components {
         };
         GroupList: {
             groups: components["schemas"]["TaxaProfile"][];
+        };
+        HourC: {
+            /**
+             * Format: date-time
+             * @description its beginning, with its offset
+             */
+            at: string;
+            /** Format: double */
+            celsius: number;
+        };
+        Imported: {
+            days: number;
+            from: string;
+            hours: number;
+            place: components["schemas"]["Place"];
+            readings: number;
+            to: string;
+        };
+        Incident: {
+            note?: string;
+            /**
+             * Format: date
+             * @description left out: today
+             */
+            on?: string;
+            /** @enum {string} */
+            what: "broken-root" | "lost-root" | "snapped-growth" | "torn-leaf" | "lost-bulb" | "lost-spike";
         };
         Inspected: {
             /** @description the day to look again */
@@ -973,6 +1820,11 @@ export interface components {
              * @description for this plant; left out: as the house
              * @enum {string}
              */
+            cut_powder?: "powder" | "dry";
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
             dead_dry_roots?: "all-off" | "keep-some" | "if-wobbly";
             /** @enum {string} */
             flowering?: "none" | "spike" | "bud" | "bloom";
@@ -986,6 +1838,16 @@ export interface components {
             notes?: string;
             /** @enum {string} */
             old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            peroxide?: "routine" | "with-finding" | "pests-only";
+            /**
+             * Format: int64
+             * @description where it stands, see /api/v1/places
+             */
+            place_id?: number;
             /** @enum {string} */
             pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "none" | "other";
             /**
@@ -1012,6 +1874,8 @@ export interface components {
             spike_at_rescue?: "cut" | "keep" | "by-grade";
             /** @description tag or name */
             tag: string;
+            /** @description pencil leaves, which oil and strong soap can smother */
+            terete_leaves?: boolean;
         };
         KnowledgeCaution: {
             code: string;
@@ -1058,6 +1922,14 @@ export interface components {
             length_mm: number;
             /** Format: double */
             width_mm: number;
+        };
+        LiveRoot: {
+            /** @description 0: of no known bulb */
+            bulb: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
         };
         LookAdvice: {
             rule: string;
@@ -1166,9 +2038,220 @@ export interface components {
             /** @description a next check is open */
             undecided?: boolean;
         };
+        MarkJob: {
+            job: string;
+            /** @description who has read the cautions */
+            person?: string;
+            /** @description needed when it is skipped */
+            reason?: string;
+            /** @enum {string} */
+            state: "open" | "done" | "skipped";
+            /** @description what was taken from the shelf */
+            uses?: components["schemas"]["Use"][];
+        };
+        Need: {
+            /** Format: double */
+            have_ml: number;
+            /**
+             * Format: int64
+             * @description the stock it would be taken from
+             */
+            item_id?: number;
+            /**
+             * Format: double
+             * @description ready mixed, at its usual strength
+             */
+            mix_ml: number;
+            name: string;
+            /** Format: double */
+            percent?: number;
+            plants: components["schemas"]["Queued"][];
+            product: string;
+            /** Format: double */
+            short_ml?: number;
+            /**
+             * Format: double
+             * @description of that stock
+             */
+            stock_ml?: number;
+            words: string;
+        };
+        NeedList: {
+            needs: components["schemas"]["Need"][];
+        };
+        OnShelf: {
+            expired?: boolean;
+            /** Format: int64 */
+            id: number;
+            stock: components["schemas"]["Stock"];
+            /** Format: int64 */
+            version: number;
+        };
+        Oxygen: {
+            /**
+             * Format: double
+             * @description at 101.325 kPa
+             */
+            mg_per_l: number;
+            source: string;
+        };
+        OxygenAsk: {
+            /**
+             * Format: double
+             * @description of the water
+             */
+            celsius: number;
+        };
+        PestSchedule: {
+            course: components["schemas"]["PestsCourse"];
+            /** @description lows and highs as they were */
+            days?: components["schemas"]["ClimateDay"][];
+            high_c?: null | number;
+            /** @description hourly means as they were */
+            hours?: components["schemas"]["HourC"][];
+            /** @description a usual night; needed when no days are given */
+            low_c?: null | number;
+            /**
+             * Format: date
+             * @description the day it is asked for; left out: today
+             */
+            on?: string;
+            terete_leaves?: boolean;
+        };
+        PestsCourse: {
+            /** @description days on which one looked, and it was not there */
+            clear?: string[];
+            /** @description code of the pest, see /api/v1/knowledge/pests */
+            pest: string;
+            /** @description rounds planned; left out: 3 */
+            plan?: number;
+            /** @description days on which it was treated, the first one too; a day to come plans ahead */
+            rounds: string[];
+            /** @description days on which it was still seen */
+            seen?: string[];
+        };
+        PestsDay: {
+            day: string;
+            /**
+             * Format: double
+             * @description of this day
+             */
+            degree_days: number;
+            /**
+             * @description where its temperatures come from
+             * @enum {string}
+             */
+            from: "logged" | "day table" | "mean of the last days" | "usual";
+            /**
+             * Format: double
+             * @description generations passed since the first round, by the end of the day
+             */
+            generations: number;
+            /** Format: double */
+            high_c: number;
+            /** Format: double */
+            low_c: number;
+        };
+        PestsFigures: {
+            most_rounds: components["schemas"]["KnowledgeNumber"];
+            rounds: components["schemas"]["KnowledgeNumber"];
+            safety: components["schemas"]["KnowledgeNumber"];
+        };
+        PestsKnowledge: {
+            figures: components["schemas"]["PestsFigures"];
+            notes: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            pests: components["schemas"]["PestsPest"][];
+        };
+        PestsPest: {
+            code: string;
+            /** @description share of K passed in the egg, 0–1 */
+            egg_share: components["schemas"]["KnowledgeNumber"];
+            k_degree_days: components["schemas"]["KnowledgeNumber"];
+            /** @description how to look for it */
+            look: components["schemas"]["KnowledgeText"];
+            name: string;
+            products: string[];
+            /** @description above it, it develops no faster */
+            stops_c: components["schemas"]["KnowledgeNumber"];
+            t0_c: components["schemas"]["KnowledgeNumber"];
+        };
+        PestsRound: {
+            /** @description its days rest on temperatures that were, not on those to come */
+            certain?: boolean;
+            /** @description done before the eggs had hatched */
+            early?: boolean;
+            /** @description earliest sensible day: the last egg has hatched */
+            from?: string;
+            /** @description done after hatchlings could lay */
+            late?: boolean;
+            /** @description last day: before what hatched can lay */
+            latest?: string;
+            /** @description 1 for the first */
+            n: number;
+            /** @description the day it was done */
+            on?: string;
+        };
+        PestsSchedule: {
+            /** @description the day it was given */
+            all_clear?: string;
+            /** @description codes of cautions */
+            cautions: string[];
+            /**
+             * Format: double
+             * @description since the last round, until now
+             */
+            degree_days_since: number;
+            /** Format: double */
+            egg_degree_days: number;
+            /** @description the last of the eggs laid before the last round hatch */
+            hatched_on?: string;
+            headline: string;
+            line: components["schemas"]["PestsDay"][];
+            /** @description the day of the look that can give the all-clear */
+            look_on?: string;
+            /** @description the round that is due or comes next */
+            next?: components["schemas"]["PestsRound"];
+            notes: components["schemas"]["KnowledgeText"][];
+            pest: components["schemas"]["PestsPest"];
+            rounds: components["schemas"]["PestsRound"][];
+            /** @description why oil and soap are not for this plant */
+            stopped?: components["schemas"]["KnowledgeText"];
+        };
+        Place: {
+            /** @description lows and highs of the last 60 days known, the oldest first */
+            days: components["schemas"]["ClimateDay"][];
+            /** Format: int64 */
+            id: number;
+            /** @description hours logged in the last year */
+            logged_hours: number;
+            place: components["schemas"]["PlaceFacts"];
+            /**
+             * Format: int64
+             * @description plants that stand there
+             */
+            plants: number;
+            /** Format: int64 */
+            version: number;
+        };
+        PlaceFacts: {
+            /** @description a usual day */
+            high_c?: null | number;
+            /** @description a usual night */
+            low_c?: null | number;
+            name: string;
+            /** @description name of its time zone, such as Europe/Lisbon; left out: as this machine */
+            zone?: string;
+        };
+        PlaceList: {
+            places: components["schemas"]["Place"][];
+        };
         Plant: {
             archived_at?: string;
             created_at: string;
+            /** @description the day of that */
+            divided_on?: string;
             group_name: string;
             /** Format: int64 */
             id: number;
@@ -1177,6 +2260,11 @@ export interface components {
             latest?: components["schemas"]["Summary"];
             /** @description the newest inspection, in short */
             looked?: components["schemas"]["Looked"];
+            /**
+             * Format: int64
+             * @description the plant it was divided from
+             */
+            parent_id?: number;
             updated_at: string;
             /**
              * Format: int64
@@ -1190,6 +2278,7 @@ export interface components {
             bulb_count?: number;
             bulb_state?: string;
             clinging_medium?: string;
+            cut_powder?: string;
             dead_dry_roots?: string;
             flowering?: string;
             group: string;
@@ -1197,11 +2286,13 @@ export interface components {
             last_repotted?: string;
             leaf_count?: number;
             old_medium?: string;
+            peroxide?: string;
             pot?: string;
             repot_in_flower?: string;
             root_class?: string;
             small_rot_patch?: string;
             spike_at_rescue?: string;
+            terete_leaves?: boolean;
         };
         PlantList: {
             plants: components["schemas"]["Plant"][];
@@ -1230,6 +2321,14 @@ export interface components {
              * @description in a conflict: the version now
              */
             version?: number;
+        };
+        PutDays: {
+            days: components["schemas"]["ClimateDay"][];
+        };
+        Queued: {
+            /** Format: int64 */
+            id: number;
+            tag: string;
         };
         Reading: {
             checks: components["schemas"]["CleaningChecks"];
@@ -1580,6 +2679,12 @@ export interface components {
             place: number;
             turned_out_on?: string;
         };
+        SaveCourse: {
+            closed?: boolean;
+            course: components["schemas"]["PestsCourse"];
+            /** Format: int64 */
+            version: number;
+        };
         SaveInspection: {
             inspection: components["schemas"]["Inspection"];
             /** Format: date */
@@ -1600,6 +2705,19 @@ export interface components {
              */
             version: number;
         };
+        SaveRhizome: {
+            rhizome: components["schemas"]["DivisionRhizome"];
+            /** Format: int64 */
+            version: number;
+        };
+        Seen: {
+            caution: string;
+            /** @description the product it stands at; left out where it belongs to none */
+            product?: string;
+        };
+        SeenList: {
+            seen: components["schemas"]["Seen"][];
+        };
         Settings: {
             /** @enum {string} */
             clinging_medium: "all-off" | "leave-what-tears" | "by-state";
@@ -1609,6 +2727,8 @@ export interface components {
              */
             cut_margin_mm: number;
             /** @enum {string} */
+            cut_powder: "powder" | "dry";
+            /** @enum {string} */
             dead_dry_roots: "all-off" | "keep-some" | "if-wobbly";
             /**
              * @description for the seasons
@@ -1616,11 +2736,417 @@ export interface components {
              */
             hemisphere: "north" | "south";
             /** @enum {string} */
+            peroxide: "routine" | "with-finding" | "pests-only";
+            /** @enum {string} */
             repot_in_flower: "never" | "when-needed" | "by-urgency";
             /** @enum {string} */
             small_rot_patch: "in-place" | "unpot" | "if-rest-sound";
             /** @enum {string} */
             spike_at_rescue: "cut" | "keep" | "by-grade";
+            /** @description what amounts are measured with */
+            tools?: components["schemas"]["SolutionsTools"];
+        };
+        ShelfList: {
+            shelf: components["schemas"]["OnShelf"][];
+        };
+        SolutionsAdded: {
+            hand: components["schemas"]["SolutionsHand"];
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            ml: number;
+            /** Format: double */
+            ml_per_l: number;
+            name: string;
+            /**
+             * Format: double
+             * @description what the meter should show after it
+             */
+            reads: number;
+        };
+        SolutionsBlend: {
+            /**
+             * Format: double
+             * @description what the pure water reads, on the same scale
+             */
+            pure: number;
+            /**
+             * Format: double
+             * @description what the tap water reads, on any one scale
+             */
+            tap: number;
+            /** Format: double */
+            target: number;
+            tools?: components["schemas"]["SolutionsTools"];
+            /** Format: double */
+            volume_l: number;
+        };
+        SolutionsBlended: {
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description the least it can read as measured
+             */
+            low: number;
+            notes: components["schemas"]["KnowledgeText"][];
+            pure: components["schemas"]["SolutionsHand"];
+            /** Format: double */
+            pure_l: number;
+            tap: components["schemas"]["SolutionsHand"];
+            /** Format: double */
+            tap_l: number;
+        };
+        SolutionsCalibration: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            /**
+             * Format: double
+             * @description what was added
+             */
+            ml_per_l: number;
+            /** @enum {string} */
+            scale: "ppm500" | "ppm700" | "ms_cm" | "us_cm";
+        };
+        SolutionsDilution: {
+            /** @description how many fills; left out: 1 */
+            fills?: number;
+            /** @description the most the label of your product allows; it stands above this page */
+            label_most?: components["schemas"]["SolutionsStrength"];
+            /** @description one fill of the sprayer, bath or jar */
+            make_ml?: null | number;
+            /** @description code of a product; its limits and cautions then hold */
+            product?: string;
+            /** @description as it stands in the bottle */
+            stock: components["schemas"]["SolutionsStrength"];
+            stock_ml?: null | number;
+            tools?: components["schemas"]["SolutionsTools"];
+            /** @description what it is for; left out: the product's first use */
+            use?: string;
+            wanted?: components["schemas"]["SolutionsStrength"];
+            water_ml?: null | number;
+        };
+        SolutionsDose: {
+            /**
+             * Format: double
+             * @description what 1 mL/L adds to the reading, from a calibration on this scale
+             */
+            adds: number;
+            /**
+             * Format: double
+             * @description the most it may add; left out: no limit of its own
+             */
+            most?: number;
+            name: string;
+            /**
+             * Format: double
+             * @description what it should add to the reading
+             */
+            wanted: number;
+        };
+        SolutionsFed: {
+            cautions: string[];
+            /** Format: double */
+            g_per_l: number;
+            /** Format: double */
+            grams: number;
+            hand?: components["schemas"]["SolutionsHand"];
+            /** Format: double */
+            high_ppm_n: number;
+            /** Format: double */
+            low_ppm_n: number;
+            notes: components["schemas"]["KnowledgeText"][];
+            /**
+             * Format: double
+             * @description potassium as the element
+             */
+            ppm_k: number;
+            /** Format: double */
+            ppm_n: number;
+            /**
+             * Format: double
+             * @description phosphorus as the element
+             */
+            ppm_p: number;
+            stopped?: components["schemas"]["SolutionsStop"];
+            two_steps?: components["schemas"]["SolutionsStep"][];
+        };
+        SolutionsFeed: {
+            /** @description of a liquid feed; it is then measured in mL */
+            density_g_per_ml?: null | number;
+            g_per_l?: null | number;
+            /**
+             * Format: double
+             * @description potash (K₂O) on the label
+             */
+            k2o_percent: number;
+            /** @description the most the label allows; it stands above this page */
+            label_most_ppm_n?: null | number;
+            /**
+             * Format: double
+             * @description nitrogen (N) on the label
+             */
+            n_percent: number;
+            /**
+             * Format: double
+             * @description phosphate (P₂O₅) on the label
+             */
+            p2o5_percent: number;
+            tools?: components["schemas"]["SolutionsTools"];
+            /** Format: double */
+            volume_l: number;
+            wanted_ppm_n?: null | number;
+        };
+        SolutionsFigures: {
+            flush_pot_volumes: components["schemas"]["KnowledgeNumber"];
+            hard_tap_ppm: components["schemas"]["KnowledgeNumber"];
+            /** @description fewer steps of the tool than this are too little to measure well */
+            measurable_steps: components["schemas"]["KnowledgeNumber"];
+            phosphorus_in_p2o5: components["schemas"]["KnowledgeNumber"];
+            potassium_in_k2o: components["schemas"]["KnowledgeNumber"];
+            /** @description ppm for each mS/cm */
+            ppm_per_ec_500: components["schemas"]["KnowledgeNumber"];
+            /** @description ppm for each mS/cm */
+            ppm_per_ec_700: components["schemas"]["KnowledgeNumber"];
+        };
+        SolutionsFlush: {
+            /** @description water the medium holds */
+            held_ml?: null | number;
+            /** @description water held, of the pot's volume; left out: 40 % */
+            holds_percent?: null | number;
+            /** @description or: the share that may be left */
+            left_percent?: null | number;
+            /** @description volume of the pot, when the water held is not known */
+            pot_ml?: null | number;
+            /** @description what the runoff reads first */
+            start?: null | number;
+            /** @description what it should come down to */
+            target?: null | number;
+            /** @description what the flushing water reads */
+            water?: null | number;
+        };
+        SolutionsFlushed: {
+            /** Format: double */
+            held_ml: number;
+            /**
+             * Format: double
+             * @description share left after two pot volumes
+             */
+            left_by_rule?: number;
+            /**
+             * Format: double
+             * @description share of what was above the water's own, 0–1
+             */
+            left_share: number;
+            /** Format: double */
+            ml: number;
+            notes: components["schemas"]["KnowledgeText"][];
+            /**
+             * Format: double
+             * @description two pot volumes, the house's rule
+             */
+            two_pot_ml?: number;
+            /**
+             * Format: double
+             * @description in volumes of the water held
+             */
+            volumes: number;
+        };
+        SolutionsHand: {
+            /**
+             * Format: double
+             * @description to measure
+             */
+            amount: number;
+            /**
+             * Format: double
+             * @description the true amount lies at most so far from the one to measure, when it is read to the nearest step
+             */
+            error: number;
+            /** Format: double */
+            exact: number;
+            /** @description in words, with which tool */
+            how: string;
+            /** @description too little to measure well */
+            little?: boolean;
+            /** @enum {string} */
+            unit: "mL" | "g";
+        };
+        SolutionsKnowledge: {
+            figures: components["schemas"]["SolutionsFigures"];
+            notes: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            products: components["schemas"]["SolutionsProduct"][];
+            tools: components["schemas"]["SolutionsToolTable"];
+            units: {
+                [key: string]: components["schemas"]["SolutionsUnit"];
+            };
+        };
+        SolutionsMeter: {
+            /** @enum {string} */
+            scale: "ppm500" | "ppm700" | "ms_cm" | "us_cm";
+            /** Format: double */
+            value: number;
+        };
+        SolutionsMix: {
+            /**
+             * Format: double
+             * @description for all fills
+             */
+            all_stock_ml: number;
+            /** @description codes of cautions */
+            cautions: string[];
+            /**
+             * Format: double
+             * @description the strongest it can come out as measured
+             */
+            high_percent: number;
+            /**
+             * Format: double
+             * @description the weakest it can come out as measured
+             */
+            low_percent: number;
+            notes: components["schemas"]["KnowledgeText"][];
+            stock?: components["schemas"]["SolutionsHand"];
+            /** Format: double */
+            stock_ml: number;
+            /** @description too strong: nothing to measure out */
+            stopped?: components["schemas"]["SolutionsStop"];
+            strength: components["schemas"]["SolutionsStrength"];
+            /** Format: double */
+            total_ml: number;
+            two_steps?: components["schemas"]["SolutionsStep"][];
+            water?: components["schemas"]["SolutionsHand"];
+            /** Format: double */
+            water_ml: number;
+        };
+        SolutionsProduct: {
+            /** @description only its label says how strong */
+            by_label?: boolean;
+            /** @description codes of the cautions that are acknowledged once */
+            care: string[];
+            caustic_above_percent?: components["schemas"]["KnowledgeNumber"];
+            code: string;
+            /** @description it is weighed */
+            dry?: boolean;
+            /** @description it is dosed to a meter reading */
+            meter?: boolean;
+            name: string;
+            /** @description strengths it is usually sold at, percent */
+            stocks?: components["schemas"]["KnowledgeNumber"][];
+            tip?: components["schemas"]["KnowledgeText"];
+            uses: components["schemas"]["SolutionsUse"][];
+        };
+        SolutionsScales: {
+            /** Format: double */
+            ms_cm: number;
+            note: components["schemas"]["KnowledgeText"];
+            /** Format: double */
+            ppm500: number;
+            /** Format: double */
+            ppm700: number;
+            /** Format: double */
+            us_cm: number;
+        };
+        SolutionsStack: {
+            /**
+             * Format: double
+             * @description what the water reads before
+             */
+            base: number;
+            doses: components["schemas"]["SolutionsDose"][];
+            /** @enum {string} */
+            scale: "ppm500" | "ppm700" | "ms_cm" | "us_cm";
+            tools?: components["schemas"]["SolutionsTools"];
+            /** Format: double */
+            volume_l: number;
+        };
+        SolutionsStacked: {
+            added: components["schemas"]["SolutionsAdded"][];
+            notes: components["schemas"]["KnowledgeText"][];
+            /** @description at the end */
+            reads: components["schemas"]["SolutionsScales"];
+        };
+        SolutionsStep: {
+            do: string;
+            hand: components["schemas"]["SolutionsHand"];
+        };
+        SolutionsStop: {
+            /** @description codes of cautions */
+            cautions: string[];
+            most: components["schemas"]["SolutionsStrength"];
+            why: components["schemas"]["KnowledgeText"];
+        };
+        SolutionsStrength: {
+            /**
+             * @description parts: one part to so many parts of water
+             * @enum {string}
+             */
+            unit: "percent" | "ppm" | "ml_per_l" | "parts";
+            /** Format: double */
+            value: number;
+        };
+        SolutionsToolTable: {
+            jug_ml: components["schemas"]["KnowledgeNumber"];
+            scale_g: components["schemas"]["KnowledgeNumber"];
+            syringe_holds_ml: components["schemas"]["KnowledgeNumber"];
+            syringe_ml: components["schemas"]["KnowledgeNumber"];
+        };
+        SolutionsTools: {
+            /**
+             * Format: double
+             * @description marks of the jug; left out: 50 mL
+             */
+            jug_ml?: number;
+            /**
+             * Format: double
+             * @description step of the scale; left out: 1 g
+             */
+            scale_g?: number;
+            /**
+             * Format: double
+             * @description left out: 20 mL
+             */
+            syringe_holds_ml?: number;
+            /**
+             * Format: double
+             * @description step of the syringe; left out: 0.1 mL
+             */
+            syringe_ml?: number;
+        };
+        SolutionsUnit: {
+            ml: components["schemas"]["KnowledgeNumber"];
+            name: string;
+        };
+        SolutionsUse: {
+            code: string;
+            how: components["schemas"]["KnowledgeText"];
+            minutes: components["schemas"]["KnowledgeNumber"];
+            most_percent?: components["schemas"]["KnowledgeNumber"];
+            most_ppm?: components["schemas"]["KnowledgeNumber"];
+            name: string;
+            percent?: components["schemas"]["KnowledgeNumber"];
+            /** @description on the meter, or of nitrogen for a feed */
+            ppm?: components["schemas"]["KnowledgeNumber"];
+            /** @description usual amount for one plant */
+            volume_ml: components["schemas"]["KnowledgeNumber"];
+        };
+        StartCourse: {
+            /** @description days on which one looked, and it was not there */
+            clear?: string[];
+            /** @description code of the pest, see /api/v1/knowledge/pests */
+            pest: string;
+            /** @description rounds planned; left out: 3 */
+            plan?: number;
+            /** @description days on which it was treated, the first one too; a day to come plans ahead */
+            rounds: string[];
+            /** @description days on which it was still seen */
+            seen?: string[];
         };
         StartLook: {
             /**
@@ -1637,6 +3163,43 @@ export interface components {
              * @description left out: today
              */
             read_on?: string;
+        };
+        StartTimer: {
+            job?: string;
+            /** Format: int64 */
+            plant_id?: number;
+            /** Format: int64 */
+            seconds: number;
+            words: string;
+        };
+        Stock: {
+            /** @description what 1 mL/L adds to one's own meter */
+            adds?: null | number;
+            /**
+             * Format: double
+             * @description what is left
+             */
+            amount: number;
+            /** @description a day, a month or a year */
+            expires_on?: string;
+            k2o_percent?: null | number;
+            /** @description the most its label allows; it stands above this page */
+            label_most_percent?: null | number;
+            n_percent?: null | number;
+            name: string;
+            note?: string;
+            p2o5_percent?: null | number;
+            /** @description strength as it stands in the bottle */
+            percent?: null | number;
+            /** @description code of a product, see /api/v1/knowledge/solutions, or other */
+            product: string;
+            /**
+             * @description the scale of that
+             * @enum {string}
+             */
+            scale?: "ppm500" | "ppm700" | "ms_cm" | "us_cm";
+            /** @enum {string} */
+            unit: "mL" | "g";
         };
         Summary: {
             cuts: number;
@@ -1699,6 +3262,35 @@ export interface components {
             /** @description the job's id on the cut list */
             item: string;
         };
+        Timeline: {
+            divisions: components["schemas"]["Queued"][];
+            entries: components["schemas"]["Entry"][];
+            /** @description the plant it was divided from */
+            parent?: components["schemas"]["Queued"];
+        };
+        Timer: {
+            /** Format: int64 */
+            id: number;
+            /** @description code of the job it belongs to */
+            job?: string;
+            /** Format: int64 */
+            plant_id?: number;
+            /** Format: int64 */
+            seconds: number;
+            /**
+             * Format: int64
+             * @description milliseconds since 1970, UTC
+             */
+            started_ms: number;
+            /** @description of its plant */
+            tag?: string;
+            words: string;
+        };
+        Timers: {
+            /** Format: int64 */
+            now_ms: number;
+            timers: components["schemas"]["Timer"][];
+        };
         UnpotAdvice: {
             cautions: components["schemas"]["KnowledgeCaution"][];
             follows: components["schemas"]["UnpotStep"][];
@@ -1722,6 +3314,21 @@ export interface components {
             media?: string[];
             pots?: string[];
             words: components["schemas"]["KnowledgeText"];
+        };
+        Use: {
+            /**
+             * Format: double
+             * @description in the item's unit
+             */
+            amount: number;
+            /** Format: int64 */
+            item_id: number;
+            job?: string;
+        };
+        Withdraw: {
+            /** Format: int64 */
+            incident_id: number;
+            withdrawn: boolean;
         };
     };
     responses: never;
@@ -1752,6 +3359,186 @@ export interface operations {
             };
         };
     };
+    acknowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Acknowledge"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeBlend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SolutionsBlend"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolutionsBlended"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeCalibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SolutionsCalibration"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calibrated"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     computeCauses: {
         parameters: {
             query?: never;
@@ -1772,6 +3559,186 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComputedCauses"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeDivision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["DivisionAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DivisionAdvice"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SolutionsFeed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolutionsFed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeFlush: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SolutionsFlush"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolutionsFlushed"];
                 };
             };
             /** @description Bad Request */
@@ -1932,6 +3899,186 @@ export interface operations {
             };
         };
     };
+    computeMeter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SolutionsMeter"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolutionsScales"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeOxygen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["OxygenAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Oxygen"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computePestSchedule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PestSchedule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PestsSchedule"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     computeRoots: {
         parameters: {
             query?: never;
@@ -1956,6 +4103,206 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeSolution: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SolutionsDilution"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolutionsMix"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeStack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SolutionsStack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolutionsStacked"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveCourse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SaveCourse"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2183,6 +4530,26 @@ export interface operations {
             };
         };
     };
+    divisionKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DivisionKnowledge"];
+                };
+            };
+        };
+    };
     listGroups: {
         parameters: {
             query?: never;
@@ -2243,6 +4610,26 @@ export interface operations {
             };
         };
     };
+    pestKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PestsKnowledge"];
+                };
+            };
+        };
+    };
     rootKnowledge: {
         parameters: {
             query?: never;
@@ -2263,6 +4650,26 @@ export interface operations {
             };
         };
     };
+    solutionKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolutionsKnowledge"];
+                };
+            };
+        };
+    };
     unpotKnowledge: {
         parameters: {
             query?: never;
@@ -2279,6 +4686,317 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnpotKnowledge"];
+                };
+            };
+        };
+    };
+    listPlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceList"];
+                };
+            };
+        };
+    };
+    addPlace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PlaceFacts"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Place"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changePlace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ChangePlace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Place"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    putDays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PutDays"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Place"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    importClimate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -2564,6 +5282,595 @@ export interface operations {
             };
         };
     };
+    getCleaning: {
+        parameters: {
+            query?: {
+                /** @description whose acknowledged cautions to list */
+                person?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cleaning"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    closeCleaning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CloseCleaning"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cleaning"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    markJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["MarkJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cleaning"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["AddJob"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cleaning"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listCourses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    startCourse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StartCourse"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dividePlant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Divide"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Divided"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    withdrawIncident: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Withdraw"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timeline"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addIncident: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Incident"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timeline"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     listInspections: {
         parameters: {
             query?: never;
@@ -2759,6 +6066,148 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getRhizome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Divisible"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saveRhizome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SaveRhizome"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Divisible"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getTimeline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timeline"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3083,6 +6532,346 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfList"];
+                };
+            };
+        };
+    };
+    addStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Stock"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnShelf"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sessionNeeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeedList"];
+                };
+            };
+        };
+    };
+    changeStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ChangeStock"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnShelf"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listTimers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timers"];
+                };
+            };
+        };
+    };
+    startTimer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StartTimer"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timers"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changeTimer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ChangeTimer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timers"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
