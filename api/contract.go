@@ -22,7 +22,7 @@ func Contract() ([]byte, error) {
 	r.Spec.Info.WithTitle("Therapeon").WithVersion(Version).
 		WithDescription("Rescue of orchids: plants, root readings, verdicts and cut lists. Lengths are in mm, areas in cm², volumes in cm³, shares from 0 to 1.")
 	r.JSONSchemaReflector().DefaultOptions = append(r.JSONSchemaReflector().DefaultOptions,
-		jsonschema.StripDefinitionNamePrefix("Clinic", "Api"), jsonschema.InterceptProp(limits), jsonschema.InterceptNullability(listsAreNeverNull))
+		jsonschema.StripDefinitionNamePrefix("Clinic", "Api"), jsonschema.InterceptProp(limits), jsonschema.InterceptNullability(nothingIsNull))
 	for _, o := range table(nil) {
 		oc, err := r.NewOperationContext(o.method, o.path)
 		if err != nil {
@@ -88,9 +88,11 @@ func limits(p jsonschema.InterceptPropParams) error {
 	return nil
 }
 
-// listsAreNeverNull: an empty list is [] on the wire, so clients need not ask.
-func listsAreNeverNull(p jsonschema.InterceptNullabilityParams) {
-	if p.Type.Kind() == reflect.Slice || p.Type.Kind() == reflect.Map {
+// nothingIsNull: an empty list is [] on the wire, and a value that is not there
+// is left out, so clients need not ask.
+func nothingIsNull(p jsonschema.InterceptNullabilityParams) {
+	switch p.Type.Kind() {
+	case reflect.Slice, reflect.Map, reflect.Pointer:
 		p.Schema.RemoveType(jsonschema.Null)
 	}
 }

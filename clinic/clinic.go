@@ -38,6 +38,9 @@ func (c *Clinic) stamp() string { return c.now().UTC().Format(time.RFC3339) }
 
 func (c *Clinic) today() string { return c.now().Format(time.DateOnly) }
 
+// Today is the day by the clinic's clock.
+func (c *Clinic) Today() string { return c.today() }
+
 // Missing says that what was asked for does not exist.
 type Missing struct {
 	What string

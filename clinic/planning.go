@@ -62,7 +62,8 @@ type AddJob struct {
 
 // CloseCleaning closes a cleaning, or opens it again.
 type CloseCleaning struct {
-	Closed bool `json:"closed" required:"true"`
+	Closed bool   `json:"closed" required:"true"`
+	Person string `json:"person,omitempty" validate:"max=60" description:"who has read the cautions"`
 }
 
 // Acknowledge says that someone has read cautions.
@@ -355,13 +356,18 @@ func (v *visit) mayBeDone(ctx context.Context, j cleaning.Job, m MarkJob) error 
 	if left > 0 {
 		return oneFault("state", fmt.Sprintf("%d on the cut list are open. Check them off, or skip the job and say why.", left), "every cut checked off", m.State)
 	}
-	seen, err := v.q.ListAcknowledged(ctx, m.Person)
+	return v.cautionsRead(ctx, j, m.Person)
+}
+
+// cautionsRead holds when a person has acknowledged all cautions of a job.
+func (v *visit) cautionsRead(ctx context.Context, j cleaning.Job, person string) error {
+	seen, err := v.q.ListAcknowledged(ctx, person)
 	if err != nil {
 		return err
 	}
 	for _, caution := range j.Care {
 		if !slices.Contains(seen, sqlc.ListAcknowledgedRow{Product: j.Product, Caution: caution.Code}) {
-			return oneFault("person", "Read the cautions at this job first, and say that you have: "+caution.Words.Value, "cautions acknowledged", m.Person)
+			return oneFault("person", fmt.Sprintf("Read the cautions at “%s” first, and say that you have.", j.Do.Value), "cautions acknowledged", person)
 		}
 	}
 	return nil
@@ -387,7 +393,10 @@ func (c *Clinic) AddJob(ctx context.Context, plantID int64, a AddJob) (Cleaning,
 // CloseCleaning closes a cleaning when nothing on it is open, or opens it again.
 // What was done stays as it was, whatever rules change later.
 func (c *Clinic) CloseCleaning(ctx context.Context, plantID int64, s CloseCleaning) (Cleaning, error) {
-	return c.change(ctx, plantID, "", func(v *visit, _ *sqlc.Queries, row *sqlc.Cleaning, doc *kept) error {
+	if err := check.Input(s); err != nil {
+		return Cleaning{}, err
+	}
+	return c.change(ctx, plantID, s.Person, func(v *visit, _ *sqlc.Queries, row *sqlc.Cleaning, doc *kept) error {
 		if !s.Closed {
 			row.ClosedOn, doc.Plan = "", nil
 			return nil
@@ -395,6 +404,16 @@ func (c *Clinic) CloseCleaning(ctx context.Context, plantID int64, s CloseCleani
 		plan := v.plan(ctx, *doc)
 		if plan.Open > 0 {
 			return oneFault("closed", fmt.Sprintf("%d jobs are open. Do them, or skip them and say why.", plan.Open), "no open job", plan.Open)
+		}
+		if len(plan.Jobs) == 0 {
+			return oneFault("closed", "There is nothing on this plan to close.", "a plan with jobs", 0)
+		}
+		for _, j := range plan.Jobs {
+			if j.State == cleaning.Done {
+				if err := v.cautionsRead(ctx, j, s.Person); err != nil {
+					return err
+				}
+			}
 		}
 		row.ClosedOn, doc.Plan = c.today(), &plan
 		return nil

@@ -15,7 +15,15 @@ import (
 // Fill puts the demo plants on an empty bench. Dates run up to today.
 func Fill(ctx context.Context, c *clinic.Clinic) error {
 	today := time.Now()
+	shed, err := places(ctx, c, today)
+	if err != nil {
+		return fmt.Errorf("places: %w", err)
+	}
+	if err := stock(ctx, c, today); err != nil {
+		return fmt.Errorf("shelf: %w", err)
+	}
 	for _, p := range plants() {
+		p.intake.PlaceID = shed
 		if err := p.live(ctx, c, today); err != nil {
 			return fmt.Errorf("%s: %w", p.intake.Tag, err)
 		}
@@ -29,6 +37,7 @@ type story struct {
 	arrived  int // days ago
 	looks    []look
 	visits   []visit
+	then     then
 	archived bool
 }
 
@@ -57,6 +66,11 @@ func (s story) live(ctx context.Context, c *clinic.Clinic, today time.Time) erro
 	}
 	for _, l := range s.looks {
 		if err := l.happen(ctx, on, p); err != nil {
+			return err
+		}
+	}
+	if s.then != nil {
+		if err := s.then(ctx, on, p.ID); err != nil {
 			return err
 		}
 	}

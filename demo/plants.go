@@ -1,6 +1,8 @@
 package demo
 
 import (
+	"slices"
+
 	"therapeon/clinic"
 	"therapeon/core/leaves"
 	"therapeon/core/roots"
@@ -13,7 +15,7 @@ const (
 
 // plants are the demo's plants, the longest on the bench first.
 func plants() []story {
-	return append(append(recovered(), inHand()...), keptApart()...)
+	return slices.Concat(recovered(), dividing(), inHand(), keptApart())
 }
 
 func inHand() []story {
@@ -69,6 +71,7 @@ func inHand() []story {
 				ago: 1, parts: allOver, found: "leaves-limp stays-wet crumbles compacted low-leaves-yellow", not: "sheath-stained",
 				in: clinic.Inspection{Growth: "new-roots", NightLowC: mm(18), DayHighC: mm(25), NewestLeafMM: mm(168), LeafBeforeMM: mm(210), Unpotted: true, Accidents: []clinic.Accident{{What: "lost-root", Count: 1}}},
 			}},
+			then: jobs(1, "clear-bench", "blade", "strip-medium"),
 		},
 	}
 }
@@ -97,6 +100,7 @@ func keptApart() []story {
 				in:     clinic.Inspection{Growth: "growing", NightLowC: mm(12), DayHighC: mm(25), Unpotted: true},
 				settle: confirm("spider-mites", "suffocation"),
 			}},
+			then: inTurn(jobs(9, "handle-last", "clear-bench", "blade", "wash-leaves"), rounds("spider-mites", 9, 3)),
 		},
 		{
 			intake:  clinic.Intake{Tag: "Crate 6, stained rhizome", Group: "cattleya", Source: glasshouse, KeptApart: true, LeafCount: 4, BulbCount: 5, BulbState: "shrivelled", OldMedium: "bark", Pot: "opaque", Notes: "Purple ring in the rhizome cut."},

@@ -138,8 +138,21 @@ func Draw(c Case) Plan {
 	p.fromCauses()
 	p.spikes()
 	p.treatment()
+	if p.idle() {
+		p.jobs = map[string]*Job{}
+	}
 	p.finish()
 	return p.plan()
+}
+
+// idle holds when there is nothing to do but tidy up: such a plant is left alone.
+func (p *planner) idle() bool {
+	for code := range p.jobs {
+		if !slices.Contains([]string{"handle-last", "clear-bench", "hands", "sheaths", "spike-keep", "spike-never", "isolate", "divide"}, code) {
+			return false
+		}
+	}
+	return len(p.c.Own) == 0
 }
 
 // add puts a job of the table on the plan.
@@ -370,6 +383,8 @@ func (p *planner) plan() Plan {
 		return strings.Compare(a.Code, b.Code)
 	})
 	switch {
+	case len(plan.Jobs) == 0:
+		plan.Headline = "Nothing to clean. Leave it alone."
 	case plan.Open == 0:
 		plan.Headline = "Everything on the plan is done."
 	case plan.Finished == 0:

@@ -111,7 +111,7 @@ func TestMitesAreSprayedAndTereteLeavesAreNot(t *testing.T) {
 
 func TestAGreenSpikeOfThePsychopsisTypeIsNeverCut(t *testing.T) {
 	c := caseOf("psychopsis")
-	c.Flowering, c.Spike = "spike", &look.Call{Do: "cut"}
+	c.Flowering, c.Spike, c.List = "spike", &look.Call{Do: "cut"}, rotted()
 	p := cleaning.Draw(c)
 	assert.Contains(t, codes(p), "spike-never")
 	assert.NotContains(t, codes(p), "spike-cut")
@@ -132,6 +132,15 @@ func TestJobsAreDoneSkippedAndAdded(t *testing.T) {
 	assert.Equal(t, cleaning.Done, jobOf(t, cleaning.Draw(c), "cut-roots").State, "done when every cut of it is")
 }
 
+func TestAPlantWithNothingToCleanIsLeftAlone(t *testing.T) {
+	c := caseOf("cattleya")
+	p := cleaning.Draw(c)
+	assert.Empty(t, p.Jobs)
+	assert.Equal(t, "Nothing to clean. Leave it alone.", p.Headline)
+	c.Own = []cleaning.OwnJob{{Code: "own-1", Stage: "dry", Do: "Tie it up"}}
+	assert.NotEmpty(t, cleaning.Draw(c).Jobs, "unless the user has something to do")
+}
+
 func TestEveryPlanKeepsTheWorkingOrder(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		c := caseOf(rapid.SampledFrom(taxa.All()).Draw(t, "group").Code)
@@ -144,6 +153,9 @@ func TestEveryPlanKeepsTheWorkingOrder(t *testing.T) {
 			c.List = rotted()
 		}
 		p := cleaning.Draw(c)
+		if len(p.Jobs) == 0 {
+			return
+		}
 		last, seen := -1, map[string]bool{}
 		for _, j := range p.Jobs {
 			at := slices.IndexFunc(p.Stages, func(s cleaning.Stage) bool { return s.Code == j.Stage })

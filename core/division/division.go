@@ -93,6 +93,7 @@ type Advice struct {
 	Places   []Place          `json:"places" required:"true"`
 	Cuts     []int            `json:"cuts" required:"true" description:"the cuts that give the most pieces that fit, each by the bulb on its younger side"`
 	Pieces   []Piece          `json:"pieces" required:"true" description:"what these cuts would leave"`
+	LiveMM   []roots.Range    `json:"live_mm" required:"true" description:"living root by bulb, the oldest first"`
 	Unplaced roots.Range      `json:"unplaced_mm" required:"true" description:"living root of no known growth; it goes with the piece that keeps the tag"`
 	Cautions []string         `json:"cautions" required:"true" description:"codes of cautions"`
 }
@@ -116,12 +117,15 @@ var Table = sync.OnceValue(func() *Knowledge {
 // Advise advises on a rhizome that holds no faults.
 func Advise(r Rhizome, p Plant) Advice {
 	k := Table()
-	a := Advice{Reasons: []knowledge.Text{}, Places: []Place{}, Cuts: []int{}, Pieces: []Piece{}, Unplaced: p.Unplaced, Cautions: []string{"blade", "alcohol"}}
+	a := Advice{Reasons: []knowledge.Text{}, Places: []Place{}, Cuts: []int{}, Pieces: []Piece{}, LiveMM: []roots.Range{}, Unplaced: p.Unplaced, Cautions: []string{"blade", "alcohol"}}
 	say := func(rule string) { a.Reasons = append(a.Reasons, k.Rules[rule]) }
 	if p.Monopodial {
 		a.Decision, a.Headline = "no", "Not to be divided."
 		say("monopodial")
 		return a
+	}
+	for _, b := range r.Bulbs {
+		a.LiveMM = append(a.LiveMM, p.LiveMM[b.N])
 	}
 	for _, b := range r.Bulbs[min(1, len(r.Bulbs)):] {
 		parts := Parts(r, []int{b.N})

@@ -3,6 +3,7 @@ import { lazy, Suspense, useCallback, useMemo, useSyncExternalStore } from "reac
 import { Link, NavLink, Navigate, Route, Routes } from "react-router";
 import { Bench } from "./bench/Bench";
 import { apply } from "./theme";
+import { TimerBar } from "./timers/TimerBar";
 
 const PlantPage = lazy(() => import("./plant/PlantPage"));
 const IntakeStep = lazy(() => import("./intake/IntakeStep"));
@@ -12,6 +13,12 @@ const CauseStep = lazy(() => import("./cause/CauseStep"));
 const Library = lazy(() => import("./library/Library"));
 const RootsStep = lazy(() => import("./roots/RootsStep"));
 const CleanStep = lazy(() => import("./clean/CleanStep"));
+const PlanSheet = lazy(() => import("./clean/PlanSheet"));
+const RoundsStep = lazy(() => import("./rounds/RoundsStep"));
+const DivideStep = lazy(() => import("./divide/DivideStep"));
+const CaseSheet = lazy(() => import("./sheet/CaseSheet"));
+const MixingBench = lazy(() => import("./mix/MixingBench"));
+const Places = lazy(() => import("./places/Places"));
 const ProgressStep = lazy(() => import("./progress/ProgressStep"));
 const House = lazy(() => import("./house/House"));
 const Contract = lazy(() => import("./contract/Contract"));
@@ -49,12 +56,15 @@ export function App() {
           <NavLink to="/" end>
             Bench
           </NavLink>
+          <NavLink to="/mix">Mix</NavLink>
+          <NavLink to="/places">Places</NavLink>
           <NavLink to="/library">Library</NavLink>
           <NavLink to="/house">House</NavLink>
         </nav>
         <button type="button" className="plain" onClick={turn}>
           {night ? "Day light" : "Night light"}
         </button>
+        <TimerBar />
       </header>
       <Suspense fallback={waiting}>
         <Routes>
@@ -66,9 +76,16 @@ export function App() {
             <Route path="unpot" element={<UnpotStep />} />
             <Route path="cause" element={<CauseStep />} />
             <Route path="roots" element={<RootsStep />} />
-            <Route path="clean" element={<CleanStep />} />
+            <Route path="clean" element={<CleanStep />}>
+              <Route index element={<PlanSheet />} />
+              <Route path="rounds" element={<RoundsStep />} />
+              <Route path="divide" element={<DivideStep />} />
+              <Route path="sheet" element={<CaseSheet />} />
+            </Route>
             <Route path="progress" element={<ProgressStep />} />
           </Route>
+          <Route path="mix" element={<MixingBench />} />
+          <Route path="places" element={<Places />} />
           <Route path="library" element={<Library />} />
           <Route path="house" element={<House />} />
           <Route path="contract" element={<Contract />} />

@@ -120,4 +120,29 @@ export const actionPlaces: Words = [
 ];
 
 /** The questions on which growers differ, by their field. */
-export type Side = "dead_dry_roots" | "clinging_medium" | "spike_at_rescue" | "repot_in_flower" | "small_rot_patch";
+export type Side =
+  | "dead_dry_roots"
+  | "clinging_medium"
+  | "spike_at_rescue"
+  | "repot_in_flower"
+  | "small_rot_patch"
+  | "peroxide"
+  | "cut_powder";
+
+/** A figure with no more decimals than it has. */
+export const figure = (n: number, decimals = 1) => String(Number(n.toFixed(decimals)));
+
+/** A volume for reading: litres from one litre on. */
+export const volume = (ml: number) => (ml >= 1000 ? `${figure(ml / 1000, 2)} L` : `${figure(ml, ml < 10 ? 2 : 1)} mL`);
+
+/** A day in short, where the year is plain. */
+export function shortDay(iso: string): string {
+  const at = new Date(`${iso.slice(0, 10)}T00:00:00Z`);
+  return at.toLocaleDateString("en-GB", { timeZone: "UTC", day: "numeric", month: "short" });
+}
+
+/** Today by this device's calendar, such as 2029-05-14. */
+export function today(): string {
+  const at = new Date();
+  return [at.getFullYear(), at.getMonth() + 1, at.getDate()].map((n) => String(n).padStart(2, "0")).join("-");
+}

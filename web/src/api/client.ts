@@ -42,6 +42,35 @@ export type Lookalikes = Schemas["KnowledgeLookalikes"];
 export type UnpotStep = Schemas["UnpotStep"];
 export type Growth = Schemas["RootsGrowth"];
 
+export type Cleaning = Schemas["Cleaning"];
+export type Job = Schemas["CleaningJob"];
+export type Use = Schemas["Use"];
+export type Seen = Schemas["Seen"];
+export type Timer = Schemas["Timer"];
+export type Timers = Schemas["Timers"];
+export type Dilution = Schemas["SolutionsDilution"];
+export type Mix = Schemas["SolutionsMix"];
+export type Strength = Schemas["SolutionsStrength"];
+export type Hand = Schemas["SolutionsHand"];
+export type Stop = Schemas["SolutionsStop"];
+export type MixStep = Schemas["SolutionsStep"];
+export type Product = Schemas["SolutionsProduct"];
+export type SolutionKnowledge = Schemas["SolutionsKnowledge"];
+export type Stock = Schemas["Stock"];
+export type OnShelf = Schemas["OnShelf"];
+export type Place = Schemas["Place"];
+export type PlaceFacts = Schemas["PlaceFacts"];
+export type DayRange = Schemas["ClimateDay"];
+export type Course = Schemas["Course"];
+export type PestCourse = Schemas["PestsCourse"];
+export type Schedule = Schemas["PestsSchedule"];
+export type Pest = Schemas["PestsPest"];
+export type Divisible = Schemas["Divisible"];
+export type Rhizome = Schemas["DivisionRhizome"];
+export type Bulb = Schemas["DivisionBulb"];
+export type Piece = Schemas["DivisionPiece"];
+export type Timeline = Schemas["Timeline"];
+
 export const client = createClient<paths>();
 
 /** A problem the server answered with, or none when it could not be reached. */

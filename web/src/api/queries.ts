@@ -86,3 +86,56 @@ export const inspection = (id: number) =>
     queryKey: ["inspection", id],
     queryFn: () => ask(client.GET("/api/v1/inspections/{id}", { params: { path: { id } } })),
   });
+
+export const cleaning = (id: number, person: string) =>
+  queryOptions({
+    queryKey: ["plant", id, "cleaning", person],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/cleaning", { params: { path: { id }, query: { person } } })),
+  });
+
+export const timers = queryOptions({ queryKey: ["timers"], queryFn: () => ask(client.GET("/api/v1/timers")) });
+
+export const solutionKnowledge = queryOptions({
+  queryKey: ["knowledge", "solutions"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/solutions")),
+  ...shipped,
+});
+
+export const pestKnowledge = queryOptions({
+  queryKey: ["knowledge", "pests"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/pests")),
+  ...shipped,
+});
+
+export const shelf = queryOptions({
+  queryKey: ["shelf"],
+  queryFn: async () => (await ask(client.GET("/api/v1/shelf"))).shelf,
+});
+
+export const needs = queryOptions({
+  queryKey: ["shelf", "needs"],
+  queryFn: async () => (await ask(client.GET("/api/v1/shelf/needs"))).needs,
+});
+
+export const places = queryOptions({
+  queryKey: ["places"],
+  queryFn: async () => (await ask(client.GET("/api/v1/places"))).places,
+});
+
+export const courses = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "courses"],
+    queryFn: async () => (await ask(client.GET("/api/v1/plants/{id}/courses", { params: { path: { id } } }))).courses,
+  });
+
+export const rhizome = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "rhizome"],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/rhizome", { params: { path: { id } } })),
+  });
+
+export const timeline = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "timeline"],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/timeline", { params: { path: { id } } })),
+  });

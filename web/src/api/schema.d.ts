@@ -1371,7 +1371,7 @@ export interface components {
         CleaningCheck: {
             count: number;
             /** @description where it was cut; left out for medium */
-            cut_at_mm?: null | number;
+            cut_at_mm?: number;
         };
         CleaningChecks: {
             [key: string]: components["schemas"]["CleaningCheck"];
@@ -1380,7 +1380,7 @@ export interface components {
             /** @description notes to read before this job */
             before: components["schemas"]["KnowledgeText"][];
             count: number;
-            cut_at_mm?: null | number;
+            cut_at_mm?: number;
             do: string;
             /** @description how many of the batch are done */
             done: number;
@@ -1474,6 +1474,8 @@ export interface components {
         };
         CloseCleaning: {
             closed: boolean;
+            /** @description who has read the cautions */
+            person?: string;
         };
         ComputeLook: {
             inspection: components["schemas"]["Inspection"];
@@ -1594,6 +1596,8 @@ export interface components {
              */
             decision: "no" | "not-today" | "can";
             headline: string;
+            /** @description living root by bulb, the oldest first */
+            live_mm: components["schemas"]["RootsRange"][];
             /** @description what these cuts would leave */
             pieces: components["schemas"]["DivisionPiece"][];
             places: components["schemas"]["DivisionPlace"][];
@@ -1768,7 +1772,7 @@ export interface components {
              */
             again_on?: string;
             /** @description highest day where it stands */
-            day_high_c?: null | number;
+            day_high_c?: number;
             /** @description the user's word, by the code of the cause */
             decisions?: {
                 [key: string]: components["schemas"]["Decision"];
@@ -1785,11 +1789,11 @@ export interface components {
             /** @enum {string} */
             growth?: "new-roots" | "growing" | "resting";
             /** @description length of the leaf before it */
-            leaf_before_mm?: null | number;
+            leaf_before_mm?: number;
             /** @description length of the newest finished leaf */
-            newest_leaf_mm?: null | number;
+            newest_leaf_mm?: number;
             /** @description lowest night where it stands */
-            night_low_c?: null | number;
+            night_low_c?: number;
             notes?: string;
             /**
              * @description left out: by the calendar
@@ -1915,7 +1919,7 @@ export interface components {
             newest_mm: number;
             on: string;
             /** @description left out when the difference says nothing */
-            smaller?: null | boolean;
+            smaller?: boolean;
         };
         LeavesBlade: {
             /** Format: double */
@@ -2106,11 +2110,11 @@ export interface components {
             course: components["schemas"]["PestsCourse"];
             /** @description lows and highs as they were */
             days?: components["schemas"]["ClimateDay"][];
-            high_c?: null | number;
+            high_c?: number;
             /** @description hourly means as they were */
             hours?: components["schemas"]["HourC"][];
             /** @description a usual night; needed when no days are given */
-            low_c?: null | number;
+            low_c?: number;
             /**
              * Format: date
              * @description the day it is asked for; left out: today
@@ -2237,9 +2241,9 @@ export interface components {
         };
         PlaceFacts: {
             /** @description a usual day */
-            high_c?: null | number;
+            high_c?: number;
             /** @description a usual night */
-            low_c?: null | number;
+            low_c?: number;
             name: string;
             /** @description name of its time zone, such as Europe/Lisbon; left out: as this machine */
             zone?: string;
@@ -2378,7 +2382,7 @@ export interface components {
             /** @description how many of a batch stay as anchors */
             anchors?: number;
             /** @description where to cut, from the base, to the whole mm */
-            cut_at_mm?: null | number;
+            cut_at_mm?: number;
             /** @enum {string} */
             kind: "keep" | "cut" | "anchor" | "recheck";
             /** @description rules that decided; their words are in rules */
@@ -2581,11 +2585,11 @@ export interface components {
             /** @enum {string} */
             colour?: "pale" | "green" | "patches-smooth" | "patches-hard" | "brown" | "black";
             /** @description left out: not measured, the group's usual thickness stands in */
-            diameter_mm?: null | number;
+            diameter_mm?: number;
             /** @enum {string} */
             feel?: "firm" | "limp" | "thread" | "crunchy" | "hollow" | "mushy";
             /** @description left out: not measured, the group's usual length stands in */
-            length_mm?: null | number;
+            length_mm?: number;
             /** @enum {string} */
             wetting?: "greens" | "dull";
         };
@@ -2818,17 +2822,17 @@ export interface components {
             /** @description the most the label of your product allows; it stands above this page */
             label_most?: components["schemas"]["SolutionsStrength"];
             /** @description one fill of the sprayer, bath or jar */
-            make_ml?: null | number;
+            make_ml?: number;
             /** @description code of a product; its limits and cautions then hold */
             product?: string;
             /** @description as it stands in the bottle */
             stock: components["schemas"]["SolutionsStrength"];
-            stock_ml?: null | number;
+            stock_ml?: number;
             tools?: components["schemas"]["SolutionsTools"];
             /** @description what it is for; left out: the product's first use */
             use?: string;
             wanted?: components["schemas"]["SolutionsStrength"];
-            water_ml?: null | number;
+            water_ml?: number;
         };
         SolutionsDose: {
             /**
@@ -2877,15 +2881,15 @@ export interface components {
         };
         SolutionsFeed: {
             /** @description of a liquid feed; it is then measured in mL */
-            density_g_per_ml?: null | number;
-            g_per_l?: null | number;
+            density_g_per_ml?: number;
+            g_per_l?: number;
             /**
              * Format: double
              * @description potash (K₂O) on the label
              */
             k2o_percent: number;
             /** @description the most the label allows; it stands above this page */
-            label_most_ppm_n?: null | number;
+            label_most_ppm_n?: number;
             /**
              * Format: double
              * @description nitrogen (N) on the label
@@ -2899,7 +2903,7 @@ export interface components {
             tools?: components["schemas"]["SolutionsTools"];
             /** Format: double */
             volume_l: number;
-            wanted_ppm_n?: null | number;
+            wanted_ppm_n?: number;
         };
         SolutionsFigures: {
             flush_pot_volumes: components["schemas"]["KnowledgeNumber"];
@@ -2915,19 +2919,19 @@ export interface components {
         };
         SolutionsFlush: {
             /** @description water the medium holds */
-            held_ml?: null | number;
+            held_ml?: number;
             /** @description water held, of the pot's volume; left out: 40 % */
-            holds_percent?: null | number;
+            holds_percent?: number;
             /** @description or: the share that may be left */
-            left_percent?: null | number;
+            left_percent?: number;
             /** @description volume of the pot, when the water held is not known */
-            pot_ml?: null | number;
+            pot_ml?: number;
             /** @description what the runoff reads first */
-            start?: null | number;
+            start?: number;
             /** @description what it should come down to */
-            target?: null | number;
+            target?: number;
             /** @description what the flushing water reads */
-            water?: null | number;
+            water?: number;
         };
         SolutionsFlushed: {
             /** Format: double */
@@ -3174,7 +3178,7 @@ export interface components {
         };
         Stock: {
             /** @description what 1 mL/L adds to one's own meter */
-            adds?: null | number;
+            adds?: number;
             /**
              * Format: double
              * @description what is left
@@ -3182,15 +3186,15 @@ export interface components {
             amount: number;
             /** @description a day, a month or a year */
             expires_on?: string;
-            k2o_percent?: null | number;
+            k2o_percent?: number;
             /** @description the most its label allows; it stands above this page */
-            label_most_percent?: null | number;
-            n_percent?: null | number;
+            label_most_percent?: number;
+            n_percent?: number;
             name: string;
             note?: string;
-            p2o5_percent?: null | number;
+            p2o5_percent?: number;
             /** @description strength as it stands in the bottle */
-            percent?: null | number;
+            percent?: number;
             /** @description code of a product, see /api/v1/knowledge/solutions, or other */
             product: string;
             /**

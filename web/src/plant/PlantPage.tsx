@@ -5,6 +5,7 @@ import { NavLink, Outlet, useOutletContext, useParams } from "react-router";
 import type { Plant, Profile } from "../api/client";
 import { groups, plant } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
+import { nameThePage } from "../timers/title";
 import "./plant.css";
 
 type AtHand = { plant: Plant; profile: Profile };
@@ -30,10 +31,8 @@ export default function PlantPage() {
   const tag = p.data?.intake.tag;
   // Also the name of a printed page.
   useEffect(() => {
-    if (tag) document.title = `${tag}, Therapeon`;
-    return () => {
-      document.title = "Therapeon";
-    };
+    if (tag) nameThePage(`${tag}, Therapeon`);
+    return () => nameThePage("Therapeon");
   }, [tag]);
   const profile = kinds.data?.find((g) => g.code === p.data?.intake.group);
   if (!p.data || !profile) {

@@ -1,0 +1,227 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Spin } from "antd";
+import { useRef, useState, type ReactNode } from "react";
+import { Link } from "react-router";
+import { ask, client, type Cleaning, type CutItem, type Job, type Reading } from "../api/client";
+import { reading as readingQuery } from "../api/queries";
+import { RootFan } from "../fan/RootFan";
+import { Cautions } from "../parts/Cautions";
+import { Facts } from "../parts/Facts";
+import { Trouble } from "../parts/Trouble";
+import { PlantSoFar } from "../plant/PlantSoFar";
+import { usePlant } from "../plant/PlantPage";
+import { day, gradeWords, length, percent, ranged } from "../words";
+import { AddJob } from "./AddJob";
+import { CutJob, type Feel } from "./CutJob";
+import { Incidents } from "./Incidents";
+import { PlanJob } from "./PlanJob";
+import { useCleaning, type CleaningWork } from "./useCleaning";
+
+/** The plan of the cleaning, in working order: to check off as it is done, or on paper. */
+export default function PlanSheet() {
+  const { plant } = usePlant();
+  const id = plant.latest?.reading_id;
+  const r = useQuery({ ...readingQuery(id ?? 0), enabled: !!id });
+  const work = useCleaning(plant.id);
+  const wrong = (r.error && !r.data && r.error) || (work.asked.error && !work.asked.data && work.asked.error);
+  if (wrong) return <Trouble error={wrong} again={() => void Promise.all([r.refetch(), work.asked.refetch()])} />;
+  if (!work.asked.data || (id && !r.data)) return <Spin className="waiting" size="large" />;
+  const read = r.data?.verdict.grade.code ? r.data : undefined;
+  return <Sheet cleaning={work.asked.data} work={work} reading={read} />;
+}
+
+/** Keeps one answer after the other; the last one is what the page then shows. */
+function useInTurn(reading?: Reading) {
+  const cache = useQueryClient();
+  const turn = useRef(Promise.resolve());
+  const waiting = useRef(0);
+  const [trouble, setTrouble] = useState<unknown>();
+  const keep = (send: () => Promise<Reading>) => {
+    if (!reading) return;
+    const { id, plant_id } = reading;
+    waiting.current++;
+    turn.current = turn.current.then(async () => {
+      try {
+        const answer = await send();
+        if (waiting.current === 1) cache.setQueryData(["reading", id], answer);
+        setTrouble(undefined);
+      } catch (e) {
+        setTrouble(e);
+        await cache.invalidateQueries({ queryKey: ["reading", id] });
+      }
+      waiting.current--;
+      void cache.invalidateQueries({ queryKey: ["plant", plant_id] });
+    });
+  };
+  return { keep, trouble };
+}
+
+type Props = { cleaning: Cleaning; work: CleaningWork; reading?: Reading };
+
+function Sheet({ cleaning: c, work, reading: r }: Props) {
+  const { plant, profile } = usePlant();
+  const cache = useQueryClient();
+  const [chosen, setChosen] = useState<string>();
+  const { keep, trouble } = useInTurn(r);
+  const list = r?.cut_list;
+  const closed = !!c.closed_on;
+  const care = c.plan.jobs.flatMap((j) => j.care);
+  const items = new Map(list?.items.map((it) => [it.id, it]));
+
+  const tick = (it: CutItem, count: number) => {
+    if (!r || !list) return;
+    // Shown at once, so that quick taps count on from each other.
+    cache.setQueryData(["reading", r.id], {
+      ...r,
+      cut_list: { ...list, items: list.items.map((x) => (x.id === it.id ? { ...x, done: count } : x)) },
+    });
+    const at = { params: { path: { id: r.id } } };
+    keep(() => ask(client.PUT("/api/v1/readings/{id}/ticks", { ...at, body: { item: it.id, count } })));
+  };
+  const correct = (it: CutItem, feel: Feel, count: number) => {
+    if (!r) return;
+    const body = { version: r.version, root_id: it.root_id, feel, count };
+    const at = { params: { path: { id: r.id } } };
+    keep(() => ask(client.PUT("/api/v1/readings/{id}/corrections", { ...at, body })));
+  };
+  /** The cuts that are part of a job, as the reading has them now. */
+  const cuts = (job: Job): ReactNode => {
+    const own = job.items.map((it) => items.get(it.id) ?? it);
+    if (!r || own.length === 0) return null;
+    return (
+      <ol className="jobs" aria-label="Cut list">
+        {own.map((it) => (
+          <CutJob
+            key={it.id}
+            item={it}
+            rules={r.verdict.rules}
+            chosen={it.root_id === chosen}
+            onTick={tick}
+            onCorrect={correct}
+          />
+        ))}
+      </ol>
+    );
+  };
+
+  return (
+    <div className="step clean" data-jobs={(list?.items.length ?? 0) > 30 ? "many" : undefined}>
+      <section className="clean-view">
+        <div className="print-head">
+          <b>{plant.intake.tag}</b> {profile.name}.{r && ` Roots read on ${day(r.read_on)}.`}
+        </div>
+        <div className="clean-head">
+          <div>
+            <p className="headline" aria-live="polite">
+              {closed ? `Cleaned and closed on ${day(c.closed_on ?? "")}.` : c.plan.headline}
+            </p>
+            {list && <p className="headline clean-cuts">{list.headline}</p>}
+          </div>
+          {c.plan.jobs.length > 0 && <Button onClick={() => window.print()}>Print the list</Button>}
+        </div>
+        {!list && c.plan.jobs.length > 0 && (
+          <p className="lead">
+            The cut list is drawn up from the roots. <Link to="../roots">Read them</Link> to have it here.
+          </p>
+        )}
+        {!list && c.plan.jobs.length === 0 && (
+          <p className="lead clean-empty">
+            The plan is drawn up from the causes and the roots. <Link to="../look">Look it over</Link>, or{" "}
+            <Link to="../roots">read the roots</Link>: feel each one, and say what it is.
+          </p>
+        )}
+        {c.suspect && <Last cleaning={c} />}
+        {r && (
+          <RootFan
+            reading={r.reading}
+            verdict={r.verdict}
+            cuts
+            done={Object.fromEntries(r.cut_list.items.map((it) => [it.id, it.done]))}
+            selected={chosen}
+            onSelect={setChosen}
+            height={250}
+          />
+        )}
+        {trouble !== undefined && <Trouble error={trouble} />}
+      </section>
+      <section className="clean-jobs" aria-label="Plan">
+        {c.plan.stages.map((stage) => {
+          const jobs = c.plan.jobs.filter((j) => j.stage === stage.code);
+          if (jobs.length === 0) return null;
+          return (
+            <section key={stage.code} className="stage" data-stage={stage.code}>
+              <h2>{stage.name}</h2>
+              {jobs.map((j) => (
+                <PlanJob key={j.code} job={j} cleaning={c} work={work} cuts={cuts(j)} />
+              ))}
+            </section>
+          );
+        })}
+        {!!list?.stale?.length && (
+          <p className="why">
+            {list.stale.length === 1 ? "One job was" : `${list.stale.length} jobs were`} checked off that the reading no
+            longer asks for. What is cut is cut; the record keeps it.
+          </p>
+        )}
+        {work.trouble?.error !== undefined && work.trouble.job === undefined && <Trouble error={work.trouble.error} />}
+        <div className="clean-end">
+          {!closed && <AddJob stages={c.plan.stages} onAdd={work.add} />}
+          {c.plan.jobs.length > 0 && (
+            <Button type={closed ? "default" : "primary"} onClick={() => void work.close(!closed)}>
+              {closed ? "Open it again" : "Close the cleaning"}
+            </Button>
+          )}
+        </div>
+        <Incidents />
+      </section>
+      <div className="paper-cautions">
+        <Cautions cautions={care.filter((x, i) => care.findIndex((y) => y.code === x.code) === i)} />
+      </div>
+      <PlantSoFar>{r && <After reading={r} />}</PlantSoFar>
+    </div>
+  );
+}
+
+/** Why this plant waits, and for which ones. */
+function Last({ cleaning: c }: { cleaning: Cleaning }) {
+  return (
+    <p className="alarm" role="status">
+      This plant is suspect, so it comes last.{" "}
+      {c.before.length > 0 ? (
+        <>
+          Before it, do{" "}
+          {c.before.map((p, i) => (
+            <span key={p.id}>
+              {i > 0 && ", "}
+              <Link to={`/plants/${p.id}/clean`}>{p.tag}</Link>
+            </span>
+          ))}
+          .
+        </>
+      ) : (
+        "No clean plant is waiting."
+      )}
+    </p>
+  );
+}
+
+function After({ reading: r }: { reading: Reading }) {
+  const t = r.verdict.totals;
+  return (
+    <div className="clean-after">
+      <h2>After cleaning</h2>
+      <Facts
+        rows={[
+          ["Left alive", ranged(t.live_after_mm.low, t.live_after_mm.high, length)],
+          ["Living length cut", ranged(t.lost_mm.low, t.lost_mm.high, length)],
+          ["Wounds", String(t.wounds)],
+          ["Anchors", String(t.anchors)],
+          [
+            "Now",
+            `${gradeWords[r.verdict.grade.code]}, ${ranged(t.viable_by_length.low, t.viable_by_length.high, percent)}`,
+          ],
+        ]}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,230 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Spin } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask, client, type Bulb, type Divisible, type Piece, type Plant, type Rhizome } from "../api/client";
+import { rhizome } from "../api/queries";
+import { Marked } from "../marks/Mark";
+import { Tick } from "../parts/Choice";
+import { Trouble } from "../parts/Trouble";
+import { PlantSoFar } from "../plant/PlantSoFar";
+import { usePlant } from "../plant/PlantPage";
+import { length, ranged } from "../words";
+import "./divide.css";
+import { EditBulb } from "./EditBulb";
+import { pieceName, piecesOf } from "./pieces";
+import { RhizomeDrawing } from "./RhizomeDrawing";
+
+/** Whether to divide it, where, and what each piece would have. */
+export default function DivideStep() {
+  const { plant } = usePlant();
+  const asked = useQuery(rhizome(plant.id));
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => void asked.refetch()} />;
+  if (!asked.data) return <Spin className="waiting" size="large" />;
+  return (
+    <div className="step divide">
+      <Advisor key={plant.id} at={asked.data} />
+      <PlantSoFar />
+    </div>
+  );
+}
+
+function Advisor({ at }: { at: Divisible }) {
+  const { plant, profile } = usePlant();
+  const cache = useQueryClient();
+  const [chosen, setChosen] = useState<number>();
+  const [own, setOwn] = useState<number[]>();
+  const [trouble, setTrouble] = useState<unknown>();
+  const a = at.advice;
+  const bulbs = at.rhizome.bulbs;
+  const cuts = (own ?? a.cuts).filter((n) => n <= bulbs.length);
+  const word = profile.storage_organs.value === "canes" ? "cane" : "bulb";
+
+  const save = async (next: Rhizome) => {
+    try {
+      const body = { version: at.version, rhizome: next };
+      const answer = await ask(client.PUT("/api/v1/plants/{id}/rhizome", { params: { path: { id: plant.id } }, body }));
+      cache.setQueryData(["plant", plant.id, "rhizome"], answer);
+      setTrouble(undefined);
+      setOwn(undefined);
+    } catch (e) {
+      setTrouble(e);
+      await cache.invalidateQueries({ queryKey: ["plant", plant.id, "rhizome"] });
+    }
+  };
+  const change = (n: number, part: Partial<Bulb>) =>
+    void save({ bulbs: bulbs.map((b) => (b.n === n ? { ...b, ...part } : b)) });
+  const add = () =>
+    void save({
+      bulbs: [
+        ...bulbs.map((b) => (b.n === bulbs.length ? { ...b, lead: undefined } : b)),
+        { n: bulbs.length + 1, from: bulbs.length, lead: true },
+      ],
+    });
+  const drop = () => void save({ bulbs: bulbs.slice(0, -1) });
+  const turn = (n: number) =>
+    setOwn(cuts.includes(n) ? cuts.filter((c) => c !== n) : [...cuts, n].sort((x, y) => x - y));
+  const bulb = bulbs.find((b) => b.n === chosen);
+
+  return (
+    <section>
+      <p className="headline" aria-live="polite">
+        {a.headline}
+      </p>
+      <ul className="divide-reasons">
+        {a.reasons.map((r) => (
+          <li key={r.value}>
+            <Marked text={r} />
+          </li>
+        ))}
+      </ul>
+      {profile.habit.value !== "monopodial" && (
+        <>
+          {bulbs.length === 0 && (
+            <p className="lead">
+              Its {word}s are not counted yet. Add them in their order on the rhizome, the oldest first.
+            </p>
+          )}
+          <RhizomeDrawing at={at} cuts={cuts} chosen={chosen} onChoose={setChosen} onCut={turn} word={word} />
+          <div className="divide-tools">
+            <Button onClick={add} disabled={bulbs.length >= 60}>
+              + {word}
+            </Button>
+            <Button onClick={drop} disabled={bulbs.length === 0}>
+              − {word}
+            </Button>
+            <span className="why">
+              Tap a {word} to say more of it. Tap the rhizome between two to cut there, or not.
+            </span>
+          </div>
+          {bulb && <EditBulb key={bulb.n} bulb={bulb} bulbs={bulbs} word={word} onChange={(p) => change(bulb.n, p)} />}
+          {trouble !== undefined && <Trouble error={trouble} />}
+          {cuts.length > 0 && <Pieces at={at} cuts={cuts} word={word} />}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** What each piece would have, and the division itself. */
+function Pieces({ at, cuts, word }: { at: Divisible; cuts: number[]; word: string }) {
+  const { plant } = usePlant();
+  const cache = useQueryClient();
+  const pieces = piecesOf(at, cuts);
+  const [keeps, setKeeps] = useState(0);
+  const [tags, setTags] = useState<Record<string, string>>({});
+  const [sure, setSure] = useState(false);
+  const [trouble, setTrouble] = useState<unknown>();
+  const [born, setBorn] = useState<Plant[]>();
+  const kept = Math.min(keeps, pieces.length - 1);
+  const key = (p: { bulbs: number[] }) => p.bulbs.join();
+  const tagOf = (p: { bulbs: number[] }, i: number) => tags[key(p)] ?? `${plant.intake.tag}, ${pieceName(i)}`;
+  const against = at.advice.decision !== "can" || pieces.some((p) => p.known && !p.known.fits);
+
+  const divide = async () => {
+    const body = {
+      cuts,
+      tags: pieces.filter((_, i) => i !== kept).map((p) => tagOf(p, pieces.indexOf(p))),
+      keeps: kept,
+      sure,
+    };
+    try {
+      const done = await ask(
+        client.POST("/api/v1/plants/{id}/divisions", { params: { path: { id: plant.id } }, body }),
+      );
+      setBorn(done.new);
+      setTrouble(undefined);
+      for (const what of ["plant", "plants", "reading"]) await cache.invalidateQueries({ queryKey: [what] });
+    } catch (e) {
+      setTrouble(e);
+    }
+  };
+  if (born) {
+    return (
+      <p className="headline divided" role="status">
+        Divided. New on the bench:{" "}
+        {born.map((p, i) => (
+          <span key={p.id}>
+            {i > 0 && ", "}
+            <Link to={`/plants/${p.id}/roots`}>{p.intake.tag}</Link>
+          </span>
+        ))}
+        .
+      </p>
+    );
+  }
+  return (
+    <section aria-label="Pieces">
+      <h2>What each piece would have</h2>
+      <div className="pieces">
+        {pieces.map((p, i) => (
+          <div key={key(p)} className="piece" data-fits={p.known?.fits ?? undefined}>
+            <h3>Piece {pieceName(i)}</h3>
+            <Has piece={p.known} bulbs={p.bulbs} word={word} />
+            {i === kept ? (
+              <p>
+                Keeps the tag <b>{plant.intake.tag}</b>.
+              </p>
+            ) : (
+              <div data-field={`Tag of piece ${pieceName(i)}`}>
+                <label>
+                  <span className="figure-label">Tag of piece {pieceName(i)}</span>
+                  <input
+                    className="text"
+                    maxLength={80}
+                    value={tagOf(p, i)}
+                    onChange={(e) => setTags({ ...tags, [key(p)]: e.target.value })}
+                  />
+                </label>
+                <button type="button" className="plain" onClick={() => setKeeps(i)}>
+                  Let this one keep the tag
+                </button>
+              </div>
+            )}
+          </div>
+        ))}
+      </div>
+      {at.advice.unplaced_mm.high > 0 && (
+        <p className="why">
+          {ranged(at.advice.unplaced_mm.low, at.advice.unplaced_mm.high, length)} of living root is of no known growth.
+          It goes with the piece that keeps the tag.
+        </p>
+      )}
+      {against && (
+        <Tick
+          label="Divide it all the same"
+          hint="The advice is against it. Say so here if you are sure."
+          checked={sure}
+          onChange={setSure}
+        />
+      )}
+      <Button type="primary" disabled={against && !sure} onClick={() => void divide()}>
+        Divide into {pieces.length}
+      </Button>
+      {trouble !== undefined && <Trouble error={trouble} />}
+    </section>
+  );
+}
+
+function Has({ piece, bulbs, word }: { piece?: Piece; bulbs: number[]; word: string }) {
+  const which = bulbs.length === 1 ? `${word} ${bulbs[0]}` : `${word}s ${bulbs.join(", ")}`;
+  return (
+    <>
+      <p>
+        {which}
+        {piece && (
+          <>
+            . {piece.leads === 1 ? "1 lead" : `${piece.leads} leads`},{" "}
+            {ranged(piece.live_mm.low, piece.live_mm.high, length)} of living root
+          </>
+        )}
+        .
+      </p>
+      {piece?.why.map((w) => (
+        <p key={w.value} className="why">
+          <Marked text={w} />
+        </p>
+      ))}
+    </>
+  );
+}

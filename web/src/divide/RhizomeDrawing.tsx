@@ -1,0 +1,154 @@
+import type { KeyboardEvent } from "react";
+import type { Bulb, Divisible } from "../api/client";
+import { length, ranged } from "../words";
+import { pieceName, piecesOf } from "./pieces";
+
+type Props = {
+  at: Divisible;
+  cuts: number[];
+  chosen?: number;
+  onChoose: (n: number) => void;
+  onCut: (n: number) => void;
+  word: string;
+};
+
+const STEP = 78;
+const ROW = 186;
+const MARGIN = 46;
+
+/** Each branch of the rhizome on a line of its own; the main one is the lowest. */
+function place(bulbs: Bulb[]) {
+  const row = new Map<number, number>();
+  const column = new Map<number, number>();
+  const taken = new Map<number, boolean>(); // whether a bulb goes on in its own line
+  let rows = 0;
+  for (const b of bulbs) {
+    if (b.from === 0 || taken.get(b.from)) row.set(b.n, b.from === 0 ? rows : ++rows);
+    else {
+      row.set(b.n, row.get(b.from) ?? 0);
+      taken.set(b.from, true);
+    }
+    column.set(b.n, b.from === 0 ? 0 : (column.get(b.from) ?? 0) + 1);
+  }
+  const columns = Math.max(0, ...column.values()) + 1;
+  const at = (n: number) => ({
+    x: MARGIN + (column.get(n) ?? 0) * STEP,
+    y: 96 + (rows - (row.get(n) ?? 0)) * ROW,
+  });
+  return { at, width: Math.max(MARGIN * 2 + columns * STEP, 330), height: 194 + rows * ROW };
+}
+
+const onKey = (act: () => void) => (e: KeyboardEvent) => {
+  if (e.key !== "Enter" && e.key !== " ") return;
+  e.preventDefault();
+  act();
+};
+
+/** The rhizome from the data: bulbs in their order, leads, live root, and where it can be cut. */
+export function RhizomeDrawing({ at: d, cuts, chosen, onChoose, onCut, word }: Props) {
+  const bulbs = d.rhizome.bulbs;
+  if (bulbs.length === 0) return null;
+  const { at, width, height } = place(bulbs);
+  const pieces = piecesOf(d, cuts);
+  const pieceAt = (n: number) => pieces.findIndex((p) => p.bulbs.includes(n));
+  const most = Math.max(0, ...d.advice.live_mm.map((l) => l.high));
+  const places = new Map(d.advice.places.map((p) => [p.before, p]));
+  return (
+    <div className="rhizome-scroll">
+      <svg
+        className="rhizome"
+        viewBox={`0 0 ${width} ${height}`}
+        style={{ minWidth: Math.min(width, 640), maxWidth: width * 1.15 }}
+        role="group"
+        aria-label={`Rhizome with ${bulbs.length} ${word}s`}
+      >
+        {bulbs.map((b) => {
+          if (b.from === 0) return null;
+          const [p, q] = [at(b.from), at(b.n)];
+          const cut = cuts.includes(b.n);
+          const mid = { x: q.x - STEP / 2, y: p.y === q.y ? q.y + 10 : q.y + 10 };
+          const run =
+            p.y === q.y
+              ? `M${p.x} ${p.y + 10}H${q.x}`
+              : `M${p.x} ${p.y + 10}C${p.x + STEP / 2} ${p.y + 10} ${p.x} ${q.y + 10} ${q.x} ${q.y + 10}`;
+          const act = () => onCut(b.n);
+          const fits = places.get(b.n)?.fits;
+          return (
+            <g
+              key={b.n}
+              className="rhizome-part"
+              role="checkbox"
+              tabIndex={0}
+              aria-checked={cut}
+              aria-label={`Cut between ${word} ${b.from} and ${word} ${b.n}${fits ? ", both pieces could stand alone" : ""}`}
+              data-cut={cut || undefined}
+              data-before={b.n}
+              onClick={act}
+              onKeyDown={onKey(act)}
+            >
+              <path d={run} className="rhizome-run" />
+              <circle cx={mid.x} cy={mid.y} r="22" className="rhizome-touch" />
+              {fits && !cut && <circle cx={mid.x} cy={mid.y} r="5" className="rhizome-can" />}
+              {cut && (
+                <path
+                  d={`M${mid.x - 7} ${mid.y - 17}L${mid.x + 7} ${mid.y + 17}M${mid.x + 1} ${mid.y - 17}L${mid.x + 15} ${mid.y + 17}`}
+                  className="rhizome-cut"
+                />
+              )}
+            </g>
+          );
+        })}
+        {bulbs.map((b) => {
+          const { x, y } = at(b.n);
+          const act = () => onChoose(b.n);
+          const live = d.advice.live_mm[b.n - 1];
+          const reach = live && most > 0 ? 10 + 26 * Math.sqrt(live.high / most) : 22;
+          return (
+            <g
+              key={b.n}
+              className="bulb"
+              role="button"
+              tabIndex={0}
+              aria-pressed={chosen === b.n}
+              aria-label={[`${word} ${b.n}`, b.lead && "with a lead", b.state].filter(Boolean).join(", ")}
+              data-state={b.state}
+              data-chosen={chosen === b.n || undefined}
+              onClick={act}
+              onKeyDown={onKey(act)}
+            >
+              <path
+                d={`M${x} ${y + 10}C${x - 24} ${y - 6} ${x - 15} ${y - 56} ${x} ${y - 58}C${x + 15} ${y - 56} ${x + 24} ${y - 6} ${x} ${y + 10}Z`}
+              />
+              <text x={x} y={y - 16}>
+                {b.n}
+              </text>
+              {b.lead && (
+                <path
+                  d={`M${x + 4} ${y + 6}C${x + 22} ${y + 4} ${x + 26} ${y - 14} ${x + 25} ${y - 34}`}
+                  className="bulb-lead"
+                />
+              )}
+              {(most === 0 || (live?.high ?? 0) > 0) && (
+                <path
+                  d={`M${x} ${y + 12}q-6 ${reach / 2} -10 ${reach}M${x} ${y + 12}q2 ${reach / 2} 0 ${reach * 1.1}M${x} ${y + 12}q7 ${reach / 2} 11 ${reach * 0.9}`}
+                  className="bulb-roots"
+                  data-live={most > 0 || undefined}
+                />
+              )}
+              {live && most > 0 && (
+                <text x={x} y={y + 70} className="bulb-live">
+                  {ranged(live.low, live.high, length)}
+                </text>
+              )}
+              {cuts.length > 0 && (
+                <text x={x} y={y + 88} className="bulb-piece">
+                  {pieceName(Math.max(0, pieceAt(b.n)))}
+                </text>
+              )}
+            </g>
+          );
+        })}
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,164 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { ask, client } from "../api/client";
+import { shelf } from "../api/queries";
+import { Marked } from "../marks/Mark";
+import { Choice } from "../parts/Choice";
+import { Facts } from "../parts/Facts";
+import { Figure } from "../parts/Figure";
+import { Trouble } from "../parts/Trouble";
+import { figure } from "../words";
+import { scales, type Scale } from "./scales";
+import { useWorked } from "./useWorked";
+
+const options = scales.map(([c, w]) => [c, w] as const);
+
+/** A reading on every scale, and what a product adds to one's own meter. */
+export function MeterBench() {
+  const [scale, setScale] = useState<Scale>("ppm500");
+  const [value, setValue] = useState<number | undefined>(500);
+  const unit = scales.find(([c]) => c === scale)?.[2];
+  const worked = useWorked("meter", value === undefined ? undefined : { value, scale }, (b) =>
+    ask(client.POST("/api/v1/compute/meter", { body: b })),
+  );
+  const m = worked.answer;
+  return (
+    <>
+      <section className="bench-part" aria-label="Scales">
+        <h2>One reading, every scale</h2>
+        <div className="bench-two">
+          <div>
+            <Choice label="Your meter's scale" value={scale} options={options} onChange={(s) => setScale(s as Scale)} />
+            <Figure
+              label="It reads"
+              unit={unit}
+              value={value}
+              min={0}
+              max={100_000}
+              onChange={setValue}
+              error={worked.wrong("value")}
+            />
+          </div>
+          <div className="answer" aria-live="polite">
+            {m && (
+              <>
+                <Facts
+                  rows={[
+                    ["EC", `${figure(m.ms_cm, 3)} mS/cm`],
+                    ["", `${figure(m.us_cm)} µS/cm`],
+                    ["On the 500 scale", `${figure(m.ppm500)} ppm`],
+                    ["On the 700 scale", `${figure(m.ppm700)} ppm`],
+                  ]}
+                />
+                <p className="why">
+                  <Marked text={m.note} />
+                </p>
+              </>
+            )}
+          </div>
+        </div>
+      </section>
+      <Calibrate />
+    </>
+  );
+}
+
+function Calibrate() {
+  const cache = useQueryClient();
+  const list = useQuery(shelf).data ?? [];
+  const [scale, setScale] = useState<Scale>("ppm500");
+  const [before, setBefore] = useState<number | undefined>(40);
+  const [after, setAfter] = useState<number>();
+  const [ml, setML] = useState<number | undefined>(1);
+  const [item, setItem] = useState(0);
+  const [kept, setKept] = useState("");
+  const [trouble, setTrouble] = useState<unknown>();
+  const body = before !== undefined && after && ml ? { scale, before, after, ml_per_l: ml } : undefined;
+  const worked = useWorked("calibration", body, (b) => ask(client.POST("/api/v1/compute/calibration", { body: b })));
+  const m = worked.answer;
+  const unit = scales.find(([c]) => c === scale)?.[2];
+  const chosen = list.find((s) => s.id === item);
+  const keep = async () => {
+    if (!chosen || !m) return;
+    try {
+      const stock = { ...chosen.stock, adds: m.adds, scale };
+      await ask(
+        client.PUT("/api/v1/shelf/{id}", {
+          params: { path: { id: chosen.id } },
+          body: { version: chosen.version, stock },
+        }),
+      );
+      setKept(chosen.stock.name);
+      setTrouble(undefined);
+    } catch (e) {
+      setTrouble(e);
+    }
+    await cache.invalidateQueries({ queryKey: ["shelf"] });
+  };
+  return (
+    <section className="bench-part" aria-label="Calibrate">
+      <h2>Calibrate a product against your meter</h2>
+      <p className="why">Read the water, add a known amount to each litre, stir, and read it again.</p>
+      <div className="bench-two">
+        <div>
+          <Choice label="Scale" value={scale} options={options} onChange={(s) => setScale(s as Scale)} />
+          <Figure
+            label="Before it reads"
+            unit={unit}
+            value={before}
+            min={0}
+            max={20_000}
+            onChange={setBefore}
+            error={worked.wrong("before")}
+          />
+          <Figure
+            label="Added to each litre"
+            unit="mL"
+            value={ml}
+            min={0.01}
+            max={100}
+            onChange={setML}
+            error={worked.wrong("ml_per_l")}
+          />
+          <Figure
+            label="After it reads"
+            unit={unit}
+            value={after}
+            min={0}
+            max={20_000}
+            onChange={setAfter}
+            error={worked.wrong("after")}
+          />
+        </div>
+        <div className="answer" aria-live="polite">
+          {m && (
+            <>
+              <p className="headline">
+                1 mL/L reads {figure(m.adds, 2)} {unit}.
+              </p>
+              <div className="quick">
+                <label>
+                  <span className="figure-label">Keep it with</span>
+                  <select value={item} onChange={(e) => setItem(Number(e.target.value))}>
+                    <option value={0}>A product on the shelf</option>
+                    {list.map((s) => (
+                      <option key={s.id} value={s.id}>
+                        {s.stock.name}
+                      </option>
+                    ))}
+                  </select>
+                </label>
+                <Button disabled={!chosen} onClick={() => void keep()}>
+                  Keep
+                </Button>
+              </div>
+              {kept && <p role="status">Kept with {kept}. To the meter uses it.</p>}
+            </>
+          )}
+          {trouble !== undefined && <Trouble error={trouble} />}
+        </div>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,139 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { Refused, type SolutionKnowledge, type Stock } from "../api/client";
+import { Choice, FieldError } from "../parts/Choice";
+import { Figure } from "../parts/Figure";
+import { Trouble } from "../parts/Trouble";
+
+type Props = {
+  knowledge: SolutionKnowledge;
+  stock?: Stock;
+  trouble: unknown;
+  onSave: (s: Stock) => void;
+  onClose: () => void;
+};
+
+/** A product as it stands on the shelf. */
+export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Props) {
+  const [s, set] = useState<Stock>(stock ?? { name: "", product: "peroxide", amount: 0, unit: "mL" });
+  const change = (part: Partial<Stock>) => set({ ...s, ...part });
+  const refused = trouble instanceof Refused ? trouble : undefined;
+  const wrong = (field: string) => refused?.at(field) ?? refused?.at(`stock.${field}`);
+  return (
+    <form
+      className="stock-form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onSave(s);
+      }}
+    >
+      <div data-field="Name on the bottle">
+        <label>
+          <span className="figure-label">Name on the bottle</span>
+          <input className="text" value={s.name} maxLength={80} onChange={(e) => change({ name: e.target.value })} />
+        </label>
+        {wrong("name") && <FieldError words={wrong("name") ?? ""} />}
+      </div>
+      <label data-field="It is">
+        <span className="figure-label">It is</span>
+        <select value={s.product} onChange={(e) => change({ product: e.target.value })}>
+          {k.products.map((p) => (
+            <option key={p.code} value={p.code}>
+              {p.name}
+            </option>
+          ))}
+          <option value="other">Something else</option>
+        </select>
+      </label>
+      <Figure
+        label="Strength"
+        unit="%"
+        value={s.percent}
+        min={0.0001}
+        max={100}
+        usual="–"
+        onChange={(percent) => change({ percent })}
+        error={wrong("percent")}
+      />
+      <Figure
+        label="What is left"
+        unit={s.unit}
+        value={s.amount}
+        min={0}
+        max={1_000_000}
+        onChange={(n) => change({ amount: n ?? 0 })}
+        error={wrong("amount")}
+      />
+      <Choice
+        label="Measured in"
+        value={s.unit}
+        options={[
+          ["mL", "mL"],
+          ["g", "g"],
+        ]}
+        onChange={(unit) => change({ unit: unit as Stock["unit"] })}
+      />
+      <div data-field="Good until">
+        <label>
+          <span className="figure-label">Good until: a day, a month or a year</span>
+          <input
+            className="text"
+            value={s.expires_on ?? ""}
+            onChange={(e) => change({ expires_on: e.target.value || undefined })}
+          />
+        </label>
+        {wrong("expires_on") && <FieldError words={wrong("expires_on") ?? ""} />}
+      </div>
+      <Figure
+        label="The most its label allows"
+        unit="%"
+        value={s.label_most_percent}
+        min={0.0001}
+        max={100}
+        usual="–"
+        onChange={(n) => change({ label_most_percent: n })}
+        error={wrong("label_most_percent")}
+      />
+      {s.product === "feed" && (
+        <div className="row-of-figures">
+          <Figure
+            label="N on its label"
+            unit="%"
+            value={s.n_percent}
+            min={0}
+            max={100}
+            usual="–"
+            onChange={(n) => change({ n_percent: n })}
+          />
+          <Figure
+            label="P₂O₅ on its label"
+            unit="%"
+            value={s.p2o5_percent}
+            min={0}
+            max={100}
+            usual="–"
+            onChange={(n) => change({ p2o5_percent: n })}
+          />
+          <Figure
+            label="K₂O on its label"
+            unit="%"
+            value={s.k2o_percent}
+            min={0}
+            max={100}
+            usual="–"
+            onChange={(n) => change({ k2o_percent: n })}
+          />
+        </div>
+      )}
+      {trouble !== undefined && !refused?.problem?.faults && <Trouble error={trouble} />}
+      <div className="quick">
+        <Button type="primary" htmlType="submit">
+          Keep it
+        </Button>
+        <button type="button" className="plain" onClick={onClose}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  );
+}

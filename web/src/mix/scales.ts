@@ -1,0 +1,9 @@
+/** The scales of conductivity meters: code, words, unit. */
+export const scales = [
+  ["ppm500", "ppm, 500 scale", "ppm"],
+  ["ppm700", "ppm, 700 scale", "ppm"],
+  ["ms_cm", "mS/cm", "mS/cm"],
+  ["us_cm", "µS/cm", "µS/cm"],
+] as const;
+
+export type Scale = (typeof scales)[number][0];

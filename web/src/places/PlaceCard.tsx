@@ -1,0 +1,133 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useRef, useState } from "react";
+import { ask, client, Refused, type Place, type PlaceFacts } from "../api/client";
+import { FieldError } from "../parts/Choice";
+import { Figure } from "../parts/Figure";
+import { Trouble } from "../parts/Trouble";
+import { day, today } from "../words";
+import { PlaceForm } from "./Places";
+import { WarmthDrawing } from "./WarmthDrawing";
+
+/** One place: its last days, a day typed in, a log brought in. */
+export function PlaceCard({ place: p }: { place: Place }) {
+  const cache = useQueryClient();
+  const [editing, setEditing] = useState(false);
+  const [trouble, setTrouble] = useState<unknown>();
+  const [told, setTold] = useState("");
+  const file = useRef<HTMLInputElement>(null);
+  const at = { params: { path: { id: p.id } } };
+
+  const settle = async <T,>(send: Promise<T>, then?: (answer: T) => string) => {
+    try {
+      const answer = await send;
+      setTrouble(undefined);
+      setTold(then?.(answer) ?? "");
+      setEditing(false);
+    } catch (e) {
+      setTrouble(e);
+      setTold("");
+    }
+    await cache.invalidateQueries({ predicate: (q) => ["places", "plant"].includes(String(q.queryKey[0])) });
+  };
+  const change = (place: PlaceFacts) =>
+    settle(ask(client.PUT("/api/v1/places/{id}", { ...at, body: { version: p.version, place } })));
+  const bring = (chosen: File) =>
+    settle(
+      ask(
+        client.POST("/api/v1/places/{id}/log", {
+          ...at,
+          // The file goes as it is.
+          body: chosen as unknown as string,
+          bodySerializer: (b) => b as unknown as BodyInit,
+          headers: { "Content-Type": "text/csv" },
+        }),
+      ),
+      (a) =>
+        `${a.readings} readings were kept, from ${day(a.from)} to ${day(a.to)}: ${a.hours ? `${a.hours} hours` : `${a.days} days`}.`,
+    );
+  return (
+    <section className="place" aria-label={p.place.name}>
+      <div className="place-head">
+        <h2>{p.place.name}</h2>
+        <span className="why">
+          {p.place.low_c === undefined
+            ? "No usual night and day noted"
+            : `Usually ${p.place.low_c} to ${p.place.high_c} °C`}
+          {p.place.zone && `. ${p.place.zone}`}. {p.plants === 1 ? "1 plant stands" : `${p.plants} plants stand`} here.
+        </span>
+        <button type="button" className="plain" aria-expanded={editing} onClick={() => setEditing(!editing)}>
+          Change
+        </button>
+      </div>
+      {editing && (
+        <PlaceForm place={p.place} trouble={trouble} onSave={(f) => void change(f)} onClose={() => setEditing(false)} />
+      )}
+      <WarmthDrawing days={p.days} />
+      <OneDay
+        onKeep={(d) => settle(ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [d] } })))}
+        wrong={(f) => (trouble instanceof Refused && !editing ? trouble.at(`days[0].${f}`) : undefined)}
+      />
+      <div className="place-do">
+        <input
+          ref={file}
+          type="file"
+          accept=".csv,text/csv,text/plain"
+          hidden
+          aria-label={`Log of ${p.place.name}`}
+          onChange={(e) => {
+            const chosen = e.target.files?.[0];
+            e.target.value = "";
+            if (chosen) void bring(chosen);
+          }}
+        />
+        <Button onClick={() => file.current?.click()}>Bring in a log, CSV</Button>
+        <span className="why">
+          The first line names the columns: <code>time,temperature</code>, or <code>date,low,high</code>.
+        </span>
+      </div>
+      {told && <p role="status">{told}</p>}
+      {trouble !== undefined && !editing && <Trouble error={trouble} />}
+    </section>
+  );
+}
+
+type DayProps = {
+  onKeep: (d: { day: string; low_c: number; high_c: number }) => Promise<void>;
+  wrong: (field: string) => string | undefined;
+};
+
+/** A day's low and high, typed in. */
+function OneDay({ onKeep, wrong }: DayProps) {
+  const [on, setOn] = useState(today());
+  const [low, setLow] = useState<number>();
+  const [high, setHigh] = useState<number>();
+  return (
+    <div className="one-day">
+      <div data-field="Day">
+        <label>
+          <span className="figure-label">Day</span>
+          <input type="date" className="text" value={on} max={today()} onChange={(e) => setOn(e.target.value)} />
+        </label>
+        {wrong("day") && <FieldError words={wrong("day") ?? ""} />}
+      </div>
+      <Figure label="Low" unit="°C" value={low} min={-30} max={60} usual="–" onChange={setLow} error={wrong("low_c")} />
+      <Figure
+        label="High"
+        unit="°C"
+        value={high}
+        min={-30}
+        max={60}
+        usual="–"
+        onChange={setHigh}
+        error={wrong("high_c")}
+      />
+      <Button
+        disabled={low === undefined || high === undefined || !on}
+        onClick={() => low !== undefined && high !== undefined && void onKeep({ day: on, low_c: low, high_c: high })}
+      >
+        Note this day
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,116 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { ask, client, Refused, type PlaceFacts } from "../api/client";
+import { places } from "../api/queries";
+import { FieldError } from "../parts/Choice";
+import { Figure } from "../parts/Figure";
+import { Trouble } from "../parts/Trouble";
+import { PlaceCard } from "./PlaceCard";
+import "./places.css";
+
+/** Where plants stand, and how warm it is there. */
+export default function Places() {
+  const list = useQuery(places);
+  const cache = useQueryClient();
+  const [adding, setAdding] = useState(false);
+  const [trouble, setTrouble] = useState<unknown>();
+  const add = async (place: PlaceFacts) => {
+    try {
+      await ask(client.POST("/api/v1/places", { body: place }));
+      setAdding(false);
+      setTrouble(undefined);
+      await cache.invalidateQueries({ queryKey: ["places"] });
+    } catch (e) {
+      setTrouble(e);
+    }
+  };
+  return (
+    <main className="sheet places">
+      <h1>Places</h1>
+      <p className="lead">
+        How warm it is where plants stand. Pests hatch by it, so the rounds against them follow from it: first from a
+        usual night and day, then from what was in fact measured.
+      </p>
+      {list.error && <Trouble error={list.error} again={() => void list.refetch()} />}
+      {list.data?.map((p) => (
+        <PlaceCard key={p.id} place={p} />
+      ))}
+      {adding ? (
+        <PlaceForm trouble={trouble} onSave={(p) => void add(p)} onClose={() => setAdding(false)} />
+      ) : (
+        <Button type="primary" onClick={() => setAdding(true)}>
+          New place
+        </Button>
+      )}
+    </main>
+  );
+}
+
+type FormProps = { place?: PlaceFacts; trouble: unknown; onSave: (p: PlaceFacts) => void; onClose: () => void };
+
+/** A place: its name, its usual night and day, its time zone. */
+export function PlaceForm({ place, trouble, onSave, onClose }: FormProps) {
+  const [p, set] = useState<PlaceFacts>(place ?? { name: "", zone: Intl.DateTimeFormat().resolvedOptions().timeZone });
+  const change = (part: Partial<PlaceFacts>) => set({ ...p, ...part });
+  const refused = trouble instanceof Refused ? trouble : undefined;
+  const wrong = (field: string) => refused?.at(field) ?? refused?.at(`place.${field}`);
+  return (
+    <form
+      className="place-form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onSave(p);
+      }}
+    >
+      <div data-field="Name of the place">
+        <label>
+          <span className="figure-label">Name of the place</span>
+          <input className="text" value={p.name} maxLength={80} onChange={(e) => change({ name: e.target.value })} />
+        </label>
+        {wrong("name") && <FieldError words={wrong("name") ?? ""} />}
+      </div>
+      <Figure
+        label="A usual night"
+        unit="°C"
+        value={p.low_c}
+        min={-30}
+        max={60}
+        usual="–"
+        onChange={(low_c) => change({ low_c })}
+        error={wrong("low_c")}
+      />
+      <Figure
+        label="A usual day"
+        unit="°C"
+        value={p.high_c}
+        min={-30}
+        max={60}
+        usual="–"
+        onChange={(high_c) => change({ high_c })}
+        error={wrong("high_c")}
+      />
+      <div data-field="Time zone">
+        <label>
+          <span className="figure-label">Time zone, for logs that do not say theirs</span>
+          <input
+            className="text"
+            value={p.zone ?? ""}
+            maxLength={60}
+            onChange={(e) => change({ zone: e.target.value || undefined })}
+          />
+        </label>
+        {wrong("zone") && <FieldError words={wrong("zone") ?? ""} />}
+      </div>
+      {trouble !== undefined && !refused?.problem?.faults && <Trouble error={trouble} />}
+      <div className="place-do">
+        <Button type="primary" htmlType="submit">
+          Keep it
+        </Button>
+        <button type="button" className="plain" onClick={onClose}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  );
+}
