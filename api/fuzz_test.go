@@ -26,6 +26,11 @@ func FuzzBodies(f *testing.F) {
 		`{"crossings":140,"spacing_mm":10}`, `{"version":1,"read_on":"2026-01-05","reading":{"roots":null}}`,
 		`{"plant":{"group":"cattleya"},"inspection":{"findings":{"crust":"present","leaves-limp":"absent"},"decisions":{"salt-burn":{"word":"rejected"}}},"on":"2026-02-30"}`,
 		`{"version":1,"looked_on":"2026-01-05","inspection":{"findings":{"crust":"present"},"accidents":[{"what":"torn-leaf","count":9e9}]}}`, `{"looked_on":"2026-01-05"}`,
+		`{"stock":{"value":35,"unit":"percent"},"wanted":{"value":3,"unit":"parts"},"make_ml":1e-300,"tools":{"syringe_ml":0.01}}`, `{"stock":{"value":1e-300,"unit":"ppm"},"stock_ml":1,"water_ml":1e6}`,
+		`{"n_percent":20,"p2o5_percent":0,"k2o_percent":0,"wanted_ppm_n":1e-9,"volume_l":1}`, `{"base":0,"scale":"us_cm","volume_l":1e-9,"doses":[{"name":"a","adds":1e-9,"wanted":1e-9}]}`,
+		`{"tap":0,"pure":0,"target":0,"volume_l":1}`, `{"held_ml":1,"left_percent":1e-300}`, `{"course":{"pest":"scale","rounds":["1900-01-01","2200-01-01"]},"low_c":10.01,"high_c":10.01}`,
+		`{"rhizome":{"bulbs":[{"n":1,"from":0,"lead":true},{"n":2,"from":1}]},"live_mm":[{"bulb":9,"low":5,"high":1}]}`, `{"job":"clear-bench","state":"done"}`, `{"do":"x","stage":"dry"}`, `{"closed":true}`,
+		`{"words":"x","seconds":5,"plant_id":1}`, `{"pest":"scale","rounds":["2026-01-05"]}`, `{"cuts":[2],"tags":["x"],"sure":true}`, `{"what":"lost-root"}`, `{"name":"x","product":"oil","amount":1,"unit":"mL"}`, `{"name":"x","low_c":1,"high_c":2}`,
 		`null`, `[]`, `{}`, `{"`, `"`, `{"tag":"\ud800"}`, strings.Repeat(`[`, 10000), `{"read_on":"0000-00-00"}`, `{"from_last":true}`,
 	} {
 		f.Add(body)
@@ -43,7 +48,8 @@ func FuzzBodies(f *testing.F) {
 		return w
 	}
 	kept := func(t *testing.T) (all string) {
-		for _, path := range []string{"/api/v1/plants?most=2000", "/api/v1/plants/1", "/api/v1/plants/1/readings", "/api/v1/readings/1", "/api/v1/settings", "/api/v1/plants/1/inspections", "/api/v1/inspections/1"} {
+		for _, path := range []string{"/api/v1/plants?most=2000", "/api/v1/plants/1", "/api/v1/plants/1/readings", "/api/v1/readings/1", "/api/v1/settings", "/api/v1/plants/1/inspections", "/api/v1/inspections/1",
+			"/api/v1/plants/1/cleaning", "/api/v1/plants/1/courses", "/api/v1/plants/1/timeline", "/api/v1/shelf", "/api/v1/places"} {
 			all += ask(t, http.MethodGet, path, "").Body.String()
 		}
 		return all
@@ -55,6 +61,10 @@ func FuzzBodies(f *testing.F) {
 			{http.MethodPut, "/api/v1/settings"}, {http.MethodPut, "/api/v1/plants/1"}, {http.MethodPost, "/api/v1/plants/1/readings"},
 			{http.MethodPut, "/api/v1/readings/1"}, {http.MethodPut, "/api/v1/readings/1/ticks"}, {http.MethodPut, "/api/v1/readings/1/corrections"},
 			{http.MethodPost, "/api/v1/compute/look"}, {http.MethodPost, "/api/v1/compute/causes"}, {http.MethodPost, "/api/v1/plants/1/inspections"}, {http.MethodPut, "/api/v1/inspections/1"},
+			{http.MethodPost, "/api/v1/compute/solutions"}, {http.MethodPost, "/api/v1/compute/feed"}, {http.MethodPost, "/api/v1/compute/stack"}, {http.MethodPost, "/api/v1/compute/blend"},
+			{http.MethodPost, "/api/v1/compute/flush"}, {http.MethodPost, "/api/v1/compute/pest-schedule"}, {http.MethodPost, "/api/v1/compute/division"}, {http.MethodPut, "/api/v1/plants/1/cleaning/jobs"},
+			{http.MethodPost, "/api/v1/plants/1/cleaning/jobs"}, {http.MethodPut, "/api/v1/plants/1/cleaning/closed"}, {http.MethodPost, "/api/v1/plants/1/courses"}, {http.MethodPost, "/api/v1/plants/1/divisions"},
+			{http.MethodPost, "/api/v1/plants/1/incidents"}, {http.MethodPost, "/api/v1/timers"}, {http.MethodPost, "/api/v1/shelf"}, {http.MethodPost, "/api/v1/places"},
 		} {
 			before := kept(t)
 			w := ask(t, at[0], at[1], body)

@@ -178,6 +178,9 @@ func (c *Clinic) SaveCourse(ctx context.Context, id int64, s SaveCourse) (Course
 	if err := check.Input(s); err != nil {
 		return Course{}, err
 	}
+	if list := s.Course.Faults(); len(list) > 0 {
+		return Course{}, list.Under("course")
+	}
 	if err := c.checkCourse(s.Course, "course"); err != nil {
 		return Course{}, err
 	}
@@ -276,6 +279,9 @@ func (v *visit) roundOf(ctx context.Context, pest pests.Pest, state, markedOn st
 func (c *Clinic) ComputeSchedule(s PestSchedule) (pests.Schedule, error) {
 	if err := check.Input(s); err != nil {
 		return pests.Schedule{}, err
+	}
+	if list := s.Course.Faults(); len(list) > 0 {
+		return pests.Schedule{}, list.Under("course")
 	}
 	if (s.LowC == nil) != (s.HighC == nil) {
 		return pests.Schedule{}, oneFault("high_c", "Give both the low and the high.", "both", nil)

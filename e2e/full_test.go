@@ -53,7 +53,7 @@ func TestTheFullestPlantCanBeReadCutAndPrinted(t *testing.T) {
 	p.tap(".strip a", "Clean")
 	p.see(".clean .headline", "0 of 200 cuts done.")
 	assert.Len(t, pageOfPDF.FindAll(printed(t, p), -1), 1, "even 200 cuts print on one page")
-	p.tap(".job-box", "")
+	p.tap(".jobs .job-box", "")
 	p.see(".clean .headline", "1 of 200 cuts done.")
 }
 

@@ -224,7 +224,7 @@ func (p *planner) cutting() {
 		}
 		if it.Kind == Spreading && len(j.Why) == 1 {
 			j.Why = append(j.Why, p.Notes["each-cut"])
-			j.Care = caring([]string{"blade", "spreading", "plant-health"})
+			j.Care = caring([]string{"blade", "spreading", "product-label", "plant-health"})
 		}
 	}
 	if len(p.c.List.Items) > 0 {
@@ -259,6 +259,7 @@ func (p *planner) fromCauses() {
 		p.jobs[a.Code] = j
 		if j.Product == "oil" {
 			p.add("rinse-all")
+			p.add("dry-joints")
 		}
 		if e.Product == "alcohol" || strings.HasPrefix(a.Code, "cut-") {
 			p.add("blade")

@@ -133,6 +133,9 @@ func Advise(r Rhizome, p Plant) Advice {
 		a.Places = append(a.Places, Place{b.N, b.From, older.Fits && newer.Fits, older, newer})
 	}
 	a.Cuts = mostPieces(r, p)
+	if len(a.Cuts) == 1 {
+		a.Cuts[0] = mostEven(a.Places)
+	}
 	for _, part := range Parts(r, a.Cuts) {
 		a.Pieces = append(a.Pieces, p.piece(r, part))
 	}
@@ -260,6 +263,19 @@ func mostPieces(r Rhizome, p Plant) []int {
 	}
 	slices.Sort(cuts)
 	return cuts
+}
+
+// mostEven is, of the places where both pieces fit, the one that parts the bulbs
+// most evenly, and of such ones the living roots.
+func mostEven(places []Place) int {
+	best, bulbs, live := 0, 0, 0.0
+	for _, p := range places {
+		n, mm := min(len(p.Older.Bulbs), len(p.Newer.Bulbs)), min(p.Older.LiveMM.Low, p.Newer.LiveMM.Low)
+		if p.Fits && (n > bulbs || n == bulbs && mm > live) {
+			best, bulbs, live = p.Before, n, mm
+		}
+	}
+	return best
 }
 
 func one(is bool) int {

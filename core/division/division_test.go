@@ -116,3 +116,11 @@ func TestTheMostPiecesByBruteForce(t *testing.T) {
 		assert.Equal(t, n, total, "no bulb is lost")
 	})
 }
+
+func TestTwoPiecesAreAsEvenAsCanBe(t *testing.T) {
+	r := two()
+	r.Bulbs = append(r.Bulbs[:7:7], Bulb{N: 8, From: 7}, Bulb{N: 9, From: 8, Lead: true})
+	a := Advise(r, strong())
+	require.Len(t, a.Pieces, 2)
+	assert.Equal(t, []int{6}, a.Cuts, "five and four, not three and six")
+}

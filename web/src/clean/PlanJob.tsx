@@ -49,11 +49,11 @@ export function PlanJob({ job: j, cleaning: c, work, cuts }: Props) {
         <div className="job-what">
           <span className="job-do">{j.do.value}</span> <Amount job={j} />
           {j.state === "skipped" && <div className="job-reason">Skipped: {j.reason}</div>}
-          {finished && j.on && <small className="job-when">{day(j.on)}</small>}
+          {finished && j.on && <div className="job-when">{day(j.on)}</div>}
         </div>
         <div className="job-tools">
-          {j.minutes && !closed ? <JobTimer job={j} plantID={plant.id} /> : null}
-          {j.product && j.volume_ml && !closed ? (
+          {j.minutes && !closed && !finished ? <JobTimer job={j} plantID={plant.id} /> : null}
+          {j.product && j.volume_ml && !closed && !finished ? (
             <Link className="job-link" to={mixLink(j, plant.id)}>
               Mix it
             </Link>
@@ -131,7 +131,7 @@ function JobTimer({ job: j, plantID }: { job: Job; plantID: number }) {
   const words = j.do.value.replace(/[.,:].*$/, "");
   const begin = () => void start({ plant_id: plantID, job: j.code, words, seconds: Math.round(minutes * 60) });
   return (
-    <button type="button" className="plain" onClick={begin} aria-label={`Start ${minutes} minutes: ${words}`}>
+    <button type="button" className="plain" onClick={begin} aria-label={`Start ${figure(minutes)} min: ${words}`}>
       Start {figure(minutes)} min
     </button>
   );

@@ -66,7 +66,11 @@ export function RhizomeDrawing({ at: d, cuts, chosen, onChoose, onCut, word }: P
           if (b.from === 0) return null;
           const [p, q] = [at(b.from), at(b.n)];
           const cut = cuts.includes(b.n);
-          const mid = { x: q.x - STEP / 2, y: p.y === q.y ? q.y + 10 : q.y + 10 };
+          // The middle of the line, or of the curve to another branch.
+          const mid = {
+            x: p.y === q.y ? q.x - STEP / 2 : (p.x + 3 * (p.x + STEP / 2) + 3 * p.x + q.x) / 8,
+            y: (p.y + q.y) / 2 + 10,
+          };
           const run =
             p.y === q.y
               ? `M${p.x} ${p.y + 10}H${q.x}`

@@ -52,6 +52,8 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
       role="img"
       aria-label={`Generations of ${s.pest.name.toLowerCase()} since ${shortDay(first.day)}. ${s.headline}`}
     >
+      <line x1={LEFT} x2={W - RIGHT} y1={BASE} y2={BASE} className="gen-base" />
+      {known && <line x1={LEFT} x2={x(dayNumber(known.day) + 1)} y1={BASE + 3} y2={BASE + 3} className="gen-known" />}
       {under && <path d={under} className="gen-under" />}
       {egg <= top && (
         <>
@@ -123,8 +125,6 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
           </text>
         </g>
       )}
-      <line x1={LEFT} x2={W - RIGHT} y1={BASE} y2={BASE} className="gen-base" />
-      {known && <line x1={LEFT} x2={x(dayNumber(known.day) + 1)} y1={BASE + 3} y2={BASE + 3} className="gen-known" />}
       {s.line
         .filter((_, i) => i % steps === 0)
         .map((d) => (

@@ -169,7 +169,7 @@ function Cleaned({ cleaning: c }: { cleaning: Cleaning }) {
         {told.map((j) => (
           <li key={j.code}>
             {j.state === "done" ? "✓" : "–"} {j.do.value}
-            {j.how_much && ` ${j.how_much}.`}
+            {j.how_much && ` (${j.how_much})`}
             {j.state === "skipped" && ` Skipped: ${j.reason}`}
           </li>
         ))}

@@ -1,0 +1,154 @@
+package api
+
+import (
+	"fmt"
+	"net/http"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// computed asks a compute route and returns its answer.
+func (t tester) computed(path, body string) map[string]any {
+	t.Helper()
+	status, doc, _ := t.send(http.MethodPost, "/api/v1/compute/"+path, body)
+	require.Equal(t, http.StatusOK, status, doc)
+	return doc
+}
+
+func TestTheMixingBenchAnswersAnyProgram(t *testing.T) {
+	x := start(t)
+	m := x.computed("solutions", `{"product":"peroxide","stock":{"value":35,"unit":"percent"},"wanted":{"value":3,"unit":"percent"},"make_ml":1000}`)
+	assert.InDelta(t, 85.71, m["stock_ml"], 0.01)
+	assert.InDelta(t, 914.29, m["water_ml"], 0.01)
+	m = x.computed("solutions", `{"product":"oil","use":"spray","stock":{"value":100,"unit":"percent"},"wanted":{"value":4,"unit":"percent"},"make_ml":750}`)
+	require.NotNil(t, m["stopped"])
+	assert.Zero(t, m["stock_ml"])
+	m = x.computed("feed", `{"n_percent":20,"p2o5_percent":20,"k2o_percent":20,"g_per_l":0.5,"volume_l":1}`)
+	assert.InDelta(t, 100, m["ppm_n"], 1e-9)
+	m = x.computed("stack", `{"base":40,"scale":"ppm500","volume_l":5,"doses":[{"name":"A","adds":180,"wanted":25},{"name":"B","adds":145,"wanted":25}]}`)
+	added, _ := m["added"].([]any)
+	require.Len(t, added, 2)
+	last, _ := added[1].(map[string]any)
+	assert.InDelta(t, 90, last["reads"], 1e-9)
+	m = x.computed("blend", `{"tap":260,"pure":10,"target":60,"volume_l":10}`)
+	assert.InDelta(t, 2, m["tap_l"], 1e-9)
+	m = x.computed("flush", `{"held_ml":400,"left_percent":20}`)
+	assert.InDelta(t, 1.609, m["volumes"], 0.001)
+	m = x.computed("meter", `{"value":1,"scale":"ms_cm"}`)
+	assert.InDelta(t, 700, m["ppm700"], 1e-9)
+	m = x.computed("calibration", `{"scale":"ppm500","before":40,"after":220,"ml_per_l":1}`)
+	assert.InDelta(t, 180, m["adds"], 1e-9)
+	m = x.computed("oxygen", `{"celsius":20}`)
+	assert.InDelta(t, 9.09, m["mg_per_l"], 0.005)
+	m = x.computed("pest-schedule", `{"course":{"pest":"spider-mites","rounds":["2029-05-01"]},"low_c":25,"high_c":25,"on":"2029-05-02"}`)
+	next, _ := m["next"].(map[string]any)
+	assert.Equal(t, "2029-05-05", next["from"])
+	m = x.computed("pest-schedule", `{"course":{"pest":"spider-mites","rounds":["2029-05-01"]},"hours":[{"at":"2029-05-01T12:00:00+02:00","celsius":25}],"low_c":10,"high_c":10,"on":"2029-05-02"}`)
+	assert.Nil(t, m["next"], "too cold")
+	m = x.computed("division", `{"rhizome":{"bulbs":[{"n":1,"from":0},{"n":2,"from":1},{"n":3,"from":2,"lead":true},{"n":4,"from":1},{"n":5,"from":4},{"n":6,"from":5,"lead":true}]},"root_grade":"good","live_mm":[{"bulb":2,"low":300,"high":300},{"bulb":5,"low":300,"high":300}]}`)
+	assert.Equal(t, "can", m["decision"])
+}
+
+func TestBadInputAtTheMixingBenchIsAnsweredClearly(t *testing.T) {
+	x := start(t)
+	_, plant, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"cattleya"}`)
+	at := fmt.Sprintf("/api/v1/plants/%v", plant["id"])
+	dilute := func(stock, wanted, make string) string {
+		return fmt.Sprintf(`{"stock":{"value":%s,"unit":"percent"},"wanted":{"value":%s,"unit":"percent"},"make_ml":%s}`, stock, wanted, make)
+	}
+	for name, c := range map[string]struct {
+		method, path, body, field string
+	}{
+		"a volume of nothing":      {"POST", "/api/v1/compute/solutions", dilute("35", "3", "0"), "make_ml"},
+		"a negative volume":        {"POST", "/api/v1/compute/solutions", dilute("35", "3", "-5"), "make_ml"},
+		"stronger than the stock":  {"POST", "/api/v1/compute/solutions", dilute("3", "35", "100"), "wanted.value"},
+		"a strength of nothing":    {"POST", "/api/v1/compute/solutions", dilute("35", "0", "100"), "wanted.value"},
+		"110 %":                    {"POST", "/api/v1/compute/solutions", dilute("110", "3", "100"), "stock.value"},
+		"an unknown unit":          {"POST", "/api/v1/compute/solutions", `{"stock":{"value":3,"unit":"pinches"}}`, "stock.unit"},
+		"a feed beyond 100 %":      {"POST", "/api/v1/compute/feed", `{"n_percent":60,"p2o5_percent":30,"k2o_percent":20,"g_per_l":1,"volume_l":1}`, "n_percent"},
+		"no water to feed":         {"POST", "/api/v1/compute/feed", `{"n_percent":20,"p2o5_percent":20,"k2o_percent":20,"g_per_l":1,"volume_l":0}`, "volume_l"},
+		"nothing to stack":         {"POST", "/api/v1/compute/stack", `{"base":0,"scale":"ppm500","volume_l":1,"doses":[]}`, "doses"},
+		"a scale that is none":     {"POST", "/api/v1/compute/meter", `{"value":5,"scale":"ppm"}`, "scale"},
+		"a blend beyond its water": {"POST", "/api/v1/compute/blend", `{"tap":200,"pure":10,"target":300,"volume_l":1}`, "target"},
+		"below its own water":      {"POST", "/api/v1/compute/flush", `{"pot_ml":1000,"start":900,"target":50,"water":60}`, "target"},
+		"a share of all":           {"POST", "/api/v1/compute/flush", `{"pot_ml":1000,"left_percent":100}`, "left_percent"},
+		"boiling water":            {"POST", "/api/v1/compute/oxygen", `{"celsius":100}`, "celsius"},
+		"an unknown pest":          {"POST", "/api/v1/compute/pest-schedule", `{"course":{"pest":"dragons","rounds":["2029-05-01"]},"low_c":5,"high_c":9}`, "course.pest"},
+		"absurd temperatures":      {"POST", "/api/v1/compute/pest-schedule", `{"course":{"pest":"scale","rounds":["2029-05-01"]},"low_c":-80,"high_c":9}`, "low_c"},
+		"a night above its day":    {"POST", "/api/v1/compute/pest-schedule", `{"course":{"pest":"scale","rounds":["2029-05-01"]},"low_c":25,"high_c":9}`, "low_c"},
+		"no temperature":           {"POST", "/api/v1/compute/pest-schedule", `{"course":{"pest":"scale","rounds":["2029-05-01"]}}`, "temperatures"},
+		"a bulb from the future":   {"POST", "/api/v1/compute/division", `{"rhizome":{"bulbs":[{"n":1,"from":2}]}}`, "rhizome.bulbs[0].from"},
+		"a product that is none":   {"POST", "/api/v1/shelf", `{"name":"x","product":"elixir","amount":1,"unit":"mL"}`, "product"},
+		"less than nothing left":   {"POST", "/api/v1/shelf", `{"name":"x","product":"oil","amount":-1,"unit":"mL"}`, "amount"},
+		"a timer of no time":       {"POST", "/api/v1/timers", `{"words":"x","seconds":0}`, "seconds"},
+		"a job that is none":       {"PUT", at + "/cleaning/jobs", `{"job":"dance","state":"done"}`, "job"},
+		"a state that is none":     {"PUT", at + "/cleaning/jobs", `{"job":"hands","state":"perhaps"}`, "state"},
+		"no words for a job":       {"POST", at + "/cleaning/jobs", `{"do":" ","stage":"dry"}`, "do"},
+		"rounds before the bench":  {"POST", at + "/courses", `{"pest":"scale","rounds":["1999-05-01"]}`, "rounds[0]"},
+		"an incident that is none": {"POST", at + "/incidents", `{"what":"sneezed"}`, "what"},
+		"a place without a name":   {"POST", "/api/v1/places", `{"name":""}`, "name"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			doc := tester{t, x.url}.refused(422, c.method, c.path, c.body)
+			f := firstFault(doc)
+			require.NotNil(t, f, doc)
+			assert.Equal(t, c.field, f["field"])
+			assert.NotEmpty(t, f["words"])
+		})
+	}
+	_, told, _ := x.send("GET", at+"/cleaning", "")
+	assert.Nil(t, told["id"], "nothing half-saved")
+}
+
+func TestClimateLogsComeInWholeOrNotAtAll(t *testing.T) {
+	x := start(t)
+	_, place, _ := x.send("POST", "/api/v1/places", `{"name":"Case","zone":"Europe/Lisbon","low_c":18,"high_c":26}`)
+	log := fmt.Sprintf("/api/v1/places/%v/log", place["id"])
+	csv := func(text string) (int, map[string]any) {
+		status, doc, _ := x.send("POST", log, text, "Content-Type", "text/csv")
+		return status, doc
+	}
+	hours := func() any {
+		_, doc, _ := x.send("GET", "/api/v1/places", "")
+		list, _ := doc["places"].([]any)
+		first, _ := list[0].(map[string]any)
+		return first["logged_hours"]
+	}
+	for name, text := range map[string]string{
+		"wrong headers":  "when;warm\n2026-01-05 06:10;21\n",
+		"mixed decimals": "time;temperature\n2026-01-05 06:10;21,5\n2026-01-05 07:10;21.5\n",
+		"absurd":         "time;temperature\n2026-01-05 06:10;21\n2026-01-05 07:10;900\n",
+		"empty":          "",
+	} {
+		status, doc := csv(text)
+		if text == "" {
+			assert.Contains(t, []int{415, 422}, status)
+			continue
+		}
+		assert.Equal(t, 422, status, name)
+		f := firstFault(doc)
+		assert.Contains(t, f["field"], "line ", name)
+		assert.EqualValues(t, 0, hours(), name)
+	}
+	status, doc, _ := x.send("POST", log, `{}`)
+	assert.Equal(t, 415, status, doc)
+	status, doc = csv("time;temperature\n2026-01-05 06:10;21,5\n2026-01-05T09:10+03:00;22,5\n")
+	require.Equal(t, 201, status, doc)
+	assert.EqualValues(t, 1, hours(), "six in Lisbon in winter is nine at +03:00")
+
+	var year strings.Builder
+	year.WriteString("time,temperature\n")
+	first := time.Now().AddDate(0, -11, 0)
+	for i := range 45_000 {
+		fmt.Fprintf(&year, "%s,%d.5\n", first.Add(time.Duration(i)*10*time.Minute).Format("2006-01-02 15:04"), 15+i%7)
+	}
+	status, doc = csv(year.String())
+	require.Equal(t, 201, status)
+	assert.EqualValues(t, 45_000, doc["readings"])
+	status, doc = csv("time,temperature\n" + strings.Repeat("2026-01-05 06:10,21\n", 300_000))
+	assert.Equal(t, 413, status, doc)
+}
