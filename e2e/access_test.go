@@ -87,9 +87,14 @@ func TestNothingRunsOffTheSideInOtherLetters(t *testing.T) {
 const wide = `() => document.documentElement.scrollWidth`
 
 // fits holds when nothing lies off the side of the screen.
+const runsOff = `(width) => [...document.querySelectorAll("body *")].filter((e) => e.getBoundingClientRect().right > width + 1)
+	.map((e) => e.tagName + "." + e.className + " " + Math.round(e.getBoundingClientRect().right) + " " + e.textContent.slice(0, 50)).slice(-6).join(" | ")`
+
 func (p *page) fits(width int) {
 	p.t.Helper()
-	assert.LessOrEqual(p.t, p.MustEval(wide).Int(), width, "it runs off the side")
+	if is := p.MustEval(wide).Int(); is > width {
+		assert.Failf(p.t, "it runs off the side", "%d px wide: %s", is, p.MustEval(runsOff, width))
+	}
 }
 
 // asksNobodyElse holds when everything came from the program, fonts included.

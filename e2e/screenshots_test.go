@@ -3,6 +3,7 @@ package e2e
 import (
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -25,6 +26,11 @@ var views = []view{
 	{"library", "", "/library?in=lookalikes", ".library", "A brown root"},
 	{"roots", "Crate 2, from wet moss", "roots", ".headline", "wait for a test"},
 	{"clean", "Crate 2, from wet moss", "clean", ".clean .headline", "cuts done"},
+	{"rounds", "Crate 4, silvered leaves", "clean/rounds", ".course .headline", "Round 3"},
+	{"divide", "Crate 11, two leads", "clean/divide", ".divide .headline", "It can be divided into 2."},
+	{"sheet", "Crate 4, silvered leaves", "clean/sheet", ".case-time", "round 2."},
+	{"mix", "", "/mix?product=peroxide&use=roots&make=1000", ".comes-out", "3.00"},
+	{"places", "", "/places", ".place", "Boat shed"},
 	{"progress", "Crate 8, on its feet again", "progress", ".progress", "New roots"},
 	{"house", "", "/house", ".house", "Your data"},
 	{"contract", "", "/contract", ".contract", "/api/v1/compute/roots"},
@@ -61,7 +67,11 @@ func (v view) on(p *page, s *server) {
 	p.visit(s.url)
 	p.tap(".bench-list a", v.tag)
 	p.see(".plant-head h1", v.tag)
-	p.tap(".strip a", map[string]string{"intake": "Intake", "look": "Look", "unpot": "Unpot", "cause": "Cause", "roots": "Roots", "clean": "Clean", "progress": "Progress"}[v.step])
+	step, part, _ := strings.Cut(v.step, "/")
+	p.tap(".strip a", map[string]string{"intake": "Intake", "look": "Look", "unpot": "Unpot", "cause": "Cause", "roots": "Roots", "clean": "Clean", "progress": "Progress"}[step])
+	if part != "" {
+		p.tap(".clean-nav a", map[string]string{"rounds": "Rounds", "divide": "Divide", "sheet": "Case sheet"}[part])
+	}
 	p.see(v.css, v.words)
 }
 

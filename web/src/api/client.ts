@@ -80,7 +80,9 @@ export class Refused extends Error {
   }
   /** The words for one field, looked up by its path. */
   at(field: string): string | undefined {
-    return this.problem?.faults?.find((f) => f.field === field || f.field.startsWith(field + "["))?.words;
+    return this.problem?.faults?.find(
+      (f) => f.field === field || f.field.startsWith(field + "[") || f.field.startsWith(field + "."),
+    )?.words;
   }
 }
 

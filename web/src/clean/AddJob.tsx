@@ -2,7 +2,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import type { Cleaning, Job } from "../api/client";
 
-type Props = { stages: Cleaning["plan"]["stages"]; onAdd: (stage: Job["stage"], words: string) => Promise<void> };
+type Props = { stages: Cleaning["plan"]["stages"]; onAdd: (stage: Job["stage"], words: string) => Promise<boolean> };
 
 /** A job of one's own, put where it belongs in the work. */
 export function AddJob({ stages, onAdd }: Props) {
@@ -16,9 +16,9 @@ export function AddJob({ stages, onAdd }: Props) {
       onSubmit={(e) => {
         e.preventDefault();
         if (!words.trim()) return;
-        void onAdd(stage, words.trim()).then(() => {
-          setWords("");
-          setOpen(false);
+        void onAdd(stage, words.trim()).then((kept) => {
+          if (kept) setWords("");
+          setOpen(!kept);
         });
       }}
     >

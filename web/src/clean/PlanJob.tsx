@@ -82,7 +82,7 @@ export function PlanJob({ job: j, cleaning: c, work, cuts }: Props) {
       {skipping && j.state === "open" && (
         <Skip
           onSkip={(reason) => {
-            void work.mark(j, "skipped", { reason }).then(() => setSkipping(false));
+            void work.mark(j, "skipped", { reason }).then((kept) => setSkipping(!kept));
           }}
         />
       )}

@@ -10,11 +10,13 @@ export function useCleaning(plantID: number) {
   const [person] = usePerson();
   const asked = useQuery(cleaning(plantID, person));
   const [trouble, setTrouble] = useState<{ job?: string; error: unknown }>();
-  const turn = useRef(Promise.resolve());
+  const turn = useRef(Promise.resolve(true));
   const at = { params: { path: { id: plantID } } };
 
+  /** Whether it was kept is what comes of it. */
   const keep = (job: string | undefined, send: () => Promise<Cleaning>) => {
     turn.current = turn.current.then(async () => {
+      let kept = true;
       try {
         const answer = await send();
         setTrouble(undefined);
@@ -22,6 +24,7 @@ export function useCleaning(plantID: number) {
         if (job === undefined) await cache.invalidateQueries({ queryKey: ["plant", plantID, "cleaning"] });
         else cache.setQueryData(["plant", plantID, "cleaning", person], answer);
       } catch (error) {
+        kept = false;
         setTrouble({ job, error });
         await asked.refetch();
       }
@@ -29,6 +32,7 @@ export function useCleaning(plantID: number) {
       void cache.invalidateQueries({ queryKey: ["plant", plantID, "courses"] });
       void cache.invalidateQueries({ queryKey: ["plant", plantID, "timeline"] });
       void cache.invalidateQueries({ queryKey: ["shelf"] });
+      return kept;
     });
     return turn.current;
   };

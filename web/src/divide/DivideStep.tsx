@@ -35,6 +35,7 @@ function Advisor({ at }: { at: Divisible }) {
   const [chosen, setChosen] = useState<number>();
   const [own, setOwn] = useState<number[]>();
   const [trouble, setTrouble] = useState<unknown>();
+  const [born, setBorn] = useState<Plant[]>();
   const a = at.advice;
   const bulbs = at.rhizome.bulbs;
   const cuts = (own ?? a.cuts).filter((n) => n <= bulbs.length);
@@ -68,6 +69,7 @@ function Advisor({ at }: { at: Divisible }) {
 
   return (
     <section>
+      {born && <Born plants={born} />}
       <p className="headline" aria-live="polite">
         {a.headline}
       </p>
@@ -99,15 +101,33 @@ function Advisor({ at }: { at: Divisible }) {
           </div>
           {bulb && <EditBulb key={bulb.n} bulb={bulb} bulbs={bulbs} word={word} onChange={(p) => change(bulb.n, p)} />}
           {trouble !== undefined && <Trouble error={trouble} />}
-          {cuts.length > 0 && <Pieces at={at} cuts={cuts} word={word} />}
+          {cuts.length > 0 && <Pieces at={at} cuts={cuts} word={word} onBorn={setBorn} />}
         </>
       )}
     </section>
   );
 }
 
+/** The new plants, once it was divided. */
+function Born({ plants }: { plants: Plant[] }) {
+  return (
+    <p className="headline divided" role="status">
+      Divided. New on the bench:{" "}
+      {plants.map((p, i) => (
+        <span key={p.id}>
+          {i > 0 && ", "}
+          <Link to={`/plants/${p.id}/roots`}>{p.intake.tag}</Link>
+        </span>
+      ))}
+      .
+    </p>
+  );
+}
+
+type PiecesProps = { at: Divisible; cuts: number[]; word: string; onBorn: (p: Plant[]) => void };
+
 /** What each piece would have, and the division itself. */
-function Pieces({ at, cuts, word }: { at: Divisible; cuts: number[]; word: string }) {
+function Pieces({ at, cuts, word, onBorn }: PiecesProps) {
   const { plant } = usePlant();
   const cache = useQueryClient();
   const pieces = piecesOf(at, cuts);
@@ -115,7 +135,6 @@ function Pieces({ at, cuts, word }: { at: Divisible; cuts: number[]; word: strin
   const [tags, setTags] = useState<Record<string, string>>({});
   const [sure, setSure] = useState(false);
   const [trouble, setTrouble] = useState<unknown>();
-  const [born, setBorn] = useState<Plant[]>();
   const kept = Math.min(keeps, pieces.length - 1);
   const key = (p: { bulbs: number[] }) => p.bulbs.join();
   const tagOf = (p: { bulbs: number[] }, i: number) => tags[key(p)] ?? `${plant.intake.tag}, ${pieceName(i)}`;
@@ -132,27 +151,13 @@ function Pieces({ at, cuts, word }: { at: Divisible; cuts: number[]; word: strin
       const done = await ask(
         client.POST("/api/v1/plants/{id}/divisions", { params: { path: { id: plant.id } }, body }),
       );
-      setBorn(done.new);
+      onBorn(done.new);
       setTrouble(undefined);
       for (const what of ["plant", "plants", "reading"]) await cache.invalidateQueries({ queryKey: [what] });
     } catch (e) {
       setTrouble(e);
     }
   };
-  if (born) {
-    return (
-      <p className="headline divided" role="status">
-        Divided. New on the bench:{" "}
-        {born.map((p, i) => (
-          <span key={p.id}>
-            {i > 0 && ", "}
-            <Link to={`/plants/${p.id}/roots`}>{p.intake.tag}</Link>
-          </span>
-        ))}
-        .
-      </p>
-    );
-  }
   return (
     <section aria-label="Pieces">
       <h2>What each piece would have</h2>

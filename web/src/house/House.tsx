@@ -2,10 +2,11 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { ask, client, type Settings } from "../api/client";
-import { about, disputes, rootKnowledge, settings } from "../api/queries";
+import { about, disputes, rootKnowledge, settings, solutionKnowledge } from "../api/queries";
 import { Mark, Marked } from "../marks/Mark";
 import { Choice } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
+import { usePerson } from "../parts/person";
 import { Trouble } from "../parts/Trouble";
 import type { Side } from "../words";
 import "./house.css";
@@ -78,6 +79,8 @@ export default function House() {
           </p>
         </section>
       )}
+      {s && <Tools tools={s.tools ?? {}} onChange={(tools) => void set({ tools })} />}
+      <AtThisScreen />
       {s && (
         <section>
           <Choice
@@ -105,5 +108,54 @@ export default function House() {
         </section>
       )}
     </main>
+  );
+}
+
+type ToolSet = NonNullable<Settings["tools"]>;
+
+/** What amounts are measured with: the mixing bench gives them in these steps. */
+function Tools({ tools, onChange }: { tools: ToolSet; onChange: (t: ToolSet) => void }) {
+  const usual = useQuery(solutionKnowledge).data?.tools;
+  if (!usual) return null;
+  const step = (label: string, unit: string, field: keyof ToolSet, min: number, max: number) => (
+    <Figure
+      label={label}
+      unit={unit}
+      value={tools[field] ?? usual[field].value}
+      min={min}
+      max={max}
+      onChange={(n) => n && onChange({ ...tools, [field]: n })}
+    />
+  );
+  return (
+    <section className="house-tools">
+      <h2>What amounts are measured with</h2>
+      <div className="row-of-figures">
+        {step("The syringe shows", "mL", "syringe_ml", 0.01, 10)}
+        {step("The syringe holds", "mL", "syringe_holds_ml", 1, 500)}
+        {step("The jug is marked every", "mL", "jug_ml", 1, 1000)}
+        {step("The scale shows", "g", "scale_g", 0.001, 50)}
+      </div>
+      <p className="why">
+        The mixing bench gives amounts in these steps, with the error they leave. <Mark from={usual.syringe_ml} />
+      </p>
+    </section>
+  );
+}
+
+/** Cautions are acknowledged once by each person. */
+function AtThisScreen() {
+  const [person, setPerson] = usePerson();
+  return (
+    <section data-field="Who is at this screen">
+      <label>
+        <span className="figure-label">Who is at this screen</span>
+        <input className="text" value={person} maxLength={60} onChange={(e) => setPerson(e.target.value)} />
+      </label>
+      <p className="why">
+        Kept in this browser. Each person reads the cautions of a product once, and says so. Left empty: one person for
+        the house.
+      </p>
+    </section>
   );
 }

@@ -3,7 +3,7 @@ import { Button, Input, Spin } from "antd";
 import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
 import { ask, client, type Intake, type Profile, type Question, type Settings } from "../api/client";
-import { disputes, groups, settings } from "../api/queries";
+import { disputes, groups, places, settings } from "../api/queries";
 import { Marked } from "../marks/Mark";
 import { Choice, FieldError, Tick } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
@@ -34,6 +34,7 @@ type Known = { kinds: Profile[]; questions: Question[]; house: Settings };
 
 function Sheet({ kinds, questions, house }: Known) {
   const { plant, profile } = usePlant();
+  const stands = useQuery(places).data ?? [];
   const { desk, entered: form, standing } = useIntake(plant);
   const change = (part: Partial<Intake>) => desk.change((now) => ({ ...now, ...part }));
   const faults = standing.is === "refused" ? standing.faults : [];
@@ -83,6 +84,25 @@ function Sheet({ kinds, questions, house }: Known) {
           checked={!!form.kept_apart}
           onChange={(on) => change({ kept_apart: on || undefined })}
         />
+        <Tick
+          label="Terete leaves, round like pencils"
+          hint="Oil and strong soap can smother them, so neither is put on the plan."
+          checked={!!form.terete_leaves}
+          onChange={(on) => change({ terete_leaves: on || undefined })}
+        />
+        <Row label="Where it stands" error={wrong("place_id")}>
+          <select
+            value={form.place_id ?? 0}
+            onChange={(e) => change({ place_id: Number(e.target.value) || undefined })}
+          >
+            <option value={0}>Not noted</option>
+            {stands.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.place.name}
+              </option>
+            ))}
+          </select>
+        </Row>
         <Choice
           label="Flowers"
           value={form.flowering ?? ""}

@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { Input } from "antd";
 import { useSearchParams } from "react-router";
-import { causeKnowledge, cautions, groups, lookalikes } from "../api/queries";
+import { causeKnowledge, cautions, groups, lookalikes, pestKnowledge, solutionKnowledge } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
-import { CauseEntry, CautionEntry, FindingEntry, GroupEntry, SideBySide } from "./entries";
+import { CauseEntry, CautionEntry, FindingEntry, GroupEntry, PestEntry, ProductEntry, SideBySide } from "./entries";
 import "./library.css";
 
 const shelves = [
@@ -12,6 +12,8 @@ const shelves = [
   ["causes", "Causes"],
   ["findings", "Findings"],
   ["lookalikes", "Side by side"],
+  ["pests", "Pests by warmth"],
+  ["products", "What is mixed"],
   ["cautions", "Cautions"],
 ] as const;
 
@@ -38,8 +40,15 @@ export default function Library() {
       },
       { replace: true },
     );
-  const asked = [useQuery(causeKnowledge), useQuery(groups), useQuery(lookalikes), useQuery(cautions)] as const;
-  const [knowledge, kinds, alike, care] = asked;
+  const asked = [
+    useQuery(causeKnowledge),
+    useQuery(groups),
+    useQuery(lookalikes),
+    useQuery(cautions),
+    useQuery(pestKnowledge),
+    useQuery(solutionKnowledge),
+  ] as const;
+  const [knowledge, kinds, alike, care, warmth, mixed] = asked;
   const wrong = asked.find((q) => q.error)?.error;
   const k = knowledge.data;
   const name = (code: string) => k?.causes.find((c) => c.code === code)?.name;
@@ -51,6 +60,10 @@ export default function Library() {
     findings: (k?.findings ?? []).filter((f) => holds(words, f.name.value, f.tell.value, part(f.part))),
     lookalikes: (alike.data ?? []).filter((l) =>
       holds(words, l.name, ...l.sides.flatMap((s) => [s.name, s.tell.value, name(s.cause ?? "")])),
+    ),
+    pests: (warmth.data?.pests ?? []).filter((p) => holds(words, p.name, p.look.value, "pest warmth degree-days")),
+    products: (mixed.data?.products ?? []).filter((p) =>
+      holds(words, p.name, ...p.uses.map((u) => u.name + u.how.value)),
     ),
     cautions: (care.data ?? []).filter((c) => holds(words, c.words.value, c.when)),
   };
@@ -112,6 +125,22 @@ export default function Library() {
           <h2>Groups</h2>
           {found.groups.map((g) => (
             <GroupEntry key={g.code} group={g} />
+          ))}
+        </section>
+      )}
+      {shown("pests") && (
+        <section>
+          <h2>Pests by warmth</h2>
+          {found.pests.map((p) => (
+            <PestEntry key={p.code} pest={p} />
+          ))}
+        </section>
+      )}
+      {shown("products") && (
+        <section>
+          <h2>What is mixed</h2>
+          {found.products.map((p) => (
+            <ProductEntry key={p.code} product={p} />
           ))}
         </section>
       )}

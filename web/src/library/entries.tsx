@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import type { Cause, CauseKnowledge, Caution, Finding, Lookalikes, Profile, Text } from "../api/client";
+import type { Cause, CauseKnowledge, Caution, Finding, Lookalikes, Pest, Product, Profile, Text } from "../api/client";
 import { Mark, Marked } from "../marks/Mark";
 import { Fold } from "../parts/Fold";
 import { percent } from "../words";
@@ -216,5 +216,55 @@ export function CautionEntry({ caution: c }: { caution: Caution }) {
     <p className="caution-entry" id={c.code}>
       <Marked text={c.words} />
     </p>
+  );
+}
+
+/** A pest, and the warmth it grows by. */
+export function PestEntry({ pest: p }: { pest: Pest }) {
+  return (
+    <Entry id={`pest-${p.code}`} title={p.name} aside="by warmth" line={p.look}>
+      <p>
+        From egg to adult it needs {p.k_degree_days.value} degree-days <Mark from={p.k_degree_days} /> above{" "}
+        {p.t0_c.value} °C <Mark from={p.t0_c} />, of which {percent(p.egg_share.value)} in the egg{" "}
+        <Mark from={p.egg_share} />. Above {p.stops_c.value} °C it grows no faster <Mark from={p.stops_c} />
+      </p>
+    </Entry>
+  );
+}
+
+/** A product, and how strong it is used. */
+export function ProductEntry({ product: p }: { product: Product }) {
+  const first = p.uses[0];
+  if (!first) return null;
+  return (
+    <Entry id={`product-${p.code}`} title={p.name} aside={p.by_label ? "by its label" : undefined} line={first.how}>
+      <ul>
+        {p.uses.map((u) => (
+          <li key={u.code}>
+            <b>{u.name}</b> {u.percent && <Figured figure={u.percent} unit="%" />}
+            {u.most_percent && (
+              <>
+                , at most <Figured figure={u.most_percent} unit="%" />
+              </>
+            )}
+            {u.ppm && <Figured figure={u.ppm} unit="ppm" />}
+            {u.most_ppm && (
+              <>
+                , at most <Figured figure={u.most_ppm} unit="ppm" />
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      {p.tip && <Said text={p.tip} />}
+    </Entry>
+  );
+}
+
+function Figured({ figure: f, unit }: { figure: { value: number; mark: string; source?: string }; unit: string }) {
+  return (
+    <>
+      {f.value} {unit} <Mark from={f} />
+    </>
   );
 }

@@ -228,7 +228,7 @@ export function Dilute({ knowledge: k, tools, search, terete }: Props) {
         />
         <p className="why">The label of your product and local rules stand above this page.</p>
       </section>
-      <section className="answer" aria-label="Measure out" aria-live="polite">
+      <section className="measure" aria-label="Measure out" aria-live="polite">
         {terete && (code === "oil" || code === "soap") && (
           <p className="alarm" role="alert">
             This plant has terete leaves. Oil or strong soap can smother them and kill it. Wash with plain water

@@ -137,7 +137,7 @@ export function FeedMix({ knowledge: k, tools }: BenchProps) {
           onChange={setLabel}
         />
       </section>
-      <section className="answer" aria-label="Measure out" aria-live="polite">
+      <section className="measure" aria-label="Measure out" aria-live="polite">
         {worked.trouble && <Trouble error={worked.trouble} />}
         {m?.stopped && <Stopped stop={m.stopped} />}
         {m && !m.stopped && (

@@ -40,7 +40,7 @@ export function MeterBench() {
               error={worked.wrong("value")}
             />
           </div>
-          <div className="answer" aria-live="polite">
+          <div className="measure" aria-live="polite">
             {m && (
               <>
                 <Facts
@@ -131,7 +131,7 @@ function Calibrate() {
             error={worked.wrong("after")}
           />
         </div>
-        <div className="answer" aria-live="polite">
+        <div className="measure" aria-live="polite">
           {m && (
             <>
               <p className="headline">

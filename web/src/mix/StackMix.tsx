@@ -129,7 +129,7 @@ export function StackMix({ knowledge: k, tools }: BenchProps) {
           Another product
         </Button>
       </section>
-      <section className="answer" aria-label="Measure out" aria-live="polite">
+      <section className="measure" aria-label="Measure out" aria-live="polite">
         {worked.trouble && <Trouble error={worked.trouble} />}
         {!body && (
           <p className="lead">

@@ -71,7 +71,7 @@ function BlendMix({ knowledge: k, tools }: BenchProps) {
             error={worked.wrong("volume_l")}
           />
         </div>
-        <div className="answer" aria-live="polite">
+        <div className="measure" aria-live="polite">
           {worked.trouble && <Trouble error={worked.trouble} />}
           {m && (
             <>
@@ -176,7 +176,7 @@ function FlushMix() {
             </>
           )}
         </div>
-        <div className="answer" aria-live="polite">
+        <div className="measure" aria-live="polite">
           {worked.trouble && <Trouble error={worked.trouble} />}
           {m && (
             <>

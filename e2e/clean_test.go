@@ -1,0 +1,382 @@
+package e2e
+
+import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// job is a job of the plan.
+func job(code string) string { return `[data-job="` + code + `"]` }
+
+// choose picks an option of a list by its words.
+func (p *page) choose(css, words string) {
+	p.t.Helper()
+	p.see(css+" option", words)
+	require.NoError(p.t, p.find(css).Select([]string{words}, true, "text"))
+}
+
+// readsCautions acknowledges the cautions of a job, which are open until then.
+func (p *page) readsCautions(code, words string) {
+	p.t.Helper()
+	p.see(job(code)+" .job-care li", words)
+	p.tap(job(code)+" .job-read", "")
+	p.see(job(code)+" .job-care h3", "read. Show again")
+}
+
+// does checks a job of the plan off.
+func (p *page) does(code string) {
+	p.t.Helper()
+	p.tap(job(code)+" .job-box", "")
+	p.see(job(code)+`[data-state="done"]`, "")
+}
+
+// A plant with mites: from the cause to a sprayer fill, a timer that outlives a
+// reload, and the rounds that follow from the warmth.
+func TestAMitePlantFromItsCauseToTheNextRound(t *testing.T) {
+	for name, at := range map[string]size{"bench": bench, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			s.send(t, "POST", "/api/v1/places", `{"name":"Warm case","low_c":25,"high_c":25}`)
+			p := open(t, s.url, at)
+			lookAtNew(p, "Silver 4", "Cymbidium")
+			p.found("Leaves", "stippled")
+			p.found("Leaves", "webs")
+			p.saved()
+			p.tap(".strip a", "Cause")
+			p.tap(`[data-cause="spider-mites"] button`, "Confirm")
+			p.see(".cause .headline", "Spider mites: confirmed.")
+			p.saved()
+
+			p.tap(".strip a", "Clean")
+			p.see(".alarm", "This plant is suspect, so it comes last.")
+			p.see(job("oil-soap-label"), "about 750 mL of 2 %")
+			p.fits(at.width)
+			p.tap(job("oil-soap-label")+" .job-link", "Mix it")
+			p.see(".lead", "Filled in from the plan of Silver 4.")
+			p.see(`[data-amount="Stock"]`, "15")
+			p.see(`[data-amount="Water"]`, "735")
+			p.see(".comes-out", "1.99–2.01 %")
+			p.see(".cautions li", "its label is the law where you live")
+			p.fits(at.width)
+			p.fill("Strength wanted", "5")
+			p.see(".stopped", "The most here: 2 %")
+			assert.False(t, p.MustHas(".amount"), "no amounts for what is too strong")
+			p.fill("The most your label allows, if it says", "6")
+			p.see(`[data-amount="Stock"]`, "37.5")
+			p.tap(".lead a", "Silver 4")
+
+			p.tap(job("dry-joints")+" .job-tools button", "Start 30 min")
+			p.see(".timers .timer", "Silver 4: Let the joints and cuts dry")
+			p.MustReload().MustWaitLoad()
+			p.see(".timers .timer b", "29:")
+			p.see(job("dry-joints")+" .job-clock", "29:")
+
+			p.tap(job("oil-soap-label")+" .job-box", "")
+			p.see(job("oil-soap-label")+" .field-error", "Read the cautions")
+			p.readsCautions("oil-soap-label", "Oil or strong soap can smother terete")
+			p.does("oil-soap-label")
+			p.tap(".clean-nav a", "Rounds")
+			p.see(".course h2", "Spider mites")
+			p.see(".rounds-list li", "Round 1 done on "+onDay(0))
+			p.choose(`[data-field="Where it stands"] select`, "Warm case")
+			p.see(".course .why", "Temperatures of “Warm case”")
+			// 51.8 degree-days at 13.5 a day from noon: on the fourth day.
+			p.see(".course .headline", "Round 2 from "+onDay(4)+", and by "+onDay(5)+".")
+			p.see(".generations text", "eggs of the first day have hatched")
+			p.see(".timers .timer", "Silver 4")
+			p.fits(at.width)
+			p.tap(".course-do button", "Looked, none seen")
+			p.see(".rounds-list li", onDay(0)+": looked, none seen.")
+			p.MustReload().MustWaitLoad()
+			p.see(".rounds-list li", onDay(0)+": looked, none seen.")
+
+			p.tap(".timers .timer button", "Stop")
+			p.gone(".timers .timer", "Silver 4")
+		})
+	}
+}
+
+// When a timer runs out, the page says so in its header and in its title, on
+// whatever view one is.
+func TestATimerThatRunsOutIsSaidOnEveryView(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url+"/library", bench)
+	s.send(t, "POST", "/api/v1/timers", `{"words":"Soak","seconds":3}`)
+	s.send(t, "POST", "/api/v1/timers", `{"words":"Bath","seconds":900}`)
+	p.MustReload().MustWaitLoad()
+	p.see(".timer[data-over]", "Soak")
+	p.see(".timer[data-over] b", "Time is up")
+	require.Eventually(t, func() bool { return strings.HasPrefix(p.MustInfo().Title, "Time is up: Soak") }, patience, glance)
+	p.see(".timer b", "14:")
+	p.tap(".timers button", "Sound on")
+	p.see(".timers button", "Sound off")
+	s.kill()
+	s.again(t)
+	p.visit(s.url + "/house")
+	p.see(".timers button", "Sound off")
+	p.see(".timer[data-over] b", "Time is up")
+	p.tap(".timer[data-over] button", "+1 min")
+	p.gone(".timer[data-over]", "")
+	require.Eventually(t, func() bool { return p.MustInfo().Title == "Therapeon" }, patience, glance)
+	p.tap(".timer button", "Stop")
+	p.gone(".timer", "Soak")
+	p.tap(".timer button", "Stop")
+	p.gone(".timer", "Bath")
+}
+
+// A rotted plant on a phone in one hand: cut, treated, rinsed, dried and closed,
+// with every caution read.
+func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/shelf", `{"name":"From the chemist","product":"peroxide","percent":3,"amount":260,"unit":"mL"}`)
+	p := open(t, s.url, phone)
+	putOnBench(p, "Wet 2", "Cattleya alliance")
+	p.keys("6x90f")
+	p.keys("4x60m")
+	p.see(".headline", "Take 4 off, leave 6 as found.")
+	p.saved()
+	p.tap(".strip a", "Clean")
+	p.see(".clean .headline", "8 jobs, in this order.")
+	p.fits(phone.width)
+
+	p.does("clear-bench")
+	p.readsCautions("blade", "Alcohol for blades burns.")
+	p.does("blade")
+	p.readsCautions("cut-roots", "Cut away from you")
+	p.tap(job("cut-roots")+" .jobs .job-box", "")
+	p.see(job("cut-roots")+`[data-state="done"]`, "")
+	p.see(".clean .headline", "All cuts are done.")
+	p.tap(".clean-end button", "Close the cleaning")
+	p.see(".trouble li", "5 jobs are open.")
+	p.tap(job("sheaths")+" .job-tools button", "Skip")
+	p.tap(".job-skip button", "Skip it")
+	p.see(job("sheaths")+" .field-error", "Say why it is skipped.")
+	p.fill("Why it is skipped", "None are loose")
+	p.tap(".job-skip button", "Skip it")
+	p.see(job("sheaths")+" .job-reason", "Skipped: None are loose")
+
+	p.tap(job("peroxide")+" .job-why", "Why")
+	p.see(job("peroxide")+" .job-whys", "This plan follows only with a finding.")
+	p.choose(job("peroxide")+" .job-shelf select", "From the chemist, 260 mL left")
+	p.see(job("peroxide")+` [data-field="Amount"]`, "mL")
+	p.readsCautions("peroxide", "Peroxide over 3 % burns skin and eyes.")
+	p.does("peroxide")
+	p.does("rinse-roots")
+	p.does("dry-joints")
+	p.see(job("hands")+" .job-care h3", "Caution read.") // of the same product, at the blade
+	p.does("hands")
+	p.tap(".clean-end button", "Add a job")
+	p.fill("What to do", "Tie the long growth up")
+	p.tap(".add-job button", "Put it on the plan")
+	p.does("own-1")
+	p.tap(".incidents button", "Growth snapped")
+	p.see(".incidents li", "Noted today:")
+	p.tap(".clean-end button", "Close the cleaning")
+	p.see(".clean .headline", "Cleaned and closed on "+onDay(0))
+	p.fits(phone.width)
+
+	p.tap(".clean-nav a", "Case sheet")
+	p.see(".case-jobs li", "Skipped: None are loose")
+	p.see(".case-time li", "Cleaned. Everything on the plan is done.")
+	p.see(".case-time li", "A snapped growth.")
+	p.fits(phone.width)
+	p.tap(".top a", "Mix")
+	p.tap(".shelves button", "Shelf")
+	p.see(".on-shelf li", "60 mL") // 200 of the 260 went on the roots
+}
+
+func TestADivisionIntoTwo(t *testing.T) {
+	for name, at := range map[string]size{"bench": bench, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			s.send(t, "POST", "/api/v1/plants", `{"tag":"Clump","group":"cattleya","bulb_count":8,"bulb_state":"plump"}`)
+			s.send(t, "POST", "/api/v1/plants/1/readings", `{"read_on":"2026-01-05"}`)
+			s.send(t, "PUT", "/api/v1/readings/1", `{"version":1,"read_on":"2026-01-05","reading":{"roots":[
+				{"id":"a","count":4,"growth":2,"segments":[{"length_mm":100,"feel":"firm"}]},
+				{"id":"b","count":5,"growth":7,"segments":[{"length_mm":90,"feel":"firm"}]}]}}`)
+			p := open(t, s.url+"/plants/1/clean/divide", at)
+			p.see(".divide .headline", "Leave it whole.")
+			p.see(".divide-reasons li", "There is one lead.")
+			// The sixth grew from the second, and the fifth is a lead too.
+			p.click(p.find(`.bulb[aria-label="bulb 6"]`))
+			p.choose(".edit-bulb select", "bulb 2")
+			p.click(p.find(`.bulb[aria-label="bulb 5"]`))
+			p.tap(".edit-bulb .tick", "A growing lead comes from it")
+			p.see(".divide .headline", "It can be divided into 2.")
+			p.see(".piece", "bulbs 6, 7, 8. 1 lead, 450 mm of living root.")
+			p.see(".piece", "Three bulbs are the least.")
+			p.MustReload().MustWaitLoad()
+			p.see(".divide .headline", "It can be divided into 2.")
+			p.click(p.find(`.rhizome-part[data-before="8"]`))
+			p.see(".piece", "Fewer than three bulbs.")
+			p.click(p.find(`.rhizome-part[data-before="8"]`))
+			p.fill("Tag of piece B", "Clump, young half")
+			p.fits(at.width)
+			p.tap("button", "Divide into 2")
+			p.see(".divided", "New on the bench: Clump, young half")
+			p.tap(".divided a", "Clump, young half")
+			p.see(".plant-head h1", "Clump, young half")
+			p.see(".headline", "Nothing to cut")
+			p.tap(".strip a", "Clean")
+			p.tap(".clean-nav a", "Case sheet")
+			p.see(".case-head", "Divided from Clump on "+onDay(0))
+			p.see(".case-time li", "As Clump.")
+			p.tap(".top a", "Bench")
+			p.see(".bench-list", "Clump, young half")
+		})
+	}
+}
+
+func TestTheMixingBenchBothWaysAndWithTheReason(t *testing.T) {
+	for name, at := range map[string]size{"bench": bench, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			p := open(t, s.url+"/mix", at)
+			p.fill("Amount to make", "1000")
+			p.see(`[data-amount="Stock"]`, "85.7")
+			p.see(`[data-amount="Water"]`, "jug to 900 mL, then 14.3 mL by syringe")
+			p.see(".why", "strong enough to burn")
+			p.fill("Stock, as it stands in the bottle", "2")
+			p.see(`[data-field="Strength wanted"] .field-error`, "Water only weakens")
+			p.fill("Stock, as it stands in the bottle", "110")
+			p.see(".field-error", "Give a number from 0.0001 to 100 %.")
+			p.fill("Amount to make", "-5")
+			p.see(".field-error", "Give a number from 1 to 1000000 mL.")
+			p.tap(`[data-field="Work out"] label`, "How strong it is")
+			p.fill("Stock, as it stands in the bottle", "6")
+			p.fill("Stock there is", "50")
+			p.fill("Water", "50")
+			p.see(".measure .headline", "It is 3 %.")
+			p.choose(".mix .field select", "Alcohol")
+			p.tap(`[data-field="Work out"] label`, "How far the stock goes")
+			p.fill("Stock, as it stands in the bottle", "91")
+			p.fill("Stock there is", "100")
+			p.see(".measure .headline", "130 mL of 70 %")
+			p.fits(at.width)
+
+			p.tap(".shelves button", "Feed")
+			p.fill("Water", "10")
+			p.see(".measure .headline", "100 ppm of nitrogen, 0.5 g in a litre")
+			p.see(".facts", "43.6 ppm")
+			p.see(".two-steps li", "Dissolve 10 g in water")
+			p.tap(".measure .mark", "published")
+			p.fill("N", "70")
+			p.see(`[data-field="N"] .field-error`, "more than 100 %")
+			p.fits(at.width)
+
+			p.tap(".shelves button", "To the meter")
+			p.fill("Product 1: 1 mL/L adds", "180")
+			p.fill("Product 2: 1 mL/L adds", "100")
+			p.see(".measure .headline", "the meter should read 90 ppm")
+			p.fits(at.width)
+
+			p.tap(".shelves button", "Water and flushing")
+			p.see(`[aria-label="Blend"] [data-amount="Tap water"]`, "2000")
+			p.see(`[aria-label="Flush"] .headline`, "Pour 643.8 mL through.")
+			p.see(`[aria-label="Oxygen"]`, "9.09 mg/L")
+			p.fill("The blend should read", "500")
+			p.see(`[data-field="The blend should read"] .field-error`, "10 to 260")
+			p.fits(at.width)
+
+			p.tap(".shelves button", "Meter")
+			p.see(`[aria-label="Scales"]`, "700 ppm")
+			p.tap(".shelves button", "Shelf")
+			p.tap("button", "Put something on the shelf")
+			p.tap(".stock-form button", "Keep it")
+			p.see(`[data-field="Name on the bottle"] .field-error`, "This is needed.")
+			p.fill("Name on the bottle", "Dark bottle")
+			p.choose(`[data-field="It is"] select`, "Seaweed tonic")
+			p.fill("What is left", "200")
+			p.fill("Good until", "2019")
+			p.tap(".stock-form button", "Keep it")
+			p.see(".on-shelf li[data-expired]", "past its date")
+			p.tap(".shelves button", "Meter")
+			p.fill("After it reads", "220")
+			p.see(`[aria-label="Calibrate"] .headline`, "1 mL/L reads 180 ppm.")
+			p.choose(`[aria-label="Calibrate"] select`, "Dark bottle")
+			p.tap(`[aria-label="Calibrate"] button`, "Keep")
+			p.see(`[aria-label="Calibrate"]`, "Kept with Dark bottle.")
+			p.fits(at.width)
+		})
+	}
+}
+
+func TestAClimateLogIsBroughtInOrRefusedByLine(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url+"/places", phone)
+	p.tap("button", "New place")
+	p.fill("Name of the place", "North sill")
+	p.fill("A usual night", "18")
+	p.tap(".place-form button", "Keep it")
+	p.see(`[data-field="A usual day"] .field-error`, "Give both the low and the high")
+	p.fill("A usual day", "24")
+	p.tap(".place-form button", "Keep it")
+	p.see(".place h2", "North sill")
+
+	bring := func(text string) {
+		path := filepath.Join(t.TempDir(), "log.csv")
+		require.NoError(t, os.WriteFile(path, []byte(text), 0o600))
+		require.NoError(t, p.find(`.place input[type="file"]`).SetFiles([]string{path}))
+	}
+	bring("time;temperature\n2026-01-05 06:10;21,5\n2026-01-05 07:10;21.5\n")
+	p.see(".trouble li", "line 3: This line writes 21.5, and line 2 wrote 21,5.")
+	p.see(".place", "No day has been measured here yet.")
+	var log strings.Builder
+	log.WriteString("time,temperature\n")
+	at := time.Now().UTC().AddDate(0, 0, -4)
+	for i := range 400 {
+		fmt.Fprintf(&log, "%s,%d.5\n", at.Add(time.Duration(i)*10*time.Minute).Format(time.RFC3339), 17+i%8)
+	}
+	bring(log.String())
+	p.see(".place", "400 readings were kept")
+	p.see(".warmth-drawing", "")
+	p.fill("Low", "20")
+	p.fill("High", "12")
+	p.tap(".one-day button", "Note this day")
+	p.see(`[data-field="Low"] .field-error`, "The low is above the high.")
+	p.fits(phone.width)
+}
+
+// Terete leaves: no oil, whoever asks for it.
+func TestTereteLeavesGetNoOil(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, bench)
+	lookAtNew(p, "Pencil", "Vanda")
+	p.tap(".strip a", "Intake")
+	p.tap(".tick", "Terete leaves")
+	p.saved()
+	p.tap(".strip a", "Look")
+	p.found("Leaves", "stippled")
+	p.found("Leaves", "webs")
+	p.tap(".strip a", "Cause")
+	p.tap(`[data-cause="spider-mites"] button`, "Confirm")
+	p.see(".cause .headline", "Spider mites: confirmed.")
+	p.saved()
+	p.tap(".strip a", "Clean")
+	p.see(job("oil-soap-label"), "no oil and no strong soap")
+	assert.False(t, p.MustHas(job("oil-soap-label")+" .job-link"))
+	p.tap(".clean-nav a", "Rounds")
+	p.tap(".begin button", "Note the first round")
+	p.see(".course .alarm", "Oil or strong soap can smother terete (pencil) leaves")
+}
+
+func TestTheCaseSheetPrints(t *testing.T) {
+	s := demoServer(t)
+	p := viewOf(t, "sheet").show(t, s, bench)
+	p.see("button", "Print the sheet")
+	require.NoError(t, proto.EmulationSetEmulatedMedia{Media: "print"}.Call(p))
+	for _, hidden := range []string{".top", ".strip", ".clean-nav"} {
+		visible, err := p.MustElement(hidden).Visible()
+		require.NoError(t, err)
+		assert.False(t, visible, "%s is not for paper", hidden)
+	}
+	p.see(".case-time li", "Spider mites: round 2.")
+}
