@@ -378,3 +378,30 @@ func TestIncidentsAreNotedAndTakenBack(t *testing.T) {
 	var none Missing
 	require.ErrorAs(t, err, &none)
 }
+
+func TestTreatmentsAndIncidentsAreKnownToTheNextLook(t *testing.T) {
+	c := newClinic(t)
+	p := mites(t, c)
+	_, err := c.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
+	require.NoError(t, err)
+	_, err = c.Incident(t.Context(), p.ID, Incident{What: "lost-root"})
+	require.NoError(t, err)
+	knownOn := func(days int) string {
+		later := c.At(func() time.Time { return day.AddDate(0, 0, days) })
+		s, err := later.StartLook(t.Context(), p.ID, StartLook{})
+		require.NoError(t, err)
+		s, err = later.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: Inspection{Findings: map[string]string{"dull-film": "present"}}})
+		require.NoError(t, err)
+		said := ""
+		for _, k := range s.Causes.Known {
+			said += k.Finding + ": " + k.From + "\n"
+		}
+		return said
+	}
+	soon := knownOn(10)
+	assert.Contains(t, soon, "oil-or-soap: Clean, on 2 April 2030: oil or soap against pests")
+	assert.Contains(t, soon, "wound: Clean, on 2 April 2030: roots torn off")
+	late := knownOn(60)
+	assert.NotContains(t, late, "oil-or-soap")
+	assert.NotContains(t, late, "wound")
+}

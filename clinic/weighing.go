@@ -5,12 +5,14 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
 	"therapeon/clinic/check"
 	"therapeon/core/causes"
 	"therapeon/core/look"
+	"therapeon/core/pests"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/unpot"
@@ -28,6 +30,7 @@ type caseOf struct {
 	readOn  string
 	looks   []sqlc.Inspection // all of this plant, the newest first
 	hurt    *causes.Hurt
+	sprayed *causes.Sprayed
 }
 
 const dayInWords = "2 January 2006"
@@ -93,6 +96,9 @@ func (c *Clinic) caseFor(ctx context.Context, q *sqlc.Queries, row sqlc.Inspecti
 			}
 		}
 	}
+	if err := of.treated(ctx, q, row.PlantID); err != nil {
+		return of, err
+	}
 	last, err := q.ReadingOfInspection(ctx, sqlc.ReadingOfInspectionParams{PlantID: row.PlantID, Before: before})
 	if isMissing(err) {
 		return of, nil
@@ -149,7 +155,49 @@ func (of *caseOf) hurtIn(row sqlc.Inspection) (*causes.Hurt, error) {
 		name, _, _ := strings.Cut(unpot.Table().Accidents[a.What].Value, ".")
 		what = append(what, strings.ToLower(name))
 	}
-	return &causes.Hurt{What: strings.Join(what, ", "), On: day.Format(dayInWords), Days: of.on.Sub(day).Hours() / 24}, nil
+	return &causes.Hurt{Step: "Unpot", What: strings.Join(what, ", "), On: day.Format(dayInWords), Days: of.on.Sub(day).Hours() / 24}, nil
+}
+
+// treated finds what was noted since: what broke while cleaning, and when oil or
+// soap was last used, before the day of the look: what is done that day follows it.
+func (of *caseOf) treated(ctx context.Context, q *sqlc.Queries, plantID int64) error {
+	incidents, err := q.ListIncidents(ctx, plantID)
+	if err != nil {
+		return fmt.Errorf("list incidents: %w", err)
+	}
+	for _, i := range incidents {
+		day, err := time.Parse(time.DateOnly, i.HappenedOn)
+		if err != nil || !day.Before(of.on) {
+			continue
+		}
+		name, _, _ := strings.Cut(unpot.Table().Accidents[i.What].Value, ".")
+		if days := of.on.Sub(day).Hours() / 24; of.hurt == nil || days < of.hurt.Days {
+			of.hurt = &causes.Hurt{Step: "Clean", What: strings.ToLower(name), On: day.Format(dayInWords), Days: days}
+		}
+	}
+	courses, err := q.ListCourses(ctx, plantID)
+	if err != nil {
+		return fmt.Errorf("list treatments: %w", err)
+	}
+	for _, row := range courses {
+		doc, err := fromDoc[pests.Course]("treatment", row.ID, row.Doc)
+		if err != nil {
+			return err
+		}
+		if pest, _ := pests.Find(doc.Pest); !slices.Contains(pest.Products, "oil") {
+			continue
+		}
+		for _, on := range doc.Rounds {
+			day, err := time.Parse(time.DateOnly, on)
+			if err != nil || !day.Before(of.on) {
+				continue
+			}
+			if days := of.on.Sub(day).Hours() / 24; of.sprayed == nil || days < of.sprayed.Days {
+				of.sprayed = &causes.Sprayed{On: day.Format(dayInWords), Days: days}
+			}
+		}
+	}
+	return nil
 }
 
 // bare holds for a plant that came without pot and medium.
@@ -220,7 +268,7 @@ func (of caseOf) knows(in Inspection) []causes.Known {
 	f := causes.Facts{
 		Profile: of.profile, Brown: brown, Medium: of.intake.OldMedium, Pot: of.intake.Pot, BulbState: of.intake.BulbState,
 		MediumMonths: of.since(of.intake.LastRepotted, daysInMonth), DaysHere: of.since(of.intake.ArrivedOn, 1),
-		NightLowC: in.NightLowC, DayHighC: in.DayHighC, Hurt: of.hurt, Reading: of.reading, Verdict: of.verdict, ReadOn: of.readOn,
+		NightLowC: in.NightLowC, DayHighC: in.DayHighC, Hurt: of.hurt, Sprayed: of.sprayed, Reading: of.reading, Verdict: of.verdict, ReadOn: of.readOn,
 	}
 	f.LeafSmaller = in.leafSmaller()
 	return causes.Knows(f)

@@ -211,7 +211,7 @@ func TestADivisionIntoTwo(t *testing.T) {
 			p.click(p.find(`.bulb[aria-label="bulb 5"]`))
 			p.tap(".edit-bulb .tick", "A growing lead comes from it")
 			p.see(".divide .headline", "It can be divided into 2.")
-			p.see(".piece", "bulbs 6, 7, 8. 1 lead, 450 mm of living root.")
+			p.see(".piece", "Bulbs 6, 7, 8. 1 lead, 450 mm of living root.")
 			p.see(".piece", "Three bulbs are the least.")
 			p.MustReload().MustWaitLoad()
 			p.see(".divide .headline", "It can be divided into 2.")

@@ -26,6 +26,7 @@ type Facts struct {
 	NightLowC    *float64    // lowest night where it stands
 	LeafSmaller  *bool       // the newest finished leaf against the one before
 	Hurt         *Hurt       // what broke last, before this look
+	Sprayed      *Sprayed    // when oil or soap was last used, before this look
 	Reading      *roots.Reading
 	Verdict      *roots.Verdict
 	ReadOn       string // the day of the reading, in words
@@ -33,7 +34,14 @@ type Facts struct {
 
 // Hurt is what broke on a plant, and how long ago.
 type Hurt struct {
+	Step string // where it was noted
 	What string // in words
+	On   string // the day, in words
+	Days float64
+}
+
+// Sprayed is a treatment with oil or soap, and how long ago.
+type Sprayed struct {
 	On   string // the day, in words
 	Days float64
 }
@@ -58,7 +66,10 @@ func Knows(f Facts) []Known {
 	n.fromIntake()
 	n.fromPlace()
 	if h := f.Hurt; h != nil && h.Days <= Table().Figures.FreshWoundDays.Value {
-		n.say("wound", true, "Unpot, on "+h.On+": "+h.What)
+		n.say("wound", true, h.Step+", on "+h.On+": "+h.What)
+	}
+	if s := f.Sprayed; s != nil && s.Days <= Table().Figures.SprayLatelyDays.Value {
+		n.say("oil-or-soap", true, "Clean, on "+s.On+": oil or soap against pests")
 	}
 	if f.Reading != nil && f.Verdict != nil && (len(f.Reading.Roots) > 0 || f.Reading.NoneFound) {
 		n.fromRoots()

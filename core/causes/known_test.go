@@ -92,7 +92,7 @@ func TestWhatIntakeAndPlaceKnow(t *testing.T) {
 		"medium-old": Present, "moved-lately": Present, "cold-night": Present, "hot-day": Present, "growth-smaller": Present,
 	}, said)
 	for days, wound := range map[float64]string{3: Present, 28: Present, 29: ""} {
-		said = knows(t, "vanda", roots.Reading{}, func(f *Facts) { f.Hurt = &Hurt{"a torn leaf", "3 March 2030", days} })
+		said = knows(t, "vanda", roots.Reading{}, func(f *Facts) { f.Hurt = &Hurt{"Unpot", "a torn leaf", "3 March 2030", days} })
 		assert.Equal(t, wound, said["wound"], "%g days", days)
 	}
 	said = knows(t, "vanda", roots.Reading{}, func(f *Facts) {

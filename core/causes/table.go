@@ -78,6 +78,7 @@ type Figures struct {
 	MediumOldMonths  knowledge.Number `yaml:"medium_old_months" json:"medium_old_months" required:"true"`
 	MovedLatelyDays  knowledge.Number `yaml:"moved_lately_days" json:"moved_lately_days" required:"true"`
 	MushyShare       knowledge.Number `yaml:"mushy_share" json:"mushy_share" required:"true" description:"share of the roots from which they count as mushy"`
+	SprayLatelyDays  knowledge.Number `yaml:"spray_lately_days" json:"spray_lately_days" required:"true" description:"how long oil or soap counts as used lately"`
 	FreshWoundDays   knowledge.Number `yaml:"fresh_wound_days" json:"fresh_wound_days" required:"true" description:"how long what broke counts as a fresh wound"`
 	OutcomeFrom      knowledge.Number `yaml:"outcome_from" json:"outcome_from" required:"true" description:"an outcome less likely than this does not make a check worth while"`
 }

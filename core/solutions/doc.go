@@ -27,6 +27,7 @@ type Figures struct {
 	HardTapPPM      knowledge.Number `yaml:"hard_tap_ppm" json:"hard_tap_ppm" required:"true"`
 	FlushPotVolumes knowledge.Number `yaml:"flush_pot_volumes" json:"flush_pot_volumes" required:"true"`
 	MeasurableSteps knowledge.Number `yaml:"measurable_steps" json:"measurable_steps" required:"true" description:"fewer steps of the tool than this are too little to measure well"`
+	JugAloneShare   knowledge.Number `yaml:"jug_alone_share" json:"jug_alone_share" required:"true" description:"where half a mark of the jug is less than this share, the jug alone will do"`
 }
 
 // ToolTable are the steps of the usual tools.
@@ -34,6 +35,7 @@ type ToolTable struct {
 	SyringeML      knowledge.Number `yaml:"syringe_ml" json:"syringe_ml" required:"true"`
 	SyringeHoldsML knowledge.Number `yaml:"syringe_holds_ml" json:"syringe_holds_ml" required:"true"`
 	JugML          knowledge.Number `yaml:"jug_ml" json:"jug_ml" required:"true"`
+	JugHoldsML     knowledge.Number `yaml:"jug_holds_ml" json:"jug_holds_ml" required:"true"`
 	ScaleG         knowledge.Number `yaml:"scale_g" json:"scale_g" required:"true"`
 }
 

@@ -11,6 +11,7 @@ type Tools struct {
 	SyringeML      float64 `json:"syringe_ml,omitempty" validate:"omitempty,min=0.01,max=10" description:"step of the syringe; left out: 0.1 mL"`
 	SyringeHoldsML float64 `json:"syringe_holds_ml,omitempty" validate:"omitempty,min=1,max=500" description:"left out: 20 mL"`
 	JugML          float64 `json:"jug_ml,omitempty" validate:"omitempty,min=1,max=1000" description:"marks of the jug; left out: 50 mL"`
+	JugHoldsML     float64 `json:"jug_holds_ml,omitempty" validate:"omitempty,min=50,max=20000" description:"left out: 1000 mL"`
 	ScaleG         float64 `json:"scale_g,omitempty" validate:"omitempty,min=0.001,max=50" description:"step of the scale; left out: 1 g"`
 }
 
@@ -25,6 +26,7 @@ func (t Tools) orUsual() Tools {
 	or(&t.SyringeML, usual.SyringeML.Value)
 	or(&t.SyringeHoldsML, usual.SyringeHoldsML.Value)
 	or(&t.JugML, usual.JugML.Value)
+	or(&t.JugHoldsML, usual.JugHoldsML.Value)
 	or(&t.ScaleG, usual.ScaleG.Value)
 	return t
 }
@@ -54,9 +56,16 @@ func round(x, step float64) float64 {
 // num writes a figure with no more decimals than it has.
 func num(x float64) string { return strconv.FormatFloat(round(x, 1e-4), 'f', -1, 64) }
 
-// liquid measures out mL: the jug to a mark, the rest by syringe.
+// liquid measures out mL: the jug to a mark, the rest by syringe. Of much, where
+// half a mark is little, the jug alone.
 func (t Tools) liquid(ml float64) Hand {
-	h := Hand{Exact: ml, Unit: "mL", Amount: round(ml, t.SyringeML)}
+	h := Hand{Exact: ml, Unit: "mL"}
+	if t.JugML/2 <= Known().Figures.JugAloneShare.Value*ml {
+		h.Amount, h.Error = round(ml, t.JugML), t.JugML/2
+		h.How = t.jugs(h.Amount)
+		return h
+	}
+	h.Amount = round(ml, t.SyringeML)
 	jug := math.Floor(h.Amount/t.JugML+1e-9) * t.JugML
 	if h.Amount <= 3*t.SyringeHoldsML {
 		jug = 0 // a few fills of the syringe are surer than the jug's lowest marks
@@ -67,16 +76,33 @@ func (t Tools) liquid(ml float64) Hand {
 	h.Little = ml < Known().Figures.MeasurableSteps.Value*t.SyringeML
 	switch {
 	case jug > 0 && rest == 0:
-		h.Error = t.SyringeML / 2
-		h.How = fmt.Sprintf("jug to the %s mL mark", num(jug))
+		h.How = t.jugs(jug)
 	case jug > 0:
-		h.How = fmt.Sprintf("jug to %s mL, then %s mL by syringe", num(jug), num(rest))
+		h.How = fmt.Sprintf("%s, then %s mL by syringe", t.jugs(jug), num(rest))
 	case fills > 1:
 		h.How = fmt.Sprintf("%s mL by syringe, in %.0f fills", num(rest), fills)
 	default:
 		h.How = fmt.Sprintf("%s mL by syringe", num(rest))
 	}
 	return h
+}
+
+// jugs says how often the jug is filled.
+func (t Tools) jugs(ml float64) string {
+	full := math.Floor(ml/t.JugHoldsML + 1e-9)
+	rest := round(ml-full*t.JugHoldsML, t.JugML)
+	words := fmt.Sprintf("%.0f full jugs of %s mL", full, num(t.JugHoldsML))
+	if full == 1 {
+		words = fmt.Sprintf("a full jug of %s mL", num(t.JugHoldsML))
+	}
+	switch {
+	case full == 0:
+		return fmt.Sprintf("jug to %s mL", num(rest))
+	case rest > 0:
+		return fmt.Sprintf("%s and one to %s mL", words, num(rest))
+	default:
+		return words
+	}
 }
 
 // mass weighs out g.

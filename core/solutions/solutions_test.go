@@ -48,6 +48,10 @@ func TestAmountsAreWhatAHandMeasures(t *testing.T) {
 	assert.InDelta(t, 3, m.High, 0.01)
 	assert.Less(t, m.Low, m.High)
 
+	bath := Dilute(Dilution{Stock: Percent(100), Wanted: strength(1, "percent"), MakeML: of(5000)})
+	assert.Equal(t, "4 full jugs of 1000 mL and one to 950 mL", bath.Water.How, "of much, the jug alone")
+	assert.Equal(t, 25.0, bath.Water.Error, "half a mark")
+
 	m = Dilute(Dilution{Stock: Percent(100), Wanted: strength(25, "ppm"), MakeML: of(1000)})
 	assert.True(t, m.Stock.Little, "0.025 mL")
 	require.Len(t, m.TwoSteps, 2)

@@ -1173,6 +1173,8 @@ export interface components {
             outcome_from: components["schemas"]["KnowledgeNumber"];
             /** @description from this chance on an alarm needs no further check */
             settled_from: components["schemas"]["KnowledgeNumber"];
+            /** @description how long oil or soap counts as used lately */
+            spray_lately_days: components["schemas"]["KnowledgeNumber"];
             weight_1: components["schemas"]["KnowledgeNumber"];
             weight_2: components["schemas"]["KnowledgeNumber"];
             weight_3: components["schemas"]["KnowledgeNumber"];
@@ -2908,6 +2910,8 @@ export interface components {
         SolutionsFigures: {
             flush_pot_volumes: components["schemas"]["KnowledgeNumber"];
             hard_tap_ppm: components["schemas"]["KnowledgeNumber"];
+            /** @description where half a mark of the jug is less than this share, the jug alone will do */
+            jug_alone_share: components["schemas"]["KnowledgeNumber"];
             /** @description fewer steps of the tool than this are too little to measure well */
             measurable_steps: components["schemas"]["KnowledgeNumber"];
             phosphorus_in_p2o5: components["schemas"]["KnowledgeNumber"];
@@ -3096,12 +3100,18 @@ export interface components {
             value: number;
         };
         SolutionsToolTable: {
+            jug_holds_ml: components["schemas"]["KnowledgeNumber"];
             jug_ml: components["schemas"]["KnowledgeNumber"];
             scale_g: components["schemas"]["KnowledgeNumber"];
             syringe_holds_ml: components["schemas"]["KnowledgeNumber"];
             syringe_ml: components["schemas"]["KnowledgeNumber"];
         };
         SolutionsTools: {
+            /**
+             * Format: double
+             * @description left out: 1000 mL
+             */
+            jug_holds_ml?: number;
             /**
              * Format: double
              * @description marks of the jug; left out: 50 mL

@@ -216,7 +216,8 @@ function Has({ piece, bulbs, word }: { piece?: Piece; bulbs: number[]; word: str
   return (
     <>
       <p>
-        {which}
+        {which[0]?.toUpperCase()}
+        {which.slice(1)}
         {piece && (
           <>
             . {piece.leads === 1 ? "1 lead" : `${piece.leads} leads`},{" "}

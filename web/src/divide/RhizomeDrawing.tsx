@@ -58,7 +58,7 @@ export function RhizomeDrawing({ at: d, cuts, chosen, onChoose, onCut, word }: P
       <svg
         className="rhizome"
         viewBox={`0 0 ${width} ${height}`}
-        style={{ minWidth: Math.min(width, 640), maxWidth: width * 1.15 }}
+        style={{ minWidth: Math.min(width, 360), maxWidth: width * 1.15 }}
         role="group"
         aria-label={`Rhizome with ${bulbs.length} ${word}s`}
       >

@@ -134,6 +134,7 @@ function Tools({ tools, onChange }: { tools: ToolSet; onChange: (t: ToolSet) => 
         {step("The syringe shows", "mL", "syringe_ml", 0.01, 10)}
         {step("The syringe holds", "mL", "syringe_holds_ml", 1, 500)}
         {step("The jug is marked every", "mL", "jug_ml", 1, 1000)}
+        {step("The jug holds", "mL", "jug_holds_ml", 50, 20000)}
         {step("The scale shows", "g", "scale_g", 0.001, 50)}
       </div>
       <p className="why">

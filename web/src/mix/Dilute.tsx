@@ -68,7 +68,7 @@ export function Dilute({ knowledge: k, tools, search, terete }: Props) {
 
   return (
     <div className="bench-two">
-      <section aria-label="What is wanted">
+      <section className="asked" aria-label="What is wanted">
         <div className="field">
           <label>
             <span className="figure-label">What</span>
@@ -271,8 +271,8 @@ export function Dilute({ knowledge: k, tools, search, terete }: Props) {
             )}
           </>
         )}
-        {m && <Beside notes={m.notes} care={m.cautions} />}
       </section>
+      {m && <Beside notes={m.notes} care={m.cautions} />}
     </div>
   );
 }

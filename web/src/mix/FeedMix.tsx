@@ -41,7 +41,7 @@ export function FeedMix({ knowledge: k, tools }: BenchProps) {
   const feeds = useQuery(shelf).data?.filter((s) => s.stock.n_percent !== undefined) ?? [];
   return (
     <div className="bench-two">
-      <section aria-label="What is wanted">
+      <section className="asked" aria-label="What is wanted">
         <div className="quick">
           {feeds.map((s) => (
             <button
@@ -157,8 +157,8 @@ export function FeedMix({ knowledge: k, tools }: BenchProps) {
             />
           </>
         )}
-        {m && <Beside notes={m.notes} care={m.cautions} />}
       </section>
+      {m && <Beside notes={m.notes} care={m.cautions} />}
     </div>
   );
 }

@@ -79,13 +79,13 @@ export function Beside({ notes, care }: { notes: Text[]; care: string[] }) {
   const all = useQuery(cautions).data ?? [];
   const codes = [...care, "lye"];
   return (
-    <>
+    <section className="beside">
       {notes.map((n) => (
         <p key={n.value} className="why">
           <Marked text={n} />
         </p>
       ))}
       {care.length > 0 && <Cautions cautions={all.filter((c) => codes.includes(c.code))} />}
-    </>
+    </section>
   );
 }

@@ -28,7 +28,7 @@ export function MeterBench() {
       <section className="bench-part" aria-label="Scales">
         <h2>One reading, every scale</h2>
         <div className="bench-two">
-          <div>
+          <div className="asked">
             <Choice label="Your meter's scale" value={scale} options={options} onChange={(s) => setScale(s as Scale)} />
             <Figure
               label="It reads"
@@ -101,7 +101,7 @@ function Calibrate() {
       <h2>Calibrate a product against your meter</h2>
       <p className="why">Read the water, add a known amount to each litre, stir, and read it again.</p>
       <div className="bench-two">
-        <div>
+        <div className="asked">
           <Choice label="Scale" value={scale} options={options} onChange={(s) => setScale(s as Scale)} />
           <Figure
             label="Before it reads"

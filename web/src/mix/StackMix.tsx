@@ -51,7 +51,7 @@ export function StackMix({ knowledge: k, tools }: BenchProps) {
   const unit = scales.find(([code]) => code === scale)?.[2] ?? "";
   return (
     <div className="bench-two">
-      <section aria-label="What is wanted">
+      <section className="asked" aria-label="What is wanted">
         <Choice
           label="Your meter's scale"
           value={scale}
@@ -92,11 +92,13 @@ export function StackMix({ knowledge: k, tools }: BenchProps) {
                 />
               </label>
             </div>
-            {calibrated.map((s) => (
-              <button key={s.id} type="button" className="turned" onClick={() => take(d, s)}>
-                {s.stock.name}: 1 mL/L reads {figure(s.stock.adds ?? 0)}
-              </button>
-            ))}
+            <div className="quick">
+              {calibrated.map((s) => (
+                <button key={s.id} type="button" className="turned" onClick={() => take(d, s)}>
+                  {s.stock.name}: 1 mL/L reads {figure(s.stock.adds ?? 0)}
+                </button>
+              ))}
+            </div>
             <div className="row-of-figures">
               <Figure
                 label={`Product ${i + 1}: 1 mL/L adds`}
@@ -181,10 +183,10 @@ export function StackMix({ knowledge: k, tools }: BenchProps) {
               That is {figure(m.reads.ms_cm, 3)} mS/cm, {figure(m.reads.ppm500)} ppm on the 500 scale,{" "}
               {figure(m.reads.ppm700)} on the 700 scale.
             </p>
-            <Beside notes={m.notes} care={["product-label"]} />
           </>
         )}
       </section>
+      {m && <Beside notes={m.notes} care={["product-label"]} />}
     </div>
   );
 }

@@ -33,7 +33,7 @@ function BlendMix({ knowledge: k, tools }: BenchProps) {
     <section className="bench-part" aria-label="Blend">
       <h2>Tap and pure water</h2>
       <div className="bench-two">
-        <div>
+        <div className="asked">
           <Figure
             label="Tap water reads"
             unit="ppm"
@@ -106,7 +106,7 @@ function FlushMix() {
     <section className="bench-part" aria-label="Flush">
       <h2>Flushing a pot</h2>
       <div className="bench-two">
-        <div>
+        <div className="asked">
           <Figure
             label="Volume of the pot"
             unit="mL"

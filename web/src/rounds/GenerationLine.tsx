@@ -5,7 +5,7 @@ import { shortDay, today } from "../words";
 
 type Props = { schedule: Schedule; seen: string[]; clear: string[] };
 
-const W = 860;
+const narrow = matchMedia("(max-width: 600px)");
 const H = 190;
 const LEFT = 8;
 const RIGHT = 10;
@@ -23,6 +23,7 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
   const first = s.line[0];
   const last = s.line.at(-1);
   if (!first || !last || s.line.length < 2) return null;
+  const W = narrow.matches ? 420 : 860;
   const x = scaleLinear([dayNumber(first.day), dayNumber(last.day) + 1], [LEFT, W - RIGHT]);
   const top = Math.max(1, last.generations);
   const y = scaleLinear([0, top], [BASE, TOP]);
@@ -43,7 +44,7 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
   const egg = s.pest.egg_share.value;
   const now = today();
   const known = s.line.filter(real).at(-1);
-  const steps = Math.max(1, Math.ceil(s.line.length / 9));
+  const steps = Math.max(1, Math.ceil(s.line.length / (narrow.matches ? 4 : 9)));
   const laid = egg < 1 ? s.line.find((d) => d.generations >= 1) : undefined;
   return (
     <svg
@@ -128,7 +129,7 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
       {s.line
         .filter((_, i) => i % steps === 0)
         .map((d) => (
-          <text key={d.day} x={Math.max(LEFT + 18, at(d.day))} y={BASE + 18} className="gen-day">
+          <text key={d.day} x={Math.max(LEFT + 22, at(d.day))} y={BASE + 18} className="gen-day">
             {shortDay(d.day)}
           </text>
         ))}
