@@ -149,6 +149,32 @@ func BenchmarkDemoList(b *testing.B) {
 	reportP95(b, took)
 }
 
+// BenchmarkPlan opens the plans of the demo's plants in turn, with all that they
+// are drawn from. The bar is a p95 of 30 ms.
+func BenchmarkPlan(b *testing.B) {
+	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "demo.sqlite"))
+	require.NoError(b, err)
+	defer func() { _ = s.Close() }()
+	c := clinic.New(s, time.Now)
+	require.NoError(b, demo.Fill(b.Context(), c))
+	h, err := New(c, shell)
+	require.NoError(b, err)
+	server := httptest.NewServer(h)
+	defer server.Close()
+	var took []time.Duration
+	for n := 0; b.Loop(); n++ {
+		began := time.Now()
+		answer, err := http.Get(fmt.Sprintf("%s/api/v1/plants/%d/cleaning", server.URL, 1+n%14))
+		require.NoError(b, err)
+		doc, err := io.ReadAll(answer.Body)
+		require.NoError(b, err)
+		require.NoError(b, answer.Body.Close())
+		require.Contains(b, string(doc), `"plan"`)
+		took = append(took, time.Since(began))
+	}
+	reportP95(b, took)
+}
+
 // BenchmarkSaveLook saves a look over HTTP to a file on disk and reads the
 // verdicts back, causes and next checks included.
 func BenchmarkSaveLook(b *testing.B) {

@@ -125,6 +125,7 @@ type CausesInShort struct {
 	Clear     bool   `json:"clear,omitempty" description:"nothing is wrong, as far as was looked"`
 	Undecided bool   `json:"undecided,omitempty" description:"a next check is open"`
 	Alarm     bool   `json:"alarm,omitempty" description:"something that spreads is not ruled out"`
+	Apart     bool   `json:"apart,omitempty" description:"its causes ask that it be kept apart"`
 }
 
 // SaveInspection is an inspection to be kept.
@@ -379,6 +380,9 @@ func (c *Clinic) sayOnce(all *Inspected, before Inspection) {
 	maps.DeleteFunc(all.Said, func(code string, _ Said) bool { return all.Inspection.Decisions[code].Word == "" })
 }
 
+// keepApart is the action of a cause that may travel to the next plant.
+const keepApart = "isolate"
+
 // inShort is the inspection for lists: the look, and the causes.
 func (all Inspected) inShort() (lookDoc, causesDoc string, err error) {
 	l, err := json.Marshal(LookInShort{all.Look.Decision, all.Look.Headline})
@@ -387,6 +391,7 @@ func (all Inspected) inShort() (lookDoc, causesDoc string, err error) {
 	}
 	c, err := json.Marshal(CausesInShort{
 		Cause: strings.TrimSpace(all.Causes.Headline), Clear: all.Causes.Clear, Undecided: len(all.Causes.Next) > 0, Alarm: len(all.Causes.Alarms) > 0,
+		Apart: slices.Contains(all.Causes.Plan, keepApart),
 	})
 	return string(l), string(c), err
 }

@@ -195,11 +195,11 @@ func (v *visit) cleaning(ctx context.Context, row *sqlc.Cleaning, doc kept, pers
 		if o.Plant.ID == v.row.ID || o.Plant.KeptApart != 0 {
 			continue
 		}
-		other, err := v.clinic.visit(ctx, v.q, o.Plant.ID)
+		short, err := fromDoc[CausesInShort]("causes of plant", o.Plant.ID, o.Causes)
 		if err != nil {
 			return all, err
 		}
-		if !other.suspect() {
+		if !short.Alarm && !short.Apart {
 			all.Before = append(all.Before, Queued{o.Plant.ID, o.Plant.Tag})
 		}
 	}
@@ -211,7 +211,7 @@ func (v *visit) suspect() bool {
 	if v.plant.Intake.KeptApart {
 		return true
 	}
-	return v.seen != nil && (len(v.seen.Causes.Alarms) > 0 || slices.Contains(v.seen.Causes.Plan, "isolate"))
+	return v.seen != nil && (len(v.seen.Causes.Alarms) > 0 || slices.Contains(v.seen.Causes.Plan, keepApart))
 }
 
 // asked are the actions of the plan with the causes that ask for them.

@@ -16,7 +16,9 @@ RETURNING *;
 
 -- name: OpenCleanings :many
 -- The cleanings in hand, of plants on the bench: what a session will use up.
-SELECT sqlc.embed(cleanings), sqlc.embed(plants) FROM cleanings JOIN plants ON plants.id = cleanings.plant_id
+SELECT sqlc.embed(cleanings), sqlc.embed(plants), CAST(COALESCE((
+    SELECT l.causes FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1), '{}') AS TEXT) AS causes
+FROM cleanings JOIN plants ON plants.id = cleanings.plant_id
 WHERE cleanings.closed_on = '' AND plants.archived_at = '' ORDER BY cleanings.id;
 
 -- name: ListAcknowledged :many

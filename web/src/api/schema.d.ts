@@ -2031,6 +2031,8 @@ export interface components {
             again_on?: string;
             /** @description something that spreads is not ruled out */
             alarm?: boolean;
+            /** @description its causes ask that it be kept apart */
+            apart?: boolean;
             /** @description in a line */
             cause: string;
             /** @description nothing is wrong, as far as was looked */

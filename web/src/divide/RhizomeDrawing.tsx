@@ -114,7 +114,14 @@ export function RhizomeDrawing({ at: d, cuts, chosen, onChoose, onCut, word }: P
               role="button"
               tabIndex={0}
               aria-pressed={chosen === b.n}
-              aria-label={[`${word} ${b.n}`, b.lead && "with a lead", b.state].filter(Boolean).join(", ")}
+              aria-label={[
+                `${word} ${b.n}`,
+                b.lead && "with a lead",
+                b.state,
+                live && most > 0 && `${ranged(live.low, live.high, length)} of living root`,
+              ]
+                .filter(Boolean)
+                .join(", ")}
               data-state={b.state}
               data-chosen={chosen === b.n || undefined}
               onClick={act}
@@ -123,9 +130,6 @@ export function RhizomeDrawing({ at: d, cuts, chosen, onChoose, onCut, word }: P
               <path
                 d={`M${x} ${y + 10}C${x - 24} ${y - 6} ${x - 15} ${y - 56} ${x} ${y - 58}C${x + 15} ${y - 56} ${x + 24} ${y - 6} ${x} ${y + 10}Z`}
               />
-              <text x={x} y={y - 16}>
-                {b.n}
-              </text>
               {b.lead && (
                 <path
                   d={`M${x + 4} ${y + 6}C${x + 22} ${y + 4} ${x + 26} ${y - 14} ${x + 25} ${y - 34}`}
@@ -139,19 +143,32 @@ export function RhizomeDrawing({ at: d, cuts, chosen, onChoose, onCut, word }: P
                   data-live={most > 0 || undefined}
                 />
               )}
-              {live && most > 0 && (
-                <text x={x} y={y + 70} className="bulb-live">
-                  {ranged(live.low, live.high, length)}
-                </text>
-              )}
-              {cuts.length > 0 && (
-                <text x={x} y={y + 88} className="bulb-piece">
-                  {pieceName(Math.max(0, pieceAt(b.n)))}
-                </text>
-              )}
             </g>
           );
         })}
+        <g className="bulb-words" aria-hidden="true">
+          {bulbs.map((b) => {
+            const { x, y } = at(b.n);
+            const live = d.advice.live_mm[b.n - 1];
+            return (
+              <g key={b.n}>
+                <text x={x} y={y - 16}>
+                  {b.n}
+                </text>
+                {live && most > 0 && (
+                  <text x={x} y={y + 70} className="bulb-live">
+                    {ranged(live.low, live.high, length)}
+                  </text>
+                )}
+                {cuts.length > 0 && (
+                  <text x={x} y={y + 88} className="bulb-piece">
+                    {pieceName(Math.max(0, pieceAt(b.n)))}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        </g>
       </svg>
     </div>
   );
