@@ -51,6 +51,10 @@ type courseList struct {
 	Courses []clinic.Course `json:"courses" required:"true"`
 }
 
+type dueList struct {
+	Due []clinic.DueRound `json:"due" required:"true"`
+}
+
 type saveRhizome struct {
 	ID int64 `path:"id" json:"-" required:"true"`
 	clinic.SaveRhizome
@@ -110,6 +114,10 @@ func cleaningTable(c *clinic.Clinic) []operation {
 		}),
 		op(put, "/api/v1/courses/{id}", "saveCourse", "Save a treatment; an older version is refused", func(ctx context.Context, in saveCourse) (clinic.Course, error) {
 			return c.SaveCourse(ctx, in.ID, in.SaveCourse)
+		}),
+		op(get, "/api/v1/rounds/due", "dueRounds", "Rounds and looks against pests that are due today", func(ctx context.Context, _ nothing) (dueList, error) {
+			list, err := c.DueRounds(ctx)
+			return dueList{list}, err
 		}),
 		op(get, "/api/v1/plants/{id}/rhizome", "getRhizome", "A plant's rhizome, and the advice on dividing it", func(ctx context.Context, in byID) (clinic.Divisible, error) {
 			return c.Division(ctx, in.ID)

@@ -193,11 +193,16 @@ func TestWhatAJobTakesLeavesTheShelf(t *testing.T) {
 	var conflict Conflict
 	require.ErrorAs(t, err, &conflict, "the shelf was changed by the job")
 
-	_, err = c.AddStock(t.Context(), Stock{Name: "Old", Product: "alcohol", Percent: mm(91), Amount: 400, Unit: "mL", ExpiresOn: "2029-12"})
+	old := oil.Stock
+	old.ExpiresOn = "2029-12"
+	list, err := c.Shelf(t.Context())
+	require.NoError(t, err)
+	_, err = c.ChangeStock(t.Context(), oil.ID, ChangeStock{Version: list[0].Version, Stock: old})
 	require.NoError(t, err)
 	needs, err = c.SessionNeeds(t.Context())
 	require.NoError(t, err)
-	i = slices.IndexFunc(needs, func(n Need) bool { return n.Product == "alcohol" })
+	i = slices.IndexFunc(needs, func(n Need) bool { return n.Product == "oil" })
+	require.GreaterOrEqual(t, i, 0)
 	assert.Equal(t, "What is on the shelf is past its date.", needs[i].Words)
 }
 
@@ -222,6 +227,15 @@ func TestASprayCheckedOffIsARoundOfTheTreatment(t *testing.T) {
 	// 25 °C on average: 51.8 degree-days at 13.5 a day, from noon of the first.
 	assert.Equal(t, "2030-04-06", list[0].Schedule.Next.From)
 	assert.Contains(t, list[0].Warmth, "From your last look: 20 to 30 °C")
+	due, err := c.DueRounds(t.Context())
+	require.NoError(t, err)
+	assert.Empty(t, due)
+	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 4) }).DueRounds(t.Context())
+	require.NoError(t, err)
+	assert.Equal(t, []DueRound{{PlantID: p.ID, Tag: "Mites", Pest: "Spider mites", Headline: "Round 2 is due: today, and by 7 April 2030."}}, due)
+	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 9) }).DueRounds(t.Context())
+	require.NoError(t, err)
+	assert.True(t, due[0].Overdue)
 	_, err = c.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
 	assert.Equal(t, "pest", fieldOf(t, err), "one treatment a pest")
 	_, err = c.MarkJob(t.Context(), p.ID, MarkJob{Job: job.Code, State: "open"})

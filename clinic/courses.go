@@ -73,6 +73,15 @@ func (c *Clinic) courses(ctx context.Context, q *sqlc.Queries, plantID int64) ([
 }
 
 func (v *visit) course(ctx context.Context, row sqlc.Course) (Course, error) {
+	var seen *Inspection
+	if v.seen != nil {
+		seen = &v.seen.Inspection
+	}
+	return v.clinic.courseOf(ctx, v.q, row, v.row, seen)
+}
+
+// courseOf is a treatment with its schedule, over the temperatures of its plant.
+func (c *Clinic) courseOf(ctx context.Context, q *sqlc.Queries, row sqlc.Course, plant sqlc.Plant, seen *Inspection) (Course, error) {
 	doc, err := fromDoc[pests.Course]("treatment", row.ID, row.Doc)
 	if err != nil {
 		return Course{}, err
@@ -82,13 +91,59 @@ func (v *visit) course(ctx context.Context, row sqlc.Course) (Course, error) {
 	if err != nil {
 		return all, err
 	}
-	place, words, err := v.temperatures(ctx, first.AddDate(0, -1, 0))
+	place, words, err := c.temperatures(ctx, q, plant, seen, first.AddDate(0, -1, 0))
 	if err != nil {
 		return all, err
 	}
 	all.Warmth = words
-	all.Schedule, err = pests.Plan(doc, place, v.clinic.now(), v.plant.Intake.TereteLeaves)
+	all.Schedule, err = pests.Plan(doc, place, c.now(), plant.TereteLeaves != 0)
 	return all, err
+}
+
+// DueRound is a treatment that is to be repeated today, or looked at for the
+// all-clear.
+type DueRound struct {
+	PlantID  int64  `json:"plant_id" required:"true"`
+	Tag      string `json:"tag" required:"true"`
+	Pest     string `json:"pest" required:"true"`
+	Headline string `json:"headline" required:"true"`
+	Overdue  bool   `json:"overdue,omitempty"`
+}
+
+// DueRounds lists what is due today against pests, on the whole bench; plants
+// that are kept apart come last.
+func (c *Clinic) DueRounds(ctx context.Context) ([]DueRound, error) {
+	q := c.store.Queries
+	rows, err := q.OpenCourses(ctx)
+	if err != nil {
+		return nil, fmt.Errorf("list treatments: %w", err)
+	}
+	due, today := []DueRound{}, c.today()
+	for _, row := range rows {
+		var seen *Inspection
+		if row.Noted != "" {
+			in, err := fromDoc[Inspection]("look of plant", row.Plant.ID, row.Noted)
+			if err != nil {
+				return nil, err
+			}
+			seen = &in
+		}
+		at, err := c.courseOf(ctx, q, row.Course, row.Plant, seen)
+		if err != nil {
+			return nil, err
+		}
+		s := at.Schedule
+		d := DueRound{PlantID: row.Plant.ID, Tag: row.Plant.Tag, Pest: s.Pest.Name, Headline: s.Headline}
+		switch {
+		case s.AllClear != "":
+		case s.Next != nil && s.Next.From <= today:
+			d.Overdue = s.Next.Latest < today
+			due = append(due, d)
+		case s.Next == nil && s.LookOn != "" && s.LookOn <= today:
+			due = append(due, d)
+		}
+	}
+	return due, nil
 }
 
 // StartCourse begins a treatment. A plant has one against a pest at a time.

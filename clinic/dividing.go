@@ -155,24 +155,13 @@ func (c *Clinic) divide(ctx context.Context, v *visit, r division.Rhizome, parts
 		left = cleaning.After(v.judged.reading, v.judged.verdict, v.judged.checks)
 	}
 	for i, bulbs := range parts {
-		in := v.plant.Intake
-		in.BulbCount, in.LeafCount, in.Blades = len(bulbs), 0, nil
-		row := v.row
+		tag := ""
 		if i > 0 {
-			in.Tag, in.Source, in.Notes, in.LastRepotted = d.Tags[i-1], "Division of "+v.plant.Intake.Tag, "", ""
-			in.ArrivedOn, in.OldMedium, in.Pot, in.Flowering = c.today(), "none", "none", "none"
-			born, err := c.addPlant(ctx, v.q, in)
-			if err != nil {
-				return done, err
-			}
-			if row, err = v.q.SetParent(ctx, sqlc.SetParentParams{ID: born.ID, ParentID: v.row.ID, DividedOn: c.today()}); err != nil {
-				return done, err
-			}
-		} else {
-			var err error
-			if row, err = c.updatePlant(ctx, v.q, v.row, in); err != nil {
-				return done, err
-			}
+			tag = d.Tags[i-1]
+		}
+		row, err := c.pieceRow(ctx, v, bulbs, tag)
+		if err != nil {
+			return done, err
 		}
 		if err := c.settle(ctx, v, row, r, bulbs, left, i == 0); err != nil {
 			return done, err
@@ -188,6 +177,23 @@ func (c *Clinic) divide(ctx context.Context, v *visit, r division.Rhizome, parts
 		}
 	}
 	return done, nil
+}
+
+// pieceRow is the plant of a piece: a new one with a tag of its own, or else the
+// plant that is divided.
+func (c *Clinic) pieceRow(ctx context.Context, v *visit, bulbs []int, tag string) (sqlc.Plant, error) {
+	in := v.plant.Intake
+	in.BulbCount, in.LeafCount, in.Blades = len(bulbs), 0, nil
+	if tag == "" {
+		return c.updatePlant(ctx, v.q, v.row, in)
+	}
+	in.Tag, in.Source, in.Notes, in.LastRepotted = tag, "Division of "+v.plant.Intake.Tag, "", ""
+	in.ArrivedOn, in.OldMedium, in.Pot, in.Flowering = c.today(), "none", "none", "none"
+	born, err := c.addPlant(ctx, v.q, in)
+	if err != nil {
+		return born, err
+	}
+	return v.q.SetParent(ctx, sqlc.SetParentParams{ID: born.ID, ParentID: v.row.ID, DividedOn: c.today()})
 }
 
 // settle gives a piece its own part of the rhizome and the roots of its bulbs.

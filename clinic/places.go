@@ -12,6 +12,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/core/climate"
 	"therapeon/core/fault"
+	"therapeon/core/taxa"
 	"therapeon/formats"
 	"therapeon/store/sqlc"
 )
@@ -255,13 +256,13 @@ func (c *Clinic) ImportClimate(ctx context.Context, id int64, file io.Reader) (I
 
 // temperatures are those a plant stands in: of its place, else of the last look,
 // else of its group. It also says where they come from.
-func (v *visit) temperatures(ctx context.Context, since time.Time) (*climate.Place, string, error) {
-	if v.row.PlaceID != 0 {
-		row, err := v.q.GetPlace(ctx, v.row.PlaceID)
+func (c *Clinic) temperatures(ctx context.Context, q *sqlc.Queries, plant sqlc.Plant, seen *Inspection, since time.Time) (*climate.Place, string, error) {
+	if plant.PlaceID != 0 {
+		row, err := q.GetPlace(ctx, plant.PlaceID)
 		if err != nil {
 			return nil, "", err
 		}
-		p, err := climateOf(ctx, v.q, row, since)
+		p, err := climateOf(ctx, q, row, since)
 		if err != nil {
 			return nil, "", err
 		}
@@ -273,12 +274,13 @@ func (v *visit) temperatures(ctx context.Context, since time.Time) (*climate.Pla
 			return p, words + ".", nil
 		}
 	}
-	p := &climate.Place{Zone: v.clinic.now().Location()}
-	if s := v.seen; s != nil && s.Inspection.NightLowC != nil && s.Inspection.DayHighC != nil {
-		p.Usual = &climate.Day{LowC: *s.Inspection.NightLowC, HighC: *s.Inspection.DayHighC}
+	p := &climate.Place{Zone: c.now().Location()}
+	if seen != nil && seen.NightLowC != nil && seen.DayHighC != nil {
+		p.Usual = &climate.Day{LowC: *seen.NightLowC, HighC: *seen.DayHighC}
 		return p, fmt.Sprintf("From your last look: %g to %g °C. Say where it stands for more.", p.Usual.LowC, p.Usual.HighC), nil
 	}
-	low, high := v.bench.profile.RangeC()
+	profile, _ := taxa.Find(plant.GroupCode)
+	low, high := profile.RangeC()
 	p.Usual = &climate.Day{LowC: low, HighC: high}
 	return p, fmt.Sprintf("Only a guess, the usual range of its group: %g to %g °C. Say where it stands.", low, high), nil
 }

@@ -71,7 +71,7 @@ func inHand() []story {
 				ago: 1, parts: allOver, found: "leaves-limp stays-wet crumbles compacted low-leaves-yellow", not: "sheath-stained",
 				in: clinic.Inspection{Growth: "new-roots", NightLowC: mm(18), DayHighC: mm(25), NewestLeafMM: mm(168), LeafBeforeMM: mm(210), Unpotted: true, Accidents: []clinic.Accident{{What: "lost-root", Count: 1}}},
 			}},
-			then: jobs(1, "clear-bench", "blade", "strip-medium"),
+			then: jobs(1, "clear-bench", "blade"),
 		},
 	}
 }

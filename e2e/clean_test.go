@@ -171,7 +171,6 @@ func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
 	p.does("peroxide")
 	p.does("rinse-roots")
 	p.does("dry-joints")
-	p.see(job("hands")+" .job-care h3", "Caution read.") // of the same product, at the blade
 	p.does("hands")
 	p.tap(".clean-end button", "Add a job")
 	p.fill("What to do", "Tie the long growth up")

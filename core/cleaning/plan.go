@@ -245,6 +245,9 @@ func (p *planner) fromCauses() {
 		if e.Into != "" {
 			j := p.add(e.Into)
 			j.Because = append(j.Because, because...)
+			if e.Into == "old-medium" {
+				j.Do = a.Words // how much of it comes off
+			}
 			continue
 		}
 		if a.Code == "oil-soap-label" && p.c.Terete {
@@ -261,7 +264,7 @@ func (p *planner) fromCauses() {
 			p.add("rinse-all")
 			p.add("dry-joints")
 		}
-		if e.Product == "alcohol" || strings.HasPrefix(a.Code, "cut-") {
+		if strings.HasPrefix(a.Code, "cut-") {
 			p.add("blade")
 		}
 	}

@@ -1,6 +1,13 @@
 -- name: ListCourses :many
 SELECT * FROM courses WHERE plant_id = ? ORDER BY closed_on <> '', id DESC;
 
+-- name: OpenCourses :many
+-- The treatments that go on, of plants on the bench, with what was noted at the last look.
+SELECT sqlc.embed(courses), sqlc.embed(plants), CAST(COALESCE((
+    SELECT l.noted FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1), '') AS TEXT) AS noted
+FROM courses JOIN plants ON plants.id = courses.plant_id
+WHERE courses.closed_on = '' AND plants.archived_at = '' ORDER BY plants.kept_apart, courses.id;
+
 -- name: GetCourse :one
 SELECT * FROM courses WHERE id = ?;
 

@@ -183,6 +183,83 @@ func (q *Queries) ListDivisions(ctx context.Context, parentID int64) ([]Plant, e
 	return items, nil
 }
 
+const openCourses = `-- name: OpenCourses :many
+SELECT courses.id, courses.plant_id, courses.version, courses.doc, courses.closed_on, courses.created_at, courses.updated_at, plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, CAST(COALESCE((
+    SELECT l.noted FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1), '') AS TEXT) AS noted
+FROM courses JOIN plants ON plants.id = courses.plant_id
+WHERE courses.closed_on = '' AND plants.archived_at = '' ORDER BY plants.kept_apart, courses.id
+`
+
+type OpenCoursesRow struct {
+	Course Course
+	Plant  Plant
+	Noted  string
+}
+
+// The treatments that go on, of plants on the bench, with what was noted at the last look.
+func (q *Queries) OpenCourses(ctx context.Context) ([]OpenCoursesRow, error) {
+	rows, err := q.db.QueryContext(ctx, openCourses)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	items := []OpenCoursesRow{}
+	for rows.Next() {
+		var i OpenCoursesRow
+		if err := rows.Scan(
+			&i.Course.ID,
+			&i.Course.PlantID,
+			&i.Course.Version,
+			&i.Course.Doc,
+			&i.Course.ClosedOn,
+			&i.Course.CreatedAt,
+			&i.Course.UpdatedAt,
+			&i.Plant.ID,
+			&i.Plant.Version,
+			&i.Plant.Tag,
+			&i.Plant.GroupCode,
+			&i.Plant.ArrivedOn,
+			&i.Plant.Source,
+			&i.Plant.Flowering,
+			&i.Plant.LeafCount,
+			&i.Plant.Blades,
+			&i.Plant.BulbCount,
+			&i.Plant.BulbState,
+			&i.Plant.LastRepotted,
+			&i.Plant.OldMedium,
+			&i.Plant.Pot,
+			&i.Plant.KeptApart,
+			&i.Plant.RootClass,
+			&i.Plant.DeadDryRoots,
+			&i.Plant.ClingingMedium,
+			&i.Plant.Notes,
+			&i.Plant.ArchivedAt,
+			&i.Plant.CreatedAt,
+			&i.Plant.UpdatedAt,
+			&i.Plant.SpikeAtRescue,
+			&i.Plant.RepotInFlower,
+			&i.Plant.SmallRotPatch,
+			&i.Plant.Peroxide,
+			&i.Plant.CutPowder,
+			&i.Plant.TereteLeaves,
+			&i.Plant.PlaceID,
+			&i.Plant.ParentID,
+			&i.Plant.DividedOn,
+			&i.Noted,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const saveCourse = `-- name: SaveCourse :one
 UPDATE courses SET version = version + 1, doc = ?1, closed_on = ?2, updated_at = ?3
 WHERE id = ?4 AND version = ?5

@@ -139,3 +139,8 @@ export const timeline = (id: number) =>
     queryKey: ["plant", id, "timeline"],
     queryFn: () => ask(client.GET("/api/v1/plants/{id}/timeline", { params: { path: { id } } })),
   });
+
+export const dueRounds = queryOptions({
+  queryKey: ["plants", "rounds"],
+  queryFn: async () => (await ask(client.GET("/api/v1/rounds/due"))).due,
+});

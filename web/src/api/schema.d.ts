@@ -865,6 +865,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rounds/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rounds and looks against pests that are due today */
+        get: operations["dueRounds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/settings": {
         parameters: {
             query?: never;
@@ -1665,6 +1682,17 @@ export interface components {
         };
         DivisionRhizome: {
             bulbs: components["schemas"]["DivisionBulb"][];
+        };
+        DueList: {
+            due: components["schemas"]["DueRound"][];
+        };
+        DueRound: {
+            headline: string;
+            overdue?: boolean;
+            pest: string;
+            /** Format: int64 */
+            plant_id: number;
+            tag: string;
         };
         Entry: {
             /** @description of an incident: what it means for the months to come */
@@ -6500,6 +6528,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    dueRounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DueList"];
                 };
             };
         };

@@ -3,7 +3,7 @@ import { Button, Input } from "antd";
 import { useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import type { Plant } from "../api/client";
-import { plants } from "../api/queries";
+import { dueRounds, plants } from "../api/queries";
 import { RootBar } from "../parts/RootBar";
 import { Trouble } from "../parts/Trouble";
 import { againWords, day, gradeWords, percent, ranged } from "../words";
@@ -11,6 +11,21 @@ import { NewPlant } from "./NewPlant";
 import "./bench.css";
 
 const PAGE = 100;
+
+/** Treatments that are to be repeated today. */
+function Rounds() {
+  const due = useQuery(dueRounds).data ?? [];
+  if (due.length === 0) return null;
+  return (
+    <ul className="bench-rounds" aria-label="Treatments due">
+      {due.map((d) => (
+        <li key={`${d.plant_id} ${d.pest}`} data-overdue={d.overdue}>
+          <Link to={`/plants/${d.plant_id}/clean/rounds`}>{d.tag}</Link> <b>{d.pest}.</b> {d.headline}
+        </li>
+      ))}
+    </ul>
+  );
+}
 
 /** The bench: every plant in hand, the newest work first, those kept apart last. */
 export function Bench() {
@@ -55,6 +70,7 @@ export function Bench() {
           </button>
         </p>
       )}
+      {!archived && <Rounds />}
       {found.error && <Trouble error={found.error} again={() => void found.refetch()} />}
       <PlantList plants={clean} />
       {apart.length > 0 && (
