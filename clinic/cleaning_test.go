@@ -125,6 +125,36 @@ func TestACleaningIsClosedWhenNothingIsOpen(t *testing.T) {
 	assert.Positive(t, fresh.Plan.Open)
 }
 
+func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
+	c := newClinic(t)
+	p := mites(t, c)
+	_, err := c.MarkJob(t.Context(), p.ID, MarkJob{Job: "clear-bench", State: "done"})
+	require.NoError(t, err)
+	later := c.At(func() time.Time { return day.AddDate(0, 0, 1) })
+	plan, err := later.Cleaning(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.Equal(t, cleaning.Done, jobIn(t, plan.Plan, "clear-bench").State, "one goes on the next day")
+	s, err := later.StartLook(t.Context(), p.ID, StartLook{})
+	require.NoError(t, err)
+	_, err = later.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn,
+		Inspection: Inspection{Findings: map[string]string{"webs": "present"}, Decisions: map[string]Decision{"spider-mites": {Word: "confirmed"}}}})
+	require.NoError(t, err)
+	plan, err = later.Cleaning(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.Equal(t, cleaning.Open, jobIn(t, plan.Plan, "clear-bench").State, "a new look is a new visit")
+	_, err = later.MarkJob(t.Context(), p.ID, MarkJob{Job: "clear-bench", State: "done"})
+	require.NoError(t, err)
+	told, err := later.Timeline(t.Context(), p.ID)
+	require.NoError(t, err)
+	n := 0
+	for _, e := range told.Entries {
+		if e.Kind == "cleaning" {
+			n++
+		}
+	}
+	assert.Equal(t, 2, n)
+}
+
 func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	c := newClinic(t)
 	p, r := begun(t, c, Intake{Tag: "Rot", Group: "cattleya", Peroxide: "routine"})

@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"time"
 
 	"therapeon/clinic/check"
 	"therapeon/core/cleaning"
@@ -96,7 +97,8 @@ func (c *Clinic) cleaningOf(ctx context.Context, q *sqlc.Queries, plantID int64,
 }
 
 // inHand is the cleaning that is open, or the last one when nothing was seen of
-// the plant since; else none, for a new one.
+// the plant since; else none, for a new one. One that was left open gives way to
+// what was begun on a later day: its jobs were of another visit.
 func (v *visit) inHand(ctx context.Context) (*sqlc.Cleaning, kept, error) {
 	row, err := v.q.LatestCleaning(ctx, v.row.ID)
 	if isMissing(err) {
@@ -105,15 +107,25 @@ func (v *visit) inHand(ctx context.Context) (*sqlc.Cleaning, kept, error) {
 	if err != nil {
 		return nil, kept{}, err
 	}
-	if row.ClosedOn != "" {
-		news := v.reading != nil && v.reading.UpdatedAt > row.UpdatedAt || v.look != nil && v.look.UpdatedAt > row.UpdatedAt
-		if news {
-			return nil, kept{}, nil
-		}
+	if row.ClosedOn != "" && v.changedSince(row.UpdatedAt) || v.begunAfter(row.UpdatedAt) {
+		return nil, kept{}, nil
 	}
 	doc, err := fromDoc[kept]("cleaning", row.ID, row.Doc)
 	return &row, doc, err
 }
+
+// changedSince holds when the roots were read, or the plant looked over, since.
+func (v *visit) changedSince(stamp string) bool {
+	return v.reading != nil && v.reading.UpdatedAt > stamp || v.look != nil && v.look.UpdatedAt > stamp
+}
+
+// begunAfter holds when a look or a reading was begun on a later day.
+func (v *visit) begunAfter(stamp string) bool {
+	later := func(created string) bool { return dayOf(created) > dayOf(stamp) }
+	return v.reading != nil && later(v.reading.CreatedAt) || v.look != nil && later(v.look.CreatedAt)
+}
+
+func dayOf(stamp string) string { return stamp[:min(len(stamp), len(time.DateOnly))] }
 
 func (v *visit) cleaning(ctx context.Context, row *sqlc.Cleaning, doc kept, person string) (Cleaning, error) {
 	all := Cleaning{PlantID: v.row.ID, Plan: v.plan(ctx, doc), Suspect: v.suspect(), Before: []Queued{}, Uses: doc.Uses, Seen: []Seen{}}
@@ -194,6 +206,9 @@ func (c *Clinic) change(ctx context.Context, plantID int64, person string, chang
 			return err
 		}
 		if row == nil {
+			if err := q.LeaveCleanings(ctx, plantID); err != nil {
+				return err
+			}
 			begun, err := q.CreateCleaning(ctx, sqlc.CreateCleaningParams{PlantID: plantID, BegunOn: c.today(), Now: c.stamp()})
 			if err != nil {
 				return fmt.Errorf("begin cleaning: %w", err)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"database/sql"
 	"errors"
+	"fmt"
 	"io/fs"
 	"path/filepath"
 	"testing"
@@ -70,33 +71,43 @@ func TestASecondMigrationFindsNothingToDo(t *testing.T) {
 	require.NoError(t, s.migrate(t.Context()))
 }
 
-// A file of an earlier version is brought up to date with all that is in it.
+// A file of any earlier version is brought up to date with all that is in it.
 func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
-	path := filepath.Join(t.TempDir(), "old.sqlite")
-	db, err := sql.Open("sqlite", path)
-	require.NoError(t, err)
 	folder, err := fs.Sub(migrations, "migrations")
 	require.NoError(t, err)
-	provider, err := goose.NewProvider(goose.DialectSQLite3, db, folder)
-	require.NoError(t, err)
-	_, err = provider.UpTo(t.Context(), 1)
-	require.NoError(t, err)
-	for _, statement := range []string{
-		`INSERT INTO plants (tag, group_code, created_at, updated_at) VALUES ('From before', 'slipper', '2030-01-01T00:00:00Z', '2030-01-01T00:00:00Z')`,
-		`INSERT INTO readings (plant_id, read_on, roots, root_count, created_at, updated_at) VALUES (1, '2030-01-01', '{"roots":[]}', 3, '', '')`,
-	} {
-		_, err = db.ExecContext(t.Context(), statement)
-		require.NoError(t, err)
-	}
-	require.NoError(t, db.Close())
+	for version := range int64(2) {
+		t.Run(fmt.Sprintf("from version %d", version+1), func(t *testing.T) {
+			path := filepath.Join(t.TempDir(), "old.sqlite")
+			db, err := sql.Open("sqlite", path)
+			require.NoError(t, err)
+			provider, err := goose.NewProvider(goose.DialectSQLite3, db, folder)
+			require.NoError(t, err)
+			_, err = provider.UpTo(t.Context(), version+1)
+			require.NoError(t, err)
+			statements := []string{
+				`INSERT INTO plants (tag, group_code, created_at, updated_at) VALUES ('From before', 'slipper', '2030-01-01T00:00:00Z', '2030-01-01T00:00:00Z')`,
+				`INSERT INTO readings (plant_id, read_on, roots, root_count, created_at, updated_at) VALUES (1, '2030-01-01', '{"roots":[]}', 3, '', '')`,
+			}
+			if version > 0 {
+				statements = append(statements, `INSERT INTO inspections (plant_id, looked_on, noted, blank, created_at, updated_at) VALUES (1, '2030-01-01', '{}', 0, '', '')`)
+			}
+			for _, statement := range statements {
+				_, err = db.ExecContext(t.Context(), statement)
+				require.NoError(t, err)
+			}
+			require.NoError(t, db.Close())
 
-	s := open(t, path)
-	rows, err := s.ListPlants(t.Context(), sqlc.ListPlantsParams{Most: 10})
-	require.NoError(t, err)
-	require.Len(t, rows, 1)
-	assert.Equal(t, "From before", rows[0].Plant.Tag)
-	assert.EqualValues(t, 1, rows[0].ReadingID)
-	assert.Empty(t, rows[0].Plant.RepotInFlower, "as the house")
-	_, err = s.CreateInspection(t.Context(), sqlc.CreateInspectionParams{PlantID: 1, LookedOn: "2030-02-01", Noted: "{}"})
-	require.NoError(t, err)
+			s := open(t, path)
+			rows, err := s.ListPlants(t.Context(), sqlc.ListPlantsParams{Most: 10})
+			require.NoError(t, err)
+			require.Len(t, rows, 1)
+			assert.Equal(t, "From before", rows[0].Plant.Tag)
+			assert.EqualValues(t, 1, rows[0].ReadingID)
+			assert.Equal(t, version, rows[0].InspectionID, "a look came with version 2")
+			assert.Empty(t, rows[0].Plant.RepotInFlower, "as the house")
+			assert.Empty(t, rows[0].Plant.Peroxide)
+			_, err = s.CreateCleaning(t.Context(), sqlc.CreateCleaningParams{PlantID: 1, BegunOn: "2030-02-01"})
+			require.NoError(t, err)
+		})
+	}
 }

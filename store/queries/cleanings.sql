@@ -9,6 +9,10 @@ INSERT INTO cleanings (plant_id, begun_on, created_at, updated_at)
 VALUES (sqlc.arg(plant_id), sqlc.arg(begun_on), sqlc.arg(now), sqlc.arg(now))
 RETURNING *;
 
+-- name: LeaveCleanings :exec
+-- Those left open end with the day they were last worked on.
+UPDATE cleanings SET closed_on = substr(updated_at, 1, 10) WHERE plant_id = ? AND closed_on = '';
+
 -- name: SaveCleaning :one
 UPDATE cleanings SET closed_on = sqlc.arg(closed_on), doc = sqlc.arg(doc), updated_at = sqlc.arg(now)
 WHERE id = sqlc.arg(id)

@@ -109,6 +109,16 @@ func (q *Queries) LatestCleaning(ctx context.Context, plantID int64) (Cleaning, 
 	return i, err
 }
 
+const leaveCleanings = `-- name: LeaveCleanings :exec
+UPDATE cleanings SET closed_on = substr(updated_at, 1, 10) WHERE plant_id = ? AND closed_on = ''
+`
+
+// Those left open end with the day they were last worked on.
+func (q *Queries) LeaveCleanings(ctx context.Context, plantID int64) error {
+	_, err := q.db.ExecContext(ctx, leaveCleanings, plantID)
+	return err
+}
+
 const listAcknowledged = `-- name: ListAcknowledged :many
 SELECT product, caution FROM acknowledged WHERE person = ?
 `
