@@ -244,24 +244,28 @@ func tally(needs []Need, j cleaning.Job, p Queued) []Need {
 	return needs
 }
 
-// against sets a need against the shelf: the fullest stock that is strong enough
-// and not past its date.
+// against sets a need against the shelf: of what is strong enough and not past its
+// date, the weakest of which there is enough, else the one that falls least short.
 func (n *Need) against(shelf []OnShelf) {
-	expired := false
+	expired, found := false, false
+	short, percent := 0.0, 0.0
 	for _, o := range shelf {
 		s := o.Stock
-		if s.Product != n.Product || s.Unit != "mL" || s.Percent == nil && n.Percent > 0 || s.Percent != nil && *s.Percent < n.Percent {
+		if s.Product != n.Product || s.Unit != "mL" || n.Percent > 0 && (s.Percent == nil || *s.Percent < n.Percent) {
 			continue
 		}
 		if o.Expired {
 			expired = true
 			continue
 		}
-		if n.ItemID == 0 || s.Amount > n.HaveML {
-			n.ItemID, n.HaveML, n.StockML = o.ID, s.Amount, 0
-			if s.Percent != nil && n.Percent > 0 {
-				n.StockML = n.MixML * n.Percent / *s.Percent
-			}
+		takes, strong := 0.0, 0.0
+		if s.Percent != nil && n.Percent > 0 {
+			strong, takes = *s.Percent, n.MixML*n.Percent / *s.Percent
+		}
+		lacks := max(0, takes-s.Amount)
+		if !found || lacks < short || lacks == short && strong < percent {
+			found, short, percent = true, lacks, strong
+			n.ItemID, n.HaveML, n.StockML = o.ID, s.Amount, takes
 		}
 	}
 	n.ShortML = max(0, n.StockML-n.HaveML)

@@ -29,7 +29,7 @@ var views = []view{
 	{"rounds", "Crate 4, silvered leaves", "clean/rounds", ".course .headline", "Round 3"},
 	{"divide", "Crate 11, two leads", "clean/divide", ".divide .headline", "It can be divided into 2."},
 	{"sheet", "Crate 4, silvered leaves", "clean/sheet", ".case-time", "round 2."},
-	{"mix", "", "/mix?product=peroxide&use=roots&make=1000", ".comes-out", "3.00"},
+	{"mix", "", "/mix?product=oil&use=spray&wanted=2&make=750", ".comes-out", "1.99–2.01 %"},
 	{"places", "", "/places", ".place", "Boat shed"},
 	{"progress", "Crate 8, on its feet again", "progress", ".progress", "New roots"},
 	{"house", "", "/house", ".house", "Your data"},

@@ -12,10 +12,17 @@ import { clock, leftOf, useTimers, useTimerWork } from "../timers/useTimers";
 import { day, figure } from "../words";
 import type { CleaningWork } from "./useCleaning";
 
-type Props = { job: Job; cleaning: Cleaning; work: CleaningWork; cuts: ReactNode };
+type Props = {
+  job: Job;
+  cleaning: Cleaning;
+  work: CleaningWork;
+  cuts: ReactNode;
+  /** Its cautions stand at an earlier job too. */
+  repeated: boolean;
+};
 
 /** One job: what, how much, how long, why; with its cautions, its timer and its mix. */
-export function PlanJob({ job: j, cleaning: c, work, cuts }: Props) {
+export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
   const { plant } = usePlant();
   const [open, setOpen] = useState(false);
   const [skipping, setSkipping] = useState(false);
@@ -96,7 +103,9 @@ export function PlanJob({ job: j, cleaning: c, work, cuts }: Props) {
         />
       )}
       {open && <Why job={j} />}
-      {j.care.length > 0 && <Care job={j} unread={unread.length > 0} onRead={() => void work.acknowledge(j)} />}
+      {j.care.length > 0 && (
+        <Care job={j} unread={unread.length > 0} repeated={repeated} onRead={() => void work.acknowledge(j)} />
+      )}
       {j.product && j.state === "open" && !closed && <FromShelf job={j} uses={uses} onUses={setUses} />}
       {cuts}
     </div>
@@ -189,19 +198,23 @@ function Why({ job: j }: { job: Job }) {
   );
 }
 
-/** The cautions of a job: open until they were read, and always one tap away. */
-function Care({ job: j, unread, onRead }: { job: Job; unread: boolean; onRead: () => void }) {
+type CareProps = { job: Job; unread: boolean; repeated: boolean; onRead: () => void };
+
+/** The cautions of a job: open until they were read, once, and always one tap away. */
+function Care({ job: j, unread, repeated, onRead }: CareProps) {
   const id = useId();
   const [person] = usePerson();
   const [shown, setShown] = useState(false);
-  const open = unread || shown;
+  const open = (unread && !repeated) || shown;
+  const folds = !unread || repeated;
+  const words = j.care.length === 1 ? "Caution" : "Cautions";
   return (
     <section className="cautions job-care" aria-labelledby={id}>
       <h3 id={id}>
         Take care
-        {!unread && (
+        {folds && (
           <button type="button" className="plain" aria-expanded={shown} onClick={() => setShown(!shown)}>
-            {shown ? "Fold away" : `${j.care.length === 1 ? "Caution" : "Cautions"} read. Show again`}
+            {shown ? "Fold away" : unread ? `${words} as above, not read yet. Show` : `${words} read. Show again`}
           </button>
         )}
       </h3>
@@ -214,7 +227,7 @@ function Care({ job: j, unread, onRead }: { job: Job; unread: boolean; onRead: (
           ))}
         </ul>
       )}
-      {unread && (
+      {unread && open && (
         <button type="button" className="turned job-read" onClick={onRead}>
           {person ? `Read, by ${person}` : "I have read this"}
         </button>

@@ -66,6 +66,7 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
   const list = r?.cut_list;
   const closed = !!c.closed_on;
   const care = c.plan.jobs.flatMap((j) => j.care);
+  const shownBefore = repeats(c.plan.jobs);
   const items = new Map(list?.items.map((it) => [it.id, it]));
 
   const tick = (it: CutItem, count: number) => {
@@ -152,7 +153,14 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
             <section key={stage.code} className="stage" data-stage={stage.code}>
               <h2>{stage.name}</h2>
               {jobs.map((j) => (
-                <PlanJob key={j.code} job={j} cleaning={c} work={work} cuts={cuts(j)} />
+                <PlanJob
+                  key={j.code}
+                  job={j}
+                  cleaning={c}
+                  work={work}
+                  cuts={cuts(j)}
+                  repeated={shownBefore.has(j.code)}
+                />
               ))}
             </section>
           );
@@ -180,6 +188,18 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
       <PlantSoFar>{r && <After reading={r} />}</PlantSoFar>
     </div>
   );
+}
+
+/** The jobs whose cautions all stand at an earlier job as well. */
+function repeats(jobs: Job[]): Set<string> {
+  const seen = new Set<string>();
+  const again = new Set<string>();
+  for (const j of jobs) {
+    const own = j.care.map((x) => `${j.product ?? ""}/${x.code}`);
+    if (own.length > 0 && own.every((x) => seen.has(x))) again.add(j.code);
+    own.forEach((x) => seen.add(x));
+  }
+  return again;
 }
 
 /** Why this plant waits, and for which ones. */

@@ -1,7 +1,5 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask, client, type Dilution, type Strength } from "../api/client";
-import { shelf } from "../api/queries";
+import { ask, client, type Dilution, type OnShelf, type Product, type Strength } from "../api/client";
 import { Mark, Marked } from "../marks/Mark";
 import { Choice } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
@@ -11,12 +9,21 @@ import { Amount, Beside, ComesOut, Stopped, TwoSteps, units } from "./Measured";
 import { useWorked, type BenchProps } from "./useWorked";
 
 type Way = "make" | "stock" | "learn";
-type Props = BenchProps & { search: URLSearchParams; terete: boolean };
+type Props = BenchProps & { search: URLSearchParams; shelf: OnShelf[]; terete: boolean };
+
+/** The bottle to take: not past its date, and the weakest that is strong enough. */
+const bottle = (shelf: OnShelf[], product: string, least = 0) =>
+  shelf
+    .filter((s) => s.stock.product === product && !s.expired && (s.stock.percent ?? 0) >= least && s.stock.percent)
+    .sort((a, b) => (a.stock.percent ?? 0) - (b.stock.percent ?? 0) || b.stock.amount - a.stock.amount)[0]?.stock;
+
+/** As it is usually sold, at its strongest. */
+const usual = (p?: Product) => p?.stocks?.at(-1)?.value ?? 100;
 
 const number = (s: string | null) => (s && Number.isFinite(Number(s)) ? Number(s) : undefined);
 
 /** Dilution, both ways: from the strength wanted, from the stock there is, or to learn a strength. */
-export function Dilute({ knowledge: k, tools, search, terete }: Props) {
+export function Dilute({ knowledge: k, tools, search, shelf, terete }: Props) {
   const given = k.products.find((p) => p.code === search.get("product"));
   const [code, setCode] = useState(given?.code ?? "peroxide");
   const product = k.products.find((p) => p.code === code);
@@ -24,26 +31,26 @@ export function Dilute({ knowledge: k, tools, search, terete }: Props) {
   const use = product?.uses.find((u) => u.code === useCode) ?? product?.uses[0];
   const [way, setWay] = useState<Way>("make");
   const [unit, setUnit] = useState<Strength["unit"]>("percent");
-  const [stock, setStock] = useState<number | undefined>(
-    given?.stocks?.at(-1)?.value ?? (code === "peroxide" ? 35 : 100),
-  );
+  const [start] = useState(() => bottle(shelf, code, number(search.get("wanted")) ?? use?.percent?.value));
+  const [stock, setStock] = useState<number | undefined>(start?.percent ?? usual(product));
   const [wanted, setWanted] = useState(number(search.get("wanted")) ?? use?.percent?.value);
   const [make, setMake] = useState(number(search.get("make")) ?? use?.volume_ml.value);
   const [stockML, setStockML] = useState<number | undefined>(100);
   const [waterML, setWaterML] = useState<number | undefined>(100);
   const [fills, setFills] = useState(1);
-  const [label, setLabel] = useState<number>();
+  const [label, setLabel] = useState<number | undefined>(start?.label_most_percent);
 
   const pick = (next: string) => {
     const p = k.products.find((x) => x.code === next);
     const u = p?.uses[0];
     setCode(next);
     setUse(u?.code ?? "");
-    setStock(p?.stocks?.at(-1)?.value ?? stock);
+    const own = bottle(shelf, next, u?.percent?.value);
+    setStock(own?.percent ?? usual(p));
     setUnit("percent");
     setWanted(u?.percent?.value);
     if (u && u.volume_ml.value > 0) setMake(u.volume_ml.value);
-    setLabel(undefined);
+    setLabel(own?.label_most_percent);
   };
   const inUnit = (v: number): Strength => ({ value: v, unit });
   const strong = stock === undefined ? undefined : { value: stock, unit: "percent" as const };
@@ -64,7 +71,7 @@ export function Dilute({ knowledge: k, tools, search, terete }: Props) {
   const worked = useWorked("solutions", body, (b) => ask(client.POST("/api/v1/compute/solutions", { body: b })));
   const m = worked.answer;
   const mixed = k.products.filter((p) => !p.dry && !p.meter);
-  const onShelf = useQuery(shelf).data?.filter((s) => s.stock.product === code && s.stock.percent) ?? [];
+  const onShelf = shelf.filter((s) => s.stock.product === code && s.stock.percent);
 
   return (
     <div className="bench-two">
@@ -272,7 +279,7 @@ export function Dilute({ knowledge: k, tools, search, terete }: Props) {
           </>
         )}
       </section>
-      {m && <Beside notes={m.notes} care={m.cautions} />}
+      {m && !m.stopped && <Beside notes={m.notes} care={m.cautions} />}
     </div>
   );
 }

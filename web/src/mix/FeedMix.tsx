@@ -158,7 +158,7 @@ export function FeedMix({ knowledge: k, tools }: BenchProps) {
           </>
         )}
       </section>
-      {m && <Beside notes={m.notes} care={m.cautions} />}
+      {m && !m.stopped && <Beside notes={m.notes} care={m.cautions} />}
     </div>
   );
 }

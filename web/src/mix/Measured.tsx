@@ -68,6 +68,7 @@ export function Stopped({ stop }: { stop: Stop }) {
           The most here: <b>{most}</b>. If your label says otherwise, give the most it allows.
         </p>
       )}
+      <Beside notes={[]} care={stop.cautions} />
     </section>
   );
 }

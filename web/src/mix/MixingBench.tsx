@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Spin } from "antd";
 import { Link, useSearchParams } from "react-router";
-import { plant, settings, solutionKnowledge } from "../api/queries";
+import { plant, settings, shelf, solutionKnowledge } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
 import { Dilute } from "./Dilute";
 import { FeedMix } from "./FeedMix";
@@ -26,17 +26,21 @@ export default function MixingBench() {
   const at = search.get("do") ?? "dilute";
   const knowledge = useQuery(solutionKnowledge);
   const house = useQuery(settings);
+  const stocks = useQuery(shelf);
   const id = Number(search.get("for") ?? 0);
   const of = useQuery({ ...plant(id), enabled: id > 0 }).data;
-  const wrong = knowledge.error ?? house.error;
+  const wrong = knowledge.error ?? house.error ?? stocks.error;
   if (wrong) {
     return (
       <main className="sheet">
-        <Trouble error={wrong} again={() => void Promise.all([knowledge.refetch(), house.refetch()])} />
+        <Trouble
+          error={wrong}
+          again={() => void Promise.all([knowledge.refetch(), house.refetch(), stocks.refetch()])}
+        />
       </main>
     );
   }
-  if (!knowledge.data || !house.data) return <Spin className="waiting" size="large" />;
+  if (!knowledge.data || !house.data || !stocks.data) return <Spin className="waiting" size="large" />;
   const bench = { knowledge: knowledge.data, tools: house.data.tools ?? {} };
   const go = (where: string) =>
     setSearch((now) => {
@@ -63,7 +67,13 @@ export default function MixingBench() {
         ))}
       </nav>
       {at === "dilute" && (
-        <Dilute key={search.toString()} {...bench} search={search} terete={!!of?.intake.terete_leaves} />
+        <Dilute
+          key={search.toString()}
+          {...bench}
+          search={search}
+          shelf={stocks.data}
+          terete={!!of?.intake.terete_leaves}
+        />
       )}
       {at === "feed" && <FeedMix {...bench} />}
       {at === "stack" && <StackMix {...bench} />}
