@@ -175,6 +175,9 @@ func (of *caseOf) treated(ctx context.Context, q *sqlc.Queries, plantID int64) e
 			of.hurt = &causes.Hurt{Step: "Clean", What: strings.ToLower(name), On: day.Format(dayInWords), Days: days}
 		}
 	}
+	if of.intake.TereteLeaves {
+		return nil // no oil and no strong soap for it
+	}
 	courses, err := q.ListCourses(ctx, plantID)
 	if err != nil {
 		return fmt.Errorf("list treatments: %w", err)

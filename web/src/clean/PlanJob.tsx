@@ -65,6 +65,11 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
               Mix it
             </Link>
           ) : null}
+          {j.code === "soak-flush" && !finished && (
+            <Link className="job-link" to="/mix?do=water">
+              How much water
+            </Link>
+          )}
           {!closed && j.state === "open" && (
             <button
               type="button"
