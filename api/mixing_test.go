@@ -78,6 +78,7 @@ func TestBadInputAtTheMixingBenchIsAnsweredClearly(t *testing.T) {
 		"a share of all":           {"POST", "/api/v1/compute/flush", `{"pot_ml":1000,"left_percent":100}`, "left_percent"},
 		"boiling water":            {"POST", "/api/v1/compute/oxygen", `{"celsius":100}`, "celsius"},
 		"an unknown pest":          {"POST", "/api/v1/compute/pest-schedule", `{"course":{"pest":"dragons","rounds":["2029-05-01"]},"low_c":5,"high_c":9}`, "course.pest"},
+		"a round of long ago":      {"POST", "/api/v1/compute/pest-schedule", `{"course":{"pest":"scale","rounds":["1901-05-01"]},"low_c":5,"high_c":9}`, "course.rounds[0]"},
 		"absurd temperatures":      {"POST", "/api/v1/compute/pest-schedule", `{"course":{"pest":"scale","rounds":["2029-05-01"]},"low_c":-80,"high_c":9}`, "low_c"},
 		"a night above its day":    {"POST", "/api/v1/compute/pest-schedule", `{"course":{"pest":"scale","rounds":["2029-05-01"]},"low_c":25,"high_c":9}`, "low_c"},
 		"no temperature":           {"POST", "/api/v1/compute/pest-schedule", `{"course":{"pest":"scale","rounds":["2029-05-01"]}}`, "temperatures"},

@@ -216,9 +216,7 @@ func (c *Clinic) checkCourse(course pests.Course, under string) error {
 			}
 		}
 	}
-	if first, err := time.Parse(time.DateOnly, slices.Min(course.Rounds)); err == nil && first.Before(c.now().AddDate(-2, 0, 0)) {
-		list = append(list, fault.Fault{Field: "rounds[0]", Value: slices.Min(course.Rounds), Limit: "within two years", Words: "That is more than two years ago. Begin a new treatment."})
-	}
+	list = append(list, tooLongAgo(course, c.now())...)
 	if len(list) == 0 {
 		return nil
 	}
@@ -226,6 +224,15 @@ func (c *Clinic) checkCourse(course pests.Course, under string) error {
 		list = list.Under(under)
 	}
 	return list
+}
+
+// tooLongAgo holds a course to the time that a schedule looks over.
+func tooLongAgo(course pests.Course, now time.Time) fault.List {
+	first := slices.Min(course.Rounds)
+	if day, err := time.Parse(time.DateOnly, first); err != nil || !day.Before(now.AddDate(-2, 0, 0)) {
+		return nil
+	}
+	return oneFault("rounds[0]", "That is more than two years ago. Begin a new treatment.", "within two years", first)
 }
 
 // SaveCourse keeps a treatment; an older version is refused.
@@ -348,6 +355,9 @@ func (c *Clinic) ComputeSchedule(s PestSchedule) (pests.Schedule, error) {
 			return pests.Schedule{}, err
 		}
 		now = day.Add(12 * time.Hour)
+	}
+	if list := tooLongAgo(s.Course, now); len(list) > 0 {
+		return pests.Schedule{}, list.Under("course")
 	}
 	place := &climate.Place{Zone: now.Location(), Days: map[string]climate.Day{}, Hours: map[int64]float64{}}
 	if s.LowC != nil {

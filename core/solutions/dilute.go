@@ -234,11 +234,12 @@ func (m *Mix) measure(t Tools, c1 float64) {
 // twoSteps makes a weaker stock first, so that what goes in can be measured.
 func (m *Mix) twoSteps(t Tools) {
 	const weaker = 100
-	m.Notes = append(m.Notes, Known().Notes["two-steps"])
 	first, water, then := t.liquid(10), t.liquid(10*(weaker-1)), t.liquid(m.StockML*weaker)
 	if then.Exact > m.TotalML || then.Little {
+		m.Notes = append(m.Notes, Known().Notes["too-little"])
 		return
 	}
+	m.Notes = append(m.Notes, Known().Notes["two-steps"])
 	m.TwoSteps = []Step{
 		{fmt.Sprintf("Stir 10 mL of the stock into %s mL of water, and mark it 1 in %d", num(water.Amount), weaker), first},
 		{fmt.Sprintf("Take %s mL of that, and fill up with water to %s mL", num(then.Amount), num(m.TotalML)), then},

@@ -102,6 +102,7 @@ func (m *Fed) motherSolution(t Tools, f Feed) {
 	grams := round(max(10*t.ScaleG, Known().Figures.MeasurableSteps.Value*t.ScaleG), t.ScaleG)
 	then := t.liquid(m.Grams / grams * ml)
 	if then.Little || then.Exact > ml || then.Exact > f.VolumeL*1000 {
+		m.Notes = append(m.Notes, Known().Notes["too-little"])
 		return
 	}
 	m.Notes = append(m.Notes, Known().Notes["two-steps"])

@@ -124,7 +124,7 @@ func MixStack(s Stack) Stacked {
 	}
 	m.Reads = AllScales(Meter{reads, s.Scale})
 	if little {
-		m.Notes = append(m.Notes, Known().Notes["two-steps"])
+		m.Notes = append(m.Notes, Known().Notes["too-little"])
 	}
 	return m
 }

@@ -59,6 +59,15 @@ func TestAmountsAreWhatAHandMeasures(t *testing.T) {
 	assert.Equal(t, 2.5, m.TwoSteps[1].Hand.Amount)
 }
 
+func TestWhatIsTooLittleEvenInTwoStepsIsSaid(t *testing.T) {
+	m := Dilute(Dilution{Stock: Percent(100), Wanted: strength(1, "ppm"), MakeML: of(100)})
+	assert.True(t, m.Stock.Little)
+	assert.Empty(t, m.TwoSteps)
+	assert.Contains(t, m.Notes[0].Value, "Make more of it at once")
+	s := MixStack(Stack{Base: 40, Scale: "ppm500", VolumeL: 1, Doses: []Dose{{Name: "Seaweed", Adds: 180, Wanted: 25}}})
+	assert.Contains(t, s.Notes[0].Value, "too little to measure well", "0.14 mL")
+}
+
 func TestMixesThatCannotBeAreRefusedWithTheReason(t *testing.T) {
 	for words, d := range map[string]Dilution{
 		"Water only weakens":       {Stock: Percent(3), Wanted: strength(6, "percent"), MakeML: of(100)},
