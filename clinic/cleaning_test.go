@@ -169,6 +169,19 @@ func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, cleaning.Done, jobIn(t, plan.Plan, "cut-roots").State)
 	assert.Equal(t, "On every plant that is unpotted", jobIn(t, plan.Plan, "peroxide").Side.Choice.Name, "the plant's own side")
+
+	cuts := jobIn(t, plan.Plan, "cut-roots")
+	for _, j := range plan.Plan.Jobs {
+		if j.State == cleaning.Open {
+			_, err := c.MarkJob(t.Context(), p.ID, MarkJob{Job: j.Code, State: "skipped", Reason: "Not today"})
+			require.NoError(t, err)
+		}
+	}
+	_, err = c.CloseCleaning(t.Context(), p.ID, CloseCleaning{Closed: true})
+	assert.Equal(t, "person", fieldOf(t, err), "the cuts were made, and their cautions are still to be read")
+	acknowledged(t, c, "", cuts)
+	_, err = c.CloseCleaning(t.Context(), p.ID, CloseCleaning{Closed: true})
+	require.NoError(t, err)
 }
 
 func TestSuspectPlantsComeLast(t *testing.T) {

@@ -43,6 +43,7 @@ func TestAmountsAreWhatAHandMeasures(t *testing.T) {
 	m := Dilute(Dilution{Stock: Percent(35), Wanted: strength(3, "percent"), MakeML: of(1000)})
 	assert.Equal(t, 85.7, m.Stock.Amount, "a syringe reads 0.1 mL")
 	assert.Equal(t, "jug to 50 mL, then 35.7 mL by syringe", m.Stock.How)
+	assert.InDelta(t, 0.1, m.Stock.Error, 1e-12, "two fills of the syringe, half a step each")
 	assert.Equal(t, "jug to 900 mL, then 14.3 mL by syringe", m.Water.How)
 	assert.InDelta(t, 3, m.Low, 0.01)
 	assert.InDelta(t, 3, m.High, 0.01)
