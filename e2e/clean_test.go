@@ -294,7 +294,7 @@ func TestTheMixingBenchBothWaysAndWithTheReason(t *testing.T) {
 			p.fill("Name on the bottle", "Dark bottle")
 			p.choose(`[data-field="It is"] select`, "Seaweed tonic")
 			p.fill("What is left", "200")
-			p.fill("Good until", "2019")
+			p.fill("Good until: a day, a month or a year", "2019")
 			p.tap(".stock-form button", "Keep it")
 			p.see(".on-shelf li[data-expired]", "past its date")
 			p.tap(".shelves button", "Meter")

@@ -1,3 +1,4 @@
+import { TextLine } from "../parts/TextLine";
 import { Button } from "antd";
 import { useState } from "react";
 import type { Cleaning, Job } from "../api/client";
@@ -22,12 +23,7 @@ export function AddJob({ stages, onAdd }: Props) {
         });
       }}
     >
-      <div data-field="What to do">
-        <label>
-          <span className="figure-label">What to do</span>
-          <input className="text" value={words} maxLength={200} autoFocus onChange={(e) => setWords(e.target.value)} />
-        </label>
-      </div>
+      <TextLine label="What to do" value={words} max={200} autoFocus onChange={setWords} />
       <label>
         <span className="figure-label">When</span>
         <select value={stage} onChange={(e) => setStage(e.target.value as Job["stage"])}>

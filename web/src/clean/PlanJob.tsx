@@ -5,6 +5,7 @@ import { Refused, type Cleaning, type Job, type OnShelf, type Use } from "../api
 import { shelf } from "../api/queries";
 import { Marked } from "../marks/Mark";
 import { FieldError } from "../parts/Choice";
+import { TextLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { usePerson } from "../parts/person";
 import { usePlant } from "../plant/PlantPage";
@@ -156,16 +157,12 @@ function Skip({ onSkip }: { onSkip: (reason: string) => void }) {
   return (
     <form
       className="job-skip"
-      data-field="Why it is skipped"
       onSubmit={(e) => {
         e.preventDefault();
         onSkip(reason.trim());
       }}
     >
-      <label>
-        <span className="figure-label">Why it is skipped</span>
-        <input className="text" value={reason} maxLength={400} autoFocus onChange={(e) => setReason(e.target.value)} />
-      </label>
+      <TextLine label="Why it is skipped" value={reason} max={400} autoFocus onChange={setReason} />
       <button type="submit" className="turned">
         Skip it
       </button>

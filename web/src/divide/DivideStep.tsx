@@ -6,6 +6,7 @@ import { ask, client, type Bulb, type Divisible, type Piece, type Plant, type Rh
 import { rhizome } from "../api/queries";
 import { Marked } from "../marks/Mark";
 import { Tick } from "../parts/Choice";
+import { TextLine } from "../parts/TextLine";
 import { Trouble } from "../parts/Trouble";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
@@ -171,16 +172,13 @@ function Pieces({ at, cuts, word, onBorn }: PiecesProps) {
                 Keeps the tag <b>{plant.intake.tag}</b>.
               </p>
             ) : (
-              <div data-field={`Tag of piece ${pieceName(i)}`}>
-                <label>
-                  <span className="figure-label">Tag of piece {pieceName(i)}</span>
-                  <input
-                    className="text"
-                    maxLength={80}
-                    value={tagOf(p, i)}
-                    onChange={(e) => setTags({ ...tags, [key(p)]: e.target.value })}
-                  />
-                </label>
+              <div>
+                <TextLine
+                  label={`Tag of piece ${pieceName(i)}`}
+                  value={tagOf(p, i)}
+                  max={80}
+                  onChange={(tag) => setTags({ ...tags, [key(p)]: tag })}
+                />
                 <button type="button" className="plain" onClick={() => setKeeps(i)}>
                   Let this one keep the tag
                 </button>

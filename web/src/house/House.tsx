@@ -5,6 +5,7 @@ import { ask, client, type Settings } from "../api/client";
 import { about, disputes, rootKnowledge, settings, solutionKnowledge } from "../api/queries";
 import { Mark, Marked } from "../marks/Mark";
 import { Choice } from "../parts/Choice";
+import { TextLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { usePerson } from "../parts/person";
 import { Trouble } from "../parts/Trouble";
@@ -148,11 +149,8 @@ function Tools({ tools, onChange }: { tools: ToolSet; onChange: (t: ToolSet) => 
 function AtThisScreen() {
   const [person, setPerson] = usePerson();
   return (
-    <section data-field="Who is at this screen">
-      <label>
-        <span className="figure-label">Who is at this screen</span>
-        <input className="text" value={person} maxLength={60} onChange={(e) => setPerson(e.target.value)} />
-      </label>
+    <section>
+      <TextLine label="Who is at this screen" value={person} max={60} onChange={setPerson} />
       <p className="why">
         Kept in this browser. Each person reads the cautions of a product once, and says so. Left empty: one person for
         the house.

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { ask, client, type OnShelf } from "../api/client";
 import { shelf } from "../api/queries";
 import { Choice } from "../parts/Choice";
+import { TextLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
 import { figure } from "../words";
@@ -81,17 +82,12 @@ export function StackMix({ knowledge: k, tools }: BenchProps) {
         {doses.map((d, i) => (
           <fieldset key={d.key} className="dose">
             <legend>Product {i + 1}</legend>
-            <div data-field={`Name of product ${i + 1}`}>
-              <label>
-                <span className="figure-label">Name</span>
-                <input
-                  className="text"
-                  value={d.name}
-                  maxLength={80}
-                  onChange={(e) => change(d.key, { name: e.target.value })}
-                />
-              </label>
-            </div>
+            <TextLine
+              label={`Name of product ${i + 1}`}
+              value={d.name}
+              max={80}
+              onChange={(name) => change(d.key, { name })}
+            />
             <div className="quick">
               {calibrated.map((s) => (
                 <button key={s.id} type="button" className="turned" onClick={() => take(d, s)}>

@@ -1,7 +1,8 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { Refused, type SolutionKnowledge, type Stock } from "../api/client";
-import { Choice, FieldError } from "../parts/Choice";
+import { Choice } from "../parts/Choice";
+import { TextLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
 
@@ -27,13 +28,13 @@ export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Pro
         onSave(s);
       }}
     >
-      <div data-field="Name on the bottle">
-        <label>
-          <span className="figure-label">Name on the bottle</span>
-          <input className="text" value={s.name} maxLength={80} onChange={(e) => change({ name: e.target.value })} />
-        </label>
-        {wrong("name") && <FieldError words={wrong("name") ?? ""} />}
-      </div>
+      <TextLine
+        label="Name on the bottle"
+        value={s.name}
+        max={80}
+        onChange={(name) => change({ name })}
+        error={wrong("name")}
+      />
       <label data-field="It is">
         <span className="figure-label">It is</span>
         <select value={s.product} onChange={(e) => change({ product: e.target.value })}>
@@ -73,17 +74,13 @@ export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Pro
         ]}
         onChange={(unit) => change({ unit: unit as Stock["unit"] })}
       />
-      <div data-field="Good until">
-        <label>
-          <span className="figure-label">Good until: a day, a month or a year</span>
-          <input
-            className="text"
-            value={s.expires_on ?? ""}
-            onChange={(e) => change({ expires_on: e.target.value || undefined })}
-          />
-        </label>
-        {wrong("expires_on") && <FieldError words={wrong("expires_on") ?? ""} />}
-      </div>
+      <TextLine
+        label="Good until: a day, a month or a year"
+        value={s.expires_on ?? ""}
+        max={10}
+        onChange={(d) => change({ expires_on: d || undefined })}
+        error={wrong("expires_on")}
+      />
       <Figure
         label="The most its label allows"
         unit="%"

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useRef, useState } from "react";
 import { ask, client, Refused, type Place, type PlaceFacts } from "../api/client";
-import { FieldError } from "../parts/Choice";
+import { DayLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
 import { day, today } from "../words";
@@ -104,13 +104,7 @@ function OneDay({ onKeep, wrong }: DayProps) {
   const [high, setHigh] = useState<number>();
   return (
     <div className="one-day">
-      <div data-field="Day">
-        <label>
-          <span className="figure-label">Day</span>
-          <input type="date" className="text" value={on} max={today()} onChange={(e) => setOn(e.target.value)} />
-        </label>
-        {wrong("day") && <FieldError words={wrong("day") ?? ""} />}
-      </div>
+      <DayLine label="Day" value={on} onChange={setOn} error={wrong("day")} />
       <Figure label="Low" unit="°C" value={low} min={-30} max={60} usual="–" onChange={setLow} error={wrong("low_c")} />
       <Figure
         label="High"

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, Refused, type PlaceFacts } from "../api/client";
 import { places } from "../api/queries";
-import { FieldError } from "../parts/Choice";
+import { TextLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
 import { PlaceCard } from "./PlaceCard";
@@ -63,13 +63,13 @@ export function PlaceForm({ place, trouble, onSave, onClose }: FormProps) {
         onSave(p);
       }}
     >
-      <div data-field="Name of the place">
-        <label>
-          <span className="figure-label">Name of the place</span>
-          <input className="text" value={p.name} maxLength={80} onChange={(e) => change({ name: e.target.value })} />
-        </label>
-        {wrong("name") && <FieldError words={wrong("name") ?? ""} />}
-      </div>
+      <TextLine
+        label="Name of the place"
+        value={p.name}
+        max={80}
+        onChange={(name) => change({ name })}
+        error={wrong("name")}
+      />
       <Figure
         label="A usual night"
         unit="°C"
@@ -90,18 +90,13 @@ export function PlaceForm({ place, trouble, onSave, onClose }: FormProps) {
         onChange={(high_c) => change({ high_c })}
         error={wrong("high_c")}
       />
-      <div data-field="Time zone">
-        <label>
-          <span className="figure-label">Time zone, for logs that do not say theirs</span>
-          <input
-            className="text"
-            value={p.zone ?? ""}
-            maxLength={60}
-            onChange={(e) => change({ zone: e.target.value || undefined })}
-          />
-        </label>
-        {wrong("zone") && <FieldError words={wrong("zone") ?? ""} />}
-      </div>
+      <TextLine
+        label="Time zone, for logs that do not say theirs"
+        value={p.zone ?? ""}
+        max={60}
+        onChange={(z) => change({ zone: z || undefined })}
+        error={wrong("zone")}
+      />
       {trouble !== undefined && !refused?.problem?.faults && <Trouble error={trouble} />}
       <div className="place-do">
         <Button type="primary" htmlType="submit">

@@ -5,6 +5,7 @@ import type { Course } from "../api/client";
 import { Mark, Marked } from "../marks/Mark";
 import { Facts } from "../parts/Facts";
 import { Fold } from "../parts/Fold";
+import { DayLine } from "../parts/TextLine";
 import { Trouble } from "../parts/Trouble";
 import { usePlant } from "../plant/PlantPage";
 import { day, figure, shortDay, today } from "../words";
@@ -78,10 +79,7 @@ export function CourseCard({ course: c }: { course: Course }) {
       </ul>
       {!c.closed_on && (
         <div className="course-do">
-          <label data-field="On">
-            <span className="figure-label">On</span>
-            <input type="date" className="text" value={on} max={today()} onChange={(e) => setOn(e.target.value)} />
-          </label>
+          <DayLine label="On" value={on} onChange={setOn} />
           <Button type="primary" onClick={() => void save({ rounds: [...without(rounds, on), on] })}>
             Treated
           </Button>

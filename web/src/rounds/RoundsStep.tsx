@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { ask, client, type Course } from "../api/client";
 import { courses, inspection, pestKnowledge } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
+import { DayLine } from "../parts/TextLine";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
 import { today } from "../words";
@@ -86,10 +87,7 @@ function Begin({ taken }: { taken: string[] }) {
             ))}
           </select>
         </label>
-        <label data-field="First round on">
-          <span className="figure-label">First round on</span>
-          <input type="date" className="text" value={on} max={today()} onChange={(e) => setOn(e.target.value)} />
-        </label>
+        <DayLine label="First round on" value={on} onChange={setOn} />
         <Button onClick={() => void begin()}>Note the first round</Button>
       </div>
       <p className="why">
