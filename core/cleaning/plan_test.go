@@ -175,3 +175,58 @@ func TestEveryPlanKeepsTheWorkingOrder(t *testing.T) {
 		assert.Equal(t, "hands", p.Jobs[len(p.Jobs)-1].Code)
 	})
 }
+
+// What is done about each cause, and in which stage: common practice, no source.
+func TestWhatEachCauseAsksOfTheCleaning(t *testing.T) {
+	for cause, want := range map[string]map[string]string{
+		"suffocation":   {"old-medium": "bulk"},
+		"salt-burn":     {"soak-flush": "rinse"},
+		"wilt-fungus":   {"cut-to-clean": "cuts", "sterile-each-cut": "cuts", "fungicide-label": "treatment", "discard-if-none": "cuts", "handle-last": "bench", "powder": "treatment", "blade": "bench"},
+		"water-mould":   {"cut-to-clean": "cuts", "fungicide-label": "treatment", "dry-joints": "dry"},
+		"soft-rot":      {"cut-well-clear": "cuts", "dry-joints": "dry", "powder": "treatment"},
+		"spray-injury":  {"rinse-leaves": "rinse"},
+		"snails":        {"old-medium": "bulk", "peroxide": "treatment", "rinse-roots": "rinse"},
+		"spider-mites":  {"wash-leaves": "treatment", "oil-soap-label": "treatment", "rinse-all": "rinse", "handle-last": "bench"},
+		"scale":         {"wipe-off": "treatment", "oil-soap-label": "treatment"},
+		"mealybugs":     {"old-medium": "bulk", "wipe-off": "treatment"},
+		"thrips":        {"flowers-off": "spikes", "oil-soap-label": "treatment"},
+		"aphids":        {"rinse-off": "treatment"},
+		"foreign-roots": {"tease-out": "bulk"},
+		"lodgers":       {"evict": "bulk"},
+	} {
+		known, ok := causes.Table().Cause(cause)
+		require.True(t, ok, cause)
+		c := caseOf("oncidium")
+		for _, action := range known.Do {
+			c.Actions[action] = []string{known.Name}
+		}
+		p := cleaning.Draw(c)
+		for code, stage := range want {
+			j := jobOf(t, p, code)
+			assert.Equal(t, stage, j.Stage, "%s, %s", cause, code)
+			assert.NotEmpty(t, j.Do.Mark, "%s carries its mark", code)
+		}
+	}
+}
+
+func TestHarmlessCausesAskForNothing(t *testing.T) {
+	for _, cause := range causes.Table().Causes {
+		if cause.Kind != "harmless" || len(cause.Do) > 0 {
+			continue
+		}
+		assert.Empty(t, cleaning.Draw(caseOf("phalaenopsis")).Jobs, cause.Code)
+	}
+}
+
+func TestEveryJobOfATreatmentHasItsCautions(t *testing.T) {
+	c := caseOf("oncidium")
+	c.List = rotted()
+	for _, a := range causes.Table().Actions {
+		c.Actions[a.Code] = []string{"A cause"}
+	}
+	for _, j := range cleaning.Draw(c).Jobs {
+		if j.Product != "" {
+			assert.NotEmpty(t, j.Care, "%s uses %s", j.Code, j.Product)
+		}
+	}
+}

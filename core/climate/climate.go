@@ -89,9 +89,14 @@ func (p *Place) dayOf(hour int64) (string, int) {
 		local := time.Unix(hour*3600, 0).In(p.Zone)
 		y, m, d := local.Date()
 		p.day = local.Format(time.DateOnly)
-		p.midnight, p.nextMidnight = HourOf(time.Date(y, m, d, 0, 0, 0, 0, p.Zone)), HourOf(time.Date(y, m, d+1, 0, 0, 0, 0, p.Zone))
+		p.midnight, p.nextMidnight = firstHour(y, m, d, p.Zone), firstHour(y, m, d+1, p.Zone)
 	}
 	return p.day, int(hour - p.midnight)
+}
+
+// firstHour is the first hour that begins on a day.
+func firstHour(y int, m time.Month, d int, zone *time.Location) int64 {
+	return HourOf(time.Date(y, m, d, 0, 0, 0, 0, zone).Add(time.Hour - time.Second))
 }
 
 // at is a sine over the day, warmest in mid-afternoon.

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 func TestTheSurestTemperatureIsTaken(t *testing.T) {
@@ -51,4 +52,54 @@ func TestTheHourlyCurveKeepsTheDaysMean(t *testing.T) {
 	}
 	assert.InDelta(t, 18, sum/24, 1e-9)
 	assert.False(t, math.IsNaN(sum))
+}
+
+// A day in spring has 23 hours and one in autumn 25 where clocks are turned; in
+// zones of half an hour, hours go by the hour they begin in.
+func TestDaysOfOtherLengthsAndZones(t *testing.T) {
+	for name, c := range map[string]struct {
+		zone string
+		day  time.Time
+		want int
+	}{
+		"spring":     {"Europe/Lisbon", time.Date(2030, 3, 31, 0, 0, 0, 0, time.UTC), 23},
+		"autumn":     {"Europe/Lisbon", time.Date(2030, 10, 27, 0, 0, 0, 0, time.UTC), 25},
+		"a day":      {"Europe/Lisbon", time.Date(2030, 6, 1, 0, 0, 0, 0, time.UTC), 24},
+		"half hours": {"Asia/Kolkata", time.Date(2030, 6, 1, 0, 0, 0, 0, time.UTC), 24},
+	} {
+		zone, err := time.LoadLocation(c.zone)
+		require.NoError(t, err)
+		p := &Place{Zone: zone, Usual: &Day{LowC: 10, HighC: 20}}
+		y, m, d := c.day.Date()
+		from, to := firstHour(y, m, d, zone), firstHour(y, m, d+1, zone)
+		n := 0
+		for h := from; h < to; h++ {
+			day, hour := p.dayOf(h)
+			assert.Equal(t, c.day.Format(time.DateOnly), day, name)
+			assert.Equal(t, n, hour, name)
+			_, _, ok := p.At(h)
+			assert.True(t, ok)
+			n++
+		}
+		assert.Equal(t, c.want, n, name)
+	}
+}
+
+func TestTheDailyRangeTakesWhatWasMeasured(t *testing.T) {
+	start := HourOf(time.Date(2031, 5, 14, 0, 0, 0, 0, time.UTC))
+	p := &Place{Zone: time.UTC, Hours: map[int64]float64{}, Days: map[string]Day{"2031-05-14": {Day: "2031-05-14", LowC: 1, HighC: 2}, "2031-05-15": {Day: "2031-05-15", LowC: 9, HighC: 19}}}
+	for h := range int64(24) {
+		p.Hours[start+h] = 14 + float64(h%12)
+	}
+	p.Hours[start+24] = 33 // one hour of the next day says little of it
+	ranges := p.DailyRange()
+	assert.Equal(t, Day{"2031-05-14", 14, 25}, ranges["2031-05-14"], "the log before the table")
+	assert.Equal(t, Day{"2031-05-15", 9, 19}, ranges["2031-05-15"], "the table before a single hour")
+}
+
+func TestTwoDaysAreNoMean(t *testing.T) {
+	p := &Place{Zone: time.UTC, Usual: &Day{LowC: 5, HighC: 15}, Days: map[string]Day{"2031-05-01": {LowC: 10, HighC: 20}, "2031-05-02": {LowC: 12, HighC: 22}}}
+	_, from, ok := p.At(HourOf(time.Date(2031, 5, 9, 15, 0, 0, 0, time.UTC)))
+	assert.True(t, ok)
+	assert.Equal(t, Usual, from)
 }

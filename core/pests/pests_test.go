@@ -191,3 +191,51 @@ func BenchmarkScheduleFromAYearOfHours(b *testing.B) {
 		}
 	}
 }
+
+// Egg to adult in degree-days, threshold and share in the egg, from memory as
+// growers' tables have them; with the days they give at an even 20 and 25 °C, by
+// hand.
+func TestThePestsOfTheTable(t *testing.T) {
+	for code, want := range map[string]struct{ k, t0, egg, at20, at25 float64 }{
+		"spider-mites": {140, 11.5, 0.37, 16.5, 10.4},
+		"flat-mites":   {330, 10, 0.35, 33, 22},
+		"scale":        {900, 10, 0.25, 90, 60},
+		"mealybugs":    {420, 11, 0.22, 46.7, 30},
+		"thrips":       {240, 9, 0.25, 21.8, 15},
+		"fungus-gnats": {300, 6, 0.18, 21.4, 15.8},
+		"snails":       {180, 8, 1, 15, 10.6},
+	} {
+		pest, ok := Find(code)
+		require.True(t, ok, code)
+		assert.Equal(t, []float64{want.k, want.t0, want.egg}, []float64{pest.K.Value, pest.T0C.Value, pest.EggShare.Value}, code)
+		assert.InDelta(t, want.at20, pest.DaysAt(pest.K.Value, 20), 0.05, "%s at 20 °C", code)
+		assert.InDelta(t, want.at25, pest.DaysAt(pest.K.Value, 25), 0.05, "%s at 25 °C", code)
+		assert.Equal(t, "from memory", string(pest.K.Mark), "%s is shown as an estimate", code)
+	}
+	assert.Len(t, Table().Pests, 7)
+}
+
+func TestNoPestDevelopsFasterAboveItsLimit(t *testing.T) {
+	for _, pest := range Table().Pests {
+		assert.InDelta(t, pest.perHour(pest.StopsC.Value), pest.perHour(pest.StopsC.Value+10), 1e-12, pest.Code)
+		assert.Zero(t, pest.perHour(pest.T0C.Value-5), pest.Code)
+	}
+}
+
+func TestBushSnailsWantOneRoundWhenTheEggsHaveHatched(t *testing.T) {
+	s, err := Plan(Course{Pest: "snails", Rounds: []string{"2031-05-01"}}, even(20), on("2031-05-02"), false)
+	require.NoError(t, err)
+	require.Len(t, s.Rounds, 2)
+	assert.Equal(t, "2031-05-16", s.Next.From, "180 degree-days at 12 a day: 15 days")
+	assert.Contains(t, s.Notes[2].Value, "counts the egg alone")
+}
+
+func TestACourseMayPlanMoreRounds(t *testing.T) {
+	s, err := Plan(Course{Pest: "thrips", Rounds: []string{"2031-05-01"}, Plan: 5}, even(22), on("2031-05-02"), false)
+	require.NoError(t, err)
+	assert.Len(t, s.Rounds, 5)
+	for i := 2; i < 5; i++ {
+		assert.Greater(t, s.Rounds[i].From, s.Rounds[i-1].From)
+		assert.Greater(t, s.LookOn, s.Rounds[i].From)
+	}
+}

@@ -287,3 +287,81 @@ func abs(x float64) float64 {
 	}
 	return x
 }
+
+// Grams per litre for 100 ppm of nitrogen by the grade of the feed, as university
+// extension tables of fertilizer rates give them (10 divided by the percentage).
+func TestRatesOfExtensionTables(t *testing.T) {
+	for n, grams := range map[float64]float64{10: 1, 12: 0.8333, 15: 0.6667, 17: 0.5882, 20: 0.5, 30: 0.3333} {
+		m := MixFeed(Feed{N: n, WantedPPMN: of(100), VolumeL: 1})
+		assert.InDelta(t, grams, m.GPerL, 1e-4, "%g %% of nitrogen", n)
+	}
+}
+
+func TestTheLabelOfAFeedStandsAboveThePage(t *testing.T) {
+	f := Feed{N: 20, WantedPPMN: of(350), VolumeL: 10}
+	require.NotNil(t, MixFeed(f).Stopped)
+	f.LabelMostPPMN = of(400)
+	m := MixFeed(f)
+	assert.Nil(t, m.Stopped)
+	assert.InDelta(t, 17.5, m.Grams, 1e-9)
+	assert.Equal(t, 18.0, m.Hand.Amount, "a kitchen scale reads 1 g")
+	assert.InDelta(t, 350, m.LowPPMN, 1e-9, "17.5 g reads as 18")
+	assert.InDelta(t, 370, m.HighPPMN, 1e-9)
+	f.LabelMostPPMN = of(300)
+	assert.Equal(t, 300.0, MixFeed(f).Stopped.Most.Value, "and it may allow less")
+}
+
+func TestStrengthsReadTheSameInEveryUnit(t *testing.T) {
+	for _, same := range [][]Strength{
+		{{1, "percent"}, {10, "ml_per_l"}, {10000, "ppm"}, {99, "parts"}},
+		{{50, "percent"}, {500, "ml_per_l"}, {500000, "ppm"}, {1, "parts"}},
+		{{0.1, "percent"}, {1, "ml_per_l"}, {1000, "ppm"}, {999, "parts"}},
+	} {
+		for _, s := range same {
+			assert.InDelta(t, same[0].Share(), s.Share(), 1e-12, s.words())
+		}
+	}
+}
+
+func TestWaterLaws(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		a, b := rapid.Float64Range(0, 2000).Draw(t, "first"), rapid.Float64Range(0, 2000).Draw(t, "then")
+		held := rapid.Float64Range(50, 2000).Draw(t, "held")
+		assert.InDelta(t, LeftAfter(a, held)*LeftAfter(b, held), LeftAfter(a+b, held), 1e-12, "two flushes are one of both")
+		share := rapid.Float64Range(0.1, 99).Draw(t, "left")
+		m := MixFlush(Flush{HeldML: &held, LeftPct: &share})
+		assert.InEpsilon(t, share/100, LeftAfter(m.ML, held), 1e-9, "what was poured leaves what was asked")
+		c := rapid.Float64Range(0, 39).Draw(t, "°C")
+		assert.Greater(t, OxygenMGL(c), OxygenMGL(c+1), "warm water holds less")
+	})
+}
+
+func TestHandsMeasureWithTheToolsTheyHave(t *testing.T) {
+	fine := Tools{SyringeML: 0.01, SyringeHoldsML: 1, JugML: 10, JugHoldsML: 250, ScaleG: 0.1}
+	m := Dilute(Dilution{Stock: Percent(35), Wanted: strength(3, "percent"), MakeML: of(100), Tools: fine})
+	assert.Equal(t, 8.57, m.Stock.Amount)
+	assert.Equal(t, "jug to 90 mL, then 1.43 mL by syringe", m.Water.How)
+	assert.Equal(t, 0.01, m.Water.Error, "two fills of a fine syringe")
+	big := Dilute(Dilution{Stock: Percent(100), Wanted: strength(1, "percent"), MakeML: of(1000), Tools: fine})
+	assert.Equal(t, "3 full jugs of 250 mL and one to 240 mL", big.Water.How)
+	weighed := MixFeed(Feed{N: 20, WantedPPMN: of(100), VolumeL: 10, Tools: fine})
+	assert.Equal(t, 5.0, weighed.Hand.Amount)
+	assert.False(t, weighed.Hand.Little, "fifty steps of a fine scale")
+}
+
+func TestEveryProductCarriesItsMarksAndCautions(t *testing.T) {
+	for _, p := range Known().Products {
+		require.NotEmpty(t, p.Uses, p.Code)
+		assert.NotEmpty(t, p.Care, "%s has its cautions", p.Code)
+		for _, u := range p.Uses {
+			assert.NotEmpty(t, u.How.Mark, "%s, %s", p.Code, u.Code)
+			if p.ByLabel {
+				assert.Nil(t, u.Percent, "%s: no figure of ours", p.Code)
+			}
+			if u.Percent != nil {
+				require.NotNil(t, u.MostPercent, "%s, %s has a limit", p.Code, u.Code)
+				assert.LessOrEqual(t, u.Percent.Value, u.MostPercent.Value)
+			}
+		}
+	}
+}
