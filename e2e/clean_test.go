@@ -379,3 +379,41 @@ func TestTheCaseSheetPrints(t *testing.T) {
 	}
 	p.see(".case-time li", "Spider mites: round 2.")
 }
+
+func TestTheBenchSaysWhichTreatmentIsDue(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/places", `{"name":"Warm case","low_c":25,"high_c":25}`)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Silver 5","group":"cymbidium","place_id":1}`)
+	s.send(t, "POST", "/api/v1/plants/1/courses", fmt.Sprintf(`{"pest":"spider-mites","rounds":[%q]}`, time.Now().AddDate(0, 0, -8).Format(time.DateOnly)))
+	p := open(t, s.url, phone)
+	p.see(".bench-rounds li[data-overdue]", "Round 2 is overdue")
+	p.fits(phone.width)
+	p.tap(".bench-rounds a", "Silver 5")
+	p.tap(".course-do button", "Treated")
+	p.see(".rounds-list li", "after hatchlings could lay")
+	p.tap(".top a", "Bench")
+	p.see(".bench-list", "Silver 5")
+	p.gone(".bench-rounds", "Silver 5")
+}
+
+func TestEachPersonReadsTheCautionsOnce(t *testing.T) {
+	s := fresh(t)
+	for n, tag := range []string{"One", "Two"} {
+		s.send(t, "POST", "/api/v1/plants", fmt.Sprintf(`{"tag":%q,"group":"cattleya"}`, tag))
+		s.send(t, "POST", fmt.Sprintf("/api/v1/plants/%d/readings", n+1), `{"read_on":"2026-01-05"}`)
+		s.send(t, "PUT", fmt.Sprintf("/api/v1/readings/%d", n+1), `{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":2,"segments":[{"length_mm":60,"feel":"mushy"}]}]}}`)
+	}
+	p := open(t, s.url+"/house", bench)
+	p.fill("Who is at this screen", "Ada")
+	p.visit(s.url + "/plants/1/clean")
+	p.see(job("peroxide")+" .job-read", "Read, by Ada")
+	p.readsCautions("peroxide", "Peroxide over 3 % burns")
+	p.visit(s.url + "/plants/2/clean")
+	p.see(job("peroxide")+" .job-care h3", "Caution read. Show again")
+	p.tap(job("peroxide")+" .job-care button", "Show again")
+	p.see(job("peroxide")+" .job-care li", "Peroxide over 3 % burns")
+	p.visit(s.url + "/house")
+	p.fill("Who is at this screen", "Ben")
+	p.visit(s.url + "/plants/2/clean")
+	p.see(job("peroxide")+" .job-read", "Read, by Ben")
+}
