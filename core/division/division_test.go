@@ -124,3 +124,69 @@ func TestTwoPiecesAreAsEvenAsCanBe(t *testing.T) {
 	require.Len(t, a.Pieces, 2)
 	assert.Equal(t, []int{6}, a.Cuts, "five and four, not three and six")
 }
+
+func TestWhatEachPieceLacksIsSaid(t *testing.T) {
+	for name, c := range map[string]struct {
+		bulbs  []Bulb
+		change func(*Plant)
+		words  string
+	}{
+		"few":     {[]Bulb{{N: 1}, {N: 2, From: 1, Lead: true}}, nil, "Fewer than three bulbs"},
+		"no lead": {[]Bulb{{N: 1}, {N: 2, From: 1}, {N: 3, From: 2}}, nil, "No growing lead"},
+		"dead":    {[]Bulb{{N: 1, State: "dead"}, {N: 2, From: 1}, {N: 3, From: 2, Lead: true}}, nil, "Fewer than three bulbs"},
+		"roots":   {[]Bulb{{N: 1}, {N: 2, From: 1}, {N: 3, From: 2, Lead: true}}, func(p *Plant) { p.LiveMM = nil }, "Hardly any living root"},
+		"least":   {[]Bulb{{N: 1}, {N: 2, From: 1}, {N: 3, From: 2, Lead: true}}, nil, "Four or five are better"},
+	} {
+		p := strong()
+		if c.change != nil {
+			c.change(&p)
+		}
+		all := make([]int, len(c.bulbs))
+		for i := range all {
+			all[i] = i + 1
+		}
+		piece := p.piece(Rhizome{Bulbs: c.bulbs}, all)
+		require.NotEmpty(t, piece.Why, name)
+		assert.Contains(t, piece.Why[0].Value, c.words, name)
+		assert.Equal(t, name == "least", piece.Fits, name)
+	}
+}
+
+func TestThreePiecesFromThreeLeads(t *testing.T) {
+	r := Rhizome{Bulbs: append(Chain(3).Bulbs, Bulb{N: 4, From: 1}, Bulb{N: 5, From: 4}, Bulb{N: 6, From: 5, Lead: true}, Bulb{N: 7, From: 1}, Bulb{N: 8, From: 7}, Bulb{N: 9, From: 8, Lead: true})}
+	a := Advise(r, strong())
+	assert.Equal(t, "It can be divided into 3.", a.Headline)
+	require.Len(t, a.Pieces, 3)
+	total := roots.Range{}
+	for _, p := range a.Pieces {
+		assert.Len(t, p.Bulbs, 3)
+		total.Low += p.LiveMM.Low
+	}
+	assert.Equal(t, 900.0, total.Low, "no root is lost or counted twice")
+	assert.Len(t, a.LiveMM, 9)
+}
+
+// Two things against it are both said, the weightiest first.
+func TestAllThatSpeaksAgainstItIsSaid(t *testing.T) {
+	p := strong()
+	p.Spreading, p.Flowering, p.Growth = true, "bloom", "resting"
+	a := Advise(two(), p)
+	require.Len(t, a.Reasons, 3)
+	assert.Contains(t, a.Reasons[0].Value, "Rot may be running")
+	assert.Contains(t, a.Reasons[1].Value, "in flower")
+	assert.Contains(t, a.Reasons[2].Value, "at rest")
+	assert.NotEmpty(t, a.Places, "where it could be cut is shown all the same")
+	assert.Contains(t, a.Cautions, "blade")
+}
+
+func TestAChainHasItsLeadAtTheEnd(t *testing.T) {
+	assert.Empty(t, Chain(0).Bulbs)
+	assert.Len(t, Chain(500).Bulbs, MaxBulbs)
+	for n := range 12 {
+		r := Chain(n)
+		assert.Empty(t, r.Faults())
+		for _, b := range r.Bulbs {
+			assert.Equal(t, b.N == n, b.Lead)
+		}
+	}
+}
