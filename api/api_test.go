@@ -286,7 +286,8 @@ func unmarked(path string, doc any) []string {
 
 func TestEveryValueOfTheCraftSaysWhereItComesFrom(t *testing.T) {
 	x := start(t)
-	for _, path := range []string{"/api/v1/knowledge/groups", "/api/v1/knowledge/roots", "/api/v1/knowledge/disputes", "/api/v1/knowledge/cautions"} {
+	for _, path := range []string{"/api/v1/knowledge/groups", "/api/v1/knowledge/roots", "/api/v1/knowledge/disputes", "/api/v1/knowledge/cautions",
+		"/api/v1/knowledge/solutions", "/api/v1/knowledge/pests", "/api/v1/knowledge/division"} {
 		status, doc, _ := x.send("GET", path, "")
 		require.Equal(t, http.StatusOK, status, path)
 		require.NotEmpty(t, doc, path)
