@@ -52,7 +52,7 @@ screenshots: page browser ## the pictures in docs/screenshots, from the demo
 build: bin/therapeon ## the program, with its page inside
 page: web/dist/index.html
 
-bin/therapeon: web/dist/index.html $(GO_CODE) go.mod
+bin/therapeon: web/dist/index.html $(GO_CODE) api/openapi.json go.mod
 	go build -o $@ ./cmd/therapeon
 
 web/node_modules/.package-lock.json: web/package-lock.json
