@@ -25,9 +25,10 @@ type Pest struct {
 
 // Figures are the numbers of the schedule.
 type Figures struct {
-	Rounds     knowledge.Number `yaml:"rounds" json:"rounds" required:"true"`
-	MostRounds knowledge.Number `yaml:"most_rounds" json:"most_rounds" required:"true"`
-	Safety     knowledge.Number `yaml:"safety" json:"safety" required:"true"`
+	Rounds        knowledge.Number `yaml:"rounds" json:"rounds" required:"true"`
+	EggOnlyRounds knowledge.Number `yaml:"egg_only_rounds" json:"egg_only_rounds" required:"true" description:"where the figure counts the egg alone"`
+	EggOnlyYoung  knowledge.Number `yaml:"egg_only_young" json:"egg_only_young" required:"true" description:"egg-times that stand in from hatching to laying, there"`
+	Safety        knowledge.Number `yaml:"safety" json:"safety" required:"true"`
 }
 
 // Knowledge is the table of pests.
@@ -64,10 +65,10 @@ func (p Pest) perHour(c float64) float64 {
 func (p Pest) Egg() float64 { return p.K.Value * p.EggShare.Value }
 
 // young is the degree-days from hatching to laying. A figure that counts the
-// egg alone says nothing of it: one egg-time stands in.
+// egg alone says nothing of it: egg-times stand in.
 func (p Pest) young() float64 {
 	if p.EggShare.Value >= 1 {
-		return p.Egg() * 2
+		return p.Egg() * Table().Figures.EggOnlyYoung.Value
 	}
 	return p.K.Value - p.Egg()
 }

@@ -128,7 +128,7 @@ func (p *planner) planned() int {
 	if n == 0 {
 		n = int(Table().Figures.Rounds.Value)
 		if p.pest.EggShare.Value >= 1 {
-			n = 2
+			n = int(Table().Figures.EggOnlyRounds.Value)
 		}
 	}
 	last := p.done[len(p.done)-1]

@@ -26,6 +26,7 @@ type Figures struct {
 	PPM700          knowledge.Number `yaml:"ppm_per_ec_700" json:"ppm_per_ec_700" required:"true" description:"ppm for each mS/cm"`
 	HardTapPPM      knowledge.Number `yaml:"hard_tap_ppm" json:"hard_tap_ppm" required:"true"`
 	FlushPotVolumes knowledge.Number `yaml:"flush_pot_volumes" json:"flush_pot_volumes" required:"true"`
+	HeldPercent     knowledge.Number `yaml:"held_percent" json:"held_percent" required:"true" description:"water a pot holds, of its volume, when nothing better is known"`
 	MeasurableSteps knowledge.Number `yaml:"measurable_steps" json:"measurable_steps" required:"true" description:"fewer steps of the tool than this are too little to measure well"`
 	JugAloneShare   knowledge.Number `yaml:"jug_alone_share" json:"jug_alone_share" required:"true" description:"where half a mark of the jug is less than this share, the jug alone will do"`
 }

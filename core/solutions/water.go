@@ -114,8 +114,6 @@ type Flushed struct {
 	Notes    []knowledge.Text `json:"notes" required:"true"`
 }
 
-const usualHeldPercent = 40
-
 // MixFlush is the stirred pot: C/C₀ = e^(−V/Vw). The asking holds no faults.
 func MixFlush(f Flush) Flushed {
 	k := Known()
@@ -123,7 +121,7 @@ func MixFlush(f Flush) Flushed {
 	if f.HeldML != nil {
 		m.HeldML = *f.HeldML
 	} else {
-		holds := float64(usualHeldPercent)
+		holds := k.Figures.HeldPercent.Value
 		if f.HoldsPct != nil {
 			holds = *f.HoldsPct
 		}

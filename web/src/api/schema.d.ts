@@ -2189,7 +2189,10 @@ export interface components {
             low_c: number;
         };
         PestsFigures: {
-            most_rounds: components["schemas"]["KnowledgeNumber"];
+            /** @description where the figure counts the egg alone */
+            egg_only_rounds: components["schemas"]["KnowledgeNumber"];
+            /** @description egg-times that stand in from hatching to laying, there */
+            egg_only_young: components["schemas"]["KnowledgeNumber"];
             rounds: components["schemas"]["KnowledgeNumber"];
             safety: components["schemas"]["KnowledgeNumber"];
         };
@@ -2940,6 +2943,8 @@ export interface components {
         SolutionsFigures: {
             flush_pot_volumes: components["schemas"]["KnowledgeNumber"];
             hard_tap_ppm: components["schemas"]["KnowledgeNumber"];
+            /** @description water a pot holds, of its volume, when nothing better is known */
+            held_percent: components["schemas"]["KnowledgeNumber"];
             /** @description where half a mark of the jug is less than this share, the jug alone will do */
             jug_alone_share: components["schemas"]["KnowledgeNumber"];
             /** @description fewer steps of the tool than this are too little to measure well */
