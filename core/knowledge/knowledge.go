@@ -102,6 +102,32 @@ func (n *Number) UnmarshalYAML(unmarshal func(any) error) error {
 	return nil
 }
 
+// Estimate is a figure with the range in which four of five are thought to lie: "0.4 (0.2–1.0) [M]".
+type Estimate struct {
+	Value float64 `json:"value" required:"true"`
+	Low   float64 `json:"low" required:"true"`
+	High  float64 `json:"high" required:"true"`
+	Provenance
+}
+
+// UnmarshalYAML reads a marked figure with its range.
+func (e *Estimate) UnmarshalYAML(unmarshal func(any) error) error {
+	var t Text
+	if err := t.UnmarshalYAML(unmarshal); err != nil {
+		return err
+	}
+	var v Estimate
+	if _, err := fmt.Sscanf(t.Value, "%g (%g–%g)", &v.Value, &v.Low, &v.High); err != nil {
+		return fmt.Errorf("%q is not a figure with its range, such as 0.4 (0.2–1.0)", t.Value)
+	}
+	if !(v.Low <= v.Value && v.Value <= v.High) {
+		return fmt.Errorf("%q lies outside its range", t.Value)
+	}
+	v.Provenance = t.Provenance
+	*e = v
+	return nil
+}
+
 // MustRead reads one of the embedded tables strictly. The tables ship inside
 // the program, so a broken one is a fault of the build and panics.
 func MustRead(name string, into any) {

@@ -1,0 +1,191 @@
+package race
+
+import (
+	"math"
+)
+
+// What is drawn for each run, one dimension each.
+const (
+	ofSkin = iota
+	ofPores
+	ofMass
+	ofUptake
+	ofRoots
+	ofStart
+	ofLost
+	ofTip
+	ofGrowth
+	ofTips
+	dimensions
+)
+
+// steps are the strides of an additive recurrence that fills the unit cube
+// evenly in any number of draws: powers of the root of x^(d+1) = x + 1, the
+// generalised golden ratio. An even filling settles faster than chance does, and
+// every program that runs it gets the same.
+var steps = func() (a [dimensions]float64) {
+	x := 1.5
+	for range 60 {
+		x = math.Pow(1+x, 1.0/(dimensions+1))
+	}
+	for i := range a {
+		a[i] = math.Pow(1/x, float64(i+1))
+	}
+	return a
+}()
+
+// share is the draw of a run in a dimension, in (0, 1).
+func share(run, seed, dimension int) float64 {
+	_, u := math.Modf(0.5 + float64(run+1+seed*7919)*steps[dimension])
+	return math.Min(math.Max(u, 1e-9), 1-1e-9)
+}
+
+// deviate is the standard normal deviate of a share.
+func deviate(u float64) float64 { return math.Sqrt2 * math.Erfinv(2*u-1) }
+
+// bounds is the deviate that bounds the middle four fifths, the range of an estimate.
+const bounds = 1.2815515655446004
+
+// spreads is a lognormal draw about the value of an assumption.
+func (a Assumption) spreads(u float64) float64 {
+	if a.Low >= a.High || a.Low <= 0 {
+		return a.Value
+	}
+	return a.Value * math.Exp(deviate(u)*math.Log(a.High/a.Low)/(2*bounds))
+}
+
+// varies is a normal draw about the value of an assumption, within its limits.
+func (a Assumption) varies(u float64) float64 {
+	v := a.Value + deviate(u)*(a.High-a.Low)/(2*bounds)
+	return math.Min(math.Max(v, a.Least), a.Most)
+}
+
+// model is a case made ready to be drawn from.
+type model struct {
+	c    Case
+	k    *Knowledge
+	b    *book
+	fit  *Fit
+	leaf float64 // cm²
+
+	plants []drawn // of each run, as it is
+
+	skin, pores, mass, bulb, uptake, roots, start, lost, tip, growth, tips Assumption
+	held                                                                   float64
+	holding                                                                *way // where it stood since its last weighing
+}
+
+func ready(c Case) *model {
+	m := &model{c: c, k: Table(), b: assume(c)}
+	m.leaf = m.b.value("leaf_cm2")
+	m.skin, m.pores, m.mass = m.b.at("shut"), m.b.at("open"), m.b.at("fresh_kg_m2")
+	m.uptake, m.roots, m.start, m.lost = m.b.at("uptake"), m.b.at("roots_cm2"), m.b.at("start"), m.b.at("lost")
+	m.growth, m.tips = m.b.at("growth_mm"), m.b.at("tips")
+	if c.Bulbs > 0 {
+		m.bulb = m.b.at("bulb_g")
+	}
+	if !c.TipsOut {
+		m.tip, m.held = m.b.at("tip_weeks"), m.b.value("held_days")
+	}
+	m.weigh()
+	return m
+}
+
+// change is what a lever changes.
+type change struct {
+	humidity float64 // points more
+	cool     bool    // no warmer than the air
+	lessLeaf float64 // share of the leaf taken
+	every    float64 // days between soaks; 0: as they are
+	warmer   float64 // K
+	exactly  float64 // humidity, percent; 0: that of the method
+}
+
+// way is a way of holding this plant.
+func (m *model) way(method Method, by change) *way {
+	night, day := m.b.value("night_c")+by.warmer, m.b.value("day_c")+by.warmer
+	warmerK := m.b.value("leaf_warmer_k")
+	if by.cool {
+		warmerK = 0
+	}
+	humidity := math.Min(100, m.b.humidity(method)+by.humidity)
+	if by.exactly > 0 {
+		humidity = by.exactly
+	}
+	every := m.b.value("soak_every_days")
+	if by.every > 0 {
+		every = math.Min(every, by.every)
+	}
+	w := &way{
+		sky:  skyOf(night, day, warmerK, humidity, m.b.pressure(), m.k.Classes[m.c.Profile.LeafConductance.Value].NightOpening),
+		pace: pace(m.c.Profile, night, day), wet: m.b.wetShare(method, every), reachMM: method.ReachMM.Value, reachedWet: method.ReachedShare.Value,
+	}
+	return w
+}
+
+// draw makes the plant of a run.
+func (m *model) draw(run int, by change) drawn {
+	u := func(dimension int) float64 { return share(run, m.c.Seed, dimension) }
+	kept := 1 - by.lessLeaf
+	leaf := m.leaf * kept / cm2PerM2
+	bulbs := float64(m.c.Bulbs) * m.bulb.spreads(u(ofMass))
+	leafMass := leaf * m.mass.spreads(u(ofMass)) * gramsPerL
+	d := drawn{
+		areaM2: leaf, full: leafMass*m.k.LeafWaterShare.Value + bulbs*m.k.BulbWaterShare.Value,
+		start: m.start.varies(u(ofStart)), lost: m.lost.varies(u(ofLost)),
+		shut: m.skin.spreads(u(ofSkin)), open: m.pores.spreads(u(ofPores)),
+		oldM2:  (m.roots.Low + (m.roots.High-m.roots.Low)*u(ofRoots)) / cm2PerM2,
+		uptake: m.uptake.spreads(u(ofUptake)), growth: m.growth.spreads(u(ofGrowth)),
+		tips: math.Round(math.Max(1, m.tips.spreads(u(ofTips)))), rootMM: m.c.Profile.RootDiameterMM.Value,
+	}
+	if !m.c.TipsOut {
+		d.tipDays = m.tipDays(u(ofTip))
+	}
+	if m.fit != nil {
+		m.fit.apply(m, &d, u, kept)
+	}
+	d.start = math.Min(math.Max(d.start, d.lost), 1)
+	return d
+}
+
+// tipDays is when the first tip comes, at full pace, given that none came while
+// the plant was held.
+func (m *model) tipDays(u float64) float64 {
+	median := m.tip.Value * 7
+	sigma := 0.0
+	if m.tip.Low > 0 {
+		sigma = math.Log(m.tip.High/m.tip.Low) / (2 * bounds)
+	}
+	if sigma == 0 || median <= 0 {
+		return math.Max(0, median-m.held)
+	}
+	past := 0.0
+	if m.held > 0 {
+		past = math.Erfc(-math.Log(m.held/median)/sigma/math.Sqrt2) / 2
+	}
+	after := math.Min(past+u*(1-past), 1-1e-12)
+	return math.Max(0, median*math.Exp(sigma*deviate(after))-m.held)
+}
+
+// middle is the plant of the middle figures.
+func (m *model) middle() drawn {
+	bulbs := float64(m.c.Bulbs) * m.bulb.Value
+	leaf := m.leaf / cm2PerM2
+	return drawn{
+		areaM2: leaf, full: leaf*m.mass.Value*gramsPerL*m.k.LeafWaterShare.Value + bulbs*m.k.BulbWaterShare.Value,
+		start: m.start.Value, lost: m.lost.Value, shut: m.skin.Value, open: m.pores.Value,
+		oldM2: m.roots.Value / cm2PerM2, uptake: m.uptake.Value, growth: m.growth.Value, tips: m.tips.Value,
+		tipDays: never, rootMM: m.c.Profile.RootDiameterMM.Value,
+	}
+}
+
+// waterShare is the share of the whole plant's mass that is water when full.
+func (m *model) waterShare() float64 {
+	d := m.middle()
+	leaf := m.leaf / cm2PerM2 * m.mass.Value * gramsPerL
+	mass := leaf + float64(m.c.Bulbs)*m.bulb.Value
+	if mass <= 0 {
+		return m.k.LeafWaterShare.Value
+	}
+	return d.full / mass
+}

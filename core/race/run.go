@@ -1,0 +1,364 @@
+package race
+
+import (
+	"fmt"
+	"math"
+	"runtime"
+	"slices"
+	"sync"
+
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+)
+
+// Band is a median with the range of the middle four fifths. A day that is left
+// out does not come within the days looked at.
+type Band struct {
+	Low    *float64 `json:"low,omitempty"`
+	Median *float64 `json:"median,omitempty"`
+	High   *float64 `json:"high,omitempty"`
+}
+
+// Water is the plant's water on a day, as shares of full.
+type Water struct {
+	Day    int     `json:"day" required:"true"`
+	Low    float64 `json:"low" required:"true"`
+	Median float64 `json:"median" required:"true"`
+	High   float64 `json:"high" required:"true"`
+}
+
+// Outcome is how the race goes by one way of holding.
+type Outcome struct {
+	Code         string          `json:"code" required:"true"`
+	Name         string          `json:"name" required:"true"`
+	About        knowledge.Text  `json:"about" required:"true"`
+	Care         knowledge.Text  `json:"care" required:"true"`
+	Unsuited     *knowledge.Text `json:"unsuited,omitempty" description:"why it is not for this kind"`
+	Humidity     float64         `json:"humidity_percent" required:"true"`
+	Chance       float64         `json:"chance" required:"true" description:"that roots come in time, 0–1"`
+	Lost         float64         `json:"lost" required:"true" description:"share of runs in which it dries out first"`
+	Waiting      float64         `json:"waiting" required:"true" description:"share in which neither happens within the days"`
+	Water        []Water         `json:"water" required:"true" description:"by day"`
+	Tip          Band            `json:"tip_day" required:"true" description:"first new tip, days from now"`
+	Limp         Band            `json:"limp_day" required:"true"`
+	LostOn       Band            `json:"lost_day" required:"true" description:"day on which it would be lost if no root came"`
+	Margin       Band            `json:"margin_days" required:"true" description:"from the first tip to the day it would be lost without; below 0: too late"`
+	Endless      bool            `json:"endless,omitempty" description:"half of them or more hold out without any new root"`
+	LossG        float64         `json:"loss_g_day" required:"true" description:"water it loses at first, median"`
+	NeedsPercent *float64        `json:"needs_humidity_percent,omitempty" description:"the humidity that gives nine chances in ten; left out: none does, or see needs"`
+	Needs        string          `json:"needs" required:"true" enum:"humidity,any,none" description:"any: it has them in any air; none: no humidity is enough"`
+	Words        string          `json:"words" required:"true"`
+}
+
+// Lever is what one change would do.
+type Lever struct {
+	LeverKind
+	Chance  float64 `json:"chance" required:"true"`
+	Gain    float64 `json:"gain" required:"true" description:"of chance"`
+	DryDays float64 `json:"dry_days" required:"true" description:"days it holds out longer without roots, median"`
+}
+
+// Race is the answer.
+type Race struct {
+	Headline    string             `json:"headline" required:"true"`
+	Detail      string             `json:"detail" required:"true"`
+	Best        string             `json:"best" required:"true" description:"code of the way of holding that is advised"`
+	Holding     string             `json:"holding,omitempty" description:"how it is held now"`
+	Outcomes    []Outcome          `json:"outcomes" required:"true" description:"the best first"`
+	Levers      []Lever            `json:"levers" required:"true" description:"for the way it is held, else the advised one; what helps most first"`
+	Assumptions []Assumption       `json:"assumptions" required:"true"`
+	Fit         *Fit               `json:"fit,omitempty"`
+	Runs        int                `json:"runs" required:"true"`
+	Days        int                `json:"days" required:"true"`
+	LimpAt      knowledge.Number   `json:"limp_at" required:"true"`
+	LostAt      knowledge.Estimate `json:"lost_at" required:"true"`
+}
+
+const (
+	mostRuns = 200_000
+	bins     = 500
+	// sparse is the share of the runs that levers and the search for a humidity take.
+	sparse = 8
+)
+
+// Run runs the race of a case by every way of holding.
+func Run(c Case) (Race, error) {
+	k := Table()
+	if c.Runs == 0 {
+		c.Runs = int(k.Runs.Value)
+	}
+	if c.Days == 0 {
+		c.Days = int(k.Days.Value)
+	}
+	if err := c.check(); err != nil {
+		return Race{}, err
+	}
+	m := ready(c)
+	m.plants = make([]drawn, c.Runs)
+	for run := range m.plants {
+		m.plants[run] = m.draw(run, change{})
+	}
+	r := Race{Holding: c.Holding, Assumptions: m.b.list, Fit: m.fit, Runs: c.Runs, Days: c.Days, LimpAt: k.Limp, LostAt: k.Lost}
+	r.Outcomes = make([]Outcome, len(k.Methods))
+	at := func(i int) { r.Outcomes[i] = m.outcome(k.Methods[i]) }
+	inParallel(len(k.Methods), at)
+	r.Outcomes = k.ranked(r.Outcomes)
+	r.Best = r.Outcomes[0].Code
+	of := r.Best
+	if c.Holding != "" {
+		of = c.Holding
+	}
+	method, _ := k.Method(of)
+	r.Levers = m.levers(method)
+	r.say(c)
+	return r, nil
+}
+
+func (c Case) check() error {
+	switch {
+	case c.LeafAreaCM2 <= 0 && c.Assumed["leaf_cm2"] <= 0:
+		return fault.List{{Field: "leaf_count", Limit: "at least one leaf", Words: "How much leaf it has is not known. Count or measure its leaves at intake."}}
+	case c.Runs < 1 || c.Runs > mostRuns:
+		return fault.List{{Field: "runs", Value: c.Runs, Limit: fmt.Sprintf("1 to %d", mostRuns), Words: fmt.Sprintf("Give 1 to %d runs.", mostRuns)}}
+	case c.Days < 1 || c.Days > 366:
+		return fault.List{{Field: "days", Value: c.Days, Limit: "1 to 366", Words: "Give 1 to 366 days."}}
+	}
+	if list := OutOfOrder(c.Weighings); len(list) > 0 {
+		return list
+	}
+	var list fault.List
+	for _, a := range Assumptions(c) {
+		if a.Own && (a.Value < a.Least || a.Value > a.Most || math.IsNaN(a.Value)) {
+			limit := fmt.Sprintf("%g to %g %s", a.Least, a.Most, a.Unit)
+			list = append(list, fault.Fault{Field: "assumed." + a.Code, Value: a.Value, Limit: limit, Words: fmt.Sprintf("Give %s.", limit)})
+		}
+	}
+	for code, v := range c.Assumed {
+		if !slices.ContainsFunc(Assumptions(c), func(a Assumption) bool { return a.Code == code }) {
+			list = append(list, fault.Fault{Field: "assumed." + code, Value: v, Limit: "a code of the assumptions", Words: "There is no such assumption for this plant."})
+		}
+	}
+	if len(list) > 0 {
+		return list
+	}
+	return nil
+}
+
+// inParallel does n things on as many processors as there are.
+func inParallel(n int, do func(int)) {
+	var wait sync.WaitGroup
+	next := make(chan int)
+	for range min(n, runtime.GOMAXPROCS(0)) {
+		wait.Go(func() {
+			for i := range next {
+				do(i)
+			}
+		})
+	}
+	for i := range n {
+		next <- i
+	}
+	close(next)
+	wait.Wait()
+}
+
+// outcome runs every plant by one way of holding.
+func (m *model) outcome(method Method) Outcome {
+	w := m.way(method, change{})
+	runs, days := m.c.Runs, m.c.Days
+	counts := make([][bins + 1]int32, days+1)
+	fates := make([]fate, runs)
+	losses := make([]float64, runs)
+	for run := range runs {
+		d := m.plants[run]
+		losses[run] = d.firstLoss(w)
+		fates[run] = d.live(w, days, func(day int, share float64) {
+			counts[day][int(math.Min(math.Max(share, 0), 1)*bins)]++
+		})
+	}
+	o := Outcome{Code: method.Code, Name: method.Name, About: method.About, Care: method.Care, Humidity: math.Min(100, m.b.humidity(method))}
+	if !method.Suits(m.c.Profile.Code) {
+		o.Unsuited = method.UnsuitedWords
+	}
+	o.count(fates)
+	for day := range counts {
+		o.Water = append(o.Water, Water{day, quantile(&counts[day], runs, 0.1), quantile(&counts[day], runs, 0.5), quantile(&counts[day], runs, 0.9)})
+	}
+	slices.Sort(losses)
+	o.LossG = losses[runs/2]
+	o.Needs, o.NeedsPercent = m.humidityFor(method, m.k.GoodChance.Value)
+	o.Words = o.say(m)
+	return o
+}
+
+// firstLoss is what a plant loses on the first day, g.
+func (d *drawn) firstLoss(w *way) float64 {
+	r := d.rates(&w.sky)
+	_, f := r.hours(0, hoursADay, d.start*d.full, d.supply(w, -1), 0)
+	return f.lost
+}
+
+// count sums fates up.
+func (o *Outcome) count(fates []fate) {
+	var tip, limp, alone, margin []float64
+	won, lost := 0, 0
+	for _, f := range fates {
+		switch {
+		case f.lost != never:
+			lost++
+		case f.tip != never:
+			won++
+		}
+		tip, limp, alone = append(tip, f.tip), append(limp, f.limp), append(alone, f.alone)
+		switch {
+		case f.alone == never && f.tip == never:
+			margin = append(margin, 0) // neither comes
+		default:
+			margin = append(margin, f.alone-f.tip)
+		}
+	}
+	n := float64(len(fates))
+	o.Chance, o.Lost = float64(won)/n, float64(lost)/n
+	o.Waiting = math.Max(0, 1-o.Chance-o.Lost)
+	o.Tip, o.Limp, o.LostOn, o.Margin = bandOf(tip), bandOf(limp), bandOf(alone), bandOf(margin)
+	o.Endless = o.LostOn.Median == nil
+}
+
+// bandOf are the quantiles of what was seen; those beyond all days are left out.
+func bandOf(v []float64) Band {
+	slices.Sort(v)
+	at := func(share float64) *float64 {
+		x := v[int(share*float64(len(v)-1)+0.5)]
+		if math.IsInf(x, 0) {
+			return nil
+		}
+		return &x
+	}
+	return Band{at(0.1), at(0.5), at(0.9)}
+}
+
+// quantile of a histogram of shares.
+func quantile(counts *[bins + 1]int32, n int, share float64) float64 {
+	want, sum := share*float64(n), 0.0
+	for i, c := range counts {
+		if c > 0 && sum+float64(c) >= want {
+			return math.Min(1, (float64(i)+(want-sum)/float64(c))/bins)
+		}
+		sum += float64(c)
+	}
+	return 1
+}
+
+// thin is how many runs levers and the search for a humidity take.
+func (m *model) thin() int { return max(min(m.c.Runs, 200), m.c.Runs/sparse) }
+
+// chance is that of a way with a change, from a part of the runs.
+func (m *model) chance(method Method, by change) float64 {
+	w := m.way(method, by)
+	won := 0
+	for run := range m.thin() {
+		d := m.plants[run]
+		if by.lessLeaf > 0 {
+			d = m.draw(run, by)
+		}
+		if f := d.live(w, m.c.Days, nil); f.lost == never && f.tip != never {
+			won++
+		}
+	}
+	return float64(won) / float64(m.thin())
+}
+
+// dryDays is how long plants hold out without new roots, the median.
+func (m *model) dryDays(method Method, by change) float64 {
+	w := m.way(method, by)
+	alone := make([]float64, m.thin())
+	for run := range alone {
+		d := m.plants[run]
+		if by.lessLeaf > 0 {
+			d = m.draw(run, by)
+		}
+		r := d.rates(&w.sky)
+		alone[run] = min(d.alone(&r, w, d.start*d.full, 0, m.c.Days), 2*float64(m.c.Days))
+	}
+	slices.Sort(alone)
+	return alone[len(alone)/2]
+}
+
+// humidityFor is the humidity around the plant that gives a chance, by halving.
+func (m *model) humidityFor(method Method, good float64) (string, *float64) {
+	low, high := 5.0, 100.0
+	if m.chance(method, change{exactly: high}) < good {
+		return "none", nil
+	}
+	if m.chance(method, change{exactly: low}) >= good {
+		return "any", nil
+	}
+	for high-low > 0.8 {
+		middle := (low + high) / 2
+		if m.chance(method, change{exactly: middle}) >= good {
+			high = middle
+		} else {
+			low = middle
+		}
+	}
+	high = math.Ceil(high)
+	return "humidity", &high
+}
+
+// levers tries each change by itself, what helps most first.
+func (m *model) levers(method Method) []Lever {
+	was, dry := m.chance(method, change{}), m.dryDays(method, change{})
+	list := make([]Lever, len(m.k.Levers))
+	inParallel(len(list), func(i int) {
+		kind := m.k.Levers[i]
+		by := change{}
+		switch kind.Code {
+		case "humidity":
+			by.humidity = kind.By.Value
+		case "shade":
+			by.cool = true
+		case "leaves":
+			by.lessLeaf = kind.By.Value
+		case "soak":
+			by.every = kind.By.Value
+		case "warmth":
+			by.warmer = kind.By.Value
+		}
+		chance := m.chance(method, by)
+		list[i] = Lever{LeverKind: kind, Chance: chance, Gain: chance - was, DryDays: m.dryDays(method, by) - dry}
+	})
+	slices.SortStableFunc(list, func(a, b Lever) int {
+		// Gains of a point or less are alike: then the days decide.
+		if x, y := math.Round(a.Gain*100), math.Round(b.Gain*100); x != y {
+			return int(y - x)
+		}
+		return int(math.Round(b.DryDays - a.DryDays))
+	})
+	return list
+}
+
+// ranked puts the one that is advised first: the gentlest that gives a good
+// chance, else the one that gives the best, where alike the gentler one. Those
+// that do not suit the plant come last.
+func (k *Knowledge) ranked(all []Outcome) []Outcome {
+	left := slices.Clone(all)
+	var list []Outcome
+	for len(left) > 0 {
+		best := -1.0
+		suits := slices.ContainsFunc(left, func(o Outcome) bool { return o.Unsuited == nil })
+		for _, o := range left {
+			if suits == (o.Unsuited == nil) {
+				best = math.Max(best, k.counted(o))
+			}
+		}
+		i := slices.IndexFunc(left, func(o Outcome) bool {
+			return suits == (o.Unsuited == nil) && k.counted(o) >= best-k.SameChance.Value
+		})
+		list = append(list, left[i])
+		left = slices.Delete(left, i, i+1)
+	}
+	return list
+}
+
+// counted is a chance for the ranking: beyond a good one, more is not better.
+func (k *Knowledge) counted(o Outcome) float64 { return min(o.Chance, k.GoodChance.Value) }

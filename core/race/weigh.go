@@ -1,0 +1,235 @@
+package race
+
+import (
+	"fmt"
+	"math"
+
+	"therapeon/core/fault"
+)
+
+// Weighing is the weight of the bare plant, g, without pot and medium.
+type Weighing struct {
+	DaysAgo  float64  // when
+	Grams    float64  //
+	Holding  string   // how it was held since the weighing before; empty: as now
+	NightC   *float64 // the air of the room since then; nil: as now
+	DayC     *float64
+	Humidity *float64
+	Anew     bool // something was changed since the one before: a new start
+}
+
+// Fit is what weighings say of a plant's loss.
+type Fit struct {
+	Weighings int     `json:"weighings" required:"true" description:"of the plant as it is, the newest stretch without a change"`
+	Factor    float64 `json:"factor" required:"true" description:"it loses this many times what the table says"`
+	Low       float64 `json:"low" required:"true" description:"the band that holds the truth nine times in ten"`
+	High      float64 `json:"high" required:"true"`
+	LossG     float64 `json:"loss_g_day" required:"true" description:"as weighed, between the first and the last"`
+	Words     string  `json:"words" required:"true"`
+
+	theta, spread float64 // the logarithm of the factor, and its standard deviation
+	first, last   Weighing
+}
+
+// mostOf is the deviate that bounds the middle nine tenths.
+const mostOf = 1.6448536269514722
+
+// interval is the time between two weighings: what was lost, and what the table
+// makes of it at factor 1.
+type interval struct {
+	days   float64
+	lostG  float64 // as weighed
+	lossG  float64 // expected through leaves
+	takenG float64 // expected through roots
+}
+
+// stretch are the newest weighings without a change between them, the oldest first.
+func stretch(all []Weighing) []Weighing {
+	from := 0
+	for i, w := range all {
+		if w.Anew {
+			from = i
+		}
+	}
+	return all[from:]
+}
+
+// weigh takes the weighings in: the mass from the first, the loss from those after.
+func (m *model) weigh() {
+	of := stretch(m.c.Weighings)
+	if len(of) == 0 {
+		return
+	}
+	sigma := math.Log(m.k.PlantStrays.Value) / bounds
+	f := &Fit{Weighings: len(of), Factor: 1, spread: sigma, first: of[0], last: of[len(of)-1]}
+	m.fit = f
+	if days := f.first.DaysAgo - f.last.DaysAgo; days > 0 {
+		f.LossG = (f.first.Grams - f.last.Grams) / days
+	}
+	f.theta, f.spread = posterior(m.intervals(of), m.k.ScaleG.Value, m.k.DayStrays.Value, sigma)
+	f.Factor = math.Exp(f.theta)
+	f.Low, f.High = math.Exp(f.theta-mostOf*f.spread), math.Exp(f.theta+mostOf*f.spread)
+	switch len(of) {
+	case 1:
+		f.Words = "From one weighing: how much water it holds. A second one tells how fast it loses it."
+	default:
+		f.Words = fmt.Sprintf("From your %d weighings: it loses %.2g times what the table says (%.2g–%.2g).", len(of), f.Factor, f.Low, f.High)
+	}
+	m.holding = m.wayOf(Weighing{})
+}
+
+// wayOf is how the plant was held before a weighing.
+func (m *model) wayOf(w Weighing) *way {
+	code := w.Holding
+	if code == "" {
+		code = m.c.Holding
+	}
+	method, ok := m.k.Method(code)
+	if !ok {
+		method, _ = m.k.Method("bench")
+	}
+	at := *m
+	own := map[string]float64{}
+	for code, v := range m.c.Assumed {
+		own[code] = v
+	}
+	for code, v := range map[string]*float64{"night_c": w.NightC, "day_c": w.DayC, "humidity": w.Humidity} {
+		if v != nil {
+			own[code] = *v
+		}
+	}
+	at.c.Assumed = own
+	at.b = assume(at.c)
+	return at.way(method, change{})
+}
+
+// intervals sets what was weighed against what the table expects.
+func (m *model) intervals(of []Weighing) []interval {
+	d := m.middle()
+	at := m.waterOf(of[0].Grams, m.start.Value)
+	d.full = at.full
+	var list []interval
+	for i := 1; i < len(of); i++ {
+		iv := interval{days: of[i-1].DaysAgo - of[i].DaysAgo, lostG: of[i-1].Grams - of[i].Grams}
+		w := m.wayOf(of[i])
+		supply := d.supply(w, -1)
+		water := math.Min(math.Max(of[i-1].Grams-at.dry, d.full/10), d.full)
+		r := d.rates(&w.sky)
+		_, f := r.hours(0, int(math.Round(iv.days*hoursADay)), water, supply, 0)
+		iv.lossG, iv.takenG = f.lost, f.taken
+		list = append(list, iv)
+	}
+	return list
+}
+
+// posterior fits the logarithm of one factor on all losses: normal errors of the
+// scale, which neighbours share, and of the days; shrunk to 0 by a normal prior.
+// It sums over a grid, so no shape is taken for granted.
+func posterior(of []interval, scaleG, strays, prior float64) (mean, sd float64) {
+	const half, grid = 3.0, 601
+	logs := make([]float64, grid)
+	theta := func(i int) float64 { return -half + 2*half*float64(i)/(grid-1) }
+	best := math.Inf(-1)
+	for i := range logs {
+		logs[i] = likelihood(of, scaleG, strays, math.Exp(theta(i))) - theta(i)*theta(i)/(2*prior*prior)
+		best = math.Max(best, logs[i])
+	}
+	sum, first, second := 0.0, 0.0, 0.0
+	for i, l := range logs {
+		p := math.Exp(l - best)
+		sum, first, second = sum+p, first+p*theta(i), second+p*theta(i)*theta(i)
+	}
+	mean = first / sum
+	return mean, math.Sqrt(math.Max(second/sum-mean*mean, 1e-6))
+}
+
+// likelihood is the logarithm of that of a factor, up to a constant. Neighbouring
+// losses share a weighing, so their errors form a tridiagonal matrix, which is
+// factored as it goes along.
+func likelihood(of []interval, scaleG, strays, factor float64) float64 {
+	l, pivot, carried := 0.0, 0.0, 0.0
+	for i, iv := range of {
+		expected := factor * iv.lossG
+		strayed := strays * expected / math.Sqrt(math.Max(iv.days, 1))
+		variance := 2*scaleG*scaleG + strayed*strayed
+		miss := iv.lostG - (expected - iv.takenG)
+		if i > 0 {
+			ratio := -scaleG * scaleG / pivot
+			variance -= scaleG * scaleG * scaleG * scaleG / pivot
+			miss -= ratio * carried
+		}
+		pivot, carried = variance, miss
+		l -= (miss*miss/variance + math.Log(variance)) / 2
+	}
+	return l
+}
+
+// content is a plant's mass taken apart, g.
+type content struct{ full, dry float64 }
+
+// waterOf is what a plant of a weight holds when full, if it holds a share of that now.
+func (m *model) waterOf(grams, share float64) content {
+	q := m.waterShare()
+	mass := grams / (1 - q*(1-share))
+	return content{full: q * mass, dry: (1 - q) * mass}
+}
+
+// apply puts what the weighings say into a draw.
+func (f *Fit) apply(m *model, d *drawn, u func(int) float64, keptLeaf float64) {
+	at := m.waterOf(f.first.Grams, d.start)
+	factor := math.Exp(f.theta + f.spread*deviate(u(ofSkin)))
+	d.shut, d.open = m.skin.Value*factor, m.pores.Value*factor
+	d.full = at.full
+	d.start = (f.last.Grams - at.dry) / at.full
+	if keptLeaf < 1 { // what a leaf holds goes with it
+		gone := (1 - keptLeaf) * m.leaf / cm2PerM2 * m.mass.Value * gramsPerL * m.k.LeafWaterShare.Value
+		d.full *= math.Max(0.05, 1-gone/m.middle().full)
+	}
+	if m.holding == nil || f.last.DaysAgo < 1 {
+		return
+	}
+	r := d.rates(&m.holding.sky)
+	water, _ := r.hours(0, int(math.Min(f.last.DaysAgo, 60)*hoursADay), d.start*d.full, d.supply(m.holding, -1), 0)
+	d.start = water / d.full
+}
+
+// Jump is a weight that does not follow from the one before.
+type Jump struct {
+	Kind  string  `json:"kind" required:"true" enum:"rise,fall"`
+	FromG float64 `json:"from_g" required:"true"`
+	ToG   float64 `json:"to_g" required:"true"`
+	Words string  `json:"words" required:"true"`
+}
+
+// JumpTo asks about a weight that rose, or fell more than the plant can lose. It
+// is nil where nothing needs asking. The weighings of the case are those before.
+func JumpTo(c Case, next Weighing) *Jump {
+	of := stretch(c.Weighings)
+	if len(of) == 0 || next.Anew {
+		return nil
+	}
+	k, before := Table(), of[len(of)-1]
+	by := next.Grams - before.Grams
+	least := math.Max(k.JumpG.Value, k.JumpShare.Value*before.Grams)
+	if by > least {
+		return &Jump{"rise", before.Grams, next.Grams, fmt.Sprintf("%s more than last time. A bare plant gains only by drinking. Was something changed?", grams(by))}
+	}
+	m := ready(c)
+	ivs := m.intervals([]Weighing{before, next})
+	if by < -least && -by > k.JumpTimes.Value*math.Exp(m.fit.theta)*ivs[0].lossG {
+		return &Jump{"fall", before.Grams, next.Grams, fmt.Sprintf("%s less than last time, and about %s was to be expected. Was something cut off, or put down dripping before?", grams(-by), grams(math.Exp(m.fit.theta)*ivs[0].lossG))}
+	}
+	return nil
+}
+
+func grams(g float64) string { return fmt.Sprintf("%.3g g", g) }
+
+// OutOfOrder finds weighings that do not follow each other.
+func OutOfOrder(all []Weighing) fault.List {
+	for i, w := range all {
+		if i > 0 && w.DaysAgo >= all[i-1].DaysAgo {
+			return fault.List{{Field: fmt.Sprintf("weighings[%d].days_ago", i), Value: w.DaysAgo, Limit: "the oldest first", Words: "Weighings go from the oldest to the newest, no two at a time."}}
+		}
+	}
+	return nil
+}

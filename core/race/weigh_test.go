@@ -1,0 +1,153 @@
+package race
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// made is a series of weekly weighings of a plant whose loss is factor times the
+// table's, on a scale and with days that stray as the table says.
+func made(m *model, factor float64, n int, r *rand.Rand) []interval {
+	perDay := m.intervals([]Weighing{{DaysAgo: 7, Grams: 200}, {DaysAgo: 0, Grams: 190}})[0].lossG / 7
+	before := r.NormFloat64() * m.k.ScaleG.Value
+	var list []interval
+	for range n - 1 {
+		lost := 0.0
+		for range 7 {
+			lost += factor * perDay * (1 + m.k.DayStrays.Value*r.NormFloat64())
+		}
+		e := r.NormFloat64() * m.k.ScaleG.Value
+		list = append(list, interval{days: 7, lostG: lost + before - e, lossG: 7 * perDay})
+		before = e
+	}
+	return list
+}
+
+// Fits on made-up weighings hold the truth in their band nine times in ten: for
+// plants drawn from the prior, and for one well off the table.
+func TestFitsHoldTheTruthNineTimesInTen(t *testing.T) {
+	m := ready(rootless(50))
+	prior := math.Log(m.k.PlantStrays.Value) / bounds
+	r := rand.New(rand.NewPCG(1, 2))
+	for _, n := range []int{2, 4, 8} {
+		const trials = 1500
+		held := 0
+		for range trials {
+			truth := prior * r.NormFloat64()
+			mean, sd := posterior(made(m, math.Exp(truth), n, r), m.k.ScaleG.Value, m.k.DayStrays.Value, prior)
+			if math.Abs(truth-mean) <= mostOf*sd {
+				held++
+			}
+		}
+		assert.InDelta(t, 0.9, float64(held)/trials, 0.025, "%d weighings", n)
+	}
+	held := 0
+	for range 1000 {
+		mean, sd := posterior(made(m, 1.8, 6, r), m.k.ScaleG.Value, m.k.DayStrays.Value, prior)
+		if math.Abs(math.Log(1.8)-mean) <= mostOf*sd {
+			held++
+		}
+	}
+	assert.GreaterOrEqual(t, held, 870, "a thirsty one")
+}
+
+func weighed(c Case, grams ...float64) Case {
+	for i, g := range grams {
+		c.Weighings = append(c.Weighings, Weighing{DaysAgo: float64(7 * (len(grams) - 1 - i)), Grams: g, Holding: "bench"})
+	}
+	return c
+}
+
+// Each weighing narrows the band of the loss, and with it that of the day.
+func TestWeighingsNarrowTheBand(t *testing.T) {
+	c := rootless(50)
+	c.Holding = "bench"
+	width := func(c Case) (loss, days float64) {
+		r := run(t, c)
+		lost := by(t, r, "bench").LostOn
+		if r.Fit == nil {
+			return math.Inf(1), *lost.High - *lost.Low
+		}
+		return r.Fit.High / r.Fit.Low, *lost.High - *lost.Low
+	}
+	series := []float64{210, 197, 184, 171, 158}
+	loss, unweighed := width(c)
+	for n := 2; n <= len(series); n++ {
+		l, d := width(weighed(c, series[:n]...))
+		assert.Less(t, l, loss, "%d weighings", n)
+		assert.Less(t, d, 0.6*unweighed, "%d weighings", n)
+		loss = l
+	}
+	r := run(t, weighed(c, series...))
+	assert.Equal(t, 5, r.Fit.Weighings)
+	assert.InDelta(t, 13.0/7, r.Fit.LossG, 1e-9, "as weighed")
+	assert.Contains(t, r.Fit.Words, "From your 5 weighings")
+}
+
+// Weights that fall as fast as the table says leave the factor near 1; twice as
+// fast bring it near 2, drawn a little towards 1.
+func TestTheFactorFollowsTheWeights(t *testing.T) {
+	c := rootless(50)
+	m := ready(c)
+	perWeek := m.intervals([]Weighing{{DaysAgo: 7, Grams: 210, Holding: "bench"}, {DaysAgo: 0, Grams: 200, Holding: "bench"}})[0].lossG
+	series := func(factor float64) Case {
+		var g []float64
+		for i := range 6 {
+			g = append(g, 210-factor*perWeek*float64(i))
+		}
+		return weighed(c, g...)
+	}
+	assert.InDelta(t, 1, run(t, series(1)).Fit.Factor, 0.06)
+	twice := run(t, series(2)).Fit.Factor
+	assert.InDelta(t, 2, twice, 0.15)
+	assert.Less(t, run(t, weighed(c, 210, 210, 210, 210)).Fit.Factor, 0.6, "it loses next to nothing")
+}
+
+// A change starts anew: what was weighed before belongs to another plant.
+func TestAChangeStartsAnew(t *testing.T) {
+	c := weighed(rootless(50), 210, 200, 190, 150, 141)
+	c.Weighings[3].Anew = true
+	assert.Equal(t, 2, run(t, c).Fit.Weighings)
+	assert.InDelta(t, 9.0/7, run(t, c).Fit.LossG, 1e-9)
+}
+
+func TestJumpsAreAskedAbout(t *testing.T) {
+	c := weighed(rootless(50), 210, 197, 184)
+	for i := range c.Weighings {
+		c.Weighings[i].DaysAgo += 7
+	}
+	next := func(g float64) *Jump { return JumpTo(c, Weighing{Grams: g, Holding: "bench"}) }
+	assert.Nil(t, next(171), "as it went on")
+	assert.Nil(t, next(185), "a gram more is the scale")
+	rise := next(260)
+	require.NotNil(t, rise)
+	assert.Equal(t, "rise", rise.Kind)
+	assert.Contains(t, rise.Words, "76 g more than last time")
+	fall := next(90)
+	require.NotNil(t, fall)
+	assert.Equal(t, "fall", fall.Kind)
+	assert.Contains(t, fall.Words, "94 g less")
+	assert.Nil(t, JumpTo(rootless(50), Weighing{Grams: 500}), "the first one follows from nothing")
+	assert.Nil(t, JumpTo(c, Weighing{Grams: 260, Anew: true}), "a change was owned to")
+}
+
+func TestWeighingsOutOfOrderAreRefused(t *testing.T) {
+	c := weighed(rootless(50), 210, 200)
+	c.Weighings[0].DaysAgo = 0
+	_, err := Run(c)
+	require.ErrorContains(t, err, "from the oldest to the newest")
+}
+
+// Days since the last weighing are lived through before the race begins.
+func TestDaysSinceTheLastWeighingCount(t *testing.T) {
+	c := weighed(rootless(50), 210, 197)
+	then := by(t, run(t, c), "bench").Water[0].Median
+	for i := range c.Weighings {
+		c.Weighings[i].DaysAgo += 7
+	}
+	assert.Less(t, by(t, run(t, c), "bench").Water[0].Median, then-0.04)
+}
