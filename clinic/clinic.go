@@ -20,16 +20,17 @@ import (
 
 // Clinic is where the work is done.
 type Clinic struct {
-	store *store.Store
-	now   func() time.Time
+	store  *store.Store
+	now    func() time.Time
+	scales *scales
 }
 
 // New opens a clinic on a store. The clock is passed in so that histories can
 // be made.
-func New(s *store.Store, now func() time.Time) *Clinic { return &Clinic{s, now} }
+func New(s *store.Store, now func() time.Time) *Clinic { return &Clinic{s, now, newScales()} }
 
 // At is the same clinic with another clock.
-func (c *Clinic) At(now func() time.Time) *Clinic { return &Clinic{c.store, now} }
+func (c *Clinic) At(now func() time.Time) *Clinic { return &Clinic{c.store, now, c.scales} }
 
 // DataFile is where everything is kept.
 func (c *Clinic) DataFile() string { return c.store.Path() }

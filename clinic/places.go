@@ -5,6 +5,7 @@ import (
 	"database/sql"
 	"fmt"
 	"io"
+	"maps"
 	"slices"
 	"strings"
 	"time"
@@ -23,6 +24,9 @@ type PlaceFacts struct {
 	Zone  string   `json:"zone,omitempty" validate:"max=60" description:"name of its time zone, such as Europe/Lisbon; left out: as this machine"`
 	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,min=-30,max=60" description:"a usual night"`
 	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,min=-30,max=60" description:"a usual day"`
+
+	HumidityPercent *float64 `json:"humidity_percent,omitempty" validate:"omitempty,min=5,max=100" description:"usual humidity of its air"`
+	Light           string   `json:"light,omitempty" validate:"omitempty,oneof=shade bright sun" description:"what falls on the leaves"`
 }
 
 // Faults finds places that cannot be.
@@ -54,6 +58,23 @@ type Place struct {
 	Plants  int64         `json:"plants" required:"true" description:"plants that stand there"`
 	Days    []climate.Day `json:"days" required:"true" description:"lows and highs of the last 60 days known, the oldest first"`
 	Logged  int           `json:"logged_hours" required:"true" description:"hours logged in the last year"`
+	Last    *LoggedHour   `json:"last,omitempty" description:"the newest hour logged"`
+
+	MeanHumidity *float64 `json:"mean_humidity_percent,omitempty" description:"of the last days, where it was logged"`
+}
+
+// LoggedHour is what a logger measured in an hour, its mean.
+type LoggedHour struct {
+	At              string   `json:"at" required:"true" description:"its beginning"`
+	Celsius         float64  `json:"celsius" required:"true"`
+	HumidityPercent *float64 `json:"humidity_percent,omitempty"`
+}
+
+// LoggerReading is one measurement, as a logger sends it.
+type LoggerReading struct {
+	At              time.Time `json:"at" required:"true" description:"with its offset"`
+	Celsius         float64   `json:"celsius" required:"true" validate:"min=-30,max=60"`
+	HumidityPercent *float64  `json:"humidity_percent,omitempty" validate:"omitempty,min=0,max=100"`
 }
 
 // ChangePlace changes what is known of a place.
@@ -95,7 +116,7 @@ func (c *Clinic) Places(ctx context.Context) ([]Place, error) {
 const shownDays = 60
 
 func (c *Clinic) place(ctx context.Context, q *sqlc.Queries, row sqlc.Place) (Place, error) {
-	p := Place{ID: row.ID, Version: row.Version, Place: PlaceFacts{Name: row.Name, Zone: row.Zone, LowC: optional(row.LowC), HighC: optional(row.HighC)}, Days: []climate.Day{}}
+	p := Place{ID: row.ID, Version: row.Version, Place: PlaceFacts{Name: row.Name, Zone: row.Zone, LowC: optional(row.LowC), HighC: optional(row.HighC), HumidityPercent: optional(row.Humidity), Light: row.Light}, Days: []climate.Day{}}
 	var err error
 	if p.Plants, err = q.PlantsAtPlace(ctx, row.ID); err != nil {
 		return p, err
@@ -105,6 +126,16 @@ func (c *Clinic) place(ctx context.Context, q *sqlc.Queries, row sqlc.Place) (Pl
 		return p, err
 	}
 	p.Logged = len(known.Hours)
+	if p.Logged > 0 {
+		last := slices.Max(slices.Collect(maps.Keys(known.Hours)))
+		p.Last = &LoggedHour{At: time.Unix(last*3600, 0).In(known.Zone).Format(time.RFC3339), Celsius: known.Hours[last]}
+		if h, ok := known.Humid[last]; ok {
+			p.Last.HumidityPercent = &h
+		}
+		if now := climate.HourOf(c.now()); len(known.Humid) > 0 {
+			p.MeanHumidity = known.Between(now-int64(climate.Table().MeanDays.Value)*24, now+1).Humidity
+		}
+	}
 	for _, d := range known.DailyRange() {
 		p.Days = append(p.Days, d)
 	}
@@ -133,7 +164,7 @@ func climateOf(ctx context.Context, q *sqlc.Queries, row sqlc.Place, since time.
 	if err != nil {
 		return nil, fmt.Errorf("zone of place %d: %w", row.ID, err)
 	}
-	p := &climate.Place{Zone: zone, Days: map[string]climate.Day{}, Hours: map[int64]float64{}}
+	p := &climate.Place{Zone: zone, Days: map[string]climate.Day{}, Hours: map[int64]float64{}, Humid: map[int64]float64{}, UsualHumidity: optional(row.Humidity)}
 	if row.LowC.Valid && row.HighC.Valid {
 		p.Usual = &climate.Day{LowC: row.LowC.Float64, HighC: row.HighC.Float64}
 	}
@@ -143,6 +174,9 @@ func climateOf(ctx context.Context, q *sqlc.Queries, row sqlc.Place, since time.
 	}
 	for _, h := range hours {
 		p.Hours[h.Hour] = h.Celsius
+		if h.Humidity.Valid {
+			p.Humid[h.Hour] = h.Humidity.Float64
+		}
 	}
 	days, err := q.PlaceDays(ctx, sqlc.PlaceDaysParams{PlaceID: row.ID, Since: since.In(zone).Format(time.DateOnly)})
 	if err != nil {
@@ -159,7 +193,7 @@ func (c *Clinic) AddPlace(ctx context.Context, p PlaceFacts) (Place, error) {
 	if err := check.Input(p); err != nil {
 		return Place{}, err
 	}
-	row, err := c.store.CreatePlace(ctx, sqlc.CreatePlaceParams{Name: p.Name, Zone: p.Zone, LowC: nullable(p.LowC), HighC: nullable(p.HighC), UpdatedAt: c.stamp()})
+	row, err := c.store.CreatePlace(ctx, sqlc.CreatePlaceParams{Name: p.Name, Zone: p.Zone, LowC: nullable(p.LowC), HighC: nullable(p.HighC), Humidity: nullable(p.HumidityPercent), Light: p.Light, UpdatedAt: c.stamp()})
 	if err != nil {
 		return Place{}, fmt.Errorf("add place: %w", err)
 	}
@@ -181,7 +215,7 @@ func (c *Clinic) ChangePlace(ctx context.Context, id int64, ch ChangePlace) (Pla
 			return Conflict{What: "place", Version: row.Version, Changes: []string{fmt.Sprintf("It is called “%s” there.", row.Name)}}
 		}
 		p := ch.Place
-		row, err = q.ChangePlace(ctx, sqlc.ChangePlaceParams{ID: id, Version: row.Version, Name: p.Name, Zone: p.Zone, LowC: nullable(p.LowC), HighC: nullable(p.HighC), Now: c.stamp()})
+		row, err = q.ChangePlace(ctx, sqlc.ChangePlaceParams{ID: id, Version: row.Version, Name: p.Name, Zone: p.Zone, LowC: nullable(p.LowC), HighC: nullable(p.HighC), Humidity: nullable(p.HumidityPercent), Light: p.Light, Now: c.stamp()})
 		if err != nil {
 			return err
 		}
@@ -220,7 +254,11 @@ func (c *Clinic) keepClimate(ctx context.Context, id int64, log formats.ClimateL
 			return missing(err, "place", id)
 		}
 		for h, celsius := range log.Hours {
-			if err := q.PutPlaceHour(ctx, sqlc.PutPlaceHourParams{PlaceID: id, Hour: h, Celsius: celsius}); err != nil {
+			hour := sqlc.PutPlaceHourParams{PlaceID: id, Hour: h, Celsius: celsius}
+			if percent, ok := log.Humid[h]; ok {
+				hour.Humidity = nullable(&percent)
+			}
+			if err := q.PutPlaceHour(ctx, hour); err != nil {
 				return fmt.Errorf("keep the log: %w", err)
 			}
 		}
@@ -231,6 +269,34 @@ func (c *Clinic) keepClimate(ctx context.Context, id int64, log formats.ClimateL
 		}
 		kept, err = c.place(ctx, q, row)
 		return err
+	})
+	return kept, err
+}
+
+// LogReading takes one measurement of a logger at a place; those of an hour are
+// kept as their mean.
+func (c *Clinic) LogReading(ctx context.Context, id int64, r LoggerReading) (LoggedHour, error) {
+	if err := check.Input(r); err != nil {
+		return LoggedHour{}, err
+	}
+	if r.At.Year() < 1990 || r.At.After(c.now().Add(time.Hour)) {
+		return LoggedHour{}, oneFault("at", "This time lies before 1990 or has not come yet. Set the logger's clock.", "1990 to now", r.At.Format(time.RFC3339))
+	}
+	hour := climate.HourOf(r.At)
+	kept := LoggedHour{At: r.At.Truncate(time.Hour).Format(time.RFC3339)}
+	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+		if _, err := q.GetPlace(ctx, id); err != nil {
+			return missing(err, "place", id)
+		}
+		if err := q.AddPlaceReading(ctx, sqlc.AddPlaceReadingParams{PlaceID: id, Hour: hour, Celsius: r.Celsius, Humidity: nullable(r.HumidityPercent)}); err != nil {
+			return fmt.Errorf("keep the reading: %w", err)
+		}
+		rows, err := q.PlaceHours(ctx, sqlc.PlaceHoursParams{PlaceID: id, Since: hour})
+		if err != nil || len(rows) == 0 {
+			return err
+		}
+		kept.Celsius, kept.HumidityPercent = rows[0].Celsius, optional(rows[0].Humidity)
+		return nil
 	})
 	return kept, err
 }

@@ -15,7 +15,7 @@ import (
 // Fill puts the demo plants on an empty bench. Dates run up to today.
 func Fill(ctx context.Context, c *clinic.Clinic) error {
 	today := time.Now()
-	shed, err := places(ctx, c, today)
+	shed, heated, err := places(ctx, c, today)
 	if err != nil {
 		return fmt.Errorf("places: %w", err)
 	}
@@ -24,6 +24,9 @@ func Fill(ctx context.Context, c *clinic.Clinic) error {
 	}
 	for _, p := range plants() {
 		p.intake.PlaceID = shed
+		if p.warm {
+			p.intake.PlaceID = heated
+		}
 		if err := p.live(ctx, c, today); err != nil {
 			return fmt.Errorf("%s: %w", p.intake.Tag, err)
 		}
@@ -39,6 +42,7 @@ type story struct {
 	visits   []visit
 	then     then
 	archived bool
+	warm     bool // it stands in the heated case
 }
 
 // visit is one reading of the roots and what was cut after it.

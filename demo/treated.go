@@ -20,13 +20,17 @@ type then func(ctx context.Context, on func(ago int) *clinic.Clinic, plant int64
 const hand = "Bench hand"
 
 // places are where the demo's plants stand, with the warmth of the last weeks.
-func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed int64, err error) {
-	bench, err := c.AddPlace(ctx, clinic.PlaceFacts{Name: "Boat shed, the long bench", LowC: mm(14), HighC: mm(24)})
+func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heated int64, err error) {
+	bench, err := c.AddPlace(ctx, clinic.PlaceFacts{Name: "Boat shed, the long bench", LowC: mm(14), HighC: mm(24), HumidityPercent: mm(58), Light: "shade"})
 	if err != nil {
-		return 0, err
+		return 0, 0, err
 	}
-	if _, err := c.AddPlace(ctx, clinic.PlaceFacts{Name: "Heated case by the north wall", LowC: mm(18), HighC: mm(27)}); err != nil {
-		return 0, err
+	warm, err := c.AddPlace(ctx, clinic.PlaceFacts{Name: "Heated case by the north wall", LowC: mm(18), HighC: mm(27), HumidityPercent: mm(70), Light: "shade"})
+	if err != nil {
+		return 0, 0, err
+	}
+	if err := logged(ctx, c, warm.ID, today, 18, 22, 3.5, 71); err != nil {
+		return 0, 0, err
 	}
 	var days []climate.Day
 	for ago := 45; ago >= 1; ago-- {
@@ -34,8 +38,11 @@ func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed int64,
 		days = append(days, climate.Day{Day: today.AddDate(0, 0, -ago).Format(time.DateOnly), LowC: tenth(14.5 + swell/2), HighC: tenth(24 + swell)})
 	}
 	_, err = c.PutDays(ctx, bench.ID, clinic.DayTable{Days: days})
-	return bench.ID, err
+	return bench.ID, warm.ID, err
 }
+
+// sine is the swing of a day, 1 at hour 0 and −1 half a day away.
+func sine(hour int) float64 { return math.Cos(2 * math.Pi * float64(hour) / 24) }
 
 func tenth(x float64) float64 { return math.Round(x*10) / 10 }
 

@@ -83,7 +83,7 @@ func TestAMitePlantFromItsCauseToTheNextRound(t *testing.T) {
 			p.see(job("oil-soap-label")+" .field-error", "Read the cautions")
 			p.readsCautions("oil-soap-label", "Oil or strong soap can smother terete")
 			p.does("oil-soap-label")
-			p.tap(".clean-nav a", "Rounds")
+			p.tap(".sub-nav a", "Rounds")
 			p.see(".course h2", "Spider mites")
 			p.see(".rounds-list li", "Round 1 done on "+onDay(0))
 			p.choose(`[data-field="Where it stands"] select`, "Warm case")
@@ -182,7 +182,7 @@ func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
 	p.see(".clean .headline", "Cleaned and closed on "+onDay(0))
 	p.fits(phone.width)
 
-	p.tap(".clean-nav a", "Case sheet")
+	p.tap(".sub-nav a", "Case sheet")
 	p.see(".case-jobs li", "Skipped: None are loose")
 	p.see(".case-time li", "Cleaned. Everything on the plan is done.")
 	p.see(".case-time li", "A snapped growth.")
@@ -225,7 +225,7 @@ func TestADivisionIntoTwo(t *testing.T) {
 			p.see(".plant-head h1", "Clump, young half")
 			p.see(".headline", "Nothing to cut")
 			p.tap(".strip a", "Clean")
-			p.tap(".clean-nav a", "Case sheet")
+			p.tap(".sub-nav a", "Case sheet")
 			p.see(".case-head", "Divided from Clump on "+onDay(0))
 			p.see(".case-time li", "As Clump.")
 			p.tap(".top a", "Bench")
@@ -362,7 +362,7 @@ func TestTereteLeavesGetNoOil(t *testing.T) {
 	p.tap(".strip a", "Clean")
 	p.see(job("oil-soap-label"), "no oil and no strong soap")
 	assert.False(t, p.MustHas(job("oil-soap-label")+" .job-link"))
-	p.tap(".clean-nav a", "Rounds")
+	p.tap(".sub-nav a", "Rounds")
 	p.tap(".begin button", "Note the first round")
 	p.see(".course .alarm", "Oil or strong soap can smother terete (pencil) leaves")
 }
@@ -372,7 +372,7 @@ func TestTheCaseSheetPrints(t *testing.T) {
 	p := viewOf(t, "sheet").show(t, s, bench)
 	p.see("button", "Print the sheet")
 	require.NoError(t, proto.EmulationSetEmulatedMedia{Media: "print"}.Call(p))
-	for _, hidden := range []string{".top", ".strip", ".clean-nav"} {
+	for _, hidden := range []string{".top", ".strip", ".sub-nav"} {
 		visible, err := p.MustElement(hidden).Visible()
 		require.NoError(t, err)
 		assert.False(t, visible, "%s is not for paper", hidden)

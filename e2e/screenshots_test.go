@@ -70,7 +70,7 @@ func (v view) on(p *page, s *server) {
 	step, part, _ := strings.Cut(v.step, "/")
 	p.tap(".strip a", map[string]string{"intake": "Intake", "look": "Look", "unpot": "Unpot", "cause": "Cause", "roots": "Roots", "clean": "Clean", "progress": "Progress"}[step])
 	if part != "" {
-		p.tap(".clean-nav a", map[string]string{"rounds": "Rounds", "divide": "Divide", "sheet": "Case sheet"}[part])
+		p.tap(".sub-nav a", map[string]string{"rounds": "Rounds", "divide": "Divide", "sheet": "Case sheet"}[part])
 	}
 	p.see(v.css, v.words)
 }

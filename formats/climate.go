@@ -32,7 +32,8 @@ const (
 // ClimateLog is what a climate file holds: hourly means of a log, or a table of
 // days.
 type ClimateLog struct {
-	Hours    map[int64]float64 // by climate.HourOf
+	Hours    map[int64]float64 // °C, by climate.HourOf
+	Humid    map[int64]float64 // percent, where it was logged
 	Days     []climate.Day
 	Lines    int // readings read
 	From, To string
@@ -40,8 +41,8 @@ type ClimateLog struct {
 
 // columns is where in a line things stand.
 type columns struct {
-	day, clock, stamp, temperature, low, high int
-	fahrenheit                                bool
+	day, clock, stamp, temperature, low, high, humidity int
+	fahrenheit                                          bool
 }
 
 // climateReader reads one file.
@@ -56,6 +57,7 @@ type climateReader struct {
 	decSaw  string
 	layout  string // the last that fitted
 	sums    map[int64][2]float64
+	humid   map[int64][2]float64
 	days    map[string]climate.Day
 	first   string
 	last    string
@@ -67,7 +69,7 @@ type climateReader struct {
 // throughout. Times with an offset are taken as they say, those without as
 // times of the zone.
 func ReadClimate(file io.Reader, zone *time.Location, now time.Time) (ClimateLog, error) {
-	r := &climateReader{zone: zone, now: now, sums: map[int64][2]float64{}, days: map[string]climate.Day{}}
+	r := &climateReader{zone: zone, now: now, sums: map[int64][2]float64{}, humid: map[int64][2]float64{}, days: map[string]climate.Day{}}
 	buffered := bufio.NewReader(file)
 	if mark, _ := buffered.Peek(3); bytes.Equal(mark, []byte{0xEF, 0xBB, 0xBF}) {
 		_, _ = buffered.Discard(3)
@@ -157,7 +159,7 @@ func separator(peeked []byte) rune {
 
 // head finds the columns by their names.
 func (r *climateReader) head(names []string) fault.List {
-	r.columns = columns{-1, -1, -1, -1, -1, -1, false}
+	r.columns = columns{-1, -1, -1, -1, -1, -1, -1, false}
 	for i, name := range names {
 		name = strings.ToLower(strings.TrimSpace(name))
 		plain := strings.NewReplacer("_", " ", "-", " ").Replace(name)
@@ -180,6 +182,8 @@ func (r *climateReader) head(names []string) fault.List {
 		case word == "high" || word == "max" || word == "maximum":
 			put(&r.high)
 			r.fahrenheit = r.fahrenheit || isFahrenheit(plain)
+		case word == "humidity" || word == "rh" || word == "relative" || word == "rh%":
+			put(&r.humidity)
 		case strings.HasPrefix(word, "temp") || word == "celsius" || word == "fahrenheit" || word == "°c" || word == "°f":
 			put(&r.temperature)
 			r.fahrenheit = r.fahrenheit || isFahrenheit(plain)
@@ -230,7 +234,26 @@ func (r *climateReader) line(at int, fields []string) {
 	h := climate.HourOf(when)
 	sum := r.sums[h]
 	r.sums[h] = [2]float64{sum[0] + c, sum[1] + 1}
+	r.humidLine(at, h, fields)
 	r.span(when.In(r.zone).Format(time.DateOnly))
+}
+
+// humidLine takes the humidity of a line in, where there is one.
+func (r *climateReader) humidLine(at int, hour int64, fields []string) {
+	if r.humidity < 0 || r.humidity >= len(fields) || strings.TrimSpace(fields[r.humidity]) == "" {
+		return
+	}
+	given := strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(fields[r.humidity]), "%"))
+	percent, ok := r.number(at, given, "a humidity")
+	if !ok {
+		return
+	}
+	if percent < 0 || percent > 100 {
+		r.fault(at, "A humidity lies between 0 and 100 %.", "0 to 100 %", given)
+		return
+	}
+	sum := r.humid[hour]
+	r.humid[hour] = [2]float64{sum[0] + percent, sum[1] + 1}
 }
 
 func (r *climateReader) dayLine(at int, fields []string) {
@@ -302,18 +325,17 @@ func (r *climateReader) possible(at int, t time.Time, given string) bool {
 	return true
 }
 
-// celsius reads a temperature.
-func (r *climateReader) celsius(at int, given string) (float64, bool) {
-	given = strings.TrimSpace(given)
+// number reads a number with the file's decimal sign.
+func (r *climateReader) number(at int, given, what string) (float64, bool) {
 	sign := byte(0)
 	for _, c := range []byte{',', '.'} {
 		if strings.IndexByte(given, c) >= 0 {
 			sign = c
 		}
 	}
-	c, err := strconv.ParseFloat(strings.Replace(given, ",", ".", 1), 64)
-	if err != nil || math.IsNaN(c) || math.IsInf(c, 0) {
-		r.fault(at, "This is not a temperature.", "a number such as 21.5", given)
+	n, err := strconv.ParseFloat(strings.Replace(given, ",", ".", 1), 64)
+	if err != nil || math.IsNaN(n) || math.IsInf(n, 0) {
+		r.fault(at, "This is not "+what+".", "a number such as 21.5", given)
 		return 0, false
 	}
 	if sign != 0 && r.decimal == 0 {
@@ -321,6 +343,16 @@ func (r *climateReader) celsius(at int, given string) (float64, bool) {
 	}
 	if sign != 0 && sign != r.decimal {
 		r.fault(at, fmt.Sprintf("This line writes %s, and line %d wrote %s. Use one decimal sign throughout.", given, r.decLine, r.decSaw), "one decimal sign", given)
+		return 0, false
+	}
+	return n, true
+}
+
+// celsius reads a temperature.
+func (r *climateReader) celsius(at int, given string) (float64, bool) {
+	given = strings.TrimSpace(given)
+	c, ok := r.number(at, given, "a temperature")
+	if !ok {
 		return 0, false
 	}
 	unit, low, high := "°C", float64(coldest), float64(hottest)
@@ -348,13 +380,19 @@ func (r *climateReader) log() (ClimateLog, error) {
 	if r.lines == 0 {
 		return ClimateLog{}, fileFault("The file has a header and no readings.", "at least one line")
 	}
-	log := ClimateLog{Lines: r.lines, From: r.first, To: r.last, Hours: make(map[int64]float64, len(r.sums))}
-	for h, sum := range r.sums {
-		log.Hours[h] = sum[0] / sum[1]
-	}
+	log := ClimateLog{Lines: r.lines, From: r.first, To: r.last, Hours: means(r.sums), Humid: means(r.humid)}
 	for _, d := range r.days {
 		log.Days = append(log.Days, d)
 	}
 	slices.SortFunc(log.Days, func(a, b climate.Day) int { return strings.Compare(a.Day, b.Day) })
 	return log, nil
+}
+
+// means of sums and counts.
+func means(sums map[int64][2]float64) map[int64]float64 {
+	m := make(map[int64]float64, len(sums))
+	for h, sum := range sums {
+		m[h] = sum[0] / sum[1]
+	}
+	return m
 }

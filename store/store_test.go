@@ -75,7 +75,7 @@ func TestASecondMigrationFindsNothingToDo(t *testing.T) {
 func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 	folder, err := fs.Sub(migrations, "migrations")
 	require.NoError(t, err)
-	for version := range int64(2) {
+	for version := range int64(3) {
 		t.Run(fmt.Sprintf("from version %d", version+1), func(t *testing.T) {
 			path := filepath.Join(t.TempDir(), "old.sqlite")
 			db, err := sql.Open("sqlite", path)
@@ -91,6 +91,10 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 			if version > 0 {
 				statements = append(statements, `INSERT INTO inspections (plant_id, looked_on, noted, blank, created_at, updated_at) VALUES (1, '2030-01-01', '{}', 0, '', '')`)
 			}
+			if version > 1 {
+				statements = append(statements, `INSERT INTO places (name, zone, low_c, high_c, updated_at) VALUES ('Shed', '', 15, 22, '')`,
+					`INSERT INTO place_hours (place_id, hour, celsius) VALUES (1, 500000, 18.5)`)
+			}
 			for _, statement := range statements {
 				_, err = db.ExecContext(t.Context(), statement)
 				require.NoError(t, err)
@@ -103,9 +107,18 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 			require.Len(t, rows, 1)
 			assert.Equal(t, "From before", rows[0].Plant.Tag)
 			assert.EqualValues(t, 1, rows[0].ReadingID)
-			assert.Equal(t, version, rows[0].InspectionID, "a look came with version 2")
+			assert.Equal(t, min(version, 1), rows[0].InspectionID, "a look came with version 2")
 			assert.Empty(t, rows[0].Plant.RepotInFlower, "as the house")
 			assert.Empty(t, rows[0].Plant.Peroxide)
+			hours, err := s.PlaceHours(t.Context(), sqlc.PlaceHoursParams{PlaceID: 1})
+			require.NoError(t, err)
+			if version > 1 {
+				require.Len(t, hours, 1)
+				assert.Equal(t, 18.5, hours[0].Celsius)
+				assert.False(t, hours[0].Humidity.Valid, "no humidity was logged then")
+			}
+			_, err = s.CreateWeighing(t.Context(), sqlc.CreateWeighingParams{PlantID: 1, At: "2030-02-01T09:00:00Z", Kind: "bare", Grams: 210})
+			require.NoError(t, err)
 			_, err = s.CreateCleaning(t.Context(), sqlc.CreateCleaningParams{PlantID: 1, BegunOn: "2030-02-01"})
 			require.NoError(t, err)
 		})

@@ -39,6 +39,9 @@ type Place struct {
 	Usual *Day              // its low and high, on any day; nil when not known
 	Days  map[string]Day    // by day
 	Hours map[int64]float64 // logged, by hour
+	Humid map[int64]float64 // logged humidity, percent, by hour
+
+	UsualHumidity *float64 // percent; nil when not known
 
 	day                    string // the last one asked for
 	midnight, nextMidnight int64
@@ -156,4 +159,50 @@ func (p *Place) mean(day string) (Day, bool) {
 	}
 	p.means[day] = m
 	return m, m.Day != ""
+}
+
+// Air is what the air of a time was like: the mean night and day, °C, and the mean
+// humidity, percent. What is not known is nil.
+type Air struct {
+	NightC, DayC, Humidity *float64
+}
+
+// Between is the air from one hour to another, as far as it was logged.
+func (p *Place) Between(from, to int64) Air {
+	var a Air
+	low, high, days := 0.0, 0.0, 0.0
+	for day, d := range p.DailyRange() {
+		at, err := time.ParseInLocation(time.DateOnly, day, p.Zone)
+		if noon := HourOf(at.Add(12 * time.Hour)); err == nil && noon >= from && noon <= to {
+			low, high, days = low+d.LowC, high+d.HighC, days+1
+		}
+	}
+	if days > 0 {
+		low, high = low/days, high/days
+		a.NightC, a.DayC = &low, &high
+	}
+	sum, n := 0.0, 0.0
+	for hour, percent := range p.Humid {
+		if hour >= from && hour < to {
+			sum, n = sum+percent, n+1
+		}
+	}
+	if n >= Table().LeastHours.Value {
+		mean := sum / n
+		a.Humidity = &mean
+	}
+	return a
+}
+
+// Now is the air to reckon with from an hour on: the mean of the last days, else
+// what is usual.
+func (p *Place) Now(hour int64) Air {
+	a := p.Between(hour-int64(Table().MeanDays.Value)*24, hour)
+	if a.NightC == nil && p.Usual != nil {
+		a.NightC, a.DayC = &p.Usual.LowC, &p.Usual.HighC
+	}
+	if a.Humidity == nil {
+		a.Humidity = p.UsualHumidity
+	}
+	return a
 }

@@ -182,7 +182,8 @@ func (m *model) outcome(method Method) Outcome {
 	}
 	o.count(fates)
 	for day := range counts {
-		o.Water = append(o.Water, Water{day, quantile(&counts[day], runs, 0.1), quantile(&counts[day], runs, 0.5), quantile(&counts[day], runs, 0.9)})
+		at := func(share float64) float64 { return math.Round(quantile(&counts[day], runs, share)*1000) / 1000 }
+		o.Water = append(o.Water, Water{day, at(0.1), at(0.5), at(0.9)})
 	}
 	slices.Sort(losses)
 	o.LossG = losses[runs/2]

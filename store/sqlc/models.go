@@ -25,6 +25,13 @@ type Cleaning struct {
 	UpdatedAt string
 }
 
+type Component struct {
+	Code      string
+	Version   int64
+	Doc       string
+	UpdatedAt string
+}
+
 type Course struct {
 	ID        int64
 	PlantID   int64
@@ -33,6 +40,14 @@ type Course struct {
 	ClosedOn  string
 	CreatedAt string
 	UpdatedAt string
+}
+
+type Home struct {
+	ID        int64
+	PlantID   int64
+	FromOn    string
+	Doc       string
+	CreatedAt string
 }
 
 type Incident struct {
@@ -68,6 +83,8 @@ type Place struct {
 	LowC      sql.NullFloat64
 	HighC     sql.NullFloat64
 	UpdatedAt string
+	Humidity  sql.NullFloat64
+	Light     string
 }
 
 type PlaceDay struct {
@@ -78,9 +95,11 @@ type PlaceDay struct {
 }
 
 type PlaceHour struct {
-	PlaceID int64
-	Hour    int64
-	Celsius float64
+	PlaceID  int64
+	Hour     int64
+	Celsius  float64
+	Humidity sql.NullFloat64
+	Readings int64
 }
 
 type Plant struct {
@@ -130,6 +149,21 @@ type Reading struct {
 	UpdatedAt string
 }
 
+type Recipe struct {
+	ID        int64
+	Version   int64
+	Doc       string
+	Gone      int64
+	UpdatedAt string
+}
+
+type Rehoming struct {
+	PlantID   int64
+	Version   int64
+	Doc       string
+	UpdatedAt string
+}
+
 type Rhizome struct {
 	PlantID int64
 	Version int64
@@ -157,4 +191,16 @@ type Timer struct {
 	Seconds   int64
 	StartedMs int64
 	PutAway   int64
+}
+
+type Weighing struct {
+	ID        int64
+	PlantID   int64
+	At        string
+	Kind      string
+	Grams     float64
+	Because   string
+	Moment    string
+	Withdrawn int64
+	CreatedAt string
 }

@@ -10,20 +10,48 @@ import (
 	"database/sql"
 )
 
+const addPlaceReading = `-- name: AddPlaceReading :exec
+INSERT INTO place_hours (place_id, hour, celsius, humidity) VALUES (?, ?, ?, ?)
+ON CONFLICT (place_id, hour) DO UPDATE SET
+    celsius = (celsius * readings + excluded.celsius) / (readings + 1),
+    humidity = CASE WHEN excluded.humidity IS NULL THEN humidity WHEN humidity IS NULL THEN excluded.humidity
+        ELSE (humidity * readings + excluded.humidity) / (readings + 1) END,
+    readings = readings + 1
+`
+
+type AddPlaceReadingParams struct {
+	PlaceID  int64
+	Hour     int64
+	Celsius  float64
+	Humidity sql.NullFloat64
+}
+
+func (q *Queries) AddPlaceReading(ctx context.Context, arg AddPlaceReadingParams) error {
+	_, err := q.db.ExecContext(ctx, addPlaceReading,
+		arg.PlaceID,
+		arg.Hour,
+		arg.Celsius,
+		arg.Humidity,
+	)
+	return err
+}
+
 const changePlace = `-- name: ChangePlace :one
-UPDATE places SET version = version + 1, name = ?1, zone = ?2, low_c = ?3, high_c = ?4, updated_at = ?5
-WHERE id = ?6 AND version = ?7
-RETURNING id, version, name, zone, low_c, high_c, updated_at
+UPDATE places SET version = version + 1, name = ?1, zone = ?2, low_c = ?3, high_c = ?4, humidity = ?5, light = ?6, updated_at = ?7
+WHERE id = ?8 AND version = ?9
+RETURNING id, version, name, zone, low_c, high_c, updated_at, humidity, light
 `
 
 type ChangePlaceParams struct {
-	Name    string
-	Zone    string
-	LowC    sql.NullFloat64
-	HighC   sql.NullFloat64
-	Now     string
-	ID      int64
-	Version int64
+	Name     string
+	Zone     string
+	LowC     sql.NullFloat64
+	HighC    sql.NullFloat64
+	Humidity sql.NullFloat64
+	Light    string
+	Now      string
+	ID       int64
+	Version  int64
 }
 
 func (q *Queries) ChangePlace(ctx context.Context, arg ChangePlaceParams) (Place, error) {
@@ -32,6 +60,8 @@ func (q *Queries) ChangePlace(ctx context.Context, arg ChangePlaceParams) (Place
 		arg.Zone,
 		arg.LowC,
 		arg.HighC,
+		arg.Humidity,
+		arg.Light,
 		arg.Now,
 		arg.ID,
 		arg.Version,
@@ -45,12 +75,14 @@ func (q *Queries) ChangePlace(ctx context.Context, arg ChangePlaceParams) (Place
 		&i.LowC,
 		&i.HighC,
 		&i.UpdatedAt,
+		&i.Humidity,
+		&i.Light,
 	)
 	return i, err
 }
 
 const createPlace = `-- name: CreatePlace :one
-INSERT INTO places (name, zone, low_c, high_c, updated_at) VALUES (?, ?, ?, ?, ?) RETURNING id, version, name, zone, low_c, high_c, updated_at
+INSERT INTO places (name, zone, low_c, high_c, humidity, light, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?) RETURNING id, version, name, zone, low_c, high_c, updated_at, humidity, light
 `
 
 type CreatePlaceParams struct {
@@ -58,6 +90,8 @@ type CreatePlaceParams struct {
 	Zone      string
 	LowC      sql.NullFloat64
 	HighC     sql.NullFloat64
+	Humidity  sql.NullFloat64
+	Light     string
 	UpdatedAt string
 }
 
@@ -67,6 +101,8 @@ func (q *Queries) CreatePlace(ctx context.Context, arg CreatePlaceParams) (Place
 		arg.Zone,
 		arg.LowC,
 		arg.HighC,
+		arg.Humidity,
+		arg.Light,
 		arg.UpdatedAt,
 	)
 	var i Place
@@ -78,12 +114,14 @@ func (q *Queries) CreatePlace(ctx context.Context, arg CreatePlaceParams) (Place
 		&i.LowC,
 		&i.HighC,
 		&i.UpdatedAt,
+		&i.Humidity,
+		&i.Light,
 	)
 	return i, err
 }
 
 const getPlace = `-- name: GetPlace :one
-SELECT id, version, name, zone, low_c, high_c, updated_at FROM places WHERE id = ?
+SELECT id, version, name, zone, low_c, high_c, updated_at, humidity, light FROM places WHERE id = ?
 `
 
 func (q *Queries) GetPlace(ctx context.Context, id int64) (Place, error) {
@@ -97,12 +135,14 @@ func (q *Queries) GetPlace(ctx context.Context, id int64) (Place, error) {
 		&i.LowC,
 		&i.HighC,
 		&i.UpdatedAt,
+		&i.Humidity,
+		&i.Light,
 	)
 	return i, err
 }
 
 const listPlaces = `-- name: ListPlaces :many
-SELECT id, version, name, zone, low_c, high_c, updated_at FROM places ORDER BY name, id
+SELECT id, version, name, zone, low_c, high_c, updated_at, humidity, light FROM places ORDER BY name, id
 `
 
 func (q *Queries) ListPlaces(ctx context.Context) ([]Place, error) {
@@ -122,6 +162,8 @@ func (q *Queries) ListPlaces(ctx context.Context) ([]Place, error) {
 			&i.LowC,
 			&i.HighC,
 			&i.UpdatedAt,
+			&i.Humidity,
+			&i.Light,
 		); err != nil {
 			return nil, err
 		}
@@ -175,7 +217,7 @@ func (q *Queries) PlaceDays(ctx context.Context, arg PlaceDaysParams) ([]PlaceDa
 }
 
 const placeHours = `-- name: PlaceHours :many
-SELECT hour, celsius FROM place_hours WHERE place_id = ?1 AND hour >= ?2 ORDER BY hour
+SELECT hour, celsius, humidity FROM place_hours WHERE place_id = ?1 AND hour >= ?2 ORDER BY hour
 `
 
 type PlaceHoursParams struct {
@@ -184,8 +226,9 @@ type PlaceHoursParams struct {
 }
 
 type PlaceHoursRow struct {
-	Hour    int64
-	Celsius float64
+	Hour     int64
+	Celsius  float64
+	Humidity sql.NullFloat64
 }
 
 func (q *Queries) PlaceHours(ctx context.Context, arg PlaceHoursParams) ([]PlaceHoursRow, error) {
@@ -197,7 +240,7 @@ func (q *Queries) PlaceHours(ctx context.Context, arg PlaceHoursParams) ([]Place
 	items := []PlaceHoursRow{}
 	for rows.Next() {
 		var i PlaceHoursRow
-		if err := rows.Scan(&i.Hour, &i.Celsius); err != nil {
+		if err := rows.Scan(&i.Hour, &i.Celsius, &i.Humidity); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
@@ -245,16 +288,23 @@ func (q *Queries) PutPlaceDay(ctx context.Context, arg PutPlaceDayParams) error 
 }
 
 const putPlaceHour = `-- name: PutPlaceHour :exec
-INSERT INTO place_hours (place_id, hour, celsius) VALUES (?, ?, ?) ON CONFLICT (place_id, hour) DO UPDATE SET celsius = excluded.celsius
+INSERT INTO place_hours (place_id, hour, celsius, humidity) VALUES (?, ?, ?, ?)
+ON CONFLICT (place_id, hour) DO UPDATE SET celsius = excluded.celsius, humidity = COALESCE(excluded.humidity, humidity), readings = 1
 `
 
 type PutPlaceHourParams struct {
-	PlaceID int64
-	Hour    int64
-	Celsius float64
+	PlaceID  int64
+	Hour     int64
+	Celsius  float64
+	Humidity sql.NullFloat64
 }
 
 func (q *Queries) PutPlaceHour(ctx context.Context, arg PutPlaceHourParams) error {
-	_, err := q.db.ExecContext(ctx, putPlaceHour, arg.PlaceID, arg.Hour, arg.Celsius)
+	_, err := q.db.ExecContext(ctx, putPlaceHour,
+		arg.PlaceID,
+		arg.Hour,
+		arg.Celsius,
+		arg.Humidity,
+	)
 	return err
 }

@@ -17,6 +17,8 @@ const PlanSheet = lazy(() => import("./clean/PlanSheet"));
 const RoundsStep = lazy(() => import("./rounds/RoundsStep"));
 const DivideStep = lazy(() => import("./divide/DivideStep"));
 const CaseSheet = lazy(() => import("./sheet/CaseSheet"));
+const HomeStep = lazy(() => import("./home/HomeStep"));
+const RaceView = lazy(() => import("./race/RaceView"));
 const MixingBench = lazy(() => import("./mix/MixingBench"));
 const Places = lazy(() => import("./places/Places"));
 const ProgressStep = lazy(() => import("./progress/ProgressStep"));
@@ -81,6 +83,9 @@ export function App() {
               <Route path="rounds" element={<RoundsStep />} />
               <Route path="divide" element={<DivideStep />} />
               <Route path="sheet" element={<CaseSheet />} />
+            </Route>
+            <Route path="home" element={<HomeStep />}>
+              <Route index element={<RaceView />} />
             </Route>
             <Route path="progress" element={<ProgressStep />} />
           </Route>

@@ -16,6 +16,7 @@ const day = {
   umber: "#6b4a2f",
   doubt: "#6d7a72",
   act: "#b8452a",
+  water: "#2e6a8e",
 };
 
 const night: typeof day = {
@@ -29,6 +30,7 @@ const night: typeof day = {
   umber: "#c9a27f",
   doubt: "#9aa79f",
   act: "#f08a68",
+  water: "#83bde0",
 };
 
 const family = "'Atkinson Hyperlegible Next', system-ui, sans-serif";

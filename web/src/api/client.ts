@@ -70,6 +70,15 @@ export type Rhizome = Schemas["DivisionRhizome"];
 export type Bulb = Schemas["DivisionBulb"];
 export type Piece = Schemas["DivisionPiece"];
 export type Timeline = Schemas["Timeline"];
+export type PlantRace = Schemas["Race"];
+export type RaceResult = Schemas["RaceRace"];
+export type Outcome = Schemas["RaceOutcome"];
+export type Lever = Schemas["RaceLever"];
+export type Assumption = Schemas["RaceAssumption"];
+export type Band = Schemas["RaceBand"];
+export type Weigh = Schemas["Weigh"];
+export type Weighed = Schemas["Weighed"];
+export type Shown = Schemas["Shown"];
 
 export const client = createClient<paths>();
 

@@ -144,3 +144,25 @@ export const dueRounds = queryOptions({
   queryKey: ["plants", "rounds"],
   queryFn: async () => (await ask(client.GET("/api/v1/rounds/due"))).due,
 });
+
+export const race = (id: number, of: string) =>
+  queryOptions({
+    queryKey: ["plant", id, "race", of],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/race", { params: { path: { id }, query: { of } } })),
+    retry: false,
+  });
+
+export const weighings = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "weighings"],
+    queryFn: async () =>
+      (await ask(client.GET("/api/v1/plants/{id}/weighings", { params: { path: { id } } }))).weighings,
+  });
+
+/** Scales that are on; asked again and again while someone looks. */
+export const scales = queryOptions({
+  queryKey: ["scales"],
+  queryFn: async () => (await ask(client.GET("/api/v1/scales"))).scales,
+  refetchInterval: 600,
+  retry: false,
+});

@@ -225,6 +225,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/compute/race": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A race, nothing saved */
+        post: operations["computeRace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compute/roots": {
         parameters: {
             query?: never;
@@ -464,6 +481,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/race": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Ways of holding, and the figures of the race */
+        get: operations["raceKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/roots": {
         parameters: {
             query?: never;
@@ -578,6 +612,23 @@ export interface paths {
         put?: never;
         /** Bring in a climate log or a table of days as CSV; all of it or nothing is kept */
         post: operations["importClimate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/{id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One measurement of a climate logger */
+        post: operations["logReading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -724,6 +775,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plants/{id}/holding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a plant is held bare, and how */
+        post: operations["hold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plants/{id}/incidents": {
         parameters: {
             query?: never;
@@ -754,6 +822,24 @@ export interface paths {
         put?: never;
         /** Begin an inspection; a blank one already begun is taken up again */
         post: operations["startLook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/race": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plant's water against its new roots, by every way of holding it */
+        get: operations["getRace"];
+        /** Set your own figures for a plant's race */
+        put: operations["assume"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -807,6 +893,25 @@ export interface paths {
         get: operations["getTimeline"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/weighings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plant's weights, the oldest first */
+        get: operations["listWeighings"];
+        /** Take a weight back, or let it stand again */
+        put: operations["withdrawWeighing"];
+        /** Keep a weight; one that does not follow from the last is asked about */
+        post: operations["weigh"];
         delete?: never;
         options?: never;
         head?: never;
@@ -876,6 +981,57 @@ export interface paths {
         get: operations["dueRounds"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Scales that are on, with what they show */
+        get: operations["listScales"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scales/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a scale shows; the answer tells it what to do */
+        post: operations["scaleReads"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scales/tare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask a scale to tare */
+        post: operations["tareScale"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1096,6 +1252,24 @@ export interface components {
         };
         ArchivePlant: {
             archived: boolean;
+        };
+        Assume: {
+            /** @description by the code of the assumption; what is left out is the table's */
+            assumed: {
+                [key: string]: number;
+            };
+            /** Format: int64 */
+            version: number;
+        };
+        BareWeight: {
+            /** @description something was cut off or changed since the one before */
+            anew?: boolean;
+            /** Format: double */
+            days_ago: number;
+            /** Format: double */
+            grams: number;
+            /** @description how it was held since the one before */
+            holding?: string;
         };
         Calibrated: {
             /**
@@ -1734,6 +1908,16 @@ export interface components {
         GroupList: {
             groups: components["schemas"]["TaxaProfile"][];
         };
+        Hold: {
+            /**
+             * Format: date
+             * @description left out: today
+             */
+            from?: string;
+            /** @description code of a way of holding, see /api/v1/knowledge/race */
+            method: string;
+            note?: string;
+        };
         HourC: {
             /**
              * Format: date-time
@@ -1917,6 +2101,17 @@ export interface components {
             when: string;
             words: components["schemas"]["KnowledgeText"];
         };
+        KnowledgeEstimate: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** @enum {string} */
+            mark: "published" | "common practice" | "from memory" | "house rule";
+            source?: string;
+            /** Format: double */
+            value: number;
+        };
         KnowledgeLookalikes: {
             code: string;
             name: string;
@@ -1964,6 +2159,23 @@ export interface components {
             high: number;
             /** Format: double */
             low: number;
+        };
+        LogReading: {
+            /**
+             * Format: date-time
+             * @description with its offset
+             */
+            at: string;
+            /** Format: double */
+            celsius: number;
+            humidity_percent?: number;
+        };
+        LoggedHour: {
+            /** @description its beginning */
+            at: string;
+            /** Format: double */
+            celsius: number;
+            humidity_percent?: number;
         };
         LookAdvice: {
             rule: string;
@@ -2263,8 +2475,12 @@ export interface components {
             days: components["schemas"]["ClimateDay"][];
             /** Format: int64 */
             id: number;
+            /** @description the newest hour logged */
+            last?: components["schemas"]["LoggedHour"];
             /** @description hours logged in the last year */
             logged_hours: number;
+            /** @description of the last days, where it was logged */
+            mean_humidity_percent?: number;
             place: components["schemas"]["PlaceFacts"];
             /**
              * Format: int64
@@ -2277,6 +2493,13 @@ export interface components {
         PlaceFacts: {
             /** @description a usual day */
             high_c?: number;
+            /** @description usual humidity of its air */
+            humidity_percent?: number;
+            /**
+             * @description what falls on the leaves
+             * @enum {string}
+             */
+            light?: "shade" | "bright" | "sun";
             /** @description a usual night */
             low_c?: number;
             name: string;
@@ -2368,6 +2591,279 @@ export interface components {
             /** Format: int64 */
             id: number;
             tag: string;
+        };
+        Race: {
+            /** Format: int64 */
+            plant_id: number;
+            race: components["schemas"]["RaceRace"];
+            /** @description what was taken of the plant, in words */
+            stage: string;
+            /**
+             * Format: int64
+             * @description of what is planned for the plant; 0: nothing yet
+             */
+            version: number;
+            /** @description the oldest first */
+            weighings: components["schemas"]["Weighed"][];
+        };
+        RaceAssumption: {
+            code: string;
+            /** @description where it comes from, in words */
+            from: string;
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description the least it can be set to
+             */
+            least: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            most: number;
+            name: string;
+            /** @description set by the user */
+            own?: boolean;
+            unit?: string;
+            /** @description the table's figure with its mark; left out where it is the plant's or the place's own */
+            usual?: components["schemas"]["KnowledgeEstimate"];
+            /** Format: double */
+            value: number;
+        };
+        RaceBand: {
+            high?: number;
+            low?: number;
+            median?: number;
+        };
+        RaceCase: {
+            /** @description own figures, by the code of the assumption */
+            assumed?: {
+                [key: string]: number;
+            };
+            blades?: components["schemas"]["LeavesBlade"][];
+            bulb_count?: number;
+            /** Format: double */
+            day_c: number;
+            /** @description left out: 180 */
+            days?: number;
+            group: string;
+            /** Format: double */
+            held_days?: number;
+            /** @description code of a method, see /api/v1/knowledge/race */
+            holding?: string;
+            /** @description of the room */
+            humidity_percent?: number;
+            leaf_count?: number;
+            /** @enum {string} */
+            light?: "shade" | "bright" | "sun";
+            limp?: boolean;
+            /** Format: double */
+            live_root_cm2?: number;
+            /** Format: double */
+            night_c: number;
+            /** @description left out: 2000 */
+            runs?: number;
+            /** @description another number, other draws */
+            seed?: number;
+            tips_out?: boolean;
+            /** @description of the bare plant, the oldest first */
+            weighings?: components["schemas"]["BareWeight"][];
+        };
+        RaceClass: {
+            fresh_kg_m2: components["schemas"]["KnowledgeEstimate"];
+            name: string;
+            night_opening?: boolean;
+            /** @description mmol/m²/s */
+            open: components["schemas"]["KnowledgeEstimate"];
+            /** @description mmol/m²/s */
+            shut: components["schemas"]["KnowledgeEstimate"];
+        };
+        RaceFit: {
+            /**
+             * Format: double
+             * @description it loses this many times what the table says
+             */
+            factor: number;
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description as weighed, between the first and the last
+             */
+            loss_g_day: number;
+            /**
+             * Format: double
+             * @description the band that holds the truth nine times in ten
+             */
+            low: number;
+            /** @description of the plant as it is, the newest stretch without a change */
+            weighings: number;
+            words: string;
+        };
+        RaceKnowledge: {
+            altitude_m: components["schemas"]["KnowledgeNumber"];
+            bulb_g: {
+                [key: string]: components["schemas"]["KnowledgeEstimate"];
+            };
+            bulb_water_share: components["schemas"]["KnowledgeNumber"];
+            classes: {
+                [key: string]: components["schemas"]["RaceClass"];
+            };
+            day_from_hour: components["schemas"]["KnowledgeNumber"];
+            day_strays: components["schemas"]["KnowledgeNumber"];
+            days: components["schemas"]["KnowledgeNumber"];
+            good_chance: components["schemas"]["KnowledgeNumber"];
+            humidity_percent: components["schemas"]["KnowledgeNumber"];
+            jump_g: components["schemas"]["KnowledgeNumber"];
+            jump_share: components["schemas"]["KnowledgeNumber"];
+            jump_times: components["schemas"]["KnowledgeNumber"];
+            leaf_water_share: components["schemas"]["KnowledgeNumber"];
+            levers: components["schemas"]["RaceLeverKind"][];
+            light: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            limp: components["schemas"]["KnowledgeNumber"];
+            lost: components["schemas"]["KnowledgeEstimate"];
+            methods: components["schemas"]["RaceMethod"][];
+            night_from_hour: components["schemas"]["KnowledgeNumber"];
+            open_from: components["schemas"]["KnowledgeNumber"];
+            plant_strays: components["schemas"]["KnowledgeNumber"];
+            runs: components["schemas"]["KnowledgeNumber"];
+            same_chance: components["schemas"]["KnowledgeNumber"];
+            scale_g: components["schemas"]["KnowledgeNumber"];
+            shut_from: components["schemas"]["KnowledgeNumber"];
+            soak_every_days: components["schemas"]["KnowledgeNumber"];
+            soak_minutes: components["schemas"]["KnowledgeNumber"];
+            stands_still_above_k: components["schemas"]["KnowledgeNumber"];
+            stands_still_below_k: components["schemas"]["KnowledgeNumber"];
+            start: components["schemas"]["KnowledgeEstimate"];
+            start_limp: components["schemas"]["KnowledgeEstimate"];
+            tip_spread: components["schemas"]["KnowledgeNumber"];
+            tips: components["schemas"]["KnowledgeEstimate"];
+            uptake: components["schemas"]["KnowledgeEstimate"];
+            uptake_fades: components["schemas"]["KnowledgeNumber"];
+            warm_from_k: components["schemas"]["KnowledgeNumber"];
+        };
+        RaceLever: {
+            by: components["schemas"]["KnowledgeNumber"];
+            /** Format: double */
+            chance: number;
+            code: string;
+            do: components["schemas"]["KnowledgeText"];
+            /**
+             * Format: double
+             * @description days it holds out longer without roots, median
+             */
+            dry_days: number;
+            /**
+             * Format: double
+             * @description of chance
+             */
+            gain: number;
+            name: string;
+        };
+        RaceLeverKind: {
+            by: components["schemas"]["KnowledgeNumber"];
+            code: string;
+            do: components["schemas"]["KnowledgeText"];
+            name: string;
+        };
+        RaceMethod: {
+            about: components["schemas"]["KnowledgeText"];
+            /** @description humidity above that of the room, points */
+            add_percent?: components["schemas"]["KnowledgeNumber"];
+            care: components["schemas"]["KnowledgeText"];
+            code: string;
+            /** @description a humidity of its own */
+            humidity_percent?: components["schemas"]["KnowledgeNumber"];
+            name: string;
+            /** @description how far a new tip grows until it finds moisture */
+            reach_mm: components["schemas"]["KnowledgeNumber"];
+            /** @description the share of time it is wet there; from the open ways it is potted once tips show */
+            reached_share: components["schemas"]["KnowledgeNumber"];
+            /** @description groups it does not suit */
+            unsuited?: string[];
+            unsuited_words?: components["schemas"]["KnowledgeText"];
+            /** @description how long roots stay wet after a soak */
+            wet_hours?: components["schemas"]["KnowledgeNumber"];
+            /** @description the share of time roots are wet without a soak */
+            wet_share?: components["schemas"]["KnowledgeNumber"];
+        };
+        RaceOutcome: {
+            about: components["schemas"]["KnowledgeText"];
+            care: components["schemas"]["KnowledgeText"];
+            /**
+             * Format: double
+             * @description that roots come in time, 0–1
+             */
+            chance: number;
+            code: string;
+            /** @description half of them or more hold out without any new root */
+            endless?: boolean;
+            /** Format: double */
+            humidity_percent: number;
+            limp_day: components["schemas"]["RaceBand"];
+            /**
+             * Format: double
+             * @description water it loses at first, median
+             */
+            loss_g_day: number;
+            /**
+             * Format: double
+             * @description share of runs in which it dries out first
+             */
+            lost: number;
+            /** @description day on which it would be lost if no root came */
+            lost_day: components["schemas"]["RaceBand"];
+            /** @description from the first tip to the day it would be lost without; below 0: too late */
+            margin_days: components["schemas"]["RaceBand"];
+            name: string;
+            /**
+             * @description any: it has them in any air; none: no humidity is enough
+             * @enum {string}
+             */
+            needs: "humidity" | "any" | "none";
+            /** @description the humidity that gives nine chances in ten; left out: none does, or see needs */
+            needs_humidity_percent?: number;
+            /** @description first new tip, days from now */
+            tip_day: components["schemas"]["RaceBand"];
+            /** @description why it is not for this kind */
+            unsuited?: components["schemas"]["KnowledgeText"];
+            /**
+             * Format: double
+             * @description share in which neither happens within the days
+             */
+            waiting: number;
+            /** @description by day */
+            water: components["schemas"]["RaceWater"][];
+            words: string;
+        };
+        RaceRace: {
+            assumptions: components["schemas"]["RaceAssumption"][];
+            /** @description code of the way of holding that is advised */
+            best: string;
+            days: number;
+            detail: string;
+            fit?: components["schemas"]["RaceFit"];
+            headline: string;
+            /** @description how it is held now */
+            holding?: string;
+            /** @description for the way it is held, else the advised one; what helps most first */
+            levers: components["schemas"]["RaceLever"][];
+            limp_at: components["schemas"]["KnowledgeNumber"];
+            lost_at: components["schemas"]["KnowledgeEstimate"];
+            /** @description the best first */
+            outcomes: components["schemas"]["RaceOutcome"][];
+            runs: number;
+        };
+        RaceWater: {
+            day: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            median: number;
         };
         Reading: {
             checks: components["schemas"]["CleaningChecks"];
@@ -2749,6 +3245,20 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        ScaleList: {
+            scales: components["schemas"]["Shown"][];
+        };
+        ScaleReading: {
+            /**
+             * Format: double
+             * @description less the tare
+             */
+            grams: number;
+            /** @description its name */
+            scale: string;
+            /** @description the scale has settled */
+            stable: boolean;
+        };
         Seen: {
             caution: string;
             /** @description the product it stands at; left out where it belongs to none */
@@ -2787,6 +3297,19 @@ export interface components {
         };
         ShelfList: {
             shelf: components["schemas"]["OnShelf"][];
+        };
+        Shown: {
+            /**
+             * Format: double
+             * @description less the tare
+             */
+            grams: number;
+            /** @description its name */
+            scale: string;
+            /** Format: double */
+            seconds_ago: number;
+            /** @description the scale has settled */
+            stable: boolean;
         };
         SolutionsAdded: {
             hand: components["schemas"]["SolutionsHand"];
@@ -3265,6 +3788,9 @@ export interface components {
             starved?: boolean;
             viable_by_length: components["schemas"]["RootsRange"];
         };
+        TareScale: {
+            scale: string;
+        };
         TaxaProfile: {
             about: components["schemas"]["KnowledgeText"];
             aerial_roots: components["schemas"]["KnowledgeText"];
@@ -3340,6 +3866,10 @@ export interface components {
             now_ms: number;
             timers: components["schemas"]["Timer"][];
         };
+        Told: {
+            /** @description set to zero what lies on it now */
+            tare: boolean;
+        };
         UnpotAdvice: {
             cautions: components["schemas"]["KnowledgeCaution"][];
             follows: components["schemas"]["UnpotStep"][];
@@ -3374,9 +3904,53 @@ export interface components {
             item_id: number;
             job?: string;
         };
+        Weigh: {
+            /**
+             * Format: date-time
+             * @description when, with its offset; left out: now
+             */
+            at?: string;
+            /**
+             * @description needed where the weight does not follow from the one before
+             * @enum {string}
+             */
+            because?: "cut" | "pot" | "wet" | "watered" | "right";
+            /** Format: double */
+            grams: number;
+            /**
+             * @description bare: the plant alone; pot: with pot and medium
+             * @enum {string}
+             */
+            kind: "bare" | "pot";
+            /**
+             * @description of a pot: just watered and drained, due for water, or in between
+             * @enum {string}
+             */
+            moment?: "wet" | "light" | "between";
+        };
+        Weighed: {
+            at: string;
+            because?: string;
+            /** Format: double */
+            grams: number;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "bare" | "pot";
+            moment?: string;
+            withdrawn?: boolean;
+        };
+        WeighingList: {
+            weighings: components["schemas"]["Weighed"][];
+        };
         Withdraw: {
             /** Format: int64 */
             incident_id: number;
+            withdrawn: boolean;
+        };
+        WithdrawWeighing: {
+            /** Format: int64 */
+            weighing_id: number;
             withdrawn: boolean;
         };
     };
@@ -4128,6 +4702,66 @@ export interface operations {
             };
         };
     };
+    computeRace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["RaceCase"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RaceRace"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     computeRoots: {
         parameters: {
             query?: never;
@@ -4679,6 +5313,26 @@ export interface operations {
             };
         };
     };
+    raceKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RaceKnowledge"];
+                };
+            };
+        };
+    };
     rootKnowledge: {
         parameters: {
             query?: never;
@@ -5001,6 +5655,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["LogReading"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoggedHour"];
                 };
             };
             /** @description Bad Request */
@@ -5769,6 +6494,77 @@ export interface operations {
             };
         };
     };
+    hold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Hold"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Race"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     withdrawIncident: {
         parameters: {
             query?: never;
@@ -5986,6 +6782,120 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getRace: {
+        parameters: {
+            query?: {
+                /** @description another way of holding than the present one, to look at */
+                of?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Race"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    assume: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Assume"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Race"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6257,6 +7167,188 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listWeighings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    withdrawWeighing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["WithdrawWeighing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    weigh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Weigh"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6553,6 +7645,146 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DueList"];
+                };
+            };
+        };
+    };
+    listScales: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleList"];
+                };
+            };
+        };
+    };
+    scaleReads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ScaleReading"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tareScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["TareScale"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -5,7 +5,7 @@ import { ask, client, Refused, type Place, type PlaceFacts } from "../api/client
 import { DayLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
-import { day, today } from "../words";
+import { day, figure, today } from "../words";
 import { PlaceForm } from "./Places";
 import { WarmthDrawing } from "./WarmthDrawing";
 
@@ -54,6 +54,8 @@ export function PlaceCard({ place: p }: { place: Place }) {
           {p.place.low_c === undefined
             ? "No usual night and day noted"
             : `Usually ${p.place.low_c} to ${p.place.high_c} °C`}
+          {p.place.humidity_percent !== undefined && `, ${p.place.humidity_percent} % humid`}
+          {p.mean_humidity_percent !== undefined && `, logged ${Math.round(p.mean_humidity_percent)} % of late`}
           {p.place.zone && `. ${p.place.zone}`}. {p.plants === 1 ? "1 plant stands" : `${p.plants} plants stand`} here.
         </span>
         <button type="button" className="plain" aria-expanded={editing} onClick={() => setEditing(!editing)}>
@@ -83,7 +85,10 @@ export function PlaceCard({ place: p }: { place: Place }) {
         />
         <Button onClick={() => file.current?.click()}>Bring in a log, CSV</Button>
         <span className="why">
-          The first line names the columns: <code>time,temperature</code>, or <code>date,low,high</code>.
+          The first line names the columns: <code>time,temperature,humidity</code>, or <code>date,low,high</code>.
+          {p.last && ` Last logged: ${figure(p.last.celsius)} °C`}
+          {p.last?.humidity_percent !== undefined && `, ${Math.round(p.last.humidity_percent)} %`}
+          {p.last && ` on ${day(p.last.at)}, ${p.last.at.slice(11, 16)}.`}
         </span>
       </div>
       {told && <p role="status">{told}</p>}

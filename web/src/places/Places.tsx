@@ -29,8 +29,8 @@ export default function Places() {
     <main className="sheet places">
       <h1>Places</h1>
       <p className="lead">
-        How warm it is where plants stand. Pests hatch by it, so the rounds against them follow from it: first from a
-        usual night and day, then from what was in fact measured.
+        How warm and humid it is where plants stand. Pests hatch by it and bare plants dry out by it: first by a usual
+        night and day, then by what was in fact measured.
       </p>
       {list.error && <Trouble error={list.error} again={() => void list.refetch()} />}
       {list.data?.map((p) => (
@@ -90,6 +90,28 @@ export function PlaceForm({ place, trouble, onSave, onClose }: FormProps) {
         onChange={(high_c) => change({ high_c })}
         error={wrong("high_c")}
       />
+      <Figure
+        label="Usual humidity"
+        unit="%"
+        value={p.humidity_percent}
+        min={5}
+        max={100}
+        usual="–"
+        onChange={(humidity_percent) => change({ humidity_percent })}
+        error={wrong("humidity_percent")}
+      />
+      <label>
+        <span className="figure-label">Light on the leaves</span>
+        <select
+          value={p.light ?? ""}
+          onChange={(e) => change({ light: (e.target.value || undefined) as PlaceFacts["light"] })}
+        >
+          <option value="">not noted</option>
+          <option value="shade">Bright shade, no sun</option>
+          <option value="bright">Bright, veiled sun</option>
+          <option value="sun">Some sun</option>
+        </select>
+      </label>
       <TextLine
         label="Time zone, for logs that do not say theirs"
         value={p.zone ?? ""}

@@ -20,6 +20,7 @@ const steps = [
   ["roots", "Roots"],
   ["cause", "Cause"],
   ["clean", "Clean"],
+  ["home", "Re-home"],
   ["progress", "Progress"],
 ] as const;
 

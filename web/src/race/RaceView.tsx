@@ -1,0 +1,153 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Spin } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask, client, Refused, type Outcome, type PlantRace } from "../api/client";
+import { race } from "../api/queries";
+import { Marked } from "../marks/Mark";
+import { Fold } from "../parts/Fold";
+import { Trouble } from "../parts/Trouble";
+import { usePlant } from "../plant/PlantPage";
+import { PlantSoFar } from "../plant/PlantSoFar";
+import { Weights } from "../weights/Weights";
+import { Assumptions } from "./Assumptions";
+import { Levers } from "./Levers";
+import { RacePicture } from "./RacePicture";
+import { Ways } from "./Ways";
+import { inTen } from "./chances";
+import "./race.css";
+
+/** Will it root before it dries out, and what changes that. */
+export default function RaceView() {
+  const { plant } = usePlant();
+  return (
+    <div className="step">
+      <Running key={plant.id} />
+      <PlantSoFar />
+    </div>
+  );
+}
+
+function Running() {
+  const { plant } = usePlant();
+  const [of, setOf] = useState("");
+  const asked = useQuery({ ...race(plant.id, of), placeholderData: (before) => before });
+  const cache = useQueryClient();
+  const [trouble, setTrouble] = useState<unknown>();
+  const settle = async (send: Promise<PlantRace>) => {
+    try {
+      cache.setQueryData(["plant", plant.id, "race", ""], await send);
+      setOf("");
+      setTrouble(undefined);
+      void cache.invalidateQueries({ queryKey: ["plant", plant.id], exact: true });
+      return true;
+    } catch (e) {
+      setTrouble(e);
+      void cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] });
+      return false;
+    }
+  };
+  const at = { params: { path: { id: plant.id } } };
+  if (!asked.data) {
+    if (!asked.error)
+      return (
+        <p className="race-runs" role="status">
+          <Spin /> Running its weeks to come, some thousand times.
+        </p>
+      );
+    return <Unknown error={asked.error} again={() => void asked.refetch()} />;
+  }
+  const { race: r, version } = asked.data;
+  const shown = r.outcomes.find((o) => o.code === (r.holding ?? r.best)) ?? r.outcomes[0];
+  if (!shown) return null;
+  return (
+    <section className="race" aria-busy={asked.isFetching}>
+      <p className="headline" aria-live="polite">
+        {of ? `${shown.name}: ${inTen(shown.chance)}.` : r.headline}
+      </p>
+      <p className="race-detail">
+        {of ? shown.words : r.detail} {asked.data.stage} {r.fit && <b className="race-fit">{r.fit.words}</b>}
+        {asked.isFetching && <Late />}
+      </p>
+      <RacePicture race={r} shown={shown} />
+      <Ways outcomes={r.outcomes} shown={shown} best={r.best} onShow={setOf} />
+      <Chosen
+        shown={shown}
+        held={!of && r.holding === shown.code}
+        onHold={() =>
+          void settle(ask(client.POST("/api/v1/plants/{id}/holding", { ...at, body: { method: shown.code } })))
+        }
+      />
+      <Levers race={r} shown={shown} />
+      <Weights kind="bare" onKept={() => void cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] })} />
+      <Fold className="normal race-assumed" summary={`What this rests on: ${r.assumptions.length} figures`}>
+        <Assumptions
+          all={r.assumptions}
+          wrong={(code) => (trouble instanceof Refused ? trouble.at(`assumed.${code}`) : undefined)}
+          onSet={(assumed) =>
+            settle(ask(client.PUT("/api/v1/plants/{id}/race", { ...at, body: { version, assumed } })))
+          }
+        />
+      </Fold>
+      {trouble !== undefined && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+    </section>
+  );
+}
+
+/** Said only when the answer takes its time. */
+function Late() {
+  return (
+    <span className="race-late" role="status">
+      {" "}
+      Running it again.
+    </span>
+  );
+}
+
+/** What has to be known first. */
+function Unknown({ error, again }: { error: unknown; again: () => void }) {
+  const leaves = error instanceof Refused ? error.at("leaf_count") : undefined;
+  if (!leaves) return <Trouble error={error} again={again} />;
+  return (
+    <section className="race">
+      <p className="headline">Its leaves are not counted yet.</p>
+      <p>
+        A plant loses water through its leaves, so the race cannot be run without them.{" "}
+        <Link to="../intake">Count or measure them at intake</Link>.
+      </p>
+    </section>
+  );
+}
+
+function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onHold: () => void }) {
+  return (
+    <section className="race-chosen">
+      <p>
+        <Marked text={o.about} />
+      </p>
+      <p>
+        <Marked text={o.care} />
+      </p>
+      {o.unsuited && (
+        <p className="race-unsuited">
+          <Marked text={o.unsuited} />
+        </p>
+      )}
+      <p>
+        {o.needs === "humidity" && (
+          <>
+            Nine chances in ten need air of <b>{o.needs_humidity_percent} %</b> around it. Here it has about{" "}
+            {Math.round(o.humidity_percent)} %.
+          </>
+        )}
+        {o.needs === "any" && "It has nine chances in ten in any air."}
+        {o.needs === "none" && "No humidity alone gives it nine chances in ten."}
+      </p>
+      {held ? (
+        <p className="why">It is held like this.</p>
+      ) : (
+        <Button onClick={onHold}>I hold it like this from today</Button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,44 @@
+import type { Outcome } from "../api/client";
+import { inTen } from "./chances";
+
+type Props = { outcomes: Outcome[]; shown: Outcome; best: string; onShow: (code: string) => void };
+
+/** Every way of holding it, the advised one first, each with its chance as so many of ten. */
+export function Ways({ outcomes, shown, best, onShow }: Props) {
+  return (
+    <ul className="ways" aria-label="Ways of holding it">
+      {outcomes.map((o) => (
+        <li key={o.code}>
+          <button
+            type="button"
+            className="way"
+            aria-pressed={o.code === shown.code}
+            data-way={o.code}
+            onClick={() => onShow(o.code)}
+          >
+            <span className="way-name">
+              {o.name}
+              {o.code === best && <em> advised</em>}
+              {o.unsuited && <em> not for its kind</em>}
+            </span>
+            <Ten chance={o.chance} />
+            <span className="way-chance">{inTen(o.chance)}</span>
+            <small className="way-air">air {Math.round(o.humidity_percent)} %</small>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Ten strokes, as many of them grown as there are chances. */
+function Ten({ chance }: { chance: number }) {
+  const n = Math.round(chance * 10);
+  return (
+    <svg className="ten" viewBox="0 0 100 22" width="100" height="22" aria-hidden="true">
+      {Array.from({ length: 10 }, (_, i) => (
+        <path key={i} d={`M${6 + i * 9.7} 2q-3 9 0 18`} className={i < n ? "ten-in" : "ten-out"} />
+      ))}
+    </svg>
+  );
+}

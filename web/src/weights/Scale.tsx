@@ -1,0 +1,40 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { ask, client } from "../api/client";
+import { scales } from "../api/queries";
+import { figure } from "../words";
+
+/** What a scale on this machine shows. One tap takes it, once it is still. */
+export function Scale({ onTake }: { onTake: (grams: number) => void }) {
+  const on = useQuery(scales);
+  const cache = useQueryClient();
+  const tare = async (scale: string) => {
+    const answer = await ask(client.POST("/api/v1/scales/tare", { body: { scale } }));
+    cache.setQueryData(["scales"], answer.scales);
+  };
+  return (
+    <>
+      {(on.data ?? []).map((s) => {
+        const old = s.seconds_ago > 4;
+        return (
+          <div key={s.scale} className="scale" data-scale={s.scale}>
+            <span className="scale-name">{s.scale}</span>
+            <b className="scale-grams" aria-live="off">
+              {figure(s.grams, 1)} <small>g</small>
+            </b>
+            <Button
+              type="primary"
+              disabled={!s.stable || old || s.grams <= 0}
+              onClick={() => onTake(Math.round(s.grams * 10) / 10)}
+            >
+              {old ? "It has stopped" : s.stable ? `Take ${figure(s.grams, 1)} g` : "Settling"}
+            </Button>
+            <button type="button" className="plain" onClick={() => void tare(s.scale)}>
+              Tare
+            </button>
+          </div>
+        );
+      })}
+    </>
+  );
+}

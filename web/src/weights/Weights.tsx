@@ -1,0 +1,189 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { ask, client, Refused, type Weigh, type Weighed } from "../api/client";
+import { weighings } from "../api/queries";
+import { Fold } from "../parts/Fold";
+import { Figure } from "../parts/Figure";
+import { DayLine } from "../parts/TextLine";
+import { Trouble } from "../parts/Trouble";
+import { usePlant } from "../plant/PlantPage";
+import { figure, shortDay, today, type Words } from "../words";
+import { Scale } from "./Scale";
+import "./weights.css";
+
+type Props = { kind: Weigh["kind"]; onKept: () => void };
+
+/** Why a weight does not follow from the last, by what is weighed. */
+const reasons: Record<Weigh["kind"], Words> = {
+  bare: [
+    ["cut", "I cut something off"],
+    ["pot", "Something was added or taken"],
+    ["wet", "It was dripping or just soaked"],
+    ["right", "Nothing. The weight is right"],
+  ],
+  pot: [
+    ["watered", "It was watered"],
+    ["pot", "Another pot or medium"],
+    ["cut", "Something was taken out"],
+    ["right", "Nothing. The weight is right"],
+  ],
+};
+const moments: Words = [
+  ["wet", "Just watered and drained"],
+  ["between", "In between"],
+  ["light", "Due for water"],
+];
+
+/** Weights: typed, or taken from a scale by one tap. What does not follow is asked about, not swallowed. */
+export function Weights({ kind, onKept }: Props) {
+  const { plant } = usePlant();
+  const list = useQuery(weighings(plant.id));
+  const cache = useQueryClient();
+  const [grams, setGrams] = useState<number>();
+  const [on, setOn] = useState(today());
+  const [moment, setMoment] = useState("");
+  const [asked, setAsked] = useState<{ body: Weigh; words: string }>();
+  const [trouble, setTrouble] = useState<unknown>();
+  const at = { params: { path: { id: plant.id } } };
+  const settle = (answer: { weighings: Weighed[] }) => {
+    cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
+    setTrouble(undefined);
+    setAsked(undefined);
+    onKept();
+  };
+  const keep = async (body: Weigh) => {
+    try {
+      settle(await ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body })));
+      setGrams(undefined);
+      setMoment("");
+    } catch (e) {
+      const words = e instanceof Refused ? e.at("because") : undefined;
+      setAsked(words ? { body, words } : undefined);
+      setTrouble(words ? undefined : e);
+    }
+  };
+  const weigh = (g: number) =>
+    keep({
+      kind,
+      grams: g,
+      ...(on !== today() && { at: new Date(`${on}T12:00:00`).toISOString() }),
+      ...(kind === "pot" && moment && { moment: moment as Weigh["moment"] }),
+    });
+  const withdraw = async (w: Weighed) => {
+    try {
+      const body = { weighing_id: w.id, withdrawn: !w.withdrawn };
+      settle(await ask(client.PUT("/api/v1/plants/{id}/weighings", { ...at, body })));
+    } catch (e) {
+      setTrouble(e);
+    }
+  };
+  const mine = (list.data ?? []).filter((w) => w.kind === kind).reverse();
+  const line = (w: Weighed) => <Line key={w.id} w={w} onTurn={() => void withdraw(w)} />;
+  return (
+    <section className="weights" aria-label="Weights">
+      <h2>{kind === "bare" ? "Weigh the bare plant" : "Weigh the pot"}</h2>
+      <p className="why">
+        {kind === "bare"
+          ? "Shaken dry, before it is soaked, each week at the same point of its rhythm. Its own weights replace the tables."
+          : "Right after watering, once drained, and again when it feels light."}
+      </p>
+      {asked ? (
+        <div className="weights-asked" role="alert">
+          <p>{asked.words}</p>
+          {reasons[kind].map(([code, words]) => (
+            <button
+              key={code}
+              type="button"
+              className="turned"
+              onClick={() => void keep({ ...asked.body, because: code as Weigh["because"] })}
+            >
+              {words}
+            </button>
+          ))}
+          <button type="button" className="plain" onClick={() => setAsked(undefined)}>
+            I will weigh it again
+          </button>
+        </div>
+      ) : (
+        <>
+          <Scale onTake={(g) => void weigh(g)} />
+          <form
+            className="row-of-figures"
+            onSubmit={(e) => {
+              e.preventDefault();
+              if (grams !== undefined) void weigh(grams);
+            }}
+          >
+            <Figure
+              label="Weight"
+              unit="g"
+              value={grams}
+              min={0.1}
+              max={100000}
+              onChange={setGrams}
+              error={trouble instanceof Refused ? trouble.at("grams") : undefined}
+            />
+            <DayLine
+              label="On"
+              value={on}
+              onChange={setOn}
+              error={trouble instanceof Refused ? trouble.at("at") : undefined}
+            />
+            {kind === "pot" && (
+              <label>
+                <span className="figure-label">The pot is</span>
+                <select value={moment} onChange={(e) => setMoment(e.target.value)}>
+                  <option value="">not said</option>
+                  {moments.map(([code, words]) => (
+                    <option key={code} value={code}>
+                      {words}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            )}
+            <Button htmlType="submit" disabled={grams === undefined || !on}>
+              Note this weight
+            </Button>
+          </form>
+        </>
+      )}
+      {trouble !== undefined && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+      {mine.length > 0 && (
+        <>
+          <ol className="weights-list">{mine.slice(0, 4).map(line)}</ol>
+          {mine.length > 4 && (
+            <Fold className="normal" summary={`${mine.length - 4} earlier`}>
+              <ol className="weights-list">{mine.slice(4).map(line)}</ol>
+            </Fold>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
+
+function Line({ w, onTurn }: { w: Weighed; onTurn: () => void }) {
+  return (
+    <li data-withdrawn={w.withdrawn || undefined}>
+      <span>{shortDay(w.at)}</span> <b>{figure(w.grams)} g</b>
+      <span className="why"> {said(w)}</span>
+      <button type="button" className="plain" onClick={onTurn}>
+        {w.withdrawn ? "Let it stand" : "Take it back"}
+      </button>
+    </li>
+  );
+}
+
+function said(w: Weighed): string {
+  if (w.withdrawn) return "taken back";
+  const words = {
+    cut: "something cut off: counted anew from here",
+    pot: "changed: counted anew from here",
+    wet: "wet: kept, not counted",
+    watered: "watered",
+    right: "",
+  } as Record<string, string>;
+  return words[w.because ?? ""] ?? moments.find(([code]) => code === w.moment)?.[1] ?? "";
+}
