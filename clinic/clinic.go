@@ -80,6 +80,9 @@ type Settings struct {
 	SmallRotPatch  string          `json:"small_rot_patch" required:"true" validate:"oneof=in-place unpot if-rest-sound"`
 	Peroxide       string          `json:"peroxide" required:"true" validate:"oneof=routine with-finding pests-only"`
 	CutPowder      string          `json:"cut_powder" required:"true" validate:"oneof=powder dry"`
+	BareNoTips     string          `json:"bare_without_tips" required:"true" validate:"oneof=hold at-once by-humidity"`
+	Medium         string          `json:"medium" required:"true" validate:"oneof=organic inorganic as-before"`
+	PotWall        string          `json:"pot_wall" required:"true" validate:"oneof=clear opaque"`
 	Hemisphere     string          `json:"hemisphere" required:"true" validate:"oneof=north south" description:"for the seasons"`
 	CutMarginMM    float64         `json:"cut_margin_mm" required:"true" validate:"min=3,max=5" description:"how far beyond the living part a cut falls"`
 	Tools          solutions.Tools `json:"tools,omitzero" description:"what amounts are measured with"`
@@ -106,6 +109,9 @@ func settings(ctx context.Context, q *sqlc.Queries) (Settings, error) {
 		SmallRotPatch:  disputes.Default(disputes.SmallRotPatch),
 		Peroxide:       disputes.Default(disputes.Peroxide),
 		CutPowder:      disputes.Default(disputes.CutPowder),
+		BareNoTips:     disputes.Default(disputes.BareNoTips),
+		Medium:         disputes.Default(disputes.Medium),
+		PotWall:        disputes.Default(disputes.PotWall),
 		Hemisphere:     "north",
 		CutMarginMM:    roots.Known().Figures.CutMarginMM.Value,
 	}

@@ -17,6 +17,9 @@ const (
 	SmallRotPatch  = "small_rot_patch"
 	Peroxide       = "peroxide"
 	CutPowder      = "cut_powder"
+	BareNoTips     = "bare_without_tips"
+	Medium         = "medium"
+	PotWall        = "pot_wall"
 )
 
 // Choices of the questions.
@@ -40,6 +43,14 @@ const (
 	PestsOnly      = "pests-only"
 	Powder         = "powder"
 	LeaveToDry     = "dry"
+	HoldBare       = "hold"
+	PotAtOnce      = "at-once"
+	ByHumidity     = "by-humidity"
+	Organic        = "organic"
+	Inorganic      = "inorganic"
+	AsBefore       = "as-before"
+	ClearWall      = "clear"
+	OpaqueWall     = "opaque"
 )
 
 // Choice is one side of a question.

@@ -1,0 +1,94 @@
+package drying
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// dried are weights of a pot that follows W(t) = Wd + (W0−Wd)·e^(−kt).
+func dried(wet, dry, pace float64, from float64, days ...float64) []Weight {
+	var list []Weight
+	for i, d := range days {
+		list = append(list, Weight{Day: from + d, Grams: dry + (wet-dry)*math.Exp(-pace*d), Wet: i == 0})
+	}
+	return list
+}
+
+var prior = Prior{HoldsG: 200, PerDay: 0.2, Spread: 2}
+
+// The closed form: with 200 g held and 1/8 a day, a quarter is left after 8·ln 4
+// days.
+func TestTheClosedFormIsFound(t *testing.T) {
+	all := append(dried(700, 500, 0.125, 0, 0, 2, 4, 8), dried(700, 500, 0.125, 12, 0, 1, 3)...)
+	all = append(all, Weight{Day: 12 + 8*math.Log(4), Grams: 550, Light: true})
+	f, ok := Table().Foretell(all, prior, 0.25)
+	require.True(t, ok)
+	assert.InDelta(t, 500, f.DryG, 1e-9, "light is a quarter left")
+	assert.InDelta(t, 0.125, f.PerDay, 1e-9)
+	assert.Equal(t, 2, f.Cycles)
+	assert.Zero(t, f.DueDays, "it is due")
+
+	all = append(all, dried(700, 500, 0.125, 30, 0)...)
+	f, _ = Table().Foretell(all, prior, 0.25)
+	assert.InDelta(t, 8*math.Log(4), f.DueDays, 1e-9)
+	assert.Less(t, f.SoonDays, f.DueDays)
+	assert.Greater(t, f.LateDays, f.DueDays)
+}
+
+func TestWithFewWeightsTheTableSpeaks(t *testing.T) {
+	f, ok := Table().Foretell(dried(700, 500, 0.1, 0, 0), prior, 0.25)
+	require.True(t, ok)
+	assert.Zero(t, f.Cycles)
+	assert.InDelta(t, math.Log(4)/0.2, f.DueDays, 1e-9, "the pace of the table")
+	f, _ = Table().Foretell(dried(700, 500, 0.1, 0, 0, 3), prior, 0.25)
+	assert.InDelta(t, math.Sqrt(0.1*0.2), f.PerDay, 1e-9, "one interval shifts it half way")
+	_, ok = Table().Foretell(nil, prior, 0.25)
+	assert.False(t, ok)
+}
+
+// Made-up pots, weighed with a kitchen scale's error over three cycles: the pace
+// comes back within the stated band nine times in ten.
+func TestNoisyWeightsGiveTheirPaceBack(t *testing.T) {
+	r := rand.New(rand.NewPCG(3, 4))
+	held := 0
+	const trials = 400
+	for range trials {
+		pace := 0.05 + 0.3*r.Float64()
+		var all []Weight
+		for cycle := range 3 {
+			for _, w := range dried(700, 500, pace, float64(cycle)*10, 0, 2, 4, 6) {
+				w.Grams += r.NormFloat64()
+				all = append(all, w)
+			}
+		}
+		all = append(all, Weight{Day: 29, Grams: 550, Light: true}, Weight{Day: 30, Grams: 700, Wet: true})
+		f, _ := Table().Foretell(all, prior, 0.25)
+		due := math.Log(4) / pace
+		if due >= f.SoonDays && due <= f.LateDays {
+			held++
+		}
+	}
+	assert.GreaterOrEqual(t, held, 9*trials/10)
+}
+
+func TestLawsOfDrying(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		area := rapid.Float64Range(20, 400).Draw(t, "opening")
+		deficit := rapid.Float64Range(0.1, 2).Draw(t, "deficit")
+		holds := rapid.Float64Range(20, 2000).Draw(t, "holds")
+		clear, clay := Table().Prior(area, 2*area, "clear", deficit, holds, 3), Table().Prior(area, 2*area, "clay", deficit, holds, 3)
+		assert.Greater(t, clay.PerDay, clear.PerDay, "clay breathes")
+		assert.Less(t, Table().Prior(area, area, "clear", deficit, 2*holds, 3).PerDay, Table().Prior(area, area, "clear", deficit, holds, 3).PerDay)
+		grams := rapid.Float64Range(500, 700).Draw(t, "grams")
+		f, ok := Table().Foretell([]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 1, Grams: grams}}, Prior{HoldsG: 200, PerDay: 0.2, Spread: 2}, 0.3)
+		require.True(t, ok)
+		assert.LessOrEqual(t, f.SoonDays, f.DueDays)
+		assert.LessOrEqual(t, f.DueDays, f.LateDays)
+		assert.InDelta(t, f.Left, f.LeftG/f.HoldsG, 1e-9)
+	})
+}

@@ -1,0 +1,85 @@
+package media
+
+import (
+	"slices"
+
+	"therapeon/core/knowledge"
+)
+
+// Ask is what a mix is chosen by. Not known is an answer.
+type Ask struct {
+	Route    string   // code of a route
+	Style    string   // how moist the group wants it
+	Humidity *float64 // of the room, percent
+	Waters   string   // often, seldom, or empty
+	Origin   string   // tree, rock, litter, limestone, or empty
+}
+
+// Advised is a recipe with what was added to it and why.
+type Advised struct {
+	Recipe  string           `json:"recipe" required:"true"`
+	Name    string           `json:"name" required:"true"`
+	Parts   []Part           `json:"parts" required:"true"`
+	Reasons []knowledge.Text `json:"reasons" required:"true"`
+}
+
+// Advise picks a recipe by route and moisture, and adds to it by room, hand and
+// origin. Mixes of a single mineral grade are left as they are.
+func (k *Knowledge) Advise(a Ask) (Advised, bool) {
+	i := slices.IndexFunc(k.Recipes, func(r Recipe) bool {
+		return slices.Contains(r.Routes, a.Route) && slices.Contains(r.Styles, a.Style)
+	})
+	if i < 0 {
+		i = slices.IndexFunc(k.Recipes, func(r Recipe) bool { return slices.Contains(r.Routes, a.Route) })
+	}
+	if i < 0 {
+		return Advised{}, false
+	}
+	r := k.Recipes[i]
+	out := Advised{Recipe: r.Code, Name: r.Name, Reasons: []knowledge.Text{r.Words}}
+	sum := 0.0
+	for _, c := range k.Components { // in the order of the table
+		if n := r.Parts[c.Code]; n > 0 {
+			out.Parts = append(out.Parts, Part{c.Code, n})
+			sum += n
+		}
+	}
+	if len(out.Parts) == 1 && a.Origin != "limestone" {
+		return out, true
+	}
+	for _, code := range a.adjustments(k) {
+		adj := k.Adjust[code]
+		out.Reasons = append(out.Reasons, adj.Words)
+		by := adj.Share.Value * sum
+		if j := slices.IndexFunc(out.Parts, func(p Part) bool { return p.Component == adj.Add }); j >= 0 {
+			out.Parts[j].Parts += by
+		} else {
+			out.Parts = append(out.Parts, Part{adj.Add, by})
+		}
+	}
+	return out, true
+}
+
+func (a Ask) adjustments(k *Knowledge) []string {
+	var list []string
+	if a.Humidity != nil && *a.Humidity < k.DryBelow.Value {
+		list = append(list, "dry-room")
+	}
+	if a.Humidity != nil && *a.Humidity > k.HumidAbove.Value {
+		list = append(list, "humid-room")
+	}
+	switch a.Waters {
+	case "often":
+		list = append(list, "waters-often")
+	case "seldom":
+		list = append(list, "waters-seldom")
+	}
+	if a.Origin == "rock" || a.Origin == "litter" || a.Origin == "limestone" {
+		list = append(list, a.Origin)
+	}
+	return list
+}
+
+// AirTest is air measured: a known volume flooded, drained, and the water that
+// ran out measured.
+func AirTest(volumeML, drainedML float64) (air float64) { return drainedML / volumeML }

@@ -1,0 +1,225 @@
+package media
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+)
+
+// made is a shelf of two components of one's own: grade in mm, air, water.
+func made(coarse, fine Component) Shelf {
+	return func(code string) (Component, bool) {
+		switch code {
+		case "coarse":
+			return coarse, true
+		case "fine":
+			return fine, true
+		}
+		return Table().Component(code)
+	}
+}
+
+func component(code string, mm, air, water float64) Component {
+	n := func(v float64) knowledge.Number { return knowledge.Number{Value: v} }
+	g := n(mm)
+	return Component{Code: code, Name: code, LowMM: &g, HighMM: &g, Air: n(air), Water: n(water)}
+}
+
+// The worked example: 2 L of large pieces with 0.55 air and 1 L of fine ones with
+// 0.30, wholly filling, settle to 2.0 L and not 3, with 0.20 air, less than
+// either: V = 2 + 1 − 1, air = (2 − 2·0.45 − 1·0.70)/2, by hand.
+func TestTheWorkedExampleOfInfill(t *testing.T) {
+	shelf := made(component("coarse", 20, 0.55, 0.1), component("fine", 2, 0.30, 0.4))
+	s, err := Table().Settle([]Part{{"fine", 1}, {"coarse", 2}}, shelf)
+	require.NoError(t, err)
+	assert.InDelta(t, 2.0, s.VolumeL, 1e-9)
+	assert.InDelta(t, 3.0, s.PouredL, 1e-9)
+	assert.InDelta(t, 0.20, s.Air, 1e-9)
+	assert.InDelta(t, (2*0.1+1*0.4)/2, s.Water, 1e-9)
+	assert.Equal(t, "coarse", s.Folds[0].Component, "from the coarsest down")
+	assert.InDelta(t, 1.0, s.Folds[1].LostL, 1e-9)
+}
+
+// C. C. Furnas, Grading aggregates I, Ind. Eng. Chem. 23 (1931) 1052: when much
+// finer grains just fill the voids of coarse ones with the same void share v, the
+// voids of the mix are v².
+func TestVoidsAtTheLimitOfFurnas(t *testing.T) {
+	for _, v := range []float64{0.3, 0.4, 0.5} {
+		shelf := made(component("coarse", 100, v, 0), component("fine", 1, v, 0))
+		s, err := Table().Settle([]Part{{"coarse", 1}, {"fine", v}}, shelf)
+		require.NoError(t, err)
+		assert.InDelta(t, 1, s.VolumeL, 1e-9, "all of the fine goes into the voids")
+		assert.InDelta(t, v*v, s.Air, 1e-9)
+		more, err := Table().Settle([]Part{{"coarse", 1}, {"fine", v + 0.3}}, shelf)
+		require.NoError(t, err)
+		assert.InDelta(t, 1.3, more.VolumeL, 1e-9, "what does not find room adds up")
+		assert.Greater(t, more.Air, s.Air, "the voids are least where they are just filled")
+	}
+}
+
+// A ball that passes between three equal ones that touch: their centres make an
+// equilateral triangle of side 2R, whose centre is 2R/√3 from each.
+func TestTheBallBetweenThreeBalls(t *testing.T) {
+	assert.InDelta(t, 2/math.Sqrt(3)-1, Table().FillsWholly.Value, 1e-4)
+	assert.Equal(t, 1.0, Table().Fills(1, 10))
+	assert.Zero(t, Table().Fills(7, 10))
+	middle := (Table().FillsWholly.Value + Table().FillsNot.Value) / 2
+	assert.InDelta(t, 0.5, Table().Fills(middle*10, 10), 1e-9)
+}
+
+func TestLawsOfSettling(t *testing.T) {
+	k := Table()
+	rapid.Check(t, func(t *rapid.T) {
+		var parts []Part
+		for _, c := range rapid.SliceOfNDistinct(rapid.IntRange(0, len(k.Components)-1), 1, 5, rapid.ID[int]).Draw(t, "components") {
+			parts = append(parts, Part{k.Components[c].Code, rapid.Float64Range(0.1, 5).Draw(t, "parts")})
+		}
+		s, err := k.Settle(parts, k.Component)
+		require.NoError(t, err)
+		assert.LessOrEqual(t, s.VolumeL, s.PouredL+1e-9, "nothing grows by being poured")
+		assert.GreaterOrEqual(t, s.Air, -1e-9)
+		assert.LessOrEqual(t, s.Air+s.Water, 1+1e-9, "air, water and solids make the whole")
+		lost := 0.0
+		for _, f := range s.Folds {
+			lost += f.LostL
+		}
+		assert.InDelta(t, s.PouredL-lost, s.VolumeL, 1e-9)
+
+		twice := make([]Part, len(parts))
+		for i, p := range parts {
+			twice[len(parts)-1-i] = Part{p.Component, 2 * p.Parts}
+		}
+		d, err := k.Settle(twice, k.Component)
+		require.NoError(t, err)
+		assert.InDelta(t, 2*s.VolumeL, d.VolumeL, 1e-9, "twice the parts, twice the volume, in any order")
+		assert.InDelta(t, s.Air, d.Air, 1e-9)
+
+		want := rapid.Float64Range(0.1, 20).Draw(t, "wanted")
+		measured, made, err := k.For(want, parts, k.Component)
+		require.NoError(t, err)
+		assert.InDelta(t, want, made.VolumeL, 1e-9)
+		assert.Len(t, measured, len(parts))
+	})
+}
+
+func TestAOneComponentMixIsThatComponent(t *testing.T) {
+	for _, c := range Table().Components {
+		s, err := Table().Settle([]Part{{c.Code, 3}}, Table().Component)
+		require.NoError(t, err)
+		assert.InDelta(t, 3, s.VolumeL, 1e-12)
+		assert.InDelta(t, c.Air.Value, s.Air, 1e-12, c.Code)
+		assert.InDelta(t, c.Water.Value, s.Water, 1e-12, c.Code)
+	}
+}
+
+func TestImpossibleMixesAreRefused(t *testing.T) {
+	var faults fault.List
+	_, err := Table().Settle([]Part{{"bark-fine", 0}, {"perlite", 0}}, Table().Component)
+	require.ErrorAs(t, err, &faults)
+	assert.Equal(t, "parts", faults[0].Field)
+	assert.Contains(t, faults[0].Words, "All parts are 0")
+	_, err = Table().Settle([]Part{{"bark-fine", 1}, {"gravel of the moon", 1}}, Table().Component)
+	require.ErrorAs(t, err, &faults)
+	assert.Equal(t, "parts[1].component", faults[0].Field)
+}
+
+// Jurin's law against the figures of the physics handbooks for clean glass and
+// water of 20 °C: 14.9, 29.7 and 59.5 mm at pore radii of 1, 0.5 and 0.25 mm.
+func TestWaterRisesByJurinsLaw(t *testing.T) {
+	for radius, rise := range map[float64]float64{1: 14.9, 0.5: 29.7, 0.25: 59.5} {
+		assert.InDelta(t, rise, Table().RiseMM(radius), 0.06, "%g mm", radius)
+	}
+	clay, _ := Table().Component("clay-large")
+	fine, _ := Table().Component("clay-small")
+	assert.Less(t, Table().RiseBetweenMM(clay.GradeMM()), 10.0, "coarse pebbles have a dry top")
+	assert.Greater(t, Table().RiseBetweenMM(fine.GradeMM()), Table().RiseBetweenMM(clay.GradeMM()))
+}
+
+func TestARecipeFitsRouteRoomHandAndOrigin(t *testing.T) {
+	k := Table()
+	for _, r := range k.Recipes {
+		for code := range r.Parts {
+			_, ok := k.Component(code)
+			assert.True(t, ok, "%s: %s", r.Code, code)
+		}
+	}
+	plain, ok := k.Advise(Ask{Route: "bark", Style: "wet-dry"})
+	require.True(t, ok)
+	assert.Equal(t, "bark-medium", plain.Recipe)
+	base, err := k.Settle(plain.Parts, k.Component)
+	require.NoError(t, err)
+
+	dry, humid := 40.0, 85.0
+	drier, _ := k.Advise(Ask{Route: "bark", Style: "wet-dry", Humidity: &dry, Waters: "seldom"})
+	moist, err := k.Settle(drier.Parts, k.Component)
+	require.NoError(t, err)
+	assert.Greater(t, moist.Water, base.Water, "a dry room and a seldom hand hold more water")
+	wet, _ := k.Advise(Ask{Route: "bark", Style: "wet-dry", Humidity: &humid, Waters: "often"})
+	airy, err := k.Settle(wet.Parts, k.Component)
+	require.NoError(t, err)
+	assert.Less(t, airy.Water, moist.Water)
+
+	for _, origin := range []string{"", "tree", "rock", "litter"} {
+		a, _ := k.Advise(Ask{Route: "slipper", Style: "moist", Origin: origin})
+		assert.NotContains(t, codes(a.Parts), "limestone", "only when it is stated")
+	}
+	a, _ := k.Advise(Ask{Route: "slipper", Style: "moist", Origin: "limestone"})
+	assert.Contains(t, codes(a.Parts), "limestone")
+	single, _ := k.Advise(Ask{Route: "inorganic", Style: "wet-dry", Humidity: &dry})
+	assert.Len(t, single.Parts, 1, "one grade of pebbles stays one")
+	_, ok = k.Advise(Ask{Route: "mount", Style: "airy"})
+	assert.False(t, ok, "a mount takes no mix")
+}
+
+func codes(parts []Part) (list []string) {
+	for _, p := range parts {
+		list = append(list, p.Component)
+	}
+	return list
+}
+
+func TestABatchAgainstTheShelf(t *testing.T) {
+	k := Table()
+	one := []Measured{{"bark-medium", "Bark, medium", 0.6}, {"perlite-coarse", "Perlite, coarse", 0.2}}
+	two := []Measured{{"bark-medium", "Bark, medium", 1.2}, {"limestone", "Lime", 0.1}}
+	have := map[string]float64{"bark-medium": 3, "perlite-coarse": 0.05, "pumice-large": 4, "lava": 0.02}
+	list := k.Need([][]Measured{one, two}, have, k.Component)
+	require.Len(t, list, 3)
+	assert.InDelta(t, 1.8, list[0].NeedL, 1e-9)
+	assert.Zero(t, list[0].ShortL)
+	assert.InDelta(t, 0.15, list[1].ShortL, 1e-9)
+	assert.Equal(t, "150 mL short of Perlite, coarse.", list[1].Words)
+	require.NotNil(t, list[1].Instead)
+	assert.Equal(t, "pumice-large", list[1].Instead.Component, "alike, and there in plenty; of lava there is too little")
+	assert.NotEmpty(t, list[1].Instead.Words)
+	assert.Nil(t, list[2].Instead, "nothing stands in for lime")
+
+	// What one thing takes is not there for the next, nor what the batch needs itself.
+	have = map[string]float64{"perlite": 0, "pumice-small": 1}
+	list = k.Need([][]Measured{{{"perlite", "Perlite", 0.5}, {"pumice-small", "Pumice", 0.8}}}, have, k.Component)
+	assert.Nil(t, list[0].Instead)
+	list = k.Need([][]Measured{{{"sphagnum", "Sphagnum", 1}}}, map[string]float64{"bark-fine": 9, "compost": 9}, k.Component)
+	assert.Nil(t, list[0].Instead, "grains do not stand in for fibres")
+}
+
+func TestAMixIsJudged(t *testing.T) {
+	k := Table()
+	s, err := k.Settle([]Part{{"bark-chunky", 3}, {"compost", 2}}, k.Component)
+	require.NoError(t, err)
+	words := k.Judge(s, "airy")
+	require.Len(t, words, 2)
+	assert.Contains(t, words[0].Value, "Use coarser pieces")
+	assert.Contains(t, words[1].Value, "falls into gaps")
+	s, err = k.Settle([]Part{{"bark-chunky", 1}}, k.Component)
+	require.NoError(t, err)
+	assert.Empty(t, k.Judge(s, "airy"))
+}
+
+// 300 mL run out of a litre that was flooded: 0.30 air.
+func TestAirByFlooding(t *testing.T) { assert.InDelta(t, 0.3, AirTest(1000, 300), 1e-12) }

@@ -1,0 +1,173 @@
+package media
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+)
+
+// Shelf gives a component by its code: the table's, or what the house made of it.
+type Shelf func(code string) (Component, bool)
+
+// Part is a component and how many parts or litres of it.
+type Part struct {
+	Component string  `json:"component" required:"true" validate:"required,max=40" description:"code, see /api/v1/knowledge/media"`
+	Parts     float64 `json:"parts" required:"true" validate:"min=0,max=1000" description:"by volume"`
+}
+
+// Fold is what becomes of a component when it is poured to those coarser than it.
+type Fold struct {
+	Component string  `json:"component" required:"true"`
+	Name      string  `json:"name" required:"true"`
+	Fills     float64 `json:"fills" required:"true" description:"share of it that can fall into the gaps, 0–1"`
+	LostL     float64 `json:"lost_l" required:"true" description:"of its volume, into the gaps"`
+}
+
+// Settled is a mix as it settles.
+type Settled struct {
+	VolumeL    float64  `json:"volume_l" required:"true"`
+	PouredL    float64  `json:"poured_l" required:"true" description:"what was measured out, added up"`
+	Air        float64  `json:"air" required:"true" description:"share of the volume, drained"`
+	Water      float64  `json:"water" required:"true" description:"share of the volume, drained"`
+	GradeMM    float64  `json:"grade_mm" required:"true" description:"mean grade, geometric; 0 for fibres alone"`
+	FinestMM   float64  `json:"finest_mm" required:"true" description:"grade of the finest that makes up a fair share; 0 for fibres alone"`
+	Wicks      bool     `json:"wicks" required:"true" description:"it draws water up by itself"`
+	LifeMonths *float64 `json:"life_months,omitempty" description:"of what breaks down first; left out: it lasts"`
+	Organic    bool     `json:"organic,omitempty"`
+	Folds      []Fold   `json:"folds" required:"true" description:"from the coarsest down"`
+	Cautions   []string `json:"cautions" required:"true"`
+}
+
+type measure struct {
+	Component
+	litres float64
+}
+
+// Fills is the share of a small grade that can fall into the gaps of a large one:
+// all of it up to the ratio at which a ball slips between three that touch, none
+// near equality, and by a line between.
+func (k *Knowledge) Fills(smallMM, largeMM float64) float64 {
+	r, all, none := smallMM/largeMM, k.FillsWholly.Value, k.FillsNot.Value
+	return math.Max(0, math.Min(1, (none-r)/(none-all)))
+}
+
+// Settle pours litres of components together, from the coarsest down. What falls
+// into gaps adds no volume: V = V_L + V_S − f·min(V_S, air of what is there).
+// Fibres hold the grains apart and fill nothing.
+func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
+	var all []measure
+	sum := 0.0
+	for i, p := range of {
+		c, ok := shelf(p.Component)
+		if !ok {
+			return Settled{}, fault.List{{Field: fmt.Sprintf("parts[%d].component", i), Value: p.Component, Limit: "a component, see /api/v1/knowledge/media", Words: "This component is not known here."}}
+		}
+		if p.Parts > 0 {
+			all = append(all, measure{c, p.Parts})
+			sum += p.Parts
+		}
+	}
+	if len(all) == 0 {
+		return Settled{}, fault.List{{Field: "parts", Limit: "some part above 0", Words: "All parts are 0. Give how many parts of each."}}
+	}
+	slices.SortStableFunc(all, func(a, b measure) int { return cmp.Compare(b.GradeMM(), a.GradeMM()) })
+	s := Settled{Folds: []Fold{}, Cautions: []string{}}
+	solids, logs, graded, wicking := 0.0, 0.0, 0.0, 0.0 // solids: all that is not air
+	for len(all) > 0 {
+		// Pieces of one grade go in together.
+		grade, n, litres := all[0].GradeMM(), 0, 0.0
+		for ; n < len(all) && all[n].GradeMM() == grade; n++ {
+			litres += all[n].litres
+		}
+		fills, room := 0.0, 1.0
+		if grade > 0 && graded > 0 {
+			fills, room = k.Fills(grade, math.Exp(logs/graded)), math.Min(1, (s.VolumeL-solids)/litres)
+		}
+		for _, m := range all[:n] {
+			lost := fills * room * m.litres
+			s.Folds = append(s.Folds, Fold{m.Code, m.Name, fills, lost})
+			s.PouredL += m.litres
+			s.VolumeL += m.litres - lost
+			s.Water += m.litres * m.Water.Value
+			solids += m.litres * (1 - m.Air.Value)
+			if m.Wicks {
+				wicking += m.litres
+			}
+			s.carry(m.Component)
+		}
+		if grade > 0 {
+			logs, graded = logs+litres*math.Log(grade), graded+litres
+			if litres >= k.WicksFrom.Value*sum {
+				s.FinestMM = grade
+			}
+		}
+		all = all[n:]
+	}
+	s.Air, s.Water = (s.VolumeL-solids)/s.VolumeL, s.Water/s.VolumeL
+	s.Wicks = wicking >= k.WicksFrom.Value*s.PouredL
+	if graded > 0 {
+		s.GradeMM = math.Exp(logs / graded)
+	}
+	return s, nil
+}
+
+// carry takes over what a component brings into any mix.
+func (s *Settled) carry(c Component) {
+	if c.LifeMonths != nil && (s.LifeMonths == nil || c.LifeMonths.Value < *s.LifeMonths) {
+		life := c.LifeMonths.Value
+		s.LifeMonths = &life
+	}
+	s.Organic = s.Organic || c.Organic
+	for _, code := range c.Cautions {
+		if !slices.Contains(s.Cautions, code) {
+			s.Cautions = append(s.Cautions, code)
+		}
+	}
+}
+
+// Measured is how much of a component goes into a mix.
+type Measured struct {
+	Component string  `json:"component" required:"true"`
+	Name      string  `json:"name" required:"true"`
+	Litres    float64 `json:"litres" required:"true"`
+}
+
+// For measures parts out so that they settle to a volume.
+func (k *Knowledge) For(volumeL float64, of []Part, shelf Shelf) ([]Measured, Settled, error) {
+	once, err := k.Settle(of, shelf)
+	if err != nil {
+		return nil, once, err
+	}
+	by := volumeL / once.VolumeL
+	scaled := make([]Part, len(of))
+	list := []Measured{}
+	for i, p := range of {
+		scaled[i] = Part{p.Component, p.Parts * by}
+		if p.Parts > 0 {
+			c, _ := shelf(p.Component)
+			list = append(list, Measured{c.Code, c.Name, p.Parts * by})
+		}
+	}
+	s, err := k.Settle(scaled, shelf)
+	return list, s, err
+}
+
+// Judge says what is wrong with a mix for a plant that wants it so moist.
+func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
+	var list []knowledge.Text
+	rule := func(words string, from knowledge.Provenance) {
+		list = append(list, knowledge.Text{Value: words, Provenance: from})
+	}
+	if least, ok := k.LeastAir[style]; ok && s.Air < least.Value {
+		rule(fmt.Sprintf("Drained it keeps %.0f %% air, and roots of this kind want %.0f %% or more. Use coarser pieces, or fewer grades.", 100*s.Air, 100*least.Value), least.Provenance)
+	}
+	lost := s.PouredL - s.VolumeL
+	if lost > 0.1*s.PouredL {
+		rule(fmt.Sprintf("%.0f %% of what you pour falls into gaps. The coarse pieces then are only bulk.", 100*lost/s.PouredL), k.FillsNot.Provenance)
+	}
+	return list
+}

@@ -1,0 +1,166 @@
+package pots
+
+import (
+	"fmt"
+	"math"
+
+	"therapeon/core/knowledge"
+)
+
+// Plant is what a pot has to fit.
+type Plant struct {
+	Group        string
+	RootML       float64 // volume of living root
+	LongestMM    float64 // the longest living stretch
+	BaseMM       float64 // width of the base; 0: not measured
+	Sympodial    bool    // a lead walks on to one side
+	Clump        bool    // leads to all sides
+	FewRoots     bool
+	Wall         string  // wanted; empty: clear
+	FilmOrLight  bool    // film was found, or strong light falls on it
+	GrowthMMDay  float64 // of a root; 0: not known
+	GrowthFrom   knowledge.Provenance
+	Reservoir    bool
+	TipsAreGreen bool
+}
+
+// Size is the pot advised.
+type Size struct {
+	Pot     Pot              `json:"pot" required:"true"`
+	VolumeL float64          `json:"volume_l" required:"true"`
+	Reasons []knowledge.Text `json:"reasons" required:"true"`
+}
+
+// Advise sizes a pot to the roots that live, not to the leaves, and no narrower
+// than the base and the room its lead wants.
+func (k *Knowledge) Advise(p Plant) Size {
+	var why []knowledge.Text
+	say := func(from knowledge.Provenance, words string, a ...any) {
+		why = append(why, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
+	}
+	wantedML := math.Max(k.LeastML.Value, p.RootML/k.RootShare.Value)
+	// Of a usual pot, bottom ¾ of the top: V = π·h·(D²+Dd+d²)/12 with h a share of D.
+	const taper = 0.75
+	byRoots := math.Cbrt(wantedML * 1000 * 12 / (math.Pi * k.HeightShare.Value * (1 + taper + taper*taper)))
+	say(k.RootShare.Provenance, "Sized to %.0f mL of living root: about %.0f mL of pot.", p.RootML, wantedML)
+	byBase := 0.0
+	if p.BaseMM > 0 {
+		byBase = p.BaseMM + 2*k.BesideMM.Value
+		if p.Sympodial && !p.Clump {
+			byBase = p.BaseMM + k.BesideMM.Value + k.LeadRoomMM.Value
+		}
+	}
+	pot := Pot{Shape: Round, Wall: p.Wall, TopMM: tens(math.Max(byRoots, byBase))}
+	pot.BottomMM, pot.HeightMM = tens(taper*pot.TopMM), tens(k.HeightShare.Value*pot.TopMM)
+	if byBase > 1.15*byRoots {
+		say(k.BesideMM.Provenance, "The base is %.0f mm wide, so it is no narrower than %.0f mm.", p.BaseMM, byBase)
+		if p.FewRoots {
+			pot.CrockMM = 20
+			pot.HeightMM = tens(k.ShallowMM.Value + pot.CrockMM + k.RimMM.Value)
+			say(k.ShallowMM.Provenance, "Wide and shallow for a wide base with few roots: %.0f mm of medium over a layer of broken crock.", k.ShallowMM.Value)
+		}
+	}
+	if p.FewRoots && pot.CrockMM == 0 && pot.HeightMM > p.LongestMM+60 {
+		pot.CrockMM = math.Round(pot.HeightMM*k.CrockShare.Value/5) * 5
+		say(k.CrockShare.Provenance, "A coarse layer of %.0f mm below, where no roots reach yet.", pot.CrockMM)
+	}
+	if pot.Wall == "" {
+		pot.Wall = "clear"
+	}
+	if p.FilmOrLight && pot.Wall == "clear" {
+		pot.Wall = "opaque"
+		why = append(why, k.OpaqueWhy)
+	} else {
+		why = append(why, k.Walls[pot.Wall].Words)
+	}
+	if pot.Wall == "clear" || pot.Wall == "opaque" {
+		pot.SideHoles = true
+		why = append(why, k.SideHolesWhy)
+	}
+	if p.Reservoir {
+		hole := k.reservoirMM(pot, p)
+		pot.HoleMM = &hole
+		switch {
+		case !p.TipsAreGreen:
+			why = append(why, k.NoReservoir)
+		case hole > 0:
+			why = append(why, k.Shallow)
+		}
+	}
+	return Size{Pot: pot, VolumeL: pot.VolumeL(), Reasons: why}
+}
+
+// reservoirMM is the height of a reservoir that living old roots do not touch:
+// none until tips are green.
+func (k *Knowledge) reservoirMM(pot Pot, p Plant) float64 {
+	if !p.TipsAreGreen {
+		return 0
+	}
+	base := pot.FillMM() + k.Base(p.Group).Value
+	clear := base - p.LongestMM - 10
+	return math.Max(0, math.Min(math.Floor(clear/5)*5, pot.HeightMM/4))
+}
+
+func tens(mm float64) float64 { return math.Max(30, math.Ceil(mm/10-1e-9)*10) }
+
+// Fit is how a pot suits a plant.
+type Fit struct {
+	VolumeL     float64          `json:"volume_l" required:"true"`
+	FillL       float64          `json:"fill_l" required:"true" description:"up to the surface of the medium"`
+	CrockL      float64          `json:"crock_l" required:"true"`
+	RootBallL   float64          `json:"root_ball_l" required:"true"`
+	MediumL     float64          `json:"medium_l" required:"true" description:"to have ready, with what settles"`
+	ReservoirL  float64          `json:"reservoir_l" required:"true" description:"water it holds below its holes, between the pieces there"`
+	BaseMM      float64          `json:"base_mm" required:"true" description:"height of the base of the plant"`
+	RootEndMM   float64          `json:"root_end_mm" required:"true" description:"height of the end of the longest living root"`
+	GapMM       *float64         `json:"gap_mm,omitempty" description:"from there down to the water; below 0: it stands in it"`
+	DaysToWater *float64         `json:"days_to_water,omitempty"`
+	Times       float64          `json:"times" required:"true" description:"its volume over the one that fits the roots"`
+	Verdict     string           `json:"verdict" required:"true" enum:"fits,big,small,narrow"`
+	Words       []knowledge.Text `json:"words" required:"true"`
+}
+
+// FitOf says how a pot suits a plant. gaps is the share of the layer at the bottom
+// that water can fill; settling is how much more medium to have ready.
+func (k *Knowledge) FitOf(pot Pot, p Plant, gaps, settling float64) Fit {
+	f := Fit{VolumeL: pot.VolumeL(), FillL: pot.BelowL(pot.FillMM()), CrockL: pot.BelowL(pot.CrockMM), Words: []knowledge.Text{}}
+	say := func(from knowledge.Provenance, words string, a ...any) {
+		f.Words = append(f.Words, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
+	}
+	f.RootBallL = math.Min(p.RootML/1000*k.BallSpread.Value, (f.FillL-f.CrockL)/2)
+	f.MediumL = (f.FillL - f.CrockL - f.RootBallL) * settling
+	f.ReservoirL = pot.BelowL(pot.WaterMM()) * gaps
+	f.BaseMM = pot.FillMM() + k.Base(p.Group).Value
+	f.RootEndMM = math.Max(0, f.BaseMM-p.LongestMM)
+	fits := math.Max(k.LeastML.Value, p.RootML/k.RootShare.Value) / 1000
+	f.Times = f.VolumeL / fits
+	f.Verdict = "fits"
+	switch {
+	case p.BaseMM > 0 && pot.WidthMM(pot.FillMM()) < p.BaseMM:
+		f.Verdict = "narrow"
+		say(k.BesideMM.Provenance, "Its base is wider than this pot.")
+	case f.Times > k.TooBig.Value && !wideForBase(pot, p, k):
+		f.Verdict = "big"
+		say(k.TooBig.Provenance, "%.1f times the pot that its living roots fill. Medium that no root reaches stays wet and goes stale.", f.Times)
+	case f.Times < k.TooSmall.Value:
+		f.Verdict = "small"
+		say(k.TooSmall.Provenance, "Its living roots do not go into this pot without bending hard.")
+	}
+	if pot.WaterMM() > 0 {
+		gap := f.RootEndMM - pot.WaterMM()
+		f.GapMM = &gap
+		if gap < 0 {
+			say(k.StandsInIt.Provenance, "The longest living root stands %.0f mm deep in the water. %s", -gap, k.StandsInIt.Value)
+		} else if p.GrowthMMDay > 0 {
+			days := gap / p.GrowthMMDay
+			f.DaysToWater = &days
+			say(p.GrowthFrom, "Roots reach the water in about %.0f days.", days)
+		}
+	}
+	return f
+}
+
+// wideForBase holds for a shallow pot that is as wide as its base wants.
+func wideForBase(pot Pot, p Plant, k *Knowledge) bool {
+	return p.BaseMM > 0 && pot.FillMM()-pot.CrockMM <= 1.5*k.ShallowMM.Value && pot.TopMM <= 1.4*(p.BaseMM+k.LeadRoomMM.Value+k.BesideMM.Value)
+}

@@ -1,0 +1,171 @@
+// Package pots measures pots and finds one that fits: its volume at any height,
+// what it holds as a reservoir, how far the longest root is from the water, and
+// the section of plant and pot to scale.
+//
+// Lengths are in mm, volumes in L. Heights count from the inside of the bottom.
+package pots
+
+import (
+	"fmt"
+	"math"
+	"sync"
+
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+)
+
+// Shapes of pots.
+const (
+	Round = "round" // a frustum of a cone
+	Box   = "box"   // a frustum of a pyramid, or any box that widens evenly
+	Bowl  = "bowl"  // the cap of a ball
+)
+
+// Pot is a pot by its inner measures.
+type Pot struct {
+	Shape         string   `json:"shape" required:"true" validate:"oneof=round box bowl"`
+	TopMM         float64  `json:"top_mm" required:"true" validate:"min=20,max=1000" description:"width at the rim"`
+	BottomMM      float64  `json:"bottom_mm,omitempty" validate:"min=0,max=1000" description:"width at the bottom; none in a bowl"`
+	TopDepthMM    float64  `json:"top_depth_mm,omitempty" validate:"min=0,max=1000" description:"of a box: the other side at the rim; left out: square"`
+	BottomDepthMM float64  `json:"bottom_depth_mm,omitempty" validate:"min=0,max=1000"`
+	HeightMM      float64  `json:"height_mm" required:"true" validate:"min=15,max=1000"`
+	Wall          string   `json:"wall,omitempty" validate:"omitempty,oneof=clear opaque clay net basket"`
+	SideHoles     bool     `json:"side_holes,omitempty" description:"holes in the wall for air"`
+	HoleMM        *float64 `json:"hole_mm,omitempty" validate:"omitempty,min=0,max=500" description:"height of the lowest holes; what stands below them is the reservoir. 0: it drains"`
+	CrockMM       float64  `json:"crock_mm,omitempty" validate:"min=0,max=500" description:"height of the coarse layer at the bottom"`
+	RimMM         *float64 `json:"rim_mm,omitempty" validate:"omitempty,min=0,max=300" description:"from the medium to the rim; left out: a usual 10"`
+}
+
+// Faults finds pots that cannot be.
+func (p Pot) Faults() fault.List {
+	wider := func(field string, bottom, top float64) fault.List {
+		return fault.List{{Field: field, Value: bottom, Limit: fmt.Sprintf("at most %g mm", top), Words: "This pot is wider at the bottom than at the rim. A plant does not come out of it again: measure it once more, or take another."}}
+	}
+	switch {
+	case p.Shape != Bowl && p.BottomMM <= 0:
+		return fault.List{{Field: "bottom_mm", Limit: "more than 0 mm", Words: "Measure its bottom too."}}
+	case p.Shape != Bowl && p.BottomMM > p.TopMM:
+		return wider("bottom_mm", p.BottomMM, p.TopMM)
+	case p.Shape == Box && p.bottomDepth() > p.topDepth():
+		return wider("bottom_depth_mm", p.bottomDepth(), p.topDepth())
+	case p.Shape == Bowl && p.HeightMM > p.TopMM/2:
+		return fault.List{{Field: "height_mm", Value: p.HeightMM, Limit: fmt.Sprintf("at most %g mm", p.TopMM/2), Words: "A bowl is at most half as high as it is wide. Take it as a round pot."}}
+	case p.Rim() >= p.HeightMM:
+		return fault.List{{Field: "rim_mm", Value: p.Rim(), Limit: fmt.Sprintf("less than %g mm", p.HeightMM), Words: "Nothing is left for the medium."}}
+	case p.CrockMM >= p.FillMM():
+		return fault.List{{Field: "crock_mm", Value: p.CrockMM, Limit: fmt.Sprintf("less than %g mm", p.FillMM()), Words: "The coarse layer fills the whole pot."}}
+	case p.HoleMM != nil && *p.HoleMM >= p.FillMM():
+		return fault.List{{Field: "hole_mm", Value: *p.HoleMM, Limit: fmt.Sprintf("less than %g mm", p.FillMM()), Words: "The water would stand over the medium."}}
+	}
+	return nil
+}
+
+// Rim is from the medium to the rim.
+func (p Pot) Rim() float64 {
+	if p.RimMM == nil {
+		return math.Min(Table().RimMM.Value, p.HeightMM/4)
+	}
+	return *p.RimMM
+}
+
+// FillMM is the height of the medium.
+func (p Pot) FillMM() float64 { return p.HeightMM - p.Rim() }
+
+// WaterMM is the height at which a reservoir stands, 0 without one.
+func (p Pot) WaterMM() float64 {
+	if p.HoleMM == nil {
+		return 0
+	}
+	return *p.HoleMM
+}
+
+func (p Pot) topDepth() float64 {
+	if p.TopDepthMM > 0 {
+		return p.TopDepthMM
+	}
+	return p.TopMM
+}
+
+func (p Pot) bottomDepth() float64 {
+	if p.BottomDepthMM > 0 {
+		return p.BottomDepthMM
+	}
+	return p.BottomMM * p.topDepth() / p.TopMM
+}
+
+// WidthMM is how wide it is at a height.
+func (p Pot) WidthMM(z float64) float64 {
+	if p.Shape == Bowl {
+		return 2 * math.Sqrt(p.areaMM2(z)/math.Pi)
+	}
+	return p.BottomMM + (p.TopMM-p.BottomMM)*z/p.HeightMM
+}
+
+// areaMM2 is the area of the level section at a height. In each shape it is a
+// polynomial of the second degree in the height.
+func (p Pot) areaMM2(z float64) float64 {
+	switch p.Shape {
+	case Box:
+		return p.WidthMM(z) * (p.bottomDepth() + (p.topDepth()-p.bottomDepth())*z/p.HeightMM)
+	case Bowl:
+		radius := (p.TopMM*p.TopMM/4 + p.HeightMM*p.HeightMM) / (2 * p.HeightMM)
+		return math.Pi * z * (2*radius - z)
+	default:
+		d := p.WidthMM(z)
+		return math.Pi * d * d / 4
+	}
+}
+
+// BelowL is the volume below a height, L. Simpson's rule is exact for areas of the
+// second degree: it is the prismoidal formula of the handbooks.
+func (p Pot) BelowL(z float64) float64 {
+	z = math.Min(math.Max(z, 0), p.HeightMM)
+	return z / 6 * (p.areaMM2(0) + 4*p.areaMM2(z/2) + p.areaMM2(z)) / 1e6
+}
+
+// VolumeL is its whole volume.
+func (p Pot) VolumeL() float64 { return p.BelowL(p.HeightMM) }
+
+// WallKind is a kind of wall.
+type WallKind struct {
+	Name  string         `yaml:"name" json:"name" required:"true"`
+	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
+}
+
+// Knowledge is the table of pots.
+type Knowledge struct {
+	RimMM        knowledge.Number            `yaml:"rim_mm" json:"rim_mm" required:"true"`
+	RootShare    knowledge.Number            `yaml:"root_share" json:"root_share" required:"true"`
+	TooBig       knowledge.Number            `yaml:"too_big" json:"too_big" required:"true"`
+	TooSmall     knowledge.Number            `yaml:"too_small" json:"too_small" required:"true"`
+	LeastML      knowledge.Number            `yaml:"least_ml" json:"least_ml" required:"true"`
+	BesideMM     knowledge.Number            `yaml:"beside_base_mm" json:"beside_base_mm" required:"true"`
+	LeadRoomMM   knowledge.Number            `yaml:"lead_room_mm" json:"lead_room_mm" required:"true"`
+	HeightShare  knowledge.Number            `yaml:"height_over_width" json:"height_over_width" required:"true"`
+	ShallowMM    knowledge.Number            `yaml:"shallow_medium_mm" json:"shallow_medium_mm" required:"true"`
+	CrockShare   knowledge.Number            `yaml:"crock_share" json:"crock_share" required:"true"`
+	BallSpread   knowledge.Number            `yaml:"root_ball_spread" json:"root_ball_spread" required:"true"`
+	HoleRowsMM   knowledge.Number            `yaml:"hole_rows_mm" json:"hole_rows_mm" required:"true"`
+	Walls        map[string]WallKind         `yaml:"walls" json:"walls" required:"true"`
+	SideHolesWhy knowledge.Text              `yaml:"side_holes" json:"side_holes" required:"true"`
+	OpaqueWhy    knowledge.Text              `yaml:"opaque_why" json:"opaque_why" required:"true"`
+	NoReservoir  knowledge.Text              `yaml:"reservoir_none" json:"reservoir_none" required:"true"`
+	Shallow      knowledge.Text              `yaml:"reservoir_shallow" json:"reservoir_shallow" required:"true"`
+	StandsInIt   knowledge.Text              `yaml:"stands_in_water" json:"stands_in_water" required:"true"`
+	BaseMM       map[string]knowledge.Number `yaml:"base_mm" json:"base_mm" required:"true"`
+}
+
+// Table is the table.
+var Table = sync.OnceValue(func() *Knowledge {
+	var k Knowledge
+	knowledge.MustRead("pots.yaml", &k)
+	return &k
+})
+
+// Base is where the base of a group sits against the surface.
+func (k *Knowledge) Base(group string) knowledge.Number {
+	if n, ok := k.BaseMM[group]; ok {
+		return n
+	}
+	return k.BaseMM["other"]
+}

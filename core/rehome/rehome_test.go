@@ -1,0 +1,163 @@
+package rehome
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
+	"therapeon/core/race"
+	"therapeon/core/taxa"
+)
+
+func group(t require.TestingT, code string) taxa.Profile {
+	p, ok := taxa.Find(code)
+	require.True(t, ok, code)
+	return p
+}
+
+func advised(v Verdict) string {
+	if len(v.Routes) == 0 || !v.Routes[0].Advised {
+		return ""
+	}
+	return v.Routes[0].Route.Code
+}
+
+// Common practice, no source: what growers do with a plant that has lost its roots.
+func TestPotNowOrHold(t *testing.T) {
+	dry, humid := 45.0, 80.0
+	for name, c := range map[string]struct {
+		Case
+		decision, code, route string
+	}{
+		"new tips: pot it, whatever else":   {Case{Profile: group(t, "cattleya"), Grade: "rootless", TipsOut: true, Humidity: &dry}, "pot", "tips", "bark-moss"},
+		"a slipper: pot it":                 {Case{Profile: group(t, "slipper"), Grade: "rootless", Humidity: &dry}, "pot", "slipper", "slipper"},
+		"no tips and dry air: hold it":      {Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", Humidity: &dry, RaceAdvises: "lid"}, "hold", "hold-dry", "lid"},
+		"no tips and humid air: a nest":     {Case{Profile: group(t, "oncidium"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "nest"},
+		"but no wet nest for a vanda":       {Case{Profile: group(t, "vanda"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "pebbles"},
+		"humidity not known counts as dry":  {Case{Profile: group(t, "phalaenopsis"), Grade: "poor"}, "hold", "hold-dry", "tub"},
+		"sound roots: a usual pot":          {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "bark"}, "pot", "sound", "bark"},
+		"sound roots from pebbles go back":  {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "mineral"}, "pot", "sound", "inorganic"},
+		"unless salt burned them there":     {Case{Profile: group(t, "phalaenopsis"), Grade: "fair", OldMedium: "mineral", Causes: []string{"salt-burn"}}, "pot", "sound", "bark"},
+		"a terrestrial: pot it":             {Case{Profile: group(t, "cymbidium"), Grade: "poor", Humidity: &dry}, "pot", "terrestrial", "terrestrial"},
+		"a vanda with roots: its basket":    {Case{Profile: group(t, "vanda"), Grade: "fair"}, "pot", "sound", "basket"},
+		"roots not read: read them first":   {Case{Profile: group(t, "vanda")}, "read", "read-first", ""},
+		"those who hold, hold in humid air": {Case{Profile: group(t, "oncidium"), Grade: "poor", Humidity: &humid, BareSide: disputes.HoldBare}, "hold", "hold-side", "tub"},
+		"those who pot, pot in dry air":     {Case{Profile: group(t, "oncidium"), Grade: "poor", Humidity: &dry, BareSide: disputes.PotAtOnce}, "nest", "nest-side", "nest"},
+		"those for organic medium":          {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "mineral", MediumSide: disputes.Organic}, "pot", "sound", "bark"},
+		"those for pebbles":                 {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "bark", MediumSide: disputes.Inorganic}, "pot", "sound", "inorganic"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			if c.BareSide == "" {
+				c.BareSide = disputes.ByHumidity
+			}
+			v := Table().Decide(c.Case)
+			assert.Equal(t, c.decision, v.Decision)
+			assert.Equal(t, c.code, v.Code)
+			assert.Equal(t, c.route, advised(v))
+			assert.NotEmpty(t, v.Reasons[0].Mark)
+		})
+	}
+}
+
+func TestBothSchoolsStandBesideADisputedDecision(t *testing.T) {
+	dry := 45.0
+	v := Table().Decide(Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", Humidity: &dry, BareSide: disputes.ByHumidity})
+	require.NotNil(t, v.Side)
+	assert.Equal(t, disputes.ByHumidity, v.Side.Choice.Code)
+	require.Len(t, v.Others, 2)
+	assert.NotEmpty(t, v.Others[0].Choice.Reason.Value)
+	require.NotEmpty(t, v.Until)
+	assert.Contains(t, v.Until[0].Value, "tip")
+	tips := Table().Decide(Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", TipsOut: true})
+	assert.Nil(t, tips.Side, "on tips they agree")
+}
+
+func TestTheAdvisedRouteSuitsThePlant(t *testing.T) {
+	all := taxa.All()
+	rapid.Check(t, func(t *rapid.T) {
+		h := rapid.Float64Range(20, 95).Draw(t, "humidity")
+		c := Case{
+			Profile: all[rapid.IntRange(0, len(all)-1).Draw(t, "group")], Humidity: &h, TipsOut: rapid.Bool().Draw(t, "tips"),
+			Grade:      rapid.SampledFrom([]string{"rootless", "near-rootless", "poor", "fair", "good"}).Draw(t, "grade"),
+			BareSide:   rapid.SampledFrom([]string{disputes.HoldBare, disputes.PotAtOnce, disputes.ByHumidity}).Draw(t, "side"),
+			MediumSide: rapid.SampledFrom([]string{disputes.Organic, disputes.Inorganic, disputes.AsBefore}).Draw(t, "medium"),
+			OldMedium:  rapid.SampledFrom([]string{"", "bark", "mineral", "moss", "none"}).Draw(t, "old"),
+		}
+		v := Table().Decide(c)
+		require.NotEmpty(t, v.Routes)
+		first := v.Routes[0]
+		assert.True(t, first.Advised)
+		assert.True(t, first.Suits, "%s for %s", first.Route.Code, c.Profile.Code)
+		assert.Equal(t, v.Decision == "pot", !first.Route.Hold, "a hold is a hold")
+	})
+}
+
+func TestEveryWayOfHoldingIsARoute(t *testing.T) {
+	for _, m := range race.Table().Methods {
+		r, ok := Table().Route(m.Code)
+		require.True(t, ok, m.Code)
+		assert.True(t, r.Hold)
+		assert.Equal(t, m.Name, r.Name)
+	}
+}
+
+func jobsOf(list []Job) (all []string) {
+	for _, j := range list {
+		all = append(all, j.Code)
+	}
+	return all
+}
+
+func TestJobsFollowTheRouteAndThePot(t *testing.T) {
+	k := Table()
+	route := func(code string) Route {
+		r, ok := k.Route(code)
+		require.True(t, ok)
+		return r
+	}
+	bark := jobsOf(k.Checklist(Facts{Route: route("bark"), SideHoles: true, Organic: true, Still: "stake"}, nil))
+	assert.Equal(t, []string{"pot-clean", "holes", "soak-mix", "mix", "seat", "still", "label", "first-water", "stand", "weigh-pot", "no-feed"}, bark)
+	tub := jobsOf(k.Checklist(Facts{Route: route("tub")}, nil))
+	assert.Equal(t, []string{"hang", "label", "first-water", "stand", "weigh", "no-feed"}, tub)
+	assert.NotContains(t, jobsOf(k.Checklist(Facts{Route: route("mount")}, nil)), "mix")
+
+	list := k.Checklist(Facts{Route: route("inorganic"), Reservoir: true, Crock: true, Care: []string{"dust"}, Amounts: "1 L", Still: "none"}, map[string]Mark{"mix": {State: Done, On: "2030-01-02"}})
+	for _, j := range list {
+		switch j.Code {
+		case "mix":
+			assert.Equal(t, Done, j.State)
+			assert.Equal(t, "1 L", j.Amounts)
+			assert.Equal(t, "dust", j.Cautions[0].Code, "dust is named where it is mixed")
+		case "crock":
+			assert.Equal(t, "blade", j.Cautions[0].Code)
+		}
+	}
+	assert.Contains(t, jobsOf(list), "wick")
+	words, open := Headline(list)
+	assert.Equal(t, len(list)-1, open)
+	assert.Contains(t, words, "jobs are left")
+}
+
+func TestEveryCautionOfAJobExists(t *testing.T) {
+	known := map[string]bool{}
+	for _, c := range knowledge.Cautions() {
+		known[c.Code] = true
+	}
+	for _, j := range Table().Jobs {
+		for _, c := range j.Cautions {
+			assert.True(t, known[c], "%s: %s", j.Code, c)
+		}
+		for _, r := range append(j.Routes, j.RoutesNot...) {
+			_, ok := Table().Route(r)
+			assert.True(t, ok, "%s: %s", j.Code, r)
+		}
+		for _, w := range j.When {
+			_, ok := Facts{}.holds()[w]
+			assert.True(t, ok, "%s: %s", j.Code, w)
+		}
+	}
+}

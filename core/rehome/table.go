@@ -1,0 +1,94 @@
+// Package rehome decides between potting a plant and holding it bare, picks the
+// route, says where it sits, and lists what is to be done.
+package rehome
+
+import (
+	"slices"
+	"sync"
+
+	"therapeon/core/knowledge"
+)
+
+// Decision is one row of what can be decided.
+type Decision struct {
+	Decision string         `yaml:"decision" json:"decision" required:"true" enum:"pot,hold,nest,read"`
+	Headline string         `yaml:"headline" json:"headline" required:"true"`
+	Reason   knowledge.Text `yaml:"reason" json:"reason" required:"true"`
+}
+
+// Route is a way to a new home, or of holding a plant on the way there.
+type Route struct {
+	Code       string           `yaml:"code" json:"code" required:"true"`
+	Name       string           `yaml:"name" json:"name" required:"true"`
+	Hold       bool             `yaml:"hold" json:"hold,omitempty" description:"the plant stays bare"`
+	Shallow    bool             `yaml:"shallow" json:"shallow,omitempty"`
+	Reservoir  bool             `yaml:"reservoir" json:"reservoir,omitempty"`
+	Wall       string           `yaml:"wall" json:"wall,omitempty"`
+	Only       []string         `yaml:"only" json:"only,omitempty" description:"groups it is for"`
+	Unsuited   []string         `yaml:"unsuited" json:"unsuited,omitempty" description:"groups it is not for"`
+	LookDays   knowledge.Number `yaml:"look_days" json:"look_days" required:"true" description:"to the first look"`
+	FirstWater knowledge.Text   `yaml:"first_water" json:"first_water" required:"true"`
+	Light      knowledge.Text   `yaml:"light" json:"light" required:"true"`
+	Air        knowledge.Text   `yaml:"air" json:"air" required:"true"`
+}
+
+// Potted holds for routes that take a pot and a medium.
+func (r Route) Potted() bool { return !r.Hold && r.Code != "mount" || r.Shallow || r.Code == "pebbles" }
+
+// Suits holds when a route is for a group.
+func (r Route) Suits(group string) bool {
+	return !slices.Contains(r.Unsuited, group) && (len(r.Only) == 0 || slices.Contains(r.Only, group))
+}
+
+// JobKind is one row of the jobs.
+type JobKind struct {
+	Code      string          `yaml:"code"`
+	Stage     string          `yaml:"stage"`
+	Kinds     []string        `yaml:"kinds"`
+	Routes    []string        `yaml:"routes"`
+	RoutesNot []string        `yaml:"routes_not"`
+	When      []string        `yaml:"when"`
+	Do        string          `yaml:"do"`
+	How       *knowledge.Text `yaml:"how"`
+	Cautions  []string        `yaml:"cautions"`
+	Mixes     bool            `yaml:"mixes"`
+	Holds     bool            `yaml:"holds"`
+	Labels    bool            `yaml:"labels"`
+	Waters    bool            `yaml:"waters"`
+	Stands    bool            `yaml:"stands"`
+}
+
+// Knowledge is the table of re-homing.
+type Knowledge struct {
+	HumidFrom    knowledge.Number            `yaml:"humid_from_percent" json:"humid_from_percent" required:"true"`
+	FewGrades    []string                    `yaml:"few_grades" json:"few_grades" required:"true"`
+	SoundGrades  []string                    `yaml:"sound_grades" json:"sound_grades" required:"true"`
+	Decisions    map[string]Decision         `yaml:"decisions" json:"decisions" required:"true"`
+	Until        map[string][]knowledge.Text `yaml:"until" json:"until" required:"true"`
+	Routes       []Route                     `yaml:"routes" json:"routes" required:"true"`
+	Usual        map[string]string           `yaml:"usual" json:"usual" required:"true"`
+	RouteReasons map[string]knowledge.Text   `yaml:"route_reasons" json:"route_reasons" required:"true"`
+	Mineral      []string                    `yaml:"mineral_media" json:"mineral_media" required:"true"`
+	OrganicMedia []string                    `yaml:"organic_media" json:"organic_media" required:"true"`
+	Failures     map[string][]string         `yaml:"failures" json:"failures" required:"true"`
+	Placement    map[string]knowledge.Text   `yaml:"placement" json:"placement" required:"true"`
+	HoldStill    map[string]knowledge.Text   `yaml:"hold_still" json:"hold_still" required:"true"`
+	Stages       map[string]string           `yaml:"stages" json:"stages" required:"true"`
+	Jobs         []JobKind                   `yaml:"jobs" json:"-"`
+}
+
+// Table is the table.
+var Table = sync.OnceValue(func() *Knowledge {
+	var k Knowledge
+	knowledge.MustRead("rehome.yaml", &k)
+	return &k
+})
+
+// Route finds a route by its code.
+func (k *Knowledge) Route(code string) (Route, bool) {
+	i := slices.IndexFunc(k.Routes, func(r Route) bool { return r.Code == code })
+	if i < 0 {
+		return Route{}, false
+	}
+	return k.Routes[i], true
+}
