@@ -34,7 +34,11 @@ func Contract() ([]byte, error) {
 		if kind, ok := fileType(o.in); ok {
 			oc.AddReqStructure(new(string), openapi.WithContentType(kind))
 		}
-		oc.AddRespStructure(o.out, openapi.WithHTTPStatus(o.status))
+		if _, file := o.out.(*document); file {
+			oc.AddRespStructure(new(string), openapi.WithHTTPStatus(o.status), openapi.WithContentType(pdf))
+		} else {
+			oc.AddRespStructure(o.out, openapi.WithHTTPStatus(o.status))
+		}
 		for _, status := range o.problems() {
 			oc.AddRespStructure(new(Problem), openapi.WithHTTPStatus(status), openapi.WithContentType(problemJSON))
 		}

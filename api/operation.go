@@ -30,7 +30,7 @@ type operation struct {
 // op makes a row. In is a struct whose fields come from the path (tag path),
 // the query (tag query) and a JSON body (tag json); all JSON is read strictly.
 // A field File takes the body as it is, for a file of the type in its tag.
-func op[In, Out any](method, path, id, summary string, answer func(context.Context, In) (Out, error)) operation {
+func op[In, Out any](method, path, id, summary string, work func(context.Context, In) (Out, error)) operation {
 	status := http.StatusOK
 	if method == http.MethodPost && !strings.Contains(path, "/compute/") {
 		status = http.StatusCreated
@@ -43,11 +43,11 @@ func op[In, Out any](method, path, id, summary string, answer func(context.Conte
 			if err := bind(c, &in); err != nil {
 				return err
 			}
-			out, err := answer(c.Request().Context(), in)
+			out, err := work(c.Request().Context(), in)
 			if err != nil {
 				return err
 			}
-			return c.JSON(status, out)
+			return answer(c, status, out)
 		},
 	}
 }

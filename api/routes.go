@@ -74,7 +74,7 @@ type about struct {
 // table lists every operation of the API.
 func table(c *clinic.Clinic) []operation {
 	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
-	return slices.Concat(knowledgeTable(), lookTable(c), computeTable(c), mixingTable(c), cleaningTable(c), placeTable(c), rehomeTable(c), []operation{
+	return slices.Concat(knowledgeTable(), lookTable(c), computeTable(c), mixingTable(c), cleaningTable(c), placeTable(c), rehomeTable(c), houseTable(c), []operation{
 		op(get, "/api/v1/about", "about", "Where the data lies", func(context.Context, nothing) (about, error) {
 			return about{c.DataFile(), Version}, nil
 		}),

@@ -6,27 +6,27 @@ import (
 	"time"
 
 	"therapeon/clinic/check"
+	"therapeon/core/media"
+	"therapeon/core/pots"
 	"therapeon/core/race"
+	"therapeon/core/rehome"
 	"therapeon/store/sqlc"
 )
 
-// Plan is what is planned for a plant on its way to a new home.
-type Plan struct {
-	Assumed map[string]float64 `json:"assumed,omitempty"` // own figures of its race
-}
-
-// planned is a plan as it is stored.
-type planned struct {
-	Version int64 // 0: nothing was planned yet
-	Plan    Plan
-}
-
-// Home is how a plant is held or housed from a day on.
+// Home is how a plant is held or housed from a day on, as it was in fact done.
 type Home struct {
-	ID     int64  `json:"id" required:"true"`
-	FromOn string `json:"from_on" required:"true"`
-	Route  string `json:"route" required:"true" description:"code of a way of holding or of a route"`
-	Note   string `json:"note,omitempty"`
+	ID         int64        `json:"id" required:"true"`
+	FromOn     string       `json:"from_on" required:"true"`
+	Route      string       `json:"route" required:"true" description:"code of a route"`
+	Name       string       `json:"name" required:"true" description:"of the route"`
+	Pot        *pots.Pot    `json:"pot,omitempty"`
+	Mix        string       `json:"mix,omitempty" description:"name of the mix"`
+	Parts      []media.Part `json:"parts,omitempty"`
+	MixWater   float64      `json:"mix_water,omitempty" description:"share of the medium that is water, drained"`
+	Note       string       `json:"note,omitempty"`
+	NextLookOn string       `json:"next_look_on,omitempty"`
+	Jobs       []rehome.Job `json:"jobs,omitempty" description:"what was done and left out"`
+	Planned    string       `json:"planned,omitempty" description:"the route that was planned, where it was another"`
 }
 
 // Hold says that a plant is held bare from a day on.
@@ -34,44 +34,6 @@ type Hold struct {
 	Method string `json:"method" required:"true" validate:"required,max=20" description:"code of a way of holding, see /api/v1/knowledge/race"`
 	From   string `json:"from,omitempty" validate:"omitempty,day" description:"left out: today"`
 	Note   string `json:"note,omitempty" validate:"max=400"`
-}
-
-func (v *visit) planned(ctx context.Context) (planned, error) {
-	row, err := v.q.GetRehoming(ctx, v.row.ID)
-	if isMissing(err) {
-		return planned{}, nil
-	}
-	if err != nil {
-		return planned{}, err
-	}
-	p, err := fromDoc[Plan]("plan of plant", row.PlantID, row.Doc)
-	return planned{row.Version, p}, err
-}
-
-// keepPlan changes what is planned; an older version is refused.
-func (v *visit) keepPlan(ctx context.Context, version int64, change func(*Plan)) error {
-	now, err := v.planned(ctx)
-	if err != nil {
-		return err
-	}
-	if now.Version != version {
-		return Conflict{What: "plan", Version: now.Version, Changes: []string{"What is planned for the plant was changed there."}}
-	}
-	change(&now.Plan)
-	doc, err := asDoc(now.Plan)
-	if err != nil {
-		return err
-	}
-	stamp := v.clinic.stamp()
-	if version == 0 {
-		_, err = v.q.CreateRehoming(ctx, sqlc.CreateRehomingParams{PlantID: v.row.ID, Doc: doc, Now: stamp})
-	} else {
-		_, err = v.q.SaveRehoming(ctx, sqlc.SaveRehomingParams{PlantID: v.row.ID, Version: version, Doc: doc, Now: stamp})
-	}
-	if err != nil {
-		return fmt.Errorf("keep plan: %w", err)
-	}
-	return v.q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: v.row.ID, Now: stamp})
 }
 
 // homes are a plant's homes, the oldest first.
@@ -92,8 +54,8 @@ func (v *visit) homes(ctx context.Context) ([]Home, error) {
 
 // isHold holds for a way of holding, as against a home to stay in.
 func (h Home) isHold() bool {
-	_, ok := race.Table().Method(h.Route)
-	return ok
+	r, ok := rehome.Table().Route(h.Route)
+	return ok && r.Hold
 }
 
 // holdingOn is the way a plant is held at a time, or empty.
@@ -141,14 +103,9 @@ func (c *Clinic) Hold(ctx context.Context, plantID int64, h Hold) (Race, error) 
 	if err := check.Input(h); err != nil {
 		return Race{}, err
 	}
-	if _, ok := race.Table().Method(h.Method); !ok {
+	method, ok := race.Table().Method(h.Method)
+	if !ok {
 		return Race{}, oneFault("method", "This way of holding is not known here.", "a method, see /api/v1/knowledge/race", h.Method)
-	}
-	if h.From == "" {
-		h.From = c.today()
-	}
-	if list := check.Future(nil, "from", h.From, c.now()); len(list) > 0 {
-		return Race{}, list
 	}
 	var answer Race
 	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
@@ -156,7 +113,8 @@ func (c *Clinic) Hold(ctx context.Context, plantID int64, h Hold) (Race, error) 
 		if err != nil {
 			return err
 		}
-		if _, err := v.keepHome(ctx, Home{FromOn: h.From, Route: h.Method, Note: h.Note}); err != nil {
+		home := Home{FromOn: h.From, Route: h.Method, Name: method.Name, Note: h.Note}
+		if err := v.keepHome(ctx, &home); err != nil {
 			return err
 		}
 		answer, err = c.raceOf(ctx, q, plantID, "")
@@ -165,23 +123,41 @@ func (c *Clinic) Hold(ctx context.Context, plantID int64, h Hold) (Race, error) 
 	return answer, err
 }
 
-// keepHome notes a home. One of the same day is corrected.
-func (v *visit) keepHome(ctx context.Context, h Home) (sqlc.Home, error) {
+// keepHome notes a home, from today where no day is given. One of the same day is
+// corrected.
+func (v *visit) keepHome(ctx context.Context, h *Home) error {
+	if h.FromOn == "" {
+		h.FromOn = v.clinic.today()
+	}
+	if list := check.Future(nil, "from", h.FromOn, v.clinic.now()); len(list) > 0 {
+		return list
+	}
+	if route, ok := rehome.Table().Route(h.Route); ok && h.NextLookOn == "" {
+		from, err := time.Parse(time.DateOnly, h.FromOn)
+		if err != nil {
+			return err
+		}
+		h.NextLookOn = from.AddDate(0, 0, int(route.LookDays.Value)).Format(time.DateOnly)
+	}
 	doc, err := asDoc(h)
 	if err != nil {
-		return sqlc.Home{}, err
+		return err
 	}
 	all, err := v.homes(ctx)
 	if err != nil {
-		return sqlc.Home{}, err
+		return err
 	}
 	if err := v.q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: v.row.ID, Now: v.clinic.stamp()}); err != nil {
-		return sqlc.Home{}, err
+		return err
 	}
 	for _, other := range all {
 		if other.FromOn == h.FromOn {
-			return v.q.ChangeHome(ctx, sqlc.ChangeHomeParams{ID: other.ID, PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc})
+			h.ID = other.ID
+			_, err := v.q.ChangeHome(ctx, sqlc.ChangeHomeParams{ID: other.ID, PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc})
+			return err
 		}
 	}
-	return v.q.CreateHome(ctx, sqlc.CreateHomeParams{PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc, CreatedAt: v.clinic.stamp()})
+	row, err := v.q.CreateHome(ctx, sqlc.CreateHomeParams{PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc, CreatedAt: v.clinic.stamp()})
+	h.ID = row.ID
+	return err
 }

@@ -8,6 +8,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/core/cleaning"
 	"therapeon/core/fault"
+	"therapeon/core/media"
 	"therapeon/core/solutions"
 	"therapeon/store/sqlc"
 )
@@ -18,7 +19,7 @@ type Stock struct {
 	Product          string   `json:"product" required:"true" validate:"required,max=40" description:"code of a product, see /api/v1/knowledge/solutions, or other"`
 	Percent          *float64 `json:"percent,omitempty" validate:"omitempty,gt=0,max=100" description:"strength as it stands in the bottle"`
 	Amount           float64  `json:"amount" required:"true" validate:"min=0,max=1000000" description:"what is left"`
-	Unit             string   `json:"unit" required:"true" validate:"oneof=mL g"`
+	Unit             string   `json:"unit" required:"true" validate:"oneof=mL g L" description:"L for media"`
 	ExpiresOn        string   `json:"expires_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	LabelMostPercent *float64 `json:"label_most_percent,omitempty" validate:"omitempty,gt=0,max=100" description:"the most its label allows; it stands above this page"`
 	Adds             *float64 `json:"adds,omitempty" validate:"omitempty,gt=0,max=20000" description:"what 1 mL/L adds to one's own meter"`
@@ -31,8 +32,13 @@ type Stock struct {
 
 // Faults finds stocks that cannot be.
 func (s Stock) Faults() fault.List {
-	if _, ok := solutions.Known().Product(s.Product); !ok && s.Product != "other" {
+	_, mixed := solutions.Known().Product(s.Product)
+	_, poured := media.Table().Component(s.Product)
+	if !mixed && !poured && s.Product != "other" && !ownCode.MatchString(s.Product) {
 		return oneFault("product", "This product is not known here. Choose one of the list, or other.", "a product, see /api/v1/knowledge/solutions", s.Product)
+	}
+	if poured && s.Unit == "g" {
+		return oneFault("unit", "Media are measured by volume.", "L or mL", s.Unit)
 	}
 	if (s.Adds == nil) != (s.Scale == "") {
 		return oneFault("scale", "A calibration goes with the scale of the meter.", "adds and scale together", s.Scale)

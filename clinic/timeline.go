@@ -17,7 +17,7 @@ import (
 // Entry is one thing that happened to a plant.
 type Entry struct {
 	On       string          `json:"on" required:"true"`
-	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided"`
+	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights"`
 	Words    string          `json:"words" required:"true"`
 	Explains *knowledge.Text `json:"explains,omitempty" description:"of an incident: what it means for the months to come"`
 	ID       int64           `json:"id,omitempty"`
@@ -184,6 +184,26 @@ func (c *Clinic) entries(ctx context.Context, q *sqlc.Queries, row sqlc.Plant) (
 			add(r.ClosedOn, "cleaning", "Cleaned. "+doc.Plan.Headline, r.ID)
 		} else {
 			add(r.BegunOn, "cleaning", "Cleaning begun.", r.ID)
+		}
+	}
+	homes, err := (&visit{clinic: c, q: q, row: row}).homes(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, h := range homes {
+		words := "Housed: " + h.words() + "."
+		if h.isHold() {
+			words = "Held: " + h.words() + "."
+		}
+		add(h.FromOn, "home", strings.TrimSpace(words+" "+h.Note), h.ID)
+	}
+	weights, err := weighings(ctx, q, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	for _, w := range weights {
+		if !w.Withdrawn {
+			add(dayOf(w.At), "weights", fmt.Sprintf("Weighed: %.4g g%s.", w.Grams, map[string]string{Bare: "", InPot: " with its pot"}[w.Kind]), w.ID)
 		}
 	}
 	readings, err := q.ListReadings(ctx, row.ID)

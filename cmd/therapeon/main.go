@@ -16,6 +16,7 @@ type commands struct {
 	Serve   serve            `cmd:"" default:"withargs" help:"Serve the bench."`
 	Demo    demonstrate      `cmd:"" help:"Serve a made-up bench, built anew, in a file of its own."`
 	OpenAPI contract         `cmd:"" name:"openapi" help:"Print the API's contract (OpenAPI 3.1)."`
+	Standin standins         `cmd:"" help:"Simulated devices, for a bench without them."`
 	Version kong.VersionFlag `help:"Print the version."`
 }
 

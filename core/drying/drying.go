@@ -58,6 +58,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 type Knowledge struct {
 	Surface      knowledge.Estimate          `yaml:"surface" json:"surface" required:"true"`
 	Walls        map[string]knowledge.Number `yaml:"walls" json:"walls" required:"true"`
+	HoldsShare   knowledge.Number            `yaml:"holds_share" json:"holds_share" required:"true"`
 	LeastWeights knowledge.Number            `yaml:"least_weights" json:"least_weights" required:"true"`
 	Cycles       knowledge.Number            `yaml:"cycles" json:"cycles" required:"true"`
 	WateredShare knowledge.Number            `yaml:"watered_share" json:"watered_share" required:"true"`

@@ -313,6 +313,21 @@ func TestEveryAssumptionCanBeSetAndIsHeldToItsLimits(t *testing.T) {
 	require.ErrorContains(t, err, "200000 runs")
 }
 
+// In short and in full it advises the same.
+func TestBestIsTheFirstOfTheRace(t *testing.T) {
+	for _, h := range []float64{40, 60, 85} {
+		for _, g := range []string{"phalaenopsis", "cattleya", "vanda", "oncidium"} {
+			c := rootless(h)
+			c.Profile, c.Runs = group(g), 0
+			best, err := Best(c)
+			require.NoError(t, err)
+			assert.Equal(t, run(t, c).Best, best, "%s at %g %%", g, h)
+		}
+	}
+	_, err := Best(Case{Profile: group("vanda")})
+	require.Error(t, err)
+}
+
 func TestANestIsNotForAVanda(t *testing.T) {
 	c := rootless(70)
 	c.Profile = group("vanda")

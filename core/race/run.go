@@ -94,10 +94,7 @@ func Run(c Case) (Race, error) {
 		return Race{}, err
 	}
 	m := ready(c)
-	m.plants = make([]drawn, c.Runs)
-	for run := range m.plants {
-		m.plants[run] = m.draw(run, change{})
-	}
+	m.drawAll()
 	r := Race{Holding: c.Holding, Assumptions: m.b.list, Fit: m.fit, Runs: c.Runs, Days: c.Days, LimpAt: k.Limp, LostAt: k.Lost}
 	r.Outcomes = make([]Outcome, len(k.Methods))
 	at := func(i int) { r.Outcomes[i] = m.outcome(k.Methods[i]) }
@@ -112,6 +109,35 @@ func Run(c Case) (Race, error) {
 	r.Levers = m.levers(method)
 	r.say(c)
 	return r, nil
+}
+
+// Best is the way of holding that a race advises, from a part of its runs and
+// without all that a picture needs.
+func Best(c Case) (string, error) {
+	k := Table()
+	c.Runs, c.Days = int(k.Runs.Value)/sparse*2, int(k.Days.Value)
+	if err := c.check(); err != nil {
+		return "", err
+	}
+	m := ready(c)
+	m.drawAll()
+	outcomes := make([]Outcome, len(k.Methods))
+	inParallel(len(outcomes), func(i int) {
+		method := k.Methods[i]
+		o := Outcome{Code: method.Code, Chance: m.chanceOf(method, change{}, c.Runs)}
+		if !method.Suits(c.Profile.Code) {
+			o.Unsuited = method.UnsuitedWords
+		}
+		outcomes[i] = o
+	})
+	return k.ranked(outcomes)[0].Code, nil
+}
+
+func (m *model) drawAll() {
+	m.plants = make([]drawn, m.c.Runs)
+	for run := range m.plants {
+		m.plants[run] = m.draw(run, change{})
+	}
 }
 
 func (c Case) check() error {
@@ -254,10 +280,12 @@ func quantile(counts *[bins + 1]int32, n int, share float64) float64 {
 func (m *model) thin() int { return max(min(m.c.Runs, 200), m.c.Runs/sparse) }
 
 // chance is that of a way with a change, from a part of the runs.
-func (m *model) chance(method Method, by change) float64 {
+func (m *model) chance(method Method, by change) float64 { return m.chanceOf(method, by, m.thin()) }
+
+func (m *model) chanceOf(method Method, by change, runs int) float64 {
 	w := m.way(method, by)
 	won := 0
-	for run := range m.thin() {
+	for run := range runs {
 		d := m.plants[run]
 		if by.lessLeaf > 0 {
 			d = m.draw(run, by)
@@ -266,7 +294,7 @@ func (m *model) chance(method Method, by change) float64 {
 			won++
 		}
 	}
-	return float64(won) / float64(m.thin())
+	return float64(won) / float64(runs)
 }
 
 // dryDays is how long plants hold out without new roots, the median.

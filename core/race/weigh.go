@@ -233,3 +233,12 @@ func OutOfOrder(all []Weighing) fault.List {
 	}
 	return nil
 }
+
+// FitOf is what the weighings of a case say of its loss; nil without any.
+func FitOf(c Case) (*Fit, error) {
+	c.Runs, c.Days = 1, 1
+	if err := c.check(); err != nil {
+		return nil, err
+	}
+	return ready(c).fit, nil
+}

@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tonight's batch of pots against the shelf */
+        get: operations["getBatch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compute/blend": {
         parameters: {
             query?: never;
@@ -191,6 +208,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/compute/mix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a mix settles to, its air and water; nothing saved */
+        post: operations["computeMix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compute/oxygen": {
         parameters: {
             query?: never;
@@ -219,6 +253,23 @@ export interface paths {
         put?: never;
         /** Treatment rounds by warmth; nothing saved */
         post: operations["computePestSchedule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/pot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A pot's volume and fit, and the size advised; nothing saved */
+        post: operations["computePot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -259,6 +310,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/compute/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plant and pot cut through the middle, to scale; nothing saved */
+        post: operations["computeSection"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compute/solutions": {
         parameters: {
             query?: never;
@@ -287,6 +355,23 @@ export interface paths {
         put?: never;
         /** Several products on a base water, and what the meter reads after each */
         post: operations["computeStack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/weigh-fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What weights say: a bare plant's loss, or when a pot is due; nothing saved */
+        post: operations["computeWeighFit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -464,6 +549,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/media": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Components of media, as the house has them, and recipes */
+        get: operations["mediaKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/pests": {
         parameters: {
             query?: never;
@@ -490,6 +592,23 @@ export interface paths {
         };
         /** Ways of holding, and the figures of the race */
         get: operations["raceKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/rehome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Routes, pots and drying */
+        get: operations["rehomeKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -542,6 +661,74 @@ export interface paths {
         /** How plants come out of their pots, and what accidents explain */
         get: operations["unpotKnowledge"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Labels to print */
+        get: operations["labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/media/components/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep the measured air of a component, or a component of one's own */
+        put: operations["measureComponent"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/media/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a mix of one's own */
+        post: operations["addRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/media/recipes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a mix of one's own, or take it off the list */
+        put: operations["changeRecipe"];
         post?: never;
         delete?: never;
         options?: never;
@@ -792,6 +979,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plants/{id}/home": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pot it or hold it, its pot, mix and place, and the jobs */
+        get: operations["getHome"];
+        /** Change what is planned for a plant; an older version is refused */
+        put: operations["planHome"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/home/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say that a job is done, skipped or open again */
+        put: operations["markHomeJob"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/homes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Note a plant's new home as it was in fact given */
+        post: operations["settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plants/{id}/incidents": {
         parameters: {
             query?: never;
@@ -875,6 +1114,23 @@ export interface paths {
         get: operations["getRhizome"];
         /** Save a rhizome; an older version is refused */
         put: operations["saveRhizome"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plant and all that happened to it, to print */
+        get: operations["caseSheet"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1241,6 +1497,17 @@ export interface components {
             /** @description pencil leaves, which oil and strong soap can smother */
             terete_leaves?: boolean;
         };
+        AddRecipe: {
+            /** @description taken off the list */
+            gone?: boolean;
+            name: string;
+            parts: components["schemas"]["MediaPart"][];
+            /**
+             * Format: int64
+             * @description left out for a new one
+             */
+            version?: number;
+        };
         Added: {
             name: string;
             note?: string;
@@ -1270,6 +1537,25 @@ export interface components {
             grams: number;
             /** @description how it was held since the one before */
             holding?: string;
+        };
+        Batch: {
+            need: components["schemas"]["MediaWant"][];
+            /** @description those kept apart last */
+            plants: components["schemas"]["Batched"][];
+            /** @description components of which there is not enough */
+            short: number;
+        };
+        Batched: {
+            /** @description kept apart: potted last */
+            apart?: boolean;
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            medium_l: number;
+            mix: string;
+            /** @description name of its route */
+            route: string;
+            tag: string;
         };
         Calibrated: {
             /**
@@ -1528,6 +1814,17 @@ export interface components {
              * @description the version you changed
              */
             version: number;
+        };
+        ChangeRecipe: {
+            /** @description taken off the list */
+            gone?: boolean;
+            name: string;
+            parts: components["schemas"]["MediaPart"][];
+            /**
+             * Format: int64
+             * @description left out for a new one
+             */
+            version?: number;
         };
         ChangeStock: {
             /** @description used up, or thrown away */
@@ -1857,6 +2154,72 @@ export interface components {
         DivisionRhizome: {
             bulbs: components["schemas"]["DivisionBulb"][];
         };
+        DryingForecast: {
+            /** @description waterings whose pace was fitted; 0: the pace is the table's */
+            cycles: number;
+            /**
+             * Format: double
+             * @description weight with no water left to take
+             */
+            dry_g: number;
+            /**
+             * Format: double
+             * @description share left at which it is due
+             */
+            due_at: number;
+            /**
+             * Format: double
+             * @description from the last weight; 0: now
+             */
+            due_days: number;
+            /**
+             * Format: double
+             * @description water it holds
+             */
+            holds_g: number;
+            /**
+             * Format: double
+             * @description the late end
+             */
+            late_days: number;
+            /**
+             * Format: double
+             * @description share of it, 0–1
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description of that, now
+             */
+            left_g: number;
+            /**
+             * Format: double
+             * @description pace of drying, 1/day
+             */
+            per_day: number;
+            /**
+             * Format: double
+             * @description the early end of four of five
+             */
+            soon_days: number;
+            /** @description that it rests on */
+            weights: number;
+            /**
+             * Format: double
+             * @description weight right after watering
+             */
+            wet_g: number;
+        };
+        DryingKnowledge: {
+            cycles: components["schemas"]["KnowledgeNumber"];
+            holds_share: components["schemas"]["KnowledgeNumber"];
+            least_weights: components["schemas"]["KnowledgeNumber"];
+            surface: components["schemas"]["KnowledgeEstimate"];
+            walls: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            watered_share: components["schemas"]["KnowledgeNumber"];
+        };
         DueList: {
             due: components["schemas"]["DueRound"][];
         };
@@ -1874,7 +2237,7 @@ export interface components {
             /** Format: int64 */
             id?: number;
             /** @enum {string} */
-            kind: "arrived" | "look" | "roots" | "cleaning" | "round" | "seen" | "clear" | "incident" | "divided";
+            kind: "arrived" | "look" | "roots" | "cleaning" | "round" | "seen" | "clear" | "incident" | "divided" | "home" | "weights";
             on: string;
             /** @description tag of the parent whose history this is */
             shared?: string;
@@ -1891,6 +2254,22 @@ export interface components {
             words: string;
         };
         FaultList: components["schemas"]["FaultFault"][];
+        FloodTest: {
+            /**
+             * Format: double
+             * @description water that ran out
+             */
+            drained_ml: number;
+            /** @description weight before it was flooded */
+            dry_g?: number;
+            /**
+             * Format: double
+             * @description of the component, as it lies in the pot
+             */
+            volume_ml: number;
+            /** @description weight once drained */
+            wet_g?: number;
+        };
         GridCount: {
             /** @description roots crossing lines, both sets of lines counted */
             crossings: number;
@@ -1918,6 +2297,30 @@ export interface components {
             method: string;
             note?: string;
         };
+        Home: {
+            from_on: string;
+            /** Format: int64 */
+            id: number;
+            /** @description what was done and left out */
+            jobs?: components["schemas"]["RehomeJob"][];
+            /** @description name of the mix */
+            mix?: string;
+            /**
+             * Format: double
+             * @description share of the medium that is water, drained
+             */
+            mix_water?: number;
+            /** @description of the route */
+            name: string;
+            next_look_on?: string;
+            note?: string;
+            parts?: components["schemas"]["MediaPart"][];
+            /** @description the route that was planned, where it was another */
+            planned?: string;
+            pot?: components["schemas"]["PotsPot"];
+            /** @description code of a route */
+            route: string;
+        };
         HourC: {
             /**
              * Format: date-time
@@ -1926,6 +2329,22 @@ export interface components {
             at: string;
             /** Format: double */
             celsius: number;
+        };
+        HouseComponent: {
+            code: string;
+            high_mm?: number;
+            /** @description its grade; needed for one's own, left out for fibres */
+            low_mm?: number;
+            measured_on?: string;
+            /** @description of a component of one's own */
+            name?: string;
+            /** @description the newest measurement */
+            test?: components["schemas"]["FloodTest"];
+            /**
+             * Format: int64
+             * @description 0: nothing was measured yet
+             */
+            version: number;
         };
         Imported: {
             days: number;
@@ -2286,6 +2705,15 @@ export interface components {
             /** @description a next check is open */
             undecided?: boolean;
         };
+        MarkHomeJob: {
+            job: string;
+            /** @description who has read the cautions */
+            person?: string;
+            /** @description needed when it is skipped */
+            reason?: string;
+            /** @enum {string} */
+            state: "open" | "done" | "skipped";
+        };
         MarkJob: {
             job: string;
             /** @description who has read the cautions */
@@ -2296,6 +2724,227 @@ export interface components {
             state: "open" | "done" | "skipped";
             /** @description what was taken from the shelf */
             uses?: components["schemas"]["Use"][];
+        };
+        MeasureComponent: {
+            high_mm?: number;
+            low_mm?: number;
+            name?: string;
+            /** @description left out: back to the table's figures */
+            test?: components["schemas"]["FloodTest"];
+            /** Format: int64 */
+            version: number;
+        };
+        MeasuredList: {
+            components: components["schemas"]["MediaComponent"][];
+            house: components["schemas"]["HouseComponent"][];
+        };
+        MediaAdjustment: {
+            add: string;
+            share: components["schemas"]["KnowledgeNumber"];
+            words: components["schemas"]["KnowledgeText"];
+        };
+        MediaAdvised: {
+            name: string;
+            parts: components["schemas"]["MediaPart"][];
+            reasons: components["schemas"]["KnowledgeText"][];
+            recipe: string;
+        };
+        MediaComponent: {
+            /** @description share of its bulk volume, drained */
+            air: components["schemas"]["KnowledgeNumber"];
+            cautions?: string[];
+            code: string;
+            fibre?: boolean;
+            high_mm?: components["schemas"]["KnowledgeNumber"];
+            /** @description left out: it lasts */
+            life_months?: components["schemas"]["KnowledgeNumber"];
+            lime?: boolean;
+            /** @description its grade; left out for fibres */
+            low_mm?: components["schemas"]["KnowledgeNumber"];
+            /** @description the day its air was measured in this house; then the figures are the house's own */
+            measured?: string;
+            name: string;
+            note: components["schemas"]["KnowledgeText"];
+            organic?: boolean;
+            ph: components["schemas"]["KnowledgeText"];
+            /** @description share of its bulk volume, drained */
+            water: components["schemas"]["KnowledgeNumber"];
+            wicks?: boolean;
+        };
+        MediaFold: {
+            component: string;
+            /**
+             * Format: double
+             * @description share of it that can fall into the gaps, 0–1
+             */
+            fills: number;
+            /**
+             * Format: double
+             * @description of its volume, into the gaps
+             */
+            lost_l: number;
+            name: string;
+        };
+        MediaKnowledge: {
+            /** @description with the house's own figures where it measured them, and its own components */
+            components: components["schemas"]["MediaComponent"][];
+            /** @description what the house measured */
+            house: components["schemas"]["HouseComponent"][];
+            media: components["schemas"]["MediaKnowledgeType2"];
+            /** @description the house's own mixes */
+            recipes: components["schemas"]["OwnRecipe"][];
+        };
+        MediaKnowledgeType2: {
+            adjust: {
+                [key: string]: components["schemas"]["MediaAdjustment"];
+            };
+            components: components["schemas"]["MediaComponent"][];
+            dry_room_below_percent: components["schemas"]["KnowledgeNumber"];
+            due_at: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            fills_not_above: components["schemas"]["KnowledgeNumber"];
+            fills_wholly_below: components["schemas"]["KnowledgeNumber"];
+            gravity_m_s2: components["schemas"]["KnowledgeNumber"];
+            humid_room_above_percent: components["schemas"]["KnowledgeNumber"];
+            least_air: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            pore_share: components["schemas"]["KnowledgeNumber"];
+            recipes: components["schemas"]["MediaRecipe"][];
+            settling: components["schemas"]["KnowledgeNumber"];
+            stands_in_grade: components["schemas"]["KnowledgeNumber"];
+            stands_in_share: components["schemas"]["KnowledgeNumber"];
+            surface_tension_n_m: components["schemas"]["KnowledgeNumber"];
+            water_kg_m3: components["schemas"]["KnowledgeNumber"];
+            wicks_from_share: components["schemas"]["KnowledgeNumber"];
+        };
+        MediaMeasured: {
+            component: string;
+            /** Format: double */
+            litres: number;
+            name: string;
+        };
+        MediaPart: {
+            /** @description code, see /api/v1/knowledge/media */
+            component: string;
+            /**
+             * Format: double
+             * @description by volume
+             */
+            parts: number;
+        };
+        MediaRecipe: {
+            code: string;
+            name: string;
+            parts: {
+                [key: string]: number;
+            };
+            routes: string[];
+            styles: string[];
+            words: components["schemas"]["KnowledgeText"];
+        };
+        MediaSettled: {
+            /**
+             * Format: double
+             * @description share of the volume, drained
+             */
+            air: number;
+            cautions: string[];
+            /**
+             * Format: double
+             * @description grade of the finest that makes up a fair share; 0 for fibres alone
+             */
+            finest_mm: number;
+            /** @description from the coarsest down */
+            folds: components["schemas"]["MediaFold"][];
+            /**
+             * Format: double
+             * @description mean grade, geometric; 0 for fibres alone
+             */
+            grade_mm: number;
+            /** @description of what breaks down first; left out: it lasts */
+            life_months?: number;
+            organic?: boolean;
+            /**
+             * Format: double
+             * @description what was measured out, added up
+             */
+            poured_l: number;
+            /** Format: double */
+            volume_l: number;
+            /**
+             * Format: double
+             * @description share of the volume, drained
+             */
+            water: number;
+            /** @description it draws water up by itself */
+            wicks: boolean;
+        };
+        MediaStand: {
+            component: string;
+            /**
+             * Format: double
+             * @description of it, for what is short
+             */
+            litres: number;
+            name: string;
+            /** @description how it differs */
+            words: string;
+        };
+        MediaWant: {
+            component: string;
+            /** Format: double */
+            have_l: number;
+            /** @description what could stand in for it */
+            instead?: components["schemas"]["MediaStand"];
+            name: string;
+            /** Format: double */
+            need_l: number;
+            /** Format: double */
+            short_l?: number;
+            words: string;
+        };
+        MixAnswer: {
+            judged: components["schemas"]["KnowledgeText"][];
+            measured: components["schemas"]["MediaMeasured"][];
+            /** @description against the shelf */
+            need: components["schemas"]["MediaWant"][];
+            /**
+             * Format: double
+             * @description how high its grains draw water; 0: all the way
+             */
+            rise_mm: number;
+            settled: components["schemas"]["MediaSettled"];
+        };
+        MixAsk: {
+            parts: components["schemas"]["MediaPart"][];
+            /**
+             * @description how moist the plant wants it
+             * @enum {string}
+             */
+            style?: "wet-dry" | "airy" | "moist" | "constant";
+            /** @description settled, with what settles already added; left out: the parts are litres */
+            volume_l?: number;
+        };
+        Mixed: {
+            advised?: components["schemas"]["MediaAdvised"];
+            judged: components["schemas"]["KnowledgeText"][];
+            /** @description to measure out for this pot */
+            measured: components["schemas"]["MediaMeasured"][];
+            name: string;
+            /** @description against the shelf */
+            need: components["schemas"]["MediaWant"][];
+            own?: boolean;
+            parts: components["schemas"]["MediaPart"][];
+            /**
+             * Format: double
+             * @description how high its grains draw water; 0: all the way
+             */
+            rise_mm: number;
+            settled: components["schemas"]["MediaSettled"];
+            /** @description how moist the group wants it */
+            style: string;
         };
         Need: {
             /** Format: double */
@@ -2332,6 +2981,14 @@ export interface components {
             /** Format: int64 */
             id: number;
             stock: components["schemas"]["Stock"];
+            /** Format: int64 */
+            version: number;
+        };
+        OwnRecipe: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            parts: components["schemas"]["MediaPart"][];
             /** Format: int64 */
             version: number;
         };
@@ -2509,6 +3166,57 @@ export interface components {
         PlaceList: {
             places: components["schemas"]["Place"][];
         };
+        Plan: {
+            /** @description own figures of its race */
+            assumed?: {
+                [key: string]: number;
+            };
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            bare_without_tips?: "hold" | "at-once" | "by-humidity";
+            /**
+             * Format: double
+             * @description width of the base across the growths
+             */
+            base_mm?: number;
+            /** @description leads to all sides */
+            clump?: boolean;
+            /** @description loose pieces that draw no water under the oldest bulbs */
+            dry_top?: boolean;
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            medium?: "organic" | "inorganic" | "as-before";
+            mix_name?: string;
+            /**
+             * @description where it, or its parents, grow
+             * @enum {string}
+             */
+            origin?: "tree" | "rock" | "litter" | "limestone";
+            /** @description a mix of one's own */
+            parts?: components["schemas"]["MediaPart"][];
+            /** @description the pot at hand */
+            pot?: components["schemas"]["PotsPot"];
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            pot_wall?: "clear" | "opaque";
+            /** @description code of a route */
+            route?: string;
+            /** @enum {string} */
+            still?: "stake" | "skewer" | "none";
+            /** @description it is in tonight's batch of pots */
+            tonight?: boolean;
+            /**
+             * @description how it is watered here
+             * @enum {string}
+             */
+            waters?: "often" | "seldom";
+        };
         Plant: {
             archived_at?: string;
             created_at: string;
@@ -2560,6 +3268,255 @@ export interface components {
             plants: components["schemas"]["Plant"][];
             /** Format: int64 */
             total: number;
+        };
+        PotAnswer: {
+            /** @description of the pot at hand, else of the one advised */
+            fit: components["schemas"]["PotsFit"];
+            size: components["schemas"]["PotsSize"];
+        };
+        PotAsk: {
+            /** Format: double */
+            base_mm?: number;
+            clump?: boolean;
+            /** @description of the layer where the water stands; left out: large expanded clay */
+            component?: string;
+            few_roots?: boolean;
+            group: string;
+            /** @description as measured; left out: the usual of its group */
+            growth_mm_day?: number;
+            /**
+             * Format: double
+             * @description volume of living root
+             */
+            live_root_ml: number;
+            /**
+             * Format: double
+             * @description longest living root
+             */
+            longest_mm: number;
+            /** @description left out: only the advised one */
+            pot?: components["schemas"]["PotsPot"];
+            reservoir?: boolean;
+            tips_out?: boolean;
+        };
+        PotWeight: {
+            /** Format: double */
+            days_ago: number;
+            /** Format: double */
+            grams: number;
+            /** @enum {string} */
+            moment?: "wet" | "light" | "between";
+        };
+        PotWeights: {
+            /**
+             * Format: double
+             * @description share left at which it is due
+             */
+            due_at: number;
+            /**
+             * Format: double
+             * @description water it is thought to hold, drained
+             */
+            holds_g: number;
+            /**
+             * Format: double
+             * @description its pace is thought to be, 1/day
+             */
+            per_day: number;
+            /** @description the oldest first */
+            weights: components["schemas"]["PotWeight"][];
+        };
+        PotsFit: {
+            /**
+             * Format: double
+             * @description height of the base of the plant
+             */
+            base_mm: number;
+            /** Format: double */
+            crock_l: number;
+            days_to_water?: number;
+            /**
+             * Format: double
+             * @description up to the surface of the medium
+             */
+            fill_l: number;
+            /** @description from there down to the water; below 0: it stands in it */
+            gap_mm?: number;
+            /**
+             * Format: double
+             * @description to have ready, with what settles
+             */
+            medium_l: number;
+            /**
+             * Format: double
+             * @description water it holds below its holes, between the pieces there
+             */
+            reservoir_l: number;
+            /** Format: double */
+            root_ball_l: number;
+            /**
+             * Format: double
+             * @description height of the end of the longest living root
+             */
+            root_end_mm: number;
+            /**
+             * Format: double
+             * @description its volume over the one that fits the roots
+             */
+            times: number;
+            /** @enum {string} */
+            verdict: "fits" | "big" | "small" | "narrow";
+            /** Format: double */
+            volume_l: number;
+            words: components["schemas"]["KnowledgeText"][];
+        };
+        PotsKnowledge: {
+            base_mm: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            beside_base_mm: components["schemas"]["KnowledgeNumber"];
+            crock_share: components["schemas"]["KnowledgeNumber"];
+            height_over_width: components["schemas"]["KnowledgeNumber"];
+            hole_rows_mm: components["schemas"]["KnowledgeNumber"];
+            lead_room_mm: components["schemas"]["KnowledgeNumber"];
+            least_ml: components["schemas"]["KnowledgeNumber"];
+            opaque_why: components["schemas"]["KnowledgeText"];
+            reservoir_none: components["schemas"]["KnowledgeText"];
+            reservoir_shallow: components["schemas"]["KnowledgeText"];
+            rim_mm: components["schemas"]["KnowledgeNumber"];
+            root_ball_spread: components["schemas"]["KnowledgeNumber"];
+            root_share: components["schemas"]["KnowledgeNumber"];
+            shallow_medium_mm: components["schemas"]["KnowledgeNumber"];
+            side_holes: components["schemas"]["KnowledgeText"];
+            stands_in_water: components["schemas"]["KnowledgeText"];
+            too_big: components["schemas"]["KnowledgeNumber"];
+            too_small: components["schemas"]["KnowledgeNumber"];
+            walls: {
+                [key: string]: components["schemas"]["PotsWallKind"];
+            };
+        };
+        PotsLayer: {
+            /** Format: double */
+            from_mm: number;
+            /** @enum {string} */
+            kind: "crock" | "medium" | "top";
+            name: string;
+            /** Format: double */
+            to_mm: number;
+        };
+        PotsPoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            z: number;
+        };
+        PotsPot: {
+            /** Format: double */
+            bottom_depth_mm?: number;
+            /**
+             * Format: double
+             * @description width at the bottom; none in a bowl
+             */
+            bottom_mm?: number;
+            /**
+             * Format: double
+             * @description height of the coarse layer at the bottom
+             */
+            crock_mm?: number;
+            /** Format: double */
+            height_mm: number;
+            /** @description height of the lowest holes; what stands below them is the reservoir. 0: it drains */
+            hole_mm?: number;
+            /** @description from the medium to the rim; left out: a usual 10 */
+            rim_mm?: number;
+            /** @enum {string} */
+            shape: "round" | "box" | "bowl";
+            /** @description holes in the wall for air */
+            side_holes?: boolean;
+            /**
+             * Format: double
+             * @description of a box: the other side at the rim; left out: square
+             */
+            top_depth_mm?: number;
+            /**
+             * Format: double
+             * @description width at the rim
+             */
+            top_mm: number;
+            /** @enum {string} */
+            wall?: "clear" | "opaque" | "clay" | "net" | "basket";
+        };
+        PotsSection: {
+            /** @description middle of the base of the plant */
+            base: components["schemas"]["PotsPoint"];
+            /** Format: double */
+            base_width_mm: number;
+            /**
+             * Format: double
+             * @description what stays dry above that; 0 without a reservoir
+             */
+            dry_top_mm: number;
+            /** Format: double */
+            fill_mm: number;
+            /** Format: double */
+            height_mm: number;
+            /** @description heights of the holes in the wall */
+            holes_mm: number[];
+            /** @description from the bottom up */
+            layers: components["schemas"]["PotsLayer"][];
+            /**
+             * @description to which side its lead looks
+             * @enum {string}
+             */
+            lead: "right" | "middle";
+            /**
+             * Format: double
+             * @description width of the loose, dry top under the oldest bulbs; 0: none
+             */
+            old_dry_mm: number;
+            /** @description of the inside, from the left rim to the right */
+            outline: components["schemas"]["PotsPoint"][];
+            placement: components["schemas"]["KnowledgeText"][];
+            roots: components["schemas"]["PotsStretched"][];
+            /** @description a skewer through the pot across the rhizome */
+            skewer?: boolean;
+            /** @description foot of the stake that holds it */
+            stake?: components["schemas"]["PotsPoint"];
+            /**
+             * Format: double
+             * @description level of the reservoir; 0: it drains
+             */
+            water_mm: number;
+            /**
+             * Format: double
+             * @description how high the medium draws water above it
+             */
+            wet_to_mm: number;
+            /**
+             * Format: double
+             * @description at the rim
+             */
+            width_mm: number;
+        };
+        PotsSize: {
+            pot: components["schemas"]["PotsPot"];
+            reasons: components["schemas"]["KnowledgeText"][];
+            /** Format: double */
+            volume_l: number;
+        };
+        PotsStretched: {
+            from: components["schemas"]["PotsPoint"];
+            /** Format: double */
+            length_mm: number;
+            /** @description a growing tip is on it */
+            new?: boolean;
+            to: components["schemas"]["PotsPoint"];
+            /** Format: double */
+            width_mm: number;
+        };
+        PotsWallKind: {
+            name: string;
+            words: components["schemas"]["KnowledgeText"];
         };
         Previous: {
             read_on: string;
@@ -2885,6 +3842,137 @@ export interface components {
         };
         ReadingList: {
             readings: components["schemas"]["Summary"][];
+        };
+        RecipeList: {
+            recipes: components["schemas"]["OwnRecipe"][];
+        };
+        RehomeChoice: {
+            advised?: boolean;
+            reasons: components["schemas"]["KnowledgeText"][];
+            route: components["schemas"]["RehomeRoute"];
+            /** @description it is for plants of this kind */
+            suits: boolean;
+        };
+        RehomeDecision: {
+            /** @enum {string} */
+            decision: "pot" | "hold" | "nest" | "read";
+            headline: string;
+            reason: components["schemas"]["KnowledgeText"];
+        };
+        RehomeJob: {
+            /** @description what to measure out */
+            amounts?: string;
+            cautions: components["schemas"]["KnowledgeCaution"][];
+            code: string;
+            do: string;
+            how: components["schemas"]["KnowledgeText"][];
+            /** @description the label is printed here */
+            labels?: boolean;
+            on?: string;
+            reason?: string;
+            /** @description name of its stage */
+            stage: string;
+            /** @enum {string} */
+            state: "open" | "done" | "skipped";
+        };
+        RehomeKnowledge: {
+            drying: components["schemas"]["DryingKnowledge"];
+            pots: components["schemas"]["PotsKnowledge"];
+            rehome: components["schemas"]["RehomeKnowledgeType2"];
+        };
+        RehomeKnowledgeType2: {
+            decisions: {
+                [key: string]: components["schemas"]["RehomeDecision"];
+            };
+            failures: {
+                [key: string]: string[];
+            };
+            few_grades: string[];
+            hold_still: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            humid_from_percent: components["schemas"]["KnowledgeNumber"];
+            mineral_media: string[];
+            organic_media: string[];
+            placement: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            route_reasons: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            routes: components["schemas"]["RehomeRoute"][];
+            sound_grades: string[];
+            stages: {
+                [key: string]: string;
+            };
+            until: {
+                [key: string]: components["schemas"]["KnowledgeText"][];
+            };
+            usual: {
+                [key: string]: string;
+            };
+        };
+        RehomeRoute: {
+            air: components["schemas"]["KnowledgeText"];
+            code: string;
+            first_water: components["schemas"]["KnowledgeText"];
+            /** @description the plant stays bare */
+            hold?: boolean;
+            light: components["schemas"]["KnowledgeText"];
+            /** @description to the first look */
+            look_days: components["schemas"]["KnowledgeNumber"];
+            name: string;
+            /** @description groups it is for */
+            only?: string[];
+            reservoir?: boolean;
+            shallow?: boolean;
+            /** @description groups it is not for */
+            unsuited?: string[];
+            wall?: string;
+        };
+        RehomeVerdict: {
+            /** @description row of the table that decided */
+            code: string;
+            /** @enum {string} */
+            decision: "pot" | "hold" | "nest" | "read";
+            headline: string;
+            /** @description the other sides, with their reasons */
+            others: components["schemas"]["DisputesSide"][];
+            reasons: components["schemas"]["KnowledgeText"][];
+            /** @description the advised first */
+            routes: components["schemas"]["RehomeChoice"][];
+            /** @description the side taken, where growers differ on it */
+            side?: components["schemas"]["DisputesSide"];
+            /** @description what has to be seen before this changes */
+            until: components["schemas"]["KnowledgeText"][];
+        };
+        Rehoming: {
+            decision: components["schemas"]["RehomeVerdict"];
+            /** @description of the pot it is in, from its weights */
+            drying?: components["schemas"]["DryingForecast"];
+            fit?: components["schemas"]["PotsFit"];
+            headline: string;
+            /** @description the newest first */
+            homes: components["schemas"]["Home"][];
+            jobs: components["schemas"]["RehomeJob"][];
+            mix?: components["schemas"]["Mixed"];
+            /** @description if it is done today */
+            next_look_on?: string;
+            open: number;
+            plan: components["schemas"]["Plan"];
+            /** Format: int64 */
+            plant_id: number;
+            /** @description the pot at hand, else the one advised */
+            pot?: components["schemas"]["PotsPot"];
+            /** @description chosen, else advised; left out: its roots are to be read first */
+            route?: components["schemas"]["RehomeRoute"];
+            section?: components["schemas"]["PotsSection"];
+            /** @description cautions this person has acknowledged */
+            seen: components["schemas"]["Seen"][];
+            /** @description the pot advised */
+            size?: components["schemas"]["PotsSize"];
+            /** Format: int64 */
+            version: number;
         };
         RootsAmount: {
             /** Format: double */
@@ -3230,6 +4318,11 @@ export interface components {
              */
             version: number;
         };
+        SavePlan: {
+            plan: components["schemas"]["Plan"];
+            /** Format: int64 */
+            version: number;
+        };
         SaveReading: {
             /** Format: date */
             read_on: string;
@@ -3259,6 +4352,37 @@ export interface components {
             /** @description the scale has settled */
             stable: boolean;
         };
+        SectionAsk: {
+            /** Format: double */
+            base_mm?: number;
+            clump?: boolean;
+            /** @description of the layer where the water stands; left out: large expanded clay */
+            component?: string;
+            dry_top?: boolean;
+            few_roots?: boolean;
+            group: string;
+            /** @description as measured; left out: the usual of its group */
+            growth_mm_day?: number;
+            /**
+             * Format: double
+             * @description volume of living root
+             */
+            live_root_ml: number;
+            /**
+             * Format: double
+             * @description longest living root
+             */
+            longest_mm: number;
+            parts: components["schemas"]["MediaPart"][];
+            /** @description left out: only the advised one */
+            pot?: components["schemas"]["PotsPot"];
+            reservoir?: boolean;
+            /** @description lengths of the living roots */
+            roots_mm?: number[];
+            /** @enum {string} */
+            still?: "stake" | "skewer" | "none";
+            tips_out?: boolean;
+        };
         Seen: {
             caution: string;
             /** @description the product it stands at; left out where it belongs to none */
@@ -3268,6 +4392,8 @@ export interface components {
             seen: components["schemas"]["Seen"][];
         };
         Settings: {
+            /** @enum {string} */
+            bare_without_tips: "hold" | "at-once" | "by-humidity";
             /** @enum {string} */
             clinging_medium: "all-off" | "leave-what-tears" | "by-state";
             /**
@@ -3285,7 +4411,11 @@ export interface components {
              */
             hemisphere: "north" | "south";
             /** @enum {string} */
+            medium: "organic" | "inorganic" | "as-before";
+            /** @enum {string} */
             peroxide: "routine" | "with-finding" | "pests-only";
+            /** @enum {string} */
+            pot_wall: "clear" | "opaque";
             /** @enum {string} */
             repot_in_flower: "never" | "when-needed" | "by-urgency";
             /** @enum {string} */
@@ -3294,6 +4424,26 @@ export interface components {
             spike_at_rescue: "cut" | "keep" | "by-grade";
             /** @description what amounts are measured with */
             tools?: components["schemas"]["SolutionsTools"];
+        };
+        Settle: {
+            /**
+             * Format: date
+             * @description left out: today
+             */
+            from_on?: string;
+            /** @description left out: as planned */
+            mix?: string;
+            /**
+             * Format: date
+             * @description left out: as usual for the route
+             */
+            next_look_on?: string;
+            /** @description what was done otherwise */
+            note?: string;
+            person?: string;
+            /** @description left out: as planned */
+            pot?: components["schemas"]["PotsPot"];
+            route: string;
         };
         ShelfList: {
             shelf: components["schemas"]["OnShelf"][];
@@ -3770,8 +4920,11 @@ export interface components {
              * @enum {string}
              */
             scale?: "ppm500" | "ppm700" | "ms_cm" | "us_cm";
-            /** @enum {string} */
-            unit: "mL" | "g";
+            /**
+             * @description L for media
+             * @enum {string}
+             */
+            unit: "mL" | "g" | "L";
         };
         Summary: {
             cuts: number;
@@ -3928,6 +5081,16 @@ export interface components {
              */
             moment?: "wet" | "light" | "between";
         };
+        WeighFit: {
+            bare?: components["schemas"]["RaceFit"];
+            pot?: components["schemas"]["DryingForecast"];
+        };
+        WeighFitAsk: {
+            /** @description a bare plant with its weighings */
+            bare?: components["schemas"]["RaceCase"];
+            /** @description a pot with its weights */
+            pot?: components["schemas"]["PotWeights"];
+        };
         Weighed: {
             at: string;
             because?: string;
@@ -4038,6 +5201,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
                 };
             };
         };
@@ -4582,6 +5765,66 @@ export interface operations {
             };
         };
     };
+    computeMix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["MixAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     computeOxygen: {
         parameters: {
             query?: never;
@@ -4662,6 +5905,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PestsSchedule"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computePot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PotAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -4822,6 +6125,66 @@ export interface operations {
             };
         };
     };
+    computeSection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SectionAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotsSection"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     computeSolution: {
         parameters: {
             query?: never;
@@ -4902,6 +6265,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SolutionsStacked"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeWeighFit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["WeighFitAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighFit"];
                 };
             };
             /** @description Bad Request */
@@ -5293,6 +6716,26 @@ export interface operations {
             };
         };
     };
+    mediaKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaKnowledge"];
+                };
+            };
+        };
+    };
     pestKnowledge: {
         parameters: {
             query?: never;
@@ -5329,6 +6772,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RaceKnowledge"];
+                };
+            };
+        };
+    };
+    rehomeKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehomeKnowledge"];
                 };
             };
         };
@@ -5389,6 +6852,237 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnpotKnowledge"];
+                };
+            };
+        };
+    };
+    labels: {
+        parameters: {
+            query: {
+                /** @description ids of plants, such as 3,7,12; 48 at most */
+                plants: string;
+                /** @description three by eight on A4, instead of one on a page of 70 × 37 mm */
+                sheet?: boolean;
+                /** @description places of the first sheet that are used up */
+                skip?: number;
+                /** @description where the page is, for the code that leads to it */
+                origin?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": null | string;
+                };
+            };
+        };
+    };
+    measureComponent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["MeasureComponent"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["AddRecipe"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changeRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ChangeRecipe"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6565,6 +8259,273 @@ export interface operations {
             };
         };
     };
+    getHome: {
+        parameters: {
+            query?: {
+                /** @description whose acknowledged cautions to list */
+                person?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rehoming"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    planHome: {
+        parameters: {
+            query?: {
+                person?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SavePlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rehoming"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    markHomeJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["MarkHomeJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rehoming"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    settle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Settle"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rehoming"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     withdrawIncident: {
         parameters: {
             query?: never;
@@ -7136,6 +9097,40 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    caseSheet: {
+        parameters: {
+            query?: {
+                /** @description where the page is, for the code that leads to it */
+                origin?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": null | string;
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

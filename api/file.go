@@ -1,0 +1,60 @@
+package api
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+)
+
+// document is a file that an operation answers with.
+type document struct {
+	name string
+	kind string
+	body []byte
+}
+
+const pdf = "application/pdf"
+
+// answer sends what an operation came to: a file as it is, all else as JSON.
+func answer(c *echo.Context, status int, out any) error {
+	file, ok := out.(document)
+	if !ok {
+		return c.JSON(status, out)
+	}
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`inline; filename="%s"`, file.name))
+	c.Response().Header().Set("X-Content-Type-Options", "nosniff")
+	return c.Blob(http.StatusOK, file.kind, file.body)
+}
+
+// fileName is a name that any system takes.
+func fileName(words, end string) string {
+	plain := strings.Map(func(r rune) rune {
+		switch {
+		case r >= 'a' && r <= 'z', r >= '0' && r <= '9':
+			return r
+		case r >= 'A' && r <= 'Z':
+			return r + 'a' - 'A'
+		}
+		return '-'
+	}, words)
+	plain = strings.Trim(strings.Join(strings.FieldsFunc(plain, func(r rune) bool { return r == '-' }), "-"), "-")
+	if plain == "" {
+		plain = "plant"
+	}
+	return plain[:min(len(plain), 60)] + end
+}
+
+// origin is where the page is, for links on paper; left out, the address here.
+func origin(given string) (string, error) {
+	if given == "" {
+		return "http://127.0.0.1:8317", nil
+	}
+	u, err := url.Parse(given)
+	if err != nil || (u.Scheme != "http" && u.Scheme != "https") || u.Host == "" || len(given) > 200 {
+		return "", badParameter("origin", given, "an address such as http://127.0.0.1:8317")
+	}
+	return u.Scheme + "://" + u.Host, nil
+}

@@ -1,0 +1,481 @@
+package clinic
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"therapeon/clinic/check"
+	"therapeon/core/causes"
+	"therapeon/core/cleaning"
+	"therapeon/core/drying"
+	"therapeon/core/fault"
+	"therapeon/core/media"
+	"therapeon/core/pots"
+	"therapeon/core/race"
+	"therapeon/core/rehome"
+	"therapeon/core/roots"
+	"therapeon/store/sqlc"
+)
+
+// Plan is what is planned for a plant on its way to a new home. What is left out
+// is as advised.
+type Plan struct {
+	Assumed  map[string]float64     `json:"assumed,omitempty" validate:"max=40" description:"own figures of its race"`
+	BareSide string                 `json:"bare_without_tips,omitempty" validate:"omitempty,oneof=hold at-once by-humidity" description:"for this plant; left out: as the house"`
+	Medium   string                 `json:"medium,omitempty" validate:"omitempty,oneof=organic inorganic as-before" description:"for this plant; left out: as the house"`
+	PotWall  string                 `json:"pot_wall,omitempty" validate:"omitempty,oneof=clear opaque" description:"for this plant; left out: as the house"`
+	Route    string                 `json:"route,omitempty" validate:"max=20" description:"code of a route"`
+	BaseMM   float64                `json:"base_mm,omitempty" validate:"min=0,max=600" description:"width of the base across the growths"`
+	Clump    bool                   `json:"clump,omitempty" description:"leads to all sides"`
+	Still    string                 `json:"still,omitempty" validate:"omitempty,oneof=stake skewer none"`
+	DryTop   bool                   `json:"dry_top,omitempty" description:"loose pieces that draw no water under the oldest bulbs"`
+	Pot      *pots.Pot              `json:"pot,omitempty" description:"the pot at hand"`
+	Origin   string                 `json:"origin,omitempty" validate:"omitempty,oneof=tree rock litter limestone" description:"where it, or its parents, grow"`
+	Waters   string                 `json:"waters,omitempty" validate:"omitempty,oneof=often seldom" description:"how it is watered here"`
+	MixName  string                 `json:"mix_name,omitempty" validate:"max=80"`
+	Parts    []media.Part           `json:"parts,omitempty" validate:"max=12,dive" description:"a mix of one's own"`
+	Tonight  bool                   `json:"tonight,omitempty" description:"it is in tonight's batch of pots"`
+	Marks    map[string]rehome.Mark `json:"-"`
+}
+
+// Faults finds plans that cannot be.
+func (p Plan) Faults() fault.List {
+	if _, ok := rehome.Table().Route(p.Route); p.Route != "" && !ok {
+		return oneFault("route", "This route is not known here.", "a route, see /api/v1/knowledge/rehome", p.Route)
+	}
+	if p.Pot != nil {
+		return p.Pot.Faults().Under("pot")
+	}
+	return nil
+}
+
+// storedPlan is a plan with its marks, which come and go by their own calls.
+type storedPlan struct {
+	Plan
+	Marks map[string]rehome.Mark `json:"marks,omitempty"`
+}
+
+// planned is a plan as it is stored.
+type planned struct {
+	Version int64 // 0: nothing was planned yet
+	Plan    Plan
+}
+
+// SavePlan is a plan to be kept.
+type SavePlan struct {
+	Version int64 `json:"version" required:"true" validate:"min=0"`
+	Plan    Plan  `json:"plan" required:"true"`
+}
+
+// Faults finds plans that cannot be.
+func (s SavePlan) Faults() fault.List { return s.Plan.Faults().Under("plan") }
+
+// Mixed is the mix for a pot.
+type Mixed struct {
+	Advised  *media.Advised   `json:"advised,omitempty"`
+	Name     string           `json:"name" required:"true"`
+	Parts    []media.Part     `json:"parts" required:"true"`
+	Own      bool             `json:"own,omitempty"`
+	Measured []media.Measured `json:"measured" required:"true" description:"to measure out for this pot"`
+	Settled  media.Settled    `json:"settled" required:"true"`
+	Judged   []Text           `json:"judged" required:"true"`
+	Need     []media.Want     `json:"need" required:"true" description:"against the shelf"`
+	Style    string           `json:"style" required:"true" description:"how moist the group wants it"`
+	RiseMM   float64          `json:"rise_mm" required:"true" description:"how high its grains draw water; 0: all the way"`
+}
+
+// Rehoming is all that leads a plant to its new home.
+type Rehoming struct {
+	PlantID    int64            `json:"plant_id" required:"true"`
+	Version    int64            `json:"version" required:"true"`
+	Plan       Plan             `json:"plan" required:"true"`
+	Decision   rehome.Verdict   `json:"decision" required:"true"`
+	Route      *rehome.Route    `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
+	Size       *pots.Size       `json:"size,omitempty" description:"the pot advised"`
+	Pot        *pots.Pot        `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
+	Fit        *pots.Fit        `json:"fit,omitempty"`
+	Mix        *Mixed           `json:"mix,omitempty"`
+	Section    *pots.Section    `json:"section,omitempty"`
+	Jobs       []rehome.Job     `json:"jobs" required:"true"`
+	Headline   string           `json:"headline" required:"true"`
+	Open       int              `json:"open" required:"true"`
+	NextLookOn string           `json:"next_look_on,omitempty" description:"if it is done today"`
+	Homes      []Home           `json:"homes" required:"true" description:"the newest first"`
+	Drying     *drying.Forecast `json:"drying,omitempty" description:"of the pot it is in, from its weights"`
+	Seen       []Seen           `json:"seen" required:"true" description:"cautions this person has acknowledged"`
+}
+
+func (v *visit) planned(ctx context.Context) (planned, error) {
+	row, err := v.q.GetRehoming(ctx, v.row.ID)
+	if isMissing(err) {
+		return planned{}, nil
+	}
+	if err != nil {
+		return planned{}, err
+	}
+	p, err := fromDoc[storedPlan]("plan of plant", row.PlantID, row.Doc)
+	p.Plan.Marks = p.Marks
+	return planned{row.Version, p.Plan}, err
+}
+
+// keepPlan changes what is planned; an older version is refused.
+func (v *visit) keepPlan(ctx context.Context, version int64, change func(*Plan)) error {
+	now, err := v.planned(ctx)
+	if err != nil {
+		return err
+	}
+	if now.Version != version {
+		return Conflict{What: "plan", Version: now.Version, Changes: []string{"What is planned for the plant was changed there."}}
+	}
+	change(&now.Plan)
+	doc, err := asDoc(storedPlan{now.Plan, now.Plan.Marks})
+	if err != nil {
+		return err
+	}
+	stamp := v.clinic.stamp()
+	if version == 0 {
+		_, err = v.q.CreateRehoming(ctx, sqlc.CreateRehomingParams{PlantID: v.row.ID, Doc: doc, Now: stamp})
+	} else {
+		_, err = v.q.SaveRehoming(ctx, sqlc.SaveRehomingParams{PlantID: v.row.ID, Version: version, Doc: doc, Now: stamp})
+	}
+	if err != nil {
+		return fmt.Errorf("keep plan: %w", err)
+	}
+	return v.q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: v.row.ID, Now: stamp})
+}
+
+// Rehoming finds what leads a plant to its new home.
+func (c *Clinic) Rehoming(ctx context.Context, plantID int64, person string) (Rehoming, error) {
+	return c.rehoming(ctx, c.store.Queries, plantID, person)
+}
+
+func (c *Clinic) rehoming(ctx context.Context, q *sqlc.Queries, plantID int64, person string) (Rehoming, error) {
+	v, err := c.visit(ctx, q, plantID)
+	if err != nil {
+		return Rehoming{}, err
+	}
+	plan, err := v.planned(ctx)
+	if err != nil {
+		return Rehoming{}, err
+	}
+	r := Rehoming{PlantID: plantID, Version: plan.Version, Plan: plan.Plan, Jobs: []rehome.Job{}, Seen: []Seen{}}
+	if err := v.decide(ctx, &r); err != nil {
+		return r, err
+	}
+	if err := v.housing(ctx, &r); err != nil {
+		return r, err
+	}
+	if r.Homes, err = v.homes(ctx); err != nil {
+		return r, err
+	}
+	if r.Drying, err = v.drying(ctx, r.Homes); err != nil {
+		return r, err
+	}
+	slices.Reverse(r.Homes)
+	acknowledged, err := q.ListAcknowledged(ctx, person)
+	for _, a := range acknowledged {
+		r.Seen = append(r.Seen, Seen{a.Product, a.Caution})
+	}
+	return r, err
+}
+
+// decide fills in whether to pot or to hold, and the route.
+func (v *visit) decide(ctx context.Context, r *Rehoming) error {
+	rc, err := v.raceCase(ctx, v.clinic.now())
+	if err != nil {
+		return err
+	}
+	c := rehome.Case{
+		Profile: v.bench.profile, TipsOut: rc.TipsOut, Humidity: rc.Humidity, OldMedium: v.plant.Intake.OldMedium,
+		BareSide: own(r.Plan.BareSide, v.house.BareNoTips), MediumSide: own(r.Plan.Medium, v.house.Medium),
+	}
+	if v.judged != nil {
+		left := cleaning.After(v.judged.reading, v.judged.verdict, v.judged.checks)
+		c.Grade = roots.Read(left, v.bench.context).Grade.Code
+		if len(left.Roots) == 0 {
+			c.Grade = "rootless" // all that was read has been cut off
+		}
+	} else if v.reading != nil {
+		c.Grade = "rootless"
+	}
+	if v.seen != nil {
+		for _, cause := range v.seen.Causes.Causes {
+			if cause.ActOn {
+				c.Causes = append(c.Causes, cause.Code)
+			}
+		}
+	}
+	r.Decision = rehome.Table().Decide(c)
+	if r.Decision.Decision == "hold" {
+		if c.RaceAdvises, err = race.Best(rc); err == nil {
+			r.Decision = rehome.Table().Decide(c)
+		}
+	}
+	code := r.Plan.Route
+	if code == "" && len(r.Decision.Routes) > 0 && r.Decision.Routes[0].Advised {
+		code = r.Decision.Routes[0].Route.Code
+	}
+	if route, ok := rehome.Table().Route(code); ok {
+		r.Route = &route
+	}
+	return nil
+}
+
+// roomy is what a pot has to fit.
+func (v *visit) roomy(plan Plan, route rehome.Route, light string) (pots.Plant, []pots.RootIn) {
+	p := pots.Plant{
+		Group: v.bench.profile.Code, BaseMM: plan.BaseMM, Sympodial: v.bench.profile.Habit.Value == "sympodial", Clump: plan.Clump,
+		Wall: own(plan.PotWall, v.house.PotWall), GrowthMMDay: v.bench.profile.ElongationMMPerDay.Value, GrowthFrom: v.bench.profile.ElongationMMPerDay.Provenance,
+		Reservoir: route.Reservoir, FilmOrLight: light == "sun",
+	}
+	if route.Wall != "" {
+		p.Wall = route.Wall
+	}
+	if v.seen != nil {
+		p.FilmOrLight = p.FilmOrLight || v.seen.Inspection.Findings["dark-film"] == causes.Present
+		p.TipsAreGreen = v.seen.Inspection.Growth == "new-roots"
+	}
+	var living []pots.RootIn
+	if v.judged == nil {
+		p.FewRoots = true
+		return p, living
+	}
+	left := cleaning.After(v.judged.reading, v.judged.verdict, v.judged.checks)
+	verdict := roots.Read(left, v.bench.context)
+	p.TipsAreGreen = p.TipsAreGreen || verdict.Totals.GrowingTips > 0
+	p.LongestMM = verdict.Totals.LongestLiveMM
+	p.FewRoots = slices.Contains(rehome.Table().FewGrades, verdict.Grade.Code) || verdict.Grade.Code == ""
+	for i, root := range left.Roots {
+		if root.Depth == roots.Aerial && route.Code != "basket" {
+			continue // left out in the air
+		}
+		for _, s := range verdict.Roots[i].Stretches {
+			if s.State.IsLive() {
+				length := s.ToMM - s.FromMM
+				p.RootML += float64(root.Count) * roots.VolumeCM3(s.DiameterMM, length)
+				for range min(root.Count, 8) {
+					if len(living) < 24 {
+						living = append(living, pots.RootIn{LengthMM: s.ToMM, WidthMM: s.DiameterMM, Growing: root.Tip == roots.Growing})
+					}
+				}
+			}
+		}
+	}
+	return p, living
+}
+
+// housing fills in pot, mix, section and jobs.
+func (v *visit) housing(ctx context.Context, r *Rehoming) error {
+	if r.Route == nil {
+		r.Headline = r.Decision.Headline
+		return nil
+	}
+	rc, err := v.raceCase(ctx, v.clinic.now())
+	if err != nil {
+		return err
+	}
+	plant, living := v.roomy(r.Plan, *r.Route, rc.Light)
+	f := rehome.Facts{
+		Route: *r.Route, KeptApart: v.suspect(), Sympodial: plant.Sympodial && !plant.Clump, Still: r.Plan.Still,
+		Spike: v.seen != nil && slices.Contains([]string{"spike", "bud", "bloom"}, v.seen.Flowering), Aerial: v.aerial(),
+	}
+	if f.Still == "" {
+		f.Still = "none"
+		if plant.FewRoots {
+			f.Still = "skewer"
+			if !plant.Sympodial {
+				f.Still = "stake"
+			}
+		}
+	}
+	if r.Route.Potted() {
+		if err := v.potted(ctx, r, plant, living, f.Still, rc); err != nil {
+			return err
+		}
+		f.SideHoles, f.Crock = r.Pot.SideHoles, r.Pot.CrockMM > 0
+		f.Reservoir = r.Pot.WaterMM() > 0 || r.Route.Code == "pebbles"
+		f.BigPot = r.Fit.VolumeL > 5
+		f.Organic, f.Care, f.Amounts = r.Mix.Settled.Organic, r.Mix.Settled.Cautions, amounts(r.Mix.Measured)
+	}
+	r.Jobs = rehome.Table().Checklist(f, r.Plan.Marks)
+	r.Headline, r.Open = rehome.Headline(r.Jobs)
+	r.NextLookOn = v.clinic.now().AddDate(0, 0, int(r.Route.LookDays.Value)).Format(time.DateOnly)
+	return nil
+}
+
+func (v *visit) aerial() bool {
+	return v.judged != nil && slices.ContainsFunc(v.judged.reading.Roots, func(r roots.Root) bool { return r.Depth == roots.Aerial })
+}
+
+func amounts(of []media.Measured) string {
+	list := make([]string, len(of))
+	for i, m := range of {
+		list[i] = fmt.Sprintf("%.0f mL %s", m.Litres*1000, strings.ToLower(m.Name[:1])+m.Name[1:])
+	}
+	return strings.Join(list, ", ")
+}
+
+// potted fills in pot, mix and section for a route that has them.
+func (v *visit) potted(ctx context.Context, r *Rehoming, plant pots.Plant, living []pots.RootIn, still string, rc race.Case) error {
+	k := pots.Table()
+	if r.Route.Shallow {
+		plant.FewRoots = true
+	}
+	size := k.Advise(plant)
+	r.Size, r.Pot = &size, &size.Pot
+	if r.Plan.Pot != nil {
+		r.Pot = r.Plan.Pot
+	}
+	all, _, err := components(ctx, v.q)
+	if err != nil {
+		return err
+	}
+	shelf := shelfOf(all)
+	mix, err := v.mix(ctx, r, rc, shelf)
+	if err != nil {
+		return err
+	}
+	r.Mix = mix
+	fit := k.FitOf(*r.Pot, plant, gapsOf(mix.Parts, shelf), media.Table().Settling.Value)
+	r.Fit = &fit
+	if mix.Measured, mix.Settled, err = media.Table().For(fit.MediumL, mix.Parts, shelf); err != nil {
+		return err
+	}
+	have, err := v.clinic.mediaOnShelf(ctx, v.q)
+	if err != nil {
+		return err
+	}
+	mix.Need = media.Table().Need([][]media.Measured{mix.Measured}, have, shelf)
+	mix.Judged = media.Table().Judge(mix.Settled, mix.Style)
+	filling := pots.Filling{Medium: mix.Name, Crock: "Broken crock", RiseMM: mix.RiseMM, Wicks: mix.RiseMM == 0, Dry: r.Plan.DryTop}
+	section := k.Draw(*r.Pot, plant, filling, living, v.placement(plant, r, mix), still)
+	r.Section = &section
+	return nil
+}
+
+// gapsOf is the share of a reservoir that water can fill: all that is not solid in
+// the coarsest component.
+func gapsOf(parts []media.Part, shelf media.Shelf) float64 {
+	best := media.Component{}
+	for _, p := range parts {
+		if c, ok := shelf(p.Component); ok && p.Parts > 0 && c.GradeMM() >= best.GradeMM() {
+			best = c
+		}
+	}
+	return min(1, best.Air.Value+best.Water.Value)
+}
+
+// mix is the mix chosen, or the one advised.
+func (v *visit) mix(_ context.Context, r *Rehoming, rc race.Case, shelf media.Shelf) (*Mixed, error) {
+	k := media.Table()
+	m := &Mixed{Style: v.bench.profile.MoistureStyle.Value, Judged: []Text{}, Need: []media.Want{}, Measured: []media.Measured{}}
+	ask := media.Ask{Route: r.Route.Code, Style: m.Style, Humidity: rc.Humidity, Waters: r.Plan.Waters, Origin: r.Plan.Origin}
+	if a, ok := k.Advise(ask); ok {
+		m.Advised, m.Name, m.Parts = &a, a.Name, a.Parts
+	}
+	if len(r.Plan.Parts) > 0 {
+		m.Own, m.Name, m.Parts = true, r.Plan.MixName, r.Plan.Parts
+		if m.Name == "" {
+			m.Name = "Own mix"
+		}
+	}
+	s, err := k.Settle(m.Parts, shelf)
+	if err != nil {
+		return nil, under("plan", err)
+	}
+	if !s.Wicks && s.FinestMM > 0 {
+		m.RiseMM = k.RiseBetweenMM(s.FinestMM)
+	}
+	return m, nil
+}
+
+// placement says where the plant sits.
+func (v *visit) placement(p pots.Plant, r *Rehoming, mix *Mixed) []Text {
+	k := rehome.Table()
+	list := []Text{}
+	add := func(code string) { list = append(list, k.Placement[code]) }
+	switch base := pots.Table().Base(p.Group).Value; {
+	case base < 0:
+		add("in-surface")
+	case base > 0:
+		add("above-surface")
+	default:
+		add("at-surface")
+	}
+	switch {
+	case p.Clump:
+		add("clump")
+	case p.Sympodial:
+		add("walks")
+	default:
+		add("middle")
+	}
+	if r.Plan.DryTop && p.Sympodial {
+		add("old-dry")
+	}
+	if r.Pot.WaterMM() > 0 && mix.RiseMM > 0 && r.Pot.WaterMM()+mix.RiseMM < r.Pot.FillMM() {
+		add("dry-top")
+	}
+	if len(mix.Parts) > 1 {
+		add("coarse-below")
+	}
+	return list
+}
+
+// SavePlan keeps what is planned for a plant.
+func (c *Clinic) SavePlan(ctx context.Context, plantID int64, s SavePlan, person string) (Rehoming, error) {
+	if err := check.Input(s); err != nil {
+		return Rehoming{}, err
+	}
+	var answer Rehoming
+	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+		v, err := c.visit(ctx, q, plantID)
+		if err != nil {
+			return err
+		}
+		err = v.keepPlan(ctx, s.Version, func(p *Plan) {
+			marks, assumed := p.Marks, p.Assumed
+			*p = s.Plan
+			p.Marks, p.Assumed = marks, assumed // these have calls of their own
+		})
+		if err != nil {
+			return err
+		}
+		answer, err = c.rehoming(ctx, q, plantID, person)
+		return err
+	})
+	return answer, err
+}
+
+// drying foretells when the pot it is in is due for water, from its weights since
+// it was housed.
+func (v *visit) drying(ctx context.Context, homes []Home) (*drying.Forecast, error) {
+	if len(homes) == 0 || homes[len(homes)-1].Pot == nil {
+		return nil, nil
+	}
+	home := homes[len(homes)-1]
+	all, err := weighings(ctx, v.q, v.row.ID)
+	if err != nil {
+		return nil, err
+	}
+	var list []drying.Weight
+	for _, w := range sinceChange(standing(all, InPot)) {
+		at, err := time.Parse(time.RFC3339, w.At)
+		if err != nil || at.Format(time.DateOnly) < home.FromOn {
+			continue
+		}
+		list = append(list, drying.Weight{Day: float64(at.Unix()) / 86400, Grams: w.Grams, Wet: w.Moment == "wet" || w.Because == BecauseWatered, Light: w.Moment == "light"})
+	}
+	rc, err := v.raceCase(ctx, v.clinic.now())
+	if err != nil {
+		return nil, err
+	}
+	f, ok := drying.Table().Foretell(list, potPrior(*home.Pot, home.MixWater, rc), media.Table().DueAt[v.bench.profile.MoistureStyle.Value].Value)
+	if !ok {
+		return nil, nil
+	}
+	return &f, nil
+}

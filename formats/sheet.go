@@ -1,0 +1,94 @@
+package formats
+
+import "github.com/go-pdf/fpdf"
+
+// Sheet is a case on paper.
+type Sheet struct {
+	Tag    string
+	Group  string
+	Apart  bool
+	On     string // the day it was printed, in words
+	Parts  []SheetPart
+	Events []SheetEvent // the newest first
+	Link   string
+}
+
+// SheetPart is a heading with its lines.
+type SheetPart struct {
+	Heading string
+	Lines   []string
+}
+
+// SheetEvent is one thing that happened, and what it explains.
+type SheetEvent struct {
+	On    string
+	Words string
+	More  string
+}
+
+const sheetMargin = 18.0
+
+// Case writes a case as PDF on A4.
+func Case(s Sheet) ([]byte, error) {
+	doc := paper(sheetWidth, sheetHeight)
+	doc.SetTitle(s.Tag, true)
+	doc.SetMargins(sheetMargin, sheetMargin, sheetMargin)
+	doc.SetAutoPageBreak(true, sheetMargin)
+	doc.SetFooterFunc(func() {
+		doc.SetY(-12)
+		doc.SetFont(face, "", 8)
+		doc.CellFormat(0, 5, s.Tag+"  ·  "+s.On, "", 0, "L", false, 0, "")
+	})
+	doc.AddPage()
+	if err := square(doc, s.Link, sheetWidth-sheetMargin-24, sheetMargin, 24); err != nil {
+		return nil, err
+	}
+	room := sheetWidth - 2*sheetMargin
+	write(doc, "B", 20, 8.5, room-30, s.Tag)
+	write(doc, "", 11, 5.5, room-30, s.Group)
+	if s.Apart {
+		write(doc, "B", 11, 5.5, room-30, "Kept apart: own blade, handle it last.")
+	}
+	doc.SetY(max(doc.GetY(), sheetMargin+28))
+	for _, p := range s.Parts {
+		if len(p.Lines) == 0 {
+			continue
+		}
+		doc.Ln(3)
+		write(doc, "B", 13, 6.5, room, p.Heading)
+		for _, l := range p.Lines {
+			write(doc, "", 10.5, 5.2, room, l)
+		}
+	}
+	if len(s.Events) > 0 {
+		doc.Ln(3)
+		write(doc, "B", 13, 6.5, room, "What happened")
+	}
+	for _, e := range s.Events {
+		s.event(doc, e, room)
+	}
+	return finished(doc)
+}
+
+const dayColumn = 34.0
+
+func (s Sheet) event(doc *fpdf.Fpdf, e SheetEvent, room float64) {
+	if doc.GetY() > sheetHeight-sheetMargin-12 {
+		doc.AddPage()
+	}
+	doc.SetFont(face, "", 10)
+	doc.CellFormat(dayColumn, 5.2, e.On, "", 0, "L", false, 0, "")
+	doc.SetX(sheetMargin + dayColumn)
+	doc.MultiCell(room-dayColumn, 5.2, e.Words, "", "L", false)
+	if e.More != "" {
+		doc.SetFont(face, "", 9)
+		doc.SetX(sheetMargin + dayColumn)
+		doc.MultiCell(room-dayColumn, 4.6, e.More, "", "L", false)
+	}
+	doc.Ln(1)
+}
+
+func write(doc *fpdf.Fpdf, style string, points, line, width float64, words string) {
+	doc.SetFont(face, style, points)
+	doc.MultiCell(width, line, words, "", "L", false)
+}
