@@ -34,7 +34,7 @@ type settle struct {
 	clinic.Settle
 }
 
-type mediaKnowledge struct {
+type houseMedia struct {
 	Media      media.Knowledge         `json:"media" required:"true"`
 	Components []media.Component       `json:"components" required:"true" description:"with the house's own figures where it measured them, and its own components"`
 	House      []clinic.HouseComponent `json:"house" required:"true" description:"what the house measured"`
@@ -96,13 +96,13 @@ func houseTable(c *clinic.Clinic) []operation {
 		op(get, "/api/v1/knowledge/rehome", "rehomeKnowledge", "Routes, pots and drying", func(context.Context, nothing) (clinic.RehomeKnowledge, error) {
 			return clinic.RehomeKnowledge{Rehome: *rehome.Table(), Pots: *pots.Table(), Drying: *drying.Table()}, nil
 		}),
-		op(get, "/api/v1/knowledge/media", "mediaKnowledge", "Components of media, as the house has them, and recipes", func(ctx context.Context, _ nothing) (mediaKnowledge, error) {
+		op(get, "/api/v1/knowledge/media", "mediaKnowledge", "Components of media, as the house has them, and recipes", func(ctx context.Context, _ nothing) (houseMedia, error) {
 			all, house, err := c.Components(ctx)
 			if err != nil {
-				return mediaKnowledge{}, err
+				return houseMedia{}, err
 			}
 			own, err := c.Recipes(ctx)
-			return mediaKnowledge{*media.Table(), all, house, own}, err
+			return houseMedia{*media.Table(), all, house, own}, err
 		}),
 		op(put, "/api/v1/media/components/{code}", "measureComponent", "Keep the measured air of a component, or a component of one's own", func(ctx context.Context, in measureComponent) (measuredList, error) {
 			all, house, err := c.MeasureComponent(ctx, in.Code, in.MeasureComponent)

@@ -114,13 +114,11 @@ func (c *Clinic) ComputeMix(ctx context.Context, a MixAsk) (MixAnswer, error) {
 	if a.VolumeL != nil {
 		volume = *a.VolumeL
 	}
-	m := MixAnswer{Judged: []Text{}, Need: []media.Want{}}
+	m := MixAnswer{}
 	if m.Measured, m.Settled, err = k.For(volume, a.Parts, shelf); err != nil {
 		return m, err
 	}
-	if judged := k.Judge(m.Settled, a.Style); judged != nil {
-		m.Judged = judged
-	}
+	m.Judged = k.Judge(m.Settled, a.Style)
 	if !m.Settled.Wicks && m.Settled.FinestMM > 0 {
 		m.RiseMM = k.RiseBetweenMM(m.Settled.FinestMM)
 	}

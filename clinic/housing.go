@@ -236,7 +236,7 @@ type Batch struct {
 
 // Batch adds up the mixes of all pots of tonight.
 func (c *Clinic) Batch(ctx context.Context) (Batch, error) {
-	b := Batch{Plants: []Batched{}, Need: []media.Want{}}
+	b := Batch{Plants: []Batched{}}
 	q := c.store.Queries
 	rows, err := q.ListRehomings(ctx)
 	if err != nil {
@@ -269,9 +269,7 @@ func (c *Clinic) Batch(ctx context.Context) (Batch, error) {
 	if err != nil {
 		return b, err
 	}
-	if need := media.Table().Need(mixes, have, shelfOf(all)); need != nil {
-		b.Need = need
-	}
+	b.Need = media.Table().Need(mixes, have, shelfOf(all))
 	for _, w := range b.Need {
 		if w.ShortL > 0 {
 			b.Short++

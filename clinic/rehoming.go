@@ -256,8 +256,8 @@ func (v *visit) roomy(plan Plan, route rehome.Route, light string) (pots.Plant, 
 			if s.State.IsLive() {
 				length := s.ToMM - s.FromMM
 				p.RootML += float64(root.Count) * roots.VolumeCM3(s.DiameterMM, length)
-				for range min(root.Count, 8) {
-					if len(living) < 24 {
+				for range min(root.Count, 4) {
+					if len(living) < 14 {
 						living = append(living, pots.RootIn{LengthMM: s.ToMM, WidthMM: s.DiameterMM, Growing: root.Tip == roots.Growing})
 					}
 				}
@@ -371,7 +371,7 @@ func gapsOf(parts []media.Part, shelf media.Shelf) float64 {
 // mix is the mix chosen, or the one advised.
 func (v *visit) mix(_ context.Context, r *Rehoming, rc race.Case, shelf media.Shelf) (*Mixed, error) {
 	k := media.Table()
-	m := &Mixed{Style: v.bench.profile.MoistureStyle.Value, Judged: []Text{}, Need: []media.Want{}, Measured: []media.Measured{}}
+	m := &Mixed{Style: v.bench.profile.MoistureStyle.Value}
 	ask := media.Ask{Route: r.Route.Code, Style: m.Style, Humidity: rc.Humidity, Waters: r.Plan.Waters, Origin: r.Plan.Origin}
 	if a, ok := k.Advise(ask); ok {
 		m.Advised, m.Name, m.Parts = &a, a.Name, a.Parts

@@ -15,7 +15,7 @@ const (
 
 // plants are the demo's plants, the longest on the bench first.
 func plants() []story {
-	return slices.Concat(recovered(), dividing(), rootless(), inHand(), keptApart())
+	return slices.Concat(recovered(), dividing(), rootless(), potted(), inHand(), keptApart())
 }
 
 func inHand() []story {

@@ -2,10 +2,11 @@ package demo
 
 import (
 	"context"
-	"time"
+	"fmt"
 
 	"therapeon/clinic"
 	"therapeon/core/leaves"
+	"therapeon/core/pots"
 	"therapeon/core/roots"
 )
 
@@ -69,16 +70,78 @@ func rootless() []story {
 	}
 }
 
-// logged is what a logger measured at a place over the last days, each hour.
-func logged(ctx context.Context, c *clinic.Clinic, place int64, today time.Time, days int, celsius, swing, humidity float64) error {
-	from := today.AddDate(0, 0, -days).Truncate(time.Hour)
-	for h := range days * 24 {
-		at := from.Add(time.Duration(h) * time.Hour)
-		warm := sine(at.Hour()-15) * swing
-		percent := tenth(humidity - 2*warm)
-		if _, err := c.LogReading(ctx, place, clinic.LoggerReading{At: at, Celsius: tenth(celsius + warm), HumidityPercent: &percent}); err != nil {
+// housed plans a new home, does its jobs, and notes it, so many days ago.
+func housed(ago int, plan clinic.Plan, note string) then {
+	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
+		c := on(ago)
+		r, err := c.SavePlan(ctx, plant, clinic.SavePlan{Plan: plan}, hand)
+		if err != nil {
 			return err
 		}
+		for _, j := range r.Jobs {
+			for _, caution := range j.Cautions {
+				if _, err := c.Acknowledge(ctx, clinic.Acknowledge{Person: hand, Seen: []clinic.Seen{{Caution: caution.Code}}}); err != nil {
+					return err
+				}
+			}
+			if _, err := c.MarkHomeJob(ctx, plant, clinic.MarkHomeJob{Job: j.Code, State: "done", Person: hand}); err != nil {
+				return fmt.Errorf("%s: %w", j.Code, err)
+			}
+		}
+		_, err = c.Settle(ctx, plant, clinic.Settle{Route: r.Route.Code, Note: note, Person: hand})
+		return err
 	}
-	return nil
+}
+
+// dries are weights of a pot, by the days ago and what it was like then.
+func dries(weights ...clinic.Weigh) then {
+	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
+		for i, w := range weights {
+			w.Kind = clinic.InPot
+			if _, err := on(2*(len(weights)-i)).Weigh(ctx, plant, w); err != nil {
+				return err
+			}
+		}
+		return nil
+	}
+}
+
+// potted are plants in their new homes, each by another route.
+func potted() []story {
+	fresh := func(found string) look {
+		return look{ago: 30, parts: allOver, found: found, in: clinic.Inspection{Growth: "new-roots", NightLowC: mm(16), DayHighC: mm(25), Unpotted: true}}
+	}
+	hole := 15.0
+	return []story{
+		{
+			intake:  clinic.Intake{Tag: "Crate 14, sound after all", Group: "phalaenopsis", Source: glasshouse, LeafCount: 5, OldMedium: "bark", Pot: "clear", Flowering: "none"},
+			arrived: 90,
+			visits:  []visit{{ago: 30, reading: reading(batch("h1", 9, greens(140)).at(roots.Edge), batch("h2", 3, firm(90)).at(roots.Surface).tip(roots.Growing), batch("h3", 4, hollow(60)).at(roots.Bottom)), cut: all}},
+			looks:   []look{fresh("")},
+			then: inTurn(housed(28, clinic.Plan{}, ""), dries(
+				clinic.Weigh{Grams: 612, Moment: "wet"}, clinic.Weigh{Grams: 571}, clinic.Weigh{Grams: 540}, clinic.Weigh{Grams: 517},
+				clinic.Weigh{Grams: 506, Moment: "light"}, clinic.Weigh{Grams: 614, Moment: "wet"}, clinic.Weigh{Grams: 573}, clinic.Weigh{Grams: 541})),
+		},
+		{
+			intake:  clinic.Intake{Tag: "Crate 15, back into pebbles", Group: "phalaenopsis", Source: glasshouse, LeafCount: 4, OldMedium: "mineral", Pot: "clear", Flowering: "none"},
+			arrived: 92,
+			visits:  []visit{{ago: 27, reading: reading(batch("i1", 9, greens(95)).at(roots.Edge).tip(roots.Growing), batch("i2", 3, greens(60)).at(roots.Edge), batch("i3", 2, hollow(80)).at(roots.Core)), cut: all}},
+			looks:   []look{fresh("")},
+			then:    housed(26, clinic.Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 80, BottomMM: 65, HeightMM: 125, Wall: "clear", SideHoles: true, HoleMM: &hole}}, ""),
+		},
+		{
+			intake:  clinic.Intake{Tag: "Crate 16, grass-leaved", Group: "cymbidium", Source: glasshouse, LeafCount: 12, BulbCount: 4, BulbState: "plump", OldMedium: "compost", Pot: "opaque", Flowering: "none"},
+			arrived: 88,
+			visits:  []visit{{ago: 26, reading: reading(batch("j1", 11, firm(170)).at(roots.Edge), batch("j2", 3, firm(80)).at(roots.Bottom).tip(roots.Growing), batch("j3", 5, hollow(110)).at(roots.Core)), cut: all}},
+			looks:   []look{fresh("")},
+			then:    housed(25, clinic.Plan{BaseMM: 130, Waters: "often"}, "Pot from the stack under the bench, a little wider than planned."),
+		},
+		{
+			intake:  clinic.Intake{Tag: "Crate 17, a small slipper", Group: "slipper", Source: glasshouse, LeafCount: 6, OldMedium: "bark", Pot: "opaque", Flowering: "none"},
+			arrived: 86,
+			visits:  []visit{{ago: 23, reading: reading(batch("k1", 5, brown(85)).at(roots.Edge), batch("k2", 2, brown(50)).at(roots.Bottom).tip(roots.Growing), batch("k3", 2, mushy(40)).at(roots.Core)), cut: all}},
+			looks:   []look{{ago: 23, parts: allOver, in: clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true}}},
+			then:    housed(22, clinic.Plan{Origin: "litter"}, ""),
+		},
+	}
 }

@@ -1,6 +1,7 @@
 package demo
 
 import (
+	"bytes"
 	"context"
 	"fmt"
 	"math"
@@ -11,6 +12,7 @@ import (
 	"therapeon/core/division"
 	"therapeon/core/pests"
 	"therapeon/core/roots"
+	"therapeon/standin"
 )
 
 // then is what was done to a plant after it was looked at and read.
@@ -29,7 +31,11 @@ func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heate
 	if err != nil {
 		return 0, 0, err
 	}
-	if err := logged(ctx, c, warm.ID, today, 18, 22, 3.5, 71); err != nil {
+	var log bytes.Buffer
+	if err := standin.NewLogger(22, 3.5, 70, 1).CSV(&log, 18, today); err != nil {
+		return 0, 0, err
+	}
+	if _, err := c.ImportClimate(ctx, warm.ID, &log); err != nil {
 		return 0, 0, err
 	}
 	var days []climate.Day
@@ -40,9 +46,6 @@ func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heate
 	_, err = c.PutDays(ctx, bench.ID, clinic.DayTable{Days: days})
 	return bench.ID, warm.ID, err
 }
-
-// sine is the swing of a day, 1 at hour 0 and −1 half a day away.
-func sine(hour int) float64 { return math.Cos(2 * math.Pi * float64(hour) / 24) }
 
 func tenth(x float64) float64 { return math.Round(x*10) / 10 }
 
@@ -57,6 +60,14 @@ func stock(ctx context.Context, c *clinic.Clinic, today time.Time) error {
 		{Name: "Seaweed, dark bottle", Product: "seaweed", Amount: 210, Unit: "mL", Adds: mm(180), Scale: "ppm500"},
 		{Name: "Calcium and magnesium", Product: "calmag", Amount: 420, Unit: "mL", Adds: mm(145), Scale: "ppm500"},
 		{Name: "Feed 20-20-20", Product: "feed", Amount: 300, Unit: "g", N: mm(20), P2O5: mm(20), K2O: mm(20)},
+		{Name: "Medium bark, opened sack", Product: "bark-medium", Amount: 6, Unit: "L"},
+		{Name: "Fine bark", Product: "bark-fine", Amount: 2.5, Unit: "L"},
+		{Name: "Coarse perlite, bottom of the bag", Product: "perlite-coarse", Amount: 0.06, Unit: "L"},
+		{Name: "Perlite", Product: "perlite", Amount: 3, Unit: "L"},
+		{Name: "Pumice, large", Product: "pumice-large", Amount: 4, Unit: "L"},
+		{Name: "Sphagnum, New Year’s bale", Product: "sphagnum", Amount: 5, Unit: "L"},
+		{Name: "Clay pebbles", Product: "clay-large", Amount: 8, Unit: "L"},
+		{Name: "Charcoal", Product: "charcoal", Amount: 0.9, Unit: "L"},
 		{Name: "Fungicide, last of the old bottle", Product: "fungicide", Percent: mm(100), Amount: 30, Unit: "mL", ExpiresOn: in(-5)},
 	} {
 		if _, err := c.AddStock(ctx, s); err != nil {

@@ -35,7 +35,7 @@ type Settled struct {
 	Water      float64  `json:"water" required:"true" description:"share of the volume, drained"`
 	GradeMM    float64  `json:"grade_mm" required:"true" description:"mean grade, geometric; 0 for fibres alone"`
 	FinestMM   float64  `json:"finest_mm" required:"true" description:"grade of the finest that makes up a fair share; 0 for fibres alone"`
-	Wicks      bool     `json:"wicks" required:"true" description:"it draws water up by itself"`
+	Wicks      bool     `json:"wicks" required:"true" description:"its fibres draw water all the way up"`
 	LifeMonths *float64 `json:"life_months,omitempty" description:"of what breaks down first; left out: it lasts"`
 	Organic    bool     `json:"organic,omitempty"`
 	Folds      []Fold   `json:"folds" required:"true" description:"from the coarsest down"`
@@ -94,7 +94,7 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 			s.VolumeL += m.litres - lost
 			s.Water += m.litres * m.Water.Value
 			solids += m.litres * (1 - m.Air.Value)
-			if m.Wicks {
+			if m.Fibre && m.Wicks { // grains draw water only as far as it rises between them
 				wicking += m.litres
 			}
 			s.carry(m.Component)
@@ -158,7 +158,7 @@ func (k *Knowledge) For(volumeL float64, of []Part, shelf Shelf) ([]Measured, Se
 
 // Judge says what is wrong with a mix for a plant that wants it so moist.
 func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
-	var list []knowledge.Text
+	list := []knowledge.Text{}
 	rule := func(words string, from knowledge.Provenance) {
 		list = append(list, knowledge.Text{Value: words, Provenance: from})
 	}

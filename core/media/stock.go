@@ -27,7 +27,7 @@ type Stand struct {
 
 // Need sets the mixes of a batch against the shelf. Have is in L by component.
 func (k *Knowledge) Need(mixes [][]Measured, have map[string]float64, shelf Shelf) []Want {
-	var list []Want
+	list := []Want{}
 	for _, mix := range mixes {
 		for _, m := range mix {
 			i := slices.IndexFunc(list, func(w Want) bool { return w.Component == m.Component })

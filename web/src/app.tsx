@@ -19,6 +19,9 @@ const DivideStep = lazy(() => import("./divide/DivideStep"));
 const CaseSheet = lazy(() => import("./sheet/CaseSheet"));
 const HomeStep = lazy(() => import("./home/HomeStep"));
 const RaceView = lazy(() => import("./race/RaceView"));
+const DecideView = lazy(() => import("./home/DecideView"));
+const HouseView = lazy(() => import("./home/HouseView"));
+const DoView = lazy(() => import("./home/DoView"));
 const MixingBench = lazy(() => import("./mix/MixingBench"));
 const Places = lazy(() => import("./places/Places"));
 const ProgressStep = lazy(() => import("./progress/ProgressStep"));
@@ -86,6 +89,9 @@ export function App() {
             </Route>
             <Route path="home" element={<HomeStep />}>
               <Route index element={<RaceView />} />
+              <Route path="decide" element={<DecideView />} />
+              <Route path="house" element={<HouseView />} />
+              <Route path="do" element={<DoView />} />
             </Route>
             <Route path="progress" element={<ProgressStep />} />
           </Route>

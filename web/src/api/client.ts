@@ -79,6 +79,24 @@ export type Band = Schemas["RaceBand"];
 export type Weigh = Schemas["Weigh"];
 export type Weighed = Schemas["Weighed"];
 export type Shown = Schemas["Shown"];
+export type Rehoming = Schemas["Rehoming"];
+export type HomePlan = Schemas["Plan"];
+export type Pot = Schemas["PotsPot"];
+export type Section = Schemas["PotsSection"];
+export type PotFit = Schemas["PotsFit"];
+export type Mixed = Schemas["Mixed"];
+export type Part = Schemas["MediaPart"];
+export type Want = Schemas["MediaWant"];
+export type Component = Schemas["MediaComponent"];
+export type HouseMedia = Schemas["HouseMedia"];
+export type HomeJob = Schemas["RehomeJob"];
+export type HomeRoute = Schemas["RehomeRoute"];
+export type RouteChoice = Schemas["RehomeChoice"];
+export type Home = Schemas["Home"];
+export type Settle = Schemas["Settle"];
+export type FloodTest = Schemas["FloodTest"];
+export type HouseComponent = Schemas["HouseComponent"];
+export type Forecast = Schemas["DryingForecast"];
 
 export const client = createClient<paths>();
 

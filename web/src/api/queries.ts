@@ -166,3 +166,23 @@ export const scales = queryOptions({
   refetchInterval: 600,
   retry: false,
 });
+
+export const home = (id: number, person: string) =>
+  queryOptions({
+    queryKey: ["plant", id, "home", person],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/home", { params: { path: { id }, query: { person } } })),
+  });
+
+export const batch = queryOptions({ queryKey: ["batch"], queryFn: () => ask(client.GET("/api/v1/batch")) });
+
+/** Not shipped alone: the house measures components and keeps mixes of its own. */
+export const houseMedia = queryOptions({
+  queryKey: ["media"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/media")),
+});
+
+export const rehomeKnowledge = queryOptions({
+  queryKey: ["knowledge", "rehome"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/rehome")),
+  ...shipped,
+});

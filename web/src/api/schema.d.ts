@@ -2346,6 +2346,15 @@ export interface components {
              */
             version: number;
         };
+        HouseMedia: {
+            /** @description with the house's own figures where it measured them, and its own components */
+            components: components["schemas"]["MediaComponent"][];
+            /** @description what the house measured */
+            house: components["schemas"]["HouseComponent"][];
+            media: components["schemas"]["MediaKnowledge"];
+            /** @description the house's own mixes */
+            recipes: components["schemas"]["OwnRecipe"][];
+        };
         Imported: {
             days: number;
             from: string;
@@ -2786,15 +2795,6 @@ export interface components {
             name: string;
         };
         MediaKnowledge: {
-            /** @description with the house's own figures where it measured them, and its own components */
-            components: components["schemas"]["MediaComponent"][];
-            /** @description what the house measured */
-            house: components["schemas"]["HouseComponent"][];
-            media: components["schemas"]["MediaKnowledgeType2"];
-            /** @description the house's own mixes */
-            recipes: components["schemas"]["OwnRecipe"][];
-        };
-        MediaKnowledgeType2: {
             adjust: {
                 [key: string]: components["schemas"]["MediaAdjustment"];
             };
@@ -6731,7 +6731,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MediaKnowledge"];
+                    "application/json": components["schemas"]["HouseMedia"];
                 };
             };
         };

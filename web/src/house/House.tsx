@@ -39,7 +39,8 @@ export default function House() {
     <main className="sheet house">
       <h1>House</h1>
       <p className="lead">
-        How this house does things where growers differ. A plant can be set to differ on its intake page.
+        How this house does things where growers differ. A plant can be set to differ at its intake, and where it is
+        re-homed.
       </p>
       {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}
       {s &&

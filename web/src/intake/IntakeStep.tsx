@@ -11,7 +11,17 @@ import { Trouble } from "../parts/Trouble";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
 import { Saved, Standing } from "../saving/Standing";
-import { bulbStates, flowerings, media, pots, rootClasses, type Side, type Words } from "../words";
+import {
+  bulbStates,
+  flowerings,
+  media,
+  pots,
+  rootClasses,
+  sidesAtHome,
+  type Side,
+  type SideAtHome,
+  type Words,
+} from "../words";
 import { Blades } from "./Blades";
 import "./intake.css";
 import { useIntake } from "./useIntake";
@@ -192,8 +202,9 @@ type SidesProps = Omit<Known, "kinds"> & { form: Intake; change: (part: Partial<
 
 /** This plant's own sides where growers differ. */
 function Sides({ form, change, questions, house }: SidesProps) {
-  return questions.map((q) => {
-    const code = q.code as Side;
+  const here = questions.filter((q) => !sidesAtHome.includes(q.code));
+  return here.map((q) => {
+    const code = q.code as Exclude<Side, SideAtHome>;
     const ofHouse = q.choices.find((c) => c.code === house[code]);
     const taken = q.choices.find((c) => c.code === (form[code] ?? house[code]));
     const options: Words = [

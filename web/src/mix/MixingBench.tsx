@@ -5,6 +5,7 @@ import { plant, settings, shelf, solutionKnowledge } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
 import { Dilute } from "./Dilute";
 import { FeedMix } from "./FeedMix";
+import { Media } from "./Media";
 import { MeterBench } from "./MeterBench";
 import "./mix.css";
 import { Shelf } from "./Shelf";
@@ -17,6 +18,7 @@ const benches = [
   ["stack", "To the meter"],
   ["water", "Water and flushing"],
   ["meter", "Meter"],
+  ["media", "Media"],
   ["shelf", "Shelf"],
 ] as const;
 
@@ -79,6 +81,7 @@ export default function MixingBench() {
       {at === "stack" && <StackMix {...bench} />}
       {at === "water" && <Water {...bench} />}
       {at === "meter" && <MeterBench />}
+      {at === "media" && <Media />}
       {at === "shelf" && <Shelf {...bench} />}
     </main>
   );

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { ask, client, type OnShelf, type Stock } from "../api/client";
-import { needs, shelf } from "../api/queries";
+import { houseMedia, needs, shelf } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
 import { day, figure, volume } from "../words";
 import { StockForm } from "./StockForm";
@@ -13,6 +13,7 @@ import type { BenchProps } from "./useWorked";
 export function Shelf({ knowledge: k }: BenchProps) {
   const list = useQuery(shelf);
   const wanted = useQuery(needs).data ?? [];
+  const media = useQuery(houseMedia).data?.components ?? [];
   const cache = useQueryClient();
   const [editing, setEditing] = useState<OnShelf | "new">();
   const [trouble, setTrouble] = useState<unknown>();
@@ -25,6 +26,7 @@ export function Shelf({ knowledge: k }: BenchProps) {
       setTrouble(e);
     }
     await cache.invalidateQueries({ queryKey: ["shelf"] });
+    void cache.invalidateQueries({ predicate: (q) => q.queryKey[0] === "batch" || q.queryKey[2] === "home" });
   };
   const put = (o: OnShelf, stock: Stock, gone = false) =>
     settle(
@@ -71,7 +73,10 @@ export function Shelf({ knowledge: k }: BenchProps) {
                 {o.stock.percent && ` ${o.stock.percent} %`}
                 <small>
                   {[
-                    k.products.find((p) => p.code === o.stock.product)?.name,
+                    (
+                      k.products.find((p) => p.code === o.stock.product) ??
+                      media.find((c) => c.code === o.stock.product)
+                    )?.name,
                     o.stock.expires_on && `${o.expired ? "past its date," : "good until"} ${day(o.stock.expires_on)}`,
                     o.stock.adds && `1 mL/L reads ${figure(o.stock.adds)}`,
                     o.stock.label_most_percent && `label: at most ${o.stock.label_most_percent} %`,

@@ -1,6 +1,8 @@
 import { Button } from "antd";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Refused, type SolutionKnowledge, type Stock } from "../api/client";
+import { houseMedia } from "../api/queries";
 import { Choice } from "../parts/Choice";
 import { TextLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
@@ -14,10 +16,14 @@ type Props = {
   onClose: () => void;
 };
 
-/** A product as it stands on the shelf. */
+/** A product, or a component of media, as it stands on the shelf. */
 export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Props) {
   const [s, set] = useState<Stock>(stock ?? { name: "", product: "peroxide", amount: 0, unit: "mL" });
   const change = (part: Partial<Stock>) => set({ ...s, ...part });
+  const media = useQuery(houseMedia).data?.components ?? [];
+  const poured = media.some((c) => c.code === s.product);
+  const pick = (product: string) =>
+    change({ product, unit: media.some((c) => c.code === product) ? "L" : s.unit === "L" ? "mL" : s.unit });
   const refused = trouble instanceof Refused ? trouble : undefined;
   const wrong = (field: string) => refused?.at(field) ?? refused?.at(`stock.${field}`);
   return (
@@ -37,25 +43,34 @@ export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Pro
       />
       <label data-field="It is">
         <span className="figure-label">It is</span>
-        <select value={s.product} onChange={(e) => change({ product: e.target.value })}>
+        <select value={s.product} onChange={(e) => pick(e.target.value)}>
           {k.products.map((p) => (
             <option key={p.code} value={p.code}>
               {p.name}
             </option>
           ))}
+          <optgroup label="Media">
+            {media.map((c) => (
+              <option key={c.code} value={c.code}>
+                {c.name}
+              </option>
+            ))}
+          </optgroup>
           <option value="other">Something else</option>
         </select>
       </label>
-      <Figure
-        label="Strength"
-        unit="%"
-        value={s.percent}
-        min={0.0001}
-        max={100}
-        usual="–"
-        onChange={(percent) => change({ percent })}
-        error={wrong("percent")}
-      />
+      {!poured && (
+        <Figure
+          label="Strength"
+          unit="%"
+          value={s.percent}
+          min={0.0001}
+          max={100}
+          usual="–"
+          onChange={(percent) => change({ percent })}
+          error={wrong("percent")}
+        />
+      )}
       <Figure
         label="What is left"
         unit={s.unit}
@@ -68,10 +83,17 @@ export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Pro
       <Choice
         label="Measured in"
         value={s.unit}
-        options={[
-          ["mL", "mL"],
-          ["g", "g"],
-        ]}
+        options={
+          poured
+            ? [
+                ["L", "L"],
+                ["mL", "mL"],
+              ]
+            : [
+                ["mL", "mL"],
+                ["g", "g"],
+              ]
+        }
         onChange={(unit) => change({ unit: unit as Stock["unit"] })}
       />
       <TextLine
@@ -81,16 +103,18 @@ export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Pro
         onChange={(d) => change({ expires_on: d || undefined })}
         error={wrong("expires_on")}
       />
-      <Figure
-        label="The most its label allows"
-        unit="%"
-        value={s.label_most_percent}
-        min={0.0001}
-        max={100}
-        usual="–"
-        onChange={(n) => change({ label_most_percent: n })}
-        error={wrong("label_most_percent")}
-      />
+      {!poured && (
+        <Figure
+          label="The most its label allows"
+          unit="%"
+          value={s.label_most_percent}
+          min={0.0001}
+          max={100}
+          usual="–"
+          onChange={(n) => change({ label_most_percent: n })}
+          error={wrong("label_most_percent")}
+        />
+      )}
       {s.product === "feed" && (
         <div className="row-of-figures">
           <Figure

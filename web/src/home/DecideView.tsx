@@ -1,0 +1,146 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import type { HomePlan, Rehoming, RouteChoice } from "../api/client";
+import { disputes, settings } from "../api/queries";
+import { Marked } from "../marks/Mark";
+import { Choice } from "../parts/Choice";
+import { PlantSoFar } from "../plant/PlantSoFar";
+import { Saved, Standing } from "../saving/Standing";
+import { type SideAtHome, type Words } from "../words";
+import { AtHome } from "./HomeStep";
+import { usePlan } from "./useHome";
+
+/** Pot it now or hold it bare, with the reasons of both schools. */
+export default function DecideView() {
+  return (
+    <div className="step">
+      <AtHome>{(r) => <Decision key={r.plant_id} r={r} />}</AtHome>
+      <PlantSoFar />
+    </div>
+  );
+}
+
+function Decision({ r }: { r: Rehoming }) {
+  const { desk, entered: plan, server, standing } = usePlan(r);
+  const d = server.decision;
+  const change = (part: Partial<HomePlan>) => desk.change((now) => ({ ...now, ...part }));
+  const route = server.route;
+  return (
+    <section className="decide">
+      <Saved standing={standing} />
+      <Standing what="plan" standing={standing} onSettle={(k) => void desk.settle(k)} onUndo={() => desk.undo()} />
+      <p className="headline" aria-live="polite">
+        {d.headline}
+      </p>
+      <ul className="decide-reasons">
+        {d.reasons.map((t) => (
+          <li key={t.value}>
+            <Marked text={t} />
+          </li>
+        ))}
+      </ul>
+      {d.decision === "read" && (
+        <p>
+          <Link to="../../roots">Read its roots</Link>
+        </p>
+      )}
+      {d.side && (
+        <section className="decide-schools">
+          <h2>Growers differ on it</h2>
+          <p>
+            This plant follows: <b>{d.side.choice.name.toLowerCase()}</b>. <Marked text={d.side.choice.reason} />
+          </p>
+          {d.others.map((o) => (
+            <p key={o.choice.code} className="why">
+              Others: {o.choice.name.toLowerCase()}. <Marked text={o.choice.reason} />
+            </p>
+          ))}
+        </section>
+      )}
+      {d.until.length > 0 && (
+        <section>
+          <h2>What has to be seen before this changes</h2>
+          <ul className="decide-until">
+            {d.until.map((t) => (
+              <li key={t.value}>
+                <Marked text={t} />
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {d.routes.length > 0 && (
+        <section>
+          <h2>Ways from here</h2>
+          <ul className="routes">
+            {d.routes.map((c) => (
+              <li key={c.route.code}>
+                <RouteRow
+                  c={c}
+                  on={c.route.code === route?.code}
+                  onTake={() => change({ route: c.advised ? undefined : c.route.code })}
+                />
+              </li>
+            ))}
+          </ul>
+          <p>
+            {route?.hold && !plan.pot ? (
+              <>
+                <Link to="..">How the race goes</Link> by each way of holding it.{" "}
+              </>
+            ) : null}
+            <Link to="../house">House it</Link> or <Link to="../do">go to the jobs</Link>.
+          </p>
+        </section>
+      )}
+      <Sides plan={plan} change={change} />
+    </section>
+  );
+}
+
+function RouteRow({ c, on, onTake }: { c: RouteChoice; on: boolean; onTake: () => void }) {
+  return (
+    <button type="button" className="route" aria-pressed={on} data-route={c.route.code} onClick={onTake}>
+      <span className="route-name">
+        {c.route.name}
+        {c.advised && <em> advised</em>}
+        {!c.suits && <em className="route-not"> not for its kind</em>}
+      </span>
+      <small>{c.route.hold ? "Stays bare" : "A home to stay in"}</small>
+      {c.reasons.map((t) => (
+        <small key={t.value} className="route-why">
+          {t.value}
+        </small>
+      ))}
+    </button>
+  );
+}
+
+/** Where this plant differs from the house. */
+function Sides({ plan, change }: { plan: HomePlan; change: (p: Partial<HomePlan>) => void }) {
+  const questions = useQuery(disputes).data ?? [];
+  const house = useQuery(settings).data;
+  if (!house) return null;
+  return (
+    <section className="decide-sides">
+      <h2>For this plant</h2>
+      {(["bare_without_tips", "medium", "pot_wall"] as SideAtHome[]).map((code) => {
+        const q = questions.find((one) => one.code === code);
+        if (!q) return null;
+        const options: Words = [
+          ["", `As the house: ${q.choices.find((c) => c.code === house[code])?.name ?? ""}`],
+          ...q.choices.map((c) => [c.code, c.name] as const),
+        ];
+        return (
+          <Choice
+            key={code}
+            label={q.question}
+            value={plan[code] ?? ""}
+            options={options}
+            onChange={(v) => change({ [code]: v || undefined })}
+          />
+        );
+      })}
+    </section>
+  );
+}

@@ -1,0 +1,137 @@
+import { useId, useState } from "react";
+import { Refused, type HomeJob, type Rehoming } from "../api/client";
+import { Marked } from "../marks/Mark";
+import { FieldError } from "../parts/Choice";
+import { TextLine } from "../parts/TextLine";
+import { usePerson } from "../parts/person";
+import { day } from "../words";
+import { labelOf } from "./labels";
+import type { useDoing } from "./useHome";
+
+type Props = { job: HomeJob; r: Rehoming; work: ReturnType<typeof useDoing>; repeated: boolean };
+
+/** One job on the way home: what and how, with its cautions read once. */
+export function HomeJobRow({ job: j, r, work, repeated }: Props) {
+  const [skipping, setSkipping] = useState(false);
+  const finished = j.state !== "open";
+  const unread = j.cautions.some((c) => !r.seen.some((s) => s.caution === c.code && !s.product));
+  const trouble = work.trouble?.job === j.code ? work.trouble.error : undefined;
+  return (
+    <div className="plan-job" data-job={j.code} data-state={j.state}>
+      <div className="job-line">
+        <button
+          type="button"
+          className="job-box"
+          role="checkbox"
+          aria-checked={j.state === "done"}
+          aria-label={`Done: ${j.do}`}
+          onClick={() => void work.mark(j, finished ? "open" : "done")}
+        >
+          {j.state === "done" ? "✓" : j.state === "skipped" ? "–" : ""}
+        </button>
+        <div className="job-what">
+          <span className="job-do">{j.do}</span>
+          {j.amounts && <b className="job-amount"> {j.amounts}</b>}
+          {j.state === "skipped" && <div className="job-reason">Left out: {j.reason}</div>}
+          {finished && j.on && <div className="job-when">{day(j.on)}</div>}
+        </div>
+        <div className="job-tools">
+          {j.labels && (
+            <a className="job-link" href={labelOf([r.plant_id], false)} target="_blank" rel="noreferrer">
+              Label, PDF
+            </a>
+          )}
+          {j.state === "open" && (
+            <button
+              type="button"
+              className="plain"
+              aria-expanded={skipping}
+              aria-label={`Leave out: ${j.do}`}
+              onClick={() => setSkipping(!skipping)}
+            >
+              Leave out
+            </button>
+          )}
+        </div>
+      </div>
+      {!finished && j.how.length > 0 && (
+        <ul className="job-hows">
+          {j.how.map((t) => (
+            <li key={t.value}>
+              <Marked text={t} />
+            </li>
+          ))}
+        </ul>
+      )}
+      {skipping && !finished && (
+        <LeaveOut onSkip={(why) => void work.mark(j, "skipped", why).then((kept) => setSkipping(!kept))} />
+      )}
+      {trouble !== undefined && (
+        <FieldError
+          words={
+            trouble instanceof Refused
+              ? (trouble.problem?.faults?.[0]?.words ?? trouble.message)
+              : "Something broke on this page. What was saved is safe."
+          }
+        />
+      )}
+      {j.cautions.length > 0 && (
+        <Care job={j} unread={unread} repeated={repeated} onRead={() => void work.acknowledge(j)} />
+      )}
+    </div>
+  );
+}
+
+function LeaveOut({ onSkip }: { onSkip: (reason: string) => void }) {
+  const [reason, setReason] = useState("");
+  return (
+    <form
+      className="job-skip"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onSkip(reason.trim());
+      }}
+    >
+      <TextLine label="Why it is left out" value={reason} max={400} autoFocus onChange={setReason} />
+      <button type="submit" className="turned">
+        Leave it out
+      </button>
+    </form>
+  );
+}
+
+type CareProps = { job: HomeJob; unread: boolean; repeated: boolean; onRead: () => void };
+
+/** The cautions of a job: open until they were read, once, and always one tap away. */
+function Care({ job: j, unread, repeated, onRead }: CareProps) {
+  const id = useId();
+  const [person] = usePerson();
+  const [shown, setShown] = useState(false);
+  const open = (unread && !repeated) || shown;
+  return (
+    <section className="cautions job-care" aria-labelledby={id}>
+      <h3 id={id}>
+        Take care
+        {(!unread || repeated) && (
+          <button type="button" className="plain" aria-expanded={shown} onClick={() => setShown(!shown)}>
+            {shown ? "Fold away" : unread ? "As above, not read yet. Show" : "Read. Show again"}
+          </button>
+        )}
+      </h3>
+      {open && (
+        <ul>
+          {j.cautions.map((c) => (
+            <li key={c.code}>
+              <Marked text={c.words} />
+            </li>
+          ))}
+        </ul>
+      )}
+      {unread && open && (
+        <button type="button" className="turned job-read" onClick={onRead}>
+          {person ? `Read, by ${person}` : "I have read this"}
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,175 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import type { HomePlan, Rehoming } from "../api/client";
+import { houseMedia } from "../api/queries";
+import { Marked } from "../marks/Mark";
+import { Choice, Tick } from "../parts/Choice";
+import { Figure } from "../parts/Figure";
+import { usePlant } from "../plant/PlantPage";
+import { Saved, Standing } from "../saving/Standing";
+import { Batch } from "./Batch";
+import { AtHome } from "./HomeStep";
+import { MixForm } from "./MixForm";
+import { PotForm } from "./PotForm";
+import { SectionDrawing } from "./SectionDrawing";
+import { usePlan } from "./useHome";
+
+/** Route, pot, mix and place, with the section of all of it to scale. */
+export default function HouseView() {
+  return <AtHome>{(r) => <Housing key={r.plant_id} r={r} />}</AtHome>;
+}
+
+export type Planning = {
+  plan: HomePlan;
+  change: (part: Partial<HomePlan>) => void;
+  /** What the server found wrong with a field of the plan. */
+  wrong: (field: string) => string | undefined;
+};
+
+function Housing({ r }: { r: Rehoming }) {
+  const { profile } = usePlant();
+  const { desk, entered: plan, server, standing } = usePlan(r);
+  const media = useQuery(houseMedia).data;
+  const faults = standing.is === "refused" ? standing.faults : [];
+  const change = (part: Partial<HomePlan>) => desk.change((now) => ({ ...now, ...part }));
+  const wrong = (field: string) => faults.find((f) => f.field === field || f.field === `plan.${field}`)?.words;
+  const planning = { plan, change, wrong };
+  const walks = profile.habit.value === "sympodial";
+  const { route, pot, fit, mix, section } = server;
+  if (!route) {
+    return (
+      <section className="house-it">
+        <p className="headline">{server.decision.headline}</p>
+        <p>
+          How big a pot, and which mix, hangs on the roots that live. <Link to="../../roots">Read its roots</Link>
+        </p>
+      </section>
+    );
+  }
+  return (
+    <section className="house-it">
+      <div className="house-head">
+        <Saved standing={standing} />
+        <p className="headline" aria-live="polite">
+          {route.name}
+          {fit && pot && `: a pot of ${litres(fit.volume_l)}, ${litres(fit.medium_l)} of mix`}
+        </p>
+        <Standing what="plan" standing={standing} onSettle={(k) => void desk.settle(k)} onUndo={() => desk.undo()} />
+        <p>
+          <label className="house-route">
+            <span className="figure-label">Way</span>
+            <select
+              value={plan.route ?? ""}
+              onChange={(e) => change({ route: e.target.value || undefined, parts: undefined, mix_name: undefined })}
+            >
+              <option value="">
+                As advised: {server.decision.routes.find((c) => c.advised)?.route.name ?? route.name}
+              </option>
+              {server.decision.routes.map((c) => (
+                <option key={c.route.code} value={c.route.code}>
+                  {c.route.name}
+                  {c.suits ? "" : ", not for its kind"}
+                </option>
+              ))}
+            </select>
+          </label>
+        </p>
+      </div>
+      {section && pot && (
+        <aside className="house-drawing">
+          <SectionDrawing section={section} wall={pot.wall ?? "clear"} mix={mix?.name ?? ""} />
+          <ul className="house-placement">
+            {section.placement.map((t) => (
+              <li key={t.value}>
+                <Marked text={t} />
+              </li>
+            ))}
+          </ul>
+        </aside>
+      )}
+      <div className="house-parts">
+        {pot && fit && server.size && (
+          <>
+            <section>
+              <h2>The plant in it</h2>
+              <div className="row-of-figures">
+                <Figure
+                  label="Width of its base"
+                  unit="mm"
+                  value={plan.base_mm}
+                  min={0}
+                  max={600}
+                  usual="–"
+                  onChange={(base_mm) => change({ base_mm })}
+                  error={wrong("base_mm")}
+                />
+              </div>
+              {walks && (
+                <>
+                  <Tick
+                    label="Leads to all sides"
+                    hint="Then it sits in the middle, not at the wall."
+                    checked={!!plan.clump}
+                    onChange={(on) => change({ clump: on || undefined })}
+                  />
+                  <Tick
+                    label="Keep the oldest bulbs dry"
+                    hint="Loose pieces that draw no water under them."
+                    checked={!!plan.dry_top}
+                    onChange={(on) => change({ dry_top: on || undefined })}
+                  />
+                </>
+              )}
+              <Choice
+                label="Held still by"
+                value={plan.still ?? ""}
+                options={[
+                  ["", "As advised"],
+                  ["stake", "A stake"],
+                  ["skewer", "A skewer across"],
+                  ["none", "It stands by itself"],
+                ]}
+                onChange={(v) => change({ still: (v || undefined) as HomePlan["still"] })}
+              />
+            </section>
+            <PotForm {...planning} size={server.size} fit={fit} pot={pot} reservoir={!!route.reservoir} />
+          </>
+        )}
+        {mix && media && <MixForm {...planning} mix={mix} media={media} />}
+        {!pot && (
+          <p className="lead">
+            {route.hold ? "It stays bare: no pot and no mix. " : "No pot and no mix. "}
+            <Link to="../do">Go to the jobs</Link>
+          </p>
+        )}
+        <section>
+          <h2>First water, light, air</h2>
+          <ul className="house-first">
+            {[route.first_water, route.light, route.air].map((t) => (
+              <li key={t.value}>
+                <Marked text={t} />
+              </li>
+            ))}
+          </ul>
+        </section>
+        {mix && (
+          <section>
+            <h2>Tonight’s batch</h2>
+            <Tick
+              label="Count it into tonight’s batch of pots"
+              hint="Mixes are added up over all of them, against the shelf."
+              checked={!!plan.tonight}
+              onChange={(on) => change({ tonight: on || undefined })}
+            />
+            <Batch />
+          </section>
+        )}
+        <p>
+          <Link to="../do">Go to the jobs</Link>
+        </p>
+      </div>
+    </section>
+  );
+}
+
+export const litres = (l: number) => (l < 1 ? `${Math.round(l * 100) * 10} mL` : `${l.toFixed(1)} L`);
