@@ -127,7 +127,7 @@ func (v *visit) follows(ctx context.Context, w Weigh) error {
 	}
 	at := w.At.UTC().Format(time.RFC3339)
 	before := slices.DeleteFunc(standing(all, w.Kind), func(o Weighed) bool { return o.At >= at })
-	if slices.ContainsFunc(standing(all, w.Kind), func(o Weighed) bool { return o.At == at }) {
+	if slices.ContainsFunc(all, func(o Weighed) bool { return o.At == at && o.Kind == w.Kind && !o.Withdrawn }) {
 		return oneFault("at", "It was weighed at that very moment already.", "another time", at)
 	}
 	if w.Because != "" || len(before) == 0 {
