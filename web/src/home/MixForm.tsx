@@ -59,7 +59,7 @@ export function MixForm({ plan, change, wrong, mix, media }: Props) {
         ]}
         onChange={(v) => change({ waters: (v || undefined) as HomePlan["waters"] })}
       />
-      <Parts parts={mix.parts} media={media} wrong={wrong} onChange={own} />
+      <Parts parts={plan.parts ?? mix.parts} media={media} wrong={wrong} onChange={own} />
       {media.recipes.length > 0 && (
         <p className="mix-own">
           Your own mixes:{" "}

@@ -63,11 +63,12 @@ export function Weights({ kind, onKept }: Props) {
       setTrouble(words ? undefined : e);
     }
   };
-  const weigh = (g: number) =>
+  /** What a scale shows is of now; what is typed may be of another day. */
+  const weigh = (g: number, day = today()) =>
     keep({
       kind,
       grams: g,
-      ...(on !== today() && { at: new Date(`${on}T12:00:00`).toISOString() }),
+      ...(day !== today() && { at: new Date(`${day}T12:00:00`).toISOString() }),
       ...(kind === "pot" && moment && { moment: moment as Weigh["moment"] }),
     });
   const withdraw = async (w: Weighed) => {
@@ -112,7 +113,7 @@ export function Weights({ kind, onKept }: Props) {
             className="row-of-figures"
             onSubmit={(e) => {
               e.preventDefault();
-              if (grams !== undefined) void weigh(grams);
+              if (grams !== undefined) void weigh(grams, on);
             }}
           >
             <Figure

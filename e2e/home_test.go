@@ -1,0 +1,329 @@
+package e2e
+
+import (
+	"bytes"
+	"io"
+	"net/http"
+	"os/exec"
+	"strconv"
+	"strings"
+	"testing"
+	"time"
+
+	pdf "github.com/ledongthuc/pdf"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// standin is a simulated device that talks to the program, as a real one would.
+type standin struct {
+	in  io.WriteCloser
+	cmd *exec.Cmd
+}
+
+func (s *server) standin(t *testing.T, words ...string) *standin {
+	t.Helper()
+	d := &standin{cmd: exec.Command(binary, append(append([]string{"standin"}, words...), "--to", s.url)...)}
+	in, err := d.cmd.StdinPipe()
+	require.NoError(t, err)
+	d.in = in
+	require.NoError(t, d.cmd.Start())
+	t.Cleanup(d.off)
+	return d
+}
+
+func (d *standin) say(words string) { _, _ = io.WriteString(d.in, words+"\n") }
+
+func (d *standin) off() {
+	_ = d.cmd.Process.Kill()
+	_ = d.cmd.Wait()
+}
+
+// onPaper fetches what a link leads to and reads its text as PDF.
+func (p *page) onPaper(s *server, css, words string) string {
+	p.t.Helper()
+	href := p.see(css, words).MustProperty("href").Str()
+	answer, err := http.Get(href)
+	require.NoError(p.t, err)
+	body, err := io.ReadAll(answer.Body)
+	require.NoError(p.t, err)
+	require.NoError(p.t, answer.Body.Close())
+	require.Equal(p.t, "application/pdf", answer.Header.Get("Content-Type"))
+	doc, err := pdf.NewReader(bytes.NewReader(body), int64(len(body)))
+	require.NoError(p.t, err)
+	plain, err := doc.GetPlainText()
+	require.NoError(p.t, err)
+	text, err := io.ReadAll(plain)
+	require.NoError(p.t, err)
+	return string(text)
+}
+
+// number is the first number an element shows.
+func (p *page) number(css string) float64 {
+	p.t.Helper()
+	for _, word := range strings.FieldsFunc(p.find(css).MustText(), func(r rune) bool { return (r < '0' || r > '9') && r != '.' }) {
+		if n, err := strconv.ParseFloat(word, 64); err == nil {
+			return n
+		}
+	}
+	require.Fail(p.t, "no number in "+css)
+	return 0
+}
+
+// chances is how many of ten a way of holding gives.
+func (p *page) chances(way string) int {
+	p.t.Helper()
+	return len(p.MustElements(`[data-way="` + way + `"] .ten-in`))
+}
+
+// rootlessPlant is on the bench, out of its pot, its dead roots read.
+func rootlessPlant(t *testing.T, s *server) {
+	t.Helper()
+	s.send(t, "POST", "/api/v1/places", `{"name":"Shed","low_c":19,"high_c":23,"humidity_percent":50,"light":"shade"}`)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Not one root","group":"phalaenopsis","leaf_count":4,"blades":[{"length_mm":240,"width_mm":90}],"pot":"none","old_medium":"none","place_id":1}`)
+	s.send(t, "POST", "/api/v1/plants/1/readings", `{"read_on":"`+time.Now().Format(time.DateOnly)+`"}`)
+	s.send(t, "PUT", "/api/v1/readings/1", `{"version":1,"read_on":"`+time.Now().Format(time.DateOnly)+`","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"hollow"}]}]}}`)
+}
+
+// A rootless plant: will it root in time, what more humidity does, and its own
+// weights, from the scale by one tap, in place of the tables.
+func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
+	s := fresh(t)
+	rootlessPlant(t, s)
+	p := open(t, s.url+"/plants/1/home", bench)
+	p.see(".race .headline", "chance")
+	p.see(".race-picture .runner-name", "Its first tip: about ")
+	open50 := p.chances("bench")
+	assert.Less(t, open50, 4, "an open dry room")
+	assert.Greater(t, p.chances("bag"), open50+4)
+	p.tap(`[data-way="bench"]`, "On the open bench")
+	p.see(".race .headline", "On the open bench:")
+	p.see(".race-chosen", "Nine chances in ten need air of")
+	p.see(`[data-lever="humidity"]`, "more of a hundred root in time")
+	p.tap(".race-chosen button", "I hold it like this from today")
+	p.see(".race-detail", "as it is held now, on the open bench")
+
+	// The air of the room, made more humid.
+	p.tap(".race-assumed summary", "What this rests on")
+	p.see(`[data-assumed="uptake"] .mark`, "estimate")
+	p.tap(`[data-assumed="humidity"] button`, "Set my own")
+	p.fill("Air of the room", "130")
+	p.see(".assumed-own .field-error", "Give a number from 5 to 100 %.")
+	p.fill("Air of the room", "95")
+	p.tap(".assumed-own .turned", "Use it")
+	p.see(`[data-assumed="humidity"][data-own]`, "95")
+	require.Eventually(t, func() bool { return p.chances("bench") > open50+3 }, patience, glance, "more humidity, more chances")
+	p.MustReload().MustWaitLoad()
+	p.see(".race .headline", "chance")
+	assert.Greater(t, p.chances("bench"), open50+3, "it is kept")
+	p.tap(".race-assumed summary", "What this rests on")
+	p.tap(`[data-assumed="humidity"] button`, "Yours")
+	p.tap(".assumed-own .plain", "Back to the usual")
+	p.gone(`[data-assumed="humidity"][data-own]`, "")
+
+	// Three weights of the weeks before, typed in; the band narrows with each.
+	width := func() float64 {
+		band := p.MustEval(`() => { const b = document.querySelector(".runner-water .runner-band").getBBox(); return b.width; }`).Num()
+		return band
+	}
+	before := width()
+	for i, g := range []string{"168", "160.5", "152"} {
+		p.MustEval(`(d) => { const f = document.querySelector('[data-field="On"] input'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(f, d); f.dispatchEvent(new Event("input", { bubbles: true })); }`,
+			time.Now().AddDate(0, 0, 7*i-21).Format(time.DateOnly))
+		p.fill("Weight", g)
+		p.tap(".weights .ant-btn", "Note this weight")
+		p.see(".weights-list b", g+" g")
+	}
+	p.see(".race-fit", "From your 3 weighings")
+	assert.Less(t, width(), 0.75*before, "the days it lasts are a narrower band")
+
+	// The fourth from the scale, by one tap, once it is still.
+	scale := s.standin(t, "scale", "--every", "100ms", "--settle", "800ms")
+	p.see(".scale-name", "Kitchen scale")
+	scale.say("144.6")
+	p.see(".scale .ant-btn", "Settling")
+	p.see(".scale .ant-btn", "Take 144.")
+	p.tap(".scale .ant-btn", "Take 144.")
+	p.see(".race-fit", "From your 4 weighings")
+
+	// A weight that does not follow is asked about.
+	scale.say("240")
+	p.see(".scale .ant-btn", "Take 240")
+	p.tap(".scale .ant-btn", "Take 240")
+	p.see(".weights-asked", "more than last time")
+	p.tap(".weights-asked button", "I will weigh it again")
+	p.tap(".scale .plain", "Tare")
+	require.Eventually(t, func() bool { return p.number(".scale-grams") < 1 }, patience, glance, "the scale tares")
+	scale.off()
+	p.see(".scale .ant-btn", "It has stopped")
+	assert.Len(t, p.MustElements(".weights-list li"), 4, "nothing was swallowed")
+	p.tap(".weights-list li .plain", "Take it back")
+	p.see(".race-fit", "From your 3 weighings")
+	p.fits(bench.width)
+}
+
+// Hold it until tips show; then a pot, a mix that is short of one component, the
+// section, the jobs with their cautions, the label on paper, and the home as it was
+// given.
+func TestFromHoldingToANewHome(t *testing.T) {
+	for name, at := range map[string]size{"bench": bench, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			rootlessPlant(t, s)
+			s.send(t, "POST", "/api/v1/shelf", `{"name":"Bark","product":"bark-medium","amount":5,"unit":"L"}`)
+			s.send(t, "POST", "/api/v1/shelf", `{"name":"Moss","product":"sphagnum","amount":5,"unit":"L"}`)
+			s.send(t, "POST", "/api/v1/shelf", `{"name":"Pumice","product":"pumice-large","amount":5,"unit":"L"}`)
+			p := open(t, s.url+"/plants/1/home/decide", at)
+			p.see(".decide .headline", "Hold it bare and humid until tips show.")
+			p.see(".decide-schools", "Growers differ on it")
+			p.see(".decide-until li", "A green or white tip, on any growth: then pot it.")
+			p.see(`.route[aria-pressed="true"]`, "advised")
+			p.fits(at.width)
+
+			s.send(t, "POST", "/api/v1/plants/1/inspections", `{}`)
+			s.send(t, "PUT", "/api/v1/inspections/1", `{"version":1,"looked_on":"`+time.Now().Format(time.DateOnly)+`","inspection":{"findings":{"leaves-limp":"absent"},"growth":"new-roots","unpotted":true}}`)
+			p.MustReload().MustWaitLoad()
+			p.see(".decide .headline", "Pot it now. New tips show.")
+			p.see(`.route[aria-pressed="true"]`, "Bark and moss")
+			p.tap(".sub-nav a", "House it")
+			p.see(".house-it .headline", "Bark and moss: a pot of")
+			p.see(".section-labels text", "surface")
+			p.see(".pot-fits", "This pot fits its living roots.")
+			p.see(`[data-component="perlite-coarse"][data-short]`, "short of Perlite, coarse.")
+			p.see(`[data-component="perlite-coarse"] small`, "of Pumice, large instead.")
+			assert.Len(t, p.MustElements(".wants [data-short]"), 1, "short of one")
+
+			// A pot that cannot be is refused at its field, and the plan stays.
+			p.fill("Width at the rim", "90")
+			p.fill("Width at the bottom", "140")
+			p.see(`[data-field="Width at the bottom"] .field-error`, "wider at the bottom")
+			p.see(".saved", "Not saved")
+			p.fill("Width at the bottom", "70")
+			p.see(".saved", "Saved")
+			p.gone(`[data-field="Width at the bottom"] .field-error`, "wider")
+			for _, part := range []string{"Bark, medium", "Sphagnum, long, loose", "Perlite, coarse"} {
+				p.fill(part, "0")
+			}
+			p.see(".mix-form .field-error", "All parts are 0.")
+			p.fill("Bark, medium", "3")
+			p.see(".saved", "Saved")
+			p.see(".mix-form b", "Own mix")
+			p.tap(".mix-form .plain", "Back to Bark and moss")
+			p.see(".mix-form b", "Bark and moss")
+			p.see(".saved", "Saved")
+			p.MustReload().MustWaitLoad()
+			p.see(".house-it .headline", "Bark and moss: a pot of")
+			assert.Equal(t, "90", p.find(`[data-field="Width at the rim"] input`).MustProperty("value").Str(), "the pot at hand is kept")
+			p.tap(".tick", "Count it into tonight’s batch")
+			p.see(".batch li", "Not one root")
+			p.see(".batch b", "One component is short.")
+			p.fits(at.width)
+
+			p.tap(".sub-nav a", "Do it")
+			p.see(".do-it .headline", "Bark and moss.")
+			p.tap(job("mix")+" .job-box", "")
+			p.see(job("mix")+" .field-error", "Read the cautions")
+			p.fits(at.width)
+			for _, code := range codesOf(p) {
+				if p.MustHas(job(code) + " .job-read") {
+					p.tap(job(code)+" .job-read", "")
+					p.see(job(code)+" .job-care h3", "Read. Show again")
+				}
+				if code == "weigh-pot" {
+					p.tap(job(code)+" .job-tools button", "Leave out")
+					p.fill("Why it is left out", "No scale here.")
+					p.tap(job(code)+" .turned", "Leave it out")
+					p.see(job(code)+`[data-state="skipped"]`, "Left out: No scale here.")
+					continue
+				}
+				p.does(code)
+			}
+			label := p.onPaper(s, job("label")+" .job-link", "Label, PDF")
+			for _, want := range []string{"Not one root", "Phalaenopsis and kin", "Bark and moss", "Next look:"} {
+				assert.Contains(t, label, want)
+			}
+			p.choose(".given select", "Shallow moss nest")
+			p.fill("What was done otherwise", "The roots were shorter than they looked.")
+			p.tap(".given .ant-btn", "Note its new home")
+			p.see(".home-now", "since "+onDay(0))
+			p.see(".home-now", "It was planned otherwise. The roots were shorter")
+			sheet := p.onPaper(s, ".home-papers a", "Case sheet, PDF")
+			assert.Contains(t, sheet, "The roots were shorter than they looked.")
+			p.MustReload().MustWaitLoad()
+			p.see(".home-now", "It was planned otherwise.")
+			p.tap(".strip a", "Intake")
+			p.see(".intake", "Old medium")
+			assert.Contains(t, s.get(t, "/api/v1/plants/1"), `"old_medium":"moss"`, "what it grows in follows")
+		})
+	}
+}
+
+// codesOf are the jobs on the page, in their order.
+func codesOf(p *page) (list []string) {
+	for _, e := range p.MustElements(".plan-job") {
+		list = append(list, *e.MustAttribute("data-job"))
+	}
+	return list
+}
+
+func (s *server) get(t *testing.T, path string) string {
+	t.Helper()
+	answer, err := http.Get(s.url + path)
+	require.NoError(t, err)
+	body, err := io.ReadAll(answer.Body)
+	require.NoError(t, err)
+	require.NoError(t, answer.Body.Close())
+	return string(body)
+}
+
+// The air of a component measured at the sink, step by step, and what it changes.
+func TestAComponentIsMeasuredAtTheSink(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url+"/mix?do=media", phone)
+	p.see(`[data-component="perlite"]`, "air 40 %, water 33 %")
+	p.tap(`[data-component="perlite"] .plain`, "Measure it")
+	p.see(".air-test .cautions li", "wear a mask")
+	p.fill("The pot holds", "800")
+	p.fill("Water that ran out", "900")
+	p.tap(".air-test .ant-btn", "Use what I measured")
+	p.see(`[data-field="Water that ran out"] .field-error`, "More water ran out than the pot holds.")
+	p.fill("Water that ran out", "360")
+	p.fill("Weight, dry", "90")
+	p.fill("Weight, drained", "330")
+	p.see(".air-test .headline", "Air 45 %, water 30 %.")
+	p.tap(".air-test .ant-btn", "Use what I measured")
+	p.see(`[data-component="perlite"]`, "air 45 %, water 30 % measured on "+onDay(0))
+	p.fits(phone.width)
+	p.MustReload().MustWaitLoad()
+	p.see(`[data-component="perlite"] .media-measured`, "measured on")
+	p.tap(".media-list .ant-btn", "A component of your own")
+	p.fill("What it is", "Cork, sieved")
+	p.fill("The pot holds", "800")
+	p.fill("Water that ran out", "400")
+	p.tap(".air-test .ant-btn", "Use what I measured")
+	p.see(`[data-component="own-cork-sieved"]`, "air 50 %")
+}
+
+// A climate logger's readings show at its place.
+func TestALoggersReadingsShowAtItsPlace(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/places", `{"name":"Shed"}`)
+	s.standin(t, "logger", "--place", "1", "--every", "200ms", "--celsius", "20", "--swing", "0")
+	p := open(t, s.url+"/places", bench)
+	require.Eventually(t, func() bool { return strings.Contains(s.get(t, "/api/v1/places"), `"last"`) }, patience, glance)
+	p.MustReload().MustWaitLoad()
+	p.see(".place", "Last logged: ")
+	log, err := exec.Command(binary, "standin", "logger", "--csv", "2").Output()
+	require.NoError(t, err)
+	lines := strings.Split(strings.TrimSpace(string(log)), "\n")
+	assert.Equal(t, "time,temperature,humidity", lines[0])
+	assert.InDelta(t, 2*144+1, len(lines), 1, "every ten minutes")
+	r, err := http.NewRequestWithContext(t.Context(), http.MethodPost, s.url+"/api/v1/places/1/log", bytes.NewReader(log))
+	require.NoError(t, err)
+	r.Header.Set("Content-Type", "text/csv")
+	answer, err := http.DefaultClient.Do(r)
+	require.NoError(t, err)
+	require.NoError(t, answer.Body.Close())
+	assert.Equal(t, 201, answer.StatusCode)
+	assert.Contains(t, s.get(t, "/api/v1/places"), `"mean_humidity_percent"`)
+}
