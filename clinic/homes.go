@@ -150,6 +150,12 @@ func (v *visit) keepHome(ctx context.Context, h *Home) error {
 	if err := v.q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: v.row.ID, Now: v.clinic.stamp()}); err != nil {
 		return err
 	}
+	if len(all) == 0 || all[len(all)-1].FromOn <= h.FromOn { // it is where the plant is now
+		err := v.q.SetHome(ctx, sqlc.SetHomeParams{ID: v.row.ID, Home: h.words(), Since: h.FromOn, LookOn: h.NextLookOn})
+		if err != nil {
+			return err
+		}
+	}
 	for _, other := range all {
 		if other.FromOn == h.FromOn {
 			h.ID = other.ID

@@ -353,6 +353,11 @@ func (c *Clinic) keepInspection(ctx context.Context, q *sqlc.Queries, row sqlc.I
 		return all, fmt.Errorf("save look: %w", err)
 	}
 	all.Version = row.Version
+	if p.LookOn != "" && s.LookedOn > p.HomeSince && !s.Inspection.isBlank() {
+		if err := q.SetLookOn(ctx, sqlc.SetLookOnParams{ID: row.PlantID}); err != nil {
+			return all, err
+		}
+	}
 	if err := c.newestAnew(ctx, q, row.PlantID, row.ID); err != nil {
 		return all, err
 	}

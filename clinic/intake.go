@@ -86,6 +86,9 @@ type Plant struct {
 	DividedOn  string   `json:"divided_on,omitempty" description:"the day of that"`
 	CreatedAt  string   `json:"created_at" required:"true"`
 	UpdatedAt  string   `json:"updated_at" required:"true"`
+	Home       string   `json:"home,omitempty" description:"how it is held or housed now, in words"`
+	HomeSince  string   `json:"home_since,omitempty"`
+	HomeLookOn string   `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
 	Latest     *Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
 	Looked     *Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
 }
@@ -298,7 +301,7 @@ func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 
 func plant(row sqlc.Plant) (Plant, error) {
 	p := Plant{
-		ID: row.ID, Version: row.Version, ArchivedAt: row.ArchivedAt, ParentID: row.ParentID, DividedOn: row.DividedOn, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
+		ID: row.ID, Version: row.Version, ArchivedAt: row.ArchivedAt, ParentID: row.ParentID, DividedOn: row.DividedOn, Home: row.Home, HomeSince: row.HomeSince, HomeLookOn: row.LookOn, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
 		Intake: Intake{
 			Tag: row.Tag, Group: row.GroupCode, ArrivedOn: row.ArrivedOn, Source: row.Source, Flowering: row.Flowering,
 			LeafCount: int(row.LeafCount), BulbCount: int(row.BulbCount), BulbState: row.BulbState,

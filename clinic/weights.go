@@ -9,6 +9,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/core/climate"
 	"therapeon/core/race"
+	"therapeon/core/rehome"
 	"therapeon/store/sqlc"
 )
 
@@ -110,6 +111,9 @@ func (c *Clinic) Weigh(ctx context.Context, plantID int64, w Weigh) ([]Weighed, 
 		if err != nil {
 			return fmt.Errorf("keep weighing: %w", err)
 		}
+		if err := v.lookedAtWeighing(ctx, w); err != nil {
+			return err
+		}
 		if err := q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: plantID, Now: c.stamp()}); err != nil {
 			return err
 		}
@@ -117,6 +121,20 @@ func (c *Clinic) Weigh(ctx context.Context, plantID int64, w Weigh) ([]Weighed, 
 		return err
 	})
 	return list, err
+}
+
+// lookedAtWeighing puts the next look on: who weighs a bare plant has it in hand.
+func (v *visit) lookedAtWeighing(ctx context.Context, w Weigh) error {
+	homes, err := v.homes(ctx)
+	if err != nil || len(homes) == 0 || w.Kind != Bare || v.row.LookOn == "" {
+		return err
+	}
+	route, ok := rehome.Table().Route(homes[len(homes)-1].Route)
+	if !ok || !route.Hold {
+		return nil
+	}
+	next := w.At.In(v.clinic.now().Location()).AddDate(0, 0, int(route.LookDays.Value)).Format(time.DateOnly)
+	return v.q.SetLookOn(ctx, sqlc.SetLookOnParams{ID: v.row.ID, LookOn: max(next, v.row.LookOn)})
 }
 
 // follows asks about a weight that does not follow from the one before.

@@ -54,7 +54,25 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 	assert.Contains(t, byTag["Crate 6, stained rhizome"].Looked.Cause, "Wilt fungus: confirmed.")
 	due, _, err := c.Plants(t.Context(), clinic.Find{Due: true, Most: 10})
 	require.NoError(t, err)
-	assert.Len(t, due, 1, "the one that could not wait")
+	tags := []string{}
+	for _, p := range due {
+		tags = append(tags, p.Intake.Tag)
+	}
+	assert.ElementsMatch(t, []string{"Crate 7, right half", "Import, sealed tips"}, tags, "one that could not wait, and one on hold that nobody looked at")
+
+	assert.EqualValues(t, 24, total+1, "two dozen, with the one that was lost")
+	ways := map[string]int{}
+	for _, p := range plants {
+		r, err := c.Rehoming(t.Context(), p.ID, "")
+		require.NoError(t, err)
+		if len(r.Homes) > 0 {
+			ways[r.Homes[0].Route]++
+		}
+	}
+	assert.Equal(t, map[string]int{"lid": 1, "tub": 1, "pebbles": 1, "bark": 1, "inorganic": 1, "terrestrial": 1, "slipper": 1}, ways, "held and housed by many ways")
+	race, err := c.RaceOf(t.Context(), byTag["Crate 12, not one root"].ID, "")
+	require.NoError(t, err)
+	assert.Equal(t, 6, race.Race.Fit.Weighings)
 
 	lost, _, err := c.Plants(t.Context(), clinic.Find{Archived: true, Most: 10})
 	require.NoError(t, err)

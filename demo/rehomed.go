@@ -88,7 +88,8 @@ func housed(ago int, plan clinic.Plan, note string) then {
 				return fmt.Errorf("%s: %w", j.Code, err)
 			}
 		}
-		_, err = c.Settle(ctx, plant, clinic.Settle{Route: r.Route.Code, Note: note, Person: hand})
+		next := on(-9 - ago/4).Today()
+		_, err = c.Settle(ctx, plant, clinic.Settle{Route: r.Route.Code, Note: note, NextLookOn: next, Person: hand})
 		return err
 	}
 }

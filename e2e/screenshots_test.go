@@ -7,7 +7,6 @@ import (
 	"testing"
 	"time"
 
-	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 )
 
@@ -29,6 +28,11 @@ var views = []view{
 	{"rounds", "Crate 4, silvered leaves", "clean/rounds", ".course .headline", "Round 3"},
 	{"divide", "Crate 11, two leads", "clean/divide", ".divide .headline", "It can be divided into 2."},
 	{"sheet", "Crate 4, silvered leaves", "clean/sheet", ".case-time", "round 2."},
+	{"race", "Crate 12, not one root", "home", ".race .headline", "chance"},
+	{"decide", "Import, sealed tips", "home/decide", ".decide .headline", "Hold it bare"},
+	{"rehome", "Crate 15, back into pebbles", "home/house", ".house-it .headline", "Inorganic with reservoir"},
+	{"do", "Crate 2, from wet moss", "home/do", ".do-it .headline", "jobs are left"},
+	{"media", "", "/mix?do=media", ".media-list", "Bark, medium"},
 	{"mix", "", "/mix?product=oil&use=spray&wanted=2&make=750", ".comes-out", "1.99–2.01 %"},
 	{"places", "", "/places", ".place", "Boat shed"},
 	{"progress", "Crate 8, on its feet again", "progress", ".progress", "New roots"},
@@ -68,9 +72,9 @@ func (v view) on(p *page, s *server) {
 	p.tap(".bench-list a", v.tag)
 	p.see(".plant-head h1", v.tag)
 	step, part, _ := strings.Cut(v.step, "/")
-	p.tap(".strip a", map[string]string{"intake": "Intake", "look": "Look", "unpot": "Unpot", "cause": "Cause", "roots": "Roots", "clean": "Clean", "progress": "Progress"}[step])
+	p.tap(".strip a", map[string]string{"intake": "Intake", "look": "Look", "unpot": "Unpot", "cause": "Cause", "roots": "Roots", "clean": "Clean", "home": "Re-home", "progress": "Progress"}[step])
 	if part != "" {
-		p.tap(".sub-nav a", map[string]string{"rounds": "Rounds", "divide": "Divide", "sheet": "Case sheet"}[part])
+		p.tap(".sub-nav a", map[string]string{"rounds": "Rounds", "divide": "Divide", "sheet": "Case sheet", "decide": "Pot or hold", "house": "House it", "do": "Do it"}[part])
 	}
 	p.see(v.css, v.words)
 }
@@ -91,20 +95,16 @@ func TestScreenshots(t *testing.T) {
 		require.NoError(t, os.WriteFile(filepath.Join(folder, name+".png"), picture, 0o644))
 	}
 	for _, v := range views {
-		if v.name == "contract" {
-			continue // a list; the README points to it
+		if v.name == "contract" || v.name == "decide" || v.name == "media" {
+			continue // lists, which the README points to
 		}
 		at := bench
 		if v.name == "house" {
 			at.height = 690 // without the path of a folder made for the picture
 		}
 		shoot(v.name, v.show(t, s, at))
-		switch v.name {
-		case "roots", "clean", "mix":
+		if v.name == "roots" {
 			shoot(v.name+"-phone", v.show(t, s, phone))
 		}
 	}
-	p := viewOf(t, "clean").show(t, s, size{794, 1123})
-	require.NoError(t, proto.EmulationSetEmulatedMedia{Media: "print"}.Call(p))
-	shoot("clean-printed", p)
 }

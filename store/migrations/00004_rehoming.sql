@@ -1,4 +1,7 @@
 -- +goose Up
+ALTER TABLE plants ADD COLUMN home TEXT NOT NULL DEFAULT ''; -- how it is held or housed now, in words
+ALTER TABLE plants ADD COLUMN home_since TEXT NOT NULL DEFAULT ''; -- the day of that
+ALTER TABLE plants ADD COLUMN look_on TEXT NOT NULL DEFAULT ''; -- the first look after it, until that was done
 ALTER TABLE places ADD COLUMN humidity REAL; -- usual, percent, where known
 ALTER TABLE places ADD COLUMN light TEXT NOT NULL DEFAULT ''; -- shade, bright or sun
 ALTER TABLE place_hours ADD COLUMN humidity REAL; -- mean of the hour, percent, where logged
@@ -61,3 +64,6 @@ ALTER TABLE place_hours DROP COLUMN readings;
 ALTER TABLE place_hours DROP COLUMN humidity;
 ALTER TABLE places DROP COLUMN light;
 ALTER TABLE places DROP COLUMN humidity;
+ALTER TABLE plants DROP COLUMN look_on;
+ALTER TABLE plants DROP COLUMN home_since;
+ALTER TABLE plants DROP COLUMN home;

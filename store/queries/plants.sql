@@ -48,7 +48,7 @@ WHERE plants.id IN (
     WHERE (p.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
       AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(sqlc.arg(query))) > 0
         OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || p.group_code || ' ') > 0)
-      AND (CAST(sqlc.arg(due) AS TEXT) = '' OR (
+      AND (CAST(sqlc.arg(due) AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= sqlc.arg(due)) OR (
         SELECT l.again_on <> '' AND l.again_on <= sqlc.arg(due) FROM inspections l
         WHERE l.plant_id = p.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1))
     ORDER BY p.kept_apart, p.updated_at DESC, p.id DESC
@@ -60,6 +60,12 @@ SELECT COUNT(*) FROM plants p
 WHERE (p.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
   AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(sqlc.arg(query))) > 0
     OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || p.group_code || ' ') > 0)
-  AND (CAST(sqlc.arg(due) AS TEXT) = '' OR (
+  AND (CAST(sqlc.arg(due) AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= sqlc.arg(due)) OR (
         SELECT l.again_on <> '' AND l.again_on <= sqlc.arg(due) FROM inspections l
         WHERE l.plant_id = p.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1));
+
+-- name: SetHome :exec
+UPDATE plants SET home = sqlc.arg(home), home_since = sqlc.arg(since), look_on = sqlc.arg(look_on) WHERE id = sqlc.arg(id);
+
+-- name: SetLookOn :exec
+UPDATE plants SET look_on = sqlc.arg(look_on) WHERE id = sqlc.arg(id);

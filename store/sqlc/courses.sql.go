@@ -125,7 +125,7 @@ func (q *Queries) ListCourses(ctx context.Context, plantID int64) ([]Course, err
 }
 
 const listDivisions = `-- name: ListDivisions :many
-SELECT id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on FROM plants WHERE parent_id = ? ORDER BY id
+SELECT id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on, home, home_since, look_on FROM plants WHERE parent_id = ? ORDER BY id
 `
 
 func (q *Queries) ListDivisions(ctx context.Context, parentID int64) ([]Plant, error) {
@@ -169,6 +169,9 @@ func (q *Queries) ListDivisions(ctx context.Context, parentID int64) ([]Plant, e
 			&i.PlaceID,
 			&i.ParentID,
 			&i.DividedOn,
+			&i.Home,
+			&i.HomeSince,
+			&i.LookOn,
 		); err != nil {
 			return nil, err
 		}
@@ -184,7 +187,7 @@ func (q *Queries) ListDivisions(ctx context.Context, parentID int64) ([]Plant, e
 }
 
 const openCourses = `-- name: OpenCourses :many
-SELECT courses.id, courses.plant_id, courses.version, courses.doc, courses.closed_on, courses.created_at, courses.updated_at, plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, CAST(COALESCE((
+SELECT courses.id, courses.plant_id, courses.version, courses.doc, courses.closed_on, courses.created_at, courses.updated_at, plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, CAST(COALESCE((
     SELECT l.noted FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1), '') AS TEXT) AS noted
 FROM courses JOIN plants ON plants.id = courses.plant_id
 WHERE courses.closed_on = '' AND plants.archived_at = '' ORDER BY plants.kept_apart, courses.id
@@ -245,6 +248,9 @@ func (q *Queries) OpenCourses(ctx context.Context) ([]OpenCoursesRow, error) {
 			&i.Plant.PlaceID,
 			&i.Plant.ParentID,
 			&i.Plant.DividedOn,
+			&i.Plant.Home,
+			&i.Plant.HomeSince,
+			&i.Plant.LookOn,
 			&i.Noted,
 		); err != nil {
 			return nil, err
@@ -313,7 +319,7 @@ func (q *Queries) SaveRhizome(ctx context.Context, arg SaveRhizomeParams) (Rhizo
 }
 
 const setParent = `-- name: SetParent :one
-UPDATE plants SET parent_id = ?1, divided_on = ?2 WHERE id = ?3 RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on
+UPDATE plants SET parent_id = ?1, divided_on = ?2 WHERE id = ?3 RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on, home, home_since, look_on
 `
 
 type SetParentParams struct {
@@ -357,6 +363,9 @@ func (q *Queries) SetParent(ctx context.Context, arg SetParentParams) (Plant, er
 		&i.PlaceID,
 		&i.ParentID,
 		&i.DividedOn,
+		&i.Home,
+		&i.HomeSince,
+		&i.LookOn,
 	)
 	return i, err
 }

@@ -134,6 +134,9 @@ type Plant struct {
 	PlaceID        int64
 	ParentID       int64
 	DividedOn      string
+	Home           string
+	HomeSince      string
+	LookOn         string
 }
 
 type Reading struct {

@@ -12,7 +12,7 @@ import (
 const archivePlant = `-- name: ArchivePlant :one
 UPDATE plants SET version = version + 1, archived_at = ?1, updated_at = ?2
 WHERE id = ?3
-RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on
+RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on, home, home_since, look_on
 `
 
 type ArchivePlantParams struct {
@@ -56,6 +56,9 @@ func (q *Queries) ArchivePlant(ctx context.Context, arg ArchivePlantParams) (Pla
 		&i.PlaceID,
 		&i.ParentID,
 		&i.DividedOn,
+		&i.Home,
+		&i.HomeSince,
+		&i.LookOn,
 	)
 	return i, err
 }
@@ -65,7 +68,7 @@ SELECT COUNT(*) FROM plants p
 WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
   AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(?2)) > 0
     OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
-  AND (CAST(?4 AS TEXT) = '' OR (
+  AND (CAST(?4 AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= ?4) OR (
         SELECT l.again_on <> '' AND l.again_on <= ?4 FROM inspections l
         WHERE l.plant_id = p.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1))
 `
@@ -98,7 +101,7 @@ VALUES (?1, ?2, ?3, ?4, ?5, ?6,
     ?13, ?14, ?15, ?16,
     ?17, ?18, ?19, ?20,
     ?21, ?22, ?23, ?24, ?25, ?25)
-RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on
+RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on, home, home_since, look_on
 `
 
 type CreatePlantParams struct {
@@ -190,12 +193,15 @@ func (q *Queries) CreatePlant(ctx context.Context, arg CreatePlantParams) (Plant
 		&i.PlaceID,
 		&i.ParentID,
 		&i.DividedOn,
+		&i.Home,
+		&i.HomeSince,
+		&i.LookOn,
 	)
 	return i, err
 }
 
 const getPlant = `-- name: GetPlant :one
-SELECT id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on FROM plants WHERE id = ?
+SELECT id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on, home, home_since, look_on FROM plants WHERE id = ?
 `
 
 func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
@@ -233,12 +239,15 @@ func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
 		&i.PlaceID,
 		&i.ParentID,
 		&i.DividedOn,
+		&i.Home,
+		&i.HomeSince,
+		&i.LookOn,
 	)
 	return i, err
 }
 
 const listPlants = `-- name: ListPlants :many
-SELECT plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on, '') AS TEXT) AS read_on,
+SELECT plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on, '') AS TEXT) AS read_on,
     CAST(COALESCE(r.summary, '') AS TEXT) AS summary, CAST(COALESCE(i.id, 0) AS INTEGER) AS inspection_id,
     CAST(COALESCE(i.looked_on, '') AS TEXT) AS looked_on, CAST(COALESCE(i.again_on, '') AS TEXT) AS again_on,
     CAST(COALESCE(i.look, '') AS TEXT) AS look, CAST(COALESCE(i.causes, '') AS TEXT) AS causes
@@ -254,7 +263,7 @@ WHERE plants.id IN (
     WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
       AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(?2)) > 0
         OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
-      AND (CAST(?4 AS TEXT) = '' OR (
+      AND (CAST(?4 AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= ?4) OR (
         SELECT l.again_on <> '' AND l.again_on <= ?4 FROM inspections l
         WHERE l.plant_id = p.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1))
     ORDER BY p.kept_apart, p.updated_at DESC, p.id DESC
@@ -333,6 +342,9 @@ func (q *Queries) ListPlants(ctx context.Context, arg ListPlantsParams) ([]ListP
 			&i.Plant.PlaceID,
 			&i.Plant.ParentID,
 			&i.Plant.DividedOn,
+			&i.Plant.Home,
+			&i.Plant.HomeSince,
+			&i.Plant.LookOn,
 			&i.ReadingID,
 			&i.ReadOn,
 			&i.Summary,
@@ -355,6 +367,41 @@ func (q *Queries) ListPlants(ctx context.Context, arg ListPlantsParams) ([]ListP
 	return items, nil
 }
 
+const setHome = `-- name: SetHome :exec
+UPDATE plants SET home = ?1, home_since = ?2, look_on = ?3 WHERE id = ?4
+`
+
+type SetHomeParams struct {
+	Home   string
+	Since  string
+	LookOn string
+	ID     int64
+}
+
+func (q *Queries) SetHome(ctx context.Context, arg SetHomeParams) error {
+	_, err := q.db.ExecContext(ctx, setHome,
+		arg.Home,
+		arg.Since,
+		arg.LookOn,
+		arg.ID,
+	)
+	return err
+}
+
+const setLookOn = `-- name: SetLookOn :exec
+UPDATE plants SET look_on = ?1 WHERE id = ?2
+`
+
+type SetLookOnParams struct {
+	LookOn string
+	ID     int64
+}
+
+func (q *Queries) SetLookOn(ctx context.Context, arg SetLookOnParams) error {
+	_, err := q.db.ExecContext(ctx, setLookOn, arg.LookOn, arg.ID)
+	return err
+}
+
 const updatePlant = `-- name: UpdatePlant :one
 UPDATE plants SET version = version + 1, tag = ?1, group_code = ?2, arrived_on = ?3,
     source = ?4, flowering = ?5, leaf_count = ?6, blades = ?7,
@@ -365,7 +412,7 @@ UPDATE plants SET version = version + 1, tag = ?1, group_code = ?2, arrived_on =
     peroxide = ?20, cut_powder = ?21, terete_leaves = ?22, place_id = ?23,
     notes = ?24, updated_at = ?25
 WHERE id = ?26 AND version = ?27
-RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on
+RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on, home, home_since, look_on
 `
 
 type UpdatePlantParams struct {
@@ -461,6 +508,9 @@ func (q *Queries) UpdatePlant(ctx context.Context, arg UpdatePlantParams) (Plant
 		&i.PlaceID,
 		&i.ParentID,
 		&i.DividedOn,
+		&i.Home,
+		&i.HomeSince,
+		&i.LookOn,
 	)
 	return i, err
 }

@@ -320,7 +320,7 @@ func (q *Queries) ListRecipes(ctx context.Context) ([]Recipe, error) {
 }
 
 const listRehomings = `-- name: ListRehomings :many
-SELECT rehomings.plant_id, rehomings.version, rehomings.doc, rehomings.updated_at, plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on FROM rehomings JOIN plants ON plants.id = rehomings.plant_id
+SELECT rehomings.plant_id, rehomings.version, rehomings.doc, rehomings.updated_at, plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on FROM rehomings JOIN plants ON plants.id = rehomings.plant_id
 WHERE plants.archived_at = '' ORDER BY plants.kept_apart, plants.tag, plants.id
 `
 
@@ -374,6 +374,9 @@ func (q *Queries) ListRehomings(ctx context.Context) ([]ListRehomingsRow, error)
 			&i.Plant.PlaceID,
 			&i.Plant.ParentID,
 			&i.Plant.DividedOn,
+			&i.Plant.Home,
+			&i.Plant.HomeSince,
+			&i.Plant.LookOn,
 		); err != nil {
 			return nil, err
 		}

@@ -153,3 +153,9 @@ export function today(): string {
   const at = new Date();
   return [at.getFullYear(), at.getMonth() + 1, at.getDate()].map((n) => String(n).padStart(2, "0")).join("-");
 }
+
+/** How a plant is held or housed, and when to look at it after that. */
+export function homeWords(p: { home?: string; home_since?: string; home_look_on?: string }): string {
+  const look = p.home_look_on ? ` Look at it on ${day(p.home_look_on)}.` : "";
+  return `${p.home}, since ${day(p.home_since ?? "")}.${look}`;
+}

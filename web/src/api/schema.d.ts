@@ -2878,7 +2878,7 @@ export interface components {
              * @description share of the volume, drained
              */
             water: number;
-            /** @description it draws water up by itself */
+            /** @description its fibres draw water all the way up */
             wicks: boolean;
         };
         MediaStand: {
@@ -3223,6 +3223,11 @@ export interface components {
             /** @description the day of that */
             divided_on?: string;
             group_name: string;
+            /** @description how it is held or housed now, in words */
+            home?: string;
+            /** @description the first look after it was held or housed, until that was done */
+            home_look_on?: string;
+            home_since?: string;
             /** Format: int64 */
             id: number;
             intake: components["schemas"]["Intake"];

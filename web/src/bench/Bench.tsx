@@ -6,7 +6,7 @@ import type { Plant } from "../api/client";
 import { dueRounds, plants } from "../api/queries";
 import { RootBar } from "../parts/RootBar";
 import { Trouble } from "../parts/Trouble";
-import { againWords, day, gradeWords, percent, ranged } from "../words";
+import { againWords, homeWords, day, gradeWords, percent, ranged } from "../words";
 import { NewPlant } from "./NewPlant";
 import "./bench.css";
 
@@ -116,13 +116,13 @@ function PlantList({ plants: list }: { plants: Plant[] }) {
 /** What the last look came to, when to look again, and the cause. */
 function LookedAt({ plant: p }: { plant: Plant }) {
   const l = p.looked;
-  if (!l?.decision && !l?.cause) return null;
+  if (!l?.decision && !l?.cause && !p.home) return null;
   return (
-    <span className="bench-looked" data-now={l.decision === "now" || undefined}>
-      {l.headline} {againWords(l.decision, l.again_on ?? "")}
+    <span className="bench-looked" data-now={l?.decision === "now" || undefined}>
+      {p.home ? homeWords(p) : `${l?.headline ?? ""} ${againWords(l?.decision ?? "", l?.again_on ?? "")}`}
       <small>
-        {l.cause}
-        {l.undecided && " A check is open."}
+        {l?.cause}
+        {l?.undecided && " A check is open."}
       </small>
     </span>
   );

@@ -39,7 +39,7 @@ export function Media() {
               type="button"
               className="plain"
               aria-expanded={open === c.code}
-              aria-label={`Measure ${c.name}`}
+              aria-label={`Measure it: ${c.name}`}
               onClick={() => setOpen(open === c.code ? "" : c.code)}
             >
               Measure it

@@ -5,7 +5,7 @@ import { reading as readingQuery, rootKnowledge } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
 import { Mark, Marked } from "../marks/Mark";
 import { RootBar } from "../parts/RootBar";
-import { againWords, day, gradeWords, percent, ranged } from "../words";
+import { againWords, day, gradeWords, homeWords, percent, ranged } from "../words";
 import { usePlant } from "./PlantPage";
 
 type Props = {
@@ -30,6 +30,11 @@ export function PlantSoFar({ children, without }: Props) {
       {without !== "cause" && looked?.cause && (
         <p className="so-far-step">
           <Link to="../cause">Cause</Link> {looked.cause}
+        </p>
+      )}
+      {p.home && (
+        <p className="so-far-step">
+          <Link to={`/plants/${p.id}/home/do`}>Re-home</Link> {homeWords(p)}
         </p>
       )}
       {latest?.grade ? (
