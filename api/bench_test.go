@@ -239,3 +239,39 @@ func reportP95(b *testing.B, took []time.Duration) {
 	slices.Sort(took)
 	b.ReportMetric(float64(took[len(took)*95/100].Microseconds())/1000, "p95-ms")
 }
+
+// BenchmarkHome is what leads the fullest rootless plant home: decision, race in
+// short, and the jobs; and one with roots: pot, mix and section. The bar for calls
+// of the bench is p95 under 30 ms.
+func BenchmarkHome(b *testing.B) {
+	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "demo.sqlite"))
+	require.NoError(b, err)
+	defer func() { _ = s.Close() }()
+	c := clinic.New(s, time.Now)
+	require.NoError(b, demo.Fill(b.Context(), c))
+	h, err := New(c, shell)
+	require.NoError(b, err)
+	server := httptest.NewServer(h)
+	defer server.Close()
+	plants, _, err := c.Plants(b.Context(), clinic.Find{Most: 100})
+	require.NoError(b, err)
+	for _, tag := range []string{"Crate 12, not one root", "Crate 2, from wet moss"} {
+		i := slices.IndexFunc(plants, func(p clinic.Plant) bool { return p.Intake.Tag == tag })
+		require.GreaterOrEqual(b, i, 0)
+		for _, call := range []string{"home", "race"} {
+			b.Run(tag+"/"+call, func(b *testing.B) {
+				var took []time.Duration
+				for b.Loop() {
+					began := time.Now()
+					answer, err := http.Get(fmt.Sprintf("%s/api/v1/plants/%d/%s", server.URL, plants[i].ID, call))
+					require.NoError(b, err)
+					_, err = io.Copy(io.Discard, answer.Body)
+					require.NoError(b, err)
+					require.NoError(b, answer.Body.Close())
+					took = append(took, time.Since(began))
+				}
+				reportP95(b, took)
+			})
+		}
+	}
+}

@@ -93,6 +93,7 @@ type Rehoming struct {
 	Version    int64            `json:"version" required:"true"`
 	Plan       Plan             `json:"plan" required:"true"`
 	Decision   rehome.Verdict   `json:"decision" required:"true"`
+	Asked      []Asked          `json:"asked" required:"true" description:"what its causes ask of its new home"`
 	Route      *rehome.Route    `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
 	Size       *pots.Size       `json:"size,omitempty" description:"the pot advised"`
 	Pot        *pots.Pot        `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
@@ -106,6 +107,24 @@ type Rehoming struct {
 	Homes      []Home           `json:"homes" required:"true" description:"the newest first"`
 	Drying     *drying.Forecast `json:"drying,omitempty" description:"of the pot it is in, from its weights"`
 	Seen       []Seen           `json:"seen" required:"true" description:"cautions this person has acknowledged"`
+}
+
+// Asked is what causes ask of a new home.
+type Asked struct {
+	Code   string   `json:"code" required:"true"`
+	Words  Text     `json:"words" required:"true"`
+	Causes []string `json:"causes" required:"true" description:"names of the causes that ask"`
+}
+
+// askedAtHome is what the causes that are acted on ask of the new home.
+func (v *visit) askedAtHome() []Asked {
+	list, asked := []Asked{}, v.asked()
+	for _, a := range causes.Table().Actions {
+		if by := asked[a.Code]; a.At == "re-home" && len(by) > 0 {
+			list = append(list, Asked{a.Code, a.Words, by})
+		}
+	}
+	return list
 }
 
 func (v *visit) planned(ctx context.Context) (planned, error) {
@@ -161,7 +180,7 @@ func (c *Clinic) rehoming(ctx context.Context, q *sqlc.Queries, plantID int64, p
 	if err != nil {
 		return Rehoming{}, err
 	}
-	r := Rehoming{PlantID: plantID, Version: plan.Version, Plan: plan.Plan, Jobs: []rehome.Job{}, Seen: []Seen{}}
+	r := Rehoming{PlantID: plantID, Version: plan.Version, Plan: plan.Plan, Asked: v.askedAtHome(), Jobs: []rehome.Job{}, Seen: []Seen{}}
 	if err := v.decide(ctx, &r); err != nil {
 		return r, err
 	}
@@ -225,11 +244,11 @@ func (v *visit) decide(ctx context.Context, r *Rehoming) error {
 }
 
 // roomy is what a pot has to fit.
-func (v *visit) roomy(plan Plan, route rehome.Route, light string) (pots.Plant, []pots.RootIn) {
+func (v *visit) roomy(plan Plan, route rehome.Route, light string, asked []Asked) (pots.Plant, []pots.RootIn) {
 	p := pots.Plant{
 		Group: v.bench.profile.Code, BaseMM: plan.BaseMM, Sympodial: v.bench.profile.Habit.Value == "sympodial", Clump: plan.Clump,
 		Wall: own(plan.PotWall, v.house.PotWall), GrowthMMDay: v.bench.profile.ElongationMMPerDay.Value, GrowthFrom: v.bench.profile.ElongationMMPerDay.Provenance,
-		Reservoir: route.Reservoir, FilmOrLight: light == "sun",
+		Reservoir: route.Reservoir, FilmOrLight: light == "sun" || slices.ContainsFunc(asked, func(a Asked) bool { return a.Code == "shade-pot" }),
 	}
 	if route.Wall != "" {
 		p.Wall = route.Wall
@@ -277,7 +296,7 @@ func (v *visit) housing(ctx context.Context, r *Rehoming) error {
 	if err != nil {
 		return err
 	}
-	plant, living := v.roomy(r.Plan, *r.Route, rc.Light)
+	plant, living := v.roomy(r.Plan, *r.Route, rc.Light, r.Asked)
 	f := rehome.Facts{
 		Route: *r.Route, KeptApart: v.suspect(), Sympodial: plant.Sympodial && !plant.Clump, Still: r.Plan.Still,
 		Spike: v.seen != nil && slices.Contains([]string{"spike", "bud", "bloom"}, v.seen.Flowering), Aerial: v.aerial(),
@@ -372,7 +391,11 @@ func gapsOf(parts []media.Part, shelf media.Shelf) float64 {
 func (v *visit) mix(_ context.Context, r *Rehoming, rc race.Case, shelf media.Shelf) (*Mixed, error) {
 	k := media.Table()
 	m := &Mixed{Style: v.bench.profile.MoistureStyle.Value}
-	ask := media.Ask{Route: r.Route.Code, Style: m.Style, Humidity: rc.Humidity, Waters: r.Plan.Waters, Origin: r.Plan.Origin}
+	actions := make([]string, len(r.Asked))
+	for i, a := range r.Asked {
+		actions[i] = a.Code
+	}
+	ask := media.Ask{Actions: actions, Route: r.Route.Code, Style: m.Style, Humidity: rc.Humidity, Waters: r.Plan.Waters, Origin: r.Plan.Origin}
 	if a, ok := k.Advise(ask); ok {
 		m.Advised, m.Name, m.Parts = &a, a.Name, a.Parts
 	}

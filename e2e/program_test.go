@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"io"
 	"net/http"
 	"os"
@@ -134,4 +135,31 @@ func gzipped(b *testing.B, url string) float64 {
 	n, err := io.Copy(io.Discard, answer.Body)
 	require.NoError(b, err)
 	return float64(n) / 1000
+}
+
+// BenchmarkIdleMemory is what the program holds in memory on the demo bench after
+// its pages and a race were asked for, at rest. The bar is 80 MB.
+func BenchmarkIdleMemory(b *testing.B) {
+	s := demoServer(b)
+	for _, path := range []string{"/", "/api/v1/plants", "/api/v1/plants/1/home", "/api/v1/plants/1/race", "/api/v1/batch"} {
+		answer, err := http.Get(s.url + path)
+		require.NoError(b, err)
+		_, err = io.Copy(io.Discard, answer.Body)
+		require.NoError(b, err)
+		require.NoError(b, answer.Body.Close())
+	}
+	var held float64
+	for b.Loop() {
+		status, err := os.ReadFile(fmt.Sprintf("/proc/%d/status", s.cmd.Process.Pid))
+		if err != nil {
+			b.Skip("this system does not tell what a program holds")
+		}
+		for line := range strings.SplitSeq(string(status), "\n") {
+			if kb, ok := strings.CutPrefix(line, "VmRSS:"); ok {
+				_, err := fmt.Sscanf(kb, "%f", &held)
+				require.NoError(b, err)
+			}
+		}
+	}
+	b.ReportMetric(held/1024, "resident-MB")
 }

@@ -12,6 +12,7 @@ type Ask struct {
 	Style    string   // how moist the group wants it
 	Humidity *float64 // of the room, percent
 	Waters   string   // often, seldom, or empty
+	Actions  []string // what its causes ask for, by code
 	Origin   string   // tree, rock, litter, limestone, or empty
 }
 
@@ -50,14 +51,27 @@ func (k *Knowledge) Advise(a Ask) (Advised, bool) {
 	for _, code := range a.adjustments(k) {
 		adj := k.Adjust[code]
 		out.Reasons = append(out.Reasons, adj.Words)
-		by := adj.Share.Value * sum
-		if j := slices.IndexFunc(out.Parts, func(p Part) bool { return p.Component == adj.Add }); j >= 0 {
-			out.Parts[j].Parts += by
-		} else {
-			out.Parts = append(out.Parts, Part{adj.Add, by})
-		}
+		out.Parts = k.added(out.Parts, adj, adj.Share.Value*sum)
 	}
 	return out, true
+}
+
+// added puts an amount of the component that brings most air to parts.
+func (k *Knowledge) added(to []Part, adj Adjustment, by float64) []Part {
+	var best []Part
+	most := -1.0
+	for _, code := range adj.Add {
+		parts := slices.Clone(to)
+		if i := slices.IndexFunc(parts, func(p Part) bool { return p.Component == code }); i >= 0 {
+			parts[i].Parts += by
+		} else {
+			parts = append(parts, Part{code, by})
+		}
+		if s, err := k.Settle(parts, k.Component); err == nil && s.Air > most {
+			most, best = s.Air, parts
+		}
+	}
+	return best
 }
 
 func (a Ask) adjustments(k *Knowledge) []string {
@@ -73,6 +87,11 @@ func (a Ask) adjustments(k *Knowledge) []string {
 		list = append(list, "waters-often")
 	case "seldom":
 		list = append(list, "waters-seldom")
+	}
+	for _, code := range []string{"airier-mix", "slower-mix"} {
+		if slices.Contains(a.Actions, code) {
+			list = append(list, code)
+		}
 	}
 	if a.Origin == "rock" || a.Origin == "litter" || a.Origin == "limestone" {
 		list = append(list, a.Origin)

@@ -165,6 +165,24 @@ func TestARecipeFitsRouteRoomHandAndOrigin(t *testing.T) {
 	require.NoError(t, err)
 	assert.Less(t, airy.Water, moist.Water)
 
+	asked, _ := k.Advise(Ask{Route: "bark", Style: "wet-dry", Actions: []string{"airier-mix", "wash-leaves"}})
+	airier, err := k.Settle(asked.Parts, k.Component)
+	require.NoError(t, err)
+	assert.Greater(t, airier.Air, base.Air+0.005, "suffocated roots get more air")
+	for _, r := range k.Recipes {
+		if len(r.Parts) == 1 {
+			continue
+		}
+		plain, _ := k.Advise(Ask{Route: r.Routes[0], Style: r.Styles[0]})
+		asked, _ := k.Advise(Ask{Route: r.Routes[0], Style: r.Styles[0], Actions: []string{"airier-mix"}})
+		before, err := k.Settle(plain.Parts, k.Component)
+		require.NoError(t, err)
+		after, err := k.Settle(asked.Parts, k.Component)
+		require.NoError(t, err)
+		assert.Greater(t, after.Air, before.Air, "%s", r.Code)
+	}
+	assert.Len(t, asked.Reasons, 2)
+
 	for _, origin := range []string{"", "tree", "rock", "litter"} {
 		a, _ := k.Advise(Ask{Route: "slipper", Style: "moist", Origin: origin})
 		assert.NotContains(t, codes(a.Parts), "limestone", "only when it is stated")

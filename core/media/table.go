@@ -51,7 +51,7 @@ type Recipe struct {
 
 // Adjustment is what is added to a recipe.
 type Adjustment struct {
-	Add   string           `yaml:"add" json:"add" required:"true"`
+	Add   []string         `yaml:"add" json:"add" required:"true" description:"of several, the one that brings most air"`
 	Share knowledge.Number `yaml:"share" json:"share" required:"true"`
 	Words knowledge.Text   `yaml:"words" json:"words" required:"true"`
 }

@@ -1520,6 +1520,12 @@ export interface components {
         ArchivePlant: {
             archived: boolean;
         };
+        Asked: {
+            /** @description names of the causes that ask */
+            causes: string[];
+            code: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
         Assume: {
             /** @description by the code of the assumption; what is left out is the table's */
             assumed: {
@@ -2748,7 +2754,8 @@ export interface components {
             house: components["schemas"]["HouseComponent"][];
         };
         MediaAdjustment: {
-            add: string;
+            /** @description of several, the one that brings most air */
+            add: string[];
             share: components["schemas"]["KnowledgeNumber"];
             words: components["schemas"]["KnowledgeText"];
         };
@@ -3952,6 +3959,8 @@ export interface components {
             until: components["schemas"]["KnowledgeText"][];
         };
         Rehoming: {
+            /** @description what its causes ask of its new home */
+            asked: components["schemas"]["Asked"][];
             decision: components["schemas"]["RehomeVerdict"];
             /** @description of the pot it is in, from its weights */
             drying?: components["schemas"]["DryingForecast"];

@@ -57,6 +57,7 @@ function Decision({ r }: { r: Rehoming }) {
           ))}
         </section>
       )}
+      <AskedFor r={server} />
       {d.until.length > 0 && (
         <section>
           <h2>What has to be seen before this changes</h2>
@@ -94,6 +95,23 @@ function Decision({ r }: { r: Rehoming }) {
         </section>
       )}
       <Sides plan={plan} change={change} />
+    </section>
+  );
+}
+
+/** What its causes ask of the new home. */
+export function AskedFor({ r }: { r: Rehoming }) {
+  if (r.asked.length === 0) return null;
+  return (
+    <section className="asked-for">
+      <h2>What its causes ask for</h2>
+      <ul>
+        {r.asked.map((a) => (
+          <li key={a.code} data-asked={a.code}>
+            <Marked text={a.words} /> <span className="why">For {a.causes.join(", ").toLowerCase()}.</span>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

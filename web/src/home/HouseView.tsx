@@ -7,6 +7,7 @@ import { Choice, Tick } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { usePlant } from "../plant/PlantPage";
 import { Saved, Standing } from "../saving/Standing";
+import { AskedFor } from "./DecideView";
 import { Batch } from "./Batch";
 import { AtHome } from "./HomeStep";
 import { MixForm } from "./MixForm";
@@ -88,6 +89,7 @@ function Housing({ r }: { r: Rehoming }) {
         </aside>
       )}
       <div className="house-parts">
+        <AskedFor r={server} />
         {pot && fit && server.size && (
           <>
             <section>

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import type { Cleaning } from "../api/client";
 import { causeKnowledge, cleaning, courses, inspection, reading, timeline } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
+import { sheetOf } from "../home/labels";
 import { Facts } from "../parts/Facts";
 import { usePerson } from "../parts/person";
 import { Trouble } from "../parts/Trouble";
@@ -79,7 +80,12 @@ export default function CaseSheet() {
             </p>
           )}
         </div>
-        <Button onClick={() => window.print()}>Print the sheet</Button>
+        <div className="case-papers">
+          <a href={sheetOf(plant.id)} target="_blank" rel="noreferrer">
+            As PDF
+          </a>
+          <Button onClick={() => window.print()}>Print the sheet</Button>
+        </div>
       </header>
       <div className="case-body">
         <section>
