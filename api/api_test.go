@@ -183,7 +183,7 @@ func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 		{"blank tag", "POST", "/api/v1/plants", `{"tag":"","group":"slipper"}`, 422, "tag"},
 		{"unknown group", "POST", "/api/v1/plants", `{"tag":"x","group":"tulip"}`, 422, "group"},
 		{"unknown side", "PUT", "/api/v1/settings", `{"dead_dry_roots":"some","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot","hemisphere":"south","cut_margin_mm":4}`, 422, "dead_dry_roots"},
-		{"margin too wide", "PUT", "/api/v1/settings", `{"dead_dry_roots":"all-off","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot","peroxide":"routine","cut_powder":"dry","hemisphere":"south","cut_margin_mm":40}`, 422, "cut_margin_mm"},
+		{"margin too wide", "PUT", "/api/v1/settings", `{"dead_dry_roots":"all-off","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot","peroxide":"routine","cut_powder":"dry","bare_without_tips":"hold","medium":"organic","pot_wall":"clear","hemisphere":"south","cut_margin_mm":40}`, 422, "cut_margin_mm"},
 		{"job not on the list", "PUT", reading + "/ticks", `{"item":"zz","count":1}`, 422, "item"},
 		{"root not in the reading", "PUT", reading + "/corrections", `{"version":1,"root_id":"zz","feel":"firm","count":1}`, 422, "root_id"},
 	}

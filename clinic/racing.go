@@ -80,6 +80,7 @@ func stageOf(c race.Case) string {
 
 // raceCase is what is known of a plant at a time, for its race.
 func (v *visit) raceCase(ctx context.Context, at time.Time) (race.Case, error) {
+	var err error
 	in := v.plant.Intake
 	c := race.Case{Profile: v.bench.profile, LeafAreaCM2: v.bench.context.LeafAreaCM2, Bulbs: in.BulbCount}
 	c.LeafFrom = leafFrom(in, v.bench.profile)
@@ -94,6 +95,9 @@ func (v *visit) raceCase(ctx context.Context, at time.Time) (race.Case, error) {
 		c.LiveRootCM2 = verdict.Totals.LiveAreaCM2
 		c.TipsOut = c.TipsOut || verdict.Totals.GrowingTips > 0
 		c.RootsFrom = fmt.Sprintf("Read on %s, less what was cut since.", v.reading.ReadOn)
+	}
+	if c.GrowthMM, err = v.growth(ctx); err != nil {
+		return c, err
 	}
 	homes, err := v.homes(ctx)
 	if err != nil {
@@ -115,6 +119,33 @@ func (v *visit) raceCase(ctx context.Context, at time.Time) (race.Case, error) {
 	plan, err := v.planned(ctx)
 	c.Assumed = plan.Plan.Assumed
 	return c, err
+}
+
+// growth is how fast its roots grew between the last two readings, a week or more
+// apart; nil when that is not known.
+func (v *visit) growth(ctx context.Context) (*float64, error) {
+	if v.reading == nil {
+		return nil, nil
+	}
+	read, err := v.clinic.beside(ctx, v.q, *v.reading, *v.judged, v.bench)
+	if err != nil || read.Previous == nil {
+		return nil, err
+	}
+	from, err := time.Parse(time.DateOnly, read.Previous.ReadOn)
+	if err != nil {
+		return nil, err
+	}
+	to, err := time.Parse(time.DateOnly, read.ReadOn)
+	if err != nil {
+		return nil, err
+	}
+	const week = 7
+	days := to.Sub(from).Hours() / 24
+	rate, ok := read.Previous.Since.RateMMDay(days)
+	if !ok || days < week {
+		return nil, nil
+	}
+	return &rate, nil
 }
 
 func leafFrom(in Intake, p taxa.Profile) string {

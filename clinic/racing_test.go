@@ -11,6 +11,7 @@ import (
 
 	"therapeon/core/climate"
 	"therapeon/core/leaves"
+	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/roots"
 )
@@ -330,4 +331,25 @@ func TestTheAirBetweenTwoWeighingsIsThatOfTheirDays(t *testing.T) {
 	assert.InDelta(t, 25, *late.DayC, 1e-9)
 	assert.InDelta(t, 50, *late.Humidity, 1e-9)
 	assert.Nil(t, known.Between(0, 100).NightC)
+}
+
+// 40 mm in 20 days on one root, 20 on another: 1.5 mm a day in the middle.
+func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
+	c := newClinic(t)
+	p := rooted(t, c.At(func() time.Time { return day.AddDate(0, 0, -20) }), Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"})
+	before, err := c.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.NotNil(t, assumed(t, before, "growth_mm").Usual)
+	r, err := c.StartReading(t.Context(), p.ID, Start{FromLast: true})
+	require.NoError(t, err)
+	save(t, c, r, entry("a", 8, 160, roots.Firm), entry("b", 3, 80, roots.Firm))
+	after, err := c.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.InDelta(t, 1.5, assumed(t, after, "growth_mm").Value, 1e-9)
+	assert.Contains(t, assumed(t, after, "growth_mm").From, "between the last two readings")
+
+	hole := 10.0
+	h := planFor(t, c, p.ID, Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}})
+	require.NotNil(t, h.Fit.DaysToWater)
+	assert.InDelta(t, (200-160-10)/1.5, *h.Fit.DaysToWater, 1e-6)
 }

@@ -244,11 +244,14 @@ func (v *visit) decide(ctx context.Context, r *Rehoming) error {
 }
 
 // roomy is what a pot has to fit.
-func (v *visit) roomy(plan Plan, route rehome.Route, light string, asked []Asked) (pots.Plant, []pots.RootIn) {
+func (v *visit) roomy(plan Plan, route rehome.Route, rc race.Case, asked []Asked) (pots.Plant, []pots.RootIn) {
 	p := pots.Plant{
 		Group: v.bench.profile.Code, BaseMM: plan.BaseMM, Sympodial: v.bench.profile.Habit.Value == "sympodial", Clump: plan.Clump,
 		Wall: own(plan.PotWall, v.house.PotWall), GrowthMMDay: v.bench.profile.ElongationMMPerDay.Value, GrowthFrom: v.bench.profile.ElongationMMPerDay.Provenance,
-		Reservoir: route.Reservoir, FilmOrLight: light == "sun" || slices.ContainsFunc(asked, func(a Asked) bool { return a.Code == "shade-pot" }),
+		Reservoir: route.Reservoir, FilmOrLight: rc.Light == "sun" || slices.ContainsFunc(asked, func(a Asked) bool { return a.Code == "shade-pot" }),
+	}
+	if rc.GrowthMM != nil {
+		p.GrowthMMDay, p.GrowthOwn = *rc.GrowthMM, true
 	}
 	if route.Wall != "" {
 		p.Wall = route.Wall
@@ -296,7 +299,7 @@ func (v *visit) housing(ctx context.Context, r *Rehoming) error {
 	if err != nil {
 		return err
 	}
-	plant, living := v.roomy(r.Plan, *r.Route, rc.Light, r.Asked)
+	plant, living := v.roomy(r.Plan, *r.Route, rc, r.Asked)
 	f := rehome.Facts{
 		Route: *r.Route, KeptApart: v.suspect(), Sympodial: plant.Sympodial && !plant.Clump, Still: r.Plan.Still,
 		Spike: v.seen != nil && slices.Contains([]string{"spike", "bud", "bloom"}, v.seen.Flowering), Aerial: v.aerial(),

@@ -20,6 +20,7 @@ type Plant struct {
 	FilmOrLight  bool    // film was found, or strong light falls on it
 	GrowthMMDay  float64 // of a root; 0: not known
 	GrowthFrom   knowledge.Provenance
+	GrowthOwn    bool // as measured on this plant
 	Reservoir    bool
 	TipsAreGreen bool
 }
@@ -154,7 +155,11 @@ func (k *Knowledge) FitOf(pot Pot, p Plant, gaps, settling float64) Fit {
 		} else if p.GrowthMMDay > 0 {
 			days := gap / p.GrowthMMDay
 			f.DaysToWater = &days
-			say(p.GrowthFrom, "Roots reach the water in about %.0f days.", days)
+			by := "the usual growth of its group"
+			if p.GrowthOwn {
+				by = "its own growth as read"
+			}
+			say(p.GrowthFrom, "Roots reach the water in about %.0f days, by %s, %.2g mm a day.", days, by, p.GrowthMMDay)
 		}
 	}
 	return f

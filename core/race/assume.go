@@ -19,9 +19,10 @@ type Case struct {
 	Bulbs       int
 	LiveRootCM2 roots.Range
 	RootsFrom   string
-	Limp        bool    // leaves limp, bulbs shrivelled
-	TipsOut     bool    // new tips show already
-	HeldDays    float64 // days it has been held without a tip
+	Limp        bool     // leaves limp, bulbs shrivelled
+	TipsOut     bool     // new tips show already
+	GrowthMM    *float64 // a day, of its roots as read; nil: not known
+	HeldDays    float64  // days it has been held without a tip
 	NightC      float64
 	DayC        float64
 	AirFrom     string
@@ -135,7 +136,11 @@ func assume(c Case) *book {
 		b.known("held_days", "Held without a tip for", "days", c.HeldDays, c.HeldDays, c.HeldDays, 0, 1000, "Since it was first held bare.")
 	}
 	mm, s := p.ElongationMMPerDay, k.TipSpread.Value
-	b.usual("growth_mm", "A tip grows", "mm/day", knowledge.Estimate{Value: mm.Value, Low: mm.Value / s, High: mm.Value * s, Provenance: mm.Provenance}, 0, 20, "Median of its group in the warm, and four of five plants around it.")
+	if c.GrowthMM != nil {
+		b.known("growth_mm", "A tip grows", "mm/day", *c.GrowthMM, *c.GrowthMM, *c.GrowthMM, 0, 20, "Its own roots, between the last two readings.")
+	} else {
+		b.usual("growth_mm", "A tip grows", "mm/day", knowledge.Estimate{Value: mm.Value, Low: mm.Value / s, High: mm.Value * s, Provenance: mm.Provenance}, 0, 20, "Median of its group in the warm, and four of five plants around it.")
+	}
 	b.usual("tips", "Tips that come together", "", k.Tips, 1, 20, ofTheTable)
 
 	b.known("night_c", "Night", "°C", c.NightC, c.NightC, c.NightC, -10, 45, c.AirFrom)

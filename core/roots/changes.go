@@ -3,6 +3,7 @@ package roots
 import (
 	"fmt"
 	"reflect"
+	"slices"
 )
 
 // Changes says in words how the stored reading differs from one's own, for
@@ -56,6 +57,22 @@ type Since struct {
 	GoneRoots  int      `json:"gone_roots" required:"true" description:"roots of last time that are no longer listed"`
 	TipsBefore int      `json:"tips_before" required:"true"`
 	TipsNow    int      `json:"tips_now" required:"true"`
+}
+
+// RateMMDay is how fast the roots that were there before grew, the median over
+// roots, in mm a day. It is false when none grew, or no day passed.
+func (s Since) RateMMDay(days float64) (float64, bool) {
+	var grown []float64
+	for _, g := range s.Roots {
+		if !g.New {
+			grown = append(grown, (g.ToMM-g.FromMM)/days)
+		}
+	}
+	if len(grown) == 0 || days <= 0 {
+		return 0, false
+	}
+	slices.Sort(grown)
+	return (grown[(len(grown)-1)/2] + grown[len(grown)/2]) / 2, true
 }
 
 // Compare sets a verdict beside the one before it. Roots are matched by their

@@ -7,6 +7,7 @@ import { race } from "../api/queries";
 import { Marked } from "../marks/Mark";
 import { Fold } from "../parts/Fold";
 import { Trouble } from "../parts/Trouble";
+import { percent, ranged } from "../words";
 import { usePlant } from "../plant/PlantPage";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { Weights } from "../weights/Weights";
@@ -143,11 +144,50 @@ function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onH
         {o.needs === "any" && "It has nine chances in ten in any air."}
         {o.needs === "none" && "No humidity alone gives it nine chances in ten."}
       </p>
+      {o.margin_days.median !== undefined && o.lost_day.median !== undefined && (
+        <p className="race-margin">
+          {o.margin_days.median >= 0
+            ? `Days of margin, from the first tip until it would be lost without roots: about ${Math.round(o.margin_days.median)}`
+            : `The tips come about ${Math.round(-o.margin_days.median)} days too late`}
+          {o.margin_days.low !== undefined &&
+            `, from ${Math.round(o.margin_days.low)} to ${o.margin_days.high === undefined ? "no end" : Math.round(o.margin_days.high)}`}
+          .
+        </p>
+      )}
+      <Fold className="normal" summary="Its water, week by week">
+        <WaterByWeek o={o} />
+      </Fold>
       {held ? (
         <p className="why">It is held like this.</p>
       ) : (
         <Button onClick={onHold}>I hold it like this from today</Button>
       )}
     </section>
+  );
+}
+
+/** The same as the picture, in figures. */
+function WaterByWeek({ o }: { o: Outcome }) {
+  return (
+    <table className="wants">
+      <thead>
+        <tr>
+          <th scope="col">Week</th>
+          <th scope="col">Water, of full</th>
+          <th scope="col">Four of five</th>
+        </tr>
+      </thead>
+      <tbody>
+        {o.water
+          .filter((w) => w.day % 7 === 0 && w.day <= 98)
+          .map((w) => (
+            <tr key={w.day}>
+              <th scope="row">{w.day / 7}</th>
+              <td>{percent(w.median)}</td>
+              <td>{ranged(w.low, w.high, percent)}</td>
+            </tr>
+          ))}
+      </tbody>
+    </table>
   );
 }
