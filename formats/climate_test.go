@@ -122,3 +122,30 @@ func FuzzReadClimate(f *testing.F) {
 		}
 	})
 }
+
+// Humidity comes along where a log has it, under the usual names and signs; a line
+// without it is whole all the same.
+func TestHumidityComesAlong(t *testing.T) {
+	at := climate.HourOf(time.Date(2031, 5, 14, 6, 0, 0, 0, time.UTC))
+	for name, text := range map[string]string{
+		"plain":          "time,temperature,humidity\n2031-05-14 06:10,21,60\n2031-05-14 06:40,23,64\n",
+		"signs and RH":   "time;temp °C;RH\n2031-05-14 06:10;21,0;60,0 %\n2031-05-14 06:40;23,0;64,0%\n",
+		"relative first": "relative_humidity,time,temperature\n60,2031-05-14 06:10,21\n64,2031-05-14 06:40,23\n",
+		"a gap":          "time,temperature,humidity\n2031-05-14 06:10,21,62\n2031-05-14 06:20,22,\n2031-05-14 06:40,23\n",
+	} {
+		log, err := read(text)
+		require.NoError(t, err, name)
+		assert.InDelta(t, 22, log.Hours[at], 1e-9, name)
+		assert.InDelta(t, 62, log.Humid[at], 1e-9, name)
+	}
+	log, err := read("time,temperature\n2031-05-14 06:10,21\n")
+	require.NoError(t, err)
+	assert.Empty(t, log.Humid)
+	for text, words := range map[string]string{"130": "between 0 and 100", "-4": "between 0 and 100", "damp": "not a humidity", "NaN": "not a humidity"} {
+		var faults fault.List
+		_, err := read("time,temperature,humidity\n2031-05-14 06:10,21," + text + "\n")
+		require.ErrorAs(t, err, &faults, text)
+		assert.Equal(t, "line 2", faults[0].Field)
+		assert.Contains(t, faults[0].Words, words)
+	}
+}

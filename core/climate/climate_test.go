@@ -103,3 +103,30 @@ func TestTwoDaysAreNoMean(t *testing.T) {
 	assert.True(t, ok)
 	assert.Equal(t, Usual, from)
 }
+
+func TestTheAirToReckonWith(t *testing.T) {
+	usual := 55.0
+	p := &Place{Zone: time.UTC, Usual: &Day{LowC: 14, HighC: 22}, UsualHumidity: &usual, Days: map[string]Day{}, Hours: map[int64]float64{}, Humid: map[int64]float64{}}
+	now := time.Date(2030, 5, 20, 12, 0, 0, 0, time.UTC)
+	air := p.Now(HourOf(now))
+	assert.Equal(t, 14.0, *air.NightC)
+	assert.Equal(t, 22.0, *air.DayC)
+	assert.Equal(t, 55.0, *air.Humidity, "what is usual, until something was measured")
+
+	for ago := 1; ago <= 5; ago++ {
+		day := now.AddDate(0, 0, -ago).Format(time.DateOnly)
+		p.Days[day] = Day{Day: day, LowC: 10, HighC: 30}
+	}
+	p.Days["2029-05-19"] = Day{Day: "2029-05-19", LowC: -5, HighC: -1}
+	for h := range int64(20) {
+		p.Humid[HourOf(now)-h-1] = 80
+	}
+	air = p.Now(HourOf(now))
+	assert.Equal(t, 10.0, *air.NightC, "the last days, not those of a year ago")
+	assert.Equal(t, 30.0, *air.DayC)
+	assert.InDelta(t, 80, *air.Humidity, 1e-9)
+	for h := range int64(15) {
+		delete(p.Humid, HourOf(now)-h-1)
+	}
+	assert.Equal(t, 55.0, *p.Now(HourOf(now)).Humidity, "five hours say nothing of a day")
+}

@@ -92,3 +92,35 @@ func TestLawsOfDrying(t *testing.T) {
 		assert.InDelta(t, f.Left, f.LeftG/f.HoldsG, 1e-9)
 	})
 }
+
+// The lighter the pot, the sooner it is due; and it is due at the line, not before.
+func TestALighterPotIsDueSooner(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		due := rapid.Float64Range(0.2, 0.8).Draw(t, "line")
+		light := rapid.Float64Range(501, 650).Draw(t, "light")
+		heavy := light + rapid.Float64Range(1, 45).Draw(t, "more")
+		days := func(grams float64) float64 {
+			f, ok := Table().Foretell([]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 2, Grams: grams}}, Prior{HoldsG: 200, PerDay: 0.2, Spread: 1.5}, due)
+			require.True(t, ok)
+			if f.Left > due {
+				assert.Positive(t, f.DueDays)
+			} else {
+				assert.Zero(t, f.DueDays)
+			}
+			return f.DueDays
+		}
+		assert.LessOrEqual(t, days(light), days(heavy)+1e-9)
+	})
+}
+
+func TestAWateringBeginsACycle(t *testing.T) {
+	k := Table()
+	f := Forecast{HoldsG: 200, DryG: 500}
+	all := []Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 2, Grams: 640}, {Day: 4, Grams: 600}, {Day: 5, Grams: 690}, {Day: 6, Grams: 660}}
+	cycles := k.cycles(all, f)
+	require.Len(t, cycles, 2, "a rise by a third of what it holds is a watering, said or not")
+	assert.Len(t, cycles[0], 3)
+	assert.Len(t, k.cycle(all), 2)
+	all[3].Grams = 605
+	assert.Len(t, k.cycles(all, f), 1, "a few grams are the scale")
+}

@@ -193,3 +193,46 @@ func TestTheDryTopOfCoarsePebbles(t *testing.T) {
 	slipper := Table().Draw(pot, Plant{Group: "slipper"}, Filling{}, nil, nil, "none")
 	assert.InDelta(t, s.Base.Z-10, slipper.Base.Z, 1e-9, "just under the surface: common practice, no source")
 }
+
+// More living root never asks for a smaller pot, nor a wider base for a narrower one.
+func TestAdviceGrowsWithRootsAndBase(t *testing.T) {
+	k := Table()
+	rapid.Check(t, func(t *rapid.T) {
+		p := Plant{
+			Group: "cattleya", RootML: rapid.Float64Range(0, 400).Draw(t, "ml"), LongestMM: rapid.Float64Range(0, 400).Draw(t, "longest"),
+			BaseMM: rapid.Float64Range(0, 250).Draw(t, "base"), Sympodial: rapid.Bool().Draw(t, "walks"),
+		}
+		s := k.Advise(p)
+		require.Empty(t, s.Pot.Faults())
+		assert.GreaterOrEqual(t, s.Pot.TopMM, p.BaseMM)
+		more := p
+		more.RootML *= 1.5
+		assert.GreaterOrEqual(t, k.Advise(more).VolumeL, s.VolumeL)
+		wider := p
+		wider.BaseMM += 30
+		assert.GreaterOrEqual(t, k.Advise(wider).Pot.TopMM, s.Pot.TopMM)
+		for _, reason := range s.Reasons {
+			assert.NotEmpty(t, reason.Mark)
+		}
+		f := k.FitOf(s.Pot, p, 0.6, 1.1)
+		assert.NotEqual(t, "narrow", f.Verdict, "what is advised is wide enough")
+		assert.NotEqual(t, "small", f.Verdict)
+		assert.Positive(t, f.MediumL)
+	})
+}
+
+func TestTheBaseOfEachGroupIsKnown(t *testing.T) {
+	assert.Zero(t, Table().Base("phalaenopsis").Value)
+	assert.Negative(t, Table().Base("slipper").Value, "roots start under the surface")
+	assert.Equal(t, Table().Base("maxillaria"), Table().Base("nothing known"))
+}
+
+func TestUsualRimAndReservoirWithoutHoles(t *testing.T) {
+	p := round(100, 80, 90)
+	assert.InDelta(t, 80, p.FillMM(), 1e-9, "10 mm under the rim")
+	assert.Zero(t, p.WaterMM())
+	assert.InDelta(t, 7.5, round(60, 50, 30).Rim(), 1e-9, "of a low pot, a quarter")
+	rim := 25.0
+	p.RimMM = &rim
+	assert.InDelta(t, 65, p.FillMM(), 1e-9)
+}
