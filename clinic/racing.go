@@ -53,7 +53,7 @@ func (c *Clinic) raceOf(ctx context.Context, q *sqlc.Queries, plantID int64, of 
 	if of != "" {
 		kase.Holding = of
 	}
-	all := Race{PlantID: plantID, Stage: stageOf(kase)}
+	all := Race{PlantID: plantID, Stage: v.stage(kase)}
 	if all.Race, err = race.Run(kase); err != nil {
 		return all, err
 	}
@@ -65,7 +65,8 @@ func (c *Clinic) raceOf(ctx context.Context, q *sqlc.Queries, plantID int64, of 
 	return all, err
 }
 
-func stageOf(c race.Case) string {
+// stage says what was taken of the plant.
+func (v *visit) stage(c race.Case) string {
 	words := "No new tips yet."
 	if c.TipsOut {
 		words = "New tips are out."
@@ -74,6 +75,9 @@ func stageOf(c race.Case) string {
 	}
 	if c.Limp {
 		words += " Limp or shrivelled."
+	}
+	if v.row.Home != "" && c.Holding == "" {
+		words += " It is in its pot: this is how it would go bare."
 	}
 	return words
 }
