@@ -327,3 +327,98 @@ func TestALoggersReadingsShowAtItsPlace(t *testing.T) {
 	assert.Equal(t, 201, answer.StatusCode)
 	assert.Contains(t, s.get(t, "/api/v1/places"), `"mean_humidity_percent"`)
 }
+
+// Two at one plan: the second is shown that it was changed, and nothing is lost. A
+// restart and a reload keep what was planned.
+func TestAPlanSurvivesTwoPeopleAndARestart(t *testing.T) {
+	s := fresh(t)
+	rootlessPlant(t, s)
+	p := open(t, s.url+"/plants/1/home/house", bench)
+	p.choose(".house-route select", "Bark mix")
+	p.see(".house-it .headline", "Bark mix: a pot of")
+	p.see(".saved", "Saved")
+	s.send(t, "PUT", "/api/v1/plants/1/home", `{"version":1,"plan":{"route":"bark","base_mm":55}}`)
+	p.fill("Width of its base", "70")
+	p.see(".trouble", "This plan was changed elsewhere meanwhile.")
+	p.tap(".trouble button", "Put mine over it")
+	p.see(".saved", "Saved")
+	assert.Contains(t, s.get(t, "/api/v1/plants/1/home"), `"base_mm":70`)
+
+	s.kill()
+	p.tap(".choice-options label", "A skewer across")
+	p.see(".trouble", "Therapeon does not answer.")
+	s.again(t)
+	p.see(".saved", "Saved")
+	p.MustReload().MustWaitLoad()
+	p.see(".choice-options label[data-on]", "A skewer across")
+	assert.Contains(t, s.get(t, "/api/v1/plants/1/home"), `"still":"skewer"`)
+}
+
+// Media on the shelf by the form, a mix of one's own kept, and two pots added up for
+// tonight, with their labels on one sheet.
+func TestTonightsPotsAgainstTheShelf(t *testing.T) {
+	s := fresh(t)
+	rootlessPlant(t, s)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Second of tonight","group":"cattleya","leaf_count":5,"bulb_count":4,"old_medium":"bark","kept_apart":true}`)
+	s.send(t, "POST", "/api/v1/plants/2/readings", `{"read_on":"`+time.Now().Format(time.DateOnly)+`"}`)
+	s.send(t, "PUT", "/api/v1/readings/2", `{"version":1,"read_on":"`+time.Now().Format(time.DateOnly)+`","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":110,"feel":"firm"}]}]}}`)
+	p := open(t, s.url+"/mix?do=shelf", bench)
+	p.tap(".bench-part .ant-btn", "Put something on the shelf")
+	p.fill("Name on the bottle", "Opened sack")
+	p.choose(`[data-field="It is"] select`, "Bark, medium")
+	p.fill("What is left", "6")
+	p.tap(".stock-form .ant-btn", "Keep it")
+	p.see(".on-shelf li", "Opened sack")
+	p.see(".on-shelf-left", "6 L")
+
+	p.visit(s.url + "/plants/1/home/house")
+	p.choose(".house-route select", "Bark mix")
+	p.see(".house-it .headline", "Bark mix: a pot of")
+	p.fill("Perlite, coarse", "0")
+	p.fill("Charcoal", "0")
+	p.see(".mix-form b", "Own mix")
+	p.see(".saved", "Saved")
+	p.see(".mix-settles", "Its pieces are alike")
+	p.tap(".mix-form summary", "Keep it as a mix of your own")
+	p.fill("Name of the mix", "Nothing but bark")
+	p.tap(".mix-keep .turned", "Keep it")
+	p.see(".mix-form", "“Nothing but bark” is kept")
+	p.tap(".tick", "Count it into tonight’s batch")
+	p.see(".batch li", "Not one root")
+
+	p.visit(s.url + "/plants/2/home/house")
+	p.see(".house-it .headline", "a pot of")
+	p.see(".house-placement li", "Oldest growth to the wall, lead facing open medium.")
+	p.tap(".mix-own button", "Nothing but bark")
+	p.see(".mix-form b", "Nothing but bark")
+	p.tap(".tick", "Count it into tonight’s batch")
+	p.see(".batch li", "Second of tonight")
+	p.see(".batch li", "(kept apart: last)")
+	p.see(".batch b", "There is enough of everything.")
+	sheet := p.onPaper(s, ".batch a", "All their labels on a sheet, PDF")
+	assert.Contains(t, sheet, "Not one root")
+	assert.Contains(t, sheet, "Second of tonight")
+}
+
+// A pot weighed wet, in between and light foretells its water; one far off is asked
+// about.
+func TestAPotsWeightsForetellItsWater(t *testing.T) {
+	s := serve(t, t.TempDir()+"/demo.sqlite", "demo")
+	p := open(t, s.url, phone)
+	p.tap(".bench-list a", "Crate 14, sound after all")
+	p.tap(".strip a", "Re-home")
+	p.tap(".sub-nav a", "Do it")
+	p.see(".home-now", "Bark mix")
+	p.see(".drying-due", "Due for water about")
+	p.see(".drying .why", "its pace from 2 waterings")
+	p.fill("Weight", "900")
+	p.tap(".weights .ant-btn", "Note this weight")
+	p.see(".weights-asked", "far more than this pot ever weighed here")
+	p.tap(".weights-asked button", "I will weigh it again")
+	p.fill("Weight", "507")
+	p.choose(".weights select", "Due for water")
+	p.tap(".weights .ant-btn", "Note this weight")
+	p.see(".weights-list li", "507 g")
+	p.see(".drying-due", "It is due for water.")
+	p.fits(phone.width)
+}

@@ -92,7 +92,7 @@ func (k *Knowledge) Foretell(all []Weight, p Prior, dueAt float64) (Forecast, bo
 	f.LeftG = math.Max(0, math.Min(f.HoldsG, last.Grams-f.DryG))
 	f.Left = f.LeftG / f.HoldsG
 	days := func(pace float64) float64 { return math.Max(0, math.Log(f.Left/dueAt)/pace) }
-	if f.Left <= dueAt || f.PerDay <= 0 {
+	if f.Left <= dueAt || f.PerDay <= 0 || last.Light { // who calls it light, has it due
 		return f, true
 	}
 	f.DueDays, f.SoonDays, f.LateDays = days(f.PerDay), days(f.PerDay*spread), days(f.PerDay/spread)

@@ -88,9 +88,11 @@ func (a Ask) adjustments(k *Knowledge) []string {
 	case "seldom":
 		list = append(list, "waters-seldom")
 	}
+	// Asked for both, air comes first: roots suffocate sooner than they dry.
 	for _, code := range []string{"airier-mix", "slower-mix"} {
 		if slices.Contains(a.Actions, code) {
 			list = append(list, code)
+			break
 		}
 	}
 	if a.Origin == "rock" || a.Origin == "litter" || a.Origin == "limestone" {

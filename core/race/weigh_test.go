@@ -151,3 +151,55 @@ func TestDaysSinceTheLastWeighingCount(t *testing.T) {
 	}
 	assert.Less(t, by(t, run(t, c), "bench").Water[0].Median, then-0.04)
 }
+
+// The air and the way of holding between two weighings are those of that time.
+func TestEachIntervalHasItsOwnAirAndHolding(t *testing.T) {
+	c := rootless(50)
+	c.Holding = "lid"
+	m := ready(c)
+	loss := func(w Weighing) float64 {
+		w.Grams = 190
+		return m.intervals([]Weighing{{DaysAgo: 7, Grams: 200}, w})[0].lossG
+	}
+	bench, lid := loss(Weighing{Holding: "bench"}), loss(Weighing{Holding: "lid"})
+	assert.InDelta(t, 0.5/0.12, bench/lid, 1e-6, "half of saturation is missing on the bench, twelve hundredths under the lid")
+	assert.InDelta(t, lid, loss(Weighing{}), 1e-9, "left out: as now")
+	dry, warm := 30.0, 27.0
+	assert.InDelta(t, bench*0.7/0.5, loss(Weighing{Holding: "bench", Humidity: &dry}), 1e-6)
+	assert.Greater(t, loss(Weighing{Holding: "bench", NightC: &warm, DayC: &warm}), bench)
+}
+
+// Roots that drink are taken off before the loss is fitted.
+func TestWhatRootsTakeUpIsNotTakenForThrift(t *testing.T) {
+	c := rootless(50)
+	c.Holding = "tub"
+	c.LiveRootCM2.Low, c.LiveRootCM2.Point, c.LiveRootCM2.High = 30, 30, 30
+	m := ready(c)
+	iv := m.intervals([]Weighing{{DaysAgo: 7, Grams: 200}, {Grams: 195}})[0]
+	assert.Positive(t, iv.takenG)
+	iv.lostG = iv.lossG - iv.takenG
+	mean, _ := posterior([]interval{iv}, 1, 0.2, 0.5)
+	assert.InDelta(t, 0, mean, 0.05, "as the table has it")
+}
+
+func TestOneWeighingTellsHowMuchWaterItHolds(t *testing.T) {
+	c := weighed(rootless(50), 210)
+	r := run(t, c)
+	assert.Equal(t, 1, r.Fit.Weighings)
+	assert.Contains(t, r.Fit.Words, "From one weighing")
+	assert.InDelta(t, 1, r.Fit.Factor, 1e-6, "nothing is known of its loss yet")
+	m := ready(c)
+	at := m.waterOf(210, 0.9)
+	assert.InDelta(t, 210, at.dry+0.9*at.full, 1e-9, "dry mass, and nine tenths of its water")
+	assert.InDelta(t, 0.9, at.full/(at.full+at.dry), 1e-9, "leaves are nine tenths water when full")
+}
+
+// Whatever the water of a plant, taking a leaf takes its water along.
+func TestALeafLessTakesItsWaterAlong(t *testing.T) {
+	for _, c := range []Case{rootless(50), weighed(rootless(50), 210, 200)} {
+		m := ready(c)
+		whole, less := m.draw(7, change{}), m.draw(7, change{lessLeaf: 0.5})
+		assert.InDelta(t, whole.areaM2/2, less.areaM2, 1e-12)
+		assert.InDelta(t, whole.full/2, less.full, 1e-6, "it has no bulbs")
+	}
+}
