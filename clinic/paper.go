@@ -3,6 +3,7 @@ package clinic
 import (
 	"context"
 	"fmt"
+	"strings"
 	"time"
 
 	"therapeon/formats"
@@ -41,7 +42,7 @@ func (c *Clinic) Labels(ctx context.Context, ids []int64, sheet bool, skip int, 
 		case r.Route != nil:
 			l.Method = r.Route.Name
 			if r.Mix != nil && r.Mix.Name != r.Route.Name {
-				l.Method += ", " + r.Mix.Name
+				l.Method += " (" + strings.ToLower(r.Mix.Name) + ")"
 			}
 		default:
 			l.Method = "No home yet"
@@ -54,7 +55,7 @@ func (c *Clinic) Labels(ctx context.Context, ids []int64, sheet bool, skip int, 
 // words are a home in short.
 func (h Home) words() string {
 	if h.Mix != "" && h.Mix != h.Name {
-		return h.Name + ", " + h.Mix
+		return h.Name + " (" + strings.ToLower(h.Mix) + ")"
 	}
 	return h.Name
 }

@@ -65,20 +65,6 @@ type SavePlan struct {
 // Faults finds plans that cannot be.
 func (s SavePlan) Faults() fault.List { return s.Plan.Faults().Under("plan") }
 
-// Mixed is the mix for a pot.
-type Mixed struct {
-	Advised  *media.Advised   `json:"advised,omitempty"`
-	Name     string           `json:"name" required:"true"`
-	Parts    []media.Part     `json:"parts" required:"true"`
-	Own      bool             `json:"own,omitempty"`
-	Measured []media.Measured `json:"measured" required:"true" description:"to measure out for this pot"`
-	Settled  media.Settled    `json:"settled" required:"true"`
-	Judged   []Text           `json:"judged" required:"true"`
-	Need     []media.Want     `json:"need" required:"true" description:"against the shelf"`
-	Style    string           `json:"style" required:"true" description:"how moist the group wants it"`
-	RiseMM   float64          `json:"rise_mm" required:"true" description:"how high its grains draw water; 0: all the way"`
-}
-
 func (v *visit) planned(ctx context.Context) (planned, error) {
 	row, err := v.q.GetRehoming(ctx, v.row.ID)
 	if isMissing(err) {

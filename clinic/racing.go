@@ -73,6 +73,9 @@ func (v *visit) stage(c race.Case) string {
 	} else if c.HeldDays > 0 {
 		words = fmt.Sprintf("Held bare for %.0f days, no tip yet.", c.HeldDays)
 	}
+	if v.judged == nil {
+		words += " Its roots were not read: it is run as if none lived."
+	}
 	if c.Limp {
 		words += " Limp or shrivelled."
 	}

@@ -18,26 +18,48 @@ import (
 	"therapeon/store/sqlc"
 )
 
+// Mixed is the mix for a pot.
+type Mixed struct {
+	Advised  *media.Advised   `json:"advised,omitempty"`
+	Name     string           `json:"name" required:"true"`
+	Parts    []media.Part     `json:"parts" required:"true"`
+	Own      bool             `json:"own,omitempty"`
+	Measured []media.Measured `json:"measured" required:"true" description:"to measure out for this pot"`
+	Settled  media.Settled    `json:"settled" required:"true"`
+	Judged   []Text           `json:"judged" required:"true"`
+	Need     []media.Want     `json:"need" required:"true" description:"against the shelf"`
+	Style    string           `json:"style" required:"true" description:"how moist the group wants it"`
+	RiseMM   float64          `json:"rise_mm" required:"true" description:"how high its grains draw water; 0: all the way"`
+}
+
+// Drying is when the pot a plant is in is due for water, by the calendar.
+type Drying struct {
+	drying.Forecast
+	DueOn  string `json:"due_on" required:"true"`
+	SoonOn string `json:"soon_on" required:"true"`
+	LateOn string `json:"late_on" required:"true"`
+}
+
 // Rehoming is all that leads a plant to its new home.
 type Rehoming struct {
-	PlantID    int64            `json:"plant_id" required:"true"`
-	Version    int64            `json:"version" required:"true"`
-	Plan       Plan             `json:"plan" required:"true"`
-	Decision   rehome.Verdict   `json:"decision" required:"true"`
-	Asked      []Asked          `json:"asked" required:"true" description:"what its causes ask of its new home"`
-	Route      *rehome.Route    `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
-	Size       *pots.Size       `json:"size,omitempty" description:"the pot advised"`
-	Pot        *pots.Pot        `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
-	Fit        *pots.Fit        `json:"fit,omitempty"`
-	Mix        *Mixed           `json:"mix,omitempty"`
-	Section    *pots.Section    `json:"section,omitempty"`
-	Jobs       []rehome.Job     `json:"jobs" required:"true"`
-	Headline   string           `json:"headline" required:"true"`
-	Open       int              `json:"open" required:"true"`
-	NextLookOn string           `json:"next_look_on,omitempty" description:"if it is done today"`
-	Homes      []Home           `json:"homes" required:"true" description:"the newest first"`
-	Drying     *drying.Forecast `json:"drying,omitempty" description:"of the pot it is in, from its weights"`
-	Seen       []Seen           `json:"seen" required:"true" description:"cautions this person has acknowledged"`
+	PlantID    int64          `json:"plant_id" required:"true"`
+	Version    int64          `json:"version" required:"true"`
+	Plan       Plan           `json:"plan" required:"true"`
+	Decision   rehome.Verdict `json:"decision" required:"true"`
+	Asked      []Asked        `json:"asked" required:"true" description:"what its causes ask of its new home"`
+	Route      *rehome.Route  `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
+	Size       *pots.Size     `json:"size,omitempty" description:"the pot advised"`
+	Pot        *pots.Pot      `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
+	Fit        *pots.Fit      `json:"fit,omitempty"`
+	Mix        *Mixed         `json:"mix,omitempty"`
+	Section    *pots.Section  `json:"section,omitempty"`
+	Jobs       []rehome.Job   `json:"jobs" required:"true"`
+	Headline   string         `json:"headline" required:"true"`
+	Open       int            `json:"open" required:"true"`
+	NextLookOn string         `json:"next_look_on,omitempty" description:"if it is done today"`
+	Homes      []Home         `json:"homes" required:"true" description:"the newest first"`
+	Drying     *Drying        `json:"drying,omitempty" description:"of the pot it is in, from its weights"`
+	Seen       []Seen         `json:"seen" required:"true" description:"cautions this person has acknowledged"`
 }
 
 // Asked is what causes ask of a new home.
@@ -345,7 +367,7 @@ func (v *visit) placement(p pots.Plant, r *Rehoming, mix *Mixed) []Text {
 
 // drying foretells when the pot it is in is due for water, from its weights since
 // it was housed.
-func (v *visit) drying(ctx context.Context, homes []Home) (*drying.Forecast, error) {
+func (v *visit) drying(ctx context.Context, homes []Home) (*Drying, error) {
 	if len(homes) == 0 || homes[len(homes)-1].Pot == nil {
 		return nil, nil
 	}
@@ -370,5 +392,10 @@ func (v *visit) drying(ctx context.Context, homes []Home) (*drying.Forecast, err
 	if !ok {
 		return nil, nil
 	}
-	return &f, nil
+	last := list[len(list)-1].Day
+	on := func(days float64) string {
+		at := time.Unix(int64((last+days)*86400), 0).In(v.clinic.now().Location())
+		return max(at.Format(time.DateOnly), v.clinic.today())
+	}
+	return &Drying{f, on(f.DueDays), on(f.SoonDays), on(f.LateDays)}, nil
 }

@@ -96,7 +96,7 @@ export type Home = Schemas["Home"];
 export type Settle = Schemas["Settle"];
 export type FloodTest = Schemas["FloodTest"];
 export type HouseComponent = Schemas["HouseComponent"];
-export type Forecast = Schemas["DryingForecast"];
+export type Forecast = Schemas["Drying"];
 
 export const client = createClient<paths>();
 

@@ -2160,6 +2160,65 @@ export interface components {
         DivisionRhizome: {
             bulbs: components["schemas"]["DivisionBulb"][];
         };
+        Drying: {
+            /** @description waterings whose pace was fitted; 0: the pace is the table's */
+            cycles: number;
+            /**
+             * Format: double
+             * @description weight with no water left to take
+             */
+            dry_g: number;
+            /**
+             * Format: double
+             * @description share left at which it is due
+             */
+            due_at: number;
+            /**
+             * Format: double
+             * @description from the last weight; 0: now
+             */
+            due_days: number;
+            due_on: string;
+            /**
+             * Format: double
+             * @description water it holds
+             */
+            holds_g: number;
+            /**
+             * Format: double
+             * @description the late end
+             */
+            late_days: number;
+            late_on: string;
+            /**
+             * Format: double
+             * @description share of it, 0–1
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description of that, now
+             */
+            left_g: number;
+            /**
+             * Format: double
+             * @description pace of drying, 1/day
+             */
+            per_day: number;
+            /**
+             * Format: double
+             * @description the early end of four of five
+             */
+            soon_days: number;
+            soon_on: string;
+            /** @description that it rests on */
+            weights: number;
+            /**
+             * Format: double
+             * @description weight right after watering
+             */
+            wet_g: number;
+        };
         DryingForecast: {
             /** @description waterings whose pace was fitted; 0: the pace is the table's */
             cycles: number;
@@ -3963,7 +4022,7 @@ export interface components {
             asked: components["schemas"]["Asked"][];
             decision: components["schemas"]["RehomeVerdict"];
             /** @description of the pot it is in, from its weights */
-            drying?: components["schemas"]["DryingForecast"];
+            drying?: components["schemas"]["Drying"];
             fit?: components["schemas"]["PotsFit"];
             headline: string;
             /** @description the newest first */

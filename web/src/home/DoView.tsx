@@ -11,7 +11,7 @@ import { DayLine, TextLine } from "../parts/TextLine";
 import { Trouble } from "../parts/Trouble";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { Weights } from "../weights/Weights";
-import { day, figure, percent, today } from "../words";
+import { day, percent, shortDay, today } from "../words";
 import { HomeJobRow } from "./HomeJobRow";
 import { AtHome } from "./HomeStep";
 import { labelOf, sheetOf } from "./labels";
@@ -97,7 +97,7 @@ function Now({ home: h, r }: { home: Home; r: Rehoming }) {
       <p>
         <b>
           {h.name}
-          {h.mix && h.mix !== h.name && `, ${h.mix}`}
+          {h.mix && h.mix !== h.name && ` (${h.mix.toLowerCase()})`}
         </b>{" "}
         since {day(h.from_on)}.{h.planned && " It was planned otherwise."} {h.note}
       </p>
@@ -190,9 +190,11 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
 /** When the pot is due for water, by its weights. */
 function Drying({ f }: { f: Forecast }) {
   const due =
-    f.due_days === 0
+    f.due_days === 0 || f.due_on === today()
       ? "It is due for water."
-      : `Due for water about ${span(f.due_days)} after its last weight, from ${span(f.soon_days)} to ${span(f.late_days)}.`;
+      : f.soon_on === f.late_on
+        ? `Due for water on ${day(f.due_on)}.`
+        : `Due for water on ${day(f.due_on)}, from ${shortDay(f.soon_on)} to ${shortDay(f.late_on)}.`;
   return (
     <section className="drying" aria-label="Drying">
       <h2>How the pot dries</h2>
@@ -207,5 +209,3 @@ function Drying({ f }: { f: Forecast }) {
     </section>
   );
 }
-
-const span = (days: number) => (days < 10 ? `${figure(days)} days` : `${Math.round(days)} days`);

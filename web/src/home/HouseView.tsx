@@ -39,7 +39,7 @@ function Housing({ r }: { r: Rehoming }) {
   const { route, pot, fit, mix, section } = server;
   if (!route) {
     return (
-      <section className="house-it">
+      <section className="decide">
         <p className="headline">{server.decision.headline}</p>
         <p>
           How big a pot, and which mix, hangs on the roots that live. <Link to="../../roots">Read its roots</Link>

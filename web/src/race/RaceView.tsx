@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Spin } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask, client, Refused, type Outcome, type PlantRace } from "../api/client";
+import { ask, client, Refused, type Assumption, type Outcome, type PlantRace } from "../api/client";
 import { race } from "../api/queries";
 import { Marked } from "../marks/Mark";
 import { Fold } from "../parts/Fold";
@@ -70,6 +70,7 @@ function Running() {
         {of ? shown.words : r.detail} {asked.data.stage} {r.fit && <b className="race-fit">{r.fit.words}</b>}
         {asked.isFetching && <Late />}
       </p>
+      <AirUnknown assumed={r.assumptions} />
       <RacePicture race={r} shown={shown} />
       <Ways outcomes={r.outcomes} shown={shown} best={r.best} onShow={setOf} />
       <Chosen
@@ -102,6 +103,18 @@ function Late() {
       {" "}
       Running it again.
     </span>
+  );
+}
+
+/** The air decides much: where it is only a guess, that is said, and where to mend it. */
+function AirUnknown({ assumed }: { assumed: Assumption[] }) {
+  const h = assumed.find((a) => a.code === "humidity");
+  if (!h?.usual || h.own) return null;
+  return (
+    <p className="race-air">
+      How humid its air is, is not known. {h.value} % is taken. Say so at its <Link to="/places">place</Link>, and at{" "}
+      <Link to="../intake">intake</Link> where it stands; or set your own figure below.
+    </p>
   );
 }
 
@@ -150,7 +163,7 @@ function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onH
             ? `Days of margin, from the first tip until it would be lost without roots: about ${Math.round(o.margin_days.median)}`
             : `The tips come about ${Math.round(-o.margin_days.median)} days too late`}
           {o.margin_days.low !== undefined &&
-            `, from ${Math.round(o.margin_days.low)} to ${o.margin_days.high === undefined ? "no end" : Math.round(o.margin_days.high)}`}
+            `, from ${String(Math.round(o.margin_days.low)).replace("-", "−")} to ${o.margin_days.high === undefined ? "no end" : Math.round(o.margin_days.high)}`}
           .
         </p>
       )}
