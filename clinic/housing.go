@@ -295,6 +295,6 @@ func potPrior(p pots.Pot, mixWater float64, rc race.Case) drying.Prior {
 	}
 	holds := math.Max(5, (p.BelowL(fill)-p.BelowL(p.CrockMM))*1000*mixWater)
 	class := race.Table().Classes[rc.Profile.LeafConductance.Value]
-	leaves := 12 * air.LeafLossG(rc.LeafAreaCM2/1e4, (class.Shut.Value+class.Open.Value)/2, deficit, air.StandardKPa)
+	leaves := drying.Table().LeafHours.Value * air.LeafLossG(rc.LeafAreaCM2/1e4, (class.Shut.Value+class.Open.Value)/2, deficit, air.StandardKPa)
 	return drying.Table().Prior(opening, wall, p.Wall, deficit, holds, leaves)
 }

@@ -233,7 +233,7 @@ func (v *visit) housing(ctx context.Context, r *Rehoming) error {
 		}
 		f.SideHoles, f.Crock = r.Pot.SideHoles, r.Pot.CrockMM > 0
 		f.Reservoir = r.Pot.WaterMM() > 0 || r.Route.Code == "pebbles"
-		f.BigPot = r.Fit.VolumeL > 5
+		f.BigPot = r.Fit.VolumeL > rehome.Table().BigPotL.Value
 		f.Organic, f.Care, f.Amounts = r.Mix.Settled.Organic, r.Mix.Settled.Cautions, amounts(r.Mix.Measured)
 	}
 	r.Jobs = rehome.Table().Checklist(f, r.Plan.Marks)

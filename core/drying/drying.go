@@ -60,6 +60,9 @@ type Knowledge struct {
 	Walls        map[string]knowledge.Number `yaml:"walls" json:"walls" required:"true"`
 	HoldsShare   knowledge.Number            `yaml:"holds_share" json:"holds_share" required:"true"`
 	LeastWeights knowledge.Number            `yaml:"least_weights" json:"least_weights" required:"true"`
+	OneCycle     knowledge.Number            `yaml:"one_cycle" json:"one_cycle" required:"true"`
+	LeastSpread  knowledge.Number            `yaml:"least_spread" json:"least_spread" required:"true"`
+	LeafHours    knowledge.Number            `yaml:"leaf_hours" json:"leaf_hours" required:"true"`
 	Cycles       knowledge.Number            `yaml:"cycles" json:"cycles" required:"true"`
 	WateredShare knowledge.Number            `yaml:"watered_share" json:"watered_share" required:"true"`
 }
@@ -84,7 +87,7 @@ func (k *Knowledge) Foretell(all []Weight, p Prior, dueAt float64) (Forecast, bo
 	if paces := k.paces(all, f); len(paces) > 0 {
 		slices.Sort(paces)
 		f.Cycles, f.PerDay = len(paces), stat.Quantile(0.5, stat.LinInterp, paces, nil)
-		spread = fitted(paces, p.Spread)
+		spread = k.fitted(paces, p.Spread)
 	} else if k1, ok := onePoint(k.cycle(all), f); ok {
 		f.PerDay = math.Sqrt(k1 * p.PerDay) // one interval, and the table, half each
 	}
@@ -99,18 +102,18 @@ func (k *Knowledge) Foretell(all []Weight, p Prior, dueAt float64) (Forecast, bo
 	return f, true
 }
 
-// fitted is how far a pace fitted on cycles may lie off: by their own spread, never
-// less than a fifth.
-func fitted(paces []float64, prior float64) float64 {
+// fitted is how far a pace fitted on cycles may lie off: by their own spread, and
+// never less than the table's least.
+func (k *Knowledge) fitted(paces []float64, prior float64) float64 {
 	if len(paces) == 1 {
-		return math.Min(prior, 1.4)
+		return math.Min(prior, k.OneCycle.Value)
 	}
 	logs := make([]float64, len(paces))
 	for i, p := range paces {
 		logs[i] = math.Log(p)
 	}
-	const eighty = 1.2816
-	return math.Min(prior, math.Exp(eighty*math.Max(0.14, stat.StdDev(logs, nil))))
+	const eighty = 1.2815515655446004 // bounds the middle four fifths
+	return math.Min(prior, math.Max(k.LeastSpread.Value, math.Exp(eighty*stat.StdDev(logs, nil))))
 }
 
 // ends are the wet and the dry weight: as weighed where they were, else by the

@@ -166,8 +166,8 @@ func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
 		rule(fmt.Sprintf("Drained it keeps %.0f %% air, and roots of this kind want %.0f %% or more. Use coarser pieces, or fewer grades.", 100*s.Air, 100*least.Value), least.Provenance)
 	}
 	lost := s.PouredL - s.VolumeL
-	if lost > 0.1*s.PouredL {
-		rule(fmt.Sprintf("%.0f %% of what you pour falls into gaps. The coarse pieces then are only bulk.", 100*lost/s.PouredL), k.FillsNot.Provenance)
+	if lost > k.MuchLost.Value*s.PouredL {
+		rule(fmt.Sprintf("%.0f %% of what you pour falls into gaps. The coarse pieces then are only bulk.", 100*lost/s.PouredL), k.MuchLost.Provenance)
 	}
 	return list
 }

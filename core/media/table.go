@@ -67,6 +67,7 @@ type Knowledge struct {
 	Gravity     knowledge.Number            `yaml:"gravity_m_s2" json:"gravity_m_s2" required:"true"`
 	PoreShare   knowledge.Number            `yaml:"pore_share" json:"pore_share" required:"true"`
 	WicksFrom   knowledge.Number            `yaml:"wicks_from_share" json:"wicks_from_share" required:"true"`
+	MuchLost    knowledge.Number            `yaml:"much_lost" json:"much_lost" required:"true"`
 	DueAt       map[string]knowledge.Number `yaml:"due_at" json:"due_at" required:"true"`
 	LeastAir    map[string]knowledge.Number `yaml:"least_air" json:"least_air" required:"true"`
 	StandsGrade knowledge.Number            `yaml:"stands_in_grade" json:"stands_in_grade" required:"true"`

@@ -40,8 +40,8 @@ func (k *Knowledge) Advise(p Plant) Size {
 		why = append(why, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
 	}
 	wantedML := math.Max(k.LeastML.Value, p.RootML/k.RootShare.Value)
-	// Of a usual pot, bottom ¾ of the top: V = π·h·(D²+Dd+d²)/12 with h a share of D.
-	const taper = 0.75
+	// Of a usual pot: V = π·h·(D²+Dd+d²)/12, with h and d as shares of D.
+	taper := k.Taper.Value
 	byRoots := math.Cbrt(wantedML * 1000 * 12 / (math.Pi * k.HeightShare.Value * (1 + taper + taper*taper)))
 	say(k.RootShare.Provenance, "Sized to %.0f mL of living root: about %.0f mL of pot.", p.RootML, wantedML)
 	byBase := 0.0
@@ -56,12 +56,12 @@ func (k *Knowledge) Advise(p Plant) Size {
 	if byBase > 1.15*byRoots {
 		say(k.BesideMM.Provenance, "The base is %.0f mm wide, so it is no narrower than %.0f mm.", p.BaseMM, byBase)
 		if p.FewRoots {
-			pot.CrockMM = 20
+			pot.CrockMM = k.CrockMM.Value
 			pot.HeightMM = tens(k.ShallowMM.Value + pot.CrockMM + k.RimMM.Value)
 			say(k.ShallowMM.Provenance, "Wide and shallow for a wide base with few roots: %.0f mm of medium over a layer of broken crock.", k.ShallowMM.Value)
 		}
 	}
-	if p.FewRoots && pot.CrockMM == 0 && pot.HeightMM > p.LongestMM+60 {
+	if p.FewRoots && pot.CrockMM == 0 && pot.HeightMM > p.LongestMM+k.SpareMM.Value {
 		pot.CrockMM = math.Round(pot.HeightMM*k.CrockShare.Value/5) * 5
 		say(k.CrockShare.Provenance, "A coarse layer of %.0f mm below, where no roots reach yet.", pot.CrockMM)
 	}
@@ -79,27 +79,31 @@ func (k *Knowledge) Advise(p Plant) Size {
 		why = append(why, k.SideHolesWhy)
 	}
 	if p.Reservoir {
-		hole := k.reservoirMM(pot, p)
-		pot.HoleMM = &hole
-		switch {
-		case !p.TipsAreGreen:
-			why = append(why, k.NoReservoir)
-		case hole > 0:
-			why = append(why, k.Shallow)
-		}
+		why = append(why, k.reservoir(&pot, p))
 	}
 	return Size{Pot: pot, VolumeL: pot.VolumeL(), Reasons: why}
 }
 
-// reservoirMM is the height of a reservoir that living old roots do not touch:
-// none until tips are green.
-func (k *Knowledge) reservoirMM(pot Pot, p Plant) float64 {
+// reservoir makes a pot one with a reservoir that living old roots do not touch,
+// taller where it has to be: none until tips are green, and none where no pot that
+// stands is tall enough.
+func (k *Knowledge) reservoir(pot *Pot, p Plant) knowledge.Text {
+	hole := 0.0
+	pot.HoleMM = &hole
 	if !p.TipsAreGreen {
-		return 0
+		return k.NoReservoir
 	}
-	base := pot.FillMM() + k.Base(p.Group).Value
-	clear := base - p.LongestMM - 10
-	return math.Max(0, math.Min(math.Floor(clear/5)*5, pot.HeightMM/4))
+	said := k.Shallow
+	needs := p.LongestMM - k.Base(p.Group).Value + k.AboveMM.Value + k.LeastMM.Value + k.RimMM.Value
+	if needs > pot.HeightMM {
+		if tens(needs) > k.Tallest.Value*pot.TopMM {
+			return k.Cannot
+		}
+		pot.HeightMM, said = tens(needs), k.Tall
+	}
+	clear := pot.FillMM() + k.Base(p.Group).Value - p.LongestMM - k.AboveMM.Value
+	hole = math.Max(0, math.Min(math.Floor(clear/5)*5, math.Floor(k.MostShare.Value*pot.HeightMM/5)*5))
+	return said
 }
 
 func tens(mm float64) float64 { return math.Max(30, math.Ceil(mm/10-1e-9)*10) }

@@ -146,10 +146,19 @@ type Knowledge struct {
 	CrockShare   knowledge.Number            `yaml:"crock_share" json:"crock_share" required:"true"`
 	BallSpread   knowledge.Number            `yaml:"root_ball_spread" json:"root_ball_spread" required:"true"`
 	HoleRowsMM   knowledge.Number            `yaml:"hole_rows_mm" json:"hole_rows_mm" required:"true"`
+	Taper        knowledge.Number            `yaml:"taper" json:"taper" required:"true"`
+	CrockMM      knowledge.Number            `yaml:"crock_mm" json:"crock_mm" required:"true"`
+	SpareMM      knowledge.Number            `yaml:"spare_mm" json:"spare_mm" required:"true"`
+	AboveMM      knowledge.Number            `yaml:"above_water_mm" json:"above_water_mm" required:"true"`
+	LeastMM      knowledge.Number            `yaml:"reservoir_least_mm" json:"reservoir_least_mm" required:"true"`
+	MostShare    knowledge.Number            `yaml:"reservoir_most" json:"reservoir_most" required:"true"`
+	Tallest      knowledge.Number            `yaml:"tallest" json:"tallest" required:"true"`
 	Walls        map[string]WallKind         `yaml:"walls" json:"walls" required:"true"`
 	SideHolesWhy knowledge.Text              `yaml:"side_holes" json:"side_holes" required:"true"`
 	OpaqueWhy    knowledge.Text              `yaml:"opaque_why" json:"opaque_why" required:"true"`
 	NoReservoir  knowledge.Text              `yaml:"reservoir_none" json:"reservoir_none" required:"true"`
+	Tall         knowledge.Text              `yaml:"reservoir_tall" json:"reservoir_tall" required:"true"`
+	Cannot       knowledge.Text              `yaml:"reservoir_cannot" json:"reservoir_cannot" required:"true"`
 	Shallow      knowledge.Text              `yaml:"reservoir_shallow" json:"reservoir_shallow" required:"true"`
 	StandsInIt   knowledge.Text              `yaml:"stands_in_water" json:"stands_in_water" required:"true"`
 	BaseMM       map[string]knowledge.Number `yaml:"base_mm" json:"base_mm" required:"true"`

@@ -126,7 +126,12 @@ func TestTheReservoirStaysBelowTheRoots(t *testing.T) {
 			assert.GreaterOrEqual(t, *f.GapMM, 0.0)
 		}
 		assert.Empty(t, s.Pot.Faults())
+		assert.LessOrEqual(t, s.Pot.HeightMM, k.Tallest.Value*s.Pot.TopMM+10)
 	})
+	long := k.Advise(Plant{Group: "phalaenopsis", RootML: 20, LongestMM: 95, Reservoir: true, TipsAreGreen: true})
+	assert.GreaterOrEqual(t, long.Pot.WaterMM(), 15.0)
+	assert.GreaterOrEqual(t, long.Pot.FillMM()-95-long.Pot.WaterMM(), 10.0, "tall enough for its longest root to end above the water")
+	assert.Zero(t, k.Advise(Plant{Group: "phalaenopsis", RootML: 5, LongestMM: 250, Reservoir: true, TipsAreGreen: true}).Pot.WaterMM(), "no pot that stands is that tall")
 }
 
 // 40 mm from the end of the longest root to the water at 1.6 mm a day: 25 days.

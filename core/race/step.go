@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"therapeon/core/air"
+	"therapeon/core/climate"
 	"therapeon/core/taxa"
 )
 
@@ -30,7 +31,7 @@ func skyOf(nightC, dayC, warmerK, humidity float64, pressure air.KPa, nightOpeni
 	s := sky{openFrom: k.OpenFrom.Value, shutFrom: k.ShutFrom.Value, fades: k.UptakeFades.Value}
 	for h := range hoursADay {
 		day := float64(h) >= k.DayFromHour.Value && float64(h) < k.NightFromHour.Value
-		c := (nightC+dayC)/2 + (dayC-nightC)/2*math.Cos(2*math.Pi*float64(h-warmestHour)/hoursADay)
+		c := celsius(nightC, dayC, h)
 		leaf := c
 		if day {
 			leaf += warmerK
@@ -41,8 +42,10 @@ func skyOf(nightC, dayC, warmerK, humidity float64, pressure air.KPa, nightOpeni
 	return s
 }
 
-// warmestHour of a day, as in package climate.
-const warmestHour = 15
+// celsius of an hour of a day between night and day, as package climate has it.
+func celsius(nightC, dayC float64, hour int) float64 {
+	return (nightC+dayC)/2 + (dayC-nightC)/2*math.Cos(2*math.Pi*(float64(hour)-climate.Table().WarmestHour.Value)/hoursADay)
+}
 
 // pace is how fast tips form and grow, from 0 to 1, as the mean over a day.
 func pace(p taxa.Profile, nightC, dayC float64) float64 {
@@ -51,7 +54,7 @@ func pace(p taxa.Profile, nightC, dayC float64) float64 {
 	from := low + k.WarmFromK.Value
 	sum := 0.0
 	for h := range hoursADay {
-		c := (nightC+dayC)/2 + (dayC-nightC)/2*math.Cos(2*math.Pi*float64(h-warmestHour)/hoursADay)
+		c := celsius(nightC, dayC, h)
 		switch {
 		case c < from:
 			sum += math.Max(0, 1-(from-c)/k.StillBelowK.Value)

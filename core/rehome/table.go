@@ -61,6 +61,7 @@ type JobKind struct {
 // Knowledge is the table of re-homing.
 type Knowledge struct {
 	HumidFrom    knowledge.Number            `yaml:"humid_from_percent" json:"humid_from_percent" required:"true"`
+	BigPotL      knowledge.Number            `yaml:"big_pot_l" json:"big_pot_l" required:"true"`
 	FewGrades    []string                    `yaml:"few_grades" json:"few_grades" required:"true"`
 	SoundGrades  []string                    `yaml:"sound_grades" json:"sound_grades" required:"true"`
 	Decisions    map[string]Decision         `yaml:"decisions" json:"decisions" required:"true"`

@@ -2278,7 +2278,10 @@ export interface components {
         DryingKnowledge: {
             cycles: components["schemas"]["KnowledgeNumber"];
             holds_share: components["schemas"]["KnowledgeNumber"];
+            leaf_hours: components["schemas"]["KnowledgeNumber"];
+            least_spread: components["schemas"]["KnowledgeNumber"];
             least_weights: components["schemas"]["KnowledgeNumber"];
+            one_cycle: components["schemas"]["KnowledgeNumber"];
             surface: components["schemas"]["KnowledgeEstimate"];
             walls: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
@@ -2876,6 +2879,7 @@ export interface components {
             least_air: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
+            much_lost: components["schemas"]["KnowledgeNumber"];
             pore_share: components["schemas"]["KnowledgeNumber"];
             recipes: components["schemas"]["MediaRecipe"][];
             settling: components["schemas"]["KnowledgeNumber"];
@@ -3442,24 +3446,33 @@ export interface components {
             words: components["schemas"]["KnowledgeText"][];
         };
         PotsKnowledge: {
+            above_water_mm: components["schemas"]["KnowledgeNumber"];
             base_mm: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
             beside_base_mm: components["schemas"]["KnowledgeNumber"];
+            crock_mm: components["schemas"]["KnowledgeNumber"];
             crock_share: components["schemas"]["KnowledgeNumber"];
             height_over_width: components["schemas"]["KnowledgeNumber"];
             hole_rows_mm: components["schemas"]["KnowledgeNumber"];
             lead_room_mm: components["schemas"]["KnowledgeNumber"];
             least_ml: components["schemas"]["KnowledgeNumber"];
             opaque_why: components["schemas"]["KnowledgeText"];
+            reservoir_cannot: components["schemas"]["KnowledgeText"];
+            reservoir_least_mm: components["schemas"]["KnowledgeNumber"];
+            reservoir_most: components["schemas"]["KnowledgeNumber"];
             reservoir_none: components["schemas"]["KnowledgeText"];
             reservoir_shallow: components["schemas"]["KnowledgeText"];
+            reservoir_tall: components["schemas"]["KnowledgeText"];
             rim_mm: components["schemas"]["KnowledgeNumber"];
             root_ball_spread: components["schemas"]["KnowledgeNumber"];
             root_share: components["schemas"]["KnowledgeNumber"];
             shallow_medium_mm: components["schemas"]["KnowledgeNumber"];
             side_holes: components["schemas"]["KnowledgeText"];
+            spare_mm: components["schemas"]["KnowledgeNumber"];
             stands_in_water: components["schemas"]["KnowledgeText"];
+            tallest: components["schemas"]["KnowledgeNumber"];
+            taper: components["schemas"]["KnowledgeNumber"];
             too_big: components["schemas"]["KnowledgeNumber"];
             too_small: components["schemas"]["KnowledgeNumber"];
             walls: {
@@ -3952,6 +3965,7 @@ export interface components {
             rehome: components["schemas"]["RehomeKnowledgeType2"];
         };
         RehomeKnowledgeType2: {
+            big_pot_l: components["schemas"]["KnowledgeNumber"];
             decisions: {
                 [key: string]: components["schemas"]["RehomeDecision"];
             };
