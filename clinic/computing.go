@@ -164,7 +164,7 @@ func (c *Clinic) ComputeSection(ctx context.Context, a SectionAsk) (pots.Section
 	for i, mm := range a.Roots {
 		living[i] = pots.RootIn{LengthMM: mm, WidthMM: p.RootDiameterMM.Value}
 	}
-	filling := pots.Filling{Medium: "Mix", Crock: "Broken crock", RiseMM: mix.RiseMM, Wicks: mix.RiseMM == 0, Dry: a.DryTop}
+	filling := pots.Filling{Medium: "Mix", Grain: mix.Settled.Grain, Crock: "Broken crock", RiseMM: mix.RiseMM, Wicks: mix.RiseMM == 0, Dry: a.DryTop}
 	return pots.Table().Draw(pot, a.plant(), filling, living, []Text{}, a.Still), nil
 }
 

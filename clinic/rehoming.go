@@ -286,7 +286,7 @@ func (v *visit) potted(ctx context.Context, r *Rehoming, plant pots.Plant, livin
 	}
 	mix.Need = media.Table().Need([][]media.Measured{mix.Measured}, have, shelf)
 	mix.Judged = media.Table().Judge(mix.Settled, mix.Style)
-	filling := pots.Filling{Medium: mix.Name, Crock: "Broken crock", RiseMM: mix.RiseMM, Wicks: mix.RiseMM == 0, Dry: r.Plan.DryTop}
+	filling := pots.Filling{Medium: mix.Name, Grain: mix.Settled.Grain, Crock: "Broken crock", RiseMM: mix.RiseMM, Wicks: mix.RiseMM == 0, Dry: r.Plan.DryTop}
 	section := k.Draw(*r.Pot, plant, filling, living, v.placement(plant, r, mix), still)
 	r.Section = &section
 	return nil

@@ -118,6 +118,16 @@ func TestAOneComponentMixIsThatComponent(t *testing.T) {
 	}
 }
 
+func TestAMixLooksLikeWhatMostOfItIs(t *testing.T) {
+	for grain, parts := range map[string][]Part{
+		"chips": {{"bark-medium", 3}, {"perlite", 2}}, "balls": {{"clay-large", 2}, {"bark-fine", 1}}, "strands": {{"sphagnum", 2}, {"bark-fine", 1}},
+	} {
+		s, err := Table().Settle(parts, Table().Component)
+		require.NoError(t, err)
+		assert.Equal(t, grain, s.Grain)
+	}
+}
+
 func TestImpossibleMixesAreRefused(t *testing.T) {
 	var faults fault.List
 	_, err := Table().Settle([]Part{{"bark-fine", 0}, {"perlite", 0}}, Table().Component)

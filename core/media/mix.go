@@ -38,6 +38,7 @@ type Settled struct {
 	Wicks      bool     `json:"wicks" required:"true" description:"its fibres draw water all the way up"`
 	LifeMonths *float64 `json:"life_months,omitempty" description:"of what breaks down first; left out: it lasts"`
 	Organic    bool     `json:"organic,omitempty"`
+	Grain      string   `json:"grain" required:"true" enum:"chips,balls,strands" description:"what most of it is like"`
 	Folds      []Fold   `json:"folds" required:"true" description:"from the coarsest down"`
 	Cautions   []string `json:"cautions" required:"true"`
 }
@@ -60,7 +61,7 @@ func (k *Knowledge) Fills(smallMM, largeMM float64) float64 {
 // Fibres hold the grains apart and fill nothing.
 func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 	var all []measure
-	sum := 0.0
+	sum, most, grain := 0.0, 0.0, ""
 	for i, p := range of {
 		c, ok := shelf(p.Component)
 		if !ok {
@@ -69,13 +70,16 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 		if p.Parts > 0 {
 			all = append(all, measure{c, p.Parts})
 			sum += p.Parts
+			if p.Parts > most {
+				most, grain = p.Parts, c.grain()
+			}
 		}
 	}
 	if len(all) == 0 {
 		return Settled{}, fault.List{{Field: "parts", Limit: "some part above 0", Words: "All parts are 0. Give how many parts of each."}}
 	}
 	slices.SortStableFunc(all, func(a, b measure) int { return cmp.Compare(b.GradeMM(), a.GradeMM()) })
-	s := Settled{Folds: []Fold{}, Cautions: []string{}}
+	s := Settled{Grain: grain, Folds: []Fold{}, Cautions: []string{}}
 	solids, logs, graded, wicking := 0.0, 0.0, 0.0, 0.0 // solids: all that is not air
 	for len(all) > 0 {
 		// Pieces of one grade go in together.

@@ -39,6 +39,18 @@ func (c Component) GradeMM() float64 {
 	return math.Sqrt(c.LowMM.Value * c.HighMM.Value)
 }
 
+// grain is what its pieces are like.
+func (c Component) grain() string {
+	switch {
+	case c.Fibre:
+		return "strands"
+	case c.Organic:
+		return "chips"
+	default:
+		return "balls"
+	}
+}
+
 // Recipe is a mix in parts by volume.
 type Recipe struct {
 	Code   string             `yaml:"code" json:"code" required:"true"`

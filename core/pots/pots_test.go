@@ -190,8 +190,9 @@ func TestTheDryTopOfCoarsePebbles(t *testing.T) {
 	hole := 25.0
 	pot := round(140, 110, 130)
 	pot.HoleMM = &hole
-	s := Table().Draw(pot, Plant{Group: "phalaenopsis"}, Filling{Medium: "Clay", RiseMM: 7}, nil, nil, "none")
+	s := Table().Draw(pot, Plant{Group: "phalaenopsis"}, Filling{Medium: "Clay", Grain: "balls", RiseMM: 7}, nil, nil, "none")
 	assert.InDelta(t, 32, s.WetToMM, 1e-9)
+	assert.Equal(t, []Layer{{"medium", "Clay", "balls", 0, 120}}, s.Layers)
 	assert.InDelta(t, 120-32, s.DryTopMM, 1e-9)
 	wicked := Table().Draw(pot, Plant{Group: "phalaenopsis"}, Filling{Medium: "Moss", Wicks: true}, nil, nil, "none")
 	assert.Zero(t, wicked.DryTopMM)

@@ -17,6 +17,7 @@ type Point struct {
 type Layer struct {
 	Kind   string  `json:"kind" required:"true" enum:"crock,medium,top"`
 	Name   string  `json:"name" required:"true"`
+	Grain  string  `json:"grain" required:"true" enum:"chips,balls,strands,shards" description:"what most of it is like"`
 	FromMM float64 `json:"from_mm" required:"true"`
 	ToMM   float64 `json:"to_mm" required:"true"`
 }
@@ -61,6 +62,7 @@ type RootIn struct {
 // Filling is what goes into the pot.
 type Filling struct {
 	Medium  string  // name of the mix
+	Grain   string  // chips, balls or strands, whatever most of it is
 	Crock   string  // name of the coarse layer
 	RiseMM  float64 // how high the mix draws water
 	Wicks   bool    // all the way up
@@ -78,11 +80,11 @@ func (k *Knowledge) Draw(pot Pot, p Plant, fill Filling, living []RootIn, placem
 	s.outline(pot)
 	top := s.FillMM - fill.TopMM
 	if pot.CrockMM > 0 {
-		s.Layers = append(s.Layers, Layer{"crock", fill.Crock, 0, pot.CrockMM})
+		s.Layers = append(s.Layers, Layer{"crock", fill.Crock, "shards", 0, pot.CrockMM})
 	}
-	s.Layers = append(s.Layers, Layer{"medium", fill.Medium, pot.CrockMM, top})
+	s.Layers = append(s.Layers, Layer{"medium", fill.Medium, fill.Grain, pot.CrockMM, top})
 	if fill.TopMM > 0 {
-		s.Layers = append(s.Layers, Layer{"top", fill.TopName, top, s.FillMM})
+		s.Layers = append(s.Layers, Layer{"top", fill.TopName, "chips", top, s.FillMM})
 	}
 	if s.WaterMM > 0 {
 		s.WetToMM = s.FillMM

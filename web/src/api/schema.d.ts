@@ -2933,6 +2933,11 @@ export interface components {
              * @description mean grade, geometric; 0 for fibres alone
              */
             grade_mm: number;
+            /**
+             * @description what most of it is like
+             * @enum {string}
+             */
+            grain: "chips" | "balls" | "strands";
             /** @description of what breaks down first; left out: it lasts */
             life_months?: number;
             organic?: boolean;
@@ -3482,6 +3487,11 @@ export interface components {
         PotsLayer: {
             /** Format: double */
             from_mm: number;
+            /**
+             * @description what most of it is like
+             * @enum {string}
+             */
+            grain: "chips" | "balls" | "strands" | "shards";
             /** @enum {string} */
             kind: "crock" | "medium" | "top";
             name: string;

@@ -24,10 +24,17 @@ export function SectionDrawing({ section: s, wall, mix }: Props) {
           <clipPath id="section-inside">
             <polygon points={inside} />
           </clipPath>
-          <pattern id="section-medium" width="13" height="11" patternUnits="userSpaceOnUse">
+          <pattern id="section-balls" width="17" height="15" patternUnits="userSpaceOnUse">
+            <circle cx="4.5" cy="4" r="3.6" className="section-ball" />
+            <circle cx="13" cy="11" r="3.6" className="section-ball" />
+          </pattern>
+          <pattern id="section-strands" width="26" height="14" patternUnits="userSpaceOnUse">
+            <path d="M0 4q6 -5 13 0t13 0M2 11q6 4 11 0t11 1" className="section-bit" />
+          </pattern>
+          <pattern id="section-chips" width="13" height="11" patternUnits="userSpaceOnUse">
             <path d="M2 3l4 1M8 8l4-1M9 2l2 2" className="section-bit" />
           </pattern>
-          <pattern id="section-crock" width="26" height="18" patternUnits="userSpaceOnUse">
+          <pattern id="section-shards" width="26" height="18" patternUnits="userSpaceOnUse">
             <path d="M2 12L8 3L15 6L12 14ZM17 4L24 6L22 13L16 11Z" className="section-shard" />
           </pattern>
         </defs>
@@ -39,7 +46,7 @@ export function SectionDrawing({ section: s, wall, mix }: Props) {
               width={W}
               y={y(l.to_mm)}
               height={(l.to_mm - l.from_mm) * scale}
-              fill={`url(#section-${l.kind === "crock" ? "crock" : "medium"})`}
+              fill={`url(#section-${l.grain})`}
               className={`section-${l.kind}`}
             />
           ))}
@@ -62,7 +69,7 @@ export function SectionDrawing({ section: s, wall, mix }: Props) {
               y={y(s.fill_mm)}
               height={Math.min(14, s.fill_mm) * scale}
               className="section-dry"
-              fill="url(#section-crock)"
+              fill="url(#section-shards)"
             />
           )}
         </g>
