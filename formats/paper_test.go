@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"regexp"
+	"strconv"
 	"strings"
 	"testing"
 	"unicode/utf16"
@@ -111,4 +112,24 @@ func TestACaseSheetRunsOverPages(t *testing.T) {
 		assert.Contains(t, string(all), want)
 	}
 	assert.NotContains(t, string(all), "Empty", "a part without lines is left out")
+}
+
+var rects = regexp.MustCompile(`([0-9.]+) ([0-9.]+) [0-9.]+ -?[0-9.]+ re f`)
+
+// Each label of a sheet has its own place: 70 mm to the right, 37 mm down.
+func TestLabelsOfASheetLieBesideEachOther(t *testing.T) {
+	leftmost := func(skip int) float64 {
+		body, err := Labels([]Label{label("x")}, true, skip)
+		require.NoError(t, err)
+		least := 1e9
+		for _, m := range rects.FindAllStringSubmatch(drawn(body), -1) {
+			x, err := strconv.ParseFloat(m[1], 64)
+			require.NoError(t, err)
+			least = min(least, x)
+		}
+		return least / 72 * 25.4 // points to mm
+	}
+	assert.InDelta(t, 70, leftmost(1)-leftmost(0), 0.1)
+	assert.InDelta(t, 140, leftmost(2)-leftmost(0), 0.1)
+	assert.InDelta(t, 0, leftmost(3)-leftmost(0), 0.1, "a new row")
 }

@@ -350,3 +350,57 @@ func TestDrawsFillTheirRangesEvenly(t *testing.T) {
 	// The normal deviate of 0.975, from any table of the normal distribution.
 	assert.InDelta(t, 1.95996, deviate(0.975), 1e-5)
 }
+
+// Roots that the plant is nearly full for take up less, and the pores open no
+// further than that: near full, a plant with twice the supply opens no wider than
+// its uptake at that moment allows.
+func TestPoresOpenOnlyAsFarAsRootsMakeGoodNow(t *testing.T) {
+	w := &way{sky: skyOf(22, 22, 0, 40, 101.3, false)}
+	d := drawn{areaM2: 0.1, full: 100, shut: 2, open: 80}
+	r := d.rates(&w.sky)
+	noon := 12
+	loss := func(share float64) float64 {
+		_, f := r.hours(noon, 1, share*d.full, 0.5, 0)
+		return f.lost
+	}
+	// At 0.96 of full the roots take up 0.4 of what they could: as much is opened.
+	full := d.areaM2 * w.sky.pull[noon] * d.open
+	shut := d.areaM2 * w.sky.pull[noon] * d.shut
+	assert.InDelta(t, shut+0.4*0.5/full*(full-shut), loss(0.96), 1e-9)
+	assert.InDelta(t, shut+0.5/full*(full-shut), loss(0.88), 1e-9, "further from full, all of it")
+	assert.InDelta(t, shut+0.5*0.5/full*(full-shut), loss(0.75), 1e-9, "half way between the limits its own water lets it half open")
+	assert.InDelta(t, shut, loss(0.6), 1e-9)
+}
+
+// New roots drink with what is longer than the way to moisture, and not before.
+func TestNewRootsDrinkBeyondTheirWayToMoisture(t *testing.T) {
+	d := drawn{tipDays: 10, growth: 2, tips: 3, rootMM: 5}
+	w := &way{pace: 1, reachMM: 8}
+	assert.Zero(t, d.newM2(w, 10))
+	assert.Zero(t, d.newM2(w, 12), "4 mm long: on their way")
+	assert.Zero(t, d.newM2(w, 14), "8 mm long: they are just there")
+	assert.InDelta(t, 3*math.Pi*5*(12-8)/1e6, d.newM2(w, 16), 1e-15)
+	w.pace = 0.5
+	assert.Zero(t, d.newM2(w, 20), "half as fast, the tip comes on the 20th day")
+	assert.InDelta(t, 20, d.tipOn(w), 1e-12)
+}
+
+// Of ways with a good chance the gentlest is advised, though another has a better.
+func TestTheGentlestWayWithAGoodChanceIsAdvised(t *testing.T) {
+	k := Table()
+	at := func(chances ...float64) []string {
+		var all []Outcome
+		for i, c := range chances {
+			all = append(all, Outcome{Code: k.Methods[i].Code, Chance: c})
+		}
+		var codes []string
+		for _, o := range k.ranked(all) {
+			codes = append(codes, o.Code)
+		}
+		return codes
+	}
+	first := k.Methods[0].Code
+	assert.Equal(t, first, at(0.91, 0.99, 1)[0], "nine in ten is enough")
+	assert.Equal(t, k.Methods[2].Code, at(0.5, 0.6, 0.8)[0], "else the best")
+	assert.Equal(t, first, at(0.50, 0.52, 0.51)[0], "alike, the gentler one")
+}
