@@ -227,7 +227,7 @@ func TestFromHoldingToANewHome(t *testing.T) {
 			for _, code := range codesOf(p) {
 				if p.MustHas(job(code) + " .job-read") {
 					p.tap(job(code)+" .job-read", "")
-					p.see(job(code)+" .job-care h3", "Read. Show again")
+					p.see(job(code)+" .job-care h3", "read. Show again")
 				}
 				if code == "weigh-pot" {
 					p.tap(job(code)+" .job-tools button", "Leave out")
@@ -464,4 +464,19 @@ func TestANewcomersPlantFindsItsWay(t *testing.T) {
 	p.tap(".strip a", "Re-home")
 	p.see(".race .headline", "chance")
 	p.gone(".race-air", "is taken")
+}
+
+// Every figure that the way home rests on is in the library, with its mark.
+func TestTheFiguresOfRehomingAreInTheLibrary(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url+"/library?in=figures", phone)
+	p.see(".figures h3", "The race")
+	p.see(".figures h3", "Media and mixes")
+	p.see(".figures dd", "0.4 (0.2–1)")
+	assert.Greater(t, len(p.MustElements(".figures .mark")), 150)
+	p.fits(phone.width)
+	require.NoError(t, p.find(`input[aria-label="Find in the library"]`).Input("surface tension"))
+	p.see(".figures dd", "0.0728")
+	p.tap(".figures .mark", "published")
+	p.see(".mark-more", "Vargaftik")
 }

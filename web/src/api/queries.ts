@@ -186,3 +186,9 @@ export const rehomeKnowledge = queryOptions({
   queryFn: () => ask(client.GET("/api/v1/knowledge/rehome")),
   ...shipped,
 });
+
+export const raceKnowledge = queryOptions({
+  queryKey: ["knowledge", "race"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/race")),
+  ...shipped,
+});

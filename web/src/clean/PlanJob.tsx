@@ -1,13 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { useId, useState, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import { Refused, type Cleaning, type Job, type OnShelf, type Use } from "../api/client";
 import { shelf } from "../api/queries";
 import { Marked } from "../marks/Mark";
+import { Care, LeaveOut } from "../parts/Care";
 import { FieldError } from "../parts/Choice";
-import { TextLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
-import { usePerson } from "../parts/person";
 import { usePlant } from "../plant/PlantPage";
 import { clock, leftOf, useTimers, useTimerWork } from "../timers/useTimers";
 import { day, figure } from "../words";
@@ -93,8 +92,10 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
         </div>
       </div>
       {skipping && j.state === "open" && (
-        <Skip
-          onSkip={(reason) => {
+        <LeaveOut
+          label="Why it is skipped"
+          word="Skip it"
+          onLeave={(reason) => {
             void work.mark(j, "skipped", { reason }).then((kept) => setSkipping(!kept));
           }}
         />
@@ -110,7 +111,12 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
       )}
       {open && <Why job={j} />}
       {j.care.length > 0 && (
-        <Care job={j} unread={unread.length > 0} repeated={repeated} onRead={() => void work.acknowledge(j)} />
+        <Care
+          cautions={j.care}
+          unread={unread.length > 0}
+          repeated={repeated}
+          onRead={() => void work.acknowledge(j)}
+        />
       )}
       {j.product && j.state === "open" && !closed && <FromShelf job={j} uses={uses} onUses={setUses} />}
       {cuts}
@@ -152,24 +158,6 @@ function JobTimer({ job: j, plantID }: { job: Job; plantID: number }) {
   );
 }
 
-function Skip({ onSkip }: { onSkip: (reason: string) => void }) {
-  const [reason, setReason] = useState("");
-  return (
-    <form
-      className="job-skip"
-      onSubmit={(e) => {
-        e.preventDefault();
-        onSkip(reason.trim());
-      }}
-    >
-      <TextLine label="Why it is skipped" value={reason} max={400} autoFocus onChange={setReason} />
-      <button type="submit" className="turned">
-        Skip it
-      </button>
-    </form>
-  );
-}
-
 function Why({ job: j }: { job: Job }) {
   return (
     <ul className="job-whys">
@@ -197,44 +185,6 @@ function Why({ job: j }: { job: Job }) {
         </li>
       )}
     </ul>
-  );
-}
-
-type CareProps = { job: Job; unread: boolean; repeated: boolean; onRead: () => void };
-
-/** The cautions of a job: open until they were read, once, and always one tap away. */
-function Care({ job: j, unread, repeated, onRead }: CareProps) {
-  const id = useId();
-  const [person] = usePerson();
-  const [shown, setShown] = useState(false);
-  const open = (unread && !repeated) || shown;
-  const folds = !unread || repeated;
-  const words = j.care.length === 1 ? "Caution" : "Cautions";
-  return (
-    <section className="cautions job-care" aria-labelledby={id}>
-      <h3 id={id}>
-        Take care
-        {folds && (
-          <button type="button" className="plain" aria-expanded={shown} onClick={() => setShown(!shown)}>
-            {shown ? "Fold away" : unread ? `${words} as above, not read yet. Show` : `${words} read. Show again`}
-          </button>
-        )}
-      </h3>
-      {open && (
-        <ul>
-          {j.care.map((c) => (
-            <li key={c.code}>
-              <Marked text={c.words} />
-            </li>
-          ))}
-        </ul>
-      )}
-      {unread && open && (
-        <button type="button" className="turned job-read" onClick={onRead}>
-          {person ? `Read, by ${person}` : "I have read this"}
-        </button>
-      )}
-    </section>
   );
 }
 

@@ -1,9 +1,8 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 import { Refused, type HomeJob, type Rehoming } from "../api/client";
 import { Marked } from "../marks/Mark";
+import { Care, LeaveOut } from "../parts/Care";
 import { FieldError } from "../parts/Choice";
-import { TextLine } from "../parts/TextLine";
-import { usePerson } from "../parts/person";
 import { day } from "../words";
 import { labelOf } from "./labels";
 import type { useDoing } from "./useHome";
@@ -64,7 +63,11 @@ export function HomeJobRow({ job: j, r, work, repeated }: Props) {
         </ul>
       )}
       {skipping && !finished && (
-        <LeaveOut onSkip={(why) => void work.mark(j, "skipped", why).then((kept) => setSkipping(!kept))} />
+        <LeaveOut
+          label="Why it is left out"
+          word="Leave it out"
+          onLeave={(why) => void work.mark(j, "skipped", why).then((kept) => setSkipping(!kept))}
+        />
       )}
       {trouble !== undefined && (
         <FieldError
@@ -76,62 +79,8 @@ export function HomeJobRow({ job: j, r, work, repeated }: Props) {
         />
       )}
       {j.cautions.length > 0 && (
-        <Care job={j} unread={unread} repeated={repeated} onRead={() => void work.acknowledge(j)} />
+        <Care cautions={j.cautions} unread={unread} repeated={repeated} onRead={() => void work.acknowledge(j)} />
       )}
     </div>
-  );
-}
-
-function LeaveOut({ onSkip }: { onSkip: (reason: string) => void }) {
-  const [reason, setReason] = useState("");
-  return (
-    <form
-      className="job-skip"
-      onSubmit={(e) => {
-        e.preventDefault();
-        onSkip(reason.trim());
-      }}
-    >
-      <TextLine label="Why it is left out" value={reason} max={400} autoFocus onChange={setReason} />
-      <button type="submit" className="turned">
-        Leave it out
-      </button>
-    </form>
-  );
-}
-
-type CareProps = { job: HomeJob; unread: boolean; repeated: boolean; onRead: () => void };
-
-/** The cautions of a job: open until they were read, once, and always one tap away. */
-function Care({ job: j, unread, repeated, onRead }: CareProps) {
-  const id = useId();
-  const [person] = usePerson();
-  const [shown, setShown] = useState(false);
-  const open = (unread && !repeated) || shown;
-  return (
-    <section className="cautions job-care" aria-labelledby={id}>
-      <h3 id={id}>
-        Take care
-        {(!unread || repeated) && (
-          <button type="button" className="plain" aria-expanded={shown} onClick={() => setShown(!shown)}>
-            {shown ? "Fold away" : unread ? "As above, not read yet. Show" : "Read. Show again"}
-          </button>
-        )}
-      </h3>
-      {open && (
-        <ul>
-          {j.cautions.map((c) => (
-            <li key={c.code}>
-              <Marked text={c.words} />
-            </li>
-          ))}
-        </ul>
-      )}
-      {unread && open && (
-        <button type="button" className="turned job-read" onClick={onRead}>
-          {person ? `Read, by ${person}` : "I have read this"}
-        </button>
-      )}
-    </section>
   );
 }

@@ -4,6 +4,8 @@ import { useSearchParams } from "react-router";
 import { causeKnowledge, cautions, groups, lookalikes, pestKnowledge, solutionKnowledge } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
 import { CauseEntry, CautionEntry, FindingEntry, GroupEntry, PestEntry, ProductEntry, SideBySide } from "./entries";
+import { Figures } from "./Figures";
+import { useFigures } from "./figures";
 import "./library.css";
 
 const shelves = [
@@ -14,6 +16,7 @@ const shelves = [
   ["lookalikes", "Side by side"],
   ["pests", "Pests by warmth"],
   ["products", "What is mixed"],
+  ["figures", "Figures of re-homing"],
   ["cautions", "Cautions"],
 ] as const;
 
@@ -49,6 +52,7 @@ export default function Library() {
     useQuery(solutionKnowledge),
   ] as const;
   const [knowledge, kinds, alike, care, warmth, mixed] = asked;
+  const figures = useFigures();
   const wrong = asked.find((q) => q.error)?.error;
   const k = knowledge.data;
   const name = (code: string) => k?.causes.find((c) => c.code === code)?.name;
@@ -65,9 +69,12 @@ export default function Library() {
     products: (mixed.data?.products ?? []).filter((p) =>
       holds(words, p.name, ...p.uses.map((u) => u.name + u.how.value)),
     ),
+    figures: figures.filter((f) => holds(words, f.table, f.name, f.said, f.from.mark)),
     cautions: (care.data ?? []).filter((c) => holds(words, c.words.value, c.when)),
   };
-  const shown = (code: keyof typeof found) => (shelf === "all" || shelf === code) && found[code].length > 0;
+  // The figures are many: on their own shelf, or when looked for.
+  const shown = (code: keyof typeof found) =>
+    (shelf === code || (shelf === "all" && (code !== "figures" || words !== ""))) && found[code].length > 0;
   const nothing = k && !Object.keys(found).some((code) => shown(code as keyof typeof found));
 
   return (
@@ -142,6 +149,12 @@ export default function Library() {
           {found.products.map((p) => (
             <ProductEntry key={p.code} product={p} />
           ))}
+        </section>
+      )}
+      {shown("figures") && (
+        <section>
+          <h2>Figures of re-homing</h2>
+          <Figures list={found.figures} />
         </section>
       )}
       {shown("cautions") && (

@@ -89,6 +89,7 @@ export function Weights({ kind, onKept }: Props) {
           ? "Shaken dry, before it is soaked, each week at the same point of its rhythm. Its own weights replace the tables."
           : "Right after watering, once drained, and again when it feels light."}
       </p>
+      {kind === "pot" && <WetAndLight list={mine} />}
       {asked ? (
         <div className="weights-asked" role="alert">
           <p>{asked.words}</p>
@@ -162,6 +163,26 @@ export function Weights({ kind, onKept }: Props) {
         </>
       )}
     </section>
+  );
+}
+
+/** The two weights that tell what a pot holds, one after the other. */
+function WetAndLight({ list }: { list: Weighed[] }) {
+  const has = (moment: string) => list.some((w) => w.moment === moment && !w.withdrawn);
+  const steps = [
+    ["wet", "Water it through, let it drain for ten minutes, and weigh it: just watered and drained."],
+    ["light", "Wait until it feels light, and weigh it before you water: due for water."],
+  ] as const;
+  if (steps.every(([moment]) => has(moment))) return null;
+  return (
+    <ol className="wet-and-light">
+      {steps.map(([moment, words]) => (
+        <li key={moment} data-done={has(moment) || undefined}>
+          {words}
+          {has(moment) && " Done."}
+        </li>
+      ))}
+    </ol>
   );
 }
 
