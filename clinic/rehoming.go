@@ -95,16 +95,18 @@ func (c *Clinic) rehoming(ctx context.Context, q *sqlc.Queries, plantID int64, p
 		return Rehoming{}, err
 	}
 	r := Rehoming{PlantID: plantID, Version: plan.Version, Plan: plan.Plan, Asked: v.askedAtHome(), Jobs: []rehome.Job{}, Seen: []Seen{}}
-	if err := v.decide(ctx, &r); err != nil {
+	rc, err := v.raceCase(ctx, c.now())
+	if err != nil {
 		return r, err
 	}
-	if err := v.housing(ctx, &r); err != nil {
+	v.decide(&r, rc)
+	if err := v.housing(ctx, &r, rc); err != nil {
 		return r, err
 	}
 	if r.Homes, err = v.homes(ctx); err != nil {
 		return r, err
 	}
-	if r.Drying, err = v.drying(ctx, r.Homes); err != nil {
+	if r.Drying, err = v.drying(ctx, r.Homes, rc); err != nil {
 		return r, err
 	}
 	slices.Reverse(r.Homes)
@@ -116,11 +118,7 @@ func (c *Clinic) rehoming(ctx context.Context, q *sqlc.Queries, plantID int64, p
 }
 
 // decide fills in whether to pot or to hold, and the route.
-func (v *visit) decide(ctx context.Context, r *Rehoming) error {
-	rc, err := v.raceCase(ctx, v.clinic.now())
-	if err != nil {
-		return err
-	}
+func (v *visit) decide(r *Rehoming, rc race.Case) {
 	c := rehome.Case{
 		Profile: v.bench.profile, TipsOut: rc.TipsOut, Humidity: rc.Humidity, OldMedium: v.plant.Intake.OldMedium,
 		BareSide: own(r.Plan.BareSide, v.house.BareNoTips), MediumSide: own(r.Plan.Medium, v.house.Medium),
@@ -143,7 +141,8 @@ func (v *visit) decide(ctx context.Context, r *Rehoming) error {
 	}
 	r.Decision = rehome.Table().Decide(c)
 	if r.Decision.Decision == "hold" {
-		if c.RaceAdvises, err = race.Best(rc); err == nil {
+		if best, err := race.Best(rc); err == nil { // without leaves counted there is no race
+			c.RaceAdvises = best
 			r.Decision = rehome.Table().Decide(c)
 		}
 	}
@@ -154,7 +153,6 @@ func (v *visit) decide(ctx context.Context, r *Rehoming) error {
 	if route, ok := rehome.Table().Route(code); ok {
 		r.Route = &route
 	}
-	return nil
 }
 
 // roomy is what a pot has to fit.
@@ -204,14 +202,10 @@ func (v *visit) roomy(plan Plan, route rehome.Route, rc race.Case, asked []Asked
 }
 
 // housing fills in pot, mix, section and jobs.
-func (v *visit) housing(ctx context.Context, r *Rehoming) error {
+func (v *visit) housing(ctx context.Context, r *Rehoming, rc race.Case) error {
 	if r.Route == nil {
 		r.Headline = r.Decision.Headline
 		return nil
-	}
-	rc, err := v.raceCase(ctx, v.clinic.now())
-	if err != nil {
-		return err
 	}
 	plant, living := v.roomy(r.Plan, *r.Route, rc, r.Asked)
 	f := rehome.Facts{
@@ -367,7 +361,7 @@ func (v *visit) placement(p pots.Plant, r *Rehoming, mix *Mixed) []Text {
 
 // drying foretells when the pot it is in is due for water, from its weights since
 // it was housed.
-func (v *visit) drying(ctx context.Context, homes []Home) (*Drying, error) {
+func (v *visit) drying(ctx context.Context, homes []Home, rc race.Case) (*Drying, error) {
 	if len(homes) == 0 || homes[len(homes)-1].Pot == nil {
 		return nil, nil
 	}
@@ -383,10 +377,6 @@ func (v *visit) drying(ctx context.Context, homes []Home) (*Drying, error) {
 			continue
 		}
 		list = append(list, drying.Weight{Day: float64(at.Unix()) / 86400, Grams: w.Grams, Wet: w.Moment == "wet" || w.Because == BecauseWatered, Light: w.Moment == "light"})
-	}
-	rc, err := v.raceCase(ctx, v.clinic.now())
-	if err != nil {
-		return nil, err
 	}
 	f, ok := drying.Table().Foretell(list, potPrior(*home.Pot, home.MixWater, rc), media.Table().DueAt[v.bench.profile.MoistureStyle.Value].Value)
 	if !ok {

@@ -11,7 +11,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"therapeon/core/drying"
 	"therapeon/core/media"
 	"therapeon/core/pots"
 	"therapeon/core/rehome"
@@ -351,7 +350,6 @@ func TestThePotsOwnWeightsForetellItsWater(t *testing.T) {
 	assert.Equal(t, 1, f.Cycles)
 	assert.InDelta(t, 160, f.HoldsG, 1e-9, "120 g down to the line of a quarter: 120 / 0.75")
 	assert.Zero(t, f.DueDays)
-	assert.NotNil(t, drying.Table())
 }
 
 // text is what is written in a PDF.

@@ -136,8 +136,7 @@ func TestTheHeadlineFollowsTheWayItIsHeld(t *testing.T) {
 	assert.Contains(t, run(t, c).Detail, "in the way that suits it best")
 }
 
-// The lightness of a plant in the sun, at altitude and in the cold, by the sign of
-// its effect alone.
+// Sun, height and cold, by the sign of their effect alone.
 func TestAirLightHeightAndCold(t *testing.T) {
 	loss := func(change func(*Case)) float64 {
 		c := rootless(50)
