@@ -52,9 +52,15 @@ func Contract() ([]byte, error) {
 
 // problems are the errors an operation can answer with.
 func (o operation) problems() []int {
-	var all []int
+	all := []int{http.StatusForbidden, http.StatusInternalServerError, http.StatusServiceUnavailable}
 	if o.method != http.MethodGet {
-		all = append(all, http.StatusBadRequest, http.StatusRequestEntityTooLarge, http.StatusUnsupportedMediaType, http.StatusUnprocessableEntity)
+		all = append(all, http.StatusBadRequest, http.StatusRequestEntityTooLarge, http.StatusUnsupportedMediaType)
+	}
+	if o.method != http.MethodGet || o.hasParameters() {
+		all = append(all, http.StatusUnprocessableEntity)
+	}
+	if o.method != http.MethodGet && !strings.Contains(o.path, "/compute/") {
+		all = append(all, http.StatusInsufficientStorage)
 	}
 	if strings.Contains(o.path, "{id}") {
 		all = append(all, http.StatusNotFound)
@@ -63,6 +69,17 @@ func (o operation) problems() []int {
 		all = append(all, http.StatusConflict)
 	}
 	return all
+}
+
+// hasParameters holds for an operation that is told something by its address.
+func (o operation) hasParameters() bool {
+	t := reflect.TypeOf(o.in).Elem()
+	for i := range t.NumField() {
+		if tag := t.Field(i).Tag; tag.Get("path") != "" || tag.Get("query") != "" {
+			return true
+		}
+	}
+	return false
 }
 
 // limits copies the limits a field is checked by into its schema, so that they

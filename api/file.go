@@ -1,12 +1,16 @@
 package api
 
 import (
+	"cmp"
+	"encoding/json"
 	"fmt"
 	"net/http"
 	"net/url"
 	"strings"
 
 	"github.com/labstack/echo/v5"
+
+	"therapeon/clinic/check"
 )
 
 // document is a file that an operation answers with.
@@ -22,10 +26,13 @@ const pdf = "application/pdf"
 func answer(c *echo.Context, status int, out any) error {
 	file, ok := out.(document)
 	if !ok {
-		return c.JSON(status, out)
+		body, err := json.Marshal(out)
+		if err != nil {
+			return cmp.Or(check.Sound(out), fmt.Errorf("make the answer: %w", err))
+		}
+		return c.Blob(status, "application/json", body)
 	}
 	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`inline; filename="%s"`, file.name))
-	c.Response().Header().Set("X-Content-Type-Options", "nosniff")
 	return c.Blob(http.StatusOK, file.kind, file.body)
 }
 

@@ -2,19 +2,17 @@ package api
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
-	"io"
 	"net/http"
 	"reflect"
-	"slices"
 	"strconv"
 	"strings"
-	"unicode"
+	"time"
 
 	"github.com/labstack/echo/v5"
 
+	"therapeon/clinic"
 	"therapeon/core/fault"
 )
 
@@ -24,8 +22,12 @@ type operation struct {
 	method, path, id, summary string
 	status                    int
 	in, out                   any
+	within                    *time.Duration // it is given up after that
 	handle                    echo.HandlerFunc
 }
+
+// usualTime is what an operation may take, unless its row says more.
+const usualTime = 15 * time.Second
 
 // op makes a row. In is a struct whose fields come from the path (tag path),
 // the query (tag query) and a JSON body (tag json); all JSON is read strictly.
@@ -35,22 +37,50 @@ func op[In, Out any](method, path, id, summary string, work func(context.Context
 	if method == http.MethodPost && !strings.Contains(path, "/compute/") {
 		status = http.StatusCreated
 	}
+	within := new(time.Duration)
+	*within = usualTime
 	return operation{
-		method: method, path: path, id: id, summary: summary, status: status,
+		method: method, path: path, id: id, summary: summary, status: status, within: within,
 		in: new(In), out: new(Out),
 		handle: func(c *echo.Context) error {
+			ctx, cancel := context.WithTimeout(c.Request().Context(), *within)
+			defer cancel()
+			setDeadlines(c, *within)
 			var in In
 			if err := bind(c, &in); err != nil {
 				return err
 			}
-			out, err := work(c.Request().Context(), in)
-			if err != nil {
-				return err
+			ctx, kept := clinic.Watch(ctx)
+			out, err := work(ctx, in)
+			if err == nil {
+				err = answer(c, status, out)
 			}
-			return answer(c, status, out)
+			switch {
+			case err != nil && kept():
+				return afterwards{err}
+			case err != nil && ctx.Err() != nil:
+				return errors.Join(ctx.Err(), err)
+			}
+			return err
 		},
 	}
 }
+
+// takes gives an operation more time than usual.
+func (o operation) takes(within time.Duration) operation {
+	*o.within = within
+	return o
+}
+
+// setDeadlines bounds how long a slow client may send and take.
+func setDeadlines(c *echo.Context, within time.Duration) {
+	r := http.NewResponseController(c.Response())
+	_ = r.SetReadDeadline(time.Now().Add(within)) // a recorder of a test has none
+	_ = r.SetWriteDeadline(time.Now().Add(2 * within))
+}
+
+// afterwards is an error that came after something was kept.
+type afterwards struct{ error }
 
 // echoPath turns /plants/{id} into the router's /plants/:id.
 func (o operation) echoPath() string {
@@ -97,6 +127,9 @@ func fileType(in any) (string, bool) {
 func set(v reflect.Value, name, given string) error {
 	switch v.Kind() {
 	case reflect.String:
+		if strings.ContainsFunc(given, unprintable) || len([]rune(given)) > mostParameter {
+			return badParameter(name, short(given), fmt.Sprintf("text of at most %d characters", mostParameter))
+		}
 		v.SetString(given)
 	case reflect.Bool:
 		b, err := strconv.ParseBool(given)
@@ -116,88 +149,9 @@ func set(v reflect.Value, name, given string) error {
 	return nil
 }
 
+// mostParameter is the longest parameter of an address.
+const mostParameter = 400
+
 func badParameter(name, given, limit string) error {
 	return fault.List{{Field: name, Value: given, Limit: limit, Words: "Give " + limit + "."}}
-}
-
-// unreadable is a body that is not the JSON it should be.
-type unreadable struct {
-	status int
-	words  string
-	faults fault.List
-}
-
-func (u unreadable) Error() string { return u.words }
-
-// decode reads a JSON body strictly: known fields only, and nothing after it.
-func decode(r *http.Request, in any) error {
-	if kind, _, _ := strings.Cut(r.Header.Get("Content-Type"), ";"); strings.TrimSpace(kind) != "application/json" {
-		return unreadable{status: http.StatusUnsupportedMediaType, words: "Send JSON, with Content-Type: application/json."}
-	}
-	d := json.NewDecoder(r.Body)
-	d.DisallowUnknownFields()
-	err := d.Decode(in)
-	if err == nil {
-		if _, err := d.Token(); !errors.Is(err, io.EOF) {
-			return unreadable{status: http.StatusBadRequest, words: "Something follows the JSON. Send one JSON object and nothing else."}
-		}
-		return nil
-	}
-	return readable(err)
-}
-
-// readable says in words what is wrong with the JSON.
-func readable(err error) error {
-	var tooLong *http.MaxBytesError
-	var kind *json.UnmarshalTypeError
-	var syntax *json.SyntaxError
-	bad := unreadable{status: http.StatusBadRequest}
-	unknown, isUnknown := strings.CutPrefix(err.Error(), "json: unknown field ")
-	switch {
-	case errors.As(err, &tooLong) || echo.StatusCode(err) == http.StatusRequestEntityTooLarge:
-		bad.status = http.StatusRequestEntityTooLarge
-		bad.words = fmt.Sprintf("The request is larger than %d MB. Nothing was saved.", maxBody>>20)
-	case errors.As(err, &kind):
-		field := wirePath(kind.Field)
-		bad.words = fmt.Sprintf("The field %s holds a %s.", field, kind.Value)
-		bad.faults = fault.List{{Field: field, Value: kind.Value, Limit: jsonKind(kind.Type), Words: "This should be " + jsonKind(kind.Type) + "."}}
-	case isUnknown:
-		field := strings.Trim(unknown, `"`)
-		bad.words = "The request names a field that is not known here."
-		bad.faults = fault.List{{Field: field, Limit: "a field of the contract, see /api/openapi.json", Words: "This field is not known here."}}
-	case errors.As(err, &syntax):
-		bad.words = fmt.Sprintf("The JSON breaks at byte %d.", syntax.Offset)
-	case errors.Is(err, io.EOF):
-		bad.words = "The request is empty. Send a JSON object."
-	case errors.Is(err, io.ErrUnexpectedEOF):
-		bad.words = "The JSON ends in the middle."
-	default:
-		bad.words = "The request could not be read as JSON."
-	}
-	return bad
-}
-
-// wirePath drops the names of embedded structs, which are not on the wire.
-func wirePath(path string) string {
-	names := slices.DeleteFunc(strings.Split(path, "."), func(name string) bool {
-		return name == "" || unicode.IsUpper(rune(name[0]))
-	})
-	return strings.Join(names, ".")
-}
-
-func jsonKind(t reflect.Type) string {
-	switch t.Kind() {
-	case reflect.String:
-		return "text"
-	case reflect.Bool:
-		return "true or false"
-	case reflect.Slice:
-		return "a list"
-	case reflect.Int, reflect.Int64:
-		return "a whole number"
-	case reflect.Float64:
-		return "a number"
-	default:
-		return "an object"
-	}
 }

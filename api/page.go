@@ -20,26 +20,24 @@ func servePage(e *echo.Echo, page fs.FS) error {
 		shell = []byte("<!doctype html><title>Therapeon</title><p>The page is not built. Run <code>make build</code>.")
 	}
 	files := http.FileServerFS(page)
-	e.GET("/assets/*", func(c *echo.Context) error {
+	both := []string{http.MethodGet, http.MethodHead}
+	e.Match(both, "/assets/*", func(c *echo.Context) error {
 		if _, err := fs.Stat(page, strings.TrimPrefix(c.Request().URL.Path, "/")); err != nil {
 			return echo.ErrNotFound
 		}
 		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
-		c.Response().Header().Set("X-Content-Type-Options", "nosniff")
 		files.ServeHTTP(c.Response(), c.Request())
 		return nil
 	}, middleware.Gzip())
-	e.GET("/favicon.svg", echo.WrapHandler(files))
-	e.GET("/*", func(c *echo.Context) error {
+	e.Match(both, "/favicon.svg", echo.WrapHandler(files))
+	e.Match(both, "/*", func(c *echo.Context) error {
 		if strings.HasPrefix(c.Request().URL.Path, "/api/") {
 			return echo.ErrNotFound
 		}
 		nonce := rand.Text()
 		h := c.Response().Header()
 		h.Set("Content-Security-Policy", policy(nonce))
-		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
-		h.Set("Cache-Control", "no-store")
 		return c.HTMLBlob(http.StatusOK, []byte(strings.ReplaceAll(string(shell), "{{nonce}}", nonce)))
 	})
 	return nil

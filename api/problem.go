@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"log/slog"
@@ -32,7 +33,17 @@ func problemOf(err error) Problem {
 	var unread unreadable
 	var missing clinic.Missing
 	var conflict clinic.Conflict
+	var later afterwards
 	switch {
+	case errors.As(err, &later):
+		return Problem{Type: "urn:therapeon:kept", Title: "Saved, but not answered", Status: http.StatusInternalServerError,
+			Detail: "It was saved, but the answer to it could not be made. Load it again before you go on."}
+	case errors.Is(err, clinic.ErrFull):
+		return Problem{Type: "urn:therapeon:full", Title: "The disk is full", Status: http.StatusInsufficientStorage,
+			Detail: "Nothing was saved by this request. What was answered before is safe. Make room on the disk, then send it again."}
+	case errors.Is(err, context.DeadlineExceeded):
+		return Problem{Type: "urn:therapeon:slow", Title: "This took too long", Status: http.StatusServiceUnavailable,
+			Detail: "It was stopped, and nothing was saved by it. Try again, or ask for less."}
 	case errors.As(err, &faults):
 		return Problem{Type: "urn:therapeon:bad-value", Title: "Some values do not fit", Status: http.StatusUnprocessableEntity,
 			Detail: "Nothing was saved. Correct what is named and send it again.", Faults: faults}
@@ -61,7 +72,7 @@ func answerProblem(c *echo.Context, err error) {
 		return
 	}
 	p := problemOf(err)
-	if p.Status == http.StatusInternalServerError {
+	if p.Status >= http.StatusInternalServerError {
 		slog.Error("request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
 	}
 	body, err := json.Marshal(p)

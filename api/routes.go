@@ -6,6 +6,7 @@ import (
 	"context"
 	"net/http"
 	"slices"
+	"time"
 
 	"therapeon/clinic"
 )
@@ -83,7 +84,7 @@ func table(c *clinic.Clinic) []operation {
 		}),
 		op(put, "/api/v1/settings", "setSettings", "Change the house settings", func(ctx context.Context, in clinic.Settings) (clinic.Settings, error) {
 			return c.SetSettings(ctx, in)
-		}),
+		}).takes(5 * time.Minute),
 		op(get, "/api/v1/plants", "findPlants", "Find plants; those kept apart come last", func(ctx context.Context, in findPlants) (plantList, error) {
 			if in.Most == 0 {
 				in.Most = 200

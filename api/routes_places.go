@@ -4,6 +4,7 @@ import (
 	"context"
 	"io"
 	"net/http"
+	"time"
 
 	"therapeon/clinic"
 )
@@ -46,6 +47,6 @@ func placeTable(c *clinic.Clinic) []operation {
 		}),
 		op(post, "/api/v1/places/{id}/log", "importClimate", "Bring in a climate log or a table of days as CSV; all of it or nothing is kept", func(ctx context.Context, in importClimate) (clinic.Imported, error) {
 			return c.ImportClimate(ctx, in.ID, in.File)
-		}),
+		}).takes(5 * time.Minute),
 	}
 }

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"net/http"
+	"time"
 
 	"therapeon/clinic"
 	"therapeon/core/race"
@@ -55,13 +56,13 @@ func rehomeTable(c *clinic.Clinic) []operation {
 		}),
 		op(get, "/api/v1/plants/{id}/race", "getRace", "A plant's water against its new roots, by every way of holding it", func(ctx context.Context, in raceOf) (clinic.Race, error) {
 			return c.RaceOf(ctx, in.ID, in.Of)
-		}),
+		}).takes(time.Minute),
 		op(put, "/api/v1/plants/{id}/race", "assume", "Set your own figures for a plant's race", func(ctx context.Context, in assume) (clinic.Race, error) {
 			return c.Assume(ctx, in.ID, in.Assume)
-		}),
+		}).takes(time.Minute),
 		op(post, "/api/v1/plants/{id}/holding", "hold", "Say that a plant is held bare, and how", func(ctx context.Context, in hold) (clinic.Race, error) {
 			return c.Hold(ctx, in.ID, in.Hold)
-		}),
+		}).takes(time.Minute),
 		op(get, "/api/v1/plants/{id}/weighings", "listWeighings", "A plant's weights, the oldest first", func(ctx context.Context, in byID) (weighingList, error) {
 			list, err := c.Weighings(ctx, in.ID)
 			return weighingList{list}, err
@@ -74,9 +75,9 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			list, err := c.WithdrawWeighing(ctx, in.ID, in.WithdrawWeighing)
 			return weighingList{list}, err
 		}),
-		op(post, "/api/v1/compute/race", "computeRace", "A race, nothing saved", func(_ context.Context, in clinic.RaceCase) (race.Race, error) {
-			return c.ComputeRace(in)
-		}),
+		op(post, "/api/v1/compute/race", "computeRace", "A race, nothing saved", func(ctx context.Context, in clinic.RaceCase) (race.Race, error) {
+			return c.ComputeRace(ctx, in)
+		}).takes(time.Minute),
 		op(get, "/api/v1/scales", "listScales", "Scales that are on, with what they show", func(context.Context, nothing) (scaleList, error) {
 			return scaleList{c.Scales()}, nil
 		}),

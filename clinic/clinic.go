@@ -97,7 +97,7 @@ const settingsCode = "house"
 
 // Settings reads the house settings; what was never set has its default.
 func (c *Clinic) Settings(ctx context.Context) (Settings, error) {
-	return settings(ctx, c.store.Queries)
+	return read(ctx, c, func(q *sqlc.Queries) (Settings, error) { return settings(ctx, q) })
 }
 
 func settings(ctx context.Context, q *sqlc.Queries) (Settings, error) {
@@ -139,7 +139,7 @@ func (c *Clinic) SetSettings(ctx context.Context, s Settings) (Settings, error) 
 	if err != nil {
 		return s, err
 	}
-	err = c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err = c.write(ctx, &s, func(q *sqlc.Queries) error {
 		before, err := settings(ctx, q)
 		if err != nil {
 			return err

@@ -63,7 +63,12 @@ var ownCode = regexp.MustCompile(`^own-[a-z0-9-]{1,30}$`)
 // Components lists all components: the table's, with the house's own figures where
 // it measured them, and those of its own.
 func (c *Clinic) Components(ctx context.Context) ([]media.Component, []HouseComponent, error) {
-	return components(ctx, c.store.Queries)
+	var house []HouseComponent
+	all, err := read(ctx, c, func(q *sqlc.Queries) (all []media.Component, err error) {
+		all, house, err = components(ctx, q)
+		return all, err
+	})
+	return all, house, err
 }
 
 func components(ctx context.Context, q *sqlc.Queries) ([]media.Component, []HouseComponent, error) {
@@ -137,11 +142,6 @@ func (c *Clinic) MeasureComponent(ctx context.Context, code string, m MeasureCom
 	if err := check.Input(m); err != nil {
 		return nil, nil, err
 	}
-	if m.Test != nil {
-		if list := m.Test.Faults(); len(list) > 0 {
-			return nil, nil, list.Under("test")
-		}
-	}
 	if _, known := media.Table().Component(code); !known {
 		if err := m.own(code); err != nil {
 			return nil, nil, err
@@ -153,7 +153,7 @@ func (c *Clinic) MeasureComponent(ctx context.Context, code string, m MeasureCom
 	}
 	var all []media.Component
 	var house []HouseComponent
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &house, func(q *sqlc.Queries) error {
 		text, err := asDoc(doc)
 		if err != nil {
 			return err
@@ -211,7 +211,7 @@ type SaveRecipe struct {
 
 // Recipes lists the house's own mixes.
 func (c *Clinic) Recipes(ctx context.Context) ([]OwnRecipe, error) {
-	return recipes(ctx, c.store.Queries)
+	return read(ctx, c, func(q *sqlc.Queries) ([]OwnRecipe, error) { return recipes(ctx, q) })
 }
 
 func recipes(ctx context.Context, q *sqlc.Queries) ([]OwnRecipe, error) {
@@ -235,7 +235,7 @@ func (c *Clinic) SaveRecipe(ctx context.Context, id int64, s SaveRecipe) ([]OwnR
 		return nil, err
 	}
 	var list []OwnRecipe
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &list, func(q *sqlc.Queries) error {
 		all, _, err := components(ctx, q)
 		if err != nil {
 			return err

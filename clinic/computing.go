@@ -5,12 +5,12 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/core/drying"
-	"therapeon/core/fault"
 	"therapeon/core/media"
 	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/core/taxa"
+	"therapeon/store/sqlc"
 )
 
 // PotAsk is a pot, or none, and the plant it is for.
@@ -26,14 +26,6 @@ type PotAsk struct {
 	TipsOut     bool      `json:"tips_out,omitempty"`
 	GrowthMMDay *float64  `json:"growth_mm_day,omitempty" validate:"omitempty,gt=0,max=20" description:"as measured; left out: the usual of its group"`
 	Component   string    `json:"component,omitempty" validate:"max=40" description:"of the layer where the water stands; left out: large expanded clay"`
-}
-
-// Faults finds asks that cannot be.
-func (a PotAsk) Faults() fault.List {
-	if a.Pot != nil {
-		return a.Pot.Faults().Under("pot")
-	}
-	return nil
 }
 
 // PotAnswer is the pot advised, and how the one at hand fits.
@@ -122,7 +114,7 @@ func (c *Clinic) ComputeMix(ctx context.Context, a MixAsk) (MixAnswer, error) {
 	if !m.Settled.Wicks && m.Settled.FinestMM > 0 {
 		m.RiseMM = k.RiseBetweenMM(m.Settled.FinestMM)
 	}
-	have, err := c.mediaOnShelf(ctx, c.store.Queries)
+	have, err := read(ctx, c, func(q *sqlc.Queries) (map[string]float64, error) { return c.mediaOnShelf(ctx, q) })
 	if err != nil {
 		return m, err
 	}
@@ -143,9 +135,6 @@ type SectionAsk struct {
 func (c *Clinic) ComputeSection(ctx context.Context, a SectionAsk) (pots.Section, error) {
 	if err := check.Input(a); err != nil {
 		return pots.Section{}, err
-	}
-	if list := a.PotAsk.Faults(); len(list) > 0 {
-		return pots.Section{}, list
 	}
 	answer, err := c.ComputePot(ctx, a.PotAsk)
 	if err != nil {
@@ -204,9 +193,6 @@ func (c *Clinic) ComputeWeighFit(a WeighFitAsk) (WeighFit, error) {
 	case (a.Bare == nil) == (a.Pot == nil):
 		return WeighFit{}, oneFault("bare", "Give the weights of a bare plant, or those of a pot.", "one of bare and pot", nil)
 	case a.Bare != nil:
-		if list := a.Bare.Faults(); len(list) > 0 {
-			return WeighFit{}, list.Under("bare")
-		}
 		fit, err := race.FitOf(a.Bare.asCase())
 		return WeighFit{Bare: fit}, under("bare", err)
 	}

@@ -10,6 +10,7 @@ import (
 	"therapeon/core/cleaning"
 	"therapeon/core/climate"
 	"therapeon/core/fault"
+	"therapeon/core/knowledge"
 	"therapeon/core/pests"
 	"therapeon/store/sqlc"
 )
@@ -23,6 +24,8 @@ type Course struct {
 	ClosedOn string         `json:"closed_on,omitempty"`
 	Schedule pests.Schedule `json:"schedule" required:"true"`
 	Warmth   string         `json:"warmth" required:"true" description:"where the temperatures come from, in words"`
+
+	Unreadable string `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
 }
 
 // SaveCourse is a course to be kept.
@@ -51,7 +54,7 @@ type HourC struct {
 
 // Courses lists a plant's treatments, those that go on first.
 func (c *Clinic) Courses(ctx context.Context, plantID int64) ([]Course, error) {
-	return c.courses(ctx, c.store.Queries, plantID)
+	return read(ctx, c, func(q *sqlc.Queries) ([]Course, error) { return c.courses(ctx, q, plantID) })
 }
 
 func (c *Clinic) courses(ctx context.Context, q *sqlc.Queries, plantID int64) ([]Course, error) {
@@ -66,7 +69,9 @@ func (c *Clinic) courses(ctx context.Context, q *sqlc.Queries, plantID int64) ([
 	list := make([]Course, len(rows))
 	for i, row := range rows {
 		if list[i], err = v.course(ctx, row); err != nil {
-			return nil, err
+			list[i] = Course{ID: row.ID, PlantID: row.PlantID, Version: row.Version, ClosedOn: row.ClosedOn, Unreadable: unread("this treatment", row.ID, err),
+				Course:   pests.Course{Rounds: []string{}},
+				Schedule: pests.Schedule{Rounds: []pests.Round{}, Line: []pests.Day{}, Notes: []knowledge.Text{}, Cautions: []string{}}}
 		}
 	}
 	return list, nil
@@ -87,6 +92,9 @@ func (c *Clinic) courseOf(ctx context.Context, q *sqlc.Queries, row sqlc.Course,
 		return Course{}, err
 	}
 	all := Course{ID: row.ID, PlantID: row.PlantID, Version: row.Version, Course: doc, ClosedOn: row.ClosedOn}
+	if len(doc.Rounds) == 0 {
+		return Course{}, fmt.Errorf("treatment %d has no round", row.ID)
+	}
 	first, err := time.Parse(time.DateOnly, slices.Min(doc.Rounds))
 	if err != nil {
 		return all, err
@@ -113,24 +121,20 @@ type DueRound struct {
 // DueRounds lists what is due today against pests, on the whole bench; plants
 // that are kept apart come last.
 func (c *Clinic) DueRounds(ctx context.Context) ([]DueRound, error) {
-	q := c.store.Queries
+	return read(ctx, c, func(q *sqlc.Queries) ([]DueRound, error) { return c.dueRounds(ctx, q) })
+}
+
+func (c *Clinic) dueRounds(ctx context.Context, q *sqlc.Queries) ([]DueRound, error) {
 	rows, err := q.OpenCourses(ctx)
 	if err != nil {
 		return nil, fmt.Errorf("list treatments: %w", err)
 	}
 	due, today := []DueRound{}, c.today()
 	for _, row := range rows {
-		var seen *Inspection
-		if row.Noted != "" {
-			in, err := fromDoc[Inspection]("look of plant", row.Plant.ID, row.Noted)
-			if err != nil {
-				return nil, err
-			}
-			seen = &in
-		}
-		at, err := c.courseOf(ctx, q, row.Course, row.Plant, seen)
+		at, err := c.openCourse(ctx, q, row)
 		if err != nil {
-			return nil, err
+			due = append(due, DueRound{PlantID: row.Plant.ID, Tag: row.Plant.Tag, Headline: unread("its treatment", row.Course.ID, err)})
+			continue
 		}
 		s := at.Schedule
 		d := DueRound{PlantID: row.Plant.ID, Tag: row.Plant.Tag, Pest: s.Pest.Name, Headline: s.Headline}
@@ -146,13 +150,25 @@ func (c *Clinic) DueRounds(ctx context.Context) ([]DueRound, error) {
 	return due, nil
 }
 
+// openCourse is a treatment that goes on, as its plant was last looked at.
+func (c *Clinic) openCourse(ctx context.Context, q *sqlc.Queries, row sqlc.OpenCoursesRow) (Course, error) {
+	if row.Noted == "" {
+		return c.courseOf(ctx, q, row.Course, row.Plant, nil)
+	}
+	seen, err := fromDoc[Inspection]("look of plant", row.Plant.ID, row.Noted)
+	if err != nil {
+		return Course{}, err
+	}
+	return c.courseOf(ctx, q, row.Course, row.Plant, &seen)
+}
+
 // StartCourse begins a treatment. A plant has one against a pest at a time.
 func (c *Clinic) StartCourse(ctx context.Context, plantID int64, course pests.Course) (Course, error) {
 	if err := c.checkCourse(course, ""); err != nil {
 		return Course{}, err
 	}
 	var started Course
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &started, func(q *sqlc.Queries) error {
 		v, err := c.visit(ctx, q, plantID)
 		if err != nil {
 			return err
@@ -208,11 +224,15 @@ func (c *Clinic) checkCourse(course pests.Course, under string) error {
 		return err
 	}
 	var list fault.List
-	for field, days := range map[string][]string{"rounds": course.Rounds, "seen": course.Seen, "clear": course.Clear} {
-		for i, day := range days {
-			list = check.Future(list, fmt.Sprintf("%s[%d]", field, i), day, c.now())
-			if first := slices.Min(course.Rounds); field != "rounds" && day < first {
-				list = append(list, fault.Fault{Field: fmt.Sprintf("%s[%d]", field, i), Value: day, Limit: "not before " + first, Words: "That is before the first round."})
+	first := slices.Min(course.Rounds)
+	for _, of := range []struct {
+		field string
+		days  []string
+	}{{"rounds", course.Rounds}, {"seen", course.Seen}, {"clear", course.Clear}} {
+		for i, day := range of.days {
+			list = check.Future(list, fmt.Sprintf("%s[%d]", of.field, i), day, c.now())
+			if day < first {
+				list = append(list, fault.Fault{Field: fmt.Sprintf("%s[%d]", of.field, i), Value: day, Limit: "not before " + first, Words: "That is before the first round."})
 			}
 		}
 	}
@@ -240,14 +260,11 @@ func (c *Clinic) SaveCourse(ctx context.Context, id int64, s SaveCourse) (Course
 	if err := check.Input(s); err != nil {
 		return Course{}, err
 	}
-	if list := s.Course.Faults(); len(list) > 0 {
-		return Course{}, list.Under("course")
-	}
 	if err := c.checkCourse(s.Course, "course"); err != nil {
 		return Course{}, err
 	}
 	var saved Course
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &saved, func(q *sqlc.Queries) error {
 		row, err := q.GetCourse(ctx, id)
 		if err != nil {
 			return missing(err, "treatment", id)

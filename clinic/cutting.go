@@ -25,7 +25,7 @@ func (c *Clinic) TickJob(ctx context.Context, id int64, t Tick) (Reading, error)
 		return Reading{}, err
 	}
 	var ticked Reading
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &ticked, func(q *sqlc.Queries) error {
 		row, err := q.GetReading(ctx, id)
 		if err != nil {
 			return missing(err, "reading", id)
@@ -93,7 +93,7 @@ func (c *Clinic) Correct(ctx context.Context, id int64, k Correction) (Reading, 
 		return Reading{}, err
 	}
 	var saved Reading
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &saved, func(q *sqlc.Queries) error {
 		row, err := q.GetReading(ctx, id)
 		if err != nil {
 			return missing(err, "reading", id)

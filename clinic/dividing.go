@@ -44,11 +44,13 @@ type Divided struct {
 
 // Division finds what the advisor says of a plant.
 func (c *Clinic) Division(ctx context.Context, plantID int64) (Divisible, error) {
-	v, err := c.visit(ctx, c.store.Queries, plantID)
-	if err != nil {
-		return Divisible{}, err
-	}
-	return v.division(ctx)
+	return read(ctx, c, func(q *sqlc.Queries) (Divisible, error) {
+		v, err := c.visit(ctx, q, plantID)
+		if err != nil {
+			return Divisible{}, err
+		}
+		return v.division(ctx)
+	})
 }
 
 // SaveRhizome keeps a plant's rhizome; an older version is refused.
@@ -57,7 +59,7 @@ func (c *Clinic) SaveRhizome(ctx context.Context, plantID int64, s SaveRhizome) 
 		return Divisible{}, err
 	}
 	var saved Divisible
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &saved, func(q *sqlc.Queries) error {
 		v, err := c.visit(ctx, q, plantID)
 		if err != nil {
 			return err
@@ -105,7 +107,7 @@ func (c *Clinic) Divide(ctx context.Context, plantID int64, d Divide) (Divided, 
 		return Divided{}, err
 	}
 	var done Divided
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &done, func(q *sqlc.Queries) error {
 		v, err := c.visit(ctx, q, plantID)
 		if err != nil {
 			return err

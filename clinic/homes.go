@@ -107,20 +107,9 @@ func (c *Clinic) Hold(ctx context.Context, plantID int64, h Hold) (Race, error) 
 	if !ok {
 		return Race{}, oneFault("method", "This way of holding is not known here.", "a method, see /api/v1/knowledge/race", h.Method)
 	}
-	var answer Race
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
-		v, err := c.visit(ctx, q, plantID)
-		if err != nil {
-			return err
-		}
-		home := Home{FromOn: h.From, Route: h.Method, Name: method.Name, Note: h.Note}
-		if err := v.keepHome(ctx, &home); err != nil {
-			return err
-		}
-		answer, err = c.raceOf(ctx, q, plantID, "")
-		return err
+	return c.raceAfter(ctx, plantID, func(v *visit) error {
+		return v.keepHome(ctx, &Home{FromOn: h.From, Route: h.Method, Name: method.Name, Note: h.Note})
 	})
-	return answer, err
 }
 
 // keepHome notes a home, from today where no day is given. One of the same day is

@@ -45,9 +45,6 @@ func (s Settle) Faults() fault.List {
 	if _, ok := rehome.Table().Route(s.Route); !ok {
 		return oneFault("route", "This route is not known here.", "a route, see /api/v1/knowledge/rehome", s.Route)
 	}
-	if s.Pot != nil {
-		return s.Pot.Faults().Under("pot")
-	}
 	return nil
 }
 
@@ -58,7 +55,7 @@ func (c *Clinic) MarkHomeJob(ctx context.Context, plantID int64, m MarkHomeJob) 
 		return Rehoming{}, err
 	}
 	var answer Rehoming
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &answer, func(q *sqlc.Queries) error {
 		now, err := c.rehoming(ctx, q, plantID, m.Person)
 		if err != nil {
 			return err
@@ -134,7 +131,7 @@ func (c *Clinic) Settle(ctx context.Context, plantID int64, s Settle) (Rehoming,
 		return Rehoming{}, err
 	}
 	var answer Rehoming
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &answer, func(q *sqlc.Queries) error {
 		now, err := c.rehoming(ctx, q, plantID, s.Person)
 		if err != nil {
 			return err
@@ -236,8 +233,11 @@ type Batch struct {
 
 // Batch adds up the mixes of all pots of tonight.
 func (c *Clinic) Batch(ctx context.Context) (Batch, error) {
+	return read(ctx, c, func(q *sqlc.Queries) (Batch, error) { return c.batch(ctx, q) })
+}
+
+func (c *Clinic) batch(ctx context.Context, q *sqlc.Queries) (Batch, error) {
 	b := Batch{Plants: []Batched{}}
-	q := c.store.Queries
 	rows, err := q.ListRehomings(ctx)
 	if err != nil {
 		return b, fmt.Errorf("list plans: %w", err)

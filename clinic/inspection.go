@@ -3,7 +3,9 @@ package clinic
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
+	"log/slog"
 	"maps"
 	"reflect"
 	"slices"
@@ -111,6 +113,8 @@ type Looked struct {
 	AgainOn      string `json:"again_on,omitempty"`
 	LookInShort
 	CausesInShort
+
+	Unreadable string `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
 }
 
 // LookInShort is the look in a line.
@@ -140,15 +144,21 @@ type StartLook struct {
 	LookedOn string `json:"looked_on,omitempty" validate:"omitempty,day" description:"left out: today"`
 }
 
-func looked(id int64, on, again, lookDoc, causesDoc string) (Looked, error) {
+// looked is an inspection for lists. One that cannot be read says so and takes no
+// other down.
+func looked(id int64, on, again, lookDoc, causesDoc string) Looked {
 	l := Looked{InspectionID: id, LookedOn: on, AgainOn: again}
-	if err := json.Unmarshal([]byte(lookDoc), &l.LookInShort); err != nil {
-		return l, fmt.Errorf("look %d in short: %w", id, err)
+	err := errors.Join(json.Unmarshal([]byte(lookDoc), &l.LookInShort), json.Unmarshal([]byte(causesDoc), &l.CausesInShort))
+	if err != nil {
+		return Looked{InspectionID: id, LookedOn: on, AgainOn: again, Unreadable: unread("this look", id, err)}
 	}
-	if err := json.Unmarshal([]byte(causesDoc), &l.CausesInShort); err != nil {
-		return l, fmt.Errorf("causes of look %d in short: %w", id, err)
-	}
-	return l, nil
+	return l
+}
+
+// unread says that a row of a list cannot be read.
+func unread(what string, id int64, err error) string {
+	slog.Error("a row cannot be read", "of", what, "id", id, "error", err)
+	return "What is kept of " + what + " cannot be read. The others are not touched by that."
 }
 
 // isBlank holds for an inspection in which nothing was noted.
@@ -215,7 +225,7 @@ func (c *Clinic) StartLook(ctx context.Context, plantID int64, s StartLook) (Ins
 		return Inspected{}, list
 	}
 	var started Inspected
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &started, func(q *sqlc.Queries) error {
 		p, err := q.GetPlant(ctx, plantID)
 		if err != nil {
 			return missing(err, "plant", plantID)
@@ -243,35 +253,37 @@ func (c *Clinic) StartLook(ctx context.Context, plantID int64, s StartLook) (Ins
 
 // Inspection finds an inspection.
 func (c *Clinic) Inspection(ctx context.Context, id int64) (Inspected, error) {
-	row, err := c.store.GetInspection(ctx, id)
-	if err != nil {
-		return Inspected{}, missing(err, "look", id)
-	}
-	p, err := c.store.GetPlant(ctx, row.PlantID)
-	if err != nil {
-		return Inspected{}, err
-	}
-	house, err := c.Settings(ctx)
-	if err != nil {
-		return Inspected{}, err
-	}
-	return c.inspected(ctx, c.store.Queries, row, p, house)
+	return read(ctx, c, func(q *sqlc.Queries) (Inspected, error) {
+		row, err := q.GetInspection(ctx, id)
+		if err != nil {
+			return Inspected{}, missing(err, "look", id)
+		}
+		p, err := q.GetPlant(ctx, row.PlantID)
+		if err != nil {
+			return Inspected{}, err
+		}
+		house, err := settings(ctx, q)
+		if err != nil {
+			return Inspected{}, err
+		}
+		return c.inspected(ctx, q, row, p, house)
+	})
 }
 
 // Inspections lists a plant's inspections in short, the newest first.
 func (c *Clinic) Inspections(ctx context.Context, plantID int64) ([]Looked, error) {
-	if _, err := c.store.GetPlant(ctx, plantID); err != nil {
-		return nil, missing(err, "plant", plantID)
-	}
-	rows, err := c.store.ListInspections(ctx, plantID)
+	rows, err := read(ctx, c, func(q *sqlc.Queries) ([]sqlc.Inspection, error) {
+		if _, err := q.GetPlant(ctx, plantID); err != nil {
+			return nil, missing(err, "plant", plantID)
+		}
+		return q.ListInspections(ctx, plantID)
+	})
 	if err != nil {
-		return nil, fmt.Errorf("list looks: %w", err)
+		return nil, err
 	}
 	list := make([]Looked, len(rows))
 	for i, row := range rows {
-		if list[i], err = looked(row.ID, row.LookedOn, row.AgainOn, row.Look, row.Causes); err != nil {
-			return nil, err
-		}
+		list[i] = looked(row.ID, row.LookedOn, row.AgainOn, row.Look, row.Causes)
 	}
 	return list, nil
 }
@@ -289,7 +301,7 @@ func (c *Clinic) SaveInspection(ctx context.Context, id int64, s SaveInspection)
 		return Inspected{}, list
 	}
 	var saved Inspected
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &saved, func(q *sqlc.Queries) error {
 		row, err := q.GetInspection(ctx, id)
 		if err != nil {
 			return missing(err, "look", id)

@@ -91,6 +91,7 @@ type Plant struct {
 	HomeLookOn string   `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
 	Latest     *Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
 	Looked     *Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
+	Unreadable string   `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
 }
 
 // Faults finds what no single field shows wrong.
@@ -122,7 +123,9 @@ func (c *Clinic) check(ctx context.Context, in Intake) error {
 		return err
 	}
 	if in.PlaceID != 0 {
-		if _, err := c.store.GetPlace(ctx, in.PlaceID); err != nil {
+		if _, err := c.store.GetPlace(ctx, in.PlaceID); err != nil && !isMissing(err) {
+			return fmt.Errorf("find the place: %w", err)
+		} else if err != nil {
 			return oneFault("place_id", "There is no such place. Pick one of the list.", "a place, see /api/v1/places", in.PlaceID)
 		}
 	}
@@ -139,11 +142,16 @@ func (c *Clinic) AddPlant(ctx context.Context, in Intake) (Plant, error) {
 	if err := c.check(ctx, in); err != nil {
 		return Plant{}, err
 	}
-	row, err := c.addPlant(ctx, c.store.Queries, in)
-	if err != nil {
-		return Plant{}, err
-	}
-	return plant(row)
+	var answer Plant
+	err := c.write(ctx, &answer, func(q *sqlc.Queries) error {
+		row, err := c.addPlant(ctx, q, in)
+		if err != nil {
+			return err
+		}
+		answer, err = plant(row)
+		return err
+	})
+	return answer, err
 }
 
 // addPlant puts a plant on the bench, inside a transaction or alone.
@@ -200,7 +208,7 @@ func (c *Clinic) ChangePlant(ctx context.Context, id, version int64, in Intake) 
 		return Plant{}, under("intake", err)
 	}
 	var changed Plant
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &changed, func(q *sqlc.Queries) error {
 		now, err := q.GetPlant(ctx, id)
 		if err != nil {
 			return missing(err, "plant", id)
@@ -224,20 +232,27 @@ func (c *Clinic) ArchivePlant(ctx context.Context, id int64, archived bool) (Pla
 	if archived {
 		at = c.stamp()
 	}
-	row, err := c.store.ArchivePlant(ctx, sqlc.ArchivePlantParams{ID: id, ArchivedAt: at, Now: c.stamp()})
-	if err != nil {
-		return Plant{}, missing(err, "plant", id)
-	}
-	return c.withLatest(ctx, c.store.Queries, row)
+	var answer Plant
+	err := c.write(ctx, &answer, func(q *sqlc.Queries) error {
+		row, err := q.ArchivePlant(ctx, sqlc.ArchivePlantParams{ID: id, ArchivedAt: at, Now: c.stamp()})
+		if err != nil {
+			return missing(err, "plant", id)
+		}
+		answer, err = c.withLatest(ctx, q, row)
+		return err
+	})
+	return answer, err
 }
 
 // Plant finds a plant.
 func (c *Clinic) Plant(ctx context.Context, id int64) (Plant, error) {
-	row, err := c.store.GetPlant(ctx, id)
-	if err != nil {
-		return Plant{}, missing(err, "plant", id)
-	}
-	return c.withLatest(ctx, c.store.Queries, row)
+	return read(ctx, c, func(q *sqlc.Queries) (Plant, error) {
+		row, err := q.GetPlant(ctx, id)
+		if err != nil {
+			return Plant{}, missing(err, "plant", id)
+		}
+		return c.withLatest(ctx, q, row)
+	})
 }
 
 // Find is what to look for among the plants.
@@ -268,35 +283,31 @@ func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 	if f.Due {
 		due = c.today()
 	}
-	total, err := c.store.CountPlants(ctx, sqlc.CountPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Due: due})
-	if err != nil {
-		return nil, 0, fmt.Errorf("count plants: %w", err)
-	}
-	rows, err := c.store.ListPlants(ctx, sqlc.ListPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Due: due, Skip: int64(f.Skip), Most: int64(f.Most)})
+	var total int64
+	found, err := read(ctx, c, func(q *sqlc.Queries) (rows []sqlc.ListPlantsRow, err error) {
+		if total, err = q.CountPlants(ctx, sqlc.CountPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Due: due}); err != nil {
+			return nil, err
+		}
+		return q.ListPlants(ctx, sqlc.ListPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Due: due, Skip: int64(f.Skip), Most: int64(f.Most)})
+	})
 	if err != nil {
 		return nil, 0, fmt.Errorf("list plants: %w", err)
 	}
-	found := make([]Plant, len(rows))
-	for i, row := range rows {
-		if found[i], err = plant(row.Plant); err != nil {
-			return nil, 0, err
+	list := make([]Plant, len(found))
+	for i, row := range found {
+		if list[i], err = plant(row.Plant); err != nil {
+			list[i].Unreadable = unread("this plant", row.Plant.ID, err)
 		}
 		if row.ReadingID != 0 {
-			s, err := summaryOf(row.ReadingID, row.ReadOn, row.Summary)
-			if err != nil {
-				return nil, 0, err
-			}
-			found[i].Latest = &s
+			s := summaryOf(row.ReadingID, row.ReadOn, row.Summary)
+			list[i].Latest = &s
 		}
 		if row.InspectionID != 0 {
-			l, err := looked(row.InspectionID, row.LookedOn, row.AgainOn, row.Look, row.Causes)
-			if err != nil {
-				return nil, 0, err
-			}
-			found[i].Looked = &l
+			l := looked(row.InspectionID, row.LookedOn, row.AgainOn, row.Look, row.Causes)
+			list[i].Looked = &l
 		}
 	}
-	return found, total, nil
+	return list, total, nil
 }
 
 func plant(row sqlc.Plant) (Plant, error) {
@@ -328,10 +339,7 @@ func (c *Clinic) withLatest(ctx context.Context, q *sqlc.Queries, row sqlc.Plant
 	}
 	latest, err := q.LatestRead(ctx, row.ID)
 	if err == nil {
-		s, err := summaryOf(latest.ID, latest.ReadOn, latest.Summary)
-		if err != nil {
-			return p, err
-		}
+		s := summaryOf(latest.ID, latest.ReadOn, latest.Summary)
 		p.Latest = &s
 	} else if !isMissing(err) {
 		return p, err
@@ -340,7 +348,7 @@ func (c *Clinic) withLatest(ctx context.Context, q *sqlc.Queries, row sqlc.Plant
 	if err != nil || len(list) == 0 {
 		return p, err
 	}
-	l, err := looked(list[0].ID, list[0].LookedOn, list[0].AgainOn, list[0].Look, list[0].Causes)
+	l := looked(list[0].ID, list[0].LookedOn, list[0].AgainOn, list[0].Look, list[0].Causes)
 	p.Looked = &l
 	return p, err
 }

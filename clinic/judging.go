@@ -23,15 +23,19 @@ type Summary struct {
 	Tips      int         `json:"growing_tips" required:"true"`
 	Cuts      int         `json:"cuts" required:"true"`
 	Rechecks  int         `json:"rechecks" required:"true"`
+
+	Unreadable string `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
 }
 
-func summaryOf(id int64, readOn, doc string) (Summary, error) {
+// summaryOf is a reading for lists. One that cannot be read says so and takes no
+// other down.
+func summaryOf(id int64, readOn, doc string) Summary {
 	var s Summary
 	if err := json.Unmarshal([]byte(doc), &s); err != nil {
-		return s, fmt.Errorf("summary of reading %d: %w", id, err)
+		s = Summary{Unreadable: unread("this reading", id, err)}
 	}
 	s.ReadingID, s.ReadOn = id, readOn
-	return s, nil
+	return s
 }
 
 // judged is a reading with what the core makes of it.

@@ -100,17 +100,19 @@ type Imported struct {
 
 // Places lists the places.
 func (c *Clinic) Places(ctx context.Context) ([]Place, error) {
-	rows, err := c.store.ListPlaces(ctx)
-	if err != nil {
-		return nil, fmt.Errorf("list places: %w", err)
-	}
-	list := make([]Place, len(rows))
-	for i, row := range rows {
-		if list[i], err = c.place(ctx, c.store.Queries, row); err != nil {
-			return nil, err
+	return read(ctx, c, func(q *sqlc.Queries) ([]Place, error) {
+		rows, err := q.ListPlaces(ctx)
+		if err != nil {
+			return nil, fmt.Errorf("list places: %w", err)
 		}
-	}
-	return list, nil
+		list := make([]Place, len(rows))
+		for i, row := range rows {
+			if list[i], err = c.place(ctx, q, row); err != nil {
+				return nil, err
+			}
+		}
+		return list, nil
+	})
 }
 
 const shownDays = 60
@@ -193,11 +195,16 @@ func (c *Clinic) AddPlace(ctx context.Context, p PlaceFacts) (Place, error) {
 	if err := check.Input(p); err != nil {
 		return Place{}, err
 	}
-	row, err := c.store.CreatePlace(ctx, sqlc.CreatePlaceParams{Name: p.Name, Zone: p.Zone, LowC: nullable(p.LowC), HighC: nullable(p.HighC), Humidity: nullable(p.HumidityPercent), Light: p.Light, UpdatedAt: c.stamp()})
-	if err != nil {
-		return Place{}, fmt.Errorf("add place: %w", err)
-	}
-	return c.place(ctx, c.store.Queries, row)
+	var added Place
+	err := c.write(ctx, &added, func(q *sqlc.Queries) error {
+		row, err := q.CreatePlace(ctx, sqlc.CreatePlaceParams{Name: p.Name, Zone: p.Zone, LowC: nullable(p.LowC), HighC: nullable(p.HighC), Humidity: nullable(p.HumidityPercent), Light: p.Light, UpdatedAt: c.stamp()})
+		if err != nil {
+			return fmt.Errorf("add place: %w", err)
+		}
+		added, err = c.place(ctx, q, row)
+		return err
+	})
+	return added, err
 }
 
 // ChangePlace changes what is known of a place.
@@ -206,7 +213,7 @@ func (c *Clinic) ChangePlace(ctx context.Context, id int64, ch ChangePlace) (Pla
 		return Place{}, err
 	}
 	var changed Place
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &changed, func(q *sqlc.Queries) error {
 		row, err := q.GetPlace(ctx, id)
 		if err != nil {
 			return missing(err, "place", id)
@@ -248,7 +255,7 @@ func (c *Clinic) PutDays(ctx context.Context, id int64, t DayTable) (Place, erro
 // keepClimate keeps temperatures of a place, all or none.
 func (c *Clinic) keepClimate(ctx context.Context, id int64, log formats.ClimateLog) (Place, error) {
 	var kept Place
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &kept, func(q *sqlc.Queries) error {
 		row, err := q.GetPlace(ctx, id)
 		if err != nil {
 			return missing(err, "place", id)

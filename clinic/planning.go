@@ -81,7 +81,7 @@ type kept struct {
 // Cleaning finds a plant's plan: the one in hand, the one just closed, or a new
 // one when the plant was looked at or read since.
 func (c *Clinic) Cleaning(ctx context.Context, plantID int64, person string) (Cleaning, error) {
-	return c.cleaningOf(ctx, c.store.Queries, plantID, person)
+	return read(ctx, c, func(q *sqlc.Queries) (Cleaning, error) { return c.cleaningOf(ctx, q, plantID, person) })
 }
 
 func (c *Clinic) cleaningOf(ctx context.Context, q *sqlc.Queries, plantID int64, person string) (Cleaning, error) {
@@ -196,7 +196,7 @@ func (v *visit) plan(ctx context.Context, doc kept) cleaning.Plan {
 // change changes the cleaning in hand, beginning one when there is none.
 func (c *Clinic) change(ctx context.Context, plantID int64, person string, change func(v *visit, q *sqlc.Queries, row *sqlc.Cleaning, doc *kept) error) (Cleaning, error) {
 	var changed Cleaning
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &changed, func(q *sqlc.Queries) error {
 		v, err := c.visit(ctx, q, plantID)
 		if err != nil {
 			return err
@@ -363,7 +363,7 @@ func (c *Clinic) Acknowledge(ctx context.Context, a Acknowledge) ([]Seen, error)
 		return nil, err
 	}
 	all := []Seen{}
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &all, func(q *sqlc.Queries) error {
 		for _, s := range a.Seen {
 			if err := q.Acknowledge(ctx, sqlc.AcknowledgeParams{Person: a.Person, Product: s.Product, Caution: s.Caution, At: c.stamp()}); err != nil {
 				return err

@@ -38,9 +38,6 @@ func (p Plan) Faults() fault.List {
 	if _, ok := rehome.Table().Route(p.Route); p.Route != "" && !ok {
 		return oneFault("route", "This route is not known here.", "a route, see /api/v1/knowledge/rehome", p.Route)
 	}
-	if p.Pot != nil {
-		return p.Pot.Faults().Under("pot")
-	}
 	return nil
 }
 
@@ -61,9 +58,6 @@ type SavePlan struct {
 	Version int64 `json:"version" required:"true" validate:"min=0"`
 	Plan    Plan  `json:"plan" required:"true"`
 }
-
-// Faults finds plans that cannot be.
-func (s SavePlan) Faults() fault.List { return s.Plan.Faults().Under("plan") }
 
 func (v *visit) planned(ctx context.Context) (planned, error) {
 	row, err := v.q.GetRehoming(ctx, v.row.ID)
@@ -110,7 +104,7 @@ func (c *Clinic) SavePlan(ctx context.Context, plantID int64, s SavePlan, person
 		return Rehoming{}, err
 	}
 	var answer Rehoming
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &answer, func(q *sqlc.Queries) error {
 		v, err := c.visit(ctx, q, plantID)
 		if err != nil {
 			return err

@@ -1,6 +1,7 @@
 package clinic
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"time"
@@ -35,7 +36,7 @@ type Assume struct {
 // RaceOf runs the race of a plant. With of it looks at another way of holding
 // than the present one.
 func (c *Clinic) RaceOf(ctx context.Context, plantID int64, of string) (Race, error) {
-	return c.raceOf(ctx, c.store.Queries, plantID, of)
+	return read(ctx, c, func(q *sqlc.Queries) (Race, error) { return c.raceOf(ctx, q, plantID, of) })
 }
 
 func (c *Clinic) raceOf(ctx context.Context, q *sqlc.Queries, plantID int64, of string) (Race, error) {
@@ -54,7 +55,7 @@ func (c *Clinic) raceOf(ctx context.Context, q *sqlc.Queries, plantID int64, of 
 		kase.Holding = of
 	}
 	all := Race{PlantID: plantID, Stage: v.stage(kase)}
-	if all.Race, err = race.Run(kase); err != nil {
+	if all.Race, err = race.Run(ctx, kase); err != nil {
 		return all, err
 	}
 	if all.Weighings, err = weighings(ctx, q, plantID); err != nil {
@@ -120,7 +121,7 @@ func (v *visit) raceCase(ctx context.Context, at time.Time) (race.Case, error) {
 	if err != nil {
 		return c, err
 	}
-	if c.Weighings, err = v.weighingsFor(at, all, homes, known); err != nil {
+	if c.Weighings, c.Since, err = v.weighingsFor(at, all, homes, known); err != nil {
 		return c, err
 	}
 	plan, err := v.planned(ctx)
@@ -198,19 +199,33 @@ func (c *Clinic) Assume(ctx context.Context, plantID int64, a Assume) (Race, err
 	if err := check.Input(a); err != nil {
 		return Race{}, err
 	}
-	var answer Race
+	return c.raceAfter(ctx, plantID, func(v *visit) error {
+		return v.keepPlan(ctx, a.Version, func(p *Plan) { p.Assumed = a.Assumed })
+	})
+}
+
+// raceAfter changes what a race rests on, and runs it. What is given is held to
+// the race's limits before it is kept; the race itself runs once nobody waits
+// for the file.
+func (c *Clinic) raceAfter(ctx context.Context, plantID int64, change func(*visit) error) (Race, error) {
 	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
 		v, err := c.visit(ctx, q, plantID)
 		if err != nil {
 			return err
 		}
-		if err := v.keepPlan(ctx, a.Version, func(p *Plan) { p.Assumed = a.Assumed }); err != nil {
+		if err := change(v); err != nil {
 			return err
 		}
-		answer, err = c.raceOf(ctx, q, plantID, "")
-		return err
+		kase, err := v.raceCase(ctx, c.now())
+		if err != nil {
+			return err
+		}
+		return race.Check(kase)
 	})
-	return answer, err
+	if err != nil {
+		return Race{}, err
+	}
+	return c.RaceOf(ctx, plantID, "")
 }
 
 // RaceCase is a plant and its air, to run a race without saving anything.
@@ -230,7 +245,7 @@ type RaceCase struct {
 	Holding         string             `json:"holding,omitempty" validate:"max=20" description:"code of a method, see /api/v1/knowledge/race"`
 	Weighings       []BareWeight       `json:"weighings,omitempty" validate:"max=200,dive" description:"of the bare plant, the oldest first"`
 	Assumed         map[string]float64 `json:"assumed,omitempty" validate:"max=40" description:"own figures, by the code of the assumption"`
-	Runs            int                `json:"runs,omitempty" validate:"min=0,max=20000" description:"left out: 2000"`
+	Runs            int                `json:"runs,omitempty" validate:"min=0,max=20000" description:"left out: 2000; runs times days at most 2,000,000"`
 	Days            int                `json:"days,omitempty" validate:"min=0,max=366" description:"left out: 180"`
 	Seed            int                `json:"seed,omitempty" validate:"min=0,max=1000000" description:"another number, other draws"`
 }
@@ -248,17 +263,27 @@ func (r RaceCase) Faults() fault.List {
 	if r.NightC > r.DayC {
 		return oneFault("night_c", "The night is warmer than the day.", fmt.Sprintf("at most %g °C", r.DayC), r.NightC)
 	}
-	ways := map[string]string{"holding": r.Holding}
-	for i, w := range r.Weighings {
-		ways[fmt.Sprintf("weighings[%d].holding", i)] = w.Holding
-	}
-	for field, code := range ways {
-		if _, ok := race.Table().Method(code); code != "" && !ok {
-			return oneFault(field, "This way of holding is not known here.", "a method, see /api/v1/knowledge/race", code)
+	unknown := func(field, code string) fault.List {
+		if _, ok := race.Table().Method(code); code == "" || ok {
+			return nil
 		}
+		return oneFault(field, "This way of holding is not known here.", "a method, see /api/v1/knowledge/race", code)
 	}
-	return nil
+	list := unknown("holding", r.Holding)
+	if r.Runs*cmp.Or(r.Days, mostRaceDays) > mostRunDays {
+		list = append(list, fault.Fault{Field: "runs", Value: r.Runs, Limit: fmt.Sprintf("runs times days at most %d", mostRunDays), Words: "So many runs over so many days take too long. Give fewer of one."})
+	}
+	for i, w := range r.Weighings {
+		list = append(list, unknown(fmt.Sprintf("weighings[%d].holding", i), w.Holding)...)
+	}
+	return list
 }
+
+// What the largest race asked for may take: some seconds.
+const (
+	mostRunDays  = 2_000_000
+	mostRaceDays = 366
+)
 
 // asCase is the case as the core takes it.
 func (r RaceCase) asCase() race.Case {
@@ -271,15 +296,15 @@ func (r RaceCase) asCase() race.Case {
 		Humidity: r.HumidityPercent, Light: r.Light, Holding: r.Holding, Assumed: r.Assumed, Runs: r.Runs, Days: r.Days, Seed: r.Seed,
 	}
 	for _, w := range r.Weighings {
-		c.Weighings = append(c.Weighings, race.Weighing{DaysAgo: w.DaysAgo, Grams: w.Grams, Holding: w.Holding, Anew: w.Anew})
+		c.Weighings = append(c.Weighings, race.Weighing{DaysAgo: w.DaysAgo, Grams: w.Grams, Since: []race.Spell{{Days: 1, Holding: w.Holding}}, Anew: w.Anew})
 	}
 	return c
 }
 
 // ComputeRace runs a race without saving anything.
-func (c *Clinic) ComputeRace(r RaceCase) (race.Race, error) {
+func (c *Clinic) ComputeRace(ctx context.Context, r RaceCase) (race.Race, error) {
 	if err := check.Input(r); err != nil {
 		return race.Race{}, err
 	}
-	return race.Run(r.asCase())
+	return race.Run(ctx, r.asCase())
 }

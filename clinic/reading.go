@@ -122,7 +122,7 @@ func (c *Clinic) StartReading(ctx context.Context, plantID int64, s Start) (Read
 		return Reading{}, list
 	}
 	var started Reading
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &started, func(q *sqlc.Queries) error {
 		b, err := c.bench(ctx, q, plantID)
 		if err != nil {
 			return err
@@ -207,9 +207,6 @@ func (c *Clinic) SaveReading(ctx context.Context, id int64, s Save) (Reading, er
 	if err := check.Input(s); err != nil {
 		return Reading{}, err
 	}
-	if list := s.Reading.Faults(); len(list) > 0 {
-		return Reading{}, list.Under("reading")
-	}
 	if list := check.Future(nil, "read_on", s.ReadOn, c.now()); len(list) > 0 {
 		return Reading{}, list
 	}
@@ -217,7 +214,7 @@ func (c *Clinic) SaveReading(ctx context.Context, id int64, s Save) (Reading, er
 		s.Reading.Roots = []roots.Root{}
 	}
 	var saved Reading
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &saved, func(q *sqlc.Queries) error {
 		row, err := q.GetReading(ctx, id)
 		if err != nil {
 			return missing(err, "reading", id)
@@ -276,31 +273,33 @@ func (c *Clinic) keep(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on
 
 // Reading finds a reading.
 func (c *Clinic) Reading(ctx context.Context, id int64) (Reading, error) {
-	row, err := c.store.GetReading(ctx, id)
-	if err != nil {
-		return Reading{}, missing(err, "reading", id)
-	}
-	b, err := c.bench(ctx, c.store.Queries, row.PlantID)
-	if err != nil {
-		return Reading{}, err
-	}
-	return c.load(ctx, c.store.Queries, row, b)
+	return read(ctx, c, func(q *sqlc.Queries) (Reading, error) {
+		row, err := q.GetReading(ctx, id)
+		if err != nil {
+			return Reading{}, missing(err, "reading", id)
+		}
+		b, err := c.bench(ctx, q, row.PlantID)
+		if err != nil {
+			return Reading{}, err
+		}
+		return c.load(ctx, q, row, b)
+	})
 }
 
 // Readings lists the readings of a plant, the newest first, in short.
 func (c *Clinic) Readings(ctx context.Context, plantID int64) ([]Summary, error) {
-	if _, err := c.store.GetPlant(ctx, plantID); err != nil {
-		return nil, missing(err, "plant", plantID)
-	}
-	rows, err := c.store.ListReadings(ctx, plantID)
+	rows, err := read(ctx, c, func(q *sqlc.Queries) ([]sqlc.Reading, error) {
+		if _, err := q.GetPlant(ctx, plantID); err != nil {
+			return nil, missing(err, "plant", plantID)
+		}
+		return q.ListReadings(ctx, plantID)
+	})
 	if err != nil {
-		return nil, fmt.Errorf("list readings: %w", err)
+		return nil, err
 	}
 	list := make([]Summary, len(rows))
 	for i, row := range rows {
-		if list[i], err = summaryOf(row.ID, row.ReadOn, row.Summary); err != nil {
-			return nil, err
-		}
+		list[i] = summaryOf(row.ID, row.ReadOn, row.Summary)
 	}
 	return list, nil
 }

@@ -82,7 +82,7 @@ func (v *visit) askedAtHome() []Asked {
 
 // Rehoming finds what leads a plant to its new home.
 func (c *Clinic) Rehoming(ctx context.Context, plantID int64, person string) (Rehoming, error) {
-	return c.rehoming(ctx, c.store.Queries, plantID, person)
+	return read(ctx, c, func(q *sqlc.Queries) (Rehoming, error) { return c.rehoming(ctx, q, plantID, person) })
 }
 
 func (c *Clinic) rehoming(ctx context.Context, q *sqlc.Queries, plantID int64, person string) (Rehoming, error) {
@@ -99,7 +99,7 @@ func (c *Clinic) rehoming(ctx context.Context, q *sqlc.Queries, plantID int64, p
 	if err != nil {
 		return r, err
 	}
-	v.decide(&r, rc)
+	v.decide(ctx, &r, rc)
 	if err := v.housing(ctx, &r, rc); err != nil {
 		return r, err
 	}
@@ -118,7 +118,7 @@ func (c *Clinic) rehoming(ctx context.Context, q *sqlc.Queries, plantID int64, p
 }
 
 // decide fills in whether to pot or to hold, and the route.
-func (v *visit) decide(r *Rehoming, rc race.Case) {
+func (v *visit) decide(ctx context.Context, r *Rehoming, rc race.Case) {
 	c := rehome.Case{
 		Profile: v.bench.profile, TipsOut: rc.TipsOut, Humidity: rc.Humidity, OldMedium: v.plant.Intake.OldMedium,
 		BareSide: own(r.Plan.BareSide, v.house.BareNoTips), MediumSide: own(r.Plan.Medium, v.house.Medium),
@@ -141,7 +141,7 @@ func (v *visit) decide(r *Rehoming, rc race.Case) {
 	}
 	r.Decision = rehome.Table().Decide(c)
 	if r.Decision.Decision == "hold" {
-		if best, err := race.Best(rc); err == nil { // without leaves counted there is no race
+		if best, err := race.Best(ctx, rc); err == nil { // without leaves counted there is no race
 			c.RaceAdvises = best
 			r.Decision = rehome.Table().Decide(c)
 		}

@@ -3,6 +3,7 @@ package clinic
 import (
 	"context"
 	"fmt"
+	"log/slog"
 	"slices"
 
 	"therapeon/clinic/check"
@@ -52,6 +53,8 @@ type OnShelf struct {
 	Version int64 `json:"version" required:"true"`
 	Stock   Stock `json:"stock" required:"true"`
 	Expired bool  `json:"expired,omitempty"`
+
+	Unreadable string `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
 }
 
 // ChangeStock changes a stock, or takes it off the shelf.
@@ -88,7 +91,9 @@ func (c *Clinic) onShelf(row sqlc.Shelf) (OnShelf, error) {
 }
 
 // Shelf lists what is on the shelf.
-func (c *Clinic) Shelf(ctx context.Context) ([]OnShelf, error) { return c.shelf(ctx, c.store.Queries) }
+func (c *Clinic) Shelf(ctx context.Context) ([]OnShelf, error) {
+	return read(ctx, c, func(q *sqlc.Queries) ([]OnShelf, error) { return c.shelf(ctx, q) })
+}
 
 func (c *Clinic) shelf(ctx context.Context, q *sqlc.Queries) ([]OnShelf, error) {
 	rows, err := q.ListShelf(ctx)
@@ -98,7 +103,7 @@ func (c *Clinic) shelf(ctx context.Context, q *sqlc.Queries) ([]OnShelf, error) 
 	list := make([]OnShelf, len(rows))
 	for i, row := range rows {
 		if list[i], err = c.onShelf(row); err != nil {
-			return nil, err
+			list[i] = OnShelf{ID: row.ID, Version: row.Version, Unreadable: unread("this bottle", row.ID, err)}
 		}
 	}
 	return list, nil
@@ -113,11 +118,16 @@ func (c *Clinic) AddStock(ctx context.Context, s Stock) (OnShelf, error) {
 	if err != nil {
 		return OnShelf{}, err
 	}
-	row, err := c.store.AddToShelf(ctx, sqlc.AddToShelfParams{Doc: doc, Now: c.stamp()})
-	if err != nil {
-		return OnShelf{}, fmt.Errorf("put on the shelf: %w", err)
-	}
-	return c.onShelf(row)
+	var added OnShelf
+	err = c.write(ctx, &added, func(q *sqlc.Queries) error {
+		row, err := q.AddToShelf(ctx, sqlc.AddToShelfParams{Doc: doc, Now: c.stamp()})
+		if err != nil {
+			return fmt.Errorf("put on the shelf: %w", err)
+		}
+		added, err = c.onShelf(row)
+		return err
+	})
+	return added, err
 }
 
 // ChangeStock changes what is on the shelf.
@@ -126,7 +136,7 @@ func (c *Clinic) ChangeStock(ctx context.Context, id int64, s ChangeStock) (OnSh
 		return OnShelf{}, err
 	}
 	var changed OnShelf
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &changed, func(q *sqlc.Queries) error {
 		row, err := q.GetShelfItem(ctx, id)
 		if err != nil {
 			return missing(err, "stock", id)
@@ -205,12 +215,15 @@ func (c *Clinic) take(ctx context.Context, q *sqlc.Queries, doc *kept, m MarkJob
 // SessionNeeds is what the open jobs of all cleanings in hand will use up, set
 // against the shelf.
 func (c *Clinic) SessionNeeds(ctx context.Context) ([]Need, error) {
-	q := c.store.Queries
+	return read(ctx, c, func(q *sqlc.Queries) ([]Need, error) { return c.sessionNeeds(ctx, q) })
+}
+
+func (c *Clinic) sessionNeeds(ctx context.Context, q *sqlc.Queries) ([]Need, error) {
 	open, err := q.OpenCleanings(ctx)
 	if err != nil {
 		return nil, err
 	}
-	shelf, err := c.Shelf(ctx)
+	shelf, err := c.shelf(ctx, q)
 	if err != nil {
 		return nil, err
 	}
@@ -218,11 +231,13 @@ func (c *Clinic) SessionNeeds(ctx context.Context) ([]Need, error) {
 	for _, o := range open {
 		v, err := c.visit(ctx, q, o.Plant.ID)
 		if err != nil {
-			return nil, err
+			slog.Error("a plant's cleaning cannot be read", "plant", o.Plant.ID, "error", err)
+			continue // its own page says so
 		}
 		doc, err := fromDoc[kept]("cleaning", o.Cleaning.ID, o.Cleaning.Doc)
 		if err != nil {
-			return nil, err
+			slog.Error("a cleaning cannot be read", "plant", o.Plant.ID, "error", err)
+			continue
 		}
 		for _, j := range v.plan(ctx, doc).Jobs {
 			if j.State == cleaning.Open && j.Product != "" && j.VolumeML > 0 {

@@ -56,7 +56,7 @@ func (c *Clinic) Incident(ctx context.Context, plantID int64, in Incident) (Time
 		return Timeline{}, list
 	}
 	var all Timeline
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &all, func(q *sqlc.Queries) error {
 		if _, err := q.GetPlant(ctx, plantID); err != nil {
 			return missing(err, "plant", plantID)
 		}
@@ -75,17 +75,22 @@ func (c *Clinic) WithdrawIncident(ctx context.Context, plantID int64, w Withdraw
 	if err := check.Input(w); err != nil {
 		return Timeline{}, err
 	}
-	_, err := c.store.WithdrawIncident(ctx, sqlc.WithdrawIncidentParams{ID: w.IncidentID, PlantID: plantID, Withdrawn: asInt(w.Withdrawn)})
-	if err != nil {
-		return Timeline{}, missing(err, "incident", w.IncidentID)
-	}
-	return c.Timeline(ctx, plantID)
+	var all Timeline
+	err := c.write(ctx, &all, func(q *sqlc.Queries) error {
+		_, err := q.WithdrawIncident(ctx, sqlc.WithdrawIncidentParams{ID: w.IncidentID, PlantID: plantID, Withdrawn: asInt(w.Withdrawn)})
+		if err != nil {
+			return missing(err, "incident", w.IncidentID)
+		}
+		all, err = c.timeline(ctx, q, plantID)
+		return err
+	})
+	return all, err
 }
 
 // Timeline lists what happened to a plant. A division's goes on from its
 // parent's, up to the day it was divided.
 func (c *Clinic) Timeline(ctx context.Context, plantID int64) (Timeline, error) {
-	return c.timeline(ctx, c.store.Queries, plantID)
+	return read(ctx, c, func(q *sqlc.Queries) (Timeline, error) { return c.timeline(ctx, q, plantID) })
 }
 
 func (c *Clinic) timeline(ctx context.Context, q *sqlc.Queries, plantID int64) (Timeline, error) {
@@ -211,10 +216,7 @@ func (c *Clinic) entries(ctx context.Context, q *sqlc.Queries, row sqlc.Plant) (
 		return nil, err
 	}
 	for _, r := range readings {
-		s, err := summaryOf(r.ID, r.ReadOn, r.Summary)
-		if err != nil {
-			return nil, err
-		}
+		s := summaryOf(r.ID, r.ReadOn, r.Summary)
 		if s.Grade != "" {
 			add(r.ReadOn, "roots", fmt.Sprintf("Roots read: %s. %s", s.Grade, s.Headline), r.ID)
 		}
@@ -224,10 +226,7 @@ func (c *Clinic) entries(ctx context.Context, q *sqlc.Queries, row sqlc.Plant) (
 		return nil, err
 	}
 	for _, r := range looks {
-		l, err := looked(r.ID, r.LookedOn, r.AgainOn, r.Look, r.Causes)
-		if err != nil {
-			return nil, err
-		}
+		l := looked(r.ID, r.LookedOn, r.AgainOn, r.Look, r.Causes)
 		add(r.LookedOn, "look", l.Headline+" "+l.Cause, r.ID)
 		in, err := noted(r)
 		if err != nil {

@@ -56,10 +56,12 @@ type WithdrawWeighing struct {
 
 // Weighings lists a plant's weighings, the oldest first.
 func (c *Clinic) Weighings(ctx context.Context, plantID int64) ([]Weighed, error) {
-	if _, err := c.store.GetPlant(ctx, plantID); err != nil {
-		return nil, missing(err, "plant", plantID)
-	}
-	return weighings(ctx, c.store.Queries, plantID)
+	return read(ctx, c, func(q *sqlc.Queries) ([]Weighed, error) {
+		if _, err := q.GetPlant(ctx, plantID); err != nil {
+			return nil, missing(err, "plant", plantID)
+		}
+		return weighings(ctx, q, plantID)
+	})
 }
 
 func weighings(ctx context.Context, q *sqlc.Queries, plantID int64) ([]Weighed, error) {
@@ -97,7 +99,7 @@ func (c *Clinic) Weigh(ctx context.Context, plantID int64, w Weigh) ([]Weighed, 
 		return nil, oneFault("moment", "Only a pot is wet or light.", "a weighing of kind pot", w.Moment)
 	}
 	var list []Weighed
-	err := c.store.Write(ctx, func(q *sqlc.Queries) error {
+	err := c.write(ctx, &list, func(q *sqlc.Queries) error {
 		v, err := c.visit(ctx, q, plantID)
 		if err != nil {
 			return err
@@ -158,7 +160,7 @@ func (v *visit) follows(ctx context.Context, w Weigh) error {
 	if err != nil {
 		return err
 	}
-	if jump := race.JumpTo(c, race.Weighing{Grams: w.Grams}); jump != nil {
+	if jump := race.JumpTo(c, race.Weighing{Grams: w.Grams, Since: c.Since}); jump != nil {
 		return oneFault("because", jump.Words, "cut, pot, wet or right", nil)
 	}
 	return nil
@@ -199,36 +201,100 @@ func (c *Clinic) WithdrawWeighing(ctx context.Context, plantID int64, w Withdraw
 	if err := check.Input(w); err != nil {
 		return nil, err
 	}
-	_, err := c.store.WithdrawWeighing(ctx, sqlc.WithdrawWeighingParams{ID: w.WeighingID, PlantID: plantID, Withdrawn: asInt(w.Withdrawn)})
-	if err != nil {
-		return nil, missing(err, "weighing", w.WeighingID)
-	}
-	return c.Weighings(ctx, plantID)
+	var list []Weighed
+	err := c.write(ctx, &list, func(q *sqlc.Queries) error {
+		_, err := q.WithdrawWeighing(ctx, sqlc.WithdrawWeighingParams{ID: w.WeighingID, PlantID: plantID, Withdrawn: asInt(w.Withdrawn)})
+		if err != nil {
+			return missing(err, "weighing", w.WeighingID)
+		}
+		list, err = weighings(ctx, q, plantID)
+		return err
+	})
+	return list, err
 }
 
 // weighingsFor are a bare plant's weighings up to a time, as the race takes them:
-// with how it was held and what the air was like between them.
-func (v *visit) weighingsFor(at time.Time, all []Weighed, homes []Home, known *climate.Place) ([]race.Weighing, error) {
-	var list []race.Weighing
-	var before time.Time
+// with how it was held and what the air was like between them, and since the last.
+func (v *visit) weighingsFor(at time.Time, all []Weighed, homes []Home, known *climate.Place) (list []race.Weighing, since []race.Spell, err error) {
+	var times []time.Time
+	var counted []Weighed
 	for _, w := range standing(all, Bare) {
 		when, err := time.Parse(time.RFC3339, w.At)
 		if err != nil {
-			return nil, err
+			return nil, nil, err
 		}
 		if when.After(at) {
 			break
 		}
-		r := race.Weighing{
-			DaysAgo: at.Sub(when).Hours() / 24, Grams: w.Grams, Holding: holdingOn(homes, when.In(v.clinic.now().Location()).AddDate(0, 0, -1)),
-			Anew: w.Because == BecauseCut || w.Because == BecausePot,
+		times, counted = append(times, when.In(v.clinic.now().Location())), append(counted, w)
+	}
+	if len(times) == 0 {
+		return nil, nil, nil
+	}
+	stays := staysOf(homes, times)
+	for i, w := range counted {
+		r := race.Weighing{DaysAgo: at.Sub(times[i]).Hours() / 24, Grams: w.Grams, Anew: w.Because == BecauseCut || w.Because == BecausePot}
+		if i > 0 {
+			potted := false
+			r.Since, potted = stays.between(times[i-1], times[i], known)
+			r.Anew = r.Anew || potted // in a pot it drinks: that loss is of another kind
 		}
-		if known != nil && !before.IsZero() {
-			air := known.Between(climate.HourOf(before), climate.HourOf(when))
-			r.NightC, r.DayC, r.Humidity = air.NightC, air.DayC, air.Humidity
-		}
-		before = when
 		list = append(list, r)
 	}
-	return list, nil
+	since, _ = stays.between(times[len(times)-1], at, known)
+	return list, since, nil
+}
+
+// stay is how a plant was held from a moment on.
+type stay struct {
+	from   time.Time
+	way    string // of holding
+	potted bool
+}
+
+type stays []stay
+
+// staysOf puts a plant's homes on the clock. A home is known by its day: it counts
+// from the weighing of that day, which is when the plant was in hand, else from noon.
+// Before the first home it lay open on the bench, as it came.
+func staysOf(homes []Home, weighed []time.Time) stays {
+	list := stays{{way: race.Open}}
+	for _, h := range homes {
+		day, err := time.ParseInLocation(time.DateOnly, h.FromOn, weighed[0].Location())
+		if err != nil {
+			continue
+		}
+		s := stay{from: day.Add(12 * time.Hour), way: race.Open, potted: !h.isHold()}
+		if i := slices.IndexFunc(weighed, func(t time.Time) bool { return t.Format(time.DateOnly) == h.FromOn }); i >= 0 {
+			s.from = weighed[i]
+		}
+		if !s.potted {
+			s.way = h.Route
+		}
+		list = append(list, s)
+	}
+	return list
+}
+
+// between are the spells from one moment to another, each with its air.
+func (s stays) between(from, to time.Time, known *climate.Place) (list []race.Spell, potted bool) {
+	for i, stay := range s {
+		begins, ends := stay.from, to
+		if i+1 < len(s) && s[i+1].from.Before(to) {
+			ends = s[i+1].from
+		}
+		if begins.Before(from) {
+			begins = from
+		}
+		if !begins.Before(ends) {
+			continue
+		}
+		spell := race.Spell{Days: ends.Sub(begins).Hours() / 24, Holding: stay.way}
+		if known != nil {
+			air := known.Between(climate.HourOf(begins), climate.HourOf(ends))
+			spell.NightC, spell.DayC, spell.Humidity = air.NightC, air.DayC, air.Humidity
+		}
+		list, potted = append(list, spell), potted || stay.potted
+	}
+	return list, potted
 }

@@ -1,8 +1,10 @@
 // Package store keeps everything in one SQLite file.
 //
 // The file runs in WAL mode with synchronous FULL, so a write that was
-// answered survives a killed process and a power cut. Queries are in queries/,
-// their code is generated; migrations are in migrations/.
+// answered survives a killed process and a power cut. One connection writes,
+// writers take their turns in the order they came; readers have connections of
+// their own and wait for nobody. Queries are in queries/, their code is
+// generated; migrations are in migrations/.
 package store
 
 import (
@@ -15,9 +17,12 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"runtime"
+	"time"
 
 	"github.com/pressly/goose/v3"
-	_ "modernc.org/sqlite" // the SQLite driver, in pure Go
+	"modernc.org/sqlite" // the SQLite driver, in pure Go
+	lib "modernc.org/sqlite/lib"
 
 	"therapeon/store/sqlc"
 )
@@ -25,69 +30,197 @@ import (
 //go:embed migrations/*.sql
 var migrations embed.FS
 
-// ErrNotFound says that a row does not exist.
-var ErrNotFound = errors.New("not found")
+var (
+	// ErrNotFound says that a row does not exist.
+	ErrNotFound = errors.New("not found")
+	// ErrFull says that the disk has no room left for a write.
+	ErrFull = errors.New("the disk is full")
+)
 
-// Store is an open database.
+// Store is an open database. Its queries read; Write writes.
 type Store struct {
 	*sqlc.Queries
-	db   *sql.DB
-	path string
+	readers, writer *sql.DB
+	turn            chan struct{}
+	lock            *Lock
+	path            string
+	kind            Kind
 }
 
-// Open opens the file at path, making it and its folder when missing, and
-// brings its tables up to date.
+// Open opens the bench at path, making it and its folder when missing, holds it
+// against other programs, and brings its tables up to date. What cannot be a
+// bench is refused in words, and left as it is.
 func Open(ctx context.Context, path string) (*Store, error) {
-	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
-		return nil, fmt.Errorf("make the folder for the data: %w", err)
-	}
-	pragmas := url.Values{"_pragma": {
-		"busy_timeout(5000)", "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)",
-	}, "_txlock": {"immediate"}}
-	db, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()+"?"+pragmas.Encode())
+	return openAs(ctx, path, Bench, func(string) error { return nil })
+}
+
+// OpenDemo opens the demo's file at path, emptied first unless keep; usual holds
+// at the demo's usual place. It says whether the file is to be filled, and where
+// a file that no demo had marked was moved to.
+func OpenDemo(ctx context.Context, path string, keep, usual bool, now time.Time) (s *Store, empty bool, aside string, err error) {
+	s, err = openAs(ctx, path, Demo, func(path string) error {
+		kind, err := Look(path)
+		if keep && err == nil && kind == Demo {
+			return nil
+		}
+		empty = true
+		aside, err = clearDemo(path, usual, now)
+		return err
+	})
+	return s, empty, aside, err
+}
+
+// openAs makes the file ready under its lock before it is opened. A file that it
+// makes is marked as of a kind.
+func openAs(ctx context.Context, path string, kind Kind, ready func(path string) error) (*Store, error) {
+	path, err := filepath.Abs(path)
 	if err != nil {
-		return nil, fmt.Errorf("open the data file: %w", err)
+		return nil, err
 	}
-	db.SetMaxOpenConns(4)
-	s := &Store{Queries: sqlc.New(db), db: db, path: path}
-	if err := s.migrate(ctx); err != nil {
-		return nil, errors.Join(fmt.Errorf("bring %s up to date: %w", path, err), db.Close())
+	if real, err := filepath.EvalSymlinks(path); err == nil {
+		path = real // one file is one lock, by whichever name
+	}
+	if _, err := Look(path); kind == Bench && err != nil && !errors.Is(err, os.ErrNotExist) {
+		return nil, err // before anything is written beside it
+	}
+	lock, err := TakeLock(path)
+	if err != nil {
+		return nil, err
+	}
+	s := &Store{lock: lock, path: path, kind: kind, turn: make(chan struct{}, 1)}
+	err = ready(path)
+	if err == nil {
+		err = s.open(ctx)
+	}
+	if err != nil {
+		return nil, errors.Join(err, s.Close())
 	}
 	return s, nil
 }
 
-func (s *Store) migrate(ctx context.Context) error {
+func (s *Store) open(ctx context.Context) (err error) {
+	if kind, err := Look(s.path); err == nil {
+		if kind != 0 {
+			s.kind = kind
+		}
+		if err := examine(ctx, s.path, false); err != nil {
+			return err
+		}
+	} else if !errors.Is(err, os.ErrNotExist) {
+		return err
+	}
+	s.writer, err = sql.Open("sqlite", dsn(s.path, url.Values{"_pragma": {
+		"busy_timeout(5000)", fmt.Sprintf("application_id(%d)", s.kind), "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)",
+	}, "_txlock": {"immediate"}}))
+	if err != nil {
+		return fmt.Errorf("open the data file: %w", err)
+	}
+	s.writer.SetMaxOpenConns(1)
+	if err := s.migrate(ctx); err != nil {
+		return fmt.Errorf("bring %s up to date: %w", s.path, plain(err))
+	}
+	s.readers, err = sql.Open("sqlite", dsn(s.path, url.Values{"_pragma": {"busy_timeout(5000)", "query_only(1)"}}))
+	if err != nil {
+		return fmt.Errorf("open the data file: %w", err)
+	}
+	s.readers.SetMaxOpenConns(2*runtime.GOMAXPROCS(0) + 2)
+	s.readers.SetMaxIdleConns(2*runtime.GOMAXPROCS(0) + 2)
+	s.Queries = sqlc.New(s.readers)
+	return nil
+}
+
+func provider(db *sql.DB) (*goose.Provider, error) {
 	folder, err := fs.Sub(migrations, "migrations")
 	if err != nil {
-		return err
+		return nil, err
 	}
-	provider, err := goose.NewProvider(goose.DialectSQLite3, s.db, folder)
+	return goose.NewProvider(goose.DialectSQLite3, db, folder)
+}
+
+func (s *Store) migrate(ctx context.Context) error {
+	p, err := provider(s.writer)
 	if err != nil {
 		return err
 	}
-	_, err = provider.Up(ctx)
+	_, err = p.Up(ctx)
 	return err
+}
+
+// newestVersion is that of the newest migration.
+func newestVersion() (newest int64, err error) {
+	names, err := fs.Glob(migrations, "migrations/*.sql")
+	for _, name := range names {
+		n, err := goose.NumericComponent(name)
+		if err != nil {
+			return 0, err
+		}
+		newest = max(newest, n)
+	}
+	return newest, err
 }
 
 // Path is where the file lies.
 func (s *Store) Path() string { return s.path }
 
-// Close closes the file.
-func (s *Store) Close() error { return s.db.Close() }
+// Kind says whose file it is.
+func (s *Store) Kind() Kind { return s.kind }
 
-// Write runs work in one transaction: all of it is kept, or none.
+// Serving says beside the file where its program is.
+func (s *Store) Serving(address string) error { return s.lock.Serving(address) }
+
+// Close closes the file and lets it go.
+func (s *Store) Close() error {
+	var err error
+	for _, db := range []*sql.DB{s.readers, s.writer} {
+		if db != nil {
+			err = errors.Join(err, db.Close())
+		}
+	}
+	return errors.Join(err, s.lock.Release())
+}
+
+// Write runs work in one transaction: all of it is kept, or none, also when
+// work panics or its context ends.
 func (s *Store) Write(ctx context.Context, work func(*sqlc.Queries) error) error {
-	tx, err := s.db.BeginTx(ctx, nil)
+	select {
+	case s.turn <- struct{}{}:
+		defer func() { <-s.turn }()
+	case <-ctx.Done():
+		return ctx.Err()
+	}
+	tx, err := s.writer.BeginTx(ctx, nil)
+	if err != nil {
+		return fmt.Errorf("begin: %w", plain(err))
+	}
+	defer func() { _ = tx.Rollback() }() // after a commit it does nothing
+	if err := work(s.Queries.WithTx(tx)); err != nil {
+		return plain(err)
+	}
+	if err := tx.Commit(); err != nil {
+		return fmt.Errorf("commit: %w", plain(err))
+	}
+	kept(ctx)
+	return nil
+}
+
+// Read runs work on one moment of the file: writes that land meanwhile do not
+// show.
+func (s *Store) Read(ctx context.Context, work func(*sqlc.Queries) error) error {
+	tx, err := s.readers.BeginTx(ctx, nil)
 	if err != nil {
 		return fmt.Errorf("begin: %w", err)
 	}
-	if err := work(s.WithTx(tx)); err != nil {
-		return errors.Join(err, tx.Rollback())
+	defer func() { _ = tx.Rollback() }()
+	return work(s.Queries.WithTx(tx))
+}
+
+// plain names what the driver says by a number.
+func plain(err error) error {
+	var coded *sqlite.Error
+	if errors.As(err, &coded) && coded.Code()&0xff == lib.SQLITE_FULL {
+		return errors.Join(ErrFull, err)
 	}
-	if err := tx.Commit(); err != nil {
-		return fmt.Errorf("commit: %w", err)
-	}
-	return nil
+	return err
 }
 
 // Found turns the driver's "no rows" into ErrNotFound.
@@ -98,8 +231,23 @@ func Found(err error) error {
 	return err
 }
 
-// Pragma reads a setting of the open file, for checks.
+// Pragma reads a setting of the writing connection, for checks.
 func (s *Store) Pragma(ctx context.Context, name string) (value string, err error) {
-	err = s.db.QueryRowContext(ctx, "PRAGMA "+name).Scan(&value)
+	err = s.writer.QueryRowContext(ctx, "PRAGMA "+name).Scan(&value)
 	return value, err
+}
+
+type watched struct{}
+
+// Watch returns a context that remembers whether anything was kept under it, so
+// that an error after a commit is not told as if nothing had been saved.
+func Watch(ctx context.Context) (context.Context, func() bool) {
+	done := new(bool)
+	return context.WithValue(ctx, watched{}, done), func() bool { return *done }
+}
+
+func kept(ctx context.Context) {
+	if done, ok := ctx.Value(watched{}).(*bool); ok {
+		*done = true
+	}
 }

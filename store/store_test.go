@@ -62,7 +62,10 @@ func TestAFailedWriteLeavesNothingBehind(t *testing.T) {
 
 func TestAReadingNeedsItsPlant(t *testing.T) {
 	s := open(t, filepath.Join(t.TempDir(), "bench.sqlite"))
-	_, err := s.CreateReading(t.Context(), sqlc.CreateReadingParams{PlantID: 99, ReadOn: "2030-01-01", Roots: "{}", Summary: "{}"})
+	err := s.Write(t.Context(), func(q *sqlc.Queries) error {
+		_, err := q.CreateReading(t.Context(), sqlc.CreateReadingParams{PlantID: 99, ReadOn: "2030-01-01", Roots: "{}", Summary: "{}"})
+		return err
+	})
 	assert.ErrorContains(t, err, "FOREIGN KEY")
 }
 
@@ -117,10 +120,12 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 				assert.Equal(t, 18.5, hours[0].Celsius)
 				assert.False(t, hours[0].Humidity.Valid, "no humidity was logged then")
 			}
-			_, err = s.CreateWeighing(t.Context(), sqlc.CreateWeighingParams{PlantID: 1, At: "2030-02-01T09:00:00Z", Kind: "bare", Grams: 210})
-			require.NoError(t, err)
-			_, err = s.CreateCleaning(t.Context(), sqlc.CreateCleaningParams{PlantID: 1, BegunOn: "2030-02-01"})
-			require.NoError(t, err)
+			require.NoError(t, s.Write(t.Context(), func(q *sqlc.Queries) error {
+				_, err := q.CreateWeighing(t.Context(), sqlc.CreateWeighingParams{PlantID: 1, At: "2030-02-01T09:00:00Z", Kind: "bare", Grams: 210})
+				require.NoError(t, err)
+				_, err = q.CreateCleaning(t.Context(), sqlc.CreateCleaningParams{PlantID: 1, BegunOn: "2030-02-01"})
+				return err
+			}))
 		})
 	}
 }

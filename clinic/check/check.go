@@ -3,8 +3,6 @@
 package check
 
 import (
-	"errors"
-	"fmt"
 	"reflect"
 	"regexp"
 	"strings"
@@ -71,30 +69,6 @@ func Days(s string) (first, last time.Time, ok bool) {
 	return time.Time{}, time.Time{}, false
 }
 
-// Input checks v against the limits on its fields and returns a fault.List, or
-// nil. Faults that no single field shows come from v itself, when it has a
-// Faults method; they are looked for once the fields are sound.
-func Input(v any) error {
-	err := rules().Struct(v)
-	var broken validator.ValidationErrors
-	if errors.As(err, &broken) {
-		list := make(fault.List, len(broken))
-		for i, b := range broken {
-			list[i] = describe(b)
-		}
-		return list
-	}
-	if err != nil {
-		return fmt.Errorf("check input: %w", err)
-	}
-	if across, ok := v.(interface{ Faults() fault.List }); ok {
-		if list := across.Faults(); len(list) > 0 {
-			return list
-		}
-	}
-	return nil
-}
-
 // Future adds a fault when a day lies after today. A day of grace allows for
 // time zones.
 func Future(list fault.List, field, date string, now time.Time) fault.List {
@@ -107,7 +81,7 @@ func Future(list fault.List, field, date string, now time.Time) fault.List {
 
 // describe puts one broken limit in words.
 func describe(b validator.FieldError) fault.Fault {
-	_, path, _ := strings.Cut(b.Namespace(), ".")
+	path := wirePath(b.Namespace())
 	f := fault.Fault{Field: path, Value: given(b)}
 	unit := unitOf(path)
 	switch b.Tag() {
@@ -162,9 +136,11 @@ func given(b validator.FieldError) any {
 }
 
 func unitOf(path string) string {
-	for end, unit := range map[string]string{"_mm": " mm", "_c": " °C", "_ml": " mL", "volume_l": " L", "_percent": " %", "_g": " g", "_ppm": " ppm", "ppm_n": " ppm", "g_per_l": " g/L"} {
-		if strings.HasSuffix(path, end) {
-			return unit
+	for _, of := range [][2]string{
+		{"_mm", " mm"}, {"_c", " °C"}, {"_ml", " mL"}, {"volume_l", " L"}, {"_percent", " %"}, {"_g", " g"}, {"_ppm", " ppm"}, {"ppm_n", " ppm"}, {"g_per_l", " g/L"},
+	} {
+		if strings.HasSuffix(path, of[0]) {
+			return of[1]
 		}
 	}
 	return ""

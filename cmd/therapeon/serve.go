@@ -6,8 +6,6 @@ import (
 	"fmt"
 	"net"
 	"net/http"
-	"os"
-	"path/filepath"
 	"syscall"
 	"time"
 
@@ -18,95 +16,92 @@ import (
 	"therapeon/web"
 )
 
-type place struct {
+type address struct {
 	Listen string `default:"127.0.0.1:8317" help:"Address to listen on; loopback only."`
-	Data   string `help:"The data file. Left out: in your data folder." type:"path" env:"THERAPEON_DATA"`
 }
 
-type serve struct{ place }
+type serve struct {
+	address
+	dataFile
+}
 
 // Run serves until it is told to stop.
 func (s serve) Run(ctx context.Context) error {
-	path, err := s.file("therapeon.sqlite")
+	path, err := s.file()
 	if err != nil {
 		return err
 	}
-	return s.serve(ctx, path, nil)
+	kept, err := store.Open(ctx, path)
+	if err != nil {
+		return err
+	}
+	if kept.Kind() == store.Demo {
+		fmt.Println("This is the demo's file: the next demo makes it anew. Keep your own plants in another.")
+	}
+	return errors.Join(s.serve(ctx, kept, nil), kept.Close())
 }
 
+// demonstrate has a file of its own, never the one of the user's variable.
 type demonstrate struct {
-	place
-	Keep bool `help:"Keep the demo file of last time."`
+	address
+	Data string `help:"The demo's file: one that a demo made, or a new one. Left out: demo.sqlite in your data folder." type:"path"`
+	Keep bool   `help:"Keep the demo file of last time."`
 }
 
 // Run builds the demo bench and serves it.
 func (d demonstrate) Run(ctx context.Context) error {
-	path, err := d.file("demo.sqlite")
+	path := d.Data
+	usual, err := inDataFolder("demo.sqlite")
+	switch {
+	case path == "" && err != nil:
+		return err
+	case path == "":
+		path = usual
+	}
+	kept, empty, aside, err := store.OpenDemo(ctx, path, d.Keep, d.Data == "", time.Now())
 	if err != nil {
 		return err
 	}
-	if _, err := os.Stat(path); d.Keep && err == nil {
-		return d.serve(ctx, path, nil)
+	if aside != "" {
+		fmt.Printf("A file that no demo made lay at %s. It is kept as %s.\n", path, aside)
 	}
-	return d.serve(ctx, path, demo.Fill)
+	fill := demo.Fill
+	if !empty {
+		fill = nil
+	}
+	return errors.Join(d.serve(ctx, kept, fill), kept.Close())
 }
 
-// file is where the data lie, by default in the user's data folder.
-func (p place) file(name string) (string, error) {
-	if p.Data != "" {
-		return p.Data, nil
-	}
-	folder := os.Getenv("XDG_DATA_HOME")
-	if folder == "" {
-		home, err := os.UserHomeDir()
-		if err != nil {
-			return "", fmt.Errorf("no home folder; say where to keep the data with --data: %w", err)
-		}
-		folder = filepath.Join(home, ".local", "share")
-	}
-	return filepath.Join(folder, "therapeon", name), nil
-}
-
-// serve serves the file at path. With fill it is made anew and filled first,
-// once the address is ours: a program that runs on the file has the address.
-func (p place) serve(ctx context.Context, path string, fill func(context.Context, *clinic.Clinic) error) error {
-	listener, err := p.listen()
+// serve serves a file, filled first where it is to be.
+func (a address) serve(ctx context.Context, s *store.Store, fill func(context.Context, *clinic.Clinic) error) error {
+	listener, err := a.listen()
 	if err != nil {
 		return err
 	}
-	if fill != nil {
-		for _, end := range []string{"", "-wal", "-shm"} {
-			if err := os.Remove(path + end); err != nil && !errors.Is(err, os.ErrNotExist) {
-				return errors.Join(fmt.Errorf("clear the old demo: %w", err), listener.Close())
-			}
-		}
-	}
-	s, err := store.Open(ctx, path)
-	if err != nil {
+	if err := s.Serving("http://" + listener.Addr().String()); err != nil {
 		return errors.Join(err, listener.Close())
 	}
 	c := clinic.New(s, time.Now)
 	if fill != nil {
 		if err := fill(ctx, c); err != nil {
-			return errors.Join(fmt.Errorf("build the demo: %w", err), s.Close(), listener.Close())
+			return errors.Join(fmt.Errorf("build the demo: %w", err), listener.Close())
 		}
 	}
-	err = run(ctx, c, listener)
-	return errors.Join(err, s.Close())
+	return run(ctx, c, listener)
 }
 
 // listen opens the address and refuses any that others could reach.
-func (p place) listen() (net.Listener, error) {
-	host, _, err := net.SplitHostPort(p.Listen)
+func (a address) listen() (net.Listener, error) {
+	host, _, err := net.SplitHostPort(a.Listen)
 	if err != nil {
 		return nil, fmt.Errorf("--listen wants an address such as 127.0.0.1:8317: %w", err)
 	}
 	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		return nil, fmt.Errorf("--listen %s: others could reach this address, and there is no passphrase yet; use 127.0.0.1 or localhost", p.Listen)
+		return nil, fmt.Errorf("--listen %s: others could reach this address, and there is no passphrase yet; use 127.0.0.1 or localhost", a.Listen)
 	}
-	listener, err := net.Listen("tcp", p.Listen)
+	listener, err := net.Listen("tcp", a.Listen)
 	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("--listen %s: a program is there already, perhaps Therapeon itself; stop it, or choose another address", p.Listen)
+		return nil, fmt.Errorf("--listen %s: a program is there already, perhaps Therapeon itself; stop it, or choose another address", a.Listen)
 	}
 	return listener, err
 }
@@ -131,5 +126,8 @@ func run(ctx context.Context, c *clinic.Clinic, listener net.Listener) error {
 	}
 	grace, cancel := context.WithTimeout(context.WithoutCancel(ctx), 5*time.Second)
 	defer cancel()
-	return server.Shutdown(grace)
+	if err := server.Shutdown(grace); !errors.Is(err, context.DeadlineExceeded) {
+		return err
+	}
+	return server.Close() // a stalled request is cut off: what was answered is kept
 }

@@ -171,7 +171,9 @@ type Air struct {
 func (p *Place) Between(from, to int64) Air {
 	var a Air
 	low, high, days := 0.0, 0.0, 0.0
-	for day, d := range p.DailyRange() {
+	all := p.DailyRange()
+	for _, day := range slices.Sorted(maps.Keys(all)) { // in order: a sum of figures depends on it
+		d := all[day]
 		at, err := time.ParseInLocation(time.DateOnly, day, p.Zone)
 		if noon := HourOf(at.Add(12 * time.Hour)); err == nil && noon >= from && noon <= to {
 			low, high, days = low+d.LowC, high+d.HighC, days+1
@@ -182,9 +184,9 @@ func (p *Place) Between(from, to int64) Air {
 		a.NightC, a.DayC = &low, &high
 	}
 	sum, n := 0.0, 0.0
-	for hour, percent := range p.Humid {
+	for _, hour := range slices.Sorted(maps.Keys(p.Humid)) {
 		if hour >= from && hour < to {
-			sum, n = sum+percent, n+1
+			sum, n = sum+p.Humid[hour], n+1
 		}
 	}
 	if n >= Table().LeastHours.Value {

@@ -30,6 +30,7 @@ type Case struct {
 	Light       string   // shade, bright or sun; empty: shade
 	Holding     string   // the method it is held by now; empty: none yet
 	Weighings   []Weighing
+	Since       []Spell            // how it was held since the last of them; none: as now
 	Assumed     map[string]float64 // the user's own figures, by the code of the assumption
 	Runs        int                // 0: as the table has it
 	Days        int                // 0: as the table has it

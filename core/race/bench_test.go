@@ -20,7 +20,7 @@ func BenchmarkRaceSomeRoots(b *testing.B) {
 func benchmark(b *testing.B, c Case) {
 	c.Runs = 2000
 	for b.Loop() {
-		if _, err := Run(c); err != nil {
+		if _, err := Run(ctx(), c); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -1,6 +1,7 @@
 package race
 
 import (
+	"context"
 	"math"
 )
 
@@ -62,6 +63,7 @@ func (a Assumption) varies(u float64) float64 {
 
 // model is a case made ready to be drawn from.
 type model struct {
+	ctx  context.Context // ends when nobody waits for the answer
 	c    Case
 	k    *Knowledge
 	b    *book
@@ -72,11 +74,11 @@ type model struct {
 
 	skin, pores, mass, bulb, uptake, roots, start, lost, tip, growth, tips Assumption
 	held                                                                   float64
-	holding                                                                *way // where it stood since its last weighing
+	since                                                                  []lived // how it was held since its last weighing
 }
 
-func ready(c Case) *model {
-	m := &model{c: c, k: Table(), b: assume(c)}
+func ready(ctx context.Context, c Case) *model {
+	m := &model{ctx: ctx, c: c, k: Table(), b: assume(c)}
 	m.leaf = m.b.value("leaf_cm2")
 	m.skin, m.pores, m.mass = m.b.at("shut"), m.b.at("open"), m.b.at("fresh_kg_m2")
 	m.uptake, m.roots, m.start, m.lost = m.b.at("uptake"), m.b.at("roots_cm2"), m.b.at("start"), m.b.at("lost")

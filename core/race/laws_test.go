@@ -40,7 +40,7 @@ func anyCase(t *rapid.T) Case {
 func TestAnyRaceHasAWholeAnswer(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		c := anyCase(t)
-		r, err := Run(c)
+		r, err := Run(ctx(), c)
 		require.NoError(t, err)
 		_, err = json.Marshal(r)
 		require.NoError(t, err)
@@ -80,9 +80,9 @@ func TestAnyRaceHasAWholeAnswer(t *testing.T) {
 func TestTheSameQuestionHasTheSameAnswer(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		c := anyCase(t)
-		first, err := Run(c)
+		first, err := Run(ctx(), c)
 		require.NoError(t, err)
-		again, err := Run(c)
+		again, err := Run(ctx(), c)
 		require.NoError(t, err)
 		require.Equal(t, first, again)
 	})

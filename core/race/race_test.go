@@ -1,6 +1,7 @@
 package race
 
 import (
+	"context"
 	"math"
 	"testing"
 
@@ -29,7 +30,7 @@ func rootless(humidity float64) Case {
 
 func run(t *testing.T, c Case) Race {
 	t.Helper()
-	r, err := Run(c)
+	r, err := Run(ctx(), c)
 	require.NoError(t, err)
 	return r
 }
@@ -183,7 +184,7 @@ func TestTwoThousandRunsAreEnough(t *testing.T) {
 	}
 	few, many := rootless(60), rootless(60)
 	few.Runs, many.Runs = 2000, 200_000
-	m := ready(many)
+	m := ready(ctx(), many)
 	for _, code := range []string{"tub", "lid"} {
 		method, _ := m.k.Method(code)
 		w := m.way(method, change{})
@@ -298,18 +299,18 @@ func TestEveryAssumptionCanBeSetAndIsHeldToItsLimits(t *testing.T) {
 		}
 		var faults fault.List
 		c.Assumed = map[string]float64{a.Code: a.Most + 1}
-		_, err := Run(c)
+		_, err := Run(ctx(), c)
 		require.ErrorAs(t, err, &faults, a.Code)
 		assert.Equal(t, "assumed."+a.Code, faults[0].Field)
 	}
 	c.Assumed = map[string]float64{"moonlight": 3}
-	_, err := Run(c)
+	_, err := Run(ctx(), c)
 	require.ErrorContains(t, err, "no such assumption")
-	_, err = Run(Case{Profile: group("vanda")})
+	_, err = Run(ctx(), Case{Profile: group("vanda")})
 	require.ErrorContains(t, err, "Count or measure its leaves")
 	c = rootless(50)
 	c.Runs = 1_000_000
-	_, err = Run(c)
+	_, err = Run(ctx(), c)
 	require.ErrorContains(t, err, "200000 runs")
 }
 
@@ -319,12 +320,12 @@ func TestBestIsTheFirstOfTheRace(t *testing.T) {
 		for _, g := range []string{"phalaenopsis", "cattleya", "vanda", "oncidium"} {
 			c := rootless(h)
 			c.Profile, c.Runs = group(g), 0
-			best, err := Best(c)
+			best, err := Best(ctx(), c)
 			require.NoError(t, err)
 			assert.Equal(t, run(t, c).Best, best, "%s at %g %%", g, h)
 		}
 	}
-	_, err := Best(Case{Profile: group("vanda")})
+	_, err := Best(ctx(), Case{Profile: group("vanda")})
 	require.Error(t, err)
 }
 
@@ -404,3 +405,5 @@ func TestTheGentlestWayWithAGoodChanceIsAdvised(t *testing.T) {
 	assert.Equal(t, k.Methods[2].Code, at(0.5, 0.6, 0.8)[0], "else the best")
 	assert.Equal(t, first, at(0.50, 0.52, 0.51)[0], "alike, the gentler one")
 }
+
+func ctx() context.Context { return context.Background() }

@@ -1,7 +1,9 @@
 package race
 
 import (
+	"context"
 	"fmt"
+	"maps"
 	"math"
 	"runtime"
 	"slices"
@@ -81,8 +83,9 @@ const (
 	sparse = 8
 )
 
-// Run runs the race of a case by every way of holding.
-func Run(c Case) (Race, error) {
+// Run runs the race of a case by every way of holding. It stops when its context
+// ends, with the context's error.
+func Run(ctx context.Context, c Case) (Race, error) {
 	k := Table()
 	if c.Runs == 0 {
 		c.Runs = int(k.Runs.Value)
@@ -93,7 +96,7 @@ func Run(c Case) (Race, error) {
 	if err := c.check(); err != nil {
 		return Race{}, err
 	}
-	m := ready(c)
+	m := ready(ctx, c)
 	m.drawAll()
 	r := Race{Holding: c.Holding, Assumptions: m.b.list, Fit: m.fit, Runs: c.Runs, Days: c.Days, LimpAt: k.Limp, LostAt: k.Lost}
 	r.Outcomes = make([]Outcome, len(k.Methods))
@@ -107,19 +110,22 @@ func Run(c Case) (Race, error) {
 	}
 	method, _ := k.Method(of)
 	r.Levers = m.levers(method)
+	if err := ctx.Err(); err != nil {
+		return Race{}, err
+	}
 	r.say(c)
 	return r, nil
 }
 
 // Best is the way of holding that a race advises, from a part of its runs and
 // without all that a picture needs.
-func Best(c Case) (string, error) {
+func Best(ctx context.Context, c Case) (string, error) {
 	k := Table()
 	c.Runs, c.Days = int(k.Runs.Value)/sparse*2, int(k.Days.Value)
 	if err := c.check(); err != nil {
 		return "", err
 	}
-	m := ready(c)
+	m := ready(ctx, c)
 	m.drawAll()
 	outcomes := make([]Outcome, len(k.Methods))
 	inParallel(len(outcomes), func(i int) {
@@ -130,14 +136,27 @@ func Best(c Case) (string, error) {
 		}
 		outcomes[i] = o
 	})
-	return k.ranked(outcomes)[0].Code, nil
+	return k.ranked(outcomes)[0].Code, ctx.Err()
 }
 
 func (m *model) drawAll() {
 	m.plants = make([]drawn, m.c.Runs)
 	for run := range m.plants {
+		if m.ended(run) {
+			return
+		}
 		m.plants[run] = m.draw(run, change{})
 	}
+}
+
+// ended holds once nobody waits for the answer; it is asked at each run and looks
+// at some of them.
+func (m *model) ended(run int) bool { return run%64 == 0 && m.ctx.Err() != nil }
+
+// Check tells whether a case can be run, without running it.
+func Check(c Case) error {
+	c.Runs, c.Days = 1, 1
+	return c.check()
 }
 
 func (c Case) check() error {
@@ -159,9 +178,9 @@ func (c Case) check() error {
 			list = append(list, fault.Fault{Field: "assumed." + a.Code, Value: a.Value, Limit: limit, Words: fmt.Sprintf("Give %s.", limit)})
 		}
 	}
-	for code, v := range c.Assumed {
+	for _, code := range slices.Sorted(maps.Keys(c.Assumed)) {
 		if !slices.ContainsFunc(Assumptions(c), func(a Assumption) bool { return a.Code == code }) {
-			list = append(list, fault.Fault{Field: "assumed." + code, Value: v, Limit: "a code of the assumptions", Words: "There is no such assumption for this plant."})
+			list = append(list, fault.Fault{Field: "assumed." + code, Value: c.Assumed[code], Limit: "a code of the assumptions", Words: "There is no such assumption for this plant."})
 		}
 	}
 	if len(list) > 0 {
@@ -196,6 +215,9 @@ func (m *model) outcome(method Method) Outcome {
 	fates := make([]fate, runs)
 	losses := make([]float64, runs)
 	for run := range runs {
+		if m.ended(run) {
+			return Outcome{}
+		}
 		d := m.plants[run]
 		losses[run] = d.firstLoss(w)
 		fates[run] = d.live(w, days, func(day int, share float64) {
@@ -286,6 +308,9 @@ func (m *model) chanceOf(method Method, by change, runs int) float64 {
 	w := m.way(method, by)
 	won := 0
 	for run := range runs {
+		if m.ended(run) {
+			return 0
+		}
 		d := m.plants[run]
 		if by.lessLeaf > 0 {
 			d = m.draw(run, by)
@@ -302,6 +327,9 @@ func (m *model) dryDays(method Method, by change) float64 {
 	w := m.way(method, by)
 	alone := make([]float64, m.thin())
 	for run := range alone {
+		if m.ended(run) {
+			return 0
+		}
 		d := m.plants[run]
 		if by.lessLeaf > 0 {
 			d = m.draw(run, by)

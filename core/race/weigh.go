@@ -1,6 +1,7 @@
 package race
 
 import (
+	"context"
 	"fmt"
 	"math"
 
@@ -9,13 +10,44 @@ import (
 
 // Weighing is the weight of the bare plant, g, without pot and medium.
 type Weighing struct {
-	DaysAgo  float64  // when
-	Grams    float64  //
-	Holding  string   // how it was held since the weighing before; empty: as now
-	NightC   *float64 // the air of the room since then; nil: as now
+	DaysAgo float64 // when
+	Grams   float64 //
+	Since   []Spell // how it was held since the weighing before, the oldest first; none: as now
+	Anew    bool    // something was changed since the one before: a new start
+}
+
+// Spell is some days by one way of holding, in one air.
+type Spell struct {
+	Days     float64  // scaled, so that the spells of an interval fill it
+	Holding  string   // empty: as now
+	NightC   *float64 // the air of the room; nil: as now
 	DayC     *float64
 	Humidity *float64
-	Anew     bool // something was changed since the one before: a new start
+}
+
+// Open is the way of a plant that nobody holds in any: it lies on the bench.
+const Open = "bench"
+
+// lived is a spell made ready, with its share of the days.
+type lived struct {
+	way  *way
+	days float64
+}
+
+// livedIn makes spells that fill so many days ready.
+func (m *model) livedIn(spells []Spell, days float64) []lived {
+	if len(spells) == 0 {
+		spells = []Spell{{Days: 1}}
+	}
+	sum := 0.0
+	for _, s := range spells {
+		sum += s.Days
+	}
+	list := make([]lived, len(spells))
+	for i, s := range spells {
+		list[i] = lived{m.wayOf(s), days * s.Days / sum}
+	}
+	return list
 }
 
 // Fit is what weighings say of a plant's loss.
@@ -75,25 +107,28 @@ func (m *model) weigh() {
 	default:
 		f.Words = fmt.Sprintf("From your %d weighings: it loses %.2g times what the table says (%.2g–%.2g).", len(of), f.Factor, f.Low, f.High)
 	}
-	m.holding = m.wayOf(Weighing{})
+	m.since = m.livedIn(m.c.Since, math.Min(f.last.DaysAgo, mostLived))
 }
 
-// wayOf is how the plant was held before a weighing.
-func (m *model) wayOf(w Weighing) *way {
-	code := w.Holding
+// mostLived is how many days since the last weighing are lived through.
+const mostLived = 60
+
+// wayOf is how the plant was held in a spell.
+func (m *model) wayOf(s Spell) *way {
+	code := s.Holding
 	if code == "" {
 		code = m.c.Holding
 	}
 	method, ok := m.k.Method(code)
 	if !ok {
-		method, _ = m.k.Method("bench")
+		method, _ = m.k.Method(Open)
 	}
 	at := *m
 	own := map[string]float64{}
 	for code, v := range m.c.Assumed {
 		own[code] = v
 	}
-	for code, v := range map[string]*float64{"night_c": w.NightC, "day_c": w.DayC, "humidity": w.Humidity} {
+	for code, v := range map[string]*float64{"night_c": s.NightC, "day_c": s.DayC, "humidity": s.Humidity} {
 		if v != nil {
 			own[code] = *v
 		}
@@ -111,12 +146,12 @@ func (m *model) intervals(of []Weighing) []interval {
 	var list []interval
 	for i := 1; i < len(of); i++ {
 		iv := interval{days: of[i-1].DaysAgo - of[i].DaysAgo, lostG: of[i-1].Grams - of[i].Grams}
-		w := m.wayOf(of[i])
-		supply := d.supply(w, -1)
 		water := math.Min(math.Max(of[i-1].Grams-at.dry, d.full/10), d.full)
-		r := d.rates(&w.sky)
-		_, f := r.hours(0, int(math.Round(iv.days*hoursADay)), water, supply, 0)
-		iv.lossG, iv.takenG = f.lost, f.taken
+		for _, l := range m.livedIn(of[i].Since, iv.days) {
+			r := d.rates(&l.way.sky)
+			left, f := r.hours(0, int(math.Round(l.days*hoursADay)), water, d.supply(l.way, -1), 0)
+			water, iv.lossG, iv.takenG = left, iv.lossG+f.lost, iv.takenG+f.taken
+		}
 		list = append(list, iv)
 	}
 	return list
@@ -185,11 +220,14 @@ func (f *Fit) apply(m *model, d *drawn, u func(int) float64, keptLeaf float64) {
 		gone := (1 - keptLeaf) * m.leaf / cm2PerM2 * m.mass.Value * gramsPerL * m.k.LeafWaterShare.Value
 		d.full *= math.Max(0.05, 1-gone/m.middle().full)
 	}
-	if m.holding == nil || f.last.DaysAgo < 1 {
+	if f.last.DaysAgo < 1 {
 		return
 	}
-	r := d.rates(&m.holding.sky)
-	water, _ := r.hours(0, int(math.Min(f.last.DaysAgo, 60)*hoursADay), d.start*d.full, d.supply(m.holding, -1), 0)
+	water := d.start * d.full
+	for _, l := range m.since {
+		r := d.rates(&l.way.sky)
+		water, _ = r.hours(0, int(l.days*hoursADay), water, d.supply(l.way, -1), 0)
+	}
 	d.start = water / d.full
 }
 
@@ -214,7 +252,7 @@ func JumpTo(c Case, next Weighing) *Jump {
 	if by > least {
 		return &Jump{"rise", before.Grams, next.Grams, fmt.Sprintf("%s more than last time. A bare plant gains only by drinking. Was something changed?", grams(by))}
 	}
-	m := ready(c)
+	m := ready(context.Background(), c)
 	ivs := m.intervals([]Weighing{before, next})
 	if by < -least && -by > k.JumpTimes.Value*math.Exp(m.fit.theta)*ivs[0].lossG {
 		return &Jump{"fall", before.Grams, next.Grams, fmt.Sprintf("%s less than last time, and about %s was to be expected. Was something cut off, or put down dripping before?", grams(-by), grams(math.Exp(m.fit.theta)*ivs[0].lossG))}
@@ -236,9 +274,8 @@ func OutOfOrder(all []Weighing) fault.List {
 
 // FitOf is what the weighings of a case say of its loss; nil without any.
 func FitOf(c Case) (*Fit, error) {
-	c.Runs, c.Days = 1, 1
-	if err := c.check(); err != nil {
+	if err := Check(c); err != nil {
 		return nil, err
 	}
-	return ready(c).fit, nil
+	return ready(context.Background(), c).fit, nil
 }

@@ -30,7 +30,7 @@ func made(m *model, factor float64, n int, r *rand.Rand) []interval {
 // Fits on made-up weighings hold the truth in their band nine times in ten: for
 // plants drawn from the prior, and for one well off the table.
 func TestFitsHoldTheTruthNineTimesInTen(t *testing.T) {
-	m := ready(rootless(50))
+	m := ready(ctx(), rootless(50))
 	prior := math.Log(m.k.PlantStrays.Value) / bounds
 	r := rand.New(rand.NewPCG(1, 2))
 	for _, n := range []int{2, 4, 8} {
@@ -57,7 +57,7 @@ func TestFitsHoldTheTruthNineTimesInTen(t *testing.T) {
 
 func weighed(c Case, grams ...float64) Case {
 	for i, g := range grams {
-		c.Weighings = append(c.Weighings, Weighing{DaysAgo: float64(7 * (len(grams) - 1 - i)), Grams: g, Holding: "bench"})
+		c.Weighings = append(c.Weighings, Weighing{DaysAgo: float64(7 * (len(grams) - 1 - i)), Grams: g, Since: []Spell{{Days: 1, Holding: "bench"}}})
 	}
 	return c
 }
@@ -92,8 +92,8 @@ func TestWeighingsNarrowTheBand(t *testing.T) {
 // fast bring it near 2, drawn a little towards 1.
 func TestTheFactorFollowsTheWeights(t *testing.T) {
 	c := rootless(50)
-	m := ready(c)
-	perWeek := m.intervals([]Weighing{{DaysAgo: 7, Grams: 210, Holding: "bench"}, {DaysAgo: 0, Grams: 200, Holding: "bench"}})[0].lossG
+	m := ready(ctx(), c)
+	perWeek := m.intervals([]Weighing{{DaysAgo: 7, Grams: 210, Since: []Spell{{Days: 1, Holding: "bench"}}}, {DaysAgo: 0, Grams: 200, Since: []Spell{{Days: 1, Holding: "bench"}}}})[0].lossG
 	series := func(factor float64) Case {
 		var g []float64
 		for i := range 6 {
@@ -120,7 +120,9 @@ func TestJumpsAreAskedAbout(t *testing.T) {
 	for i := range c.Weighings {
 		c.Weighings[i].DaysAgo += 7
 	}
-	next := func(g float64) *Jump { return JumpTo(c, Weighing{Grams: g, Holding: "bench"}) }
+	next := func(g float64) *Jump {
+		return JumpTo(c, Weighing{Grams: g, Since: []Spell{{Days: 1, Holding: "bench"}}})
+	}
 	assert.Nil(t, next(171), "as it went on")
 	assert.Nil(t, next(185), "a gram more is the scale")
 	rise := next(260)
@@ -138,7 +140,7 @@ func TestJumpsAreAskedAbout(t *testing.T) {
 func TestWeighingsOutOfOrderAreRefused(t *testing.T) {
 	c := weighed(rootless(50), 210, 200)
 	c.Weighings[0].DaysAgo = 0
-	_, err := Run(c)
+	_, err := Run(ctx(), c)
 	require.ErrorContains(t, err, "from the oldest to the newest")
 }
 
@@ -156,17 +158,17 @@ func TestDaysSinceTheLastWeighingCount(t *testing.T) {
 func TestEachIntervalHasItsOwnAirAndHolding(t *testing.T) {
 	c := rootless(50)
 	c.Holding = "lid"
-	m := ready(c)
+	m := ready(ctx(), c)
 	loss := func(w Weighing) float64 {
 		w.Grams = 190
 		return m.intervals([]Weighing{{DaysAgo: 7, Grams: 200}, w})[0].lossG
 	}
-	bench, lid := loss(Weighing{Holding: "bench"}), loss(Weighing{Holding: "lid"})
+	bench, lid := loss(Weighing{Since: []Spell{{Days: 1, Holding: "bench"}}}), loss(Weighing{Since: []Spell{{Days: 1, Holding: "lid"}}})
 	assert.InDelta(t, 0.5/0.12, bench/lid, 1e-6, "half of saturation is missing on the bench, twelve hundredths under the lid")
 	assert.InDelta(t, lid, loss(Weighing{}), 1e-9, "left out: as now")
 	dry, warm := 30.0, 27.0
-	assert.InDelta(t, bench*0.7/0.5, loss(Weighing{Holding: "bench", Humidity: &dry}), 1e-6)
-	assert.Greater(t, loss(Weighing{Holding: "bench", NightC: &warm, DayC: &warm}), bench)
+	assert.InDelta(t, bench*0.7/0.5, loss(Weighing{Since: []Spell{{Days: 1, Holding: "bench", Humidity: &dry}}}), 1e-6)
+	assert.Greater(t, loss(Weighing{Since: []Spell{{Days: 1, Holding: "bench", NightC: &warm, DayC: &warm}}}), bench)
 }
 
 // Roots that drink are taken off before the loss is fitted.
@@ -174,7 +176,7 @@ func TestWhatRootsTakeUpIsNotTakenForThrift(t *testing.T) {
 	c := rootless(50)
 	c.Holding = "tub"
 	c.LiveRootCM2.Low, c.LiveRootCM2.Point, c.LiveRootCM2.High = 30, 30, 30
-	m := ready(c)
+	m := ready(ctx(), c)
 	iv := m.intervals([]Weighing{{DaysAgo: 7, Grams: 200}, {Grams: 195}})[0]
 	assert.Positive(t, iv.takenG)
 	iv.lostG = iv.lossG - iv.takenG
@@ -188,7 +190,7 @@ func TestOneWeighingTellsHowMuchWaterItHolds(t *testing.T) {
 	assert.Equal(t, 1, r.Fit.Weighings)
 	assert.Contains(t, r.Fit.Words, "From one weighing")
 	assert.InDelta(t, 1, r.Fit.Factor, 1e-6, "nothing is known of its loss yet")
-	m := ready(c)
+	m := ready(ctx(), c)
 	at := m.waterOf(210, 0.9)
 	assert.InDelta(t, 210, at.dry+0.9*at.full, 1e-9, "dry mass, and nine tenths of its water")
 	assert.InDelta(t, 0.9, at.full/(at.full+at.dry), 1e-9, "leaves are nine tenths water when full")
@@ -197,7 +199,7 @@ func TestOneWeighingTellsHowMuchWaterItHolds(t *testing.T) {
 // Whatever the water of a plant, taking a leaf takes its water along.
 func TestALeafLessTakesItsWaterAlong(t *testing.T) {
 	for _, c := range []Case{rootless(50), weighed(rootless(50), 210, 200)} {
-		m := ready(c)
+		m := ready(ctx(), c)
 		whole, less := m.draw(7, change{}), m.draw(7, change{lessLeaf: 0.5})
 		assert.InDelta(t, whole.areaM2/2, less.areaM2, 1e-12)
 		assert.InDelta(t, whole.full/2, less.full, 1e-6, "it has no bulbs")

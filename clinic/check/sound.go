@@ -1,0 +1,99 @@
+package check
+
+import (
+	"fmt"
+	"math"
+	"reflect"
+	"strings"
+	"sync"
+	"time"
+
+	"therapeon/core/fault"
+)
+
+// Sound holds an answer to what JSON can carry. Figures far beyond what a plant
+// or a pot can be may come to an infinite one: that is a fault of the input.
+func Sound(answer any) error {
+	if path := unsound(reflect.ValueOf(answer)); path != "" {
+		return fault.List{{Field: strings.Trim(path, "."), Limit: "a finite figure",
+			Words: "This figure comes out beyond all measure. Look for a very small or very large value among those given."}}
+	}
+	return nil
+}
+
+// unsound is the path of the first value that JSON cannot carry, or empty.
+func unsound(v reflect.Value) string {
+	if !v.IsValid() || !holdsFigures(v.Type()) {
+		return ""
+	}
+	switch v.Kind() {
+	case reflect.Float64, reflect.Float32:
+		if f := v.Float(); math.IsNaN(f) || math.IsInf(f, 0) {
+			return "."
+		}
+	case reflect.Pointer, reflect.Interface:
+		return unsound(v.Elem())
+	case reflect.Slice, reflect.Array:
+		for i := range v.Len() {
+			if path := unsound(v.Index(i)); path != "" {
+				return fmt.Sprintf("[%d]%s", i, ended(path))
+			}
+		}
+	case reflect.Map:
+		for _, key := range sortedKeys(v) {
+			if path := unsound(v.MapIndex(key)); path != "" {
+				return fmt.Sprintf("[%v]%s", key, ended(path))
+			}
+		}
+	case reflect.Struct:
+		if at, ok := v.Interface().(time.Time); ok {
+			if at.Year() < 0 || at.Year() > 9999 {
+				return "."
+			}
+			return ""
+		}
+		for i := range v.NumField() {
+			field := v.Type().Field(i)
+			if !onWire(field) {
+				continue
+			}
+			if path := unsound(v.Field(i)); path != "" {
+				return within("", field) + ended(path)
+			}
+		}
+	}
+	return ""
+}
+
+// ended drops the dot that marks the value itself.
+func ended(path string) string {
+	if path == "." {
+		return ""
+	}
+	return path
+}
+
+var figures sync.Map // reflect.Type → bool
+
+// holdsFigures tells whether a value of this type can hold a floating figure or a
+// moment.
+func holdsFigures(t reflect.Type) bool {
+	if known, ok := figures.Load(t); ok {
+		return known.(bool)
+	}
+	figures.Store(t, true) // for a type that holds itself
+	holds := false
+	switch t.Kind() {
+	case reflect.Float64, reflect.Float32, reflect.Interface:
+		holds = true
+	case reflect.Pointer, reflect.Slice, reflect.Array, reflect.Map:
+		holds = holdsFigures(t.Elem())
+	case reflect.Struct:
+		holds = t == reflect.TypeFor[time.Time]()
+		for i := range t.NumField() {
+			holds = holds || onWire(t.Field(i)) && holdsFigures(t.Field(i).Type)
+		}
+	}
+	figures.Store(t, holds)
+	return holds
+}

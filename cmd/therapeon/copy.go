@@ -1,0 +1,121 @@
+package main
+
+import (
+	"bufio"
+	"context"
+	"errors"
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+
+	"therapeon/store"
+)
+
+// dataFile is where somebody's own bench lies.
+type dataFile struct {
+	Data string `help:"The data file. Left out: in your data folder." type:"path" env:"THERAPEON_DATA"`
+}
+
+func (d dataFile) file() (string, error) {
+	if d.Data != "" {
+		return d.Data, nil
+	}
+	return inDataFolder("therapeon.sqlite")
+}
+
+// inDataFolder is a file of the user's data folder.
+func inDataFolder(name string) (string, error) {
+	folder := os.Getenv("XDG_DATA_HOME")
+	if folder == "" {
+		home, err := os.UserHomeDir()
+		if err != nil {
+			return "", fmt.Errorf("no home folder; say where to keep the data with --data: %w", err)
+		}
+		folder = filepath.Join(home, ".local", "share")
+	}
+	return filepath.Join(folder, "therapeon", name), nil
+}
+
+type backup struct {
+	dataFile
+	To string `arg:"" name:"file" type:"path" help:"Where to write the copy; a new file."`
+}
+
+// Run copies the bench, which may be served meanwhile.
+func (b backup) Run(ctx context.Context) error {
+	path, err := b.file()
+	if err != nil {
+		return err
+	}
+	held, err := store.Backup(ctx, path, b.To)
+	if err != nil {
+		return err
+	}
+	fmt.Printf("Copied %s to %s and checked it: %s.\n", path, b.To, held)
+	return nil
+}
+
+type restore struct {
+	dataFile
+	From string `arg:"" name:"file" type:"path" help:"The copy to bring back."`
+	Yes  bool   `help:"Do it without asking."`
+}
+
+// Run puts a copy in the place of the bench, once it is agreed to.
+func (r restore) Run(ctx context.Context) error {
+	path, err := r.file()
+	if err != nil {
+		return err
+	}
+	if real, err := filepath.EvalSymlinks(path); err == nil {
+		path = real
+	}
+	copied, err := store.Contains(ctx, r.From)
+	if err != nil {
+		return err
+	}
+	lock, err := store.TakeLock(path)
+	if err != nil {
+		return err
+	}
+	defer func() { _ = lock.Release() }()
+	fmt.Printf("The copy %s holds %s.\n", r.From, copied)
+	switch present, err := store.Contains(ctx, path); {
+	case errors.Is(err, os.ErrNotExist):
+		fmt.Printf("There is no bench at %s yet: nothing is lost.\n", path)
+	case err != nil:
+		fmt.Printf("What is there now cannot be read: %v\n", err)
+	default:
+		fmt.Printf("The bench %s holds %s. Whatever is in it and not in the copy leaves the bench.\n", path, present)
+	}
+	fmt.Println("The present file is kept aside, not deleted.")
+	if !r.Yes {
+		if err := agreed(); err != nil {
+			return err
+		}
+	}
+	aside, err := store.Restore(ctx, r.From, path, time.Now())
+	if err != nil {
+		return err
+	}
+	fmt.Printf("Restored %s from %s.\n", path, r.From)
+	if aside != "" {
+		fmt.Printf("What was there is kept as %s.\n", aside)
+	}
+	return nil
+}
+
+// agreed asks at the terminal; without one, the answer has to come with the call.
+func agreed() error {
+	if in, err := os.Stdin.Stat(); err != nil || in.Mode()&os.ModeCharDevice == 0 {
+		return errors.New("nothing was changed: there is no terminal to ask at; say --yes to go on")
+	}
+	fmt.Print("Type yes to go on: ")
+	line, err := bufio.NewReader(os.Stdin).ReadString('\n')
+	if err != nil || strings.TrimSpace(strings.ToLower(line)) != "yes" {
+		return errors.New("nothing was changed")
+	}
+	return nil
+}
