@@ -72,7 +72,7 @@ type computeLook struct {
 	Plant      plantFacts        `json:"plant" required:"true"`
 	Inspection clinic.Inspection `json:"inspection" required:"true"`
 	Reading    *roots.Reading    `json:"reading,omitempty"`
-	On         string            `json:"on,omitempty" description:"the day; left out: today"`
+	On         string            `json:"on,omitempty" validate:"omitempty,day" description:"the day; left out: today"`
 }
 
 type computedLook struct {

@@ -19,8 +19,8 @@ type HouseComponent struct {
 	Code       string     `json:"code" required:"true"`
 	Version    int64      `json:"version" required:"true" description:"0: nothing was measured yet"`
 	Name       string     `json:"name,omitempty" validate:"max=80" description:"of a component of one's own"`
-	LowMM      *float64   `json:"low_mm,omitempty" validate:"omitempty,gt=0,max=100" description:"its grade; needed for one's own, left out for fibres"`
-	HighMM     *float64   `json:"high_mm,omitempty" validate:"omitempty,gt=0,max=100"`
+	LowMM      *float64   `json:"low_mm,omitempty" validate:"omitempty,min=0.1,max=100" description:"its grade; needed for one's own, left out for fibres"`
+	HighMM     *float64   `json:"high_mm,omitempty" validate:"omitempty,min=0.1,max=100"`
 	Test       *FloodTest `json:"test,omitempty" description:"the newest measurement"`
 	MeasuredOn string     `json:"measured_on,omitempty"`
 }
@@ -53,8 +53,8 @@ func (t FloodTest) Faults() fault.List {
 type MeasureComponent struct {
 	Version int64      `json:"version" required:"true" validate:"min=0"`
 	Name    string     `json:"name,omitempty" validate:"max=80"`
-	LowMM   *float64   `json:"low_mm,omitempty" validate:"omitempty,gt=0,max=100"`
-	HighMM  *float64   `json:"high_mm,omitempty" validate:"omitempty,gt=0,max=100"`
+	LowMM   *float64   `json:"low_mm,omitempty" validate:"omitempty,min=0.1,max=100"`
+	HighMM  *float64   `json:"high_mm,omitempty" validate:"omitempty,min=0.1,max=100"`
 	Test    *FloodTest `json:"test,omitempty" description:"left out: back to the table's figures"`
 }
 

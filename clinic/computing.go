@@ -24,7 +24,7 @@ type PotAsk struct {
 	FewRoots    bool      `json:"few_roots,omitempty"`
 	Reservoir   bool      `json:"reservoir,omitempty"`
 	TipsOut     bool      `json:"tips_out,omitempty"`
-	GrowthMMDay *float64  `json:"growth_mm_day,omitempty" validate:"omitempty,gt=0,max=20" description:"as measured; left out: the usual of its group"`
+	GrowthMMDay *float64  `json:"growth_mm_day,omitempty" validate:"omitempty,min=0.01,max=20" description:"as measured; left out: the usual of its group"`
 	Component   string    `json:"component,omitempty" validate:"max=40" description:"of the layer where the water stands; left out: large expanded clay"`
 }
 
@@ -75,7 +75,7 @@ func (c *Clinic) ComputePot(ctx context.Context, a PotAsk) (PotAnswer, error) {
 // MixAsk is a mix in parts, and how much of it is wanted.
 type MixAsk struct {
 	Parts   []media.Part `json:"parts" required:"true" validate:"min=1,max=12,dive"`
-	VolumeL *float64     `json:"volume_l,omitempty" validate:"omitempty,gt=0,max=1000" description:"settled, with what settles already added; left out: the parts are litres"`
+	VolumeL *float64     `json:"volume_l,omitempty" validate:"omitempty,min=0.001,max=1000" description:"settled, with what settles already added; left out: the parts are litres"`
 	Style   string       `json:"style,omitempty" validate:"omitempty,oneof=wet-dry airy moist constant" description:"how moist the plant wants it"`
 }
 
@@ -126,7 +126,7 @@ func (c *Clinic) ComputeMix(ctx context.Context, a MixAsk) (MixAnswer, error) {
 type SectionAsk struct {
 	PotAsk
 	Parts  []media.Part `json:"parts" required:"true" validate:"min=1,max=12,dive"`
-	Roots  []float64    `json:"roots_mm,omitempty" validate:"max=60,dive,gt=0,max=2000" description:"lengths of the living roots"`
+	Roots  []float64    `json:"roots_mm,omitempty" validate:"max=60,dive,min=0.1,max=2000" description:"lengths of the living roots"`
 	Still  string       `json:"still,omitempty" validate:"omitempty,oneof=stake skewer none"`
 	DryTop bool         `json:"dry_top,omitempty"`
 }
@@ -166,15 +166,15 @@ type WeighFitAsk struct {
 // PotWeights are weights of a pot, and what is thought of it.
 type PotWeights struct {
 	Weights []PotWeight `json:"weights" required:"true" validate:"min=1,max=400,dive" description:"the oldest first"`
-	HoldsG  float64     `json:"holds_g" required:"true" validate:"gt=0,max=50000" description:"water it is thought to hold, drained"`
-	PerDay  float64     `json:"per_day" required:"true" validate:"gt=0,max=5" description:"its pace is thought to be, 1/day"`
-	DueAt   float64     `json:"due_at" required:"true" validate:"gt=0,max=0.95" description:"share left at which it is due"`
+	HoldsG  float64     `json:"holds_g" required:"true" validate:"min=0.1,max=50000" description:"water it is thought to hold, drained"`
+	PerDay  float64     `json:"per_day" required:"true" validate:"min=0.001,max=5" description:"its pace is thought to be, 1/day"`
+	DueAt   float64     `json:"due_at" required:"true" validate:"min=0.01,max=0.95" description:"share left at which it is due"`
 }
 
 // PotWeight is a weight of a pot.
 type PotWeight struct {
 	DaysAgo float64 `json:"days_ago" required:"true" validate:"min=0,max=2000"`
-	Grams   float64 `json:"grams" required:"true" validate:"gt=0,max=100000"`
+	Grams   float64 `json:"grams" required:"true" validate:"min=0.1,max=100000"`
 	Moment  string  `json:"moment,omitempty" validate:"omitempty,oneof=wet light between"`
 }
 

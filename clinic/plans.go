@@ -15,7 +15,7 @@ import (
 // Plan is what is planned for a plant on its way to a new home. What is left out
 // is as advised.
 type Plan struct {
-	Assumed  map[string]float64     `json:"assumed,omitempty" validate:"max=40" description:"own figures of its race"`
+	Assumed  map[string]float64     `json:"assumed,omitempty" validate:"max=40,dive,min=-1000000,max=1000000" description:"own figures of its race"`
 	BareSide string                 `json:"bare_without_tips,omitempty" validate:"omitempty,oneof=hold at-once by-humidity" description:"for this plant; left out: as the house"`
 	Medium   string                 `json:"medium,omitempty" validate:"omitempty,oneof=organic inorganic as-before" description:"for this plant; left out: as the house"`
 	PotWall  string                 `json:"pot_wall,omitempty" validate:"omitempty,oneof=clear opaque" description:"for this plant; left out: as the house"`

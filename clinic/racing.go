@@ -30,7 +30,7 @@ type Race struct {
 // Assume sets the user's own figures for a plant.
 type Assume struct {
 	Version int64              `json:"version" required:"true" validate:"min=0"`
-	Assumed map[string]float64 `json:"assumed" required:"true" validate:"max=40" description:"by the code of the assumption; what is left out is the table's"`
+	Assumed map[string]float64 `json:"assumed" required:"true" validate:"max=40,dive,min=-1000000,max=1000000" description:"by the code of the assumption; what is left out is the table's"`
 }
 
 // RaceOf runs the race of a plant. With of it looks at another way of holding
@@ -244,7 +244,7 @@ type RaceCase struct {
 	Light           string             `json:"light,omitempty" validate:"omitempty,oneof=shade bright sun"`
 	Holding         string             `json:"holding,omitempty" validate:"max=20" description:"code of a method, see /api/v1/knowledge/race"`
 	Weighings       []BareWeight       `json:"weighings,omitempty" validate:"max=200,dive" description:"of the bare plant, the oldest first"`
-	Assumed         map[string]float64 `json:"assumed,omitempty" validate:"max=40" description:"own figures, by the code of the assumption"`
+	Assumed         map[string]float64 `json:"assumed,omitempty" validate:"max=40,dive,min=-1000000,max=1000000" description:"own figures, by the code of the assumption"`
 	Runs            int                `json:"runs,omitempty" validate:"min=0,max=20000" description:"left out: 2000; runs times days at most 2,000,000"`
 	Days            int                `json:"days,omitempty" validate:"min=0,max=366" description:"left out: 180"`
 	Seed            int                `json:"seed,omitempty" validate:"min=0,max=1000000" description:"another number, other draws"`
@@ -253,7 +253,7 @@ type RaceCase struct {
 // BareWeight is a weight of a bare plant.
 type BareWeight struct {
 	DaysAgo float64 `json:"days_ago" required:"true" validate:"min=0,max=2000"`
-	Grams   float64 `json:"grams" required:"true" validate:"gt=0,max=100000"`
+	Grams   float64 `json:"grams" required:"true" validate:"min=0.1,max=100000"`
 	Holding string  `json:"holding,omitempty" validate:"max=20" description:"how it was held since the one before"`
 	Anew    bool    `json:"anew,omitempty" description:"something was cut off or changed since the one before"`
 }

@@ -18,12 +18,12 @@ import (
 type Stock struct {
 	Name             string   `json:"name" required:"true" validate:"required,notblank,max=80"`
 	Product          string   `json:"product" required:"true" validate:"required,max=40" description:"code of a product, see /api/v1/knowledge/solutions, or other"`
-	Percent          *float64 `json:"percent,omitempty" validate:"omitempty,gt=0,max=100" description:"strength as it stands in the bottle"`
+	Percent          *float64 `json:"percent,omitempty" validate:"omitempty,min=0.001,max=100" description:"strength as it stands in the bottle"`
 	Amount           float64  `json:"amount" required:"true" validate:"min=0,max=1000000" description:"what is left"`
 	Unit             string   `json:"unit" required:"true" validate:"oneof=mL g L" description:"L for media"`
 	ExpiresOn        string   `json:"expires_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
-	LabelMostPercent *float64 `json:"label_most_percent,omitempty" validate:"omitempty,gt=0,max=100" description:"the most its label allows; it stands above this page"`
-	Adds             *float64 `json:"adds,omitempty" validate:"omitempty,gt=0,max=20000" description:"what 1 mL/L adds to one's own meter"`
+	LabelMostPercent *float64 `json:"label_most_percent,omitempty" validate:"omitempty,min=0.001,max=100" description:"the most its label allows; it stands above this page"`
+	Adds             *float64 `json:"adds,omitempty" validate:"omitempty,min=0.001,max=20000" description:"what 1 mL/L adds to one's own meter"`
 	Scale            string   `json:"scale,omitempty" validate:"omitempty,oneof=ppm500 ppm700 ms_cm us_cm" description:"the scale of that"`
 	N                *float64 `json:"n_percent,omitempty" validate:"omitempty,min=0,max=100"`
 	P2O5             *float64 `json:"p2o5_percent,omitempty" validate:"omitempty,min=0,max=100"`

@@ -9,7 +9,7 @@ import (
 
 // Strength is how much of a thing is in a mix, written in one of the usual ways.
 type Strength struct {
-	Value float64 `json:"value" required:"true" validate:"gt=0"`
+	Value float64 `json:"value" required:"true" validate:"min=0.0001,max=1000000"`
 	Unit  string  `json:"unit" required:"true" validate:"oneof=percent ppm ml_per_l parts" description:"parts: one part to so many parts of water"`
 }
 
@@ -73,9 +73,9 @@ type Dilution struct {
 	Use       string    `json:"use,omitempty" validate:"max=40" description:"what it is for; left out: the product's first use"`
 	Stock     Strength  `json:"stock" required:"true" description:"as it stands in the bottle"`
 	Wanted    *Strength `json:"wanted,omitempty"`
-	MakeML    *float64  `json:"make_ml,omitempty" validate:"omitempty,gt=0,max=1000000" description:"one fill of the sprayer, bath or jar"`
-	StockML   *float64  `json:"stock_ml,omitempty" validate:"omitempty,gt=0,max=1000000"`
-	WaterML   *float64  `json:"water_ml,omitempty" validate:"omitempty,gt=0,max=1000000"`
+	MakeML    *float64  `json:"make_ml,omitempty" validate:"omitempty,min=0.01,max=1000000" description:"one fill of the sprayer, bath or jar"`
+	StockML   *float64  `json:"stock_ml,omitempty" validate:"omitempty,min=0.001,max=1000000"`
+	WaterML   *float64  `json:"water_ml,omitempty" validate:"omitempty,min=0.01,max=1000000"`
 	Fills     int       `json:"fills,omitempty" validate:"min=0,max=200" description:"how many fills; left out: 1"`
 	LabelMost *Strength `json:"label_most,omitempty" description:"the most the label of your product allows; it stands above this page"`
 	Tools     Tools     `json:"tools,omitzero"`

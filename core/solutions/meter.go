@@ -58,8 +58,8 @@ func AllScales(m Meter) Scales {
 // Dose is a product added to a meter reading.
 type Dose struct {
 	Name     string  `json:"name" required:"true" validate:"required,notblank,max=80"`
-	Adds     float64 `json:"adds" required:"true" validate:"gt=0,max=20000" description:"what 1 mL/L adds to the reading, from a calibration on this scale"`
-	Wanted   float64 `json:"wanted" required:"true" validate:"gt=0,max=20000" description:"what it should add to the reading"`
+	Adds     float64 `json:"adds" required:"true" validate:"min=0.001,max=20000" description:"what 1 mL/L adds to the reading, from a calibration on this scale"`
+	Wanted   float64 `json:"wanted" required:"true" validate:"min=0.001,max=20000" description:"what it should add to the reading"`
 	MostAdds float64 `json:"most,omitempty" validate:"min=0,max=20000" description:"the most it may add; left out: no limit of its own"`
 }
 
@@ -67,7 +67,7 @@ type Dose struct {
 type Stack struct {
 	Base    float64 `json:"base" required:"true" validate:"min=0,max=20000" description:"what the water reads before"`
 	Scale   string  `json:"scale" required:"true" validate:"oneof=ppm500 ppm700 ms_cm us_cm"`
-	VolumeL float64 `json:"volume_l" required:"true" validate:"gt=0,max=10000"`
+	VolumeL float64 `json:"volume_l" required:"true" validate:"min=0.001,max=10000"`
 	Doses   []Dose  `json:"doses" required:"true" validate:"min=1,max=10,dive"`
 	Tools   Tools   `json:"tools,omitzero"`
 }
@@ -133,8 +133,8 @@ func MixStack(s Stack) Stacked {
 type Calibration struct {
 	Scale  string  `json:"scale" required:"true" validate:"oneof=ppm500 ppm700 ms_cm us_cm"`
 	Before float64 `json:"before" required:"true" validate:"min=0,max=20000"`
-	After  float64 `json:"after" required:"true" validate:"gt=0,max=20000"`
-	MLPerL float64 `json:"ml_per_l" required:"true" validate:"gt=0,max=100" description:"what was added"`
+	After  float64 `json:"after" required:"true" validate:"min=0.001,max=20000"`
+	MLPerL float64 `json:"ml_per_l" required:"true" validate:"min=0.001,max=100" description:"what was added"`
 }
 
 // Faults finds calibrations that say nothing.

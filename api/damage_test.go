@@ -1,0 +1,403 @@
+package api
+
+import (
+	"database/sql"
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/clinic"
+	"therapeon/store"
+)
+
+// sound holds a request for every operation that takes JSON, which its bench
+// answers well. {version} stands for the version now.
+var sound = map[string]struct{ path, body string }{
+	"acknowledge":        {"", `{"person":"A","seen":[{"product":"oil","caution":"label"}]}`},
+	"computeBlend":       {"", `{"tap":250,"pure":5,"target":100,"volume_l":5}`},
+	"computeCalibration": {"", `{"scale":"ppm500","before":20,"after":200,"ml_per_l":1}`},
+	"computeCauses":      {"", `{"plant":{"group":"slipper"},"inspection":{"findings":{"snails-seen":"present"}},"reading":{"roots":[]},"on":"2026-01-05"}`},
+	"computeLook":        {"", `{"plant":{"group":"slipper","blades":[{"length_mm":90,"width_mm":20}]},"inspection":{"findings":{"snails-seen":"present"}}}`},
+	"computeRoots":       {"", `{"plant":{"group":"slipper"},"reading":{"roots":[{"id":"a","count":1,"segments":[{"length_mm":50}]}]}}`},
+	"computeDivision":    {"", `{"rhizome":{"bulbs":[{"n":1,"from":0,"lead":true}]},"live_mm":[{"bulb":1,"low":5,"high":9}]}`},
+	"computeFeed":        {"", `{"n_percent":20,"p2o5_percent":20,"k2o_percent":20,"g_per_l":0.5,"volume_l":1}`},
+	"computeFlush":       {"", `{"held_ml":200,"left_percent":20}`},
+	"computeGridCount":   {"", `{"crossings":140,"spacing_mm":10}`},
+	"computeMeter":       {"", `{"value":200,"scale":"ppm500"}`},
+	"computeMix":         {"", `{"parts":[{"component":"perlite","parts":1},{"component":"bark-medium","parts":3}],"volume_l":1}`},
+	"computeOxygen":      {"", `{"celsius":20}`},
+	"computePestSchedule": {"", `{"course":{"pest":"scale","rounds":["2026-01-05"],"seen":["2026-01-06"]},"low_c":15,"high_c":25,
+		"days":[{"day":"2026-01-05","low_c":14,"high_c":22}],"hours":[{"at":"2026-01-05T10:00:00Z","celsius":20}]}`},
+	"computePot":       {"", `{"group":"slipper","live_root_ml":20,"longest_mm":90,"pot":{"shape":"round","top_mm":110,"bottom_mm":80,"height_mm":95},"growth_mm_day":1}`},
+	"computeRace":      {"", `{"group":"vanda","leaf_count":6,"night_c":18,"day_c":22,"runs":3,"days":9,"weighings":[{"days_ago":9,"grams":200},{"days_ago":1,"grams":190}],"assumed":{"humidity":50}}`},
+	"computeSection":   {"", `{"group":"slipper","live_root_ml":20,"longest_mm":90,"parts":[{"component":"perlite","parts":1}],"roots_mm":[90,60]}`},
+	"computeSolution":  {"", `{"stock":{"value":91,"unit":"percent"},"wanted":{"value":70,"unit":"percent"},"make_ml":130}`},
+	"computeStack":     {"", `{"base":20,"scale":"ppm500","volume_l":1,"doses":[{"name":"a","adds":180,"wanted":25}]}`},
+	"computeWeighFit":  {"", `{"pot":{"holds_g":200,"per_day":0.2,"due_at":0.25,"weights":[{"days_ago":2,"grams":500},{"days_ago":1,"grams":460}]}}`},
+	"saveCourse":       {"/api/v1/courses/1", `{"version":{version},"course":{"pest":"scale","rounds":["2026-01-05"],"seen":["2026-01-06"]}}`},
+	"saveInspection":   {"/api/v1/inspections/1", `{"version":{version},"looked_on":"2026-01-05","inspection":{"findings":{"snails-seen":"present"},"decisions":{"snails":{"word":"confirmed"}},"accidents":[{"what":"lost-root","count":1}],"added":[{"name":"frost"}]}}`},
+	"measureComponent": {"/api/v1/media/components/perlite", `{"version":{version},"test":{"volume_ml":500,"drained_ml":200,"dry_g":100,"wet_g":250}}`},
+	"addRecipe":        {"", `{"name":"Mine","parts":[{"component":"perlite","parts":1}]}`},
+	"changeRecipe":     {"/api/v1/media/recipes/1", `{"version":{version},"name":"Mine","parts":[{"component":"perlite","parts":1}]}`},
+	"addPlace":         {"", `{"name":"Case","low_c":15,"high_c":22,"humidity_percent":60}`},
+	"changePlace":      {"/api/v1/places/1", `{"version":{version},"place":{"name":"Case","low_c":15,"high_c":22}}`},
+	"putDays":          {"/api/v1/places/1/days", `{"days":[{"day":"2026-01-05","low_c":14,"high_c":22}]}`},
+	"logReading":       {"/api/v1/places/1/readings", `{"at":"2026-01-05T10:00:00Z","celsius":20,"humidity_percent":50}`},
+	"addPlant":         {"", `{"tag":"x","group":"cattleya","blades":[{"length_mm":90,"width_mm":20}],"leaf_count":4}`},
+	"changePlant":      {"/api/v1/plants/1", `{"version":{version},"intake":{"tag":"x","group":"cattleya","leaf_count":6,"bulb_count":6,"blades":[{"length_mm":90,"width_mm":20}]}}`},
+	"archivePlant":     {"/api/v1/plants/2/archived", `{"archived":false}`},
+	"closeCleaning":    {"/api/v1/plants/1/cleaning/closed", `{"closed":false}`},
+	"markJob":          {"/api/v1/plants/1/cleaning/jobs", `{"job":"clear-bench","state":"skipped","reason":"clean","uses":[{"item_id":1,"amount":0.001}]}`},
+	"addJob":           {"/api/v1/plants/2/cleaning/jobs", `{"do":"Wash the table","stage":"dry"}`},
+	"startCourse":      {"/api/v1/plants/{new}/courses", `{"pest":"scale","rounds":["2026-01-05"]}`},
+	"dividePlant":      {"/api/v1/plants/{new}/divisions", `{"cuts":[3],"tags":["Half"],"sure":true}`},
+	"hold":             {"/api/v1/plants/1/holding", `{"method":"lid","from":"2026-01-05"}`},
+	"planHome":         {"/api/v1/plants/1/home", `{"version":{version},"plan":{"base_mm":40,"parts":[{"component":"perlite","parts":1}],"pot":{"shape":"round","top_mm":110,"bottom_mm":80,"height_mm":95}}}`},
+	"markHomeJob":      {"/api/v1/plants/1/home/jobs", `{"job":"label","state":"skipped","reason":"later"}`},
+	"settle":           {"/api/v1/plants/3/homes", `{"route":"lid","from_on":"2026-01-06"}`},
+	"withdrawIncident": {"/api/v1/plants/1/incidents", `{"incident_id":1,"withdrawn":false}`},
+	"addIncident":      {"/api/v1/plants/1/incidents", `{"what":"lost-root","on":"2026-01-05"}`},
+	"startLook":        {"/api/v1/plants/2/inspections", `{"looked_on":"2026-01-05"}`},
+	"assume":           {"/api/v1/plants/1/race", `{"version":{version},"assumed":{"humidity":50}}`},
+	"startReading":     {"/api/v1/plants/2/readings", `{"read_on":"2026-01-05"}`},
+	"saveRhizome":      {"/api/v1/plants/1/rhizome", `{"version":{version},"rhizome":{"bulbs":[{"n":1,"from":0},{"n":2,"from":1,"lead":true}]}}`},
+	"withdrawWeighing": {"/api/v1/plants/1/weighings", `{"weighing_id":1,"withdrawn":false}`},
+	"weigh":            {"/api/v1/plants/1/weighings", `{"kind":"pot","grams":400,"because":"right","at":"{moment}"}`},
+	"saveReading":      {"/api/v1/readings/1", `{"version":{version},"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":2,"segments":[{"length_mm":50,"feel":"mushy"}],"branches":[{"at_mm":10,"segments":[{"length_mm":5}]}]}]}}`},
+	"correctRoot":      {"/api/v1/readings/1/corrections", `{"version":{version},"root_id":"a","feel":"firm","count":1}`},
+	"tickJob":          {"/api/v1/readings/1/ticks", `{"item":"a","count":0}`},
+	"scaleReads":       {"", `{"scale":"Kitchen","grams":140,"stable":true}`},
+	"tareScale":        {"", `{"scale":"Kitchen"}`},
+	"setSettings": {"", `{"dead_dry_roots":"all-off","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot",
+		"peroxide":"routine","cut_powder":"dry","bare_without_tips":"hold","medium":"organic","pot_wall":"clear","hemisphere":"south","cut_margin_mm":4,
+		"tools":{"syringe_ml":5,"jug_ml":1000}}`},
+	"addStock":    {"", `{"name":"Oil","product":"oil","amount":90,"unit":"mL","percent":100}`},
+	"changeStock": {"/api/v1/shelf/1", `{"version":{version},"stock":{"name":"Oil","product":"oil","amount":90,"unit":"mL","adds":5,"scale":"ppm500"}}`},
+	"startTimer":  {"", `{"words":"Soak","seconds":60,"job":"same"}`},
+	"changeTimer": {"/api/v1/timers/1", `{"more_seconds":5}`},
+}
+
+// versions says where the version of a document stands.
+var versions = map[string]string{
+	"saveCourse": "courses WHERE id = 1", "saveInspection": "inspections WHERE id = 1", "measureComponent": "components WHERE code = 'perlite'",
+	"changeRecipe": "recipes WHERE id = 1", "changePlace": "places WHERE id = 1", "changePlant": "plants WHERE id = 1", "planHome": "rehomings WHERE plant_id = 1",
+	"assume": "rehomings WHERE plant_id = 1", "saveRhizome": "rhizomes WHERE plant_id = 1", "saveReading": "readings WHERE id = 1",
+	"correctRoot": "readings WHERE id = 1", "changeStock": "shelf WHERE id = 1",
+}
+
+// bench is a served file with an eye on it.
+type damaged struct {
+	t       *testing.T
+	handler http.Handler
+	eye     *sql.DB
+	news    int64
+	asked   int
+}
+
+func newDamaged(t *testing.T) *damaged {
+	t.Helper()
+	path := filepath.Join(t.TempDir(), "bench.sqlite")
+	s, err := store.Open(t.Context(), path)
+	require.NoError(t, err)
+	h, err := New(clinic.New(s, time.Now), shell)
+	require.NoError(t, err)
+	eye, err := sql.Open("sqlite", "file:"+path+"?_pragma=busy_timeout(5000)")
+	require.NoError(t, err)
+	eye.SetMaxOpenConns(1)
+	t.Cleanup(func() { _ = eye.Close(); _ = s.Close() })
+	d := &damaged{t: t, handler: h, eye: eye}
+	for range 3 {
+		d.well("addPlant", "")
+	}
+	for _, id := range []string{"startReading", "startLook"} {
+		d.well(id, strings.Replace(sound[id].path, "/2/", "/1/", 1))
+	}
+	d.well("startCourse", "/api/v1/plants/1/courses")
+	for _, id := range []string{"addPlace", "addStock", "addRecipe", "startTimer", "weigh", "addIncident", "saveReading", "scaleReads"} {
+		d.well(id, "")
+	}
+	return d
+}
+
+// well sends the sound request of an operation and holds it to a good answer.
+func (d *damaged) well(id, path string) {
+	d.t.Helper()
+	o := operationOf(id)
+	if path == "" {
+		path = d.path(o)
+	}
+	w := d.send(o.method, path, d.body(id))
+	require.Less(d.t, w.Code, 300, "%s: %s", id, w.Body)
+}
+
+func operationOf(id string) operation {
+	all := table(nil)
+	return all[slices.IndexFunc(all, func(o operation) bool { return o.id == id })]
+}
+
+func (d *damaged) path(o operation) string {
+	path := sound[o.id].path
+	if path == "" {
+		path = o.path
+	}
+	if strings.Contains(path, "{new}") { // it takes a plant that nothing was done with yet
+		w := d.send(http.MethodPost, "/api/v1/plants", `{"tag":"x","group":"cattleya","leaf_count":6,"bulb_count":6}`)
+		var p struct{ ID int64 }
+		require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), &p))
+		path = strings.Replace(path, "{new}", fmt.Sprint(p.ID), 1)
+	}
+	return path
+}
+
+func (d *damaged) body(id string) string {
+	version := int64(0)
+	if where := versions[id]; where != "" {
+		err := d.eye.QueryRow("SELECT version FROM " + where).Scan(&version)
+		if err != nil {
+			require.ErrorIs(d.t, err, sql.ErrNoRows)
+		}
+	}
+	d.asked++
+	moment := time.Date(2026, 1, 5, 10, 0, d.asked, 0, time.UTC).Format(time.RFC3339) // no two weighings at one moment
+	return strings.NewReplacer("{version}", fmt.Sprint(version), "{moment}", moment).Replace(sound[id].body)
+}
+
+func (d *damaged) send(method, path, body string) *httptest.ResponseRecorder {
+	r := httptest.NewRequestWithContext(d.t.Context(), method, "http://localhost"+path, strings.NewReader(body))
+	r.Header.Set("Content-Type", "application/json")
+	w := httptest.NewRecorder()
+	d.handler.ServeHTTP(w, r)
+	return w
+}
+
+// changed tells whether anything was kept since it was asked last.
+func (d *damaged) changed() bool {
+	var now int64
+	require.NoError(d.t, d.eye.QueryRow("PRAGMA data_version").Scan(&now))
+	was := d.news
+	d.news = now
+	return now != was
+}
+
+// allReadable asks all that can be asked: what was accepted must not break a page.
+func (d *damaged) allReadable(say string) {
+	for _, o := range table(nil) {
+		if o.method != http.MethodGet {
+			continue
+		}
+		w := d.send(http.MethodGet, strings.NewReplacer("{id}", "1", "{code}", "perlite").Replace(o.path), "")
+		require.Less(d.t, w.Code, 500, "%s after %s: %s", o.id, say, w.Body)
+	}
+}
+
+// spec is what the test reads of the contract.
+type spec struct {
+	Paths map[string]map[string]struct {
+		OperationID string `json:"operationId"`
+		RequestBody struct {
+			Content map[string]struct{ Schema schema }
+		} `json:"requestBody"`
+	}
+	Components struct{ Schemas map[string]schema }
+}
+
+type schema struct {
+	Ref        string `json:"$ref"`
+	Type       any
+	Properties map[string]schema
+	Required   []string
+	Items      *schema
+	More       json.RawMessage `json:"additionalProperties"`
+}
+
+func (s spec) of(at schema) schema {
+	if at.Ref == "" {
+		return at
+	}
+	return s.Components.Schemas[at.Ref[strings.LastIndex(at.Ref, "/")+1:]]
+}
+
+// damage is one change of a request: a value put at a path, or taken away.
+type damage struct {
+	path  []any // names and places
+	value json.RawMessage
+	kind  string // what is wrong: kind, null, missing, unknown, extreme
+}
+
+// field is the path as a fault names it.
+func (d damage) field() string {
+	out := ""
+	for _, p := range d.path {
+		if i, ok := p.(int); ok {
+			out += fmt.Sprintf("[%d]", i)
+		} else {
+			out += "." + fmt.Sprint(p)
+		}
+	}
+	return strings.TrimPrefix(out, ".")
+}
+
+var (
+	extremes = map[string][]string{
+		"number":  {"0", "-1", "5e-324", "-1e308", "1e308", "9007199254740993", "1e-9"},
+		"integer": {"0", "-1", "9223372036854775807", "-9223372036854775808", "4096"},
+		"string":  {`""`, `" "`, `"🌱‮é"`, `"' OR 1=1 --"`, `"0001-01-01"`, `"9999-12-31"`, `"` + strings.Repeat("x", 5000) + `"`},
+		"array":   {"[]"},
+	}
+	wrongKinds = map[string][]string{
+		"number": {`"12"`, `{}`, `[]`, `true`, `1e999`}, "integer": {`"12"`, `1.5`, `1e999`, `99999999999999999999`}, "string": {`12`, `{}`, `[]`, `"\u0000"`, `"\ud800"`},
+		"array": {`{}`, `"x"`, `7`}, "boolean": {`0`, `"true"`}, "object": {`[]`, `"x"`, `7`},
+	}
+)
+
+// damages lists what can be done to a value of a schema, as deep as the value goes.
+func (s spec) damages(at schema, value any, path []any) (list []damage) {
+	at = s.of(at)
+	for name, p := range at.Properties {
+		here := append(slices.Clone(path), name)
+		given, has := map[string]any{}[name], false
+		if object, ok := value.(map[string]any); ok {
+			given, has = object[name]
+		}
+		of := s.of(p)
+		kind, _ := of.Type.(string)
+		if slices.Contains(at.Required, name) && has {
+			list = append(list, damage{here, nil, "missing"})
+		}
+		list = append(list, damage{here, json.RawMessage("null"), "null"})
+		for _, v := range wrongKinds[kind] {
+			list = append(list, damage{here, json.RawMessage(v), "kind"})
+		}
+		for _, v := range extremes[kind] {
+			list = append(list, damage{here, json.RawMessage(v), "extreme"})
+		}
+		switch items, _ := given.([]any); {
+		case kind == "array" && len(items) > 0:
+			long, _ := json.Marshal(slices.Repeat(items[:1], 2001))
+			list = append(list, damage{here, long, "extreme"}, damage{append(here, 0), json.RawMessage("null"), "null"})
+			list = append(list, s.damages(*of.Items, items[0], append(slices.Clone(here), 0))...)
+		case has:
+			list = append(list, s.damages(of, given, here)...)
+		}
+	}
+	if len(at.Properties) > 0 {
+		list = append(list, damage{append(slices.Clone(path), "no_such_field"), json.RawMessage("1"), "unknown"})
+	}
+	return list
+}
+
+// put makes the change.
+func put(v any, path []any, to json.RawMessage) any {
+	if len(path) == 0 {
+		return to
+	}
+	switch at := v.(type) {
+	case map[string]any:
+		name, _ := path[0].(string)
+		if len(path) == 1 && to == nil {
+			delete(at, name)
+		} else {
+			at[name] = put(at[name], path[1:], to)
+		}
+	case []any:
+		i, _ := path[0].(int)
+		at[i] = put(at[i], path[1:], to)
+	}
+	return v
+}
+
+// Every field of every operation of the contract, damaged in every way: never an
+// error of the program's own, always a problem that names the field, and nothing
+// kept of what was refused. A long form takes all of them (make torture); the
+// quick one a seeded part.
+func TestDamagedRequestsAreRefusedByTheirFieldAndNothingIsKept(t *testing.T) {
+	doc, err := Contract()
+	require.NoError(t, err)
+	var s spec
+	require.NoError(t, json.Unmarshal(doc, &s))
+	for _, o := range table(nil) {
+		body, ok := s.Paths[o.path][strings.ToLower(o.method)].RequestBody.Content["application/json"]
+		if !ok {
+			continue
+		}
+		require.Contains(t, sound, o.id, "a sound request for each operation")
+		t.Run(o.id, func(t *testing.T) {
+			t.Parallel()
+			d := newDamaged(t)
+			d.well(o.id, "")
+			d.harmAll(o, s, body.Schema)
+		})
+	}
+}
+
+func (d *damaged) harmAll(o operation, s spec, at schema) {
+	var value any
+	require.NoError(d.t, json.Unmarshal([]byte(d.body(o.id)), &value))
+	list := s.damages(at, value, nil)
+	slices.SortFunc(list, func(a, b damage) int {
+		return strings.Compare(a.field()+a.kind+string(a.value), b.field()+b.kind+string(b.value))
+	})
+	r, long := rand.New(rand.NewPCG(7, uint64(len(o.id)))), os.Getenv("TORTURE") != ""
+	sent := map[string]int{}
+	path := d.path(o)
+	for _, harm := range list {
+		if !long && sent[harm.kind] > 0 && r.IntN(6) > 0 {
+			continue
+		}
+		if strings.Contains(sound[o.id].path, "{new}") {
+			path = d.path(o)
+		}
+		d.harm(o, path, harm)
+		sent[harm.kind]++
+	}
+	for _, kind := range []string{"null", "kind", "unknown"} {
+		assert.Positive(d.t, sent[kind], kind)
+	}
+}
+
+func (d *damaged) harm(o operation, path string, harm damage) {
+	var value any
+	require.NoError(d.t, json.Unmarshal([]byte(d.body(o.id)), &value))
+	body, err := json.Marshal(put(value, harm.path, harm.value))
+	require.NoError(d.t, err)
+	d.changed()
+	w := d.send(o.method, path, string(body))
+	say := fmt.Sprintf("%s: %s %s → %.60s: %d %s", o.id, harm.kind, harm.field(), harm.value, w.Code, w.Body)
+	require.Less(d.t, w.Code, 500, say)
+	if w.Code < 400 {
+		require.Equal(d.t, "extreme", harm.kind, say)
+		if os.Getenv("TORTURE") != "" {
+			d.allReadable(say)
+		}
+		d.send(o.method, path, d.body(o.id)) // back to what is sound
+		return
+	}
+	require.False(d.t, d.changed(), "kept although refused: %s", say)
+	require.Equal(d.t, "application/problem+json", w.Header().Get("Content-Type"), say)
+	var p Problem
+	require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), &p), say)
+	require.Equal(d.t, w.Code, p.Status, say)
+	if w.Code != http.StatusBadRequest && w.Code != http.StatusUnprocessableEntity {
+		return
+	}
+	require.NotEmpty(d.t, p.Faults, say)
+	fields := []string{}
+	for _, f := range p.Faults {
+		require.NotEmpty(d.t, f.Words, say)
+		fields = append(fields, f.Field)
+	}
+	if harm.kind != "extreme" {
+		require.Contains(d.t, fields, harm.field(), say)
+	}
+}
