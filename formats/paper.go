@@ -33,18 +33,36 @@ const (
 
 const face = "go" // a family with Latin, Greek and Cyrillic letters
 
+// paged is a document in hand. All that it prints goes through printed.
+type paged struct{ *fpdf.Fpdf }
+
+// CellFormat prints one line.
+func (p *paged) CellFormat(width, height float64, words, border string, line int, align string, fill bool, link int, url string) {
+	p.Fpdf.CellFormat(width, height, printed(words), border, line, align, fill, link, url)
+}
+
+// MultiCell prints words in as many lines as they take.
+func (p *paged) MultiCell(width, height float64, words, border, align string, fill bool) {
+	p.Fpdf.MultiCell(width, height, printed(words), border, align, fill)
+}
+
+// SplitText breaks words into lines of a width.
+func (p *paged) SplitText(words string, width float64) []string {
+	return p.Fpdf.SplitText(printed(words), width)
+}
+
 // paper opens a document with its fonts in it.
-func paper(width, height float64) *fpdf.Fpdf {
+func paper(width, height float64) *paged {
 	doc := fpdf.NewCustom(&fpdf.InitType{UnitStr: "mm", Size: fpdf.SizeType{Wd: width, Ht: height}})
 	doc.SetAutoPageBreak(false, 0)
 	doc.SetMargins(0, 0, 0)
 	doc.SetCreator("Therapeon", true)
 	doc.AddUTF8FontFromBytes(face, "", goregular.TTF)
 	doc.AddUTF8FontFromBytes(face, "B", gobold.TTF)
-	return doc
+	return &paged{doc}
 }
 
-func finished(doc *fpdf.Fpdf) ([]byte, error) {
+func finished(doc *paged) ([]byte, error) {
 	var out bytes.Buffer
 	if err := doc.Output(&out); err != nil {
 		return nil, fmt.Errorf("write PDF: %w", err)
@@ -83,7 +101,7 @@ func Labels(all []Label, sheet bool, skip int) ([]byte, error) {
 }
 
 // draw puts a label at a place.
-func (l Label) draw(doc *fpdf.Fpdf, x, y float64) error {
+func (l Label) draw(doc *paged, x, y float64) error {
 	const margin, code = 4.0, 19.0
 	if err := square(doc, l.Link, x+LabelWidth-margin-code, y+margin, code); err != nil {
 		return err
@@ -111,7 +129,7 @@ func (l Label) draw(doc *fpdf.Fpdf, x, y float64) error {
 }
 
 // square draws a code that a phone reads, as plain rectangles.
-func square(doc *fpdf.Fpdf, text string, x, y, side float64) error {
+func square(doc *paged, text string, x, y, side float64) error {
 	code, err := qr.Encode(text, qr.M)
 	if err != nil {
 		return fmt.Errorf("code for the label: %w", err)
@@ -134,7 +152,7 @@ func square(doc *fpdf.Fpdf, text string, x, y, side float64) error {
 }
 
 // fits breaks words into lines that fit, the last cut short where there is more.
-func fits(doc *fpdf.Fpdf, words string, width float64, lines int) []string {
+func fits(doc *paged, words string, width float64, lines int) []string {
 	all := doc.SplitText(words, width-1)
 	if len(all) == 0 {
 		return []string{""}

@@ -1,7 +1,5 @@
 package formats
 
-import "github.com/go-pdf/fpdf"
-
 // Sheet is a case on paper.
 type Sheet struct {
 	Tag    string
@@ -31,7 +29,7 @@ const sheetMargin = 18.0
 // Case writes a case as PDF on A4.
 func Case(s Sheet) ([]byte, error) {
 	doc := paper(sheetWidth, sheetHeight)
-	doc.SetTitle(s.Tag, true)
+	doc.SetTitle(printed(s.Tag), true)
 	doc.SetMargins(sheetMargin, sheetMargin, sheetMargin)
 	doc.SetAutoPageBreak(true, sheetMargin)
 	doc.SetFooterFunc(func() {
@@ -72,7 +70,7 @@ func Case(s Sheet) ([]byte, error) {
 
 const dayColumn = 34.0
 
-func (s Sheet) event(doc *fpdf.Fpdf, e SheetEvent, room float64) {
+func (s Sheet) event(doc *paged, e SheetEvent, room float64) {
 	if doc.GetY() > sheetHeight-sheetMargin-12 {
 		doc.AddPage()
 	}
@@ -88,7 +86,7 @@ func (s Sheet) event(doc *fpdf.Fpdf, e SheetEvent, room float64) {
 	doc.Ln(1)
 }
 
-func write(doc *fpdf.Fpdf, style string, points, line, width float64, words string) {
+func write(doc *paged, style string, points, line, width float64, words string) {
 	doc.SetFont(face, style, points)
 	doc.MultiCell(width, line, words, "", "L", false)
 }
