@@ -239,7 +239,7 @@ func TestTheWayHomeOverTheInterface(t *testing.T) {
 	require.Len(t, homes, 2)
 	assert.Equal(t, "bark-moss", under(homes[0], "route"), "the newest first")
 	assert.Equal(t, "2026-02-11", under(homes[0], "next_look_on"))
-	assert.Equal(t, "bark-moss", under(get(at), "intake", "old_medium"))
+	assert.Equal(t, "bark-moss", under(get(at), "standing", "medium"))
 	assert.Empty(t, listAt(get("/api/v1/batch"), "plants"), "it is out of the batch")
 	kinds := map[any]bool{}
 	for _, e := range listAt(get(at+"/timeline"), "entries") {

@@ -30,7 +30,7 @@ func (c *Clinic) TickJob(ctx context.Context, id int64, t Tick) (Reading, error)
 		if err != nil {
 			return missing(err, "reading", id)
 		}
-		b, err := c.bench(ctx, q, row.PlantID)
+		b, err := c.bench(ctx, q, row.PlantID, row.ReadOn)
 		if err != nil {
 			return err
 		}
@@ -105,7 +105,7 @@ func (c *Clinic) Correct(ctx context.Context, id int64, k Correction) (Reading, 
 		if row.Version != k.Version {
 			return Conflict{What: "reading", Version: row.Version}
 		}
-		b, err := c.bench(ctx, q, row.PlantID)
+		b, err := c.bench(ctx, q, row.PlantID, row.ReadOn)
 		if err != nil {
 			return err
 		}

@@ -230,7 +230,7 @@ func (c *Clinic) settle(ctx context.Context, v *visit, row sqlc.Plant, r divisio
 		}
 	}
 	reading.NoneFound = len(reading.Roots) == 0
-	b, err := benchFor(row, v.house)
+	b, err := c.bench(ctx, v.q, row.ID, c.today())
 	if err != nil {
 		return err
 	}

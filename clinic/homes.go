@@ -3,6 +3,7 @@ package clinic
 import (
 	"context"
 	"fmt"
+	"slices"
 	"time"
 
 	"therapeon/clinic/check"
@@ -37,8 +38,10 @@ type Hold struct {
 }
 
 // homes are a plant's homes, the oldest first.
-func (v *visit) homes(ctx context.Context) ([]Home, error) {
-	rows, err := v.q.ListHomes(ctx, v.row.ID)
+func (v *visit) homes(ctx context.Context) ([]Home, error) { return homesOf(ctx, v.q, v.row.ID) }
+
+func homesOf(ctx context.Context, q *sqlc.Queries, plantID int64) ([]Home, error) {
+	rows, err := q.ListHomes(ctx, plantID)
 	if err != nil {
 		return nil, fmt.Errorf("list homes: %w", err)
 	}
@@ -145,14 +148,17 @@ func (v *visit) keepHome(ctx context.Context, h *Home) error {
 			return err
 		}
 	}
-	for _, other := range all {
-		if other.FromOn == h.FromOn {
-			h.ID = other.ID
-			_, err := v.q.ChangeHome(ctx, sqlc.ChangeHomeParams{ID: other.ID, PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc})
-			return err
-		}
+	same := slices.IndexFunc(all, func(other Home) bool { return other.FromOn == h.FromOn })
+	if same >= 0 {
+		h.ID = all[same].ID
+		_, err = v.q.ChangeHome(ctx, sqlc.ChangeHomeParams{ID: h.ID, PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc})
+	} else {
+		var row sqlc.Home
+		row, err = v.q.CreateHome(ctx, sqlc.CreateHomeParams{PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc, CreatedAt: v.clinic.stamp()})
+		h.ID = row.ID
 	}
-	row, err := v.q.CreateHome(ctx, sqlc.CreateHomeParams{PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc, CreatedAt: v.clinic.stamp()})
-	h.ID = row.ID
-	return err
+	if err != nil {
+		return fmt.Errorf("keep the home: %w", err)
+	}
+	return v.clinic.judgeAnew(ctx, v.q, v.row, v.house) // what was read since stands in it
 }

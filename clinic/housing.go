@@ -104,28 +104,8 @@ func careRead(j rehome.Job, seen []Seen, person string) error {
 	return nil
 }
 
-// oldMedium is what a plant is said to grow in after a route; potWord is its pot.
-var oldMedium = map[string]string{
-	"bark": "bark", "bark-moss": "bark-moss", "slipper": "bark", "terrestrial": "compost", "inorganic": "mineral",
-	"pebbles": "mineral", "basket": "bark", "mount": "mount", "nest": "moss",
-}
-
-func potWord(p *pots.Pot, route string) string {
-	switch {
-	case route == "mount":
-		return "mount"
-	case p == nil:
-		return "none"
-	case p.Wall == "net":
-		return "other"
-	case p.Wall == "":
-		return "clear"
-	}
-	return p.Wall
-}
-
-// Settle notes the new home of a plant as it was in fact given. What is known of
-// its pot and medium follows, and the list of jobs begins anew.
+// Settle notes the new home of a plant as it was in fact given, and the list of
+// jobs begins anew.
 func (c *Clinic) Settle(ctx context.Context, plantID int64, s Settle) (Rehoming, error) {
 	if err := check.Input(s); err != nil {
 		return Rehoming{}, err
@@ -159,13 +139,6 @@ func (c *Clinic) Settle(ctx context.Context, plantID int64, s Settle) (Rehoming,
 		}
 		if err := v.keepPlan(ctx, now.Version, func(p *Plan) { p.Marks, p.Tonight, p.Route = nil, false, "" }); err != nil {
 			return err
-		}
-		if !h.isHold() || h.Pot != nil {
-			in := v.plant.Intake
-			in.OldMedium, in.Pot, in.LastRepotted = oldMedium[h.Route], potWord(h.Pot, h.Route), h.FromOn
-			if _, err := c.updatePlant(ctx, q, v.row, in); err != nil {
-				return err
-			}
 		}
 		answer, err = c.rehoming(ctx, q, plantID, s.Person)
 		return err

@@ -77,21 +77,22 @@ func stalePlant(row sqlc.Plant, in Intake) error {
 
 // Plant is a plant on the bench.
 type Plant struct {
-	ID         int64    `json:"id" required:"true"`
-	Version    int64    `json:"version" required:"true" description:"give it back when you change the plant"`
-	Intake     Intake   `json:"intake" required:"true"`
-	GroupName  string   `json:"group_name" required:"true"`
-	ArchivedAt string   `json:"archived_at,omitempty"`
-	ParentID   int64    `json:"parent_id,omitempty" description:"the plant it was divided from"`
-	DividedOn  string   `json:"divided_on,omitempty" description:"the day of that"`
-	CreatedAt  string   `json:"created_at" required:"true"`
-	UpdatedAt  string   `json:"updated_at" required:"true"`
-	Home       string   `json:"home,omitempty" description:"how it is held or housed now, in words"`
-	HomeSince  string   `json:"home_since,omitempty"`
-	HomeLookOn string   `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
-	Latest     *Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
-	Looked     *Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
-	Unreadable string   `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+	ID         int64     `json:"id" required:"true"`
+	Version    int64     `json:"version" required:"true" description:"give it back when you change the plant"`
+	Intake     Intake    `json:"intake" required:"true"`
+	GroupName  string    `json:"group_name" required:"true"`
+	ArchivedAt string    `json:"archived_at,omitempty"`
+	ParentID   int64     `json:"parent_id,omitempty" description:"the plant it was divided from"`
+	DividedOn  string    `json:"divided_on,omitempty" description:"the day of that"`
+	CreatedAt  string    `json:"created_at" required:"true"`
+	UpdatedAt  string    `json:"updated_at" required:"true"`
+	Home       string    `json:"home,omitempty" description:"how it is held or housed now, in words"`
+	HomeSince  string    `json:"home_since,omitempty"`
+	HomeLookOn string    `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
+	Standing   *Standing `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
+	Latest     *Summary  `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
+	Looked     *Looked   `json:"looked,omitempty" description:"the newest inspection, in short"`
+	Unreadable string    `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
 }
 
 // Faults finds what no single field shows wrong.
@@ -196,10 +197,15 @@ func (c *Clinic) updatePlant(ctx context.Context, q *sqlc.Queries, now sqlc.Plan
 	if err != nil {
 		return row, err
 	}
+	return row, c.judgeAnew(ctx, q, row, house)
+}
+
+// judgeAnew brings all that lists show of a plant up to date.
+func (c *Clinic) judgeAnew(ctx context.Context, q *sqlc.Queries, row sqlc.Plant, house Settings) error {
 	if err := c.resummarise(ctx, q, row, house); err != nil {
-		return row, err
+		return err
 	}
-	return row, c.lookAnew(ctx, q, row, house, true)
+	return c.lookAnew(ctx, q, row, house, true)
 }
 
 // ChangePlant changes what is known of a plant. The verdicts in short follow.
@@ -337,6 +343,11 @@ func (c *Clinic) withLatest(ctx context.Context, q *sqlc.Queries, row sqlc.Plant
 	if err != nil {
 		return p, err
 	}
+	homes, err := homesOf(ctx, q, row.ID)
+	if err != nil {
+		return p, err
+	}
+	p.Standing = standing(homes, ever)
 	latest, err := q.LatestRead(ctx, row.ID)
 	if err == nil {
 		s := summaryOf(latest.ID, latest.ReadOn, latest.Summary)

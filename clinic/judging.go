@@ -80,7 +80,7 @@ func (j judged) summary() (string, error) {
 
 // resummarise brings the verdicts in short of a plant up to date.
 func (c *Clinic) resummarise(ctx context.Context, q *sqlc.Queries, row sqlc.Plant, s Settings) error {
-	b, err := benchFor(row, s)
+	homes, err := homesOf(ctx, q, row.ID)
 	if err != nil {
 		return err
 	}
@@ -89,6 +89,10 @@ func (c *Clinic) resummarise(ctx context.Context, q *sqlc.Queries, row sqlc.Plan
 		return fmt.Errorf("list readings: %w", err)
 	}
 	for _, r := range readings {
+		b, err := benchFor(row, homes, s, r.ReadOn)
+		if err != nil {
+			return err
+		}
 		j, err := judgeRow(r, b)
 		if err != nil {
 			return err

@@ -133,7 +133,7 @@ func (c *Clinic) sheetParts(ctx context.Context, p Plant) ([]formats.SheetPart, 
 	}
 	weights := formats.SheetPart{Heading: "Weights"}
 	for _, kind := range []string{Bare, InPot} {
-		if of := standing(list, kind); len(of) > 0 {
+		if of := counting(list, kind); len(of) > 0 {
 			first, last := of[0], of[len(of)-1]
 			name := map[string]string{Bare: "Bare plant", InPot: "In its pot"}[kind]
 			add(&weights, true, "%s: %.4g g on %s, %.4g g on %s, %d weighings", name, first.Grams, inWords(first.At[:10]), last.Grams, inWords(last.At[:10]), len(of))

@@ -4,7 +4,6 @@ import (
 	"context"
 	"database/sql"
 	"fmt"
-	"io"
 	"maps"
 	"slices"
 	"strings"
@@ -59,6 +58,8 @@ type Place struct {
 	Days    []climate.Day `json:"days" required:"true" description:"lows and highs of the last 60 days known, the oldest first"`
 	Logged  int           `json:"logged_hours" required:"true" description:"hours logged in the last year"`
 	Last    *LoggedHour   `json:"last,omitempty" description:"the newest hour logged"`
+
+	Importing *Importing `json:"importing,omitempty" description:"a long log on its way in"`
 
 	MeanHumidity *float64 `json:"mean_humidity_percent,omitempty" description:"of the last days, where it was logged"`
 }
@@ -121,6 +122,9 @@ func (c *Clinic) place(ctx context.Context, q *sqlc.Queries, row sqlc.Place) (Pl
 	p := Place{ID: row.ID, Version: row.Version, Place: PlaceFacts{Name: row.Name, Zone: row.Zone, LowC: optional(row.LowC), HighC: optional(row.HighC), HumidityPercent: optional(row.Humidity), Light: row.Light}, Days: []climate.Day{}}
 	var err error
 	if p.Plants, err = q.PlantsAtPlace(ctx, row.ID); err != nil {
+		return p, err
+	}
+	if p.Importing, err = importing(ctx, q, row.ID); err != nil {
 		return p, err
 	}
 	known, err := climateOf(ctx, q, row, c.now().AddDate(-1, 0, 0))
@@ -252,34 +256,6 @@ func (c *Clinic) PutDays(ctx context.Context, id int64, t DayTable) (Place, erro
 	return c.keepClimate(ctx, id, formats.ClimateLog{Days: t.Days})
 }
 
-// keepClimate keeps temperatures of a place, all or none.
-func (c *Clinic) keepClimate(ctx context.Context, id int64, log formats.ClimateLog) (Place, error) {
-	var kept Place
-	err := c.write(ctx, &kept, func(q *sqlc.Queries) error {
-		row, err := q.GetPlace(ctx, id)
-		if err != nil {
-			return missing(err, "place", id)
-		}
-		for h, celsius := range log.Hours {
-			hour := sqlc.PutPlaceHourParams{PlaceID: id, Hour: h, Celsius: celsius}
-			if percent, ok := log.Humid[h]; ok {
-				hour.Humidity = nullable(&percent)
-			}
-			if err := q.PutPlaceHour(ctx, hour); err != nil {
-				return fmt.Errorf("keep the log: %w", err)
-			}
-		}
-		for _, d := range log.Days {
-			if err := q.PutPlaceDay(ctx, sqlc.PutPlaceDayParams{PlaceID: id, Day: d.Day, LowC: d.LowC, HighC: d.HighC}); err != nil {
-				return fmt.Errorf("keep the days: %w", err)
-			}
-		}
-		kept, err = c.place(ctx, q, row)
-		return err
-	})
-	return kept, err
-}
-
 // LogReading takes one measurement of a logger at a place; those of an hour are
 // kept as their mean.
 func (c *Clinic) LogReading(ctx context.Context, id int64, r LoggerReading) (LoggedHour, error) {
@@ -306,25 +282,6 @@ func (c *Clinic) LogReading(ctx context.Context, id int64, r LoggerReading) (Log
 		return nil
 	})
 	return kept, err
-}
-
-// ImportClimate reads a climate file of a place. Times without an offset are
-// the place's own. Nothing is kept unless every line is right.
-func (c *Clinic) ImportClimate(ctx context.Context, id int64, file io.Reader) (Imported, error) {
-	row, err := c.store.GetPlace(ctx, id)
-	if err != nil {
-		return Imported{}, missing(err, "place", id)
-	}
-	zone, err := zoneOf(row.Zone)
-	if err != nil {
-		return Imported{}, err
-	}
-	log, err := formats.ReadClimate(file, zone, c.now())
-	if err != nil {
-		return Imported{}, err
-	}
-	p, err := c.keepClimate(ctx, id, log)
-	return Imported{log.Lines, len(log.Hours), len(log.Days), log.From, log.To, p}, err
 }
 
 // temperatures are those a plant stands in: of its place, else of the last look,

@@ -53,12 +53,13 @@ type bench struct {
 	cleaning cleaning.Plant
 }
 
-func benchFor(row sqlc.Plant, s Settings) (bench, error) {
+// benchFor is what a reading of a day is judged by.
+func benchFor(row sqlc.Plant, homes []Home, s Settings, on string) (bench, error) {
 	p, err := plant(row)
 	if err != nil {
 		return bench{}, err
 	}
-	return p.Intake.bench(s)
+	return p.Intake.asOf(homes, on).bench(s)
 }
 
 func (in Intake) bench(s Settings) (bench, error) {
@@ -73,7 +74,7 @@ func (in Intake) bench(s Settings) (bench, error) {
 	}}, nil
 }
 
-func (c *Clinic) bench(ctx context.Context, q *sqlc.Queries, plantID int64) (bench, error) {
+func (c *Clinic) bench(ctx context.Context, q *sqlc.Queries, plantID int64, on string) (bench, error) {
 	row, err := q.GetPlant(ctx, plantID)
 	if err != nil {
 		return bench{}, missing(err, "plant", plantID)
@@ -82,7 +83,11 @@ func (c *Clinic) bench(ctx context.Context, q *sqlc.Queries, plantID int64) (ben
 	if err != nil {
 		return bench{}, err
 	}
-	return benchFor(row, s)
+	homes, err := homesOf(ctx, q, plantID)
+	if err != nil {
+		return bench{}, err
+	}
+	return benchFor(row, homes, s, on)
 }
 
 // Compute comes to a verdict and a cut list without saving anything.
@@ -123,7 +128,7 @@ func (c *Clinic) StartReading(ctx context.Context, plantID int64, s Start) (Read
 	}
 	var started Reading
 	err := c.write(ctx, &started, func(q *sqlc.Queries) error {
-		b, err := c.bench(ctx, q, plantID)
+		b, err := c.bench(ctx, q, plantID, on)
 		if err != nil {
 			return err
 		}
@@ -238,7 +243,7 @@ func stale(row sqlc.Reading, s Save) error {
 }
 
 func (c *Clinic) keep(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on string, r roots.Reading) (Reading, error) {
-	b, err := c.bench(ctx, q, row.PlantID)
+	b, err := c.bench(ctx, q, row.PlantID, on)
 	if err != nil {
 		return Reading{}, err
 	}
@@ -278,7 +283,7 @@ func (c *Clinic) Reading(ctx context.Context, id int64) (Reading, error) {
 		if err != nil {
 			return Reading{}, missing(err, "reading", id)
 		}
-		b, err := c.bench(ctx, q, row.PlantID)
+		b, err := c.bench(ctx, q, row.PlantID, row.ReadOn)
 		if err != nil {
 			return Reading{}, err
 		}

@@ -120,7 +120,7 @@ func (c *Clinic) rehoming(ctx context.Context, q *sqlc.Queries, plantID int64, p
 // decide fills in whether to pot or to hold, and the route.
 func (v *visit) decide(ctx context.Context, r *Rehoming, rc race.Case) {
 	c := rehome.Case{
-		Profile: v.bench.profile, TipsOut: rc.TipsOut, Humidity: rc.Humidity, OldMedium: v.plant.Intake.OldMedium,
+		Profile: v.bench.profile, TipsOut: rc.TipsOut, Humidity: rc.Humidity, OldMedium: v.now.OldMedium,
 		BareSide: own(r.Plan.BareSide, v.house.BareNoTips), MediumSide: own(r.Plan.Medium, v.house.Medium),
 	}
 	if v.judged != nil {
@@ -371,7 +371,7 @@ func (v *visit) drying(ctx context.Context, homes []Home, rc race.Case) (*Drying
 		return nil, err
 	}
 	var list []drying.Weight
-	for _, w := range sinceChange(standing(all, InPot)) {
+	for _, w := range sinceChange(counting(all, InPot)) {
 		at, err := time.Parse(time.RFC3339, w.At)
 		if err != nil || at.Format(time.DateOnly) < home.FromOn {
 			continue

@@ -202,9 +202,9 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	assert.NotEmpty(t, h.Jobs)
 	after, err := c.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.Equal(t, "mineral", after.Intake.OldMedium, "what it grows in follows")
-	assert.Equal(t, "clear", after.Intake.Pot)
-	assert.Equal(t, "2030-04-01", after.Intake.LastRepotted)
+	assert.Equal(t, &Standing{Medium: "mineral", Pot: "clear", Since: "2030-04-01"}, after.Standing, "what it stands in now")
+	assert.Equal(t, []string{"moss", "opaque", ""}, []string{after.Intake.OldMedium, after.Intake.Pot, after.Intake.LastRepotted},
+		"and what it came in, in which its roots died")
 	assert.Positive(t, r.Open, "the list begins anew")
 
 	allDone(t, c, p.ID)

@@ -17,6 +17,7 @@ type visit struct {
 	q       *sqlc.Queries
 	row     sqlc.Plant
 	plant   Plant
+	now     Intake // with the medium and pot it stands in now
 	house   Settings
 	bench   bench
 	reading *sqlc.Reading
@@ -37,12 +38,21 @@ func (c *Clinic) visit(ctx context.Context, q *sqlc.Queries, plantID int64) (*vi
 	if v.house, err = settings(ctx, q); err != nil {
 		return nil, err
 	}
-	if v.bench, err = v.plant.Intake.bench(v.house); err != nil {
+	homes, err := v.homes(ctx)
+	if err != nil {
+		return nil, err
+	}
+	v.now = v.plant.Intake.asOf(homes, ever)
+	if v.bench, err = v.now.bench(v.house); err != nil {
 		return nil, err
 	}
 	last, err := q.LatestRead(ctx, plantID)
 	if err == nil {
-		j, err := judgeRow(last, v.bench)
+		then, err := v.plant.Intake.asOf(homes, last.ReadOn).bench(v.house)
+		if err != nil {
+			return nil, err
+		}
+		j, err := judgeRow(last, then)
 		if err != nil {
 			return nil, err
 		}

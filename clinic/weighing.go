@@ -78,7 +78,11 @@ func (c *Clinic) caseFor(ctx context.Context, q *sqlc.Queries, row sqlc.Inspecti
 	if err != nil {
 		return caseOf{}, err
 	}
-	of, err := p.Intake.caseOf(house, row.LookedOn)
+	homes, err := homesOf(ctx, q, row.PlantID)
+	if err != nil {
+		return caseOf{}, err
+	}
+	of, err := p.Intake.asOf(homes, row.LookedOn).caseOf(house, row.LookedOn)
 	if err != nil {
 		return of, err
 	}

@@ -76,8 +76,8 @@ func weighings(ctx context.Context, q *sqlc.Queries, plantID int64) ([]Weighed, 
 	return list, nil
 }
 
-// standing are the weighings of a kind that count.
-func standing(all []Weighed, kind string) []Weighed {
+// counting are the weighings of a kind that count.
+func counting(all []Weighed, kind string) []Weighed {
 	return slices.DeleteFunc(slices.Clone(all), func(w Weighed) bool {
 		return w.Kind != kind || w.Withdrawn || w.Kind == Bare && w.Because == BecauseWet
 	})
@@ -146,7 +146,7 @@ func (v *visit) follows(ctx context.Context, w Weigh) error {
 		return err
 	}
 	at := w.At.UTC().Format(time.RFC3339)
-	before := slices.DeleteFunc(standing(all, w.Kind), func(o Weighed) bool { return o.At >= at })
+	before := slices.DeleteFunc(counting(all, w.Kind), func(o Weighed) bool { return o.At >= at })
 	if slices.ContainsFunc(all, func(o Weighed) bool { return o.At == at && o.Kind == w.Kind && !o.Withdrawn }) {
 		return oneFault("at", "It was weighed at that very moment already.", "another time", at)
 	}
@@ -218,7 +218,7 @@ func (c *Clinic) WithdrawWeighing(ctx context.Context, plantID int64, w Withdraw
 func (v *visit) weighingsFor(at time.Time, all []Weighed, homes []Home, known *climate.Place) (list []race.Weighing, since []race.Spell, err error) {
 	var times []time.Time
 	var counted []Weighed
-	for _, w := range standing(all, Bare) {
+	for _, w := range counting(all, Bare) {
 		when, err := time.Parse(time.RFC3339, w.At)
 		if err != nil {
 			return nil, nil, err

@@ -74,6 +74,36 @@ func TestASecondMigrationFindsNothingToDo(t *testing.T) {
 	require.NoError(t, s.migrate(t.Context()))
 }
 
+// A home used to be written over the intake. Such a file keeps what is known: the
+// home in the home, and of what the plant came in, nothing.
+func TestAnOverwrittenIntakeIsNotTakenForWhatItCameIn(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "old.sqlite")
+	db, err := sql.Open("sqlite", path)
+	require.NoError(t, err)
+	p, err := provider(db)
+	require.NoError(t, err)
+	_, err = p.UpTo(t.Context(), 4)
+	require.NoError(t, err)
+	for _, statement := range []string{
+		`INSERT INTO plants (id, tag, group_code, old_medium, pot, last_repotted, created_at, updated_at) VALUES
+			(1, 'Moved', 'slipper', 'bark', 'clear', '2030-04-01', '', ''), (2, 'Held', 'slipper', 'moss', 'opaque', '2028', '', '')`,
+		`INSERT INTO homes (plant_id, from_on, doc, created_at) VALUES (1, '2030-04-01', '{"route":"bark"}', ''), (2, '2030-04-01', '{"route":"lid"}', '')`,
+	} {
+		_, err = db.ExecContext(t.Context(), statement)
+		require.NoError(t, err)
+	}
+	require.NoError(t, db.Close())
+	s := open(t, path)
+	for id, want := range map[int64][]string{1: {"", "", ""}, 2: {"moss", "opaque", "2028"}} {
+		row, err := s.GetPlant(t.Context(), id)
+		require.NoError(t, err)
+		assert.Equal(t, want, []string{row.OldMedium, row.Pot, row.LastRepotted}, row.Tag)
+	}
+	homes, err := s.ListHomes(t.Context(), 1)
+	require.NoError(t, err)
+	assert.Len(t, homes, 1, "the home is kept")
+}
+
 // A file of any earlier version is brought up to date with all that is in it.
 func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 	folder, err := fs.Sub(migrations, "migrations")

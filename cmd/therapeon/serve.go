@@ -87,7 +87,13 @@ func (a address) serve(ctx context.Context, s *store.Store, fill func(context.Co
 			return errors.Join(fmt.Errorf("build the demo: %w", err), listener.Close())
 		}
 	}
-	return run(ctx, c, listener)
+	resumed := make(chan error, 1)
+	go func() { resumed <- c.Resume(ctx) }()
+	err = run(ctx, c, listener)
+	if unfinished := <-resumed; unfinished != nil && ctx.Err() == nil {
+		err = errors.Join(err, fmt.Errorf("finish what was begun: %w", unfinished))
+	}
+	return err
 }
 
 // listen opens the address and refuses any that others could reach.

@@ -36,3 +36,21 @@ SELECT day, low_c, high_c FROM place_days WHERE place_id = sqlc.arg(place_id) AN
 
 -- name: PlantsAtPlace :one
 SELECT COUNT(*) FROM plants WHERE place_id = ? AND archived_at = '';
+
+-- name: CreateImport :one
+INSERT INTO imports (place_id, doc, total, created_at) VALUES (?, ?, ?, ?) RETURNING *;
+
+-- name: ListImports :many
+SELECT id, place_id, total, done FROM imports ORDER BY id;
+
+-- name: GetImport :one
+SELECT * FROM imports WHERE id = ?;
+
+-- name: SetImportDone :exec
+UPDATE imports SET done = ? WHERE id = ?;
+
+-- name: DropImport :exec
+DELETE FROM imports WHERE id = ?;
+
+-- name: ImportOfPlace :one
+SELECT CAST(COALESCE(SUM(total), 0) AS INTEGER) AS total, CAST(COALESCE(SUM(done), 0) AS INTEGER) AS done FROM imports WHERE place_id = ?;

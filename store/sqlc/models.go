@@ -50,6 +50,15 @@ type Home struct {
 	CreatedAt string
 }
 
+type Import struct {
+	ID        int64
+	PlaceID   int64
+	Doc       []byte
+	Total     int64
+	Done      int64
+	CreatedAt string
+}
+
 type Incident struct {
 	ID         int64
 	PlantID    int64

@@ -81,6 +81,36 @@ func (q *Queries) ChangePlace(ctx context.Context, arg ChangePlaceParams) (Place
 	return i, err
 }
 
+const createImport = `-- name: CreateImport :one
+INSERT INTO imports (place_id, doc, total, created_at) VALUES (?, ?, ?, ?) RETURNING id, place_id, doc, total, done, created_at
+`
+
+type CreateImportParams struct {
+	PlaceID   int64
+	Doc       []byte
+	Total     int64
+	CreatedAt string
+}
+
+func (q *Queries) CreateImport(ctx context.Context, arg CreateImportParams) (Import, error) {
+	row := q.db.QueryRowContext(ctx, createImport,
+		arg.PlaceID,
+		arg.Doc,
+		arg.Total,
+		arg.CreatedAt,
+	)
+	var i Import
+	err := row.Scan(
+		&i.ID,
+		&i.PlaceID,
+		&i.Doc,
+		&i.Total,
+		&i.Done,
+		&i.CreatedAt,
+	)
+	return i, err
+}
+
 const createPlace = `-- name: CreatePlace :one
 INSERT INTO places (name, zone, low_c, high_c, humidity, light, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?) RETURNING id, version, name, zone, low_c, high_c, updated_at, humidity, light
 `
@@ -120,6 +150,33 @@ func (q *Queries) CreatePlace(ctx context.Context, arg CreatePlaceParams) (Place
 	return i, err
 }
 
+const dropImport = `-- name: DropImport :exec
+DELETE FROM imports WHERE id = ?
+`
+
+func (q *Queries) DropImport(ctx context.Context, id int64) error {
+	_, err := q.db.ExecContext(ctx, dropImport, id)
+	return err
+}
+
+const getImport = `-- name: GetImport :one
+SELECT id, place_id, doc, total, done, created_at FROM imports WHERE id = ?
+`
+
+func (q *Queries) GetImport(ctx context.Context, id int64) (Import, error) {
+	row := q.db.QueryRowContext(ctx, getImport, id)
+	var i Import
+	err := row.Scan(
+		&i.ID,
+		&i.PlaceID,
+		&i.Doc,
+		&i.Total,
+		&i.Done,
+		&i.CreatedAt,
+	)
+	return i, err
+}
+
 const getPlace = `-- name: GetPlace :one
 SELECT id, version, name, zone, low_c, high_c, updated_at, humidity, light FROM places WHERE id = ?
 `
@@ -139,6 +196,61 @@ func (q *Queries) GetPlace(ctx context.Context, id int64) (Place, error) {
 		&i.Light,
 	)
 	return i, err
+}
+
+const importOfPlace = `-- name: ImportOfPlace :one
+SELECT CAST(COALESCE(SUM(total), 0) AS INTEGER) AS total, CAST(COALESCE(SUM(done), 0) AS INTEGER) AS done FROM imports WHERE place_id = ?
+`
+
+type ImportOfPlaceRow struct {
+	Total int64
+	Done  int64
+}
+
+func (q *Queries) ImportOfPlace(ctx context.Context, placeID int64) (ImportOfPlaceRow, error) {
+	row := q.db.QueryRowContext(ctx, importOfPlace, placeID)
+	var i ImportOfPlaceRow
+	err := row.Scan(&i.Total, &i.Done)
+	return i, err
+}
+
+const listImports = `-- name: ListImports :many
+SELECT id, place_id, total, done FROM imports ORDER BY id
+`
+
+type ListImportsRow struct {
+	ID      int64
+	PlaceID int64
+	Total   int64
+	Done    int64
+}
+
+func (q *Queries) ListImports(ctx context.Context) ([]ListImportsRow, error) {
+	rows, err := q.db.QueryContext(ctx, listImports)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	items := []ListImportsRow{}
+	for rows.Next() {
+		var i ListImportsRow
+		if err := rows.Scan(
+			&i.ID,
+			&i.PlaceID,
+			&i.Total,
+			&i.Done,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
 }
 
 const listPlaces = `-- name: ListPlaces :many
@@ -306,5 +418,19 @@ func (q *Queries) PutPlaceHour(ctx context.Context, arg PutPlaceHourParams) erro
 		arg.Celsius,
 		arg.Humidity,
 	)
+	return err
+}
+
+const setImportDone = `-- name: SetImportDone :exec
+UPDATE imports SET done = ? WHERE id = ?
+`
+
+type SetImportDoneParams struct {
+	Done int64
+	ID   int64
+}
+
+func (q *Queries) SetImportDone(ctx context.Context, arg SetImportDoneParams) error {
+	_, err := q.db.ExecContext(ctx, setImportDone, arg.Done, arg.ID)
 	return err
 }
