@@ -129,6 +129,7 @@ type CausesInShort struct {
 	Clear     bool   `json:"clear,omitempty" description:"nothing is wrong, as far as was looked"`
 	Undecided bool   `json:"undecided,omitempty" description:"a next check is open"`
 	Alarm     bool   `json:"alarm,omitempty" description:"something that spreads is not ruled out"`
+	Strips    bool   `json:"strips,omitempty" description:"its causes ask for the old medium to come off"`
 	Apart     bool   `json:"apart,omitempty" description:"its causes ask that it be kept apart"`
 }
 
@@ -406,9 +407,13 @@ func (all Inspected) inShort() (lookDoc, causesDoc string, err error) {
 	if err != nil {
 		return "", "", err
 	}
-	c, err := json.Marshal(CausesInShort{
-		Cause: strings.TrimSpace(all.Causes.Headline), Clear: all.Causes.Clear, Undecided: len(all.Causes.Next) > 0, Alarm: len(all.Causes.Alarms) > 0,
-		Apart: slices.Contains(all.Causes.Plan, keepApart),
-	})
+	c, err := json.Marshal(inShortOf(all.Causes))
 	return string(l), string(c), err
+}
+
+func inShortOf(v causes.Verdict) CausesInShort {
+	return CausesInShort{
+		Cause: strings.TrimSpace(v.Headline), Clear: v.Clear, Undecided: len(v.Next) > 0, Alarm: len(v.Alarms) > 0,
+		Strips: slices.ContainsFunc(v.Plan, causes.Strips), Apart: slices.Contains(v.Plan, keepApart),
+	}
 }

@@ -57,14 +57,14 @@ func (c *Clinic) inspected(ctx context.Context, q *sqlc.Queries, row sqlc.Inspec
 // judge fills in what the core makes of an inspection.
 func (all *Inspected) judge(of caseOf) {
 	in := &all.Inspection
-	all.judgeLook(of)
-	all.Unpot = unpot.Table().Advise(unpot.Case{Group: of.intake.Group, Pot: of.intake.Pot, Medium: of.intake.OldMedium, Findings: in.Findings})
 	all.Causes = of.causes(*in)
+	all.judgeLook(of, inShortOf(all.Causes))
+	all.Unpot = unpot.Table().Advise(unpot.Case{Group: of.intake.Group, Pot: of.intake.Pot, Medium: of.intake.OldMedium, Findings: in.Findings})
 }
 
-// judgeLook fills in the look alone.
-func (all *Inspected) judgeLook(of caseOf) {
-	all.Look, all.Season, all.Flowering = of.look(all.Inspection)
+// judgeLook fills in the look alone, from what the causes come to.
+func (all *Inspected) judgeLook(of caseOf, by CausesInShort) {
+	all.Look, all.Season, all.Flowering = of.look(all.Inspection, by)
 	all.AgainOn = all.Inspection.AgainOn
 	if all.AgainOn == "" && all.Look.Decision != "" && all.Look.Decision != look.Out {
 		all.AgainOn = of.on.AddDate(0, 0, all.Look.AgainDays).Format(time.DateOnly)
@@ -219,7 +219,7 @@ func own(plant, house string) string {
 }
 
 // look decides whether and when to unpot.
-func (of caseOf) look(in Inspection) (v look.Verdict, season, flowering string) {
+func (of caseOf) look(in Inspection, by CausesInShort) (v look.Verdict, season, flowering string) {
 	k := look.Table()
 	flowering = own(in.Flowering, of.intake.Flowering)
 	byCalendar, months := k.Season(int(of.on.Month()), of.house.Hemisphere == "south")
@@ -233,6 +233,10 @@ func (of caseOf) look(in Inspection) (v look.Verdict, season, flowering string) 
 	if months > 0 {
 		c.DaysToWarm = int(turn.Sub(of.on).Hours() / 24)
 	}
+	if since := of.since(of.intake.LastRepotted, 1); since != nil {
+		c.MovedDays = &since[1]
+	}
+	c.Alarm, c.Strips = by.Alarm, by.Strips
 	if of.verdict != nil {
 		c.RootGrade, c.Starved = of.verdict.Grade.Code, of.verdict.Grade.Starved
 	}
@@ -367,7 +371,7 @@ func (c *Clinic) inShortAnew(ctx context.Context, q *sqlc.Queries, row sqlc.Insp
 	if alsoCauses {
 		all.judge(of)
 	} else {
-		all.judgeLook(of)
+		all.judgeLook(of, looked(row.ID, row.LookedOn, "", row.Look, row.Causes).CausesInShort)
 	}
 	l, cs, err := all.inShort()
 	if err != nil {

@@ -53,7 +53,7 @@ func inHand() []story {
 				one("m3", thread(30), firm(25)).at(roots.Edge).tip(roots.Growing), one("m4", firm(40)).at(roots.Surface).tip(roots.Growing),
 				batch("m5", 2, limp(50)).at(roots.Edge)), cut: some(7)}},
 			looks: []look{{
-				ago: 4, parts: allOver, found: "leaves-limp limp-though-wet crumbles vase-smell stays-wet compacted growth-stalled", not: "ph-low sheath-bruised sheath-stained tips-black-running",
+				ago: 4, parts: allOver, found: "leaves-limp limp-though-wet crumbles decay-smell stays-wet compacted growth-stalled", not: "ph-low sheath-bruised sheath-stained tips-black-running",
 				in:     clinic.Inspection{Growth: "growing", NightLowC: mm(14), DayHighC: mm(22), Unpotted: true, Accidents: []clinic.Accident{{What: "broken-root", Count: 2}}},
 				settle: confirm("suffocation", "root-loss-thirst"),
 			}},

@@ -58,7 +58,7 @@ func stock(ctx context.Context, c *clinic.Clinic, today time.Time) error {
 		{Name: "Rubbing alcohol", Product: "alcohol", Percent: mm(91), Amount: 450, Unit: "mL"},
 		{Name: "Spray oil", Product: "oil", Percent: mm(100), Amount: 180, Unit: "mL", ExpiresOn: in(14), LabelMostPercent: mm(2)},
 		{Name: "Seaweed, dark bottle", Product: "seaweed", Amount: 210, Unit: "mL", Adds: mm(180), Scale: "ppm500"},
-		{Name: "Calcium and magnesium", Product: "calmag", Amount: 420, Unit: "mL", Adds: mm(145), Scale: "ppm500"},
+		{Name: "Calcium and magnesium", Product: "calcium-magnesium", Amount: 420, Unit: "mL", Adds: mm(145), Scale: "ppm500"},
 		{Name: "Feed 20-20-20", Product: "feed", Amount: 300, Unit: "g", N: mm(20), P2O5: mm(20), K2O: mm(20)},
 		{Name: "Medium bark, opened sack", Product: "bark-medium", Amount: 6, Unit: "L"},
 		{Name: "Fine bark", Product: "bark-fine", Amount: 2.5, Unit: "L"},

@@ -123,8 +123,8 @@ func (s *Store) open(ctx context.Context) (err error) {
 	if err != nil {
 		return fmt.Errorf("open the data file: %w", err)
 	}
-	s.readers.SetMaxOpenConns(2*runtime.GOMAXPROCS(0) + 2)
-	s.readers.SetMaxIdleConns(2*runtime.GOMAXPROCS(0) + 2)
+	s.readers.SetMaxOpenConns(runtime.GOMAXPROCS(0) + 1)
+	s.readers.SetMaxIdleConns(runtime.GOMAXPROCS(0) + 1)
 	s.Queries = sqlc.New(s.readers)
 	return nil
 }

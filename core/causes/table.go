@@ -51,7 +51,13 @@ type Action struct {
 	Code     string         `yaml:"code" json:"code" required:"true"`
 	At       string         `yaml:"at" json:"at" required:"true" enum:"now,clean,re-home,aftercare" description:"the step that picks it up"`
 	Words    knowledge.Text `yaml:"words" json:"words" required:"true"`
+	Strips   bool           `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
 	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
+}
+
+// Strips tells whether an action takes the old medium off.
+func Strips(action string) bool {
+	return slices.ContainsFunc(Table().Actions, func(a Action) bool { return a.Code == action && a.Strips })
 }
 
 // Band is a probability in words.

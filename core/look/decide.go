@@ -22,6 +22,10 @@ type Case struct {
 	Starved    bool     // too little living root for its leaves
 	Unpotted   bool     // it is out of its pot, or came without
 
+	MovedDays *float64 // days since its medium was last changed, at most; nil: not known
+	Alarm     bool     // a cause that spreads is not ruled out
+	Strips    bool     // a cause is acted on by taking the old medium off
+
 	SpikeAtRescue string // the house's sides
 	RepotInFlower string
 	SmallRotPatch string
@@ -69,11 +73,14 @@ type decider struct {
 	*Knowledge
 	c Case
 	v Verdict
+
+	expected bool // a sign was set aside as what follows a move
+	thirst   bool // a sign was set aside as what water answers
 }
 
 // Decide decides on a case.
 func (k *Knowledge) Decide(c Case) Verdict {
-	d := &decider{k, c, Verdict{Reasons: []Reason{}, Blocks: []Block{}, Overridden: []Block{}, Rules: []Advice{}, Meanwhile: []knowledge.Text{}}}
+	d := &decider{Knowledge: k, c: c, v: Verdict{Reasons: []Reason{}, Blocks: []Block{}, Overridden: []Block{}, Rules: []Advice{}, Meanwhile: []knowledge.Text{}}}
 	if len(c.Findings) == 0 && c.Growth == "" && !c.Unpotted {
 		d.v.Headline = "Look it over before you touch it."
 		return d.v
@@ -107,6 +114,14 @@ func (d *decider) reasons() {
 		if !d.has(s.Finding) || s.NotIfClimber && d.c.Profile.Climbs.Value == "yes" {
 			continue
 		}
+		switch {
+		case s.AfterMove && d.justMoved():
+			d.expected = true
+			continue
+		case s.Thirst && d.dryPot() && !d.fewRoots():
+			d.thirst = true
+			continue
+		}
 		class := s.Class.Value
 		if here, ok := s.InGroups[d.c.Profile.Code]; ok {
 			class = here.Value
@@ -119,17 +134,31 @@ func (d *decider) reasons() {
 	slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
 }
 
-// class is how pressing the signs are together.
+// justMoved holds in the months in which a moved plant is left alone.
+func (d *decider) justMoved() bool {
+	return d.c.MovedDays != nil && *d.c.MovedDays <= d.Figures.MovedDays.Value
+}
+
+// dryPot holds where the pot is known to be dry.
+func (d *decider) dryPot() bool {
+	return d.has("pot-light") && !d.has("stays-wet") && !d.has("limp-though-wet")
+}
+
+// class is how pressing the signs are together, and what the causes ask for.
 func (d *decider) class() string {
-	if len(d.v.Reasons) == 0 {
-		return ""
+	class := ""
+	if len(d.v.Reasons) > 0 {
+		class = d.v.Reasons[0].Class
 	}
-	first := d.v.Reasons[0].Class
-	if first == "plan" && len(d.v.Reasons) > 1 {
+	if class == "plan" && len(d.v.Reasons) > 1 {
 		d.rule("two-or-more")
-		return Soon
+		class = Soon
 	}
-	return first
+	if d.c.Strips && rank[class] < rank[Soon] {
+		d.rule("plan-strips")
+		class = Soon
+	}
+	return class
 }
 
 func (d *decider) thirsty() bool {
@@ -197,15 +226,30 @@ func (d *decider) flowerHolds(class string) bool {
 func (d *decider) settle(class string, held, would []Block) {
 	f := d.Figures
 	d.v.Overridden = append(d.v.Overridden, would...)
+	water := rank[class] < rank[Soon] && (d.thirst || d.thirsty() && d.dryPot() && !d.fewRoots())
 	switch {
+	case !d.c.Unpotted && d.c.Alarm && (class == "" || water):
+		d.v.Decision, d.v.Headline, d.v.AgainDays = Soon, "Do not leave it. Make the next check first.", int(f.AlarmDays.Value)
+		d.rule("alarm")
+		d.v.Overridden = []Block{}
+	case !d.c.Unpotted && water:
+		d.v.Decision, d.v.Headline, d.v.AgainDays = Leave, "Water it, and look again in a week.", int(f.WaterDays.Value)
+		d.rule("water-first")
+		d.v.Overridden = []Block{}
 	case d.c.Unpotted:
 		d.v.Decision, d.v.Headline, d.v.Overridden = Out, "It is out of its pot.", []Block{}
 		d.v.Rules = []Advice{}
 	case class == "":
 		d.v.Decision, d.v.Headline, d.v.AgainDays = Leave, "Leave it.", int(f.LeaveDays.Value)
+		d.v.Overridden = []Block{}
+		if d.expected {
+			d.rule("just-moved")
+			left := int(f.MovedDays.Value - *d.c.MovedDays)
+			d.v.AgainDays = max(int(f.SoonerDays.Value), min(left, int(f.MovedLookDays.Value)))
+			break
+		}
 		d.rule("no-sign")
 		d.rule("three-months")
-		d.v.Overridden = []Block{}
 	case class == Now:
 		d.v.Decision, d.v.Headline = Now, "Unpot it now."
 		if len(would) > 0 {

@@ -43,6 +43,8 @@ type Sign struct {
 	InGroups     map[string]knowledge.Text `yaml:"in_groups" json:"in_groups,omitempty"`
 	InCool       *knowledge.Text           `yaml:"in_cool" json:"in_cool,omitempty" description:"the class in the cool season"`
 	NotIfClimber bool                      `yaml:"not_if_climber" json:"not_if_climber,omitempty"`
+	Thirst       bool                      `yaml:"thirst" json:"thirst,omitempty" description:"it is thirst, which water answers where the pot is dry"`
+	AfterMove    bool                      `yaml:"after_move" json:"after_move,omitempty" description:"it is expected in the first months after a move"`
 	Roots        bool                      `yaml:"roots" json:"roots,omitempty" description:"it is the roots that ask for it"`
 	Why          knowledge.Text            `yaml:"why" json:"why" required:"true"`
 	Meanwhile    *knowledge.Text           `yaml:"meanwhile" json:"meanwhile,omitempty"`
@@ -63,6 +65,10 @@ type Figures struct {
 	LeaveDays        knowledge.Number `yaml:"leave_days" json:"leave_days" required:"true"`
 	SoonDays         knowledge.Number `yaml:"soon_days" json:"soon_days" required:"true"`
 	SoonerDays       knowledge.Number `yaml:"sooner_days" json:"sooner_days" required:"true"`
+	MovedDays        knowledge.Number `yaml:"moved_days" json:"moved_days" required:"true" description:"what was just moved is left alone so long"`
+	MovedLookDays    knowledge.Number `yaml:"moved_look_days" json:"moved_look_days" required:"true" description:"look again meanwhile"`
+	WaterDays        knowledge.Number `yaml:"water_days" json:"water_days" required:"true" description:"look again after a thirsty plant in a dry pot was watered"`
+	AlarmDays        knowledge.Number `yaml:"alarm_days" json:"alarm_days" required:"true" description:"while something that spreads is not ruled out"`
 	LeafSmallerRatio knowledge.Number `yaml:"leaf_smaller_ratio" json:"leaf_smaller_ratio" required:"true" description:"under this share of the leaf before, the newest is clearly smaller"`
 	LeafAlikeRatio   knowledge.Number `yaml:"leaf_alike_ratio" json:"leaf_alike_ratio" required:"true" description:"from this share on it is not smaller"`
 	WarmFromNorth    knowledge.Number `yaml:"warm_from_north" json:"warm_from_north" required:"true" description:"first month of the warm season in the north; half a year later in the south"`

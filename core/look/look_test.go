@@ -132,7 +132,7 @@ func TestTheDayToLookAgain(t *testing.T) {
 	c := looked(t, "cattleya", "crumbles")
 	c.Growth, c.Season, c.DaysToWarm, c.NightLowC = Resting, Cool, 100, at(8)
 	assert.Equal(t, 100, Table().Decide(c).AgainDays, "when the warm season begins")
-	assert.Equal(t, 7, Table().Decide(looked(t, "oncidium", "crumbles", "vase-smell")).AgainDays, "two that press are sooner")
+	assert.Equal(t, 7, Table().Decide(looked(t, "oncidium", "crumbles", "decay-smell")).AgainDays, "two that press are sooner")
 }
 
 func TestWhatWouldHaveHeldItBackIsNamed(t *testing.T) {

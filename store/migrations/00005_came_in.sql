@@ -15,5 +15,14 @@ CREATE TABLE imports (
     created_at TEXT    NOT NULL
 ) STRICT;
 
+-- Two codes have new names.
+UPDATE inspections SET noted = REPLACE(noted, '"vase-smell"', '"decay-smell"');
+UPDATE shelf SET doc = REPLACE(doc, '"calmag"', '"calcium-magnesium"');
+UPDATE cleanings SET doc = REPLACE(doc, '"calmag"', '"calcium-magnesium"');
+UPDATE OR IGNORE acknowledged SET product = 'calcium-magnesium' WHERE product = 'calmag';
+
 -- +goose Down
+UPDATE cleanings SET doc = REPLACE(doc, '"calcium-magnesium"', '"calmag"');
+UPDATE shelf SET doc = REPLACE(doc, '"calcium-magnesium"', '"calmag"');
+UPDATE inspections SET noted = REPLACE(noted, '"decay-smell"', '"vase-smell"');
 DROP TABLE imports;
