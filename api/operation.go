@@ -115,6 +115,9 @@ func bind(c *echo.Context, in any) error {
 		v.FieldByName("File").Set(reflect.ValueOf(c.Request().Body))
 		return nil
 	}
+	if len(fieldsOf(v.Type())) == 0 {
+		return nil // it is told nothing
+	}
 	return decode(c.Request(), in)
 }
 

@@ -68,17 +68,22 @@ type readingList struct {
 }
 
 type about struct {
-	DataFile string `json:"data_file" required:"true" description:"where everything is kept"`
-	Version  string `json:"version" required:"true"`
+	clinic.About
+	Version string `json:"version" required:"true"`
 }
 
 // table lists every operation of the API.
 func table(c *clinic.Clinic) []operation {
 	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
 	return slices.Concat(knowledgeTable(), lookTable(c), computeTable(c), mixingTable(c), cleaningTable(c), placeTable(c), rehomeTable(c), houseTable(c), []operation{
-		op(get, "/api/v1/about", "about", "Where the data lies", func(context.Context, nothing) (about, error) {
-			return about{c.DataFile(), Version}, nil
+		op(get, "/api/v1/about", "about", "Where the data lies", func(ctx context.Context, _ nothing) (about, error) {
+			a, err := c.About(ctx)
+			return about{a, Version}, err
 		}),
+		op(post, "/api/v1/backups", "backup", "Copy the data file into a folder beside it, and check the copy", func(ctx context.Context, _ nothing) (about, error) {
+			a, err := c.Backup(ctx)
+			return about{a, Version}, err
+		}).takes(10 * time.Minute),
 		op(get, "/api/v1/settings", "getSettings", "House settings", func(ctx context.Context, _ nothing) (clinic.Settings, error) {
 			return c.Settings(ctx)
 		}),

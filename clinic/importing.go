@@ -163,8 +163,8 @@ func (c *Clinic) bringIn(ctx context.Context, importID, place int64, p pending, 
 	return nil
 }
 
-// Resume finishes what an earlier run of the program had begun.
-func (c *Clinic) Resume(ctx context.Context) error {
+// finishImports brings in what is left of logs that an earlier run had begun.
+func (c *Clinic) finishImports(ctx context.Context) error {
 	rows, err := c.store.ListImports(ctx)
 	if err != nil {
 		return fmt.Errorf("list logs on their way: %w", err)

@@ -31,7 +31,7 @@ func Fill(ctx context.Context, c *clinic.Clinic) error {
 			return fmt.Errorf("%s: %w", p.intake.Tag, err)
 		}
 	}
-	return nil
+	return c.MarkJudged(ctx)
 }
 
 // story is one plant with its visits, oldest first.

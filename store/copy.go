@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"net/url"
@@ -27,7 +28,7 @@ func (c Contents) String() string {
 // Backup writes a copy of the bench at path to a new file, while it may be
 // served: one moment of it, whole. The copy is opened and checked before it
 // gets its name.
-func Backup(ctx context.Context, path, to string) (Contents, error) {
+func Backup(ctx context.Context, path, to string, now time.Time) (Contents, error) {
 	if _, err := os.Lstat(to); err == nil {
 		return Contents{}, Refusal{to, "there is a file already. Name a new one; nothing was written over."}
 	}
@@ -39,6 +40,9 @@ func Backup(ctx context.Context, path, to string) (Contents, error) {
 	}
 	if err := examine(ctx, path, false); err != nil {
 		return Contents{}, err
+	}
+	if err := os.MkdirAll(filepath.Dir(to), 0o700); err != nil {
+		return Contents{}, fmt.Errorf("make the folder for the copy: %w", err)
 	}
 	part := to + ".part"
 	defer func() { _ = os.Remove(part) }()
@@ -52,7 +56,36 @@ func Backup(ctx context.Context, path, to string) (Contents, error) {
 	if err != nil {
 		return held, fmt.Errorf("the copy could not be verified: %w", err)
 	}
-	return held, keepAs(part, to)
+	if err := keepAs(part, to); err != nil {
+		return held, err
+	}
+	return held, noteCopy(ctx, path, Copied{At: now.UTC().Format(time.RFC3339), File: to})
+}
+
+// Copied is when and where the last copy was made.
+type Copied struct {
+	At   string `json:"at" required:"true"`
+	File string `json:"file" required:"true"`
+}
+
+// CopiedCode is where the settings keep that.
+const CopiedCode = "copied"
+
+func noteCopy(ctx context.Context, path string, c Copied) error {
+	doc, err := json.Marshal(c)
+	if err != nil {
+		return err
+	}
+	db, err := sql.Open("sqlite", dsn(path, url.Values{"_pragma": {"busy_timeout(5000)", "synchronous(FULL)"}}))
+	if err != nil {
+		return err
+	}
+	defer func() { _ = db.Close() }()
+	_, err = db.ExecContext(ctx, "INSERT INTO settings (code, value) VALUES (?, ?) ON CONFLICT (code) DO UPDATE SET value = excluded.value", CopiedCode, string(doc))
+	if err != nil {
+		return fmt.Errorf("note the copy: %w", plain(err))
+	}
+	return nil
 }
 
 // copyInto makes a database at to that holds what the one at path holds now. It

@@ -188,7 +188,7 @@ func TestACopyIsWholeAndComesBack(t *testing.T) {
 	s, _, _, err := OpenDemo(t.Context(), path, false, false, time.Now())
 	require.NoError(t, err)
 	addPlant(t, s, "First")
-	held, err := Backup(t.Context(), path, to)
+	held, err := Backup(t.Context(), path, to, time.Now())
 	require.NoError(t, err, "also while it is served")
 	assert.Equal(t, Contents{Plants: 1, Newest: "2030-01-01T00:00:00Z"}, held)
 	addPlant(t, s, "Second")
@@ -196,7 +196,7 @@ func TestACopyIsWholeAndComesBack(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, Bench, kind, "no demo takes a copy for its own")
 
-	_, err = Backup(t.Context(), path, to)
+	_, err = Backup(t.Context(), path, to, time.Now())
 	require.ErrorIs(t, err, ErrRefused, "nothing is written over")
 	_, err = TakeLock(path)
 	require.ErrorIs(t, err, ErrRefused, "not while it is served")

@@ -49,7 +49,7 @@ func (b backup) Run(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	held, err := store.Backup(ctx, path, b.To)
+	held, err := store.Backup(ctx, path, b.To, time.Now())
 	if err != nil {
 		return err
 	}

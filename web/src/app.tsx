@@ -1,7 +1,9 @@
 import { ConfigProvider, Spin } from "antd";
 import { lazy, Suspense, useCallback, useMemo, useSyncExternalStore } from "react";
-import { Link, NavLink, Navigate, Route, Routes } from "react-router";
+import { Link, NavLink, Navigate, Route, Routes, useLocation } from "react-router";
 import { Bench } from "./bench/Bench";
+import { Boundary, Broken } from "./parts/Boundary";
+import { usePlaceOnPage } from "./parts/place";
 import { apply } from "./theme";
 import { TimerBar } from "./timers/TimerBar";
 
@@ -50,6 +52,10 @@ function useNight() {
 export function App() {
   const { night, turn } = useNight();
   const theme = useMemo(() => apply(night), [night]);
+  const { pathname } = useLocation();
+  usePlaceOnPage();
+  // A view that broke is left behind by going to another.
+  const view = pathname.split("/").slice(0, 3).join("/");
   const waiting = <Spin className="waiting" size="large" />;
   return (
     <ConfigProvider theme={theme} csp={{ nonce }} button={{ autoInsertSpace: false }}>
@@ -71,38 +77,41 @@ export function App() {
         </button>
         <TimerBar />
       </header>
-      <Suspense fallback={waiting}>
-        <Routes>
-          <Route index element={<Bench />} />
-          <Route path="plants/:plantID" element={<PlantPage />}>
-            <Route index element={<Navigate to="roots" replace />} />
-            <Route path="intake" element={<IntakeStep />} />
-            <Route path="look" element={<LookStep />} />
-            <Route path="unpot" element={<UnpotStep />} />
-            <Route path="cause" element={<CauseStep />} />
-            <Route path="roots" element={<RootsStep />} />
-            <Route path="clean" element={<CleanStep />}>
-              <Route index element={<PlanSheet />} />
-              <Route path="rounds" element={<RoundsStep />} />
-              <Route path="divide" element={<DivideStep />} />
-              <Route path="sheet" element={<CaseSheet />} />
+      <Broken />
+      <Boundary key={view}>
+        <Suspense fallback={waiting}>
+          <Routes>
+            <Route index element={<Bench />} />
+            <Route path="plants/:plantID" element={<PlantPage />}>
+              <Route index element={<Navigate to="roots" replace />} />
+              <Route path="intake" element={<IntakeStep />} />
+              <Route path="look" element={<LookStep />} />
+              <Route path="unpot" element={<UnpotStep />} />
+              <Route path="cause" element={<CauseStep />} />
+              <Route path="roots" element={<RootsStep />} />
+              <Route path="clean" element={<CleanStep />}>
+                <Route index element={<PlanSheet />} />
+                <Route path="rounds" element={<RoundsStep />} />
+                <Route path="divide" element={<DivideStep />} />
+                <Route path="sheet" element={<CaseSheet />} />
+              </Route>
+              <Route path="home" element={<HomeStep />}>
+                <Route index element={<RaceView />} />
+                <Route path="decide" element={<DecideView />} />
+                <Route path="house" element={<HouseView />} />
+                <Route path="do" element={<DoView />} />
+              </Route>
+              <Route path="progress" element={<ProgressStep />} />
             </Route>
-            <Route path="home" element={<HomeStep />}>
-              <Route index element={<RaceView />} />
-              <Route path="decide" element={<DecideView />} />
-              <Route path="house" element={<HouseView />} />
-              <Route path="do" element={<DoView />} />
-            </Route>
-            <Route path="progress" element={<ProgressStep />} />
-          </Route>
-          <Route path="mix" element={<MixingBench />} />
-          <Route path="places" element={<Places />} />
-          <Route path="library" element={<Library />} />
-          <Route path="house" element={<House />} />
-          <Route path="contract" element={<Contract />} />
-          <Route path="*" element={<Lost />} />
-        </Routes>
-      </Suspense>
+            <Route path="mix" element={<MixingBench />} />
+            <Route path="places" element={<Places />} />
+            <Route path="library" element={<Library />} />
+            <Route path="house" element={<House />} />
+            <Route path="contract" element={<Contract />} />
+            <Route path="*" element={<Lost />} />
+          </Routes>
+        </Suspense>
+      </Boundary>
     </ConfigProvider>
   );
 }

@@ -9,6 +9,7 @@ import { Trouble } from "../parts/Trouble";
 import { againWords, homeWords, day, gradeWords, percent, ranged } from "../words";
 import { NewPlant } from "./NewPlant";
 import "./bench.css";
+import { run } from "../parts/run";
 
 const PAGE = 100;
 
@@ -71,7 +72,7 @@ export function Bench() {
         </p>
       )}
       {!archived && <Rounds />}
-      {found.error && <Trouble error={found.error} again={() => void found.refetch()} />}
+      {found.error && <Trouble error={found.error} again={() => run(found.refetch())} />}
       <PlantList plants={clean} />
       {apart.length > 0 && (
         <>

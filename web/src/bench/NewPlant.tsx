@@ -5,6 +5,7 @@ import { useNavigate } from "react-router";
 import { ask, client, Refused } from "../api/client";
 import { groups } from "../api/queries";
 import { FieldError } from "../parts/Choice";
+import { run } from "../parts/run";
 
 /** A tag, then a tap on the group: the plant is on the bench and its roots can be read. */
 export function NewPlant({ onClose }: { onClose: () => void }) {
@@ -47,7 +48,7 @@ export function NewPlant({ onClose }: { onClose: () => void }) {
       <p id="which-group">Tap its group. The rest can come later.</p>
       <div className="new-plant-groups" role="group" aria-labelledby="which-group">
         {kinds.data?.map((g) => (
-          <button type="button" key={g.code} onClick={() => void put(g.code)}>
+          <button type="button" key={g.code} onClick={() => run(put(g.code))}>
             {g.name}
           </button>
         ))}

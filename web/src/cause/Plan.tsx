@@ -9,6 +9,7 @@ import { Cautions } from "../parts/Cautions";
 import { Trouble } from "../parts/Trouble";
 import { usePlant } from "../plant/PlantPage";
 import { actionPlaces } from "../words";
+import { run } from "../parts/run";
 
 /** Marks the plant as kept apart, with one tap where it is asked for. */
 function KeepApart() {
@@ -27,7 +28,7 @@ function KeepApart() {
   };
   return (
     <div>
-      <Button onClick={() => void mark()}>Mark it as kept apart</Button>
+      <Button onClick={() => run(mark())}>Mark it as kept apart</Button>
       {trouble !== undefined && <Trouble error={trouble} />}
     </div>
   );

@@ -2,6 +2,7 @@ import { TextLine } from "../parts/TextLine";
 import { Button } from "antd";
 import { useState } from "react";
 import type { Cleaning, Job } from "../api/client";
+import { run } from "../parts/run";
 
 type Props = { stages: Cleaning["plan"]["stages"]; onAdd: (stage: Job["stage"], words: string) => Promise<boolean> };
 
@@ -17,10 +18,12 @@ export function AddJob({ stages, onAdd }: Props) {
       onSubmit={(e) => {
         e.preventDefault();
         if (!words.trim()) return;
-        void onAdd(stage, words.trim()).then((kept) => {
-          if (kept) setWords("");
-          setOpen(!kept);
-        });
+        run(
+          onAdd(stage, words.trim()).then((kept) => {
+            if (kept) setWords("");
+            setOpen(!kept);
+          }),
+        );
       }}
     >
       <TextLine label="What to do" value={words} max={200} autoFocus onChange={setWords} />

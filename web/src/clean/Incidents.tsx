@@ -6,6 +6,7 @@ import { Marked } from "../marks/Mark";
 import { Trouble } from "../parts/Trouble";
 import { usePlant } from "../plant/PlantPage";
 import { accidentWords, today } from "../words";
+import { run } from "../parts/run";
 
 type What = "broken-root" | "lost-root" | "snapped-growth" | "torn-leaf" | "lost-bulb" | "lost-spike";
 
@@ -35,7 +36,7 @@ export function Incidents() {
             type="button"
             className="turned"
             onClick={() =>
-              void keep(ask(client.POST("/api/v1/plants/{id}/incidents", { ...at, body: { what: code as What } })))
+              run(keep(ask(client.POST("/api/v1/plants/{id}/incidents", { ...at, body: { what: code as What } }))))
             }
           >
             {words}
@@ -51,12 +52,14 @@ export function Incidents() {
               type="button"
               className="plain"
               onClick={() =>
-                void keep(
-                  ask(
-                    client.PUT("/api/v1/plants/{id}/incidents", {
-                      ...at,
-                      body: { incident_id: e.id ?? 0, withdrawn: true },
-                    }),
+                run(
+                  keep(
+                    ask(
+                      client.PUT("/api/v1/plants/{id}/incidents", {
+                        ...at,
+                        body: { incident_id: e.id ?? 0, withdrawn: true },
+                      }),
+                    ),
                   ),
                 )
               }

@@ -11,6 +11,7 @@ import { usePlant } from "../plant/PlantPage";
 import { clock, leftOf, useTimers, useTimerWork } from "../timers/useTimers";
 import { day, figure } from "../words";
 import type { CleaningWork } from "./useCleaning";
+import { run } from "../parts/run";
 
 type Props = {
   job: Job;
@@ -48,7 +49,7 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
             aria-checked={j.state === "done"}
             aria-label={`Done: ${j.do.value}`}
             disabled={closed}
-            onClick={() => void work.mark(j, finished ? "open" : "done", finished ? {} : { uses })}
+            onClick={() => run(work.mark(j, finished ? "open" : "done", finished ? {} : { uses }))}
           >
             {j.state === "done" ? "✓" : j.state === "skipped" ? "–" : ""}
           </button>
@@ -82,7 +83,7 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
             </button>
           )}
           {!closed && j.state === "skipped" && (
-            <button type="button" className="plain" onClick={() => void work.mark(j, "open")}>
+            <button type="button" className="plain" onClick={() => run(work.mark(j, "open"))}>
               Do it after all
             </button>
           )}
@@ -96,7 +97,7 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
           label="Why it is skipped"
           word="Skip it"
           onLeave={(reason) => {
-            void work.mark(j, "skipped", { reason }).then((kept) => setSkipping(!kept));
+            run(work.mark(j, "skipped", { reason }).then((kept) => setSkipping(!kept)));
           }}
         />
       )}
@@ -115,7 +116,7 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
           cautions={j.care}
           unread={unread.length > 0}
           repeated={repeated}
-          onRead={() => void work.acknowledge(j)}
+          onRead={() => run(work.acknowledge(j))}
         />
       )}
       {j.product && j.state === "open" && !closed && <FromShelf job={j} uses={uses} onUses={setUses} />}
@@ -150,7 +151,7 @@ function JobTimer({ job: j, plantID }: { job: Job; plantID: number }) {
     return <b className="job-clock">{left > 0 ? clock(left) : "Time is up"}</b>;
   }
   const words = j.do.value.replace(/[.,:].*$/, "");
-  const begin = () => void start({ plant_id: plantID, job: j.code, words, seconds: Math.round(minutes * 60) });
+  const begin = () => run(start({ plant_id: plantID, job: j.code, words, seconds: Math.round(minutes * 60) }));
   return (
     <button type="button" className="plain" onClick={begin} aria-label={`Start ${figure(minutes)} min: ${words}`}>
       Start {figure(minutes)} min

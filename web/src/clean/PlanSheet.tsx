@@ -16,6 +16,7 @@ import { CutJob, type Feel } from "./CutJob";
 import { Incidents } from "./Incidents";
 import { PlanJob } from "./PlanJob";
 import { useCleaning, type CleaningWork } from "./useCleaning";
+import { run } from "../parts/run";
 
 /** The plan of the cleaning, in working order: to check off as it is done, or on paper. */
 export default function PlanSheet() {
@@ -24,7 +25,7 @@ export default function PlanSheet() {
   const r = useQuery({ ...readingQuery(id ?? 0), enabled: !!id });
   const work = useCleaning(plant.id);
   const wrong = (r.error && !r.data && r.error) || (work.asked.error && !work.asked.data && work.asked.error);
-  if (wrong) return <Trouble error={wrong} again={() => void Promise.all([r.refetch(), work.asked.refetch()])} />;
+  if (wrong) return <Trouble error={wrong} again={() => run(Promise.all([r.refetch(), work.asked.refetch()]))} />;
   if (!work.asked.data || (id && !r.data)) return <Spin className="waiting" size="large" />;
   const read = r.data?.verdict.grade.code ? r.data : undefined;
   return <Sheet cleaning={work.asked.data} work={work} reading={read} />;
@@ -50,7 +51,7 @@ function useInTurn(reading?: Reading) {
         await cache.invalidateQueries({ queryKey: ["reading", id] });
       }
       waiting.current--;
-      void cache.invalidateQueries({ queryKey: ["plant", plant_id] });
+      run(cache.invalidateQueries({ queryKey: ["plant", plant_id] }));
     });
   };
   return { keep, trouble };
@@ -175,7 +176,7 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
         <div className="clean-end">
           {!closed && <AddJob stages={c.plan.stages} onAdd={work.add} />}
           {c.plan.jobs.length > 0 && (
-            <Button type={closed ? "default" : "primary"} onClick={() => void work.close(!closed)}>
+            <Button type={closed ? "default" : "primary"} onClick={() => run(work.close(!closed))}>
               {closed ? "Open it again" : "Close the cleaning"}
             </Button>
           )}

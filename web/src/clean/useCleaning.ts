@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { ask, client, type Cleaning, type Job, type Use } from "../api/client";
 import { cleaning } from "../api/queries";
 import { usePerson } from "../parts/person";
+import { run } from "../parts/run";
 
 /** A plant's plan, and what can be done to it. One answer is kept after the other. */
 export function useCleaning(plantID: number) {
@@ -28,10 +29,10 @@ export function useCleaning(plantID: number) {
         setTrouble({ job, error });
         await asked.refetch();
       }
-      void cache.invalidateQueries({ queryKey: ["plant", plantID], exact: true });
-      void cache.invalidateQueries({ queryKey: ["plant", plantID, "courses"] });
-      void cache.invalidateQueries({ queryKey: ["plant", plantID, "timeline"] });
-      void cache.invalidateQueries({ queryKey: ["shelf"] });
+      run(cache.invalidateQueries({ queryKey: ["plant", plantID], exact: true }));
+      run(cache.invalidateQueries({ queryKey: ["plant", plantID, "courses"] }));
+      run(cache.invalidateQueries({ queryKey: ["plant", plantID, "timeline"] }));
+      run(cache.invalidateQueries({ queryKey: ["shelf"] }));
       return kept;
     });
     return turn.current;

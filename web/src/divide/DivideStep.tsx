@@ -15,12 +15,13 @@ import "./divide.css";
 import { EditBulb } from "./EditBulb";
 import { pieceName, piecesOf } from "./pieces";
 import { RhizomeDrawing } from "./RhizomeDrawing";
+import { run } from "../parts/run";
 
 /** Whether to divide it, where, and what each piece would have. */
 export default function DivideStep() {
   const { plant } = usePlant();
   const asked = useQuery(rhizome(plant.id));
-  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => void asked.refetch()} />;
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
   if (!asked.data) return <Spin className="waiting" size="large" />;
   return (
     <div className="step divide">
@@ -55,15 +56,17 @@ function Advisor({ at }: { at: Divisible }) {
     }
   };
   const change = (n: number, part: Partial<Bulb>) =>
-    void save({ bulbs: bulbs.map((b) => (b.n === n ? { ...b, ...part } : b)) });
+    run(save({ bulbs: bulbs.map((b) => (b.n === n ? { ...b, ...part } : b)) }));
   const add = () =>
-    void save({
-      bulbs: [
-        ...bulbs.map((b) => (b.n === bulbs.length ? { ...b, lead: undefined } : b)),
-        { n: bulbs.length + 1, from: bulbs.length, lead: true },
-      ],
-    });
-  const drop = () => void save({ bulbs: bulbs.slice(0, -1) });
+    run(
+      save({
+        bulbs: [
+          ...bulbs.map((b) => (b.n === bulbs.length ? { ...b, lead: undefined } : b)),
+          { n: bulbs.length + 1, from: bulbs.length, lead: true },
+        ],
+      }),
+    );
+  const drop = () => run(save({ bulbs: bulbs.slice(0, -1) }));
   const turn = (n: number) =>
     setOwn(cuts.includes(n) ? cuts.filter((c) => c !== n) : [...cuts, n].sort((x, y) => x - y));
   const bulb = bulbs.find((b) => b.n === chosen);
@@ -201,7 +204,7 @@ function Pieces({ at, cuts, word, onBorn }: PiecesProps) {
           onChange={setSure}
         />
       )}
-      <Button type="primary" disabled={against && !sure} onClick={() => void divide()}>
+      <Button type="primary" disabled={against && !sure} onClick={() => run(divide())}>
         Divide into {pieces.length}
       </Button>
       {trouble !== undefined && <Trouble error={trouble} />}

@@ -73,9 +73,13 @@ export function RootFan(props: Props) {
         {!small && (
           <Labels strands={layout.strands} view={view} cuts={props.cuts} done={props.done} selected={props.selected} />
         )}
+        {layout.few && !small && (
+          <text className="fan-few" x={width - 4} y={height - 6} textAnchor="end">
+            So many roots: three of each batch are drawn.
+          </text>
+        )}
         {layout.strands.length === 0 && <Ghost view={view} none={reading.none_found} />}
       </svg>
-      {layout.few && !small && <p className="fan-few">So many roots: three of each batch are drawn.</p>}
     </div>
   );
 }
@@ -96,8 +100,8 @@ function fit(l: Layout, width: number, height: number, small?: boolean): View {
     scale,
     thickest: Math.max(2.2, Math.min(small ? 4 : 7, (1.3 * l.baseHalf * scale) / Math.max(1, l.strands.length))),
     width,
-    // An empty frame has room for its words.
-    height: l.strands.length > 0 ? Math.min(height, used) : height / 2,
+    // The frame keeps its height, so that nothing below it moves as roots come in.
+    height: small ? Math.min(height, used) : height,
   };
 }
 

@@ -9,6 +9,7 @@ import { Saved, Standing } from "../saving/Standing";
 import { type SideAtHome, type Words } from "../words";
 import { AtHome } from "./HomeStep";
 import { usePlan } from "./useHome";
+import { run } from "../parts/run";
 
 /** Pot it now or hold it bare, with the reasons of both schools. */
 export default function DecideView() {
@@ -28,7 +29,7 @@ function Decision({ r }: { r: Rehoming }) {
   return (
     <section className="decide">
       <Saved standing={standing} />
-      <Standing what="plan" standing={standing} onSettle={(k) => void desk.settle(k)} onUndo={() => desk.undo()} />
+      <Standing what="plan" standing={standing} onSettle={(k) => run(desk.settle(k))} onUndo={() => desk.undo()} />
       <p className="headline" aria-live="polite">
         {d.headline}
       </p>

@@ -16,6 +16,7 @@ import { HomeJobRow } from "./HomeJobRow";
 import { AtHome } from "./HomeStep";
 import { labelOf, sheetOf } from "./labels";
 import { useDoing } from "./useHome";
+import { run } from "../parts/run";
 
 /** The jobs in order, and the new home as it was in fact given. */
 export default function DoView() {
@@ -45,7 +46,7 @@ function Doing({ r }: { r: Rehoming }) {
           {r.drying && <Drying f={r.drying} />}
           <Weights
             kind="pot"
-            onKept={() => void cache.invalidateQueries({ queryKey: ["plant", r.plant_id, "home"] })}
+            onKept={() => run(cache.invalidateQueries({ queryKey: ["plant", r.plant_id, "home"] }))}
           />
         </>
       )}
@@ -171,13 +172,15 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
         <Button
           type="primary"
           onClick={() =>
-            void work.settle({
-              route,
-              from_on: on || undefined,
-              next_look_on: (planned && look === r.next_look_on && on !== today() ? undefined : look) || undefined,
-              ...(mix && { mix }),
-              ...(note && { note }),
-            })
+            run(
+              work.settle({
+                route,
+                from_on: on || undefined,
+                next_look_on: (planned && look === r.next_look_on && on !== today() ? undefined : look) || undefined,
+                ...(mix && { mix }),
+                ...(note && { note }),
+              }),
+            )
           }
         >
           Note its new home

@@ -6,6 +6,7 @@ import { FieldError } from "../parts/Choice";
 import { day } from "../words";
 import { labelOf } from "./labels";
 import type { useDoing } from "./useHome";
+import { run } from "../parts/run";
 
 type Props = { job: HomeJob; r: Rehoming; work: ReturnType<typeof useDoing>; repeated: boolean };
 
@@ -24,7 +25,7 @@ export function HomeJobRow({ job: j, r, work, repeated }: Props) {
           role="checkbox"
           aria-checked={j.state === "done"}
           aria-label={`Done: ${j.do}`}
-          onClick={() => void work.mark(j, finished ? "open" : "done")}
+          onClick={() => run(work.mark(j, finished ? "open" : "done"))}
         >
           {j.state === "done" ? "✓" : j.state === "skipped" ? "–" : ""}
         </button>
@@ -66,7 +67,7 @@ export function HomeJobRow({ job: j, r, work, repeated }: Props) {
         <LeaveOut
           label="Why it is left out"
           word="Leave it out"
-          onLeave={(why) => void work.mark(j, "skipped", why).then((kept) => setSkipping(!kept))}
+          onLeave={(why) => run(work.mark(j, "skipped", why).then((kept) => setSkipping(!kept)))}
         />
       )}
       {trouble !== undefined && (
@@ -79,7 +80,7 @@ export function HomeJobRow({ job: j, r, work, repeated }: Props) {
         />
       )}
       {j.cautions.length > 0 && (
-        <Care cautions={j.cautions} unread={unread} repeated={repeated} onRead={() => void work.acknowledge(j)} />
+        <Care cautions={j.cautions} unread={unread} repeated={repeated} onRead={() => run(work.acknowledge(j))} />
       )}
     </div>
   );

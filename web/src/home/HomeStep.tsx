@@ -8,6 +8,7 @@ import { SubNav } from "../parts/SubNav";
 import { Trouble } from "../parts/Trouble";
 import { usePlant } from "../plant/PlantPage";
 import "./home.css";
+import { run } from "../parts/run";
 
 const parts = [
   [".", "Race"],
@@ -32,7 +33,7 @@ export function AtHome({ children }: { children: (r: Rehoming) => React.ReactNod
   const { plant } = useOutletContext<ReturnType<typeof usePlant>>();
   const [person] = usePerson();
   const asked = useQuery(home(plant.id, person));
-  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => void asked.refetch()} />;
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
   if (!asked.data) return <Spin className="waiting" size="large" />;
   return children(asked.data);
 }

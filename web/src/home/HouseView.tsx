@@ -14,6 +14,7 @@ import { MixForm } from "./MixForm";
 import { PotForm } from "./PotForm";
 import { SectionDrawing } from "./SectionDrawing";
 import { usePlan } from "./useHome";
+import { run } from "../parts/run";
 
 /** Route, pot, mix and place, with the section of all of it to scale. */
 export default function HouseView() {
@@ -55,7 +56,7 @@ function Housing({ r }: { r: Rehoming }) {
           {route.name}
           {fit && pot && `: a pot of ${litres(fit.volume_l)}, ${litres(fit.medium_l)} of mix`}
         </p>
-        <Standing what="plan" standing={standing} onSettle={(k) => void desk.settle(k)} onUndo={() => desk.undo()} />
+        <Standing what="plan" standing={standing} onSettle={(k) => run(desk.settle(k))} onUndo={() => desk.undo()} />
         <p>
           <label className="house-route">
             <span className="figure-label">Way</span>

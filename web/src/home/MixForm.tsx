@@ -10,6 +10,7 @@ import { Trouble } from "../parts/Trouble";
 import { figure, percent } from "../words";
 import { litres, type Planning } from "./HouseView";
 import { Wants } from "./Wants";
+import { run } from "../parts/run";
 
 type Props = Planning & { mix: Mixed; media: HouseMedia };
 
@@ -211,7 +212,7 @@ function KeepRecipe({ parts }: { parts: Part[] }) {
         className="mix-keep"
         onSubmit={(e) => {
           e.preventDefault();
-          void keep();
+          run(keep());
         }}
       >
         <TextLine

@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { ask, client, type HomeJob, type HomePlan, type Rehoming, type Settle } from "../api/client";
 import { usePerson } from "../parts/person";
 import { useDesk } from "../saving/desk";
+import { run } from "../parts/run";
 
 /** What is planned, on its desk: every change is saved by itself. */
 export function usePlan(r: Rehoming) {
@@ -18,7 +19,7 @@ export function usePlan(r: Rehoming) {
       const body = { version: server.version, plan };
       const saved = await ask(client.PUT("/api/v1/plants/{id}/home", { ...at, body, keepalive: true }));
       cache.setQueryData(["plant", r.plant_id, "home", person], saved);
-      void cache.invalidateQueries({ queryKey: ["batch"] });
+      run(cache.invalidateQueries({ queryKey: ["batch"] }));
       return saved;
     },
   });
@@ -55,7 +56,7 @@ export function useDoing(r: Rehoming) {
       const kept = await keep(undefined, () =>
         ask(client.POST("/api/v1/plants/{id}/homes", { ...at, body: { ...body, person } })),
       );
-      void cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "batch"].includes(String(q.queryKey[0])) });
+      run(cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "batch"].includes(String(q.queryKey[0])) }));
       return kept;
     },
     acknowledge: async (job: HomeJob) => {

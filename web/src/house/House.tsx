@@ -11,6 +11,7 @@ import { usePerson } from "../parts/person";
 import { Trouble } from "../parts/Trouble";
 import type { Side } from "../words";
 import "./house.css";
+import { run } from "../parts/run";
 
 /** How this house does things, where growers differ; and where the data lies. */
 export default function House() {
@@ -52,7 +53,7 @@ export default function House() {
                 label={q.question}
                 value={s[code]}
                 options={q.choices.map((c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const)}
-                onChange={(v) => void set({ [code]: v } as Partial<Settings>)}
+                onChange={(v) => run(set({ [code]: v } as Partial<Settings>))}
               />
               <ul>
                 {q.choices.map((c) => (
@@ -73,7 +74,7 @@ export default function House() {
             min={3}
             max={5}
             by={1}
-            onChange={(mm) => mm && void set({ cut_margin_mm: mm })}
+            onChange={(mm) => mm && run(set({ cut_margin_mm: mm }))}
           />
           <p className="why">
             A cut falls this far out in dead tissue, so that nothing living is wounded.
@@ -81,7 +82,7 @@ export default function House() {
           </p>
         </section>
       )}
-      {s && <Tools tools={s.tools ?? {}} onChange={(tools) => void set({ tools })} />}
+      {s && <Tools tools={s.tools ?? {}} onChange={(tools) => run(set({ tools }))} />}
       <AtThisScreen />
       {s && (
         <section>
@@ -92,7 +93,7 @@ export default function House() {
               ["north", "North"],
               ["south", "South"],
             ]}
-            onChange={(v) => void set({ hemisphere: v as Settings["hemisphere"] })}
+            onChange={(v) => run(set({ hemisphere: v as Settings["hemisphere"] }))}
           />
           <p className="why">The look goes by the season. Each look can say otherwise.</p>
         </section>

@@ -25,6 +25,7 @@ import {
 import { Blades } from "./Blades";
 import "./intake.css";
 import { useIntake } from "./useIntake";
+import { run } from "../parts/run";
 
 const unknown = ["", "Not noted"] as const;
 
@@ -61,7 +62,7 @@ function Sheet({ kinds, questions, house }: Known) {
         <Standing
           what="plant"
           standing={standing}
-          onSettle={(keep) => void desk.settle(keep)}
+          onSettle={(keep) => run(desk.settle(keep))}
           onUndo={() => desk.undo()}
         />
         <Row label="Tag or name" error={wrong("tag")}>
@@ -244,7 +245,7 @@ function Archive() {
   };
   return (
     <p className="archive">
-      <Button onClick={() => void turn()}>{archived ? "Put it back on the bench" : "Take it off the bench"}</Button>
+      <Button onClick={() => run(turn())}>{archived ? "Put it back on the bench" : "Take it off the bench"}</Button>
       <small>
         {archived
           ? "It was archived with everything about it."

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { ask, client, type Intake, type Plant } from "../api/client";
 import { useDesk } from "../saving/desk";
+import { run } from "../parts/run";
 
 /** What is known of a plant, on its desk. What other steps show of it follows. */
 export function useIntake(stored: Plant) {
@@ -15,9 +16,9 @@ export function useIntake(stored: Plant) {
       const body = { version: server.version, intake };
       const saved = await ask(client.PUT("/api/v1/plants/{id}", { ...at, body, keepalive: true }));
       cache.setQueryData(["plant", saved.id], saved);
-      void cache.invalidateQueries({ queryKey: ["plants"] });
-      void cache.invalidateQueries({ queryKey: ["reading"] });
-      void cache.invalidateQueries({ queryKey: ["inspection"] });
+      run(cache.invalidateQueries({ queryKey: ["plants"] }));
+      run(cache.invalidateQueries({ queryKey: ["reading"] }));
+      run(cache.invalidateQueries({ queryKey: ["inspection"] }));
       return saved;
     },
   });

@@ -7,6 +7,7 @@ import { CauseEntry, CautionEntry, FindingEntry, GroupEntry, PestEntry, ProductE
 import { Figures } from "./Figures";
 import { useFigures } from "./figures";
 import "./library.css";
+import { run } from "../parts/run";
 
 const shelves = [
   ["all", "All"],
@@ -101,7 +102,7 @@ export default function Library() {
           </button>
         ))}
       </nav>
-      {wrong && <Trouble error={wrong} again={() => asked.forEach((q) => void q.refetch())} />}
+      {wrong && <Trouble error={wrong} again={() => asked.forEach((q) => run(q.refetch()))} />}
       {nothing && <p className="lead">Nothing holds “{words}” here. Try one word, or another shelf.</p>}
       {shown("lookalikes") && (
         <section>

@@ -6,6 +6,7 @@ import { Trouble } from "../parts/Trouble";
 import { Tools } from "../saving/Tools";
 import { day } from "../words";
 import type { InspectionDesk } from "./useInspection";
+import { run } from "../parts/run";
 
 /** Which look this is, of which day; back and forth; a new one. */
 export function InspectionBar({ desk, onOpen }: { desk: InspectionDesk; onOpen: (id: number) => void }) {
@@ -45,7 +46,7 @@ export function InspectionBar({ desk, onOpen }: { desk: InspectionDesk; onOpen: 
         </select>
       )}
       {!blank && (
-        <button type="button" className="plain" onClick={() => void begin()}>
+        <button type="button" className="plain" onClick={() => run(begin())}>
           New look
         </button>
       )}

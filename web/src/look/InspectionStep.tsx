@@ -11,6 +11,7 @@ import { Standing } from "../saving/Standing";
 import { InspectionBar } from "./InspectionBar";
 import { useInspection, type InspectionDesk } from "./useInspection";
 import "./look.css";
+import { run } from "../parts/run";
 
 export type StepProps = { desk: InspectionDesk; knowledge: CauseKnowledge };
 
@@ -74,7 +75,7 @@ function Desk({ stored, knowledge, step: Step, onOpen }: DeskProps) {
       <Standing
         what="look"
         standing={desk.standing}
-        onSettle={(keep) => void desk.desk.settle(keep)}
+        onSettle={(keep) => run(desk.desk.settle(keep))}
         onUndo={() => desk.desk.undo()}
       />
       <Step desk={desk} knowledge={knowledge} />

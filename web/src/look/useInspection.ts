@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { ask, client, type Inspected, type Inspection } from "../api/client";
 import { useDesk } from "../saving/desk";
+import { run } from "../parts/run";
 
 /** What one has noted: the day, and all the rest. */
 export type Noted = { lookedOn: string; inspection: Inspection };
@@ -17,9 +18,9 @@ export function useInspection(stored: Inspected) {
       const body = { version: server.version, looked_on: lookedOn, inspection };
       const saved = await ask(client.PUT("/api/v1/inspections/{id}", { ...at, body }));
       cache.setQueryData(["inspection", saved.id], saved);
-      void cache.invalidateQueries({ queryKey: ["plants"] });
-      void cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true });
-      void cache.invalidateQueries({ queryKey: ["plant", saved.plant_id, "inspections"] });
+      run(cache.invalidateQueries({ queryKey: ["plants"] }));
+      run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true }));
+      run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id, "inspections"] }));
       return saved;
     },
   });

@@ -9,12 +9,13 @@ import { Figure } from "../parts/Figure";
 import { TextLine } from "../parts/TextLine";
 import { Trouble } from "../parts/Trouble";
 import { day, figure, percent } from "../words";
+import { run } from "../parts/run";
 
 /** Components of media, with the air and water they hold; each can be measured. */
 export function Media() {
   const media = useQuery(houseMedia);
   const [open, setOpen] = useState("");
-  if (media.error && !media.data) return <Trouble error={media.error} again={() => void media.refetch()} />;
+  if (media.error && !media.data) return <Trouble error={media.error} again={() => run(media.refetch())} />;
   if (!media.data) return null;
   const m = media.data;
   return (
@@ -115,7 +116,7 @@ function AirTest({ c, media, onKept }: TestProps) {
       className="air-test"
       onSubmit={(e) => {
         e.preventDefault();
-        if (ready) void keep(t as FloodTest);
+        if (ready) run(keep(t as FloodTest));
       }}
     >
       {!c && (
@@ -227,7 +228,7 @@ function AirTest({ c, media, onKept }: TestProps) {
           Use what I measured
         </Button>
         {before?.test && c && (
-          <button type="button" className="plain" onClick={() => void keep(undefined)}>
+          <button type="button" className="plain" onClick={() => run(keep(undefined))}>
             Back to the estimate
           </button>
         )}

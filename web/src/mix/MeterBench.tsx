@@ -11,6 +11,7 @@ import { Trouble } from "../parts/Trouble";
 import { figure } from "../words";
 import { scales, type Scale } from "./scales";
 import { useWorked } from "./useWorked";
+import { run } from "../parts/run";
 
 const options = scales.map(([c, w]) => [c, w] as const);
 
@@ -149,7 +150,7 @@ function Calibrate() {
                     ))}
                   </select>
                 </label>
-                <Button disabled={!chosen} onClick={() => void keep()}>
+                <Button disabled={!chosen} onClick={() => run(keep())}>
                   Keep
                 </Button>
               </div>

@@ -11,6 +11,7 @@ import "./mix.css";
 import { Shelf } from "./Shelf";
 import { StackMix } from "./StackMix";
 import { Water } from "./Water";
+import { run } from "../parts/run";
 
 const benches = [
   ["dilute", "Dilute"],
@@ -37,7 +38,7 @@ export default function MixingBench() {
       <main className="sheet">
         <Trouble
           error={wrong}
-          again={() => void Promise.all([knowledge.refetch(), house.refetch(), stocks.refetch()])}
+          again={() => run(Promise.all([knowledge.refetch(), house.refetch(), stocks.refetch()]))}
         />
       </main>
     );

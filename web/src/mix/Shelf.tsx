@@ -8,6 +8,7 @@ import { Trouble } from "../parts/Trouble";
 import { day, figure, volume } from "../words";
 import { StockForm } from "./StockForm";
 import type { BenchProps } from "./useWorked";
+import { run } from "../parts/run";
 
 /** What stands on the shelf, and what the cleanings in hand will use up. */
 export function Shelf({ knowledge: k }: BenchProps) {
@@ -26,7 +27,7 @@ export function Shelf({ knowledge: k }: BenchProps) {
       setTrouble(e);
     }
     await cache.invalidateQueries({ queryKey: ["shelf"] });
-    void cache.invalidateQueries({ predicate: (q) => q.queryKey[0] === "batch" || q.queryKey[2] === "home" });
+    run(cache.invalidateQueries({ predicate: (q) => q.queryKey[0] === "batch" || q.queryKey[2] === "home" }));
   };
   const put = (o: OnShelf, stock: Stock, gone = false) =>
     settle(
@@ -61,7 +62,7 @@ export function Shelf({ knowledge: k }: BenchProps) {
       </section>
       <section className="bench-part" aria-label="On the shelf">
         <h2>On the shelf</h2>
-        {list.error && <Trouble error={list.error} again={() => void list.refetch()} />}
+        {list.error && <Trouble error={list.error} again={() => run(list.refetch())} />}
         {list.data?.length === 0 && (
           <p className="lead">Nothing is on the shelf yet. What stands there can be taken from at a job.</p>
         )}
@@ -89,7 +90,7 @@ export function Shelf({ knowledge: k }: BenchProps) {
                 {figure(o.stock.amount)} <small>{o.stock.unit}</small>
               </b>
               <Button onClick={() => setEditing(o)}>Change</Button>
-              <button type="button" className="plain" onClick={() => void put(o, o.stock, true)}>
+              <button type="button" className="plain" onClick={() => run(put(o, o.stock, true))}>
                 Gone
               </button>
             </li>
@@ -103,9 +104,7 @@ export function Shelf({ knowledge: k }: BenchProps) {
             stock={editing === "new" ? undefined : editing.stock}
             trouble={trouble}
             onSave={(stock) =>
-              void (editing === "new"
-                ? settle(ask(client.POST("/api/v1/shelf", { body: stock })))
-                : put(editing, stock))
+              run(editing === "new" ? settle(ask(client.POST("/api/v1/shelf", { body: stock }))) : put(editing, stock))
             }
             onClose={() => {
               setEditing(undefined);

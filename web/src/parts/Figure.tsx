@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useId, useState } from "react";
 import { FieldError } from "./Choice";
 
 type Props = {
@@ -47,34 +47,36 @@ export function Figure(p: Props) {
     );
     if (fits && n !== p.value) p.onChange(n);
   };
+  const id = useId();
   const step = (d: number) => {
     p.onChange(p.value === undefined ? (p.start ?? p.min) : Math.min(p.max, Math.max(p.min, p.value + d)));
   };
   return (
     <div className="figure" data-field={p.label}>
-      <label>
-        <span className="figure-label">{p.label}</span>
-        <span className="figure-box">
-          {p.by && (
-            <button type="button" aria-label={`${p.label}: less`} onClick={() => step(-(p.by ?? 1))}>
-              −
-            </button>
-          )}
-          <input
-            inputMode={p.whole ? "numeric" : "decimal"}
-            value={typed}
-            placeholder={p.usual}
-            aria-invalid={!!(wrong || p.error)}
-            onChange={(e) => take(e.target.value)}
-          />
-          {p.unit && <span className="figure-unit">{p.unit}</span>}
-          {p.by && (
-            <button type="button" aria-label={`${p.label}: more`} onClick={() => step(p.by ?? 1)}>
-              +
-            </button>
-          )}
-        </span>
+      <label className="figure-label" htmlFor={id}>
+        {p.label}
       </label>
+      <span className="figure-box">
+        {p.by && (
+          <button type="button" aria-label={`${p.label}: less`} onClick={() => step(-(p.by ?? 1))}>
+            −
+          </button>
+        )}
+        <input
+          id={id}
+          inputMode={p.whole ? "numeric" : "decimal"}
+          value={typed}
+          placeholder={p.usual}
+          aria-invalid={!!(wrong || p.error)}
+          onChange={(e) => take(e.target.value)}
+        />
+        {p.unit && <span className="figure-unit">{p.unit}</span>}
+        {p.by && (
+          <button type="button" aria-label={`${p.label}: more`} onClick={() => step(p.by ?? 1)}>
+            +
+          </button>
+        )}
+      </span>
       {(wrong || p.error) && <FieldError words={wrong || (p.error ?? "")} />}
     </div>
   );

@@ -8,6 +8,7 @@ import { Trouble } from "../parts/Trouble";
 import { day, figure, today } from "../words";
 import { PlaceForm } from "./Places";
 import { WarmthDrawing } from "./WarmthDrawing";
+import { run } from "../parts/run";
 
 /** One place: its last days, a day typed in, a log brought in. */
 export function PlaceCard({ place: p }: { place: Place }) {
@@ -63,7 +64,7 @@ export function PlaceCard({ place: p }: { place: Place }) {
         </button>
       </div>
       {editing && (
-        <PlaceForm place={p.place} trouble={trouble} onSave={(f) => void change(f)} onClose={() => setEditing(false)} />
+        <PlaceForm place={p.place} trouble={trouble} onSave={(f) => run(change(f))} onClose={() => setEditing(false)} />
       )}
       <WarmthDrawing days={p.days} />
       <OneDay
@@ -80,7 +81,7 @@ export function PlaceCard({ place: p }: { place: Place }) {
           onChange={(e) => {
             const chosen = e.target.files?.[0];
             e.target.value = "";
-            if (chosen) void bring(chosen);
+            if (chosen) run(bring(chosen));
           }}
         />
         <Button onClick={() => file.current?.click()}>Bring in a log, CSV</Button>
@@ -123,7 +124,7 @@ function OneDay({ onKeep, wrong }: DayProps) {
       />
       <Button
         disabled={low === undefined || high === undefined || !on}
-        onClick={() => low !== undefined && high !== undefined && void onKeep({ day: on, low_c: low, high_c: high })}
+        onClick={() => low !== undefined && high !== undefined && run(onKeep({ day: on, low_c: low, high_c: high }))}
       >
         Note this day
       </Button>

@@ -8,6 +8,7 @@ import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
 import { PlaceCard } from "./PlaceCard";
 import "./places.css";
+import { run } from "../parts/run";
 
 /** Where plants stand, and how warm it is there. */
 export default function Places() {
@@ -32,12 +33,12 @@ export default function Places() {
         How warm and humid it is where plants stand. Pests hatch by it and bare plants dry out by it: first by a usual
         night and day, then by what was in fact measured.
       </p>
-      {list.error && <Trouble error={list.error} again={() => void list.refetch()} />}
+      {list.error && <Trouble error={list.error} again={() => run(list.refetch())} />}
       {list.data?.map((p) => (
         <PlaceCard key={p.id} place={p} />
       ))}
       {adding ? (
-        <PlaceForm trouble={trouble} onSave={(p) => void add(p)} onClose={() => setAdding(false)} />
+        <PlaceForm trouble={trouble} onSave={(p) => run(add(p))} onClose={() => setAdding(false)} />
       ) : (
         <Button type="primary" onClick={() => setAdding(true)}>
           New place

@@ -1,12 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { Spin } from "antd";
 import { useEffect } from "react";
-import { NavLink, Outlet, useOutletContext, useParams } from "react-router";
+import { NavLink, Outlet, useLocation, useOutletContext, useParams } from "react-router";
 import type { Plant, Profile } from "../api/client";
 import { groups, plant } from "../api/queries";
+import { Boundary } from "../parts/Boundary";
 import { Trouble } from "../parts/Trouble";
 import { nameThePage } from "../timers/title";
 import "./plant.css";
+import { run } from "../parts/run";
 
 type AtHand = { plant: Plant; profile: Profile };
 
@@ -27,6 +29,7 @@ const steps = [
 /** One plant: its name, the strip of work, and the step at hand. */
 export default function PlantPage() {
   const id = Number(useParams().plantID);
+  const step = useLocation().pathname.split("/")[3];
   const p = useQuery(plant(id));
   const kinds = useQuery(groups);
   const tag = p.data?.intake.tag;
@@ -41,7 +44,7 @@ export default function PlantPage() {
     if (!wrong) return <Spin className="waiting" size="large" />;
     return (
       <main className="sheet">
-        <Trouble error={wrong} again={() => void Promise.all([p.refetch(), kinds.refetch()])} />
+        <Trouble error={wrong} again={() => run(Promise.all([p.refetch(), kinds.refetch()]))} />
       </main>
     );
   }
@@ -60,7 +63,9 @@ export default function PlantPage() {
           ))}
         </nav>
       </div>
-      <Outlet context={{ plant: p.data, profile } satisfies AtHand} />
+      <Boundary key={`${id}/${step}`}>
+        <Outlet key={id} context={{ plant: p.data, profile } satisfies AtHand} />
+      </Boundary>
     </main>
   );
 }

@@ -9,13 +9,14 @@ import { Trouble } from "../parts/Trouble";
 import { usePlant } from "../plant/PlantPage";
 import { day, gradeWords, length, percent, ranged } from "../words";
 import "./progress.css";
+import { run } from "../parts/run";
 
 /** Readings beside each other: what grew, what came, what went. */
 export default function ProgressStep() {
   const { plant } = usePlant();
   const all = useQuery(readings(plant.id));
   const [search, setSearch] = useSearchParams();
-  if (all.error && !all.data) return <Trouble error={all.error} again={() => void all.refetch()} />;
+  if (all.error && !all.data) return <Trouble error={all.error} again={() => run(all.refetch())} />;
   const list = (all.data ?? []).filter((r) => r.grade);
   if (all.data && list.length < 2) {
     return (

@@ -3,6 +3,7 @@ import type { Assumption } from "../api/client";
 import { Mark } from "../marks/Mark";
 import { Figure } from "../parts/Figure";
 import { figure } from "../words";
+import { run } from "../parts/run";
 
 type Props = {
   all: Assumption[];
@@ -63,7 +64,7 @@ function Own({ a, wrong, onSet }: { a: Assumption; wrong?: string; onSet: (v: nu
       className="assumed-own"
       onSubmit={(e) => {
         e.preventDefault();
-        if (value !== undefined) void onSet(value);
+        if (value !== undefined) run(onSet(value));
       }}
     >
       <Figure label={a.name} unit={a.unit} value={value} min={a.least} max={a.most} onChange={setValue} error={wrong} />
@@ -71,7 +72,7 @@ function Own({ a, wrong, onSet }: { a: Assumption; wrong?: string; onSet: (v: nu
         Use it
       </button>
       {a.own && (
-        <button type="button" className="plain" onClick={() => void onSet(undefined)}>
+        <button type="button" className="plain" onClick={() => run(onSet(undefined))}>
           Back to the usual
         </button>
       )}

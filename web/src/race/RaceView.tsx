@@ -17,6 +17,7 @@ import { RacePicture } from "./RacePicture";
 import { Ways } from "./Ways";
 import { inTen } from "./chances";
 import "./race.css";
+import { run } from "../parts/run";
 
 /** Will it root before it dries out, and what changes that. */
 export default function RaceView() {
@@ -40,11 +41,11 @@ function Running() {
       cache.setQueryData(["plant", plant.id, "race", ""], await send);
       setOf("");
       setTrouble(undefined);
-      void cache.invalidateQueries({ queryKey: ["plant", plant.id], exact: true });
+      run(cache.invalidateQueries({ queryKey: ["plant", plant.id], exact: true }));
       return true;
     } catch (e) {
       setTrouble(e);
-      void cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] });
+      run(cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] }));
       return false;
     }
   };
@@ -56,7 +57,7 @@ function Running() {
           <Spin /> Running its weeks to come, some thousand times.
         </p>
       );
-    return <Unknown error={asked.error} again={() => void asked.refetch()} />;
+    return <Unknown error={asked.error} again={() => run(asked.refetch())} />;
   }
   const { race: r, version } = asked.data;
   const shown = r.outcomes.find((o) => o.code === (r.holding ?? r.best)) ?? r.outcomes[0];
@@ -77,11 +78,11 @@ function Running() {
         shown={shown}
         held={!of && r.holding === shown.code}
         onHold={() =>
-          void settle(ask(client.POST("/api/v1/plants/{id}/holding", { ...at, body: { method: shown.code } })))
+          run(settle(ask(client.POST("/api/v1/plants/{id}/holding", { ...at, body: { method: shown.code } }))))
         }
       />
       <Levers race={r} shown={shown} />
-      <Weights kind="bare" onKept={() => void cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] })} />
+      <Weights kind="bare" onKept={() => run(cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] }))} />
       <Fold className="normal race-assumed" summary={`What this rests on: ${r.assumptions.length} figures`}>
         <Assumptions
           all={r.assumptions}

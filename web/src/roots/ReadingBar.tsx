@@ -8,6 +8,7 @@ import { day } from "../words";
 import type { Standing } from "../saving/desk";
 import { Tools } from "../saving/Tools";
 import type { Entered } from "./useReading";
+import { run } from "../parts/run";
 
 type Props = {
   entered: Entered;
@@ -70,10 +71,10 @@ function NewReading({ plantID, onOpen }: { plantID: number; onOpen: (id: number)
   const ways = (
     <div className="new-reading">
       <p>This reading stays as it is. The new one stands beside it.</p>
-      <Button block onClick={() => void begin(true)}>
+      <Button block onClick={() => run(begin(true))}>
         Start from what the cuts left
       </Button>
-      <Button block onClick={() => void begin(false)}>
+      <Button block onClick={() => run(begin(false))}>
         Start with no roots entered
       </Button>
       {trouble !== undefined && <Trouble error={trouble} />}

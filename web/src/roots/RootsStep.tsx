@@ -19,6 +19,7 @@ import { TallyPad } from "./TallyPad";
 import { useReading } from "./useReading";
 import { VerdictPanel } from "./VerdictPanel";
 import "./roots.css";
+import { run } from "../parts/run";
 
 /** Read the roots: finds the reading at hand, or begins the first. */
 export default function RootsStep() {
@@ -95,12 +96,6 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
           redo={canRedo ? () => desk.redo() : undefined}
           onKeys={() => setSheet(!sheet)}
         />
-        <Standing
-          what="reading"
-          standing={standing}
-          onSettle={(keep) => void desk.settle(keep)}
-          onUndo={() => desk.undo()}
-        />
         {sheet && <KeySheet onClose={() => setSheet(false)} />}
         <p className="headline" aria-live="polite">
           {verdict.headline || (
@@ -132,6 +127,12 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
         ) : (
           <TallyPad knowledge={knowledge} rootClass={rootClass} profile={profile} change={change} />
         )}
+        <Standing
+          what="reading"
+          standing={standing}
+          onSettle={(keep) => run(desk.settle(keep))}
+          onUndo={() => desk.undo()}
+        />
         <Surroundings roots={entered.roots} change={change} />
       </section>
       <aside className="so-far" aria-label="The plant so far">

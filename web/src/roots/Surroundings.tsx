@@ -4,6 +4,7 @@ import { Mark } from "../marks/Mark";
 import { FieldError, Tick } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { length } from "../words";
+import { run } from "../parts/run";
 
 type Props = { roots: RootsReading; change: (make: (now: RootsReading) => RootsReading) => void };
 
@@ -60,7 +61,7 @@ function GridHelper() {
       <div className="pad-figures">
         <Figure label="Crossings" value={crossings} onChange={setCrossings} min={1} max={1000000} whole />
         <Figure label="Grid spacing" unit="mm" value={spacing} onChange={setSpacing} min={1} max={200} />
-        <button type="button" className="plain" onClick={() => void count()}>
+        <button type="button" className="plain" onClick={() => run(count())}>
           Estimate
         </button>
         {answer && (

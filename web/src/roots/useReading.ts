@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { ask, client, type Reading, type RootsReading } from "../api/client";
 import { useDesk } from "../saving/desk";
+import { run } from "../parts/run";
 
 /** What one has entered: the day and the roots. */
 export type Entered = { readOn: string; roots: RootsReading };
@@ -17,10 +18,10 @@ export function useReading(stored: Reading) {
       const body = { version: server.version, read_on: readOn, reading: roots };
       const saved = await ask(client.PUT("/api/v1/readings/{id}", { ...at, body }));
       cache.setQueryData(["reading", saved.id], saved);
-      void cache.invalidateQueries({ queryKey: ["plants"] });
-      void cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true });
-      void cache.invalidateQueries({ queryKey: ["plant", saved.plant_id, "readings"] });
-      void cache.invalidateQueries({ queryKey: ["inspection"] });
+      run(cache.invalidateQueries({ queryKey: ["plants"] }));
+      run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true }));
+      run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id, "readings"] }));
+      run(cache.invalidateQueries({ queryKey: ["inspection"] }));
       return saved;
     },
   });

@@ -11,6 +11,7 @@ import { usePlant } from "../plant/PlantPage";
 import { day, figure, shortDay, today } from "../words";
 import { GenerationLine } from "./GenerationLine";
 import { useCourse } from "./RoundsStep";
+import { run } from "../parts/run";
 
 /** One treatment: the answer, the line, what was done, what comes. */
 export function CourseCard({ course: c }: { course: Course }) {
@@ -46,7 +47,7 @@ export function CourseCard({ course: c }: { course: Course }) {
                   <button
                     type="button"
                     className="plain"
-                    onClick={() => void save({ rounds: without(rounds, r.on ?? "") })}
+                    onClick={() => run(save({ rounds: without(rounds, r.on ?? "") }))}
                   >
                     Take it back
                   </button>
@@ -62,7 +63,7 @@ export function CourseCard({ course: c }: { course: Course }) {
         {seen.map((d) => (
           <li key={`seen ${d}`}>
             {day(d)}: still seen.
-            <button type="button" className="plain" onClick={() => void save({ seen: without(seen, d) })}>
+            <button type="button" className="plain" onClick={() => run(save({ seen: without(seen, d) }))}>
               Take it back
             </button>
           </li>
@@ -70,7 +71,7 @@ export function CourseCard({ course: c }: { course: Course }) {
         {clear.map((d) => (
           <li key={`clear ${d}`}>
             {day(d)}: looked, none seen.
-            <button type="button" className="plain" onClick={() => void save({ clear: without(clear, d) })}>
+            <button type="button" className="plain" onClick={() => run(save({ clear: without(clear, d) }))}>
               Take it back
             </button>
           </li>
@@ -80,11 +81,11 @@ export function CourseCard({ course: c }: { course: Course }) {
       {!c.closed_on && (
         <div className="course-do">
           <DayLine label="On" value={on} onChange={setOn} />
-          <Button type="primary" onClick={() => void save({ rounds: [...without(rounds, on), on] })}>
+          <Button type="primary" onClick={() => run(save({ rounds: [...without(rounds, on), on] }))}>
             Treated
           </Button>
-          <Button onClick={() => void save({ seen: [...without(seen, on), on] })}>Still seen</Button>
-          <Button onClick={() => void save({ clear: [...without(clear, on), on] })}>Looked, none seen</Button>
+          <Button onClick={() => run(save({ seen: [...without(seen, on), on] }))}>Still seen</Button>
+          <Button onClick={() => run(save({ clear: [...without(clear, on), on] }))}>Looked, none seen</Button>
           {product && !s.stopped && (
             <Link to={`/mix?for=${plant.id}&product=${product}&use=spray&make=750`}>Mix the spray</Link>
           )}
@@ -136,7 +137,7 @@ export function CourseCard({ course: c }: { course: Course }) {
           </tbody>
         </table>
       </Fold>
-      <Button className="course-close" onClick={() => void save({}, !c.closed_on)}>
+      <Button className="course-close" onClick={() => run(save({}, !c.closed_on))}>
         {c.closed_on ? "Take it up again" : s.all_clear ? "Close it: all clear" : "Close the treatment"}
       </Button>
     </article>

@@ -12,13 +12,14 @@ import { today } from "../words";
 import { CourseCard } from "./CourseCard";
 import "./rounds.css";
 import { WhereItStands } from "./WhereItStands";
+import { run } from "../parts/run";
 
 /** Treatment rounds by warmth: when the next one falls, and when it is over. */
 export default function RoundsStep() {
   const { plant } = usePlant();
   const asked = useQuery(courses(plant.id));
   const knowledge = useQuery(pestKnowledge).data;
-  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => void asked.refetch()} />;
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
   if (!asked.data || !knowledge) return <Spin className="waiting" size="large" />;
   const open = asked.data.filter((c) => !c.closed_on);
   const past = asked.data.filter((c) => c.closed_on);
@@ -88,7 +89,7 @@ function Begin({ taken }: { taken: string[] }) {
           </select>
         </label>
         <DayLine label="First round on" value={on} onChange={setOn} />
-        <Button onClick={() => void begin()}>Note the first round</Button>
+        <Button onClick={() => run(begin())}>Note the first round</Button>
       </div>
       <p className="why">
         A spray checked off on the <Link to="..">plan</Link> is noted here by itself.

@@ -5,6 +5,7 @@ import { ask, client } from "../api/client";
 import { places } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
 import { usePlant } from "../plant/PlantPage";
+import { run } from "../parts/run";
 
 /** The place of the plant: its temperatures are what the eggs hatch by. */
 export function WhereItStands() {
@@ -29,7 +30,7 @@ export function WhereItStands() {
       <select
         aria-label="Where it stands"
         value={plant.intake.place_id ?? 0}
-        onChange={(e) => void move(Number(e.target.value))}
+        onChange={(e) => run(move(Number(e.target.value)))}
       >
         <option value={0}>Not noted</option>
         {list.map((p) => (

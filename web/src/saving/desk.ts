@@ -1,6 +1,7 @@
 import { hashKey } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { Refused, type Fault } from "../api/client";
+import { run } from "../parts/run";
 
 export type Standing =
   | { is: "saved" }
@@ -56,10 +57,19 @@ export class Desk<Server extends { version: number }, Entered> {
     server: Server,
     private keeping: Keeping<Server, Entered>,
   ) {
+    // The draft's name says what is entered here; it never becomes that of another.
     const entered = keeping.entered(server);
     this.state = { server, entered, standing: { is: "saved" }, canUndo: false, canRedo: false };
     this.takeUpDraft();
   }
+
+  /** Saves from now on as whoever sits here: another person, say. Never as another entry. */
+  follow(keeping: Keeping<Server, Entered>) {
+    if (keeping.draft === this.keeping.draft) this.keeping = keeping;
+  }
+
+  /** Whether everything entered is answered, and nobody sits here. */
+  isDone = () => this.listeners.size === 0 && !this.busy && !this.dirty && this.state.standing.is === "saved";
 
   subscribe = (told: () => void) => {
     this.listeners.add(told);
@@ -126,9 +136,9 @@ export class Desk<Server extends { version: number }, Entered> {
     this.keepDraft();
     clearTimeout(this.timer);
     if (this.keeping.pauseMS) {
-      this.timer = setTimeout(() => void this.save(), this.keeping.pauseMS);
+      this.timer = setTimeout(() => run(this.save()), this.keeping.pauseMS);
       if (this.state.standing.is === "saved") this.set({ standing: { is: "saving" } });
-    } else void this.save();
+    } else run(this.save());
   }
 
   private keepDraft() {
@@ -168,11 +178,11 @@ export class Desk<Server extends { version: number }, Entered> {
       this.set({ standing: { is: "conflict", changes: problem.changes ?? [] } });
     } else if (problem && problem.status < 500) {
       this.set({ standing: { is: "refused", faults: problem.faults ?? [], words: problem.detail ?? problem.title } });
-      void this.save();
+      run(this.save());
     } else {
       this.dirty = true;
       this.set({ standing: { is: "waiting" } });
-      this.timer = setTimeout(() => void this.save(), Math.min(8000, 500 * 2 ** this.retry++));
+      this.timer = setTimeout(() => run(this.save()), Math.min(8000, 500 * 2 ** this.retry++));
     }
   }
 
@@ -212,25 +222,41 @@ export class Desk<Server extends { version: number }, Entered> {
 
   /** Saves at once what waits for a pause in typing. */
   flush = () => {
-    if (this.state.standing.is !== "waiting") void this.save();
+    if (this.state.standing.is !== "waiting") run(this.save());
   };
 }
 
-/** A desk stays laid while the page is open: what is on its way to the server goes on, and undo still works. */
-const laid = new Map<string, unknown>();
+/** How many desks stay laid once they are done, so that undo still works after a look elsewhere. */
+const KEPT_LAID = 8;
 
-function lay<Server extends { version: number }, Entered>(stored: Server, keeping: Keeping<Server, Entered>) {
+/** Desks by their drafts, the one used last at the end. What is on its way to the server keeps its desk. */
+const laid = new Map<string, { isDone: () => boolean }>();
+
+export function lay<Server extends { version: number }, Entered>(stored: Server, keeping: Keeping<Server, Entered>) {
   const desk = (laid.get(keeping.draft) as Desk<Server, Entered> | undefined) ?? new Desk(stored, keeping);
+  laid.delete(keeping.draft);
   laid.set(keeping.draft, desk);
+  const done = [...laid].filter(([, d]) => d !== desk && d.isDone());
+  for (const [draft] of done.slice(0, Math.max(0, laid.size - KEPT_LAID))) laid.delete(draft);
   return desk;
 }
 
-/** Sits down at the desk of what is stored. */
+/** How many desks are laid. */
+export const laidNow = () => laid.size;
+
+/** Sits down at the desk of what is stored; when that becomes another entry, at the other's desk. */
 export function useDesk<Server extends { version: number }, Entered>(
   stored: Server,
   keeping: Keeping<Server, Entered>,
 ) {
-  const [desk] = useState(() => lay(stored, keeping));
+  const { draft } = keeping;
+  const [at, setAt] = useState(() => ({ draft, desk: lay(stored, keeping) }));
+  let desk = at.desk;
+  if (at.draft !== draft) {
+    desk = lay(stored, keeping);
+    setAt({ draft, desk });
+  }
+  useEffect(() => desk.follow(keeping));
   useEffect(() => desk.take(stored), [desk, stored]);
   useEffect(() => {
     window.addEventListener("pagehide", desk.flush);

@@ -23,6 +23,7 @@ import {
   type Words,
 } from "../words";
 import "./sheet.css";
+import { run } from "../parts/run";
 
 const wordOf = (words: Words, code?: string) => words.find(([c]) => c === code)?.[1];
 
@@ -36,7 +37,7 @@ export default function CaseSheet() {
   const r = useQuery({ ...reading(plant.latest?.reading_id ?? 0), enabled: !!plant.latest }).data;
   const look = useQuery({ ...inspection(plant.looked?.inspection_id ?? 0), enabled: !!plant.looked }).data;
   const names = useQuery(causeKnowledge).data?.causes;
-  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => void asked.refetch()} />;
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
   if (!asked.data || !plan) return <Spin className="waiting" size="large" />;
   const t = asked.data;
   const i = plant.intake;

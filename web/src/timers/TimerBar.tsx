@@ -5,6 +5,7 @@ import { readySound, ring } from "./sound";
 import { alarmInTitle } from "./title";
 import "./timers.css";
 import { clock, leftOf, useTimers, useTimerWork } from "./useTimers";
+import { run } from "../parts/run";
 
 const SOUND = "therapeon.sound";
 
@@ -64,7 +65,7 @@ function OneTimer({ timer: t, left }: { timer: Timer; left: number }) {
         type="button"
         className="plain"
         aria-label={`${name}: one minute more`}
-        onClick={() => void change(t.id, { more_seconds: 60 })}
+        onClick={() => run(change(t.id, { more_seconds: 60 }))}
       >
         +1 min
       </button>
@@ -72,7 +73,7 @@ function OneTimer({ timer: t, left }: { timer: Timer; left: number }) {
         type="button"
         className="plain"
         aria-label={`${name}: put the timer away`}
-        onClick={() => void change(t.id, { put_away: true })}
+        onClick={() => run(change(t.id, { put_away: true }))}
       >
         {over ? "Put away" : "Stop"}
       </button>

@@ -1,10 +1,11 @@
+import { run } from "../parts/run";
 let context: AudioContext | undefined;
 
 /** Browsers let a page sound once it was touched; take the chance at each touch. */
 export function readySound() {
   try {
     context ??= new AudioContext();
-    if (context.state === "suspended") void context.resume();
+    if (context.state === "suspended") run(context.resume());
   } catch {
     // A device without sound still shows that time is up.
   }

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { ask, client } from "../api/client";
 import { scales } from "../api/queries";
 import { figure } from "../words";
+import { run } from "../parts/run";
 
 /** What a scale on this machine shows. One tap takes it, once it is still. */
 export function Scale({ onTake }: { onTake: (grams: number) => void }) {
@@ -29,7 +30,7 @@ export function Scale({ onTake }: { onTake: (grams: number) => void }) {
             >
               {old ? "It has stopped" : s.stable ? `Take ${figure(s.grams, 1)} g` : "Settling"}
             </Button>
-            <button type="button" className="plain" onClick={() => void tare(s.scale)}>
+            <button type="button" className="plain" onClick={() => run(tare(s.scale))}>
               Tare
             </button>
           </div>

@@ -11,6 +11,7 @@ import { usePlant } from "../plant/PlantPage";
 import { figure, shortDay, today, type Words } from "../words";
 import { Scale } from "./Scale";
 import "./weights.css";
+import { run } from "../parts/run";
 
 type Props = { kind: Weigh["kind"]; onKept: () => void };
 
@@ -80,7 +81,7 @@ export function Weights({ kind, onKept }: Props) {
     }
   };
   const mine = (list.data ?? []).filter((w) => w.kind === kind).reverse();
-  const line = (w: Weighed) => <Line key={w.id} w={w} onTurn={() => void withdraw(w)} />;
+  const line = (w: Weighed) => <Line key={w.id} w={w} onTurn={() => run(withdraw(w))} />;
   return (
     <section className="weights" aria-label="Weights">
       <h2>{kind === "bare" ? "Weigh the bare plant" : "Weigh the pot"}</h2>
@@ -98,7 +99,7 @@ export function Weights({ kind, onKept }: Props) {
               key={code}
               type="button"
               className="turned"
-              onClick={() => void keep({ ...asked.body, because: code as Weigh["because"] })}
+              onClick={() => run(keep({ ...asked.body, because: code as Weigh["because"] }))}
             >
               {words}
             </button>
@@ -109,12 +110,12 @@ export function Weights({ kind, onKept }: Props) {
         </div>
       ) : (
         <>
-          <Scale onTake={(g) => void weigh(g)} />
+          <Scale onTake={(g) => run(weigh(g))} />
           <form
             className="row-of-figures"
             onSubmit={(e) => {
               e.preventDefault();
-              if (grams !== undefined) void weigh(grams, on);
+              if (grams !== undefined) run(weigh(grams, on));
             }}
           >
             <Figure
