@@ -64,6 +64,9 @@ func (c *Clinic) SaveRhizome(ctx context.Context, plantID int64, s SaveRhizome) 
 		if err != nil {
 			return err
 		}
+		if v.bench.context.Monopodial && len(s.Rhizome.Bulbs) > 0 {
+			return oneFault("rhizome.bulbs", "Its kind grows up one stem and has no rhizome. Correct its group at intake if it has.", "none for this kind", len(s.Rhizome.Bulbs))
+		}
 		if err := v.keepRhizome(ctx, s.Version, s.Rhizome); err != nil {
 			return err
 		}
@@ -211,9 +214,11 @@ func (c *Clinic) settle(ctx context.Context, v *visit, row sqlc.Plant, r divisio
 	of := &visit{clinic: c, q: v.q, row: row}
 	version := int64(0)
 	if keepsTag {
-		if now, err := v.q.GetRhizome(ctx, row.ID); err == nil {
-			version = now.Version
+		now, err := v.q.GetRhizome(ctx, row.ID)
+		if err != nil && !isMissing(err) {
+			return err
 		}
+		version = now.Version
 	}
 	if err := of.keepRhizome(ctx, version, piece); err != nil {
 		return err

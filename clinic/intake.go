@@ -90,6 +90,7 @@ type Plant struct {
 	HomeSince  string    `json:"home_since,omitempty"`
 	HomeLookOn string    `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
 	Standing   *Standing `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
+	SpikeCutOn string    `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
 	Latest     *Summary  `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
 	Looked     *Looked   `json:"looked,omitempty" description:"the newest inspection, in short"`
 	Unreadable string    `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
@@ -348,6 +349,9 @@ func (c *Clinic) withLatest(ctx context.Context, q *sqlc.Queries, row sqlc.Plant
 		return p, err
 	}
 	p.Standing = standing(homes, ever)
+	if p.SpikeCutOn, err = spikeCutOn(ctx, q, row.ID); err != nil {
+		return p, err
+	}
 	latest, err := q.LatestRead(ctx, row.ID)
 	if err == nil {
 		s := summaryOf(latest.ID, latest.ReadOn, latest.Summary)
@@ -361,7 +365,8 @@ func (c *Clinic) withLatest(ctx context.Context, q *sqlc.Queries, row sqlc.Plant
 	}
 	l := looked(list[0].ID, list[0].LookedOn, list[0].AgainOn, list[0].Look, list[0].Causes)
 	p.Looked = &l
-	return p, err
+	p.potted()
+	return p, nil
 }
 
 func asInt(b bool) int64 {

@@ -24,7 +24,15 @@ type Summary struct {
 	Cuts      int         `json:"cuts" required:"true"`
 	Rechecks  int         `json:"rechecks" required:"true"`
 
-	Unreadable string `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+	Left       *LeftShort `json:"left,omitempty" description:"the roots as the cuts left them, once one was made"`
+	Unreadable string     `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+}
+
+// LeftShort is what the cuts left, in short.
+type LeftShort struct {
+	Roots  int         `json:"roots" required:"true"`
+	Viable roots.Range `json:"viable_by_length" required:"true"`
+	LiveMM roots.Range `json:"live_length_mm" required:"true"`
 }
 
 // summaryOf is a reading for lists. One that cannot be read says so and takes no
@@ -44,11 +52,12 @@ type judged struct {
 	checks  cleaning.Checks
 	verdict roots.Verdict
 	cutList cleaning.List
+	context roots.Context
 }
 
 func judge(r roots.Reading, checks cleaning.Checks, b bench) judged {
 	v := roots.Read(r, b.context)
-	return judged{r, checks, v, cleaning.Cuts(r, v, checks, b.cleaning)}
+	return judged{r, checks, v, cleaning.Cuts(r, v, checks, b.cleaning), b.context}
 }
 
 // judgeRow judges a stored reading.
@@ -71,9 +80,15 @@ func (j judged) summary() (string, error) {
 	if j.cutList.CutsDone > 0 {
 		headline = j.cutList.Headline
 	}
+	var left *LeftShort
+	if j.cutList.CutsDone > 0 {
+		after := cleaning.After(j.reading, j.verdict, j.checks)
+		of := roots.Read(after, j.context).Totals
+		left = &LeftShort{after.Count(), of.ViableByLength, of.LiveLengthMM}
+	}
 	doc, err := json.Marshal(Summary{
 		Headline: headline, Grade: j.verdict.Grade.Code, Starved: j.verdict.Grade.Starved, Roots: j.reading.Count(), Viable: t.ViableByLength,
-		LiveMM: t.LiveLengthMM, Tips: t.GrowingTips, Cuts: t.Cuts + t.SideCuts, Rechecks: t.Rechecks,
+		LiveMM: t.LiveLengthMM, Tips: t.GrowingTips, Cuts: t.Cuts + t.SideCuts, Rechecks: t.Rechecks, Left: left,
 	})
 	return string(doc), err
 }

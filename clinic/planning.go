@@ -76,6 +76,16 @@ type kept struct {
 	Own   []cleaning.OwnJob        `json:"own,omitempty"`
 	Uses  []Use                    `json:"uses,omitempty"`
 	Plan  *cleaning.Plan           `json:"plan,omitempty"` // as it was when it was closed
+	Of    *seenOf                  `json:"of,omitempty"`   // what that plan rested on
+}
+
+// seenOf names what was known of a plant by its versions, which no clock that is
+// set back can confuse.
+type seenOf struct {
+	Reading        int64 `json:"reading,omitempty"`
+	ReadingVersion int64 `json:"reading_version,omitempty"`
+	Look           int64 `json:"look,omitempty"`
+	LookVersion    int64 `json:"look_version,omitempty"`
 }
 
 // Cleaning finds a plant's plan: the one in hand, the one just closed, or a new
@@ -107,11 +117,26 @@ func (v *visit) inHand(ctx context.Context) (*sqlc.Cleaning, kept, error) {
 	if err != nil {
 		return nil, kept{}, err
 	}
-	if row.ClosedOn != "" && v.changedSince(row.UpdatedAt) || v.begunAfter(row.UpdatedAt) {
+	doc, err := fromDoc[kept]("cleaning", row.ID, row.Doc)
+	if err != nil {
+		return nil, kept{}, err
+	}
+	if row.ClosedOn != "" && (v.changedSince(row.UpdatedAt) || doc.Of != nil && *doc.Of != v.of()) || v.begunAfter(row.UpdatedAt) {
 		return nil, kept{}, nil
 	}
-	doc, err := fromDoc[kept]("cleaning", row.ID, row.Doc)
-	return &row, doc, err
+	return &row, doc, nil
+}
+
+// of is what a plan drawn now rests on.
+func (v *visit) of() seenOf {
+	var s seenOf
+	if v.reading != nil {
+		s.Reading, s.ReadingVersion = v.reading.ID, v.reading.Version
+	}
+	if v.look != nil {
+		s.Look, s.LookVersion = v.look.ID, v.look.Version
+	}
+	return s
 }
 
 // changedSince holds when the roots were read, or the plant looked over, since.
@@ -128,7 +153,11 @@ func (v *visit) begunAfter(stamp string) bool {
 func dayOf(stamp string) string { return stamp[:min(len(stamp), len(time.DateOnly))] }
 
 func (v *visit) cleaning(ctx context.Context, row *sqlc.Cleaning, doc kept, person string) (Cleaning, error) {
-	all := Cleaning{PlantID: v.row.ID, Plan: v.plan(ctx, doc), Suspect: v.suspect(), Before: []Queued{}, Uses: doc.Uses, Seen: []Seen{}}
+	plan, err := v.plan(ctx, doc)
+	if err != nil {
+		return Cleaning{}, err
+	}
+	all := Cleaning{PlantID: v.row.ID, Plan: plan, Suspect: v.suspect(), Before: []Queued{}, Uses: doc.Uses, Seen: []Seen{}}
 	if all.Uses == nil {
 		all.Uses = []Use{}
 	}
@@ -168,8 +197,8 @@ func (v *visit) cleaning(ctx context.Context, row *sqlc.Cleaning, doc kept, pers
 }
 
 // plan draws the plan up from what is known now.
-func (v *visit) plan(ctx context.Context, doc kept) cleaning.Plan {
-	in := v.plant.Intake
+func (v *visit) plan(ctx context.Context, doc kept) (cleaning.Plan, error) {
+	in := v.now
 	c := cleaning.Case{
 		Profile: v.bench.profile, Actions: v.asked(), Findings: map[string]string{}, Flowering: in.Flowering,
 		Suspect: v.suspect(), Terete: in.TereteLeaves, Peroxide: own(in.Peroxide, v.house.Peroxide),
@@ -186,11 +215,13 @@ func (v *visit) plan(ctx context.Context, doc kept) cleaning.Plan {
 		c.Unpotted = c.Unpotted || v.seen.Inspection.Unpotted
 	}
 	if c.Unpotted {
-		if a, err := v.division(ctx); err == nil {
-			c.Divide = a.Advice.Decision
+		a, err := v.division(ctx)
+		if err != nil {
+			return cleaning.Plan{}, err
 		}
+		c.Divide = a.Advice.Decision
 	}
-	return cleaning.Draw(c)
+	return cleaning.Draw(c), nil
 }
 
 // change changes the cleaning in hand, beginning one when there is none.
@@ -249,7 +280,11 @@ func (c *Clinic) MarkJob(ctx context.Context, plantID int64, m MarkJob) (Cleanin
 		if row.ClosedOn != "" {
 			return closedAlready
 		}
-		jobs := v.plan(ctx, *doc).Jobs
+		plan, err := v.plan(ctx, *doc)
+		if err != nil {
+			return err
+		}
+		jobs := plan.Jobs
 		i := slices.IndexFunc(jobs, func(j cleaning.Job) bool { return j.Code == m.Job })
 		if i < 0 {
 			return oneFault("job", "This job is not on the plan. It may have changed: load it again.", "a job on the plan", m.Job)
@@ -334,10 +369,13 @@ func (c *Clinic) CloseCleaning(ctx context.Context, plantID int64, s CloseCleani
 	}
 	return c.change(ctx, plantID, s.Person, func(v *visit, _ *sqlc.Queries, row *sqlc.Cleaning, doc *kept) error {
 		if !s.Closed {
-			row.ClosedOn, doc.Plan = "", nil
+			row.ClosedOn, doc.Plan, doc.Of = "", nil, nil
 			return nil
 		}
-		plan := v.plan(ctx, *doc)
+		plan, err := v.plan(ctx, *doc)
+		if err != nil {
+			return err
+		}
 		if plan.Open > 0 {
 			return oneFault("closed", fmt.Sprintf("%d jobs are open. Do them, or skip them and say why.", plan.Open), "no open job", plan.Open)
 		}
@@ -351,7 +389,8 @@ func (c *Clinic) CloseCleaning(ctx context.Context, plantID int64, s CloseCleani
 				}
 			}
 		}
-		row.ClosedOn, doc.Plan = c.today(), &plan
+		of := v.of()
+		row.ClosedOn, doc.Plan, doc.Of = c.today(), &plan, &of
 		return nil
 	})
 }

@@ -89,7 +89,7 @@ func (v *visit) stage(c race.Case) string {
 // raceCase is what is known of a plant at a time, for its race.
 func (v *visit) raceCase(ctx context.Context, at time.Time) (race.Case, error) {
 	var err error
-	in := v.plant.Intake
+	in := v.now
 	c := race.Case{Profile: v.bench.profile, LeafAreaCM2: v.bench.context.LeafAreaCM2, Bulbs: in.BulbCount}
 	c.LeafFrom = leafFrom(in, v.bench.profile)
 	c.Limp = in.BulbState == "shrivelled"
@@ -112,7 +112,7 @@ func (v *visit) raceCase(ctx context.Context, at time.Time) (race.Case, error) {
 		return c, err
 	}
 	c.Holding = holdingOn(homes, at)
-	c.HeldDays = heldDays(homes, in, at)
+	c.HeldDays = heldDays(homes, v.plant.Intake, at)
 	known, err := v.air(ctx, at, &c)
 	if err != nil {
 		return c, err

@@ -24,6 +24,13 @@ type Reading struct {
 	CutList  cleaning.List   `json:"cut_list" required:"true"`
 	Checks   cleaning.Checks `json:"checks" required:"true"`
 	Previous *Previous       `json:"previous,omitempty" description:"the reading before this one"`
+	Left     *Left           `json:"left,omitempty" description:"the roots as the cuts left them, once one was made"`
+}
+
+// Left is a root system as cuts left it.
+type Left struct {
+	Reading roots.Reading `json:"reading" required:"true"`
+	Verdict roots.Verdict `json:"verdict" required:"true"`
 }
 
 // Previous is the reading before, and what changed since.
@@ -345,6 +352,10 @@ func (c *Clinic) beside(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, 
 	loaded := Reading{
 		ID: row.ID, PlantID: row.PlantID, Version: row.Version, ReadOn: row.ReadOn,
 		Reading: j.reading, Verdict: j.verdict, CutList: j.cutList, Checks: j.checks,
+	}
+	if j.cutList.CutsDone > 0 {
+		left := cleaning.After(j.reading, j.verdict, j.checks)
+		loaded.Left = &Left{left, roots.Read(left, b.context)}
 	}
 	before, err := q.ReadingBefore(ctx, sqlc.ReadingBeforeParams{PlantID: row.PlantID, ReadOn: row.ReadOn, ID: row.ID})
 	if isMissing(err) {

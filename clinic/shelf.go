@@ -239,7 +239,11 @@ func (c *Clinic) sessionNeeds(ctx context.Context, q *sqlc.Queries) ([]Need, err
 			slog.Error("a cleaning cannot be read", "plant", o.Plant.ID, "error", err)
 			continue
 		}
-		for _, j := range v.plan(ctx, doc).Jobs {
+		plan, err := v.plan(ctx, doc)
+		if err != nil {
+			return nil, err
+		}
+		for _, j := range plan.Jobs {
 			if j.State == cleaning.Open && j.Product != "" && j.VolumeML > 0 {
 				needs = tally(needs, j, Queued{o.Plant.ID, o.Plant.Tag})
 			}

@@ -2,6 +2,7 @@ package clinic
 
 import (
 	"therapeon/core/pots"
+	"therapeon/core/taxa"
 )
 
 // Standing is what a plant stands in since it was housed here. What it came in
@@ -45,9 +46,19 @@ func standing(homes []Home, before string) *Standing {
 	return s
 }
 
-// asOf is an intake with medium and pot as they were before a day: what is seen on
+// ofKind is an intake without what its kind does not have: bulbs may have been
+// noted before its group was changed.
+func (in Intake) ofKind() Intake {
+	if p, ok := taxa.Find(in.Group); ok && !p.HasBulbs() {
+		in.BulbCount, in.BulbState = 0, ""
+	}
+	return in
+}
+
+// asOf is an intake of its kind with medium and pot as they were before a day: what is seen on
 // the day of a move was seen in what it stood in until then.
 func (in Intake) asOf(homes []Home, before string) Intake {
+	in = in.ofKind()
 	if s := standing(homes, before); s != nil {
 		in.OldMedium, in.Pot, in.LastRepotted = s.Medium, s.Pot, s.Since
 	}

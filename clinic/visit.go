@@ -119,9 +119,14 @@ func (v *visit) liveByBulb() (live map[int]roots.Range, unplaced roots.Range) {
 
 // division is what the advisor says of the plant today.
 func (v *visit) division(ctx context.Context) (Divisible, error) {
-	in := v.plant.Intake
+	in := v.now
 	d := Divisible{PlantID: v.row.ID, Rhizome: division.Chain(in.BulbCount)}
 	row, err := v.q.GetRhizome(ctx, v.row.ID)
+	if v.bench.context.Monopodial { // what was noted of a rhizome before its group was changed does not hold
+		d.Version, d.Rhizome = row.Version, division.Rhizome{Bulbs: []division.Bulb{}}
+		d.Advice = division.Advise(d.Rhizome, division.Plant{Monopodial: true})
+		return d, nil
+	}
 	if err == nil {
 		d.Version = row.Version
 		if d.Rhizome, err = fromDoc[division.Rhizome]("rhizome", row.PlantID, row.Doc); err != nil {

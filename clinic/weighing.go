@@ -31,6 +31,8 @@ type caseOf struct {
 	looks   []sqlc.Inspection // all of this plant, the newest first
 	hurt    *causes.Hurt
 	sprayed *causes.Sprayed
+
+	spikeCutOn string // the day of that, or empty
 }
 
 const dayInWords = "2 January 2006"
@@ -101,6 +103,9 @@ func (c *Clinic) caseFor(ctx context.Context, q *sqlc.Queries, row sqlc.Inspecti
 		}
 	}
 	if err := of.treated(ctx, q, row.PlantID); err != nil {
+		return of, err
+	}
+	if of.spikeCutOn, err = spikeCutOn(ctx, q, row.PlantID); err != nil {
 		return of, err
 	}
 	last, err := q.ReadingOfInspection(ctx, sqlc.ReadingOfInspectionParams{PlantID: row.PlantID, Before: before})
@@ -222,6 +227,9 @@ func own(plant, house string) string {
 func (of caseOf) look(in Inspection, by CausesInShort) (v look.Verdict, season, flowering string) {
 	k := look.Table()
 	flowering = own(in.Flowering, of.intake.Flowering)
+	if in.Flowering == "" && of.spikeCutOn != "" && of.spikeCutOn < of.on.Format(time.DateOnly) {
+		flowering = "none"
+	}
 	byCalendar, months := k.Season(int(of.on.Month()), of.house.Hemisphere == "south")
 	season = own(in.Season, byCalendar)
 	turn := time.Date(of.on.Year(), of.on.Month()+time.Month(months), 1, 0, 0, 0, 0, time.UTC)

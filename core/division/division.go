@@ -145,13 +145,13 @@ func Advise(r Rhizome, p Plant) Advice {
 	}
 	switch {
 	case len(a.Cuts) > 0:
-	case float64(len(r.Bulbs)) < 2*k.LeastBulbs.Value:
-		say("too-small")
-	case leads < 2:
+	case leads < 2 && float64(len(r.Bulbs)) > k.LeastBulbs.Value+1:
 		say("one-lead")
 		say("in-pot")
-	default:
+	case float64(len(r.Bulbs)) < 2*k.LeastBulbs.Value:
 		say("too-small")
+	default:
+		say(a.inTheWay(k))
 	}
 	if len(a.Reasons) > 0 {
 		a.Decision, a.Headline = "no", "Leave it whole."
@@ -176,7 +176,31 @@ func Advise(r Rhizome, p Plant) Advice {
 	return a
 }
 
-var rank = []string{"spreading", "weak", "few-roots", "thirsty", "unread", "in-flower", "resting"}
+// inTheWay is the rule that keeps a rhizome with bulbs and leads enough whole: what
+// the places lack that come closest.
+func (a Advice) inTheWay(k *Knowledge) string {
+	for _, lack := range []struct{ of, says string }{{"no-roots", "roots-together"}, {"no-lead", "leads-together"}} {
+		words := k.Rules[lack.of]
+		only := func(p Piece) bool { return p.Fits || len(p.Why) == 1 && p.Why[0] == words }
+		if slices.ContainsFunc(a.Places, func(p Place) bool { return only(p.Older) && only(p.Newer) }) {
+			return lack.says
+		}
+	}
+	return "too-small"
+}
+
+// unassigned holds where living roots were read and none of them is told to hang
+// from a growth.
+func (p Plant) unassigned() bool {
+	for _, mm := range p.LiveMM {
+		if mm.High > 0 {
+			return false
+		}
+	}
+	return p.Read && p.Unplaced.High > 0
+}
+
+var rank = []string{"spreading", "weak", "few-roots", "thirsty", "unread", "unassigned", "in-flower", "resting"}
 
 func order(k *Knowledge) []string {
 	words := make([]string, len(rank))
@@ -193,7 +217,7 @@ func (p Plant) against() map[string]bool {
 		"weak":      p.Grade == "rootless" || p.Grade == "near-rootless",
 		"few-roots": p.Grade == "poor" || p.Starved,
 		"thirsty":   p.BulbState == "shrivelled",
-		"unread":    !p.Read,
+		"unread":    !p.Read, "unassigned": p.unassigned(),
 		"in-flower": p.Flowering == "bud" || p.Flowering == "bloom" || p.Flowering == "spike",
 		"resting":   p.Growth == "resting",
 	}

@@ -69,7 +69,25 @@ func TestAWeakPlantIsNotDivided(t *testing.T) {
 	assert.Equal(t, "no", Advise(two(), p).Decision)
 	assert.Contains(t, Advise(Chain(8), strong()).Reasons[0].Value, "one lead")
 	assert.Contains(t, Advise(Chain(4), strong()).Reasons[0].Value, "Too few bulbs")
+	assert.Contains(t, Advise(Chain(5), strong()).Reasons[0].Value, "back-bulbs alone, and whether an eye wakes on those is not sure")
 	assert.Equal(t, "no", Advise(Rhizome{}, strong()).Decision)
+	together := two()
+	together.Bulbs[len(together.Bulbs)-1].Lead, together.Bulbs[len(together.Bulbs)-2].Lead = true, true
+	for i := range together.Bulbs[:len(together.Bulbs)-2] {
+		together.Bulbs[i].Lead = false
+	}
+	assert.Contains(t, Advise(together, strong()).Reasons[0].Value, "Its leads stand together")
+	onOne := strong()
+	for n := range onOne.LiveMM {
+		if n > 1 {
+			delete(onOne.LiveMM, n)
+		}
+	}
+	assert.Contains(t, Advise(two(), onOne).Reasons[0].Value, "Its living roots hang together")
+	untold := strong()
+	untold.LiveMM, untold.Unplaced = map[int]roots.Range{}, roots.Range{Low: 800, Point: 800, High: 800}
+	assert.Equal(t, "not-today", Advise(two(), untold).Decision)
+	assert.Contains(t, Advise(two(), untold).Reasons[0].Value, "not told apart by growth", "sound roots, none assigned")
 }
 
 func TestRhizomesThatCannotGrowAreRefused(t *testing.T) {

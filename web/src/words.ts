@@ -159,3 +159,6 @@ export function homeWords(p: { home?: string; home_since?: string; home_look_on?
   const look = p.home_look_on ? ` Look at it on ${day(p.home_look_on)}.` : "";
   return `${p.home}, since ${day(p.home_since ?? "")}.${look}`;
 }
+
+/** The word for a code. */
+export const wordOf = (words: Words, code: string) => words.find(([c]) => c === code)?.[1].toLowerCase() ?? code;

@@ -2688,6 +2688,15 @@ export interface components {
             /** Format: double */
             width_mm: number;
         };
+        Left: {
+            reading: components["schemas"]["RootsReading"];
+            verdict: components["schemas"]["RootsVerdict"];
+        };
+        LeftShort: {
+            live_length_mm: components["schemas"]["RootsRange"];
+            roots: number;
+            viable_by_length: components["schemas"]["RootsRange"];
+        };
         LiveRoot: {
             /** @description 0: of no known bulb */
             bulb: number;
@@ -3375,6 +3384,8 @@ export interface components {
              * @description the plant it was divided from
              */
             parent_id?: number;
+            /** @description the day its spike was last cut while it was cleaned; left out in lists */
+            spike_cut_on?: string;
             /** @description what it stands in since it was housed here; left out in lists, and where that is what it came in */
             standing?: components["schemas"]["Standing"];
             /** @description said where what is kept of it cannot be read */
@@ -3985,6 +3996,8 @@ export interface components {
             cut_list: components["schemas"]["CleaningList"];
             /** Format: int64 */
             id: number;
+            /** @description the roots as the cuts left them, once one was made */
+            left?: components["schemas"]["Left"];
             /** Format: int64 */
             plant_id: number;
             /** @description the reading before this one */
@@ -5104,6 +5117,8 @@ export interface components {
             grade: string;
             growing_tips: number;
             headline: string;
+            /** @description the roots as the cuts left them, once one was made */
+            left?: components["schemas"]["LeftShort"];
             live_length_mm: components["schemas"]["RootsRange"];
             read_on: string;
             /** Format: int64 */

@@ -131,14 +131,17 @@ function LookedAt({ plant: p }: { plant: Plant }) {
 
 function Roots({ plant: p }: { plant: Plant }) {
   const r = p.latest;
+  if (p.unreadable || r?.unreadable || p.looked?.unreadable)
+    return <span className="bench-unread alarm">{p.unreadable || r?.unreadable || p.looked?.unreadable}</span>;
   if (!r?.grade) return <span className="bench-unread">Roots not read yet</span>;
+  const share = r.left?.viable_by_length ?? r.viable_by_length;
   return (
     <>
       <span className="bench-roots">
-        <RootBar share={r.viable_by_length} />
+        <RootBar share={share} />
         <small>
           {gradeWords[r.grade]}
-          {r.starved && " for its leaves"}, {ranged(r.viable_by_length.low, r.viable_by_length.high, percent)}
+          {r.starved && " for its leaves"}, {ranged(share.low, share.high, percent)}
         </small>
       </span>
       <span className="bench-do">

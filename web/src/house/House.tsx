@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { ask, client, type Settings } from "../api/client";
@@ -9,7 +10,7 @@ import { TextLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { usePerson } from "../parts/person";
 import { Trouble } from "../parts/Trouble";
-import type { Side } from "../words";
+import { day, type Side } from "../words";
 import "./house.css";
 import { run } from "../parts/run";
 
@@ -101,9 +102,11 @@ export default function House() {
       {where && (
         <section>
           <h2>Your data</h2>
+          {where.demo && <p className="alarm">This is the demo: its file is made anew at each demo.</p>}
           <p>
             Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
           </p>
+          <Copy copied={where.copied} />
           <p>
             Any program can use the same numbers: <Link to="/contract">how to ask for them</Link>. Therapeon{" "}
             {where.version}.
@@ -111,6 +114,43 @@ export default function House() {
         </section>
       )}
     </main>
+  );
+}
+
+/** A copy to fall back on, by one tap. */
+function Copy({ copied }: { copied?: { at: string; file: string } }) {
+  const cache = useQueryClient();
+  const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<unknown>();
+  const copy = async () => {
+    setBusy(true);
+    try {
+      cache.setQueryData(["about"], await ask(client.POST("/api/v1/backups")));
+      setTrouble(undefined);
+    } catch (e) {
+      setTrouble(e);
+    }
+    setBusy(false);
+  };
+  return (
+    <>
+      <p>
+        <Button loading={busy} onClick={() => run(copy())}>
+          Copy it now
+        </Button>{" "}
+        <span className="why" role="status">
+          {copied ? (
+            <>
+              Last copied on {day(copied.at.slice(0, 10))}, {new Date(copied.at).toTimeString().slice(0, 5)}, to{" "}
+              <code>{copied.file}</code>. <code>therapeon restore</code> brings a copy back.
+            </>
+          ) : (
+            "No copy was made yet. A copy is made while you work, and checked."
+          )}
+        </span>
+      </p>
+      {trouble !== undefined && <Trouble error={trouble} />}
+    </>
   );
 }
 

@@ -13,6 +13,7 @@ import { usePlant } from "../plant/PlantPage";
 import { Saved, Standing } from "../saving/Standing";
 import {
   bulbStates,
+  day,
   flowerings,
   media,
   pots,
@@ -21,6 +22,7 @@ import {
   type Side,
   type SideAtHome,
   type Words,
+  wordOf,
 } from "../words";
 import { Blades } from "./Blades";
 import "./intake.css";
@@ -114,6 +116,7 @@ function Sheet({ kinds, questions, house }: Known) {
             ))}
           </select>
         </Row>
+        {plant.spike_cut_on && <p className="why">Its spike was cut on {day(plant.spike_cut_on)}.</p>}
         <Choice
           label="Flowers"
           value={form.flowering ?? ""}
@@ -157,12 +160,18 @@ function Sheet({ kinds, questions, house }: Known) {
           <Input value={form.last_repotted} onChange={(e) => change({ last_repotted: e.target.value || undefined })} />
         </Row>
         <Choice
-          label="Old medium"
+          label="Medium it came in"
           value={form.old_medium ?? ""}
           options={[unknown, ...media]}
           onChange={pick("old_medium")}
         />
-        <Choice label="Pot" value={form.pot ?? ""} options={[unknown, ...pots]} onChange={pick("pot")} />
+        <Choice label="Pot it came in" value={form.pot ?? ""} options={[unknown, ...pots]} onChange={pick("pot")} />
+        {plant.standing && (
+          <p className="why">
+            That is what it came in. Since {day(plant.standing.since)} it stands in{" "}
+            {wordOf(media, plant.standing.medium)}, {wordOf(pots, plant.standing.pot)}.
+          </p>
+        )}
         <Choice
           label="Normal root colour for this plant"
           value={form.root_class ?? ""}

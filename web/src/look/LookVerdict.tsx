@@ -1,7 +1,8 @@
 import type { CauseKnowledge, LookVerdict } from "../api/client";
 import { Marked } from "../marks/Mark";
 import { FieldError } from "../parts/Choice";
-import { againWords } from "../words";
+import { usePlant } from "../plant/PlantPage";
+import { againWords, day } from "../words";
 import type { InspectionDesk } from "./useInspection";
 
 /** The answer first: what to do, and the date on which it stops being true. */
@@ -35,6 +36,7 @@ const classWords: Record<string, string> = { plan: "to plan", soon: "soon", now:
 /** Why, by weight; what holds it back; what to do meanwhile. */
 export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: CauseKnowledge }) {
   const v = desk.server.look;
+  const cutOn = usePlant().plant.spike_cut_on ?? "";
   const name = (code: string) => knowledge.findings.find((f) => f.code === code)?.name.value ?? code;
   if (!v.decision)
     return <p>Say what you find. The first sign already moves the answer, and what is not looked at stays open.</p>;
@@ -58,7 +60,12 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
       </ul>
       <Blocks title="What holds it back" blocks={v.blocks} />
       <Blocks title="Set aside, because it cannot wait" blocks={v.overridden} />
-      {v.spike && <CallSaid title={`The spike: ${spikeWords[v.spike.do] ?? ""}`} call={v.spike} />}
+      {v.spike &&
+        (cutOn >= desk.entered.lookedOn ? (
+          <h3>The spike: cut on {day(cutOn)}</h3>
+        ) : (
+          <CallSaid title={`The spike: ${spikeWords[v.spike.do] ?? ""}`} call={v.spike} />
+        ))}
       {v.rot_patch && <CallSaid title={`The patch of rot: ${patchWords[v.rot_patch.do] ?? ""}`} call={v.rot_patch} />}
       {v.meanwhile.length > 0 && v.decision !== "now" && (
         <>

@@ -67,34 +67,40 @@ export function Shelf({ knowledge: k }: BenchProps) {
           <p className="lead">Nothing is on the shelf yet. What stands there can be taken from at a job.</p>
         )}
         <ul className="on-shelf">
-          {list.data?.map((o) => (
-            <li key={o.id} data-expired={o.expired || undefined}>
-              <span>
-                <b>{o.stock.name}</b>
-                {o.stock.percent && ` ${o.stock.percent} %`}
-                <small>
-                  {[
-                    (
-                      k.products.find((p) => p.code === o.stock.product) ??
-                      media.find((c) => c.code === o.stock.product)
-                    )?.name,
-                    o.stock.expires_on && `${o.expired ? "past its date," : "good until"} ${day(o.stock.expires_on)}`,
-                    o.stock.adds && `1 mL/L reads ${figure(o.stock.adds)}`,
-                    o.stock.label_most_percent && `label: at most ${o.stock.label_most_percent} %`,
-                  ]
-                    .filter(Boolean)
-                    .join(" · ")}
-                </small>
-              </span>
-              <b className="on-shelf-left">
-                {figure(o.stock.amount)} <small>{o.stock.unit}</small>
-              </b>
-              <Button onClick={() => setEditing(o)}>Change</Button>
-              <button type="button" className="plain" onClick={() => run(put(o, o.stock, true))}>
-                Gone
-              </button>
-            </li>
-          ))}
+          {list.data?.map((o) =>
+            o.unreadable ? (
+              <li key={o.id} className="alarm">
+                {o.unreadable}
+              </li>
+            ) : (
+              <li key={o.id} data-expired={o.expired || undefined}>
+                <span>
+                  <b>{o.stock.name}</b>
+                  {o.stock.percent && ` ${o.stock.percent} %`}
+                  <small>
+                    {[
+                      (
+                        k.products.find((p) => p.code === o.stock.product) ??
+                        media.find((c) => c.code === o.stock.product)
+                      )?.name,
+                      o.stock.expires_on && `${o.expired ? "past its date," : "good until"} ${day(o.stock.expires_on)}`,
+                      o.stock.adds && `1 mL/L reads ${figure(o.stock.adds)}`,
+                      o.stock.label_most_percent && `label: at most ${o.stock.label_most_percent} %`,
+                    ]
+                      .filter(Boolean)
+                      .join(" · ")}
+                  </small>
+                </span>
+                <b className="on-shelf-left">
+                  {figure(o.stock.amount)} <small>{o.stock.unit}</small>
+                </b>
+                <Button onClick={() => setEditing(o)}>Change</Button>
+                <button type="button" className="plain" onClick={() => run(put(o, o.stock, true))}>
+                  Gone
+                </button>
+              </li>
+            ),
+          )}
         </ul>
         {trouble !== undefined && !editing && <Trouble error={trouble} />}
         {editing ? (

@@ -33,9 +33,18 @@ export function PlaceCard({ place: p }: { place: Place }) {
   };
   const change = (place: PlaceFacts) =>
     settle(ask(client.PUT("/api/v1/places/{id}", { ...at, body: { version: p.version, place } })));
+  /** While a long log comes in, the page shows how far it is. */
+  const watch = async <T,>(send: Promise<{ data?: T; error?: unknown }>) => {
+    const look = setInterval(() => run(cache.invalidateQueries({ queryKey: ["places"] })), 1000);
+    try {
+      return await ask(send);
+    } finally {
+      clearInterval(look);
+    }
+  };
   const bring = (chosen: File) =>
     settle(
-      ask(
+      watch(
         client.POST("/api/v1/places/{id}/log", {
           ...at,
           // The file goes as it is.
@@ -92,6 +101,11 @@ export function PlaceCard({ place: p }: { place: Place }) {
           {p.last && ` on ${day(p.last.at)}, ${p.last.at.slice(11, 16)}.`}
         </span>
       </div>
+      {p.importing && (
+        <p role="status">
+          A log is on its way in: {p.importing.done} of {p.importing.total} are kept. It goes on by itself.
+        </p>
+      )}
       {told && <p role="status">{told}</p>}
       {trouble !== undefined && !editing && <Trouble error={trouble} />}
     </section>

@@ -18,10 +18,14 @@ type Props = {
 export function PlantSoFar({ children, without }: Props) {
   const { plant: p } = usePlant();
   const { latest, looked } = p;
+  const share = latest?.left?.viable_by_length ?? latest?.viable_by_length ?? { low: 0, point: 0, high: 0 };
   return (
     <aside className="so-far" aria-label="The plant so far">
       {children}
       <h2>The plant so far</h2>
+      {(p.unreadable || looked?.unreadable || latest?.unreadable) && (
+        <p className="alarm">{p.unreadable || looked?.unreadable || latest?.unreadable}</p>
+      )}
       {without !== "look" && looked?.decision && (
         <p className="so-far-step">
           <Link to="../look">Look</Link> {looked.headline} {againWords(looked.decision, looked.again_on ?? "")}
@@ -41,8 +45,10 @@ export function PlantSoFar({ children, without }: Props) {
         <>
           <p className="so-far-grade">
             <b>{gradeWords[latest.grade]}</b>
-            {latest.starved && " for its leaves"} <RootBar share={latest.viable_by_length} width={120} />{" "}
-            {ranged(latest.viable_by_length.low, latest.viable_by_length.high, percent)}
+            {latest.starved && " for its leaves"} <RootBar share={share} width={120} />{" "}
+            {ranged(share.low, share.high, percent)}
+            {latest.left &&
+              `, ${latest.left.roots === 1 ? "1 root" : `${latest.left.roots} roots`} left after the cuts`}
           </p>
           <LatestFan id={latest.reading_id} />
           <p className="so-far-when">Roots read on {day(latest.read_on)}</p>
@@ -65,7 +71,7 @@ function LatestFan({ id }: { id: number }) {
       <p>
         <Link to="../roots">{r.data.verdict.headline}</Link>
       </p>
-      <RootFan reading={r.data.reading} verdict={r.data.verdict} height={150} small />
+      <RootFan {...(r.data.left ?? { reading: r.data.reading, verdict: r.data.verdict })} height={150} small />
       {r.data.cut_list.cuts > 0 && (
         <p>
           <Link to="../clean">{r.data.cut_list.headline}</Link>

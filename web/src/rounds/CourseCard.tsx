@@ -21,6 +21,7 @@ export function CourseCard({ course: c }: { course: Course }) {
   const s = c.schedule;
   const { rounds, seen = [], clear = [] } = c.course;
   const without = (days: string[], d: string) => days.filter((x) => x !== d);
+  if (c.unreadable) return <p className="alarm">{c.unreadable}</p>;
   const product = s.pest.products[0];
   return (
     <article className="course" data-pest={c.course.pest}>
