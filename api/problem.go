@@ -72,7 +72,7 @@ func answerProblem(c *echo.Context, err error) {
 		return
 	}
 	p := problemOf(err)
-	if p.Status >= http.StatusInternalServerError {
+	if p.Status >= http.StatusInternalServerError && !errors.Is(err, context.Canceled) { // who asked has gone
 		slog.Error("request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
 	}
 	body, err := json.Marshal(p)

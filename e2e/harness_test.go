@@ -5,11 +5,16 @@ package e2e
 import (
 	"bufio"
 	"context"
+	"errors"
+	"flag"
 	"fmt"
+	"io"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"strings"
+	"sync"
+	"syscall"
 	"testing"
 	"time"
 
@@ -22,12 +27,21 @@ import (
 )
 
 var (
-	binary  string
-	browser *rod.Browser
+	binary   string
+	demoFile string // the demo's file, filled once and copied for each test
+	browser  *rod.Browser
 )
 
-// TestMain builds the program once and starts one browser for all tests.
+// workers is how many tests go on at a time: a browser waits more than it works.
+const workers = "4"
+
+// TestMain builds the program and the demo's file once and starts one browser for
+// all tests.
 func TestMain(m *testing.M) {
+	flag.Parse()
+	if given := flag.Lookup("test.parallel"); given.Value.String() == given.DefValue {
+		_ = flag.Set("test.parallel", workers)
+	}
 	code, err := setUp(m)
 	if err != nil {
 		fmt.Fprintln(os.Stderr, err)
@@ -46,6 +60,10 @@ func setUp(m *testing.M) (int, error) {
 	if out, err := exec.Command("go", "build", "-o", binary, "therapeon/cmd/therapeon").CombinedOutput(); err != nil {
 		return 1, fmt.Errorf("build: %w\n%s", err, out)
 	}
+	demoFile = filepath.Join(folder, "demo.sqlite")
+	if err := fillDemo(); err != nil {
+		return 1, err
+	}
 	start, err := launch(folder)
 	if err != nil {
 		return 1, err
@@ -53,6 +71,37 @@ func setUp(m *testing.M) (int, error) {
 	defer start.Kill()
 	defer func() { _ = browser.Close() }()
 	return m.Run(), nil
+}
+
+// fillDemo lets the program build its demo, and stops it.
+func fillDemo() error {
+	cmd := exec.Command(binary, "demo", "--listen", "127.0.0.1:0", "--data", demoFile)
+	out, err := cmd.StdoutPipe()
+	if err != nil {
+		return err
+	}
+	if err := cmd.Start(); err != nil {
+		return err
+	}
+	if !bufio.NewScanner(out).Scan() {
+		return errors.Join(errors.New("the demo did not start"), cmd.Wait())
+	}
+	if err := cmd.Process.Signal(syscall.SIGTERM); err != nil {
+		return err
+	}
+	_, _ = io.Copy(io.Discard, out)
+	return cmd.Wait()
+}
+
+var beside sync.Map // tests that run beside others already
+
+// parallel lets a test run beside others, once.
+func parallel(t testing.TB) {
+	if of, ok := t.(*testing.T); ok {
+		if _, already := beside.LoadOrStore(of, true); !already {
+			of.Parallel()
+		}
+	}
 }
 
 // launch starts Debian's Chromium with an empty profile and no network of its own.
@@ -114,7 +163,20 @@ func (s *server) start(t testing.TB, args ...string) {
 }
 
 func fresh(t testing.TB) *server {
+	t.Helper()
+	parallel(t)
 	return serve(t, filepath.Join(t.TempDir(), "bench.sqlite"), "serve")
+}
+
+// demoServer serves the demo from a copy of its file.
+func demoServer(t testing.TB) *server {
+	t.Helper()
+	parallel(t)
+	data := filepath.Join(t.TempDir(), "demo.sqlite")
+	content, err := os.ReadFile(demoFile)
+	require.NoError(t, err)
+	require.NoError(t, os.WriteFile(data, content, 0o600))
+	return serve(t, data, "demo", "--keep")
 }
 
 // kill stops the program as a power cut would.

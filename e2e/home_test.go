@@ -252,8 +252,8 @@ func TestFromHoldingToANewHome(t *testing.T) {
 			p.MustReload().MustWaitLoad()
 			p.see(".home-now", "It was planned otherwise.")
 			p.tap(".strip a", "Intake")
-			p.see(".intake", "Old medium")
-			assert.Contains(t, s.get(t, "/api/v1/plants/1"), `"old_medium":"moss"`, "what it grows in follows")
+			p.see(".intake", "That is what it came in.")
+			assert.Contains(t, s.get(t, "/api/v1/plants/1"), `"standing":{"medium":"moss"`, "what it stands in now")
 		})
 	}
 }

@@ -29,7 +29,7 @@ func TestWhatIsKnownOfAPlantIsKeptAndSaidWhenItCannotBe(t *testing.T) {
 	p.tap(`[data-field="Flowers"] label`, "In bud")
 	p.tap(`[data-field="They are"] label`, "Shrivelled")
 	p.fill("Last repotted", "2023-05")
-	p.tap(`[data-field="Old medium"] label`, "Bark and moss")
+	p.tap(`[data-field="Medium it came in"] label`, "Bark and moss")
 	p.tap("button", "+ leaf")
 	p.fill("Leaf 1, length", "180")
 	p.fill("Notes", "Leans.\nNo tag.")

@@ -62,7 +62,7 @@ func TestASecondDemoDoesNotHarmTheFirst(t *testing.T) {
 	address := strings.TrimPrefix(s.url, "http://")
 	out, err := exec.Command(binary, "demo", "--listen", address, "--data", s.data).CombinedOutput()
 	require.Error(t, err)
-	assert.Contains(t, string(out), "a program is there already")
+	assert.Contains(t, string(out), "in use by Therapeon")
 	assert.Contains(t, s.send(t, "GET", "/api/v1/plants", ""), "Crate 2, from wet moss")
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"Still here","group":"slipper"}`)
 	s.kill()

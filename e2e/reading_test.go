@@ -6,7 +6,6 @@ import (
 	"io"
 	"regexp"
 	"testing"
-	"time"
 
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/assert"
@@ -231,7 +230,9 @@ func TestNothingAnsweredIsLostWhenTheProgramIsKilled(t *testing.T) {
 	p.MustEval(`() => window.dispatchEvent(new Event("visibilitychange"))`) // the page asks for everything anew
 	p.keys("2x30h")
 	p.see(".trouble", "Your entries are kept in this browser")
-	time.Sleep(2 * time.Second) // long enough for its questions to fail
+	require.Eventually(t, func() bool { // its questions fail, and it stands all the same
+		return p.MustEval(`() => performance.getEntriesByType("resource").filter((r) => r.name.includes("/api/") && r.responseStatus === 0).length`).Int() > 2
+	}, patience, glance)
 	p.see(".pad", "How many")
 
 	s.again(t)

@@ -1,11 +1,13 @@
 package e2e
 
 import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"net/url"
 	"os"
 	"path/filepath"
-	"strings"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/require"
 )
@@ -68,16 +70,29 @@ func (v view) on(p *page, s *server) {
 		p.see(v.css, v.words)
 		return
 	}
-	p.visit(s.url)
-	p.tap(".bench-list a", v.tag)
+	p.visit(fmt.Sprintf("%s/plants/%d/%s", s.url, s.plant(p.t, v.tag), v.step))
 	p.see(".plant-head h1", v.tag)
-	step, part, _ := strings.Cut(v.step, "/")
-	p.tap(".strip a", map[string]string{"intake": "Intake", "look": "Look", "unpot": "Unpot", "cause": "Cause", "roots": "Roots", "clean": "Clean", "home": "Re-home", "progress": "Progress"}[step])
-	if part != "" {
-		p.tap(".sub-nav a", map[string]string{"rounds": "Rounds", "divide": "Divide", "sheet": "Case sheet", "decide": "Pot or hold", "house": "House it", "do": "Do it"}[part])
-	}
 	p.see(v.css, v.words)
 }
+
+// plant is the number of the plant with a tag.
+func (s *server) plant(t testing.TB, tag string) int64 {
+	t.Helper()
+	answer, err := http.Get(s.url + "/api/v1/plants?q=" + url.QueryEscape(tag))
+	require.NoError(t, err)
+	defer func() { _ = answer.Body.Close() }()
+	var found struct{ Plants []struct{ ID int64 } }
+	require.NoError(t, json.NewDecoder(answer.Body).Decode(&found))
+	require.NotEmpty(t, found.Plants, tag)
+	return found.Plants[0].ID
+}
+
+// settled waits until the page has its letters and nothing on it moves.
+const settled = `async () => {
+	await document.fonts.ready;
+	await Promise.all(document.getAnimations().filter((a) => a.effect?.getComputedTiming().iterations !== Infinity).map((a) => a.finished.catch(() => 0)));
+	await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+}`
 
 // TestScreenshots makes the pictures of the main views when SCREENSHOTS names
 // a folder for them.
@@ -86,10 +101,10 @@ func TestScreenshots(t *testing.T) {
 	if folder == "" {
 		t.Skip("set SCREENSHOTS to a folder, or run make screenshots")
 	}
-	s := serve(t, filepath.Join(t.TempDir(), "demo.sqlite"), "demo")
+	s := demoServer(t)
 	shoot := func(name string, p *page) {
 		p.MustEval(`() => scrollTo(0, 0)`)
-		time.Sleep(400 * time.Millisecond)
+		p.MustEval(settled)
 		picture, err := p.Screenshot(false, nil)
 		require.NoError(t, err)
 		require.NoError(t, os.WriteFile(filepath.Join(folder, name+".png"), picture, 0o644))

@@ -10,6 +10,8 @@ import (
 	"strings"
 	"time"
 
+	"github.com/mattn/go-isatty"
+
 	"therapeon/store"
 )
 
@@ -109,7 +111,7 @@ func (r restore) Run(ctx context.Context) error {
 
 // agreed asks at the terminal; without one, the answer has to come with the call.
 func agreed() error {
-	if in, err := os.Stdin.Stat(); err != nil || in.Mode()&os.ModeCharDevice == 0 {
+	if !isatty.IsTerminal(os.Stdin.Fd()) {
 		return errors.New("nothing was changed: there is no terminal to ask at; say --yes to go on")
 	}
 	fmt.Print("Type yes to go on: ")

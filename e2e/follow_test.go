@@ -1,0 +1,211 @@
+package e2e
+
+import (
+	"fmt"
+	"os/exec"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"github.com/ysmood/gson"
+)
+
+// program runs the program with other words, to its end.
+func (s *server) program(words ...string) (string, error) {
+	says, err := exec.Command(binary, words...).CombinedOutput()
+	return string(says), err
+}
+
+// answerWith answers a request with JSON in the place of the program.
+func answerWith(doc string) func(*rod.Hijack) {
+	return func(h *rod.Hijack) {
+		h.Response.SetHeader("Content-Type", "application/json").SetBody(doc)
+	}
+}
+
+// shownOf is what a view shows of its plant: its words, and what its fields hold.
+const shownOf = `() => {
+	const main = document.querySelector("main.plant");
+	const fields = [...main.querySelectorAll("input, select, textarea")].map((e) => e.type === "radio" || e.type === "checkbox" ? e.checked : e.value);
+	return main.innerText.replace(/\s+/g, " ") + JSON.stringify(fields);
+}`
+
+// Going back over several entries in one jump, each view shows and saves the plant
+// that it is headed with, and no other.
+func TestEachViewFollowsItsPlant(t *testing.T) {
+	s := demoServer(t)
+	first, second := s.plant(t, "Crate 12, not one root"), s.plant(t, "Crate 2, from wet moss")
+	for _, step := range []string{"intake", "look", "unpot", "cause", "roots", "clean", "clean/rounds", "clean/divide", "clean/sheet", "home", "home/decide", "home/house", "home/do", "progress"} {
+		t.Run(step, func(t *testing.T) {
+			t.Parallel()
+			of := func(plant int64) string { return fmt.Sprintf("%s/plants/%d/%s", s.url, plant, step) }
+			alone := open(t, of(first), bench)
+			alone.see(".plant-head h1", "Crate 12, not one root")
+			p := open(t, of(first), bench)
+			p.see(".plant-head h1", "Crate 12, not one root")
+			p.tap(".top a", "Bench")
+			p.tap(".bench-list a", "Crate 2, from wet moss")
+			p.see(".plant-head h1", "Crate 2, from wet moss")
+			p.MustEval(`(to) => { history.pushState({}, "", to); dispatchEvent(new PopStateEvent("popstate", { state: {} })) }`, strings.TrimPrefix(of(second), s.url))
+			p.see(".plant-head h1", "Crate 2, from wet moss")
+			require.NoError(t, p.WaitStable(300e6))
+
+			p.MustEval(`() => history.go(-(history.length - 2))`)
+			p.see(".plant-head h1", "Crate 12, not one root")
+			assert.Eventually(t, func() bool { return p.MustEval(shownOf).Str() == alone.MustEval(shownOf).Str() }, patience, 4*glance, "it shows the plant it is headed with")
+			if t.Failed() {
+				assert.Equal(t, alone.MustEval(shownOf).Str(), p.MustEval(shownOf).Str())
+			}
+		})
+	}
+}
+
+// What is typed after such a jump is saved to the plant on the screen.
+func TestWhatIsTypedAfterAJumpIsSavedToThePlantOnTheScreen(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Plant A","group":"cattleya","notes":"of A"}`)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Plant B","group":"cattleya","notes":"of B"}`)
+	p := open(t, s.url, bench)
+	for _, tag := range []string{"Plant A", "Plant B"} {
+		p.tap(".bench-list a", tag)
+		p.tap(".strip a", "Intake")
+		p.saved()
+		p.tap(".top a", "Bench")
+		p.see(".bench-list", tag)
+	}
+	p.MustEval(`() => history.go(-4)`) // bench ← B's intake ← B ← bench ← A's intake
+	p.see(".plant-head h1", "Plant A")
+	assert.Eventually(t, func() bool { return p.holds("Notes") == "of A" }, patience, glance)
+	p.fill("Notes", "typed at A")
+	p.saved()
+	assert.Contains(t, s.get(t, "/api/v1/plants/1"), "typed at A")
+	assert.Contains(t, s.get(t, "/api/v1/plants/2"), `"notes":"of B"`)
+}
+
+// A tap on the words over a number goes to its field, and changes nothing.
+func TestTheWordsOverANumberChangeNothing(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Counted","group":"cattleya","leaf_count":7,"bulb_count":5}`)
+	p := open(t, s.url+"/plants/1/intake", bench)
+	for label, value := range map[string]string{"Leaves": "7", "Bulbs": "5"} {
+		p.tap(`[data-field="`+label+`"] .figure-label`, label)
+		assert.Equal(t, value, p.holds(label))
+		at := p.MustEval(`() => document.activeElement.labels?.[0]?.innerText`).Str()
+		assert.Equal(t, label, at, "the field has the focus")
+	}
+	p.see(`.saved[data-is="saved"]`, "Saved")
+	assert.Contains(t, s.get(t, "/api/v1/plants/1"), `"version":1`, "nothing was saved, as nothing was changed")
+}
+
+// Two taps on one spot are two of the same: nothing moves under the thumb.
+func TestThePadStaysWhereItIsUnderTheThumb(t *testing.T) {
+	for name, screen := range map[string]size{"laptop": bench, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			s.send(t, "POST", "/api/v1/plants", `{"tag":"Steady","group":"phalaenopsis"}`)
+			p := open(t, s.url+"/plants/1/roots", screen)
+			button := p.see(".presets button", "Firm, pale")
+			require.NoError(t, button.ScrollIntoView())
+			require.NoError(t, p.WaitStable(200e6))
+			tops := func() (list []int) {
+				for _, b := range p.MustEval(`() => [...document.querySelectorAll(".pad button, .presets button")].map((b) => Math.round(b.getBoundingClientRect().top))`).Arr() {
+					list = append(list, b.Int())
+				}
+				return list
+			}
+			before := tops()
+			require.Greater(t, len(before), 5)
+			box := button.MustShape().Box()
+			spot := proto.NewPoint(box.X+box.Width/2, box.Y+box.Height/2)
+			for n := range 3 {
+				require.NoError(t, p.Mouse.MoveTo(spot))
+				require.NoError(t, p.Mouse.Click(proto.InputMouseButtonLeft, 1))
+				p.see(".entries", fmt.Sprint(n+1))
+				assert.Eventually(t, func() bool { return strands(p) == n+1 }, patience, glance)
+				assert.Equal(t, before, tops(), "after %d taps", n+1)
+			}
+			p.saved()
+			doc := s.get(t, "/api/v1/readings/1")
+			assert.Equal(t, 3, strings.Count(doc, `"feel":"firm"`), "three firm roots: %s", doc)
+		})
+	}
+}
+
+// Each view opens at its top; Back comes back to the place that was left.
+func TestAViewOpensAtItsTopAndBackComesBack(t *testing.T) {
+	s := demoServer(t)
+	p := open(t, s.url, phone)
+	p.see(".bench-list", "Crate 5")
+	links, err := p.Elements(".bench-list a")
+	require.NoError(t, err)
+	far := links[len(links)-3]
+	tag := strings.SplitN(far.MustText(), "\n", 2)[0]
+	require.NoError(t, far.ScrollIntoView())
+	require.NoError(t, p.WaitStable(200e6))
+	require.Greater(t, p.MustEval(`() => scrollY`).Int(), 300)
+	p.click(far)
+	p.see(".plant-head h1", tag)
+	assert.Eventually(t, func() bool { return p.MustEval(`() => scrollY`).Int() == 0 }, patience, glance, "it opens at its top")
+	p.MustEval(`() => history.back()`)
+	p.see(".bench-list", tag)
+	assert.Eventually(t, func() bool { return p.MustEval(`() => scrollY`).Int() > 300 }, patience, glance, "and Back comes back")
+}
+
+// What breaks in a view takes nothing else down, and a promise that fails is said.
+func TestWhatBreaksIsSaidAndTakesNothingElseDown(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Sound","group":"cattleya"}`)
+	p := open(t, s.url+"/plants/1/intake", bench)
+	router := p.HijackRequests()
+	require.NoError(t, router.Add("*/archived", "", func(h *rod.Hijack) { h.Response.Fail(proto.NetworkErrorReasonConnectionRefused) }))
+	require.NoError(t, router.Add("*/api/v1/plants/1/timeline*", "", answerWith(`{"nothing":"as it should be"}`)))
+	go router.Run()
+	defer func() { _ = router.Stop() }()
+	p.tap("button", "Take it off the bench")
+	p.see(".broken .trouble", "Therapeon does not answer. What was saved is safe.")
+	p.tap(".broken button", "Put away")
+	p.gone(".broken", "does not answer")
+	p.visit(s.url + "/plants/1/clean/sheet")
+	p.see("h1", "This view broke")
+	p.tap(".strip a", "Look")
+	p.see(".headline", "Look it over")
+}
+
+// The data are copied by one tap, and brought back by the program.
+func TestTheDataAreCopiedByOneTap(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Copied","group":"cattleya"}`)
+	p := open(t, s.url+"/house", bench)
+	p.see(".house", "No copy was made yet.")
+	p.tap("button", "Copy it now")
+	p.see(".house [role=status]", "Last copied on")
+	copies := p.MustEval(`() => [...document.querySelectorAll(".house code")].map((e) => e.innerText)`).Arr()
+	i := slices.IndexFunc(copies, func(c gson.JSON) bool { return strings.Contains(c.Str(), "backups") })
+	require.GreaterOrEqual(t, i, 0)
+	file := copies[i].Str()
+
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"After the copy","group":"cattleya"}`)
+	says, err := s.program("restore", "--data", s.data, "--yes", file)
+	require.Error(t, err, "not while it is served")
+	assert.Contains(t, says, s.url)
+	s.kill()
+	says, err = s.program("restore", "--data", s.data, file)
+	require.Error(t, err)
+	assert.Contains(t, says, "say --yes to go on")
+	assert.Contains(t, says, "holds 2 plants", "it says what would be lost")
+	says, err = s.program("restore", "--data", s.data, "--yes", file)
+	require.NoError(t, err, says)
+	assert.Contains(t, says, "is kept as")
+	s.again(t)
+	assert.Contains(t, s.get(t, "/api/v1/plants"), `"total":1`)
+	says, err = s.program("backup", "--data", s.data, file)
+	require.Error(t, err)
+	assert.Contains(t, says, "there is a file already")
+	says, err = s.program("backup", "--data", s.data, file+".2")
+	require.NoError(t, err, says)
+	assert.Contains(t, says, "1 plants")
+}

@@ -1,0 +1,270 @@
+package e2e
+
+import (
+	"encoding/json"
+	"path/filepath"
+	"sync"
+	"testing"
+
+	"github.com/evanw/esbuild/pkg/api"
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// bundled is a module of the page as one script that puts its exports on window.m.
+func bundled(t *testing.T, module string) string {
+	t.Helper()
+	path, err := filepath.Abs(filepath.Join("..", "web", "src", module))
+	require.NoError(t, err)
+	built := api.Build(api.BuildOptions{
+		EntryPoints: []string{path}, Bundle: true, Format: api.FormatIIFE, GlobalName: "m", Target: api.ES2022,
+		Define: map[string]string{"process.env.NODE_ENV": `"test"`}, Loader: map[string]api.Loader{".css": api.LoaderEmpty},
+	})
+	require.Empty(t, built.Errors)
+	return string(built.OutputFiles[0].Contents) + ";window.m = m;"
+}
+
+// blank answers every request of a tab with an empty page, so that modules have an
+// origin, and with it a store, without any server.
+func blank(t *testing.T, tab *rod.Page) {
+	t.Helper()
+	router := tab.HijackRequests()
+	require.NoError(t, router.Add("*", "", func(h *rod.Hijack) {
+		h.Response.SetHeader("Content-Type", "text/html").SetBody("<!doctype html><title>A module</title>")
+	}))
+	go router.Run()
+	t.Cleanup(func() { _ = router.Stop() })
+	require.NoError(t, tab.Navigate("http://module.test/"))
+}
+
+var modules struct {
+	sync.Mutex
+	scripts map[string]string
+}
+
+// module opens a module of the page in the shared browser.
+func module(t *testing.T, name string) *rod.Page {
+	t.Helper()
+	parallel(t)
+	modules.Lock()
+	if modules.scripts == nil {
+		modules.scripts = map[string]string{}
+	}
+	if modules.scripts[name] == "" {
+		modules.scripts[name] = bundled(t, name)
+	}
+	script := modules.scripts[name]
+	modules.Unlock()
+	context, err := browser.Incognito()
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = context.Close() })
+	tab, err := context.Page(proto.TargetCreateTarget{URL: "about:blank"})
+	require.NoError(t, err)
+	blank(t, tab)
+	_, err = proto.RuntimeEvaluate{Expression: script}.Call(tab)
+	require.NoError(t, err)
+	return tab
+}
+
+// gives is what an expression over a module comes to, as JSON.
+func gives[T any](t *testing.T, tab *rod.Page, js string) (v T) {
+	t.Helper()
+	answer, err := proto.RuntimeEvaluate{Expression: "(async () => {" + js + "})()", AwaitPromise: true, ReturnByValue: true}.Call(tab)
+	require.NoError(t, err)
+	require.Nil(t, answer.ExceptionDetails, "%v", answer.ExceptionDetails)
+	raw, err := json.Marshal(answer.Result.Value)
+	require.NoError(t, err)
+	require.NoError(t, json.Unmarshal(raw, &v), string(raw))
+	return v
+}
+
+// bench is a desk over a server that keeps one text, answers when told to, and can be
+// made to fail.
+const deskKit = `
+	const log = [];
+	let gate = Promise.resolve();
+	let fails;
+	const server = { version: 1, text: "" };
+	const keeping = (draft, who = "") => ({
+		draft,
+		entered: (s) => s.text,
+		load: async () => ({ ...server }),
+		save: async (seen, text) => {
+			await gate;
+			if (fails) throw fails;
+			if (seen.version !== server.version) throw Object.assign(new Error("x"), {});
+			server.version++;
+			server.text = text;
+			log.push(draft + who + ":" + text);
+			return { ...server };
+		},
+	});
+	const quiet = async () => { for (let i = 0; i < 20; i++) await new Promise((r) => setTimeout(r)); };
+`
+
+func TestADeskSavesEachEntryInTurnAndForgetsItsDraft(t *testing.T) {
+	tab := module(t, "saving/desk.ts")
+	got := gives[struct {
+		Log   []string
+		Is    string
+		Draft *string
+		Undo  string
+		Redo  string
+	}](t, tab, deskKit+`
+		const desk = new m.Desk(server, keeping("one"));
+		let open; gate = new Promise((r) => (open = r));
+		desk.change(() => "a"); desk.change(() => "ab"); desk.change(() => "abc");
+		const draft = JSON.parse(localStorage.getItem("one")).entered;
+		open(); await quiet();
+		const is = desk.snapshot().standing.is, left = localStorage.getItem("one");
+		desk.undo(); await quiet(); const undo = server.text;
+		desk.redo(); await quiet();
+		return { log, is, draft: left, undo, redo: server.text };`)
+	assert.Equal(t, []string{"one:a", "one:abc", "one:ab", "one:abc"}, got.Log, "one request after the other, the newest entry each time")
+	assert.Equal(t, "saved", got.Is)
+	assert.Nil(t, got.Draft, "what is answered needs no draft")
+	assert.Equal(t, []string{"ab", "abc"}, []string{got.Undo, got.Redo})
+}
+
+func TestADeskTakesUpItsDraftAfterAReload(t *testing.T) {
+	tab := module(t, "saving/desk.ts")
+	got := gives[struct{ Entered, Kept, Stale string }](t, tab, deskKit+`
+		localStorage.setItem("one", JSON.stringify({ version: 1, entered: "typed" }));
+		const desk = new m.Desk({ ...server }, keeping("one"));
+		const entered = desk.snapshot().entered;
+		await quiet();
+		localStorage.setItem("two", JSON.stringify({ version: 1, entered: "older" }));
+		const late = new m.Desk({ version: 7, text: "theirs" }, keeping("two"));
+		return { entered, kept: server.text, stale: late.snapshot().standing.is };`)
+	assert.Equal(t, "typed", got.Entered)
+	assert.Equal(t, "typed", got.Kept, "it is saved at once")
+	assert.Equal(t, "conflict", got.Stale, "a draft of an older version is not put over a newer one")
+}
+
+func TestADeskKeepsWhatIsRefusedOrUnanswered(t *testing.T) {
+	tab := module(t, "saving/desk.ts")
+	got := gives[struct {
+		Waiting, Draft, After string
+		Done                  bool
+	}](t, tab, deskKit+`
+		const desk = new m.Desk(server, keeping("one"));
+		fails = new Error("no answer");
+		desk.change(() => "a"); await quiet();
+		const waiting = desk.snapshot().standing.is, draft = JSON.parse(localStorage.getItem("one")).entered, done = desk.isDone();
+		fails = undefined;
+		await new Promise((r) => setTimeout(r, 700)); await quiet();
+		return { waiting, draft, done, after: server.text };`)
+	assert.Equal(t, "waiting", got.Waiting)
+	assert.Equal(t, "a", got.Draft)
+	assert.False(t, got.Done, "it keeps its desk until it is answered")
+	assert.Equal(t, "a", got.After, "and is saved by itself")
+}
+
+// A change of the person saves as the new one; another entry is never taken over.
+func TestADeskFollowsThePersonAndNotAnotherEntry(t *testing.T) {
+	tab := module(t, "saving/desk.ts")
+	got := gives[[]string](t, tab, deskKit+`
+		const desk = new m.Desk(server, keeping("one", "/Ada"));
+		desk.change(() => "a"); await quiet();
+		desk.follow(keeping("one", "/Ben"));
+		desk.change(() => "b"); await quiet();
+		desk.follow(keeping("two", "/Ben"));
+		desk.change(() => "c"); await quiet();
+		return log;`)
+	assert.Equal(t, []string{"one/Ada:a", "one/Ben:b", "one/Ben:c"}, got)
+}
+
+func TestDesksLeaveWhenTheyAreDone(t *testing.T) {
+	tab := module(t, "saving/desk.ts")
+	got := gives[struct {
+		Idle, Busy int
+		Same       bool
+	}](t, tab, deskKit+`
+		const first = m.lay({ ...server }, keeping("first"));
+		fails = new Error("no answer"); first.change(() => "not answered"); await quiet();
+		for (let i = 0; i < 40; i++) m.lay({ version: 1, text: "" }, keeping("d" + i));
+		return { idle: m.laidNow(), busy: 1, same: m.lay({ ...server }, keeping("first")) === first };`)
+	assert.LessOrEqual(t, got.Idle, 10)
+	assert.True(t, got.Same, "one with entries on their way stays")
+}
+
+const fanKit = `
+	const stretch = (state, from, to) => ({ state, from_mm: from, to_mm: to });
+	const root = (id, length, count = 1, more = {}) => ({ id, count, ...more });
+	const lay = (list, ...rest) => m.layOut(
+		{ roots: list.map((r) => ({ id: r.id, count: r.count, depth: r.depth, growth: r.growth, segments: [] })) },
+		{ roots: list.map((r) => ({ id: r.id, count: r.count, length_mm: r.mm, stretches: [stretch("live", 0, r.mm)], decision: {}, branches: r.branches })) }, ...rest);
+`
+
+// The fan draws lengths true, hangs each root from the base, and draws the same twice.
+func TestTheFanIsTrueToItsLengths(t *testing.T) {
+	tab := module(t, "fan/layout.ts")
+	got := gives[struct {
+		Lengths         []float64
+		Bases           []float64
+		Same            bool
+		Strands, Capped int
+		Few             bool
+		Order           []string
+		Bottom          float64
+	}](t, tab, fanKit+`
+		const list = [{ id: "a", count: 3, mm: 80 }, { id: "b", count: 1, mm: 140, depth: "aerial" }, { id: "c", count: 2, mm: 35, depth: "core" }];
+		const one = lay(list), two = lay(list);
+		const far = (l) => l.points.reduce((n, p, i, all) => i ? n + Math.hypot(p.x - all[i - 1].x, p.y - all[i - 1].y) : 0, 0);
+		const many = lay([{ id: "a", count: 400, mm: 80 }]);
+		return {
+			lengths: one.strands.map((s) => far(s.line)), bases: one.strands.map((s) => s.line.points[0].y), same: JSON.stringify(one) === JSON.stringify(two),
+			strands: one.strands.length, capped: many.strands.length, few: many.few, order: one.strands.map((s) => s.id), bottom: lay([{ id: "a", count: 1, mm: 10 }], [], 1, 300).bottom,
+		};`)
+	require.Equal(t, 6, got.Strands)
+	want := map[string]float64{"a": 80, "b": 140, "c": 35}
+	for i, id := range got.Order {
+		assert.InDelta(t, want[id], got.Lengths[i], 1e-6, "root %s as long as it is", id)
+		assert.Zero(t, got.Bases[i])
+	}
+	assert.True(t, got.Same, "a drawing never jumps")
+	assert.Equal(t, "b", got.Order[0], "the aerial root is outmost")
+	assert.Equal(t, 3, got.Capped, "three of a batch of four hundred")
+	assert.True(t, got.Few, "and it says so")
+	assert.GreaterOrEqual(t, got.Bottom, 300.0, "two fans can share a scale")
+}
+
+func TestWordsOfDaysAndRanges(t *testing.T) {
+	tab := module(t, "words.ts")
+	got := gives[map[string]string](t, tab, `return {
+		day: m.day("2029-05-03"), soon: m.againWords("soon", "2029-05-03"), now: m.againWords("now", "2029-05-03"), leave: m.againWords("leave", "2029-05-03"), none: m.againWords("leave", ""),
+		one: m.ranged(0.4, 0.4, m.percent), two: m.ranged(0.2, 0.45, m.percent), word: m.wordOf([["bark-moss", "Bark and moss"]], "bark-moss"), unknown: m.wordOf([], "lava"),
+	};`)
+	assert.Contains(t, got["day"], "3 May 2029")
+	assert.Equal(t, "By "+got["day"]+".", got["soon"])
+	assert.Equal(t, "Today.", got["now"])
+	assert.Equal(t, "Look again on "+got["day"]+".", got["leave"])
+	assert.Empty(t, got["none"])
+	assert.Equal(t, "40 %", got["one"])
+	assert.Contains(t, got["two"], "20")
+	assert.Contains(t, got["two"], "45")
+	assert.Equal(t, []string{"bark and moss", "lava"}, []string{got["word"], got["unknown"]})
+}
+
+// Text stands out from its paper by day and by night: WCAG 2.2, success criterion
+// 1.4.3, contrast of at least 4.5 to 1 by the relative luminance it defines.
+func TestTheTokensHaveContrastByDayAndByNight(t *testing.T) {
+	tab := module(t, "theme.ts")
+	for _, night := range []bool{false, true} {
+		got := gives[map[string]string](t, tab, `
+			m.apply(`+map[bool]string{false: "false", true: "true"}[night]+`);
+			const at = getComputedStyle(document.documentElement);
+			return Object.fromEntries(["paper", "raised", "ink", "faint", "green", "act", "umber", "water", "doubt"].map((n) => [n, at.getPropertyValue("--" + n).trim()]));`)
+		require.NotEmpty(t, got["paper"])
+		for _, ground := range []string{"paper", "raised"} {
+			for _, ink := range []string{"ink", "faint", "green", "act", "umber", "water"} {
+				if got[ground] == "" || got[ink] == "" {
+					require.Failf(t, "no such token", "%s on %s: %v", ink, ground, got)
+				}
+				assert.GreaterOrEqual(t, contrast(t, got[ink], got[ground]), 4.5, "%s on %s, night %v", ink, ground, night)
+			}
+		}
+	}
+}
