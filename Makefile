@@ -3,7 +3,10 @@
 
 SHELL := /bin/bash
 .DEFAULT_GOAL := help
-CHROMIUM ?= /usr/bin/chromium
+# The browser that the tests drive: Debian's headless Chromium, which does without
+# a window and half the work; else the whole one.
+HEADLESS := /usr/bin/chromium-headless-shell
+CHROMIUM ?= $(HEADLESS)
 export CHROMIUM
 GO_CODE := $(shell find api clinic cmd core demo store web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'store/*')
 PAGE_CODE := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json
@@ -70,13 +73,12 @@ bin/staticcheck: tools/go.mod
 bin/sqlc: tools/go.mod
 	cd tools && go build -o ../$@ github.com/sqlc-dev/sqlc/cmd/sqlc
 
-# The browser that the tests drive: Debian's Chromium.
 .PHONY: browser
 browser:
 	@test -x "$(CHROMIUM)" || { \
 		as=; [ "$$(id -u)" = 0 ] || as="sudo -n"; \
-		command -v apt-get >/dev/null && $$as apt-get update -qq && $$as apt-get install -y -qq chromium; } || \
-		{ echo "The tests need a browser: install Debian's package chromium, or name another with CHROMIUM=/path/to/it."; exit 1; }
+		command -v apt-get >/dev/null && $$as apt-get update -qq && $$as apt-get install -y -qq $(notdir $(HEADLESS)); } || \
+		{ echo "The tests need a browser: install Debian's package $(notdir $(HEADLESS)), or name another with CHROMIUM=/path/to/it."; exit 1; }
 
 .PHONY: clean
 clean: ## remove what was built
