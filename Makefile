@@ -20,20 +20,42 @@ run: bin/therapeon ## build, and serve your own bench
 	@bin/therapeon serve
 
 .PHONY: test
-test: lint fresh browser ## check everything, the browser included
-	go test $$(go list ./... | grep -v /e2e)
+test: fresh browser ## check everything, the browser included
+	$(MAKE) --no-print-directory --jobs 2 --output-sync lint checks
 	go test -timeout 40m ./e2e/...
+
+.PHONY: checks
+checks: page ## the tests that need no browser
+	go test $$(go list ./... | grep -v /e2e)
+
+.PHONY: torture
+torture: page browser ## the long forms: every damage of every request, kills in the middle, fuzzing
+	TORTURE=1 go test -count 1 -timeout 60m -run 'TestDamaged' -v ./api/
+	TORTURE=1 go test -count 1 -timeout 60m -run 'TestTorture' -v ./e2e/
+	go test -run '^$$' -fuzz FuzzBodies -fuzztime 60s ./api/
+
+.PHONY: mutants
+mutants: page browser ## patches that the tests have to catch
+	tools/mutants/run
 
 .PHONY: bench
 bench: page browser ## measure the bars
 	go test -run '^$$' -bench . -benchmem ./core/... ./api/... ./e2e/...
 
 .PHONY: lint
-lint: page bin/staticcheck ## vet, staticcheck, gofmt, eslint, tsc, prettier
+lint: page bin/staticcheck bin/tree ## vet, staticcheck, gofmt, eslint, tsc, prettier, tidy, share, lines, pictures
 	@test -z "$$(gofmt -l $$(git ls-files '*.go'))" || { echo "not gofmt'ed:"; gofmt -l $$(git ls-files '*.go'); exit 1; }
+	go mod tidy -diff
+	bin/tree share .
+	bin/tree lines .
+	bin/tree pictures .
 	go vet ./...
 	bin/staticcheck ./...
 	cd web && npm run --silent lint
+
+.PHONY: share
+share: bin/tree ## the share of tests in the lines with text
+	@bin/tree share .
 
 .PHONY: generate
 generate: web/node_modules/.package-lock.json bin/sqlc ## queries, contract and its types, from their sources
@@ -65,6 +87,9 @@ web/node_modules/.package-lock.json: web/package-lock.json
 
 web/dist/index.html: web/node_modules/.package-lock.json $(PAGE_CODE)
 	cd web && npm run --silent build -- --logLevel warn
+
+bin/tree: tools/tree/main.go
+	cd tools && go build -o ../$@ ./tree
 
 bin/staticcheck: tools/go.mod
 	cd tools && go build -o ../$@ honnef.co/go/tools/cmd/staticcheck

@@ -44,7 +44,8 @@ func fullReading(segments int) string {
 }
 
 // BenchmarkAutosave saves a reading of a plant that was looked at over HTTP to a
-// file on disk and reads the verdict back; the causes follow, with 28 roots as on a usual plant and with the full 400. The bar
+// file on disk and reads the verdict back; the causes follow, with 28 roots as on a usual plant and
+// with the full 400. The bar
 // is a p95 of 30 ms on a usual plant.
 func BenchmarkAutosave(b *testing.B) {
 	for name, roots := range map[string]string{"usual": usualReading, "full": fullReading(3)} {
@@ -64,14 +65,23 @@ func BenchmarkAutosave(b *testing.B) {
 			look, err := c.StartLook(b.Context(), p.ID, clinic.StartLook{LookedOn: "2026-01-05"})
 			require.NoError(b, err)
 			_, err = c.SaveInspection(b.Context(), look.ID, clinic.SaveInspection{
-				Version: look.Version, LookedOn: look.LookedOn, Inspection: clinic.Inspection{Findings: map[string]string{"crumbles": "present", "stays-wet": "present"}},
+				Version:  look.Version,
+				LookedOn: look.LookedOn,
+				Inspection: clinic.Inspection{
+					Findings: map[string]string{"crumbles": "present", "stays-wet": "present"},
+				},
 			})
 			require.NoError(b, err)
 			var took []time.Duration
 			for version := 1; b.Loop(); version++ {
 				body := strings.Replace(roots, `"version":1`, fmt.Sprintf(`"version":%d`, version), 1)
 				began := time.Now()
-				r, err := http.NewRequestWithContext(b.Context(), http.MethodPut, server.URL+"/api/v1/readings/1", strings.NewReader(body))
+				r, err := http.NewRequestWithContext(
+					b.Context(),
+					http.MethodPut,
+					server.URL+"/api/v1/readings/1",
+					strings.NewReader(body),
+				)
 				require.NoError(b, err)
 				r.Header.Set("Content-Type", "application/json")
 				answer, err := http.DefaultClient.Do(r)
@@ -210,7 +220,12 @@ func BenchmarkSaveLook(b *testing.B) {
 	var took []time.Duration
 	for version := 1; b.Loop(); version++ {
 		began := time.Now()
-		send(http.MethodPut, "/api/v1/inspections/1", fmt.Sprintf(`{"version":%d,"looked_on":"2026-01-05","inspection":{"findings":%s}}`, version, noted), http.StatusOK)
+		send(
+			http.MethodPut,
+			"/api/v1/inspections/1",
+			fmt.Sprintf(`{"version":%d,"looked_on":"2026-01-05","inspection":{"findings":%s}}`, version, noted),
+			http.StatusOK,
+		)
 		took = append(took, time.Since(began))
 	}
 	reportP95(b, took)
@@ -226,12 +241,20 @@ func crowd(b *testing.B, file string) {
 	_, err = db.ExecContext(b.Context(), `INSERT INTO plants (tag, group_code, created_at, updated_at) `+count+
 		`SELECT 'Pot ' || i, CASE i % 3 WHEN 0 THEN 'slipper' WHEN 1 THEN 'cattleya' ELSE 'vanda' END, '2026-01-05T10:00:00Z', '2026-01-05T10:00:00Z' FROM n`, 2000)
 	require.NoError(b, err)
-	_, err = db.ExecContext(b.Context(), `INSERT INTO readings (plant_id, read_on, roots, root_count, summary, created_at, updated_at) `+count+
-		`SELECT plants.id, date('2020-01-01', '+' || (7 * i) || ' days'), '{"roots":[]}', 9, '`+summary+`', '2026-01-05', '2026-01-05' FROM plants, n`, 250)
+	_, err = db.ExecContext(
+		b.Context(),
+		`INSERT INTO readings (plant_id, read_on, roots, root_count, summary, created_at, updated_at) `+count+
+			`SELECT plants.id, date('2020-01-01', '+' || (7 * i) || ' days'), '{"roots":[]}', 9, '`+summary+`', '2026-01-05', '2026-01-05' FROM plants, n`,
+		250,
+	)
 	require.NoError(b, err)
-	_, err = db.ExecContext(b.Context(), `INSERT INTO inspections (plant_id, looked_on, noted, blank, again_on, look, causes, created_at, updated_at) `+count+
-		`SELECT plants.id, date('2025-01-01', '+' || (70 * i) || ' days'), '{"findings":{}}', 0, date('2025-03-01', '+' || (70 * i + plants.id % 700) || ' days'),
-		'{"decision":"leave","headline":"Leave it."}', '{"cause":"Nothing is wrong, as far as was looked."}', '2026-01-05', '2026-01-05' FROM plants, n`, 5)
+	_, err = db.ExecContext(
+		b.Context(),
+		`INSERT INTO inspections (plant_id, looked_on, noted, blank, again_on, look, causes, created_at, updated_at) `+count+
+			`SELECT plants.id, date('2025-01-01', '+' || (70 * i) || ' days'), '{"findings":{}}', 0, date('2025-03-01', '+' || (70 * i + plants.id % 700) || ' days'),
+		'{"decision":"leave","headline":"Leave it."}', '{"cause":"Nothing is wrong, as far as was looked."}', '2026-01-05', '2026-01-05' FROM plants, n`,
+		5,
+	)
 	require.NoError(b, err)
 }
 

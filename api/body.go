@@ -33,7 +33,10 @@ func (u unreadable) Error() string { return u.words }
 // is required left out, no null, and nothing after it.
 func decode(r *http.Request, in any) error {
 	if kind, _, _ := strings.Cut(r.Header.Get("Content-Type"), ";"); strings.TrimSpace(kind) != "application/json" {
-		return unreadable{status: http.StatusUnsupportedMediaType, words: "Send JSON, with Content-Type: application/json."}
+		return unreadable{
+			status: http.StatusUnsupportedMediaType,
+			words:  "Send JSON, with Content-Type: application/json.",
+		}
 	}
 	body, err := io.ReadAll(r.Body)
 	if err != nil {
@@ -49,10 +52,16 @@ func decode(r *http.Request, in any) error {
 		return readable(err)
 	}
 	if _, err := d.Token(); !errors.Is(err, io.EOF) {
-		return unreadable{status: http.StatusBadRequest, words: "Something follows the JSON. Send one JSON object and nothing else."}
+		return unreadable{
+			status: http.StatusBadRequest,
+			words:  "Something follows the JSON. Send one JSON object and nothing else.",
+		}
 	}
 	if _, ok := tree.(map[string]any); !ok {
-		return unreadable{status: http.StatusBadRequest, words: "The request is not a JSON object. Send one; nothing was saved."}
+		return unreadable{
+			status: http.StatusBadRequest,
+			words:  "The request is not a JSON object. Send one; nothing was saved.",
+		}
 	}
 	var s shape
 	s.value(tree, reflect.TypeOf(in).Elem(), "")
@@ -95,7 +104,11 @@ type shape struct {
 func (s *shape) found() error {
 	switch {
 	case len(s.wrong) > 0:
-		return unreadable{http.StatusBadRequest, "Some fields are not as the contract has them. Nothing was saved.", append(s.wrong, s.missing...)}
+		return unreadable{
+			http.StatusBadRequest,
+			"Some fields are not as the contract has them. Nothing was saved.",
+			append(s.wrong, s.missing...),
+		}
 	case len(s.missing) > 0:
 		return s.missing
 	}
@@ -104,7 +117,14 @@ func (s *shape) found() error {
 
 func (s *shape) value(v any, t reflect.Type, path string) {
 	if v == nil {
-		s.missing = append(s.missing, fault.Fault{Field: path, Limit: jsonKind(t), Words: "This holds nothing. Give a value, or leave the field out where it may be."})
+		s.missing = append(
+			s.missing,
+			fault.Fault{
+				Field: path,
+				Limit: jsonKind(t),
+				Words: "This holds nothing. Give a value, or leave the field out where it may be.",
+			},
+		)
 		return
 	}
 	switch {
@@ -145,7 +165,15 @@ func (s *shape) value(v any, t reflect.Type, path string) {
 		case t.Kind() != reflect.String:
 			s.kind(v, t, path)
 		case strings.ContainsFunc(given, unprintable):
-			s.wrong = append(s.wrong, fault.Fault{Field: path, Value: short(given), Limit: "printable text", Words: "This holds a character that is no text. Type it anew."})
+			s.wrong = append(
+				s.wrong,
+				fault.Fault{
+					Field: path,
+					Value: short(given),
+					Limit: "printable text",
+					Words: "This holds a character that is no text. Type it anew.",
+				},
+			)
 		}
 	case bool:
 		if t.Kind() != reflect.Bool {
@@ -163,11 +191,25 @@ func (s *shape) object(given map[string]any, t reflect.Type, path string) {
 			s.value(given[name], f.Type, field)
 			continue
 		}
-		s.wrong = append(s.wrong, fault.Fault{Field: field, Limit: "a field of the contract, see /api/openapi.json", Words: "This field is not known here."})
+		s.wrong = append(
+			s.wrong,
+			fault.Fault{
+				Field: field,
+				Limit: "a field of the contract, see /api/openapi.json",
+				Words: "This field is not known here.",
+			},
+		)
 	}
 	for _, name := range slices.Sorted(maps.Keys(known)) {
 		if _, ok := given[name]; !ok && known[name].Tag.Get("required") == "true" {
-			s.missing = append(s.missing, fault.Fault{Field: strings.Trim(path+"."+name, "."), Limit: jsonKind(known[name].Type), Words: "This is needed."})
+			s.missing = append(
+				s.missing,
+				fault.Fault{
+					Field: strings.Trim(path+"."+name, "."),
+					Limit: jsonKind(known[name].Type),
+					Words: "This is needed.",
+				},
+			)
 		}
 	}
 }
@@ -180,7 +222,15 @@ func (s *shape) number(n json.Number, t reflect.Type, path string) {
 		}
 	case reflect.Float64:
 		if _, err := strconv.ParseFloat(n.String(), 64); err != nil {
-			s.wrong = append(s.wrong, fault.Fault{Field: path, Value: short(n.String()), Limit: "a finite number", Words: "This number is beyond all measure."})
+			s.wrong = append(
+				s.wrong,
+				fault.Fault{
+					Field: path,
+					Value: short(n.String()),
+					Limit: "a finite number",
+					Words: "This number is beyond all measure.",
+				},
+			)
 		}
 	default:
 		s.kind(n, t, path)
@@ -199,7 +249,10 @@ func (s *shape) kind(v any, t reflect.Type, path string) {
 	case bool:
 		given = strconv.FormatBool(v)
 	}
-	s.wrong = append(s.wrong, fault.Fault{Field: path, Value: given, Limit: jsonKind(t), Words: "This should be " + jsonKind(t) + "."})
+	s.wrong = append(
+		s.wrong,
+		fault.Fault{Field: path, Value: given, Limit: jsonKind(t), Words: "This should be " + jsonKind(t) + "."},
+	)
 }
 
 // fieldsOf are the fields of a struct by their names on the wire; those of an

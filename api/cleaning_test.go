@@ -54,7 +54,10 @@ func TestACleaningOverTheInterface(t *testing.T) {
 	at := fmt.Sprintf("/api/v1/plants/%v", p["id"])
 	_, look, _ := x.send("POST", at+"/inspections", `{}`)
 	status, doc, _ := x.send("PUT", fmt.Sprintf("/api/v1/inspections/%v", look["id"]), fmt.Sprintf(
-		`{"version":%v,"looked_on":%q,"inspection":{"findings":{"snails-seen":"present"},"decisions":{"snails":{"word":"confirmed"}}}}`, look["version"], look["looked_on"]))
+		`{"version":%v,"looked_on":%q,"inspection":{"findings":{"snails-seen":"present"},"decisions":{"snails":{"word":"confirmed"}}}}`,
+		look["version"],
+		look["looked_on"],
+	))
 	require.Equal(t, 200, status, doc)
 	_, doc, _ = x.send("GET", at+"/cleaning", "")
 	plan, _ := doc["plan"].(map[string]any)
@@ -70,7 +73,11 @@ func TestACleaningOverTheInterface(t *testing.T) {
 			if product == nil {
 				product = ""
 			}
-			status, doc, _ := x.send("POST", "/api/v1/acknowledged", fmt.Sprintf(`{"seen":[{"product":%q,"caution":%q}]}`, product, caution["code"]))
+			status, doc, _ := x.send(
+				"POST",
+				"/api/v1/acknowledged",
+				fmt.Sprintf(`{"seen":[{"product":%q,"caution":%q}]}`, product, caution["code"]),
+			)
 			require.Equal(t, 201, status, doc)
 		}
 		status, doc, _ := x.send("PUT", at+"/cleaning/jobs", fmt.Sprintf(`{"job":%q,"state":"done"}`, job["code"]))
@@ -90,9 +97,17 @@ func TestACleaningOverTheInterface(t *testing.T) {
 func TestWhatWasChangedElsewhereIsNotOverwritten(t *testing.T) {
 	x := start(t)
 	_, place, _ := x.send("POST", "/api/v1/places", `{"name":"Case"}`)
-	_, stock, _ := x.send("POST", "/api/v1/shelf", `{"name":"Oil","product":"oil","percent":100,"amount":90,"unit":"mL"}`)
+	_, stock, _ := x.send(
+		"POST",
+		"/api/v1/shelf",
+		`{"name":"Oil","product":"oil","percent":100,"amount":90,"unit":"mL"}`,
+	)
 	_, p, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"cattleya","bulb_count":6}`)
-	_, course, _ := x.send("POST", fmt.Sprintf("/api/v1/plants/%v/courses", p["id"]), fmt.Sprintf(`{"pest":"scale","rounds":[%q]}`, time.Now().Format(time.DateOnly)))
+	_, course, _ := x.send(
+		"POST",
+		fmt.Sprintf("/api/v1/plants/%v/courses", p["id"]),
+		fmt.Sprintf(`{"pest":"scale","rounds":[%q]}`, time.Now().Format(time.DateOnly)),
+	)
 	for path, body := range map[string]string{
 		fmt.Sprintf("/api/v1/places/%v", place["id"]):     `{"version":1,"place":{"name":"Other case"}}`,
 		fmt.Sprintf("/api/v1/shelf/%v", stock["id"]):      `{"version":1,"stock":{"name":"Oil","product":"oil","amount":40,"unit":"mL"}}`,

@@ -20,9 +20,18 @@ const Version = "0.1.0"
 func Contract() ([]byte, error) {
 	r := openapi31.NewReflector()
 	r.Spec.Info.WithTitle("Therapeon").WithVersion(Version).
-		WithDescription("Rescue of orchids: plants, root readings, verdicts and cut lists. Lengths are in mm, areas in cm², volumes in cm³, shares from 0 to 1.")
-	r.JSONSchemaReflector().DefaultOptions = append(r.JSONSchemaReflector().DefaultOptions,
-		jsonschema.StripDefinitionNamePrefix("Clinic", "Api"), jsonschema.InterceptProp(limits), jsonschema.InterceptNullability(nothingIsNull))
+		WithDescription(
+			"Rescue of orchids: plants, root readings, verdicts and cut lists. Lengths are in mm, areas in cm², volumes in cm³, shares from 0 to 1.",
+		)
+	r.JSONSchemaReflector().DefaultOptions = append(
+		r.JSONSchemaReflector().DefaultOptions,
+		jsonschema.StripDefinitionNamePrefix(
+			"Clinic",
+			"Api",
+		),
+		jsonschema.InterceptProp(limits),
+		jsonschema.InterceptNullability(nothingIsNull),
+	)
 	for _, o := range table(nil) {
 		oc, err := r.NewOperationContext(o.method, o.path)
 		if err != nil {

@@ -36,7 +36,10 @@ func BenchmarkCrowd(b *testing.B) {
 	const writers, readers, lasts = 50, 20, 8 * time.Second
 	var ids []int64
 	for i := range writers {
-		p, err := c.AddPlant(b.Context(), clinic.Intake{Tag: fmt.Sprintf("Of writer %d", i), Group: "phalaenopsis", LeafCount: 5})
+		p, err := c.AddPlant(
+			b.Context(),
+			clinic.Intake{Tag: fmt.Sprintf("Of writer %d", i), Group: "phalaenopsis", LeafCount: 5},
+		)
 		require.NoError(b, err)
 		r, err := c.StartReading(b.Context(), p.ID, clinic.Start{ReadOn: "2026-01-05"})
 		require.NoError(b, err)
@@ -46,20 +49,34 @@ func BenchmarkCrowd(b *testing.B) {
 		var wait sync.WaitGroup
 		var wrote, read timed
 		until := time.Now().Add(lasts)
-		wait.Go(func() { wrote.send(server.URL, http.MethodPost, "/api/v1/places/1/log", "text/csv", longLog(150_000)) })
+		wait.Go(
+			func() { wrote.send(server.URL, http.MethodPost, "/api/v1/places/1/log", "text/csv", longLog(150_000)) },
+		)
 		for i, id := range ids {
 			wait.Go(func() {
 				time.Sleep(time.Duration(i) * time.Second / writers)
 				for version := 1; time.Now().Before(until); version++ {
 					body := strings.Replace(usualReading, `"version":1`, fmt.Sprintf(`"version":%d`, version), 1)
 					began := time.Now()
-					wrote.send(server.URL, http.MethodPut, fmt.Sprintf("/api/v1/readings/%d", id), "application/json", body)
+					wrote.send(
+						server.URL,
+						http.MethodPut,
+						fmt.Sprintf("/api/v1/readings/%d", id),
+						"application/json",
+						body,
+					)
 					time.Sleep(time.Until(began.Add(time.Second)))
 				}
 			})
 		}
 		for i := range readers {
-			paths := []string{"/api/v1/plants", "/api/v1/plants/1", "/api/v1/readings/1", "/api/v1/plants/3/timeline", "/api/v1/timers"}
+			paths := []string{
+				"/api/v1/plants",
+				"/api/v1/plants/1",
+				"/api/v1/readings/1",
+				"/api/v1/plants/3/timeline",
+				"/api/v1/timers",
+			}
 			wait.Go(func() {
 				for n := i; time.Now().Before(until); n++ {
 					read.send(server.URL, http.MethodGet, paths[n%len(paths)], "", "")
@@ -114,7 +131,12 @@ func longLog(hours int) string {
 	b.WriteString("time,temperature\n")
 	now := time.Now().Add(-time.Hour)
 	for i := range hours {
-		fmt.Fprintf(&b, "%s,%d\n", now.Add(-time.Duration(hours-i)*time.Hour).UTC().Format("2006-01-02T15:04Z"), 10+i%12)
+		fmt.Fprintf(
+			&b,
+			"%s,%d\n",
+			now.Add(-time.Duration(hours-i)*time.Hour).UTC().Format("2006-01-02T15:04Z"),
+			10+i%12,
+		)
 	}
 	return b.String()
 }

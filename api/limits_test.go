@@ -57,7 +57,10 @@ func boundlessField(t reflect.Type, at, limits, dived string, seen map[reflect.T
 	case reflect.Float64:
 		return one(has("max=") && has("min=", "oneof="))
 	case reflect.Int, reflect.Int64:
-		return one(strings.HasSuffix(at, "version") || strings.HasSuffix(at, "id") || has("max=", "oneof=") && has("min=", "oneof="))
+		return one(
+			strings.HasSuffix(at, "version") || strings.HasSuffix(at, "id") ||
+				has("max=", "oneof=") && has("min=", "oneof="),
+		)
 	case reflect.Slice:
 		return append(one(has("max=")), boundlessField(t.Elem(), at+"[]", dived, "", seen)...)
 	case reflect.Map:
@@ -84,5 +87,10 @@ func TestEveryFieldThatCanBeSentHasItsLimits(t *testing.T) {
 			N int `json:"n"`
 		} `json:"parts" validate:"max=3"`
 	}
-	assert.Equal(t, []string{"words", "least", "parts[].n"}, boundless(reflect.TypeFor[lax](), "", map[reflect.Type]bool{}), "the walk finds what has none")
+	assert.Equal(
+		t,
+		[]string{"words", "least", "parts[].n"},
+		boundless(reflect.TypeFor[lax](), "", map[reflect.Type]bool{}),
+		"the walk finds what has none",
+	)
 }

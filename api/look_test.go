@@ -17,7 +17,11 @@ func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
 	status, begun, _ := x.send("POST", "/api/v1/plants/1/inspections", `{"looked_on":"2026-01-05"}`)
 	require.Equal(t, http.StatusCreated, status)
 	assert.Equal(t, "2026-01-05", begun["looked_on"])
-	status, saved, _ := x.send("PUT", "/api/v1/inspections/1", `{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`)
+	status, saved, _ := x.send(
+		"PUT",
+		"/api/v1/inspections/1",
+		`{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`,
+	)
 	require.Equal(t, http.StatusOK, status)
 	causes, _ := saved["causes"].(map[string]any)
 	assert.Equal(t, "Salt burn: almost certain.", causes["headline"])
@@ -37,7 +41,11 @@ func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
 	assert.Equal(t, saved["unpot"], computed["unpot"])
 
 	decided := strings.Replace(looked, `"growth"`, `"decisions":{"salt-burn":{"word":"confirmed"}},"growth"`, 1)
-	status, saved, _ = x.send("PUT", "/api/v1/inspections/1", `{"version":2,"looked_on":"2026-01-05","inspection":`+decided+`}`)
+	status, saved, _ = x.send(
+		"PUT",
+		"/api/v1/inspections/1",
+		`{"version":2,"looked_on":"2026-01-05","inspection":`+decided+`}`,
+	)
 	require.Equal(t, http.StatusOK, status)
 	said, _ := saved["said"].(map[string]any)
 	assert.Contains(t, said, "salt-burn")
@@ -47,14 +55,23 @@ func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
 	assert.Len(t, list["inspections"], 1)
 	_, found, _ := x.send("GET", "/api/v1/plants?due=true", "")
 	assert.EqualValues(t, 1, found["total"], "three months have passed")
-	x.refused(http.StatusConflict, "PUT", "/api/v1/inspections/1", `{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`)
+	x.refused(
+		http.StatusConflict,
+		"PUT",
+		"/api/v1/inspections/1",
+		`{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`,
+	)
 }
 
 // Roots read enter the computation by themselves.
 func TestComputingCausesWithAReading(t *testing.T) {
 	x := start(t)
-	status, doc, _ := x.send("POST", "/api/v1/compute/causes", `{"plant":{"group":"phalaenopsis","old_medium":"bark","last_repotted":"2020"},"inspection":{"findings":{"stays-wet":"present"}},"on":"2026-01-05",
-		"reading":{"roots":[{"id":"a","count":14,"depth":"core","segments":[{"length_mm":60,"feel":"mushy"}]},{"id":"b","count":4,"depth":"edge","segments":[{"length_mm":80,"feel":"firm"}]}]}}`)
+	status, doc, _ := x.send(
+		"POST",
+		"/api/v1/compute/causes",
+		`{"plant":{"group":"phalaenopsis","old_medium":"bark","last_repotted":"2020"},"inspection":{"findings":{"stays-wet":"present"}},"on":"2026-01-05",
+		"reading":{"roots":[{"id":"a","count":14,"depth":"core","segments":[{"length_mm":60,"feel":"mushy"}]},{"id":"b","count":4,"depth":"edge","segments":[{"length_mm":80,"feel":"firm"}]}]}}`,
+	)
 	require.Equal(t, http.StatusOK, status)
 	causes, _ := doc["causes"].(map[string]any)
 	assert.Contains(t, causes["headline"], "Suffocation in the medium: almost certain.")
@@ -62,8 +79,12 @@ func TestComputingCausesWithAReading(t *testing.T) {
 	assert.GreaterOrEqual(t, len(known), 5)
 	assert.Empty(t, causes["clashes"])
 
-	_, doc, _ = x.send("POST", "/api/v1/compute/causes", `{"plant":{"group":"phalaenopsis","last_repotted":"2020"},"on":"2026-01-05",
-		"inspection":{"findings":{"stays-wet":"present","dries-fast":"present","medium-old":"absent"}}}`)
+	_, doc, _ = x.send(
+		"POST",
+		"/api/v1/compute/causes",
+		`{"plant":{"group":"phalaenopsis","last_repotted":"2020"},"on":"2026-01-05",
+		"inspection":{"findings":{"stays-wet":"present","dries-fast":"present","medium-old":"absent"}}}`,
+	)
 	causes, _ = doc["causes"].(map[string]any)
 	assert.Len(t, causes["clashes"], 2, "wet and dry, and a word against Intake")
 }

@@ -79,8 +79,11 @@ func TestEveryJobOfAPlanCarriesItsMarks(t *testing.T) {
 	_, p, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"oncidium","flowering":"spike"}`)
 	at := fmt.Sprintf("/api/v1/plants/%v", p["id"])
 	_, r, _ := x.send("POST", at+"/readings", `{"read_on":"2026-01-05"}`)
-	status, doc, _ := x.send("PUT", fmt.Sprintf("/api/v1/readings/%v", r["id"]),
-		`{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":6,"clinging":"rotting","segments":[{"length_mm":60,"feel":"mushy"}]},{"id":"b","count":2,"segments":[{"length_mm":70,"feel":"hollow"}]}]}}`)
+	status, doc, _ := x.send(
+		"PUT",
+		fmt.Sprintf("/api/v1/readings/%v", r["id"]),
+		`{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":6,"clinging":"rotting","segments":[{"length_mm":60,"feel":"mushy"}]},{"id":"b","count":2,"segments":[{"length_mm":70,"feel":"hollow"}]}]}}`,
+	)
 	require.Equal(t, 200, status, doc)
 	_, doc, _ = x.send("GET", at+"/cleaning", "")
 	plan, _ := doc["plan"].(map[string]any)
@@ -93,5 +96,9 @@ func TestEveryJobOfAPlanCarriesItsMarks(t *testing.T) {
 		assert.NotEmpty(t, job["why"], job["code"])
 	}
 	assert.Empty(t, unsaid("cleaning", doc))
-	assert.NotEmpty(t, unsaid("", map[string]any{"words": map[string]any{"value": "wet it"}}), "the walk finds what is bare")
+	assert.NotEmpty(
+		t,
+		unsaid("", map[string]any{"words": map[string]any{"value": "wet it"}}),
+		"the walk finds what is bare",
+	)
 }

@@ -21,15 +21,24 @@ func (t tester) computed(path, body string) map[string]any {
 
 func TestTheMixingBenchAnswersAnyProgram(t *testing.T) {
 	x := start(t)
-	m := x.computed("solutions", `{"product":"peroxide","stock":{"value":35,"unit":"percent"},"wanted":{"value":3,"unit":"percent"},"make_ml":1000}`)
+	m := x.computed(
+		"solutions",
+		`{"product":"peroxide","stock":{"value":35,"unit":"percent"},"wanted":{"value":3,"unit":"percent"},"make_ml":1000}`,
+	)
 	assert.InDelta(t, 85.71, m["stock_ml"], 0.01)
 	assert.InDelta(t, 914.29, m["water_ml"], 0.01)
-	m = x.computed("solutions", `{"product":"oil","use":"spray","stock":{"value":100,"unit":"percent"},"wanted":{"value":4,"unit":"percent"},"make_ml":750}`)
+	m = x.computed(
+		"solutions",
+		`{"product":"oil","use":"spray","stock":{"value":100,"unit":"percent"},"wanted":{"value":4,"unit":"percent"},"make_ml":750}`,
+	)
 	require.NotNil(t, m["stopped"])
 	assert.Zero(t, m["stock_ml"])
 	m = x.computed("feed", `{"n_percent":20,"p2o5_percent":20,"k2o_percent":20,"g_per_l":0.5,"volume_l":1}`)
 	assert.InDelta(t, 100, m["ppm_n"], 1e-9)
-	m = x.computed("stack", `{"base":40,"scale":"ppm500","volume_l":5,"doses":[{"name":"A","adds":180,"wanted":25},{"name":"B","adds":145,"wanted":25}]}`)
+	m = x.computed(
+		"stack",
+		`{"base":40,"scale":"ppm500","volume_l":5,"doses":[{"name":"A","adds":180,"wanted":25},{"name":"B","adds":145,"wanted":25}]}`,
+	)
 	added, _ := m["added"].([]any)
 	require.Len(t, added, 2)
 	last, _ := added[1].(map[string]any)
@@ -44,12 +53,21 @@ func TestTheMixingBenchAnswersAnyProgram(t *testing.T) {
 	assert.InDelta(t, 180, m["adds"], 1e-9)
 	m = x.computed("oxygen", `{"celsius":20}`)
 	assert.InDelta(t, 9.09, m["mg_per_l"], 0.005)
-	m = x.computed("pest-schedule", `{"course":{"pest":"spider-mites","rounds":["2029-05-01"]},"low_c":25,"high_c":25,"on":"2029-05-02"}`)
+	m = x.computed(
+		"pest-schedule",
+		`{"course":{"pest":"spider-mites","rounds":["2029-05-01"]},"low_c":25,"high_c":25,"on":"2029-05-02"}`,
+	)
 	next, _ := m["next"].(map[string]any)
 	assert.Equal(t, "2029-05-05", next["from"])
-	m = x.computed("pest-schedule", `{"course":{"pest":"spider-mites","rounds":["2029-05-01"]},"hours":[{"at":"2029-05-01T12:00:00+02:00","celsius":25}],"low_c":10,"high_c":10,"on":"2029-05-02"}`)
+	m = x.computed(
+		"pest-schedule",
+		`{"course":{"pest":"spider-mites","rounds":["2029-05-01"]},"hours":[{"at":"2029-05-01T12:00:00+02:00","celsius":25}],"low_c":10,"high_c":10,"on":"2029-05-02"}`,
+	)
 	assert.Nil(t, m["next"], "too cold")
-	m = x.computed("division", `{"rhizome":{"bulbs":[{"n":1,"from":0},{"n":2,"from":1},{"n":3,"from":2,"lead":true},{"n":4,"from":1},{"n":5,"from":4},{"n":6,"from":5,"lead":true}]},"root_grade":"good","live_mm":[{"bulb":2,"low":300,"high":300},{"bulb":5,"low":300,"high":300}]}`)
+	m = x.computed(
+		"division",
+		`{"rhizome":{"bulbs":[{"n":1,"from":0},{"n":2,"from":1},{"n":3,"from":2,"lead":true},{"n":4,"from":1},{"n":5,"from":4},{"n":6,"from":5,"lead":true}]},"root_grade":"good","live_mm":[{"bulb":2,"low":300,"high":300},{"bulb":5,"low":300,"high":300}]}`,
+	)
 	assert.Equal(t, "can", m["decision"])
 }
 
@@ -58,7 +76,12 @@ func TestBadInputAtTheMixingBenchIsAnsweredClearly(t *testing.T) {
 	_, plant, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"cattleya"}`)
 	at := fmt.Sprintf("/api/v1/plants/%v", plant["id"])
 	dilute := func(stock, wanted, make string) string {
-		return fmt.Sprintf(`{"stock":{"value":%s,"unit":"percent"},"wanted":{"value":%s,"unit":"percent"},"make_ml":%s}`, stock, wanted, make)
+		return fmt.Sprintf(
+			`{"stock":{"value":%s,"unit":"percent"},"wanted":{"value":%s,"unit":"percent"},"make_ml":%s}`,
+			stock,
+			wanted,
+			make,
+		)
 	}
 	for name, c := range map[string]struct {
 		method, path, body, field string

@@ -110,7 +110,10 @@ func bind(c *echo.Context, in any) error {
 	}
 	if kind, ok := fileType(in); ok {
 		if given, _, _ := strings.Cut(c.Request().Header.Get("Content-Type"), ";"); strings.TrimSpace(given) != kind {
-			return unreadable{status: http.StatusUnsupportedMediaType, words: "Send the file as it is, with Content-Type: " + kind + "."}
+			return unreadable{
+				status: http.StatusUnsupportedMediaType,
+				words:  "Send the file as it is, with Content-Type: " + kind + ".",
+			}
 		}
 		v.FieldByName("File").Set(reflect.ValueOf(c.Request().Body))
 		return nil

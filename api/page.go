@@ -44,8 +44,11 @@ func servePage(e *echo.Echo, page fs.FS) error {
 }
 
 func policy(nonce string) string {
-	return fmt.Sprintf("default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%s'; img-src 'self' data:; font-src 'self'; "+
-		"connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'", nonce)
+	return fmt.Sprintf(
+		"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%s'; img-src 'self' data:; font-src 'self'; "+
+			"connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
+		nonce,
+	)
 }
 
 // localOnly refuses requests that reached the loopback address under another

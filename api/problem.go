@@ -36,31 +36,66 @@ func problemOf(err error) Problem {
 	var later afterwards
 	switch {
 	case errors.As(err, &later):
-		return Problem{Type: "urn:therapeon:kept", Title: "Saved, but not answered", Status: http.StatusInternalServerError,
-			Detail: "It was saved, but the answer to it could not be made. Load it again before you go on."}
+		return Problem{
+			Type:   "urn:therapeon:kept",
+			Title:  "Saved, but not answered",
+			Status: http.StatusInternalServerError,
+			Detail: "It was saved, but the answer to it could not be made. Load it again before you go on.",
+		}
 	case errors.Is(err, clinic.ErrFull):
-		return Problem{Type: "urn:therapeon:full", Title: "The disk is full", Status: http.StatusInsufficientStorage,
-			Detail: "Nothing was saved by this request. What was answered before is safe. Make room on the disk, then send it again."}
+		return Problem{
+			Type:   "urn:therapeon:full",
+			Title:  "The disk is full",
+			Status: http.StatusInsufficientStorage,
+			Detail: "Nothing was saved by this request. What was answered before is safe. Make room on the disk, then send it again.",
+		}
 	case errors.Is(err, context.DeadlineExceeded):
 		return Problem{Type: "urn:therapeon:slow", Title: "This took too long", Status: http.StatusServiceUnavailable,
 			Detail: "It was stopped, and nothing was saved by it. Try again, or ask for less."}
 	case errors.As(err, &faults):
-		return Problem{Type: "urn:therapeon:bad-value", Title: "Some values do not fit", Status: http.StatusUnprocessableEntity,
-			Detail: "Nothing was saved. Correct what is named and send it again.", Faults: faults}
+		return Problem{
+			Type:   "urn:therapeon:bad-value",
+			Title:  "Some values do not fit",
+			Status: http.StatusUnprocessableEntity,
+			Detail: "Nothing was saved. Correct what is named and send it again.",
+			Faults: faults,
+		}
 	case errors.As(err, &unread):
-		return Problem{Type: "urn:therapeon:unreadable", Title: "The request cannot be read", Status: unread.status, Detail: unread.words, Faults: unread.faults}
+		return Problem{
+			Type:   "urn:therapeon:unreadable",
+			Title:  "The request cannot be read",
+			Status: unread.status,
+			Detail: unread.words,
+			Faults: unread.faults,
+		}
 	case errors.As(err, &missing):
-		return Problem{Type: "urn:therapeon:missing", Title: "Not found", Status: http.StatusNotFound, Detail: missing.Error()}
+		return Problem{
+			Type:   "urn:therapeon:missing",
+			Title:  "Not found",
+			Status: http.StatusNotFound,
+			Detail: missing.Error(),
+		}
 	case errors.As(err, &conflict):
-		return Problem{Type: "urn:therapeon:conflict", Title: "Changed elsewhere", Status: http.StatusConflict, Detail: conflict.Error(),
-			Version: conflict.Version, Changes: conflict.Changes}
+		return Problem{
+			Type:    "urn:therapeon:conflict",
+			Title:   "Changed elsewhere",
+			Status:  http.StatusConflict,
+			Detail:  conflict.Error(),
+			Version: conflict.Version,
+			Changes: conflict.Changes,
+		}
 	}
 	status := echo.StatusCode(err)
 	if status == http.StatusRequestEntityTooLarge {
 		return problemOf(readable(err))
 	}
 	if status >= 400 && status < 500 {
-		return Problem{Type: "about:blank", Title: http.StatusText(status), Status: status, Detail: "See /api/openapi.json for what there is."}
+		return Problem{
+			Type:   "about:blank",
+			Title:  http.StatusText(status),
+			Status: status,
+			Detail: "See /api/openapi.json for what there is.",
+		}
 	}
 	return Problem{Type: "about:blank", Title: "Something broke here", Status: http.StatusInternalServerError,
 		Detail: "Nothing was saved by this request. What was answered before is safe."}

@@ -51,7 +51,10 @@ func TestTheRaceAnswersAnyProgram(t *testing.T) {
 		return -1
 	}
 	assert.Greater(t, chance(humid, "bench"), chance(r, "bench")+0.3)
-	r = x.computed("race", `{`+bare+`,"holding":"bench","weighings":[{"days_ago":14,"grams":210},{"days_ago":7,"grams":197},{"days_ago":0,"grams":184}]}`)
+	r = x.computed(
+		"race",
+		`{`+bare+`,"holding":"bench","weighings":[{"days_ago":14,"grams":210},{"days_ago":7,"grams":197},{"days_ago":0,"grams":184}]}`,
+	)
 	assert.EqualValues(t, 3, under(r, "fit", "weighings"))
 	same := x.computed("race", `{`+bare+`}`)
 	assert.Equal(t, same, x.computed("race", `{`+bare+`}`), "the same question has the same answer")
@@ -59,11 +62,17 @@ func TestTheRaceAnswersAnyProgram(t *testing.T) {
 
 func TestPotMixAndSectionAnswerAnyProgram(t *testing.T) {
 	x := start(t)
-	pot := x.computed("pot", `{"group":"phalaenopsis","live_root_ml":60,"longest_mm":60,"pot":{"shape":"round","top_mm":150,"bottom_mm":110,"height_mm":130}}`)
+	pot := x.computed(
+		"pot",
+		`{"group":"phalaenopsis","live_root_ml":60,"longest_mm":60,"pot":{"shape":"round","top_mm":150,"bottom_mm":110,"height_mm":130}}`,
+	)
 	assert.InDelta(t, 1.739, under(pot, "fit", "volume_l"), 0.0005, "the frustum of the handbook")
 	assert.NotEmpty(t, listAt(pot, "size", "reasons"))
 
-	mix := x.computed("mix", `{"parts":[{"component":"bark-chunky","parts":2},{"component":"compost","parts":1}],"style":"airy"}`)
+	mix := x.computed(
+		"mix",
+		`{"parts":[{"component":"bark-chunky","parts":2},{"component":"compost","parts":1}],"style":"airy"}`,
+	)
 	assert.InDelta(t, 3, under(mix, "settled", "poured_l"), 1e-9)
 	assert.InDelta(t, 2, under(mix, "settled", "volume_l"), 1e-9, "compost falls into the gaps of chunks")
 	assert.NotEmpty(t, listAt(mix, "judged"))
@@ -73,15 +82,24 @@ func TestPotMixAndSectionAnswerAnyProgram(t *testing.T) {
 	need := listAt(mix, "need")[0]
 	assert.InDelta(t, 2, under(need, "short_l"), 1e-9)
 
-	section := x.computed("section", `{"group":"cattleya","live_root_ml":10,"longest_mm":80,"base_mm":60,"roots_mm":[80,40],"parts":[{"component":"bark-medium","parts":1}],"pot":{"shape":"round","top_mm":120,"bottom_mm":100,"height_mm":100,"hole_mm":15},"still":"stake"}`)
+	section := x.computed(
+		"section",
+		`{"group":"cattleya","live_root_ml":10,"longest_mm":80,"base_mm":60,"roots_mm":[80,40],"parts":[{"component":"bark-medium","parts":1}],"pot":{"shape":"round","top_mm":120,"bottom_mm":100,"height_mm":100,"hole_mm":15},"still":"stake"}`,
+	)
 	assert.Equal(t, "right", under(section, "lead"))
 	assert.Len(t, listAt(section, "roots"), 2)
 	assert.EqualValues(t, 15, under(section, "water_mm"))
 	assert.NotNil(t, under(section, "stake"))
 
-	fit := x.computed("weigh-fit", `{"bare":{`+bare+`,"holding":"bench","weighings":[{"days_ago":7,"grams":197},{"days_ago":0,"grams":184}]}}`)
+	fit := x.computed(
+		"weigh-fit",
+		`{"bare":{`+bare+`,"holding":"bench","weighings":[{"days_ago":7,"grams":197},{"days_ago":0,"grams":184}]}}`,
+	)
 	assert.EqualValues(t, 2, under(fit, "bare", "weighings"))
-	fit = x.computed("weigh-fit", `{"pot":{"holds_g":200,"per_day":0.2,"due_at":0.25,"weights":[{"days_ago":8,"grams":700,"moment":"wet"},{"days_ago":6,"grams":655.76},{"days_ago":4,"grams":621.31},{"days_ago":0,"grams":573.58}]}}`)
+	fit = x.computed(
+		"weigh-fit",
+		`{"pot":{"holds_g":200,"per_day":0.2,"due_at":0.25,"weights":[{"days_ago":8,"grams":700,"moment":"wet"},{"days_ago":6,"grams":655.76},{"days_ago":4,"grams":621.31},{"days_ago":0,"grams":573.58}]}}`,
+	)
 	assert.InDelta(t, 0.125, under(fit, "pot", "per_day"), 0.0005, "W = 500 + 200·e^(−t/8)")
 }
 
@@ -158,7 +176,11 @@ func TestTheWayHomeCarriesItsMarks(t *testing.T) {
 	_, p, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"cattleya","leaf_count":4,"old_medium":"bark"}`)
 	at := fmt.Sprintf("/api/v1/plants/%v", p["id"])
 	_, r, _ := x.send("POST", at+"/readings", `{"read_on":"2026-01-05"}`)
-	status, doc, _ := x.send("PUT", fmt.Sprintf("/api/v1/readings/%v", r["id"]), `{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":90,"feel":"firm"}]}]}}`)
+	status, doc, _ := x.send(
+		"PUT",
+		fmt.Sprintf("/api/v1/readings/%v", r["id"]),
+		`{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":90,"feel":"firm"}]}]}}`,
+	)
 	require.Equal(t, 200, status, doc)
 	status, doc, _ = x.send("GET", at+"/home", "")
 	require.Equal(t, 200, status)
@@ -173,7 +195,14 @@ func TestTheWayHomeCarriesItsMarks(t *testing.T) {
 	assert.Empty(t, unsaid("race", doc))
 	race := x.computed("race", `{`+bare+`}`)
 	// What is not the table's is the plant's or its place's own.
-	own := map[any]bool{"leaf_cm2": true, "roots_cm2": true, "held_days": true, "night_c": true, "day_c": true, "humidity": true}
+	own := map[any]bool{
+		"leaf_cm2":  true,
+		"roots_cm2": true,
+		"held_days": true,
+		"night_c":   true,
+		"day_c":     true,
+		"humidity":  true,
+	}
 	for _, a := range listAt(race, "assumptions") {
 		assert.Equal(t, own[under(a, "code")], under(a, "usual", "mark") == nil, "%v", under(a, "code"))
 		assert.NotEmpty(t, under(a, "from"), "%v", under(a, "code"))
@@ -205,21 +234,32 @@ func TestTheWayHomeOverTheInterface(t *testing.T) {
 	at := fmt.Sprintf("/api/v1/plants/%v", p["id"])
 	r := post(at+"/readings", `{"read_on":"2026-01-05"}`)
 	reading := fmt.Sprintf("/api/v1/readings/%v", r["id"])
-	put(reading, `{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"hollow"}]}]}}`)
+	put(
+		reading,
+		`{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"hollow"}]}]}}`,
+	)
 	assert.Equal(t, "hold", under(get(at+"/home"), "decision", "decision"))
 
 	held := post(at+"/holding", `{"method":"lid","from":"2026-01-05"}`)
 	assert.Equal(t, "lid", under(held, "race", "holding"))
 	post(at+"/weighings", `{"kind":"bare","grams":90,"at":"2026-01-05T10:00:00Z"}`)
 	post(at+"/weighings", `{"kind":"bare","grams":88.5,"at":"2026-01-12T10:00:00Z"}`)
-	doc := x.refused(http.StatusUnprocessableEntity, "POST", at+"/weighings", `{"kind":"bare","grams":130,"at":"2026-01-19T10:00:00Z"}`)
+	doc := x.refused(
+		http.StatusUnprocessableEntity,
+		"POST",
+		at+"/weighings",
+		`{"kind":"bare","grams":130,"at":"2026-01-19T10:00:00Z"}`,
+	)
 	assert.Equal(t, "because", under(listAt(doc, "faults")[0], "field"))
 	list := post(at+"/weighings", `{"kind":"bare","grams":130,"at":"2026-01-19T10:00:00Z","because":"wet"}`)
 	assert.Len(t, listAt(list, "weighings"), 3)
 	assert.EqualValues(t, 2, under(get(at+"/race"), "race", "fit", "weighings"))
 	assert.Contains(t, under(get(at), "home"), "Tub with a loose lid")
 
-	put(reading, `{"version":2,"read_on":"2026-01-20","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"hollow"}]},{"id":"b","count":2,"tip":"growing","segments":[{"length_mm":12,"feel":"firm"}]}]}}`)
+	put(
+		reading,
+		`{"version":2,"read_on":"2026-01-20","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"hollow"}]},{"id":"b","count":2,"tip":"growing","segments":[{"length_mm":12,"feel":"firm"}]}]}}`,
+	)
 	home := get(at + "/home?person=Ada")
 	assert.Equal(t, "pot", under(home, "decision", "decision"))
 	assert.Equal(t, "bark-moss", under(home, "route", "code"))
@@ -249,7 +289,14 @@ func TestTheWayHomeOverTheInterface(t *testing.T) {
 	due := get("/api/v1/plants?due=true")
 	assert.Len(t, listAt(due, "plants"), 1, "its first look after the move is due")
 	look := post(at+"/inspections", `{}`)
-	put(fmt.Sprintf("/api/v1/inspections/%v", look["id"]), fmt.Sprintf(`{"version":%v,"looked_on":%q,"inspection":{"findings":{"leaves-limp":"absent"},"again_on":"2099-01-01"}}`, look["version"], look["looked_on"]))
+	put(
+		fmt.Sprintf("/api/v1/inspections/%v", look["id"]),
+		fmt.Sprintf(
+			`{"version":%v,"looked_on":%q,"inspection":{"findings":{"leaves-limp":"absent"},"again_on":"2099-01-01"}}`,
+			look["version"],
+			look["looked_on"],
+		),
+	)
 	assert.Empty(t, listAt(get("/api/v1/plants?due=true"), "plants"), "and done")
 }
 
@@ -267,12 +314,30 @@ func TestScalesRecipesAndMeasurementsOverTheInterface(t *testing.T) {
 	_, doc, _ = x.send("POST", "/api/v1/scales/readings", `{"scale":"Kitchen","grams":12.5,"stable":true}`)
 	assert.Equal(t, true, doc["tare"])
 
-	status, doc, _ = x.send("POST", "/api/v1/media/recipes", `{"name":"Mine","parts":[{"component":"bark-fine","parts":2},{"component":"perlite","parts":1}]}`)
+	status, doc, _ = x.send(
+		"POST",
+		"/api/v1/media/recipes",
+		`{"name":"Mine","parts":[{"component":"bark-fine","parts":2},{"component":"perlite","parts":1}]}`,
+	)
 	require.Equal(t, 201, status)
 	require.Len(t, listAt(doc, "recipes"), 1)
-	x.refused(http.StatusConflict, "PUT", "/api/v1/media/recipes/1", `{"version":7,"name":"Mine","parts":[{"component":"perlite","parts":1}]}`)
-	x.refused(http.StatusNotFound, "PUT", "/api/v1/media/recipes/9", `{"version":1,"name":"Mine","parts":[{"component":"perlite","parts":1}]}`)
-	status, doc, _ = x.send("PUT", "/api/v1/media/components/perlite", `{"version":0,"test":{"volume_ml":1000,"drained_ml":500}}`)
+	x.refused(
+		http.StatusConflict,
+		"PUT",
+		"/api/v1/media/recipes/1",
+		`{"version":7,"name":"Mine","parts":[{"component":"perlite","parts":1}]}`,
+	)
+	x.refused(
+		http.StatusNotFound,
+		"PUT",
+		"/api/v1/media/recipes/9",
+		`{"version":1,"name":"Mine","parts":[{"component":"perlite","parts":1}]}`,
+	)
+	status, doc, _ = x.send(
+		"PUT",
+		"/api/v1/media/components/perlite",
+		`{"version":0,"test":{"volume_ml":1000,"drained_ml":500}}`,
+	)
 	require.Equal(t, 200, status, doc)
 	mix := x.computed("mix", `{"parts":[{"component":"perlite","parts":1}]}`)
 	assert.InDelta(t, 0.5, under(mix, "settled", "air"), 1e-9, "as measured here")

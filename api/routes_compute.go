@@ -39,11 +39,26 @@ type plantFacts struct {
 
 func (p plantFacts) intake() clinic.Intake {
 	return clinic.Intake{
-		Group: p.Group, LeafCount: p.LeafCount, Blades: p.Blades, OldMedium: p.OldMedium, KeptApart: p.KeptApart,
-		RootClass: p.RootClass, DeadDryRoots: p.DeadDryRoots, ClingingMedium: p.ClingingMedium,
-		Flowering: p.Flowering, BulbCount: p.BulbCount, BulbState: p.BulbState, ArrivedOn: p.ArrivedOn, LastRepotted: p.LastRepotted, Pot: p.Pot,
-		SpikeAtRescue: p.SpikeAtRescue, RepotInFlower: p.RepotInFlower, SmallRotPatch: p.SmallRotPatch,
-		Peroxide: p.Peroxide, CutPowder: p.CutPowder, TereteLeaves: p.TereteLeaves,
+		Group:          p.Group,
+		LeafCount:      p.LeafCount,
+		Blades:         p.Blades,
+		OldMedium:      p.OldMedium,
+		KeptApart:      p.KeptApart,
+		RootClass:      p.RootClass,
+		DeadDryRoots:   p.DeadDryRoots,
+		ClingingMedium: p.ClingingMedium,
+		Flowering:      p.Flowering,
+		BulbCount:      p.BulbCount,
+		BulbState:      p.BulbState,
+		ArrivedOn:      p.ArrivedOn,
+		LastRepotted:   p.LastRepotted,
+		Pot:            p.Pot,
+		SpikeAtRescue:  p.SpikeAtRescue,
+		RepotInFlower:  p.RepotInFlower,
+		SmallRotPatch:  p.SmallRotPatch,
+		Peroxide:       p.Peroxide,
+		CutPowder:      p.CutPowder,
+		TereteLeaves:   p.TereteLeaves,
 	}
 }
 
@@ -90,18 +105,42 @@ type computedCauses struct {
 func computeTable(c *clinic.Clinic) []operation {
 	const post = http.MethodPost
 	return []operation{
-		op(post, "/api/v1/compute/look", "computeLook", "Whether and when to unpot, and how; nothing saved", func(ctx context.Context, in computeLook) (computedLook, error) {
-			all, err := c.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
-			return computedLook{all.Look, all.AgainOn, all.Season, all.Unpot}, err
-		}),
-		op(post, "/api/v1/compute/causes", "computeCauses", "What can have done it, why, and what to check next; nothing saved", func(ctx context.Context, in computeLook) (computedCauses, error) {
-			all, err := c.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
-			return computedCauses{all.Causes}, err
-		}),
-		op(post, "/api/v1/compute/roots", "computeRoots", "Verdict and cut list of a reading, nothing saved", func(ctx context.Context, in computeRoots) (computedRoots, error) {
-			v, l, err := c.Compute(ctx, in.Plant.intake(), in.Reading)
-			return computedRoots{v, l}, err
-		}),
-		op(post, "/api/v1/compute/grid-count", "computeGridCount", "Length of a root mass from its crossings with a grid", countGrid),
+		op(
+			post,
+			"/api/v1/compute/look",
+			"computeLook",
+			"Whether and when to unpot, and how; nothing saved",
+			func(ctx context.Context, in computeLook) (computedLook, error) {
+				all, err := c.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
+				return computedLook{all.Look, all.AgainOn, all.Season, all.Unpot}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/causes",
+			"computeCauses",
+			"What can have done it, why, and what to check next; nothing saved",
+			func(ctx context.Context, in computeLook) (computedCauses, error) {
+				all, err := c.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
+				return computedCauses{all.Causes}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/roots",
+			"computeRoots",
+			"Verdict and cut list of a reading, nothing saved",
+			func(ctx context.Context, in computeRoots) (computedRoots, error) {
+				v, l, err := c.Compute(ctx, in.Plant.intake(), in.Reading)
+				return computedRoots{v, l}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/grid-count",
+			"computeGridCount",
+			"Length of a root mass from its crossings with a grid",
+			countGrid,
+		),
 	}
 }

@@ -78,67 +78,167 @@ type sheetOf struct {
 func houseTable(c *clinic.Clinic) []operation {
 	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
 	return []operation{
-		op(get, "/api/v1/plants/{id}/home", "getHome", "Pot it or hold it, its pot, mix and place, and the jobs", func(ctx context.Context, in rehomingOf) (clinic.Rehoming, error) {
-			return c.Rehoming(ctx, in.ID, in.Person)
-		}),
-		op(put, "/api/v1/plants/{id}/home", "planHome", "Change what is planned for a plant; an older version is refused", func(ctx context.Context, in savePlan) (clinic.Rehoming, error) {
-			return c.SavePlan(ctx, in.ID, in.SavePlan, in.Person)
-		}),
-		op(put, "/api/v1/plants/{id}/home/jobs", "markHomeJob", "Say that a job is done, skipped or open again", func(ctx context.Context, in markHomeJob) (clinic.Rehoming, error) {
-			return c.MarkHomeJob(ctx, in.ID, in.MarkHomeJob)
-		}),
-		op(post, "/api/v1/plants/{id}/homes", "settle", "Note a plant's new home as it was in fact given", func(ctx context.Context, in settle) (clinic.Rehoming, error) {
-			return c.Settle(ctx, in.ID, in.Settle)
-		}),
-		op(get, "/api/v1/batch", "getBatch", "Tonight's batch of pots against the shelf", func(ctx context.Context, _ nothing) (clinic.Batch, error) {
-			return c.Batch(ctx)
-		}),
-		op(get, "/api/v1/knowledge/rehome", "rehomeKnowledge", "Routes, pots and drying", func(context.Context, nothing) (clinic.RehomeKnowledge, error) {
-			return clinic.RehomeKnowledge{Rehome: *rehome.Table(), Pots: *pots.Table(), Drying: *drying.Table()}, nil
-		}),
-		op(get, "/api/v1/knowledge/media", "mediaKnowledge", "Components of media, as the house has them, and recipes", func(ctx context.Context, _ nothing) (houseMedia, error) {
-			all, house, err := c.Components(ctx)
-			if err != nil {
-				return houseMedia{}, err
-			}
-			own, err := c.Recipes(ctx)
-			return houseMedia{*media.Table(), all, house, own}, err
-		}),
-		op(put, "/api/v1/media/components/{code}", "measureComponent", "Keep the measured air of a component, or a component of one's own", func(ctx context.Context, in measureComponent) (measuredList, error) {
-			all, house, err := c.MeasureComponent(ctx, in.Code, in.MeasureComponent)
-			return measuredList{all, house}, err
-		}),
-		op(post, "/api/v1/media/recipes", "addRecipe", "Keep a mix of one's own", func(ctx context.Context, in addRecipe) (recipeList, error) {
-			list, err := c.SaveRecipe(ctx, 0, in.SaveRecipe)
-			return recipeList{list}, err
-		}),
-		op(put, "/api/v1/media/recipes/{id}", "changeRecipe", "Change a mix of one's own, or take it off the list", func(ctx context.Context, in changeRecipe) (recipeList, error) {
-			list, err := c.SaveRecipe(ctx, in.ID, in.SaveRecipe)
-			return recipeList{list}, err
-		}),
-		op(get, "/api/v1/labels", "labels", "Labels to print", func(ctx context.Context, in labelsOf) (document, error) {
-			return labels(ctx, c, in)
-		}),
-		op(get, "/api/v1/plants/{id}/sheet", "caseSheet", "A plant and all that happened to it, to print", func(ctx context.Context, in sheetOf) (document, error) {
-			at, err := origin(in.Origin)
-			if err != nil {
-				return document{}, err
-			}
-			tag, body, err := c.CaseSheet(ctx, in.ID, at)
-			return document{fileName(tag, ".pdf"), pdf, body}, err
-		}),
-		op(post, "/api/v1/compute/pot", "computePot", "A pot's volume and fit, and the size advised; nothing saved", func(ctx context.Context, in clinic.PotAsk) (clinic.PotAnswer, error) {
-			return c.ComputePot(ctx, in)
-		}),
-		op(post, "/api/v1/compute/mix", "computeMix", "What a mix settles to, its air and water; nothing saved", func(ctx context.Context, in clinic.MixAsk) (clinic.MixAnswer, error) {
-			return c.ComputeMix(ctx, in)
-		}),
-		op(post, "/api/v1/compute/section", "computeSection", "Plant and pot cut through the middle, to scale; nothing saved", func(ctx context.Context, in clinic.SectionAsk) (pots.Section, error) {
-			return c.ComputeSection(ctx, in)
-		}),
-		op(post, "/api/v1/compute/weigh-fit", "computeWeighFit", "What weights say: a bare plant's loss, or when a pot is due; nothing saved", func(_ context.Context, in clinic.WeighFitAsk) (clinic.WeighFit, error) {
-			return c.ComputeWeighFit(in)
-		}),
+		op(
+			get,
+			"/api/v1/plants/{id}/home",
+			"getHome",
+			"Pot it or hold it, its pot, mix and place, and the jobs",
+			func(ctx context.Context, in rehomingOf) (clinic.Rehoming, error) {
+				return c.Rehoming(ctx, in.ID, in.Person)
+			},
+		),
+		op(
+			put,
+			"/api/v1/plants/{id}/home",
+			"planHome",
+			"Change what is planned for a plant; an older version is refused",
+			func(ctx context.Context, in savePlan) (clinic.Rehoming, error) {
+				return c.SavePlan(ctx, in.ID, in.SavePlan, in.Person)
+			},
+		),
+		op(
+			put,
+			"/api/v1/plants/{id}/home/jobs",
+			"markHomeJob",
+			"Say that a job is done, skipped or open again",
+			func(ctx context.Context, in markHomeJob) (clinic.Rehoming, error) {
+				return c.MarkHomeJob(ctx, in.ID, in.MarkHomeJob)
+			},
+		),
+		op(
+			post,
+			"/api/v1/plants/{id}/homes",
+			"settle",
+			"Note a plant's new home as it was in fact given",
+			func(ctx context.Context, in settle) (clinic.Rehoming, error) {
+				return c.Settle(ctx, in.ID, in.Settle)
+			},
+		),
+		op(
+			get,
+			"/api/v1/batch",
+			"getBatch",
+			"Tonight's batch of pots against the shelf",
+			func(ctx context.Context, _ nothing) (clinic.Batch, error) {
+				return c.Batch(ctx)
+			},
+		),
+		op(
+			get,
+			"/api/v1/knowledge/rehome",
+			"rehomeKnowledge",
+			"Routes, pots and drying",
+			func(context.Context, nothing) (clinic.RehomeKnowledge, error) {
+				return clinic.RehomeKnowledge{
+					Rehome: *rehome.Table(),
+					Pots:   *pots.Table(),
+					Drying: *drying.Table(),
+				}, nil
+			},
+		),
+		op(
+			get,
+			"/api/v1/knowledge/media",
+			"mediaKnowledge",
+			"Components of media, as the house has them, and recipes",
+			func(ctx context.Context, _ nothing) (houseMedia, error) {
+				all, house, err := c.Components(ctx)
+				if err != nil {
+					return houseMedia{}, err
+				}
+				own, err := c.Recipes(ctx)
+				return houseMedia{*media.Table(), all, house, own}, err
+			},
+		),
+		op(
+			put,
+			"/api/v1/media/components/{code}",
+			"measureComponent",
+			"Keep the measured air of a component, or a component of one's own",
+			func(ctx context.Context, in measureComponent) (measuredList, error) {
+				all, house, err := c.MeasureComponent(ctx, in.Code, in.MeasureComponent)
+				return measuredList{all, house}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/media/recipes",
+			"addRecipe",
+			"Keep a mix of one's own",
+			func(ctx context.Context, in addRecipe) (recipeList, error) {
+				list, err := c.SaveRecipe(ctx, 0, in.SaveRecipe)
+				return recipeList{list}, err
+			},
+		),
+		op(
+			put,
+			"/api/v1/media/recipes/{id}",
+			"changeRecipe",
+			"Change a mix of one's own, or take it off the list",
+			func(ctx context.Context, in changeRecipe) (recipeList, error) {
+				list, err := c.SaveRecipe(ctx, in.ID, in.SaveRecipe)
+				return recipeList{list}, err
+			},
+		),
+		op(
+			get,
+			"/api/v1/labels",
+			"labels",
+			"Labels to print",
+			func(ctx context.Context, in labelsOf) (document, error) {
+				return labels(ctx, c, in)
+			},
+		),
+		op(
+			get,
+			"/api/v1/plants/{id}/sheet",
+			"caseSheet",
+			"A plant and all that happened to it, to print",
+			func(ctx context.Context, in sheetOf) (document, error) {
+				at, err := origin(in.Origin)
+				if err != nil {
+					return document{}, err
+				}
+				tag, body, err := c.CaseSheet(ctx, in.ID, at)
+				return document{fileName(tag, ".pdf"), pdf, body}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/pot",
+			"computePot",
+			"A pot's volume and fit, and the size advised; nothing saved",
+			func(ctx context.Context, in clinic.PotAsk) (clinic.PotAnswer, error) {
+				return c.ComputePot(ctx, in)
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/mix",
+			"computeMix",
+			"What a mix settles to, its air and water; nothing saved",
+			func(ctx context.Context, in clinic.MixAsk) (clinic.MixAnswer, error) {
+				return c.ComputeMix(ctx, in)
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/section",
+			"computeSection",
+			"Plant and pot cut through the middle, to scale; nothing saved",
+			func(ctx context.Context, in clinic.SectionAsk) (pots.Section, error) {
+				return c.ComputeSection(ctx, in)
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/weigh-fit",
+			"computeWeighFit",
+			"What weights say: a bare plant's loss, or when a pot is due; nothing saved",
+			func(_ context.Context, in clinic.WeighFitAsk) (clinic.WeighFit, error) {
+				return c.ComputeWeighFit(in)
+			},
+		),
 	}
 }
 

@@ -25,18 +25,42 @@ type inspectionList struct {
 func lookTable(c *clinic.Clinic) []operation {
 	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
 	return []operation{
-		op(get, "/api/v1/plants/{id}/inspections", "listInspections", "A plant's inspections in short, the newest first", func(ctx context.Context, in byID) (inspectionList, error) {
-			list, err := c.Inspections(ctx, in.ID)
-			return inspectionList{list}, err
-		}),
-		op(post, "/api/v1/plants/{id}/inspections", "startLook", "Begin an inspection; a blank one already begun is taken up again", func(ctx context.Context, in startLook) (clinic.Inspected, error) {
-			return c.StartLook(ctx, in.ID, in.StartLook)
-		}),
-		op(get, "/api/v1/inspections/{id}", "getInspection", "An inspection with its look, its way out of the pot and its causes", func(ctx context.Context, in byID) (clinic.Inspected, error) {
-			return c.Inspection(ctx, in.ID)
-		}),
-		op(put, "/api/v1/inspections/{id}", "saveInspection", "Save an inspection; an older version is refused", func(ctx context.Context, in saveInspection) (clinic.Inspected, error) {
-			return c.SaveInspection(ctx, in.ID, in.SaveInspection)
-		}),
+		op(
+			get,
+			"/api/v1/plants/{id}/inspections",
+			"listInspections",
+			"A plant's inspections in short, the newest first",
+			func(ctx context.Context, in byID) (inspectionList, error) {
+				list, err := c.Inspections(ctx, in.ID)
+				return inspectionList{list}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/plants/{id}/inspections",
+			"startLook",
+			"Begin an inspection; a blank one already begun is taken up again",
+			func(ctx context.Context, in startLook) (clinic.Inspected, error) {
+				return c.StartLook(ctx, in.ID, in.StartLook)
+			},
+		),
+		op(
+			get,
+			"/api/v1/inspections/{id}",
+			"getInspection",
+			"An inspection with its look, its way out of the pot and its causes",
+			func(ctx context.Context, in byID) (clinic.Inspected, error) {
+				return c.Inspection(ctx, in.ID)
+			},
+		),
+		op(
+			put,
+			"/api/v1/inspections/{id}",
+			"saveInspection",
+			"Save an inspection; an older version is refused",
+			func(ctx context.Context, in saveInspection) (clinic.Inspected, error) {
+				return c.SaveInspection(ctx, in.ID, in.SaveInspection)
+			},
+		),
 	}
 }

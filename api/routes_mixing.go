@@ -58,8 +58,16 @@ type liveRoot struct {
 }
 
 func (d divisionAsk) plant() division.Plant {
-	p := division.Plant{Monopodial: d.Monopodial, BulbState: d.BulbState, Flowering: d.Flowering, Growth: d.Growth, Spreading: d.Spreading,
-		Grade: d.RootGrade, Read: d.RootGrade != "", LiveMM: map[int]roots.Range{}}
+	p := division.Plant{
+		Monopodial: d.Monopodial,
+		BulbState:  d.BulbState,
+		Flowering:  d.Flowering,
+		Growth:     d.Growth,
+		Spreading:  d.Spreading,
+		Grade:      d.RootGrade,
+		Read:       d.RootGrade != "",
+		LiveMM:     map[int]roots.Range{},
+	}
 	for _, l := range d.LiveMM {
 		if l.Bulb == 0 {
 			p.Unplaced = roots.Range{Low: l.Low, High: l.High}
@@ -85,38 +93,89 @@ func mix[In, Out any](path, id, summary string, work func(In) Out) operation {
 func mixingTable(c *clinic.Clinic) []operation {
 	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
 	return []operation{
-		mix("solutions", "computeSolution", "What to measure out for a dilution, or how strong a mix is; nothing saved", solutions.Dilute),
+		mix(
+			"solutions",
+			"computeSolution",
+			"What to measure out for a dilution, or how strong a mix is; nothing saved",
+			solutions.Dilute,
+		),
 		mix("feed", "computeFeed", "A feed by its label, both ways", solutions.MixFeed),
-		mix("stack", "computeStack", "Several products on a base water, and what the meter reads after each", solutions.MixStack),
+		mix(
+			"stack",
+			"computeStack",
+			"Several products on a base water, and what the meter reads after each",
+			solutions.MixStack,
+		),
 		mix("blend", "computeBlend", "Tap and pure water blended to a target", solutions.MixBlend),
 		mix("flush", "computeFlush", "How much water rinses a pot", solutions.MixFlush),
 		mix("meter", "computeMeter", "A meter's reading on every scale", solutions.AllScales),
-		mix("calibration", "computeCalibration", "What a product adds to one's own meter", func(in solutions.Calibration) calibrated { return calibrated{in.Adds(), in.Scale} }),
+		mix(
+			"calibration",
+			"computeCalibration",
+			"What a product adds to one's own meter",
+			func(in solutions.Calibration) calibrated { return calibrated{in.Adds(), in.Scale} },
+		),
 		mix("oxygen", "computeOxygen", "The oxygen fresh water holds", func(in oxygenAsk) oxygen {
 			return oxygen{solutions.OxygenMGL(in.Celsius), "Benson & Krause 1984, as USGS tables have it"}
 		}),
-		op(post, "/api/v1/compute/pest-schedule", "computePestSchedule", "Treatment rounds by warmth; nothing saved", func(_ context.Context, in clinic.PestSchedule) (pests.Schedule, error) {
-			return c.ComputeSchedule(in)
-		}),
-		op(post, "/api/v1/compute/division", "computeDivision", "Where a rhizome can be cut, and whether it should be; nothing saved", func(_ context.Context, in divisionAsk) (division.Advice, error) {
-			if err := check.Input(in); err != nil {
-				return division.Advice{}, err
-			}
-			return c.ComputeDivision(in.Rhizome, in.plant())
-		}),
-		op(get, "/api/v1/shelf", "listShelf", "What is on the shelf", func(ctx context.Context, _ nothing) (shelfList, error) {
-			list, err := c.Shelf(ctx)
-			return shelfList{list}, err
-		}),
-		op(post, "/api/v1/shelf", "addStock", "Put a product on the shelf", func(ctx context.Context, in clinic.Stock) (clinic.OnShelf, error) {
-			return c.AddStock(ctx, in)
-		}),
-		op(put, "/api/v1/shelf/{id}", "changeStock", "Change what is on the shelf; an older version is refused", func(ctx context.Context, in changeStock) (clinic.OnShelf, error) {
-			return c.ChangeStock(ctx, in.ID, in.ChangeStock)
-		}),
-		op(get, "/api/v1/shelf/needs", "sessionNeeds", "What the cleanings in hand will use up", func(ctx context.Context, _ nothing) (needList, error) {
-			list, err := c.SessionNeeds(ctx)
-			return needList{list}, err
-		}),
+		op(
+			post,
+			"/api/v1/compute/pest-schedule",
+			"computePestSchedule",
+			"Treatment rounds by warmth; nothing saved",
+			func(_ context.Context, in clinic.PestSchedule) (pests.Schedule, error) {
+				return c.ComputeSchedule(in)
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/division",
+			"computeDivision",
+			"Where a rhizome can be cut, and whether it should be; nothing saved",
+			func(_ context.Context, in divisionAsk) (division.Advice, error) {
+				if err := check.Input(in); err != nil {
+					return division.Advice{}, err
+				}
+				return c.ComputeDivision(in.Rhizome, in.plant())
+			},
+		),
+		op(
+			get,
+			"/api/v1/shelf",
+			"listShelf",
+			"What is on the shelf",
+			func(ctx context.Context, _ nothing) (shelfList, error) {
+				list, err := c.Shelf(ctx)
+				return shelfList{list}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/shelf",
+			"addStock",
+			"Put a product on the shelf",
+			func(ctx context.Context, in clinic.Stock) (clinic.OnShelf, error) {
+				return c.AddStock(ctx, in)
+			},
+		),
+		op(
+			put,
+			"/api/v1/shelf/{id}",
+			"changeStock",
+			"Change what is on the shelf; an older version is refused",
+			func(ctx context.Context, in changeStock) (clinic.OnShelf, error) {
+				return c.ChangeStock(ctx, in.ID, in.ChangeStock)
+			},
+		),
+		op(
+			get,
+			"/api/v1/shelf/needs",
+			"sessionNeeds",
+			"What the cleanings in hand will use up",
+			func(ctx context.Context, _ nothing) (needList, error) {
+				list, err := c.SessionNeeds(ctx)
+				return needList{list}, err
+			},
+		),
 	}
 }

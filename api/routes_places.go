@@ -32,21 +32,53 @@ type importClimate struct {
 func placeTable(c *clinic.Clinic) []operation {
 	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
 	return []operation{
-		op(get, "/api/v1/places", "listPlaces", "Places where plants stand", func(ctx context.Context, _ nothing) (placeList, error) {
-			list, err := c.Places(ctx)
-			return placeList{list}, err
-		}),
-		op(post, "/api/v1/places", "addPlace", "Note a place", func(ctx context.Context, in clinic.PlaceFacts) (clinic.Place, error) {
-			return c.AddPlace(ctx, in)
-		}),
-		op(put, "/api/v1/places/{id}", "changePlace", "Change what is known of a place; an older version is refused", func(ctx context.Context, in changePlace) (clinic.Place, error) {
-			return c.ChangePlace(ctx, in.ID, in.ChangePlace)
-		}),
-		op(put, "/api/v1/places/{id}/days", "putDays", "Note the lows and highs of days at a place", func(ctx context.Context, in putDays) (clinic.Place, error) {
-			return c.PutDays(ctx, in.ID, in.DayTable)
-		}),
-		op(post, "/api/v1/places/{id}/log", "importClimate", "Bring in a climate log or a table of days as CSV; all of it or nothing is kept", func(ctx context.Context, in importClimate) (clinic.Imported, error) {
-			return c.ImportClimate(ctx, in.ID, in.File)
-		}).takes(5 * time.Minute),
+		op(
+			get,
+			"/api/v1/places",
+			"listPlaces",
+			"Places where plants stand",
+			func(ctx context.Context, _ nothing) (placeList, error) {
+				list, err := c.Places(ctx)
+				return placeList{list}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/places",
+			"addPlace",
+			"Note a place",
+			func(ctx context.Context, in clinic.PlaceFacts) (clinic.Place, error) {
+				return c.AddPlace(ctx, in)
+			},
+		),
+		op(
+			put,
+			"/api/v1/places/{id}",
+			"changePlace",
+			"Change what is known of a place; an older version is refused",
+			func(ctx context.Context, in changePlace) (clinic.Place, error) {
+				return c.ChangePlace(ctx, in.ID, in.ChangePlace)
+			},
+		),
+		op(
+			put,
+			"/api/v1/places/{id}/days",
+			"putDays",
+			"Note the lows and highs of days at a place",
+			func(ctx context.Context, in putDays) (clinic.Place, error) {
+				return c.PutDays(ctx, in.ID, in.DayTable)
+			},
+		),
+		op(
+			post,
+			"/api/v1/places/{id}/log",
+			"importClimate",
+			"Bring in a climate log or a table of days as CSV; all of it or nothing is kept",
+			func(ctx context.Context, in importClimate) (clinic.Imported, error) {
+				return c.ImportClimate(ctx, in.ID, in.File)
+			},
+		).takes(
+			5 * time.Minute,
+		),
 	}
 }

@@ -29,14 +29,27 @@ func confirmed(t *testing.T, c *Clinic, in Intake, noted Inspection, causes ...s
 	for _, code := range causes {
 		noted.Decisions[code] = Decision{Word: "confirmed"}
 	}
-	_, err = c.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: noted})
+	_, err = c.SaveInspection(
+		t.Context(),
+		s.ID,
+		SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: noted},
+	)
 	require.NoError(t, err)
 	return p
 }
 
 func mites(t *testing.T, c *Clinic) Plant {
-	return confirmed(t, c, Intake{Tag: "Mites", Group: "cymbidium"},
-		Inspection{Findings: map[string]string{"stippled": "present", "webs": "present"}, NightLowC: mm(20), DayHighC: mm(30)}, "spider-mites")
+	return confirmed(
+		t,
+		c,
+		Intake{Tag: "Mites", Group: "cymbidium"},
+		Inspection{
+			Findings:  map[string]string{"stippled": "present", "webs": "present"},
+			NightLowC: mm(20),
+			DayHighC:  mm(30),
+		},
+		"spider-mites",
+	)
 }
 
 func jobIn(t *testing.T, p cleaning.Plan, code string) cleaning.Job {
@@ -112,12 +125,26 @@ func TestACleaningIsClosedWhenNothingIsOpen(t *testing.T) {
 	assert.Equal(t, plan.Plan.Jobs, again.Plan.Jobs, "kept as it was")
 	told, err := c.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.True(t, slices.ContainsFunc(told.Entries, func(e Entry) bool { return e.Kind == "cleaning" && strings.HasPrefix(e.Words, "Cleaned.") }))
+	assert.True(
+		t,
+		slices.ContainsFunc(
+			told.Entries,
+			func(e Entry) bool { return e.Kind == "cleaning" && strings.HasPrefix(e.Words, "Cleaned.") },
+		),
+	)
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 3) })
 	s, err := later.StartLook(t.Context(), p.ID, StartLook{})
 	require.NoError(t, err)
-	_, err = later.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: Inspection{Findings: map[string]string{"webs": "present"}}})
+	_, err = later.SaveInspection(
+		t.Context(),
+		s.ID,
+		SaveInspection{
+			Version:    s.Version,
+			LookedOn:   s.LookedOn,
+			Inspection: Inspection{Findings: map[string]string{"webs": "present"}},
+		},
+	)
 	require.NoError(t, err)
 	fresh, err := later.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
@@ -136,8 +163,14 @@ func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
 	assert.Equal(t, cleaning.Done, jobIn(t, plan.Plan, "clear-bench").State, "one goes on the next day")
 	s, err := later.StartLook(t.Context(), p.ID, StartLook{})
 	require.NoError(t, err)
-	_, err = later.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn,
-		Inspection: Inspection{Findings: map[string]string{"webs": "present"}, Decisions: map[string]Decision{"spider-mites": {Word: "confirmed"}}}})
+	_, err = later.SaveInspection(t.Context(), s.ID, SaveInspection{
+		Version:  s.Version,
+		LookedOn: s.LookedOn,
+		Inspection: Inspection{
+			Findings:  map[string]string{"webs": "present"},
+			Decisions: map[string]Decision{"spider-mites": {Word: "confirmed"}},
+		},
+	})
 	require.NoError(t, err)
 	plan, err = later.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
@@ -168,7 +201,12 @@ func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	plan, err := c.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, cleaning.Done, jobIn(t, plan.Plan, "cut-roots").State)
-	assert.Equal(t, "On every plant that is unpotted", jobIn(t, plan.Plan, "peroxide").Side.Choice.Name, "the plant's own side")
+	assert.Equal(
+		t,
+		"On every plant that is unpotted",
+		jobIn(t, plan.Plan, "peroxide").Side.Choice.Name,
+		"the plant's own side",
+	)
 
 	cuts := jobIn(t, plan.Plan, "cut-roots")
 	for _, j := range plan.Plan.Jobs {
@@ -275,7 +313,18 @@ func TestASprayCheckedOffIsARoundOfTheTreatment(t *testing.T) {
 	assert.Empty(t, due)
 	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 4) }).DueRounds(t.Context())
 	require.NoError(t, err)
-	assert.Equal(t, []DueRound{{PlantID: p.ID, Tag: "Mites", Pest: "Spider mites", Headline: "Round 2 is due: today, and by 7 April 2030."}}, due)
+	assert.Equal(
+		t,
+		[]DueRound{
+			{
+				PlantID:  p.ID,
+				Tag:      "Mites",
+				Pest:     "Spider mites",
+				Headline: "Round 2 is due: today, and by 7 April 2030.",
+			},
+		},
+		due,
+	)
 	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 9) }).DueRounds(t.Context())
 	require.NoError(t, err)
 	assert.True(t, due[0].Overdue)
@@ -299,7 +348,17 @@ func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 	started, err := c.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-03-30"}})
 	require.NoError(t, err)
 	warm := started.Schedule.Next.From
-	_, err = c.PutDays(t.Context(), place.ID, DayTable{Days: []climate.Day{{Day: "2030-03-30", LowC: 12, HighC: 14}, {Day: "2030-03-31", LowC: 12, HighC: 14}, {Day: "2030-04-01", LowC: 12, HighC: 14}}})
+	_, err = c.PutDays(
+		t.Context(),
+		place.ID,
+		DayTable{
+			Days: []climate.Day{
+				{Day: "2030-03-30", LowC: 12, HighC: 14},
+				{Day: "2030-03-31", LowC: 12, HighC: 14},
+				{Day: "2030-04-01", LowC: 12, HighC: 14},
+			},
+		},
+	)
 	require.NoError(t, err)
 	list, err := c.Courses(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -321,13 +380,21 @@ func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, 72, again[0].Logged, "nothing half-saved")
 
-	_, err = c.SaveCourse(t.Context(), started.ID, SaveCourse{Version: started.Version, Course: pests.Course{Pest: "spider-mites", Rounds: []string{"2031-01-01"}}})
+	_, err = c.SaveCourse(
+		t.Context(),
+		started.ID,
+		SaveCourse{
+			Version: started.Version,
+			Course:  pests.Course{Pest: "spider-mites", Rounds: []string{"2031-01-01"}},
+		},
+	)
 	assert.Equal(t, "course.rounds[0]", fieldOf(t, err), "no round in days to come")
 	_, err = c.SaveCourse(t.Context(), started.ID, SaveCourse{Version: 9, Course: started.Course})
 	var conflict Conflict
 	require.ErrorAs(t, err, &conflict)
 	for field, facts := range map[string]PlaceFacts{
-		"high_c": {Name: "x", LowC: mm(3)}, "low_c": {Name: "x", LowC: mm(30), HighC: mm(20)}, "zone": {Name: "x", Zone: "Mars/Dome"}, "name": {Name: " "},
+		"high_c": {Name: "x", LowC: mm(3)}, "low_c": {Name: "x", LowC: mm(30), HighC: mm(20)},
+		"zone": {Name: "x", Zone: "Mars/Dome"}, "name": {Name: " "},
 	} {
 		_, err := c.AddPlace(t.Context(), facts)
 		assert.Equal(t, field, fieldOf(t, err))
@@ -364,11 +431,26 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 	c := newClinic(t)
 	p, r := begun(t, c, Intake{Tag: "Clump", Group: "cattleya", BulbCount: 8, BulbState: "plump", LeafCount: 8})
 	growth := func(r roots.Root, n int) roots.Root { r.Growth = n; return r }
-	save(t, c, r, growth(entry("a", 4, 100, roots.Firm), 2), growth(entry("b", 3, 120, roots.Firm), 5), growth(entry("c", 5, 90, roots.Firm), 7), entry("d", 2, 50, roots.Firm))
+	save(
+		t,
+		c,
+		r,
+		growth(entry("a", 4, 100, roots.Firm), 2),
+		growth(entry("b", 3, 120, roots.Firm), 5),
+		growth(entry("c", 5, 90, roots.Firm), 7),
+		entry("d", 2, 50, roots.Firm),
+	)
 	at, err := c.Division(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "no", at.Advice.Decision, "one lead")
-	branched := division.Rhizome{Bulbs: append(division.Chain(5).Bulbs, division.Bulb{N: 6, From: 2}, division.Bulb{N: 7, From: 6}, division.Bulb{N: 8, From: 7, Lead: true})}
+	branched := division.Rhizome{
+		Bulbs: append(
+			division.Chain(5).Bulbs,
+			division.Bulb{N: 6, From: 2},
+			division.Bulb{N: 7, From: 6},
+			division.Bulb{N: 8, From: 7, Lead: true},
+		),
+	}
 	at, err = c.SaveRhizome(t.Context(), p.ID, SaveRhizome{Version: at.Version, Rhizome: branched})
 	require.NoError(t, err)
 	assert.Equal(t, "can", at.Advice.Decision)
@@ -380,7 +462,8 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 
 	_, err = c.Incident(t.Context(), p.ID, Incident{What: "snapped-growth", Note: "Under the lamp."})
 	require.NoError(t, err)
-	for field, d := range map[string]Divide{"tags": {Cuts: []int{6}, Tags: []string{"x", "y"}}, "cuts[0]": {Cuts: []int{40}, Tags: []string{"x"}}, "keeps": {Cuts: []int{6}, Tags: []string{"x"}, Keeps: 4}} {
+	for field, d := range map[string]Divide{"tags": {Cuts: []int{6}, Tags: []string{"x", "y"}},
+		"cuts[0]": {Cuts: []int{40}, Tags: []string{"x"}}, "keeps": {Cuts: []int{6}, Tags: []string{"x"}, Keeps: 4}} {
 		_, err := c.Divide(t.Context(), p.ID, d)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
@@ -447,7 +530,15 @@ func TestTreatmentsAndIncidentsAreKnownToTheNextLook(t *testing.T) {
 		later := c.At(func() time.Time { return day.AddDate(0, 0, days) })
 		s, err := later.StartLook(t.Context(), p.ID, StartLook{})
 		require.NoError(t, err)
-		s, err = later.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: Inspection{Findings: map[string]string{"dull-film": "present"}}})
+		s, err = later.SaveInspection(
+			t.Context(),
+			s.ID,
+			SaveInspection{
+				Version:    s.Version,
+				LookedOn:   s.LookedOn,
+				Inspection: Inspection{Findings: map[string]string{"dull-film": "present"}},
+			},
+		)
 		require.NoError(t, err)
 		said := ""
 		for _, k := range s.Causes.Known {

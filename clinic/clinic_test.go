@@ -41,7 +41,11 @@ func begun(t *testing.T, c *Clinic, in Intake) (Plant, Reading) {
 
 func save(t *testing.T, c *Clinic, r Reading, entries ...roots.Root) Reading {
 	t.Helper()
-	saved, err := c.SaveReading(t.Context(), r.ID, Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}})
+	saved, err := c.SaveReading(
+		t.Context(),
+		r.ID,
+		Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}},
+	)
 	require.NoError(t, err)
 	return saved
 }
@@ -104,13 +108,19 @@ func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 	_, err = c.ChangePlant(t.Context(), a.ID, a.Version, in)
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, []string{
-		"The field “blades” is a list of 0 there.", "The field “kept apart” is not noted there.", "The field “notes” is “from the north bench” there.",
+		"The field “blades” is a list of 0 there.",
+		"The field “kept apart” is not noted there.",
+		"The field “notes” is “from the north bench” there.",
 	}, conflict.Changes)
 	in.Tag = "  "
 	var list fault.List
 	_, err = c.ChangePlant(t.Context(), a.ID, changed.Version, in)
 	require.ErrorAs(t, err, &list)
-	assert.Equal(t, fault.Fault{Field: "intake.tag", Value: "  ", Words: "This is needed.", Limit: "not empty"}, list[0])
+	assert.Equal(
+		t,
+		fault.Fault{Field: "intake.tag", Value: "  ", Words: "This is needed.", Limit: "not empty"},
+		list[0],
+	)
 
 	_, err = c.ArchivePlant(t.Context(), a.ID, true)
 	require.NoError(t, err)
@@ -128,7 +138,15 @@ func TestASecondTabIsToldWhatChanged(t *testing.T) {
 	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
 	save(t, c, r, entry("a", 9, 80, roots.Firm))
 
-	_, err := c.SaveReading(t.Context(), r.ID, Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: []roots.Root{entry("b", 1, 50, roots.Mushy)}}})
+	_, err := c.SaveReading(
+		t.Context(),
+		r.ID,
+		Save{
+			Version: r.Version,
+			ReadOn:  r.ReadOn,
+			Reading: roots.Reading{Roots: []roots.Root{entry("b", 1, 50, roots.Mushy)}},
+		},
+	)
 	var conflict Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, []string{"Root 1–9 is only there.", "Root 1 is only in yours."}, conflict.Changes)
@@ -142,10 +160,26 @@ func TestBadRootsAreRefusedWhole(t *testing.T) {
 	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
 	kept := save(t, c, r, entry("a", 9, 80, roots.Firm))
 	var list fault.List
-	_, err := c.SaveReading(t.Context(), r.ID, Save{Version: kept.Version, ReadOn: "2030-04-02", Reading: roots.Reading{Roots: []roots.Root{entry("a", 9, 80, roots.Firm), entry("b", 1, 5000, roots.Firm)}}})
+	_, err := c.SaveReading(
+		t.Context(),
+		r.ID,
+		Save{
+			Version: kept.Version,
+			ReadOn:  "2030-04-02",
+			Reading: roots.Reading{Roots: []roots.Root{entry("a", 9, 80, roots.Firm), entry("b", 1, 5000, roots.Firm)}},
+		},
+	)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots[1].segments[0].length_mm", list[0].Field)
-	_, err = c.SaveReading(t.Context(), r.ID, Save{Version: kept.Version, ReadOn: "2030-04-02", Reading: roots.Reading{Roots: []roots.Root{entry("a", 400, 80, roots.Firm), entry("b", 1, 50, roots.Firm)}}})
+	_, err = c.SaveReading(
+		t.Context(),
+		r.ID,
+		Save{
+			Version: kept.Version,
+			ReadOn:  "2030-04-02",
+			Reading: roots.Reading{Roots: []roots.Root{entry("a", 400, 80, roots.Firm), entry("b", 1, 50, roots.Firm)}},
+		},
+	)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots", list[0].Field)
 	now, _ := c.Reading(t.Context(), r.ID)
@@ -163,7 +197,11 @@ func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
 func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
 	c := newClinic(t)
 	p, first := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
-	chosen, err := c.SaveReading(t.Context(), first.ID, Save{Version: first.Version, ReadOn: "2030-03-20", Reading: first.Reading})
+	chosen, err := c.SaveReading(
+		t.Context(),
+		first.ID,
+		Save{Version: first.Version, ReadOn: "2030-03-20", Reading: first.Reading},
+	)
 	require.NoError(t, err)
 	again, err := c.StartReading(t.Context(), p.ID, Start{})
 	require.NoError(t, err)
@@ -199,7 +237,11 @@ func TestAnEmptyReadingHidesNothing(t *testing.T) {
 	assert.Equal(t, first.Reading.Roots, filled.Reading.Roots)
 	assert.Equal(t, first.ID, filled.Previous.ReadingID)
 
-	bare, err := later.SaveReading(t.Context(), filled.ID, Save{Version: filled.Version, ReadOn: filled.ReadOn, Reading: roots.Reading{NoneFound: true}})
+	bare, err := later.SaveReading(
+		t.Context(),
+		filled.ID,
+		Save{Version: filled.Version, ReadOn: filled.ReadOn, Reading: roots.Reading{NoneFound: true}},
+	)
 	require.NoError(t, err)
 	now, err = c.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -221,7 +263,11 @@ func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
 	require.Len(t, second.Reading.Roots, 1, "what was cut is gone")
 	grown := entry("a", 3, 95, roots.Firm)
 	grown.Tip = roots.Growing
-	second, err = later.SaveReading(t.Context(), second.ID, Save{Version: second.Version, ReadOn: second.ReadOn, Reading: roots.Reading{Roots: []roots.Root{grown}}})
+	second, err = later.SaveReading(
+		t.Context(),
+		second.ID,
+		Save{Version: second.Version, ReadOn: second.ReadOn, Reading: roots.Reading{Roots: []roots.Root{grown}}},
+	)
 	require.NoError(t, err)
 	require.NotNil(t, second.Previous)
 	assert.Equal(t, r.ID, second.Previous.ReadingID)
@@ -294,11 +340,19 @@ func TestComputingSavesNothing(t *testing.T) {
 	_, _, err := c.Compute(t.Context(), Intake{Group: "tulip"}, roots.Reading{})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "plant.group", list[0].Field)
-	_, _, err = c.Compute(t.Context(), Intake{Group: "slipper"}, roots.Reading{Roots: []roots.Root{entry("a", 0, 60, roots.Firm)}})
+	_, _, err = c.Compute(
+		t.Context(),
+		Intake{Group: "slipper"},
+		roots.Reading{Roots: []roots.Root{entry("a", 0, 60, roots.Firm)}},
+	)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots[0].count", list[0].Field)
 
-	v, l, err := c.Compute(t.Context(), Intake{Group: "slipper"}, roots.Reading{Roots: []roots.Root{entry("a", 2, 60, roots.Mushy)}})
+	v, l, err := c.Compute(
+		t.Context(),
+		Intake{Group: "slipper"},
+		roots.Reading{Roots: []roots.Root{entry("a", 2, 60, roots.Mushy)}},
+	)
 	require.NoError(t, err)
 	assert.Equal(t, "rootless", v.Grade.Code)
 	assert.Equal(t, 2, l.Cuts)

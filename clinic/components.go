@@ -38,13 +38,28 @@ type FloodTest struct {
 func (t FloodTest) Faults() fault.List {
 	switch {
 	case t.DrainedML >= t.VolumeML:
-		return oneFault("drained_ml", "More water ran out than the pot holds. Measure both once more.", fmt.Sprintf("less than %g mL", t.VolumeML), t.DrainedML)
+		return oneFault(
+			"drained_ml",
+			"More water ran out than the pot holds. Measure both once more.",
+			fmt.Sprintf("less than %g mL", t.VolumeML),
+			t.DrainedML,
+		)
 	case (t.DryG == nil) != (t.WetG == nil):
 		return oneFault("wet_g", "Give both weights, dry and drained, or neither.", "both or neither", nil)
 	case t.DryG != nil && *t.WetG < *t.DryG:
-		return oneFault("wet_g", "It weighs less wet than dry. Change the two round, or weigh once more.", fmt.Sprintf("at least %g g", *t.DryG), *t.WetG)
+		return oneFault(
+			"wet_g",
+			"It weighs less wet than dry. Change the two round, or weigh once more.",
+			fmt.Sprintf("at least %g g", *t.DryG),
+			*t.WetG,
+		)
 	case t.DryG != nil && (*t.WetG-*t.DryG)+t.DrainedML > t.VolumeML:
-		return oneFault("wet_g", "Air and water together are more than the pot holds. Weigh once more, dry before it is flooded.", fmt.Sprintf("at most %g g", *t.DryG+t.VolumeML-t.DrainedML), *t.WetG)
+		return oneFault(
+			"wet_g",
+			"Air and water together are more than the pot holds. Weigh once more, dry before it is flooded.",
+			fmt.Sprintf("at most %g g", *t.DryG+t.VolumeML-t.DrainedML),
+			*t.WetG,
+		)
 	}
 	return nil
 }
@@ -118,9 +133,18 @@ func (h HouseComponent) component() media.Component {
 		return &knowledge.Number{Value: *v, Provenance: own}
 	}
 	c := media.Component{
-		Code: h.Code, Name: h.Name, LowMM: number(h.LowMM), HighMM: number(h.HighMM), Fibre: h.LowMM == nil,
-		Air: knowledge.Number{Provenance: own}, Water: knowledge.Number{Provenance: own},
-		PH: knowledge.Text{Value: "not known", Provenance: own}, Note: knowledge.Text{Value: "Of this house.", Provenance: own},
+		Code:   h.Code,
+		Name:   h.Name,
+		LowMM:  number(h.LowMM),
+		HighMM: number(h.HighMM),
+		Fibre:  h.LowMM == nil,
+		Air:    knowledge.Number{Provenance: own},
+		Water:  knowledge.Number{Provenance: own},
+		PH: knowledge.Text{
+			Value:      "not known",
+			Provenance: own,
+		},
+		Note: knowledge.Text{Value: "Of this house.", Provenance: own},
 	}
 	h.measured(&c)
 	return c
@@ -138,7 +162,11 @@ func shelfOf(all []media.Component) media.Shelf {
 
 // MeasureComponent keeps what was measured of a component, or a component of the
 // house's own.
-func (c *Clinic) MeasureComponent(ctx context.Context, code string, m MeasureComponent) ([]media.Component, []HouseComponent, error) {
+func (c *Clinic) MeasureComponent(
+	ctx context.Context,
+	code string,
+	m MeasureComponent,
+) ([]media.Component, []HouseComponent, error) {
 	if err := check.Input(m); err != nil {
 		return nil, nil, err
 	}
@@ -163,7 +191,10 @@ func (c *Clinic) MeasureComponent(ctx context.Context, code string, m MeasureCom
 		case isMissing(err) && m.Version == 0:
 			_, err = q.CreateComponent(ctx, sqlc.CreateComponentParams{Code: code, Doc: text, Now: c.stamp()})
 		case err == nil && row.Version == m.Version:
-			_, err = q.SaveComponent(ctx, sqlc.SaveComponentParams{Code: code, Version: m.Version, Doc: text, Now: c.stamp()})
+			_, err = q.SaveComponent(
+				ctx,
+				sqlc.SaveComponentParams{Code: code, Version: m.Version, Doc: text, Now: c.stamp()},
+			)
 		case err == nil || isMissing(err):
 			return Conflict{What: "component", Version: row.Version, Changes: []string{"It was measured there."}}
 		}
@@ -180,7 +211,12 @@ func (c *Clinic) MeasureComponent(ctx context.Context, code string, m MeasureCom
 func (m MeasureComponent) own(code string) error {
 	switch {
 	case !ownCode.MatchString(code):
-		return oneFault("code", "A component of your own has a code like own-pine-needles.", "own- and small letters, digits and -", code)
+		return oneFault(
+			"code",
+			"A component of your own has a code like own-pine-needles.",
+			"own- and small letters, digits and -",
+			code,
+		)
 	case m.Name == "":
 		return oneFault("name", "Give it a name.", "not empty", "")
 	case m.Test == nil:
@@ -188,7 +224,12 @@ func (m MeasureComponent) own(code string) error {
 	case (m.LowMM == nil) != (m.HighMM == nil):
 		return oneFault("high_mm", "Give both ends of its grade, or neither for a fibre.", "both or neither", nil)
 	case m.LowMM != nil && *m.LowMM > *m.HighMM:
-		return oneFault("low_mm", "The small end of its grade is above the large one.", fmt.Sprintf("at most %g mm", *m.HighMM), *m.LowMM)
+		return oneFault(
+			"low_mm",
+			"The small end of its grade is above the large one.",
+			fmt.Sprintf("at most %g mm", *m.HighMM),
+			*m.LowMM,
+		)
 	}
 	return nil
 }
@@ -255,9 +296,16 @@ func (c *Clinic) SaveRecipe(ctx context.Context, id int64, s SaveRecipe) ([]OwnR
 				return missing(missed, "recipe", id)
 			}
 			if row.Version != s.Version {
-				return Conflict{What: "recipe", Version: row.Version, Changes: []string{"Its parts or its name were changed there."}}
+				return Conflict{
+					What:    "recipe",
+					Version: row.Version,
+					Changes: []string{"Its parts or its name were changed there."},
+				}
 			}
-			_, err = q.SaveRecipe(ctx, sqlc.SaveRecipeParams{ID: id, Version: s.Version, Doc: doc, Gone: asInt(s.Gone), Now: c.stamp()})
+			_, err = q.SaveRecipe(
+				ctx,
+				sqlc.SaveRecipeParams{ID: id, Version: s.Version, Doc: doc, Gone: asInt(s.Gone), Now: c.stamp()},
+			)
 		}
 		if err != nil {
 			return fmt.Errorf("keep recipe: %w", err)

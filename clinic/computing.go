@@ -37,8 +37,17 @@ type PotAnswer struct {
 func (a PotAsk) plant() pots.Plant {
 	p, _ := taxa.Find(a.Group)
 	plant := pots.Plant{
-		Group: a.Group, RootML: a.LiveRootML, LongestMM: a.LongestMM, BaseMM: a.BaseMM, Sympodial: p.Habit.Value == "sympodial", Clump: a.Clump,
-		FewRoots: a.FewRoots, Reservoir: a.Reservoir, TipsAreGreen: a.TipsOut, GrowthMMDay: p.ElongationMMPerDay.Value, GrowthFrom: p.ElongationMMPerDay.Provenance,
+		Group:        a.Group,
+		RootML:       a.LiveRootML,
+		LongestMM:    a.LongestMM,
+		BaseMM:       a.BaseMM,
+		Sympodial:    p.Habit.Value == "sympodial",
+		Clump:        a.Clump,
+		FewRoots:     a.FewRoots,
+		Reservoir:    a.Reservoir,
+		TipsAreGreen: a.TipsOut,
+		GrowthMMDay:  p.ElongationMMPerDay.Value,
+		GrowthFrom:   p.ElongationMMPerDay.Provenance,
 	}
 	if a.GrowthMMDay != nil {
 		plant.GrowthMMDay = *a.GrowthMMDay
@@ -61,7 +70,12 @@ func (c *Clinic) ComputePot(ctx context.Context, a PotAsk) (PotAnswer, error) {
 	}
 	below, ok := shelfOf(all)(code)
 	if !ok {
-		return PotAnswer{}, oneFault("component", "This component is not known here.", "a component, see /api/v1/knowledge/media", a.Component)
+		return PotAnswer{}, oneFault(
+			"component",
+			"This component is not known here.",
+			"a component, see /api/v1/knowledge/media",
+			a.Component,
+		)
 	}
 	size := pots.Table().Advise(a.plant())
 	pot := size.Pot
@@ -153,7 +167,14 @@ func (c *Clinic) ComputeSection(ctx context.Context, a SectionAsk) (pots.Section
 	for i, mm := range a.Roots {
 		living[i] = pots.RootIn{LengthMM: mm, WidthMM: p.RootDiameterMM.Value}
 	}
-	filling := pots.Filling{Medium: "Mix", Grain: mix.Settled.Grain, Crock: "Broken crock", RiseMM: mix.RiseMM, Wicks: mix.RiseMM == 0, Dry: a.DryTop}
+	filling := pots.Filling{
+		Medium: "Mix",
+		Grain:  mix.Settled.Grain,
+		Crock:  "Broken crock",
+		RiseMM: mix.RiseMM,
+		Wicks:  mix.RiseMM == 0,
+		Dry:    a.DryTop,
+	}
 	return pots.Table().Draw(pot, a.plant(), filling, living, []Text{}, a.Still), nil
 }
 
@@ -191,7 +212,12 @@ func (c *Clinic) ComputeWeighFit(a WeighFitAsk) (WeighFit, error) {
 	}
 	switch {
 	case (a.Bare == nil) == (a.Pot == nil):
-		return WeighFit{}, oneFault("bare", "Give the weights of a bare plant, or those of a pot.", "one of bare and pot", nil)
+		return WeighFit{}, oneFault(
+			"bare",
+			"Give the weights of a bare plant, or those of a pot.",
+			"one of bare and pot",
+			nil,
+		)
 	case a.Bare != nil:
 		fit, err := race.FitOf(a.Bare.asCase())
 		return WeighFit{Bare: fit}, under("bare", err)
@@ -202,7 +228,10 @@ func (c *Clinic) ComputeWeighFit(a WeighFitAsk) (WeighFit, error) {
 		if i > 0 && w.DaysAgo >= a.Pot.Weights[i-1].DaysAgo {
 			return WeighFit{}, race.OutOfOrder([]race.Weighing{{DaysAgo: 0}, {DaysAgo: 0}}).Under("pot")
 		}
-		list = append(list, drying.Weight{Day: -w.DaysAgo, Grams: w.Grams, Wet: w.Moment == "wet", Light: w.Moment == "light"})
+		list = append(
+			list,
+			drying.Weight{Day: -w.DaysAgo, Grams: w.Grams, Wet: w.Moment == "wet", Light: w.Moment == "light"},
+		)
 	}
 	prior := k.Prior(1, 0, "", 1, a.Pot.HoldsG, 0)
 	prior.PerDay = a.Pot.PerDay

@@ -69,9 +69,20 @@ func (c *Clinic) courses(ctx context.Context, q *sqlc.Queries, plantID int64) ([
 	list := make([]Course, len(rows))
 	for i, row := range rows {
 		if list[i], err = v.course(ctx, row); err != nil {
-			list[i] = Course{ID: row.ID, PlantID: row.PlantID, Version: row.Version, ClosedOn: row.ClosedOn, Unreadable: unread("this treatment", row.ID, err),
-				Course:   pests.Course{Rounds: []string{}},
-				Schedule: pests.Schedule{Rounds: []pests.Round{}, Line: []pests.Day{}, Notes: []knowledge.Text{}, Cautions: []string{}}}
+			list[i] = Course{
+				ID:         row.ID,
+				PlantID:    row.PlantID,
+				Version:    row.Version,
+				ClosedOn:   row.ClosedOn,
+				Unreadable: unread("this treatment", row.ID, err),
+				Course:     pests.Course{Rounds: []string{}},
+				Schedule: pests.Schedule{
+					Rounds:   []pests.Round{},
+					Line:     []pests.Day{},
+					Notes:    []knowledge.Text{},
+					Cautions: []string{},
+				},
+			}
 		}
 	}
 	return list, nil
@@ -86,7 +97,13 @@ func (v *visit) course(ctx context.Context, row sqlc.Course) (Course, error) {
 }
 
 // courseOf is a treatment with its schedule, over the temperatures of its plant.
-func (c *Clinic) courseOf(ctx context.Context, q *sqlc.Queries, row sqlc.Course, plant sqlc.Plant, seen *Inspection) (Course, error) {
+func (c *Clinic) courseOf(
+	ctx context.Context,
+	q *sqlc.Queries,
+	row sqlc.Course,
+	plant sqlc.Plant,
+	seen *Inspection,
+) (Course, error) {
 	doc, err := fromDoc[pests.Course]("treatment", row.ID, row.Doc)
 	if err != nil {
 		return Course{}, err
@@ -133,7 +150,14 @@ func (c *Clinic) dueRounds(ctx context.Context, q *sqlc.Queries) ([]DueRound, er
 	for _, row := range rows {
 		at, err := c.openCourse(ctx, q, row)
 		if err != nil {
-			due = append(due, DueRound{PlantID: row.Plant.ID, Tag: row.Plant.Tag, Headline: unread("its treatment", row.Course.ID, err)})
+			due = append(
+				due,
+				DueRound{
+					PlantID:  row.Plant.ID,
+					Tag:      row.Plant.Tag,
+					Headline: unread("its treatment", row.Course.ID, err),
+				},
+			)
 			continue
 		}
 		s := at.Schedule
@@ -175,7 +199,12 @@ func (c *Clinic) StartCourse(ctx context.Context, plantID int64, course pests.Co
 		}
 		if row, err := v.openCourse(ctx, course.Pest); err != nil || row != nil {
 			if err == nil {
-				err = oneFault("pest", "A treatment against this pest goes on already. Note the round there.", "one treatment a pest", course.Pest)
+				err = oneFault(
+					"pest",
+					"A treatment against this pest goes on already. Note the round there.",
+					"one treatment a pest",
+					course.Pest,
+				)
 			}
 			return err
 		}
@@ -232,7 +261,15 @@ func (c *Clinic) checkCourse(course pests.Course, under string) error {
 		for i, day := range of.days {
 			list = check.Future(list, fmt.Sprintf("%s[%d]", of.field, i), day, c.now())
 			if day < first {
-				list = append(list, fault.Fault{Field: fmt.Sprintf("%s[%d]", of.field, i), Value: day, Limit: "not before " + first, Words: "That is before the first round."})
+				list = append(
+					list,
+					fault.Fault{
+						Field: fmt.Sprintf("%s[%d]", of.field, i),
+						Value: day,
+						Limit: "not before " + first,
+						Words: "That is before the first round.",
+					},
+				)
 			}
 		}
 	}
@@ -270,7 +307,11 @@ func (c *Clinic) SaveCourse(ctx context.Context, id int64, s SaveCourse) (Course
 			return missing(err, "treatment", id)
 		}
 		if row.Version != s.Version {
-			return Conflict{What: "treatment", Version: row.Version, Changes: []string{"Rounds or looks were noted there."}}
+			return Conflict{
+				What:    "treatment",
+				Version: row.Version,
+				Changes: []string{"Rounds or looks were noted there."},
+			}
 		}
 		v, err := c.visit(ctx, q, row.PlantID)
 		if err != nil {
@@ -286,7 +327,12 @@ func (c *Clinic) SaveCourse(ctx context.Context, id int64, s SaveCourse) (Course
 	return saved, err
 }
 
-func (v *visit) keepCourse(ctx context.Context, row sqlc.Course, course pests.Course, closed bool) (sqlc.Course, error) {
+func (v *visit) keepCourse(
+	ctx context.Context,
+	row sqlc.Course,
+	course pests.Course,
+	closed bool,
+) (sqlc.Course, error) {
 	doc, err := asDoc(course)
 	if err != nil {
 		return row, err
@@ -298,7 +344,10 @@ func (v *visit) keepCourse(ctx context.Context, row sqlc.Course, course pests.Co
 	case on == "":
 		on = v.clinic.today()
 	}
-	row, err = v.q.SaveCourse(ctx, sqlc.SaveCourseParams{ID: row.ID, Version: row.Version, Doc: doc, ClosedOn: on, Now: v.clinic.stamp()})
+	row, err = v.q.SaveCourse(
+		ctx,
+		sqlc.SaveCourseParams{ID: row.ID, Version: row.Version, Doc: doc, ClosedOn: on, Now: v.clinic.stamp()},
+	)
 	if err != nil {
 		return row, fmt.Errorf("keep treatment: %w", err)
 	}
@@ -379,13 +428,23 @@ func (c *Clinic) ComputeSchedule(s PestSchedule) (pests.Schedule, error) {
 	place := &climate.Place{Zone: now.Location(), Days: map[string]climate.Day{}, Hours: map[int64]float64{}}
 	if s.LowC != nil {
 		if *s.LowC > *s.HighC {
-			return pests.Schedule{}, oneFault("low_c", "The low is above the high.", fmt.Sprintf("at most %g °C", *s.HighC), *s.LowC)
+			return pests.Schedule{}, oneFault(
+				"low_c",
+				"The low is above the high.",
+				fmt.Sprintf("at most %g °C", *s.HighC),
+				*s.LowC,
+			)
 		}
 		place.Usual = &climate.Day{LowC: *s.LowC, HighC: *s.HighC}
 	}
 	for i, d := range s.Days {
 		if d.LowC > d.HighC {
-			return pests.Schedule{}, oneFault(fmt.Sprintf("days[%d].low_c", i), "The low is above the high.", fmt.Sprintf("at most %g °C", d.HighC), d.LowC)
+			return pests.Schedule{}, oneFault(
+				fmt.Sprintf("days[%d].low_c", i),
+				"The low is above the high.",
+				fmt.Sprintf("at most %g °C", d.HighC),
+				d.LowC,
+			)
 		}
 		place.Days[d.Day] = d
 	}

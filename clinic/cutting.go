@@ -50,7 +50,10 @@ func (c *Clinic) TickJob(ctx context.Context, id int64, t Tick) (Reading, error)
 		if err != nil {
 			return err
 		}
-		if err := q.SetChecks(ctx, sqlc.SetChecksParams{ID: id, Checks: row.Checks, Summary: summary, Now: c.stamp()}); err != nil {
+		if err := q.SetChecks(
+			ctx,
+			sqlc.SetChecksParams{ID: id, Checks: row.Checks, Summary: summary, Now: c.stamp()},
+		); err != nil {
 			return fmt.Errorf("check off: %w", err)
 		}
 		ticked, err = c.load(ctx, q, row, b)
@@ -70,12 +73,22 @@ func tick(r Reading, t Tick) error {
 			continue
 		}
 		if t.Count > it.Count {
-			return oneFault("count", fmt.Sprintf("The job is on %d roots.", it.Count), fmt.Sprintf("0–%d", it.Count), t.Count)
+			return oneFault(
+				"count",
+				fmt.Sprintf("The job is on %d roots.", it.Count),
+				fmt.Sprintf("0–%d", it.Count),
+				t.Count,
+			)
 		}
 		r.Checks[t.Item] = cleaning.Check{Count: t.Count, CutAtMM: it.CutAtMM}
 		return nil
 	}
-	return oneFault("item", "This job is not on the cut list. The reading may have changed: load the list again.", "a job on the list", t.Item)
+	return oneFault(
+		"item",
+		"This job is not on the cut list. The reading may have changed: load the list again.",
+		"a job on the list",
+		t.Item,
+	)
 }
 
 // Correction is what some of the roots of an entry turned out to be, under the

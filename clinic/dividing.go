@@ -65,7 +65,12 @@ func (c *Clinic) SaveRhizome(ctx context.Context, plantID int64, s SaveRhizome) 
 			return err
 		}
 		if v.bench.context.Monopodial && len(s.Rhizome.Bulbs) > 0 {
-			return oneFault("rhizome.bulbs", "Its kind grows up one stem and has no rhizome. Correct its group at intake if it has.", "none for this kind", len(s.Rhizome.Bulbs))
+			return oneFault(
+				"rhizome.bulbs",
+				"Its kind grows up one stem and has no rhizome. Correct its group at intake if it has.",
+				"none for this kind",
+				len(s.Rhizome.Bulbs),
+			)
 		}
 		if err := v.keepRhizome(ctx, s.Version, s.Rhizome); err != nil {
 			return err
@@ -88,7 +93,11 @@ func (v *visit) keepRhizome(ctx context.Context, version int64, r division.Rhizo
 	case err == nil && row.Version == version:
 		_, err = v.q.SaveRhizome(ctx, sqlc.SaveRhizomeParams{PlantID: v.row.ID, Version: version, Doc: doc})
 	case err == nil:
-		return Conflict{What: "rhizome", Version: row.Version, Changes: []string{"Its bulbs were noted otherwise there."}}
+		return Conflict{
+			What:    "rhizome",
+			Version: row.Version,
+			Changes: []string{"Its bulbs were noted otherwise there."},
+		}
 	case isMissing(err):
 		return Missing{"rhizome", v.row.ID}
 	}
@@ -134,7 +143,15 @@ func (d Divide) parts(at Divisible) ([][]int, error) {
 	var list fault.List
 	for i, n := range d.Cuts {
 		if n > len(at.Rhizome.Bulbs) {
-			list = append(list, fault.Fault{Field: fmt.Sprintf("cuts[%d]", i), Value: n, Limit: fmt.Sprintf("2 to %d", len(at.Rhizome.Bulbs)), Words: "There is no such bulb."})
+			list = append(
+				list,
+				fault.Fault{
+					Field: fmt.Sprintf("cuts[%d]", i),
+					Value: n,
+					Limit: fmt.Sprintf("2 to %d", len(at.Rhizome.Bulbs)),
+					Words: "There is no such bulb.",
+				},
+			)
 		}
 	}
 	if len(list) > 0 {
@@ -143,11 +160,21 @@ func (d Divide) parts(at Divisible) ([][]int, error) {
 	parts := division.Parts(at.Rhizome, d.Cuts)
 	switch {
 	case len(d.Tags) != len(parts)-1:
-		return nil, oneFault("tags", fmt.Sprintf("The cuts make %d new plants. Give each its tag.", len(parts)-1), fmt.Sprintf("%d tags", len(parts)-1), len(d.Tags))
+		return nil, oneFault(
+			"tags",
+			fmt.Sprintf("The cuts make %d new plants. Give each its tag.", len(parts)-1),
+			fmt.Sprintf("%d tags", len(parts)-1),
+			len(d.Tags),
+		)
 	case d.Keeps >= len(parts):
 		return nil, oneFault("keeps", "There is no such piece.", fmt.Sprintf("0 to %d", len(parts)-1), d.Keeps)
 	case at.Advice.Decision != "can" && !d.Sure:
-		return nil, oneFault("sure", "The advice is against it: "+at.Advice.Reasons[0].Value+" Say that you are sure.", "true", false)
+		return nil, oneFault(
+			"sure",
+			"The advice is against it: "+at.Advice.Reasons[0].Value+" Say that you are sure.",
+			"true",
+			false,
+		)
 	}
 	kept := parts[d.Keeps]
 	return slices.Concat([][]int{kept}, slices.Delete(slices.Clone(parts), d.Keeps, d.Keeps+1)), nil
@@ -203,7 +230,15 @@ func (c *Clinic) pieceRow(ctx context.Context, v *visit, bulbs []int, tag string
 
 // settle gives a piece its own part of the rhizome and the roots of its bulbs.
 // Roots of no known growth stay with the plant that keeps the tag.
-func (c *Clinic) settle(ctx context.Context, v *visit, row sqlc.Plant, r division.Rhizome, bulbs []int, left roots.Reading, keepsTag bool) error {
+func (c *Clinic) settle(
+	ctx context.Context,
+	v *visit,
+	row sqlc.Plant,
+	r division.Rhizome,
+	bulbs []int,
+	left roots.Reading,
+	keepsTag bool,
+) error {
 	number := map[int]int{}
 	piece := division.Rhizome{Bulbs: []division.Bulb{}}
 	for i, n := range bulbs {

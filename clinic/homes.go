@@ -108,7 +108,12 @@ func (c *Clinic) Hold(ctx context.Context, plantID int64, h Hold) (Race, error) 
 	}
 	method, ok := race.Table().Method(h.Method)
 	if !ok {
-		return Race{}, oneFault("method", "This way of holding is not known here.", "a method, see /api/v1/knowledge/race", h.Method)
+		return Race{}, oneFault(
+			"method",
+			"This way of holding is not known here.",
+			"a method, see /api/v1/knowledge/race",
+			h.Method,
+		)
 	}
 	return c.raceAfter(ctx, plantID, func(v *visit) error {
 		return v.keepHome(ctx, &Home{FromOn: h.From, Route: h.Method, Name: method.Name, Note: h.Note})
@@ -143,7 +148,10 @@ func (v *visit) keepHome(ctx context.Context, h *Home) error {
 		return err
 	}
 	if len(all) == 0 || all[len(all)-1].FromOn <= h.FromOn { // it is where the plant is now
-		err := v.q.SetHome(ctx, sqlc.SetHomeParams{ID: v.row.ID, Home: h.words(), Since: h.FromOn, LookOn: h.NextLookOn})
+		err := v.q.SetHome(
+			ctx,
+			sqlc.SetHomeParams{ID: v.row.ID, Home: h.words(), Since: h.FromOn, LookOn: h.NextLookOn},
+		)
 		if err != nil {
 			return err
 		}
@@ -154,7 +162,10 @@ func (v *visit) keepHome(ctx context.Context, h *Home) error {
 		_, err = v.q.ChangeHome(ctx, sqlc.ChangeHomeParams{ID: h.ID, PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc})
 	} else {
 		var row sqlc.Home
-		row, err = v.q.CreateHome(ctx, sqlc.CreateHomeParams{PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc, CreatedAt: v.clinic.stamp()})
+		row, err = v.q.CreateHome(
+			ctx,
+			sqlc.CreateHomeParams{PlantID: v.row.ID, FromOn: h.FromOn, Doc: doc, CreatedAt: v.clinic.stamp()},
+		)
 		h.ID = row.ID
 	}
 	if err != nil {

@@ -48,7 +48,15 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 	s, err := c.StartLook(t.Context(), p.ID, StartLook{})
 	require.NoError(t, err)
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c), "looking in is not yet a look")
-	_, err = c.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: Inspection{Findings: map[string]string{"leaves-limp": "absent"}, AgainOn: "2030-08-01"}})
+	_, err = c.SaveInspection(
+		t.Context(),
+		s.ID,
+		SaveInspection{
+			Version:    s.Version,
+			LookedOn:   s.LookedOn,
+			Inspection: Inspection{Findings: map[string]string{"leaves-limp": "absent"}, AgainOn: "2030-08-01"},
+		},
+	)
 	require.NoError(t, err)
 	assert.Empty(t, dueTags(t, c))
 }
@@ -82,12 +90,26 @@ func TestHowLongAPlantHasBeenHeld(t *testing.T) {
 		require.NoError(t, err)
 		return d.Add(10 * time.Hour)
 	}
-	tub, lid, bark := Home{FromOn: "2030-03-01", Route: "tub"}, Home{FromOn: "2030-03-11", Route: "lid"}, Home{FromOn: "2030-03-21", Route: "bark"}
+	tub, lid, bark := Home{
+		FromOn: "2030-03-01",
+		Route:  "tub",
+	}, Home{
+		FromOn: "2030-03-11",
+		Route:  "lid",
+	}, Home{
+		FromOn: "2030-03-21",
+		Route:  "bark",
+	}
 	assert.Equal(t, 20.0, heldDays([]Home{tub, lid}, Intake{}, at("2030-03-21")), "one way or another")
 	assert.Zero(t, heldDays([]Home{tub, lid, bark}, Intake{}, at("2030-03-25")), "it is housed")
 	assert.Zero(t, heldDays(nil, Intake{}, at("2030-03-25")))
 	assert.Equal(t, 24.0, heldDays(nil, Intake{Pot: "none", ArrivedOn: "2030-03-01"}, at("2030-03-25")))
-	assert.Equal(t, 24.0, heldDays(nil, Intake{Pot: "none", ArrivedOn: "2030-03"}, at("2030-03-25")), "from the first day it can mean")
+	assert.Equal(
+		t,
+		24.0,
+		heldDays(nil, Intake{Pot: "none", ArrivedOn: "2030-03"}, at("2030-03-25")),
+		"from the first day it can mean",
+	)
 	assert.Zero(t, heldDays(nil, Intake{Pot: "none", ArrivedOn: "2031"}, at("2030-03-25")))
 
 	all := []Home{tub, lid, bark}
@@ -119,10 +141,19 @@ func TestWhatTheCausesAskForComesAlong(t *testing.T) {
 	assert.Empty(t, plain.Asked)
 	s, err := c.StartLook(t.Context(), p.ID, StartLook{})
 	require.NoError(t, err)
-	_, err = c.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: Inspection{
-		Findings: map[string]string{"crumbles": "present", "compacted": "present", "dark-film": "present"}, Growth: "new-roots",
-		Decisions: map[string]Decision{"suffocation": {Word: "confirmed"}, "blue-green-film": {Word: "confirmed"}},
-	}})
+	_, err = c.SaveInspection(
+		t.Context(),
+		s.ID,
+		SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: Inspection{
+			Findings: map[string]string{
+				"crumbles":  "present",
+				"compacted": "present",
+				"dark-film": "present",
+			},
+			Growth:    "new-roots",
+			Decisions: map[string]Decision{"suffocation": {Word: "confirmed"}, "blue-green-film": {Word: "confirmed"}},
+		}},
+	)
 	require.NoError(t, err)
 	r := homeOfPlant(t, c, p.ID)
 	asked := map[string][]string{}

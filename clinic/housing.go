@@ -63,7 +63,12 @@ func (c *Clinic) MarkHomeJob(ctx context.Context, plantID int64, m MarkHomeJob) 
 		i := slices.IndexFunc(now.Jobs, func(j rehome.Job) bool { return j.Code == m.Job })
 		switch {
 		case i < 0:
-			return oneFault("job", "This job is not on the list. It may have changed: load it again.", "a job on the list", m.Job)
+			return oneFault(
+				"job",
+				"This job is not on the list. It may have changed: load it again.",
+				"a job on the list",
+				m.Job,
+			)
 		case m.State == rehome.Skipped && m.Reason == "":
 			return oneFault("reason", "Say why it is skipped. It explains the months to come.", "not empty", "")
 		case m.State == rehome.Done:
@@ -98,7 +103,12 @@ func (c *Clinic) MarkHomeJob(ctx context.Context, plantID int64, m MarkHomeJob) 
 func careRead(j rehome.Job, seen []Seen, person string) error {
 	for _, caution := range j.Cautions {
 		if !slices.Contains(seen, Seen{Caution: caution.Code}) {
-			return oneFault("person", fmt.Sprintf("Read the cautions at “%s” first, and say that you have.", j.Do), "cautions acknowledged", person)
+			return oneFault(
+				"person",
+				fmt.Sprintf("Read the cautions at “%s” first, and say that you have.", j.Do),
+				"cautions acknowledged",
+				person,
+			)
 		}
 	}
 	return nil
@@ -117,7 +127,12 @@ func (c *Clinic) Settle(ctx context.Context, plantID int64, s Settle) (Rehoming,
 			return err
 		}
 		if now.Open > 0 {
-			return oneFault("jobs", fmt.Sprintf("%d jobs are open. Do them, or skip them and say why.", now.Open), "no open job", now.Open)
+			return oneFault(
+				"jobs",
+				fmt.Sprintf("%d jobs are open. Do them, or skip them and say why.", now.Open),
+				"no open job",
+				now.Open,
+			)
 		}
 		for _, j := range now.Jobs {
 			if j.State == rehome.Done {
@@ -135,9 +150,18 @@ func (c *Clinic) Settle(ctx context.Context, plantID int64, s Settle) (Rehoming,
 			return err
 		}
 		if h.NextLookOn < h.FromOn {
-			return oneFault("next_look_on", "The next look comes after the day it was housed.", "after "+h.FromOn, h.NextLookOn)
+			return oneFault(
+				"next_look_on",
+				"The next look comes after the day it was housed.",
+				"after "+h.FromOn,
+				h.NextLookOn,
+			)
 		}
-		if err := v.keepPlan(ctx, now.Version, func(p *Plan) { p.Marks, p.Tonight, p.Route = nil, false, "" }); err != nil {
+		if err := v.keepPlan(
+			ctx,
+			now.Version,
+			func(p *Plan) { p.Marks, p.Tonight, p.Route = nil, false, "" },
+		); err != nil {
 			return err
 		}
 		answer, err = c.rehoming(ctx, q, plantID, s.Person)
@@ -149,7 +173,14 @@ func (c *Clinic) Settle(ctx context.Context, plantID int64, s Settle) (Rehoming,
 // homeOf is a home as it was given; what is not said is as planned.
 func homeOf(s Settle, now Rehoming) Home {
 	route, _ := rehome.Table().Route(s.Route)
-	h := Home{FromOn: s.FromOn, Route: s.Route, Name: route.Name, Note: s.Note, NextLookOn: s.NextLookOn, Jobs: now.Jobs}
+	h := Home{
+		FromOn:     s.FromOn,
+		Route:      s.Route,
+		Name:       route.Name,
+		Note:       s.Note,
+		NextLookOn: s.NextLookOn,
+		Jobs:       now.Jobs,
+	}
 	if now.Route != nil && now.Route.Code != s.Route {
 		h.Planned = now.Route.Code
 	}
@@ -231,7 +262,10 @@ func (c *Clinic) batch(ctx context.Context, q *sqlc.Queries) (Batch, error) {
 		if r.Mix == nil || r.Fit == nil || r.Route == nil {
 			continue
 		}
-		b.Plants = append(b.Plants, Batched{row.Plant.ID, row.Plant.Tag, r.Route.Name, r.Mix.Name, r.Fit.MediumL, row.Plant.KeptApart != 0})
+		b.Plants = append(
+			b.Plants,
+			Batched{row.Plant.ID, row.Plant.Tag, r.Route.Name, r.Mix.Name, r.Fit.MediumL, row.Plant.KeptApart != 0},
+		)
 		mixes = append(mixes, r.Mix.Measured)
 	}
 	all, _, err := components(ctx, q)
@@ -268,6 +302,11 @@ func potPrior(p pots.Pot, mixWater float64, rc race.Case) drying.Prior {
 	}
 	holds := math.Max(5, (p.BelowL(fill)-p.BelowL(p.CrockMM))*1000*mixWater)
 	class := race.Table().Classes[rc.Profile.LeafConductance.Value]
-	leaves := drying.Table().LeafHours.Value * air.LeafLossG(rc.LeafAreaCM2/1e4, (class.Shut.Value+class.Open.Value)/2, deficit, air.StandardKPa)
+	leaves := drying.Table().LeafHours.Value * air.LeafLossG(
+		rc.LeafAreaCM2/1e4,
+		(class.Shut.Value+class.Open.Value)/2,
+		deficit,
+		air.StandardKPa,
+	)
 	return drying.Table().Prior(opening, wall, p.Wall, deficit, holds, leaves)
 }

@@ -56,13 +56,19 @@ func (p pending) keep(ctx context.Context, q *sqlc.Queries, place int64, from, t
 	for i := from; i < to; i++ {
 		if i < len(p.Hours) {
 			h := p.Hours[i]
-			if err := q.PutPlaceHour(ctx, sqlc.PutPlaceHourParams{PlaceID: place, Hour: h.Hour, Celsius: h.Celsius, Humidity: nullable(h.Humid)}); err != nil {
+			if err := q.PutPlaceHour(
+				ctx,
+				sqlc.PutPlaceHourParams{PlaceID: place, Hour: h.Hour, Celsius: h.Celsius, Humidity: nullable(h.Humid)},
+			); err != nil {
 				return fmt.Errorf("keep the log: %w", err)
 			}
 			continue
 		}
 		d := p.Days[i-len(p.Hours)]
-		if err := q.PutPlaceDay(ctx, sqlc.PutPlaceDayParams{PlaceID: place, Day: d.Day, LowC: d.LowC, HighC: d.HighC}); err != nil {
+		if err := q.PutPlaceDay(
+			ctx,
+			sqlc.PutPlaceDayParams{PlaceID: place, Day: d.Day, LowC: d.LowC, HighC: d.HighC},
+		); err != nil {
 			return fmt.Errorf("keep the days: %w", err)
 		}
 	}
@@ -122,9 +128,17 @@ func (c *Clinic) keepLong(ctx context.Context, id int64, p pending) (Place, erro
 			return err
 		}
 		if now.Total > 0 {
-			return oneFault("file", "Another log is on its way into this place. Wait until it is in.", "one log at a time", now.Total)
+			return oneFault(
+				"file",
+				"Another log is on its way into this place. Wait until it is in.",
+				"one log at a time",
+				now.Total,
+			)
 		}
-		row, err = q.CreateImport(ctx, sqlc.CreateImportParams{PlaceID: id, Doc: doc, Total: int64(p.total()), CreatedAt: c.stamp()})
+		row, err = q.CreateImport(
+			ctx,
+			sqlc.CreateImportParams{PlaceID: id, Doc: doc, Total: int64(p.total()), CreatedAt: c.stamp()},
+		)
 		return err
 	})
 	if err != nil {

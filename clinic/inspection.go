@@ -149,7 +149,10 @@ type StartLook struct {
 // other down.
 func looked(id int64, on, again, lookDoc, causesDoc string) Looked {
 	l := Looked{InspectionID: id, LookedOn: on, AgainOn: again}
-	err := errors.Join(json.Unmarshal([]byte(lookDoc), &l.LookInShort), json.Unmarshal([]byte(causesDoc), &l.CausesInShort))
+	err := errors.Join(
+		json.Unmarshal([]byte(lookDoc), &l.LookInShort),
+		json.Unmarshal([]byte(causesDoc), &l.CausesInShort),
+	)
 	if err != nil {
 		return Looked{InspectionID: id, LookedOn: on, AgainOn: again, Unreadable: unread("this look", id, err)}
 	}
@@ -174,10 +177,20 @@ func (in Inspection) isBlank() bool {
 // Faults finds what no single field shows wrong in a look of a day.
 func (in Inspection) Faults(lookedOn string) fault.List {
 	if in.NightLowC != nil && in.DayHighC != nil && *in.NightLowC > *in.DayHighC {
-		return oneFault("night_low_c", "The lowest night is warmer than the highest day. Correct one of the two.", fmt.Sprintf("at most %g °C", *in.DayHighC), *in.NightLowC)
+		return oneFault(
+			"night_low_c",
+			"The lowest night is warmer than the highest day. Correct one of the two.",
+			fmt.Sprintf("at most %g °C", *in.DayHighC),
+			*in.NightLowC,
+		)
 	}
 	if in.AgainOn != "" && in.AgainOn <= lookedOn {
-		return oneFault("again_on", "That is not after the day of this look. Give a later day.", "a day after "+lookedOn, in.AgainOn)
+		return oneFault(
+			"again_on",
+			"That is not after the day of this look. Give a later day.",
+			"a day after "+lookedOn,
+			in.AgainOn,
+		)
 	}
 	return nil
 }
@@ -237,10 +250,21 @@ func (c *Clinic) StartLook(ctx context.Context, plantID int64, s StartLook) (Ins
 		}
 		row, err := q.LatestInspection(ctx, plantID)
 		if isMissing(err) || err == nil && row.Blank == 0 {
-			row, err = q.CreateInspection(ctx, sqlc.CreateInspectionParams{PlantID: plantID, LookedOn: on, Noted: `{"findings":{}}`, Now: c.stamp()})
+			row, err = q.CreateInspection(
+				ctx,
+				sqlc.CreateInspectionParams{PlantID: plantID, LookedOn: on, Noted: `{"findings":{}}`, Now: c.stamp()},
+			)
 		} else if err == nil && row.LookedOn != on {
 			row, err = q.SaveInspection(ctx, sqlc.SaveInspectionParams{
-				ID: row.ID, Version: row.Version, LookedOn: on, Noted: row.Noted, Said: row.Said, Blank: 1, Look: row.Look, Causes: row.Causes, Now: c.stamp(),
+				ID:       row.ID,
+				Version:  row.Version,
+				LookedOn: on,
+				Noted:    row.Noted,
+				Said:     row.Said,
+				Blank:    1,
+				Look:     row.Look,
+				Causes:   row.Causes,
+				Now:      c.stamp(),
 			})
 		}
 		if err != nil {
@@ -336,7 +360,15 @@ func noted(row sqlc.Inspection) (Inspection, error) {
 	return in, nil
 }
 
-func (c *Clinic) keepInspection(ctx context.Context, q *sqlc.Queries, row sqlc.Inspection, p sqlc.Plant, house Settings, before Inspection, s SaveInspection) (Inspected, error) {
+func (c *Clinic) keepInspection(
+	ctx context.Context,
+	q *sqlc.Queries,
+	row sqlc.Inspection,
+	p sqlc.Plant,
+	house Settings,
+	before Inspection,
+	s SaveInspection,
+) (Inspected, error) {
 	if s.Inspection.Findings == nil {
 		s.Inspection.Findings = map[string]string{}
 	}
@@ -359,8 +391,16 @@ func (c *Clinic) keepInspection(ctx context.Context, q *sqlc.Queries, row sqlc.I
 		return all, err
 	}
 	row, err = q.SaveInspection(ctx, sqlc.SaveInspectionParams{
-		ID: row.ID, Version: row.Version, LookedOn: row.LookedOn, Noted: row.Noted, Said: string(said), Blank: asInt(s.Inspection.isBlank()),
-		AgainOn: all.AgainOn, Look: l, Causes: cs, Now: c.stamp(),
+		ID:       row.ID,
+		Version:  row.Version,
+		LookedOn: row.LookedOn,
+		Noted:    row.Noted,
+		Said:     string(said),
+		Blank:    asInt(s.Inspection.isBlank()),
+		AgainOn:  all.AgainOn,
+		Look:     l,
+		Causes:   cs,
+		Now:      c.stamp(),
 	})
 	if err != nil {
 		return all, fmt.Errorf("save look: %w", err)

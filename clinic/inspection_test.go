@@ -37,7 +37,11 @@ func lookAt(t *testing.T, c *Clinic, in Intake) (Plant, Inspected) {
 
 func note(t *testing.T, c *Clinic, i Inspected, in Inspection) Inspected {
 	t.Helper()
-	saved, err := c.SaveInspection(t.Context(), i.ID, SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in})
+	saved, err := c.SaveInspection(
+		t.Context(),
+		i.ID,
+		SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
+	)
 	require.NoError(t, err)
 	return saved
 }
@@ -103,7 +107,15 @@ func TestPlantsDueForALookAreFound(t *testing.T) {
 
 func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 	c := newClinic(t)
-	in := Intake{Tag: "B-2", Group: "phalaenopsis", OldMedium: "bark", Pot: "clear", LastRepotted: "2026", ArrivedOn: "2030-03-20", BulbState: ""}
+	in := Intake{
+		Tag:          "B-2",
+		Group:        "phalaenopsis",
+		OldMedium:    "bark",
+		Pot:          "clear",
+		LastRepotted: "2026",
+		ArrivedOn:    "2030-03-20",
+		BulbState:    "",
+	}
 	p, i := lookAt(t, c, in)
 	i = note(t, c, i, Inspection{Findings: found("stays-wet")})
 	before := chance(i, "suffocation")
@@ -177,7 +189,11 @@ func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
 func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	c := newClinic(t)
 	p, first := lookAt(t, c, Intake{Tag: "B-11", Group: "phalaenopsis"})
-	torn := Inspection{Findings: found("soaked-smelly"), Unpotted: true, Accidents: []Accident{{What: "torn-leaf", Count: 1}}}
+	torn := Inspection{
+		Findings:  found("soaked-smelly"),
+		Unpotted:  true,
+		Accidents: []Accident{{What: "torn-leaf", Count: 1}},
+	}
 	first = note(t, c, first, torn)
 	wound := func(i Inspected) (from string) {
 		for _, k := range i.Causes.Known {
@@ -238,7 +254,10 @@ func TestTheRecordKeepsBothWords(t *testing.T) {
 	said.TurnedOutOn = "2030-05-12"
 	assert.Equal(t, map[string]Said{"snails": said}, i.Said, "a word taken back leaves the record")
 
-	in.Decisions = map[string]Decision{"snails": {Word: "confirmed", TurnedOut: "wrong"}, "scale": {Word: "rejected", TurnedOut: "wrong"}}
+	in.Decisions = map[string]Decision{
+		"snails": {Word: "confirmed", TurnedOut: "wrong"},
+		"scale":  {Word: "rejected", TurnedOut: "wrong"},
+	}
 	i = note(t, later, i, in)
 	assert.Equal(t, "Scale insects: confirmed.", i.Causes.Headline, "what turned out goes before what was thought")
 }
@@ -315,7 +334,12 @@ func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 	bare = note(t, c, bare, Inspection{Findings: found("leaves-limp")})
 	assert.Equal(t, "out", bare.Look.Decision)
 	for _, n := range bare.Causes.Next {
-		assert.NotContains(t, []string{"stays-wet", "pot-light", "limp-though-wet", "crust"}, n.Finding, "a bare plant has no pot to look at")
+		assert.NotContains(
+			t,
+			[]string{"stays-wet", "pot-light", "limp-though-wet", "crust"},
+			n.Finding,
+			"a bare plant has no pot to look at",
+		)
 	}
 	_ = p
 }
@@ -323,8 +347,21 @@ func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 func TestTwoAtOneLook(t *testing.T) {
 	c := newClinic(t)
 	_, i := lookAt(t, c, Intake{Tag: "B-8", Group: "cattleya"})
-	note(t, c, i, Inspection{Findings: found("crust"), Growth: "resting", Decisions: map[string]Decision{"salt-burn": {Word: "rejected"}}})
-	_, err := c.SaveInspection(t.Context(), i.ID, SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: Inspection{Findings: found("pot-bound")}})
+	note(
+		t,
+		c,
+		i,
+		Inspection{
+			Findings:  found("crust"),
+			Growth:    "resting",
+			Decisions: map[string]Decision{"salt-burn": {Word: "rejected"}},
+		},
+	)
+	_, err := c.SaveInspection(
+		t.Context(),
+		i.ID,
+		SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: Inspection{Findings: found("pot-bound")}},
+	)
 	var conflict Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, []string{
@@ -351,14 +388,26 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 		"inspection.added[0].name":             {Added: []Added{{Name: " "}}},
 		"inspection.again_on":                  {AgainOn: "soon"},
 	} {
-		_, err := c.SaveInspection(t.Context(), i.ID, SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in})
+		_, err := c.SaveInspection(
+			t.Context(),
+			i.ID,
+			SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
+		)
 		var list fault.List
 		require.ErrorAs(t, err, &list, field)
 		assert.Equal(t, field, list[0].Field)
 		assert.NotEmpty(t, list[0].Words)
 		assert.NotEmpty(t, list[0].Limit, field)
 	}
-	_, err := c.SaveInspection(t.Context(), i.ID, SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: Inspection{NightLowC: mm(20), DayHighC: mm(12)}})
+	_, err := c.SaveInspection(
+		t.Context(),
+		i.ID,
+		SaveInspection{
+			Version:    i.Version,
+			LookedOn:   i.LookedOn,
+			Inspection: Inspection{NightLowC: mm(20), DayHighC: mm(12)},
+		},
+	)
 	var list fault.List
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "inspection.night_low_c", list[0].Field)
@@ -378,7 +427,11 @@ func TestWhatWasNotedComesBack(t *testing.T) {
 	for _, cause := range causes.Table().Causes {
 		known = append(known, cause.Code)
 	}
-	state, word := rapid.SampledFrom([]string{"present", "absent"}), rapid.SampledFrom([]string{"confirmed", "rejected"})
+	state, word := rapid.SampledFrom(
+		[]string{"present", "absent"},
+	), rapid.SampledFrom(
+		[]string{"confirmed", "rejected"},
+	)
 	outcome, text := rapid.SampledFrom([]string{"", "right", "wrong"}), rapid.StringMatching(`[a-zé “”<&]{0,40}`)
 	size := rapid.Ptr(rapid.Float64Range(2, 1500), true)
 	broken := rapid.SampledFrom(slices.Sorted(maps.Keys(unpot.Table().Accidents)))
@@ -392,10 +445,16 @@ func TestWhatWasNotedComesBack(t *testing.T) {
 			NewestLeafMM: size.Draw(rt, "newest"), LeafBeforeMM: size.Draw(rt, "before"),
 		}
 		for range rapid.IntRange(0, 3).Draw(rt, "accidents") {
-			in.Accidents = append(in.Accidents, Accident{broken.Draw(rt, "what"), rapid.IntRange(1, 400).Draw(rt, "count")})
+			in.Accidents = append(
+				in.Accidents,
+				Accident{broken.Draw(rt, "what"), rapid.IntRange(1, 400).Draw(rt, "count")},
+			)
 		}
 		for range rapid.IntRange(0, 3).Draw(rt, "added") {
-			in.Added = append(in.Added, Added{"x" + text.Draw(rt, "name"), outcome.Draw(rt, "turned out"), text.Draw(rt, "note")})
+			in.Added = append(
+				in.Added,
+				Added{"x" + text.Draw(rt, "name"), outcome.Draw(rt, "turned out"), text.Draw(rt, "note")},
+			)
 		}
 		for _, code := range rapid.SliceOfNDistinct(rapid.SampledFrom(known), 0, 4, rapid.ID).Draw(rt, "decided") {
 			if in.Decisions == nil {

@@ -99,7 +99,12 @@ type Plant struct {
 // Faults finds what no single field shows wrong.
 func (in Intake) Faults() fault.List {
 	if in.LeafCount > 0 && len(in.Blades) > in.LeafCount {
-		return oneFault("blades", "More leaves are measured than counted. Correct one of the two.", fmt.Sprintf("at most %d", in.LeafCount), len(in.Blades))
+		return oneFault(
+			"blades",
+			"More leaves are measured than counted. Correct one of the two.",
+			fmt.Sprintf("at most %d", in.LeafCount),
+			len(in.Blades),
+		)
 	}
 	return nil
 }
@@ -128,7 +133,12 @@ func (c *Clinic) check(ctx context.Context, in Intake) error {
 		if _, err := c.store.GetPlace(ctx, in.PlaceID); err != nil && !isMissing(err) {
 			return fmt.Errorf("find the place: %w", err)
 		} else if err != nil {
-			return oneFault("place_id", "There is no such place. Pick one of the list.", "a place, see /api/v1/places", in.PlaceID)
+			return oneFault(
+				"place_id",
+				"There is no such place. Pick one of the list.",
+				"a place, see /api/v1/places",
+				in.PlaceID,
+			)
 		}
 	}
 	list := check.Future(nil, "arrived_on", in.ArrivedOn, c.now())
@@ -163,12 +173,31 @@ func (c *Clinic) addPlant(ctx context.Context, q *sqlc.Queries, in Intake) (sqlc
 		return sqlc.Plant{}, err
 	}
 	row, err := q.CreatePlant(ctx, sqlc.CreatePlantParams{
-		Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
-		LeafCount: int64(in.LeafCount), Blades: blades, BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
-		LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
-		RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium,
-		SpikeAtRescue: in.SpikeAtRescue, RepotInFlower: in.RepotInFlower, SmallRotPatch: in.SmallRotPatch, Notes: in.Notes,
-		Peroxide: in.Peroxide, CutPowder: in.CutPowder, TereteLeaves: asInt(in.TereteLeaves), PlaceID: in.PlaceID, Now: c.stamp(),
+		Tag:            in.Tag,
+		GroupCode:      in.Group,
+		ArrivedOn:      in.ArrivedOn,
+		Source:         in.Source,
+		Flowering:      in.Flowering,
+		LeafCount:      int64(in.LeafCount),
+		Blades:         blades,
+		BulbCount:      int64(in.BulbCount),
+		BulbState:      in.BulbState,
+		LastRepotted:   in.LastRepotted,
+		OldMedium:      in.OldMedium,
+		Pot:            in.Pot,
+		KeptApart:      asInt(in.KeptApart),
+		RootClass:      in.RootClass,
+		DeadDryRoots:   in.DeadDryRoots,
+		ClingingMedium: in.ClingingMedium,
+		SpikeAtRescue:  in.SpikeAtRescue,
+		RepotInFlower:  in.RepotInFlower,
+		SmallRotPatch:  in.SmallRotPatch,
+		Notes:          in.Notes,
+		Peroxide:       in.Peroxide,
+		CutPowder:      in.CutPowder,
+		TereteLeaves:   asInt(in.TereteLeaves),
+		PlaceID:        in.PlaceID,
+		Now:            c.stamp(),
 	})
 	if err != nil {
 		return row, fmt.Errorf("add plant: %w", err)
@@ -184,12 +213,33 @@ func (c *Clinic) updatePlant(ctx context.Context, q *sqlc.Queries, now sqlc.Plan
 		return now, err
 	}
 	row, err := q.UpdatePlant(ctx, sqlc.UpdatePlantParams{
-		ID: now.ID, Version: now.Version, Tag: in.Tag, GroupCode: in.Group, ArrivedOn: in.ArrivedOn, Source: in.Source, Flowering: in.Flowering,
-		LeafCount: int64(in.LeafCount), Blades: blades, BulbCount: int64(in.BulbCount), BulbState: in.BulbState,
-		LastRepotted: in.LastRepotted, OldMedium: in.OldMedium, Pot: in.Pot, KeptApart: asInt(in.KeptApart),
-		RootClass: in.RootClass, DeadDryRoots: in.DeadDryRoots, ClingingMedium: in.ClingingMedium,
-		SpikeAtRescue: in.SpikeAtRescue, RepotInFlower: in.RepotInFlower, SmallRotPatch: in.SmallRotPatch, Notes: in.Notes,
-		Peroxide: in.Peroxide, CutPowder: in.CutPowder, TereteLeaves: asInt(in.TereteLeaves), PlaceID: in.PlaceID, Now: c.stamp(),
+		ID:             now.ID,
+		Version:        now.Version,
+		Tag:            in.Tag,
+		GroupCode:      in.Group,
+		ArrivedOn:      in.ArrivedOn,
+		Source:         in.Source,
+		Flowering:      in.Flowering,
+		LeafCount:      int64(in.LeafCount),
+		Blades:         blades,
+		BulbCount:      int64(in.BulbCount),
+		BulbState:      in.BulbState,
+		LastRepotted:   in.LastRepotted,
+		OldMedium:      in.OldMedium,
+		Pot:            in.Pot,
+		KeptApart:      asInt(in.KeptApart),
+		RootClass:      in.RootClass,
+		DeadDryRoots:   in.DeadDryRoots,
+		ClingingMedium: in.ClingingMedium,
+		SpikeAtRescue:  in.SpikeAtRescue,
+		RepotInFlower:  in.RepotInFlower,
+		SmallRotPatch:  in.SmallRotPatch,
+		Notes:          in.Notes,
+		Peroxide:       in.Peroxide,
+		CutPowder:      in.CutPowder,
+		TereteLeaves:   asInt(in.TereteLeaves),
+		PlaceID:        in.PlaceID,
+		Now:            c.stamp(),
 	})
 	if err != nil {
 		return row, fmt.Errorf("change plant: %w", err)
@@ -292,10 +342,23 @@ func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 	}
 	var total int64
 	found, err := read(ctx, c, func(q *sqlc.Queries) (rows []sqlc.ListPlantsRow, err error) {
-		if total, err = q.CountPlants(ctx, sqlc.CountPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Due: due}); err != nil {
+		if total, err = q.CountPlants(
+			ctx,
+			sqlc.CountPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Due: due},
+		); err != nil {
 			return nil, err
 		}
-		return q.ListPlants(ctx, sqlc.ListPlantsParams{Archived: asInt(f.Archived), Query: f.Words, Groups: groups, Due: due, Skip: int64(f.Skip), Most: int64(f.Most)})
+		return q.ListPlants(
+			ctx,
+			sqlc.ListPlantsParams{
+				Archived: asInt(f.Archived),
+				Query:    f.Words,
+				Groups:   groups,
+				Due:      due,
+				Skip:     int64(f.Skip),
+				Most:     int64(f.Most),
+			},
+		)
 	})
 	if err != nil {
 		return nil, 0, fmt.Errorf("list plants: %w", err)
@@ -319,14 +382,40 @@ func (c *Clinic) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 
 func plant(row sqlc.Plant) (Plant, error) {
 	p := Plant{
-		ID: row.ID, Version: row.Version, ArchivedAt: row.ArchivedAt, ParentID: row.ParentID, DividedOn: row.DividedOn, Home: row.Home, HomeSince: row.HomeSince, HomeLookOn: row.LookOn, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
+		ID:         row.ID,
+		Version:    row.Version,
+		ArchivedAt: row.ArchivedAt,
+		ParentID:   row.ParentID,
+		DividedOn:  row.DividedOn,
+		Home:       row.Home,
+		HomeSince:  row.HomeSince,
+		HomeLookOn: row.LookOn,
+		CreatedAt:  row.CreatedAt,
+		UpdatedAt:  row.UpdatedAt,
 		Intake: Intake{
-			Tag: row.Tag, Group: row.GroupCode, ArrivedOn: row.ArrivedOn, Source: row.Source, Flowering: row.Flowering,
-			LeafCount: int(row.LeafCount), BulbCount: int(row.BulbCount), BulbState: row.BulbState,
-			LastRepotted: row.LastRepotted, OldMedium: row.OldMedium, Pot: row.Pot, KeptApart: row.KeptApart != 0,
-			RootClass: row.RootClass, DeadDryRoots: row.DeadDryRoots, ClingingMedium: row.ClingingMedium,
-			SpikeAtRescue: row.SpikeAtRescue, RepotInFlower: row.RepotInFlower, SmallRotPatch: row.SmallRotPatch, Notes: row.Notes,
-			Peroxide: row.Peroxide, CutPowder: row.CutPowder, TereteLeaves: row.TereteLeaves != 0, PlaceID: row.PlaceID,
+			Tag:            row.Tag,
+			Group:          row.GroupCode,
+			ArrivedOn:      row.ArrivedOn,
+			Source:         row.Source,
+			Flowering:      row.Flowering,
+			LeafCount:      int(row.LeafCount),
+			BulbCount:      int(row.BulbCount),
+			BulbState:      row.BulbState,
+			LastRepotted:   row.LastRepotted,
+			OldMedium:      row.OldMedium,
+			Pot:            row.Pot,
+			KeptApart:      row.KeptApart != 0,
+			RootClass:      row.RootClass,
+			DeadDryRoots:   row.DeadDryRoots,
+			ClingingMedium: row.ClingingMedium,
+			SpikeAtRescue:  row.SpikeAtRescue,
+			RepotInFlower:  row.RepotInFlower,
+			SmallRotPatch:  row.SmallRotPatch,
+			Notes:          row.Notes,
+			Peroxide:       row.Peroxide,
+			CutPowder:      row.CutPowder,
+			TereteLeaves:   row.TereteLeaves != 0,
+			PlaceID:        row.PlaceID,
 		},
 	}
 	if profile, ok := taxa.Find(row.GroupCode); ok {

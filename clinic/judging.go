@@ -87,8 +87,16 @@ func (j judged) summary() (string, error) {
 		left = &LeftShort{after.Count(), of.ViableByLength, of.LiveLengthMM}
 	}
 	doc, err := json.Marshal(Summary{
-		Headline: headline, Grade: j.verdict.Grade.Code, Starved: j.verdict.Grade.Starved, Roots: j.reading.Count(), Viable: t.ViableByLength,
-		LiveMM: t.LiveLengthMM, Tips: t.GrowingTips, Cuts: t.Cuts + t.SideCuts, Rechecks: t.Rechecks, Left: left,
+		Headline: headline,
+		Grade:    j.verdict.Grade.Code,
+		Starved:  j.verdict.Grade.Starved,
+		Roots:    j.reading.Count(),
+		Viable:   t.ViableByLength,
+		LiveMM:   t.LiveLengthMM,
+		Tips:     t.GrowingTips,
+		Cuts:     t.Cuts + t.SideCuts,
+		Rechecks: t.Rechecks,
+		Left:     left,
 	})
 	return string(doc), err
 }

@@ -35,7 +35,13 @@ func (c *Clinic) Labels(ctx context.Context, ids []int64, sheet bool, skip int, 
 		if err != nil {
 			return nil, err
 		}
-		l := formats.Label{Tag: p.Intake.Tag, Group: p.GroupName, On: inWords(c.today()), NextLook: inWords(r.NextLookOn), Link: pageOf(origin, id)}
+		l := formats.Label{
+			Tag:      p.Intake.Tag,
+			Group:    p.GroupName,
+			On:       inWords(c.today()),
+			NextLook: inWords(r.NextLookOn),
+			Link:     pageOf(origin, id),
+		}
 		switch {
 		case len(r.Homes) > 0 && r.Open == len(r.Jobs):
 			l.Method, l.On, l.NextLook = r.Homes[0].words(), inWords(r.Homes[0].FromOn), inWords(r.Homes[0].NextLookOn)
@@ -67,7 +73,13 @@ func (c *Clinic) CaseSheet(ctx context.Context, plantID int64, origin string) (t
 		return "", nil, err
 	}
 	in := p.Intake
-	s := formats.Sheet{Tag: in.Tag, Group: p.GroupName, Apart: in.KeptApart, On: inWords(c.today()), Link: pageOf(origin, plantID)}
+	s := formats.Sheet{
+		Tag:   in.Tag,
+		Group: p.GroupName,
+		Apart: in.KeptApart,
+		On:    inWords(c.today()),
+		Link:  pageOf(origin, plantID),
+	}
 	if s.Parts, err = c.sheetParts(ctx, p); err != nil {
 		return in.Tag, nil, err
 	}
@@ -109,7 +121,16 @@ func (c *Clinic) sheetParts(ctx context.Context, p Plant) ([]formats.SheetPart, 
 		add(&state, p.Looked.Cause != "", "Cause: %s", p.Looked.Cause)
 	}
 	if p.Latest != nil && p.Latest.Grade != "" {
-		add(&state, true, "Roots of %s: %s, %.0f–%.0f %% alive. %s", inWords(p.Latest.ReadOn), p.Latest.Grade, 100*p.Latest.Viable.Low, 100*p.Latest.Viable.High, p.Latest.Headline)
+		add(
+			&state,
+			true,
+			"Roots of %s: %s, %.0f–%.0f %% alive. %s",
+			inWords(p.Latest.ReadOn),
+			p.Latest.Grade,
+			100*p.Latest.Viable.Low,
+			100*p.Latest.Viable.High,
+			p.Latest.Headline,
+		)
 	}
 	r, err := c.Rehoming(ctx, p.ID, "")
 	if err != nil {
@@ -136,7 +157,17 @@ func (c *Clinic) sheetParts(ctx context.Context, p Plant) ([]formats.SheetPart, 
 		if of := counting(list, kind); len(of) > 0 {
 			first, last := of[0], of[len(of)-1]
 			name := map[string]string{Bare: "Bare plant", InPot: "In its pot"}[kind]
-			add(&weights, true, "%s: %.4g g on %s, %.4g g on %s, %d weighings", name, first.Grams, inWords(first.At[:10]), last.Grams, inWords(last.At[:10]), len(of))
+			add(
+				&weights,
+				true,
+				"%s: %.4g g on %s, %.4g g on %s, %d weighings",
+				name,
+				first.Grams,
+				inWords(first.At[:10]),
+				last.Grams,
+				inWords(last.At[:10]),
+				len(of),
+			)
 		}
 	}
 	return []formats.SheetPart{who, state, home, weights}, nil

@@ -34,10 +34,20 @@ func (p PlaceFacts) Faults() fault.List {
 	case (p.LowC == nil) != (p.HighC == nil):
 		return oneFault("high_c", "Give both the low and the high, or neither.", "both or neither", nil)
 	case p.LowC != nil && *p.LowC > *p.HighC:
-		return oneFault("low_c", "The usual night is warmer than the usual day. Correct one of the two.", fmt.Sprintf("at most %g °C", *p.HighC), *p.LowC)
+		return oneFault(
+			"low_c",
+			"The usual night is warmer than the usual day. Correct one of the two.",
+			fmt.Sprintf("at most %g °C", *p.HighC),
+			*p.LowC,
+		)
 	}
 	if _, err := zoneOf(p.Zone); err != nil {
-		return oneFault("zone", "This time zone is not known. Write it like Europe/Lisbon.", "a time zone such as Europe/Lisbon", p.Zone)
+		return oneFault(
+			"zone",
+			"This time zone is not known. Write it like Europe/Lisbon.",
+			"a time zone such as Europe/Lisbon",
+			p.Zone,
+		)
 	}
 	return nil
 }
@@ -119,7 +129,19 @@ func (c *Clinic) Places(ctx context.Context) ([]Place, error) {
 const shownDays = 60
 
 func (c *Clinic) place(ctx context.Context, q *sqlc.Queries, row sqlc.Place) (Place, error) {
-	p := Place{ID: row.ID, Version: row.Version, Place: PlaceFacts{Name: row.Name, Zone: row.Zone, LowC: optional(row.LowC), HighC: optional(row.HighC), HumidityPercent: optional(row.Humidity), Light: row.Light}, Days: []climate.Day{}}
+	p := Place{
+		ID:      row.ID,
+		Version: row.Version,
+		Place: PlaceFacts{
+			Name:            row.Name,
+			Zone:            row.Zone,
+			LowC:            optional(row.LowC),
+			HighC:           optional(row.HighC),
+			HumidityPercent: optional(row.Humidity),
+			Light:           row.Light,
+		},
+		Days: []climate.Day{},
+	}
 	var err error
 	if p.Plants, err = q.PlantsAtPlace(ctx, row.ID); err != nil {
 		return p, err
@@ -134,7 +156,10 @@ func (c *Clinic) place(ctx context.Context, q *sqlc.Queries, row sqlc.Place) (Pl
 	p.Logged = len(known.Hours)
 	if p.Logged > 0 {
 		last := slices.Max(slices.Collect(maps.Keys(known.Hours)))
-		p.Last = &LoggedHour{At: time.Unix(last*3600, 0).In(known.Zone).Format(time.RFC3339), Celsius: known.Hours[last]}
+		p.Last = &LoggedHour{
+			At:      time.Unix(last*3600, 0).In(known.Zone).Format(time.RFC3339),
+			Celsius: known.Hours[last],
+		}
 		if h, ok := known.Humid[last]; ok {
 			p.Last.HumidityPercent = &h
 		}
@@ -170,7 +195,13 @@ func climateOf(ctx context.Context, q *sqlc.Queries, row sqlc.Place, since time.
 	if err != nil {
 		return nil, fmt.Errorf("zone of place %d: %w", row.ID, err)
 	}
-	p := &climate.Place{Zone: zone, Days: map[string]climate.Day{}, Hours: map[int64]float64{}, Humid: map[int64]float64{}, UsualHumidity: optional(row.Humidity)}
+	p := &climate.Place{
+		Zone:          zone,
+		Days:          map[string]climate.Day{},
+		Hours:         map[int64]float64{},
+		Humid:         map[int64]float64{},
+		UsualHumidity: optional(row.Humidity),
+	}
 	if row.LowC.Valid && row.HighC.Valid {
 		p.Usual = &climate.Day{LowC: row.LowC.Float64, HighC: row.HighC.Float64}
 	}
@@ -201,7 +232,18 @@ func (c *Clinic) AddPlace(ctx context.Context, p PlaceFacts) (Place, error) {
 	}
 	var added Place
 	err := c.write(ctx, &added, func(q *sqlc.Queries) error {
-		row, err := q.CreatePlace(ctx, sqlc.CreatePlaceParams{Name: p.Name, Zone: p.Zone, LowC: nullable(p.LowC), HighC: nullable(p.HighC), Humidity: nullable(p.HumidityPercent), Light: p.Light, UpdatedAt: c.stamp()})
+		row, err := q.CreatePlace(
+			ctx,
+			sqlc.CreatePlaceParams{
+				Name:      p.Name,
+				Zone:      p.Zone,
+				LowC:      nullable(p.LowC),
+				HighC:     nullable(p.HighC),
+				Humidity:  nullable(p.HumidityPercent),
+				Light:     p.Light,
+				UpdatedAt: c.stamp(),
+			},
+		)
 		if err != nil {
 			return fmt.Errorf("add place: %w", err)
 		}
@@ -223,10 +265,27 @@ func (c *Clinic) ChangePlace(ctx context.Context, id int64, ch ChangePlace) (Pla
 			return missing(err, "place", id)
 		}
 		if row.Version != ch.Version {
-			return Conflict{What: "place", Version: row.Version, Changes: []string{fmt.Sprintf("It is called “%s” there.", row.Name)}}
+			return Conflict{
+				What:    "place",
+				Version: row.Version,
+				Changes: []string{fmt.Sprintf("It is called “%s” there.", row.Name)},
+			}
 		}
 		p := ch.Place
-		row, err = q.ChangePlace(ctx, sqlc.ChangePlaceParams{ID: id, Version: row.Version, Name: p.Name, Zone: p.Zone, LowC: nullable(p.LowC), HighC: nullable(p.HighC), Humidity: nullable(p.HumidityPercent), Light: p.Light, Now: c.stamp()})
+		row, err = q.ChangePlace(
+			ctx,
+			sqlc.ChangePlaceParams{
+				ID:       id,
+				Version:  row.Version,
+				Name:     p.Name,
+				Zone:     p.Zone,
+				LowC:     nullable(p.LowC),
+				HighC:    nullable(p.HighC),
+				Humidity: nullable(p.HumidityPercent),
+				Light:    p.Light,
+				Now:      c.stamp(),
+			},
+		)
 		if err != nil {
 			return err
 		}
@@ -246,7 +305,15 @@ func (c *Clinic) PutDays(ctx context.Context, id int64, t DayTable) (Place, erro
 	for i, d := range t.Days {
 		field := fmt.Sprintf("days[%d].", i)
 		if d.LowC > d.HighC {
-			list = append(list, fault.Fault{Field: field + "low_c", Value: d.LowC, Limit: fmt.Sprintf("at most %g °C", d.HighC), Words: "The low is above the high."})
+			list = append(
+				list,
+				fault.Fault{
+					Field: field + "low_c",
+					Value: d.LowC,
+					Limit: fmt.Sprintf("at most %g °C", d.HighC),
+					Words: "The low is above the high.",
+				},
+			)
 		}
 		list = check.Future(list, field+"day", d.Day, c.now())
 	}
@@ -263,7 +330,12 @@ func (c *Clinic) LogReading(ctx context.Context, id int64, r LoggerReading) (Log
 		return LoggedHour{}, err
 	}
 	if r.At.Year() < 1990 || r.At.After(c.now().Add(time.Hour)) {
-		return LoggedHour{}, oneFault("at", "This time lies before 1990 or has not come yet. Set the logger's clock.", "1990 to now", r.At.Format(time.RFC3339))
+		return LoggedHour{}, oneFault(
+			"at",
+			"This time lies before 1990 or has not come yet. Set the logger's clock.",
+			"1990 to now",
+			r.At.Format(time.RFC3339),
+		)
 	}
 	hour := climate.HourOf(r.At)
 	kept := LoggedHour{At: r.At.Truncate(time.Hour).Format(time.RFC3339)}
@@ -271,7 +343,15 @@ func (c *Clinic) LogReading(ctx context.Context, id int64, r LoggerReading) (Log
 		if _, err := q.GetPlace(ctx, id); err != nil {
 			return missing(err, "place", id)
 		}
-		if err := q.AddPlaceReading(ctx, sqlc.AddPlaceReadingParams{PlaceID: id, Hour: hour, Celsius: r.Celsius, Humidity: nullable(r.HumidityPercent)}); err != nil {
+		if err := q.AddPlaceReading(
+			ctx,
+			sqlc.AddPlaceReadingParams{
+				PlaceID:  id,
+				Hour:     hour,
+				Celsius:  r.Celsius,
+				Humidity: nullable(r.HumidityPercent),
+			},
+		); err != nil {
 			return fmt.Errorf("keep the reading: %w", err)
 		}
 		rows, err := q.PlaceHours(ctx, sqlc.PlaceHoursParams{PlaceID: id, Since: hour})
@@ -286,7 +366,13 @@ func (c *Clinic) LogReading(ctx context.Context, id int64, r LoggerReading) (Log
 
 // temperatures are those a plant stands in: of its place, else of the last look,
 // else of its group. It also says where they come from.
-func (c *Clinic) temperatures(ctx context.Context, q *sqlc.Queries, plant sqlc.Plant, seen *Inspection, since time.Time) (*climate.Place, string, error) {
+func (c *Clinic) temperatures(
+	ctx context.Context,
+	q *sqlc.Queries,
+	plant sqlc.Plant,
+	seen *Inspection,
+	since time.Time,
+) (*climate.Place, string, error) {
 	if plant.PlaceID != 0 {
 		row, err := q.GetPlace(ctx, plant.PlaceID)
 		if err != nil {
@@ -307,10 +393,18 @@ func (c *Clinic) temperatures(ctx context.Context, q *sqlc.Queries, plant sqlc.P
 	p := &climate.Place{Zone: c.now().Location()}
 	if seen != nil && seen.NightLowC != nil && seen.DayHighC != nil {
 		p.Usual = &climate.Day{LowC: *seen.NightLowC, HighC: *seen.DayHighC}
-		return p, fmt.Sprintf("From your last look: %g to %g °C. Say where it stands for more.", p.Usual.LowC, p.Usual.HighC), nil
+		return p, fmt.Sprintf(
+			"From your last look: %g to %g °C. Say where it stands for more.",
+			p.Usual.LowC,
+			p.Usual.HighC,
+		), nil
 	}
 	profile, _ := taxa.Find(plant.GroupCode)
 	low, high := profile.RangeC()
 	p.Usual = &climate.Day{LowC: low, HighC: high}
-	return p, fmt.Sprintf("Only a guess, the usual range of its group: %g to %g °C. Say where it stands.", low, high), nil
+	return p, fmt.Sprintf(
+		"Only a guess, the usual range of its group: %g to %g °C. Say where it stands.",
+		low,
+		high,
+	), nil
 }

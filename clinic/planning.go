@@ -121,7 +121,8 @@ func (v *visit) inHand(ctx context.Context) (*sqlc.Cleaning, kept, error) {
 	if err != nil {
 		return nil, kept{}, err
 	}
-	if row.ClosedOn != "" && (v.changedSince(row.UpdatedAt) || doc.Of != nil && *doc.Of != v.of()) || v.begunAfter(row.UpdatedAt) {
+	if row.ClosedOn != "" && (v.changedSince(row.UpdatedAt) || doc.Of != nil && *doc.Of != v.of()) ||
+		v.begunAfter(row.UpdatedAt) {
 		return nil, kept{}, nil
 	}
 	return &row, doc, nil
@@ -157,7 +158,14 @@ func (v *visit) cleaning(ctx context.Context, row *sqlc.Cleaning, doc kept, pers
 	if err != nil {
 		return Cleaning{}, err
 	}
-	all := Cleaning{PlantID: v.row.ID, Plan: plan, Suspect: v.suspect(), Before: []Queued{}, Uses: doc.Uses, Seen: []Seen{}}
+	all := Cleaning{
+		PlantID: v.row.ID,
+		Plan:    plan,
+		Suspect: v.suspect(),
+		Before:  []Queued{},
+		Uses:    doc.Uses,
+		Seen:    []Seen{},
+	}
 	if all.Uses == nil {
 		all.Uses = []Use{}
 	}
@@ -225,7 +233,12 @@ func (v *visit) plan(ctx context.Context, doc kept) (cleaning.Plan, error) {
 }
 
 // change changes the cleaning in hand, beginning one when there is none.
-func (c *Clinic) change(ctx context.Context, plantID int64, person string, change func(v *visit, q *sqlc.Queries, row *sqlc.Cleaning, doc *kept) error) (Cleaning, error) {
+func (c *Clinic) change(
+	ctx context.Context,
+	plantID int64,
+	person string,
+	change func(v *visit, q *sqlc.Queries, row *sqlc.Cleaning, doc *kept) error,
+) (Cleaning, error) {
 	var changed Cleaning
 	err := c.write(ctx, &changed, func(q *sqlc.Queries) error {
 		v, err := c.visit(ctx, q, plantID)
@@ -240,7 +253,10 @@ func (c *Clinic) change(ctx context.Context, plantID int64, person string, chang
 			if err := q.LeaveCleanings(ctx, plantID); err != nil {
 				return err
 			}
-			begun, err := q.CreateCleaning(ctx, sqlc.CreateCleaningParams{PlantID: plantID, BegunOn: c.today(), Now: c.stamp()})
+			begun, err := q.CreateCleaning(
+				ctx,
+				sqlc.CreateCleaningParams{PlantID: plantID, BegunOn: c.today(), Now: c.stamp()},
+			)
 			if err != nil {
 				return fmt.Errorf("begin cleaning: %w", err)
 			}
@@ -256,7 +272,10 @@ func (c *Clinic) change(ctx context.Context, plantID int64, person string, chang
 		if err != nil {
 			return err
 		}
-		if _, err := q.SaveCleaning(ctx, sqlc.SaveCleaningParams{ID: row.ID, ClosedOn: row.ClosedOn, Doc: text, Now: c.stamp()}); err != nil {
+		if _, err := q.SaveCleaning(
+			ctx,
+			sqlc.SaveCleaningParams{ID: row.ID, ClosedOn: row.ClosedOn, Doc: text, Now: c.stamp()},
+		); err != nil {
 			return fmt.Errorf("keep cleaning: %w", err)
 		}
 		if err := q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: plantID, Now: c.stamp()}); err != nil {
@@ -287,7 +306,12 @@ func (c *Clinic) MarkJob(ctx context.Context, plantID int64, m MarkJob) (Cleanin
 		jobs := plan.Jobs
 		i := slices.IndexFunc(jobs, func(j cleaning.Job) bool { return j.Code == m.Job })
 		if i < 0 {
-			return oneFault("job", "This job is not on the plan. It may have changed: load it again.", "a job on the plan", m.Job)
+			return oneFault(
+				"job",
+				"This job is not on the plan. It may have changed: load it again.",
+				"a job on the plan",
+				m.Job,
+			)
 		}
 		switch m.State {
 		case cleaning.Skipped:
@@ -325,7 +349,12 @@ func (v *visit) mayBeDone(ctx context.Context, j cleaning.Job, m MarkJob) error 
 		left += it.Count - it.Done
 	}
 	if left > 0 {
-		return oneFault("state", fmt.Sprintf("%d on the cut list are open. Check them off, or skip the job and say why.", left), "every cut checked off", m.State)
+		return oneFault(
+			"state",
+			fmt.Sprintf("%d on the cut list are open. Check them off, or skip the job and say why.", left),
+			"every cut checked off",
+			m.State,
+		)
 	}
 	return v.cautionsRead(ctx, j, m.Person)
 }
@@ -338,7 +367,12 @@ func (v *visit) cautionsRead(ctx context.Context, j cleaning.Job, person string)
 	}
 	for _, caution := range j.Care {
 		if !slices.Contains(seen, sqlc.ListAcknowledgedRow{Product: j.Product, Caution: caution.Code}) {
-			return oneFault("person", fmt.Sprintf("Read the cautions at “%s” first, and say that you have.", j.Do.Value), "cautions acknowledged", person)
+			return oneFault(
+				"person",
+				fmt.Sprintf("Read the cautions at “%s” first, and say that you have.", j.Do.Value),
+				"cautions acknowledged",
+				person,
+			)
 		}
 	}
 	return nil
@@ -354,9 +388,17 @@ func (c *Clinic) AddJob(ctx context.Context, plantID int64, a AddJob) (Cleaning,
 			return closedAlready
 		}
 		if len(doc.Own) >= 30 {
-			return oneFault("do", "Thirty jobs of your own are on this plan. That is the most.", "30 jobs", len(doc.Own))
+			return oneFault(
+				"do",
+				"Thirty jobs of your own are on this plan. That is the most.",
+				"30 jobs",
+				len(doc.Own),
+			)
 		}
-		doc.Own = append(doc.Own, cleaning.OwnJob{Code: fmt.Sprintf("own-%d", len(doc.Own)+1), Stage: a.Stage, Do: a.Do})
+		doc.Own = append(
+			doc.Own,
+			cleaning.OwnJob{Code: fmt.Sprintf("own-%d", len(doc.Own)+1), Stage: a.Stage, Do: a.Do},
+		)
 		return nil
 	})
 }
@@ -377,7 +419,12 @@ func (c *Clinic) CloseCleaning(ctx context.Context, plantID int64, s CloseCleani
 			return err
 		}
 		if plan.Open > 0 {
-			return oneFault("closed", fmt.Sprintf("%d jobs are open. Do them, or skip them and say why.", plan.Open), "no open job", plan.Open)
+			return oneFault(
+				"closed",
+				fmt.Sprintf("%d jobs are open. Do them, or skip them and say why.", plan.Open),
+				"no open job",
+				plan.Open,
+			)
 		}
 		if len(plan.Jobs) == 0 {
 			return oneFault("closed", "There is nothing on this plan to close.", "a plan with jobs", 0)
@@ -404,7 +451,10 @@ func (c *Clinic) Acknowledge(ctx context.Context, a Acknowledge) ([]Seen, error)
 	all := []Seen{}
 	err := c.write(ctx, &all, func(q *sqlc.Queries) error {
 		for _, s := range a.Seen {
-			if err := q.Acknowledge(ctx, sqlc.AcknowledgeParams{Person: a.Person, Product: s.Product, Caution: s.Caution, At: c.stamp()}); err != nil {
+			if err := q.Acknowledge(
+				ctx,
+				sqlc.AcknowledgeParams{Person: a.Person, Product: s.Product, Caution: s.Caution, At: c.stamp()},
+			); err != nil {
 				return err
 			}
 		}

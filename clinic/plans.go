@@ -79,7 +79,11 @@ func (v *visit) keepPlan(ctx context.Context, version int64, change func(*Plan))
 		return err
 	}
 	if now.Version != version {
-		return Conflict{What: "plan", Version: now.Version, Changes: []string{"What is planned for the plant was changed there."}}
+		return Conflict{
+			What:    "plan",
+			Version: now.Version,
+			Changes: []string{"What is planned for the plant was changed there."},
+		}
 	}
 	change(&now.Plan)
 	doc, err := asDoc(storedPlan{now.Plan, now.Plan.Marks})
@@ -90,7 +94,10 @@ func (v *visit) keepPlan(ctx context.Context, version int64, change func(*Plan))
 	if version == 0 {
 		_, err = v.q.CreateRehoming(ctx, sqlc.CreateRehomingParams{PlantID: v.row.ID, Doc: doc, Now: stamp})
 	} else {
-		_, err = v.q.SaveRehoming(ctx, sqlc.SaveRehomingParams{PlantID: v.row.ID, Version: version, Doc: doc, Now: stamp})
+		_, err = v.q.SaveRehoming(
+			ctx,
+			sqlc.SaveRehomingParams{PlantID: v.row.ID, Version: version, Doc: doc, Now: stamp},
+		)
 	}
 	if err != nil {
 		return fmt.Errorf("keep plan: %w", err)

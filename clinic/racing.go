@@ -45,7 +45,12 @@ func (c *Clinic) raceOf(ctx context.Context, q *sqlc.Queries, plantID int64, of 
 		return Race{}, err
 	}
 	if _, ok := race.Table().Method(of); of != "" && !ok {
-		return Race{}, oneFault("of", "This way of holding is not known here.", "a method, see /api/v1/knowledge/race", of)
+		return Race{}, oneFault(
+			"of",
+			"This way of holding is not known here.",
+			"a method, see /api/v1/knowledge/race",
+			of,
+		)
 	}
 	kase, err := v.raceCase(ctx, c.now())
 	if err != nil {
@@ -161,7 +166,11 @@ func leafFrom(in Intake, p taxa.Profile) string {
 	case len(in.Blades) > 0:
 		return fmt.Sprintf("%d of %d leaves measured.", len(in.Blades), max(in.LeafCount, len(in.Blades)))
 	case in.LeafCount > 0:
-		return fmt.Sprintf("%d leaves of the usual %g cm² of its group. Measure some for better.", in.LeafCount, p.LeafAreaCM2.Value)
+		return fmt.Sprintf(
+			"%d leaves of the usual %g cm² of its group. Measure some for better.",
+			in.LeafCount,
+			p.LeafAreaCM2.Value,
+		)
 	}
 	return ""
 }
@@ -271,7 +280,15 @@ func (r RaceCase) Faults() fault.List {
 	}
 	list := unknown("holding", r.Holding)
 	if r.Runs*cmp.Or(r.Days, mostRaceDays) > mostRunDays {
-		list = append(list, fault.Fault{Field: "runs", Value: r.Runs, Limit: fmt.Sprintf("runs times days at most %d", mostRunDays), Words: "So many runs over so many days take too long. Give fewer of one."})
+		list = append(
+			list,
+			fault.Fault{
+				Field: "runs",
+				Value: r.Runs,
+				Limit: fmt.Sprintf("runs times days at most %d", mostRunDays),
+				Words: "So many runs over so many days take too long. Give fewer of one.",
+			},
+		)
 	}
 	for i, w := range r.Weighings {
 		list = append(list, unknown(fmt.Sprintf("weighings[%d].holding", i), w.Holding)...)
@@ -290,13 +307,41 @@ func (r RaceCase) asCase() race.Case {
 	p, _ := taxa.Find(r.Group)
 	in := Intake{LeafCount: r.LeafCount, Blades: r.Blades}
 	c := race.Case{
-		Profile: p, LeafAreaCM2: leaves.AreaCM2(r.Blades, r.LeafCount, p.LeafAreaCM2.Value, roots.Known().Figures.LeafFormFactor.Value), LeafFrom: leafFrom(in, p),
-		Bulbs: r.BulbCount, LiveRootCM2: roots.Range{Low: r.LiveRootCM2, Point: r.LiveRootCM2, High: r.LiveRootCM2}, RootsFrom: "As given.",
-		Limp: r.Limp, TipsOut: r.TipsOut, HeldDays: r.HeldDays, NightC: r.NightC, DayC: r.DayC, AirFrom: "As given.",
-		Humidity: r.HumidityPercent, Light: r.Light, Holding: r.Holding, Assumed: r.Assumed, Runs: r.Runs, Days: r.Days, Seed: r.Seed,
+		Profile: p,
+		LeafAreaCM2: leaves.AreaCM2(
+			r.Blades,
+			r.LeafCount,
+			p.LeafAreaCM2.Value,
+			roots.Known().Figures.LeafFormFactor.Value,
+		),
+		LeafFrom:    leafFrom(in, p),
+		Bulbs:       r.BulbCount,
+		LiveRootCM2: roots.Range{Low: r.LiveRootCM2, Point: r.LiveRootCM2, High: r.LiveRootCM2},
+		RootsFrom:   "As given.",
+		Limp:        r.Limp,
+		TipsOut:     r.TipsOut,
+		HeldDays:    r.HeldDays,
+		NightC:      r.NightC,
+		DayC:        r.DayC,
+		AirFrom:     "As given.",
+		Humidity:    r.HumidityPercent,
+		Light:       r.Light,
+		Holding:     r.Holding,
+		Assumed:     r.Assumed,
+		Runs:        r.Runs,
+		Days:        r.Days,
+		Seed:        r.Seed,
 	}
 	for _, w := range r.Weighings {
-		c.Weighings = append(c.Weighings, race.Weighing{DaysAgo: w.DaysAgo, Grams: w.Grams, Since: []race.Spell{{Days: 1, Holding: w.Holding}}, Anew: w.Anew})
+		c.Weighings = append(
+			c.Weighings,
+			race.Weighing{
+				DaysAgo: w.DaysAgo,
+				Grams:   w.Grams,
+				Since:   []race.Spell{{Days: 1, Holding: w.Holding}},
+				Anew:    w.Anew,
+			},
+		)
 	}
 	return c
 }

@@ -19,10 +19,25 @@ import (
 // bared is a plant without a living root, out of its pot, in a place of its own.
 func bared(t *testing.T, c *Clinic, humidity float64) Plant {
 	t.Helper()
-	place, err := c.AddPlace(t.Context(), PlaceFacts{Name: "Shed", Zone: "UTC", LowC: mm(18), HighC: mm(24), HumidityPercent: &humidity, Light: "shade"})
+	place, err := c.AddPlace(
+		t.Context(),
+		PlaceFacts{Name: "Shed", Zone: "UTC", LowC: mm(18), HighC: mm(24), HumidityPercent: &humidity, Light: "shade"},
+	)
 	require.NoError(t, err)
-	p, r := begun(t, c, Intake{Tag: "Bare", Group: "phalaenopsis", LeafCount: 4, Pot: "none", OldMedium: "none", ArrivedOn: "2030-03-23", PlaceID: place.ID,
-		Blades: []leaves.Blade{{LengthMM: 240, WidthMM: 90}, {LengthMM: 220, WidthMM: 80}}})
+	p, r := begun(
+		t,
+		c,
+		Intake{
+			Tag:       "Bare",
+			Group:     "phalaenopsis",
+			LeafCount: 4,
+			Pot:       "none",
+			OldMedium: "none",
+			ArrivedOn: "2030-03-23",
+			PlaceID:   place.ID,
+			Blades:    []leaves.Blade{{LengthMM: 240, WidthMM: 90}, {LengthMM: 220, WidthMM: 80}},
+		},
+	)
 	save(t, c, r, entry("a", 9, 80, roots.Hollow))
 	return p
 }
@@ -82,7 +97,15 @@ func TestLoggedAirReplacesWhatIsUsual(t *testing.T) {
 	for h := range 4 * 24 {
 		at := day.Add(-time.Duration(h+1) * time.Hour)
 		for _, minute := range []int{5, 35} {
-			_, err := c.LogReading(t.Context(), place.PlaceID, LoggerReading{At: at.Truncate(time.Hour).Add(time.Duration(minute) * time.Minute), Celsius: 20, HumidityPercent: mm(60 + float64(minute))})
+			_, err := c.LogReading(
+				t.Context(),
+				place.PlaceID,
+				LoggerReading{
+					At:              at.Truncate(time.Hour).Add(time.Duration(minute) * time.Minute),
+					Celsius:         20,
+					HumidityPercent: mm(60 + float64(minute)),
+				},
+			)
 			require.NoError(t, err)
 		}
 	}
@@ -98,7 +121,11 @@ func TestALoggersReadingsOfAnHourAreTheirMean(t *testing.T) {
 	require.NoError(t, err)
 	at := day.Add(-2 * time.Hour)
 	for i, v := range []float64{18, 20, 22} {
-		kept, err := c.LogReading(t.Context(), place.ID, LoggerReading{At: at.Add(time.Duration(10*i) * time.Minute), Celsius: v, HumidityPercent: mm(60 + v)})
+		kept, err := c.LogReading(
+			t.Context(),
+			place.ID,
+			LoggerReading{At: at.Add(time.Duration(10*i) * time.Minute), Celsius: v, HumidityPercent: mm(60 + v)},
+		)
 		require.NoError(t, err)
 		assert.InDelta(t, []float64{18, 19, 20}[i], kept.Celsius, 1e-9)
 		assert.InDelta(t, []float64{78, 79, 80}[i], *kept.HumidityPercent, 1e-9)
@@ -141,7 +168,11 @@ func TestAClimateFileBringsItsHumidity(t *testing.T) {
 	require.NoError(t, err)
 	require.NotNil(t, list[0].MeanHumidity)
 	assert.InDelta(t, 64, *list[0].MeanHumidity, 1e-9)
-	_, err = c.ImportClimate(t.Context(), place.ID, strings.NewReader("time,temperature,humidity\n2030-04-01 10:00,20,130\n"))
+	_, err = c.ImportClimate(
+		t.Context(),
+		place.ID,
+		strings.NewReader("time,temperature,humidity\n2030-04-01 10:00,20,130\n"),
+	)
 	assert.Equal(t, "line 2", fieldOf(t, err))
 }
 
@@ -194,7 +225,13 @@ func TestAWeightThatJumpsIsAskedAboutAndNotSwallowed(t *testing.T) {
 	assert.Equal(t, "at", fieldOf(t, err), "it was weighed at that very moment")
 	_, err = c.At(func() time.Time { return day.Add(time.Hour) }).Weigh(t.Context(), p.ID, Weigh{Kind: Bare, Grams: 96})
 	assert.Equal(t, "because", fieldOf(t, err))
-	_, err = c.At(func() time.Time { return day.Add(time.Hour) }).Weigh(t.Context(), p.ID, Weigh{Kind: Bare, Grams: 96, Because: BecauseCut})
+	_, err = c.At(
+		func() time.Time { return day.Add(time.Hour) },
+	).Weigh(
+		t.Context(),
+		p.ID,
+		Weigh{Kind: Bare, Grams: 96, Because: BecauseCut},
+	)
 	require.NoError(t, err)
 	r, err = c.At(func() time.Time { return day.Add(2 * time.Hour) }).RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
@@ -322,7 +359,12 @@ func TestScalesAreHeardAndForgotten(t *testing.T) {
 }
 
 func TestTheAirBetweenTwoWeighingsIsThatOfTheirDays(t *testing.T) {
-	known := &climate.Place{Zone: time.UTC, Hours: map[int64]float64{}, Humid: map[int64]float64{}, Days: map[string]climate.Day{}}
+	known := &climate.Place{
+		Zone:  time.UTC,
+		Hours: map[int64]float64{},
+		Humid: map[int64]float64{},
+		Days:  map[string]climate.Day{},
+	}
 	for h := range int64(10 * 24) {
 		at := climate.HourOf(day) - 240 + h
 		known.Hours[at] = 15
@@ -342,7 +384,11 @@ func TestTheAirBetweenTwoWeighingsIsThatOfTheirDays(t *testing.T) {
 // 40 mm in 20 days on one root, 20 on another: 1.5 mm a day in the middle.
 func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c.At(func() time.Time { return day.AddDate(0, 0, -20) }), Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"})
+	p := rooted(
+		t,
+		c.At(func() time.Time { return day.AddDate(0, 0, -20) }),
+		Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"},
+	)
 	before, err := c.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.NotNil(t, assumed(t, before, "growth_mm").Usual)
@@ -355,7 +401,12 @@ func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
 	assert.Contains(t, assumed(t, after, "growth_mm").From, "between the last two readings")
 
 	hole := 10.0
-	h := planFor(t, c, p.ID, Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}})
+	h := planFor(
+		t,
+		c,
+		p.ID,
+		Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}},
+	)
 	require.NotNil(t, h.Fit.DaysToWater)
 	assert.InDelta(t, (200-160-10)/1.5, *h.Fit.DaysToWater, 1e-6)
 }

@@ -176,7 +176,13 @@ func (c *Clinic) StartReading(ctx context.Context, plantID int64, s Start) (Read
 
 // takeUp goes on with an empty reading that was begun on another day, or from
 // other roots.
-func (c *Clinic) takeUp(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on string, begin roots.Reading) (Reading, error) {
+func (c *Clinic) takeUp(
+	ctx context.Context,
+	q *sqlc.Queries,
+	row sqlc.Reading,
+	on string,
+	begin roots.Reading,
+) (Reading, error) {
 	r, err := parse(row)
 	if err != nil {
 		return Reading{}, err
@@ -195,7 +201,14 @@ func isBlank(doc string) bool {
 	return json.Unmarshal([]byte(doc), &r) == nil && !r.NoneFound && len(r.Roots) == 0
 }
 
-func (c *Clinic) insert(ctx context.Context, q *sqlc.Queries, plantID int64, on string, r roots.Reading, b bench) (sqlc.Reading, error) {
+func (c *Clinic) insert(
+	ctx context.Context,
+	q *sqlc.Queries,
+	plantID int64,
+	on string,
+	r roots.Reading,
+	b bench,
+) (sqlc.Reading, error) {
 	doc, err := json.Marshal(r)
 	if err != nil {
 		return sqlc.Reading{}, err
@@ -249,7 +262,13 @@ func stale(row sqlc.Reading, s Save) error {
 	return Conflict{What: "reading", Version: row.Version, Changes: roots.Changes(s.Reading, now)}
 }
 
-func (c *Clinic) keep(ctx context.Context, q *sqlc.Queries, row sqlc.Reading, on string, r roots.Reading) (Reading, error) {
+func (c *Clinic) keep(
+	ctx context.Context,
+	q *sqlc.Queries,
+	row sqlc.Reading,
+	on string,
+	r roots.Reading,
+) (Reading, error) {
 	b, err := c.bench(ctx, q, row.PlantID, on)
 	if err != nil {
 		return Reading{}, err

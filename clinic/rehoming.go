@@ -94,7 +94,14 @@ func (c *Clinic) rehoming(ctx context.Context, q *sqlc.Queries, plantID int64, p
 	if err != nil {
 		return Rehoming{}, err
 	}
-	r := Rehoming{PlantID: plantID, Version: plan.Version, Plan: plan.Plan, Asked: v.askedAtHome(), Jobs: []rehome.Job{}, Seen: []Seen{}}
+	r := Rehoming{
+		PlantID: plantID,
+		Version: plan.Version,
+		Plan:    plan.Plan,
+		Asked:   v.askedAtHome(),
+		Jobs:    []rehome.Job{},
+		Seen:    []Seen{},
+	}
 	rc, err := v.raceCase(ctx, c.now())
 	if err != nil {
 		return r, err
@@ -158,9 +165,19 @@ func (v *visit) decide(ctx context.Context, r *Rehoming, rc race.Case) {
 // roomy is what a pot has to fit.
 func (v *visit) roomy(plan Plan, route rehome.Route, rc race.Case, asked []Asked) (pots.Plant, []pots.RootIn) {
 	p := pots.Plant{
-		Group: v.bench.profile.Code, BaseMM: plan.BaseMM, Sympodial: v.bench.profile.Habit.Value == "sympodial", Clump: plan.Clump,
-		Wall: own(plan.PotWall, v.house.PotWall), GrowthMMDay: v.bench.profile.ElongationMMPerDay.Value, GrowthFrom: v.bench.profile.ElongationMMPerDay.Provenance,
-		Reservoir: route.Reservoir, FilmOrLight: rc.Light == "sun" || slices.ContainsFunc(asked, func(a Asked) bool { return a.Code == "shade-pot" }),
+		Group:     v.bench.profile.Code,
+		BaseMM:    plan.BaseMM,
+		Sympodial: v.bench.profile.Habit.Value == "sympodial",
+		Clump:     plan.Clump,
+		Wall: own(
+			plan.PotWall,
+			v.house.PotWall,
+		),
+		GrowthMMDay: v.bench.profile.ElongationMMPerDay.Value,
+		GrowthFrom:  v.bench.profile.ElongationMMPerDay.Provenance,
+		Reservoir:   route.Reservoir,
+		FilmOrLight: rc.Light == "sun" ||
+			slices.ContainsFunc(asked, func(a Asked) bool { return a.Code == "shade-pot" }),
 	}
 	if rc.GrowthMM != nil {
 		p.GrowthMMDay, p.GrowthOwn = *rc.GrowthMM, true
@@ -192,7 +209,10 @@ func (v *visit) roomy(plan Plan, route rehome.Route, rc race.Case, asked []Asked
 				p.RootML += float64(root.Count) * roots.VolumeCM3(s.DiameterMM, length)
 				for range min(root.Count, 4) {
 					if len(living) < 14 {
-						living = append(living, pots.RootIn{LengthMM: s.ToMM, WidthMM: s.DiameterMM, Growing: root.Tip == roots.Growing})
+						living = append(
+							living,
+							pots.RootIn{LengthMM: s.ToMM, WidthMM: s.DiameterMM, Growing: root.Tip == roots.Growing},
+						)
 					}
 				}
 			}
@@ -209,8 +229,13 @@ func (v *visit) housing(ctx context.Context, r *Rehoming, rc race.Case) error {
 	}
 	plant, living := v.roomy(r.Plan, *r.Route, rc, r.Asked)
 	f := rehome.Facts{
-		Route: *r.Route, KeptApart: v.suspect(), Sympodial: plant.Sympodial && !plant.Clump, Still: r.Plan.Still,
-		Spike: v.seen != nil && slices.Contains([]string{"spike", "bud", "bloom"}, v.seen.Flowering), Aerial: v.aerial(),
+		Route:     *r.Route,
+		KeptApart: v.suspect(),
+		Sympodial: plant.Sympodial && !plant.Clump,
+		Still:     r.Plan.Still,
+		Spike: v.seen != nil &&
+			slices.Contains([]string{"spike", "bud", "bloom"}, v.seen.Flowering),
+		Aerial: v.aerial(),
 	}
 	if f.Still == "" {
 		f.Still = "none"
@@ -237,7 +262,8 @@ func (v *visit) housing(ctx context.Context, r *Rehoming, rc race.Case) error {
 }
 
 func (v *visit) aerial() bool {
-	return v.judged != nil && slices.ContainsFunc(v.judged.reading.Roots, func(r roots.Root) bool { return r.Depth == roots.Aerial })
+	return v.judged != nil &&
+		slices.ContainsFunc(v.judged.reading.Roots, func(r roots.Root) bool { return r.Depth == roots.Aerial })
 }
 
 func amounts(of []media.Measured) string {
@@ -249,7 +275,14 @@ func amounts(of []media.Measured) string {
 }
 
 // potted fills in pot, mix and section for a route that has them.
-func (v *visit) potted(ctx context.Context, r *Rehoming, plant pots.Plant, living []pots.RootIn, still string, rc race.Case) error {
+func (v *visit) potted(
+	ctx context.Context,
+	r *Rehoming,
+	plant pots.Plant,
+	living []pots.RootIn,
+	still string,
+	rc race.Case,
+) error {
 	k := pots.Table()
 	if r.Route.Shallow {
 		plant.FewRoots = true
@@ -280,7 +313,14 @@ func (v *visit) potted(ctx context.Context, r *Rehoming, plant pots.Plant, livin
 	}
 	mix.Need = media.Table().Need([][]media.Measured{mix.Measured}, have, shelf)
 	mix.Judged = media.Table().Judge(mix.Settled, mix.Style)
-	filling := pots.Filling{Medium: mix.Name, Grain: mix.Settled.Grain, Crock: "Broken crock", RiseMM: mix.RiseMM, Wicks: mix.RiseMM == 0, Dry: r.Plan.DryTop}
+	filling := pots.Filling{
+		Medium: mix.Name,
+		Grain:  mix.Settled.Grain,
+		Crock:  "Broken crock",
+		RiseMM: mix.RiseMM,
+		Wicks:  mix.RiseMM == 0,
+		Dry:    r.Plan.DryTop,
+	}
 	section := k.Draw(*r.Pot, plant, filling, living, v.placement(plant, r, mix), still)
 	r.Section = &section
 	return nil
@@ -306,7 +346,14 @@ func (v *visit) mix(r *Rehoming, rc race.Case, shelf media.Shelf) (*Mixed, error
 	for i, a := range r.Asked {
 		actions[i] = a.Code
 	}
-	ask := media.Ask{Actions: actions, Route: r.Route.Code, Style: m.Style, Humidity: rc.Humidity, Waters: r.Plan.Waters, Origin: r.Plan.Origin}
+	ask := media.Ask{
+		Actions:  actions,
+		Route:    r.Route.Code,
+		Style:    m.Style,
+		Humidity: rc.Humidity,
+		Waters:   r.Plan.Waters,
+		Origin:   r.Plan.Origin,
+	}
 	if a, ok := k.Advise(ask); ok {
 		m.Advised, m.Name, m.Parts = &a, a.Name, a.Parts
 	}
@@ -376,9 +423,21 @@ func (v *visit) drying(ctx context.Context, homes []Home, rc race.Case) (*Drying
 		if err != nil || at.Format(time.DateOnly) < home.FromOn {
 			continue
 		}
-		list = append(list, drying.Weight{Day: float64(at.Unix()) / 86400, Grams: w.Grams, Wet: w.Moment == "wet" || w.Because == BecauseWatered, Light: w.Moment == "light"})
+		list = append(
+			list,
+			drying.Weight{
+				Day:   float64(at.Unix()) / 86400,
+				Grams: w.Grams,
+				Wet:   w.Moment == "wet" || w.Because == BecauseWatered,
+				Light: w.Moment == "light",
+			},
+		)
 	}
-	f, ok := drying.Table().Foretell(list, potPrior(*home.Pot, home.MixWater, rc), media.Table().DueAt[v.bench.profile.MoistureStyle.Value].Value)
+	f, ok := drying.Table().Foretell(
+		list,
+		potPrior(*home.Pot, home.MixWater, rc),
+		media.Table().DueAt[v.bench.profile.MoistureStyle.Value].Value,
+	)
 	if !ok {
 		return nil, nil
 	}

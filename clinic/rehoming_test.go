@@ -82,7 +82,19 @@ func TestHoldUntilTipsThenPot(t *testing.T) {
 
 	s, err := c.StartLook(t.Context(), p.ID, StartLook{})
 	require.NoError(t, err)
-	_, err = c.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: Inspection{Findings: map[string]string{"leaves-limp": "absent"}, Growth: "new-roots", Unpotted: true}})
+	_, err = c.SaveInspection(
+		t.Context(),
+		s.ID,
+		SaveInspection{
+			Version:  s.Version,
+			LookedOn: s.LookedOn,
+			Inspection: Inspection{
+				Findings: map[string]string{"leaves-limp": "absent"},
+				Growth:   "new-roots",
+				Unpotted: true,
+			},
+		},
+	)
 	require.NoError(t, err)
 	r = homeOfPlant(t, c, p.ID)
 	assert.Equal(t, "pot", r.Decision.Decision)
@@ -130,7 +142,16 @@ func TestPotAndMixAreWorkedOutForTheLivingRoots(t *testing.T) {
 	assert.Equal(t, "right", r.Section.Lead, "its lead to the open side")
 
 	hole := 15.0
-	r = planFor(t, c, p.ID, Plan{Route: "inorganic", BaseMM: 60, Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 90, HeightMM: 170, HoleMM: &hole, Wall: "clear"}})
+	r = planFor(
+		t,
+		c,
+		p.ID,
+		Plan{
+			Route:  "inorganic",
+			BaseMM: 60,
+			Pot:    &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 90, HeightMM: 170, HoleMM: &hole, Wall: "clear"},
+		},
+	)
 	require.NotNil(t, r.Fit.GapMM)
 	assert.InDelta(t, 160-120-15, *r.Fit.GapMM, 1e-9, "fill 160 mm, the longest root 120 mm, water at 15")
 	assert.InDelta(t, 25/1.2, *r.Fit.DaysToWater, 1e-6, "at the group's 1.2 mm a day")
@@ -180,7 +201,11 @@ func TestAJobWithCautionsIsDoneOnceTheyAreRead(t *testing.T) {
 	_, err = c.Settle(t.Context(), p.ID, Settle{Route: "bark", Person: "Ada"})
 	assert.Equal(t, "jobs", fieldOf(t, err), "open jobs are done or left out first")
 
-	r, err := c.MarkHomeJob(t.Context(), p.ID, MarkHomeJob{Job: "seat", State: "skipped", Reason: "It sat already.", Person: "Ada"})
+	r, err := c.MarkHomeJob(
+		t.Context(),
+		p.ID,
+		MarkHomeJob{Job: "seat", State: "skipped", Reason: "It sat already.", Person: "Ada"},
+	)
 	require.NoError(t, err)
 	r, err = c.MarkHomeJob(t.Context(), p.ID, MarkHomeJob{Job: "seat", State: "open", Person: "Ada"})
 	require.NoError(t, err)
@@ -192,7 +217,11 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	c := newClinic(t)
 	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"})
 	allDone(t, c, p.ID)
-	r, err := c.Settle(t.Context(), p.ID, Settle{Route: "inorganic", FromOn: "2030-04-01", Note: "No bark was left.", Person: "Ada"})
+	r, err := c.Settle(
+		t.Context(),
+		p.ID,
+		Settle{Route: "inorganic", FromOn: "2030-04-01", Note: "No bark was left.", Person: "Ada"},
+	)
 	require.NoError(t, err)
 	require.Len(t, r.Homes, 1)
 	h := r.Homes[0]
@@ -202,13 +231,26 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	assert.NotEmpty(t, h.Jobs)
 	after, err := c.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.Equal(t, &Standing{Medium: "mineral", Pot: "clear", Since: "2030-04-01"}, after.Standing, "what it stands in now")
-	assert.Equal(t, []string{"moss", "opaque", ""}, []string{after.Intake.OldMedium, after.Intake.Pot, after.Intake.LastRepotted},
-		"and what it came in, in which its roots died")
+	assert.Equal(
+		t,
+		&Standing{Medium: "mineral", Pot: "clear", Since: "2030-04-01"},
+		after.Standing,
+		"what it stands in now",
+	)
+	assert.Equal(
+		t,
+		[]string{"moss", "opaque", ""},
+		[]string{after.Intake.OldMedium, after.Intake.Pot, after.Intake.LastRepotted},
+		"and what it came in, in which its roots died",
+	)
 	assert.Positive(t, r.Open, "the list begins anew")
 
 	allDone(t, c, p.ID)
-	_, err = c.Settle(t.Context(), p.ID, Settle{Route: "bark", FromOn: "2030-04-02", NextLookOn: "2030-01-01", Person: "Ada"})
+	_, err = c.Settle(
+		t.Context(),
+		p.ID,
+		Settle{Route: "bark", FromOn: "2030-04-02", NextLookOn: "2030-01-01", Person: "Ada"},
+	)
 	assert.Equal(t, "next_look_on", fieldOf(t, err))
 	_, err = c.Settle(t.Context(), p.ID, Settle{Route: "bark", FromOn: "2031-04-02", Person: "Ada"})
 	assert.Equal(t, "from", fieldOf(t, err))
@@ -216,7 +258,8 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	line, err := c.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.True(t, slices.ContainsFunc(line.Entries, func(e Entry) bool {
-		return e.Kind == "home" && strings.Contains(e.Words, "Housed: Inorganic with reservoir") && strings.Contains(e.Words, "No bark was left.")
+		return e.Kind == "home" && strings.Contains(e.Words, "Housed: Inorganic with reservoir") &&
+			strings.Contains(e.Words, "No bark was left.")
 	}))
 }
 
@@ -260,7 +303,11 @@ func TestAMeasuredComponentChangesTheMix(t *testing.T) {
 	c := newClinic(t)
 	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	before := homeOfPlant(t, c, p.ID).Mix.Settled
-	all, house, err := c.MeasureComponent(t.Context(), "bark-medium", MeasureComponent{Test: &FloodTest{VolumeML: 1000, DrainedML: 300, DryG: mm(400), WetG: mm(800)}})
+	all, house, err := c.MeasureComponent(
+		t.Context(),
+		"bark-medium",
+		MeasureComponent{Test: &FloodTest{VolumeML: 1000, DrainedML: 300, DryG: mm(400), WetG: mm(800)}},
+	)
 	require.NoError(t, err)
 	i := slices.IndexFunc(all, func(m media.Component) bool { return m.Code == "bark-medium" })
 	assert.InDelta(t, 0.30, all[i].Air.Value, 1e-9, "300 of 1000 mL ran out")
@@ -284,7 +331,11 @@ func TestAMeasuredComponentChangesTheMix(t *testing.T) {
 		_, _, err := c.MeasureComponent(t.Context(), "perlite", MeasureComponent{Test: &bad})
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	_, _, err = c.MeasureComponent(t.Context(), "perlite", MeasureComponent{Test: &FloodTest{VolumeML: 500, DrainedML: 300, DryG: mm(100), WetG: mm(400)}})
+	_, _, err = c.MeasureComponent(
+		t.Context(),
+		"perlite",
+		MeasureComponent{Test: &FloodTest{VolumeML: 500, DrainedML: 300, DryG: mm(100), WetG: mm(400)}},
+	)
 	assert.ErrorContains(t, err, "Air and water together are more than the pot holds")
 }
 
@@ -302,7 +353,11 @@ func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 	}
 	_, _, err := c.MeasureComponent(t.Context(), "Cork!", MeasureComponent{Name: "Cork", Test: &test})
 	assert.Equal(t, "code", fieldOf(t, err))
-	_, _, err = c.MeasureComponent(t.Context(), "own-cork", MeasureComponent{Name: "Cork", Test: &test, LowMM: mm(10), HighMM: mm(20)})
+	_, _, err = c.MeasureComponent(
+		t.Context(),
+		"own-cork",
+		MeasureComponent{Name: "Cork", Test: &test, LowMM: mm(10), HighMM: mm(20)},
+	)
 	require.NoError(t, err)
 
 	parts := []media.Part{{Component: "own-cork", Parts: 3}, {Component: "sphagnum", Parts: 1}}
@@ -332,7 +387,11 @@ func TestThePotsOwnWeightsForetellItsWater(t *testing.T) {
 	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	earlier := c.At(func() time.Time { return day.AddDate(0, 0, -20) })
 	for _, j := range homeOfPlant(t, c, p.ID).Jobs {
-		_, err := earlier.MarkHomeJob(t.Context(), p.ID, MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."})
+		_, err := earlier.MarkHomeJob(
+			t.Context(),
+			p.ID,
+			MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."},
+		)
 		require.NoError(t, err)
 	}
 	_, err := earlier.Settle(t.Context(), p.ID, Settle{Route: "bark"})
@@ -367,7 +426,11 @@ func text(t *testing.T, body []byte) string {
 
 func TestLabelsAndCaseSheetsOnPaper(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Crate seven", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Source: "A crate"})
+	p := rooted(
+		t,
+		c,
+		Intake{Tag: "Crate seven", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Source: "A crate"},
+	)
 	q := rooted(t, c, Intake{Tag: "Second", Group: "cattleya", LeafCount: 5, OldMedium: "bark"})
 	body, err := c.Labels(t.Context(), []int64{p.ID, q.ID}, true, 3, "http://127.0.0.1:8317")
 	require.NoError(t, err)

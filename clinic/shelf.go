@@ -36,7 +36,12 @@ func (s Stock) Faults() fault.List {
 	_, mixed := solutions.Known().Product(s.Product)
 	_, poured := media.Table().Component(s.Product)
 	if !mixed && !poured && s.Product != "other" && !ownCode.MatchString(s.Product) {
-		return oneFault("product", "This product is not known here. Choose one of the list, or other.", "a product, see /api/v1/knowledge/solutions", s.Product)
+		return oneFault(
+			"product",
+			"This product is not known here. Choose one of the list, or other.",
+			"a product, see /api/v1/knowledge/solutions",
+			s.Product,
+		)
 	}
 	if poured && s.Unit == "g" {
 		return oneFault("unit", "Media are measured by volume.", "L or mL", s.Unit)
@@ -146,7 +151,11 @@ func (c *Clinic) ChangeStock(ctx context.Context, id int64, s ChangeStock) (OnSh
 			if err != nil {
 				return err
 			}
-			return Conflict{What: "stock", Version: row.Version, Changes: []string{fmt.Sprintf("%g %s of it are left there.", now.Stock.Amount, now.Stock.Unit)}}
+			return Conflict{
+				What:    "stock",
+				Version: row.Version,
+				Changes: []string{fmt.Sprintf("%g %s of it are left there.", now.Stock.Amount, now.Stock.Unit)},
+			}
 		}
 		changed, err = c.putStock(ctx, q, row, s.Stock, s.Gone)
 		return err
@@ -159,7 +168,10 @@ func (c *Clinic) putStock(ctx context.Context, q *sqlc.Queries, row sqlc.Shelf, 
 	if err != nil {
 		return OnShelf{}, err
 	}
-	row, err = q.ChangeOnShelf(ctx, sqlc.ChangeOnShelfParams{ID: row.ID, Version: row.Version, Doc: doc, Gone: asInt(gone), Now: c.stamp()})
+	row, err = q.ChangeOnShelf(
+		ctx,
+		sqlc.ChangeOnShelfParams{ID: row.ID, Version: row.Version, Doc: doc, Gone: asInt(gone), Now: c.stamp()},
+	)
 	if err != nil {
 		return OnShelf{}, fmt.Errorf("change stock: %w", err)
 	}
@@ -178,7 +190,12 @@ func (c *Clinic) move(ctx context.Context, q *sqlc.Queries, u Use, by float64) e
 	}
 	s.Amount += by
 	if s.Amount < -1e-9 {
-		return oneFault("uses", fmt.Sprintf("Only %g %s of %s are left. Correct the shelf, or take less.", s.Amount-by, s.Unit, s.Name), fmt.Sprintf("at most %g", s.Amount-by), u.Amount)
+		return oneFault(
+			"uses",
+			fmt.Sprintf("Only %g %s of %s are left. Correct the shelf, or take less.", s.Amount-by, s.Unit, s.Name),
+			fmt.Sprintf("at most %g", s.Amount-by),
+			u.Amount,
+		)
 	}
 	s.Amount = max(0, s.Amount)
 	_, err = c.putStock(ctx, q, row, s, row.Gone != 0)

@@ -33,7 +33,8 @@ func TestStocksThatCannotBeAreRefused(t *testing.T) {
 
 func TestAStockIsGoodToTheLastDayItsDateCanMean(t *testing.T) {
 	c := newClinic(t)
-	for date, expired := range map[string]bool{"": false, "2030": false, "2030-04": false, "2030-03": true, "2030-04-02": false, "2030-04-01": true, "2029": true} {
+	for date, expired := range map[string]bool{"": false, "2030": false, "2030-04": false, "2030-03": true,
+		"2030-04-02": false, "2030-04-01": true, "2029": true} {
 		o, err := c.AddStock(t.Context(), Stock{Name: "x", Product: "oil", Unit: "mL", ExpiresOn: date})
 		require.NoError(t, err)
 		assert.Equal(t, expired, o.Expired, "on 2 April 2030, good until %q", date)
@@ -70,7 +71,11 @@ func TestANeedTakesTheWeakestBottleThatHasEnough(t *testing.T) {
 			{ID: 1, Stock: Stock{Name: "strong", Product: "peroxide", Percent: mm(35), Amount: c.strong, Unit: "mL"}},
 			{ID: 2, Stock: Stock{Name: "mild", Product: "peroxide", Percent: mm(3), Amount: c.mild, Unit: "mL"}},
 			{ID: 3, Stock: Stock{Name: "weak", Product: "peroxide", Percent: mm(1), Amount: 9000, Unit: "mL"}},
-			{ID: 4, Expired: true, Stock: Stock{Name: "old", Product: "peroxide", Percent: mm(3), Amount: 9000, Unit: "mL"}},
+			{
+				ID:      4,
+				Expired: true,
+				Stock:   Stock{Name: "old", Product: "peroxide", Percent: mm(3), Amount: 9000, Unit: "mL"},
+			},
 			{ID: 5, Stock: Stock{Name: "another", Product: "oil", Percent: mm(100), Amount: 9000, Unit: "mL"}},
 		})
 		assert.Equal(t, map[string]int64{"strong": 1, "mild": 2}[c.from], n.ItemID, name)
@@ -113,7 +118,11 @@ func TestAJobOfAnotherDayKeepsItsDay(t *testing.T) {
 // What the intake says of a plant comes back as it was, and the plan follows it.
 func TestThePlantsOwnSidesOfTheCleaning(t *testing.T) {
 	c := newClinic(t)
-	p, r := begun(t, c, Intake{Tag: "x", Group: "cattleya", Peroxide: "pests-only", CutPowder: "dry", TereteLeaves: true})
+	p, r := begun(
+		t,
+		c,
+		Intake{Tag: "x", Group: "cattleya", Peroxide: "pests-only", CutPowder: "dry", TereteLeaves: true},
+	)
 	save(t, c, r, entry("a", 3, 60, "mushy"))
 	back, err := c.Plant(t.Context(), p.ID)
 	require.NoError(t, err)

@@ -30,7 +30,12 @@ func TestEachIntervalOfWeighingsIsHeldAsItWas(t *testing.T) {
 		return list
 	}
 	assert.Equal(t, []string{"bench 7.00"}, days(at(1, 9), at(8, 9)), "the week before it was held")
-	assert.Equal(t, []string{"bench 7.00", "lid 7.00"}, days(at(1, 9), at(15, 9), at(8, 9)), "it was in hand when it was weighed")
+	assert.Equal(
+		t,
+		[]string{"bench 7.00", "lid 7.00"},
+		days(at(1, 9), at(15, 9), at(8, 9)),
+		"it was in hand when it was weighed",
+	)
 	assert.Equal(t, []string{"bench 7.12", "lid 6.88"}, days(at(1, 9), at(15, 9)), "not weighed that day: from noon")
 	assert.Equal(t, []string{"lid 5.00"}, days(at(10, 9), at(15, 9)))
 	assert.Equal(t, []string{"lid 5.12", "bag 4.88"}, days(at(15, 9), at(25, 9)))
@@ -49,7 +54,13 @@ func TestAWeekOnTheBenchIsNotChargedToTheLid(t *testing.T) {
 	require.NoError(t, err)
 	after, err := c.Hold(t.Context(), p.ID, Hold{Method: "lid", From: day.AddDate(0, 0, -7).Format(time.DateOnly)})
 	require.NoError(t, err)
-	assert.InDelta(t, before.Race.Fit.Factor, after.Race.Fit.Factor, 1e-9, "what is done with it now changes nothing of last week")
+	assert.InDelta(
+		t,
+		before.Race.Fit.Factor,
+		after.Race.Fit.Factor,
+		1e-9,
+		"what is done with it now changes nothing of last week",
+	)
 	other, err := c.RaceOf(t.Context(), p.ID, "bag")
 	require.NoError(t, err)
 	assert.InDelta(t, before.Race.Fit.Factor, other.Race.Fit.Factor, 1e-9)
@@ -84,7 +95,13 @@ func hoursOf(n int) string {
 	var b strings.Builder
 	b.WriteString("time,temperature,humidity\n")
 	for i := range n {
-		fmt.Fprintf(&b, "%s,%.1f,%d\n", day.Add(-time.Duration(i+1)*time.Hour).Format("2006-01-02 15:04"), 15+float64(i%10), 40+i%30)
+		fmt.Fprintf(
+			&b,
+			"%s,%.1f,%d\n",
+			day.Add(-time.Duration(i+1)*time.Hour).Format("2006-01-02 15:04"),
+			15+float64(i%10),
+			40+i%30,
+		)
 	}
 	return b.String()
 }
@@ -108,7 +125,10 @@ func TestALongLogComesInPartByPartAndIsFinishedAfterAnEnd(t *testing.T) {
 	doc, err := asDoc(rest)
 	require.NoError(t, err)
 	require.NoError(t, c.store.Write(t.Context(), func(q *sqlc.Queries) error { // as a program that was killed left it
-		row, err := q.CreateImport(t.Context(), sqlc.CreateImportParams{PlaceID: second.ID, Doc: []byte(doc), Total: 2501})
+		row, err := q.CreateImport(
+			t.Context(),
+			sqlc.CreateImportParams{PlaceID: second.ID, Doc: []byte(doc), Total: 2501},
+		)
 		require.NoError(t, err)
 		require.NoError(t, rest.keep(t.Context(), q, second.ID, 0, 1000))
 		return q.SetImportDone(t.Context(), sqlc.SetImportDoneParams{ID: row.ID, Done: 1000})

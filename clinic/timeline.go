@@ -60,7 +60,16 @@ func (c *Clinic) Incident(ctx context.Context, plantID int64, in Incident) (Time
 		if _, err := q.GetPlant(ctx, plantID); err != nil {
 			return missing(err, "plant", plantID)
 		}
-		_, err := q.CreateIncident(ctx, sqlc.CreateIncidentParams{PlantID: plantID, HappenedOn: in.On, What: in.What, Note: in.Note, CreatedAt: c.stamp()})
+		_, err := q.CreateIncident(
+			ctx,
+			sqlc.CreateIncidentParams{
+				PlantID:    plantID,
+				HappenedOn: in.On,
+				What:       in.What,
+				Note:       in.Note,
+				CreatedAt:  c.stamp(),
+			},
+		)
 		if err != nil {
 			return fmt.Errorf("note incident: %w", err)
 		}
@@ -77,7 +86,10 @@ func (c *Clinic) WithdrawIncident(ctx context.Context, plantID int64, w Withdraw
 	}
 	var all Timeline
 	err := c.write(ctx, &all, func(q *sqlc.Queries) error {
-		_, err := q.WithdrawIncident(ctx, sqlc.WithdrawIncidentParams{ID: w.IncidentID, PlantID: plantID, Withdrawn: asInt(w.Withdrawn)})
+		_, err := q.WithdrawIncident(
+			ctx,
+			sqlc.WithdrawIncidentParams{ID: w.IncidentID, PlantID: plantID, Withdrawn: asInt(w.Withdrawn)},
+		)
 		if err != nil {
 			return missing(err, "incident", w.IncidentID)
 		}
@@ -108,7 +120,10 @@ func (c *Clinic) timeline(ctx context.Context, q *sqlc.Queries, plantID int64) (
 	}
 	for _, d := range divisions {
 		all.Divisions = append(all.Divisions, Queued{d.ID, d.Tag})
-		all.Entries = append(all.Entries, Entry{On: d.DividedOn, Kind: "divided", Words: "Divided: " + d.Tag + " is a plant of its own."})
+		all.Entries = append(
+			all.Entries,
+			Entry{On: d.DividedOn, Kind: "divided", Words: "Divided: " + d.Tag + " is a plant of its own."},
+		)
 	}
 	const mostGenerations = 20
 	until := row.DividedOn
@@ -208,7 +223,12 @@ func (c *Clinic) entries(ctx context.Context, q *sqlc.Queries, row sqlc.Plant) (
 	}
 	for _, w := range weights {
 		if !w.Withdrawn {
-			add(dayOf(w.At), "weights", fmt.Sprintf("Weighed: %.4g g%s.", w.Grams, map[string]string{Bare: "", InPot: " with its pot"}[w.Kind]), w.ID)
+			add(
+				dayOf(w.At),
+				"weights",
+				fmt.Sprintf("Weighed: %.4g g%s.", w.Grams, map[string]string{Bare: "", InPot: " with its pot"}[w.Kind]),
+				w.ID,
+			)
 		}
 	}
 	readings, err := q.ListReadings(ctx, row.ID)
@@ -235,7 +255,15 @@ func (c *Clinic) entries(ctx context.Context, q *sqlc.Queries, row sqlc.Plant) (
 		for _, a := range in.Accidents {
 			what := unpot.Table().Accidents[a.What]
 			name, _, _ := strings.Cut(what.Value, ".")
-			list = append(list, Entry{On: r.LookedOn, Kind: "incident", Words: fmt.Sprintf("%s (%d), while unpotting.", name, a.Count), Explains: &what})
+			list = append(
+				list,
+				Entry{
+					On:       r.LookedOn,
+					Kind:     "incident",
+					Words:    fmt.Sprintf("%s (%d), while unpotting.", name, a.Count),
+					Explains: &what,
+				},
+			)
 		}
 	}
 	if first, ok := check.EarliestDay(row.ArrivedOn); ok {

@@ -73,12 +73,24 @@ func (c *Clinic) StartTimer(ctx context.Context, s StartTimer) (Timers, error) {
 		}
 		for _, r := range rows {
 			if s.Job != "" && r.PlantID == s.PlantID && r.Job == s.Job {
-				if _, err := q.ChangeTimer(ctx, sqlc.ChangeTimerParams{ID: r.ID, Seconds: r.Seconds, PutAway: 1}); err != nil {
+				if _, err := q.ChangeTimer(
+					ctx,
+					sqlc.ChangeTimerParams{ID: r.ID, Seconds: r.Seconds, PutAway: 1},
+				); err != nil {
 					return err
 				}
 			}
 		}
-		_, err = q.CreateTimer(ctx, sqlc.CreateTimerParams{PlantID: s.PlantID, Job: s.Job, Words: s.Words, Seconds: s.Seconds, StartedMs: c.now().UnixMilli()})
+		_, err = q.CreateTimer(
+			ctx,
+			sqlc.CreateTimerParams{
+				PlantID:   s.PlantID,
+				Job:       s.Job,
+				Words:     s.Words,
+				Seconds:   s.Seconds,
+				StartedMs: c.now().UnixMilli(),
+			},
+		)
 		return err
 	})
 	if err != nil {

@@ -48,7 +48,11 @@ func setting(ctx context.Context, q *sqlc.Queries, code string) (string, error) 
 func (c *Clinic) Backup(ctx context.Context) (About, error) {
 	path := c.DataFile()
 	name := strings.TrimSuffix(filepath.Base(path), filepath.Ext(path))
-	to := filepath.Join(filepath.Dir(path), "backups", fmt.Sprintf("%s-%s.sqlite", name, c.now().Format("20060102-150405")))
+	to := filepath.Join(
+		filepath.Dir(path),
+		"backups",
+		fmt.Sprintf("%s-%s.sqlite", name, c.now().Format("20060102-150405")),
+	)
 	if _, err := store.Backup(ctx, path, to, c.now()); err != nil {
 		return About{}, err
 	}

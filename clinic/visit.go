@@ -135,7 +135,12 @@ func (v *visit) division(ctx context.Context) (Divisible, error) {
 	} else if !isMissing(err) {
 		return d, err
 	}
-	p := division.Plant{Monopodial: v.bench.context.Monopodial, BulbState: in.BulbState, Flowering: in.Flowering, Read: v.judged != nil}
+	p := division.Plant{
+		Monopodial: v.bench.context.Monopodial,
+		BulbState:  in.BulbState,
+		Flowering:  in.Flowering,
+		Read:       v.judged != nil,
+	}
 	if v.judged != nil {
 		p.Grade, p.Starved = v.judged.verdict.Grade.Code, v.judged.verdict.Grade.Starved
 		p.Spreading = v.judged.reading.SpreadingRot
@@ -145,7 +150,8 @@ func (v *visit) division(ctx context.Context) (Divisible, error) {
 	}
 	if v.seen != nil {
 		p.Growth, p.Flowering = v.seen.Inspection.Growth, v.seen.Flowering
-		p.Spreading = p.Spreading || len(v.seen.Causes.Alarms) > 0 || slices.Contains(v.seen.Causes.Plan, "cut-to-clean")
+		p.Spreading = p.Spreading || len(v.seen.Causes.Alarms) > 0 ||
+			slices.Contains(v.seen.Causes.Plan, "cut-to-clean")
 	}
 	p.LiveMM, p.Unplaced = v.liveByBulb()
 	d.Advice = division.Advise(d.Rhizome, p)

@@ -38,7 +38,13 @@ type caseOf struct {
 const dayInWords = "2 January 2006"
 
 // inspected brings a stored inspection and all that follows from it together.
-func (c *Clinic) inspected(ctx context.Context, q *sqlc.Queries, row sqlc.Inspection, plantRow sqlc.Plant, house Settings) (Inspected, error) {
+func (c *Clinic) inspected(
+	ctx context.Context,
+	q *sqlc.Queries,
+	row sqlc.Inspection,
+	plantRow sqlc.Plant,
+	house Settings,
+) (Inspected, error) {
 	in, err := noted(row)
 	if err != nil {
 		return Inspected{}, err
@@ -47,7 +53,14 @@ func (c *Clinic) inspected(ctx context.Context, q *sqlc.Queries, row sqlc.Inspec
 	if err != nil {
 		return Inspected{}, err
 	}
-	all := Inspected{ID: row.ID, PlantID: row.PlantID, Version: row.Version, LookedOn: row.LookedOn, Inspection: in, Said: map[string]Said{}}
+	all := Inspected{
+		ID:         row.ID,
+		PlantID:    row.PlantID,
+		Version:    row.Version,
+		LookedOn:   row.LookedOn,
+		Inspection: in,
+		Said:       map[string]Said{},
+	}
 	if err := json.Unmarshal([]byte(row.Said), &all.Said); err != nil {
 		return all, fmt.Errorf("decisions of look %d: %w", row.ID, err)
 	}
@@ -61,7 +74,9 @@ func (all *Inspected) judge(of caseOf) {
 	in := &all.Inspection
 	all.Causes = of.causes(*in)
 	all.judgeLook(of, inShortOf(all.Causes))
-	all.Unpot = unpot.Table().Advise(unpot.Case{Group: of.intake.Group, Pot: of.intake.Pot, Medium: of.intake.OldMedium, Findings: in.Findings})
+	all.Unpot = unpot.Table().Advise(
+		unpot.Case{Group: of.intake.Group, Pot: of.intake.Pot, Medium: of.intake.OldMedium, Findings: in.Findings},
+	)
 }
 
 // judgeLook fills in the look alone, from what the causes come to.
@@ -75,7 +90,13 @@ func (all *Inspected) judgeLook(of caseOf, by CausesInShort) {
 
 // caseFor finds what an inspection is judged by: the plant, the house, what broke
 // at an earlier look, and the roots as they were last read before the next.
-func (c *Clinic) caseFor(ctx context.Context, q *sqlc.Queries, row sqlc.Inspection, plantRow sqlc.Plant, house Settings) (caseOf, error) {
+func (c *Clinic) caseFor(
+	ctx context.Context,
+	q *sqlc.Queries,
+	row sqlc.Inspection,
+	plantRow sqlc.Plant,
+	house Settings,
+) (caseOf, error) {
 	p, err := plant(plantRow)
 	if err != nil {
 		return caseOf{}, err
@@ -164,7 +185,12 @@ func (of *caseOf) hurtIn(row sqlc.Inspection) (*causes.Hurt, error) {
 		name, _, _ := strings.Cut(unpot.Table().Accidents[a.What].Value, ".")
 		what = append(what, strings.ToLower(name))
 	}
-	return &causes.Hurt{Step: "Unpot", What: strings.Join(what, ", "), On: day.Format(dayInWords), Days: of.on.Sub(day).Hours() / 24}, nil
+	return &causes.Hurt{
+		Step: "Unpot",
+		What: strings.Join(what, ", "),
+		On:   day.Format(dayInWords),
+		Days: of.on.Sub(day).Hours() / 24,
+	}, nil
 }
 
 // treated finds what was noted since: what broke while cleaning, and when oil or
@@ -234,9 +260,19 @@ func (of caseOf) look(in Inspection, by CausesInShort) (v look.Verdict, season, 
 	season = own(in.Season, byCalendar)
 	turn := time.Date(of.on.Year(), of.on.Month()+time.Month(months), 1, 0, 0, 0, 0, time.UTC)
 	c := look.Case{
-		Profile: of.profile, Findings: of.allFindings(in), Flowering: flowering, Growth: in.Growth, Season: season, NightLowC: in.NightLowC,
-		SpikeAtRescue: own(of.intake.SpikeAtRescue, of.house.SpikeAtRescue), RepotInFlower: own(of.intake.RepotInFlower, of.house.RepotInFlower),
-		SmallRotPatch: own(of.intake.SmallRotPatch, of.house.SmallRotPatch), Unpotted: in.Unpotted || of.intake.bare(),
+		Profile:   of.profile,
+		Findings:  of.allFindings(in),
+		Flowering: flowering,
+		Growth:    in.Growth,
+		Season:    season,
+		NightLowC: in.NightLowC,
+		SpikeAtRescue: own(
+			of.intake.SpikeAtRescue,
+			of.house.SpikeAtRescue,
+		),
+		RepotInFlower: own(of.intake.RepotInFlower, of.house.RepotInFlower),
+		SmallRotPatch: own(of.intake.SmallRotPatch, of.house.SmallRotPatch),
+		Unpotted:      in.Unpotted || of.intake.bare(),
 	}
 	if months > 0 {
 		c.DaysToWarm = int(turn.Sub(of.on).Hours() / 24)
@@ -285,9 +321,20 @@ func (of caseOf) knows(in Inspection) []causes.Known {
 		brown = of.intake.RootClass == string(taxa.Brown)
 	}
 	f := causes.Facts{
-		Profile: of.profile, Brown: brown, Medium: of.intake.OldMedium, Pot: of.intake.Pot, BulbState: of.intake.BulbState,
-		MediumMonths: of.since(of.intake.LastRepotted, daysInMonth), DaysHere: of.since(of.intake.ArrivedOn, 1),
-		NightLowC: in.NightLowC, DayHighC: in.DayHighC, Hurt: of.hurt, Sprayed: of.sprayed, Reading: of.reading, Verdict: of.verdict, ReadOn: of.readOn,
+		Profile:      of.profile,
+		Brown:        brown,
+		Medium:       of.intake.OldMedium,
+		Pot:          of.intake.Pot,
+		BulbState:    of.intake.BulbState,
+		MediumMonths: of.since(of.intake.LastRepotted, daysInMonth),
+		DaysHere:     of.since(of.intake.ArrivedOn, 1),
+		NightLowC:    in.NightLowC,
+		DayHighC:     in.DayHighC,
+		Hurt:         of.hurt,
+		Sprayed:      of.sprayed,
+		Reading:      of.reading,
+		Verdict:      of.verdict,
+		ReadOn:       of.readOn,
 	}
 	f.LeafSmaller = in.leafSmaller()
 	return causes.Knows(f)
@@ -309,8 +356,13 @@ func (of caseOf) since(date string, unitDays float64) *[2]float64 {
 // causes weighs what is known.
 func (of caseOf) causes(in Inspection) causes.Verdict {
 	c := causes.Case{
-		Group: of.intake.Group, Bulbs: of.profile.HasBulbs(), Findings: in.Findings, Known: of.knows(in), Settled: map[string]string{},
-		Bare: of.intake.bare(), Unpotted: in.Unpotted || of.reading != nil || of.intake.bare(),
+		Group:    of.intake.Group,
+		Bulbs:    of.profile.HasBulbs(),
+		Findings: in.Findings,
+		Known:    of.knows(in),
+		Settled:  map[string]string{},
+		Bare:     of.intake.bare(),
+		Unpotted: in.Unpotted || of.reading != nil || of.intake.bare(),
 		Rootless: of.reading != nil && of.reading.NoneFound,
 	}
 	for code, d := range in.Decisions {
@@ -366,7 +418,14 @@ func (c *Clinic) lookAnew(ctx context.Context, q *sqlc.Queries, p sqlc.Plant, ho
 	return nil
 }
 
-func (c *Clinic) inShortAnew(ctx context.Context, q *sqlc.Queries, row sqlc.Inspection, p sqlc.Plant, house Settings, alsoCauses bool) error {
+func (c *Clinic) inShortAnew(
+	ctx context.Context,
+	q *sqlc.Queries,
+	row sqlc.Inspection,
+	p sqlc.Plant,
+	house Settings,
+	alsoCauses bool,
+) error {
 	in, err := noted(row)
 	if err != nil {
 		return err
@@ -386,7 +445,10 @@ func (c *Clinic) inShortAnew(ctx context.Context, q *sqlc.Queries, row sqlc.Insp
 		return err
 	}
 	if l != row.Look || all.AgainOn != row.AgainOn {
-		if err := q.SetLookInShort(ctx, sqlc.SetLookInShortParams{ID: row.ID, Look: l, AgainOn: all.AgainOn}); err != nil {
+		if err := q.SetLookInShort(
+			ctx,
+			sqlc.SetLookInShortParams{ID: row.ID, Look: l, AgainOn: all.AgainOn},
+		); err != nil {
 			return err
 		}
 	}
@@ -415,7 +477,13 @@ func (c *Clinic) newestAnew(ctx context.Context, q *sqlc.Queries, plantID, justS
 }
 
 // ComputeLook comes to a look without saving anything.
-func (c *Clinic) ComputeLook(ctx context.Context, in Intake, noted Inspection, r *roots.Reading, on string) (Inspected, error) {
+func (c *Clinic) ComputeLook(
+	ctx context.Context,
+	in Intake,
+	noted Inspection,
+	r *roots.Reading,
+	on string,
+) (Inspected, error) {
 	if in.Tag == "" {
 		in.Tag = "unnamed" // A computation needs no tag.
 	}
@@ -434,7 +502,12 @@ func (c *Clinic) ComputeLook(ctx context.Context, in Intake, noted Inspection, r
 	}
 	of, err := in.caseOf(house, on)
 	if err != nil {
-		return Inspected{}, oneFault("on", "This is not a day. Write it like 2029-05-14.", "a day such as 2029-05-14", on)
+		return Inspected{}, oneFault(
+			"on",
+			"This is not a day. Write it like 2029-05-14.",
+			"a day such as 2029-05-14",
+			on,
+		)
 	}
 	if list := noted.Faults(on); len(list) > 0 {
 		return Inspected{}, list.Under("inspection")

@@ -71,7 +71,15 @@ func weighings(ctx context.Context, q *sqlc.Queries, plantID int64) ([]Weighed, 
 	}
 	list := make([]Weighed, len(rows))
 	for i, r := range rows {
-		list[i] = Weighed{ID: r.ID, Kind: r.Kind, Grams: r.Grams, At: r.At, Because: r.Because, Moment: r.Moment, Withdrawn: r.Withdrawn != 0}
+		list[i] = Weighed{
+			ID:        r.ID,
+			Kind:      r.Kind,
+			Grams:     r.Grams,
+			At:        r.At,
+			Because:   r.Because,
+			Moment:    r.Moment,
+			Withdrawn: r.Withdrawn != 0,
+		}
 	}
 	return list, nil
 }
@@ -93,7 +101,12 @@ func (c *Clinic) Weigh(ctx context.Context, plantID int64, w Weigh) ([]Weighed, 
 		w.At = c.now()
 	}
 	if w.At.After(c.now().Add(time.Minute)) || w.At.Year() < 1990 {
-		return nil, oneFault("at", "This time has not come yet, or lies before 1990.", "1990 to now", w.At.Format(time.RFC3339))
+		return nil, oneFault(
+			"at",
+			"This time has not come yet, or lies before 1990.",
+			"1990 to now",
+			w.At.Format(time.RFC3339),
+		)
 	}
 	if w.Kind == Bare && w.Moment != "" {
 		return nil, oneFault("moment", "Only a pot is wet or light.", "a weighing of kind pot", w.Moment)
@@ -108,7 +121,13 @@ func (c *Clinic) Weigh(ctx context.Context, plantID int64, w Weigh) ([]Weighed, 
 			return err
 		}
 		_, err = q.CreateWeighing(ctx, sqlc.CreateWeighingParams{
-			PlantID: plantID, At: w.At.UTC().Format(time.RFC3339), Kind: w.Kind, Grams: w.Grams, Because: w.Because, Moment: w.Moment, CreatedAt: c.stamp(),
+			PlantID:   plantID,
+			At:        w.At.UTC().Format(time.RFC3339),
+			Kind:      w.Kind,
+			Grams:     w.Grams,
+			Because:   w.Because,
+			Moment:    w.Moment,
+			CreatedAt: c.stamp(),
 		})
 		if err != nil {
 			return fmt.Errorf("keep weighing: %w", err)
@@ -178,9 +197,27 @@ func (v *visit) potFollows(before []Weighed, w Weigh) error {
 	room := max(k.JumpG.Value, (high-low)/2, high*k.JumpShare.Value*k.JumpTimes.Value)
 	switch {
 	case w.Grams > high+room:
-		return oneFault("because", fmt.Sprintf("%.0f g is far more than this pot ever weighed here (%.0f g). Was it watered, or the pot changed?", w.Grams, high), "watered, pot, or right", nil)
+		return oneFault(
+			"because",
+			fmt.Sprintf(
+				"%.0f g is far more than this pot ever weighed here (%.0f g). Was it watered, or the pot changed?",
+				w.Grams,
+				high,
+			),
+			"watered, pot, or right",
+			nil,
+		)
 	case w.Grams < low-room:
-		return oneFault("because", fmt.Sprintf("%.0f g is far less than this pot ever weighed here (%.0f g). Was the pot changed, or something taken out?", w.Grams, low), "pot, cut, or right", nil)
+		return oneFault(
+			"because",
+			fmt.Sprintf(
+				"%.0f g is far less than this pot ever weighed here (%.0f g). Was the pot changed, or something taken out?",
+				w.Grams,
+				low,
+			),
+			"pot, cut, or right",
+			nil,
+		)
 	}
 	return nil
 }
@@ -203,7 +240,10 @@ func (c *Clinic) WithdrawWeighing(ctx context.Context, plantID int64, w Withdraw
 	}
 	var list []Weighed
 	err := c.write(ctx, &list, func(q *sqlc.Queries) error {
-		_, err := q.WithdrawWeighing(ctx, sqlc.WithdrawWeighingParams{ID: w.WeighingID, PlantID: plantID, Withdrawn: asInt(w.Withdrawn)})
+		_, err := q.WithdrawWeighing(
+			ctx,
+			sqlc.WithdrawWeighingParams{ID: w.WeighingID, PlantID: plantID, Withdrawn: asInt(w.Withdrawn)},
+		)
 		if err != nil {
 			return missing(err, "weighing", w.WeighingID)
 		}
@@ -215,7 +255,12 @@ func (c *Clinic) WithdrawWeighing(ctx context.Context, plantID int64, w Withdraw
 
 // weighingsFor are a bare plant's weighings up to a time, as the race takes them:
 // with how it was held and what the air was like between them, and since the last.
-func (v *visit) weighingsFor(at time.Time, all []Weighed, homes []Home, known *climate.Place) (list []race.Weighing, since []race.Spell, err error) {
+func (v *visit) weighingsFor(
+	at time.Time,
+	all []Weighed,
+	homes []Home,
+	known *climate.Place,
+) (list []race.Weighing, since []race.Spell, err error) {
 	var times []time.Time
 	var counted []Weighed
 	for _, w := range counting(all, Bare) {
@@ -233,7 +278,11 @@ func (v *visit) weighingsFor(at time.Time, all []Weighed, homes []Home, known *c
 	}
 	stays := staysOf(homes, times)
 	for i, w := range counted {
-		r := race.Weighing{DaysAgo: at.Sub(times[i]).Hours() / 24, Grams: w.Grams, Anew: w.Because == BecauseCut || w.Because == BecausePot}
+		r := race.Weighing{
+			DaysAgo: at.Sub(times[i]).Hours() / 24,
+			Grams:   w.Grams,
+			Anew:    w.Because == BecauseCut || w.Because == BecausePot,
+		}
 		if i > 0 {
 			potted := false
 			r.Since, potted = stays.between(times[i-1], times[i], known)
@@ -265,7 +314,10 @@ func staysOf(homes []Home, weighed []time.Time) stays {
 			continue
 		}
 		s := stay{from: day.Add(12 * time.Hour), way: race.Open, potted: !h.isHold()}
-		if i := slices.IndexFunc(weighed, func(t time.Time) bool { return t.Format(time.DateOnly) == h.FromOn }); i >= 0 {
+		if i := slices.IndexFunc(
+			weighed,
+			func(t time.Time) bool { return t.Format(time.DateOnly) == h.FromOn },
+		); i >= 0 {
 			s.from = weighed[i]
 		}
 		if !s.potted {

@@ -45,7 +45,12 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 			undecided = append(undecided, tag)
 		}
 	}
-	assert.ElementsMatch(t, []string{"Crate 7, right half", "Import, long bulbs"}, undecided, "two with a check still open")
+	assert.ElementsMatch(
+		t,
+		[]string{"Crate 7, right half", "Import, long bulbs"},
+		undecided,
+		"two with a check still open",
+	)
 	alone := byTag["By the door, leave it be"].Looked
 	assert.Equal(t, "leave", alone.Decision)
 	assert.True(t, alone.Clear)
@@ -58,7 +63,12 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 	for _, p := range due {
 		tags = append(tags, p.Intake.Tag)
 	}
-	assert.ElementsMatch(t, []string{"Crate 7, right half", "Import, sealed tips"}, tags, "one that could not wait, and one on hold that nobody looked at")
+	assert.ElementsMatch(
+		t,
+		[]string{"Crate 7, right half", "Import, sealed tips"},
+		tags,
+		"one that could not wait, and one on hold that nobody looked at",
+	)
 
 	assert.EqualValues(t, 24, total+1, "two dozen, with the one that was lost")
 	ways := map[string]int{}
@@ -69,7 +79,12 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 			ways[r.Homes[0].Route]++
 		}
 	}
-	assert.Equal(t, map[string]int{"lid": 1, "tub": 1, "pebbles": 1, "bark": 1, "inorganic": 1, "terrestrial": 1, "slipper": 1}, ways, "held and housed by many ways")
+	assert.Equal(
+		t,
+		map[string]int{"lid": 1, "tub": 1, "pebbles": 1, "bark": 1, "inorganic": 1, "terrestrial": 1, "slipper": 1},
+		ways,
+		"held and housed by many ways",
+	)
 	race, err := c.RaceOf(t.Context(), byTag["Crate 12, not one root"].ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 6, race.Race.Fit.Weighings)

@@ -34,12 +34,20 @@ func (l look) happen(ctx context.Context, on func(int) *clinic.Clinic, p clinic.
 	in := l.in
 	in.Findings = l.findings(p)
 	in.Season = "warm"
-	saved, err := c.SaveInspection(ctx, started.ID, clinic.SaveInspection{Version: started.Version, LookedOn: started.LookedOn, Inspection: in})
+	saved, err := c.SaveInspection(
+		ctx,
+		started.ID,
+		clinic.SaveInspection{Version: started.Version, LookedOn: started.LookedOn, Inspection: in},
+	)
 	if err != nil || l.settle == nil {
 		return err
 	}
 	l.settle(&in)
-	_, err = c.SaveInspection(ctx, saved.ID, clinic.SaveInspection{Version: saved.Version, LookedOn: saved.LookedOn, Inspection: in})
+	_, err = c.SaveInspection(
+		ctx,
+		saved.ID,
+		clinic.SaveInspection{Version: saved.Version, LookedOn: saved.LookedOn, Inspection: in},
+	)
 	return err
 }
 

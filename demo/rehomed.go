@@ -35,36 +35,92 @@ func weighed(ago int, grams ...float64) then {
 func rootless() []story {
 	return []story{
 		{
-			intake: clinic.Intake{Tag: "Crate 12, not one root", Group: "phalaenopsis", Source: glasshouse, LeafCount: 4, Pot: "none", OldMedium: "none", Flowering: "none",
-				Blades: []leaves.Blade{{LengthMM: 240, WidthMM: 85}, {LengthMM: 220, WidthMM: 80}}},
-			arrived: 40, warm: true,
-			visits: []visit{{ago: 36, reading: reading(batch("n1", 14, hollow(80)), batch("n2", 6, mushy(50))), cut: all}},
-			looks: []look{{
-				ago: 36, parts: allOver, found: "leaves-limp", not: "growth-smaller dead-roots-seen medium-old loss-in-core loss-oldest-first", settle: confirm("root-loss-thirst"),
-				in: clinic.Inspection{Growth: "resting", NightLowC: mm(18), DayHighC: mm(27), Unpotted: true},
-			}},
+			intake: clinic.Intake{
+				Tag:       "Crate 12, not one root",
+				Group:     "phalaenopsis",
+				Source:    glasshouse,
+				LeafCount: 4,
+				Pot:       "none",
+				OldMedium: "none",
+				Flowering: "none",
+				Blades:    []leaves.Blade{{LengthMM: 240, WidthMM: 85}, {LengthMM: 220, WidthMM: 80}},
+			},
+			arrived: 40,
+			warm:    true,
+			visits: []visit{
+				{ago: 36, reading: reading(batch("n1", 14, hollow(80)), batch("n2", 6, mushy(50))), cut: all},
+			},
+			looks: []look{
+				{
+					ago:    36,
+					parts:  allOver,
+					found:  "leaves-limp",
+					not:    "growth-smaller dead-roots-seen medium-old loss-in-core loss-oldest-first",
+					settle: confirm("root-loss-thirst"),
+					in:     clinic.Inspection{Growth: "resting", NightLowC: mm(18), DayHighC: mm(27), Unpotted: true},
+				},
+			},
 			then: inTurn(held(36, "lid"), weighed(1, 148, 146, 143.5, 141.5, 139, 137)),
 		},
 		{
-			intake:  clinic.Intake{Tag: "Crate 13, bulbs and no roots", Group: "cattleya", Source: glasshouse, LeafCount: 5, BulbCount: 5, BulbState: "mixed", Pot: "none", OldMedium: "none", Flowering: "none"},
+			intake: clinic.Intake{
+				Tag:       "Crate 13, bulbs and no roots",
+				Group:     "cattleya",
+				Source:    glasshouse,
+				LeafCount: 5,
+				BulbCount: 5,
+				BulbState: "mixed",
+				Pot:       "none",
+				OldMedium: "none",
+				Flowering: "none",
+			},
 			arrived: 44,
 			visits: []visit{{ago: 34, reading: reading(
 				batch("q1", 19, hollow(110)), one("q2", firm(35), hollow(60)))}},
-			looks: []look{{
-				ago: 34, parts: allOver, not: "growth-smaller dead-roots-seen medium-old loss-in-core loss-oldest-first", settle: confirm("under-watering"),
-				in: clinic.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
-			}},
+			looks: []look{
+				{
+					ago:    34,
+					parts:  allOver,
+					not:    "growth-smaller dead-roots-seen medium-old loss-in-core loss-oldest-first",
+					settle: confirm("under-watering"),
+					in:     clinic.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
+				},
+			},
 			then: inTurn(held(34, "tub"), weighed(2, 171, 168, 165.5, 162, 159.5)),
 		},
 		{
-			intake:  clinic.Intake{Tag: "Import, sealed tips", Group: "vanda", Source: airport, LeafCount: 9, Pot: "none", OldMedium: "none", Flowering: "none", KeptApart: true, Notes: "Papers in the folder. In quarantine until the second clear look."},
+			intake: clinic.Intake{
+				Tag:       "Import, sealed tips",
+				Group:     "vanda",
+				Source:    airport,
+				LeafCount: 9,
+				Pot:       "none",
+				OldMedium: "none",
+				Flowering: "none",
+				KeptApart: true,
+				Notes:     "Papers in the folder. In quarantine until the second clear look.",
+			},
 			arrived: 25,
 			visits: []visit{{ago: 24, reading: reading(
-				batch("x1", 7, hollow(160)).at(roots.Aerial), batch("x2", 2, firm(70), hollow(90)).at(roots.Aerial).tip(roots.Sealed))}},
-			looks: []look{{
-				ago: 24, parts: allOver, found: "dry-air", not: "growth-smaller dead-roots-seen", settle: confirm("move-shock"),
-				in: clinic.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
-			}},
+				batch(
+					"x1",
+					7,
+					hollow(160),
+				).at(
+					roots.Aerial,
+				),
+				batch("x2", 2, firm(70), hollow(90)).at(roots.Aerial).tip(roots.Sealed),
+			)}},
+			looks: []look{
+				{
+					ago:    24,
+					parts:  allOver,
+					found:  "dry-air",
+					not:    "growth-smaller dead-roots-seen",
+					settle: confirm("move-shock"),
+					in:     clinic.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
+				},
+			},
 			then: held(24, "pebbles"),
 		},
 	}
@@ -80,11 +136,18 @@ func housed(ago int, plan clinic.Plan, note string) then {
 		}
 		for _, j := range r.Jobs {
 			for _, caution := range j.Cautions {
-				if _, err := c.Acknowledge(ctx, clinic.Acknowledge{Person: hand, Seen: []clinic.Seen{{Caution: caution.Code}}}); err != nil {
+				if _, err := c.Acknowledge(
+					ctx,
+					clinic.Acknowledge{Person: hand, Seen: []clinic.Seen{{Caution: caution.Code}}},
+				); err != nil {
 					return err
 				}
 			}
-			if _, err := c.MarkHomeJob(ctx, plant, clinic.MarkHomeJob{Job: j.Code, State: "done", Person: hand}); err != nil {
+			if _, err := c.MarkHomeJob(
+				ctx,
+				plant,
+				clinic.MarkHomeJob{Job: j.Code, State: "done", Person: hand},
+			); err != nil {
 				return fmt.Errorf("%s: %w", j.Code, err)
 			}
 		}
@@ -110,39 +173,155 @@ func dries(weights ...clinic.Weigh) then {
 // potted are plants in their new homes, each by another route.
 func potted() []story {
 	fresh := func(found string) look {
-		return look{ago: 30, parts: allOver, found: found, in: clinic.Inspection{Growth: "new-roots", NightLowC: mm(16), DayHighC: mm(25), Unpotted: true}}
+		return look{
+			ago:   30,
+			parts: allOver,
+			found: found,
+			in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(16), DayHighC: mm(25), Unpotted: true},
+		}
 	}
 	hole := 15.0
 	return []story{
 		{
-			intake:  clinic.Intake{Tag: "Crate 14, sound after all", Group: "phalaenopsis", Source: glasshouse, LeafCount: 5, OldMedium: "bark", Pot: "clear", Flowering: "none"},
+			intake: clinic.Intake{
+				Tag:       "Crate 14, sound after all",
+				Group:     "phalaenopsis",
+				Source:    glasshouse,
+				LeafCount: 5,
+				OldMedium: "bark",
+				Pot:       "clear",
+				Flowering: "none",
+			},
 			arrived: 90,
-			visits:  []visit{{ago: 30, reading: reading(batch("h1", 9, greens(140)).at(roots.Edge), batch("h2", 3, firm(90)).at(roots.Surface).tip(roots.Growing), batch("h3", 4, hollow(60)).at(roots.Bottom)), cut: all}},
-			looks:   []look{fresh("")},
+			visits: []visit{
+				{
+					ago: 30,
+					reading: reading(
+						batch("h1", 9, greens(140)).at(roots.Edge),
+						batch("h2", 3, firm(90)).at(roots.Surface).tip(roots.Growing),
+						batch("h3", 4, hollow(60)).at(roots.Bottom),
+					),
+					cut: all,
+				},
+			},
+			looks: []look{fresh("")},
 			then: inTurn(housed(28, clinic.Plan{}, ""), dries(
-				clinic.Weigh{Grams: 612, Moment: "wet"}, clinic.Weigh{Grams: 571}, clinic.Weigh{Grams: 540}, clinic.Weigh{Grams: 517},
-				clinic.Weigh{Grams: 506, Moment: "light"}, clinic.Weigh{Grams: 614, Moment: "wet"}, clinic.Weigh{Grams: 573}, clinic.Weigh{Grams: 541})),
+				clinic.Weigh{
+					Grams:  612,
+					Moment: "wet",
+				},
+				clinic.Weigh{Grams: 571},
+				clinic.Weigh{Grams: 540},
+				clinic.Weigh{Grams: 517},
+				clinic.Weigh{
+					Grams:  506,
+					Moment: "light",
+				},
+				clinic.Weigh{Grams: 614, Moment: "wet"},
+				clinic.Weigh{Grams: 573},
+				clinic.Weigh{Grams: 541},
+			)),
 		},
 		{
-			intake:  clinic.Intake{Tag: "Crate 15, back into pebbles", Group: "phalaenopsis", Source: glasshouse, LeafCount: 4, OldMedium: "mineral", Pot: "clear", Flowering: "none"},
+			intake: clinic.Intake{
+				Tag:       "Crate 15, back into pebbles",
+				Group:     "phalaenopsis",
+				Source:    glasshouse,
+				LeafCount: 4,
+				OldMedium: "mineral",
+				Pot:       "clear",
+				Flowering: "none",
+			},
 			arrived: 92,
-			visits:  []visit{{ago: 27, reading: reading(batch("i1", 9, greens(95)).at(roots.Edge).tip(roots.Growing), batch("i2", 3, greens(60)).at(roots.Edge), batch("i3", 2, hollow(80)).at(roots.Core)), cut: all}},
-			looks:   []look{fresh("")},
-			then:    housed(26, clinic.Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 80, BottomMM: 65, HeightMM: 125, Wall: "clear", SideHoles: true, HoleMM: &hole}}, ""),
+			visits: []visit{
+				{
+					ago: 27,
+					reading: reading(
+						batch("i1", 9, greens(95)).at(roots.Edge).tip(roots.Growing),
+						batch("i2", 3, greens(60)).at(roots.Edge),
+						batch("i3", 2, hollow(80)).at(roots.Core),
+					),
+					cut: all,
+				},
+			},
+			looks: []look{fresh("")},
+			then: housed(
+				26,
+				clinic.Plan{
+					Pot: &pots.Pot{
+						Shape:     pots.Round,
+						TopMM:     80,
+						BottomMM:  65,
+						HeightMM:  125,
+						Wall:      "clear",
+						SideHoles: true,
+						HoleMM:    &hole,
+					},
+				},
+				"",
+			),
 		},
 		{
-			intake:  clinic.Intake{Tag: "Crate 16, grass-leaved", Group: "cymbidium", Source: glasshouse, LeafCount: 12, BulbCount: 4, BulbState: "plump", OldMedium: "compost", Pot: "opaque", Flowering: "none"},
+			intake: clinic.Intake{
+				Tag:       "Crate 16, grass-leaved",
+				Group:     "cymbidium",
+				Source:    glasshouse,
+				LeafCount: 12,
+				BulbCount: 4,
+				BulbState: "plump",
+				OldMedium: "compost",
+				Pot:       "opaque",
+				Flowering: "none",
+			},
 			arrived: 88,
-			visits:  []visit{{ago: 26, reading: reading(batch("j1", 11, firm(170)).at(roots.Edge), batch("j2", 3, firm(80)).at(roots.Bottom).tip(roots.Growing), batch("j3", 5, hollow(110)).at(roots.Core)), cut: all}},
-			looks:   []look{fresh("")},
-			then:    housed(25, clinic.Plan{BaseMM: 130, Waters: "often"}, "Pot from the stack under the bench, a little wider than planned."),
+			visits: []visit{
+				{
+					ago: 26,
+					reading: reading(
+						batch("j1", 11, firm(170)).at(roots.Edge),
+						batch("j2", 3, firm(80)).at(roots.Bottom).tip(roots.Growing),
+						batch("j3", 5, hollow(110)).at(roots.Core),
+					),
+					cut: all,
+				},
+			},
+			looks: []look{fresh("")},
+			then: housed(
+				25,
+				clinic.Plan{BaseMM: 130, Waters: "often"},
+				"Pot from the stack under the bench, a little wider than planned.",
+			),
 		},
 		{
-			intake:  clinic.Intake{Tag: "Crate 17, a small slipper", Group: "slipper", Source: glasshouse, LeafCount: 6, OldMedium: "bark", Pot: "opaque", Flowering: "none"},
+			intake: clinic.Intake{
+				Tag:       "Crate 17, a small slipper",
+				Group:     "slipper",
+				Source:    glasshouse,
+				LeafCount: 6,
+				OldMedium: "bark",
+				Pot:       "opaque",
+				Flowering: "none",
+			},
 			arrived: 86,
-			visits:  []visit{{ago: 23, reading: reading(batch("k1", 5, brown(85)).at(roots.Edge), batch("k2", 2, brown(50)).at(roots.Bottom).tip(roots.Growing), batch("k3", 2, mushy(40)).at(roots.Core)), cut: all}},
-			looks:   []look{{ago: 23, parts: allOver, in: clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true}}},
-			then:    housed(22, clinic.Plan{Origin: "litter"}, ""),
+			visits: []visit{
+				{
+					ago: 23,
+					reading: reading(
+						batch("k1", 5, brown(85)).at(roots.Edge),
+						batch("k2", 2, brown(50)).at(roots.Bottom).tip(roots.Growing),
+						batch("k3", 2, mushy(40)).at(roots.Core),
+					),
+					cut: all,
+				},
+			},
+			looks: []look{
+				{
+					ago:   23,
+					parts: allOver,
+					in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
+				},
+			},
+			then: housed(22, clinic.Plan{Origin: "litter"}, ""),
 		},
 	}
 }

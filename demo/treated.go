@@ -23,11 +23,29 @@ const hand = "Bench hand"
 
 // places are where the demo's plants stand, with the warmth of the last weeks.
 func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heated int64, err error) {
-	bench, err := c.AddPlace(ctx, clinic.PlaceFacts{Name: "Boat shed, the long bench", LowC: mm(14), HighC: mm(24), HumidityPercent: mm(58), Light: "shade"})
+	bench, err := c.AddPlace(
+		ctx,
+		clinic.PlaceFacts{
+			Name:            "Boat shed, the long bench",
+			LowC:            mm(14),
+			HighC:           mm(24),
+			HumidityPercent: mm(58),
+			Light:           "shade",
+		},
+	)
 	if err != nil {
 		return 0, 0, err
 	}
-	warm, err := c.AddPlace(ctx, clinic.PlaceFacts{Name: "Heated case by the north wall", LowC: mm(18), HighC: mm(27), HumidityPercent: mm(70), Light: "shade"})
+	warm, err := c.AddPlace(
+		ctx,
+		clinic.PlaceFacts{
+			Name:            "Heated case by the north wall",
+			LowC:            mm(18),
+			HighC:           mm(27),
+			HumidityPercent: mm(70),
+			Light:           "shade",
+		},
+	)
 	if err != nil {
 		return 0, 0, err
 	}
@@ -41,7 +59,14 @@ func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heate
 	var days []climate.Day
 	for ago := 45; ago >= 1; ago-- {
 		swell := 2.2*math.Sin(float64(ago)/5) + 1.1*math.Sin(float64(ago)*1.7)
-		days = append(days, climate.Day{Day: today.AddDate(0, 0, -ago).Format(time.DateOnly), LowC: tenth(14.5 + swell/2), HighC: tenth(24 + swell)})
+		days = append(
+			days,
+			climate.Day{
+				Day:   today.AddDate(0, 0, -ago).Format(time.DateOnly),
+				LowC:  tenth(14.5 + swell/2),
+				HighC: tenth(24 + swell),
+			},
+		)
 	}
 	_, err = c.PutDays(ctx, bench.ID, clinic.DayTable{Days: days})
 	return bench.ID, warm.ID, err
@@ -56,7 +81,8 @@ func stock(ctx context.Context, c *clinic.Clinic, today time.Time) error {
 		{Name: "Peroxide from the chemist", Product: "peroxide", Percent: mm(3), Amount: 300, Unit: "mL", ExpiresOn: in(7)},
 		{Name: "Peroxide, the strong can", Product: "peroxide", Percent: mm(35), Amount: 240, Unit: "mL", ExpiresOn: in(3)},
 		{Name: "Rubbing alcohol", Product: "alcohol", Percent: mm(91), Amount: 450, Unit: "mL"},
-		{Name: "Spray oil", Product: "oil", Percent: mm(100), Amount: 180, Unit: "mL", ExpiresOn: in(14), LabelMostPercent: mm(2)},
+		{Name: "Spray oil", Product: "oil", Percent: mm(100), Amount: 180, Unit: "mL", ExpiresOn: in(14),
+			LabelMostPercent: mm(2)},
 		{Name: "Seaweed, dark bottle", Product: "seaweed", Amount: 210, Unit: "mL", Adds: mm(180), Scale: "ppm500"},
 		{Name: "Calcium and magnesium", Product: "calcium-magnesium", Amount: 420, Unit: "mL", Adds: mm(145), Scale: "ppm500"},
 		{Name: "Feed 20-20-20", Product: "feed", Amount: 300, Unit: "g", N: mm(20), P2O5: mm(20), K2O: mm(20)},
@@ -87,7 +113,10 @@ func jobs(ago int, codes ...string) then {
 		}
 		for _, j := range plan.Plan.Jobs {
 			for _, caution := range j.Care {
-				if _, err := c.Acknowledge(ctx, clinic.Acknowledge{Person: hand, Seen: []clinic.Seen{{Product: j.Product, Caution: caution.Code}}}); err != nil {
+				if _, err := c.Acknowledge(
+					ctx,
+					clinic.Acknowledge{Person: hand, Seen: []clinic.Seen{{Product: j.Product, Caution: caution.Code}}},
+				); err != nil {
 					return err
 				}
 			}
@@ -112,7 +141,13 @@ func rounds(pest string, first int, later ...int) then {
 		}
 		for _, ago := range later {
 			course.Rounds = append(course.Rounds, day(ago))
-			started, err = on(ago).SaveCourse(ctx, started.ID, clinic.SaveCourse{Version: started.Version, Course: course})
+			started, err = on(
+				ago,
+			).SaveCourse(
+				ctx,
+				started.ID,
+				clinic.SaveCourse{Version: started.Version, Course: course},
+			)
 			if err != nil {
 				return err
 			}
@@ -124,7 +159,15 @@ func rounds(pest string, first int, later ...int) then {
 // twoLeads is a rhizome of nine bulbs on two branches, each with its lead.
 func twoLeads() division.Rhizome {
 	r := division.Chain(5)
-	return division.Rhizome{Bulbs: append(r.Bulbs, division.Bulb{N: 6, From: 2}, division.Bulb{N: 7, From: 6}, division.Bulb{N: 8, From: 7}, division.Bulb{N: 9, From: 8, Lead: true})}
+	return division.Rhizome{
+		Bulbs: append(
+			r.Bulbs,
+			division.Bulb{N: 6, From: 2},
+			division.Bulb{N: 7, From: 6},
+			division.Bulb{N: 8, From: 7},
+			division.Bulb{N: 9, From: 8, Lead: true},
+		),
+	}
 }
 
 // rhizome notes the order of the bulbs.
@@ -145,7 +188,11 @@ func divided(ago int, tag string) then {
 		if err != nil {
 			return err
 		}
-		seen := look{ago: 2, parts: allOver, in: clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true}}
+		seen := look{
+			ago:   2,
+			parts: allOver,
+			in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
+		}
 		return seen.happen(ctx, on, done.New[0])
 	}
 }
@@ -172,26 +219,91 @@ func broke(ago int, what, note string) then {
 
 func twoLeadsRoots() roots.Reading {
 	return reading(
-		batch("g1", 3, firm(90), hollow(40)).on(1).at(roots.Bottom), batch("g2", 4, firm(120)).on(3).at(roots.Edge), batch("g3", 5, firm(130)).on(4).at(roots.Edge),
-		batch("g4", 3, firm(70)).on(5).at(roots.Surface).tip(roots.Growing), batch("g5", 4, firm(110)).on(7).at(roots.Edge), batch("g6", 4, firm(95)).on(8).at(roots.Edge),
-		batch("g7", 3, firm(60)).on(9).at(roots.Surface).tip(roots.Growing), batch("g8", 2, hollow(80)).on(2).at(roots.Core))
+		batch(
+			"g1",
+			3,
+			firm(90),
+			hollow(40),
+		).on(
+			1,
+		).at(
+			roots.Bottom,
+		),
+		batch("g2", 4, firm(120)).on(3).at(roots.Edge),
+		batch("g3", 5, firm(130)).on(4).at(roots.Edge),
+		batch(
+			"g4",
+			3,
+			firm(70),
+		).on(
+			5,
+		).at(
+			roots.Surface,
+		).tip(
+			roots.Growing,
+		),
+		batch("g5", 4, firm(110)).on(7).at(roots.Edge),
+		batch("g6", 4, firm(95)).on(8).at(roots.Edge),
+		batch(
+			"g7",
+			3,
+			firm(60),
+		).on(
+			9,
+		).at(
+			roots.Surface,
+		).tip(
+			roots.Growing,
+		),
+		batch("g8", 2, hollow(80)).on(2).at(roots.Core),
+	)
 }
 
 func dividing() []story {
 	return []story{
 		{
-			intake:  clinic.Intake{Tag: "Crate 10, front half", Group: "cattleya", Source: glasshouse, LeafCount: 8, BulbCount: 9, BulbState: "plump", OldMedium: "bark", Pot: "clay"},
+			intake: clinic.Intake{
+				Tag:       "Crate 10, front half",
+				Group:     "cattleya",
+				Source:    glasshouse,
+				LeafCount: 8,
+				BulbCount: 9,
+				BulbState: "plump",
+				OldMedium: "bark",
+				Pot:       "clay",
+			},
 			arrived: 119,
 			visits:  []visit{{ago: 12, reading: twoLeadsRoots(), cut: all}},
-			looks:   []look{{ago: 12, parts: allOver, in: clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true}}},
-			then:    divided(12, "Crate 10, back half"),
+			looks: []look{
+				{
+					ago:   12,
+					parts: allOver,
+					in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true},
+				},
+			},
+			then: divided(12, "Crate 10, back half"),
 		},
 		{
-			intake:  clinic.Intake{Tag: "Crate 11, two leads", Group: "cattleya", Source: glasshouse, LeafCount: 9, BulbCount: 9, BulbState: "plump", OldMedium: "bark", Pot: "clay"},
+			intake: clinic.Intake{
+				Tag:       "Crate 11, two leads",
+				Group:     "cattleya",
+				Source:    glasshouse,
+				LeafCount: 9,
+				BulbCount: 9,
+				BulbState: "plump",
+				OldMedium: "bark",
+				Pot:       "clay",
+			},
 			arrived: 119,
 			visits:  []visit{{ago: 2, reading: twoLeadsRoots(), cut: all}},
-			looks:   []look{{ago: 2, parts: allOver, in: clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true}}},
-			then:    inTurn(rhizome(2), broke(2, "torn-leaf", "Caught on the crate.")),
+			looks: []look{
+				{
+					ago:   2,
+					parts: allOver,
+					in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true},
+				},
+			},
+			then: inTurn(rhizome(2), broke(2, "torn-leaf", "Caught on the crate.")),
 		},
 	}
 }

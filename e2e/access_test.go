@@ -18,7 +18,8 @@ const seriousFaults = `async () => {
 	const found = await axe.run(document, { resultTypes: ["violations"] });
 	return found.violations
 		.filter((v) => v.impact === "serious" || v.impact === "critical")
-		.map((v) => v.id + ": " + v.help + " " + v.nodes.slice(0, 3).map((n) => n.target + " " + n.failureSummary).join(" | "));
+		.map((v) => v.id + ": " + v.help + " " + v.nodes.slice(0,
+			3).map((n) => n.target + " " + n.failureSummary).join(" | "));
 }`
 
 // tooSmall names what a wet thumb would miss: a target under 44 px.
@@ -35,7 +36,8 @@ const misnamed = `() => [
 		.filter((l) => l.querySelectorAll("button, input, select, textarea").length !== 1 || l.querySelector("button"))
 		.map((l) => "label “" + l.innerText + "” holds " + l.querySelectorAll("button, input, select, textarea").length),
 	...[...document.querySelectorAll("input, select, textarea")]
-		.filter((e) => e.type !== "hidden" && !e.hidden && !(e.labels?.length || e.ariaLabel || e.getAttribute("aria-labelledby")))
+		.filter((e) => e.type !== "hidden" && !e.hidden && !(e.labels?.length || e.ariaLabel ||
+			e.getAttribute("aria-labelledby")))
 		.map((e) => e.tagName + " without a name in " + e.parentElement.className),
 ]`
 
@@ -60,7 +62,17 @@ func TestEveryMainViewIsWithinReach(t *testing.T) {
 			assert.Empty(t, p.MustEval(misnamed).Arr(), "fields and their names")
 			p.asksNobodyElse(s)
 
-			require.NoError(t, p.SetViewport(&proto.EmulationSetDeviceMetricsOverride{Width: phone.width, Height: phone.height, DeviceScaleFactor: 1, Mobile: true}))
+			require.NoError(
+				t,
+				p.SetViewport(
+					&proto.EmulationSetDeviceMetricsOverride{
+						Width:             phone.width,
+						Height:            phone.height,
+						DeviceScaleFactor: 1,
+						Mobile:            true,
+					},
+				),
+			)
 			p.visit(p.MustInfo().URL)
 			p.see(v.css, v.words)
 			if slices.Contains(onPhones, v.name) {
@@ -72,7 +84,16 @@ func TestEveryMainViewIsWithinReach(t *testing.T) {
 			}
 			// Text at 200 % is the same as half the room at double the density.
 			double := size{640, 400}
-			require.NoError(t, p.SetViewport(&proto.EmulationSetDeviceMetricsOverride{Width: double.width, Height: double.height, DeviceScaleFactor: 2}))
+			require.NoError(
+				t,
+				p.SetViewport(
+					&proto.EmulationSetDeviceMetricsOverride{
+						Width:             double.width,
+						Height:            double.height,
+						DeviceScaleFactor: 2,
+					},
+				),
+			)
 			p.fits(double.width)
 		})
 	}
@@ -87,7 +108,9 @@ func TestNothingRunsOffTheSideInOtherLetters(t *testing.T) {
 	require.NoError(t, proto.NetworkSetBlockedURLs{Urls: []string{"*.woff", "*.woff2"}}.Call(p))
 	for _, v := range views {
 		v.on(p, s)
-		own := p.MustEval(`async () => { await document.fonts.ready; return [...document.fonts].filter((f) => f.status === "loaded").length }`)
+		own := p.MustEval(
+			`async () => { await document.fonts.ready; return [...document.fonts].filter((f) => f.status === "loaded").length }`,
+		)
 		require.Zero(t, own.Int(), "the letters came all the same")
 		for _, letters := range []string{"system-ui", "monospace"} {
 			p.MustEval(`(letters) => document.body.style.fontFamily = letters`, letters)
@@ -115,7 +138,9 @@ func (p *page) asksNobodyElse(s *server) {
 	for _, url := range p.MustEval(`() => performance.getEntriesByType("resource").map((r) => r.name)`).Arr() {
 		assert.True(p.t, strings.HasPrefix(url.Str(), s.url+"/"), url.Str())
 	}
-	fonts := p.MustEval(`async () => { await document.fonts.ready; return [...document.fonts].filter((f) => f.status === "loaded").map((f) => f.family) }`).Arr()
+	fonts := p.MustEval(
+		`async () => { await document.fonts.ready; return [...document.fonts].filter((f) => f.status === "loaded").map((f) => f.family) }`,
+	).Arr()
 	assert.NotEmpty(p.t, fonts)
 }
 

@@ -114,7 +114,12 @@ func TestATimerThatRunsOutIsSaidOnEveryView(t *testing.T) {
 	p.MustReload().MustWaitLoad()
 	p.see(".timer[data-over]", "Soak")
 	p.see(".timer[data-over] b", "Time is up")
-	require.Eventually(t, func() bool { return strings.HasPrefix(p.MustInfo().Title, "Time is up: Soak") }, patience, glance)
+	require.Eventually(
+		t,
+		func() bool { return strings.HasPrefix(p.MustInfo().Title, "Time is up: Soak") },
+		patience,
+		glance,
+	)
 	p.see(".timer b", "14:")
 	p.tap(".timers button", "Sound on")
 	p.see(".timers button", "Sound off")
@@ -136,7 +141,12 @@ func TestATimerThatRunsOutIsSaidOnEveryView(t *testing.T) {
 // with every caution read.
 func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
 	s := fresh(t)
-	s.send(t, "POST", "/api/v1/shelf", `{"name":"From the chemist","product":"peroxide","percent":3,"amount":260,"unit":"mL"}`)
+	s.send(
+		t,
+		"POST",
+		"/api/v1/shelf",
+		`{"name":"From the chemist","product":"peroxide","percent":3,"amount":260,"unit":"mL"}`,
+	)
 	p := open(t, s.url, phone)
 	putOnBench(p, "Wet 2", "Cattleya alliance")
 	p.keys("6x90f")
@@ -196,7 +206,12 @@ func TestADivisionIntoTwo(t *testing.T) {
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)
-			s.send(t, "POST", "/api/v1/plants", `{"tag":"Clump","group":"cattleya","bulb_count":8,"bulb_state":"plump"}`)
+			s.send(
+				t,
+				"POST",
+				"/api/v1/plants",
+				`{"tag":"Clump","group":"cattleya","bulb_count":8,"bulb_state":"plump"}`,
+			)
 			s.send(t, "POST", "/api/v1/plants/1/readings", `{"read_on":"2026-01-05"}`)
 			s.send(t, "PUT", "/api/v1/readings/1", `{"version":1,"read_on":"2026-01-05","reading":{"roots":[
 				{"id":"a","count":4,"growth":2,"segments":[{"length_mm":100,"feel":"firm"}]},
@@ -384,7 +399,12 @@ func TestTheBenchSaysWhichTreatmentIsDue(t *testing.T) {
 	s := fresh(t)
 	s.send(t, "POST", "/api/v1/places", `{"name":"Warm case","low_c":25,"high_c":25}`)
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"Silver 5","group":"cymbidium","place_id":1}`)
-	s.send(t, "POST", "/api/v1/plants/1/courses", fmt.Sprintf(`{"pest":"spider-mites","rounds":[%q]}`, time.Now().AddDate(0, 0, -8).Format(time.DateOnly)))
+	s.send(
+		t,
+		"POST",
+		"/api/v1/plants/1/courses",
+		fmt.Sprintf(`{"pest":"spider-mites","rounds":[%q]}`, time.Now().AddDate(0, 0, -8).Format(time.DateOnly)),
+	)
 	p := open(t, s.url, phone)
 	p.see(".bench-rounds li[data-overdue]", "Round 2 is overdue")
 	p.fits(phone.width)
@@ -401,7 +421,12 @@ func TestEachPersonReadsTheCautionsOnce(t *testing.T) {
 	for n, tag := range []string{"One", "Two"} {
 		s.send(t, "POST", "/api/v1/plants", fmt.Sprintf(`{"tag":%q,"group":"cattleya"}`, tag))
 		s.send(t, "POST", fmt.Sprintf("/api/v1/plants/%d/readings", n+1), `{"read_on":"2026-01-05"}`)
-		s.send(t, "PUT", fmt.Sprintf("/api/v1/readings/%d", n+1), `{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":2,"segments":[{"length_mm":60,"feel":"mushy"}]}]}}`)
+		s.send(
+			t,
+			"PUT",
+			fmt.Sprintf("/api/v1/readings/%d", n+1),
+			`{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":2,"segments":[{"length_mm":60,"feel":"mushy"}]}]}}`,
+		)
 	}
 	p := open(t, s.url+"/house", bench)
 	p.fill("Who is at this screen", "Ada")

@@ -30,7 +30,8 @@ func answerWith(doc string) func(*rod.Hijack) {
 // shownOf is what a view shows of its plant: its words, and what its fields hold.
 const shownOf = `() => {
 	const main = document.querySelector("main.plant");
-	const fields = [...main.querySelectorAll("input, select, textarea")].map((e) => e.type === "radio" || e.type === "checkbox" ? e.checked : e.value);
+	const fields = [...main.querySelectorAll("input, select, textarea")].map((e) => e.type === "radio" ||
+		e.type === "checkbox" ? e.checked : e.value);
 	return main.innerText.replace(/\s+/g, " ") + JSON.stringify(fields);
 }`
 
@@ -50,13 +51,22 @@ func TestEachViewFollowsItsPlant(t *testing.T) {
 			p.tap(".top a", "Bench")
 			p.tap(".bench-list a", "Crate 2, from wet moss")
 			p.see(".plant-head h1", "Crate 2, from wet moss")
-			p.MustEval(`(to) => { history.pushState({}, "", to); dispatchEvent(new PopStateEvent("popstate", { state: {} })) }`, strings.TrimPrefix(of(second), s.url))
+			p.MustEval(
+				`(to) => { history.pushState({}, "", to); dispatchEvent(new PopStateEvent("popstate", { state: {} })) }`,
+				strings.TrimPrefix(of(second), s.url),
+			)
 			p.see(".plant-head h1", "Crate 2, from wet moss")
 			require.NoError(t, p.WaitStable(300e6))
 
 			p.MustEval(`() => history.go(-(history.length - 2))`)
 			p.see(".plant-head h1", "Crate 12, not one root")
-			assert.Eventually(t, func() bool { return p.MustEval(shownOf).Str() == alone.MustEval(shownOf).Str() }, patience, 4*glance, "it shows the plant it is headed with")
+			assert.Eventually(
+				t,
+				func() bool { return p.MustEval(shownOf).Str() == alone.MustEval(shownOf).Str() },
+				patience,
+				4*glance,
+				"it shows the plant it is headed with",
+			)
 			if t.Failed() {
 				assert.Equal(t, alone.MustEval(shownOf).Str(), p.MustEval(shownOf).Str())
 			}
@@ -149,10 +159,22 @@ func TestAViewOpensAtItsTopAndBackComesBack(t *testing.T) {
 	require.Greater(t, p.MustEval(`() => scrollY`).Int(), 300)
 	p.click(far)
 	p.see(".plant-head h1", tag)
-	assert.Eventually(t, func() bool { return p.MustEval(`() => scrollY`).Int() == 0 }, patience, glance, "it opens at its top")
+	assert.Eventually(
+		t,
+		func() bool { return p.MustEval(`() => scrollY`).Int() == 0 },
+		patience,
+		glance,
+		"it opens at its top",
+	)
 	p.MustEval(`() => history.back()`)
 	p.see(".bench-list", tag)
-	assert.Eventually(t, func() bool { return p.MustEval(`() => scrollY`).Int() > 300 }, patience, glance, "and Back comes back")
+	assert.Eventually(
+		t,
+		func() bool { return p.MustEval(`() => scrollY`).Int() > 300 },
+		patience,
+		glance,
+		"and Back comes back",
+	)
 }
 
 // What breaks in a view takes nothing else down, and a promise that fails is said.
@@ -161,7 +183,14 @@ func TestWhatBreaksIsSaidAndTakesNothingElseDown(t *testing.T) {
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"Sound","group":"cattleya"}`)
 	p := open(t, s.url+"/plants/1/intake", bench)
 	router := p.HijackRequests()
-	require.NoError(t, router.Add("*/archived", "", func(h *rod.Hijack) { h.Response.Fail(proto.NetworkErrorReasonConnectionRefused) }))
+	require.NoError(
+		t,
+		router.Add(
+			"*/archived",
+			"",
+			func(h *rod.Hijack) { h.Response.Fail(proto.NetworkErrorReasonConnectionRefused) },
+		),
+	)
 	require.NoError(t, router.Add("*/api/v1/plants/1/timeline*", "", answerWith(`{"nothing":"as it should be"}`)))
 	go router.Run()
 	defer func() { _ = router.Stop() }()

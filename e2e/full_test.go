@@ -34,10 +34,20 @@ func full(t *testing.T, s *server) {
 	s.send(t, "POST", "/api/v1/plants/1/readings", `{"read_on":"2026-01-05"}`)
 	entries := make([]string, 400)
 	for i := range entries {
-		entries[i] = fmt.Sprintf(`{"id":"r%d","count":1,"growth":%d,"segments":[{"length_mm":%d,"feel":"firm"},{"length_mm":40,"feel":%q}]}`,
-			i, 1+i%8, 40+i%60, []string{"firm", "mushy"}[i%2])
+		entries[i] = fmt.Sprintf(
+			`{"id":"r%d","count":1,"growth":%d,"segments":[{"length_mm":%d,"feel":"firm"},{"length_mm":40,"feel":%q}]}`,
+			i,
+			1+i%8,
+			40+i%60,
+			[]string{"firm", "mushy"}[i%2],
+		)
 	}
-	s.send(t, "PUT", "/api/v1/readings/1", `{"version":1,"read_on":"2026-01-05","reading":{"roots":[`+strings.Join(entries, ",")+`]}}`)
+	s.send(
+		t,
+		"PUT",
+		"/api/v1/readings/1",
+		`{"version":1,"read_on":"2026-01-05","reading":{"roots":[`+strings.Join(entries, ",")+`]}}`,
+	)
 }
 
 func TestTheFullestPlantCanBeReadCutAndPrinted(t *testing.T) {

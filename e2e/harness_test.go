@@ -111,7 +111,10 @@ func launch(folder string) (*launcher.Launcher, error) {
 		path = "/usr/bin/chromium-headless-shell"
 	}
 	if _, err := os.Stat(path); err != nil {
-		return nil, fmt.Errorf("no browser at %s: install Debian's package chromium-headless-shell, or name another with CHROMIUM", path)
+		return nil, fmt.Errorf(
+			"no browser at %s: install Debian's package chromium-headless-shell, or name another with CHROMIUM",
+			path,
+		)
 	}
 	start := launcher.New().Bin(path).UserDataDir(filepath.Join(folder, "profile")).Headless(true).
 		Set("disable-gpu").Set("disable-quic").Set("no-first-run").Set("disable-background-networking").

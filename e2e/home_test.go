@@ -61,7 +61,10 @@ func (p *page) onPaper(s *server, css, words string) string {
 // number is the first number an element shows.
 func (p *page) number(css string) float64 {
 	p.t.Helper()
-	for _, word := range strings.FieldsFunc(p.find(css).MustText(), func(r rune) bool { return (r < '0' || r > '9') && r != '.' }) {
+	for _, word := range strings.FieldsFunc(p.find(css).MustText(), func(r rune) bool {
+		return (r < '0' ||
+			r > '9') && r != '.'
+	}) {
 		if n, err := strconv.ParseFloat(word, 64); err == nil {
 			return n
 		}
@@ -80,9 +83,21 @@ func (p *page) chances(way string) int {
 func rootlessPlant(t *testing.T, s *server) {
 	t.Helper()
 	s.send(t, "POST", "/api/v1/places", `{"name":"Shed","low_c":19,"high_c":23,"humidity_percent":50,"light":"shade"}`)
-	s.send(t, "POST", "/api/v1/plants", `{"tag":"Not one root","group":"phalaenopsis","leaf_count":4,"blades":[{"length_mm":240,"width_mm":90}],"pot":"none","old_medium":"none","place_id":1}`)
+	s.send(
+		t,
+		"POST",
+		"/api/v1/plants",
+		`{"tag":"Not one root","group":"phalaenopsis","leaf_count":4,"blades":[{"length_mm":240,"width_mm":90}],"pot":"none","old_medium":"none","place_id":1}`,
+	)
 	s.send(t, "POST", "/api/v1/plants/1/readings", `{"read_on":"`+time.Now().Format(time.DateOnly)+`"}`)
-	s.send(t, "PUT", "/api/v1/readings/1", `{"version":1,"read_on":"`+time.Now().Format(time.DateOnly)+`","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"hollow"}]}]}}`)
+	s.send(
+		t,
+		"PUT",
+		"/api/v1/readings/1",
+		`{"version":1,"read_on":"`+time.Now().Format(
+			time.DateOnly,
+		)+`","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"hollow"}]}]}}`,
+	)
 }
 
 // A rootless plant: will it root in time, what more humidity does, and its own
@@ -112,7 +127,13 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 	p.fill("Air of the room", "95")
 	p.tap(".assumed-own .turned", "Use it")
 	p.see(`[data-assumed="humidity"][data-own]`, "95")
-	require.Eventually(t, func() bool { return p.chances("bench") > open50+3 }, patience, glance, "more humidity, more chances")
+	require.Eventually(
+		t,
+		func() bool { return p.chances("bench") > open50+3 },
+		patience,
+		glance,
+		"more humidity, more chances",
+	)
 	p.MustReload().MustWaitLoad()
 	p.see(".race .headline", "chance")
 	assert.Greater(t, p.chances("bench"), open50+3, "it is kept")
@@ -123,13 +144,17 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 
 	// Three weights of the weeks before, typed in; the band narrows with each.
 	width := func() float64 {
-		band := p.MustEval(`() => { const b = document.querySelector(".runner-water .runner-band").getBBox(); return b.width; }`).Num()
+		band := p.MustEval(
+			`() => { const b = document.querySelector(".runner-water .runner-band").getBBox(); return b.width; }`,
+		).Num()
 		return band
 	}
 	before := width()
 	for i, g := range []string{"168", "160.5", "152"} {
-		p.MustEval(`(d) => { const f = document.querySelector('[data-field="On"] input'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(f, d); f.dispatchEvent(new Event("input", { bubbles: true })); }`,
-			time.Now().AddDate(0, 0, 7*i-21).Format(time.DateOnly))
+		p.MustEval(
+			`(d) => { const f = document.querySelector('[data-field="On"] input'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(f, d); f.dispatchEvent(new Event("input", { bubbles: true })); }`,
+			time.Now().AddDate(0, 0, 7*i-21).Format(time.DateOnly),
+		)
 		p.fill("Weight", g)
 		p.tap(".weights .ant-btn", "Note this weight")
 		p.see(".weights-list b", g+" g")
@@ -181,7 +206,14 @@ func TestFromHoldingToANewHome(t *testing.T) {
 			p.fits(at.width)
 
 			s.send(t, "POST", "/api/v1/plants/1/inspections", `{}`)
-			s.send(t, "PUT", "/api/v1/inspections/1", `{"version":1,"looked_on":"`+time.Now().Format(time.DateOnly)+`","inspection":{"findings":{"leaves-limp":"absent"},"growth":"new-roots","unpotted":true}}`)
+			s.send(
+				t,
+				"PUT",
+				"/api/v1/inspections/1",
+				`{"version":1,"looked_on":"`+time.Now().Format(
+					time.DateOnly,
+				)+`","inspection":{"findings":{"leaves-limp":"absent"},"growth":"new-roots","unpotted":true}}`,
+			)
 			p.MustReload().MustWaitLoad()
 			p.see(".decide .headline", "Pot it now. New tips show.")
 			p.see(`.route[aria-pressed="true"]`, "Bark and moss")
@@ -213,7 +245,12 @@ func TestFromHoldingToANewHome(t *testing.T) {
 			p.see(".saved", "Saved")
 			p.MustReload().MustWaitLoad()
 			p.see(".house-it .headline", "Bark and moss: a pot of")
-			assert.Equal(t, "90", p.find(`[data-field="Width at the rim"] input`).MustProperty("value").Str(), "the pot at hand is kept")
+			assert.Equal(
+				t,
+				"90",
+				p.find(`[data-field="Width at the rim"] input`).MustProperty("value").Str(),
+				"the pot at hand is kept",
+			)
 			p.tap(".tick", "Count it into tonight’s batch")
 			p.see(".batch li", "Not one root")
 			p.see(".batch b", "One component is short.")
@@ -310,7 +347,12 @@ func TestALoggersReadingsShowAtItsPlace(t *testing.T) {
 	s.send(t, "POST", "/api/v1/places", `{"name":"Shed"}`)
 	s.standin(t, "logger", "--place", "1", "--every", "200ms", "--celsius", "20", "--swing", "0")
 	p := open(t, s.url+"/places", bench)
-	require.Eventually(t, func() bool { return strings.Contains(s.get(t, "/api/v1/places"), `"last"`) }, patience, glance)
+	require.Eventually(
+		t,
+		func() bool { return strings.Contains(s.get(t, "/api/v1/places"), `"last"`) },
+		patience,
+		glance,
+	)
 	p.MustReload().MustWaitLoad()
 	p.see(".place", "Last logged: ")
 	log, err := exec.Command(binary, "standin", "logger", "--csv", "2").Output()
@@ -318,7 +360,12 @@ func TestALoggersReadingsShowAtItsPlace(t *testing.T) {
 	lines := strings.Split(strings.TrimSpace(string(log)), "\n")
 	assert.Equal(t, "time,temperature,humidity", lines[0])
 	assert.InDelta(t, 2*144+1, len(lines), 1, "every ten minutes")
-	r, err := http.NewRequestWithContext(t.Context(), http.MethodPost, s.url+"/api/v1/places/1/log", bytes.NewReader(log))
+	r, err := http.NewRequestWithContext(
+		t.Context(),
+		http.MethodPost,
+		s.url+"/api/v1/places/1/log",
+		bytes.NewReader(log),
+	)
 	require.NoError(t, err)
 	r.Header.Set("Content-Type", "text/csv")
 	answer, err := http.DefaultClient.Do(r)
@@ -359,9 +406,21 @@ func TestAPlanSurvivesTwoPeopleAndARestart(t *testing.T) {
 func TestTonightsPotsAgainstTheShelf(t *testing.T) {
 	s := fresh(t)
 	rootlessPlant(t, s)
-	s.send(t, "POST", "/api/v1/plants", `{"tag":"Second of tonight","group":"cattleya","leaf_count":5,"bulb_count":4,"old_medium":"bark","kept_apart":true}`)
+	s.send(
+		t,
+		"POST",
+		"/api/v1/plants",
+		`{"tag":"Second of tonight","group":"cattleya","leaf_count":5,"bulb_count":4,"old_medium":"bark","kept_apart":true}`,
+	)
 	s.send(t, "POST", "/api/v1/plants/2/readings", `{"read_on":"`+time.Now().Format(time.DateOnly)+`"}`)
-	s.send(t, "PUT", "/api/v1/readings/2", `{"version":1,"read_on":"`+time.Now().Format(time.DateOnly)+`","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":110,"feel":"firm"}]}]}}`)
+	s.send(
+		t,
+		"PUT",
+		"/api/v1/readings/2",
+		`{"version":1,"read_on":"`+time.Now().Format(
+			time.DateOnly,
+		)+`","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":110,"feel":"firm"}]}]}}`,
+	)
 	p := open(t, s.url+"/mix?do=shelf", bench)
 	p.tap(".bench-part .ant-btn", "Put something on the shelf")
 	p.fill("Name on the bottle", "Opened sack")

@@ -170,7 +170,10 @@ func TestWhatDoesNotGoTogetherIsPointedOut(t *testing.T) {
 			p.found("Pot", "dries-fast")
 			p.found("Pot", "pot-light")
 			p.found("Pot", "stays-wet")
-			p.see(".clash", "Dries faster than it can be watered · Stays wet for a week or more: these do not go together.")
+			p.see(
+				".clash",
+				"Dries faster than it can be watered · Stays wet for a week or more: these do not go together.",
+			)
 			p.see(".clash", "Lift it the day after watering.")
 			p.see(".clash", "A pot that stays wet is heavy in the hand.")
 			assert.Len(t, p.MustElements(".clash .plain"), 3, "each is offered back once")
@@ -249,7 +252,9 @@ func TestTheLibraryIsSearchedAndTellsLookalikesApart(t *testing.T) {
 			p.see(".side-by-side h3", "A brown root")
 			p.tap(`.library .ant-input-clear-icon`, "")
 			p.see(".side-by-side h3", "A cut rhizome")
-			empty := p.MustEval(`() => [...document.querySelectorAll(".drawing")].filter((d) => d.children.length === 0).map((d) => d.ariaLabel)`).Arr()
+			empty := p.MustEval(
+				`() => [...document.querySelectorAll(".drawing")].filter((d) => d.children.length === 0).map((d) => d.ariaLabel)`,
+			).Arr()
 			assert.Empty(t, empty, "every side has its drawing")
 			assert.GreaterOrEqual(t, p.MustEval(`() => document.querySelectorAll(".drawing").length`).Int(), 25)
 			require.NoError(t, p.find(`input[aria-label="Find in the library"]`).Input("zebra"))

@@ -19,8 +19,15 @@ func bundled(t *testing.T, module string) string {
 	path, err := filepath.Abs(filepath.Join("..", "web", "src", module))
 	require.NoError(t, err)
 	built := api.Build(api.BuildOptions{
-		EntryPoints: []string{path}, Bundle: true, Format: api.FormatIIFE, GlobalName: "m", Target: api.ES2022,
-		Define: map[string]string{"process.env.NODE_ENV": `"test"`}, Loader: map[string]api.Loader{".css": api.LoaderEmpty},
+		EntryPoints: []string{path},
+		Bundle:      true,
+		Format:      api.FormatIIFE,
+		GlobalName:  "m",
+		Target:      api.ES2022,
+		Define: map[string]string{
+			"process.env.NODE_ENV": `"test"`,
+		},
+		Loader: map[string]api.Loader{".css": api.LoaderEmpty},
 	})
 	require.Empty(t, built.Errors)
 	return string(built.OutputFiles[0].Contents) + ";window.m = m;"
@@ -71,7 +78,13 @@ func module(t *testing.T, name string) *rod.Page {
 // gives is what an expression over a module comes to, as JSON.
 func gives[T any](t *testing.T, tab *rod.Page, js string) (v T) {
 	t.Helper()
-	answer, err := proto.RuntimeEvaluate{Expression: "(async () => {" + js + "})()", AwaitPromise: true, ReturnByValue: true}.Call(tab)
+	answer, err := proto.RuntimeEvaluate{
+		Expression:    "(async () => {" + js + "})()",
+		AwaitPromise:  true,
+		ReturnByValue: true,
+	}.Call(
+		tab,
+	)
 	require.NoError(t, err)
 	require.Nil(t, answer.ExceptionDetails, "%v", answer.ExceptionDetails)
 	raw, err := json.Marshal(answer.Result.Value)
@@ -122,7 +135,12 @@ func TestADeskSavesEachEntryInTurnAndForgetsItsDraft(t *testing.T) {
 		desk.undo(); await quiet(); const undo = server.text;
 		desk.redo(); await quiet();
 		return { log, is, draft: left, undo, redo: server.text };`)
-	assert.Equal(t, []string{"one:a", "one:abc", "one:ab", "one:abc"}, got.Log, "one request after the other, the newest entry each time")
+	assert.Equal(
+		t,
+		[]string{"one:a", "one:abc", "one:ab", "one:abc"},
+		got.Log,
+		"one request after the other, the newest entry each time",
+	)
 	assert.Equal(t, "saved", got.Is)
 	assert.Nil(t, got.Draft, "what is answered needs no draft")
 	assert.Equal(t, []string{"ab", "abc"}, []string{got.Undo, got.Redo})
@@ -152,7 +170,8 @@ func TestADeskKeepsWhatIsRefusedOrUnanswered(t *testing.T) {
 		const desk = new m.Desk(server, keeping("one"));
 		fails = new Error("no answer");
 		desk.change(() => "a"); await quiet();
-		const waiting = desk.snapshot().standing.is, draft = JSON.parse(localStorage.getItem("one")).entered, done = desk.isDone();
+		const waiting = desk.snapshot().standing.is, draft = JSON.parse(localStorage.getItem("one")).entered,
+			done = desk.isDone();
 		fails = undefined;
 		await new Promise((r) => setTimeout(r, 700)); await quiet();
 		return { waiting, draft, done, after: server.text };`)
@@ -195,7 +214,8 @@ const fanKit = `
 	const root = (id, length, count = 1, more = {}) => ({ id, count, ...more });
 	const lay = (list, ...rest) => m.layOut(
 		{ roots: list.map((r) => ({ id: r.id, count: r.count, depth: r.depth, growth: r.growth, segments: [] })) },
-		{ roots: list.map((r) => ({ id: r.id, count: r.count, length_mm: r.mm, stretches: [stretch("live", 0, r.mm)], decision: {}, branches: r.branches })) }, ...rest);
+		{ roots: list.map((r) => ({ id: r.id, count: r.count, length_mm: r.mm, stretches: [stretch("live", 0,
+			r.mm)], decision: {}, branches: r.branches })) }, ...rest);
 `
 
 // The fan draws lengths true, hangs each root from the base, and draws the same twice.
@@ -210,13 +230,17 @@ func TestTheFanIsTrueToItsLengths(t *testing.T) {
 		Order           []string
 		Bottom          float64
 	}](t, tab, fanKit+`
-		const list = [{ id: "a", count: 3, mm: 80 }, { id: "b", count: 1, mm: 140, depth: "aerial" }, { id: "c", count: 2, mm: 35, depth: "core" }];
+		const list = [{ id: "a", count: 3, mm: 80 }, { id: "b", count: 1, mm: 140, depth: "aerial" }, { id: "c",
+			count: 2, mm: 35, depth: "core" }];
 		const one = lay(list), two = lay(list);
-		const far = (l) => l.points.reduce((n, p, i, all) => i ? n + Math.hypot(p.x - all[i - 1].x, p.y - all[i - 1].y) : 0, 0);
+		const far = (l) => l.points.reduce((n, p, i, all) => i ? n + Math.hypot(p.x - all[i - 1].x,
+			p.y - all[i - 1].y) : 0, 0);
 		const many = lay([{ id: "a", count: 400, mm: 80 }]);
 		return {
-			lengths: one.strands.map((s) => far(s.line)), bases: one.strands.map((s) => s.line.points[0].y), same: JSON.stringify(one) === JSON.stringify(two),
-			strands: one.strands.length, capped: many.strands.length, few: many.few, order: one.strands.map((s) => s.id), bottom: lay([{ id: "a", count: 1, mm: 10 }], [], 1, 300).bottom,
+			lengths: one.strands.map((s) => far(s.line)), bases: one.strands.map((s) => s.line.points[0].y),
+				same: JSON.stringify(one) === JSON.stringify(two),
+			strands: one.strands.length, capped: many.strands.length, few: many.few,
+				order: one.strands.map((s) => s.id), bottom: lay([{ id: "a", count: 1, mm: 10 }], [], 1, 300).bottom,
 		};`)
 	require.Equal(t, 6, got.Strands)
 	want := map[string]float64{"a": 80, "b": 140, "c": 35}
@@ -234,8 +258,10 @@ func TestTheFanIsTrueToItsLengths(t *testing.T) {
 func TestWordsOfDaysAndRanges(t *testing.T) {
 	tab := module(t, "words.ts")
 	got := gives[map[string]string](t, tab, `return {
-		day: m.day("2029-05-03"), soon: m.againWords("soon", "2029-05-03"), now: m.againWords("now", "2029-05-03"), leave: m.againWords("leave", "2029-05-03"), none: m.againWords("leave", ""),
-		one: m.ranged(0.4, 0.4, m.percent), two: m.ranged(0.2, 0.45, m.percent), word: m.wordOf([["bark-moss", "Bark and moss"]], "bark-moss"), unknown: m.wordOf([], "lava"),
+		day: m.day("2029-05-03"), soon: m.againWords("soon", "2029-05-03"), now: m.againWords("now",
+			"2029-05-03"), leave: m.againWords("leave", "2029-05-03"), none: m.againWords("leave", ""),
+		one: m.ranged(0.4, 0.4, m.percent), two: m.ranged(0.2, 0.45, m.percent), word: m.wordOf([["bark-moss",
+			"Bark and moss"]], "bark-moss"), unknown: m.wordOf([], "lava"),
 	};`)
 	assert.Contains(t, got["day"], "3 May 2029")
 	assert.Equal(t, "By "+got["day"]+".", got["soon"])
@@ -263,7 +289,15 @@ func TestTheTokensHaveContrastByDayAndByNight(t *testing.T) {
 				if got[ground] == "" || got[ink] == "" {
 					require.Failf(t, "no such token", "%s on %s: %v", ink, ground, got)
 				}
-				assert.GreaterOrEqual(t, contrast(t, got[ink], got[ground]), 4.5, "%s on %s, night %v", ink, ground, night)
+				assert.GreaterOrEqual(
+					t,
+					contrast(t, got[ink], got[ground]),
+					4.5,
+					"%s on %s, night %v",
+					ink,
+					ground,
+					night,
+				)
 			}
 		}
 	}

@@ -147,7 +147,9 @@ func printsOnOnePage(t *testing.T, p *page) {
 		require.NoError(t, err)
 		assert.False(t, visible, "%s is not for paper", hidden)
 	}
-	ink := p.MustEval(`() => getComputedStyle(document.querySelector('.fan [data-state="live"] .fan-outer')).stroke`).Str()
+	ink := p.MustEval(
+		`() => getComputedStyle(document.querySelector('.fan [data-state="live"] .fan-outer')).stroke`,
+	).Str()
 	assert.Equal(t, "rgb(0, 0, 0)", ink, "one ink")
 }
 
@@ -209,7 +211,9 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 func reach(t *testing.T, p *page, name string) {
 	t.Helper()
 	for range 120 {
-		at := p.MustEval(`() => { const e = document.activeElement; return (e.getAttribute("aria-label") || e.innerText || "").trim() }`).Str()
+		at := p.MustEval(
+			`() => { const e = document.activeElement; return (e.getAttribute("aria-label") || e.innerText || "").trim() }`,
+		).Str()
 		if len(at) >= len(name) && at[:len(name)] == name {
 			return
 		}
@@ -231,7 +235,9 @@ func TestNothingAnsweredIsLostWhenTheProgramIsKilled(t *testing.T) {
 	p.keys("2x30h")
 	p.see(".trouble", "Your entries are kept in this browser")
 	require.Eventually(t, func() bool { // its questions fail, and it stands all the same
-		return p.MustEval(`() => performance.getEntriesByType("resource").filter((r) => r.name.includes("/api/") && r.responseStatus === 0).length`).Int() > 2
+		return p.MustEval(
+			`() => performance.getEntriesByType("resource").filter((r) => r.name.includes("/api/") && r.responseStatus === 0).length`,
+		).Int() > 2
 	}, patience, glance)
 	p.see(".pad", "How many")
 
@@ -309,7 +315,12 @@ func TestASecondReadingStandsBesideTheFirst(t *testing.T) {
 	p.tap(".strip a", "Progress")
 	sides, err := p.Elements(".progress .grade")
 	require.NoError(t, err)
-	assert.Eventually(t, func() bool { sides, err = p.Elements(".progress .grade"); return err == nil && len(sides) == 2 }, patience, glance)
+	assert.Eventually(
+		t,
+		func() bool { sides, err = p.Elements(".progress .grade"); return err == nil && len(sides) == 2 },
+		patience,
+		glance,
+	)
 	p.see(".progress .facts", "240 mm")
 	p.see(".progress .facts", "285 mm")
 	grown, err := p.Elements(".progress .fan-grown")

@@ -90,7 +90,8 @@ func (s *server) plant(t testing.TB, tag string) int64 {
 // settled waits until the page has its letters and nothing on it moves.
 const settled = `async () => {
 	await document.fonts.ready;
-	await Promise.all(document.getAnimations().filter((a) => a.effect?.getComputedTiming().iterations !== Infinity).map((a) => a.finished.catch(() => 0)));
+	const ending = document.getAnimations().filter((a) => a.effect?.getComputedTiming().iterations !== Infinity);
+	await Promise.all(ending.map((a) => a.finished.catch(() => 0)));
 	await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
 }`
 

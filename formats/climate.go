@@ -69,7 +69,13 @@ type climateReader struct {
 // throughout. Times with an offset are taken as they say, those without as
 // times of the zone.
 func ReadClimate(file io.Reader, zone *time.Location, now time.Time) (ClimateLog, error) {
-	r := &climateReader{zone: zone, now: now, sums: map[int64][2]float64{}, humid: map[int64][2]float64{}, days: map[string]climate.Day{}}
+	r := &climateReader{
+		zone:  zone,
+		now:   now,
+		sums:  map[int64][2]float64{},
+		humid: map[int64][2]float64{},
+		days:  map[string]climate.Day{},
+	}
 	buffered := bufio.NewReader(file)
 	if mark, _ := buffered.Peek(3); bytes.Equal(mark, []byte{0xEF, 0xBB, 0xBF}) {
 		_, _ = buffered.Discard(3)
@@ -79,7 +85,10 @@ func ReadClimate(file io.Reader, zone *time.Location, now time.Time) (ClimateLog
 		return ClimateLog{}, err
 	}
 	if len(bytes.TrimSpace(peeked)) == 0 {
-		return ClimateLog{}, fileFault("The file is empty. Its first line names the columns, such as time,temperature.", "time,temperature")
+		return ClimateLog{}, fileFault(
+			"The file is empty. Its first line names the columns, such as time,temperature.",
+			"time,temperature",
+		)
 	}
 	if bytes.IndexByte(peeked, 0) >= 0 || !utf8.Valid(peeked[:max(0, len(peeked)-4)]) {
 		return ClimateLog{}, fileFault("This is not plain text. Save it as CSV, in UTF-8.", "CSV in UTF-8")
@@ -108,7 +117,12 @@ func ReadClimate(file io.Reader, zone *time.Location, now time.Time) (ClimateLog
 			return ClimateLog{}, err
 		}
 		if r.lines++; r.lines > MaxLines {
-			return ClimateLog{}, lineFault(at, fmt.Sprintf("The file has more than %d readings. Split it.", MaxLines), fmt.Sprintf("%d readings", MaxLines), "")
+			return ClimateLog{}, lineFault(
+				at,
+				fmt.Sprintf("The file has more than %d readings. Split it.", MaxLines),
+				fmt.Sprintf("%d readings", MaxLines),
+				"",
+			)
 		}
 		r.line(at, fields)
 	}
@@ -198,8 +212,12 @@ func (r *climateReader) head(names []string) fault.List {
 	isLog := r.temperature >= 0 && (r.stamp >= 0 || r.day >= 0)
 	isTable := r.day >= 0 && r.low >= 0 && r.high >= 0
 	if !isLog && !isTable {
-		return lineFault(1, "The first line names the columns: time and temperature for a log, or date, low and high for a table of days. Add °F to a name when it is Fahrenheit.",
-			"time,temperature or date,low,high", strings.Join(names[:min(len(names), 6)], ","))
+		return lineFault(
+			1,
+			"The first line names the columns: time and temperature for a log, or date, low and high for a table of days. Add °F to a name when it is Fahrenheit.",
+			"time,temperature or date,low,high",
+			strings.Join(names[:min(len(names), 6)], ","),
+		)
 	}
 	if isTable && r.temperature < 0 {
 		r.stamp = -1
@@ -208,7 +226,8 @@ func (r *climateReader) head(names []string) fault.List {
 }
 
 func isFahrenheit(name string) bool {
-	return strings.Contains(name, "°f") || strings.Contains(name, "fahrenheit") || strings.HasSuffix(name, " f") || strings.HasSuffix(name, "(f)")
+	return strings.Contains(name, "°f") || strings.Contains(name, "fahrenheit") || strings.HasSuffix(name, " f") ||
+		strings.HasSuffix(name, "(f)")
 }
 
 // line takes one line in.
@@ -219,7 +238,12 @@ func (r *climateReader) line(at int, fields []string) {
 	}
 	most := max(r.day, r.clock, r.stamp, r.temperature, r.low, r.high)
 	if len(fields) <= most {
-		r.fault(at, fmt.Sprintf("This line has %d columns, and the header needs %d.", len(fields), most+1), fmt.Sprintf("%d columns", most+1), strings.Join(fields, " "))
+		r.fault(
+			at,
+			fmt.Sprintf("This line has %d columns, and the header needs %d.", len(fields), most+1),
+			fmt.Sprintf("%d columns", most+1),
+			strings.Join(fields, " "),
+		)
 		return
 	}
 	if r.temperature < 0 {
@@ -287,8 +311,23 @@ func (r *climateReader) span(day string) {
 	r.last = max(r.last, day)
 }
 
-var withOffset = []string{time.RFC3339, "2006-01-02T15:04Z07:00", "2006-01-02 15:04:05Z07:00", "2006-01-02 15:04Z07:00", "2006-01-02 15:04:05 -0700", "2006-01-02 15:04 -0700"}
-var ofZone = []string{"2006-01-02 15:04:05", "2006-01-02 15:04", "2006-01-02T15:04:05", "2006-01-02T15:04", "02.01.2006 15:04:05", "02.01.2006 15:04"}
+var withOffset = []string{
+	time.RFC3339,
+	"2006-01-02T15:04Z07:00",
+	"2006-01-02 15:04:05Z07:00",
+	"2006-01-02 15:04Z07:00",
+	"2006-01-02 15:04:05 -0700",
+	"2006-01-02 15:04 -0700",
+}
+
+var ofZone = []string{
+	"2006-01-02 15:04:05",
+	"2006-01-02 15:04",
+	"2006-01-02T15:04:05",
+	"2006-01-02T15:04",
+	"02.01.2006 15:04:05",
+	"02.01.2006 15:04",
+}
 var layouts = slices.Concat(ofZone, withOffset)
 
 func (r *climateReader) when(at int, fields []string) (time.Time, bool) {
@@ -342,7 +381,17 @@ func (r *climateReader) number(at int, given, what string) (float64, bool) {
 		r.decimal, r.decLine, r.decSaw = sign, at, strings.Clone(given)
 	}
 	if sign != 0 && sign != r.decimal {
-		r.fault(at, fmt.Sprintf("This line writes %s, and line %d wrote %s. Use one decimal sign throughout.", given, r.decLine, r.decSaw), "one decimal sign", given)
+		r.fault(
+			at,
+			fmt.Sprintf(
+				"This line writes %s, and line %d wrote %s. Use one decimal sign throughout.",
+				given,
+				r.decLine,
+				r.decSaw,
+			),
+			"one decimal sign",
+			given,
+		)
 		return 0, false
 	}
 	return n, true
@@ -360,7 +409,12 @@ func (r *climateReader) celsius(at int, given string) (float64, bool) {
 		unit, low, high = "°F", coldest*9/5+32, hottest*9/5+32
 	}
 	if c < low || c > high {
-		r.fault(at, fmt.Sprintf("No place of a plant is that warm or cold: from %g to %g %s.", low, high, unit), fmt.Sprintf("%g to %g %s", low, high, unit), given)
+		r.fault(
+			at,
+			fmt.Sprintf("No place of a plant is that warm or cold: from %g to %g %s.", low, high, unit),
+			fmt.Sprintf("%g to %g %s", low, high, unit),
+			given,
+		)
 		return 0, false
 	}
 	if r.fahrenheit {
@@ -372,7 +426,10 @@ func (r *climateReader) celsius(at int, given string) (float64, bool) {
 // log is what was read, or all that was wrong.
 func (r *climateReader) log() (ClimateLog, error) {
 	if r.more > 0 {
-		r.faults = append(r.faults, fault.Fault{Field: "file", Words: fmt.Sprintf("%d more lines are wrong. None was kept.", r.more)})
+		r.faults = append(
+			r.faults,
+			fault.Fault{Field: "file", Words: fmt.Sprintf("%d more lines are wrong. None was kept.", r.more)},
+		)
 	}
 	if len(r.faults) > 0 {
 		return ClimateLog{}, r.faults

@@ -38,9 +38,22 @@ func TestOnlyWhatTheFontHasIsPrinted(t *testing.T) {
 
 func TestAnyTextMakesAPaper(t *testing.T) {
 	text := "🌱 蘭 𐅀\u202e\x7f\n" + strings.Repeat("A", 300)
-	body, err := Labels([]Label{{Tag: text, Group: text, On: text, Method: text, NextLook: text, Link: "http://127.0.0.1/1"}}, false, 0)
+	body, err := Labels(
+		[]Label{{Tag: text, Group: text, On: text, Method: text, NextLook: text, Link: "http://127.0.0.1/1"}},
+		false,
+		0,
+	)
 	require.NoError(t, err)
 	assert.True(t, strings.Contains(drawn(body), inPDF("□")))
-	_, err = Case(Sheet{Tag: text, Group: text, On: text, Link: "x", Parts: []SheetPart{{Heading: text, Lines: []string{text}}}, Events: []SheetEvent{{On: text, Words: text, More: text}}})
+	_, err = Case(
+		Sheet{
+			Tag:    text,
+			Group:  text,
+			On:     text,
+			Link:   "x",
+			Parts:  []SheetPart{{Heading: text, Lines: []string{text}}},
+			Events: []SheetEvent{{On: text, Words: text, More: text}},
+		},
+	)
 	require.NoError(t, err)
 }

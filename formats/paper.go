@@ -37,7 +37,15 @@ const face = "go" // a family with Latin, Greek and Cyrillic letters
 type paged struct{ *fpdf.Fpdf }
 
 // CellFormat prints one line.
-func (p *paged) CellFormat(width, height float64, words, border string, line int, align string, fill bool, link int, url string) {
+func (p *paged) CellFormat(
+	width, height float64,
+	words, border string,
+	line int,
+	align string,
+	fill bool,
+	link int,
+	url string,
+) {
 	p.Fpdf.CellFormat(width, height, printed(words), border, line, align, fill, link, url)
 }
 

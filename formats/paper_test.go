@@ -48,7 +48,14 @@ func inPDF(words string) string {
 }
 
 func label(tag string) Label {
-	return Label{Tag: tag, Group: "Slippers", On: "2 April 2030", Method: "Slipper mix", NextLook: "23 April 2030", Link: "http://127.0.0.1:8317/plants/7/home"}
+	return Label{
+		Tag:      tag,
+		Group:    "Slippers",
+		On:       "2 April 2030",
+		Method:   "Slipper mix",
+		NextLook: "23 April 2030",
+		Link:     "http://127.0.0.1:8317/plants/7/home",
+	}
 }
 
 // Names come in every script; a label shows them as they are.
@@ -96,9 +103,19 @@ func TestALabelCarriesItsCode(t *testing.T) {
 }
 
 func TestACaseSheetRunsOverPages(t *testing.T) {
-	s := Sheet{Tag: "Crate 7", Group: "Slippers", Apart: true, On: "2 April 2030", Link: "http://127.0.0.1:8317/plants/7/home", Parts: []SheetPart{{Heading: "The plant", Lines: []string{"From: a crate"}}, {Heading: "Empty"}}}
+	s := Sheet{
+		Tag:   "Crate 7",
+		Group: "Slippers",
+		Apart: true,
+		On:    "2 April 2030",
+		Link:  "http://127.0.0.1:8317/plants/7/home",
+		Parts: []SheetPart{{Heading: "The plant", Lines: []string{"From: a crate"}}, {Heading: "Empty"}},
+	}
 	for i := range 120 {
-		s.Events = append(s.Events, SheetEvent{On: "1 April 2030", Words: fmt.Sprintf("Event %d.", i), More: "It explains the months to come."})
+		s.Events = append(
+			s.Events,
+			SheetEvent{On: "1 April 2030", Words: fmt.Sprintf("Event %d.", i), More: "It explains the months to come."},
+		)
 	}
 	body, err := Case(s)
 	require.NoError(t, err)

@@ -19,7 +19,18 @@ func TestAMomentIsTheSameHourInEveryWriting(t *testing.T) {
 	lisbon, err := time.LoadLocation("Europe/Lisbon")
 	require.NoError(t, err)
 	rapid.Check(t, func(t *rapid.T) {
-		at := time.Date(2030, 1, 1, 0, 0, 0, 0, time.UTC).Add(time.Duration(rapid.IntRange(0, 500*24*60).Draw(t, "minute")) * time.Minute)
+		at := time.Date(
+			2030,
+			1,
+			1,
+			0,
+			0,
+			0,
+			0,
+			time.UTC,
+		).Add(
+			time.Duration(rapid.IntRange(0, 500*24*60).Draw(t, "minute")) * time.Minute,
+		)
 		c := rapid.Float64Range(-30, 60).Draw(t, "°C")
 		point := fmt.Sprintf("%.1f", c)
 		comma := strings.Replace(point, ".", ",", 1)
@@ -66,7 +77,11 @@ func TestReadingsOfAnHourAreMeant(t *testing.T) {
 func TestADayGivenTwiceIsTheLaterOne(t *testing.T) {
 	log, err := read("day;low;high\n2031-05-14;12;25\n2031-05-13;11;24\n2031-05-14;13;26\n")
 	require.NoError(t, err)
-	assert.Equal(t, []climate.Day{{Day: "2031-05-13", LowC: 11, HighC: 24}, {Day: "2031-05-14", LowC: 13, HighC: 26}}, log.Days)
+	assert.Equal(
+		t,
+		[]climate.Day{{Day: "2031-05-13", LowC: 11, HighC: 24}, {Day: "2031-05-14", LowC: 13, HighC: 26}},
+		log.Days,
+	)
 	assert.Equal(t, "2031-05-13", log.From)
 	assert.Equal(t, "2031-05-14", log.To)
 }
@@ -80,7 +95,9 @@ func TestFahrenheitTablesAreConverted(t *testing.T) {
 }
 
 func TestOtherColumnsDoNotMatter(t *testing.T) {
-	log, err := read("No.,time,humidity %,temperature (°C),battery\n1,2031-05-14 06:10,60,21.5,full\n2,2031-05-14 07:10,61,22.5,full\n")
+	log, err := read(
+		"No.,time,humidity %,temperature (°C),battery\n1,2031-05-14 06:10,60,21.5,full\n2,2031-05-14 07:10,61,22.5,full\n",
+	)
 	require.NoError(t, err)
 	assert.Len(t, log.Hours, 2)
 }
@@ -88,7 +105,9 @@ func TestOtherColumnsDoNotMatter(t *testing.T) {
 // Whatever one line has wrong, the others are still read for their own faults, and
 // nothing of the file is kept.
 func TestEveryWrongLineIsNamed(t *testing.T) {
-	_, err := read("time,temperature\n2031-05-14 06:10,21\nnever,21\n2031-05-14 08:10,21\n2031-05-14 09:10,hot\n1970-01-01 00:00,21\n")
+	_, err := read(
+		"time,temperature\n2031-05-14 06:10,21\nnever,21\n2031-05-14 08:10,21\n2031-05-14 09:10,hot\n1970-01-01 00:00,21\n",
+	)
 	var list fault.List
 	require.ErrorAs(t, err, &list)
 	require.Len(t, list, 3)

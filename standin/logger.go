@@ -48,7 +48,11 @@ func (l *Logger) CSV(out io.Writer, days int, until time.Time) error {
 	}
 	for at := until.AddDate(0, 0, -days).Truncate(Every); at.Before(until); at = at.Add(Every) {
 		r := l.Reads(at)
-		line := []string{at.Format(time.RFC3339), strconv.FormatFloat(r.Celsius, 'f', 2, 64), strconv.FormatFloat(*r.HumidityPercent, 'f', 1, 64)}
+		line := []string{
+			at.Format(time.RFC3339),
+			strconv.FormatFloat(r.Celsius, 'f', 2, 64),
+			strconv.FormatFloat(*r.HumidityPercent, 'f', 1, 64),
+		}
 		if err := w.Write(line); err != nil {
 			return err
 		}
@@ -63,7 +67,13 @@ func (l *Logger) Stream(ctx context.Context, to Program, place int64, every time
 	defer tick.Stop()
 	for at := time.Now(); ; {
 		var kept clinic.LoggedHour
-		if err := to.Post(ctx, fmt.Sprintf("/api/v1/places/%d/readings", place), l.Reads(at), &kept); err != nil && ctx.Err() == nil {
+		if err := to.Post(
+			ctx,
+			fmt.Sprintf("/api/v1/places/%d/readings", place),
+			l.Reads(at),
+			&kept,
+		); err != nil &&
+			ctx.Err() == nil {
 			_, _ = fmt.Fprintln(say, err)
 		}
 		select {

@@ -36,7 +36,16 @@ type Scale struct {
 
 // NewScale is a scale switched on at a time with nothing on it.
 func NewScale(name string, seed uint64, at time.Time) *Scale {
-	return &Scale{Name: name, StepG: 0.1, NoiseG: 0.05, DriftG: 0.02, Settles: 1500 * time.Millisecond, rand: rand.New(rand.NewPCG(seed, 1)), on: at, since: at}
+	return &Scale{
+		Name:    name,
+		StepG:   0.1,
+		NoiseG:  0.05,
+		DriftG:  0.02,
+		Settles: 1500 * time.Millisecond,
+		rand:    rand.New(rand.NewPCG(seed, 1)),
+		on:      at,
+		since:   at,
+	}
 }
 
 // Put puts a load on it.
@@ -68,7 +77,11 @@ func (s *Scale) Reads(at time.Time) clinic.ScaleReading {
 	if s.StepG > 0 {
 		grams = math.Round(grams/s.StepG) * s.StepG
 	}
-	return clinic.ScaleReading{Scale: s.Name, Grams: math.Round(grams*1000) / 1000, Stable: at.Sub(s.since) >= s.Settles}
+	return clinic.ScaleReading{
+		Scale:  s.Name,
+		Grams:  math.Round(grams*1000) / 1000,
+		Stable: at.Sub(s.since) >= s.Settles,
+	}
 }
 
 // Stream sends what the scale shows until it is told to stop. Lines that come in

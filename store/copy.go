@@ -22,7 +22,12 @@ func (c Contents) String() string {
 	if c.Newest == "" {
 		return fmt.Sprintf("%d plants", c.Plants)
 	}
-	return fmt.Sprintf("%d plants with %d readings, looks, weights and homes, last changed %s", c.Plants, c.Records, c.Newest)
+	return fmt.Sprintf(
+		"%d plants with %d readings, looks, weights and homes, last changed %s",
+		c.Plants,
+		c.Records,
+		c.Newest,
+	)
 }
 
 // Backup writes a copy of the bench at path to a new file, while it may be
@@ -81,7 +86,12 @@ func noteCopy(ctx context.Context, path string, c Copied) error {
 		return err
 	}
 	defer func() { _ = db.Close() }()
-	_, err = db.ExecContext(ctx, "INSERT INTO settings (code, value) VALUES (?, ?) ON CONFLICT (code) DO UPDATE SET value = excluded.value", CopiedCode, string(doc))
+	_, err = db.ExecContext(
+		ctx,
+		"INSERT INTO settings (code, value) VALUES (?, ?) ON CONFLICT (code) DO UPDATE SET value = excluded.value",
+		CopiedCode,
+		string(doc),
+	)
 	if err != nil {
 		return fmt.Errorf("note the copy: %w", plain(err))
 	}
@@ -148,7 +158,13 @@ func Contains(ctx context.Context, path string) (Contents, error) {
 		return c, err
 	}
 	defer func() { _ = db.Close() }()
-	if err := db.QueryRowContext(ctx, "SELECT COUNT(*), COALESCE(MAX(updated_at), '') FROM plants").Scan(&c.Plants, &c.Newest); err != nil {
+	if err := db.QueryRowContext(
+		ctx,
+		"SELECT COUNT(*), COALESCE(MAX(updated_at), '') FROM plants",
+	).Scan(
+		&c.Plants,
+		&c.Newest,
+	); err != nil {
 		return c, damaged(path, err)
 	}
 	for _, table := range []string{"readings", "inspections", "weighings", "homes"} {
@@ -231,7 +247,10 @@ func clearDemo(path string, usual bool, now time.Time) (aside string, err error)
 	case usual:
 		return Aside(path, "kept", now)
 	case err == nil:
-		return "", Refusal{path, "this is somebody's own bench, not a demo. It was left as it is; name a new file for the demo, or leave --data out."}
+		return "", Refusal{
+			path,
+			"this is somebody's own bench, not a demo. It was left as it is; name a new file for the demo, or leave --data out.",
+		}
 	default:
 		return "", err
 	}

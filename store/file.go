@@ -58,7 +58,10 @@ func Look(path string) (Kind, error) {
 	f, err := os.OpenFile(path, os.O_RDWR, 0) // nothing is written; it tells whether it could be
 	if err != nil {
 		if errors.Is(err, os.ErrPermission) || strings.Contains(err.Error(), "read-only") {
-			return 0, Refusal{path, "this file may not be written by you, so nothing could be saved. Make it writable, or name another."}
+			return 0, Refusal{
+				path,
+				"this file may not be written by you, so nothing could be saved. Make it writable, or name another.",
+			}
 		}
 		return 0, fmt.Errorf("open the data file: %w", err)
 	}
@@ -75,7 +78,10 @@ func Look(path string) (Kind, error) {
 	}
 	if size := int64(binary.BigEndian.Uint16(header[atPageSize:])); size > 1 {
 		if pages := int64(binary.BigEndian.Uint32(header[atPageCount:])); size*pages > info.Size() && !hasLog(path) {
-			return 0, Refusal{path, "this file is damaged: its end is missing. It was left as it is; therapeon restore brings a copy back."}
+			return 0, Refusal{
+				path,
+				"this file is damaged: its end is missing. It was left as it is; therapeon restore brings a copy back.",
+			}
 		}
 	}
 	kind := Kind(binary.BigEndian.Uint32(header[atKind:]))
@@ -104,8 +110,15 @@ func examine(ctx context.Context, path string, thorough bool) error {
 	}
 	defer func() { _ = db.Close() }()
 	var tables, plants, versions int
-	err = db.QueryRowContext(ctx, `SELECT COUNT(*), COALESCE(SUM(name = 'plants'), 0), COALESCE(SUM(name = 'goose_db_version'), 0)
-		FROM sqlite_schema WHERE type = 'table'`).Scan(&tables, &plants, &versions)
+	err = db.QueryRowContext(
+		ctx,
+		`SELECT COUNT(*), COALESCE(SUM(name = 'plants'), 0), COALESCE(SUM(name = 'goose_db_version'), 0)
+		FROM sqlite_schema WHERE type = 'table'`,
+	).Scan(
+		&tables,
+		&plants,
+		&versions,
+	)
 	if err != nil {
 		return damaged(path, err)
 	}
@@ -116,7 +129,12 @@ func examine(ctx context.Context, path string, thorough bool) error {
 		return Refusal{path, "this file belongs to another program. It was left as it is."}
 	}
 	version := int64(0)
-	if err := db.QueryRowContext(ctx, "SELECT COALESCE(MAX(version_id), 0) FROM goose_db_version WHERE is_applied").Scan(&version); err != nil {
+	if err := db.QueryRowContext(
+		ctx,
+		"SELECT COALESCE(MAX(version_id), 0) FROM goose_db_version WHERE is_applied",
+	).Scan(
+		&version,
+	); err != nil {
 		return damaged(path, err)
 	}
 	if newest, err := newestVersion(); err != nil || version > newest {
@@ -142,7 +160,10 @@ func examine(ctx context.Context, path string, thorough bool) error {
 }
 
 func damaged(path string, why error) error {
-	return Refusal{path, fmt.Sprintf("this file is damaged (%v). It was left as it is; therapeon restore brings a copy back.", why)}
+	return Refusal{
+		path,
+		fmt.Sprintf("this file is damaged (%v). It was left as it is; therapeon restore brings a copy back.", why),
+	}
 }
 
 // dsn names the file at path to the driver.

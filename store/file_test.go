@@ -31,7 +31,10 @@ func made(t *testing.T, path, tag string) string {
 func addPlant(t *testing.T, s *Store, tag string) {
 	t.Helper()
 	require.NoError(t, s.Write(t.Context(), func(q *sqlc.Queries) error {
-		_, err := q.CreatePlant(t.Context(), sqlc.CreatePlantParams{Tag: tag, GroupCode: "slipper", Blades: "[]", Now: "2030-01-01T00:00:00Z"})
+		_, err := q.CreatePlant(
+			t.Context(),
+			sqlc.CreatePlantParams{Tag: tag, GroupCode: "slipper", Blades: "[]", Now: "2030-01-01T00:00:00Z"},
+		)
 		return err
 	}))
 }

@@ -22,11 +22,17 @@ func TakeLock(path string) (*Lock, error) {
 	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
 		return nil, fmt.Errorf("make the folder for the data: %w", err)
 	}
-	l := &Lock{path + ".lock", flock.New(path+".lock", flock.SetFlag(os.O_CREATE|os.O_RDWR), flock.SetPermissions(0o600))}
+	l := &Lock{
+		path + ".lock",
+		flock.New(path+".lock", flock.SetFlag(os.O_CREATE|os.O_RDWR), flock.SetPermissions(0o600)),
+	}
 	held, err := l.held.TryLock()
 	switch {
 	case errors.Is(err, os.ErrPermission) || err != nil && strings.Contains(err.Error(), "read-only"):
-		return nil, Refusal{path, "nothing may be written in its folder, so nothing could be saved. Make the folder writable, or name a file elsewhere."}
+		return nil, Refusal{
+			path,
+			"nothing may be written in its folder, so nothing could be saved. Make the folder writable, or name a file elsewhere.",
+		}
 	case err != nil:
 		return nil, fmt.Errorf("lock %s: %w", path, err)
 	case !held:
@@ -35,7 +41,10 @@ func TakeLock(path string) (*Lock, error) {
 		if words == "" {
 			words = "another program"
 		}
-		return nil, Refusal{path, "this file is in use by " + words + ". One program serves a file; use that one, or stop it first."}
+		return nil, Refusal{
+			path,
+			"this file is in use by " + words + ". One program serves a file; use that one, or stop it first.",
+		}
 	}
 	return l, l.say("Therapeon, process " + fmt.Sprint(os.Getpid()))
 }

@@ -57,7 +57,12 @@ func Open(ctx context.Context, path string) (*Store, error) {
 // OpenDemo opens the demo's file at path, emptied first unless keep; usual holds
 // at the demo's usual place. It says whether the file is to be filled, and where
 // a file that no demo had marked was moved to.
-func OpenDemo(ctx context.Context, path string, keep, usual bool, now time.Time) (s *Store, empty bool, aside string, err error) {
+func OpenDemo(
+	ctx context.Context,
+	path string,
+	keep, usual bool,
+	now time.Time,
+) (s *Store, empty bool, aside string, err error) {
 	s, err = openAs(ctx, path, Demo, func(path string) error {
 		kind, err := Look(path)
 		if keep && err == nil && kind == Demo {
@@ -110,7 +115,11 @@ func (s *Store) open(ctx context.Context) (err error) {
 		return err
 	}
 	s.writer, err = sql.Open("sqlite", dsn(s.path, url.Values{"_pragma": {
-		"busy_timeout(5000)", fmt.Sprintf("application_id(%d)", s.kind), "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)",
+		"busy_timeout(5000)",
+		fmt.Sprintf("application_id(%d)", s.kind),
+		"journal_mode(WAL)",
+		"synchronous(FULL)",
+		"foreign_keys(1)",
 	}, "_txlock": {"immediate"}}))
 	if err != nil {
 		return fmt.Errorf("open the data file: %w", err)

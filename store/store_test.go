@@ -26,7 +26,10 @@ func open(t *testing.T, path string) *Store {
 }
 
 func plant(ctx context.Context, q *sqlc.Queries) (sqlc.Plant, error) {
-	return q.CreatePlant(ctx, sqlc.CreatePlantParams{Tag: "B-1", GroupCode: "slipper", Blades: "[]", Now: "2030-01-01T00:00:00Z"})
+	return q.CreatePlant(
+		ctx,
+		sqlc.CreatePlantParams{Tag: "B-1", GroupCode: "slipper", Blades: "[]", Now: "2030-01-01T00:00:00Z"},
+	)
 }
 
 func TestTheFileIsSafeAndKeepsWhatWasWritten(t *testing.T) {
@@ -37,7 +40,10 @@ func TestTheFileIsSafeAndKeepsWhatWasWritten(t *testing.T) {
 		require.NoError(t, err)
 		assert.Equal(t, want, got, name)
 	}
-	require.NoError(t, s.Write(t.Context(), func(q *sqlc.Queries) error { _, err := plant(t.Context(), q); return err }))
+	require.NoError(
+		t,
+		s.Write(t.Context(), func(q *sqlc.Queries) error { _, err := plant(t.Context(), q); return err }),
+	)
 	require.NoError(t, s.Close())
 	assert.FileExists(t, path)
 
@@ -63,7 +69,10 @@ func TestAFailedWriteLeavesNothingBehind(t *testing.T) {
 func TestAReadingNeedsItsPlant(t *testing.T) {
 	s := open(t, filepath.Join(t.TempDir(), "bench.sqlite"))
 	err := s.Write(t.Context(), func(q *sqlc.Queries) error {
-		_, err := q.CreateReading(t.Context(), sqlc.CreateReadingParams{PlantID: 99, ReadOn: "2030-01-01", Roots: "{}", Summary: "{}"})
+		_, err := q.CreateReading(
+			t.Context(),
+			sqlc.CreateReadingParams{PlantID: 99, ReadOn: "2030-01-01", Roots: "{}", Summary: "{}"},
+		)
 		return err
 	})
 	assert.ErrorContains(t, err, "FOREIGN KEY")
@@ -122,11 +131,17 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 				`INSERT INTO readings (plant_id, read_on, roots, root_count, created_at, updated_at) VALUES (1, '2030-01-01', '{"roots":[]}', 3, '', '')`,
 			}
 			if version > 0 {
-				statements = append(statements, `INSERT INTO inspections (plant_id, looked_on, noted, blank, created_at, updated_at) VALUES (1, '2030-01-01', '{}', 0, '', '')`)
+				statements = append(
+					statements,
+					`INSERT INTO inspections (plant_id, looked_on, noted, blank, created_at, updated_at) VALUES (1, '2030-01-01', '{}', 0, '', '')`,
+				)
 			}
 			if version > 1 {
-				statements = append(statements, `INSERT INTO places (name, zone, low_c, high_c, updated_at) VALUES ('Shed', '', 15, 22, '')`,
-					`INSERT INTO place_hours (place_id, hour, celsius) VALUES (1, 500000, 18.5)`)
+				statements = append(
+					statements,
+					`INSERT INTO places (name, zone, low_c, high_c, updated_at) VALUES ('Shed', '', 15, 22, '')`,
+					`INSERT INTO place_hours (place_id, hour, celsius) VALUES (1, 500000, 18.5)`,
+				)
 			}
 			for _, statement := range statements {
 				_, err = db.ExecContext(t.Context(), statement)
@@ -151,7 +166,10 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 				assert.False(t, hours[0].Humidity.Valid, "no humidity was logged then")
 			}
 			require.NoError(t, s.Write(t.Context(), func(q *sqlc.Queries) error {
-				_, err := q.CreateWeighing(t.Context(), sqlc.CreateWeighingParams{PlantID: 1, At: "2030-02-01T09:00:00Z", Kind: "bare", Grams: 210})
+				_, err := q.CreateWeighing(
+					t.Context(),
+					sqlc.CreateWeighingParams{PlantID: 1, At: "2030-02-01T09:00:00Z", Kind: "bare", Grams: 210},
+				)
 				require.NoError(t, err)
 				_, err = q.CreateCleaning(t.Context(), sqlc.CreateCleaningParams{PlantID: 1, BegunOn: "2030-02-01"})
 				return err

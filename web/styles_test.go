@@ -119,7 +119,15 @@ func TestEachViewBringsItsStyles(t *testing.T) {
 					if class == "figure" || len(in) == 0 { // a figure is styled where a form lays it out
 						continue
 					}
-					assert.True(t, slices.ContainsFunc(in, func(file string) bool { return with[file] }), "%v: .%s of %s is styled in %v", view, class, module, in)
+					assert.True(
+						t,
+						slices.ContainsFunc(in, func(file string) bool { return with[file] }),
+						"%v: .%s of %s is styled in %v",
+						view,
+						class,
+						module,
+						in,
+					)
 				}
 			}
 		}

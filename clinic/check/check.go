@@ -76,7 +76,15 @@ func Future(list fault.List, field, date string, now time.Time) fault.List {
 	if !ok || !first.After(now.AddDate(0, 0, 1)) {
 		return list
 	}
-	return append(list, fault.Fault{Field: field, Value: date, Limit: "not after " + now.Format(time.DateOnly), Words: "This day has not come yet."})
+	return append(
+		list,
+		fault.Fault{
+			Field: field,
+			Value: date,
+			Limit: "not after " + now.Format(time.DateOnly),
+			Words: "This day has not come yet.",
+		},
+	)
 }
 
 // describe puts one broken limit in words.

@@ -36,14 +36,21 @@ func TestLimitsOfLengthAndDiameter(t *testing.T) {
 		assert.Contains(t, list[0].Limit, " mm")
 	}
 	for _, d := range []float64{0.1, 31, -1} {
-		assert.Equal(t, "roots[0].segments[0].diameter_mm", faults(t, reading(roots.Segment{DiameterMM: mm(d)}))[0].Field, d)
+		assert.Equal(
+			t,
+			"roots[0].segments[0].diameter_mm",
+			faults(t, reading(roots.Segment{DiameterMM: mm(d)}))[0].Field,
+			d,
+		)
 	}
 }
 
 func TestWordsThatAreNotKnown(t *testing.T) {
 	f := faults(t, reading(roots.Segment{Feel: "squishy"}))[0]
 	assert.Equal(t, fault.Fault{
-		Field: "roots[0].segments[0].feel", Value: "squishy", Limit: "one of: firm, limp, thread, crunchy, hollow, mushy",
+		Field: "roots[0].segments[0].feel",
+		Value: "squishy",
+		Limit: "one of: firm, limp, thread, crunchy, hollow, mushy",
 		Words: "This word is not known here. Use one of: firm, limp, thread, crunchy, hollow, mushy.",
 	}, f)
 }

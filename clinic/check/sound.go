@@ -15,8 +15,13 @@ import (
 // or a pot can be may come to an infinite one: that is a fault of the input.
 func Sound(answer any) error {
 	if path := unsound(reflect.ValueOf(answer)); path != "" {
-		return fault.List{{Field: strings.Trim(path, "."), Limit: "a finite figure",
-			Words: "This figure comes out beyond all measure. Look for a very small or very large value among those given."}}
+		return fault.List{
+			{
+				Field: strings.Trim(path, "."),
+				Limit: "a finite figure",
+				Words: "This figure comes out beyond all measure. Look for a very small or very large value among those given.",
+			},
+		}
 	}
 	return nil
 }

@@ -103,11 +103,17 @@ func (a address) listen() (net.Listener, error) {
 		return nil, fmt.Errorf("--listen wants an address such as 127.0.0.1:8317: %w", err)
 	}
 	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		return nil, fmt.Errorf("--listen %s: others could reach this address, and there is no passphrase yet; use 127.0.0.1 or localhost", a.Listen)
+		return nil, fmt.Errorf(
+			"--listen %s: others could reach this address, and there is no passphrase yet; use 127.0.0.1 or localhost",
+			a.Listen,
+		)
 	}
 	listener, err := net.Listen("tcp", a.Listen)
 	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("--listen %s: a program is there already, perhaps Therapeon itself; stop it, or choose another address", a.Listen)
+		return nil, fmt.Errorf(
+			"--listen %s: a program is there already, perhaps Therapeon itself; stop it, or choose another address",
+			a.Listen,
+		)
 	}
 	return listener, err
 }
@@ -121,8 +127,17 @@ func run(ctx context.Context, c *clinic.Clinic, listener net.Listener) error {
 	if err != nil {
 		return err
 	}
-	server := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: time.Minute, IdleTimeout: 2 * time.Minute}
-	fmt.Printf("Therapeon is at http://%s\nEverything is kept in %s\nStop with Ctrl-C.\n", listener.Addr(), c.DataFile())
+	server := &http.Server{
+		Handler:           handler,
+		ReadHeaderTimeout: 5 * time.Second,
+		ReadTimeout:       time.Minute,
+		IdleTimeout:       2 * time.Minute,
+	}
+	fmt.Printf(
+		"Therapeon is at http://%s\nEverything is kept in %s\nStop with Ctrl-C.\n",
+		listener.Addr(),
+		c.DataFile(),
+	)
 	done := make(chan error, 1)
 	go func() { done <- server.Serve(listener) }()
 	select {

@@ -13,7 +13,8 @@ import (
 
 // FAO Irrigation and Drainage Paper 56, table 2.3 of its annex 2.
 func TestSaturationIsThatOfFAO56Table23(t *testing.T) {
-	for celsius, kpa := range map[float64]float64{1: 0.657, 5: 0.872, 10: 1.228, 15: 1.705, 20: 2.338, 25: 3.168, 30: 4.243} {
+	for celsius, kpa := range map[float64]float64{1: 0.657, 5: 0.872, 10: 1.228, 15: 1.705, 20: 2.338,
+		25: 3.168, 30: 4.243} {
 		assert.InDelta(t, kpa, SaturationKPa(celsius), 0.0006, "%g °C", celsius)
 	}
 }
@@ -44,7 +45,15 @@ func TestAgreesWithAnIndependentPsychrometricsLibrary(t *testing.T) {
 		assert.InEpsilon(t, v[2], SaturationKPa(celsius), 0.002, "saturation at %g °C", celsius)
 		assert.InEpsilon(t, v[3], VapourKPa(celsius, humidity), 0.002, "vapour at %g °C and %g %%", celsius, humidity)
 		if v[4] > 0 { // below, the library gives the frost point, over ice
-			assert.InDelta(t, v[4], DewPointC(VapourKPa(celsius, humidity)), 0.05, "dew point at %g °C and %g %%", celsius, humidity)
+			assert.InDelta(
+				t,
+				v[4],
+				DewPointC(VapourKPa(celsius, humidity)),
+				0.05,
+				"dew point at %g °C and %g %%",
+				celsius,
+				humidity,
+			)
 		}
 	}
 }

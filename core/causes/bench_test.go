@@ -25,7 +25,11 @@ func BenchmarkNextCheck(b *testing.B) {
 		}
 	})
 	b.Run("early", func(b *testing.B) {
-		few := Case{Group: "cattleya", Bulbs: true, Findings: map[string]string{"leaves-limp": Present, "crumbles": Absent}}
+		few := Case{
+			Group:    "cattleya",
+			Bulbs:    true,
+			Findings: map[string]string{"leaves-limp": Present, "crumbles": Absent},
+		}
 		findings, _, _ := k.read(few)
 		for b.Loop() {
 			p := k.modelFor(c.Group).weigh(findings, nil)

@@ -12,7 +12,12 @@ import (
 func TestRivalsArePointedOut(t *testing.T) {
 	k := Table()
 	for _, r := range k.Rivals {
-		c := Case{Group: "cattleya", Bulbs: true, Findings: map[string]string{r.One: Present}, Known: []Known{{r.Other, Present, "Intake"}}}
+		c := Case{
+			Group:    "cattleya",
+			Bulbs:    true,
+			Findings: map[string]string{r.One: Present},
+			Known:    []Known{{r.Other, Present, "Intake"}},
+		}
 		v := k.Judge(c)
 		require.Len(t, v.Clashes, 1, "%s with %s", r.One, r.Other)
 		assert.Equal(t, []string{r.One, r.Other}, v.Clashes[0].Findings)

@@ -66,7 +66,13 @@ func (k *Knowledge) Judge(c Case) Verdict {
 	findings, known, looked := k.read(c)
 	settled := k.settled(c)
 	alone := m.weigh(findings, nil)
-	v := Verdict{Causes: k.judged(alone, findings, c.Settled), Known: known, Clashes: k.clashes(c, findings), Alarms: []string{}, Next: []Check{}}
+	v := Verdict{
+		Causes:  k.judged(alone, findings, c.Settled),
+		Known:   known,
+		Clashes: k.clashes(c, findings),
+		Alarms:  []string{},
+		Next:    []Check{},
+	}
 	believed := alone
 	if slices.ContainsFunc(settled, func(h held) bool { return h != open }) {
 		believed = m.weigh(findings, settled)
@@ -162,7 +168,10 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]str
 		}
 	}
 	for c := range all {
-		slices.SortStableFunc(all[c].Findings, func(a, b Weighed) int { return cmp.Compare(math.Abs(b.Decibans), math.Abs(a.Decibans)) })
+		slices.SortStableFunc(
+			all[c].Findings,
+			func(a, b Weighed) int { return cmp.Compare(math.Abs(b.Decibans), math.Abs(a.Decibans)) },
+		)
 	}
 	slices.SortStableFunc(all, func(a, b Judged) int { return cmp.Compare(b.Chance, a.Chance) })
 	return all

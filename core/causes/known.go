@@ -85,7 +85,13 @@ func (n *knower) fromIntake() {
 	}
 	n.say("brown-by-nature", f.Brown, from)
 	if f.Medium != "" && f.Medium != "other" {
-		organic := map[string]string{"bark": "bark", "bark-moss": "bark and moss", "moss": "sphagnum moss", "husk": "coconut husk", "compost": "compost"}
+		organic := map[string]string{
+			"bark":      "bark",
+			"bark-moss": "bark and moss",
+			"moss":      "sphagnum moss",
+			"husk":      "coconut husk",
+			"compost":   "compost",
+		}
 		name, is := organic[f.Medium]
 		if !is {
 			name = map[string]string{"mineral": "mineral", "mount": "none, on a mount", "none": "none"}[f.Medium]
@@ -148,10 +154,12 @@ func (n *knower) fromRoots() {
 	}
 	inside := fared["core"] == "lost" || fared["bottom"] == "lost"
 	outside := fared["edge"] == "sound" || fared["surface"] == "sound" || fared["aerial"] == "sound"
-	if deep := fared["core"] + fared["bottom"]; deep != "" && (outside && inside || deep == "sound" || deep == "soundsound") {
+	if deep := fared["core"] + fared["bottom"]; deep != "" &&
+		(outside && inside || deep == "sound" || deep == "soundsound") {
 		n.say("loss-in-core", inside, from+v.Pattern.Words)
 	}
-	if top := fared["surface"]; top == "sound" || top == "lost" && !inside && (fared["edge"] == "sound" || fared["bottom"] == "sound") {
+	if top := fared["surface"]; top == "sound" ||
+		top == "lost" && !inside && (fared["edge"] == "sound" || fared["bottom"] == "sound") {
 		n.say("loss-at-surface", top == "lost", from+v.Pattern.Words)
 	}
 	if g := v.Pattern.Growths; len(g) > 1 {

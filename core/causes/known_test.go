@@ -43,7 +43,14 @@ func knows(t *testing.T, group string, r roots.Reading, change func(*Facts)) map
 
 func TestTheRootsSpeakForThemselves(t *testing.T) {
 	drowned := knows(t, "phalaenopsis", roots.Reading{Roots: []roots.Root{
-		batch("a", 14, roots.Core, 1, run(60, roots.Mushy, "")), batch("b", 4, roots.Edge, 2, run(80, roots.Firm, roots.ColourPale)),
+		batch(
+			"a",
+			14,
+			roots.Core,
+			1,
+			run(60, roots.Mushy, ""),
+		),
+		batch("b", 4, roots.Edge, 2, run(80, roots.Firm, roots.ColourPale)),
 	}}, nil)
 	assert.Equal(t, Present, drowned["mushy-roots"])
 	assert.Equal(t, Present, drowned["loss-in-core"])
@@ -61,13 +68,25 @@ func TestTheRootsSpeakForThemselves(t *testing.T) {
 	assert.Equal(t, Absent, salted["few-live-roots"])
 	assert.Equal(t, Absent, salted["smooth-patches"], "every colour was noted")
 
-	well := knows(t, "slipper", roots.Reading{Roots: []roots.Root{batch("a", 9, roots.Edge, 0, run(120, roots.Firm, roots.EvenBrown))}}, nil)
+	well := knows(
+		t,
+		"slipper",
+		roots.Reading{Roots: []roots.Root{batch("a", 9, roots.Edge, 0, run(120, roots.Firm, roots.EvenBrown))}},
+		nil,
+	)
 	assert.Equal(t, Present, well["even-brown"])
 	assert.Equal(t, Present, well["brown-by-nature"])
 	assert.Equal(t, Absent, well["few-live-roots"])
 
 	surface := knows(t, "cattleya", roots.Reading{Roots: []roots.Root{
-		batch("a", 5, roots.Surface, 0, run(40, roots.Hollow, "")), batch("b", 6, roots.Edge, 0, run(90, roots.Firm, "")),
+		batch(
+			"a",
+			5,
+			roots.Surface,
+			0,
+			run(40, roots.Hollow, ""),
+		),
+		batch("b", 6, roots.Edge, 0, run(90, roots.Firm, "")),
 	}}, nil)
 	assert.Equal(t, Present, surface["loss-at-surface"])
 	assert.Empty(t, surface["smooth-patches"], "colours not noted say nothing")
@@ -88,23 +107,43 @@ func TestWhatIntakeAndPlaceKnow(t *testing.T) {
 		f.NightLowC, f.DayHighC, f.LeafSmaller = mm(9), mm(36), &smaller
 	})
 	assert.Equal(t, map[string]string{
-		"brown-by-nature": Absent, "medium-organic": Absent, "clear-pot": Present, "bulbs-shrivelled": Absent,
-		"medium-old": Present, "moved-lately": Present, "cold-night": Present, "hot-day": Present, "growth-smaller": Present,
+		"brown-by-nature":  Absent,
+		"medium-organic":   Absent,
+		"clear-pot":        Present,
+		"bulbs-shrivelled": Absent,
+		"medium-old":       Present,
+		"moved-lately":     Present,
+		"cold-night":       Present,
+		"hot-day":          Present,
+		"growth-smaller":   Present,
 	}, said)
 	for days, wound := range map[float64]string{3: Present, 28: Present, 29: ""} {
-		said = knows(t, "vanda", roots.Reading{}, func(f *Facts) { f.Hurt = &Hurt{"Unpot", "a torn leaf", "3 March 2030", days} })
+		said = knows(
+			t,
+			"vanda",
+			roots.Reading{},
+			func(f *Facts) { f.Hurt = &Hurt{"Unpot", "a torn leaf", "3 March 2030", days} },
+		)
 		assert.Equal(t, wound, said["wound"], "%g days", days)
 	}
 	said = knows(t, "vanda", roots.Reading{}, func(f *Facts) {
 		f.Brown, f.Medium, f.Pot, f.BulbState = true, "other", "clay", "mixed"
 		f.MediumMonths, f.DaysHere, f.NightLowC = &[2]float64{18, 30}, &[2]float64{20, 60}, mm(20)
 	})
-	assert.Equal(t, map[string]string{"brown-by-nature": Present, "clear-pot": Absent, "cold-night": Absent}, said, "a year that may be either says nothing")
+	assert.Equal(
+		t,
+		map[string]string{"brown-by-nature": Present, "clear-pot": Absent, "cold-night": Absent},
+		said,
+		"a year that may be either says nothing",
+	)
 }
 
 func TestTheUsersOwnWordGoesFirst(t *testing.T) {
 	k := Table()
-	known := []Known{{Finding: "crust", State: Present, From: "Roots"}, {Finding: "clear-pot", State: Present, From: "Intake"}}
+	known := []Known{
+		{Finding: "crust", State: Present, From: "Roots"},
+		{Finding: "clear-pot", State: Present, From: "Intake"},
+	}
 	v := k.Judge(Case{Group: "vanda", Known: known, Findings: map[string]string{"crust": Absent}})
 	assert.Equal(t, known[1:], v.Known)
 }
@@ -112,7 +151,11 @@ func TestTheUsersOwnWordGoesFirst(t *testing.T) {
 // What the user settles holds, and the word of the findings alone stays beside it.
 func TestConfirmingAndRejecting(t *testing.T) {
 	k := Table()
-	c := Case{Group: "cattleya", Bulbs: true, Findings: map[string]string{"hard-patches": Present, "mushy-roots": Present, "stays-wet": Present}}
+	c := Case{
+		Group:    "cattleya",
+		Bulbs:    true,
+		Findings: map[string]string{"hard-patches": Present, "mushy-roots": Present, "stays-wet": Present},
+	}
 	before := k.Judge(c)
 	c.Settled = map[string]string{"salt-burn": Rejected, "snails": Confirmed}
 	after := k.Judge(c)
@@ -129,7 +172,9 @@ func TestConfirmingAndRejecting(t *testing.T) {
 
 // Wilt and rot that may be there are raised, and what decides on them is asked first.
 func TestWhatSpreadsIsRaisedOutOfOrder(t *testing.T) {
-	v := Table().Judge(Case{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: map[string]string{"leaves-one-sided": Present}})
+	v := Table().Judge(
+		Case{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: map[string]string{"leaves-one-sided": Present}},
+	)
 	assert.Contains(t, v.Alarms, "wilt-fungus")
 	require.NotEmpty(t, v.Next)
 	assert.True(t, v.Next[0].Urgent)

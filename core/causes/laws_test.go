@@ -40,7 +40,14 @@ func small(t *rapid.T) (*model, []seen) {
 	}
 	var w []witness
 	for range rapid.IntRange(1, 7).Draw(t, "findings") {
-		w = append(w, witness{rapid.IntRange(0, themes-1).Draw(t, "theme"), rapid.Float64Range(0.5, 0.99).Draw(t, "hit"), rapid.Float64Range(0.001, 0.4).Draw(t, "false")})
+		w = append(
+			w,
+			witness{
+				rapid.IntRange(0, themes-1).Draw(t, "theme"),
+				rapid.Float64Range(0.5, 0.99).Draw(t, "hit"),
+				rapid.Float64Range(0.001, 0.4).Draw(t, "false"),
+			},
+		)
 	}
 	m := newModel(prior, base, w)
 	for c := range causes {
@@ -150,7 +157,13 @@ func TestTheEngineAgreesWithBruteForce(t *testing.T) {
 			want, got := 0.0, 0.0
 			for c := range p.chances {
 				got += a.drop(c, p.chances[c])
-				want += entropy(p.chances[c]) - a.chance*entropy(m.brute(made)[c]) - (1-a.chance)*entropy(m.brute(not)[c])
+				want += entropy(
+					p.chances[c],
+				) - a.chance*entropy(
+					m.brute(made)[c],
+				) - (1-a.chance)*entropy(
+					m.brute(not)[c],
+				)
 			}
 			assert.InDelta(t, want, got, 1e-5)
 			assert.GreaterOrEqual(t, got, -1e-6, "looking never makes one less certain on average")
@@ -201,12 +214,33 @@ func TestAnAbsentFindingNeverHelpsWhatItSpeaksFor(t *testing.T) {
 func TestWitnessesOfOneThemeAreNotCountedTwice(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(1, 12).Draw(t, "witnesses")
-		prior, base, db := rapid.Float64Range(0.01, 0.5).Draw(t, "prior"), rapid.Float64Range(0.01, 0.5).Draw(t, "base"), rapid.SampledFrom([]float64{7, 15, 26}).Draw(t, "weight")
+		prior, base, db := rapid.Float64Range(
+			0.01,
+			0.5,
+		).Draw(
+			t,
+			"prior",
+		), rapid.Float64Range(
+			0.01,
+			0.5,
+		).Draw(
+			t,
+			"base",
+		), rapid.SampledFrom(
+			[]float64{7, 15, 26},
+		).Draw(
+			t,
+			"weight",
+		)
 		m := newModel([]float64{prior}, []float64{base}, slices.Repeat([]witness{{0, 0.9, 0.02}}, n))
 		m.tie(0, 0, db)
 		sure := newModel([]float64{prior}, []float64{base}, []witness{{0, 1, 0}})
 		sure.tie(0, 0, db)
-		assert.LessOrEqual(t, m.weigh(slices.Repeat([]seen{present}, n), nil).chances[0], sure.weigh([]seen{present}, nil).chances[0]+1e-9)
+		assert.LessOrEqual(
+			t,
+			m.weigh(slices.Repeat([]seen{present}, n), nil).chances[0],
+			sure.weigh([]seen{present}, nil).chances[0]+1e-9,
+		)
 	})
 }
 
@@ -237,7 +271,22 @@ func TestTheOrderOfEntryNeverMatters(t *testing.T) {
 // most, every set can still be summed, and the engine's shortcut agrees.
 func TestTheShortcutAgreesWithTheWholeSum(t *testing.T) {
 	k := Table()
-	core := []string{"suffocation", "acid-decay", "salt-burn", "under-watering", "root-loss-thirst", "wilt-fungus", "water-mould", "soft-rot", "blue-green-film", "cold-injury", "move-shock", "age", "fungus-gnats", "spray-injury"}
+	core := []string{
+		"suffocation",
+		"acid-decay",
+		"salt-burn",
+		"under-watering",
+		"root-loss-thirst",
+		"wilt-fungus",
+		"water-mould",
+		"soft-rot",
+		"blue-green-film",
+		"cold-injury",
+		"move-shock",
+		"age",
+		"fungus-gnats",
+		"spray-injury",
+	}
 	settled := slices.Repeat([]held{rejected}, len(k.Causes))
 	for _, code := range core {
 		settled[k.causeAt[code]] = open

@@ -51,7 +51,12 @@ func decibans(k float64) float64  { return 10 * math.Log10(k) }
 func factorOf(db float64) float64 { return math.Pow(10, db/10) }
 
 func newModel(prior, base []float64, findings []witness) *model {
-	m := &model{findings: findings, shows: make([][]link, len(prior)), factor: make([][]float64, len(base)), among: make([]uint64, len(base))}
+	m := &model{
+		findings: findings,
+		shows:    make([][]link, len(prior)),
+		factor:   make([][]float64, len(base)),
+		among:    make([]uint64, len(base)),
+	}
 	for _, p := range prior {
 		m.prior = append(m.prior, odds(p))
 	}

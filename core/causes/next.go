@@ -92,7 +92,13 @@ func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c Case, 
 				settles = settles || k.settles(a.yes[i], a.chance) || k.settles(a.no[i], 1-a.chance)
 			}
 		}
-		check := Check{Finding: fd.Code, Bits: bits, Minutes: minutes, Yes: k.outcome(p, a.chance, a.yes, settled, plan), No: k.outcome(p, 1-a.chance, a.no, settled, plan)}
+		check := Check{
+			Finding: fd.Code,
+			Bits:    bits,
+			Minutes: minutes,
+			Yes:     k.outcome(p, a.chance, a.yes, settled, plan),
+			No:      k.outcome(p, 1-a.chance, a.no, settled, plan),
+		}
 		counts := func(o Outcome) bool { return o.NewPlan && o.Chance >= k.Figures.OutcomeFrom.Value }
 		if bits/minutes < k.Figures.AskBitsPerMinute.Value || !counts(check.Yes) && !counts(check.No) && !settles {
 			continue

@@ -38,7 +38,13 @@ const slack = 10
 
 func newSearch(p *posterior, settled []held) *search {
 	m := p.model
-	s := &search{model: m, evidence: p.evidence, touched: make([][]link, len(m.prior)), odds: make([]float64, len(m.base)), likely: make([]float64, len(m.base))}
+	s := &search{
+		model:    m,
+		evidence: p.evidence,
+		touched:  make([][]link, len(m.prior)),
+		odds:     make([]float64, len(m.base)),
+		likely:   make([]float64, len(m.base)),
+	}
 	for c := range m.prior {
 		for _, l := range m.shows[c] {
 			if e := p.evidence[l.at]; e.with != e.without {

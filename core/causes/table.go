@@ -213,7 +213,12 @@ func (k *Knowledge) compile() error {
 			return fmt.Errorf("finding %s bears witness to the unknown theme %s", f.Code, f.Theme)
 		}
 		if wrong <= 0 || hit <= wrong || hit >= 1 {
-			return fmt.Errorf("finding %s: hit %g and false alarm %g want to lie between 0 and 1, the hit higher", f.Code, hit, wrong)
+			return fmt.Errorf(
+				"finding %s: hit %g and false alarm %g want to lie between 0 and 1, the hit higher",
+				f.Code,
+				hit,
+				wrong,
+			)
 		}
 		witnesses[i] = witness{theme, hit, wrong}
 	}

@@ -13,10 +13,17 @@ import (
 func whole() *Knowledge {
 	number := func(v float64) knowledge.Number { return knowledge.Number{Value: v} }
 	return &Knowledge{
-		Causes: []Cause{{
-			Code: "drought", Prior: number(0.2), Do: []string{"water"},
-			Groups: map[string]knowledge.Text{"vanda": {Value: "more"}}, Weights: map[string]knowledge.Text{"limp": {Value: "++"}},
-		}},
+		Causes: []Cause{
+			{
+				Code:  "drought",
+				Prior: number(0.2),
+				Do:    []string{"water"},
+				Groups: map[string]knowledge.Text{
+					"vanda": {Value: "more"},
+				},
+				Weights: map[string]knowledge.Text{"limp": {Value: "++"}},
+			},
+		},
 		Themes:         []Theme{{Code: "limp", Base: number(0.1)}},
 		Findings:       []Finding{{Code: "leaves-limp", Theme: "limp"}},
 		Actions:        []Action{{Code: "water"}},

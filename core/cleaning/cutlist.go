@@ -223,7 +223,12 @@ func sortItems(items []Item, r roots.Reading) {
 		place[root.ID] = (root.Growth*len(inward)+slices.Index(inward, root.Depth))*roots.MaxRoots + i
 	}
 	for i := range items {
-		items[i].turn = slices.Index(order, items[i].Kind)*(roots.MaxGrowths+2)*len(inward)*roots.MaxRoots + place[items[i].RootID]
+		items[i].turn = slices.Index(
+			order,
+			items[i].Kind,
+		)*(roots.MaxGrowths+2)*len(
+			inward,
+		)*roots.MaxRoots + place[items[i].RootID]
 	}
 	slices.SortStableFunc(items, func(a, b Item) int { return cmp.Compare(a.turn, b.turn) })
 }

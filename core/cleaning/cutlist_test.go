@@ -20,7 +20,14 @@ func root(id string, n int, segments ...roots.Segment) roots.Root {
 	return roots.Root{ID: id, Count: n, Segments: segments}
 }
 
-var context = roots.Context{Class: taxa.Pale, UsualDiameterMM: 5, UsualLengthMM: 180, DeadDry: "all-off", ClingingMedium: "by-state", CutMarginMM: 4}
+var context = roots.Context{
+	Class:           taxa.Pale,
+	UsualDiameterMM: 5,
+	UsualLengthMM:   180,
+	DeadDry:         "all-off",
+	ClingingMedium:  "by-state",
+	CutMarginMM:     4,
+}
 
 func listed(r roots.Reading, checks Checks) List {
 	return Cuts(r, roots.Read(r, context), checks, Plant{})
@@ -55,7 +62,11 @@ func TestTheListGoesFromCleanToDirty(t *testing.T) {
 	for _, c := range l.Cautions {
 		codes = append(codes, c.Code)
 	}
-	assert.Equal(t, []string{"blade", "alcohol", "blade-between-plants", "dust", "spreading", "product-label", "plant-health"}, codes)
+	assert.Equal(
+		t,
+		[]string{"blade", "alcohol", "blade-between-plants", "dust", "spreading", "product-label", "plant-health"},
+		codes,
+	)
 }
 
 func TestPlacesAreWorkedRoundFromTheOutsideIn(t *testing.T) {
@@ -65,7 +76,14 @@ func TestPlacesAreWorkedRoundFromTheOutsideIn(t *testing.T) {
 		return r
 	}
 	l := listed(roots.Reading{Roots: []roots.Root{
-		at("2-core", 2, roots.Core), at("1-core", 1, roots.Core), at("1-air", 1, roots.Aerial), at("1-edge", 1, roots.Edge),
+		at(
+			"2-core",
+			2,
+			roots.Core,
+		),
+		at("1-core", 1, roots.Core),
+		at("1-air", 1, roots.Aerial),
+		at("1-edge", 1, roots.Edge),
 	}}, nil)
 	assert.Equal(t, []string{"1-air", "1-edge", "1-core", "2-core"}, ids(l))
 	assert.Equal(t, "in the air, growth 1", l.Items[0].Place)
@@ -73,7 +91,9 @@ func TestPlacesAreWorkedRoundFromTheOutsideIn(t *testing.T) {
 
 func TestEveryJobSaysWhereToCut(t *testing.T) {
 	r := roots.Reading{Roots: []roots.Root{root("a", 1, stretch(40, roots.Firm), stretch(60, roots.Mushy))}}
-	r.Roots[0].Branches = []roots.Branch{{AtMM: 20, Segments: []roots.Segment{stretch(15, roots.Firm), stretch(25, roots.Hollow)}}}
+	r.Roots[0].Branches = []roots.Branch{
+		{AtMM: 20, Segments: []roots.Segment{stretch(15, roots.Firm), stretch(25, roots.Hollow)}},
+	}
 	l := listed(r, nil)
 	assert.Equal(t, "Side root at 20 mm: Cut 19 mm from its joint, 21 mm comes off", l.Items[0].Do)
 	assert.Equal(t, "Cut 44 mm from the base, 56 mm comes off, then strip the mush from what is left", l.Items[1].Do)
@@ -114,10 +134,20 @@ func TestAnchorsOfABatchStay(t *testing.T) {
 
 func TestTheNextReadingStartsFromWhatTheCutsLeft(t *testing.T) {
 	r := roots.Reading{Roots: []roots.Root{
-		root("dead", 14, stretch(60, roots.Mushy)), root("short", 1, stretch(40, roots.Firm), stretch(60, roots.Hollow)),
-		root("live", 3, stretch(80, roots.Firm)), root("uncut", 1, stretch(40, roots.Firm), stretch(60, roots.Hollow)),
+		root(
+			"dead",
+			14,
+			stretch(60, roots.Mushy),
+		),
+		root("short", 1, stretch(40, roots.Firm), stretch(60, roots.Hollow)),
+		root("live", 3, stretch(80, roots.Firm)),
+		root("uncut", 1, stretch(40, roots.Firm), stretch(60, roots.Hollow)),
 	}}
-	left := After(r, roots.Read(r, context), Checks{"dead": {Count: 10, CutAtMM: mm(4)}, "short": {Count: 1, CutAtMM: mm(44)}})
+	left := After(
+		r,
+		roots.Read(r, context),
+		Checks{"dead": {Count: 10, CutAtMM: mm(4)}, "short": {Count: 1, CutAtMM: mm(44)}},
+	)
 	require.Len(t, left.Roots, 4)
 	assert.Equal(t, 4, left.Roots[0].Count, "four of the batch are still on")
 	assert.InDelta(t, 4, *left.Roots[1].Segments[1].LengthMM, 1e-9, "a stub of 4 mm beyond the living part")
@@ -131,14 +161,20 @@ func TestTheNextReadingStartsFromWhatTheCutsLeft(t *testing.T) {
 
 // Both schools: what was left because it would tear clings on in the next reading.
 func TestClingingMediumIsGoneOnlyWhereAllOfItCameOff(t *testing.T) {
-	for choice, want := range map[string]roots.Clinging{"all-off": "", "leave-what-tears": roots.ClingsSound, "by-state": roots.ClingsSound} {
+	for choice, want := range map[string]roots.Clinging{"all-off": "", "leave-what-tears": roots.ClingsSound,
+		"by-state": roots.ClingsSound} {
 		c := context
 		c.ClingingMedium = choice
 		sound, rotting := root("sound", 2, stretch(80, roots.Firm)), root("rotting", 1, stretch(80, roots.Firm))
 		sound.Clinging, rotting.Clinging = roots.ClingsSound, roots.ClingsRotting
 		r := roots.Reading{Roots: []roots.Root{sound, rotting}}
 		left := After(r, roots.Read(r, c), Checks{"sound/medium": {Count: 2}, "rotting/medium": {Count: 1}})
-		assert.Equal(t, []roots.Clinging{want, ""}, []roots.Clinging{left.Roots[0].Clinging, left.Roots[1].Clinging}, choice)
+		assert.Equal(
+			t,
+			[]roots.Clinging{want, ""},
+			[]roots.Clinging{left.Roots[0].Clinging, left.Roots[1].Clinging},
+			choice,
+		)
 	}
 }
 
@@ -148,7 +184,11 @@ func TestSideRootsCutOffAreGone(t *testing.T) {
 		{AtMM: 20, Segments: []roots.Segment{stretch(30, roots.Mushy)}},
 		{AtMM: 50, Segments: []roots.Segment{stretch(15, roots.Firm), stretch(25, roots.Hollow)}},
 	}
-	left := After(r, roots.Read(r, context), Checks{"a/side/0": {Count: 1, CutAtMM: mm(4)}, "a/side/1": {Count: 1, CutAtMM: mm(19)}})
+	left := After(
+		r,
+		roots.Read(r, context),
+		Checks{"a/side/0": {Count: 1, CutAtMM: mm(4)}, "a/side/1": {Count: 1, CutAtMM: mm(19)}},
+	)
 	require.Len(t, left.Roots[0].Branches, 1)
 	assert.InDelta(t, 4, *left.Roots[0].Branches[0].Segments[1].LengthMM, 1e-9)
 }

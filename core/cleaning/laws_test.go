@@ -16,8 +16,18 @@ func anySegments(t *rapid.T) []roots.Segment {
 	segments := make([]roots.Segment, rapid.IntRange(1, 4).Draw(t, "segments"))
 	for i := range segments {
 		s := &segments[i]
-		s.Feel = rapid.SampledFrom([]roots.Feel{"", roots.Firm, roots.Limp, roots.Thread, roots.Crunchy, roots.Hollow, roots.Mushy}).Draw(t, "feel")
-		s.Colour = rapid.SampledFrom([]roots.Colour{"", roots.ColourGreen, roots.EvenBrown, roots.Black}).Draw(t, "colour")
+		s.Feel = rapid.SampledFrom(
+			[]roots.Feel{"", roots.Firm, roots.Limp, roots.Thread, roots.Crunchy, roots.Hollow, roots.Mushy},
+		).Draw(
+			t,
+			"feel",
+		)
+		s.Colour = rapid.SampledFrom(
+			[]roots.Colour{"", roots.ColourGreen, roots.EvenBrown, roots.Black},
+		).Draw(
+			t,
+			"colour",
+		)
 		s.Wetting = rapid.SampledFrom([]roots.Wetting{"", roots.Greens, roots.StaysDull}).Draw(t, "wetting")
 		if rapid.Bool().Draw(t, "measured") {
 			s.LengthMM = mm(rapid.Float64Range(1, 300).Draw(t, "length"))
@@ -30,16 +40,26 @@ func anyReading(t *rapid.T) roots.Reading {
 	r := roots.Reading{Wobbly: rapid.Bool().Draw(t, "wobbly")}
 	for i := range rapid.IntRange(1, 6).Draw(t, "roots") {
 		root := roots.Root{
-			ID: "r" + strconv.Itoa(i), Count: rapid.IntRange(1, 9).Draw(t, "count"), Segments: anySegments(t),
+			ID:       "r" + strconv.Itoa(i),
+			Count:    rapid.IntRange(1, 9).Draw(t, "count"),
+			Segments: anySegments(t),
 			Tip:      rapid.SampledFrom([]roots.Tip{"", roots.Growing, roots.Sealed}).Draw(t, "tip"),
 			Depth:    rapid.SampledFrom([]roots.Depth{"", roots.Aerial, roots.Edge, roots.Core}).Draw(t, "depth"),
-			Clinging: rapid.SampledFrom([]roots.Clinging{"", roots.ClingsSound, roots.ClingsRotting}).Draw(t, "clinging"),
-			Spreads:  rapid.IntRange(0, 4).Draw(t, "spreads") == 0,
-			Anchor:   rapid.SampledFrom([]string{"", "", "yes", "no"}).Draw(t, "anchor"),
+			Clinging: rapid.SampledFrom(
+				[]roots.Clinging{"", roots.ClingsSound, roots.ClingsRotting},
+			).Draw(
+				t,
+				"clinging",
+			),
+			Spreads: rapid.IntRange(0, 4).Draw(t, "spreads") == 0,
+			Anchor:  rapid.SampledFrom([]string{"", "", "yes", "no"}).Draw(t, "anchor"),
 		}
 		// Near enough to the base not to stretch a root that was not measured.
 		for range rapid.IntRange(0, 2).Draw(t, "branches") {
-			root.Branches = append(root.Branches, roots.Branch{AtMM: rapid.Float64Range(0, 45).Draw(t, "at"), Segments: anySegments(t)})
+			root.Branches = append(
+				root.Branches,
+				roots.Branch{AtMM: rapid.Float64Range(0, 45).Draw(t, "at"), Segments: anySegments(t)},
+			)
 		}
 		r.Roots = append(r.Roots, root)
 	}

@@ -148,7 +148,19 @@ func Draw(c Case) Plan {
 // idle holds when there is nothing to do but tidy up: such a plant is left alone.
 func (p *planner) idle() bool {
 	for code := range p.jobs {
-		if !slices.Contains([]string{"handle-last", "clear-bench", "hands", "sheaths", "spike-keep", "spike-never", "isolate", "divide"}, code) {
+		if !slices.Contains(
+			[]string{
+				"handle-last",
+				"clear-bench",
+				"hands",
+				"sheaths",
+				"spike-keep",
+				"spike-never",
+				"isolate",
+				"divide",
+			},
+			code,
+		) {
 			return false
 		}
 	}
@@ -170,7 +182,16 @@ func (p *planner) add(code string) *Job {
 
 // job fills in what an entry says of product, time and care.
 func job(e entry) *Job {
-	j := &Job{Code: e.Code, Stage: e.Stage, Why: []knowledge.Text{}, Because: []string{}, Items: []Item{}, State: Open, Product: e.Product, Use: e.Use}
+	j := &Job{
+		Code:    e.Code,
+		Stage:   e.Stage,
+		Why:     []knowledge.Text{},
+		Because: []string{},
+		Items:   []Item{},
+		State:   Open,
+		Product: e.Product,
+		Use:     e.Use,
+	}
 	care := e.Care
 	if product, ok := solutions.Known().Product(e.Product); ok {
 		use, _ := product.Use(e.Use)
@@ -305,7 +326,8 @@ func (p *planner) treatment() {
 	}
 	_, pests := c.Actions["peroxide-fizz"]
 	wanted := map[string]bool{
-		disputes.Routine: c.Unpotted || c.List != nil, disputes.WithFinding: rot || pests, disputes.PestsOnly: pests && !c.WeakStem,
+		disputes.Routine: c.Unpotted || c.List != nil, disputes.WithFinding: rot || pests,
+		disputes.PestsOnly: pests && !c.WeakStem,
 	}[c.Peroxide]
 	if !wanted {
 		delete(p.jobs, "peroxide")
@@ -336,8 +358,17 @@ func (p *planner) treatment() {
 // finish takes in what was added and what became of each job.
 func (p *planner) finish() {
 	for _, own := range p.c.Own {
-		p.jobs[own.Code] = &Job{Code: own.Code, Stage: own.Stage, Own: true, State: Open, Why: []knowledge.Text{}, Because: []string{}, Items: []Item{}, Care: []knowledge.Caution{},
-			Do: knowledge.Text{Value: own.Do, Provenance: knowledge.Provenance{Mark: knowledge.HouseRule}}}
+		p.jobs[own.Code] = &Job{
+			Code:    own.Code,
+			Stage:   own.Stage,
+			Own:     true,
+			State:   Open,
+			Why:     []knowledge.Text{},
+			Because: []string{},
+			Items:   []Item{},
+			Care:    []knowledge.Caution{},
+			Do:      knowledge.Text{Value: own.Do, Provenance: knowledge.Provenance{Mark: knowledge.HouseRule}},
+		}
 	}
 	for code, j := range p.jobs {
 		m, marked := p.c.Marks[code]

@@ -18,18 +18,40 @@ import (
 
 func caseOf(group string) cleaning.Case {
 	profile, _ := taxa.Find(group)
-	return cleaning.Case{Profile: profile, Peroxide: disputes.WithFinding, CutPowder: disputes.Powder, SpikeSide: disputes.SpikeByGrade, Actions: map[string][]string{}, Unpotted: true}
+	return cleaning.Case{
+		Profile:   profile,
+		Peroxide:  disputes.WithFinding,
+		CutPowder: disputes.Powder,
+		SpikeSide: disputes.SpikeByGrade,
+		Actions:   map[string][]string{},
+		Unpotted:  true,
+	}
 }
 
 func rotted() *cleaning.List {
 	mm := 80.0
 	r := roots.Reading{Roots: []roots.Root{
-		{ID: "a", Count: 3, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Mushy}}, Clinging: roots.ClingsRotting},
+		{
+			ID:       "a",
+			Count:    3,
+			Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Mushy}},
+			Clinging: roots.ClingsRotting,
+		},
 		{ID: "b", Count: 2, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Hollow}}},
-		{ID: "c", Count: 1, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}, {LengthMM: &mm, Feel: roots.Mushy}}},
+		{
+			ID:       "c",
+			Count:    1,
+			Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}, {LengthMM: &mm, Feel: roots.Mushy}},
+		},
 	}}
 	profile, _ := taxa.Find("cattleya")
-	v := roots.Read(r, roots.ContextFor(profile, roots.Facts{DeadDry: disputes.AllOff, ClingingMedium: disputes.ByState, CutMarginMM: 4}))
+	v := roots.Read(
+		r,
+		roots.ContextFor(
+			profile,
+			roots.Facts{DeadDry: disputes.AllOff, ClingingMedium: disputes.ByState, CutMarginMM: 4},
+		),
+	)
 	l := cleaning.Cuts(r, v, nil, cleaning.Plant{})
 	return &l
 }
@@ -55,7 +77,22 @@ func TestARottedPlantIsCleanedInWorkingOrder(t *testing.T) {
 	c := caseOf("cattleya")
 	c.List = rotted()
 	p := cleaning.Draw(c)
-	assert.Equal(t, []string{"clear-bench", "blade", "old-medium", "bulk-dead", "cut-roots", "sheaths", "peroxide", "rinse-roots", "dry-joints", "hands"}, codes(p))
+	assert.Equal(
+		t,
+		[]string{
+			"clear-bench",
+			"blade",
+			"old-medium",
+			"bulk-dead",
+			"cut-roots",
+			"sheaths",
+			"peroxide",
+			"rinse-roots",
+			"dry-joints",
+			"hands",
+		},
+		codes(p),
+	)
 	peroxide := jobOf(t, p, "peroxide")
 	assert.Equal(t, "about 200 mL of 3 %", peroxide.HowMuch)
 	assert.Equal(t, 10.0, peroxide.Minutes)
@@ -92,7 +129,11 @@ func TestTheSidesOfTheHouseAreFollowed(t *testing.T) {
 func TestMitesAreSprayedAndTereteLeavesAreNot(t *testing.T) {
 	c := caseOf("vanda")
 	c.Suspect = true
-	c.Actions = map[string][]string{"oil-soap-label": {"Spider mites"}, "wash-leaves": {"Spider mites"}, "isolate": {"Spider mites"}}
+	c.Actions = map[string][]string{
+		"oil-soap-label": {"Spider mites"},
+		"wash-leaves":    {"Spider mites"},
+		"isolate":        {"Spider mites"},
+	}
 	p := cleaning.Draw(c)
 	oil := jobOf(t, p, "oil-soap-label")
 	assert.Equal(t, "oil", oil.Product)
@@ -120,7 +161,10 @@ func TestAGreenSpikeOfThePsychopsisTypeIsNeverCut(t *testing.T) {
 func TestJobsAreDoneSkippedAndAdded(t *testing.T) {
 	c := caseOf("cattleya")
 	c.List = rotted()
-	c.Marks = map[string]cleaning.Mark{"peroxide": {State: cleaning.Skipped, Reason: "None in the house", On: "2031-05-01"}, "clear-bench": {State: cleaning.Done, On: "2031-05-01"}}
+	c.Marks = map[string]cleaning.Mark{
+		"peroxide":    {State: cleaning.Skipped, Reason: "None in the house", On: "2031-05-01"},
+		"clear-bench": {State: cleaning.Done, On: "2031-05-01"},
+	}
 	c.Own = []cleaning.OwnJob{{Code: "own-1", Stage: "treatment", Do: "Tie the loose growth"}}
 	p := cleaning.Draw(c)
 	assert.Equal(t, "None in the house", jobOf(t, p, "peroxide").Reason)
@@ -165,7 +209,12 @@ func TestEveryPlanKeepsTheWorkingOrder(t *testing.T) {
 			last, seen[j.Code] = at, true
 		}
 		// All that the causes ask of this step is on the plan, by itself or in another job.
-		into := map[string]string{"dry-off": "dry-joints", "peroxide-fizz": "peroxide", "strip-medium": "old-medium", "strip-medium-pests": "old-medium"}
+		into := map[string]string{
+			"dry-off":            "dry-joints",
+			"peroxide-fizz":      "peroxide",
+			"strip-medium":       "old-medium",
+			"strip-medium-pests": "old-medium",
+		}
 		for _, a := range causes.Table().Actions {
 			_, asked := c.Actions[a.Code]
 			if asked && a.At == "clean" {

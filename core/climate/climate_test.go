@@ -38,7 +38,14 @@ func TestTheSurestTemperatureIsTaken(t *testing.T) {
 }
 
 func TestDaysToComeTakeTheMeanOfTheLastOnes(t *testing.T) {
-	p := &Place{Zone: time.UTC, Days: map[string]Day{"2031-05-01": {LowC: 10, HighC: 20}, "2031-05-02": {LowC: 12, HighC: 22}, "2031-05-03": {LowC: 14, HighC: 30}}}
+	p := &Place{
+		Zone: time.UTC,
+		Days: map[string]Day{
+			"2031-05-01": {LowC: 10, HighC: 20},
+			"2031-05-02": {LowC: 12, HighC: 22},
+			"2031-05-03": {LowC: 14, HighC: 30},
+		},
+	}
 	c, from, ok := p.At(HourOf(time.Date(2031, 5, 9, 15, 0, 0, 0, time.UTC)))
 	assert.True(t, ok)
 	assert.Equal(t, Mean, from)
@@ -87,7 +94,14 @@ func TestDaysOfOtherLengthsAndZones(t *testing.T) {
 
 func TestTheDailyRangeTakesWhatWasMeasured(t *testing.T) {
 	start := HourOf(time.Date(2031, 5, 14, 0, 0, 0, 0, time.UTC))
-	p := &Place{Zone: time.UTC, Hours: map[int64]float64{}, Days: map[string]Day{"2031-05-14": {Day: "2031-05-14", LowC: 1, HighC: 2}, "2031-05-15": {Day: "2031-05-15", LowC: 9, HighC: 19}}}
+	p := &Place{
+		Zone:  time.UTC,
+		Hours: map[int64]float64{},
+		Days: map[string]Day{
+			"2031-05-14": {Day: "2031-05-14", LowC: 1, HighC: 2},
+			"2031-05-15": {Day: "2031-05-15", LowC: 9, HighC: 19},
+		},
+	}
 	for h := range int64(24) {
 		p.Hours[start+h] = 14 + float64(h%12)
 	}
@@ -98,7 +112,11 @@ func TestTheDailyRangeTakesWhatWasMeasured(t *testing.T) {
 }
 
 func TestTwoDaysAreNoMean(t *testing.T) {
-	p := &Place{Zone: time.UTC, Usual: &Day{LowC: 5, HighC: 15}, Days: map[string]Day{"2031-05-01": {LowC: 10, HighC: 20}, "2031-05-02": {LowC: 12, HighC: 22}}}
+	p := &Place{
+		Zone:  time.UTC,
+		Usual: &Day{LowC: 5, HighC: 15},
+		Days:  map[string]Day{"2031-05-01": {LowC: 10, HighC: 20}, "2031-05-02": {LowC: 12, HighC: 22}},
+	}
 	_, from, ok := p.At(HourOf(time.Date(2031, 5, 9, 15, 0, 0, 0, time.UTC)))
 	assert.True(t, ok)
 	assert.Equal(t, Usual, from)
@@ -106,7 +124,14 @@ func TestTwoDaysAreNoMean(t *testing.T) {
 
 func TestTheAirToReckonWith(t *testing.T) {
 	usual := 55.0
-	p := &Place{Zone: time.UTC, Usual: &Day{LowC: 14, HighC: 22}, UsualHumidity: &usual, Days: map[string]Day{}, Hours: map[int64]float64{}, Humid: map[int64]float64{}}
+	p := &Place{
+		Zone:          time.UTC,
+		Usual:         &Day{LowC: 14, HighC: 22},
+		UsualHumidity: &usual,
+		Days:          map[string]Day{},
+		Hours:         map[int64]float64{},
+		Humid:         map[int64]float64{},
+	}
 	now := time.Date(2030, 5, 20, 12, 0, 0, 0, time.UTC)
 	air := p.Now(HourOf(now))
 	assert.Equal(t, 14.0, *air.NightC)

@@ -34,11 +34,32 @@ func (r Rhizome) Faults() fault.List {
 		field := fmt.Sprintf("bulbs[%d].", i)
 		switch {
 		case b.N != i+1:
-			return fault.List{{Field: field + "n", Value: b.N, Limit: fmt.Sprint(i + 1), Words: "Number the bulbs from 1, the oldest first."}}
+			return fault.List{
+				{
+					Field: field + "n",
+					Value: b.N,
+					Limit: fmt.Sprint(i + 1),
+					Words: "Number the bulbs from 1, the oldest first.",
+				},
+			}
 		case b.From >= b.N:
-			return fault.List{{Field: field + "from", Value: b.From, Limit: fmt.Sprintf("0 to %d", i), Words: "A bulb grows from an older one."}}
+			return fault.List{
+				{
+					Field: field + "from",
+					Value: b.From,
+					Limit: fmt.Sprintf("0 to %d", i),
+					Words: "A bulb grows from an older one.",
+				},
+			}
 		case b.From == 0 && i > 0:
-			return fault.List{{Field: field + "from", Value: b.From, Limit: fmt.Sprintf("1 to %d", i), Words: "Only the oldest bulb grows from none. Say which one this grew from."}}
+			return fault.List{
+				{
+					Field: field + "from",
+					Value: b.From,
+					Limit: fmt.Sprintf("1 to %d", i),
+					Words: "Only the oldest bulb grows from none. Say which one this grew from.",
+				},
+			}
 		}
 	}
 	return nil
@@ -117,7 +138,15 @@ var Table = sync.OnceValue(func() *Knowledge {
 // Advise advises on a rhizome that holds no faults.
 func Advise(r Rhizome, p Plant) Advice {
 	k := Table()
-	a := Advice{Reasons: []knowledge.Text{}, Places: []Place{}, Cuts: []int{}, Pieces: []Piece{}, LiveMM: []roots.Range{}, Unplaced: p.Unplaced, Cautions: []string{"blade", "alcohol"}}
+	a := Advice{
+		Reasons:  []knowledge.Text{},
+		Places:   []Place{},
+		Cuts:     []int{},
+		Pieces:   []Piece{},
+		LiveMM:   []roots.Range{},
+		Unplaced: p.Unplaced,
+		Cautions: []string{"blade", "alcohol"},
+	}
 	say := func(rule string) { a.Reasons = append(a.Reasons, k.Rules[rule]) }
 	if p.Monopodial {
 		a.Decision, a.Headline = "no", "Not to be divided."

@@ -71,7 +71,12 @@ type Knowledge struct {
 // the air, the water its mix holds and what its leaves lose.
 func (k *Knowledge) Prior(openingCM2, wallCM2 float64, wall string, deficitKPa, holdsG, leavesGDay float64) Prior {
 	loss := k.Surface.Value*deficitKPa*(openingCM2+wallCM2*k.Walls[wall].Value) + leavesGDay
-	return Prior{HoldsG: holdsG, PerDay: loss / holdsG, Spread: math.Sqrt(k.Surface.High / k.Surface.Low), FromMix: k.Surface.Provenance}
+	return Prior{
+		HoldsG:  holdsG,
+		PerDay:  loss / holdsG,
+		Spread:  math.Sqrt(k.Surface.High / k.Surface.Low),
+		FromMix: k.Surface.Provenance,
+	}
 }
 
 // Foretell reads the weights of a pot, the oldest first, and says when it is due.

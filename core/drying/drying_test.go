@@ -81,11 +81,33 @@ func TestLawsOfDrying(t *testing.T) {
 		area := rapid.Float64Range(20, 400).Draw(t, "opening")
 		deficit := rapid.Float64Range(0.1, 2).Draw(t, "deficit")
 		holds := rapid.Float64Range(20, 2000).Draw(t, "holds")
-		clear, clay := Table().Prior(area, 2*area, "clear", deficit, holds, 3), Table().Prior(area, 2*area, "clay", deficit, holds, 3)
+		clear, clay := Table().Prior(
+			area,
+			2*area,
+			"clear",
+			deficit,
+			holds,
+			3,
+		), Table().Prior(
+			area,
+			2*area,
+			"clay",
+			deficit,
+			holds,
+			3,
+		)
 		assert.Greater(t, clay.PerDay, clear.PerDay, "clay breathes")
-		assert.Less(t, Table().Prior(area, area, "clear", deficit, 2*holds, 3).PerDay, Table().Prior(area, area, "clear", deficit, holds, 3).PerDay)
+		assert.Less(
+			t,
+			Table().Prior(area, area, "clear", deficit, 2*holds, 3).PerDay,
+			Table().Prior(area, area, "clear", deficit, holds, 3).PerDay,
+		)
 		grams := rapid.Float64Range(500, 700).Draw(t, "grams")
-		f, ok := Table().Foretell([]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 1, Grams: grams}}, Prior{HoldsG: 200, PerDay: 0.2, Spread: 2}, 0.3)
+		f, ok := Table().Foretell(
+			[]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 1, Grams: grams}},
+			Prior{HoldsG: 200, PerDay: 0.2, Spread: 2},
+			0.3,
+		)
 		require.True(t, ok)
 		assert.LessOrEqual(t, f.SoonDays, f.DueDays)
 		assert.LessOrEqual(t, f.DueDays, f.LateDays)
@@ -100,7 +122,11 @@ func TestALighterPotIsDueSooner(t *testing.T) {
 		light := rapid.Float64Range(501, 650).Draw(t, "light")
 		heavy := light + rapid.Float64Range(1, 45).Draw(t, "more")
 		days := func(grams float64) float64 {
-			f, ok := Table().Foretell([]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 2, Grams: grams}}, Prior{HoldsG: 200, PerDay: 0.2, Spread: 1.5}, due)
+			f, ok := Table().Foretell(
+				[]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 2, Grams: grams}},
+				Prior{HoldsG: 200, PerDay: 0.2, Spread: 1.5},
+				due,
+			)
 			require.True(t, ok)
 			if f.Left > due {
 				assert.Positive(t, f.DueDays)
@@ -116,7 +142,13 @@ func TestALighterPotIsDueSooner(t *testing.T) {
 func TestAWateringBeginsACycle(t *testing.T) {
 	k := Table()
 	f := Forecast{HoldsG: 200, DryG: 500}
-	all := []Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 2, Grams: 640}, {Day: 4, Grams: 600}, {Day: 5, Grams: 690}, {Day: 6, Grams: 660}}
+	all := []Weight{
+		{Day: 0, Grams: 700, Wet: true},
+		{Day: 2, Grams: 640},
+		{Day: 4, Grams: 600},
+		{Day: 5, Grams: 690},
+		{Day: 6, Grams: 660},
+	}
 	cycles := k.cycles(all, f)
 	require.Len(t, cycles, 2, "a rise by a third of what it holds is a watering, said or not")
 	assert.Len(t, cycles[0], 3)

@@ -80,7 +80,17 @@ type decider struct {
 
 // Decide decides on a case.
 func (k *Knowledge) Decide(c Case) Verdict {
-	d := &decider{Knowledge: k, c: c, v: Verdict{Reasons: []Reason{}, Blocks: []Block{}, Overridden: []Block{}, Rules: []Advice{}, Meanwhile: []knowledge.Text{}}}
+	d := &decider{
+		Knowledge: k,
+		c:         c,
+		v: Verdict{
+			Reasons:    []Reason{},
+			Blocks:     []Block{},
+			Overridden: []Block{},
+			Rules:      []Advice{},
+			Meanwhile:  []knowledge.Text{},
+		},
+	}
 	if len(c.Findings) == 0 && c.Growth == "" && !c.Unpotted {
 		d.v.Headline = "Look it over before you touch it."
 		return d.v
@@ -200,11 +210,16 @@ func (d *decider) held(class string) (held, would []Block) {
 	}
 	least, _ := d.c.Profile.RangeC()
 	cold := d.c.NightLowC != nil && *d.c.NightLowC < least
-	cool := d.c.NightLowC == nil && d.c.Season == Cool && (moves == "best with new roots" || moves == "only with new roots")
+	cool := d.c.NightLowC == nil && d.c.Season == Cool &&
+		(moves == "best with new roots" || moves == "only with new roots")
 	consider("cold", (cold || cool) && !d.newRoots(), moves != "any time")
 	consider("rest", d.c.Growth == Resting, moves != "any time" && moves != "any warm spell")
 	shy := moves == "only with new roots" || moves == "best with new roots" && class == "plan"
-	consider("new-roots", !d.newRoots() && d.c.Growth != Resting && moves != "any time" && moves != "any warm spell", shy)
+	consider(
+		"new-roots",
+		!d.newRoots() && d.c.Growth != Resting && moves != "any time" && moves != "any warm spell",
+		shy,
+	)
 	cut := d.v.Spike != nil && d.v.Spike.Do == "cut" && d.fewRoots()
 	consider("flower", (d.c.Flowering == "bud" || d.c.Flowering == "bloom") && !cut, d.flowerHolds(class))
 	return held, would
@@ -229,7 +244,9 @@ func (d *decider) settle(class string, held, would []Block) {
 	water := rank[class] < rank[Soon] && (d.thirst || d.thirsty() && d.dryPot() && !d.fewRoots())
 	switch {
 	case !d.c.Unpotted && d.c.Alarm && (class == "" || water):
-		d.v.Decision, d.v.Headline, d.v.AgainDays = Soon, "Do not leave it. Make the next check first.", int(f.AlarmDays.Value)
+		d.v.Decision, d.v.Headline, d.v.AgainDays = Soon, "Do not leave it. Make the next check first.", int(
+			f.AlarmDays.Value,
+		)
 		d.rule("alarm")
 		d.v.Overridden = []Block{}
 	case !d.c.Unpotted && water:
@@ -277,7 +294,8 @@ func (d *decider) settle(class string, held, would []Block) {
 		if d.c.Profile.Moves.Value == "any time" {
 			d.rule("any-time")
 		}
-		if slices.ContainsFunc(would, func(b Block) bool { return b.Code == "flower" }) && d.c.RepotInFlower == disputes.WhenRootsNeed {
+		if slices.ContainsFunc(would, func(b Block) bool { return b.Code == "flower" }) &&
+			d.c.RepotInFlower == disputes.WhenRootsNeed {
 			d.rule("needed-in-flower")
 		}
 	}

@@ -38,7 +38,13 @@ func TestWhatWasJustMovedIsLeftAlone(t *testing.T) {
 	for sign, want := range map[string]string{
 		"black-edge": Now, "soaked-smelly": Now, "tips-black-running": Now, "chewed-tips": Now, "limp-though-wet": Soon, "decay-smell": Soon, "sour-smell": Soon, "dark-film": Soon, "snails-seen": Soon,
 	} {
-		assert.Equal(t, want, Table().Decide(moved(10, looked(t, "oncidium", sign, "growth-smaller"))).Decision, "%s passes", sign)
+		assert.Equal(
+			t,
+			want,
+			Table().Decide(moved(10, looked(t, "oncidium", sign, "growth-smaller"))).Decision,
+			"%s passes",
+			sign,
+		)
 	}
 }
 
@@ -52,11 +58,21 @@ func TestThirstInADryPotAsksForWater(t *testing.T) {
 		assert.Equal(t, []string{"water-first"}, ruled(v))
 	}
 	assert.Equal(t, Now, Table().Decide(looked(t, "oncidium", "bulbs-shrivelled")).Decision, "the pot was not felt")
-	assert.Equal(t, Now, Table().Decide(looked(t, "oncidium", "bulbs-shrivelled", "stays-wet")).Decision, "in the wet water does not help")
+	assert.Equal(
+		t,
+		Now,
+		Table().Decide(looked(t, "oncidium", "bulbs-shrivelled", "stays-wet")).Decision,
+		"in the wet water does not help",
+	)
 	few := looked(t, "oncidium", "bulbs-shrivelled", "pot-light")
 	few.RootGrade = "rootless"
 	assert.Equal(t, Now, Table().Decide(few).Decision, "without roots water does not help")
-	assert.Equal(t, Soon, Table().Decide(looked(t, "oncidium", "leaves-limp", "pot-light", "crumbles")).Decision, "what else asks for it stands")
+	assert.Equal(
+		t,
+		Soon,
+		Table().Decide(looked(t, "oncidium", "leaves-limp", "pot-light", "crumbles")).Decision,
+		"what else asks for it stands",
+	)
 }
 
 // Nothing says leave it while something that spreads is open or a plan takes the
@@ -64,9 +80,29 @@ func TestThirstInADryPotAsksForWater(t *testing.T) {
 func TestNothingIsLeftWhileAnAlarmStandsOrAPlanStrips(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(r *rapid.T) {
-		c := house(Case{Profile: looked(t, rapid.SampledFrom([]string{"cattleya", "oncidium", "slipper", "phalaenopsis", "psychopsis"}).Draw(r, "group")).Profile,
-			Season: rapid.SampledFrom([]string{"", Warm, Cool}).Draw(r, "season"), Growth: rapid.SampledFrom([]string{"", NewRoots, Growing, Resting}).Draw(r, "growth"),
-			Findings: map[string]string{"leaves-limp": rapid.SampledFrom([]string{"present", "absent"}).Draw(r, "limp")}})
+		c := house(
+			Case{
+				Profile: looked(
+					t,
+					rapid.SampledFrom(
+						[]string{"cattleya", "oncidium", "slipper", "phalaenopsis", "psychopsis"},
+					).Draw(
+						r,
+						"group",
+					),
+				).Profile,
+				Season: rapid.SampledFrom(
+					[]string{"", Warm, Cool},
+				).Draw(
+					r,
+					"season",
+				),
+				Growth: rapid.SampledFrom([]string{"", NewRoots, Growing, Resting}).Draw(r, "growth"),
+				Findings: map[string]string{
+					"leaves-limp": rapid.SampledFrom([]string{"present", "absent"}).Draw(r, "limp"),
+				},
+			},
+		)
 		for _, s := range k.Signs {
 			if rapid.IntRange(0, 9).Draw(r, s.Finding) == 0 {
 				c.Findings[s.Finding] = "present"

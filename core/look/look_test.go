@@ -132,7 +132,12 @@ func TestTheDayToLookAgain(t *testing.T) {
 	c := looked(t, "cattleya", "crumbles")
 	c.Growth, c.Season, c.DaysToWarm, c.NightLowC = Resting, Cool, 100, at(8)
 	assert.Equal(t, 100, Table().Decide(c).AgainDays, "when the warm season begins")
-	assert.Equal(t, 7, Table().Decide(looked(t, "oncidium", "crumbles", "decay-smell")).AgainDays, "two that press are sooner")
+	assert.Equal(
+		t,
+		7,
+		Table().Decide(looked(t, "oncidium", "crumbles", "decay-smell")).AgainDays,
+		"two that press are sooner",
+	)
 }
 
 func TestWhatWouldHaveHeldItBackIsNamed(t *testing.T) {
@@ -271,12 +276,22 @@ func TestMoreSignsNeverPressLess(t *testing.T) {
 	k := Table()
 	order := []string{Leave, Wait, Soon, Now}
 	rapid.Check(t, func(t *rapid.T) {
-		c := house(Case{Profile: rapid.SampledFrom(taxa.All()).Draw(t, "group"), Findings: map[string]string{"leaves-limp": "absent"}})
+		c := house(
+			Case{
+				Profile:  rapid.SampledFrom(taxa.All()).Draw(t, "group"),
+				Findings: map[string]string{"leaves-limp": "absent"},
+			},
+		)
 		c.Growth = rapid.SampledFrom([]string{"", NewRoots, Growing, Resting}).Draw(t, "growth")
 		c.Flowering = rapid.SampledFrom([]string{"none", "spike", "bud", "bloom"}).Draw(t, "flowering")
 		c.Season = rapid.SampledFrom([]string{Warm, Cool}).Draw(t, "season")
 		c.RootGrade = rapid.SampledFrom([]string{"", "rootless", "poor", "good"}).Draw(t, "roots")
-		c.SpikeAtRescue = rapid.SampledFrom([]string{disputes.SpikeCut, disputes.SpikeKeep, disputes.SpikeByGrade}).Draw(t, "spike")
+		c.SpikeAtRescue = rapid.SampledFrom(
+			[]string{disputes.SpikeCut, disputes.SpikeKeep, disputes.SpikeByGrade},
+		).Draw(
+			t,
+			"spike",
+		)
 		last := 0
 		for _, s := range rapid.Permutation(k.Signs).Draw(t, "signs")[:6] {
 			c.Findings[s.Finding] = "present"

@@ -77,7 +77,8 @@ func TestLawsOfSettling(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(t *rapid.T) {
 		var parts []Part
-		for _, c := range rapid.SliceOfNDistinct(rapid.IntRange(0, len(k.Components)-1), 1, 5, rapid.ID[int]).Draw(t, "components") {
+		for _, c := range rapid.SliceOfNDistinct(rapid.IntRange(0, len(k.Components)-1), 1, 5,
+			rapid.ID[int]).Draw(t, "components") {
 			parts = append(parts, Part{k.Components[c].Code, rapid.Float64Range(0.1, 5).Draw(t, "parts")})
 		}
 		s, err := k.Settle(parts, k.Component)
@@ -224,7 +225,12 @@ func TestABatchAgainstTheShelf(t *testing.T) {
 	assert.InDelta(t, 0.15, list[1].ShortL, 1e-9)
 	assert.Equal(t, "150 mL short of Perlite, coarse.", list[1].Words)
 	require.NotNil(t, list[1].Instead)
-	assert.Equal(t, "pumice-large", list[1].Instead.Component, "alike, and there in plenty; of lava there is too little")
+	assert.Equal(
+		t,
+		"pumice-large",
+		list[1].Instead.Component,
+		"alike, and there in plenty; of lava there is too little",
+	)
 	assert.NotEmpty(t, list[1].Instead.Words)
 	assert.Nil(t, list[2].Instead, "nothing stands in for lime")
 
@@ -232,7 +238,11 @@ func TestABatchAgainstTheShelf(t *testing.T) {
 	have = map[string]float64{"perlite": 0, "pumice-small": 1}
 	list = k.Need([][]Measured{{{"perlite", "Perlite", 0.5}, {"pumice-small", "Pumice", 0.8}}}, have, k.Component)
 	assert.Nil(t, list[0].Instead)
-	list = k.Need([][]Measured{{{"sphagnum", "Sphagnum", 1}}}, map[string]float64{"bark-fine": 9, "compost": 9}, k.Component)
+	list = k.Need(
+		[][]Measured{{{"sphagnum", "Sphagnum", 1}}},
+		map[string]float64{"bark-fine": 9, "compost": 9},
+		k.Component,
+	)
 	assert.Nil(t, list[0].Instead, "grains do not stand in for fibres")
 }
 

@@ -65,7 +65,14 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 	for i, p := range of {
 		c, ok := shelf(p.Component)
 		if !ok {
-			return Settled{}, fault.List{{Field: fmt.Sprintf("parts[%d].component", i), Value: p.Component, Limit: "a component, see /api/v1/knowledge/media", Words: "This component is not known here."}}
+			return Settled{}, fault.List{
+				{
+					Field: fmt.Sprintf("parts[%d].component", i),
+					Value: p.Component,
+					Limit: "a component, see /api/v1/knowledge/media",
+					Words: "This component is not known here.",
+				},
+			}
 		}
 		if p.Parts > 0 {
 			all = append(all, measure{c, p.Parts})
@@ -76,7 +83,9 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 		}
 	}
 	if len(all) == 0 {
-		return Settled{}, fault.List{{Field: "parts", Limit: "some part above 0", Words: "All parts are 0. Give how many parts of each."}}
+		return Settled{}, fault.List{
+			{Field: "parts", Limit: "some part above 0", Words: "All parts are 0. Give how many parts of each."},
+		}
 	}
 	slices.SortStableFunc(all, func(a, b measure) int { return cmp.Compare(b.GradeMM(), a.GradeMM()) })
 	s := Settled{Grain: grain, Folds: []Fold{}, Cautions: []string{}}
@@ -167,11 +176,24 @@ func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
 		list = append(list, knowledge.Text{Value: words, Provenance: from})
 	}
 	if least, ok := k.LeastAir[style]; ok && s.Air < least.Value {
-		rule(fmt.Sprintf("Drained it keeps %.0f %% air, and roots of this kind want %.0f %% or more. Use coarser pieces, or fewer grades.", 100*s.Air, 100*least.Value), least.Provenance)
+		rule(
+			fmt.Sprintf(
+				"Drained it keeps %.0f %% air, and roots of this kind want %.0f %% or more. Use coarser pieces, or fewer grades.",
+				100*s.Air,
+				100*least.Value,
+			),
+			least.Provenance,
+		)
 	}
 	lost := s.PouredL - s.VolumeL
 	if lost > k.MuchLost.Value*s.PouredL {
-		rule(fmt.Sprintf("%.0f %% of what you pour falls into gaps. The coarse pieces then are only bulk.", 100*lost/s.PouredL), k.MuchLost.Provenance)
+		rule(
+			fmt.Sprintf(
+				"%.0f %% of what you pour falls into gaps. The coarse pieces then are only bulk.",
+				100*lost/s.PouredL,
+			),
+			k.MuchLost.Provenance,
+		)
 	}
 	return list
 }

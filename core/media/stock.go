@@ -79,7 +79,8 @@ func (k *Knowledge) standIn(code string, shortL float64, spare map[string]float6
 		if !of.Fibre {
 			grade = math.Max(c.GradeMM()/of.GradeMM(), of.GradeMM()/c.GradeMM())
 		}
-		if grade > k.StandsGrade.Value || math.Abs(c.Air.Value-of.Air.Value) > k.StandsShare.Value || math.Abs(c.Water.Value-of.Water.Value) > k.StandsShare.Value {
+		if grade > k.StandsGrade.Value || math.Abs(c.Air.Value-of.Air.Value) > k.StandsShare.Value ||
+			math.Abs(c.Water.Value-of.Water.Value) > k.StandsShare.Value {
 			continue
 		}
 		if far := apart + 0.2*math.Log(grade); far < least {

@@ -16,7 +16,12 @@ import (
 // anyPlace is a place with warm enough days, some of them measured.
 func anyPlace(t *rapid.T) *climate.Place {
 	low := rapid.Float64Range(13, 20).Draw(t, "usual low")
-	p := &climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: low, HighC: low + rapid.Float64Range(4, 10).Draw(t, "swing")}, Days: map[string]climate.Day{}, Hours: map[int64]float64{}}
+	p := &climate.Place{
+		Zone:  time.UTC,
+		Usual: &climate.Day{LowC: low, HighC: low + rapid.Float64Range(4, 10).Draw(t, "swing")},
+		Days:  map[string]climate.Day{},
+		Hours: map[int64]float64{},
+	}
 	for i := range rapid.IntRange(0, 20).Draw(t, "days") {
 		day := on("2031-05-01").AddDate(0, 0, i).Format(time.DateOnly)
 		c := rapid.Float64Range(12, 26).Draw(t, "low")
@@ -94,15 +99,29 @@ func TestRoundsComeInTheirOrder(t *testing.T) {
 // The order in which days were noted changes nothing, and a day noted twice is one.
 func TestTheOrderOfEntriesChangesNothing(t *testing.T) {
 	place := even(23)
-	want, err := Plan(Course{Pest: "thrips", Rounds: []string{"2031-05-01", "2031-05-08", "2031-05-15"}}, place, on("2031-05-16"), false)
+	want, err := Plan(
+		Course{Pest: "thrips", Rounds: []string{"2031-05-01", "2031-05-08", "2031-05-15"}},
+		place,
+		on("2031-05-16"),
+		false,
+	)
 	require.NoError(t, err)
-	got, err := Plan(Course{Pest: "thrips", Rounds: []string{"2031-05-15", "2031-05-01", "2031-05-08", "2031-05-01"}}, place, on("2031-05-16"), false)
+	got, err := Plan(
+		Course{Pest: "thrips", Rounds: []string{"2031-05-15", "2031-05-01", "2031-05-08", "2031-05-01"}},
+		place,
+		on("2031-05-16"),
+		false,
+	)
 	require.NoError(t, err)
 	assert.Equal(t, want, got)
 }
 
 func TestALookThatFoundSomeTakesTheAllClearBack(t *testing.T) {
-	c := Course{Pest: "spider-mites", Rounds: []string{"2031-05-01", "2031-05-05", "2031-05-09"}, Clear: []string{"2031-05-14"}}
+	c := Course{
+		Pest:   "spider-mites",
+		Rounds: []string{"2031-05-01", "2031-05-05", "2031-05-09"},
+		Clear:  []string{"2031-05-14"},
+	}
 	s, err := Plan(c, even(25), on("2031-05-20"), false)
 	require.NoError(t, err)
 	assert.Equal(t, "2031-05-14", s.AllClear)

@@ -43,10 +43,24 @@ func TestEvenTemperaturesGiveTheClosedForm(t *testing.T) {
 			s, err := Plan(Course{Pest: pest.Code, Rounds: []string{"2031-05-01"}}, even(c), on("2031-05-01"), false)
 			require.NoError(t, err)
 			want := pest.DaysAt(pest.Egg(), c)
-			assert.InDelta(t, want, days("2031-05-01", s.Next.From), 1, "%s at %g °C: within the day it falls on", pest.Name, c)
+			assert.InDelta(
+				t,
+				want,
+				days("2031-05-01", s.Next.From),
+				1,
+				"%s at %g °C: within the day it falls on",
+				pest.Name,
+				c,
+			)
 			assert.LessOrEqual(t, s.Next.From, s.Next.Latest)
 			if pest.EggShare.Value < 1 {
-				assert.InDelta(t, max(want, 0.85*pest.DaysAt(pest.K.Value-pest.Egg(), c)), days("2031-05-01", s.Next.Latest), 1, pest.Name)
+				assert.InDelta(
+					t,
+					max(want, 0.85*pest.DaysAt(pest.K.Value-pest.Egg(), c)),
+					days("2031-05-01", s.Next.Latest),
+					1,
+					pest.Name,
+				)
 			}
 		}
 	}
@@ -73,7 +87,8 @@ func TestDegreeDaysAddUpAsByHand(t *testing.T) {
 // The single-sine method in closed form: Baskerville & Emin 1969, Ecology 50:514.
 func TestADaysSineIsThatOfBaskervilleAndEmin(t *testing.T) {
 	mite, _ := Find("spider-mites")
-	for _, d := range []climate.Day{{LowC: 5, HighC: 20}, {LowC: 9, HighC: 28}, {LowC: 12, HighC: 24}, {LowC: 2, HighC: 11}} {
+	for _, d := range []climate.Day{{LowC: 5, HighC: 20}, {LowC: 9, HighC: 28}, {LowC: 12, HighC: 24}, {LowC: 2,
+		HighC: 11}} {
 		mean, swing, t0 := (d.LowC+d.HighC)/2, (d.HighC-d.LowC)/2, mite.T0C.Value
 		want := mean - t0
 		switch {
@@ -186,7 +201,12 @@ func BenchmarkScheduleFromAYearOfHours(b *testing.B) {
 	}
 	for b.Loop() {
 		place := &climate.Place{Zone: time.UTC, Hours: hours}
-		if _, err := Plan(Course{Pest: "scale", Rounds: []string{"2031-01-02"}}, place, on("2031-12-20"), false); err != nil {
+		if _, err := Plan(
+			Course{Pest: "scale", Rounds: []string{"2031-01-02"}},
+			place,
+			on("2031-12-20"),
+			false,
+		); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -207,7 +227,12 @@ func TestThePestsOfTheTable(t *testing.T) {
 	} {
 		pest, ok := Find(code)
 		require.True(t, ok, code)
-		assert.Equal(t, []float64{want.k, want.t0, want.egg}, []float64{pest.K.Value, pest.T0C.Value, pest.EggShare.Value}, code)
+		assert.Equal(
+			t,
+			[]float64{want.k, want.t0, want.egg},
+			[]float64{pest.K.Value, pest.T0C.Value, pest.EggShare.Value},
+			code,
+		)
 		assert.InDelta(t, want.at20, pest.DaysAt(pest.K.Value, 20), 0.05, "%s at 20 °C", code)
 		assert.InDelta(t, want.at25, pest.DaysAt(pest.K.Value, 25), 0.05, "%s at 25 °C", code)
 		assert.Equal(t, "from memory", string(pest.K.Mark), "%s is shown as an estimate", code)

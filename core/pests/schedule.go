@@ -14,7 +14,14 @@ import (
 // Faults finds courses that cannot be.
 func (c Course) Faults() fault.List {
 	if _, ok := Find(c.Pest); !ok {
-		return fault.List{{Field: "pest", Value: c.Pest, Limit: "a pest, see /api/v1/knowledge/pests", Words: "This pest is not known here. Pick one of the list."}}
+		return fault.List{
+			{
+				Field: "pest",
+				Value: c.Pest,
+				Limit: "a pest, see /api/v1/knowledge/pests",
+				Words: "This pest is not known here. Pick one of the list.",
+			},
+		}
 	}
 	return nil
 }
@@ -68,7 +75,13 @@ func Plan(c Course, place *climate.Place, now time.Time, terete bool) (Schedule,
 		return p.s, err
 	}
 	if _, _, ok := place.At(first); !ok {
-		return p.s, fault.List{{Field: "temperatures", Limit: "a low and a high, a day table or a log", Words: "No temperature is known for this place. Give its usual low and high."}}
+		return p.s, fault.List{
+			{
+				Field: "temperatures",
+				Limit: "a low and a high, a day table or a log",
+				Words: "No temperature is known for this place. Give its usual low and high.",
+			},
+		}
 	}
 	p.rounds(first)
 	p.words(terete)
@@ -88,7 +101,14 @@ type planner struct {
 func (p *planner) noon(day string) (int64, error) {
 	t, err := time.ParseInLocation(time.DateOnly, day, p.place.Zone)
 	if err != nil {
-		return 0, fault.List{{Field: "rounds", Value: day, Limit: "a day such as 2029-05-14", Words: "This is not a day. Write it like 2029-05-14."}}
+		return 0, fault.List{
+			{
+				Field: "rounds",
+				Value: day,
+				Limit: "a day such as 2029-05-14",
+				Words: "This is not a day. Write it like 2029-05-14.",
+			},
+		}
 	}
 	return climate.HourOf(t.Add(treatedAt * time.Hour)), nil
 }
@@ -212,7 +232,11 @@ func (p *planner) words(terete bool) {
 		s.Headline = "Too cold for them to hatch. Look again when it warms up."
 		s.Notes = append(s.Notes, notes["too-cold"])
 	case next != nil && today > next.Latest:
-		s.Headline = fmt.Sprintf("Round %d is overdue: it was to be by %s. Treat it today.", next.N, inWords(next.Latest))
+		s.Headline = fmt.Sprintf(
+			"Round %d is overdue: it was to be by %s. Treat it today.",
+			next.N,
+			inWords(next.Latest),
+		)
 	case next != nil && today >= next.From:
 		s.Headline = fmt.Sprintf("Round %d is due: today, and by %s.", next.N, inWords(next.Latest))
 	case next != nil:

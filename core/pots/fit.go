@@ -58,7 +58,11 @@ func (k *Knowledge) Advise(p Plant) Size {
 		if p.FewRoots {
 			pot.CrockMM = k.CrockMM.Value
 			pot.HeightMM = tens(k.ShallowMM.Value + pot.CrockMM + k.RimMM.Value)
-			say(k.ShallowMM.Provenance, "Wide and shallow for a wide base with few roots: %.0f mm of medium over a layer of broken crock.", k.ShallowMM.Value)
+			say(
+				k.ShallowMM.Provenance,
+				"Wide and shallow for a wide base with few roots: %.0f mm of medium over a layer of broken crock.",
+				k.ShallowMM.Value,
+			)
 		}
 	}
 	if p.FewRoots && pot.CrockMM == 0 && pot.HeightMM > p.LongestMM+k.SpareMM.Value {
@@ -128,7 +132,12 @@ type Fit struct {
 // FitOf says how a pot suits a plant. gaps is the share of the layer at the bottom
 // that water can fill; settling is how much more medium to have ready.
 func (k *Knowledge) FitOf(pot Pot, p Plant, gaps, settling float64) Fit {
-	f := Fit{VolumeL: pot.VolumeL(), FillL: pot.BelowL(pot.FillMM()), CrockL: pot.BelowL(pot.CrockMM), Words: []knowledge.Text{}}
+	f := Fit{
+		VolumeL: pot.VolumeL(),
+		FillL:   pot.BelowL(pot.FillMM()),
+		CrockL:  pot.BelowL(pot.CrockMM),
+		Words:   []knowledge.Text{},
+	}
 	say := func(from knowledge.Provenance, words string, a ...any) {
 		f.Words = append(f.Words, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
 	}
@@ -146,7 +155,11 @@ func (k *Knowledge) FitOf(pot Pot, p Plant, gaps, settling float64) Fit {
 		say(k.BesideMM.Provenance, "Its base is wider than this pot.")
 	case f.Times > k.TooBig.Value && !wideForBase(pot, p, k):
 		f.Verdict = "big"
-		say(k.TooBig.Provenance, "%.1f times the pot that its living roots fill. Medium that no root reaches stays wet and goes stale.", f.Times)
+		say(
+			k.TooBig.Provenance,
+			"%.1f times the pot that its living roots fill. Medium that no root reaches stays wet and goes stale.",
+			f.Times,
+		)
 	case f.Times < k.TooSmall.Value:
 		f.Verdict = "small"
 		say(k.TooSmall.Provenance, "Its living roots do not go into this pot without bending hard.")
@@ -155,7 +168,12 @@ func (k *Knowledge) FitOf(pot Pot, p Plant, gaps, settling float64) Fit {
 		gap := f.RootEndMM - pot.WaterMM()
 		f.GapMM = &gap
 		if gap < 0 {
-			say(k.StandsInIt.Provenance, "The longest living root stands %.0f mm deep in the water. %s", -gap, k.StandsInIt.Value)
+			say(
+				k.StandsInIt.Provenance,
+				"The longest living root stands %.0f mm deep in the water. %s",
+				-gap,
+				k.StandsInIt.Value,
+			)
 		} else if p.GrowthMMDay > 0 {
 			days := gap / p.GrowthMMDay
 			f.DaysToWater = &days
@@ -163,7 +181,13 @@ func (k *Knowledge) FitOf(pot Pot, p Plant, gaps, settling float64) Fit {
 			if p.GrowthOwn {
 				by = "its own growth as read"
 			}
-			say(p.GrowthFrom, "Roots reach the water in about %.0f days, by %s, %.2g mm a day.", days, by, p.GrowthMMDay)
+			say(
+				p.GrowthFrom,
+				"Roots reach the water in about %.0f days, by %s, %.2g mm a day.",
+				days,
+				by,
+				p.GrowthMMDay,
+			)
 		}
 	}
 	return f
@@ -171,5 +195,6 @@ func (k *Knowledge) FitOf(pot Pot, p Plant, gaps, settling float64) Fit {
 
 // wideForBase holds for a shallow pot that is as wide as its base wants.
 func wideForBase(pot Pot, p Plant, k *Knowledge) bool {
-	return p.BaseMM > 0 && pot.FillMM()-pot.CrockMM <= 1.5*k.ShallowMM.Value && pot.TopMM <= 1.4*(p.BaseMM+k.LeadRoomMM.Value+k.BesideMM.Value)
+	return p.BaseMM > 0 && pot.FillMM()-pot.CrockMM <= 1.5*k.ShallowMM.Value &&
+		pot.TopMM <= 1.4*(p.BaseMM+k.LeadRoomMM.Value+k.BesideMM.Value)
 }

@@ -39,7 +39,14 @@ type Pot struct {
 // Faults finds pots that cannot be.
 func (p Pot) Faults() fault.List {
 	wider := func(field string, bottom, top float64) fault.List {
-		return fault.List{{Field: field, Value: bottom, Limit: fmt.Sprintf("at most %g mm", top), Words: "This pot is wider at the bottom than at the rim. A plant does not come out of it again: measure it once more, or take another."}}
+		return fault.List{
+			{
+				Field: field,
+				Value: bottom,
+				Limit: fmt.Sprintf("at most %g mm", top),
+				Words: "This pot is wider at the bottom than at the rim. A plant does not come out of it again: measure it once more, or take another.",
+			},
+		}
 	}
 	switch {
 	case p.Shape != Bowl && p.BottomMM <= 0:
@@ -49,13 +56,41 @@ func (p Pot) Faults() fault.List {
 	case p.Shape == Box && p.bottomDepth() > p.topDepth():
 		return wider("bottom_depth_mm", p.bottomDepth(), p.topDepth())
 	case p.Shape == Bowl && p.HeightMM > p.TopMM/2:
-		return fault.List{{Field: "height_mm", Value: p.HeightMM, Limit: fmt.Sprintf("at most %g mm", p.TopMM/2), Words: "A bowl is at most half as high as it is wide. Take it as a round pot."}}
+		return fault.List{
+			{
+				Field: "height_mm",
+				Value: p.HeightMM,
+				Limit: fmt.Sprintf("at most %g mm", p.TopMM/2),
+				Words: "A bowl is at most half as high as it is wide. Take it as a round pot.",
+			},
+		}
 	case p.Rim() >= p.HeightMM:
-		return fault.List{{Field: "rim_mm", Value: p.Rim(), Limit: fmt.Sprintf("less than %g mm", p.HeightMM), Words: "Nothing is left for the medium."}}
+		return fault.List{
+			{
+				Field: "rim_mm",
+				Value: p.Rim(),
+				Limit: fmt.Sprintf("less than %g mm", p.HeightMM),
+				Words: "Nothing is left for the medium.",
+			},
+		}
 	case p.CrockMM >= p.FillMM():
-		return fault.List{{Field: "crock_mm", Value: p.CrockMM, Limit: fmt.Sprintf("less than %g mm", p.FillMM()), Words: "The coarse layer fills the whole pot."}}
+		return fault.List{
+			{
+				Field: "crock_mm",
+				Value: p.CrockMM,
+				Limit: fmt.Sprintf("less than %g mm", p.FillMM()),
+				Words: "The coarse layer fills the whole pot.",
+			},
+		}
 	case p.HoleMM != nil && *p.HoleMM >= p.FillMM():
-		return fault.List{{Field: "hole_mm", Value: *p.HoleMM, Limit: fmt.Sprintf("less than %g mm", p.FillMM()), Words: "The water would stand over the medium."}}
+		return fault.List{
+			{
+				Field: "hole_mm",
+				Value: *p.HoleMM,
+				Limit: fmt.Sprintf("less than %g mm", p.FillMM()),
+				Words: "The water would stand over the medium.",
+			},
+		}
 	}
 	return nil
 }

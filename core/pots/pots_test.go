@@ -41,7 +41,10 @@ func TestBoxAndBowlOfTheHandbook(t *testing.T) {
 }
 
 func anyPot(t *rapid.T) Pot {
-	p := Pot{Shape: rapid.SampledFrom([]string{Round, Box, Bowl}).Draw(t, "shape"), TopMM: rapid.Float64Range(60, 400).Draw(t, "top")}
+	p := Pot{
+		Shape: rapid.SampledFrom([]string{Round, Box, Bowl}).Draw(t, "shape"),
+		TopMM: rapid.Float64Range(60, 400).Draw(t, "top"),
+	}
 	p.HeightMM = rapid.Float64Range(0.2, 0.5).Draw(t, "height") * p.TopMM
 	if p.Shape != Bowl {
 		p.BottomMM = rapid.Float64Range(0.4, 1).Draw(t, "taper") * p.TopMM
@@ -113,8 +116,22 @@ func TestTheReservoirStaysBelowTheRoots(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(t *rapid.T) {
 		p := Plant{
-			Group: rapid.SampledFrom([]string{"phalaenopsis", "cymbidium", "slipper"}).Draw(t, "group"), RootML: rapid.Float64Range(1, 200).Draw(t, "ml"),
-			LongestMM: rapid.Float64Range(5, 250).Draw(t, "longest"), Reservoir: true, TipsAreGreen: rapid.Bool().Draw(t, "green"),
+			Group: rapid.SampledFrom(
+				[]string{"phalaenopsis", "cymbidium", "slipper"},
+			).Draw(
+				t,
+				"group",
+			),
+			RootML: rapid.Float64Range(1, 200).Draw(t, "ml"),
+			LongestMM: rapid.Float64Range(
+				5,
+				250,
+			).Draw(
+				t,
+				"longest",
+			),
+			Reservoir:    true,
+			TipsAreGreen: rapid.Bool().Draw(t, "green"),
 		}
 		s := k.Advise(p)
 		require.NotNil(t, s.Pot.HoleMM)
@@ -130,8 +147,19 @@ func TestTheReservoirStaysBelowTheRoots(t *testing.T) {
 	})
 	long := k.Advise(Plant{Group: "phalaenopsis", RootML: 20, LongestMM: 95, Reservoir: true, TipsAreGreen: true})
 	assert.GreaterOrEqual(t, long.Pot.WaterMM(), 15.0)
-	assert.GreaterOrEqual(t, long.Pot.FillMM()-95-long.Pot.WaterMM(), 10.0, "tall enough for its longest root to end above the water")
-	assert.Zero(t, k.Advise(Plant{Group: "phalaenopsis", RootML: 5, LongestMM: 250, Reservoir: true, TipsAreGreen: true}).Pot.WaterMM(), "no pot that stands is that tall")
+	assert.GreaterOrEqual(
+		t,
+		long.Pot.FillMM()-95-long.Pot.WaterMM(),
+		10.0,
+		"tall enough for its longest root to end above the water",
+	)
+	assert.Zero(
+		t,
+		k.Advise(
+			Plant{Group: "phalaenopsis", RootML: 5, LongestMM: 250, Reservoir: true, TipsAreGreen: true},
+		).Pot.WaterMM(),
+		"no pot that stands is that tall",
+	)
 }
 
 // 40 mm from the end of the longest root to the water at 1.6 mm a day: 25 days.
@@ -165,7 +193,11 @@ func TestTheSectionKeepsWithinThePot(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(t *rapid.T) {
 		pot := anyPot(t)
-		plant := Plant{Group: "cattleya", BaseMM: rapid.Float64Range(0, 300).Draw(t, "base"), Sympodial: rapid.Bool().Draw(t, "walks")}
+		plant := Plant{
+			Group:     "cattleya",
+			BaseMM:    rapid.Float64Range(0, 300).Draw(t, "base"),
+			Sympodial: rapid.Bool().Draw(t, "walks"),
+		}
 		var living []RootIn
 		for range rapid.IntRange(0, 12).Draw(t, "roots") {
 			living = append(living, RootIn{LengthMM: rapid.Float64Range(5, 400).Draw(t, "length"), WidthMM: 4})
@@ -190,7 +222,14 @@ func TestTheDryTopOfCoarsePebbles(t *testing.T) {
 	hole := 25.0
 	pot := round(140, 110, 130)
 	pot.HoleMM = &hole
-	s := Table().Draw(pot, Plant{Group: "phalaenopsis"}, Filling{Medium: "Clay", Grain: "balls", RiseMM: 7}, nil, nil, "none")
+	s := Table().Draw(
+		pot,
+		Plant{Group: "phalaenopsis"},
+		Filling{Medium: "Clay", Grain: "balls", RiseMM: 7},
+		nil,
+		nil,
+		"none",
+	)
 	assert.InDelta(t, 32, s.WetToMM, 1e-9)
 	assert.Equal(t, []Layer{{"medium", "Clay", "balls", 0, 120}}, s.Layers)
 	assert.InDelta(t, 120-32, s.DryTopMM, 1e-9)
@@ -205,8 +244,11 @@ func TestAdviceGrowsWithRootsAndBase(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(t *rapid.T) {
 		p := Plant{
-			Group: "cattleya", RootML: rapid.Float64Range(0, 400).Draw(t, "ml"), LongestMM: rapid.Float64Range(0, 400).Draw(t, "longest"),
-			BaseMM: rapid.Float64Range(0, 250).Draw(t, "base"), Sympodial: rapid.Bool().Draw(t, "walks"),
+			Group:     "cattleya",
+			RootML:    rapid.Float64Range(0, 400).Draw(t, "ml"),
+			LongestMM: rapid.Float64Range(0, 400).Draw(t, "longest"),
+			BaseMM:    rapid.Float64Range(0, 250).Draw(t, "base"),
+			Sympodial: rapid.Bool().Draw(t, "walks"),
 		}
 		s := k.Advise(p)
 		require.Empty(t, s.Pot.Faults())

@@ -72,7 +72,14 @@ type Filling struct {
 }
 
 // Draw lays plant and pot out. Words of the placement come with it.
-func (k *Knowledge) Draw(pot Pot, p Plant, fill Filling, living []RootIn, placement []knowledge.Text, hold string) Section {
+func (k *Knowledge) Draw(
+	pot Pot,
+	p Plant,
+	fill Filling,
+	living []RootIn,
+	placement []knowledge.Text,
+	hold string,
+) Section {
 	s := Section{
 		WidthMM: pot.TopMM, HeightMM: pot.HeightMM, FillMM: pot.FillMM(), WaterMM: pot.WaterMM(), HoleMM: []float64{},
 		Layers: []Layer{}, Roots: []Stretched{}, Placement: placement, Lead: "middle",
@@ -159,6 +166,9 @@ func (s *Section) hang(pot Pot, living []RootIn) {
 		to.Z = math.Max(to.Z, 4)
 		half := pot.WidthMM(math.Max(0, to.Z))/2 - 3
 		to.X = math.Max(-half, math.Min(half, to.X))
-		s.Roots = append(s.Roots, Stretched{From: from, To: to, LengthMM: r.LengthMM, WidthMM: r.WidthMM, New: r.Growing})
+		s.Roots = append(
+			s.Roots,
+			Stretched{From: from, To: to, LengthMM: r.LengthMM, WidthMM: r.WidthMM, New: r.Growing},
+		)
 	}
 }

@@ -64,12 +64,37 @@ func exactly(n knowledge.Number) knowledge.Estimate {
 
 // usual adds a figure of the table.
 func (b *book) usual(code, name, unit string, e knowledge.Estimate, least, most float64, from string) {
-	b.add(Assumption{Code: code, Name: name, Unit: unit, Value: e.Value, Low: e.Low, High: e.High, Least: least, Most: most, Usual: &e, From: from})
+	b.add(
+		Assumption{
+			Code:  code,
+			Name:  name,
+			Unit:  unit,
+			Value: e.Value,
+			Low:   e.Low,
+			High:  e.High,
+			Least: least,
+			Most:  most,
+			Usual: &e,
+			From:  from,
+		},
+	)
 }
 
 // known adds a figure of the plant or of its place.
 func (b *book) known(code, name, unit string, value, low, high, least, most float64, from string) {
-	b.add(Assumption{Code: code, Name: name, Unit: unit, Value: value, Low: low, High: high, Least: least, Most: most, From: from})
+	b.add(
+		Assumption{
+			Code:  code,
+			Name:  name,
+			Unit:  unit,
+			Value: value,
+			Low:   low,
+			High:  high,
+			Least: least,
+			Most:  most,
+			From:  from,
+		},
+	)
 }
 
 func (b *book) add(a Assumption) {
@@ -113,7 +138,15 @@ func assume(c Case) *book {
 		if strings.HasPrefix(p.Code, "other-") || !ok {
 			e = k.BulbG["other"]
 		}
-		b.usual("bulb_g", fmt.Sprintf("One bulb or cane, of %d", c.Bulbs), "g", e, 0.1, 1000, "The usual one of its group.")
+		b.usual(
+			"bulb_g",
+			fmt.Sprintf("One bulb or cane, of %d", c.Bulbs),
+			"g",
+			e,
+			0.1,
+			1000,
+			"The usual one of its group.",
+		)
 	}
 	b.usual("shut", "Loss through shut leaves", "mmol/m²/s", class.Shut, 0.05, 20, leaf)
 	b.usual("open", "Loss through open leaves", "mmol/m²/s", class.Open, 0.05, 400, leaf)
@@ -121,10 +154,28 @@ func assume(c Case) *book {
 	if from == "" {
 		from = "No roots were read. None is taken."
 	}
-	b.known("roots_cm2", "Living root", "cm²", c.LiveRootCM2.Point, c.LiveRootCM2.Low, c.LiveRootCM2.High, 0, 20000, from)
+	b.known(
+		"roots_cm2",
+		"Living root",
+		"cm²",
+		c.LiveRootCM2.Point,
+		c.LiveRootCM2.Low,
+		c.LiveRootCM2.High,
+		0,
+		20000,
+		from,
+	)
 	b.usual("uptake", "Wet root takes up", "L/m²/day", k.Uptake, 0, 5, ofTheTable)
 	if c.Limp {
-		b.usual("start", "Water it has left, of full", "", k.StartLimp, 0.3, 1, "Limp or shrivelled when last looked at.")
+		b.usual(
+			"start",
+			"Water it has left, of full",
+			"",
+			k.StartLimp,
+			0.3,
+			1,
+			"Limp or shrivelled when last looked at.",
+		)
 	} else {
 		b.usual("start", "Water it has left, of full", "", k.Start, 0.3, 1, "Not limp when last looked at.")
 	}
@@ -133,14 +184,55 @@ func assume(c Case) *book {
 	if !c.TipsOut {
 		weeks := p.WeeksToFirstRoot
 		s := k.TipSpread.Value
-		b.usual("tip_weeks", "First new tip after", "weeks", knowledge.Estimate{Value: weeks.Value, Low: weeks.Value / s, High: weeks.Value * s, Provenance: weeks.Provenance}, 0, 60, "Median of its group in the warm, and four of five plants around it.")
-		b.known("held_days", "Held without a tip for", "days", c.HeldDays, c.HeldDays, c.HeldDays, 0, 1000, "Since it was first held bare.")
+		b.usual(
+			"tip_weeks",
+			"First new tip after",
+			"weeks",
+			knowledge.Estimate{
+				Value:      weeks.Value,
+				Low:        weeks.Value / s,
+				High:       weeks.Value * s,
+				Provenance: weeks.Provenance,
+			},
+			0,
+			60,
+			"Median of its group in the warm, and four of five plants around it.",
+		)
+		b.known(
+			"held_days",
+			"Held without a tip for",
+			"days",
+			c.HeldDays,
+			c.HeldDays,
+			c.HeldDays,
+			0,
+			1000,
+			"Since it was first held bare.",
+		)
 	}
 	mm, s := p.ElongationMMPerDay, k.TipSpread.Value
 	if c.GrowthMM != nil {
-		b.known("growth_mm", "A tip grows", "mm/day", *c.GrowthMM, *c.GrowthMM, *c.GrowthMM, 0, 20, "Its own roots, between the last two readings.")
+		b.known(
+			"growth_mm",
+			"A tip grows",
+			"mm/day",
+			*c.GrowthMM,
+			*c.GrowthMM,
+			*c.GrowthMM,
+			0,
+			20,
+			"Its own roots, between the last two readings.",
+		)
 	} else {
-		b.usual("growth_mm", "A tip grows", "mm/day", knowledge.Estimate{Value: mm.Value, Low: mm.Value / s, High: mm.Value * s, Provenance: mm.Provenance}, 0, 20, "Median of its group in the warm, and four of five plants around it.")
+		b.usual(
+			"growth_mm",
+			"A tip grows",
+			"mm/day",
+			knowledge.Estimate{Value: mm.Value, Low: mm.Value / s, High: mm.Value * s, Provenance: mm.Provenance},
+			0,
+			20,
+			"Median of its group in the warm, and four of five plants around it.",
+		)
 	}
 	b.usual("tips", "Tips that come together", "", k.Tips, 1, 20, ofTheTable)
 
@@ -149,7 +241,15 @@ func assume(c Case) *book {
 	if c.Humidity != nil {
 		b.known("humidity", "Air of the room", "%", *c.Humidity, *c.Humidity, *c.Humidity, 5, 100, c.AirFrom)
 	} else {
-		b.usual("humidity", "Air of the room", "%", exactly(k.Humidity), 5, 100, "Only a guess, a heated room. Say at its place how humid it is.")
+		b.usual(
+			"humidity",
+			"Air of the room",
+			"%",
+			exactly(k.Humidity),
+			5,
+			100,
+			"Only a guess, a heated room. Say at its place how humid it is.",
+		)
 	}
 	light := c.Light
 	if light == "" {
@@ -158,7 +258,15 @@ func assume(c Case) *book {
 	b.usual("leaf_warmer_k", "Leaves warmer than air by day", "K", exactly(k.Light[light]), 0, 15, "For "+light+".")
 	b.usual("altitude_m", "Above the sea", "m", exactly(k.AltitudeM), -400, 4500, "Taken as at sea level.")
 	b.usual("soak_minutes", "A soak", "min", exactly(k.SoakMinutes), 0, 1440, "A usual soak of a bare plant.")
-	b.usual("soak_every_days", "Soaked every", "days", exactly(k.SoakEvery), 0.25, 60, "A usual rhythm of a bare plant.")
+	b.usual(
+		"soak_every_days",
+		"Soaked every",
+		"days",
+		exactly(k.SoakEvery),
+		0.25,
+		60,
+		"A usual rhythm of a bare plant.",
+	)
 	for _, m := range k.Methods {
 		if m.HumidityPercent != nil {
 			b.usual("air:"+m.Code, m.Name+": air", "%", exactly(*m.HumidityPercent), 5, 100, ofTheTable)

@@ -73,8 +73,9 @@ type model struct {
 	plants []drawn // of each run, as it is
 
 	skin, pores, mass, bulb, uptake, roots, start, lost, tip, growth, tips Assumption
-	held                                                                   float64
-	since                                                                  []lived // how it was held since its last weighing
+
+	held  float64
+	since []lived // how it was held since its last weighing
 }
 
 func ready(ctx context.Context, c Case) *model {
@@ -119,8 +120,22 @@ func (m *model) way(method Method, by change) *way {
 		every = math.Min(every, by.every)
 	}
 	w := &way{
-		sky:  skyOf(night, day, warmerK, humidity, m.b.pressure(), m.k.Classes[m.c.Profile.LeafConductance.Value].NightOpening),
-		pace: pace(m.c.Profile, night, day), wet: m.b.wetShare(method, every), reachMM: method.ReachMM.Value, reachedWet: method.ReachedShare.Value,
+		sky: skyOf(
+			night,
+			day,
+			warmerK,
+			humidity,
+			m.b.pressure(),
+			m.k.Classes[m.c.Profile.LeafConductance.Value].NightOpening,
+		),
+		pace: pace(
+			m.c.Profile,
+			night,
+			day,
+		),
+		wet:        m.b.wetShare(method, every),
+		reachMM:    method.ReachMM.Value,
+		reachedWet: method.ReachedShare.Value,
 	}
 	return w
 }

@@ -19,17 +19,43 @@ func anyCase(t *rapid.T) Case {
 	low := rapid.Float64Range(-5, 30).Draw(t, "night")
 	live := rapid.Float64Range(0, 500).Draw(t, "live root")
 	c := Case{
-		Profile: all[rapid.IntRange(0, len(all)-1).Draw(t, "group")], LeafAreaCM2: rapid.Float64Range(1, 20000).Draw(t, "leaf"),
-		Bulbs: rapid.IntRange(0, 30).Draw(t, "bulbs"), LiveRootCM2: roots.Range{Low: live / 2, Point: live, High: live * 1.5},
-		Limp: rapid.Bool().Draw(t, "limp"), TipsOut: rapid.Bool().Draw(t, "tips"), HeldDays: rapid.Float64Range(0, 400).Draw(t, "held"),
-		NightC: low, DayC: low + rapid.Float64Range(0, 15).Draw(t, "swing"), Humidity: &h, AirFrom: "As drawn.",
-		Light:   rapid.SampledFrom([]string{"", "shade", "bright", "sun"}).Draw(t, "light"),
-		Holding: rapid.SampledFrom([]string{"", "bench", "bag", "nest"}).Draw(t, "holding"), Runs: 30, Days: rapid.IntRange(1, 200).Draw(t, "days"),
+		Profile:     all[rapid.IntRange(0, len(all)-1).Draw(t, "group")],
+		LeafAreaCM2: rapid.Float64Range(1, 20000).Draw(t, "leaf"),
+		Bulbs: rapid.IntRange(
+			0,
+			30,
+		).Draw(
+			t,
+			"bulbs",
+		),
+		LiveRootCM2: roots.Range{Low: live / 2, Point: live, High: live * 1.5},
+		Limp: rapid.Bool().Draw(
+			t,
+			"limp",
+		),
+		TipsOut:  rapid.Bool().Draw(t, "tips"),
+		HeldDays: rapid.Float64Range(0, 400).Draw(t, "held"),
+		NightC:   low,
+		DayC:     low + rapid.Float64Range(0, 15).Draw(t, "swing"),
+		Humidity: &h,
+		AirFrom:  "As drawn.",
+		Light:    rapid.SampledFrom([]string{"", "shade", "bright", "sun"}).Draw(t, "light"),
+		Holding: rapid.SampledFrom(
+			[]string{"", "bench", "bag", "nest"},
+		).Draw(
+			t,
+			"holding",
+		),
+		Runs: 30,
+		Days: rapid.IntRange(1, 200).Draw(t, "days"),
 	}
 	grams := rapid.Float64Range(1, 3000).Draw(t, "grams")
 	n := rapid.IntRange(0, 5).Draw(t, "weighings")
 	for i := range n {
-		c.Weighings = append(c.Weighings, Weighing{DaysAgo: float64(6 * (n - i)), Grams: grams, Anew: rapid.Bool().Draw(t, "anew")})
+		c.Weighings = append(
+			c.Weighings,
+			Weighing{DaysAgo: float64(6 * (n - i)), Grams: grams, Anew: rapid.Bool().Draw(t, "anew")},
+		)
 		grams *= rapid.Float64Range(0.5, 1.3).Draw(t, "change")
 	}
 	return c
@@ -99,7 +125,12 @@ func TestTheTableCoversEveryGroup(t *testing.T) {
 		assert.True(t, ok || code == "other", code)
 	}
 	for _, m := range k.Methods {
-		assert.True(t, (m.AddPercent == nil) != (m.HumidityPercent == nil), "%s: room air with points, or a humidity of its own", m.Code)
+		assert.True(
+			t,
+			(m.AddPercent == nil) != (m.HumidityPercent == nil),
+			"%s: room air with points, or a humidity of its own",
+			m.Code,
+		)
 		assert.True(t, (m.WetHours == nil) != (m.WetShare == nil), "%s: wet by a soak, or anyway", m.Code)
 		for _, g := range m.Unsuited {
 			_, ok := taxa.Find(g)
@@ -116,7 +147,8 @@ func TestChancesInWords(t *testing.T) {
 	} {
 		assert.Equal(t, words, inTen(p))
 	}
-	for days, words := range map[float64]string{0.4: "a day", 1.2: "a day", 6.4: "6 days", 13.4: "13 days", 28: "4 weeks", 100: "14 weeks"} {
+	for days, words := range map[float64]string{0.4: "a day", 1.2: "a day", 6.4: "6 days", 13.4: "13 days",
+		28: "4 weeks", 100: "14 weeks"} {
 		assert.Equal(t, words, span(days))
 	}
 }
@@ -145,7 +177,12 @@ func TestAirLightHeightAndCold(t *testing.T) {
 	}
 	plain := loss(func(*Case) {})
 	assert.Greater(t, loss(func(c *Case) { c.Light = "sun" }), plain)
-	assert.Greater(t, loss(func(c *Case) { c.Assumed = map[string]float64{"altitude_m": 2000} }), plain, "thin air takes more")
+	assert.Greater(
+		t,
+		loss(func(c *Case) { c.Assumed = map[string]float64{"altitude_m": 2000} }),
+		plain,
+		"thin air takes more",
+	)
 	assert.Less(t, loss(func(c *Case) { c.NightC, c.DayC = 12, 12 }), plain)
 	assert.InDelta(t, plain/2, loss(func(c *Case) { c.LeafAreaCM2 /= 2 }), 1e-9)
 

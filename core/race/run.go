@@ -98,7 +98,15 @@ func Run(ctx context.Context, c Case) (Race, error) {
 	}
 	m := ready(ctx, c)
 	m.drawAll()
-	r := Race{Holding: c.Holding, Assumptions: m.b.list, Fit: m.fit, Runs: c.Runs, Days: c.Days, LimpAt: k.Limp, LostAt: k.Lost}
+	r := Race{
+		Holding:     c.Holding,
+		Assumptions: m.b.list,
+		Fit:         m.fit,
+		Runs:        c.Runs,
+		Days:        c.Days,
+		LimpAt:      k.Limp,
+		LostAt:      k.Lost,
+	}
 	r.Outcomes = make([]Outcome, len(k.Methods))
 	at := func(i int) { r.Outcomes[i] = m.outcome(k.Methods[i]) }
 	inParallel(len(k.Methods), at)
@@ -162,9 +170,22 @@ func Check(c Case) error {
 func (c Case) check() error {
 	switch {
 	case c.LeafAreaCM2 <= 0 && c.Assumed["leaf_cm2"] <= 0:
-		return fault.List{{Field: "leaf_count", Limit: "at least one leaf", Words: "How much leaf it has is not known. Count or measure its leaves at intake."}}
+		return fault.List{
+			{
+				Field: "leaf_count",
+				Limit: "at least one leaf",
+				Words: "How much leaf it has is not known. Count or measure its leaves at intake.",
+			},
+		}
 	case c.Runs < 1 || c.Runs > mostRuns:
-		return fault.List{{Field: "runs", Value: c.Runs, Limit: fmt.Sprintf("1 to %d", mostRuns), Words: fmt.Sprintf("Give 1 to %d runs.", mostRuns)}}
+		return fault.List{
+			{
+				Field: "runs",
+				Value: c.Runs,
+				Limit: fmt.Sprintf("1 to %d", mostRuns),
+				Words: fmt.Sprintf("Give 1 to %d runs.", mostRuns),
+			},
+		}
 	case c.Days < 1 || c.Days > 366:
 		return fault.List{{Field: "days", Value: c.Days, Limit: "1 to 366", Words: "Give 1 to 366 days."}}
 	}
@@ -175,12 +196,28 @@ func (c Case) check() error {
 	for _, a := range Assumptions(c) {
 		if a.Own && (a.Value < a.Least || a.Value > a.Most || math.IsNaN(a.Value)) {
 			limit := fmt.Sprintf("%g to %g %s", a.Least, a.Most, a.Unit)
-			list = append(list, fault.Fault{Field: "assumed." + a.Code, Value: a.Value, Limit: limit, Words: fmt.Sprintf("Give %s.", limit)})
+			list = append(
+				list,
+				fault.Fault{
+					Field: "assumed." + a.Code,
+					Value: a.Value,
+					Limit: limit,
+					Words: fmt.Sprintf("Give %s.", limit),
+				},
+			)
 		}
 	}
 	for _, code := range slices.Sorted(maps.Keys(c.Assumed)) {
 		if !slices.ContainsFunc(Assumptions(c), func(a Assumption) bool { return a.Code == code }) {
-			list = append(list, fault.Fault{Field: "assumed." + code, Value: c.Assumed[code], Limit: "a code of the assumptions", Words: "There is no such assumption for this plant."})
+			list = append(
+				list,
+				fault.Fault{
+					Field: "assumed." + code,
+					Value: c.Assumed[code],
+					Limit: "a code of the assumptions",
+					Words: "There is no such assumption for this plant.",
+				},
+			)
 		}
 	}
 	if len(list) > 0 {
@@ -224,7 +261,13 @@ func (m *model) outcome(method Method) Outcome {
 			counts[day][int(math.Min(math.Max(share, 0), 1)*bins)]++
 		})
 	}
-	o := Outcome{Code: method.Code, Name: method.Name, About: method.About, Care: method.Care, Humidity: math.Min(100, m.b.humidity(method))}
+	o := Outcome{
+		Code:     method.Code,
+		Name:     method.Name,
+		About:    method.About,
+		Care:     method.Care,
+		Humidity: math.Min(100, m.b.humidity(method)),
+	}
 	if !method.Suits(m.c.Profile.Code) {
 		o.Unsuited = method.UnsuitedWords
 	}

@@ -44,7 +44,9 @@ func skyOf(nightC, dayC, warmerK, humidity float64, pressure air.KPa, nightOpeni
 
 // celsius of an hour of a day between night and day, as package climate has it.
 func celsius(nightC, dayC float64, hour int) float64 {
-	return (nightC+dayC)/2 + (dayC-nightC)/2*math.Cos(2*math.Pi*(float64(hour)-climate.Table().WarmestHour.Value)/hoursADay)
+	return (nightC+dayC)/2 + (dayC-nightC)/2*math.Cos(
+		2*math.Pi*(float64(hour)-climate.Table().WarmestHour.Value)/hoursADay,
+	)
 }
 
 // pace is how fast tips form and grow, from 0 to 1, as the mean over a day.
@@ -105,7 +107,12 @@ type rates struct {
 }
 
 func (d *drawn) rates(s *sky) rates {
-	r := rates{full: d.full, perG: 1 / (s.fades * d.full), below: s.shutFrom * d.full, slope: 1 / ((s.openFrom - s.shutFrom) * d.full)}
+	r := rates{
+		full:  d.full,
+		perG:  1 / (s.fades * d.full),
+		below: s.shutFrom * d.full,
+		slope: 1 / ((s.openFrom - s.shutFrom) * d.full),
+	}
 	for h := range hoursADay {
 		r.shut[h] = d.areaM2 * s.pull[h] * d.shut
 		r.dry += r.shut[h]

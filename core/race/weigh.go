@@ -105,7 +105,13 @@ func (m *model) weigh() {
 	case 1:
 		f.Words = "From one weighing: how much water it holds. A second one tells how fast it loses it."
 	default:
-		f.Words = fmt.Sprintf("From your %d weighings: it loses %.2g times what the table says (%.2g–%.2g).", len(of), f.Factor, f.Low, f.High)
+		f.Words = fmt.Sprintf(
+			"From your %d weighings: it loses %.2g times what the table says (%.2g–%.2g).",
+			len(of),
+			f.Factor,
+			f.Low,
+			f.High,
+		)
 	}
 	m.since = m.livedIn(m.c.Since, math.Min(f.last.DaysAgo, mostLived))
 }
@@ -250,12 +256,29 @@ func JumpTo(c Case, next Weighing) *Jump {
 	by := next.Grams - before.Grams
 	least := math.Max(k.JumpG.Value, k.JumpShare.Value*before.Grams)
 	if by > least {
-		return &Jump{"rise", before.Grams, next.Grams, fmt.Sprintf("%s more than last time. A bare plant gains only by drinking. Was something changed?", grams(by))}
+		return &Jump{
+			"rise",
+			before.Grams,
+			next.Grams,
+			fmt.Sprintf(
+				"%s more than last time. A bare plant gains only by drinking. Was something changed?",
+				grams(by),
+			),
+		}
 	}
 	m := ready(context.Background(), c)
 	ivs := m.intervals([]Weighing{before, next})
 	if by < -least && -by > k.JumpTimes.Value*math.Exp(m.fit.theta)*ivs[0].lossG {
-		return &Jump{"fall", before.Grams, next.Grams, fmt.Sprintf("%s less than last time, and about %s was to be expected. Was something cut off, or put down dripping before?", grams(-by), grams(math.Exp(m.fit.theta)*ivs[0].lossG))}
+		return &Jump{
+			"fall",
+			before.Grams,
+			next.Grams,
+			fmt.Sprintf(
+				"%s less than last time, and about %s was to be expected. Was something cut off, or put down dripping before?",
+				grams(-by),
+				grams(math.Exp(m.fit.theta)*ivs[0].lossG),
+			),
+		}
 	}
 	return nil
 }
@@ -266,7 +289,14 @@ func grams(g float64) string { return fmt.Sprintf("%.3g g", g) }
 func OutOfOrder(all []Weighing) fault.List {
 	for i, w := range all {
 		if i > 0 && w.DaysAgo >= all[i-1].DaysAgo {
-			return fault.List{{Field: fmt.Sprintf("weighings[%d].days_ago", i), Value: w.DaysAgo, Limit: "the oldest first", Words: "Weighings go from the oldest to the newest, no two at a time."}}
+			return fault.List{
+				{
+					Field: fmt.Sprintf("weighings[%d].days_ago", i),
+					Value: w.DaysAgo,
+					Limit: "the oldest first",
+					Words: "Weighings go from the oldest to the newest, no two at a time.",
+				},
+			}
 		}
 	}
 	return nil

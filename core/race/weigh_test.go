@@ -57,7 +57,10 @@ func TestFitsHoldTheTruthNineTimesInTen(t *testing.T) {
 
 func weighed(c Case, grams ...float64) Case {
 	for i, g := range grams {
-		c.Weighings = append(c.Weighings, Weighing{DaysAgo: float64(7 * (len(grams) - 1 - i)), Grams: g, Since: []Spell{{Days: 1, Holding: "bench"}}})
+		c.Weighings = append(
+			c.Weighings,
+			Weighing{DaysAgo: float64(7 * (len(grams) - 1 - i)), Grams: g, Since: []Spell{{Days: 1, Holding: "bench"}}},
+		)
 	}
 	return c
 }
@@ -93,7 +96,8 @@ func TestWeighingsNarrowTheBand(t *testing.T) {
 func TestTheFactorFollowsTheWeights(t *testing.T) {
 	c := rootless(50)
 	m := ready(ctx(), c)
-	perWeek := m.intervals([]Weighing{{DaysAgo: 7, Grams: 210, Since: []Spell{{Days: 1, Holding: "bench"}}}, {DaysAgo: 0, Grams: 200, Since: []Spell{{Days: 1, Holding: "bench"}}}})[0].lossG
+	perWeek := m.intervals([]Weighing{{DaysAgo: 7, Grams: 210, Since: []Spell{{Days: 1, Holding: "bench"}}},
+		{DaysAgo: 0, Grams: 200, Since: []Spell{{Days: 1, Holding: "bench"}}}})[0].lossG
 	series := func(factor float64) Case {
 		var g []float64
 		for i := range 6 {
@@ -163,8 +167,18 @@ func TestEachIntervalHasItsOwnAirAndHolding(t *testing.T) {
 		w.Grams = 190
 		return m.intervals([]Weighing{{DaysAgo: 7, Grams: 200}, w})[0].lossG
 	}
-	bench, lid := loss(Weighing{Since: []Spell{{Days: 1, Holding: "bench"}}}), loss(Weighing{Since: []Spell{{Days: 1, Holding: "lid"}}})
-	assert.InDelta(t, 0.5/0.12, bench/lid, 1e-6, "half of saturation is missing on the bench, twelve hundredths under the lid")
+	bench, lid := loss(
+		Weighing{Since: []Spell{{Days: 1, Holding: "bench"}}},
+	), loss(
+		Weighing{Since: []Spell{{Days: 1, Holding: "lid"}}},
+	)
+	assert.InDelta(
+		t,
+		0.5/0.12,
+		bench/lid,
+		1e-6,
+		"half of saturation is missing on the bench, twelve hundredths under the lid",
+	)
 	assert.InDelta(t, lid, loss(Weighing{}), 1e-9, "left out: as now")
 	dry, warm := 30.0, 27.0
 	assert.InDelta(t, bench*0.7/0.5, loss(Weighing{Since: []Spell{{Days: 1, Holding: "bench", Humidity: &dry}}}), 1e-6)

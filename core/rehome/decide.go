@@ -45,7 +45,14 @@ type Choice struct {
 func (k *Knowledge) Decide(c Case) Verdict {
 	code := k.row(c)
 	d := k.Decisions[code]
-	v := Verdict{Code: code, Decision: d.Decision, Headline: d.Headline, Reasons: []knowledge.Text{d.Reason}, Others: []disputes.Side{}, Until: k.Until[d.Decision]}
+	v := Verdict{
+		Code:     code,
+		Decision: d.Decision,
+		Headline: d.Headline,
+		Reasons:  []knowledge.Text{d.Reason},
+		Others:   []disputes.Side{},
+		Until:    k.Until[d.Decision],
+	}
 	if v.Until == nil {
 		v.Until = []knowledge.Text{}
 	}

@@ -55,8 +55,15 @@ type Job struct {
 // holds are the conditions that hold.
 func (f Facts) holds() map[string]bool {
 	return map[string]bool{
-		"kept-apart": f.KeptApart, "side-holes": f.SideHoles, "crock": f.Crock, "reservoir": f.Reservoir, "organic": f.Organic,
-		"aerial": f.Aerial, "sympodial": f.Sympodial, "spike": f.Spike, "big": f.BigPot,
+		"kept-apart": f.KeptApart,
+		"side-holes": f.SideHoles,
+		"crock":      f.Crock,
+		"reservoir":  f.Reservoir,
+		"organic":    f.Organic,
+		"aerial":     f.Aerial,
+		"sympodial":  f.Sympodial,
+		"spike":      f.Spike,
+		"big":        f.BigPot,
 	}
 }
 
@@ -69,7 +76,8 @@ func (k *Knowledge) Checklist(f Facts, marks map[string]Mark) []Job {
 	list := []Job{}
 	for _, row := range k.Jobs {
 		fits := (len(row.Kinds) == 0 || slices.Contains(row.Kinds, kind)) &&
-			(len(row.Routes) == 0 || slices.Contains(row.Routes, f.Route.Code)) && !slices.Contains(row.RoutesNot, f.Route.Code)
+			(len(row.Routes) == 0 || slices.Contains(row.Routes, f.Route.Code)) &&
+			!slices.Contains(row.RoutesNot, f.Route.Code)
 		for _, when := range row.When {
 			fits = fits && holds[when]
 		}
@@ -82,7 +90,15 @@ func (k *Knowledge) Checklist(f Facts, marks map[string]Mark) []Job {
 }
 
 func (k *Knowledge) job(row JobKind, f Facts, mark Mark) Job {
-	j := Job{Code: row.Code, Stage: k.Stages[row.Stage], Do: row.Do, Labels: row.Labels, How: []knowledge.Text{}, Cautions: []knowledge.Caution{}, State: Open}
+	j := Job{
+		Code:     row.Code,
+		Stage:    k.Stages[row.Stage],
+		Do:       row.Do,
+		Labels:   row.Labels,
+		How:      []knowledge.Text{},
+		Cautions: []knowledge.Caution{},
+		State:    Open,
+	}
 	if row.How != nil {
 		j.How = append(j.How, *row.How)
 	}

@@ -33,22 +33,28 @@ func TestPotNowOrHold(t *testing.T) {
 		Case
 		decision, code, route string
 	}{
-		"new tips: pot it, whatever else":   {Case{Profile: group(t, "cattleya"), Grade: "rootless", TipsOut: true, Humidity: &dry}, "pot", "tips", "bark-moss"},
-		"a slipper: pot it":                 {Case{Profile: group(t, "slipper"), Grade: "rootless", Humidity: &dry}, "pot", "slipper", "slipper"},
-		"no tips and dry air: hold it":      {Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", Humidity: &dry, RaceAdvises: "lid"}, "hold", "hold-dry", "lid"},
-		"no tips and humid air: a nest":     {Case{Profile: group(t, "oncidium"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "nest"},
-		"but no wet nest for a vanda":       {Case{Profile: group(t, "vanda"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "pebbles"},
-		"humidity not known counts as dry":  {Case{Profile: group(t, "phalaenopsis"), Grade: "poor"}, "hold", "hold-dry", "tub"},
-		"sound roots: a usual pot":          {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "bark"}, "pot", "sound", "bark"},
-		"sound roots from pebbles go back":  {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "mineral"}, "pot", "sound", "inorganic"},
-		"unless salt burned them there":     {Case{Profile: group(t, "phalaenopsis"), Grade: "fair", OldMedium: "mineral", Causes: []string{"salt-burn"}}, "pot", "sound", "bark"},
-		"a terrestrial: pot it":             {Case{Profile: group(t, "cymbidium"), Grade: "poor", Humidity: &dry}, "pot", "terrestrial", "terrestrial"},
-		"a vanda with roots: its basket":    {Case{Profile: group(t, "vanda"), Grade: "fair"}, "pot", "sound", "basket"},
-		"roots not read: read them first":   {Case{Profile: group(t, "vanda")}, "read", "read-first", ""},
-		"those who hold, hold in humid air": {Case{Profile: group(t, "oncidium"), Grade: "poor", Humidity: &humid, BareSide: disputes.HoldBare}, "hold", "hold-side", "tub"},
-		"those who pot, pot in dry air":     {Case{Profile: group(t, "oncidium"), Grade: "poor", Humidity: &dry, BareSide: disputes.PotAtOnce}, "nest", "nest-side", "nest"},
-		"those for organic medium":          {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "mineral", MediumSide: disputes.Organic}, "pot", "sound", "bark"},
-		"those for pebbles":                 {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "bark", MediumSide: disputes.Inorganic}, "pot", "sound", "inorganic"},
+		"new tips: pot it, whatever else": {Case{Profile: group(t, "cattleya"), Grade: "rootless", TipsOut: true, Humidity: &dry}, "pot", "tips", "bark-moss"},
+		"a slipper: pot it":               {Case{Profile: group(t, "slipper"), Grade: "rootless", Humidity: &dry}, "pot", "slipper", "slipper"},
+		"no tips and dry air: hold it": {Case{Profile: group(t, "phalaenopsis"), Grade: "rootless",
+			Humidity: &dry, RaceAdvises: "lid"}, "hold", "hold-dry", "lid"},
+		"no tips and humid air: a nest":    {Case{Profile: group(t, "oncidium"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "nest"},
+		"but no wet nest for a vanda":      {Case{Profile: group(t, "vanda"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "pebbles"},
+		"humidity not known counts as dry": {Case{Profile: group(t, "phalaenopsis"), Grade: "poor"}, "hold", "hold-dry", "tub"},
+		"sound roots: a usual pot":         {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "bark"}, "pot", "sound", "bark"},
+		"sound roots from pebbles go back": {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "mineral"}, "pot", "sound", "inorganic"},
+		"unless salt burned them there": {Case{Profile: group(t, "phalaenopsis"), Grade: "fair",
+			OldMedium: "mineral", Causes: []string{"salt-burn"}}, "pot", "sound", "bark"},
+		"a terrestrial: pot it":           {Case{Profile: group(t, "cymbidium"), Grade: "poor", Humidity: &dry}, "pot", "terrestrial", "terrestrial"},
+		"a vanda with roots: its basket":  {Case{Profile: group(t, "vanda"), Grade: "fair"}, "pot", "sound", "basket"},
+		"roots not read: read them first": {Case{Profile: group(t, "vanda")}, "read", "read-first", ""},
+		"those who hold, hold in humid air": {Case{Profile: group(t, "oncidium"), Grade: "poor",
+			Humidity: &humid, BareSide: disputes.HoldBare}, "hold", "hold-side", "tub"},
+		"those who pot, pot in dry air": {Case{Profile: group(t, "oncidium"), Grade: "poor", Humidity: &dry,
+			BareSide: disputes.PotAtOnce}, "nest", "nest-side", "nest"},
+		"those for organic medium": {Case{Profile: group(t, "phalaenopsis"), Grade: "good",
+			OldMedium: "mineral", MediumSide: disputes.Organic}, "pot", "sound", "bark"},
+		"those for pebbles": {Case{Profile: group(t, "phalaenopsis"), Grade: "good",
+			OldMedium: "bark", MediumSide: disputes.Inorganic}, "pot", "sound", "inorganic"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			if c.BareSide == "" {
@@ -65,7 +71,9 @@ func TestPotNowOrHold(t *testing.T) {
 
 func TestBothSchoolsStandBesideADisputedDecision(t *testing.T) {
 	dry := 45.0
-	v := Table().Decide(Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", Humidity: &dry, BareSide: disputes.ByHumidity})
+	v := Table().Decide(
+		Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", Humidity: &dry, BareSide: disputes.ByHumidity},
+	)
 	require.NotNil(t, v.Side)
 	assert.Equal(t, disputes.ByHumidity, v.Side.Choice.Code)
 	require.Len(t, v.Others, 2)
@@ -81,11 +89,28 @@ func TestTheAdvisedRouteSuitsThePlant(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		h := rapid.Float64Range(20, 95).Draw(t, "humidity")
 		c := Case{
-			Profile: all[rapid.IntRange(0, len(all)-1).Draw(t, "group")], Humidity: &h, TipsOut: rapid.Bool().Draw(t, "tips"),
-			Grade:      rapid.SampledFrom([]string{"rootless", "near-rootless", "poor", "fair", "good"}).Draw(t, "grade"),
-			BareSide:   rapid.SampledFrom([]string{disputes.HoldBare, disputes.PotAtOnce, disputes.ByHumidity}).Draw(t, "side"),
-			MediumSide: rapid.SampledFrom([]string{disputes.Organic, disputes.Inorganic, disputes.AsBefore}).Draw(t, "medium"),
-			OldMedium:  rapid.SampledFrom([]string{"", "bark", "mineral", "moss", "none"}).Draw(t, "old"),
+			Profile:  all[rapid.IntRange(0, len(all)-1).Draw(t, "group")],
+			Humidity: &h,
+			TipsOut:  rapid.Bool().Draw(t, "tips"),
+			Grade: rapid.SampledFrom(
+				[]string{"rootless", "near-rootless", "poor", "fair", "good"},
+			).Draw(
+				t,
+				"grade",
+			),
+			BareSide: rapid.SampledFrom(
+				[]string{disputes.HoldBare, disputes.PotAtOnce, disputes.ByHumidity},
+			).Draw(
+				t,
+				"side",
+			),
+			MediumSide: rapid.SampledFrom(
+				[]string{disputes.Organic, disputes.Inorganic, disputes.AsBefore},
+			).Draw(
+				t,
+				"medium",
+			),
+			OldMedium: rapid.SampledFrom([]string{"", "bark", "mineral", "moss", "none"}).Draw(t, "old"),
 		}
 		v := Table().Decide(c)
 		require.NotEmpty(t, v.Routes)
@@ -120,12 +145,38 @@ func TestJobsFollowTheRouteAndThePot(t *testing.T) {
 		return r
 	}
 	bark := jobsOf(k.Checklist(Facts{Route: route("bark"), SideHoles: true, Organic: true, Still: "stake"}, nil))
-	assert.Equal(t, []string{"pot-clean", "holes", "soak-mix", "mix", "seat", "still", "label", "first-water", "stand", "weigh-pot", "no-feed"}, bark)
+	assert.Equal(
+		t,
+		[]string{
+			"pot-clean",
+			"holes",
+			"soak-mix",
+			"mix",
+			"seat",
+			"still",
+			"label",
+			"first-water",
+			"stand",
+			"weigh-pot",
+			"no-feed",
+		},
+		bark,
+	)
 	tub := jobsOf(k.Checklist(Facts{Route: route("tub")}, nil))
 	assert.Equal(t, []string{"hang", "label", "first-water", "stand", "weigh", "no-feed"}, tub)
 	assert.NotContains(t, jobsOf(k.Checklist(Facts{Route: route("mount")}, nil)), "mix")
 
-	list := k.Checklist(Facts{Route: route("inorganic"), Reservoir: true, Crock: true, Care: []string{"dust"}, Amounts: "1 L", Still: "none"}, map[string]Mark{"mix": {State: Done, On: "2030-01-02"}})
+	list := k.Checklist(
+		Facts{
+			Route:     route("inorganic"),
+			Reservoir: true,
+			Crock:     true,
+			Care:      []string{"dust"},
+			Amounts:   "1 L",
+			Still:     "none",
+		},
+		map[string]Mark{"mix": {State: Done, On: "2030-01-02"}},
+	)
 	for _, j := range list {
 		switch j.Code {
 		case "mix":

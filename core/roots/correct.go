@@ -14,11 +14,25 @@ import (
 func Correct(r Reading, v Verdict, id string, feel Feel, n int) (Reading, error) {
 	i := slices.IndexFunc(r.Roots, func(root Root) bool { return root.ID == id })
 	if i < 0 {
-		return r, fault.List{{Field: "root_id", Words: "There is no such root in this reading.", Limit: "a root of the reading", Value: id}}
+		return r, fault.List{
+			{
+				Field: "root_id",
+				Words: "There is no such root in this reading.",
+				Limit: "a root of the reading",
+				Value: id,
+			},
+		}
 	}
 	root := r.Roots[i]
 	if n > root.Count {
-		return r, fault.List{{Field: "count", Words: fmt.Sprintf("The entry holds %d roots.", root.Count), Limit: fmt.Sprintf("1–%d", root.Count), Value: n}}
+		return r, fault.List{
+			{
+				Field: "count",
+				Words: fmt.Sprintf("The entry holds %d roots.", root.Count),
+				Limit: fmt.Sprintf("1–%d", root.Count),
+				Value: n,
+			},
+		}
 	}
 	corrected := root
 	corrected.Count = n

@@ -17,7 +17,12 @@ type Grade struct {
 // grade applies the house rules of the table's figures.
 func grade(r Reading, c Context, t Totals) Grade {
 	if r.NoneFound {
-		return Grade{Code: gradeNames[0], Low: gradeNames[0], High: gradeNames[0], Reasons: []string{"grade-none-found"}}
+		return Grade{
+			Code:    gradeNames[0],
+			Low:     gradeNames[0],
+			High:    gradeNames[0],
+			Reasons: []string{"grade-none-found"},
+		}
 	}
 	if len(r.Roots) == 0 {
 		return Grade{Reasons: []string{}}

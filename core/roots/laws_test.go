@@ -54,7 +54,11 @@ func anyRoot(id string, t *rapid.T) Root {
 }
 
 func anyReading(t *rapid.T) Reading {
-	r := Reading{Stained: rapid.Bool().Draw(t, "stained"), Crust: rapid.Bool().Draw(t, "crust"), Wobbly: rapid.Bool().Draw(t, "wobbly")}
+	r := Reading{
+		Stained: rapid.Bool().Draw(t, "stained"),
+		Crust:   rapid.Bool().Draw(t, "crust"),
+		Wobbly:  rapid.Bool().Draw(t, "wobbly"),
+	}
 	for i := range rapid.IntRange(1, 6).Draw(t, "roots") {
 		r.Roots = append(r.Roots, anyRoot("r"+strconv.Itoa(i), t))
 	}

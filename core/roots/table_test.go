@@ -13,7 +13,14 @@ import (
 func mm(v float64) *float64 { return &v }
 
 func pale() Context {
-	return Context{Class: taxa.Pale, UsualDiameterMM: 5, UsualLengthMM: 180, DeadDry: "if-wobbly", ClingingMedium: "by-state", CutMarginMM: 4}
+	return Context{
+		Class:           taxa.Pale,
+		UsualDiameterMM: 5,
+		UsualLengthMM:   180,
+		DeadDry:         "if-wobbly",
+		ClingingMedium:  "by-state",
+		CutMarginMM:     4,
+	}
 }
 
 func brown() Context {
@@ -38,16 +45,44 @@ func TestEveryRowOfTheRootTable(t *testing.T) {
 		{"firm and white, silver", Segment{Feel: Firm, Colour: ColourPale}, "", Reading{}, Live, Live},
 		{"firm and green", Segment{Feel: Firm, Colour: ColourGreen}, "", Reading{}, Live, Live},
 		{"firm, even brown", Segment{Feel: Firm, Colour: EvenBrown}, "", Reading{}, Doubtful, Live},
-		{"firm, even brown, greens when wet", Segment{Feel: Firm, Colour: EvenBrown, Wetting: Greens}, "", Reading{}, Live, Live},
-		{"firm, brown smooth patches, stained pot", Segment{Feel: Firm, Colour: PatchesSmooth}, "", Reading{Stained: true}, Live, Live},
-		{"firm, hard patches, crust on the medium", Segment{Feel: Firm, Colour: PatchesHard}, "", Reading{Crust: true}, LiveDamaged, LiveDamaged},
+		{
+			"firm, even brown, greens when wet",
+			Segment{Feel: Firm, Colour: EvenBrown, Wetting: Greens},
+			"",
+			Reading{},
+			Live,
+			Live,
+		},
+		{
+			"firm, brown smooth patches, stained pot",
+			Segment{Feel: Firm, Colour: PatchesSmooth},
+			"",
+			Reading{Stained: true},
+			Live,
+			Live,
+		},
+		{
+			"firm, hard patches, crust on the medium",
+			Segment{Feel: Firm, Colour: PatchesHard},
+			"",
+			Reading{Crust: true},
+			LiveDamaged,
+			LiveDamaged,
+		},
 		{"firm, black", Segment{Feel: Firm, Colour: Black}, "", Reading{}, Doubtful, Doubtful},
 		{"black, not firm", Segment{Feel: Limp, Colour: Black}, "", Reading{}, Dead, Dead},
 		{"hollow, papery, flat when squeezed", Segment{Feel: Hollow}, "", Reading{}, DeadDry, DeadDry},
 		{"mushy, sheath slides off", Segment{Feel: Mushy}, "", Reading{}, DeadRotting, DeadRotting},
 		{"bare thread only", Segment{Feel: Thread}, "", Reading{}, Dead, Dead},
 		{"bone white and crunchy", Segment{Feel: Crunchy}, "", Reading{}, DeadDry, DeadDry},
-		{"greens when wet, whatever else", Segment{Feel: Limp, Colour: Black, Wetting: Greens}, "", Reading{}, Live, Dead},
+		{
+			"greens when wet, whatever else",
+			Segment{Feel: Limp, Colour: Black, Wetting: Greens},
+			"",
+			Reading{},
+			Live,
+			Dead,
+		},
 		{"growing tip", Segment{Colour: EvenBrown}, Growing, Reading{}, Live, Live},
 		{"tip sealed over", Segment{Feel: Firm, Colour: Black}, Sealed, Reading{}, Live, Live},
 		{"dead by colour alone stays doubtful", Segment{Colour: Black}, "", Reading{}, Doubtful, Doubtful},
@@ -130,7 +165,14 @@ func TestEveryCombinationHasARowAndEveryRowIsReached(t *testing.T) {
 	for _, class := range []taxa.RootClass{taxa.Pale, taxa.Brown} {
 		for i := range 16 {
 			each(func(s Segment, tip Tip) {
-				e := evidence{Segment: s, tip: tip, stained: i&1 > 0, crust: i&2 > 0, liveBeyond: i&4 > 0, greenBeyond: i&8 > 0}
+				e := evidence{
+					Segment:     s,
+					tip:         tip,
+					stained:     i&1 > 0,
+					crust:       i&2 > 0,
+					liveBeyond:  i&4 > 0,
+					greenBeyond: i&8 > 0,
+				}
 				state, row := judge(class, &e)
 				require.NotEmpty(t, state)
 				reached[row.ID] = true

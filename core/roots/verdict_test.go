@@ -39,7 +39,11 @@ func TestTipsNobodyLookedAtWidenTheRange(t *testing.T) {
 	growing, sealed := tallied("a", 2, firmMM(80), ""), tallied("b", 1, firmMM(80), "")
 	growing.Tip, sealed.Tip = Growing, Sealed
 	tot := Read(Reading{Roots: []Root{
-		growing, sealed, tallied("c", 4, firmMM(50), ""), tallied("d", 1, Segment{LengthMM: mm(50)}, ""), tallied("e", 3, hollowMM(40), ""),
+		growing,
+		sealed,
+		tallied("c", 4, firmMM(50), ""),
+		tallied("d", 1, Segment{LengthMM: mm(50)}, ""),
+		tallied("e", 3, hollowMM(40), ""),
 	}}, pale()).Totals
 	assert.Equal(t, []int{2, 1}, []int{tot.GrowingTips, tot.SealedTips})
 	assert.InDelta(t, 2, tot.Tips.Low, 1e-9)
@@ -49,7 +53,10 @@ func TestTipsNobodyLookedAtWidenTheRange(t *testing.T) {
 // The grades and their limits are house rules.
 func TestGradesAtTheirLimits(t *testing.T) {
 	grade := func(live, dead float64) string {
-		return Read(Reading{Roots: []Root{tallied("a", 1, firmMM(live), ""), tallied("b", 1, hollowMM(dead), "")}}, pale()).Grade.Code
+		return Read(
+			Reading{Roots: []Root{tallied("a", 1, firmMM(live), ""), tallied("b", 1, hollowMM(dead), "")}},
+			pale(),
+		).Grade.Code
 	}
 	assert.Equal(t, "rootless", grade(10, 90), "nothing alive over 10 mm")
 	assert.Equal(t, "near-rootless", grade(99, 901))
@@ -94,7 +101,11 @@ func TestThePatternOfLossInWords(t *testing.T) {
 		tallied("a", 5, mushyMM(60), Core), tallied("b", 4, mushyMM(60), Bottom),
 		tallied("c", 6, firmMM(80), Edge), tallied("d", 2, firmMM(80), Aerial),
 	}}
-	assert.Equal(t, "Lost in the core and at the bottom; sound at the edge and in the air.", Read(r, pale()).Pattern.Words)
+	assert.Equal(
+		t,
+		"Lost in the core and at the bottom; sound at the edge and in the air.",
+		Read(r, pale()).Pattern.Words,
+	)
 
 	r = Reading{Roots: []Root{tallied("a", 3, hollowMM(60), ""), tallied("b", 3, firmMM(60), "")}}
 	r.Roots[0].Growth, r.Roots[1].Growth = 1, 4

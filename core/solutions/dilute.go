@@ -96,22 +96,65 @@ func (d Dilution) Faults() fault.List {
 	if d.Product != "" {
 		p, ok := Known().Product(d.Product)
 		if !ok {
-			return fault.List{{Field: "product", Value: d.Product, Limit: "a product, see /api/v1/knowledge/solutions", Words: "This product is not known here. Leave it out to mix by figures alone."}}
+			return fault.List{
+				{
+					Field: "product",
+					Value: d.Product,
+					Limit: "a product, see /api/v1/knowledge/solutions",
+					Words: "This product is not known here. Leave it out to mix by figures alone.",
+				},
+			}
 		}
 		if _, ok := p.Use(d.Use); !ok {
-			return fault.List{{Field: "use", Value: d.Use, Limit: "a use of the product", Words: "This product has no such use here."}}
+			return fault.List{
+				{
+					Field: "use",
+					Value: d.Use,
+					Limit: "a use of the product",
+					Words: "This product has no such use here.",
+				},
+			}
 		}
 	}
 	switch {
 	case d.Wanted == nil && (d.StockML == nil || d.WaterML == nil):
-		return fault.List{{Field: "wanted", Limit: "a strength", Words: "Give the strength you want; or both the stock and the water, to learn the strength."}}
+		return fault.List{
+			{
+				Field: "wanted",
+				Limit: "a strength",
+				Words: "Give the strength you want; or both the stock and the water, to learn the strength.",
+			},
+		}
 	case d.Wanted != nil && d.WaterML != nil:
-		return fault.List{{Field: "water_ml", Value: *d.WaterML, Limit: "left out when a strength is wanted", Words: "The water follows from the strength. Leave it out, or leave the strength out."}}
+		return fault.List{
+			{
+				Field: "water_ml",
+				Value: *d.WaterML,
+				Limit: "left out when a strength is wanted",
+				Words: "The water follows from the strength. Leave it out, or leave the strength out.",
+			},
+		}
 	case d.Wanted != nil && (d.MakeML == nil) == (d.StockML == nil):
-		return fault.List{{Field: "make_ml", Limit: "one of make_ml and stock_ml", Words: "Give the amount to make, or the stock there is. One of the two."}}
+		return fault.List{
+			{
+				Field: "make_ml",
+				Limit: "one of make_ml and stock_ml",
+				Words: "Give the amount to make, or the stock there is. One of the two.",
+			},
+		}
 	case d.Wanted != nil && d.Wanted.Share() > d.Stock.Share()*(1+1e-12):
-		return fault.List{{Field: "wanted.value", Value: d.Wanted.Value, Limit: "at most " + d.Stock.words(),
-			Words: fmt.Sprintf("Water only weakens: a stock of %s cannot make %s. Want less, or take a stronger stock.", d.Stock.words(), d.Wanted.words())}}
+		return fault.List{
+			{
+				Field: "wanted.value",
+				Value: d.Wanted.Value,
+				Limit: "at most " + d.Stock.words(),
+				Words: fmt.Sprintf(
+					"Water only weakens: a stock of %s cannot make %s. Want less, or take a stronger stock.",
+					d.Stock.words(),
+					d.Wanted.words(),
+				),
+			},
+		}
 	}
 	return nil
 }
@@ -241,7 +284,10 @@ func (m *Mix) twoSteps(t Tools) {
 	}
 	m.Notes = append(m.Notes, Known().Notes["two-steps"])
 	m.TwoSteps = []Step{
-		{fmt.Sprintf("Stir 10 mL of the stock into %s mL of water, and mark it 1 in %d", num(water.Amount), weaker), first},
+		{
+			fmt.Sprintf("Stir 10 mL of the stock into %s mL of water, and mark it 1 in %d", num(water.Amount), weaker),
+			first,
+		},
 		{fmt.Sprintf("Take %s mL of that, and fill up with water to %s mL", num(then.Amount), num(m.TotalML)), then},
 	}
 }

@@ -9,7 +9,9 @@ import (
 func ExampleDilute() {
 	make := 1000.0
 	wanted := solutions.Percent(3)
-	m := solutions.Dilute(solutions.Dilution{Product: "peroxide", Stock: solutions.Percent(35), Wanted: &wanted, MakeML: &make})
+	m := solutions.Dilute(
+		solutions.Dilution{Product: "peroxide", Stock: solutions.Percent(35), Wanted: &wanted, MakeML: &make},
+	)
 	fmt.Println("stock:", m.Stock.How)
 	fmt.Println("water:", m.Water.How)
 	fmt.Println(m.Notes[0].Value)
@@ -23,7 +25,9 @@ func ExampleDilute() {
 func ExampleDilute_tooStrong() {
 	make := 750.0
 	wanted := solutions.Percent(6)
-	m := solutions.Dilute(solutions.Dilution{Product: "oil", Use: "spray", Stock: solutions.Percent(100), Wanted: &wanted, MakeML: &make})
+	m := solutions.Dilute(
+		solutions.Dilution{Product: "oil", Use: "spray", Stock: solutions.Percent(100), Wanted: &wanted, MakeML: &make},
+	)
 	fmt.Println(m.Stock == nil, "the most is", m.Stopped.Most.Value, "%")
 	// Output:
 	// true the most is 2 %

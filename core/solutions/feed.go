@@ -25,13 +25,40 @@ type Feed struct {
 func (f Feed) Faults() fault.List {
 	switch {
 	case f.N+f.P2O5+f.K2O > 100:
-		return fault.List{{Field: "n_percent", Value: f.N + f.P2O5 + f.K2O, Limit: "100 % in all", Words: "The three figures of the label add up to more than 100 %. Read the label again."}}
+		return fault.List{
+			{
+				Field: "n_percent",
+				Value: f.N + f.P2O5 + f.K2O,
+				Limit: "100 % in all",
+				Words: "The three figures of the label add up to more than 100 %. Read the label again.",
+			},
+		}
 	case (f.GPerL == nil) == (f.WantedPPMN == nil):
-		return fault.List{{Field: "wanted_ppm_n", Limit: "one of g_per_l and wanted_ppm_n", Words: "Give grams per litre, or the ppm of nitrogen you want. One of the two."}}
+		return fault.List{
+			{
+				Field: "wanted_ppm_n",
+				Limit: "one of g_per_l and wanted_ppm_n",
+				Words: "Give grams per litre, or the ppm of nitrogen you want. One of the two.",
+			},
+		}
 	case f.WantedPPMN != nil && f.N == 0:
-		return fault.List{{Field: "n_percent", Value: f.N, Limit: "more than 0", Words: "A feed without nitrogen cannot be dosed by nitrogen. Give grams per litre."}}
+		return fault.List{
+			{
+				Field: "n_percent",
+				Value: f.N,
+				Limit: "more than 0",
+				Words: "A feed without nitrogen cannot be dosed by nitrogen. Give grams per litre.",
+			},
+		}
 	case f.WantedPPMN != nil && *f.WantedPPMN > f.N*10000:
-		return fault.List{{Field: "wanted_ppm_n", Value: *f.WantedPPMN, Limit: fmt.Sprintf("at most %s ppm", num(f.N*10000)), Words: "The feed itself holds no more nitrogen than that."}}
+		return fault.List{
+			{
+				Field: "wanted_ppm_n",
+				Value: *f.WantedPPMN,
+				Limit: fmt.Sprintf("at most %s ppm", num(f.N*10000)),
+				Words: "The feed itself holds no more nitrogen than that.",
+			},
+		}
 	}
 	return nil
 }
@@ -75,7 +102,12 @@ func MixFeed(f Feed) Fed {
 		m.Notes = append(m.Notes, k.Notes["label-first"])
 	}
 	if m.PPMN > most*(1+1e-9) {
-		return Fed{Notes: m.Notes, Cautions: product.Care, Stopped: &Stop{k.Notes["too-strong"], Strength{most, "ppm"}, product.Care}, PPMN: m.PPMN}
+		return Fed{
+			Notes:    m.Notes,
+			Cautions: product.Care,
+			Stopped:  &Stop{k.Notes["too-strong"], Strength{most, "ppm"}, product.Care},
+			PPMN:     m.PPMN,
+		}
 	}
 	m.Grams = m.GPerL * f.VolumeL
 	t := f.Tools.orUsual()

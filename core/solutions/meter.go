@@ -36,7 +36,14 @@ func (m Meter) On(scale string) Meter { return Meter{m.EC() * perEC(scale), scal
 // Faults finds readings that no water gives.
 func (m Meter) Faults() fault.List {
 	if m.EC() > 100 {
-		return fault.List{{Field: "value", Value: m.Value, Limit: "at most 100 mS/cm", Words: "No meter for water shows that much. Is it the right scale?"}}
+		return fault.List{
+			{
+				Field: "value",
+				Value: m.Value,
+				Limit: "at most 100 mS/cm",
+				Words: "No meter for water shows that much. Is it the right scale?",
+			},
+		}
 	}
 	return nil
 }
@@ -52,7 +59,13 @@ type Scales struct {
 
 // AllScales writes a reading on every scale.
 func AllScales(m Meter) Scales {
-	return Scales{m.EC(), m.On("us_cm").Value, m.On("ppm500").Value, m.On("ppm700").Value, Known().Notes["meter-is-not-feed"]}
+	return Scales{
+		m.EC(),
+		m.On("us_cm").Value,
+		m.On("ppm500").Value,
+		m.On("ppm700").Value,
+		Known().Notes["meter-is-not-feed"],
+	}
 }
 
 // Dose is a product added to a meter reading.
@@ -77,12 +90,30 @@ func (s Stack) Faults() fault.List {
 	var list fault.List
 	for i, d := range s.Doses {
 		if d.MostAdds > 0 && d.Wanted > d.MostAdds {
-			list = append(list, fault.Fault{Field: fmt.Sprintf("doses[%d].wanted", i), Value: d.Wanted, Limit: "at most " + num(d.MostAdds),
-				Words: fmt.Sprintf("%s is stopped at %s. Its label may allow more: then set that as the most.", d.Name, num(d.MostAdds))})
+			list = append(
+				list,
+				fault.Fault{
+					Field: fmt.Sprintf("doses[%d].wanted", i),
+					Value: d.Wanted,
+					Limit: "at most " + num(d.MostAdds),
+					Words: fmt.Sprintf(
+						"%s is stopped at %s. Its label may allow more: then set that as the most.",
+						d.Name,
+						num(d.MostAdds),
+					),
+				},
+			)
 		}
 		if d.Wanted > 1000*d.Adds {
-			list = append(list, fault.Fault{Field: fmt.Sprintf("doses[%d].wanted", i), Value: d.Wanted, Limit: "at most " + num(1000*d.Adds),
-				Words: "Not even the pure product reads that much. Want less, or calibrate it again."})
+			list = append(
+				list,
+				fault.Fault{
+					Field: fmt.Sprintf("doses[%d].wanted", i),
+					Value: d.Wanted,
+					Limit: "at most " + num(1000*d.Adds),
+					Words: "Not even the pure product reads that much. Want less, or calibrate it again.",
+				},
+			)
 		}
 	}
 	return list
@@ -140,7 +171,14 @@ type Calibration struct {
 // Faults finds calibrations that say nothing.
 func (c Calibration) Faults() fault.List {
 	if c.After <= c.Before {
-		return fault.List{{Field: "after", Value: c.After, Limit: "more than " + num(c.Before), Words: "The meter shows no more than before. Stir, wait, and read it again."}}
+		return fault.List{
+			{
+				Field: "after",
+				Value: c.After,
+				Limit: "more than " + num(c.Before),
+				Words: "The meter shows no more than before. Stir, wait, and read it again.",
+			},
+		}
 	}
 	return nil
 }

@@ -19,12 +19,18 @@ func TestDilutionsWorkedByHand(t *testing.T) {
 		d                   Dilution
 		stock, water, total float64
 	}{
-		"35 % peroxide to 1 L of 3 %":    {Dilution{Stock: Percent(35), Wanted: strength(3, "percent"), MakeML: of(1000)}, 85.714, 914.286, 1000},
-		"91 % alcohol to 70 %":           {Dilution{Stock: Percent(91), Wanted: strength(70, "percent"), StockML: of(100)}, 100, 30, 130},
-		"2 % oil in a 750 mL sprayer":    {Dilution{Stock: Percent(100), Wanted: strength(2, "percent"), MakeML: of(750)}, 15, 735, 750},
-		"one part to nine, by parts":     {Dilution{Stock: Percent(100), Wanted: strength(9, "parts"), MakeML: of(500)}, 50, 450, 500},
-		"20 mL in a litre":               {Dilution{Stock: Percent(100), Wanted: strength(20, "ml_per_l"), MakeML: of(2000)}, 40, 1960, 2000},
-		"500 ppm from a 1 % stock":       {Dilution{Stock: Percent(1), Wanted: strength(500, "ppm"), MakeML: of(1000)}, 50, 950, 1000},
+		"35 % peroxide to 1 L of 3 %": {Dilution{Stock: Percent(35), Wanted: strength(3, "percent"),
+			MakeML: of(1000)}, 85.714, 914.286, 1000},
+		"91 % alcohol to 70 %": {Dilution{Stock: Percent(91), Wanted: strength(70, "percent"),
+			StockML: of(100)}, 100, 30, 130},
+		"2 % oil in a 750 mL sprayer": {Dilution{Stock: Percent(100), Wanted: strength(2, "percent"),
+			MakeML: of(750)}, 15, 735, 750},
+		"one part to nine, by parts": {Dilution{Stock: Percent(100), Wanted: strength(9, "parts"),
+			MakeML: of(500)}, 50, 450, 500},
+		"20 mL in a litre": {Dilution{Stock: Percent(100), Wanted: strength(20, "ml_per_l"),
+			MakeML: of(2000)}, 40, 1960, 2000},
+		"500 ppm from a 1 % stock": {Dilution{Stock: Percent(1), Wanted: strength(500, "ppm"),
+			MakeML: of(1000)}, 50, 950, 1000},
 		"no water where none is needed":  {Dilution{Stock: Percent(3), Wanted: strength(3, "percent"), MakeML: of(200)}, 200, 0, 200},
 		"one part of stock and one more": {Dilution{Stock: Percent(6), StockML: of(50), WaterML: of(50)}, 50, 50, 100},
 	} {
@@ -71,10 +77,11 @@ func TestWhatIsTooLittleEvenInTwoStepsIsSaid(t *testing.T) {
 
 func TestMixesThatCannotBeAreRefusedWithTheReason(t *testing.T) {
 	for words, d := range map[string]Dilution{
-		"Water only weakens":       {Stock: Percent(3), Wanted: strength(6, "percent"), MakeML: of(100)},
-		"more than the whole":      {Stock: Percent(110), Wanted: strength(6, "percent"), MakeML: of(100)},
-		"At most 1000000 ppm":      {Stock: Percent(100), Wanted: strength(2e6, "ppm"), MakeML: of(100)},
-		"One of the two":           {Stock: Percent(35), Wanted: strength(3, "percent"), MakeML: of(100), StockML: of(3)},
+		"Water only weakens":  {Stock: Percent(3), Wanted: strength(6, "percent"), MakeML: of(100)},
+		"more than the whole": {Stock: Percent(110), Wanted: strength(6, "percent"), MakeML: of(100)},
+		"At most 1000000 ppm": {Stock: Percent(100), Wanted: strength(2e6, "ppm"), MakeML: of(100)},
+		"One of the two": {Stock: Percent(35), Wanted: strength(3, "percent"), MakeML: of(100),
+			StockML: of(3)},
 		"the stock there is":       {Stock: Percent(35), Wanted: strength(3, "percent")},
 		"the strength you want":    {Stock: Percent(35), StockML: of(3)},
 		"The water follows":        {Stock: Percent(35), Wanted: strength(3, "percent"), StockML: of(5), WaterML: of(3)},
@@ -158,7 +165,15 @@ func TestMeterScales(t *testing.T) {
 }
 
 func TestStackReadsAfterEachProduct(t *testing.T) {
-	s := Stack{Base: 40, Scale: "ppm500", VolumeL: 10, Doses: []Dose{{Name: "Seaweed", Adds: 180, Wanted: 25}, {Name: "Calcium and magnesium", Adds: 100, Wanted: 25}}}
+	s := Stack{
+		Base:    40,
+		Scale:   "ppm500",
+		VolumeL: 10,
+		Doses: []Dose{
+			{Name: "Seaweed", Adds: 180, Wanted: 25},
+			{Name: "Calcium and magnesium", Adds: 100, Wanted: 25},
+		},
+	}
 	require.Empty(t, s.Faults())
 	m := MixStack(s)
 	assert.InDelta(t, 25.0/180*10, m.Added[0].ML, 1e-9)
@@ -166,7 +181,11 @@ func TestStackReadsAfterEachProduct(t *testing.T) {
 	assert.InDelta(t, 90, m.Added[1].Reads, 1e-9, "25 + 25 on top of 40")
 	assert.InDelta(t, 0.18, m.Reads.MSCM, 1e-9)
 
-	assert.Contains(t, Stack{Doses: []Dose{{Name: "Seaweed", Adds: 180, Wanted: 250, MostAdds: 100}}}.Faults()[0].Words, "stopped at 100")
+	assert.Contains(
+		t,
+		Stack{Doses: []Dose{{Name: "Seaweed", Adds: 180, Wanted: 250, MostAdds: 100}}}.Faults()[0].Words,
+		"stopped at 100",
+	)
 	assert.InDelta(t, 180, Calibration{Scale: "ppm500", Before: 40, After: 130, MLPerL: 0.5}.Adds(), 1e-9)
 	assert.NotEmpty(t, Calibration{Before: 40, After: 40, MLPerL: 1}.Faults())
 }
@@ -193,7 +212,11 @@ func TestFlushing(t *testing.T) {
 	assert.Equal(t, 2000.0, m.TwoPotML)
 	assert.InDelta(t, 0.0067, m.LeftRule, 1e-4, "e⁻⁵")
 	assert.InDelta(t, 0.0498, LeftAfter(3, 1), 1e-4)
-	assert.Contains(t, Flush{PotML: of(1000), Start: of(900), Target: of(90), Water: of(100)}.Faults()[0].Words, "its own water")
+	assert.Contains(
+		t,
+		Flush{PotML: of(1000), Start: of(900), Target: of(90), Water: of(100)}.Faults()[0].Words,
+		"its own water",
+	)
 	assert.Contains(t, Flush{PotML: of(1000), Start: of(90), Target: of(90)}.Faults()[0].Words, "no more than that")
 }
 
@@ -206,14 +229,19 @@ func TestOxygenOfFreshWater(t *testing.T) {
 
 // NIST Special Publication 811 (2008), appendix B.8.
 func TestKitchenMeasures(t *testing.T) {
-	for code, ml := range map[string]float64{"teaspoon": 4.928922, "tablespoon": 14.78676, "fluid_ounce": 29.57353, "cup": 236.5882, "gallon": 3785.412} {
+	for code, ml := range map[string]float64{"teaspoon": 4.928922, "tablespoon": 14.78676,
+		"fluid_ounce": 29.57353, "cup": 236.5882, "gallon": 3785.412} {
 		assert.InDelta(t, ml, Known().Units[code].ML.Value, 1e-9, code)
 	}
 }
 
 func anyDilution(t *rapid.T) Dilution {
 	stock := rapid.Float64Range(0.5, 100).Draw(t, "stock")
-	d := Dilution{Stock: Percent(stock), Wanted: strength(stock*rapid.Float64Range(0.01, 1).Draw(t, "share"), "percent"), MakeML: of(rapid.Float64Range(20, 20000).Draw(t, "make"))}
+	d := Dilution{
+		Stock:  Percent(stock),
+		Wanted: strength(stock*rapid.Float64Range(0.01, 1).Draw(t, "share"), "percent"),
+		MakeML: of(rapid.Float64Range(20, 20000).Draw(t, "make")),
+	}
 	if rapid.Bool().Draw(t, "fine tools") {
 		d.Tools = Tools{SyringeML: 0.02, SyringeHoldsML: 1, JugML: 10}
 	}
@@ -226,7 +254,11 @@ func TestMixingNeitherCreatesNorLosesSolute(t *testing.T) {
 		m := Dilute(d)
 		assert.InEpsilon(t, d.Stock.Share()*m.StockML, d.Wanted.Share()*m.TotalML, 1e-9)
 		assert.InDelta(t, m.TotalML, m.StockML+m.WaterML, 1e-9*m.TotalML)
-		b := Blend{Tap: rapid.Float64Range(0, 500).Draw(t, "tap"), Pure: rapid.Float64Range(0, 50).Draw(t, "pure"), VolumeL: 7}
+		b := Blend{
+			Tap:     rapid.Float64Range(0, 500).Draw(t, "tap"),
+			Pure:    rapid.Float64Range(0, 50).Draw(t, "pure"),
+			VolumeL: 7,
+		}
 		b.Target = b.Pure + (b.Tap-b.Pure)*rapid.Float64Range(0, 1).Draw(t, "to")
 		w := MixBlend(b)
 		assert.InDelta(t, b.Target*7, w.TapL*b.Tap+w.PureL*b.Pure, 1e-6)
@@ -274,7 +306,11 @@ func TestTheErrorSaidIsNeverExceeded(t *testing.T) {
 		assert.GreaterOrEqual(t, d.Wanted.Value, m.Low-1e-9, "the exact mix is one of them")
 		assert.LessOrEqual(t, d.Wanted.Value, m.High+1e-9)
 
-		f := Feed{N: 20, WantedPPMN: of(rapid.Float64Range(20, 190).Draw(t, "ppm")), VolumeL: rapid.Float64Range(0.5, 200).Draw(t, "L")}
+		f := Feed{
+			N:          20,
+			WantedPPMN: of(rapid.Float64Range(20, 190).Draw(t, "ppm")),
+			VolumeL:    rapid.Float64Range(0.5, 200).Draw(t, "L"),
+		}
 		fed := MixFeed(f)
 		assert.GreaterOrEqual(t, *f.WantedPPMN, fed.LowPPMN-1e-9)
 		assert.LessOrEqual(t, *f.WantedPPMN, fed.HighPPMN+1e-9)
@@ -327,7 +363,13 @@ func TestWaterLaws(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		a, b := rapid.Float64Range(0, 2000).Draw(t, "first"), rapid.Float64Range(0, 2000).Draw(t, "then")
 		held := rapid.Float64Range(50, 2000).Draw(t, "held")
-		assert.InDelta(t, LeftAfter(a, held)*LeftAfter(b, held), LeftAfter(a+b, held), 1e-12, "two flushes are one of both")
+		assert.InDelta(
+			t,
+			LeftAfter(a, held)*LeftAfter(b, held),
+			LeftAfter(a+b, held),
+			1e-12,
+			"two flushes are one of both",
+		)
 		share := rapid.Float64Range(0.1, 99).Draw(t, "left")
 		m := MixFlush(Flush{HeldML: &held, LeftPct: &share})
 		assert.InEpsilon(t, share/100, LeftAfter(m.ML, held), 1e-9, "what was poured leaves what was asked")

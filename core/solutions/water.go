@@ -22,9 +22,23 @@ func (b Blend) Faults() fault.List {
 	low, high := math.Min(b.Tap, b.Pure), math.Max(b.Tap, b.Pure)
 	switch {
 	case low == high && b.Target != low:
-		return fault.List{{Field: "target", Value: b.Target, Limit: num(low), Words: "Both waters read the same. No blend of them reads anything else."}}
+		return fault.List{
+			{
+				Field: "target",
+				Value: b.Target,
+				Limit: num(low),
+				Words: "Both waters read the same. No blend of them reads anything else.",
+			},
+		}
 	case b.Target < low || b.Target > high:
-		return fault.List{{Field: "target", Value: b.Target, Limit: num(low) + " to " + num(high), Words: fmt.Sprintf("A blend reads between its two waters: %s to %s.", num(low), num(high))}}
+		return fault.List{
+			{
+				Field: "target",
+				Value: b.Target,
+				Limit: num(low) + " to " + num(high),
+				Words: fmt.Sprintf("A blend reads between its two waters: %s to %s.", num(low), num(high)),
+			},
+		}
 	}
 	return nil
 }
@@ -78,20 +92,55 @@ type Flush struct {
 func (f Flush) Faults() fault.List {
 	switch {
 	case (f.HeldML == nil) == (f.PotML == nil):
-		return fault.List{{Field: "pot_ml", Limit: "one of pot_ml and held_ml", Words: "Give the volume of the pot, or the water it holds. One of the two."}}
+		return fault.List{
+			{
+				Field: "pot_ml",
+				Limit: "one of pot_ml and held_ml",
+				Words: "Give the volume of the pot, or the water it holds. One of the two.",
+			},
+		}
 	case (f.Start == nil) != (f.Target == nil):
-		return fault.List{{Field: "target", Limit: "start and target together", Words: "Give both what the runoff reads and what it should come down to."}}
+		return fault.List{
+			{
+				Field: "target",
+				Limit: "start and target together",
+				Words: "Give both what the runoff reads and what it should come down to.",
+			},
+		}
 	case (f.Start == nil) == (f.LeftPct == nil):
-		return fault.List{{Field: "left_percent", Limit: "a share, or start and target", Words: "Give the share that may be left, or what the runoff reads and should come down to."}}
+		return fault.List{
+			{
+				Field: "left_percent",
+				Limit: "a share, or start and target",
+				Words: "Give the share that may be left, or what the runoff reads and should come down to.",
+			},
+		}
 	case f.Start == nil:
 		return nil
 	}
 	water := f.water()
 	switch {
 	case *f.Target >= *f.Start:
-		return fault.List{{Field: "target", Value: *f.Target, Limit: "less than " + num(*f.Start), Words: "It reads no more than that already. There is nothing to flush."}}
+		return fault.List{
+			{
+				Field: "target",
+				Value: *f.Target,
+				Limit: "less than " + num(*f.Start),
+				Words: "It reads no more than that already. There is nothing to flush.",
+			},
+		}
 	case *f.Target <= water:
-		return fault.List{{Field: "target", Value: *f.Target, Limit: "more than " + num(water), Words: fmt.Sprintf("Flushing never brings it below its own water, which reads %s. Flush with purer water, or stop higher.", num(water))}}
+		return fault.List{
+			{
+				Field: "target",
+				Value: *f.Target,
+				Limit: "more than " + num(water),
+				Words: fmt.Sprintf(
+					"Flushing never brings it below its own water, which reads %s. Flush with purer water, or stop higher.",
+					num(water),
+				),
+			},
+		}
 	}
 	return nil
 }

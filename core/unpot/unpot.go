@@ -79,6 +79,7 @@ func (k *Knowledge) Advise(c Case) Advice {
 
 func (s Step) fits(c Case) bool {
 	in := func(list []string, code string) bool { return len(list) == 0 || slices.Contains(list, code) }
-	found := len(s.Findings) == 0 || slices.ContainsFunc(s.Findings, func(f string) bool { return c.Findings[f] == "present" })
+	found := len(s.Findings) == 0 ||
+		slices.ContainsFunc(s.Findings, func(f string) bool { return c.Findings[f] == "present" })
 	return in(s.Pots, c.Pot) && in(s.Media, c.Medium) && in(s.Groups, c.Group) && found
 }

@@ -25,7 +25,11 @@ func TestEachPotAndGroupHasItsWayOut(t *testing.T) {
 	assert.Equal(t, []string{"soak", "blunt-blade", "break-clay", "bath", "plug", "lodgers", "note"}, codes(clay.Steps))
 	assert.Equal(t, []string{"cut-pot"}, cautionCodes(clay.Cautions))
 	flexible := k.Advise(Case{Group: "slipper", Pot: "opaque", Medium: "moss"})
-	assert.Equal(t, []string{"soak", "brittle", "squeeze", "cut-pot", "bath-moss", "plug", "lodgers", "note"}, codes(flexible.Steps))
+	assert.Equal(
+		t,
+		[]string{"soak", "brittle", "squeeze", "cut-pot", "bath-moss", "plug", "lodgers", "note"},
+		codes(flexible.Steps),
+	)
 	assert.ElementsMatch(t, []string{"cut-pot", "sphagnum"}, cautionCodes(flexible.Cautions))
 	bare := k.Advise(Case{Group: "vanda", Pot: "none", Medium: "none"})
 	assert.Equal(t, []string{"soak-bare", "thick", "already-bare", "note"}, codes(bare.Steps))
@@ -34,9 +38,23 @@ func TestEachPotAndGroupHasItsWayOut(t *testing.T) {
 
 func TestWhatIsFoundHasItsConsequence(t *testing.T) {
 	k := Table()
-	a := k.Advise(Case{Group: "phalaenopsis", Pot: "clear", Medium: "bark", Findings: map[string]string{"core-plug": "present", "compacted": "absent"}})
+	a := k.Advise(
+		Case{
+			Group:    "phalaenopsis",
+			Pot:      "clear",
+			Medium:   "bark",
+			Findings: map[string]string{"core-plug": "present", "compacted": "absent"},
+		},
+	)
 	assert.Equal(t, []string{"plug-out"}, codes(a.Follows))
-	a = k.Advise(Case{Group: "phalaenopsis", Pot: "clear", Medium: "bark", Findings: map[string]string{"snails-seen": "present", "compacted": "present"}})
+	a = k.Advise(
+		Case{
+			Group:    "phalaenopsis",
+			Pot:      "clear",
+			Medium:   "bark",
+			Findings: map[string]string{"snails-seen": "present", "compacted": "present"},
+		},
+	)
 	assert.Equal(t, []string{"all-off", "pests-off"}, codes(a.Follows))
 	assert.Contains(t, cautionCodes(a.Cautions), "quarantine")
 }

@@ -3,7 +3,8 @@
 -- of the old ones. Where the intake still holds the day of a home, it holds what that
 -- home gave, which the home keeps; what the plant came in is not known any more.
 UPDATE plants SET old_medium = '', pot = '', last_repotted = ''
-WHERE last_repotted <> '' AND EXISTS (SELECT 1 FROM homes WHERE homes.plant_id = plants.id AND homes.from_on = plants.last_repotted);
+WHERE last_repotted <> '' AND EXISTS (
+    SELECT 1 FROM homes WHERE homes.plant_id = plants.id AND homes.from_on = plants.last_repotted);
 
 -- Logs on their way into a place, kept until all their hours are.
 CREATE TABLE imports (

@@ -21,7 +21,8 @@ RETURNING *;
 -- name: OpenCleanings :many
 -- The cleanings in hand, of plants on the bench: what a session will use up.
 SELECT sqlc.embed(cleanings), sqlc.embed(plants), CAST(COALESCE((
-    SELECT l.causes FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1), '{}') AS TEXT) AS causes
+    SELECT l.causes FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC,
+      l.id DESC LIMIT 1), '{}') AS TEXT) AS causes
 FROM cleanings JOIN plants ON plants.id = cleanings.plant_id
 WHERE cleanings.closed_on = '' AND plants.archived_at = '' ORDER BY cleanings.id;
 
@@ -35,7 +36,8 @@ INSERT INTO acknowledged (person, product, caution, at) VALUES (?, ?, ?, ?) ON C
 INSERT INTO incidents (plant_id, happened_on, what, note, created_at) VALUES (?, ?, ?, ?, ?) RETURNING *;
 
 -- name: WithdrawIncident :one
-UPDATE incidents SET withdrawn = sqlc.arg(withdrawn) WHERE id = sqlc.arg(id) AND plant_id = sqlc.arg(plant_id) RETURNING *;
+UPDATE incidents SET withdrawn = sqlc.arg(withdrawn)
+WHERE id = sqlc.arg(id) AND plant_id = sqlc.arg(plant_id) RETURNING *;
 
 -- name: ListIncidents :many
 SELECT * FROM incidents WHERE plant_id = ? AND NOT withdrawn ORDER BY happened_on DESC, id DESC;

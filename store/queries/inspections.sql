@@ -14,8 +14,10 @@ SELECT * FROM inspections WHERE plant_id = ? ORDER BY looked_on DESC, id DESC LI
 SELECT * FROM inspections WHERE plant_id = ? AND NOT blank ORDER BY looked_on DESC, id DESC;
 
 -- name: SaveInspection :one
-UPDATE inspections SET version = version + 1, looked_on = sqlc.arg(looked_on), noted = sqlc.arg(noted), said = sqlc.arg(said),
-    blank = sqlc.arg(blank), again_on = sqlc.arg(again_on), look = sqlc.arg(look), causes = sqlc.arg(causes), updated_at = sqlc.arg(now)
+UPDATE inspections SET version = version + 1, looked_on = sqlc.arg(looked_on), noted = sqlc.arg(noted),
+  said = sqlc.arg(said),
+    blank = sqlc.arg(blank), again_on = sqlc.arg(again_on), look = sqlc.arg(look), causes = sqlc.arg(causes),
+      updated_at = sqlc.arg(now)
 WHERE id = sqlc.arg(id) AND version = sqlc.arg(version)
 RETURNING *;
 
@@ -28,5 +30,6 @@ UPDATE inspections SET causes = sqlc.arg(causes) WHERE id = sqlc.arg(id);
 -- name: ReadingOfInspection :one
 -- The newest reading in which something was read, before a day.
 SELECT * FROM readings
-WHERE plant_id = sqlc.arg(plant_id) AND read_on < sqlc.arg(before) AND (root_count > 0 OR json_extract(roots, '$.none_found'))
+WHERE plant_id = sqlc.arg(plant_id) AND read_on < sqlc.arg(before) AND (root_count > 0 OR json_extract(roots,
+  '$.none_found'))
 ORDER BY read_on DESC, id DESC LIMIT 1;

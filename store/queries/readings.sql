@@ -1,6 +1,7 @@
 -- name: CreateReading :one
 INSERT INTO readings (plant_id, read_on, roots, root_count, summary, created_at, updated_at)
-VALUES (sqlc.arg(plant_id), sqlc.arg(read_on), sqlc.arg(roots), sqlc.arg(root_count), sqlc.arg(summary), sqlc.arg(now), sqlc.arg(now))
+VALUES (sqlc.arg(plant_id), sqlc.arg(read_on), sqlc.arg(roots), sqlc.arg(root_count), sqlc.arg(summary),
+  sqlc.arg(now), sqlc.arg(now))
 RETURNING *;
 
 -- name: GetReading :one
@@ -25,7 +26,8 @@ WHERE plant_id = sqlc.arg(plant_id) AND (root_count > 0 OR json_extract(roots, '
 ORDER BY read_on DESC, id DESC LIMIT 1;
 
 -- name: SaveReading :one
-UPDATE readings SET version = version + 1, read_on = sqlc.arg(read_on), roots = sqlc.arg(roots), checks = sqlc.arg(checks),
+UPDATE readings SET version = version + 1, read_on = sqlc.arg(read_on), roots = sqlc.arg(roots),
+  checks = sqlc.arg(checks),
     root_count = sqlc.arg(root_count), summary = sqlc.arg(summary), updated_at = sqlc.arg(now)
 WHERE id = sqlc.arg(id) AND version = sqlc.arg(version)
 RETURNING *;
@@ -37,4 +39,5 @@ UPDATE plants SET updated_at = sqlc.arg(now) WHERE id = sqlc.arg(id);
 UPDATE readings SET summary = sqlc.arg(summary) WHERE id = sqlc.arg(id);
 
 -- name: SetChecks :exec
-UPDATE readings SET checks = sqlc.arg(checks), summary = sqlc.arg(summary), updated_at = sqlc.arg(now) WHERE id = sqlc.arg(id);
+UPDATE readings SET checks = sqlc.arg(checks), summary = sqlc.arg(summary),
+  updated_at = sqlc.arg(now) WHERE id = sqlc.arg(id);

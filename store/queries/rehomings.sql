@@ -5,7 +5,8 @@ INSERT INTO weighings (plant_id, at, kind, grams, because, moment, created_at) V
 SELECT * FROM weighings WHERE plant_id = ? ORDER BY at, id;
 
 -- name: WithdrawWeighing :one
-UPDATE weighings SET withdrawn = sqlc.arg(withdrawn) WHERE id = sqlc.arg(id) AND plant_id = sqlc.arg(plant_id) RETURNING *;
+UPDATE weighings SET withdrawn = sqlc.arg(withdrawn)
+WHERE id = sqlc.arg(id) AND plant_id = sqlc.arg(plant_id) RETURNING *;
 
 -- name: GetRehoming :one
 SELECT * FROM rehomings WHERE plant_id = ?;
@@ -26,7 +27,8 @@ WHERE plants.archived_at = '' ORDER BY plants.kept_apart, plants.tag, plants.id;
 INSERT INTO homes (plant_id, from_on, doc, created_at) VALUES (?, ?, ?, ?) RETURNING *;
 
 -- name: ChangeHome :one
-UPDATE homes SET from_on = sqlc.arg(from_on), doc = sqlc.arg(doc) WHERE id = sqlc.arg(id) AND plant_id = sqlc.arg(plant_id) RETURNING *;
+UPDATE homes SET from_on = sqlc.arg(from_on),
+  doc = sqlc.arg(doc) WHERE id = sqlc.arg(id) AND plant_id = sqlc.arg(plant_id) RETURNING *;
 
 -- name: ListHomes :many
 SELECT * FROM homes WHERE plant_id = ? ORDER BY from_on, id;

@@ -223,7 +223,8 @@ func (q *Queries) ListIncidents(ctx context.Context, plantID int64) ([]Incident,
 
 const openCleanings = `-- name: OpenCleanings :many
 SELECT cleanings.id, cleanings.plant_id, cleanings.begun_on, cleanings.closed_on, cleanings.doc, cleanings.created_at, cleanings.updated_at, plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, CAST(COALESCE((
-    SELECT l.causes FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1), '{}') AS TEXT) AS causes
+    SELECT l.causes FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC,
+      l.id DESC LIMIT 1), '{}') AS TEXT) AS causes
 FROM cleanings JOIN plants ON plants.id = cleanings.plant_id
 WHERE cleanings.closed_on = '' AND plants.archived_at = '' ORDER BY cleanings.id
 `
@@ -335,7 +336,8 @@ func (q *Queries) SaveCleaning(ctx context.Context, arg SaveCleaningParams) (Cle
 }
 
 const withdrawIncident = `-- name: WithdrawIncident :one
-UPDATE incidents SET withdrawn = ?1 WHERE id = ?2 AND plant_id = ?3 RETURNING id, plant_id, happened_on, what, note, withdrawn, created_at
+UPDATE incidents SET withdrawn = ?1
+WHERE id = ?2 AND plant_id = ?3 RETURNING id, plant_id, happened_on, what, note, withdrawn, created_at
 `
 
 type WithdrawIncidentParams struct {

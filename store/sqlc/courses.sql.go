@@ -10,7 +10,8 @@ import (
 )
 
 const createCourse = `-- name: CreateCourse :one
-INSERT INTO courses (plant_id, doc, created_at, updated_at) VALUES (?1, ?2, ?3, ?3) RETURNING id, plant_id, version, doc, closed_on, created_at, updated_at
+INSERT INTO courses (plant_id, doc, created_at, updated_at) VALUES (?1, ?2,
+  ?3, ?3) RETURNING id, plant_id, version, doc, closed_on, created_at, updated_at
 `
 
 type CreateCourseParams struct {
@@ -188,7 +189,8 @@ func (q *Queries) ListDivisions(ctx context.Context, parentID int64) ([]Plant, e
 
 const openCourses = `-- name: OpenCourses :many
 SELECT courses.id, courses.plant_id, courses.version, courses.doc, courses.closed_on, courses.created_at, courses.updated_at, plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, CAST(COALESCE((
-    SELECT l.noted FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1), '') AS TEXT) AS noted
+    SELECT l.noted FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC,
+      l.id DESC LIMIT 1), '') AS TEXT) AS noted
 FROM courses JOIN plants ON plants.id = courses.plant_id
 WHERE courses.closed_on = '' AND plants.archived_at = '' ORDER BY plants.kept_apart, courses.id
 `
@@ -267,7 +269,8 @@ func (q *Queries) OpenCourses(ctx context.Context) ([]OpenCoursesRow, error) {
 }
 
 const saveCourse = `-- name: SaveCourse :one
-UPDATE courses SET version = version + 1, doc = ?1, closed_on = ?2, updated_at = ?3
+UPDATE courses SET version = version + 1, doc = ?1, closed_on = ?2,
+  updated_at = ?3
 WHERE id = ?4 AND version = ?5
 RETURNING id, plant_id, version, doc, closed_on, created_at, updated_at
 `
@@ -302,7 +305,8 @@ func (q *Queries) SaveCourse(ctx context.Context, arg SaveCourseParams) (Course,
 }
 
 const saveRhizome = `-- name: SaveRhizome :one
-UPDATE rhizomes SET version = version + 1, doc = ?1 WHERE plant_id = ?2 AND version = ?3 RETURNING plant_id, version, doc
+UPDATE rhizomes SET version = version + 1,
+  doc = ?1 WHERE plant_id = ?2 AND version = ?3 RETURNING plant_id, version, doc
 `
 
 type SaveRhizomeParams struct {
@@ -319,7 +323,8 @@ func (q *Queries) SaveRhizome(ctx context.Context, arg SaveRhizomeParams) (Rhizo
 }
 
 const setParent = `-- name: SetParent :one
-UPDATE plants SET parent_id = ?1, divided_on = ?2 WHERE id = ?3 RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on, home, home_since, look_on
+UPDATE plants SET parent_id = ?1,
+  divided_on = ?2 WHERE id = ?3 RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on, home, home_since, look_on
 `
 
 type SetParentParams struct {

@@ -138,7 +138,8 @@ func (q *Queries) ListInspections(ctx context.Context, plantID int64) ([]Inspect
 
 const readingOfInspection = `-- name: ReadingOfInspection :one
 SELECT id, plant_id, version, read_on, roots, checks, root_count, summary, created_at, updated_at FROM readings
-WHERE plant_id = ?1 AND read_on < ?2 AND (root_count > 0 OR json_extract(roots, '$.none_found'))
+WHERE plant_id = ?1 AND read_on < ?2 AND (root_count > 0 OR json_extract(roots,
+  '$.none_found'))
 ORDER BY read_on DESC, id DESC LIMIT 1
 `
 
@@ -167,8 +168,10 @@ func (q *Queries) ReadingOfInspection(ctx context.Context, arg ReadingOfInspecti
 }
 
 const saveInspection = `-- name: SaveInspection :one
-UPDATE inspections SET version = version + 1, looked_on = ?1, noted = ?2, said = ?3,
-    blank = ?4, again_on = ?5, look = ?6, causes = ?7, updated_at = ?8
+UPDATE inspections SET version = version + 1, looked_on = ?1, noted = ?2,
+  said = ?3,
+    blank = ?4, again_on = ?5, look = ?6, causes = ?7,
+      updated_at = ?8
 WHERE id = ?9 AND version = ?10
 RETURNING id, plant_id, version, looked_on, noted, said, blank, again_on, look, causes, created_at, updated_at
 `

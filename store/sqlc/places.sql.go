@@ -37,7 +37,8 @@ func (q *Queries) AddPlaceReading(ctx context.Context, arg AddPlaceReadingParams
 }
 
 const changePlace = `-- name: ChangePlace :one
-UPDATE places SET version = version + 1, name = ?1, zone = ?2, low_c = ?3, high_c = ?4, humidity = ?5, light = ?6, updated_at = ?7
+UPDATE places SET version = version + 1, name = ?1, zone = ?2, low_c = ?3,
+  high_c = ?4, humidity = ?5, light = ?6, updated_at = ?7
 WHERE id = ?8 AND version = ?9
 RETURNING id, version, name, zone, low_c, high_c, updated_at, humidity, light
 `
@@ -199,7 +200,8 @@ func (q *Queries) GetPlace(ctx context.Context, id int64) (Place, error) {
 }
 
 const importOfPlace = `-- name: ImportOfPlace :one
-SELECT CAST(COALESCE(SUM(total), 0) AS INTEGER) AS total, CAST(COALESCE(SUM(done), 0) AS INTEGER) AS done FROM imports WHERE place_id = ?
+SELECT CAST(COALESCE(SUM(total), 0) AS INTEGER) AS total, CAST(COALESCE(SUM(done),
+  0) AS INTEGER) AS done FROM imports WHERE place_id = ?
 `
 
 type ImportOfPlaceRow struct {
@@ -329,7 +331,8 @@ func (q *Queries) PlaceDays(ctx context.Context, arg PlaceDaysParams) ([]PlaceDa
 }
 
 const placeHours = `-- name: PlaceHours :many
-SELECT hour, celsius, humidity FROM place_hours WHERE place_id = ?1 AND hour >= ?2 ORDER BY hour
+SELECT hour, celsius,
+  humidity FROM place_hours WHERE place_id = ?1 AND hour >= ?2 ORDER BY hour
 `
 
 type PlaceHoursParams struct {
@@ -401,7 +404,8 @@ func (q *Queries) PutPlaceDay(ctx context.Context, arg PutPlaceDayParams) error 
 
 const putPlaceHour = `-- name: PutPlaceHour :exec
 INSERT INTO place_hours (place_id, hour, celsius, humidity) VALUES (?, ?, ?, ?)
-ON CONFLICT (place_id, hour) DO UPDATE SET celsius = excluded.celsius, humidity = COALESCE(excluded.humidity, humidity), readings = 1
+ON CONFLICT (place_id, hour) DO UPDATE SET celsius = excluded.celsius, humidity = COALESCE(excluded.humidity,
+  humidity), readings = 1
 `
 
 type PutPlaceHourParams struct {

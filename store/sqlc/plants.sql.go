@@ -66,7 +66,8 @@ func (q *Queries) ArchivePlant(ctx context.Context, arg ArchivePlantParams) (Pla
 const countPlants = `-- name: CountPlants :one
 SELECT COUNT(*) FROM plants p
 WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
-  AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(?2)) > 0
+  AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
+    lower(?2)) > 0
     OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
   AND (CAST(?4 AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= ?4) OR (
         SELECT l.again_on <> '' AND l.again_on <= ?4 FROM inspections l
@@ -94,10 +95,13 @@ func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64
 
 const createPlant = `-- name: CreatePlant :one
 INSERT INTO plants (tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state,
-    last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, spike_at_rescue, repot_in_flower, small_rot_patch, notes,
+    last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, spike_at_rescue,
+      repot_in_flower, small_rot_patch, notes,
     peroxide, cut_powder, terete_leaves, place_id, created_at, updated_at)
-VALUES (?1, ?2, ?3, ?4, ?5, ?6,
-    ?7, ?8, ?9, ?10, ?11, ?12,
+VALUES (?1, ?2, ?3, ?4, ?5,
+  ?6,
+    ?7, ?8, ?9, ?10, ?11,
+      ?12,
     ?13, ?14, ?15, ?16,
     ?17, ?18, ?19, ?20,
     ?21, ?22, ?23, ?24, ?25, ?25)
@@ -247,7 +251,8 @@ func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
 }
 
 const listPlants = `-- name: ListPlants :many
-SELECT plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on, '') AS TEXT) AS read_on,
+SELECT plants.id, plants.version, plants.tag, plants.group_code, plants.arrived_on, plants.source, plants.flowering, plants.leaf_count, plants.blades, plants.bulb_count, plants.bulb_state, plants.last_repotted, plants.old_medium, plants.pot, plants.kept_apart, plants.root_class, plants.dead_dry_roots, plants.clinging_medium, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.spike_at_rescue, plants.repot_in_flower, plants.small_rot_patch, plants.peroxide, plants.cut_powder, plants.terete_leaves, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id, CAST(COALESCE(r.read_on,
+  '') AS TEXT) AS read_on,
     CAST(COALESCE(r.summary, '') AS TEXT) AS summary, CAST(COALESCE(i.id, 0) AS INTEGER) AS inspection_id,
     CAST(COALESCE(i.looked_on, '') AS TEXT) AS looked_on, CAST(COALESCE(i.again_on, '') AS TEXT) AS again_on,
     CAST(COALESCE(i.look, '') AS TEXT) AS look, CAST(COALESCE(i.causes, '') AS TEXT) AS causes
@@ -257,11 +262,13 @@ LEFT JOIN readings r ON r.id = (
     WHERE l.plant_id = plants.id AND (l.root_count > 0 OR json_extract(l.roots, '$.none_found'))
     ORDER BY l.read_on DESC, l.id DESC LIMIT 1)
 LEFT JOIN inspections i ON i.id = (
-    SELECT l.id FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC, l.id DESC LIMIT 1)
+    SELECT l.id FROM inspections l WHERE l.plant_id = plants.id AND NOT l.blank ORDER BY l.looked_on DESC,
+      l.id DESC LIMIT 1)
 WHERE plants.id IN (
     SELECT p.id FROM plants p
     WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
-      AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes), lower(?2)) > 0
+      AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
+        lower(?2)) > 0
         OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
       AND (CAST(?4 AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= ?4) OR (
         SELECT l.again_on <> '' AND l.again_on <= ?4 FROM inspections l
@@ -368,7 +375,8 @@ func (q *Queries) ListPlants(ctx context.Context, arg ListPlantsParams) ([]ListP
 }
 
 const setHome = `-- name: SetHome :exec
-UPDATE plants SET home = ?1, home_since = ?2, look_on = ?3 WHERE id = ?4
+UPDATE plants SET home = ?1, home_since = ?2,
+  look_on = ?3 WHERE id = ?4
 `
 
 type SetHomeParams struct {
@@ -403,13 +411,18 @@ func (q *Queries) SetLookOn(ctx context.Context, arg SetLookOnParams) error {
 }
 
 const updatePlant = `-- name: UpdatePlant :one
-UPDATE plants SET version = version + 1, tag = ?1, group_code = ?2, arrived_on = ?3,
-    source = ?4, flowering = ?5, leaf_count = ?6, blades = ?7,
+UPDATE plants SET version = version + 1, tag = ?1, group_code = ?2,
+  arrived_on = ?3,
+    source = ?4, flowering = ?5, leaf_count = ?6,
+      blades = ?7,
     bulb_count = ?8, bulb_state = ?9, last_repotted = ?10,
-    old_medium = ?11, pot = ?12, kept_apart = ?13, root_class = ?14,
+    old_medium = ?11, pot = ?12, kept_apart = ?13,
+      root_class = ?14,
     dead_dry_roots = ?15, clinging_medium = ?16,
-    spike_at_rescue = ?17, repot_in_flower = ?18, small_rot_patch = ?19,
-    peroxide = ?20, cut_powder = ?21, terete_leaves = ?22, place_id = ?23,
+    spike_at_rescue = ?17, repot_in_flower = ?18,
+      small_rot_patch = ?19,
+    peroxide = ?20, cut_powder = ?21, terete_leaves = ?22,
+      place_id = ?23,
     notes = ?24, updated_at = ?25
 WHERE id = ?26 AND version = ?27
 RETURNING id, version, tag, group_code, arrived_on, source, flowering, leaf_count, blades, bulb_count, bulb_state, last_repotted, old_medium, pot, kept_apart, root_class, dead_dry_roots, clinging_medium, notes, archived_at, created_at, updated_at, spike_at_rescue, repot_in_flower, small_rot_patch, peroxide, cut_powder, terete_leaves, place_id, parent_id, divided_on, home, home_since, look_on

@@ -11,7 +11,8 @@ import (
 
 const createReading = `-- name: CreateReading :one
 INSERT INTO readings (plant_id, read_on, roots, root_count, summary, created_at, updated_at)
-VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?6)
+VALUES (?1, ?2, ?3, ?4, ?5,
+  ?6, ?6)
 RETURNING id, plant_id, version, read_on, roots, checks, root_count, summary, created_at, updated_at
 `
 
@@ -188,7 +189,8 @@ func (q *Queries) ReadingBefore(ctx context.Context, arg ReadingBeforeParams) (R
 }
 
 const saveReading = `-- name: SaveReading :one
-UPDATE readings SET version = version + 1, read_on = ?1, roots = ?2, checks = ?3,
+UPDATE readings SET version = version + 1, read_on = ?1, roots = ?2,
+  checks = ?3,
     root_count = ?4, summary = ?5, updated_at = ?6
 WHERE id = ?7 AND version = ?8
 RETURNING id, plant_id, version, read_on, roots, checks, root_count, summary, created_at, updated_at
@@ -233,7 +235,8 @@ func (q *Queries) SaveReading(ctx context.Context, arg SaveReadingParams) (Readi
 }
 
 const setChecks = `-- name: SetChecks :exec
-UPDATE readings SET checks = ?1, summary = ?2, updated_at = ?3 WHERE id = ?4
+UPDATE readings SET checks = ?1, summary = ?2,
+  updated_at = ?3 WHERE id = ?4
 `
 
 type SetChecksParams struct {

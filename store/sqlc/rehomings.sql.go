@@ -10,7 +10,8 @@ import (
 )
 
 const changeHome = `-- name: ChangeHome :one
-UPDATE homes SET from_on = ?1, doc = ?2 WHERE id = ?3 AND plant_id = ?4 RETURNING id, plant_id, from_on, doc, created_at
+UPDATE homes SET from_on = ?1,
+  doc = ?2 WHERE id = ?3 AND plant_id = ?4 RETURNING id, plant_id, from_on, doc, created_at
 `
 
 type ChangeHomeParams struct {
@@ -522,7 +523,8 @@ func (q *Queries) SaveRehoming(ctx context.Context, arg SaveRehomingParams) (Reh
 }
 
 const withdrawWeighing = `-- name: WithdrawWeighing :one
-UPDATE weighings SET withdrawn = ?1 WHERE id = ?2 AND plant_id = ?3 RETURNING id, plant_id, at, kind, grams, because, moment, withdrawn, created_at
+UPDATE weighings SET withdrawn = ?1
+WHERE id = ?2 AND plant_id = ?3 RETURNING id, plant_id, at, kind, grams, because, moment, withdrawn, created_at
 `
 
 type WithdrawWeighingParams struct {

@@ -31,7 +31,8 @@ import { run } from "../parts/run";
 
 const unknown = ["", "Not noted"] as const;
 
-/** Who is this plant, where from, and what is known of it; shown when all of it has come, so that nothing moves under a hand. */
+/** Who is this plant, where from, and what is known of it; shown when all of it has come,
+  so that nothing moves under a hand. */
 export default function IntakeStep() {
   const kinds = useQuery(groups);
   const questions = useQuery(disputes);

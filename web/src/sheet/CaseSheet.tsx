@@ -119,7 +119,8 @@ export default function CaseSheet() {
             <h3>Roots, read on {day(r.read_on)}</h3>
             <p>
               {gradeWords[r.verdict.grade.code]}:{" "}
-              {ranged(r.verdict.totals.viable_by_length.low, r.verdict.totals.viable_by_length.high, percent)} alive.{" "}
+              {ranged(r.verdict.totals.viable_by_length.low, r.verdict.totals.viable_by_length.high,
+                percent)} alive.{" "}
               {r.verdict.headline}
             </p>
             <RootFan
