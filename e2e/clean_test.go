@@ -174,7 +174,7 @@ func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
 	p.see(job("sheaths")+" .job-reason", "Skipped: None are loose")
 
 	p.tap(job("peroxide")+" .job-why", "Why")
-	p.see(job("peroxide")+" .job-whys", "This plan follows only with a finding.")
+	p.see(job("peroxide")+" .job-whys", "It follows only with a finding.")
 	p.choose(job("peroxide")+" .job-shelf select", "From the chemist, 260 mL left")
 	p.see(job("peroxide")+` [data-field="Amount"]`, "mL")
 	p.readsCautions("peroxide", "Peroxide over 3 % burns skin and eyes.")

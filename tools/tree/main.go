@@ -102,15 +102,17 @@ func share(folder string, files []string) error {
 func lines(folder string, files []string) error {
 	var long []string
 	err := each(folder, files, func(name string, n int, line string) {
-		broken := whole.ReplaceAllString(line, "")
-		if before, after, raw := strings.Cut(broken, "`"); raw { // the end of a raw text, or its beginning
+		if columns(line) <= mostColumns {
+			return
+		}
+		rest := whole.ReplaceAllString(line, "")
+		if before, after, raw := strings.Cut(rest, "`"); raw { // the end of a raw text, or its beginning
+			rest = after
 			if columns(before) < columns(after) {
-				broken = before
-			} else {
-				broken = after
+				rest = before
 			}
 		}
-		if columns(line) > mostColumns && columns(broken) > mostColumns-20 || columns(line) > mostColumns && broken == line {
+		if rest == line || columns(rest) > mostColumns-20 {
 			long = append(long, fmt.Sprintf("%s:%d: %d columns", name, n, columns(line)))
 		}
 	})

@@ -181,8 +181,8 @@ function Why({ job: j }: { job: Job }) {
       )}
       {j.side && (
         <li>
-          Growers differ: {j.side.question.toLowerCase()}. This plan follows{" "}
-          <b>{j.side.choice.name.toLowerCase()}</b>. <Marked text={j.side.choice.reason} />
+          Growers differ: {j.side.question.toLowerCase()}. It follows <b>{j.side.choice.name.toLowerCase()}</b>.{" "}
+          <Marked text={j.side.choice.reason} />
         </li>
       )}
     </ul>

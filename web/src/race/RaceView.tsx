@@ -113,9 +113,8 @@ function AirUnknown({ assumed }: { assumed: Assumption[] }) {
   if (!h?.usual || h.own) return null;
   return (
     <p className="race-air">
-      How humid its air is, is not known. {h.value} % is taken. Say so at its <Link to="/places">place</Link>,
-        and at{" "}
-      <Link to="../intake">intake</Link> where it stands; or set your own figure below.
+      How humid its air is, is not known. {h.value} % is taken. Say at <Link to="../intake">intake</Link> where it
+      stands, and how humid it is at that <Link to="/places">place</Link>; or set your own figure below.
     </p>
   );
 }

@@ -54,6 +54,7 @@ export default function CaseSheet() {
     ["Old medium", wordOf(media, i.old_medium)],
     ["Pot", wordOf(pots, i.pot)],
   ];
+  const share = r?.verdict.totals.viable_by_length ?? { low: 0, high: 0 };
   return (
     <article className="case">
       <header className="case-head">
@@ -118,10 +119,7 @@ export default function CaseSheet() {
           <section>
             <h3>Roots, read on {day(r.read_on)}</h3>
             <p>
-              {gradeWords[r.verdict.grade.code]}:{" "}
-              {ranged(r.verdict.totals.viable_by_length.low, r.verdict.totals.viable_by_length.high,
-                percent)} alive.{" "}
-              {r.verdict.headline}
+              {gradeWords[r.verdict.grade.code]}: {ranged(share.low, share.high, percent)} alive. {r.verdict.headline}
             </p>
             <RootFan
               reading={r.reading}
