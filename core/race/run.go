@@ -98,6 +98,9 @@ func Run(ctx context.Context, c Case) (Race, error) {
 	}
 	m := ready(ctx, c)
 	m.drawAll()
+	if err := ctx.Err(); err != nil {
+		return Race{}, err
+	}
 	r := Race{
 		Holding:     c.Holding,
 		Assumptions: m.b.list,
@@ -110,6 +113,9 @@ func Run(ctx context.Context, c Case) (Race, error) {
 	r.Outcomes = make([]Outcome, len(k.Methods))
 	at := func(i int) { r.Outcomes[i] = m.outcome(k.Methods[i]) }
 	inParallel(len(k.Methods), at)
+	if err := ctx.Err(); err != nil {
+		return Race{}, err
+	}
 	r.Outcomes = k.ranked(r.Outcomes)
 	r.Best = r.Outcomes[0].Code
 	of := r.Best
@@ -135,6 +141,9 @@ func Best(ctx context.Context, c Case) (string, error) {
 	}
 	m := ready(ctx, c)
 	m.drawAll()
+	if err := ctx.Err(); err != nil {
+		return "", err
+	}
 	outcomes := make([]Outcome, len(k.Methods))
 	inParallel(len(outcomes), func(i int) {
 		method := k.Methods[i]

@@ -72,6 +72,7 @@ type Dilution struct {
 	Product   string    `json:"product,omitempty" validate:"max=40" description:"code of a product; its limits and cautions then hold"`
 	Use       string    `json:"use,omitempty" validate:"max=40" description:"what it is for; left out: the product's first use"`
 	Stock     Strength  `json:"stock" required:"true" description:"as it stands in the bottle"`
+	StockBy   string    `json:"stock_by,omitempty" validate:"omitempty,oneof=weight volume" description:"what its label gives the strength by, w/w or w/v; left out: it does not say"`
 	Wanted    *Strength `json:"wanted,omitempty"`
 	MakeML    *float64  `json:"make_ml,omitempty" validate:"omitempty,min=0.01,max=1000000" description:"one fill of the sprayer, bath or jar"`
 	StockML   *float64  `json:"stock_ml,omitempty" validate:"omitempty,min=0.001,max=1000000"`
@@ -142,7 +143,7 @@ func (d Dilution) Faults() fault.List {
 				Words: "Give the amount to make, or the stock there is. One of the two.",
 			},
 		}
-	case d.Wanted != nil && d.Wanted.Share() > d.Stock.Share()*(1+1e-12):
+	case d.Wanted != nil && d.Wanted.Share() > d.stockShare()*(1+1e-12):
 		return fault.List{
 			{
 				Field: "wanted.value",
@@ -189,9 +190,29 @@ type Mix struct {
 	Stopped  *Stop            `json:"stopped,omitempty" description:"too strong: nothing to measure out"`
 }
 
+// weighed is how heavy the stock is where its label gives its strength by weight, or
+// may do so: a strong one of a product that is sold so.
+func (d Dilution) weighed() *ByWeight {
+	p, _ := Known().Product(d.Product)
+	strong := p.CausticAbovePercent != nil && d.Stock.Share()*100 > p.CausticAbovePercent.Value
+	if p.ByWeight == nil || d.Stock.Unit != "percent" || d.StockBy == "volume" || d.StockBy == "" && !strong {
+		return nil
+	}
+	return p.ByWeight
+}
+
+// stockShare is the stock's strength by volume, as the mix is reckoned: g in mL.
+func (d Dilution) stockShare() float64 {
+	share := d.Stock.Share()
+	if w := d.weighed(); w != nil {
+		return min(1, share*w.GPerMLAt(share))
+	}
+	return share
+}
+
 // Dilute mixes by C₁V₁ = C₂V₂. The asking holds no faults.
 func Dilute(d Dilution) Mix {
-	c1 := d.Stock.Share()
+	c1 := d.stockShare()
 	m := Mix{Notes: []knowledge.Text{}, Cautions: []string{}}
 	var share float64
 	switch {
@@ -254,6 +275,13 @@ func (m *Mix) guard(d Dilution, share float64) {
 		m.Notes = append(m.Notes, notes["stronger-stock"], *p.Tip)
 	} else if p.Tip != nil && p.CausticAbovePercent == nil && m.WaterML > 0 {
 		m.Notes = append(m.Notes, *p.Tip)
+	}
+	switch {
+	case d.weighed() == nil:
+	case d.StockBy == "weight":
+		m.Notes = append(m.Notes, notes["by-weight"])
+	default:
+		m.Notes = append(m.Notes, notes["by-either"])
 	}
 }
 

@@ -59,8 +59,20 @@ type Product struct {
 	Meter               bool               `yaml:"meter" json:"meter,omitempty" description:"it is dosed to a meter reading"`
 	Care                []string           `yaml:"care" json:"care" required:"true" description:"codes of the cautions that are acknowledged once"`
 	CausticAbovePercent *knowledge.Number  `yaml:"caustic_above_percent" json:"caustic_above_percent,omitempty"`
+	ByWeight            *ByWeight          `yaml:"by_weight" json:"by_weight,omitempty" description:"strong ones are labelled by weight, weak ones by volume"`
 	Tip                 *knowledge.Text    `yaml:"tip" json:"tip,omitempty"`
 	Uses                []Use              `yaml:"uses" json:"uses" required:"true"`
+}
+
+// ByWeight is how heavy a product is that is labelled by weight.
+type ByWeight struct {
+	Percent knowledge.Number `yaml:"percent" json:"percent" required:"true" description:"by weight"`
+	GPerML  knowledge.Number `yaml:"g_per_ml" json:"g_per_ml" required:"true" description:"its density at that strength"`
+}
+
+// GPerMLAt is the density at a share by weight, g/mL: on a line from water's.
+func (b ByWeight) GPerMLAt(share float64) float64 {
+	return 1 + (b.GPerML.Value-1)*share*100/b.Percent.Value
 }
 
 // Use is what a product is used for, and how strong.

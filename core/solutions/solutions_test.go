@@ -1,6 +1,7 @@
 package solutions
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -406,4 +407,31 @@ func TestEveryProductCarriesItsMarksAndCautions(t *testing.T) {
 			}
 		}
 	}
+}
+
+// Strong peroxide is labelled by weight: 35 % w/w at 1.13 g/mL (density from memory) is
+// 39.6 % w/v, so that a litre of 3 % takes 75.9 mL; taken by volume it would take 85.7.
+func TestPeroxideByWeightIsStrongerThanByVolume(t *testing.T) {
+	ask := func(by string, percent float64) Mix {
+		d := Dilution{Product: "peroxide", Stock: Percent(percent), StockBy: by, Wanted: strength(3, "percent"), MakeML: of(1000)}
+		require.Empty(t, d.Faults())
+		return Dilute(d)
+	}
+	assert.InDelta(t, 75.9, ask("weight", 35).StockML, 0.05)
+	assert.InDelta(t, 924.1, ask("weight", 35).WaterML, 0.05)
+	assert.InDelta(t, 85.7, ask("volume", 35).StockML, 0.05)
+	assert.InDelta(t, 75.9, ask("", 35).StockML, 0.05, "not known: on the weak side")
+	said := func(m Mix, words string) bool {
+		for _, n := range m.Notes {
+			if strings.Contains(n.Value, words) {
+				return true
+			}
+		}
+		return false
+	}
+	assert.True(t, said(ask("", 35), "Read the label"))
+	assert.True(t, said(ask("weight", 35), "Taken by weight, as strong cans are labelled"))
+	assert.False(t, said(ask("volume", 35), "by weight"))
+	assert.True(t, said(ask("", 35), "Buying it at 3 %"), "the weak one is offered")
+	assert.InDelta(t, 1000, ask("", 3).StockML, 1e-9, "the chemist's 3 % is by volume")
 }

@@ -4685,6 +4685,12 @@ export interface components {
             /** Format: double */
             tap_l: number;
         };
+        SolutionsByWeight: {
+            /** @description its density at that strength */
+            g_per_ml: components["schemas"]["KnowledgeNumber"];
+            /** @description by weight */
+            percent: components["schemas"]["KnowledgeNumber"];
+        };
         SolutionsCalibration: {
             /** Format: double */
             after: number;
@@ -4709,6 +4715,11 @@ export interface components {
             product?: string;
             /** @description as it stands in the bottle */
             stock: components["schemas"]["SolutionsStrength"];
+            /**
+             * @description what its label gives the strength by, w/w or w/v; left out: it does not say
+             * @enum {string}
+             */
+            stock_by?: "weight" | "volume";
             stock_ml?: number;
             tools?: components["schemas"]["SolutionsTools"];
             /** @description what it is for; left out: the product's first use */
@@ -4918,6 +4929,8 @@ export interface components {
         SolutionsProduct: {
             /** @description only its label says how strong */
             by_label?: boolean;
+            /** @description strong ones are labelled by weight, weak ones by volume */
+            by_weight?: components["schemas"]["SolutionsByWeight"];
             /** @description codes of the cautions that are acknowledged once */
             care: string[];
             caustic_above_percent?: components["schemas"]["KnowledgeNumber"];

@@ -38,6 +38,7 @@ export function Dilute({ knowledge: k, tools, search, shelf, terete }: Props) {
   const [stockML, setStockML] = useState<number | undefined>(100);
   const [waterML, setWaterML] = useState<number | undefined>(100);
   const [fills, setFills] = useState(1);
+  const [by, setBy] = useState<"" | "weight" | "volume">("");
   const [label, setLabel] = useState<number | undefined>(start?.label_most_percent);
 
   const pick = (next: string) => {
@@ -59,6 +60,7 @@ export function Dilute({ knowledge: k, tools, search, shelf, terete }: Props) {
     const common = {
       ...(product ? { product: code, use: use?.code } : {}),
       stock: strong,
+      ...(by && product?.by_weight ? { stock_by: by } : {}),
       tools,
       fills,
       ...(label ? { label_most: { value: label, unit: "percent" as const } } : {}),
@@ -121,6 +123,18 @@ export function Dilute({ knowledge: k, tools, search, shelf, terete }: Props) {
           onChange={setStock}
           error={worked.wrong("stock")}
         />
+        {product?.by_weight && (stock ?? 0) > (product.caustic_above_percent?.value ?? 0) && (
+          <Choice
+            label="Its label gives that"
+            value={by}
+            options={[
+              ["", "Does not say"],
+              ["weight", "By weight, w/w"],
+              ["volume", "By volume, w/v"],
+            ]}
+            onChange={(v) => setBy(v as typeof by)}
+          />
+        )}
         <div className="quick">
           {product?.stocks?.map((s) => (
             <button key={s.value} type="button" className="turned" onClick={() => setStock(s.value)}>
