@@ -132,6 +132,7 @@ func launch(folder string) (*launcher.Launcher, error) {
 type server struct {
 	url  string
 	data string
+	env  []string // besides the usual
 	cmd  *exec.Cmd
 }
 
@@ -147,6 +148,7 @@ func serve(t testing.TB, data string, words ...string) *server {
 func (s *server) start(t testing.TB, args ...string) {
 	t.Helper()
 	s.cmd = exec.Command(binary, args...)
+	s.cmd.Env = append(os.Environ(), s.env...)
 	out, err := s.cmd.StdoutPipe()
 	require.NoError(t, err)
 	s.cmd.Stderr = os.Stderr

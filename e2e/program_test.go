@@ -3,6 +3,7 @@ package e2e
 import (
 	"fmt"
 	"io"
+	"net"
 	"net/http"
 	"os"
 	"os/exec"
@@ -55,6 +56,48 @@ func TestTheProgramSaysWhyItWillNotStart(t *testing.T) {
 	kept, err := os.ReadFile(notADatabase)
 	require.NoError(t, err)
 	assert.Contains(t, string(kept), "Dear all", "a file that is not ours is left alone")
+}
+
+// The demo has a file of its own: it heeds no variable, and takes no other file.
+func TestADemoTouchesNoFileButItsOwn(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Mine","group":"slipper"}`)
+	says, err := s.program("demo", "--listen", "127.0.0.1:0", "--data", s.data)
+	require.Error(t, err)
+	assert.Contains(t, says, "in use by Therapeon")
+	assert.Contains(t, says, s.url)
+	s.kill()
+	says, err = s.program("demo", "--listen", "127.0.0.1:0", "--data", s.data)
+	require.Error(t, err)
+	assert.Contains(t, says, "somebody's own bench")
+	notes := filepath.Join(t.TempDir(), "notes.txt")
+	require.NoError(t, os.WriteFile(notes, []byte("Buy bark."), 0o600))
+	says, err = s.program("demo", "--listen", "127.0.0.1:0", "--data", notes)
+	require.Error(t, err)
+	assert.Contains(t, says, "not a file of Therapeon")
+	kept, err := os.ReadFile(notes)
+	require.NoError(t, err)
+	assert.Equal(t, "Buy bark.", string(kept))
+
+	demo := &server{}
+	t.Cleanup(func() { demo.kill() })
+	demo.env = []string{"THERAPEON_DATA=" + s.data, "XDG_DATA_HOME=" + t.TempDir()}
+	demo.start(t, "demo", "--listen", "127.0.0.1:0")
+	assert.Contains(t, demo.get(t, "/api/v1/plants"), "Crate 2, from wet moss")
+	s.again(t)
+	assert.Contains(t, s.get(t, "/api/v1/plants"), "Mine", "the user's own file is as it was")
+}
+
+// A request that stalls holds nothing up when the program is told to stop.
+func TestAStalledRequestDoesNotKeepTheProgramFromStopping(t *testing.T) {
+	s := fresh(t)
+	c, err := net.Dial("tcp", strings.TrimPrefix(s.url, "http://"))
+	require.NoError(t, err)
+	defer func() { _ = c.Close() }()
+	_, err = fmt.Fprintf(c, "POST /api/v1/plants HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 99\r\n\r\n{")
+	require.NoError(t, err)
+	require.NoError(t, s.cmd.Process.Signal(syscall.SIGTERM))
+	require.NoError(t, s.cmd.Wait(), "it ends without an error")
 }
 
 func TestASecondDemoDoesNotHarmTheFirst(t *testing.T) {
