@@ -119,7 +119,8 @@ func launch(folder string) (*launcher.Launcher, error) {
 	start := launcher.New().Bin(path).UserDataDir(filepath.Join(folder, "profile")).Headless(true).
 		Set("disable-gpu").Set("disable-quic").Set("no-first-run").Set("disable-background-networking").
 		Set("disable-component-update").Set("disable-sync").Set("force-color-profile", "srgb").
-		Set("font-render-hinting", "none").NoSandbox(os.Geteuid() == 0)
+		Set("font-render-hinting", "none").
+		Set("hide-scrollbars").NoSandbox(os.Geteuid() == 0)
 	address, err := start.Launch()
 	if err != nil {
 		return nil, fmt.Errorf("start the browser: %w", err)

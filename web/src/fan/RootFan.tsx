@@ -46,7 +46,9 @@ export function RootFan(props: Props) {
     [reading, verdict, grown, room, props.reach],
   );
   const hatch = useId().replaceAll(":", "");
-  const view = fit(layout, width, height, small);
+  // A phone has room for the pad below it.
+  const tall = small ? height : Math.min(height, Math.round(width * 0.62));
+  const view = fit(layout, width, tall, small);
 
   return (
     <div ref={frame} className="fan" data-small={small || undefined}>
@@ -74,7 +76,7 @@ export function RootFan(props: Props) {
           <Labels strands={layout.strands} view={view} cuts={props.cuts} done={props.done} selected={props.selected} />
         )}
         {layout.few && !small && (
-          <text className="fan-few" x={width - 4} y={height - 6} textAnchor="end">
+          <text className="fan-few" x={width - 4} y={tall - 6} textAnchor="end">
             So many roots: three of each batch are drawn.
           </text>
         )}

@@ -102,7 +102,7 @@ export default function House() {
       {where && (
         <section>
           <h2>Your data</h2>
-          {where.demo && <p className="alarm">This is the demo: its file is made anew at each demo.</p>}
+          {where.demo && <p>This is the demo: its file is made anew at each demo.</p>}
           <p>
             Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
           </p>
@@ -137,17 +137,17 @@ function Copy({ copied }: { copied?: { at: string; file: string } }) {
       <p>
         <Button loading={busy} onClick={() => run(copy())}>
           Copy it now
-        </Button>{" "}
-        <span className="why" role="status">
-          {copied ? (
-            <>
-              Last copied on {day(copied.at.slice(0, 10))}, {new Date(copied.at).toTimeString().slice(0, 5)}, to{" "}
-              <code>{copied.file}</code>. <code>therapeon restore</code> brings a copy back.
-            </>
-          ) : (
-            "No copy was made yet. A copy is made while you work, and checked."
-          )}
-        </span>
+        </Button>
+      </p>
+      <p className="why" role="status">
+        {copied ? (
+          <>
+            Last copied on {day(copied.at.slice(0, 10))}, {new Date(copied.at).toTimeString().slice(0, 5)}, to{" "}
+            <code>{copied.file}</code>. <code>therapeon restore</code> brings a copy back.
+          </>
+        ) : (
+          "No copy was made yet. A copy is made while you work, and checked."
+        )}
       </p>
       {trouble !== undefined && <Trouble error={trouble} />}
     </>
