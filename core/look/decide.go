@@ -250,7 +250,7 @@ func (d *decider) settle(class string, held, would []Block) {
 		d.rule("alarm")
 		d.v.Overridden = []Block{}
 	case !d.c.Unpotted && water:
-		d.v.Decision, d.v.Headline, d.v.AgainDays = Leave, "Water it, and look again in a week.", int(f.WaterDays.Value)
+		d.v.Decision, d.v.Headline, d.v.AgainDays = Leave, "Water it. Do not unpot it.", int(f.WaterDays.Value)
 		d.rule("water-first")
 		d.v.Overridden = []Block{}
 	case d.c.Unpotted:

@@ -53,7 +53,7 @@ func TestThirstInADryPotAsksForWater(t *testing.T) {
 	for _, sign := range []string{"bulbs-shrivelled", "leaves-pleated", "leaves-limp"} {
 		v := Table().Decide(looked(t, "oncidium", sign, "pot-light"))
 		assert.Equal(t, Leave, v.Decision, sign)
-		assert.Equal(t, "Water it, and look again in a week.", v.Headline)
+		assert.Equal(t, "Water it. Do not unpot it.", v.Headline)
 		assert.Equal(t, 7, v.AgainDays)
 		assert.Equal(t, []string{"water-first"}, ruled(v))
 	}

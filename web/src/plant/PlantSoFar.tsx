@@ -68,9 +68,11 @@ function LatestFan({ id }: { id: number }) {
   if (!r.data) return null;
   return (
     <>
-      <p>
-        <Link to="../roots">{r.data.verdict.headline}</Link>
-      </p>
+      {!r.data.left && (
+        <p>
+          <Link to="../roots">{r.data.verdict.headline}</Link>
+        </p>
+      )}
       <RootFan {...(r.data.left ?? { reading: r.data.reading, verdict: r.data.verdict })} height={150} small />
       {r.data.cut_list.cuts > 0 && (
         <p>
