@@ -1,6 +1,7 @@
 package clinic
 
 import (
+	"math"
 	"testing"
 	"time"
 
@@ -189,4 +190,24 @@ func TestTheDataAreCopiedWhileTheyAreInUse(t *testing.T) {
 	require.NotNil(t, at.Copied)
 	assert.FileExists(t, at.Copied.File)
 	assert.Equal(t, day.UTC().Format(time.RFC3339), at.Copied.At)
+}
+
+// A write whose answer cannot be sent keeps nothing.
+func TestAWriteWithoutASoundAnswerKeepsNothing(t *testing.T) {
+	c := newClinic(t)
+	answer := struct {
+		Race []struct {
+			Days map[string]float64 `json:"days"`
+		} `json:"race"`
+	}{}
+	err := c.write(t.Context(), &answer, func(q *sqlc.Queries) error {
+		answer.Race = append(answer.Race, struct {
+			Days map[string]float64 `json:"days"`
+		}{map[string]float64{"lost": math.Inf(1), "tip": 3}})
+		return q.PutSetting(t.Context(), sqlc.PutSettingParams{Code: "kept", Value: "x"})
+	})
+	assert.Equal(t, "race[0].days[lost]", fieldOf(t, err), "the figure is named")
+	kept, err := setting(t.Context(), c.store.Queries, "kept")
+	require.NoError(t, err)
+	assert.Empty(t, kept)
 }

@@ -303,13 +303,15 @@ func (c *Clinic) ArchivePlant(ctx context.Context, id int64, archived bool) (Pla
 
 // Plant finds a plant.
 func (c *Clinic) Plant(ctx context.Context, id int64) (Plant, error) {
-	return read(ctx, c, func(q *sqlc.Queries) (Plant, error) {
-		row, err := q.GetPlant(ctx, id)
-		if err != nil {
-			return Plant{}, missing(err, "plant", id)
-		}
-		return c.withLatest(ctx, q, row)
-	})
+	return read(ctx, c, func(q *sqlc.Queries) (Plant, error) { return c.plantIn(ctx, q, id) })
+}
+
+func (c *Clinic) plantIn(ctx context.Context, q *sqlc.Queries, id int64) (Plant, error) {
+	row, err := q.GetPlant(ctx, id)
+	if err != nil {
+		return Plant{}, missing(err, "plant", id)
+	}
+	return c.withLatest(ctx, q, row)
 }
 
 // Find is what to look for among the plants.

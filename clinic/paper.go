@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"therapeon/formats"
+	"therapeon/store/sqlc"
 )
 
 // inWords is a day as it is written on paper.
@@ -25,13 +26,21 @@ func pageOf(origin string, plantID int64) string {
 // Labels writes the labels of plants. A plant that has no home noted yet has that
 // which is planned for it.
 func (c *Clinic) Labels(ctx context.Context, ids []int64, sheet bool, skip int, origin string) ([]byte, error) {
+	labels, err := read(ctx, c, func(q *sqlc.Queries) ([]formats.Label, error) { return c.labels(ctx, q, ids, origin) })
+	if err != nil {
+		return nil, err
+	}
+	return formats.Labels(labels, sheet, skip)
+}
+
+func (c *Clinic) labels(ctx context.Context, q *sqlc.Queries, ids []int64, origin string) ([]formats.Label, error) {
 	labels := make([]formats.Label, len(ids))
 	for i, id := range ids {
-		r, err := c.Rehoming(ctx, id, "")
+		r, err := c.rehoming(ctx, q, id, "")
 		if err != nil {
 			return nil, err
 		}
-		p, err := c.Plant(ctx, id)
+		p, err := c.plantIn(ctx, q, id)
 		if err != nil {
 			return nil, err
 		}
@@ -55,7 +64,7 @@ func (c *Clinic) Labels(ctx context.Context, ids []int64, sheet bool, skip int, 
 		}
 		labels[i] = l
 	}
-	return formats.Labels(labels, sheet, skip)
+	return labels, nil
 }
 
 // words are a home in short.
@@ -68,9 +77,18 @@ func (h Home) words() string {
 
 // CaseSheet writes a plant and all that happened to it as PDF.
 func (c *Clinic) CaseSheet(ctx context.Context, plantID int64, origin string) (tag string, body []byte, err error) {
-	p, err := c.Plant(ctx, plantID)
+	s, err := read(ctx, c, func(q *sqlc.Queries) (formats.Sheet, error) { return c.caseSheet(ctx, q, plantID, origin) })
 	if err != nil {
 		return "", nil, err
+	}
+	body, err = formats.Case(s)
+	return s.Tag, body, err
+}
+
+func (c *Clinic) caseSheet(ctx context.Context, q *sqlc.Queries, plantID int64, origin string) (formats.Sheet, error) {
+	p, err := c.plantIn(ctx, q, plantID)
+	if err != nil {
+		return formats.Sheet{}, err
 	}
 	in := p.Intake
 	s := formats.Sheet{
@@ -80,12 +98,12 @@ func (c *Clinic) CaseSheet(ctx context.Context, plantID int64, origin string) (t
 		On:    inWords(c.today()),
 		Link:  pageOf(origin, plantID),
 	}
-	if s.Parts, err = c.sheetParts(ctx, p); err != nil {
-		return in.Tag, nil, err
+	if s.Parts, err = c.sheetParts(ctx, q, p); err != nil {
+		return s, err
 	}
-	line, err := c.Timeline(ctx, plantID)
+	line, err := c.timeline(ctx, q, plantID)
 	if err != nil {
-		return in.Tag, nil, err
+		return s, err
 	}
 	for _, e := range line.Entries {
 		event := formats.SheetEvent{On: inWords(e.On), Words: e.Words}
@@ -97,13 +115,12 @@ func (c *Clinic) CaseSheet(ctx context.Context, plantID int64, origin string) (t
 		}
 		s.Events = append(s.Events, event)
 	}
-	body, err = formats.Case(s)
-	return in.Tag, body, err
+	return s, nil
 }
 
 // sheetParts are the plant as it stands, part by part.
-func (c *Clinic) sheetParts(ctx context.Context, p Plant) ([]formats.SheetPart, error) {
-	in := p.Intake
+func (c *Clinic) sheetParts(ctx context.Context, q *sqlc.Queries, p Plant) ([]formats.SheetPart, error) {
+	in := p.Intake.ofKind()
 	who := formats.SheetPart{Heading: "The plant"}
 	add := func(to *formats.SheetPart, when bool, words string, a ...any) {
 		if when {
@@ -132,7 +149,7 @@ func (c *Clinic) sheetParts(ctx context.Context, p Plant) ([]formats.SheetPart, 
 			p.Latest.Headline,
 		)
 	}
-	r, err := c.Rehoming(ctx, p.ID, "")
+	r, err := c.rehoming(ctx, q, p.ID, "")
 	if err != nil {
 		return nil, err
 	}
@@ -148,7 +165,7 @@ func (c *Clinic) sheetParts(ctx context.Context, p Plant) ([]formats.SheetPart, 
 	} else {
 		add(&home, true, "%s", r.Decision.Headline)
 	}
-	list, err := c.Weighings(ctx, p.ID)
+	list, err := weighings(ctx, q, p.ID)
 	if err != nil {
 		return nil, err
 	}

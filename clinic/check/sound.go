@@ -63,7 +63,7 @@ func unsound(v reflect.Value) string {
 				continue
 			}
 			if path := unsound(v.Field(i)); path != "" {
-				return within("", field) + ended(path)
+				return "." + strings.TrimPrefix(within("", field)+ended(path), ".")
 			}
 		}
 	}
