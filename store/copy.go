@@ -229,6 +229,11 @@ func Aside(path, why string, now time.Time) (string, error) {
 	return to, nil
 }
 
+func notADemo(path string) error {
+	return Refusal{path, "this is somebody's own bench, not a demo. It was left as it is; " +
+		"name a new file for the demo, or leave --data out."}
+}
+
 // clearDemo empties the demo's own file, to be filled anew. A file that no demo
 // marked is refused; at the demo's usual place it is moved aside instead. The
 // caller holds the lock of path.
@@ -247,10 +252,7 @@ func clearDemo(path string, usual bool, now time.Time) (aside string, err error)
 	case usual:
 		return Aside(path, "kept", now)
 	case err == nil:
-		return "", Refusal{
-			path,
-			"this is somebody's own bench, not a demo. It was left as it is; name a new file for the demo, or leave --data out.",
-		}
+		return "", notADemo(path)
 	default:
 		return "", err
 	}

@@ -113,6 +113,9 @@ func TestAFileThatIsNoSoundBenchIsRefusedInWordsAndLeftAsItIs(t *testing.T) {
 			require.ErrorIs(t, err, ErrRefused, "by a demo too")
 			after, _ = os.ReadFile(c.path)
 			assert.True(t, bytes.Equal(before, after), "left as it was by a demo")
+			if c.says == "not a file of Therapeon" {
+				assert.NoFileExists(t, c.path+".lock", "nothing is left beside it")
+			}
 		})
 	}
 }

@@ -63,6 +63,14 @@ func OpenDemo(
 	keep, usual bool,
 	now time.Time,
 ) (s *Store, empty bool, aside string, err error) {
+	if !usual { // refused before anything is written beside it
+		switch kind, err := Look(path); {
+		case err == nil && kind != Demo:
+			return nil, false, "", notADemo(path)
+		case err != nil && !errors.Is(err, os.ErrNotExist):
+			return nil, false, "", err
+		}
+	}
 	s, err = openAs(ctx, path, Demo, func(path string) error {
 		kind, err := Look(path)
 		if keep && err == nil && kind == Demo {
