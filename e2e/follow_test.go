@@ -145,6 +145,25 @@ func TestThePadStaysWhereItIsUnderTheThumb(t *testing.T) {
 	}
 }
 
+// Keys that are typed in a field are its words, and enter no root.
+func TestKeysTypedInAFieldAreItsWords(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Typed","group":"phalaenopsis"}`)
+	p := open(t, s.url+"/plants/1/roots", bench)
+	p.see(".presets button", "Firm, pale")
+	p.click(p.find(`[data-field="About how long"] input`))
+	p.keys("80f")
+	p.see(`[data-field="About how long"] .field-error`, "Give")
+	assert.Zero(t, strands(p))
+	require.NoError(t, p.find(`[data-field="About how long"] input`).SelectAllText())
+	p.keys("80")
+	p.hit("Escape")
+	p.MustEval(`() => document.activeElement.blur()`)
+	p.keys("f")
+	p.see(".entries", "80 mm")
+	assert.Eventually(t, func() bool { return strands(p) == 1 }, patience, glance)
+}
+
 // Each view opens at its top; Back comes back to the place that was left.
 func TestAViewOpensAtItsTopAndBackComesBack(t *testing.T) {
 	s := demoServer(t)

@@ -87,6 +87,9 @@ func (k *Knowledge) Judge(c Case) Verdict {
 		}
 	}
 	v.Plan = k.plan(acted)
+	if len(v.Alarms) > 0 || slices.ContainsFunc(v.Plan, Strips) {
+		v.Plan = slices.DeleteFunc(v.Plan, leaves)
+	}
 	if looked {
 		v.Next = k.next(believed, findings, settled, c, v.Alarms)
 		v.Enough = len(v.Next) == 0

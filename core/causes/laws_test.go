@@ -409,3 +409,13 @@ func numbers(seed uint64) func() float64 {
 		return float64((seed*2685821657736338717)>>11) / (1 << 53)
 	}
 }
+
+// A plan that takes the medium off, or stands under an alarm, does not also say leave it.
+func TestAPlanDoesNotSayLeaveItAgainstItself(t *testing.T) {
+	k := Table()
+	both := k.Judge(Case{Settled: map[string]string{"move-shock": Confirmed, "suffocation": Confirmed}})
+	assert.Contains(t, both.Plan, "strip-medium")
+	assert.NotContains(t, both.Plan, "leave-alone")
+	alone := k.Judge(Case{Settled: map[string]string{"move-shock": Confirmed}})
+	assert.Contains(t, alone.Plan, "leave-alone")
+}

@@ -51,6 +51,7 @@ type Action struct {
 	Code     string         `yaml:"code" json:"code" required:"true"`
 	At       string         `yaml:"at" json:"at" required:"true" enum:"now,clean,re-home,aftercare" description:"the step that picks it up"`
 	Words    knowledge.Text `yaml:"words" json:"words" required:"true"`
+	Leaves   bool           `yaml:"leaves" json:"leaves,omitempty" description:"it asks to leave the plant; alarms and what strips outrank it"`
 	Strips   bool           `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
 	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
 }
@@ -58,6 +59,11 @@ type Action struct {
 // Strips tells whether an action takes the old medium off.
 func Strips(action string) bool {
 	return slices.ContainsFunc(Table().Actions, func(a Action) bool { return a.Code == action && a.Strips })
+}
+
+// leaves tells whether an action asks to leave the plant.
+func leaves(action string) bool {
+	return slices.ContainsFunc(Table().Actions, func(a Action) bool { return a.Code == action && a.Leaves })
 }
 
 // Band is a probability in words.

@@ -1600,6 +1600,8 @@ export interface components {
             at: "now" | "clean" | "re-home" | "aftercare";
             cautions?: string[];
             code: string;
+            /** @description it asks to leave the plant; alarms and what strips outrank it */
+            leaves?: boolean;
             /** @description it takes the old medium off, so it means unpotting */
             strips?: boolean;
             words: components["schemas"]["KnowledgeText"];
