@@ -54,8 +54,6 @@ export function App() {
   const theme = useMemo(() => apply(night), [night]);
   const { pathname } = useLocation();
   usePlaceOnPage();
-  // A view that broke is left behind by going to another.
-  const view = pathname.split("/").slice(0, 3).join("/");
   const waiting = <Spin className="waiting" size="large" />;
   return (
     <ConfigProvider theme={theme} csp={{ nonce }} button={{ autoInsertSpace: false }}>
@@ -78,7 +76,7 @@ export function App() {
         <TimerBar />
       </header>
       <Broken />
-      <Boundary key={view}>
+      <Boundary at={pathname}>
         <Suspense fallback={waiting}>
           <Routes>
             <Route index element={<Bench />} />

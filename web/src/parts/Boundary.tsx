@@ -2,14 +2,23 @@ import { Component, type ReactNode } from "react";
 import { Trouble } from "./Trouble";
 import { useBroken } from "./run";
 
-type Props = { children: ReactNode };
+type Props = {
+  /** Where one is: going elsewhere leaves what broke behind. */
+  at: string;
+  children: ReactNode;
+};
+type State = { at?: string; error?: unknown };
 
 /** Keeps a part of the page that breaks from taking the rest down. */
-export class Boundary extends Component<Props, { error?: unknown }> {
-  override state: { error?: unknown } = {};
+export class Boundary extends Component<Props, State> {
+  override state: State = {};
 
-  static getDerivedStateFromError(error: unknown) {
+  static getDerivedStateFromError(error: unknown): State {
     return { error };
+  }
+
+  static getDerivedStateFromProps({ at }: Props, was: State): State | null {
+    return at === was.at ? null : { at, error: undefined };
   }
 
   override render() {

@@ -29,7 +29,7 @@ const steps = [
 /** One plant: its name, the strip of work, and the step at hand. */
 export default function PlantPage() {
   const id = Number(useParams().plantID);
-  const step = useLocation().pathname.split("/")[3];
+  const { pathname } = useLocation();
   const p = useQuery(plant(id));
   const kinds = useQuery(groups);
   const tag = p.data?.intake.tag;
@@ -63,7 +63,7 @@ export default function PlantPage() {
           ))}
         </nav>
       </div>
-      <Boundary key={`${id}/${step}`}>
+      <Boundary at={pathname}>
         <Outlet key={id} context={{ plant: p.data, profile } satisfies AtHand} />
       </Boundary>
     </main>
