@@ -244,7 +244,7 @@ func TestTheDataAreCopiedByOneTap(t *testing.T) {
 	says, err = s.program("restore", "--data", s.data, file)
 	require.Error(t, err)
 	assert.Contains(t, says, "say --yes to go on")
-	assert.Contains(t, says, "holds 2 plants", "it says what would be lost")
+	assert.Contains(t, says, "holds 2 plants and 0 records", "it says what would be lost")
 	says, err = s.program("restore", "--data", s.data, "--yes", file)
 	require.NoError(t, err, says)
 	assert.Contains(t, says, "is kept as")
@@ -255,5 +255,5 @@ func TestTheDataAreCopiedByOneTap(t *testing.T) {
 	assert.Contains(t, says, "there is a file already")
 	says, err = s.program("backup", "--data", s.data, file+".2")
 	require.NoError(t, err, says)
-	assert.Contains(t, says, "1 plants")
+	assert.Contains(t, says, "1 plant and 0 records")
 }

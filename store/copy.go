@@ -19,15 +19,17 @@ type Contents struct {
 }
 
 func (c Contents) String() string {
-	if c.Newest == "" {
-		return fmt.Sprintf("%d plants", c.Plants)
+	of := func(n int64, what string) string {
+		if n == 1 {
+			return "1 " + what
+		}
+		return fmt.Sprintf("%d %ss", n, what)
 	}
-	return fmt.Sprintf(
-		"%d plants with %d readings, looks, weights and homes, last changed %s",
-		c.Plants,
-		c.Records,
-		c.Newest,
-	)
+	words := of(c.Plants, "plant") + " and " + of(c.Records, "record") + " (readings, looks, weights, homes)"
+	if c.Newest != "" {
+		words += ", last changed " + c.Newest
+	}
+	return words
 }
 
 // Backup writes a copy of the bench at path to a new file, while it may be
