@@ -96,6 +96,24 @@ func TestWhatIsTypedAfterAJumpIsSavedToThePlantOnTheScreen(t *testing.T) {
 	assert.Contains(t, s.get(t, "/api/v1/plants/2"), `"notes":"of B"`)
 }
 
+// A weight typed for one plant and not noted yet is not there for the next.
+func TestWhatIsHalfTypedStaysWithItsPlant(t *testing.T) {
+	s := demoServer(t)
+	first, second := s.plant(t, "Crate 12, not one root"), s.plant(t, "Crate 13, bulbs and no roots")
+	p := open(t, fmt.Sprintf("%s/plants/%d/home", s.url, second), bench)
+	p.see(".race .headline", "")
+	p.tap(".top a", "Bench")
+	p.tap(".bench-list a", "Crate 12, not one root")
+	p.tap(".strip a", "Re-home")
+	p.see(".plant-head h1", "Crate 12, not one root")
+	p.see(".weights h2", "Weigh the bare plant")
+	p.fill("Weight", "141")
+	p.MustEval(`() => history.go(-3)`) // ← its roots ← bench ← the other's race
+	p.see(".plant-head h1", "Crate 13, bulbs and no roots")
+	p.see(".weights h2", "Weigh the bare plant")
+	assert.Empty(t, p.holds("Weight"), "nothing of plant %d lies at the next", first)
+}
+
 // A tap on the words over a number goes to its field, and changes nothing.
 func TestTheWordsOverANumberChangeNothing(t *testing.T) {
 	s := fresh(t)

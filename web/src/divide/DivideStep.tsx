@@ -25,7 +25,7 @@ export default function DivideStep() {
   if (!asked.data) return <Spin className="waiting" size="large" />;
   return (
     <div className="step divide">
-      <Advisor key={plant.id} at={asked.data} />
+      <Advisor at={asked.data} />
       <PlantSoFar />
     </div>
   );

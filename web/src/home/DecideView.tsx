@@ -15,7 +15,7 @@ import { run } from "../parts/run";
 export default function DecideView() {
   return (
     <div className="step">
-      <AtHome>{(r) => <Decision key={r.plant_id} r={r} />}</AtHome>
+      <AtHome>{(r) => <Decision r={r} />}</AtHome>
       <PlantSoFar />
     </div>
   );

@@ -22,7 +22,7 @@ import { run } from "../parts/run";
 export default function DoView() {
   return (
     <div className="step">
-      <AtHome>{(r) => <Doing key={r.plant_id} r={r} />}</AtHome>
+      <AtHome>{(r) => <Doing r={r} />}</AtHome>
       <PlantSoFar />
     </div>
   );

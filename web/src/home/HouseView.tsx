@@ -18,7 +18,7 @@ import { run } from "../parts/run";
 
 /** Route, pot, mix and place, with the section of all of it to scale. */
 export default function HouseView() {
-  return <AtHome>{(r) => <Housing key={r.plant_id} r={r} />}</AtHome>;
+  return <AtHome>{(r) => <Housing r={r} />}</AtHome>;
 }
 
 export type Planning = {

@@ -24,7 +24,7 @@ export default function RaceView() {
   const { plant } = usePlant();
   return (
     <div className="step">
-      <Running key={plant.id} />
+      <Running />
       <PlantSoFar />
     </div>
   );
