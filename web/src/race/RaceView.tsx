@@ -21,7 +21,6 @@ import { run } from "../parts/run";
 
 /** Will it root before it dries out, and what changes that. */
 export default function RaceView() {
-  const { plant } = usePlant();
   return (
     <div className="step">
       <Running />
