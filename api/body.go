@@ -12,6 +12,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"sync"
 	"time"
 	"unicode/utf8"
 
@@ -64,7 +65,7 @@ func decode(r *http.Request, in any) error {
 		}
 	}
 	var s shape
-	s.value(tree, reflect.TypeOf(in).Elem(), "")
+	s.value(tree, reflect.TypeOf(in).Elem(), nil)
 	if err := s.found(); err != nil {
 		return err
 	}
@@ -115,12 +116,12 @@ func (s *shape) found() error {
 	return nil
 }
 
-func (s *shape) value(v any, t reflect.Type, path string) {
+func (s *shape) value(v any, t reflect.Type, path *fault.Path) {
 	if v == nil {
 		s.missing = append(
 			s.missing,
 			fault.Fault{
-				Field: path,
+				Field: path.String(),
 				Limit: jsonKind(t),
 				Words: "This holds nothing. Give a value, or leave the field out where it may be.",
 			},
@@ -145,7 +146,7 @@ func (s *shape) value(v any, t reflect.Type, path string) {
 			s.object(given, t, path)
 		case reflect.Map:
 			for _, key := range slices.Sorted(maps.Keys(given)) {
-				s.value(given[key], t.Elem(), fmt.Sprintf("%s[%s]", path, short(key)))
+				s.value(given[key], t.Elem(), path.Key(short(key)))
 			}
 		default:
 			s.kind(v, t, path)
@@ -156,7 +157,7 @@ func (s *shape) value(v any, t reflect.Type, path string) {
 			return
 		}
 		for i, e := range given {
-			s.value(e, t.Elem(), fmt.Sprintf("%s[%d]", path, i))
+			s.value(e, t.Elem(), path.Index(i))
 		}
 	case json.Number:
 		s.number(given, t, path)
@@ -168,7 +169,7 @@ func (s *shape) value(v any, t reflect.Type, path string) {
 			s.wrong = append(
 				s.wrong,
 				fault.Fault{
-					Field: path,
+					Field: path.String(),
 					Value: short(given),
 					Limit: "printable text",
 					Words: "This holds a character that is no text. Type it anew.",
@@ -183,38 +184,35 @@ func (s *shape) value(v any, t reflect.Type, path string) {
 }
 
 // object holds the fields of a JSON object to those of a struct.
-func (s *shape) object(given map[string]any, t reflect.Type, path string) {
-	known := fieldsOf(t)
-	for _, name := range slices.Sorted(maps.Keys(given)) {
-		field := strings.Trim(path+"."+short(name), ".")
-		if f, ok := known[name]; ok {
-			s.value(given[name], f.Type, field)
-			continue
+func (s *shape) object(given map[string]any, t reflect.Type, path *fault.Path) {
+	of := fieldsOf(t)
+	known := 0
+	for _, f := range of {
+		v, ok := given[f.name]
+		switch {
+		case ok:
+			known++
+			s.value(v, f.kind, path.Field(f.name))
+		case f.required:
+			s.missing = append(s.missing, fault.Fault{
+				Field: path.Field(f.name).String(), Limit: jsonKind(f.kind), Words: "This is needed.",
+			})
 		}
-		s.wrong = append(
-			s.wrong,
-			fault.Fault{
-				Field: field,
-				Limit: "a field of the contract, see /api/openapi.json",
-				Words: "This field is not known here.",
-			},
-		)
 	}
-	for _, name := range slices.Sorted(maps.Keys(known)) {
-		if _, ok := given[name]; !ok && known[name].Tag.Get("required") == "true" {
-			s.missing = append(
-				s.missing,
-				fault.Fault{
-					Field: strings.Trim(path+"."+name, "."),
-					Limit: jsonKind(known[name].Type),
-					Words: "This is needed.",
-				},
-			)
+	if known == len(given) {
+		return
+	}
+	for _, name := range slices.Sorted(maps.Keys(given)) {
+		if !slices.ContainsFunc(of, func(f field) bool { return f.name == name }) {
+			s.wrong = append(s.wrong, fault.Fault{
+				Field: path.Field(short(name)).String(),
+				Limit: "a field of the contract, see /api/openapi.json", Words: "This field is not known here.",
+			})
 		}
 	}
 }
 
-func (s *shape) number(n json.Number, t reflect.Type, path string) {
+func (s *shape) number(n json.Number, t reflect.Type, path *fault.Path) {
 	switch t.Kind() {
 	case reflect.Int, reflect.Int64:
 		if _, err := strconv.ParseInt(n.String(), 10, 64); err != nil {
@@ -225,7 +223,7 @@ func (s *shape) number(n json.Number, t reflect.Type, path string) {
 			s.wrong = append(
 				s.wrong,
 				fault.Fault{
-					Field: path,
+					Field: path.String(),
 					Value: short(n.String()),
 					Limit: "a finite number",
 					Words: "This number is beyond all measure.",
@@ -237,7 +235,7 @@ func (s *shape) number(n json.Number, t reflect.Type, path string) {
 	}
 }
 
-func (s *shape) kind(v any, t reflect.Type, path string) {
+func (s *shape) kind(v any, t reflect.Type, path *fault.Path) {
 	given := "an object"
 	switch v := v.(type) {
 	case []any:
@@ -251,30 +249,45 @@ func (s *shape) kind(v any, t reflect.Type, path string) {
 	}
 	s.wrong = append(
 		s.wrong,
-		fault.Fault{Field: path, Value: given, Limit: jsonKind(t), Words: "This should be " + jsonKind(t) + "."},
+		fault.Fault{Field: path.String(), Value: given, Limit: jsonKind(t), Words: "This should be " + jsonKind(t) + "."},
 	)
 }
 
-// fieldsOf are the fields of a struct by their names on the wire; those of an
-// embedded struct are its own.
-func fieldsOf(t reflect.Type) map[string]reflect.StructField {
-	all := map[string]reflect.StructField{}
+// field is a field of a struct as the wire has it.
+type field struct {
+	name     string
+	kind     reflect.Type
+	required bool
+}
+
+var fields sync.Map // reflect.Type → []field
+
+// fieldsOf are the fields of a struct in their order; those of an embedded struct
+// are its own.
+func fieldsOf(t reflect.Type) []field {
+	if known, ok := fields.Load(t); ok {
+		list, _ := known.([]field)
+		return list
+	}
+	list := []field{}
 	for i := range t.NumField() {
 		f := t.Field(i)
 		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
 		switch {
 		case name == "-":
 		case f.Anonymous && name == "":
-			for inner, field := range fieldsOf(f.Type) {
-				if _, shadowed := all[inner]; !shadowed {
-					all[inner] = field
+			for _, inner := range fieldsOf(f.Type) {
+				if !slices.ContainsFunc(list, func(o field) bool { return o.name == inner.name }) {
+					list = append(list, inner)
 				}
 			}
 		case name != "":
-			all[name] = f
+			list = slices.DeleteFunc(list, func(o field) bool { return o.name == name })
+			list = append(list, field{name, f.Type, f.Tag.Get("required") == "true"})
 		}
 	}
-	return all
+	fields.Store(t, list)
+	return list
 }
 
 // unprintable holds for characters that no text holds: controls other than those

@@ -7,6 +7,7 @@ import (
 	"reflect"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 	"unicode"
 
@@ -21,11 +22,11 @@ import (
 // once all fields are sound.
 func Input(v any) error {
 	var w walk
-	err := w.fields(reflect.ValueOf(v), "")
+	err := w.fields(reflect.ValueOf(v), nil)
 	if err != nil || len(w.list) > 0 {
 		return cmp.Or(err, w.found())
 	}
-	w.part(reflect.ValueOf(v), "", true)
+	w.part(reflect.ValueOf(v), nil, true)
 	return cmp.Or(w.err, w.found())
 }
 
@@ -43,7 +44,7 @@ func (w *walk) found() error {
 }
 
 // fields holds one struct to the limits on its fields.
-func (w *walk) fields(v reflect.Value, path string) error {
+func (w *walk) fields(v reflect.Value, path *fault.Path) error {
 	err := rules().Struct(v.Interface())
 	var broken validator.ValidationErrors
 	if errors.As(err, &broken) {
@@ -59,8 +60,8 @@ func (w *walk) fields(v reflect.Value, path string) error {
 }
 
 // add notes a fault of a part, once.
-func (w *walk) add(path string, f fault.Fault) {
-	f.Field = strings.Trim(path+"."+f.Field, ".")
+func (w *walk) add(path *fault.Path, f fault.Fault) {
+	f.Field = strings.Trim(path.String()+"."+f.Field, ".")
 	same := func(o fault.Fault) bool { return o.Field == f.Field && o.Words == f.Words }
 	if !slices.ContainsFunc(w.list, same) {
 		w.list = append(w.list, f)
@@ -69,7 +70,10 @@ func (w *walk) add(path string, f fault.Fault) {
 
 // part looks for faults in a value; checked holds where the limits on its fields
 // were looked at already.
-func (w *walk) part(v reflect.Value, path string, checked bool) {
+func (w *walk) part(v reflect.Value, path *fault.Path, checked bool) {
+	if !v.IsValid() || checked && !hasAcross(v.Type()) {
+		return
+	}
 	switch v.Kind() {
 	case reflect.Pointer, reflect.Interface:
 		if !v.IsNil() {
@@ -77,11 +81,11 @@ func (w *walk) part(v reflect.Value, path string, checked bool) {
 		}
 	case reflect.Slice, reflect.Array:
 		for i := range v.Len() {
-			w.part(v.Index(i), fmt.Sprintf("%s[%d]", path, i), checked)
+			w.part(v.Index(i), path.Index(i), checked)
 		}
 	case reflect.Map:
 		for _, key := range sortedKeys(v) {
-			w.part(v.MapIndex(key), fmt.Sprintf("%s[%v]", path, key), checked)
+			w.part(v.MapIndex(key), path.Key(fmt.Sprint(key)), checked)
 		}
 	case reflect.Struct:
 		w.whole(v, path, checked)
@@ -89,7 +93,7 @@ func (w *walk) part(v reflect.Value, path string, checked bool) {
 }
 
 // whole looks for faults in a struct, and in its parts.
-func (w *walk) whole(v reflect.Value, path string, checked bool) {
+func (w *walk) whole(v reflect.Value, path *fault.Path, checked bool) {
 	if v.Type() == reflect.TypeFor[time.Time]() {
 		return
 	}
@@ -107,11 +111,10 @@ func (w *walk) whole(v reflect.Value, path string, checked bool) {
 		if !onWire(field) {
 			continue
 		}
-		list := field.Type.Kind() == reflect.Slice || field.Type.Kind() == reflect.Map
-		w.part(v.Field(i), within(path, field), !list || strings.Contains(field.Tag.Get("validate"), "dive"))
+		w.part(v.Field(i), path.Field(nameOf(field)), !isList(field) || dives(field))
 	}
-	if across, ok := v.Interface().(interface{ Faults() fault.List }); ok {
-		for _, f := range across.Faults() {
+	if part, ok := v.Interface().(across); ok {
+		for _, f := range part.Faults() {
 			w.add(path, f)
 		}
 	}
@@ -122,18 +125,48 @@ func onWire(f reflect.StructField) bool {
 	return (f.IsExported() || f.Anonymous) && f.Tag.Get("json") != "-"
 }
 
-// within is the path of a field of the struct at path. An embedded struct has no
-// name of its own.
-func within(path string, f reflect.StructField) string {
+// nameOf is the name of a field on the wire; an embedded struct has none of its own.
+func nameOf(f reflect.StructField) string {
 	name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
-	switch {
-	case name == "" && f.Anonymous:
-		return path
-	case name == "":
+	if name == "" && !f.Anonymous {
 		name = f.Name
 	}
-	return strings.Trim(path+"."+name, ".")
+	return name
 }
+
+type across interface{ Faults() fault.List }
+
+var crossing sync.Map // reflect.Type → bool
+
+// hasAcross tells whether a value of this type can hold a part that looks for faults
+// across its fields, or one whose limits were not looked at with it.
+func hasAcross(t reflect.Type) bool {
+	if known, ok := crossing.Load(t); ok {
+		has, _ := known.(bool)
+		return has
+	}
+	crossing.Store(t, true) // for a type that holds itself
+	has := t.Implements(reflect.TypeFor[across]()) || t.Kind() == reflect.Interface
+	switch t.Kind() {
+	case reflect.Pointer, reflect.Slice, reflect.Array, reflect.Map:
+		has = has || hasAcross(t.Elem())
+	case reflect.Struct:
+		for i := range t.NumField() {
+			f := t.Field(i)
+			if onWire(f) {
+				has = has || hasAcross(f.Type) || isList(f) && !dives(f)
+			}
+		}
+	}
+	crossing.Store(t, has)
+	return has
+}
+
+func isList(f reflect.StructField) bool {
+	return f.Type.Kind() == reflect.Slice || f.Type.Kind() == reflect.Map
+}
+
+func dives(f reflect.StructField) bool { return strings.Contains(f.Tag.Get("validate"), "dive") }
 
 // wirePath drops the names of Go types, which are not on the wire.
 func wirePath(namespace string) string {

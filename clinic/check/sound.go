@@ -28,7 +28,7 @@ func Sound(answer any) error {
 
 // unsound is the path of the first value that JSON cannot carry, or empty.
 func unsound(v reflect.Value) string {
-	if !v.IsValid() || !holdsFigures(v.Type()) {
+	if !v.IsValid() {
 		return ""
 	}
 	switch v.Kind() {
@@ -51,19 +51,15 @@ func unsound(v reflect.Value) string {
 			}
 		}
 	case reflect.Struct:
-		if at, ok := v.Interface().(time.Time); ok {
-			if at.Year() < 0 || at.Year() > 9999 {
+		if v.Type() == reflect.TypeFor[time.Time]() {
+			if at, _ := v.Interface().(time.Time); at.Year() < 0 || at.Year() > 9999 {
 				return "."
 			}
 			return ""
 		}
-		for i := range v.NumField() {
-			field := v.Type().Field(i)
-			if !onWire(field) {
-				continue
-			}
-			if path := unsound(v.Field(i)); path != "" {
-				return "." + strings.TrimPrefix(within("", field)+ended(path), ".")
+		for _, f := range figureFields(v.Type()) {
+			if path := unsound(v.Field(f.at)); path != "" {
+				return "." + strings.TrimPrefix(f.name+ended(path), ".")
 			}
 		}
 	}
@@ -101,4 +97,28 @@ func holdsFigures(t reflect.Type) bool {
 	}
 	figures.Store(t, holds)
 	return holds
+}
+
+// figureField is a field that holds figures: where it is, and its name on the wire.
+type figureField struct {
+	at   int
+	name string
+}
+
+var figured sync.Map // reflect.Type → []figureField
+
+// figureFields are the fields of a struct that can hold figures.
+func figureFields(t reflect.Type) []figureField {
+	if known, ok := figured.Load(t); ok {
+		list, _ := known.([]figureField)
+		return list
+	}
+	list := []figureField{}
+	for i := range t.NumField() {
+		if f := t.Field(i); onWire(f) && holdsFigures(f.Type) {
+			list = append(list, figureField{i, nameOf(f)})
+		}
+	}
+	figured.Store(t, list)
+	return list
 }
