@@ -94,7 +94,10 @@ func TestProblemsSayWhatWasKept(t *testing.T) {
 	assert.Equal(t, http.StatusServiceUnavailable, status)
 	assert.Contains(t, p.Detail, "stopped")
 
-	status, p = told(t, get(func(context.Context, nothing) (figure, error) { return figure{}, afterwards{errors.New("x")} }))
+	status, p = told(
+		t,
+		get(func(context.Context, nothing) (figure, error) { return figure{}, afterwards{errors.New("x")} }),
+	)
 	assert.Equal(t, http.StatusInternalServerError, status)
 	assert.Contains(t, p.Detail, "It was saved")
 	status, p = told(t, get(func(context.Context, nothing) (figure, error) { return figure{}, errors.New("x") }))
@@ -114,7 +117,12 @@ func TestTheLargestRaceIsBounded(t *testing.T) {
 func TestTheContractNamesTheRefusalsOfQuestions(t *testing.T) {
 	for _, o := range table(nil) {
 		if o.method == http.MethodGet && strings.Contains(o.path, "{id}") {
-			assert.Subset(t, o.problems(), []int{http.StatusNotFound, http.StatusUnprocessableEntity, http.StatusForbidden}, o.id)
+			assert.Subset(
+				t,
+				o.problems(),
+				[]int{http.StatusNotFound, http.StatusUnprocessableEntity, http.StatusForbidden},
+				o.id,
+			)
 		}
 	}
 }

@@ -249,7 +249,12 @@ func (s *shape) kind(v any, t reflect.Type, path *fault.Path) {
 	}
 	s.wrong = append(
 		s.wrong,
-		fault.Fault{Field: path.String(), Value: given, Limit: jsonKind(t), Words: "This should be " + jsonKind(t) + "."},
+		fault.Fault{
+			Field: path.String(),
+			Value: given,
+			Limit: jsonKind(t),
+			Words: "This should be " + jsonKind(t) + ".",
+		},
 	)
 }
 

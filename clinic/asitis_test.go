@@ -39,19 +39,30 @@ func TestCutRootsAreGoneFromDrawingAndSums(t *testing.T) {
 func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	c := newClinic(t)
 	before := c.At(func() time.Time { return day.AddDate(0, 0, -10) })
-	p, r := begun(t, before, Intake{Tag: "Spiked", Group: "phalaenopsis", LeafCount: 5, Flowering: "spike", SpikeAtRescue: "cut"})
+	p, r := begun(
+		t,
+		before,
+		Intake{Tag: "Spiked", Group: "phalaenopsis", LeafCount: 5, Flowering: "spike", SpikeAtRescue: "cut"},
+	)
 	save(t, before, r, entry("a", 1, 20, roots.Firm), entry("b", 9, 60, roots.Mushy))
 	s, err := before.StartLook(t.Context(), p.ID, StartLook{})
 	require.NoError(t, err)
 	seen := Inspection{Findings: map[string]string{"crumbles": "present"}, Unpotted: true}
-	s, err = before.SaveInspection(t.Context(), s.ID, SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: seen})
+	s, err = before.SaveInspection(
+		t.Context(),
+		s.ID,
+		SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: seen},
+	)
 	require.NoError(t, err)
 	require.Equal(t, look.Out, s.Look.Decision)
 	plan, err := before.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
 	job := jobIn(t, plan.Plan, spikeJob)
 	for _, care := range job.Care {
-		_, err := before.Acknowledge(t.Context(), Acknowledge{Person: "Ada", Seen: []Seen{{Product: job.Product, Caution: care.Code}}})
+		_, err := before.Acknowledge(
+			t.Context(),
+			Acknowledge{Person: "Ada", Seen: []Seen{{Product: job.Product, Caution: care.Code}}},
+		)
 		require.NoError(t, err)
 	}
 	_, err = before.MarkJob(t.Context(), p.ID, MarkJob{Job: spikeJob, State: cleaning.Done, Person: "Ada"})
@@ -65,7 +76,11 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 
 	assert.Equal(t, "It is out of its pot.", now.Looked.Headline)
 	allDone(t, c, p.ID)
-	_, err = c.Settle(t.Context(), p.ID, Settle{Route: "bark", FromOn: day.AddDate(0, 0, -9).Format(time.DateOnly), Person: "Ada"})
+	_, err = c.Settle(
+		t.Context(),
+		p.ID,
+		Settle{Route: "bark", FromOn: day.AddDate(0, 0, -9).Format(time.DateOnly), Person: "Ada"},
+	)
 	require.NoError(t, err)
 	now, err = c.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -125,7 +140,11 @@ func TestAClosedCleaningGivesWayAfterTheClockWentBack(t *testing.T) {
 	plan, err := c.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
 	for _, j := range plan.Plan.Jobs {
-		_, err := c.MarkJob(t.Context(), p.ID, MarkJob{Job: j.Code, State: cleaning.Skipped, Reason: "Tried", Person: "Ada"})
+		_, err := c.MarkJob(
+			t.Context(),
+			p.ID,
+			MarkJob{Job: j.Code, State: cleaning.Skipped, Reason: "Tried", Person: "Ada"},
+		)
 		require.NoError(t, err)
 	}
 	plan, err = c.CloseCleaning(t.Context(), p.ID, CloseCleaning{Closed: true, Person: "Ada"})
@@ -138,7 +157,11 @@ func TestAClosedCleaningGivesWayAfterTheClockWentBack(t *testing.T) {
 	seen, err := back.Inspection(t.Context(), rows[0].InspectionID)
 	require.NoError(t, err)
 	seen.Inspection.Findings["clear-eggs"] = "present"
-	_, err = back.SaveInspection(t.Context(), seen.ID, SaveInspection{Version: seen.Version, LookedOn: seen.LookedOn, Inspection: seen.Inspection})
+	_, err = back.SaveInspection(
+		t.Context(),
+		seen.ID,
+		SaveInspection{Version: seen.Version, LookedOn: seen.LookedOn, Inspection: seen.Inspection},
+	)
 	require.NoError(t, err)
 	plan, err = back.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
@@ -169,7 +192,10 @@ func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
 	require.NoError(t, c.store.Write(t.Context(), func(q *sqlc.Queries) error { // as an older program left it
 		row, err := q.LatestInspection(t.Context(), p.ID)
 		require.NoError(t, err)
-		return q.SetLookInShort(t.Context(), sqlc.SetLookInShortParams{ID: row.ID, Look: `{"decision":"leave","headline":"Leave it."}`})
+		return q.SetLookInShort(
+			t.Context(),
+			sqlc.SetLookInShortParams{ID: row.ID, Look: `{"decision":"leave","headline":"Leave it."}`},
+		)
 	}))
 	require.NoError(t, c.Resume(t.Context()))
 	at, err := c.Plant(t.Context(), p.ID)

@@ -94,7 +94,10 @@ func TestAStalledRequestDoesNotKeepTheProgramFromStopping(t *testing.T) {
 	c, err := net.Dial("tcp", strings.TrimPrefix(s.url, "http://"))
 	require.NoError(t, err)
 	defer func() { _ = c.Close() }()
-	_, err = fmt.Fprintf(c, "POST /api/v1/plants HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 99\r\n\r\n{")
+	_, err = fmt.Fprintf(
+		c,
+		"POST /api/v1/plants HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 99\r\n\r\n{",
+	)
 	require.NoError(t, err)
 	require.NoError(t, s.cmd.Process.Signal(syscall.SIGTERM))
 	require.NoError(t, s.cmd.Wait(), "it ends without an error")

@@ -10,7 +10,13 @@ func ExampleDilute() {
 	make := 1000.0
 	wanted := solutions.Percent(3)
 	m := solutions.Dilute(
-		solutions.Dilution{Product: "peroxide", Stock: solutions.Percent(35), StockBy: "volume", Wanted: &wanted, MakeML: &make},
+		solutions.Dilution{
+			Product: "peroxide",
+			Stock:   solutions.Percent(35),
+			StockBy: "volume",
+			Wanted:  &wanted,
+			MakeML:  &make,
+		},
 	)
 	fmt.Println("stock:", m.Stock.How)
 	fmt.Println("water:", m.Water.How)

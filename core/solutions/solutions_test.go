@@ -413,7 +413,13 @@ func TestEveryProductCarriesItsMarksAndCautions(t *testing.T) {
 // 39.6 % w/v, so that a litre of 3 % takes 75.9 mL; taken by volume it would take 85.7.
 func TestPeroxideByWeightIsStrongerThanByVolume(t *testing.T) {
 	ask := func(by string, percent float64) Mix {
-		d := Dilution{Product: "peroxide", Stock: Percent(percent), StockBy: by, Wanted: strength(3, "percent"), MakeML: of(1000)}
+		d := Dilution{
+			Product: "peroxide",
+			Stock:   Percent(percent),
+			StockBy: by,
+			Wanted:  strength(3, "percent"),
+			MakeML:  of(1000),
+		}
 		require.Empty(t, d.Faults())
 		return Dilute(d)
 	}
