@@ -255,6 +255,9 @@ func TestTheMixingBenchBothWaysAndWithTheReason(t *testing.T) {
 			s := fresh(t)
 			p := open(t, s.url+"/mix", at)
 			p.fill("Amount to make", "1000")
+			p.see(`[data-amount="Stock"]`, "75.9") // 35 % by weight is 39.6 % by volume
+			p.see(".why", "Read the label.")
+			p.tap(`[data-field="Its label gives that"] label`, "By volume, w/v")
 			p.see(`[data-amount="Stock"]`, "85.7")
 			p.see(`[data-amount="Water"]`, "jug to 900 mL, then 14.3 mL by syringe")
 			p.see(".why", "strong enough to burn")
