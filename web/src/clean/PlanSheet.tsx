@@ -238,7 +238,7 @@ function After({ reading: r }: { reading: Reading }) {
           ["Wounds", String(t.wounds)],
           ["Anchors", String(t.anchors)],
           [
-            "Now",
+            "As it was found",
             `${gradeWords[r.verdict.grade.code]}, ${ranged(t.viable_by_length.low, t.viable_by_length.high, percent)}`,
           ],
         ]}
