@@ -123,18 +123,6 @@ export function Dilute({ knowledge: k, tools, search, shelf, terete }: Props) {
           onChange={setStock}
           error={worked.wrong("stock")}
         />
-        {product?.by_weight && (stock ?? 0) > (product.caustic_above_percent?.value ?? 0) && (
-          <Choice
-            label="Its label gives that"
-            value={by}
-            options={[
-              ["", "Does not say"],
-              ["weight", "By weight, w/w"],
-              ["volume", "By volume, w/v"],
-            ]}
-            onChange={(v) => setBy(v as typeof by)}
-          />
-        )}
         <div className="quick">
           {product?.stocks?.map((s) => (
             <button key={s.value} type="button" className="turned" onClick={() => setStock(s.value)}>
@@ -155,6 +143,18 @@ export function Dilute({ knowledge: k, tools, search, shelf, terete }: Props) {
             </button>
           ))}
         </div>
+        {product?.by_weight && (stock ?? 0) > (product.caustic_above_percent?.value ?? 0) && (
+          <Choice
+            label="Its label gives that"
+            value={by}
+            options={[
+              ["", "Does not say"],
+              ["weight", "By weight, w/w"],
+              ["volume", "By volume, w/v"],
+            ]}
+            onChange={(v) => setBy(v as typeof by)}
+          />
+        )}
         {way !== "learn" && (
           <>
             <Figure
