@@ -8,7 +8,7 @@ SHELL := /bin/bash
 HEADLESS := /usr/bin/chromium-headless-shell
 CHROMIUM ?= $(HEADLESS)
 export CHROMIUM
-GO_CODE := $(shell find api clinic cmd core demo store web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'store/*')
+GO_CODE := $(shell find api clinic cmd core demo ledger web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'ledger/*')
 PAGE_CODE := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json
 
 .PHONY: demo
@@ -43,12 +43,13 @@ bench: page browser ## measure the bars
 	go test -run '^$$' -bench . -benchmem ./core/... ./api/... ./e2e/...
 
 .PHONY: lint
-lint: page bin/staticcheck bin/tree ## vet, staticcheck, gofmt, eslint, tsc, prettier, tidy, share, lines, pictures
+lint: page bin/staticcheck bin/tree ## vet, staticcheck, gofmt, eslint, tsc, prettier, tidy, share, lines, pictures, shape
 	@test -z "$$(gofmt -l $$(git ls-files '*.go'))" || { echo "not gofmt'ed:"; gofmt -l $$(git ls-files '*.go'); exit 1; }
 	go mod tidy -diff
 	bin/tree share .
 	bin/tree lines .
 	bin/tree pictures .
+	bin/tree shape .
 	go vet ./...
 	bin/staticcheck ./...
 	cd web && npm run --silent lint
@@ -59,7 +60,7 @@ share: bin/tree ## the share of tests in the lines with text
 
 .PHONY: generate
 generate: web/node_modules/.package-lock.json bin/sqlc ## queries, contract and its types, from their sources
-	cd store && ../bin/sqlc generate
+	cd ledger && ../bin/sqlc generate
 	go run ./cmd/therapeon openapi > api/openapi.json
 	cd web && npm run --silent types
 
@@ -88,7 +89,7 @@ web/node_modules/.package-lock.json: web/package-lock.json
 web/dist/index.html: web/node_modules/.package-lock.json $(PAGE_CODE)
 	cd web && npm run --silent build -- --logLevel warn
 
-bin/tree: tools/tree/main.go
+bin/tree: $(wildcard tools/tree/*.go)
 	cd tools && go build -o ../$@ ./tree
 
 bin/staticcheck: tools/go.mod

@@ -16,7 +16,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
-	"therapeon/store"
+	"therapeon/ledger"
 )
 
 var shell = fstest.MapFS{
@@ -33,7 +33,7 @@ type tester struct {
 
 func start(t *testing.T) tester {
 	t.Helper()
-	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
+	s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
 	require.NoError(t, err)
 	h, err := New(clinic.New(s, time.Now), shell)
 	require.NoError(t, err)
@@ -263,7 +263,7 @@ func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 			"unknown side",
 			"PUT",
 			"/api/v1/settings",
-			`{"peroxide":"routine","cut_powder":"dry","bare_without_tips":"hold","medium":"organic","pot_wall":"clear","dead_dry_roots":"some","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot","hemisphere":"south","cut_margin_mm":4}`,
+			`{"version":0,"peroxide":"routine","cut_powder":"dry","bare_without_tips":"hold","medium":"organic","pot_wall":"clear","dead_dry_roots":"some","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot","hemisphere":"south","cut_margin_mm":4}`,
 			422,
 			"dead_dry_roots",
 		},
@@ -271,7 +271,7 @@ func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 			"margin too wide",
 			"PUT",
 			"/api/v1/settings",
-			`{"dead_dry_roots":"all-off","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot","peroxide":"routine","cut_powder":"dry","bare_without_tips":"hold","medium":"organic","pot_wall":"clear","hemisphere":"south","cut_margin_mm":40}`,
+			`{"version":0,"dead_dry_roots":"all-off","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot","peroxide":"routine","cut_powder":"dry","bare_without_tips":"hold","medium":"organic","pot_wall":"clear","hemisphere":"south","cut_margin_mm":40}`,
 			422,
 			"cut_margin_mm",
 		},

@@ -14,12 +14,12 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/demo"
-	"therapeon/store"
+	"therapeon/ledger"
 )
 
 // Every question of the contract that only reads is answered on the demo's bench.
 func TestEveryReadingRouteAnswersOnTheDemo(t *testing.T) {
-	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "demo.sqlite"))
+	s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "demo.sqlite"))
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
 	c := clinic.New(s, time.Now)

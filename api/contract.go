@@ -11,10 +11,22 @@ import (
 	"github.com/swaggest/jsonschema-go"
 	"github.com/swaggest/openapi-go"
 	"github.com/swaggest/openapi-go/openapi31"
+
+	"therapeon/core/words"
 )
 
 // Version of the program and of its contract.
 const Version = "0.1.0"
+
+// schemaName is the name of a type in the contract: those of the core carry the name of their
+// package, those of a plant, of the services and of the interface do not.
+func schemaName(t reflect.Type, name string) string {
+	at := t.PkgPath()
+	if at == "therapeon/core/patient" || at == "therapeon/api" || strings.HasPrefix(at, "therapeon/clinic/") {
+		return words.Upper(t.Name())
+	}
+	return name
+}
 
 // Contract is the OpenAPI 3.1 document of the route table, indented.
 func Contract() ([]byte, error) {
@@ -25,10 +37,7 @@ func Contract() ([]byte, error) {
 		)
 	r.JSONSchemaReflector().DefaultOptions = append(
 		r.JSONSchemaReflector().DefaultOptions,
-		jsonschema.StripDefinitionNamePrefix(
-			"Clinic",
-			"Api",
-		),
+		jsonschema.InterceptDefName(schemaName),
 		jsonschema.InterceptProp(limits),
 		jsonschema.InterceptNullability(nothingIsNull),
 	)

@@ -15,15 +15,17 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
+	"therapeon/clinic/reading"
+	"therapeon/core/patient"
 	"therapeon/demo"
-	"therapeon/store"
+	"therapeon/ledger"
 )
 
 // BenchmarkCrowd has 50 people who each save a reading once a second, and 20 who
 // read without pause, while the longest log comes into a place, for eight seconds.
 // The bars: no error of the server's own, and a p99 of both under 200 ms.
 func BenchmarkCrowd(b *testing.B) {
-	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "bench.sqlite"))
+	s, err := ledger.Open(b.Context(), filepath.Join(b.TempDir(), "bench.sqlite"))
 	require.NoError(b, err)
 	defer func() { _ = s.Close() }()
 	c := clinic.New(s, time.Now)
@@ -36,12 +38,12 @@ func BenchmarkCrowd(b *testing.B) {
 	const writers, readers, lasts = 50, 20, 8 * time.Second
 	var ids []int64
 	for i := range writers {
-		p, err := c.AddPlant(
+		p, err := c.Intake.AddPlant(
 			b.Context(),
-			clinic.Intake{Tag: fmt.Sprintf("Of writer %d", i), Group: "phalaenopsis", LeafCount: 5},
+			patient.Intake{Tag: fmt.Sprintf("Of writer %d", i), Group: "phalaenopsis", LeafCount: 5},
 		)
 		require.NoError(b, err)
-		r, err := c.StartReading(b.Context(), p.ID, clinic.Start{ReadOn: "2026-01-05"})
+		r, err := c.Reading.StartReading(b.Context(), p.ID, reading.Start{ReadOn: "2026-01-05"})
 		require.NoError(b, err)
 		ids = append(ids, r.ID)
 	}

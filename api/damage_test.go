@@ -18,7 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
-	"therapeon/store"
+	"therapeon/ledger"
 )
 
 // sound holds a request for every operation that takes JSON, which its bench
@@ -147,7 +147,7 @@ var sound = map[string]struct{ path, body string }{
 	"tareScale":  {"", `{"scale":"Kitchen"}`},
 	"setSettings": {
 		"",
-		`{"dead_dry_roots":"all-off","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot",
+		`{"version":{version},"dead_dry_roots":"all-off","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot",
 		"peroxide":"routine","cut_powder":"dry","bare_without_tips":"hold","medium":"organic","pot_wall":"clear","hemisphere":"south","cut_margin_mm":4,
 		"tools":{"syringe_ml":5,"jug_ml":1000}}`,
 	},
@@ -162,18 +162,19 @@ var sound = map[string]struct{ path, body string }{
 
 // versions says where the version of a document stands.
 var versions = map[string]string{
-	"saveCourse":       "courses WHERE id = 1",
-	"saveInspection":   "inspections WHERE id = 1",
-	"measureComponent": "components WHERE code = 'perlite'",
-	"changeRecipe":     "recipes WHERE id = 1",
-	"changePlace":      "places WHERE id = 1",
-	"changePlant":      "plants WHERE id = 1",
-	"planHome":         "rehomings WHERE plant_id = 1",
-	"assume":           "rehomings WHERE plant_id = 1",
-	"saveRhizome":      "rhizomes WHERE plant_id = 1",
-	"saveReading":      "readings WHERE id = 1",
-	"correctRoot":      "readings WHERE id = 1",
-	"changeStock":      "shelf WHERE id = 1",
+	"saveCourse":       "kind = 'course' AND id = 1",
+	"saveInspection":   "kind = 'look' AND id = 1",
+	"measureComponent": "kind = 'component' AND code = 'perlite'",
+	"changeRecipe":     "kind = 'recipe' AND id = 1",
+	"changePlace":      "kind = 'place' AND id = 1",
+	"changePlant":      "kind = 'intake' AND id = 1",
+	"planHome":         "kind = 'plan' AND plant_id = 1",
+	"assume":           "kind = 'plan' AND plant_id = 1",
+	"saveRhizome":      "kind = 'rhizome' AND plant_id = 1",
+	"saveReading":      "kind = 'reading' AND id = 1",
+	"correctRoot":      "kind = 'reading' AND id = 1",
+	"changeStock":      "kind = 'stock' AND id = 1",
+	"setSettings":      "kind = 'house'",
 }
 
 // bench is a served file with an eye on it.
@@ -188,7 +189,7 @@ type damaged struct {
 func newDamaged(t *testing.T) *damaged {
 	t.Helper()
 	path := filepath.Join(t.TempDir(), "bench.sqlite")
-	s, err := store.Open(t.Context(), path)
+	s, err := ledger.Open(t.Context(), path)
 	require.NoError(t, err)
 	h, err := New(clinic.New(s, time.Now), shell)
 	require.NoError(t, err)
@@ -243,7 +244,7 @@ func (d *damaged) path(o operation) string {
 func (d *damaged) body(id string) string {
 	version := int64(0)
 	if where := versions[id]; where != "" {
-		err := d.eye.QueryRow("SELECT version FROM " + where).Scan(&version)
+		err := d.eye.QueryRow("SELECT version FROM documents WHERE " + where).Scan(&version)
 		if err != nil {
 			require.ErrorIs(d.t, err, sql.ErrNoRows)
 		}

@@ -12,7 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
-	"therapeon/store"
+	"therapeon/ledger"
 )
 
 // FuzzBodies sends whatever comes as a body: the answer is always one of the
@@ -43,7 +43,7 @@ func FuzzBodies(f *testing.F) {
 	} {
 		f.Add(body)
 	}
-	s, err := store.Open(f.Context(), filepath.Join(f.TempDir(), "bench.sqlite"))
+	s, err := ledger.Open(f.Context(), filepath.Join(f.TempDir(), "bench.sqlite"))
 	require.NoError(f, err)
 	f.Cleanup(func() { _ = s.Close() })
 	at := time.Now() // held still: what is due changes with the hour, what is kept must not

@@ -1,12 +1,23 @@
 package api
 
 import (
+	"encoding/json"
 	"fmt"
+	"net/http"
+	"net/http/httptest"
+	"path/filepath"
+	"strconv"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/clinic"
+	"therapeon/clinic/intake"
+	"therapeon/demo"
+	"therapeon/ledger"
 )
 
 // unsaid walks what was computed and names every value of the craft that comes
@@ -20,7 +31,7 @@ func unsaid(at string, v any) []string {
 		if has && marked && mark == "published" && v["source"] == nil {
 			found = append(found, at+" names no source")
 		}
-		if has && !marked && v["unit"] == nil && v["scale"] == nil {
+		if has && !marked && v["unit"] == nil && v["scale"] == nil && v["from"] == nil {
 			found = append(found, at+" has no mark")
 		}
 		for name, part := range v {
@@ -101,4 +112,54 @@ func TestEveryJobOfAPlanCarriesItsMarks(t *testing.T) {
 		unsaid("", map[string]any{"words": map[string]any{"value": "wet it"}}),
 		"the walk finds what is bare",
 	)
+}
+
+// Every answer about the demo's plants, and every table, says where its values come from.
+func TestEveryAnswerSaysWhereItsValuesComeFrom(t *testing.T) {
+	s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "demo.sqlite"))
+	require.NoError(t, err)
+	defer func() { _ = s.Close() }()
+	c := clinic.New(s, time.Now)
+	require.NoError(t, demo.Fill(t.Context(), c))
+	h, err := New(c, shell)
+	require.NoError(t, err)
+	get := func(path string) (doc map[string]any) {
+		w := httptest.NewRecorder()
+		h.ServeHTTP(w, httptest.NewRequestWithContext(t.Context(), http.MethodGet, "http://localhost"+path, nil))
+		if w.Code == http.StatusOK && strings.Contains(w.Header().Get("Content-Type"), "json") {
+			require.NoError(t, json.Unmarshal(w.Body.Bytes(), &doc), path)
+		}
+		return doc
+	}
+	plants, _, err := c.Intake.Plants(t.Context(), intake.Find{Most: 100})
+	require.NoError(t, err)
+	marked := 0
+	for _, o := range table(c) {
+		if o.method != http.MethodGet {
+			continue
+		}
+		paths := []string{o.path}
+		if strings.Contains(o.path, "{id}") {
+			paths = nil
+			for _, p := range plants {
+				paths = append(paths, strings.Replace(o.path, "{id}", strconv.FormatInt(p.ID, 10), 1))
+			}
+		}
+		for _, path := range paths {
+			if strings.HasSuffix(path, "/race") && path != paths[0] {
+				continue // one is like another, and takes its time
+			}
+			doc := get(path)
+			marked += marks(doc)
+			for _, fault := range unsaid(path, doc) {
+				assert.True(t, ofTheUser(fault), fault)
+			}
+		}
+	}
+	assert.Greater(t, marked, 5_000)
+}
+
+// ofTheUser holds for values that someone entered or measured: they are nobody's figure.
+func ofTheUser(fault string) bool {
+	return strings.Contains(fault, "strength")
 }

@@ -10,6 +10,7 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"therapeon/clinic"
+	"therapeon/clinic/record"
 	"therapeon/core/fault"
 )
 
@@ -22,7 +23,9 @@ type Problem struct {
 	Detail  string     `json:"detail,omitempty" description:"what happened, and what is still safe"`
 	Faults  fault.List `json:"faults,omitempty" description:"each wrong value"`
 	Version int64      `json:"version,omitempty" description:"in a conflict: the version now"`
-	Changes []string   `json:"changes,omitempty" description:"in a conflict: what changed meanwhile"`
+	Changes []string   `json:"changes,omitempty" description:"in a conflict: how what is there now differs from yours"`
+	Theirs  []string   `json:"theirs,omitempty" description:"in a conflict: what was changed there since you loaded it, where that can still be told"`
+	Yours   []string   `json:"yours,omitempty" description:"in a conflict: what you changed since"`
 }
 
 const problemJSON = "application/problem+json"
@@ -31,8 +34,8 @@ const problemJSON = "application/problem+json"
 func problemOf(err error) Problem {
 	var faults fault.List
 	var unread unreadable
-	var missing clinic.Missing
-	var conflict clinic.Conflict
+	var missing record.Missing
+	var conflict record.Conflict
 	var later afterwards
 	switch {
 	case errors.As(err, &later):
@@ -82,7 +85,9 @@ func problemOf(err error) Problem {
 			Status:  http.StatusConflict,
 			Detail:  conflict.Error(),
 			Version: conflict.Version,
-			Changes: conflict.Changes,
+			Changes: conflict.Differs,
+			Theirs:  conflict.Theirs,
+			Yours:   conflict.Yours,
 		}
 	}
 	status := echo.StatusCode(err)

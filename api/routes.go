@@ -9,6 +9,12 @@ import (
 	"time"
 
 	"therapeon/clinic"
+	"therapeon/clinic/intake"
+	"therapeon/clinic/judging"
+	"therapeon/clinic/reading"
+	"therapeon/clinic/record"
+	"therapeon/clinic/settings"
+	"therapeon/core/patient"
 )
 
 type nothing struct{}
@@ -26,16 +32,16 @@ type findPlants struct {
 }
 
 type plantList struct {
-	Plants []clinic.Plant `json:"plants" required:"true"`
+	Plants []intake.Plant `json:"plants" required:"true"`
 	Total  int64          `json:"total" required:"true"`
 }
 
-type addPlant struct{ clinic.Intake }
+type addPlant struct{ patient.Intake }
 
 type changePlant struct {
-	ID      int64         `path:"id" json:"-" required:"true"`
-	Version int64         `json:"version" required:"true" description:"the version you changed"`
-	Intake  clinic.Intake `json:"intake" required:"true"`
+	ID      int64          `path:"id" json:"-" required:"true"`
+	Version int64          `json:"version" required:"true" description:"the version you changed"`
+	Intake  patient.Intake `json:"intake" required:"true"`
 }
 
 type archivePlant struct {
@@ -45,30 +51,30 @@ type archivePlant struct {
 
 type startReading struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Start
+	reading.Start
 }
 
 type saveReading struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Save
+	reading.Save
 }
 
 type tickJob struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Tick
+	reading.Tick
 }
 
 type correctRoot struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Correction
+	reading.Correction
 }
 
 type readingList struct {
-	Readings []clinic.Summary `json:"readings" required:"true"`
+	Readings []judging.Summary `json:"readings" required:"true"`
 }
 
 type about struct {
-	clinic.About
+	settings.About
 	Version string `json:"version" required:"true"`
 }
 
@@ -91,7 +97,7 @@ func table(c *clinic.Clinic) []operation {
 				"about",
 				"Where the data lies",
 				func(ctx context.Context, _ nothing) (about, error) {
-					a, err := c.About(ctx)
+					a, err := c.Settings.About(ctx)
 					return about{a, Version}, err
 				},
 			),
@@ -101,7 +107,7 @@ func table(c *clinic.Clinic) []operation {
 				"backup",
 				"Copy the data file into a folder beside it, and check the copy",
 				func(ctx context.Context, _ nothing) (about, error) {
-					a, err := c.Backup(ctx)
+					a, err := c.Settings.Backup(ctx)
 					return about{a, Version}, err
 				},
 			).takes(
@@ -112,8 +118,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/settings",
 				"getSettings",
 				"House settings",
-				func(ctx context.Context, _ nothing) (clinic.Settings, error) {
-					return c.Settings(ctx)
+				func(ctx context.Context, _ nothing) (record.Settings, error) {
+					return c.Settings.Settings(ctx)
 				},
 			),
 			op(
@@ -121,8 +127,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/settings",
 				"setSettings",
 				"Change the house settings",
-				func(ctx context.Context, in clinic.Settings) (clinic.Settings, error) {
-					return c.SetSettings(ctx, in)
+				func(ctx context.Context, in record.Settings) (record.Settings, error) {
+					return c.Settings.SetSettings(ctx, in)
 				},
 			).takes(
 				5 * time.Minute,
@@ -136,9 +142,9 @@ func table(c *clinic.Clinic) []operation {
 					if in.Most == 0 {
 						in.Most = 200
 					}
-					plants, total, err := c.Plants(
+					plants, total, err := c.Intake.Plants(
 						ctx,
-						clinic.Find{
+						intake.Find{
 							Words:    in.Words,
 							Archived: in.Archived,
 							Due:      in.Due,
@@ -154,8 +160,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/plants",
 				"addPlant",
 				"Put a plant on the bench",
-				func(ctx context.Context, in addPlant) (clinic.Plant, error) {
-					return c.AddPlant(ctx, in.Intake)
+				func(ctx context.Context, in addPlant) (intake.Plant, error) {
+					return c.Intake.AddPlant(ctx, in.Intake)
 				},
 			),
 			op(
@@ -163,8 +169,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/plants/{id}",
 				"getPlant",
 				"A plant",
-				func(ctx context.Context, in byID) (clinic.Plant, error) {
-					return c.Plant(ctx, in.ID)
+				func(ctx context.Context, in byID) (intake.Plant, error) {
+					return c.Intake.Plant(ctx, in.ID)
 				},
 			),
 			op(
@@ -172,8 +178,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/plants/{id}",
 				"changePlant",
 				"Change what is known of a plant",
-				func(ctx context.Context, in changePlant) (clinic.Plant, error) {
-					return c.ChangePlant(ctx, in.ID, in.Version, in.Intake)
+				func(ctx context.Context, in changePlant) (intake.Plant, error) {
+					return c.Intake.ChangePlant(ctx, in.ID, in.Version, in.Intake)
 				},
 			),
 			op(
@@ -181,8 +187,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/plants/{id}/archived",
 				"archivePlant",
 				"Take a plant off the bench, or put it back",
-				func(ctx context.Context, in archivePlant) (clinic.Plant, error) {
-					return c.ArchivePlant(ctx, in.ID, in.Archived)
+				func(ctx context.Context, in archivePlant) (intake.Plant, error) {
+					return c.Intake.ArchivePlant(ctx, in.ID, in.Archived)
 				},
 			),
 			op(
@@ -191,7 +197,7 @@ func table(c *clinic.Clinic) []operation {
 				"listReadings",
 				"A plant's readings in short, the newest first",
 				func(ctx context.Context, in byID) (readingList, error) {
-					list, err := c.Readings(ctx, in.ID)
+					list, err := c.Reading.Readings(ctx, in.ID)
 					return readingList{list}, err
 				},
 			),
@@ -200,8 +206,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/plants/{id}/readings",
 				"startReading",
 				"Begin a reading; an empty one already begun is taken up again",
-				func(ctx context.Context, in startReading) (clinic.Reading, error) {
-					return c.StartReading(ctx, in.ID, in.Start)
+				func(ctx context.Context, in startReading) (reading.Reading, error) {
+					return c.Reading.StartReading(ctx, in.ID, in.Start)
 				},
 			),
 			op(
@@ -209,8 +215,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/readings/{id}",
 				"getReading",
 				"A reading with its verdict and cut list",
-				func(ctx context.Context, in byID) (clinic.Reading, error) {
-					return c.Reading(ctx, in.ID)
+				func(ctx context.Context, in byID) (reading.Reading, error) {
+					return c.Reading.Reading(ctx, in.ID)
 				},
 			),
 			op(
@@ -218,8 +224,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/readings/{id}",
 				"saveReading",
 				"Save a reading; an older version is refused",
-				func(ctx context.Context, in saveReading) (clinic.Reading, error) {
-					return c.SaveReading(ctx, in.ID, in.Save)
+				func(ctx context.Context, in saveReading) (reading.Reading, error) {
+					return c.Reading.SaveReading(ctx, in.ID, in.Save)
 				},
 			),
 			op(
@@ -227,8 +233,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/readings/{id}/ticks",
 				"tickJob",
 				"Check a job of the cut list off, or take that back",
-				func(ctx context.Context, in tickJob) (clinic.Reading, error) {
-					return c.TickJob(ctx, in.ID, in.Tick)
+				func(ctx context.Context, in tickJob) (reading.Reading, error) {
+					return c.Reading.TickJob(ctx, in.ID, in.Tick)
 				},
 			),
 			op(
@@ -236,8 +242,8 @@ func table(c *clinic.Clinic) []operation {
 				"/api/v1/readings/{id}/corrections",
 				"correctRoot",
 				"Say what a root turned out to be",
-				func(ctx context.Context, in correctRoot) (clinic.Reading, error) {
-					return c.Correct(ctx, in.ID, in.Correction)
+				func(ctx context.Context, in correctRoot) (reading.Reading, error) {
+					return c.Reading.Correct(ctx, in.ID, in.Correction)
 				},
 			),
 		},

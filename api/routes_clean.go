@@ -3,9 +3,17 @@ package api
 import (
 	"context"
 	"net/http"
+	"strconv"
+	"strings"
 
 	"therapeon/clinic"
+	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/dividing"
+	"therapeon/clinic/history"
+	"therapeon/clinic/timers"
+	"therapeon/clinic/treating"
 	"therapeon/core/pests"
+	"therapeon/core/work"
 )
 
 type cleaningOf struct {
@@ -15,26 +23,26 @@ type cleaningOf struct {
 
 type markJob struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.MarkJob
+	cleanwork.MarkJob
 }
 
 type addJob struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.AddJob
+	cleanwork.AddJob
 }
 
 type closeCleaning struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.CloseCleaning
+	cleanwork.CloseCleaning
 }
 
 type seenList struct {
-	Seen []clinic.Seen `json:"seen" required:"true"`
+	Seen []work.Seen `json:"seen" required:"true"`
 }
 
 type changeTimer struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.ChangeTimer
+	timers.ChangeTimer
 }
 
 type startCourse struct {
@@ -44,35 +52,61 @@ type startCourse struct {
 
 type saveCourse struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.SaveCourse
+	treating.SaveCourse
 }
 
 type courseList struct {
-	Courses []clinic.Course `json:"courses" required:"true"`
+	Courses []treating.Course `json:"courses" required:"true"`
 }
 
 type dueList struct {
-	Due []clinic.DueRound `json:"due" required:"true"`
+	Due []treating.DueRound `json:"due" required:"true"`
+}
+
+type rhizomeOf struct {
+	ID   int64  `path:"id" json:"-" required:"true"`
+	Cuts string `query:"cuts" json:"-" description:"where to cut, such as 3,5, each by the bulb on its younger side, or none; left out: as advised"`
+}
+
+// mostCuts is how many cuts can be asked about.
+const mostCuts = 12
+
+func (r rhizomeOf) cuts() ([]int, error) {
+	switch r.Cuts {
+	case "":
+		return nil, nil
+	case "none":
+		return []int{}, nil
+	}
+	var cuts []int
+	for word := range strings.SplitSeq(r.Cuts, ",") {
+		n, err := strconv.Atoi(strings.TrimSpace(word))
+		if err != nil || len(cuts) == mostCuts {
+			return nil, badParameter("cuts", r.Cuts, "numbers of bulbs, such as 3,5; 12 at most")
+		}
+		cuts = append(cuts, n)
+	}
+	return cuts, nil
 }
 
 type saveRhizome struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.SaveRhizome
+	dividing.SaveRhizome
 }
 
 type divide struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Divide
+	dividing.Divide
 }
 
 type incident struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Incident
+	history.Incident
 }
 
 type withdraw struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Withdraw
+	history.Withdraw
 }
 
 // cleaningTable lists the work of cleaning and what goes with it: timers,
@@ -85,8 +119,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/cleaning",
 			"getCleaning",
 			"A plant's plan: in hand, just closed, or new",
-			func(ctx context.Context, in cleaningOf) (clinic.Cleaning, error) {
-				return c.Cleaning(ctx, in.ID, in.Person)
+			func(ctx context.Context, in cleaningOf) (cleanwork.Cleaning, error) {
+				return c.Cleaning.Cleaning(ctx, in.ID, in.Person)
 			},
 		),
 		op(
@@ -94,8 +128,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/cleaning/jobs",
 			"markJob",
 			"Say that a job is done, skipped or open again",
-			func(ctx context.Context, in markJob) (clinic.Cleaning, error) {
-				return c.MarkJob(ctx, in.ID, in.MarkJob)
+			func(ctx context.Context, in markJob) (cleanwork.Cleaning, error) {
+				return c.Cleaning.MarkJob(ctx, in.ID, in.MarkJob)
 			},
 		),
 		op(
@@ -103,8 +137,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/cleaning/jobs",
 			"addJob",
 			"Put a job of your own on the plan",
-			func(ctx context.Context, in addJob) (clinic.Cleaning, error) {
-				return c.AddJob(ctx, in.ID, in.AddJob)
+			func(ctx context.Context, in addJob) (cleanwork.Cleaning, error) {
+				return c.Cleaning.AddJob(ctx, in.ID, in.AddJob)
 			},
 		),
 		op(
@@ -112,8 +146,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/cleaning/closed",
 			"closeCleaning",
 			"Close a cleaning, or open it again",
-			func(ctx context.Context, in closeCleaning) (clinic.Cleaning, error) {
-				return c.CloseCleaning(ctx, in.ID, in.CloseCleaning)
+			func(ctx context.Context, in closeCleaning) (cleanwork.Cleaning, error) {
+				return c.Cleaning.CloseCleaning(ctx, in.ID, in.CloseCleaning)
 			},
 		),
 		op(
@@ -121,8 +155,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/acknowledged",
 			"acknowledge",
 			"Say that someone has read cautions",
-			func(ctx context.Context, in clinic.Acknowledge) (seenList, error) {
-				list, err := c.Acknowledge(ctx, in)
+			func(ctx context.Context, in cleanwork.Acknowledge) (seenList, error) {
+				list, err := c.Cleaning.Acknowledge(ctx, in)
 				return seenList{list}, err
 			},
 		),
@@ -131,8 +165,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/timers",
 			"listTimers",
 			"Timers in hand",
-			func(ctx context.Context, _ nothing) (clinic.Timers, error) {
-				return c.Timers(ctx)
+			func(ctx context.Context, _ nothing) (timers.Timers, error) {
+				return c.Timers.Timers(ctx)
 			},
 		),
 		op(
@@ -140,8 +174,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/timers",
 			"startTimer",
 			"Begin a timer",
-			func(ctx context.Context, in clinic.StartTimer) (clinic.Timers, error) {
-				return c.StartTimer(ctx, in)
+			func(ctx context.Context, in timers.StartTimer) (timers.Timers, error) {
+				return c.Timers.StartTimer(ctx, in)
 			},
 		),
 		op(
@@ -149,8 +183,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/timers/{id}",
 			"changeTimer",
 			"Give a timer more time, or put it away",
-			func(ctx context.Context, in changeTimer) (clinic.Timers, error) {
-				return c.ChangeTimer(ctx, in.ID, in.ChangeTimer)
+			func(ctx context.Context, in changeTimer) (timers.Timers, error) {
+				return c.Timers.ChangeTimer(ctx, in.ID, in.ChangeTimer)
 			},
 		),
 		op(
@@ -159,7 +193,7 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"listCourses",
 			"A plant's treatments with their schedules",
 			func(ctx context.Context, in byID) (courseList, error) {
-				list, err := c.Courses(ctx, in.ID)
+				list, err := c.Treating.Courses(ctx, in.ID)
 				return courseList{list}, err
 			},
 		),
@@ -168,8 +202,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/courses",
 			"startCourse",
 			"Begin a treatment",
-			func(ctx context.Context, in startCourse) (clinic.Course, error) {
-				return c.StartCourse(ctx, in.ID, in.Course)
+			func(ctx context.Context, in startCourse) (treating.Course, error) {
+				return c.Treating.StartCourse(ctx, in.ID, in.Course)
 			},
 		),
 		op(
@@ -177,8 +211,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/courses/{id}",
 			"saveCourse",
 			"Save a treatment; an older version is refused",
-			func(ctx context.Context, in saveCourse) (clinic.Course, error) {
-				return c.SaveCourse(ctx, in.ID, in.SaveCourse)
+			func(ctx context.Context, in saveCourse) (treating.Course, error) {
+				return c.Treating.SaveCourse(ctx, in.ID, in.SaveCourse)
 			},
 		),
 		op(
@@ -187,7 +221,7 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"dueRounds",
 			"Rounds and looks against pests that are due today",
 			func(ctx context.Context, _ nothing) (dueList, error) {
-				list, err := c.DueRounds(ctx)
+				list, err := c.Treating.DueRounds(ctx)
 				return dueList{list}, err
 			},
 		),
@@ -196,8 +230,12 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/rhizome",
 			"getRhizome",
 			"A plant's rhizome, and the advice on dividing it",
-			func(ctx context.Context, in byID) (clinic.Divisible, error) {
-				return c.Division(ctx, in.ID)
+			func(ctx context.Context, in rhizomeOf) (dividing.Divisible, error) {
+				cuts, err := in.cuts()
+				if err != nil {
+					return dividing.Divisible{}, err
+				}
+				return c.Dividing.Division(ctx, in.ID, cuts)
 			},
 		),
 		op(
@@ -205,8 +243,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/rhizome",
 			"saveRhizome",
 			"Save a rhizome; an older version is refused",
-			func(ctx context.Context, in saveRhizome) (clinic.Divisible, error) {
-				return c.SaveRhizome(ctx, in.ID, in.SaveRhizome)
+			func(ctx context.Context, in saveRhizome) (dividing.Divisible, error) {
+				return c.Dividing.SaveRhizome(ctx, in.ID, in.SaveRhizome)
 			},
 		),
 		op(
@@ -214,8 +252,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/divisions",
 			"dividePlant",
 			"Divide a plant: the pieces become plants",
-			func(ctx context.Context, in divide) (clinic.Divided, error) {
-				return c.Divide(ctx, in.ID, in.Divide)
+			func(ctx context.Context, in divide) (dividing.Divided, error) {
+				return c.Dividing.Divide(ctx, in.ID, in.Divide)
 			},
 		),
 		op(
@@ -223,8 +261,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/timeline",
 			"getTimeline",
 			"What happened to a plant, the newest first",
-			func(ctx context.Context, in byID) (clinic.Timeline, error) {
-				return c.Timeline(ctx, in.ID)
+			func(ctx context.Context, in byID) (history.Timeline, error) {
+				return c.History.Timeline(ctx, in.ID)
 			},
 		),
 		op(
@@ -232,8 +270,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/incidents",
 			"addIncident",
 			"Note that something broke",
-			func(ctx context.Context, in incident) (clinic.Timeline, error) {
-				return c.Incident(ctx, in.ID, in.Incident)
+			func(ctx context.Context, in incident) (history.Timeline, error) {
+				return c.History.Incident(ctx, in.ID, in.Incident)
 			},
 		),
 		op(
@@ -241,8 +279,8 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/incidents",
 			"withdrawIncident",
 			"Take an incident back",
-			func(ctx context.Context, in withdraw) (clinic.Timeline, error) {
-				return c.WithdrawIncident(ctx, in.ID, in.Withdraw)
+			func(ctx context.Context, in withdraw) (history.Timeline, error) {
+				return c.History.WithdrawIncident(ctx, in.ID, in.Withdraw)
 			},
 		),
 	}

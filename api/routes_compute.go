@@ -7,38 +7,40 @@ import (
 	"therapeon/clinic"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
+	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/leaves"
 	"therapeon/core/look"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/unpot"
 )
 
 type plantFacts struct {
-	Group          string         `json:"group" required:"true"`
-	LeafCount      int            `json:"leaf_count,omitempty"`
-	Blades         []leaves.Blade `json:"blades,omitempty"`
-	OldMedium      string         `json:"old_medium,omitempty"`
-	KeptApart      bool           `json:"kept_apart,omitempty"`
-	Flowering      string         `json:"flowering,omitempty"`
-	BulbCount      int            `json:"bulb_count,omitempty"`
-	BulbState      string         `json:"bulb_state,omitempty"`
-	ArrivedOn      string         `json:"arrived_on,omitempty"`
-	LastRepotted   string         `json:"last_repotted,omitempty"`
-	Pot            string         `json:"pot,omitempty"`
-	SpikeAtRescue  string         `json:"spike_at_rescue,omitempty"`
-	RepotInFlower  string         `json:"repot_in_flower,omitempty"`
-	SmallRotPatch  string         `json:"small_rot_patch,omitempty"`
-	RootClass      string         `json:"root_class,omitempty"`
-	DeadDryRoots   string         `json:"dead_dry_roots,omitempty"`
-	ClingingMedium string         `json:"clinging_medium,omitempty"`
-	Peroxide       string         `json:"peroxide,omitempty"`
-	CutPowder      string         `json:"cut_powder,omitempty"`
-	TereteLeaves   bool           `json:"terete_leaves,omitempty"`
+	Group          string            `json:"group" required:"true"`
+	LeafCount      int               `json:"leaf_count,omitempty"`
+	Blades         []leaves.Blade    `json:"blades,omitempty"`
+	OldMedium      string            `json:"old_medium,omitempty"`
+	KeptApart      bool              `json:"kept_apart,omitempty"`
+	Flowering      patient.Flowering `json:"flowering,omitempty"`
+	BulbCount      int               `json:"bulb_count,omitempty"`
+	BulbState      patient.BulbState `json:"bulb_state,omitempty"`
+	ArrivedOn      string            `json:"arrived_on,omitempty"`
+	LastRepotted   string            `json:"last_repotted,omitempty"`
+	Pot            string            `json:"pot,omitempty"`
+	SpikeAtRescue  disputes.SideCode `json:"spike_at_rescue,omitempty"`
+	RepotInFlower  disputes.SideCode `json:"repot_in_flower,omitempty"`
+	SmallRotPatch  disputes.SideCode `json:"small_rot_patch,omitempty"`
+	RootClass      string            `json:"root_class,omitempty"`
+	DeadDryRoots   disputes.SideCode `json:"dead_dry_roots,omitempty"`
+	ClingingMedium disputes.SideCode `json:"clinging_medium,omitempty"`
+	Peroxide       disputes.SideCode `json:"peroxide,omitempty"`
+	CutPowder      disputes.SideCode `json:"cut_powder,omitempty"`
+	TereteLeaves   bool              `json:"terete_leaves,omitempty"`
 }
 
-func (p plantFacts) intake() clinic.Intake {
-	return clinic.Intake{
+func (p plantFacts) intake() patient.Intake {
+	return patient.Intake{
 		Group:          p.Group,
 		LeafCount:      p.LeafCount,
 		Blades:         p.Blades,
@@ -84,17 +86,17 @@ type gridLength struct {
 
 // computeLook is a plant looked at on a day, and its roots if they were read.
 type computeLook struct {
-	Plant      plantFacts        `json:"plant" required:"true"`
-	Inspection clinic.Inspection `json:"inspection" required:"true"`
-	Reading    *roots.Reading    `json:"reading,omitempty"`
-	On         string            `json:"on,omitempty" validate:"omitempty,day" description:"the day; left out: today"`
+	Plant      plantFacts         `json:"plant" required:"true"`
+	Inspection patient.Inspection `json:"inspection" required:"true"`
+	Reading    *roots.Reading     `json:"reading,omitempty"`
+	On         string             `json:"on,omitempty" validate:"omitempty,day" description:"the day; left out: today"`
 }
 
 type computedLook struct {
-	Look    look.Verdict `json:"look" required:"true"`
-	AgainOn string       `json:"again_on,omitempty" description:"the day to look again"`
-	Season  string       `json:"season" required:"true" enum:"warm,cool"`
-	Unpot   unpot.Advice `json:"unpot" required:"true"`
+	Look    look.Verdict   `json:"look" required:"true"`
+	AgainOn string         `json:"again_on,omitempty" description:"the day to look again"`
+	Season  patient.Season `json:"season" required:"true" enum:"warm,cool"`
+	Unpot   unpot.Advice   `json:"unpot" required:"true"`
 }
 
 type computedCauses struct {
@@ -111,7 +113,7 @@ func computeTable(c *clinic.Clinic) []operation {
 			"computeLook",
 			"Whether and when to unpot, and how; nothing saved",
 			func(ctx context.Context, in computeLook) (computedLook, error) {
-				all, err := c.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
+				all, err := c.Looking.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
 				return computedLook{all.Look, all.AgainOn, all.Season, all.Unpot}, err
 			},
 		),
@@ -121,7 +123,7 @@ func computeTable(c *clinic.Clinic) []operation {
 			"computeCauses",
 			"What can have done it, why, and what to check next; nothing saved",
 			func(ctx context.Context, in computeLook) (computedCauses, error) {
-				all, err := c.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
+				all, err := c.Looking.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
 				return computedCauses{all.Causes}, err
 			},
 		),
@@ -131,7 +133,7 @@ func computeTable(c *clinic.Clinic) []operation {
 			"computeRoots",
 			"Verdict and cut list of a reading, nothing saved",
 			func(ctx context.Context, in computeRoots) (computedRoots, error) {
-				v, l, err := c.Compute(ctx, in.Plant.intake(), in.Reading)
+				v, l, err := c.Reading.Compute(ctx, in.Plant.intake(), in.Reading)
 				return computedRoots{v, l}, err
 			},
 		),

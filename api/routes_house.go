@@ -7,6 +7,8 @@ import (
 	"strings"
 
 	"therapeon/clinic"
+	"therapeon/clinic/rehoming"
+	"therapeon/clinic/shelf"
 	"therapeon/core/drying"
 	"therapeon/core/media"
 	"therapeon/core/pots"
@@ -21,45 +23,45 @@ type rehomingOf struct {
 type savePlan struct {
 	ID     int64  `path:"id" json:"-" required:"true"`
 	Person string `query:"person" json:"-"`
-	clinic.SavePlan
+	rehoming.SavePlan
 }
 
 type markHomeJob struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.MarkHomeJob
+	rehoming.MarkHomeJob
 }
 
 type settle struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Settle
+	rehoming.Settle
 }
 
 type houseMedia struct {
-	Media      media.Knowledge         `json:"media" required:"true"`
-	Components []media.Component       `json:"components" required:"true" description:"with the house's own figures where it measured them, and its own components"`
-	House      []clinic.HouseComponent `json:"house" required:"true" description:"what the house measured"`
-	Recipes    []clinic.OwnRecipe      `json:"recipes" required:"true" description:"the house's own mixes"`
+	Media      media.Knowledge        `json:"media" required:"true"`
+	Components []media.Component      `json:"components" required:"true" description:"with the house's own figures where it measured them, and its own components"`
+	House      []shelf.HouseComponent `json:"house" required:"true" description:"what the house measured"`
+	Recipes    []shelf.OwnRecipe      `json:"recipes" required:"true" description:"the house's own mixes"`
 }
 
 type measureComponent struct {
 	Code string `path:"code" json:"-" required:"true"`
-	clinic.MeasureComponent
+	shelf.MeasureComponent
 }
 
 type measuredList struct {
-	Components []media.Component       `json:"components" required:"true"`
-	House      []clinic.HouseComponent `json:"house" required:"true"`
+	Components []media.Component      `json:"components" required:"true"`
+	House      []shelf.HouseComponent `json:"house" required:"true"`
 }
 
-type addRecipe struct{ clinic.SaveRecipe }
+type addRecipe struct{ shelf.SaveRecipe }
 
 type changeRecipe struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.SaveRecipe
+	shelf.SaveRecipe
 }
 
 type recipeList struct {
-	Recipes []clinic.OwnRecipe `json:"recipes" required:"true"`
+	Recipes []shelf.OwnRecipe `json:"recipes" required:"true"`
 }
 
 type labelsOf struct {
@@ -83,8 +85,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/home",
 			"getHome",
 			"Pot it or hold it, its pot, mix and place, and the jobs",
-			func(ctx context.Context, in rehomingOf) (clinic.Rehoming, error) {
-				return c.Rehoming(ctx, in.ID, in.Person)
+			func(ctx context.Context, in rehomingOf) (rehoming.Rehoming, error) {
+				return c.Rehoming.Rehoming(ctx, in.ID, in.Person)
 			},
 		),
 		op(
@@ -92,8 +94,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/home",
 			"planHome",
 			"Change what is planned for a plant; an older version is refused",
-			func(ctx context.Context, in savePlan) (clinic.Rehoming, error) {
-				return c.SavePlan(ctx, in.ID, in.SavePlan, in.Person)
+			func(ctx context.Context, in savePlan) (rehoming.Rehoming, error) {
+				return c.Rehoming.SavePlan(ctx, in.ID, in.SavePlan, in.Person)
 			},
 		),
 		op(
@@ -101,8 +103,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/home/jobs",
 			"markHomeJob",
 			"Say that a job is done, skipped or open again",
-			func(ctx context.Context, in markHomeJob) (clinic.Rehoming, error) {
-				return c.MarkHomeJob(ctx, in.ID, in.MarkHomeJob)
+			func(ctx context.Context, in markHomeJob) (rehoming.Rehoming, error) {
+				return c.Rehoming.MarkHomeJob(ctx, in.ID, in.MarkHomeJob)
 			},
 		),
 		op(
@@ -110,8 +112,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/homes",
 			"settle",
 			"Note a plant's new home as it was in fact given",
-			func(ctx context.Context, in settle) (clinic.Rehoming, error) {
-				return c.Settle(ctx, in.ID, in.Settle)
+			func(ctx context.Context, in settle) (rehoming.Rehoming, error) {
+				return c.Rehoming.Settle(ctx, in.ID, in.Settle)
 			},
 		),
 		op(
@@ -119,8 +121,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/batch",
 			"getBatch",
 			"Tonight's batch of pots against the shelf",
-			func(ctx context.Context, _ nothing) (clinic.Batch, error) {
-				return c.Batch(ctx)
+			func(ctx context.Context, _ nothing) (rehoming.Batch, error) {
+				return c.Rehoming.Batch(ctx)
 			},
 		),
 		op(
@@ -128,8 +130,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/knowledge/rehome",
 			"rehomeKnowledge",
 			"Routes, pots and drying",
-			func(context.Context, nothing) (clinic.RehomeKnowledge, error) {
-				return clinic.RehomeKnowledge{
+			func(context.Context, nothing) (rehoming.RehomeKnowledge, error) {
+				return rehoming.RehomeKnowledge{
 					Rehome: *rehome.Table(),
 					Pots:   *pots.Table(),
 					Drying: *drying.Table(),
@@ -142,11 +144,11 @@ func houseTable(c *clinic.Clinic) []operation {
 			"mediaKnowledge",
 			"Components of media, as the house has them, and recipes",
 			func(ctx context.Context, _ nothing) (houseMedia, error) {
-				all, house, err := c.Components(ctx)
+				all, house, err := c.Shelf.Components(ctx)
 				if err != nil {
 					return houseMedia{}, err
 				}
-				own, err := c.Recipes(ctx)
+				own, err := c.Shelf.Recipes(ctx)
 				return houseMedia{*media.Table(), all, house, own}, err
 			},
 		),
@@ -156,7 +158,7 @@ func houseTable(c *clinic.Clinic) []operation {
 			"measureComponent",
 			"Keep the measured air of a component, or a component of one's own",
 			func(ctx context.Context, in measureComponent) (measuredList, error) {
-				all, house, err := c.MeasureComponent(ctx, in.Code, in.MeasureComponent)
+				all, house, err := c.Shelf.MeasureComponent(ctx, in.Code, in.MeasureComponent)
 				return measuredList{all, house}, err
 			},
 		),
@@ -166,7 +168,7 @@ func houseTable(c *clinic.Clinic) []operation {
 			"addRecipe",
 			"Keep a mix of one's own",
 			func(ctx context.Context, in addRecipe) (recipeList, error) {
-				list, err := c.SaveRecipe(ctx, 0, in.SaveRecipe)
+				list, err := c.Shelf.SaveRecipe(ctx, 0, in.SaveRecipe)
 				return recipeList{list}, err
 			},
 		),
@@ -176,7 +178,7 @@ func houseTable(c *clinic.Clinic) []operation {
 			"changeRecipe",
 			"Change a mix of one's own, or take it off the list",
 			func(ctx context.Context, in changeRecipe) (recipeList, error) {
-				list, err := c.SaveRecipe(ctx, in.ID, in.SaveRecipe)
+				list, err := c.Shelf.SaveRecipe(ctx, in.ID, in.SaveRecipe)
 				return recipeList{list}, err
 			},
 		),
@@ -199,7 +201,7 @@ func houseTable(c *clinic.Clinic) []operation {
 				if err != nil {
 					return document{}, err
 				}
-				tag, body, err := c.CaseSheet(ctx, in.ID, at)
+				tag, body, err := c.History.CaseSheet(ctx, in.ID, at)
 				return document{fileName(tag, ".pdf"), pdf, body}, err
 			},
 		),
@@ -208,8 +210,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/compute/pot",
 			"computePot",
 			"A pot's volume and fit, and the size advised; nothing saved",
-			func(ctx context.Context, in clinic.PotAsk) (clinic.PotAnswer, error) {
-				return c.ComputePot(ctx, in)
+			func(ctx context.Context, in rehoming.PotAsk) (rehoming.PotAnswer, error) {
+				return c.Rehoming.ComputePot(ctx, in)
 			},
 		),
 		op(
@@ -217,8 +219,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/compute/mix",
 			"computeMix",
 			"What a mix settles to, its air and water; nothing saved",
-			func(ctx context.Context, in clinic.MixAsk) (clinic.MixAnswer, error) {
-				return c.ComputeMix(ctx, in)
+			func(ctx context.Context, in rehoming.MixAsk) (rehoming.MixAnswer, error) {
+				return c.Rehoming.ComputeMix(ctx, in)
 			},
 		),
 		op(
@@ -226,8 +228,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/compute/section",
 			"computeSection",
 			"Plant and pot cut through the middle, to scale; nothing saved",
-			func(ctx context.Context, in clinic.SectionAsk) (pots.Section, error) {
-				return c.ComputeSection(ctx, in)
+			func(ctx context.Context, in rehoming.SectionAsk) (pots.Section, error) {
+				return c.Rehoming.ComputeSection(ctx, in)
 			},
 		),
 		op(
@@ -235,8 +237,8 @@ func houseTable(c *clinic.Clinic) []operation {
 			"/api/v1/compute/weigh-fit",
 			"computeWeighFit",
 			"What weights say: a bare plant's loss, or when a pot is due; nothing saved",
-			func(_ context.Context, in clinic.WeighFitAsk) (clinic.WeighFit, error) {
-				return c.ComputeWeighFit(in)
+			func(_ context.Context, in rehoming.WeighFitAsk) (rehoming.WeighFit, error) {
+				return c.Rehoming.ComputeWeighFit(in)
 			},
 		),
 	}
@@ -261,6 +263,6 @@ func labels(ctx context.Context, c *clinic.Clinic, in labelsOf) (document, error
 	if in.Skip > 23 {
 		return document{}, badParameter("skip", strconv.Itoa(in.Skip), "0 to 23 places")
 	}
-	body, err := c.Labels(ctx, ids, in.Sheet, in.Skip, at)
+	body, err := c.History.Labels(ctx, ids, in.Sheet, in.Skip, at)
 	return document{"labels.pdf", pdf, body}, err
 }

@@ -5,20 +5,22 @@ import (
 	"net/http"
 
 	"therapeon/clinic"
+	"therapeon/clinic/judging"
+	"therapeon/clinic/looking"
 )
 
 type startLook struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.StartLook
+	looking.StartLook
 }
 
 type saveInspection struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.SaveInspection
+	looking.SaveInspection
 }
 
 type inspectionList struct {
-	Inspections []clinic.Looked `json:"inspections" required:"true"`
+	Inspections []judging.Looked `json:"inspections" required:"true"`
 }
 
 // lookTable lists what is done before the roots are read, and about the cause.
@@ -31,7 +33,7 @@ func lookTable(c *clinic.Clinic) []operation {
 			"listInspections",
 			"A plant's inspections in short, the newest first",
 			func(ctx context.Context, in byID) (inspectionList, error) {
-				list, err := c.Inspections(ctx, in.ID)
+				list, err := c.Looking.Inspections(ctx, in.ID)
 				return inspectionList{list}, err
 			},
 		),
@@ -40,8 +42,8 @@ func lookTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/inspections",
 			"startLook",
 			"Begin an inspection; a blank one already begun is taken up again",
-			func(ctx context.Context, in startLook) (clinic.Inspected, error) {
-				return c.StartLook(ctx, in.ID, in.StartLook)
+			func(ctx context.Context, in startLook) (judging.Inspected, error) {
+				return c.Looking.StartLook(ctx, in.ID, in.StartLook)
 			},
 		),
 		op(
@@ -49,8 +51,8 @@ func lookTable(c *clinic.Clinic) []operation {
 			"/api/v1/inspections/{id}",
 			"getInspection",
 			"An inspection with its look, its way out of the pot and its causes",
-			func(ctx context.Context, in byID) (clinic.Inspected, error) {
-				return c.Inspection(ctx, in.ID)
+			func(ctx context.Context, in byID) (judging.Inspected, error) {
+				return c.Looking.Inspection(ctx, in.ID)
 			},
 		),
 		op(
@@ -58,8 +60,8 @@ func lookTable(c *clinic.Clinic) []operation {
 			"/api/v1/inspections/{id}",
 			"saveInspection",
 			"Save an inspection; an older version is refused",
-			func(ctx context.Context, in saveInspection) (clinic.Inspected, error) {
-				return c.SaveInspection(ctx, in.ID, in.SaveInspection)
+			func(ctx context.Context, in saveInspection) (judging.Inspected, error) {
+				return c.Looking.SaveInspection(ctx, in.ID, in.SaveInspection)
 			},
 		),
 	}

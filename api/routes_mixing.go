@@ -6,7 +6,11 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/check"
+	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/shelf"
+	"therapeon/clinic/treating"
 	"therapeon/core/division"
+	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/roots"
 	"therapeon/core/solutions"
@@ -28,27 +32,27 @@ type oxygen struct {
 
 type changeStock struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.ChangeStock
+	shelf.ChangeStock
 }
 
 type shelfList struct {
-	Shelf []clinic.OnShelf `json:"shelf" required:"true"`
+	Shelf []shelf.OnShelf `json:"shelf" required:"true"`
 }
 
 type needList struct {
-	Needs []clinic.Need `json:"needs" required:"true"`
+	Needs []cleanwork.Need `json:"needs" required:"true"`
 }
 
 // divisionAsk is a rhizome, and what bears on dividing it.
 type divisionAsk struct {
-	Rhizome    division.Rhizome `json:"rhizome" required:"true"`
-	Monopodial bool             `json:"monopodial,omitempty"`
-	BulbState  string           `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
-	Flowering  string           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom"`
-	Growth     string           `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing resting"`
-	Spreading  bool             `json:"spreading,omitempty" description:"rot may be running in the rhizome"`
-	RootGrade  string           `json:"root_grade,omitempty" validate:"omitempty,oneof=rootless near-rootless poor fair good" description:"left out: its roots were not read"`
-	LiveMM     []liveRoot       `json:"live_mm,omitempty" validate:"max=60,dive" description:"living root by bulb"`
+	Rhizome    division.Rhizome  `json:"rhizome" required:"true"`
+	Monopodial bool              `json:"monopodial,omitempty"`
+	BulbState  patient.BulbState `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
+	Flowering  patient.Flowering `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom"`
+	Growth     patient.Growth    `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing resting"`
+	Spreading  bool              `json:"spreading,omitempty" description:"rot may be running in the rhizome"`
+	RootGrade  roots.GradeCode   `json:"root_grade,omitempty" validate:"omitempty,oneof=rootless near-rootless poor fair good" description:"left out: its roots were not read"`
+	LiveMM     []liveRoot        `json:"live_mm,omitempty" validate:"max=60,dive" description:"living root by bulb"`
 }
 
 type liveRoot struct {
@@ -57,22 +61,25 @@ type liveRoot struct {
 	High float64 `json:"high" required:"true" validate:"min=0,max=1000000"`
 }
 
-func (d divisionAsk) plant() division.Plant {
-	p := division.Plant{
-		Monopodial: d.Monopodial,
-		BulbState:  d.BulbState,
-		Flowering:  d.Flowering,
-		Growth:     d.Growth,
-		Spreading:  d.Spreading,
-		Grade:      d.RootGrade,
-		Read:       d.RootGrade != "",
-		LiveMM:     map[int]roots.Range{},
+func (d divisionAsk) plant() *patient.Patient {
+	p := &patient.Patient{
+		Intake: patient.Intake{BulbState: d.BulbState},
+		Looks:  []patient.Look{{Noted: patient.Inspection{Flowering: d.Flowering, Growth: d.Growth}}},
+		Given: patient.Given{
+			Spreading: d.Spreading,
+			Grade:     d.RootGrade,
+			Read:      d.RootGrade != roots.Unread,
+			LiveMM:    map[int]roots.Range{},
+		},
+	}
+	if d.Monopodial {
+		p.Profile.Habit.Value = "monopodial"
 	}
 	for _, l := range d.LiveMM {
 		if l.Bulb == 0 {
-			p.Unplaced = roots.Range{Low: l.Low, High: l.High}
+			p.Given.UnplacedMM = roots.Range{Low: l.Low, High: l.High}
 		} else {
-			p.LiveMM[l.Bulb] = roots.Range{Low: l.Low, High: l.High}
+			p.Given.LiveMM[l.Bulb] = roots.Range{Low: l.Low, High: l.High}
 		}
 	}
 	return p
@@ -123,8 +130,8 @@ func mixingTable(c *clinic.Clinic) []operation {
 			"/api/v1/compute/pest-schedule",
 			"computePestSchedule",
 			"Treatment rounds by warmth; nothing saved",
-			func(_ context.Context, in clinic.PestSchedule) (pests.Schedule, error) {
-				return c.ComputeSchedule(in)
+			func(_ context.Context, in treating.PestSchedule) (pests.Schedule, error) {
+				return c.Treating.ComputeSchedule(in)
 			},
 		),
 		op(
@@ -136,7 +143,7 @@ func mixingTable(c *clinic.Clinic) []operation {
 				if err := check.Input(in); err != nil {
 					return division.Advice{}, err
 				}
-				return c.ComputeDivision(in.Rhizome, in.plant())
+				return c.Dividing.ComputeDivision(in.Rhizome, in.plant())
 			},
 		),
 		op(
@@ -145,7 +152,7 @@ func mixingTable(c *clinic.Clinic) []operation {
 			"listShelf",
 			"What is on the shelf",
 			func(ctx context.Context, _ nothing) (shelfList, error) {
-				list, err := c.Shelf(ctx)
+				list, err := c.Shelf.Shelf(ctx)
 				return shelfList{list}, err
 			},
 		),
@@ -154,8 +161,8 @@ func mixingTable(c *clinic.Clinic) []operation {
 			"/api/v1/shelf",
 			"addStock",
 			"Put a product on the shelf",
-			func(ctx context.Context, in clinic.Stock) (clinic.OnShelf, error) {
-				return c.AddStock(ctx, in)
+			func(ctx context.Context, in shelf.Stock) (shelf.OnShelf, error) {
+				return c.Shelf.AddStock(ctx, in)
 			},
 		),
 		op(
@@ -163,8 +170,8 @@ func mixingTable(c *clinic.Clinic) []operation {
 			"/api/v1/shelf/{id}",
 			"changeStock",
 			"Change what is on the shelf; an older version is refused",
-			func(ctx context.Context, in changeStock) (clinic.OnShelf, error) {
-				return c.ChangeStock(ctx, in.ID, in.ChangeStock)
+			func(ctx context.Context, in changeStock) (shelf.OnShelf, error) {
+				return c.Shelf.ChangeStock(ctx, in.ID, in.ChangeStock)
 			},
 		),
 		op(
@@ -173,7 +180,7 @@ func mixingTable(c *clinic.Clinic) []operation {
 			"sessionNeeds",
 			"What the cleanings in hand will use up",
 			func(ctx context.Context, _ nothing) (needList, error) {
-				list, err := c.SessionNeeds(ctx)
+				list, err := c.Cleaning.SessionNeeds(ctx)
 				return needList{list}, err
 			},
 		),

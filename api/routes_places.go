@@ -7,20 +7,22 @@ import (
 	"time"
 
 	"therapeon/clinic"
+	"therapeon/clinic/places"
+	"therapeon/clinic/record"
 )
 
 type placeList struct {
-	Places []clinic.Place `json:"places" required:"true"`
+	Places []places.Place `json:"places" required:"true"`
 }
 
 type changePlace struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.ChangePlace
+	places.ChangePlace
 }
 
 type putDays struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.DayTable
+	places.DayTable
 }
 
 type importClimate struct {
@@ -38,7 +40,7 @@ func placeTable(c *clinic.Clinic) []operation {
 			"listPlaces",
 			"Places where plants stand",
 			func(ctx context.Context, _ nothing) (placeList, error) {
-				list, err := c.Places(ctx)
+				list, err := c.Places.Places(ctx)
 				return placeList{list}, err
 			},
 		),
@@ -47,8 +49,8 @@ func placeTable(c *clinic.Clinic) []operation {
 			"/api/v1/places",
 			"addPlace",
 			"Note a place",
-			func(ctx context.Context, in clinic.PlaceFacts) (clinic.Place, error) {
-				return c.AddPlace(ctx, in)
+			func(ctx context.Context, in record.PlaceFacts) (places.Place, error) {
+				return c.Places.AddPlace(ctx, in)
 			},
 		),
 		op(
@@ -56,8 +58,8 @@ func placeTable(c *clinic.Clinic) []operation {
 			"/api/v1/places/{id}",
 			"changePlace",
 			"Change what is known of a place; an older version is refused",
-			func(ctx context.Context, in changePlace) (clinic.Place, error) {
-				return c.ChangePlace(ctx, in.ID, in.ChangePlace)
+			func(ctx context.Context, in changePlace) (places.Place, error) {
+				return c.Places.ChangePlace(ctx, in.ID, in.ChangePlace)
 			},
 		),
 		op(
@@ -65,8 +67,8 @@ func placeTable(c *clinic.Clinic) []operation {
 			"/api/v1/places/{id}/days",
 			"putDays",
 			"Note the lows and highs of days at a place",
-			func(ctx context.Context, in putDays) (clinic.Place, error) {
-				return c.PutDays(ctx, in.ID, in.DayTable)
+			func(ctx context.Context, in putDays) (places.Place, error) {
+				return c.Places.PutDays(ctx, in.ID, in.DayTable)
 			},
 		),
 		op(
@@ -74,8 +76,8 @@ func placeTable(c *clinic.Clinic) []operation {
 			"/api/v1/places/{id}/log",
 			"importClimate",
 			"Bring in a climate log or a table of days as CSV; all of it or nothing is kept",
-			func(ctx context.Context, in importClimate) (clinic.Imported, error) {
-				return c.ImportClimate(ctx, in.ID, in.File)
+			func(ctx context.Context, in importClimate) (places.Imported, error) {
+				return c.Places.ImportClimate(ctx, in.ID, in.File)
 			},
 		).takes(
 			5 * time.Minute,

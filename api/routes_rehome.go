@@ -6,6 +6,12 @@ import (
 	"time"
 
 	"therapeon/clinic"
+	"therapeon/clinic/devices"
+	"therapeon/clinic/places"
+	"therapeon/clinic/racing"
+	"therapeon/clinic/record"
+	"therapeon/clinic/rehoming"
+	"therapeon/clinic/weighing"
 	"therapeon/core/race"
 )
 
@@ -16,35 +22,35 @@ type raceOf struct {
 
 type assume struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Assume
+	racing.Assume
 }
 
 type hold struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Hold
+	rehoming.Hold
 }
 
 type weigh struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.Weigh
+	weighing.Weigh
 }
 
 type withdrawWeighing struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.WithdrawWeighing
+	weighing.WithdrawWeighing
 }
 
 type weighingList struct {
-	Weighings []clinic.Weighed `json:"weighings" required:"true"`
+	Weighings []record.Weighed `json:"weighings" required:"true"`
 }
 
 type scaleList struct {
-	Scales []clinic.Shown `json:"scales" required:"true"`
+	Scales []devices.Shown `json:"scales" required:"true"`
 }
 
 type logReading struct {
 	ID int64 `path:"id" json:"-" required:"true"`
-	clinic.LoggerReading
+	places.LoggerReading
 }
 
 // rehomeTable lists what leads to a new home: the race, weights, what is planned.
@@ -65,8 +71,8 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/race",
 			"getRace",
 			"A plant's water against its new roots, by every way of holding it",
-			func(ctx context.Context, in raceOf) (clinic.Race, error) {
-				return c.RaceOf(ctx, in.ID, in.Of)
+			func(ctx context.Context, in raceOf) (racing.Race, error) {
+				return c.Racing.RaceOf(ctx, in.ID, in.Of)
 			},
 		).takes(
 			time.Minute,
@@ -76,8 +82,8 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/race",
 			"assume",
 			"Set your own figures for a plant's race",
-			func(ctx context.Context, in assume) (clinic.Race, error) {
-				return c.Assume(ctx, in.ID, in.Assume)
+			func(ctx context.Context, in assume) (racing.Race, error) {
+				return c.Racing.Assume(ctx, in.ID, in.Assume)
 			},
 		).takes(
 			time.Minute,
@@ -87,8 +93,8 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/holding",
 			"hold",
 			"Say that a plant is held bare, and how",
-			func(ctx context.Context, in hold) (clinic.Race, error) {
-				return c.Hold(ctx, in.ID, in.Hold)
+			func(ctx context.Context, in hold) (racing.Race, error) {
+				return c.Rehoming.Hold(ctx, in.ID, in.Hold)
 			},
 		).takes(
 			time.Minute,
@@ -99,7 +105,7 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"listWeighings",
 			"A plant's weights, the oldest first",
 			func(ctx context.Context, in byID) (weighingList, error) {
-				list, err := c.Weighings(ctx, in.ID)
+				list, err := c.Weighing.Weighings(ctx, in.ID)
 				return weighingList{list}, err
 			},
 		),
@@ -109,7 +115,7 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"weigh",
 			"Keep a weight; one that does not follow from the last is asked about",
 			func(ctx context.Context, in weigh) (weighingList, error) {
-				list, err := c.Weigh(ctx, in.ID, in.Weigh)
+				list, err := c.Weighing.Weigh(ctx, in.ID, in.Weigh)
 				return weighingList{list}, err
 			},
 		),
@@ -119,7 +125,7 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"withdrawWeighing",
 			"Take a weight back, or let it stand again",
 			func(ctx context.Context, in withdrawWeighing) (weighingList, error) {
-				list, err := c.WithdrawWeighing(ctx, in.ID, in.WithdrawWeighing)
+				list, err := c.Weighing.WithdrawWeighing(ctx, in.ID, in.WithdrawWeighing)
 				return weighingList{list}, err
 			},
 		),
@@ -128,8 +134,8 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"/api/v1/compute/race",
 			"computeRace",
 			"A race, nothing saved",
-			func(ctx context.Context, in clinic.RaceCase) (race.Race, error) {
-				return c.ComputeRace(ctx, in)
+			func(ctx context.Context, in racing.RaceCase) (race.Race, error) {
+				return c.Racing.ComputeRace(ctx, in)
 			},
 		).takes(
 			time.Minute,
@@ -140,7 +146,7 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"listScales",
 			"Scales that are on, with what they show",
 			func(context.Context, nothing) (scaleList, error) {
-				return scaleList{c.Scales()}, nil
+				return scaleList{c.Devices.Scales()}, nil
 			},
 		),
 		op(
@@ -148,8 +154,8 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"/api/v1/scales/readings",
 			"scaleReads",
 			"What a scale shows; the answer tells it what to do",
-			func(_ context.Context, in clinic.ScaleReading) (clinic.Told, error) {
-				return c.ScaleReads(in)
+			func(_ context.Context, in devices.ScaleReading) (devices.Told, error) {
+				return c.Devices.ScaleReads(in)
 			},
 		),
 		op(
@@ -157,8 +163,8 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"/api/v1/scales/tare",
 			"tareScale",
 			"Ask a scale to tare",
-			func(_ context.Context, in clinic.TareScale) (scaleList, error) {
-				list, err := c.Tare(in)
+			func(_ context.Context, in devices.TareScale) (scaleList, error) {
+				list, err := c.Devices.Tare(in)
 				return scaleList{list}, err
 			},
 		),
@@ -167,8 +173,8 @@ func rehomeTable(c *clinic.Clinic) []operation {
 			"/api/v1/places/{id}/readings",
 			"logReading",
 			"One measurement of a climate logger",
-			func(ctx context.Context, in logReading) (clinic.LoggedHour, error) {
-				return c.LogReading(ctx, in.ID, in.LoggerReading)
+			func(ctx context.Context, in logReading) (places.LoggedHour, error) {
+				return c.Places.LogReading(ctx, in.ID, in.LoggerReading)
 			},
 		),
 	}

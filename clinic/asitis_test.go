@@ -1,6 +1,7 @@
 package clinic
 
 import (
+	"context"
 	"math"
 	"testing"
 	"time"
@@ -8,25 +9,37 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/dividing"
+	"therapeon/clinic/judging"
+	"therapeon/clinic/looking"
+	"therapeon/clinic/racing"
+	"therapeon/clinic/reading"
+	"therapeon/clinic/record"
+	"therapeon/clinic/rehoming"
+	"therapeon/clinic/settings"
 	"therapeon/core/cleaning"
+	"therapeon/core/disputes"
 	"therapeon/core/division"
 	"therapeon/core/look"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
-	"therapeon/store/sqlc"
+	"therapeon/core/work"
+	"therapeon/ledger"
 )
 
 // After its cuts a plant is drawn and summed up as they left it.
 func TestCutRootsAreGoneFromDrawingAndSums(t *testing.T) {
 	c := newClinic(t)
-	p, r := begun(t, c, Intake{Tag: "Cut", Group: "phalaenopsis", LeafCount: 4})
+	p, r := begun(t, c, patient.Intake{Tag: "Cut", Group: "phalaenopsis", LeafCount: 4})
 	r = save(t, c, r, entry("a", 9, 80, roots.Firm), entry("b", 14, 60, roots.Mushy))
 	assert.Nil(t, r.Left, "nothing was cut yet")
-	r, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 14})
+	r, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 14})
 	require.NoError(t, err)
 	require.NotNil(t, r.Left)
 	assert.Equal(t, 9, r.Left.Reading.Count())
 	assert.InDelta(t, 720, r.Left.Verdict.Totals.LiveLengthMM.Low, 1e-9)
-	after, err := c.Plant(t.Context(), p.ID)
+	after, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	require.NotNil(t, after.Latest.Left)
 	assert.Equal(t, 9, after.Latest.Left.Roots)
@@ -42,47 +55,51 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	p, r := begun(
 		t,
 		before,
-		Intake{Tag: "Spiked", Group: "phalaenopsis", LeafCount: 5, Flowering: "spike", SpikeAtRescue: "cut"},
+		patient.Intake{Tag: "Spiked", Group: "phalaenopsis", LeafCount: 5, Flowering: "spike", SpikeAtRescue: "cut"},
 	)
 	save(t, before, r, entry("a", 1, 20, roots.Firm), entry("b", 9, 60, roots.Mushy))
-	s, err := before.StartLook(t.Context(), p.ID, StartLook{})
+	s, err := before.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	seen := Inspection{Findings: map[string]string{"crumbles": "present"}, Unpotted: true}
-	s, err = before.SaveInspection(
+	seen := patient.Inspection{Findings: patient.Findings{"crumbles": "present"}, Unpotted: true}
+	s, err = before.Looking.SaveInspection(
 		t.Context(),
 		s.ID,
-		SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: seen},
+		looking.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: seen},
 	)
 	require.NoError(t, err)
 	require.Equal(t, look.Out, s.Look.Decision)
-	plan, err := before.Cleaning(t.Context(), p.ID, "Ada")
+	plan, err := before.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
-	job := jobIn(t, plan.Plan, spikeJob)
+	job := jobIn(t, plan.Plan, cleaning.SpikeCut)
 	for _, care := range job.Care {
-		_, err := before.Acknowledge(
+		_, err := before.Cleaning.Acknowledge(
 			t.Context(),
-			Acknowledge{Person: "Ada", Seen: []Seen{{Product: job.Product, Caution: care.Code}}},
+			cleanwork.Acknowledge{Person: "Ada", Seen: []work.Seen{{Product: job.Product, Caution: care.Code}}},
 		)
 		require.NoError(t, err)
 	}
-	_, err = before.MarkJob(t.Context(), p.ID, MarkJob{Job: spikeJob, State: cleaning.Done, Person: "Ada"})
+	_, err = before.Cleaning.MarkJob(
+		t.Context(),
+		p.ID,
+		cleanwork.MarkJob{Job: cleaning.SpikeCut, State: work.Done, Person: "Ada"},
+	)
 	require.NoError(t, err)
-	now, err := c.Plant(t.Context(), p.ID)
+	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, day.AddDate(0, 0, -10).Format(time.DateOnly), now.SpikeCutOn)
-	next, err := c.StartLook(t.Context(), p.ID, StartLook{})
+	next, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	assert.Equal(t, "none", next.Flowering, "the spike is gone")
+	assert.EqualValues(t, "none", next.Flowering, "the spike is gone")
 
 	assert.Equal(t, "It is out of its pot.", now.Looked.Headline)
 	allDone(t, c, p.ID)
-	_, err = c.Settle(
+	_, err = c.Rehoming.Settle(
 		t.Context(),
 		p.ID,
-		Settle{Route: "bark", FromOn: day.AddDate(0, 0, -9).Format(time.DateOnly), Person: "Ada"},
+		rehoming.Settle{Route: "bark", FromOn: day.AddDate(0, 0, -9).Format(time.DateOnly), Person: "Ada"},
 	)
 	require.NoError(t, err)
-	now, err = c.Plant(t.Context(), p.ID)
+	now, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "It has been potted since.", now.Looked.Headline)
 }
@@ -90,30 +107,30 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 // A kind without a rhizome has none, and bulbs noted for another kind are not believed.
 func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Changed", Group: "cattleya", LeafCount: 6, BulbCount: 8, BulbState: "shrivelled"})
+	p := rooted(t, c, patient.Intake{Tag: "Changed", Group: "cattleya", LeafCount: 6, BulbCount: 8, BulbState: "shrivelled"})
 	chain := division.Chain(8)
-	_, err := c.SaveRhizome(t.Context(), p.ID, SaveRhizome{Version: 0, Rhizome: chain})
+	_, err := c.Dividing.SaveRhizome(t.Context(), p.ID, dividing.SaveRhizome{Version: 0, Rhizome: chain})
 	require.NoError(t, err)
-	withBulbs, err := c.RaceOf(t.Context(), p.ID, "")
+	withBulbs, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	now, err := c.Plant(t.Context(), p.ID)
+	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	in := now.Intake
 	in.Group = "phalaenopsis"
-	_, err = c.ChangePlant(t.Context(), p.ID, now.Version, in)
+	_, err = c.Intake.ChangePlant(t.Context(), p.ID, now.Version, in)
 	require.NoError(t, err)
 
-	d, err := c.Division(t.Context(), p.ID)
+	d, err := c.Dividing.Division(t.Context(), p.ID, nil)
 	require.NoError(t, err)
 	assert.Empty(t, d.Rhizome.Bulbs)
 	assert.Equal(t, "no", d.Advice.Decision)
-	_, err = c.SaveRhizome(t.Context(), p.ID, SaveRhizome{Version: d.Version, Rhizome: chain})
+	_, err = c.Dividing.SaveRhizome(t.Context(), p.ID, dividing.SaveRhizome{Version: d.Version, Rhizome: chain})
 	assert.Equal(t, "rhizome.bulbs", fieldOf(t, err))
-	_, err = c.Divide(t.Context(), p.ID, Divide{Cuts: []int{3}, Tags: []string{"Half"}, Sure: true})
+	_, err = c.Dividing.Divide(t.Context(), p.ID, dividing.Divide{Cuts: []int{3}, Tags: []string{"Half"}, Sure: true})
 	assert.Equal(t, "cuts[0]", fieldOf(t, err))
-	without, err := c.RaceOf(t.Context(), p.ID, "")
+	without, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	has := func(r Race, code string) bool {
+	has := func(r racing.Race, code string) bool {
 		for _, a := range r.Race.Assumptions {
 			if a.Code == code {
 				return true
@@ -124,9 +141,9 @@ func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 	assert.True(t, has(withBulbs, "bulb_g"))
 	assert.False(t, has(without, "bulb_g"), "no bulbs in its race")
 	for _, view := range []func() error{
-		func() error { _, err := c.Cleaning(t.Context(), p.ID, ""); return err },
-		func() error { _, err := c.Rehoming(t.Context(), p.ID, ""); return err },
-		func() error { _, err := c.Timeline(t.Context(), p.ID); return err },
+		func() error { _, err := c.Cleaning.Cleaning(t.Context(), p.ID, ""); return err },
+		func() error { _, err := c.Rehoming.Rehoming(t.Context(), p.ID, ""); return err },
+		func() error { _, err := c.History.Timeline(t.Context(), p.ID); return err },
 	} {
 		assert.NoError(t, view(), "after a change of group nothing fails")
 	}
@@ -135,35 +152,35 @@ func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 // A closed cleaning gives way to a newer look also when the clock was set back.
 func TestAClosedCleaningGivesWayAfterTheClockWentBack(t *testing.T) {
 	c := newClinic(t)
-	p := confirmed(t, c, Intake{Tag: "Snails", Group: "oncidium"},
-		Inspection{Findings: map[string]string{"snails-seen": "present"}}, "snails")
-	plan, err := c.Cleaning(t.Context(), p.ID, "Ada")
+	p := confirmed(t, c, patient.Intake{Tag: "Snails", Group: "oncidium"},
+		patient.Inspection{Findings: patient.Findings{"snails-seen": "present"}}, "snails")
+	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
 	for _, j := range plan.Plan.Jobs {
-		_, err := c.MarkJob(
+		_, err := c.Cleaning.MarkJob(
 			t.Context(),
 			p.ID,
-			MarkJob{Job: j.Code, State: cleaning.Skipped, Reason: "Tried", Person: "Ada"},
+			cleanwork.MarkJob{Job: j.Code, State: work.Skipped, Reason: "Tried", Person: "Ada"},
 		)
 		require.NoError(t, err)
 	}
-	plan, err = c.CloseCleaning(t.Context(), p.ID, CloseCleaning{Closed: true, Person: "Ada"})
+	plan, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true, Person: "Ada"})
 	require.NoError(t, err)
 	require.NotEmpty(t, plan.ClosedOn)
 
 	back := c.At(func() time.Time { return day.Add(-time.Hour) })
-	rows, err := back.Inspections(t.Context(), p.ID)
+	rows, err := back.Looking.Inspections(t.Context(), p.ID)
 	require.NoError(t, err)
-	seen, err := back.Inspection(t.Context(), rows[0].InspectionID)
+	seen, err := back.Looking.Inspection(t.Context(), rows[0].InspectionID)
 	require.NoError(t, err)
 	seen.Inspection.Findings["clear-eggs"] = "present"
-	_, err = back.SaveInspection(
+	_, err = back.Looking.SaveInspection(
 		t.Context(),
 		seen.ID,
-		SaveInspection{Version: seen.Version, LookedOn: seen.LookedOn, Inspection: seen.Inspection},
+		looking.SaveInspection{Version: seen.Version, LookedOn: seen.LookedOn, Inspection: seen.Inspection},
 	)
 	require.NoError(t, err)
-	plan, err = back.Cleaning(t.Context(), p.ID, "Ada")
+	plan, err = back.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
 	assert.Empty(t, plan.ClosedOn, "what was seen since asks for a new plan")
 }
@@ -171,15 +188,15 @@ func TestAClosedCleaningGivesWayAfterTheClockWentBack(t *testing.T) {
 // No look says leave it while its causes raise an alarm, or take the medium off.
 func TestALookDoesNotSayLeaveItAgainstItsCauses(t *testing.T) {
 	c := newClinic(t)
-	p := confirmed(t, c, Intake{Tag: "Stale", Group: "phalaenopsis", LeafCount: 4},
-		Inspection{Findings: map[string]string{"leaves-limp": "absent"}}, "suffocation")
-	at, err := c.Plant(t.Context(), p.ID)
+	p := confirmed(t, c, patient.Intake{Tag: "Stale", Group: "phalaenopsis", LeafCount: 4},
+		patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}}, "suffocation")
+	at, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.NotEqual(t, look.Leave, at.Looked.Decision, "its plan takes the medium off: %+v", at.Looked)
 	assert.True(t, at.Looked.Strips)
 
-	_, s := lookAt(t, c, Intake{Tag: "Alarm", Group: "cattleya", LeafCount: 4, BulbCount: 5})
-	s = note(t, c, s, Inspection{Findings: map[string]string{"leaves-one-sided": "present", "leaves-limp": "present"}})
+	_, s := lookAt(t, c, patient.Intake{Tag: "Alarm", Group: "cattleya", LeafCount: 4, BulbCount: 5})
+	s = note(t, c, s, patient.Inspection{Findings: patient.Findings{"leaves-one-sided": "present", "leaves-limp": "present"}})
 	require.NotEmpty(t, s.Causes.Alarms)
 	assert.NotEqual(t, look.Leave, s.Look.Decision)
 }
@@ -187,31 +204,138 @@ func TestALookDoesNotSayLeaveItAgainstItsCauses(t *testing.T) {
 // What lists show follows the rules of the program that serves them.
 func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
 	c := newClinic(t)
-	p := confirmed(t, c, Intake{Tag: "Stale", Group: "phalaenopsis"},
-		Inspection{Findings: map[string]string{"leaves-limp": "absent"}}, "suffocation")
-	require.NoError(t, c.store.Write(t.Context(), func(q *sqlc.Queries) error { // as an older program left it
-		row, err := q.LatestInspection(t.Context(), p.ID)
+	p := confirmed(t, c, patient.Intake{Tag: "Stale", Group: "phalaenopsis"},
+		patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}}, "suffocation")
+	require.NoError(t, c.Records.Ledger.Write(t.Context(), func(tx *ledger.Tx) error { // as an older program left it
+		d, err := record.Looks.Newest(t.Context(), tx, p.ID)
 		require.NoError(t, err)
-		return q.SetLookInShort(
-			t.Context(),
-			sqlc.SetLookInShortParams{ID: row.ID, Look: `{"decision":"leave","headline":"Leave it."}`},
-		)
+		d.Short = `{"look":{"decision":"leave","headline":"Leave it."},"causes":{}}`
+		require.NoError(t, record.Looks.SetShort(t.Context(), tx, d))
+		return settings.JudgingPass{By: "2"}.Keep(t.Context(), tx)
 	}))
-	require.NoError(t, c.Resume(t.Context()))
-	at, err := c.Plant(t.Context(), p.ID)
+	require.NoError(t, c.Settings.Resume(t.Context()))
+	at, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.NotEqual(t, look.Leave, at.Looked.Decision)
-	by, err := setting(t.Context(), c.store.Queries, judgedCode)
+	pass, _, err := settings.Notes(t.Context(), c.Records)
 	require.NoError(t, err)
-	assert.Equal(t, judgedBy, by, "once")
+	assert.Equal(t, settings.JudgingPass{By: settings.JudgedBy, After: p.ID, Total: 1, Done: 1}, pass, "once")
+}
+
+// A change of the house reaches the lists plant by plant, also after the program was killed
+// in the middle, and a change in the middle begins anew.
+func TestAChangeOfTheHouseReachesTheListsPlantByPlant(t *testing.T) {
+	c := newClinic(t)
+	var ids []int64
+	for _, tag := range []string{"One", "Two", "Three"} {
+		p, r := begun(t, c, patient.Intake{Tag: tag, Group: "phalaenopsis", LeafCount: 4})
+		save(t, c, r, entry("a", 9, 80, roots.Firm), entry("b", 5, 60, roots.Hollow))
+		ids = append(ids, p.ID)
+	}
+	require.NoError(t, c.Settings.MarkJudged(t.Context()))
+	cutsOfAll := func() (cuts []int) {
+		for _, id := range ids {
+			p, err := c.Intake.Plant(t.Context(), id)
+			require.NoError(t, err)
+			cuts = append(cuts, p.Latest.Cuts)
+		}
+		return cuts
+	}
+	require.Equal(t, []int{5, 5, 5}, cutsOfAll(), "not wobbly: all off")
+	side := func(to disputes.SideCode) {
+		s, err := c.Settings.Settings(t.Context())
+		require.NoError(t, err)
+		s.DeadDryRoots = to
+		_, err = c.Settings.SetSettings(t.Context(), s)
+		require.NoError(t, err)
+	}
+	judging := func() *settings.Judging {
+		a, err := c.Settings.About(t.Context())
+		require.NoError(t, err)
+		return a.Judging
+	}
+	side(disputes.KeepSome)
+	assert.Equal(t, &settings.Judging{Total: 3}, judging())
+	more, err := settings.JudgeNext(t.Context(), c.Records)
+	require.NoError(t, err)
+	assert.True(t, more)
+	some := cutsOfAll()
+	assert.Less(t, some[0], 5)
+	assert.Equal(t, []int{5, 5}, some[1:], "killed here, the others wait")
+	assert.Equal(t, &settings.Judging{Total: 3, Done: 1}, judging())
+	require.NoError(t, c.Settings.Resume(t.Context()))
+	assert.Equal(t, []int{some[0], some[0], some[0]}, cutsOfAll())
+	assert.Nil(t, judging())
+
+	side(disputes.AllOff)
+	_, err = settings.JudgeNext(t.Context(), c.Records)
+	require.NoError(t, err)
+	side(disputes.KeepSome)
+	assert.Equal(t, &settings.Judging{Total: 3}, judging(), "from the beginning")
+	require.NoError(t, c.Settings.Resume(t.Context()))
+	assert.Equal(t, []int{some[0], some[0], some[0]}, cutsOfAll())
+}
+
+// What was changed while it was being judged is not written over.
+func TestJudgingDoesNotWriteOverWhatWasChangedMeanwhile(t *testing.T) {
+	c := newClinic(t)
+	_, r := begun(t, c, patient.Intake{Tag: "Busy", Group: "phalaenopsis", LeafCount: 4})
+	r = save(t, c, r, entry("a", 9, 80, roots.Firm))
+	house, err := c.Settings.Settings(t.Context())
+	require.NoError(t, err)
+	house.DeadDryRoots = disputes.KeepSome
+	var old []judging.ShortChange
+	require.NoError(t, c.Records.Ledger.Read(t.Context(), func(tx *ledger.Tx) error {
+		row, err := tx.Plants().Get(t.Context(), r.PlantID)
+		require.NoError(t, err)
+		of, err := c.Records.RecordOf(t.Context(), tx, row, house)
+		require.NoError(t, err)
+		d, err := record.Readings.Get(t.Context(), tx, r.ID)
+		require.NoError(t, err)
+		before := d.Short
+		d.Short = `{"headline":"stale"}`
+		old = append(old, judging.ShortChange{Keep: func(ctx context.Context, tx *ledger.Tx) error {
+			return record.Readings.Reshort(ctx, tx, d, before)
+		}})
+		_, err = judging.ShortsAnew(t.Context(), of)
+		return err
+	}))
+	save(t, c, r, entry("a", 7, 80, roots.Firm))
+	require.NoError(
+		t,
+		c.Records.Ledger.Write(t.Context(), func(tx *ledger.Tx) error { return old[0].Keep(t.Context(), tx) }),
+	)
+	p, err := c.Intake.Plant(t.Context(), r.PlantID)
+	require.NoError(t, err)
+	assert.Equal(t, 7, p.Latest.Roots)
+	assert.NotEqual(t, "stale", p.Latest.Headline)
+}
+
+func TestTwoPeopleChangeTheHouse(t *testing.T) {
+	c := newClinic(t)
+	s, err := c.Settings.Settings(t.Context())
+	require.NoError(t, err)
+	theirs, yours := s, s
+	theirs.PotWall, yours.Hemisphere = disputes.OpaqueWall, "south"
+	_, err = c.Settings.SetSettings(t.Context(), theirs)
+	require.NoError(t, err)
+	_, err = c.Settings.SetSettings(t.Context(), yours)
+	require.Error(t, err)
+	var conflict record.Conflict
+	require.ErrorAs(t, err, &conflict)
+	assert.Equal(t, "house", conflict.What)
+	now, err := c.Settings.Settings(t.Context())
+	require.NoError(t, err)
+	assert.Equal(t, disputes.OpaqueWall, now.PotWall)
+	assert.Equal(t, "north", now.Hemisphere)
 }
 
 func TestTheDataAreCopiedWhileTheyAreInUse(t *testing.T) {
 	c := newClinic(t)
-	at, err := c.About(t.Context())
+	at, err := c.Settings.About(t.Context())
 	require.NoError(t, err)
 	assert.Nil(t, at.Copied)
-	at, err = c.Backup(t.Context())
+	at, err = c.Settings.Backup(t.Context())
 	require.NoError(t, err)
 	require.NotNil(t, at.Copied)
 	assert.FileExists(t, at.Copied.File)
@@ -226,14 +350,18 @@ func TestAWriteWithoutASoundAnswerKeepsNothing(t *testing.T) {
 			Days map[string]float64 `json:"days"`
 		} `json:"race"`
 	}{}
-	err := c.write(t.Context(), &answer, func(q *sqlc.Queries) error {
+	err := c.Records.Write(t.Context(), &answer, func(tx *ledger.Tx) error {
 		answer.Race = append(answer.Race, struct {
 			Days map[string]float64 `json:"days"`
 		}{map[string]float64{"lost": math.Inf(1), "tip": 3}})
-		return q.PutSetting(t.Context(), sqlc.PutSettingParams{Code: "kept", Value: "x"})
+		return tx.House().PutNote(t.Context(), "kept", "x")
 	})
 	assert.Equal(t, "race[0].days[lost]", fieldOf(t, err), "the figure is named")
-	kept, err := setting(t.Context(), c.store.Queries, "kept")
+	kept, err := record.Read(
+		t.Context(),
+		c.Records,
+		func(tx *ledger.Tx) (string, error) { return tx.House().Note(t.Context(), "kept") },
+	)
 	require.NoError(t, err)
 	assert.Empty(t, kept)
 }

@@ -10,41 +10,54 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/dividing"
+	"therapeon/clinic/history"
+	"therapeon/clinic/intake"
+	"therapeon/clinic/looking"
+	"therapeon/clinic/places"
+	"therapeon/clinic/reading"
+	"therapeon/clinic/record"
+	"therapeon/clinic/shelf"
+	"therapeon/clinic/timers"
+	"therapeon/clinic/treating"
 	"therapeon/core/cleaning"
 	"therapeon/core/climate"
 	"therapeon/core/division"
 	"therapeon/core/fault"
+	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/roots"
+	"therapeon/core/work"
 )
 
 // confirmed is a plant looked over, with its causes confirmed.
-func confirmed(t *testing.T, c *Clinic, in Intake, noted Inspection, causes ...string) Plant {
+func confirmed(t *testing.T, c *Clinic, in patient.Intake, noted patient.Inspection, causes ...string) intake.Plant {
 	t.Helper()
-	p, err := c.AddPlant(t.Context(), in)
+	p, err := c.Intake.AddPlant(t.Context(), in)
 	require.NoError(t, err)
-	s, err := c.StartLook(t.Context(), p.ID, StartLook{})
+	s, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	noted.Decisions = map[string]Decision{}
+	noted.Decisions = map[string]patient.Decision{}
 	for _, code := range causes {
-		noted.Decisions[code] = Decision{Word: "confirmed"}
+		noted.Decisions[code] = patient.Decision{Word: "confirmed"}
 	}
-	_, err = c.SaveInspection(
+	_, err = c.Looking.SaveInspection(
 		t.Context(),
 		s.ID,
-		SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: noted},
+		looking.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: noted},
 	)
 	require.NoError(t, err)
 	return p
 }
 
-func mites(t *testing.T, c *Clinic) Plant {
+func mites(t *testing.T, c *Clinic) intake.Plant {
 	return confirmed(
 		t,
 		c,
-		Intake{Tag: "Mites", Group: "cymbidium"},
-		Inspection{
-			Findings:  map[string]string{"stippled": "present", "webs": "present"},
+		patient.Intake{Tag: "Mites", Group: "cymbidium"},
+		patient.Inspection{
+			Findings:  patient.Findings{"stippled": "present", "webs": "present"},
 			NightLowC: mm(20),
 			DayHighC:  mm(30),
 		},
@@ -62,12 +75,12 @@ func jobIn(t *testing.T, p cleaning.Plan, code string) cleaning.Job {
 // read acknowledges all cautions of a job.
 func acknowledged(t *testing.T, c *Clinic, person string, j cleaning.Job) {
 	t.Helper()
-	a := Acknowledge{Person: person}
+	a := cleanwork.Acknowledge{Person: person}
 	for _, caution := range j.Care {
-		a.Seen = append(a.Seen, Seen{j.Product, caution.Code})
+		a.Seen = append(a.Seen, work.Seen{Product: j.Product, Caution: caution.Code})
 	}
 	if len(a.Seen) > 0 {
-		_, err := c.Acknowledge(t.Context(), a)
+		_, err := c.Cleaning.Acknowledge(t.Context(), a)
 		require.NoError(t, err)
 	}
 }
@@ -82,71 +95,79 @@ func fieldOf(t *testing.T, err error) string {
 func TestAJobIsDoneOnlyOnceItsCautionsAreRead(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	plan, err := c.Cleaning(t.Context(), p.ID, "")
+	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Zero(t, plan.ID, "looking leaves no trace")
 	oil := jobIn(t, plan.Plan, "oil-soap-label")
 	require.NotEmpty(t, oil.Care)
 
-	_, err = c.MarkJob(t.Context(), p.ID, MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
 	assert.Equal(t, "person", fieldOf(t, err))
 	acknowledged(t, c, "Ada", oil)
-	plan, err = c.MarkJob(t.Context(), p.ID, MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
+	plan, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
 	require.NoError(t, err)
-	assert.Equal(t, cleaning.Done, jobIn(t, plan.Plan, oil.Code).State)
-	_, err = c.MarkJob(t.Context(), mites(t, c).ID, MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
+	assert.Equal(t, work.Done, jobIn(t, plan.Plan, oil.Code).State)
+	_, err = c.Cleaning.MarkJob(
+		t.Context(),
+		mites(t, c).ID,
+		cleanwork.MarkJob{Job: oil.Code, State: "done", Person: "Ada"},
+	)
 	require.NoError(t, err, "once for each product and person, not for each plant")
-	_, err = c.MarkJob(t.Context(), p.ID, MarkJob{Job: oil.Code, State: "done", Person: "Ben"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: oil.Code, State: "done", Person: "Ben"})
 	assert.Equal(t, "person", fieldOf(t, err), "another person reads them too")
 }
 
 func TestACleaningIsClosedWhenNothingIsOpen(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	_, err := c.CloseCleaning(t.Context(), p.ID, CloseCleaning{Closed: true})
+	_, err := c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true})
 	assert.Equal(t, "closed", fieldOf(t, err))
-	_, err = c.MarkJob(t.Context(), p.ID, MarkJob{Job: "wash-leaves", State: "skipped"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "wash-leaves", State: "skipped"})
 	assert.Equal(t, "reason", fieldOf(t, err), "a skipped job says why")
-	_, err = c.MarkJob(t.Context(), p.ID, MarkJob{Job: "cut-roots", State: "done"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "cut-roots", State: "done"})
 	assert.Equal(t, "job", fieldOf(t, err))
-	plan, err := c.AddJob(t.Context(), p.ID, AddJob{Do: "Tie up the long leaf", Stage: "dry"})
+	plan, err := c.Cleaning.AddJob(t.Context(), p.ID, cleanwork.AddJob{Do: "Tie up the long leaf", Stage: "dry"})
 	require.NoError(t, err)
 	for _, j := range plan.Plan.Jobs {
-		plan, err = c.MarkJob(t.Context(), p.ID, MarkJob{Job: j.Code, State: "skipped", Reason: "Done by a friend"})
+		plan, err = c.Cleaning.MarkJob(
+			t.Context(),
+			p.ID,
+			cleanwork.MarkJob{Job: j.Code, State: "skipped", Reason: "Done by a friend"},
+		)
 		require.NoError(t, err, j.Code)
 	}
-	closed, err := c.CloseCleaning(t.Context(), p.ID, CloseCleaning{Closed: true})
+	closed, err := c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true})
 	require.NoError(t, err)
 	assert.Equal(t, "2030-04-02", closed.ClosedOn)
-	_, err = c.AddJob(t.Context(), p.ID, AddJob{Do: "More", Stage: "dry"})
+	_, err = c.Cleaning.AddJob(t.Context(), p.ID, cleanwork.AddJob{Do: "More", Stage: "dry"})
 	assert.Equal(t, "closed", fieldOf(t, err))
-	again, err := c.Cleaning(t.Context(), p.ID, "")
+	again, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, plan.Plan.Jobs, again.Plan.Jobs, "kept as it was")
-	told, err := c.Timeline(t.Context(), p.ID)
+	told, err := c.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.True(
 		t,
 		slices.ContainsFunc(
 			told.Entries,
-			func(e Entry) bool { return e.Kind == "cleaning" && strings.HasPrefix(e.Words, "Cleaned.") },
+			func(e history.Entry) bool { return e.Kind == "cleaning" && strings.HasPrefix(e.Words, "Cleaned.") },
 		),
 	)
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 3) })
-	s, err := later.StartLook(t.Context(), p.ID, StartLook{})
+	s, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	_, err = later.SaveInspection(
+	_, err = later.Looking.SaveInspection(
 		t.Context(),
 		s.ID,
-		SaveInspection{
+		looking.SaveInspection{
 			Version:    s.Version,
 			LookedOn:   s.LookedOn,
-			Inspection: Inspection{Findings: map[string]string{"webs": "present"}},
+			Inspection: patient.Inspection{Findings: patient.Findings{"webs": "present"}},
 		},
 	)
 	require.NoError(t, err)
-	fresh, err := later.Cleaning(t.Context(), p.ID, "")
+	fresh, err := later.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Empty(t, fresh.ClosedOn, "a later look asks for a new plan")
 	assert.Positive(t, fresh.Plan.Open)
@@ -155,29 +176,29 @@ func TestACleaningIsClosedWhenNothingIsOpen(t *testing.T) {
 func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	_, err := c.MarkJob(t.Context(), p.ID, MarkJob{Job: "clear-bench", State: "done"})
+	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "clear-bench", State: "done"})
 	require.NoError(t, err)
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 1) })
-	plan, err := later.Cleaning(t.Context(), p.ID, "")
+	plan, err := later.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	assert.Equal(t, cleaning.Done, jobIn(t, plan.Plan, "clear-bench").State, "one goes on the next day")
-	s, err := later.StartLook(t.Context(), p.ID, StartLook{})
+	assert.Equal(t, work.Done, jobIn(t, plan.Plan, "clear-bench").State, "one goes on the next day")
+	s, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	_, err = later.SaveInspection(t.Context(), s.ID, SaveInspection{
+	_, err = later.Looking.SaveInspection(t.Context(), s.ID, looking.SaveInspection{
 		Version:  s.Version,
 		LookedOn: s.LookedOn,
-		Inspection: Inspection{
-			Findings:  map[string]string{"webs": "present"},
-			Decisions: map[string]Decision{"spider-mites": {Word: "confirmed"}},
+		Inspection: patient.Inspection{
+			Findings:  patient.Findings{"webs": "present"},
+			Decisions: map[string]patient.Decision{"spider-mites": {Word: "confirmed"}},
 		},
 	})
 	require.NoError(t, err)
-	plan, err = later.Cleaning(t.Context(), p.ID, "")
+	plan, err = later.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	assert.Equal(t, cleaning.Open, jobIn(t, plan.Plan, "clear-bench").State, "a new look is a new visit")
-	_, err = later.MarkJob(t.Context(), p.ID, MarkJob{Job: "clear-bench", State: "done"})
+	assert.Equal(t, work.Open, jobIn(t, plan.Plan, "clear-bench").State, "a new look is a new visit")
+	_, err = later.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "clear-bench", State: "done"})
 	require.NoError(t, err)
-	told, err := later.Timeline(t.Context(), p.ID)
+	told, err := later.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
 	n := 0
 	for _, e := range told.Entries {
@@ -190,17 +211,17 @@ func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
 
 func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	c := newClinic(t)
-	p, r := begun(t, c, Intake{Tag: "Rot", Group: "cattleya", Peroxide: "routine"})
+	p, r := begun(t, c, patient.Intake{Tag: "Rot", Group: "cattleya", Peroxide: "routine"})
 	r = save(t, c, r, entry("a", 3, 60, roots.Mushy), entry("b", 4, 90, roots.Firm))
-	_, err := c.MarkJob(t.Context(), p.ID, MarkJob{Job: "cut-roots", State: "done"})
+	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "cut-roots", State: "done"})
 	assert.Equal(t, "state", fieldOf(t, err))
 	for _, it := range r.CutList.Items {
-		_, err := c.TickJob(t.Context(), r.ID, Tick{Item: it.ID, Count: it.Count})
+		_, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: it.ID, Count: it.Count})
 		require.NoError(t, err)
 	}
-	plan, err := c.Cleaning(t.Context(), p.ID, "")
+	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	assert.Equal(t, cleaning.Done, jobIn(t, plan.Plan, "cut-roots").State)
+	assert.Equal(t, work.Done, jobIn(t, plan.Plan, "cut-roots").State)
 	assert.Equal(
 		t,
 		"On every plant that is unpotted",
@@ -210,31 +231,35 @@ func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 
 	cuts := jobIn(t, plan.Plan, "cut-roots")
 	for _, j := range plan.Plan.Jobs {
-		if j.State == cleaning.Open {
-			_, err := c.MarkJob(t.Context(), p.ID, MarkJob{Job: j.Code, State: "skipped", Reason: "Not today"})
+		if j.State == work.Open {
+			_, err := c.Cleaning.MarkJob(
+				t.Context(),
+				p.ID,
+				cleanwork.MarkJob{Job: j.Code, State: "skipped", Reason: "Not today"},
+			)
 			require.NoError(t, err)
 		}
 	}
-	_, err = c.CloseCleaning(t.Context(), p.ID, CloseCleaning{Closed: true})
+	_, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true})
 	assert.Equal(t, "person", fieldOf(t, err), "the cuts were made, and their cautions are still to be read")
 	acknowledged(t, c, "", cuts)
-	_, err = c.CloseCleaning(t.Context(), p.ID, CloseCleaning{Closed: true})
+	_, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true})
 	require.NoError(t, err)
 }
 
 func TestSuspectPlantsComeLast(t *testing.T) {
 	c := newClinic(t)
 	suspect := mites(t, c)
-	clean, r := begun(t, c, Intake{Tag: "Clean one", Group: "cattleya"})
+	clean, r := begun(t, c, patient.Intake{Tag: "Clean one", Group: "cattleya"})
 	save(t, c, r, entry("a", 3, 60, roots.Hollow))
-	_, err := c.MarkJob(t.Context(), clean.ID, MarkJob{Job: "clear-bench", State: "done"})
+	_, err := c.Cleaning.MarkJob(t.Context(), clean.ID, cleanwork.MarkJob{Job: "clear-bench", State: "done"})
 	require.NoError(t, err)
-	plan, err := c.Cleaning(t.Context(), suspect.ID, "")
+	plan, err := c.Cleaning.Cleaning(t.Context(), suspect.ID, "")
 	require.NoError(t, err)
 	assert.True(t, plan.Suspect)
-	assert.Equal(t, []Queued{{clean.ID, "Clean one"}}, plan.Before)
+	assert.Equal(t, []record.Queued{{ID: clean.ID, Tag: "Clean one"}}, plan.Before)
 	assert.Equal(t, "handle-last", plan.Plan.Jobs[0].Code)
-	plan, err = c.Cleaning(t.Context(), clean.ID, "")
+	plan, err = c.Cleaning.Cleaning(t.Context(), clean.ID, "")
 	require.NoError(t, err)
 	assert.False(t, plan.Suspect)
 }
@@ -242,54 +267,57 @@ func TestSuspectPlantsComeLast(t *testing.T) {
 func TestWhatAJobTakesLeavesTheShelf(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	oil, err := c.AddStock(t.Context(), Stock{Name: "Oil", Product: "oil", Percent: mm(100), Amount: 40, Unit: "mL"})
+	oil, err := c.Shelf.AddStock(
+		t.Context(),
+		shelf.Stock{Name: "Oil", Product: "oil", Percent: mm(100), Amount: 40, Unit: "mL"},
+	)
 	require.NoError(t, err)
 	job := jobIn(t, mustPlan(t, c, p.ID), "oil-soap-label")
 	acknowledged(t, c, "", job)
 	left := func() float64 {
-		list, err := c.Shelf(t.Context())
+		list, err := c.Shelf.Shelf(t.Context())
 		require.NoError(t, err)
 		return list[0].Stock.Amount
 	}
-	mark := func(state string, uses ...Use) error {
-		_, err := c.MarkJob(t.Context(), p.ID, MarkJob{Job: job.Code, State: state, Uses: uses})
+	mark := func(state work.State, uses ...record.Use) error {
+		_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: job.Code, State: state, Uses: uses})
 		return err
 	}
-	assert.Equal(t, "uses", fieldOf(t, mark("done", Use{ItemID: oil.ID, Amount: 41})))
+	assert.Equal(t, "uses", fieldOf(t, mark("done", record.Use{ItemID: oil.ID, Amount: 41})))
 	assert.Equal(t, 40.0, left(), "nothing half-saved")
-	require.NoError(t, mark("done", Use{ItemID: oil.ID, Amount: 15}))
+	require.NoError(t, mark("done", record.Use{ItemID: oil.ID, Amount: 15}))
 	assert.Equal(t, 25.0, left())
 	require.NoError(t, mark("open"))
 	assert.Equal(t, 40.0, left(), "taken back, given back")
 
-	_, err = c.AddJob(t.Context(), p.ID, AddJob{Do: "Something", Stage: "dry"})
+	_, err = c.Cleaning.AddJob(t.Context(), p.ID, cleanwork.AddJob{Do: "Something", Stage: "dry"})
 	require.NoError(t, err)
-	needs, err := c.SessionNeeds(t.Context())
+	needs, err := c.Cleaning.SessionNeeds(t.Context())
 	require.NoError(t, err)
-	i := slices.IndexFunc(needs, func(n Need) bool { return n.Product == "oil" })
+	i := slices.IndexFunc(needs, func(n cleanwork.Need) bool { return n.Product == "oil" })
 	require.GreaterOrEqual(t, i, 0)
 	assert.InDelta(t, 15, needs[i].StockML, 1e-9, "2 % of 750 mL")
 	assert.Equal(t, "Enough: 25.0 mL will be left.", needs[i].Words)
-	_, err = c.ChangeStock(t.Context(), oil.ID, ChangeStock{Version: 1, Stock: oil.Stock})
-	var conflict Conflict
+	_, err = c.Shelf.ChangeStock(t.Context(), oil.ID, shelf.ChangeStock{Version: 1, Stock: oil.Stock})
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict, "the shelf was changed by the job")
 
 	old := oil.Stock
 	old.ExpiresOn = "2029-12"
-	list, err := c.Shelf(t.Context())
+	list, err := c.Shelf.Shelf(t.Context())
 	require.NoError(t, err)
-	_, err = c.ChangeStock(t.Context(), oil.ID, ChangeStock{Version: list[0].Version, Stock: old})
+	_, err = c.Shelf.ChangeStock(t.Context(), oil.ID, shelf.ChangeStock{Version: list[0].Version, Stock: old})
 	require.NoError(t, err)
-	needs, err = c.SessionNeeds(t.Context())
+	needs, err = c.Cleaning.SessionNeeds(t.Context())
 	require.NoError(t, err)
-	i = slices.IndexFunc(needs, func(n Need) bool { return n.Product == "oil" })
+	i = slices.IndexFunc(needs, func(n cleanwork.Need) bool { return n.Product == "oil" })
 	require.GreaterOrEqual(t, i, 0)
 	assert.Equal(t, "What is on the shelf is past its date.", needs[i].Words)
 }
 
 func mustPlan(t *testing.T, c *Clinic, plant int64) cleaning.Plan {
 	t.Helper()
-	all, err := c.Cleaning(t.Context(), plant, "")
+	all, err := c.Cleaning.Cleaning(t.Context(), plant, "")
 	require.NoError(t, err)
 	return all.Plan
 }
@@ -299,23 +327,23 @@ func TestASprayCheckedOffIsARoundOfTheTreatment(t *testing.T) {
 	p := mites(t, c)
 	job := jobIn(t, mustPlan(t, c, p.ID), "oil-soap-label")
 	acknowledged(t, c, "", job)
-	_, err := c.MarkJob(t.Context(), p.ID, MarkJob{Job: job.Code, State: "done"})
+	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: job.Code, State: "done"})
 	require.NoError(t, err)
-	list, err := c.Courses(t.Context(), p.ID)
+	list, err := c.Treating.Courses(t.Context(), p.ID)
 	require.NoError(t, err)
 	require.Len(t, list, 1)
 	assert.Equal(t, []string{"2030-04-02"}, list[0].Course.Rounds)
 	// 25 °C on average: 51.8 degree-days at 13.5 a day, from noon of the first.
 	assert.Equal(t, "2030-04-06", list[0].Schedule.Next.From)
 	assert.Contains(t, list[0].Warmth, "From your last look: 20 to 30 °C")
-	due, err := c.DueRounds(t.Context())
+	due, err := c.Treating.DueRounds(t.Context())
 	require.NoError(t, err)
 	assert.Empty(t, due)
-	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 4) }).DueRounds(t.Context())
+	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 4) }).Treating.DueRounds(t.Context())
 	require.NoError(t, err)
 	assert.Equal(
 		t,
-		[]DueRound{
+		[]treating.DueRound{
 			{
 				PlantID:  p.ID,
 				Tag:      "Mites",
@@ -325,33 +353,40 @@ func TestASprayCheckedOffIsARoundOfTheTreatment(t *testing.T) {
 		},
 		due,
 	)
-	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 9) }).DueRounds(t.Context())
+	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 9) }).Treating.DueRounds(t.Context())
 	require.NoError(t, err)
 	assert.True(t, due[0].Overdue)
-	_, err = c.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
+	_, err = c.Treating.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
 	assert.Equal(t, "pest", fieldOf(t, err), "one treatment a pest")
-	_, err = c.MarkJob(t.Context(), p.ID, MarkJob{Job: job.Code, State: "open"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: job.Code, State: "open"})
 	require.NoError(t, err)
-	list, err = c.Courses(t.Context(), p.ID)
+	list, err = c.Treating.Courses(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Empty(t, list, "taken back with the job")
 }
 
 func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 	c := newClinic(t)
-	place, err := c.AddPlace(t.Context(), PlaceFacts{Name: "Case", Zone: "UTC", LowC: mm(25), HighC: mm(25)})
+	place, err := c.Places.AddPlace(
+		t.Context(),
+		record.PlaceFacts{Name: "Case", Zone: "UTC", LowC: mm(25), HighC: mm(25)},
+	)
 	require.NoError(t, err)
-	p, err := c.AddPlant(t.Context(), Intake{Tag: "M", Group: "cymbidium", PlaceID: place.ID})
+	p, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "M", Group: "cymbidium", PlaceID: place.ID})
 	require.NoError(t, err)
-	_, err = c.AddPlant(t.Context(), Intake{Tag: "M", Group: "cymbidium", PlaceID: 99})
+	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "M", Group: "cymbidium", PlaceID: 99})
 	assert.Equal(t, "place_id", fieldOf(t, err))
-	started, err := c.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-03-30"}})
+	started, err := c.Treating.StartCourse(
+		t.Context(),
+		p.ID,
+		pests.Course{Pest: "spider-mites", Rounds: []string{"2030-03-30"}},
+	)
 	require.NoError(t, err)
 	warm := started.Schedule.Next.From
-	_, err = c.PutDays(
+	_, err = c.Places.PutDays(
 		t.Context(),
 		place.ID,
-		DayTable{
+		places.DayTable{
 			Days: []climate.Day{
 				{Day: "2030-03-30", LowC: 12, HighC: 14},
 				{Day: "2030-03-31", LowC: 12, HighC: 14},
@@ -360,7 +395,7 @@ func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 		},
 	)
 	require.NoError(t, err)
-	list, err := c.Courses(t.Context(), p.ID)
+	list, err := c.Treating.Courses(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Greater(t, list[0].Schedule.Next.From, warm, "recalculated as real temperatures come in")
 
@@ -368,35 +403,35 @@ func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 	for h := range 72 {
 		log += fmt.Sprintf("%s,32\n", time.Date(2030, 3, 30, h, 0, 0, 0, time.UTC).Format("2006-01-02 15:04"))
 	}
-	got, err := c.ImportClimate(t.Context(), place.ID, strings.NewReader(log))
+	got, err := c.Places.ImportClimate(t.Context(), place.ID, strings.NewReader(log))
 	require.NoError(t, err)
 	assert.Equal(t, 72, got.Hours)
-	list, err = c.Courses(t.Context(), p.ID)
+	list, err = c.Treating.Courses(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Less(t, list[0].Schedule.Next.From, warm, "the log is surer than the table of days")
-	_, err = c.ImportClimate(t.Context(), place.ID, strings.NewReader(log+"2030-04-02 06:00,hot\n"))
+	_, err = c.Places.ImportClimate(t.Context(), place.ID, strings.NewReader(log+"2030-04-02 06:00,hot\n"))
 	assert.Equal(t, "line 74", fieldOf(t, err))
-	again, err := c.Places(t.Context())
+	again, err := c.Places.Places(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, 72, again[0].Logged, "nothing half-saved")
 
-	_, err = c.SaveCourse(
+	_, err = c.Treating.SaveCourse(
 		t.Context(),
 		started.ID,
-		SaveCourse{
+		treating.SaveCourse{
 			Version: started.Version,
 			Course:  pests.Course{Pest: "spider-mites", Rounds: []string{"2031-01-01"}},
 		},
 	)
 	assert.Equal(t, "course.rounds[0]", fieldOf(t, err), "no round in days to come")
-	_, err = c.SaveCourse(t.Context(), started.ID, SaveCourse{Version: 9, Course: started.Course})
-	var conflict Conflict
+	_, err = c.Treating.SaveCourse(t.Context(), started.ID, treating.SaveCourse{Version: 9, Course: started.Course})
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
-	for field, facts := range map[string]PlaceFacts{
+	for field, facts := range map[string]record.PlaceFacts{
 		"high_c": {Name: "x", LowC: mm(3)}, "low_c": {Name: "x", LowC: mm(30), HighC: mm(20)},
 		"zone": {Name: "x", Zone: "Mars/Dome"}, "name": {Name: " "},
 	} {
-		_, err := c.AddPlace(t.Context(), facts)
+		_, err := c.Places.AddPlace(t.Context(), facts)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
 }
@@ -404,32 +439,38 @@ func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 func TestTimersGoOnOverARestart(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	all, err := c.StartTimer(t.Context(), StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 1800})
+	all, err := c.Timers.StartTimer(
+		t.Context(),
+		timers.StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 1800},
+	)
 	require.NoError(t, err)
 	require.Len(t, all.Timers, 1)
 	assert.Equal(t, day.UnixMilli(), all.Timers[0].StartedMS)
 	assert.Equal(t, "Mites", all.Timers[0].Tag)
-	_, err = c.StartTimer(t.Context(), StartTimer{Words: "Kettle", Seconds: 60})
+	_, err = c.Timers.StartTimer(t.Context(), timers.StartTimer{Words: "Kettle", Seconds: 60})
 	require.NoError(t, err)
-	all, err = c.StartTimer(t.Context(), StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 600})
+	all, err = c.Timers.StartTimer(
+		t.Context(),
+		timers.StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 600},
+	)
 	require.NoError(t, err)
 	require.Len(t, all.Timers, 2, "a job has one timer")
 	later := c.At(func() time.Time { return day.Add(20 * time.Minute) })
 	oil := all.Timers[1]
-	all, err = later.ChangeTimer(t.Context(), oil.ID, ChangeTimer{MoreSeconds: 60})
+	all, err = later.Timers.ChangeTimer(t.Context(), oil.ID, timers.ChangeTimer{MoreSeconds: 60})
 	require.NoError(t, err)
-	i := slices.IndexFunc(all.Timers, func(t Timer) bool { return t.ID == oil.ID })
+	i := slices.IndexFunc(all.Timers, func(t timers.Timer) bool { return t.ID == oil.ID })
 	assert.Equal(t, int64(1260), all.Timers[i].Seconds, "one minute more from now")
-	all, err = later.ChangeTimer(t.Context(), oil.ID, ChangeTimer{PutAway: true})
+	all, err = later.Timers.ChangeTimer(t.Context(), oil.ID, timers.ChangeTimer{PutAway: true})
 	require.NoError(t, err)
 	assert.Len(t, all.Timers, 1)
-	_, err = c.StartTimer(t.Context(), StartTimer{Words: "x", Seconds: 0})
+	_, err = c.Timers.StartTimer(t.Context(), timers.StartTimer{Words: "x", Seconds: 0})
 	assert.Equal(t, "seconds", fieldOf(t, err))
 }
 
 func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 	c := newClinic(t)
-	p, r := begun(t, c, Intake{Tag: "Clump", Group: "cattleya", BulbCount: 8, BulbState: "plump", LeafCount: 8})
+	p, r := begun(t, c, patient.Intake{Tag: "Clump", Group: "cattleya", BulbCount: 8, BulbState: "plump", LeafCount: 8})
 	growth := func(r roots.Root, n int) roots.Root { r.Growth = n; return r }
 	save(
 		t,
@@ -440,7 +481,7 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 		growth(entry("c", 5, 90, roots.Firm), 7),
 		entry("d", 2, 50, roots.Firm),
 	)
-	at, err := c.Division(t.Context(), p.ID)
+	at, err := c.Dividing.Division(t.Context(), p.ID, nil)
 	require.NoError(t, err)
 	assert.Equal(t, "no", at.Advice.Decision, "one lead")
 	branched := division.Rhizome{
@@ -451,23 +492,23 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 			division.Bulb{N: 8, From: 7, Lead: true},
 		),
 	}
-	at, err = c.SaveRhizome(t.Context(), p.ID, SaveRhizome{Version: at.Version, Rhizome: branched})
+	at, err = c.Dividing.SaveRhizome(t.Context(), p.ID, dividing.SaveRhizome{Version: at.Version, Rhizome: branched})
 	require.NoError(t, err)
 	assert.Equal(t, "can", at.Advice.Decision)
 	assert.Equal(t, []int{6}, at.Advice.Cuts)
 	assert.Equal(t, 450.0, at.Advice.Pieces[1].LiveMM.Low)
-	_, err = c.SaveRhizome(t.Context(), p.ID, SaveRhizome{Version: 0, Rhizome: branched})
-	var conflict Conflict
+	_, err = c.Dividing.SaveRhizome(t.Context(), p.ID, dividing.SaveRhizome{Version: 0, Rhizome: branched})
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
 
-	_, err = c.Incident(t.Context(), p.ID, Incident{What: "snapped-growth", Note: "Under the lamp."})
+	_, err = c.History.Incident(t.Context(), p.ID, history.Incident{What: "snapped-growth", Note: "Under the lamp."})
 	require.NoError(t, err)
-	for field, d := range map[string]Divide{"tags": {Cuts: []int{6}, Tags: []string{"x", "y"}},
+	for field, d := range map[string]dividing.Divide{"tags": {Cuts: []int{6}, Tags: []string{"x", "y"}},
 		"cuts[0]": {Cuts: []int{40}, Tags: []string{"x"}}, "keeps": {Cuts: []int{6}, Tags: []string{"x"}, Keeps: 4}} {
-		_, err := c.Divide(t.Context(), p.ID, d)
+		_, err := c.Dividing.Divide(t.Context(), p.ID, d)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	done, err := c.Divide(t.Context(), p.ID, Divide{Cuts: []int{6}, Tags: []string{"Clump, B"}})
+	done, err := c.Dividing.Divide(t.Context(), p.ID, dividing.Divide{Cuts: []int{6}, Tags: []string{"Clump, B"}})
 	require.NoError(t, err)
 	require.Len(t, done.New, 1)
 	child := done.New[0]
@@ -476,27 +517,34 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 	assert.Equal(t, 5, done.Plant.Intake.BulbCount)
 	assert.Equal(t, 5, child.Latest.Roots, "the roots of its own bulbs")
 	assert.Equal(t, 9, done.Plant.Latest.Roots, "and those of no known growth stay")
-	own, err := c.Division(t.Context(), child.ID)
+	own, err := c.Dividing.Division(t.Context(), child.ID, nil)
 	require.NoError(t, err)
 	assert.Equal(t, []division.Bulb{{N: 1}, {N: 2, From: 1}, {N: 3, From: 2, Lead: true}}, own.Rhizome.Bulbs)
-	told, err := c.Timeline(t.Context(), child.ID)
+	told, err := c.History.Timeline(t.Context(), child.ID)
 	require.NoError(t, err)
-	assert.Equal(t, &Queued{p.ID, "Clump"}, told.Parent)
-	assert.True(t, slices.ContainsFunc(told.Entries, func(e Entry) bool {
+	assert.Equal(t, &record.Queued{ID: p.ID, Tag: "Clump"}, told.Parent)
+	assert.True(t, slices.ContainsFunc(told.Entries, func(e history.Entry) bool {
 		return e.Kind == "incident" && e.Shared == "Clump" && strings.Contains(e.Words, "Under the lamp.")
 	}), "the history is shared")
-	told, err = c.Timeline(t.Context(), p.ID)
+	told, err = c.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.Equal(t, []Queued{{child.ID, "Clump, B"}}, told.Divisions)
+	assert.Equal(t, []record.Queued{{ID: child.ID, Tag: "Clump, B"}}, told.Divisions)
 }
 
 func TestADivisionAgainstTheAdviceSaysThatOneIsSure(t *testing.T) {
 	c := newClinic(t)
-	p, err := c.AddPlant(t.Context(), Intake{Tag: "Weak", Group: "cattleya", BulbCount: 7, BulbState: "shrivelled"})
+	p, err := c.Intake.AddPlant(
+		t.Context(),
+		patient.Intake{Tag: "Weak", Group: "cattleya", BulbCount: 7, BulbState: "shrivelled"},
+	)
 	require.NoError(t, err)
-	_, err = c.Divide(t.Context(), p.ID, Divide{Cuts: []int{4}, Tags: []string{"x"}})
+	_, err = c.Dividing.Divide(t.Context(), p.ID, dividing.Divide{Cuts: []int{4}, Tags: []string{"x"}})
 	assert.Equal(t, "sure", fieldOf(t, err))
-	done, err := c.Divide(t.Context(), p.ID, Divide{Cuts: []int{4}, Tags: []string{"x"}, Sure: true, Keeps: 1})
+	done, err := c.Dividing.Divide(
+		t.Context(),
+		p.ID,
+		dividing.Divide{Cuts: []int{4}, Tags: []string{"x"}, Sure: true, Keeps: 1},
+	)
 	require.NoError(t, err)
 	assert.Equal(t, 4, done.Plant.Intake.BulbCount, "the younger piece keeps the tag")
 }
@@ -504,39 +552,43 @@ func TestADivisionAgainstTheAdviceSaysThatOneIsSure(t *testing.T) {
 func TestIncidentsAreNotedAndTakenBack(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	told, err := c.Incident(t.Context(), p.ID, Incident{What: "lost-root"})
+	told, err := c.History.Incident(t.Context(), p.ID, history.Incident{What: "lost-root"})
 	require.NoError(t, err)
-	i := slices.IndexFunc(told.Entries, func(e Entry) bool { return e.Kind == "incident" })
+	i := slices.IndexFunc(told.Entries, func(e history.Entry) bool { return e.Kind == "incident" })
 	require.GreaterOrEqual(t, i, 0)
 	assert.NotEmpty(t, told.Entries[i].Explains.Value)
-	told, err = c.WithdrawIncident(t.Context(), p.ID, Withdraw{IncidentID: told.Entries[i].ID, Withdrawn: true})
+	told, err = c.History.WithdrawIncident(
+		t.Context(),
+		p.ID,
+		history.Withdraw{IncidentID: told.Entries[i].ID, Withdrawn: true},
+	)
 	require.NoError(t, err)
-	assert.False(t, slices.ContainsFunc(told.Entries, func(e Entry) bool { return e.Kind == "incident" }))
-	_, err = c.Incident(t.Context(), p.ID, Incident{What: "lost-root", On: "2031-01-01"})
+	assert.False(t, slices.ContainsFunc(told.Entries, func(e history.Entry) bool { return e.Kind == "incident" }))
+	_, err = c.History.Incident(t.Context(), p.ID, history.Incident{What: "lost-root", On: "2031-01-01"})
 	assert.Equal(t, "on", fieldOf(t, err))
-	_, err = c.WithdrawIncident(t.Context(), p.ID, Withdraw{IncidentID: 99, Withdrawn: true})
-	var none Missing
+	_, err = c.History.WithdrawIncident(t.Context(), p.ID, history.Withdraw{IncidentID: 99, Withdrawn: true})
+	var none record.Missing
 	require.ErrorAs(t, err, &none)
 }
 
 func TestTreatmentsAndIncidentsAreKnownToTheNextLook(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	_, err := c.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
+	_, err := c.Treating.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
 	require.NoError(t, err)
-	_, err = c.Incident(t.Context(), p.ID, Incident{What: "lost-root"})
+	_, err = c.History.Incident(t.Context(), p.ID, history.Incident{What: "lost-root"})
 	require.NoError(t, err)
 	knownOn := func(days int) string {
 		later := c.At(func() time.Time { return day.AddDate(0, 0, days) })
-		s, err := later.StartLook(t.Context(), p.ID, StartLook{})
+		s, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 		require.NoError(t, err)
-		s, err = later.SaveInspection(
+		s, err = later.Looking.SaveInspection(
 			t.Context(),
 			s.ID,
-			SaveInspection{
+			looking.SaveInspection{
 				Version:    s.Version,
 				LookedOn:   s.LookedOn,
-				Inspection: Inspection{Findings: map[string]string{"dull-film": "present"}},
+				Inspection: patient.Inspection{Findings: patient.Findings{"dull-film": "present"}},
 			},
 		)
 		require.NoError(t, err)

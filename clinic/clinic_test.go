@@ -8,17 +8,21 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/clinic/intake"
+	"therapeon/clinic/reading"
+	"therapeon/clinic/record"
 	"therapeon/core/fault"
 	"therapeon/core/leaves"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
-	"therapeon/store"
+	"therapeon/ledger"
 )
 
 var day = time.Date(2030, 4, 2, 10, 0, 0, 0, time.UTC)
 
 func newClinic(t *testing.T) *Clinic {
 	t.Helper()
-	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
+	s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
 	return New(s, func() time.Time { return day })
@@ -30,21 +34,21 @@ func entry(id string, n int, l float64, f roots.Feel) roots.Root {
 	return roots.Root{ID: id, Count: n, Segments: []roots.Segment{{LengthMM: mm(l), Feel: f}}}
 }
 
-func begun(t *testing.T, c *Clinic, in Intake) (Plant, Reading) {
+func begun(t *testing.T, c *Clinic, in patient.Intake) (intake.Plant, reading.Reading) {
 	t.Helper()
-	p, err := c.AddPlant(t.Context(), in)
+	p, err := c.Intake.AddPlant(t.Context(), in)
 	require.NoError(t, err)
-	r, err := c.StartReading(t.Context(), p.ID, Start{})
+	r, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{})
 	require.NoError(t, err)
 	return p, r
 }
 
-func save(t *testing.T, c *Clinic, r Reading, entries ...roots.Root) Reading {
+func save(t *testing.T, c *Clinic, r reading.Reading, entries ...roots.Root) reading.Reading {
 	t.Helper()
-	saved, err := c.SaveReading(
+	saved, err := c.Reading.SaveReading(
 		t.Context(),
 		r.ID,
-		Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}},
+		reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}},
 	)
 	require.NoError(t, err)
 	return saved
@@ -52,12 +56,12 @@ func save(t *testing.T, c *Clinic, r Reading, entries ...roots.Root) Reading {
 
 func TestAPlantNeedsOnlyATagAndAGroup(t *testing.T) {
 	c := newClinic(t)
-	p, err := c.AddPlant(t.Context(), Intake{Tag: "B-07", Group: "phalaenopsis"})
+	p, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	require.NoError(t, err)
 	assert.Equal(t, "Phalaenopsis and kin", p.GroupName)
 
 	var list fault.List
-	_, err = c.AddPlant(t.Context(), Intake{Group: "tulip", ArrivedOn: "2031-01-01", LeafCount: -1})
+	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Group: "tulip", ArrivedOn: "2031-01-01", LeafCount: -1})
 	require.ErrorAs(t, err, &list)
 	fields := []string{}
 	for _, f := range list {
@@ -65,56 +69,56 @@ func TestAPlantNeedsOnlyATagAndAGroup(t *testing.T) {
 	}
 	assert.Equal(t, []string{"tag", "group", "leaf_count"}, fields)
 
-	_, err = c.AddPlant(t.Context(), Intake{Tag: "x", Group: "slipper", ArrivedOn: "2031-01-01"})
+	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "x", Group: "slipper", ArrivedOn: "2031-01-01"})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "arrived_on", list[0].Field)
 
 	two := []leaves.Blade{{LengthMM: 100, WidthMM: 30}, {LengthMM: 100, WidthMM: 30}}
-	_, err = c.AddPlant(t.Context(), Intake{Tag: "x", Group: "slipper", LeafCount: 1, Blades: two})
+	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "x", Group: "slipper", LeafCount: 1, Blades: two})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "blades", list[0].Field)
 }
 
 func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 	c := newClinic(t)
-	a, _ := c.AddPlant(t.Context(), Intake{Tag: "Grey crate 3", Group: "phalaenopsis", Notes: "from the north bench"})
-	_, err := c.AddPlant(t.Context(), Intake{Tag: "Blue 1", Group: "slipper", KeptApart: true})
+	a, _ := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "Grey crate 3", Group: "phalaenopsis", Notes: "from the north bench"})
+	_, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "Blue 1", Group: "slipper", KeptApart: true})
 	require.NoError(t, err)
 
-	found, total, err := c.Plants(t.Context(), Find{Words: "NORTH", Most: 10})
+	found, total, err := c.Intake.Plants(t.Context(), intake.Find{Words: "NORTH", Most: 10})
 	require.NoError(t, err)
 	assert.EqualValues(t, 1, total)
 	assert.Equal(t, a.ID, found[0].ID)
 	for words, tag := range map[string]string{"paphio": "Blue 1", "slipper": "Blue 1", "and kin": "Grey crate 3", "crate": "Grey crate 3"} {
-		found, total, err := c.Plants(t.Context(), Find{Words: words, Most: 10})
+		found, total, err := c.Intake.Plants(t.Context(), intake.Find{Words: words, Most: 10})
 		require.NoError(t, err)
 		require.EqualValues(t, 1, total, words)
 		assert.Equal(t, tag, found[0].Intake.Tag, words)
 	}
-	all, _, _ := c.Plants(t.Context(), Find{Most: 10})
+	all, _, _ := c.Intake.Plants(t.Context(), intake.Find{Most: 10})
 	require.Len(t, all, 2)
 	assert.True(t, all[1].Intake.KeptApart, "those kept apart come last")
 
 	in := a.Intake
 	in.Tag = "Grey 3"
-	changed, err := c.ChangePlant(t.Context(), a.ID, a.Version, in)
+	changed, err := c.Intake.ChangePlant(t.Context(), a.ID, a.Version, in)
 	require.NoError(t, err)
-	_, err = c.ChangePlant(t.Context(), a.ID, a.Version, in)
-	var conflict Conflict
+	_, err = c.Intake.ChangePlant(t.Context(), a.ID, a.Version, in)
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, changed.Version, conflict.Version)
-	assert.Empty(t, conflict.Changes, "the second said the same")
+	assert.Empty(t, conflict.Differs, "the second said the same")
 	in.Notes, in.KeptApart, in.Blades = "", true, []leaves.Blade{{LengthMM: 90, WidthMM: 30}}
-	_, err = c.ChangePlant(t.Context(), a.ID, a.Version, in)
+	_, err = c.Intake.ChangePlant(t.Context(), a.ID, a.Version, in)
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, []string{
 		"The field “blades” is a list of 0 there.",
 		"The field “kept apart” is not noted there.",
 		"The field “notes” is “from the north bench” there.",
-	}, conflict.Changes)
+	}, conflict.Differs)
 	in.Tag = "  "
 	var list fault.List
-	_, err = c.ChangePlant(t.Context(), a.ID, changed.Version, in)
+	_, err = c.Intake.ChangePlant(t.Context(), a.ID, changed.Version, in)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(
 		t,
@@ -122,48 +126,48 @@ func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 		list[0],
 	)
 
-	_, err = c.ArchivePlant(t.Context(), a.ID, true)
+	_, err = c.Intake.ArchivePlant(t.Context(), a.ID, true)
 	require.NoError(t, err)
-	_, total, _ = c.Plants(t.Context(), Find{Most: 10})
+	_, total, _ = c.Intake.Plants(t.Context(), intake.Find{Most: 10})
 	assert.EqualValues(t, 1, total)
-	back, err := c.ArchivePlant(t.Context(), a.ID, false)
+	back, err := c.Intake.ArchivePlant(t.Context(), a.ID, false)
 	require.NoError(t, err)
 	assert.Empty(t, back.ArchivedAt)
-	_, err = c.Plant(t.Context(), 99)
-	assert.Equal(t, Missing{"plant", 99}, err)
+	_, err = c.Intake.Plant(t.Context(), 99)
+	assert.Equal(t, record.Missing{What: "plant", ID: 99}, err)
 }
 
 func TestASecondTabIsToldWhatChanged(t *testing.T) {
 	c := newClinic(t)
-	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	save(t, c, r, entry("a", 9, 80, roots.Firm))
 
-	_, err := c.SaveReading(
+	_, err := c.Reading.SaveReading(
 		t.Context(),
 		r.ID,
-		Save{
+		reading.Save{
 			Version: r.Version,
 			ReadOn:  r.ReadOn,
 			Reading: roots.Reading{Roots: []roots.Root{entry("b", 1, 50, roots.Mushy)}},
 		},
 	)
-	var conflict Conflict
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
-	assert.Equal(t, []string{"Root 1–9 is only there.", "Root 1 is only in yours."}, conflict.Changes)
-	now, err := c.Reading(t.Context(), r.ID)
+	assert.Equal(t, []string{"Root 1–9 is only there.", "Root 1 is only in yours."}, conflict.Differs)
+	now, err := c.Reading.Reading(t.Context(), r.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "a", now.Reading.Roots[0].ID, "the first save stands")
 }
 
 func TestBadRootsAreRefusedWhole(t *testing.T) {
 	c := newClinic(t)
-	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	kept := save(t, c, r, entry("a", 9, 80, roots.Firm))
 	var list fault.List
-	_, err := c.SaveReading(
+	_, err := c.Reading.SaveReading(
 		t.Context(),
 		r.ID,
-		Save{
+		reading.Save{
 			Version: kept.Version,
 			ReadOn:  "2030-04-02",
 			Reading: roots.Reading{Roots: []roots.Root{entry("a", 9, 80, roots.Firm), entry("b", 1, 5000, roots.Firm)}},
@@ -171,10 +175,10 @@ func TestBadRootsAreRefusedWhole(t *testing.T) {
 	)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots[1].segments[0].length_mm", list[0].Field)
-	_, err = c.SaveReading(
+	_, err = c.Reading.SaveReading(
 		t.Context(),
 		r.ID,
-		Save{
+		reading.Save{
 			Version: kept.Version,
 			ReadOn:  "2030-04-02",
 			Reading: roots.Reading{Roots: []roots.Root{entry("a", 400, 80, roots.Firm), entry("b", 1, 50, roots.Firm)}},
@@ -182,33 +186,33 @@ func TestBadRootsAreRefusedWhole(t *testing.T) {
 	)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots", list[0].Field)
-	now, _ := c.Reading(t.Context(), r.ID)
+	now, _ := c.Reading.Reading(t.Context(), r.ID)
 	assert.Equal(t, kept.Reading, now.Reading)
 }
 
 func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
 	c := newClinic(t)
-	p, first := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
-	again, err := c.StartReading(t.Context(), p.ID, Start{})
+	p, first := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	again, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{})
 	require.NoError(t, err)
 	assert.Equal(t, first, again, "looking in twice leaves no trace")
 }
 
 func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
 	c := newClinic(t)
-	p, first := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
-	chosen, err := c.SaveReading(
+	p, first := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	chosen, err := c.Reading.SaveReading(
 		t.Context(),
 		first.ID,
-		Save{Version: first.Version, ReadOn: "2030-03-20", Reading: first.Reading},
+		reading.Save{Version: first.Version, ReadOn: "2030-03-20", Reading: first.Reading},
 	)
 	require.NoError(t, err)
-	again, err := c.StartReading(t.Context(), p.ID, Start{})
+	again, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{})
 	require.NoError(t, err)
 	assert.Equal(t, chosen.ReadOn, again.ReadOn, "a day chosen today stays")
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 9) })
-	again, err = later.StartReading(t.Context(), p.ID, Start{})
+	again, err = later.Reading.StartReading(t.Context(), p.ID, reading.Start{})
 	require.NoError(t, err)
 	assert.Equal(t, first.ID, again.ID)
 	assert.Equal(t, "2030-04-11", again.ReadOn)
@@ -217,56 +221,60 @@ func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
 // An empty reading that was begun by mistake hides nothing that was read.
 func TestAnEmptyReadingHidesNothing(t *testing.T) {
 	c := newClinic(t)
-	p, first := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	p, first := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	first = save(t, c, first, entry("a", 3, 80, roots.Firm), entry("b", 2, 60, roots.Mushy))
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 9) })
-	empty, err := later.StartReading(t.Context(), p.ID, Start{})
+	empty, err := later.Reading.StartReading(t.Context(), p.ID, reading.Start{})
 	require.NoError(t, err)
 	require.NotEqual(t, first.ID, empty.ID)
 
-	now, err := c.Plant(t.Context(), p.ID)
+	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, first.ID, now.Latest.ReadingID)
-	found, _, err := c.Plants(t.Context(), Find{Most: 10})
+	found, _, err := c.Intake.Plants(t.Context(), intake.Find{Most: 10})
 	require.NoError(t, err)
 	assert.Equal(t, first.ID, found[0].Latest.ReadingID)
 
-	filled, err := later.StartReading(t.Context(), p.ID, Start{FromLast: true})
+	filled, err := later.Reading.StartReading(t.Context(), p.ID, reading.Start{FromLast: true})
 	require.NoError(t, err)
 	assert.Equal(t, empty.ID, filled.ID, "the empty one is taken up")
 	assert.Equal(t, first.Reading.Roots, filled.Reading.Roots)
 	assert.Equal(t, first.ID, filled.Previous.ReadingID)
 
-	bare, err := later.SaveReading(
+	bare, err := later.Reading.SaveReading(
 		t.Context(),
 		filled.ID,
-		Save{Version: filled.Version, ReadOn: filled.ReadOn, Reading: roots.Reading{NoneFound: true}},
+		reading.Save{Version: filled.Version, ReadOn: filled.ReadOn, Reading: roots.Reading{NoneFound: true}},
 	)
 	require.NoError(t, err)
-	now, err = c.Plant(t.Context(), p.ID)
+	now, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, bare.ID, now.Latest.ReadingID, "no roots found is a reading too")
-	assert.Equal(t, "rootless", now.Latest.Grade)
+	assert.EqualValues(t, "rootless", now.Latest.Grade)
 }
 
 func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
 	c := newClinic(t)
-	p, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	p, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	r = save(t, c, r, entry("a", 3, 80, roots.Firm), entry("b", 14, 60, roots.Mushy))
-	r, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 14})
+	r, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 14})
 	require.NoError(t, err)
 	assert.Equal(t, "All cuts are done.", r.CutList.Headline)
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 30) })
-	second, err := later.StartReading(t.Context(), p.ID, Start{FromLast: true})
+	second, err := later.Reading.StartReading(t.Context(), p.ID, reading.Start{FromLast: true})
 	require.NoError(t, err)
 	require.Len(t, second.Reading.Roots, 1, "what was cut is gone")
 	grown := entry("a", 3, 95, roots.Firm)
 	grown.Tip = roots.Growing
-	second, err = later.SaveReading(
+	second, err = later.Reading.SaveReading(
 		t.Context(),
 		second.ID,
-		Save{Version: second.Version, ReadOn: second.ReadOn, Reading: roots.Reading{Roots: []roots.Root{grown}}},
+		reading.Save{
+			Version: second.Version,
+			ReadOn:  second.ReadOn,
+			Reading: roots.Reading{Roots: []roots.Root{grown}},
+		},
 	)
 	require.NoError(t, err)
 	require.NotNil(t, second.Previous)
@@ -274,7 +282,7 @@ func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
 	assert.InDelta(t, 45, second.Previous.Since.GrownMM, 1e-9)
 	assert.Equal(t, 3, second.Previous.Since.TipsNow)
 
-	list, err := later.Readings(t.Context(), p.ID)
+	list, err := later.Reading.Readings(t.Context(), p.ID)
 	require.NoError(t, err)
 	require.Len(t, list, 2)
 	assert.Equal(t, []string{"2030-05-02", "2030-04-02"}, []string{list[0].ReadOn, list[1].ReadOn})
@@ -282,80 +290,89 @@ func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
 
 func TestCheckingOffIsHeldToTheList(t *testing.T) {
 	c := newClinic(t)
-	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	r = save(t, c, r, entry("b", 14, 60, roots.Mushy))
 	var list fault.List
-	_, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 15})
+	_, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 15})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "count", list[0].Field)
-	_, err = c.TickJob(t.Context(), r.ID, Tick{Item: "z", Count: 1})
+	_, err = c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "z", Count: 1})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "item", list[0].Field)
-	ticked, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 3})
+	ticked, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 3})
 	require.NoError(t, err)
 	assert.Equal(t, r.Version, ticked.Version, "checking off does not collide with entering roots")
-	back, err := c.TickJob(t.Context(), r.ID, Tick{Item: "b", Count: 0})
+	back, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 0})
 	require.NoError(t, err)
 	assert.Empty(t, back.Checks)
 }
 
 func TestACorrectionUnderTheBlade(t *testing.T) {
 	c := newClinic(t)
-	_, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	r = save(t, c, r, entry("b", 14, 60, roots.Mushy))
-	got, err := c.Correct(t.Context(), r.ID, Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1})
+	got, err := c.Reading.Correct(
+		t.Context(),
+		r.ID,
+		reading.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1},
+	)
 	require.NoError(t, err)
 	assert.Equal(t, 13, got.CutList.Cuts)
-	_, err = c.Correct(t.Context(), r.ID, Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1})
-	assert.ErrorAs(t, err, &Conflict{})
+	_, err = c.Reading.Correct(
+		t.Context(),
+		r.ID,
+		reading.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1},
+	)
+	assert.ErrorAs(t, err, &record.Conflict{})
 }
 
 func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
 	c := newClinic(t)
-	p, r := begun(t, c, Intake{Tag: "B-07", Group: "phalaenopsis"})
+	p, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	r = save(t, c, r, entry("b", 5, 60, roots.Hollow))
 	assert.Zero(t, r.Verdict.Totals.Anchors, "it does not wobble")
 
-	s, err := c.Settings(t.Context())
+	s, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
 	s.DeadDryRoots = "keep-some"
-	_, err = c.SetSettings(t.Context(), s)
+	_, err = c.Settings.SetSettings(t.Context(), s)
 	require.NoError(t, err)
-	r, _ = c.Reading(t.Context(), r.ID)
+	r, _ = c.Reading.Reading(t.Context(), r.ID)
 	assert.Equal(t, 3, r.Verdict.Totals.Anchors)
-	now, _ := c.Plant(t.Context(), p.ID)
+	require.NoError(t, c.Settings.Resume(t.Context()))
+	now, _ := c.Intake.Plant(t.Context(), p.ID)
 	assert.Equal(t, 2, now.Latest.Cuts, "the verdict in short follows the house")
 
 	in := p.Intake
 	in.DeadDryRoots = "all-off"
-	_, err = c.ChangePlant(t.Context(), p.ID, p.Version, in)
+	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
 	require.NoError(t, err)
-	r, _ = c.Reading(t.Context(), r.ID)
+	r, _ = c.Reading.Reading(t.Context(), r.ID)
 	assert.Zero(t, r.Verdict.Totals.Anchors, "the plant overrides the house")
 }
 
 func TestComputingSavesNothing(t *testing.T) {
 	c := newClinic(t)
 	var list fault.List
-	_, _, err := c.Compute(t.Context(), Intake{Group: "tulip"}, roots.Reading{})
+	_, _, err := c.Reading.Compute(t.Context(), patient.Intake{Group: "tulip"}, roots.Reading{})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "plant.group", list[0].Field)
-	_, _, err = c.Compute(
+	_, _, err = c.Reading.Compute(
 		t.Context(),
-		Intake{Group: "slipper"},
+		patient.Intake{Group: "slipper"},
 		roots.Reading{Roots: []roots.Root{entry("a", 0, 60, roots.Firm)}},
 	)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots[0].count", list[0].Field)
 
-	v, l, err := c.Compute(
+	v, l, err := c.Reading.Compute(
 		t.Context(),
-		Intake{Group: "slipper"},
+		patient.Intake{Group: "slipper"},
 		roots.Reading{Roots: []roots.Root{entry("a", 2, 60, roots.Mushy)}},
 	)
 	require.NoError(t, err)
-	assert.Equal(t, "rootless", v.Grade.Code)
+	assert.EqualValues(t, "rootless", v.Grade.Code)
 	assert.Equal(t, 2, l.Cuts)
-	_, total, _ := c.Plants(t.Context(), Find{Most: 1})
+	_, total, _ := c.Intake.Plants(t.Context(), intake.Find{Most: 1})
 	assert.Zero(t, total)
 }

@@ -6,11 +6,17 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/clinic/intake"
+	"therapeon/clinic/looking"
+	"therapeon/clinic/rehoming"
+	"therapeon/clinic/weighing"
+	"therapeon/core/patient"
 )
 
 func dueTags(t *testing.T, c *Clinic) (tags []string) {
 	t.Helper()
-	due, total, err := c.Plants(t.Context(), Find{Due: true, Most: 50})
+	due, total, err := c.Intake.Plants(t.Context(), intake.Find{Due: true, Most: 50})
 	require.NoError(t, err)
 	require.EqualValues(t, len(due), total)
 	for _, p := range due {
@@ -25,9 +31,9 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 	now := day
 	c := newClinic(t).At(func() time.Time { return now })
 	p := bared(t, c, 50)
-	_, err := c.Hold(t.Context(), p.ID, Hold{Method: "tub"})
+	_, err := c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "tub"})
 	require.NoError(t, err)
-	held, err := c.Plant(t.Context(), p.ID)
+	held, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "Humid tub, open", held.Home)
 	assert.Equal(t, "2030-04-02", held.HomeSince)
@@ -36,25 +42,25 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 
 	now = day.AddDate(0, 0, 7)
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c))
-	_, err = c.Weigh(t.Context(), p.ID, Weigh{Kind: Bare, Grams: 140})
+	_, err = c.Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.BarePlant, Grams: 140})
 	require.NoError(t, err)
 	assert.Empty(t, dueTags(t, c), "it was in hand today")
-	held, err = c.Plant(t.Context(), p.ID)
+	held, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "2030-04-16", held.HomeLookOn)
 
 	now = day.AddDate(0, 0, 15)
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c))
-	s, err := c.StartLook(t.Context(), p.ID, StartLook{})
+	s, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c), "looking in is not yet a look")
-	_, err = c.SaveInspection(
+	_, err = c.Looking.SaveInspection(
 		t.Context(),
 		s.ID,
-		SaveInspection{
+		looking.SaveInspection{
 			Version:    s.Version,
 			LookedOn:   s.LookedOn,
-			Inspection: Inspection{Findings: map[string]string{"leaves-limp": "absent"}, AgainOn: "2030-08-01"},
+			Inspection: patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}, AgainOn: "2030-08-01"},
 		},
 	)
 	require.NoError(t, err)
@@ -65,70 +71,36 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 func TestAHomeNotedLateDoesNotMoveThePlantBack(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 50)
-	for _, h := range []Hold{{Method: "lid", From: "2030-03-30"}, {Method: "tub", From: "2030-03-25"}} {
-		_, err := c.Hold(t.Context(), p.ID, h)
+	for _, h := range []rehoming.Hold{{Method: "lid", From: "2030-03-30"}, {Method: "tub", From: "2030-03-25"}} {
+		_, err := c.Rehoming.Hold(t.Context(), p.ID, h)
 		require.NoError(t, err)
 	}
-	now, err := c.Plant(t.Context(), p.ID)
+	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "Tub with a loose lid", now.Home)
-	r, err := c.RaceOf(t.Context(), p.ID, "")
+	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, "lid", r.Race.Holding)
 
 	// Of the same day, the later word stands.
-	_, err = c.Hold(t.Context(), p.ID, Hold{Method: "bag", From: "2030-03-30"})
+	_, err = c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "bag", From: "2030-03-30"})
 	require.NoError(t, err)
 	homes := homeOfPlant(t, c, p.ID).Homes
 	require.Len(t, homes, 2)
 	assert.Equal(t, "bag", homes[0].Route)
 }
 
-func TestHowLongAPlantHasBeenHeld(t *testing.T) {
-	at := func(s string) time.Time {
-		d, err := time.Parse(time.DateOnly, s)
-		require.NoError(t, err)
-		return d.Add(10 * time.Hour)
-	}
-	tub, lid, bark := Home{
-		FromOn: "2030-03-01",
-		Route:  "tub",
-	}, Home{
-		FromOn: "2030-03-11",
-		Route:  "lid",
-	}, Home{
-		FromOn: "2030-03-21",
-		Route:  "bark",
-	}
-	assert.Equal(t, 20.0, heldDays([]Home{tub, lid}, Intake{}, at("2030-03-21")), "one way or another")
-	assert.Zero(t, heldDays([]Home{tub, lid, bark}, Intake{}, at("2030-03-25")), "it is housed")
-	assert.Zero(t, heldDays(nil, Intake{}, at("2030-03-25")))
-	assert.Equal(t, 24.0, heldDays(nil, Intake{Pot: "none", ArrivedOn: "2030-03-01"}, at("2030-03-25")))
-	assert.Equal(
-		t,
-		24.0,
-		heldDays(nil, Intake{Pot: "none", ArrivedOn: "2030-03"}, at("2030-03-25")),
-		"from the first day it can mean",
-	)
-	assert.Zero(t, heldDays(nil, Intake{Pot: "none", ArrivedOn: "2031"}, at("2030-03-25")))
-
-	all := []Home{tub, lid, bark}
-	for on, way := range map[string]string{"2030-02-01": "", "2030-03-01": "tub", "2030-03-12": "lid", "2030-03-22": ""} {
-		assert.Equal(t, way, holdingOn(all, at(on)), on)
-	}
-}
-
 // A plant in its pot is told that its race is a thought.
 func TestTheRaceOfAHousedPlantSaysSo(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	before, err := c.RaceOf(t.Context(), p.ID, "")
+	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	before, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.NotContains(t, before.Stage, "It is in its pot")
 	allDone(t, c, p.ID)
-	_, err = c.Settle(t.Context(), p.ID, Settle{Route: "bark", Person: "Ada"})
+	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark", Person: "Ada"})
 	require.NoError(t, err)
-	after, err := c.RaceOf(t.Context(), p.ID, "")
+	after, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Contains(t, after.Stage, "It is in its pot: this is how it would go bare.")
 }
@@ -136,22 +108,22 @@ func TestTheRaceOfAHousedPlantSaysSo(t *testing.T) {
 // What killed the roots comes along to the new home: the words, the mix, the wall.
 func TestWhatTheCausesAskForComesAlong(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Smothered", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Pot: "clear"})
+	p := rooted(t, c, patient.Intake{Tag: "Smothered", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Pot: "clear"})
 	plain := homeOfPlant(t, c, p.ID)
 	assert.Empty(t, plain.Asked)
-	s, err := c.StartLook(t.Context(), p.ID, StartLook{})
+	s, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	_, err = c.SaveInspection(
+	_, err = c.Looking.SaveInspection(
 		t.Context(),
 		s.ID,
-		SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: Inspection{
-			Findings: map[string]string{
+		looking.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: patient.Inspection{
+			Findings: patient.Findings{
 				"crumbles":  "present",
 				"compacted": "present",
 				"dark-film": "present",
 			},
 			Growth:    "new-roots",
-			Decisions: map[string]Decision{"suffocation": {Word: "confirmed"}, "blue-green-film": {Word: "confirmed"}},
+			Decisions: map[string]patient.Decision{"suffocation": {Word: "confirmed"}, "blue-green-film": {Word: "confirmed"}},
 		}},
 	)
 	require.NoError(t, err)

@@ -8,45 +8,50 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
-
 	"pgregory.net/rapid"
 
+	"therapeon/clinic/intake"
+	"therapeon/clinic/judging"
+	"therapeon/clinic/looking"
+	"therapeon/clinic/reading"
+	"therapeon/clinic/record"
 	"therapeon/core/causes"
 	"therapeon/core/fault"
 	"therapeon/core/look"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/unpot"
 )
 
-func found(codes ...string) map[string]string {
-	m := map[string]string{}
+func found(codes ...string) patient.Findings {
+	m := patient.Findings{}
 	for _, c := range codes {
 		m[c] = "present"
 	}
 	return m
 }
 
-func lookAt(t *testing.T, c *Clinic, in Intake) (Plant, Inspected) {
+func lookAt(t *testing.T, c *Clinic, in patient.Intake) (intake.Plant, judging.Inspected) {
 	t.Helper()
-	p, err := c.AddPlant(t.Context(), in)
+	p, err := c.Intake.AddPlant(t.Context(), in)
 	require.NoError(t, err)
-	i, err := c.StartLook(t.Context(), p.ID, StartLook{})
+	i, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
 	return p, i
 }
 
-func note(t *testing.T, c *Clinic, i Inspected, in Inspection) Inspected {
+func note(t *testing.T, c *Clinic, i judging.Inspected, in patient.Inspection) judging.Inspected {
 	t.Helper()
-	saved, err := c.SaveInspection(
+	saved, err := c.Looking.SaveInspection(
 		t.Context(),
 		i.ID,
-		SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
+		looking.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
 	)
 	require.NoError(t, err)
 	return saved
 }
 
-func chance(i Inspected, cause string) float64 {
+func chance(i judging.Inspected, cause string) float64 {
 	for _, j := range i.Causes.Causes {
 		if j.Code == cause {
 			return j.Chance
@@ -57,42 +62,47 @@ func chance(i Inspected, cause string) float64 {
 
 func TestLookingInLeavesNoTraceUntilSomethingIsNoted(t *testing.T) {
 	c := newClinic(t)
-	p, first := lookAt(t, c, Intake{Tag: "B-1", Group: "cattleya"})
-	again, err := c.At(func() time.Time { return day.AddDate(0, 0, 3) }).StartLook(t.Context(), p.ID, StartLook{})
+	p, first := lookAt(t, c, patient.Intake{Tag: "B-1", Group: "cattleya"})
+	again, err := c.At(
+		func() time.Time { return day.AddDate(0, 0, 3) },
+	).Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
 	assert.Equal(t, first.ID, again.ID)
 	assert.Equal(t, "2030-04-05", again.LookedOn)
-	p, err = c.Plant(t.Context(), p.ID)
+	p, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Nil(t, p.Looked)
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 3) })
-	noted := note(t, later, again, Inspection{Findings: found("pot-bound")})
+	noted := note(t, later, again, patient.Inspection{Findings: found("pot-bound")})
 	assert.Equal(t, "Wait for new roots.", noted.Look.Headline)
 	assert.Equal(t, "2030-04-26", noted.AgainOn, "in three weeks")
-	p, err = c.Plant(t.Context(), p.ID)
+	p, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	require.NotNil(t, p.Looked)
 	assert.Equal(t, "wait", p.Looked.Decision)
 	assert.Equal(t, "2030-04-26", p.Looked.AgainOn, "the date goes on the plant")
 
-	next, err := c.StartLook(t.Context(), p.ID, StartLook{})
+	next, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
 	assert.NotEqual(t, noted.ID, next.ID, "a new look stands beside the first")
-	list, err := c.Inspections(t.Context(), p.ID)
+	list, err := c.Looking.Inspections(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Len(t, list, 1, "the blank one is not listed")
 }
 
 func TestPlantsDueForALookAreFound(t *testing.T) {
 	c := newClinic(t)
-	_, a := lookAt(t, c, Intake{Tag: "Left alone", Group: "cattleya"})
-	note(t, c, a, Inspection{Findings: map[string]string{"leaves-limp": "absent"}})
-	_, b := lookAt(t, c, Intake{Tag: "My own day", Group: "cattleya"})
-	note(t, c, b, Inspection{Findings: map[string]string{"leaves-limp": "absent"}, AgainOn: "2030-04-20"})
+	_, a := lookAt(t, c, patient.Intake{Tag: "Left alone", Group: "cattleya"})
+	note(t, c, a, patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}})
+	_, b := lookAt(t, c, patient.Intake{Tag: "My own day", Group: "cattleya"})
+	note(t, c, b, patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}, AgainOn: "2030-04-20"})
 	due := func(days int) (tags []string) {
 		then := day.AddDate(0, 0, days)
-		list, total, err := c.At(func() time.Time { return then }).Plants(t.Context(), Find{Due: true, Most: 10})
+		list, total, err := c.At(func() time.Time { return then }).Intake.Plants(
+			t.Context(),
+			intake.Find{Due: true, Most: 10},
+		)
 		require.NoError(t, err)
 		assert.EqualValues(t, len(list), total)
 		for _, p := range list {
@@ -107,7 +117,7 @@ func TestPlantsDueForALookAreFound(t *testing.T) {
 
 func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 	c := newClinic(t)
-	in := Intake{
+	in := patient.Intake{
 		Tag:          "B-2",
 		Group:        "phalaenopsis",
 		OldMedium:    "bark",
@@ -117,39 +127,39 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 		BulbState:    "",
 	}
 	p, i := lookAt(t, c, in)
-	i = note(t, c, i, Inspection{Findings: found("stays-wet")})
+	i = note(t, c, i, patient.Inspection{Findings: found("stays-wet")})
 	before := chance(i, "suffocation")
 	from := map[string]string{}
 	for _, k := range i.Causes.Known {
-		from[k.Finding] = k.State + ": " + k.From
+		from[k.Finding] = string(k.State) + ": " + k.From
 	}
 	assert.Equal(t, "present: Intake: repotted 39 months ago or more", from["medium-old"])
 	assert.Equal(t, "present: Intake: arrived 13 days ago", from["moved-lately"])
 	assert.Contains(t, from["medium-organic"], "Intake: old medium, bark")
 
-	r, err := c.StartReading(t.Context(), p.ID, Start{})
+	r, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{})
 	require.NoError(t, err)
 	core := entry("a", 14, 60, roots.Mushy)
 	core.Depth = roots.Core
 	edge := entry("b", 5, 80, roots.Firm)
 	edge.Depth = roots.Edge
 	save(t, c, r, core, edge)
-	i, err = c.Inspection(t.Context(), i.ID)
+	i, err = c.Looking.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Greater(t, chance(i, "suffocation"), before, "the roots speak without being asked")
-	p, err = c.Plant(t.Context(), p.ID)
+	p, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, i.Causes.Headline, p.Looked.Cause, "what lists show follows the reading")
 
 	// A correction at intake reaches the causes too.
 	in.LastRepotted = "2030-02"
-	_, err = c.ChangePlant(t.Context(), p.ID, p.Version, in)
+	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
 	require.NoError(t, err)
-	i, err = c.Inspection(t.Context(), i.ID)
+	i, err = c.Looking.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	for _, k := range i.Causes.Known {
 		if k.Finding == "medium-old" {
-			assert.Equal(t, "absent", k.State)
+			assert.EqualValues(t, "absent", k.State)
 		}
 	}
 }
@@ -157,22 +167,22 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 // Roots read between two looks belong to the first, those read later to the second.
 func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
 	c := newClinic(t)
-	p, first := lookAt(t, c, Intake{Tag: "B-12", Group: "phalaenopsis"})
-	first = note(t, c, first, Inspection{Findings: found("stays-wet")})
+	p, first := lookAt(t, c, patient.Intake{Tag: "B-12", Group: "phalaenopsis"})
+	first = note(t, c, first, patient.Inspection{Findings: found("stays-wet")})
 	read := func(days int, feel roots.Feel) {
 		then := c.At(func() time.Time { return day.AddDate(0, 0, days) })
-		r, err := then.StartReading(t.Context(), p.ID, Start{})
+		r, err := then.Reading.StartReading(t.Context(), p.ID, reading.Start{})
 		require.NoError(t, err)
 		save(t, then, r, entry("a", 10, 60, feel))
 	}
 	read(3, roots.Mushy)
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 30) })
-	second, err := later.StartLook(t.Context(), p.ID, StartLook{})
+	second, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	second = note(t, later, second, Inspection{Findings: found("stays-wet")})
+	second = note(t, later, second, patient.Inspection{Findings: found("stays-wet")})
 	read(31, roots.Firm)
-	mushy := func(id int64) (is string) {
-		i, err := c.Inspection(t.Context(), id)
+	mushy := func(id int64) (is patient.FindingState) {
+		i, err := c.Looking.Inspection(t.Context(), id)
 		require.NoError(t, err)
 		for _, k := range i.Causes.Known {
 			if k.Finding == "mushy-roots" {
@@ -181,24 +191,24 @@ func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
 		}
 		return is
 	}
-	assert.Equal(t, "present", mushy(first.ID))
-	assert.Equal(t, "absent", mushy(second.ID))
+	assert.EqualValues(t, "present", mushy(first.ID))
+	assert.EqualValues(t, "absent", mushy(second.ID))
 }
 
 // What broke when it was unpotted is a wound at the next look, not at its own.
 func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	c := newClinic(t)
-	p, first := lookAt(t, c, Intake{Tag: "B-11", Group: "phalaenopsis"})
-	torn := Inspection{
+	p, first := lookAt(t, c, patient.Intake{Tag: "B-11", Group: "phalaenopsis"})
+	torn := patient.Inspection{
 		Findings:  found("soaked-smelly"),
 		Unpotted:  true,
-		Accidents: []Accident{{What: "torn-leaf", Count: 1}},
+		Accidents: []patient.Accident{{What: "torn-leaf", Count: 1}},
 	}
 	first = note(t, c, first, torn)
-	wound := func(i Inspected) (from string) {
+	wound := func(i judging.Inspected) (from string) {
 		for _, k := range i.Causes.Known {
 			if k.Finding == "wound" {
-				from = k.State + ": " + k.From
+				from = string(k.State) + ": " + k.From
 			}
 		}
 		return from
@@ -206,55 +216,55 @@ func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	assert.Empty(t, wound(first))
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 10) })
-	second, err := later.StartLook(t.Context(), p.ID, StartLook{})
+	second, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	second = note(t, later, second, Inspection{Findings: found("soaked-smelly")})
+	second = note(t, later, second, patient.Inspection{Findings: found("soaked-smelly")})
 	assert.Equal(t, "present: Unpot, on 2 April 2030: a torn leaf", wound(second))
 
 	// A correction of the first reaches the second, also where lists show it.
 	torn.Accidents = nil
 	note(t, c, first, torn)
-	corrected, err := c.Inspection(t.Context(), second.ID)
+	corrected, err := c.Looking.Inspection(t.Context(), second.ID)
 	require.NoError(t, err)
 	assert.Empty(t, wound(corrected))
 	assert.Less(t, chance(corrected, "soft-rot"), chance(second, "soft-rot"))
-	p, err = c.Plant(t.Context(), p.ID)
+	p, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, corrected.Causes.Headline, p.Looked.Cause)
 
 	much := c.At(func() time.Time { return day.AddDate(0, 0, 60) })
-	third, err := much.StartLook(t.Context(), p.ID, StartLook{})
+	third, err := much.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
 	assert.Empty(t, wound(third), "it has healed by then")
 }
 
 func TestTheRecordKeepsBothWords(t *testing.T) {
 	c := newClinic(t)
-	_, i := lookAt(t, c, Intake{Tag: "B-3", Group: "oncidium"})
-	i = note(t, c, i, Inspection{Findings: found("snails-seen", "chewed-tips")})
+	_, i := lookAt(t, c, patient.Intake{Tag: "B-3", Group: "oncidium"})
+	i = note(t, c, i, patient.Inspection{Findings: found("snails-seen", "chewed-tips")})
 	in := i.Inspection
-	in.Decisions = map[string]Decision{"snails": {Word: "confirmed"}, "scale": {Word: "confirmed", Note: "one bump"}}
+	in.Decisions = map[string]patient.Decision{"snails": {Word: "confirmed"}, "scale": {Word: "confirmed", Note: "one bump"}}
 	i = note(t, c, i, in)
 	said := i.Said["snails"]
-	assert.Equal(t, Said{Chance: chance(i, "snails"), Band: "almost certain", Place: 1, On: "2030-04-02"}, said)
+	assert.Equal(t, record.Said{Chance: chance(i, "snails"), Band: "almost certain", Place: 1, On: "2030-04-02"}, said)
 	assert.Less(t, i.Said["scale"].Chance, 0.1, "a cause the user adds keeps what the findings said of it")
 	assert.Contains(t, i.Causes.Plan, "wipe-off")
 
 	// More findings move the engine's word, not the one on record.
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 40) })
 	in = i.Inspection
-	in.Findings = map[string]string{"snails-seen": "absent", "clear-eggs": "absent", "slime-trails": "absent"}
+	in.Findings = patient.Findings{"snails-seen": "absent", "clear-eggs": "absent", "slime-trails": "absent"}
 	i = note(t, later, i, in)
 	assert.Less(t, chance(i, "snails"), said.Chance)
 	assert.Equal(t, said, i.Said["snails"])
 
 	in = i.Inspection
-	in.Decisions = map[string]Decision{"snails": {Word: "confirmed", TurnedOut: "right"}}
+	in.Decisions = map[string]patient.Decision{"snails": {Word: "confirmed", TurnedOut: "right"}}
 	i = note(t, later, i, in)
 	said.TurnedOutOn = "2030-05-12"
-	assert.Equal(t, map[string]Said{"snails": said}, i.Said, "a word taken back leaves the record")
+	assert.Equal(t, map[string]record.Said{"snails": said}, i.Said, "a word taken back leaves the record")
 
-	in.Decisions = map[string]Decision{
+	in.Decisions = map[string]patient.Decision{
 		"snails": {Word: "confirmed", TurnedOut: "wrong"},
 		"scale":  {Word: "rejected", TurnedOut: "wrong"},
 	}
@@ -264,25 +274,25 @@ func TestTheRecordKeepsBothWords(t *testing.T) {
 
 func TestACauseOfOnesOwnIsKept(t *testing.T) {
 	c := newClinic(t)
-	_, i := lookAt(t, c, Intake{Tag: "B-4", Group: "oncidium"})
-	i = note(t, c, i, Inspection{Added: []Added{{Name: "The cat sat on it", Note: "Hair in the crown."}}})
+	_, i := lookAt(t, c, patient.Intake{Tag: "B-4", Group: "oncidium"})
+	i = note(t, c, i, patient.Inspection{Added: []patient.Added{{Name: "The cat sat on it", Note: "Hair in the crown."}}})
 	assert.Equal(t, "The cat sat on it: confirmed.", i.Causes.Headline)
 	assert.False(t, i.Causes.Clear)
-	kept, err := c.Inspection(t.Context(), i.ID)
+	kept, err := c.Looking.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "Hair in the crown.", kept.Inspection.Added[0].Note)
-	i = note(t, c, i, Inspection{Added: []Added{{Name: "The cat sat on it", TurnedOut: "wrong"}}})
+	i = note(t, c, i, patient.Inspection{Added: []patient.Added{{Name: "The cat sat on it", TurnedOut: "wrong"}}})
 	assert.Equal(t, "Nothing was looked at yet.", i.Causes.Headline)
 }
 
 func TestLeafSizesAreRememberedLookByLook(t *testing.T) {
 	c := newClinic(t)
-	p, i := lookAt(t, c, Intake{Tag: "B-4", Group: "phalaenopsis"})
-	note(t, c, i, Inspection{NewestLeafMM: mm(150), LeafBeforeMM: mm(200)})
+	p, i := lookAt(t, c, patient.Intake{Tag: "B-4", Group: "phalaenopsis"})
+	note(t, c, i, patient.Inspection{NewestLeafMM: mm(150), LeafBeforeMM: mm(200)})
 	later := c.At(func() time.Time { return day.AddDate(0, 3, 0) })
-	next, err := later.StartLook(t.Context(), p.ID, StartLook{})
+	next, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	next = note(t, later, next, Inspection{NewestLeafMM: mm(205), LeafBeforeMM: mm(150)})
+	next = note(t, later, next, patient.Inspection{NewestLeafMM: mm(205), LeafBeforeMM: mm(150)})
 	require.Len(t, next.Leaves, 2)
 	assert.True(t, *next.Leaves[0].Smaller)
 	assert.False(t, *next.Leaves[1].Smaller)
@@ -291,47 +301,48 @@ func TestLeafSizesAreRememberedLookByLook(t *testing.T) {
 
 func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
 	c := newClinic(t)
-	p, i := lookAt(t, c, Intake{Tag: "B-5", Group: "phalaenopsis", Flowering: "bloom"})
-	i = note(t, c, i, Inspection{Findings: found("crumbles"), AgainOn: "2030-06-01"})
+	p, i := lookAt(t, c, patient.Intake{Tag: "B-5", Group: "phalaenopsis", Flowering: "bloom"})
+	i = note(t, c, i, patient.Inspection{Findings: found("crumbles"), AgainOn: "2030-06-01"})
 	assert.Equal(t, "soon", i.Look.Decision)
-	assert.Equal(t, "warm", i.Season, "April in the north")
-	house, err := c.Settings(t.Context())
+	assert.EqualValues(t, "warm", i.Season, "April in the north")
+	house, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
 	house.RepotInFlower, house.Hemisphere = "never", "south"
-	_, err = c.SetSettings(t.Context(), house)
+	_, err = c.Settings.SetSettings(t.Context(), house)
 	require.NoError(t, err)
-	p, err = c.Plant(t.Context(), p.ID)
+	require.NoError(t, c.Settings.Resume(t.Context()))
+	p, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "wait", p.Looked.Decision, "the list follows the setting")
-	i, err = c.Inspection(t.Context(), i.ID)
+	i, err = c.Looking.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "Wait until the flowers fade.", i.Look.Headline)
 
 	in := p.Intake
 	in.RepotInFlower = "when-needed"
-	_, err = c.ChangePlant(t.Context(), p.ID, p.Version, in)
+	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
 	require.NoError(t, err)
-	i, err = c.Inspection(t.Context(), i.ID)
+	i, err = c.Looking.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "soon", i.Look.Decision, "this plant differs from the house")
 }
 
 func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 	c := newClinic(t)
-	p, i := lookAt(t, c, Intake{Tag: "B-6", Group: "cattleya"})
-	i = note(t, c, i, Inspection{Findings: found("bulbs-shrivelled")})
+	p, i := lookAt(t, c, patient.Intake{Tag: "B-6", Group: "cattleya"})
+	i = note(t, c, i, patient.Inspection{Findings: found("bulbs-shrivelled")})
 	assert.Equal(t, "now", i.Look.Decision)
 	assert.Equal(t, i.LookedOn, i.AgainOn)
 	in := i.Inspection
-	in.Unpotted, in.Accidents = true, []Accident{{What: "snapped-growth", Count: 1}}
+	in.Unpotted, in.Accidents = true, []patient.Accident{{What: "snapped-growth", Count: 1}}
 	i = note(t, c, i, in)
 	assert.Equal(t, "It is out of its pot.", i.Look.Headline)
 	assert.Empty(t, i.AgainOn)
-	due, _, err := c.Plants(t.Context(), Find{Due: true, Most: 10})
+	due, _, err := c.Intake.Plants(t.Context(), intake.Find{Due: true, Most: 10})
 	require.NoError(t, err)
 	assert.Empty(t, due)
-	_, bare := lookAt(t, c, Intake{Tag: "B-7", Group: "dendrobium-evergreen", Pot: "none"})
-	bare = note(t, c, bare, Inspection{Findings: found("leaves-limp")})
+	_, bare := lookAt(t, c, patient.Intake{Tag: "B-7", Group: "dendrobium-evergreen", Pot: "none"})
+	bare = note(t, c, bare, patient.Inspection{Findings: found("leaves-limp")})
 	assert.Equal(t, "out", bare.Look.Decision)
 	for _, n := range bare.Causes.Next {
 		assert.NotContains(
@@ -346,52 +357,56 @@ func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 
 func TestTwoAtOneLook(t *testing.T) {
 	c := newClinic(t)
-	_, i := lookAt(t, c, Intake{Tag: "B-8", Group: "cattleya"})
+	_, i := lookAt(t, c, patient.Intake{Tag: "B-8", Group: "cattleya"})
 	note(
 		t,
 		c,
 		i,
-		Inspection{
+		patient.Inspection{
 			Findings:  found("crust"),
 			Growth:    "resting",
-			Decisions: map[string]Decision{"salt-burn": {Word: "rejected"}},
+			Decisions: map[string]patient.Decision{"salt-burn": {Word: "rejected"}},
 		},
 	)
-	_, err := c.SaveInspection(
+	_, err := c.Looking.SaveInspection(
 		t.Context(),
 		i.ID,
-		SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: Inspection{Findings: found("pot-bound")}},
+		looking.SaveInspection{
+			Version:    i.Version,
+			LookedOn:   i.LookedOn,
+			Inspection: patient.Inspection{Findings: found("pot-bound")},
+		},
 	)
-	var conflict Conflict
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, []string{
 		"“White crust on the medium” is found there.", "“Pot-bound” is not looked for there.",
 		"The cause “Salt burn” is ruled out there.", "Other entries of the look differ there too.",
-	}, conflict.Changes)
-	kept, err := c.Inspection(t.Context(), i.ID)
+	}, conflict.Differs)
+	kept, err := c.Looking.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, found("crust"), kept.Inspection.Findings, "nothing was saved over it")
 }
 
 func TestALookOutOfBoundsIsRefused(t *testing.T) {
 	c := newClinic(t)
-	_, i := lookAt(t, c, Intake{Tag: "B-9", Group: "cattleya"})
-	for field, in := range map[string]Inspection{
+	_, i := lookAt(t, c, patient.Intake{Tag: "B-9", Group: "cattleya"})
+	for field, in := range map[string]patient.Inspection{
 		"inspection.findings[tulip-fire]":      {Findings: found("tulip-fire")},
-		"inspection.findings[crust]":           {Findings: map[string]string{"crust": "perhaps"}},
+		"inspection.findings[crust]":           {Findings: patient.Findings{"crust": "perhaps"}},
 		"inspection.growth":                    {Growth: "sulking"},
 		"inspection.night_low_c":               {NightLowC: mm(-90)},
 		"inspection.newest_leaf_mm":            {NewestLeafMM: mm(0)},
-		"inspection.accidents[0].count":        {Accidents: []Accident{{What: "torn-leaf"}}},
-		"inspection.decisions[bad-luck]":       {Decisions: map[string]Decision{"bad-luck": {Word: "confirmed"}}},
-		"inspection.decisions[salt-burn].word": {Decisions: map[string]Decision{"salt-burn": {Word: "maybe"}}},
-		"inspection.added[0].name":             {Added: []Added{{Name: " "}}},
+		"inspection.accidents[0].count":        {Accidents: []patient.Accident{{What: "torn-leaf"}}},
+		"inspection.decisions[bad-luck]":       {Decisions: map[string]patient.Decision{"bad-luck": {Word: "confirmed"}}},
+		"inspection.decisions[salt-burn].word": {Decisions: map[string]patient.Decision{"salt-burn": {Word: "maybe"}}},
+		"inspection.added[0].name":             {Added: []patient.Added{{Name: " "}}},
 		"inspection.again_on":                  {AgainOn: "soon"},
 	} {
-		_, err := c.SaveInspection(
+		_, err := c.Looking.SaveInspection(
 			t.Context(),
 			i.ID,
-			SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
+			looking.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
 		)
 		var list fault.List
 		require.ErrorAs(t, err, &list, field)
@@ -399,27 +414,27 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 		assert.NotEmpty(t, list[0].Words)
 		assert.NotEmpty(t, list[0].Limit, field)
 	}
-	_, err := c.SaveInspection(
+	_, err := c.Looking.SaveInspection(
 		t.Context(),
 		i.ID,
-		SaveInspection{
+		looking.SaveInspection{
 			Version:    i.Version,
 			LookedOn:   i.LookedOn,
-			Inspection: Inspection{NightLowC: mm(20), DayHighC: mm(12)},
+			Inspection: patient.Inspection{NightLowC: mm(20), DayHighC: mm(12)},
 		},
 	)
 	var list fault.List
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "inspection.night_low_c", list[0].Field)
-	_, err = c.SaveInspection(t.Context(), 99, SaveInspection{Version: 1, LookedOn: i.LookedOn})
-	assert.ErrorAs(t, err, &Missing{})
+	_, err = c.Looking.SaveInspection(t.Context(), 99, looking.SaveInspection{Version: 1, LookedOn: i.LookedOn})
+	assert.ErrorAs(t, err, &record.Missing{})
 }
 
 // Whatever is noted within the limits comes back as it was noted, on the record
 // and in the list, and what the screen shows on saving is what it shows on opening.
 func TestWhatWasNotedComesBack(t *testing.T) {
 	c := newClinic(t)
-	_, i := lookAt(t, c, Intake{Tag: "B-10", Group: "cattleya", OldMedium: "bark"})
+	_, i := lookAt(t, c, patient.Intake{Tag: "B-10", Group: "cattleya", OldMedium: "bark"})
 	var findings, known []string
 	for _, f := range causes.Table().Findings {
 		findings = append(findings, f.Code)
@@ -428,42 +443,48 @@ func TestWhatWasNotedComesBack(t *testing.T) {
 		known = append(known, cause.Code)
 	}
 	state, word := rapid.SampledFrom(
-		[]string{"present", "absent"},
+		[]patient.FindingState{patient.Present, patient.Absent},
 	), rapid.SampledFrom(
-		[]string{"confirmed", "rejected"},
+		[]patient.Word{patient.Confirmed, patient.Rejected},
 	)
 	outcome, text := rapid.SampledFrom([]string{"", "right", "wrong"}), rapid.StringMatching(`[a-zé “”<&]{0,40}`)
 	size := rapid.Ptr(rapid.Float64Range(2, 1500), true)
 	broken := rapid.SampledFrom(slices.Sorted(maps.Keys(unpot.Table().Accidents)))
 	rapid.Check(t, func(rt *rapid.T) {
-		in := Inspection{
+		in := patient.Inspection{
 			Findings:  rapid.MapOfN(rapid.SampledFrom(findings), state, 0, 30).Draw(rt, "findings"),
-			Flowering: rapid.SampledFrom([]string{"", "none", "spike", "bud", "bloom"}).Draw(rt, "flowering"),
-			Growth:    rapid.SampledFrom([]string{"", "new-roots", "growing", "resting"}).Draw(rt, "growth"),
-			Season:    rapid.SampledFrom([]string{"", "warm", "cool"}).Draw(rt, "season"),
+			Flowering: rapid.SampledFrom([]patient.Flowering{"", "none", "spike", "bud", "bloom"}).Draw(rt, "flowering"),
+			Growth:    rapid.SampledFrom([]patient.Growth{"", "new-roots", "growing", "resting"}).Draw(rt, "growth"),
+			Season:    rapid.SampledFrom([]patient.Season{"", "warm", "cool"}).Draw(rt, "season"),
 			Unpotted:  rapid.Bool().Draw(rt, "unpotted"), Notes: text.Draw(rt, "notes"),
 			NewestLeafMM: size.Draw(rt, "newest"), LeafBeforeMM: size.Draw(rt, "before"),
 		}
 		for range rapid.IntRange(0, 3).Draw(rt, "accidents") {
 			in.Accidents = append(
 				in.Accidents,
-				Accident{broken.Draw(rt, "what"), rapid.IntRange(1, 400).Draw(rt, "count")},
+				patient.Accident{What: broken.Draw(rt, "what"), Count: rapid.IntRange(1, 400).Draw(rt, "count")},
 			)
 		}
 		for range rapid.IntRange(0, 3).Draw(rt, "added") {
 			in.Added = append(
 				in.Added,
-				Added{"x" + text.Draw(rt, "name"), outcome.Draw(rt, "turned out"), text.Draw(rt, "note")},
+				patient.Added{
+					Name:      "x" + text.Draw(rt, "name"),
+					TurnedOut: outcome.Draw(rt, "turned out"),
+					Note:      text.Draw(rt, "note"),
+				},
 			)
 		}
 		for _, code := range rapid.SliceOfNDistinct(rapid.SampledFrom(known), 0, 4, rapid.ID).Draw(rt, "decided") {
 			if in.Decisions == nil {
-				in.Decisions = map[string]Decision{}
+				in.Decisions = map[string]patient.Decision{}
 			}
-			in.Decisions[code] = Decision{word.Draw(rt, "word"), outcome.Draw(rt, "turned out"), text.Draw(rt, "note")}
+			in.Decisions[code] = patient.Decision{
+				Word: word.Draw(rt, "word"), TurnedOut: outcome.Draw(rt, "turned out"), Note: text.Draw(rt, "note"),
+			}
 		}
 		saved := note(t, c, i, in)
-		opened, err := c.Inspection(t.Context(), i.ID)
+		opened, err := c.Looking.Inspection(t.Context(), i.ID)
 		require.NoError(rt, err)
 		assert.Equal(rt, in, opened.Inspection)
 		assert.Equal(rt, saved, opened)
@@ -472,9 +493,13 @@ func TestWhatWasNotedComesBack(t *testing.T) {
 			assert.Contains(rt, []string{look.Leave, look.Wait, look.Soon, look.Now, look.Out}, opened.Look.Decision)
 		}
 		assert.Equal(rt, in.Unpotted, opened.Look.Decision == look.Out)
-		list, err := c.Inspections(t.Context(), i.PlantID)
+		list, err := c.Looking.Inspections(t.Context(), i.PlantID)
 		require.NoError(rt, err)
-		assert.Equal(rt, LookInShort{opened.Look.Decision, opened.Look.Headline}, list[0].LookInShort)
+		assert.Equal(
+			rt,
+			judging.LookInShort{Decision: opened.Look.Decision, Headline: opened.Look.Headline},
+			list[0].LookInShort,
+		)
 		assert.Equal(rt, opened.Causes.Headline, list[0].Cause)
 		i = opened
 	})

@@ -9,25 +9,42 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/clinic/history"
+	"therapeon/clinic/intake"
+	"therapeon/clinic/places"
+	"therapeon/clinic/racing"
+	"therapeon/clinic/reading"
+	"therapeon/clinic/record"
+	"therapeon/clinic/rehoming"
+	"therapeon/clinic/weighing"
 	"therapeon/core/climate"
 	"therapeon/core/leaves"
+	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/race"
+	"therapeon/core/rehome"
 	"therapeon/core/roots"
 )
 
 // bared is a plant without a living root, out of its pot, in a place of its own.
-func bared(t *testing.T, c *Clinic, humidity float64) Plant {
+func bared(t *testing.T, c *Clinic, humidity float64) intake.Plant {
 	t.Helper()
-	place, err := c.AddPlace(
+	place, err := c.Places.AddPlace(
 		t.Context(),
-		PlaceFacts{Name: "Shed", Zone: "UTC", LowC: mm(18), HighC: mm(24), HumidityPercent: &humidity, Light: "shade"},
+		record.PlaceFacts{
+			Name:            "Shed",
+			Zone:            "UTC",
+			LowC:            mm(18),
+			HighC:           mm(24),
+			HumidityPercent: &humidity,
+			Light:           "shade",
+		},
 	)
 	require.NoError(t, err)
 	p, r := begun(
 		t,
 		c,
-		Intake{
+		patient.Intake{
 			Tag:       "Bare",
 			Group:     "phalaenopsis",
 			LeafCount: 4,
@@ -42,14 +59,14 @@ func bared(t *testing.T, c *Clinic, humidity float64) Plant {
 	return p
 }
 
-func weighedOn(t *testing.T, c *Clinic, plant int64, daysAgo int, w Weigh) []Weighed {
+func weighedOn(t *testing.T, c *Clinic, plant int64, daysAgo int, w weighing.Weigh) []record.Weighed {
 	t.Helper()
-	list, err := c.At(func() time.Time { return day.AddDate(0, 0, -daysAgo) }).Weigh(t.Context(), plant, w)
+	list, err := c.At(func() time.Time { return day.AddDate(0, 0, -daysAgo) }).Weighing.Weigh(t.Context(), plant, w)
 	require.NoError(t, err)
 	return list
 }
 
-func assumed(t *testing.T, r Race, code string) race.Assumption {
+func assumed(t *testing.T, r racing.Race, code string) race.Assumption {
 	t.Helper()
 	i := slices.IndexFunc(r.Race.Assumptions, func(a race.Assumption) bool { return a.Code == code })
 	require.GreaterOrEqual(t, i, 0, code)
@@ -59,7 +76,7 @@ func assumed(t *testing.T, r Race, code string) race.Assumption {
 func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	r, err := c.RaceOf(t.Context(), p.ID, "")
+	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.InDelta(t, 2*0.75*(24*9+22*8), assumed(t, r, "leaf_cm2").Value, 1e-6, "the two measured stand for the four")
 	assert.Contains(t, assumed(t, r, "leaf_cm2").From, "2 of 4 leaves measured")
@@ -72,35 +89,35 @@ func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 	require.NotNil(t, assumed(t, r, "uptake").Usual)
 	assert.Equal(t, "from memory", string(assumed(t, r, "uptake").Usual.Mark))
 
-	other, err := c.RaceOf(t.Context(), p.ID, "bag")
+	other, err := c.Racing.RaceOf(t.Context(), p.ID, "bag")
 	require.NoError(t, err)
 	assert.Equal(t, "bag", other.Race.Holding)
-	_, err = c.RaceOf(t.Context(), p.ID, "cupboard")
+	_, err = c.Racing.RaceOf(t.Context(), p.ID, "cupboard")
 	assert.Equal(t, "of", fieldOf(t, err))
-	unread, err := c.AddPlant(t.Context(), Intake{Tag: "Not read", Group: "vanda", LeafCount: 6})
+	unread, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "Not read", Group: "vanda", LeafCount: 6})
 	require.NoError(t, err)
-	blind, err := c.RaceOf(t.Context(), unread.ID, "")
+	blind, err := c.Racing.RaceOf(t.Context(), unread.ID, "")
 	require.NoError(t, err)
 	assert.Contains(t, blind.Stage, "Its roots were not read")
 	assert.NotNil(t, assumed(t, blind, "humidity").Usual, "its air is a guess, and marked as one")
-	bare, err := c.AddPlant(t.Context(), Intake{Tag: "No leaf counted", Group: "vanda"})
+	bare, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "No leaf counted", Group: "vanda"})
 	require.NoError(t, err)
-	_, err = c.RaceOf(t.Context(), bare.ID, "")
+	_, err = c.Racing.RaceOf(t.Context(), bare.ID, "")
 	assert.Equal(t, "leaf_count", fieldOf(t, err))
 }
 
 func TestLoggedAirReplacesWhatIsUsual(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	place, err := c.store.GetPlant(t.Context(), p.ID)
+	place, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	for h := range 4 * 24 {
 		at := day.Add(-time.Duration(h+1) * time.Hour)
 		for _, minute := range []int{5, 35} {
-			_, err := c.LogReading(
+			_, err := c.Places.LogReading(
 				t.Context(),
-				place.PlaceID,
-				LoggerReading{
+				place.Intake.PlaceID,
+				places.LoggerReading{
 					At:              at.Truncate(time.Hour).Add(time.Duration(minute) * time.Minute),
 					Celsius:         20,
 					HumidityPercent: mm(60 + float64(minute)),
@@ -109,7 +126,7 @@ func TestLoggedAirReplacesWhatIsUsual(t *testing.T) {
 			require.NoError(t, err)
 		}
 	}
-	r, err := c.RaceOf(t.Context(), p.ID, "")
+	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.InDelta(t, 80, assumed(t, r, "humidity").Value, 1e-6, "the mean of 65 and 95")
 	assert.InDelta(t, 20, assumed(t, r, "night_c").Value, 1e-6)
@@ -117,35 +134,43 @@ func TestLoggedAirReplacesWhatIsUsual(t *testing.T) {
 
 func TestALoggersReadingsOfAnHourAreTheirMean(t *testing.T) {
 	c := newClinic(t)
-	place, err := c.AddPlace(t.Context(), PlaceFacts{Name: "Shed", Zone: "UTC"})
+	place, err := c.Places.AddPlace(t.Context(), record.PlaceFacts{Name: "Shed", Zone: "UTC"})
 	require.NoError(t, err)
 	at := day.Add(-2 * time.Hour)
 	for i, v := range []float64{18, 20, 22} {
-		kept, err := c.LogReading(
+		kept, err := c.Places.LogReading(
 			t.Context(),
 			place.ID,
-			LoggerReading{At: at.Add(time.Duration(10*i) * time.Minute), Celsius: v, HumidityPercent: mm(60 + v)},
+			places.LoggerReading{
+				At:              at.Add(time.Duration(10*i) * time.Minute),
+				Celsius:         v,
+				HumidityPercent: mm(60 + v),
+			},
 		)
 		require.NoError(t, err)
 		assert.InDelta(t, []float64{18, 19, 20}[i], kept.Celsius, 1e-9)
 		assert.InDelta(t, []float64{78, 79, 80}[i], *kept.HumidityPercent, 1e-9)
 	}
-	kept, err := c.LogReading(t.Context(), place.ID, LoggerReading{At: at.Add(40 * time.Minute), Celsius: 24})
+	kept, err := c.Places.LogReading(
+		t.Context(),
+		place.ID,
+		places.LoggerReading{At: at.Add(40 * time.Minute), Celsius: 24},
+	)
 	require.NoError(t, err)
 	assert.InDelta(t, 21, kept.Celsius, 1e-9)
 	assert.InDelta(t, 80, *kept.HumidityPercent, 1e-9, "one without humidity leaves it")
 
-	for field, bad := range map[string]LoggerReading{
+	for field, bad := range map[string]places.LoggerReading{
 		"humidity_percent": {At: at, Celsius: 20, HumidityPercent: mm(130)},
 		"celsius":          {At: at, Celsius: 99},
 		"at":               {At: day.AddDate(0, 0, 3), Celsius: 20},
 	} {
-		_, err := c.LogReading(t.Context(), place.ID, bad)
+		_, err := c.Places.LogReading(t.Context(), place.ID, bad)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	_, err = c.LogReading(t.Context(), 99, LoggerReading{At: at, Celsius: 20})
+	_, err = c.Places.LogReading(t.Context(), 99, places.LoggerReading{At: at, Celsius: 20})
 	assert.ErrorContains(t, err, "There is no place 99.")
-	list, err := c.Places(t.Context())
+	list, err := c.Places.Places(t.Context())
 	require.NoError(t, err)
 	require.NotNil(t, list[0].Last)
 	assert.InDelta(t, 21, list[0].Last.Celsius, 1e-9)
@@ -154,7 +179,7 @@ func TestALoggersReadingsOfAnHourAreTheirMean(t *testing.T) {
 
 func TestAClimateFileBringsItsHumidity(t *testing.T) {
 	c := newClinic(t)
-	place, err := c.AddPlace(t.Context(), PlaceFacts{Name: "Shed", Zone: "UTC"})
+	place, err := c.Places.AddPlace(t.Context(), record.PlaceFacts{Name: "Shed", Zone: "UTC"})
 	require.NoError(t, err)
 	var file strings.Builder
 	file.WriteString("time,temperature,humidity\n")
@@ -162,13 +187,13 @@ func TestAClimateFileBringsItsHumidity(t *testing.T) {
 		file.WriteString(day.Add(-time.Duration(30-h) * time.Hour).Format("2006-01-02 15:04"))
 		file.WriteString(",20.5,64 %\n")
 	}
-	_, err = c.ImportClimate(t.Context(), place.ID, strings.NewReader(file.String()))
+	_, err = c.Places.ImportClimate(t.Context(), place.ID, strings.NewReader(file.String()))
 	require.NoError(t, err)
-	list, err := c.Places(t.Context())
+	list, err := c.Places.Places(t.Context())
 	require.NoError(t, err)
 	require.NotNil(t, list[0].MeanHumidity)
 	assert.InDelta(t, 64, *list[0].MeanHumidity, 1e-9)
-	_, err = c.ImportClimate(
+	_, err = c.Places.ImportClimate(
 		t.Context(),
 		place.ID,
 		strings.NewReader("time,temperature,humidity\n2030-04-01 10:00,20,130\n"),
@@ -179,15 +204,17 @@ func TestAClimateFileBringsItsHumidity(t *testing.T) {
 func TestWeighingsNarrowTheRaceAndCanBeTakenBack(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	before, err := c.RaceOf(t.Context(), p.ID, "")
+	before, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Nil(t, before.Race.Fit)
-	_, err = c.At(func() time.Time { return day.AddDate(0, 0, -22) }).Hold(t.Context(), p.ID, Hold{Method: "bench"})
+	_, err = c.At(
+		func() time.Time { return day.AddDate(0, 0, -22) },
+	).Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "bench"})
 	require.NoError(t, err)
 	for i, g := range []float64{140, 136.5, 133, 129.5} {
-		weighedOn(t, c, p.ID, 21-7*i, Weigh{Kind: Bare, Grams: g})
+		weighedOn(t, c, p.ID, 21-7*i, weighing.Weigh{Kind: patient.BarePlant, Grams: g})
 	}
-	r, err := c.RaceOf(t.Context(), p.ID, "")
+	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	require.NotNil(t, r.Race.Fit)
 	assert.Equal(t, 4, r.Race.Fit.Weighings)
@@ -195,45 +222,53 @@ func TestWeighingsNarrowTheRaceAndCanBeTakenBack(t *testing.T) {
 	assert.Equal(t, "bench", r.Race.Holding)
 
 	last := r.Weighings[len(r.Weighings)-1]
-	list, err := c.WithdrawWeighing(t.Context(), p.ID, WithdrawWeighing{WeighingID: last.ID, Withdrawn: true})
+	list, err := c.Weighing.WithdrawWeighing(
+		t.Context(),
+		p.ID,
+		weighing.WithdrawWeighing{WeighingID: last.ID, Withdrawn: true},
+	)
 	require.NoError(t, err)
 	assert.True(t, list[len(list)-1].Withdrawn, "it stays in sight")
-	r, err = c.RaceOf(t.Context(), p.ID, "")
+	r, err = c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 3, r.Race.Fit.Weighings)
-	_, err = c.WithdrawWeighing(t.Context(), p.ID, WithdrawWeighing{WeighingID: 999, Withdrawn: true})
+	_, err = c.Weighing.WithdrawWeighing(t.Context(), p.ID, weighing.WithdrawWeighing{WeighingID: 999, Withdrawn: true})
 	assert.ErrorContains(t, err, "There is no weighing 999.")
 }
 
 func TestAWeightThatJumpsIsAskedAboutAndNotSwallowed(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	weighedOn(t, c, p.ID, 14, Weigh{Kind: Bare, Grams: 140})
-	weighedOn(t, c, p.ID, 7, Weigh{Kind: Bare, Grams: 137})
-	_, err := c.Weigh(t.Context(), p.ID, Weigh{Kind: Bare, Grams: 190})
+	weighedOn(t, c, p.ID, 14, weighing.Weigh{Kind: patient.BarePlant, Grams: 140})
+	weighedOn(t, c, p.ID, 7, weighing.Weigh{Kind: patient.BarePlant, Grams: 137})
+	_, err := c.Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.BarePlant, Grams: 190})
 	assert.Equal(t, "because", fieldOf(t, err))
 	assert.ErrorContains(t, err, "53 g more than last time")
-	list, err := c.Weighings(t.Context(), p.ID)
+	list, err := c.Weighing.Weighings(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Len(t, list, 2, "nothing was kept")
 
-	weighedOn(t, c, p.ID, 0, Weigh{Kind: Bare, Grams: 190, Because: BecauseWet})
-	r, err := c.RaceOf(t.Context(), p.ID, "")
+	weighedOn(t, c, p.ID, 0, weighing.Weigh{Kind: patient.BarePlant, Grams: 190, Because: patient.BecauseWet})
+	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 2, r.Race.Fit.Weighings, "a wet one is kept and not counted")
-	_, err = c.Weigh(t.Context(), p.ID, Weigh{Kind: Bare, Grams: 96})
+	_, err = c.Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.BarePlant, Grams: 96})
 	assert.Equal(t, "at", fieldOf(t, err), "it was weighed at that very moment")
-	_, err = c.At(func() time.Time { return day.Add(time.Hour) }).Weigh(t.Context(), p.ID, Weigh{Kind: Bare, Grams: 96})
+	_, err = c.At(func() time.Time { return day.Add(time.Hour) }).Weighing.Weigh(
+		t.Context(),
+		p.ID,
+		weighing.Weigh{Kind: patient.BarePlant, Grams: 96},
+	)
 	assert.Equal(t, "because", fieldOf(t, err))
 	_, err = c.At(
 		func() time.Time { return day.Add(time.Hour) },
-	).Weigh(
+	).Weighing.Weigh(
 		t.Context(),
 		p.ID,
-		Weigh{Kind: Bare, Grams: 96, Because: BecauseCut},
+		weighing.Weigh{Kind: patient.BarePlant, Grams: 96, Because: patient.BecauseCut},
 	)
 	require.NoError(t, err)
-	r, err = c.At(func() time.Time { return day.Add(2 * time.Hour) }).RaceOf(t.Context(), p.ID, "")
+	r, err = c.At(func() time.Time { return day.Add(2 * time.Hour) }).Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 1, r.Race.Fit.Weighings, "what was weighed before was another plant")
 }
@@ -242,40 +277,44 @@ func TestAPotSwappedForAnotherIsAskedAbout(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
 	for i, g := range []float64{610, 580, 555} {
-		weighedOn(t, c, p.ID, 6-2*i, Weigh{Kind: InPot, Grams: g})
+		weighedOn(t, c, p.ID, 6-2*i, weighing.Weigh{Kind: patient.InPot, Grams: g})
 	}
 	at := func(hours int) *Clinic {
 		return c.At(func() time.Time { return day.Add(time.Duration(hours) * time.Hour) })
 	}
-	_, err := at(1).Weigh(t.Context(), p.ID, Weigh{Kind: InPot, Grams: 900})
+	_, err := at(1).Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.InPot, Grams: 900})
 	assert.Equal(t, "because", fieldOf(t, err))
 	assert.ErrorContains(t, err, "Was it watered, or the pot changed?")
-	_, err = at(1).Weigh(t.Context(), p.ID, Weigh{Kind: InPot, Grams: 340})
+	_, err = at(1).Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.InPot, Grams: 340})
 	assert.ErrorContains(t, err, "Was the pot changed, or something taken out?")
-	_, err = at(1).Weigh(t.Context(), p.ID, Weigh{Kind: InPot, Grams: 900, Because: BecausePot})
+	_, err = at(1).Weighing.Weigh(
+		t.Context(),
+		p.ID,
+		weighing.Weigh{Kind: patient.InPot, Grams: 900, Because: patient.BecausePot},
+	)
 	require.NoError(t, err)
-	_, err = at(2).Weigh(t.Context(), p.ID, Weigh{Kind: InPot, Grams: 880})
+	_, err = at(2).Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.InPot, Grams: 880})
 	require.NoError(t, err, "that is the new pot's own")
-	_, err = at(3).Weigh(t.Context(), p.ID, Weigh{Kind: Bare, Grams: 140})
+	_, err = at(3).Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.BarePlant, Grams: 140})
 	require.NoError(t, err, "the bare plant is another series")
 }
 
 func TestWeighingsThatCannotBeAreRefused(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	for field, w := range map[string]Weigh{
+	for field, w := range map[string]weighing.Weigh{
 		"kind":    {Kind: "wet", Grams: 100},
-		"grams":   {Kind: Bare, Grams: 0},
-		"at":      {Kind: Bare, Grams: 100, At: day.AddDate(0, 1, 0)},
-		"moment":  {Kind: Bare, Grams: 100, Moment: "wet"},
-		"because": {Kind: Bare, Grams: 100, Because: "magic"},
+		"grams":   {Kind: patient.BarePlant, Grams: 0},
+		"at":      {Kind: patient.BarePlant, Grams: 100, At: day.AddDate(0, 1, 0)},
+		"moment":  {Kind: patient.BarePlant, Grams: 100, Moment: "wet"},
+		"because": {Kind: patient.BarePlant, Grams: 100, Because: "magic"},
 	} {
-		_, err := c.Weigh(t.Context(), p.ID, w)
+		_, err := c.Weighing.Weigh(t.Context(), p.ID, w)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	_, err := c.Weigh(t.Context(), 77, Weigh{Kind: Bare, Grams: 100})
+	_, err := c.Weighing.Weigh(t.Context(), 77, weighing.Weigh{Kind: patient.BarePlant, Grams: 100})
 	assert.ErrorContains(t, err, "There is no plant 77.")
-	list, err := c.Weighings(t.Context(), p.ID)
+	list, err := c.Weighing.Weighings(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Empty(t, list)
 }
@@ -283,23 +322,27 @@ func TestWeighingsThatCannotBeAreRefused(t *testing.T) {
 func TestOwnFiguresAreKeptWithThePlant(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	r, err := c.Assume(t.Context(), p.ID, Assume{Assumed: map[string]float64{"humidity": 92, "soak_every_days": 1}})
+	r, err := c.Racing.Assume(
+		t.Context(),
+		p.ID,
+		racing.Assume{Assumed: map[string]float64{"humidity": 92, "soak_every_days": 1}},
+	)
 	require.NoError(t, err)
 	assert.EqualValues(t, 1, r.Version)
 	assert.True(t, assumed(t, r, "humidity").Own)
-	again, err := c.RaceOf(t.Context(), p.ID, "")
+	again, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 92.0, assumed(t, again, "humidity").Value)
 
-	_, err = c.Assume(t.Context(), p.ID, Assume{Version: 0, Assumed: map[string]float64{}})
-	var conflict Conflict
+	_, err = c.Racing.Assume(t.Context(), p.ID, racing.Assume{Version: 0, Assumed: map[string]float64{}})
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict, "someone else's figures are not lost")
-	_, err = c.Assume(t.Context(), p.ID, Assume{Version: 1, Assumed: map[string]float64{"humidity": 130}})
+	_, err = c.Racing.Assume(t.Context(), p.ID, racing.Assume{Version: 1, Assumed: map[string]float64{"humidity": 130}})
 	assert.Equal(t, "assumed.humidity", fieldOf(t, err))
-	again, err = c.RaceOf(t.Context(), p.ID, "")
+	again, err = c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 92.0, assumed(t, again, "humidity").Value, "nothing half-saved")
-	r, err = c.Assume(t.Context(), p.ID, Assume{Version: 1, Assumed: map[string]float64{}})
+	r, err = c.Racing.Assume(t.Context(), p.ID, racing.Assume{Version: 1, Assumed: map[string]float64{}})
 	require.NoError(t, err)
 	assert.False(t, assumed(t, r, "humidity").Own)
 }
@@ -307,55 +350,19 @@ func TestOwnFiguresAreKeptWithThePlant(t *testing.T) {
 func TestHoldingIsNotedFromADayOn(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	r, err := c.Hold(t.Context(), p.ID, Hold{Method: "lid", From: "2030-03-28"})
+	r, err := c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "lid", From: "2030-03-28"})
 	require.NoError(t, err)
 	assert.Equal(t, "lid", r.Race.Holding)
 	assert.Equal(t, 10.0, assumed(t, r, "held_days").Value, "held from its arrival, one way or another")
-	_, err = c.Hold(t.Context(), p.ID, Hold{Method: "shoebox"})
+	_, err = c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "shoebox"})
 	assert.Equal(t, "method", fieldOf(t, err))
-	_, err = c.Hold(t.Context(), p.ID, Hold{Method: "lid", From: "2030-05-01"})
+	_, err = c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "lid", From: "2030-05-01"})
 	assert.Equal(t, "from", fieldOf(t, err))
-	line, err := c.Timeline(t.Context(), p.ID)
+	line, err := c.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.True(t, slices.ContainsFunc(line.Entries, func(e Entry) bool {
+	assert.True(t, slices.ContainsFunc(line.Entries, func(e history.Entry) bool {
 		return e.Kind == "home" && e.On == "2030-03-28" && e.Words == "Held: Tub with a loose lid."
 	}))
-}
-
-func TestScalesAreHeardAndForgotten(t *testing.T) {
-	now := day
-	c := newClinic(t).At(func() time.Time { return now })
-	told, err := c.ScaleReads(ScaleReading{Scale: "Kitchen", Grams: 212.4})
-	require.NoError(t, err)
-	assert.False(t, told.Tare)
-	_, err = c.ScaleReads(ScaleReading{Scale: "Kitchen", Grams: 212.5, Stable: true})
-	require.NoError(t, err)
-	list := c.Scales()
-	require.Len(t, list, 1)
-	assert.Equal(t, 212.5, list[0].Grams)
-	assert.True(t, list[0].Stable)
-
-	_, err = c.Tare(TareScale{Scale: "Kitchen"})
-	require.NoError(t, err)
-	told, err = c.ScaleReads(ScaleReading{Scale: "Kitchen", Grams: 212.5})
-	require.NoError(t, err)
-	assert.True(t, told.Tare, "it hears of it once")
-	told, err = c.ScaleReads(ScaleReading{Scale: "Kitchen", Grams: 0})
-	require.NoError(t, err)
-	assert.False(t, told.Tare)
-	_, err = c.Tare(TareScale{Scale: "Attic"})
-	assert.Equal(t, "scale", fieldOf(t, err))
-	_, err = c.ScaleReads(ScaleReading{Scale: " ", Grams: 1})
-	assert.Equal(t, "scale", fieldOf(t, err))
-
-	now = now.Add(11 * time.Second)
-	assert.Empty(t, c.Scales(), "it was switched off")
-	for i := range mostScales {
-		_, err = c.ScaleReads(ScaleReading{Scale: string(rune('a' + i)), Grams: 1})
-		require.NoError(t, err)
-	}
-	_, err = c.ScaleReads(ScaleReading{Scale: "one more", Grams: 1})
-	assert.Equal(t, "scale", fieldOf(t, err))
 }
 
 func TestTheAirBetweenTwoWeighingsIsThatOfTheirDays(t *testing.T) {
@@ -387,15 +394,15 @@ func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
 	p := rooted(
 		t,
 		c.At(func() time.Time { return day.AddDate(0, 0, -20) }),
-		Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"},
+		patient.Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"},
 	)
-	before, err := c.RaceOf(t.Context(), p.ID, "")
+	before, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.NotNil(t, assumed(t, before, "growth_mm").Usual)
-	r, err := c.StartReading(t.Context(), p.ID, Start{FromLast: true})
+	r, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{FromLast: true})
 	require.NoError(t, err)
 	save(t, c, r, entry("a", 8, 160, roots.Firm), entry("b", 3, 80, roots.Firm))
-	after, err := c.RaceOf(t.Context(), p.ID, "")
+	after, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.InDelta(t, 1.5, assumed(t, after, "growth_mm").Value, 1e-9)
 	assert.Contains(t, assumed(t, after, "growth_mm").From, "between the last two readings")
@@ -405,7 +412,7 @@ func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
 		t,
 		c,
 		p.ID,
-		Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}},
+		rehome.Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}},
 	)
 	require.NotNil(t, h.Fit.DaysToWater)
 	assert.InDelta(t, (200-160-10)/1.5, *h.Fit.DaysToWater, 1e-6)

@@ -11,14 +11,24 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/history"
+	"therapeon/clinic/intake"
+	"therapeon/clinic/looking"
+	"therapeon/clinic/record"
+	"therapeon/clinic/rehoming"
+	"therapeon/clinic/shelf"
+	"therapeon/clinic/weighing"
 	"therapeon/core/media"
+	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
+	"therapeon/core/work"
 )
 
 // rooted is a plant with sound roots and new tips.
-func rooted(t *testing.T, c *Clinic, in Intake) Plant {
+func rooted(t *testing.T, c *Clinic, in patient.Intake) intake.Plant {
 	t.Helper()
 	p, r := begun(t, c, in)
 	tips := entry("b", 3, 60, roots.Firm)
@@ -27,31 +37,43 @@ func rooted(t *testing.T, c *Clinic, in Intake) Plant {
 	return p
 }
 
-func homeOfPlant(t *testing.T, c *Clinic, id int64) Rehoming {
+func homeOfPlant(t *testing.T, c *Clinic, id int64) rehoming.Rehoming {
 	t.Helper()
-	r, err := c.Rehoming(t.Context(), id, "Ada")
+	r, err := c.Rehoming.Rehoming(t.Context(), id, "Ada")
 	require.NoError(t, err)
 	return r
 }
 
-func planFor(t *testing.T, c *Clinic, id int64, p Plan) Rehoming {
+func planFor(t *testing.T, c *Clinic, id int64, p rehome.Plan) rehoming.Rehoming {
 	t.Helper()
-	r, err := c.SavePlan(t.Context(), id, SavePlan{Version: homeOfPlant(t, c, id).Version, Plan: p}, "Ada")
+	r, err := c.Rehoming.SavePlan(
+		t.Context(),
+		id,
+		rehoming.SavePlan{Version: homeOfPlant(t, c, id).Version, Plan: p},
+		"Ada",
+	)
 	require.NoError(t, err)
 	return r
 }
 
 // allDone reads the cautions and does all jobs.
-func allDone(t *testing.T, c *Clinic, id int64) Rehoming {
+func allDone(t *testing.T, c *Clinic, id int64) rehoming.Rehoming {
 	t.Helper()
 	r := homeOfPlant(t, c, id)
 	for _, j := range r.Jobs {
 		for _, care := range j.Cautions {
-			_, err := c.Acknowledge(t.Context(), Acknowledge{Person: "Ada", Seen: []Seen{{Caution: care.Code}}})
+			_, err := c.Cleaning.Acknowledge(
+				t.Context(),
+				cleanwork.Acknowledge{Person: "Ada", Seen: []work.Seen{{Caution: care.Code}}},
+			)
 			require.NoError(t, err)
 		}
 		var err error
-		r, err = c.MarkHomeJob(t.Context(), id, MarkHomeJob{Job: j.Code, State: "done", Person: "Ada"})
+		r, err = c.Rehoming.MarkHomeJob(
+			t.Context(),
+			id,
+			rehoming.MarkHomeJob{Job: j.Code, State: "done", Person: "Ada"},
+		)
 		require.NoError(t, err)
 	}
 	return r
@@ -59,13 +81,13 @@ func allDone(t *testing.T, c *Clinic, id int64) Rehoming {
 
 func TestAPlantNotReadIsReadFirst(t *testing.T) {
 	c := newClinic(t)
-	p, err := c.AddPlant(t.Context(), Intake{Tag: "x", Group: "cattleya", LeafCount: 4})
+	p, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "x", Group: "cattleya", LeafCount: 4})
 	require.NoError(t, err)
 	r := homeOfPlant(t, c, p.ID)
 	assert.Equal(t, "read", r.Decision.Decision)
 	assert.Nil(t, r.Pot)
 	assert.Empty(t, r.Jobs)
-	_, err = c.Settle(t.Context(), p.ID, Settle{Route: "volcano"})
+	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "volcano"})
 	assert.Equal(t, "route", fieldOf(t, err))
 }
 
@@ -76,20 +98,20 @@ func TestHoldUntilTipsThenPot(t *testing.T) {
 	assert.Equal(t, "hold", r.Decision.Decision)
 	require.NotNil(t, r.Route)
 	assert.True(t, r.Route.Hold)
-	race, err := c.RaceOf(t.Context(), p.ID, "")
+	race, err := c.Racing.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, race.Race.Best, r.Route.Code, "by the way its race advises")
 
-	s, err := c.StartLook(t.Context(), p.ID, StartLook{})
+	s, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
-	_, err = c.SaveInspection(
+	_, err = c.Looking.SaveInspection(
 		t.Context(),
 		s.ID,
-		SaveInspection{
+		looking.SaveInspection{
 			Version:  s.Version,
 			LookedOn: s.LookedOn,
-			Inspection: Inspection{
-				Findings: map[string]string{"leaves-limp": "absent"},
+			Inspection: patient.Inspection{
+				Findings: patient.Findings{"leaves-limp": "absent"},
 				Growth:   "new-roots",
 				Unpotted: true,
 			},
@@ -107,26 +129,26 @@ func TestThePlanSaysWhoseSideItFollows(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 45)
 	assert.Equal(t, "hold-dry", homeOfPlant(t, c, p.ID).Decision.Code)
-	house, err := c.Settings(t.Context())
+	house, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
 	house.BareNoTips = "at-once"
-	_, err = c.SetSettings(t.Context(), house)
+	_, err = c.Settings.SetSettings(t.Context(), house)
 	require.NoError(t, err)
 	r := homeOfPlant(t, c, p.ID)
 	assert.Equal(t, "nest-side", r.Decision.Code)
-	assert.Equal(t, "at-once", r.Decision.Side.Choice.Code)
-	r = planFor(t, c, p.ID, Plan{BareSide: "hold"})
+	assert.EqualValues(t, "at-once", r.Decision.Side.Choice.Code)
+	r = planFor(t, c, p.ID, rehome.Plan{BareSide: "hold"})
 	assert.Equal(t, "hold-side", r.Decision.Code, "the plant may differ from the house")
 
-	sound := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	sound := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	assert.Equal(t, "bark", homeOfPlant(t, c, sound.ID).Route.Code)
-	assert.Equal(t, "inorganic", planFor(t, c, sound.ID, Plan{Medium: "inorganic"}).Route.Code)
-	assert.Equal(t, "opaque", planFor(t, c, sound.ID, Plan{PotWall: "opaque"}).Pot.Wall)
+	assert.Equal(t, "inorganic", planFor(t, c, sound.ID, rehome.Plan{Medium: "inorganic"}).Route.Code)
+	assert.Equal(t, "opaque", planFor(t, c, sound.ID, rehome.Plan{PotWall: "opaque"}).Pot.Wall)
 }
 
 func TestPotAndMixAreWorkedOutForTheLivingRoots(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Sound", Group: "cattleya", LeafCount: 5, BulbCount: 4, OldMedium: "bark"})
+	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "cattleya", LeafCount: 5, BulbCount: 4, OldMedium: "bark"})
 	r := homeOfPlant(t, c, p.ID)
 	// 8 × 120 + 3 × 60 mm of 3 mm: π·9/4·1140/1000 mL by hand.
 	assert.Contains(t, r.Size.Reasons[0].Value, "Sized to 8 mL of living root")
@@ -146,7 +168,7 @@ func TestPotAndMixAreWorkedOutForTheLivingRoots(t *testing.T) {
 		t,
 		c,
 		p.ID,
-		Plan{
+		rehome.Plan{
 			Route:  "inorganic",
 			BaseMM: 60,
 			Pot:    &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 90, HeightMM: 170, HoleMM: &hole, Wall: "clear"},
@@ -162,11 +184,11 @@ func TestPotAndMixAreWorkedOutForTheLivingRoots(t *testing.T) {
 
 func TestBadPlansAreRefusedWhole(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	round := func(top, bottom, height float64) *pots.Pot {
 		return &pots.Pot{Shape: pots.Round, TopMM: top, BottomMM: bottom, HeightMM: height}
 	}
-	for field, plan := range map[string]Plan{
+	for field, plan := range map[string]rehome.Plan{
 		"plan.pot.bottom_mm":      {Pot: round(90, 140, 100)},
 		"plan.pot.top_mm":         {Pot: round(2000, 90, 100)},
 		"plan.pot.shape":          {Pot: &pots.Pot{Shape: "vase", TopMM: 90, BottomMM: 80, HeightMM: 80}},
@@ -177,50 +199,50 @@ func TestBadPlansAreRefusedWhole(t *testing.T) {
 		"plan.parts[0].parts":     {Parts: []media.Part{{Component: "perlite", Parts: -1}}},
 		"plan.origin":             {Origin: "space"},
 	} {
-		_, err := c.SavePlan(t.Context(), p.ID, SavePlan{Plan: plan}, "")
+		_, err := c.Rehoming.SavePlan(t.Context(), p.ID, rehoming.SavePlan{Plan: plan}, "")
 		assert.Equal(t, field, fieldOf(t, err))
 	}
 	assert.Zero(t, homeOfPlant(t, c, p.ID).Version, "nothing half-saved")
-	planFor(t, c, p.ID, Plan{BaseMM: 40})
-	_, err := c.SavePlan(t.Context(), p.ID, SavePlan{Version: 0, Plan: Plan{BaseMM: 90}}, "")
-	var conflict Conflict
+	planFor(t, c, p.ID, rehome.Plan{BaseMM: 40})
+	_, err := c.Rehoming.SavePlan(t.Context(), p.ID, rehoming.SavePlan{Version: 0, Plan: rehome.Plan{BaseMM: 90}}, "")
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, 40.0, homeOfPlant(t, c, p.ID).Plan.BaseMM)
 }
 
 func TestAJobWithCautionsIsDoneOnceTheyAreRead(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	_, err := c.MarkHomeJob(t.Context(), p.ID, MarkHomeJob{Job: "mix", State: "done", Person: "Ada"})
+	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	_, err := c.Rehoming.MarkHomeJob(t.Context(), p.ID, rehoming.MarkHomeJob{Job: "mix", State: "done", Person: "Ada"})
 	assert.Equal(t, "person", fieldOf(t, err))
 	assert.ErrorContains(t, err, "Read the cautions at “Mix the medium” first")
-	_, err = c.MarkHomeJob(t.Context(), p.ID, MarkHomeJob{Job: "seat", State: "skipped"})
+	_, err = c.Rehoming.MarkHomeJob(t.Context(), p.ID, rehoming.MarkHomeJob{Job: "seat", State: "skipped"})
 	assert.Equal(t, "reason", fieldOf(t, err))
-	_, err = c.MarkHomeJob(t.Context(), p.ID, MarkHomeJob{Job: "juggle", State: "done"})
+	_, err = c.Rehoming.MarkHomeJob(t.Context(), p.ID, rehoming.MarkHomeJob{Job: "juggle", State: "done"})
 	assert.Equal(t, "job", fieldOf(t, err))
-	_, err = c.Settle(t.Context(), p.ID, Settle{Route: "bark", Person: "Ada"})
+	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark", Person: "Ada"})
 	assert.Equal(t, "jobs", fieldOf(t, err), "open jobs are done or left out first")
 
-	r, err := c.MarkHomeJob(
+	r, err := c.Rehoming.MarkHomeJob(
 		t.Context(),
 		p.ID,
-		MarkHomeJob{Job: "seat", State: "skipped", Reason: "It sat already.", Person: "Ada"},
+		rehoming.MarkHomeJob{Job: "seat", State: "skipped", Reason: "It sat already.", Person: "Ada"},
 	)
 	require.NoError(t, err)
-	r, err = c.MarkHomeJob(t.Context(), p.ID, MarkHomeJob{Job: "seat", State: "open", Person: "Ada"})
+	r, err = c.Rehoming.MarkHomeJob(t.Context(), p.ID, rehoming.MarkHomeJob{Job: "seat", State: "open", Person: "Ada"})
 	require.NoError(t, err)
 	i := slices.IndexFunc(r.Jobs, func(j rehome.Job) bool { return j.Code == "seat" })
-	assert.Equal(t, "open", r.Jobs[i].State)
+	assert.EqualValues(t, "open", r.Jobs[i].State)
 }
 
 func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"})
+	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"})
 	allDone(t, c, p.ID)
-	r, err := c.Settle(
+	r, err := c.Rehoming.Settle(
 		t.Context(),
 		p.ID,
-		Settle{Route: "inorganic", FromOn: "2030-04-01", Note: "No bark was left.", Person: "Ada"},
+		rehoming.Settle{Route: "inorganic", FromOn: "2030-04-01", Note: "No bark was left.", Person: "Ada"},
 	)
 	require.NoError(t, err)
 	require.Len(t, r.Homes, 1)
@@ -229,11 +251,11 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	assert.Equal(t, "bark", h.Planned, "it differs from the plan, and says so")
 	assert.Equal(t, "2030-04-22", h.NextLookOn, "three weeks: common practice, no source")
 	assert.NotEmpty(t, h.Jobs)
-	after, err := c.Plant(t.Context(), p.ID)
+	after, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(
 		t,
-		&Standing{Medium: "mineral", Pot: "clear", Since: "2030-04-01"},
+		&intake.Standing{Medium: "mineral", Pot: "clear", Since: "2030-04-01"},
 		after.Standing,
 		"what it stands in now",
 	)
@@ -246,18 +268,18 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	assert.Positive(t, r.Open, "the list begins anew")
 
 	allDone(t, c, p.ID)
-	_, err = c.Settle(
+	_, err = c.Rehoming.Settle(
 		t.Context(),
 		p.ID,
-		Settle{Route: "bark", FromOn: "2030-04-02", NextLookOn: "2030-01-01", Person: "Ada"},
+		rehoming.Settle{Route: "bark", FromOn: "2030-04-02", NextLookOn: "2030-01-01", Person: "Ada"},
 	)
 	assert.Equal(t, "next_look_on", fieldOf(t, err))
-	_, err = c.Settle(t.Context(), p.ID, Settle{Route: "bark", FromOn: "2031-04-02", Person: "Ada"})
+	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark", FromOn: "2031-04-02", Person: "Ada"})
 	assert.Equal(t, "from", fieldOf(t, err))
 	assert.Len(t, homeOfPlant(t, c, p.ID).Homes, 1, "nothing half-saved")
-	line, err := c.Timeline(t.Context(), p.ID)
+	line, err := c.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.True(t, slices.ContainsFunc(line.Entries, func(e Entry) bool {
+	assert.True(t, slices.ContainsFunc(line.Entries, func(e history.Entry) bool {
 		return e.Kind == "home" && strings.Contains(e.Words, "Housed: Inorganic with reservoir") &&
 			strings.Contains(e.Words, "No bark was left.")
 	}))
@@ -265,15 +287,15 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 
 func TestTonightsBatchIsAddedUpAgainstTheShelf(t *testing.T) {
 	c := newClinic(t)
-	a := rooted(t, c, Intake{Tag: "A", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	b := rooted(t, c, Intake{Tag: "B", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", KeptApart: true})
-	planFor(t, c, b.ID, Plan{Tonight: true})
-	planFor(t, c, a.ID, Plan{Tonight: true})
+	a := rooted(t, c, patient.Intake{Tag: "A", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	b := rooted(t, c, patient.Intake{Tag: "B", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", KeptApart: true})
+	planFor(t, c, b.ID, rehome.Plan{Tonight: true})
+	planFor(t, c, a.ID, rehome.Plan{Tonight: true})
 	for code, litres := range map[string]float64{"bark-medium": 5, "pumice-large": 5, "charcoal": 0.001} {
-		_, err := c.AddStock(t.Context(), Stock{Name: code, Product: code, Unit: "L", Amount: litres})
+		_, err := c.Shelf.AddStock(t.Context(), shelf.Stock{Name: code, Product: code, Unit: "L", Amount: litres})
 		require.NoError(t, err)
 	}
-	batch, err := c.Batch(t.Context())
+	batch, err := c.Rehoming.Batch(t.Context())
 	require.NoError(t, err)
 	require.Len(t, batch.Plants, 2)
 	assert.Equal(t, "B", batch.Plants[1].Tag, "those kept apart come last")
@@ -290,23 +312,23 @@ func TestTonightsBatchIsAddedUpAgainstTheShelf(t *testing.T) {
 	require.NotNil(t, need["perlite-coarse"].Instead)
 	assert.Equal(t, "pumice-large", need["perlite-coarse"].Instead.Component)
 	assert.Equal(t, 2, batch.Short, "coarse perlite and charcoal")
-	planFor(t, c, b.ID, Plan{})
-	batch, err = c.Batch(t.Context())
+	planFor(t, c, b.ID, rehome.Plan{})
+	batch, err = c.Rehoming.Batch(t.Context())
 	require.NoError(t, err)
 	assert.Len(t, batch.Plants, 1)
 
-	_, err = c.AddStock(t.Context(), Stock{Name: "Bark by weight", Product: "bark-fine", Unit: "g", Amount: 100})
+	_, err = c.Shelf.AddStock(t.Context(), shelf.Stock{Name: "Bark by weight", Product: "bark-fine", Unit: "g", Amount: 100})
 	assert.Equal(t, "unit", fieldOf(t, err))
 }
 
 func TestAMeasuredComponentChangesTheMix(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	before := homeOfPlant(t, c, p.ID).Mix.Settled
-	all, house, err := c.MeasureComponent(
+	all, house, err := c.Shelf.MeasureComponent(
 		t.Context(),
 		"bark-medium",
-		MeasureComponent{Test: &FloodTest{VolumeML: 1000, DrainedML: 300, DryG: mm(400), WetG: mm(800)}},
+		shelf.MeasureComponent{Test: &shelf.FloodTest{VolumeML: 1000, DrainedML: 300, DryG: mm(400), WetG: mm(800)}},
 	)
 	require.NoError(t, err)
 	i := slices.IndexFunc(all, func(m media.Component) bool { return m.Code == "bark-medium" })
@@ -316,95 +338,103 @@ func TestAMeasuredComponentChangesTheMix(t *testing.T) {
 	assert.EqualValues(t, 1, house[0].Version)
 	assert.Less(t, homeOfPlant(t, c, p.ID).Mix.Settled.Air, before.Air)
 
-	_, _, err = c.MeasureComponent(t.Context(), "bark-medium", MeasureComponent{Version: 0})
-	var conflict Conflict
+	_, _, err = c.Shelf.MeasureComponent(t.Context(), "bark-medium", shelf.MeasureComponent{Version: 0})
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
-	_, _, err = c.MeasureComponent(t.Context(), "bark-medium", MeasureComponent{Version: 1})
+	_, _, err = c.Shelf.MeasureComponent(t.Context(), "bark-medium", shelf.MeasureComponent{Version: 1})
 	require.NoError(t, err)
 	assert.InDelta(t, before.Air, homeOfPlant(t, c, p.ID).Mix.Settled.Air, 1e-9, "back to the estimate")
 
-	for field, bad := range map[string]FloodTest{
+	for field, bad := range map[string]shelf.FloodTest{
 		"test.drained_ml": {VolumeML: 500, DrainedML: 600},
 		"test.wet_g":      {VolumeML: 500, DrainedML: 100, DryG: mm(400), WetG: mm(300)},
 		"test.volume_ml":  {VolumeML: 3, DrainedML: 1},
 	} {
-		_, _, err := c.MeasureComponent(t.Context(), "perlite", MeasureComponent{Test: &bad})
+		_, _, err := c.Shelf.MeasureComponent(t.Context(), "perlite", shelf.MeasureComponent{Test: &bad})
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	_, _, err = c.MeasureComponent(
+	_, _, err = c.Shelf.MeasureComponent(
 		t.Context(),
 		"perlite",
-		MeasureComponent{Test: &FloodTest{VolumeML: 500, DrainedML: 300, DryG: mm(100), WetG: mm(400)}},
+		shelf.MeasureComponent{Test: &shelf.FloodTest{VolumeML: 500, DrainedML: 300, DryG: mm(100), WetG: mm(400)}},
 	)
 	assert.ErrorContains(t, err, "Air and water together are more than the pot holds")
 }
 
 func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 	c := newClinic(t)
-	test := FloodTest{VolumeML: 800, DrainedML: 400}
-	for field, bad := range map[string]MeasureComponent{
+	test := shelf.FloodTest{VolumeML: 800, DrainedML: 400}
+	for field, bad := range map[string]shelf.MeasureComponent{
 		"name":    {Test: &test},
 		"test":    {Name: "Cork"},
 		"high_mm": {Name: "Cork", Test: &test, LowMM: mm(5)},
 		"low_mm":  {Name: "Cork", Test: &test, LowMM: mm(9), HighMM: mm(5)},
 	} {
-		_, _, err := c.MeasureComponent(t.Context(), "own-cork", bad)
+		_, _, err := c.Shelf.MeasureComponent(t.Context(), "own-cork", bad)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	_, _, err := c.MeasureComponent(t.Context(), "Cork!", MeasureComponent{Name: "Cork", Test: &test})
+	_, _, err := c.Shelf.MeasureComponent(t.Context(), "Cork!", shelf.MeasureComponent{Name: "Cork", Test: &test})
 	assert.Equal(t, "code", fieldOf(t, err))
-	_, _, err = c.MeasureComponent(
+	_, _, err = c.Shelf.MeasureComponent(
 		t.Context(),
 		"own-cork",
-		MeasureComponent{Name: "Cork", Test: &test, LowMM: mm(10), HighMM: mm(20)},
+		shelf.MeasureComponent{Name: "Cork", Test: &test, LowMM: mm(10), HighMM: mm(20)},
 	)
 	require.NoError(t, err)
 
 	parts := []media.Part{{Component: "own-cork", Parts: 3}, {Component: "sphagnum", Parts: 1}}
-	list, err := c.SaveRecipe(t.Context(), 0, SaveRecipe{Name: "Cork and moss", Parts: parts})
+	list, err := c.Shelf.SaveRecipe(t.Context(), 0, shelf.SaveRecipe{Name: "Cork and moss", Parts: parts})
 	require.NoError(t, err)
 	require.Len(t, list, 1)
-	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5})
-	r := planFor(t, c, p.ID, Plan{Parts: parts, MixName: "Cork and moss"})
+	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5})
+	r := planFor(t, c, p.ID, rehome.Plan{Parts: parts, MixName: "Cork and moss"})
 	assert.True(t, r.Mix.Own)
 	assert.Equal(t, "Cork and moss", r.Mix.Name)
 	assert.InDelta(t, (3*0.5+0.27)/4, r.Mix.Settled.Air, 1e-9, "fibres fill nothing, so air adds up by parts")
 
-	_, err = c.SaveRecipe(t.Context(), 0, SaveRecipe{Name: " ", Parts: parts})
+	_, err = c.Shelf.SaveRecipe(t.Context(), 0, shelf.SaveRecipe{Name: " ", Parts: parts})
 	assert.Equal(t, "name", fieldOf(t, err))
-	_, err = c.SaveRecipe(t.Context(), 0, SaveRecipe{Name: "Nothing", Parts: []media.Part{{Component: "perlite"}}})
+	_, err = c.Shelf.SaveRecipe(
+		t.Context(),
+		0,
+		shelf.SaveRecipe{Name: "Nothing", Parts: []media.Part{{Component: "perlite"}}},
+	)
 	assert.Equal(t, "parts", fieldOf(t, err))
-	_, err = c.SaveRecipe(t.Context(), list[0].ID, SaveRecipe{Version: 9, Name: "Cork", Parts: parts})
-	var conflict Conflict
+	_, err = c.Shelf.SaveRecipe(t.Context(), list[0].ID, shelf.SaveRecipe{Version: 9, Name: "Cork", Parts: parts})
+	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
-	list, err = c.SaveRecipe(t.Context(), list[0].ID, SaveRecipe{Version: 1, Name: "Cork", Parts: parts, Gone: true})
+	list, err = c.Shelf.SaveRecipe(
+		t.Context(),
+		list[0].ID,
+		shelf.SaveRecipe{Version: 1, Name: "Cork", Parts: parts, Gone: true},
+	)
 	require.NoError(t, err)
 	assert.Empty(t, list)
 }
 
 func TestThePotsOwnWeightsForetellItsWater(t *testing.T) {
 	c := newClinic(t)
-	p := rooted(t, c, Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	earlier := c.At(func() time.Time { return day.AddDate(0, 0, -20) })
 	for _, j := range homeOfPlant(t, c, p.ID).Jobs {
-		_, err := earlier.MarkHomeJob(
+		_, err := earlier.Rehoming.MarkHomeJob(
 			t.Context(),
 			p.ID,
-			MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."},
+			rehoming.MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."},
 		)
 		require.NoError(t, err)
 	}
-	_, err := earlier.Settle(t.Context(), p.ID, Settle{Route: "bark"})
+	_, err := earlier.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark"})
 	require.NoError(t, err)
 	assert.Nil(t, homeOfPlant(t, c, p.ID).Drying, "no weight yet")
-	weighedOn(t, c, p.ID, 8, Weigh{Kind: InPot, Grams: 500, Moment: "wet"})
+	weighedOn(t, c, p.ID, 8, weighing.Weigh{Kind: patient.InPot, Grams: 500, Moment: "wet"})
 	first := homeOfPlant(t, c, p.ID).Drying
 	require.NotNil(t, first)
 	assert.Zero(t, first.Cycles, "the pace is the table's")
 	for i, g := range []float64{460, 430, 407} {
-		weighedOn(t, c, p.ID, 6-2*i, Weigh{Kind: InPot, Grams: g})
+		weighedOn(t, c, p.ID, 6-2*i, weighing.Weigh{Kind: patient.InPot, Grams: g})
 	}
-	weighedOn(t, c, p.ID, 0, Weigh{Kind: InPot, Grams: 380, Moment: "light"})
+	weighedOn(t, c, p.ID, 0, weighing.Weigh{Kind: patient.InPot, Grams: 380, Moment: "light"})
 	f := homeOfPlant(t, c, p.ID).Drying
 	assert.Equal(t, 1, f.Cycles)
 	assert.InDelta(t, 160, f.HoldsG, 1e-9, "120 g down to the line of a quarter: 120 / 0.75")
@@ -429,30 +459,30 @@ func TestLabelsAndCaseSheetsOnPaper(t *testing.T) {
 	p := rooted(
 		t,
 		c,
-		Intake{Tag: "Crate seven", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Source: "A crate"},
+		patient.Intake{Tag: "Crate seven", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Source: "A crate"},
 	)
-	q := rooted(t, c, Intake{Tag: "Second", Group: "cattleya", LeafCount: 5, OldMedium: "bark"})
-	body, err := c.Labels(t.Context(), []int64{p.ID, q.ID}, true, 3, "http://127.0.0.1:8317")
+	q := rooted(t, c, patient.Intake{Tag: "Second", Group: "cattleya", LeafCount: 5, OldMedium: "bark"})
+	body, err := c.History.Labels(t.Context(), []int64{p.ID, q.ID}, true, 3, "http://127.0.0.1:8317")
 	require.NoError(t, err)
 	assert.True(t, bytes.HasPrefix(body, []byte("%PDF-")))
 	words := text(t, body)
 	for _, want := range []string{"Crate seven", "Phalaenopsis and kin", "Bark mix", "2 April 2030", "Next look: 30 April 2030", "Second"} {
 		assert.Contains(t, words, want)
 	}
-	_, err = c.Labels(t.Context(), []int64{99}, false, 0, "http://127.0.0.1:8317")
+	_, err = c.History.Labels(t.Context(), []int64{99}, false, 0, "http://127.0.0.1:8317")
 	assert.ErrorContains(t, err, "There is no plant 99.")
 
 	allDone(t, c, p.ID)
-	_, err = c.Settle(t.Context(), p.ID, Settle{Route: "bark", Note: "Tight fit.", Person: "Ada"})
+	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark", Note: "Tight fit.", Person: "Ada"})
 	require.NoError(t, err)
-	weighedOn(t, c, p.ID, 0, Weigh{Kind: InPot, Grams: 512})
-	tag, sheet, err := c.CaseSheet(t.Context(), p.ID, "http://127.0.0.1:8317")
+	weighedOn(t, c, p.ID, 0, weighing.Weigh{Kind: patient.InPot, Grams: 512})
+	tag, sheet, err := c.History.CaseSheet(t.Context(), p.ID, "http://127.0.0.1:8317")
 	require.NoError(t, err)
 	assert.Equal(t, "Crate seven", tag)
 	words = text(t, sheet)
 	for _, want := range []string{"From: A crate", "Roots of 2 April 2030: good", "Since 2 April 2030: Bark mix", "Tight fit.", "512 g", "What happened", "Housed"} {
 		assert.Contains(t, words, want)
 	}
-	_, _, err = c.CaseSheet(t.Context(), 99, "")
+	_, _, err = c.History.CaseSheet(t.Context(), 99, "")
 	assert.ErrorContains(t, err, "There is no plant 99.")
 }

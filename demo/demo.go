@@ -9,13 +9,15 @@ import (
 	"time"
 
 	"therapeon/clinic"
+	"therapeon/clinic/reading"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
 
 // Fill puts the demo plants on an empty bench. Dates run up to today.
 func Fill(ctx context.Context, c *clinic.Clinic) error {
 	today := time.Now()
-	shed, heated, err := places(ctx, c, today)
+	shed, heated, err := standingPlaces(ctx, c, today)
 	if err != nil {
 		return fmt.Errorf("places: %w", err)
 	}
@@ -31,12 +33,12 @@ func Fill(ctx context.Context, c *clinic.Clinic) error {
 			return fmt.Errorf("%s: %w", p.intake.Tag, err)
 		}
 	}
-	return c.MarkJudged(ctx)
+	return c.Settings.MarkJudged(ctx)
 }
 
 // story is one plant with its visits, oldest first.
 type story struct {
-	intake   clinic.Intake
+	intake   patient.Intake
 	arrived  int // days ago
 	looks    []look
 	visits   []visit
@@ -50,7 +52,7 @@ type visit struct {
 	ago      int // days
 	fromLast bool
 	reading  roots.Reading
-	cut      func(clinic.Reading) []clinic.Tick
+	cut      func(reading.Reading) []reading.Tick
 }
 
 func (s story) live(ctx context.Context, c *clinic.Clinic, today time.Time) error {
@@ -59,7 +61,7 @@ func (s story) live(ctx context.Context, c *clinic.Clinic, today time.Time) erro
 		return c.At(func() time.Time { return at })
 	}
 	s.intake.ArrivedOn = today.AddDate(0, 0, -s.arrived).Format(time.DateOnly)
-	p, err := on(s.arrived).AddPlant(ctx, s.intake)
+	p, err := on(s.arrived).Intake.AddPlant(ctx, s.intake)
 	if err != nil {
 		return err
 	}
@@ -79,22 +81,22 @@ func (s story) live(ctx context.Context, c *clinic.Clinic, today time.Time) erro
 		}
 	}
 	if s.archived {
-		_, err = on(s.arrived/2).ArchivePlant(ctx, p.ID, true)
+		_, err = on(s.arrived/2).Intake.ArchivePlant(ctx, p.ID, true)
 	}
 	return err
 }
 
 func (v visit) happen(ctx context.Context, c *clinic.Clinic, plant int64) error {
-	r, err := c.StartReading(ctx, plant, clinic.Start{FromLast: v.fromLast})
+	r, err := c.Reading.StartReading(ctx, plant, reading.Start{FromLast: v.fromLast})
 	if err != nil {
 		return err
 	}
-	r, err = c.SaveReading(ctx, r.ID, clinic.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: v.reading})
+	r, err = c.Reading.SaveReading(ctx, r.ID, reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: v.reading})
 	if err != nil || v.cut == nil {
 		return err
 	}
 	for _, t := range v.cut(r) {
-		if _, err := c.TickJob(ctx, r.ID, t); err != nil {
+		if _, err := c.Reading.TickJob(ctx, r.ID, t); err != nil {
 			return err
 		}
 	}
@@ -102,20 +104,20 @@ func (v visit) happen(ctx context.Context, c *clinic.Clinic, plant int64) error 
 }
 
 // all checks every job of the cut list off.
-func all(r clinic.Reading) []clinic.Tick {
-	var ticks []clinic.Tick
+func all(r reading.Reading) []reading.Tick {
+	var ticks []reading.Tick
 	for _, it := range r.CutList.Items {
-		ticks = append(ticks, clinic.Tick{Item: it.ID, Count: it.Count})
+		ticks = append(ticks, reading.Tick{Item: it.ID, Count: it.Count})
 	}
 	return ticks
 }
 
 // some checks n roots of the first cut on more than n roots off.
-func some(n int) func(clinic.Reading) []clinic.Tick {
-	return func(r clinic.Reading) []clinic.Tick {
+func some(n int) func(reading.Reading) []reading.Tick {
+	return func(r reading.Reading) []reading.Tick {
 		for _, it := range r.CutList.Items {
 			if it.CutAtMM != nil && it.Count > n {
-				return []clinic.Tick{{Item: it.ID, Count: n}}
+				return []reading.Tick{{Item: it.ID, Count: n}}
 			}
 		}
 		return nil

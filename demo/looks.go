@@ -5,7 +5,10 @@ import (
 	"strings"
 
 	"therapeon/clinic"
+	"therapeon/clinic/intake"
+	"therapeon/clinic/looking"
 	"therapeon/core/causes"
+	"therapeon/core/patient"
 	"therapeon/core/taxa"
 )
 
@@ -15,8 +18,8 @@ type look struct {
 	parts  string // parts looked over, where all that is not named was not there
 	found  string
 	not    string // looked for beyond those parts, and not there
-	in     clinic.Inspection
-	settle func(*clinic.Inspection) // the user's word, once the findings are in
+	in     patient.Inspection
+	settle func(*patient.Inspection) // the user's word, once the findings are in
 }
 
 const (
@@ -25,35 +28,35 @@ const (
 	allOver = outside + " medium lodgers"
 )
 
-func (l look) happen(ctx context.Context, on func(int) *clinic.Clinic, p clinic.Plant) error {
+func (l look) happen(ctx context.Context, on func(int) *clinic.Clinic, p intake.Plant) error {
 	c := on(l.ago)
-	started, err := c.StartLook(ctx, p.ID, clinic.StartLook{})
+	started, err := c.Looking.StartLook(ctx, p.ID, looking.StartLook{})
 	if err != nil {
 		return err
 	}
 	in := l.in
 	in.Findings = l.findings(p)
 	in.Season = "warm"
-	saved, err := c.SaveInspection(
+	saved, err := c.Looking.SaveInspection(
 		ctx,
 		started.ID,
-		clinic.SaveInspection{Version: started.Version, LookedOn: started.LookedOn, Inspection: in},
+		looking.SaveInspection{Version: started.Version, LookedOn: started.LookedOn, Inspection: in},
 	)
 	if err != nil || l.settle == nil {
 		return err
 	}
 	l.settle(&in)
-	_, err = c.SaveInspection(
+	_, err = c.Looking.SaveInspection(
 		ctx,
 		saved.ID,
-		clinic.SaveInspection{Version: saved.Version, LookedOn: saved.LookedOn, Inspection: in},
+		looking.SaveInspection{Version: saved.Version, LookedOn: saved.LookedOn, Inspection: in},
 	)
 	return err
 }
 
-func (l look) findings(p clinic.Plant) map[string]string {
+func (l look) findings(p intake.Plant) patient.Findings {
 	profile, _ := taxa.Find(p.Intake.Group)
-	found := map[string]string{}
+	found := patient.Findings{}
 	for _, f := range causes.Table().Findings {
 		// What intake and roots know is not said again.
 		asked := strings.Contains(" "+l.parts+" ", " "+f.Part+" ") && !strings.Contains(known, " "+f.Code+" ")
@@ -72,11 +75,11 @@ func (l look) findings(p clinic.Plant) map[string]string {
 
 const known = " bulbs-shrivelled growth-smaller medium-old medium-organic cold-night moved-lately clear-pot brown-by-nature tips-growing dead-roots-seen "
 
-func confirm(causes ...string) func(*clinic.Inspection) {
-	return func(in *clinic.Inspection) {
-		in.Decisions = map[string]clinic.Decision{}
+func confirm(causes ...string) func(*patient.Inspection) {
+	return func(in *patient.Inspection) {
+		in.Decisions = map[string]patient.Decision{}
 		for _, c := range causes {
-			in.Decisions[c] = clinic.Decision{Word: "confirmed"}
+			in.Decisions[c] = patient.Decision{Word: "confirmed"}
 		}
 	}
 }

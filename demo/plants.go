@@ -3,8 +3,8 @@ package demo
 import (
 	"slices"
 
-	"therapeon/clinic"
 	"therapeon/core/leaves"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
 
@@ -15,13 +15,13 @@ const (
 
 // plants are the demo's plants, the longest on the bench first.
 func plants() []story {
-	return slices.Concat(recovered(), dividing(), rootless(), potted(), inHand(), keptApart())
+	return slices.Concat(recovered(), toDivide(), rootless(), potted(), inHand(), keptApart())
 }
 
 func inHand() []story {
 	return []story{
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 1, dried flat",
 				Group:     "vanda",
 				Source:    glasshouse,
@@ -31,7 +31,7 @@ func inHand() []story {
 				Flowering: "none",
 			},
 			arrived: 120,
-			visits: []visit{{ago: 9, reading: wobbly(reading(
+			visits: []visit{{ago: 9, reading: wobbly(rootsOf(
 				batch("v1", 6, hollow(210)).at(roots.Surface),
 				batch("v2", 5, hollow(140)).at(roots.Edge),
 				batch(
@@ -53,12 +53,12 @@ func inHand() []story {
 					found:  "leaves-limp pot-light dries-fast dry-air",
 					not:    "dead-roots-seen growth-smaller",
 					settle: confirm("under-watering"),
-					in:     clinic.Inspection{Growth: "growing", NightLowC: mm(17), DayHighC: mm(27), Unpotted: true},
+					in:     patient.Inspection{Growth: "growing", NightLowC: mm(17), DayHighC: mm(27), Unpotted: true},
 				},
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 5, thought dead",
 				Group:     "slipper",
 				Source:    glasshouse,
@@ -68,7 +68,7 @@ func inHand() []story {
 				Notes:     "Came labelled “dead, roots all brown”.",
 			},
 			arrived: 118,
-			visits: []visit{{ago: 8, reading: reading(
+			visits: []visit{{ago: 8, reading: rootsOf(
 				batch(
 					"s1",
 					9,
@@ -83,12 +83,12 @@ func inHand() []story {
 				{
 					ago:   8,
 					parts: allOver,
-					in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
+					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
 				},
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "By the door, leave it be",
 				Group:     "cattleya",
 				Source:    glasshouse,
@@ -100,14 +100,14 @@ func inHand() []story {
 				Flowering: "bud",
 			},
 			arrived: 121,
-			visits: []visit{{ago: 6, reading: reading(
+			visits: []visit{{ago: 6, reading: rootsOf(
 				batch("c1", 6, firm(120)).on(1).at(roots.Edge), batch("c2", 7, firm(140)).on(2).at(roots.Edge),
 				batch("c3", 4, firm(85)).on(3).at(roots.Surface).tip(roots.Growing))}},
 			looks: []look{
 				{
 					ago:   6,
 					parts: allOver,
-					in: clinic.Inspection{
+					in: patient.Inspection{
 						Growth:       "growing",
 						Flowering:    "bud",
 						NightLowC:    mm(15),
@@ -119,7 +119,7 @@ func inHand() []story {
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Back shelf, three leaves",
 				Group:     "miltoniopsis",
 				Source:    glasshouse,
@@ -130,7 +130,7 @@ func inHand() []story {
 				Pot:       "clear",
 			},
 			arrived: 115,
-			visits: []visit{{ago: 4, reading: reading(
+			visits: []visit{{ago: 4, reading: rootsOf(
 				batch(
 					"m1",
 					16,
@@ -159,19 +159,19 @@ func inHand() []story {
 					parts: allOver,
 					found: "leaves-limp limp-though-wet crumbles decay-smell stays-wet compacted growth-stalled",
 					not:   "ph-low sheath-bruised sheath-stained tips-black-running",
-					in: clinic.Inspection{
+					in: patient.Inspection{
 						Growth:    "growing",
 						NightLowC: mm(14),
 						DayHighC:  mm(22),
 						Unpotted:  true,
-						Accidents: []clinic.Accident{{What: "broken-root", Count: 2}},
+						Accidents: []patient.Accident{{What: "broken-root", Count: 2}},
 					},
 					settle: confirm("suffocation", "root-loss-thirst"),
 				},
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 2, from wet moss",
 				Group:     "phalaenopsis",
 				Source:    glasshouse,
@@ -186,7 +186,7 @@ func inHand() []story {
 				Notes: "Lowest two leaves limp.",
 			},
 			arrived: 117,
-			visits: []visit{{ago: 1, reading: stained(reading(
+			visits: []visit{{ago: 1, reading: stained(rootsOf(
 				batch(
 					"p1",
 					6,
@@ -226,14 +226,14 @@ func inHand() []story {
 					parts: allOver,
 					found: "leaves-limp stays-wet crumbles compacted low-leaves-yellow",
 					not:   "sheath-stained",
-					in: clinic.Inspection{
+					in: patient.Inspection{
 						Growth:       "new-roots",
 						NightLowC:    mm(18),
 						DayHighC:     mm(25),
 						NewestLeafMM: mm(168),
 						LeafBeforeMM: mm(210),
 						Unpotted:     true,
-						Accidents:    []clinic.Accident{{What: "lost-root", Count: 1}},
+						Accidents:    []patient.Accident{{What: "lost-root", Count: 1}},
 					},
 				},
 			},
@@ -245,7 +245,7 @@ func inHand() []story {
 func keptApart() []story {
 	return []story{
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 3, with snails",
 				Group:     "oncidium",
 				Source:    glasshouse,
@@ -257,7 +257,7 @@ func keptApart() []story {
 				Pot:       "opaque",
 			},
 			arrived: 116,
-			visits: []visit{{ago: 12, reading: crusted(reading(
+			visits: []visit{{ago: 12, reading: crusted(rootsOf(
 				batch(
 					"o1",
 					22,
@@ -274,13 +274,13 @@ func keptApart() []story {
 					ago:    12,
 					parts:  allOver,
 					found:  "slime-trails snails-seen clear-eggs chewed-tips hard-water tip-burn crust",
-					in:     clinic.Inspection{Growth: "growing", NightLowC: mm(14), DayHighC: mm(24), Unpotted: true},
+					in:     patient.Inspection{Growth: "growing", NightLowC: mm(14), DayHighC: mm(24), Unpotted: true},
 					settle: confirm("snails"),
 				},
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:          "Crate 4, silvered leaves",
 				Group:        "cymbidium",
 				Source:       glasshouse,
@@ -294,7 +294,7 @@ func keptApart() []story {
 				Notes:        "Fine webs under the leaves.",
 			},
 			arrived: 114,
-			visits: []visit{{ago: 10, reading: reading(
+			visits: []visit{{ago: 10, reading: rootsOf(
 				batch(
 					"y1",
 					12,
@@ -324,14 +324,14 @@ func keptApart() []story {
 					parts:  allOver,
 					found:  "stippled moving-specks webs crumbles compacted holes-plugged stays-wet dry-air",
 					not:    "sheath-stained",
-					in:     clinic.Inspection{Growth: "growing", NightLowC: mm(12), DayHighC: mm(25), Unpotted: true},
+					in:     patient.Inspection{Growth: "growing", NightLowC: mm(12), DayHighC: mm(25), Unpotted: true},
 					settle: confirm("spider-mites", "suffocation"),
 				},
 			},
 			then: inTurn(jobs(9, "handle-last", "clear-bench", "blade", "wash-leaves"), rounds("spider-mites", 9, 3)),
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 6, stained rhizome",
 				Group:     "cattleya",
 				Source:    glasshouse,
@@ -344,7 +344,7 @@ func keptApart() []story {
 				Notes:     "Purple ring in the rhizome cut.",
 			},
 			arrived: 113,
-			visits: []visit{{ago: 3, reading: reading(
+			visits: []visit{{ago: 3, reading: rootsOf(
 				one(
 					"w1",
 					firm(60),
@@ -363,13 +363,13 @@ func keptApart() []story {
 					ago:    3,
 					parts:  allOver,
 					found:  "fails-in-turn leaves-one-sided rhizome-ring tips-black-running sheath-stained many-leaves-yellow",
-					in:     clinic.Inspection{Growth: "growing", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
+					in:     patient.Inspection{Growth: "growing", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 					settle: confirm("wilt-fungus"),
 				},
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Import, long bulbs",
 				Group:     "bulbophyllum",
 				Source:    airport,
@@ -381,7 +381,7 @@ func keptApart() []story {
 				Pot:       "none",
 			},
 			arrived: 30,
-			visits: []visit{{ago: 2, reading: reading(
+			visits: []visit{{ago: 2, reading: rootsOf(
 				batch(
 					"i1",
 					9,
@@ -395,12 +395,12 @@ func keptApart() []story {
 					ago:   2,
 					parts: "leaves bulbs surface smell lodgers",
 					found: "leaves-limp",
-					in:    clinic.Inspection{NightLowC: mm(16), DayHighC: mm(24), Unpotted: true},
+					in:    patient.Inspection{NightLowC: mm(16), DayHighC: mm(24), Unpotted: true},
 				},
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Import, bare canes",
 				Group:     "dendrobium-evergreen",
 				Source:    airport,
@@ -419,7 +419,7 @@ func keptApart() []story {
 					parts:  allOver,
 					found:  "leaves-limp",
 					not:    "rhizome-ring",
-					in:     clinic.Inspection{Growth: "resting", NightLowC: mm(17), DayHighC: mm(26), Unpotted: true},
+					in:     patient.Inspection{Growth: "resting", NightLowC: mm(17), DayHighC: mm(26), Unpotted: true},
 					settle: confirm("root-loss-thirst"),
 				},
 			},

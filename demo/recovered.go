@@ -1,14 +1,14 @@
 package demo
 
 import (
-	"therapeon/clinic"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
 
 func recovered() []story {
 	return []story{
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 8, on its feet again",
 				Group:     "phalaenopsis",
 				Source:    glasshouse,
@@ -18,7 +18,7 @@ func recovered() []story {
 			},
 			arrived: 140,
 			visits: []visit{
-				{ago: 135, reading: reading(
+				{ago: 135, reading: rootsOf(
 					batch(
 						"a1",
 						4,
@@ -29,7 +29,7 @@ func recovered() []story {
 					batch("a2", 9, mushy(60)).at(roots.Core),
 					batch("a3", 2, firm(40), hollow(40)).at(roots.Bottom),
 				), cut: all},
-				{ago: 70, fromLast: true, reading: reading(
+				{ago: 70, fromLast: true, reading: rootsOf(
 					batch(
 						"a1",
 						4,
@@ -42,7 +42,7 @@ func recovered() []story {
 					batch("a3", 2, firm(40), hollow(4)).at(roots.Bottom),
 					batch("a4", 3, greens(30)).at(roots.Surface).tip(roots.Growing),
 				)},
-				{ago: 7, fromLast: true, reading: reading(
+				{ago: 7, fromLast: true, reading: rootsOf(
 					batch(
 						"a1",
 						4,
@@ -70,7 +70,7 @@ func recovered() []story {
 					ago:   136,
 					parts: allOver,
 					found: "leaves-limp limp-though-wet stays-wet crumbles compacted core-plug",
-					in: clinic.Inspection{
+					in: patient.Inspection{
 						NightLowC:    mm(16),
 						DayHighC:     mm(22),
 						NewestLeafMM: mm(190),
@@ -78,8 +78,8 @@ func recovered() []story {
 						Unpotted:     true,
 						Growth:       "growing",
 					},
-					settle: func(in *clinic.Inspection) {
-						in.Decisions = map[string]clinic.Decision{
+					settle: func(in *patient.Inspection) {
+						in.Decisions = map[string]patient.Decision{
 							"suffocation": {Word: "confirmed", TurnedOut: "right"},
 						}
 					},
@@ -87,7 +87,7 @@ func recovered() []story {
 				{
 					ago:   70,
 					parts: inPot,
-					in: clinic.Inspection{
+					in: patient.Inspection{
 						Growth:       "new-roots",
 						NightLowC:    mm(17),
 						DayHighC:     mm(24),
@@ -98,7 +98,7 @@ func recovered() []story {
 				{
 					ago:   7,
 					parts: allOver,
-					in: clinic.Inspection{
+					in: patient.Inspection{
 						Growth:       "new-roots",
 						NightLowC:    mm(18),
 						DayHighC:     mm(26),
@@ -109,7 +109,7 @@ func recovered() []story {
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 7, left half",
 				Group:     "oncidium",
 				Source:    glasshouse,
@@ -124,13 +124,13 @@ func recovered() []story {
 			visits: []visit{
 				{
 					ago:     130,
-					reading: reading(batch("d1", 8, firm(60)).on(3), batch("d2", 11, hollow(70)).on(1)),
+					reading: rootsOf(batch("d1", 8, firm(60)).on(3), batch("d2", 11, hollow(70)).on(1)),
 					cut:     all,
 				},
 				{
 					ago:      14,
 					fromLast: true,
-					reading: reading(
+					reading: rootsOf(
 						batch("d1", 8, firm(82)).on(3),
 						batch("d3", 6, firm(45)).on(4).tip(roots.Growing),
 					),
@@ -140,7 +140,7 @@ func recovered() []story {
 				{
 					ago:   14,
 					parts: allOver,
-					in: clinic.Inspection{
+					in: patient.Inspection{
 						Growth:       "new-roots",
 						NightLowC:    mm(14),
 						DayHighC:     mm(25),
@@ -151,7 +151,7 @@ func recovered() []story {
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 7, right half",
 				Group:     "oncidium",
 				Source:    glasshouse,
@@ -166,7 +166,7 @@ func recovered() []story {
 			visits: []visit{
 				{
 					ago:     130,
-					reading: reading(batch("e1", 4, firm(50)).on(2), batch("e2", 9, hollow(60)).on(1)),
+					reading: rootsOf(batch("e1", 4, firm(50)).on(2), batch("e2", 9, hollow(60)).on(1)),
 					cut:     all,
 				},
 			},
@@ -175,12 +175,12 @@ func recovered() []story {
 					ago:   14,
 					parts: "pot surface smell",
 					found: "leaves-one-sided bulbs-shrivelled",
-					in:    clinic.Inspection{Growth: "growing", NightLowC: mm(14), DayHighC: mm(25)},
+					in:    patient.Inspection{Growth: "growing", NightLowC: mm(14), DayHighC: mm(25)},
 				},
 			},
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 9, lost",
 				Group:     "dendrobium-deciduous",
 				Source:    glasshouse,
@@ -191,16 +191,16 @@ func recovered() []story {
 				Notes:     "Frozen through. Nothing came back.",
 			},
 			arrived: 140,
-			visits:  []visit{{ago: 136, reading: reading(batch("l1", 18, mushy(60)).at(roots.Core))}},
+			visits:  []visit{{ago: 136, reading: rootsOf(batch("l1", 18, mushy(60)).at(roots.Core))}},
 			looks: []look{
 				{
 					ago:   136,
 					parts: allOver,
 					found: "glassy many-leaves-yellow cold-night stays-wet",
 					not:   "sheath-stained rhizome-ring loss-in-core loss-by-film",
-					in:    clinic.Inspection{Growth: "resting", NightLowC: mm(-3), DayHighC: mm(9), Unpotted: true},
-					settle: func(in *clinic.Inspection) {
-						in.Decisions = map[string]clinic.Decision{
+					in:    patient.Inspection{Growth: "resting", NightLowC: mm(-3), DayHighC: mm(9), Unpotted: true},
+					settle: func(in *patient.Inspection) {
+						in.Decisions = map[string]patient.Decision{
 							"cold-injury": {Word: "confirmed", TurnedOut: "right"},
 						}
 					},

@@ -5,15 +5,21 @@ import (
 	"fmt"
 
 	"therapeon/clinic"
+	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/rehoming"
+	"therapeon/clinic/weighing"
 	"therapeon/core/leaves"
+	"therapeon/core/patient"
 	"therapeon/core/pots"
+	"therapeon/core/rehome"
 	"therapeon/core/roots"
+	"therapeon/core/work"
 )
 
 // held notes a way of holding from a day on.
 func held(ago int, method string) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
-		_, err := on(ago).Hold(ctx, plant, clinic.Hold{Method: method})
+		_, err := on(ago).Rehoming.Hold(ctx, plant, rehoming.Hold{Method: method})
 		return err
 	}
 }
@@ -23,7 +29,7 @@ func weighed(ago int, grams ...float64) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
 		for i, g := range grams {
 			c := on(ago + 7*(len(grams)-1-i))
-			if _, err := c.Weigh(ctx, plant, clinic.Weigh{Kind: clinic.Bare, Grams: g}); err != nil {
+			if _, err := c.Weighing.Weigh(ctx, plant, weighing.Weigh{Kind: patient.BarePlant, Grams: g}); err != nil {
 				return err
 			}
 		}
@@ -35,7 +41,7 @@ func weighed(ago int, grams ...float64) then {
 func rootless() []story {
 	return []story{
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 12, not one root",
 				Group:     "phalaenopsis",
 				Source:    glasshouse,
@@ -48,7 +54,7 @@ func rootless() []story {
 			arrived: 40,
 			warm:    true,
 			visits: []visit{
-				{ago: 36, reading: reading(batch("n1", 14, hollow(80)), batch("n2", 6, mushy(50))), cut: all},
+				{ago: 36, reading: rootsOf(batch("n1", 14, hollow(80)), batch("n2", 6, mushy(50))), cut: all},
 			},
 			looks: []look{
 				{
@@ -57,13 +63,13 @@ func rootless() []story {
 					found:  "leaves-limp",
 					not:    "growth-smaller dead-roots-seen medium-old loss-in-core loss-oldest-first",
 					settle: confirm("root-loss-thirst"),
-					in:     clinic.Inspection{Growth: "resting", NightLowC: mm(18), DayHighC: mm(27), Unpotted: true},
+					in:     patient.Inspection{Growth: "resting", NightLowC: mm(18), DayHighC: mm(27), Unpotted: true},
 				},
 			},
 			then: inTurn(held(36, "lid"), weighed(1, 148, 146, 143.5, 141.5, 139, 137)),
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 13, bulbs and no roots",
 				Group:     "cattleya",
 				Source:    glasshouse,
@@ -75,7 +81,7 @@ func rootless() []story {
 				Flowering: "none",
 			},
 			arrived: 44,
-			visits: []visit{{ago: 34, reading: reading(
+			visits: []visit{{ago: 34, reading: rootsOf(
 				batch("q1", 19, hollow(110)), one("q2", firm(35), hollow(60)))}},
 			looks: []look{
 				{
@@ -83,13 +89,13 @@ func rootless() []story {
 					parts:  allOver,
 					not:    "growth-smaller dead-roots-seen medium-old loss-in-core loss-oldest-first",
 					settle: confirm("under-watering"),
-					in:     clinic.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
+					in:     patient.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 				},
 			},
 			then: inTurn(held(34, "tub"), weighed(2, 171, 168, 165.5, 162, 159.5)),
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Import, sealed tips",
 				Group:     "vanda",
 				Source:    airport,
@@ -101,7 +107,7 @@ func rootless() []story {
 				Notes:     "Papers in the folder. In quarantine until the second clear look.",
 			},
 			arrived: 25,
-			visits: []visit{{ago: 24, reading: reading(
+			visits: []visit{{ago: 24, reading: rootsOf(
 				batch(
 					"x1",
 					7,
@@ -118,7 +124,7 @@ func rootless() []story {
 					found:  "dry-air",
 					not:    "growth-smaller dead-roots-seen",
 					settle: confirm("move-shock"),
-					in:     clinic.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
+					in:     patient.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 				},
 			},
 			then: held(24, "pebbles"),
@@ -127,42 +133,46 @@ func rootless() []story {
 }
 
 // housed plans a new home, does its jobs, and notes it, so many days ago.
-func housed(ago int, plan clinic.Plan, note string) then {
+func housed(ago int, plan rehome.Plan, note string) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
 		c := on(ago)
-		r, err := c.SavePlan(ctx, plant, clinic.SavePlan{Plan: plan}, hand)
+		r, err := c.Rehoming.SavePlan(ctx, plant, rehoming.SavePlan{Plan: plan}, hand)
 		if err != nil {
 			return err
 		}
 		for _, j := range r.Jobs {
 			for _, caution := range j.Cautions {
-				if _, err := c.Acknowledge(
+				if _, err := c.Cleaning.Acknowledge(
 					ctx,
-					clinic.Acknowledge{Person: hand, Seen: []clinic.Seen{{Caution: caution.Code}}},
+					cleanwork.Acknowledge{Person: hand, Seen: []work.Seen{{Caution: caution.Code}}},
 				); err != nil {
 					return err
 				}
 			}
-			if _, err := c.MarkHomeJob(
+			if _, err := c.Rehoming.MarkHomeJob(
 				ctx,
 				plant,
-				clinic.MarkHomeJob{Job: j.Code, State: "done", Person: hand},
+				rehoming.MarkHomeJob{Job: j.Code, State: "done", Person: hand},
 			); err != nil {
 				return fmt.Errorf("%s: %w", j.Code, err)
 			}
 		}
-		next := on(-9 - ago/4).Today()
-		_, err = c.Settle(ctx, plant, clinic.Settle{Route: r.Route.Code, Note: note, NextLookOn: next, Person: hand})
+		next := on(-9 - ago/4).Records.Today()
+		_, err = c.Rehoming.Settle(
+			ctx,
+			plant,
+			rehoming.Settle{Route: r.Route.Code, Note: note, NextLookOn: next, Person: hand},
+		)
 		return err
 	}
 }
 
 // dries are weights of a pot, by the days ago and what it was like then.
-func dries(weights ...clinic.Weigh) then {
+func dries(weights ...weighing.Weigh) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
 		for i, w := range weights {
-			w.Kind = clinic.InPot
-			if _, err := on(2*(len(weights)-i)).Weigh(ctx, plant, w); err != nil {
+			w.Kind = patient.InPot
+			if _, err := on(2*(len(weights)-i)).Weighing.Weigh(ctx, plant, w); err != nil {
 				return err
 			}
 		}
@@ -177,13 +187,13 @@ func potted() []story {
 			ago:   30,
 			parts: allOver,
 			found: found,
-			in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(16), DayHighC: mm(25), Unpotted: true},
+			in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(16), DayHighC: mm(25), Unpotted: true},
 		}
 	}
 	hole := 15.0
 	return []story{
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 14, sound after all",
 				Group:     "phalaenopsis",
 				Source:    glasshouse,
@@ -196,7 +206,7 @@ func potted() []story {
 			visits: []visit{
 				{
 					ago: 30,
-					reading: reading(
+					reading: rootsOf(
 						batch("h1", 9, greens(140)).at(roots.Edge),
 						batch("h2", 3, firm(90)).at(roots.Surface).tip(roots.Growing),
 						batch("h3", 4, hollow(60)).at(roots.Bottom),
@@ -205,25 +215,25 @@ func potted() []story {
 				},
 			},
 			looks: []look{fresh("")},
-			then: inTurn(housed(28, clinic.Plan{}, ""), dries(
-				clinic.Weigh{
+			then: inTurn(housed(28, rehome.Plan{}, ""), dries(
+				weighing.Weigh{
 					Grams:  612,
 					Moment: "wet",
 				},
-				clinic.Weigh{Grams: 571},
-				clinic.Weigh{Grams: 540},
-				clinic.Weigh{Grams: 517},
-				clinic.Weigh{
+				weighing.Weigh{Grams: 571},
+				weighing.Weigh{Grams: 540},
+				weighing.Weigh{Grams: 517},
+				weighing.Weigh{
 					Grams:  506,
 					Moment: "light",
 				},
-				clinic.Weigh{Grams: 614, Moment: "wet"},
-				clinic.Weigh{Grams: 573},
-				clinic.Weigh{Grams: 541},
+				weighing.Weigh{Grams: 614, Moment: "wet"},
+				weighing.Weigh{Grams: 573},
+				weighing.Weigh{Grams: 541},
 			)),
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 15, back into pebbles",
 				Group:     "phalaenopsis",
 				Source:    glasshouse,
@@ -236,7 +246,7 @@ func potted() []story {
 			visits: []visit{
 				{
 					ago: 27,
-					reading: reading(
+					reading: rootsOf(
 						batch("i1", 9, greens(95)).at(roots.Edge).tip(roots.Growing),
 						batch("i2", 3, greens(60)).at(roots.Edge),
 						batch("i3", 2, hollow(80)).at(roots.Core),
@@ -247,7 +257,7 @@ func potted() []story {
 			looks: []look{fresh("")},
 			then: housed(
 				26,
-				clinic.Plan{
+				rehome.Plan{
 					Pot: &pots.Pot{
 						Shape:     pots.Round,
 						TopMM:     80,
@@ -262,7 +272,7 @@ func potted() []story {
 			),
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 16, grass-leaved",
 				Group:     "cymbidium",
 				Source:    glasshouse,
@@ -277,7 +287,7 @@ func potted() []story {
 			visits: []visit{
 				{
 					ago: 26,
-					reading: reading(
+					reading: rootsOf(
 						batch("j1", 11, firm(170)).at(roots.Edge),
 						batch("j2", 3, firm(80)).at(roots.Bottom).tip(roots.Growing),
 						batch("j3", 5, hollow(110)).at(roots.Core),
@@ -288,12 +298,12 @@ func potted() []story {
 			looks: []look{fresh("")},
 			then: housed(
 				25,
-				clinic.Plan{BaseMM: 130, Waters: "often"},
+				rehome.Plan{BaseMM: 130, Waters: "often"},
 				"Pot from the stack under the bench, a little wider than planned.",
 			),
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 17, a small slipper",
 				Group:     "slipper",
 				Source:    glasshouse,
@@ -306,7 +316,7 @@ func potted() []story {
 			visits: []visit{
 				{
 					ago: 23,
-					reading: reading(
+					reading: rootsOf(
 						batch("k1", 5, brown(85)).at(roots.Edge),
 						batch("k2", 2, brown(50)).at(roots.Bottom).tip(roots.Growing),
 						batch("k3", 2, mushy(40)).at(roots.Core),
@@ -318,10 +328,10 @@ func potted() []story {
 				{
 					ago:   23,
 					parts: allOver,
-					in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
+					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
 				},
 			},
-			then: housed(22, clinic.Plan{Origin: "litter"}, ""),
+			then: housed(22, rehome.Plan{Origin: "litter"}, ""),
 		},
 	}
 }

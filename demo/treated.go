@@ -8,10 +8,19 @@ import (
 	"time"
 
 	"therapeon/clinic"
+	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/dividing"
+	"therapeon/clinic/history"
+	"therapeon/clinic/places"
+	"therapeon/clinic/record"
+	"therapeon/clinic/shelf"
+	"therapeon/clinic/treating"
 	"therapeon/core/climate"
 	"therapeon/core/division"
+	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/roots"
+	"therapeon/core/work"
 	"therapeon/standin"
 )
 
@@ -21,11 +30,11 @@ type then func(ctx context.Context, on func(ago int) *clinic.Clinic, plant int64
 // hand is who works at the demo bench.
 const hand = "Bench hand"
 
-// places are where the demo's plants stand, with the warmth of the last weeks.
-func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heated int64, err error) {
-	bench, err := c.AddPlace(
+// standingPlaces are where the demo's plants stand, with the warmth of the last weeks.
+func standingPlaces(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heated int64, err error) {
+	bench, err := c.Places.AddPlace(
 		ctx,
-		clinic.PlaceFacts{
+		record.PlaceFacts{
 			Name:            "Boat shed, the long bench",
 			LowC:            mm(14),
 			HighC:           mm(24),
@@ -36,9 +45,9 @@ func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heate
 	if err != nil {
 		return 0, 0, err
 	}
-	warm, err := c.AddPlace(
+	warm, err := c.Places.AddPlace(
 		ctx,
-		clinic.PlaceFacts{
+		record.PlaceFacts{
 			Name:            "Heated case by the north wall",
 			LowC:            mm(18),
 			HighC:           mm(27),
@@ -53,7 +62,7 @@ func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heate
 	if err := standin.NewLogger(22, 3.5, 70, 1).CSV(&log, 18, today); err != nil {
 		return 0, 0, err
 	}
-	if _, err := c.ImportClimate(ctx, warm.ID, &log); err != nil {
+	if _, err := c.Places.ImportClimate(ctx, warm.ID, &log); err != nil {
 		return 0, 0, err
 	}
 	var days []climate.Day
@@ -68,7 +77,7 @@ func places(ctx context.Context, c *clinic.Clinic, today time.Time) (shed, heate
 			},
 		)
 	}
-	_, err = c.PutDays(ctx, bench.ID, clinic.DayTable{Days: days})
+	_, err = c.Places.PutDays(ctx, bench.ID, places.DayTable{Days: days})
 	return bench.ID, warm.ID, err
 }
 
@@ -77,7 +86,7 @@ func tenth(x float64) float64 { return math.Round(x*10) / 10 }
 // stock is the demo's shelf.
 func stock(ctx context.Context, c *clinic.Clinic, today time.Time) error {
 	in := func(months int) string { return today.AddDate(0, months, 0).Format("2006-01") }
-	for _, s := range []clinic.Stock{
+	for _, s := range []shelf.Stock{
 		{Name: "Peroxide from the chemist", Product: "peroxide", Percent: mm(3), Amount: 300, Unit: "mL", ExpiresOn: in(7)},
 		{Name: "Peroxide, the strong can", Product: "peroxide", Percent: mm(35), Amount: 240, Unit: "mL", ExpiresOn: in(3)},
 		{Name: "Rubbing alcohol", Product: "alcohol", Percent: mm(91), Amount: 450, Unit: "mL"},
@@ -96,7 +105,7 @@ func stock(ctx context.Context, c *clinic.Clinic, today time.Time) error {
 		{Name: "Charcoal", Product: "charcoal", Amount: 0.9, Unit: "L"},
 		{Name: "Fungicide, last of the old bottle", Product: "fungicide", Percent: mm(100), Amount: 30, Unit: "mL", ExpiresOn: in(-5)},
 	} {
-		if _, err := c.AddStock(ctx, s); err != nil {
+		if _, err := c.Shelf.AddStock(ctx, s); err != nil {
 			return fmt.Errorf("%s: %w", s.Name, err)
 		}
 	}
@@ -107,22 +116,26 @@ func stock(ctx context.Context, c *clinic.Clinic, today time.Time) error {
 func jobs(ago int, codes ...string) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
 		c := on(ago)
-		plan, err := c.Cleaning(ctx, plant, hand)
+		plan, err := c.Cleaning.Cleaning(ctx, plant, hand)
 		if err != nil {
 			return err
 		}
 		for _, j := range plan.Plan.Jobs {
 			for _, caution := range j.Care {
-				if _, err := c.Acknowledge(
+				if _, err := c.Cleaning.Acknowledge(
 					ctx,
-					clinic.Acknowledge{Person: hand, Seen: []clinic.Seen{{Product: j.Product, Caution: caution.Code}}},
+					cleanwork.Acknowledge{Person: hand, Seen: []work.Seen{{Product: j.Product, Caution: caution.Code}}},
 				); err != nil {
 					return err
 				}
 			}
 		}
 		for _, code := range codes {
-			if _, err := c.MarkJob(ctx, plant, clinic.MarkJob{Job: code, State: "done", Person: hand}); err != nil {
+			if _, err := c.Cleaning.MarkJob(
+				ctx,
+				plant,
+				cleanwork.MarkJob{Job: code, State: "done", Person: hand},
+			); err != nil {
 				return fmt.Errorf("%s: %w", code, err)
 			}
 		}
@@ -133,9 +146,9 @@ func jobs(ago int, codes ...string) then {
 // rounds are the treatments a plant has had against a pest, in days ago.
 func rounds(pest string, first int, later ...int) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
-		day := func(ago int) string { return on(ago).Today() }
+		day := func(ago int) string { return on(ago).Records.Today() }
 		course := pests.Course{Pest: pest, Rounds: []string{day(first)}}
-		started, err := on(first).StartCourse(ctx, plant, course)
+		started, err := on(first).Treating.StartCourse(ctx, plant, course)
 		if err != nil {
 			return err
 		}
@@ -143,10 +156,10 @@ func rounds(pest string, first int, later ...int) then {
 			course.Rounds = append(course.Rounds, day(ago))
 			started, err = on(
 				ago,
-			).SaveCourse(
+			).Treating.SaveCourse(
 				ctx,
 				started.ID,
-				clinic.SaveCourse{Version: started.Version, Course: course},
+				treating.SaveCourse{Version: started.Version, Course: course},
 			)
 			if err != nil {
 				return err
@@ -173,7 +186,7 @@ func twoLeads() division.Rhizome {
 // rhizome notes the order of the bulbs.
 func rhizome(ago int) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
-		_, err := on(ago).SaveRhizome(ctx, plant, clinic.SaveRhizome{Rhizome: twoLeads()})
+		_, err := on(ago).Dividing.SaveRhizome(ctx, plant, dividing.SaveRhizome{Rhizome: twoLeads()})
 		return err
 	}
 }
@@ -184,14 +197,14 @@ func divided(ago int, tag string) then {
 		if err := rhizome(ago)(ctx, on, plant); err != nil {
 			return err
 		}
-		done, err := on(ago).Divide(ctx, plant, clinic.Divide{Cuts: []int{6}, Tags: []string{tag}})
+		done, err := on(ago).Dividing.Divide(ctx, plant, dividing.Divide{Cuts: []int{6}, Tags: []string{tag}})
 		if err != nil {
 			return err
 		}
 		seen := look{
 			ago:   2,
 			parts: allOver,
-			in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
+			in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 		}
 		return seen.happen(ctx, on, done.New[0])
 	}
@@ -212,13 +225,13 @@ func inTurn(steps ...then) then {
 // broke notes an incident.
 func broke(ago int, what, note string) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
-		_, err := on(ago).Incident(ctx, plant, clinic.Incident{What: what, Note: note})
+		_, err := on(ago).History.Incident(ctx, plant, history.Incident{What: what, Note: note})
 		return err
 	}
 }
 
 func twoLeadsRoots() roots.Reading {
-	return reading(
+	return rootsOf(
 		batch(
 			"g1",
 			3,
@@ -259,10 +272,10 @@ func twoLeadsRoots() roots.Reading {
 	)
 }
 
-func dividing() []story {
+func toDivide() []story {
 	return []story{
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 10, front half",
 				Group:     "cattleya",
 				Source:    glasshouse,
@@ -278,13 +291,13 @@ func dividing() []story {
 				{
 					ago:   12,
 					parts: allOver,
-					in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true},
+					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true},
 				},
 			},
 			then: divided(12, "Crate 10, back half"),
 		},
 		{
-			intake: clinic.Intake{
+			intake: patient.Intake{
 				Tag:       "Crate 11, two leads",
 				Group:     "cattleya",
 				Source:    glasshouse,
@@ -300,7 +313,7 @@ func dividing() []story {
 				{
 					ago:   2,
 					parts: allOver,
-					in:    clinic.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true},
+					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true},
 				},
 			},
 			then: inTurn(rhizome(2), broke(2, "torn-leaf", "Caught on the crate.")),

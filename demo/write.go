@@ -41,7 +41,7 @@ func (r root) side(at float64, s ...roots.Segment) root {
 	return r
 }
 
-func reading(list ...root) roots.Reading {
+func rootsOf(list ...root) roots.Reading {
 	r := roots.Reading{}
 	for _, entry := range list {
 		r.Roots = append(r.Roots, entry.Root)

@@ -232,6 +232,7 @@ func TestADivisionIntoTwo(t *testing.T) {
 			p.click(p.find(`.rhizome-part[data-before="8"]`))
 			p.see(".piece", "Fewer than three bulbs.")
 			p.click(p.find(`.rhizome-part[data-before="8"]`))
+			p.see("button", "Divide into 2")
 			p.fill("Tag of piece B", "Clump, young half")
 			p.fits(at.width)
 			p.tap("button", "Divide into 2")

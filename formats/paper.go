@@ -33,25 +33,17 @@ const (
 
 const face = "go" // a family with Latin, Greek and Cyrillic letters
 
-// paged is a document in hand. All that it prints goes through printed.
+// paged is a document in hand. What it prints goes through line and lines.
 type paged struct{ *fpdf.Fpdf }
 
-// CellFormat prints one line.
-func (p *paged) CellFormat(
-	width, height float64,
-	words, border string,
-	line int,
-	align string,
-	fill bool,
-	link int,
-	url string,
-) {
-	p.Fpdf.CellFormat(width, height, printed(words), border, line, align, fill, link, url)
+// line prints one line.
+func (p *paged) line(width, height float64, words string) {
+	p.CellFormat(width, height, printed(words), "", 0, "L", false, 0, "")
 }
 
-// MultiCell prints words in as many lines as they take.
-func (p *paged) MultiCell(width, height float64, words, border, align string, fill bool) {
-	p.Fpdf.MultiCell(width, height, printed(words), border, align, fill)
+// lines prints words in as many lines as they take.
+func (p *paged) lines(width, height float64, words string) {
+	p.MultiCell(width, height, printed(words), "", "L", false)
 }
 
 // SplitText breaks words into lines of a width.
@@ -119,19 +111,19 @@ func (l Label) draw(doc *paged, x, y float64) error {
 	at := y + margin
 	for _, line := range fits(doc, l.Tag, room, 2) {
 		doc.SetXY(x+margin, at)
-		doc.CellFormat(room, 5, line, "", 0, "L", false, 0, "")
+		doc.line(room, 5, line)
 		at += 5
 	}
 	doc.SetFont(face, "", 8)
 	for _, line := range []string{l.Group, l.Method, "Since " + l.On} {
 		doc.SetXY(x+margin, at)
-		doc.CellFormat(room, 4, fits(doc, line, room, 1)[0], "", 0, "L", false, 0, "")
+		doc.line(room, 4, fits(doc, line, room, 1)[0])
 		at += 4
 	}
 	if l.NextLook != "" {
 		doc.SetFont(face, "B", 9)
 		doc.SetXY(x+margin, y+LabelHeight-margin-5)
-		doc.CellFormat(LabelWidth-2*margin, 5, "Next look: "+l.NextLook, "", 0, "L", false, 0, "")
+		doc.line(LabelWidth-2*margin, 5, "Next look: "+l.NextLook)
 	}
 	return nil
 }

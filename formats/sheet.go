@@ -35,17 +35,17 @@ func Case(s Sheet) ([]byte, error) {
 	doc.SetFooterFunc(func() {
 		doc.SetY(-12)
 		doc.SetFont(face, "", 8)
-		doc.CellFormat(0, 5, s.Tag+"  ·  "+s.On, "", 0, "L", false, 0, "")
+		doc.line(0, 5, s.Tag+"  ·  "+s.On)
 	})
 	doc.AddPage()
 	if err := square(doc, s.Link, sheetWidth-sheetMargin-24, sheetMargin, 24); err != nil {
 		return nil, err
 	}
 	room := sheetWidth - 2*sheetMargin
-	write(doc, "B", 20, 8.5, room-30, s.Tag)
-	write(doc, "", 11, 5.5, room-30, s.Group)
+	write(doc, hand{"B", 20, 8.5}, room-30, s.Tag)
+	write(doc, hand{"", 11, 5.5}, room-30, s.Group)
 	if s.Apart {
-		write(doc, "B", 11, 5.5, room-30, "Kept apart: own blade, handle it last.")
+		write(doc, hand{"B", 11, 5.5}, room-30, "Kept apart: own blade, handle it last.")
 	}
 	doc.SetY(max(doc.GetY(), sheetMargin+28))
 	for _, p := range s.Parts {
@@ -53,14 +53,14 @@ func Case(s Sheet) ([]byte, error) {
 			continue
 		}
 		doc.Ln(3)
-		write(doc, "B", 13, 6.5, room, p.Heading)
+		write(doc, hand{"B", 13, 6.5}, room, p.Heading)
 		for _, l := range p.Lines {
-			write(doc, "", 10.5, 5.2, room, l)
+			write(doc, hand{"", 10.5, 5.2}, room, l)
 		}
 	}
 	if len(s.Events) > 0 {
 		doc.Ln(3)
-		write(doc, "B", 13, 6.5, room, "What happened")
+		write(doc, hand{"B", 13, 6.5}, room, "What happened")
 	}
 	for _, e := range s.Events {
 		s.event(doc, e, room)
@@ -75,18 +75,25 @@ func (s Sheet) event(doc *paged, e SheetEvent, room float64) {
 		doc.AddPage()
 	}
 	doc.SetFont(face, "", 10)
-	doc.CellFormat(dayColumn, 5.2, e.On, "", 0, "L", false, 0, "")
+	doc.line(dayColumn, 5.2, e.On)
 	doc.SetX(sheetMargin + dayColumn)
-	doc.MultiCell(room-dayColumn, 5.2, e.Words, "", "L", false)
+	doc.lines(room-dayColumn, 5.2, e.Words)
 	if e.More != "" {
 		doc.SetFont(face, "", 9)
 		doc.SetX(sheetMargin + dayColumn)
-		doc.MultiCell(room-dayColumn, 4.6, e.More, "", "L", false)
+		doc.lines(room-dayColumn, 4.6, e.More)
 	}
 	doc.Ln(1)
 }
 
-func write(doc *paged, style string, points, line, width float64, words string) {
-	doc.SetFont(face, style, points)
-	doc.MultiCell(width, line, words, "", "L", false)
+// hand is how words are set: their style and size, and the height of a line, mm.
+type hand struct {
+	style  string
+	points float64
+	line   float64
+}
+
+func write(doc *paged, in hand, width float64, words string) {
+	doc.SetFont(face, in.style, in.points)
+	doc.lines(width, in.line, words)
 }

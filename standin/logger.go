@@ -10,7 +10,7 @@ import (
 	"strconv"
 	"time"
 
-	"therapeon/clinic"
+	"therapeon/clinic/places"
 )
 
 // Logger is a simulated climate logger: a day's swing of temperature, and humidity
@@ -31,13 +31,13 @@ func NewLogger(celsius, swingK, humidity float64, seed uint64) *Logger {
 const Every = 10 * time.Minute
 
 // Reads is what it measures at a time: warmest in mid-afternoon.
-func (l *Logger) Reads(at time.Time) clinic.LoggerReading {
+func (l *Logger) Reads(at time.Time) places.LoggerReading {
 	hour := float64(at.Hour()) + float64(at.Minute())/60
 	warm := l.SwingK*math.Cos(2*math.Pi*(hour-15)/24) + 0.15*l.rand.NormFloat64()
 	// A kelvin more takes about six hundredths of the relative humidity.
 	percent := l.Humidity*math.Exp(-0.06*warm) + 0.5*l.rand.NormFloat64()
 	percent = math.Round(math.Min(100, math.Max(0, percent))*10) / 10
-	return clinic.LoggerReading{At: at, Celsius: math.Round((l.Celsius+warm)*100) / 100, HumidityPercent: &percent}
+	return places.LoggerReading{At: at, Celsius: math.Round((l.Celsius+warm)*100) / 100, HumidityPercent: &percent}
 }
 
 // CSV writes what it measured over the last days, up to a time, as a log file.
@@ -66,7 +66,7 @@ func (l *Logger) Stream(ctx context.Context, to Program, place int64, every time
 	tick := time.NewTicker(every)
 	defer tick.Stop()
 	for at := time.Now(); ; {
-		var kept clinic.LoggedHour
+		var kept places.LoggedHour
 		if err := to.Post(
 			ctx,
 			fmt.Sprintf("/api/v1/places/%d/readings", place),

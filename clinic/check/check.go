@@ -12,6 +12,7 @@ import (
 	"github.com/go-playground/validator/v10"
 
 	"therapeon/core/causes"
+	"therapeon/core/dates"
 	"therapeon/core/fault"
 	"therapeon/core/taxa"
 )
@@ -33,46 +34,20 @@ var rules = sync.OnceValue(func() *validator.Validate {
 	must("rootid", rootID.MatchString)
 	must("notblank", func(s string) bool { return strings.TrimSpace(s) != "" })
 	must("day", func(s string) bool {
-		t, err := time.Parse(time.DateOnly, s)
-		return err == nil && t.Year() >= earliestYear
+		_, _, known := dates.Span(s)
+		return known && len(s) == len(time.DateOnly)
 	})
-	must("partialdate", func(s string) bool { _, ok := EarliestDay(s); return ok })
+	must("partialdate", func(s string) bool { _, _, ok := dates.Span(s); return ok })
 	must("finding", func(s string) bool { _, ok := causes.Table().Finding(s); return ok })
 	must("cause", func(s string) bool { _, ok := causes.Table().Cause(s); return ok })
 	must("group", func(s string) bool { _, ok := taxa.Find(s); return ok })
 	return v
 })
 
-const earliestYear = 1900
-
-// EarliestDay is the first day a date, a month (2029-05) or a year can mean.
-func EarliestDay(s string) (time.Time, bool) {
-	first, _, ok := Days(s)
-	return first, ok
-}
-
-// Days are the first and the last day a date, a month (2029-05) or a year can mean.
-func Days(s string) (first, last time.Time, ok bool) {
-	for _, kind := range []struct {
-		layout        string
-		years, months int
-	}{{time.DateOnly, 0, 0}, {"2006-01", 0, 1}, {"2006", 1, 0}} {
-		t, err := time.Parse(kind.layout, s)
-		if err != nil || t.Year() < earliestYear {
-			continue
-		}
-		if kind.years+kind.months == 0 {
-			return t, t, true
-		}
-		return t, t.AddDate(kind.years, kind.months, -1), true
-	}
-	return time.Time{}, time.Time{}, false
-}
-
 // Future adds a fault when a day lies after today. A day of grace allows for
 // time zones.
 func Future(list fault.List, field, date string, now time.Time) fault.List {
-	first, ok := EarliestDay(date)
+	first, _, ok := dates.Span(date)
 	if !ok || !first.After(now.AddDate(0, 0, 1)) {
 		return list
 	}

@@ -12,7 +12,7 @@ import (
 
 	"github.com/mattn/go-isatty"
 
-	"therapeon/store"
+	"therapeon/ledger"
 )
 
 // dataFile is where somebody's own bench lies.
@@ -51,7 +51,7 @@ func (b backup) Run(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	held, err := store.Backup(ctx, path, b.To, time.Now())
+	held, err := ledger.Backup(ctx, path, b.To, time.Now())
 	if err != nil {
 		return err
 	}
@@ -74,17 +74,17 @@ func (r restore) Run(ctx context.Context) error {
 	if real, err := filepath.EvalSymlinks(path); err == nil {
 		path = real
 	}
-	copied, err := store.Contains(ctx, r.From)
+	copied, err := ledger.Contains(ctx, r.From)
 	if err != nil {
 		return err
 	}
-	lock, err := store.TakeLock(path)
+	lock, err := ledger.TakeLock(path)
 	if err != nil {
 		return err
 	}
 	defer func() { _ = lock.Release() }()
 	fmt.Printf("The copy %s holds %s.\n", r.From, copied)
-	switch present, err := store.Contains(ctx, path); {
+	switch present, err := ledger.Contains(ctx, path); {
 	case errors.Is(err, os.ErrNotExist):
 		fmt.Printf("There is no bench at %s yet: nothing is lost.\n", path)
 	case err != nil:
@@ -98,7 +98,7 @@ func (r restore) Run(ctx context.Context) error {
 			return err
 		}
 	}
-	aside, err := store.Restore(ctx, r.From, path, time.Now())
+	aside, err := ledger.Restore(ctx, r.From, path, time.Now())
 	if err != nil {
 		return err
 	}

@@ -12,7 +12,7 @@ import (
 	"therapeon/api"
 	"therapeon/clinic"
 	"therapeon/demo"
-	"therapeon/store"
+	"therapeon/ledger"
 	"therapeon/web"
 )
 
@@ -31,11 +31,11 @@ func (s serve) Run(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	kept, err := store.Open(ctx, path)
+	kept, err := ledger.Open(ctx, path)
 	if err != nil {
 		return err
 	}
-	if kept.Kind() == store.Demo {
+	if kept.Whose() == ledger.Demo {
 		fmt.Println("This is the demo's file: the next demo makes it anew. Keep your own plants in another.")
 	}
 	return errors.Join(s.serve(ctx, kept, nil), kept.Close())
@@ -58,7 +58,7 @@ func (d demonstrate) Run(ctx context.Context) error {
 	case path == "":
 		path = usual
 	}
-	kept, empty, aside, err := store.OpenDemo(ctx, path, d.Keep, d.Data == "", time.Now())
+	kept, empty, aside, err := ledger.OpenDemo(ctx, path, d.Keep, d.Data == "", time.Now())
 	if err != nil {
 		return err
 	}
@@ -73,7 +73,7 @@ func (d demonstrate) Run(ctx context.Context) error {
 }
 
 // serve serves a file, filled first where it is to be.
-func (a address) serve(ctx context.Context, s *store.Store, fill func(context.Context, *clinic.Clinic) error) error {
+func (a address) serve(ctx context.Context, s *ledger.Ledger, fill func(context.Context, *clinic.Clinic) error) error {
 	listener, err := a.listen()
 	if err != nil {
 		return err
@@ -87,10 +87,13 @@ func (a address) serve(ctx context.Context, s *store.Store, fill func(context.Co
 			return errors.Join(fmt.Errorf("build the demo: %w", err), listener.Close())
 		}
 	}
-	resumed := make(chan error, 1)
-	go func() { resumed <- c.Resume(ctx) }()
+	serving, stop := context.WithCancel(ctx)
+	defer stop()
+	kept := make(chan error, 1)
+	go func() { kept <- c.Settings.Upkeep(serving) }()
 	err = run(ctx, c, listener)
-	if unfinished := <-resumed; unfinished != nil && ctx.Err() == nil {
+	stop()
+	if unfinished := <-kept; unfinished != nil && !errors.Is(unfinished, context.Canceled) {
 		err = errors.Join(err, fmt.Errorf("finish what was begun: %w", unfinished))
 	}
 	return err
@@ -136,7 +139,7 @@ func run(ctx context.Context, c *clinic.Clinic, listener net.Listener) error {
 	fmt.Printf(
 		"Therapeon is at http://%s\nEverything is kept in %s\nStop with Ctrl-C.\n",
 		listener.Addr(),
-		c.DataFile(),
+		c.Records.DataFile(),
 	)
 	done := make(chan error, 1)
 	go func() { done <- server.Serve(listener) }()

@@ -1,6 +1,9 @@
 package causes
 
-import "testing"
+import (
+	"testing"
+	"therapeon/core/patient"
+)
 
 // BenchmarkNextCheck weighs a plant that was looked over everywhere, with a
 // dozen findings and forty checks still open, and ranks them. The bar is 5 ms
@@ -8,7 +11,7 @@ import "testing"
 // is measured beside it.
 func BenchmarkNextCheck(b *testing.B) {
 	k := Table()
-	c := Case{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: map[string]string{}}
+	c := clues{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: patient.Findings{}}
 	for i, f := range k.Findings {
 		switch {
 		case i%9 == 0:
@@ -25,10 +28,10 @@ func BenchmarkNextCheck(b *testing.B) {
 		}
 	})
 	b.Run("early", func(b *testing.B) {
-		few := Case{
+		few := clues{
 			Group:    "cattleya",
 			Bulbs:    true,
-			Findings: map[string]string{"leaves-limp": Present, "crumbles": Absent},
+			Findings: patient.Findings{"leaves-limp": Present, "crumbles": Absent},
 		}
 		findings, _, _ := k.read(few)
 		for b.Loop() {
@@ -38,7 +41,7 @@ func BenchmarkNextCheck(b *testing.B) {
 	})
 	b.Run("verdict", func(b *testing.B) {
 		for b.Loop() {
-			k.Judge(c)
+			k.judge(c)
 		}
 	})
 }

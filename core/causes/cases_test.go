@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/core/patient"
 	"therapeon/core/taxa"
 )
 
@@ -31,12 +32,12 @@ func cases(t *testing.T) []written {
 }
 
 // found is the case as a user would enter it.
-func (w written) found(t *testing.T) Case {
+func (w written) found(t *testing.T) clues {
 	t.Helper()
 	k := Table()
 	profile, ok := taxa.Find(w.Group)
 	require.True(t, ok, w.Group)
-	c := Case{Group: w.Group, Bulbs: profile.HasBulbs(), Unpotted: true, Findings: map[string]string{}}
+	c := clues{Group: w.Group, Bulbs: profile.HasBulbs(), Unpotted: true, Findings: patient.Findings{}}
 	for _, part := range w.Looked {
 		for _, f := range k.Findings {
 			if f.Part == part && (f.Only == "" || c.Bulbs) {
@@ -44,7 +45,7 @@ func (w written) found(t *testing.T) Case {
 			}
 		}
 	}
-	for state, codes := range map[string][]string{Present: w.Found, Absent: w.Missing} {
+	for state, codes := range map[patient.FindingState][]string{Present: w.Found, Absent: w.Missing} {
 		for _, code := range codes {
 			_, ok := k.Finding(code)
 			require.True(t, ok, "%s: %s", w.Name, code)
@@ -66,7 +67,7 @@ func TestWrittenCases(t *testing.T) {
 	two, nothing := 0, 0
 	for _, w := range all {
 		t.Run(w.Name, func(t *testing.T) {
-			v := Table().Judge(w.found(t))
+			v := Table().judge(w.found(t))
 			top := []string{v.Causes[0].Code, v.Causes[1].Code}
 			for _, right := range w.Right {
 				assert.Contains(t, top, right, v.Headline)

@@ -19,7 +19,7 @@ type Clash struct {
 }
 
 // clashes lists where findings contradict each other, or an earlier step.
-func (k *Knowledge) clashes(c Case, findings []seen) []Clash {
+func (k *Knowledge) clashes(c clues, findings []seen) []Clash {
 	list := []Clash{}
 	for _, r := range k.Rivals {
 		if findings[k.findAt[r.One]] == present && findings[k.findAt[r.Other]] == present {

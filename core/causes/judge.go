@@ -2,54 +2,85 @@ package causes
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
 	"strings"
+
+	"therapeon/core/patient"
 )
 
-// States of a finding, and words on a cause. The empty state is "not looked".
+// States of a finding and words on a cause, as the patient has them.
 const (
-	Present   = "present"
-	Absent    = "absent"
-	Confirmed = "confirmed"
-	Rejected  = "rejected"
+	Present   = patient.Present
+	Absent    = patient.Absent
+	Confirmed = patient.Confirmed
+	Rejected  = patient.Rejected
 )
 
-// Case is a plant with what was found on it.
-type Case struct {
+// clues are what of a patient bears on its causes.
+type clues struct {
 	Group    string
-	Bulbs    bool              // its group has bulbs or canes
-	Bare     bool              // it came without pot or mount
-	Unpotted bool              // it is out of its pot, or was
-	Rootless bool              // no root was found on it
-	Findings map[string]string // what the user saw, by code: present or absent
-	Known    []Known           // what earlier steps know; the user's own word goes first
-	Settled  map[string]string // causes the user confirmed or rejected
-	Added    []string          // causes outside the table, in the user's words
+	Bulbs    bool                    // its group has bulbs or canes
+	Bare     bool                    // it came without pot or mount
+	Unpotted bool                    // it is out of its pot, or was
+	Rootless bool                    // no root was found on it
+	Findings patient.Findings        // what the user saw, by code
+	Known    []Known                 // what earlier steps know; the user's own word goes first
+	Settled  map[string]patient.Word // causes the user confirmed or rejected
+	Added    []string                // causes outside the table, in the user's words
+}
+
+// cluesOf gathers what bears on the causes of a patient.
+func cluesOf(p *patient.Patient) clues {
+	e := clues{
+		Group:    p.Profile.Code,
+		Bulbs:    p.Profile.HasBulbs(),
+		Known:    Knows(p),
+		Bare:     p.Stands().Bare(),
+		Unpotted: p.Unpotted(),
+		Settled:  map[string]patient.Word{},
+	}
+	if r := p.Roots(); r != nil {
+		e.Rootless = r.Reading.NoneFound
+	}
+	l := p.Look()
+	if l == nil {
+		return e
+	}
+	e.Findings = l.Noted.Findings
+	for code, d := range l.Noted.Decisions {
+		e.Settled[code] = d.Settles()
+	}
+	for _, a := range l.Noted.Added {
+		if a.TurnedOut != patient.Wrong {
+			e.Added = append(e.Added, strings.TrimSpace(a.Name))
+		}
+	}
+	return e
 }
 
 // Weighed is a finding with what it did to a cause.
 type Weighed struct {
-	Finding  string  `json:"finding" required:"true"`
-	State    string  `json:"state" required:"true" enum:"present,absent"`
-	Decibans float64 `json:"decibans" required:"true" description:"how far the cause's odds move by this finding, the others as they are; above 0 for, below 0 against"`
+	Finding  string               `json:"finding" required:"true"`
+	State    patient.FindingState `json:"state" required:"true" enum:"present,absent"`
+	Decibans float64              `json:"decibans" required:"true" description:"how far the cause's odds move by this finding, the others as they are; above 0 for, below 0 against"`
 }
 
 // Judged is a cause with its chance and the reasons.
 type Judged struct {
-	Code     string    `json:"code" required:"true"`
-	Chance   float64   `json:"chance" required:"true" description:"0 to 1, by the findings alone"`
-	Band     string    `json:"band" required:"true" description:"the chance in words"`
-	Prior    float64   `json:"prior" required:"true" description:"its chance before any finding, in this group"`
-	Settled  string    `json:"settled,omitempty" enum:",confirmed,rejected" description:"the user's word"`
-	ActOn    bool      `json:"act_on" required:"true" description:"it is part of the plan"`
-	Findings []Weighed `json:"findings" required:"true" description:"what moved it, the weightiest first"`
+	Code     string       `json:"code" required:"true"`
+	Chance   float64      `json:"chance" required:"true" description:"0 to 1, by the findings alone"`
+	Band     string       `json:"band" required:"true" description:"the chance in words"`
+	Prior    float64      `json:"prior" required:"true" description:"its chance before any finding, in this group"`
+	Settled  patient.Word `json:"settled,omitempty" enum:",confirmed,rejected" description:"the user's word"`
+	ActOn    bool         `json:"act_on" required:"true" description:"it is part of the plan"`
+	Findings []Weighed    `json:"findings" required:"true" description:"what moved it, the weightiest first"`
 }
 
 // Verdict is what the findings come to.
 type Verdict struct {
 	Headline string   `json:"headline" required:"true"`
+	Line     Line     `json:"-"`
 	Clear    bool     `json:"clear,omitempty" description:"looked at, and nothing harmful is likely"`
 	Causes   []Judged `json:"causes" required:"true" description:"the likeliest first"`
 	Alarms   []string `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
@@ -60,8 +91,39 @@ type Verdict struct {
 	Enough   bool     `json:"enough" required:"true" description:"nothing more to check would change what to do"`
 }
 
-// Judge weighs the findings of a case over the whole table.
-func (k *Knowledge) Judge(c Case) Verdict {
+// Judge weighs all that is known of a plant over the whole table: what the user noted at
+// its look, what earlier steps know, and the user's word on the causes. Chances are from 0
+// to 1. A plant of which nothing was noted has no cause and no check.
+func (k *Knowledge) Judge(p *patient.Patient) Verdict { return k.judge(cluesOf(p)) }
+
+// Hear is what the causes of a patient come to, as other engines hear of it.
+func Hear(p *patient.Patient) patient.Heard { return Table().Judge(p).Heard() }
+
+// Heard is what other engines hear of a verdict.
+func (v Verdict) Heard() patient.Heard {
+	h := patient.Heard{
+		Alarms: v.Alarms, Plan: v.Plan, Asked: map[string][]string{}, Alarm: len(v.Alarms) > 0,
+		Strips: slices.ContainsFunc(v.Plan, Strips), Apart: slices.Contains(v.Plan, KeepApart),
+	}
+	for _, j := range v.Causes {
+		cause, ok := Table().Cause(j.Code)
+		if !ok || !j.ActOn {
+			continue
+		}
+		h.Acted = append(h.Acted, j.Code)
+		for _, action := range cause.Do {
+			if slices.Contains(v.Plan, action) {
+				h.Asked[action] = append(h.Asked[action], cause.Name)
+			}
+		}
+	}
+	return h
+}
+
+// KeepApart is the action of a cause that may travel to the next plant.
+const KeepApart = "isolate"
+
+func (k *Knowledge) judge(c clues) Verdict {
 	m := k.modelFor(c.Group)
 	findings, known, looked := k.read(c)
 	settled := k.settled(c)
@@ -94,12 +156,13 @@ func (k *Knowledge) Judge(c Case) Verdict {
 		v.Next = k.next(believed, findings, settled, c, v.Alarms)
 		v.Enough = len(v.Next) == 0
 	}
-	v.Headline, v.Clear = k.headline(v, believed.chances, settled, c.Added, looked)
+	v.Line = k.lineOf(v, believed.chances, settled, c.Added, looked)
+	v.Headline, v.Clear = k.Words(v.Line), v.Line.Clear()
 	return v
 }
 
 // applies holds for findings that can be made on the plant.
-func (c Case) applies(f Finding) bool {
+func (c clues) applies(f Finding) bool {
 	return (f.Only != "bulbs" || c.Bulbs) && (f.Only != "pot" || !c.Bare) && (f.Part != "roots" || !c.Rootless)
 }
 
@@ -112,9 +175,9 @@ func (k *Knowledge) modelFor(group string) *model {
 
 // read brings together what the user saw and what earlier steps know, where
 // the user's word goes first.
-func (k *Knowledge) read(c Case) (findings []seen, known []Known, looked bool) {
+func (k *Knowledge) read(c clues) (findings []seen, known []Known, looked bool) {
 	findings, known = make([]seen, len(k.Findings)), []Known{}
-	states := map[string]seen{Present: present, Absent: absent}
+	states := map[patient.FindingState]seen{Present: present, Absent: absent}
 	for _, kn := range c.Known {
 		i, ok := k.findAt[kn.Finding]
 		if !ok || c.Findings[kn.Finding] != "" {
@@ -133,18 +196,18 @@ func (k *Knowledge) read(c Case) (findings []seen, known []Known, looked bool) {
 	return findings, known, looked
 }
 
-func (k *Knowledge) settled(c Case) []held {
+func (k *Knowledge) settled(c clues) []held {
 	all := make([]held, len(k.Causes))
 	for code, word := range c.Settled {
 		if i, ok := k.causeAt[code]; ok {
-			all[i] = map[string]held{Confirmed: holds, Rejected: rejected}[word]
+			all[i] = map[patient.Word]held{Confirmed: holds, Rejected: rejected}[word]
 		}
 	}
 	return all
 }
 
 // judged puts each cause with its chance and what moved it.
-func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]string) []Judged {
+func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]patient.Word) []Judged {
 	all := make([]Judged, len(k.Causes))
 	for c, cause := range k.Causes {
 		o := p.model.prior[c]
@@ -225,73 +288,4 @@ func (k *Knowledge) actions(acted uint64) uint64 {
 		}
 	}
 	return wanted
-}
-
-// headline says it in a line.
-func (k *Knowledge) headline(v Verdict, chances []float64, settled []held, added []string, looked bool) (string, bool) {
-	if !looked && len(v.Plan)+len(added) == 0 {
-		return "Nothing was looked at yet.", false
-	}
-	type said struct {
-		name, band string
-		chance     float64
-	}
-	var acting, harmless, possible []said
-	for _, name := range added {
-		acting = append(acting, said{name, "confirmed", 1})
-	}
-	worst := 0.0
-	for _, j := range v.Causes {
-		i := k.causeAt[j.Code]
-		c, p := k.Causes[i], chances[i]
-		s := said{c.Name, k.band(p), p}
-		if settled[i] == holds {
-			s.band = "confirmed"
-		}
-		switch {
-		case j.ActOn && c.Kind == "harmful":
-			acting = append(acting, s)
-		case j.ActOn:
-			harmless = append(harmless, s)
-		case c.Kind == "harmful" && settled[i] == open:
-			worst = math.Max(worst, p)
-			if p >= k.Figures.ClearBelow.Value {
-				possible = append(possible, s)
-			}
-		}
-	}
-	slices.SortStableFunc(possible, func(a, b said) int { return cmp.Compare(b.chance, a.chance) })
-	aside := ""
-	if len(harmless) > 0 {
-		names := make([]string, len(harmless))
-		for i, h := range harmless {
-			names[i] = lower(h.name)
-		}
-		aside = " Harmless: " + join(names, "and") + "."
-	}
-	switch {
-	case len(acting) > 0:
-		var lines []string
-		for _, a := range acting {
-			lines = append(lines, fmt.Sprintf("%s: %s.", a.name, a.band))
-		}
-		return strings.Join(lines, " ") + aside, false
-	case worst < k.Figures.ClearBelow.Value:
-		return "Nothing is wrong, as far as was looked." + aside, true
-	default:
-		names := []string{}
-		for _, p := range possible[:min(2, len(possible))] {
-			names = append(names, lower(p.name))
-		}
-		return "Not clear yet: " + join(names, "or") + "." + aside, false
-	}
-}
-
-func lower(s string) string { return strings.ToLower(s[:1]) + s[1:] }
-
-func join(words []string, last string) string {
-	if len(words) < 2 {
-		return strings.Join(words, "")
-	}
-	return strings.Join(words[:len(words)-1], ", ") + " " + last + " " + words[len(words)-1]
 }

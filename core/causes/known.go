@@ -2,53 +2,26 @@ package causes
 
 import (
 	"fmt"
+	"maps"
+	"strings"
 
+	"therapeon/core/dates"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/core/unpot"
 )
 
 // Known is a finding that an earlier step knows, and from where.
 type Known struct {
-	Finding string `json:"finding" required:"true"`
-	State   string `json:"state" required:"true" enum:"present,absent"`
-	From    string `json:"from" required:"true" description:"how it is known, in words"`
-}
-
-// Facts is what the earlier steps know of a plant. What is nil is not known.
-type Facts struct {
-	Profile      taxa.Profile
-	Brown        bool // its roots are brown by nature, by its group or its own setting
-	Medium, Pot  string
-	BulbState    string
-	MediumMonths *[2]float64 // age of the medium, at least and at most
-	DaysHere     *[2]float64 // since it arrived, at least and at most
-	DayHighC     *float64    // highest day there
-	NightLowC    *float64    // lowest night where it stands
-	LeafSmaller  *bool       // the newest finished leaf against the one before
-	Hurt         *Hurt       // what broke last, before this look
-	Sprayed      *Sprayed    // when oil or soap was last used, before this look
-	Reading      *roots.Reading
-	Verdict      *roots.Verdict
-	ReadOn       string // the day of the reading, in words
-}
-
-// Hurt is what broke on a plant, and how long ago.
-type Hurt struct {
-	Step string // where it was noted
-	What string // in words
-	On   string // the day, in words
-	Days float64
-}
-
-// Sprayed is a treatment with oil or soap, and how long ago.
-type Sprayed struct {
-	On   string // the day, in words
-	Days float64
+	Finding string               `json:"finding" required:"true"`
+	State   patient.FindingState `json:"state" required:"true" enum:"present,absent"`
+	From    string               `json:"from" required:"true" description:"how it is known, in words"`
 }
 
 // knower gathers what is known.
 type knower struct {
-	facts Facts
+	p     *patient.Patient
 	known []Known
 }
 
@@ -60,31 +33,69 @@ func (n *knower) say(finding string, is bool, from string) {
 	n.known = append(n.known, Known{finding, state, from})
 }
 
-// Knows lists the findings that follow from what earlier steps noted.
-func Knows(f Facts) []Known {
-	n := &knower{facts: f}
+// Knows lists the findings that follow from what earlier steps noted of a plant, by its
+// day: each with where it is known from.
+func Knows(p *patient.Patient) []Known {
+	n := &knower{p: p}
 	n.fromIntake()
 	n.fromPlace()
-	if h := f.Hurt; h != nil && h.Days <= Table().Figures.FreshWoundDays.Value {
-		n.say("wound", true, h.Step+", on "+h.On+": "+h.What)
-	}
-	if s := f.Sprayed; s != nil && s.Days <= Table().Figures.SprayLatelyDays.Value {
-		n.say("oil-or-soap", true, "Clean, on "+s.On+": oil or soap against pests")
-	}
-	if f.Reading != nil && f.Verdict != nil && (len(f.Reading.Roots) > 0 || f.Reading.NoneFound) {
-		n.fromRoots()
+	n.fromCare()
+	if r := p.Roots(); r != nil && (len(r.Reading.Roots) > 0 || r.Reading.NoneFound) {
+		n.fromRoots(r)
 	}
 	return n.known
 }
 
+// SeenInPot are the findings that the user noted at the look, and of those known from
+// intake and measures the ones that can be seen in the pot. The look is a look: what a
+// reading of the roots found weighs on the causes.
+func SeenInPot(p *patient.Patient) patient.Findings {
+	l := p.Look()
+	if l == nil {
+		return nil
+	}
+	noted := l.Noted.Findings
+	if len(noted) == 0 && p.LeafSmaller() == nil {
+		return noted // nothing was looked at yet
+	}
+	all := patient.Findings{}
+	for _, k := range Knows(p) {
+		if f, _ := Table().Finding(k.Finding); f.At == "look" && k.State == Present {
+			all[k.Finding] = k.State
+		}
+	}
+	maps.Copy(all, noted)
+	return all
+}
+
+func (n *knower) fromCare() {
+	if h := n.p.Hurt(); h != nil && h.Days <= Table().Figures.FreshWoundDays.Value {
+		step, what := "Unpot", make([]string, len(h.What))
+		if h.Cleaned {
+			step = "Clean"
+		}
+		for i, code := range h.What {
+			what[i] = strings.ToLower(unpot.Table().AccidentName(code))
+		}
+		n.say("wound", true, step+", on "+dates.InWords(h.On)+": "+strings.Join(what, ", "))
+	}
+	if n.p.Intake.TereteLeaves {
+		return // no oil and no strong soap for it
+	}
+	if on, days, was := n.p.Treated("oil"); was && days <= Table().Figures.SprayLatelyDays.Value {
+		n.say("oil-or-soap", true, "Clean, on "+dates.InWords(on)+": oil or soap against pests")
+	}
+}
+
 func (n *knower) fromIntake() {
-	f := n.facts
-	from := "Intake: roots of " + f.Profile.Name + ", " + f.Profile.RootColourDry.Value
-	if f.Brown != (f.Profile.Class() == taxa.Brown) {
+	p := n.p
+	brown := p.Condition().RootClass() == taxa.Brown
+	from := "Intake: roots of " + p.Profile.Name + ", " + p.Profile.RootColourDry.Value
+	if brown != (p.Profile.Class() == taxa.Brown) {
 		from = "Intake: your setting for this plant"
 	}
-	n.say("brown-by-nature", f.Brown, from)
-	if f.Medium != "" && f.Medium != "other" {
+	n.say("brown-by-nature", brown, from)
+	if medium := p.Stands().Medium(); medium != "" && medium != "other" {
 		organic := map[string]string{
 			"bark":      "bark",
 			"bark-moss": "bark and moss",
@@ -92,59 +103,62 @@ func (n *knower) fromIntake() {
 			"husk":      "coconut husk",
 			"compost":   "compost",
 		}
-		name, is := organic[f.Medium]
+		name, is := organic[medium]
 		if !is {
-			name = map[string]string{"mineral": "mineral", "mount": "none, on a mount", "none": "none"}[f.Medium]
+			name = map[string]string{"mineral": "mineral", "mount": "none, on a mount", "none": "none"}[medium]
 		}
 		n.say("medium-organic", is, "Intake: old medium, "+name)
 	}
-	switch f.Pot {
+	switch p.Stands().Pot() {
 	case "clear":
 		n.say("clear-pot", true, "Intake: clear pot")
 	case "opaque", "clay":
-		n.say("clear-pot", false, "Intake: "+f.Pot+" pot")
+		n.say("clear-pot", false, "Intake: "+p.Stands().Pot()+" pot")
 	}
-	switch f.BulbState {
-	case "shrivelled":
+	switch p.Intake.BulbState {
+	case patient.Shrivelled:
 		n.say("bulbs-shrivelled", true, "Intake: bulbs shrivelled")
-	case "plump":
+	case patient.Plump:
 		n.say("bulbs-shrivelled", false, "Intake: bulbs plump")
 	}
 	old := Table().Figures.MediumOldMonths.Value
-	if age := f.MediumMonths; age != nil {
-		switch {
-		case age[0] >= old:
-			n.say("medium-old", true, fmt.Sprintf("Intake: repotted %.0f months ago or more", age[0]))
-		case age[1] < old:
-			n.say("medium-old", false, fmt.Sprintf("Intake: repotted at most %.0f months ago", age[1]))
+	if least, most, known := p.Stands().MediumDays(); known {
+		switch least, most = least/dates.DaysAMonth, most/dates.DaysAMonth; {
+		case least >= old:
+			n.say("medium-old", true, fmt.Sprintf("Intake: repotted %.0f months ago or more", least))
+		case most < old:
+			n.say("medium-old", false, fmt.Sprintf("Intake: repotted at most %.0f months ago", most))
 		}
 	}
-	if d := f.DaysHere; d != nil && d[1] <= Table().Figures.MovedLatelyDays.Value {
-		n.say("moved-lately", true, fmt.Sprintf("Intake: arrived %.0f days ago", d[1]))
+	if _, most, known := p.Stands().DaysHere(); known && most <= Table().Figures.MovedLatelyDays.Value {
+		n.say("moved-lately", true, fmt.Sprintf("Intake: arrived %.0f days ago", most))
 	}
 }
 
 func (n *knower) fromPlace() {
-	f := n.facts
-	least, most := f.Profile.RangeC()
-	if high := f.DayHighC; high != nil {
+	l := n.p.Look()
+	if l == nil {
+		return
+	}
+	least, most := n.p.Profile.RangeC()
+	if high := l.Noted.DayHighC; high != nil {
 		n.say("hot-day", *high > most, fmt.Sprintf("Look: days of %.0f °C, and %.0f °C is its most", *high, most))
 	}
-	if low := f.NightLowC; low != nil {
+	if low := l.Noted.NightLowC; low != nil {
 		n.say("cold-night", *low < least, fmt.Sprintf("Look: nights of %.0f °C, and %.0f °C is its least", *low, least))
 	}
-	if f.LeafSmaller != nil {
-		n.say("growth-smaller", *f.LeafSmaller, "Look: the newest leaf as measured, against the one before")
+	if smaller := n.p.LeafSmaller(); smaller != nil {
+		n.say("growth-smaller", *smaller, "Look: the newest leaf as measured, against the one before")
 	}
 }
 
-func (n *knower) fromRoots() {
-	v, from := n.facts.Verdict, "Roots, read on "+n.facts.ReadOn+": "
-	low, high := poor(v.Grade.Low), poor(v.Grade.High)
+func (n *knower) fromRoots(r *patient.Roots) {
+	v, from := r.Verdict, "Roots, read on "+dates.InWords(r.On)+": "
+	low, high := v.Grade.Low.Few(), v.Grade.High.Few()
 	if low == high || v.Grade.Starved {
-		n.say("few-live-roots", low || v.Grade.Starved, from+"graded "+v.Grade.Code)
+		n.say("few-live-roots", low || v.Grade.Starved, from+"graded "+string(v.Grade.Code))
 	}
-	n.fromFeel(from)
+	n.fromFeel(r.Reading, from)
 	if v.Totals.GrowingTips > 0 {
 		n.say("tips-growing", true, fmt.Sprintf("%s%d growing tips", from, v.Totals.GrowingTips))
 	}
@@ -174,8 +188,7 @@ func (n *knower) fromRoots() {
 }
 
 // fromFeel looks through the stretches for what speaks by itself.
-func (n *knower) fromFeel(from string) {
-	r := n.facts.Reading
+func (n *knower) fromFeel(r roots.Reading, from string) {
 	mushy, felt, coloured, all := 0, 0, 0, 0
 	colours := map[roots.Colour]bool{}
 	for _, root := range r.Roots {
@@ -226,9 +239,4 @@ func (n *knower) fromFeel(from string) {
 	if r.Crust {
 		n.say("crust", true, from+"crust on the medium")
 	}
-}
-
-// poor holds for the grades that leave a plant with few living roots.
-func poor(grade string) bool {
-	return grade == "rootless" || grade == "near-rootless" || grade == "poor"
 }

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 )
@@ -20,18 +21,27 @@ func run(length float64, feel roots.Feel, colour roots.Colour) roots.Segment {
 	return roots.Segment{LengthMM: mm(length), Feel: feel, Colour: colour}
 }
 
-// knows is what follows from a reading, as finding → state.
-func knows(t *testing.T, group string, r roots.Reading, change func(*Facts)) map[string]string {
+// at is a plant of a group, looked at on a day.
+func at(t *testing.T, group string) *patient.Patient {
 	t.Helper()
-	p, ok := taxa.Find(group)
+	profile, ok := taxa.Find(group)
 	require.True(t, ok)
-	v := roots.Read(r, roots.ContextFor(p, roots.Facts{CutMarginMM: 4}))
-	f := Facts{Profile: p, Brown: p.Class() == taxa.Brown, Reading: &r, Verdict: &v, ReadOn: "5 January 2026"}
-	if change != nil {
-		change(&f)
+	return &patient.Patient{
+		Profile: profile, House: patient.House{CutMarginMM: 4}, Day: "2030-06-15",
+		Looks: []patient.Look{{On: "2030-06-15"}},
 	}
-	states := map[string]string{}
-	for _, k := range Knows(f) {
+}
+
+// knows is what follows from a reading, as finding → state.
+func knows(t *testing.T, group string, r roots.Reading, change func(*patient.Patient)) patient.Findings {
+	t.Helper()
+	p := at(t, group)
+	p.Reading = &patient.Reading{On: "2030-06-14", Roots: r}
+	if change != nil {
+		change(p)
+	}
+	states := patient.Findings{}
+	for _, k := range Knows(p) {
 		_, ok := Table().Finding(k.Finding)
 		assert.True(t, ok, k.Finding)
 		assert.NotEmpty(t, k.From, k.Finding)
@@ -100,13 +110,16 @@ func TestTheRootsSpeakForThemselves(t *testing.T) {
 }
 
 func TestWhatIntakeAndPlaceKnow(t *testing.T) {
-	smaller := true
-	said := knows(t, "vanda", roots.Reading{}, func(f *Facts) {
-		f.Brown, f.Medium, f.Pot, f.BulbState = false, "mineral", "clear", "plump"
-		f.MediumMonths, f.DaysHere = &[2]float64{30, 42}, &[2]float64{5, 5}
-		f.NightLowC, f.DayHighC, f.LeafSmaller = mm(9), mm(36), &smaller
+	said := knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
+		p.Intake = patient.Intake{
+			RootClass: "pale", OldMedium: "mineral", Pot: "clear", BulbState: patient.Plump,
+			LastRepotted: "2027", ArrivedOn: "2030-06-10",
+		}
+		p.Looks[0].Noted = patient.Inspection{
+			NightLowC: mm(9), DayHighC: mm(36), NewestLeafMM: mm(100), LeafBeforeMM: mm(160),
+		}
 	})
-	assert.Equal(t, map[string]string{
+	assert.Equal(t, patient.Findings{
 		"brown-by-nature":  Absent,
 		"medium-organic":   Absent,
 		"clear-pot":        Present,
@@ -117,25 +130,44 @@ func TestWhatIntakeAndPlaceKnow(t *testing.T) {
 		"hot-day":          Present,
 		"growth-smaller":   Present,
 	}, said)
-	for days, wound := range map[float64]string{3: Present, 28: Present, 29: ""} {
-		said = knows(
-			t,
-			"vanda",
-			roots.Reading{},
-			func(f *Facts) { f.Hurt = &Hurt{"Unpot", "a torn leaf", "3 March 2030", days} },
-		)
-		assert.Equal(t, wound, said["wound"], "%g days", days)
+	for on, wound := range map[string]patient.FindingState{"2030-06-12": Present, "2030-05-18": Present, "2030-05-17": ""} {
+		said = knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
+			broke := patient.Inspection{Accidents: []patient.Accident{{What: "torn-leaf", Count: 1}}}
+			p.Looks = append(p.Looks, patient.Look{On: on, Noted: broke})
+		})
+		assert.Equal(t, wound, said["wound"], "torn on %s: four weeks it is fresh", on)
 	}
-	said = knows(t, "vanda", roots.Reading{}, func(f *Facts) {
-		f.Brown, f.Medium, f.Pot, f.BulbState = true, "other", "clay", "mixed"
-		f.MediumMonths, f.DaysHere, f.NightLowC = &[2]float64{18, 30}, &[2]float64{20, 60}, mm(20)
+	for on, sprayed := range map[string]patient.FindingState{"2030-06-10": Present, "2030-06-15": "", "2029-06-10": ""} {
+		said = knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
+			p.Rounds = []patient.Round{{On: on, Products: []string{"oil"}}, {On: "2030-06-14", Products: []string{"bait"}}}
+		})
+		assert.Equal(t, sprayed, said["oil-or-soap"], "sprayed on %s", on)
+	}
+	said = knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
+		p.Intake = patient.Intake{
+			RootClass: "brown", OldMedium: "other", Pot: "clay", BulbState: patient.Mixed,
+			LastRepotted: "2028", ArrivedOn: "2030-05",
+		}
+		p.Looks[0].Noted = patient.Inspection{NightLowC: mm(20)}
 	})
 	assert.Equal(
 		t,
-		map[string]string{"brown-by-nature": Present, "clear-pot": Absent, "cold-night": Absent},
+		patient.Findings{"brown-by-nature": Present, "clear-pot": Absent, "cold-night": Absent},
 		said,
 		"a year that may be either says nothing",
 	)
+}
+
+// What stands before the pot counts in the pot; what a reading found weighs on the causes.
+func TestTheLookHearsWhatCanBeSeenInThePot(t *testing.T) {
+	p := at(t, "cattleya")
+	p.Intake.BulbState = patient.Shrivelled
+	p.Reading = &patient.Reading{On: "2030-06-14", Roots: roots.Reading{NoneFound: true}}
+	assert.Empty(t, SeenInPot(p), "nothing was looked at yet")
+	p.Looks[0].Noted.Findings = patient.Findings{"crust": Absent}
+	assert.Equal(t, patient.Findings{"crust": Absent, "bulbs-shrivelled": Present}, SeenInPot(p))
+	p.Looks[0].Noted.Findings["bulbs-shrivelled"] = Absent
+	assert.Equal(t, Absent, SeenInPot(p)["bulbs-shrivelled"], "the user's own word goes first")
 }
 
 func TestTheUsersOwnWordGoesFirst(t *testing.T) {
@@ -144,21 +176,21 @@ func TestTheUsersOwnWordGoesFirst(t *testing.T) {
 		{Finding: "crust", State: Present, From: "Roots"},
 		{Finding: "clear-pot", State: Present, From: "Intake"},
 	}
-	v := k.Judge(Case{Group: "vanda", Known: known, Findings: map[string]string{"crust": Absent}})
+	v := k.judge(clues{Group: "vanda", Known: known, Findings: patient.Findings{"crust": Absent}})
 	assert.Equal(t, known[1:], v.Known)
 }
 
 // What the user settles holds, and the word of the findings alone stays beside it.
 func TestConfirmingAndRejecting(t *testing.T) {
 	k := Table()
-	c := Case{
+	c := clues{
 		Group:    "cattleya",
 		Bulbs:    true,
-		Findings: map[string]string{"hard-patches": Present, "mushy-roots": Present, "stays-wet": Present},
+		Findings: patient.Findings{"hard-patches": Present, "mushy-roots": Present, "stays-wet": Present},
 	}
-	before := k.Judge(c)
-	c.Settled = map[string]string{"salt-burn": Rejected, "snails": Confirmed}
-	after := k.Judge(c)
+	before := k.judge(c)
+	c.Settled = map[string]patient.Word{"salt-burn": Rejected, "snails": Confirmed}
+	after := k.judge(c)
 	assert.Contains(t, before.Plan, "soak-flush")
 	assert.NotContains(t, after.Plan, "soak-flush")
 	assert.Contains(t, after.Plan, "peroxide-fizz")
@@ -166,14 +198,14 @@ func TestConfirmingAndRejecting(t *testing.T) {
 	for i, j := range before.Causes {
 		assert.Equal(t, j.Chance, after.Causes[i].Chance, "what the findings say is not touched by the user's word")
 	}
-	assert.Empty(t, k.Judge(Case{Group: "vanda"}).Next, "nothing is asked before anything was looked at")
-	assert.Equal(t, "Nothing was looked at yet.", k.Judge(Case{Group: "vanda"}).Headline)
+	assert.Empty(t, k.judge(clues{Group: "vanda"}).Next, "nothing is asked before anything was looked at")
+	assert.Equal(t, "Nothing was looked at yet.", k.judge(clues{Group: "vanda"}).Headline)
 }
 
 // Wilt and rot that may be there are raised, and what decides on them is asked first.
 func TestWhatSpreadsIsRaisedOutOfOrder(t *testing.T) {
-	v := Table().Judge(
-		Case{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: map[string]string{"leaves-one-sided": Present}},
+	v := Table().judge(
+		clues{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: patient.Findings{"leaves-one-sided": Present}},
 	)
 	assert.Contains(t, v.Alarms, "wilt-fungus")
 	require.NotEmpty(t, v.Next)
@@ -188,10 +220,10 @@ func TestWhatSpreadsIsRaisedOutOfOrder(t *testing.T) {
 // A plant of which everything was looked for has nothing left to ask.
 func TestWhenNothingWouldChangeThePlanTheAskingStops(t *testing.T) {
 	k := Table()
-	c := Case{Group: "phalaenopsis", Unpotted: true, Findings: map[string]string{}}
+	c := clues{Group: "phalaenopsis", Unpotted: true, Findings: patient.Findings{}}
 	asked := 0
 	for {
-		v := k.Judge(c)
+		v := k.judge(c)
 		if len(v.Next) == 0 && len(c.Findings) > 0 {
 			assert.True(t, v.Enough)
 			assert.True(t, v.Clear, v.Headline)

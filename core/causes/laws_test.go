@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"therapeon/core/patient"
 	"therapeon/core/taxa"
 )
 
@@ -251,18 +252,18 @@ func TestTheOrderOfEntryNeverMatters(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		codes := rapid.SliceOfNDistinct(rapid.IntRange(0, len(k.Findings)-1), 1, 25, rapid.ID).Draw(t, "findings")
 		known := []Known{}
-		entered := map[string]string{}
+		entered := patient.Findings{}
 		for _, i := range codes {
-			state := rapid.SampledFrom([]string{Present, Absent}).Draw(t, "state")
+			state := rapid.SampledFrom([]patient.FindingState{Present, Absent}).Draw(t, "state")
 			entered[k.Findings[i].Code] = state
 			known = append(known, Known{Finding: k.Findings[i].Code, State: state, From: "x"})
 		}
 		group := rapid.SampledFrom(taxa.All()).Draw(t, "group").Code
-		one := k.Judge(Case{Group: group, Bulbs: true, Findings: entered})
-		both := k.Judge(Case{Group: group, Bulbs: true, Findings: maps.Clone(entered), Known: known})
+		one := k.judge(clues{Group: group, Bulbs: true, Findings: entered})
+		both := k.judge(clues{Group: group, Bulbs: true, Findings: maps.Clone(entered), Known: known})
 		assert.Equal(t, one, both)
 		shuffled := rapid.Permutation(known).Draw(t, "order")
-		other := k.Judge(Case{Group: group, Bulbs: true, Known: shuffled})
+		other := k.judge(clues{Group: group, Bulbs: true, Known: shuffled})
 		assert.Equal(t, one.Causes, other.Causes)
 	})
 }
@@ -324,13 +325,13 @@ func TestTheShortcutAgreesWithTheWholeSum(t *testing.T) {
 func TestEveryCauseCanBeReachedAndEveryFindingMovesSomething(t *testing.T) {
 	k := Table()
 	for _, c := range k.Causes {
-		found := map[string]string{}
+		found := patient.Findings{}
 		for _, f := range k.Findings {
 			if w, ok := c.Weights[f.theme()]; ok {
-				found[f.Code] = map[bool]string{true: Present, false: Absent}[w.Value[0] == '+']
+				found[f.Code] = map[bool]patient.FindingState{true: Present, false: Absent}[w.Value[0] == '+']
 			}
 		}
-		v := k.Judge(Case{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: found})
+		v := k.judge(clues{Group: "cattleya", Bulbs: true, Unpotted: true, Findings: found})
 		i := slices.IndexFunc(v.Causes, func(j Judged) bool { return j.Code == c.Code })
 		assert.Greater(t, v.Causes[i].Chance, 0.5, c.Code)
 		assert.True(t, v.Causes[i].ActOn, c.Code)
@@ -413,9 +414,9 @@ func numbers(seed uint64) func() float64 {
 // A plan that takes the medium off, or stands under an alarm, does not also say leave it.
 func TestAPlanDoesNotSayLeaveItAgainstItself(t *testing.T) {
 	k := Table()
-	both := k.Judge(Case{Settled: map[string]string{"move-shock": Confirmed, "suffocation": Confirmed}})
+	both := k.judge(clues{Settled: map[string]patient.Word{"move-shock": Confirmed, "suffocation": Confirmed}})
 	assert.Contains(t, both.Plan, "strip-medium")
 	assert.NotContains(t, both.Plan, "leave-alone")
-	alone := k.Judge(Case{Settled: map[string]string{"move-shock": Confirmed}})
+	alone := k.judge(clues{Settled: map[string]patient.Word{"move-shock": Confirmed}})
 	assert.Contains(t, alone.Plan, "leave-alone")
 }

@@ -66,7 +66,7 @@ func (a answers) drop(c int, before float64) float64 {
 
 // next ranks the findings not looked for by bits a minute, and keeps those
 // whose answer could change the plan or settle an alarm. What settles it goes first.
-func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c Case, alarms []string) []Check {
+func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c clues, alarms []string) []Check {
 	plan := k.actions(k.actsOn(p.chances, settled))
 	var checks []Check
 	urgent, urgentRate := -1, 0.0

@@ -68,6 +68,7 @@ func leaves(action string) bool {
 
 // Band is a probability in words.
 type Band struct {
+	Code  string           `yaml:"code" json:"code" required:"true"`
 	Words knowledge.Text   `yaml:"words" json:"words" required:"true"`
 	Below knowledge.Number `yaml:"below" json:"below" required:"true"`
 }
@@ -327,13 +328,26 @@ func (k *Knowledge) Action(code string) (Action, bool) {
 }
 
 // band is a probability in words.
-func (k *Knowledge) band(p float64) string {
+func (k *Knowledge) band(p float64) string { return k.BandWords(k.BandOf(p)) }
+
+// BandOf is the code of the band that a probability, from 0 to 1, falls in.
+func (k *Knowledge) BandOf(p float64) string {
 	for _, b := range k.Bands {
 		if p < b.Below.Value {
+			return b.Code
+		}
+	}
+	return k.Bands[len(k.Bands)-1].Code
+}
+
+// BandWords are the words of a band; of a code that is none, the code.
+func (k *Knowledge) BandWords(code string) string {
+	for _, b := range k.Bands {
+		if b.Code == code {
 			return b.Words.Value
 		}
 	}
-	return k.Bands[len(k.Bands)-1].Words.Value
+	return code
 }
 
 // minutes is what a check costs, with the plant out of its pot or still in it.

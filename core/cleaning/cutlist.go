@@ -9,6 +9,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
 
@@ -36,20 +37,16 @@ type Item struct {
 	Count    int              `json:"count" required:"true"`
 	CutAtMM  *float64         `json:"cut_at_mm,omitempty"`
 	RemoveMM float64          `json:"remove_mm,omitempty"`
+	SideAtMM *float64         `json:"side_at_mm,omitempty" description:"of a side root: how far from the base it leaves its root"`
+	Strip    bool             `json:"strip,omitempty" description:"the mush is stripped off the bare thread"`
+	Depth    roots.Depth      `json:"depth,omitempty"`
+	Growth   int              `json:"growth,omitempty" description:"which growth of the rhizome, or level of the stem, it is on"`
+	OnStem   bool             `json:"on_stem,omitempty" description:"of a plant that grows up one stem"`
 	Reasons  []string         `json:"reasons" required:"true" description:"rules; their words are in the verdict"`
 	Before   []knowledge.Text `json:"before" required:"true" description:"notes to read before this job"`
 	Done     int              `json:"done" required:"true" description:"how many of the batch are done"`
 	turn     int              // its place in the working order
 }
-
-// Check is a job ticked off.
-type Check struct {
-	Count   int      `json:"count" required:"true" validate:"min=1,max=400"`
-	CutAtMM *float64 `json:"cut_at_mm,omitempty" validate:"omitempty,min=0,max=40000" description:"where it was cut; left out for medium"`
-}
-
-// Checks are the jobs ticked off, by item.
-type Checks map[string]Check
 
 // List is the cut list of one plant.
 type List struct {
@@ -63,13 +60,6 @@ type List struct {
 	Stale    []string            `json:"stale,omitempty" description:"jobs ticked off that the reading no longer asks for"`
 }
 
-// Plant is what the list needs to know of the plant.
-type Plant struct {
-	KeptApart  bool
-	Moss       bool // the old medium is sphagnum
-	Monopodial bool // growths are levels up one stem
-}
-
 // Notes are the words of the cut list.
 var Notes = sync.OnceValue(func() map[string]knowledge.Text {
 	var table struct {
@@ -79,14 +69,25 @@ var Notes = sync.OnceValue(func() map[string]knowledge.Text {
 	return table.Notes
 })
 
-// Cuts draws up the cut list of a reading.
-func Cuts(r roots.Reading, v roots.Verdict, checks Checks, p Plant) List {
+// Cuts draws up the cut list of a plant's reading, by what is ticked off of it. It is
+// empty where no roots were read. Lengths are in mm from the base.
+func Cuts(p *patient.Patient) List {
+	read := p.Roots()
+	if read == nil {
+		return List{
+			Items:    []Item{},
+			Before:   []knowledge.Text{},
+			After:    []knowledge.Text{},
+			Cautions: []knowledge.Caution{},
+		}
+	}
+	r, v := read.Reading, read.Verdict
 	l := List{Items: []Item{}, Before: []knowledge.Text{}, After: []knowledge.Text{}}
 	for i, root := range r.Roots {
 		l.Items = append(l.Items, items(root, v.Roots[i], p)...)
 	}
 	sortItems(l.Items, r)
-	l.tick(checks)
+	l.tick(read.Checks)
 	l.annotate()
 	l.Cautions = cautions(l.Items, p)
 	if len(l.Items) == 0 {
@@ -98,37 +99,49 @@ func Cuts(r roots.Reading, v roots.Verdict, checks Checks, p Plant) List {
 		l.Before = append(l.Before, Notes()["blade"])
 	}
 	l.After = append(l.After, Notes()["after"])
-	switch {
-	case l.Cuts == 0:
-		l.Headline = "Nothing to cut. See to what clings."
-	case l.CutsDone == l.Cuts:
-		l.Headline = "All cuts are done."
-	default:
-		l.Headline = fmt.Sprintf("%d of %d cuts done.", l.CutsDone, l.Cuts)
-	}
+	l.Headline = Counted{l.Cuts, l.CutsDone}.Words()
 	return l
 }
 
+// Counted is how far the cuts are.
+type Counted struct {
+	Cuts int `json:"cuts"`
+	Done int `json:"done"`
+}
+
+// Words is that in a line.
+func (c Counted) Words() string {
+	switch {
+	case c.Cuts == 0:
+		return "Nothing to cut. See to what clings."
+	case c.Done == c.Cuts:
+		return "All cuts are done."
+	default:
+		return fmt.Sprintf("%d of %d cuts done.", c.Done, c.Cuts)
+	}
+}
+
 // items lists the jobs on one root.
-func items(root roots.Root, v roots.RootVerdict, p Plant) []Item {
+func items(root roots.Root, v roots.RootVerdict, p *patient.Patient) []Item {
 	var found []Item
-	base := Item{RootID: root.ID, Label: v.Label, Place: place(root, p), Count: root.Count}
+	base := Item{
+		RootID: root.ID, Label: v.Label, Count: root.Count,
+		Depth: root.Depth, Growth: root.Growth, OnStem: p.Profile.Monopodial(),
+	}
 	if v.MediumRule != "" {
 		it := base
 		it.ID, it.Kind, it.Reasons = root.ID+"/medium", Medium, []string{v.MediumRule}
-		it.Do = mediumWords(v.MediumRule)
 		found = append(found, it)
 	}
 	if v.Decision.Kind == roots.Cut {
 		it := base
 		it.ID, it.Reasons, it.Count = root.ID, v.Decision.Reasons, root.Count-v.Decision.Anchors
 		it.Kind, it.CutAtMM, it.RemoveMM = kind(v.Decision, v.Stretches), v.Decision.CutAtMM, v.Decision.RemoveMM
-		it.Do = cutWords(v.Decision, "the base")
+		it.Strip = v.Decision.Strip
 		found = append(found, it)
 	} else if v.Decision.Strip {
 		it := base
-		it.ID, it.Kind, it.Reasons = root.ID+"/strip", RotEnd, v.Decision.Reasons
-		it.Do = "Strip the mush off by hand and leave the bare thread. No cut"
+		it.ID, it.Kind, it.Reasons, it.Strip = root.ID+"/strip", RotEnd, v.Decision.Reasons, true
 		found = append(found, it)
 	}
 	for j, b := range v.Branches {
@@ -136,10 +149,13 @@ func items(root roots.Root, v roots.RootVerdict, p Plant) []Item {
 			continue
 		}
 		it := base
-		it.ID, it.Reasons = sideID(root.ID, j), b.Decision.Reasons
+		it.ID, it.Reasons = roots.SideID(root.ID, j), b.Decision.Reasons
 		it.Kind, it.CutAtMM, it.RemoveMM = kind(*b.Decision, b.Stretches), b.Decision.CutAtMM, b.Decision.RemoveMM
-		it.Do = fmt.Sprintf("Side root at %.0f mm: %s", b.AtMM, cutWords(*b.Decision, "its joint"))
+		it.SideAtMM, it.Strip = &b.AtMM, b.Decision.Strip
 		found = append(found, it)
+	}
+	for i := range found {
+		found[i].say()
 	}
 	return found
 }
@@ -165,27 +181,35 @@ func kind(d roots.Decision, stretches []roots.Stretch) string {
 	}
 }
 
-func sideID(rootID string, j int) string { return fmt.Sprintf("%s/side/%d", rootID, j) }
+// say puts the figures of a job in words: where, and what.
+func (it *Item) say() {
+	it.Place = it.place()
+	switch {
+	case it.Kind == Medium && len(it.Reasons) > 0:
+		it.Do = mediumWords(it.Reasons[0])
+	case it.CutAtMM == nil:
+		it.Do = "Strip the mush off by hand and leave the bare thread. No cut"
+	case it.SideAtMM != nil:
+		it.Do = fmt.Sprintf("Side root at %.0f mm: %s", *it.SideAtMM, it.cutWords("its joint"))
+	default:
+		it.Do = it.cutWords("the base")
+	}
+}
 
-func cutWords(d roots.Decision, from string) string {
-	if *d.CutAtMM == 0 {
+func (it *Item) cutWords(from string) string {
+	if *it.CutAtMM == 0 {
 		return "Cut flush with " + from
 	}
-	words := fmt.Sprintf("Cut %.0f mm from %s, %.0f mm comes off", *d.CutAtMM, from, d.RemoveMM)
-	if d.Strip {
+	words := fmt.Sprintf("Cut %.0f mm from %s, %.0f mm comes off", *it.CutAtMM, from, it.RemoveMM)
+	if it.Strip {
 		words += ", then strip the mush from what is left"
 	}
 	return words
 }
 
-// takesAllOff tells whether a rule for clinging medium leaves nothing of it.
-func takesAllOff(mediumRule string) bool {
-	return mediumRule == "medium-rotten" || mediumRule == "medium-all-off"
-}
-
 func mediumWords(rule string) string {
 	switch {
-	case takesAllOff(rule):
+	case roots.TakesAllOff(rule):
 		return "Take all of the clinging medium off"
 	case rule == "medium-leave-tear":
 		return "Take off what comes away, leave what would tear"
@@ -194,14 +218,14 @@ func mediumWords(rule string) string {
 	}
 }
 
-func place(root roots.Root, p Plant) string {
-	words := depthWords[root.Depth]
-	if root.Growth == 0 {
+func (it *Item) place() string {
+	words := depthWords[it.Depth]
+	if it.Growth == 0 {
 		return words
 	}
-	growth := fmt.Sprintf("growth %d", root.Growth)
-	if p.Monopodial {
-		growth = fmt.Sprintf("level %d", root.Growth)
+	growth := fmt.Sprintf("growth %d", it.Growth)
+	if it.OnStem {
+		growth = fmt.Sprintf("level %d", it.Growth)
 	}
 	if words == "" {
 		return growth
@@ -234,7 +258,7 @@ func sortItems(items []Item, r roots.Reading) {
 }
 
 // tick takes the checks in and counts the cuts.
-func (l *List) tick(checks Checks) {
+func (l *List) tick(checks roots.Checks) {
 	listed := map[string]bool{}
 	for i := range l.Items {
 		it := &l.Items[i]
@@ -287,15 +311,17 @@ func (l *List) annotate() {
 }
 
 // cautions picks those that apply to the jobs on the list.
-func cautions(items []Item, p Plant) []knowledge.Caution {
-	applies := map[string]bool{"keep-apart": p.KeptApart && len(items) > 0}
+func cautions(items []Item, p *patient.Patient) []knowledge.Caution {
+	applies := map[string]bool{"keep-apart": p.Intake.KeptApart && len(items) > 0}
+	medium := p.Stands().MediumOn(p.Roots().On)
+	moss := medium == "moss" || medium == "bark-moss"
 	for _, it := range items {
 		applies["cutting"] = applies["cutting"] || it.CutAtMM != nil
 		if it.Kind == Spreading {
 			applies["spreading"], applies["product"], applies["disease"] = true, true, true
 		}
 		applies["medium"] = applies["medium"] || it.Kind == Medium
-		applies["moss"] = p.Moss && applies["medium"]
+		applies["moss"] = moss && applies["medium"]
 	}
 	found := []knowledge.Caution{}
 	for _, c := range knowledge.Cautions() {

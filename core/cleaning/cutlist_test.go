@@ -6,6 +6,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/core/disputes"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 )
@@ -29,9 +31,20 @@ var context = roots.Context{
 	CutMarginMM:     4,
 }
 
-func listed(r roots.Reading, checks Checks) List {
-	return Cuts(r, roots.Read(r, context), checks, Plant{})
+// plant is one whose readings are judged by a context.
+func plant(c roots.Context, r roots.Reading, checks roots.Checks) *patient.Patient {
+	p := &patient.Patient{
+		Reading: &patient.Reading{Roots: r, Checks: checks},
+		House: patient.House{CutMarginMM: c.CutMarginMM, Sides: patient.Sides{
+			disputes.DeadDryRoots: c.DeadDry, disputes.ClingingMedium: c.ClingingMedium,
+		}},
+	}
+	p.Profile.RootClass.Value = string(c.Class)
+	p.Profile.RootDiameterMM.Value, p.Profile.RootLengthMM.Value = c.UsualDiameterMM, c.UsualLengthMM
+	return p
 }
+
+func listed(r roots.Reading, checks roots.Checks) List { return Cuts(plant(context, r, checks)) }
 
 func ids(l List) []string {
 	var all []string
@@ -101,15 +114,18 @@ func TestEveryJobSaysWhereToCut(t *testing.T) {
 
 func TestCautionsFollowThePlant(t *testing.T) {
 	r := roots.Reading{Roots: []roots.Root{root("a", 1, stretch(80, roots.Firm))}}
-	v := roots.Read(r, context)
-	l := Cuts(r, v, nil, Plant{KeptApart: true, Moss: true})
+	mossy := func() *patient.Patient {
+		p := plant(context, r, nil)
+		p.Intake.KeptApart, p.Intake.OldMedium = true, "moss"
+		return p
+	}
+	l := Cuts(mossy())
 	assert.Empty(t, l.Cautions, "no job, no caution")
 	assert.Equal(t, "Nothing to cut. Leave the roots alone.", l.Headline)
 
 	r.Roots[0].Clinging = roots.ClingsSound
-	v = roots.Read(r, context)
 	var codes []string
-	for _, c := range Cuts(r, v, nil, Plant{KeptApart: true, Moss: true}).Cautions {
+	for _, c := range Cuts(mossy()).Cautions {
 		codes = append(codes, c.Code)
 	}
 	assert.Equal(t, []string{"dust", "sphagnum", "quarantine"}, codes)
@@ -117,7 +133,7 @@ func TestCautionsFollowThePlant(t *testing.T) {
 
 func TestCheckingOff(t *testing.T) {
 	r := roots.Reading{Roots: []roots.Root{root("a", 14, stretch(60, roots.Mushy))}}
-	l := listed(r, Checks{"a": {Count: 6, CutAtMM: mm(4)}, "gone": {Count: 1}})
+	l := listed(r, roots.Checks{"a": {Count: 6, CutAtMM: mm(4)}, "gone": {Count: 1}})
 	assert.Equal(t, "6 of 14 cuts done.", l.Headline)
 	assert.Equal(t, 6, l.Items[0].Done)
 	assert.Equal(t, []string{"gone"}, l.Stale)
@@ -127,7 +143,7 @@ func TestAnchorsOfABatchStay(t *testing.T) {
 	keep := context
 	keep.DeadDry = "keep-some"
 	r := roots.Reading{Roots: []roots.Root{root("a", 14, stretch(60, roots.Hollow))}}
-	l := Cuts(r, roots.Read(r, keep), nil, Plant{})
+	l := Cuts(plant(keep, r, nil))
 	require.Len(t, l.Items, 1)
 	assert.Equal(t, 11, l.Items[0].Count)
 }
@@ -143,10 +159,10 @@ func TestTheNextReadingStartsFromWhatTheCutsLeft(t *testing.T) {
 		root("live", 3, stretch(80, roots.Firm)),
 		root("uncut", 1, stretch(40, roots.Firm), stretch(60, roots.Hollow)),
 	}}
-	left := After(
+	left := roots.After(
 		r,
 		roots.Read(r, context),
-		Checks{"dead": {Count: 10, CutAtMM: mm(4)}, "short": {Count: 1, CutAtMM: mm(44)}},
+		roots.Checks{"dead": {Count: 10, CutAtMM: mm(4)}, "short": {Count: 1, CutAtMM: mm(44)}},
 	)
 	require.Len(t, left.Roots, 4)
 	assert.Equal(t, 4, left.Roots[0].Count, "four of the batch are still on")
@@ -155,20 +171,20 @@ func TestTheNextReadingStartsFromWhatTheCutsLeft(t *testing.T) {
 	assert.InDelta(t, 60, *left.Roots[3].Segments[1].LengthMM, 1e-9)
 	assert.InDelta(t, 60, *r.Roots[1].Segments[1].LengthMM, 1e-9, "the reading itself stays as it was")
 
-	all := After(r, roots.Read(r, context), Checks{"dead": {Count: 14, CutAtMM: mm(4)}})
+	all := roots.After(r, roots.Read(r, context), roots.Checks{"dead": {Count: 14, CutAtMM: mm(4)}})
 	assert.Len(t, all.Roots, 3)
 }
 
 // Both schools: what was left because it would tear clings on in the next reading.
 func TestClingingMediumIsGoneOnlyWhereAllOfItCameOff(t *testing.T) {
-	for choice, want := range map[string]roots.Clinging{"all-off": "", "leave-what-tears": roots.ClingsSound,
+	for choice, want := range map[disputes.SideCode]roots.Clinging{"all-off": "", "leave-what-tears": roots.ClingsSound,
 		"by-state": roots.ClingsSound} {
 		c := context
 		c.ClingingMedium = choice
 		sound, rotting := root("sound", 2, stretch(80, roots.Firm)), root("rotting", 1, stretch(80, roots.Firm))
 		sound.Clinging, rotting.Clinging = roots.ClingsSound, roots.ClingsRotting
 		r := roots.Reading{Roots: []roots.Root{sound, rotting}}
-		left := After(r, roots.Read(r, c), Checks{"sound/medium": {Count: 2}, "rotting/medium": {Count: 1}})
+		left := roots.After(r, roots.Read(r, c), roots.Checks{"sound/medium": {Count: 2}, "rotting/medium": {Count: 1}})
 		assert.Equal(
 			t,
 			[]roots.Clinging{want, ""},
@@ -184,10 +200,10 @@ func TestSideRootsCutOffAreGone(t *testing.T) {
 		{AtMM: 20, Segments: []roots.Segment{stretch(30, roots.Mushy)}},
 		{AtMM: 50, Segments: []roots.Segment{stretch(15, roots.Firm), stretch(25, roots.Hollow)}},
 	}
-	left := After(
+	left := roots.After(
 		r,
 		roots.Read(r, context),
-		Checks{"a/side/0": {Count: 1, CutAtMM: mm(4)}, "a/side/1": {Count: 1, CutAtMM: mm(19)}},
+		roots.Checks{"a/side/0": {Count: 1, CutAtMM: mm(4)}, "a/side/1": {Count: 1, CutAtMM: mm(19)}},
 	)
 	require.Len(t, left.Roots[0].Branches, 1)
 	assert.InDelta(t, 4, *left.Roots[0].Branches[0].Segments[1].LengthMM, 1e-9)

@@ -72,17 +72,19 @@ func anyReading(t *rapid.T) roots.Reading {
 func anyContext(t *rapid.T) roots.Context {
 	c := context
 	c.Class = rapid.SampledFrom([]taxa.RootClass{taxa.Pale, taxa.Brown}).Draw(t, "class")
-	c.DeadDry = rapid.SampledFrom([]string{disputes.AllOff, disputes.KeepSome, disputes.IfWobbly}).Draw(t, "dry")
+	c.DeadDry = rapid.SampledFrom(
+		[]disputes.SideCode{disputes.AllOff, disputes.KeepSome, disputes.IfWobbly},
+	).Draw(t, "dry")
 	c.CutMarginMM = rapid.Float64Range(3, 5).Draw(t, "margin")
 	return c
 }
 
 const tiny = 1e-6 // mm
 
-func allDone(l List) Checks {
-	checks := Checks{}
+func allDone(l List) roots.Checks {
+	checks := roots.Checks{}
 	for _, it := range l.Items {
-		checks[it.ID] = Check{Count: it.Count, CutAtMM: it.CutAtMM}
+		checks[it.ID] = roots.Check{Count: it.Count, CutAtMM: it.CutAtMM}
 	}
 	return checks
 }
@@ -92,8 +94,8 @@ func allDone(l List) Checks {
 func TestTheListHoldsEveryCutInWorkingOrder(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		r := anyReading(t)
-		v := roots.Read(r, anyContext(t))
-		l := Cuts(r, v, nil, Plant{})
+		p := plant(anyContext(t), r, nil)
+		v, l := p.Roots().Verdict, Cuts(p)
 		cuts, turn, spreads := 0, 0, false
 		seen := map[string]bool{}
 		for _, it := range l.Items {
@@ -130,9 +132,8 @@ func TestTheListHoldsEveryCutInWorkingOrder(t *testing.T) {
 func TestCleaningOnceIsEnough(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		r, c := anyReading(t), anyContext(t)
-		v := roots.Read(r, c)
-		l := Cuts(r, v, nil, Plant{})
-		left := After(r, v, allDone(l))
+		v, l := roots.Read(r, c), Cuts(plant(c, r, nil))
+		left := roots.After(r, v, allDone(l))
 		if faults := left.Faults(); len(faults) > 0 {
 			t.Fatal(faults)
 		}
@@ -145,7 +146,7 @@ func TestCleaningOnceIsEnough(t *testing.T) {
 			return
 		}
 		if again.Totals.Cuts+again.Totals.SideCuts > 0 {
-			t.Fatalf("to cut again: %v", ids(Cuts(left, again, nil, Plant{})))
+			t.Fatalf("to cut again: %v", ids(Cuts(plant(c, left, nil))))
 		}
 		if kept.Low < promised.Low-tiny || kept.High < promised.High-tiny {
 			t.Fatalf("promised %+v, left %+v", promised, kept)

@@ -10,15 +10,10 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/patient"
 	"therapeon/core/solutions"
-	"therapeon/core/taxa"
+	"therapeon/core/work"
 )
-
-// Stage is a part of the work, in working order.
-type Stage struct {
-	Code string `yaml:"code" json:"code" required:"true"`
-	Name string `yaml:"name" json:"name" required:"true"`
-}
 
 // entry is a job as the table has it.
 type entry struct {
@@ -35,7 +30,7 @@ type entry struct {
 
 // planTable is the table of the plan.
 type planTable struct {
-	Stages  []Stage                   `yaml:"stages"`
+	Stages  []work.Stage              `yaml:"stages"`
 	Jobs    []entry                   `yaml:"jobs"`
 	Actions []entry                   `yaml:"actions"`
 	Notes   map[string]knowledge.Text `yaml:"notes"`
@@ -48,14 +43,7 @@ var plans = sync.OnceValue(func() *planTable {
 })
 
 // Stages lists the stages in working order.
-func Stages() []Stage { return plans().Stages }
-
-// States of a job.
-const (
-	Open    = "open"
-	Done    = "done"
-	Skipped = "skipped"
-)
+func Stages() []work.Stage { return plans().Stages }
 
 // Job is one thing to do: what, how much, how long, why, by which side.
 type Job struct {
@@ -74,16 +62,8 @@ type Job struct {
 	Items    []Item              `json:"items" required:"true" description:"jobs of the cut list that are part of it"`
 	Care     []knowledge.Caution `json:"care" required:"true" description:"cautions, acknowledged once by person"`
 	Own      bool                `json:"own,omitempty" description:"added by the user"`
-	State    string              `json:"state" required:"true" enum:"open,done,skipped"`
-	Reason   string              `json:"reason,omitempty" description:"why it was skipped"`
-	On       string              `json:"on,omitempty" description:"the day it was done or skipped"`
-}
 
-// Mark is what became of a job.
-type Mark struct {
-	State  string `json:"state"`
-	Reason string `json:"reason,omitempty"`
-	On     string `json:"on"`
+	work.Status
 }
 
 // OwnJob is a job that the user added.
@@ -93,29 +73,19 @@ type OwnJob struct {
 	Do    string `json:"do"`
 }
 
-// Case is what a plan is made from.
-type Case struct {
-	Profile   taxa.Profile
-	List      *List               // nil when the roots were not read
-	Actions   map[string][]string // what the causes ask for: by action, the causes that ask
-	Findings  map[string]string
-	Spike     *look.Call
-	Flowering string
-	Unpotted  bool
-	Suspect   bool
-	Terete    bool
-	WeakStem  bool // a monopodial with few or no living roots
-	Divide    string
-	Peroxide  string // sides
-	CutPowder string
-	SpikeSide string
-	Marks     map[string]Mark
-	Own       []OwnJob
+// Work is a cleaning in hand: the plant, what was decided of it, and what became of the
+// jobs.
+type Work struct {
+	Patient *patient.Patient
+	Spike   *look.Call // what the look says of its spike; nil: nothing
+	Divide  bool       // it can be divided today
+	Marks   work.Marks
+	Own     []OwnJob
 }
 
 // Plan is the work of a cleaning, in working order.
 type Plan struct {
-	Stages   []Stage          `json:"stages" required:"true"`
+	Stages   []work.Stage     `json:"stages" required:"true"`
 	Jobs     []Job            `json:"jobs" required:"true"`
 	Open     int              `json:"open" required:"true"`
 	Finished int              `json:"finished" required:"true" description:"done or skipped"`
@@ -123,16 +93,47 @@ type Plan struct {
 	Notes    []knowledge.Text `json:"notes" required:"true"`
 }
 
+// left is how many of the cuts that are part of it are open.
+func (j Job) left() int {
+	left := 0
+	for _, it := range j.Items {
+		left += it.Count - it.Done
+	}
+	return left
+}
+
+// Checklist is the plan as a list of jobs that can be marked.
+func (p Plan) Checklist() work.Checklist {
+	list := work.Checklist{Name: "plan"}
+	for _, j := range p.Jobs {
+		list.Jobs = append(list.Jobs, work.Job{
+			Code: j.Code, Do: j.Do.Value, Product: j.Product, Cautions: j.Care, Left: j.left(), State: j.State,
+		})
+	}
+	return list
+}
+
+// SpikeCut is the job that takes a spike off.
+const SpikeCut = "spike-cut"
+
 // planner makes one plan.
 type planner struct {
 	*planTable
-	c    Case
+	Work
+	p    *patient.Patient
+	list *List // nil: its roots were not read
 	jobs map[string]*Job
 }
 
-// Draw draws a plan up.
-func Draw(c Case) Plan {
-	p := planner{plans(), c, map[string]*Job{}}
+// Draw draws up the plan of a cleaning, from what is known of the plant: the cut list,
+// what its causes ask for, spike, treatment, rinse, in working order. A plan of nothing but
+// tidying up is empty.
+func Draw(w Work) Plan {
+	p := planner{plans(), w, w.Patient, nil, map[string]*Job{}}
+	if w.Patient.Roots() != nil {
+		list := Cuts(w.Patient)
+		p.list = &list
+	}
 	p.bench()
 	p.cutting()
 	p.fromCauses()
@@ -164,7 +165,7 @@ func (p *planner) idle() bool {
 			return false
 		}
 	}
-	return len(p.c.Own) == 0
+	return len(p.Own) == 0
 }
 
 // add puts a job of the table on the plan.
@@ -188,7 +189,7 @@ func job(e entry) *Job {
 		Why:     []knowledge.Text{},
 		Because: []string{},
 		Items:   []Item{},
-		State:   Open,
+		Status:  work.Status{State: work.Open},
 		Product: e.Product,
 		Use:     e.Use,
 	}
@@ -198,7 +199,7 @@ func job(e entry) *Job {
 		j.Minutes, j.VolumeML = use.Minutes.Value, use.VolumeML.Value
 		if use.Percent != nil {
 			j.Percent = use.Percent.Value
-			j.HowMuch = fmt.Sprintf("about %.0f mL of %g %%", j.VolumeML, j.Percent)
+			j.HowMuch = j.amount()
 		}
 		care = append(slices.Clone(care), product.Care...)
 	}
@@ -221,7 +222,7 @@ func caring(codes []string) []knowledge.Caution {
 }
 
 func (p *planner) bench() {
-	if p.c.Suspect {
+	if p.p.Suspect() {
 		p.add("handle-last")
 	}
 	p.add("clear-bench")
@@ -230,10 +231,10 @@ func (p *planner) bench() {
 
 // cutting takes the cut list in.
 func (p *planner) cutting() {
-	if p.c.List == nil {
+	if p.list == nil {
 		return
 	}
-	for _, it := range p.c.List.Items {
+	for _, it := range p.list.Items {
 		code := map[string]string{Medium: "old-medium", DryWhole: "bulk-dead"}[it.Kind]
 		if code == "" {
 			code = "cut-roots"
@@ -248,7 +249,7 @@ func (p *planner) cutting() {
 			j.Care = caring([]string{"blade", "spreading", "product-label", "plant-health"})
 		}
 	}
-	if len(p.c.List.Items) > 0 {
+	if len(p.list.Items) > 0 {
 		p.add("rinse-roots")
 		p.add("dry-joints")
 	}
@@ -257,7 +258,7 @@ func (p *planner) cutting() {
 // fromCauses takes in what the causes ask for.
 func (p *planner) fromCauses() {
 	for _, e := range p.planTable.Actions {
-		because, asked := p.c.Actions[e.Code]
+		because, asked := p.p.Heard().Asked[e.Code]
 		i := slices.IndexFunc(causes.Table().Actions, func(a causes.Action) bool { return a.Code == e.Code })
 		if !asked || i < 0 {
 			continue
@@ -271,13 +272,13 @@ func (p *planner) fromCauses() {
 			}
 			continue
 		}
-		if a.Code == "oil-soap-label" && p.c.Terete {
+		if a.Code == "oil-soap-label" && p.p.Intake.TereteLeaves {
 			e.Product, e.Use = "", ""
 		}
 		e.Care = a.Cautions
 		j := job(e)
 		j.Do, j.Because = a.Words, because
-		if a.Code == "oil-soap-label" && p.c.Terete {
+		if a.Code == "oil-soap-label" && p.p.Intake.TereteLeaves {
 			j.Do, j.Care = p.Notes["terete-instead"], caring([]string{"terete"})
 		}
 		p.jobs[a.Code] = j
@@ -292,98 +293,98 @@ func (p *planner) fromCauses() {
 }
 
 func (p *planner) spikes() {
-	c := p.c
-	if c.Profile.GreenSpike.Value == "never cut" && c.Flowering != "" && c.Flowering != "none" {
+	flowering := p.p.Flowering()
+	if p.p.Profile.KeepsSpike() && flowering != "" && flowering != patient.NotFlowering {
 		p.add("spike-never")
-	} else if s := c.Spike; s != nil {
-		code := map[string]string{"cut": "spike-cut"}[s.Do]
+	} else if s := p.Spike; s != nil {
+		code := map[string]string{"cut": SpikeCut}[s.Do]
 		if code == "" {
 			code = "spike-keep"
 		}
 		j := p.add(code)
 		j.Why = []knowledge.Text{s.Why.Words}
-		j.Side = disputes.SideOf(disputes.SpikeAtRescue, c.SpikeSide)
+		j.Side = disputes.SideOf(disputes.SpikeAtRescue, p.p.Side(disputes.SpikeAtRescue))
 	}
-	if c.Unpotted || c.List != nil {
+	if p.p.Unpotted() {
 		p.add("sheaths")
 	}
-	if c.Findings["tip-burn"] == causes.Present {
+	if p.p.Finding("tip-burn") == causes.Present {
 		p.add("leaf-tips")
 	}
-	if c.Divide == "can" {
+	if p.Divide {
 		p.add("divide")
 	}
 }
 
 func (p *planner) treatment() {
-	c := p.c
+	side, weak := p.p.Side(disputes.Peroxide), p.p.Condition().WeakStem()
 	rot, stem := false, false
-	if c.List != nil {
-		for _, it := range c.List.Items {
+	if p.list != nil {
+		for _, it := range p.list.Items {
 			rot = rot || it.Kind == RotWhole || it.Kind == RotEnd || it.Kind == Spreading
 			stem = stem || it.Kind == Spreading
 		}
 	}
-	_, pests := c.Actions["peroxide-fizz"]
-	wanted := map[string]bool{
-		disputes.Routine: c.Unpotted || c.List != nil, disputes.WithFinding: rot || pests,
-		disputes.PestsOnly: pests && !c.WeakStem,
-	}[c.Peroxide]
+	_, pests := p.p.Heard().Asked["peroxide-fizz"]
+	wanted := map[disputes.SideCode]bool{
+		disputes.Routine: p.p.Unpotted(), disputes.WithFinding: rot || pests,
+		disputes.PestsOnly: pests && !weak,
+	}[side]
 	if !wanted {
 		delete(p.jobs, "peroxide")
 	} else {
 		j := p.add("peroxide")
-		j.Side = disputes.SideOf(disputes.Peroxide, c.Peroxide)
+		j.Side = disputes.SideOf(disputes.Peroxide, side)
 		switch {
 		case rot:
 			j.Why = append(j.Why, p.Notes["rot-found"])
 		case !pests:
 			j.Why = append(j.Why, p.Notes["routine"])
 		}
-		if c.WeakStem {
+		if weak {
 			j.Why = append(j.Why, p.Notes["weak-stem"])
 		}
 		p.add("rinse-roots")
 		p.add("dry-joints")
 	}
-	_, toClean := c.Actions["cut-to-clean"]
-	_, well := c.Actions["cut-well-clear"]
-	divided := c.Marks["divide"].State == Done
-	if c.CutPowder == disputes.Powder && (stem || toClean || well || divided) {
-		p.add("powder").Side = disputes.SideOf(disputes.CutPowder, c.CutPowder)
+	_, toClean := p.p.Heard().Asked["cut-to-clean"]
+	_, well := p.p.Heard().Asked["cut-well-clear"]
+	divided := p.Marks["divide"].State == work.Done
+	if p.p.Side(disputes.CutPowder) == disputes.Powder && (stem || toClean || well || divided) {
+		p.add("powder").Side = disputes.SideOf(disputes.CutPowder, disputes.Powder)
 		p.add("dry-joints")
 	}
 }
 
 // finish takes in what was added and what became of each job.
 func (p *planner) finish() {
-	for _, own := range p.c.Own {
+	for _, own := range p.Own {
 		p.jobs[own.Code] = &Job{
 			Code:    own.Code,
 			Stage:   own.Stage,
 			Own:     true,
-			State:   Open,
+			Status:  work.Status{State: work.Open},
 			Why:     []knowledge.Text{},
 			Because: []string{},
 			Items:   []Item{},
 			Care:    []knowledge.Caution{},
-			Do:      knowledge.Text{Value: own.Do, Provenance: knowledge.Provenance{Mark: knowledge.HouseRule}},
+			Do:      ownWords(own.Do),
 		}
 	}
 	for code, j := range p.jobs {
-		m, marked := p.c.Marks[code]
-		if marked {
-			j.State, j.Reason, j.On = m.State, m.Reason, m.On
-		}
-		if len(j.Items) > 0 && j.State != Skipped {
-			j.State = Done
-			for _, it := range j.Items {
-				if it.Done < it.Count {
-					j.State = Open
-				}
+		j.Status = p.Marks.Of(code)
+		if len(j.Items) > 0 && j.State != work.Skipped {
+			j.State = work.Done
+			if j.left() > 0 {
+				j.State = work.Open
 			}
 		}
 	}
+}
+
+// ownWords are words of the user's own.
+func ownWords(do string) knowledge.Text {
+	return knowledge.Text{Value: do, Provenance: knowledge.Provenance{Mark: knowledge.HouseRule}}
 }
 
 // plan puts the jobs in working order.
@@ -405,11 +406,6 @@ func (p *planner) plan() Plan {
 	}
 	for _, j := range p.jobs {
 		plan.Jobs = append(plan.Jobs, *j)
-		if j.State == Open {
-			plan.Open++
-		} else {
-			plan.Finished++
-		}
 	}
 	slices.SortFunc(plan.Jobs, func(a, b Job) int {
 		if d := turn(a) - turn(b); d != 0 {
@@ -417,6 +413,20 @@ func (p *planner) plan() Plan {
 		}
 		return strings.Compare(a.Code, b.Code)
 	})
+	plan.count()
+	return plan
+}
+
+// count counts the jobs, and says how far they are.
+func (plan *Plan) count() {
+	plan.Open, plan.Finished = 0, 0
+	for _, j := range plan.Jobs {
+		if j.State == work.Open {
+			plan.Open++
+		} else {
+			plan.Finished++
+		}
+	}
 	switch {
 	case len(plan.Jobs) == 0:
 		plan.Headline = "Nothing to clean. Leave it alone."
@@ -427,5 +437,12 @@ func (p *planner) plan() Plan {
 	default:
 		plan.Headline = fmt.Sprintf("%d of %d jobs done.", plan.Finished, plan.Open+plan.Finished)
 	}
-	return plan
+}
+
+// amount is how much of its product a job takes, in words.
+func (j Job) amount() string {
+	if j.Percent == 0 {
+		return ""
+	}
+	return fmt.Sprintf("about %.0f mL of %g %%", j.VolumeML, j.Percent)
 }

@@ -12,25 +12,47 @@ import (
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
 	"therapeon/core/look"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/core/work"
 )
 
-func caseOf(group string) cleaning.Case {
-	profile, _ := taxa.Find(group)
-	return cleaning.Case{
-		Profile:   profile,
-		Peroxide:  disputes.WithFinding,
-		CutPowder: disputes.Powder,
-		SpikeSide: disputes.SpikeByGrade,
-		Actions:   map[string][]string{},
-		Unpotted:  true,
-	}
+// visit is a plant that is out of its pot, and what is heard of its causes.
+type visit struct {
+	cleaning.Work
+	Actions map[string][]string
+	Suspect bool
 }
 
-func rotted() *cleaning.List {
+func caseOf(group string) visit {
+	profile, _ := taxa.Find(group)
+	p := &patient.Patient{
+		Profile: profile,
+		House:   patient.House{CutMarginMM: 4},
+		Looks:   []patient.Look{{Noted: patient.Inspection{Unpotted: true}}},
+		Sides: patient.Sides{
+			disputes.Peroxide: disputes.WithFinding, disputes.CutPowder: disputes.Powder,
+			disputes.SpikeAtRescue: disputes.SpikeByGrade, disputes.DeadDryRoots: disputes.AllOff,
+			disputes.ClingingMedium: disputes.ByState,
+		},
+	}
+	p.Given.Grade = roots.Good
+	return visit{Work: cleaning.Work{Patient: p}, Actions: map[string][]string{}}
+}
+
+func (v visit) draw() cleaning.Plan {
+	p := *v.Patient
+	p.Forget()
+	p.Judge = func(*patient.Patient) patient.Heard { return patient.Heard{Asked: v.Actions, Apart: v.Suspect} }
+	v.Patient = &p
+	return cleaning.Draw(v.Work)
+}
+
+// rotted reads the plant's roots: some mushy, some dry, some with a mushy end.
+func (v visit) rotted() {
 	mm := 80.0
-	r := roots.Reading{Roots: []roots.Root{
+	v.Patient.Reading = &patient.Reading{Checks: roots.Checks{}, Roots: roots.Reading{Roots: []roots.Root{
 		{
 			ID:       "a",
 			Count:    3,
@@ -43,17 +65,7 @@ func rotted() *cleaning.List {
 			Count:    1,
 			Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}, {LengthMM: &mm, Feel: roots.Mushy}},
 		},
-	}}
-	profile, _ := taxa.Find("cattleya")
-	v := roots.Read(
-		r,
-		roots.ContextFor(
-			profile,
-			roots.Facts{DeadDry: disputes.AllOff, ClingingMedium: disputes.ByState, CutMarginMM: 4},
-		),
-	)
-	l := cleaning.Cuts(r, v, nil, cleaning.Plant{})
-	return &l
+	}}}
 }
 
 func codes(p cleaning.Plan) []string {
@@ -75,8 +87,8 @@ func jobOf(t *testing.T, p cleaning.Plan, code string) cleaning.Job {
 // cuts, sheaths, treatment, rinse, dry, and all clean before the next plant.
 func TestARottedPlantIsCleanedInWorkingOrder(t *testing.T) {
 	c := caseOf("cattleya")
-	c.List = rotted()
-	p := cleaning.Draw(c)
+	c.rotted()
+	p := c.draw()
 	assert.Equal(
 		t,
 		[]string{
@@ -103,27 +115,27 @@ func TestARottedPlantIsCleanedInWorkingOrder(t *testing.T) {
 		items += len(j.Items)
 		assert.NotEmpty(t, j.Why, j.Code)
 	}
-	assert.Len(t, c.List.Items, items, "every cut is part of one job")
+	assert.Len(t, cleaning.Cuts(c.Patient).Items, items, "every cut is part of one job")
 }
 
 func TestTheSidesOfTheHouseAreFollowed(t *testing.T) {
 	c := caseOf("phalaenopsis")
-	c.List = rotted()
-	c.Peroxide = disputes.PestsOnly
-	assert.NotContains(t, codes(cleaning.Draw(c)), "peroxide", "rot alone is no pest")
+	c.rotted()
+	c.Patient.Sides[disputes.Peroxide] = disputes.PestsOnly
+	assert.NotContains(t, codes(c.draw()), "peroxide", "rot alone is no pest")
 	c.Actions["peroxide-fizz"] = []string{"Root-eating snails or slugs"}
-	assert.Contains(t, codes(cleaning.Draw(c)), "peroxide")
-	c.WeakStem = true
-	assert.NotContains(t, codes(cleaning.Draw(c)), "peroxide", "never near a weak stem")
-	c.Peroxide, c.List, c.Actions = disputes.Routine, nil, map[string][]string{}
-	p := cleaning.Draw(c)
+	assert.Contains(t, codes(c.draw()), "peroxide")
+	c.Patient.Given.Grade = roots.Poor
+	assert.NotContains(t, codes(c.draw()), "peroxide", "never near a weak stem")
+	c.Patient.Sides[disputes.Peroxide], c.Patient.Reading, c.Actions = disputes.Routine, nil, map[string][]string{}
+	p := c.draw()
 	assert.Contains(t, jobOf(t, p, "peroxide").Why[1].Value, "every plant that is out of its pot")
 
 	c = caseOf("cattleya")
 	c.Actions["cut-to-clean"] = []string{"Wilt fungus"}
-	assert.Contains(t, codes(cleaning.Draw(c)), "powder")
-	c.CutPowder = disputes.LeaveToDry
-	assert.NotContains(t, codes(cleaning.Draw(c)), "powder")
+	assert.Contains(t, codes(c.draw()), "powder")
+	c.Patient.Sides[disputes.CutPowder] = disputes.LeaveToDry
+	assert.NotContains(t, codes(c.draw()), "powder")
 }
 
 func TestMitesAreSprayedAndTereteLeavesAreNot(t *testing.T) {
@@ -134,7 +146,7 @@ func TestMitesAreSprayedAndTereteLeavesAreNot(t *testing.T) {
 		"wash-leaves":    {"Spider mites"},
 		"isolate":        {"Spider mites"},
 	}
-	p := cleaning.Draw(c)
+	p := c.draw()
 	oil := jobOf(t, p, "oil-soap-label")
 	assert.Equal(t, "oil", oil.Product)
 	assert.Equal(t, []string{"Spider mites"}, oil.Because)
@@ -142,8 +154,8 @@ func TestMitesAreSprayedAndTereteLeavesAreNot(t *testing.T) {
 	assert.Contains(t, codes(p), "rinse-all")
 	assert.Equal(t, "handle-last", p.Jobs[0].Code, "the suspect comes last")
 
-	c.Terete = true
-	p = cleaning.Draw(c)
+	c.Patient.Intake.TereteLeaves = true
+	p = c.draw()
 	oil = jobOf(t, p, "oil-soap-label")
 	assert.Empty(t, oil.Product)
 	assert.Contains(t, oil.Do.Value, "no oil and no strong soap")
@@ -152,37 +164,38 @@ func TestMitesAreSprayedAndTereteLeavesAreNot(t *testing.T) {
 
 func TestAGreenSpikeOfThePsychopsisTypeIsNeverCut(t *testing.T) {
 	c := caseOf("psychopsis")
-	c.Flowering, c.Spike, c.List = "spike", &look.Call{Do: "cut"}, rotted()
-	p := cleaning.Draw(c)
+	c.Patient.Intake.Flowering, c.Spike = patient.Spike, &look.Call{Do: "cut"}
+	c.rotted()
+	p := c.draw()
 	assert.Contains(t, codes(p), "spike-never")
 	assert.NotContains(t, codes(p), "spike-cut")
 }
 
 func TestJobsAreDoneSkippedAndAdded(t *testing.T) {
 	c := caseOf("cattleya")
-	c.List = rotted()
-	c.Marks = map[string]cleaning.Mark{
-		"peroxide":    {State: cleaning.Skipped, Reason: "None in the house", On: "2031-05-01"},
-		"clear-bench": {State: cleaning.Done, On: "2031-05-01"},
+	c.rotted()
+	c.Marks = work.Marks{
+		"peroxide":    {State: work.Skipped, Reason: "None in the house", On: "2031-05-01"},
+		"clear-bench": {State: work.Done, On: "2031-05-01"},
 	}
 	c.Own = []cleaning.OwnJob{{Code: "own-1", Stage: "treatment", Do: "Tie the loose growth"}}
-	p := cleaning.Draw(c)
+	p := c.draw()
 	assert.Equal(t, "None in the house", jobOf(t, p, "peroxide").Reason)
 	assert.True(t, jobOf(t, p, "own-1").Own)
 	assert.Equal(t, "2 of 11 jobs done.", p.Headline)
-	for i := range c.List.Items {
-		c.List.Items[i].Done = c.List.Items[i].Count
+	for _, it := range cleaning.Cuts(c.Patient).Items {
+		c.Patient.Reading.Checks[it.ID] = roots.Check{Count: it.Count, CutAtMM: it.CutAtMM}
 	}
-	assert.Equal(t, cleaning.Done, jobOf(t, cleaning.Draw(c), "cut-roots").State, "done when every cut of it is")
+	assert.Equal(t, work.Done, jobOf(t, c.draw(), "cut-roots").State, "done when every cut of it is")
 }
 
 func TestAPlantWithNothingToCleanIsLeftAlone(t *testing.T) {
 	c := caseOf("cattleya")
-	p := cleaning.Draw(c)
+	p := c.draw()
 	assert.Empty(t, p.Jobs)
 	assert.Equal(t, "Nothing to clean. Leave it alone.", p.Headline)
 	c.Own = []cleaning.OwnJob{{Code: "own-1", Stage: "dry", Do: "Tie it up"}}
-	assert.NotEmpty(t, cleaning.Draw(c).Jobs, "unless the user has something to do")
+	assert.NotEmpty(t, c.draw().Jobs, "unless the user has something to do")
 }
 
 func TestEveryPlanKeepsTheWorkingOrder(t *testing.T) {
@@ -194,15 +207,15 @@ func TestEveryPlanKeepsTheWorkingOrder(t *testing.T) {
 			}
 		}
 		if rapid.Bool().Draw(t, "read") {
-			c.List = rotted()
+			c.rotted()
 		}
-		p := cleaning.Draw(c)
+		p := c.draw()
 		if len(p.Jobs) == 0 {
 			return
 		}
 		last, seen := -1, map[string]bool{}
 		for _, j := range p.Jobs {
-			at := slices.IndexFunc(p.Stages, func(s cleaning.Stage) bool { return s.Code == j.Stage })
+			at := slices.IndexFunc(p.Stages, func(s work.Stage) bool { return s.Code == j.Stage })
 			assert.GreaterOrEqual(t, at, last)
 			assert.False(t, seen[j.Code], "%s once", j.Code)
 			assert.NotEmpty(t, j.Do.Value)
@@ -249,7 +262,7 @@ func TestWhatEachCauseAsksOfTheCleaning(t *testing.T) {
 		for _, action := range known.Do {
 			c.Actions[action] = []string{known.Name}
 		}
-		p := cleaning.Draw(c)
+		p := c.draw()
 		for code, stage := range want {
 			j := jobOf(t, p, code)
 			assert.Equal(t, stage, j.Stage, "%s, %s", cause, code)
@@ -263,17 +276,17 @@ func TestHarmlessCausesAskForNothing(t *testing.T) {
 		if cause.Kind != "harmless" || len(cause.Do) > 0 {
 			continue
 		}
-		assert.Empty(t, cleaning.Draw(caseOf("phalaenopsis")).Jobs, cause.Code)
+		assert.Empty(t, caseOf("phalaenopsis").draw().Jobs, cause.Code)
 	}
 }
 
 func TestEveryJobOfATreatmentHasItsCautions(t *testing.T) {
 	c := caseOf("oncidium")
-	c.List = rotted()
+	c.rotted()
 	for _, a := range causes.Table().Actions {
 		c.Actions[a.Code] = []string{"A cause"}
 	}
-	for _, j := range cleaning.Draw(c).Jobs {
+	for _, j := range c.draw().Jobs {
 		if j.Product != "" {
 			assert.NotEmpty(t, j.Care, "%s uses %s", j.Code, j.Product)
 		}

@@ -55,6 +55,7 @@ type Place struct {
 type Figures struct {
 	WarmestHour   knowledge.Number `yaml:"warmest_hour"`    // of the day
 	MeanDays      knowledge.Number `yaml:"mean_days"`       // how many days a mean goes over
+	MonthsBack    knowledge.Number `yaml:"months_back"`     // how far back the air of a place is looked at
 	LeastMeanDays knowledge.Number `yaml:"least_mean_days"` // with fewer there is no mean
 	LeastHours    knowledge.Number `yaml:"least_hours"`     // logged, for a day's low and high
 }

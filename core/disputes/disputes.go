@@ -22,40 +22,43 @@ const (
 	PotWall        = "pot_wall"
 )
 
+// SideCode names a side in a question: one of its choices. The empty one is "as the house".
+type SideCode string
+
 // Choices of the questions.
 const (
-	AllOff         = "all-off"
-	KeepSome       = "keep-some"
-	IfWobbly       = "if-wobbly"
-	LeaveWhatTears = "leave-what-tears"
-	ByState        = "by-state"
-	SpikeCut       = "cut"
-	SpikeKeep      = "keep"
-	SpikeByGrade   = "by-grade"
-	NeverInFlower  = "never"
-	WhenRootsNeed  = "when-needed"
-	ByUrgency      = "by-urgency"
-	PatchInPlace   = "in-place"
-	PatchUnpot     = "unpot"
-	PatchIfSound   = "if-rest-sound"
-	Routine        = "routine"
-	WithFinding    = "with-finding"
-	PestsOnly      = "pests-only"
-	Powder         = "powder"
-	LeaveToDry     = "dry"
-	HoldBare       = "hold"
-	PotAtOnce      = "at-once"
-	ByHumidity     = "by-humidity"
-	Organic        = "organic"
-	Inorganic      = "inorganic"
-	AsBefore       = "as-before"
-	ClearWall      = "clear"
-	OpaqueWall     = "opaque"
+	AllOff         SideCode = "all-off"
+	KeepSome       SideCode = "keep-some"
+	IfWobbly       SideCode = "if-wobbly"
+	LeaveWhatTears SideCode = "leave-what-tears"
+	ByState        SideCode = "by-state"
+	SpikeCut       SideCode = "cut"
+	SpikeKeep      SideCode = "keep"
+	SpikeByGrade   SideCode = "by-grade"
+	NeverInFlower  SideCode = "never"
+	WhenRootsNeed  SideCode = "when-needed"
+	ByUrgency      SideCode = "by-urgency"
+	PatchInPlace   SideCode = "in-place"
+	PatchUnpot     SideCode = "unpot"
+	PatchIfSound   SideCode = "if-rest-sound"
+	Routine        SideCode = "routine"
+	WithFinding    SideCode = "with-finding"
+	PestsOnly      SideCode = "pests-only"
+	Powder         SideCode = "powder"
+	LeaveToDry     SideCode = "dry"
+	HoldBare       SideCode = "hold"
+	PotAtOnce      SideCode = "at-once"
+	ByHumidity     SideCode = "by-humidity"
+	Organic        SideCode = "organic"
+	Inorganic      SideCode = "inorganic"
+	AsBefore       SideCode = "as-before"
+	ClearWall      SideCode = "clear"
+	OpaqueWall     SideCode = "opaque"
 )
 
 // Choice is one side of a question.
 type Choice struct {
-	Code   string         `yaml:"code" json:"code" required:"true"`
+	Code   SideCode       `yaml:"code" json:"code" required:"true"`
 	Name   string         `yaml:"name" json:"name" required:"true"`
 	Reason knowledge.Text `yaml:"reason" json:"reason" required:"true"`
 }
@@ -65,7 +68,7 @@ type Question struct {
 	Code     string   `yaml:"code" json:"code" required:"true"`
 	Question string   `yaml:"question" json:"question" required:"true"`
 	Choices  []Choice `yaml:"choices" json:"choices" required:"true"`
-	Default  string   `yaml:"default" json:"default" required:"true"`
+	Default  SideCode `yaml:"default" json:"default" required:"true"`
 }
 
 // All lists the questions.
@@ -83,7 +86,7 @@ type Side struct {
 }
 
 // SideOf is a choice in a question.
-func SideOf(code, choice string) *Side {
+func SideOf(code string, choice SideCode) *Side {
 	for _, q := range All() {
 		for _, c := range q.Choices {
 			if q.Code == code && c.Code == choice {
@@ -95,7 +98,7 @@ func SideOf(code, choice string) *Side {
 }
 
 // Default is the house default of a question.
-func Default(code string) string {
+func Default(code string) SideCode {
 	for _, q := range All() {
 		if q.Code == code {
 			return q.Default

@@ -11,7 +11,7 @@ func TestBothSidesHaveAReasonAndTheDefaultIsAChoice(t *testing.T) {
 	require.Len(t, All(), 10)
 	for _, q := range All() {
 		require.GreaterOrEqual(t, len(q.Choices), 2, q.Code)
-		codes := []string{}
+		codes := []SideCode{}
 		for _, c := range q.Choices {
 			codes = append(codes, c.Code)
 			assert.NotEmpty(t, c.Reason.Mark, c.Code)

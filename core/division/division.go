@@ -9,6 +9,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
 
@@ -74,20 +75,6 @@ func Chain(n int) Rhizome {
 	return r
 }
 
-// Plant is what else bears on dividing.
-type Plant struct {
-	Monopodial bool
-	BulbState  string
-	Flowering  string
-	Growth     string
-	Spreading  bool // rot may be running in the rhizome
-	Grade      string
-	Starved    bool
-	Read       bool
-	LiveMM     map[int]roots.Range // living root by bulb
-	Unplaced   roots.Range         // living root of no known growth
-}
-
 // Piece is a part that the cuts would leave.
 type Piece struct {
 	Bulbs  []int            `json:"bulbs" required:"true"`
@@ -135,26 +122,41 @@ var Table = sync.OnceValue(func() *Knowledge {
 	return &k
 })
 
-// Advise advises on a rhizome that holds no faults.
-func Advise(r Rhizome, p Plant) Advice {
-	k := Table()
+// Can is the decision that it can be divided today.
+const Can = "can"
+
+// CutToClean is the action of a cause that runs in the rhizome.
+const CutToClean = "cut-to-clean"
+
+// divided is a plant before it is divided.
+type divided struct {
+	*patient.Patient
+	live     map[int]roots.Range // living root by bulb
+	unplaced roots.Range         // of no known growth
+}
+
+// Advise advises on dividing a plant with a rhizome that holds no faults: where it can be
+// cut, what each piece would have, and whether to cut at all today. Lengths are in mm.
+func Advise(r Rhizome, of *patient.Patient) Advice {
+	k, p := Table(), divided{Patient: of}
+	p.live, p.unplaced = of.Condition().LiveByBulb()
 	a := Advice{
 		Reasons:  []knowledge.Text{},
 		Places:   []Place{},
 		Cuts:     []int{},
 		Pieces:   []Piece{},
 		LiveMM:   []roots.Range{},
-		Unplaced: p.Unplaced,
+		Unplaced: p.unplaced,
 		Cautions: []string{"blade", "alcohol"},
 	}
 	say := func(rule string) { a.Reasons = append(a.Reasons, k.Rules[rule]) }
-	if p.Monopodial {
+	if p.Profile.Monopodial() {
 		a.Decision, a.Headline = "no", "Not to be divided."
 		say("monopodial")
 		return a
 	}
 	for _, b := range r.Bulbs {
-		a.LiveMM = append(a.LiveMM, p.LiveMM[b.N])
+		a.LiveMM = append(a.LiveMM, p.live[b.N])
 	}
 	for _, b := range r.Bulbs[min(1, len(r.Bulbs)):] {
 		parts := Parts(r, []int{b.N})
@@ -198,7 +200,7 @@ func Advise(r Rhizome, p Plant) Advice {
 		a.Decision, a.Headline = "not-today", "Not today."
 		return a
 	}
-	a.Decision, a.Headline = "can", fmt.Sprintf("It can be divided into %d.", len(a.Pieces))
+	a.Decision, a.Headline = Can, fmt.Sprintf("It can be divided into %d.", len(a.Pieces))
 	say("can")
 	say("no-need")
 	say("face")
@@ -220,13 +222,13 @@ func (a Advice) inTheWay(k *Knowledge) string {
 
 // unassigned holds where living roots were read and none of them is told to hang
 // from a growth.
-func (p Plant) unassigned() bool {
-	for _, mm := range p.LiveMM {
+func (p divided) unassigned() bool {
+	for _, mm := range p.live {
 		if mm.High > 0 {
 			return false
 		}
 	}
-	return p.Read && p.Unplaced.High > 0
+	return p.Condition().HasRead() && p.unplaced.High > 0
 }
 
 var rank = []string{"spreading", "weak", "few-roots", "thirsty", "unread", "unassigned", "in-flower", "resting"}
@@ -240,20 +242,20 @@ func order(k *Knowledge) []string {
 }
 
 // against are the rules that speak against dividing today.
-func (p Plant) against() map[string]bool {
+func (p divided) against() map[string]bool {
 	return map[string]bool{
-		"spreading": p.Spreading,
-		"weak":      p.Grade == "rootless" || p.Grade == "near-rootless",
-		"few-roots": p.Grade == "poor" || p.Starved,
-		"thirsty":   p.BulbState == "shrivelled",
-		"unread":    !p.Read, "unassigned": p.unassigned(),
-		"in-flower": p.Flowering == "bud" || p.Flowering == "bloom" || p.Flowering == "spike",
-		"resting":   p.Growth == "resting",
+		"spreading": p.Condition().Spreading() || p.Heard().Alarm || p.Heard().Asks(CutToClean),
+		"weak":      p.Condition().Grade() == roots.Rootless || p.Condition().Grade() == roots.NearRootless,
+		"few-roots": p.Condition().Grade() == roots.Poor || p.Condition().Starved(),
+		"thirsty":   p.Intake.BulbState == patient.Shrivelled,
+		"unread":    !p.Condition().HasRead(), "unassigned": p.unassigned(),
+		"in-flower": p.Flowering().InFlower(),
+		"resting":   p.Growth() == patient.Resting,
 	}
 }
 
 // piece is what a part would have.
-func (p Plant) piece(r Rhizome, bulbs []int) Piece {
+func (p divided) piece(r Rhizome, bulbs []int) Piece {
 	k := Table()
 	piece := Piece{Bulbs: bulbs, Fits: true, Why: []knowledge.Text{}}
 	alive := 0
@@ -261,8 +263,8 @@ func (p Plant) piece(r Rhizome, bulbs []int) Piece {
 		b := r.Bulbs[n-1]
 		piece.Leads += one(b.Lead)
 		alive += one(b.State != "dead")
-		piece.LiveMM.Low += p.LiveMM[n].Low
-		piece.LiveMM.High += p.LiveMM[n].High
+		piece.LiveMM.Low += p.live[n].Low
+		piece.LiveMM.High += p.live[n].High
 	}
 	lacks := func(rule string, is bool) {
 		if is {
@@ -272,7 +274,7 @@ func (p Plant) piece(r Rhizome, bulbs []int) Piece {
 	}
 	lacks("few-bulbs", float64(alive) < k.LeastBulbs.Value)
 	lacks("no-lead", float64(piece.Leads) < k.LeastLeads.Value)
-	lacks("no-roots", p.Read && piece.LiveMM.High+p.Unplaced.High < k.LeastLiveMM.Value)
+	lacks("no-roots", p.Condition().HasRead() && piece.LiveMM.High+p.unplaced.High < k.LeastLiveMM.Value)
 	if piece.Fits && float64(alive) < k.BetterBulbs.Value {
 		piece.Why = append(piece.Why, k.Rules["three-bulbs"])
 	}
@@ -295,10 +297,34 @@ func Parts(r Rhizome, cuts []int) [][]int {
 	return parts
 }
 
+// Part is a piece that cuts leave.
+type Part struct {
+	Name  string `json:"name" required:"true" description:"A for the oldest"`
+	Bulbs []int  `json:"bulbs" required:"true"`
+	Known *Piece `json:"known,omitempty" description:"what it has, where the advice judged it"`
+}
+
+// PartsAt are the pieces that cuts leave, each with what the advice says of it.
+func (a Advice) PartsAt(r Rhizome, cuts []int) []Part {
+	judged := slices.Clone(a.Pieces)
+	for _, p := range a.Places {
+		judged = append(judged, p.Older, p.Newer)
+	}
+	list := []Part{}
+	for i, bulbs := range Parts(r, cuts) {
+		part := Part{Name: string(rune('A' + i)), Bulbs: bulbs}
+		if at := slices.IndexFunc(judged, func(p Piece) bool { return slices.Equal(p.Bulbs, bulbs) }); at >= 0 {
+			part.Known = &judged[at]
+		}
+		list = append(list, part)
+	}
+	return list
+}
+
 // mostPieces cuts, from the youngest bulbs back, wherever what lies beyond fits:
 // adding bulbs never makes a piece unfit, so this gives the most pieces. A cut
 // that leaves the oldest piece unfit is taken back.
-func mostPieces(r Rhizome, p Plant) []int {
+func mostPieces(r Rhizome, p divided) []int {
 	cuts := []int{}
 	for i := len(r.Bulbs) - 1; i > 0; i-- {
 		n := r.Bulbs[i].N

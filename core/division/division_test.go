@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
 
@@ -18,13 +19,20 @@ func two() Rhizome {
 	return r
 }
 
-func strong() Plant {
-	p := Plant{Read: true, Grade: "good", BulbState: "plump", Growth: "new-roots", LiveMM: map[int]roots.Range{}}
+func strong() *patient.Patient {
+	p := &patient.Patient{
+		Intake: patient.Intake{BulbState: patient.Plump},
+		Looks:  []patient.Look{{Noted: patient.Inspection{Growth: patient.NewRoots}}},
+		Given:  patient.Given{Read: true, Grade: roots.Good, LiveMM: map[int]roots.Range{}},
+	}
 	for n := range MaxBulbs {
-		p.LiveMM[n+1] = roots.Range{Low: 100, High: 150}
+		p.Given.LiveMM[n+1] = roots.Range{Low: 100, High: 150}
 	}
 	return p
 }
+
+// alarmed is what is heard of a cause that spreads.
+func alarmed(*patient.Patient) patient.Heard { return patient.Heard{Alarm: true} }
 
 // At least three bulbs and a growing lead a piece: common practice, no source.
 func TestAStrongPlantWithTwoLeadsCanBeDivided(t *testing.T) {
@@ -49,23 +57,24 @@ func TestAStrongPlantWithTwoLeadsCanBeDivided(t *testing.T) {
 }
 
 func TestAWeakPlantIsNotDivided(t *testing.T) {
-	for words, weaken := range map[string]func(*Plant){
-		"weak plant":                func(p *Plant) { p.Grade = "near-rootless" },
-		"Too few roots live":        func(p *Plant) { p.Grade = "poor" },
-		"shrivelled":                func(p *Plant) { p.BulbState = "shrivelled" },
-		"in flower":                 func(p *Plant) { p.Flowering = "bloom" },
-		"at rest":                   func(p *Plant) { p.Growth = "resting" },
-		"running in the rhizome":    func(p *Plant) { p.Spreading = true },
-		"roots have not been read.": func(p *Plant) { p.Read = false },
+	for words, weaken := range map[string]func(*patient.Patient){
+		"weak plant":                func(p *patient.Patient) { p.Given.Grade = roots.NearRootless },
+		"Too few roots live":        func(p *patient.Patient) { p.Given.Grade = roots.Poor },
+		"shrivelled":                func(p *patient.Patient) { p.Intake.BulbState = patient.Shrivelled },
+		"in flower":                 func(p *patient.Patient) { p.Intake.Flowering = patient.Bloom },
+		"at rest":                   func(p *patient.Patient) { p.Looks[0].Noted.Growth = patient.Resting },
+		"running in the rhizome":    func(p *patient.Patient) { p.Given.Spreading = true },
+		"the rhizome":               func(p *patient.Patient) { p.Judge = alarmed },
+		"roots have not been read.": func(p *patient.Patient) { p.Given.Read = false },
 	} {
 		p := strong()
-		weaken(&p)
+		weaken(p)
 		a := Advise(two(), p)
 		assert.Equal(t, "not-today", a.Decision, words)
 		assert.Contains(t, a.Reasons[0].Value, words)
 	}
 	p := strong()
-	p.Monopodial = true
+	p.Profile.Habit.Value = "monopodial"
 	assert.Equal(t, "no", Advise(two(), p).Decision)
 	assert.Contains(t, Advise(Chain(8), strong()).Reasons[0].Value, "one lead")
 	assert.Contains(t, Advise(Chain(4), strong()).Reasons[0].Value, "Too few bulbs")
@@ -82,14 +91,14 @@ func TestAWeakPlantIsNotDivided(t *testing.T) {
 	}
 	assert.Contains(t, Advise(together, strong()).Reasons[0].Value, "Its leads stand together")
 	onOne := strong()
-	for n := range onOne.LiveMM {
+	for n := range onOne.Given.LiveMM {
 		if n > 1 {
-			delete(onOne.LiveMM, n)
+			delete(onOne.Given.LiveMM, n)
 		}
 	}
 	assert.Contains(t, Advise(two(), onOne).Reasons[0].Value, "Its living roots hang together")
 	untold := strong()
-	untold.LiveMM, untold.Unplaced = map[int]roots.Range{}, roots.Range{Low: 800, Point: 800, High: 800}
+	untold.Given.LiveMM, untold.Given.UnplacedMM = map[int]roots.Range{}, roots.Range{Low: 800, Point: 800, High: 800}
 	assert.Equal(t, "not-today", Advise(two(), untold).Decision)
 	assert.Contains(t, Advise(two(), untold).Reasons[0].Value, "not told apart by growth", "sound roots, none assigned")
 }
@@ -113,7 +122,8 @@ func TestTheMostPiecesByBruteForce(t *testing.T) {
 			}
 			r.Bulbs = append(r.Bulbs, Bulb{N: i + 1, From: from, Lead: rapid.IntRange(0, 2).Draw(t, "lead") == 0})
 		}
-		p, most := strong(), 0
+		p, most := divided{Patient: strong()}, 0
+		p.live, p.unplaced = p.Condition().LiveByBulb()
 		for set := range 1 << (n - 1) {
 			var cuts []int
 			for i := range n - 1 {
@@ -150,25 +160,27 @@ func TestTwoPiecesAreAsEvenAsCanBe(t *testing.T) {
 func TestWhatEachPieceLacksIsSaid(t *testing.T) {
 	for name, c := range map[string]struct {
 		bulbs  []Bulb
-		change func(*Plant)
+		change func(*patient.Patient)
 		words  string
 	}{
 		"few":     {[]Bulb{{N: 1}, {N: 2, From: 1, Lead: true}}, nil, "Fewer than three bulbs"},
 		"no lead": {[]Bulb{{N: 1}, {N: 2, From: 1}, {N: 3, From: 2}}, nil, "No growing lead"},
 		"dead":    {[]Bulb{{N: 1, State: "dead"}, {N: 2, From: 1}, {N: 3, From: 2, Lead: true}}, nil, "Fewer than three bulbs"},
 		"roots": {[]Bulb{{N: 1}, {N: 2, From: 1}, {N: 3, From: 2, Lead: true}},
-			func(p *Plant) { p.LiveMM = nil }, "Hardly any living root"},
+			func(p *patient.Patient) { p.Given.LiveMM = nil }, "Hardly any living root"},
 		"least": {[]Bulb{{N: 1}, {N: 2, From: 1}, {N: 3, From: 2, Lead: true}}, nil, "Four or five are better"},
 	} {
 		p := strong()
 		if c.change != nil {
-			c.change(&p)
+			c.change(p)
 		}
 		all := make([]int, len(c.bulbs))
 		for i := range all {
 			all[i] = i + 1
 		}
-		piece := p.piece(Rhizome{Bulbs: c.bulbs}, all)
+		of := divided{Patient: p}
+		of.live, of.unplaced = p.Condition().LiveByBulb()
+		piece := of.piece(Rhizome{Bulbs: c.bulbs}, all)
 		require.NotEmpty(t, piece.Why, name)
 		assert.Contains(t, piece.Why[0].Value, c.words, name)
 		assert.Equal(t, name == "least", piece.Fits, name)
@@ -202,7 +214,7 @@ func TestThreePiecesFromThreeLeads(t *testing.T) {
 // Two things against it are both said, the weightiest first.
 func TestAllThatSpeaksAgainstItIsSaid(t *testing.T) {
 	p := strong()
-	p.Spreading, p.Flowering, p.Growth = true, "bloom", "resting"
+	p.Given.Spreading, p.Intake.Flowering, p.Looks[0].Noted.Growth = true, patient.Bloom, patient.Resting
 	a := Advise(two(), p)
 	require.Len(t, a.Reasons, 3)
 	assert.Contains(t, a.Reasons[0].Value, "Rot may be running")

@@ -64,13 +64,23 @@ type Knowledge struct {
 	LeastSpread  knowledge.Number            `yaml:"least_spread" json:"least_spread" required:"true"`
 	LeafHours    knowledge.Number            `yaml:"leaf_hours" json:"leaf_hours" required:"true"`
 	Cycles       knowledge.Number            `yaml:"cycles" json:"cycles" required:"true"`
+	LeastHoldsG  knowledge.Number            `yaml:"least_holds_g" json:"least_holds_g" required:"true"`
+	JumpRange    knowledge.Number            `yaml:"jump_range" json:"jump_range" required:"true"`
 	WateredShare knowledge.Number            `yaml:"watered_share" json:"watered_share" required:"true"`
 }
 
-// Prior is what a pot is thought to do, from its opening and wall, the dryness of
-// the air, the water its mix holds and what its leaves lose.
-func (k *Knowledge) Prior(openingCM2, wallCM2 float64, wall string, deficitKPa, holdsG, leavesGDay float64) Prior {
-	loss := k.Surface.Value*deficitKPa*(openingCM2+wallCM2*k.Walls[wall].Value) + leavesGDay
+// Surface is what of a pot loses water, and to which air.
+type Surface struct {
+	OpeningCM2 float64
+	WallCM2    float64
+	Wall       string
+	DeficitKPa float64
+}
+
+// Prior is what a pot is thought to do, from what of it loses water, the water its mix holds
+// and what its leaves lose a day.
+func (k *Knowledge) Prior(s Surface, holdsG, leavesGDay float64) Prior {
+	loss := k.Surface.Value*s.DeficitKPa*(s.OpeningCM2+s.WallCM2*k.Walls[s.Wall].Value) + leavesGDay
 	return Prior{
 		HoldsG:  holdsG,
 		PerDay:  loss / holdsG,

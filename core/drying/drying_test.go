@@ -81,27 +81,15 @@ func TestLawsOfDrying(t *testing.T) {
 		area := rapid.Float64Range(20, 400).Draw(t, "opening")
 		deficit := rapid.Float64Range(0.1, 2).Draw(t, "deficit")
 		holds := rapid.Float64Range(20, 2000).Draw(t, "holds")
-		clear, clay := Table().Prior(
-			area,
-			2*area,
-			"clear",
-			deficit,
-			holds,
-			3,
-		), Table().Prior(
-			area,
-			2*area,
-			"clay",
-			deficit,
-			holds,
-			3,
-		)
-		assert.Greater(t, clay.PerDay, clear.PerDay, "clay breathes")
-		assert.Less(
-			t,
-			Table().Prior(area, area, "clear", deficit, 2*holds, 3).PerDay,
-			Table().Prior(area, area, "clear", deficit, holds, 3).PerDay,
-		)
+		of := func(wall string, wallCM2, holdsG float64) float64 {
+			return Table().Prior(
+				Surface{OpeningCM2: area, WallCM2: wallCM2, Wall: wall, DeficitKPa: deficit},
+				holdsG,
+				3,
+			).PerDay
+		}
+		assert.Greater(t, of("clay", 2*area, holds), of("clear", 2*area, holds), "clay breathes")
+		assert.Less(t, of("clear", area, 2*holds), of("clear", area, holds), "what holds more lasts longer")
 		grams := rapid.Float64Range(500, 700).Draw(t, "grams")
 		f, ok := Table().Foretell(
 			[]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 1, Grams: grams}},

@@ -4,32 +4,12 @@ import (
 	"cmp"
 	"slices"
 
+	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
-	"therapeon/core/taxa"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
 )
-
-// Case is a plant as it was looked at.
-type Case struct {
-	Profile    taxa.Profile
-	Findings   map[string]string // present or absent, by the code of the finding
-	Flowering  string            // none, spike, bud, bloom, or empty
-	Growth     string
-	Season     string
-	DaysToWarm int      // until the warm season begins
-	NightLowC  *float64 // where it stands
-	RootGrade  string   // of the last reading, or empty
-	Starved    bool     // too little living root for its leaves
-	Unpotted   bool     // it is out of its pot, or came without
-
-	MovedDays *float64 // days since its medium was last changed, at most; nil: not known
-	Alarm     bool     // a cause that spreads is not ruled out
-	Strips    bool     // a cause is acted on by taking the old medium off
-
-	SpikeAtRescue string // the house's sides
-	RepotInFlower string
-	SmallRotPatch string
-}
 
 // Reason is a sign, with its class in this case.
 type Reason struct {
@@ -56,6 +36,7 @@ type Call struct {
 type Verdict struct {
 	Decision   string           `json:"decision" required:"true" enum:",leave,wait,soon,now,out" description:"empty when nothing was looked at"`
 	Headline   string           `json:"headline" required:"true"`
+	Line       Line             `json:"-"`
 	Reasons    []Reason         `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
 	Blocks     []Block          `json:"blocks" required:"true" description:"what holds it back"`
 	Overridden []Block          `json:"overridden" required:"true" description:"what would hold it back and does not"`
@@ -68,21 +49,29 @@ type Verdict struct {
 
 var rank = map[string]int{"": 0, "plan": 1, Soon: 2, Now: 3}
 
-// decider decides on one case.
+// decider decides on one plant.
 type decider struct {
 	*Knowledge
-	c Case
+	p *patient.Patient
 	v Verdict
+
+	findings   patient.Findings // seen in the pot
+	season     patient.Season
+	daysToWarm int
+	unpotted   bool
+	nightLowC  *float64
+	movedDays  *float64 // since its medium was last changed, at most; nil: not known
 
 	expected bool // a sign was set aside as what follows a move
 	thirst   bool // a sign was set aside as what water answers
 }
 
-// Decide decides on a case.
-func (k *Knowledge) Decide(c Case) Verdict {
+// Decide decides on a plant on the day of its look: leave it, wait, soon or now, with the
+// reasons and the days until it is to be looked at again. Nothing noted decides nothing.
+func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 	d := &decider{
 		Knowledge: k,
-		c:         c,
+		p:         p,
 		v: Verdict{
 			Reasons:    []Reason{},
 			Blocks:     []Block{},
@@ -90,9 +79,18 @@ func (k *Knowledge) Decide(c Case) Verdict {
 			Rules:      []Advice{},
 			Meanwhile:  []knowledge.Text{},
 		},
+		findings: causes.SeenInPot(p),
+		unpotted: p.Stands().Bare(),
 	}
-	if len(c.Findings) == 0 && c.Growth == "" && !c.Unpotted {
-		d.v.Headline = "Look it over before you touch it."
+	d.season, d.daysToWarm = k.SeasonOf(p)
+	if l := p.Look(); l != nil {
+		d.unpotted, d.nightLowC = d.unpotted || l.Noted.Unpotted, l.Noted.NightLowC
+	}
+	if _, most, known := p.Stands().MediumDays(); known {
+		d.movedDays = &most
+	}
+	if len(d.findings) == 0 && p.Growth() == "" && !d.unpotted {
+		d.line(Line{Say: "unlooked"})
 		return d.v
 	}
 	d.reasons()
@@ -109,19 +107,40 @@ func (k *Knowledge) Decide(c Case) Verdict {
 	return d.v
 }
 
-func (d *decider) has(finding string) bool { return d.c.Findings[finding] == "present" }
+// Line is a look in a line, as codes: its words are made when they are read.
+type Line struct {
+	Say   string `json:"say,omitempty"`   // which line of the table
+	Block string `json:"block,omitempty"` // what is waited for
+}
+
+// Words is the answer in a line.
+func (k *Knowledge) Words(l Line) string {
+	for _, b := range k.Blocks {
+		if b.Code == l.Block {
+			return b.WaitFor.Value
+		}
+	}
+	return k.Lines[l.Say]
+}
+
+// Potted is the line of a plant that a look found out of its pot, and that was potted since.
+var Potted = Line{Say: "potted-since"}
+
+func (d *decider) line(l Line) { d.v.Line, d.v.Headline = l, d.Knowledge.Words(l) }
+
+func (d *decider) has(finding string) bool { return d.findings[finding] == patient.Present }
 
 func (d *decider) advice(rule string) Advice { return Advice{rule, d.Knowledge.Rules[rule]} }
 
 func (d *decider) rule(rule string) { d.v.Rules = append(d.v.Rules, d.advice(rule)) }
 
 // newRoots holds when new roots are showing.
-func (d *decider) newRoots() bool { return d.c.Growth == NewRoots || d.has("tips-growing") }
+func (d *decider) newRoots() bool { return d.p.Growth() == patient.NewRoots || d.has("tips-growing") }
 
 // reasons lists the signs that show, the weightiest first.
 func (d *decider) reasons() {
 	for _, s := range d.Signs {
-		if !d.has(s.Finding) || s.NotIfClimber && d.c.Profile.Climbs.Value == "yes" {
+		if !d.has(s.Finding) || s.NotIfClimber && d.p.Profile.IsClimber() {
 			continue
 		}
 		switch {
@@ -133,10 +152,10 @@ func (d *decider) reasons() {
 			continue
 		}
 		class := s.Class.Value
-		if here, ok := s.InGroups[d.c.Profile.Code]; ok {
+		if here, ok := s.InGroups[d.p.Profile.Code]; ok {
 			class = here.Value
 		}
-		if s.InCool != nil && d.c.Season == Cool {
+		if s.InCool != nil && d.season == patient.Cool {
 			class = s.InCool.Value
 		}
 		d.v.Reasons = append(d.v.Reasons, Reason{s.Finding, class, s.Why, s.Meanwhile})
@@ -146,7 +165,7 @@ func (d *decider) reasons() {
 
 // justMoved holds in the months in which a moved plant is left alone.
 func (d *decider) justMoved() bool {
-	return d.c.MovedDays != nil && *d.c.MovedDays <= d.Figures.MovedDays.Value
+	return d.movedDays != nil && *d.movedDays <= d.Figures.MovedDays.Value
 }
 
 // dryPot holds where the pot is known to be dry.
@@ -164,7 +183,7 @@ func (d *decider) class() string {
 		d.rule("two-or-more")
 		class = Soon
 	}
-	if d.c.Strips && rank[class] < rank[Soon] {
+	if d.p.Heard().Strips && rank[class] < rank[Soon] {
 		d.rule("plan-strips")
 		class = Soon
 	}
@@ -177,13 +196,13 @@ func (d *decider) thirsty() bool {
 
 // fewRoots holds when the roots are known not to carry the plant.
 func (d *decider) fewRoots() bool {
-	switch d.c.RootGrade {
-	case "rootless", "near-rootless":
+	switch d.p.Condition().Grade() {
+	case roots.Rootless, roots.NearRootless:
 		return true
-	case "poor":
-		return d.c.Starved || d.thirsty()
+	case roots.Poor:
+		return d.p.Condition().Starved() || d.thirsty()
 	default:
-		return d.c.Starved
+		return d.p.Condition().Starved()
 	}
 }
 
@@ -199,7 +218,7 @@ func (d *decider) rooty() bool {
 
 // held lists what holds the move back, and what would if it were less pressing.
 func (d *decider) held(class string) (held, would []Block) {
-	moves := d.c.Profile.Moves.Value
+	moves := d.p.Profile.Moves.Value
 	consider := func(code string, applies, holds bool) {
 		switch {
 		case applies && holds && class != Now:
@@ -208,26 +227,27 @@ func (d *decider) held(class string) (held, would []Block) {
 			would = append(would, d.block(code))
 		}
 	}
-	least, _ := d.c.Profile.RangeC()
-	cold := d.c.NightLowC != nil && *d.c.NightLowC < least
-	cool := d.c.NightLowC == nil && d.c.Season == Cool &&
+	least, _ := d.p.Profile.RangeC()
+	cold := d.nightLowC != nil && *d.nightLowC < least
+	cool := d.nightLowC == nil && d.season == patient.Cool &&
 		(moves == "best with new roots" || moves == "only with new roots")
 	consider("cold", (cold || cool) && !d.newRoots(), moves != "any time")
-	consider("rest", d.c.Growth == Resting, moves != "any time" && moves != "any warm spell")
+	consider("rest", d.p.Growth() == patient.Resting, moves != "any time" && moves != "any warm spell")
 	shy := moves == "only with new roots" || moves == "best with new roots" && class == "plan"
 	consider(
 		"new-roots",
-		!d.newRoots() && d.c.Growth != Resting && moves != "any time" && moves != "any warm spell",
+		!d.newRoots() && d.p.Growth() != patient.Resting && moves != "any time" && moves != "any warm spell",
 		shy,
 	)
+	flowers := d.p.Flowering() == patient.Bud || d.p.Flowering() == patient.Bloom
 	cut := d.v.Spike != nil && d.v.Spike.Do == "cut" && d.fewRoots()
-	consider("flower", (d.c.Flowering == "bud" || d.c.Flowering == "bloom") && !cut, d.flowerHolds(class))
+	consider("flower", flowers && !cut, d.flowerHolds(class))
 	return held, would
 }
 
 // flowerHolds follows the house's side on repotting in flower.
 func (d *decider) flowerHolds(class string) bool {
-	switch d.c.RepotInFlower {
+	switch d.p.Side(disputes.RepotInFlower) {
 	case disputes.NeverInFlower:
 		return true
 	case disputes.WhenRootsNeed:
@@ -243,32 +263,35 @@ func (d *decider) settle(class string, held, would []Block) {
 	d.v.Overridden = append(d.v.Overridden, would...)
 	water := rank[class] < rank[Soon] && (d.thirst || d.thirsty() && d.dryPot() && !d.fewRoots())
 	switch {
-	case !d.c.Unpotted && d.c.Alarm && (class == "" || water):
-		d.v.Decision, d.v.Headline, d.v.AgainDays = Soon, "Do not leave it. Make the next check first.", int(
-			f.AlarmDays.Value,
-		)
+	case !d.unpotted && d.p.Heard().Alarm && (class == "" || water):
+		d.v.Decision, d.v.AgainDays = Soon, int(f.AlarmDays.Value)
+		d.line(Line{Say: "check"})
 		d.rule("alarm")
 		d.v.Overridden = []Block{}
-	case !d.c.Unpotted && water:
-		d.v.Decision, d.v.Headline, d.v.AgainDays = Leave, "Water it. Do not unpot it.", int(f.WaterDays.Value)
+	case !d.unpotted && water:
+		d.v.Decision, d.v.AgainDays = Leave, int(f.WaterDays.Value)
+		d.line(Line{Say: "water"})
 		d.rule("water-first")
 		d.v.Overridden = []Block{}
-	case d.c.Unpotted:
-		d.v.Decision, d.v.Headline, d.v.Overridden = Out, "It is out of its pot.", []Block{}
+	case d.unpotted:
+		d.v.Decision, d.v.Overridden = Out, []Block{}
+		d.line(Line{Say: Out})
 		d.v.Rules = []Advice{}
 	case class == "":
-		d.v.Decision, d.v.Headline, d.v.AgainDays = Leave, "Leave it.", int(f.LeaveDays.Value)
+		d.v.Decision, d.v.AgainDays = Leave, int(f.LeaveDays.Value)
+		d.line(Line{Say: Leave})
 		d.v.Overridden = []Block{}
 		if d.expected {
 			d.rule("just-moved")
-			left := int(f.MovedDays.Value - *d.c.MovedDays)
+			left := int(f.MovedDays.Value - *d.movedDays)
 			d.v.AgainDays = max(int(f.SoonerDays.Value), min(left, int(f.MovedLookDays.Value)))
 			break
 		}
 		d.rule("no-sign")
 		d.rule("three-months")
 	case class == Now:
-		d.v.Decision, d.v.Headline = Now, "Unpot it now."
+		d.v.Decision = Now
+		d.line(Line{Say: Now})
 		if len(would) > 0 {
 			d.rule("overrides")
 		}
@@ -278,7 +301,8 @@ func (d *decider) settle(class string, held, would []Block) {
 			d.hold(b, class)
 		}
 	default:
-		d.v.Decision, d.v.Headline, d.v.AgainDays = Soon, "Unpot it soon.", int(f.SoonDays.Value)
+		d.v.Decision, d.v.AgainDays = Soon, int(f.SoonDays.Value)
+		d.line(Line{Say: Soon})
 		pressing := 0
 		for _, r := range d.v.Reasons {
 			if r.Class == Soon {
@@ -291,11 +315,11 @@ func (d *decider) settle(class string, held, would []Block) {
 		if d.newRoots() || pressing > 1 {
 			d.v.AgainDays = int(f.SoonerDays.Value)
 		}
-		if d.c.Profile.Moves.Value == "any time" {
+		if d.p.Profile.MovesAnyTime() {
 			d.rule("any-time")
 		}
 		if slices.ContainsFunc(would, func(b Block) bool { return b.Code == "flower" }) &&
-			d.c.RepotInFlower == disputes.WhenRootsNeed {
+			d.p.Side(disputes.RepotInFlower) == disputes.WhenRootsNeed {
 			d.rule("needed-in-flower")
 		}
 	}
@@ -307,13 +331,14 @@ func (d *decider) hold(b Block, class string) {
 	days := int(b.Days.Value)
 	switch {
 	case b.Code == "cold":
-		days = max(days, d.c.DaysToWarm)
+		days = max(days, d.daysToWarm)
 		d.rule("season-turn")
 	case b.Code == "flower" && class == Soon:
 		d.rule("never-in-flower")
 	}
 	if days > d.v.AgainDays {
-		d.v.AgainDays, d.v.Headline = days, b.WaitFor.Value
+		d.v.AgainDays = days
+		d.line(Line{Say: Wait, Block: b.Code})
 	}
 }
 
@@ -323,8 +348,8 @@ func (d *decider) rotPatch() {
 		return
 	}
 	general := d.rooty()
-	looked := d.c.Findings["dead-roots-seen"] != "" || d.c.RootGrade != ""
-	sound := d.c.RootGrade == "" || d.c.RootGrade == "fair" || d.c.RootGrade == "good"
+	looked := d.findings["dead-roots-seen"] != "" || d.p.Condition().Grade() != roots.Unread
+	sound := d.p.Condition().Grade() == roots.Unread || !d.p.Condition().Grade().Few()
 	unpot := func(rule string) {
 		d.v.RotPatch = &Call{Do: "unpot", Why: d.advice(rule)}
 		f := Reason{Finding: "rot-patch", Class: Soon, Why: d.Knowledge.Rules[rule]}
@@ -332,9 +357,9 @@ func (d *decider) rotPatch() {
 		slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
 	}
 	switch {
-	case d.c.SmallRotPatch == disputes.PatchUnpot:
+	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchUnpot:
 		unpot("patch-unpot")
-	case d.c.SmallRotPatch == disputes.PatchInPlace:
+	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchInPlace:
 		d.v.RotPatch = &Call{Do: "in-place", Why: d.advice("patch-in-place-set")}
 	case general || !sound:
 		unpot("patch-general")
@@ -347,8 +372,7 @@ func (d *decider) rotPatch() {
 
 // spike decides on a flower spike in the way.
 func (d *decider) spike() {
-	inFlower := d.c.Flowering == "spike" || d.c.Flowering == "bud" || d.c.Flowering == "bloom"
-	if !inFlower {
+	if !d.p.Flowering().InFlower() {
 		return
 	}
 	later := d.advice("spike-later")
@@ -359,15 +383,15 @@ func (d *decider) spike() {
 		}
 	}
 	switch {
-	case d.c.Profile.GreenSpike.Value == "never cut":
+	case d.p.Profile.KeepsSpike():
 		call("keep", "spike-never")
-	case d.c.SpikeAtRescue == disputes.SpikeCut:
+	case d.p.Side(disputes.SpikeAtRescue) == disputes.SpikeCut:
 		call("cut", "spike-cut-set")
-	case d.c.SpikeAtRescue == disputes.SpikeKeep:
+	case d.p.Side(disputes.SpikeAtRescue) == disputes.SpikeKeep:
 		call("keep", "spike-keep-set")
 	case d.fewRoots():
 		call("cut", "spike-cut")
-	case d.c.RootGrade == "" && d.thirsty():
+	case d.p.Condition().Grade() == roots.Unread && d.thirsty():
 		call("wait", "spike-wait")
 	default:
 		call("keep", "spike-keep")

@@ -10,8 +10,10 @@ package look
 import (
 	"slices"
 	"sync"
+	"time"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
 )
 
 // Decisions.
@@ -21,19 +23,6 @@ const (
 	Soon  = "soon"
 	Now   = "now"
 	Out   = "out" // it is out of its pot already
-)
-
-// States of growth. The empty one is "not noted".
-const (
-	NewRoots = "new-roots" // nubs or tips of new roots are showing
-	Growing  = "growing"   // new leaves or growths, no new roots in sight
-	Resting  = "resting"
-)
-
-// Seasons. The empty one is "not known".
-const (
-	Warm = "warm"
-	Cool = "cool"
 )
 
 // Sign is a finding that asks for unpotting.
@@ -69,8 +58,8 @@ type Figures struct {
 	MovedLookDays    knowledge.Number `yaml:"moved_look_days" json:"moved_look_days" required:"true" description:"look again meanwhile"`
 	WaterDays        knowledge.Number `yaml:"water_days" json:"water_days" required:"true" description:"look again after a thirsty plant in a dry pot was watered"`
 	AlarmDays        knowledge.Number `yaml:"alarm_days" json:"alarm_days" required:"true" description:"while something that spreads is not ruled out"`
-	LeafSmallerRatio knowledge.Number `yaml:"leaf_smaller_ratio" json:"leaf_smaller_ratio" required:"true" description:"under this share of the leaf before, the newest is clearly smaller"`
-	LeafAlikeRatio   knowledge.Number `yaml:"leaf_alike_ratio" json:"leaf_alike_ratio" required:"true" description:"from this share on it is not smaller"`
+	LeafSmallerRatio knowledge.Number `yaml:"-" json:"leaf_smaller_ratio" required:"true" description:"under this share of the leaf before, the newest is clearly smaller"`
+	LeafAlikeRatio   knowledge.Number `yaml:"-" json:"leaf_alike_ratio" required:"true" description:"from this share on it is not smaller"`
 	WarmFromNorth    knowledge.Number `yaml:"warm_from_north" json:"warm_from_north" required:"true" description:"first month of the warm season in the north; half a year later in the south"`
 	WarmToNorth      knowledge.Number `yaml:"warm_to_north" json:"warm_to_north" required:"true" description:"last month of it"`
 }
@@ -79,6 +68,7 @@ type Figures struct {
 type Knowledge struct {
 	Signs   []Sign                    `yaml:"signs" json:"signs" required:"true"`
 	Blocks  []Block                   `yaml:"blocks" json:"blocks" required:"true"`
+	Lines   map[string]string         `yaml:"lines" json:"lines" required:"true" description:"the answer in a line"`
 	Rules   map[string]knowledge.Text `yaml:"rules" json:"rules" required:"true"`
 	Figures Figures                   `yaml:"numbers" json:"figures" required:"true"`
 }
@@ -87,6 +77,8 @@ type Knowledge struct {
 var Table = sync.OnceValue(func() *Knowledge {
 	k := &Knowledge{}
 	knowledge.MustRead("look.yaml", k)
+	of := patient.Table()
+	k.Figures.LeafSmallerRatio, k.Figures.LeafAlikeRatio = of.LeafSmallerRatio, of.LeafAlikeRatio
 	return k
 })
 
@@ -94,29 +86,35 @@ func (k *Knowledge) block(code string) Block {
 	return k.Blocks[slices.IndexFunc(k.Blocks, func(b Block) bool { return b.Code == code })]
 }
 
-// LeafSmaller compares the newest finished leaf with the one before, in mm. It
-// is nil when one was not measured, or the difference says nothing.
-func (k *Knowledge) LeafSmaller(newestMM, beforeMM float64) *bool {
-	if newestMM <= 0 || beforeMM <= 0 {
-		return nil
-	}
-	ratio := newestMM / beforeMM
-	smaller := ratio < k.Figures.LeafSmallerRatio.Value
-	if !smaller && ratio < k.Figures.LeafAlikeRatio.Value {
-		return nil
-	}
-	return &smaller
-}
-
 // Season is the season of a month, 1 to 12, and how many months until the warm
 // one begins (0 when it is warm).
-func (k *Knowledge) Season(month int, south bool) (season string, monthsToWarm int) {
+func (k *Knowledge) Season(month int, south bool) (season patient.Season, monthsToWarm int) {
 	if south {
 		month = (month+5)%12 + 1
 	}
 	from, to := int(k.Figures.WarmFromNorth.Value), int(k.Figures.WarmToNorth.Value)
 	if month >= from && month <= to {
-		return Warm, 0
+		return patient.Warm, 0
 	}
-	return Cool, (from - month + 12) % 12
+	return patient.Cool, (from - month + 12) % 12
 }
+
+// SeasonOf is the season of a plant's day: as noted at its look, else by the calendar of
+// its house; and the days until the warm one begins, by the calendar.
+func (k *Knowledge) SeasonOf(p *patient.Patient) (season patient.Season, daysToWarm int) {
+	on, err := time.Parse(time.DateOnly, p.Day)
+	if err != nil {
+		return "", 0
+	}
+	season, months := k.Season(int(on.Month()), p.House.South)
+	if months > 0 {
+		turn := time.Date(on.Year(), on.Month()+time.Month(months), 1, 0, 0, 0, 0, time.UTC)
+		daysToWarm = int(turn.Sub(on).Hours() / hoursADay)
+	}
+	if l := p.Look(); l != nil && l.Noted.Season != "" {
+		season = l.Noted.Season
+	}
+	return season, daysToWarm
+}
+
+const hoursADay = 24

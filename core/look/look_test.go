@@ -3,6 +3,7 @@ package look
 import (
 	"slices"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -11,8 +12,57 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
 	"therapeon/core/taxa"
 )
+
+// Case is a plant as it was looked at, in the words of these tests.
+type Case struct {
+	Profile    taxa.Profile
+	Findings   patient.Findings
+	Flowering  patient.Flowering
+	Growth     patient.Growth
+	Season     patient.Season
+	DaysToWarm int
+	NightLowC  *float64
+	RootGrade  roots.GradeCode
+	Starved    bool
+	Unpotted   bool
+	MovedDays  *float64
+	Alarm      bool
+	Strips     bool
+
+	SpikeAtRescue disputes.SideCode
+	RepotInFlower disputes.SideCode
+	SmallRotPatch disputes.SideCode
+}
+
+// patient is the plant of a case, on a day so long before the warm season as it says.
+func (c Case) patient() *patient.Patient {
+	warm := time.Month(Table().Figures.WarmFromNorth.Value)
+	on := time.Date(2030, warm, 1-c.DaysToWarm, 0, 0, 0, 0, time.UTC)
+	p := &patient.Patient{
+		Profile: c.Profile,
+		Day:     on.Format(time.DateOnly),
+		Given:   patient.Given{Grade: c.RootGrade, Starved: c.Starved},
+		Sides: patient.Sides{
+			disputes.SpikeAtRescue: c.SpikeAtRescue, disputes.RepotInFlower: c.RepotInFlower,
+			disputes.SmallRotPatch: c.SmallRotPatch,
+		},
+		Judge: func(*patient.Patient) patient.Heard { return patient.Heard{Alarm: c.Alarm, Strips: c.Strips} },
+	}
+	if c.MovedDays != nil {
+		p.Intake.LastRepotted = on.AddDate(0, 0, -int(*c.MovedDays)).Format(time.DateOnly)
+	}
+	p.Looks = []patient.Look{{On: p.Day, Noted: patient.Inspection{
+		Findings: c.Findings, Flowering: c.Flowering, Growth: c.Growth, Season: c.Season, NightLowC: c.NightLowC,
+		Unpotted: c.Unpotted,
+	}}}
+	return p
+}
+
+func decide(c Case) Verdict { return Table().Decide(c.patient()) }
 
 func house(c Case) Case {
 	c.SpikeAtRescue, c.RepotInFlower, c.SmallRotPatch = disputes.SpikeByGrade, disputes.ByUrgency, disputes.PatchIfSound
@@ -23,11 +73,11 @@ func looked(t *testing.T, group string, found ...string) Case {
 	t.Helper()
 	p, ok := taxa.Find(group)
 	require.True(t, ok, group)
-	c := house(Case{Profile: p, Season: Warm, Findings: map[string]string{"leaves-limp": "absent"}})
+	c := house(Case{Profile: p, Season: patient.Warm, Findings: patient.Findings{"leaves-limp": "absent"}})
 	for _, f := range found {
 		_, ok := causes.Table().Finding(f)
 		require.True(t, ok, f)
-		c.Findings[f] = "present"
+		c.Findings[f] = patient.Present
 	}
 	return c
 }
@@ -47,7 +97,7 @@ func TestLeaveWaitSoonNow(t *testing.T) {
 		"one plan, shy kind, no new roots": {func() Case { return looked(t, "cattleya", "pot-bound") }, Wait, "Wait for new roots.", []string{"new-roots"}},
 		"new nubs are the best moment": {func() Case {
 			c := looked(t, "cattleya", "pot-bound")
-			c.Growth = NewRoots
+			c.Growth = patient.NewRoots
 			return c
 		}, Soon, "Unpot it soon.", nil},
 		"stale medium, shy kind, no new roots": {func() Case { return looked(t, "psychopsis", "crumbles") }, Wait, "Wait for new roots.", []string{"new-roots"}},
@@ -75,22 +125,22 @@ func TestLeaveWaitSoonNow(t *testing.T) {
 		}, Soon, "Unpot it soon.", nil},
 		"at rest": {func() Case {
 			c := looked(t, "dendrobium-deciduous", "crumbles")
-			c.Growth = Resting
+			c.Growth = patient.Resting
 			return c
 		}, Wait, "Wait until it grows again.", []string{"rest"}},
 		"in the cold": {func() Case {
 			c := looked(t, "phalaenopsis", "crumbles")
-			c.NightLowC, c.Season, c.DaysToWarm = at(9), Cool, 60
+			c.NightLowC, c.Season, c.DaysToWarm = at(9), patient.Cool, 60
 			return c
 		}, Wait, "Wait for warmer days.", []string{"cold"}},
 		"a slipper at any time": {func() Case {
 			c := looked(t, "slipper", "crumbles")
-			c.NightLowC, c.Season, c.Growth = at(9), Cool, Resting
+			c.NightLowC, c.Season, c.Growth = at(9), patient.Cool, patient.Resting
 			return c
 		}, Soon, "Unpot it soon.", nil},
 		"shrivelled bulbs override everything": {func() Case {
 			c := looked(t, "cattleya", "bulbs-shrivelled")
-			c.Flowering, c.Growth, c.NightLowC = "bloom", Resting, at(5)
+			c.Flowering, c.Growth, c.NightLowC = "bloom", patient.Resting, at(5)
 			return c
 		}, Now, "Unpot it now.", nil},
 		"wilt suspected":           {func() Case { return looked(t, "cattleya", "tips-black-running") }, Now, "Unpot it now.", nil},
@@ -98,13 +148,13 @@ func TestLeaveWaitSoonNow(t *testing.T) {
 		"a climber may rise":       {func() Case { return looked(t, "vanda", "base-raised") }, Leave, "Leave it.", nil},
 		"plugged holes in the cool season": {func() Case {
 			c := looked(t, "epidendrum-reed", "holes-plugged")
-			c.Season = Cool
+			c.Season = patient.Cool
 			return c
 		}, Soon, "Unpot it soon.", nil},
 		"chewed roots cannot wait": {func() Case { return looked(t, "psychopsis", "snails-seen", "chewed-tips") }, Now, "Unpot it now.", nil},
 	} {
 		t.Run(name, func(t *testing.T) {
-			v := Table().Decide(x.c())
+			v := decide(x.c())
 			assert.Equal(t, x.decision, v.Decision)
 			assert.Equal(t, x.headline, v.Headline)
 			var blocks []string
@@ -122,20 +172,20 @@ func TestLeaveWaitSoonNow(t *testing.T) {
 
 func TestNothingLookedAtDecidesNothing(t *testing.T) {
 	p, _ := taxa.Find("vanda")
-	v := Table().Decide(house(Case{Profile: p}))
+	v := decide(house(Case{Profile: p}))
 	assert.Empty(t, v.Decision)
 	assert.Equal(t, "Look it over before you touch it.", v.Headline)
 }
 
 func TestTheDayToLookAgain(t *testing.T) {
-	assert.Equal(t, 90, Table().Decide(looked(t, "vanda")).AgainDays, "three months is the usual next look")
+	assert.Equal(t, 90, decide(looked(t, "vanda")).AgainDays, "three months is the usual next look")
 	c := looked(t, "cattleya", "crumbles")
-	c.Growth, c.Season, c.DaysToWarm, c.NightLowC = Resting, Cool, 100, at(8)
-	assert.Equal(t, 100, Table().Decide(c).AgainDays, "when the warm season begins")
+	c.Growth, c.Season, c.DaysToWarm, c.NightLowC = patient.Resting, patient.Cool, 100, at(8)
+	assert.Equal(t, 100, decide(c).AgainDays, "when the warm season begins")
 	assert.Equal(
 		t,
 		7,
-		Table().Decide(looked(t, "oncidium", "crumbles", "decay-smell")).AgainDays,
+		decide(looked(t, "oncidium", "crumbles", "decay-smell")).AgainDays,
 		"two that press are sooner",
 	)
 }
@@ -143,7 +193,7 @@ func TestTheDayToLookAgain(t *testing.T) {
 func TestWhatWouldHaveHeldItBackIsNamed(t *testing.T) {
 	c := looked(t, "cattleya", "bulbs-shrivelled")
 	c.Flowering = "bud"
-	v := Table().Decide(c)
+	v := decide(c)
 	codes := []string{}
 	for _, b := range v.Overridden {
 		codes = append(codes, b.Code)
@@ -156,10 +206,12 @@ func TestWhatWouldHaveHeldItBackIsNamed(t *testing.T) {
 // cut when leaves go limp after the move. Never on a psychopsis.
 func TestTheSpike(t *testing.T) {
 	for name, x := range map[string]struct {
-		group, grade, house string
-		found               []string
-		do                  string
-		later               bool
+		group string
+		grade roots.GradeCode
+		house disputes.SideCode
+		found []string
+		do    string
+		later bool
 	}{
 		"no roots left":         {"phalaenopsis", "rootless", disputes.SpikeByGrade, nil, "cut", false},
 		"poor and thirsty":      {"phalaenopsis", "poor", disputes.SpikeByGrade, []string{"leaves-limp"}, "cut", false},
@@ -173,7 +225,7 @@ func TestTheSpike(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			c := looked(t, x.group, append(x.found, "tips-black-running")...)
 			c.Flowering, c.RootGrade, c.SpikeAtRescue = "spike", x.grade, x.house
-			v := Table().Decide(c)
+			v := decide(c)
 			require.NotNil(t, v.Spike)
 			assert.Equal(t, x.do, v.Spike.Do)
 			assert.Equal(t, x.later, v.Spike.Later != nil)
@@ -181,27 +233,27 @@ func TestTheSpike(t *testing.T) {
 	}
 	c := looked(t, "phalaenopsis")
 	c.Flowering = "bloom"
-	assert.Nil(t, Table().Decide(c).Spike, "left alone, the spike is no question")
+	assert.Nil(t, decide(c).Spike, "left alone, the spike is no question")
 	c.RootGrade = "rootless"
-	left := Table().Decide(c)
+	left := decide(c)
 	assert.Equal(t, Leave, left.Decision)
 	require.NotNil(t, left.Spike, "without roots it is, wherever the plant stands")
 	assert.Equal(t, "cut", left.Spike.Do)
 
 	c = looked(t, "phalaenopsis", "pot-bound")
-	c.Flowering, c.Growth = "bloom", NewRoots
-	assert.Equal(t, "Wait until the flowers fade.", Table().Decide(c).Headline)
+	c.Flowering, c.Growth = "bloom", patient.NewRoots
+	assert.Equal(t, "Wait until the flowers fade.", decide(c).Headline)
 	c.RootGrade = "rootless"
-	assert.Equal(t, "Unpot it soon.", Table().Decide(c).Headline, "flowers that are cut off hold nothing back")
+	assert.Equal(t, "Unpot it soon.", decide(c).Headline, "flowers that are cut off hold nothing back")
 	c.SpikeAtRescue = disputes.SpikeKeep
-	assert.Equal(t, "Wait until the flowers fade.", Table().Decide(c).Headline)
+	assert.Equal(t, "Wait until the flowers fade.", decide(c).Headline)
 }
 
 func TestASmallPatchOfRot(t *testing.T) {
 	for name, x := range map[string]struct {
 		found []string
-		grade string
-		house string
+		grade roots.GradeCode
+		house disputes.SideCode
 		do    string
 		now   string
 	}{
@@ -215,27 +267,11 @@ func TestASmallPatchOfRot(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			c := looked(t, "phalaenopsis", append(x.found, "rot-patch")...)
 			c.RootGrade, c.SmallRotPatch = x.grade, x.house
-			v := Table().Decide(c)
+			v := decide(c)
 			require.NotNil(t, v.RotPatch)
 			assert.Equal(t, x.do, v.RotPatch.Do)
 			assert.Equal(t, x.now, v.Decision)
 		})
-	}
-}
-
-func TestTheNewestLeafAgainstTheOneBefore(t *testing.T) {
-	k := Table()
-	for _, x := range []struct {
-		newest, before float64
-		smaller        any
-	}{{150, 200, true}, {200, 200, false}, {210, 200, false}, {180, 200, nil}, {0, 200, nil}, {200, 0, nil}} {
-		got := k.LeafSmaller(x.newest, x.before)
-		if x.smaller == nil {
-			assert.Nil(t, got, x)
-			continue
-		}
-		require.NotNil(t, got, x)
-		assert.Equal(t, x.smaller, *got, x)
 	}
 }
 
@@ -245,13 +281,13 @@ func TestTheSeasonsTurnWithTheHemisphere(t *testing.T) {
 		north, toWarm := k.Season(month, false)
 		south, _ := k.Season((month+5)%12+1, true)
 		assert.Equal(t, north, south, "half a year apart, month %d", month)
-		assert.Equal(t, north == Warm, toWarm == 0)
+		assert.Equal(t, north == patient.Warm, toWarm == 0)
 	}
 	s, toWarm := k.Season(1, false)
-	assert.Equal(t, Cool, s)
+	assert.Equal(t, patient.Cool, s)
 	assert.Equal(t, 2, toWarm)
 	s, _ = k.Season(1, true)
-	assert.Equal(t, Warm, s)
+	assert.Equal(t, patient.Warm, s)
 }
 
 func TestTheTableHoldsTogether(t *testing.T) {
@@ -279,23 +315,25 @@ func TestMoreSignsNeverPressLess(t *testing.T) {
 		c := house(
 			Case{
 				Profile:  rapid.SampledFrom(taxa.All()).Draw(t, "group"),
-				Findings: map[string]string{"leaves-limp": "absent"},
+				Findings: patient.Findings{"leaves-limp": "absent"},
 			},
 		)
-		c.Growth = rapid.SampledFrom([]string{"", NewRoots, Growing, Resting}).Draw(t, "growth")
-		c.Flowering = rapid.SampledFrom([]string{"none", "spike", "bud", "bloom"}).Draw(t, "flowering")
-		c.Season = rapid.SampledFrom([]string{Warm, Cool}).Draw(t, "season")
-		c.RootGrade = rapid.SampledFrom([]string{"", "rootless", "poor", "good"}).Draw(t, "roots")
+		c.Growth = rapid.SampledFrom(
+			[]patient.Growth{"", patient.NewRoots, patient.Growing, patient.Resting},
+		).Draw(t, "growth")
+		c.Flowering = rapid.SampledFrom([]patient.Flowering{"none", "spike", "bud", "bloom"}).Draw(t, "flowering")
+		c.Season = rapid.SampledFrom([]patient.Season{patient.Warm, patient.Cool}).Draw(t, "season")
+		c.RootGrade = rapid.SampledFrom([]roots.GradeCode{"", "rootless", "poor", "good"}).Draw(t, "roots")
 		c.SpikeAtRescue = rapid.SampledFrom(
-			[]string{disputes.SpikeCut, disputes.SpikeKeep, disputes.SpikeByGrade},
+			[]disputes.SideCode{disputes.SpikeCut, disputes.SpikeKeep, disputes.SpikeByGrade},
 		).Draw(
 			t,
 			"spike",
 		)
 		last := 0
 		for _, s := range rapid.Permutation(k.Signs).Draw(t, "signs")[:6] {
-			c.Findings[s.Finding] = "present"
-			v := k.Decide(c)
+			c.Findings[s.Finding] = patient.Present
+			v := decide(c)
 			at := slices.Index(order, v.Decision)
 			assert.GreaterOrEqual(t, at, last, "%s after %s", v.Decision, s.Finding)
 			last = at

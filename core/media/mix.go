@@ -31,6 +31,7 @@ type Fold struct {
 type Settled struct {
 	VolumeL    float64  `json:"volume_l" required:"true"`
 	PouredL    float64  `json:"poured_l" required:"true" description:"what was measured out, added up"`
+	Shrinks    bool     `json:"shrinks,omitempty" description:"more than a little of it falls into gaps"`
 	Air        float64  `json:"air" required:"true" description:"share of the volume, drained"`
 	Water      float64  `json:"water" required:"true" description:"share of the volume, drained"`
 	GradeMM    float64  `json:"grade_mm" required:"true" description:"mean grade, geometric; 0 for fibres alone"`
@@ -120,6 +121,7 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 		}
 		all = all[n:]
 	}
+	s.Shrinks = s.PouredL-s.VolumeL > k.HardlyLost.Value*s.PouredL
 	s.Air, s.Water = (s.VolumeL-solids)/s.VolumeL, s.Water/s.VolumeL
 	s.Wicks = wicking >= k.WicksFrom.Value*s.PouredL
 	if graded > 0 {
@@ -196,4 +198,27 @@ func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
 		)
 	}
 	return list
+}
+
+// Gaps is the share of a reservoir that water can fill: all that is not solid in the
+// coarsest component.
+func Gaps(parts []Part, shelf Shelf) float64 {
+	best := Component{}
+	for _, p := range parts {
+		if c, ok := shelf(p.Component); ok && p.Parts > 0 && c.GradeMM() >= best.GradeMM() {
+			best = c
+		}
+	}
+	return best.Gaps()
+}
+
+// Gaps is the share of its volume that water can fill: all that is not solid.
+func (c Component) Gaps() float64 { return min(1, c.Air.Value+c.Water.Value) }
+
+// DrawsMM is how high a mix draws water between its grains; 0: all the way up.
+func (k *Knowledge) DrawsMM(s Settled) float64 {
+	if s.Wicks || s.FinestMM <= 0 {
+		return 0
+	}
+	return k.RiseBetweenMM(s.FinestMM)
 }

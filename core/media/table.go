@@ -80,6 +80,8 @@ type Knowledge struct {
 	PoreShare   knowledge.Number            `yaml:"pore_share" json:"pore_share" required:"true"`
 	WicksFrom   knowledge.Number            `yaml:"wicks_from_share" json:"wicks_from_share" required:"true"`
 	MuchLost    knowledge.Number            `yaml:"much_lost" json:"much_lost" required:"true"`
+	HardlyLost  knowledge.Number            `yaml:"hardly_lost" json:"hardly_lost" required:"true"`
+	UsualFill   knowledge.Text              `yaml:"usual_fill" json:"usual_fill" required:"true" description:"component that fills a pot of which nothing is said"`
 	DueAt       map[string]knowledge.Number `yaml:"due_at" json:"due_at" required:"true"`
 	LeastAir    map[string]knowledge.Number `yaml:"least_air" json:"least_air" required:"true"`
 	StandsGrade knowledge.Number            `yaml:"stands_in_grade" json:"stands_in_grade" required:"true"`
@@ -96,6 +98,25 @@ var Table = sync.OnceValue(func() *Knowledge {
 	knowledge.MustRead("media.yaml", &k)
 	return &k
 })
+
+// Recipe finds a recipe of the table by its code.
+func (k *Knowledge) Recipe(code string) (Recipe, bool) {
+	i := slices.IndexFunc(k.Recipes, func(r Recipe) bool { return r.Code == code })
+	if i < 0 {
+		return Recipe{}, false
+	}
+	return k.Recipes[i], true
+}
+
+// RecipeNamed is the code of the recipe of that name; empty where none has it.
+func (k *Knowledge) RecipeNamed(name string) string {
+	for _, r := range k.Recipes {
+		if r.Name == name {
+			return r.Code
+		}
+	}
+	return ""
+}
 
 // Component finds a component by its code.
 func (k *Knowledge) Component(code string) (Component, bool) {

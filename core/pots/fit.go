@@ -7,24 +7,6 @@ import (
 	"therapeon/core/knowledge"
 )
 
-// Plant is what a pot has to fit.
-type Plant struct {
-	Group        string
-	RootML       float64 // volume of living root
-	LongestMM    float64 // the longest living stretch
-	BaseMM       float64 // width of the base; 0: not measured
-	Sympodial    bool    // a lead walks on to one side
-	Clump        bool    // leads to all sides
-	FewRoots     bool
-	Wall         string  // wanted; empty: clear
-	FilmOrLight  bool    // film was found, or strong light falls on it
-	GrowthMMDay  float64 // of a root; 0: not known
-	GrowthFrom   knowledge.Provenance
-	GrowthOwn    bool // as measured on this plant
-	Reservoir    bool
-	TipsAreGreen bool
-}
-
 // Size is the pot advised.
 type Size struct {
 	Pot     Pot              `json:"pot" required:"true"`
@@ -34,7 +16,7 @@ type Size struct {
 
 // Advise sizes a pot to the roots that live, not to the leaves, and no narrower
 // than the base and the room its lead wants.
-func (k *Knowledge) Advise(p Plant) Size {
+func (k *Knowledge) Advise(p Needs) Size {
 	var why []knowledge.Text
 	say := func(from knowledge.Provenance, words string, a ...any) {
 		why = append(why, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
@@ -53,7 +35,7 @@ func (k *Knowledge) Advise(p Plant) Size {
 	}
 	pot := Pot{Shape: Round, Wall: p.Wall, TopMM: tens(math.Max(byRoots, byBase))}
 	pot.BottomMM, pot.HeightMM = tens(taper*pot.TopMM), tens(k.HeightShare.Value*pot.TopMM)
-	if byBase > 1.15*byRoots {
+	if byBase > k.BaseOverRoots.Value*byRoots {
 		say(k.BesideMM.Provenance, "The base is %.0f mm wide, so it is no narrower than %.0f mm.", p.BaseMM, byBase)
 		if p.FewRoots {
 			pot.CrockMM = k.CrockMM.Value
@@ -91,7 +73,7 @@ func (k *Knowledge) Advise(p Plant) Size {
 // reservoir makes a pot one with a reservoir that living old roots do not touch,
 // taller where it has to be: none until tips are green, and none where no pot that
 // stands is tall enough.
-func (k *Knowledge) reservoir(pot *Pot, p Plant) knowledge.Text {
+func (k *Knowledge) reservoir(pot *Pot, p Needs) knowledge.Text {
 	hole := 0.0
 	pot.HoleMM = &hole
 	if !p.TipsAreGreen {
@@ -131,7 +113,7 @@ type Fit struct {
 
 // FitOf says how a pot suits a plant. gaps is the share of the layer at the bottom
 // that water can fill; settling is how much more medium to have ready.
-func (k *Knowledge) FitOf(pot Pot, p Plant, gaps, settling float64) Fit {
+func (k *Knowledge) FitOf(pot Pot, p Needs, gaps, settling float64) Fit {
 	f := Fit{
 		VolumeL: pot.VolumeL(),
 		FillL:   pot.BelowL(pot.FillMM()),
@@ -194,7 +176,7 @@ func (k *Knowledge) FitOf(pot Pot, p Plant, gaps, settling float64) Fit {
 }
 
 // wideForBase holds for a shallow pot that is as wide as its base wants.
-func wideForBase(pot Pot, p Plant, k *Knowledge) bool {
-	return p.BaseMM > 0 && pot.FillMM()-pot.CrockMM <= 1.5*k.ShallowMM.Value &&
-		pot.TopMM <= 1.4*(p.BaseMM+k.LeadRoomMM.Value+k.BesideMM.Value)
+func wideForBase(pot Pot, p Needs, k *Knowledge) bool {
+	return p.BaseMM > 0 && pot.FillMM()-pot.CrockMM <= k.ShallowTimes.Value*k.ShallowMM.Value &&
+		pot.TopMM <= k.WideTimes.Value*(p.BaseMM+k.LeadRoomMM.Value+k.BesideMM.Value)
 }

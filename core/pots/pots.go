@@ -169,34 +169,37 @@ type WallKind struct {
 
 // Knowledge is the table of pots.
 type Knowledge struct {
-	RimMM        knowledge.Number            `yaml:"rim_mm" json:"rim_mm" required:"true"`
-	RootShare    knowledge.Number            `yaml:"root_share" json:"root_share" required:"true"`
-	TooBig       knowledge.Number            `yaml:"too_big" json:"too_big" required:"true"`
-	TooSmall     knowledge.Number            `yaml:"too_small" json:"too_small" required:"true"`
-	LeastML      knowledge.Number            `yaml:"least_ml" json:"least_ml" required:"true"`
-	BesideMM     knowledge.Number            `yaml:"beside_base_mm" json:"beside_base_mm" required:"true"`
-	LeadRoomMM   knowledge.Number            `yaml:"lead_room_mm" json:"lead_room_mm" required:"true"`
-	HeightShare  knowledge.Number            `yaml:"height_over_width" json:"height_over_width" required:"true"`
-	ShallowMM    knowledge.Number            `yaml:"shallow_medium_mm" json:"shallow_medium_mm" required:"true"`
-	CrockShare   knowledge.Number            `yaml:"crock_share" json:"crock_share" required:"true"`
-	BallSpread   knowledge.Number            `yaml:"root_ball_spread" json:"root_ball_spread" required:"true"`
-	HoleRowsMM   knowledge.Number            `yaml:"hole_rows_mm" json:"hole_rows_mm" required:"true"`
-	Taper        knowledge.Number            `yaml:"taper" json:"taper" required:"true"`
-	CrockMM      knowledge.Number            `yaml:"crock_mm" json:"crock_mm" required:"true"`
-	SpareMM      knowledge.Number            `yaml:"spare_mm" json:"spare_mm" required:"true"`
-	AboveMM      knowledge.Number            `yaml:"above_water_mm" json:"above_water_mm" required:"true"`
-	LeastMM      knowledge.Number            `yaml:"reservoir_least_mm" json:"reservoir_least_mm" required:"true"`
-	MostShare    knowledge.Number            `yaml:"reservoir_most" json:"reservoir_most" required:"true"`
-	Tallest      knowledge.Number            `yaml:"tallest" json:"tallest" required:"true"`
-	Walls        map[string]WallKind         `yaml:"walls" json:"walls" required:"true"`
-	SideHolesWhy knowledge.Text              `yaml:"side_holes" json:"side_holes" required:"true"`
-	OpaqueWhy    knowledge.Text              `yaml:"opaque_why" json:"opaque_why" required:"true"`
-	NoReservoir  knowledge.Text              `yaml:"reservoir_none" json:"reservoir_none" required:"true"`
-	Tall         knowledge.Text              `yaml:"reservoir_tall" json:"reservoir_tall" required:"true"`
-	Cannot       knowledge.Text              `yaml:"reservoir_cannot" json:"reservoir_cannot" required:"true"`
-	Shallow      knowledge.Text              `yaml:"reservoir_shallow" json:"reservoir_shallow" required:"true"`
-	StandsInIt   knowledge.Text              `yaml:"stands_in_water" json:"stands_in_water" required:"true"`
-	BaseMM       map[string]knowledge.Number `yaml:"base_mm" json:"base_mm" required:"true"`
+	RimMM         knowledge.Number            `yaml:"rim_mm" json:"rim_mm" required:"true"`
+	RootShare     knowledge.Number            `yaml:"root_share" json:"root_share" required:"true"`
+	TooBig        knowledge.Number            `yaml:"too_big" json:"too_big" required:"true"`
+	TooSmall      knowledge.Number            `yaml:"too_small" json:"too_small" required:"true"`
+	LeastML       knowledge.Number            `yaml:"least_ml" json:"least_ml" required:"true"`
+	BesideMM      knowledge.Number            `yaml:"beside_base_mm" json:"beside_base_mm" required:"true"`
+	LeadRoomMM    knowledge.Number            `yaml:"lead_room_mm" json:"lead_room_mm" required:"true"`
+	HeightShare   knowledge.Number            `yaml:"height_over_width" json:"height_over_width" required:"true"`
+	ShallowMM     knowledge.Number            `yaml:"shallow_medium_mm" json:"shallow_medium_mm" required:"true"`
+	CrockShare    knowledge.Number            `yaml:"crock_share" json:"crock_share" required:"true"`
+	BallSpread    knowledge.Number            `yaml:"root_ball_spread" json:"root_ball_spread" required:"true"`
+	HoleRowsMM    knowledge.Number            `yaml:"hole_rows_mm" json:"hole_rows_mm" required:"true"`
+	Taper         knowledge.Number            `yaml:"taper" json:"taper" required:"true"`
+	CrockMM       knowledge.Number            `yaml:"crock_mm" json:"crock_mm" required:"true"`
+	SpareMM       knowledge.Number            `yaml:"spare_mm" json:"spare_mm" required:"true"`
+	AboveMM       knowledge.Number            `yaml:"above_water_mm" json:"above_water_mm" required:"true"`
+	LeastMM       knowledge.Number            `yaml:"reservoir_least_mm" json:"reservoir_least_mm" required:"true"`
+	MostShare     knowledge.Number            `yaml:"reservoir_most" json:"reservoir_most" required:"true"`
+	Tallest       knowledge.Number            `yaml:"tallest" json:"tallest" required:"true"`
+	Walls         map[string]WallKind         `yaml:"walls" json:"walls" required:"true"`
+	SideHolesWhy  knowledge.Text              `yaml:"side_holes" json:"side_holes" required:"true"`
+	OpaqueWhy     knowledge.Text              `yaml:"opaque_why" json:"opaque_why" required:"true"`
+	NoReservoir   knowledge.Text              `yaml:"reservoir_none" json:"reservoir_none" required:"true"`
+	Tall          knowledge.Text              `yaml:"reservoir_tall" json:"reservoir_tall" required:"true"`
+	Cannot        knowledge.Text              `yaml:"reservoir_cannot" json:"reservoir_cannot" required:"true"`
+	Shallow       knowledge.Text              `yaml:"reservoir_shallow" json:"reservoir_shallow" required:"true"`
+	BaseOverRoots knowledge.Number            `yaml:"base_over_roots" json:"base_over_roots" required:"true"`
+	ShallowTimes  knowledge.Number            `yaml:"shallow_times" json:"shallow_times" required:"true"`
+	WideTimes     knowledge.Number            `yaml:"wide_times" json:"wide_times" required:"true"`
+	StandsInIt    knowledge.Text              `yaml:"stands_in_water" json:"stands_in_water" required:"true"`
+	BaseMM        map[string]knowledge.Number `yaml:"base_mm" json:"base_mm" required:"true"`
 }
 
 // Table is the table.

@@ -94,20 +94,20 @@ func TestPotsThatCannotBe(t *testing.T) {
 
 func TestAPotIsSizedToLivingRootsAndTheBase(t *testing.T) {
 	k := Table()
-	few := k.Advise(Plant{Group: "phalaenopsis", RootML: 12, LongestMM: 60, FewRoots: true})
-	many := k.Advise(Plant{Group: "phalaenopsis", RootML: 90, LongestMM: 250})
+	few := k.Advise(Needs{Group: "phalaenopsis", RootML: 12, LongestMM: 60, FewRoots: true})
+	many := k.Advise(Needs{Group: "phalaenopsis", RootML: 90, LongestMM: 250})
 	assert.Less(t, few.VolumeL, many.VolumeL)
 	assert.InDelta(t, 0.12, few.VolumeL, 0.08, "twelve millilitres of root, ten times that in pot")
-	assert.Equal(t, "fits", k.FitOf(few.Pot, Plant{RootML: 12}, 0.6, 1.1).Verdict)
+	assert.Equal(t, "fits", k.FitOf(few.Pot, Needs{RootML: 12}, 0.6, 1.1).Verdict)
 
-	wide := k.Advise(Plant{Group: "cattleya", RootML: 8, LongestMM: 40, BaseMM: 120, Sympodial: true, FewRoots: true})
+	wide := k.Advise(Needs{Group: "cattleya", RootML: 8, LongestMM: 40, BaseMM: 120, Sympodial: true, FewRoots: true})
 	assert.GreaterOrEqual(t, wide.Pot.TopMM, 120.0+15+40, "the base, and room for its lead")
 	assert.InDelta(t, 40, wide.Pot.FillMM()-wide.Pot.CrockMM, 10, "about 40 mm of medium over crock")
 	assert.Positive(t, wide.Pot.CrockMM)
 
-	film := k.Advise(Plant{RootML: 50, FilmOrLight: true})
+	film := k.Advise(Needs{RootML: 50, FilmOrLight: true})
 	assert.Equal(t, "opaque", film.Pot.Wall)
-	assert.Equal(t, "clear", k.Advise(Plant{RootML: 50}).Pot.Wall)
+	assert.Equal(t, "clear", k.Advise(Needs{RootML: 50}).Pot.Wall)
 	assert.True(t, film.Pot.SideHoles)
 }
 
@@ -115,7 +115,7 @@ func TestAPotIsSizedToLivingRootsAndTheBase(t *testing.T) {
 func TestTheReservoirStaysBelowTheRoots(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(t *rapid.T) {
-		p := Plant{
+		p := Needs{
 			Group: rapid.SampledFrom(
 				[]string{"phalaenopsis", "cymbidium", "slipper"},
 			).Draw(
@@ -145,7 +145,7 @@ func TestTheReservoirStaysBelowTheRoots(t *testing.T) {
 		assert.Empty(t, s.Pot.Faults())
 		assert.LessOrEqual(t, s.Pot.HeightMM, k.Tallest.Value*s.Pot.TopMM+10)
 	})
-	long := k.Advise(Plant{Group: "phalaenopsis", RootML: 20, LongestMM: 95, Reservoir: true, TipsAreGreen: true})
+	long := k.Advise(Needs{Group: "phalaenopsis", RootML: 20, LongestMM: 95, Reservoir: true, TipsAreGreen: true})
 	assert.GreaterOrEqual(t, long.Pot.WaterMM(), 15.0)
 	assert.GreaterOrEqual(
 		t,
@@ -156,7 +156,7 @@ func TestTheReservoirStaysBelowTheRoots(t *testing.T) {
 	assert.Zero(
 		t,
 		k.Advise(
-			Plant{Group: "phalaenopsis", RootML: 5, LongestMM: 250, Reservoir: true, TipsAreGreen: true},
+			Needs{Group: "phalaenopsis", RootML: 5, LongestMM: 250, Reservoir: true, TipsAreGreen: true},
 		).Pot.WaterMM(),
 		"no pot that stands is that tall",
 	)
@@ -167,7 +167,7 @@ func TestDaysToReachTheWater(t *testing.T) {
 	hole := 30.0
 	p := round(150, 120, 140)
 	p.HoleMM = &hole
-	f := Table().FitOf(p, Plant{Group: "phalaenopsis", RootML: 60, LongestMM: 60, GrowthMMDay: 1.6}, 0.63, 1.1)
+	f := Table().FitOf(p, Needs{Group: "phalaenopsis", RootML: 60, LongestMM: 60, GrowthMMDay: 1.6}, 0.63, 1.1)
 	assert.InDelta(t, 130, f.BaseMM, 1e-9, "10 mm under the rim")
 	assert.InDelta(t, 70, f.RootEndMM, 1e-9)
 	require.NotNil(t, f.GapMM)
@@ -176,7 +176,7 @@ func TestDaysToReachTheWater(t *testing.T) {
 	assert.InDelta(t, p.BelowL(30)*0.63, f.ReservoirL, 1e-12, "the pebbles' own volume holds no water")
 	assert.InDelta(t, (p.BelowL(130)-f.RootBallL)*1.1, f.MediumL, 1e-12)
 
-	deep := Table().FitOf(p, Plant{Group: "phalaenopsis", RootML: 60, LongestMM: 120, GrowthMMDay: 1.6}, 0.63, 1.1)
+	deep := Table().FitOf(p, Needs{Group: "phalaenopsis", RootML: 60, LongestMM: 120, GrowthMMDay: 1.6}, 0.63, 1.1)
 	assert.InDelta(t, -20, *deep.GapMM, 1e-9)
 	assert.Nil(t, deep.DaysToWater)
 	assert.Contains(t, deep.Words[len(deep.Words)-1].Value, "20 mm deep in the water")
@@ -184,16 +184,16 @@ func TestDaysToReachTheWater(t *testing.T) {
 
 func TestAPotThatDoesNotFitIsNamed(t *testing.T) {
 	k := Table()
-	assert.Equal(t, "big", k.FitOf(round(220, 170, 200), Plant{RootML: 20}, 0.6, 1.1).Verdict)
-	assert.Equal(t, "small", k.FitOf(round(60, 50, 60), Plant{RootML: 200}, 0.6, 1.1).Verdict)
-	assert.Equal(t, "narrow", k.FitOf(round(110, 80, 95), Plant{RootML: 60, BaseMM: 140}, 0.6, 1.1).Verdict)
+	assert.Equal(t, "big", k.FitOf(round(220, 170, 200), Needs{RootML: 20}, 0.6, 1.1).Verdict)
+	assert.Equal(t, "small", k.FitOf(round(60, 50, 60), Needs{RootML: 200}, 0.6, 1.1).Verdict)
+	assert.Equal(t, "narrow", k.FitOf(round(110, 80, 95), Needs{RootML: 60, BaseMM: 140}, 0.6, 1.1).Verdict)
 }
 
 func TestTheSectionKeepsWithinThePot(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(t *rapid.T) {
 		pot := anyPot(t)
-		plant := Plant{
+		plant := Needs{
 			Group:     "cattleya",
 			BaseMM:    rapid.Float64Range(0, 300).Draw(t, "base"),
 			Sympodial: rapid.Bool().Draw(t, "walks"),
@@ -202,7 +202,9 @@ func TestTheSectionKeepsWithinThePot(t *testing.T) {
 		for range rapid.IntRange(0, 12).Draw(t, "roots") {
 			living = append(living, RootIn{LengthMM: rapid.Float64Range(5, 400).Draw(t, "length"), WidthMM: 4})
 		}
-		s := k.Draw(pot, plant, Filling{Medium: "Bark", Dry: true}, living, nil, "stake")
+		s := k.Draw(
+			Scene{Pot: pot, Needs: plant, Filling: Filling{Medium: "Bark", Dry: true}, Living: living, Hold: "stake"},
+		)
 		require.Len(t, s.Roots, len(living))
 		for _, r := range s.Roots {
 			assert.LessOrEqual(t, math.Abs(r.To.X), pot.WidthMM(r.To.Z)/2)
@@ -222,20 +224,17 @@ func TestTheDryTopOfCoarsePebbles(t *testing.T) {
 	hole := 25.0
 	pot := round(140, 110, 130)
 	pot.HoleMM = &hole
-	s := Table().Draw(
-		pot,
-		Plant{Group: "phalaenopsis"},
-		Filling{Medium: "Clay", Grain: "balls", RiseMM: 7},
-		nil,
-		nil,
-		"none",
-	)
+	s := Table().Draw(Scene{
+		Pot: pot, Needs: Needs{Group: "phalaenopsis"}, Filling: Filling{Medium: "Clay", Grain: "balls", RiseMM: 7},
+	})
 	assert.InDelta(t, 32, s.WetToMM, 1e-9)
 	assert.Equal(t, []Layer{{"medium", "Clay", "balls", 0, 120}}, s.Layers)
 	assert.InDelta(t, 120-32, s.DryTopMM, 1e-9)
-	wicked := Table().Draw(pot, Plant{Group: "phalaenopsis"}, Filling{Medium: "Moss", Wicks: true}, nil, nil, "none")
+	wicked := Table().Draw(
+		Scene{Pot: pot, Needs: Needs{Group: "phalaenopsis"}, Filling: Filling{Medium: "Moss", Wicks: true}},
+	)
 	assert.Zero(t, wicked.DryTopMM)
-	slipper := Table().Draw(pot, Plant{Group: "slipper"}, Filling{}, nil, nil, "none")
+	slipper := Table().Draw(Scene{Pot: pot, Needs: Needs{Group: "slipper"}})
 	assert.InDelta(t, s.Base.Z-10, slipper.Base.Z, 1e-9, "just under the surface: common practice, no source")
 }
 
@@ -243,7 +242,7 @@ func TestTheDryTopOfCoarsePebbles(t *testing.T) {
 func TestAdviceGrowsWithRootsAndBase(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(t *rapid.T) {
-		p := Plant{
+		p := Needs{
 			Group:     "cattleya",
 			RootML:    rapid.Float64Range(0, 400).Draw(t, "ml"),
 			LongestMM: rapid.Float64Range(0, 400).Draw(t, "longest"),

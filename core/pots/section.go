@@ -71,18 +71,22 @@ type Filling struct {
 	TopMM   float64
 }
 
-// Draw lays plant and pot out. Words of the placement come with it.
-func (k *Knowledge) Draw(
-	pot Pot,
-	p Plant,
-	fill Filling,
-	living []RootIn,
-	placement []knowledge.Text,
-	hold string,
-) Section {
+// Scene is what a section shows.
+type Scene struct {
+	Pot       Pot
+	Needs     Needs
+	Filling   Filling
+	Living    []RootIn
+	Placement []knowledge.Text // its words
+	Hold      string           // stake, skewer or none
+}
+
+// Draw lays plant and pot out to scale, in mm. A pot without faults is needed.
+func (k *Knowledge) Draw(of Scene) Section {
+	pot, p, fill := of.Pot, of.Needs, of.Filling
 	s := Section{
 		WidthMM: pot.TopMM, HeightMM: pot.HeightMM, FillMM: pot.FillMM(), WaterMM: pot.WaterMM(), HoleMM: []float64{},
-		Layers: []Layer{}, Roots: []Stretched{}, Placement: placement, Lead: "middle",
+		Layers: []Layer{}, Roots: []Stretched{}, Placement: of.Placement, Lead: "middle",
 	}
 	s.outline(pot)
 	top := s.FillMM - fill.TopMM
@@ -107,8 +111,8 @@ func (k *Knowledge) Draw(
 		}
 	}
 	s.seat(pot, p, k, fill)
-	s.hang(pot, living)
-	switch hold {
+	s.hang(pot, of.Living)
+	switch of.Hold {
 	case "stake":
 		s.Stake = &Point{s.Base.X, math.Min(pot.CrockMM+5, s.FillMM/2)}
 	case "skewer":
@@ -135,7 +139,7 @@ func (s *Section) outline(pot Pot) {
 
 // seat puts the base in its place: a walking plant with its oldest growth to the
 // wall and its lead to the open side, a clump and a single stem in the middle.
-func (s *Section) seat(pot Pot, p Plant, k *Knowledge, fill Filling) {
+func (s *Section) seat(pot Pot, p Needs, k *Knowledge, fill Filling) {
 	width := pot.WidthMM(s.FillMM)
 	s.BaseMM = p.BaseMM
 	if s.BaseMM == 0 {

@@ -11,8 +11,8 @@ import (
 	"therapeon/core/taxa"
 )
 
-// Case is a plant, its air, and what is known of both.
-type Case struct {
+// start is what a race starts from: a plant, its air, and what is known of both.
+type start struct {
 	Profile     taxa.Profile
 	LeafAreaCM2 float64 // one side, all leaves; 0: not known
 	LeafFrom    string  // how that was had, in words
@@ -63,38 +63,9 @@ func exactly(n knowledge.Number) knowledge.Estimate {
 }
 
 // usual adds a figure of the table.
-func (b *book) usual(code, name, unit string, e knowledge.Estimate, least, most float64, from string) {
-	b.add(
-		Assumption{
-			Code:  code,
-			Name:  name,
-			Unit:  unit,
-			Value: e.Value,
-			Low:   e.Low,
-			High:  e.High,
-			Least: least,
-			Most:  most,
-			Usual: &e,
-			From:  from,
-		},
-	)
-}
-
-// known adds a figure of the plant or of its place.
-func (b *book) known(code, name, unit string, value, low, high, least, most float64, from string) {
-	b.add(
-		Assumption{
-			Code:  code,
-			Name:  name,
-			Unit:  unit,
-			Value: value,
-			Low:   low,
-			High:  high,
-			Least: least,
-			Most:  most,
-			From:  from,
-		},
-	)
+func (b *book) usual(e knowledge.Estimate, a Assumption) {
+	a.Value, a.Low, a.High, a.Usual = e.Value, e.Low, e.High, &e
+	b.add(a)
 }
 
 func (b *book) add(a Assumption) {
@@ -116,12 +87,12 @@ func (b *book) at(code string) Assumption {
 
 func (b *book) value(code string) float64 { return b.at(code).Value }
 
-// Assumptions lists what the race of a case rests on.
-func Assumptions(c Case) []Assumption { return assume(c).list }
+// assumptions lists what a race rests on.
+func assumptions(c start) []Assumption { return assume(c).list }
 
 const ofTheTable = "The table of this house."
 
-func assume(c Case) *book {
+func assume(c start) *book {
 	k, p := Table(), c.Profile
 	class := k.Classes[p.LeafConductance.Value]
 	b := &book{own: c.Assumed}
@@ -131,152 +102,216 @@ func assume(c Case) *book {
 	if from == "" {
 		from = "Not known yet. Count or measure its leaves at intake."
 	}
-	b.known("leaf_cm2", "Leaf, one side", "cm²", c.LeafAreaCM2, c.LeafAreaCM2, c.LeafAreaCM2, 1, 100000, from)
-	b.usual("fresh_kg_m2", "Leaf mass", "kg/m²", class.FreshKgM2, 0.05, 6, leaf)
+	b.add(
+		Assumption{
+			Code:  "leaf_cm2",
+			Name:  "Leaf, one side",
+			Unit:  "cm²",
+			Value: c.LeafAreaCM2,
+			Low:   c.LeafAreaCM2,
+			High:  c.LeafAreaCM2,
+			Least: 1,
+			Most:  100000,
+			From:  from,
+		},
+	)
+	b.usual(class.FreshKgM2, Assumption{Code: "fresh_kg_m2", Name: "Leaf mass", Unit: "kg/m²", Least: 0.05, Most: 6, From: leaf})
 	if c.Bulbs > 0 {
 		e, ok := k.BulbG[p.Code]
 		if strings.HasPrefix(p.Code, "other-") || !ok {
 			e = k.BulbG["other"]
 		}
 		b.usual(
-			"bulb_g",
-			fmt.Sprintf("One bulb or cane, of %d", c.Bulbs),
-			"g",
 			e,
-			0.1,
-			1000,
-			"The usual one of its group.",
+			Assumption{
+				Code:  "bulb_g",
+				Name:  fmt.Sprintf("One bulb or cane, of %d", c.Bulbs),
+				Unit:  "g",
+				Least: 0.1,
+				Most:  1000,
+				From:  "The usual one of its group.",
+			},
 		)
 	}
-	b.usual("shut", "Loss through shut leaves", "mmol/m²/s", class.Shut, 0.05, 20, leaf)
-	b.usual("open", "Loss through open leaves", "mmol/m²/s", class.Open, 0.05, 400, leaf)
+	b.usual(class.Shut, Assumption{Code: "shut", Name: "Loss through shut leaves", Unit: "mmol/m²/s", Least: 0.05, Most: 20, From: leaf})
+	b.usual(class.Open, Assumption{Code: "open", Name: "Loss through open leaves", Unit: "mmol/m²/s", Least: 0.05, Most: 400, From: leaf})
 	from = c.RootsFrom
 	if from == "" {
 		from = "No roots were read. None is taken."
 	}
-	b.known(
-		"roots_cm2",
-		"Living root",
-		"cm²",
-		c.LiveRootCM2.Point,
-		c.LiveRootCM2.Low,
-		c.LiveRootCM2.High,
-		0,
-		20000,
-		from,
+	b.add(
+		Assumption{
+			Code:  "roots_cm2",
+			Name:  "Living root",
+			Unit:  "cm²",
+			Value: c.LiveRootCM2.Point,
+			Low:   c.LiveRootCM2.Low,
+			High:  c.LiveRootCM2.High,
+			Least: 0,
+			Most:  20000,
+			From:  from,
+		},
 	)
-	b.usual("uptake", "Wet root takes up", "L/m²/day", k.Uptake, 0, 5, ofTheTable)
+	b.usual(k.Uptake, Assumption{Code: "uptake", Name: "Wet root takes up", Unit: "L/m²/day", Least: 0, Most: 5, From: ofTheTable})
 	if c.Limp {
-		b.usual(
-			"start",
-			"Water it has left, of full",
-			"",
-			k.StartLimp,
-			0.3,
-			1,
-			"Limp or shrivelled when last looked at.",
-		)
+		b.usual(k.StartLimp, Assumption{Code: "start", Name: "Water it has left, of full", Least: 0.3, Most: 1, From: "Limp or shrivelled when last looked at."})
 	} else {
-		b.usual("start", "Water it has left, of full", "", k.Start, 0.3, 1, "Not limp when last looked at.")
+		b.usual(k.Start, Assumption{Code: "start", Name: "Water it has left, of full", Least: 0.3, Most: 1, From: "Not limp when last looked at."})
 	}
-	b.usual("lost", "Likely lost below", "", k.Lost, 0.2, 0.9, ofTheTable)
+	b.usual(k.Lost, Assumption{Code: "lost", Name: "Likely lost below", Least: 0.2, Most: 0.9, From: ofTheTable})
 
 	if !c.TipsOut {
 		weeks := p.WeeksToFirstRoot
 		s := k.TipSpread.Value
-		b.usual(
-			"tip_weeks",
-			"First new tip after",
-			"weeks",
-			knowledge.Estimate{
-				Value:      weeks.Value,
-				Low:        weeks.Value / s,
-				High:       weeks.Value * s,
-				Provenance: weeks.Provenance,
+		b.usual(knowledge.Estimate{
+			Value:      weeks.Value,
+			Low:        weeks.Value / s,
+			High:       weeks.Value * s,
+			Provenance: weeks.Provenance,
+		}, Assumption{Code: "tip_weeks", Name: "First new tip after", Unit: "weeks", Least: 0, Most: 60, From: "Median of its group in the warm, and four of five plants around it."})
+		b.add(
+			Assumption{
+				Code:  "held_days",
+				Name:  "Held without a tip for",
+				Unit:  "days",
+				Value: c.HeldDays,
+				Low:   c.HeldDays,
+				High:  c.HeldDays,
+				Least: 0,
+				Most:  1000,
+				From:  "Since it was first held bare.",
 			},
-			0,
-			60,
-			"Median of its group in the warm, and four of five plants around it.",
-		)
-		b.known(
-			"held_days",
-			"Held without a tip for",
-			"days",
-			c.HeldDays,
-			c.HeldDays,
-			c.HeldDays,
-			0,
-			1000,
-			"Since it was first held bare.",
 		)
 	}
 	mm, s := p.ElongationMMPerDay, k.TipSpread.Value
 	if c.GrowthMM != nil {
-		b.known(
-			"growth_mm",
-			"A tip grows",
-			"mm/day",
-			*c.GrowthMM,
-			*c.GrowthMM,
-			*c.GrowthMM,
-			0,
-			20,
-			"Its own roots, between the last two readings.",
+		b.add(
+			Assumption{
+				Code:  "growth_mm",
+				Name:  "A tip grows",
+				Unit:  "mm/day",
+				Value: *c.GrowthMM,
+				Low:   *c.GrowthMM,
+				High:  *c.GrowthMM,
+				Least: 0,
+				Most:  20,
+				From:  "Its own roots, between the last two readings.",
+			},
 		)
 	} else {
 		b.usual(
-			"growth_mm",
-			"A tip grows",
-			"mm/day",
 			knowledge.Estimate{Value: mm.Value, Low: mm.Value / s, High: mm.Value * s, Provenance: mm.Provenance},
-			0,
-			20,
-			"Median of its group in the warm, and four of five plants around it.",
+			Assumption{Code: "growth_mm", Name: "A tip grows", Unit: "mm/day", Least: 0, Most: 20, From: "Median of its group in the warm, and four of five plants around it."},
 		)
 	}
-	b.usual("tips", "Tips that come together", "", k.Tips, 1, 20, ofTheTable)
+	b.usual(k.Tips, Assumption{Code: "tips", Name: "Tips that come together", Least: 1, Most: 20, From: ofTheTable})
 
-	b.known("night_c", "Night", "°C", c.NightC, c.NightC, c.NightC, -10, 45, c.AirFrom)
-	b.known("day_c", "Day", "°C", c.DayC, c.DayC, c.DayC, -10, 50, c.AirFrom)
+	b.add(
+		Assumption{
+			Code:  "night_c",
+			Name:  "Night",
+			Unit:  "°C",
+			Value: c.NightC,
+			Low:   c.NightC,
+			High:  c.NightC,
+			Least: -10,
+			Most:  45,
+			From:  c.AirFrom,
+		},
+	)
+	b.add(
+		Assumption{
+			Code:  "day_c",
+			Name:  "Day",
+			Unit:  "°C",
+			Value: c.DayC,
+			Low:   c.DayC,
+			High:  c.DayC,
+			Least: -10,
+			Most:  50,
+			From:  c.AirFrom,
+		},
+	)
 	if c.Humidity != nil {
-		b.known("humidity", "Air of the room", "%", *c.Humidity, *c.Humidity, *c.Humidity, 5, 100, c.AirFrom)
+		b.add(
+			Assumption{
+				Code:  "humidity",
+				Name:  "Air of the room",
+				Unit:  "%",
+				Value: *c.Humidity,
+				Low:   *c.Humidity,
+				High:  *c.Humidity,
+				Least: 5,
+				Most:  100,
+				From:  c.AirFrom,
+			},
+		)
 	} else {
 		b.usual(
-			"humidity",
-			"Air of the room",
-			"%",
 			exactly(k.Humidity),
-			5,
-			100,
-			"Only a guess, a heated room. Say at its place how humid it is.",
+			Assumption{Code: "humidity", Name: "Air of the room", Unit: "%", Least: 5, Most: 100, From: "Only a guess, a heated room. Say at its place how humid it is."},
 		)
 	}
 	light := c.Light
 	if light == "" {
 		light = "shade"
 	}
-	b.usual("leaf_warmer_k", "Leaves warmer than air by day", "K", exactly(k.Light[light]), 0, 15, "For "+light+".")
-	b.usual("altitude_m", "Above the sea", "m", exactly(k.AltitudeM), -400, 4500, "Taken as at sea level.")
-	b.usual("soak_minutes", "A soak", "min", exactly(k.SoakMinutes), 0, 1440, "A usual soak of a bare plant.")
 	b.usual(
-		"soak_every_days",
-		"Soaked every",
-		"days",
-		exactly(k.SoakEvery),
-		0.25,
-		60,
-		"A usual rhythm of a bare plant.",
+		exactly(k.Light[light]),
+		Assumption{Code: "leaf_warmer_k", Name: "Leaves warmer than air by day", Unit: "K", Least: 0, Most: 15, From: "For " + light + "."},
 	)
+	b.usual(
+		exactly(k.AltitudeM),
+		Assumption{Code: "altitude_m", Name: "Above the sea", Unit: "m", Least: -400, Most: 4500, From: "Taken as at sea level."},
+	)
+	b.usual(
+		exactly(k.SoakMinutes),
+		Assumption{Code: "soak_minutes", Name: "A soak", Unit: "min", Least: 0, Most: 1440, From: "A usual soak of a bare plant."},
+	)
+	b.usual(exactly(k.SoakEvery), Assumption{Code: "soak_every_days", Name: "Soaked every", Unit: "days", Least: 0.25, Most: 60, From: "A usual rhythm of a bare plant."})
 	for _, m := range k.Methods {
 		if m.HumidityPercent != nil {
-			b.usual("air:"+m.Code, m.Name+": air", "%", exactly(*m.HumidityPercent), 5, 100, ofTheTable)
+			b.usual(
+				exactly(*m.HumidityPercent),
+				Assumption{
+					Code:  "air:" + m.Code,
+					Name:  m.Name + ": air",
+					Unit:  "%",
+					Least: 5,
+					Most:  100,
+					From:  ofTheTable,
+				},
+			)
 		} else {
-			b.usual("air:"+m.Code, m.Name+": above the room", "points", exactly(*m.AddPercent), 0, 90, ofTheTable)
+			b.usual(
+				exactly(*m.AddPercent),
+				Assumption{
+					Code:  "air:" + m.Code,
+					Name:  m.Name + ": above the room",
+					Unit:  "points",
+					Least: 0,
+					Most:  90,
+					From:  ofTheTable,
+				},
+			)
 		}
 		if m.WetHours != nil {
-			b.usual("wet:"+m.Code, m.Name+": wet after a soak", "h", exactly(*m.WetHours), 0, 72, ofTheTable)
+			b.usual(
+				exactly(*m.WetHours),
+				Assumption{
+					Code:  "wet:" + m.Code,
+					Name:  m.Name + ": wet after a soak",
+					Unit:  "h",
+					Least: 0,
+					Most:  72,
+					From:  ofTheTable,
+				},
+			)
 		} else {
-			b.usual("wet:"+m.Code, m.Name+": wet, share of the time", "", exactly(*m.WetShare), 0, 1, ofTheTable)
+			b.usual(
+				exactly(*m.WetShare),
+				Assumption{Code: "wet:" + m.Code, Name: m.Name + ": wet, share of the time", Least: 0, Most: 1, From: ofTheTable},
+			)
 		}
 	}
 	return b

@@ -17,10 +17,10 @@ func BenchmarkRaceSomeRoots(b *testing.B) {
 	benchmark(b, c)
 }
 
-func benchmark(b *testing.B, c Case) {
+func benchmark(b *testing.B, c start) {
 	c.Runs = 2000
 	for b.Loop() {
-		if _, err := Run(ctx(), c); err != nil {
+		if _, err := runFrom(ctx(), c); err != nil {
 			b.Fatal(err)
 		}
 	}

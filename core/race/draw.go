@@ -3,6 +3,8 @@ package race
 import (
 	"context"
 	"math"
+
+	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // What is drawn for each run, one dimension each.
@@ -42,10 +44,10 @@ func share(run, seed, dimension int) float64 {
 }
 
 // deviate is the standard normal deviate of a share.
-func deviate(u float64) float64 { return math.Sqrt2 * math.Erfinv(2*u-1) }
+func deviate(u float64) float64 { return distuv.UnitNormal.Quantile(u) }
 
 // bounds is the deviate that bounds the middle four fifths, the range of an estimate.
-const bounds = 1.2815515655446004
+var bounds = deviate(0.9)
 
 // spreads is a lognormal draw about the value of an assumption.
 func (a Assumption) spreads(u float64) float64 {
@@ -64,7 +66,7 @@ func (a Assumption) varies(u float64) float64 {
 // model is a case made ready to be drawn from.
 type model struct {
 	ctx  context.Context // ends when nobody waits for the answer
-	c    Case
+	c    start
 	k    *Knowledge
 	b    *book
 	fit  *Fit
@@ -78,7 +80,7 @@ type model struct {
 	since []lived // how it was held since its last weighing
 }
 
-func ready(ctx context.Context, c Case) *model {
+func ready(ctx context.Context, c start) *model {
 	m := &model{ctx: ctx, c: c, k: Table(), b: assume(c)}
 	m.leaf = m.b.value("leaf_cm2")
 	m.skin, m.pores, m.mass = m.b.at("shut"), m.b.at("open"), m.b.at("fresh_kg_m2")
@@ -121,12 +123,14 @@ func (m *model) way(method Method, by change) *way {
 	}
 	w := &way{
 		sky: skyOf(
-			night,
-			day,
-			warmerK,
-			humidity,
-			m.b.pressure(),
-			m.k.Classes[m.c.Profile.LeafConductance.Value].NightOpening,
+			indoors{
+				nightC:       night,
+				dayC:         day,
+				warmerK:      warmerK,
+				humidity:     humidity,
+				pressure:     m.b.pressure(),
+				nightOpening: m.k.Classes[m.c.Profile.LeafConductance.Value].NightOpening,
+			},
 		),
 		pace: pace(
 			m.c.Profile,

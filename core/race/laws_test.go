@@ -13,12 +13,12 @@ import (
 )
 
 // anyCase is any plant that can be entered, in any air.
-func anyCase(t *rapid.T) Case {
+func anyCase(t *rapid.T) start {
 	all := taxa.All()
 	h := rapid.Float64Range(5, 100).Draw(t, "humidity")
 	low := rapid.Float64Range(-5, 30).Draw(t, "night")
 	live := rapid.Float64Range(0, 500).Draw(t, "live root")
-	c := Case{
+	c := start{
 		Profile:     all[rapid.IntRange(0, len(all)-1).Draw(t, "group")],
 		LeafAreaCM2: rapid.Float64Range(1, 20000).Draw(t, "leaf"),
 		Bulbs: rapid.IntRange(
@@ -66,7 +66,7 @@ func anyCase(t *rapid.T) Case {
 func TestAnyRaceHasAWholeAnswer(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		c := anyCase(t)
-		r, err := Run(ctx(), c)
+		r, err := runFrom(ctx(), c)
 		require.NoError(t, err)
 		_, err = json.Marshal(r)
 		require.NoError(t, err)
@@ -106,9 +106,9 @@ func TestAnyRaceHasAWholeAnswer(t *testing.T) {
 func TestTheSameQuestionHasTheSameAnswer(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		c := anyCase(t)
-		first, err := Run(ctx(), c)
+		first, err := runFrom(ctx(), c)
 		require.NoError(t, err)
-		again, err := Run(ctx(), c)
+		again, err := runFrom(ctx(), c)
 		require.NoError(t, err)
 		require.Equal(t, first, again)
 	})
@@ -170,21 +170,21 @@ func TestTheHeadlineFollowsTheWayItIsHeld(t *testing.T) {
 
 // Sun, height and cold, by the sign of their effect alone.
 func TestAirLightHeightAndCold(t *testing.T) {
-	loss := func(change func(*Case)) float64 {
+	loss := func(change func(*start)) float64 {
 		c := rootless(50)
 		change(&c)
 		return by(t, run(t, c), "bench").LossG
 	}
-	plain := loss(func(*Case) {})
-	assert.Greater(t, loss(func(c *Case) { c.Light = "sun" }), plain)
+	plain := loss(func(*start) {})
+	assert.Greater(t, loss(func(c *start) { c.Light = "sun" }), plain)
 	assert.Greater(
 		t,
-		loss(func(c *Case) { c.Assumed = map[string]float64{"altitude_m": 2000} }),
+		loss(func(c *start) { c.Assumed = map[string]float64{"altitude_m": 2000} }),
 		plain,
 		"thin air takes more",
 	)
-	assert.Less(t, loss(func(c *Case) { c.NightC, c.DayC = 12, 12 }), plain)
-	assert.InDelta(t, plain/2, loss(func(c *Case) { c.LeafAreaCM2 /= 2 }), 1e-9)
+	assert.Less(t, loss(func(c *start) { c.NightC, c.DayC = 12, 12 }), plain)
+	assert.InDelta(t, plain/2, loss(func(c *start) { c.LeafAreaCM2 /= 2 }), 1e-9)
 
 	// Warmth brings tips sooner within the group's range, and none far outside it.
 	tip := func(night, day float64) *float64 {

@@ -24,13 +24,20 @@ func group(code string) taxa.Profile {
 }
 
 // rootless is a large plant of the phalaenopsis kind in a room of 21 °C.
-func rootless(humidity float64) Case {
-	return Case{Profile: group("phalaenopsis"), LeafAreaCM2: 1000, NightC: 21, DayC: 21, Humidity: &humidity, Runs: 400}
+func rootless(humidity float64) start {
+	return start{
+		Profile:     group("phalaenopsis"),
+		LeafAreaCM2: 1000,
+		NightC:      21,
+		DayC:        21,
+		Humidity:    &humidity,
+		Runs:        400,
+	}
 }
 
-func run(t *testing.T, c Case) Race {
+func run(t *testing.T, c start) Race {
 	t.Helper()
-	r, err := Run(ctx(), c)
+	r, err := runFrom(ctx(), c)
 	require.NoError(t, err)
 	return r
 }
@@ -51,7 +58,19 @@ func by(t *testing.T, r Race, code string) Outcome {
 // parts, with the saturation pressure of FAO-56 equation 11.
 func TestWithoutRootsItFollowsTheClosedForm(t *testing.T) {
 	const areaM2, conductance, celsius, humidity, full = 0.05, 2.0, 22.0, 50.0, 90.0
-	w := &way{sky: skyOf(celsius, celsius, 0, humidity, 101.3, true), pace: 1}
+	w := &way{
+		sky: skyOf(
+			indoors{
+				nightC:       celsius,
+				dayC:         celsius,
+				warmerK:      0,
+				humidity:     humidity,
+				pressure:     101.3,
+				nightOpening: true,
+			},
+		),
+		pace: 1,
+	}
 	d := drawn{areaM2: areaM2, full: full, start: 0.9, lost: 0.1, shut: conductance, open: 40, tipDays: never}
 	saturated := 0.6108 * math.Exp(17.27*celsius/(celsius+237.3))
 	perHour := areaM2 * conductance / 1000 * saturated * (1 - humidity/100) / 101.3 * 18.015 * 3600
@@ -67,7 +86,7 @@ func TestWithoutRootsItFollowsTheClosedForm(t *testing.T) {
 
 // A rootless plant stays shut: the pores open only as far as roots can make good.
 func TestARootlessPlantStaysShut(t *testing.T) {
-	w := &way{sky: skyOf(20, 24, 0, 50, 101.3, false)}
+	w := &way{sky: skyOf(indoors{nightC: 20, dayC: 24, warmerK: 0, humidity: 50, pressure: 101.3, nightOpening: false})}
 	d := drawn{areaM2: 0.05, full: 100, shut: 2, open: 80}
 	r := d.rates(&w.sky)
 	_, f := r.hours(0, hoursADay, 100, 0, 0)
@@ -87,8 +106,16 @@ func anyPlant(t *rapid.T) (drawn, *way) {
 	}
 	low := rapid.Float64Range(8, 24).Draw(t, "night")
 	w := &way{
-		sky: skyOf(low, low+rapid.Float64Range(0, 10).Draw(t, "swing"), rapid.Float64Range(0, 4).Draw(t, "warmer"),
-			rapid.Float64Range(20, 99).Draw(t, "humidity"), air.StandardKPa, rapid.Bool().Draw(t, "night opening")),
+		sky: skyOf(
+			indoors{
+				nightC:       low,
+				dayC:         low + rapid.Float64Range(0, 10).Draw(t, "swing"),
+				warmerK:      rapid.Float64Range(0, 4).Draw(t, "warmer"),
+				humidity:     rapid.Float64Range(20, 99).Draw(t, "humidity"),
+				pressure:     air.StandardKPa,
+				nightOpening: rapid.Bool().Draw(t, "night opening"),
+			},
+		),
 		pace: rapid.Float64Range(
 			0.1,
 			1,
@@ -300,7 +327,7 @@ func TestAPlantHeldLongWithoutATipWaitsOnFromThere(t *testing.T) {
 func TestEveryAssumptionCanBeSetAndIsHeldToItsLimits(t *testing.T) {
 	c := rootless(50)
 	c.Bulbs = 3
-	for _, a := range Assumptions(c) {
+	for _, a := range assumptions(c) {
 		c.Assumed = map[string]float64{a.Code: a.Least}
 		r := run(t, c)
 		for _, set := range r.Assumptions {
@@ -313,18 +340,18 @@ func TestEveryAssumptionCanBeSetAndIsHeldToItsLimits(t *testing.T) {
 		}
 		var faults fault.List
 		c.Assumed = map[string]float64{a.Code: a.Most + 1}
-		_, err := Run(ctx(), c)
+		_, err := runFrom(ctx(), c)
 		require.ErrorAs(t, err, &faults, a.Code)
 		assert.Equal(t, "assumed."+a.Code, faults[0].Field)
 	}
 	c.Assumed = map[string]float64{"moonlight": 3}
-	_, err := Run(ctx(), c)
+	_, err := runFrom(ctx(), c)
 	require.ErrorContains(t, err, "no such assumption")
-	_, err = Run(ctx(), Case{Profile: group("vanda")})
+	_, err = runFrom(ctx(), start{Profile: group("vanda")})
 	require.ErrorContains(t, err, "Count or measure its leaves")
 	c = rootless(50)
 	c.Runs = 1_000_000
-	_, err = Run(ctx(), c)
+	_, err = runFrom(ctx(), c)
 	require.ErrorContains(t, err, "200000 runs")
 }
 
@@ -334,12 +361,12 @@ func TestBestIsTheFirstOfTheRace(t *testing.T) {
 		for _, g := range []string{"phalaenopsis", "cattleya", "vanda", "oncidium"} {
 			c := rootless(h)
 			c.Profile, c.Runs = group(g), 0
-			best, err := Best(ctx(), c)
+			best, err := bestFrom(ctx(), c)
 			require.NoError(t, err)
 			assert.Equal(t, run(t, c).Best, best, "%s at %g %%", g, h)
 		}
 	}
-	_, err := Best(ctx(), Case{Profile: group("vanda")})
+	_, err := bestFrom(ctx(), start{Profile: group("vanda")})
 	require.Error(t, err)
 }
 
@@ -370,7 +397,7 @@ func TestDrawsFillTheirRangesEvenly(t *testing.T) {
 // further than that: near full, a plant with twice the supply opens no wider than
 // its uptake at that moment allows.
 func TestPoresOpenOnlyAsFarAsRootsMakeGoodNow(t *testing.T) {
-	w := &way{sky: skyOf(22, 22, 0, 40, 101.3, false)}
+	w := &way{sky: skyOf(indoors{nightC: 22, dayC: 22, warmerK: 0, humidity: 40, pressure: 101.3, nightOpening: false})}
 	d := drawn{areaM2: 0.1, full: 100, shut: 2, open: 80}
 	r := d.rates(&w.sky)
 	noon := 12
@@ -427,3 +454,44 @@ func TestTheGentlestWayWithAGoodChanceIsAdvised(t *testing.T) {
 }
 
 func ctx() context.Context { return context.Background() }
+
+// Common practice, no source: the words of a chance, of days and of what a lever gives.
+func TestChancesAndDaysInWords(t *testing.T) {
+	for p, words := range map[float64]string{
+		0.04: "less than one chance in twenty", 0.1: "about one chance in ten", 0.52: "about 5 chances in ten",
+		0.96: "more than nineteen chances in twenty",
+	} {
+		o := Outcome{Chance: p}
+		o.say()
+		assert.Equal(t, words, o.ChanceWords)
+		assert.Equal(t, p > 0.9, o.Good)
+	}
+	days := func(v float64) *float64 { return &v }
+	for _, c := range []struct {
+		band  Band
+		words string
+	}{
+		{Band{Low: days(0), Median: days(0), High: days(0.4)}, "out already"},
+		{Band{Low: days(40)}, "more than 6 weeks"},
+		{Band{}, "more than a day"},
+		{Band{Low: days(6), Median: days(10)}, "about 10 days, at least 6 days"},
+		{Band{Low: days(6), Median: days(10), High: days(30)}, "about 10 days, from 6 days to 4 weeks"},
+	} {
+		c.band.say()
+		assert.Equal(t, c.words, c.band.Words)
+	}
+	for _, c := range []struct {
+		gain, days float64
+		words      string
+	}{
+		{0.005, 2, ""},
+		{0.12, 0, "12 more of a hundred root in time."},
+		{0, 5, "It lasts 5 days longer."},
+		{0.02, 200, "2 more of a hundred root in time. It lasts far longer."},
+	} {
+		l := Lever{Gain: c.gain, DryDays: c.days}
+		l.say()
+		assert.Equal(t, c.words, l.Words)
+		assert.Equal(t, c.words != "", l.Helps)
+	}
+}

@@ -11,6 +11,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
 )
 
 // Band is a median with the range of the middle four fifths. A day that is left
@@ -19,6 +20,8 @@ type Band struct {
 	Low    *float64 `json:"low,omitempty"`
 	Median *float64 `json:"median,omitempty"`
 	High   *float64 `json:"high,omitempty"`
+	Words  string   `json:"words,omitempty" description:"the days, in words"`
+	About  string   `json:"about,omitempty" description:"the median, in words"`
 }
 
 // Water is the plant's water on a day, as shares of full.
@@ -39,6 +42,8 @@ type Outcome struct {
 	Humidity     float64         `json:"humidity_percent" required:"true"`
 	Chance       float64         `json:"chance" required:"true" description:"that roots come in time, 0–1"`
 	Lost         float64         `json:"lost" required:"true" description:"share of runs in which it dries out first"`
+	ChanceWords  string          `json:"chance_words" required:"true"`
+	Good         bool            `json:"good,omitempty" description:"it is as good a chance as can be had"`
 	Waiting      float64         `json:"waiting" required:"true" description:"share in which neither happens within the days"`
 	Water        []Water         `json:"water" required:"true" description:"by day"`
 	Tip          Band            `json:"tip_day" required:"true" description:"first new tip, days from now"`
@@ -58,6 +63,8 @@ type Lever struct {
 	Chance  float64 `json:"chance" required:"true"`
 	Gain    float64 `json:"gain" required:"true" description:"of chance"`
 	DryDays float64 `json:"dry_days" required:"true" description:"days it holds out longer without roots, median"`
+	Helps   bool    `json:"helps" required:"true" description:"worth doing"`
+	Words   string  `json:"words,omitempty" description:"what it gives"`
 }
 
 // Race is the answer.
@@ -83,9 +90,16 @@ const (
 	sparse = 8
 )
 
-// Run runs the race of a case by every way of holding. It stops when its context
-// ends, with the context's error.
-func Run(ctx context.Context, c Case) (Race, error) {
+// Run runs the race of a plant, without the roots it may get, by every way of holding:
+// hourly steps of its water in g against its leaves' loss and its roots' uptake. It stops
+// when its context ends, with the context's error. Leaves that were neither counted nor
+// measured, runs or days out of their range, weighings out of order and own figures out of
+// theirs are a fault.List. The same plant, moment and ask give the same answer.
+func Run(ctx context.Context, p *patient.Patient, ask Ask) (Race, error) {
+	return runFrom(ctx, startOf(p, ask))
+}
+
+func runFrom(ctx context.Context, c start) (Race, error) {
 	k := Table()
 	if c.Runs == 0 {
 		c.Runs = int(k.Runs.Value)
@@ -132,8 +146,12 @@ func Run(ctx context.Context, c Case) (Race, error) {
 }
 
 // Best is the way of holding that a race advises, from a part of its runs and
-// without all that a picture needs.
-func Best(ctx context.Context, c Case) (string, error) {
+// without all that a picture needs. Its errors are those of Run.
+func Best(ctx context.Context, p *patient.Patient, assumed map[string]float64) (string, error) {
+	return bestFrom(ctx, startOf(p, Ask{Assumed: assumed}))
+}
+
+func bestFrom(ctx context.Context, c start) (string, error) {
 	k := Table()
 	c.Runs, c.Days = int(k.Runs.Value)/sparse*2, int(k.Days.Value)
 	if err := c.check(); err != nil {
@@ -170,13 +188,15 @@ func (m *model) drawAll() {
 // at some of them.
 func (m *model) ended(run int) bool { return run%64 == 0 && m.ctx.Err() != nil }
 
-// Check tells whether a case can be run, without running it.
-func Check(c Case) error {
+// Check tells whether a race can be run, without running it.
+func Check(p *patient.Patient, ask Ask) error { return checkFrom(startOf(p, ask)) }
+
+func checkFrom(c start) error {
 	c.Runs, c.Days = 1, 1
 	return c.check()
 }
 
-func (c Case) check() error {
+func (c start) check() error {
 	switch {
 	case c.LeafAreaCM2 <= 0 && c.Assumed["leaf_cm2"] <= 0:
 		return fault.List{
@@ -202,7 +222,7 @@ func (c Case) check() error {
 		return list
 	}
 	var list fault.List
-	for _, a := range Assumptions(c) {
+	for _, a := range assumptions(c) {
 		if a.Own && (a.Value < a.Least || a.Value > a.Most || math.IsNaN(a.Value)) {
 			limit := fmt.Sprintf("%g to %g %s", a.Least, a.Most, a.Unit)
 			list = append(
@@ -217,7 +237,7 @@ func (c Case) check() error {
 		}
 	}
 	for _, code := range slices.Sorted(maps.Keys(c.Assumed)) {
-		if !slices.ContainsFunc(Assumptions(c), func(a Assumption) bool { return a.Code == code }) {
+		if !slices.ContainsFunc(assumptions(c), func(a Assumption) bool { return a.Code == code }) {
 			list = append(
 				list,
 				fault.Fault{
@@ -288,7 +308,7 @@ func (m *model) outcome(method Method) Outcome {
 	slices.Sort(losses)
 	o.LossG = losses[runs/2]
 	o.Needs, o.NeedsPercent = m.humidityFor(method, m.k.GoodChance.Value)
-	o.Words = o.say(m)
+	o.say()
 	return o
 }
 
@@ -335,7 +355,7 @@ func bandOf(v []float64) Band {
 		}
 		return &x
 	}
-	return Band{at(0.1), at(0.5), at(0.9)}
+	return Band{Low: at(0.1), Median: at(0.5), High: at(0.9)}
 }
 
 // quantile of a histogram of shares.
@@ -435,6 +455,7 @@ func (m *model) levers(method Method) []Lever {
 		}
 		chance := m.chance(method, by)
 		list[i] = Lever{LeverKind: kind, Chance: chance, Gain: chance - was, DryDays: m.dryDays(method, by) - dry}
+		list[i].say()
 	})
 	slices.SortStableFunc(list, func(a, b Lever) int {
 		// Gains of a point or less are alike: then the days decide.

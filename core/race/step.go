@@ -24,20 +24,29 @@ type sky struct {
 	openFrom, shutFrom, fades float64 // the table's figures, for the innermost loop
 }
 
+// indoors is the air that a plant is held in, °C and %.
+type indoors struct {
+	nightC, dayC float64
+	warmerK      float64 // the leaf above the air, by day
+	humidity     float64
+	pressure     air.KPa
+	nightOpening bool // its stomata open by night
+}
+
 // skyOf is the air of a way of holding. Its humidity holds all day; the leaf is
 // warmer than the air by day.
-func skyOf(nightC, dayC, warmerK, humidity float64, pressure air.KPa, nightOpening bool) sky {
+func skyOf(in indoors) sky {
 	k := Table()
 	s := sky{openFrom: k.OpenFrom.Value, shutFrom: k.ShutFrom.Value, fades: k.UptakeFades.Value}
 	for h := range hoursADay {
 		day := float64(h) >= k.DayFromHour.Value && float64(h) < k.NightFromHour.Value
-		c := celsius(nightC, dayC, h)
+		c := celsius(in.nightC, in.dayC, h)
 		leaf := c
 		if day {
-			leaf += warmerK
+			leaf += in.warmerK
 		}
-		s.pull[h] = air.LeafLossG(1, 1, air.DeficitKPa(leaf, c, humidity), pressure)
-		s.open[h] = day != nightOpening
+		s.pull[h] = air.LeafLossG(1, 1, air.DeficitKPa(leaf, c, in.humidity), in.pressure)
+		s.open[h] = day != in.nightOpening
 	}
 	return s
 }

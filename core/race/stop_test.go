@@ -28,8 +28,8 @@ func TestARaceStopsWhenNobodyWaits(t *testing.T) {
 	stopped := 0
 	for _, asked := range []int64{0, 1, 3, 4, 5, 8, 13, 21, 34, 55, 89, 144, 233, 1_000_000} {
 		for _, run := range []func(context.Context) error{
-			func(ctx context.Context) error { _, err := Run(ctx, c); return err },
-			func(ctx context.Context) error { _, err := Best(ctx, c); return err },
+			func(ctx context.Context) error { _, err := runFrom(ctx, c); return err },
+			func(ctx context.Context) error { _, err := bestFrom(ctx, c); return err },
 		} {
 			at := &endsLater{Context: t.Context()}
 			at.left.Store(asked)

@@ -43,6 +43,12 @@ type Method struct {
 	UnsuitedWords *knowledge.Text `yaml:"unsuited_words" json:"unsuited_words,omitempty"`
 }
 
+// Chance is a chance in words, from a share on.
+type Chance struct {
+	From  knowledge.Number `yaml:"from" json:"from" required:"true"`
+	Words string           `yaml:"words" json:"words" required:"true"`
+}
+
 // LeverKind is something that could be changed.
 type LeverKind struct {
 	Code string           `yaml:"code" json:"code" required:"true"`
@@ -87,6 +93,13 @@ type Knowledge struct {
 	Days           knowledge.Number              `yaml:"days" json:"days" required:"true"`
 	SameChance     knowledge.Number              `yaml:"same_chance" json:"same_chance" required:"true"`
 	GoodChance     knowledge.Number              `yaml:"good_chance" json:"good_chance" required:"true"`
+	LeverGain      knowledge.Number              `yaml:"lever_gain" json:"lever_gain" required:"true"`
+	LeverDays      knowledge.Number              `yaml:"lever_days" json:"lever_days" required:"true"`
+	LeverFarDays   knowledge.Number              `yaml:"lever_far_days" json:"lever_far_days" required:"true"`
+	Headlines      []Chance                      `yaml:"headlines" json:"headlines" required:"true"`
+	HardlyBelow    knowledge.Number              `yaml:"hardly_below" json:"hardly_below" required:"true"`
+	ADayBelow      knowledge.Number              `yaml:"a_day_below" json:"a_day_below" required:"true"`
+	WeeksFromDays  knowledge.Number              `yaml:"weeks_from_days" json:"weeks_from_days" required:"true"`
 	Methods        []Method                      `yaml:"methods" json:"methods" required:"true"`
 	Levers         []LeverKind                   `yaml:"levers" json:"levers" required:"true"`
 }

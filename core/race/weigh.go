@@ -6,27 +6,17 @@ import (
 	"math"
 
 	"therapeon/core/fault"
+	"therapeon/core/patient"
 )
 
-// Weighing is the weight of the bare plant, g, without pot and medium.
-type Weighing struct {
-	DaysAgo float64 // when
-	Grams   float64 //
-	Since   []Spell // how it was held since the weighing before, the oldest first; none: as now
-	Anew    bool    // something was changed since the one before: a new start
-}
+// Weighing and Spell are weights of the bare plant and how it was held between them.
+type (
+	Weighing = patient.Weighing
+	Spell    = patient.Spell
+)
 
-// Spell is some days by one way of holding, in one air.
-type Spell struct {
-	Days     float64  // scaled, so that the spells of an interval fill it
-	Holding  string   // empty: as now
-	NightC   *float64 // the air of the room; nil: as now
-	DayC     *float64
-	Humidity *float64
-}
-
-// Open is the way of a plant that nobody holds in any: it lies on the bench.
-const Open = "bench"
+// Open is the way of a plant that nobody holds in any.
+const Open = patient.Open
 
 // lived is a spell made ready, with its share of the days.
 type lived struct {
@@ -64,7 +54,7 @@ type Fit struct {
 }
 
 // mostOf is the deviate that bounds the middle nine tenths.
-const mostOf = 1.6448536269514722
+var mostOf = deviate(0.95)
 
 // interval is the time between two weighings: what was lost, and what the table
 // makes of it at factor 1.
@@ -245,9 +235,15 @@ type Jump struct {
 	Words string  `json:"words" required:"true"`
 }
 
-// JumpTo asks about a weight that rose, or fell more than the plant can lose. It
-// is nil where nothing needs asking. The weighings of the case are those before.
-func JumpTo(c Case, next Weighing) *Jump {
+// JumpTo asks about a weight of the bare plant, g, at its moment, that rose or fell more
+// than the plant can lose since the one before. It is nil where nothing needs asking, and
+// where it was not weighed before.
+func JumpTo(p *patient.Patient, assumed map[string]float64, grams float64) *Jump {
+	c := startOf(p, Ask{Assumed: assumed})
+	return jumpFrom(c, Weighing{Grams: grams, Since: c.Since})
+}
+
+func jumpFrom(c start, next Weighing) *Jump {
 	of := stretch(c.Weighings)
 	if len(of) == 0 || next.Anew {
 		return nil
@@ -302,9 +298,12 @@ func OutOfOrder(all []Weighing) fault.List {
 	return nil
 }
 
-// FitOf is what the weighings of a case say of its loss; nil without any.
-func FitOf(c Case) (*Fit, error) {
-	if err := Check(c); err != nil {
+// FitOf is what the weighings of a plant say of its loss; nil without any. Its errors are
+// those of Run.
+func FitOf(p *patient.Patient, ask Ask) (*Fit, error) { return fitFrom(startOf(p, ask)) }
+
+func fitFrom(c start) (*Fit, error) {
+	if err := checkFrom(c); err != nil {
 		return nil, err
 	}
 	return ready(context.Background(), c).fit, nil

@@ -55,7 +55,7 @@ func TestFitsHoldTheTruthNineTimesInTen(t *testing.T) {
 	assert.GreaterOrEqual(t, held, 870, "a thirsty one")
 }
 
-func weighed(c Case, grams ...float64) Case {
+func weighed(c start, grams ...float64) start {
 	for i, g := range grams {
 		c.Weighings = append(
 			c.Weighings,
@@ -69,7 +69,7 @@ func weighed(c Case, grams ...float64) Case {
 func TestWeighingsNarrowTheBand(t *testing.T) {
 	c := rootless(50)
 	c.Holding = "bench"
-	width := func(c Case) (loss, days float64) {
+	width := func(c start) (loss, days float64) {
 		r := run(t, c)
 		lost := by(t, r, "bench").LostOn
 		if r.Fit == nil {
@@ -98,7 +98,7 @@ func TestTheFactorFollowsTheWeights(t *testing.T) {
 	m := ready(ctx(), c)
 	perWeek := m.intervals([]Weighing{{DaysAgo: 7, Grams: 210, Since: []Spell{{Days: 1, Holding: "bench"}}},
 		{DaysAgo: 0, Grams: 200, Since: []Spell{{Days: 1, Holding: "bench"}}}})[0].lossG
-	series := func(factor float64) Case {
+	series := func(factor float64) start {
 		var g []float64
 		for i := range 6 {
 			g = append(g, 210-factor*perWeek*float64(i))
@@ -125,7 +125,7 @@ func TestJumpsAreAskedAbout(t *testing.T) {
 		c.Weighings[i].DaysAgo += 7
 	}
 	next := func(g float64) *Jump {
-		return JumpTo(c, Weighing{Grams: g, Since: []Spell{{Days: 1, Holding: "bench"}}})
+		return jumpFrom(c, Weighing{Grams: g, Since: []Spell{{Days: 1, Holding: "bench"}}})
 	}
 	assert.Nil(t, next(171), "as it went on")
 	assert.Nil(t, next(185), "a gram more is the scale")
@@ -137,14 +137,14 @@ func TestJumpsAreAskedAbout(t *testing.T) {
 	require.NotNil(t, fall)
 	assert.Equal(t, "fall", fall.Kind)
 	assert.Contains(t, fall.Words, "94 g less")
-	assert.Nil(t, JumpTo(rootless(50), Weighing{Grams: 500}), "the first one follows from nothing")
-	assert.Nil(t, JumpTo(c, Weighing{Grams: 260, Anew: true}), "a change was owned to")
+	assert.Nil(t, jumpFrom(rootless(50), Weighing{Grams: 500}), "the first one follows from nothing")
+	assert.Nil(t, jumpFrom(c, Weighing{Grams: 260, Anew: true}), "a change was owned to")
 }
 
 func TestWeighingsOutOfOrderAreRefused(t *testing.T) {
 	c := weighed(rootless(50), 210, 200)
 	c.Weighings[0].DaysAgo = 0
-	_, err := Run(ctx(), c)
+	_, err := runFrom(ctx(), c)
 	require.ErrorContains(t, err, "from the oldest to the newest")
 }
 
@@ -212,7 +212,7 @@ func TestOneWeighingTellsHowMuchWaterItHolds(t *testing.T) {
 
 // Whatever the water of a plant, taking a leaf takes its water along.
 func TestALeafLessTakesItsWaterAlong(t *testing.T) {
-	for _, c := range []Case{rootless(50), weighed(rootless(50), 210, 200)} {
+	for _, c := range []start{rootless(50), weighed(rootless(50), 210, 200)} {
 		m := ready(ctx(), c)
 		whole, less := m.draw(7, change{}), m.draw(7, change{lessLeaf: 0.5})
 		assert.InDelta(t, whole.areaM2/2, less.areaM2, 1e-12)

@@ -3,10 +3,13 @@ package race
 import (
 	"fmt"
 	"math"
+	"strings"
+
+	"therapeon/core/words"
 )
 
 // say puts the answer in words.
-func (r *Race) say(c Case) {
+func (r *Race) say(c start) {
 	best := r.Outcomes[0]
 	at := best
 	for _, o := range r.Outcomes {
@@ -14,19 +17,15 @@ func (r *Race) say(c Case) {
 			at = o
 		}
 	}
-	switch {
-	case at.Chance >= 0.9:
-		r.Headline = fmt.Sprintf("It will most likely root in time: %s.", inTen(at.Chance))
-	case at.Chance >= 0.6:
-		r.Headline = fmt.Sprintf("It has more chance than not: %s.", inTen(at.Chance))
-	case at.Chance >= 0.3:
-		r.Headline = fmt.Sprintf("It can go either way: %s.", inTen(at.Chance))
-	default:
-		r.Headline = fmt.Sprintf("It will likely dry out first: %s.", inTen(at.Chance))
+	for _, row := range Table().Headlines {
+		if at.Chance >= row.From.Value {
+			r.Headline = fmt.Sprintf("%s: %s.", row.Words, inTen(at.Chance))
+			break
+		}
 	}
-	how := "in the way that suits it best, " + lower(best.Name)
+	how := "in the way that suits it best, " + words.Lower(best.Name)
 	if c.Holding != "" {
-		how = "as it is held now, " + lower(at.Name)
+		how = "as it is held now, " + words.Lower(at.Name)
 		if at.Code != best.Code && best.Chance-at.Chance > Table().SameChance.Value {
 			r.Detail = fmt.Sprintf(" %s would give it %s.", best.Name, inTen(best.Chance))
 		}
@@ -35,29 +34,72 @@ func (r *Race) say(c Case) {
 }
 
 // say puts an outcome in words.
-func (o *Outcome) say(m *model) string {
-	words := "No new tip is likely within the days looked at."
+func (o *Outcome) say() {
+	o.ChanceWords, o.Good = inTen(o.Chance), o.Chance > Table().GoodChance.Value
+	for _, b := range []*Band{&o.Tip, &o.Limp, &o.LostOn} {
+		b.say()
+	}
+	said := "No new tip is likely within the days looked at."
 	if o.Tip.Median != nil {
-		words = fmt.Sprintf("First tip in about %s.", span(*o.Tip.Median))
+		said = fmt.Sprintf("First tip in about %s.", span(*o.Tip.Median))
 		if *o.Tip.Median < 1 {
-			words = "Tips are out."
+			said = "Tips are out."
 		}
 	}
 	switch {
 	case o.Endless:
-		words += " It holds out without new roots."
+		said += " It holds out without new roots."
 	case o.LostOn.Median != nil:
-		words += fmt.Sprintf(" Without roots it lasts about %s.", span(*o.LostOn.Median))
+		said += fmt.Sprintf(" Without roots it lasts about %s.", span(*o.LostOn.Median))
 	}
-	return words
+	o.Words = said
+}
+
+// say puts days in words.
+func (b *Band) say() {
+	least := 0.0
+	if b.Median != nil {
+		least, b.About = *b.Median, span(*b.Median)
+	}
+	if b.Low != nil {
+		least = *b.Low
+	}
+	switch {
+	case b.High != nil && *b.High < 1:
+		b.Words = "out already"
+	case b.Median == nil:
+		b.Words = "more than " + span(least)
+	case b.High == nil:
+		b.Words = fmt.Sprintf("about %s, at least %s", span(*b.Median), span(least))
+	default:
+		b.Words = fmt.Sprintf("about %s, from %s to %s", span(*b.Median), span(least), span(*b.High))
+	}
+}
+
+// say puts what a lever gives in words.
+func (l *Lever) say() {
+	k := Table()
+	var said []string
+	if l.Gain >= k.LeverGain.Value {
+		said = append(said, fmt.Sprintf("%.0f more of a hundred root in time.", l.Gain*100))
+	}
+	if l.DryDays >= k.LeverDays.Value {
+		longer := span(l.DryDays)
+		if l.DryDays > k.LeverFarDays.Value {
+			longer = "far"
+		}
+		said = append(said, fmt.Sprintf("It lasts %s longer.", longer))
+	}
+	l.Helps, l.Words = len(said) > 0, strings.Join(said, " ")
 }
 
 // inTen is a chance in words: people weigh counts better than percents.
 func inTen(p float64) string {
+	k := Table()
 	switch n := math.Round(p * 10); {
-	case p < 0.05:
+	case p < k.HardlyBelow.Value:
 		return "less than one chance in twenty"
-	case p > 0.95:
+	case p > 1-k.HardlyBelow.Value:
 		return "more than nineteen chances in twenty"
 	case n == 1:
 		return "about one chance in ten"
@@ -68,13 +110,11 @@ func inTen(p float64) string {
 
 func span(days float64) string {
 	switch {
-	case days < 1.5:
+	case days < Table().ADayBelow.Value:
 		return "a day"
-	case days < 14:
+	case days < Table().WeeksFromDays.Value:
 		return fmt.Sprintf("%.0f days", days)
 	default:
 		return fmt.Sprintf("%.0f weeks", days/7)
 	}
 }
-
-func lower(name string) string { return string(name[0]|0x20) + name[1:] }

@@ -5,20 +5,15 @@ import (
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
-	"therapeon/core/taxa"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
 )
 
-// Case is a plant before its new home.
-type Case struct {
-	Profile     taxa.Profile
-	Grade       string // of its roots; empty: not read
-	TipsOut     bool
-	Humidity    *float64 // of the room, percent
-	BareSide    string   // the side taken on bare plants without tips
-	MediumSide  string
-	OldMedium   string
-	Causes      []string // confirmed, or acted on
-	RaceAdvises string   // the way of holding that its race advises
+// deciding is one decision.
+type deciding struct {
+	*Knowledge
+	p           *patient.Patient
+	raceAdvises string
 }
 
 // Verdict is what is decided, and why.
@@ -33,6 +28,9 @@ type Verdict struct {
 	Routes   []Choice         `json:"routes" required:"true" description:"the advised first"`
 }
 
+// HoldBare is the decision to hold a plant without a pot.
+const HoldBare = "hold"
+
 // Choice is a route that comes into question.
 type Choice struct {
 	Route   Route            `json:"route" required:"true"`
@@ -41,9 +39,12 @@ type Choice struct {
 	Reasons []knowledge.Text `json:"reasons" required:"true"`
 }
 
-// Decide says whether to pot a plant now or to hold it.
-func (k *Knowledge) Decide(c Case) Verdict {
-	code := k.row(c)
+// Decide says whether to pot a plant now or to hold it, by the roots that the cuts left,
+// new tips, its kind and the humidity of its room, percent; one not known counts as dry.
+// raceAdvises is the way of holding that its race advises, or empty where it was not run.
+func (k *Knowledge) Decide(p *patient.Patient, raceAdvises string) Verdict {
+	c := deciding{k, p, raceAdvises}
+	code := c.row()
 	d := k.Decisions[code]
 	v := Verdict{
 		Code:     code,
@@ -57,14 +58,14 @@ func (k *Knowledge) Decide(c Case) Verdict {
 		v.Until = []knowledge.Text{}
 	}
 	if slices.Contains([]string{"hold-side", "hold-dry", "nest-side", "nest-humid"}, code) {
-		v.Side, v.Others = sides(disputes.BareNoTips, c.BareSide)
+		v.Side, v.Others = sides(disputes.BareNoTips, p.Side(disputes.BareNoTips))
 	}
-	v.Routes = k.routes(c, d.Decision)
+	v.Routes = c.routes(d.Decision)
 	return v
 }
 
 // sides are the side taken in a question, and the others.
-func sides(question, taken string) (*disputes.Side, []disputes.Side) {
+func sides(question string, taken disputes.SideCode) (*disputes.Side, []disputes.Side) {
 	others := []disputes.Side{}
 	for _, q := range disputes.All() {
 		for _, choice := range q.Choices {
@@ -76,25 +77,25 @@ func sides(question, taken string) (*disputes.Side, []disputes.Side) {
 	return disputes.SideOf(question, taken), others
 }
 
-func (k *Knowledge) row(c Case) string {
-	terrestrial := k.Usual[c.Profile.Code] == "terrestrial"
-	humid := c.Humidity != nil && *c.Humidity >= k.HumidFrom.Value
+func (c deciding) row() string {
+	kind, grade, side := c.p.Profile.Code, c.p.Condition().GradeLeft(), c.p.Side(disputes.BareNoTips)
+	percent := c.p.Stands().Air().Percent
 	switch {
-	case c.Grade == "":
+	case grade == roots.Unread:
 		return "read-first"
-	case c.TipsOut:
+	case c.p.Condition().TipsOut():
 		return "tips"
-	case c.Profile.Code == "slipper":
+	case kind == "slipper":
 		return "slipper"
-	case terrestrial:
+	case c.Usual[kind] == "terrestrial":
 		return "terrestrial"
-	case slices.Contains(k.SoundGrades, c.Grade):
+	case slices.Contains(c.SoundGrades, grade):
 		return "sound"
-	case c.BareSide == disputes.HoldBare:
+	case side == disputes.HoldBare:
 		return "hold-side"
-	case c.BareSide == disputes.PotAtOnce:
+	case side == disputes.PotAtOnce:
 		return "nest-side"
-	case humid:
+	case percent != nil && *percent >= c.HumidFrom.Value:
 		return "nest-humid"
 	default:
 		return "hold-dry"
@@ -102,15 +103,15 @@ func (k *Knowledge) row(c Case) string {
 }
 
 // routes are those in question for a decision, the advised first.
-func (k *Knowledge) routes(c Case, decision string) []Choice {
-	advised, why := k.advised(c, decision)
+func (c deciding) routes(decision string) []Choice {
+	advised, why := c.advised(decision)
 	list := []Choice{}
-	for _, r := range k.Routes {
-		choice := Choice{Route: r, Suits: r.Suits(c.Profile.Code), Reasons: []knowledge.Text{}}
+	for _, r := range c.Routes {
+		choice := Choice{Route: r, Suits: r.Suits(c.p.Profile.Code), Reasons: []knowledge.Text{}}
 		if r.Code == advised {
 			choice.Advised = true
 			for _, code := range why {
-				choice.Reasons = append(choice.Reasons, k.RouteReasons[code])
+				choice.Reasons = append(choice.Reasons, c.RouteReasons[code])
 			}
 			list = slices.Insert(list, 0, choice)
 			continue
@@ -121,51 +122,49 @@ func (k *Knowledge) routes(c Case, decision string) []Choice {
 }
 
 // advised is the route that follows from a decision, with the reasons.
-func (k *Knowledge) advised(c Case, decision string) (string, []string) {
+func (c deciding) advised(decision string) (string, []string) {
 	switch decision {
 	case "read":
 		return "", nil
 	case "nest":
-		if r, _ := k.Route("nest"); r.Suits(c.Profile.Code) {
+		if r, _ := c.Route("nest"); r.Suits(c.p.Profile.Code) {
 			return "nest", nil
 		}
-		return "pebbles", []string{"usual"}
+		return Pebbles, []string{"usual"}
 	case "hold":
-		if c.RaceAdvises == "" {
+		if c.raceAdvises == "" {
 			return "tub", nil
 		}
-		return c.RaceAdvises, []string{"hold"}
+		return c.raceAdvises, []string{"hold"}
 	}
-	if usual, ok := k.Usual[c.Profile.Code]; ok {
+	if usual, ok := c.Usual[c.p.Profile.Code]; ok {
 		return usual, []string{"usual"}
 	}
-	kind, why := k.medium(c)
+	kind, why := c.medium()
 	if kind == disputes.Inorganic {
 		return "inorganic", why
 	}
-	if slices.Contains(k.FewGrades, c.Grade) {
+	if slices.Contains(c.FewGrades, c.p.Condition().GradeLeft()) {
 		return "bark-moss", append(why, "few")
 	}
 	return "bark", why
 }
 
 // medium is organic or inorganic, with the reasons.
-func (k *Knowledge) medium(c Case) (string, []string) {
-	switch c.MediumSide {
+func (c deciding) medium() (disputes.SideCode, []string) {
+	switch c.p.Side(disputes.Medium) {
 	case disputes.Organic:
 		return disputes.Organic, []string{"organic"}
 	case disputes.Inorganic:
 		return disputes.Inorganic, []string{"inorganic"}
 	}
-	failed := func(kind string) bool {
-		return slices.ContainsFunc(c.Causes, func(code string) bool { return slices.Contains(k.Failures[kind], code) })
-	}
-	switch {
-	case slices.Contains(k.Mineral, c.OldMedium) && failed(disputes.Inorganic):
+	failed := func(kind disputes.SideCode) bool { return slices.ContainsFunc(c.Failures[kind], c.p.ActsOn) }
+	switch in := c.p.Stands().Medium(); {
+	case slices.Contains(c.Mineral, in) && failed(disputes.Inorganic):
 		return disputes.Organic, []string{"failed"}
-	case slices.Contains(k.Mineral, c.OldMedium):
+	case slices.Contains(c.Mineral, in):
 		return disputes.Inorganic, []string{"as-before"}
-	case slices.Contains(k.OrganicMedia, c.OldMedium) && !failed(disputes.Organic):
+	case slices.Contains(c.OrganicMedia, in) && !failed(disputes.Organic):
 		return disputes.Organic, []string{"as-before"}
 	default:
 		// An organic medium that broke down is replaced by a fresh one: it was its age that failed.

@@ -5,37 +5,28 @@ import (
 	"slices"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
+	"therapeon/core/work"
 )
 
-// States of a job.
-const (
-	Open    = "open"
-	Done    = "done"
-	Skipped = "skipped"
-)
-
-// Facts are what jobs hang on.
-type Facts struct {
-	Route     Route
-	KeptApart bool
-	SideHoles bool
-	Crock     bool
-	Reservoir bool
-	Organic   bool
-	Aerial    bool
-	Sympodial bool
-	Spike     bool
-	BigPot    bool
-	Amounts   string   // what to measure out, in words
-	Care      []string // cautions of what is mixed
-	Still     string   // how it is held still: stake, skewer, none
+// Task is a new home to be made ready: the way, the pot and what goes into it.
+type Task struct {
+	Route   Route
+	Pot     *pots.Pot // nil: none
+	VolumeL float64   // of the pot
+	Clump   bool      // leads to all sides
+	Organic bool      // the mix breaks down
+	Mixed   []Mixing  // what to measure out
+	Care    []string  // cautions of what is mixed
+	Still   string    // how it is held still: stake, skewer, none
 }
 
-// Mark is what became of a job.
-type Mark struct {
-	State  string `json:"state"`
-	Reason string `json:"reason,omitempty"`
-	On     string `json:"on"`
+// Mixing is an amount of a component in a mix.
+type Mixing struct {
+	Component string  `json:"component,omitempty"`
+	Own       string  `json:"own,omitempty"` // one of the user's, by its name
+	ML        float64 `json:"ml"`
 }
 
 // Job is something to be done.
@@ -47,49 +38,49 @@ type Job struct {
 	Amounts  string              `json:"amounts,omitempty" description:"what to measure out"`
 	Labels   bool                `json:"labels,omitempty" description:"the label is printed here"`
 	Cautions []knowledge.Caution `json:"cautions" required:"true"`
-	State    string              `json:"state" required:"true" enum:"open,done,skipped"`
-	Reason   string              `json:"reason,omitempty"`
-	On       string              `json:"on,omitempty"`
+
+	work.Status
 }
 
-// holds are the conditions that hold.
-func (f Facts) holds() map[string]bool {
+// conditions are those that jobs hang on, and whether they hold.
+func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
+	inFlower := p.Look() != nil && p.Flowering().InFlower()
 	return map[string]bool{
-		"kept-apart": f.KeptApart,
-		"side-holes": f.SideHoles,
-		"crock":      f.Crock,
-		"reservoir":  f.Reservoir,
-		"organic":    f.Organic,
-		"aerial":     f.Aerial,
-		"sympodial":  f.Sympodial,
-		"spike":      f.Spike,
-		"big":        f.BigPot,
+		"kept-apart": p.Suspect(),
+		"side-holes": t.Pot != nil && t.Pot.SideHoles,
+		"crock":      t.Pot != nil && t.Pot.CrockMM > 0,
+		"reservoir":  t.Pot != nil && t.Pot.WaterMM() > 0 || t.Route.Code == Pebbles && t.Pot != nil,
+		"organic":    t.Organic,
+		"aerial":     p.Condition().Aerial(),
+		"sympodial":  p.Profile.Sympodial() && !t.Clump,
+		"spike":      inFlower,
+		"big":        t.VolumeL > k.BigPotL.Value,
 	}
 }
 
-// Checklist is what is to be done, in working order.
-func (k *Knowledge) Checklist(f Facts, marks map[string]Mark) []Job {
-	kind, holds := "pot", f.holds()
-	if f.Route.Hold {
+// Checklist is what is to be done on the way to a new home, in working order.
+func (k *Knowledge) Checklist(p *patient.Patient, t Task, marks work.Marks) []Job {
+	kind, holds := "pot", k.conditions(p, t)
+	if t.Route.Hold {
 		kind = "hold"
 	}
 	list := []Job{}
 	for _, row := range k.Jobs {
 		fits := (len(row.Kinds) == 0 || slices.Contains(row.Kinds, kind)) &&
-			(len(row.Routes) == 0 || slices.Contains(row.Routes, f.Route.Code)) &&
-			!slices.Contains(row.RoutesNot, f.Route.Code)
+			(len(row.Routes) == 0 || slices.Contains(row.Routes, t.Route.Code)) &&
+			!slices.Contains(row.RoutesNot, t.Route.Code)
 		for _, when := range row.When {
 			fits = fits && holds[when]
 		}
 		if !fits {
 			continue
 		}
-		list = append(list, k.job(row, f, marks[row.Code]))
+		list = append(list, k.job(row, t, marks))
 	}
 	return list
 }
 
-func (k *Knowledge) job(row JobKind, f Facts, mark Mark) Job {
+func (k *Knowledge) job(row JobKind, t Task, marks work.Marks) Job {
 	j := Job{
 		Code:     row.Code,
 		Stage:    k.Stages[row.Stage],
@@ -97,7 +88,7 @@ func (k *Knowledge) job(row JobKind, f Facts, mark Mark) Job {
 		Labels:   row.Labels,
 		How:      []knowledge.Text{},
 		Cautions: []knowledge.Caution{},
-		State:    Open,
+		Status:   marks.Of(row.Code),
 	}
 	if row.How != nil {
 		j.How = append(j.How, *row.How)
@@ -105,34 +96,34 @@ func (k *Knowledge) job(row JobKind, f Facts, mark Mark) Job {
 	care := row.Cautions
 	switch {
 	case row.Mixes:
-		j.Amounts, care = f.Amounts, slices.Concat(care, f.Care)
+		j.Amounts, care = amounts(t.Mixed), slices.Concat(care, t.Care)
 	case row.Holds:
-		j.How = append(j.How, k.HoldStill[f.Still])
+		j.How = append(j.How, k.HoldStill[t.Still])
 	case row.Waters:
-		j.How = append(j.How, f.Route.FirstWater)
+		j.How = append(j.How, t.Route.FirstWater)
 	case row.Stands:
-		j.How = append(j.How, f.Route.Light, f.Route.Air)
+		j.How = append(j.How, t.Route.Light, t.Route.Air)
 	}
 	for _, c := range knowledge.Cautions() {
 		if slices.Contains(care, c.Code) {
 			j.Cautions = append(j.Cautions, c)
 		}
 	}
-	if mark.State != "" {
-		j.State, j.Reason, j.On = mark.State, mark.Reason, mark.On
-	}
 	return j
 }
 
-// Headline says how far it has come.
-func Headline(jobs []Job) (string, int) {
-	open := 0
+// Listed is the list of jobs as it can be marked.
+func Listed(jobs []Job) work.Checklist {
+	list := work.Checklist{Name: "list"}
 	for _, j := range jobs {
-		if j.State == Open {
-			open++
-		}
+		list.Jobs = append(list.Jobs, work.Job{Code: j.Code, Do: j.Do, Cautions: j.Cautions, State: j.State})
 	}
-	switch open {
+	return list
+}
+
+// Headline says how far it has come, and how many jobs are open.
+func Headline(jobs []Job) (string, int) {
+	switch open := Listed(jobs).Open(); open {
 	case 0:
 		return "All of it is done or left out. Note its new home below.", 0
 	case 1:

@@ -9,8 +9,12 @@ import (
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
 	"therapeon/core/race"
+	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/core/work"
 )
 
 func group(t require.TestingT, code string) taxa.Profile {
@@ -18,6 +22,32 @@ func group(t require.TestingT, code string) taxa.Profile {
 	require.True(t, ok, code)
 	return p
 }
+
+// Case is a plant before its new home, in the words of these tests.
+type Case struct {
+	Profile     taxa.Profile
+	Grade       roots.GradeCode
+	TipsOut     bool
+	Humidity    *float64
+	BareSide    disputes.SideCode
+	MediumSide  disputes.SideCode
+	OldMedium   string
+	Causes      []string
+	RaceAdvises string
+}
+
+func (c Case) patient() *patient.Patient {
+	return &patient.Patient{
+		Profile: c.Profile,
+		Intake:  patient.Intake{OldMedium: c.OldMedium},
+		Looks:   []patient.Look{{}},
+		Given:   patient.Given{Grade: c.Grade, TipsOut: c.TipsOut, Air: &patient.Air{Percent: c.Humidity}},
+		Sides:   patient.Sides{disputes.BareNoTips: c.BareSide, disputes.Medium: c.MediumSide},
+		Judge:   func(*patient.Patient) patient.Heard { return patient.Heard{Acted: c.Causes} },
+	}
+}
+
+func decide(c Case) Verdict { return Table().Decide(c.patient(), c.RaceAdvises) }
 
 func advised(v Verdict) string {
 	if len(v.Routes) == 0 || !v.Routes[0].Advised {
@@ -60,7 +90,7 @@ func TestPotNowOrHold(t *testing.T) {
 			if c.BareSide == "" {
 				c.BareSide = disputes.ByHumidity
 			}
-			v := Table().Decide(c.Case)
+			v := decide(c.Case)
 			assert.Equal(t, c.decision, v.Decision)
 			assert.Equal(t, c.code, v.Code)
 			assert.Equal(t, c.route, advised(v))
@@ -71,7 +101,7 @@ func TestPotNowOrHold(t *testing.T) {
 
 func TestBothSchoolsStandBesideADisputedDecision(t *testing.T) {
 	dry := 45.0
-	v := Table().Decide(
+	v := decide(
 		Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", Humidity: &dry, BareSide: disputes.ByHumidity},
 	)
 	require.NotNil(t, v.Side)
@@ -80,7 +110,7 @@ func TestBothSchoolsStandBesideADisputedDecision(t *testing.T) {
 	assert.NotEmpty(t, v.Others[0].Choice.Reason.Value)
 	require.NotEmpty(t, v.Until)
 	assert.Contains(t, v.Until[0].Value, "tip")
-	tips := Table().Decide(Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", TipsOut: true})
+	tips := decide(Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", TipsOut: true})
 	assert.Nil(t, tips.Side, "on tips they agree")
 }
 
@@ -93,26 +123,26 @@ func TestTheAdvisedRouteSuitsThePlant(t *testing.T) {
 			Humidity: &h,
 			TipsOut:  rapid.Bool().Draw(t, "tips"),
 			Grade: rapid.SampledFrom(
-				[]string{"rootless", "near-rootless", "poor", "fair", "good"},
+				[]roots.GradeCode{"rootless", "near-rootless", "poor", "fair", "good"},
 			).Draw(
 				t,
 				"grade",
 			),
 			BareSide: rapid.SampledFrom(
-				[]string{disputes.HoldBare, disputes.PotAtOnce, disputes.ByHumidity},
+				[]disputes.SideCode{disputes.HoldBare, disputes.PotAtOnce, disputes.ByHumidity},
 			).Draw(
 				t,
 				"side",
 			),
 			MediumSide: rapid.SampledFrom(
-				[]string{disputes.Organic, disputes.Inorganic, disputes.AsBefore},
+				[]disputes.SideCode{disputes.Organic, disputes.Inorganic, disputes.AsBefore},
 			).Draw(
 				t,
 				"medium",
 			),
 			OldMedium: rapid.SampledFrom([]string{"", "bark", "mineral", "moss", "none"}).Draw(t, "old"),
 		}
-		v := Table().Decide(c)
+		v := decide(c)
 		require.NotEmpty(t, v.Routes)
 		first := v.Routes[0]
 		assert.True(t, first.Advised)
@@ -144,7 +174,12 @@ func TestJobsFollowTheRouteAndThePot(t *testing.T) {
 		require.True(t, ok)
 		return r
 	}
-	bark := jobsOf(k.Checklist(Facts{Route: route("bark"), SideHoles: true, Organic: true, Still: "stake"}, nil))
+	plain := &patient.Patient{}
+	bark := jobsOf(k.Checklist(
+		plain,
+		Task{Route: route("bark"), Pot: &pots.Pot{SideHoles: true}, Organic: true, Still: "stake"},
+		nil,
+	))
 	assert.Equal(
 		t,
 		[]string{
@@ -162,26 +197,27 @@ func TestJobsFollowTheRouteAndThePot(t *testing.T) {
 		},
 		bark,
 	)
-	tub := jobsOf(k.Checklist(Facts{Route: route("tub")}, nil))
+	tub := jobsOf(k.Checklist(plain, Task{Route: route("tub")}, nil))
 	assert.Equal(t, []string{"hang", "label", "first-water", "stand", "weigh", "no-feed"}, tub)
-	assert.NotContains(t, jobsOf(k.Checklist(Facts{Route: route("mount")}, nil)), "mix")
+	assert.NotContains(t, jobsOf(k.Checklist(plain, Task{Route: route("mount")}, nil)), "mix")
 
+	hole := 20.0
 	list := k.Checklist(
-		Facts{
-			Route:     route("inorganic"),
-			Reservoir: true,
-			Crock:     true,
-			Care:      []string{"dust"},
-			Amounts:   "1 L",
-			Still:     "none",
+		plain,
+		Task{
+			Route: route("inorganic"),
+			Pot:   &pots.Pot{HoleMM: &hole, CrockMM: 15},
+			Care:  []string{"dust"},
+			Mixed: []Mixing{{Component: "clay-large", ML: 1000}, {Own: "Sea shells", ML: 50}},
+			Still: "none",
 		},
-		map[string]Mark{"mix": {State: Done, On: "2030-01-02"}},
+		work.Marks{"mix": {State: work.Done, On: "2030-01-02"}},
 	)
 	for _, j := range list {
 		switch j.Code {
 		case "mix":
-			assert.Equal(t, Done, j.State)
-			assert.Equal(t, "1 L", j.Amounts)
+			assert.Equal(t, work.Done, j.State)
+			assert.Equal(t, "1000 mL expanded clay, large, 50 mL sea shells", j.Amounts)
 			assert.Equal(t, "dust", j.Cautions[0].Code, "dust is named where it is mixed")
 		case "crock":
 			assert.Equal(t, "blade", j.Cautions[0].Code)
@@ -207,7 +243,7 @@ func TestEveryCautionOfAJobExists(t *testing.T) {
 			assert.True(t, ok, "%s: %s", j.Code, r)
 		}
 		for _, w := range j.When {
-			_, ok := Facts{}.holds()[w]
+			_, ok := Table().conditions(&patient.Patient{}, Task{})[w]
 			assert.True(t, ok, "%s: %s", j.Code, w)
 		}
 	}

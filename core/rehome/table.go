@@ -6,7 +6,9 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/roots"
 )
 
 // Decision is one row of what can be decided.
@@ -16,6 +18,9 @@ type Decision struct {
 	Reason   knowledge.Text `yaml:"reason" json:"reason" required:"true"`
 }
 
+// Pebbles is the way that hangs a plant over wet clay.
+const Pebbles = "pebbles"
+
 // Route is a way to a new home, or of holding a plant on the way there.
 type Route struct {
 	Code       string           `yaml:"code" json:"code" required:"true"`
@@ -23,6 +28,7 @@ type Route struct {
 	Hold       bool             `yaml:"hold" json:"hold,omitempty" description:"the plant stays bare"`
 	Shallow    bool             `yaml:"shallow" json:"shallow,omitempty"`
 	Reservoir  bool             `yaml:"reservoir" json:"reservoir,omitempty"`
+	Medium     string           `yaml:"medium" json:"medium,omitempty" description:"what a plant is said to grow in after it"`
 	Wall       string           `yaml:"wall" json:"wall,omitempty"`
 	Only       []string         `yaml:"only" json:"only,omitempty" description:"groups it is for"`
 	Unsuited   []string         `yaml:"unsuited" json:"unsuited,omitempty" description:"groups it is not for"`
@@ -33,7 +39,7 @@ type Route struct {
 }
 
 // Potted holds for routes that take a pot and a medium.
-func (r Route) Potted() bool { return !r.Hold && r.Code != "mount" || r.Shallow || r.Code == "pebbles" }
+func (r Route) Potted() bool { return !r.Hold && r.Code != "mount" || r.Shallow || r.Code == Pebbles }
 
 // Suits holds when a route is for a group.
 func (r Route) Suits(group string) bool {
@@ -60,22 +66,22 @@ type JobKind struct {
 
 // Knowledge is the table of re-homing.
 type Knowledge struct {
-	HumidFrom    knowledge.Number            `yaml:"humid_from_percent" json:"humid_from_percent" required:"true"`
-	BigPotL      knowledge.Number            `yaml:"big_pot_l" json:"big_pot_l" required:"true"`
-	FewGrades    []string                    `yaml:"few_grades" json:"few_grades" required:"true"`
-	SoundGrades  []string                    `yaml:"sound_grades" json:"sound_grades" required:"true"`
-	Decisions    map[string]Decision         `yaml:"decisions" json:"decisions" required:"true"`
-	Until        map[string][]knowledge.Text `yaml:"until" json:"until" required:"true"`
-	Routes       []Route                     `yaml:"routes" json:"routes" required:"true"`
-	Usual        map[string]string           `yaml:"usual" json:"usual" required:"true"`
-	RouteReasons map[string]knowledge.Text   `yaml:"route_reasons" json:"route_reasons" required:"true"`
-	Mineral      []string                    `yaml:"mineral_media" json:"mineral_media" required:"true"`
-	OrganicMedia []string                    `yaml:"organic_media" json:"organic_media" required:"true"`
-	Failures     map[string][]string         `yaml:"failures" json:"failures" required:"true"`
-	Placement    map[string]knowledge.Text   `yaml:"placement" json:"placement" required:"true"`
-	HoldStill    map[string]knowledge.Text   `yaml:"hold_still" json:"hold_still" required:"true"`
-	Stages       map[string]string           `yaml:"stages" json:"stages" required:"true"`
-	Jobs         []JobKind                   `yaml:"jobs" json:"-"`
+	HumidFrom    knowledge.Number               `yaml:"humid_from_percent" json:"humid_from_percent" required:"true"`
+	BigPotL      knowledge.Number               `yaml:"big_pot_l" json:"big_pot_l" required:"true"`
+	FewGrades    []roots.GradeCode              `yaml:"few_grades" json:"few_grades" required:"true"`
+	SoundGrades  []roots.GradeCode              `yaml:"sound_grades" json:"sound_grades" required:"true"`
+	Decisions    map[string]Decision            `yaml:"decisions" json:"decisions" required:"true"`
+	Until        map[string][]knowledge.Text    `yaml:"until" json:"until" required:"true"`
+	Routes       []Route                        `yaml:"routes" json:"routes" required:"true"`
+	Usual        map[string]string              `yaml:"usual" json:"usual" required:"true"`
+	RouteReasons map[string]knowledge.Text      `yaml:"route_reasons" json:"route_reasons" required:"true"`
+	Mineral      []string                       `yaml:"mineral_media" json:"mineral_media" required:"true"`
+	OrganicMedia []string                       `yaml:"organic_media" json:"organic_media" required:"true"`
+	Failures     map[disputes.SideCode][]string `yaml:"failures" json:"failures" required:"true"`
+	Placement    map[string]knowledge.Text      `yaml:"placement" json:"placement" required:"true"`
+	HoldStill    map[string]knowledge.Text      `yaml:"hold_still" json:"hold_still" required:"true"`
+	Stages       map[string]string              `yaml:"stages" json:"stages" required:"true"`
+	Jobs         []JobKind                      `yaml:"jobs" json:"-"`
 }
 
 // Table is the table.

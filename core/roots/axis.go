@@ -3,6 +3,7 @@ package roots
 import (
 	"math"
 
+	"therapeon/core/disputes"
 	"therapeon/core/taxa"
 )
 
@@ -13,8 +14,8 @@ type Context struct {
 	UsualDiameterMM float64
 	UsualLengthMM   float64
 	LeafAreaCM2     float64 // 0: not known
-	DeadDry         string
-	ClingingMedium  string
+	DeadDry         disputes.SideCode
+	ClingingMedium  disputes.SideCode
 	CutMarginMM     float64
 	Tannic          bool // the old medium is one that stains, such as bark or husk
 	Monopodial      bool // growths are levels up one stem

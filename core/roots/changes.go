@@ -40,6 +40,40 @@ func Changes(from, to Reading) []string {
 	return changes
 }
 
+// Changed says in words what was changed from one state of a reading to another, of a place:
+// "there" or "here".
+func Changed(from, to Reading, where string) []string {
+	var changes []string
+	before, after := map[string]Root{}, map[string]bool{}
+	for _, r := range from.Roots {
+		before[r.ID] = r
+	}
+	n := 1
+	for _, r := range to.Roots {
+		old, known := before[r.ID]
+		after[r.ID] = true
+		switch {
+		case !known:
+			changes = append(changes, fmt.Sprintf("Root %s was added %s.", label(n, r.Count), where))
+		case !reflect.DeepEqual(old, r):
+			changes = append(changes, fmt.Sprintf("Root %s was changed %s.", label(n, r.Count), where))
+		}
+		n += r.Count
+	}
+	n = 1
+	for _, r := range from.Roots {
+		if !after[r.ID] {
+			changes = append(changes, fmt.Sprintf("Root %s was taken out %s.", label(n, r.Count), where))
+		}
+		n += r.Count
+	}
+	from.Roots, to.Roots = nil, nil
+	if !reflect.DeepEqual(from, to) {
+		changes = append(changes, fmt.Sprintf("What is noted about pot, medium, wobble or rot was changed %s.", where))
+	}
+	return changes
+}
+
 // Growth is how one root differs from the last reading.
 type Growth struct {
 	ID     string  `json:"id" required:"true"`

@@ -1,6 +1,10 @@
 package roots
 
-import "math"
+import (
+	"math"
+
+	"therapeon/core/disputes"
+)
 
 // What is done with a root.
 const (
@@ -111,13 +115,13 @@ func (d *Decision) spreading(a *axis) {
 }
 
 // clingingRule names the rule for medium that clings, by its state and the side taken.
-func clingingRule(state Clinging, choice string) string {
+func clingingRule(state Clinging, side disputes.SideCode) string {
 	switch {
 	case state == ClingsRotting:
 		return "medium-rotten"
-	case choice == "all-off":
+	case side == disputes.AllOff:
 		return "medium-all-off"
-	case choice == "leave-what-tears":
+	case side == disputes.LeaveWhatTears:
 		return "medium-leave-tear"
 	default:
 		return "medium-sound-leave"

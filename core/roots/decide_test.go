@@ -5,6 +5,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/core/disputes"
 )
 
 func firmMM(l float64) Segment   { return Segment{LengthMM: mm(l), Feel: Firm, Colour: ColourPale} }
@@ -121,7 +123,7 @@ func TestBothSchoolsOnDeadDryRoots(t *testing.T) {
 
 func TestClingingMediumFollowsTheSetting(t *testing.T) {
 	r := single(firmMM(60))
-	rule := func(state Clinging, choice string) string {
+	rule := func(state Clinging, choice disputes.SideCode) string {
 		c := pale()
 		c.ClingingMedium = choice
 		r.Roots[0].Clinging = state
@@ -130,7 +132,7 @@ func TestClingingMediumFollowsTheSetting(t *testing.T) {
 	assert.Equal(t, "medium-sound-leave", rule(ClingsSound, "by-state"))
 	assert.Equal(t, "medium-all-off", rule(ClingsSound, "all-off"))
 	assert.Equal(t, "medium-leave-tear", rule(ClingsSound, "leave-what-tears"))
-	for _, choice := range []string{"by-state", "all-off", "leave-what-tears"} {
+	for _, choice := range []disputes.SideCode{"by-state", "all-off", "leave-what-tears"} {
 		assert.Equal(t, "medium-rotten", rule(ClingsRotting, choice), "rotting medium must all come off")
 	}
 	assert.Empty(t, rule("", "all-off"))

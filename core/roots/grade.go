@@ -2,25 +2,40 @@ package roots
 
 import "math"
 
+// GradeCode says in a word how much root lives. The empty one is "not read".
+type GradeCode string
+
 // Grades, from worst to best.
-var gradeNames = []string{"rootless", "near-rootless", "poor", "fair", "good"}
+const (
+	Unread       GradeCode = ""
+	Rootless     GradeCode = "rootless"
+	NearRootless GradeCode = "near-rootless"
+	Poor         GradeCode = "poor"
+	Fair         GradeCode = "fair"
+	Good         GradeCode = "good"
+)
+
+var grades = []GradeCode{Rootless, NearRootless, Poor, Fair, Good}
+
+// Few holds for the grades that leave a plant with few living roots.
+func (g GradeCode) Few() bool { return g == Rootless || g == NearRootless || g == Poor }
 
 // Grade says how much root is left, in a word.
 type Grade struct {
-	Code    string   `json:"code" required:"true" enum:",rootless,near-rootless,poor,fair,good" description:"empty when nothing was read"`
-	Low     string   `json:"low" required:"true" enum:",rootless,near-rootless,poor,fair,good" description:"if all that is doubtful is dead"`
-	High    string   `json:"high" required:"true" enum:",rootless,near-rootless,poor,fair,good" description:"if all that is doubtful lives"`
-	Starved bool     `json:"starved,omitempty" description:"too little living root for its leaves"`
-	Reasons []string `json:"reasons" required:"true"`
+	Code    GradeCode `json:"code" required:"true" enum:",rootless,near-rootless,poor,fair,good" description:"empty when nothing was read"`
+	Low     GradeCode `json:"low" required:"true" enum:",rootless,near-rootless,poor,fair,good" description:"if all that is doubtful is dead"`
+	High    GradeCode `json:"high" required:"true" enum:",rootless,near-rootless,poor,fair,good" description:"if all that is doubtful lives"`
+	Starved bool      `json:"starved,omitempty" description:"too little living root for its leaves"`
+	Reasons []string  `json:"reasons" required:"true"`
 }
 
 // grade applies the house rules of the table's figures.
 func grade(r Reading, c Context, t Totals) Grade {
 	if r.NoneFound {
 		return Grade{
-			Code:    gradeNames[0],
-			Low:     gradeNames[0],
-			High:    gradeNames[0],
+			Code:    Rootless,
+			Low:     Rootless,
+			High:    Rootless,
 			Reasons: []string{"grade-none-found"},
 		}
 	}
@@ -33,7 +48,7 @@ func grade(r Reading, c Context, t Totals) Grade {
 	low, _ := gradeOf(t.ViableByLength.Low, t.LongestLiveMM, t.LiveAreaCM2.Low, c.LeafAreaCM2)
 	high, _ := gradeOf(t.ViableByLength.High, t.longestMaybeMM, t.LiveAreaCM2.High, c.LeafAreaCM2)
 	return Grade{
-		Code: gradeNames[point], Low: gradeNames[low], High: gradeNames[high],
+		Code: grades[point], Low: grades[low], High: grades[high],
 		Starved: reasons == "grade-starved", Reasons: []string{reasons},
 	}
 }

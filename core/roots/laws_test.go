@@ -3,6 +3,7 @@ package roots
 import (
 	"os"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -11,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"therapeon/core/disputes"
 	"therapeon/core/taxa"
 )
 
@@ -71,7 +73,7 @@ func anyReading(t *rapid.T) Reading {
 func anyContext(t *rapid.T) Context {
 	c := pale()
 	c.Class = rapid.SampledFrom([]taxa.RootClass{taxa.Pale, taxa.Brown}).Draw(t, "class")
-	c.DeadDry = rapid.SampledFrom([]string{"all-off", "keep-some", "if-wobbly"}).Draw(t, "dry")
+	c.DeadDry = rapid.SampledFrom([]disputes.SideCode{"all-off", "keep-some", "if-wobbly"}).Draw(t, "dry")
 	c.CutMarginMM = rapid.Float64Range(3, 5).Draw(t, "margin")
 	c.LeafAreaCM2 = rapid.SampledFrom([]float64{0, 200, 1500}).Draw(t, "leaf")
 	return c
@@ -190,14 +192,7 @@ func TestCleaningNeverAddsLifeAndRangesHoldTheirPoint(t *testing.T) {
 	})
 }
 
-func gradeIndex(code string) int {
-	for i, g := range gradeNames {
-		if g == code {
-			return i
-		}
-	}
-	return -1
-}
+func gradeIndex(code GradeCode) int { return slices.Index(grades, code) }
 
 // A batch of n roots and the same n roots entered one by one are one reading.
 func TestTallyAndDetailAgree(t *testing.T) {

@@ -3,6 +3,8 @@ package roots
 import (
 	"slices"
 	"strings"
+
+	"therapeon/core/words"
 )
 
 // Place is how one place on the plant fared.
@@ -139,8 +141,7 @@ func byDepth(places []Place) string {
 			parts = append(parts, fared+" "+list(where))
 		}
 	}
-	line := strings.Join(parts, "; ")
-	return strings.ToUpper(line[:1]) + line[1:] + "."
+	return words.Upper(strings.Join(parts, "; ")) + "."
 }
 
 // byGrowth compares the oldest growths with the newest.

@@ -198,15 +198,3 @@ func TestEveryWordOfTheTableIsAWordOfTheReading(t *testing.T) {
 		assert.NotEqual(t, knowledge.Published, row.Words.Mark, "the table has no published source")
 	}
 }
-
-func TestNaturalColourIsASettingOfThePlant(t *testing.T) {
-	maxillaria, ok := taxa.Find("maxillaria")
-	require.True(t, ok)
-	firmBrown := single(Segment{Feel: Firm, Colour: EvenBrown})
-	assert.Equal(t, Live, Read(firmBrown, ContextFor(maxillaria, Facts{})).Roots[0].Stretches[0].State)
-
-	dendrobium, _ := taxa.Find("dendrobium-evergreen")
-	assert.Equal(t, Doubtful, Read(firmBrown, ContextFor(dendrobium, Facts{})).Roots[0].Stretches[0].State)
-	beige := ContextFor(dendrobium, Facts{RootClass: taxa.Brown})
-	assert.Equal(t, Live, Read(firmBrown, beige).Roots[0].Stretches[0].State, "some dendrobiums are beige")
-}

@@ -1,11 +1,9 @@
 package roots
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"strconv"
-	"strings"
 )
 
 // BranchVerdict is the verdict on a side root.
@@ -60,7 +58,7 @@ func Read(r Reading, c Context) Verdict {
 	v.Totals = total(r, c, v.Roots, axes, sides)
 	v.Grade = grade(r, c, v.Totals)
 	v.Pattern = pattern(r, c, v.Roots)
-	v.Headline = headline(r, v)
+	v.Headline = LineOf(r, v).Words()
 	v.collectRules()
 	return v
 }
@@ -158,48 +156,6 @@ func (rv *RootVerdict) sumAxis(a *axis) (live, doubtful float64) {
 }
 
 // headline says what to do in one line.
-func headline(r Reading, v Verdict) string {
-	t := v.Totals
-	if r.NoneFound {
-		return "No roots to read. The plant is rootless."
-	}
-	if len(r.Roots) == 0 {
-		return ""
-	}
-	waiting := ""
-	if t.Rechecks > 0 {
-		waiting = fmt.Sprintf(" %s for a test.", counted(t.Rechecks, "root waits", "roots wait"))
-	}
-	if t.Cuts == 0 {
-		if waiting != "" {
-			return "Cut nothing yet." + waiting
-		}
-		return "Nothing to cut. Leave the roots alone."
-	}
-	var parts []string
-	if t.WholeCuts > 0 {
-		parts = append(parts, fmt.Sprintf("take %d off", t.WholeCuts))
-	}
-	if n := t.Cuts - t.WholeCuts; n > 0 {
-		parts = append(parts, fmt.Sprintf("shorten %d", n))
-	}
-	if t.Anchors > 0 {
-		parts = append(parts, fmt.Sprintf("leave %s", counted(t.Anchors, "anchor", "anchors")))
-	}
-	if t.Untouched > 0 {
-		parts = append(parts, fmt.Sprintf("leave %d as found", t.Untouched))
-	}
-	line := strings.Join(parts, ", ")
-	return strings.ToUpper(line[:1]) + line[1:] + "." + waiting
-}
-
-func counted(n int, one, many string) string {
-	if n == 1 {
-		return "1 " + one
-	}
-	return fmt.Sprintf("%d %s", n, many)
-}
-
 // collectRules gathers the words of every rule the verdict names.
 func (v *Verdict) collectRules() {
 	last := "" // neighbours often share a rule

@@ -6,8 +6,6 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
-
-	"therapeon/core/taxa"
 )
 
 func tallied(id string, n int, s Segment, depth Depth) Root {
@@ -52,21 +50,21 @@ func TestTipsNobodyLookedAtWidenTheRange(t *testing.T) {
 
 // The grades and their limits are house rules.
 func TestGradesAtTheirLimits(t *testing.T) {
-	grade := func(live, dead float64) string {
+	grade := func(live, dead float64) GradeCode {
 		return Read(
 			Reading{Roots: []Root{tallied("a", 1, firmMM(live), ""), tallied("b", 1, hollowMM(dead), "")}},
 			pale(),
 		).Grade.Code
 	}
-	assert.Equal(t, "rootless", grade(10, 90), "nothing alive over 10 mm")
-	assert.Equal(t, "near-rootless", grade(99, 901))
-	assert.Equal(t, "poor", grade(100, 900))
-	assert.Equal(t, "poor", grade(349, 651))
-	assert.Equal(t, "fair", grade(350, 650))
-	assert.Equal(t, "fair", grade(649, 351))
-	assert.Equal(t, "good", grade(650, 350))
+	assert.Equal(t, Rootless, grade(10, 90), "nothing alive over 10 mm")
+	assert.Equal(t, NearRootless, grade(99, 901))
+	assert.Equal(t, Poor, grade(100, 900))
+	assert.Equal(t, Poor, grade(349, 651))
+	assert.Equal(t, Fair, grade(350, 650))
+	assert.Equal(t, Fair, grade(649, 351))
+	assert.Equal(t, Good, grade(650, 350))
 
-	assert.Equal(t, "rootless", Read(Reading{NoneFound: true}, pale()).Grade.Code)
+	assert.Equal(t, Rootless, Read(Reading{NoneFound: true}, pale()).Grade.Code)
 	empty := Read(Reading{}, pale())
 	assert.Empty(t, empty.Grade.Code)
 	assert.Empty(t, empty.Headline)
@@ -77,23 +75,15 @@ func TestStarvedForItsLeaves(t *testing.T) {
 	c.LeafAreaCM2 = 1000
 	// One root of 200 mm × 5 mm has 31.4 cm², under 4 % of 1000 cm².
 	v := Read(Reading{Roots: []Root{tallied("a", 1, firmMM(200), "")}}, c)
-	assert.Equal(t, "near-rootless", v.Grade.Code)
+	assert.Equal(t, NearRootless, v.Grade.Code)
 	assert.True(t, v.Grade.Starved)
 	assert.InDelta(t, 0.2, v.Totals.MMPerLeafCM2.Point, 1e-12)
 }
 
 func TestADoubtfulPlantHasARangeOfGrades(t *testing.T) {
 	v := Read(single(Segment{LengthMM: mm(100), Feel: Firm, Colour: EvenBrown}), pale())
-	assert.Equal(t, "rootless", v.Grade.Low)
-	assert.Equal(t, "good", v.Grade.High)
-}
-
-func TestTheBrownRootedSlipperIsHealthy(t *testing.T) {
-	slipper, _ := taxa.Find("slipper")
-	r := Reading{Roots: []Root{tallied("a", 11, Segment{LengthMM: mm(120), Feel: Firm, Colour: EvenBrown}, "")}}
-	v := Read(r, ContextFor(slipper, Facts{DeadDry: "all-off", ClingingMedium: "all-off", CutMarginMM: 4}))
-	assert.Equal(t, "good", v.Grade.Code)
-	assert.Equal(t, "Nothing to cut. Leave the roots alone.", v.Headline)
+	assert.Equal(t, Rootless, v.Grade.Low)
+	assert.Equal(t, Good, v.Grade.High)
 }
 
 func TestThePatternOfLossInWords(t *testing.T) {

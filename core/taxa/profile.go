@@ -91,3 +91,18 @@ func (p Profile) RangeC() (least, most float64) {
 
 // HasBulbs holds for groups with pseudobulbs or canes, and for those not known.
 func (p Profile) HasBulbs() bool { return p.StorageOrgans.Value != "none" }
+
+// Monopodial holds for groups that grow up one stem.
+func (p Profile) Monopodial() bool { return p.Habit.Value == "monopodial" }
+
+// Sympodial holds for groups that walk along a rhizome, growth by growth.
+func (p Profile) Sympodial() bool { return p.Habit.Value == "sympodial" }
+
+// IsClimber holds for groups whose growths climb, so that roots in the air are as they are.
+func (p Profile) IsClimber() bool { return p.Climbs.Value == "yes" }
+
+// MovesAnyTime holds for groups that bear a move at any time of their growth.
+func (p Profile) MovesAnyTime() bool { return p.Moves.Value == "any time" }
+
+// KeepsSpike holds for groups whose green spike is never cut: it flowers again.
+func (p Profile) KeepsSpike() bool { return p.GreenSpike.Value == "never cut" }

@@ -4,9 +4,11 @@ package unpot
 
 import (
 	"slices"
+	"strings"
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
 )
 
 // Step is a thing to do. An empty list fits anything.
@@ -34,12 +36,6 @@ var Table = sync.OnceValue(func() *Knowledge {
 	return k
 })
 
-// Case is a plant about to come out of its pot.
-type Case struct {
-	Group, Pot, Medium string
-	Findings           map[string]string // present or absent, by code
-}
-
 // Advice is how to release a plant, and what follows from what was found.
 type Advice struct {
 	Steps    []Step              `json:"steps" required:"true" description:"in working order"`
@@ -47,19 +43,23 @@ type Advice struct {
 	Cautions []knowledge.Caution `json:"cautions" required:"true"`
 }
 
-// Advise picks the steps that fit a plant.
-func (k *Knowledge) Advise(c Case) Advice {
+// AccidentName is what broke, in short.
+func (k *Knowledge) AccidentName(code string) string {
+	name, _, _ := strings.Cut(k.Accidents[code].Value, ".")
+	return name
+}
+
+// Advise picks the steps that fit a plant: by its group, the pot and the medium it stands
+// in, and what was found at its look. An unknown pot or medium still comes off.
+func (k *Knowledge) Advise(p *patient.Patient) Advice {
 	a := Advice{Steps: []Step{}, Follows: []Step{}, Cautions: []knowledge.Caution{}}
-	if c.Medium == "" {
-		c.Medium = "other"
-	}
 	for _, s := range k.Steps {
-		if s.fits(c) {
+		if s.fits(p) {
 			a.Steps = append(a.Steps, s)
 		}
 	}
 	for _, s := range k.Follows {
-		if s.fits(c) {
+		if s.fits(p) {
 			a.Follows = append(a.Follows, s)
 		}
 	}
@@ -77,9 +77,13 @@ func (k *Knowledge) Advise(c Case) Advice {
 	return a
 }
 
-func (s Step) fits(c Case) bool {
+func (s Step) fits(p *patient.Patient) bool {
+	medium := p.Stands().Medium()
+	if medium == "" {
+		medium = "other"
+	}
 	in := func(list []string, code string) bool { return len(list) == 0 || slices.Contains(list, code) }
 	found := len(s.Findings) == 0 ||
-		slices.ContainsFunc(s.Findings, func(f string) bool { return c.Findings[f] == "present" })
-	return in(s.Pots, c.Pot) && in(s.Media, c.Medium) && in(s.Groups, c.Group) && found
+		slices.ContainsFunc(s.Findings, func(f string) bool { return p.Finding(f) == patient.Present })
+	return in(s.Pots, p.Stands().Pot()) && in(s.Media, medium) && in(s.Groups, p.Profile.Code) && found
 }

@@ -1,4 +1,4 @@
-package unpot
+package unpot_test
 
 import (
 	"testing"
@@ -7,10 +7,12 @@ import (
 
 	"therapeon/core/causes"
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
 	"therapeon/core/taxa"
+	"therapeon/core/unpot"
 )
 
-func codes(steps []Step) []string {
+func codes(steps []unpot.Step) []string {
 	all := []string{}
 	for _, s := range steps {
 		all = append(all, s.Code)
@@ -18,42 +20,41 @@ func codes(steps []Step) []string {
 	return all
 }
 
+func plant(group, pot, medium string, found patient.Findings) *patient.Patient {
+	profile, _ := taxa.Find(group)
+	return &patient.Patient{
+		Profile: profile,
+		Intake:  patient.Intake{Pot: pot, OldMedium: medium},
+		Looks:   []patient.Look{{Noted: patient.Inspection{Findings: found}}},
+	}
+}
+
 // Common practice, no source.
 func TestEachPotAndGroupHasItsWayOut(t *testing.T) {
-	k := Table()
-	clay := k.Advise(Case{Group: "cattleya", Pot: "clay", Medium: "bark"})
+	k := unpot.Table()
+	clay := k.Advise(plant("cattleya", "clay", "bark", nil))
 	assert.Equal(t, []string{"soak", "blunt-blade", "break-clay", "bath", "plug", "lodgers", "note"}, codes(clay.Steps))
 	assert.Equal(t, []string{"cut-pot"}, cautionCodes(clay.Cautions))
-	flexible := k.Advise(Case{Group: "slipper", Pot: "opaque", Medium: "moss"})
+	flexible := k.Advise(plant("slipper", "opaque", "moss", nil))
 	assert.Equal(
 		t,
 		[]string{"soak", "brittle", "squeeze", "cut-pot", "bath-moss", "plug", "lodgers", "note"},
 		codes(flexible.Steps),
 	)
 	assert.ElementsMatch(t, []string{"cut-pot", "sphagnum"}, cautionCodes(flexible.Cautions))
-	bare := k.Advise(Case{Group: "vanda", Pot: "none", Medium: "none"})
+	bare := k.Advise(plant("vanda", "none", "none", nil))
 	assert.Equal(t, []string{"soak-bare", "thick", "already-bare", "note"}, codes(bare.Steps))
-	assert.Contains(t, codes(k.Advise(Case{Group: "jewel"}).Steps), "other-pot", "an unknown pot still comes off")
+	assert.Contains(t, codes(k.Advise(plant("jewel", "", "", nil)).Steps), "other-pot", "an unknown pot still comes off")
 }
 
 func TestWhatIsFoundHasItsConsequence(t *testing.T) {
-	k := Table()
+	k := unpot.Table()
 	a := k.Advise(
-		Case{
-			Group:    "phalaenopsis",
-			Pot:      "clear",
-			Medium:   "bark",
-			Findings: map[string]string{"core-plug": "present", "compacted": "absent"},
-		},
+		plant("phalaenopsis", "clear", "bark", patient.Findings{"core-plug": "present", "compacted": "absent"}),
 	)
 	assert.Equal(t, []string{"plug-out"}, codes(a.Follows))
 	a = k.Advise(
-		Case{
-			Group:    "phalaenopsis",
-			Pot:      "clear",
-			Medium:   "bark",
-			Findings: map[string]string{"snails-seen": "present", "compacted": "present"},
-		},
+		plant("phalaenopsis", "clear", "bark", patient.Findings{"snails-seen": "present", "compacted": "present"}),
 	)
 	assert.Equal(t, []string{"all-off", "pests-off"}, codes(a.Follows))
 	assert.Contains(t, cautionCodes(a.Cautions), "quarantine")
@@ -64,7 +65,7 @@ func TestTheTableHoldsTogether(t *testing.T) {
 	for _, c := range knowledge.Cautions() {
 		known[c.Code] = true
 	}
-	for _, s := range append(Table().Steps, Table().Follows...) {
+	for _, s := range append(unpot.Table().Steps, unpot.Table().Follows...) {
 		for _, c := range s.Cautions {
 			assert.True(t, known[c], c)
 		}

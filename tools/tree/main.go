@@ -1,5 +1,6 @@
 // Command tree holds the files of the project to what is agreed of them: the share
-// of tests, the length of lines, the number of pictures.
+// of tests, the length of lines, the number of pictures, the size of types and functions, and
+// what imports what.
 package main
 
 import (
@@ -29,7 +30,7 @@ var (
 
 func main() {
 	if len(os.Args) != 3 {
-		fmt.Fprintln(os.Stderr, "usage: tree share|lines|pictures FOLDER")
+		fmt.Fprintln(os.Stderr, "usage: tree share|lines|pictures|shape FOLDER")
 		os.Exit(2)
 	}
 	if err := run(os.Args[1], os.Args[2]); err != nil {
@@ -53,6 +54,8 @@ func run(what, folder string) error {
 		return lines(folder, files)
 	case "pictures":
 		return pictures(files)
+	case "shape":
+		return shape(folder, files)
 	}
 	return fmt.Errorf("no such check: %s", what)
 }

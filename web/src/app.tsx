@@ -3,6 +3,7 @@ import { lazy, Suspense, useCallback, useMemo, useSyncExternalStore } from "reac
 import { Link, NavLink, Navigate, Route, Routes, useLocation } from "react-router";
 import { Bench } from "./bench/Bench";
 import { Boundary, Broken } from "./parts/Boundary";
+import { useJudging } from "./house/useJudging";
 import { usePlaceOnPage } from "./parts/place";
 import { apply } from "./theme";
 import { TimerBar } from "./timers/TimerBar";
@@ -54,6 +55,7 @@ export function App() {
   const theme = useMemo(() => apply(night), [night]);
   const { pathname } = useLocation();
   usePlaceOnPage();
+  useJudging();
   const waiting = <Spin className="waiting" size="large" />;
   return (
     <ConfigProvider theme={theme} csp={{ nonce }} button={{ autoInsertSpace: false }}>

@@ -128,11 +128,14 @@ export const courses = (id: number) =>
     queryFn: async () => (await ask(client.GET("/api/v1/plants/{id}/courses", { params: { path: { id } } }))).courses,
   });
 
-export const rhizome = (id: number) =>
-  queryOptions({
-    queryKey: ["plant", id, "rhizome"],
-    queryFn: () => ask(client.GET("/api/v1/plants/{id}/rhizome", { params: { path: { id } } })),
+/** A plant's rhizome, with what these cuts would leave; without any, those advised. */
+export const rhizome = (id: number, cuts?: number[]) => {
+  const query = cuts && { cuts: cuts.join(",") || "none" };
+  return queryOptions({
+    queryKey: ["plant", id, "rhizome", query?.cuts ?? ""],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/rhizome", { params: { path: { id }, query } })),
   });
+};
 
 export const timeline = (id: number) =>
   queryOptions({

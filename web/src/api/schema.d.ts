@@ -1422,11 +1422,13 @@ export interface components {
     schemas: {
         About: {
             /** @description the last copy of it */
-            copied?: components["schemas"]["StoreCopied"];
+            copied?: components["schemas"]["LedgerCopied"];
             /** @description where everything is kept */
             data_file: string;
             /** @description it is the demo's file: the next demo makes it anew */
             demo?: boolean;
+            /** @description how far the lists are brought up to a change of the house */
+            judging?: components["schemas"]["Judging"];
             version: string;
         };
         Accident: {
@@ -1436,7 +1438,7 @@ export interface components {
         };
         Acknowledge: {
             person?: string;
-            seen: components["schemas"]["Seen"][];
+            seen: components["schemas"]["WorkSeen"][];
         };
         AddJob: {
             do: string;
@@ -1541,12 +1543,6 @@ export interface components {
         ArchivePlant: {
             archived: boolean;
         };
-        Asked: {
-            /** @description names of the causes that ask */
-            causes: string[];
-            code: string;
-            words: components["schemas"]["KnowledgeText"];
-        };
         Assume: {
             /** @description by the code of the assumption; what is left out is the table's */
             assumed: {
@@ -1608,6 +1604,7 @@ export interface components {
         };
         CausesBand: {
             below: components["schemas"]["KnowledgeNumber"];
+            code: string;
             words: components["schemas"]["KnowledgeText"];
         };
         CausesCause: {
@@ -1883,39 +1880,40 @@ export interface components {
             /** Format: int64 */
             plant_id: number;
             /** @description cautions this person has acknowledged */
-            seen: components["schemas"]["Seen"][];
+            seen: components["schemas"]["WorkSeen"][];
             /** @description it may carry something: handle it after the clean plants */
             suspect?: boolean;
             /** @description taken from the shelf */
             uses: components["schemas"]["Use"][];
-        };
-        CleaningCheck: {
-            count: number;
-            /** @description where it was cut; left out for medium */
-            cut_at_mm?: number;
-        };
-        CleaningChecks: {
-            [key: string]: components["schemas"]["CleaningCheck"];
         };
         CleaningItem: {
             /** @description notes to read before this job */
             before: components["schemas"]["KnowledgeText"][];
             count: number;
             cut_at_mm?: number;
+            depth?: string;
             do: string;
             /** @description how many of the batch are done */
             done: number;
+            /** @description which growth of the rhizome, or level of the stem, it is on */
+            growth?: number;
             id: string;
             /** @enum {string} */
             kind: "medium" | "dry-whole" | "dry-end" | "rot-whole" | "rot-end" | "spreading";
             /** @description the root's number on the plant */
             label: string;
+            /** @description of a plant that grows up one stem */
+            on_stem?: boolean;
             place: string;
             /** @description rules; their words are in the verdict */
             reasons: string[];
             /** Format: double */
             remove_mm?: number;
             root_id: string;
+            /** @description of a side root: how far from the base it leaves its root */
+            side_at_mm?: number;
+            /** @description the mush is stripped off the bare thread */
+            strip?: boolean;
         };
         CleaningJob: {
             /** @description the causes that ask for it, by name */
@@ -1979,11 +1977,7 @@ export interface components {
             jobs: components["schemas"]["CleaningJob"][];
             notes: components["schemas"]["KnowledgeText"][];
             open: number;
-            stages: components["schemas"]["CleaningStage"][];
-        };
-        CleaningStage: {
-            code: string;
-            name: string;
+            stages: components["schemas"]["WorkStage"][];
         };
         ClimateDay: {
             /** Format: date */
@@ -2102,6 +2096,10 @@ export interface components {
         };
         Divisible: {
             advice: components["schemas"]["DivisionAdvice"];
+            /** @description those asked about, else those advised, each by the bulb on its younger side */
+            cuts: number[];
+            /** @description the pieces that these cuts would leave, the oldest first */
+            parts: components["schemas"]["DivisionPart"][];
             /** Format: int64 */
             plant_id: number;
             rhizome: components["schemas"]["DivisionRhizome"];
@@ -2169,6 +2167,13 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
         };
+        DivisionPart: {
+            bulbs: number[];
+            /** @description what it has, where the advice judged it */
+            known?: components["schemas"]["DivisionPiece"];
+            /** @description A for the oldest */
+            name: string;
+        };
         DivisionPiece: {
             bulbs: number[];
             fits: boolean;
@@ -2190,7 +2195,7 @@ export interface components {
         DivisionRhizome: {
             bulbs: components["schemas"]["DivisionBulb"][];
         };
-        Drying: {
+        DryingDue: {
             /** @description waterings whose pace was fitted; 0: the pace is the table's */
             cycles: number;
             /**
@@ -2308,7 +2313,9 @@ export interface components {
         DryingKnowledge: {
             cycles: components["schemas"]["KnowledgeNumber"];
             holds_share: components["schemas"]["KnowledgeNumber"];
+            jump_range: components["schemas"]["KnowledgeNumber"];
             leaf_hours: components["schemas"]["KnowledgeNumber"];
+            least_holds_g: components["schemas"]["KnowledgeNumber"];
             least_spread: components["schemas"]["KnowledgeNumber"];
             least_weights: components["schemas"]["KnowledgeNumber"];
             one_cycle: components["schemas"]["KnowledgeNumber"];
@@ -2633,6 +2640,18 @@ export interface components {
             /** @description pencil leaves, which oil and strong soap can smother */
             terete_leaves?: boolean;
         };
+        Judging: {
+            /**
+             * Format: int64
+             * @description of them brought up to date
+             */
+            done: number;
+            /**
+             * Format: int64
+             * @description plants
+             */
+            total: number;
+        };
         KnowledgeCaution: {
             code: string;
             /** @description what brings it up */
@@ -2689,6 +2708,10 @@ export interface components {
             length_mm: number;
             /** Format: double */
             width_mm: number;
+        };
+        LedgerCopied: {
+            at: string;
+            file: string;
         };
         Left: {
             reading: components["schemas"]["RootsReading"];
@@ -2768,6 +2791,10 @@ export interface components {
         LookKnowledge: {
             blocks: components["schemas"]["LookBlock"][];
             figures: components["schemas"]["LookFigures"];
+            /** @description the answer in a line */
+            lines: {
+                [key: string]: string;
+            };
             rules: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -2942,6 +2969,7 @@ export interface components {
             fills_not_above: components["schemas"]["KnowledgeNumber"];
             fills_wholly_below: components["schemas"]["KnowledgeNumber"];
             gravity_m_s2: components["schemas"]["KnowledgeNumber"];
+            hardly_lost: components["schemas"]["KnowledgeNumber"];
             humid_room_above_percent: components["schemas"]["KnowledgeNumber"];
             least_air: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
@@ -2953,6 +2981,8 @@ export interface components {
             stands_in_grade: components["schemas"]["KnowledgeNumber"];
             stands_in_share: components["schemas"]["KnowledgeNumber"];
             surface_tension_n_m: components["schemas"]["KnowledgeNumber"];
+            /** @description component that fills a pot of which nothing is said */
+            usual_fill: components["schemas"]["KnowledgeText"];
             water_kg_m3: components["schemas"]["KnowledgeNumber"];
             wicks_from_share: components["schemas"]["KnowledgeNumber"];
         };
@@ -3013,6 +3043,8 @@ export interface components {
              * @description what was measured out, added up
              */
             poured_l: number;
+            /** @description more than a little of it falls into gaps */
+            shrinks?: boolean;
             /** Format: double */
             volume_l: number;
             /**
@@ -3069,25 +3101,6 @@ export interface components {
             /** @description settled, with what settles already added; left out: the parts are litres */
             volume_l?: number;
         };
-        Mixed: {
-            advised?: components["schemas"]["MediaAdvised"];
-            judged: components["schemas"]["KnowledgeText"][];
-            /** @description to measure out for this pot */
-            measured: components["schemas"]["MediaMeasured"][];
-            name: string;
-            /** @description against the shelf */
-            need: components["schemas"]["MediaWant"][];
-            own?: boolean;
-            parts: components["schemas"]["MediaPart"][];
-            /**
-             * Format: double
-             * @description how high its grains draw water; 0: all the way
-             */
-            rise_mm: number;
-            settled: components["schemas"]["MediaSettled"];
-            /** @description how moist the group wants it */
-            style: string;
-        };
         Need: {
             /** Format: double */
             have_ml: number;
@@ -3123,6 +3136,8 @@ export interface components {
             /** Format: int64 */
             id: number;
             stock: components["schemas"]["Stock"];
+            /** @description uses of its product for which it is the bottle to take */
+            take_for?: string[];
             /** @description said where what is kept of it cannot be read */
             unreadable?: string;
             /** Format: int64 */
@@ -3312,57 +3327,6 @@ export interface components {
         PlaceList: {
             places: components["schemas"]["Place"][];
         };
-        Plan: {
-            /** @description own figures of its race */
-            assumed?: {
-                [key: string]: number;
-            };
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            bare_without_tips?: "hold" | "at-once" | "by-humidity";
-            /**
-             * Format: double
-             * @description width of the base across the growths
-             */
-            base_mm?: number;
-            /** @description leads to all sides */
-            clump?: boolean;
-            /** @description loose pieces that draw no water under the oldest bulbs */
-            dry_top?: boolean;
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            medium?: "organic" | "inorganic" | "as-before";
-            mix_name?: string;
-            /**
-             * @description where it, or its parents, grow
-             * @enum {string}
-             */
-            origin?: "tree" | "rock" | "litter" | "limestone";
-            /** @description a mix of one's own */
-            parts?: components["schemas"]["MediaPart"][];
-            /** @description the pot at hand */
-            pot?: components["schemas"]["PotsPot"];
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            pot_wall?: "clear" | "opaque";
-            /** @description code of a route */
-            route?: string;
-            /** @enum {string} */
-            still?: "stake" | "skewer" | "none";
-            /** @description it is in tonight's batch of pots */
-            tonight?: boolean;
-            /**
-             * @description how it is watered here
-             * @enum {string}
-             */
-            waters?: "often" | "seldom";
-        };
         Plant: {
             archived_at?: string;
             created_at: string;
@@ -3532,6 +3496,7 @@ export interface components {
             base_mm: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
+            base_over_roots: components["schemas"]["KnowledgeNumber"];
             beside_base_mm: components["schemas"]["KnowledgeNumber"];
             crock_mm: components["schemas"]["KnowledgeNumber"];
             crock_share: components["schemas"]["KnowledgeNumber"];
@@ -3550,6 +3515,7 @@ export interface components {
             root_ball_spread: components["schemas"]["KnowledgeNumber"];
             root_share: components["schemas"]["KnowledgeNumber"];
             shallow_medium_mm: components["schemas"]["KnowledgeNumber"];
+            shallow_times: components["schemas"]["KnowledgeNumber"];
             side_holes: components["schemas"]["KnowledgeText"];
             spare_mm: components["schemas"]["KnowledgeNumber"];
             stands_in_water: components["schemas"]["KnowledgeText"];
@@ -3560,6 +3526,7 @@ export interface components {
             walls: {
                 [key: string]: components["schemas"]["PotsWallKind"];
             };
+            wide_times: components["schemas"]["KnowledgeNumber"];
         };
         PotsLayer: {
             /** Format: double */
@@ -3696,13 +3663,15 @@ export interface components {
             since: components["schemas"]["RootsSince"];
         };
         Problem: {
-            /** @description in a conflict: what changed meanwhile */
+            /** @description in a conflict: how what is there now differs from yours */
             changes?: string[];
             /** @description what happened, and what is still safe */
             detail?: string;
             /** @description each wrong value */
             faults?: components["schemas"]["FaultList"];
             status: number;
+            /** @description in a conflict: what was changed there since you loaded it, where that can still be told */
+            theirs?: string[];
             title: string;
             /** @description what kind of problem, as a URN */
             type: string;
@@ -3711,6 +3680,8 @@ export interface components {
              * @description in a conflict: the version now
              */
             version?: number;
+            /** @description in a conflict: what you changed since */
+            yours?: string[];
         };
         PutDays: {
             days: components["schemas"]["ClimateDay"][];
@@ -3759,9 +3730,13 @@ export interface components {
             value: number;
         };
         RaceBand: {
+            /** @description the median, in words */
+            about?: string;
             high?: number;
             low?: number;
             median?: number;
+            /** @description the days, in words */
+            words?: string;
         };
         RaceCase: {
             /** @description own figures, by the code of the assumption */
@@ -3797,6 +3772,10 @@ export interface components {
             /** @description of the bare plant, the oldest first */
             weighings?: components["schemas"]["BareWeight"][];
         };
+        RaceChance: {
+            from: components["schemas"]["KnowledgeNumber"];
+            words: string;
+        };
         RaceClass: {
             fresh_kg_m2: components["schemas"]["KnowledgeEstimate"];
             name: string;
@@ -3829,6 +3808,7 @@ export interface components {
             words: string;
         };
         RaceKnowledge: {
+            a_day_below: components["schemas"]["KnowledgeNumber"];
             altitude_m: components["schemas"]["KnowledgeNumber"];
             bulb_g: {
                 [key: string]: components["schemas"]["KnowledgeEstimate"];
@@ -3841,11 +3821,16 @@ export interface components {
             day_strays: components["schemas"]["KnowledgeNumber"];
             days: components["schemas"]["KnowledgeNumber"];
             good_chance: components["schemas"]["KnowledgeNumber"];
+            hardly_below: components["schemas"]["KnowledgeNumber"];
+            headlines: components["schemas"]["RaceChance"][];
             humidity_percent: components["schemas"]["KnowledgeNumber"];
             jump_g: components["schemas"]["KnowledgeNumber"];
             jump_share: components["schemas"]["KnowledgeNumber"];
             jump_times: components["schemas"]["KnowledgeNumber"];
             leaf_water_share: components["schemas"]["KnowledgeNumber"];
+            lever_days: components["schemas"]["KnowledgeNumber"];
+            lever_far_days: components["schemas"]["KnowledgeNumber"];
+            lever_gain: components["schemas"]["KnowledgeNumber"];
             levers: components["schemas"]["RaceLeverKind"][];
             light: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
@@ -3871,6 +3856,7 @@ export interface components {
             uptake: components["schemas"]["KnowledgeEstimate"];
             uptake_fades: components["schemas"]["KnowledgeNumber"];
             warm_from_k: components["schemas"]["KnowledgeNumber"];
+            weeks_from_days: components["schemas"]["KnowledgeNumber"];
         };
         RaceLever: {
             by: components["schemas"]["KnowledgeNumber"];
@@ -3888,7 +3874,11 @@ export interface components {
              * @description of chance
              */
             gain: number;
+            /** @description worth doing */
+            helps: boolean;
             name: string;
+            /** @description what it gives */
+            words?: string;
         };
         RaceLeverKind: {
             by: components["schemas"]["KnowledgeNumber"];
@@ -3925,9 +3915,12 @@ export interface components {
              * @description that roots come in time, 0–1
              */
             chance: number;
+            chance_words: string;
             code: string;
             /** @description half of them or more hold out without any new root */
             endless?: boolean;
+            /** @description it is as good a chance as can be had */
+            good?: boolean;
             /** Format: double */
             humidity_percent: number;
             limp_day: components["schemas"]["RaceBand"];
@@ -3994,7 +3987,7 @@ export interface components {
             median: number;
         };
         Reading: {
-            checks: components["schemas"]["CleaningChecks"];
+            checks: components["schemas"]["RootsChecks"];
             cut_list: components["schemas"]["CleaningList"];
             /** Format: int64 */
             id: number;
@@ -4019,6 +4012,12 @@ export interface components {
         RecipeList: {
             recipes: components["schemas"]["OwnRecipe"][];
         };
+        RehomeAsked: {
+            /** @description names of the causes that ask */
+            causes: string[];
+            code: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
         RehomeChoice: {
             advised?: boolean;
             reasons: components["schemas"]["KnowledgeText"][];
@@ -4041,7 +4040,9 @@ export interface components {
             how: components["schemas"]["KnowledgeText"][];
             /** @description the label is printed here */
             labels?: boolean;
+            /** @description the day it was done or skipped */
             on?: string;
+            /** @description why it was skipped */
             reason?: string;
             /** @description name of its stage */
             stage: string;
@@ -4086,6 +4087,76 @@ export interface components {
                 [key: string]: string;
             };
         };
+        RehomeMixed: {
+            advised?: components["schemas"]["MediaAdvised"];
+            judged: components["schemas"]["KnowledgeText"][];
+            /** @description to measure out for this pot */
+            measured: components["schemas"]["MediaMeasured"][];
+            name: string;
+            /** @description against the shelf */
+            need: components["schemas"]["MediaWant"][];
+            own?: boolean;
+            parts: components["schemas"]["MediaPart"][];
+            /**
+             * Format: double
+             * @description how high its grains draw water; 0: all the way
+             */
+            rise_mm: number;
+            settled: components["schemas"]["MediaSettled"];
+            /** @description how moist the group wants it */
+            style: string;
+        };
+        RehomePlan: {
+            /** @description own figures of its race */
+            assumed?: {
+                [key: string]: number;
+            };
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            bare_without_tips?: "hold" | "at-once" | "by-humidity";
+            /**
+             * Format: double
+             * @description width of the base across the growths
+             */
+            base_mm?: number;
+            /** @description leads to all sides */
+            clump?: boolean;
+            /** @description loose pieces that draw no water under the oldest bulbs */
+            dry_top?: boolean;
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            medium?: "organic" | "inorganic" | "as-before";
+            mix_name?: string;
+            /**
+             * @description where it, or its parents, grow
+             * @enum {string}
+             */
+            origin?: "tree" | "rock" | "litter" | "limestone";
+            /** @description a mix of one's own */
+            parts?: components["schemas"]["MediaPart"][];
+            /** @description the pot at hand */
+            pot?: components["schemas"]["PotsPot"];
+            /**
+             * @description for this plant; left out: as the house
+             * @enum {string}
+             */
+            pot_wall?: "clear" | "opaque";
+            /** @description code of a route */
+            route?: string;
+            /** @enum {string} */
+            still?: "stake" | "skewer" | "none";
+            /** @description it is in tonight's batch of pots */
+            tonight?: boolean;
+            /**
+             * @description how it is watered here
+             * @enum {string}
+             */
+            waters?: "often" | "seldom";
+        };
         RehomeRoute: {
             air: components["schemas"]["KnowledgeText"];
             code: string;
@@ -4095,6 +4166,8 @@ export interface components {
             light: components["schemas"]["KnowledgeText"];
             /** @description to the first look */
             look_days: components["schemas"]["KnowledgeNumber"];
+            /** @description what a plant is said to grow in after it */
+            medium?: string;
             name: string;
             /** @description groups it is for */
             only?: string[];
@@ -4122,20 +4195,20 @@ export interface components {
         };
         Rehoming: {
             /** @description what its causes ask of its new home */
-            asked: components["schemas"]["Asked"][];
+            asked: components["schemas"]["RehomeAsked"][];
             decision: components["schemas"]["RehomeVerdict"];
             /** @description of the pot it is in, from its weights */
-            drying?: components["schemas"]["Drying"];
+            drying?: components["schemas"]["DryingDue"];
             fit?: components["schemas"]["PotsFit"];
             headline: string;
             /** @description the newest first */
             homes: components["schemas"]["Home"][];
             jobs: components["schemas"]["RehomeJob"][];
-            mix?: components["schemas"]["Mixed"];
+            mix?: components["schemas"]["RehomeMixed"];
             /** @description if it is done today */
             next_look_on?: string;
             open: number;
-            plan: components["schemas"]["Plan"];
+            plan: components["schemas"]["RehomePlan"];
             /** Format: int64 */
             plant_id: number;
             /** @description the pot at hand, else the one advised */
@@ -4144,7 +4217,7 @@ export interface components {
             route?: components["schemas"]["RehomeRoute"];
             section?: components["schemas"]["PotsSection"];
             /** @description cautions this person has acknowledged */
-            seen: components["schemas"]["Seen"][];
+            seen: components["schemas"]["WorkSeen"][];
             /** @description the pot advised */
             size?: components["schemas"]["PotsSize"];
             /** Format: int64 */
@@ -4172,6 +4245,14 @@ export interface components {
             /** @description left out when the side root goes with its root */
             decision?: components["schemas"]["RootsDecision"];
             stretches: components["schemas"]["RootsStretch"][];
+        };
+        RootsCheck: {
+            count: number;
+            /** @description where it was cut; left out for medium */
+            cut_at_mm?: number;
+        };
+        RootsChecks: {
+            [key: string]: components["schemas"]["RootsCheck"];
         };
         RootsDecision: {
             /** @description how many of a batch stay as anchors */
@@ -4495,7 +4576,7 @@ export interface components {
             version: number;
         };
         SavePlan: {
-            plan: components["schemas"]["Plan"];
+            plan: components["schemas"]["RehomePlan"];
             /** Format: int64 */
             version: number;
         };
@@ -4559,13 +4640,8 @@ export interface components {
             still?: "stake" | "skewer" | "none";
             tips_out?: boolean;
         };
-        Seen: {
-            caution: string;
-            /** @description the product it stands at; left out where it belongs to none */
-            product?: string;
-        };
         SeenList: {
-            seen: components["schemas"]["Seen"][];
+            seen: components["schemas"]["WorkSeen"][];
         };
         Settings: {
             /** @enum {string} */
@@ -4600,6 +4676,11 @@ export interface components {
             spike_at_rescue: "cut" | "keep" | "by-grade";
             /** @description what amounts are measured with */
             tools?: components["schemas"]["SolutionsTools"];
+            /**
+             * Format: int64
+             * @description the version you changed; 0: nothing was changed yet
+             */
+            version: number;
         };
         Settle: {
             /**
@@ -5123,10 +5204,6 @@ export interface components {
              */
             unit: "mL" | "g" | "L";
         };
-        StoreCopied: {
-            at: string;
-            file: string;
-        };
         Summary: {
             cuts: number;
             grade: string;
@@ -5320,6 +5397,15 @@ export interface components {
             /** Format: int64 */
             weighing_id: number;
             withdrawn: boolean;
+        };
+        WorkSeen: {
+            caution: string;
+            /** @description the product it stands at; left out where it belongs to none */
+            product?: string;
+        };
+        WorkStage: {
+            code: string;
+            name: string;
         };
     };
     responses: never;
@@ -11661,7 +11747,10 @@ export interface operations {
     };
     getRhizome: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description where to cut, such as 3,5, each by the bulb on its younger side, or none; left out: as advised */
+                cuts?: string;
+            };
             header?: never;
             path: {
                 id: number;

@@ -1,8 +1,17 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Spin } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask, client, type Bulb, type Divisible, type Piece, type Plant, type Rhizome } from "../api/client";
+import {
+  ask,
+  client,
+  type Bulb,
+  type CutPart,
+  type Divisible,
+  type Piece,
+  type Plant,
+  type Rhizome,
+} from "../api/client";
 import { rhizome } from "../api/queries";
 import { Marked } from "../marks/Mark";
 import { Tick } from "../parts/Choice";
@@ -13,43 +22,44 @@ import { usePlant } from "../plant/PlantPage";
 import { length, ranged } from "../words";
 import "./divide.css";
 import { EditBulb } from "./EditBulb";
-import { pieceName, piecesOf } from "./pieces";
 import { RhizomeDrawing } from "./RhizomeDrawing";
 import { run } from "../parts/run";
 
 /** Whether to divide it, where, and what each piece would have. */
 export default function DivideStep() {
   const { plant } = usePlant();
-  const asked = useQuery(rhizome(plant.id));
+  const [own, setOwn] = useState<number[]>();
+  const asked = useQuery({ ...rhizome(plant.id, own), placeholderData: keepPreviousData });
   if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
   if (!asked.data) return <Spin className="waiting" size="large" />;
   return (
     <div className="step divide">
-      <Advisor at={asked.data} />
+      <Advisor at={asked.data} own={own} onOwn={setOwn} />
       <PlantSoFar />
     </div>
   );
 }
 
-function Advisor({ at }: { at: Divisible }) {
+type AdvisorProps = { at: Divisible; own?: number[]; onOwn: (cuts?: number[]) => void };
+
+function Advisor({ at, own, onOwn }: AdvisorProps) {
   const { plant, profile } = usePlant();
   const cache = useQueryClient();
   const [chosen, setChosen] = useState<number>();
-  const [own, setOwn] = useState<number[]>();
   const [trouble, setTrouble] = useState<unknown>();
   const [born, setBorn] = useState<Plant[]>();
   const a = at.advice;
   const bulbs = at.rhizome.bulbs;
-  const cuts = (own ?? a.cuts).filter((n) => n <= bulbs.length);
+  const { cuts } = at;
   const word = profile.storage_organs.value === "canes" ? "cane" : "bulb";
 
   const save = async (next: Rhizome) => {
     try {
       const body = { version: at.version, rhizome: next };
       const answer = await ask(client.PUT("/api/v1/plants/{id}/rhizome", { params: { path: { id: plant.id } }, body }));
-      cache.setQueryData(["plant", plant.id, "rhizome"], answer);
+      cache.setQueryData(rhizome(plant.id).queryKey, answer);
       setTrouble(undefined);
-      setOwn(undefined);
+      onOwn(undefined);
     } catch (e) {
       setTrouble(e);
       await cache.invalidateQueries({ queryKey: ["plant", plant.id, "rhizome"] });
@@ -67,8 +77,10 @@ function Advisor({ at }: { at: Divisible }) {
       }),
     );
   const drop = () => run(save({ bulbs: bulbs.slice(0, -1) }));
-  const turn = (n: number) =>
-    setOwn(cuts.includes(n) ? cuts.filter((c) => c !== n) : [...cuts, n].sort((x, y) => x - y));
+  const turn = (n: number) => {
+    const now = own ?? cuts; // what was tapped last, though its answer may be on its way
+    onOwn(now.includes(n) ? now.filter((c) => c !== n) : [...now, n].sort((x, y) => x - y));
+  };
   const bulb = bulbs.find((b) => b.n === chosen);
 
   return (
@@ -91,7 +103,7 @@ function Advisor({ at }: { at: Divisible }) {
               Its {word}s are not counted yet. Add them in their order on the rhizome, the oldest first.
             </p>
           )}
-          <RhizomeDrawing at={at} cuts={cuts} chosen={chosen} onChoose={setChosen} onCut={turn} word={word} />
+          <RhizomeDrawing at={at} chosen={chosen} onChoose={setChosen} onCut={turn} word={word} />
           <div className="divide-tools">
             <Button onClick={add} disabled={bulbs.length >= 60}>
               + {word}
@@ -105,7 +117,7 @@ function Advisor({ at }: { at: Divisible }) {
           </div>
           {bulb && <EditBulb key={bulb.n} bulb={bulb} bulbs={bulbs} word={word} onChange={(p) => change(bulb.n, p)} />}
           {trouble !== undefined && <Trouble error={trouble} />}
-          {cuts.length > 0 && <Pieces at={at} cuts={cuts} word={word} onBorn={setBorn} />}
+          {cuts.length > 0 && <Pieces at={at} word={word} onBorn={setBorn} />}
         </>
       )}
     </section>
@@ -128,26 +140,26 @@ function Born({ plants }: { plants: Plant[] }) {
   );
 }
 
-type PiecesProps = { at: Divisible; cuts: number[]; word: string; onBorn: (p: Plant[]) => void };
+type PiecesProps = { at: Divisible; word: string; onBorn: (p: Plant[]) => void };
 
 /** What each piece would have, and the division itself. */
-function Pieces({ at, cuts, word, onBorn }: PiecesProps) {
+function Pieces({ at, word, onBorn }: PiecesProps) {
   const { plant } = usePlant();
   const cache = useQueryClient();
-  const pieces = piecesOf(at, cuts);
+  const { cuts, parts: pieces } = at;
   const [keeps, setKeeps] = useState(0);
   const [tags, setTags] = useState<Record<string, string>>({});
   const [sure, setSure] = useState(false);
   const [trouble, setTrouble] = useState<unknown>();
   const kept = Math.min(keeps, pieces.length - 1);
-  const key = (p: { bulbs: number[] }) => p.bulbs.join();
-  const tagOf = (p: { bulbs: number[] }, i: number) => tags[key(p)] ?? `${plant.intake.tag}, ${pieceName(i)}`;
+  const key = (p: CutPart) => p.bulbs.join();
+  const tagOf = (p: CutPart) => tags[key(p)] ?? `${plant.intake.tag}, ${p.name}`;
   const against = at.advice.decision !== "can" || pieces.some((p) => p.known && !p.known.fits);
 
   const divide = async () => {
     const body = {
       cuts,
-      tags: pieces.filter((_, i) => i !== kept).map((p) => tagOf(p, pieces.indexOf(p))),
+      tags: pieces.filter((_, i) => i !== kept).map(tagOf),
       keeps: kept,
       sure,
     };
@@ -168,7 +180,7 @@ function Pieces({ at, cuts, word, onBorn }: PiecesProps) {
       <div className="pieces">
         {pieces.map((p, i) => (
           <div key={key(p)} className="piece" data-fits={p.known?.fits ?? undefined}>
-            <h3>Piece {pieceName(i)}</h3>
+            <h3>Piece {p.name}</h3>
             <Has piece={p.known} bulbs={p.bulbs} word={word} />
             {i === kept ? (
               <p>
@@ -177,8 +189,8 @@ function Pieces({ at, cuts, word, onBorn }: PiecesProps) {
             ) : (
               <div>
                 <TextLine
-                  label={`Tag of piece ${pieceName(i)}`}
-                  value={tagOf(p, i)}
+                  label={`Tag of piece ${p.name}`}
+                  value={tagOf(p)}
                   max={80}
                   onChange={(tag) => setTags({ ...tags, [key(p)]: tag })}
                 />

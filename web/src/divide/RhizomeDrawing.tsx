@@ -1,11 +1,9 @@
 import type { KeyboardEvent } from "react";
 import type { Bulb, Divisible } from "../api/client";
 import { length, ranged } from "../words";
-import { pieceName, piecesOf } from "./pieces";
 
 type Props = {
   at: Divisible;
-  cuts: number[];
   chosen?: number;
   onChoose: (n: number) => void;
   onCut: (n: number) => void;
@@ -45,12 +43,11 @@ const onKey = (act: () => void) => (e: KeyboardEvent) => {
 };
 
 /** The rhizome from the data: bulbs in their order, leads, live root, and where it can be cut. */
-export function RhizomeDrawing({ at: d, cuts, chosen, onChoose, onCut, word }: Props) {
+export function RhizomeDrawing({ at: d, chosen, onChoose, onCut, word }: Props) {
   const bulbs = d.rhizome.bulbs;
   if (bulbs.length === 0) return null;
   const { at, width, height } = place(bulbs);
-  const pieces = piecesOf(d, cuts);
-  const pieceAt = (n: number) => pieces.findIndex((p) => p.bulbs.includes(n));
+  const { cuts, parts } = d;
   const most = Math.max(0, ...d.advice.live_mm.map((l) => l.high));
   const places = new Map(d.advice.places.map((p) => [p.before, p]));
   return (
@@ -162,7 +159,7 @@ export function RhizomeDrawing({ at: d, cuts, chosen, onChoose, onCut, word }: P
                 )}
                 {cuts.length > 0 && (
                   <text x={x} y={y + 88} className="bulb-piece">
-                    {pieceName(Math.max(0, pieceAt(b.n)))}
+                    {parts.find((p) => p.bulbs.includes(b.n))?.name}
                   </text>
                 )}
               </g>

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { batch } from "../api/queries";
-import { litres } from "./HouseView";
+import { litres } from "./planning";
 import { labelOf } from "./labels";
 import { Wants } from "./Wants";
 

@@ -11,6 +11,7 @@ import { AskedFor } from "./DecideView";
 import { Batch } from "./Batch";
 import { AtHome } from "./HomeStep";
 import { MixForm } from "./MixForm";
+import { litres } from "./planning";
 import { PotForm } from "./PotForm";
 import { SectionDrawing } from "./SectionDrawing";
 import { usePlan } from "./useHome";
@@ -20,13 +21,6 @@ import { run } from "../parts/run";
 export default function HouseView() {
   return <AtHome>{(r) => <Housing r={r} />}</AtHome>;
 }
-
-export type Planning = {
-  plan: HomePlan;
-  change: (part: Partial<HomePlan>) => void;
-  /** What the server found wrong with a field of the plan. */
-  wrong: (field: string) => string | undefined;
-};
 
 function Housing({ r }: { r: Rehoming }) {
   const { profile } = usePlant();
@@ -174,5 +168,3 @@ function Housing({ r }: { r: Rehoming }) {
     </section>
   );
 }
-
-export const litres = (l: number) => (l < 1 ? `${Math.round(l * 100) * 10} mL` : `${l.toFixed(1)} L`);

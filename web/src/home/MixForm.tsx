@@ -8,7 +8,7 @@ import { Fold } from "../parts/Fold";
 import { TextLine } from "../parts/TextLine";
 import { Trouble } from "../parts/Trouble";
 import { figure, percent } from "../words";
-import { litres, type Planning } from "./HouseView";
+import { litres, type Planning } from "./planning";
 import { Wants } from "./Wants";
 import { run } from "../parts/run";
 
@@ -167,7 +167,7 @@ function Settles({ mix }: { mix: Mixed }) {
         ))}
       </svg>
       <p>
-        {lost > 0.02 * s.poured_l
+        {s.shrinks
           ? `Parts do not add up: ${litres(s.poured_l)} poured, ${litres(s.volume_l)} in the pot. ${litres(lost)} of it falls into gaps.`
           : "Its pieces are alike: hardly anything falls into gaps."}
       </p>

@@ -6,7 +6,7 @@ import { Choice, Tick } from "../parts/Choice";
 import { Facts } from "../parts/Facts";
 import { Figure } from "../parts/Figure";
 import { figure } from "../words";
-import { litres, type Planning } from "./HouseView";
+import { litres, type Planning } from "./planning";
 
 type Props = Planning & { size: NonNullable<Rehoming["size"]>; pot: Pot; fit: PotFit; reservoir: boolean };
 

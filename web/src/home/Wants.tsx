@@ -1,5 +1,5 @@
 import type { Want } from "../api/client";
-import { litres } from "./HouseView";
+import { litres } from "./planning";
 
 /** Amounts of each component against the shelf, with what is short and what could stand in. */
 export function Wants({ list }: { list: Want[] }) {

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask, client, type Settings } from "../api/client";
+import { ask, client, type Settings, type SolutionKnowledge } from "../api/client";
 import { about, disputes, rootKnowledge, settings, solutionKnowledge } from "../api/queries";
 import { Mark, Marked } from "../marks/Mark";
 import { Choice } from "../parts/Choice";
@@ -10,19 +10,21 @@ import { TextLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { usePerson } from "../parts/person";
 import { Trouble } from "../parts/Trouble";
-import { day, type Side } from "../words";
-import "./house.css";
 import { run } from "../parts/run";
+import { day, type Side } from "../words";
+import { Judging } from "./Judging";
+import "./house.css";
 
 /** How this house does things, where growers differ; and where the data lies. */
 export default function House() {
   const house = useQuery(settings);
-  const questions = useQuery(disputes).data ?? [];
+  const questions = useQuery(disputes).data;
   const figures = useQuery(rootKnowledge).data?.figures;
   const where = useQuery(about).data;
   const cache = useQueryClient();
   const [trouble, setTrouble] = useState<unknown>();
   const s = house.data;
+  const usual = useQuery(solutionKnowledge).data?.tools;
 
   const set = async (part: Partial<Settings>) => {
     if (!s) return;
@@ -30,10 +32,11 @@ export default function House() {
       cache.setQueryData(["settings"], await ask(client.PUT("/api/v1/settings", { body: { ...s, ...part } })));
       setTrouble(undefined);
       await cache.invalidateQueries({
-        predicate: (q) => ["plants", "plant", "reading", "inspection"].includes(String(q.queryKey[0])),
+        predicate: (q) => ["plants", "plant", "reading", "inspection", "about"].includes(String(q.queryKey[0])),
       });
     } catch (e) {
       setTrouble(e);
+      await cache.invalidateQueries({ queryKey: settings.queryKey }); // it may have been changed elsewhere
     }
   };
 
@@ -44,74 +47,74 @@ export default function House() {
         How this house does things where growers differ. A plant can be set to differ at its intake, and where it is
         re-homed.
       </p>
+      <Judging />
       {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}
-      {s &&
-        questions.map((q) => {
-          const code = q.code as Side;
-          return (
-            <section key={q.code}>
-              <Choice
-                label={q.question}
-                value={s[code]}
-                options={q.choices.map((c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const)}
-                onChange={(v) => run(set({ [code]: v } as Partial<Settings>))}
-              />
-              <ul>
-                {q.choices.map((c) => (
-                  <li key={c.code} data-on={c.code === s[code] || undefined}>
-                    <b>{c.name}.</b> <Marked text={c.reason} />
-                  </li>
-                ))}
-              </ul>
-            </section>
-          );
-        })}
-      {s && figures && (
-        <section>
-          <Figure
-            label="Cut margin, beyond the living part"
-            unit="mm"
-            value={s.cut_margin_mm}
-            min={3}
-            max={5}
-            by={1}
-            onChange={(mm) => mm && run(set({ cut_margin_mm: mm }))}
-          />
-          <p className="why">
-            A cut falls this far out in dead tissue, so that nothing living is wounded.
-            <Mark from={figures.cut_margin_mm} />
-          </p>
-        </section>
-      )}
-      {s && <Tools tools={s.tools ?? {}} onChange={(tools) => run(set({ tools }))} />}
-      <AtThisScreen />
-      {s && (
-        <section>
-          <Choice
-            label="Hemisphere"
-            value={s.hemisphere}
-            options={[
-              ["north", "North"],
-              ["south", "South"],
-            ]}
-            onChange={(v) => run(set({ hemisphere: v as Settings["hemisphere"] }))}
-          />
-          <p className="why">The look goes by the season. Each look can say otherwise.</p>
-        </section>
-      )}
-      {where && (
-        <section>
-          <h2>Your data</h2>
-          {where.demo && <p>This is the demo: its file is made anew at each demo.</p>}
-          <p>
-            Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
-          </p>
-          <Copy copied={where.copied} />
-          <p>
-            Any program can use the same numbers: <Link to="/contract">how to ask for them</Link>. Therapeon{" "}
-            {where.version}.
-          </p>
-        </section>
+      {s && questions && figures && usual && where && (
+        <>
+          {questions.map((q) => {
+            const code = q.code as Side;
+            return (
+              <section key={q.code}>
+                <Choice
+                  label={q.question}
+                  value={s[code]}
+                  options={q.choices.map(
+                    (c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const,
+                  )}
+                  onChange={(v) => run(set({ [code]: v } as Partial<Settings>))}
+                />
+                <ul>
+                  {q.choices.map((c) => (
+                    <li key={c.code} data-on={c.code === s[code] || undefined}>
+                      <b>{c.name}.</b> <Marked text={c.reason} />
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            );
+          })}
+          <section>
+            <Figure
+              label="Cut margin, beyond the living part"
+              unit="mm"
+              value={s.cut_margin_mm}
+              min={3}
+              max={5}
+              by={1}
+              onChange={(mm) => mm && run(set({ cut_margin_mm: mm }))}
+            />
+            <p className="why">
+              A cut falls this far out in dead tissue, so that nothing living is wounded.
+              <Mark from={figures.cut_margin_mm} />
+            </p>
+          </section>
+          <Tools tools={s.tools ?? {}} usual={usual} onChange={(tools) => run(set({ tools }))} />
+          <AtThisScreen />
+          <section>
+            <Choice
+              label="Hemisphere"
+              value={s.hemisphere}
+              options={[
+                ["north", "North"],
+                ["south", "South"],
+              ]}
+              onChange={(v) => run(set({ hemisphere: v as Settings["hemisphere"] }))}
+            />
+            <p className="why">The look goes by the season. Each look can say otherwise.</p>
+          </section>
+          <section>
+            <h2>Your data</h2>
+            {where.demo && <p>This is the demo: its file is made anew at each demo.</p>}
+            <p>
+              Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
+            </p>
+            <Copy copied={where.copied} />
+            <p>
+              Any program can use the same numbers: <Link to="/contract">how to ask for them</Link>. Therapeon{" "}
+              {where.version}.
+            </p>
+          </section>
+        </>
       )}
     </main>
   );
@@ -125,7 +128,9 @@ function Copy({ copied }: { copied?: { at: string; file: string } }) {
   const copy = async () => {
     setBusy(true);
     try {
-      cache.setQueryData(["about"], await ask(client.POST("/api/v1/backups")));
+      const copied = await ask(client.POST("/api/v1/backups"));
+      await cache.cancelQueries({ queryKey: about.queryKey }); // one under way would say what was before
+      cache.setQueryData(about.queryKey, copied);
       setTrouble(undefined);
     } catch (e) {
       setTrouble(e);
@@ -157,9 +162,8 @@ function Copy({ copied }: { copied?: { at: string; file: string } }) {
 type ToolSet = NonNullable<Settings["tools"]>;
 
 /** What amounts are measured with: the mixing bench gives them in these steps. */
-function Tools({ tools, onChange }: { tools: ToolSet; onChange: (t: ToolSet) => void }) {
-  const usual = useQuery(solutionKnowledge).data?.tools;
-  if (!usual) return null;
+function Tools(p: { tools: ToolSet; usual: SolutionKnowledge["tools"]; onChange: (t: ToolSet) => void }) {
+  const { tools, usual, onChange } = p;
   const step = (label: string, unit: string, field: keyof ToolSet, min: number, max: number) => (
     <Figure
       label={label}

@@ -11,11 +11,9 @@ import { useWorked, type BenchProps } from "./useWorked";
 type Way = "make" | "stock" | "learn";
 type Props = BenchProps & { search: URLSearchParams; shelf: OnShelf[]; terete: boolean };
 
-/** The bottle to take: not past its date, and the weakest that is strong enough. */
-const bottle = (shelf: OnShelf[], product: string, least = 0) =>
-  shelf
-    .filter((s) => s.stock.product === product && !s.expired && (s.stock.percent ?? 0) >= least && s.stock.percent)
-    .sort((a, b) => (a.stock.percent ?? 0) - (b.stock.percent ?? 0) || b.stock.amount - a.stock.amount)[0]?.stock;
+/** The bottle to take for a use. */
+const bottle = (shelf: OnShelf[], product: string, use?: string) =>
+  shelf.find((s) => s.stock.product === product && use && s.take_for?.includes(use))?.stock;
 
 /** As it is usually sold, at its strongest. */
 const usual = (p?: Product) => p?.stocks?.at(-1)?.value ?? 100;
@@ -31,7 +29,7 @@ export function Dilute({ knowledge: k, tools, search, shelf, terete }: Props) {
   const use = product?.uses.find((u) => u.code === useCode) ?? product?.uses[0];
   const [way, setWay] = useState<Way>("make");
   const [unit, setUnit] = useState<Strength["unit"]>("percent");
-  const [start] = useState(() => bottle(shelf, code, number(search.get("wanted")) ?? use?.percent?.value));
+  const [start] = useState(() => bottle(shelf, code, use?.code));
   const [stock, setStock] = useState<number | undefined>(start?.percent ?? usual(product));
   const [wanted, setWanted] = useState(number(search.get("wanted")) ?? use?.percent?.value);
   const [make, setMake] = useState(number(search.get("make")) ?? use?.volume_ml.value);
@@ -46,7 +44,7 @@ export function Dilute({ knowledge: k, tools, search, shelf, terete }: Props) {
     const u = p?.uses[0];
     setCode(next);
     setUse(u?.code ?? "");
-    const own = bottle(shelf, next, u?.percent?.value);
+    const own = bottle(shelf, next, u?.code);
     setStock(own?.percent ?? usual(p));
     setUnit("percent");
     setWanted(u?.percent?.value);

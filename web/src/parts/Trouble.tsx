@@ -15,6 +15,13 @@ export function Trouble({ error, again }: { error: unknown; again?: () => void }
           ))}
         </ul>
       )}
+      {refused?.problem?.changes && (
+        <ul>
+          {refused.problem.changes.map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+        </ul>
+      )}
       {again && (
         <button type="button" className="plain" onClick={again}>
           Try again

@@ -6,7 +6,7 @@ import { DayLine } from "../parts/TextLine";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
 import { day, figure, today } from "../words";
-import { PlaceForm } from "./Places";
+import { PlaceForm } from "./PlaceForm";
 import { WarmthDrawing } from "./WarmthDrawing";
 import { run } from "../parts/run";
 

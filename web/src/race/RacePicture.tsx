@@ -3,7 +3,6 @@ import { area, line } from "d3-shape";
 import { useSyncExternalStore } from "react";
 import type { Band, Outcome, RaceResult } from "../api/client";
 import { percent } from "../words";
-import { inTen, span } from "./chances";
 
 const narrow = matchMedia("(max-width: 600px)");
 const useNarrow = () =>
@@ -99,7 +98,7 @@ export function RacePicture({ race: r, shown: o }: Props) {
       </svg>
       <figcaption className="why">
         {o.name}. Blue: its water, and the band four of five lie in
-        {limpOn !== undefined && limpOn >= 1 && limpOn <= weeks * 7 && `; limp in about ${span(limpOn)}`}.
+        {limpOn !== undefined && limpOn >= 1 && limpOn <= weeks * 7 && `; limp in about ${o.limp_day.about}`}.
         {others.length > 0 && " Thin lines: the other ways."}
       </figcaption>
     </figure>
@@ -110,14 +109,6 @@ export function RacePicture({ race: r, shown: o }: Props) {
 function horizon(r: RaceResult, o: Outcome): number {
   const last = Math.max(o.tip_day.high ?? 0, Math.min(o.lost_day.median ?? 0, 120), 84);
   return Math.min(Math.floor(r.days / 7), Math.ceil((last + 14) / 14) * 2);
-}
-
-/** A band of days in words. */
-function inDays(b: Band): string {
-  const low = b.low ?? b.median ?? 0;
-  if (b.high !== undefined && b.high < 1) return "out already";
-  if (b.median === undefined) return `more than ${span(low)}`;
-  return `about ${span(b.median)}, ${b.high === undefined ? `at least ${span(low)}` : `from ${span(low)} to ${span(b.high)}`}`;
 }
 
 type RunnerProps = {
@@ -138,7 +129,7 @@ function Runner({ y, name, band, x, end, kind }: RunnerProps) {
     <g className={`runner runner-${kind}`}>
       <text x={LEFT} y={y - 12} className="runner-name">
         {name}
-        {none ? (kind === "tip" ? ": not within these days" : ": as long as it is drawn") : `: ${inDays(band)}`}
+        {none ? (kind === "tip" ? ": not within these days" : ": as long as it is drawn") : `: ${band.words}`}
       </text>
       {!none && (
         <>
@@ -187,5 +178,5 @@ function said(o: Outcome): string {
     o.lost_day.median === undefined
       ? "it holds out"
       : `without roots lost in about ${Math.round(o.lost_day.median)} days`;
-  return `${o.name}: ${inTen(o.chance)}; ${tip}; ${dry}`;
+  return `${o.name}: ${o.chance_words}; ${tip}; ${dry}`;
 }

@@ -15,7 +15,6 @@ import { Assumptions } from "./Assumptions";
 import { Levers } from "./Levers";
 import { RacePicture } from "./RacePicture";
 import { Ways } from "./Ways";
-import { inTen } from "./chances";
 import "./race.css";
 import { run } from "../parts/run";
 
@@ -64,7 +63,7 @@ function Running() {
   return (
     <section className="race" aria-busy={asked.isFetching}>
       <p className="headline" aria-live="polite">
-        {of ? `${shown.name}: ${inTen(shown.chance)}.` : r.headline}
+        {of ? `${shown.name}: ${shown.chance_words}.` : r.headline}
       </p>
       <p className="race-detail">
         {of ? shown.words : r.detail} {asked.data.stage} {r.fit && <b className="race-fit">{r.fit.words}</b>}

@@ -1,5 +1,4 @@
 import type { Outcome } from "../api/client";
-import { inTen } from "./chances";
 
 type Props = { outcomes: Outcome[]; shown: Outcome; best: string; onShow: (code: string) => void };
 
@@ -22,7 +21,7 @@ export function Ways({ outcomes, shown, best, onShow }: Props) {
               {o.unsuited && <em> not for its kind</em>}
             </span>
             <Ten chance={o.chance} />
-            <span className="way-chance">{inTen(o.chance)}</span>
+            <span className="way-chance">{o.chance_words}</span>
             <small className="way-air">air {Math.round(o.humidity_percent)} %</small>
           </button>
         </li>

@@ -10,7 +10,7 @@ import { Trouble } from "../parts/Trouble";
 import { usePlant } from "../plant/PlantPage";
 import { day, figure, shortDay, today } from "../words";
 import { GenerationLine } from "./GenerationLine";
-import { useCourse } from "./RoundsStep";
+import { useCourse } from "./useCourse";
 import { run } from "../parts/run";
 
 /** One treatment: the answer, the line, what was done, what comes. */

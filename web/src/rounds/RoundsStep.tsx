@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Spin } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { ask, client, type Course } from "../api/client";
+import { ask, client } from "../api/client";
 import { courses, inspection, pestKnowledge } from "../api/queries";
 import { Trouble } from "../parts/Trouble";
 import { DayLine } from "../parts/TextLine";
@@ -97,21 +97,4 @@ function Begin({ taken }: { taken: string[] }) {
       {trouble !== undefined && <Trouble error={trouble} />}
     </section>
   );
-}
-
-/** Saves a treatment; the answer is what the page then shows. */
-export function useCourse(c: Course) {
-  const cache = useQueryClient();
-  const [trouble, setTrouble] = useState<unknown>();
-  const save = async (part: Partial<Course["course"]>, closed = !!c.closed_on) => {
-    const body = { version: c.version, course: { ...c.course, ...part }, closed };
-    try {
-      await ask(client.PUT("/api/v1/courses/{id}", { params: { path: { id: c.id } }, body }));
-      setTrouble(undefined);
-    } catch (e) {
-      setTrouble(e);
-    }
-    await cache.invalidateQueries({ queryKey: ["plant", c.plant_id] });
-  };
-  return { save, trouble };
 }

@@ -1,0 +1,137 @@
+package clinic_test
+
+import (
+	"fmt"
+	"go/ast"
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"regexp"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// Numbers of services and routes that are no figures of the craft, and why not.
+var notOfTheCraft = map[string][]string{
+	"clinic/check/check.go":       {"60"},                           // letters of a value that are told
+	"clinic/check/sound.go":       {"9999"},                         // the last year that can be sent
+	"clinic/cleaning/cleaning.go": {"30"},                           // own jobs of a plan
+	"clinic/devices/devices.go":   {"10", "16"},                     // seconds a scale is waited for, scales
+	"clinic/history/history.go":   {"20"},                           // generations looked back
+	"clinic/history/paper.go":     {"100"},                          // percent
+	"clinic/places/importing.go":  {"1000"},                         // hours a batch
+	"clinic/places/places.go":     {"60", "3600", "24", "1990"},     // days shown, units of time, the first year
+	"clinic/racing/racing.go":     {"2_000_000", "366"},             // what a race may take
+	"clinic/record/advice.go":     {"10_000"},                       // races remembered
+	"clinic/shelf/shelf.go":       {"1e-9", "1000"},                 // what is no amount, mL in a litre
+	"clinic/timers/timers.go":     {"40", "1000"},                   // timers, milliseconds
+	"clinic/treating/treating.go": {"12"},                           // noon
+	"clinic/weighing/weighing.go": {"1990"},                         // the first year
+	"api/body.go":                 {"20", "10", "64", "0x7f", "60"}, // bytes, numbers, letters
+	"api/contract.go":             {"64"},
+	"api/file.go":                 {"60", "200"},              // letters of names and addresses
+	"api/operation.go":            {"15", "10", "64", "400"},  // seconds, numbers, letters
+	"api/problem.go":              {"400", "500"},             // of HTTP
+	"api/routes.go":               {"10", "5", "200", "2000"}, // minutes, rows of a list
+	"api/routes_clean.go":         {"12"},                     // cuts asked about
+	"api/routes_house.go":         {"10", "64", "48", "23"},   // numbers, labels of a call, places of a sheet
+	"api/routes_places.go":        {"5"},                      // minutes
+	"api/server.go":               {"4", "20"},                // bytes
+}
+
+// Comparisons of the page that are no figures of the craft, and why not.
+var notOfThePage = map[string][]string{
+	"saving/desk.ts":         {"500"},              // of HTTP
+	"words.ts":               {"1000", "10"},       // units, digits
+	"race/RacePicture.tsx":   {"16"},               // weeks that fit under the picture
+	"race/RaceView.tsx":      {"98"},               // weeks that are read out
+	"mix/StackMix.tsx":       {"10"},               // doses, as the request has them
+	"mix/Measured.tsx":       {"15", "1000", "20"}, // household units, digits
+	"mix/Water.tsx":          {"0.01"},             // below it reads 0 %
+	"divide/DivideStep.tsx":  {"60"},               // bulbs, as the request has them
+	"library/Drawing.tsx":    {"60"},               // strokes of a drawing
+	"clean/PlanSheet.tsx":    {"30"},               // jobs that fit a screen
+	"weights/Weights.tsx":    {"4"},                // weights shown at first
+	"weights/Scale.tsx":      {"4"},                // seconds after which what a scale shows is old
+	"fan/Labels.tsx":         {"6"},                // tries to place a label
+	"home/MixForm.tsx":       {"0.12", "0.005"},    // room for a label, below it reads 0 mL
+	"roots/VerdictPanel.tsx": {"10"},               // digits
+	"roots/RootEditor.tsx":   {"3000"},             // mm, as the request has them
+	"roots/TallyPad.tsx":     {"400", "3000"},      // roots and mm, as the request has them
+	"roots/SideRoots.tsx":    {"12"},               // segments, as the request has them
+	"intake/Blades.tsx":      {"50"},               // leaves, as the request has them
+}
+
+// A figure of the craft stands in the tables of the core, with its mark: a number in a service
+// or a route is one only if it says here why it is none.
+func TestNoFigureOfTheCraftStandsInAServiceOrARoute(t *testing.T) {
+	found := map[string][]string{}
+	for _, root := range []string{"clinic", "api"} {
+		err := filepath.WalkDir(filepath.Join("..", root), func(path string, d fs.DirEntry, err error) error {
+			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
+				return err
+			}
+			file, err := parser.ParseFile(token.NewFileSet(), path, nil, parser.SkipObjectResolution)
+			if err != nil {
+				return err
+			}
+			name := filepath.ToSlash(strings.TrimPrefix(path, "../"))
+			ast.Inspect(file, func(n ast.Node) bool {
+				number, ok := n.(*ast.BasicLit)
+				if ok && (number.Kind == token.INT || number.Kind == token.FLOAT) &&
+					!slices.Contains([]string{"0", "1", "2"}, number.Value) {
+					found[name] = append(found[name], number.Value)
+				}
+				return true
+			})
+			return nil
+		})
+		require.NoError(t, err)
+	}
+	sameFigures(t, notOfTheCraft, found)
+}
+
+var compared = regexp.MustCompile(`[^=<>-][<>]=? ?(\d[\d_.]*)`)
+
+// The same holds for what the page compares with.
+func TestThePageComparesWithNoFigureOfTheCraft(t *testing.T) {
+	found := map[string][]string{}
+	root := filepath.Join("..", "web", "src")
+	err := filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".ts") && !strings.HasSuffix(path, ".tsx") ||
+			strings.HasSuffix(path, "schema.d.ts") {
+			return err
+		}
+		text, err := os.ReadFile(path)
+		name, relative := filepath.Rel(root, path)
+		require.NoError(t, relative)
+		for _, m := range compared.FindAllStringSubmatch(string(text), -1) {
+			if !slices.Contains([]string{"0", "1", "2"}, m[1]) {
+				found[filepath.ToSlash(name)] = append(found[filepath.ToSlash(name)], m[1])
+			}
+		}
+		return err
+	})
+	require.NoError(t, err)
+	sameFigures(t, notOfThePage, found)
+}
+
+func sameFigures(t *testing.T, allowed, found map[string][]string) {
+	t.Helper()
+	for name, numbers := range found {
+		for _, n := range numbers {
+			assert.Contains(t, allowed[name], n, fmt.Sprintf("%s: a figure of the craft belongs into the tables of the core", name))
+		}
+	}
+	for name, numbers := range allowed {
+		for _, n := range numbers {
+			assert.Contains(t, found[name], n, fmt.Sprintf("%s has it no more", name))
+		}
+	}
+}

@@ -1,0 +1,314 @@
+// Package intake is the service of the bench: plants as they came, and the lists of them.
+package intake
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strings"
+
+	"therapeon/clinic/check"
+	"therapeon/clinic/judging"
+	"therapeon/clinic/record"
+	"therapeon/core/look"
+	"therapeon/core/patient"
+	"therapeon/core/taxa"
+	"therapeon/ledger"
+)
+
+// Service is the bench.
+type Service struct{ *record.Keeper }
+
+// Plant is a plant on the bench.
+type Plant struct {
+	ID         int64            `json:"id" required:"true"`
+	Version    int64            `json:"version" required:"true" description:"give it back when you change the plant"`
+	Intake     patient.Intake   `json:"intake" required:"true"`
+	GroupName  string           `json:"group_name" required:"true"`
+	ArchivedAt string           `json:"archived_at,omitempty"`
+	ParentID   int64            `json:"parent_id,omitempty" description:"the plant it was divided from"`
+	DividedOn  string           `json:"divided_on,omitempty" description:"the day of that"`
+	CreatedAt  string           `json:"created_at" required:"true"`
+	UpdatedAt  string           `json:"updated_at" required:"true"`
+	Home       string           `json:"home,omitempty" description:"how it is held or housed now, in words"`
+	HomeSince  string           `json:"home_since,omitempty"`
+	HomeLookOn string           `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
+	Standing   *Standing        `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
+	SpikeCutOn string           `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
+	Latest     *judging.Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
+	Looked     *judging.Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
+	Unreadable string           `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+}
+
+// CheckIntake holds an intake to its limits.
+func CheckIntake(ctx context.Context, c *record.Keeper, in patient.Intake) error {
+	if err := check.Input(in); err != nil {
+		return err
+	}
+	if in.PlaceID != 0 {
+		_, err := record.Read(ctx, c, func(tx *ledger.Tx) (ledger.Doc[record.PlaceFacts], error) {
+			return record.Places.Get(ctx, tx, in.PlaceID)
+		})
+		if err != nil && !record.IsMissing(err) {
+			return fmt.Errorf("find the place: %w", err)
+		} else if err != nil {
+			return record.OneFault(
+				"place_id",
+				"There is no such place. Pick one of the list.",
+				"a place, see /api/v1/places",
+				in.PlaceID,
+			)
+		}
+	}
+	list := check.Future(nil, "arrived_on", in.ArrivedOn, c.Now())
+	list = check.Future(list, "last_repotted", in.LastRepotted, c.Now())
+	if len(list) > 0 {
+		return list
+	}
+	return nil
+}
+
+// AddPlant puts a plant on the bench.
+func (c *Service) AddPlant(ctx context.Context, in patient.Intake) (Plant, error) {
+	if err := CheckIntake(ctx, c.Keeper, in); err != nil {
+		return Plant{}, err
+	}
+	var answer Plant
+	err := c.Write(ctx, &answer, func(tx *ledger.Tx) error {
+		row, err := AddPlant(ctx, c.Keeper, tx, in)
+		if err != nil {
+			return err
+		}
+		answer, err = plantOf(ctx, tx, row)
+		return err
+	})
+	return answer, err
+}
+
+// rowOf is what of an intake is looked for and sorted by.
+func rowOf(id int64, in patient.Intake) ledger.Plant {
+	return ledger.Plant{
+		ID: id, Tag: in.Tag, GroupCode: in.Group, Source: in.Source, Notes: in.Notes, PlaceID: in.PlaceID,
+		KeptApart: record.AsInt(in.KeptApart),
+	}
+}
+
+// AddPlant puts a plant on the bench, inside a transaction.
+func AddPlant(ctx context.Context, c *record.Keeper, tx *ledger.Tx, in patient.Intake) (ledger.Plant, error) {
+	row, err := tx.Plants().Add(ctx, rowOf(0, in), c.Stamp())
+	if err != nil {
+		return row, err
+	}
+	d := ledger.Doc[patient.Intake]{ID: row.ID, PlantID: row.ID, Value: in}
+	_, err = record.Intakes.Add(ctx, tx, d, c.Stamp())
+	return row, err
+}
+
+// UpdatePlant changes what is known of a plant, against the version it was changed from, and
+// the verdicts in short that follow from it.
+func UpdatePlant(
+	ctx context.Context,
+	c *record.Keeper,
+	tx *ledger.Tx,
+	d ledger.Doc[patient.Intake],
+) (ledger.Plant, error) {
+	if _, err := record.Intakes.Save(ctx, tx, d, c.Stamp()); err != nil {
+		return ledger.Plant{}, err
+	}
+	row, err := tx.Plants().Change(ctx, rowOf(d.ID, d.Value), c.Stamp())
+	if err != nil {
+		return row, err
+	}
+	house, err := record.SettingsIn(ctx, tx)
+	if err != nil {
+		return row, err
+	}
+	return row, judging.PlantAnew(ctx, c, tx, row, house)
+}
+
+// ChangePlant changes what is known of a plant. The verdicts in short follow.
+func (c *Service) ChangePlant(ctx context.Context, id, version int64, in patient.Intake) (Plant, error) {
+	if err := CheckIntake(ctx, c.Keeper, in); err != nil {
+		return Plant{}, record.Under("intake", err)
+	}
+	var changed Plant
+	err := c.Write(ctx, &changed, func(tx *ledger.Tx) error {
+		d := ledger.Doc[patient.Intake]{ID: id, PlantID: id, Version: version, Value: in}
+		row, err := UpdatePlant(ctx, c.Keeper, tx, d)
+		if err != nil {
+			return record.MissingOr(err, "plant", id)
+		}
+		changed, err = WithLatest(ctx, c.Keeper, tx, row)
+		return err
+	})
+	return changed, err
+}
+
+// ArchivePlant takes a plant off the bench, or puts it back. Nothing is lost.
+func (c *Service) ArchivePlant(ctx context.Context, id int64, archived bool) (Plant, error) {
+	at := ""
+	if archived {
+		at = c.Stamp()
+	}
+	var answer Plant
+	err := c.Write(ctx, &answer, func(tx *ledger.Tx) error {
+		row, err := tx.Plants().Archive(ctx, id, at, c.Stamp())
+		if err != nil {
+			return record.MissingOr(err, "plant", id)
+		}
+		d, err := record.Intakes.Get(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if _, err := record.Intakes.Save(ctx, tx, d, c.Stamp()); err != nil { // who has it open is told
+			return err
+		}
+		answer, err = WithLatest(ctx, c.Keeper, tx, row)
+		return err
+	})
+	return answer, err
+}
+
+// Plant finds a plant.
+func (c *Service) Plant(ctx context.Context, id int64) (Plant, error) {
+	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (Plant, error) { return PlantIn(ctx, c.Keeper, tx, id) })
+}
+
+// PlantIn finds a plant, in a transaction.
+func PlantIn(ctx context.Context, c *record.Keeper, tx *ledger.Tx, id int64) (Plant, error) {
+	row, err := tx.Plants().Get(ctx, id)
+	if err != nil {
+		return Plant{}, record.MissingOr(err, "plant", id)
+	}
+	return WithLatest(ctx, c, tx, row)
+}
+
+// Find is what to look for among the plants.
+type Find struct {
+	Words    string
+	Archived bool
+	Due      bool // only those whose day to look again has come
+	Skip     int
+	Most     int
+}
+
+// groupsNamed lists the codes of the groups whose name or code holds the words,
+// each between spaces, for the store to look a plant's code up in.
+func groupsNamed(words string) string {
+	codes := " "
+	for _, g := range taxa.All() {
+		if strings.Contains(strings.ToLower(g.Name+" "+g.Code), strings.ToLower(words)) {
+			codes += g.Code + " "
+		}
+	}
+	return codes
+}
+
+// Plants finds plants: newest work first, those kept apart last. It also tells
+// how many there are in all.
+func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
+	of := ledger.Find{
+		Archived: f.Archived, Words: f.Words, Groups: groupsNamed(f.Words), Skip: f.Skip, Most: f.Most,
+	}
+	if f.Due {
+		of.Due = c.Today()
+	}
+	var total int64
+	found, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (rows []ledger.Found, err error) {
+		rows, total, err = tx.Plants().Find(ctx, of)
+		return rows, err
+	})
+	if err != nil {
+		return nil, 0, err
+	}
+	list := make([]Plant, len(found))
+	for i, row := range found {
+		var in patient.Intake
+		err := json.Unmarshal([]byte(row.Intake), &in)
+		list[i] = plant(row.Plant, row.Version, in)
+		if err != nil {
+			list[i].Intake = patient.Intake{Tag: row.Plant.Tag, Group: row.Plant.GroupCode}
+			list[i].Unreadable = record.Unread("this plant", row.Plant.ID, err)
+		}
+		if row.ReadingID != 0 {
+			s := judging.SummaryOf(row.ReadingID, row.ReadOn, row.Reading)
+			list[i].Latest = &s
+		}
+		if row.LookID != 0 {
+			l := judging.LookShown(row.LookID, row.LookedOn, row.AgainOn, row.Look)
+			list[i].Looked = &l
+		}
+	}
+	return list, total, nil
+}
+
+func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
+	p := Plant{
+		ID:         row.ID,
+		Version:    version,
+		Intake:     in,
+		ArchivedAt: row.ArchivedAt,
+		ParentID:   row.ParentID,
+		DividedOn:  row.DividedOn,
+		Home:       record.HomeInWords(row.Home),
+		HomeSince:  row.HomeSince,
+		HomeLookOn: row.LookOn,
+		CreatedAt:  row.CreatedAt,
+		UpdatedAt:  row.UpdatedAt,
+	}
+	if profile, ok := taxa.Find(row.GroupCode); ok {
+		p.GroupName = profile.Name
+	}
+	return p
+}
+
+// plantOf is a plant with its intake.
+func plantOf(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (Plant, error) {
+	d, err := record.Intakes.Get(ctx, tx, row.ID)
+	return plant(row, d.Version, d.Value), err
+}
+
+// WithLatest puts the newest reading and inspection beside a plant.
+func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant) (Plant, error) {
+	house, err := record.SettingsIn(ctx, tx)
+	if err != nil {
+		return Plant{}, err
+	}
+	r, err := c.Stem(ctx, tx, row, house)
+	if err != nil {
+		return Plant{}, err
+	}
+	p := plant(row, r.IntakeDoc.Version, r.IntakeDoc.Value)
+	p.Standing = standing(&r.Base)
+	cut, err := record.SpikesCut(ctx, tx, row.ID)
+	if err != nil {
+		return p, err
+	}
+	if len(cut) > 0 {
+		p.SpikeCutOn = slices.Max(cut)
+	}
+	latest, err := record.NewestRead(ctx, tx, row.ID)
+	if err == nil {
+		s := judging.SummaryOf(latest.ID, latest.Day, latest.Short)
+		p.Latest = &s
+	} else if !record.IsMissing(err) {
+		return p, err
+	}
+	look, err := record.Looks.Before(ctx, tx, row.ID, patient.Ever, 0)
+	if err == nil {
+		l := judging.LookShown(look.ID, look.Day, look.DueOn, look.Short)
+		p.Looked = &l
+		p.potted()
+	} else if !record.IsMissing(err) {
+		return p, err
+	}
+	return p, nil
+}
+
+// potted says that a plant which a look found out of its pot was potted since.
+func (p *Plant) potted() {
+	if p.Standing != nil && p.Looked != nil && p.Looked.Decision == look.Out && p.Standing.Since >= p.Looked.LookedOn {
+		p.Looked.Headline = look.Table().Words(look.Potted)
+	}
+}

@@ -1,0 +1,149 @@
+package record
+
+import (
+	"context"
+	"encoding/json"
+	"slices"
+	"strings"
+
+	"therapeon/core/media"
+	"therapeon/core/pots"
+	"therapeon/core/rehome"
+	"therapeon/ledger"
+)
+
+// Home is how a plant is held or housed from a day on, as it was in fact done.
+type Home struct {
+	ID         int64        `json:"id" required:"true"`
+	FromOn     string       `json:"from_on" required:"true"`
+	Route      string       `json:"route" required:"true" description:"code of a route"`
+	Name       string       `json:"name" required:"true" description:"of the route"`
+	Pot        *pots.Pot    `json:"pot,omitempty"`
+	Mix        string       `json:"mix,omitempty" description:"name of the mix"`
+	Parts      []media.Part `json:"parts,omitempty"`
+	MixWater   float64      `json:"mix_water,omitempty" description:"share of the medium that is water, drained"`
+	Note       string       `json:"note,omitempty"`
+	NextLookOn string       `json:"next_look_on,omitempty"`
+	Jobs       []rehome.Job `json:"jobs,omitempty" description:"what was done and left out"`
+	Planned    string       `json:"planned,omitempty" description:"the route that was planned, where it was another"`
+}
+
+// HomeDoc is a home as it is kept: in codes, figures and the user's own words.
+type HomeDoc struct {
+	Route      string       `json:"route"`
+	Pot        *pots.Pot    `json:"pot,omitempty"`
+	Recipe     string       `json:"recipe,omitempty"` // of the table
+	Mix        string       `json:"mix,omitempty"`    // the user's own, by its name
+	Parts      []media.Part `json:"parts,omitempty"`
+	MixWater   float64      `json:"mix_water,omitempty"`
+	Note       string       `json:"note,omitempty"`
+	NextLookOn string       `json:"next_look_on,omitempty"`
+	Done       *rehome.Done `json:"done,omitempty"`
+	Planned    string       `json:"planned,omitempty"`
+
+	Old bool `json:"-"` // it was written by an older program
+}
+
+// UnmarshalJSON also reads a home as older programs wrote it, with the words of its jobs.
+func (h *HomeDoc) UnmarshalJSON(doc []byte) error {
+	type present HomeDoc
+	var d struct {
+		present
+		Jobs []rehome.Job `json:"jobs"`
+	}
+	if err := json.Unmarshal(doc, &d); err != nil {
+		return err
+	}
+	*h = HomeDoc(d.present)
+	if recipe := media.Table().RecipeNamed(h.Mix); recipe != "" {
+		h.Recipe, h.Mix, h.Old = recipe, "", true
+	}
+	if d.Jobs != nil {
+		h.Done, h.Old = rehome.Table().DoneFrom(h.Route, d.Jobs), true
+	}
+	return nil
+}
+
+// Home is a kept home with its words.
+func (h HomeDoc) Home(id int64, from string) Home {
+	return Home{
+		ID: id, FromOn: from, Route: h.Route, Name: h.routeName(), Pot: h.Pot, Mix: h.MixName(), Parts: h.Parts,
+		MixWater: h.MixWater, Note: h.Note, NextLookOn: h.NextLookOn, Jobs: rehome.Table().Finished(h.Done),
+		Planned: h.Planned,
+	}
+}
+
+func (h HomeDoc) routeName() string {
+	if route, ok := rehome.Table().Route(h.Route); ok {
+		return route.Name
+	}
+	return h.Route
+}
+
+// MixName is what the mix is called.
+func (h HomeDoc) MixName() string {
+	if recipe, ok := media.Table().Recipe(h.Recipe); ok {
+		return recipe.Name
+	}
+	return h.Mix
+}
+
+// Words is the home in short.
+func (h HomeDoc) Words() string { return HomeWords(h.routeName(), h.MixName()) }
+
+// HomeWords are a home in short.
+func HomeWords(route, mix string) string {
+	if mix != "" && mix != route {
+		return route + " (" + strings.ToLower(mix) + ")"
+	}
+	return route
+}
+
+// homeShort is where a plant is now, as its row keeps it.
+type homeShort struct {
+	Route  string `json:"route"`
+	Recipe string `json:"recipe,omitempty"`
+	Mix    string `json:"mix,omitempty"`
+}
+
+// HomeInWords is that in words.
+func HomeInWords(kept string) string {
+	var h homeShort
+	if kept == "" || json.Unmarshal([]byte(kept), &h) != nil {
+		return kept
+	}
+	return HomeDoc{Route: h.Route, Recipe: h.Recipe, Mix: h.Mix}.Words()
+}
+
+// SetHome notes where a plant is now.
+func (r *Record) SetHome(ctx context.Context, h HomeDoc, from string) error {
+	short, err := AsDoc(homeShort{h.Route, h.Recipe, h.Mix})
+	if err != nil {
+		return err
+	}
+	return r.Tx.Plants().SetHome(ctx, r.Row.ID, short, from, h.NextLookOn)
+}
+
+// HomesOf are a plant's homes, the oldest first.
+func HomesOf(ctx context.Context, tx *ledger.Tx, plantID int64) ([]ledger.Doc[HomeDoc], error) {
+	all, err := Homes.Of(ctx, tx, plantID)
+	if err != nil {
+		return nil, err
+	}
+	slices.Reverse(all)
+	return all, ledger.Sound(all)
+}
+
+// IsHold holds for a way of holding, as against a home to stay in.
+func (h HomeDoc) IsHold() bool {
+	r, ok := rehome.Table().Route(h.Route)
+	return ok && r.Hold
+}
+
+// MixOf notes a mix by its name: one of the table's by its code.
+func (h *HomeDoc) MixOf(name string) {
+	h.Recipe, h.Mix = media.Table().RecipeNamed(name), ""
+	if h.Recipe == "" {
+		h.Mix = name
+	}
+}

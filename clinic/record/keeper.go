@@ -1,0 +1,93 @@
+// Package record is what is kept of plants and of the house: the kinds of documents, and
+// how a plant is loaded as the core knows it, once for a visit.
+package record
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"therapeon/clinic/check"
+	"therapeon/core/fault"
+	"therapeon/ledger"
+)
+
+// Keeper keeps the records: it reads and writes the ledger, by its clock.
+type Keeper struct {
+	Ledger *ledger.Ledger
+	Now    func() time.Time // in the zone of the house
+	Advice *Advice          // what races advised
+}
+
+// DataFile is where everything is kept.
+func (c *Keeper) DataFile() string { return c.Ledger.Path() }
+
+// Stamp is the moment as it is kept.
+func (c *Keeper) Stamp() string { return c.Now().UTC().Format(time.RFC3339) }
+
+// Today is the day by the clinic's clock.
+func (c *Keeper) Today() string { return c.Now().Format(time.DateOnly) }
+
+// Missing says that what was asked for does not exist.
+type Missing struct {
+	What string
+	ID   int64
+}
+
+func (m Missing) Error() string { return fmt.Sprintf("There is no %s %d.", m.What, m.ID) }
+
+// Conflict says that something was changed elsewhere since it was loaded.
+type Conflict = ledger.Conflict
+
+// IsMissing holds when what was asked for is not kept.
+func IsMissing(err error) bool { return errors.Is(err, ledger.ErrNotFound) }
+
+// MissingOr says what is missing, where something is; else it is the error as it was.
+func MissingOr(err error, what string, id int64) error {
+	if IsMissing(err) {
+		return Missing{what, id}
+	}
+	return err
+}
+
+// Under puts faults found in a part under its field in the whole.
+func Under(field string, err error) error {
+	var faults fault.List
+	if errors.As(err, &faults) {
+		return faults.Under(field)
+	}
+	return err
+}
+
+// AsDoc writes a document to be stored.
+func AsDoc(v any) (string, error) {
+	doc, err := json.Marshal(v)
+	return string(doc), err
+}
+
+// OneFault is a fault.List of one.
+func OneFault(field, words, limit string, value any) fault.List {
+	return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}
+}
+
+// Read finds an answer in one moment of the file.
+func Read[T any](ctx context.Context, c *Keeper, work func(*ledger.Tx) (T, error)) (answer T, err error) {
+	err = c.Ledger.Read(ctx, func(tx *ledger.Tx) error {
+		answer, err = work(tx)
+		return err
+	})
+	return answer, err
+}
+
+// Write changes the file in one transaction. The answer is made by work, and
+// held to what can be sent, before anything is kept.
+func (c *Keeper) Write(ctx context.Context, answer any, work func(*ledger.Tx) error) error {
+	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		if err := work(tx); err != nil {
+			return err
+		}
+		return check.Sound(answer)
+	})
+}

@@ -1,0 +1,58 @@
+package record
+
+import (
+	"fmt"
+	"log/slog"
+	"maps"
+	"reflect"
+	"slices"
+
+	"therapeon/core/causes"
+	"therapeon/core/patient"
+)
+
+// Said is what the engine said of a cause when the user decided on it.
+type Said struct {
+	Chance      float64 `json:"chance" required:"true"`
+	Band        string  `json:"band" required:"true"`
+	Place       int     `json:"place" required:"true" description:"1 for the likeliest"`
+	On          string  `json:"on" required:"true" description:"the day of the decision"`
+	TurnedOutOn string  `json:"turned_out_on,omitempty"`
+}
+
+// Unread says that a row of a list cannot be read.
+func Unread(what string, id int64, err error) string {
+	slog.Error("a row cannot be read", "of", what, "id", id, "error", err)
+	return "What is kept of " + what + " cannot be read. The others are not touched by that."
+}
+
+// lookChanges says in words how another version of the same inspection differs.
+func lookChanges(in, to patient.Inspection, where string) []string {
+	var list []string
+	words := map[patient.FindingState]string{"": "not looked for", causes.Present: "found", causes.Absent: "not found"}
+	for _, code := range codesOf(in.Findings, to.Findings) {
+		if in.Findings[code] != to.Findings[code] {
+			f, _ := causes.Table().Finding(code)
+			list = append(list, fmt.Sprintf("“%s” is %s %s.", f.Name.Value, words[to.Findings[code]], where))
+		}
+	}
+	said := map[patient.Word]string{"": "left open", causes.Confirmed: "confirmed", causes.Rejected: "ruled out"}
+	for _, code := range codesOf(in.Decisions, to.Decisions) {
+		if in.Decisions[code] != to.Decisions[code] {
+			c, _ := causes.Table().Cause(code)
+			list = append(list, fmt.Sprintf("The cause “%s” is %s %s.", c.Name, said[to.Decisions[code].Word], where))
+		}
+	}
+	in.Findings, in.Decisions, to.Findings, to.Decisions = nil, nil, nil, nil
+	if !reflect.DeepEqual(in, to) {
+		list = append(list, fmt.Sprintf("Other entries of the look differ %s too.", where))
+	}
+	return list
+}
+
+// codesOf are the codes in either of two maps, in order.
+func codesOf[V any](a, b map[string]V) []string {
+	all := slices.Concat(slices.Collect(maps.Keys(a)), slices.Collect(maps.Keys(b)))
+	slices.Sort(all)
+	return slices.Compact(all)
+}

@@ -1,0 +1,96 @@
+package record
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"therapeon/core/climate"
+	"therapeon/core/fault"
+	"therapeon/ledger"
+)
+
+// PlaceFacts is what is known of a place where plants stand.
+type PlaceFacts struct {
+	Name  string   `json:"name" required:"true" validate:"required,notblank,max=80"`
+	Zone  string   `json:"zone,omitempty" validate:"max=60" description:"name of its time zone, such as Europe/Lisbon; left out: as this machine"`
+	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,min=-30,max=60" description:"a usual night"`
+	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,min=-30,max=60" description:"a usual day"`
+
+	HumidityPercent *float64 `json:"humidity_percent,omitempty" validate:"omitempty,min=5,max=100" description:"usual humidity of its air"`
+	Light           string   `json:"light,omitempty" validate:"omitempty,oneof=shade bright sun" description:"what falls on the leaves"`
+}
+
+// Faults finds places that cannot be.
+func (p PlaceFacts) Faults() fault.List {
+	switch {
+	case (p.LowC == nil) != (p.HighC == nil):
+		return OneFault("high_c", "Give both the low and the high, or neither.", "both or neither", nil)
+	case p.LowC != nil && *p.LowC > *p.HighC:
+		return OneFault(
+			"low_c",
+			"The usual night is warmer than the usual day. Correct one of the two.",
+			fmt.Sprintf("at most %g °C", *p.HighC),
+			*p.LowC,
+		)
+	}
+	if _, err := ZoneOf(p.Zone); err != nil {
+		return OneFault(
+			"zone",
+			"This time zone is not known. Write it like Europe/Lisbon.",
+			"a time zone such as Europe/Lisbon",
+			p.Zone,
+		)
+	}
+	return nil
+}
+
+// ZoneOf is a time zone by its name; without one, that of this machine.
+func ZoneOf(name string) (*time.Location, error) {
+	if name == "" {
+		return time.Local, nil
+	}
+	return time.LoadLocation(name)
+}
+
+// ClimateOf are the temperatures of a place from a time on.
+func ClimateOf(
+	ctx context.Context,
+	tx *ledger.Tx,
+	d ledger.Doc[PlaceFacts],
+	since time.Time,
+) (*climate.Place, error) {
+	at := d.Value
+	zone, err := ZoneOf(at.Zone)
+	if err != nil {
+		return nil, fmt.Errorf("zone of place %d: %w", d.ID, err)
+	}
+	p := &climate.Place{
+		Zone:          zone,
+		Days:          map[string]climate.Day{},
+		Hours:         map[int64]float64{},
+		Humid:         map[int64]float64{},
+		UsualHumidity: at.HumidityPercent,
+	}
+	if at.LowC != nil && at.HighC != nil {
+		p.Usual = &climate.Day{LowC: *at.LowC, HighC: *at.HighC}
+	}
+	hours, err := tx.Places().Hours(ctx, d.ID, climate.HourOf(since))
+	if err != nil {
+		return nil, err
+	}
+	for _, h := range hours {
+		p.Hours[h.Hour] = h.Celsius
+		if h.Humidity != nil {
+			p.Humid[h.Hour] = *h.Humidity
+		}
+	}
+	days, err := tx.Places().Days(ctx, d.ID, since.In(zone).Format(time.DateOnly))
+	if err != nil {
+		return nil, err
+	}
+	for _, day := range days {
+		p.Days[day.Day] = climate.Day{Day: day.Day, LowC: day.LowC, HighC: day.HighC}
+	}
+	return p, nil
+}

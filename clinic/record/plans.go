@@ -1,0 +1,49 @@
+package record
+
+import (
+	"context"
+
+	"therapeon/core/rehome"
+	"therapeon/core/work"
+	"therapeon/ledger"
+)
+
+// PlanDoc is a plan with its marks, which come and go by their own calls.
+type PlanDoc struct {
+	rehome.Plan
+	Marks work.Marks `json:"marks,omitempty"`
+}
+
+// Planned is a plan as it is stored.
+type Planned struct {
+	PlanDoc
+	Version int64 // 0: nothing was planned yet
+}
+
+func (v *Visit) planned(ctx context.Context) (Planned, error) {
+	d, err := Plans.Get(ctx, v.Tx, v.Row.ID)
+	if IsMissing(err) {
+		return Planned{}, nil
+	}
+	return Planned{d.Value, d.Version}, err
+}
+
+// KeepPlan changes what is planned; an older version is refused.
+func (v *Visit) KeepPlan(ctx context.Context, version int64, change func(*PlanDoc)) (Planned, error) {
+	now, err := v.planned(ctx)
+	if err != nil {
+		return now, err
+	}
+	change(&now.PlanDoc)
+	d := ledger.Doc[PlanDoc]{ID: v.Row.ID, PlantID: v.Row.ID, Version: version, Value: now.PlanDoc}
+	stamp := v.Keeper.Stamp()
+	if now.Version == 0 && version == 0 {
+		d, err = Plans.Add(ctx, v.Tx, d, stamp)
+	} else {
+		d, err = Plans.Save(ctx, v.Tx, d, stamp)
+	}
+	if err != nil {
+		return now, err
+	}
+	return Planned{d.Value, d.Version}, v.Tx.Plants().Touch(ctx, v.Row.ID, stamp)
+}

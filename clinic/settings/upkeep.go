@@ -1,0 +1,225 @@
+package settings
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"path/filepath"
+	"strings"
+
+	"therapeon/clinic/judging"
+	"therapeon/clinic/places"
+	"therapeon/clinic/record"
+	"therapeon/ledger"
+)
+
+// About says where the data lie, and when a copy of them was last made.
+type About struct {
+	DataFile string         `json:"data_file" required:"true" description:"where everything is kept"`
+	Demo     bool           `json:"demo,omitempty" description:"it is the demo's file: the next demo makes it anew"`
+	Copied   *ledger.Copied `json:"copied,omitempty" description:"the last copy of it"`
+	Judging  *Judging       `json:"judging,omitempty" description:"how far the lists are brought up to a change of the house"`
+}
+
+// About tells of the data file.
+func (c *Service) About(ctx context.Context) (About, error) {
+	a := About{DataFile: c.DataFile(), Demo: c.Ledger.Whose() == ledger.Demo}
+	pass, doc, err := Notes(ctx, c.Keeper)
+	if err != nil {
+		return a, err
+	}
+	if pass.Done < pass.Total {
+		a.Judging = &Judging{pass.Total, pass.Done}
+	}
+	if doc == "" {
+		return a, nil
+	}
+	a.Copied = &ledger.Copied{}
+	return a, json.Unmarshal([]byte(doc), a.Copied)
+}
+
+// Notes are what the program noted for itself: how far it is with judging, and the last copy.
+func Notes(ctx context.Context, c *record.Keeper) (pass JudgingPass, copied string, err error) {
+	copied, err = record.Read(ctx, c, func(tx *ledger.Tx) (string, error) {
+		if pass, err = passOf(ctx, tx); err != nil {
+			return "", err
+		}
+		return tx.House().Note(ctx, ledger.CopiedCode)
+	})
+	return pass, copied, err
+}
+
+// Backup copies the file, while it is in use, into a folder beside it, and
+// checks the copy.
+func (c *Service) Backup(ctx context.Context) (About, error) {
+	path := c.DataFile()
+	name := strings.TrimSuffix(filepath.Base(path), filepath.Ext(path))
+	to := filepath.Join(
+		filepath.Dir(path),
+		"backups",
+		fmt.Sprintf("%s-%s.sqlite", name, c.Now().Format("20060102-150405")),
+	)
+	if _, err := ledger.Backup(ctx, path, to, c.Now()); err != nil {
+		return About{}, err
+	}
+	return c.About(ctx)
+}
+
+// Judging is how far the lists are brought up to a change of the house, or of the rules.
+type Judging struct {
+	Total int64 `json:"total" required:"true" description:"plants"`
+	Done  int64 `json:"done" required:"true" description:"of them brought up to date"`
+}
+
+// JudgingPass is how far a pass over all plants is. It is kept with every plant, so that a
+// program that ends in between goes on from there.
+type JudgingPass struct {
+	By    string `json:"by"`    // the rules it goes by
+	House int64  `json:"house"` // the version of the house's sides it goes by
+	After int64  `json:"after"` // plants up to this id are done
+	Total int64  `json:"total"`
+	Done  int64  `json:"done"`
+}
+
+// passCode is where the pass is noted; judgedBy is raised when a rule changes what lists show.
+const (
+	passCode = "judging"
+	JudgedBy = "4"
+)
+
+func passOf(ctx context.Context, tx *ledger.Tx) (JudgingPass, error) {
+	var p JudgingPass
+	doc, err := tx.House().Note(ctx, passCode)
+	if err != nil || doc == "" {
+		return p, err
+	}
+	return p, json.Unmarshal([]byte(doc), &p)
+}
+
+// Keep notes how far the pass is.
+func (p JudgingPass) Keep(ctx context.Context, tx *ledger.Tx) error {
+	doc, err := record.AsDoc(p)
+	if err != nil {
+		return err
+	}
+	return tx.House().PutNote(ctx, passCode, doc)
+}
+
+// judgeAll begins a pass over all plants, by the rules of this program and the house as it is.
+func judgeAll(ctx context.Context, c *record.Keeper, tx *ledger.Tx) error {
+	house, err := record.SettingsIn(ctx, tx)
+	if err != nil {
+		return err
+	}
+	total, err := tx.Plants().Count(ctx)
+	if err != nil {
+		return err
+	}
+	return JudgingPass{By: JudgedBy, House: house.Version, Total: total}.Keep(ctx, tx)
+}
+
+// MarkJudged notes that what lists show follows the rules of this program.
+func (c *Service) MarkJudged(ctx context.Context) error {
+	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		house, err := record.SettingsIn(ctx, tx)
+		if err != nil {
+			return err
+		}
+		return JudgingPass{By: JudgedBy, House: house.Version}.Keep(ctx, tx)
+	})
+}
+
+// wake tells the upkeep that there is something to do.
+func (c *Service) wake() {
+	select {
+	case c.woken <- struct{}{}:
+	default: // it was told already
+	}
+}
+
+// Upkeep finishes what was begun, and goes on doing so, until its context ends.
+func (c *Service) Upkeep(ctx context.Context) error {
+	for {
+		if err := c.Resume(ctx); err != nil {
+			return err
+		}
+		select {
+		case <-c.woken:
+		case <-ctx.Done():
+			return ctx.Err()
+		}
+	}
+}
+
+// Resume finishes what an earlier run of the program, or a change of the house, had begun:
+// logs on their way in, and what lists show, plant by plant.
+func (c *Service) Resume(ctx context.Context) error {
+	if err := places.FinishImports(ctx, c.Keeper); err != nil {
+		return err
+	}
+	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		pass, err := passOf(ctx, tx)
+		if err != nil || pass.By == JudgedBy {
+			return err
+		}
+		return judgeAll(ctx, c.Keeper, tx)
+	})
+	for err == nil {
+		var more bool
+		if more, err = JudgeNext(ctx, c.Keeper); !more {
+			break
+		}
+	}
+	return err
+}
+
+// JudgeNext brings the next plant of a pass up to date. What follows is worked out while
+// others may write; only what differs is kept then, in one short turn.
+func JudgeNext(ctx context.Context, c *record.Keeper) (more bool, err error) {
+	var pass JudgingPass
+	var id int64
+	changes, err := record.Read(ctx, c, func(tx *ledger.Tx) ([]judging.ShortChange, error) {
+		var err error
+		if pass, err = passOf(ctx, tx); err != nil || pass.Done >= pass.Total {
+			return nil, err
+		}
+		next, err := tx.Plants().After(ctx, pass.After, 1)
+		if err != nil || len(next) == 0 {
+			return nil, err
+		}
+		id = next[0]
+		r, err := c.Record(ctx, tx, id)
+		if err != nil {
+			record.Unread("this plant", id, err) // its own page says so
+			return nil, ctx.Err()
+		}
+		changes, err := judging.ShortsAnew(ctx, r)
+		recoded, err2 := judging.Recoded(ctx, r)
+		if err = errors.Join(err, err2); err != nil {
+			record.Unread("this plant", id, err)
+			return nil, ctx.Err()
+		}
+		return append(changes, recoded...), nil
+	})
+	if err != nil || pass.Done >= pass.Total {
+		return false, err
+	}
+	err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		now, err := passOf(ctx, tx)
+		if err != nil || now != pass {
+			return err // a new pass began meanwhile
+		}
+		for _, s := range changes {
+			if err := s.Keep(ctx, tx); err != nil {
+				return err
+			}
+		}
+		now.After, now.Done = id, now.Done+1
+		if id == 0 { // none is left: some went meanwhile
+			now.Done = now.Total
+		}
+		return now.Keep(ctx, tx)
+	})
+	return err == nil, err
+}

@@ -1,0 +1,62 @@
+package clinic
+
+import (
+	"context"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/rehoming"
+	"therapeon/clinic/weighing"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
+)
+
+// Ticking a job loads the plant once and runs no race: who ticks it has seen what its race
+// advises.
+func TestATickLoadsThePlantOnceAndRunsNoRace(t *testing.T) {
+	c := newClinic(t)
+	races, best := 0, c.Records.Advice.Best
+	c.Records.Advice.Best = func(ctx context.Context, p *patient.Patient, assumed map[string]float64) (string, error) {
+		races++
+		return best(ctx, p, assumed)
+	}
+	held := bared(t, c, 55)
+	weighedOn(t, c, held.ID, 3, weighing.Weigh{Kind: patient.BarePlant, Grams: 210})
+	home := homeOfPlant(t, c, held.ID)
+	require.NotEmpty(t, home.Jobs)
+	require.Equal(t, 1, races, "it is held bare: its race advises a way")
+	loaded := c.Records.Ledger.PlantsLoaded()
+	after, err := c.Rehoming.MarkHomeJob(
+		t.Context(),
+		held.ID,
+		rehoming.MarkHomeJob{Job: home.Jobs[0].Code, State: "skipped", Reason: "not needed", Person: "Ada"},
+	)
+	require.NoError(t, err)
+	assert.Equal(t, loaded+1, c.Records.Ledger.PlantsLoaded())
+	assert.Equal(t, 1, races)
+	assert.Equal(t, home.Route, after.Route)
+	assert.EqualValues(t, "skipped", after.Jobs[0].State)
+	assert.Equal(t, after, homeOfPlant(t, c, held.ID), "as it is when it is asked for again")
+	assert.Equal(t, 1, races)
+
+	weighedOn(t, c, held.ID, 0, weighing.Weigh{Kind: patient.BarePlant, Grams: 206})
+	homeOfPlant(t, c, held.ID)
+	assert.Equal(t, 2, races, "what is new of it is a race of its own")
+
+	p, r := begun(t, c, patient.Intake{Tag: "To clean", Group: "phalaenopsis", LeafCount: 4})
+	save(t, c, r, entry("a", 5, 60, roots.Mushy))
+	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	loaded = c.Records.Ledger.PlantsLoaded()
+	_, err = c.Cleaning.MarkJob(
+		t.Context(),
+		p.ID,
+		cleanwork.MarkJob{Job: plan.Plan.Jobs[0].Code, State: "skipped", Reason: "not needed"},
+	)
+	require.NoError(t, err)
+	assert.Equal(t, loaded+1, c.Records.Ledger.PlantsLoaded())
+	assert.Equal(t, 2, races)
+}

@@ -1,0 +1,120 @@
+// Package timers is the service of the timers.
+package timers
+
+import (
+	"context"
+
+	"therapeon/clinic/check"
+	"therapeon/clinic/record"
+	"therapeon/ledger"
+)
+
+// Service is the timers.
+type Service struct{ *record.Keeper }
+
+// Timer is a timer that runs, or has run out and was not put away.
+type Timer struct {
+	ID        int64  `json:"id" required:"true"`
+	PlantID   int64  `json:"plant_id,omitempty"`
+	Tag       string `json:"tag,omitempty" description:"of its plant"`
+	Job       string `json:"job,omitempty" description:"code of the job it belongs to"`
+	Words     string `json:"words" required:"true"`
+	Seconds   int64  `json:"seconds" required:"true"`
+	StartedMS int64  `json:"started_ms" required:"true" description:"milliseconds since 1970, UTC"`
+}
+
+// Timers are those in hand. Now is the server's clock, so that a page whose own
+// is wrong still counts right.
+type Timers struct {
+	Timers []Timer `json:"timers" required:"true"`
+	NowMS  int64   `json:"now_ms" required:"true"`
+}
+
+// StartTimer begins a timer.
+type StartTimer struct {
+	PlantID int64  `json:"plant_id,omitempty" validate:"min=0"`
+	Job     string `json:"job,omitempty" validate:"max=40"`
+	Words   string `json:"words" required:"true" validate:"required,notblank,max=120"`
+	Seconds int64  `json:"seconds" required:"true" validate:"min=1,max=604800"`
+}
+
+// ChangeTimer gives a timer more time, or puts it away.
+type ChangeTimer struct {
+	MoreSeconds int64 `json:"more_seconds,omitempty" validate:"min=0,max=604800"`
+	PutAway     bool  `json:"put_away,omitempty"`
+}
+
+// Timers lists the timers in hand, the first to end first.
+func (c *Service) Timers(ctx context.Context) (Timers, error) {
+	rows, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]ledger.Timer, error) { return tx.Timers().All(ctx) })
+	if err != nil {
+		return Timers{}, err
+	}
+	all := Timers{Timers: make([]Timer, len(rows)), NowMS: c.Now().UnixMilli()}
+	for i, r := range rows {
+		all.Timers[i] = Timer{r.ID, r.PlantID, r.Tag, r.Job, r.Words, r.Seconds, r.StartedMs}
+	}
+	return all, nil
+}
+
+// StartTimer begins a timer. One of the same job and plant begins anew.
+func (c *Service) StartTimer(ctx context.Context, s StartTimer) (Timers, error) {
+	if err := check.Input(s); err != nil {
+		return Timers{}, err
+	}
+	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		if s.PlantID != 0 {
+			if _, err := tx.Plants().Get(ctx, s.PlantID); err != nil {
+				return record.MissingOr(err, "plant", s.PlantID)
+			}
+		}
+		rows, err := tx.Timers().All(ctx)
+		if err != nil {
+			return err
+		}
+		if len(rows) >= 40 {
+			return record.OneFault("words", "Forty timers run already. Put some away first.", "40 timers", len(rows))
+		}
+		for _, r := range rows {
+			if s.Job != "" && r.PlantID == s.PlantID && r.Job == s.Job {
+				if err := tx.Timers().Change(ctx, r.ID, r.Seconds, true); err != nil {
+					return err
+				}
+			}
+		}
+		return tx.Timers().Start(ctx, ledger.Timer{
+			PlantID:   s.PlantID,
+			Job:       s.Job,
+			Words:     s.Words,
+			Seconds:   s.Seconds,
+			StartedMs: c.Now().UnixMilli(),
+		})
+	})
+	if err != nil {
+		return Timers{}, err
+	}
+	return c.Timers(ctx)
+}
+
+// ChangeTimer gives a timer more time, from now when it has run out, or puts it
+// away.
+func (c *Service) ChangeTimer(ctx context.Context, id int64, ch ChangeTimer) (Timers, error) {
+	if err := check.Input(ch); err != nil {
+		return Timers{}, err
+	}
+	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		seconds, started, err := tx.Timers().Get(ctx, id)
+		if err != nil {
+			return record.MissingOr(err, "timer", id)
+		}
+		if ch.MoreSeconds > 0 {
+			run := (c.Now().UnixMilli() - started) / 1000
+			seconds = max(seconds, run) + ch.MoreSeconds
+		}
+		return tx.Timers().Change(ctx, id, seconds, ch.PutAway)
+	})
+	if err != nil {
+		return Timers{}, err
+	}
+	return c.Timers(ctx)
+}

@@ -1,0 +1,120 @@
+package causes
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"therapeon/core/words"
+)
+
+// Line is what the causes come to, in codes: its words are made when they are read.
+type Line struct {
+	Say      string   `json:"say"`
+	Acting   []Acting `json:"acting,omitempty"`
+	Harmless []string `json:"harmless,omitempty"`
+	Possible []string `json:"possible,omitempty"` // the likeliest first
+}
+
+// What a line says.
+const (
+	unlooked = "unlooked" // nothing was looked at
+	acting   = "acting"   // causes are acted on
+	wellSeen = "clear"    // nothing is wrong, as far as was looked
+	unclear  = "unclear"  // some are possible
+)
+
+// Acting is a cause that is acted on, and how sure it is.
+type Acting struct {
+	Cause string `json:"cause,omitempty"`
+	Own   string `json:"own,omitempty"`  // a cause of the user's, by its name
+	Band  string `json:"band,omitempty"` // empty: confirmed
+}
+
+// Clear holds when nothing is wrong, as far as was looked.
+func (l Line) Clear() bool { return l.Say == wellSeen }
+
+// mostPossible is how many possible causes a line names.
+const mostPossible = 2
+
+func (k *Knowledge) lineOf(v Verdict, chances []float64, settled []held, added []string, looked bool) Line {
+	if !looked && len(v.Plan)+len(added) == 0 {
+		return Line{Say: unlooked}
+	}
+	var l Line
+	for _, name := range added {
+		l.Acting = append(l.Acting, Acting{Own: name})
+	}
+	worst := 0.0
+	possible := map[string]float64{}
+	for _, j := range v.Causes {
+		i := k.causeAt[j.Code]
+		c, p := k.Causes[i], chances[i]
+		switch {
+		case j.ActOn && c.Kind == "harmful":
+			a := Acting{Cause: c.Code, Band: k.BandOf(p)}
+			if settled[i] == holds {
+				a.Band = ""
+			}
+			l.Acting = append(l.Acting, a)
+		case j.ActOn:
+			l.Harmless = append(l.Harmless, c.Code)
+		case c.Kind == "harmful" && settled[i] == open:
+			worst = math.Max(worst, p)
+			if p >= k.Figures.ClearBelow.Value {
+				l.Possible, possible[c.Code] = append(l.Possible, c.Code), p
+			}
+		}
+	}
+	slices.SortStableFunc(l.Possible, func(a, b string) int { return cmp.Compare(possible[b], possible[a]) })
+	l.Possible = l.Possible[:min(mostPossible, len(l.Possible))]
+	switch {
+	case len(l.Acting) > 0:
+		l.Say, l.Possible = acting, nil
+	case worst < k.Figures.ClearBelow.Value:
+		l.Say = wellSeen
+	default:
+		l.Say = unclear
+	}
+	return l
+}
+
+// Words is what the causes come to, in a line.
+func (k *Knowledge) Words(l Line) string {
+	name := func(code string) string {
+		if c, ok := k.Cause(code); ok {
+			return c.Name
+		}
+		return code
+	}
+	names := func(codes []string, last string) string {
+		list := make([]string, len(codes))
+		for i, code := range codes {
+			list[i] = words.Lower(name(code))
+		}
+		return words.Join(list, last)
+	}
+	var said []string
+	switch l.Say {
+	case unlooked:
+		said = append(said, "Nothing was looked at yet.")
+	case acting:
+		for _, a := range l.Acting {
+			band := "confirmed"
+			if a.Band != "" {
+				band = k.BandWords(a.Band)
+			}
+			said = append(said, fmt.Sprintf("%s: %s.", cmp.Or(a.Own, name(a.Cause)), band))
+		}
+	case wellSeen:
+		said = append(said, "Nothing is wrong, as far as was looked.")
+	case unclear:
+		said = append(said, "Not clear yet: "+names(l.Possible, "or")+".")
+	}
+	if len(l.Harmless) > 0 {
+		said = append(said, "Harmless: "+names(l.Harmless, "and")+".")
+	}
+	return strings.Join(said, " ")
+}

@@ -1,0 +1,106 @@
+package drying
+
+import (
+	"fmt"
+	"math"
+	"time"
+
+	"therapeon/core/air"
+	"therapeon/core/media"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
+	"therapeon/core/race"
+)
+
+// Due is when a pot is due for water, by the calendar.
+type Due struct {
+	Forecast
+	DueOn  string `json:"due_on" required:"true"`
+	SoonOn string `json:"soon_on" required:"true"`
+	LateOn string `json:"late_on" required:"true"`
+}
+
+// DueFor foretells when the pot of a plant's present home is due for water, from its weights
+// since it was housed. mixWater is the share of its medium that is water once drained; 0: not
+// known. It is false without a weight.
+func (k *Knowledge) DueFor(p *patient.Patient, pot pots.Pot, mixWater float64) (Due, bool) {
+	var list []Weight
+	for _, w := range patient.SinceChange(p.Stands().Counting(patient.InPot)) {
+		if w.At.UTC().Format(time.DateOnly) < p.Stands().Home().From {
+			continue
+		}
+		list = append(list, Weight{
+			Day:   float64(w.At.Unix()) / secondsADay,
+			Grams: w.Grams,
+			Wet:   w.Moment == patient.WhenWet || w.Because == patient.BecauseWatered,
+			Light: w.Moment == patient.WhenLight,
+		})
+	}
+	f, ok := k.Foretell(list, k.PriorFor(p, pot, mixWater), media.Table().DueAt[p.Profile.MoistureStyle.Value].Value)
+	if !ok {
+		return Due{}, false
+	}
+	last := list[len(list)-1].Day
+	on := func(days float64) string {
+		at := time.Unix(int64((last+days)*secondsADay), 0).In(p.Now.Location())
+		return max(at.Format(time.DateOnly), p.Now.Format(time.DateOnly))
+	}
+	return Due{f, on(f.DueDays), on(f.SoonDays), on(f.LateDays)}, true
+}
+
+const secondsADay = 86400
+
+// PriorFor is what a plant's pot is thought to do before it was weighed: by its opening and
+// wall, the dryness of its air, its mix, and its leaves while they are open.
+func (k *Knowledge) PriorFor(p *patient.Patient, pot pots.Pot, mixWater float64) Prior {
+	fill := pot.FillMM()
+	opening := math.Pi * pot.WidthMM(fill) * pot.WidthMM(fill) / 4 / 100
+	wall := math.Pi * (pot.WidthMM(fill) + pot.WidthMM(pot.CrockMM)) / 2 * (fill - pot.CrockMM) / 100
+	around := p.Stands().Air()
+	humidity := race.Table().Humidity.Value
+	if around.Percent != nil {
+		humidity = *around.Percent
+	}
+	mean := (around.NightC + around.DayC) / 2
+	deficit := air.DeficitKPa(mean, mean, humidity)
+	if mixWater <= 0 {
+		mixWater = k.HoldsShare.Value
+	}
+	holds := math.Max(k.LeastHoldsG.Value, (pot.BelowL(fill)-pot.BelowL(pot.CrockMM))*1000*mixWater)
+	class := race.Table().Classes[p.Profile.LeafConductance.Value]
+	leaves := k.LeafHours.Value * air.LeafLossG(
+		p.Condition().LeafAreaCM2()/1e4,
+		(class.Shut.Value+class.Open.Value)/2,
+		deficit,
+		air.StandardKPa,
+	)
+	return k.Prior(Surface{OpeningCM2: opening, WallCM2: wall, Wall: pot.Wall, DeficitKPa: deficit}, holds, leaves)
+}
+
+// Jump is what is asked of a pot's weight that does not follow from those before; empty where
+// it does: a pot that weighs more or less than it ever did was swapped, watered, or something
+// was taken out. before are the weights of the pot, the oldest first.
+func (k *Knowledge) Jump(before []patient.Weight, grams float64) (words, limit string) {
+	of := patient.SinceChange(before)
+	if len(of) == 0 {
+		return "", ""
+	}
+	low, high := of[0].Grams, of[0].Grams
+	for _, o := range of {
+		low, high = min(low, o.Grams), max(high, o.Grams)
+	}
+	r := race.Table()
+	room := max(r.JumpG.Value, k.JumpRange.Value*(high-low), high*r.JumpShare.Value*r.JumpTimes.Value)
+	switch {
+	case grams > high+room:
+		return fmt.Sprintf(
+			"%.0f g is far more than this pot ever weighed here (%.0f g). Was it watered, or the pot changed?", grams, high,
+		), "watered, pot, or right"
+	case grams < low-room:
+		return fmt.Sprintf(
+			"%.0f g is far less than this pot ever weighed here (%.0f g). Was the pot changed, or something taken out?",
+			grams, low,
+		), "pot, cut, or right"
+	}
+	return "", ""
+}

@@ -1,0 +1,39 @@
+package patient
+
+import "slices"
+
+// Heard is what the causes come to, as far as other engines hear of it.
+type Heard struct {
+	Acted  []string            // causes that are acted on
+	Alarms []string            // causes that spread and are not ruled out
+	Plan   []string            // actions asked for
+	Asked  map[string][]string // by action, the names of the causes that ask for it
+	Alarm  bool                // something that spreads is not ruled out
+	Strips bool                // the old medium is to come off
+	Apart  bool                // it is to be kept apart
+}
+
+// Asks holds when an action is asked for.
+func (h Heard) Asks(action string) bool { return slices.Contains(h.Plan, action) }
+
+// Heard is what the causes come to on the day of the look; nothing before any look.
+func (p *Patient) Heard() Heard {
+	if at := p.AtLook(); at != p {
+		return at.Heard()
+	}
+	if p.known.heard == nil {
+		p.known.heard = &Heard{}
+		if p.Judge != nil && p.Look() != nil {
+			*p.known.heard = p.Judge(p)
+		}
+	}
+	return *p.known.heard
+}
+
+// ActsOn holds when a cause is acted on.
+func (p *Patient) ActsOn(cause string) bool { return slices.Contains(p.Heard().Acted, cause) }
+
+// Suspect holds for a plant that may carry something to the next.
+func (p *Patient) Suspect() bool {
+	return p.Intake.KeptApart || p.Heard().Alarm || p.Heard().Apart
+}

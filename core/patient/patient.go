@@ -1,0 +1,236 @@
+// Package patient is all that is known of one plant on one day.
+//
+// The record is what was noted, each piece with its day and its origin: the intake,
+// looks, readings of roots, weights, homes, treatments, incidents. What follows from
+// it is worked out when it is asked for, once: the roots as they were read and as the
+// cuts left them, what the plant stands in and since when, the air of its place, the
+// side it follows where growers differ, how fast its own roots grow, what is acted on.
+// Every engine takes a patient; none has a shape of its own for a plant.
+//
+// Days are written 2006-01-02. What is seen on the day of a move was seen in what the
+// plant stood in until then. Lengths are in mm, areas in cm², temperatures in °C.
+package patient
+
+import (
+	"slices"
+	"time"
+
+	"therapeon/core/climate"
+	"therapeon/core/dates"
+	"therapeon/core/disputes"
+	"therapeon/core/leaves"
+	"therapeon/core/roots"
+	"therapeon/core/taxa"
+)
+
+// Ever is a day after all days.
+const Ever = "9999-12-31"
+
+// Patient is one plant on one day. Its zero value is a plant of which nothing is known.
+type Patient struct {
+	Profile taxa.Profile // of its group
+	Intake  Intake
+	House   House
+	Sides   Sides // this plant's own, before the house's
+
+	Looks     []Look               // up to the day, the newest first
+	Reading   *Reading             // the newest in which something was read
+	Before    *Reading             // the one before that
+	Homes     []Home               // the oldest first
+	Weights   []Weight             // the oldest first
+	Rounds    []Round              // of treatments
+	Incidents []Incident           // while it was cleaned
+	Site      *Site                // where it stands; nil: not noted
+	Spikes    []string             // days on which its spike was cut
+	Given     Given                // what is said outright
+	Judge     func(*Patient) Heard // what its causes come to; nil: not asked
+
+	Now time.Time // the moment it is asked at
+	Day string    // the day it is asked about; empty: after all that is on record
+
+	known views
+}
+
+// views are what was worked out already.
+type views struct {
+	roots  *Roots
+	heard  *Heard
+	atLook *Patient
+	warmth *warmth
+}
+
+// House are the sides of the house and its figures.
+type House struct {
+	Sides       Sides
+	South       bool // of the equator, for the seasons
+	CutMarginMM float64
+}
+
+// Sides are the sides taken where growers differ, by the question.
+type Sides map[string]disputes.SideCode
+
+// Side is the side that this plant follows in a question: its own, else the house's.
+func (p *Patient) Side(question string) disputes.SideCode {
+	if own := p.Sides[question]; own != "" {
+		return own
+	}
+	return p.House.Sides[question]
+}
+
+// Condition is how the plant fares: its roots and leaves in figures.
+type Condition struct{ *Patient }
+
+// Condition is how it fares.
+func (p *Patient) Condition() Condition { return Condition{p} }
+
+// Stands is what the plant stands in, and where: medium, pot, home, air.
+type Stands struct{ *Patient }
+
+// Stands is what it stands in, and where.
+func (p *Patient) Stands() Stands { return Stands{p} }
+
+// At is the same plant, asked at another moment.
+func (p *Patient) At(moment time.Time) *Patient {
+	at := *p
+	at.Now, at.known = moment, views{}
+	return &at
+}
+
+// day is the day it is asked about.
+func (p *Patient) day() string {
+	if p.Day == "" {
+		return Ever
+	}
+	return p.Day
+}
+
+// days is the time from a date, of which only the month or year may be known, to the
+// patient's day: at least and at most, in days. It is false where the date is not known.
+func (p *Patient) days(date string) (least, most float64, known bool) {
+	first, last, ok := dates.Span(date)
+	on, err := time.Parse(time.DateOnly, p.Day)
+	if !ok || err != nil {
+		return 0, 0, false
+	}
+	of := func(t time.Time) float64 { return max(0, on.Sub(t).Hours()/hoursADay) }
+	return of(last), of(first), true
+}
+
+const hoursADay = 24
+
+// LeafAreaCM2 is one side of all its leaves: as measured, else by their number and the
+// usual leaf of its group; 0 where no leaf was counted.
+func (p Condition) LeafAreaCM2() float64 {
+	return leaves.AreaCM2(
+		p.Intake.Blades,
+		p.Intake.LeafCount,
+		p.Profile.LeafAreaCM2.Value,
+		roots.Known().Figures.LeafFormFactor.Value,
+	)
+}
+
+// RootClass is what is normal for its roots: its own setting, else its group's.
+func (p Condition) RootClass() taxa.RootClass {
+	if p.Intake.RootClass != "" {
+		return taxa.RootClass(p.Intake.RootClass)
+	}
+	return p.Profile.Class()
+}
+
+// Bare holds for a plant without pot and medium.
+func (p Stands) Bare() bool { return p.Pot() == NoPot }
+
+// Site is where a plant stands.
+type Site struct {
+	Name    string
+	Climate *climate.Place
+	Light   string   // shade, bright or sun; empty: not noted
+	Percent *float64 // usual humidity; nil: not known
+}
+
+// Look is the look at hand: the newest, or nil.
+func (p *Patient) Look() *Look {
+	if len(p.Looks) == 0 {
+		return nil
+	}
+	return &p.Looks[0]
+}
+
+// AtLook is the patient on the day of its look; itself where there is none.
+func (p *Patient) AtLook() *Patient {
+	l := p.Look()
+	if l == nil || l.On == p.Day {
+		return p
+	}
+	if p.known.atLook == nil {
+		at := *p
+		at.Day, at.known = l.On, views{}
+		p.known.atLook = &at
+	}
+	return p.known.atLook
+}
+
+// Finding is what the look says of a finding: present, absent, or not looked for.
+func (p *Patient) Finding(code string) FindingState {
+	if l := p.Look(); l != nil {
+		return l.Noted.Findings[code]
+	}
+	return ""
+}
+
+// Growth is what it does, as seen at the look.
+func (p *Patient) Growth() Growth {
+	if l := p.Look(); l != nil {
+		return l.Noted.Growth
+	}
+	return ""
+}
+
+// Flowering is as the look has it, else as it came; none once its spike was cut before
+// the look.
+func (p *Patient) Flowering() Flowering {
+	l := p.Look()
+	if l == nil {
+		return p.Intake.Flowering
+	}
+	if l.Noted.Flowering != "" {
+		return l.Noted.Flowering
+	}
+	if slices.ContainsFunc(p.Spikes, func(on string) bool { return on < l.On }) {
+		return NotFlowering
+	}
+	return p.Intake.Flowering
+}
+
+// Unpotted holds once it is out of its pot, or was: by the look, by a reading of its roots,
+// or because it has none.
+func (p *Patient) Unpotted() bool {
+	l := p.Look()
+	return l != nil && l.Noted.Unpotted || p.Reading != nil || p.Stands().Bare()
+}
+
+// LeafSmaller compares the newest finished leaf with the one before, as measured at the
+// look; nil where one was not, or the difference says nothing.
+func (p *Patient) LeafSmaller() *bool {
+	if l := p.Look(); l != nil {
+		return l.Noted.LeafSmaller()
+	}
+	return nil
+}
+
+// LeafSmaller compares the newest finished leaf with the one before, in mm. It is nil when
+// one was not measured, or the difference says nothing.
+func (in Inspection) LeafSmaller() *bool {
+	if in.NewestLeafMM == nil || in.LeafBeforeMM == nil || *in.NewestLeafMM <= 0 || *in.LeafBeforeMM <= 0 {
+		return nil
+	}
+	ratio := *in.NewestLeafMM / *in.LeafBeforeMM
+	smaller := ratio < Table().LeafSmallerRatio.Value
+	if !smaller && ratio < Table().LeafAlikeRatio.Value {
+		return nil
+	}
+	return &smaller
+}
+
+// Forget drops what was worked out, once what it was worked out from has changed.
+func (p *Patient) Forget() { p.known = views{} }

@@ -1,0 +1,302 @@
+package patient
+
+import (
+	"fmt"
+	"time"
+
+	"therapeon/core/disputes"
+	"therapeon/core/fault"
+	"therapeon/core/leaves"
+	"therapeon/core/roots"
+	"therapeon/core/taxa"
+)
+
+// FindingState says whether a finding was seen. The empty one is "not looked for".
+type FindingState string
+
+// States of a finding.
+const (
+	Present FindingState = "present"
+	Absent  FindingState = "absent"
+)
+
+// Findings are what was looked for, by the code of the finding.
+type Findings = map[string]FindingState
+
+// Flowering is how far a plant is towards flower. The empty one is "not noted".
+type Flowering string
+
+// States of flower.
+const (
+	NotFlowering Flowering = "none"
+	Spike        Flowering = "spike"
+	Bud          Flowering = "bud"
+	Bloom        Flowering = "bloom"
+)
+
+// InFlower holds from the first spike on.
+func (f Flowering) InFlower() bool { return f == Spike || f == Bud || f == Bloom }
+
+// Growth is what a plant does. The empty one is "not noted".
+type Growth string
+
+// States of growth.
+const (
+	NewRoots Growth = "new-roots" // nubs or tips of new roots are showing
+	Growing  Growth = "growing"   // new leaves or growths, no new roots in sight
+	Resting  Growth = "resting"
+)
+
+// Season is warm or cool. The empty one is "not known".
+type Season string
+
+// Seasons.
+const (
+	Warm Season = "warm"
+	Cool Season = "cool"
+)
+
+// BulbState is how bulbs or canes look. The empty one is "not noted".
+type BulbState string
+
+// States of bulbs.
+const (
+	Plump      BulbState = "plump"
+	Mixed      BulbState = "mixed"
+	Shrivelled BulbState = "shrivelled"
+)
+
+// Word is the user's word on a cause. The empty one is "left open".
+type Word string
+
+// Words on a cause.
+const (
+	Confirmed Word = "confirmed"
+	Rejected  Word = "rejected"
+)
+
+// NoPot is the pot of a plant that has none.
+const NoPot = "none"
+
+// Intake is what is known of a plant when it comes to the bench. Tag and group
+// are enough; the rest can come later.
+type Intake struct {
+	Tag            string            `json:"tag" required:"true" validate:"required,notblank,max=80" description:"tag or name"`
+	Group          string            `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/knowledge/groups"`
+	ArrivedOn      string            `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
+	Source         string            `json:"source,omitempty" validate:"max=200" description:"from whom or where"`
+	Flowering      Flowering         `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom"`
+	LeafCount      int               `json:"leaf_count,omitempty" validate:"min=0,max=500"`
+	Blades         []leaves.Blade    `json:"blades,omitempty" validate:"max=50,dive" description:"measured leaves"`
+	BulbCount      int               `json:"bulb_count,omitempty" validate:"min=0,max=500" description:"pseudobulbs or canes"`
+	BulbState      BulbState         `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
+	LastRepotted   string            `json:"last_repotted,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
+	OldMedium      string            `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral compost mount none other"`
+	Pot            string            `json:"pot,omitempty" validate:"omitempty,oneof=clear opaque clay basket mount none other"`
+	KeptApart      bool              `json:"kept_apart,omitempty" description:"may carry something; handled last"`
+	RootClass      string            `json:"root_class,omitempty" validate:"omitempty,oneof=pale brown" description:"normal root colour for this plant; left out: as its group"`
+	DeadDryRoots   disputes.SideCode `json:"dead_dry_roots,omitempty" validate:"omitempty,oneof=all-off keep-some if-wobbly" description:"for this plant; left out: as the house"`
+	ClingingMedium disputes.SideCode `json:"clinging_medium,omitempty" validate:"omitempty,oneof=all-off leave-what-tears by-state" description:"for this plant; left out: as the house"`
+	SpikeAtRescue  disputes.SideCode `json:"spike_at_rescue,omitempty" validate:"omitempty,oneof=cut keep by-grade" description:"for this plant; left out: as the house"`
+	RepotInFlower  disputes.SideCode `json:"repot_in_flower,omitempty" validate:"omitempty,oneof=never when-needed by-urgency" description:"for this plant; left out: as the house"`
+	SmallRotPatch  disputes.SideCode `json:"small_rot_patch,omitempty" validate:"omitempty,oneof=in-place unpot if-rest-sound" description:"for this plant; left out: as the house"`
+	Peroxide       disputes.SideCode `json:"peroxide,omitempty" validate:"omitempty,oneof=routine with-finding pests-only" description:"for this plant; left out: as the house"`
+	CutPowder      disputes.SideCode `json:"cut_powder,omitempty" validate:"omitempty,oneof=powder dry" description:"for this plant; left out: as the house"`
+	TereteLeaves   bool              `json:"terete_leaves,omitempty" description:"pencil leaves, which oil and strong soap can smother"`
+	PlaceID        int64             `json:"place_id,omitempty" validate:"min=0" description:"where it stands, see /api/v1/places"`
+	Notes          string            `json:"notes,omitempty" validate:"max=4000"`
+}
+
+// Faults finds what no single field shows wrong.
+func (in Intake) Faults() fault.List {
+	if in.LeafCount > 0 && len(in.Blades) > in.LeafCount {
+		return fault.List{{
+			Field: "blades",
+			Words: "More leaves are measured than counted. Correct one of the two.",
+			Limit: fmt.Sprintf("at most %d", in.LeafCount),
+			Value: len(in.Blades),
+		}}
+	}
+	return nil
+}
+
+// Sides are those that the plant takes for itself.
+func (in Intake) Sides() Sides {
+	return Sides{
+		disputes.DeadDryRoots: in.DeadDryRoots, disputes.ClingingMedium: in.ClingingMedium,
+		disputes.SpikeAtRescue: in.SpikeAtRescue, disputes.RepotInFlower: in.RepotInFlower,
+		disputes.SmallRotPatch: in.SmallRotPatch, disputes.Peroxide: in.Peroxide, disputes.CutPowder: in.CutPowder,
+	}
+}
+
+// OfKind is an intake without what its kind does not have: bulbs may have been noted before
+// its group was changed.
+func (in Intake) OfKind() Intake {
+	if kind, ok := taxa.Find(in.Group); ok && !kind.HasBulbs() {
+		in.BulbCount, in.BulbState = 0, ""
+	}
+	return in
+}
+
+// Inspection is what was noted on one day, from the first look to the cause:
+// signs in the pot, what came to light out of it, and the user's word on the
+// causes.
+type Inspection struct {
+	Findings     Findings            `json:"findings" required:"true" validate:"max=200,dive,keys,finding,endkeys,oneof=present absent" description:"by the code of the finding; what is left out was not looked for"`
+	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom" description:"left out: as at intake"`
+	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing resting"`
+	Season       Season              `json:"season,omitempty" validate:"omitempty,oneof=warm cool" description:"left out: by the calendar"`
+	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,min=-30,max=50" description:"lowest night where it stands"`
+	DayHighC     *float64            `json:"day_high_c,omitempty" validate:"omitempty,min=-30,max=60" description:"highest day where it stands"`
+	NewestLeafMM *float64            `json:"newest_leaf_mm,omitempty" validate:"omitempty,min=2,max=1500" description:"length of the newest finished leaf"`
+	LeafBeforeMM *float64            `json:"leaf_before_mm,omitempty" validate:"omitempty,min=2,max=1500" description:"length of the leaf before it"`
+	Unpotted     bool                `json:"unpotted,omitempty" description:"it is out of its pot"`
+	Accidents    []Accident          `json:"accidents,omitempty" validate:"max=20,dive"`
+	Decisions    map[string]Decision `json:"decisions,omitempty" validate:"max=60,dive,keys,cause,endkeys" description:"the user's word, by the code of the cause"`
+	Added        []Added             `json:"added,omitempty" validate:"max=10,dive" description:"causes that no table knows, in the user's words"`
+	AgainOn      string              `json:"again_on,omitempty" validate:"omitempty,day" description:"the day to look again; left out: as the look comes to"`
+	Notes        string              `json:"notes,omitempty" validate:"max=4000"`
+}
+
+// Accident is something that broke.
+type Accident struct {
+	What  string `json:"what" required:"true" validate:"oneof=broken-root lost-root snapped-growth torn-leaf lost-bulb lost-spike"`
+	Count int    `json:"count" required:"true" validate:"min=1,max=400"`
+}
+
+// Decision is the user's word on a cause, and what it turned out to be.
+type Decision struct {
+	Word      Word   `json:"word" required:"true" validate:"oneof=confirmed rejected"`
+	TurnedOut string `json:"turned_out,omitempty" validate:"omitempty,oneof=right wrong" description:"whether the word held, as seen later"`
+	Note      string `json:"note,omitempty" validate:"max=400"`
+}
+
+// Settles is what the plan goes by: the user's word, or what turned out since.
+func (d Decision) Settles() Word {
+	switch {
+	case d.TurnedOut != Wrong:
+		return d.Word
+	case d.Word == Confirmed:
+		return Rejected
+	default:
+		return Confirmed
+	}
+}
+
+// Wrong is what a word turned out to be that did not hold.
+const Wrong = "wrong"
+
+// Added is a cause that no table knows, and what it turned out to be. No
+// finding weighs on it.
+type Added struct {
+	Name      string `json:"name" required:"true" validate:"required,notblank,max=80"`
+	TurnedOut string `json:"turned_out,omitempty" validate:"omitempty,oneof=right wrong" description:"whether the word held, as seen later"`
+	Note      string `json:"note,omitempty" validate:"max=400"`
+}
+
+// Faults finds what no single field shows wrong.
+func (in Inspection) Faults() fault.List {
+	if in.NightLowC != nil && in.DayHighC != nil && *in.NightLowC > *in.DayHighC {
+		return fault.List{{
+			Field: "night_low_c",
+			Words: "The lowest night is warmer than the highest day. Correct one of the two.",
+			Limit: fmt.Sprintf("at most %g °C", *in.DayHighC),
+			Value: *in.NightLowC,
+		}}
+	}
+	return nil
+}
+
+// Look is an inspection and its day.
+type Look struct {
+	ID    int64
+	On    string
+	Noted Inspection
+}
+
+// Faults finds what is wrong in a look of its day.
+func (l Look) Faults() fault.List {
+	if list := l.Noted.Faults(); len(list) > 0 {
+		return list
+	}
+	if again := l.Noted.AgainOn; again != "" && again <= l.On {
+		return fault.List{{
+			Field: "again_on",
+			Words: "That is not after the day of this look. Give a later day.",
+			Limit: "a day after " + l.On,
+			Value: again,
+		}}
+	}
+	return nil
+}
+
+// Reading is a reading of the roots and its day, with what of its cut list was done.
+type Reading struct {
+	ID     int64
+	On     string
+	Roots  roots.Reading
+	Checks roots.Checks
+}
+
+// Home is how a plant is held or housed from a day on.
+type Home struct {
+	From   string
+	Way    string // code of the route
+	Hold   bool   // it is held, not housed
+	Potted bool   // it has a pot, held or not
+	Medium string // what it stands in, in the words of an intake
+	Pot    string
+}
+
+// Kind says what was weighed.
+type Kind string
+
+// Kinds of weighing.
+const (
+	BarePlant Kind = "bare" // the plant alone
+	InPot     Kind = "pot"  // with pot and medium
+)
+
+// Because says why a weight does not follow from the one before. The empty one is
+// "it follows".
+type Because string
+
+// Why a weight does not follow.
+const (
+	BecauseCut     Because = "cut"     // leaf, spike or root was taken off
+	BecausePot     Because = "pot"     // another pot, or other medium
+	BecauseWet     Because = "wet"     // put down dripping, or just soaked
+	BecauseWatered Because = "watered" // of a pot
+	BecauseRight   Because = "right"   // nothing changed, it is as weighed
+)
+
+// Moment says what a pot's weight is of. The empty one is "in between".
+type Moment string
+
+// Moments of a pot.
+const (
+	WhenWet   Moment = "wet"   // just watered and drained
+	WhenLight Moment = "light" // due for water
+)
+
+// Weight is a weighing, g.
+type Weight struct {
+	At      time.Time
+	Kind    Kind
+	Grams   float64
+	Because Because
+	Moment  Moment
+}
+
+// Round is a day on which it was treated, and with what it can have been.
+type Round struct {
+	On       string
+	Pest     string
+	Products []string
+}
+
+// Incident is something that broke outside a look.
+type Incident struct {
+	On   string
+	What string
+}

@@ -1,0 +1,23 @@
+package patient
+
+import (
+	"sync"
+
+	"therapeon/core/knowledge"
+)
+
+// Knowledge are the figures by which evidence is brought together.
+type Knowledge struct {
+	LeafSmallerRatio knowledge.Number `yaml:"leaf_smaller_ratio" json:"leaf_smaller_ratio" required:"true"`
+	LeafAlikeRatio   knowledge.Number `yaml:"leaf_alike_ratio" json:"leaf_alike_ratio" required:"true"`
+
+	GrowthDays  knowledge.Number `yaml:"growth_days" json:"growth_days" required:"true"`
+	MovedAtHour knowledge.Number `yaml:"moved_at_hour" json:"moved_at_hour" required:"true"`
+}
+
+// Table is the table of the patient.
+var Table = sync.OnceValue(func() *Knowledge {
+	var k Knowledge
+	knowledge.MustRead("patient.yaml", &k)
+	return &k
+})

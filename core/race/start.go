@@ -1,0 +1,82 @@
+package race
+
+import (
+	"encoding/json"
+	"fmt"
+
+	"therapeon/core/patient"
+	"therapeon/core/taxa"
+)
+
+// Ask is what is asked of a race beside its plant. The zero value asks for the usual.
+type Ask struct {
+	Holding string             // another way of holding than the present one
+	Assumed map[string]float64 // the user's own figures, by the code of the assumption
+	Runs    int                // 0: as the table has it
+	Days    int                // 0: as the table has it
+	Seed    int                // another number, other draws
+}
+
+// startOf is what the race of a plant starts from, at its moment.
+func startOf(p *patient.Patient, ask Ask) start {
+	air := p.Stands().Air()
+	c := start{
+		Profile:     p.Profile,
+		LeafAreaCM2: p.Condition().LeafAreaCM2(),
+		LeafFrom:    p.Condition().LeafFrom(),
+		Bulbs:       p.Intake.BulbCount,
+		LiveRootCM2: p.Condition().LiveCM2(),
+		RootsFrom:   p.Condition().RootsFrom(),
+		Limp:        p.Condition().Limp(),
+		TipsOut:     p.Condition().TipsOut(),
+		GrowthMM:    p.Condition().GrowthMM(),
+		HeldDays:    p.Stands().HeldDays(),
+		NightC:      air.NightC,
+		DayC:        air.DayC,
+		AirFrom:     air.From,
+		Humidity:    air.Percent,
+		Light:       air.Light,
+		Holding:     p.Stands().Holding(),
+		Assumed:     ask.Assumed,
+		Runs:        ask.Runs,
+		Days:        ask.Days,
+		Seed:        ask.Seed,
+	}
+	c.Weighings, c.Since = p.Stands().BareWeighings()
+	if ask.Holding != "" {
+		c.Holding = ask.Holding
+	}
+	return c
+}
+
+// Start names what a race starts from: two with the same name are the same race.
+func Start(p *patient.Patient, ask Ask) string {
+	c := startOf(p, ask)
+	group := c.Profile.Code
+	c.Profile = taxa.Profile{}
+	figures, err := json.Marshal(c)
+	if err != nil {
+		panic(err) // figures and codes alone
+	}
+	return group + string(figures)
+}
+
+// StageOf says in words what was taken of a plant for its race.
+func StageOf(p *patient.Patient, ask Ask) string {
+	words := "No new tips yet."
+	if p.Condition().TipsOut() {
+		words = "New tips are out."
+	} else if held := p.Stands().HeldDays(); held > 0 {
+		words = fmt.Sprintf("Held bare for %.0f days, no tip yet.", held)
+	}
+	if p.Roots() == nil {
+		words += " Its roots were not read: it is run as if none lived."
+	}
+	if p.Condition().Limp() {
+		words += " Limp or shrivelled."
+	}
+	if p.Stands().Home() != nil && p.Stands().Holding() == "" && ask.Holding == "" {
+		words += " It is in its pot: this is how it would go bare."
+	}
+	return words
+}

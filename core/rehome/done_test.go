@@ -1,0 +1,62 @@
+package rehome
+
+import (
+	"encoding/json"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"therapeon/core/knowledge"
+	"therapeon/core/media"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
+	"therapeon/core/taxa"
+	"therapeon/core/work"
+)
+
+// What was done for a home is kept without its words, and says what it said; so is what an
+// older program kept in words. What is in no table of this program keeps them.
+func TestWhatWasDoneIsKeptInCodesAndFigures(t *testing.T) {
+	k := Table()
+	rapid.Check(t, func(t *rapid.T) {
+		profile := rapid.SampledFrom(taxa.All()).Draw(t, "group")
+		task := Task{
+			Route: rapid.SampledFrom(k.Routes).Draw(t, "route"), Pot: &pots.Pot{HeightMM: 90},
+			Organic: rapid.Bool().Draw(t, "organic"), Still: rapid.SampledFrom([]string{"stake", "skewer", "none"}).Draw(t, "still"),
+			Mixed: mixing([]media.Measured{
+				{Component: "bark-fine", Name: "Bark, fine", Litres: rapid.Float64Range(0, 9).Draw(t, "litres")},
+				{Component: "own", Name: "sea shells", Litres: 0.25},
+			}),
+		}
+		if rapid.Bool().Draw(t, "dust") {
+			task.Care = []string{"dust"}
+		}
+		jobs := k.Checklist(&patient.Patient{Profile: profile}, task, work.Marks{
+			"mix": {State: work.Done, On: "2030-04-02"}, "seat": {State: work.Skipped, Reason: "It sat.", On: "2030-04-02"},
+		})
+		done := k.DoneOf(task, jobs)
+		doc, err := json.Marshal(done)
+		require.NoError(t, err)
+		for _, j := range jobs {
+			assert.NotContains(t, string(doc), j.Do)
+			for _, how := range j.How {
+				assert.NotContains(t, string(doc), how.Value)
+			}
+		}
+		var read Done
+		require.NoError(t, json.Unmarshal(doc, &read))
+		assert.Equal(t, slices.Concat([]Job(nil), jobs), slices.Concat([]Job(nil), k.Finished(&read)))
+
+		from := k.DoneFrom(task.Route.Code, jobs)
+		if len(jobs) > 0 {
+			assert.Nil(t, from.Told, "its figures are found in its words")
+			assert.Equal(t, jobs, k.Finished(from))
+		}
+	})
+	told := []Job{{Code: "mix", Do: "As it was said once.", How: []knowledge.Text{}, Cautions: []knowledge.Caution{}}}
+	assert.Equal(t, told, k.Finished(k.DoneFrom("bark", told)))
+	assert.Nil(t, k.DoneFrom("bark", nil))
+}

@@ -1,0 +1,289 @@
+package rehome
+
+import (
+	"errors"
+	"fmt"
+	"strings"
+
+	"therapeon/core/causes"
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+	"therapeon/core/media"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
+	"therapeon/core/words"
+	"therapeon/core/work"
+)
+
+// Mixed is the mix for a pot.
+type Mixed struct {
+	Advised  *media.Advised   `json:"advised,omitempty"`
+	Name     string           `json:"name" required:"true"`
+	Parts    []media.Part     `json:"parts" required:"true"`
+	Own      bool             `json:"own,omitempty"`
+	Measured []media.Measured `json:"measured" required:"true" description:"to measure out for this pot"`
+	Settled  media.Settled    `json:"settled" required:"true"`
+	Judged   []knowledge.Text `json:"judged" required:"true"`
+	Need     []media.Want     `json:"need" required:"true" description:"against the shelf"`
+	Style    string           `json:"style" required:"true" description:"how moist the group wants it"`
+	RiseMM   float64          `json:"rise_mm" required:"true" description:"how high its grains draw water; 0: all the way"`
+}
+
+// Asked is what causes ask of a new home.
+type Asked struct {
+	Code   string         `json:"code" required:"true"`
+	Words  knowledge.Text `json:"words" required:"true"`
+	Causes []string       `json:"causes" required:"true" description:"names of the causes that ask"`
+}
+
+// Way is all that leads a plant to its new home.
+type Way struct {
+	Decision Verdict       `json:"decision" required:"true"`
+	Asked    []Asked       `json:"asked" required:"true" description:"what its causes ask of its new home"`
+	Route    *Route        `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
+	Size     *pots.Size    `json:"size,omitempty" description:"the pot advised"`
+	Pot      *pots.Pot     `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
+	Fit      *pots.Fit     `json:"fit,omitempty"`
+	Mix      *Mixed        `json:"mix,omitempty"`
+	Section  *pots.Section `json:"section,omitempty"`
+	Jobs     []Job         `json:"jobs" required:"true"`
+	Headline string        `json:"headline" required:"true"`
+	Open     int           `json:"open" required:"true"`
+	Task     Task          `json:"-"` // what the jobs hang on
+}
+
+// Store is what there is to house a plant with.
+type Store struct {
+	Shelf media.Shelf
+	HaveL map[string]float64 // by component
+}
+
+// Lead finds the way of a plant to its new home: the decision, the route (chosen, else
+// advised), and for a potted one pot, mix, section and jobs. The plant follows the plan's
+// sides where its patient holds them. raceAdvises is as in Decide. It fails where the plan's
+// own mix holds a component that the shelf does not know.
+func (k *Knowledge) Lead(
+	p *patient.Patient,
+	plan Plan,
+	marks work.Marks,
+	raceAdvises string,
+	store Store,
+) (Way, error) {
+	w := Way{Decision: k.Decide(p, raceAdvises), Asked: AskedAtHome(p), Jobs: []Job{}}
+	code := plan.Route
+	if code == "" && len(w.Decision.Routes) > 0 && w.Decision.Routes[0].Advised {
+		code = w.Decision.Routes[0].Route.Code
+	}
+	route, ok := k.Route(code)
+	if !ok {
+		w.Headline = w.Decision.Headline
+		return w, nil
+	}
+	w.Route = &route
+	wish := pots.Wish{
+		BaseMM: plan.BaseMM, Clump: plan.Clump, Wall: route.Wall, Reservoir: route.Reservoir,
+		Airy: route.Code == Basket,
+	}
+	needs := pots.NeedsOf(p, wish)
+	t := Task{Route: route, Clump: plan.Clump, Still: plan.Still}
+	if t.Still == "" {
+		t.Still = StillFor(needs)
+	}
+	if route.Potted() {
+		h := housing{k, p, plan, route, needs, wish}
+		if err := h.pot(&w, t.Still, store); err != nil {
+			return w, err
+		}
+		t.Pot, t.VolumeL = w.Pot, w.Fit.VolumeL
+		t.Organic, t.Care, t.Mixed = w.Mix.Settled.Organic, w.Mix.Settled.Cautions, mixing(w.Mix.Measured)
+	}
+	w.Jobs, w.Task = k.Checklist(p, t, marks), t
+	w.Headline, w.Open = Headline(w.Jobs)
+	return w, nil
+}
+
+// Basket is the way whose roots hang in the air.
+const Basket = "basket"
+
+// AskedAtHome is what the causes that are acted on ask of the new home.
+func AskedAtHome(p *patient.Patient) []Asked {
+	list, asked := []Asked{}, p.Heard().Asked
+	for _, a := range causes.Table().Actions {
+		if by := asked[a.Code]; a.At == "re-home" && len(by) > 0 {
+			list = append(list, Asked{a.Code, a.Words, by})
+		}
+	}
+	return list
+}
+
+// StillFor is how a plant is held still in its pot: few roots hold nothing, so its stem
+// gets a stake, or a walking rhizome a skewer.
+func StillFor(n pots.Needs) string {
+	switch {
+	case !n.FewRoots:
+		return "none"
+	case n.Sympodial:
+		return "skewer"
+	default:
+		return "stake"
+	}
+}
+
+// housing is one pot being found and filled.
+type housing struct {
+	*Knowledge
+	p     *patient.Patient
+	plan  Plan
+	route Route
+	needs pots.Needs
+	wish  pots.Wish
+}
+
+// pot fills in pot, mix and section.
+func (h housing) pot(w *Way, still string, store Store) error {
+	k := pots.Table()
+	h.needs.FewRoots = h.needs.FewRoots || h.route.Shallow
+	size := k.Advise(h.needs)
+	w.Size, w.Pot = &size, &size.Pot
+	if h.plan.Pot != nil {
+		w.Pot = h.plan.Pot
+	}
+	mix, err := h.mix(w.Asked, store.Shelf)
+	if err != nil {
+		return err
+	}
+	w.Mix = mix
+	fit := k.FitOf(*w.Pot, h.needs, media.Gaps(mix.Parts, store.Shelf), media.Table().Settling.Value)
+	w.Fit = &fit
+	if mix.Measured, mix.Settled, err = media.Table().For(fit.MediumL, mix.Parts, store.Shelf); err != nil {
+		return err
+	}
+	mix.Need = media.Table().Need([][]media.Measured{mix.Measured}, store.HaveL, store.Shelf)
+	mix.Judged = media.Table().Judge(mix.Settled, mix.Style)
+	section := k.Draw(pots.Scene{
+		Pot: *w.Pot, Needs: h.needs, Living: pots.Hanging(h.p, h.wish), Hold: still,
+		Placement: h.place(*w.Pot, mix),
+		Filling: pots.Filling{
+			Medium: mix.Name,
+			Grain:  mix.Settled.Grain,
+			Crock:  "Broken crock",
+			RiseMM: mix.RiseMM,
+			Wicks:  mix.RiseMM == 0,
+			Dry:    h.plan.DryTop,
+		},
+	})
+	w.Section = &section
+	return nil
+}
+
+// mix is the mix chosen, or the one advised.
+func (h housing) mix(asked []Asked, shelf media.Shelf) (*Mixed, error) {
+	k := media.Table()
+	m := &Mixed{Style: h.p.Profile.MoistureStyle.Value}
+	actions := make([]string, len(asked))
+	for i, a := range asked {
+		actions[i] = a.Code
+	}
+	ask := media.Ask{
+		Actions:  actions,
+		Route:    h.route.Code,
+		Style:    m.Style,
+		Humidity: h.p.Stands().Air().Percent,
+		Waters:   h.plan.Waters,
+		Origin:   h.plan.Origin,
+	}
+	if a, ok := k.Advise(ask); ok {
+		m.Advised, m.Name, m.Parts = &a, a.Name, a.Parts
+	}
+	if len(h.plan.Parts) > 0 {
+		m.Own, m.Name, m.Parts = true, h.plan.MixName, h.plan.Parts
+		if m.Name == "" {
+			m.Name = "Own mix"
+		}
+	}
+	s, err := k.Settle(m.Parts, shelf)
+	var list fault.List
+	if errors.As(err, &list) {
+		return nil, list.Under("plan")
+	}
+	if err != nil {
+		return nil, err
+	}
+	m.RiseMM = k.DrawsMM(s)
+	return m, nil
+}
+
+// place says where the plant sits.
+func (h housing) place(pot pots.Pot, mix *Mixed) []knowledge.Text {
+	list := []knowledge.Text{}
+	add := func(code string) { list = append(list, h.Placement[code]) }
+	switch base := pots.Table().Base(h.needs.Group).Value; {
+	case base < 0:
+		add("in-surface")
+	case base > 0:
+		add("above-surface")
+	default:
+		add("at-surface")
+	}
+	switch {
+	case h.needs.Clump:
+		add("clump")
+	case h.needs.Sympodial:
+		add("walks")
+	default:
+		add("middle")
+	}
+	if h.plan.DryTop && h.needs.Sympodial {
+		add("old-dry")
+	}
+	if pot.WaterMM() > 0 && mix.RiseMM > 0 && pot.WaterMM()+mix.RiseMM < pot.FillMM() {
+		add("dry-top")
+	}
+	if len(mix.Parts) > 1 {
+		add("coarse-below")
+	}
+	return list
+}
+
+func amounts(of []Mixing) string {
+	list := make([]string, len(of))
+	for i, m := range of {
+		name := m.Own
+		if c, ok := media.Table().Component(m.Component); ok {
+			name = c.Name
+		}
+		list[i] = fmt.Sprintf("%.0f mL %s", m.ML, words.Lower(name))
+	}
+	return strings.Join(list, ", ")
+}
+
+func mixing(of []media.Measured) []Mixing {
+	list := make([]Mixing, len(of))
+	for i, m := range of {
+		list[i] = mixingOf(m.Name, m.Litres*millilitres)
+	}
+	return list
+}
+
+// mixingOf finds a component by its name; one that is in no table is the user's own.
+func mixingOf(name string, ml float64) Mixing {
+	for _, c := range media.Table().Components {
+		if c.Name == name || words.Lower(c.Name) == name {
+			return Mixing{Component: c.Code, ML: ml}
+		}
+	}
+	return Mixing{Own: name, ML: ml}
+}
+
+const millilitres = 1000 // in a litre
+
+// Stands is a home as evidence on its plant: whether it is held or housed, and what it
+// stands in from then on.
+func Stands(from, route string, pot *pots.Pot) patient.Home {
+	r, _ := Table().Route(route)
+	h := patient.Home{From: from, Way: route, Hold: r.Hold, Potted: pot != nil, Medium: r.Medium, Pot: pot.Word()}
+	if route == "mount" {
+		h.Pot = "mount"
+	}
+	return h
+}

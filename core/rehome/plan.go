@@ -1,0 +1,52 @@
+package rehome
+
+import (
+	"therapeon/core/disputes"
+	"therapeon/core/fault"
+	"therapeon/core/media"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
+)
+
+// Plan is what is planned for a plant on its way to a new home. What is left out
+// is as advised.
+type Plan struct {
+	Assumed  map[string]float64 `json:"assumed,omitempty" validate:"max=40,dive,min=-1000000,max=1000000" description:"own figures of its race"`
+	BareSide disputes.SideCode  `json:"bare_without_tips,omitempty" validate:"omitempty,oneof=hold at-once by-humidity" description:"for this plant; left out: as the house"`
+	Medium   disputes.SideCode  `json:"medium,omitempty" validate:"omitempty,oneof=organic inorganic as-before" description:"for this plant; left out: as the house"`
+	PotWall  disputes.SideCode  `json:"pot_wall,omitempty" validate:"omitempty,oneof=clear opaque" description:"for this plant; left out: as the house"`
+	Route    string             `json:"route,omitempty" validate:"max=20" description:"code of a route"`
+	BaseMM   float64            `json:"base_mm,omitempty" validate:"min=0,max=600" description:"width of the base across the growths"`
+	Clump    bool               `json:"clump,omitempty" description:"leads to all sides"`
+	Still    string             `json:"still,omitempty" validate:"omitempty,oneof=stake skewer none"`
+	DryTop   bool               `json:"dry_top,omitempty" description:"loose pieces that draw no water under the oldest bulbs"`
+	Pot      *pots.Pot          `json:"pot,omitempty" description:"the pot at hand"`
+	Origin   string             `json:"origin,omitempty" validate:"omitempty,oneof=tree rock litter limestone" description:"where it, or its parents, grow"`
+	Waters   string             `json:"waters,omitempty" validate:"omitempty,oneof=often seldom" description:"how it is watered here"`
+	MixName  string             `json:"mix_name,omitempty" validate:"max=80"`
+	Parts    []media.Part       `json:"parts,omitempty" validate:"max=12,dive" description:"a mix of one's own"`
+	Tonight  bool               `json:"tonight,omitempty" description:"it is in tonight's batch of pots"`
+}
+
+// Faults finds plans that cannot be.
+func (p Plan) Faults() fault.List {
+	if _, ok := Table().Route(p.Route); p.Route != "" && !ok {
+		return UnknownRoute(p.Route)
+	}
+	return nil
+}
+
+// UnknownRoute says that a route is not of the table.
+func UnknownRoute(code string) fault.List {
+	return fault.List{{
+		Field: "route",
+		Words: "This route is not known here.",
+		Limit: "a route, see /api/v1/knowledge/rehome",
+		Value: code,
+	}}
+}
+
+// Sides are those that the plan takes for its plant.
+func (p Plan) Sides() patient.Sides {
+	return patient.Sides{disputes.BareNoTips: p.BareSide, disputes.Medium: p.Medium, disputes.PotWall: p.PotWall}
+}

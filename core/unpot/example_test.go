@@ -1,0 +1,18 @@
+package unpot_test
+
+import (
+	"fmt"
+
+	"therapeon/core/patient"
+	"therapeon/core/taxa"
+	"therapeon/core/unpot"
+)
+
+// A plant that came bare-root has no pot to come out of.
+func ExampleKnowledge_Advise() {
+	profile, _ := taxa.Find("vanda")
+	bare := unpot.Table().Advise(&patient.Patient{Profile: profile, Intake: patient.Intake{Pot: patient.NoPot}})
+	potted := unpot.Table().Advise(&patient.Patient{Profile: profile, Intake: patient.Intake{Pot: "clay"}})
+	fmt.Println(len(bare.Steps) < len(potted.Steps))
+	// Output: true
+}

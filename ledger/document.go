@@ -1,0 +1,339 @@
+package ledger
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+
+	"therapeon/ledger/internal/sqlc"
+)
+
+// State is how far a document is. The empty one is "in hand".
+type State string
+
+// States of a document.
+const (
+	InHand State = ""
+	Blank  State = "blank" // begun, and nothing noted yet
+	Closed State = "closed"
+	Gone   State = "gone"
+)
+
+// Doc is a document: what was noted, of which plant, and on which day.
+type Doc[T any] struct {
+	ID        int64  // within its kind
+	PlantID   int64  // 0: of the house
+	Code      string // a name of its own, where it has one
+	Day       string // the day it is of
+	State     State
+	DueOn     string // the day it asks for something, or empty
+	Version   int64  // 0: not kept yet
+	Short     string // JSON: what lists show of it
+	CreatedAt string
+	UpdatedAt string
+	Value     T
+	Err       error // what is kept of it cannot be read
+}
+
+// Kind is a kind of document.
+type Kind[T any] struct {
+	code string
+	name string
+	tell Teller[T]
+}
+
+// Teller tells in words how documents of a kind differ.
+type Teller[T any] struct {
+	Differs func(yours, now T) []string             // what is there now, seen from yours
+	Changed func(from, to T, where string) []string // what was changed, "there" or "here"
+}
+
+// NewKind is a kind of document by the code it is kept under and its name in words.
+func NewKind[T any](code, name string, tell Teller[T]) Kind[T] { return Kind[T]{code, name, tell} }
+
+// Conflict says that a document was changed elsewhere since it was loaded.
+type Conflict struct {
+	What    string
+	Version int64    // the version now
+	Differs []string // how what is there now differs from yours, in words
+	Theirs  []string // what was changed there meanwhile; empty where that cannot be told any more
+	Yours   []string // what was changed here
+}
+
+func (c Conflict) Error() string {
+	return fmt.Sprintf("This %s was changed elsewhere since you opened it. Yours was not saved over it.", c.What)
+}
+
+// keptBases is how many earlier versions of a document are kept.
+const keptBases = 20
+
+// head is a document without its value.
+func head[T any](row sqlc.Document) Doc[T] {
+	d := Doc[T]{
+		ID: row.ID, Code: row.Code, Day: row.Day, State: State(row.State), DueOn: row.DueOn, Version: row.Version,
+		Short: row.Short, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
+	}
+	if row.PlantID != nil {
+		d.PlantID = *row.PlantID
+	}
+	return d
+}
+
+func (k Kind[T]) doc(row sqlc.Document) Doc[T] {
+	d := head[T](row)
+	d.Value, d.Err = k.value(row.ID, row.Doc)
+	return d
+}
+
+// kept is a document as it was just saved, with the value at hand.
+func (k Kind[T]) kept(tx *Tx, row sqlc.Document, value T) Doc[T] {
+	d := head[T](row)
+	d.Value = value
+	if tx.saved == nil {
+		tx.saved = map[savedAs]any{}
+	}
+	tx.saved[savedAs{k.code, d.ID, d.Version}] = value
+	return d
+}
+
+func (k Kind[T]) value(id int64, doc string) (v T, err error) {
+	if err := json.Unmarshal([]byte(doc), &v); err != nil {
+		return v, fmt.Errorf("%s %d: %w", k.name, id, err)
+	}
+	return v, nil
+}
+
+// one is a document found, or the error of finding or reading it.
+func (k Kind[T]) one(tx *Tx, row sqlc.Document, err error) (Doc[T], error) {
+	if err != nil {
+		return Doc[T]{}, found(err)
+	}
+	if value, ok := tx.saved[savedAs{k.code, row.ID, row.Version}].(T); ok {
+		d := head[T](row)
+		d.Value = value
+		return d, nil
+	}
+	d := k.doc(row)
+	return d, d.Err
+}
+
+// Head finds a document without reading its value; ErrNotFound where there is none.
+func (k Kind[T]) Head(ctx context.Context, tx *Tx, id int64) (Doc[T], error) {
+	row, err := tx.q.GetDocument(ctx, sqlc.GetDocumentParams{Kind: k.code, ID: id})
+	if err != nil {
+		return Doc[T]{}, found(err)
+	}
+	return head[T](row), nil
+}
+
+func (k Kind[T]) all(rows []sqlc.Document, err error) ([]Doc[T], error) {
+	if err != nil {
+		return nil, fmt.Errorf("list of kind %s: %w", k.code, err)
+	}
+	list := make([]Doc[T], len(rows))
+	for i, row := range rows {
+		list[i] = k.doc(row)
+	}
+	return list, nil
+}
+
+// Sound is the first error of documents that cannot be read, or nil.
+func Sound[T any](list []Doc[T]) error {
+	for _, d := range list {
+		if d.Err != nil {
+			return d.Err
+		}
+	}
+	return nil
+}
+
+// Get finds a document; ErrNotFound where there is none.
+func (k Kind[T]) Get(ctx context.Context, tx *Tx, id int64) (Doc[T], error) {
+	row, err := tx.q.GetDocument(ctx, sqlc.GetDocumentParams{Kind: k.code, ID: id})
+	return k.one(tx, row, err)
+}
+
+// ByCode finds a document by its own name; ErrNotFound where there is none.
+func (k Kind[T]) ByCode(ctx context.Context, tx *Tx, code string) (Doc[T], error) {
+	row, err := tx.q.DocumentByCode(ctx, sqlc.DocumentByCodeParams{Kind: k.code, Code: code})
+	return k.one(tx, row, err)
+}
+
+// Of lists those of a plant in which something was noted, the newest first.
+func (k Kind[T]) Of(ctx context.Context, tx *Tx, plantID int64) ([]Doc[T], error) {
+	return k.all(tx.q.DocumentsOfPlant(ctx, sqlc.DocumentsOfPlantParams{PlantID: &plantID, Kind: k.code}))
+}
+
+// Begun lists all of a plant, those too in which nothing was noted yet, the newest first.
+func (k Kind[T]) Begun(ctx context.Context, tx *Tx, plantID int64) ([]Doc[T], error) {
+	return k.all(tx.q.DocumentsOfPlant(ctx, sqlc.DocumentsOfPlantParams{PlantID: &plantID, Kind: k.code, Blank: 1}))
+}
+
+// Newest finds the newest of a plant, blank or not; ErrNotFound where there is none.
+func (k Kind[T]) Newest(ctx context.Context, tx *Tx, plantID int64) (Doc[T], error) {
+	row, err := tx.q.NewestDocument(ctx, sqlc.NewestDocumentParams{PlantID: &plantID, Kind: k.code})
+	return k.one(tx, row, err)
+}
+
+// Before finds the newest of a plant in which something was noted, before a day or on it
+// before an id; ErrNotFound where there is none.
+func (k Kind[T]) Before(ctx context.Context, tx *Tx, plantID int64, day string, id int64) (Doc[T], error) {
+	of := sqlc.NewestBeforeParams{PlantID: &plantID, Kind: k.code, Day: day, ID: id}
+	row, err := tx.q.NewestBefore(ctx, of)
+	return k.one(tx, row, err)
+}
+
+// OfHouse lists those of the house that are not gone, by name and number.
+func (k Kind[T]) OfHouse(ctx context.Context, tx *Tx) ([]Doc[T], error) {
+	return k.all(tx.q.DocumentsOfHouse(ctx, k.code))
+}
+
+// OnBench is an open document of a plant on the bench.
+type OnBench[T any] struct {
+	Doc       Doc[T]
+	Plant     Plant
+	LookShort string // of the plant's newest look, or empty
+	LookDoc   string
+}
+
+// OnBench lists the open ones of plants on the bench, those kept apart last.
+func (k Kind[T]) OnBench(ctx context.Context, tx *Tx) ([]OnBench[T], error) {
+	rows, err := tx.q.OpenOnBench(ctx, k.code)
+	if err != nil {
+		return nil, fmt.Errorf("list of kind %s: %w", k.code, err)
+	}
+	list := make([]OnBench[T], len(rows))
+	for i, row := range rows {
+		list[i] = OnBench[T]{k.doc(row.Document), row.Plant, row.LookShort, row.LookDoc}
+	}
+	return list, nil
+}
+
+// Add keeps a new document, under its id where it has one.
+func (k Kind[T]) Add(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T], error) {
+	doc, err := json.Marshal(d.Value)
+	if err != nil {
+		return d, err
+	}
+	var plant *int64
+	if d.PlantID != 0 {
+		plant = &d.PlantID
+	}
+	if d.Short == "" {
+		d.Short = "{}"
+	}
+	row, err := tx.q.AddDocument(ctx, sqlc.AddDocumentParams{
+		Kind: k.code, ID: d.ID, PlantID: plant, Code: d.Code, Day: d.Day, State: string(d.State), DueOn: d.DueOn,
+		Short: d.Short, Doc: string(doc), Now: now,
+	})
+	if err != nil {
+		return d, fmt.Errorf("keep %s: %w", k.name, found(err))
+	}
+	return k.kept(tx, row, d.Value), nil
+}
+
+// Save keeps a change of a document, against the version that it was changed from: where
+// another was saved meanwhile, it is refused with a Conflict that tells both changes.
+func (k Kind[T]) Save(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T], error) {
+	row, err := tx.q.GetDocument(ctx, sqlc.GetDocumentParams{Kind: k.code, ID: d.ID})
+	if err != nil {
+		return d, found(err)
+	}
+	if row.Version != d.Version {
+		return d, k.conflict(ctx, tx, d, row)
+	}
+	doc, err := json.Marshal(d.Value)
+	if err != nil {
+		return d, err
+	}
+	if string(doc) != row.Doc {
+		base := sqlc.KeepBaseParams{Kind: k.code, ID: row.ID, Version: row.Version, Doc: row.Doc}
+		if err := tx.q.KeepBase(ctx, base); err != nil {
+			return d, fmt.Errorf("keep what the %s was: %w", k.name, err)
+		}
+		drop := sqlc.DropBasesParams{Kind: k.code, ID: row.ID, Before: row.Version - keptBases}
+		if err := tx.q.DropBases(ctx, drop); err != nil {
+			return d, err
+		}
+	}
+	row, err = tx.q.SaveDocument(ctx, sqlc.SaveDocumentParams{
+		Kind: k.code, ID: d.ID, Version: row.Version, Day: d.Day, State: string(d.State), DueOn: d.DueOn,
+		Short: d.Short, Doc: string(doc), Now: now,
+	})
+	if err != nil {
+		return d, fmt.Errorf("keep %s: %w", k.name, found(err))
+	}
+	return k.kept(tx, row, d.Value), nil
+}
+
+// Check refuses a version that is no longer the newest, with what changed.
+func (k Kind[T]) Check(ctx context.Context, tx *Tx, now Doc[T], version int64, yours T) error {
+	if now.Version == version {
+		return nil
+	}
+	row, err := tx.q.GetDocument(ctx, sqlc.GetDocumentParams{Kind: k.code, ID: now.ID})
+	if err != nil {
+		return found(err)
+	}
+	return k.conflict(ctx, tx, Doc[T]{ID: now.ID, Version: version, Value: yours}, row)
+}
+
+// conflict tells what was changed there since, and what here.
+func (k Kind[T]) conflict(ctx context.Context, tx *Tx, yours Doc[T], row sqlc.Document) error {
+	c := Conflict{What: k.name, Version: row.Version}
+	now, err := k.value(row.ID, row.Doc)
+	if err != nil {
+		return errors.Join(err, c)
+	}
+	if k.tell.Differs != nil {
+		c.Differs = k.tell.Differs(yours.Value, now)
+	}
+	doc, err := tx.q.GetBase(ctx, sqlc.GetBaseParams{Kind: k.code, ID: row.ID, Version: yours.Version})
+	base, unread := k.value(row.ID, doc)
+	if err == nil && unread == nil && k.tell.Changed != nil {
+		c.Theirs, c.Yours = k.tell.Changed(base, now, "there"), k.tell.Changed(base, yours.Value, "here")
+	}
+	return c
+}
+
+// SetShort changes what lists show of a document and when it is due, which follow from it:
+// its version stays.
+func (k Kind[T]) SetShort(ctx context.Context, tx *Tx, d Doc[T]) error {
+	err := tx.q.SetShort(ctx, sqlc.SetShortParams{Kind: k.code, ID: d.ID, Short: d.Short, DueOn: d.DueOn})
+	if err != nil {
+		return fmt.Errorf("%s %d in short: %w", k.name, d.ID, err)
+	}
+	return nil
+}
+
+// Reshort is SetShort for what was worked out in an earlier moment: it does nothing where the
+// document, or what lists show of it, was changed since. before is what lists showed then.
+func (k Kind[T]) Reshort(ctx context.Context, tx *Tx, d Doc[T], before string) error {
+	err := tx.q.SetShortFrom(ctx, sqlc.SetShortFromParams{
+		Kind: k.code, ID: d.ID, Short: d.Short, DueOn: d.DueOn, Version: d.Version, Before: before,
+	})
+	if err != nil {
+		return fmt.Errorf("%s %d in short: %w", k.name, d.ID, err)
+	}
+	return nil
+}
+
+// Recode writes a document that says what it said, in the form of this program. It does
+// nothing where it was changed since it was loaded.
+func (k Kind[T]) Recode(ctx context.Context, tx *Tx, d Doc[T]) error {
+	doc, err := json.Marshal(d.Value)
+	if err != nil {
+		return fmt.Errorf("%s %d: %w", k.name, d.ID, err)
+	}
+	return tx.q.Recode(ctx, sqlc.RecodeParams{Kind: k.code, ID: d.ID, Version: d.Version, Doc: string(doc)})
+}
+
+// Drop takes a document away, with what it was before.
+func (k Kind[T]) Drop(ctx context.Context, tx *Tx, id int64) error {
+	all := sqlc.DropBasesParams{Kind: k.code, ID: id, Before: 1 << 62}
+	return errors.Join(
+		tx.q.DropDocument(ctx, sqlc.DropDocumentParams{Kind: k.code, ID: id}),
+		tx.q.DropBases(ctx, all),
+	)
+}

@@ -1,0 +1,159 @@
+package ledger
+
+import (
+	"context"
+	"errors"
+	"fmt"
+
+	"therapeon/ledger/internal/sqlc"
+)
+
+// Weighing is a weighing of a plant.
+type Weighing = sqlc.Weighing
+
+// Incident is something that broke.
+type Incident = sqlc.Incident
+
+// Events are what happened to plants, noted one by one: weighings and incidents.
+type Events struct{ q *sqlc.Queries }
+
+// Events are what happened to plants.
+func (tx *Tx) Events() Events { return Events{tx.q} }
+
+// Weighings are those of a plant, the oldest first, the withdrawn too.
+func (e Events) Weighings(ctx context.Context, plantID int64) ([]Weighing, error) {
+	rows, err := e.q.Weighings(ctx, plantID)
+	if err != nil {
+		return nil, fmt.Errorf("list weighings: %w", err)
+	}
+	return rows, nil
+}
+
+// Weigh keeps a weighing.
+func (e Events) Weigh(ctx context.Context, w Weighing) (Weighing, error) {
+	row, err := e.q.AddWeighing(ctx, sqlc.AddWeighingParams{
+		PlantID: w.PlantID, At: w.At, Kind: w.Kind, Grams: w.Grams, Because: w.Because, Moment: w.Moment,
+		CreatedAt: w.CreatedAt,
+	})
+	if err != nil {
+		return row, fmt.Errorf("keep weighing: %w", err)
+	}
+	return row, nil
+}
+
+// WithdrawWeighing takes a weighing of a plant back, or lets it stand again.
+func (e Events) WithdrawWeighing(ctx context.Context, plantID, id int64, withdrawn bool) error {
+	_, err := e.q.WithdrawWeighing(
+		ctx,
+		sqlc.WithdrawWeighingParams{ID: id, PlantID: plantID, Withdrawn: asInt(withdrawn)},
+	)
+	return found(err)
+}
+
+// Incidents are those of a plant that stand, the newest first.
+func (e Events) Incidents(ctx context.Context, plantID int64) ([]Incident, error) {
+	rows, err := e.q.Incidents(ctx, plantID)
+	if err != nil {
+		return nil, fmt.Errorf("list incidents: %w", err)
+	}
+	return rows, nil
+}
+
+// AddIncident keeps an incident.
+func (e Events) AddIncident(ctx context.Context, i Incident) error {
+	_, err := e.q.AddIncident(ctx, sqlc.AddIncidentParams{
+		PlantID: i.PlantID, HappenedOn: i.HappenedOn, What: i.What, Note: i.Note, CreatedAt: i.CreatedAt,
+	})
+	if err != nil {
+		return fmt.Errorf("note incident: %w", err)
+	}
+	return nil
+}
+
+// WithdrawIncident takes an incident of a plant back, or lets it stand again.
+func (e Events) WithdrawIncident(ctx context.Context, plantID, id int64, withdrawn bool) error {
+	_, err := e.q.WithdrawIncident(
+		ctx,
+		sqlc.WithdrawIncidentParams{ID: id, PlantID: plantID, Withdrawn: asInt(withdrawn)},
+	)
+	return found(err)
+}
+
+// House is what is noted of the house itself: who read which cautions, and what the program
+// notes for itself.
+type House struct{ q *sqlc.Queries }
+
+// House is what is noted of the house itself.
+func (tx *Tx) House() House { return House{tx.q} }
+
+// Acknowledged is a caution that someone read, at a product or none.
+type Acknowledged = sqlc.AcknowledgedRow
+
+// Acknowledged are the cautions that a person has read.
+func (h House) Acknowledged(ctx context.Context, person string) ([]Acknowledged, error) {
+	rows, err := h.q.Acknowledged(ctx, person)
+	if err != nil {
+		return nil, fmt.Errorf("list cautions read: %w", err)
+	}
+	return rows, nil
+}
+
+// Acknowledge keeps that a person has read a caution.
+func (h House) Acknowledge(ctx context.Context, person string, a Acknowledged, at string) error {
+	return h.q.Acknowledge(
+		ctx,
+		sqlc.AcknowledgeParams{Person: person, Product: a.Product, Caution: a.Caution, At: at},
+	)
+}
+
+// Note is what the program noted for itself under a code, or empty.
+func (h House) Note(ctx context.Context, code string) (string, error) {
+	value, err := h.q.GetSetting(ctx, code)
+	if err = found(err); errors.Is(err, ErrNotFound) {
+		return "", nil
+	}
+	return value, err
+}
+
+// PutNote keeps what the program notes for itself.
+func (h House) PutNote(ctx context.Context, code, value string) error {
+	return h.q.PutSetting(ctx, sqlc.PutSettingParams{Code: code, Value: value})
+}
+
+// Timer is a timer that runs, or has run out and was not put away.
+type Timer = sqlc.ListTimersRow
+
+// Timers are the timers of the house.
+type Timers struct{ q *sqlc.Queries }
+
+// Timers are the timers of the house.
+func (tx *Tx) Timers() Timers { return Timers{tx.q} }
+
+// All lists the timers in hand, the first to end first.
+func (t Timers) All(ctx context.Context) ([]Timer, error) {
+	rows, err := t.q.ListTimers(ctx)
+	if err != nil {
+		return nil, fmt.Errorf("list timers: %w", err)
+	}
+	return rows, nil
+}
+
+// Get finds a timer; ErrNotFound where there is none.
+func (t Timers) Get(ctx context.Context, id int64) (seconds, startedMS int64, err error) {
+	row, err := t.q.GetTimer(ctx, id)
+	return row.Seconds, row.StartedMs, found(err)
+}
+
+// Start begins a timer.
+func (t Timers) Start(ctx context.Context, timer Timer) error {
+	_, err := t.q.CreateTimer(ctx, sqlc.CreateTimerParams{
+		PlantID: timer.PlantID, Job: timer.Job, Words: timer.Words, Seconds: timer.Seconds, StartedMs: timer.StartedMs,
+	})
+	return err
+}
+
+// Change sets how long a timer runs, or puts it away.
+func (t Timers) Change(ctx context.Context, id, seconds int64, away bool) error {
+	_, err := t.q.ChangeTimer(ctx, sqlc.ChangeTimerParams{ID: id, Seconds: seconds, PutAway: asInt(away)})
+	return err
+}

@@ -1,0 +1,11 @@
+import type { HomePlan } from "../api/client";
+
+/** What is planned for a plant, and how to change it. */
+export type Planning = {
+  plan: HomePlan;
+  change: (part: Partial<HomePlan>) => void;
+  /** What the server found wrong with a field of the plan. */
+  wrong: (field: string) => string | undefined;
+};
+
+export const litres = (l: number) => (l < 1 ? `${Math.round(l * 100) * 10} mL` : `${l.toFixed(1)} L`);
