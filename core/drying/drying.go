@@ -64,6 +64,7 @@ type Knowledge struct {
 	LeastSpread  knowledge.Number            `yaml:"least_spread" json:"least_spread" required:"true"`
 	LeafHours    knowledge.Number            `yaml:"leaf_hours" json:"leaf_hours" required:"true"`
 	Cycles       knowledge.Number            `yaml:"cycles" json:"cycles" required:"true"`
+	SpentShare   knowledge.Number            `yaml:"spent_share" json:"spent_share" required:"true"`
 	LeastHoldsG  knowledge.Number            `yaml:"least_holds_g" json:"least_holds_g" required:"true"`
 	JumpRange    knowledge.Number            `yaml:"jump_range" json:"jump_range" required:"true"`
 	WateredShare knowledge.Number            `yaml:"watered_share" json:"watered_share" required:"true"`
@@ -194,7 +195,7 @@ func (k *Knowledge) paces(all []Weight, f Forecast) []float64 {
 		}
 		var t, l []float64
 		for _, w := range of {
-			if left := w.Grams - f.DryG; left > 0.02*f.HoldsG {
+			if left := w.Grams - f.DryG; left > k.SpentShare.Value*f.HoldsG {
 				t, l = append(t, w.Day), append(l, math.Log(left))
 			}
 		}

@@ -47,7 +47,7 @@ func (k *Knowledge) Need(mixes [][]Measured, have map[string]float64, shelf Shel
 	}
 	for i := range list {
 		w := &list[i]
-		if w.ShortL = math.Max(0, w.NeedL-w.HaveL); w.ShortL < 0.005 {
+		if w.ShortL = math.Max(0, w.NeedL-w.HaveL); w.ShortL < k.ShortFromL.Value {
 			w.ShortL = 0
 			w.Words = fmt.Sprintf("%s of %s, there is enough.", litres(w.NeedL), w.Name)
 			continue
@@ -83,20 +83,20 @@ func (k *Knowledge) standIn(code string, shortL float64, spare map[string]float6
 			math.Abs(c.Water.Value-of.Water.Value) > k.StandsShare.Value {
 			continue
 		}
-		if far := apart + 0.2*math.Log(grade); far < least {
+		if far := apart + k.GradeWeighs.Value*math.Log(grade); far < least {
 			least = far
-			best = &Stand{c.Code, c.Name, shortL, differs(of, c)}
+			best = &Stand{c.Code, c.Name, shortL, k.differs(of, c)}
 		}
 	}
 	return best
 }
 
-func differs(of, c Component) string {
+func (k *Knowledge) differs(of, c Component) string {
 	words := "Holds as much water."
 	switch d := c.Water.Value - of.Water.Value; {
-	case d > 0.03:
+	case d > k.StandsDiffers.Value:
 		words = "Holds more water: let it dry a little longer."
-	case d < -0.03:
+	case d < -k.StandsDiffers.Value:
 		words = "Holds less water: look at it a little sooner."
 	}
 	if c.Organic != of.Organic {

@@ -70,26 +70,29 @@ type Adjustment struct {
 
 // Knowledge is the table of media.
 type Knowledge struct {
-	Components  []Component                 `yaml:"components" json:"components" required:"true"`
-	FillsWholly knowledge.Number            `yaml:"fills_wholly_below" json:"fills_wholly_below" required:"true"`
-	FillsNot    knowledge.Number            `yaml:"fills_not_above" json:"fills_not_above" required:"true"`
-	Settling    knowledge.Number            `yaml:"settling" json:"settling" required:"true"`
-	Tension     knowledge.Number            `yaml:"surface_tension_n_m" json:"surface_tension_n_m" required:"true"`
-	WaterKgM3   knowledge.Number            `yaml:"water_kg_m3" json:"water_kg_m3" required:"true"`
-	Gravity     knowledge.Number            `yaml:"gravity_m_s2" json:"gravity_m_s2" required:"true"`
-	PoreShare   knowledge.Number            `yaml:"pore_share" json:"pore_share" required:"true"`
-	WicksFrom   knowledge.Number            `yaml:"wicks_from_share" json:"wicks_from_share" required:"true"`
-	MuchLost    knowledge.Number            `yaml:"much_lost" json:"much_lost" required:"true"`
-	HardlyLost  knowledge.Number            `yaml:"hardly_lost" json:"hardly_lost" required:"true"`
-	UsualFill   knowledge.Text              `yaml:"usual_fill" json:"usual_fill" required:"true" description:"component that fills a pot of which nothing is said"`
-	DueAt       map[string]knowledge.Number `yaml:"due_at" json:"due_at" required:"true"`
-	LeastAir    map[string]knowledge.Number `yaml:"least_air" json:"least_air" required:"true"`
-	StandsGrade knowledge.Number            `yaml:"stands_in_grade" json:"stands_in_grade" required:"true"`
-	StandsShare knowledge.Number            `yaml:"stands_in_share" json:"stands_in_share" required:"true"`
-	Recipes     []Recipe                    `yaml:"recipes" json:"recipes" required:"true"`
-	Adjust      map[string]Adjustment       `yaml:"adjust" json:"adjust" required:"true"`
-	DryBelow    knowledge.Number            `yaml:"dry_room_below_percent" json:"dry_room_below_percent" required:"true"`
-	HumidAbove  knowledge.Number            `yaml:"humid_room_above_percent" json:"humid_room_above_percent" required:"true"`
+	Components    []Component                 `yaml:"components" json:"components" required:"true"`
+	FillsWholly   knowledge.Number            `yaml:"fills_wholly_below" json:"fills_wholly_below" required:"true"`
+	FillsNot      knowledge.Number            `yaml:"fills_not_above" json:"fills_not_above" required:"true"`
+	Settling      knowledge.Number            `yaml:"settling" json:"settling" required:"true"`
+	Tension       knowledge.Number            `yaml:"surface_tension_n_m" json:"surface_tension_n_m" required:"true"`
+	WaterKgM3     knowledge.Number            `yaml:"water_kg_m3" json:"water_kg_m3" required:"true"`
+	Gravity       knowledge.Number            `yaml:"gravity_m_s2" json:"gravity_m_s2" required:"true"`
+	PoreShare     knowledge.Number            `yaml:"pore_share" json:"pore_share" required:"true"`
+	WicksFrom     knowledge.Number            `yaml:"wicks_from_share" json:"wicks_from_share" required:"true"`
+	MuchLost      knowledge.Number            `yaml:"much_lost" json:"much_lost" required:"true"`
+	HardlyLost    knowledge.Number            `yaml:"hardly_lost" json:"hardly_lost" required:"true"`
+	UsualFill     knowledge.Text              `yaml:"usual_fill" json:"usual_fill" required:"true" description:"component that fills a pot of which nothing is said"`
+	DueAt         map[string]knowledge.Number `yaml:"due_at" json:"due_at" required:"true"`
+	LeastAir      map[string]knowledge.Number `yaml:"least_air" json:"least_air" required:"true"`
+	StandsGrade   knowledge.Number            `yaml:"stands_in_grade" json:"stands_in_grade" required:"true"`
+	StandsShare   knowledge.Number            `yaml:"stands_in_share" json:"stands_in_share" required:"true"`
+	GradeWeighs   knowledge.Number            `yaml:"stands_in_grade_weighs" json:"stands_in_grade_weighs" required:"true"`
+	StandsDiffers knowledge.Number            `yaml:"stands_in_differs" json:"stands_in_differs" required:"true"`
+	ShortFromL    knowledge.Number            `yaml:"short_from_l" json:"short_from_l" required:"true"`
+	Recipes       []Recipe                    `yaml:"recipes" json:"recipes" required:"true"`
+	Adjust        map[string]Adjustment       `yaml:"adjust" json:"adjust" required:"true"`
+	DryBelow      knowledge.Number            `yaml:"dry_room_below_percent" json:"dry_room_below_percent" required:"true"`
+	HumidAbove    knowledge.Number            `yaml:"humid_room_above_percent" json:"humid_room_above_percent" required:"true"`
 }
 
 // Table is the table.

@@ -33,13 +33,13 @@ func (k *Knowledge) Advise(p Needs) Size {
 			byBase = p.BaseMM + k.BesideMM.Value + k.LeadRoomMM.Value
 		}
 	}
-	pot := Pot{Shape: Round, Wall: p.Wall, TopMM: tens(math.Max(byRoots, byBase))}
-	pot.BottomMM, pot.HeightMM = tens(taper*pot.TopMM), tens(k.HeightShare.Value*pot.TopMM)
+	pot := Pot{Shape: Round, Wall: p.Wall, TopMM: k.sold(math.Max(byRoots, byBase))}
+	pot.BottomMM, pot.HeightMM = k.sold(taper*pot.TopMM), k.sold(k.HeightShare.Value*pot.TopMM)
 	if byBase > k.BaseOverRoots.Value*byRoots {
 		say(k.BesideMM.Provenance, "The base is %.0f mm wide, so it is no narrower than %.0f mm.", p.BaseMM, byBase)
 		if p.FewRoots {
 			pot.CrockMM = k.CrockMM.Value
-			pot.HeightMM = tens(k.ShallowMM.Value + pot.CrockMM + k.RimMM.Value)
+			pot.HeightMM = k.sold(k.ShallowMM.Value + pot.CrockMM + k.RimMM.Value)
 			say(
 				k.ShallowMM.Provenance,
 				"Wide and shallow for a wide base with few roots: %.0f mm of medium over a layer of broken crock.",
@@ -48,7 +48,8 @@ func (k *Knowledge) Advise(p Needs) Size {
 		}
 	}
 	if p.FewRoots && pot.CrockMM == 0 && pot.HeightMM > p.LongestMM+k.SpareMM.Value {
-		pot.CrockMM = math.Round(pot.HeightMM*k.CrockShare.Value/5) * 5
+		step := k.LayerStepMM.Value
+		pot.CrockMM = math.Round(pot.HeightMM*k.CrockShare.Value/step) * step
 		say(k.CrockShare.Provenance, "A coarse layer of %.0f mm below, where no roots reach yet.", pot.CrockMM)
 	}
 	if pot.Wall == "" {
@@ -82,17 +83,22 @@ func (k *Knowledge) reservoir(pot *Pot, p Needs) knowledge.Text {
 	said := k.Shallow
 	needs := p.LongestMM - k.Base(p.Group).Value + k.AboveMM.Value + k.LeastMM.Value + k.RimMM.Value
 	if needs > pot.HeightMM {
-		if tens(needs) > k.Tallest.Value*pot.TopMM {
+		if k.sold(needs) > k.Tallest.Value*pot.TopMM {
 			return k.Cannot
 		}
-		pot.HeightMM, said = tens(needs), k.Tall
+		pot.HeightMM, said = k.sold(needs), k.Tall
 	}
 	clear := pot.FillMM() + k.Base(p.Group).Value - p.LongestMM - k.AboveMM.Value
-	hole = math.Max(0, math.Min(math.Floor(clear/5)*5, math.Floor(k.MostShare.Value*pot.HeightMM/5)*5))
+	step := k.LayerStepMM.Value
+	hole = math.Max(0, math.Floor(math.Min(clear, k.MostShare.Value*pot.HeightMM)/step)*step)
 	return said
 }
 
-func tens(mm float64) float64 { return math.Max(30, math.Ceil(mm/10-1e-9)*10) }
+// sold is the next size up in which pots are sold.
+func (k *Knowledge) sold(mm float64) float64 {
+	step := k.StepMM.Value
+	return math.Max(k.LeastWideMM.Value, math.Ceil(mm/step-1e-9)*step)
+}
 
 // Fit is how a pot suits a plant.
 type Fit struct {

@@ -198,6 +198,9 @@ type Knowledge struct {
 	BaseOverRoots knowledge.Number            `yaml:"base_over_roots" json:"base_over_roots" required:"true"`
 	ShallowTimes  knowledge.Number            `yaml:"shallow_times" json:"shallow_times" required:"true"`
 	WideTimes     knowledge.Number            `yaml:"wide_times" json:"wide_times" required:"true"`
+	StepMM        knowledge.Number            `yaml:"step_mm" json:"step_mm" required:"true"`
+	LeastWideMM   knowledge.Number            `yaml:"least_wide_mm" json:"least_wide_mm" required:"true"`
+	LayerStepMM   knowledge.Number            `yaml:"layer_step_mm" json:"layer_step_mm" required:"true"`
 	StandsInIt    knowledge.Text              `yaml:"stands_in_water" json:"stands_in_water" required:"true"`
 	BaseMM        map[string]knowledge.Number `yaml:"base_mm" json:"base_mm" required:"true"`
 }

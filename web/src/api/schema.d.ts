@@ -2319,6 +2319,7 @@ export interface components {
             least_spread: components["schemas"]["KnowledgeNumber"];
             least_weights: components["schemas"]["KnowledgeNumber"];
             one_cycle: components["schemas"]["KnowledgeNumber"];
+            spent_share: components["schemas"]["KnowledgeNumber"];
             surface: components["schemas"]["KnowledgeEstimate"];
             walls: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
@@ -2978,7 +2979,10 @@ export interface components {
             pore_share: components["schemas"]["KnowledgeNumber"];
             recipes: components["schemas"]["MediaRecipe"][];
             settling: components["schemas"]["KnowledgeNumber"];
+            short_from_l: components["schemas"]["KnowledgeNumber"];
+            stands_in_differs: components["schemas"]["KnowledgeNumber"];
             stands_in_grade: components["schemas"]["KnowledgeNumber"];
+            stands_in_grade_weighs: components["schemas"]["KnowledgeNumber"];
             stands_in_share: components["schemas"]["KnowledgeNumber"];
             surface_tension_n_m: components["schemas"]["KnowledgeNumber"];
             /** @description component that fills a pot of which nothing is said */
@@ -3502,8 +3506,10 @@ export interface components {
             crock_share: components["schemas"]["KnowledgeNumber"];
             height_over_width: components["schemas"]["KnowledgeNumber"];
             hole_rows_mm: components["schemas"]["KnowledgeNumber"];
+            layer_step_mm: components["schemas"]["KnowledgeNumber"];
             lead_room_mm: components["schemas"]["KnowledgeNumber"];
             least_ml: components["schemas"]["KnowledgeNumber"];
+            least_wide_mm: components["schemas"]["KnowledgeNumber"];
             opaque_why: components["schemas"]["KnowledgeText"];
             reservoir_cannot: components["schemas"]["KnowledgeText"];
             reservoir_least_mm: components["schemas"]["KnowledgeNumber"];
@@ -3519,6 +3525,7 @@ export interface components {
             side_holes: components["schemas"]["KnowledgeText"];
             spare_mm: components["schemas"]["KnowledgeNumber"];
             stands_in_water: components["schemas"]["KnowledgeText"];
+            step_mm: components["schemas"]["KnowledgeNumber"];
             tallest: components["schemas"]["KnowledgeNumber"];
             taper: components["schemas"]["KnowledgeNumber"];
             too_big: components["schemas"]["KnowledgeNumber"];
