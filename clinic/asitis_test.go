@@ -276,6 +276,36 @@ func TestAChangeOfTheHouseReachesTheListsPlantByPlant(t *testing.T) {
 	assert.Equal(t, []int{some[0], some[0], some[0]}, cutsOfAll())
 }
 
+// The house changes while a plant is being judged by its old sides: that judgement is dropped.
+func TestAChangeOfTheHouseInTheMiddleOfAPlantCounts(t *testing.T) {
+	c := newClinic(t)
+	p, r := begun(t, c, patient.Intake{Tag: "Middle", Group: "phalaenopsis", LeafCount: 4})
+	save(t, c, r, entry("a", 9, 80, roots.Firm), entry("b", 5, 60, roots.Hollow))
+	side := func(to disputes.SideCode) {
+		s, err := c.Settings.Settings(t.Context())
+		require.NoError(t, err)
+		s.DeadDryRoots = to
+		_, err = c.Settings.SetSettings(t.Context(), s)
+		require.NoError(t, err)
+	}
+	side(disputes.KeepSome)
+	k, changed := *c.Records, false
+	k.Now = func() time.Time { // asked for while the plant is loaded
+		if !changed {
+			changed = true
+			side(disputes.AllOff)
+		}
+		return c.Records.Now()
+	}
+	_, err := settings.JudgeNext(t.Context(), &k)
+	require.NoError(t, err)
+	require.True(t, changed)
+	require.NoError(t, c.Settings.Resume(t.Context()))
+	shown, err := c.Intake.Plant(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Equal(t, 5, shown.Latest.Cuts, "by the house as it is: all off")
+}
+
 // What was changed while it was being judged is not written over.
 func TestJudgingDoesNotWriteOverWhatWasChangedMeanwhile(t *testing.T) {
 	c := newClinic(t)
