@@ -126,7 +126,7 @@ func mark(ctx context.Context, path string) error {
 
 // keepAs gives a file its name, once it lies on the disk.
 func keepAs(part, to string) error {
-	if err := sync(part); err != nil {
+	if err := onDisk(part); err != nil {
 		return err
 	}
 	if err := os.Chmod(part, 0o600); err != nil {
@@ -135,10 +135,11 @@ func keepAs(part, to string) error {
 	if err := os.Rename(part, to); err != nil {
 		return err
 	}
-	return sync(filepath.Dir(to))
+	return onDisk(filepath.Dir(to))
 }
 
-func sync(path string) error {
+// onDisk waits until what was written at path is on the disk.
+func onDisk(path string) error {
 	f, err := os.Open(path)
 	if err != nil {
 		return err

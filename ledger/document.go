@@ -127,6 +127,22 @@ func (k Kind[T]) Head(ctx context.Context, tx *Tx, id int64) (Doc[T], error) {
 	return head[T](row), nil
 }
 
+// HeadBefore is Before without reading the value.
+func (k Kind[T]) HeadBefore(ctx context.Context, tx *Tx, plantID int64, day string) (Doc[T], error) {
+	row, err := tx.q.NewestBefore(ctx, sqlc.NewestBeforeParams{PlantID: &plantID, Kind: k.code, Day: day})
+	return head[T](row), found(err)
+}
+
+// HeadsOf is Begun without reading the values.
+func (k Kind[T]) HeadsOf(ctx context.Context, tx *Tx, plantID int64) ([]Doc[T], error) {
+	rows, err := tx.q.DocumentsOfPlant(ctx, sqlc.DocumentsOfPlantParams{PlantID: &plantID, Kind: k.code, Blank: 1})
+	list := make([]Doc[T], len(rows))
+	for i, row := range rows {
+		list[i] = head[T](row)
+	}
+	return list, err
+}
+
 func (k Kind[T]) all(rows []sqlc.Document, err error) ([]Doc[T], error) {
 	if err != nil {
 		return nil, fmt.Errorf("list of kind %s: %w", k.code, err)

@@ -22,6 +22,7 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
+	"sync"
 	"sync/atomic"
 	"time"
 
@@ -44,13 +45,41 @@ var (
 
 // Ledger is an open file.
 type Ledger struct {
-	queries         *sqlc.Queries
-	readers, writer *sql.DB
+	readers, writer pool
 	turn            chan struct{}
 	lock            *Lock
 	path            string
 	kind            Whose
 	reads           *atomic.Int64 // plants loaded, for checks
+}
+
+// pool are connections to the file, with the queries prepared on them at their first use.
+type pool struct {
+	*sql.DB
+	first   sync.Mutex
+	queries *sqlc.Queries
+}
+
+// begin begins a transaction, with the queries in it.
+func (p *pool) begin(ctx context.Context) (*sql.Tx, *sqlc.Queries, error) {
+	queries, err := p.prepared(ctx)
+	if err != nil {
+		return nil, nil, fmt.Errorf("prepare: %w", plain(err))
+	}
+	tx, err := p.BeginTx(ctx, nil)
+	if err != nil {
+		return nil, nil, fmt.Errorf("begin: %w", plain(err))
+	}
+	return tx, queries.WithTx(tx), nil
+}
+
+func (p *pool) prepared(ctx context.Context) (_ *sqlc.Queries, err error) {
+	p.first.Lock()
+	defer p.first.Unlock()
+	if p.queries == nil {
+		p.queries, err = sqlc.Prepare(ctx, p.DB)
+	}
+	return p.queries, err
 }
 
 // Open opens the bench at path, making it and its folder when missing, holds it
@@ -128,7 +157,7 @@ func (s *Ledger) open(ctx context.Context) (err error) {
 	} else if !errors.Is(err, os.ErrNotExist) {
 		return err
 	}
-	s.writer, err = sql.Open("sqlite", dsn(s.path, url.Values{"_pragma": {
+	s.writer.DB, err = sql.Open("sqlite", dsn(s.path, url.Values{"_pragma": {
 		"busy_timeout(5000)",
 		fmt.Sprintf("application_id(%d)", s.kind),
 		"journal_mode(WAL)",
@@ -142,13 +171,12 @@ func (s *Ledger) open(ctx context.Context) (err error) {
 	if err := s.migrate(ctx); err != nil {
 		return fmt.Errorf("bring %s up to date: %w", s.path, plain(err))
 	}
-	s.readers, err = sql.Open("sqlite", dsn(s.path, url.Values{"_pragma": {"busy_timeout(5000)", "query_only(1)"}}))
+	s.readers.DB, err = sql.Open("sqlite", dsn(s.path, url.Values{"_pragma": {"busy_timeout(5000)", "query_only(1)"}}))
 	if err != nil {
 		return fmt.Errorf("open the data file: %w", err)
 	}
 	s.readers.SetMaxOpenConns(runtime.GOMAXPROCS(0) + 1)
 	s.readers.SetMaxIdleConns(runtime.GOMAXPROCS(0) + 1)
-	s.queries = sqlc.New(s.readers)
 	return nil
 }
 
@@ -161,7 +189,7 @@ func provider(db *sql.DB) (*goose.Provider, error) {
 }
 
 func (s *Ledger) migrate(ctx context.Context) error {
-	p, err := provider(s.writer)
+	p, err := provider(s.writer.DB)
 	if err != nil {
 		return err
 	}
@@ -197,7 +225,7 @@ func (s *Ledger) Serving(address string) error { return s.lock.Serving(address) 
 // Close closes the file and lets it go.
 func (s *Ledger) Close() error {
 	var err error
-	for _, db := range []*sql.DB{s.readers, s.writer} {
+	for _, db := range []*sql.DB{s.readers.DB, s.writer.DB} {
 		if db != nil {
 			err = errors.Join(err, db.Close())
 		}
@@ -214,12 +242,12 @@ func (s *Ledger) Write(ctx context.Context, work func(*Tx) error) error {
 	case <-ctx.Done():
 		return ctx.Err()
 	}
-	tx, err := s.writer.BeginTx(ctx, nil)
+	tx, queries, err := s.writer.begin(ctx)
 	if err != nil {
-		return fmt.Errorf("begin: %w", plain(err))
+		return err
 	}
 	defer func() { _ = tx.Rollback() }() // after a commit it does nothing
-	if err := work(&Tx{q: s.queries.WithTx(tx), reads: s.reads}); err != nil {
+	if err := work(&Tx{q: queries, reads: s.reads}); err != nil {
 		return plain(err)
 	}
 	if err := tx.Commit(); err != nil {
@@ -232,12 +260,12 @@ func (s *Ledger) Write(ctx context.Context, work func(*Tx) error) error {
 // Read runs work on one moment of the file: writes that land meanwhile do not
 // show.
 func (s *Ledger) Read(ctx context.Context, work func(*Tx) error) error {
-	tx, err := s.readers.BeginTx(ctx, nil)
+	tx, queries, err := s.readers.begin(ctx)
 	if err != nil {
-		return fmt.Errorf("begin: %w", err)
+		return err
 	}
 	defer func() { _ = tx.Rollback() }()
-	return work(&Tx{q: s.queries.WithTx(tx), reads: s.reads})
+	return work(&Tx{q: queries, reads: s.reads})
 }
 
 // plain names what the driver says by a number.

@@ -235,7 +235,7 @@ func entries(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Pl
 			)
 		}
 	}
-	read, err := record.Readings.Begun(ctx, tx, row.ID)
+	read, err := record.Readings.HeadsOf(ctx, tx, row.ID)
 	if err != nil {
 		return nil, err
 	}

@@ -288,14 +288,14 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 	if len(cut) > 0 {
 		p.SpikeCutOn = slices.Max(cut)
 	}
-	latest, err := record.NewestRead(ctx, tx, row.ID)
+	latest, err := record.Readings.HeadBefore(ctx, tx, row.ID, patient.Ever)
 	if err == nil {
 		s := judging.SummaryOf(latest.ID, latest.Day, latest.Short)
 		p.Latest = &s
 	} else if !record.IsMissing(err) {
 		return p, err
 	}
-	look, err := record.Looks.Before(ctx, tx, row.ID, patient.Ever, 0)
+	look, err := record.Looks.HeadBefore(ctx, tx, row.ID, patient.Ever)
 	if err == nil {
 		l := judging.LookShown(look.ID, look.Day, look.DueOn, look.Short)
 		p.Looked = &l

@@ -249,7 +249,7 @@ func (c *Service) Readings(ctx context.Context, plantID int64) ([]judging.Summar
 		if _, err := tx.Plants().Get(ctx, plantID); err != nil {
 			return nil, record.MissingOr(err, "plant", plantID)
 		}
-		return record.Readings.Begun(ctx, tx, plantID)
+		return record.Readings.HeadsOf(ctx, tx, plantID)
 	})
 	if err != nil {
 		return nil, err

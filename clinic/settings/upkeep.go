@@ -158,13 +158,10 @@ func (c *Service) Resume(ctx context.Context) error {
 	if err := places.FinishImports(ctx, c.Keeper); err != nil {
 		return err
 	}
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
-		pass, err := passOf(ctx, tx)
-		if err != nil || pass.By == JudgedBy {
-			return err
-		}
-		return judgeAll(ctx, c.Keeper, tx)
-	})
+	pass, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (JudgingPass, error) { return passOf(ctx, tx) })
+	if err == nil && pass.By != JudgedBy {
+		err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return judgeAll(ctx, c.Keeper, tx) })
+	}
 	for err == nil {
 		var more bool
 		if more, err = JudgeNext(ctx, c.Keeper); !more {

@@ -7,6 +7,7 @@ package sqlc
 import (
 	"context"
 	"database/sql"
+	"fmt"
 )
 
 type DBTX interface {
@@ -20,12 +21,638 @@ func New(db DBTX) *Queries {
 	return &Queries{db: db}
 }
 
+func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
+	q := Queries{db: db}
+	var err error
+	if q.acknowledgeStmt, err = db.PrepareContext(ctx, acknowledge); err != nil {
+		return nil, fmt.Errorf("error preparing query Acknowledge: %w", err)
+	}
+	if q.acknowledgedStmt, err = db.PrepareContext(ctx, acknowledged); err != nil {
+		return nil, fmt.Errorf("error preparing query Acknowledged: %w", err)
+	}
+	if q.addDocumentStmt, err = db.PrepareContext(ctx, addDocument); err != nil {
+		return nil, fmt.Errorf("error preparing query AddDocument: %w", err)
+	}
+	if q.addImportStmt, err = db.PrepareContext(ctx, addImport); err != nil {
+		return nil, fmt.Errorf("error preparing query AddImport: %w", err)
+	}
+	if q.addIncidentStmt, err = db.PrepareContext(ctx, addIncident); err != nil {
+		return nil, fmt.Errorf("error preparing query AddIncident: %w", err)
+	}
+	if q.addPlaceStmt, err = db.PrepareContext(ctx, addPlace); err != nil {
+		return nil, fmt.Errorf("error preparing query AddPlace: %w", err)
+	}
+	if q.addPlantStmt, err = db.PrepareContext(ctx, addPlant); err != nil {
+		return nil, fmt.Errorf("error preparing query AddPlant: %w", err)
+	}
+	if q.addToHourStmt, err = db.PrepareContext(ctx, addToHour); err != nil {
+		return nil, fmt.Errorf("error preparing query AddToHour: %w", err)
+	}
+	if q.addWeighingStmt, err = db.PrepareContext(ctx, addWeighing); err != nil {
+		return nil, fmt.Errorf("error preparing query AddWeighing: %w", err)
+	}
+	if q.archivePlantStmt, err = db.PrepareContext(ctx, archivePlant); err != nil {
+		return nil, fmt.Errorf("error preparing query ArchivePlant: %w", err)
+	}
+	if q.changePlantStmt, err = db.PrepareContext(ctx, changePlant); err != nil {
+		return nil, fmt.Errorf("error preparing query ChangePlant: %w", err)
+	}
+	if q.changeTimerStmt, err = db.PrepareContext(ctx, changeTimer); err != nil {
+		return nil, fmt.Errorf("error preparing query ChangeTimer: %w", err)
+	}
+	if q.countAllPlantsStmt, err = db.PrepareContext(ctx, countAllPlants); err != nil {
+		return nil, fmt.Errorf("error preparing query CountAllPlants: %w", err)
+	}
+	if q.countPlantsStmt, err = db.PrepareContext(ctx, countPlants); err != nil {
+		return nil, fmt.Errorf("error preparing query CountPlants: %w", err)
+	}
+	if q.createTimerStmt, err = db.PrepareContext(ctx, createTimer); err != nil {
+		return nil, fmt.Errorf("error preparing query CreateTimer: %w", err)
+	}
+	if q.daysStmt, err = db.PrepareContext(ctx, days); err != nil {
+		return nil, fmt.Errorf("error preparing query Days: %w", err)
+	}
+	if q.divisionsStmt, err = db.PrepareContext(ctx, divisions); err != nil {
+		return nil, fmt.Errorf("error preparing query Divisions: %w", err)
+	}
+	if q.documentByCodeStmt, err = db.PrepareContext(ctx, documentByCode); err != nil {
+		return nil, fmt.Errorf("error preparing query DocumentByCode: %w", err)
+	}
+	if q.documentsOfHouseStmt, err = db.PrepareContext(ctx, documentsOfHouse); err != nil {
+		return nil, fmt.Errorf("error preparing query DocumentsOfHouse: %w", err)
+	}
+	if q.documentsOfPlantStmt, err = db.PrepareContext(ctx, documentsOfPlant); err != nil {
+		return nil, fmt.Errorf("error preparing query DocumentsOfPlant: %w", err)
+	}
+	if q.dropBasesStmt, err = db.PrepareContext(ctx, dropBases); err != nil {
+		return nil, fmt.Errorf("error preparing query DropBases: %w", err)
+	}
+	if q.dropDocumentStmt, err = db.PrepareContext(ctx, dropDocument); err != nil {
+		return nil, fmt.Errorf("error preparing query DropDocument: %w", err)
+	}
+	if q.dropImportStmt, err = db.PrepareContext(ctx, dropImport); err != nil {
+		return nil, fmt.Errorf("error preparing query DropImport: %w", err)
+	}
+	if q.findPlantsStmt, err = db.PrepareContext(ctx, findPlants); err != nil {
+		return nil, fmt.Errorf("error preparing query FindPlants: %w", err)
+	}
+	if q.getBaseStmt, err = db.PrepareContext(ctx, getBase); err != nil {
+		return nil, fmt.Errorf("error preparing query GetBase: %w", err)
+	}
+	if q.getDocumentStmt, err = db.PrepareContext(ctx, getDocument); err != nil {
+		return nil, fmt.Errorf("error preparing query GetDocument: %w", err)
+	}
+	if q.getImportStmt, err = db.PrepareContext(ctx, getImport); err != nil {
+		return nil, fmt.Errorf("error preparing query GetImport: %w", err)
+	}
+	if q.getPlantStmt, err = db.PrepareContext(ctx, getPlant); err != nil {
+		return nil, fmt.Errorf("error preparing query GetPlant: %w", err)
+	}
+	if q.getSettingStmt, err = db.PrepareContext(ctx, getSetting); err != nil {
+		return nil, fmt.Errorf("error preparing query GetSetting: %w", err)
+	}
+	if q.getTimerStmt, err = db.PrepareContext(ctx, getTimer); err != nil {
+		return nil, fmt.Errorf("error preparing query GetTimer: %w", err)
+	}
+	if q.hoursStmt, err = db.PrepareContext(ctx, hours); err != nil {
+		return nil, fmt.Errorf("error preparing query Hours: %w", err)
+	}
+	if q.importOfPlaceStmt, err = db.PrepareContext(ctx, importOfPlace); err != nil {
+		return nil, fmt.Errorf("error preparing query ImportOfPlace: %w", err)
+	}
+	if q.importsStmt, err = db.PrepareContext(ctx, imports); err != nil {
+		return nil, fmt.Errorf("error preparing query Imports: %w", err)
+	}
+	if q.incidentsStmt, err = db.PrepareContext(ctx, incidents); err != nil {
+		return nil, fmt.Errorf("error preparing query Incidents: %w", err)
+	}
+	if q.keepBaseStmt, err = db.PrepareContext(ctx, keepBase); err != nil {
+		return nil, fmt.Errorf("error preparing query KeepBase: %w", err)
+	}
+	if q.listTimersStmt, err = db.PrepareContext(ctx, listTimers); err != nil {
+		return nil, fmt.Errorf("error preparing query ListTimers: %w", err)
+	}
+	if q.namePlaceStmt, err = db.PrepareContext(ctx, namePlace); err != nil {
+		return nil, fmt.Errorf("error preparing query NamePlace: %w", err)
+	}
+	if q.newestBeforeStmt, err = db.PrepareContext(ctx, newestBefore); err != nil {
+		return nil, fmt.Errorf("error preparing query NewestBefore: %w", err)
+	}
+	if q.newestDocumentStmt, err = db.PrepareContext(ctx, newestDocument); err != nil {
+		return nil, fmt.Errorf("error preparing query NewestDocument: %w", err)
+	}
+	if q.openOnBenchStmt, err = db.PrepareContext(ctx, openOnBench); err != nil {
+		return nil, fmt.Errorf("error preparing query OpenOnBench: %w", err)
+	}
+	if q.placesStmt, err = db.PrepareContext(ctx, places); err != nil {
+		return nil, fmt.Errorf("error preparing query Places: %w", err)
+	}
+	if q.plantsAfterStmt, err = db.PrepareContext(ctx, plantsAfter); err != nil {
+		return nil, fmt.Errorf("error preparing query PlantsAfter: %w", err)
+	}
+	if q.plantsAtPlaceStmt, err = db.PrepareContext(ctx, plantsAtPlace); err != nil {
+		return nil, fmt.Errorf("error preparing query PlantsAtPlace: %w", err)
+	}
+	if q.putDayStmt, err = db.PrepareContext(ctx, putDay); err != nil {
+		return nil, fmt.Errorf("error preparing query PutDay: %w", err)
+	}
+	if q.putHourStmt, err = db.PrepareContext(ctx, putHour); err != nil {
+		return nil, fmt.Errorf("error preparing query PutHour: %w", err)
+	}
+	if q.putSettingStmt, err = db.PrepareContext(ctx, putSetting); err != nil {
+		return nil, fmt.Errorf("error preparing query PutSetting: %w", err)
+	}
+	if q.recodeStmt, err = db.PrepareContext(ctx, recode); err != nil {
+		return nil, fmt.Errorf("error preparing query Recode: %w", err)
+	}
+	if q.saveDocumentStmt, err = db.PrepareContext(ctx, saveDocument); err != nil {
+		return nil, fmt.Errorf("error preparing query SaveDocument: %w", err)
+	}
+	if q.setHomeStmt, err = db.PrepareContext(ctx, setHome); err != nil {
+		return nil, fmt.Errorf("error preparing query SetHome: %w", err)
+	}
+	if q.setImportDoneStmt, err = db.PrepareContext(ctx, setImportDone); err != nil {
+		return nil, fmt.Errorf("error preparing query SetImportDone: %w", err)
+	}
+	if q.setLookOnStmt, err = db.PrepareContext(ctx, setLookOn); err != nil {
+		return nil, fmt.Errorf("error preparing query SetLookOn: %w", err)
+	}
+	if q.setParentStmt, err = db.PrepareContext(ctx, setParent); err != nil {
+		return nil, fmt.Errorf("error preparing query SetParent: %w", err)
+	}
+	if q.setShortStmt, err = db.PrepareContext(ctx, setShort); err != nil {
+		return nil, fmt.Errorf("error preparing query SetShort: %w", err)
+	}
+	if q.setShortFromStmt, err = db.PrepareContext(ctx, setShortFrom); err != nil {
+		return nil, fmt.Errorf("error preparing query SetShortFrom: %w", err)
+	}
+	if q.touchPlantStmt, err = db.PrepareContext(ctx, touchPlant); err != nil {
+		return nil, fmt.Errorf("error preparing query TouchPlant: %w", err)
+	}
+	if q.weighingsStmt, err = db.PrepareContext(ctx, weighings); err != nil {
+		return nil, fmt.Errorf("error preparing query Weighings: %w", err)
+	}
+	if q.withdrawIncidentStmt, err = db.PrepareContext(ctx, withdrawIncident); err != nil {
+		return nil, fmt.Errorf("error preparing query WithdrawIncident: %w", err)
+	}
+	if q.withdrawWeighingStmt, err = db.PrepareContext(ctx, withdrawWeighing); err != nil {
+		return nil, fmt.Errorf("error preparing query WithdrawWeighing: %w", err)
+	}
+	return &q, nil
+}
+
+func (q *Queries) Close() error {
+	var err error
+	if q.acknowledgeStmt != nil {
+		if cerr := q.acknowledgeStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing acknowledgeStmt: %w", cerr)
+		}
+	}
+	if q.acknowledgedStmt != nil {
+		if cerr := q.acknowledgedStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing acknowledgedStmt: %w", cerr)
+		}
+	}
+	if q.addDocumentStmt != nil {
+		if cerr := q.addDocumentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addDocumentStmt: %w", cerr)
+		}
+	}
+	if q.addImportStmt != nil {
+		if cerr := q.addImportStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addImportStmt: %w", cerr)
+		}
+	}
+	if q.addIncidentStmt != nil {
+		if cerr := q.addIncidentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addIncidentStmt: %w", cerr)
+		}
+	}
+	if q.addPlaceStmt != nil {
+		if cerr := q.addPlaceStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addPlaceStmt: %w", cerr)
+		}
+	}
+	if q.addPlantStmt != nil {
+		if cerr := q.addPlantStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addPlantStmt: %w", cerr)
+		}
+	}
+	if q.addToHourStmt != nil {
+		if cerr := q.addToHourStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addToHourStmt: %w", cerr)
+		}
+	}
+	if q.addWeighingStmt != nil {
+		if cerr := q.addWeighingStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addWeighingStmt: %w", cerr)
+		}
+	}
+	if q.archivePlantStmt != nil {
+		if cerr := q.archivePlantStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing archivePlantStmt: %w", cerr)
+		}
+	}
+	if q.changePlantStmt != nil {
+		if cerr := q.changePlantStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing changePlantStmt: %w", cerr)
+		}
+	}
+	if q.changeTimerStmt != nil {
+		if cerr := q.changeTimerStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing changeTimerStmt: %w", cerr)
+		}
+	}
+	if q.countAllPlantsStmt != nil {
+		if cerr := q.countAllPlantsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing countAllPlantsStmt: %w", cerr)
+		}
+	}
+	if q.countPlantsStmt != nil {
+		if cerr := q.countPlantsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing countPlantsStmt: %w", cerr)
+		}
+	}
+	if q.createTimerStmt != nil {
+		if cerr := q.createTimerStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing createTimerStmt: %w", cerr)
+		}
+	}
+	if q.daysStmt != nil {
+		if cerr := q.daysStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing daysStmt: %w", cerr)
+		}
+	}
+	if q.divisionsStmt != nil {
+		if cerr := q.divisionsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing divisionsStmt: %w", cerr)
+		}
+	}
+	if q.documentByCodeStmt != nil {
+		if cerr := q.documentByCodeStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing documentByCodeStmt: %w", cerr)
+		}
+	}
+	if q.documentsOfHouseStmt != nil {
+		if cerr := q.documentsOfHouseStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing documentsOfHouseStmt: %w", cerr)
+		}
+	}
+	if q.documentsOfPlantStmt != nil {
+		if cerr := q.documentsOfPlantStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing documentsOfPlantStmt: %w", cerr)
+		}
+	}
+	if q.dropBasesStmt != nil {
+		if cerr := q.dropBasesStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing dropBasesStmt: %w", cerr)
+		}
+	}
+	if q.dropDocumentStmt != nil {
+		if cerr := q.dropDocumentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing dropDocumentStmt: %w", cerr)
+		}
+	}
+	if q.dropImportStmt != nil {
+		if cerr := q.dropImportStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing dropImportStmt: %w", cerr)
+		}
+	}
+	if q.findPlantsStmt != nil {
+		if cerr := q.findPlantsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing findPlantsStmt: %w", cerr)
+		}
+	}
+	if q.getBaseStmt != nil {
+		if cerr := q.getBaseStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getBaseStmt: %w", cerr)
+		}
+	}
+	if q.getDocumentStmt != nil {
+		if cerr := q.getDocumentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getDocumentStmt: %w", cerr)
+		}
+	}
+	if q.getImportStmt != nil {
+		if cerr := q.getImportStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getImportStmt: %w", cerr)
+		}
+	}
+	if q.getPlantStmt != nil {
+		if cerr := q.getPlantStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getPlantStmt: %w", cerr)
+		}
+	}
+	if q.getSettingStmt != nil {
+		if cerr := q.getSettingStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getSettingStmt: %w", cerr)
+		}
+	}
+	if q.getTimerStmt != nil {
+		if cerr := q.getTimerStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getTimerStmt: %w", cerr)
+		}
+	}
+	if q.hoursStmt != nil {
+		if cerr := q.hoursStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing hoursStmt: %w", cerr)
+		}
+	}
+	if q.importOfPlaceStmt != nil {
+		if cerr := q.importOfPlaceStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing importOfPlaceStmt: %w", cerr)
+		}
+	}
+	if q.importsStmt != nil {
+		if cerr := q.importsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing importsStmt: %w", cerr)
+		}
+	}
+	if q.incidentsStmt != nil {
+		if cerr := q.incidentsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing incidentsStmt: %w", cerr)
+		}
+	}
+	if q.keepBaseStmt != nil {
+		if cerr := q.keepBaseStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing keepBaseStmt: %w", cerr)
+		}
+	}
+	if q.listTimersStmt != nil {
+		if cerr := q.listTimersStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing listTimersStmt: %w", cerr)
+		}
+	}
+	if q.namePlaceStmt != nil {
+		if cerr := q.namePlaceStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing namePlaceStmt: %w", cerr)
+		}
+	}
+	if q.newestBeforeStmt != nil {
+		if cerr := q.newestBeforeStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing newestBeforeStmt: %w", cerr)
+		}
+	}
+	if q.newestDocumentStmt != nil {
+		if cerr := q.newestDocumentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing newestDocumentStmt: %w", cerr)
+		}
+	}
+	if q.openOnBenchStmt != nil {
+		if cerr := q.openOnBenchStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing openOnBenchStmt: %w", cerr)
+		}
+	}
+	if q.placesStmt != nil {
+		if cerr := q.placesStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing placesStmt: %w", cerr)
+		}
+	}
+	if q.plantsAfterStmt != nil {
+		if cerr := q.plantsAfterStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing plantsAfterStmt: %w", cerr)
+		}
+	}
+	if q.plantsAtPlaceStmt != nil {
+		if cerr := q.plantsAtPlaceStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing plantsAtPlaceStmt: %w", cerr)
+		}
+	}
+	if q.putDayStmt != nil {
+		if cerr := q.putDayStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing putDayStmt: %w", cerr)
+		}
+	}
+	if q.putHourStmt != nil {
+		if cerr := q.putHourStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing putHourStmt: %w", cerr)
+		}
+	}
+	if q.putSettingStmt != nil {
+		if cerr := q.putSettingStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing putSettingStmt: %w", cerr)
+		}
+	}
+	if q.recodeStmt != nil {
+		if cerr := q.recodeStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing recodeStmt: %w", cerr)
+		}
+	}
+	if q.saveDocumentStmt != nil {
+		if cerr := q.saveDocumentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing saveDocumentStmt: %w", cerr)
+		}
+	}
+	if q.setHomeStmt != nil {
+		if cerr := q.setHomeStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing setHomeStmt: %w", cerr)
+		}
+	}
+	if q.setImportDoneStmt != nil {
+		if cerr := q.setImportDoneStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing setImportDoneStmt: %w", cerr)
+		}
+	}
+	if q.setLookOnStmt != nil {
+		if cerr := q.setLookOnStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing setLookOnStmt: %w", cerr)
+		}
+	}
+	if q.setParentStmt != nil {
+		if cerr := q.setParentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing setParentStmt: %w", cerr)
+		}
+	}
+	if q.setShortStmt != nil {
+		if cerr := q.setShortStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing setShortStmt: %w", cerr)
+		}
+	}
+	if q.setShortFromStmt != nil {
+		if cerr := q.setShortFromStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing setShortFromStmt: %w", cerr)
+		}
+	}
+	if q.touchPlantStmt != nil {
+		if cerr := q.touchPlantStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing touchPlantStmt: %w", cerr)
+		}
+	}
+	if q.weighingsStmt != nil {
+		if cerr := q.weighingsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing weighingsStmt: %w", cerr)
+		}
+	}
+	if q.withdrawIncidentStmt != nil {
+		if cerr := q.withdrawIncidentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing withdrawIncidentStmt: %w", cerr)
+		}
+	}
+	if q.withdrawWeighingStmt != nil {
+		if cerr := q.withdrawWeighingStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing withdrawWeighingStmt: %w", cerr)
+		}
+	}
+	return err
+}
+
+func (q *Queries) exec(ctx context.Context, stmt *sql.Stmt, query string, args ...interface{}) (sql.Result, error) {
+	switch {
+	case stmt != nil && q.tx != nil:
+		return q.tx.StmtContext(ctx, stmt).ExecContext(ctx, args...)
+	case stmt != nil:
+		return stmt.ExecContext(ctx, args...)
+	default:
+		return q.db.ExecContext(ctx, query, args...)
+	}
+}
+
+func (q *Queries) query(ctx context.Context, stmt *sql.Stmt, query string, args ...interface{}) (*sql.Rows, error) {
+	switch {
+	case stmt != nil && q.tx != nil:
+		return q.tx.StmtContext(ctx, stmt).QueryContext(ctx, args...)
+	case stmt != nil:
+		return stmt.QueryContext(ctx, args...)
+	default:
+		return q.db.QueryContext(ctx, query, args...)
+	}
+}
+
+func (q *Queries) queryRow(ctx context.Context, stmt *sql.Stmt, query string, args ...interface{}) *sql.Row {
+	switch {
+	case stmt != nil && q.tx != nil:
+		return q.tx.StmtContext(ctx, stmt).QueryRowContext(ctx, args...)
+	case stmt != nil:
+		return stmt.QueryRowContext(ctx, args...)
+	default:
+		return q.db.QueryRowContext(ctx, query, args...)
+	}
+}
+
 type Queries struct {
-	db DBTX
+	db                   DBTX
+	tx                   *sql.Tx
+	acknowledgeStmt      *sql.Stmt
+	acknowledgedStmt     *sql.Stmt
+	addDocumentStmt      *sql.Stmt
+	addImportStmt        *sql.Stmt
+	addIncidentStmt      *sql.Stmt
+	addPlaceStmt         *sql.Stmt
+	addPlantStmt         *sql.Stmt
+	addToHourStmt        *sql.Stmt
+	addWeighingStmt      *sql.Stmt
+	archivePlantStmt     *sql.Stmt
+	changePlantStmt      *sql.Stmt
+	changeTimerStmt      *sql.Stmt
+	countAllPlantsStmt   *sql.Stmt
+	countPlantsStmt      *sql.Stmt
+	createTimerStmt      *sql.Stmt
+	daysStmt             *sql.Stmt
+	divisionsStmt        *sql.Stmt
+	documentByCodeStmt   *sql.Stmt
+	documentsOfHouseStmt *sql.Stmt
+	documentsOfPlantStmt *sql.Stmt
+	dropBasesStmt        *sql.Stmt
+	dropDocumentStmt     *sql.Stmt
+	dropImportStmt       *sql.Stmt
+	findPlantsStmt       *sql.Stmt
+	getBaseStmt          *sql.Stmt
+	getDocumentStmt      *sql.Stmt
+	getImportStmt        *sql.Stmt
+	getPlantStmt         *sql.Stmt
+	getSettingStmt       *sql.Stmt
+	getTimerStmt         *sql.Stmt
+	hoursStmt            *sql.Stmt
+	importOfPlaceStmt    *sql.Stmt
+	importsStmt          *sql.Stmt
+	incidentsStmt        *sql.Stmt
+	keepBaseStmt         *sql.Stmt
+	listTimersStmt       *sql.Stmt
+	namePlaceStmt        *sql.Stmt
+	newestBeforeStmt     *sql.Stmt
+	newestDocumentStmt   *sql.Stmt
+	openOnBenchStmt      *sql.Stmt
+	placesStmt           *sql.Stmt
+	plantsAfterStmt      *sql.Stmt
+	plantsAtPlaceStmt    *sql.Stmt
+	putDayStmt           *sql.Stmt
+	putHourStmt          *sql.Stmt
+	putSettingStmt       *sql.Stmt
+	recodeStmt           *sql.Stmt
+	saveDocumentStmt     *sql.Stmt
+	setHomeStmt          *sql.Stmt
+	setImportDoneStmt    *sql.Stmt
+	setLookOnStmt        *sql.Stmt
+	setParentStmt        *sql.Stmt
+	setShortStmt         *sql.Stmt
+	setShortFromStmt     *sql.Stmt
+	touchPlantStmt       *sql.Stmt
+	weighingsStmt        *sql.Stmt
+	withdrawIncidentStmt *sql.Stmt
+	withdrawWeighingStmt *sql.Stmt
 }
 
 func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 	return &Queries{
-		db: tx,
+		db:                   tx,
+		tx:                   tx,
+		acknowledgeStmt:      q.acknowledgeStmt,
+		acknowledgedStmt:     q.acknowledgedStmt,
+		addDocumentStmt:      q.addDocumentStmt,
+		addImportStmt:        q.addImportStmt,
+		addIncidentStmt:      q.addIncidentStmt,
+		addPlaceStmt:         q.addPlaceStmt,
+		addPlantStmt:         q.addPlantStmt,
+		addToHourStmt:        q.addToHourStmt,
+		addWeighingStmt:      q.addWeighingStmt,
+		archivePlantStmt:     q.archivePlantStmt,
+		changePlantStmt:      q.changePlantStmt,
+		changeTimerStmt:      q.changeTimerStmt,
+		countAllPlantsStmt:   q.countAllPlantsStmt,
+		countPlantsStmt:      q.countPlantsStmt,
+		createTimerStmt:      q.createTimerStmt,
+		daysStmt:             q.daysStmt,
+		divisionsStmt:        q.divisionsStmt,
+		documentByCodeStmt:   q.documentByCodeStmt,
+		documentsOfHouseStmt: q.documentsOfHouseStmt,
+		documentsOfPlantStmt: q.documentsOfPlantStmt,
+		dropBasesStmt:        q.dropBasesStmt,
+		dropDocumentStmt:     q.dropDocumentStmt,
+		dropImportStmt:       q.dropImportStmt,
+		findPlantsStmt:       q.findPlantsStmt,
+		getBaseStmt:          q.getBaseStmt,
+		getDocumentStmt:      q.getDocumentStmt,
+		getImportStmt:        q.getImportStmt,
+		getPlantStmt:         q.getPlantStmt,
+		getSettingStmt:       q.getSettingStmt,
+		getTimerStmt:         q.getTimerStmt,
+		hoursStmt:            q.hoursStmt,
+		importOfPlaceStmt:    q.importOfPlaceStmt,
+		importsStmt:          q.importsStmt,
+		incidentsStmt:        q.incidentsStmt,
+		keepBaseStmt:         q.keepBaseStmt,
+		listTimersStmt:       q.listTimersStmt,
+		namePlaceStmt:        q.namePlaceStmt,
+		newestBeforeStmt:     q.newestBeforeStmt,
+		newestDocumentStmt:   q.newestDocumentStmt,
+		openOnBenchStmt:      q.openOnBenchStmt,
+		placesStmt:           q.placesStmt,
+		plantsAfterStmt:      q.plantsAfterStmt,
+		plantsAtPlaceStmt:    q.plantsAtPlaceStmt,
+		putDayStmt:           q.putDayStmt,
+		putHourStmt:          q.putHourStmt,
+		putSettingStmt:       q.putSettingStmt,
+		recodeStmt:           q.recodeStmt,
+		saveDocumentStmt:     q.saveDocumentStmt,
+		setHomeStmt:          q.setHomeStmt,
+		setImportDoneStmt:    q.setImportDoneStmt,
+		setLookOnStmt:        q.setLookOnStmt,
+		setParentStmt:        q.setParentStmt,
+		setShortStmt:         q.setShortStmt,
+		setShortFromStmt:     q.setShortFromStmt,
+		touchPlantStmt:       q.touchPlantStmt,
+		weighingsStmt:        q.weighingsStmt,
+		withdrawIncidentStmt: q.withdrawIncidentStmt,
+		withdrawWeighingStmt: q.withdrawWeighingStmt,
 	}
 }

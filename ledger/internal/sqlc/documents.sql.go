@@ -34,7 +34,7 @@ type AddDocumentParams struct {
 }
 
 func (q *Queries) AddDocument(ctx context.Context, arg AddDocumentParams) (Document, error) {
-	row := q.db.QueryRowContext(ctx, addDocument,
+	row := q.queryRow(ctx, q.addDocumentStmt, addDocument,
 		arg.Kind,
 		arg.ID,
 		arg.PlantID,
@@ -74,7 +74,7 @@ type DocumentByCodeParams struct {
 }
 
 func (q *Queries) DocumentByCode(ctx context.Context, arg DocumentByCodeParams) (Document, error) {
-	row := q.db.QueryRowContext(ctx, documentByCode, arg.Kind, arg.Code)
+	row := q.queryRow(ctx, q.documentByCodeStmt, documentByCode, arg.Kind, arg.Code)
 	var i Document
 	err := row.Scan(
 		&i.Kind,
@@ -98,7 +98,7 @@ SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at,
 `
 
 func (q *Queries) DocumentsOfHouse(ctx context.Context, kind string) ([]Document, error) {
-	rows, err := q.db.QueryContext(ctx, documentsOfHouse, kind)
+	rows, err := q.query(ctx, q.documentsOfHouseStmt, documentsOfHouse, kind)
 	if err != nil {
 		return nil, err
 	}
@@ -147,7 +147,7 @@ type DocumentsOfPlantParams struct {
 
 // What was noted of a plant, the newest first; with blank, what was only begun too.
 func (q *Queries) DocumentsOfPlant(ctx context.Context, arg DocumentsOfPlantParams) ([]Document, error) {
-	rows, err := q.db.QueryContext(ctx, documentsOfPlant, arg.PlantID, arg.Kind, arg.Blank)
+	rows, err := q.query(ctx, q.documentsOfPlantStmt, documentsOfPlant, arg.PlantID, arg.Kind, arg.Blank)
 	if err != nil {
 		return nil, err
 	}
@@ -193,7 +193,7 @@ type DropBasesParams struct {
 }
 
 func (q *Queries) DropBases(ctx context.Context, arg DropBasesParams) error {
-	_, err := q.db.ExecContext(ctx, dropBases, arg.Kind, arg.ID, arg.Before)
+	_, err := q.exec(ctx, q.dropBasesStmt, dropBases, arg.Kind, arg.ID, arg.Before)
 	return err
 }
 
@@ -207,7 +207,7 @@ type DropDocumentParams struct {
 }
 
 func (q *Queries) DropDocument(ctx context.Context, arg DropDocumentParams) error {
-	_, err := q.db.ExecContext(ctx, dropDocument, arg.Kind, arg.ID)
+	_, err := q.exec(ctx, q.dropDocumentStmt, dropDocument, arg.Kind, arg.ID)
 	return err
 }
 
@@ -222,7 +222,7 @@ type GetBaseParams struct {
 }
 
 func (q *Queries) GetBase(ctx context.Context, arg GetBaseParams) (string, error) {
-	row := q.db.QueryRowContext(ctx, getBase, arg.Kind, arg.ID, arg.Version)
+	row := q.queryRow(ctx, q.getBaseStmt, getBase, arg.Kind, arg.ID, arg.Version)
 	var doc string
 	err := row.Scan(&doc)
 	return doc, err
@@ -238,7 +238,7 @@ type GetDocumentParams struct {
 }
 
 func (q *Queries) GetDocument(ctx context.Context, arg GetDocumentParams) (Document, error) {
-	row := q.db.QueryRowContext(ctx, getDocument, arg.Kind, arg.ID)
+	row := q.queryRow(ctx, q.getDocumentStmt, getDocument, arg.Kind, arg.ID)
 	var i Document
 	err := row.Scan(
 		&i.Kind,
@@ -269,7 +269,7 @@ type KeepBaseParams struct {
 }
 
 func (q *Queries) KeepBase(ctx context.Context, arg KeepBaseParams) error {
-	_, err := q.db.ExecContext(ctx, keepBase,
+	_, err := q.exec(ctx, q.keepBaseStmt, keepBase,
 		arg.Kind,
 		arg.ID,
 		arg.Version,
@@ -294,7 +294,7 @@ type NewestBeforeParams struct {
 
 // The newest in which something was noted, before a day, or on it before an id.
 func (q *Queries) NewestBefore(ctx context.Context, arg NewestBeforeParams) (Document, error) {
-	row := q.db.QueryRowContext(ctx, newestBefore,
+	row := q.queryRow(ctx, q.newestBeforeStmt, newestBefore,
 		arg.PlantID,
 		arg.Kind,
 		arg.Day,
@@ -329,7 +329,7 @@ type NewestDocumentParams struct {
 
 // The newest, blank or not.
 func (q *Queries) NewestDocument(ctx context.Context, arg NewestDocumentParams) (Document, error) {
-	row := q.db.QueryRowContext(ctx, newestDocument, arg.PlantID, arg.Kind)
+	row := q.queryRow(ctx, q.newestDocumentStmt, newestDocument, arg.PlantID, arg.Kind)
 	var i Document
 	err := row.Scan(
 		&i.Kind,
@@ -368,7 +368,7 @@ type OpenOnBenchRow struct {
 
 // Documents that are open, of plants on the bench, with each plant's newest look.
 func (q *Queries) OpenOnBench(ctx context.Context, kind string) ([]OpenOnBenchRow, error) {
-	rows, err := q.db.QueryContext(ctx, openOnBench, kind)
+	rows, err := q.query(ctx, q.openOnBenchStmt, openOnBench, kind)
 	if err != nil {
 		return nil, err
 	}
@@ -434,7 +434,7 @@ type RecodeParams struct {
 
 // The same document, written in another form.
 func (q *Queries) Recode(ctx context.Context, arg RecodeParams) error {
-	_, err := q.db.ExecContext(ctx, recode,
+	_, err := q.exec(ctx, q.recodeStmt, recode,
 		arg.Doc,
 		arg.Kind,
 		arg.ID,
@@ -463,7 +463,7 @@ type SaveDocumentParams struct {
 }
 
 func (q *Queries) SaveDocument(ctx context.Context, arg SaveDocumentParams) (Document, error) {
-	row := q.db.QueryRowContext(ctx, saveDocument,
+	row := q.queryRow(ctx, q.saveDocumentStmt, saveDocument,
 		arg.Day,
 		arg.State,
 		arg.DueOn,
@@ -506,7 +506,7 @@ type SetShortParams struct {
 
 // What lists show, which follows from the document: no change of it.
 func (q *Queries) SetShort(ctx context.Context, arg SetShortParams) error {
-	_, err := q.db.ExecContext(ctx, setShort,
+	_, err := q.exec(ctx, q.setShortStmt, setShort,
 		arg.Short,
 		arg.DueOn,
 		arg.Kind,
@@ -531,7 +531,7 @@ type SetShortFromParams struct {
 
 // The same, unless it was changed meanwhile.
 func (q *Queries) SetShortFrom(ctx context.Context, arg SetShortFromParams) error {
-	_, err := q.db.ExecContext(ctx, setShortFrom,
+	_, err := q.exec(ctx, q.setShortFromStmt, setShortFrom,
 		arg.Short,
 		arg.DueOn,
 		arg.Kind,

@@ -21,7 +21,7 @@ type AcknowledgeParams struct {
 }
 
 func (q *Queries) Acknowledge(ctx context.Context, arg AcknowledgeParams) error {
-	_, err := q.db.ExecContext(ctx, acknowledge,
+	_, err := q.exec(ctx, q.acknowledgeStmt, acknowledge,
 		arg.Person,
 		arg.Product,
 		arg.Caution,
@@ -40,7 +40,7 @@ type AcknowledgedRow struct {
 }
 
 func (q *Queries) Acknowledged(ctx context.Context, person string) ([]AcknowledgedRow, error) {
-	rows, err := q.db.QueryContext(ctx, acknowledged, person)
+	rows, err := q.query(ctx, q.acknowledgedStmt, acknowledged, person)
 	if err != nil {
 		return nil, err
 	}
@@ -75,7 +75,7 @@ type AddIncidentParams struct {
 }
 
 func (q *Queries) AddIncident(ctx context.Context, arg AddIncidentParams) (Incident, error) {
-	row := q.db.QueryRowContext(ctx, addIncident,
+	row := q.queryRow(ctx, q.addIncidentStmt, addIncident,
 		arg.PlantID,
 		arg.HappenedOn,
 		arg.What,
@@ -110,7 +110,7 @@ type AddWeighingParams struct {
 }
 
 func (q *Queries) AddWeighing(ctx context.Context, arg AddWeighingParams) (Weighing, error) {
-	row := q.db.QueryRowContext(ctx, addWeighing,
+	row := q.queryRow(ctx, q.addWeighingStmt, addWeighing,
 		arg.PlantID,
 		arg.At,
 		arg.Kind,
@@ -139,7 +139,7 @@ SELECT value FROM settings WHERE code = ?
 `
 
 func (q *Queries) GetSetting(ctx context.Context, code string) (string, error) {
-	row := q.db.QueryRowContext(ctx, getSetting, code)
+	row := q.queryRow(ctx, q.getSettingStmt, getSetting, code)
 	var value string
 	err := row.Scan(&value)
 	return value, err
@@ -150,7 +150,7 @@ SELECT id, plant_id, happened_on, what, note, withdrawn, created_at FROM inciden
 `
 
 func (q *Queries) Incidents(ctx context.Context, plantID int64) ([]Incident, error) {
-	rows, err := q.db.QueryContext(ctx, incidents, plantID)
+	rows, err := q.query(ctx, q.incidentsStmt, incidents, plantID)
 	if err != nil {
 		return nil, err
 	}
@@ -190,7 +190,7 @@ type PutSettingParams struct {
 }
 
 func (q *Queries) PutSetting(ctx context.Context, arg PutSettingParams) error {
-	_, err := q.db.ExecContext(ctx, putSetting, arg.Code, arg.Value)
+	_, err := q.exec(ctx, q.putSettingStmt, putSetting, arg.Code, arg.Value)
 	return err
 }
 
@@ -199,7 +199,7 @@ SELECT id, plant_id, at, kind, grams, because, moment, withdrawn, created_at FRO
 `
 
 func (q *Queries) Weighings(ctx context.Context, plantID int64) ([]Weighing, error) {
-	rows, err := q.db.QueryContext(ctx, weighings, plantID)
+	rows, err := q.query(ctx, q.weighingsStmt, weighings, plantID)
 	if err != nil {
 		return nil, err
 	}
@@ -243,7 +243,7 @@ type WithdrawIncidentParams struct {
 }
 
 func (q *Queries) WithdrawIncident(ctx context.Context, arg WithdrawIncidentParams) (Incident, error) {
-	row := q.db.QueryRowContext(ctx, withdrawIncident, arg.Withdrawn, arg.ID, arg.PlantID)
+	row := q.queryRow(ctx, q.withdrawIncidentStmt, withdrawIncident, arg.Withdrawn, arg.ID, arg.PlantID)
 	var i Incident
 	err := row.Scan(
 		&i.ID,
@@ -269,7 +269,7 @@ type WithdrawWeighingParams struct {
 }
 
 func (q *Queries) WithdrawWeighing(ctx context.Context, arg WithdrawWeighingParams) (Weighing, error) {
-	row := q.db.QueryRowContext(ctx, withdrawWeighing, arg.Withdrawn, arg.ID, arg.PlantID)
+	row := q.queryRow(ctx, q.withdrawWeighingStmt, withdrawWeighing, arg.Withdrawn, arg.ID, arg.PlantID)
 	var i Weighing
 	err := row.Scan(
 		&i.ID,

@@ -21,7 +21,7 @@ type AddImportParams struct {
 }
 
 func (q *Queries) AddImport(ctx context.Context, arg AddImportParams) (Import, error) {
-	row := q.db.QueryRowContext(ctx, addImport,
+	row := q.queryRow(ctx, q.addImportStmt, addImport,
 		arg.PlaceID,
 		arg.Doc,
 		arg.Total,
@@ -44,7 +44,7 @@ INSERT INTO places (name) VALUES (?) RETURNING id, name
 `
 
 func (q *Queries) AddPlace(ctx context.Context, name string) (Place, error) {
-	row := q.db.QueryRowContext(ctx, addPlace, name)
+	row := q.queryRow(ctx, q.addPlaceStmt, addPlace, name)
 	var i Place
 	err := row.Scan(&i.ID, &i.Name)
 	return i, err
@@ -67,7 +67,7 @@ type AddToHourParams struct {
 }
 
 func (q *Queries) AddToHour(ctx context.Context, arg AddToHourParams) error {
-	_, err := q.db.ExecContext(ctx, addToHour,
+	_, err := q.exec(ctx, q.addToHourStmt, addToHour,
 		arg.PlaceID,
 		arg.Hour,
 		arg.Celsius,
@@ -92,7 +92,7 @@ type DaysRow struct {
 }
 
 func (q *Queries) Days(ctx context.Context, arg DaysParams) ([]DaysRow, error) {
-	rows, err := q.db.QueryContext(ctx, days, arg.PlaceID, arg.Since)
+	rows, err := q.query(ctx, q.daysStmt, days, arg.PlaceID, arg.Since)
 	if err != nil {
 		return nil, err
 	}
@@ -119,7 +119,7 @@ DELETE FROM imports WHERE id = ?
 `
 
 func (q *Queries) DropImport(ctx context.Context, id int64) error {
-	_, err := q.db.ExecContext(ctx, dropImport, id)
+	_, err := q.exec(ctx, q.dropImportStmt, dropImport, id)
 	return err
 }
 
@@ -128,7 +128,7 @@ SELECT id, place_id, doc, total, done, created_at FROM imports WHERE id = ?
 `
 
 func (q *Queries) GetImport(ctx context.Context, id int64) (Import, error) {
-	row := q.db.QueryRowContext(ctx, getImport, id)
+	row := q.queryRow(ctx, q.getImportStmt, getImport, id)
 	var i Import
 	err := row.Scan(
 		&i.ID,
@@ -158,7 +158,7 @@ type HoursRow struct {
 }
 
 func (q *Queries) Hours(ctx context.Context, arg HoursParams) ([]HoursRow, error) {
-	rows, err := q.db.QueryContext(ctx, hours, arg.PlaceID, arg.Since)
+	rows, err := q.query(ctx, q.hoursStmt, hours, arg.PlaceID, arg.Since)
 	if err != nil {
 		return nil, err
 	}
@@ -191,7 +191,7 @@ type ImportOfPlaceRow struct {
 }
 
 func (q *Queries) ImportOfPlace(ctx context.Context, placeID int64) (ImportOfPlaceRow, error) {
-	row := q.db.QueryRowContext(ctx, importOfPlace, placeID)
+	row := q.queryRow(ctx, q.importOfPlaceStmt, importOfPlace, placeID)
 	var i ImportOfPlaceRow
 	err := row.Scan(&i.Total, &i.Done)
 	return i, err
@@ -202,7 +202,7 @@ SELECT id FROM imports ORDER BY id
 `
 
 func (q *Queries) Imports(ctx context.Context) ([]int64, error) {
-	rows, err := q.db.QueryContext(ctx, imports)
+	rows, err := q.query(ctx, q.importsStmt, imports)
 	if err != nil {
 		return nil, err
 	}
@@ -234,7 +234,7 @@ type NamePlaceParams struct {
 }
 
 func (q *Queries) NamePlace(ctx context.Context, arg NamePlaceParams) error {
-	_, err := q.db.ExecContext(ctx, namePlace, arg.Name, arg.ID)
+	_, err := q.exec(ctx, q.namePlaceStmt, namePlace, arg.Name, arg.ID)
 	return err
 }
 
@@ -243,7 +243,7 @@ SELECT id, name FROM places ORDER BY name, id
 `
 
 func (q *Queries) Places(ctx context.Context) ([]Place, error) {
-	rows, err := q.db.QueryContext(ctx, places)
+	rows, err := q.query(ctx, q.placesStmt, places)
 	if err != nil {
 		return nil, err
 	}
@@ -270,7 +270,7 @@ SELECT COUNT(*) FROM plants WHERE place_id = ? AND archived_at = ''
 `
 
 func (q *Queries) PlantsAtPlace(ctx context.Context, placeID int64) (int64, error) {
-	row := q.db.QueryRowContext(ctx, plantsAtPlace, placeID)
+	row := q.queryRow(ctx, q.plantsAtPlaceStmt, plantsAtPlace, placeID)
 	var count int64
 	err := row.Scan(&count)
 	return count, err
@@ -289,7 +289,7 @@ type PutDayParams struct {
 }
 
 func (q *Queries) PutDay(ctx context.Context, arg PutDayParams) error {
-	_, err := q.db.ExecContext(ctx, putDay,
+	_, err := q.exec(ctx, q.putDayStmt, putDay,
 		arg.PlaceID,
 		arg.Day,
 		arg.LowC,
@@ -312,7 +312,7 @@ type PutHourParams struct {
 }
 
 func (q *Queries) PutHour(ctx context.Context, arg PutHourParams) error {
-	_, err := q.db.ExecContext(ctx, putHour,
+	_, err := q.exec(ctx, q.putHourStmt, putHour,
 		arg.PlaceID,
 		arg.Hour,
 		arg.Celsius,
@@ -331,6 +331,6 @@ type SetImportDoneParams struct {
 }
 
 func (q *Queries) SetImportDone(ctx context.Context, arg SetImportDoneParams) error {
-	_, err := q.db.ExecContext(ctx, setImportDone, arg.Done, arg.ID)
+	_, err := q.exec(ctx, q.setImportDoneStmt, setImportDone, arg.Done, arg.ID)
 	return err
 }

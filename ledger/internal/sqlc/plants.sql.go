@@ -27,7 +27,7 @@ type AddPlantParams struct {
 }
 
 func (q *Queries) AddPlant(ctx context.Context, arg AddPlantParams) (Plant, error) {
-	row := q.db.QueryRowContext(ctx, addPlant,
+	row := q.queryRow(ctx, q.addPlantStmt, addPlant,
 		arg.Tag,
 		arg.GroupCode,
 		arg.Source,
@@ -68,7 +68,7 @@ type ArchivePlantParams struct {
 }
 
 func (q *Queries) ArchivePlant(ctx context.Context, arg ArchivePlantParams) (Plant, error) {
-	row := q.db.QueryRowContext(ctx, archivePlant, arg.ArchivedAt, arg.Now, arg.ID)
+	row := q.queryRow(ctx, q.archivePlantStmt, archivePlant, arg.ArchivedAt, arg.Now, arg.ID)
 	var i Plant
 	err := row.Scan(
 		&i.ID,
@@ -110,7 +110,7 @@ type ChangePlantParams struct {
 }
 
 func (q *Queries) ChangePlant(ctx context.Context, arg ChangePlantParams) (Plant, error) {
-	row := q.db.QueryRowContext(ctx, changePlant,
+	row := q.queryRow(ctx, q.changePlantStmt, changePlant,
 		arg.Tag,
 		arg.GroupCode,
 		arg.Source,
@@ -146,7 +146,7 @@ SELECT COUNT(*) FROM plants
 `
 
 func (q *Queries) CountAllPlants(ctx context.Context) (int64, error) {
-	row := q.db.QueryRowContext(ctx, countAllPlants)
+	row := q.queryRow(ctx, q.countAllPlantsStmt, countAllPlants)
 	var count int64
 	err := row.Scan(&count)
 	return count, err
@@ -171,7 +171,7 @@ type CountPlantsParams struct {
 }
 
 func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64, error) {
-	row := q.db.QueryRowContext(ctx, countPlants,
+	row := q.queryRow(ctx, q.countPlantsStmt, countPlants,
 		arg.Archived,
 		arg.Query,
 		arg.Groups,
@@ -187,7 +187,7 @@ SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, 
 `
 
 func (q *Queries) Divisions(ctx context.Context, parentID int64) ([]Plant, error) {
-	rows, err := q.db.QueryContext(ctx, divisions, parentID)
+	rows, err := q.query(ctx, q.divisionsStmt, divisions, parentID)
 	if err != nil {
 		return nil, err
 	}
@@ -278,7 +278,7 @@ type FindPlantsRow struct {
 // The newest reading and look are looked up for the plants shown only. Due keeps those
 // whose day to look again has come.
 func (q *Queries) FindPlants(ctx context.Context, arg FindPlantsParams) ([]FindPlantsRow, error) {
-	rows, err := q.db.QueryContext(ctx, findPlants,
+	rows, err := q.query(ctx, q.findPlantsStmt, findPlants,
 		arg.Archived,
 		arg.Query,
 		arg.Groups,
@@ -337,7 +337,7 @@ SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, 
 `
 
 func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
-	row := q.db.QueryRowContext(ctx, getPlant, id)
+	row := q.queryRow(ctx, q.getPlantStmt, getPlant, id)
 	var i Plant
 	err := row.Scan(
 		&i.ID,
@@ -370,7 +370,7 @@ type PlantsAfterParams struct {
 
 // The ids of plants on the bench and off it, from one on.
 func (q *Queries) PlantsAfter(ctx context.Context, arg PlantsAfterParams) ([]int64, error) {
-	rows, err := q.db.QueryContext(ctx, plantsAfter, arg.After, arg.Most)
+	rows, err := q.query(ctx, q.plantsAfterStmt, plantsAfter, arg.After, arg.Most)
 	if err != nil {
 		return nil, err
 	}
@@ -405,7 +405,7 @@ type SetHomeParams struct {
 }
 
 func (q *Queries) SetHome(ctx context.Context, arg SetHomeParams) error {
-	_, err := q.db.ExecContext(ctx, setHome,
+	_, err := q.exec(ctx, q.setHomeStmt, setHome,
 		arg.Home,
 		arg.Since,
 		arg.LookOn,
@@ -424,7 +424,7 @@ type SetLookOnParams struct {
 }
 
 func (q *Queries) SetLookOn(ctx context.Context, arg SetLookOnParams) error {
-	_, err := q.db.ExecContext(ctx, setLookOn, arg.LookOn, arg.ID)
+	_, err := q.exec(ctx, q.setLookOnStmt, setLookOn, arg.LookOn, arg.ID)
 	return err
 }
 
@@ -440,7 +440,7 @@ type SetParentParams struct {
 }
 
 func (q *Queries) SetParent(ctx context.Context, arg SetParentParams) (Plant, error) {
-	row := q.db.QueryRowContext(ctx, setParent, arg.ParentID, arg.DividedOn, arg.ID)
+	row := q.queryRow(ctx, q.setParentStmt, setParent, arg.ParentID, arg.DividedOn, arg.ID)
 	var i Plant
 	err := row.Scan(
 		&i.ID,
@@ -472,6 +472,6 @@ type TouchPlantParams struct {
 }
 
 func (q *Queries) TouchPlant(ctx context.Context, arg TouchPlantParams) error {
-	_, err := q.db.ExecContext(ctx, touchPlant, arg.Now, arg.ID)
+	_, err := q.exec(ctx, q.touchPlantStmt, touchPlant, arg.Now, arg.ID)
 	return err
 }

@@ -20,7 +20,7 @@ type ChangeTimerParams struct {
 }
 
 func (q *Queries) ChangeTimer(ctx context.Context, arg ChangeTimerParams) (Timer, error) {
-	row := q.db.QueryRowContext(ctx, changeTimer, arg.Seconds, arg.PutAway, arg.ID)
+	row := q.queryRow(ctx, q.changeTimerStmt, changeTimer, arg.Seconds, arg.PutAway, arg.ID)
 	var i Timer
 	err := row.Scan(
 		&i.ID,
@@ -47,7 +47,7 @@ type CreateTimerParams struct {
 }
 
 func (q *Queries) CreateTimer(ctx context.Context, arg CreateTimerParams) (Timer, error) {
-	row := q.db.QueryRowContext(ctx, createTimer,
+	row := q.queryRow(ctx, q.createTimerStmt, createTimer,
 		arg.PlantID,
 		arg.Job,
 		arg.Words,
@@ -72,7 +72,7 @@ SELECT id, plant_id, job, words, seconds, started_ms, put_away FROM timers WHERE
 `
 
 func (q *Queries) GetTimer(ctx context.Context, id int64) (Timer, error) {
-	row := q.db.QueryRowContext(ctx, getTimer, id)
+	row := q.queryRow(ctx, q.getTimerStmt, getTimer, id)
 	var i Timer
 	err := row.Scan(
 		&i.ID,
@@ -103,7 +103,7 @@ type ListTimersRow struct {
 }
 
 func (q *Queries) ListTimers(ctx context.Context) ([]ListTimersRow, error) {
-	rows, err := q.db.QueryContext(ctx, listTimers)
+	rows, err := q.query(ctx, q.listTimersStmt, listTimers)
 	if err != nil {
 		return nil, err
 	}
