@@ -40,15 +40,23 @@ export function RacePicture({ race: r, shown: o }: Props) {
     line<(typeof water)[number]>()
       .x((w) => x(w.day))
       .y((w) => y(Math.max(low, w.median)))(of.water.filter((w) => w.day <= weeks * 7)) ?? "";
-  const step = weeks > 16 ? 4 : 2;
+  const step = weeks > 16 || (small && weeks > 12) ? 4 : 2;
   const limpOn = o.limp_day.median;
   const crossing = o.water.find((w) => w.median < r.lost_at.value && w.day <= weeks * 7);
   const others = r.outcomes.filter((other) => other.code !== o.code);
   return (
     <figure className="race-figure">
       <svg viewBox={`0 0 ${W} ${H}`} role="img" aria-label={said(o)} className="race-picture">
-        <Runner y={26} name="Its first tip" band={o.tip_day} x={x} end={W - right} kind="tip" />
-        <Runner y={66} name="It lasts without roots" band={o.lost_day} x={x} end={W - right} kind="water" />
+        <Runner y={26} name="Its first tip" band={o.tip_day} x={x} end={W - right} kind="tip" at={small ? 0 : LEFT} />
+        <Runner
+          y={66}
+          name="It lasts without roots"
+          band={o.lost_day}
+          x={x}
+          end={W - right}
+          kind="water"
+          at={small ? 0 : LEFT}
+        />
         <line x1={LEFT} x2={W - right} y1={top - 16} y2={top - 16} className="race-hair" />
         <rect
           x={LEFT}
@@ -118,16 +126,18 @@ type RunnerProps = {
   x: (d: number) => number;
   end: number;
   kind: "tip" | "water";
+  /** where its name begins */
+  at: number;
 };
 
 /** One runner: the days four of five come in, and the middle one. */
-function Runner({ y, name, band, x, end, kind }: RunnerProps) {
+function Runner({ y, name, band, x, end, kind, at }: RunnerProps) {
   const from = band.low ?? band.median;
   const none = from === undefined;
   const to = band.high === undefined ? end : x(band.high);
   return (
     <g className={`runner runner-${kind}`}>
-      <text x={LEFT} y={y - 12} className="runner-name">
+      <text x={at} y={y - 12} className="runner-name">
         {name}
         {none ? (kind === "tip" ? ": not within these days" : ": as long as it is drawn") : `: ${band.words}`}
       </text>
