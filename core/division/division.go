@@ -18,10 +18,10 @@ const MaxBulbs = roots.MaxGrowths
 
 // Bulb is a bulb or cane on the rhizome.
 type Bulb struct {
-	N     int    `json:"n" required:"true" validate:"min=1,max=60" description:"1 for the oldest"`
-	From  int    `json:"from" required:"true" validate:"min=0,max=60" description:"the older bulb it grew from; 0 for the oldest"`
-	Lead  bool   `json:"lead,omitempty" description:"a growing lead comes from it"`
-	State string `json:"state,omitempty" validate:"omitempty,oneof=plump shrivelled dead"`
+	N     int               `json:"n" required:"true" validate:"min=1,max=60" description:"1 for the oldest"`
+	From  int               `json:"from" required:"true" validate:"min=0,max=60" description:"the older bulb it grew from; 0 for the oldest"`
+	Lead  bool              `json:"lead,omitempty" description:"a growing lead comes from it"`
+	State patient.BulbState `json:"state,omitempty" validate:"omitempty,oneof=plump shrivelled dead"`
 }
 
 // Rhizome is the bulbs in their order.
@@ -262,7 +262,7 @@ func (p divided) piece(r Rhizome, bulbs []int) Piece {
 	for _, n := range bulbs {
 		b := r.Bulbs[n-1]
 		piece.Leads += one(b.Lead)
-		alive += one(b.State != "dead")
+		alive += one(b.State != patient.DeadBulb)
 		piece.LiveMM.Low += p.live[n].Low
 		piece.LiveMM.High += p.live[n].High
 	}
@@ -281,7 +281,8 @@ func (p divided) piece(r Rhizome, bulbs []int) Piece {
 	return piece
 }
 
-// Parts are the bulbs of each piece that the cuts leave, the oldest piece first.
+// Parts are the bulbs of each piece that the cuts leave, the oldest piece first. A cut before
+// bulb n takes it and all that grew from it off; the rhizome must hold no faults.
 func Parts(r Rhizome, cuts []int) [][]int {
 	var parts [][]int
 	part := make([]int, len(r.Bulbs)+1)

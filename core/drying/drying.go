@@ -78,8 +78,9 @@ type Surface struct {
 	DeficitKPa float64
 }
 
-// Prior is what a pot is thought to do, from what of it loses water, the water its mix holds
-// and what its leaves lose a day.
+// Prior is what a pot is thought to do, from what of it loses water, the water its mix holds, g,
+// and what its leaves lose, g a day: a share k = (surface + leaves) / held a day, with the loss
+// of a surface in g per cm², day and kPa. holdsG must be above 0.
 func (k *Knowledge) Prior(s Surface, holdsG, leavesGDay float64) Prior {
 	loss := k.Surface.Value*s.DeficitKPa*(s.OpeningCM2+s.WallCM2*k.Walls[s.Wall].Value) + leavesGDay
 	return Prior{
@@ -90,8 +91,10 @@ func (k *Knowledge) Prior(s Surface, holdsG, leavesGDay float64) Prior {
 	}
 }
 
-// Foretell reads the weights of a pot, the oldest first, and says when it is due.
-// It is false without any weight.
+// Foretell reads the weights of a pot, in g, the oldest first, and says in how many days it is
+// due: what is left falls as e^(−k·days), k by its own last cycles, else the prior's, until a
+// share dueAt of what it holds is left. A pot at or below that, one called light, and one that
+// loses nothing are due now. It is false without any weight.
 func (k *Knowledge) Foretell(all []Weight, p Prior, dueAt float64) (Forecast, bool) {
 	if len(all) == 0 {
 		return Forecast{}, false

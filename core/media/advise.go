@@ -25,7 +25,8 @@ type Advised struct {
 }
 
 // Advise picks a recipe by route and moisture, and adds to it by room, hand and
-// origin. Mixes of a single mineral grade are left as they are.
+// origin. Mixes of a single mineral grade are left as they are. It is false where no recipe is
+// for the route.
 func (k *Knowledge) Advise(a Ask) (Advised, bool) {
 	i := slices.IndexFunc(k.Recipes, func(r Recipe) bool {
 		return slices.Contains(r.Routes, a.Route) && slices.Contains(r.Styles, a.Style)

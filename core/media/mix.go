@@ -151,7 +151,8 @@ type Measured struct {
 	Litres    float64 `json:"litres" required:"true"`
 }
 
-// For measures parts out so that they settle to a volume.
+// For measures parts out so that they settle to a volume in L. It fails as Settle does; parts
+// that add up to nothing fail too.
 func (k *Knowledge) For(volumeL float64, of []Part, shelf Shelf) ([]Measured, Settled, error) {
 	once, err := k.Settle(of, shelf)
 	if err != nil {

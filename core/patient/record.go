@@ -64,6 +64,7 @@ const (
 	Plump      BulbState = "plump"
 	Mixed      BulbState = "mixed"
 	Shrivelled BulbState = "shrivelled"
+	DeadBulb   BulbState = "dead"
 )
 
 // Word is the user's word on a cause. The empty one is "left open".

@@ -58,8 +58,11 @@ func (c counter) between(from, to int64) float64 {
 	return sum
 }
 
-// Plan works a schedule out. A round counts from noon of its day. Now is where
-// the temperatures that were end.
+// Plan works a schedule out from degree-days above the pest's threshold, in °C·day, hour by
+// hour: Σ min(T, stop) − T₀ over 24. A round counts from noon of its day. Now is where the
+// temperatures that were end; from there on the place's usual ones are taken. Too cold to
+// hatch within a year leaves the next round open and says so. It fails with a fault.List where no
+// temperature of the place is known. The course must hold no faults: one without a round panics.
 func Plan(c Course, place *climate.Place, now time.Time, terete bool) (Schedule, error) {
 	pest, ok := Find(c.Pest)
 	if !ok {

@@ -14,8 +14,9 @@ type Size struct {
 	Reasons []knowledge.Text `json:"reasons" required:"true"`
 }
 
-// Advise sizes a pot to the roots that live, not to the leaves, and no narrower
-// than the base and the room its lead wants.
+// Advise sizes a pot to the roots that live, in mL, not to the leaves, and no narrower than the
+// base and the room its lead wants, in mm. A plant without roots or a measured base has the
+// least pot of the table.
 func (k *Knowledge) Advise(p Needs) Size {
 	var why []knowledge.Text
 	say := func(from knowledge.Provenance, words string, a ...any) {

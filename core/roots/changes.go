@@ -126,7 +126,7 @@ func Compare(before, now Verdict) Since {
 		}
 		switch {
 		case r.LengthAssumed || old.LengthAssumed:
-		case !known && r.State == "live":
+		case !known && r.State == Live:
 			s.NewRoots += r.Count
 			s.GrownMM += r.LengthMM * float64(r.Count)
 			s.Roots = append(s.Roots, Growth{r.ID, r.Label, 0, r.LengthMM, true})

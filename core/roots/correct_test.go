@@ -32,7 +32,7 @@ func TestACorrectionLeavesWhatIsKnownToLive(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(
 		t,
-		"dead",
+		Dead,
 		Read(got, pale()).Roots[0].State,
 		"the whole root was held alive, so all of it is corrected",
 	)

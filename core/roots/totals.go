@@ -71,9 +71,9 @@ func one(yes bool) int {
 // countRoot counts a root by its state and by what is done with it.
 func (t *Totals) countRoot(rv *RootVerdict) {
 	switch rv.State {
-	case "live":
+	case Live:
 		t.Live.Roots += rv.Count
-	case "doubtful":
+	case Doubtful:
 		t.Doubtful.Roots += rv.Count
 	default:
 		t.Dead.Roots += rv.Count

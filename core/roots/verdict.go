@@ -18,7 +18,7 @@ type RootVerdict struct {
 	ID              string          `json:"id" required:"true"`
 	Label           string          `json:"label" required:"true" description:"its number on the plant, such as 7, or 5–18 for a batch"`
 	Count           int             `json:"count" required:"true"`
-	State           string          `json:"state" required:"true" enum:"live,doubtful,dead" description:"live when any of it lives"`
+	State           State           `json:"state" required:"true" enum:"live,doubtful,dead" description:"live when any of it lives"`
 	LengthMM        float64         `json:"length_mm" required:"true"`
 	LiveMM          Range           `json:"live_mm" required:"true" description:"living length of one root, side roots included"`
 	Stretches       []Stretch       `json:"stretches" required:"true"`
@@ -40,8 +40,10 @@ type Verdict struct {
 	Rules    map[string]Rule `json:"rules" required:"true" description:"the words and marks of every rule named above"`
 }
 
-// Read comes to a verdict on a reading. The reading must be within the limits
-// (see Faults and the tags of Reading).
+// Read comes to a verdict on a reading: each root's stretches with their states, where it is
+// cut, and the sums, in mm, cm² and mL, each from "all that is doubtful is dead" to "all of it
+// is alive". An empty reading has no headline and no grade. The reading must be within the
+// limits (Faults, and the tags of Reading): an entry without a segment panics.
 func Read(r Reading, c Context) Verdict {
 	v := Verdict{Roots: make([]RootVerdict, len(r.Roots)), Rules: map[string]Rule{}}
 	axes := make([]axis, len(r.Roots))
@@ -131,11 +133,11 @@ func (rv *RootVerdict) sum(a *axis, sides []axis) {
 	rv.LiveMM = span(live, doubtful)
 	switch {
 	case anyLive:
-		rv.State = "live"
+		rv.State = Live
 	case anyDoubtful:
-		rv.State = "doubtful"
+		rv.State = Doubtful
 	default:
-		rv.State = "dead"
+		rv.State = Dead
 	}
 }
 
