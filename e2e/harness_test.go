@@ -23,7 +23,6 @@ import (
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/go-rod/rod/lib/utils"
 	"github.com/stretchr/testify/require"
-	"github.com/ysmood/gson"
 )
 
 var (
@@ -304,19 +303,29 @@ const middle = `async () => {
 	return this.contains(document.elementFromPoint(x, y)) ? [x, y] : null;
 }`
 
+// where is where an element's middle is at this moment.
+const where = `() => {
+	const b = this.getClientRects()[0];
+	return b ? [b.x + b.width / 2, b.y + b.height / 2] : [];
+}`
+
 // click brings an element to the middle of the screen and clicks on it, where
-// a person could: not through something that covers it.
+// a person could: not through something that covers it. An answer that comes
+// while the hand moves may move the element: then the hand follows.
 func (p *page) click(e *rod.Element) {
 	p.t.Helper()
-	var at []gson.JSON
 	require.Eventually(p.t, func() bool {
 		found, err := e.Eval(middle)
-		if err == nil {
-			at = found.Value.Arr()
+		if err != nil || len(found.Value.Arr()) != 2 {
+			return false
 		}
-		return len(at) == 2
+		at := found.Value.Arr()
+		if p.Mouse.MoveTo(proto.NewPoint(at[0].Num(), at[1].Num())) != nil {
+			return false
+		}
+		now, err := e.Eval(where)
+		return err == nil && now.Value.JSON("", "") == found.Value.JSON("", "")
 	}, patience, glance, "something covers %s", e)
-	require.NoError(p.t, p.Mouse.MoveTo(proto.NewPoint(at[0].Num(), at[1].Num())))
 	require.NoError(p.t, p.Mouse.Click(proto.InputMouseButtonLeft, 1))
 }
 
