@@ -222,6 +222,16 @@ func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
 	assert.Equal(t, settings.JudgingPass{By: settings.JudgedBy, After: p.ID, Total: 1, Done: 1}, pass, "once")
 }
 
+// takeSide changes the side of the house on dead, dry roots.
+func takeSide(t *testing.T, c *Clinic, to disputes.SideCode) {
+	t.Helper()
+	s, err := c.Settings.Settings(t.Context())
+	require.NoError(t, err)
+	s.DeadDryRoots = to
+	_, err = c.Settings.SetSettings(t.Context(), s)
+	require.NoError(t, err)
+}
+
 // A change of the house reaches the lists plant by plant, also after the program was killed
 // in the middle, and a change in the middle begins anew.
 func TestAChangeOfTheHouseReachesTheListsPlantByPlant(t *testing.T) {
@@ -242,13 +252,7 @@ func TestAChangeOfTheHouseReachesTheListsPlantByPlant(t *testing.T) {
 		return cuts
 	}
 	require.Equal(t, []int{5, 5, 5}, cutsOfAll(), "not wobbly: all off")
-	side := func(to disputes.SideCode) {
-		s, err := c.Settings.Settings(t.Context())
-		require.NoError(t, err)
-		s.DeadDryRoots = to
-		_, err = c.Settings.SetSettings(t.Context(), s)
-		require.NoError(t, err)
-	}
+	side := func(to disputes.SideCode) { takeSide(t, c, to) }
 	judging := func() *settings.Judging {
 		a, err := c.Settings.About(t.Context())
 		require.NoError(t, err)
@@ -281,13 +285,7 @@ func TestAChangeOfTheHouseInTheMiddleOfAPlantCounts(t *testing.T) {
 	c := newClinic(t)
 	p, r := begun(t, c, patient.Intake{Tag: "Middle", Group: "phalaenopsis", LeafCount: 4})
 	save(t, c, r, entry("a", 9, 80, roots.Firm), entry("b", 5, 60, roots.Hollow))
-	side := func(to disputes.SideCode) {
-		s, err := c.Settings.Settings(t.Context())
-		require.NoError(t, err)
-		s.DeadDryRoots = to
-		_, err = c.Settings.SetSettings(t.Context(), s)
-		require.NoError(t, err)
-	}
+	side := func(to disputes.SideCode) { takeSide(t, c, to) }
 	side(disputes.KeepSome)
 	k, changed := *c.Records, false
 	k.Now = func() time.Time { // asked for while the plant is loaded

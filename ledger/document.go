@@ -249,6 +249,17 @@ func (k Kind[T]) Add(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T],
 	return k.kept(tx, row, d.Value), nil
 }
 
+// Put keeps a document under its id: a new one where its version is 0 and none is there yet,
+// else a change of it.
+func (k Kind[T]) Put(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T], error) {
+	if d.Version == 0 {
+		if _, err := k.Head(ctx, tx, d.ID); errors.Is(err, ErrNotFound) {
+			return k.Add(ctx, tx, d, now)
+		}
+	}
+	return k.Save(ctx, tx, d, now)
+}
+
 // Save keeps a change of a document, against the version that it was changed from: where
 // another was saved meanwhile, it is refused with a Conflict that tells both changes.
 func (k Kind[T]) Save(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T], error) {

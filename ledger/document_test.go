@@ -196,3 +196,23 @@ func TestADroppedDocumentIsGoneWithWhatItWas(t *testing.T) {
 		require.ErrorIs(t, err, ErrNotFound)
 	})
 }
+
+// What is put is new once; then it is a change against its version.
+func TestADocumentIsPutOnceAndThenChanged(t *testing.T) {
+	within(t, func(ctx context.Context, tx *Tx) {
+		put := func(version int64, words string) (Doc[note], error) {
+			return notes.Put(ctx, tx, Doc[note]{ID: 7, PlantID: 1, Version: version, Value: note{Words: words}}, "t1")
+		}
+		_, err := put(1, "firm")
+		require.ErrorIs(t, err, ErrNotFound, "a change of what is not there")
+		d, err := put(0, "firm")
+		require.NoError(t, err)
+		assert.EqualValues(t, []int64{7, 1}, []int64{d.ID, d.Version})
+		var c Conflict
+		_, err = put(0, "mushy")
+		require.ErrorAs(t, err, &c, "it was made elsewhere meanwhile")
+		d, err = put(1, "limp")
+		require.NoError(t, err)
+		assert.EqualValues(t, 2, d.Version)
+	})
+}

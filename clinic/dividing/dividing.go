@@ -101,16 +101,8 @@ func (c *Service) SaveRhizome(ctx context.Context, plantID int64, s SaveRhizome)
 
 func keepRhizome(ctx context.Context, v *record.Visit, version int64, r division.Rhizome) error {
 	d := ledger.Doc[division.Rhizome]{ID: v.Row.ID, PlantID: v.Row.ID, Version: version, Value: r}
-	_, err := record.Rhizomes.Get(ctx, v.Tx, v.Row.ID)
-	switch {
-	case record.IsMissing(err) && version == 0:
-		_, err = record.Rhizomes.Add(ctx, v.Tx, d, v.Keeper.Stamp())
-	case err == nil:
-		_, err = record.Rhizomes.Save(ctx, v.Tx, d, v.Keeper.Stamp())
-	case record.IsMissing(err):
-		return record.Missing{What: "rhizome", ID: v.Row.ID}
-	}
-	return err
+	_, err := record.Rhizomes.Put(ctx, v.Tx, d, v.Keeper.Stamp())
+	return record.MissingOr(err, "rhizome", v.Row.ID)
 }
 
 // DivisionOf is what the advisor says of the plant today.
@@ -273,13 +265,7 @@ type piece struct {
 // settle gives a piece its own part of the rhizome and the roots of its bulbs.
 // Roots of no known growth stay with the plant that keeps the tag.
 func settle(ctx context.Context, v *record.Visit, p piece) error {
-	number := map[int]int{}
-	part := division.Rhizome{Bulbs: []division.Bulb{}}
-	for i, n := range p.bulbs {
-		b := p.rhizome.Bulbs[n-1]
-		number[n] = i + 1
-		part.Bulbs = append(part.Bulbs, division.Bulb{N: i + 1, From: number[b.From], Lead: b.Lead, State: b.State})
-	}
+	part, own := division.Take(p.rhizome, p.bulbs, p.left, p.keepsTag)
 	of := &record.Visit{Record: &record.Record{Keeper: v.Keeper, Tx: v.Tx, Row: p.row}}
 	version := int64(0)
 	if p.keepsTag {
@@ -295,15 +281,6 @@ func settle(ctx context.Context, v *record.Visit, p piece) error {
 	if v.ReadingDoc == nil {
 		return nil
 	}
-	own := p.left
-	own.Roots = []roots.Root{}
-	for _, root := range p.left.Roots {
-		if n, mine := number[root.Growth]; mine || root.Growth == 0 && p.keepsTag {
-			root.Growth = n
-			own.Roots = append(own.Roots, root)
-		}
-	}
-	own.NoneFound = len(own.Roots) == 0
 	stem, err := v.Keeper.StemOf(ctx, v.Tx, p.row.ID)
 	if err != nil {
 		return err

@@ -166,23 +166,16 @@ func entries(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Pl
 	}
 	for _, i := range incidents {
 		what := unpot.Table().Accidents[i.What]
-		name, _, _ := strings.Cut(what.Value, ".")
-		words := name + "."
+		words := unpot.Table().AccidentName(i.What) + "."
 		if i.Note != "" {
 			words += " " + i.Note
 		}
 		list = append(list, Entry{On: i.HappenedOn, Kind: "incident", Words: words, ID: i.ID, Explains: &what})
 	}
-	treatments, err := record.Courses.Of(ctx, tx, row.ID)
-	if err != nil {
+	treatments, err := record.CoursesOf(ctx, tx, row.ID)
+	if err := cmp.Or(err, ledger.Sound(treatments)); err != nil {
 		return nil, err
 	}
-	if err := ledger.Sound(treatments); err != nil {
-		return nil, err
-	}
-	slices.SortStableFunc(treatments, func(a, b ledger.Doc[record.CourseDoc]) int {
-		return cmp.Compare(record.AsInt(a.State == ledger.Closed), record.AsInt(b.State == ledger.Closed))
-	})
 	for _, r := range treatments {
 		doc := r.Value.Course
 		pest, _ := pests.Find(doc.Pest)
@@ -257,13 +250,12 @@ func entries(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Pl
 		in := r.Value.Noted
 		for _, a := range in.Accidents {
 			what := unpot.Table().Accidents[a.What]
-			name, _, _ := strings.Cut(what.Value, ".")
 			list = append(
 				list,
 				Entry{
 					On:       r.Day,
 					Kind:     "incident",
-					Words:    fmt.Sprintf("%s (%d), while unpotting.", name, a.Count),
+					Words:    fmt.Sprintf("%s (%d), while unpotting.", unpot.Table().AccidentName(a.What), a.Count),
 					Explains: &what,
 				},
 			)

@@ -2,6 +2,7 @@
 package intake
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -67,6 +68,15 @@ func CheckIntake(ctx context.Context, c *record.Keeper, in patient.Intake) error
 		return list
 	}
 	return nil
+}
+
+// Given is a plant on no bench, of which an intake is said; it needs no tag.
+func Given(ctx context.Context, c *record.Keeper, in patient.Intake) (*patient.Patient, error) {
+	in.Tag = cmp.Or(in.Tag, "unnamed")
+	if err := CheckIntake(ctx, c, in); err != nil {
+		return nil, record.Under("plant", err)
+	}
+	return c.Given(ctx, in)
 }
 
 // AddPlant puts a plant on the bench.

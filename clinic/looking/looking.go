@@ -25,21 +25,15 @@ func (c *Service) ComputeLook(
 	r *roots.Reading,
 	on string,
 ) (judging.Inspected, error) {
-	if in.Tag == "" {
-		in.Tag = "unnamed" // A computation needs no tag.
-	}
-	if err := intake.CheckIntake(ctx, c.Keeper, in); err != nil {
-		return judging.Inspected{}, record.Under("plant", err)
+	p, err := intake.Given(ctx, c.Keeper, in)
+	if err != nil {
+		return judging.Inspected{}, err
 	}
 	if err := check.Input(noted); err != nil {
 		return judging.Inspected{}, record.Under("inspection", err)
 	}
 	if on == "" {
 		on = c.Today()
-	}
-	p, err := c.Given(ctx, in)
-	if err != nil {
-		return judging.Inspected{}, err
 	}
 	if _, err := time.Parse(time.DateOnly, on); err != nil {
 		return judging.Inspected{}, record.OneFault(

@@ -67,11 +67,7 @@ func keepCuts(ctx context.Context, r *record.Record, d ledger.Doc[roots.Reading]
 		return err
 	}
 	now.PlantID, now.Day, now.Value = d.PlantID, d.Day, done
-	if now.Version == 0 {
-		_, err = record.Cuts.Add(ctx, r.Tx, now, r.Keeper.Stamp())
-	} else {
-		_, err = record.Cuts.Save(ctx, r.Tx, now, r.Keeper.Stamp())
-	}
+	_, err = record.Cuts.Put(ctx, r.Tx, now, r.Keeper.Stamp())
 	return err
 }
 

@@ -64,18 +64,12 @@ func (c *Service) Compute(
 	in patient.Intake,
 	r roots.Reading,
 ) (roots.Verdict, cleaning.List, error) {
-	if in.Tag == "" {
-		in.Tag = "unnamed" // A computation needs no tag.
-	}
-	if err := intake.CheckIntake(ctx, c.Keeper, in); err != nil {
-		return roots.Verdict{}, cleaning.List{}, record.Under("plant", err)
+	p, err := intake.Given(ctx, c.Keeper, in)
+	if err != nil {
+		return roots.Verdict{}, cleaning.List{}, err
 	}
 	if err := check.Input(r); err != nil {
 		return roots.Verdict{}, cleaning.List{}, record.Under("reading", err)
-	}
-	p, err := c.Given(ctx, in)
-	if err != nil {
-		return roots.Verdict{}, cleaning.List{}, err
 	}
 	p.Reading = &patient.Reading{On: c.Today(), Roots: r}
 	return p.Roots().Verdict, cleaning.Cuts(p), nil

@@ -68,8 +68,8 @@ func houseChanges(from, to Settings, where string) []string {
 	return changes
 }
 
-// HouseCode is what the settings of the house are kept by.
-const HouseCode = "house"
+// HouseID is the id of the settings of the house, of which there are one.
+const HouseID = 1
 
 // usualSettings are the defaults.
 func usualSettings() Settings {
@@ -102,7 +102,7 @@ func (s *Settings) UnmarshalJSON(doc []byte) error {
 
 // SettingsIn reads the settings of the house, in a transaction.
 func SettingsIn(ctx context.Context, tx *ledger.Tx) (Settings, error) {
-	d, err := Houses.ByCode(ctx, tx, HouseCode)
+	d, err := Houses.Get(ctx, tx, HouseID)
 	if IsMissing(err) {
 		return usualSettings(), nil
 	}

@@ -37,12 +37,7 @@ func (v *Visit) KeepPlan(ctx context.Context, version int64, change func(*PlanDo
 	change(&now.PlanDoc)
 	d := ledger.Doc[PlanDoc]{ID: v.Row.ID, PlantID: v.Row.ID, Version: version, Value: now.PlanDoc}
 	stamp := v.Keeper.Stamp()
-	if now.Version == 0 && version == 0 {
-		d, err = Plans.Add(ctx, v.Tx, d, stamp)
-	} else {
-		d, err = Plans.Save(ctx, v.Tx, d, stamp)
-	}
-	if err != nil {
+	if d, err = Plans.Put(ctx, v.Tx, d, stamp); err != nil {
 		return now, err
 	}
 	return Planned{d.Value, d.Version}, v.Tx.Plants().Touch(ctx, v.Row.ID, stamp)

@@ -97,11 +97,8 @@ func (r *Record) treated(ctx context.Context) error {
 	for _, i := range incidents {
 		r.Base.Incidents = append(r.Base.Incidents, patient.Incident{On: i.HappenedOn, What: i.What})
 	}
-	treatments, err := Courses.Of(ctx, r.Tx, r.Row.ID)
-	if err != nil {
-		return err
-	}
-	if err := ledger.Sound(treatments); err != nil {
+	treatments, err := CoursesOf(ctx, r.Tx, r.Row.ID)
+	if err := cmp.Or(err, ledger.Sound(treatments)); err != nil {
 		return err
 	}
 	for _, t := range treatments {
@@ -113,6 +110,15 @@ func (r *Record) treated(ctx context.Context) error {
 	}
 	r.Base.Spikes, err = SpikesCut(ctx, r.Tx, r.Row.ID)
 	return err
+}
+
+// CoursesOf are a plant's treatments, those that go on first, the newest first.
+func CoursesOf(ctx context.Context, tx *ledger.Tx, plantID int64) ([]ledger.Doc[CourseDoc], error) {
+	all, err := Courses.Of(ctx, tx, plantID)
+	slices.SortStableFunc(all, func(a, b ledger.Doc[CourseDoc]) int {
+		return cmp.Compare(AsInt(a.State == ledger.Closed), AsInt(b.State == ledger.Closed))
+	})
+	return all, err
 }
 
 // SpikesCut are the days on which a plant's spike was cut while it was cleaned.

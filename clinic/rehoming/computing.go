@@ -179,7 +179,6 @@ func (c *Service) ComputeSection(ctx context.Context, a SectionAsk) (pots.Sectio
 	filling := pots.Filling{
 		Medium: "Mix",
 		Grain:  mix.Settled.Grain,
-		Crock:  "Broken crock",
 		RiseMM: mix.RiseMM,
 		Wicks:  mix.RiseMM == 0,
 		Dry:    a.DryTop,

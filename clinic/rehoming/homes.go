@@ -54,7 +54,7 @@ func keepHome(ctx context.Context, v *record.Visit, from string, h record.HomeDo
 		if err != nil {
 			return err
 		}
-		h.NextLookOn = since.AddDate(0, 0, int(route.LookDays.Value)).Format(time.DateOnly)
+		h.NextLookOn = route.LookOn(since)
 	}
 	if h.NextLookOn < from {
 		return record.OneFault("next_look_on", "The next look comes after the day it was housed.", "after "+from, h.NextLookOn)

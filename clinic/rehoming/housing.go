@@ -56,11 +56,7 @@ func (c *Service) MarkHomeJob(ctx context.Context, plantID int64, m MarkHomeJob)
 	}
 	var answer Rehoming
 	err := c.Write(ctx, &answer, func(tx *ledger.Tx) error {
-		v, err := c.Visit(ctx, tx, plantID)
-		if err != nil {
-			return err
-		}
-		h, err := newHomeward(ctx, v, m.Person)
+		h, err := open(ctx, c.Keeper, tx, plantID, m.Person)
 		if err != nil {
 			return err
 		}
@@ -78,7 +74,7 @@ func (c *Service) MarkHomeJob(ctx context.Context, plantID int64, m MarkHomeJob)
 		if err := rehome.Listed(now.Jobs).Apply(change, marks); err != nil {
 			return err
 		}
-		h.plan, err = v.KeepPlan(ctx, now.Version, func(p *record.PlanDoc) { p.Marks = marks })
+		h.plan, err = h.KeepPlan(ctx, now.Version, func(p *record.PlanDoc) { p.Marks = marks })
 		if err != nil {
 			return err
 		}
@@ -96,25 +92,22 @@ func (c *Service) Settle(ctx context.Context, plantID int64, s Settle) (Rehoming
 	}
 	var answer Rehoming
 	err := c.Write(ctx, &answer, func(tx *ledger.Tx) error {
-		now, err := RehomingOf(ctx, c.Keeper, tx, plantID, s.Person)
+		h, err := open(ctx, c.Keeper, tx, plantID, s.Person)
+		if err != nil {
+			return err
+		}
+		now, err := h.answer()
 		if err != nil {
 			return err
 		}
 		if err := rehome.Listed(now.Jobs).Close("jobs", s.Person, now.Seen); err != nil {
 			return err
 		}
-		v, err := c.Visit(ctx, tx, plantID)
-		if err != nil {
+		if err := keepHome(ctx, h.Visit, s.FromOn, homeOf(s, now)); err != nil {
 			return err
 		}
-		if err := keepHome(ctx, v, s.FromOn, homeOf(s, now)); err != nil {
-			return err
-		}
-		if _, err := v.KeepPlan(
-			ctx,
-			now.Version,
-			func(p *record.PlanDoc) { p.Marks, p.Tonight, p.Route = nil, false, "" },
-		); err != nil {
+		begin := func(p *record.PlanDoc) { p.Marks, p.Tonight, p.Route = nil, false, "" }
+		if _, err := h.KeepPlan(ctx, now.Version, begin); err != nil {
 			return err
 		}
 		answer, err = RehomingOf(ctx, c.Keeper, tx, plantID, s.Person)

@@ -4,7 +4,6 @@ package rehoming
 import (
 	"context"
 	"slices"
-	"time"
 
 	"therapeon/clinic/record"
 	"therapeon/clinic/shelf"
@@ -41,11 +40,7 @@ func (c *Service) Rehoming(ctx context.Context, plantID int64, person string) (R
 
 // RehomingOf finds what leads a plant to its new home, in a transaction.
 func RehomingOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64, person string) (Rehoming, error) {
-	v, err := c.Visit(ctx, tx, plantID)
-	if err != nil {
-		return Rehoming{}, err
-	}
-	h, err := newHomeward(ctx, v, person)
+	h, err := open(ctx, c, tx, plantID, person)
 	if err != nil {
 		return Rehoming{}, err
 	}
@@ -59,6 +54,15 @@ type homeward struct {
 	advises string // the way of holding that its race advises
 	store   rehome.Store
 	seen    []work.Seen
+}
+
+// open loads a plant on its way to a new home.
+func open(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64, person string) (*homeward, error) {
+	v, err := c.Visit(ctx, tx, plantID)
+	if err != nil {
+		return nil, err
+	}
+	return newHomeward(ctx, v, person)
 }
 
 func newHomeward(ctx context.Context, v *record.Visit, person string) (*homeward, error) {
@@ -85,7 +89,7 @@ func (h *homeward) answer() (Rehoming, error) {
 		return r, err
 	}
 	if r.Route != nil {
-		r.NextLookOn = h.Keeper.Now().AddDate(0, 0, int(r.Route.LookDays.Value)).Format(time.DateOnly)
+		r.NextLookOn = r.Route.LookOn(h.Keeper.Now())
 	}
 	r.Homes = []record.Home{}
 	for _, d := range slices.Backward(h.HomeDocs) {

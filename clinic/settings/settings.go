@@ -38,15 +38,8 @@ func (c *Service) SetSettings(ctx context.Context, s record.Settings) (record.Se
 		return s, err
 	}
 	err := c.Write(ctx, &s, func(tx *ledger.Tx) error {
-		d := ledger.Doc[record.Settings]{Code: record.HouseCode, Value: s, Version: s.Version}
-		now, err := record.Houses.ByCode(ctx, tx, record.HouseCode)
-		switch {
-		case record.IsMissing(err) && s.Version == 0:
-			d, err = record.Houses.Add(ctx, tx, d, c.Stamp())
-		case err == nil:
-			d.ID, d.CreatedAt = now.ID, now.CreatedAt
-			d, err = record.Houses.Save(ctx, tx, d, c.Stamp())
-		}
+		d := ledger.Doc[record.Settings]{ID: record.HouseID, Code: "house", Value: s, Version: s.Version}
+		d, err := record.Houses.Put(ctx, tx, d, c.Stamp())
 		if err != nil {
 			return err
 		}

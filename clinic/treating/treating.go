@@ -77,7 +77,7 @@ func CoursesOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int
 	if err != nil {
 		return nil, err
 	}
-	all, err := treatmentsOf(ctx, v)
+	all, err := record.CoursesOf(ctx, v.Tx, v.Row.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -92,15 +92,6 @@ func CoursesOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int
 		}
 	}
 	return list, nil
-}
-
-// treatmentsOf are a plant's treatments, those that go on first, the newest first.
-func treatmentsOf(ctx context.Context, v *record.Visit) ([]ledger.Doc[record.CourseDoc], error) {
-	all, err := record.Courses.Of(ctx, v.Tx, v.Row.ID)
-	slices.SortStableFunc(all, func(a, b ledger.Doc[record.CourseDoc]) int {
-		return cmp.Compare(record.AsInt(a.State == ledger.Closed), record.AsInt(b.State == ledger.Closed))
-	})
-	return all, err
 }
 
 func unreadCourse(d ledger.Doc[record.CourseDoc], err error) Course {
@@ -185,14 +176,8 @@ func dueRounds(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]DueRound
 			continue
 		}
 		s := at.Schedule
-		d := DueRound{PlantID: row.Plant.ID, Tag: row.Plant.Tag, Pest: s.Pest.Name, Headline: s.Headline}
-		switch {
-		case s.AllClear != "":
-		case s.Next != nil && s.Next.From <= today:
-			d.Overdue = s.Next.Latest < today
-			due = append(due, d)
-		case s.Next == nil && s.LookOn != "" && s.LookOn <= today:
-			due = append(due, d)
+		if isDue, overdue := s.DueBy(today); isDue {
+			due = append(due, DueRound{row.Plant.ID, row.Plant.Tag, s.Pest.Name, s.Headline, overdue})
 		}
 	}
 	return due, nil
@@ -266,11 +251,8 @@ func newCourse(ctx context.Context, v *record.Visit, course pests.Course) (ledge
 
 // openCourseOf is the treatment against a pest that goes on, or nil.
 func openCourseOf(ctx context.Context, v *record.Visit, pest string) (*ledger.Doc[record.CourseDoc], error) {
-	all, err := treatmentsOf(ctx, v)
-	if err != nil {
-		return nil, err
-	}
-	if err := ledger.Sound(all); err != nil {
+	all, err := record.CoursesOf(ctx, v.Tx, v.Row.ID)
+	if err := cmp.Or(err, ledger.Sound(all)); err != nil {
 		return nil, err
 	}
 	for _, d := range all {
@@ -378,11 +360,7 @@ func RoundDone(ctx context.Context, v *record.Visit, j cleaning.Job, state work.
 	if j.Product == "" {
 		return nil
 	}
-	for _, cause := range v.Heard().Acted {
-		pest, ok := pests.Find(cause)
-		if !ok || !slices.Contains(pest.Products, j.Product) {
-			continue
-		}
+	for _, pest := range pests.Against(j.Product, v.Heard().Acted) {
 		if err := roundOf(ctx, v, pest, state, markedOn); err != nil {
 			return err
 		}

@@ -106,7 +106,7 @@ func lookedAtWeighing(ctx context.Context, v *record.Visit, w Weigh) error {
 	if !ok {
 		return nil
 	}
-	next := w.At.In(v.Keeper.Now().Location()).AddDate(0, 0, int(route.LookDays.Value)).Format(time.DateOnly)
+	next := route.LookOn(w.At.In(v.Keeper.Now().Location()))
 	return v.Tx.Plants().SetLookOn(ctx, v.Row.ID, max(next, v.Row.LookOn))
 }
 

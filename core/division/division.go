@@ -298,6 +298,29 @@ func Parts(r Rhizome, cuts []int) [][]int {
 	return parts
 }
 
+// Take takes the bulbs of a piece out of a rhizome, numbered anew from the oldest, with the roots
+// that hang on them. Roots of no known growth go with the piece that keeps the tag. Both the
+// rhizome and the piece's bulbs are in their order; the roots are those that the cuts left.
+func Take(r Rhizome, bulbs []int, left roots.Reading, keepsTag bool) (Rhizome, roots.Reading) {
+	number := map[int]int{}
+	piece := Rhizome{Bulbs: []Bulb{}}
+	for i, n := range bulbs {
+		b := r.Bulbs[n-1]
+		number[n] = i + 1
+		piece.Bulbs = append(piece.Bulbs, Bulb{N: i + 1, From: number[b.From], Lead: b.Lead, State: b.State})
+	}
+	own := left
+	own.Roots = []roots.Root{}
+	for _, root := range left.Roots {
+		if n, mine := number[root.Growth]; mine || root.Growth == 0 && keepsTag {
+			root.Growth = n
+			own.Roots = append(own.Roots, root)
+		}
+	}
+	own.NoneFound = len(own.Roots) == 0
+	return piece, own
+}
+
 // Part is a piece that cuts leave.
 type Part struct {
 	Name  string `json:"name" required:"true" description:"A for the oldest"`

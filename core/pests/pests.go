@@ -6,6 +6,7 @@ package pests
 
 import (
 	"math"
+	"slices"
 	"sync"
 
 	"therapeon/core/knowledge"
@@ -44,6 +45,17 @@ var Table = sync.OnceValue(func() *Knowledge {
 	knowledge.MustRead("pests.yaml", &k)
 	return &k
 })
+
+// Against are the pests, of causes that are acted on, against which a product is a round.
+func Against(product string, acted []string) []Pest {
+	var list []Pest
+	for _, cause := range acted {
+		if pest, ok := Find(cause); ok && slices.Contains(pest.Products, product) {
+			list = append(list, pest)
+		}
+	}
+	return list
+}
 
 // Find finds a pest by its code, which is that of its cause.
 func Find(code string) (Pest, bool) {

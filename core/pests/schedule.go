@@ -26,6 +26,19 @@ func (c Course) Faults() fault.List {
 	return nil
 }
 
+// DueBy tells whether a round, or the look for the all-clear, is due by a day, and whether the
+// round is late. Nothing is once the all-clear was given.
+func (s Schedule) DueBy(day string) (due, late bool) {
+	switch {
+	case s.AllClear != "":
+		return false, false
+	case s.Next != nil:
+		return s.Next.From <= day, s.Next.Latest < day
+	default:
+		return s.LookOn != "" && s.LookOn <= day, false
+	}
+}
+
 // counter adds degree-days up over the temperatures of a place.
 type counter struct {
 	pest  Pest

@@ -63,7 +63,6 @@ type RootIn struct {
 type Filling struct {
 	Medium  string  // name of the mix
 	Grain   string  // chips, balls or strands, whatever most of it is
-	Crock   string  // name of the coarse layer
 	RiseMM  float64 // how high the mix draws water
 	Wicks   bool    // all the way up
 	Dry     bool    // a dry, loose top of pieces that do not draw water, for old bulbs or tips
@@ -91,7 +90,7 @@ func (k *Knowledge) Draw(of Scene) Section {
 	s.outline(pot)
 	top := s.FillMM - fill.TopMM
 	if pot.CrockMM > 0 {
-		s.Layers = append(s.Layers, Layer{"crock", fill.Crock, "shards", 0, pot.CrockMM})
+		s.Layers = append(s.Layers, Layer{"crock", "Broken crock", "shards", 0, pot.CrockMM})
 	}
 	s.Layers = append(s.Layers, Layer{"medium", fill.Medium, fill.Grain, pot.CrockMM, top})
 	if fill.TopMM > 0 {

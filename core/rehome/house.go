@@ -166,7 +166,6 @@ func (h housing) pot(w *Way, still string, store Store) error {
 		Filling: pots.Filling{
 			Medium: mix.Name,
 			Grain:  mix.Settled.Grain,
-			Crock:  "Broken crock",
 			RiseMM: mix.RiseMM,
 			Wicks:  mix.RiseMM == 0,
 			Dry:    h.plan.DryTop,

@@ -2,6 +2,7 @@ package rehome
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -247,4 +248,10 @@ func TestEveryCautionOfAJobExists(t *testing.T) {
 			assert.True(t, ok, "%s: %s", j.Code, w)
 		}
 	}
+}
+
+// Days are added over the end of a month.
+func TestTheFirstLookFollowsTheRoute(t *testing.T) {
+	r := Route{LookDays: knowledge.Number{Value: 10}}
+	assert.Equal(t, "2032-03-07", r.LookOn(time.Date(2032, 2, 26, 23, 0, 0, 0, time.UTC)), "a leap year")
 }

@@ -5,6 +5,7 @@ package rehome
 import (
 	"slices"
 	"sync"
+	"time"
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
@@ -90,6 +91,11 @@ var Table = sync.OnceValue(func() *Knowledge {
 	knowledge.MustRead("rehome.yaml", &k)
 	return &k
 })
+
+// LookOn is the day of the first look after a plant was held or housed so, or was in hand.
+func (r Route) LookOn(since time.Time) string {
+	return since.AddDate(0, 0, int(r.LookDays.Value)).Format(time.DateOnly)
+}
 
 // Route finds a route by its code.
 func (k *Knowledge) Route(code string) (Route, bool) {
