@@ -11,7 +11,7 @@ import (
 func TestTwoChangeHowTheHouseDoesThings(t *testing.T) {
 	s := fresh(t)
 	var all sync.WaitGroup
-	for n := range 100 {
+	for n := range 300 {
 		all.Go(func() { s.send(t, "POST", "/api/v1/plants", fmt.Sprintf(`{"tag":"Pot %d","group":"cattleya"}`, n)) })
 	}
 	all.Wait()
@@ -29,9 +29,19 @@ func TestTwoChangeHowTheHouseDoesThings(t *testing.T) {
 	other.see(".house .trouble li", "Hemisphere")
 	other.see(`[data-field="Hemisphere"] [data-on]`, "South")
 	other.tap(`[data-field^="Dead"] label:not([data-on])`, "")
-	other.see(".house-judging", "of 100 plants. You can go on meanwhile.")
+	other.see(".house-judging", "of 300 plants. Plants’ own pages")
 	other.gone(".house .trouble", "")
-	other.gone(".house-judging", "You can go on meanwhile.")
-	p.visit(s.url)
-	p.see(".bench", "Pot 0")
+	other.gone(".house-judging", "of 300 plants")
+
+	// The first one's page is behind now: it is told what each of the two changed.
+	p.tap(`[data-field="Hemisphere"] label`, "North")
+	p.see(".house .trouble li", "all off, there.")
+	p.see(".house .trouble li", "Hemisphere: north, here.")
+	p.see(`[data-field^="Dead"] [data-on]`, "All off")
+	p.tap(`[data-field="Hemisphere"] label`, "North")
+	p.see(`[data-field="Hemisphere"] [data-on]`, "North")
+	p.tap(".top a", "Bench")
+	p.see(".bench", "Plants’ own pages are up to date.")
+	p.see(".bench", "Pot 2")
+	p.gone(".bench", "up to date.")
 }

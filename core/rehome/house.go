@@ -280,7 +280,10 @@ const millilitres = 1000 // in a litre
 // stands in from then on.
 func Stands(from, route string, pot *pots.Pot) patient.Home {
 	r, _ := Table().Route(route)
-	h := patient.Home{From: from, Way: route, Hold: r.Hold, Potted: pot != nil, Medium: r.Medium, Pot: pot.Word()}
+	h := patient.Home{From: from, Way: route, Hold: r.Hold, Potted: pot != nil, Pot: pot.Word()}
+	if r.Medium != nil {
+		h.Medium = r.Medium.Value
+	}
 	if route == "mount" {
 		h.Pot = "mount"
 	}

@@ -29,7 +29,7 @@ type Route struct {
 	Hold       bool             `yaml:"hold" json:"hold,omitempty" description:"the plant stays bare"`
 	Shallow    bool             `yaml:"shallow" json:"shallow,omitempty"`
 	Reservoir  bool             `yaml:"reservoir" json:"reservoir,omitempty"`
-	Medium     string           `yaml:"medium" json:"medium,omitempty" description:"what a plant is said to grow in after it"`
+	Medium     *knowledge.Text  `yaml:"medium" json:"medium,omitempty" description:"what a plant is said to grow in after it"`
 	Wall       string           `yaml:"wall" json:"wall,omitempty"`
 	Only       []string         `yaml:"only" json:"only,omitempty" description:"groups it is for"`
 	Unsuited   []string         `yaml:"unsuited" json:"unsuited,omitempty" description:"groups it is not for"`

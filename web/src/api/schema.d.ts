@@ -4174,7 +4174,7 @@ export interface components {
             /** @description to the first look */
             look_days: components["schemas"]["KnowledgeNumber"];
             /** @description what a plant is said to grow in after it */
-            medium?: string;
+            medium?: components["schemas"]["KnowledgeText"];
             name: string;
             /** @description groups it is for */
             only?: string[];

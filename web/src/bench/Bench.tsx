@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import type { Plant } from "../api/client";
 import { dueRounds, plants } from "../api/queries";
 import { RootBar } from "../parts/RootBar";
+import { Following } from "../parts/Following";
 import { Trouble } from "../parts/Trouble";
 import { againWords, homeWords, day, gradeWords, percent, ranged } from "../words";
 import { NewPlant } from "./NewPlant";
@@ -72,6 +73,9 @@ export function Bench() {
         </p>
       )}
       {!archived && <Rounds />}
+      <div role="status">
+        <Following />
+      </div>
       {found.error && <Trouble error={found.error} again={() => run(found.refetch())} />}
       <PlantList plants={clean} />
       {apart.length > 0 && (
