@@ -29,7 +29,9 @@ func TestThePiecesThatCutsLeave(t *testing.T) {
 func TestAPieceTakesItsOwnBulbsAndRoots(t *testing.T) {
 	r := Chain(5)
 	r.Bulbs[4].Lead, r.Bulbs[3].State = true, "shrivelled"
-	left := roots.Reading{Roots: []roots.Root{{ID: "a", Growth: 2}, {ID: "b", Growth: 4}, {ID: "c"}, {ID: "d", Growth: 5}}}
+	left := roots.Reading{Roots: []roots.Root{
+		{ID: "a", Growth: 2}, {ID: "b", Growth: 4}, {ID: "c"}, {ID: "d", Growth: 5},
+	}}
 	ids := func(of roots.Reading) (ids []string) {
 		for _, root := range of.Roots {
 			ids = append(ids, root.ID)
