@@ -436,3 +436,26 @@ func TestTheContractCarriesTheLimits(t *testing.T) {
 	assert.Len(t, spec.Components.Schemas["RootsSegment"].Properties["feel"]["enum"], 6)
 	assert.EqualValues(t, 80, spec.Components.Schemas["Intake"].Properties["tag"]["maxLength"])
 }
+
+// A change, by its version, of what was never kept is refused in words, and keeps nothing.
+func TestAChangeOfWhatWasNeverKeptIsAConflict(t *testing.T) {
+	x := start(t)
+	status, _, _ := x.send(http.MethodPost, "/api/v1/plants", `{"tag":"New","group":"cattleya","bulb_count":3}`)
+	require.Equal(t, http.StatusCreated, status)
+	_, house, _ := x.send(http.MethodGet, "/api/v1/settings", "")
+	house["version"], house["hemisphere"] = 7, "south"
+	settings, err := json.Marshal(house)
+	require.NoError(t, err)
+	for path, body := range map[string]string{
+		"/api/v1/settings":         string(settings),
+		"/api/v1/plants/1/home":    `{"version":7,"plan":{}}`,
+		"/api/v1/plants/1/race":    `{"version":7,"assumed":{}}`,
+		"/api/v1/plants/1/rhizome": `{"version":7,"rhizome":{"bulbs":[{"n":1,"from":0}]}}`,
+	} {
+		status, doc, _ := x.send(http.MethodPut, path, body)
+		assert.Equal(t, http.StatusConflict, status, path)
+		assert.Contains(t, doc["detail"], "Yours was not saved over it.", path)
+		_, doc, _ = x.send(http.MethodGet, strings.Replace(path, "/race", "/home", 1), "")
+		assert.EqualValues(t, 0, doc["version"], path)
+	}
+}

@@ -170,12 +170,6 @@ func (k Kind[T]) Get(ctx context.Context, tx *Tx, id int64) (Doc[T], error) {
 	return k.one(tx, row, err)
 }
 
-// ByCode finds a document by its own name; ErrNotFound where there is none.
-func (k Kind[T]) ByCode(ctx context.Context, tx *Tx, code string) (Doc[T], error) {
-	row, err := tx.q.DocumentByCode(ctx, sqlc.DocumentByCodeParams{Kind: k.code, Code: code})
-	return k.one(tx, row, err)
-}
-
 // Of lists those of a plant in which something was noted, the newest first.
 func (k Kind[T]) Of(ctx context.Context, tx *Tx, plantID int64) ([]Doc[T], error) {
 	return k.all(tx.q.DocumentsOfPlant(ctx, sqlc.DocumentsOfPlantParams{PlantID: &plantID, Kind: k.code}))
@@ -249,15 +243,25 @@ func (k Kind[T]) Add(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T],
 	return k.kept(tx, row, d.Value), nil
 }
 
-// Put keeps a document under its id: a new one where its version is 0 and none is there yet,
-// else a change of it.
+// Put keeps a document under its id, or its code where it has none: a new one at version 0 where
+// none is there yet, else a change of it. A change of one that is not there is refused with a
+// Conflict.
 func (k Kind[T]) Put(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T], error) {
-	if d.Version == 0 {
-		if _, err := k.Head(ctx, tx, d.ID); errors.Is(err, ErrNotFound) {
-			return k.Add(ctx, tx, d, now)
-		}
+	row, err := tx.q.GetDocument(ctx, sqlc.GetDocumentParams{Kind: k.code, ID: d.ID})
+	if d.ID == 0 {
+		row, err = tx.q.DocumentByCode(ctx, sqlc.DocumentByCodeParams{Kind: k.code, Code: d.Code})
 	}
-	return k.Save(ctx, tx, d, now)
+	switch err = found(err); {
+	case err == nil:
+		d.ID = row.ID
+		return k.Save(ctx, tx, d, now)
+	case !errors.Is(err, ErrNotFound):
+		return d, err
+	case d.Version == 0:
+		return k.Add(ctx, tx, d, now)
+	default:
+		return d, Conflict{What: k.name}
+	}
 }
 
 // Save keeps a change of a document, against the version that it was changed from: where

@@ -186,9 +186,6 @@ func TestADroppedDocumentIsGoneWithWhatItWas(t *testing.T) {
 		d.Value.Words = "b"
 		d, err = notes.Save(ctx, tx, d, "")
 		require.NoError(t, err)
-		found, err := notes.ByCode(ctx, tx, "mine")
-		require.NoError(t, err)
-		assert.Equal(t, d.ID, found.ID)
 		require.NoError(t, notes.Drop(ctx, tx, d.ID))
 		_, err = notes.Get(ctx, tx, d.ID)
 		require.ErrorIs(t, err, ErrNotFound)
@@ -203,16 +200,25 @@ func TestADocumentIsPutOnceAndThenChanged(t *testing.T) {
 		put := func(version int64, words string) (Doc[note], error) {
 			return notes.Put(ctx, tx, Doc[note]{ID: 7, PlantID: 1, Version: version, Value: note{Words: words}}, "t1")
 		}
+		var c Conflict
 		_, err := put(1, "firm")
-		require.ErrorIs(t, err, ErrNotFound, "a change of what is not there")
+		require.ErrorAs(t, err, &c, "a change of what is not there")
+		assert.Zero(t, c.Version)
 		d, err := put(0, "firm")
 		require.NoError(t, err)
 		assert.EqualValues(t, []int64{7, 1}, []int64{d.ID, d.Version})
-		var c Conflict
 		_, err = put(0, "mushy")
 		require.ErrorAs(t, err, &c, "it was made elsewhere meanwhile")
 		d, err = put(1, "limp")
 		require.NoError(t, err)
 		assert.EqualValues(t, 2, d.Version)
+
+		named := Doc[note]{Code: "own-bark", Value: note{Words: "fine"}}
+		first, err := notes.Put(ctx, tx, named, "t1")
+		require.NoError(t, err)
+		named.Version = 1
+		second, err := notes.Put(ctx, tx, named, "t2")
+		require.NoError(t, err)
+		assert.Equal(t, []int64{first.ID, 2}, []int64{second.ID, second.Version}, "found by its code")
 	})
 }

@@ -102,7 +102,7 @@ func (c *Service) SaveRhizome(ctx context.Context, plantID int64, s SaveRhizome)
 func keepRhizome(ctx context.Context, v *record.Visit, version int64, r division.Rhizome) error {
 	d := ledger.Doc[division.Rhizome]{ID: v.Row.ID, PlantID: v.Row.ID, Version: version, Value: r}
 	_, err := record.Rhizomes.Put(ctx, v.Tx, d, v.Keeper.Stamp())
-	return record.MissingOr(err, "rhizome", v.Row.ID)
+	return err
 }
 
 // DivisionOf is what the advisor says of the plant today.

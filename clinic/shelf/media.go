@@ -191,19 +191,10 @@ func (c *Service) MeasureComponent(
 	var house []HouseComponent
 	err := c.Write(ctx, &house, func(tx *ledger.Tx) error {
 		d := ledger.Doc[HouseComponent]{Code: code, Version: m.Version, Value: doc}
-		now, err := components.ByCode(ctx, tx, code)
-		switch {
-		case record.IsMissing(err) && m.Version == 0:
-			_, err = components.Add(ctx, tx, d, c.Stamp())
-		case err == nil:
-			d.ID = now.ID
-			_, err = components.Save(ctx, tx, d, c.Stamp())
-		case record.IsMissing(err):
-			return record.Conflict{What: "component", Differs: []string{"It was measured there."}}
-		}
-		if err != nil {
+		if _, err := components.Put(ctx, tx, d, c.Stamp()); err != nil {
 			return err
 		}
+		var err error
 		all, house, err = AllComponents(ctx, tx)
 		return err
 	})
