@@ -1,0 +1,387 @@
+package api
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"regexp"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/goccy/go-yaml"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/clinic"
+	"therapeon/ledger"
+)
+
+// situation is a plant as it would be reported, and what is to be said of it. What would harm
+// it must be said on none of its pages.
+type situation struct {
+	Name    string            `yaml:"name"`
+	Row     []string          `yaml:"row"` // rows of the craft's tables that it is of
+	Today   string            `yaml:"today"`
+	Plant   map[string]any    `yaml:"plant"`
+	Sides   map[string]string `yaml:"sides"`
+	Place   map[string]any    `yaml:"place"`
+	Looked  int               `yaml:"looked"` // days ago
+	Found   []string          `yaml:"found"`
+	Missing []string          `yaml:"missing"`
+	Growth  string            `yaml:"growth"`
+	Flower  string            `yaml:"flowering"`
+	Out     bool              `yaml:"out"` // it is out of its pot
+	Roots   []map[string]any  `yaml:"roots"`
+	Ticked  bool              `yaml:"ticked"` // its cut list is done
+	Home    *struct {
+		Route string `yaml:"route"`
+		Days  int    `yaml:"days"`
+	} `yaml:"home"`
+	Detail map[string]map[string]string `yaml:"detail"` // of a wish
+
+	Advice  string            `yaml:"advice"` // codes, any of them
+	Until   bool              `yaml:"until"`  // it has a day
+	Again   int               `yaml:"again"`  // days until then
+	May     map[string]string `yaml:"may"`
+	Says    []string          `yaml:"says"`  // somewhere
+	Never   []string          `yaml:"never"` // it would harm
+	Order   []string          `yaml:"order"` // jobs of the cleaning, one before the other
+	Race    *bool             `yaml:"race"`
+	Suspect bool              `yaml:"suspect"`
+	Cause   *struct {
+		Code    string  `yaml:"code"`
+		AtLeast float64 `yaml:"at_least"`
+		First   bool    `yaml:"first"`
+	} `yaml:"cause"`
+}
+
+func situations(t *testing.T, file string) []situation {
+	t.Helper()
+	raw, err := os.ReadFile(file)
+	require.NoError(t, err)
+	var all []situation
+	require.NoError(t, yaml.UnmarshalWithOptions(raw, &all, yaml.Strict()))
+	return all
+}
+
+// reported is a plant of a situation, as it was put on the bench.
+type reported struct {
+	tester
+	situation
+	now   time.Time
+	id    int
+	words []string // of all its pages
+}
+
+// day is a day so long ago.
+func (x *reported) day(ago int) string { return x.now.AddDate(0, 0, -ago).Format(time.DateOnly) }
+
+// post sends a document and returns the answer; it must be taken.
+func (x *reported) post(method, path string, body any) map[string]any {
+	x.Helper()
+	doc, err := json.Marshal(body)
+	require.NoError(x, err)
+	status, answer, _ := x.send(method, path, string(doc))
+	require.Less(x, status, 300, "%s %s: %s\n%v", method, path, doc, answer)
+	return answer
+}
+
+// page reads a page and keeps its words.
+func (x *reported) page(path string, parts ...string) map[string]any {
+	x.Helper()
+	status, answer, _ := x.send("GET", path, "")
+	require.Equal(x, 200, status, "%s: %v", path, answer)
+	if len(parts) == 0 {
+		x.words = append(x.words, wordsIn(answer)...)
+	}
+	for _, part := range parts {
+		x.words = append(x.words, wordsIn(answer[part])...)
+	}
+	return answer
+}
+
+// wordsIn are the sentences anywhere in an answer.
+func wordsIn(v any) (list []string) {
+	switch v := v.(type) {
+	case string:
+		if strings.Contains(v, " ") {
+			list = append(list, v)
+		}
+	case []any:
+		for _, part := range v {
+			list = append(list, wordsIn(part)...)
+		}
+	case map[string]any:
+		for _, part := range v {
+			list = append(list, wordsIn(part)...)
+		}
+	}
+	return list
+}
+
+// put puts the plant on the bench, looks it over, reads it and houses it.
+func (x *reported) put(place int) {
+	x.Helper()
+	plant := map[string]any{"tag": x.Name}
+	for key, value := range x.Plant {
+		plant[key] = value
+	}
+	if place != 0 {
+		plant["place_id"] = place
+	}
+	added := x.post("POST", "/api/v1/plants", plant)
+	x.id = int(added["id"].(float64))
+	at := fmt.Sprintf("/api/v1/plants/%d", x.id)
+	if len(x.Found)+len(x.Missing) > 0 || x.Growth != "" || x.Flower != "" || x.Out {
+		begun := x.post("POST", at+"/inspections", map[string]any{"looked_on": x.day(x.Looked)})
+		findings := map[string]string{}
+		for _, f := range x.Found {
+			findings[f] = "present"
+		}
+		for _, f := range x.Missing {
+			findings[f] = "absent"
+		}
+		seen := map[string]any{"findings": findings}
+		if x.Growth != "" {
+			seen["growth"] = x.Growth
+		}
+		if x.Flower != "" {
+			seen["flowering"] = x.Flower
+		}
+		if x.Out {
+			seen["unpotted"] = true
+		}
+		x.post("PUT", fmt.Sprintf("/api/v1/inspections/%v", begun["id"]), map[string]any{
+			"version": begun["version"], "looked_on": x.day(x.Looked), "inspection": seen,
+		})
+	}
+	if len(x.Roots) > 0 {
+		x.read(at)
+	}
+	for question, side := range x.Sides {
+		x.follow(at, question, side)
+	}
+	if x.Home == nil {
+		return
+	}
+	if slices.Contains([]string{"tub", "lid", "bag", "bench", "nest", "pebbles"}, x.Home.Route) {
+		x.post("POST", at+"/holding", map[string]any{"method": x.Home.Route, "from": x.day(x.Home.Days)})
+		return
+	}
+	x.post("POST", at+"/homes", map[string]any{"route": x.Home.Route, "from_on": x.day(x.Home.Days)})
+}
+
+// read reads its roots.
+func (x *reported) read(at string) {
+	x.Helper()
+	begun := x.post("POST", at+"/readings", map[string]any{"read_on": x.day(x.Looked)})
+	list := []any{}
+	for i, r := range x.Roots {
+		root := map[string]any{
+			"id": fmt.Sprintf("r%d", i), "count": r["count"],
+			"segments": []any{map[string]any{"length_mm": r["mm"], "feel": r["feel"]}},
+		}
+		if depth, ok := r["depth"]; ok {
+			root["depth"] = depth
+		}
+		list = append(list, root)
+	}
+	id := begun["id"]
+	saved := x.post("PUT", fmt.Sprintf("/api/v1/readings/%v", id), map[string]any{
+		"version": begun["version"], "read_on": x.day(x.Looked), "reading": map[string]any{"roots": list},
+	})
+	if !x.Ticked {
+		return
+	}
+	cuts := saved["cut_list"].(map[string]any)["items"].([]any)
+	require.NotEmpty(x, cuts)
+	for _, c := range cuts {
+		item := c.(map[string]any)
+		x.post("PUT", fmt.Sprintf("/api/v1/readings/%v/ticks", id), map[string]any{
+			"item": item["id"], "count": item["count"],
+		})
+	}
+}
+
+// follow takes a side for the plant: in its intake, or in what is planned for it.
+func (x *reported) follow(at, question, side string) {
+	x.Helper()
+	if question == "bare_without_tips" {
+		x.post("PUT", at+"/home", map[string]any{"version": 0, "plan": map[string]any{question: side}})
+		return
+	}
+	now := x.page(at, "none")
+	intake := now["intake"].(map[string]any)
+	intake[question] = side
+	x.post("PUT", at, map[string]any{"version": now["version"], "intake": intake})
+}
+
+// pages reads every page of the plant.
+func (x *reported) pages() (plant, cleaning, race map[string]any) {
+	x.Helper()
+	at := fmt.Sprintf("/api/v1/plants/%d", x.id)
+	plant = x.page(at, "advice", "looked", "latest", "home")
+	x.page(at + "/may-i")
+	list := x.page(at+"/inspections", "none")
+	if all := list["inspections"].([]any); len(all) > 0 {
+		x.page(fmt.Sprintf("/api/v1/inspections/%v", all[0].(map[string]any)["inspection_id"]), "look", "unpot", "causes", "ready")
+	}
+	cleaning = x.page(at+"/cleaning", "plan")
+	x.page(at+"/home", "decision", "asked", "headline", "jobs", "mix", "size")
+	status, answer, _ := x.send("GET", at+"/race", "")
+	if status == 200 {
+		race = answer
+		x.words = append(x.words, wordsIn(race)...)
+	}
+	found := x.page("/api/v1/plants?most=2000", "none")
+	for _, p := range found["plants"].([]any) {
+		if row := p.(map[string]any); int(row["id"].(float64)) == x.id {
+			x.words = append(x.words, wordsIn(row["advice"])...)
+			assert.Equal(x, plant["advice"].(map[string]any)["headline"], row["advice"].(map[string]any)["headline"],
+				"the bench says the same")
+			assert.Equal(x, plant["suspect"], row["suspect"], "the bench suspects the same")
+		}
+	}
+	return plant, cleaning, race
+}
+
+func (x *reported) check() {
+	x.Helper()
+	plant, cleaning, race := x.pages()
+	advice := plant["advice"].(map[string]any)
+	if x.Advice != "" {
+		assert.Contains(x, strings.Split(x.Advice, "|"), advice["code"], advice["headline"])
+	}
+	if x.Until || x.Again != 0 {
+		assert.NotEmpty(x, advice["until_on"], "it has a day")
+		assert.Greater(x, advice["until_on"], x.day(0))
+	}
+	if x.Again != 0 {
+		assert.Equal(x, x.day(-x.Again), advice["until_on"])
+	}
+	for wish, want := range x.May {
+		var answer map[string]any
+		if detail, ok := x.Detail[wish]; ok {
+			answer = x.post("POST", fmt.Sprintf("/api/v1/plants/%d/wishes", x.id), map[string]any{"wish": wish, "root": detail})
+			answer = answer["answer"].(map[string]any)
+		} else {
+			answer = x.wish(wish)
+		}
+		assert.Equal(x, want, answer["answer"], "%s: %v", wish, answer["because"])
+	}
+	for _, said := range x.Says {
+		assert.True(x, slices.ContainsFunc(x.words, regexp.MustCompile(said).MatchString), "%q is said nowhere", said)
+	}
+	for _, harm := range x.Never {
+		for _, w := range x.words {
+			assert.False(x, regexp.MustCompile(harm).MatchString(w), "%q would harm: %q", harm, w)
+		}
+	}
+	x.checkOrder(cleaning)
+	if x.Race != nil {
+		assert.Equal(x, *x.Race, race["race"] != nil)
+	}
+	if x.Suspect {
+		assert.Equal(x, true, plant["suspect"])
+	}
+	if x.Cause != nil {
+		x.checkCause()
+	}
+}
+
+func (x *reported) wish(code string) map[string]any {
+	x.Helper()
+	all := x.page(fmt.Sprintf("/api/v1/plants/%d/may-i", x.id), "none")
+	for _, a := range all["answers"].([]any) {
+		if answer := a.(map[string]any); answer["wish"] == code {
+			return answer
+		}
+	}
+	require.Fail(x, "no answer", code)
+	return nil
+}
+
+// checkOrder finds the jobs of the cleaning one before the other.
+func (x *reported) checkOrder(cleaning map[string]any) {
+	x.Helper()
+	var jobs []string
+	for _, j := range cleaning["plan"].(map[string]any)["jobs"].([]any) {
+		jobs = append(jobs, j.(map[string]any)["code"].(string))
+	}
+	last := -1
+	for _, code := range x.Order {
+		at := slices.Index(jobs, code)
+		assert.Greater(x, at, last, "%s in %v", code, jobs)
+		last = at
+	}
+}
+
+func (x *reported) checkCause() {
+	x.Helper()
+	list := x.page(fmt.Sprintf("/api/v1/plants/%d/inspections", x.id), "none")
+	id := list["inspections"].([]any)[0].(map[string]any)["inspection_id"]
+	seen := x.page(fmt.Sprintf("/api/v1/inspections/%v", id), "none")
+	all := seen["causes"].(map[string]any)["causes"].([]any)
+	if x.Cause.First {
+		assert.Equal(x, x.Cause.Code, all[0].(map[string]any)["code"])
+	}
+	for _, c := range all {
+		if judged := c.(map[string]any); judged["code"] == x.Cause.Code {
+			assert.GreaterOrEqual(x, judged["chance"], x.Cause.AtLeast)
+		}
+	}
+}
+
+// Each situation is common practice, no source: what growers say of it, and what would harm it.
+func TestSituations(t *testing.T) {
+	files, err := filepath.Glob("testdata/situations/*.yaml")
+	require.NoError(t, err)
+	require.Len(t, files, 4)
+	for _, file := range files {
+		t.Run(strings.TrimSuffix(filepath.Base(file), ".yaml"), func(t *testing.T) {
+			t.Parallel()
+			s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
+			require.NoError(t, err)
+			var now time.Time
+			h, err := New(clinic.New(s, func() time.Time { return now }), shell)
+			require.NoError(t, err)
+			server := httptest.NewServer(h)
+			defer func() { server.Close(); _ = s.Close() }()
+			for _, one := range situations(t, file) {
+				today := one.Today
+				if today == "" {
+					today = "2030-05-15"
+				}
+				day, err := time.Parse(time.DateOnly, today)
+				require.NoError(t, err)
+				now = day.Add(10 * time.Hour)
+				t.Run(one.Name, func(t *testing.T) {
+					x := &reported{tester: tester{t, server.URL}, situation: one, now: now}
+					place := 0
+					if one.Place != nil {
+						place = x.place()
+					}
+					x.put(place)
+					x.check()
+				})
+			}
+		})
+	}
+}
+
+func (x *reported) place() int {
+	x.Helper()
+	at := map[string]any{"name": x.Name}
+	for from, to := range map[string]string{
+		"night": "low_c", "day": "high_c", "humidity": "humidity_percent", "light": "light",
+	} {
+		if value, ok := x.situation.Place[from]; ok {
+			at[to] = value
+		}
+	}
+	return int(x.post("POST", "/api/v1/places", at)["id"].(float64))
+}
