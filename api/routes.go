@@ -90,6 +90,7 @@ func table(c *clinic.Clinic) []operation {
 		placeTable(c),
 		rehomeTable(c),
 		houseTable(c),
+		wishTable(c),
 		[]operation{
 			op(
 				get,

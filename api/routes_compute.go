@@ -5,6 +5,9 @@ import (
 	"net/http"
 
 	"therapeon/clinic"
+	"therapeon/clinic/record"
+	"therapeon/clinic/rehoming"
+	"therapeon/clinic/wishing"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
@@ -14,6 +17,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/unpot"
+	"therapeon/core/wishes"
 )
 
 type plantFacts struct {
@@ -97,6 +101,23 @@ type computedLook struct {
 	AgainOn string         `json:"again_on,omitempty" description:"the day to look again"`
 	Season  patient.Season `json:"season" required:"true" enum:"warm,cool"`
 	Unpot   unpot.Advice   `json:"unpot" required:"true"`
+	Causes  causes.Verdict `json:"causes" required:"true"`
+}
+
+type computeCase struct{ record.Case }
+
+type computedPlan struct {
+	Plan cleaning.Plan `json:"plan" required:"true"`
+}
+
+type computeMayI struct {
+	record.Case
+	Wish string       `json:"wish,omitempty" validate:"max=20" description:"code of a wish; left out: all"`
+	Root *wishes.Root `json:"root,omitempty" description:"how the root looks and feels, where the wish is about one"`
+}
+
+type computedMayI struct {
+	Answers []wishes.Answer `json:"answers" required:"true"`
 }
 
 type computedCauses struct {
@@ -111,10 +132,10 @@ func computeTable(c *clinic.Clinic) []operation {
 			post,
 			"/api/v1/compute/look",
 			"computeLook",
-			"Whether and when to unpot, and how; nothing saved",
+			"Whether and when to unpot, how, and what can have done it; nothing saved",
 			func(ctx context.Context, in computeLook) (computedLook, error) {
 				all, err := c.Looking.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
-				return computedLook{all.Look, all.AgainOn, all.Season, all.Unpot}, err
+				return computedLook{all.Look, all.AgainOn, all.Season, all.Unpot, all.Causes}, err
 			},
 		),
 		op(
@@ -125,6 +146,35 @@ func computeTable(c *clinic.Clinic) []operation {
 			func(ctx context.Context, in computeLook) (computedCauses, error) {
 				all, err := c.Looking.ComputeLook(ctx, in.Plant.intake(), in.Inspection, in.Reading, in.On)
 				return computedCauses{all.Causes}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/pot-or-hold",
+			"computePotOrHold",
+			"Whether to pot a plant or to hold it, and the one advice for it; nothing saved",
+			func(ctx context.Context, in computeCase) (rehoming.PotOrHold, error) {
+				return c.Rehoming.ComputePotOrHold(ctx, in.Case)
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/cleaning-plan",
+			"computeCleaningPlan",
+			"The jobs of a cleaning, in working order; nothing saved",
+			func(ctx context.Context, in computeCase) (computedPlan, error) {
+				plan, err := c.Cleaning.ComputePlan(ctx, in.Case)
+				return computedPlan{plan}, err
+			},
+		),
+		op(
+			post,
+			"/api/v1/compute/may-i",
+			"computeMayI",
+			"What one may do with a plant: yes, not now, or no, with the reason; nothing saved",
+			func(ctx context.Context, in computeMayI) (computedMayI, error) {
+				list, err := c.Wishing.ComputeMayI(ctx, in.Case, wishing.Wish{Wish: in.Wish, Root: in.Root})
+				return computedMayI{list}, err
 			},
 		),
 		op(

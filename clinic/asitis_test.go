@@ -10,6 +10,7 @@ import (
 
 	cleanwork "therapeon/clinic/cleaning"
 	"therapeon/clinic/dividing"
+	"therapeon/clinic/judging"
 	"therapeon/clinic/looking"
 	"therapeon/clinic/racing"
 	"therapeon/clinic/reading"
@@ -209,7 +210,7 @@ func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
 		require.NoError(t, err)
 		d.Short = `{"look":{"decision":"leave","headline":"Leave it."},"causes":{}}`
 		require.NoError(t, record.Looks.SetShort(t.Context(), tx, d))
-		return settings.JudgingPass{By: "2"}.Keep(t.Context(), tx)
+		return judging.Pass{By: "2"}.Keep(t.Context(), tx)
 	}))
 	require.NoError(t, c.Settings.Resume(t.Context()))
 	at, err := c.Intake.Plant(t.Context(), p.ID)
@@ -217,7 +218,7 @@ func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
 	assert.NotEqual(t, look.Leave, at.Looked.Decision)
 	pass, _, err := settings.Notes(t.Context(), c.Records)
 	require.NoError(t, err)
-	assert.Equal(t, settings.JudgingPass{By: settings.JudgedBy, After: p.ID, Total: 1, Done: 1}, pass, "once")
+	assert.Equal(t, judging.Pass{By: judging.By(c.Records.Today()), After: p.ID, Total: 1, Done: 1}, pass, "once")
 }
 
 // takeSide changes the side of the house on dead, dry roots.

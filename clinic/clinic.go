@@ -11,6 +11,7 @@ import (
 	"therapeon/clinic/dividing"
 	"therapeon/clinic/history"
 	"therapeon/clinic/intake"
+	"therapeon/clinic/judging"
 	"therapeon/clinic/looking"
 	"therapeon/clinic/places"
 	"therapeon/clinic/racing"
@@ -22,6 +23,7 @@ import (
 	"therapeon/clinic/timers"
 	"therapeon/clinic/treating"
 	"therapeon/clinic/weighing"
+	"therapeon/clinic/wishing"
 	"therapeon/ledger"
 )
 
@@ -44,17 +46,22 @@ type Clinic struct {
 	Timers   timers.Service
 	Devices  devices.Service
 	Settings settings.Service
+	Wishing  wishing.Service
 }
 
 // New opens a clinic on a ledger. The clock is passed in so that histories can be made.
 func New(l *ledger.Ledger, now func() time.Time) *Clinic {
-	k := &record.Keeper{Ledger: l, Now: now, Advice: record.NewAdvice()}
-	return over(k, devices.New(k), settings.New(k))
+	k := &record.Keeper{Ledger: l, Now: now, Advice: record.NewAdvice(), Follow: judging.Follow}
+	house := settings.New(k)
+	k.Wake = house.Woken
+	return over(k, devices.New(k), house)
 }
 
 // At is the same clinic with another clock.
 func (c *Clinic) At(now func() time.Time) *Clinic {
-	k := &record.Keeper{Ledger: c.Records.Ledger, Now: now, Advice: c.Records.Advice}
+	of := *c.Records
+	k := &of
+	k.Now = now
 	return over(k, c.Devices.By(k), c.Settings.By(k))
 }
 
@@ -76,6 +83,7 @@ func over(k *record.Keeper, d devices.Service, s settings.Service) *Clinic {
 		Timers:   timers.Service{Keeper: k},
 		Devices:  d,
 		Settings: s,
+		Wishing:  wishing.Service{Keeper: k},
 	}
 }
 

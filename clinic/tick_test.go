@@ -11,6 +11,7 @@ import (
 	"therapeon/clinic/rehoming"
 	"therapeon/clinic/weighing"
 	"therapeon/core/patient"
+	"therapeon/core/race"
 	"therapeon/core/roots"
 )
 
@@ -19,7 +20,7 @@ import (
 func TestATickLoadsThePlantOnceAndRunsNoRace(t *testing.T) {
 	c := newClinic(t)
 	races, best := 0, c.Records.Advice.Best
-	c.Records.Advice.Best = func(ctx context.Context, p *patient.Patient, assumed map[string]float64) (string, error) {
+	c.Records.Advice.Best = func(ctx context.Context, p *patient.Patient, assumed map[string]float64) (race.Advised, error) {
 		races++
 		return best(ctx, p, assumed)
 	}

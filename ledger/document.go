@@ -90,6 +90,7 @@ func (k Kind[T]) doc(row sqlc.Document) Doc[T] {
 func (k Kind[T]) kept(tx *Tx, row sqlc.Document, value T) Doc[T] {
 	d := head[T](row)
 	d.Value = value
+	touch(tx.touched, d.PlantID)
 	if tx.saved == nil {
 		tx.saved = map[savedAs]any{}
 	}

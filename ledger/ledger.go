@@ -247,7 +247,7 @@ func (s *Ledger) Write(ctx context.Context, work func(*Tx) error) error {
 		return err
 	}
 	defer func() { _ = tx.Rollback() }() // after a commit it does nothing
-	if err := work(&Tx{q: queries, reads: s.reads}); err != nil {
+	if err := work(&Tx{q: queries, reads: s.reads, touched: new([]int64)}); err != nil {
 		return plain(err)
 	}
 	if err := tx.Commit(); err != nil {
@@ -265,7 +265,7 @@ func (s *Ledger) Read(ctx context.Context, work func(*Tx) error) error {
 		return err
 	}
 	defer func() { _ = tx.Rollback() }()
-	return work(&Tx{q: queries, reads: s.reads})
+	return work(&Tx{q: queries, reads: s.reads, touched: new([]int64)})
 }
 
 // plain names what the driver says by a number.

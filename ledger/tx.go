@@ -3,6 +3,7 @@ package ledger
 import (
 	"context"
 	"fmt"
+	"slices"
 	"sync/atomic"
 
 	"therapeon/ledger/internal/sqlc"
@@ -13,6 +14,17 @@ type Tx struct {
 	q     *sqlc.Queries
 	reads *atomic.Int64
 	saved map[savedAs]any // what was saved under it, so that it need not be read back
+
+	touched *[]int64 // plants that were changed, in order
+}
+
+// Touched are the plants of which something was changed, each once.
+func (tx *Tx) Touched() []int64 { return *tx.touched }
+
+func touch(touched *[]int64, plantID int64) {
+	if plantID != 0 && !slices.Contains(*touched, plantID) {
+		*touched = append(*touched, plantID)
+	}
 }
 
 // savedAs is a version of a document.
@@ -27,12 +39,13 @@ type Plant = sqlc.Plant
 
 // Plants are the rows of plants.
 type Plants struct {
-	q     *sqlc.Queries
-	reads *atomic.Int64
+	q       *sqlc.Queries
+	reads   *atomic.Int64
+	touched *[]int64
 }
 
 // Plants are the rows of plants.
-func (tx *Tx) Plants() Plants { return Plants{tx.q, tx.reads} }
+func (tx *Tx) Plants() Plants { return Plants{tx.q, tx.reads, tx.touched} }
 
 // Get finds a plant; ErrNotFound where there is none.
 func (p Plants) Get(ctx context.Context, id int64) (Plant, error) {
@@ -50,6 +63,7 @@ func (p Plants) Add(ctx context.Context, row Plant, now string) (Plant, error) {
 	if err != nil {
 		return row, fmt.Errorf("add plant: %w", err)
 	}
+	touch(p.touched, row.ID)
 	return row, nil
 }
 
@@ -62,6 +76,7 @@ func (p Plants) Change(ctx context.Context, row Plant, now string) (Plant, error
 	if err != nil {
 		return row, fmt.Errorf("change plant: %w", found(err))
 	}
+	touch(p.touched, row.ID)
 	return row, nil
 }
 
@@ -79,12 +94,19 @@ func (p Plants) SetParent(ctx context.Context, id, parent int64, day string) (Pl
 
 // Touch notes that a plant was worked on.
 func (p Plants) Touch(ctx context.Context, id int64, now string) error {
+	touch(p.touched, id)
 	return p.q.TouchPlant(ctx, sqlc.TouchPlantParams{ID: id, Now: now})
 }
 
 // SetHome notes where a plant is now, since when, and when it is to be looked at first.
 func (p Plants) SetHome(ctx context.Context, id int64, home, since, lookOn string) error {
 	return p.q.SetHome(ctx, sqlc.SetHomeParams{ID: id, Home: home, Since: since, LookOn: lookOn})
+}
+
+// SetAdvice notes the one advice for a plant, in codes, the day it holds until, and the turn in
+// which the plant is handled.
+func (p Plants) SetAdvice(ctx context.Context, id int64, advice, untilOn string, turn int64) error {
+	return p.q.SetAdvice(ctx, sqlc.SetAdviceParams{ID: id, Advice: advice, UntilOn: untilOn, Turn: turn})
 }
 
 // SetLookOn notes when a plant is to be looked at first in its home; empty: that was done.
@@ -118,7 +140,7 @@ type Find struct {
 // Found is a plant that was found, with its intake, newest reading and newest look.
 type Found = sqlc.FindPlantsRow
 
-// Find lists plants, those kept apart last, and how many there are in all.
+// Find lists plants, suspects after the clean and those kept apart last, and how many there are in all.
 func (p Plants) Find(ctx context.Context, f Find) ([]Found, int64, error) {
 	total, err := p.q.CountPlants(ctx, sqlc.CountPlantsParams{
 		Archived: asInt(f.Archived), Query: f.Words, Groups: f.Groups, Due: f.Due,

@@ -15,7 +15,6 @@ import (
 	"therapeon/clinic/treating"
 	"therapeon/core/cleaning"
 	"therapeon/core/division"
-	"therapeon/core/look"
 	"therapeon/core/work"
 	"therapeon/ledger"
 )
@@ -48,7 +47,7 @@ type MarkJob struct {
 // AddJob is a job of the user's own.
 type AddJob struct {
 	Do    string `json:"do" required:"true" validate:"required,notblank,max=200"`
-	Stage string `json:"stage" required:"true" validate:"oneof=bench bulk cuts spikes dividing treatment rinse dry after"`
+	Stage string `json:"stage" required:"true" validate:"oneof=bench first bulk cuts spikes dividing treatment rinse dry after"`
 }
 
 // CloseCleaning closes a cleaning, or opens it again.
@@ -181,9 +180,6 @@ func shown(ctx context.Context, v *record.Visit, d ledger.Doc[record.CleaningDoc
 // plan draws the plan up from what is known now.
 func plan(ctx context.Context, v *record.Visit, doc record.CleaningDoc) (cleaning.Plan, error) {
 	w := cleaning.Work{Patient: v.Patient, Marks: doc.Marks, Own: doc.Own}
-	if v.Look() != nil {
-		w.Spike = look.Table().Decide(v.AtLook()).Spike
-	}
 	if v.Unpotted() {
 		a, err := dividing.DivisionOf(ctx, v)
 		if err != nil {
@@ -192,6 +188,15 @@ func plan(ctx context.Context, v *record.Visit, doc record.CleaningDoc) (cleanin
 		w.Divide = a.Advice.Decision == division.Can
 	}
 	return cleaning.Draw(w), nil
+}
+
+// ComputePlan draws up the plan of a cleaning for a plant on no bench, and saves nothing.
+func (c *Service) ComputePlan(ctx context.Context, of record.Case) (cleaning.Plan, error) {
+	p, err := c.Case(ctx, of)
+	if err != nil {
+		return cleaning.Plan{}, err
+	}
+	return cleaning.Draw(cleaning.Work{Patient: p}), nil
 }
 
 // change changes the cleaning in hand, beginning one when there is none.

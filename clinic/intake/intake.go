@@ -12,6 +12,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
+	"therapeon/core/advice"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
@@ -37,6 +38,9 @@ type Plant struct {
 	HomeLookOn string           `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
 	Standing   *Standing        `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
 	SpikeCutOn string           `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
+	Suspect    bool             `json:"suspect" required:"true" description:"it may carry something, as its signs have it; whether it is kept apart is in its intake"`
+	Advice     *advice.Advice   `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
+	Advised    *judging.Advised `json:"advised,omitempty" description:"that in short"`
 	Latest     *judging.Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
 	Looked     *judging.Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
 	Unreadable string           `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
@@ -264,6 +268,8 @@ func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
 		Home:       record.HomeInWords(row.Home),
 		HomeSince:  row.HomeSince,
 		HomeLookOn: row.LookOn,
+		Suspect:    row.Turn == 1,
+		Advised:    judging.AdvisedOf(row.Advice, row.UntilOn),
 		CreatedAt:  row.CreatedAt,
 		UpdatedAt:  row.UpdatedAt,
 	}
@@ -291,6 +297,9 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 	}
 	p := plant(row, r.IntakeDoc.Version, r.IntakeDoc.Value)
 	p.Standing = standing(&r.Base)
+	if err := p.advise(ctx, c, tx); err != nil {
+		return p, err
+	}
 	cut, err := record.SpikesCut(ctx, tx, row.ID)
 	if err != nil {
 		return p, err
@@ -316,9 +325,27 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 	return p, nil
 }
 
+// advise fills in the one advice for a plant today. One of which something cannot be read has
+// none.
+func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) error {
+	v, err := c.Visit(ctx, tx, p.ID)
+	if err != nil {
+		p.Unreadable = record.Unread("this plant", p.ID, err)
+		return ctx.Err()
+	}
+	of, _, err := judging.InAir(ctx, v)
+	if err != nil {
+		return err
+	}
+	a := advice.For(v.Patient, of)
+	p.Advice, p.Suspect = &a, judging.Suspected(v.Patient)
+	p.Advised = &judging.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Page: a.Page}
+	return nil
+}
+
 // potted says that a plant which a look found out of its pot was potted since.
 func (p *Plant) potted() {
 	if p.Standing != nil && p.Looked != nil && p.Looked.Decision == look.Out && p.Standing.Since >= p.Looked.LookedOn {
-		p.Looked.Headline = look.Table().Words(look.Potted)
+		p.Looked.Headline = look.Table().Words(look.PottedSince)
 	}
 }

@@ -2,9 +2,9 @@ package judging
 
 import (
 	"context"
-	"time"
 
 	"therapeon/clinic/record"
+	"therapeon/core/advice"
 	"therapeon/core/causes"
 	"therapeon/core/look"
 	"therapeon/core/patient"
@@ -63,6 +63,7 @@ func InspectedOf(ctx context.Context, r *record.Record, d ledger.Doc[record.Look
 		Said:       InWords(d.Value.Said),
 	}
 	all.Judge(p)
+	all.since(r.Base.Homes)
 	all.Leaves = leafMemory(r, p.Looks[0])
 	return all, nil
 }
@@ -80,9 +81,26 @@ func (all *Inspected) judgeLook(p *patient.Patient, heard patient.Heard) {
 	all.Look, all.Flowering = look.Table().Decide(p), p.Flowering()
 	all.Season, _ = look.Table().SeasonOf(p)
 	all.AgainOn = all.Inspection.AgainOn
-	if on, err := time.Parse(time.DateOnly, p.Day); err == nil && all.AgainOn == "" && all.Look.Decision != "" &&
-		all.Look.Decision != look.Out {
-		all.AgainOn = on.AddDate(0, 0, all.Look.AgainDays).Format(time.DateOnly)
+	if on := advice.LookAgainOn(p, all.Look); on != "" {
+		all.AgainOn = on
+	}
+	all.Causes.Plan, all.Causes.Later = look.Agreed(all.Causes.Plan, all.Look, all.Look.Stays(p))
+}
+
+// since says what became of a plant that a look found out of its pot, by the homes it was
+// given since.
+func (all *Inspected) since(homes []patient.Home) {
+	if all.Look.Decision != look.Out {
+		return
+	}
+	for _, h := range homes {
+		if h.From >= all.LookedOn {
+			all.Look.Line = look.PottedSince
+			if h.Hold {
+				all.Look.Line = look.HeldSince
+			}
+			all.Look.Headline = look.Table().Words(all.Look.Line)
+		}
 	}
 }
 

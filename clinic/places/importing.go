@@ -9,6 +9,7 @@ import (
 	"maps"
 	"slices"
 
+	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/core/climate"
 	"therapeon/formats"
@@ -110,9 +111,14 @@ func keepClimate(ctx context.Context, c *record.Keeper, id int64, log formats.Cl
 		if err := p.keep(ctx, tx, id, 0, p.total()); err != nil {
 			return err
 		}
-		kept, err = place(ctx, c, tx, d)
-		return err
+		if kept, err = place(ctx, c, tx, d); err != nil {
+			return err
+		}
+		return judging.Begin(ctx, c, tx)
 	})
+	if err == nil {
+		c.Woken()
+	}
 	return kept, err
 }
 
@@ -147,6 +153,10 @@ func keepLong(ctx context.Context, c *record.Keeper, id int64, p pending) (Place
 	if err := bringIn(context.WithoutCancel(ctx), c, row, p); err != nil {
 		return Place{}, err
 	}
+	if err := c.Change(ctx, func(tx *ledger.Tx) error { return judging.Begin(ctx, c, tx) }); err != nil {
+		return Place{}, err
+	}
+	c.Woken()
 	return record.Read(ctx, c, func(tx *ledger.Tx) (Place, error) {
 		d, err := record.Places.Get(ctx, tx, id)
 		if err != nil {

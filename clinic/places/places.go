@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"therapeon/clinic/check"
+	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/core/climate"
 	"therapeon/core/fault"
@@ -167,9 +168,14 @@ func (c *Service) ChangePlace(ctx context.Context, id int64, ch ChangePlace) (Pl
 		if err := tx.Places().Name(ctx, id, ch.Place.Name); err != nil {
 			return err
 		}
-		changed, err = place(ctx, c.Keeper, tx, d)
-		return err
+		if changed, err = place(ctx, c.Keeper, tx, d); err != nil {
+			return err
+		}
+		return judging.Begin(ctx, c.Keeper, tx)
 	})
+	if err == nil {
+		c.Woken()
+	}
 	return changed, err
 }
 

@@ -7,11 +7,14 @@ import (
 	"fmt"
 
 	"therapeon/clinic/check"
+	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/core/fault"
+	"therapeon/core/knowledge"
 	"therapeon/core/leaves"
 	"therapeon/core/patient"
 	"therapeon/core/race"
+	"therapeon/core/rehome"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/ledger"
@@ -24,7 +27,9 @@ type Service struct{ *record.Keeper }
 type Race struct {
 	PlantID   int64            `json:"plant_id" required:"true"`
 	Version   int64            `json:"version" required:"true" description:"of what is planned for the plant; 0: nothing yet"`
-	Race      race.Race        `json:"race" required:"true"`
+	Race      *race.Race       `json:"race,omitempty" description:"left out where it does not race"`
+	Off       *knowledge.Text  `json:"off,omitempty" description:"why it does not race"`
+	Advised   string           `json:"advised,omitempty" description:"the way that is advised for it now, of those of the race"`
 	Weighings []record.Weighed `json:"weighings" required:"true" description:"the oldest first"`
 	Stage     string           `json:"stage" required:"true" description:"what was taken of the plant, in words"`
 }
@@ -64,11 +69,23 @@ func raceOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64,
 	}
 	ask := race.Ask{Holding: of, Assumed: plan.Assumed}
 	all := Race{PlantID: plantID, Version: plan.Version, Stage: race.StageOf(v.Patient, ask)}
-	if all.Race, err = race.Run(ctx, v.Patient, ask); err != nil {
+	if all.Weighings, err = record.Weighings(ctx, tx, plantID); err != nil {
 		return all, err
 	}
-	all.Weighings, err = record.Weighings(ctx, tx, plantID)
-	return all, err
+	if v.Stands().Where() == patient.Potted {
+		all.Off = &race.Table().InItsPot
+		return all, nil
+	}
+	run, err := race.Run(ctx, v.Patient, ask)
+	if err != nil {
+		return all, err
+	}
+	d := rehome.Table().Decide(v.Patient, judging.Race(ctx, v, plan))
+	if d.Races && len(d.Routes) > 0 && d.Routes[0].Advised {
+		all.Advised = d.Routes[0].Route.Code
+	}
+	all.Race = &run
+	return all, nil
 }
 
 // Assume keeps the user's own figures for a plant's race, and runs it again.
@@ -86,7 +103,7 @@ func (c *Service) Assume(ctx context.Context, plantID int64, a Assume) (Race, er
 // the race's limits before it is kept; the race itself runs once nobody waits
 // for the file.
 func RaceAfter(ctx context.Context, c *record.Keeper, plantID int64, change func(*record.Visit) error) (Race, error) {
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err := c.Change(ctx, func(tx *ledger.Tx) error {
 		v, err := c.Visit(ctx, tx, plantID)
 		if err != nil {
 			return err

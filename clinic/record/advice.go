@@ -12,20 +12,20 @@ import (
 // Advice remembers which way of holding the races of plants advise, so that ticking a job
 // runs none. A race is the same for the same start; its clock is read to the hour.
 type Advice struct {
-	Best func(ctx context.Context, p *patient.Patient, assumed map[string]float64) (string, error)
+	Best func(ctx context.Context, p *patient.Patient, assumed map[string]float64) (race.Advised, error)
 
 	sync.Mutex
-	of map[string]string // by the start of the race
+	of map[string]race.Advised // by the start of the race
 }
 
 // mostAdvice is how many are remembered; then it begins anew.
 const mostAdvice = 10_000
 
 // NewAdvice remembers nothing yet.
-func NewAdvice() *Advice { return &Advice{Best: race.Best, of: map[string]string{}} }
+func NewAdvice() *Advice { return &Advice{Best: race.Best, of: map[string]race.Advised{}} }
 
-// Way is the best way of holding a plant bare; empty where there is no race to run.
-func (a *Advice) Way(ctx context.Context, p *patient.Patient, assumed map[string]float64) string {
+// Way is what the race of a plant advises; empty where there is no race to run.
+func (a *Advice) Way(ctx context.Context, p *patient.Patient, assumed map[string]float64) race.Advised {
 	hour := p.Now.Truncate(time.Hour)
 	for _, w := range p.Weights {
 		if w.At.After(hour) {
@@ -42,7 +42,7 @@ func (a *Advice) Way(ctx context.Context, p *patient.Patient, assumed map[string
 	}
 	way, err := a.Best(ctx, p, assumed)
 	if err != nil {
-		return "" // without leaves counted there is no race
+		return race.Advised{} // without leaves counted there is no race
 	}
 	a.Lock()
 	defer a.Unlock()

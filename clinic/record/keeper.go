@@ -19,7 +19,12 @@ type Keeper struct {
 	Ledger *ledger.Ledger
 	Now    func() time.Time // in the zone of the house
 	Advice *Advice          // what races advised
+	Follow Follower         // brings what lists show of a changed plant up to date; nil: nothing does
+	Wake   func()           // tells the upkeep that there is something to do; nil: none runs
 }
+
+// Follower brings what lists show of a plant up to date, in the transaction of its change.
+type Follower func(ctx context.Context, c *Keeper, tx *ledger.Tx, plantID int64) error
 
 // DataFile is where everything is kept.
 func (c *Keeper) DataFile() string { return c.Ledger.Path() }
@@ -82,12 +87,45 @@ func Read[T any](ctx context.Context, c *Keeper, work func(*ledger.Tx) (T, error
 }
 
 // Write changes the file in one transaction. The answer is made by work, and
-// held to what can be sent, before anything is kept.
+// held to what can be sent, before anything is kept. What lists show of the plants that were
+// changed follows.
 func (c *Keeper) Write(ctx context.Context, answer any, work func(*ledger.Tx) error) error {
 	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
 		if err := work(tx); err != nil {
 			return err
 		}
-		return check.Sound(answer)
+		if err := check.Sound(answer); err != nil {
+			return err
+		}
+		return c.follow(ctx, tx)
+	})
+}
+
+func (c *Keeper) follow(ctx context.Context, tx *ledger.Tx) error {
+	if c.Follow == nil {
+		return nil
+	}
+	for _, id := range tx.Touched() {
+		if err := c.Follow(ctx, c, tx, id); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Woken tells the upkeep that there is something to do.
+func (c *Keeper) Woken() {
+	if c.Wake != nil {
+		c.Wake()
+	}
+}
+
+// Change changes the file in one transaction, where the answer is found later.
+func (c *Keeper) Change(ctx context.Context, work func(*ledger.Tx) error) error {
+	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		if err := work(tx); err != nil {
+			return err
+		}
+		return c.follow(ctx, tx)
 	})
 }

@@ -7,6 +7,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/roots"
+	"therapeon/core/wishes"
 	"therapeon/ledger"
 )
 
@@ -20,6 +21,16 @@ type LookDoc struct {
 type CourseDoc struct {
 	Course   pests.Course `json:"course"`
 	ClosedOn string       `json:"closed_on,omitempty"`
+}
+
+// WishDoc is a wish as it is kept: its answer in codes.
+type WishDoc struct {
+	Wish   string       `json:"wish"`
+	Row    string       `json:"row"`
+	FromOn string       `json:"from_on,omitempty"`
+	Root   *wishes.Root `json:"root,omitempty"`
+	Done   string       `json:"done,omitempty"`
+	Note   string       `json:"note,omitempty"`
 }
 
 // The kinds of documents.
@@ -40,6 +51,7 @@ var (
 	Courses   = ledger.NewKind("course", "treatment", TellAlways[CourseDoc]("Rounds or looks were noted"))
 	Rhizomes  = ledger.NewKind("rhizome", "rhizome", TellAlways[division.Rhizome]("Its bulbs were noted otherwise"))
 	Plans     = ledger.NewKind("plan", "plan", TellAlways[PlanDoc]("What is planned for the plant was changed"))
+	Wishes    = ledger.NewKind("wish", "wish", TellAlways[WishDoc]("What was done about it was noted otherwise"))
 	Homes     = ledger.NewKind("home", "home", ledger.Teller[HomeDoc]{})
 	Places    = ledger.NewKind("place", "place", Tell(func(p PlaceFacts, where string) string {
 		return fmt.Sprintf("It is called “%s” %s.", p.Name, where)

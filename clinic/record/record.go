@@ -32,6 +32,9 @@ type Record struct {
 	Base      patient.Patient       // all but the day and the reading
 }
 
+// daysBefore is how long before its newest look the air of a plant's place is loaded.
+const daysBefore = 14
+
 // Record loads what is kept of a plant.
 func (c *Keeper) Record(ctx context.Context, tx *ledger.Tx, plantID int64) (*Record, error) {
 	row, err := tx.Plants().Get(ctx, plantID)
@@ -58,7 +61,18 @@ func (c *Keeper) RecordOf(ctx context.Context, tx *ledger.Tx, row ledger.Plant, 
 		return nil, err
 	}
 	for _, l := range r.LookDocs {
-		r.Base.Looks = append(r.Base.Looks, patient.Look{ID: l.ID, On: l.Day, Noted: l.Value.Noted})
+		if l.State != ledger.Blank {
+			r.Base.Looks = append(r.Base.Looks, patient.Look{ID: l.ID, On: l.Day, Noted: l.Value.Noted})
+		}
+	}
+	since := c.Now()
+	if len(r.Base.Looks) > 0 {
+		if on, err := time.Parse(time.DateOnly, r.Base.Looks[0].On); err == nil {
+			since = on
+		}
+	}
+	if r.Base.Site, err = r.SiteNow(ctx, since.AddDate(0, 0, -daysBefore)); err != nil {
+		return nil, err
 	}
 	return r, r.treated(ctx)
 }
@@ -83,7 +97,9 @@ func (c *Keeper) Stem(ctx context.Context, tx *ledger.Tx, row ledger.Plant, hous
 		return nil, err
 	}
 	for _, h := range r.HomeDocs {
-		r.Base.Homes = append(r.Base.Homes, rehome.Stands(h.Day, h.Value.Route, h.Value.Pot))
+		home := rehome.Stands(h.Day, h.Value.Route, h.Value.Pot)
+		home.LookOn = h.Value.NextLookOn
+		r.Base.Homes = append(r.Base.Homes, home)
 	}
 	return r, nil
 }
@@ -107,9 +123,34 @@ func (r *Record) treated(ctx context.Context) error {
 		for _, on := range course.Rounds {
 			r.Base.Rounds = append(r.Base.Rounds, patient.Round{On: on, Pest: course.Pest, Products: pest.Products})
 		}
+		if t.State != ledger.Closed && len(course.Rounds) > 0 {
+			if err := r.roundDue(ctx, course); err != nil {
+				return err
+			}
+		}
 	}
 	r.Base.Spikes, err = SpikesCut(ctx, r.Tx, r.Row.ID)
 	return err
+}
+
+// roundDue notes the day on which a treatment that runs is due, the earliest of them.
+func (r *Record) roundDue(ctx context.Context, course pests.Course) error {
+	first, err := time.Parse(time.DateOnly, slices.Min(course.Rounds))
+	if err != nil {
+		return err
+	}
+	p := r.Base
+	if p.Site, err = r.SiteNow(ctx, first.AddDate(0, -1, 0)); err != nil {
+		return err
+	}
+	s, err := pests.Plan(course, p.Stands().Temperatures(), p.Now, p.Intake.TereteLeaves)
+	if err != nil {
+		return nil //nolint:nilerr // its own page says what is wrong with it
+	}
+	if due := s.DueOn(); due != "" && (r.Base.RoundDue == "" || due < r.Base.RoundDue) {
+		r.Base.RoundDue = due
+	}
+	return nil
 }
 
 // CoursesOf are a plant's treatments, those that go on first, the newest first.

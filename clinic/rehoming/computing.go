@@ -8,6 +8,7 @@ import (
 	"therapeon/clinic/racing"
 	"therapeon/clinic/record"
 	"therapeon/clinic/shelf"
+	"therapeon/core/advice"
 	"therapeon/core/drying"
 	"therapeon/core/media"
 	"therapeon/core/pots"
@@ -254,4 +255,23 @@ type RehomeKnowledge struct {
 	Rehome rehome.Knowledge `json:"rehome" required:"true"`
 	Pots   pots.Knowledge   `json:"pots" required:"true"`
 	Drying drying.Knowledge `json:"drying" required:"true"`
+}
+
+// PotOrHold is whether a plant is potted or held, and the one advice for it.
+type PotOrHold struct {
+	Decision rehome.Verdict `json:"decision" required:"true"`
+	Advice   advice.Advice  `json:"advice" required:"true"`
+}
+
+// ComputePotOrHold decides between potting a plant and holding it, and saves nothing.
+func (c *Service) ComputePotOrHold(ctx context.Context, of record.Case) (PotOrHold, error) {
+	p, err := c.Case(ctx, of)
+	if err != nil {
+		return PotOrHold{}, err
+	}
+	run := race.Advised{}
+	if rehome.Table().Decide(p, run).Races {
+		run = c.Advice.Way(ctx, p, nil)
+	}
+	return PotOrHold{rehome.Table().Decide(p, run), advice.For(p, run)}, nil
 }

@@ -5,9 +5,11 @@ import (
 	"context"
 	"slices"
 
+	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/clinic/shelf"
 	"therapeon/core/drying"
+	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/core/work"
 	"therapeon/ledger"
@@ -50,10 +52,10 @@ func RehomingOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID in
 // homeward is a plant on its way to a new home: its visit, and all that its jobs hang on.
 type homeward struct {
 	*record.Visit
-	plan    record.Planned
-	advises string // the way of holding that its race advises
-	store   rehome.Store
-	seen    []work.Seen
+	plan  record.Planned
+	race  race.Advised
+	store rehome.Store
+	seen  []work.Seen
 }
 
 // open loads a plant on its way to a new home.
@@ -68,14 +70,11 @@ func open(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64, p
 func newHomeward(ctx context.Context, v *record.Visit, person string) (*homeward, error) {
 	h := &homeward{Visit: v}
 	var err error
-	if h.plan, err = v.InAir(ctx, v.Keeper.Now()); err != nil {
+	if h.race, h.plan, err = judging.InAir(ctx, v); err != nil {
 		return nil, err
 	}
 	if h.store, err = storeOf(ctx, v.Keeper, v.Tx); err != nil {
 		return nil, err
-	}
-	if rehome.Table().Decide(v.Patient, "").Decision == rehome.HoldBare {
-		h.advises = v.Keeper.Advice.Way(ctx, v.Patient, h.plan.Assumed)
 	}
 	h.seen, err = record.SeenBy(ctx, v.Tx, person)
 	return h, err
@@ -85,7 +84,7 @@ func (h *homeward) answer() (Rehoming, error) {
 	plan := h.plan
 	r := Rehoming{PlantID: h.Row.ID, Version: plan.Version, Plan: plan.Plan, Seen: h.seen}
 	var err error
-	if r.Way, err = rehome.Table().Lead(h.Patient, plan.Plan, plan.Marks, h.advises, h.store); err != nil {
+	if r.Way, err = rehome.Table().Lead(h.Patient, plan.Plan, plan.Marks, h.race, h.store); err != nil {
 		return r, err
 	}
 	if r.Route != nil {

@@ -6,6 +6,7 @@ import (
 	"context"
 
 	"therapeon/clinic/check"
+	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/ledger"
 )
@@ -44,10 +45,10 @@ func (c *Service) SetSettings(ctx context.Context, s record.Settings) (record.Se
 			return err
 		}
 		s.Version = d.Version
-		return judgeAll(ctx, c.Keeper, tx)
+		return judging.Begin(ctx, c.Keeper, tx)
 	})
 	if err == nil {
-		c.wake()
+		c.Woken()
 	}
 	return s, err
 }

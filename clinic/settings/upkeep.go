@@ -6,7 +6,9 @@ import (
 	"errors"
 	"fmt"
 	"path/filepath"
+	"slices"
 	"strings"
+	"time"
 
 	"therapeon/clinic/judging"
 	"therapeon/clinic/places"
@@ -40,9 +42,9 @@ func (c *Service) About(ctx context.Context) (About, error) {
 }
 
 // Notes are what the program noted for itself: how far it is with judging, and the last copy.
-func Notes(ctx context.Context, c *record.Keeper) (pass JudgingPass, copied string, err error) {
+func Notes(ctx context.Context, c *record.Keeper) (pass judging.Pass, copied string, err error) {
 	copied, err = record.Read(ctx, c, func(tx *ledger.Tx) (string, error) {
-		if pass, err = passOf(ctx, tx); err != nil {
+		if pass, err = judging.PassOf(ctx, tx); err != nil {
 			return "", err
 		}
 		return tx.House().Note(ctx, ledger.CopiedCode)
@@ -72,53 +74,6 @@ type Judging struct {
 	Done  int64 `json:"done" required:"true" description:"of them brought up to date"`
 }
 
-// JudgingPass is how far a pass over all plants is. It is kept with every plant, so that a
-// program that ends in between goes on from there.
-type JudgingPass struct {
-	By    string `json:"by"`    // the rules it goes by
-	House int64  `json:"house"` // the version of the house's sides it goes by
-	After int64  `json:"after"` // plants up to this id are done
-	Total int64  `json:"total"`
-	Done  int64  `json:"done"`
-}
-
-// passCode is where the pass is noted; judgedBy is raised when a rule changes what lists show.
-const (
-	passCode = "judging"
-	JudgedBy = "4"
-)
-
-func passOf(ctx context.Context, tx *ledger.Tx) (JudgingPass, error) {
-	var p JudgingPass
-	doc, err := tx.House().Note(ctx, passCode)
-	if err != nil || doc == "" {
-		return p, err
-	}
-	return p, json.Unmarshal([]byte(doc), &p)
-}
-
-// Keep notes how far the pass is.
-func (p JudgingPass) Keep(ctx context.Context, tx *ledger.Tx) error {
-	doc, err := record.AsDoc(p)
-	if err != nil {
-		return err
-	}
-	return tx.House().PutNote(ctx, passCode, doc)
-}
-
-// judgeAll begins a pass over all plants, by the rules of this program and the house as it is.
-func judgeAll(ctx context.Context, c *record.Keeper, tx *ledger.Tx) error {
-	house, err := record.SettingsIn(ctx, tx)
-	if err != nil {
-		return err
-	}
-	total, err := tx.Plants().Count(ctx)
-	if err != nil {
-		return err
-	}
-	return JudgingPass{By: JudgedBy, House: house.Version, Total: total}.Keep(ctx, tx)
-}
-
 // MarkJudged notes that what lists show follows the rules of this program.
 func (c *Service) MarkJudged(ctx context.Context) error {
 	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
@@ -126,12 +81,12 @@ func (c *Service) MarkJudged(ctx context.Context) error {
 		if err != nil {
 			return err
 		}
-		return JudgingPass{By: JudgedBy, House: house.Version}.Keep(ctx, tx)
+		return judging.Pass{By: judging.By(c.Today()), House: house.Version}.Keep(ctx, tx)
 	})
 }
 
-// wake tells the upkeep that there is something to do.
-func (c *Service) wake() {
+// Woken tells the upkeep that there is something to do.
+func (c *Service) Woken() {
 	select {
 	case c.woken <- struct{}{}:
 	default: // it was told already
@@ -144,8 +99,11 @@ func (c *Service) Upkeep(ctx context.Context) error {
 		if err := c.Resume(ctx); err != nil {
 			return err
 		}
+		now := c.Now()
+		midnight := time.Date(now.Year(), now.Month(), now.Day()+1, 0, 0, 1, 0, now.Location())
 		select {
 		case <-c.woken:
+		case <-time.After(midnight.Sub(now)): // a new day: what holds until a day may have ended
 		case <-ctx.Done():
 			return ctx.Err()
 		}
@@ -158,9 +116,9 @@ func (c *Service) Resume(ctx context.Context) error {
 	if err := places.FinishImports(ctx, c.Keeper); err != nil {
 		return err
 	}
-	pass, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (JudgingPass, error) { return passOf(ctx, tx) })
-	if err == nil && pass.By != JudgedBy {
-		err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return judgeAll(ctx, c.Keeper, tx) })
+	pass, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (judging.Pass, error) { return judging.PassOf(ctx, tx) })
+	if err == nil && pass.By != judging.By(c.Today()) {
+		err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return judging.Begin(ctx, c.Keeper, tx) })
 	}
 	for err == nil {
 		var more bool
@@ -174,11 +132,11 @@ func (c *Service) Resume(ctx context.Context) error {
 // JudgeNext brings the next plant of a pass up to date. What follows is worked out while
 // others may write; only what differs is kept then, in one short turn.
 func JudgeNext(ctx context.Context, c *record.Keeper) (more bool, err error) {
-	var pass JudgingPass
+	var pass judging.Pass
 	var id int64
 	changes, err := record.Read(ctx, c, func(tx *ledger.Tx) ([]judging.ShortChange, error) {
 		var err error
-		if pass, err = passOf(ctx, tx); err != nil || pass.Done >= pass.Total {
+		if pass, err = judging.PassOf(ctx, tx); err != nil || pass.Done >= pass.Total {
 			return nil, err
 		}
 		next, err := tx.Plants().After(ctx, pass.After, 1)
@@ -193,17 +151,18 @@ func JudgeNext(ctx context.Context, c *record.Keeper) (more bool, err error) {
 		}
 		changes, err := judging.ShortsAnew(ctx, r)
 		recoded, err2 := judging.Recoded(ctx, r)
-		if err = errors.Join(err, err2); err != nil {
+		advised, err3 := judging.AdviceAnew(ctx, c, tx, id)
+		if err = errors.Join(err, err2, err3); err != nil {
 			record.Unread("this plant", id, err)
 			return nil, ctx.Err()
 		}
-		return append(changes, recoded...), nil
+		return slices.Concat(changes, recoded, advised), nil
 	})
 	if err != nil || pass.Done >= pass.Total {
 		return false, err
 	}
 	err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
-		now, err := passOf(ctx, tx)
+		now, err := judging.PassOf(ctx, tx)
 		if err != nil || now != pass {
 			return err // a new pass began meanwhile
 		}

@@ -64,6 +64,7 @@ type Weighed struct {
 	Finding  string               `json:"finding" required:"true"`
 	State    patient.FindingState `json:"state" required:"true" enum:"present,absent"`
 	Decibans float64              `json:"decibans" required:"true" description:"how far the cause's odds move by this finding, the others as they are; above 0 for, below 0 against"`
+	Through  bool                 `json:"through,omitempty" description:"it bears on another cause, and on this one only through that"`
 }
 
 // Judged is a cause with its chance and the reasons.
@@ -85,6 +86,7 @@ type Verdict struct {
 	Causes   []Judged `json:"causes" required:"true" description:"the likeliest first"`
 	Alarms   []string `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
 	Plan     []string `json:"plan" required:"true" description:"actions on the causes that are acted on"`
+	Later    []string `json:"later" required:"true" description:"actions that wait until it is out of its pot"`
 	Known    []Known  `json:"known" required:"true" description:"what earlier steps knew"`
 	Clashes  []Clash  `json:"clashes" required:"true" description:"what does not hold together and wants a second look"`
 	Next     []Check  `json:"next" required:"true" description:"checks worth making, the best first; empty when none would change the plan"`
@@ -111,6 +113,8 @@ func (v Verdict) Heard() patient.Heard {
 			continue
 		}
 		h.Acted = append(h.Acted, j.Code)
+		h.Spreads = h.Spreads || cause.Urgent &&
+			(j.Chance >= Table().Figures.ActFrom.Value || j.Settled == Confirmed)
 		for _, action := range cause.Do {
 			if slices.Contains(v.Plan, action) {
 				h.Asked[action] = append(h.Asked[action], cause.Name)
@@ -133,6 +137,7 @@ func (k *Knowledge) judge(c clues) Verdict {
 		Known:   known,
 		Clashes: k.clashes(c, findings),
 		Alarms:  []string{},
+		Later:   []string{},
 		Next:    []Check{},
 	}
 	believed := alone
@@ -163,7 +168,8 @@ func (k *Knowledge) judge(c clues) Verdict {
 
 // applies holds for findings that can be made on the plant.
 func (c clues) applies(f Finding) bool {
-	return (f.Only != "bulbs" || c.Bulbs) && (f.Only != "pot" || !c.Bare) && (f.Part != "roots" || !c.Rootless)
+	return (f.Only != "bulbs" || c.Bulbs) && (f.Only != "pot" || !c.Bare) && (f.Part != "roots" || !c.Rootless) &&
+		!f.Plain
 }
 
 func (k *Knowledge) modelFor(group string) *model {
@@ -230,7 +236,11 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 			if s == absent {
 				state = Absent
 			}
-			all[c].Findings = append(all[c].Findings, Weighed{k.Findings[f].Code, state, math.Round(moved*10) / 10})
+			own, speaks := k.speaks(c, f, state)
+			if own && (speaks > 0) != (moved > 0) {
+				continue // what bears on it is not read the other way about
+			}
+			all[c].Findings = append(all[c].Findings, Weighed{k.Findings[f].Code, state, math.Round(moved*10) / 10, !own})
 		}
 	}
 	for c := range all {
@@ -239,8 +249,37 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 			func(a, b Weighed) int { return cmp.Compare(math.Abs(b.Decibans), math.Abs(a.Decibans)) },
 		)
 	}
-	slices.SortStableFunc(all, func(a, b Judged) int { return cmp.Compare(b.Chance, a.Chance) })
+	slices.SortStableFunc(all, func(a, b Judged) int {
+		return cmp.Or(cmp.Compare(k.stands(a), k.stands(b)), cmp.Compare(b.Chance, a.Chance))
+	})
 	return all
+}
+
+// speaks says whether the table weighs a finding on a cause, and which way it then speaks.
+func (k *Knowledge) speaks(cause, finding int, state patient.FindingState) (own bool, way float64) {
+	weight, own := k.Causes[cause].Weights[k.Findings[finding].theme()]
+	way = 1
+	if own && strings.HasPrefix(weight.Value, "-") {
+		way = -1
+	}
+	if state == Absent {
+		way = -way
+	}
+	return own, way
+}
+
+// stands is where a cause stands: what harms and is likely enough to act on comes before
+// its harmless look-alikes.
+func (k *Knowledge) stands(j Judged) int {
+	c := k.Causes[k.causeAt[j.Code]]
+	from := k.Figures.ActFrom.Value
+	if c.Urgent {
+		from = k.Figures.ActFromUrgent.Value
+	}
+	if c.Kind == "harmful" && j.Chance >= from {
+		return 0
+	}
+	return 1
 }
 
 // worthNaming is the least movement shown, in decibans: what the eye can tell.

@@ -40,8 +40,14 @@ func Knows(p *patient.Patient) []Known {
 	n.fromIntake()
 	n.fromPlace()
 	n.fromCare()
-	if r := p.Roots(); r != nil && (len(r.Reading.Roots) > 0 || r.Reading.NoneFound) {
+	r := p.Roots()
+	switch {
+	case r == nil || len(r.Reading.Roots) == 0 && !r.Reading.NoneFound:
+	case p.Stands().EpochOf(r.On) == patient.AtPresent:
 		n.fromRoots(r)
+	case p.Stands().Where() == patient.Held: // nothing has grown or died in a pot since
+		few := p.Condition().GradeLeft().Few()
+		n.say("few-live-roots", few, "Roots, read on "+dates.InWords(r.On)+", less what was cut since")
 	}
 	return n.known
 }
@@ -115,10 +121,11 @@ func (n *knower) fromIntake() {
 	case "opaque", "clay":
 		n.say("clear-pot", false, "Intake: "+p.Stands().Pot()+" pot")
 	}
-	switch p.Intake.BulbState {
-	case patient.Shrivelled:
+	switch state := p.Intake.BulbState; {
+	case p.Stands().Rehoused() != nil: // that was before
+	case state == patient.Shrivelled:
 		n.say("bulbs-shrivelled", true, "Intake: bulbs shrivelled")
-	case patient.Plump:
+	case state == patient.Plump:
 		n.say("bulbs-shrivelled", false, "Intake: bulbs plump")
 	}
 	old := Table().Figures.MediumOldMonths.Value
@@ -135,19 +142,44 @@ func (n *knower) fromIntake() {
 	}
 }
 
+// MediumOld holds where a plant's medium is past its life: by the day of its last move, or by
+// the user's word.
+func MediumOld(p *patient.Patient) bool {
+	if word := p.Finding("medium-old"); word != "" {
+		return word == Present
+	}
+	least, _, known := p.Stands().MediumDays()
+	return known && least/dates.DaysAMonth >= Table().Figures.MediumOldMonths.Value
+}
+
 func (n *knower) fromPlace() {
-	l := n.p.Look()
+	p, l := n.p, n.p.Look()
 	if l == nil {
 		return
 	}
-	least, most := n.p.Profile.RangeC()
-	if high := l.Noted.DayHighC; high != nil {
-		n.say("hot-day", *high > most, fmt.Sprintf("Look: days of %.0f °C, and %.0f °C is its most", *high, most))
+	from := "Look"
+	if p.Site != nil {
+		from = "“" + p.Site.Name + "”"
 	}
-	if low := l.Noted.NightLowC; low != nil {
-		n.say("cold-night", *low < least, fmt.Sprintf("Look: nights of %.0f °C, and %.0f °C is its least", *low, least))
+	_, most := p.Profile.RangeC()
+	least := p.Profile.InjuryMinC.Value
+	if high, known := p.Stands().Hottest(); known {
+		n.say("hot-day", high > most, fmt.Sprintf("%s: days of %.0f °C, and %.0f °C is its most", from, high, most))
 	}
-	if smaller := n.p.LeafSmaller(); smaller != nil {
+	if _, lowest, known := p.Stands().Nights(); known {
+		n.say("cold-night", lowest < least,
+			fmt.Sprintf("%s: nights of %.0f °C, and below %.0f °C it may be hurt", from, lowest, least))
+	}
+	if humid := p.Stands().Humid(); humid != "" && humid != patient.BetweenHumid {
+		n.say("dry-air", humid == patient.Dry, from+": how humid its air is")
+	}
+	if p.Site != nil && (p.Site.Light == "sun" || p.Site.Light == "shade") {
+		n.say("strong-sun", p.Site.Light == "sun", from+": "+p.Site.Light)
+	}
+	if l.Noted.Growth == patient.NewRoots && p.Stands().EpochOf(l.On) == patient.AtPresent {
+		n.say("tips-growing", true, "Look: new roots are showing")
+	}
+	if smaller := p.LeafSmaller(); smaller != nil {
 		n.say("growth-smaller", *smaller, "Look: the newest leaf as measured, against the one before")
 	}
 }
@@ -159,7 +191,7 @@ func (n *knower) fromRoots(r *patient.Roots) {
 		n.say("few-live-roots", low || v.Grade.Starved, from+"graded "+string(v.Grade.Code))
 	}
 	n.fromFeel(r.Reading, from)
-	if v.Totals.GrowingTips > 0 {
+	if v.Totals.GrowingTips > 0 && n.p.Growth() != patient.NewRoots {
 		n.say("tips-growing", true, fmt.Sprintf("%s%d growing tips", from, v.Totals.GrowingTips))
 	}
 	fared := map[string]string{}

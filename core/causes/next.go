@@ -64,16 +64,34 @@ func (a answers) drop(c int, before float64) float64 {
 	return entropy(before) - a.chance*entropy(a.yes[c]) - (1-a.chance)*entropy(a.no[c])
 }
 
-// next ranks the findings not looked for by bits a minute, and keeps those
-// whose answer could change the plan or settle an alarm. What settles it goes first.
+// inQuestion are the causes that are neither likely enough to be settled nor unlikely enough
+// to be left, and those that raise an alarm.
+func (k *Knowledge) inQuestion(p *posterior, settled []held, alarms []string) []bool {
+	open := make([]bool, len(k.Causes))
+	for i, c := range k.Causes {
+		open[i] = settled[i] == 0 && p.chances[i] >= k.Figures.ClearBelow.Value &&
+			p.chances[i] < k.Figures.SettledFrom.Value || slices.Contains(alarms, c.Code)
+	}
+	return open
+}
+
+// inTurn holds for a finding whose general sign was found, or that has none.
+func (k *Knowledge) inTurn(f Finding, findings []seen) bool {
+	return f.DetailOf == "" || findings[k.findAt[f.DetailOf]] == present
+}
+
+// next ranks the findings not looked for by bits a minute over the causes in question, and
+// keeps those whose answer could change the plan or settle an alarm. What settles it goes
+// first, and a general sign before its detail.
 func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c clues, alarms []string) []Check {
 	plan := k.actions(k.actsOn(p.chances, settled))
 	var checks []Check
 	urgent, urgentRate := -1, 0.0
+	question := k.inQuestion(p, settled, alarms)
 	theme, themeOf, with := 0.0, -1, []float64(nil)
 	for _, f := range k.byTheme {
 		fd, w := k.Findings[f], p.model.findings[f]
-		if findings[f] != notLooked || !c.applies(fd) {
+		if findings[f] != notLooked || !c.applies(fd) || !k.inTurn(fd, findings) {
 			continue
 		}
 		if themeOf != w.theme {
@@ -85,6 +103,9 @@ func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c clues,
 		bits, alarming := 0.0, 0.0
 		settles := false
 		for i, before := range p.chances {
+			if !question[i] {
+				continue
+			}
 			drop := a.drop(i, before)
 			bits += drop
 			if slices.Contains(alarms, k.Causes[i].Code) {

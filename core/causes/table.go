@@ -7,6 +7,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/stances"
 	"therapeon/core/taxa"
 )
 
@@ -25,6 +26,8 @@ type Finding struct {
 	Only       string            `yaml:"only" json:"only,omitempty" enum:",bulbs,pot" description:"bulbs: only where the group has them; pot: only where the plant is not bare"`
 	Name       knowledge.Text    `yaml:"name" json:"name" required:"true"`
 	Tell       knowledge.Text    `yaml:"tell" json:"tell" required:"true" description:"how to tell, as a thing to do"`
+	DetailOf   string            `yaml:"detail_of" json:"detail_of,omitempty" description:"the general sign: it is asked for only once that was found"`
+	Plain      bool              `yaml:"plain" json:"plain,omitempty" description:"it says what is there, and weighs on no cause"`
 	Theme      string            `yaml:"theme" json:"theme,omitempty" description:"the theme it bears witness to; left out: a theme of its own"`
 	Base       *knowledge.Number `yaml:"base" json:"base,omitempty"`
 	Hit        *knowledge.Number `yaml:"hit" json:"hit,omitempty" description:"how often it is found when its theme is there"`
@@ -41,19 +44,21 @@ type Cause struct {
 	About   knowledge.Text            `yaml:"about" json:"about" required:"true"`
 	Prior   knowledge.Number          `yaml:"prior" json:"prior" required:"true" description:"how often it holds on a rescued plant of no particular group"`
 	Groups  map[string]knowledge.Text `yaml:"groups" json:"groups,omitempty" description:"where it is more usual: more, much more"`
-	Weights map[string]knowledge.Text `yaml:"weights" json:"weights" required:"true" description:"what speaks for and against it, by theme or finding, on the scale +++ ++ + - --"`
+	Weights map[string]knowledge.Text `yaml:"weights" json:"weights" required:"true" description:"what speaks for and against it, by theme or finding, on the scale ++++ +++ ++ + - --"`
 	Do      []string                  `yaml:"do" json:"do" required:"true" description:"actions"`
 	Prevent knowledge.Text            `yaml:"prevent" json:"prevent" required:"true"`
 }
 
 // Action is something to do about a cause, for a later step to pick up.
 type Action struct {
-	Code     string         `yaml:"code" json:"code" required:"true"`
-	At       string         `yaml:"at" json:"at" required:"true" enum:"now,clean,re-home,aftercare" description:"the step that picks it up"`
-	Words    knowledge.Text `yaml:"words" json:"words" required:"true"`
-	Leaves   bool           `yaml:"leaves" json:"leaves,omitempty" description:"it asks to leave the plant; alarms and what strips outrank it"`
-	Strips   bool           `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
-	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
+	Code     string           `yaml:"code" json:"code" required:"true"`
+	At       string           `yaml:"at" json:"at" required:"true" enum:"now,clean,re-home,aftercare" description:"the step that picks it up"`
+	Words    knowledge.Text   `yaml:"words" json:"words" required:"true"`
+	Leaves   bool             `yaml:"leaves" json:"leaves,omitempty" description:"it asks to leave the plant; alarms and what strips outrank it"`
+	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes, see /api/v1/knowledge/stances"`
+	Unpots   bool             `yaml:"unpots" json:"unpots,omitempty" description:"it is done out of the pot, so it waits while the plant is left in it"`
+	Strips   bool             `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
+	Cautions []string         `yaml:"cautions" json:"cautions,omitempty"`
 }
 
 // Strips tells whether an action takes the old medium off.
@@ -75,6 +80,7 @@ type Band struct {
 
 // Figures are the scale of the weights, in decibans, and the lines drawn.
 type Figures struct {
+	Weight4          knowledge.Number `yaml:"weight_4" json:"weight_4" required:"true" description:"of a culprit that is seen"`
 	Weight3          knowledge.Number `yaml:"weight_3" json:"weight_3" required:"true"`
 	Weight2          knowledge.Number `yaml:"weight_2" json:"weight_2" required:"true"`
 	Weight1          knowledge.Number `yaml:"weight_1" json:"weight_1" required:"true"`
@@ -164,6 +170,8 @@ var Table = sync.OnceValue(func() *Knowledge {
 func (k *Knowledge) decibans(weight string) (float64, error) {
 	f := k.Figures
 	switch weight {
+	case "++++":
+		return f.Weight4.Value, nil
 	case "+++":
 		return f.Weight3.Value, nil
 	case "++":
@@ -228,6 +236,11 @@ func (k *Knowledge) compile() error {
 			)
 		}
 		witnesses[i] = witness{theme, hit, wrong}
+	}
+	for _, f := range k.Findings {
+		if _, ok := k.findAt[f.DetailOf]; f.DetailOf != "" && !ok {
+			return fmt.Errorf("finding %s is a detail of the unknown finding %s", f.Code, f.DetailOf)
+		}
 	}
 	for _, r := range k.Rivals {
 		for _, code := range []string{r.One, r.Other} {

@@ -35,7 +35,7 @@ func TestATableThatDoesNotHoldTogetherIsRefused(t *testing.T) {
 	require.NoError(t, whole().compile())
 	for words, spoil := range map[string]func(k *Knowledge){
 		"unknown theme flat":     func(k *Knowledge) { k.Causes[0].Weights["flat"] = knowledge.Text{Value: "+"} },
-		"not on the scale":       func(k *Knowledge) { k.Causes[0].Weights["limp"] = knowledge.Text{Value: "++++"} },
+		"not on the scale":       func(k *Knowledge) { k.Causes[0].Weights["limp"] = knowledge.Text{Value: "+++++"} },
 		"unknown group tulips":   func(k *Knowledge) { k.Causes[0].Groups["tulips"] = knowledge.Text{Value: "more"} },
 		"unknown action pray":    func(k *Knowledge) { k.Causes[0].Do = []string{"pray"} },
 		"neither a theme nor":    func(k *Knowledge) { k.Findings[0].Theme = "" },

@@ -99,7 +99,7 @@ func (p Plan) Close() Closed {
 func (p Plan) said() Plan {
 	p.Jobs = slices.Clone(p.Jobs)
 	for i, j := range p.Jobs {
-		p.Jobs[i].Items = slices.Clone(j.Items)
+		p.Jobs[i].Items, p.Jobs[i].Says = slices.Clone(j.Items), nil
 		for n := range j.Items {
 			it := &p.Jobs[i].Items[n]
 			it.SideAtMM, it.Strip, it.Depth, it.Growth, it.OnStem, it.turn = nil, false, "", 0, false, 0

@@ -12,6 +12,7 @@ import (
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/solutions"
+	"therapeon/core/stances"
 	"therapeon/core/work"
 )
 
@@ -25,6 +26,7 @@ type entry struct {
 	Use     string            `yaml:"use"`
 	Minutes *knowledge.Number `yaml:"minutes"`
 	Care    []string          `yaml:"care"`
+	Says    []stances.Stance  `yaml:"says"`
 	Into    string            `yaml:"into"` // the job that an action is part of
 }
 
@@ -48,7 +50,7 @@ func Stages() []work.Stage { return plans().Stages }
 // Job is one thing to do: what, how much, how long, why, by which side.
 type Job struct {
 	Code     string              `json:"code" required:"true"`
-	Stage    string              `json:"stage" required:"true" enum:"bench,bulk,cuts,spikes,dividing,treatment,rinse,dry,after"`
+	Stage    string              `json:"stage" required:"true" enum:"bench,first,bulk,cuts,spikes,dividing,treatment,rinse,dry,after"`
 	Do       knowledge.Text      `json:"do" required:"true"`
 	Why      []knowledge.Text    `json:"why" required:"true"`
 	Because  []string            `json:"because" required:"true" description:"the causes that ask for it, by name"`
@@ -62,6 +64,7 @@ type Job struct {
 	Items    []Item              `json:"items" required:"true" description:"jobs of the cut list that are part of it"`
 	Care     []knowledge.Caution `json:"care" required:"true" description:"cautions, acknowledged once by person"`
 	Own      bool                `json:"own,omitempty" description:"added by the user"`
+	Says     []stances.Stance    `json:"-"`
 
 	work.Status
 }
@@ -77,7 +80,7 @@ type OwnJob struct {
 // jobs.
 type Work struct {
 	Patient *patient.Patient
-	Spike   *look.Call // what the look says of its spike; nil: nothing
+	Spike   *look.Call // of its spike; nil: as its look says
 	Divide  bool       // it can be divided today
 	Marks   work.Marks
 	Own     []OwnJob
@@ -120,17 +123,28 @@ const SpikeCut = "spike-cut"
 type planner struct {
 	*planTable
 	Work
-	p    *patient.Patient
-	list *List // nil: its roots were not read
-	jobs map[string]*Job
+	p      *patient.Patient
+	stays  bool  // it is left in its pot: what is done out of it waits
+	list   *List // nil: its roots were not read, or are in a pot
+	jobs   map[string]*Job
+	rotten bool // the blade has been in rot
+	heard  patient.Heard
 }
 
 // Draw draws up the plan of a cleaning, from what is known of the plant: the cut list,
-// what its causes ask for, spike, treatment, rinse, in working order. A plan of nothing but
-// tidying up is empty.
+// what its causes ask for, spike, treatment, rinse, in working order. What is done out of the
+// pot waits while the look leaves the plant in it. A plan of nothing but tidying up is empty.
 func Draw(w Work) Plan {
-	p := planner{plans(), w, w.Patient, nil, map[string]*Job{}}
-	if w.Patient.Roots() != nil {
+	p := planner{planTable: plans(), Work: w, p: w.Patient, jobs: map[string]*Job{}, heard: look.Heard(w.Patient)}
+	potted := w.Patient.Stands().Where() == patient.Potted
+	if w.Patient.Look() != nil {
+		v := look.Table().Decide(w.Patient.AtLook())
+		p.stays = v.Stays(w.Patient)
+		if w.Spike == nil {
+			p.Spike = v.Spike
+		}
+	}
+	if w.Patient.Roots() != nil && !potted {
 		list := Cuts(w.Patient)
 		p.list = &list
 	}
@@ -156,7 +170,9 @@ func (p *planner) idle() bool {
 				"hands",
 				"sheaths",
 				"spike-keep",
+				"spike-wait",
 				"spike-never",
+				"blade-again",
 				"isolate",
 				"divide",
 			},
@@ -192,6 +208,7 @@ func job(e entry) *Job {
 		Status:  work.Status{State: work.Open},
 		Product: e.Product,
 		Use:     e.Use,
+		Says:    e.Says,
 	}
 	care := e.Care
 	if product, ok := solutions.Known().Product(e.Product); ok {
@@ -244,6 +261,7 @@ func (p *planner) cutting() {
 		if it.CutAtMM != nil {
 			p.add("blade")
 		}
+		p.rotten = p.rotten || it.Kind == RotWhole || it.Kind == RotEnd || it.Kind == Spreading
 		if it.Kind == Spreading && len(j.Why) == 1 {
 			j.Why = append(j.Why, p.Notes["each-cut"])
 			j.Care = caring([]string{"blade", "spreading", "product-label", "plant-health"})
@@ -258,7 +276,7 @@ func (p *planner) cutting() {
 // fromCauses takes in what the causes ask for.
 func (p *planner) fromCauses() {
 	for _, e := range p.planTable.Actions {
-		because, asked := p.p.Heard().Asked[e.Code]
+		because, asked := p.heard.Asked[e.Code]
 		i := slices.IndexFunc(causes.Table().Actions, func(a causes.Action) bool { return a.Code == e.Code })
 		if !asked || i < 0 {
 			continue
@@ -275,7 +293,7 @@ func (p *planner) fromCauses() {
 		if a.Code == "oil-soap-label" && p.p.Intake.TereteLeaves {
 			e.Product, e.Use = "", ""
 		}
-		e.Care = a.Cautions
+		e.Care, e.Says = a.Cautions, a.Says
 		j := job(e)
 		j.Do, j.Because = a.Words, because
 		if a.Code == "oil-soap-label" && p.p.Intake.TereteLeaves {
@@ -288,6 +306,7 @@ func (p *planner) fromCauses() {
 		}
 		if strings.HasPrefix(a.Code, "cut-") {
 			p.add("blade")
+			p.rotten = true
 		}
 	}
 }
@@ -297,19 +316,21 @@ func (p *planner) spikes() {
 	if p.p.Profile.KeepsSpike() && flowering != "" && flowering != patient.NotFlowering {
 		p.add("spike-never")
 	} else if s := p.Spike; s != nil {
-		code := map[string]string{"cut": SpikeCut}[s.Do]
-		if code == "" {
-			code = "spike-keep"
-		}
-		j := p.add(code)
+		j := p.add(map[string]string{"cut": SpikeCut, "wait": "spike-wait", "keep": "spike-keep"}[s.Do])
 		j.Why = []knowledge.Text{s.Why.Words}
+		if s.Do == "cut" {
+			p.add("blade")
+		}
 		j.Side = disputes.SideOf(disputes.SpikeAtRescue, p.p.Side(disputes.SpikeAtRescue))
 	}
 	if p.p.Unpotted() {
 		p.add("sheaths")
 	}
-	if p.p.Finding("tip-burn") == causes.Present {
+	if p.p.Stands().Signs()["tip-burn"] == causes.Present {
 		p.add("leaf-tips")
+	}
+	if _, trims := p.jobs["leaf-tips"]; p.rotten && (trims || p.p.Unpotted()) {
+		p.add("blade-again")
 	}
 	if p.Divide {
 		p.add("divide")
@@ -325,7 +346,7 @@ func (p *planner) treatment() {
 			stem = stem || it.Kind == Spreading
 		}
 	}
-	_, pests := p.p.Heard().Asked["peroxide-fizz"]
+	_, pests := p.heard.Asked["peroxide-fizz"]
 	wanted := map[disputes.SideCode]bool{
 		disputes.Routine: p.p.Unpotted(), disputes.WithFinding: rot || pests,
 		disputes.PestsOnly: pests && !weak,
@@ -347,8 +368,8 @@ func (p *planner) treatment() {
 		p.add("rinse-roots")
 		p.add("dry-joints")
 	}
-	_, toClean := p.p.Heard().Asked["cut-to-clean"]
-	_, well := p.p.Heard().Asked["cut-well-clear"]
+	_, toClean := p.heard.Asked["cut-to-clean"]
+	_, well := p.heard.Asked["cut-well-clear"]
 	divided := p.Marks["divide"].State == work.Done
 	if p.p.Side(disputes.CutPowder) == disputes.Powder && (stem || toClean || well || divided) {
 		p.add("powder").Side = disputes.SideOf(disputes.CutPowder, disputes.Powder)

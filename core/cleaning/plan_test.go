@@ -97,6 +97,7 @@ func TestARottedPlantIsCleanedInWorkingOrder(t *testing.T) {
 			"old-medium",
 			"bulk-dead",
 			"cut-roots",
+			"blade-again",
 			"sheaths",
 			"peroxide",
 			"rinse-roots",
@@ -182,7 +183,7 @@ func TestJobsAreDoneSkippedAndAdded(t *testing.T) {
 	p := c.draw()
 	assert.Equal(t, "None in the house", jobOf(t, p, "peroxide").Reason)
 	assert.True(t, jobOf(t, p, "own-1").Own)
-	assert.Equal(t, "2 of 11 jobs done.", p.Headline)
+	assert.Equal(t, "2 of 12 jobs done.", p.Headline)
 	for _, it := range cleaning.Cuts(c.Patient).Items {
 		c.Patient.Reading.Checks[it.ID] = roots.Check{Count: it.Count, CutAtMM: it.CutAtMM}
 	}

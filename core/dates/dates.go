@@ -47,6 +47,18 @@ func Between(from, to string) float64 {
 	return b.Sub(a).Hours() / hoursADay
 }
 
+// After is the day so many days after another; what is no day stays as it is.
+func After(day string, days int) string {
+	t, err := time.Parse(time.DateOnly, day)
+	if err != nil {
+		return day
+	}
+	return t.AddDate(0, 0, days).Format(time.DateOnly)
+}
+
+// DaysAWeek is the length of a week.
+const DaysAWeek = 7
+
 // DaysAMonth is the mean length of a month.
 const DaysAMonth = 30.44
 

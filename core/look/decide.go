@@ -1,14 +1,14 @@
 package look
 
 import (
-	"cmp"
 	"slices"
+	"strings"
 
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
-	"therapeon/core/roots"
+	"therapeon/core/stances"
 )
 
 // Reason is a sign, with its class in this case.
@@ -17,6 +17,8 @@ type Reason struct {
 	Class     string          `json:"class" required:"true" enum:"plan,soon,now"`
 	Why       knowledge.Text  `json:"why" required:"true"`
 	Meanwhile *knowledge.Text `json:"meanwhile,omitempty"`
+
+	says []stances.Stance // of the meanwhile
 }
 
 // Advice is a rule that applies, with its words.
@@ -42,6 +44,9 @@ type Verdict struct {
 	Overridden []Block          `json:"overridden" required:"true" description:"what would hold it back and does not"`
 	Rules      []Advice         `json:"rules" required:"true" description:"rules that tipped it"`
 	Meanwhile  []knowledge.Text `json:"meanwhile" required:"true" description:"what to do while waiting"`
+	InPlace    []knowledge.Text `json:"in_place" required:"true" description:"what is set right where it stands"`
+	Says       []stances.Stance `json:"says" required:"true" description:"the stances it takes"`
+	Ask        []string         `json:"ask" required:"true" description:"findings that decide, to be looked for first"`
 	AgainDays  int              `json:"again_days" required:"true" description:"look again, or have it done, after so many days"`
 	Spike      *Call            `json:"spike,omitempty" description:"cut, keep or wait"`
 	RotPatch   *Call            `json:"rot_patch,omitempty" description:"in-place, unpot or look"`
@@ -58,16 +63,25 @@ type decider struct {
 	findings   patient.Findings // seen in the pot
 	season     patient.Season
 	daysToWarm int
-	unpotted   bool
-	nightLowC  *float64
-	movedDays  *float64 // since its medium was last changed, at most; nil: not known
+	out        bool    // it is out of its pot
+	movedDays  float64 // since its medium was last changed, at most
+	rests      bool    // it was just moved, and is left alone for that
 
-	expected bool // a sign was set aside as what follows a move
-	thirst   bool // a sign was set aside as what water answers
+	thirst bool // it is short of water, by what is seen
+	vain   bool // and water does not answer it
+	drowns bool // the medium is wet without air, and roots or leaves fail
+
+	expected  bool // a sign was set aside as what follows a move
+	explained bool // a sign was set aside as what unpotting does not help
+	asks      bool // a sign was set aside: other things are asked first
+	sound     bool // a sign was set aside, since the roots were read and carry it
+	bad       bool // the medium has gone bad
 }
 
 // Decide decides on a plant on the day of its look: leave it, wait, soon or now, with the
-// reasons and the days until it is to be looked at again. Nothing noted decides nothing.
+// reasons and the days until it is to be looked at again. It hears the signs, the causes, the
+// roots if they were read since its last move, the move itself, its place and its flowers.
+// Nothing noted decides nothing.
 func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 	d := &decider{
 		Knowledge: k,
@@ -78,31 +92,31 @@ func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 			Overridden: []Block{},
 			Rules:      []Advice{},
 			Meanwhile:  []knowledge.Text{},
+			InPlace:    []knowledge.Text{},
+			Ask:        []string{},
+			Says:       []stances.Stance{},
 		},
 		findings: causes.SeenInPot(p),
-		unpotted: p.Stands().Bare(),
+		out:      p.Stands().Where() != patient.Potted,
 	}
 	d.season, d.daysToWarm = k.SeasonOf(p)
-	if l := p.Look(); l != nil {
-		d.unpotted, d.nightLowC = d.unpotted || l.Noted.Unpotted, l.Noted.NightLowC
-	}
-	if _, most, known := p.Stands().MediumDays(); known {
-		d.movedDays = &most
-	}
-	if len(d.findings) == 0 && p.Growth() == "" && !d.unpotted {
+	if len(d.findings) == 0 && p.Growth() == "" && !d.out {
 		d.line(Line{Say: "unlooked"})
 		return d.v
 	}
+	d.hear()
 	d.reasons()
 	d.rotPatch()
 	class := d.class()
 	d.spike()
 	held, set := d.held(class)
 	d.settle(class, held, set)
-	// Where nothing is moved, only a plant that lacks roots asks about its spike.
-	if (d.v.Decision == Leave || d.v.Decision == Wait) && !d.fewRoots() {
+	// Where nothing is moved, only a plant that lacks roots, or went limp, asks about its spike.
+	if (d.v.Decision == Leave || d.v.Decision == Wait) && !d.fewRoots() && !(d.rests && d.thirst) {
 		d.v.Spike = nil
 	}
+	d.inPlace()
+	d.takes()
 	d.meanwhile()
 	return d.v
 }
@@ -123,12 +137,18 @@ func (k *Knowledge) Words(l Line) string {
 	return k.Lines[l.Say]
 }
 
-// Potted is the line of a plant that a look found out of its pot, and that was potted since.
-var Potted = Line{Say: "potted-since"}
+// Lines of a plant that a look found out of its pot, by what became of it since.
+var (
+	PottedSince = Line{Say: "potted-since"}
+	HeldSince   = Line{Say: "held-since"}
+)
 
 func (d *decider) line(l Line) { d.v.Line, d.v.Headline = l, d.Knowledge.Words(l) }
 
 func (d *decider) has(finding string) bool { return d.findings[finding] == patient.Present }
+
+// any holds where one of the findings shows.
+func (d *decider) any(of []string) bool { return slices.ContainsFunc(of, d.has) }
 
 func (d *decider) advice(rule string) Advice { return Advice{rule, d.Knowledge.Rules[rule]} }
 
@@ -137,264 +157,124 @@ func (d *decider) rule(rule string) { d.v.Rules = append(d.v.Rules, d.advice(rul
 // newRoots holds when new roots are showing.
 func (d *decider) newRoots() bool { return d.p.Growth() == patient.NewRoots || d.has("tips-growing") }
 
-// reasons lists the signs that show, the weightiest first.
-func (d *decider) reasons() {
-	for _, s := range d.Signs {
-		if !d.has(s.Finding) || s.NotIfClimber && d.p.Profile.IsClimber() {
-			continue
-		}
-		switch {
-		case s.AfterMove && d.justMoved():
-			d.expected = true
-			continue
-		case s.Thirst && d.dryPot() && !d.fewRoots():
-			d.thirst = true
-			continue
-		}
-		class := s.Class.Value
-		if here, ok := s.InGroups[d.p.Profile.Code]; ok {
-			class = here.Value
-		}
-		if s.InCool != nil && d.season == patient.Cool {
-			class = s.InCool.Value
-		}
-		d.v.Reasons = append(d.v.Reasons, Reason{s.Finding, class, s.Why, s.Meanwhile})
-	}
-	slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
-}
-
-// justMoved holds in the months in which a moved plant is left alone.
-func (d *decider) justMoved() bool {
-	return d.movedDays != nil && *d.movedDays <= d.Figures.MovedDays.Value
-}
-
-// dryPot holds where the pot is known to be dry.
-func (d *decider) dryPot() bool {
-	return d.has("pot-light") && !d.has("stays-wet") && !d.has("limp-though-wet")
-}
-
-// class is how pressing the signs are together, and what the causes ask for.
-func (d *decider) class() string {
-	class := ""
-	if len(d.v.Reasons) > 0 {
-		class = d.v.Reasons[0].Class
-	}
-	if class == "plan" && len(d.v.Reasons) > 1 {
-		d.rule("two-or-more")
-		class = Soon
-	}
-	if d.p.Heard().Strips && rank[class] < rank[Soon] {
-		d.rule("plan-strips")
-		class = Soon
-	}
-	return class
-}
-
-func (d *decider) thirsty() bool {
-	return d.has("leaves-limp") || d.has("bulbs-shrivelled") || d.has("leaves-pleated")
-}
-
-// fewRoots holds when the roots are known not to carry the plant.
-func (d *decider) fewRoots() bool {
-	switch d.p.Condition().Grade() {
-	case roots.Rootless, roots.NearRootless:
-		return true
-	case roots.Poor:
-		return d.p.Condition().Starved() || d.thirsty()
-	default:
-		return d.p.Condition().Starved()
-	}
-}
-
-// rooty holds when the roots themselves ask for it.
-func (d *decider) rooty() bool {
-	for _, s := range d.Signs {
-		if s.Roots && d.has(s.Finding) {
-			return true
-		}
-	}
-	return false
-}
-
-// held lists what holds the move back, and what would if it were less pressing.
-func (d *decider) held(class string) (held, would []Block) {
-	moves := d.p.Profile.Moves.Value
-	consider := func(code string, applies, holds bool) {
-		switch {
-		case applies && holds && class != Now:
-			held = append(held, d.block(code))
-		case applies && class != "":
-			would = append(would, d.block(code))
-		}
-	}
-	least, _ := d.p.Profile.RangeC()
-	cold := d.nightLowC != nil && *d.nightLowC < least
-	cool := d.nightLowC == nil && d.season == patient.Cool &&
-		(moves == "best with new roots" || moves == "only with new roots")
-	consider("cold", (cold || cool) && !d.newRoots(), moves != "any time")
-	consider("rest", d.p.Growth() == patient.Resting, moves != "any time" && moves != "any warm spell")
-	shy := moves == "only with new roots" || moves == "best with new roots" && class == "plan"
-	consider(
-		"new-roots",
-		!d.newRoots() && d.p.Growth() != patient.Resting && moves != "any time" && moves != "any warm spell",
-		shy,
-	)
-	flowers := d.p.Flowering() == patient.Bud || d.p.Flowering() == patient.Bloom
-	cut := d.v.Spike != nil && d.v.Spike.Do == "cut" && d.fewRoots()
-	consider("flower", flowers && !cut, d.flowerHolds(class))
-	return held, would
-}
-
-// flowerHolds follows the house's side on repotting in flower.
-func (d *decider) flowerHolds(class string) bool {
-	switch d.p.Side(disputes.RepotInFlower) {
-	case disputes.NeverInFlower:
-		return true
-	case disputes.WhenRootsNeed:
-		return !d.rooty()
-	default:
-		return class == "plan"
-	}
-}
-
 // settle comes to the decision and the day to look again.
 func (d *decider) settle(class string, held, would []Block) {
-	f := d.Figures
-	d.v.Overridden = append(d.v.Overridden, would...)
-	water := rank[class] < rank[Soon] && (d.thirst || d.thirsty() && d.dryPot() && !d.fewRoots())
+	water := d.water()
 	switch {
-	case !d.unpotted && d.p.Heard().Alarm && (class == "" || water):
-		d.v.Decision, d.v.AgainDays = Soon, int(f.AlarmDays.Value)
-		d.line(Line{Say: "check"})
-		d.rule("alarm")
-		d.v.Overridden = []Block{}
-	case !d.unpotted && water:
-		d.v.Decision, d.v.AgainDays = Leave, int(f.WaterDays.Value)
-		d.line(Line{Say: "water"})
-		d.rule("water-first")
-		d.v.Overridden = []Block{}
-	case d.unpotted:
-		d.v.Decision, d.v.Overridden = Out, []Block{}
+	case d.out:
+		d.v.Decision = Out
 		d.line(Line{Say: Out})
 		d.v.Rules = []Advice{}
+		return
+	case d.p.Heard().Alarm && class == "":
+		d.v.Decision, d.v.AgainDays = Soon, int(d.Figures.AlarmDays.Value)
+		d.line(Line{Say: Check})
+		d.rule("alarm")
 	case class == "":
-		d.v.Decision, d.v.AgainDays = Leave, int(f.LeaveDays.Value)
-		d.line(Line{Say: Leave})
-		d.v.Overridden = []Block{}
-		if d.expected {
-			d.rule("just-moved")
-			left := int(f.MovedDays.Value - *d.movedDays)
-			d.v.AgainDays = max(int(f.SoonerDays.Value), min(left, int(f.MovedLookDays.Value)))
-			break
-		}
-		d.rule("no-sign")
-		d.rule("three-months")
+		d.leave(water)
+		return
 	case class == Now:
-		d.v.Decision = Now
+		d.v.Decision, d.v.Overridden = Now, append(d.v.Overridden, would...)
 		d.line(Line{Say: Now})
 		if len(would) > 0 {
 			d.rule("overrides")
 		}
 	case len(held) > 0:
-		d.v.Decision, d.v.Blocks, d.v.Overridden = Wait, held, []Block{}
+		d.v.Decision, d.v.Blocks = Wait, held
 		for _, b := range held {
 			d.hold(b, class)
 		}
+		d.tideOver(class)
 	default:
-		d.v.Decision, d.v.AgainDays = Soon, int(f.SoonDays.Value)
-		d.line(Line{Say: Soon})
-		pressing := 0
-		for _, r := range d.v.Reasons {
-			if r.Class == Soon {
-				pressing++
-			}
-		}
-		if d.newRoots() {
-			d.rule("best-moment")
-		}
-		if d.newRoots() || pressing > 1 {
-			d.v.AgainDays = int(f.SoonerDays.Value)
-		}
-		if d.p.Profile.MovesAnyTime() {
-			d.rule("any-time")
-		}
-		if slices.ContainsFunc(would, func(b Block) bool { return b.Code == "flower" }) &&
-			d.p.Side(disputes.RepotInFlower) == disputes.WhenRootsNeed {
-			d.rule("needed-in-flower")
-		}
+		d.soon(would)
+	}
+	if water == WaterIt {
+		d.rule("water-too")
 	}
 }
 
-// hold makes a block part of the answer. The one that lasts longest says what
-// is waited for.
-func (d *decider) hold(b Block, class string) {
-	days := int(b.Days.Value)
+// leave leaves the plant in its pot, with what it asks for there.
+func (d *decider) leave(water string) {
+	f := d.Figures
+	d.v.Decision = Leave
 	switch {
-	case b.Code == "cold":
-		days = max(days, d.daysToWarm)
-		d.rule("season-turn")
-	case b.Code == "flower" && class == Soon:
-		d.rule("never-in-flower")
-	}
-	if days > d.v.AgainDays {
-		d.v.AgainDays = days
-		d.line(Line{Say: Wait, Block: b.Code})
-	}
-}
-
-// rotPatch decides on a small patch of rot: treated in its pot, or unpotted.
-func (d *decider) rotPatch() {
-	if !d.has("rot-patch") {
+	case water == Feel:
+		d.v.AgainDays = int(f.FeelDays.Value)
+		d.line(Line{Say: Feel})
+		d.rule("feel-first")
+		d.v.Ask = []string{d.Water.InVain[0], d.Water.Dry[0]}
+		return
+	case water != "":
+		d.v.AgainDays = int(f.WaterDays.Value)
+		d.line(Line{Say: water})
+		d.rule(map[string]string{WaterIt: "water-first", WaterLittle: "water-little"}[water])
 		return
 	}
-	general := d.rooty()
-	looked := d.findings["dead-roots-seen"] != "" || d.p.Condition().Grade() != roots.Unread
-	sound := d.p.Condition().Grade() == roots.Unread || !d.p.Condition().Grade().Few()
-	unpot := func(rule string) {
-		d.v.RotPatch = &Call{Do: "unpot", Why: d.advice(rule)}
-		f := Reason{Finding: "rot-patch", Class: Soon, Why: d.Knowledge.Rules[rule]}
-		d.v.Reasons = append([]Reason{f}, d.v.Reasons...)
-		slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
-	}
+	d.v.AgainDays = int(f.LeaveDays.Value)
+	d.line(Line{Say: Leave})
 	switch {
-	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchUnpot:
-		unpot("patch-unpot")
-	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchInPlace:
-		d.v.RotPatch = &Call{Do: "in-place", Why: d.advice("patch-in-place-set")}
-	case general || !sound:
-		unpot("patch-general")
-	case !looked:
-		d.v.RotPatch = &Call{Do: "look", Why: d.advice("patch-unknown")}
+	case d.rests:
+		d.rule("just-moved")
+		left := int(f.MovedDays.Value - d.movedDays)
+		d.v.AgainDays = max(int(f.SoonerDays.Value), min(left, int(f.MovedLookDays.Value)))
+		return
+	case d.explained:
+		d.rule("explained")
+	case d.asks:
+		d.rule("stalled-ask")
+		d.v.AgainDays = int(f.MovedLookDays.Value)
+		return
+	case d.sound:
+		d.rule("read-sound")
 	default:
-		d.v.RotPatch = &Call{Do: "in-place", Why: d.advice("patch-in-place")}
+		d.rule("no-sign")
+	}
+	if d.v.RotPatch != nil && d.v.RotPatch.Do == "in-place" {
+		d.v.AgainDays = int(f.PatchDays.Value)
+		return
+	}
+	d.rule("three-months")
+}
+
+// soon has it done in the next days.
+func (d *decider) soon(would []Block) {
+	f := d.Figures
+	d.v.Decision, d.v.AgainDays, d.v.Overridden = Soon, int(f.SoonDays.Value), append(d.v.Overridden, would...)
+	d.line(Line{Say: Soon})
+	pressing := 0
+	for _, r := range d.v.Reasons {
+		if r.Class == Soon {
+			pressing++
+		}
+	}
+	if d.newRoots() {
+		d.rule("best-moment")
+	}
+	if d.newRoots() || pressing > 1 {
+		d.v.AgainDays = int(f.SoonerDays.Value)
+	}
+	if d.p.Profile.MovesAnyTime() {
+		d.rule("any-time")
+	}
+	if slices.ContainsFunc(would, func(b Block) bool { return b.Code == "flower" }) &&
+		d.p.Side(disputes.RepotInFlower) == disputes.WhenRootsNeed {
+		d.rule("needed-in-flower")
 	}
 }
 
-// spike decides on a flower spike in the way.
-func (d *decider) spike() {
-	if !d.p.Flowering().InFlower() {
+// inPlace lists what is set right where it stands.
+func (d *decider) inPlace() {
+	if d.out {
 		return
 	}
-	later := d.advice("spike-later")
-	call := func(do, rule string) {
-		d.v.Spike = &Call{Do: do, Why: d.advice(rule)}
-		if do != "cut" && rule != "spike-never" {
-			d.v.Spike.Later = &later
+	for _, row := range d.Knowledge.InPlace {
+		if !d.has(row.Finding) || row.Finding == "base-raised" && d.p.Profile.IsClimber() {
+			continue
 		}
-	}
-	switch {
-	case d.p.Profile.KeepsSpike():
-		call("keep", "spike-never")
-	case d.p.Side(disputes.SpikeAtRescue) == disputes.SpikeCut:
-		call("cut", "spike-cut-set")
-	case d.p.Side(disputes.SpikeAtRescue) == disputes.SpikeKeep:
-		call("keep", "spike-keep-set")
-	case d.fewRoots():
-		call("cut", "spike-cut")
-	case d.p.Condition().Grade() == roots.Unread && d.thirsty():
-		call("wait", "spike-wait")
-	default:
-		call("keep", "spike-keep")
+		d.v.InPlace = append(d.v.InPlace, row.Words)
+		if row.Days != nil && d.v.AgainDays > int(row.Days.Value) {
+			d.v.AgainDays = int(row.Days.Value)
+		}
 	}
 }
 
@@ -405,12 +285,55 @@ func (d *decider) meanwhile() {
 			d.v.Meanwhile = append(d.v.Meanwhile, t)
 		}
 	}
-	for _, b := range d.v.Blocks {
-		say(b.Meanwhile)
+	for _, b := range append(slices.Clone(d.v.Blocks), d.v.Overridden...) {
+		if slices.Contains(d.v.Blocks, b) || b.Code == "frost" {
+			say(b.Meanwhile)
+		}
 	}
 	for _, r := range d.v.Reasons {
-		if r.Meanwhile != nil {
-			say(*r.Meanwhile)
+		if r.Meanwhile == nil || stances.Clash(r.says, d.v.Says) {
+			continue
 		}
+		say(*r.Meanwhile)
+		d.says(r.says...)
+	}
+}
+
+// says takes stances, each once. The first in a question holds.
+func (d *decider) says(all ...stances.Stance) {
+	for _, s := range all {
+		if !slices.Contains(d.v.Says, s) && !slices.Contains(d.v.Says, stances.Against(s)) {
+			d.v.Says = append(d.v.Says, s)
+		}
+	}
+}
+
+// takes takes the stances of the decision itself, and of what is seen of water, tips and spike.
+func (d *decider) takes() {
+	switch d.v.Decision {
+	case Soon, Now:
+		if d.v.Line.Say != Check {
+			d.says(stances.Unpot)
+		}
+	case Leave, Wait:
+		d.says(stances.Leave, stances.Wait)
+	}
+	if slices.ContainsFunc(d.v.Rules, func(a Advice) bool { return strings.HasPrefix(a.Rule, "water-") }) {
+		d.says(stances.Water)
+	}
+	if d.vain || d.drowns {
+		d.says(stances.NoWater, stances.NoSoak)
+	}
+	if d.has("tips-black-running") || d.p.Heard().Spreads {
+		d.says(stances.DryTips)
+	}
+	if d.has("tips-stop-short") {
+		d.says(stances.MoistTips)
+	}
+	if d.p.Suspect() {
+		d.says(stances.Apart)
+	}
+	if s := d.v.Spike; s != nil {
+		d.says(map[string]stances.Stance{"cut": stances.CutSpike, "keep": stances.KeepSpike, "wait": stances.KeepSpike}[s.Do])
 	}
 }

@@ -14,6 +14,7 @@ import (
 
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
+	"therapeon/core/stances"
 )
 
 // Decisions.
@@ -31,11 +32,15 @@ type Sign struct {
 	Class        knowledge.Text            `yaml:"class" json:"class" required:"true" description:"plan, soon or now"`
 	InGroups     map[string]knowledge.Text `yaml:"in_groups" json:"in_groups,omitempty"`
 	InCool       *knowledge.Text           `yaml:"in_cool" json:"in_cool,omitempty" description:"the class in the cool season"`
+	InMineral    *knowledge.Text           `yaml:"in_mineral" json:"in_mineral,omitempty" description:"the class in a mineral medium"`
 	NotIfClimber bool                      `yaml:"not_if_climber" json:"not_if_climber,omitempty"`
-	Thirst       bool                      `yaml:"thirst" json:"thirst,omitempty" description:"it is thirst, which water answers where the pot is dry"`
-	AfterMove    bool                      `yaml:"after_move" json:"after_move,omitempty" description:"it is expected in the first months after a move"`
+	Breaks       bool                      `yaml:"breaks" json:"breaks,omitempty" description:"it ends the rest of a plant that was just moved"`
+	Needs        string                    `yaml:"needs" json:"needs,omitempty" description:"poor: it asks for it only where the medium is old or roots look poor"`
+	Unless       []string                  `yaml:"unless" json:"unless,omitempty" description:"causes that explain it, and that unpotting does not help"`
+	Bad          bool                      `yaml:"bad" json:"bad,omitempty" description:"the medium has gone bad"`
 	Roots        bool                      `yaml:"roots" json:"roots,omitempty" description:"it is the roots that ask for it"`
 	Why          knowledge.Text            `yaml:"why" json:"why" required:"true"`
+	Says         []stances.Stance          `yaml:"says" json:"says,omitempty" description:"stances of the meanwhile"`
 	Meanwhile    *knowledge.Text           `yaml:"meanwhile" json:"meanwhile,omitempty"`
 }
 
@@ -49,6 +54,23 @@ type Block struct {
 	Days      knowledge.Number `yaml:"days" json:"days" required:"true" description:"look again after so many days"`
 }
 
+// Water is what findings say of water.
+type Water struct {
+	Thirst  []string `yaml:"thirst" json:"thirst" required:"true"`
+	InVain  []string `yaml:"in_vain" json:"in_vain" required:"true" description:"thirst that water does not answer"`
+	Dry     []string `yaml:"dry" json:"dry" required:"true"`
+	Wet     []string `yaml:"wet" json:"wet" required:"true"`
+	Blocked []string `yaml:"blocked" json:"blocked" required:"true" description:"water or air cannot leave"`
+	Failing []string `yaml:"failing" json:"failing" required:"true" description:"roots fail"`
+}
+
+// InPlace is what is set right where a plant stands, without unpotting.
+type InPlace struct {
+	Finding string            `yaml:"finding" json:"finding" required:"true"`
+	Words   knowledge.Text    `yaml:"words" json:"words" required:"true"`
+	Days    *knowledge.Number `yaml:"days" json:"days,omitempty" description:"within so many days"`
+}
+
 // Figures are the numbers the rules use.
 type Figures struct {
 	LeaveDays        knowledge.Number `yaml:"leave_days" json:"leave_days" required:"true"`
@@ -58,6 +80,10 @@ type Figures struct {
 	MovedLookDays    knowledge.Number `yaml:"moved_look_days" json:"moved_look_days" required:"true" description:"look again meanwhile"`
 	WaterDays        knowledge.Number `yaml:"water_days" json:"water_days" required:"true" description:"look again after a thirsty plant in a dry pot was watered"`
 	AlarmDays        knowledge.Number `yaml:"alarm_days" json:"alarm_days" required:"true" description:"while something that spreads is not ruled out"`
+	FeelDays         knowledge.Number `yaml:"feel_days" json:"feel_days" required:"true" description:"to feel whether the medium is wet"`
+	PatchDays        knowledge.Number `yaml:"patch_days" json:"patch_days" required:"true" description:"a patch of rot that is treated in its pot"`
+	TideOverDays     knowledge.Number `yaml:"tide_over_days" json:"tide_over_days" required:"true" description:"a plant in bad medium is tided over no longer"`
+	GateFromDays     knowledge.Number `yaml:"gate_from_days" json:"gate_from_days" required:"true" description:"new roots end the rest after a move from this day on"`
 	LeafSmallerRatio knowledge.Number `yaml:"-" json:"leaf_smaller_ratio" required:"true" description:"under this share of the leaf before, the newest is clearly smaller"`
 	LeafAlikeRatio   knowledge.Number `yaml:"-" json:"leaf_alike_ratio" required:"true" description:"from this share on it is not smaller"`
 	WarmFromNorth    knowledge.Number `yaml:"warm_from_north" json:"warm_from_north" required:"true" description:"first month of the warm season in the north; half a year later in the south"`
@@ -67,6 +93,11 @@ type Figures struct {
 // Knowledge is all the package knows.
 type Knowledge struct {
 	Signs   []Sign                    `yaml:"signs" json:"signs" required:"true"`
+	Water   Water                     `yaml:"water" json:"water" required:"true"`
+	Drowns  []string                  `yaml:"drowns" json:"drowns" required:"true" description:"causes that drown it"`
+	Eats    []string                  `yaml:"eats" json:"eats" required:"true" description:"causes that eat its roots"`
+	Guests  []string                  `yaml:"guests" json:"guests" required:"true" description:"causes whose guests a mineral medium harbours far less"`
+	InPlace []InPlace                 `yaml:"in_place" json:"in_place" required:"true"`
 	Blocks  []Block                   `yaml:"blocks" json:"blocks" required:"true"`
 	Lines   map[string]string         `yaml:"lines" json:"lines" required:"true" description:"the answer in a line"`
 	Rules   map[string]knowledge.Text `yaml:"rules" json:"rules" required:"true"`
@@ -99,8 +130,9 @@ func (k *Knowledge) Season(month int, south bool) (season patient.Season, months
 	return patient.Cool, (from - month + 12) % 12
 }
 
-// SeasonOf is the season of a plant's day: as noted at its look, else by the calendar of
-// its house; and the days until the warm one begins, by the calendar.
+// SeasonOf is the season of a plant's day: as noted at its look, else by what the plant does,
+// else by the nights where it stands, else by the calendar of its house; and the days until
+// the warm one begins, by the calendar.
 func (k *Knowledge) SeasonOf(p *patient.Patient) (season patient.Season, daysToWarm int) {
 	on, err := time.Parse(time.DateOnly, p.Day)
 	if err != nil {
@@ -111,8 +143,18 @@ func (k *Knowledge) SeasonOf(p *patient.Patient) (season patient.Season, daysToW
 		turn := time.Date(on.Year(), on.Month()+time.Month(months), 1, 0, 0, 0, 0, time.UTC)
 		daysToWarm = int(turn.Sub(on).Hours() / hoursADay)
 	}
-	if l := p.Look(); l != nil && l.Noted.Season != "" {
+	usual, _, known := p.Stands().Nights()
+	switch l := p.Look(); {
+	case l != nil && l.Noted.Season != "":
 		season = l.Noted.Season
+	case p.Growth() == patient.Growing || p.Growth() == patient.NewRoots:
+		season = patient.Warm
+	case p.Growth() == patient.Resting:
+		season = patient.Cool
+	case known && usual >= p.Profile.GrowthMinC.Value:
+		season = patient.Warm
+	case known:
+		season = patient.Cool
 	}
 	return season, daysToWarm
 }

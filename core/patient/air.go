@@ -2,6 +2,9 @@ package patient
 
 import (
 	"fmt"
+	"maps"
+	"slices"
+	"time"
 
 	"therapeon/core/climate"
 )
@@ -84,4 +87,85 @@ func (p Stands) Air() Air {
 		}
 	}
 	return a
+}
+
+// Nights are the nights where it stands around its day, °C: as noted at the look, else of its
+// place. It is false where neither is known.
+func (p Stands) Nights() (usual, lowest float64, known bool) {
+	if l := p.Look(); l != nil && l.Noted.NightLowC != nil && p.EpochOf(l.On) == AtPresent {
+		return *l.Noted.NightLowC, *l.Noted.NightLowC, true
+	}
+	if p.Site == nil || p.Site.Climate == nil {
+		return 0, 0, false
+	}
+	to := p.ends()
+	from := to.AddDate(0, 0, -int(Table().NightsDays.Value))
+	c := p.Site.Climate
+	air, days := c.Between(climate.HourOf(from), climate.HourOf(to)), c.DailyRange()
+	if air.NightC == nil {
+		if c.Usual == nil {
+			return 0, 0, false
+		}
+		return c.Usual.LowC, c.Usual.LowC, true
+	}
+	lowest = *air.NightC
+	for _, day := range slices.Sorted(maps.Keys(days)) {
+		if day >= from.Format(time.DateOnly) && day <= to.Format(time.DateOnly) {
+			lowest = min(lowest, days[day].LowC)
+		}
+	}
+	return *air.NightC, lowest, true
+}
+
+// Hottest is the warmest day where it stands around its day, °C, as Nights.
+func (p Stands) Hottest() (warmest float64, known bool) {
+	if l := p.Look(); l != nil && l.Noted.DayHighC != nil && p.EpochOf(l.On) == AtPresent {
+		return *l.Noted.DayHighC, true
+	}
+	if p.Site == nil || p.Site.Climate == nil || p.Site.Climate.Usual == nil {
+		return 0, false
+	}
+	return p.Site.Climate.Usual.HighC, true
+}
+
+// ends is the end of its day.
+func (p *Patient) ends() time.Time {
+	day, err := time.ParseInLocation(time.DateOnly, p.Day, p.Now.Location())
+	if err != nil {
+		return p.Now
+	}
+	return day.AddDate(0, 0, 1)
+}
+
+// Humid says how humid the air of a plant's room is. The empty one is "not known".
+type Humid string
+
+// How humid it is.
+const (
+	Dry          Humid = "dry"
+	BetweenHumid Humid = "between"
+	Moist        Humid = "humid"
+)
+
+// Humid is how humid its room is, by the figures of the house; empty where that is not known.
+func (p Stands) Humid() Humid {
+	percent := p.Percent()
+	switch k := Table(); {
+	case percent == nil:
+		return ""
+	case *percent < k.DryBelow.Value:
+		return Dry
+	case *percent < k.HumidFrom.Value:
+		return BetweenHumid
+	default:
+		return Moist
+	}
+}
+
+// Percent is the humidity of its room; nil where that is not known.
+func (p Stands) Percent() *float64 {
+	if p.Given.Air != nil || p.Site != nil {
+		return p.Air().Percent
+	}
+	return nil
 }

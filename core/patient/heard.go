@@ -4,13 +4,14 @@ import "slices"
 
 // Heard is what the causes come to, as far as other engines hear of it.
 type Heard struct {
-	Acted  []string            // causes that are acted on
-	Alarms []string            // causes that spread and are not ruled out
-	Plan   []string            // actions asked for
-	Asked  map[string][]string // by action, the names of the causes that ask for it
-	Alarm  bool                // something that spreads is not ruled out
-	Strips bool                // the old medium is to come off
-	Apart  bool                // it is to be kept apart
+	Acted   []string            // causes that are acted on
+	Alarms  []string            // causes that spread and are not ruled out
+	Plan    []string            // actions asked for
+	Asked   map[string][]string // by action, the names of the causes that ask for it
+	Alarm   bool                // something that spreads is not ruled out
+	Strips  bool                // the old medium is to come off
+	Apart   bool                // it is to be kept apart
+	Spreads bool                // what is acted on spreads, and is likelier than not
 }
 
 // Asks holds when an action is asked for.

@@ -39,6 +39,7 @@ type Patient struct {
 	Homes     []Home               // the oldest first
 	Weights   []Weight             // the oldest first
 	Rounds    []Round              // of treatments
+	RoundDue  string               // the day on which the next round of a treatment is due; empty: none runs
 	Incidents []Incident           // while it was cleaned
 	Site      *Site                // where it stands; nil: not noted
 	Spikes    []string             // days on which its spike was cut
@@ -104,11 +105,29 @@ func (p *Patient) day() string {
 	return p.Day
 }
 
+// Today is the day it is asked about: its day, else that of its moment; empty where neither
+// is set.
+func (p *Patient) Today() string {
+	if p.Day == "" && !p.Now.IsZero() {
+		return p.Now.Format(time.DateOnly)
+	}
+	return p.Day
+}
+
+// In is the day so many days from its own; empty where that is not known.
+func (p *Patient) In(days int) string {
+	on, err := time.Parse(time.DateOnly, p.Today())
+	if err != nil {
+		return ""
+	}
+	return on.AddDate(0, 0, days).Format(time.DateOnly)
+}
+
 // days is the time from a date, of which only the month or year may be known, to the
 // patient's day: at least and at most, in days. It is false where the date is not known.
 func (p *Patient) days(date string) (least, most float64, known bool) {
 	first, last, ok := dates.Span(date)
-	on, err := time.Parse(time.DateOnly, p.Day)
+	on, err := time.Parse(time.DateOnly, p.Today())
 	if !ok || err != nil {
 		return 0, 0, false
 	}
@@ -138,7 +157,12 @@ func (p Condition) RootClass() taxa.RootClass {
 }
 
 // Bare holds for a plant without pot and medium.
-func (p Stands) Bare() bool { return p.Pot() == NoPot }
+func (p Stands) Bare() bool {
+	if h := p.Home(); h != nil && h.Hold {
+		return !h.Potted
+	}
+	return p.Pot() == NoPot
+}
 
 // Site is where a plant stands.
 type Site struct {
@@ -202,12 +226,9 @@ func (p *Patient) Flowering() Flowering {
 	return p.Intake.Flowering
 }
 
-// Unpotted holds once it is out of its pot, or was: by the look, by a reading of its roots,
-// or because it has none.
-func (p *Patient) Unpotted() bool {
-	l := p.Look()
-	return l != nil && l.Noted.Unpotted || p.Reading != nil || p.Stands().Bare()
-}
+// Unpotted holds while it is out of its pot: by the look, by a reading of its roots, or
+// because it has none.
+func (p *Patient) Unpotted() bool { return p.Stands().Where() != Potted }
 
 // LeafSmaller compares the newest finished leaf with the one before, as measured at the
 // look; nil where one was not, or the difference says nothing.

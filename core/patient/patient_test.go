@@ -105,7 +105,7 @@ func TestTheGradeBeforeAndAfterTheCuts(t *testing.T) {
 	cut.Reading = read("2030-03-01", p.Reading.Roots.Roots...)
 	cut.Reading.Checks["rot"] = roots.Check{Count: 12, CutAtMM: mm(0)}
 	assert.Equal(t, roots.Poor, cut.Condition().Grade(), "the grade goes by what was found")
-	assert.Equal(t, roots.Good, cut.Condition().GradeLeft())
+	assert.Equal(t, roots.Poor, cut.Condition().GradeLeft(), "cutting the dead off makes no more of the living")
 	assert.Equal(t, 3, cut.Roots().Left().Count())
 	all := cut
 	all.Forget()

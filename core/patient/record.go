@@ -32,6 +32,7 @@ const (
 	Spike        Flowering = "spike"
 	Bud          Flowering = "bud"
 	Bloom        Flowering = "bloom"
+	Spent        Flowering = "spent" // the flowers are over, the spike is on
 )
 
 // InFlower holds from the first spike on.
@@ -86,7 +87,7 @@ type Intake struct {
 	Group          string            `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/knowledge/groups"`
 	ArrivedOn      string            `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	Source         string            `json:"source,omitempty" validate:"max=200" description:"from whom or where"`
-	Flowering      Flowering         `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom"`
+	Flowering      Flowering         `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
 	LeafCount      int               `json:"leaf_count,omitempty" validate:"min=0,max=500"`
 	Blades         []leaves.Blade    `json:"blades,omitempty" validate:"max=50,dive" description:"measured leaves"`
 	BulbCount      int               `json:"bulb_count,omitempty" validate:"min=0,max=500" description:"pseudobulbs or canes"`
@@ -144,7 +145,7 @@ func (in Intake) OfKind() Intake {
 // causes.
 type Inspection struct {
 	Findings     Findings            `json:"findings" required:"true" validate:"max=200,dive,keys,finding,endkeys,oneof=present absent" description:"by the code of the finding; what is left out was not looked for"`
-	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom" description:"left out: as at intake"`
+	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent" description:"left out: as at intake"`
 	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing resting"`
 	Season       Season              `json:"season,omitempty" validate:"omitempty,oneof=warm cool" description:"left out: by the calendar"`
 	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,min=-30,max=50" description:"lowest night where it stands"`
@@ -247,6 +248,7 @@ type Home struct {
 	Potted bool   // it has a pot, held or not
 	Medium string // what it stands in, in the words of an intake
 	Pot    string
+	LookOn string // the first look after it; empty: not noted
 }
 
 // Kind says what was weighed.

@@ -34,7 +34,9 @@ func (r *Roots) Left() roots.Reading {
 // After is the verdict on what the cuts left.
 func (r *Roots) After() roots.Verdict {
 	if r.after == nil {
-		after := roots.Read(r.Left(), r.by)
+		by := r.by
+		by.Before = &r.Verdict.Totals.ViableByLength // a cut makes no root live
+		after := roots.Read(r.Left(), by)
 		r.after = &after
 	}
 	return *r.after
@@ -49,6 +51,7 @@ func (p Condition) Reader(on string) roots.Context {
 		UsualDiameterMM: p.Profile.RootDiameterMM.Value,
 		UsualLengthMM:   p.Profile.RootLengthMM.Value,
 		LeafAreaCM2:     p.LeafAreaCM2(),
+		Bulbs:           p.Intake.BulbCount,
 		DeadDry:         p.Side(disputes.DeadDryRoots),
 		ClingingMedium:  p.Side(disputes.ClingingMedium),
 		CutMarginMM:     p.House.CutMarginMM,
@@ -126,9 +129,12 @@ func (p Condition) TipsOut() bool {
 	return r != nil && r.After().Totals.GrowingTips > 0
 }
 
-// Limp holds when leaves are limp or bulbs shrivelled.
+// Limp holds when leaves are limp or bulbs shrivelled, as last seen.
 func (p Condition) Limp() bool {
-	return p.Given.Limp || p.Intake.BulbState == Shrivelled || p.Finding("leaves-limp") == Present
+	if p.Given.Limp || p.Finding("leaves-limp") == Present || p.Finding("bulbs-shrivelled") == Present {
+		return true
+	}
+	return p.Intake.BulbState == Shrivelled && p.Finding("bulbs-shrivelled") == "" && p.gave(p.day()) == nil
 }
 
 // Spreading holds when rot was seen to run on in its roots.

@@ -53,12 +53,50 @@ func (p Stands) MediumDays() (least, most float64, known bool) {
 // DaysHere is the time since it arrived, at least and at most; false where not noted.
 func (p Stands) DaysHere() (least, most float64, known bool) { return p.days(p.Intake.ArrivedOn) }
 
-// Home is where it is now, held or housed; nil where no home was noted.
+// Home is where it is on its day, held or housed; nil where no home was noted until then.
 func (p Stands) Home() *Home {
-	if len(p.Homes) == 0 {
-		return nil
+	for i := len(p.Homes) - 1; i >= 0; i-- {
+		if p.Homes[i].From < p.day() {
+			return &p.Homes[i]
+		}
 	}
-	return &p.Homes[len(p.Homes)-1]
+	return nil
+}
+
+// Where says where a plant is: it stands in its pot, lies out of it, or is held.
+type Where string
+
+// Where a plant is.
+const (
+	Potted Where = "potted" // in a pot or basket, or on a mount
+	Out    Where = "out"    // out of its pot, with no home yet
+	Held   Where = "held"   // in one of the ways of holding, until it roots
+)
+
+// Where is where it is on its day: by its home, and by what was seen of it since.
+func (p Stands) Where() Where {
+	out, on := false, ""
+	l, r := p.Look(), p.Reading
+	if l != nil && l.Noted.Unpotted {
+		out, on = true, l.On
+	}
+	if r != nil && (l == nil || l.On <= r.On) {
+		out, on = true, r.On
+	}
+	switch h := p.Home(); {
+	case h != nil && h.Hold:
+		return Held
+	case h != nil && out && on > h.From:
+		return Out
+	case h != nil:
+		return Potted
+	case p.Given.Holding != "":
+		return Held
+	case out || p.Intake.Pot == NoPot:
+		return Out
+	default:
+		return Potted
+	}
 }
 
 // Epoch says whether evidence is of the present home.
@@ -77,6 +115,27 @@ func (p Stands) EpochOf(day string) Epoch {
 		return History
 	}
 	return AtPresent
+}
+
+// Signs are the findings of its look, where that is of the present home; else none.
+func (p Stands) Signs() Findings {
+	if l := p.Look(); l != nil && p.EpochOf(l.On) == AtPresent {
+		return l.Noted.Findings
+	}
+	return nil
+}
+
+// Moved is how long ago its medium was changed, in days, at most; false where that is not
+// known.
+func (p Stands) Moved() (days float64, known bool) {
+	_, most, known := p.MediumDays()
+	return most, known && p.Where() == Potted
+}
+
+// Nested holds for a plant that is held with its base on something moist, in a pot.
+func (p Stands) Nested() bool {
+	h := p.Home()
+	return h != nil && h.Hold && h.Potted
 }
 
 // Holding is the way the plant is held at its moment, or empty.

@@ -11,6 +11,9 @@ type Knowledge struct {
 	LeafSmallerRatio knowledge.Number `yaml:"leaf_smaller_ratio" json:"leaf_smaller_ratio" required:"true"`
 	LeafAlikeRatio   knowledge.Number `yaml:"leaf_alike_ratio" json:"leaf_alike_ratio" required:"true"`
 
+	HumidFrom   knowledge.Number `yaml:"humid_from_percent" json:"humid_from_percent" required:"true" description:"from here a room counts as humid"`
+	DryBelow    knowledge.Number `yaml:"dry_below_percent" json:"dry_below_percent" required:"true" description:"below it counts as dry"`
+	NightsDays  knowledge.Number `yaml:"nights_days" json:"nights_days" required:"true"`
 	GrowthDays  knowledge.Number `yaml:"growth_days" json:"growth_days" required:"true"`
 	MovedAtHour knowledge.Number `yaml:"moved_at_hour" json:"moved_at_hour" required:"true"`
 }

@@ -26,6 +26,19 @@ func (c Course) Faults() fault.List {
 	return nil
 }
 
+// DueOn is the day of the next round, or of the look for the all-clear; empty once that was
+// given, and where none is known.
+func (s Schedule) DueOn() string {
+	switch {
+	case s.AllClear != "":
+		return ""
+	case s.Next != nil:
+		return s.Next.From
+	default:
+		return s.LookOn
+	}
+}
+
 // DueBy tells whether a round, or the look for the all-clear, is due by a day, and whether the
 // round is late. Nothing is once the all-clear was given.
 func (s Schedule) DueBy(day string) (due, late bool) {
@@ -33,7 +46,7 @@ func (s Schedule) DueBy(day string) (due, late bool) {
 	case s.AllClear != "":
 		return false, false
 	case s.Next != nil:
-		return s.Next.From <= day, s.Next.Latest < day
+		return s.DueOn() <= day, s.Next.Latest < day
 	default:
 		return s.LookOn != "" && s.LookOn <= day, false
 	}

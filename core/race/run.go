@@ -147,20 +147,32 @@ func runFrom(ctx context.Context, c start) (Race, error) {
 
 // Best is the way of holding that a race advises, from a part of its runs and
 // without all that a picture needs. Its errors are those of Run.
-func Best(ctx context.Context, p *patient.Patient, assumed map[string]float64) (string, error) {
+func Best(ctx context.Context, p *patient.Patient, assumed map[string]float64) (Advised, error) {
 	return bestFrom(ctx, startOf(p, Ask{Assumed: assumed}))
 }
 
-func bestFrom(ctx context.Context, c start) (string, error) {
+// Advised is what a race advises.
+type Advised struct {
+	Way     string             // the way of holding that is advised; empty: no race was run
+	Alike   []string           // others that suit it and give it the same chance
+	Chances map[string]float64 // by way of holding
+}
+
+// Clearly holds where a way gives a clearly better chance than another.
+func (a Advised) Clearly(way, than string) bool {
+	return a.Chances[way]-a.Chances[than] > Table().ClearlyBetter.Value
+}
+
+func bestFrom(ctx context.Context, c start) (Advised, error) {
 	k := Table()
 	c.Runs, c.Days = int(k.Runs.Value)/sparse*2, int(k.Days.Value)
 	if err := c.check(); err != nil {
-		return "", err
+		return Advised{}, err
 	}
 	m := ready(ctx, c)
 	m.drawAll()
 	if err := ctx.Err(); err != nil {
-		return "", err
+		return Advised{}, err
 	}
 	outcomes := make([]Outcome, len(k.Methods))
 	inParallel(len(outcomes), func(i int) {
@@ -171,7 +183,15 @@ func bestFrom(ctx context.Context, c start) (string, error) {
 		}
 		outcomes[i] = o
 	})
-	return k.ranked(outcomes)[0].Code, ctx.Err()
+	list := k.ranked(outcomes)
+	best := Advised{Way: list[0].Code, Chances: map[string]float64{}}
+	for i, o := range list {
+		best.Chances[o.Code] = o.Chance
+		if i > 0 && o.Unsuited == nil && math.Abs(o.Chance-list[0].Chance) < k.SameChance.Value {
+			best.Alike = append(best.Alike, o.Code)
+		}
+	}
+	return best, ctx.Err()
 }
 
 func (m *model) drawAll() {

@@ -91,6 +91,8 @@ type Knowledge struct {
 	JumpTimes      knowledge.Number              `yaml:"jump_times" json:"jump_times" required:"true"`
 	Runs           knowledge.Number              `yaml:"runs" json:"runs" required:"true"`
 	Days           knowledge.Number              `yaml:"days" json:"days" required:"true"`
+	ClearlyBetter  knowledge.Number              `yaml:"clearly_better" json:"clearly_better" required:"true" description:"from this difference of chance on, another way is worth the change"`
+	InItsPot       knowledge.Text                `yaml:"in_its_pot" json:"in_its_pot" required:"true" description:"why a plant in its pot does not race"`
 	SameChance     knowledge.Number              `yaml:"same_chance" json:"same_chance" required:"true"`
 	GoodChance     knowledge.Number              `yaml:"good_chance" json:"good_chance" required:"true"`
 	LeverGain      knowledge.Number              `yaml:"lever_gain" json:"lever_gain" required:"true"`

@@ -1,35 +1,52 @@
 package rehome
 
 import (
+	"cmp"
+	"fmt"
 	"slices"
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/look"
 	"therapeon/core/patient"
+	"therapeon/core/race"
 	"therapeon/core/roots"
+	"therapeon/core/stances"
+	"therapeon/core/words"
 )
 
 // deciding is one decision.
 type deciding struct {
 	*Knowledge
-	p           *patient.Patient
-	raceAdvises string
+	p    *patient.Patient
+	race race.Advised
 }
 
 // Verdict is what is decided, and why.
 type Verdict struct {
 	Code     string           `json:"code" required:"true" description:"row of the table that decided"`
-	Decision string           `json:"decision" required:"true" enum:"pot,hold,nest,read"`
+	Decision string           `json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
 	Headline string           `json:"headline" required:"true"`
 	Reasons  []knowledge.Text `json:"reasons" required:"true"`
 	Side     *disputes.Side   `json:"side,omitempty" description:"the side taken, where growers differ on it"`
 	Others   []disputes.Side  `json:"others" required:"true" description:"the other sides, with their reasons"`
 	Until    []knowledge.Text `json:"until" required:"true" description:"what has to be seen before this changes"`
 	Routes   []Choice         `json:"routes" required:"true" description:"the advised first"`
+	Says     []stances.Stance `json:"says" required:"true" description:"the stances it takes"`
+	Races    bool             `json:"-"` // it hangs on the race
 }
 
-// HoldBare is the decision to hold a plant without a pot.
-const HoldBare = "hold"
+// Decisions.
+const (
+	PotIt    = "pot"
+	HoldBare = "hold"
+	Nest     = "nest"
+	ReadIt   = "read"
+	AskAir   = "ask"
+	LeaveIt  = "leave"
+	UnpotIt  = "unpot"
+	LookIt   = "look"
+)
 
 // Choice is a route that comes into question.
 type Choice struct {
@@ -39,11 +56,12 @@ type Choice struct {
 	Reasons []knowledge.Text `json:"reasons" required:"true"`
 }
 
-// Decide says whether to pot a plant now or to hold it, by the roots that the cuts left,
-// new tips, its kind and the humidity of its room, percent; one not known counts as dry.
-// raceAdvises is the way of holding that its race advises, or empty where it was not run.
-func (k *Knowledge) Decide(p *patient.Patient, raceAdvises string) Verdict {
-	c := deciding{k, p, raceAdvises}
+// Decide says whether to pot a plant now or to hold it. It hears the look (a plant that is
+// left in its pot is not potted), new tips, the kind, the roots before and after the cuts, the
+// humidity of its room (where that is not known it is asked, never assumed) and its race,
+// which is empty where it was not run.
+func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
+	c := deciding{k, p, of}
 	code := c.row()
 	d := k.Decisions[code]
 	v := Verdict{
@@ -53,15 +71,33 @@ func (k *Knowledge) Decide(p *patient.Patient, raceAdvises string) Verdict {
 		Reasons:  []knowledge.Text{d.Reason},
 		Others:   []disputes.Side{},
 		Until:    k.Until[d.Decision],
+		Says:     append([]stances.Stance{}, d.Says...),
 	}
 	if v.Until == nil {
 		v.Until = []knowledge.Text{}
 	}
-	if slices.Contains([]string{"hold-side", "hold-dry", "nest-side", "nest-humid"}, code) {
+	if slices.Contains(k.Disputed, code) {
 		v.Side, v.Others = sides(disputes.BareNoTips, p.Side(disputes.BareNoTips))
 	}
+	v.Races = d.Decision == HoldBare || d.Decision == Nest
 	v.Routes = c.routes(d.Decision)
+	if len(of.Alike) > 0 && d.Decision == HoldBare && c.way() == of.Way {
+		v.Reasons = append(v.Reasons, knowledge.Text{
+			Value:      fmt.Sprintf("By its race these do as well: %s. The gentlest is named.", c.names(of.Alike)),
+			Provenance: race.Table().SameChance.Provenance,
+		})
+	}
 	return v
+}
+
+// names are the names of routes.
+func (c deciding) names(codes []string) string {
+	list := make([]string, len(codes))
+	for i, code := range codes {
+		r, _ := c.Route(code)
+		list[i] = words.Lower(r.Name)
+	}
+	return words.Join(list, "and")
 }
 
 // sides are the side taken in a question, and the others.
@@ -78,10 +114,13 @@ func sides(question string, taken disputes.SideCode) (*disputes.Side, []disputes
 }
 
 func (c deciding) row() string {
-	kind, grade, side := c.p.Profile.Code, c.p.Condition().GradeLeft(), c.p.Side(disputes.BareNoTips)
-	percent := c.p.Stands().Air().Percent
+	where := c.p.Stands().Where()
+	if where == patient.Potted {
+		return c.inPot()
+	}
+	kind, grade := c.p.Profile.Code, c.p.Condition().GradeLeft()
 	switch {
-	case grade == roots.Unread:
+	case grade == roots.Unread && where == patient.Out:
 		return "read-first"
 	case c.p.Condition().TipsOut():
 		return "tips"
@@ -89,17 +128,84 @@ func (c deciding) row() string {
 		return "slipper"
 	case c.Usual[kind] == "terrestrial":
 		return "terrestrial"
-	case slices.Contains(c.SoundGrades, grade):
+	case grade.Sound():
 		return "sound"
+	case where == patient.Held:
+		return c.held()
+	}
+	return c.few(grade)
+}
+
+// inPot is the row of a plant that stands in its pot: the look decides.
+func (c deciding) inPot() string {
+	if h := c.p.Stands().Rehoused(); h != nil && (c.p.Look() == nil || c.p.Look().On <= h.From) {
+		return "housed"
+	}
+	switch v := look.Table().Decide(c.p.AtLook()); v.Decision {
+	case "":
+		return "look-first"
+	case look.Soon, look.Now:
+		return "unpot-first"
+	case look.Wait:
+		return "waits"
+	default:
+		return "left"
+	}
+}
+
+// held is the row of a plant that is held and has no tips yet: one change at a time, unless
+// its race is clearly lost so.
+func (c deciding) held() string {
+	now := c.p.Stands().Holding()
+	if c.race.Way != "" && c.race.Clearly(c.race.Way, now) && !c.p.Stands().Nested() {
+		return "held-better"
+	}
+	return "held"
+}
+
+// few is the row of a plant out of its pot with few roots and no tips.
+func (c deciding) few(grade roots.GradeCode) string {
+	side, humid := c.p.Side(disputes.BareNoTips), c.p.Stands().Humid()
+	poor := grade == roots.Poor
+	switch {
 	case side == disputes.HoldBare:
 		return "hold-side"
+	case side == disputes.PotAtOnce && poor:
+		return "poor-side"
 	case side == disputes.PotAtOnce:
 		return "nest-side"
-	case percent != nil && *percent >= c.HumidFrom.Value:
+	case humid == "":
+		return "ask-air"
+	case poor && humid != patient.Dry:
+		return "poor"
+	case poor:
+		return "poor-dry"
+	case humid == patient.Moist:
 		return "nest-humid"
-	default:
+	case humid == patient.Dry:
 		return "hold-dry"
+	case c.lasts():
+		return "nest-between"
+	default:
+		return "hold-between"
 	}
+}
+
+// lasts says, where the air is neither dry nor humid, whether a plant lasts in a nest: by its
+// race, where that tells the two apart, else by its leaves and bulbs.
+func (c deciding) lasts() bool {
+	if c.race.Way != "" && c.race.Clearly(c.race.Way, "nest") {
+		return false
+	}
+	return c.p.Profile.LeafConductance.Value != "thin" || c.p.Intake.BulbCount > 0
+}
+
+// way is the way of holding that is advised.
+func (c deciding) way() string {
+	if c.p.Stands().Where() == patient.Held && c.held() == "held" {
+		return c.p.Stands().Holding()
+	}
+	return cmp.Or(c.race.Way, "tub")
 }
 
 // routes are those in question for a decision, the advised first.
@@ -124,18 +230,22 @@ func (c deciding) routes(decision string) []Choice {
 // advised is the route that follows from a decision, with the reasons.
 func (c deciding) advised(decision string) (string, []string) {
 	switch decision {
-	case "read":
+	case ReadIt, AskAir, LeaveIt, UnpotIt, LookIt:
 		return "", nil
-	case "nest":
+	case Nest:
 		if r, _ := c.Route("nest"); r.Suits(c.p.Profile.Code) {
 			return "nest", nil
 		}
 		return Pebbles, []string{"usual"}
-	case "hold":
-		if c.raceAdvises == "" {
-			return "tub", nil
+	case HoldBare:
+		way := c.way()
+		switch {
+		case c.p.Stands().Where() == patient.Held && way == c.p.Stands().Holding():
+			return way, []string{"as-held"}
+		case c.race.Way == "":
+			return way, nil
 		}
-		return c.raceAdvises, []string{"hold"}
+		return way, []string{"hold"}
 	}
 	if usual, ok := c.Usual[c.p.Profile.Code]; ok {
 		return usual, []string{"usual"}

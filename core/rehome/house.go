@@ -8,9 +8,11 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/look"
 	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
+	"therapeon/core/race"
 	"therapeon/core/words"
 	"therapeon/core/work"
 )
@@ -60,16 +62,16 @@ type Store struct {
 
 // Lead finds the way of a plant to its new home: the decision, the route (chosen, else
 // advised), and for a potted one pot, mix, section and jobs. The plant follows the plan's
-// sides where its patient holds them. raceAdvises is as in Decide. It fails where the plan's
+// sides where its patient holds them. The race is as in Decide. It fails where the plan's
 // own mix holds a component that the shelf does not know.
 func (k *Knowledge) Lead(
 	p *patient.Patient,
 	plan Plan,
 	marks work.Marks,
-	raceAdvises string,
+	of race.Advised,
 	store Store,
 ) (Way, error) {
-	w := Way{Decision: k.Decide(p, raceAdvises), Asked: AskedAtHome(p), Jobs: []Job{}}
+	w := Way{Decision: k.Decide(p, of), Asked: AskedAtHome(p), Jobs: []Job{}}
 	code := plan.Route
 	if code == "" && len(w.Decision.Routes) > 0 && w.Decision.Routes[0].Advised {
 		code = w.Decision.Routes[0].Route.Code
@@ -87,7 +89,7 @@ func (k *Knowledge) Lead(
 	needs := pots.NeedsOf(p, wish)
 	t := Task{Route: route, Clump: plan.Clump, Still: plan.Still}
 	if t.Still == "" {
-		t.Still = StillFor(needs)
+		t.Still = StillFor(needs, Wobbles(p))
 	}
 	if route.Potted() {
 		h := housing{k, p, plan, route, needs, wish}
@@ -107,7 +109,7 @@ const Basket = "basket"
 
 // AskedAtHome is what the causes that are acted on ask of the new home.
 func AskedAtHome(p *patient.Patient) []Asked {
-	list, asked := []Asked{}, p.Heard().Asked
+	list, asked := []Asked{}, look.Heard(p).Asked
 	for _, a := range causes.Table().Actions {
 		if by := asked[a.Code]; a.At == "re-home" && len(by) > 0 {
 			list = append(list, Asked{a.Code, a.Words, by})
@@ -116,11 +118,12 @@ func AskedAtHome(p *patient.Patient) []Asked {
 	return list
 }
 
-// StillFor is how a plant is held still in its pot: few roots hold nothing, so its stem
+// StillFor is how a plant is held still in its pot: few roots hold nothing, and whatever
+// wobbles is fixed, so its stem
 // gets a stake, or a walking rhizome a skewer.
-func StillFor(n pots.Needs) string {
+func StillFor(n pots.Needs, wobbles bool) string {
 	switch {
-	case !n.FewRoots:
+	case !n.FewRoots && !wobbles:
 		return "none"
 	case n.Sympodial:
 		return "skewer"

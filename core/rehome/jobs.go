@@ -5,8 +5,10 @@ import (
 	"slices"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
+	"therapeon/core/stances"
 	"therapeon/core/work"
 )
 
@@ -31,31 +33,55 @@ type Mixing struct {
 
 // Job is something to be done.
 type Job struct {
-	Code     string              `json:"code" required:"true"`
-	Stage    string              `json:"stage" required:"true" description:"name of its stage"`
-	Do       string              `json:"do" required:"true"`
-	How      []knowledge.Text    `json:"how" required:"true"`
-	Amounts  string              `json:"amounts,omitempty" description:"what to measure out"`
-	Labels   bool                `json:"labels,omitempty" description:"the label is printed here"`
-	Cautions []knowledge.Caution `json:"cautions" required:"true"`
+	Code      string              `json:"code" required:"true"`
+	Stage     string              `json:"stage" required:"true" description:"name of its stage"`
+	Do        string              `json:"do" required:"true"`
+	How       []knowledge.Text    `json:"how" required:"true"`
+	Amounts   string              `json:"amounts,omitempty" description:"what to measure out"`
+	AheadDays int                 `json:"ahead_days,omitempty" description:"made ready so many days before"`
+	Labels    bool                `json:"labels,omitempty" description:"the label is printed here"`
+	Cautions  []knowledge.Caution `json:"cautions" required:"true"`
+	Says      []stances.Stance    `json:"-"`
 
 	work.Status
 }
 
 // conditions are those that jobs hang on, and whether they hold.
 func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
-	inFlower := p.Look() != nil && p.Flowering().InFlower()
+	reservoir := t.Pot != nil && (t.Pot.WaterMM() > 0 || t.Route.Code == Pebbles)
+	// A tree-dweller's old roots stand in none; it is filled once a tip shows.
+	later := t.Route.Code == "inorganic" && !p.Condition().TipsOut() && p.Profile.Code != "slipper" &&
+		k.Usual[p.Profile.Code] != "terrestrial"
 	return map[string]bool{
-		"kept-apart": p.Suspect(),
-		"side-holes": t.Pot != nil && t.Pot.SideHoles,
-		"crock":      t.Pot != nil && t.Pot.CrockMM > 0,
-		"reservoir":  t.Pot != nil && t.Pot.WaterMM() > 0 || t.Route.Code == Pebbles && t.Pot != nil,
-		"organic":    t.Organic,
-		"aerial":     p.Condition().Aerial(),
-		"sympodial":  p.Profile.Sympodial() && !t.Clump,
-		"spike":      inFlower,
-		"big":        t.VolumeL > k.BigPotL.Value,
+		"kept-apart":      p.Suspect(),
+		"side-holes":      t.Pot != nil && t.Pot.SideHoles,
+		"crock":           t.Pot != nil && t.Pot.CrockMM > 0,
+		"reservoir":       reservoir && !later,
+		"reservoir-later": reservoir && later,
+		"organic":         t.Organic,
+		"aerial":          p.Condition().Aerial(),
+		"sympodial":       p.Profile.Sympodial() && !t.Clump,
+		"spike":           keepsSpike(p),
+		"wobbles":         Wobbles(p),
+		"topples":         p.Finding("top-heavy") == patient.Present,
+		"big":             t.VolumeL > k.BigPotL.Value,
 	}
+}
+
+// keepsSpike holds for a plant that moves with its spike on: there is one, it was not cut
+// since, and the look does not take it off.
+func keepsSpike(p *patient.Patient) bool {
+	if p.Look() == nil || !p.Flowering().InFlower() ||
+		slices.ContainsFunc(p.Spikes, func(on string) bool { return on >= p.Look().On }) {
+		return false
+	}
+	call := look.Table().Decide(p.AtLook()).Spike
+	return call == nil || call.Do != "cut"
+}
+
+// Wobbles holds for a plant that was seen or felt to wobble or to top over.
+func Wobbles(p *patient.Patient) bool {
+	return p.Finding("top-heavy") == patient.Present || p.Reading != nil && p.Reading.Roots.Wobbly
 }
 
 // Checklist is what is to be done on the way to a new home, in working order.
@@ -88,6 +114,7 @@ func (k *Knowledge) job(row JobKind, t Task, marks work.Marks) Job {
 		Labels:   row.Labels,
 		How:      []knowledge.Text{},
 		Cautions: []knowledge.Caution{},
+		Says:     row.Says,
 		Status:   marks.Of(row.Code),
 	}
 	if row.How != nil {
@@ -131,4 +158,31 @@ func Headline(jobs []Job) (string, int) {
 	default:
 		return fmt.Sprintf("%d jobs are left.", open), open
 	}
+}
+
+// Ahead are the jobs of a plant's next home that are made ready beforehand, as far as they are
+// known while it still stands in its pot: by the way it would usually go, with the days ahead.
+func (k *Knowledge) Ahead(p *patient.Patient) []Job {
+	code, _ := deciding{Knowledge: k, p: p}.advised(PotIt)
+	route, ok := k.Route(code)
+	if !ok {
+		return nil
+	}
+	holds := map[string]bool{
+		"organic": slices.Contains(k.OrganicMedia, route.medium()), "reservoir": route.Reservoir,
+		"side-holes": look.Heard(p).Asks("air-to-pot"),
+	}
+	var list []Job
+	for _, row := range k.Jobs {
+		fits := row.AheadDays != nil && (len(row.Routes) == 0 || slices.Contains(row.Routes, route.Code))
+		for _, when := range row.When {
+			fits = fits && holds[when]
+		}
+		if fits {
+			j := k.job(row, Task{Route: route}, nil)
+			j.AheadDays = int(row.AheadDays.Value)
+			list = append(list, j)
+		}
+	}
+	return list
 }

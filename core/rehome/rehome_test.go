@@ -41,14 +41,14 @@ func (c Case) patient() *patient.Patient {
 	return &patient.Patient{
 		Profile: c.Profile,
 		Intake:  patient.Intake{OldMedium: c.OldMedium},
-		Looks:   []patient.Look{{}},
+		Looks:   []patient.Look{{Noted: patient.Inspection{Unpotted: true}}},
 		Given:   patient.Given{Grade: c.Grade, TipsOut: c.TipsOut, Air: &patient.Air{Percent: c.Humidity}},
 		Sides:   patient.Sides{disputes.BareNoTips: c.BareSide, disputes.Medium: c.MediumSide},
 		Judge:   func(*patient.Patient) patient.Heard { return patient.Heard{Acted: c.Causes} },
 	}
 }
 
-func decide(c Case) Verdict { return Table().Decide(c.patient(), c.RaceAdvises) }
+func decide(c Case) Verdict { return Table().Decide(c.patient(), race.Advised{Way: c.RaceAdvises}) }
 
 func advised(v Verdict) string {
 	if len(v.Routes) == 0 || !v.Routes[0].Advised {
@@ -59,7 +59,7 @@ func advised(v Verdict) string {
 
 // Common practice, no source: what growers do with a plant that has lost its roots.
 func TestPotNowOrHold(t *testing.T) {
-	dry, humid := 45.0, 80.0
+	dry, between, humid := 40.0, 50.0, 80.0
 	for name, c := range map[string]struct {
 		Case
 		decision, code, route string
@@ -70,7 +70,11 @@ func TestPotNowOrHold(t *testing.T) {
 			Humidity: &dry, RaceAdvises: "lid"}, "hold", "hold-dry", "lid"},
 		"no tips and humid air: a nest":    {Case{Profile: group(t, "oncidium"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "nest"},
 		"but no wet nest for a vanda":      {Case{Profile: group(t, "vanda"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "pebbles"},
-		"humidity not known counts as dry": {Case{Profile: group(t, "phalaenopsis"), Grade: "poor"}, "hold", "hold-dry", "tub"},
+		"humidity not known is asked":      {Case{Profile: group(t, "phalaenopsis"), Grade: "poor"}, "ask", "ask-air", ""},
+		"poor roots, dry air: hold it":     {Case{Profile: group(t, "phalaenopsis"), Grade: "poor", Humidity: &dry}, "hold", "poor-dry", "tub"},
+		"poor roots: most pot it":          {Case{Profile: group(t, "phalaenopsis"), Grade: "poor", Humidity: &between}, "pot", "poor", "bark-moss"},
+		"thick leaves in between: a nest":  {Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", Humidity: &between}, "nest", "nest-between", "nest"},
+		"thin leaves in between: hold it":  {Case{Profile: group(t, "pleurothallid"), Grade: "rootless", Humidity: &between}, "hold", "hold-between", "tub"},
 		"sound roots: a usual pot":         {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "bark"}, "pot", "sound", "bark"},
 		"sound roots from pebbles go back": {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "mineral"}, "pot", "sound", "inorganic"},
 		"unless salt burned them there": {Case{Profile: group(t, "phalaenopsis"), Grade: "fair",
@@ -80,8 +84,10 @@ func TestPotNowOrHold(t *testing.T) {
 		"roots not read: read them first": {Case{Profile: group(t, "vanda")}, "read", "read-first", ""},
 		"those who hold, hold in humid air": {Case{Profile: group(t, "oncidium"), Grade: "poor",
 			Humidity: &humid, BareSide: disputes.HoldBare}, "hold", "hold-side", "tub"},
-		"those who pot, pot in dry air": {Case{Profile: group(t, "oncidium"), Grade: "poor", Humidity: &dry,
+		"those who pot, pot in dry air": {Case{Profile: group(t, "oncidium"), Grade: "rootless", Humidity: &dry,
 			BareSide: disputes.PotAtOnce}, "nest", "nest-side", "nest"},
+		"and small where some roots live": {Case{Profile: group(t, "oncidium"), Grade: "poor", Humidity: &dry,
+			BareSide: disputes.PotAtOnce}, "pot", "poor-side", "bark-moss"},
 		"those for organic medium": {Case{Profile: group(t, "phalaenopsis"), Grade: "good",
 			OldMedium: "mineral", MediumSide: disputes.Organic}, "pot", "sound", "bark"},
 		"those for pebbles": {Case{Profile: group(t, "phalaenopsis"), Grade: "good",
@@ -101,7 +107,7 @@ func TestPotNowOrHold(t *testing.T) {
 }
 
 func TestBothSchoolsStandBesideADisputedDecision(t *testing.T) {
-	dry := 45.0
+	dry := 40.0
 	v := decide(
 		Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", Humidity: &dry, BareSide: disputes.ByHumidity},
 	)
@@ -203,8 +209,9 @@ func TestJobsFollowTheRouteAndThePot(t *testing.T) {
 	assert.NotContains(t, jobsOf(k.Checklist(plain, Task{Route: route("mount")}, nil)), "mix")
 
 	hole := 20.0
+	tips := &patient.Patient{Given: patient.Given{TipsOut: true}}
 	list := k.Checklist(
-		plain,
+		tips,
 		Task{
 			Route: route("inorganic"),
 			Pot:   &pots.Pot{HoleMM: &hole, CrockMM: 15},
@@ -225,6 +232,11 @@ func TestJobsFollowTheRouteAndThePot(t *testing.T) {
 		}
 	}
 	assert.Contains(t, jobsOf(list), "wick")
+	early := jobsOf(k.Checklist(plain, Task{Route: route("inorganic"), Pot: &pots.Pot{HoleMM: &hole}}, nil))
+	assert.NotContains(t, early, "wick", "no reservoir for old roots until tips show")
+	assert.Contains(t, early, "empty")
+	wobbly := &patient.Patient{Reading: &patient.Reading{Roots: roots.Reading{Wobbly: true}}}
+	assert.Contains(t, jobsOf(k.Checklist(wobbly, Task{Route: route("tub")}, nil)), "tie", "held plants too")
 	words, open := Headline(list)
 	assert.Equal(t, len(list)-1, open)
 	assert.Contains(t, words, "jobs are left")

@@ -10,13 +10,15 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/roots"
+	"therapeon/core/stances"
 )
 
 // Decision is one row of what can be decided.
 type Decision struct {
-	Decision string         `yaml:"decision" json:"decision" required:"true" enum:"pot,hold,nest,read"`
-	Headline string         `yaml:"headline" json:"headline" required:"true"`
-	Reason   knowledge.Text `yaml:"reason" json:"reason" required:"true"`
+	Decision string           `yaml:"decision" json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
+	Headline string           `yaml:"headline" json:"headline" required:"true"`
+	Reason   knowledge.Text   `yaml:"reason" json:"reason" required:"true"`
+	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes"`
 }
 
 // Pebbles is the way that hangs a plant over wet clay.
@@ -42,6 +44,14 @@ type Route struct {
 // Potted holds for routes that take a pot and a medium.
 func (r Route) Potted() bool { return !r.Hold && r.Code != "mount" || r.Shallow || r.Code == Pebbles }
 
+// medium is what a plant is said to grow in after it; empty where it is in none.
+func (r Route) medium() string {
+	if r.Medium == nil {
+		return ""
+	}
+	return r.Medium.Value
+}
+
 // Suits holds when a route is for a group.
 func (r Route) Suits(group string) bool {
 	return !slices.Contains(r.Unsuited, group) && (len(r.Only) == 0 || slices.Contains(r.Only, group))
@@ -49,28 +59,29 @@ func (r Route) Suits(group string) bool {
 
 // JobKind is one row of the jobs.
 type JobKind struct {
-	Code      string          `yaml:"code"`
-	Stage     string          `yaml:"stage"`
-	Kinds     []string        `yaml:"kinds"`
-	Routes    []string        `yaml:"routes"`
-	RoutesNot []string        `yaml:"routes_not"`
-	When      []string        `yaml:"when"`
-	Do        string          `yaml:"do"`
-	How       *knowledge.Text `yaml:"how"`
-	Cautions  []string        `yaml:"cautions"`
-	Mixes     bool            `yaml:"mixes"`
-	Holds     bool            `yaml:"holds"`
-	Labels    bool            `yaml:"labels"`
-	Waters    bool            `yaml:"waters"`
-	Stands    bool            `yaml:"stands"`
+	Code      string            `yaml:"code"`
+	Stage     string            `yaml:"stage"`
+	Kinds     []string          `yaml:"kinds"`
+	Routes    []string          `yaml:"routes"`
+	RoutesNot []string          `yaml:"routes_not"`
+	When      []string          `yaml:"when"`
+	Do        string            `yaml:"do"`
+	How       *knowledge.Text   `yaml:"how"`
+	Cautions  []string          `yaml:"cautions"`
+	Says      []stances.Stance  `yaml:"says"`
+	AheadDays *knowledge.Number `yaml:"ahead_days"` // to be made ready so many days before
+	Mixes     bool              `yaml:"mixes"`
+	Holds     bool              `yaml:"holds"`
+	Labels    bool              `yaml:"labels"`
+	Waters    bool              `yaml:"waters"`
+	Stands    bool              `yaml:"stands"`
 }
 
 // Knowledge is the table of re-homing.
 type Knowledge struct {
-	HumidFrom    knowledge.Number               `yaml:"humid_from_percent" json:"humid_from_percent" required:"true"`
 	BigPotL      knowledge.Number               `yaml:"big_pot_l" json:"big_pot_l" required:"true"`
 	FewGrades    []roots.GradeCode              `yaml:"few_grades" json:"few_grades" required:"true"`
-	SoundGrades  []roots.GradeCode              `yaml:"sound_grades" json:"sound_grades" required:"true"`
+	Disputed     []string                       `yaml:"disputed" json:"disputed" required:"true" description:"rows on which growers differ"`
 	Decisions    map[string]Decision            `yaml:"decisions" json:"decisions" required:"true"`
 	Until        map[string][]knowledge.Text    `yaml:"until" json:"until" required:"true"`
 	Routes       []Route                        `yaml:"routes" json:"routes" required:"true"`

@@ -14,6 +14,8 @@ type Context struct {
 	UsualDiameterMM float64
 	UsualLengthMM   float64
 	LeafAreaCM2     float64 // 0: not known
+	Bulbs           int     // bulbs or canes, which it has to feed too
+	Before          *Range  // live share before cleaning, where this is what the cuts left
 	DeadDry         disputes.SideCode
 	ClingingMedium  disputes.SideCode
 	CutMarginMM     float64

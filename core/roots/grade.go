@@ -1,6 +1,9 @@
 package roots
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 // GradeCode says in a word how much root lives. The empty one is "not read".
 type GradeCode string
@@ -17,6 +20,17 @@ const (
 
 var grades = []GradeCode{Rootless, NearRootless, Poor, Fair, Good}
 
+// Sound holds for the grades that carry a plant.
+func (g GradeCode) Sound() bool { return g == Fair || g == Good }
+
+// Worse is the worse of two grades, of which either may not be read.
+func (g GradeCode) Worse(other GradeCode) GradeCode {
+	if g == Unread || other != Unread && slices.Index(grades, other) < slices.Index(grades, g) {
+		return other
+	}
+	return g
+}
+
 // Few holds for the grades that leave a plant with few living roots.
 func (g GradeCode) Few() bool { return g == Rootless || g == NearRootless || g == Poor }
 
@@ -29,7 +43,8 @@ type Grade struct {
 	Reasons []string  `json:"reasons" required:"true"`
 }
 
-// grade applies the house rules of the table's figures.
+// grade applies the house rules of the table's figures: the worse of two, the live share of
+// what there was before cleaning, and the live surface against what it has to feed.
 func grade(r Reading, c Context, t Totals) Grade {
 	if r.NoneFound {
 		return Grade{
@@ -42,32 +57,60 @@ func grade(r Reading, c Context, t Totals) Grade {
 	if len(r.Roots) == 0 {
 		return Grade{Reasons: []string{}}
 	}
+	share := t.ViableByLength
+	if c.Before != nil {
+		share = *c.Before
+	}
 	weight := Known().Figures.DoubtfulWeight.Value
 	likely := math.Max(t.LongestLiveMM, weight*t.longestMaybeMM)
-	point, reasons := gradeOf(t.ViableByLength.Point, likely, t.LiveAreaCM2.Point, c.LeafAreaCM2)
-	low, _ := gradeOf(t.ViableByLength.Low, t.LongestLiveMM, t.LiveAreaCM2.Low, c.LeafAreaCM2)
-	high, _ := gradeOf(t.ViableByLength.High, t.longestMaybeMM, t.LiveAreaCM2.High, c.LeafAreaCM2)
-	return Grade{
-		Code: grades[point], Low: grades[low], High: grades[high],
-		Starved: reasons == "grade-starved", Reasons: []string{reasons},
+	feeds := c.feedsCM2()
+	point, reason := gradeOf(share.Point, likely, t.LiveAreaCM2.Point, feeds)
+	low, _ := gradeOf(share.Low, t.LongestLiveMM, t.LiveAreaCM2.Low, feeds)
+	high, _ := gradeOf(share.High, t.longestMaybeMM, t.LiveAreaCM2.High, feeds)
+	g := Grade{Code: grades[point], Low: grades[low], High: grades[high], Reasons: []string{reason}}
+	g.Starved = reason == "grade-starved" && g.Code.Few()
+	if feeds == 0 && g.Code != Rootless {
+		g.Reasons = append(g.Reasons, "grade-leaves-missing")
 	}
+	return g
+}
+
+// feedsCM2 is what the roots have to feed, as leaf area, cm²; 0 where no leaf was counted.
+func (c Context) feedsCM2() float64 {
+	if c.LeafAreaCM2 <= 0 {
+		return 0
+	}
+	return c.LeafAreaCM2 + float64(c.Bulbs)*Known().Figures.BulbFeedsCM2.Value
 }
 
 // gradeOf grades one view of the reading and names the rule that decided.
-func gradeOf(share, longestMM, areaCM2, leafCM2 float64) (int, string) {
+func gradeOf(share, longestMM, areaCM2, feedsCM2 float64) (int, string) {
 	f := Known().Figures
-	switch {
-	case longestMM <= f.RootlessMM.Value:
+	if longestMM <= f.RootlessMM.Value {
 		return 0, "grade-rootless"
-	case share < f.NearRootlessShare.Value:
-		return 1, "grade-share"
-	case leafCM2 > 0 && areaCM2 < f.StarvedAreaRatio.Value*leafCM2:
-		return 1, "grade-starved"
-	case share < f.PoorShare.Value:
-		return 2, "grade-share"
-	case share < f.FairShare.Value:
-		return 3, "grade-share"
+	}
+	by := step(share, f.NearRootlessShare.Value, f.PoorShare.Value, f.FairShare.Value)
+	if feedsCM2 <= 0 {
+		return by, "grade-share"
+	}
+	fed := step(areaCM2/feedsCM2, f.NearRootlessFed.Value, f.PoorFed.Value, f.FairFed.Value)
+	if fed < by {
+		return fed, "grade-starved"
+	}
+	return by, "grade-share"
+}
+
+// step is the place of a grade, 1 to 4, by the shares under which it is near-rootless, poor
+// and fair.
+func step(share, nearRootless, poor, fair float64) int {
+	switch {
+	case share < nearRootless:
+		return 1
+	case share < poor:
+		return 2
+	case share < fair:
+		return 3
 	default:
-		return 4, "grade-share"
+		return 4
 	}
 }

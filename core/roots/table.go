@@ -56,7 +56,10 @@ type Figures struct {
 	NearRootlessShare knowledge.Number `yaml:"near_rootless_share" json:"near_rootless_share" required:"true"`
 	PoorShare         knowledge.Number `yaml:"poor_share" json:"poor_share" required:"true"`
 	FairShare         knowledge.Number `yaml:"fair_share" json:"fair_share" required:"true"`
-	StarvedAreaRatio  knowledge.Number `yaml:"starved_area_ratio" json:"starved_area_ratio" required:"true"`
+	BulbFeedsCM2      knowledge.Number `yaml:"bulb_feeds_cm2" json:"bulb_feeds_cm2" required:"true"`
+	NearRootlessFed   knowledge.Number `yaml:"near_rootless_fed" json:"near_rootless_fed" required:"true"`
+	PoorFed           knowledge.Number `yaml:"poor_fed" json:"poor_fed" required:"true"`
+	FairFed           knowledge.Number `yaml:"fair_fed" json:"fair_fed" required:"true"`
 	DoubtfulWeight    knowledge.Number `yaml:"doubtful_weight" json:"doubtful_weight" required:"true"`
 	AnchorMost        knowledge.Number `yaml:"anchor_most" json:"anchor_most" required:"true"`
 	AnchorShortestMM  knowledge.Number `yaml:"anchor_shortest_mm" json:"anchor_shortest_mm" required:"true"`

@@ -2,6 +2,7 @@ package roots
 
 import (
 	"fmt"
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -75,9 +76,35 @@ func TestStarvedForItsLeaves(t *testing.T) {
 	c.LeafAreaCM2 = 1000
 	// One root of 200 mm × 5 mm has 31.4 cm², under 4 % of 1000 cm².
 	v := Read(Reading{Roots: []Root{tallied("a", 1, firmMM(200), "")}}, c)
-	assert.Equal(t, NearRootless, v.Grade.Code)
+	assert.Equal(t, Poor, v.Grade.Code, "between 3 % and 10 % of what they feed")
 	assert.True(t, v.Grade.Starved)
 	assert.InDelta(t, 0.2, v.Totals.MMPerLeafCM2.Point, 1e-12)
+}
+
+// The grade is the worse of two, house rules: the share of what there was, and the living
+// surface for what it feeds, one side of the leaves and 20 cm² a bulb.
+func TestTheGradeIsTheWorseOfShareAndWhatItFeeds(t *testing.T) {
+	c := pale()
+	c.LeafAreaCM2, c.Bulbs = 300, 5 // 400 cm² to feed
+	all := func(cm2 float64) Grade {
+		mm := cm2 * 100 / math.Pi / 5
+		diameter := 5.0
+		live := Segment{Feel: Firm, LengthMM: &mm, DiameterMM: &diameter}
+		return Read(Reading{Roots: []Root{{ID: "a", Count: 1, Segments: []Segment{live}}}}, c).Grade
+	}
+	assert.Equal(t, NearRootless, all(11.9).Code, "under 3 %")
+	assert.Equal(t, Poor, all(12.1).Code)
+	assert.Equal(t, Poor, all(39.9).Code, "under 10 %")
+	assert.Equal(t, Fair, all(40.1).Code)
+	assert.Equal(t, Fair, all(79.9).Code, "under 20 %")
+	assert.Equal(t, Good, all(80.1).Code)
+	assert.True(t, all(39).Starved)
+	assert.False(t, all(79).Starved, "it is fair")
+	before := Range{0.05, 0.05, 0.05}
+	c.Before = &before
+	assert.Equal(t, NearRootless, all(300).Code, "what was cut off makes no root live")
+	c.LeafAreaCM2, c.Before = 0, nil
+	assert.Contains(t, all(300).Reasons, "grade-leaves-missing", "whether that is enough is not known")
 }
 
 func TestADoubtfulPlantHasARangeOfGrades(t *testing.T) {
@@ -122,7 +149,10 @@ func TestTheWordsOfTheGradesNameTheFigures(t *testing.T) {
 	for id, named := range map[string][]string{
 		"grade-rootless": {millimetres(f.RootlessMM.Value)},
 		"grade-share":    {percent(f.NearRootlessShare.Value), percent(f.PoorShare.Value), percent(f.FairShare.Value)},
-		"grade-starved":  {percent(f.StarvedAreaRatio.Value)},
+		"grade-starved": {
+			percent(f.NearRootlessFed.Value), percent(f.PoorFed.Value), percent(f.FairFed.Value),
+			fmt.Sprintf("%.0f cm²", f.BulbFeedsCM2.Value),
+		},
 	} {
 		for _, figure := range named {
 			assert.Contains(t, Known().Grades[id].Value, figure, id)

@@ -46,12 +46,14 @@ type Profile struct {
 	GreenSpike  knowledge.Text `yaml:"green_spike" json:"green_spike" required:"true" description:"may be cut, or never cut"`
 	RootsStart  knowledge.Text `yaml:"roots_start" json:"roots_start" required:"true"`
 
-	MoistureStyle knowledge.Text `yaml:"moisture_style" json:"moisture_style" required:"true"`
-	Feed          knowledge.Text `yaml:"feed" json:"feed" required:"true"`
-	TemperatureC  knowledge.Text `yaml:"temperature_c" json:"temperature_c" required:"true" description:"°C, night low to day high"`
-	Rest          knowledge.Text `yaml:"rest" json:"rest" required:"true"`
-	Light         knowledge.Text `yaml:"light" json:"light" required:"true"`
-	MediumPH      knowledge.Text `yaml:"medium_ph" json:"medium_ph" required:"true"`
+	MoistureStyle knowledge.Text     `yaml:"moisture_style" json:"moisture_style" required:"true"`
+	Feed          knowledge.Text     `yaml:"feed" json:"feed" required:"true"`
+	TemperatureC  knowledge.Text     `yaml:"temperature_c" json:"temperature_c" required:"true" description:"°C, night low to day high"`
+	GrowthMinC    knowledge.Number   `yaml:"growth_min_c" json:"growth_min_c" required:"true" description:"night °C below which its roots stand still"`
+	InjuryMinC    knowledge.Estimate `yaml:"injury_min_c" json:"injury_min_c" required:"true" description:"night °C below which tissue may be hurt"`
+	Rest          knowledge.Text     `yaml:"rest" json:"rest" required:"true"`
+	Light         knowledge.Text     `yaml:"light" json:"light" required:"true"`
+	MediumPH      knowledge.Text     `yaml:"medium_ph" json:"medium_ph" required:"true"`
 
 	WeeksToFirstRoot   knowledge.Number `yaml:"weeks_to_first_root" json:"weeks_to_first_root" required:"true"`
 	ElongationMMPerDay knowledge.Number `yaml:"elongation_mm_per_day" json:"elongation_mm_per_day" required:"true"`

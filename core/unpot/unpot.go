@@ -19,6 +19,7 @@ type Step struct {
 	Media    []string       `yaml:"media" json:"media,omitempty"`
 	Groups   []string       `yaml:"groups" json:"groups,omitempty"`
 	Findings []string       `yaml:"findings" json:"findings,omitempty" description:"any of these, found"`
+	Unless   []string       `yaml:"unless" json:"unless,omitempty" description:"none of these, found"`
 	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
 }
 
@@ -83,7 +84,8 @@ func (s Step) fits(p *patient.Patient) bool {
 		medium = "other"
 	}
 	in := func(list []string, code string) bool { return len(list) == 0 || slices.Contains(list, code) }
-	found := len(s.Findings) == 0 ||
-		slices.ContainsFunc(s.Findings, func(f string) bool { return p.Finding(f) == patient.Present })
+	present := func(f string) bool { return p.Finding(f) == patient.Present }
+	found := (len(s.Findings) == 0 || slices.ContainsFunc(s.Findings, present)) &&
+		!slices.ContainsFunc(s.Unless, present)
 	return in(s.Pots, p.Stands().Pot()) && in(s.Media, medium) && in(s.Groups, p.Profile.Code) && found
 }

@@ -33,7 +33,7 @@ LEFT JOIN documents l ON l.kind = 'look' AND l.id = (
     SELECT n.id FROM documents n WHERE n.plant_id = plants.id AND n.kind = 'look' AND n.state <> 'blank'
     ORDER BY n.day DESC, n.id DESC LIMIT 1)
 WHERE documents.kind = ? AND documents.state = '' AND plants.archived_at = ''
-ORDER BY plants.kept_apart, documents.id;
+ORDER BY plants.turn, documents.id;
 
 -- name: AddDocument :one
 INSERT INTO documents (kind, id, plant_id, code, day, state, due_on, short, doc, created_at, updated_at)

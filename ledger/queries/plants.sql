@@ -1,7 +1,7 @@
 -- name: AddPlant :one
-INSERT INTO plants (tag, group_code, source, notes, kept_apart, place_id, created_at, updated_at)
+INSERT INTO plants (tag, group_code, source, notes, kept_apart, place_id, turn, created_at, updated_at)
 VALUES (sqlc.arg(tag), sqlc.arg(group_code), sqlc.arg(source), sqlc.arg(notes), sqlc.arg(kept_apart),
-    sqlc.arg(place_id), sqlc.arg(now), sqlc.arg(now))
+    sqlc.arg(place_id), 2 * CAST(sqlc.arg(kept_apart) AS INTEGER), sqlc.arg(now), sqlc.arg(now))
 RETURNING *;
 
 -- name: GetPlant :one
@@ -28,6 +28,10 @@ UPDATE plants SET updated_at = sqlc.arg(now) WHERE id = sqlc.arg(id);
 UPDATE plants SET home = sqlc.arg(home), home_since = sqlc.arg(since), look_on = sqlc.arg(look_on)
 WHERE id = sqlc.arg(id);
 
+-- name: SetAdvice :exec
+UPDATE plants SET advice = sqlc.arg(advice), until_on = sqlc.arg(until_on), turn = sqlc.arg(turn)
+WHERE id = sqlc.arg(id) AND (advice <> sqlc.arg(advice) OR until_on <> sqlc.arg(until_on) OR turn <> sqlc.arg(turn));
+
 -- name: SetLookOn :exec
 UPDATE plants SET look_on = sqlc.arg(look_on) WHERE id = sqlc.arg(id);
 
@@ -43,7 +47,7 @@ SELECT COUNT(*) FROM plants;
 
 -- name: FindPlants :many
 -- The newest reading and look are looked up for the plants shown only. Due keeps those
--- whose day to look again has come.
+-- whose advice has come to its day.
 SELECT sqlc.embed(plants), CAST(COALESCE(d.version, 0) AS INTEGER) AS version,
     CAST(COALESCE(d.doc, '') AS TEXT) AS intake, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id,
     CAST(COALESCE(r.day, '') AS TEXT) AS read_on, CAST(COALESCE(r.short, '') AS TEXT) AS reading,
@@ -63,12 +67,10 @@ WHERE plants.id IN (
       AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
         lower(sqlc.arg(query))) > 0
         OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || p.group_code || ' ') > 0)
-      AND (CAST(sqlc.arg(due) AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= sqlc.arg(due)) OR (
-        SELECT l.due_on <> '' AND l.due_on <= sqlc.arg(due) FROM documents l
-        WHERE l.plant_id = p.id AND l.kind = 'look' AND l.state <> 'blank' ORDER BY l.day DESC, l.id DESC LIMIT 1))
-    ORDER BY p.kept_apart, p.updated_at DESC, p.id DESC
+      AND (CAST(sqlc.arg(due) AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= sqlc.arg(due))
+    ORDER BY p.turn, p.updated_at DESC, p.id DESC
     LIMIT sqlc.arg(most) OFFSET sqlc.arg(skip))
-ORDER BY plants.kept_apart, plants.updated_at DESC, plants.id DESC;
+ORDER BY plants.turn, plants.updated_at DESC, plants.id DESC;
 
 -- name: CountPlants :one
 SELECT COUNT(*) FROM plants p
@@ -76,6 +78,4 @@ WHERE (p.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
   AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
     lower(sqlc.arg(query))) > 0
     OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || p.group_code || ' ') > 0)
-  AND (CAST(sqlc.arg(due) AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= sqlc.arg(due)) OR (
-        SELECT l.due_on <> '' AND l.due_on <= sqlc.arg(due) FROM documents l
-        WHERE l.plant_id = p.id AND l.kind = 'look' AND l.state <> 'blank' ORDER BY l.day DESC, l.id DESC LIMIT 1));
+  AND (CAST(sqlc.arg(due) AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= sqlc.arg(due));

@@ -168,6 +168,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.saveDocumentStmt, err = db.PrepareContext(ctx, saveDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query SaveDocument: %w", err)
 	}
+	if q.setAdviceStmt, err = db.PrepareContext(ctx, setAdvice); err != nil {
+		return nil, fmt.Errorf("error preparing query SetAdvice: %w", err)
+	}
 	if q.setHomeStmt, err = db.PrepareContext(ctx, setHome); err != nil {
 		return nil, fmt.Errorf("error preparing query SetHome: %w", err)
 	}
@@ -443,6 +446,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing saveDocumentStmt: %w", cerr)
 		}
 	}
+	if q.setAdviceStmt != nil {
+		if cerr := q.setAdviceStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing setAdviceStmt: %w", cerr)
+		}
+	}
 	if q.setHomeStmt != nil {
 		if cerr := q.setHomeStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing setHomeStmt: %w", cerr)
@@ -580,6 +588,7 @@ type Queries struct {
 	putSettingStmt       *sql.Stmt
 	recodeStmt           *sql.Stmt
 	saveDocumentStmt     *sql.Stmt
+	setAdviceStmt        *sql.Stmt
 	setHomeStmt          *sql.Stmt
 	setImportDoneStmt    *sql.Stmt
 	setLookOnStmt        *sql.Stmt
@@ -644,6 +653,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		putSettingStmt:       q.putSettingStmt,
 		recodeStmt:           q.recodeStmt,
 		saveDocumentStmt:     q.saveDocumentStmt,
+		setAdviceStmt:        q.setAdviceStmt,
 		setHomeStmt:          q.setHomeStmt,
 		setImportDoneStmt:    q.setImportDoneStmt,
 		setLookOnStmt:        q.setLookOnStmt,

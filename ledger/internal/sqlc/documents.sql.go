@@ -349,14 +349,14 @@ func (q *Queries) NewestDocument(ctx context.Context, arg NewestDocumentParams) 
 }
 
 const openOnBench = `-- name: OpenOnBench :many
-SELECT documents.kind, documents.id, documents.plant_id, documents.code, documents.day, documents.state, documents.due_on, documents.version, documents.short, documents.created_at, documents.updated_at, documents.doc, plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, CAST(COALESCE(l.short, '') AS TEXT) AS look_short,
+SELECT documents.kind, documents.id, documents.plant_id, documents.code, documents.day, documents.state, documents.due_on, documents.version, documents.short, documents.created_at, documents.updated_at, documents.doc, plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, plants.advice, plants.until_on, plants.turn, CAST(COALESCE(l.short, '') AS TEXT) AS look_short,
     CAST(COALESCE(l.doc, '') AS TEXT) AS look_doc
 FROM documents JOIN plants ON plants.id = documents.plant_id
 LEFT JOIN documents l ON l.kind = 'look' AND l.id = (
     SELECT n.id FROM documents n WHERE n.plant_id = plants.id AND n.kind = 'look' AND n.state <> 'blank'
     ORDER BY n.day DESC, n.id DESC LIMIT 1)
 WHERE documents.kind = ? AND documents.state = '' AND plants.archived_at = ''
-ORDER BY plants.kept_apart, documents.id
+ORDER BY plants.turn, documents.id
 `
 
 type OpenOnBenchRow struct {
@@ -404,6 +404,9 @@ func (q *Queries) OpenOnBench(ctx context.Context, kind string) ([]OpenOnBenchRo
 			&i.Plant.Home,
 			&i.Plant.HomeSince,
 			&i.Plant.LookOn,
+			&i.Plant.Advice,
+			&i.Plant.UntilOn,
+			&i.Plant.Turn,
 			&i.LookShort,
 			&i.LookDoc,
 		); err != nil {

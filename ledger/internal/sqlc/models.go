@@ -88,6 +88,9 @@ type Plant struct {
 	Home       string
 	HomeSince  string
 	LookOn     string
+	Advice     string
+	UntilOn    string
+	Turn       int64
 }
 
 type Setting struct {

@@ -10,10 +10,10 @@ import (
 )
 
 const addPlant = `-- name: AddPlant :one
-INSERT INTO plants (tag, group_code, source, notes, kept_apart, place_id, created_at, updated_at)
+INSERT INTO plants (tag, group_code, source, notes, kept_apart, place_id, turn, created_at, updated_at)
 VALUES (?1, ?2, ?3, ?4, ?5,
-    ?6, ?7, ?7)
-RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on
+    ?6, 2 * CAST(?5 AS INTEGER), ?7, ?7)
+RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn
 `
 
 type AddPlantParams struct {
@@ -53,12 +53,15 @@ func (q *Queries) AddPlant(ctx context.Context, arg AddPlantParams) (Plant, erro
 		&i.Home,
 		&i.HomeSince,
 		&i.LookOn,
+		&i.Advice,
+		&i.UntilOn,
+		&i.Turn,
 	)
 	return i, err
 }
 
 const archivePlant = `-- name: ArchivePlant :one
-UPDATE plants SET archived_at = ?1, updated_at = ?2 WHERE id = ?3 RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on
+UPDATE plants SET archived_at = ?1, updated_at = ?2 WHERE id = ?3 RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn
 `
 
 type ArchivePlantParams struct {
@@ -86,6 +89,9 @@ func (q *Queries) ArchivePlant(ctx context.Context, arg ArchivePlantParams) (Pla
 		&i.Home,
 		&i.HomeSince,
 		&i.LookOn,
+		&i.Advice,
+		&i.UntilOn,
+		&i.Turn,
 	)
 	return i, err
 }
@@ -95,7 +101,7 @@ UPDATE plants SET tag = ?1, group_code = ?2, source = ?3,
     notes = ?4, kept_apart = ?5, place_id = ?6,
     updated_at = ?7
 WHERE id = ?8
-RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on
+RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn
 `
 
 type ChangePlantParams struct {
@@ -137,6 +143,9 @@ func (q *Queries) ChangePlant(ctx context.Context, arg ChangePlantParams) (Plant
 		&i.Home,
 		&i.HomeSince,
 		&i.LookOn,
+		&i.Advice,
+		&i.UntilOn,
+		&i.Turn,
 	)
 	return i, err
 }
@@ -158,9 +167,7 @@ WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
   AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
     lower(?2)) > 0
     OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
-  AND (CAST(?4 AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= ?4) OR (
-        SELECT l.due_on <> '' AND l.due_on <= ?4 FROM documents l
-        WHERE l.plant_id = p.id AND l.kind = 'look' AND l.state <> 'blank' ORDER BY l.day DESC, l.id DESC LIMIT 1))
+  AND (CAST(?4 AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= ?4)
 `
 
 type CountPlantsParams struct {
@@ -183,7 +190,7 @@ func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64
 }
 
 const divisions = `-- name: Divisions :many
-SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on FROM plants WHERE parent_id = ? ORDER BY id
+SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn FROM plants WHERE parent_id = ? ORDER BY id
 `
 
 func (q *Queries) Divisions(ctx context.Context, parentID int64) ([]Plant, error) {
@@ -211,6 +218,9 @@ func (q *Queries) Divisions(ctx context.Context, parentID int64) ([]Plant, error
 			&i.Home,
 			&i.HomeSince,
 			&i.LookOn,
+			&i.Advice,
+			&i.UntilOn,
+			&i.Turn,
 		); err != nil {
 			return nil, err
 		}
@@ -226,7 +236,7 @@ func (q *Queries) Divisions(ctx context.Context, parentID int64) ([]Plant, error
 }
 
 const findPlants = `-- name: FindPlants :many
-SELECT plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, CAST(COALESCE(d.version, 0) AS INTEGER) AS version,
+SELECT plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, plants.advice, plants.until_on, plants.turn, CAST(COALESCE(d.version, 0) AS INTEGER) AS version,
     CAST(COALESCE(d.doc, '') AS TEXT) AS intake, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id,
     CAST(COALESCE(r.day, '') AS TEXT) AS read_on, CAST(COALESCE(r.short, '') AS TEXT) AS reading,
     CAST(COALESCE(i.id, 0) AS INTEGER) AS look_id, CAST(COALESCE(i.day, '') AS TEXT) AS looked_on,
@@ -245,12 +255,10 @@ WHERE plants.id IN (
       AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
         lower(?2)) > 0
         OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
-      AND (CAST(?4 AS TEXT) = '' OR (p.look_on <> '' AND p.look_on <= ?4) OR (
-        SELECT l.due_on <> '' AND l.due_on <= ?4 FROM documents l
-        WHERE l.plant_id = p.id AND l.kind = 'look' AND l.state <> 'blank' ORDER BY l.day DESC, l.id DESC LIMIT 1))
-    ORDER BY p.kept_apart, p.updated_at DESC, p.id DESC
+      AND (CAST(?4 AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= ?4)
+    ORDER BY p.turn, p.updated_at DESC, p.id DESC
     LIMIT ?6 OFFSET ?5)
-ORDER BY plants.kept_apart, plants.updated_at DESC, plants.id DESC
+ORDER BY plants.turn, plants.updated_at DESC, plants.id DESC
 `
 
 type FindPlantsParams struct {
@@ -276,7 +284,7 @@ type FindPlantsRow struct {
 }
 
 // The newest reading and look are looked up for the plants shown only. Due keeps those
-// whose day to look again has come.
+// whose advice has come to its day.
 func (q *Queries) FindPlants(ctx context.Context, arg FindPlantsParams) ([]FindPlantsRow, error) {
 	rows, err := q.query(ctx, q.findPlantsStmt, findPlants,
 		arg.Archived,
@@ -309,6 +317,9 @@ func (q *Queries) FindPlants(ctx context.Context, arg FindPlantsParams) ([]FindP
 			&i.Plant.Home,
 			&i.Plant.HomeSince,
 			&i.Plant.LookOn,
+			&i.Plant.Advice,
+			&i.Plant.UntilOn,
+			&i.Plant.Turn,
 			&i.Version,
 			&i.Intake,
 			&i.ReadingID,
@@ -333,7 +344,7 @@ func (q *Queries) FindPlants(ctx context.Context, arg FindPlantsParams) ([]FindP
 }
 
 const getPlant = `-- name: GetPlant :one
-SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on FROM plants WHERE id = ?
+SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn FROM plants WHERE id = ?
 `
 
 func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
@@ -355,6 +366,9 @@ func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
 		&i.Home,
 		&i.HomeSince,
 		&i.LookOn,
+		&i.Advice,
+		&i.UntilOn,
+		&i.Turn,
 	)
 	return i, err
 }
@@ -390,6 +404,28 @@ func (q *Queries) PlantsAfter(ctx context.Context, arg PlantsAfterParams) ([]int
 		return nil, err
 	}
 	return items, nil
+}
+
+const setAdvice = `-- name: SetAdvice :exec
+UPDATE plants SET advice = ?1, until_on = ?2, turn = ?3
+WHERE id = ?4 AND (advice <> ?1 OR until_on <> ?2 OR turn <> ?3)
+`
+
+type SetAdviceParams struct {
+	Advice  string
+	UntilOn string
+	Turn    int64
+	ID      int64
+}
+
+func (q *Queries) SetAdvice(ctx context.Context, arg SetAdviceParams) error {
+	_, err := q.exec(ctx, q.setAdviceStmt, setAdvice,
+		arg.Advice,
+		arg.UntilOn,
+		arg.Turn,
+		arg.ID,
+	)
+	return err
 }
 
 const setHome = `-- name: SetHome :exec
@@ -430,7 +466,7 @@ func (q *Queries) SetLookOn(ctx context.Context, arg SetLookOnParams) error {
 
 const setParent = `-- name: SetParent :one
 UPDATE plants SET parent_id = ?1, divided_on = ?2 WHERE id = ?3
-RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on
+RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn
 `
 
 type SetParentParams struct {
@@ -458,6 +494,9 @@ func (q *Queries) SetParent(ctx context.Context, arg SetParentParams) (Plant, er
 		&i.Home,
 		&i.HomeSince,
 		&i.LookOn,
+		&i.Advice,
+		&i.UntilOn,
+		&i.Turn,
 	)
 	return i, err
 }

@@ -1,0 +1,100 @@
+package record
+
+import (
+	"context"
+	"time"
+
+	"therapeon/clinic/check"
+	"therapeon/core/climate"
+	"therapeon/core/fault"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
+	"therapeon/core/rehome"
+	"therapeon/core/roots"
+)
+
+// Case is a plant on no bench, as far as it is known: what is asked of it is computed, and
+// nothing is kept.
+type Case struct {
+	Plant      patient.Intake      `json:"plant" required:"true"`
+	Inspection *patient.Inspection `json:"inspection,omitempty" description:"as it was looked over on the day"`
+	Reading    *roots.Reading      `json:"reading,omitempty" description:"its roots as they were read on the day"`
+	Air        *CaseAir            `json:"air,omitempty" description:"where it stands"`
+	Home       *CaseHome           `json:"home,omitempty" description:"how it is held or housed"`
+	On         string              `json:"on,omitempty" validate:"omitempty,day" description:"the day; left out: today"`
+}
+
+// CaseAir is the air where a plant stands.
+type CaseAir struct {
+	NightC          *float64 `json:"night_c,omitempty" validate:"omitempty,min=-30,max=50" description:"a usual night"`
+	DayC            *float64 `json:"day_c,omitempty" validate:"omitempty,min=-30,max=60" description:"a usual day"`
+	HumidityPercent *float64 `json:"humidity_percent,omitempty" validate:"omitempty,min=5,max=100"`
+	Light           string   `json:"light,omitempty" validate:"omitempty,oneof=shade bright sun"`
+}
+
+// CaseHome is a home that was given to a plant.
+type CaseHome struct {
+	Route  string    `json:"route" required:"true" validate:"required,max=20" description:"code of a route, see /api/v1/knowledge/rehome"`
+	FromOn string    `json:"from_on" required:"true" validate:"required,day"`
+	Pot    *pots.Pot `json:"pot,omitempty"`
+}
+
+// Faults finds what no single field shows wrong.
+func (k Case) Faults() fault.List {
+	if a := k.Air; a != nil {
+		switch {
+		case (a.NightC == nil) != (a.DayC == nil):
+			return OneFault("air.day_c", "Give both the night and the day, or neither.", "both or neither", nil)
+		case a.NightC != nil && *a.NightC > *a.DayC:
+			return OneFault("air.night_c", "The night is warmer than the day. Correct one of the two.", "at most the day", *a.NightC)
+		}
+	}
+	if k.Home != nil {
+		if _, ok := rehome.Table().Route(k.Home.Route); !ok {
+			return rehome.UnknownRoute(k.Home.Route).Under("home")
+		}
+	}
+	if k.Inspection != nil {
+		return (patient.Look{On: k.On, Noted: *k.Inspection}).Faults().Under("inspection")
+	}
+	return nil
+}
+
+// Case is the patient of a case.
+func (c *Keeper) Case(ctx context.Context, k Case) (*patient.Patient, error) {
+	if k.Plant.Tag == "" {
+		k.Plant.Tag = "unnamed" // it needs none
+	}
+	if k.On == "" {
+		k.On = c.Today()
+	}
+	if err := check.Input(k); err != nil {
+		return nil, err
+	}
+	p, err := c.Given(ctx, k.Plant.OfKind())
+	if err != nil {
+		return nil, err
+	}
+	day, err := time.ParseInLocation(time.DateOnly, k.On, c.Now().Location())
+	if err != nil {
+		return nil, err
+	}
+	p.Now = day.Add(12 * time.Hour)
+	if k.Inspection != nil {
+		p.Looks = []patient.Look{{On: k.On, Noted: *k.Inspection}}
+	}
+	if k.Reading != nil {
+		p.Reading = &patient.Reading{On: k.On, Roots: *k.Reading, Checks: roots.Checks{}}
+	}
+	if h := k.Home; h != nil {
+		p.Homes = []patient.Home{rehome.Stands(h.FromOn, h.Route, h.Pot)}
+	}
+	if a := k.Air; a != nil {
+		at := &climate.Place{Zone: p.Now.Location(), UsualHumidity: a.HumidityPercent}
+		if a.NightC != nil {
+			at.Usual = &climate.Day{LowC: *a.NightC, HighC: *a.DayC}
+		}
+		p.Site = &patient.Site{Name: "its place", Climate: at, Light: a.Light, Percent: a.HumidityPercent}
+	}
+	return p, nil
+}

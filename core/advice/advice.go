@@ -1,0 +1,259 @@
+// Package advice is the one advice for a plant today: what every page says of it. It is the
+// look's while the plant stands in its pot, and that of pot or hold once it is out; a home
+// given since ends what was seen before. It says until when it holds, what must be ready
+// beforehand, and which single fact would change it.
+package advice
+
+import (
+	"slices"
+	"sync"
+
+	"therapeon/core/dates"
+	"therapeon/core/knowledge"
+	"therapeon/core/look"
+	"therapeon/core/patient"
+	"therapeon/core/race"
+	"therapeon/core/rehome"
+	"therapeon/core/stances"
+)
+
+// Codes of advice.
+const (
+	LookFirst = "look-first"
+	Check     = "check" // make the next check
+	Feel      = "feel"  // feel whether the medium is wet
+	Water     = "water"
+	Leave     = "leave"
+	Wait      = "wait"
+	Soon      = "soon" // unpot it soon
+	Now       = "now"  // unpot it now
+	Read      = "read" // read its roots
+	Pot       = "pot"
+	Hold      = "hold"
+	Nest      = "nest"
+	AskAir    = "ask-air" // say how humid its air is
+	Stay      = "stay"    // it stands in the home that was given
+)
+
+// Line is an advice in a line, as codes: its words are made when they are read.
+type Line struct {
+	Code string    `json:"code"`
+	Look look.Line `json:"look,omitzero"` // of a plant in its pot
+	Row  string    `json:"row,omitempty"` // of pot or hold
+}
+
+// Advice is what is advised today.
+type Advice struct {
+	Code      string           `json:"code" required:"true" enum:"look-first,check,feel,water,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay"`
+	Headline  string           `json:"headline" required:"true"`
+	UntilOn   string           `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
+	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,cause,home,places" description:"the step where it is done"`
+	Because   []knowledge.Text `json:"because" required:"true"`
+	Meanwhile []knowledge.Text `json:"meanwhile" required:"true" description:"what to do until then"`
+	Flips     []Flip           `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
+	Ready     []Ready          `json:"ready" required:"true" description:"what must be ready beforehand, with its day"`
+	Says      []stances.Stance `json:"says" required:"true" description:"the stances it takes, see /api/v1/knowledge/stances"`
+	Line      Line             `json:"-"`
+}
+
+// Ready is something to be made ready beforehand.
+type Ready struct {
+	On       string              `json:"on,omitempty"`
+	Do       string              `json:"do" required:"true"`
+	How      []knowledge.Text    `json:"how" required:"true"`
+	Cautions []knowledge.Caution `json:"cautions" required:"true"`
+}
+
+// Knowledge is the table of advice.
+type Knowledge struct {
+	Lines     map[string]string `yaml:"lines"`
+	Tried     []Tried           `yaml:"flips"`
+	Nubs      knowledge.Text    `yaml:"nubs"`
+	Tips      knowledge.Text    `yaml:"tips"`
+	Dry       knowledge.Text    `yaml:"dry"`
+	Wet       knowledge.Text    `yaml:"wet"`
+	Vain      knowledge.Text    `yaml:"vain"`
+	Humid     knowledge.Text    `yaml:"humid"`
+	DryAir    knowledge.Text    `yaml:"dry-air"`
+	NoTip     knowledge.Text    `yaml:"no-tip"`
+	NoTipThen knowledge.Text    `yaml:"no-tip-then"`
+	Most      knowledge.Number  `yaml:"most"`
+}
+
+// Tried is a fact that is tried.
+type Tried struct {
+	Finding string         `yaml:"finding"`
+	If      knowledge.Text `yaml:"if"`
+}
+
+// Table is the table.
+var Table = sync.OnceValue(func() *Knowledge {
+	var k Knowledge
+	knowledge.MustRead("advice.yaml", &k)
+	return &k
+})
+
+// Words is an advice in a line.
+func (k *Knowledge) Words(l Line) string {
+	if l.Row != "" {
+		return rehome.Table().Decisions[l.Row].Headline
+	}
+	if l.Look.Say == "" && l.Look.Block == "" {
+		return ""
+	}
+	return look.Table().Words(l.Look)
+}
+
+// For is the one advice for a plant today. The race is empty where it was not run.
+func For(p *patient.Patient, of race.Advised) Advice {
+	a := brief(p, of)
+	a.Flips = flips(p, of, a)
+	a.Ready = ready(p, a)
+	return a
+}
+
+// Brief is the advice without what would change it, as lists show it.
+func Brief(p *patient.Patient, of race.Advised) Advice { return brief(p, of) }
+
+func brief(p *patient.Patient, of race.Advised) Advice {
+	d := rehome.Table().Decide(p, of)
+	a := Advice{
+		Because: []knowledge.Text{}, Meanwhile: []knowledge.Text{}, Flips: []Flip{}, Ready: []Ready{},
+		Says: []stances.Stance{},
+	}
+	if p.Stands().Where() == patient.Potted && d.Code != "housed" {
+		a.inPot(p)
+	} else {
+		a.outOfPot(p, d)
+	}
+	a.Headline = Table().Words(a.Line)
+	return a
+}
+
+// inPot is the advice for a plant in its pot: the look's.
+func (a *Advice) inPot(p *patient.Patient) {
+	at := p.AtLook()
+	v := look.Table().Decide(at)
+	a.Line = Line{Code: codeOf(v), Look: v.Line}
+	a.Code, a.Page, a.Says = a.Line.Code, PageOf(a.Line.Code), v.Says
+	for _, r := range v.Reasons {
+		a.Because = append(a.Because, r.Why)
+	}
+	for _, r := range v.Rules {
+		a.Because = append(a.Because, r.Words)
+	}
+	for _, b := range v.Blocks {
+		a.Because = append(a.Because, b.Why)
+	}
+	a.Meanwhile = append(a.Meanwhile, slices.Concat(v.InPlace, v.Meanwhile)...)
+	if p.Look() != nil {
+		a.UntilOn = LookAgainOn(at, v)
+	}
+}
+
+// LookAgainOn is the day to look again after a look: the user's own, else as the look comes to,
+// or sooner where a treatment that runs is due.
+func LookAgainOn(at *patient.Patient, v look.Verdict) string {
+	l := at.Look()
+	if l == nil || v.Decision == "" || v.Decision == look.Out {
+		return ""
+	}
+	if l.Noted.AgainOn != "" {
+		return l.Noted.AgainOn
+	}
+	on := at.In(v.AgainDays)
+	if due := at.RoundDue; due > l.On && due < on {
+		return due
+	}
+	return on
+}
+
+func codeOf(v look.Verdict) string {
+	switch v.Line.Say {
+	case look.Check:
+		return Check
+	case look.Feel:
+		return Feel
+	case look.WaterIt, look.WaterLittle:
+		return Water
+	}
+	switch v.Decision {
+	case "":
+		return LookFirst
+	default:
+		return v.Decision
+	}
+}
+
+// PageOf is the step where an advice is followed.
+func PageOf(code string) string {
+	switch code {
+	case Check:
+		return "cause"
+	case Soon, Now:
+		return "unpot"
+	case Read:
+		return "roots"
+	case AskAir:
+		return "places"
+	case Pot, Hold, Nest, Stay:
+		return "home"
+	default:
+		return "look"
+	}
+}
+
+// outOfPot is the advice for a plant out of its pot, held, or in the home that was given.
+func (a *Advice) outOfPot(p *patient.Patient, d rehome.Verdict) {
+	code := map[string]string{
+		rehome.PotIt: Pot, rehome.HoldBare: Hold, rehome.Nest: Nest, rehome.ReadIt: Read, rehome.AskAir: AskAir,
+		rehome.LeaveIt: Stay,
+	}[d.Decision]
+	a.Line = Line{Code: code, Row: d.Code}
+	a.Code, a.Says, a.Because = code, d.Says, slices.Clone(d.Reasons)
+	a.Page = PageOf(code)
+	if p.Suspect() {
+		a.Says = append(a.Says, stances.Apart)
+	}
+	a.UntilOn = until(p, d, code)
+}
+
+// until is the day that an advice out of the pot holds until.
+func until(p *patient.Patient, d rehome.Verdict, code string) string {
+	today := p.Today()
+	switch home := p.Stands().Home(); {
+	case code == Stay:
+		if home.LookOn > today {
+			return home.LookOn
+		}
+		left := int(look.Table().Figures.MovedDays.Value)
+		return max(dates.After(home.From, left), home.LookOn)
+	case code != Hold && code != Nest:
+		return ""
+	case home != nil && home.Hold && home.LookOn > today:
+		return home.LookOn
+	default:
+		for _, c := range d.Routes {
+			if c.Advised {
+				return p.In(int(c.Route.LookDays.Value))
+			}
+		}
+		return ""
+	}
+}
+
+// ready is what must be ready beforehand, with its day.
+func ready(p *patient.Patient, a Advice) []Ready {
+	list := []Ready{}
+	if a.Code != Soon && a.Code != Now {
+		return list
+	}
+	for _, j := range rehome.Table().Ahead(p) {
+		r := Ready{Do: j.Do, How: j.How, Cautions: j.Cautions, On: p.Today()}
+		if a.UntilOn > r.On {
+			r.On = max(r.On, dates.After(a.UntilOn, -j.AheadDays))
+		}
+		list = append(list, r)
+	}
+	return list
+}

@@ -1,0 +1,67 @@
+package look
+
+import (
+	"cmp"
+	"slices"
+
+	"therapeon/core/disputes"
+	"therapeon/core/roots"
+)
+
+// rotPatch decides on a small patch of rot: treated in its pot, or unpotted.
+func (d *decider) rotPatch() {
+	if !d.has("rot-patch") {
+		return
+	}
+	general := d.rooty()
+	looked := d.findings["dead-roots-seen"] != "" || d.grade() != roots.Unread
+	sound := d.grade() == roots.Unread || !d.grade().Few()
+	unpot := func(rule string) {
+		d.v.RotPatch = &Call{Do: "unpot", Why: d.advice(rule)}
+		f := Reason{Finding: "rot-patch", Class: Soon, Why: d.Knowledge.Rules[rule]}
+		d.v.Reasons = append([]Reason{f}, d.v.Reasons...)
+		slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
+	}
+	switch {
+	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchUnpot:
+		unpot("patch-unpot")
+	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchInPlace:
+		d.v.RotPatch = &Call{Do: "in-place", Why: d.advice("patch-in-place-set")}
+	case general || !sound:
+		unpot("patch-general")
+	case !looked:
+		d.v.RotPatch = &Call{Do: "look", Why: d.advice("patch-unknown")}
+	default:
+		d.v.RotPatch = &Call{Do: "in-place", Why: d.advice("patch-in-place")}
+	}
+}
+
+// spike decides on a flower spike in the way.
+func (d *decider) spike() {
+	if !d.p.Flowering().InFlower() {
+		return
+	}
+	later := d.advice("spike-later")
+	call := func(do, rule string) {
+		d.v.Spike = &Call{Do: do, Why: d.advice(rule)}
+		if do != "cut" && rule != "spike-never" {
+			d.v.Spike.Later = &later
+		}
+	}
+	switch {
+	case d.rests && d.thirst && !d.dry() && !d.p.Profile.KeepsSpike():
+		call("cut", "spike-limp")
+	case d.p.Profile.KeepsSpike():
+		call("keep", "spike-never")
+	case d.p.Side(disputes.SpikeAtRescue) == disputes.SpikeCut:
+		call("cut", "spike-cut-set")
+	case d.p.Side(disputes.SpikeAtRescue) == disputes.SpikeKeep:
+		call("keep", "spike-keep-set")
+	case d.fewRoots():
+		call("cut", "spike-cut")
+	case d.grade() == roots.Unread && d.thirst:
+		call("wait", "spike-wait")
+	default:
+		call("keep", "spike-keep")
+	}
+}

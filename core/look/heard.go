@@ -1,0 +1,70 @@
+package look
+
+import (
+	"slices"
+
+	"therapeon/core/causes"
+	"therapeon/core/patient"
+	"therapeon/core/stances"
+)
+
+// Stays holds for a plant that its look leaves in its pot.
+func (v Verdict) Stays(p *patient.Patient) bool {
+	return p.Stands().Where() == patient.Potted && !slices.Contains(v.Says, stances.Unpot)
+}
+
+// Heard is what the causes of a plant ask for, as far as its look agrees: nothing that goes
+// against what the look says, and nothing that is done out of the pot while the plant stays in.
+func Heard(p *patient.Patient) patient.Heard {
+	h := p.Heard()
+	if p.Look() == nil {
+		return h
+	}
+	v := Table().Decide(p.AtLook())
+	var all []string
+	for _, a := range causes.Table().Actions {
+		if len(h.Asked[a.Code]) > 0 || h.Asks(a.Code) {
+			all = append(all, a.Code)
+		}
+	}
+	now, _ := Agreed(all, v, v.Stays(p))
+	asked := map[string][]string{}
+	for _, action := range now {
+		if by := h.Asked[action]; len(by) > 0 {
+			asked[action] = by
+		}
+	}
+	h.Plan, h.Asked = now, asked
+	return h
+}
+
+// Agreed are the actions of a plan that agree with the look and with each other, and those
+// that wait until the plant is out of its pot. Where two do not agree and the look says
+// nothing, what is dry and what withholds water goes first.
+func Agreed(plan []string, v Verdict, stays bool) (now, later []string) {
+	now, later = []string{}, []string{}
+	said := slices.Clone(v.Says)
+	if !stays {
+		said = append(said, stances.Unpot)
+	}
+	for _, s := range []stances.Stance{stances.NoWater, stances.DryTips} {
+		if !slices.Contains(said, stances.Against(s)) && slices.ContainsFunc(plan, func(code string) bool {
+			a, _ := causes.Table().Action(code)
+			return slices.Contains(a.Says, s)
+		}) {
+			said = append(said, s)
+		}
+	}
+	for _, code := range plan {
+		a, _ := causes.Table().Action(code)
+		says := slices.DeleteFunc(slices.Clone(a.Says), func(s stances.Stance) bool { return s == stances.Unpot })
+		switch {
+		case stances.Clash(says, said):
+		case stays && a.Unpots:
+			later = append(later, code)
+		default:
+			now = append(now, code)
+		}
+	}
+	return now, later
+}

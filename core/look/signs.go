@@ -1,0 +1,199 @@
+package look
+
+import (
+	"cmp"
+	"slices"
+
+	"therapeon/core/causes"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
+)
+
+// hear takes in what bears on all signs: the move, the roots, and what is seen of water.
+func (d *decider) hear() {
+	if days, known := d.p.Stands().Moved(); known {
+		d.movedDays = days
+		gate := d.newRoots() && days >= d.Figures.GateFromDays.Value
+		d.rests = days <= d.Figures.MovedDays.Value && !gate
+	}
+	d.thirst = d.any(d.Water.Thirst) || d.any(d.Water.InVain)
+	d.vain = d.any(d.Water.InVain) || d.thirst && d.any(d.Water.Wet) && !d.any(d.Water.Dry)
+	for _, s := range d.Signs {
+		d.bad = d.bad || s.Bad && d.has(s.Finding)
+	}
+	limp := d.thirst && !d.dry()
+	stuffed := d.any(d.Water.Blocked) && d.any(d.Water.Wet) || d.has("core-plug") || d.has("most-roots-dead")
+	caused := slices.ContainsFunc(d.Drowns, d.p.ActsOn)
+	d.drowns = (stuffed || d.bad && !d.any(d.Water.Dry) || caused) && (d.failing() || limp)
+}
+
+// dry holds where the medium is known to be dry.
+func (d *decider) dry() bool {
+	return !d.vain && (d.any(d.Water.Dry) || d.findings[d.Water.InVain[0]] == patient.Absent)
+}
+
+// failing holds where roots are known to fail.
+func (d *decider) failing() bool { return d.any(d.Water.Failing) || d.grade().Few() }
+
+// grade is how much living root was read since its last move; unread where nothing was.
+func (d *decider) grade() roots.GradeCode {
+	if r := d.p.Reading; r != nil && d.p.Stands().EpochOf(r.On) == patient.History {
+		return roots.Unread
+	}
+	return d.p.Condition().Grade()
+}
+
+// fewRoots holds when the roots are known not to carry the plant.
+func (d *decider) fewRoots() bool {
+	switch d.grade() {
+	case roots.Rootless, roots.NearRootless:
+		return true
+	case roots.Poor:
+		return d.p.Condition().Starved() || d.thirst
+	default:
+		return false
+	}
+}
+
+// poor holds where medium or roots look poor.
+func (d *decider) poor() bool {
+	return d.bad || d.failing() || causes.MediumOld(d.p) || d.has("dark-film") || d.has("film-smells")
+}
+
+// reasons lists the signs that show, the weightiest first.
+func (d *decider) reasons() {
+	for _, s := range d.Signs {
+		if !d.has(s.Finding) || s.NotIfClimber && d.p.Profile.IsClimber() {
+			continue
+		}
+		switch {
+		case d.rests && !s.Breaks:
+			d.expected = true
+		case slices.ContainsFunc(s.Unless, d.p.ActsOn):
+			d.explained = true
+		case s.Needs == "poor" && !d.poor():
+			d.asks = true
+		case s.Finding == "dead-roots-seen" && d.grade().Sound():
+			d.sound = true
+		default:
+			d.v.Reasons = append(d.v.Reasons, Reason{s.Finding, d.classOf(s), s.Why, s.Meanwhile, s.Says})
+		}
+	}
+	slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
+}
+
+// classOf is the class of a sign on this plant.
+func (d *decider) classOf(s Sign) string {
+	class := s.Class.Value
+	if here, ok := s.InGroups[d.p.Profile.Code]; ok {
+		class = here.Value
+	}
+	if s.InCool != nil && d.season == patient.Cool {
+		class = s.InCool.Value
+	}
+	if s.InMineral != nil && d.p.Stands().Medium() == "mineral" && !d.has("chewed-tips") {
+		class = s.InMineral.Value
+	}
+	return class
+}
+
+// class is how pressing it is, by the signs together, by the causes that are acted on, and by
+// the roots.
+func (d *decider) class() string {
+	class := ""
+	if len(d.v.Reasons) > 0 {
+		class = d.v.Reasons[0].Class
+	}
+	raise := func(to, rule string) {
+		if rank[class] < rank[to] {
+			class = to
+			d.rule(rule)
+		}
+	}
+	if class == "plan" && len(d.v.Reasons) > 1 {
+		raise(Soon, "two-or-more")
+	}
+	heard := d.p.Heard()
+	if heard.Spreads {
+		raise(Now, "cause-spreads")
+	}
+	if d.rests { // the rest is broken by signs alone, and by what spreads
+		return class
+	}
+	limp := d.thirst && !d.dry()
+	if d.drowns {
+		to := Soon
+		if limp {
+			to = Now
+		}
+		raise(to, "drowning")
+	}
+	mineral := d.p.Stands().Medium() == "mineral"
+	if slices.ContainsFunc(d.Eats, d.p.ActsOn) && !mineral {
+		raise(Soon, "cause-eats")
+	}
+	if d.vain {
+		raise(Now, "drowning")
+	}
+	switch {
+	case d.grade().Few() && d.thirst:
+		raise(Now, "few-roots")
+	case d.grade().Few():
+		raise(Soon, "few-roots")
+	}
+	if heard.Strips && !(mineral && d.onlyGuests()) {
+		raise(Soon, "plan-strips")
+	}
+	return class
+}
+
+// onlyGuests holds where the medium would come off for guests alone.
+func (d *decider) onlyGuests() bool {
+	only := false
+	for _, code := range d.p.Heard().Acted {
+		cause, _ := causes.Table().Cause(code)
+		if slices.ContainsFunc(cause.Do, causes.Strips) {
+			if !slices.Contains(d.Guests, code) {
+				return false
+			}
+			only = true
+		}
+	}
+	return only
+}
+
+// What thirst asks for.
+const (
+	WaterIt     = "water"
+	WaterLittle = "water-little"
+	Feel        = "feel"
+	Check       = "check"
+)
+
+// water is what the plant's thirst asks for: water, a little of it at rest, or to feel the
+// medium first. It is empty where there is none, or water does not answer it.
+func (d *decider) water() string {
+	if !d.thirst || d.vain || d.drowns || d.fewRoots() {
+		return ""
+	}
+	switch {
+	case d.p.Growth() == patient.Resting:
+		return WaterLittle
+	case d.dry():
+		return WaterIt
+	case d.rests && !d.has("leaves-limp"):
+		return "" // shrivelled bulbs are expected after a move
+	default:
+		return Feel
+	}
+}
+
+// rooty holds when the roots themselves ask for it.
+func (d *decider) rooty() bool {
+	for _, s := range d.Signs {
+		if s.Roots && d.has(s.Finding) {
+			return true
+		}
+	}
+	return d.drowns
+}

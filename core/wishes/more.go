@@ -1,0 +1,124 @@
+package wishes
+
+import (
+	"therapeon/core/advice"
+	"therapeon/core/causes"
+	"therapeon/core/look"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
+)
+
+// strong holds for a plant that carries itself: its roots were read and do, or nothing asks
+// for a move and it stands plump and growing.
+func (a *asked) strong() bool {
+	if a.left != roots.Unread {
+		return a.left.Sound()
+	}
+	return a.seen.Decision == look.Leave && !a.p.Condition().Limp() && a.growing()
+}
+
+func (a *asked) oldBulbs() (string, string) {
+	stay := int(Table().Figures.BulbsStay.Value)
+	switch {
+	case !a.p.Profile.HasBulbs():
+		return "none", ""
+	case a.p.Finding("old-bulbs-dead") == patient.Present:
+		return "dead", ""
+	case a.p.Intake.BulbCount <= stay:
+		return "few", ""
+	case a.strong() && !a.moved:
+		return "strong", ""
+	default:
+		return "weak", ""
+	}
+}
+
+func (a *asked) divide() (string, string) {
+	pieces := 2 * int(Table().Figures.BulbsStay.Value)
+	cold := false
+	if usual, _, known := a.p.Stands().Nights(); known {
+		cold = usual < a.p.Profile.GrowthMinC.Value
+	}
+	switch {
+	case !a.p.Profile.HasBulbs():
+		return "kind", ""
+	case a.p.Intake.BulbCount < pieces:
+		return "few", ""
+	case a.left.Few() || a.p.Condition().Limp() || a.p.Heard().Spreads:
+		return "weak", ""
+	case a.moved:
+		return "moved", a.rests
+	case a.resting() || cold:
+		return "season", ""
+	case a.nubs() && a.left.Sound() && a.where == patient.Out:
+		return "ready", ""
+	default:
+		return "nubs", ""
+	}
+}
+
+// treat asks for a finding that a product helps against: what is acted on asks for one.
+func (a *asked) treat() (string, string) {
+	named := false
+	heard := look.Heard(a.p)
+	for _, code := range []string{
+		"peroxide-fizz", "peroxide-hard-parts", "fungicide-label", "oil-soap-label",
+	} {
+		named = named || len(heard.Asked[code]) > 0
+	}
+	high, known := a.p.Stands().Hottest()
+	switch {
+	case !named:
+		return "no-finding", ""
+	case a.p.Intake.TereteLeaves && len(heard.Asked["oil-soap-label"]) > 0:
+		return "terete", ""
+	case known && high < Table().Figures.TreatFromC.Value:
+		return "cold", ""
+	case a.p.Site != nil && a.p.Site.Light == "sun" || a.has("strong-sun"):
+		return "sunny", ""
+	default:
+		return "named", ""
+	}
+}
+
+func (a *asked) sun() (string, string) {
+	_, lowest, known := a.p.Stands().Nights()
+	switch {
+	case a.where != patient.Potted:
+		return "unrooted", ""
+	case a.moved:
+		return "moved", a.rests
+	case a.p.Condition().Limp() || a.left.Few() || a.now.Code == advice.Soon || a.now.Code == advice.Now:
+		return "thirsty", ""
+	case !known:
+		return "unknown", ""
+	case lowest < a.p.Profile.InjuryMinC.Value+Table().Figures.AboveInjuryK.Value:
+		return "cold", ""
+	default:
+		return "rooted", ""
+	}
+}
+
+func (a *asked) bigPot() (string, string) {
+	switch {
+	case a.p.Stands().Medium() == "mineral":
+		return "mineral", ""
+	case a.p.Profile.Code == "cymbidium" || a.p.Profile.Code == "epidendrum-reed":
+		return "kind", ""
+	default:
+		return "organic", ""
+	}
+}
+
+func (a *asked) discard() (string, string) {
+	switch {
+	case a.p.Finding("nothing-firm") == causes.Present:
+		return "nothing", ""
+	case a.p.Finding("nothing-firm") == causes.Absent:
+		return "firm", ""
+	case a.few() && a.p.Intake.LeafCount == 0:
+		return "doubtful", a.p.In(int(Table().Figures.DoubtfulDays.Value))
+	default:
+		return "lives", ""
+	}
+}

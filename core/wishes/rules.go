@@ -1,0 +1,265 @@
+package wishes
+
+import (
+	"slices"
+
+	"therapeon/core/advice"
+	"therapeon/core/look"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
+	"therapeon/core/stances"
+)
+
+// asked is a plant of which something is wished, and what is known of it.
+type asked struct {
+	p     *patient.Patient
+	of    Ask
+	now   advice.Advice
+	seen  look.Verdict // of its present look; empty: none
+	where patient.Where
+	left  roots.GradeCode
+	moved bool   // not long ago
+	rests string // until this day
+}
+
+func asking(p *patient.Patient, of Ask) *asked {
+	a := &asked{p: p, of: of, now: advice.Brief(p, of.Race), where: p.Stands().Where(), left: p.Condition().GradeLeft()}
+	if l := p.Look(); l != nil && p.Stands().EpochOf(l.On) == patient.AtPresent {
+		a.seen = look.Table().Decide(p.AtLook())
+	}
+	if days, known := p.Stands().Moved(); known {
+		most := look.Table().Figures.MovedDays.Value
+		a.moved = days <= most && a.now.Code != advice.Soon && a.now.Code != advice.Now
+		a.rests = p.In(int(most - days + 1))
+	}
+	return a
+}
+
+// until is the day on which what is not now is asked anew: that of the advice, else of the
+// next usual look.
+func (a *asked) until() string {
+	if a.now.UntilOn > a.p.Today() {
+		return a.now.UntilOn
+	}
+	return a.p.In(int(look.Table().Figures.SoonDays.Value))
+}
+
+func (a *asked) has(finding string) bool { return a.p.Stands().Signs()[finding] == patient.Present }
+
+func (a *asked) says(s stances.Stance) bool { return slices.Contains(a.seen.Says, s) }
+
+// few holds for a plant with hardly a living root, as far as that was read.
+func (a *asked) few() bool { return a.left == roots.Rootless || a.left == roots.NearRootless }
+
+// growing and resting are what it does, as seen at its present look.
+func (a *asked) growing() bool {
+	return a.has("tips-growing") || a.p.Growth() == patient.Growing || a.p.Growth() == patient.NewRoots
+}
+
+func (a *asked) resting() bool { return a.p.Growth() == patient.Resting }
+
+// nubs holds where new roots show.
+func (a *asked) nubs() bool { return a.p.Condition().TipsOut() || a.has("tips-growing") }
+
+// anyKind holds for kinds that change their medium at any time.
+func (a *asked) anyKind() bool { return a.p.Profile.MovesAnyTime() || a.p.Profile.Code == "cymbidium" }
+
+// rules give for each wish the row of its answer, and the day that it changes, where that is
+// not the day of the advice.
+var rules = map[string]func(*asked) (row, from string){
+	"repot":          (*asked).repot,
+	"unpot":          (*asked).unpot,
+	"another-medium": (*asked).anotherMedium,
+	"water":          (*asked).water,
+	"feed":           (*asked).feed,
+	"cut-spike":      (*asked).cutSpike,
+	"cut-aerial":     (*asked).cutAerial,
+	"cut-root":       (*asked).cutRoot,
+	"old-bulbs":      (*asked).oldBulbs,
+	"divide":         (*asked).divide,
+	"treat":          (*asked).treat,
+	"sun":            (*asked).sun,
+	"big-pot":        (*asked).bigPot,
+	"discard":        (*asked).discard,
+}
+
+func (a *asked) repot() (string, string) {
+	switch a.now.Code {
+	case advice.Soon, advice.Now:
+		return "asked", ""
+	case advice.Pot:
+		return "potted-out", ""
+	case advice.Nest:
+		return "nested", ""
+	case advice.Hold:
+		return "held", ""
+	case advice.Read:
+		return "unread", ""
+	case advice.AskAir:
+		return "air", ""
+	case advice.Check:
+		return "check", ""
+	case advice.Feel:
+		return "feel", ""
+	}
+	switch {
+	case a.moved:
+		return "moved", a.rests
+	case a.now.Code == advice.Wait:
+		return "waits", ""
+	case a.now.Code == advice.LookFirst:
+		return "look", ""
+	default:
+		return "no-reason", ""
+	}
+}
+
+func (a *asked) unpot() (string, string) {
+	switch {
+	case a.where != patient.Potted:
+		return "out", ""
+	case a.now.Code == advice.Soon || a.now.Code == advice.Now:
+		return "asked", ""
+	case a.now.Code == advice.Check:
+		return "check", ""
+	case a.now.Code == advice.Feel:
+		return "feel", ""
+	case a.moved:
+		return "moved", a.rests
+	case a.now.Code == advice.Wait:
+		return "waits", ""
+	case a.now.Code == advice.LookFirst:
+		return "look", ""
+	default:
+		return "answered", ""
+	}
+}
+
+func (a *asked) anotherMedium() (string, string) {
+	asksForIt := a.now.Code == advice.Soon || a.now.Code == advice.Now || a.now.Code == advice.Wait
+	switch {
+	case a.now.Code == advice.Pot:
+		return "out", ""
+	case a.where != patient.Potted:
+		return "held", ""
+	case a.moved:
+		return "moved", a.rests
+	case asksForIt && a.anyKind():
+		return "any-time", ""
+	case asksForIt && a.nubs():
+		return "new-roots", ""
+	case asksForIt:
+		return "no-roots", ""
+	default:
+		return "thrives", ""
+	}
+}
+
+func (a *asked) water() (string, string) {
+	switch {
+	case a.where == patient.Held && a.p.Stands().Nested():
+		return "nest", ""
+	case a.where == patient.Held:
+		return "soak", ""
+	case a.where == patient.Out:
+		return "out", ""
+	case a.says(stances.NoWater):
+		return "wet-limp", ""
+	case a.seen.Line.Say == look.WaterLittle:
+		return "little", ""
+	case a.says(stances.Water) || a.has("pot-light"):
+		return "dry", ""
+	case a.of.Due != nil && a.of.Due.On <= a.p.Today():
+		return "due", ""
+	case a.of.Due != nil:
+		return "later", a.of.Due.On
+	case a.resting():
+		return "resting", ""
+	default:
+		return "unknown", a.p.In(1)
+	}
+}
+
+func (a *asked) feed() (string, string) {
+	salt := a.has("crust") || a.p.ActsOn("salt-burn") && a.seen.Decision != ""
+	switch {
+	case a.few():
+		return "rootless", ""
+	case a.where != patient.Potted:
+		return "held", ""
+	case a.says(stances.NoWater):
+		return "wet-limp", ""
+	case salt || slices.Contains(look.Heard(a.p).Plan, "feed-less") && a.seen.Decision != "":
+		return "salt", ""
+	case a.moved:
+		return "moved", a.rests
+	case a.resting():
+		return "resting", ""
+	case a.has("pot-light") || a.says(stances.Water):
+		return "dry", a.p.In(1)
+	case a.growing():
+		return "growing", ""
+	default:
+		return "still", ""
+	}
+}
+
+func (a *asked) cutSpike() (string, string) {
+	flowering := a.p.Flowering()
+	if l := a.p.Look(); l != nil && slices.ContainsFunc(a.p.Spikes, func(on string) bool { return on >= l.On }) {
+		flowering = patient.NotFlowering
+	}
+	call := a.seen.Spike
+	switch {
+	case flowering == patient.Spent:
+		return "spent", ""
+	case !flowering.InFlower():
+		return "none", ""
+	case a.p.Profile.KeepsSpike():
+		return "keeps", ""
+	case call != nil && call.Do == "cut":
+		return map[string]string{"spike-limp": "limp", "spike-cut": "few", "spike-cut-set": "side"}[call.Why.Rule], ""
+	case call != nil && call.Do == "wait":
+		return "unread", ""
+	case a.few() && a.where != patient.Potted:
+		return "few", ""
+	case flowering == patient.Spike:
+		return "keep", ""
+	default:
+		return "bloom", ""
+	}
+}
+
+func (a *asked) cutAerial() (string, string) {
+	r := a.p.Roots()
+	if r == nil || a.p.Stands().EpochOf(r.On) == patient.History && a.where == patient.Potted {
+		return "live", ""
+	}
+	for i, root := range r.Reading.Roots {
+		if root.Depth == roots.Aerial && r.Verdict.Roots[i].Decision.Kind == roots.Cut {
+			return "dead", ""
+		}
+	}
+	return "live", ""
+}
+
+// cutRoot feels the root as the root table does.
+func (a *asked) cutRoot() (string, string) {
+	again := a.p.In(int(Table().Figures.RecheckDays.Value))
+	of := a.of.Root
+	if of.Feel == "" && of.Wetting == "" {
+		return "unfelt", ""
+	}
+	one := roots.Root{ID: "asked", Count: 1, Segments: []roots.Segment{
+		{Feel: of.Feel, Colour: of.Colour, Wetting: of.Wetting},
+	}}
+	v := roots.Read(roots.Reading{Roots: []roots.Root{one}}, a.p.Condition().Reader(a.p.Today()))
+	switch v.Roots[0].State {
+	case roots.Dead:
+		return "dead", ""
+	case roots.Doubtful:
+		return "doubtful", again
+	default:
+		return "firm", ""
+	}
+}

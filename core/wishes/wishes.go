@@ -1,0 +1,166 @@
+// Package wishes answers what a rescuer wishes to do with a plant: yes, not now, or no, with
+// the reason, what to do instead, the cautions, and the day or the sight that changes it. The
+// answers follow from the one advice for the plant, the look, its roots and its home, so that
+// no wish is granted that another page would refuse.
+package wishes
+
+import (
+	"fmt"
+	"slices"
+	"sync"
+
+	"therapeon/core/knowledge"
+	"therapeon/core/patient"
+	"therapeon/core/race"
+	"therapeon/core/roots"
+	"therapeon/core/stances"
+)
+
+// Answers.
+const (
+	Yes    = "yes"
+	NotNow = "not-now"
+	No     = "no"
+)
+
+// Row is one answer to a wish.
+type Row struct {
+	Answer   string           `yaml:"answer" json:"answer" required:"true" enum:"yes,not-now,no"`
+	Because  knowledge.Text   `yaml:"because" json:"because" required:"true"`
+	Instead  *knowledge.Text  `yaml:"instead" json:"instead,omitempty"`
+	Changes  *knowledge.Text  `yaml:"changes" json:"changes,omitempty" description:"the sight that would change it"`
+	Cautions []string         `yaml:"cautions" json:"cautions,omitempty"`
+	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes"`
+}
+
+// Wish is something that one may wish to do.
+type Wish struct {
+	Code string         `yaml:"code" json:"code" required:"true"`
+	Name string         `yaml:"name" json:"name" required:"true"`
+	Asks string         `yaml:"asks" json:"asks,omitempty" enum:",root" description:"what has to be said with it"`
+	Rows map[string]Row `yaml:"rows" json:"rows" required:"true"`
+}
+
+// Figures are the numbers that the answers use.
+type Figures struct {
+	BulbsStay    knowledge.Number `yaml:"bulbs_stay" json:"bulbs_stay" required:"true"`
+	DoubtfulDays knowledge.Number `yaml:"doubtful_days" json:"doubtful_days" required:"true"`
+	RecheckDays  knowledge.Number `yaml:"recheck_days" json:"recheck_days" required:"true"`
+	TreatFromC   knowledge.Number `yaml:"treat_from_c" json:"treat_from_c" required:"true"`
+	AboveInjuryK knowledge.Number `yaml:"above_injury_k" json:"above_injury_k" required:"true"`
+}
+
+// Knowledge is the table.
+type Knowledge struct {
+	Figures Figures `yaml:"figures" json:"figures" required:"true"`
+	Wishes  []Wish  `yaml:"wishes" json:"wishes" required:"true"`
+}
+
+// Table is the table.
+var Table = sync.OnceValue(func() *Knowledge {
+	var k Knowledge
+	knowledge.MustRead("wishes.yaml", &k)
+	return &k
+})
+
+// Find finds a wish by its code.
+func (k *Knowledge) Find(code string) (Wish, bool) {
+	i := slices.IndexFunc(k.Wishes, func(w Wish) bool { return w.Code == code })
+	if i < 0 {
+		return Wish{}, false
+	}
+	return k.Wishes[i], true
+}
+
+// Root is how a root looks and feels, for a wish that asks about one.
+type Root struct {
+	Feel    roots.Feel    `json:"feel,omitempty" validate:"omitempty,oneof=firm limp thread crunchy hollow mushy"`
+	Colour  roots.Colour  `json:"colour,omitempty" validate:"omitempty,oneof=pale green patches-smooth patches-hard brown black"`
+	Wetting roots.Wetting `json:"wetting,omitempty" validate:"omitempty,oneof=greens dull"`
+}
+
+// Due is when the pot is due for water, by its weights; nil: not known.
+type Due struct {
+	On string
+}
+
+// Ask is what an answer rests on, beside the plant.
+type Ask struct {
+	Race race.Advised // empty: not run
+	Root Root
+	Due  *Due
+}
+
+// Answer is the answer to a wish.
+type Answer struct {
+	Wish     string              `json:"wish" required:"true"`
+	Name     string              `json:"name" required:"true"`
+	Row      string              `json:"row" required:"true" description:"which answer of the table it is"`
+	Answer   string              `json:"answer" required:"true" enum:"yes,not-now,no"`
+	Because  knowledge.Text      `json:"because" required:"true"`
+	Instead  *knowledge.Text     `json:"instead,omitempty"`
+	FromOn   string              `json:"from_on,omitempty" description:"not now: from this day it is asked anew"`
+	Changes  *knowledge.Text     `json:"changes,omitempty" description:"the sight that would change it"`
+	Cautions []knowledge.Caution `json:"cautions" required:"true"`
+	Asks     string              `json:"asks,omitempty" enum:",root" description:"what has to be said with it"`
+	Says     []stances.Stance    `json:"-"`
+}
+
+// All answers every wish.
+func (k *Knowledge) All(p *patient.Patient, of Ask) []Answer {
+	a := asking(p, of)
+	list := make([]Answer, len(k.Wishes))
+	for i, w := range k.Wishes {
+		list[i] = a.answer(w)
+	}
+	return list
+}
+
+// Answer answers one wish, by its code; false where there is no such wish.
+func (k *Knowledge) Answer(p *patient.Patient, code string, of Ask) (Answer, bool) {
+	w, ok := k.Find(code)
+	if !ok {
+		return Answer{}, false
+	}
+	return asking(p, of).answer(w), true
+}
+
+func (a *asked) answer(w Wish) Answer {
+	row, from := rules[w.Code](a)
+	r, ok := w.Rows[row]
+	if !ok {
+		panic(fmt.Sprintf("the wish %q has no row %q", w.Code, row))
+	}
+	of := said(w, row, r)
+	if r.Answer == NotNow {
+		of.FromOn = from
+		if of.FromOn == "" || of.FromOn <= a.p.Today() {
+			of.FromOn = a.until()
+		}
+	}
+	return of
+}
+
+// said puts a row in words.
+func said(w Wish, row string, r Row) Answer {
+	of := Answer{
+		Wish: w.Code, Name: w.Name, Row: row, Answer: r.Answer, Because: r.Because, Instead: r.Instead,
+		Changes: r.Changes, Cautions: []knowledge.Caution{}, Asks: w.Asks, Says: r.Says,
+	}
+	for _, c := range knowledge.Cautions() {
+		if slices.Contains(r.Cautions, c.Code) {
+			of.Cautions = append(of.Cautions, c)
+		}
+	}
+	return of
+}
+
+// Kept is an answer as it was given, from its codes; false where the table no longer has it.
+func (k *Knowledge) Kept(wish, row string) (Answer, bool) {
+	w, ok := k.Find(wish)
+	if !ok {
+		return Answer{}, false
+	}
+	r, ok := w.Rows[row]
+	return said(w, row, r), ok
+}
