@@ -330,7 +330,7 @@ func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
 func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 	c := newClinic(t)
 	p, i := lookAt(t, c, patient.Intake{Tag: "B-6", Group: "cattleya"})
-	i = note(t, c, i, patient.Inspection{Findings: found("bulbs-shrivelled")})
+	i = note(t, c, i, patient.Inspection{Findings: found("bulbs-shrivelled", "limp-though-wet")})
 	assert.Equal(t, "now", i.Look.Decision)
 	assert.Equal(t, i.LookedOn, i.AgainOn)
 	in := i.Inspection

@@ -81,7 +81,11 @@ func allDone(t *testing.T, c *Clinic, id int64) rehoming.Rehoming {
 
 func TestAPlantNotReadIsReadFirst(t *testing.T) {
 	c := newClinic(t)
-	p, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "x", Group: "cattleya", LeafCount: 4})
+	potted, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "x", Group: "cattleya", LeafCount: 4})
+	require.NoError(t, err)
+	assert.Equal(t, "look", homeOfPlant(t, c, potted.ID).Decision.Decision, "in its pot it is looked over first")
+	out := patient.Intake{Tag: "x", Group: "cattleya", LeafCount: 4, Pot: "none"}
+	p, err := c.Intake.AddPlant(t.Context(), out)
 	require.NoError(t, err)
 	r := homeOfPlant(t, c, p.ID)
 	assert.Equal(t, "read", r.Decision.Decision)
@@ -127,7 +131,7 @@ func TestHoldUntilTipsThenPot(t *testing.T) {
 
 func TestThePlanSaysWhoseSideItFollows(t *testing.T) {
 	c := newClinic(t)
-	p := bared(t, c, 45)
+	p := bared(t, c, 40)
 	assert.Equal(t, "hold-dry", homeOfPlant(t, c, p.ID).Decision.Code)
 	house, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)

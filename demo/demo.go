@@ -91,6 +91,7 @@ func (v visit) happen(ctx context.Context, c *clinic.Clinic, plant int64) error 
 	if err != nil {
 		return err
 	}
+	v.reading.InPot = v.reading.InPot || v.fromLast // looked at again where it stands
 	r, err = c.Reading.SaveReading(ctx, r.ID, reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: v.reading})
 	if err != nil || v.cut == nil {
 		return err

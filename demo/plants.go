@@ -100,9 +100,9 @@ func inHand() []story {
 				Flowering: "bud",
 			},
 			arrived: 121,
-			visits: []visit{{ago: 6, reading: rootsOf(
+			visits: []visit{{ago: 6, reading: inItsPot(rootsOf(
 				batch("c1", 6, firm(120)).on(1).at(roots.Edge), batch("c2", 7, firm(140)).on(2).at(roots.Edge),
-				batch("c3", 4, firm(85)).on(3).at(roots.Surface).tip(roots.Growing))}},
+				batch("c3", 4, firm(85)).on(3).at(roots.Surface).tip(roots.Growing)))}},
 			looks: []look{
 				{
 					ago:   6,

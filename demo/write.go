@@ -49,6 +49,7 @@ func rootsOf(list ...root) roots.Reading {
 	return r
 }
 
-func wobbly(r roots.Reading) roots.Reading  { r.Wobbly = true; return r }
-func stained(r roots.Reading) roots.Reading { r.Stained = true; return r }
-func crusted(r roots.Reading) roots.Reading { r.Crust = true; return r }
+func inItsPot(r roots.Reading) roots.Reading { r.InPot = true; return r }
+func wobbly(r roots.Reading) roots.Reading   { r.Wobbly = true; return r }
+func stained(r roots.Reading) roots.Reading  { r.Stained = true; return r }
+func crusted(r roots.Reading) roots.Reading  { r.Crust = true; return r }

@@ -1,9 +1,9 @@
 package judging
 
 import (
-	"cmp"
 	"context"
 	"encoding/json"
+	"errors"
 
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
@@ -63,9 +63,14 @@ func Turn(p *patient.Patient) int64 {
 
 // kept is the advice for a plant and its turn, as its row keeps them.
 func kept(ctx context.Context, v *record.Visit) (doc, untilOn string, turn int64, err error) {
-	of, _, err := InAir(ctx, v)
-	if err != nil {
+	if err := v.WithPlan(ctx); err != nil {
 		return "", "", 0, err
+	}
+	of := race.Advised{}
+	if rehome.Table().Decide(v.Patient, of).Hangs {
+		if of, _, err = InAir(ctx, v); err != nil {
+			return "", "", 0, err
+		}
 	}
 	a := advice.Brief(v.Patient, of)
 	doc, err = record.AsDoc(a.Line)
@@ -75,13 +80,10 @@ func kept(ctx context.Context, v *record.Visit) (doc, untilOn string, turn int64
 // Follow brings the advice that lists show of a plant up to date.
 func Follow(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64) error {
 	v, err := c.Visit(ctx, tx, plantID)
-	if missing := (record.Missing{}); err == error(missing) {
-		return nil
+	if missing := (record.Missing{}); errors.As(err, &missing) {
+		return nil // it was taken away
 	}
 	if err != nil {
-		if _, gone := err.(record.Missing); gone {
-			return nil
-		}
 		record.Unread("this plant", plantID, err) // its own page says so
 		return ctx.Err()
 	}
@@ -107,8 +109,8 @@ func AdviceAnew(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID in
 	}}}, nil
 }
 
-// Suspected holds for a turn of a plant that may carry something, as its signs have it.
+// Suspected holds for a plant that may carry something, as its signs have it.
 func Suspected(p *patient.Patient) bool {
 	h := p.Heard()
-	return cmp.Or(h.Alarm, h.Apart)
+	return h.Alarm || h.Apart
 }

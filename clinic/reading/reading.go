@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/core/cleaning"
+	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/ledger"
@@ -104,6 +105,11 @@ func (c *Service) StartReading(ctx context.Context, plantID int64, s Start) (Rea
 				return err
 			}
 		}
+		v, err := c.Visit(ctx, tx, plantID)
+		if err != nil {
+			return err
+		}
+		begin.InPot = look.ReadInPot(v.Patient)
 		d, err := record.Readings.Newest(ctx, tx, plantID)
 		switch {
 		case err == nil && d.State == ledger.Blank:
@@ -137,7 +143,7 @@ func takeUp(
 	on string,
 	begin roots.Reading,
 ) (Reading, error) {
-	d.Day, d.Value.Roots = on, begin.Roots
+	d.Day, d.Value.Roots, d.Value.InPot = on, begin.Roots, begin.InPot
 	return keepReading(ctx, r, d)
 }
 

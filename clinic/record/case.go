@@ -79,7 +79,7 @@ func (c *Keeper) Case(ctx context.Context, k Case) (*patient.Patient, error) {
 	if err != nil {
 		return nil, err
 	}
-	p.Now = day.Add(12 * time.Hour)
+	p.Now = day.Add(time.Duration(patient.Table().MovedAtHour.Value * float64(time.Hour)))
 	if k.Inspection != nil {
 		p.Looks = []patient.Look{{On: k.On, Noted: *k.Inspection}}
 	}

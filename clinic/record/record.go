@@ -32,9 +32,6 @@ type Record struct {
 	Base      patient.Patient       // all but the day and the reading
 }
 
-// daysBefore is how long before its newest look the air of a plant's place is loaded.
-const daysBefore = 14
-
 // Record loads what is kept of a plant.
 func (c *Keeper) Record(ctx context.Context, tx *ledger.Tx, plantID int64) (*Record, error) {
 	row, err := tx.Plants().Get(ctx, plantID)
@@ -71,7 +68,7 @@ func (c *Keeper) RecordOf(ctx context.Context, tx *ledger.Tx, row ledger.Plant, 
 			since = on
 		}
 	}
-	if r.Base.Site, err = r.SiteNow(ctx, since.AddDate(0, 0, -daysBefore)); err != nil {
+	if r.Base.Site, err = r.SiteNow(ctx, since.AddDate(0, 0, -int(climate.Table().MeanDays.Value))); err != nil {
 		return nil, err
 	}
 	return r, r.treated(ctx)
@@ -98,8 +95,10 @@ func (c *Keeper) Stem(ctx context.Context, tx *ledger.Tx, row ledger.Plant, hous
 	}
 	for _, h := range r.HomeDocs {
 		home := rehome.Stands(h.Day, h.Value.Route, h.Value.Pot)
-		home.LookOn = h.Value.NextLookOn
 		r.Base.Homes = append(r.Base.Homes, home)
+	}
+	if n := len(r.Base.Homes); n > 0 {
+		r.Base.Homes[n-1].LookOn = row.LookOn // who has it in hand puts it off
 	}
 	return r, nil
 }
@@ -300,6 +299,18 @@ func (v *Visit) InAir(ctx context.Context, at time.Time) (Planned, error) {
 	}
 	v.Patient = &p
 	return plan, nil
+}
+
+// WithPlan adds the sides of its plan alone.
+func (v *Visit) WithPlan(ctx context.Context) error {
+	plan, err := v.planned(ctx)
+	if err != nil {
+		return err
+	}
+	p := *v.Patient
+	p.Sides = mergeSides(v.Record.Base.Sides, plan.Plan.Sides())
+	v.Patient = &p
+	return nil
 }
 
 func mergeSides(all ...patient.Sides) patient.Sides {

@@ -215,31 +215,32 @@ func (a *Advice) outOfPot(p *patient.Patient, d rehome.Verdict) {
 	if p.Suspect() {
 		a.Says = append(a.Says, stances.Apart)
 	}
-	a.UntilOn = until(p, d, code)
+	a.UntilOn = until(p, code)
 }
 
-// until is the day that an advice out of the pot holds until.
-func until(p *patient.Patient, d rehome.Verdict, code string) string {
-	today := p.Today()
-	switch home := p.Stands().Home(); {
-	case code == Stay:
-		if home.LookOn > today {
-			return home.LookOn
-		}
-		left := int(look.Table().Figures.MovedDays.Value)
-		return max(dates.After(home.From, left), home.LookOn)
-	case code != Hold && code != Nest:
-		return ""
-	case home != nil && home.Hold && home.LookOn > today:
-		return home.LookOn
-	default:
-		for _, c := range d.Routes {
-			if c.Advised {
-				return p.In(int(c.Route.LookDays.Value))
-			}
-		}
+// until is the day that an advice out of the pot holds until: that of the first look in a home,
+// once that was done so long again.
+func until(p *patient.Patient, code string) string {
+	if code != Stay && code != Hold && code != Nest {
 		return ""
 	}
+	l, home := p.Look(), p.Stands().Home()
+	if home != nil && home.LookOn != "" && (code == Stay || home.Hold) {
+		return home.LookOn
+	}
+	since := home != nil && l != nil && l.On > home.From
+	if since && l.Noted.AgainOn != "" {
+		return l.Noted.AgainOn
+	}
+	if since {
+		route, _ := rehome.Table().Route(home.Way)
+		return dates.After(l.On, int(route.LookDays.Value))
+	}
+	if code == Stay {
+		return ""
+	}
+	tub, _ := rehome.Table().Route(rehome.Tub)
+	return p.In(int(tub.LookDays.Value)) // in whichever way it is then held
 }
 
 // ready is what must be ready beforehand, with its day.

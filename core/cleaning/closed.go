@@ -11,6 +11,7 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/stances"
 	"therapeon/core/work"
 )
 
@@ -99,7 +100,7 @@ func (p Plan) Close() Closed {
 func (p Plan) said() Plan {
 	p.Jobs = slices.Clone(p.Jobs)
 	for i, j := range p.Jobs {
-		p.Jobs[i].Items, p.Jobs[i].Says = slices.Clone(j.Items), nil
+		p.Jobs[i].Items, p.Jobs[i].Says = slices.Clone(j.Items), nil // stances are not said
 		for n := range j.Items {
 			it := &p.Jobs[i].Items[n]
 			it.SideAtMM, it.Strip, it.Depth, it.Growth, it.OnStem, it.turn = nil, false, "", 0, false, 0
@@ -191,7 +192,7 @@ func (c ClosedJob) job() Job {
 	if c.Own {
 		j.Do = ownWords(c.Do)
 	}
-	j.HowMuch = j.amount()
+	j.HowMuch, j.Says = j.amount(), saysOf(c.Code)
 	for _, code := range c.Because {
 		if cause, ok := causes.Table().Cause(code); ok {
 			code = cause.Name
@@ -208,6 +209,17 @@ func (c ClosedJob) job() Job {
 		j.Items = append(j.Items, it)
 	}
 	return j
+}
+
+// saysOf are the stances that the table has for a job.
+func saysOf(code string) []stances.Stance {
+	for _, e := range plans().Jobs {
+		if e.Code == code {
+			return e.Says
+		}
+	}
+	a, _ := causes.Table().Action(code)
+	return a.Says
 }
 
 func texts(at []string) []knowledge.Text {

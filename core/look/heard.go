@@ -68,3 +68,16 @@ func Agreed(plan []string, v Verdict, stays bool) (now, later []string) {
 	}
 	return now, later
 }
+
+// ReadInPot holds for a plant whose roots would be read where it stands: in a home that it was
+// given here, or in a pot that its look leaves it in.
+func ReadInPot(p *patient.Patient) bool {
+	if p.Stands().Where() != patient.Potted {
+		return false
+	}
+	if p.Stands().Rehoused() != nil {
+		return true
+	}
+	v := Table().Decide(p.AtLook())
+	return p.Look() != nil && v.Decision != "" && v.Stays(p)
+}

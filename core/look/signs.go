@@ -24,7 +24,7 @@ func (d *decider) hear() {
 	limp := d.thirst && !d.dry()
 	stuffed := d.any(d.Water.Blocked) && d.any(d.Water.Wet) || d.has("core-plug") || d.has("most-roots-dead")
 	caused := slices.ContainsFunc(d.Drowns, d.p.ActsOn)
-	d.drowns = (stuffed || d.bad && !d.any(d.Water.Dry) || caused) && (d.failing() || limp)
+	d.drowns = (stuffed || d.bad || caused) && (d.failing() || limp)
 }
 
 // dry holds where the medium is known to be dry.

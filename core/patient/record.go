@@ -248,7 +248,7 @@ type Home struct {
 	Potted bool   // it has a pot, held or not
 	Medium string // what it stands in, in the words of an intake
 	Pot    string
-	LookOn string // the first look after it; empty: not noted
+	LookOn string // the first look after it; empty once that was done
 }
 
 // Kind says what was weighed.

@@ -80,7 +80,7 @@ func (p Stands) Where() Where {
 	if l != nil && l.Noted.Unpotted {
 		out, on = true, l.On
 	}
-	if r != nil && (l == nil || l.On <= r.On) {
+	if r != nil && !r.Roots.InPot && (l == nil || l.On <= r.On) {
 		out, on = true, r.On
 	}
 	switch h := p.Home(); {

@@ -510,5 +510,10 @@ func (k *Knowledge) ranked(all []Outcome) []Outcome {
 	return list
 }
 
-// counted is a chance for the ranking: beyond a good one, more is not better.
-func (k *Knowledge) counted(o Outcome) float64 { return min(o.Chance, k.GoodChance.Value) }
+// counted is a chance for the ranking: beyond a good one, more is not better, and what rots
+// over the weeks to a first tip counts against the wet ways.
+func (k *Knowledge) counted(o Outcome) float64 {
+	method, _ := k.Method(o.Code)
+	rot := method.RotPercentWeek.Value / 100 * k.RotWeeks.Value
+	return min(o.Chance, k.GoodChance.Value) * math.Exp(-rot)
+}

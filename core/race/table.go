@@ -36,6 +36,7 @@ type Method struct {
 	HumidityPercent *knowledge.Number `yaml:"humidity_percent" json:"humidity_percent,omitempty" description:"a humidity of its own"`
 	WetHours        *knowledge.Number `yaml:"wet_hours" json:"wet_hours,omitempty" description:"how long roots stay wet after a soak"`
 	WetShare        *knowledge.Number `yaml:"wet_share" json:"wet_share,omitempty" description:"the share of time roots are wet without a soak"`
+	RotPercentWeek  knowledge.Number  `yaml:"rot_percent_week" json:"rot_percent_week" required:"true" description:"how many of a hundred rot in a week; it counts in the ranking, not yet in the chance"`
 	ReachMM         knowledge.Number  `yaml:"reach_mm" json:"reach_mm" required:"true" description:"how far a new tip grows until it finds moisture"`
 	ReachedShare    knowledge.Number  `yaml:"reached_share" json:"reached_share" required:"true" description:"the share of time it is wet there; from the open ways it is potted once tips show"`
 
@@ -93,6 +94,7 @@ type Knowledge struct {
 	Days           knowledge.Number              `yaml:"days" json:"days" required:"true"`
 	ClearlyBetter  knowledge.Number              `yaml:"clearly_better" json:"clearly_better" required:"true" description:"from this difference of chance on, another way is worth the change"`
 	InItsPot       knowledge.Text                `yaml:"in_its_pot" json:"in_its_pot" required:"true" description:"why a plant in its pot does not race"`
+	RotWeeks       knowledge.Number              `yaml:"rot_weeks" json:"rot_weeks" required:"true" description:"weeks over which rot is counted in the ranking"`
 	SameChance     knowledge.Number              `yaml:"same_chance" json:"same_chance" required:"true"`
 	GoodChance     knowledge.Number              `yaml:"good_chance" json:"good_chance" required:"true"`
 	LeverGain      knowledge.Number              `yaml:"lever_gain" json:"lever_gain" required:"true"`

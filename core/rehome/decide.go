@@ -33,7 +33,8 @@ type Verdict struct {
 	Until    []knowledge.Text `json:"until" required:"true" description:"what has to be seen before this changes"`
 	Routes   []Choice         `json:"routes" required:"true" description:"the advised first"`
 	Says     []stances.Stance `json:"says" required:"true" description:"the stances it takes"`
-	Races    bool             `json:"-"` // it hangs on the race
+	Races    bool             `json:"-"` // its race says by which way
+	Hangs    bool             `json:"-"` // the row itself hangs on the race
 }
 
 // Decisions.
@@ -80,6 +81,7 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 		v.Side, v.Others = sides(disputes.BareNoTips, p.Side(disputes.BareNoTips))
 	}
 	v.Races = d.Decision == HoldBare || d.Decision == Nest
+	v.Hangs = slices.Contains(k.Hang, code)
 	v.Routes = c.routes(d.Decision)
 	if len(of.Alike) > 0 && d.Decision == HoldBare && c.way() == of.Way {
 		v.Reasons = append(v.Reasons, knowledge.Text{
@@ -205,7 +207,7 @@ func (c deciding) way() string {
 	if c.p.Stands().Where() == patient.Held && c.held() == "held" {
 		return c.p.Stands().Holding()
 	}
-	return cmp.Or(c.race.Way, "tub")
+	return cmp.Or(c.race.Way, Tub)
 }
 
 // routes are those in question for a decision, the advised first.

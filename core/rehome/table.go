@@ -21,6 +21,9 @@ type Decision struct {
 	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes"`
 }
 
+// Tub is the way of holding a plant where no race says otherwise.
+const Tub = "tub"
+
 // Pebbles is the way that hangs a plant over wet clay.
 const Pebbles = "pebbles"
 
@@ -81,6 +84,7 @@ type JobKind struct {
 type Knowledge struct {
 	BigPotL      knowledge.Number               `yaml:"big_pot_l" json:"big_pot_l" required:"true"`
 	FewGrades    []roots.GradeCode              `yaml:"few_grades" json:"few_grades" required:"true"`
+	Hang         []string                       `yaml:"hang" json:"hang" required:"true" description:"rows that hang on the race"`
 	Disputed     []string                       `yaml:"disputed" json:"disputed" required:"true" description:"rows on which growers differ"`
 	Decisions    map[string]Decision            `yaml:"decisions" json:"decisions" required:"true"`
 	Until        map[string][]knowledge.Text    `yaml:"until" json:"until" required:"true"`

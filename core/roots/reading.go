@@ -113,6 +113,7 @@ type Root struct {
 type Reading struct {
 	Roots        []Root `json:"roots" required:"true" validate:"max=400,dive"`
 	NoneFound    bool   `json:"none_found,omitempty" description:"looked, and there are no roots"`
+	InPot        bool   `json:"in_pot,omitempty" description:"read while it stood in its pot, through the wall and at the surface; left out: it was out of it"`
 	Stained      bool   `json:"stained,omitempty" description:"the pot is stained, or the medium stains (tannin)"`
 	Crust        bool   `json:"crust,omitempty" description:"a white crust on the medium"`
 	Wobbly       bool   `json:"wobbly,omitempty" description:"the plant wobbles and wants anchors"`

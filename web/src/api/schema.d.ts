@@ -123,6 +123,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/compute/cleaning-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The jobs of a cleaning, in working order; nothing saved */
+        post: operations["computeCleaningPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compute/division": {
         parameters: {
             query?: never;
@@ -200,8 +217,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Whether and when to unpot, and how; nothing saved */
+        /** Whether and when to unpot, how, and what can have done it; nothing saved */
         post: operations["computeLook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/may-i": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What one may do with a plant: yes, not now, or no, with the reason; nothing saved */
+        post: operations["computeMayI"];
         delete?: never;
         options?: never;
         head?: never;
@@ -287,6 +321,23 @@ export interface paths {
         put?: never;
         /** A pot's volume and fit, and the size advised; nothing saved */
         post: operations["computePot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compute/pot-or-hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether to pot a plant or to hold it, and the one advice for it; nothing saved */
+        post: operations["computePotOrHold"];
         delete?: never;
         options?: never;
         head?: never;
@@ -668,6 +719,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/stances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Questions in which advice takes a side: no plant is told both */
+        get: operations["stanceKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/unpot": {
         parameters: {
             query?: never;
@@ -677,6 +745,23 @@ export interface paths {
         };
         /** How plants come out of their pots, and what accidents explain */
         get: operations["unpotKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The wishes, and every answer to them */
+        get: operations["wishKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1084,6 +1169,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plants/{id}/may-i": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What one may do with a plant today: yes, not now, or no, with the reason */
+        get: operations["mayI"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plants/{id}/race": {
         parameters: {
             query?: never;
@@ -1185,6 +1287,23 @@ export interface paths {
         put: operations["withdrawWeighing"];
         /** Keep a weight; one that does not follow from the last is asked about */
         post: operations["weigh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a wish with the answer it is given today */
+        post: operations["keepWish"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1416,6 +1535,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/wishes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say what was done about a wish; an older version is refused */
+        put: operations["settleWish"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1443,7 +1579,7 @@ export interface components {
         AddJob: {
             do: string;
             /** @enum {string} */
-            stage: "bench" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
+            stage: "bench" | "first" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
         };
         AddPlant: {
             /** @description a day, a month or a year */
@@ -1470,7 +1606,7 @@ export interface components {
              */
             dead_dry_roots?: "all-off" | "keep-some" | "if-wobbly";
             /** @enum {string} */
-            flowering?: "none" | "spike" | "bud" | "bloom";
+            flowering?: "none" | "spike" | "bud" | "bloom" | "spent";
             /** @description code of its group, see /api/v1/knowledge/groups */
             group: string;
             /** @description may carry something; handled last */
@@ -1540,6 +1676,49 @@ export interface components {
              */
             turned_out?: "right" | "wrong";
         };
+        AdviceAdvice: {
+            because: components["schemas"]["KnowledgeText"][];
+            /** @enum {string} */
+            code: "look-first" | "check" | "feel" | "water" | "leave" | "wait" | "soon" | "now" | "read" | "pot" | "hold" | "nest" | "ask-air" | "stay";
+            /** @description the single fact that would change it, the likeliest first */
+            flips: components["schemas"]["AdviceFlip"][];
+            headline: string;
+            /** @description what to do until then */
+            meanwhile: components["schemas"]["KnowledgeText"][];
+            /**
+             * @description the step where it is done
+             * @enum {string}
+             */
+            page: "look" | "unpot" | "roots" | "cause" | "home" | "places";
+            /** @description what must be ready beforehand, with its day */
+            ready: components["schemas"]["AdviceReady"][];
+            /** @description the stances it takes, see /api/v1/knowledge/stances */
+            says: string[];
+            /** @description the day it holds until, or is to be done by */
+            until_on?: string;
+        };
+        AdviceFlip: {
+            /** @description of that advice; left out where it is to be decided anew */
+            code?: string;
+            /** @description the fact, and by how much */
+            if: components["schemas"]["KnowledgeText"];
+            /** @description the advice it would be */
+            then: string;
+        };
+        AdviceReady: {
+            cautions: components["schemas"]["KnowledgeCaution"][];
+            do: string;
+            how: components["schemas"]["KnowledgeText"][];
+            on?: string;
+        };
+        Advised: {
+            /** @description see the advice of the plant */
+            code: string;
+            headline: string;
+            page: string;
+            /** @description the day it holds until, or is to be done by */
+            until_on?: string;
+        };
         ArchivePlant: {
             archived: boolean;
         };
@@ -1588,6 +1767,22 @@ export interface components {
             adds: number;
             scale: string;
         };
+        CaseAir: {
+            /** @description a usual day */
+            day_c?: number;
+            humidity_percent?: number;
+            /** @enum {string} */
+            light?: "shade" | "bright" | "sun";
+            /** @description a usual night */
+            night_c?: number;
+        };
+        CaseHome: {
+            /** Format: date */
+            from_on: string;
+            pot?: components["schemas"]["PotsPot"];
+            /** @description code of a route, see /api/v1/knowledge/rehome */
+            route: string;
+        };
         CausesAction: {
             /**
              * @description the step that picks it up
@@ -1598,8 +1793,12 @@ export interface components {
             code: string;
             /** @description it asks to leave the plant; alarms and what strips outrank it */
             leaves?: boolean;
+            /** @description the stances it takes, see /api/v1/knowledge/stances */
+            says?: string[];
             /** @description it takes the old medium off, so it means unpotting */
             strips?: boolean;
+            /** @description it is done out of the pot, so it waits while the plant is left in it */
+            unpots?: boolean;
             words: components["schemas"]["KnowledgeText"];
         };
         CausesBand: {
@@ -1624,7 +1823,7 @@ export interface components {
             prior: components["schemas"]["KnowledgeNumber"];
             /** @description it spreads, or kills in days */
             urgent?: boolean;
-            /** @description what speaks for and against it, by theme or finding, on the scale +++ ++ + - -- */
+            /** @description what speaks for and against it, by theme or finding, on the scale ++++ +++ ++ + - -- */
             weights: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -1683,6 +1882,8 @@ export interface components {
             weight_1: components["schemas"]["KnowledgeNumber"];
             weight_2: components["schemas"]["KnowledgeNumber"];
             weight_3: components["schemas"]["KnowledgeNumber"];
+            /** @description of a culprit that is seen */
+            weight_4: components["schemas"]["KnowledgeNumber"];
         };
         CausesFinding: {
             /**
@@ -1692,6 +1893,8 @@ export interface components {
             at: "look" | "unpot" | "roots" | "cut" | "care";
             base?: components["schemas"]["KnowledgeNumber"];
             code: string;
+            /** @description the general sign: it is asked for only once that was found */
+            detail_of?: string;
             /** @description how often it is found when it is not */
             false_alarm?: components["schemas"]["KnowledgeNumber"];
             /** @description how often it is found when its theme is there */
@@ -1706,6 +1909,8 @@ export interface components {
             only?: "" | "bulbs" | "pot";
             /** @enum {string} */
             part: "leaves" | "bulbs" | "growth" | "pot" | "surface" | "smell" | "medium" | "lodgers" | "roots" | "rhizome" | "care";
+            /** @description it says what is there, and weighs on no cause */
+            plain?: boolean;
             /** @description how to tell, as a thing to do */
             tell: components["schemas"]["KnowledgeText"];
             /** @description the theme it bears witness to; left out: a theme of its own */
@@ -1812,6 +2017,8 @@ export interface components {
             headline: string;
             /** @description what earlier steps knew */
             known: components["schemas"]["CausesKnown"][];
+            /** @description actions that wait until it is out of its pot */
+            later: string[];
             /** @description checks worth making, the best first; empty when none would change the plan */
             next: components["schemas"]["CausesCheck"][];
             /** @description actions on the causes that are acted on */
@@ -1826,6 +2033,8 @@ export interface components {
             finding: string;
             /** @enum {string} */
             state: "present" | "absent";
+            /** @description it bears on another cause, and on this one only through that */
+            through?: boolean;
         };
         CautionList: {
             cautions: components["schemas"]["KnowledgeCaution"][];
@@ -1943,7 +2152,7 @@ export interface components {
             /** @description where growers differ: the side it follows */
             side?: components["schemas"]["DisputesSide"];
             /** @enum {string} */
-            stage: "bench" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
+            stage: "bench" | "first" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
             /** @enum {string} */
             state: "open" | "done" | "skipped";
             use?: string;
@@ -1992,6 +2201,22 @@ export interface components {
             /** @description who has read the cautions */
             person?: string;
         };
+        ComputeCase: {
+            /** @description where it stands */
+            air?: components["schemas"]["CaseAir"];
+            /** @description how it is held or housed */
+            home?: components["schemas"]["CaseHome"];
+            /** @description as it was looked over on the day */
+            inspection?: components["schemas"]["Inspection"];
+            /**
+             * Format: date
+             * @description the day; left out: today
+             */
+            on?: string;
+            plant: components["schemas"]["Intake"];
+            /** @description its roots as they were read on the day */
+            reading?: components["schemas"]["RootsReading"];
+        };
         ComputeLook: {
             inspection: components["schemas"]["Inspection"];
             /**
@@ -2001,6 +2226,26 @@ export interface components {
             on?: string;
             plant: components["schemas"]["PlantFacts"];
             reading?: components["schemas"]["RootsReading"];
+        };
+        ComputeMayI: {
+            /** @description where it stands */
+            air?: components["schemas"]["CaseAir"];
+            /** @description how it is held or housed */
+            home?: components["schemas"]["CaseHome"];
+            /** @description as it was looked over on the day */
+            inspection?: components["schemas"]["Inspection"];
+            /**
+             * Format: date
+             * @description the day; left out: today
+             */
+            on?: string;
+            plant: components["schemas"]["Intake"];
+            /** @description its roots as they were read on the day */
+            reading?: components["schemas"]["RootsReading"];
+            /** @description how the root looks and feels, where the wish is about one */
+            root?: components["schemas"]["WishesRoot"];
+            /** @description code of a wish; left out: all */
+            wish?: string;
         };
         ComputeRoots: {
             plant: components["schemas"]["PlantFacts"];
@@ -2012,10 +2257,17 @@ export interface components {
         ComputedLook: {
             /** @description the day to look again */
             again_on?: string;
+            causes: components["schemas"]["CausesVerdict"];
             look: components["schemas"]["LookVerdict"];
             /** @enum {string} */
             season: "warm" | "cool";
             unpot: components["schemas"]["UnpotAdvice"];
+        };
+        ComputedMayI: {
+            answers: components["schemas"]["WishesAnswer"][];
+        };
+        ComputedPlan: {
+            plan: components["schemas"]["CleaningPlan"];
         };
         ComputedRoots: {
             cut_list: components["schemas"]["CleaningList"];
@@ -2545,7 +2797,7 @@ export interface components {
              * @description left out: as at intake
              * @enum {string}
              */
-            flowering?: "none" | "spike" | "bud" | "bloom";
+            flowering?: "none" | "spike" | "bud" | "bloom" | "spent";
             /** @enum {string} */
             growth?: "new-roots" | "growing" | "resting";
             /** @description length of the leaf before it */
@@ -2591,7 +2843,7 @@ export interface components {
              */
             dead_dry_roots?: "all-off" | "keep-some" | "if-wobbly";
             /** @enum {string} */
-            flowering?: "none" | "spike" | "bud" | "bloom";
+            flowering?: "none" | "spike" | "bud" | "bloom" | "spent";
             /** @description code of its group, see /api/v1/knowledge/groups */
             group: string;
             /** @description may carry something; handled last */
@@ -2652,6 +2904,27 @@ export interface components {
              * @description plants
              */
             total: number;
+        };
+        KeepWish: {
+            note?: string;
+            /** @description how the root looks and feels, where the wish is about one */
+            root?: components["schemas"]["WishesRoot"];
+            /** @description code of a wish, see /api/v1/knowledge/wishes */
+            wish: string;
+        };
+        Kept: {
+            answer: components["schemas"]["WishesAnswer"];
+            /**
+             * @description what was then done
+             * @enum {string}
+             */
+            done?: "" | "did" | "left" | "instead";
+            /** Format: int64 */
+            id: number;
+            note?: string;
+            on: string;
+            /** Format: int64 */
+            version: number;
         };
         KnowledgeCaution: {
             code: string;
@@ -2771,6 +3044,10 @@ export interface components {
         LookFigures: {
             /** @description while something that spreads is not ruled out */
             alarm_days: components["schemas"]["KnowledgeNumber"];
+            /** @description to feel whether the medium is wet */
+            feel_days: components["schemas"]["KnowledgeNumber"];
+            /** @description new roots end the rest after a move from this day on */
+            gate_from_days: components["schemas"]["KnowledgeNumber"];
             /** @description from this share on it is not smaller */
             leaf_alike_ratio: components["schemas"]["KnowledgeNumber"];
             /** @description under this share of the leaf before, the newest is clearly smaller */
@@ -2780,8 +3057,12 @@ export interface components {
             moved_days: components["schemas"]["KnowledgeNumber"];
             /** @description look again meanwhile */
             moved_look_days: components["schemas"]["KnowledgeNumber"];
+            /** @description a patch of rot that is treated in its pot */
+            patch_days: components["schemas"]["KnowledgeNumber"];
             soon_days: components["schemas"]["KnowledgeNumber"];
             sooner_days: components["schemas"]["KnowledgeNumber"];
+            /** @description a plant in bad medium is tided over no longer */
+            tide_over_days: components["schemas"]["KnowledgeNumber"];
             /** @description first month of the warm season in the north; half a year later in the south */
             warm_from_north: components["schemas"]["KnowledgeNumber"];
             /** @description last month of it */
@@ -2789,9 +3070,22 @@ export interface components {
             /** @description look again after a thirsty plant in a dry pot was watered */
             water_days: components["schemas"]["KnowledgeNumber"];
         };
+        LookInPlace: {
+            /** @description within so many days */
+            days?: components["schemas"]["KnowledgeNumber"];
+            finding: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
         LookKnowledge: {
             blocks: components["schemas"]["LookBlock"][];
+            /** @description causes that drown it */
+            drowns: string[];
+            /** @description causes that eat its roots */
+            eats: string[];
             figures: components["schemas"]["LookFigures"];
+            /** @description causes whose guests a mineral medium harbours far less */
+            guests: string[];
+            in_place: components["schemas"]["LookInPlace"][];
             /** @description the answer in a line */
             lines: {
                 [key: string]: string;
@@ -2800,6 +3094,7 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
             signs: components["schemas"]["LookSign"][];
+            water: components["schemas"]["LookWater"];
         };
         LookReason: {
             /** @enum {string} */
@@ -2809,8 +3104,10 @@ export interface components {
             why: components["schemas"]["KnowledgeText"];
         };
         LookSign: {
-            /** @description it is expected in the first months after a move */
-            after_move?: boolean;
+            /** @description the medium has gone bad */
+            bad?: boolean;
+            /** @description it ends the rest of a plant that was just moved */
+            breaks?: boolean;
             /** @description plan, soon or now */
             class: components["schemas"]["KnowledgeText"];
             finding: string;
@@ -2819,17 +3116,25 @@ export interface components {
             in_groups?: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+            /** @description the class in a mineral medium */
+            in_mineral?: components["schemas"]["KnowledgeText"];
             meanwhile?: components["schemas"]["KnowledgeText"];
+            /** @description poor: it asks for it only where the medium is old or roots look poor */
+            needs?: string;
             not_if_climber?: boolean;
             /** @description it is the roots that ask for it */
             roots?: boolean;
-            /** @description it is thirst, which water answers where the pot is dry */
-            thirst?: boolean;
+            /** @description stances of the meanwhile */
+            says?: string[];
+            /** @description causes that explain it, and that unpotting does not help */
+            unless?: string[];
             why: components["schemas"]["KnowledgeText"];
         };
         LookVerdict: {
             /** @description look again, or have it done, after so many days */
             again_days: number;
+            /** @description findings that decide, to be looked for first */
+            ask: string[];
             /** @description what holds it back */
             blocks: components["schemas"]["LookBlock"][];
             /**
@@ -2838,6 +3143,8 @@ export interface components {
              */
             decision: "" | "leave" | "wait" | "soon" | "now" | "out";
             headline: string;
+            /** @description what is set right where it stands */
+            in_place: components["schemas"]["KnowledgeText"][];
             /** @description what to do while waiting */
             meanwhile: components["schemas"]["KnowledgeText"][];
             /** @description what would hold it back and does not */
@@ -2848,8 +3155,21 @@ export interface components {
             rot_patch?: components["schemas"]["LookCall"];
             /** @description rules that tipped it */
             rules: components["schemas"]["LookAdvice"][];
+            /** @description the stances it takes */
+            says: string[];
             /** @description cut, keep or wait */
             spike?: components["schemas"]["LookCall"];
+        };
+        LookWater: {
+            /** @description water or air cannot leave */
+            blocked: string[];
+            dry: string[];
+            /** @description roots fail */
+            failing: string[];
+            /** @description thirst that water does not answer */
+            in_vain: string[];
+            thirst: string[];
+            wet: string[];
         };
         LookalikeList: {
             lookalikes: components["schemas"]["KnowledgeLookalikes"][];
@@ -2896,6 +3216,13 @@ export interface components {
             state: "open" | "done" | "skipped";
             /** @description what was taken from the shelf */
             uses?: components["schemas"]["Use"][];
+        };
+        MayI: {
+            answers: components["schemas"]["WishesAnswer"][];
+            /** @description wishes that were kept, the newest first */
+            kept: components["schemas"]["Kept"][];
+            /** Format: int64 */
+            plant_id: number;
         };
         MeasureComponent: {
             high_mm?: number;
@@ -3332,6 +3659,10 @@ export interface components {
             places: components["schemas"]["Place"][];
         };
         Plant: {
+            /** @description the one advice for it today; left out in lists and where it cannot be read */
+            advice?: components["schemas"]["AdviceAdvice"];
+            /** @description that in short */
+            advised?: components["schemas"]["Advised"];
             archived_at?: string;
             created_at: string;
             /** @description the day of that */
@@ -3358,6 +3689,8 @@ export interface components {
             spike_cut_on?: string;
             /** @description what it stands in since it was housed here; left out in lists, and where that is what it came in */
             standing?: components["schemas"]["Standing"];
+            /** @description it may carry something, as its signs have it; whether it is kept apart is in its intake */
+            suspect: boolean;
             /** @description said where what is kept of it cannot be read */
             unreadable?: string;
             updated_at: string;
@@ -3423,6 +3756,10 @@ export interface components {
             pot?: components["schemas"]["PotsPot"];
             reservoir?: boolean;
             tips_out?: boolean;
+        };
+        PotOrHold: {
+            advice: components["schemas"]["AdviceAdvice"];
+            decision: components["schemas"]["RehomeVerdict"];
         };
         PotWeight: {
             /** Format: double */
@@ -3693,15 +4030,23 @@ export interface components {
         PutDays: {
             days: components["schemas"]["ClimateDay"][];
         };
+        QuestionList: {
+            questions: components["schemas"]["StancesQuestion"][];
+        };
         Queued: {
             /** Format: int64 */
             id: number;
             tag: string;
         };
         Race: {
+            /** @description the way that is advised for it now, of those of the race */
+            advised?: string;
+            /** @description why it does not race */
+            off?: components["schemas"]["KnowledgeText"];
             /** Format: int64 */
             plant_id: number;
-            race: components["schemas"]["RaceRace"];
+            /** @description left out where it does not race */
+            race?: components["schemas"]["RaceRace"];
             /** @description what was taken of the plant, in words */
             stage: string;
             /**
@@ -3824,6 +4169,8 @@ export interface components {
             classes: {
                 [key: string]: components["schemas"]["RaceClass"];
             };
+            /** @description from this difference of chance on, another way is worth the change */
+            clearly_better: components["schemas"]["KnowledgeNumber"];
             day_from_hour: components["schemas"]["KnowledgeNumber"];
             day_strays: components["schemas"]["KnowledgeNumber"];
             days: components["schemas"]["KnowledgeNumber"];
@@ -3831,6 +4178,8 @@ export interface components {
             hardly_below: components["schemas"]["KnowledgeNumber"];
             headlines: components["schemas"]["RaceChance"][];
             humidity_percent: components["schemas"]["KnowledgeNumber"];
+            /** @description why a plant in its pot does not race */
+            in_its_pot: components["schemas"]["KnowledgeText"];
             jump_g: components["schemas"]["KnowledgeNumber"];
             jump_share: components["schemas"]["KnowledgeNumber"];
             jump_times: components["schemas"]["KnowledgeNumber"];
@@ -4034,11 +4383,15 @@ export interface components {
         };
         RehomeDecision: {
             /** @enum {string} */
-            decision: "pot" | "hold" | "nest" | "read";
+            decision: "pot" | "hold" | "nest" | "read" | "ask" | "leave" | "unpot" | "look";
             headline: string;
             reason: components["schemas"]["KnowledgeText"];
+            /** @description the stances it takes */
+            says?: string[];
         };
         RehomeJob: {
+            /** @description made ready so many days before */
+            ahead_days?: number;
             /** @description what to measure out */
             amounts?: string;
             cautions: components["schemas"]["KnowledgeCaution"][];
@@ -4066,6 +4419,8 @@ export interface components {
             decisions: {
                 [key: string]: components["schemas"]["RehomeDecision"];
             };
+            /** @description rows on which growers differ */
+            disputed: string[];
             failures: {
                 [key: string]: string[];
             };
@@ -4073,7 +4428,6 @@ export interface components {
             hold_still: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
-            humid_from_percent: components["schemas"]["KnowledgeNumber"];
             mineral_media: string[];
             organic_media: string[];
             placement: {
@@ -4083,7 +4437,6 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
             routes: components["schemas"]["RehomeRoute"][];
-            sound_grades: string[];
             stages: {
                 [key: string]: string;
             };
@@ -4188,13 +4541,15 @@ export interface components {
             /** @description row of the table that decided */
             code: string;
             /** @enum {string} */
-            decision: "pot" | "hold" | "nest" | "read";
+            decision: "pot" | "hold" | "nest" | "read" | "ask" | "leave" | "unpot" | "look";
             headline: string;
             /** @description the other sides, with their reasons */
             others: components["schemas"]["DisputesSide"][];
             reasons: components["schemas"]["KnowledgeText"][];
             /** @description the advised first */
             routes: components["schemas"]["RehomeChoice"][];
+            /** @description the stances it takes */
+            says: string[];
             /** @description the side taken, where growers differ on it */
             side?: components["schemas"]["DisputesSide"];
             /** @description what has to be seen before this changes */
@@ -4289,21 +4644,24 @@ export interface components {
         RootsFigures: {
             anchor_most: components["schemas"]["KnowledgeNumber"];
             anchor_shortest_mm: components["schemas"]["KnowledgeNumber"];
+            bulb_feeds_cm2: components["schemas"]["KnowledgeNumber"];
             clean_margin_mm: components["schemas"]["KnowledgeNumber"];
             cut_margin_mm: components["schemas"]["KnowledgeNumber"];
             doubtful_weight: components["schemas"]["KnowledgeNumber"];
+            fair_fed: components["schemas"]["KnowledgeNumber"];
             fair_share: components["schemas"]["KnowledgeNumber"];
             grid_factor: components["schemas"]["KnowledgeNumber"];
             /** @description area of a usual blade over its length × width; an ellipse is 0.785, a strap 0.85 */
             leaf_form_factor: components["schemas"]["KnowledgeNumber"];
             lost_share: components["schemas"]["KnowledgeNumber"];
+            near_rootless_fed: components["schemas"]["KnowledgeNumber"];
             near_rootless_share: components["schemas"]["KnowledgeNumber"];
+            poor_fed: components["schemas"]["KnowledgeNumber"];
             poor_share: components["schemas"]["KnowledgeNumber"];
             rootless_mm: components["schemas"]["KnowledgeNumber"];
             /** @description usual length of a side root over that of a root */
             side_root_share: components["schemas"]["KnowledgeNumber"];
             sound_share: components["schemas"]["KnowledgeNumber"];
-            starved_area_ratio: components["schemas"]["KnowledgeNumber"];
             /** @description fewer roots with loss show no pattern along the roots */
             tip_loss_roots: components["schemas"]["KnowledgeNumber"];
             /** @description share of them, from which the loss is said to run back from the tips */
@@ -4708,6 +5066,16 @@ export interface components {
             /** @description left out: as planned */
             pot?: components["schemas"]["PotsPot"];
             route: string;
+        };
+        SettleWish: {
+            /**
+             * @description did it, left it, or did what stood instead
+             * @enum {string}
+             */
+            done?: "did" | "left" | "instead";
+            note?: string;
+            /** Format: int64 */
+            version: number;
         };
         ShelfList: {
             shelf: components["schemas"]["OnShelf"][];
@@ -5135,6 +5503,11 @@ export interface components {
             /** @description usual amount for one plant */
             volume_ml: components["schemas"]["KnowledgeNumber"];
         };
+        StancesQuestion: {
+            one: string;
+            other: string;
+            question: components["schemas"]["KnowledgeText"];
+        };
         Standing: {
             /** @enum {string} */
             medium: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
@@ -5247,7 +5620,11 @@ export interface components {
             green_spike: components["schemas"]["KnowledgeText"];
             /** @description yes, partly or no */
             greens_on_wetting: components["schemas"]["KnowledgeText"];
+            /** @description night °C below which its roots stand still */
+            growth_min_c: components["schemas"]["KnowledgeNumber"];
             habit: components["schemas"]["KnowledgeText"];
+            /** @description night °C below which tissue may be hurt */
+            injury_min_c: components["schemas"]["KnowledgeEstimate"];
             /** @description one grown leaf, one side */
             leaf_area_cm2: components["schemas"]["KnowledgeNumber"];
             /** @description thick, leathery or thin */
@@ -5334,6 +5711,8 @@ export interface components {
             groups?: string[];
             media?: string[];
             pots?: string[];
+            /** @description none of these, found */
+            unless?: string[];
             words: components["schemas"]["KnowledgeText"];
         };
         Use: {
@@ -5394,6 +5773,68 @@ export interface components {
         };
         WeighingList: {
             weighings: components["schemas"]["Weighed"][];
+        };
+        WishesAnswer: {
+            /** @enum {string} */
+            answer: "yes" | "not-now" | "no";
+            /**
+             * @description what has to be said with it
+             * @enum {string}
+             */
+            asks?: "" | "root";
+            because: components["schemas"]["KnowledgeText"];
+            cautions: components["schemas"]["KnowledgeCaution"][];
+            /** @description the sight that would change it */
+            changes?: components["schemas"]["KnowledgeText"];
+            /** @description not now: from this day it is asked anew */
+            from_on?: string;
+            instead?: components["schemas"]["KnowledgeText"];
+            name: string;
+            /** @description which answer of the table it is */
+            row: string;
+            wish: string;
+        };
+        WishesFigures: {
+            above_injury_k: components["schemas"]["KnowledgeNumber"];
+            bulbs_stay: components["schemas"]["KnowledgeNumber"];
+            doubtful_days: components["schemas"]["KnowledgeNumber"];
+            recheck_days: components["schemas"]["KnowledgeNumber"];
+            treat_from_c: components["schemas"]["KnowledgeNumber"];
+        };
+        WishesKnowledge: {
+            figures: components["schemas"]["WishesFigures"];
+            wishes: components["schemas"]["WishesWish"][];
+        };
+        WishesRoot: {
+            /** @enum {string} */
+            colour?: "pale" | "green" | "patches-smooth" | "patches-hard" | "brown" | "black";
+            /** @enum {string} */
+            feel?: "firm" | "limp" | "thread" | "crunchy" | "hollow" | "mushy";
+            /** @enum {string} */
+            wetting?: "greens" | "dull";
+        };
+        WishesRow: {
+            /** @enum {string} */
+            answer: "yes" | "not-now" | "no";
+            because: components["schemas"]["KnowledgeText"];
+            cautions?: string[];
+            /** @description the sight that would change it */
+            changes?: components["schemas"]["KnowledgeText"];
+            instead?: components["schemas"]["KnowledgeText"];
+            /** @description the stances it takes */
+            says?: string[];
+        };
+        WishesWish: {
+            /**
+             * @description what has to be said with it
+             * @enum {string}
+             */
+            asks?: "" | "root";
+            code: string;
+            name: string;
+            rows: {
+                [key: string]: components["schemas"]["WishesRow"];
+            };
         };
         Withdraw: {
             /** Format: int64 */
@@ -5966,6 +6407,93 @@ export interface operations {
             };
         };
     };
+    computeCleaningPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ComputeCase"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComputedPlan"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     computeDivision: {
         parameters: {
             query?: never;
@@ -6401,6 +6929,93 @@ export interface operations {
             };
         };
     };
+    computeMayI: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ComputeMayI"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComputedMayI"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     computeMeter: {
         parameters: {
             query?: never;
@@ -6769,6 +7384,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PotAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computePotOrHold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ComputeCase"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PotOrHold"];
                 };
             };
             /** @description Bad Request */
@@ -8315,6 +9017,53 @@ export interface operations {
             };
         };
     };
+    stanceKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionList"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     unpotKnowledge: {
         parameters: {
             query?: never;
@@ -8331,6 +9080,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnpotKnowledge"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wishKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WishesKnowledge"];
                 };
             };
             /** @description Forbidden */
@@ -11392,6 +12188,73 @@ export interface operations {
             };
         };
     };
+    mayI: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MayI"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     getRace: {
         parameters: {
             query?: {
@@ -12280,6 +13143,113 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WeighingList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["KeepWish"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
                 };
             };
             /** @description Bad Request */
@@ -13680,6 +14650,122 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Timers"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    settleWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SettleWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
                 };
             };
             /** @description Bad Request */
