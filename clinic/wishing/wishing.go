@@ -30,7 +30,7 @@ type Kept struct {
 	Version int64         `json:"version" required:"true"`
 	On      string        `json:"on" required:"true"`
 	Answer  wishes.Answer `json:"answer" required:"true"`
-	Done    string        `json:"done,omitempty" enum:",did,left,instead" description:"what was then done"`
+	Done    string        `json:"done,omitempty" enum:"did,left,instead" description:"what was then done"`
 	Note    string        `json:"note,omitempty"`
 }
 

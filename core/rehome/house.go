@@ -76,6 +76,9 @@ func (k *Knowledge) Lead(
 	if code == "" && len(w.Decision.Routes) > 0 && w.Decision.Routes[0].Advised {
 		code = w.Decision.Routes[0].Route.Code
 	}
+	if code == "" && w.Decision.Code == "housed" {
+		code = p.Stands().Rehoused().Way // what it stands in, and would again
+	}
 	route, ok := k.Route(code)
 	if !ok {
 		w.Headline = w.Decision.Headline

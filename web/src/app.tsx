@@ -1,6 +1,6 @@
 import { ConfigProvider, Spin } from "antd";
 import { lazy, Suspense, useCallback, useMemo, useSyncExternalStore } from "react";
-import { Link, NavLink, Navigate, Route, Routes, useLocation } from "react-router";
+import { Link, NavLink, Route, Routes, useLocation } from "react-router";
 import { Bench } from "./bench/Bench";
 import { Boundary, Broken } from "./parts/Boundary";
 import { useJudging } from "./house/useJudging";
@@ -11,6 +11,7 @@ import { TimerBar } from "./timers/TimerBar";
 const PlantPage = lazy(() => import("./plant/PlantPage"));
 const IntakeStep = lazy(() => import("./intake/IntakeStep"));
 const LookStep = lazy(() => import("./look/LookStep"));
+const Overview = lazy(() => import("./plant/Overview"));
 const UnpotStep = lazy(() => import("./unpot/UnpotStep"));
 const CauseStep = lazy(() => import("./cause/CauseStep"));
 const Library = lazy(() => import("./library/Library"));
@@ -83,7 +84,7 @@ export function App() {
           <Routes>
             <Route index element={<Bench />} />
             <Route path="plants/:plantID" element={<PlantPage />}>
-              <Route index element={<Navigate to="roots" replace />} />
+              <Route index element={<Overview />} />
               <Route path="intake" element={<IntakeStep />} />
               <Route path="look" element={<LookStep />} />
               <Route path="unpot" element={<UnpotStep />} />

@@ -32,6 +32,7 @@ export const flowerings: Words = [
   ["spike", "In spike"],
   ["bud", "In bud"],
   ["bloom", "In bloom"],
+  ["spent", "Flowers over"],
 ];
 export const bulbStates: Words = [
   ["plump", "Plump"],
@@ -100,6 +101,15 @@ export function againWords(decision: string, on: string): string {
   if (decision === "now") return "Today.";
   if (decision === "soon") return `By ${day(on)}.`;
   return `Look again on ${day(on)}.`;
+}
+
+/** When, in the words of the advice. */
+export function untilWords(a: { code: string; until_on?: string } | undefined): string {
+  if (!a) return "";
+  if (a.code === "now") return "Today.";
+  if (!a.until_on) return "";
+  if (a.code === "soon" || a.code === "check" || a.code === "feel") return `By ${day(a.until_on)}.`;
+  return `Look again on ${day(a.until_on)}.`;
 }
 
 export const accidentWords: Words = [

@@ -99,6 +99,12 @@ export type FloodTest = Schemas["FloodTest"];
 export type HouseComponent = Schemas["HouseComponent"];
 export type Forecast = Schemas["DryingDue"];
 
+export type Advice = NonNullable<Plant["advice"]>;
+export type Advised = NonNullable<Plant["advised"]>;
+export type WishAnswer = Schemas["WishesAnswer"];
+export type KeptWish = Schemas["Kept"];
+export type AskedRoot = Schemas["WishesRoot"];
+
 export const client = createClient<paths>();
 
 /** A problem the server answered with, or none when it could not be reached. */

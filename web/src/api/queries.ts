@@ -62,6 +62,12 @@ export const plant = (id: number) =>
     queryFn: () => ask(client.GET("/api/v1/plants/{id}", { params: { path: { id } } })),
   });
 
+export const mayI = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "may-i"],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/may-i", { params: { path: { id } } })),
+  });
+
 export const readings = (id: number) =>
   queryOptions({
     queryKey: ["plant", id, "readings"],

@@ -2918,7 +2918,7 @@ export interface components {
              * @description what was then done
              * @enum {string}
              */
-            done?: "" | "did" | "left" | "instead";
+            done?: "did" | "left" | "instead";
             /** Format: int64 */
             id: number;
             note?: string;
@@ -4197,6 +4197,8 @@ export interface components {
             night_from_hour: components["schemas"]["KnowledgeNumber"];
             open_from: components["schemas"]["KnowledgeNumber"];
             plant_strays: components["schemas"]["KnowledgeNumber"];
+            /** @description weeks over which rot is counted in the ranking */
+            rot_weeks: components["schemas"]["KnowledgeNumber"];
             runs: components["schemas"]["KnowledgeNumber"];
             same_chance: components["schemas"]["KnowledgeNumber"];
             scale_g: components["schemas"]["KnowledgeNumber"];
@@ -4255,6 +4257,8 @@ export interface components {
             reach_mm: components["schemas"]["KnowledgeNumber"];
             /** @description the share of time it is wet there; from the open ways it is potted once tips show */
             reached_share: components["schemas"]["KnowledgeNumber"];
+            /** @description how many of a hundred rot in a week; it counts in the ranking, not yet in the chance */
+            rot_percent_week: components["schemas"]["KnowledgeNumber"];
             /** @description groups it does not suit */
             unsuited?: string[];
             unsuited_words?: components["schemas"]["KnowledgeText"];
@@ -4425,6 +4429,8 @@ export interface components {
                 [key: string]: string[];
             };
             few_grades: string[];
+            /** @description rows that hang on the race */
+            hang: string[];
             hold_still: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -4740,6 +4746,8 @@ export interface components {
         RootsReading: {
             /** @description a white crust on the medium */
             crust?: boolean;
+            /** @description read while it stood in its pot, through the wall and at the surface; left out: it was out of it */
+            in_pot?: boolean;
             /** @description looked, and there are no roots */
             none_found?: boolean;
             roots: components["schemas"]["RootsRoot"][];

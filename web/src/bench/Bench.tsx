@@ -7,7 +7,7 @@ import { dueRounds, plants } from "../api/queries";
 import { RootBar } from "../parts/RootBar";
 import { Following } from "../parts/Following";
 import { Trouble } from "../parts/Trouble";
-import { againWords, homeWords, day, gradeWords, percent, ranged } from "../words";
+import { day, gradeWords, percent, ranged, untilWords } from "../words";
 import { NewPlant } from "./NewPlant";
 import "./bench.css";
 import { run } from "../parts/run";
@@ -40,7 +40,8 @@ export function Bench() {
   const found = useQuery({ ...plants(sought, archived, due, most), placeholderData: keepPreviousData });
   const toLookAt = useQuery(plants("", false, true, 1)).data?.total ?? 0;
   const list = found.data?.plants ?? [];
-  const clean = list.filter((p) => !p.intake.kept_apart);
+  const clean = list.filter((p) => !p.intake.kept_apart && !p.suspect);
+  const suspect = list.filter((p) => !p.intake.kept_apart && p.suspect);
   const apart = list.filter((p) => p.intake.kept_apart);
 
   return (
@@ -78,6 +79,14 @@ export function Bench() {
       </div>
       {found.error && <Trouble error={found.error} again={() => run(found.refetch())} />}
       <PlantList plants={clean} />
+      {suspect.length > 0 && (
+        <>
+          <p className="bench-line">
+            <span>Wash hands, take a new blade. Suspects from here on.</span>
+          </p>
+          <PlantList plants={suspect} />
+        </>
+      )}
       {apart.length > 0 && (
         <>
           <p className="bench-line">
@@ -118,16 +127,18 @@ function PlantList({ plants: list }: { plants: Plant[] }) {
   );
 }
 
-/** What the last look came to, when to look again, and the cause. */
+/** The one advice for it, until when, and the cause. */
 function LookedAt({ plant: p }: { plant: Plant }) {
   const l = p.looked;
-  if (!l?.decision && !l?.cause && !p.home) return null;
+  const a = p.advised;
+  if (!a?.headline && !l?.cause) return null;
   return (
-    <span className="bench-looked" data-now={l?.decision === "now" || undefined}>
-      {p.home ? homeWords(p) : `${l?.headline ?? ""} ${againWords(l?.decision ?? "", l?.again_on ?? "")}`}
+    <span className="bench-looked" data-now={a?.code === "now" || undefined}>
+      {a?.headline} {untilWords(a)}
       <small>
+        {p.home && `${p.home} since ${day(p.home_since ?? "")}. `}
         {l?.cause}
-        {l?.undecided && " A check is open."}
+        {l?.undecided && a?.code !== "stay" && " A check is open."}
       </small>
     </span>
   );

@@ -91,8 +91,8 @@ function Likely({ judged: j, numbers }: { judged: Judged; numbers: boolean }) {
 function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge: CauseKnowledge; numbers: boolean }) {
   if (j.findings.length === 0)
     return <p className="why">No finding moved it. It stands where it starts for its group.</p>;
-  const list = (title: string, sign: 1 | -1) => {
-    const found = j.findings.filter((f) => f.decibans * sign > 0).slice(0, 8);
+  const list = (title: string, is: (f: Judged["findings"][number]) => boolean) => {
+    const found = j.findings.filter(is).slice(0, 8);
     if (found.length === 0) return null;
     return (
       <div data-side={title}>
@@ -123,8 +123,9 @@ function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge:
   };
   return (
     <div className="reasons-sides">
-      {list("For", 1)}
-      {list("Against", -1)}
+      {list("For", (f) => !f.through && f.decibans > 0)}
+      {list("Against", (f) => !f.through && f.decibans < 0)}
+      {list("Through another cause", (f) => !!f.through)}
     </div>
   );
 }

@@ -4,6 +4,8 @@ import type { HomePlan, Rehoming, RouteChoice } from "../api/client";
 import { disputes, settings } from "../api/queries";
 import { Marked } from "../marks/Mark";
 import { Choice } from "../parts/Choice";
+import { Flips } from "../plant/AdviceLine";
+import { usePlant } from "../plant/PlantPage";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { Saved, Standing } from "../saving/Standing";
 import { type SideAtHome, type Words } from "../words";
@@ -24,6 +26,7 @@ export default function DecideView() {
 function Decision({ r }: { r: Rehoming }) {
   const { desk, entered: plan, server, standing } = usePlan(r);
   const d = server.decision;
+  const { plant } = usePlant();
   const change = (part: Partial<HomePlan>) => desk.change((now) => ({ ...now, ...part }));
   const route = server.route;
   return (
@@ -40,11 +43,7 @@ function Decision({ r }: { r: Rehoming }) {
           </li>
         ))}
       </ul>
-      {d.decision === "read" && (
-        <p>
-          <Link to="../../roots">Read its roots</Link>
-        </p>
-      )}
+      <WhereTo decision={d.decision} />
       {d.side && (
         <section className="decide-schools">
           <h2>Growers differ on it</h2>
@@ -62,6 +61,7 @@ function Decision({ r }: { r: Rehoming }) {
       {d.until.length > 0 && (
         <section>
           <h2>What has to be seen before this changes</h2>
+          {plant.advice?.page === "home" && <Flips advice={plant.advice} />}
           <ul className="decide-until">
             {d.until.map((t) => (
               <li key={t.value}>
@@ -71,7 +71,7 @@ function Decision({ r }: { r: Rehoming }) {
           </ul>
         </section>
       )}
-      {d.routes.length > 0 && (
+      {d.routes.length > 0 && (ways.includes(d.decision) || !!plan.route) && (
         <section>
           <h2>Ways from here</h2>
           <ul className="routes">
@@ -100,12 +100,34 @@ function Decision({ r }: { r: Rehoming }) {
   );
 }
 
+/** Decisions from which a way is chosen. */
+const ways = ["pot", "hold", "nest", "ask"];
+
+const steps: Record<string, readonly [string, string]> = {
+  read: ["../../roots", "Read its roots"],
+  look: ["../../look", "Look it over"],
+  unpot: ["../../unpot", "How it comes out"],
+  leave: ["../../look", "What its look says"],
+  ask: ["/places", "Say how humid it is"],
+};
+
+/** Where the decision is made, when it is not made here. */
+function WhereTo({ decision }: { decision: string }) {
+  const to = steps[decision];
+  if (!to) return null;
+  return (
+    <p>
+      <Link to={to[0]}>{to[1]}</Link>
+    </p>
+  );
+}
+
 /** What its causes ask of the new home. */
 export function AskedFor({ r }: { r: Rehoming }) {
   if (r.asked.length === 0) return null;
   return (
     <section className="asked-for">
-      <h2>What its causes ask for</h2>
+      <h2>{r.route?.hold ? "Once it is potted, its causes ask for" : "What its causes ask for"}</h2>
       <ul>
         {r.asked.map((a) => (
           <li key={a.code} data-asked={a.code}>

@@ -37,7 +37,7 @@ function Housing({ r }: { r: Rehoming }) {
       <section className="decide">
         <p className="headline">{server.decision.headline}</p>
         <p>
-          How big a pot, and which mix, hangs on the roots that live. <Link to="../../roots">Read its roots</Link>
+          How big a pot, and which mix, hangs on what is decided. <Link to="../decide">Pot or hold</Link>
         </p>
       </section>
     );

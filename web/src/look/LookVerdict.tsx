@@ -1,6 +1,7 @@
 import type { CauseKnowledge, LookVerdict } from "../api/client";
 import { Marked } from "../marks/Mark";
 import { FieldError } from "../parts/Choice";
+import { Flips, MakeReady } from "../plant/AdviceLine";
 import { usePlant } from "../plant/PlantPage";
 import { againWords, day } from "../words";
 import type { InspectionDesk } from "./useInspection";
@@ -36,7 +37,7 @@ const classWords: Record<string, string> = { plan: "to plan", soon: "soon", now:
 /** Why, by weight; what holds it back; what to do meanwhile. */
 export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: CauseKnowledge }) {
   const v = desk.server.look;
-  const cutOn = usePlant().plant.spike_cut_on ?? "";
+  const { spike_cut_on: cutOn = "", advice } = usePlant().plant;
   const name = (code: string) => knowledge.findings.find((f) => f.code === code)?.name.value ?? code;
   if (!v.decision)
     return <p>Say what you find. The first sign already moves the answer, and what is not looked at stays open.</p>;
@@ -58,6 +59,7 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
           </li>
         ))}
       </ul>
+      <InPlace texts={v.in_place} />
       <Blocks title="What holds it back" blocks={v.blocks} />
       <Blocks title="Set aside, because it cannot wait" blocks={v.overridden} />
       {v.spike &&
@@ -67,7 +69,7 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
           <CallSaid title={`The spike: ${spikeWords[v.spike.do] ?? ""}`} call={v.spike} />
         ))}
       {v.rot_patch && <CallSaid title={`The patch of rot: ${patchWords[v.rot_patch.do] ?? ""}`} call={v.rot_patch} />}
-      {v.meanwhile.length > 0 && v.decision !== "now" && (
+      {v.meanwhile.length > 0 && (
         <>
           <h3>Meanwhile</h3>
           <ul>
@@ -79,7 +81,30 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
           </ul>
         </>
       )}
+      {advice && advice.page !== "home" && (
+        <>
+          <MakeReady advice={advice} />
+          <Flips advice={advice} />
+        </>
+      )}
     </div>
+  );
+}
+
+/** What is set right where it stands. */
+function InPlace({ texts }: { texts: LookVerdict["in_place"] }) {
+  if (texts.length === 0) return null;
+  return (
+    <>
+      <h3>Set it right where it stands</h3>
+      <ul>
+        {texts.map((t) => (
+          <li key={t.value}>
+            <Marked text={t} />
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

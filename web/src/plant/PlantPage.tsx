@@ -1,11 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Spin } from "antd";
 import { useEffect } from "react";
-import { NavLink, Outlet, useLocation, useOutletContext, useParams } from "react-router";
+import { Link, NavLink, Outlet, useLocation, useOutletContext, useParams } from "react-router";
 import type { Plant, Profile } from "../api/client";
 import { groups, plant } from "../api/queries";
 import { Boundary } from "../parts/Boundary";
 import { Trouble } from "../parts/Trouble";
+import { AdviceLine } from "./AdviceLine";
+import { Apart } from "./Apart";
 import { nameThePage } from "../timers/title";
 import "./plant.css";
 import { run } from "../parts/run";
@@ -25,6 +27,14 @@ const steps = [
   ["home", "Re-home"],
   ["progress", "Progress"],
 ] as const;
+
+/** Pages whose own headline is the advice. */
+function saysIt(pathname: string, advice: Plant["advice"]): boolean {
+  const page = pathname.split("/").slice(3).join("/");
+  if (page === "") return true;
+  const inPot = ["look", "unpot", "cause"].includes(advice?.page ?? "");
+  return page === "look" ? inPot : page === "home/decide" && !inPot;
+}
 
 /** One plant: its name, the strip of work, and the step at hand. */
 export default function PlantPage() {
@@ -51,9 +61,11 @@ export default function PlantPage() {
   return (
     <main className="plant">
       <div className="plant-head">
-        <h1>{p.data.intake.tag}</h1>
+        <h1>
+          <Link to={`/plants/${id}`}>{p.data.intake.tag}</Link>
+        </h1>
         <span className="plant-group">{profile.name}</span>
-        {p.data.intake.kept_apart && <span className="plant-apart">Kept apart: own blade, handle it last</span>}
+        <Apart plant={p.data} />
         {p.data.archived_at && <span className="plant-apart">Off the bench</span>}
         <nav className="strip" aria-label="Steps for this plant">
           {steps.map(([path, words]) => (
@@ -62,6 +74,7 @@ export default function PlantPage() {
             </NavLink>
           ))}
         </nav>
+        {!saysIt(pathname, p.data.advice) && <AdviceLine plantID={id} advice={p.data.advice} />}
       </div>
       <Boundary at={pathname}>
         <Outlet key={id} context={{ plant: p.data, profile } satisfies AtHand} />

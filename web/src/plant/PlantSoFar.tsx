@@ -5,7 +5,8 @@ import { reading as readingQuery, rootKnowledge } from "../api/queries";
 import { RootFan } from "../fan/RootFan";
 import { Mark, Marked } from "../marks/Mark";
 import { RootBar } from "../parts/RootBar";
-import { againWords, day, gradeWords, homeWords, percent, ranged } from "../words";
+import { day, gradeWords, homeWords, percent, ranged, untilWords } from "../words";
+import { pageOf } from "./AdviceLine";
 import { usePlant } from "./PlantPage";
 
 type Props = {
@@ -26,19 +27,20 @@ export function PlantSoFar({ children, without }: Props) {
       {(p.unreadable || looked?.unreadable || latest?.unreadable) && (
         <p className="alarm">{p.unreadable || looked?.unreadable || latest?.unreadable}</p>
       )}
-      {without !== "look" && looked?.decision && (
+      {p.advice && without !== "look" && (
         <p className="so-far-step">
-          <Link to="../look">Look</Link> {looked.headline} {againWords(looked.decision, looked.again_on ?? "")}
+          <Link to={pageOf(p.id, p.advice)}>{p.advice.page === "home" ? "Re-home" : "Look"}</Link> {p.advice.headline}{" "}
+          {untilWords(p.advice)}
         </p>
       )}
       {without !== "cause" && looked?.cause && (
         <p className="so-far-step">
-          <Link to="../cause">Cause</Link> {looked.cause}
+          <Link to={`/plants/${p.id}/cause`}>Cause</Link> {looked.cause}
         </p>
       )}
       {p.home && (
         <p className="so-far-step">
-          <Link to={`/plants/${p.id}/home/do`}>Re-home</Link> {homeWords(p)}
+          <Link to={`/plants/${p.id}/home/do`}>Home</Link> {homeWords(p)}
         </p>
       )}
       {latest?.grade ? (
@@ -50,12 +52,12 @@ export function PlantSoFar({ children, without }: Props) {
             {latest.left &&
               `, ${latest.left.roots === 1 ? "1 root" : `${latest.left.roots} roots`} left after the cuts`}
           </p>
-          <LatestFan id={latest.reading_id} />
+          <LatestFan id={latest.reading_id} plantID={p.id} />
           <p className="so-far-when">Roots read on {day(latest.read_on)}</p>
         </>
       ) : (
         <p>
-          Its roots have not been read yet. <Link to="../roots">Read them</Link>
+          Its roots have not been read yet. <Link to={`/plants/${p.id}/roots`}>Read them</Link>
         </p>
       )}
       <NormalForIt />
@@ -63,20 +65,20 @@ export function PlantSoFar({ children, without }: Props) {
   );
 }
 
-function LatestFan({ id }: { id: number }) {
+function LatestFan({ id, plantID }: { id: number; plantID: number }) {
   const r = useQuery(readingQuery(id));
   if (!r.data) return null;
   return (
     <>
       {!r.data.left && (
         <p>
-          <Link to="../roots">{r.data.verdict.headline}</Link>
+          <Link to={`/plants/${plantID}/roots`}>{r.data.verdict.headline}</Link>
         </p>
       )}
       <RootFan {...(r.data.left ?? { reading: r.data.reading, verdict: r.data.verdict })} height={150} small />
       {r.data.cut_list.cuts > 0 && (
         <p>
-          <Link to="../clean">{r.data.cut_list.headline}</Link>
+          <Link to={`/plants/${plantID}/clean`}>{r.data.cut_list.headline}</Link>
         </p>
       )}
     </>

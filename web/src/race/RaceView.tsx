@@ -58,6 +58,7 @@ function Running() {
     return <Unknown error={asked.error} again={() => run(asked.refetch())} />;
   }
   const { race: r, version } = asked.data;
+  if (!r) return <Off text={asked.data.off} />;
   const shown = r.outcomes.find((o) => o.code === (r.holding ?? r.best)) ?? r.outcomes[0];
   if (!shown) return null;
   return (
@@ -71,7 +72,7 @@ function Running() {
       </p>
       <AirUnknown assumed={r.assumptions} />
       <RacePicture race={r} shown={shown} />
-      <Ways outcomes={r.outcomes} shown={shown} best={r.best} onShow={setOf} />
+      <Ways outcomes={r.outcomes} shown={shown} best={asked.data.advised ?? ""} onShow={setOf} />
       <Chosen
         shown={shown}
         held={!of && r.holding === shown.code}
@@ -91,6 +92,21 @@ function Running() {
         />
       </Fold>
       {trouble !== undefined && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+    </section>
+  );
+}
+
+/** A plant in its pot does not race. */
+function Off({ text }: { text: PlantRace["off"] }) {
+  const { plant } = usePlant();
+  return (
+    <section className="race">
+      {plant.advice && <p className="headline">{plant.advice.headline}</p>}
+      {text && (
+        <p>
+          <Marked text={text} />
+        </p>
+      )}
     </section>
   );
 }

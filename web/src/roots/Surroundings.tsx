@@ -10,12 +10,13 @@ type Props = { roots: RootsReading; change: (make: (now: RootsReading) => RootsR
 
 /** What bears on every root: stains, crust, wobble, rot on the move. */
 export function Surroundings({ roots, change }: Props) {
-  const flag = (name: "stained" | "crust" | "wobbly" | "spreading_rot" | "none_found") => ({
+  const flag = (name: "in_pot" | "stained" | "crust" | "wobbly" | "spreading_rot" | "none_found") => ({
     checked: !!roots[name],
     onChange: (on: boolean) => change((now) => ({ ...now, [name]: on || undefined })),
   });
   return (
     <section className="surroundings" aria-label="Pot and plant">
+      <Tick label="It is still in its pot" hint="Read through the wall and at the surface" {...flag("in_pot")} />
       <Tick label="The pot or medium stains" hint="Tannin from bark or husk" {...flag("stained")} />
       <Tick label="Crust on the medium" hint="White or brown, salt" {...flag("crust")} />
       <Tick label="The plant wobbles" hint="It will want anchors" {...flag("wobbly")} />

@@ -1,0 +1,161 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Spin } from "antd";
+import { useState } from "react";
+import { ask, client, type AskedRoot, type KeptWish, type WishAnswer } from "../api/client";
+import { mayI } from "../api/queries";
+import { Marked } from "../marks/Mark";
+import { Choice } from "../parts/Choice";
+import { run } from "../parts/run";
+import { Trouble } from "../parts/Trouble";
+import { day, type Words } from "../words";
+import { usePlant } from "./PlantPage";
+
+const answerWords: Record<string, string> = { yes: "Yes", "not-now": "Not now", no: "No" };
+
+const feels: Words = [
+  ["firm", "Firm"],
+  ["limp", "Limp"],
+  ["hollow", "Hollow, flat"],
+  ["mushy", "Mushy"],
+  ["crunchy", "Crunchy"],
+];
+
+/** A rescuer comes with a wish: it is answered at once. */
+export function MayI() {
+  const { plant } = usePlant();
+  const asked = useQuery(mayI(plant.id));
+  const cache = useQueryClient();
+  const [code, setCode] = useState("");
+  const [felt, setFelt] = useState<WishAnswer>();
+  const [trouble, setTrouble] = useState<unknown>();
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
+  if (!asked.data) return <Spin className="waiting" />;
+  const { answers, kept } = asked.data;
+  const answer = felt ?? answers.find((a) => a.wish === code);
+  const keep = async (root?: AskedRoot) => {
+    try {
+      setTrouble(undefined);
+      const body = { wish: code, root };
+      const at = { params: { path: { id: plant.id } }, body };
+      const now = await ask(client.POST("/api/v1/plants/{id}/wishes", at));
+      if (root) setFelt(now.answer);
+      await cache.invalidateQueries({ queryKey: ["plant", plant.id, "may-i"] });
+    } catch (e) {
+      setTrouble(e);
+    }
+  };
+  const pick = (wish: string) => {
+    setCode(wish === code ? "" : wish);
+    setFelt(undefined);
+  };
+  return (
+    <section className="may-i" aria-labelledby="may-i">
+      <h2 id="may-i">May I?</h2>
+      <div className="wishes">
+        {answers.map((a) => (
+          <Button key={a.wish} data-wish={a.wish} aria-pressed={a.wish === code} onClick={() => pick(a.wish)}>
+            {a.name}
+          </Button>
+        ))}
+      </div>
+      {answer && (
+        <>
+          <AnswerSaid answer={answer} />
+          {answer.asks === "root" && (
+            <Choice
+              label="How does it feel?"
+              value=""
+              options={feels}
+              onChange={(v) => run(keep({ feel: v as AskedRoot["feel"], colour: "brown" }))}
+            />
+          )}
+          {answer.asks !== "root" && <Button onClick={() => run(keep())}>Keep this with its answer</Button>}
+        </>
+      )}
+      {trouble !== undefined && <Trouble error={trouble} />}
+      <Wished kept={kept} />
+    </section>
+  );
+}
+
+/** The answer first, then why, what instead, and what changes it. */
+function AnswerSaid({ answer: a }: { answer: WishAnswer }) {
+  return (
+    <div className="answer-said" data-answer={a.answer} role="status">
+      <p className="answer-word">
+        {answerWords[a.answer]}
+        {a.from_on && <small>, until {day(a.from_on)}</small>}
+      </p>
+      <p>
+        <Marked text={a.because} />
+      </p>
+      {a.instead && (
+        <p>
+          <b>Instead:</b> <Marked text={a.instead} />
+        </p>
+      )}
+      {a.changes && (
+        <p>
+          <b>What changes it:</b> <Marked text={a.changes} />
+        </p>
+      )}
+      {a.cautions.map((c) => (
+        <p key={c.code} className="answer-caution">
+          <Marked text={c.words} />
+        </p>
+      ))}
+    </div>
+  );
+}
+
+const outcomes: Words = [
+  ["did", "Did it"],
+  ["left", "Left it"],
+  ["instead", "Did the other"],
+];
+
+/** What was wished for, what was said, and what was then done. */
+function Wished({ kept }: { kept: KeptWish[] }) {
+  if (kept.length === 0) return null;
+  return (
+    <>
+      <h3>Asked before</h3>
+      <ul className="wished">
+        {kept.map((k) => (
+          <Once key={k.id} kept={k} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Once({ kept: k }: { kept: KeptWish }) {
+  const { plant } = usePlant();
+  const cache = useQueryClient();
+  const [trouble, setTrouble] = useState<unknown>();
+  const say = async (done: string) => {
+    try {
+      setTrouble(undefined);
+      const body = { version: k.version, note: k.note, done: (done === k.done ? undefined : done) as typeof k.done };
+      await ask(client.PUT("/api/v1/wishes/{id}", { params: { path: { id: k.id } }, body }));
+    } catch (e) {
+      setTrouble(e);
+    }
+    await cache.invalidateQueries({ queryKey: ["plant", plant.id, "may-i"] });
+  };
+  return (
+    <li data-kept={k.answer.wish}>
+      <span>
+        {day(k.on)}: {k.answer.name}? <b>{answerWords[k.answer.answer]}.</b>
+      </span>
+      <span className="wished-done">
+        {outcomes.map(([done, words]) => (
+          <Button key={done} size="small" aria-pressed={k.done === done} onClick={() => run(say(done))}>
+            {words}
+          </Button>
+        ))}
+      </span>
+      {trouble !== undefined && <Trouble error={trouble} />}
+    </li>
+  );
+}
