@@ -31,6 +31,11 @@ var sound = map[string]struct{ path, body string }{
 		"",
 		`{"plant":{"group":"slipper"},"inspection":{"findings":{"snails-seen":"present"}},"reading":{"roots":[]},"on":"2026-01-05"}`,
 	},
+	"computePotOrHold":    {"", `{"plant":{"tag":"x","group":"cattleya","leaf_count":4},"inspection":{"findings":{"leaves-limp":"present"},"unpotted":true},"reading":{"roots":[{"id":"a","count":4,"segments":[{"length_mm":60,"feel":"firm"}]}]},"air":{"night_c":16,"day_c":24,"humidity_percent":50,"light":"bright"},"home":{"route":"bark","from_on":"2025-12-01"},"on":"2026-01-05"}`},
+	"computeCleaningPlan": {"", `{"plant":{"tag":"x","group":"cattleya","leaf_count":4},"inspection":{"findings":{"leaves-limp":"present"},"unpotted":true},"reading":{"roots":[{"id":"a","count":4,"segments":[{"length_mm":60,"feel":"firm"}]}]},"air":{"night_c":16,"day_c":24,"humidity_percent":50,"light":"bright"},"home":{"route":"bark","from_on":"2025-12-01"},"on":"2026-01-05"}`},
+	"computeMayI":         {"", `{"plant":{"tag":"x","group":"cattleya","leaf_count":4},"inspection":{"findings":{"leaves-limp":"present"},"unpotted":true},"reading":{"roots":[{"id":"a","count":4,"segments":[{"length_mm":60,"feel":"firm"}]}]},"air":{"night_c":16,"day_c":24,"humidity_percent":50,"light":"bright"},"home":{"route":"bark","from_on":"2025-12-01"},"on":"2026-01-05","wish":"cut-root","root":{"feel":"firm","colour":"brown","wetting":"dull"}}`},
+	"keepWish":            {"/api/v1/plants/1/wishes", `{"wish":"cut-root","root":{"feel":"firm","colour":"brown","wetting":"dull"},"note":"asked twice"}`},
+	"settleWish":          {"/api/v1/wishes/1", `{"version":{version},"done":"left","note":"waited"}`},
 	"computeLook": {
 		"",
 		`{"plant":{"group":"slipper","blades":[{"length_mm":90,"width_mm":20}]},"inspection":{"findings":{"snails-seen":"present"}}}`,
@@ -119,7 +124,7 @@ var sound = map[string]struct{ path, body string }{
 	"hold":        {"/api/v1/plants/1/holding", `{"method":"lid","from":"2026-01-05"}`},
 	"planHome": {
 		"/api/v1/plants/1/home",
-		`{"version":{version},"plan":{"base_mm":40,"parts":[{"component":"perlite","parts":1}],"pot":{"shape":"round","top_mm":110,"bottom_mm":80,"height_mm":95}}}`,
+		`{"version":{version},"plan":{"route":"bark","base_mm":40,"parts":[{"component":"perlite","parts":1}],"pot":{"shape":"round","top_mm":110,"bottom_mm":80,"height_mm":95}}}`,
 	},
 	"markHomeJob":      {"/api/v1/plants/1/home/jobs", `{"job":"label","state":"skipped","reason":"later"}`},
 	"settle":           {"/api/v1/plants/3/homes", `{"route":"lid","from_on":"2026-01-06"}`},
@@ -162,6 +167,7 @@ var sound = map[string]struct{ path, body string }{
 
 // versions says where the version of a document stands.
 var versions = map[string]string{
+	"settleWish":       "kind = 'wish' AND id = 1",
 	"saveCourse":       "kind = 'course' AND id = 1",
 	"saveInspection":   "kind = 'look' AND id = 1",
 	"measureComponent": "kind = 'component' AND code = 'perlite'",
@@ -205,7 +211,7 @@ func newDamaged(t *testing.T) *damaged {
 		d.well(id, strings.Replace(sound[id].path, "/2/", "/1/", 1))
 	}
 	d.well("startCourse", "/api/v1/plants/1/courses")
-	for _, id := range []string{"addPlace", "addStock", "addRecipe", "startTimer", "weigh", "addIncident", "saveReading", "scaleReads"} {
+	for _, id := range []string{"addPlace", "addStock", "addRecipe", "startTimer", "weigh", "addIncident", "saveReading", "scaleReads", "keepWish", "planHome"} {
 		d.well(id, "")
 	}
 	return d

@@ -230,7 +230,10 @@ func TestTheWayHomeOverTheInterface(t *testing.T) {
 		require.Equal(t, 200, status, "%s: %v", path, doc)
 		return doc
 	}
-	p := post("/api/v1/plants", `{"tag":"Wire","group":"oncidium","leaf_count":5,"bulb_count":3,"pot":"none"}`)
+	place := post("/api/v1/places", `{"name":"Dry shelf","low_c":16,"high_c":24,"humidity_percent":40}`)
+	p := post("/api/v1/plants", fmt.Sprintf(
+		`{"tag":"Wire","group":"oncidium","leaf_count":5,"bulb_count":3,"pot":"none","place_id":%v}`, place["id"],
+	))
 	at := fmt.Sprintf("/api/v1/plants/%v", p["id"])
 	r := post(at+"/readings", `{"read_on":"2026-01-05"}`)
 	reading := fmt.Sprintf("/api/v1/readings/%v", r["id"])

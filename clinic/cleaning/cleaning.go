@@ -47,7 +47,7 @@ type MarkJob struct {
 // AddJob is a job of the user's own.
 type AddJob struct {
 	Do    string `json:"do" required:"true" validate:"required,notblank,max=200"`
-	Stage string `json:"stage" required:"true" validate:"oneof=bench first bulk cuts spikes dividing treatment rinse dry after"`
+	Stage string `json:"stage" required:"true" validate:"oneof=bench bulk cuts spikes dividing treatment rinse dry after"`
 }
 
 // CloseCleaning closes a cleaning, or opens it again.

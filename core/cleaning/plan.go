@@ -50,7 +50,7 @@ func Stages() []work.Stage { return plans().Stages }
 // Job is one thing to do: what, how much, how long, why, by which side.
 type Job struct {
 	Code     string              `json:"code" required:"true"`
-	Stage    string              `json:"stage" required:"true" enum:"bench,first,bulk,cuts,spikes,dividing,treatment,rinse,dry,after"`
+	Stage    string              `json:"stage" required:"true" enum:"bench,bulk,cuts,spikes,dividing,treatment,rinse,dry,after"`
 	Do       knowledge.Text      `json:"do" required:"true"`
 	Why      []knowledge.Text    `json:"why" required:"true"`
 	Because  []string            `json:"because" required:"true" description:"the causes that ask for it, by name"`

@@ -100,7 +100,7 @@ func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 		out:      p.Stands().Where() != patient.Potted,
 	}
 	d.season, d.daysToWarm = k.SeasonOf(p)
-	if len(d.findings) == 0 && p.Growth() == "" && !d.out {
+	if h := p.Heard(); len(d.findings) == 0 && p.Growth() == "" && !d.out && len(h.Acted) == 0 {
 		d.line(Line{Say: "unlooked"})
 		return d.v
 	}

@@ -130,7 +130,11 @@ func (d *decider) class() string {
 	}
 	mineral := d.p.Stands().Medium() == "mineral"
 	if slices.ContainsFunc(d.Eats, d.p.ActsOn) && !mineral {
-		raise(Soon, "cause-eats")
+		to := Soon
+		if slices.ContainsFunc(d.Eats, d.confirmed) {
+			to = Now // that they eat roots is known
+		}
+		raise(to, "cause-eats")
 	}
 	if d.vain {
 		raise(Now, "drowning")
@@ -145,6 +149,12 @@ func (d *decider) class() string {
 		raise(Soon, "plan-strips")
 	}
 	return class
+}
+
+// confirmed holds for a cause that the user confirmed.
+func (d *decider) confirmed(cause string) bool {
+	l := d.p.Look()
+	return l != nil && l.Noted.Decisions[cause].Settles() == patient.Confirmed
 }
 
 // onlyGuests holds where the medium would come off for guests alone.

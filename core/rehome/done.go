@@ -65,10 +65,19 @@ func (k *Knowledge) DoneFrom(route string, told []Job) *Done {
 		}
 	}
 	d := k.DoneOf(t, told)
-	if !reflect.DeepEqual(k.Finished(d), told) {
+	if !reflect.DeepEqual(said(k.Finished(d)), said(told)) {
 		return &Done{Route: route, Told: told}
 	}
 	return d
+}
+
+// said are jobs with their words alone, without the stances that the table has for them.
+func said(jobs []Job) []Job {
+	list := slices.Clone(jobs)
+	for i := range list {
+		list[i].Says = nil
+	}
+	return list
 }
 
 var amountIn = regexp.MustCompile(`(?:^|, )(\d+) mL `)

@@ -1579,7 +1579,7 @@ export interface components {
         AddJob: {
             do: string;
             /** @enum {string} */
-            stage: "bench" | "first" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
+            stage: "bench" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
         };
         AddPlant: {
             /** @description a day, a month or a year */
@@ -2152,7 +2152,7 @@ export interface components {
             /** @description where growers differ: the side it follows */
             side?: components["schemas"]["DisputesSide"];
             /** @enum {string} */
-            stage: "bench" | "first" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
+            stage: "bench" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
             /** @enum {string} */
             state: "open" | "done" | "skipped";
             use?: string;
