@@ -158,6 +158,7 @@ func TestTheHouseAndThePlantTakeSides(t *testing.T) {
 	p.tap(".top a", "Bench")
 	p.see(".bench-do", "Nothing to cut. Leave the roots alone.")
 	p.tap(".bench-list a", "Sides")
+	p.tap(".strip a", "Roots")
 	p.see(".entry-what", "Keep as an anchor")
 
 	p.tap(".strip a", "Intake")

@@ -88,8 +88,10 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 			lookAtNew(p, "Limp 4", "Phalaenopsis and kin")
 			p.found("Leaves", "leaves-limp")
 			p.none("Leaves")
-			p.see(".headline", "Leave it.")
+			p.see(".headline", "Feel the medium first. Is it wet? Look again on "+onDay(1)+".")
+			p.see(".look-why li", "Push a finger or a dry stick into it, and say which.")
 			p.found("Pot", "stays-wet")
+			p.see(".headline", "Unpot it now.") // thirsty in wet medium: its roots do not drink
 			p.tap(".strip a", "Cause")
 			p.see(".headline", "Suffocation in the medium: likely.")
 			p.see(".next h2", "Check this next")
@@ -97,7 +99,7 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 			p.fits(at.width)
 
 			p.tap(".strip a", "Unpot")
-			p.see(".unpot-steps li", "Wet roots bend, dry ones snap.")
+			p.see(".unpot-steps li", "It is wet already. Do not soak it.")
 			p.tap(".tick", "It is out of its pot")
 			p.found("Medium", "compacted")
 			p.see(".unpot-follows li", "The medium is rotting. All of it comes off.")
@@ -274,7 +276,7 @@ func TestALookRefusesWhatCannotBe(t *testing.T) {
 	p.gone(".field-error", "")
 	p.fill("The one before", "200")
 	p.see(".leaf-pairs li", "Smaller: stress in the months when it formed.")
-	p.see(".headline", "Unpot it soon.") // smaller growth is a sign
+	p.see(".look-why li", "asks first about light, warmth, feed") // on a sound plant it is no reason to unpot
 	p.fill("Highest day", "12")
 	p.fill("Lowest night where it stands", "20")
 	p.see(".field-error", "The lowest night is warmer than the highest day.")

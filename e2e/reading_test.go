@@ -362,6 +362,7 @@ func TestAReadingBegunByMistakeHidesNothing(t *testing.T) {
 	p.tap(".top a", "Bench")
 	p.see(".bench-do", "Take 6 off, leave 3 as found.")
 	p.tap(".bench-list a", "Mistake")
+	p.tap(".strip a", "Roots")
 	p.see(".headline", "Feel each root")
 	p.tap("button", "New reading")
 	p.tap("button", "Start from what the cuts left")

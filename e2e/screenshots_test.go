@@ -31,7 +31,7 @@ var views = []view{
 	{"divide", "Crate 11, two leads", "clean/divide", ".divide .headline", "It can be divided into 2."},
 	{"sheet", "Crate 4, silvered leaves", "clean/sheet", ".case-time", "round 2."},
 	{"race", "Crate 12, not one root", "home", ".race .headline", "chance"},
-	{"decide", "Import, sealed tips", "home/decide", ".decide .headline", "Hold it bare"},
+	{"decide", "Import, sealed tips", "home/decide", ".decide .headline", "Hold it"},
 	{"rehome", "Crate 15, back into pebbles", "home/house", ".house-it .headline", "Inorganic with reservoir"},
 	{"do", "Crate 2, from wet moss", "home/do", ".do-it .headline", "jobs are left"},
 	{"media", "", "/mix?do=media", ".media-list", "Bark, medium"},

@@ -318,7 +318,7 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 	if err == nil {
 		l := judging.LookShown(look.ID, look.Day, look.DueOn, look.Short)
 		p.Looked = &l
-		p.potted()
+		p.since(r.Base.Homes)
 	} else if !record.IsMissing(err) {
 		return p, err
 	}
@@ -343,9 +343,9 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 	return nil
 }
 
-// potted says that a plant which a look found out of its pot was potted since.
-func (p *Plant) potted() {
-	if p.Standing != nil && p.Looked != nil && p.Looked.Decision == look.Out && p.Standing.Since >= p.Looked.LookedOn {
-		p.Looked.Headline = look.Table().Words(look.PottedSince)
+// since says that a plant was given a home since its last look.
+func (p *Plant) since(homes []patient.Home) {
+	if n := len(homes); n > 0 && p.Looked != nil && p.Looked.Decision != "" && homes[n-1].From >= p.Looked.LookedOn {
+		p.Looked.Headline = look.Table().Words(look.Since(homes[n-1]))
 	}
 }

@@ -63,7 +63,7 @@ func InspectedOf(ctx context.Context, r *record.Record, d ledger.Doc[record.Look
 		Said:       InWords(d.Value.Said),
 	}
 	all.Judge(p)
-	all.since(r.Base.Homes)
+	all.since(&r.Base)
 	all.Leaves = leafMemory(r, p.Looks[0])
 	return all, nil
 }
@@ -87,18 +87,14 @@ func (all *Inspected) judgeLook(p *patient.Patient, heard patient.Heard) {
 	all.Causes.Plan, all.Causes.Later = look.Agreed(all.Causes.Plan, all.Look, all.Look.Stays(p))
 }
 
-// since says what became of a plant that a look found out of its pot, by the homes it was
-// given since.
-func (all *Inspected) since(homes []patient.Home) {
-	if all.Look.Decision != look.Out {
+// since says what became of a plant since its newest look, by the homes it was given.
+func (all *Inspected) since(p *patient.Patient) {
+	if l := p.Look(); l == nil || l.ID != all.ID || all.Look.Decision == "" {
 		return
 	}
-	for _, h := range homes {
+	for _, h := range p.Homes {
 		if h.From >= all.LookedOn {
-			all.Look.Line = look.PottedSince
-			if h.Hold {
-				all.Look.Line = look.HeldSince
-			}
+			all.Look.Line = look.Since(h)
 			all.Look.Headline = look.Table().Words(all.Look.Line)
 		}
 	}

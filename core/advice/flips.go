@@ -44,8 +44,7 @@ type flipping struct {
 // try adds a fact, where the plant with it would be advised otherwise.
 func (f *flipping) try(when knowledge.Text, with *patient.Patient) {
 	then := brief(with, f.of)
-	if then.Code == f.now.Code && then.Line.Row == f.now.Line.Row || then.Headline == "" ||
-		len(f.list) >= int(f.Most.Value) {
+	if then.Headline == f.now.Headline || then.Headline == "" || len(f.list) >= int(f.Most.Value) {
 		return
 	}
 	f.list = append(f.list, Flip{If: when, Then: then.Headline, Code: then.Code})

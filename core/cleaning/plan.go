@@ -137,7 +137,7 @@ type planner struct {
 func Draw(w Work) Plan {
 	p := planner{planTable: plans(), Work: w, p: w.Patient, jobs: map[string]*Job{}, heard: look.Heard(w.Patient)}
 	potted := w.Patient.Stands().Where() == patient.Potted
-	if w.Patient.Look() != nil {
+	if look.Holds(w.Patient) {
 		v := look.Table().Decide(w.Patient.AtLook())
 		p.stays = v.Stays(w.Patient)
 		if w.Spike == nil {
@@ -313,7 +313,7 @@ func (p *planner) fromCauses() {
 
 func (p *planner) spikes() {
 	flowering := p.p.Flowering()
-	if p.p.Profile.KeepsSpike() && flowering != "" && flowering != patient.NotFlowering {
+	if p.p.Profile.KeepsSpike() && flowering.InFlower() && !p.stays {
 		p.add("spike-never")
 	} else if s := p.Spike; s != nil {
 		j := p.add(map[string]string{"cut": SpikeCut, "wait": "spike-wait", "keep": "spike-keep"}[s.Do])

@@ -137,11 +137,13 @@ func (k *Knowledge) Words(l Line) string {
 	return k.Lines[l.Say]
 }
 
-// Lines of a plant that a look found out of its pot, by what became of it since.
-var (
-	PottedSince = Line{Say: "potted-since"}
-	HeldSince   = Line{Say: "held-since"}
-)
+// Since is the line of a look after which the plant was given a home.
+func Since(h patient.Home) Line {
+	if h.Hold {
+		return Line{Say: "held-since"}
+	}
+	return Line{Say: "potted-since"}
+}
 
 func (d *decider) line(l Line) { d.v.Line, d.v.Headline = l, d.Knowledge.Words(l) }
 
@@ -202,12 +204,16 @@ func (d *decider) leave(water string) {
 		d.v.AgainDays = int(f.FeelDays.Value)
 		d.line(Line{Say: Feel})
 		d.rule("feel-first")
-		d.v.Ask = []string{d.Water.InVain[0], d.Water.Dry[0]}
+		for _, f := range []string{d.Water.InVain[0], d.Water.Dry[0]} {
+			if d.findings[f] == "" {
+				d.v.Ask = append(d.v.Ask, f)
+			}
+		}
 		return
 	case water != "":
 		d.v.AgainDays = int(f.WaterDays.Value)
 		d.line(Line{Say: water})
-		d.rule(map[string]string{WaterIt: "water-first", WaterLittle: "water-little"}[water])
+		d.rule(map[string]string{WaterIt: "water-first", WaterLittle: "water-little", Damp: "damp"}[water])
 		return
 	}
 	d.v.AgainDays = int(f.LeaveDays.Value)

@@ -83,7 +83,9 @@ func TestThirstInADryPotAsksForWater(t *testing.T) {
 
 		c := looked(t, "oncidium", sign)
 		c.Findings["limp-though-wet"] = patient.Absent
-		assert.Equal(t, "Water it. Do not unpot it.", decide(c).Headline, "it was felt, and is not wet")
+		assert.Equal(t, []string{"pot-light"}, decide(c).Ask, "not wet is not yet dry")
+		c.Findings["pot-light"] = patient.Absent
+		assert.Equal(t, "Leave it, and weigh it.", decide(c).Headline, "it is damp")
 
 		c.Growth = patient.Resting
 		assert.Equal(t, "Give it a little water. Do not unpot it.", decide(c).Headline)

@@ -15,9 +15,14 @@ func (v Verdict) Stays(p *patient.Patient) bool {
 
 // Heard is what the causes of a plant ask for, as far as its look agrees: nothing that goes
 // against what the look says, and nothing that is done out of the pot while the plant stays in.
+// In a home that it was given since, nothing is asked for any more.
 func Heard(p *patient.Patient) patient.Heard {
 	h := p.Heard()
 	if p.Look() == nil {
+		return h
+	}
+	if !Holds(p) {
+		h.Plan, h.Asked = nil, nil
 		return h
 	}
 	v := Table().Decide(p.AtLook())
@@ -67,6 +72,16 @@ func Agreed(plan []string, v Verdict, stays bool) (now, later []string) {
 		}
 	}
 	return now, later
+}
+
+// Holds holds for a look that is not history: no home was given since, or the plant was out of
+// its pot by then and still is.
+func Holds(p *patient.Patient) bool {
+	l := p.Look()
+	if l == nil || p.Stands().EpochOf(l.On) == patient.AtPresent {
+		return l != nil
+	}
+	return p.Stands().Where() != patient.Potted && p.AtLook().Stands().Where() != patient.Potted
 }
 
 // ReadInPot holds for a plant whose roots would be read where it stands: in a home that it was

@@ -28,16 +28,20 @@ func (d *decider) hear() {
 }
 
 // dry holds where the medium is known to be dry.
-func (d *decider) dry() bool {
-	return !d.vain && (d.any(d.Water.Dry) || d.findings[d.Water.InVain[0]] == patient.Absent)
+func (d *decider) dry() bool { return !d.vain && d.any(d.Water.Dry) }
+
+// damp holds where it was felt, and is neither wet nor dry.
+func (d *decider) damp() bool {
+	return d.findings[d.Water.InVain[0]] == patient.Absent && d.findings[d.Water.Dry[0]] == patient.Absent
 }
 
 // failing holds where roots are known to fail.
 func (d *decider) failing() bool { return d.any(d.Water.Failing) || d.grade().Few() }
 
-// grade is how much living root was read since its last move; unread where nothing was.
+// grade is how much living root was read, in a pot since its last move; unread where nothing
+// was.
 func (d *decider) grade() roots.GradeCode {
-	if r := d.p.Reading; r != nil && d.p.Stands().EpochOf(r.On) == patient.History {
+	if r := d.p.Reading; r != nil && !d.out && d.p.Stands().EpochOf(r.On) == patient.History {
 		return roots.Unread
 	}
 	return d.p.Condition().Grade()
@@ -176,6 +180,7 @@ func (d *decider) onlyGuests() bool {
 const (
 	WaterIt     = "water"
 	WaterLittle = "water-little"
+	Damp        = "damp" // it has some, and is looked at again
 	Feel        = "feel"
 	Check       = "check"
 )
@@ -193,6 +198,8 @@ func (d *decider) water() string {
 		return WaterIt
 	case d.rests && !d.has("leaves-limp"):
 		return "" // shrivelled bulbs are expected after a move
+	case d.damp():
+		return Damp
 	default:
 		return Feel
 	}

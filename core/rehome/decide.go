@@ -143,12 +143,14 @@ func (c deciding) inPot() string {
 	if h := c.p.Stands().Rehoused(); h != nil && (c.p.Look() == nil || c.p.Look().On <= h.From) {
 		return "housed"
 	}
-	switch v := look.Table().Decide(c.p.AtLook()); v.Decision {
-	case "":
+	switch v := look.Table().Decide(c.p.AtLook()); {
+	case v.Decision == "":
 		return "look-first"
-	case look.Soon, look.Now:
+	case v.Line.Say == look.Check:
+		return "checks"
+	case v.Decision == look.Soon || v.Decision == look.Now:
 		return "unpot-first"
-	case look.Wait:
+	case v.Decision == look.Wait:
 		return "waits"
 	default:
 		return "left"

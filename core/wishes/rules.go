@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"therapeon/core/advice"
+	"therapeon/core/causes"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -24,7 +25,7 @@ type asked struct {
 
 func asking(p *patient.Patient, of Ask) *asked {
 	a := &asked{p: p, of: of, now: advice.Brief(p, of.Race), where: p.Stands().Where(), left: p.Condition().GradeLeft()}
-	if l := p.Look(); l != nil && p.Stands().EpochOf(l.On) == patient.AtPresent {
+	if look.Holds(p) {
 		a.seen = look.Table().Decide(p.AtLook())
 	}
 	if days, known := p.Stands().Moved(); known {
@@ -47,6 +48,14 @@ func (a *asked) until() string {
 func (a *asked) has(finding string) bool { return a.p.Stands().Signs()[finding] == patient.Present }
 
 func (a *asked) says(s stances.Stance) bool { return slices.Contains(a.seen.Says, s) }
+
+// plans holds where what its causes ask for takes a stance.
+func (a *asked) plans(s stances.Stance) bool {
+	return slices.ContainsFunc(look.Heard(a.p).Plan, func(code string) bool {
+		action, _ := causes.Table().Action(code)
+		return slices.Contains(action.Says, s)
+	})
+}
 
 // few holds for a plant with hardly a living root, as far as that was read.
 func (a *asked) few() bool { return a.left == roots.Rootless || a.left == roots.NearRootless }
@@ -142,6 +151,8 @@ func (a *asked) anotherMedium() (string, string) {
 		return "out", ""
 	case a.where != patient.Potted:
 		return "held", ""
+	case a.now.Code == advice.Check:
+		return "check", ""
 	case a.moved:
 		return "moved", a.rests
 	case asksForIt && a.anyKind():
@@ -150,6 +161,8 @@ func (a *asked) anotherMedium() (string, string) {
 		return "new-roots", ""
 	case asksForIt:
 		return "no-roots", ""
+	case a.now.Code == advice.Feel || a.now.Code == advice.Water:
+		return "thirsty", ""
 	default:
 		return "thrives", ""
 	}
@@ -167,7 +180,11 @@ func (a *asked) water() (string, string) {
 		return "wet-limp", ""
 	case a.seen.Line.Say == look.WaterLittle:
 		return "little", ""
-	case a.says(stances.Water) || a.has("pot-light"):
+	case a.says(stances.Water):
+		return "dry", ""
+	case a.plans(stances.NoWater):
+		return "kept-dry", ""
+	case a.has("pot-light"):
 		return "dry", ""
 	case a.of.Due != nil && a.of.Due.On <= a.p.Today():
 		return "due", ""
@@ -189,7 +206,7 @@ func (a *asked) feed() (string, string) {
 		return "held", ""
 	case a.says(stances.NoWater):
 		return "wet-limp", ""
-	case salt || slices.Contains(look.Heard(a.p).Plan, "feed-less") && a.seen.Decision != "":
+	case salt || a.plans(stances.NoFeed):
 		return "salt", ""
 	case a.moved:
 		return "moved", a.rests
@@ -221,8 +238,6 @@ func (a *asked) cutSpike() (string, string) {
 		return map[string]string{"spike-limp": "limp", "spike-cut": "few", "spike-cut-set": "side"}[call.Why.Rule], ""
 	case call != nil && call.Do == "wait":
 		return "unread", ""
-	case a.few() && a.where != patient.Potted:
-		return "few", ""
 	case flowering == patient.Spike:
 		return "keep", ""
 	default:

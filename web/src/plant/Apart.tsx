@@ -26,9 +26,7 @@ export function Apart({ plant }: { plant: Plant }) {
   return (
     <span className="plant-apart">
       {apart ? "Kept apart: own blade, handle it last" : "Suspect: handle it after the clean ones"}{" "}
-      <Button size="small" onClick={() => run(mark(!apart))}>
-        {apart ? "Back among the others" : "Keep it apart"}
-      </Button>
+      <Button onClick={() => run(mark(!apart))}>{apart ? "Back among the others" : "Keep it apart"}</Button>
       {trouble !== undefined && <Trouble error={trouble} />}
     </span>
   );

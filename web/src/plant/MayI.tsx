@@ -150,7 +150,7 @@ function Once({ kept: k }: { kept: KeptWish }) {
       </span>
       <span className="wished-done">
         {outcomes.map(([done, words]) => (
-          <Button key={done} size="small" aria-pressed={k.done === done} onClick={() => run(say(done))}>
+          <Button key={done} aria-pressed={k.done === done} onClick={() => run(say(done))}>
             {words}
           </Button>
         ))}

@@ -58,6 +58,7 @@ function Running() {
     return <Unknown error={asked.error} again={() => run(asked.refetch())} />;
   }
   const { race: r, version } = asked.data;
+  if (!r && asked.error) return <Unknown error={asked.error} again={() => run(asked.refetch())} />;
   if (!r) return <Off text={asked.data.off} />;
   const shown = r.outcomes.find((o) => o.code === (r.holding ?? r.best)) ?? r.outcomes[0];
   if (!shown) return null;

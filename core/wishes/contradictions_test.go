@@ -1,0 +1,278 @@
+package wishes_test
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"os"
+	"runtime"
+	"slices"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/core/advice"
+	"therapeon/core/causes"
+	"therapeon/core/cleaning"
+	"therapeon/core/climate"
+	"therapeon/core/disputes"
+	"therapeon/core/look"
+	"therapeon/core/media"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
+	"therapeon/core/race"
+	"therapeon/core/rehome"
+	"therapeon/core/roots"
+	"therapeon/core/stances"
+	"therapeon/core/taxa"
+	"therapeon/core/wishes"
+)
+
+const today = "2030-05-15"
+
+// drawer draws plants as they come: most of what can be known of them, some of it not.
+type drawer struct{ *rand.Rand }
+
+func (d drawer) is(chance float64) bool { return d.Float64() < chance }
+
+func pick[T any](d drawer, of ...T) T { return of[d.IntN(len(of))] }
+
+func (d drawer) ago(most int) string {
+	on, _ := time.Parse(time.DateOnly, today)
+	return on.AddDate(0, 0, -d.IntN(most)).Format(time.DateOnly)
+}
+
+func (d drawer) plant() *patient.Patient {
+	now, _ := time.Parse(time.DateOnly, today)
+	p := &patient.Patient{
+		Profile: pick(d, taxa.All()...), Judge: causes.Hear, Now: now.Add(10 * time.Hour),
+		House: patient.House{CutMarginMM: 4, South: d.is(0.2)}, Sides: patient.Sides{},
+	}
+	p.Intake = patient.Intake{
+		Group: p.Profile.Code, LeafCount: d.IntN(9), BulbCount: d.IntN(9), KeptApart: d.is(0.1), TereteLeaves: d.is(0.05),
+		Pot:       pick(d, "", "clear", "opaque", "clay", "basket", "mount", "none"),
+		OldMedium: pick(d, "", "bark", "bark-moss", "moss", "mineral", "compost", "none"),
+		BulbState: pick(d, "", patient.Plump, patient.Mixed, patient.Shrivelled),
+		Flowering: pick(d, "", patient.NotFlowering, patient.Spike, patient.Bloom),
+	}
+	p.Intake = p.Intake.OfKind()
+	if d.is(0.7) {
+		p.Intake.LastRepotted = d.ago(900)
+	}
+	for _, q := range disputes.All() {
+		if d.is(0.7) {
+			p.Sides[q.Code] = pick(d, q.Choices...).Code
+		} else {
+			p.Sides[q.Code] = q.Default
+		}
+	}
+	if d.is(0.85) {
+		p.Looks = []patient.Look{d.look(p.Profile)}
+	}
+	if d.is(0.5) {
+		p.Reading = d.reading()
+	}
+	if d.is(0.35) {
+		r := pick(d, rehome.Table().Routes...)
+		h := rehome.Stands(d.ago(60), r.Code, nil)
+		h.Potted = r.Potted()
+		h.LookOn = pick(d, "", "2030-05-20", "2030-05-01")
+		p.Homes = []patient.Home{h}
+	}
+	if d.is(0.6) {
+		p.Site = d.site()
+	}
+	return p
+}
+
+func (d drawer) look(of taxa.Profile) patient.Look {
+	noted := patient.Inspection{
+		Findings: patient.Findings{}, Unpotted: d.is(0.3),
+		Growth:    pick(d, "", patient.NewRoots, patient.Growing, patient.Resting),
+		Flowering: pick(d, "", patient.NotFlowering, patient.Spike, patient.Bud, patient.Bloom, patient.Spent),
+	}
+	for _, f := range causes.Table().Findings {
+		switch {
+		case f.Only == "bulbs" && !of.HasBulbs():
+		case d.is(0.05):
+			noted.Findings[f.Code] = patient.Present
+		case d.is(0.2):
+			noted.Findings[f.Code] = patient.Absent
+		}
+	}
+	if d.is(0.3) {
+		night := float64(d.IntN(22))
+		noted.NightLowC = &night
+	}
+	return patient.Look{ID: 1, On: d.ago(40), Noted: noted}
+}
+
+func (d drawer) reading() *patient.Reading {
+	r := roots.Reading{Roots: []roots.Root{}, InPot: d.is(0.2), Wobbly: d.is(0.2), SpreadingRot: d.is(0.05)}
+	for i := range d.IntN(4) {
+		mm := float64(20 + d.IntN(150))
+		r.Roots = append(r.Roots, roots.Root{
+			ID: fmt.Sprint("r", i), Count: 1 + d.IntN(20), Depth: pick(d, "", roots.Aerial, roots.Edge, roots.Core),
+			Segments: []roots.Segment{{LengthMM: &mm, Feel: pick(d, roots.Firm, roots.Mushy, roots.Hollow, roots.Limp)}},
+			Tip:      pick(d, "", "", "", roots.Growing),
+		})
+	}
+	r.NoneFound = len(r.Roots) == 0
+	return &patient.Reading{ID: 1, On: d.ago(40), Roots: r, Checks: roots.Checks{}}
+}
+
+func (d drawer) site() *patient.Site {
+	at := &climate.Place{Zone: time.UTC}
+	if d.is(0.7) {
+		low := float64(d.IntN(22))
+		at.Usual = &climate.Day{LowC: low, HighC: low + float64(d.IntN(12))}
+	}
+	s := &patient.Site{Name: "shelf", Climate: at, Light: pick(d, "", "shade", "bright", "sun")}
+	if d.is(0.7) {
+		percent := float64(25 + d.IntN(70))
+		s.Percent, at.UsualHumidity = &percent, &percent
+	}
+	return s
+}
+
+// raced is what a race could advise, for it is not run here.
+func (d drawer) raced() race.Advised {
+	a := race.Advised{Chances: map[string]float64{}}
+	if d.is(0.3) {
+		return a
+	}
+	a.Way = pick(d, "tub", "lid", "bag", "pebbles")
+	for _, m := range race.Table().Methods {
+		a.Chances[m.Code] = d.Float64()
+	}
+	a.Chances[a.Way] = 1
+	return a
+}
+
+// piece is something that a page says, with the stances it takes.
+type piece struct {
+	page, words string
+	says        []stances.Stance
+}
+
+// pages are what all pages of a plant say.
+func pages(t require.TestingT, p *patient.Patient, of race.Advised) (all []piece) {
+	add := func(page, words string, says []stances.Stance) {
+		if len(says) > 0 {
+			all = append(all, piece{page, words, says})
+		}
+	}
+	a := advice.For(p, of)
+	add("the plant", a.Headline, a.Says)
+	if look.Holds(p) {
+		at := p.AtLook()
+		v := look.Table().Decide(at)
+		add("look", v.Headline, v.Says)
+		now, later := look.Agreed(p.Heard().Plan, v, v.Stays(at))
+		for _, code := range now {
+			action, _ := causes.Table().Action(code)
+			add("cause", action.Words.Value, action.Says)
+		}
+		for _, code := range later {
+			action, _ := causes.Table().Action(code)
+			assert.True(t, action.Unpots, "%s waits", code)
+		}
+	}
+	for _, j := range cleaning.Draw(cleaning.Work{Patient: p}).Jobs {
+		add("clean", j.Do.Value, j.Says)
+	}
+	w, err := rehome.Table().Lead(p, rehome.Plan{}, nil, of, rehome.Store{Shelf: shelf})
+	require.NoError(t, err)
+	add("pot or hold", w.Decision.Headline, w.Decision.Says)
+	if w.Decision.Code != "housed" { // its jobs are of a next move
+		for _, j := range w.Jobs {
+			add("do it", j.Do, j.Says)
+		}
+	}
+	for _, answer := range wishes.Table().All(p, wishes.Ask{Race: of}) {
+		add("may I: "+answer.Name, answer.Answer+": "+answer.Because.Value, answer.Says)
+	}
+	return all
+}
+
+func shelf(code string) (media.Component, bool) { return media.Table().Component(code) }
+
+// clashes are pairs of pieces that say the opposite.
+func clashes(all []piece) (list []string) {
+	for i, a := range all {
+		for _, b := range all[i:] {
+			if stances.Clash(a.says, b.says) {
+				list = append(list, fmt.Sprintf("%s “%s” %v against %s “%s” %v", a.page, a.words, a.says, b.page, b.words, b.says))
+			}
+		}
+	}
+	return list
+}
+
+// Over thousands of plants, drawn as they come, no page says the opposite of another; what
+// waits has a day; every wish is answered, with its reason.
+func TestNoPlantIsToldTwoThings(t *testing.T) {
+	_ = pots.Table() // the tables are read once, before all
+	plants := 2000
+	if os.Getenv("TORTURE") != "" {
+		plants = 40_000
+	}
+	var wait sync.WaitGroup
+	for worker := range runtime.NumCPU() {
+		wait.Go(func() {
+			for n := worker; n < plants; n += runtime.NumCPU() {
+				d := drawer{rand.New(rand.NewPCG(uint64(n), 13))}
+				p, of := d.plant(), d.raced()
+				if found := clashes(pages(t, p, of)); len(found) > 0 {
+					t.Errorf("plant %d (%s, %s): %s", n, p.Profile.Code, p.Stands().Where(), found[0])
+				}
+				holds(t, n, p, of)
+			}
+		})
+	}
+	wait.Wait()
+}
+
+// holds are laws of every plant.
+func holds(t *testing.T, n int, p *patient.Patient, of race.Advised) {
+	a := advice.For(p, of)
+	assert.NotEmpty(t, a.Headline, "plant %d", n)
+	waits := []string{
+		advice.Leave, advice.Wait, advice.Water, advice.Feel, advice.Check, advice.Soon, advice.Hold, advice.Nest,
+	}
+	if slices.Contains(waits, a.Code) {
+		assert.NotEmpty(t, a.UntilOn, "plant %d: %s has no day", n, a.Code)
+	}
+	for _, f := range a.Flips {
+		assert.NotEqual(t, a.Headline, f.Then, "plant %d: %s changes nothing", n, f.If.Value)
+	}
+	for _, answer := range wishes.Table().All(p, wishes.Ask{Race: of}) {
+		assert.NotEmpty(t, answer.Because.Value)
+		assert.NotEmpty(t, answer.Because.Mark)
+		if answer.Answer == wishes.NotNow {
+			assert.Greater(t, answer.FromOn, today, "plant %d: %s", n, answer.Wish)
+		}
+	}
+}
+
+// More living root never makes the home worse for a plant: held, then in a nest, then potted.
+func TestMoreRootNeverMakesTheHomeWorse(t *testing.T) {
+	order := map[string]int{rehome.HoldBare: 0, rehome.AskAir: 1, rehome.Nest: 1, rehome.PotIt: 2}
+	grades := []roots.GradeCode{roots.Rootless, roots.NearRootless, roots.Poor, roots.Fair, roots.Good}
+	for n := range 2000 {
+		d := drawer{rand.New(rand.NewPCG(uint64(n), 7))}
+		p, of := d.plant(), d.raced()
+		p.Reading, p.Homes, p.Intake.Pot = nil, nil, patient.NoPot
+		last := -1
+		for _, g := range grades {
+			p.Given.Grade = g
+			v := rehome.Table().Decide(p, of)
+			at, ok := order[v.Decision]
+			require.True(t, ok, v.Decision)
+			assert.GreaterOrEqual(t, at, last, "plant %d: %s with %s roots", n, v.Decision, g)
+			last = at
+		}
+	}
+}
