@@ -94,7 +94,8 @@ func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 	assert.Equal(t, "bag", other.Race.Holding)
 	_, err = c.Racing.RaceOf(t.Context(), p.ID, "cupboard")
 	assert.Equal(t, "of", fieldOf(t, err))
-	unread, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "Not read", Group: "vanda", LeafCount: 6, Pot: "none"})
+	out := patient.Intake{Tag: "Not read", Group: "vanda", LeafCount: 6, Pot: "none"}
+	unread, err := c.Intake.AddPlant(t.Context(), out)
 	require.NoError(t, err)
 	blind, err := c.Racing.RaceOf(t.Context(), unread.ID, "")
 	require.NoError(t, err)

@@ -20,7 +20,9 @@ import (
 func TestATickLoadsThePlantTwiceAndRunsNoRace(t *testing.T) {
 	c := newClinic(t)
 	races, best := 0, c.Records.Advice.Best
-	c.Records.Advice.Best = func(ctx context.Context, p *patient.Patient, assumed map[string]float64) (race.Advised, error) {
+	c.Records.Advice.Best = func(
+		ctx context.Context, p *patient.Patient, assumed map[string]float64,
+	) (race.Advised, error) {
 		races++
 		return best(ctx, p, assumed)
 	}

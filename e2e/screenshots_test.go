@@ -20,6 +20,7 @@ type view struct {
 
 var views = []view{
 	{"bench", "", "/", ".bench-list", "Crate 5, thought dead"},
+	{"plant", "By the door, leave it be", "", ".may-i", "Repot it"},
 	{"intake", "Crate 2, from wet moss", "intake", ".intake", "Last repotted"},
 	{"look", "By the door, leave it be", "look", ".look .headline", "Leave it."},
 	{"unpot", "Back shelf, three leaves", "unpot", ".unpot", "What broke"},
@@ -118,9 +119,11 @@ func TestScreenshots(t *testing.T) {
 		if v.name == "house" {
 			at.height = 690 // without the path of a folder made for the picture
 		}
-		shoot(v.name, v.show(t, s, at))
-		if v.name == "roots" {
-			shoot(v.name+"-phone", v.show(t, s, phone))
+		p := v.show(t, s, at)
+		if v.name == "plant" {
+			p.tap(".wishes button", "Repot it")
+			p.see(".answer-word", "No")
 		}
+		shoot(v.name, p)
 	}
 }

@@ -142,7 +142,7 @@ func (r *Record) roundDue(ctx context.Context, course pests.Course) error {
 	if p.Site, err = r.SiteNow(ctx, first.AddDate(0, -1, 0)); err != nil {
 		return err
 	}
-	s, err := pests.Plan(course, p.Stands().Temperatures(), p.Now, p.Intake.TereteLeaves)
+	s, err := pests.Plan(course, p.Around().Temperatures(), p.Now, p.Intake.TereteLeaves)
 	if err != nil {
 		return nil //nolint:nilerr // its own page says what is wrong with it
 	}

@@ -173,7 +173,7 @@ func batch(ctx context.Context, c *record.Keeper, tx *ledger.Tx) (Batch, error) 
 	}
 	slices.SortStableFunc(open, func(a, b ledger.OnBench[record.PlanDoc]) int {
 		return cmp.Or(
-			cmp.Compare(a.Plant.KeptApart, b.Plant.KeptApart),
+			cmp.Compare(a.Plant.Turn, b.Plant.Turn),
 			cmp.Compare(a.Plant.Tag, b.Plant.Tag),
 			cmp.Compare(a.Plant.ID, b.Plant.ID),
 		)

@@ -116,7 +116,9 @@ func (c *Service) Resume(ctx context.Context) error {
 	if err := places.FinishImports(ctx, c.Keeper); err != nil {
 		return err
 	}
-	pass, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (judging.Pass, error) { return judging.PassOf(ctx, tx) })
+	pass, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (judging.Pass, error) {
+		return judging.PassOf(ctx, tx)
+	})
 	if err == nil && pass.By != judging.By(c.Today()) {
 		err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return judging.Begin(ctx, c.Keeper, tx) })
 	}

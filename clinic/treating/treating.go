@@ -135,8 +135,8 @@ func courseOf(
 		return all, err
 	}
 	p.Forget()
-	all.Warmth = p.Stands().Warmth()
-	all.Schedule, err = pests.Plan(doc, p.Stands().Temperatures(), p.Now, p.Intake.TereteLeaves)
+	all.Warmth = p.Around().Warmth()
+	all.Schedule, err = pests.Plan(doc, p.Around().Temperatures(), p.Now, p.Intake.TereteLeaves)
 	return all, err
 }
 

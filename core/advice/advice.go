@@ -136,6 +136,9 @@ func (a *Advice) inPot(p *patient.Patient) {
 	v := look.Table().Decide(at)
 	a.Line = Line{Code: codeOf(v), Look: v.Line}
 	a.Code, a.Page, a.Says = a.Line.Code, PageOf(a.Line.Code), v.Says
+	if v.Decision == "" {
+		a.Because = append(a.Because, rehome.Table().Decisions["look-first"].Reason)
+	}
 	for _, r := range v.Reasons {
 		a.Because = append(a.Because, r.Why)
 	}
@@ -161,7 +164,7 @@ func LookAgainOn(at *patient.Patient, v look.Verdict) string {
 	if l.Noted.AgainOn != "" {
 		return l.Noted.AgainOn
 	}
-	on := at.In(v.AgainDays)
+	on := dates.After(at.Today(), v.AgainDays)
 	if due := at.RoundDue; due > l.On && due < on {
 		return due
 	}
@@ -240,7 +243,7 @@ func until(p *patient.Patient, code string) string {
 		return ""
 	}
 	tub, _ := rehome.Table().Route(rehome.Tub)
-	return p.In(int(tub.LookDays.Value)) // in whichever way it is then held
+	return dates.After(p.Today(), int(tub.LookDays.Value)) // in whichever way it is then held
 }
 
 // ready is what must be ready beforehand, with its day.

@@ -106,7 +106,7 @@ func (f *flipping) outOfPot() {
 		f.late()
 	}
 	figures, now := patient.Table(), "not known"
-	if percent := f.p.Stands().Percent(); percent != nil {
+	if percent := f.p.Around().Percent(); percent != nil {
 		now = fmt.Sprintf("%.0f %%", *percent)
 	}
 	f.air(f.Humid, figures.HumidFrom.Value, figures.HumidFrom.Value, now)
@@ -117,7 +117,7 @@ func (f *flipping) outOfPot() {
 func (f *flipping) air(words knowledge.Text, named, percent float64, now string) {
 	p := *f.p
 	p.Forget()
-	air := p.Stands().Air()
+	air := p.Around().Air()
 	air.Percent = &percent
 	p.Given.Air = &air
 	words.Value = strings.NewReplacer("{percent}", fmt.Sprintf("%.0f", named), "{now}", now).Replace(words.Value)
@@ -134,7 +134,7 @@ func (f *flipping) late() {
 	left := int(math.Max(math.Ceil(days-held), 0))
 	words := f.NoTip
 	words.Value = strings.NewReplacer(
-		"{day}", dates.InWords(f.p.In(left)), "{week}", fmt.Sprint(week),
+		"{day}", dates.InWords(dates.After(f.p.Today(), left)), "{week}", fmt.Sprint(week),
 	).Replace(words.Value)
 	f.list = append(f.list, Flip{If: words, Then: f.NoTipThen.Value})
 }

@@ -240,7 +240,8 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 			if own && (speaks > 0) != (moved > 0) {
 				continue // what bears on it is not read the other way about
 			}
-			all[c].Findings = append(all[c].Findings, Weighed{k.Findings[f].Code, state, math.Round(moved*10) / 10, !own})
+			weighed := Weighed{k.Findings[f].Code, state, math.Round(moved*10) / 10, !own}
+			all[c].Findings = append(all[c].Findings, weighed)
 		}
 	}
 	for c := range all {

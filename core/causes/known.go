@@ -163,14 +163,14 @@ func (n *knower) fromPlace() {
 	}
 	_, most := p.Profile.RangeC()
 	least := p.Profile.InjuryMinC.Value
-	if high, known := p.Stands().Hottest(); known {
+	if high, known := p.Around().Hottest(); known {
 		n.say("hot-day", high > most, fmt.Sprintf("%s: days of %.0f °C, and %.0f °C is its most", from, high, most))
 	}
-	if _, lowest, known := p.Stands().Nights(); known {
+	if _, lowest, known := p.Around().Nights(); known {
 		n.say("cold-night", lowest < least,
 			fmt.Sprintf("%s: nights of %.0f °C, and below %.0f °C it may be hurt", from, lowest, least))
 	}
-	if humid := p.Stands().Humid(); humid != "" && humid != patient.BetweenHumid {
+	if humid := p.Around().Humid(); humid != "" && humid != patient.BetweenHumid {
 		n.say("dry-air", humid == patient.Dry, from+": how humid its air is")
 	}
 	if p.Site != nil && (p.Site.Light == "sun" || p.Site.Light == "shade") {

@@ -56,7 +56,7 @@ func (k *Knowledge) PriorFor(p *patient.Patient, pot pots.Pot, mixWater float64)
 	fill := pot.FillMM()
 	opening := math.Pi * pot.WidthMM(fill) * pot.WidthMM(fill) / 4 / 100
 	wall := math.Pi * (pot.WidthMM(fill) + pot.WidthMM(pot.CrockMM)) / 2 * (fill - pot.CrockMM) / 100
-	around := p.Stands().Air()
+	around := p.Around().Air()
 	humidity := race.Table().Humidity.Value
 	if around.Percent != nil {
 		humidity = *around.Percent

@@ -340,6 +340,10 @@ func (d *decider) takes() {
 		d.says(stances.Apart)
 	}
 	if s := d.v.Spike; s != nil {
-		d.says(map[string]stances.Stance{"cut": stances.CutSpike, "keep": stances.KeepSpike, "wait": stances.KeepSpike}[s.Do])
+		says := stances.KeepSpike
+		if s.Do == "cut" {
+			says = stances.CutSpike
+		}
+		d.says(says)
 	}
 }

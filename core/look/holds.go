@@ -18,7 +18,7 @@ func (d *decider) held(class string) (held, would []Block) {
 		}
 	}
 	shy := moves == "best with new roots" || moves == "only with new roots"
-	usual, lowest, known := d.p.Stands().Nights()
+	usual, lowest, known := d.p.Around().Nights()
 	consider("frost", known && lowest < d.p.Profile.InjuryMinC.Value, true)
 	cold := known && usual < d.p.Profile.GrowthMinC.Value || !known && d.season == patient.Cool && shy
 	consider("cold", cold && !d.newRoots(), moves != "any time")
@@ -48,7 +48,7 @@ func (d *decider) flowerHolds(class string) bool {
 // is waited for.
 func (d *decider) hold(b Block, class string) {
 	days := int(b.Days.Value)
-	_, _, known := d.p.Stands().Nights()
+	_, _, known := d.p.Around().Nights()
 	switch {
 	case b.Code == "frost": // before all else it is brought in
 		d.v.AgainDays = days

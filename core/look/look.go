@@ -143,7 +143,7 @@ func (k *Knowledge) SeasonOf(p *patient.Patient) (season patient.Season, daysToW
 		turn := time.Date(on.Year(), on.Month()+time.Month(months), 1, 0, 0, 0, 0, time.UTC)
 		daysToWarm = int(turn.Sub(on).Hours() / hoursADay)
 	}
-	usual, _, known := p.Stands().Nights()
+	usual, _, known := p.Around().Nights()
 	switch l := p.Look(); {
 	case l != nil && l.Noted.Season != "":
 		season = l.Noted.Season

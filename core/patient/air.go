@@ -9,6 +9,12 @@ import (
 	"therapeon/core/climate"
 )
 
+// Around is what is around a plant: warmth, humidity, light.
+type Around struct{ *Patient }
+
+// Around is what is around it.
+func (p *Patient) Around() Around { return Around{p} }
+
 // Air is the air a plant stands in.
 type Air struct {
 	NightC  float64
@@ -20,13 +26,13 @@ type Air struct {
 
 // Temperatures are those it stands in: of its place, else of the last look, else of its
 // group.
-func (p Stands) Temperatures() *climate.Place {
+func (p Around) Temperatures() *climate.Place {
 	known, _ := p.warmth()
 	return known
 }
 
 // Warmth says where the temperatures are known from.
-func (p Stands) Warmth() string {
+func (p Around) Warmth() string {
 	_, words := p.warmth()
 	return words
 }
@@ -70,7 +76,7 @@ func (p *Patient) findWarmth() (*climate.Place, string) {
 }
 
 // Air is the air to reckon with from its moment on.
-func (p Stands) Air() Air {
+func (p Around) Air() Air {
 	if p.Given.Air != nil {
 		return *p.Given.Air
 	}
@@ -91,8 +97,8 @@ func (p Stands) Air() Air {
 
 // Nights are the nights where it stands around its day, °C: as noted at the look, else of its
 // place. It is false where neither is known.
-func (p Stands) Nights() (usual, lowest float64, known bool) {
-	if l := p.Look(); l != nil && l.Noted.NightLowC != nil && p.EpochOf(l.On) == AtPresent {
+func (p Around) Nights() (usual, lowest float64, known bool) {
+	if l := p.Look(); l != nil && l.Noted.NightLowC != nil && p.Stands().EpochOf(l.On) == AtPresent {
 		return *l.Noted.NightLowC, *l.Noted.NightLowC, true
 	}
 	if p.Site == nil || p.Site.Climate == nil {
@@ -118,8 +124,8 @@ func (p Stands) Nights() (usual, lowest float64, known bool) {
 }
 
 // Hottest is the warmest day where it stands around its day, °C, as Nights.
-func (p Stands) Hottest() (warmest float64, known bool) {
-	if l := p.Look(); l != nil && l.Noted.DayHighC != nil && p.EpochOf(l.On) == AtPresent {
+func (p Around) Hottest() (warmest float64, known bool) {
+	if l := p.Look(); l != nil && l.Noted.DayHighC != nil && p.Stands().EpochOf(l.On) == AtPresent {
 		return *l.Noted.DayHighC, true
 	}
 	if p.Site == nil || p.Site.Climate == nil || p.Site.Climate.Usual == nil {
@@ -148,7 +154,7 @@ const (
 )
 
 // Humid is how humid its room is, by the figures of the house; empty where that is not known.
-func (p Stands) Humid() Humid {
+func (p Around) Humid() Humid {
 	percent := p.Percent()
 	switch k := Table(); {
 	case percent == nil:
@@ -163,7 +169,7 @@ func (p Stands) Humid() Humid {
 }
 
 // Percent is the humidity of its room; nil where that is not known.
-func (p Stands) Percent() *float64 {
+func (p Around) Percent() *float64 {
 	if p.Given.Air != nil || p.Site != nil {
 		return p.Air().Percent
 	}

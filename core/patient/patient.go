@@ -114,15 +114,6 @@ func (p *Patient) Today() string {
 	return p.Day
 }
 
-// In is the day so many days from its own; empty where that is not known.
-func (p *Patient) In(days int) string {
-	on, err := time.Parse(time.DateOnly, p.Today())
-	if err != nil {
-		return ""
-	}
-	return on.AddDate(0, 0, days).Format(time.DateOnly)
-}
-
 // days is the time from a date, of which only the month or year may be known, to the
 // patient's day: at least and at most, in days. It is false where the date is not known.
 func (p *Patient) days(date string) (least, most float64, known bool) {

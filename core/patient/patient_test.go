@@ -322,21 +322,21 @@ func TestWhoIsSuspect(t *testing.T) {
 func TestTheAirOfItsPlaceElseOfTheLookElseOfItsKind(t *testing.T) {
 	p := &Patient{Profile: kind(t, "phalaenopsis"), Now: time.Date(2030, 3, 10, 12, 0, 0, 0, time.UTC)}
 	low, high := p.Profile.RangeC()
-	assert.Equal(t, [2]float64{low, high}, [2]float64{p.Stands().Air().NightC, p.Stands().Air().DayC})
-	assert.Nil(t, p.Stands().Air().Percent)
-	assert.Contains(t, p.Stands().Warmth(), "Only a guess")
+	assert.Equal(t, [2]float64{low, high}, [2]float64{p.Around().Air().NightC, p.Around().Air().DayC})
+	assert.Nil(t, p.Around().Air().Percent)
+	assert.Contains(t, p.Around().Warmth(), "Only a guess")
 	p.Forget()
 	p.Looks = []Look{{Noted: Inspection{NightLowC: mm(14), DayHighC: mm(22)}}}
-	assert.Equal(t, 14.0, p.Stands().Air().NightC)
+	assert.Equal(t, 14.0, p.Around().Air().NightC)
 	p.Forget()
 	p.Site = &Site{Name: "Shed", Climate: &climate.Place{Zone: time.UTC}, Light: "sun", Percent: mm(55)}
-	assert.Equal(t, 14.0, p.Stands().Air().NightC, "of a place of which nothing is known")
-	assert.Equal(t, "sun", p.Stands().Air().Light)
-	assert.Equal(t, 55.0, *p.Stands().Air().Percent)
+	assert.Equal(t, 14.0, p.Around().Air().NightC, "of a place of which nothing is known")
+	assert.Equal(t, "sun", p.Around().Air().Light)
+	assert.Equal(t, 55.0, *p.Around().Air().Percent)
 	p.Forget()
 	p.Site.Climate.Usual = &climate.Day{LowC: 10, HighC: 20}
-	assert.Equal(t, 10.0, p.Stands().Air().NightC)
-	assert.Equal(t, "Temperatures of “Shed”, usually 10 to 20 °C.", p.Stands().Warmth())
+	assert.Equal(t, 10.0, p.Around().Air().NightC)
+	assert.Equal(t, "Temperatures of “Shed”, usually 10 to 20 °C.", p.Around().Warmth())
 }
 
 // 60 mm in 30 days: 2 mm a day. Readings within a week tell nothing: a house rule.

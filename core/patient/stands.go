@@ -292,7 +292,7 @@ func (p *Patient) between(stays []stay, from, to time.Time) (list []Spell, potte
 			continue
 		}
 		spell := Spell{Days: ends.Sub(begins).Hours() / hoursADay, Holding: stay.way}
-		if known := p.Stands().Temperatures(); known != nil {
+		if known := p.Around().Temperatures(); known != nil {
 			air := known.Between(climate.HourOf(begins), climate.HourOf(ends))
 			spell.NightC, spell.DayC, spell.Humidity = air.NightC, air.DayC, air.Humidity
 		}

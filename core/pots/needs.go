@@ -47,7 +47,7 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 		Sympodial: p.Profile.Sympodial(),
 		Clump:     w.Clump,
 		Wall:      string(p.Side(disputes.PotWall)),
-		FilmOrLight: p.Stands().Air().Light == "sun" || len(p.Heard().Asked[ShadePot]) > 0 ||
+		FilmOrLight: p.Around().Air().Light == "sun" || len(p.Heard().Asked[ShadePot]) > 0 ||
 			p.Finding("dark-film") == patient.Present,
 		GrowthMMDay:  p.Profile.ElongationMMPerDay.Value,
 		GrowthFrom:   p.Profile.ElongationMMPerDay.Provenance,

@@ -19,7 +19,7 @@ type Ask struct {
 
 // startOf is what the race of a plant starts from, at its moment.
 func startOf(p *patient.Patient, ask Ask) start {
-	air := p.Stands().Air()
+	air := p.Around().Air()
 	c := start{
 		Profile:     p.Profile,
 		LeafAreaCM2: p.Condition().LeafAreaCM2(),

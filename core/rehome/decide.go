@@ -169,7 +169,7 @@ func (c deciding) held() string {
 
 // few is the row of a plant out of its pot with few roots and no tips.
 func (c deciding) few(grade roots.GradeCode) string {
-	side, humid := c.p.Side(disputes.BareNoTips), c.p.Stands().Humid()
+	side, humid := c.p.Side(disputes.BareNoTips), c.p.Around().Humid()
 	poor := grade == roots.Poor
 	switch {
 	case side == disputes.HoldBare:

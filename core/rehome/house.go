@@ -193,7 +193,7 @@ func (h housing) mix(asked []Asked, shelf media.Shelf) (*Mixed, error) {
 		Actions:  actions,
 		Route:    h.route.Code,
 		Style:    m.Style,
-		Humidity: h.p.Stands().Air().Percent,
+		Humidity: h.p.Around().Air().Percent,
 		Waters:   h.plan.Waters,
 		Origin:   h.plan.Origin,
 	}

@@ -44,14 +44,20 @@ func (d drawer) ago(most int) string {
 	return on.AddDate(0, 0, -d.IntN(most)).Format(time.DateOnly)
 }
 
-func (d drawer) plant() *patient.Patient {
+// noon is the moment that the plants are asked about at.
+func (drawer) noon() time.Time {
 	now, _ := time.Parse(time.DateOnly, today)
+	return now.Add(12 * time.Hour)
+}
+
+func (d drawer) plant() *patient.Patient {
 	p := &patient.Patient{
-		Profile: pick(d, taxa.All()...), Judge: causes.Hear, Now: now.Add(10 * time.Hour),
+		Profile: pick(d, taxa.All()...), Judge: causes.Hear, Now: d.noon(),
 		House: patient.House{CutMarginMM: 4, South: d.is(0.2)}, Sides: patient.Sides{},
 	}
 	p.Intake = patient.Intake{
-		Group: p.Profile.Code, LeafCount: d.IntN(9), BulbCount: d.IntN(9), KeptApart: d.is(0.1), TereteLeaves: d.is(0.05),
+		Group: p.Profile.Code, LeafCount: d.IntN(9), BulbCount: d.IntN(9),
+		KeptApart: d.is(0.1), TereteLeaves: d.is(0.05),
 		Pot:       pick(d, "", "clear", "opaque", "clay", "basket", "mount", "none"),
 		OldMedium: pick(d, "", "bark", "bark-moss", "moss", "mineral", "compost", "none"),
 		BulbState: pick(d, "", patient.Plump, patient.Mixed, patient.Shrivelled),
@@ -115,8 +121,10 @@ func (d drawer) reading() *patient.Reading {
 		mm := float64(20 + d.IntN(150))
 		r.Roots = append(r.Roots, roots.Root{
 			ID: fmt.Sprint("r", i), Count: 1 + d.IntN(20), Depth: pick(d, "", roots.Aerial, roots.Edge, roots.Core),
-			Segments: []roots.Segment{{LengthMM: &mm, Feel: pick(d, roots.Firm, roots.Mushy, roots.Hollow, roots.Limp)}},
-			Tip:      pick(d, "", "", "", roots.Growing),
+			Tip: pick(d, "", "", "", roots.Growing),
+			Segments: []roots.Segment{
+				{LengthMM: &mm, Feel: pick(d, roots.Firm, roots.Mushy, roots.Hollow, roots.Limp)},
+			},
 		})
 	}
 	r.NoneFound = len(r.Roots) == 0

@@ -3,6 +3,7 @@ package wishes
 import (
 	"therapeon/core/advice"
 	"therapeon/core/causes"
+	"therapeon/core/dates"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -36,7 +37,7 @@ func (a *asked) oldBulbs() (string, string) {
 func (a *asked) divide() (string, string) {
 	pieces := 2 * int(Table().Figures.BulbsStay.Value)
 	cold := false
-	if usual, _, known := a.p.Stands().Nights(); known {
+	if usual, _, known := a.p.Around().Nights(); known {
 		cold = usual < a.p.Profile.GrowthMinC.Value
 	}
 	switch {
@@ -66,7 +67,7 @@ func (a *asked) treat() (string, string) {
 	} {
 		named = named || len(heard.Asked[code]) > 0
 	}
-	high, known := a.p.Stands().Hottest()
+	high, known := a.p.Around().Hottest()
 	switch {
 	case !named:
 		return "no-finding", ""
@@ -82,7 +83,7 @@ func (a *asked) treat() (string, string) {
 }
 
 func (a *asked) sun() (string, string) {
-	_, lowest, known := a.p.Stands().Nights()
+	_, lowest, known := a.p.Around().Nights()
 	switch {
 	case a.where != patient.Potted:
 		return "unrooted", ""
@@ -117,7 +118,7 @@ func (a *asked) discard() (string, string) {
 	case a.p.Finding("nothing-firm") == causes.Absent:
 		return "firm", ""
 	case a.few() && a.p.Intake.LeafCount == 0:
-		return "doubtful", a.p.In(int(Table().Figures.DoubtfulDays.Value))
+		return "doubtful", dates.After(a.p.Today(), int(Table().Figures.DoubtfulDays.Value))
 	default:
 		return "lives", ""
 	}

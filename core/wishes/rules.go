@@ -5,6 +5,7 @@ import (
 
 	"therapeon/core/advice"
 	"therapeon/core/causes"
+	"therapeon/core/dates"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -31,7 +32,7 @@ func asking(p *patient.Patient, of Ask) *asked {
 	if days, known := p.Stands().Moved(); known {
 		most := look.Table().Figures.MovedDays.Value
 		a.moved = days <= most && a.now.Code != advice.Soon && a.now.Code != advice.Now
-		a.rests = p.In(int(most - days + 1))
+		a.rests = dates.After(p.Today(), int(most-days+1))
 	}
 	return a
 }
@@ -42,7 +43,7 @@ func (a *asked) until() string {
 	if a.now.UntilOn > a.p.Today() {
 		return a.now.UntilOn
 	}
-	return a.p.In(int(look.Table().Figures.SoonDays.Value))
+	return dates.After(a.p.Today(), int(look.Table().Figures.SoonDays.Value))
 }
 
 func (a *asked) has(finding string) bool { return a.p.Stands().Signs()[finding] == patient.Present }
@@ -193,7 +194,7 @@ func (a *asked) water() (string, string) {
 	case a.resting():
 		return "resting", ""
 	default:
-		return "unknown", a.p.In(1)
+		return "unknown", dates.After(a.p.Today(), 1)
 	}
 }
 
@@ -213,7 +214,7 @@ func (a *asked) feed() (string, string) {
 	case a.resting():
 		return "resting", ""
 	case a.has("pot-light") || a.says(stances.Water):
-		return "dry", a.p.In(1)
+		return "dry", dates.After(a.p.Today(), 1)
 	case a.growing():
 		return "growing", ""
 	default:
@@ -260,7 +261,7 @@ func (a *asked) cutAerial() (string, string) {
 
 // cutRoot feels the root as the root table does.
 func (a *asked) cutRoot() (string, string) {
-	again := a.p.In(int(Table().Figures.RecheckDays.Value))
+	again := dates.After(a.p.Today(), int(Table().Figures.RecheckDays.Value))
 	of := a.of.Root
 	if of.Feel == "" && of.Wetting == "" {
 		return "unfelt", ""

@@ -1,0 +1,172 @@
+package advice
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/core/causes"
+	"therapeon/core/disputes"
+	"therapeon/core/patient"
+	"therapeon/core/race"
+	"therapeon/core/roots"
+	"therapeon/core/taxa"
+)
+
+const day = "2030-05-15"
+
+// plant is a plant of a group on the day of these tests.
+func plant(t *testing.T, group string, change func(*patient.Patient)) *patient.Patient {
+	t.Helper()
+	kind, ok := taxa.Find(group)
+	require.True(t, ok, group)
+	now, err := time.Parse(time.DateOnly, day)
+	require.NoError(t, err)
+	p := &patient.Patient{
+		Profile: kind, Judge: causes.Hear, Now: now.Add(10 * time.Hour), House: patient.House{CutMarginMM: 4},
+		Sides: patient.Sides{disputes.BareNoTips: disputes.ByHumidity, disputes.RepotInFlower: disputes.ByUrgency},
+	}
+	change(p)
+	return p
+}
+
+func looked(on string, growth patient.Growth, found ...string) []patient.Look {
+	noted := patient.Inspection{Findings: patient.Findings{"leaves-limp": patient.Absent}, Growth: growth}
+	for _, f := range found {
+		noted.Findings[f] = patient.Present
+	}
+	return []patient.Look{{ID: 1, On: on, Noted: noted}}
+}
+
+func percent(of float64) *patient.Air { return &patient.Air{NightC: 18, DayC: 24, Percent: &of} }
+
+// From the first look to the new home, each state of a plant has one advice.
+func TestOneAdviceInEveryState(t *testing.T) {
+	for name, x := range map[string]struct {
+		change func(*patient.Patient)
+		code   string
+		until  string
+	}{
+		"nothing was looked at": {func(*patient.Patient) {}, LookFirst, ""},
+		"nothing is wrong":      {func(p *patient.Patient) { p.Looks = looked(day, patient.Growing, "tips-growing") }, Leave, "2030-08-13"},
+		"its medium is gone":    {func(p *patient.Patient) { p.Looks = looked(day, patient.Growing, "crumbles") }, Soon, "2030-05-29"},
+		"out, and not read":     {func(p *patient.Patient) { p.Intake.Pot = patient.NoPot }, Read, ""},
+		"out, its air not known": {func(p *patient.Patient) {
+			p.Intake.Pot, p.Given.Grade = patient.NoPot, roots.Rootless
+		}, AskAir, ""},
+		"out, in dry air": {func(p *patient.Patient) {
+			p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
+		}, Hold, "2030-05-22"},
+		"out, in humid air": {func(p *patient.Patient) {
+			p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(70)
+		}, Nest, "2030-05-22"},
+		"held": {func(p *patient.Patient) {
+			p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
+			p.Homes = []patient.Home{{From: "2030-05-10", Way: "tub", Hold: true, LookOn: "2030-05-17"}}
+		}, Hold, "2030-05-17"},
+		"held, and tips show": {func(p *patient.Patient) {
+			p.Intake.Pot, p.Given.Grade, p.Given.TipsOut = patient.NoPot, roots.Rootless, true
+			p.Homes = []patient.Home{{From: "2030-05-10", Way: "tub", Hold: true}}
+		}, Pot, ""},
+		"housed, whatever was seen before": {func(p *patient.Patient) {
+			p.Looks = looked("2030-05-01", patient.Growing, "crumbles", "decay-smell", "dead-roots-seen")
+			p.Homes = []patient.Home{{From: "2030-05-02", Way: "bark", Potted: true, Medium: "bark", LookOn: "2030-05-30"}}
+		}, Stay, "2030-05-30"},
+		"housed, and it smells": {func(p *patient.Patient) {
+			p.Looks = looked(day, patient.Growing, "sour-smell")
+			p.Homes = []patient.Home{{From: "2030-05-02", Way: "bark", Potted: true, Medium: "bark"}}
+		}, Soon, "2030-05-29"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			a := For(plant(t, "phalaenopsis", x.change), race.Advised{})
+			assert.Equal(t, x.code, a.Code, a.Headline)
+			assert.Equal(t, x.until, a.UntilOn)
+			assert.Equal(t, a.Headline, Table().Words(a.Line), "its words are made from its codes")
+			assert.NotEmpty(t, a.Because)
+		})
+	}
+}
+
+// What single fact would change it, and by how much.
+func TestTheFlipPoint(t *testing.T) {
+	then := func(a Advice) map[string]string {
+		list := map[string]string{}
+		for _, f := range a.Flips {
+			list[f.Code] = f.If.Value
+		}
+		return list
+	}
+	dry := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+		p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
+	}), race.Advised{})
+	assert.Equal(t, "Two tips of 5 mm", then(dry)[Pot])
+	assert.Equal(t, "Air of 60 % and more (now 40 %)", then(dry)[Nest])
+
+	held := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+		p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
+		p.Intake.ArrivedOn = "2030-05-10"
+		p.Homes = []patient.Home{{From: "2030-05-10", Way: "tub", Hold: true}}
+	}), race.Advised{})
+	assert.Contains(t, then(held)[""], "No tip by", "the upper end of the band of its first tip")
+
+	thirsty := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+		p.Looks = looked(day, patient.Growing, "leaves-limp")
+	}), race.Advised{})
+	require.Equal(t, Feel, thirsty.Code)
+	assert.Equal(t, "Felt, and dry", then(thirsty)[Water])
+	assert.Equal(t, "Felt, and wet", then(thirsty)[Now])
+
+	waits := For(plant(t, "cattleya", func(p *patient.Patient) {
+		p.Looks = looked(day, patient.Growing, "pot-bound")
+	}), race.Advised{})
+	require.Equal(t, Wait, waits.Code)
+	assert.Equal(t, "New roots showing at the base or the wall", then(waits)[Soon])
+}
+
+// What must be ready is said with its day: bark is soaked the night before.
+func TestWhatMustBeReadyBeforehand(t *testing.T) {
+	a := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+		p.Looks = looked(day, patient.Growing, "crumbles")
+	}), race.Advised{})
+	require.NotEmpty(t, a.Ready)
+	assert.Equal(t, "2030-05-28", a.Ready[0].On, "the day before it is to be done")
+	var hows []string
+	for _, r := range a.Ready {
+		hows = append(hows, r.How[0].Value)
+	}
+	assert.Contains(t, hows, "Dry bark sheds water for weeks. A night in water, then drained.")
+	none := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+		p.Looks = looked(day, patient.Growing, "tips-growing")
+	}), race.Advised{})
+	assert.Empty(t, none.Ready, "it is left alone")
+}
+
+// The day to look again follows the treatment that runs.
+func TestTheDayFollowsTheTreatment(t *testing.T) {
+	of := func(due string) string {
+		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+			p.Looks, p.RoundDue = looked(day, patient.Growing, "tips-growing"), due
+		}), race.Advised{}).UntilOn
+	}
+	assert.Equal(t, "2030-05-24", of("2030-05-24"))
+	assert.Equal(t, "2030-08-13", of("2030-12-01"), "later than the usual next look")
+	own := plant(t, "phalaenopsis", func(p *patient.Patient) {
+		p.Looks, p.RoundDue = looked(day, patient.Growing, "tips-growing"), "2030-05-24"
+		p.Looks[0].Noted.AgainOn = "2030-06-01"
+	})
+	assert.Equal(t, "2030-06-01", For(own, race.Advised{}).UntilOn, "the user's own day goes first")
+}
+
+// When another way of holding is clearly better, it is said; else one change at a time.
+func TestAHeldPlantIsMovedOnlyForAClearGain(t *testing.T) {
+	held := func(now, best float64) Advice {
+		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+			p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
+			p.Homes = []patient.Home{{From: "2030-05-10", Way: "tub", Hold: true, LookOn: "2030-05-17"}}
+		}), race.Advised{Way: "lid", Chances: map[string]float64{"tub": now, "lid": best}})
+	}
+	assert.Equal(t, "Hold it as it is until tips show.", held(0.8, 0.85).Headline)
+	assert.Equal(t, "Hold it in a more humid way.", held(0.2, 0.85).Headline)
+}

@@ -1,0 +1,84 @@
+package wishes_test
+
+import (
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/core/patient"
+	"therapeon/core/roots"
+	"therapeon/core/taxa"
+	"therapeon/core/wishes"
+)
+
+// Every answer of the table is one that some plant is given, and each names its reason.
+func TestEveryAnswerOfTheTableIsGiven(t *testing.T) {
+	given := map[string]bool{}
+	see := func(p *patient.Patient, ask wishes.Ask) {
+		for _, a := range wishes.Table().All(p, ask) {
+			given[a.Wish+"/"+a.Row] = true
+		}
+	}
+	for n := range 1500 {
+		d := drawer{rand.New(rand.NewPCG(uint64(n), 3))}
+		p := d.plant()
+		ask := wishes.Ask{Race: d.raced(), Root: wishes.Root{Feel: pick(d, "", roots.Firm, roots.Hollow, roots.Limp)}}
+		if d.is(0.3) {
+			ask.Due = &wishes.Due{On: pick(d, "2030-05-10", "2030-05-20")}
+		}
+		see(p, ask)
+	}
+	well, _ := taxa.Find("cattleya") // strong, out of its pot, with new roots: seldom drawn
+	see(&patient.Patient{
+		Profile: well, Now: (drawer{}).noon(),
+		Intake: patient.Intake{BulbCount: 9, Pot: patient.NoPot},
+		Given:  patient.Given{Grade: roots.Good, TipsOut: true},
+	}, wishes.Ask{})
+	for _, w := range wishes.Table().Wishes {
+		for row := range w.Rows {
+			assert.True(t, given[w.Code+"/"+row], "no plant is given %s/%s", w.Code, row)
+		}
+	}
+}
+
+// A brown root is judged as the root table judges it, in pale-rooted kinds and in brown ones:
+// common practice, no source.
+func TestABrownRoot(t *testing.T) {
+	for _, x := range []struct {
+		group string
+		root  wishes.Root
+		want  string
+	}{
+		{"cattleya", wishes.Root{}, wishes.NotNow},
+		{"cattleya", wishes.Root{Feel: roots.Firm, Colour: roots.PatchesSmooth}, wishes.No},
+		{"cattleya", wishes.Root{Feel: roots.Firm, Colour: roots.EvenBrown}, wishes.NotNow},
+		{"cattleya", wishes.Root{Feel: roots.Hollow, Colour: roots.EvenBrown}, wishes.Yes},
+		{"cattleya", wishes.Root{Feel: roots.Mushy}, wishes.Yes},
+		{"slipper", wishes.Root{Feel: roots.Firm, Colour: roots.EvenBrown}, wishes.No},
+		{"slipper", wishes.Root{Feel: roots.Mushy}, wishes.Yes},
+	} {
+		kind, ok := taxa.Find(x.group)
+		require.True(t, ok)
+		p := &patient.Patient{Profile: kind, Now: (drawer{}).noon()}
+		a, ok := wishes.Table().Answer(p, "cut-root", wishes.Ask{Root: x.root})
+		require.True(t, ok)
+		assert.Equal(t, x.want, a.Answer, "%s %+v", x.group, x.root)
+		if a.Row == "doubtful" {
+			assert.Equal(t, "2030-05-29", a.FromOn, "felt again in 14 days: common practice, no source")
+		}
+	}
+	_, ok := wishes.Table().Answer(&patient.Patient{}, "moon", wishes.Ask{})
+	assert.False(t, ok)
+}
+
+// A wish that was kept is shown as it was answered.
+func TestAKeptAnswerKeepsItsWords(t *testing.T) {
+	a, ok := wishes.Table().Kept("feed", "rootless")
+	require.True(t, ok)
+	assert.Equal(t, wishes.No, a.Answer)
+	assert.Equal(t, "Feed it", a.Name)
+	_, ok = wishes.Table().Kept("feed", "moon")
+	assert.False(t, ok)
+}

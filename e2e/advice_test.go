@@ -1,0 +1,129 @@
+package e2e
+
+import (
+	"fmt"
+	"regexp"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+)
+
+// pagesOfAPlant are the steps of a plant that say what to do with it.
+var pagesOfAPlant = []string{
+	"", "look", "unpot", "roots", "cause", "clean", "home", "home/decide", "home/house", "home/do", "progress",
+}
+
+// reported puts a plant on the bench as a rescuer would report it, and looks it over.
+func (s *server) reported(t *testing.T, plant, noted string) {
+	t.Helper()
+	s.send(t, "POST", "/api/v1/plants", plant)
+	s.send(t, "POST", "/api/v1/plants/1/inspections", `{}`)
+	s.send(t, "PUT", "/api/v1/inspections/1", fmt.Sprintf(
+		`{"version":1,"looked_on":%q,"inspection":%s}`, time.Now().Format(time.DateOnly), noted,
+	))
+}
+
+// advised is what a page says of its plant, without what would be said if it were otherwise.
+const advised = `() => {
+	const main = document.querySelector("main.plant").cloneNode(true);
+	main.querySelectorAll(".flips, .decide-until").forEach((e) => e.remove());
+	return main.textContent;
+}`
+
+// The same plant through every page: its one advice is read on each, and on none its opposite.
+func TestOneAdviceOnEveryPage(t *testing.T) {
+	month := time.Now().AddDate(0, 0, -30).Format(time.DateOnly)
+	for name, x := range map[string]struct {
+		plant, noted, advice string
+		never                *regexp.Regexp
+	}{
+		"just moved": {
+			fmt.Sprintf(`{"tag":"One","group":"cattleya","leaf_count":6,"bulb_count":5,"old_medium":"bark","pot":"clear","last_repotted":%q}`, month),
+			`{"findings":{"growth-smaller":"present","growth-stalled":"present"},"growth":"growing"}`,
+			"Leave it.", regexp.MustCompile(`Unpot it (soon|now)|Pot it now`),
+		},
+		"limp in wet moss": {
+			`{"tag":"One","group":"phalaenopsis","leaf_count":5,"old_medium":"moss","pot":"clear","last_repotted":"2020"}`,
+			`{"findings":{"leaves-limp":"present","limp-though-wet":"present","stays-wet":"present"},"growth":"growing"}`,
+			"Unpot it now.", regexp.MustCompile(`Leave it\.|Water it fully|Water it first|Wait `),
+		},
+		"out, without a root, in air nobody knows": {
+			`{"tag":"One","group":"phalaenopsis","leaf_count":5,"pot":"none"}`,
+			`{"findings":{"leaves-limp":"absent"},"unpotted":true}`,
+			"Read its roots first.", regexp.MustCompile(`Pot it now|Hold it (bare|humid)|Unpot it (soon|now)`),
+		},
+	} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			s.reported(t, x.plant, x.noted)
+			p := open(t, s.url, bench)
+			p.see(".bench-looked", x.advice)
+			for _, page := range pagesOfAPlant {
+				p.visit(s.url + "/plants/1/" + page)
+				p.see(".headline, .plant-advice", x.advice)
+				assert.NotRegexp(t, x.never, p.MustEval(advised).Str(), page)
+			}
+		})
+	}
+}
+
+// A newcomer on the phone asks for three things, keeps one, and says what became of it.
+func TestMayIOnThePhone(t *testing.T) {
+	s := fresh(t)
+	month := time.Now().AddDate(0, 0, -30)
+	s.reported(t,
+		fmt.Sprintf(`{"tag":"Wish","group":"phalaenopsis","leaf_count":6,"old_medium":"bark","pot":"clear","last_repotted":%q}`, month.Format(time.DateOnly)),
+		`{"findings":{"tips-growing":"present","leaves-limp":"absent","pot-light":"present"},"growth":"growing"}`,
+	)
+	p := open(t, s.url, phone)
+	p.tap(".bench-list a", "Wish")
+	p.see(".headline", "Leave it.")
+	p.see(".flips li", "Leaves limp while the medium is wet, for two days")
+	p.tap(".wishes button", "Repot it")
+	p.see(".answer-word", "Not now, until "+month.AddDate(0, 0, 91).Format("2 January 2006"))
+	p.see(".answer-said", "Another move costs the roots it is making.")
+	p.see(".answer-said", "What changes it:")
+	p.fits(phone.width)
+	p.tap(".wishes button", "Water it")
+	p.see(".answer-word", "Yes")
+	p.see(".answer-said", "Its medium is dry.")
+	p.tap(".wishes button", "Cut this brown root")
+	p.see(".answer-word", "Not now")
+	p.tap(`[data-field="How does it feel?"] label`, "Hollow, flat")
+	p.see(".answer-word", "Yes")
+	p.see(".answer-caution", "Cut away from you")
+	p.fits(phone.width)
+
+	p.tap(".wishes button", "Repot it")
+	p.tap(".may-i .ant-btn", "Keep this with its answer")
+	p.see(`[data-kept="repot"]`, "Not now.")
+	p.tap(`[data-kept="repot"] button`, "Left it")
+	p.see(`[data-kept="repot"] button[aria-pressed="true"]`, "Left it")
+	p.MustReload().MustWaitLoad()
+	p.see(`[data-kept="repot"] button[aria-pressed="true"]`, "Left it")
+	p.see(`[data-kept="cut-root"]`, "Cut this brown root? Yes.")
+	p.fits(phone.width)
+}
+
+// A suspect is one tap from being kept apart, and back; the bench orders by both.
+func TestASuspectIsKeptApartWithOneTap(t *testing.T) {
+	s := fresh(t)
+	s.reported(t, `{"tag":"Black lead","group":"cattleya","leaf_count":6,"bulb_count":5,"pot":"clay"}`,
+		`{"findings":{"black-edge":"present"},"growth":"growing"}`)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Clean one","group":"cattleya"}`)
+	p := open(t, s.url, phone)
+	p.see(".bench-line", "Suspects from here on.")
+	p.gone(".bench-line", "Kept apart from here on.")
+	p.tap(".bench-list a", "Black lead")
+	p.see(".plant-apart", "Suspect: handle it after the clean ones")
+	p.tap(".plant-apart button", "Keep it apart")
+	p.see(".plant-apart", "Kept apart: own blade, handle it last")
+	p.fits(phone.width)
+	p.tap(".top a", "Bench")
+	p.see(".bench-line", "Kept apart from here on.")
+	p.gone(".bench-line", "Suspects from here on.")
+	p.tap(".bench-list a", "Black lead")
+	p.tap(".plant-apart button", "Back among the others")
+	p.see(".plant-apart", "Suspect: handle it after the clean ones")
+}
