@@ -32,8 +32,12 @@ const doWords: Record<string, string> = {
   places: "Say how humid it is",
 };
 
+/** How many reasons are said at once. */
+const unfolded = 3;
+
 /** The advice with its reasons, what to do until then, and what would change it. */
 function TheAdvice({ plantID, advice: a }: { plantID: number; advice: Advice }) {
+  const more = a.because.slice(unfolded);
   return (
     <section className="the-advice" data-advice={a.code} aria-label="What is advised">
       <p className="headline" aria-live="polite">
@@ -42,10 +46,10 @@ function TheAdvice({ plantID, advice: a }: { plantID: number; advice: Advice }) 
       <p>
         <Link to={pageOf(plantID, a)}>{doWords[a.page]}</Link>
       </p>
-      <Said texts={a.because.slice(0, 3)} />
-      {a.because.length > 3 && (
-        <Fold className="normal" summary={`${a.because.length - 3} more reasons`}>
-          <Said texts={a.because.slice(3)} />
+      <Said texts={a.because.slice(0, unfolded)} />
+      {more.length > 0 && (
+        <Fold className="normal" summary="More reasons">
+          <Said texts={more} />
         </Fold>
       )}
       {a.meanwhile.length > 0 && (
