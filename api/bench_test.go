@@ -278,6 +278,8 @@ func crowd(b *testing.B, file string) {
 			date('2025-03-01', '+' || (70 * i + plants.id % 700) || ' days'),
 			'{"look":{"decision":"leave","say":"leave"},"causes":{"line":{"say":"clear"}}}',
 			'2026-01-05', '2026-01-05', '{"noted":{"findings":{}}}' FROM plants, n`, 5},
+		{`UPDATE plants SET advice = '{"code":"leave","look":{"say":"leave"}}', until_on = (SELECT due_on
+			FROM documents d WHERE d.kind = 'look' AND d.plant_id = plants.id ORDER BY day DESC LIMIT 1)`, 1},
 	} {
 		_, err = db.ExecContext(b.Context(), count+fill.rows, fill.n)
 		require.NoError(b, err)

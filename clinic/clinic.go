@@ -51,7 +51,10 @@ type Clinic struct {
 
 // New opens a clinic on a ledger. The clock is passed in so that histories can be made.
 func New(l *ledger.Ledger, now func() time.Time) *Clinic {
-	k := &record.Keeper{Ledger: l, Now: now, Advice: record.NewAdvice(), Follow: judging.Follow}
+	k := &record.Keeper{
+		Ledger: l, Now: now, Follow: judging.Follow,
+		Advice: record.NewAdvice(), Heard: &record.Hearing{},
+	}
 	house := settings.New(k)
 	k.Wake = house.Woken
 	return over(k, devices.New(k), house)

@@ -28,7 +28,7 @@ var notOfTheCraft = map[string][]string{
 	"clinic/places/importing.go":  {"1000"},                         // hours a batch
 	"clinic/places/places.go":     {"60", "3600", "24", "1990"},     // days shown, units of time, the first year
 	"clinic/racing/racing.go":     {"2_000_000", "366"},             // what a race may take
-	"clinic/record/advice.go":     {"10_000"},                       // races remembered
+	"clinic/record/memory.go":     {"10_000"},                       // races and causes remembered
 	"clinic/shelf/shelf.go":       {"1e-9", "1000"},                 // what is no amount, mL in a litre
 	"clinic/timers/timers.go":     {"40", "1000"},                   // timers, milliseconds
 	"clinic/treating/treating.go": {"12"},                           // noon

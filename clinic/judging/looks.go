@@ -62,16 +62,16 @@ func InspectedOf(ctx context.Context, r *record.Record, d ledger.Doc[record.Look
 		Inspection: p.Look().Noted,
 		Said:       InWords(d.Value.Said),
 	}
-	all.Judge(p)
+	all.Judge(p, r.Keeper.Heard)
 	all.since(&r.Base)
 	all.Leaves = leafMemory(r, p.Looks[0])
 	return all, nil
 }
 
 // Judge fills in what the core makes of a patient at its look.
-func (all *Inspected) Judge(p *patient.Patient) {
+func (all *Inspected) Judge(p *patient.Patient, remembers *record.Hearing) {
 	all.Causes = causes.Table().Judge(p)
-	all.judgeLook(p, all.Causes.Heard())
+	all.judgeLook(p, remembers.Judged(p, all.Causes))
 	all.Unpot = unpot.Table().Advise(p)
 }
 
@@ -134,7 +134,7 @@ func lookAnew(
 		return d, "", err
 	}
 	all := Inspected{Inspection: p.Look().Noted}
-	all.Judge(p)
+	all.Judge(p, r.Keeper.Heard)
 	before := d.Short
 	d.Short, err = all.InShort()
 	d.DueOn = all.AgainOn

@@ -54,7 +54,7 @@ func (c *Service) ComputeLook(
 		p.Reading = &patient.Reading{On: on, Roots: *r}
 	}
 	all := judging.Inspected{Inspection: noted}
-	all.Judge(p)
+	all.Judge(p, c.Heard)
 	return all, nil
 }
 

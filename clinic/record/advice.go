@@ -2,7 +2,6 @@ package record
 
 import (
 	"context"
-	"sync"
 	"time"
 
 	"therapeon/core/patient"
@@ -14,15 +13,11 @@ import (
 type Advice struct {
 	Best func(ctx context.Context, p *patient.Patient, assumed map[string]float64) (race.Advised, error)
 
-	sync.Mutex
-	of map[string]race.Advised // by the start of the race
+	ran memory[race.Advised] // by the start of the race
 }
 
-// mostAdvice is how many are remembered; then it begins anew.
-const mostAdvice = 10_000
-
 // NewAdvice remembers nothing yet.
-func NewAdvice() *Advice { return &Advice{Best: race.Best, of: map[string]race.Advised{}} }
+func NewAdvice() *Advice { return &Advice{Best: race.Best} }
 
 // Way is what the race of a plant advises; empty where there is no race to run.
 func (a *Advice) Way(ctx context.Context, p *patient.Patient, assumed map[string]float64) race.Advised {
@@ -34,9 +29,7 @@ func (a *Advice) Way(ctx context.Context, p *patient.Patient, assumed map[string
 	}
 	p = p.At(hour.In(p.Now.Location()))
 	start := race.Start(p, race.Ask{Assumed: assumed})
-	a.Lock()
-	way, known := a.of[start]
-	a.Unlock()
+	way, known := a.ran.recall(start)
 	if known {
 		return way
 	}
@@ -44,11 +37,6 @@ func (a *Advice) Way(ctx context.Context, p *patient.Patient, assumed map[string
 	if err != nil {
 		return race.Advised{} // without leaves counted there is no race
 	}
-	a.Lock()
-	defer a.Unlock()
-	if len(a.of) >= mostAdvice {
-		clear(a.of)
-	}
-	a.of[start] = way
+	a.ran.keep(start, way)
 	return way
 }

@@ -19,6 +19,7 @@ type Keeper struct {
 	Ledger *ledger.Ledger
 	Now    func() time.Time // in the zone of the house
 	Advice *Advice          // what races advised
+	Heard  *Hearing         // what causes came to
 	Follow Follower         // brings what lists show of a changed plant up to date; nil: nothing does
 	Wake   func()           // tells the upkeep that there is something to do; nil: none runs
 }

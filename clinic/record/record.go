@@ -7,7 +7,6 @@ import (
 	"slices"
 	"time"
 
-	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/climate"
 	"therapeon/core/patient"
@@ -88,7 +87,7 @@ func (c *Keeper) Stem(ctx context.Context, tx *ledger.Tx, row ledger.Plant, hous
 	r := &Record{Keeper: c, Tx: tx, Row: row, Settings: house, IntakeDoc: intake}
 	r.Base = patient.Patient{
 		Profile: profile, Intake: in.OfKind(), Sides: in.Sides(), House: house.asHouse(),
-		Judge: causes.Hear, Now: c.Now(),
+		Judge: c.Heard.Hear, Now: c.Now(),
 	}
 	if r.HomeDocs, err = HomesOf(ctx, tx, row.ID); err != nil {
 		return nil, err
@@ -372,7 +371,7 @@ func (c *Keeper) Given(ctx context.Context, in patient.Intake) (*patient.Patient
 		return nil, err
 	}
 	return &patient.Patient{
-		Profile: profile, Intake: in, Sides: in.Sides(), House: house.asHouse(), Judge: causes.Hear, Now: c.Now(),
+		Profile: profile, Intake: in, Sides: in.Sides(), House: house.asHouse(), Judge: c.Heard.Hear, Now: c.Now(),
 	}, nil
 }
 

@@ -2,6 +2,8 @@ package causes
 
 import (
 	"cmp"
+	"crypto/sha256"
+	"encoding/json"
 	"math"
 	"slices"
 	"strings"
@@ -57,6 +59,16 @@ func cluesOf(p *patient.Patient) clues {
 		}
 	}
 	return e
+}
+
+// Clues name what bears on the causes of a patient: two with the same name are judged alike.
+func Clues(p *patient.Patient) string {
+	doc, err := json.Marshal(cluesOf(p))
+	if err != nil {
+		panic(err) // codes and words alone
+	}
+	sum := sha256.Sum256(doc)
+	return string(sum[:])
 }
 
 // Weighed is a finding with what it did to a cause.

@@ -50,7 +50,8 @@ func TestForAndAgainstAreReadTheRightWay(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(t *rapid.T) {
 		found := patient.Findings{}
-		for _, i := range rapid.SliceOfNDistinct(rapid.IntRange(0, len(k.Findings)-1), 1, 12, rapid.ID).Draw(t, "findings") {
+		some := rapid.SliceOfNDistinct(rapid.IntRange(0, len(k.Findings)-1), 1, 12, rapid.ID)
+		for _, i := range some.Draw(t, "findings") {
 			found[k.Findings[i].Code] = rapid.SampledFrom([]patient.FindingState{Present, Absent}).Draw(t, "state")
 		}
 		for _, j := range k.judge(clues{Group: "cattleya", Bulbs: true, Findings: found}).Causes {
@@ -73,7 +74,8 @@ func TestTheNextCheckAsksInTurn(t *testing.T) {
 	k := Table()
 	rapid.Check(t, func(t *rapid.T) {
 		found := patient.Findings{}
-		for _, i := range rapid.SliceOfNDistinct(rapid.IntRange(0, len(k.Findings)-1), 1, 12, rapid.ID).Draw(t, "findings") {
+		some := rapid.SliceOfNDistinct(rapid.IntRange(0, len(k.Findings)-1), 1, 12, rapid.ID)
+		for _, i := range some.Draw(t, "findings") {
 			found[k.Findings[i].Code] = rapid.SampledFrom([]patient.FindingState{Present, Absent}).Draw(t, "state")
 		}
 		v := k.judge(clues{Group: "cattleya", Bulbs: true, Findings: found})
