@@ -47,12 +47,7 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 			undecided = append(undecided, tag)
 		}
 	}
-	assert.ElementsMatch(
-		t,
-		[]string{"Crate 7, right half", "Import, long bulbs"},
-		undecided,
-		"two with a check still open",
-	)
+	assert.Equal(t, []string{"Crate 7, right half"}, undecided, "a check is open where something may spread")
 	alone := byTag["By the door, leave it be"].Looked
 	assert.Equal(t, "leave", alone.Decision)
 	assert.True(t, alone.Clear)
