@@ -68,6 +68,28 @@ func TestOneAdviceOnEveryPage(t *testing.T) {
 	}
 }
 
+// What decides is asked before all else, and answering it decides: limp leaves in medium that
+// nobody felt.
+func TestTheOneQuestionThatDecidesIsAskedFirst(t *testing.T) {
+	for finding, then := range map[string]string{
+		"pot-light":       "Water it. Do not unpot it.",
+		"limp-though-wet": "Unpot it now. Today.",
+	} {
+		t.Run(finding, func(t *testing.T) {
+			s := fresh(t)
+			p := open(t, s.url, phone)
+			lookAtNew(p, "Shelf moth", "Phalaenopsis and kin")
+			p.found("Leaves", "leaves-limp")
+			p.see(".headline", "Feel the medium first. Is it wet?")
+			p.fits(phone.width)
+			p.tap(`.look-asked [data-finding="`+finding+`"] button`, "Yes")
+			p.see(".headline", then)
+			p.gone(".look-asked", "")
+			p.saved()
+		})
+	}
+}
+
 // A newcomer on the phone asks for three things, keeps one, and says what became of it.
 func TestMayIOnThePhone(t *testing.T) {
 	s := fresh(t)
@@ -89,7 +111,7 @@ func TestMayIOnThePhone(t *testing.T) {
 	p.see(".answer-word", "Yes")
 	p.see(".answer-said", "Its medium is dry.")
 	p.tap(".wishes button", "Cut this brown root")
-	p.see(".answer-word", "Not now")
+	p.see(".answer-word", "Not now, until "+onDay(1))
 	p.tap(`[data-field="How does it feel?"] label`, "Hollow, flat")
 	p.see(".answer-word", "Yes")
 	p.see(".answer-caution", "Cut away from you")

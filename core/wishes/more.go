@@ -92,7 +92,7 @@ func (a *asked) sun() (string, string) {
 	case a.p.Condition().Limp() || a.left.Few() || a.now.Code == advice.Soon || a.now.Code == advice.Now:
 		return "thirsty", ""
 	case !known:
-		return "unknown", ""
+		return "unknown", a.tomorrow()
 	case lowest < a.p.Profile.InjuryMinC.Value+Table().Figures.AboveInjuryK.Value:
 		return "cold", ""
 	default:

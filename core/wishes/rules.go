@@ -37,14 +37,25 @@ func asking(p *patient.Patient, of Ask) *asked {
 	return a
 }
 
+// atOnce are the advices that a day settles: what hangs on them is asked again tomorrow.
+var atOnce = []string{
+	advice.LookFirst, advice.Check, advice.Feel, advice.Read, advice.Pot, advice.Nest, advice.AskAir,
+}
+
 // until is the day on which what is not now is asked anew: that of the advice, else of the
 // next usual look.
 func (a *asked) until() string {
-	if a.now.UntilOn > a.p.Today() {
+	switch {
+	case a.now.UntilOn > a.p.Today():
 		return a.now.UntilOn
+	case slices.Contains(atOnce, a.now.Code):
+		return a.tomorrow()
 	}
 	return dates.After(a.p.Today(), int(look.Table().Figures.SoonDays.Value))
 }
+
+// tomorrow is for what is looked up or felt today.
+func (a *asked) tomorrow() string { return dates.After(a.p.Today(), 1) }
 
 func (a *asked) has(finding string) bool { return a.p.Stands().Signs()[finding] == patient.Present }
 
@@ -194,7 +205,7 @@ func (a *asked) water() (string, string) {
 	case a.resting():
 		return "resting", ""
 	default:
-		return "unknown", dates.After(a.p.Today(), 1)
+		return "unknown", a.tomorrow()
 	}
 }
 
@@ -214,7 +225,7 @@ func (a *asked) feed() (string, string) {
 	case a.resting():
 		return "resting", ""
 	case a.has("pot-light") || a.says(stances.Water):
-		return "dry", dates.After(a.p.Today(), 1)
+		return "dry", a.tomorrow()
 	case a.growing():
 		return "growing", ""
 	default:
@@ -264,7 +275,7 @@ func (a *asked) cutRoot() (string, string) {
 	again := dates.After(a.p.Today(), int(Table().Figures.RecheckDays.Value))
 	of := a.of.Root
 	if of.Feel == "" && of.Wetting == "" {
-		return "unfelt", ""
+		return "unfelt", a.tomorrow()
 	}
 	one := roots.Root{ID: "asked", Count: 1, Segments: []roots.Segment{
 		{Feel: of.Feel, Colour: of.Colour, Wetting: of.Wetting},

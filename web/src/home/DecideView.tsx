@@ -85,14 +85,16 @@ function Decision({ r }: { r: Rehoming }) {
               </li>
             ))}
           </ul>
-          <p>
-            {route?.hold && !plan.pot ? (
-              <>
-                <Link to="..">How the race goes</Link> by each way of holding it.{" "}
-              </>
-            ) : null}
-            <Link to="../house">House it</Link> or <Link to="../do">go to the jobs</Link>.
-          </p>
+          {route && (
+            <p>
+              {route.hold && !plan.pot && (
+                <>
+                  <Link to="..">How the race goes</Link> by each way of holding it.{" "}
+                </>
+              )}
+              <Link to="../house">House it</Link> or <Link to="../do">go to the jobs</Link>.
+            </p>
+          )}
         </section>
       )}
       <Sides plan={plan} change={change} />

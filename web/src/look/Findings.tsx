@@ -43,6 +43,23 @@ export function Parts({ codes, desk, knowledge }: PartsProps) {
   ));
 }
 
+/** The findings that decide, to be looked for before all others. */
+export function Asked({ desk, knowledge }: Omit<PartsProps, "codes">) {
+  const ask = desk.server.look.ask;
+  const findings = knowledge.findings.filter((f) => ask.includes(f.code));
+  if (findings.length === 0) return null;
+  return (
+    <section className="look-asked" aria-label="Say this first">
+      <h2>Say this first</h2>
+      <ul className="findings">
+        {findings.map((f) => (
+          <FindingRow key={f.code} finding={f} desk={desk} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 type PartProps = {
   title: string;
   findings: Finding[];

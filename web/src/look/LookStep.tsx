@@ -5,7 +5,7 @@ import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
 import { flowerings, type Words } from "../words";
 import { Clashes } from "./Clashes";
-import { Parts } from "./Findings";
+import { Asked, Parts } from "./Findings";
 import { InspectionStep, type StepProps } from "./InspectionStep";
 import { LeafMemory } from "./LeafMemory";
 import { LookAnswer, LookWhy } from "./LookVerdict";
@@ -35,6 +35,7 @@ function Look({ desk, knowledge }: StepProps) {
     <div className="step look">
       <section>
         <LookAnswer desk={desk} />
+        <Asked desk={desk} knowledge={knowledge} />
         <Clashes parts={eye} desk={desk} knowledge={knowledge} />
         <div className="look-state">
           <Choice
