@@ -72,7 +72,7 @@ func InspectedOf(ctx context.Context, r *record.Record, d ledger.Doc[record.Look
 func (all *Inspected) Judge(p *patient.Patient, remembers *record.Hearing) {
 	all.Causes = causes.Table().Judge(p)
 	all.judgeLook(p, remembers.Judged(p, all.Causes))
-	all.Unpot = unpot.Table().Advise(p)
+	all.Unpot = unpot.Table().Advise(p, all.Look.Says)
 }
 
 // judgeLook fills in the look alone, from what the causes come to.

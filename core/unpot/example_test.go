@@ -11,8 +11,8 @@ import (
 // A plant that came bare-root has no pot to come out of.
 func ExampleKnowledge_Advise() {
 	profile, _ := taxa.Find("vanda")
-	bare := unpot.Table().Advise(&patient.Patient{Profile: profile, Intake: patient.Intake{Pot: patient.NoPot}})
-	potted := unpot.Table().Advise(&patient.Patient{Profile: profile, Intake: patient.Intake{Pot: "clay"}})
+	bare := unpot.Table().Advise(&patient.Patient{Profile: profile, Intake: patient.Intake{Pot: patient.NoPot}}, nil)
+	potted := unpot.Table().Advise(&patient.Patient{Profile: profile, Intake: patient.Intake{Pot: "clay"}}, nil)
 	fmt.Println(len(bare.Steps) < len(potted.Steps))
 	// Output: true
 }

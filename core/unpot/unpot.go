@@ -9,6 +9,7 @@ import (
 
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
+	"therapeon/core/stances"
 )
 
 // Step is a thing to do. An empty list fits anything.
@@ -19,12 +20,14 @@ type Step struct {
 	Media    []string       `yaml:"media" json:"media,omitempty"`
 	Groups   []string       `yaml:"groups" json:"groups,omitempty"`
 	Findings []string       `yaml:"findings" json:"findings,omitempty" description:"any of these, found"`
-	Unless   []string       `yaml:"unless" json:"unless,omitempty" description:"none of these, found"`
 	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
+
+	Says []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes, see /api/v1/knowledge/stances"`
 }
 
 // Knowledge is all the package knows.
 type Knowledge struct {
+	Sodden    []string                  `yaml:"sodden" json:"sodden" required:"true" description:"findings of a root ball that is wet already"`
 	Steps     []Step                    `yaml:"steps" json:"steps" required:"true"`
 	Follows   []Step                    `yaml:"follows" json:"follows" required:"true"`
 	Accidents map[string]knowledge.Text `yaml:"accidents" json:"accidents" required:"true" description:"what can break, and what that explains"`
@@ -51,11 +54,16 @@ func (k *Knowledge) AccidentName(code string) string {
 }
 
 // Advise picks the steps that fit a plant: by its group, the pot and the medium it stands
-// in, and what was found at its look. An unknown pot or medium still comes off.
-func (k *Knowledge) Advise(p *patient.Patient) Advice {
+// in, what was found at its look, and the stances that its look takes. An unknown pot or
+// medium still comes off.
+func (k *Knowledge) Advise(p *patient.Patient, look []stances.Stance) Advice {
+	said := append(slices.Clone(look), stances.Soak)
+	if slices.Contains(look, stances.NoSoak) || slices.ContainsFunc(k.Sodden, found(p)) {
+		said = append(slices.Clone(look), stances.NoSoak)
+	}
 	a := Advice{Steps: []Step{}, Follows: []Step{}, Cautions: []knowledge.Caution{}}
 	for _, s := range k.Steps {
-		if s.fits(p) {
+		if s.fits(p) && !stances.Clash(s.Says, said) {
 			a.Steps = append(a.Steps, s)
 		}
 	}
@@ -84,8 +92,11 @@ func (s Step) fits(p *patient.Patient) bool {
 		medium = "other"
 	}
 	in := func(list []string, code string) bool { return len(list) == 0 || slices.Contains(list, code) }
-	present := func(f string) bool { return p.Finding(f) == patient.Present }
-	found := (len(s.Findings) == 0 || slices.ContainsFunc(s.Findings, present)) &&
-		!slices.ContainsFunc(s.Unless, present)
-	return in(s.Pots, p.Stands().Pot()) && in(s.Media, medium) && in(s.Groups, p.Profile.Code) && found
+	return in(s.Pots, p.Stands().Pot()) && in(s.Media, medium) && in(s.Groups, p.Profile.Code) &&
+		(len(s.Findings) == 0 || slices.ContainsFunc(s.Findings, found(p)))
+}
+
+// found holds for what is there.
+func found(p *patient.Patient) func(finding string) bool {
+	return func(f string) bool { return p.Finding(f) == patient.Present }
 }

@@ -8,6 +8,7 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
+	"therapeon/core/stances"
 	"therapeon/core/taxa"
 	"therapeon/core/unpot"
 )
@@ -32,38 +33,60 @@ func plant(group, pot, medium string, found patient.Findings) *patient.Patient {
 // Common practice, no source.
 func TestEachPotAndGroupHasItsWayOut(t *testing.T) {
 	k := unpot.Table()
-	clay := k.Advise(plant("cattleya", "clay", "bark", nil))
+	clay := k.Advise(plant("cattleya", "clay", "bark", nil), nil)
 	assert.Equal(t, []string{"soak", "blunt-blade", "break-clay", "bath", "plug", "lodgers", "note"}, codes(clay.Steps))
 	assert.Equal(t, []string{"cut-pot"}, cautionCodes(clay.Cautions))
-	flexible := k.Advise(plant("slipper", "opaque", "moss", nil))
+	flexible := k.Advise(plant("slipper", "opaque", "moss", nil), nil)
 	assert.Equal(
 		t,
 		[]string{"soak", "brittle", "squeeze", "cut-pot", "bath-moss", "plug", "lodgers", "note"},
 		codes(flexible.Steps),
 	)
 	assert.ElementsMatch(t, []string{"cut-pot", "sphagnum"}, cautionCodes(flexible.Cautions))
-	bare := k.Advise(plant("vanda", "none", "none", nil))
+	bare := k.Advise(plant("vanda", "none", "none", nil), nil)
 	assert.Equal(t, []string{"soak-bare", "thick", "already-bare", "note"}, codes(bare.Steps))
-	assert.Contains(t, codes(k.Advise(plant("jewel", "", "", nil)).Steps), "other-pot", "an unknown pot still comes off")
+	assert.Contains(t, codes(k.Advise(plant("jewel", "", "", nil), nil).Steps), "other-pot", "an unknown pot still comes off")
 }
 
 func TestWhatIsFoundHasItsConsequence(t *testing.T) {
 	k := unpot.Table()
 	a := k.Advise(
 		plant("phalaenopsis", "clear", "bark", patient.Findings{"core-plug": "present", "compacted": "absent"}),
+		nil,
 	)
 	assert.Equal(t, []string{"plug-out"}, codes(a.Follows))
 	a = k.Advise(
 		plant("phalaenopsis", "clear", "bark", patient.Findings{"snails-seen": "present", "compacted": "present"}),
+		nil,
 	)
 	assert.Equal(t, []string{"all-off", "pests-off"}, codes(a.Follows))
 	assert.Contains(t, cautionCodes(a.Cautions), "quarantine")
+}
+
+// What is wet already is not soaked, whether it was found so or the look says so: common
+// practice, no source.
+func TestASoddenRootBallIsNotSoaked(t *testing.T) {
+	k := unpot.Table()
+	for name, a := range map[string]unpot.Advice{
+		"found wet":      k.Advise(plant("phalaenopsis", "clear", "moss", patient.Findings{"stays-wet": "present"}), nil),
+		"by its look":    k.Advise(plant("phalaenopsis", "clear", "moss", nil), []stances.Stance{stances.NoSoak}),
+		"watered though": k.Advise(plant("phalaenopsis", "clear", "moss", nil), []stances.Stance{stances.Water, stances.NoSoak}),
+	} {
+		assert.Equal(t, []string{"sodden", "thick-wet"}, codes(a.Steps)[:2], name)
+		assert.NotContains(t, codes(a.Steps), "soak", name)
+	}
+	dry := codes(k.Advise(plant("phalaenopsis", "clear", "moss", patient.Findings{"stays-wet": "absent"}), nil).Steps)
+	assert.Equal(t, []string{"soak", "thick"}, dry[:2])
 }
 
 func TestTheTableHoldsTogether(t *testing.T) {
 	known := map[string]bool{}
 	for _, c := range knowledge.Cautions() {
 		known[c.Code] = true
+	}
+	for _, f := range unpot.Table().Sodden {
+		_, ok := causes.Table().Finding(f)
+		assert.True(t, ok, f)
 	}
 	for _, s := range append(unpot.Table().Steps, unpot.Table().Follows...) {
 		for _, c := range s.Cautions {

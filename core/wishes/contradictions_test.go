@@ -27,6 +27,7 @@ import (
 	"therapeon/core/roots"
 	"therapeon/core/stances"
 	"therapeon/core/taxa"
+	"therapeon/core/unpot"
 	"therapeon/core/wishes"
 )
 
@@ -178,6 +179,9 @@ func pages(t require.TestingT, p *patient.Patient, of race.Advised) (all []piece
 		at := p.AtLook()
 		v := look.Table().Decide(at)
 		add("look", v.Headline, v.Says)
+		for _, step := range unpot.Table().Advise(at, v.Says).Steps {
+			add("unpot", step.Words.Value, step.Says)
+		}
 		now, later := look.Agreed(p.Heard().Plan, v, v.Stays(at))
 		for _, code := range now {
 			action, _ := causes.Table().Action(code)

@@ -5709,6 +5709,8 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
             follows: components["schemas"]["UnpotStep"][];
+            /** @description findings of a root ball that is wet already */
+            sodden: string[];
             steps: components["schemas"]["UnpotStep"][];
         };
         UnpotStep: {
@@ -5719,8 +5721,8 @@ export interface components {
             groups?: string[];
             media?: string[];
             pots?: string[];
-            /** @description none of these, found */
-            unless?: string[];
+            /** @description the stances it takes, see /api/v1/knowledge/stances */
+            says?: string[];
             words: components["schemas"]["KnowledgeText"];
         };
         Use: {
