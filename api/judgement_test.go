@@ -121,6 +121,9 @@ func TestAWishIsKeptWithItsAnswer(t *testing.T) {
 	x.refused(http.StatusNotFound, "GET", "/api/v1/plants/9/may-i", "")
 	_, all, _ := x.send("GET", "/api/v1/plants/1/may-i", "")
 	assert.Equal(t, []any{done}, all["kept"])
+	_, told, _ := x.send("GET", "/api/v1/plants/1/timeline", "")
+	entry, _ := told["entries"].([]any)[0].(map[string]any)
+	assert.Equal(t, "Asked: Divide it? No. Left it. waits", entry["words"])
 }
 
 func jobCodes(doc map[string]any) (codes []string) {

@@ -126,6 +126,8 @@ func TestMayIOnThePhone(t *testing.T) {
 	p.see(`[data-kept="repot"] button[aria-pressed="true"]`, "Left it")
 	p.see(`[data-kept="cut-root"]`, "Cut this brown root? Yes.")
 	p.fits(phone.width)
+	p.visit(s.url + "/plants/1/clean/sheet")
+	p.see(`[data-kind="asked"]`, "Asked: Repot it? Not now. Left it.")
 }
 
 // A suspect is one tap from being kept apart, and back; the bench orders by both.

@@ -16,6 +16,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/unpot"
+	"therapeon/core/wishes"
 	"therapeon/ledger"
 )
 
@@ -25,7 +26,7 @@ type Service struct{ *record.Keeper }
 // Entry is one thing that happened to a plant.
 type Entry struct {
 	On       string          `json:"on" required:"true"`
-	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights"`
+	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked"`
 	Words    string          `json:"words" required:"true"`
 	Explains *knowledge.Text `json:"explains,omitempty" description:"of an incident: what it means for the months to come"`
 	ID       int64           `json:"id,omitempty"`
@@ -228,6 +229,11 @@ func entries(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Pl
 			)
 		}
 	}
+	asked, err := wished(ctx, tx, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	list = append(list, asked...)
 	read, err := record.Readings.HeadsOf(ctx, tx, row.ID)
 	if err != nil {
 		return nil, err
@@ -267,6 +273,27 @@ func entries(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Pl
 	}
 	if first, _, ok := dates.Span(intake.Value.ArrivedOn); ok {
 		add(first.Format("2006-01-02"), "arrived", "Arrived. "+row.Source, 0)
+	}
+	return list, nil
+}
+
+var (
+	answered = map[string]string{wishes.Yes: "Yes", wishes.No: "No", wishes.NotNow: "Not now"}
+	done     = map[string]string{"did": " Did it.", "left": " Left it.", "instead": " Did the other."}
+)
+
+// wished is what was asked for, the answer it was given, and what was then done.
+func wished(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Entry, error) {
+	all, err := record.Wishes.Of(ctx, tx, plantID)
+	if err := cmp.Or(err, ledger.Sound(all)); err != nil {
+		return nil, err
+	}
+	var list []Entry
+	for _, d := range all {
+		if a, ok := wishes.Table().Kept(d.Value.Wish, d.Value.Row); ok {
+			words := fmt.Sprintf("Asked: %s? %s.%s %s", a.Name, answered[a.Answer], done[d.Value.Done], d.Value.Note)
+			list = append(list, Entry{On: d.Day, Kind: "asked", Words: strings.TrimSpace(words), ID: d.ID})
+		}
 	}
 	return list, nil
 }

@@ -2595,7 +2595,7 @@ export interface components {
             /** Format: int64 */
             id?: number;
             /** @enum {string} */
-            kind: "arrived" | "look" | "roots" | "cleaning" | "round" | "seen" | "clear" | "incident" | "divided" | "home" | "weights";
+            kind: "arrived" | "look" | "roots" | "cleaning" | "round" | "seen" | "clear" | "incident" | "divided" | "home" | "weights" | "asked";
             on: string;
             /** @description tag of the parent whose history this is */
             shared?: string;

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { Button, Spin } from "antd";
 import { useState } from "react";
 import { ask, client, type AskedRoot, type KeptWish, type WishAnswer } from "../api/client";
@@ -39,7 +39,7 @@ export function MayI() {
       const at = { params: { path: { id: plant.id } }, body };
       const now = await ask(client.POST("/api/v1/plants/{id}/wishes", at));
       if (root) setFelt(now.answer);
-      await cache.invalidateQueries({ queryKey: ["plant", plant.id, "may-i"] });
+      await tellAnew(cache, plant.id);
     } catch (e) {
       setTrouble(e);
     }
@@ -108,6 +108,10 @@ function AnswerSaid({ answer: a }: { answer: WishAnswer }) {
   );
 }
 
+/** What was asked and done is told here, and in the timeline. */
+const tellAnew = (cache: QueryClient, id: number) =>
+  Promise.all(["may-i", "timeline"].map((of) => cache.invalidateQueries({ queryKey: ["plant", id, of] })));
+
 const outcomes: Words = [
   ["did", "Did it"],
   ["left", "Left it"],
@@ -141,7 +145,7 @@ function Once({ kept: k }: { kept: KeptWish }) {
     } catch (e) {
       setTrouble(e);
     }
-    await cache.invalidateQueries({ queryKey: ["plant", plant.id, "may-i"] });
+    await tellAnew(cache, plant.id);
   };
   return (
     <li data-kept={k.answer.wish}>
