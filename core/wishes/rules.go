@@ -118,29 +118,13 @@ func (a *asked) repot() (string, string) {
 		return "unread", ""
 	case advice.AskAir:
 		return "air", ""
-	case advice.Check:
-		return "check", ""
-	case advice.Feel:
-		return "feel", ""
 	}
-	switch {
-	case a.moved:
-		return "moved", a.rests
-	case a.now.Code == advice.Wait:
-		return "waits", ""
-	case a.now.Code == advice.LookFirst:
-		return "look", ""
-	default:
-		return "no-reason", ""
-	}
+	return a.first("no-reason")
 }
 
-func (a *asked) unpot() (string, string) {
+// first is what goes before taking it out of its pot; else the row at hand.
+func (a *asked) first(row string) (string, string) {
 	switch {
-	case a.where != patient.Potted:
-		return "out", ""
-	case a.now.Code == advice.Soon || a.now.Code == advice.Now:
-		return "asked", ""
 	case a.now.Code == advice.Check:
 		return "check", ""
 	case a.now.Code == advice.Feel:
@@ -152,7 +136,18 @@ func (a *asked) unpot() (string, string) {
 	case a.now.Code == advice.LookFirst:
 		return "look", ""
 	default:
-		return "answered", ""
+		return row, ""
+	}
+}
+
+func (a *asked) unpot() (string, string) {
+	switch {
+	case a.where != patient.Potted:
+		return "out", ""
+	case a.now.Code == advice.Soon || a.now.Code == advice.Now:
+		return "asked", ""
+	default:
+		return a.first("answered")
 	}
 }
 
