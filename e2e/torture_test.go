@@ -74,11 +74,12 @@ func TestTortureNothingAnsweredIsLostByKills(t *testing.T) {
 	n := 0
 	for range kills {
 		var wait sync.WaitGroup
-		stop := make(chan struct{})
+		stop, answered := make(chan struct{}), answers(&kept)
 		for worker := range 3 {
 			from := n
 			wait.Go(func() { s.writeUntil(stop, &kept, worker, from) })
 		}
+		require.Eventually(t, func() bool { return answers(&kept) > answered+1 }, patience, time.Millisecond)
 		time.Sleep(time.Duration(150+n/7%250) * time.Millisecond) // anywhere in a write
 		s.kill()
 		close(stop)
@@ -99,6 +100,11 @@ func TestTortureNothingAnsweredIsLostByKills(t *testing.T) {
 	})
 	assert.Greater(t, checked, kills)
 	t.Logf("%d answered writes found again after %d kills", checked, kills)
+}
+
+func answers(kept *sync.Map) (n int) {
+	kept.Range(func(any, any) bool { n++; return true })
+	return n
 }
 
 // writeUntil sends writes one after the other, and notes those that were answered.
