@@ -121,6 +121,15 @@ func TestAWishIsKeptWithItsAnswer(t *testing.T) {
 	x.refused(http.StatusNotFound, "GET", "/api/v1/plants/9/may-i", "")
 	_, all, _ := x.send("GET", "/api/v1/plants/1/may-i", "")
 	assert.Equal(t, []any{done}, all["kept"])
+	for feel, says := range map[string]string{"hollow": "yes", "firm": "not-now", "": "not-now"} {
+		status, felt, _ := x.send("GET", "/api/v1/plants/1/may-i?colour=brown&feel="+feel, "")
+		require.Equal(t, http.StatusOK, status)
+		answers, _ := felt["answers"].([]any)
+		i := slices.IndexFunc(answers, func(a any) bool { return a.(map[string]any)["wish"] == "cut-root" })
+		assert.Equal(t, says, answers[i].(map[string]any)["answer"], feel)
+		assert.Len(t, felt["kept"], 1, "trying keeps nothing")
+	}
+	x.refused(http.StatusUnprocessableEntity, "GET", "/api/v1/plants/1/may-i?feel=odd", "")
 	_, told, _ := x.send("GET", "/api/v1/plants/1/timeline", "")
 	entry, _ := told["entries"].([]any)[0].(map[string]any)
 	assert.Equal(t, "Asked: Divide it? No. Left it. waits", entry["words"])

@@ -6,9 +6,17 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/wishing"
+	"therapeon/core/roots"
 	"therapeon/core/stances"
 	"therapeon/core/wishes"
 )
+
+type askMayI struct {
+	ID      int64         `path:"id" json:"-" required:"true"`
+	Feel    roots.Feel    `query:"feel" json:"-" enum:"firm,limp,thread,crunchy,hollow,mushy" description:"how the root feels that one wishes to cut"`
+	Colour  roots.Colour  `query:"colour" json:"-" enum:"pale,green,patches-smooth,patches-hard,brown,black"`
+	Wetting roots.Wetting `query:"wetting" json:"-" enum:"greens,dull" description:"what it does five minutes after it was wetted"`
+}
 
 type keepWish struct {
 	ID int64 `path:"id" json:"-" required:"true"`
@@ -33,8 +41,8 @@ func wishTable(c *clinic.Clinic) []operation {
 			"/api/v1/plants/{id}/may-i",
 			"mayI",
 			"What one may do with a plant today: yes, not now, or no, with the reason",
-			func(ctx context.Context, in byID) (wishing.MayI, error) {
-				return c.Wishing.MayI(ctx, in.ID)
+			func(ctx context.Context, in askMayI) (wishing.MayI, error) {
+				return c.Wishing.MayI(ctx, in.ID, wishes.Root{Feel: in.Feel, Colour: in.Colour, Wetting: in.Wetting})
 			},
 		),
 		op(

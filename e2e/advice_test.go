@@ -116,6 +116,13 @@ func TestMayIOnThePhone(t *testing.T) {
 	p.see(".answer-word", "Yes")
 	p.see(".answer-caution", "Cut away from you")
 	p.fits(phone.width)
+	p.tap(`[data-field="How does it feel?"] label`, "Firm")
+	p.see(".answer-word", "Not now")
+	p.gone("[data-kept]", "") // trying keeps nothing
+	p.tap(`[data-field="How does it feel?"] label`, "Hollow, flat")
+	p.see(".answer-word", "Yes")
+	p.tap(".may-i .ant-btn", "Keep this with its answer")
+	p.see(`[data-kept="cut-root"]`, "Cut this brown root? Yes.")
 
 	p.tap(".wishes button", "Repot it")
 	p.tap(".may-i .ant-btn", "Keep this with its answer")

@@ -201,7 +201,7 @@ func TestFromHoldingToANewHome(t *testing.T) {
 			p := open(t, s.url+"/plants/1/home/decide", at)
 			p.see(".decide .headline", "Hold it bare and humid until tips show.")
 			p.see(".decide-schools", "Growers differ on it")
-			p.see(".decide-until li", "A green or white tip, on any growth: then pot it.")
+			p.see(".flips li", "New tips, two of 5 mm, on any growth")
 			p.see(`.route[aria-pressed="true"]`, "advised")
 			p.fits(at.width)
 
@@ -489,7 +489,7 @@ func TestANewcomersPlantFindsItsWay(t *testing.T) {
 	p := open(t, s.url, phone)
 	lookAtNew(p, "My find", "Oncidium")
 	p.tap(".strip a", "Re-home")
-	p.see(".race .headline", "Look it over before you touch it.")
+	p.see(".plant-advice", "Look it over before you touch it.")
 	p.see(".race p", "It stands in its pot.")
 	p.fits(phone.width)
 	p.tap(".strip a", "Unpot")

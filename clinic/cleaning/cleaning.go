@@ -142,7 +142,7 @@ func shown(ctx context.Context, v *record.Visit, d ledger.Doc[record.CleaningDoc
 	all := Cleaning{
 		PlantID: v.Row.ID,
 		Plan:    plan,
-		Suspect: v.Suspect(),
+		Suspect: v.Turn().Suspect(),
 		Before:  []record.Queued{},
 		Uses:    doc.Uses,
 		Seen:    seen,

@@ -38,7 +38,7 @@ type Plant struct {
 	HomeLookOn string           `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
 	Standing   *Standing        `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
 	SpikeCutOn string           `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
-	Suspect    bool             `json:"suspect" required:"true" description:"it may carry something, as its signs have it; whether it is kept apart is in its intake"`
+	Suspect    bool             `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
 	Advice     *advice.Advice   `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
 	Advised    *judging.Advised `json:"advised,omitempty" description:"that in short"`
 	Latest     *judging.Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
@@ -268,7 +268,7 @@ func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
 		Home:       record.HomeInWords(row.Home),
 		HomeSince:  row.HomeSince,
 		HomeLookOn: row.LookOn,
-		Suspect:    row.Turn == 1,
+		Suspect:    patient.Turn(row.Turn) == patient.Suspected,
 		Advised:    judging.AdvisedOf(row.Advice, row.UntilOn),
 		CreatedAt:  row.CreatedAt,
 		UpdatedAt:  row.UpdatedAt,
@@ -338,7 +338,7 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 		return err
 	}
 	a := advice.For(v.Patient, of)
-	p.Advice, p.Suspect = &a, judging.Suspected(v.Patient)
+	p.Advice, p.Suspect = &a, v.Patient.Turn() == patient.Suspected
 	p.Advised = &judging.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Page: a.Page}
 	return nil
 }

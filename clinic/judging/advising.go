@@ -7,7 +7,6 @@ import (
 
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
-	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/ledger"
@@ -48,19 +47,6 @@ func InAir(ctx context.Context, v *record.Visit) (race.Advised, record.Planned, 
 	return Race(ctx, v, plan), plan, nil
 }
 
-// Turn is the turn in which a plant is handled: the clean ones first, then suspects, then
-// those that are kept apart.
-func Turn(p *patient.Patient) int64 {
-	switch {
-	case p.Intake.KeptApart:
-		return 2
-	case p.Suspect():
-		return 1
-	default:
-		return 0
-	}
-}
-
 // kept is the advice for a plant and its turn, as its row keeps them.
 func kept(ctx context.Context, v *record.Visit) (doc, untilOn string, turn int64, err error) {
 	if err := v.WithPlan(ctx); err != nil {
@@ -74,7 +60,7 @@ func kept(ctx context.Context, v *record.Visit) (doc, untilOn string, turn int64
 	}
 	a := advice.Brief(v.Patient, of)
 	doc, err = record.AsDoc(a.Line)
-	return doc, a.UntilOn, Turn(v.Patient), err
+	return doc, a.UntilOn, int64(v.Patient.Turn()), err
 }
 
 // Follow brings the advice that lists show of a plant up to date.
@@ -107,10 +93,4 @@ func AdviceAnew(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID in
 	return []ShortChange{{func(ctx context.Context, tx *ledger.Tx) error {
 		return tx.Plants().SetAdvice(ctx, plantID, doc, untilOn, turn)
 	}}}, nil
-}
-
-// Suspected holds for a plant that may carry something, as its signs have it.
-func Suspected(p *patient.Patient) bool {
-	h := p.Heard()
-	return h.Alarm || h.Apart
 }

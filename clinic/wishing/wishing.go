@@ -56,13 +56,17 @@ type Outcome struct {
 	Note    string `json:"note,omitempty" validate:"max=400"`
 }
 
-// MayI answers every wish for a plant as it is today.
-func (c *Service) MayI(ctx context.Context, plantID int64) (MayI, error) {
+// MayI answers every wish for a plant as it is today, that to cut a root by how it feels.
+func (c *Service) MayI(ctx context.Context, plantID int64, root wishes.Root) (MayI, error) {
+	if err := check.Input(root); err != nil {
+		return MayI{}, err
+	}
 	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (MayI, error) {
 		v, ask, err := c.asked(ctx, tx, plantID)
 		if err != nil {
 			return MayI{}, err
 		}
+		ask.Root = root
 		all := MayI{PlantID: plantID, Answers: wishes.Table().All(v.Patient, ask)}
 		all.Kept, err = keptOf(ctx, tx, plantID)
 		return all, err

@@ -215,7 +215,7 @@ func (a *Advice) outOfPot(p *patient.Patient, d rehome.Verdict) {
 	a.Line = Line{Code: code, Row: d.Code}
 	a.Code, a.Says, a.Because = code, d.Says, slices.Clone(d.Reasons)
 	a.Page = PageOf(code)
-	if p.Suspect() {
+	if p.Turn().Suspect() {
 		a.Says = append(a.Says, stances.Apart)
 	}
 	a.UntilOn = until(p, code)

@@ -101,7 +101,7 @@ func TestTheFlipPoint(t *testing.T) {
 	dry := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
 		p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
 	}), race.Advised{})
-	assert.Equal(t, "Two tips of 5 mm", then(dry)[Pot])
+	assert.Equal(t, "New tips, two of 5 mm, on any growth", then(dry)[Pot])
 	assert.Equal(t, "Air of 60 % and more (now 40 %)", then(dry)[Nest])
 
 	held := For(plant(t, "phalaenopsis", func(p *patient.Patient) {

@@ -54,8 +54,8 @@ func (f *flipping) try(when knowledge.Text, with *patient.Patient) {
 func (f *flipping) inPot() {
 	switch f.now.Code {
 	case Feel:
-		f.try(f.Dry, f.seen(look.Table().Water.Dry[0], ""))
-		f.try(f.Wet, f.seen(look.Table().Water.InVain[0], ""))
+		f.try(f.Dry, f.seen(look.Table().Water.Dry.Values[0], ""))
+		f.try(f.Wet, f.seen(look.Table().Water.InVain.Values[0], ""))
 		return
 	case Water:
 		f.try(f.Vain, f.seen("watered-in-vain", ""))

@@ -239,7 +239,7 @@ func caring(codes []string) []knowledge.Caution {
 }
 
 func (p *planner) bench() {
-	if p.p.Suspect() {
+	if p.p.Turn().Suspect() {
 		p.add("handle-last")
 	}
 	p.add("clear-bench")

@@ -13,6 +13,7 @@ package knowledge
 import (
 	"embed"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -101,6 +102,25 @@ func (n *Number) UnmarshalYAML(unmarshal func(any) error) error {
 	*n = Number{value, t.Provenance}
 	return nil
 }
+
+// Codes are several codes that share a rule of the craft, with its mark: "snails, worms [C]".
+type Codes struct {
+	Values []string `json:"values" required:"true"`
+	Provenance
+}
+
+// UnmarshalYAML reads marked codes.
+func (c *Codes) UnmarshalYAML(unmarshal func(any) error) error {
+	var t Text
+	if err := t.UnmarshalYAML(unmarshal); err != nil {
+		return err
+	}
+	*c = Codes{strings.Split(t.Value, ", "), t.Provenance}
+	return nil
+}
+
+// Has holds for a code among them.
+func (c Codes) Has(code string) bool { return slices.Contains(c.Values, code) }
 
 // Estimate is a figure with the range in which four of five are thought to lie: "0.4 (0.2–1.0) [M]".
 type Estimate struct {

@@ -150,7 +150,7 @@ func (d *decider) line(l Line) { d.v.Line, d.v.Headline = l, d.Knowledge.Words(l
 func (d *decider) has(finding string) bool { return d.findings[finding] == patient.Present }
 
 // any holds where one of the findings shows.
-func (d *decider) any(of []string) bool { return slices.ContainsFunc(of, d.has) }
+func (d *decider) any(of knowledge.Codes) bool { return slices.ContainsFunc(of.Values, d.has) }
 
 func (d *decider) advice(rule string) Advice { return Advice{rule, d.Knowledge.Rules[rule]} }
 
@@ -204,7 +204,7 @@ func (d *decider) leave(water string) {
 		d.v.AgainDays = int(f.FeelDays.Value)
 		d.line(Line{Say: Feel})
 		d.rule("feel-first")
-		for _, f := range []string{d.Water.InVain[0], d.Water.Dry[0]} {
+		for _, f := range []string{d.Water.InVain.Values[0], d.Water.Dry.Values[0]} {
 			if d.findings[f] == "" {
 				d.v.Ask = append(d.v.Ask, f)
 			}
@@ -336,7 +336,7 @@ func (d *decider) takes() {
 	if d.has("tips-stop-short") {
 		d.says(stances.MoistTips)
 	}
-	if d.p.Suspect() {
+	if d.p.Turn().Suspect() {
 		d.says(stances.Apart)
 	}
 	if s := d.v.Spike; s != nil {

@@ -56,12 +56,12 @@ type Block struct {
 
 // Water is what findings say of water.
 type Water struct {
-	Thirst  []string `yaml:"thirst" json:"thirst" required:"true"`
-	InVain  []string `yaml:"in_vain" json:"in_vain" required:"true" description:"thirst that water does not answer"`
-	Dry     []string `yaml:"dry" json:"dry" required:"true"`
-	Wet     []string `yaml:"wet" json:"wet" required:"true"`
-	Blocked []string `yaml:"blocked" json:"blocked" required:"true" description:"water or air cannot leave"`
-	Failing []string `yaml:"failing" json:"failing" required:"true" description:"roots fail"`
+	Thirst  knowledge.Codes `yaml:"thirst" json:"thirst" required:"true"`
+	InVain  knowledge.Codes `yaml:"in_vain" json:"in_vain" required:"true" description:"thirst that water does not answer"`
+	Dry     knowledge.Codes `yaml:"dry" json:"dry" required:"true"`
+	Wet     knowledge.Codes `yaml:"wet" json:"wet" required:"true"`
+	Blocked knowledge.Codes `yaml:"blocked" json:"blocked" required:"true" description:"water or air cannot leave"`
+	Failing knowledge.Codes `yaml:"failing" json:"failing" required:"true" description:"roots fail"`
 }
 
 // InPlace is what is set right where a plant stands, without unpotting.
@@ -94,9 +94,9 @@ type Figures struct {
 type Knowledge struct {
 	Signs   []Sign                    `yaml:"signs" json:"signs" required:"true"`
 	Water   Water                     `yaml:"water" json:"water" required:"true"`
-	Drowns  []string                  `yaml:"drowns" json:"drowns" required:"true" description:"causes that drown it"`
-	Eats    []string                  `yaml:"eats" json:"eats" required:"true" description:"causes that eat its roots"`
-	Guests  []string                  `yaml:"guests" json:"guests" required:"true" description:"causes whose guests a mineral medium harbours far less"`
+	Drowns  knowledge.Codes           `yaml:"drowns" json:"drowns" required:"true" description:"causes that drown it"`
+	Eats    knowledge.Codes           `yaml:"eats" json:"eats" required:"true" description:"causes that eat its roots"`
+	Guests  knowledge.Codes           `yaml:"guests" json:"guests" required:"true" description:"causes whose guests a mineral medium harbours far less"`
 	InPlace []InPlace                 `yaml:"in_place" json:"in_place" required:"true"`
 	Blocks  []Block                   `yaml:"blocks" json:"blocks" required:"true"`
 	Lines   map[string]string         `yaml:"lines" json:"lines" required:"true" description:"the answer in a line"`

@@ -23,7 +23,7 @@ func (d *decider) hear() {
 	}
 	limp := d.thirst && !d.dry()
 	stuffed := d.any(d.Water.Blocked) && d.any(d.Water.Wet) || d.has("core-plug") || d.has("most-roots-dead")
-	caused := slices.ContainsFunc(d.Drowns, d.p.ActsOn)
+	caused := slices.ContainsFunc(d.Drowns.Values, d.p.ActsOn)
 	d.drowns = (stuffed || d.bad || caused) && (d.failing() || limp)
 }
 
@@ -32,7 +32,7 @@ func (d *decider) dry() bool { return !d.vain && d.any(d.Water.Dry) }
 
 // damp holds where it was felt, and is neither wet nor dry.
 func (d *decider) damp() bool {
-	return d.findings[d.Water.InVain[0]] == patient.Absent && d.findings[d.Water.Dry[0]] == patient.Absent
+	return d.findings[d.Water.InVain.Values[0]] == patient.Absent && d.findings[d.Water.Dry.Values[0]] == patient.Absent
 }
 
 // failing holds where roots are known to fail.
@@ -133,9 +133,9 @@ func (d *decider) class() string {
 		raise(to, "drowning")
 	}
 	mineral := d.p.Stands().Medium() == "mineral"
-	if slices.ContainsFunc(d.Eats, d.p.ActsOn) && !mineral {
+	if slices.ContainsFunc(d.Eats.Values, d.p.ActsOn) && !mineral {
 		to := Soon
-		if slices.ContainsFunc(d.Eats, d.confirmed) {
+		if slices.ContainsFunc(d.Eats.Values, d.confirmed) {
 			to = Now // that they eat roots is known
 		}
 		raise(to, "cause-eats")
@@ -167,7 +167,7 @@ func (d *decider) onlyGuests() bool {
 	for _, code := range d.p.Heard().Acted {
 		cause, _ := causes.Table().Cause(code)
 		if slices.ContainsFunc(cause.Do, causes.Strips) {
-			if !slices.Contains(d.Guests, code) {
+			if !d.Guests.Has(code) {
 				return false
 			}
 			only = true

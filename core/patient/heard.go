@@ -34,7 +34,27 @@ func (p *Patient) Heard() Heard {
 // ActsOn holds when a cause is acted on.
 func (p *Patient) ActsOn(cause string) bool { return slices.Contains(p.Heard().Acted, cause) }
 
-// Suspect holds for a plant that may carry something to the next.
-func (p *Patient) Suspect() bool {
-	return p.Intake.KeptApart || p.Heard().Alarm || p.Heard().Apart
+// Turn is when a plant is handled: the clean ones first, then suspects, then those kept apart.
+type Turn int
+
+// The turns, in their order.
+const (
+	Clean     Turn = iota
+	Suspected      // by its signs
+	Apart          // by who has it in hand
+)
+
+// Turn is when it is handled.
+func (p *Patient) Turn() Turn {
+	switch {
+	case p.Intake.KeptApart:
+		return Apart
+	case p.Heard().Alarm || p.Heard().Apart:
+		return Suspected
+	default:
+		return Clean
+	}
 }
+
+// Suspect holds for a plant that may carry something to the next.
+func (t Turn) Suspect() bool { return t != Clean }

@@ -310,13 +310,13 @@ func TestWhoIsSuspect(t *testing.T) {
 		asked++
 		return Heard{Alarm: p.Finding("black-edge") == Present, Acted: []string{"water-mould"}}
 	}}
-	assert.False(t, p.Suspect(), "nothing is heard before any look")
+	assert.False(t, p.Turn().Suspect(), "nothing is heard before any look")
 	p.Forget()
 	p.Looks = []Look{{On: "2030-03-01", Noted: Inspection{Findings: Findings{"black-edge": Present}}}}
-	assert.True(t, p.Suspect())
+	assert.True(t, p.Turn().Suspect())
 	assert.True(t, p.ActsOn("water-mould"))
 	assert.Equal(t, 1, asked, "worked out once")
-	assert.True(t, (&Patient{Intake: Intake{KeptApart: true}}).Suspect())
+	assert.True(t, (&Patient{Intake: Intake{KeptApart: true}}).Turn().Suspect())
 }
 
 func TestTheAirOfItsPlaceElseOfTheLookElseOfItsKind(t *testing.T) {

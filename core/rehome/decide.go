@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 
+	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
@@ -64,6 +65,9 @@ type Choice struct {
 func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 	c := deciding{k, p, of}
 	code := c.row()
+	if nest, _ := k.Route(k.Decisions[code].Route); nest.Shallow && !nest.Suits(p.Profile.Code) {
+		code = "hung"
+	}
 	d := k.Decisions[code]
 	v := Verdict{
 		Code:     code,
@@ -74,6 +78,9 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 		Until:    k.Until[d.Decision],
 		Says:     append([]stances.Stance{}, d.Says...),
 	}
+	if c.cutsOpen(d.Decision) {
+		v.Reasons = append([]knowledge.Text{k.CleanFirst}, v.Reasons...)
+	}
 	if v.Until == nil {
 		v.Until = []knowledge.Text{}
 	}
@@ -82,14 +89,23 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 	}
 	v.Races = d.Decision == HoldBare || d.Decision == Nest
 	v.Hangs = slices.Contains(k.Hang, code)
-	v.Routes = c.routes(d.Decision)
-	if len(of.Alike) > 0 && d.Decision == HoldBare && c.way() == of.Way {
+	v.Routes = c.routes(d)
+	if len(of.Alike) > 0 && d.Decision == HoldBare && d.Route == "" && c.way() == of.Way {
 		v.Reasons = append(v.Reasons, knowledge.Text{
 			Value:      fmt.Sprintf("By its race these do as well: %s. The gentlest is named.", c.names(of.Alike)),
 			Provenance: race.Table().SameChance.Provenance,
 		})
 	}
 	return v
+}
+
+// cutsOpen holds for a plant out of its pot that is cleaned before it is potted or held.
+func (c deciding) cutsOpen(decision string) bool {
+	if decision != PotIt && decision != HoldBare && decision != Nest || c.p.Stands().Where() != patient.Out {
+		return false
+	}
+	list := cleaning.Cuts(c.p)
+	return list.CutsDone < list.Cuts
 }
 
 // names are the names of routes.
@@ -213,8 +229,8 @@ func (c deciding) way() string {
 }
 
 // routes are those in question for a decision, the advised first.
-func (c deciding) routes(decision string) []Choice {
-	advised, why := c.advised(decision)
+func (c deciding) routes(d Decision) []Choice {
+	advised, why := c.advised(d)
 	list := []Choice{}
 	for _, r := range c.Routes {
 		choice := Choice{Route: r, Suits: r.Suits(c.p.Profile.Code), Reasons: []knowledge.Text{}}
@@ -232,15 +248,13 @@ func (c deciding) routes(decision string) []Choice {
 }
 
 // advised is the route that follows from a decision, with the reasons.
-func (c deciding) advised(decision string) (string, []string) {
-	switch decision {
+func (c deciding) advised(d Decision) (string, []string) {
+	if d.Route != "" {
+		return d.Route, nil
+	}
+	switch d.Decision {
 	case ReadIt, AskAir, LeaveIt, UnpotIt, LookIt:
 		return "", nil
-	case Nest:
-		if r, _ := c.Route("nest"); r.Suits(c.p.Profile.Code) {
-			return "nest", nil
-		}
-		return Pebbles, []string{"usual"}
 	case HoldBare:
 		way := c.way()
 		switch {
@@ -258,7 +272,7 @@ func (c deciding) advised(decision string) (string, []string) {
 	if kind == disputes.Inorganic {
 		return "inorganic", why
 	}
-	if slices.Contains(c.FewGrades, c.p.Condition().GradeLeft()) {
+	if c.FewGrades.Has(string(c.p.Condition().GradeLeft())) {
 		return "bark-moss", append(why, "few")
 	}
 	return "bark", why

@@ -53,7 +53,7 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 	later := t.Route.Code == "inorganic" && !p.Condition().TipsOut() && p.Profile.Code != "slipper" &&
 		k.Usual[p.Profile.Code] != "terrestrial"
 	return map[string]bool{
-		"kept-apart":      p.Suspect(),
+		"kept-apart":      p.Turn().Suspect(),
 		"side-holes":      t.Pot != nil && t.Pot.SideHoles,
 		"crock":           t.Pot != nil && t.Pot.CrockMM > 0,
 		"reservoir":       reservoir && !later,
@@ -163,7 +163,7 @@ func Headline(jobs []Job) (string, int) {
 // Ahead are the jobs of a plant's next home that are made ready beforehand, as far as they are
 // known while it still stands in its pot: by the way it would usually go, with the days ahead.
 func (k *Knowledge) Ahead(p *patient.Patient) []Job {
-	code, _ := deciding{Knowledge: k, p: p}.advised(PotIt)
+	code, _ := deciding{Knowledge: k, p: p}.advised(Decision{Decision: PotIt})
 	route, ok := k.Route(code)
 	if !ok {
 		return nil

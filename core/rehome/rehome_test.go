@@ -1,6 +1,7 @@
 package rehome
 
 import (
+	"strings"
 	"testing"
 	"time"
 
@@ -69,7 +70,7 @@ func TestPotNowOrHold(t *testing.T) {
 		"no tips and dry air: hold it": {Case{Profile: group(t, "phalaenopsis"), Grade: "rootless",
 			Humidity: &dry, RaceAdvises: "lid"}, "hold", "hold-dry", "lid"},
 		"no tips and humid air: a nest":    {Case{Profile: group(t, "oncidium"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "nest"},
-		"but no wet nest for a vanda":      {Case{Profile: group(t, "vanda"), Grade: "near-rootless", Humidity: &humid}, "nest", "nest-humid", "pebbles"},
+		"but no wet nest for a vanda":      {Case{Profile: group(t, "vanda"), Grade: "near-rootless", Humidity: &humid}, "hold", "hung", "pebbles"},
 		"humidity not known is asked":      {Case{Profile: group(t, "phalaenopsis"), Grade: "poor"}, "ask", "ask-air", ""},
 		"poor roots, dry air: hold it":     {Case{Profile: group(t, "phalaenopsis"), Grade: "poor", Humidity: &dry}, "hold", "poor-dry", "tub"},
 		"poor roots: most pot it":          {Case{Profile: group(t, "phalaenopsis"), Grade: "poor", Humidity: &between}, "pot", "poor", "bark-moss"},
@@ -266,4 +267,38 @@ func TestEveryCautionOfAJobExists(t *testing.T) {
 func TestTheFirstLookFollowsTheRoute(t *testing.T) {
 	r := Route{LookDays: knowledge.Number{Value: 10}}
 	assert.Equal(t, "2032-03-07", r.LookOn(time.Date(2032, 2, 26, 23, 0, 0, 0, time.UTC)), "a leap year")
+}
+
+// What is said of a nest is said where a nest is advised, in every kind and air.
+func TestANestIsNamedOnlyWhereItIsTheWay(t *testing.T) {
+	for _, profile := range taxa.All() {
+		for _, humidity := range []float64{30, 50, 80} {
+			for _, side := range []disputes.SideCode{disputes.ByHumidity, disputes.PotAtOnce, disputes.HoldBare} {
+				v := decide(Case{Profile: profile, Grade: "near-rootless", Humidity: &humidity, BareSide: side})
+				says := v.Decision == Nest || strings.Contains(v.Headline, "nest")
+				assert.Equal(t, advised(v) == "nest", says, "%s at %.0f %%, %s", profile.Code, humidity, side)
+			}
+		}
+	}
+}
+
+// A plant is cleaned before it is potted or held: common practice, no source.
+func TestCutsThatAreOpenGoFirst(t *testing.T) {
+	dead := roots.Reading{Roots: []roots.Root{
+		{ID: "1", Count: 9, Segments: []roots.Segment{{Feel: roots.Firm, Colour: roots.ColourPale}}},
+		{ID: "2", Count: 1, Segments: []roots.Segment{{Feel: roots.Mushy, Colour: roots.Black}}},
+	}}
+	p := &patient.Patient{
+		Profile: group(t, "phalaenopsis"), Intake: patient.Intake{Pot: patient.NoPot},
+		Reading: &patient.Reading{On: "2030-05-01", Roots: dead, Checks: roots.Checks{}},
+	}
+	v := Table().Decide(p, race.Advised{})
+	require.Equal(t, PotIt, v.Decision)
+	assert.Equal(t, Table().CleanFirst, v.Reasons[0])
+	sound := *p
+	left := roots.Reading{Roots: dead.Roots[:1]}
+	sound.Reading = &patient.Reading{On: "2030-05-01", Roots: left, Checks: roots.Checks{}}
+	v = Table().Decide(sound.At(p.Now), race.Advised{})
+	require.Equal(t, PotIt, v.Decision)
+	assert.NotContains(t, v.Reasons, Table().CleanFirst)
 }

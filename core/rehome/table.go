@@ -9,13 +9,13 @@ import (
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
-	"therapeon/core/roots"
 	"therapeon/core/stances"
 )
 
 // Decision is one row of what can be decided.
 type Decision struct {
 	Decision string           `yaml:"decision" json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
+	Route    string           `yaml:"route" json:"route,omitempty" description:"where the row itself says which"`
 	Headline string           `yaml:"headline" json:"headline" required:"true"`
 	Reason   knowledge.Text   `yaml:"reason" json:"reason" required:"true"`
 	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes"`
@@ -34,6 +34,7 @@ type Route struct {
 	Hold       bool             `yaml:"hold" json:"hold,omitempty" description:"the plant stays bare"`
 	Shallow    bool             `yaml:"shallow" json:"shallow,omitempty"`
 	Reservoir  bool             `yaml:"reservoir" json:"reservoir,omitempty"`
+	PlantDry   bool             `yaml:"plant_dry" json:"plant_dry,omitempty" description:"the plant itself is kept dry"`
 	Medium     *knowledge.Text  `yaml:"medium" json:"medium,omitempty" description:"what a plant is said to grow in after it"`
 	Wall       string           `yaml:"wall" json:"wall,omitempty"`
 	Only       []string         `yaml:"only" json:"only,omitempty" description:"groups it is for"`
@@ -83,13 +84,14 @@ type JobKind struct {
 // Knowledge is the table of re-homing.
 type Knowledge struct {
 	BigPotL      knowledge.Number               `yaml:"big_pot_l" json:"big_pot_l" required:"true"`
-	FewGrades    []roots.GradeCode              `yaml:"few_grades" json:"few_grades" required:"true"`
+	FewGrades    knowledge.Codes                `yaml:"few_grades" json:"few_grades" required:"true"`
 	Hang         []string                       `yaml:"hang" json:"hang" required:"true" description:"rows that hang on the race"`
 	Disputed     []string                       `yaml:"disputed" json:"disputed" required:"true" description:"rows on which growers differ"`
 	Decisions    map[string]Decision            `yaml:"decisions" json:"decisions" required:"true"`
 	Until        map[string][]knowledge.Text    `yaml:"until" json:"until" required:"true"`
 	Routes       []Route                        `yaml:"routes" json:"routes" required:"true"`
 	Usual        map[string]string              `yaml:"usual" json:"usual" required:"true"`
+	CleanFirst   knowledge.Text                 `yaml:"clean_first" json:"clean_first" required:"true"`
 	RouteReasons map[string]knowledge.Text      `yaml:"route_reasons" json:"route_reasons" required:"true"`
 	Mineral      []string                       `yaml:"mineral_media" json:"mineral_media" required:"true"`
 	OrganicMedia []string                       `yaml:"organic_media" json:"organic_media" required:"true"`

@@ -27,7 +27,7 @@ type Step struct {
 
 // Knowledge is all the package knows.
 type Knowledge struct {
-	Sodden    []string                  `yaml:"sodden" json:"sodden" required:"true" description:"findings of a root ball that is wet already"`
+	Sodden    knowledge.Codes           `yaml:"sodden" json:"sodden" required:"true" description:"findings of a root ball that is wet already"`
 	Steps     []Step                    `yaml:"steps" json:"steps" required:"true"`
 	Follows   []Step                    `yaml:"follows" json:"follows" required:"true"`
 	Accidents map[string]knowledge.Text `yaml:"accidents" json:"accidents" required:"true" description:"what can break, and what that explains"`
@@ -58,7 +58,7 @@ func (k *Knowledge) AccidentName(code string) string {
 // medium still comes off.
 func (k *Knowledge) Advise(p *patient.Patient, look []stances.Stance) Advice {
 	said := append(slices.Clone(look), stances.Soak)
-	if slices.Contains(look, stances.NoSoak) || slices.ContainsFunc(k.Sodden, found(p)) {
+	if slices.Contains(look, stances.NoSoak) || slices.ContainsFunc(k.Sodden.Values, found(p)) {
 		said = append(slices.Clone(look), stances.NoSoak)
 	}
 	a := Advice{Steps: []Step{}, Follows: []Step{}, Cautions: []knowledge.Caution{}}

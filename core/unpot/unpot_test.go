@@ -84,7 +84,7 @@ func TestTheTableHoldsTogether(t *testing.T) {
 	for _, c := range knowledge.Cautions() {
 		known[c.Code] = true
 	}
-	for _, f := range unpot.Table().Sodden {
+	for _, f := range unpot.Table().Sodden.Values {
 		_, ok := causes.Table().Finding(f)
 		assert.True(t, ok, f)
 	}

@@ -1,6 +1,8 @@
 package wishes
 
 import (
+	"slices"
+
 	"therapeon/core/advice"
 	"therapeon/core/causes"
 	"therapeon/core/dates"
@@ -60,18 +62,13 @@ func (a *asked) divide() (string, string) {
 
 // treat asks for a finding that a product helps against: what is acted on asks for one.
 func (a *asked) treat() (string, string) {
-	named := false
 	heard := look.Heard(a.p)
-	for _, code := range []string{
-		"peroxide-fizz", "peroxide-hard-parts", "fungicide-label", "oil-soap-label",
-	} {
-		named = named || len(heard.Asked[code]) > 0
-	}
+	asksFor := func(code string) bool { return len(heard.Asked[code]) > 0 }
 	high, known := a.p.Around().Hottest()
 	switch {
-	case !named:
+	case !slices.ContainsFunc(Table().Products.Values, asksFor):
 		return "no-finding", ""
-	case a.p.Intake.TereteLeaves && len(heard.Asked["oil-soap-label"]) > 0:
+	case a.p.Intake.TereteLeaves && slices.ContainsFunc(Table().NotOnTerete.Values, asksFor):
 		return "terete", ""
 	case known && high < Table().Figures.TreatFromC.Value:
 		return "cold", ""
@@ -104,7 +101,7 @@ func (a *asked) bigPot() (string, string) {
 	switch {
 	case a.p.Stands().Medium() == "mineral":
 		return "mineral", ""
-	case a.p.Profile.Code == "cymbidium" || a.p.Profile.Code == "epidendrum-reed":
+	case Table().BigPots.Has(a.p.Profile.Code):
 		return "kind", ""
 	default:
 		return "organic", ""

@@ -8,6 +8,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/look"
 	"therapeon/core/patient"
+	"therapeon/core/rehome"
 	"therapeon/core/roots"
 	"therapeon/core/stances"
 )
@@ -83,7 +84,9 @@ func (a *asked) resting() bool { return a.p.Growth() == patient.Resting }
 func (a *asked) nubs() bool { return a.p.Condition().TipsOut() || a.has("tips-growing") }
 
 // anyKind holds for kinds that change their medium at any time.
-func (a *asked) anyKind() bool { return a.p.Profile.MovesAnyTime() || a.p.Profile.Code == "cymbidium" }
+func (a *asked) anyKind() bool {
+	return a.p.Profile.MovesAnyTime() || Table().AnyTime.Has(a.p.Profile.Code)
+}
 
 // rules give for each wish the row of its answer, and the day that it changes, where that is
 // not the day of the advice.
@@ -177,10 +180,8 @@ func (a *asked) anotherMedium() (string, string) {
 
 func (a *asked) water() (string, string) {
 	switch {
-	case a.where == patient.Held && a.p.Stands().Nested():
-		return "nest", ""
 	case a.where == patient.Held:
-		return "soak", ""
+		return a.waterHeld()
 	case a.where == patient.Out:
 		return "out", ""
 	case a.says(stances.NoWater):
@@ -201,6 +202,21 @@ func (a *asked) water() (string, string) {
 		return "resting", ""
 	default:
 		return "unknown", a.tomorrow()
+	}
+}
+
+// waterHeld is by the way in which it is held.
+func (a *asked) waterHeld() (string, string) {
+	route, _ := rehome.Table().Route(a.p.Stands().Holding())
+	switch {
+	case route.PlantDry:
+		return "bag", a.tomorrow()
+	case route.Reservoir:
+		return "reservoir", a.tomorrow()
+	case route.Shallow:
+		return "nest", a.tomorrow()
+	default:
+		return "soak", ""
 	}
 }
 

@@ -1,5 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import { ask, client } from "./client";
+import { ask, client, type AskedRoot } from "./client";
 
 /** What ships with the program does not change while it runs. */
 const shipped = { staleTime: Infinity } as const;
@@ -62,10 +62,11 @@ export const plant = (id: number) =>
     queryFn: () => ask(client.GET("/api/v1/plants/{id}", { params: { path: { id } } })),
   });
 
-export const mayI = (id: number) =>
+export const mayI = (id: number, root?: AskedRoot) =>
   queryOptions({
-    queryKey: ["plant", id, "may-i"],
-    queryFn: () => ask(client.GET("/api/v1/plants/{id}/may-i", { params: { path: { id } } })),
+    queryKey: ["plant", id, "may-i", root],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/may-i", { params: { path: { id }, query: root } })),
+    placeholderData: (before, of) => (of?.queryKey[1] === id ? before : undefined), // while a root is felt
   });
 
 export const readings = (id: number) =>

@@ -2932,6 +2932,12 @@ export interface components {
             when: string;
             words: components["schemas"]["KnowledgeText"];
         };
+        KnowledgeCodes: {
+            /** @enum {string} */
+            mark: "published" | "common practice" | "from memory" | "house rule";
+            source?: string;
+            values: string[];
+        };
         KnowledgeEstimate: {
             /** Format: double */
             high: number;
@@ -3079,12 +3085,12 @@ export interface components {
         LookKnowledge: {
             blocks: components["schemas"]["LookBlock"][];
             /** @description causes that drown it */
-            drowns: string[];
+            drowns: components["schemas"]["KnowledgeCodes"];
             /** @description causes that eat its roots */
-            eats: string[];
+            eats: components["schemas"]["KnowledgeCodes"];
             figures: components["schemas"]["LookFigures"];
             /** @description causes whose guests a mineral medium harbours far less */
-            guests: string[];
+            guests: components["schemas"]["KnowledgeCodes"];
             in_place: components["schemas"]["LookInPlace"][];
             /** @description the answer in a line */
             lines: {
@@ -3162,14 +3168,14 @@ export interface components {
         };
         LookWater: {
             /** @description water or air cannot leave */
-            blocked: string[];
-            dry: string[];
+            blocked: components["schemas"]["KnowledgeCodes"];
+            dry: components["schemas"]["KnowledgeCodes"];
             /** @description roots fail */
-            failing: string[];
+            failing: components["schemas"]["KnowledgeCodes"];
             /** @description thirst that water does not answer */
-            in_vain: string[];
-            thirst: string[];
-            wet: string[];
+            in_vain: components["schemas"]["KnowledgeCodes"];
+            thirst: components["schemas"]["KnowledgeCodes"];
+            wet: components["schemas"]["KnowledgeCodes"];
         };
         LookalikeList: {
             lookalikes: components["schemas"]["KnowledgeLookalikes"][];
@@ -3689,7 +3695,7 @@ export interface components {
             spike_cut_on?: string;
             /** @description what it stands in since it was housed here; left out in lists, and where that is what it came in */
             standing?: components["schemas"]["Standing"];
-            /** @description it may carry something, as its signs have it; whether it is kept apart is in its intake */
+            /** @description its signs say that it may carry something, and it is not kept apart yet */
             suspect: boolean;
             /** @description said where what is kept of it cannot be read */
             unreadable?: string;
@@ -4390,6 +4396,8 @@ export interface components {
             decision: "pot" | "hold" | "nest" | "read" | "ask" | "leave" | "unpot" | "look";
             headline: string;
             reason: components["schemas"]["KnowledgeText"];
+            /** @description where the row itself says which */
+            route?: string;
             /** @description the stances it takes */
             says?: string[];
         };
@@ -4420,6 +4428,7 @@ export interface components {
         };
         RehomeKnowledgeType2: {
             big_pot_l: components["schemas"]["KnowledgeNumber"];
+            clean_first: components["schemas"]["KnowledgeText"];
             decisions: {
                 [key: string]: components["schemas"]["RehomeDecision"];
             };
@@ -4428,7 +4437,7 @@ export interface components {
             failures: {
                 [key: string]: string[];
             };
-            few_grades: string[];
+            few_grades: components["schemas"]["KnowledgeCodes"];
             /** @description rows that hang on the race */
             hang: string[];
             hold_still: {
@@ -4537,6 +4546,8 @@ export interface components {
             name: string;
             /** @description groups it is for */
             only?: string[];
+            /** @description the plant itself is kept dry */
+            plant_dry?: boolean;
             reservoir?: boolean;
             shallow?: boolean;
             /** @description groups it is not for */
@@ -5710,7 +5721,7 @@ export interface components {
             };
             follows: components["schemas"]["UnpotStep"][];
             /** @description findings of a root ball that is wet already */
-            sodden: string[];
+            sodden: components["schemas"]["KnowledgeCodes"];
             steps: components["schemas"]["UnpotStep"][];
         };
         UnpotStep: {
@@ -5812,7 +5823,15 @@ export interface components {
             treat_from_c: components["schemas"]["KnowledgeNumber"];
         };
         WishesKnowledge: {
+            /** @description kinds that change their medium at any time, beside those that move at any time */
+            any_time: components["schemas"]["KnowledgeCodes"];
+            /** @description kinds that fill a big pot */
+            big_pots: components["schemas"]["KnowledgeCodes"];
             figures: components["schemas"]["WishesFigures"];
+            /** @description those that terete leaves never get */
+            not_on_terete: components["schemas"]["KnowledgeCodes"];
+            /** @description actions of causes that name a product */
+            products: components["schemas"]["KnowledgeCodes"];
             wishes: components["schemas"]["WishesWish"][];
         };
         WishesRoot: {
@@ -12200,7 +12219,13 @@ export interface operations {
     };
     mayI: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description how the root feels that one wishes to cut */
+                feel?: "firm" | "limp" | "thread" | "crunchy" | "hollow" | "mushy";
+                colour?: "pale" | "green" | "patches-smooth" | "patches-hard" | "brown" | "black";
+                /** @description what it does five minutes after it was wetted */
+                wetting?: "greens" | "dull";
+            };
             header?: never;
             path: {
                 id: number;

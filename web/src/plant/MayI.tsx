@@ -23,22 +23,21 @@ const feels: Words = [
 /** A rescuer comes with a wish: it is answered at once. */
 export function MayI() {
   const { plant } = usePlant();
-  const asked = useQuery(mayI(plant.id));
+  const [root, setRoot] = useState<AskedRoot>();
+  const asked = useQuery(mayI(plant.id, root));
   const cache = useQueryClient();
   const [code, setCode] = useState("");
-  const [felt, setFelt] = useState<WishAnswer>();
   const [trouble, setTrouble] = useState<unknown>();
   if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
   if (!asked.data) return <Spin className="waiting" />;
   const { answers, kept } = asked.data;
-  const answer = felt ?? answers.find((a) => a.wish === code);
-  const keep = async (root?: AskedRoot) => {
+  const answer = answers.find((a) => a.wish === code);
+  const keep = async () => {
     try {
       setTrouble(undefined);
       const body = { wish: code, root };
       const at = { params: { path: { id: plant.id } }, body };
-      const now = await ask(client.POST("/api/v1/plants/{id}/wishes", at));
-      if (root) setFelt(now.answer);
+      await ask(client.POST("/api/v1/plants/{id}/wishes", at));
       await tellAnew(cache, plant.id);
     } catch (e) {
       setTrouble(e);
@@ -46,7 +45,7 @@ export function MayI() {
   };
   const pick = (wish: string) => {
     setCode(wish === code ? "" : wish);
-    setFelt(undefined);
+    setRoot(undefined);
   };
   return (
     <section className="may-i" aria-labelledby="may-i">
@@ -64,12 +63,12 @@ export function MayI() {
           {answer.asks === "root" && (
             <Choice
               label="How does it feel?"
-              value=""
+              value={root?.feel ?? ""}
               options={feels}
-              onChange={(v) => run(keep({ feel: v as AskedRoot["feel"], colour: "brown" }))}
+              onChange={(v) => setRoot({ feel: v as AskedRoot["feel"], colour: "brown" })}
             />
           )}
-          {answer.asks !== "root" && <Button onClick={() => run(keep())}>Keep this with its answer</Button>}
+          <Button onClick={() => run(keep())}>Keep this with its answer</Button>
         </>
       )}
       {trouble !== undefined && <Trouble error={trouble} />}

@@ -9,6 +9,16 @@ import { day, gradeWords, homeWords, percent, ranged, untilWords } from "../word
 import { pageOf } from "./AdviceLine";
 import { usePlant } from "./PlantPage";
 
+/** The step where an advice is followed. */
+const stepWords: Record<string, string> = {
+  look: "Look",
+  unpot: "Unpot",
+  roots: "Roots",
+  cause: "Cause",
+  home: "Re-home",
+  places: "Places",
+};
+
 type Props = {
   children?: ReactNode;
   /** The step at hand, which says its own verdict. */
@@ -29,8 +39,7 @@ export function PlantSoFar({ children, without }: Props) {
       )}
       {p.advice && without !== "look" && (
         <p className="so-far-step">
-          <Link to={pageOf(p.id, p.advice)}>{p.advice.page === "home" ? "Re-home" : "Look"}</Link> {p.advice.headline}{" "}
-          {untilWords(p.advice)}
+          <Link to={pageOf(p.id, p.advice)}>{stepWords[p.advice.page]}</Link> {p.advice.headline} {untilWords(p.advice)}
         </p>
       )}
       {without !== "cause" && looked?.cause && (

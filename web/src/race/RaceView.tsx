@@ -99,10 +99,8 @@ function Running() {
 
 /** A plant in its pot does not race. */
 function Off({ text }: { text: PlantRace["off"] }) {
-  const { plant } = usePlant();
   return (
     <section className="race">
-      {plant.advice && <p className="headline">{plant.advice.headline}</p>}
       {text && (
         <p>
           <Marked text={text} />
