@@ -422,5 +422,5 @@ func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
 		rehome.Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}},
 	)
 	require.NotNil(t, h.Fit.DaysToWater)
-	assert.InDelta(t, (200-160-10)/1.5, *h.Fit.DaysToWater, 1e-6)
+	assert.InDelta(t, (200-0.6*160-10)/1.5, *h.Fit.DaysToWater, 1e-6)
 }

@@ -154,8 +154,8 @@ func TestPotAndMixAreWorkedOutForTheLivingRoots(t *testing.T) {
 	c := newClinic(t)
 	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "cattleya", LeafCount: 5, BulbCount: 4, OldMedium: "bark"})
 	r := homeOfPlant(t, c, p.ID)
-	// 8 × 120 + 3 × 60 mm of 3 mm: π·9/4·1140/1000 mL by hand.
-	assert.Contains(t, r.Size.Reasons[0].Value, "Sized to 8 mL of living root")
+	assert.Contains(t, r.Size.Reasons[0].Value, "longest living root is 120 mm; pliable, it hangs coiled 72 mm deep")
+	assert.Equal(t, 100.0, r.Pot.TopMM, "four bulbs 25 mm apart and a season of the lead")
 	assert.InDelta(t, r.Fit.MediumL, r.Mix.Settled.VolumeL, 1e-9, "what is measured out settles to what the pot takes")
 	poured := 0.0
 	for _, m := range r.Mix.Measured {
@@ -179,11 +179,23 @@ func TestPotAndMixAreWorkedOutForTheLivingRoots(t *testing.T) {
 		},
 	)
 	require.NotNil(t, r.Fit.GapMM)
-	assert.InDelta(t, 160-120-15, *r.Fit.GapMM, 1e-9, "fill 160 mm, the longest root 120 mm, water at 15")
-	assert.InDelta(t, 25/1.2, *r.Fit.DaysToWater, 1e-6, "at the group's 1.2 mm a day")
-	assert.Positive(t, r.Mix.RiseMM)
-	assert.InDelta(t, r.Section.FillMM-15-r.Mix.RiseMM, r.Section.DryTopMM, 1e-9)
-	assert.True(t, slices.ContainsFunc(r.Jobs, func(j rehome.Job) bool { return j.Code == "wick" }))
+	assert.InDelta(t, 160-5-72-15, *r.Fit.GapMM, 1e-9, "fill 160 mm, the base 5 lower, roots 72 deep, water at 15")
+	assert.InDelta(t, 68/1.2, *r.Fit.DaysToWater, 1e-6, "at the group's 1.2 mm a day")
+	assert.Equal(t, "topples", r.Fit.Verdict, "a foot of 90 mm under 170")
+	assert.InDelta(t, 160-15-65, r.Section.DryTopMM, 1e-9, "large clay draws water 65 mm high")
+	for _, job := range []string{"wick", "dry-line", "reuse"} {
+		assert.True(t, slices.ContainsFunc(r.Jobs, func(j rehome.Job) bool { return j.Code == job }), job)
+	}
+
+	// A measured dry line and a measured reach go before the tables.
+	damp := 40.0
+	measured := r.Plan
+	measured.DryLineMM, measured.ReachMM = &damp, 100
+	_, err := c.Rehoming.SavePlan(t.Context(), p.ID, rehoming.SavePlan{Version: r.Version, Plan: measured}, "")
+	require.NoError(t, err)
+	r = homeOfPlant(t, c, p.ID)
+	assert.InDelta(t, 170-40, r.Section.WetToMM, 1e-9)
+	assert.InDelta(t, 160-5-100-15, *r.Fit.GapMM, 1e-9)
 }
 
 func TestBadPlansAreRefusedWhole(t *testing.T) {
@@ -394,7 +406,7 @@ func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 	r := planFor(t, c, p.ID, rehome.Plan{Parts: parts, MixName: "Cork and moss"})
 	assert.True(t, r.Mix.Own)
 	assert.Equal(t, "Cork and moss", r.Mix.Name)
-	assert.InDelta(t, (3*0.5+0.27)/4, r.Mix.Settled.Air, 1e-9, "fibres fill nothing, so air adds up by parts")
+	assert.InDelta(t, (3.7-3*0.5-0.73)/3.7, r.Mix.Settled.Air, 1e-9, "three tenths of the moss go into the gaps")
 
 	_, err = c.Shelf.SaveRecipe(t.Context(), 0, shelf.SaveRecipe{Name: " ", Parts: parts})
 	assert.Equal(t, "name", fieldOf(t, err))

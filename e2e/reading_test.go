@@ -369,3 +369,32 @@ func TestAReadingBegunByMistakeHidesNothing(t *testing.T) {
 	p.see(".headline", "Take 6 off, leave 3 as found.")
 	p.see(`select[aria-label="Readings of this plant"]`, "Reading 1")
 }
+
+// A root mass too thick to count is weighed in water: twenty seconds, by thumb. What it comes to
+// is graded, kept, and asked for no more than it tells.
+func TestARootMassWeighedInWater(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, phone)
+	putOnBench(p, "Sill 9", "Phalaenopsis and kin")
+	p.tap("summary", "Weigh them in water")
+	p.fill("The jug shows", "25")
+	p.see(".dip-came", "200 cm² of root side, 154–260 cm²")
+	p.see(".lead", "Weighed in water, not felt yet.")
+	p.tap("[data-field='How much of it is firm?'] label", "A little")
+	p.see(".grade", "Poor")
+	p.see(".headline", "only feeling tells which lives")
+	p.see(".dip-area", "7.7–78 cm²")
+
+	p.fill("Most are as thick as", "4")
+	p.see(".dip-came", "250 cm² of root side")
+	p.MustReload().MustWaitLoad()
+	p.see(".dip-came", "250 cm² of root side")
+	p.see(".grade", "Poor")
+
+	tally(p, 4, 80, "Firm, pale")
+	p.see(".why", "taken from the roots read one by one")
+	p.see(".grade", "Good")
+	p.tap("button", "Take it back")
+	p.gone(".dip-area", "")
+	assert.Equal(t, 4, strands(p))
+}

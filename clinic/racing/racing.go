@@ -135,6 +135,9 @@ type RaceCase struct {
 	LiveRootCM2     float64            `json:"live_root_cm2,omitempty" validate:"min=0,max=20000"`
 	Limp            bool               `json:"limp,omitempty"`
 	TipsOut         bool               `json:"tips_out,omitempty"`
+	Growth          patient.Growth     `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing maturing idle resting" description:"as at a look; left out: as if one had begun"`
+	RotFound        bool               `json:"rot_found,omitempty"`
+	CutDaysAgo      *float64           `json:"cut_days_ago,omitempty" validate:"omitempty,min=0,max=1000" description:"when its roots were cut last; left out: they were not"`
 	HeldDays        float64            `json:"held_days,omitempty" validate:"min=0,max=1000"`
 	NightC          float64            `json:"night_c" required:"true" validate:"min=-10,max=45"`
 	DayC            float64            `json:"day_c" required:"true" validate:"min=-10,max=50"`
@@ -198,12 +201,15 @@ func (r RaceCase) Patient() *patient.Patient {
 		Profile: profile,
 		Intake:  patient.Intake{LeafCount: r.LeafCount, Blades: r.Blades, BulbCount: r.BulbCount},
 		Given: patient.Given{
-			LiveCM2:   roots.Range{Low: r.LiveRootCM2, Point: r.LiveRootCM2, High: r.LiveRootCM2},
-			RootsFrom: asGiven,
-			TipsOut:   r.TipsOut,
-			Limp:      r.Limp,
-			HeldDays:  r.HeldDays,
-			Holding:   r.Holding,
+			LiveCM2:    roots.Range{Low: r.LiveRootCM2, Point: r.LiveRootCM2, High: r.LiveRootCM2},
+			RootsFrom:  asGiven,
+			TipsOut:    r.TipsOut,
+			Growth:     r.Growth,
+			RotFound:   r.RotFound,
+			CutDaysAgo: r.CutDaysAgo,
+			Limp:       r.Limp,
+			HeldDays:   r.HeldDays,
+			Holding:    r.Holding,
 			Air: &patient.Air{
 				NightC:  r.NightC,
 				DayC:    r.DayC,

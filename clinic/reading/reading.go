@@ -154,7 +154,7 @@ func isToday(c *record.Keeper, stamp string) bool {
 
 // stateOf is how far a reading is.
 func stateOf(r roots.Reading) ledger.State {
-	if r.Count() == 0 && !r.NoneFound {
+	if r.Empty() {
 		return ledger.Blank
 	}
 	return ledger.InHand

@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/shelf"
 	"therapeon/core/advice"
 	"therapeon/core/drying"
+	"therapeon/core/knowledge"
 	"therapeon/core/media"
 	"therapeon/core/pots"
 	"therapeon/core/race"
@@ -25,6 +26,11 @@ type PotAsk struct {
 	LiveRootML  float64   `json:"live_root_ml" required:"true" validate:"min=0,max=5000" description:"volume of living root"`
 	LongestMM   float64   `json:"longest_mm" required:"true" validate:"min=0,max=2000" description:"longest living root"`
 	BaseMM      float64   `json:"base_mm,omitempty" validate:"min=0,max=600"`
+	ReachMM     float64   `json:"reach_mm,omitempty" validate:"min=0,max=1500" description:"how far the root ball hangs, measured; left out: by the longest root"`
+	BulbCount   int       `json:"bulb_count,omitempty" validate:"min=0,max=500"`
+	LeafSpanMM  float64   `json:"leaf_span_mm,omitempty" validate:"min=0,max=3000" description:"from leaf tip to leaf tip"`
+	Mineral     bool      `json:"mineral,omitempty" description:"the medium does not rot"`
+	TopDry      bool      `json:"top_dry,omitempty" description:"its grains leave the top dry above the reservoir"`
 	Clump       bool      `json:"clump,omitempty"`
 	FewRoots    bool      `json:"few_roots,omitempty"`
 	Reservoir   bool      `json:"reservoir,omitempty"`
@@ -45,7 +51,13 @@ func (a PotAsk) needs() pots.Needs {
 		Group:        a.Group,
 		RootML:       a.LiveRootML,
 		LongestMM:    a.LongestMM,
+		WidthMM:      p.RootDiameterMM.Value,
+		ReachMM:      a.ReachMM,
 		BaseMM:       a.BaseMM,
+		Bulbs:        a.BulbCount,
+		SpanMM:       a.LeafSpanMM,
+		Mineral:      a.Mineral,
+		DryTop:       a.TopDry,
 		Sympodial:    p.Sympodial(),
 		Clump:        a.Clump,
 		FewRoots:     a.FewRoots,
@@ -105,11 +117,11 @@ type MixAsk struct {
 
 // MixAnswer is what a mix settles to.
 type MixAnswer struct {
-	Settled  media.Settled    `json:"settled" required:"true"`
-	Measured []media.Measured `json:"measured" required:"true"`
-	Judged   []Text           `json:"judged" required:"true"`
-	RiseMM   float64          `json:"rise_mm" required:"true" description:"how high its grains draw water; 0: all the way"`
-	Need     []media.Want     `json:"need" required:"true" description:"against the shelf"`
+	Settled  media.Settled      `json:"settled" required:"true"`
+	Measured []media.Measured   `json:"measured" required:"true"`
+	Judged   []Text             `json:"judged" required:"true"`
+	Rise     knowledge.Estimate `json:"rise_mm" required:"true" description:"how high it draws water above a reservoir; nothing where it does so all the way"`
+	Need     []media.Want       `json:"need" required:"true" description:"against the shelf"`
 }
 
 // ComputeMix settles a mix without saving anything.
@@ -135,7 +147,7 @@ func (c *Service) ComputeMix(ctx context.Context, a MixAsk) (MixAnswer, error) {
 		return m, err
 	}
 	m.Judged = k.Judge(m.Settled, a.Style)
-	m.RiseMM = k.DrawsMM(m.Settled)
+	m.Rise = m.Settled.Rise
 	have, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (map[string]float64, error) {
 		return shelf.MediaOnShelf(ctx, c.Keeper, tx)
 	})
@@ -149,10 +161,11 @@ func (c *Service) ComputeMix(ctx context.Context, a MixAsk) (MixAnswer, error) {
 // SectionAsk is a pot with a plant in it, to be drawn.
 type SectionAsk struct {
 	PotAsk
-	Parts  []media.Part `json:"parts" required:"true" validate:"min=1,max=12,dive"`
-	Roots  []float64    `json:"roots_mm,omitempty" validate:"max=60,dive,min=0.1,max=2000" description:"lengths of the living roots"`
-	Still  string       `json:"still,omitempty" validate:"omitempty,oneof=stake skewer none"`
-	DryTop bool         `json:"dry_top,omitempty"`
+	Parts     []media.Part `json:"parts" required:"true" validate:"min=1,max=12,dive"`
+	Roots     []float64    `json:"roots_mm,omitempty" validate:"max=60,dive,min=0.1,max=2000" description:"lengths of the living roots"`
+	Still     string       `json:"still,omitempty" validate:"omitempty,oneof=stake skewer none"`
+	DryTop    bool         `json:"dry_top,omitempty" description:"loose pieces that draw no water under the oldest bulbs"`
+	DryLineMM *float64     `json:"dry_line_mm,omitempty" validate:"omitempty,min=0,max=900" description:"from the rim down to the damp, measured"`
 }
 
 // ComputeSection lays plant and pot out to scale without saving anything.
@@ -180,8 +193,9 @@ func (c *Service) ComputeSection(ctx context.Context, a SectionAsk) (pots.Sectio
 	filling := pots.Filling{
 		Medium: "Mix",
 		Grain:  mix.Settled.Grain,
-		RiseMM: mix.RiseMM,
-		Wicks:  mix.RiseMM == 0,
+		Rise:   mix.Rise,
+		Wicks:  mix.Settled.Wicks,
+		DryMM:  a.DryLineMM,
 		Dry:    a.DryTop,
 	}
 	return pots.Table().Draw(pots.Scene{

@@ -42,7 +42,7 @@ func Knows(p *patient.Patient) []Known {
 	n.fromCare()
 	r := p.Roots()
 	switch {
-	case r == nil || len(r.Reading.Roots) == 0 && !r.Reading.NoneFound:
+	case r == nil || r.Verdict.Grade.Code == roots.Unread:
 	case p.Stands().EpochOf(r.On) == patient.AtPresent:
 		n.fromRoots(r)
 	case p.Stands().Where() == patient.Held: // nothing has grown or died in a pot since

@@ -147,7 +147,7 @@ func (k *Knowledge) SeasonOf(p *patient.Patient) (season patient.Season, daysToW
 	switch l := p.Look(); {
 	case l != nil && l.Noted.Season != "":
 		season = l.Noted.Season
-	case p.Growth() == patient.Growing || p.Growth() == patient.NewRoots:
+	case p.Growth().Grows():
 		season = patient.Warm
 	case p.Growth() == patient.Resting:
 		season = patient.Cool

@@ -1,6 +1,7 @@
 package media
 
 import (
+	"cmp"
 	"slices"
 
 	"therapeon/core/knowledge"
@@ -14,6 +15,8 @@ type Ask struct {
 	Waters   string   // often, seldom, or empty
 	Actions  []string // what its causes ask for, by code
 	Origin   string   // tree, rock, litter, limestone, or empty
+	Group    string   // of the plant
+	Thick    bool     // its roots are thick and crush what is soft
 }
 
 // Advised is a recipe with what was added to it and why.
@@ -22,18 +25,15 @@ type Advised struct {
 	Name    string           `json:"name" required:"true"`
 	Parts   []Part           `json:"parts" required:"true"`
 	Reasons []knowledge.Text `json:"reasons" required:"true"`
+
+	LifeMonths *knowledge.Estimate `json:"life_months,omitempty" description:"as growers state it for its way"`
 }
 
 // Advise picks a recipe by route and moisture, and adds to it by room, hand and
 // origin. Mixes of a single mineral grade are left as they are. It is false where no recipe is
 // for the route.
 func (k *Knowledge) Advise(a Ask) (Advised, bool) {
-	i := slices.IndexFunc(k.Recipes, func(r Recipe) bool {
-		return slices.Contains(r.Routes, a.Route) && slices.Contains(r.Styles, a.Style)
-	})
-	if i < 0 {
-		i = slices.IndexFunc(k.Recipes, func(r Recipe) bool { return slices.Contains(r.Routes, a.Route) })
-	}
+	i := k.recipe(a)
 	if i < 0 {
 		return Advised{}, false
 	}
@@ -46,15 +46,89 @@ func (k *Knowledge) Advise(a Ask) (Advised, bool) {
 			sum += n
 		}
 	}
+	out.LifeMonths = r.LifeMonths
 	if len(out.Parts) == 1 && a.Origin != "limestone" {
 		return out, true
 	}
+	k.spare(&out, a)
 	for _, code := range a.adjustments(k) {
 		adj := k.Adjust[code]
 		out.Reasons = append(out.Reasons, adj.Words)
+		adj.Add = slices.DeleteFunc(slices.Clone(adj.Add), func(code string) bool {
+			return slices.Contains(k.Never[a.Origin].Parts, code)
+		})
+		if len(adj.Add) == 0 {
+			out.Reasons = out.Reasons[:len(out.Reasons)-1]
+			continue
+		}
+		if a.Thick {
+			adj.Add = k.uncrushed(adj.Add)
+		}
 		out.Parts = k.added(out.Parts, adj, adj.Share.Value*sum)
 	}
 	return out, true
+}
+
+// recipe is the one made for the plant: for its group and origin before one for any, and for
+// how moist it wants it before another.
+func (k *Knowledge) recipe(a Ask) int {
+	best, most := -1, -1
+	for i, r := range k.Recipes {
+		if !slices.Contains(r.Routes, a.Route) || len(r.Groups) > 0 && !slices.Contains(r.Groups, a.Group) ||
+			len(r.Origins) > 0 && !slices.Contains(r.Origins, a.Origin) {
+			continue
+		}
+		score := 0
+		for weight, fits := range []bool{slices.Contains(r.Styles, a.Style), len(r.Origins) > 0, len(r.Groups) > 0} {
+			if fits {
+				score += 1 << weight
+			}
+		}
+		if score > most {
+			best, most = i, score
+		}
+	}
+	return best
+}
+
+// spare leaves out what its origin does not bear, and puts what thick roots crush aside.
+func (k *Knowledge) spare(out *Advised, a Ask) {
+	never := k.Never[a.Origin]
+	spared := slices.DeleteFunc(slices.Clone(out.Parts), func(p Part) bool {
+		return slices.Contains(never.Parts, p.Component)
+	})
+	switch {
+	case len(spared) == 0:
+		out.Reasons = append(out.Reasons, never.Words)
+	case len(spared) < len(out.Parts):
+		out.Parts, out.Reasons = spared, append(out.Reasons, never.Words)
+	}
+	if !a.Thick {
+		return
+	}
+	var parts []Part
+	crushed := false
+	for _, p := range out.Parts {
+		code := k.uncrushed([]string{p.Component})[0]
+		crushed = crushed || code != p.Component
+		if i := slices.IndexFunc(parts, func(o Part) bool { return o.Component == code }); i >= 0 {
+			parts[i].Parts += p.Parts
+		} else {
+			parts = append(parts, Part{code, p.Parts})
+		}
+	}
+	if out.Parts = parts; crushed {
+		out.Reasons = append(out.Reasons, k.CrushedWords)
+	}
+}
+
+// uncrushed are components, or what goes in instead of those that thick roots crush.
+func (k *Knowledge) uncrushed(codes []string) []string {
+	list := make([]string, len(codes))
+	for i, code := range codes {
+		list[i] = cmp.Or(k.Crushed[code], code)
+	}
+	return list
 }
 
 // added puts an amount of the component that brings most air to parts.

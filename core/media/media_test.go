@@ -146,10 +146,92 @@ func TestWaterRisesByJurinsLaw(t *testing.T) {
 	for radius, rise := range map[float64]float64{1: 14.9, 0.5: 29.7, 0.25: 59.5} {
 		assert.InDelta(t, rise, Table().RiseMM(radius), 0.06, "%g mm", radius)
 	}
-	clay, _ := Table().Component("clay-large")
-	fine, _ := Table().Component("clay-small")
-	assert.Less(t, Table().RiseBetweenMM(clay.GradeMM()), 10.0, "coarse pebbles have a dry top")
-	assert.Greater(t, Table().RiseBetweenMM(fine.GradeMM()), Table().RiseBetweenMM(clay.GradeMM()))
+}
+
+// From memory, no source: how high media draw water above a reservoir, by their own pores too.
+func TestHowHighMediaDrawWater(t *testing.T) {
+	rise := func(parts ...Part) Settled {
+		s, err := Table().Settle(parts, Table().Component)
+		require.NoError(t, err)
+		return s
+	}
+	for code, want := range map[string][3]float64{"clay-large": {65, 50, 80}, "clay-small": {100, 80, 120}, "pebbles": {8, 5, 10}} {
+		e := rise(Part{code, 1}).Rise
+		assert.Equal(t, want, [3]float64{e.Value, e.Low, e.High}, code)
+	}
+	for _, code := range []string{"pumice-small", "pumice-large", "clay-granules"} {
+		assert.GreaterOrEqual(t, rise(Part{code, 1}).Rise.Value, 100.0, code)
+	}
+	for _, code := range []string{"vermiculite", "sphagnum", "fibre"} {
+		assert.True(t, rise(Part{code, 1}).Wicks, code)
+		assert.Zero(t, rise(Part{code, 1}).Rise.Value)
+	}
+	assert.Equal(t, 100.0, rise(Part{"clay-large", 1}, Part{"clay-small", 1}).Rise.Value, "the one that draws higher")
+	assert.Equal(t, 65.0, rise(Part{"clay-large", 9}, Part{"clay-small", 1}).Rise.Value, "unless there is hardly any of it")
+	assert.True(t, rise(Part{"bark-fine", 4}, Part{"sphagnum", 1}).Wicks)
+	for _, c := range Table().Components {
+		assert.True(t, c.Wicks != (c.RiseMM != nil), "%s: all the way, or so far", c.Code)
+	}
+}
+
+// From memory, no source: at 27 °C a mix lives 0.62 of its time at 20 °C; as long as the
+// shortest-lived of a fifth or more; compost held open by a third of coarse bark 36 months.
+func TestHowLongMixesLive(t *testing.T) {
+	k := Table()
+	life := func(parts ...Part) *float64 {
+		s, err := k.Settle(parts, k.Component)
+		require.NoError(t, err)
+		return s.LifeMonths
+	}
+	assert.InDelta(t, 0.62, k.LivesMonths(1, 27), 0.005)
+	assert.InDelta(t, 27, k.LivesMonths(27, 20), 1e-9)
+	assert.InDelta(t, 54, k.LivesMonths(27, 10), 1e-9)
+	assert.Equal(t, 15.0, *life(Part{"bark-medium", 3}, Part{"sphagnum", 1}), "a quarter of moss")
+	assert.Equal(t, 27.0, *life(Part{"bark-medium", 9}, Part{"sphagnum", 1}), "a tenth of it decides nothing")
+	assert.Equal(t, 12.0, *life(Part{"compost", 2}, Part{"bark-fine", 1}))
+	assert.Equal(t, 36.0, *life(Part{"compost", 1}, Part{"mulch", 1}, Part{"bark-chunky", 1}))
+	assert.Nil(t, life(Part{"clay-large", 1}))
+}
+
+// A house rule: of fibre and moss among grains three tenths go into the gaps. 4 L of bark with
+// 0.46 air and 1 L of moss: 4.7 L, by hand.
+func TestMossAmongBark(t *testing.T) {
+	s, err := Table().Settle([]Part{{"bark-medium", 4}, {"sphagnum", 1}}, Table().Component)
+	require.NoError(t, err)
+	assert.InDelta(t, 4.7, s.VolumeL, 1e-9)
+	assert.InDelta(t, (4.7-4*0.54-0.73)/4.7, s.Air, 1e-9)
+}
+
+// Common practice, no source: what is never mixed for a plant of some origin or with thick roots.
+func TestMixesSpareThePlant(t *testing.T) {
+	k := Table()
+	mix := func(a Ask) Advised {
+		m, ok := k.Advise(a)
+		require.True(t, ok)
+		return m
+	}
+	dry := 30.0
+	for _, route := range []string{"slipper", "bark", "bark-moss", "terrestrial"} {
+		lime := codes(mix(Ask{Route: route, Style: "moist", Origin: "limestone", Humidity: &dry}).Parts)
+		assert.NotContains(t, lime, "sphagnum", route)
+		assert.Contains(t, lime, "limestone", route)
+		humus := codes(mix(Ask{Route: route, Style: "moist", Origin: "litter", Humidity: &dry}).Parts)
+		assert.NotContains(t, humus, "charcoal", route)
+		assert.NotContains(t, humus, "limestone", route)
+	}
+	unsaid := codes(mix(Ask{Route: "slipper", Style: "moist"}).Parts)
+	assert.NotContains(t, unsaid, "sphagnum", "not said: neither moss, which lime growers do not bear,")
+	assert.NotContains(t, unsaid, "charcoal", "nor charcoal, which those of humus do not")
+	for _, route := range []string{"terrestrial", "bark", "bark-moss"} {
+		thick := codes(mix(Ask{Route: route, Style: "moist", Group: "cymbidium", Thick: true, Waters: "often"}).Parts)
+		for soft := range k.Crushed {
+			assert.NotContains(t, thick, soft, route)
+		}
+	}
+	reed := mix(Ask{Route: "bark", Style: "moist", Group: "epidendrum-reed"})
+	assert.Equal(t, []Part{{"bark-chunky", 1}, {"compost", 1}, {"mulch", 1}}, reed.Parts)
+	assert.Equal(t, 60.0, reed.LifeMonths.High)
+	assert.NotEqual(t, "reed", mix(Ask{Route: "bark", Style: "moist", Group: "oncidium"}).Recipe)
 }
 
 func TestARecipeFitsRouteRoomHandAndOrigin(t *testing.T) {

@@ -29,19 +29,20 @@ type Fold struct {
 
 // Settled is a mix as it settles.
 type Settled struct {
-	VolumeL    float64  `json:"volume_l" required:"true"`
-	PouredL    float64  `json:"poured_l" required:"true" description:"what was measured out, added up"`
-	Shrinks    bool     `json:"shrinks,omitempty" description:"more than a little of it falls into gaps"`
-	Air        float64  `json:"air" required:"true" description:"share of the volume, drained"`
-	Water      float64  `json:"water" required:"true" description:"share of the volume, drained"`
-	GradeMM    float64  `json:"grade_mm" required:"true" description:"mean grade, geometric; 0 for fibres alone"`
-	FinestMM   float64  `json:"finest_mm" required:"true" description:"grade of the finest that makes up a fair share; 0 for fibres alone"`
-	Wicks      bool     `json:"wicks" required:"true" description:"its fibres draw water all the way up"`
-	LifeMonths *float64 `json:"life_months,omitempty" description:"of what breaks down first; left out: it lasts"`
-	Organic    bool     `json:"organic,omitempty"`
-	Grain      string   `json:"grain" required:"true" enum:"chips,balls,strands" description:"what most of it is like"`
-	Folds      []Fold   `json:"folds" required:"true" description:"from the coarsest down"`
-	Cautions   []string `json:"cautions" required:"true"`
+	VolumeL    float64            `json:"volume_l" required:"true"`
+	PouredL    float64            `json:"poured_l" required:"true" description:"what was measured out, added up"`
+	Shrinks    bool               `json:"shrinks,omitempty" description:"more than a little of it falls into gaps"`
+	Air        float64            `json:"air" required:"true" description:"share of the volume, drained"`
+	Water      float64            `json:"water" required:"true" description:"share of the volume, drained"`
+	GradeMM    float64            `json:"grade_mm" required:"true" description:"mean grade, geometric; 0 for fibres alone"`
+	Rise       knowledge.Estimate `json:"rise_mm" required:"true" description:"how high it draws water above a reservoir: that of the component of a fair share that draws highest; nothing where it wicks"`
+	Wicks      bool               `json:"wicks" required:"true" description:"it draws water all the way up"`
+	LifeMonths *float64           `json:"life_months,omitempty" description:"at 20 °C, of the shortest-lived of a fifth or more; left out: it lasts"`
+	Fine       bool               `json:"fine,omitempty" description:"fine mineral pieces, which soak some days before use"`
+	Organic    bool               `json:"organic,omitempty"`
+	Grain      string             `json:"grain" required:"true" enum:"chips,balls,strands" description:"what most of it is like"`
+	Folds      []Fold             `json:"folds" required:"true" description:"from the coarsest down"`
+	Cautions   []string           `json:"cautions" required:"true"`
 }
 
 type measure struct {
@@ -98,8 +99,11 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 			litres += all[n].litres
 		}
 		fills, room := 0.0, 1.0
-		if grade > 0 && graded > 0 {
-			fills, room = k.Fills(grade, math.Exp(logs/graded)), math.Min(1, (s.VolumeL-solids)/litres)
+		if graded > 0 {
+			fills, room = k.FibreFills.Value, math.Min(1, (s.VolumeL-solids)/litres)
+			if grade > 0 {
+				fills = k.Fills(grade, math.Exp(logs/graded))
+			}
 		}
 		for _, m := range all[:n] {
 			lost := fills * room * m.litres
@@ -108,22 +112,25 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 			s.VolumeL += m.litres - lost
 			s.Water += m.litres * m.Water.Value
 			solids += m.litres * (1 - m.Air.Value)
-			if m.Fibre && m.Wicks { // grains draw water only as far as it rises between them
+			if m.Wicks {
 				wicking += m.litres
 			}
-			s.carry(m.Component)
+			if r := m.RiseMM; r != nil && m.litres >= k.WicksFrom.Value*sum && r.Value > s.Rise.Value {
+				s.Rise = *r
+			}
+			s.carry(k, m, sum)
 		}
 		if grade > 0 {
 			logs, graded = logs+litres*math.Log(grade), graded+litres
-			if litres >= k.WicksFrom.Value*sum {
-				s.FinestMM = grade
-			}
 		}
 		all = all[n:]
 	}
 	s.Shrinks = s.PouredL-s.VolumeL > k.HardlyLost.Value*s.PouredL
 	s.Air, s.Water = (s.VolumeL-solids)/s.VolumeL, s.Water/s.VolumeL
-	s.Wicks = wicking >= k.WicksFrom.Value*s.PouredL
+	if s.Wicks = wicking >= k.WicksFrom.Value*s.PouredL; s.Wicks {
+		s.Rise = knowledge.Estimate{}
+	}
+	k.holdOpen(&s, of, sum)
 	if graded > 0 {
 		s.GradeMM = math.Exp(logs / graded)
 	}
@@ -131,16 +138,37 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 }
 
 // carry takes over what a component brings into any mix.
-func (s *Settled) carry(c Component) {
-	if c.LifeMonths != nil && (s.LifeMonths == nil || c.LifeMonths.Value < *s.LifeMonths) {
+func (s *Settled) carry(k *Knowledge, m measure, sum float64) {
+	c := m.Component
+	if c.LifeMonths != nil && m.litres >= k.LifeFrom.Value*sum && (s.LifeMonths == nil ||
+		c.LifeMonths.Value < *s.LifeMonths) {
 		life := c.LifeMonths.Value
 		s.LifeMonths = &life
+	}
+	if grade := c.GradeMM(); !c.Organic && grade > 0 && grade <= k.FineMM.Value && m.litres >= k.FineShare.Value*sum {
+		s.Fine = true
 	}
 	s.Organic = s.Organic || c.Organic
 	for _, code := range c.Cautions {
 		if !slices.Contains(s.Cautions, code) {
 			s.Cautions = append(s.Cautions, code)
 		}
+	}
+}
+
+// holdOpen is the life of a mix that coarse pieces hold open.
+func (k *Knowledge) holdOpen(s *Settled, of []Part, sum float64) {
+	share := func(code string) (parts float64) {
+		for _, p := range of {
+			if p.Component == code {
+				parts += p.Parts
+			}
+		}
+		return parts / sum
+	}
+	if h := k.HeldOpen; share(h.Component) >= k.LifeFrom.Value && share(h.By) >= h.Share.Value {
+		life := h.LifeMonths.Value
+		s.LifeMonths = &life
 	}
 }
 
@@ -215,11 +243,3 @@ func Gaps(parts []Part, shelf Shelf) float64 {
 
 // Gaps is the share of its volume that water can fill: all that is not solid.
 func (c Component) Gaps() float64 { return min(1, c.Air.Value+c.Water.Value) }
-
-// DrawsMM is how high a mix draws water between its grains; 0: all the way up.
-func (k *Knowledge) DrawsMM(s Settled) float64 {
-	if s.Wicks || s.FinestMM <= 0 {
-		return 0
-	}
-	return k.RiseBetweenMM(s.FinestMM)
-}

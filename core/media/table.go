@@ -14,21 +14,22 @@ import (
 
 // Component is one thing that mixes are made of.
 type Component struct {
-	Code       string            `yaml:"code" json:"code" required:"true"`
-	Name       string            `yaml:"name" json:"name" required:"true"`
-	LowMM      *knowledge.Number `yaml:"low_mm" json:"low_mm,omitempty" description:"its grade; left out for fibres"`
-	HighMM     *knowledge.Number `yaml:"high_mm" json:"high_mm,omitempty"`
-	Fibre      bool              `yaml:"fibre" json:"fibre,omitempty"`
-	Air        knowledge.Number  `yaml:"air" json:"air" required:"true" description:"share of its bulk volume, drained"`
-	Water      knowledge.Number  `yaml:"water" json:"water" required:"true" description:"share of its bulk volume, drained"`
-	LifeMonths *knowledge.Number `yaml:"life_months" json:"life_months,omitempty" description:"left out: it lasts"`
-	PH         knowledge.Text    `yaml:"ph" json:"ph" required:"true"`
-	Wicks      bool              `yaml:"wicks" json:"wicks,omitempty"`
-	Organic    bool              `yaml:"organic" json:"organic,omitempty"`
-	Lime       bool              `yaml:"lime" json:"lime,omitempty"`
-	Note       knowledge.Text    `yaml:"note" json:"note" required:"true"`
-	Cautions   []string          `yaml:"cautions" json:"cautions,omitempty"`
-	Measured   string            `yaml:"-" json:"measured,omitempty" description:"the day its air was measured in this house; then the figures are the house's own"`
+	Code       string              `yaml:"code" json:"code" required:"true"`
+	Name       string              `yaml:"name" json:"name" required:"true"`
+	LowMM      *knowledge.Number   `yaml:"low_mm" json:"low_mm,omitempty" description:"its grade; left out for fibres"`
+	HighMM     *knowledge.Number   `yaml:"high_mm" json:"high_mm,omitempty"`
+	Fibre      bool                `yaml:"fibre" json:"fibre,omitempty"`
+	Air        knowledge.Number    `yaml:"air" json:"air" required:"true" description:"share of its bulk volume, drained"`
+	Water      knowledge.Number    `yaml:"water" json:"water" required:"true" description:"share of its bulk volume, drained"`
+	LifeMonths *knowledge.Number   `yaml:"life_months" json:"life_months,omitempty" description:"left out: it lasts"`
+	PH         knowledge.Text      `yaml:"ph" json:"ph" required:"true"`
+	RiseMM     *knowledge.Estimate `yaml:"rise_mm" json:"rise_mm,omitempty" description:"how high it draws water above a reservoir; left out where it does so all the way"`
+	Wicks      bool                `yaml:"wicks" json:"wicks,omitempty" description:"all the way up"`
+	Organic    bool                `yaml:"organic" json:"organic,omitempty"`
+	Lime       bool                `yaml:"lime" json:"lime,omitempty"`
+	Note       knowledge.Text      `yaml:"note" json:"note" required:"true"`
+	Cautions   []string            `yaml:"cautions" json:"cautions,omitempty"`
+	Measured   string              `yaml:"-" json:"measured,omitempty" description:"the day its air was measured in this house; then the figures are the house's own"`
 }
 
 // GradeMM is the middle of its grade: the geometric mean. It is 0 for fibres.
@@ -53,12 +54,15 @@ func (c Component) grain() string {
 
 // Recipe is a mix in parts by volume.
 type Recipe struct {
-	Code   string             `yaml:"code" json:"code" required:"true"`
-	Name   string             `yaml:"name" json:"name" required:"true"`
-	Routes []string           `yaml:"routes" json:"routes" required:"true"`
-	Styles []string           `yaml:"styles" json:"styles" required:"true"`
-	Parts  map[string]float64 `yaml:"parts" json:"parts" required:"true"`
-	Words  knowledge.Text     `yaml:"words" json:"words" required:"true"`
+	Code       string              `yaml:"code" json:"code" required:"true"`
+	Name       string              `yaml:"name" json:"name" required:"true"`
+	Routes     []string            `yaml:"routes" json:"routes" required:"true"`
+	Groups     []string            `yaml:"groups" json:"groups,omitempty" description:"that it is made for; left out: any"`
+	Origins    []string            `yaml:"origins" json:"origins,omitempty" description:"where those it is made for grow; left out: anywhere"`
+	LifeMonths *knowledge.Estimate `yaml:"life_months" json:"life_months,omitempty" description:"as growers state it; it goes before that of its components"`
+	Styles     []string            `yaml:"styles" json:"styles" required:"true"`
+	Parts      map[string]float64  `yaml:"parts" json:"parts" required:"true"`
+	Words      knowledge.Text      `yaml:"words" json:"words" required:"true"`
 }
 
 // Adjustment is what is added to a recipe.
@@ -66,6 +70,20 @@ type Adjustment struct {
 	Add   []string         `yaml:"add" json:"add" required:"true" description:"of several, the one that brings most air"`
 	Share knowledge.Number `yaml:"share" json:"share" required:"true"`
 	Words knowledge.Text   `yaml:"words" json:"words" required:"true"`
+}
+
+// LeftOut is what a mix never holds for plants of some origin.
+type LeftOut struct {
+	Parts []string       `yaml:"parts" json:"parts" required:"true"`
+	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
+}
+
+// HeldOpen is a component that another keeps from packing.
+type HeldOpen struct {
+	Component  string           `yaml:"component" json:"component" required:"true"`
+	By         string           `yaml:"by" json:"by" required:"true"`
+	Share      knowledge.Number `yaml:"share" json:"share" required:"true"`
+	LifeMonths knowledge.Number `yaml:"life_months" json:"life_months" required:"true"`
 }
 
 // Knowledge is the table of media.
@@ -77,7 +95,17 @@ type Knowledge struct {
 	Tension       knowledge.Number            `yaml:"surface_tension_n_m" json:"surface_tension_n_m" required:"true"`
 	WaterKgM3     knowledge.Number            `yaml:"water_kg_m3" json:"water_kg_m3" required:"true"`
 	Gravity       knowledge.Number            `yaml:"gravity_m_s2" json:"gravity_m_s2" required:"true"`
-	PoreShare     knowledge.Number            `yaml:"pore_share" json:"pore_share" required:"true"`
+	FibreFills    knowledge.Number            `yaml:"fibre_fills" json:"fibre_fills" required:"true"`
+	LifeFrom      knowledge.Number            `yaml:"life_from_share" json:"life_from_share" required:"true"`
+	LifeAtC       knowledge.Number            `yaml:"life_at_c" json:"life_at_c" required:"true"`
+	LifeHalvesK   knowledge.Number            `yaml:"life_halves_k" json:"life_halves_k" required:"true"`
+	HeldOpen      HeldOpen                    `yaml:"held_open" json:"held_open" required:"true"`
+	Never         map[string]LeftOut          `yaml:"never" json:"never" required:"true" description:"by where a plant grows"`
+	Crushed       map[string]string           `yaml:"crushed" json:"crushed" required:"true" description:"what thick roots crush, and what goes in instead"`
+	CrushedWords  knowledge.Text              `yaml:"crushed_words" json:"crushed_words" required:"true"`
+	CrushesFromMM knowledge.Number            `yaml:"crushes_from_mm" json:"crushes_from_mm" required:"true"`
+	FineShare     knowledge.Number            `yaml:"fine_share" json:"fine_share" required:"true"`
+	FineMM        knowledge.Number            `yaml:"fine_mm" json:"fine_mm" required:"true"`
 	WicksFrom     knowledge.Number            `yaml:"wicks_from_share" json:"wicks_from_share" required:"true"`
 	MuchLost      knowledge.Number            `yaml:"much_lost" json:"much_lost" required:"true"`
 	HardlyLost    knowledge.Number            `yaml:"hardly_lost" json:"hardly_lost" required:"true"`
@@ -130,13 +158,13 @@ func (k *Knowledge) Component(code string) (Component, bool) {
 	return k.Components[i], true
 }
 
-// RiseMM is how high water stands between grains or in a wick of a pore radius,
+// RiseMM is how high water stands in a wick of a pore radius,
 // mm, against clean glass-like walls: 2γ/(ρ·g·r), Jurin's law.
 func (k *Knowledge) RiseMM(radiusMM float64) float64 {
 	return 2 * k.Tension.Value / (k.WaterKgM3.Value * k.Gravity.Value * radiusMM / 1000) * 1000
 }
 
-// RiseBetweenMM is how high water stands between grains of a grade.
-func (k *Knowledge) RiseBetweenMM(gradeMM float64) float64 {
-	return k.RiseMM(k.PoreShare.Value * gradeMM)
+// LivesMonths is how long what lives so many months at 20 °C does in another warmth, °C.
+func (k *Knowledge) LivesMonths(months, celsius float64) float64 {
+	return months * math.Exp2(-(celsius-k.LifeAtC.Value)/k.LifeHalvesK.Value)
 }

@@ -9,6 +9,8 @@ type Given struct {
 	Grade      roots.GradeCode
 	Starved    bool
 	Spreading  bool
+	RotFound   bool
+	CutDaysAgo *float64            // when its roots were cut; nil: they were not
 	LiveCM2    roots.Range         // surface of living root
 	LiveMM     map[int]roots.Range // living root by bulb
 	UnplacedMM roots.Range         // of no known growth
@@ -16,6 +18,7 @@ type Given struct {
 	LongestMM  float64             // the longest living root
 	RootsFrom  string              // where that is known from, in words
 	TipsOut    bool
+	Growth     Growth
 	Limp       bool
 	HeldDays   float64 // days it has been held without a tip
 	Holding    string  // the way of holding it is held by

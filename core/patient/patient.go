@@ -198,7 +198,7 @@ func (p *Patient) Growth() Growth {
 	if l := p.Look(); l != nil {
 		return l.Noted.Growth
 	}
-	return ""
+	return p.Given.Growth
 }
 
 // Flowering is as the look has it, else as it came; none once its spike was cut before

@@ -44,9 +44,14 @@ type Growth string
 // States of growth.
 const (
 	NewRoots Growth = "new-roots" // nubs or tips of new roots are showing
-	Growing  Growth = "growing"   // new leaves or growths, no new roots in sight
+	Growing  Growth = "growing"   // a new leaf or growth has begun, no new roots in sight
+	Maturing Growth = "maturing"  // a new growth is half grown or finishing, no new roots in sight
+	Idle     Growth = "idle"      // no new growth shows, and it is not at rest
 	Resting  Growth = "resting"
 )
+
+// Grows holds where something new shows.
+func (g Growth) Grows() bool { return g == NewRoots || g == Growing || g == Maturing }
 
 // Season is warm or cool. The empty one is "not known".
 type Season string
@@ -95,6 +100,8 @@ type Intake struct {
 	LastRepotted   string            `json:"last_repotted,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	OldMedium      string            `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral compost mount none other"`
 	Pot            string            `json:"pot,omitempty" validate:"omitempty,oneof=clear opaque clay basket mount none other"`
+	OldPotMM       float64           `json:"old_pot_mm,omitempty" validate:"omitempty,min=20,max=1000" description:"width at the rim of the pot it came in, inside"`
+	OldPotHighMM   float64           `json:"old_pot_high_mm,omitempty" validate:"omitempty,min=15,max=1000" description:"its height, inside"`
 	KeptApart      bool              `json:"kept_apart,omitempty" description:"may carry something; handled last"`
 	RootClass      string            `json:"root_class,omitempty" validate:"omitempty,oneof=pale brown" description:"normal root colour for this plant; left out: as its group"`
 	DeadDryRoots   disputes.SideCode `json:"dead_dry_roots,omitempty" validate:"omitempty,oneof=all-off keep-some if-wobbly" description:"for this plant; left out: as the house"`
@@ -122,6 +129,15 @@ func (in Intake) Faults() fault.List {
 	return nil
 }
 
+// LongestLeafMM is the length of its longest leaf; 0 where none was measured.
+func (in Intake) LongestLeafMM() float64 {
+	longest := 0.0
+	for _, b := range in.Blades {
+		longest = max(longest, b.LengthMM)
+	}
+	return longest
+}
+
 // Sides are those that the plant takes for itself.
 func (in Intake) Sides() Sides {
 	return Sides{
@@ -146,7 +162,7 @@ func (in Intake) OfKind() Intake {
 type Inspection struct {
 	Findings     Findings            `json:"findings" required:"true" validate:"max=200,dive,keys,finding,endkeys,oneof=present absent" description:"by the code of the finding; what is left out was not looked for"`
 	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent" description:"left out: as at intake"`
-	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing resting"`
+	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing maturing idle resting"`
 	Season       Season              `json:"season,omitempty" validate:"omitempty,oneof=warm cool" description:"left out: by the calendar"`
 	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,min=-30,max=50" description:"lowest night where it stands"`
 	DayHighC     *float64            `json:"day_high_c,omitempty" validate:"omitempty,min=-30,max=60" description:"highest day where it stands"`

@@ -26,6 +26,9 @@ type Roots struct {
 func (r *Roots) Left() roots.Reading {
 	if r.left == nil {
 		left := roots.After(r.Reading, r.Verdict, r.Checks)
+		if left.Dip != nil && len(left.Roots) > 0 {
+			left.Dip = left.Dip.Left(r.Verdict.Totals, roots.Read(left, r.by).Totals)
+		}
 		r.left = &left
 	}
 	return *r.left
@@ -101,7 +104,7 @@ func (p Condition) GradeLeft() roots.GradeCode {
 	switch {
 	case r == nil:
 		return p.Given.Grade
-	case len(r.Left().Roots) == 0:
+	case len(r.Left().Roots) == 0 && (r.Left().Dip == nil || len(r.Reading.Roots) > 0):
 		return roots.Rootless
 	default:
 		return r.After().Grade.Code

@@ -7,100 +7,6 @@ import (
 	"therapeon/core/knowledge"
 )
 
-// Size is the pot advised.
-type Size struct {
-	Pot     Pot              `json:"pot" required:"true"`
-	VolumeL float64          `json:"volume_l" required:"true"`
-	Reasons []knowledge.Text `json:"reasons" required:"true"`
-}
-
-// Advise sizes a pot to the roots that live, in mL, not to the leaves, and no narrower than the
-// base and the room its lead wants, in mm. A plant without roots or a measured base has the
-// least pot of the table.
-func (k *Knowledge) Advise(p Needs) Size {
-	var why []knowledge.Text
-	say := func(from knowledge.Provenance, words string, a ...any) {
-		why = append(why, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
-	}
-	wantedML := math.Max(k.LeastML.Value, p.RootML/k.RootShare.Value)
-	// Of a usual pot: V = π·h·(D²+Dd+d²)/12, with h and d as shares of D.
-	taper := k.Taper.Value
-	byRoots := math.Cbrt(wantedML * 1000 * 12 / (math.Pi * k.HeightShare.Value * (1 + taper + taper*taper)))
-	say(k.RootShare.Provenance, "Sized to %.0f mL of living root: about %.0f mL of pot.", p.RootML, wantedML)
-	byBase := 0.0
-	if p.BaseMM > 0 {
-		byBase = p.BaseMM + 2*k.BesideMM.Value
-		if p.Sympodial && !p.Clump {
-			byBase = p.BaseMM + k.BesideMM.Value + k.LeadRoomMM.Value
-		}
-	}
-	pot := Pot{Shape: Round, Wall: p.Wall, TopMM: k.sold(math.Max(byRoots, byBase))}
-	pot.BottomMM, pot.HeightMM = k.sold(taper*pot.TopMM), k.sold(k.HeightShare.Value*pot.TopMM)
-	if byBase > k.BaseOverRoots.Value*byRoots {
-		say(k.BesideMM.Provenance, "The base is %.0f mm wide, so it is no narrower than %.0f mm.", p.BaseMM, byBase)
-		if p.FewRoots {
-			pot.CrockMM = k.CrockMM.Value
-			pot.HeightMM = k.sold(k.ShallowMM.Value + pot.CrockMM + k.RimMM.Value)
-			say(
-				k.ShallowMM.Provenance,
-				"Wide and shallow for a wide base with few roots: %.0f mm of medium over a layer of broken crock.",
-				k.ShallowMM.Value,
-			)
-		}
-	}
-	if p.FewRoots && pot.CrockMM == 0 && pot.HeightMM > p.LongestMM+k.SpareMM.Value {
-		step := k.LayerStepMM.Value
-		pot.CrockMM = math.Round(pot.HeightMM*k.CrockShare.Value/step) * step
-		say(k.CrockShare.Provenance, "A coarse layer of %.0f mm below, where no roots reach yet.", pot.CrockMM)
-	}
-	if pot.Wall == "" {
-		pot.Wall = "clear"
-	}
-	if p.FilmOrLight && pot.Wall == "clear" {
-		pot.Wall = "opaque"
-		why = append(why, k.OpaqueWhy)
-	} else {
-		why = append(why, k.Walls[pot.Wall].Words)
-	}
-	if pot.Wall == "clear" || pot.Wall == "opaque" {
-		pot.SideHoles = true
-		why = append(why, k.SideHolesWhy)
-	}
-	if p.Reservoir {
-		why = append(why, k.reservoir(&pot, p))
-	}
-	return Size{Pot: pot, VolumeL: pot.VolumeL(), Reasons: why}
-}
-
-// reservoir makes a pot one with a reservoir that living old roots do not touch,
-// taller where it has to be: none until tips are green, and none where no pot that
-// stands is tall enough.
-func (k *Knowledge) reservoir(pot *Pot, p Needs) knowledge.Text {
-	hole := 0.0
-	pot.HoleMM = &hole
-	if !p.TipsAreGreen {
-		return k.NoReservoir
-	}
-	said := k.Shallow
-	needs := p.LongestMM - k.Base(p.Group).Value + k.AboveMM.Value + k.LeastMM.Value + k.RimMM.Value
-	if needs > pot.HeightMM {
-		if k.sold(needs) > k.Tallest.Value*pot.TopMM {
-			return k.Cannot
-		}
-		pot.HeightMM, said = k.sold(needs), k.Tall
-	}
-	clear := pot.FillMM() + k.Base(p.Group).Value - p.LongestMM - k.AboveMM.Value
-	step := k.LayerStepMM.Value
-	hole = math.Max(0, math.Floor(math.Min(clear, k.MostShare.Value*pot.HeightMM)/step)*step)
-	return said
-}
-
-// sold is the next size up in which pots are sold.
-func (k *Knowledge) sold(mm float64) float64 {
-	step := k.StepMM.Value
-	return math.Max(k.LeastWideMM.Value, math.Ceil(mm/step-1e-9)*step)
-}
-
 // Fit is how a pot suits a plant.
 type Fit struct {
 	VolumeL     float64          `json:"volume_l" required:"true"`
@@ -110,11 +16,11 @@ type Fit struct {
 	MediumL     float64          `json:"medium_l" required:"true" description:"to have ready, with what settles"`
 	ReservoirL  float64          `json:"reservoir_l" required:"true" description:"water it holds below its holes, between the pieces there"`
 	BaseMM      float64          `json:"base_mm" required:"true" description:"height of the base of the plant"`
-	RootEndMM   float64          `json:"root_end_mm" required:"true" description:"height of the end of the longest living root"`
+	RootEndMM   float64          `json:"root_end_mm" required:"true" description:"height of the lowest living root"`
 	GapMM       *float64         `json:"gap_mm,omitempty" description:"from there down to the water; below 0: it stands in it"`
 	DaysToWater *float64         `json:"days_to_water,omitempty"`
-	Times       float64          `json:"times" required:"true" description:"its volume over the one that fits the roots"`
-	Verdict     string           `json:"verdict" required:"true" enum:"fits,big,small,narrow"`
+	RootShare   float64          `json:"root_share" required:"true" description:"living root over the volume of the pot"`
+	Verdict     string           `json:"verdict" required:"true" enum:"fits,big,small,narrow,topples"`
 	Words       []knowledge.Text `json:"words" required:"true"`
 }
 
@@ -127,63 +33,85 @@ func (k *Knowledge) FitOf(pot Pot, p Needs, gaps, settling float64) Fit {
 		CrockL:  pot.BelowL(pot.CrockMM),
 		Words:   []knowledge.Text{},
 	}
-	say := func(from knowledge.Provenance, words string, a ...any) {
-		f.Words = append(f.Words, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
-	}
+	reach := k.Reach(p)
 	f.RootBallL = math.Min(p.RootML/1000*k.BallSpread.Value, (f.FillL-f.CrockL)/2)
 	f.MediumL = (f.FillL - f.CrockL - f.RootBallL) * settling
 	f.ReservoirL = pot.BelowL(pot.WaterMM()) * gaps
-	f.BaseMM = pot.FillMM() + k.Base(p.Group).Value
-	f.RootEndMM = math.Max(0, f.BaseMM-p.LongestMM)
-	fits := math.Max(k.LeastML.Value, p.RootML/k.RootShare.Value) / 1000
-	f.Times = f.VolumeL / fits
-	f.Verdict = "fits"
-	switch {
-	case p.BaseMM > 0 && pot.WidthMM(pot.FillMM()) < p.BaseMM:
-		f.Verdict = "narrow"
-		say(k.BesideMM.Provenance, "Its base is wider than this pot.")
-	case f.Times > k.TooBig.Value && !wideForBase(pot, p, k):
-		f.Verdict = "big"
-		say(
-			k.TooBig.Provenance,
-			"%.1f times the pot that its living roots fill. Medium that no root reaches stays wet and goes stale.",
-			f.Times,
-		)
-	case f.Times < k.TooSmall.Value:
-		f.Verdict = "small"
-		say(k.TooSmall.Provenance, "Its living roots do not go into this pot without bending hard.")
-	}
+	f.BaseMM = pot.FillMM() + k.Base(p.Group, p.DryTop).Value
+	f.RootEndMM = math.Max(0, f.BaseMM-reach)
+	f.RootShare = p.RootML / 1000 / f.VolumeL
+	f.judge(k, pot, p, reach)
 	if pot.WaterMM() > 0 {
-		gap := f.RootEndMM - pot.WaterMM()
-		f.GapMM = &gap
-		if gap < 0 {
-			say(
-				k.StandsInIt.Provenance,
-				"The longest living root stands %.0f mm deep in the water. %s",
-				-gap,
-				k.StandsInIt.Value,
-			)
-		} else if p.GrowthMMDay > 0 {
-			days := gap / p.GrowthMMDay
-			f.DaysToWater = &days
-			by := "the usual growth of its group"
-			if p.GrowthOwn {
-				by = "its own growth as read"
-			}
-			say(
-				p.GrowthFrom,
-				"Roots reach the water in about %.0f days, by %s, %.2g mm a day.",
-				days,
-				by,
-				p.GrowthMMDay,
-			)
-		}
+		f.water(k, pot, p)
 	}
 	return f
 }
 
-// wideForBase holds for a shallow pot that is as wide as its base wants.
-func wideForBase(pot Pot, p Needs, k *Knowledge) bool {
-	return p.BaseMM > 0 && pot.FillMM()-pot.CrockMM <= k.ShallowTimes.Value*k.ShallowMM.Value &&
-		pot.TopMM <= k.WideTimes.Value*(p.BaseMM+k.LeadRoomMM.Value+k.BesideMM.Value)
+// judge says what is wrong with a pot, the worst of it as the verdict.
+func (f *Fit) judge(k *Knowledge, pot Pot, p Needs, reach float64) {
+	f.Verdict = "fits"
+	worst := func(verdict string, from knowledge.Provenance, words string, a ...any) {
+		if f.Verdict == "fits" {
+			f.Verdict = verdict
+		}
+		f.Words = append(f.Words, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
+	}
+	if p.BaseMM > 0 && pot.WidthMM(pot.FillMM()) < p.BaseMM {
+		worst("narrow", k.BesideMM.Provenance, "Its base is wider than this pot.")
+	}
+	if short := reach - (f.BaseMM - pot.CrockMM); reach > 0 && short > k.StepMM.Value/2 {
+		worst("small", k.Coiled.Provenance, "Its living roots reach %.0f mm deeper than this pot: they would be folded.", short)
+	}
+	if !k.stands(pot) {
+		worst("topples", k.TopplesWhy.Provenance, "%s", k.TopplesWhy.Value)
+	}
+	if !p.Mineral && f.RootShare < k.LeastShare.Value && !k.shallow(pot) && f.VolumeL > k.Advise(p).VolumeL {
+		worst(
+			"big",
+			k.LeastShare.Provenance,
+			"Its living roots are %.1g %% of it. Medium that no root reaches stays wet and goes stale. Shorter and wider helps.",
+			100*f.RootShare,
+		)
+	}
+}
+
+// water says how far the lowest living root is from a reservoir.
+func (f *Fit) water(k *Knowledge, pot Pot, p Needs) {
+	gap := f.RootEndMM - pot.WaterMM()
+	f.GapMM = &gap
+	switch {
+	case gap < 0:
+		f.Words = append(f.Words, knowledge.Text{
+			Value:      fmt.Sprintf("The lowest living root stands %.0f mm deep in the water. %s", -gap, k.StandsInIt.Value),
+			Provenance: k.StandsInIt.Provenance,
+		})
+	case p.GrowthMMDay > 0:
+		days := gap / p.GrowthMMDay
+		f.DaysToWater = &days
+		by := "the usual growth of its group"
+		if p.GrowthOwn {
+			by = "its own growth as read"
+		}
+		f.Words = append(f.Words, knowledge.Text{
+			Value:      fmt.Sprintf("Roots reach the water in about %.0f days, by %s, %.2g mm a day.", days, by, p.GrowthMMDay),
+			Provenance: p.GrowthFrom,
+		})
+	}
+}
+
+// stands holds for a pot whose foot is wide enough for its height. A bowl lies on its side wall.
+func (k *Knowledge) stands(pot Pot) bool {
+	foot := pot.BottomMM
+	if pot.Shape == Bowl {
+		foot = pot.TopMM
+	}
+	if pot.Shape == Box {
+		foot = math.Min(foot, pot.bottomDepth())
+	}
+	return foot >= k.StandsOn.Value*pot.HeightMM-k.StepMM.Value/2 || pot.Wall == "basket"
+}
+
+// shallow holds for a pot that is low over its coarse layer.
+func (k *Knowledge) shallow(pot Pot) bool {
+	return pot.FillMM()-pot.CrockMM <= k.ShallowTimes.Value*k.ShallowMM.Value
 }

@@ -11,8 +11,18 @@ import (
 type Needs struct {
 	Group        string
 	RootML       float64 // volume of living root
-	LongestMM    float64 // the longest living stretch
+	LongestMM    float64 // the longest living root, from the base to the end of what lives
+	WidthMM      float64 // of such a root
+	HangsMM      float64 // how far the one that reaches deepest hangs; 0: by the longest
+	ReachMM      float64 // how far the root ball reaches below the base, measured; 0: not
 	BaseMM       float64 // width of the base; 0: not measured
+	Bulbs        int
+	SpanMM       float64 // from leaf tip to leaf tip, measured; 0: not
+	OldMM        float64 // width of the pot it came in; 0: not known
+	OldHighMM    float64 // its height; 0: not known
+	Mineral      bool    // the medium does not rot
+	DryTop       bool    // its grains leave the top dry
+	Hung         bool    // above the water
 	Sympodial    bool    // a lead walks on to one side
 	Clump        bool    // leads to all sides
 	FewRoots     bool
@@ -28,6 +38,10 @@ type Needs struct {
 // Wish is what is wanted of a pot beside what the plant itself needs.
 type Wish struct {
 	BaseMM    float64 // width of the base; 0: not measured
+	ReachMM   float64 // of the root ball below the base; 0: not measured
+	Mineral   bool    // its medium does not rot
+	DryTop    bool    // its grains leave the top dry
+	Hung      bool    // above the water
 	Clump     bool    // leads to all sides
 	Wall      string  // that its way asks for; empty: by the side the plant follows
 	Reservoir bool
@@ -44,6 +58,15 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 	n := Needs{
 		Group:     p.Profile.Code,
 		BaseMM:    w.BaseMM,
+		ReachMM:   w.ReachMM,
+		Bulbs:     p.Intake.BulbCount,
+		SpanMM:    2 * p.Intake.LongestLeafMM(),
+		WidthMM:   p.Profile.RootDiameterMM.Value,
+		OldMM:     p.Intake.OldPotMM,
+		OldHighMM: p.Intake.OldPotHighMM,
+		Mineral:   w.Mineral,
+		DryTop:    w.DryTop,
+		Hung:      w.Hung,
 		Sympodial: p.Profile.Sympodial(),
 		Clump:     w.Clump,
 		Wall:      string(p.Side(disputes.PotWall)),
@@ -67,16 +90,22 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 	if r == nil {
 		return n
 	}
-	n.LongestMM = r.After().Totals.LongestLiveMM
+	k := Table()
 	for i, root := range r.Left().Roots {
 		if root.Depth == roots.Aerial && !w.Airy {
 			continue // left out in the air
 		}
 		for _, s := range r.After().Roots[i].Stretches {
-			if s.State.IsLive() {
-				n.RootML += float64(root.Count) * roots.VolumeCM3(s.DiameterMM, s.ToMM-s.FromMM)
+			if !s.State.IsLive() {
+				continue
 			}
+			n.RootML += float64(root.Count) * roots.VolumeCM3(s.DiameterMM, s.ToMM-s.FromMM)
+			n.LongestMM = max(n.LongestMM, s.ToMM)
+			n.HangsMM = max(n.HangsMM, k.hangs(n.Group, s.ToMM, s.DiameterMM))
 		}
+	}
+	if dip := r.After().Totals.Dip; dip != nil { // weighed in water: what lives of it, by surface
+		n.RootML = dip.VolumeML * r.After().Totals.LiveAreaCM2.Point / dip.AreaCM2.Point
 	}
 	return n
 }

@@ -169,40 +169,43 @@ type WallKind struct {
 
 // Knowledge is the table of pots.
 type Knowledge struct {
-	RimMM         knowledge.Number            `yaml:"rim_mm" json:"rim_mm" required:"true"`
-	RootShare     knowledge.Number            `yaml:"root_share" json:"root_share" required:"true"`
-	TooBig        knowledge.Number            `yaml:"too_big" json:"too_big" required:"true"`
-	TooSmall      knowledge.Number            `yaml:"too_small" json:"too_small" required:"true"`
-	LeastML       knowledge.Number            `yaml:"least_ml" json:"least_ml" required:"true"`
-	BesideMM      knowledge.Number            `yaml:"beside_base_mm" json:"beside_base_mm" required:"true"`
-	LeadRoomMM    knowledge.Number            `yaml:"lead_room_mm" json:"lead_room_mm" required:"true"`
-	HeightShare   knowledge.Number            `yaml:"height_over_width" json:"height_over_width" required:"true"`
-	ShallowMM     knowledge.Number            `yaml:"shallow_medium_mm" json:"shallow_medium_mm" required:"true"`
-	CrockShare    knowledge.Number            `yaml:"crock_share" json:"crock_share" required:"true"`
-	BallSpread    knowledge.Number            `yaml:"root_ball_spread" json:"root_ball_spread" required:"true"`
-	HoleRowsMM    knowledge.Number            `yaml:"hole_rows_mm" json:"hole_rows_mm" required:"true"`
-	Taper         knowledge.Number            `yaml:"taper" json:"taper" required:"true"`
-	CrockMM       knowledge.Number            `yaml:"crock_mm" json:"crock_mm" required:"true"`
-	SpareMM       knowledge.Number            `yaml:"spare_mm" json:"spare_mm" required:"true"`
-	AboveMM       knowledge.Number            `yaml:"above_water_mm" json:"above_water_mm" required:"true"`
-	LeastMM       knowledge.Number            `yaml:"reservoir_least_mm" json:"reservoir_least_mm" required:"true"`
-	MostShare     knowledge.Number            `yaml:"reservoir_most" json:"reservoir_most" required:"true"`
-	Tallest       knowledge.Number            `yaml:"tallest" json:"tallest" required:"true"`
-	Walls         map[string]WallKind         `yaml:"walls" json:"walls" required:"true"`
-	SideHolesWhy  knowledge.Text              `yaml:"side_holes" json:"side_holes" required:"true"`
-	OpaqueWhy     knowledge.Text              `yaml:"opaque_why" json:"opaque_why" required:"true"`
-	NoReservoir   knowledge.Text              `yaml:"reservoir_none" json:"reservoir_none" required:"true"`
-	Tall          knowledge.Text              `yaml:"reservoir_tall" json:"reservoir_tall" required:"true"`
-	Cannot        knowledge.Text              `yaml:"reservoir_cannot" json:"reservoir_cannot" required:"true"`
-	Shallow       knowledge.Text              `yaml:"reservoir_shallow" json:"reservoir_shallow" required:"true"`
-	BaseOverRoots knowledge.Number            `yaml:"base_over_roots" json:"base_over_roots" required:"true"`
-	ShallowTimes  knowledge.Number            `yaml:"shallow_times" json:"shallow_times" required:"true"`
-	WideTimes     knowledge.Number            `yaml:"wide_times" json:"wide_times" required:"true"`
-	StepMM        knowledge.Number            `yaml:"step_mm" json:"step_mm" required:"true"`
-	LeastWideMM   knowledge.Number            `yaml:"least_wide_mm" json:"least_wide_mm" required:"true"`
-	LayerStepMM   knowledge.Number            `yaml:"layer_step_mm" json:"layer_step_mm" required:"true"`
-	StandsInIt    knowledge.Text              `yaml:"stands_in_water" json:"stands_in_water" required:"true"`
-	BaseMM        map[string]knowledge.Number `yaml:"base_mm" json:"base_mm" required:"true"`
+	RimMM        knowledge.Number            `yaml:"rim_mm" json:"rim_mm" required:"true"`
+	BesideMM     knowledge.Number            `yaml:"beside_base_mm" json:"beside_base_mm" required:"true"`
+	LeastShare   knowledge.Number            `yaml:"least_share" json:"least_share" required:"true"`
+	Coiled       knowledge.Number            `yaml:"coiled" json:"coiled" required:"true"`
+	Stiff        knowledge.Codes             `yaml:"stiff" json:"stiff" required:"true" description:"groups whose roots do not coil"`
+	StiffFromMM  knowledge.Number            `yaml:"stiff_from_mm" json:"stiff_from_mm" required:"true"`
+	StandsOn     knowledge.Number            `yaml:"stands_on" json:"stands_on" required:"true" description:"width of the foot over the height"`
+	SpanShare    knowledge.Number            `yaml:"span_share" json:"span_share" required:"true"`
+	Seasons      map[string]knowledge.Number `yaml:"seasons" json:"seasons" required:"true" description:"of a lead, in organic and mineral media"`
+	ShallowMM    knowledge.Number            `yaml:"shallow_medium_mm" json:"shallow_medium_mm" required:"true"`
+	BallSpread   knowledge.Number            `yaml:"root_ball_spread" json:"root_ball_spread" required:"true"`
+	HoleRowsMM   knowledge.Number            `yaml:"hole_rows_mm" json:"hole_rows_mm" required:"true"`
+	Taper        knowledge.Number            `yaml:"taper" json:"taper" required:"true"`
+	CrockMM      knowledge.Number            `yaml:"crock_mm" json:"crock_mm" required:"true"`
+	AboveMM      knowledge.Number            `yaml:"above_water_mm" json:"above_water_mm" required:"true"`
+	LeastMM      knowledge.Number            `yaml:"reservoir_least_mm" json:"reservoir_least_mm" required:"true"`
+	MostShare    knowledge.Number            `yaml:"reservoir_most" json:"reservoir_most" required:"true"`
+	Walls        map[string]WallKind         `yaml:"walls" json:"walls" required:"true"`
+	SideHolesWhy knowledge.Text              `yaml:"side_holes" json:"side_holes" required:"true"`
+	OpaqueWhy    knowledge.Text              `yaml:"opaque_why" json:"opaque_why" required:"true"`
+	NoReservoir  knowledge.Text              `yaml:"reservoir_none" json:"reservoir_none" required:"true"`
+	ShallowTimes knowledge.Number            `yaml:"shallow_times" json:"shallow_times" required:"true"`
+	StepMM       knowledge.Number            `yaml:"step_mm" json:"step_mm" required:"true"`
+	LeastWideMM  knowledge.Number            `yaml:"least_wide_mm" json:"least_wide_mm" required:"true"`
+	LeastHighMM  knowledge.Number            `yaml:"least_high_mm" json:"least_high_mm" required:"true"`
+	LayerStepMM  knowledge.Number            `yaml:"layer_step_mm" json:"layer_step_mm" required:"true"`
+	StandsInIt   knowledge.Text              `yaml:"stands_in_water" json:"stands_in_water" required:"true"`
+	AtOnceWhy    knowledge.Text              `yaml:"reservoir_at_once" json:"reservoir_at_once" required:"true"`
+	BelowWhy     knowledge.Text              `yaml:"reservoir_below" json:"reservoir_below" required:"true"`
+	FreeWhy      knowledge.Text              `yaml:"free_in_mineral" json:"free_in_mineral" required:"true"`
+	CappedWhy    knowledge.Text              `yaml:"capped" json:"capped" required:"true"`
+	TopplesWhy   knowledge.Text              `yaml:"topples" json:"topples" required:"true"`
+	BaseMM       map[string]knowledge.Number `yaml:"base_mm" json:"base_mm" required:"true"`
+	LowerMM      map[string]knowledge.Number `yaml:"dry_top_lower_mm" json:"dry_top_lower_mm" required:"true"`
+	SpacingMM    map[string]knowledge.Number `yaml:"spacing_mm" json:"spacing_mm" required:"true" description:"from one bulb to the next"`
+	SpanMM       map[string]knowledge.Number `yaml:"leaf_span_mm" json:"leaf_span_mm" required:"true"`
+	AtOnce       knowledge.Codes             `yaml:"at_once" json:"at_once" required:"true" description:"groups whose reservoir is filled at once"`
 }
 
 // Table is the table.
@@ -212,10 +215,20 @@ var Table = sync.OnceValue(func() *Knowledge {
 	return &k
 })
 
-// Base is where the base of a group sits against the surface.
-func (k *Knowledge) Base(group string) knowledge.Number {
-	if n, ok := k.BaseMM[group]; ok {
+// of is a group's figure, else that of the others.
+func of(table map[string]knowledge.Number, group string) knowledge.Number {
+	if n, ok := table[group]; ok {
 		return n
 	}
-	return k.BaseMM["other"]
+	return table["other"]
+}
+
+// Base is where the base of a group sits against the surface, mm; lower where the top of the
+// medium stays dry.
+func (k *Knowledge) Base(group string, dryTop bool) knowledge.Number {
+	n := of(k.BaseMM, group)
+	if lower := of(k.LowerMM, group); dryTop && lower.Value > 0 {
+		n.Value, n.Provenance = n.Value-lower.Value, lower.Provenance
+	}
+	return n
 }

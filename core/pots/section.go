@@ -31,6 +31,9 @@ type Section struct {
 	Layers    []Layer          `json:"layers" required:"true" description:"from the bottom up"`
 	WaterMM   float64          `json:"water_mm" required:"true" description:"level of the reservoir; 0: it drains"`
 	WetToMM   float64          `json:"wet_to_mm" required:"true" description:"how high the medium draws water above it"`
+	WetLowMM  float64          `json:"wet_low_mm" required:"true" description:"the least and the most of that, where it is of the table"`
+	WetHighMM float64          `json:"wet_high_mm" required:"true"`
+	Measured  bool             `json:"measured,omitempty" description:"the damp is as measured in this pot"`
 	DryTopMM  float64          `json:"dry_top_mm" required:"true" description:"what stays dry above that; 0 without a reservoir"`
 	HoleMM    []float64        `json:"holes_mm" required:"true" description:"heights of the holes in the wall"`
 	Base      Point            `json:"base" required:"true" description:"middle of the base of the plant"`
@@ -61,11 +64,12 @@ type RootIn struct {
 
 // Filling is what goes into the pot.
 type Filling struct {
-	Medium  string  // name of the mix
-	Grain   string  // chips, balls or strands, whatever most of it is
-	RiseMM  float64 // how high the mix draws water
-	Wicks   bool    // all the way up
-	Dry     bool    // a dry, loose top of pieces that do not draw water, for old bulbs or tips
+	Medium  string             // name of the mix
+	Grain   string             // chips, balls or strands, whatever most of it is
+	Rise    knowledge.Estimate // how high the mix draws water, mm
+	Wicks   bool               // all the way up
+	DryMM   *float64           // from the rim down to the damp, as measured; nil: not
+	Dry     bool               // a dry, loose top of pieces that do not draw water, for old bulbs or tips
 	TopName string
 	TopMM   float64
 }
@@ -96,14 +100,7 @@ func (k *Knowledge) Draw(of Scene) Section {
 	if fill.TopMM > 0 {
 		s.Layers = append(s.Layers, Layer{"top", fill.TopName, "chips", top, s.FillMM})
 	}
-	if s.WaterMM > 0 {
-		s.WetToMM = s.FillMM
-		if !fill.Wicks {
-			s.WetToMM = math.Min(s.FillMM, s.WaterMM+fill.RiseMM)
-		}
-		s.DryTopMM = s.FillMM - s.WetToMM
-		s.HoleMM = append(s.HoleMM, s.WaterMM)
-	}
+	s.damp(fill)
 	if pot.SideHoles {
 		for z := s.WaterMM + k.HoleRowsMM.Value; z < s.FillMM-k.HoleRowsMM.Value/2; z += k.HoleRowsMM.Value {
 			s.HoleMM = append(s.HoleMM, z)
@@ -118,6 +115,26 @@ func (k *Knowledge) Draw(of Scene) Section {
 		s.Skewer = true
 	}
 	return s
+}
+
+// damp says how high the medium is damp: as measured, else by what its grains draw up from the water.
+func (s *Section) damp(fill Filling) {
+	if s.WaterMM > 0 {
+		s.HoleMM = append(s.HoleMM, s.WaterMM)
+	}
+	up := func(mm float64) float64 { return math.Min(s.FillMM, s.WaterMM+mm) }
+	switch {
+	case fill.DryMM != nil:
+		s.WetToMM = math.Min(math.Max(s.HeightMM-*fill.DryMM, 0), s.FillMM)
+		s.WetLowMM, s.WetHighMM, s.Measured = s.WetToMM, s.WetToMM, true
+	case s.WaterMM <= 0:
+		return
+	case fill.Wicks:
+		s.WetToMM, s.WetLowMM, s.WetHighMM = s.FillMM, s.FillMM, s.FillMM
+	default:
+		s.WetToMM, s.WetLowMM, s.WetHighMM = up(fill.Rise.Value), up(fill.Rise.Low), up(fill.Rise.High)
+	}
+	s.DryTopMM = s.FillMM - s.WetToMM
 }
 
 func (s *Section) outline(pot Pot) {
@@ -140,12 +157,9 @@ func (s *Section) outline(pot Pot) {
 // wall and its lead to the open side, a clump and a single stem in the middle.
 func (s *Section) seat(pot Pot, p Needs, k *Knowledge, fill Filling) {
 	width := pot.WidthMM(s.FillMM)
-	s.BaseMM = p.BaseMM
-	if s.BaseMM == 0 {
-		s.BaseMM = math.Min(30, width/2)
-	}
+	s.BaseMM, _ = k.base(p)
 	s.BaseMM = math.Min(s.BaseMM, width)
-	s.Base = Point{0, s.FillMM + k.Base(p.Group).Value}
+	s.Base = Point{0, s.FillMM + k.Base(p.Group, p.DryTop).Value}
 	if p.Sympodial && !p.Clump {
 		s.Lead = "right"
 		s.Base.X = math.Min(0, -(width-s.BaseMM)/2+5)

@@ -7,6 +7,7 @@ import (
 
 	"therapeon/core/air"
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 )
@@ -19,8 +20,11 @@ type start struct {
 	Bulbs       int
 	LiveRootCM2 roots.Range
 	RootsFrom   string
-	Limp        bool     // leaves limp, bulbs shrivelled
-	TipsOut     bool     // new tips show already
+	Limp        bool // leaves limp, bulbs shrivelled
+	TipsOut     bool // new tips show already
+	Growth      patient.Growth
+	Fresh       float64  // days more for which rot counts for more
+	FreshFrom   string   // why, in words
 	GrowthMM    *float64 // a day, of its roots as read; nil: not known
 	HeldDays    float64  // days it has been held without a tip
 	NightC      float64
@@ -182,6 +186,7 @@ func assume(c start) *book {
 				From:  "Since it was first held bare.",
 			},
 		)
+		b.ofLosses(c)
 	}
 	mm, s := p.ElongationMMPerDay, k.TipSpread.Value
 	if c.GrowthMM != nil {

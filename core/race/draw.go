@@ -5,6 +5,9 @@ import (
 	"math"
 
 	"gonum.org/v1/gonum/stat/distuv"
+
+	"therapeon/core/patient"
+	"therapeon/core/roots"
 )
 
 // What is drawn for each run, one dimension each.
@@ -19,23 +22,21 @@ const (
 	ofTip
 	ofGrowth
 	ofTips
+	ofRot    // whether chance brings rot
+	ofHazard // how prone to it this plant is
+	ofReserve
+	ofRest
 	dimensions
 )
 
-// steps are the strides of an additive recurrence that fills the unit cube
-// evenly in any number of draws: powers of the root of x^(d+1) = x + 1, the
-// generalised golden ratio. An even filling settles faster than chance does, and
-// every program that runs it gets the same.
-var steps = func() (a [dimensions]float64) {
-	x := 1.5
-	for range 60 {
-		x = math.Pow(1+x, 1.0/(dimensions+1))
-	}
-	for i := range a {
-		a[i] = math.Pow(1/x, float64(i+1))
-	}
-	return a
-}()
+// steps are the strides of an additive recurrence that fills the unit cube evenly in any
+// number of draws: the roots of the primes (Richtmyer 1951). Each is a quadratic irrational,
+// which no fraction comes near, so every dimension alone is filled evenly too. An even filling
+// settles faster than chance does, and every program that runs it gets the same.
+var steps = [dimensions]float64{
+	math.Sqrt2, math.Sqrt(3), math.Sqrt(5), math.Sqrt(7), math.Sqrt(11), math.Sqrt(13), math.Sqrt(17),
+	math.Sqrt(19), math.Sqrt(23), math.Sqrt(29), math.Sqrt(31), math.Sqrt(37), math.Sqrt(41), math.Sqrt(43),
+}
 
 // share is the draw of a run in a dimension, in (0, 1).
 func share(run, seed, dimension int) float64 {
@@ -49,12 +50,20 @@ func deviate(u float64) float64 { return distuv.UnitNormal.Quantile(u) }
 // bounds is the deviate that bounds the middle four fifths, the range of an estimate.
 var bounds = deviate(0.9)
 
+// sigma is the standard deviation of the logarithm of an assumption; 0 where it is exact.
+func (a Assumption) sigma() float64 {
+	if a.Low >= a.High || a.Low <= 0 {
+		return 0
+	}
+	return math.Log(a.High/a.Low) / (2 * bounds)
+}
+
 // spreads is a lognormal draw about the value of an assumption.
 func (a Assumption) spreads(u float64) float64 {
-	if a.Low >= a.High || a.Low <= 0 {
-		return a.Value
+	if sigma := a.sigma(); sigma > 0 {
+		return a.Value * math.Exp(deviate(u)*sigma)
 	}
-	return a.Value * math.Exp(deviate(u)*math.Log(a.High/a.Low)/(2*bounds))
+	return a.Value
 }
 
 // varies is a normal draw about the value of an assumption, within its limits.
@@ -74,15 +83,19 @@ type model struct {
 
 	plants []drawn // of each run, as it is
 
-	skin, pores, mass, bulb, uptake, roots, start, lost, tip, growth, tips Assumption
+	skin, pores, mass, bulb, uptake, roots, start, lost, tip, growth, tips, reserve, rest Assumption
 
-	held  float64
-	since []lived // how it was held since its last weighing
+	held     float64
+	clock    float64 // times the time to the first tip
+	feedsCM2 float64 // what its roots have to feed
+	fresh    float64 // times the rot of the first days
+	since    []lived // how it was held since its last weighing
 }
 
 func ready(ctx context.Context, c start) *model {
 	m := &model{ctx: ctx, c: c, k: Table(), b: assume(c)}
 	m.leaf = m.b.value("leaf_cm2")
+	m.feedsCM2 = roots.Context{LeafAreaCM2: m.leaf, Bulbs: c.Bulbs}.FeedsCM2()
 	m.skin, m.pores, m.mass = m.b.at("shut"), m.b.at("open"), m.b.at("fresh_kg_m2")
 	m.uptake, m.roots, m.start, m.lost = m.b.at("uptake"), m.b.at("roots_cm2"), m.b.at("start"), m.b.at("lost")
 	m.growth, m.tips = m.b.at("growth_mm"), m.b.at("tips")
@@ -90,7 +103,14 @@ func ready(ctx context.Context, c start) *model {
 		m.bulb = m.b.at("bulb_g")
 	}
 	if !c.TipsOut {
-		m.tip, m.held = m.b.at("tip_weeks"), m.b.value("held_days")
+		m.tip, m.held, m.clock = m.b.at("tip_weeks"), m.b.value("held_days"), m.b.value("tip_clock")
+		m.reserve = m.b.at("reserve_weeks")
+		if c.Growth == patient.Resting {
+			m.rest = m.b.at("rest_weeks")
+		}
+		if c.Fresh > 0 {
+			m.fresh = m.b.value("rot_times")
+		}
 	}
 	m.weigh()
 	return m
@@ -141,6 +161,10 @@ func (m *model) way(method Method, by change) *way {
 		reachMM:    method.ReachMM.Value,
 		reachedWet: method.ReachedShare.Value,
 	}
+	if !m.c.TipsOut {
+		rot := m.b.at("rot:" + method.Code)
+		w.rotAWeek, w.rotSpread = rot.Value/100*rotTimes(m.c.Profile, night, day, w.wet), rot.sigma()
+	}
 	return w
 }
 
@@ -160,7 +184,7 @@ func (m *model) draw(run int, by change) drawn {
 		tips: math.Round(math.Max(1, m.tips.spreads(u(ofTips)))), rootMM: m.c.Profile.RootDiameterMM.Value,
 	}
 	if !m.c.TipsOut {
-		d.tipDays = m.tipDays(u(ofTip))
+		m.wait(&d, u)
 	}
 	if m.fit != nil {
 		m.fit.apply(m, &d, u, kept)
@@ -169,23 +193,33 @@ func (m *model) draw(run int, by change) drawn {
 	return d
 }
 
-// tipDays is when the first tip comes, at full pace, given that none came while
-// the plant was held.
-func (m *model) tipDays(u float64) float64 {
-	median := m.tip.Value * 7
-	sigma := 0.0
-	if m.tip.Low > 0 {
-		sigma = math.Log(m.tip.High/m.tip.Low) / (2 * bounds)
+// wait draws what a plant without tips waits for, and what may end it meanwhile.
+func (m *model) wait(d *drawn, u func(int) float64) {
+	tip := m.tip
+	tip.Value, tip.Low, tip.High = tip.Value*m.clock, tip.Low*m.clock, tip.High*m.clock
+	d.tipDays = tip.daysAfter(m.held, u(ofTip))
+	d.rest = 7 * m.rest.spreads(u(ofRest))
+	if clock := m.reserveClock(d.oldM2); clock > 0 {
+		d.spentOn = max(1.0/hoursADay, m.reserve.daysAfter(m.held, u(ofReserve))/clock)
 	}
+	d.rotAt = -math.Log(1 - u(ofRot))
+	d.prone = deviate(u(ofHazard))
+	d.freshTimes, d.freshDays = m.fresh, m.c.Fresh
+}
+
+// daysAfter is when what takes so many weeks comes, in days, given that it did not while the
+// plant was held.
+func (a Assumption) daysAfter(held, u float64) float64 {
+	median, sigma := a.Value*7, a.sigma()
 	if sigma == 0 || median <= 0 {
-		return math.Max(0, median-m.held)
+		return math.Max(0, median-held)
 	}
 	past := 0.0
-	if m.held > 0 {
-		past = math.Erfc(-math.Log(m.held/median)/sigma/math.Sqrt2) / 2
+	if held > 0 {
+		past = math.Erfc(-math.Log(held/median)/sigma/math.Sqrt2) / 2
 	}
 	after := math.Min(past+u*(1-past), 1-1e-12)
-	return math.Max(0, median*math.Exp(sigma*deviate(after))-m.held)
+	return math.Max(0, median*math.Exp(sigma*deviate(after))-held)
 }
 
 // middle is the plant of the middle figures.

@@ -156,6 +156,7 @@ func TestWatchingChangesNothing(t *testing.T) {
 		watched, blind := d.live(w, 120, func(int, float64) {}), d.live(w, 120, nil)
 		assert.Equal(t, watched.lost, blind.lost)
 		assert.Equal(t, watched.tip, blind.tip)
+		assert.Equal(t, watched.by(120), blind.by(120))
 	})
 }
 
@@ -213,7 +214,7 @@ func TestTheChanceRisesWithHumidityRootsAndReserve(t *testing.T) {
 	}
 }
 
-// The runs are drawn so that 2,000 tell what 200,000 would, within two points.
+// The runs are drawn so that 2,000 tell what 200,000 would, within three and a half points.
 func TestTwoThousandRunsAreEnough(t *testing.T) {
 	if testing.Short() {
 		t.Skip("takes seconds")
@@ -228,41 +229,53 @@ func TestTwoThousandRunsAreEnough(t *testing.T) {
 			n := 0
 			for r := range runs {
 				d := m.draw(r, change{})
-				if f := d.live(w, 180, nil); f.lost == never && f.tip != never {
+				if f := d.live(w, 180, nil); f.by(180) == "" && f.tip != never {
 					n++
 				}
 			}
 			return float64(n) / float64(runs)
 		}
-		assert.InDelta(t, won(many.Runs), won(few.Runs), 0.02, code)
+		assert.InDelta(t, won(many.Runs), won(few.Runs), 0.035, code, "three standard errors at one half")
 	}
 }
 
-// What growers see, and no check value: common practice, no source. A rootless
-// plant of this kind loses in an open dry room within some weeks and mostly wins
-// under a lid; one with bulbs has far longer; a thin-leaved one needs a nearly
-// saturated place; a little living root kept wet changes much.
+// What growers see, and no check value: common practice, no source. A rootless plant of this
+// kind loses in an open dry room within some weeks and nearly always wins on water under a lid;
+// one with bulbs has twice the time; a thin-leaved one has days, and needs a nearly saturated
+// place; a slipper has weeks; a little living root kept wet half the time changes the most.
 func TestTheRaceRunsAsGrowersSeeIt(t *testing.T) {
 	large := run(t, rootless(50))
 	bench, lid := by(t, large, "bench"), by(t, large, "lid")
 	assert.Less(t, bench.Chance, 0.3)
 	assert.InDelta(t, 35, *bench.LostOn.Median, 10, "about five weeks")
-	assert.Greater(t, lid.Chance, 0.8)
+	assert.Less(t, lid.LostBy[Thirst], 0.2)
+	assert.Greater(t, lid.Chance, 0.75)
 
-	bulbous := rootless(50)
-	bulbous.Profile, bulbous.LeafAreaCM2, bulbous.Bulbs = group("cattleya"), 420, 5
-	assert.Greater(t, *by(t, run(t, bulbous), "bench").LostOn.Median, 1.7**bench.LostOn.Median)
+	other := func(kind string, leafCM2 float64, bulbs int) Race {
+		c := rootless(50)
+		c.Profile, c.LeafAreaCM2, c.Bulbs = group(kind), leafCM2, bulbs
+		return run(t, c)
+	}
+	r := other("cattleya", 420, 5)
+	assert.InDelta(t, 2.3, *by(t, r, "bench").LostOn.Median / *bench.LostOn.Median, 0.6, "twice the time, or somewhat more")
+	assert.Equal(t, "lid", r.Best, "the bag rots more of what would last anyway")
 
-	thin := rootless(50)
-	thin.Profile, thin.LeafAreaCM2, thin.Bulbs = group("miltoniopsis"), 450, 3
-	r := run(t, thin)
-	assert.InDelta(t, 14, *by(t, r, "bench").LostOn.Median, 8, "one to three weeks")
-	assert.Equal(t, "bag", r.Best)
+	r = other("oncidium", 450, 0)
+	assert.InDelta(t, 6.5, *by(t, r, "bench").LostOn.Median, 3.5, "three to ten days")
+	assert.Equal(t, "bag", r.Best, "a nearly saturated place")
+	assert.Less(t, by(t, r, "lid").Chance, 0.2)
+	assert.Greater(t, *by(t, other("oncidium", 450, 4), "bench").LostOn.Median, 14.0, "bulbs add weeks")
+	assert.InDelta(t, 28, *by(t, other("slipper", 400, 0), "bench").LostOn.Median, 14, "two to six weeks")
 
 	some := rootless(50)
 	some.LiveRootCM2 = roots.Range{Low: 40, Point: 40, High: 40}
-	some.Assumed = map[string]float64{"soak_every_days": 1, "soak_minutes": 420, "wet:tub": 5}
-	assert.Greater(t, by(t, run(t, some), "tub").Chance, by(t, large, "tub").Chance+0.25)
+	some.Assumed = map[string]float64{"wet:nest": 0.5}
+	most := by(t, run(t, some), "nest").Chance - by(t, large, "nest").Chance
+	assert.Greater(t, most, 0.25)
+	some.LiveRootCM2, some.Holding = roots.Range{}, "nest"
+	for _, l := range run(t, some).Levers {
+		assert.Less(t, l.Gain, most, l.Code)
+	}
 }
 
 func TestTheHumidityNeededGivesNineInTen(t *testing.T) {
@@ -439,7 +452,7 @@ func TestTheGentlestWayWithAGoodChanceIsAdvised(t *testing.T) {
 	at := func(chances ...float64) []string {
 		var all []Outcome
 		for i, c := range chances {
-			all = append(all, Outcome{Code: k.Methods[i].Code, Chance: c})
+			all = append(all, Outcome{Code: k.Methods[i].Code, ranks: c})
 		}
 		var codes []string
 		for _, o := range k.ranked(all) {

@@ -34,27 +34,33 @@ type Water struct {
 
 // Outcome is how the race goes by one way of holding.
 type Outcome struct {
-	Code         string          `json:"code" required:"true"`
-	Name         string          `json:"name" required:"true"`
-	About        knowledge.Text  `json:"about" required:"true"`
-	Care         knowledge.Text  `json:"care" required:"true"`
-	Unsuited     *knowledge.Text `json:"unsuited,omitempty" description:"why it is not for this kind"`
-	Humidity     float64         `json:"humidity_percent" required:"true"`
-	Chance       float64         `json:"chance" required:"true" description:"that roots come in time, 0–1"`
-	Lost         float64         `json:"lost" required:"true" description:"share of runs in which it dries out first"`
-	ChanceWords  string          `json:"chance_words" required:"true"`
-	Good         bool            `json:"good,omitempty" description:"it is as good a chance as can be had"`
-	Waiting      float64         `json:"waiting" required:"true" description:"share in which neither happens within the days"`
-	Water        []Water         `json:"water" required:"true" description:"by day"`
-	Tip          Band            `json:"tip_day" required:"true" description:"first new tip, days from now"`
-	Limp         Band            `json:"limp_day" required:"true"`
-	LostOn       Band            `json:"lost_day" required:"true" description:"day on which it would be lost if no root came"`
-	Margin       Band            `json:"margin_days" required:"true" description:"from the first tip to the day it would be lost without; below 0: too late"`
-	Endless      bool            `json:"endless,omitempty" description:"half of them or more hold out without any new root"`
-	LossG        float64         `json:"loss_g_day" required:"true" description:"water it loses at first, median"`
-	NeedsPercent *float64        `json:"needs_humidity_percent,omitempty" description:"the humidity that gives nine chances in ten; left out: none does, or see needs"`
-	Needs        string          `json:"needs" required:"true" enum:"humidity,any,none" description:"any: it has them in any air; none: no humidity is enough"`
-	Words        string          `json:"words" required:"true"`
+	Code          string           `json:"code" required:"true"`
+	Name          string           `json:"name" required:"true"`
+	About         knowledge.Text   `json:"about" required:"true"`
+	Care          knowledge.Text   `json:"care" required:"true"`
+	Unsuited      *knowledge.Text  `json:"unsuited,omitempty" description:"why it is not for this kind"`
+	Humidity      float64          `json:"humidity_percent" required:"true"`
+	Chance        float64          `json:"chance" required:"true" description:"that roots come in time, 0–1"`
+	Lost          float64          `json:"lost" required:"true" description:"share of runs in which it is lost first"`
+	LostBy        map[Loss]float64 `json:"lost_by" required:"true" description:"share of runs lost by thirst, rot, and spent reserves"`
+	Likelier      Loss             `json:"likelier_loss,omitempty" enum:"thirst,rot,spent" description:"what it is likelier lost by; left out where hardly any is"`
+	ChanceWords   string           `json:"chance_words" required:"true"`
+	Good          bool             `json:"good,omitempty" description:"it is as good a chance as can be had"`
+	LikelierWords string           `json:"likelier_words,omitempty"`
+	LostWords     string           `json:"lost_words" required:"true" description:"of a hundred like it"`
+	Waiting       float64          `json:"waiting" required:"true" description:"share in which neither happens within the days"`
+	Water         []Water          `json:"water" required:"true" description:"by day"`
+	Tip           Band             `json:"tip_day" required:"true" description:"first new tip, days from now"`
+	Limp          Band             `json:"limp_day" required:"true"`
+	LostOn        Band             `json:"lost_day" required:"true" description:"day on which it would be lost if no root came"`
+	Margin        Band             `json:"margin_days" required:"true" description:"from the first tip to the day it would be lost without; below 0: too late"`
+	Endless       bool             `json:"endless,omitempty" description:"half of them or more hold out without any new root"`
+	LossG         float64          `json:"loss_g_day" required:"true" description:"water it loses at first, median"`
+	NeedsPercent  *float64         `json:"needs_humidity_percent,omitempty" description:"the humidity that gives nine chances in ten; left out: none does, or see needs"`
+	Needs         string           `json:"needs" required:"true" enum:"humidity,any,none" description:"any: it has them in any air; none: no humidity is enough"`
+	Words         string           `json:"words" required:"true"`
+
+	ranks float64 // the chance it is ranked by: of the first runs alone, as Best does
 }
 
 // Lever is what one change would do.
@@ -163,9 +169,12 @@ func (a Advised) Clearly(way, than string) bool {
 	return a.Chances[way]-a.Chances[than] > Table().ClearlyBetter.Value
 }
 
+// inShort is how many runs a race in short takes.
+func inShort() int { return int(Table().Runs.Value) / sparse * 2 }
+
 func bestFrom(ctx context.Context, c start) (Advised, error) {
 	k := Table()
-	c.Runs, c.Days = int(k.Runs.Value)/sparse*2, int(k.Days.Value)
+	c.Runs, c.Days = inShort(), int(k.Days.Value)
 	if err := c.check(); err != nil {
 		return Advised{}, err
 	}
@@ -178,6 +187,7 @@ func bestFrom(ctx context.Context, c start) (Advised, error) {
 	inParallel(len(outcomes), func(i int) {
 		method := k.Methods[i]
 		o := Outcome{Code: method.Code, Chance: m.chanceOf(method, change{}, c.Runs)}
+		o.ranks = o.Chance
 		if !method.Suits(c.Profile.Code) {
 			o.Unsuited = method.UnsuitedWords
 		}
@@ -320,11 +330,11 @@ func (m *model) outcome(method Method) Outcome {
 	if !method.Suits(m.c.Profile.Code) {
 		o.Unsuited = method.UnsuitedWords
 	}
-	o.count(fates)
 	for day := range counts {
 		at := func(share float64) float64 { return math.Round(quantile(&counts[day], runs, share)*1000) / 1000 }
 		o.Water = append(o.Water, Water{day, at(0.1), at(0.5), at(0.9)})
 	}
+	o.count(fates)
 	slices.Sort(losses)
 	o.LossG = losses[runs/2]
 	o.Needs, o.NeedsPercent = m.humidityFor(method, m.k.GoodChance.Value)
@@ -342,13 +352,18 @@ func (d *drawn) firstLoss(w *way) float64 {
 // count sums fates up.
 func (o *Outcome) count(fates []fate) {
 	var tip, limp, alone, margin []float64
-	won, lost := 0, 0
-	for _, f := range fates {
+	won, lost := 0, map[Loss]int{}
+	days, first := len(o.Water)-1, min(len(fates), inShort())
+	for i, f := range fates {
+		by := f.by(days)
 		switch {
-		case f.lost != never:
-			lost++
+		case by != "":
+			lost[by]++
 		case f.tip != never:
 			won++
+		}
+		if i == first-1 {
+			o.ranks = float64(won) / float64(first)
 		}
 		tip, limp, alone = append(tip, f.tip), append(limp, f.limp), append(alone, f.alone)
 		switch {
@@ -359,7 +374,15 @@ func (o *Outcome) count(fates []fate) {
 		}
 	}
 	n := float64(len(fates))
-	o.Chance, o.Lost = float64(won)/n, float64(lost)/n
+	o.Chance, o.LostBy = float64(won)/n, map[Loss]float64{}
+	most := Table().NamedLoss.Value
+	for _, by := range []Loss{Thirst, Rot, Spent} {
+		share := float64(lost[by]) / n
+		o.Lost, o.LostBy[by] = o.Lost+share, share
+		if share >= most {
+			most, o.Likelier = share, by
+		}
+	}
 	o.Waiting = math.Max(0, 1-o.Chance-o.Lost)
 	o.Tip, o.Limp, o.LostOn, o.Margin = bandOf(tip), bandOf(limp), bandOf(alone), bandOf(margin)
 	o.Endless = o.LostOn.Median == nil
@@ -407,7 +430,7 @@ func (m *model) chanceOf(method Method, by change, runs int) float64 {
 		if by.lessLeaf > 0 {
 			d = m.draw(run, by)
 		}
-		if f := d.live(w, m.c.Days, nil); f.lost == never && f.tip != never {
+		if f := d.live(w, m.c.Days, nil); f.by(m.c.Days) == "" && f.tip != never {
 			won++
 		}
 	}
@@ -498,22 +521,14 @@ func (k *Knowledge) ranked(all []Outcome) []Outcome {
 		suits := slices.ContainsFunc(left, func(o Outcome) bool { return o.Unsuited == nil })
 		for _, o := range left {
 			if suits == (o.Unsuited == nil) {
-				best = math.Max(best, k.counted(o))
+				best = math.Max(best, min(o.ranks, k.GoodChance.Value))
 			}
 		}
 		i := slices.IndexFunc(left, func(o Outcome) bool {
-			return suits == (o.Unsuited == nil) && k.counted(o) >= best-k.SameChance.Value
+			return suits == (o.Unsuited == nil) && min(o.ranks, k.GoodChance.Value) >= best-k.SameChance.Value
 		})
 		list = append(list, left[i])
 		left = slices.Delete(left, i, i+1)
 	}
 	return list
-}
-
-// counted is a chance for the ranking: beyond a good one, more is not better, and what rots
-// over the weeks to a first tip counts against the wet ways.
-func (k *Knowledge) counted(o Outcome) float64 {
-	method, _ := k.Method(o.Code)
-	rot := method.RotPercentWeek.Value / 100 * k.RotWeeks.Value
-	return min(o.Chance, k.GoodChance.Value) * math.Exp(-rot)
 }

@@ -29,6 +29,7 @@ func startOf(p *patient.Patient, ask Ask) start {
 		RootsFrom:   p.Condition().RootsFrom(),
 		Limp:        p.Condition().Limp(),
 		TipsOut:     p.Condition().TipsOut(),
+		Growth:      p.Growth(),
 		GrowthMM:    p.Condition().GrowthMM(),
 		HeldDays:    p.Stands().HeldDays(),
 		NightC:      air.NightC,
@@ -42,6 +43,7 @@ func startOf(p *patient.Patient, ask Ask) start {
 		Days:        ask.Days,
 		Seed:        ask.Seed,
 	}
+	c.Fresh, c.FreshFrom = fresh(p)
 	c.Weighings, c.Since = p.Stands().BareWeighings()
 	if ask.Holding != "" {
 		c.Holding = ask.Holding

@@ -91,6 +91,13 @@ type drawn struct {
 	growth     float64 // mm a day, at full pace
 	tips       float64
 	rootMM     float64 // thickness of a new root
+
+	rest       float64 // days until the clock of its tips runs
+	spentOn    float64 // day on which its reserves end; 0: they do not
+	rotAt      float64 // chance of rot that has to add up
+	prone      float64 // how prone to it, a standard normal deviate
+	freshTimes float64 // times the rot
+	freshDays  float64 // of so many first days
 }
 
 // way is how the plant is held.
@@ -100,6 +107,8 @@ type way struct {
 	wet        float64 // share of the time old roots are wet
 	reachMM    float64
 	reachedWet float64
+	rotAWeek   float64 // share that rots in a week, of the middle plant
+	rotSpread  float64 // standard deviation of its logarithm
 }
 
 // rates are a plant's hours in one way of holding, in g, made ready for the
@@ -188,7 +197,7 @@ func (d *drawn) supply(w *way, day float64) float64 {
 
 // newM2 is the side area of the new roots that drink.
 func (d *drawn) newM2(w *way, day float64) float64 {
-	grown := (day*w.pace - d.tipDays) * d.growth
+	grown := (math.Max(0, day-d.rest)*w.pace - d.tipDays) * d.growth
 	if !(grown > w.reachMM) { // also when no tip ever comes
 		return 0
 	}
@@ -203,7 +212,7 @@ func (d *drawn) tipOn(w *way) float64 {
 	if w.pace <= 0 {
 		return never
 	}
-	return d.tipDays / w.pace
+	return d.rest + d.tipDays/w.pace
 }
 
 // fate is how one run ended.
@@ -211,14 +220,30 @@ type fate struct {
 	tip   float64 // day of the first tip; never: not within the days
 	drink float64 // day from which new roots drink
 	limp  float64 // day it falls limp
-	lost  float64 // day it is lost
-	alone float64 // day it would be lost if no new root came
+	lost  float64 // day it dries out
+	alone float64 // day it would dry out if no new root came
+	other Loss    // what ends it before its first tip, if not thirst
+	ends  float64 // day of that
+}
+
+// by is what a plant is lost by within the days; empty where it is not.
+func (f *fate) by(days int) Loss {
+	switch {
+	case f.lost <= f.ends && f.lost != never:
+		return Thirst
+	case f.ends <= float64(days):
+		return f.other
+	}
+	return ""
 }
 
 // live runs a plant for a number of days and tells each day's water to see, as
 // a share of full. With see nil it stops as soon as it is known who wins.
 func (d *drawn) live(w *way, days int, see func(day int, share float64)) fate {
 	f := fate{tip: d.tipOn(w), drink: never, limp: never, lost: never, alone: never}
+	if f.other, f.ends = d.endsBy(w, f.tip); see == nil && f.ends <= float64(days) {
+		return f // lost, one way or the other
+	}
 	r := d.rates(&w.sky)
 	limpAt, lostAt := Table().Limp.Value*d.full, d.lost*d.full
 	water := d.start * d.full
@@ -271,9 +296,8 @@ func (d *drawn) live(w *way, days int, see func(day int, share float64)) fate {
 			}
 			break
 		}
-		// The air repeats daily and new roots only grow: once a day has lost nothing,
-		// no later one does.
-		if see == nil && water >= began && f.tip <= float64(days) {
+		// The air repeats daily and new roots only grow: no later day takes more than this one.
+		if see == nil && lasts(began, water, lostAt, days-day) {
 			break
 		}
 	}
@@ -304,9 +328,15 @@ func (d *drawn) alone(r *rates, w *way, water float64, day, days int) float64 {
 		if f.hours > 0 {
 			return float64(day) + float64(f.hours)/hoursADay
 		}
-		if water >= began {
+		if lasts(began, water, lostAt, 2*days-day) {
 			break
 		}
 	}
 	return never
+}
+
+// lasts holds where a plant that loses no more on any day to come than on this one stays
+// above a limit.
+func lasts(began, ended, limit float64, days int) bool {
+	return ended-(began-ended)*float64(days) >= limit
 }

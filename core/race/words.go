@@ -52,7 +52,42 @@ func (o *Outcome) say() {
 	case o.LostOn.Median != nil:
 		said += fmt.Sprintf(" Without roots it lasts about %s.", span(*o.LostOn.Median))
 	}
-	o.Words = said
+	o.Words = said + o.risk()
+	o.hundred()
+}
+
+// hundred says what becomes of a hundred plants like it.
+func (o *Outcome) hundred() {
+	k := Table()
+	of := func(share float64) float64 { return math.Round(share * 100) }
+	o.LostWords = fmt.Sprintf("Of a hundred like it %.0f root in time", of(o.Chance))
+	for _, by := range []Loss{Thirst, Rot, Spent} {
+		if n := of(o.LostBy[by]); n > 0 {
+			o.LostWords += fmt.Sprintf(", %.0f %s", n, k.Losses[by].Of)
+		}
+	}
+	if n := of(o.Waiting); n > 0 {
+		o.LostWords += fmt.Sprintf(", %.0f wait on", n)
+	}
+	o.LostWords += "."
+	if o.Likelier != "" {
+		o.LikelierWords = "lost likelier by " + k.Losses[o.Likelier].By
+	}
+}
+
+// risk says what a way is likelier lost by, and where it wins on water and loses on rot.
+func (o *Outcome) risk() string {
+	k := Table()
+	switch {
+	case o.Likelier == "":
+		return ""
+	case o.LostBy[Thirst] < k.WinsOnWater.Value && o.LostBy[Rot] > k.LosesOnRot.Value:
+		return fmt.Sprintf(" It wins on water and loses on rot: %s rots first.", inTen(o.LostBy[Rot]))
+	case o.Likelier == Spent:
+		return " If it is lost, then likelier because its reserves end."
+	default:
+		return fmt.Sprintf(" If it is lost, then likelier by %s.", k.Losses[o.Likelier].By)
+	}
 }
 
 // say puts days in words.

@@ -265,12 +265,13 @@ func (c deciding) advised(d Decision) (string, []string) {
 		}
 		return way, []string{"hold"}
 	}
+	kind, why := c.medium()
+	mineral, _ := c.Route("inorganic")
+	if kind == disputes.Inorganic && mineral.Suits(c.p.Profile.Code) {
+		return mineral.Code, why
+	}
 	if usual, ok := c.Usual[c.p.Profile.Code]; ok {
 		return usual, []string{"usual"}
-	}
-	kind, why := c.medium()
-	if kind == disputes.Inorganic {
-		return "inorganic", why
 	}
 	if c.FewGrades.Has(string(c.p.Condition().GradeLeft())) {
 		return "bark-moss", append(why, "few")

@@ -3,6 +3,7 @@ package rehome
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"therapeon/core/causes"
@@ -19,16 +20,23 @@ import (
 
 // Mixed is the mix for a pot.
 type Mixed struct {
-	Advised  *media.Advised   `json:"advised,omitempty"`
-	Name     string           `json:"name" required:"true"`
-	Parts    []media.Part     `json:"parts" required:"true"`
-	Own      bool             `json:"own,omitempty"`
-	Measured []media.Measured `json:"measured" required:"true" description:"to measure out for this pot"`
-	Settled  media.Settled    `json:"settled" required:"true"`
-	Judged   []knowledge.Text `json:"judged" required:"true"`
-	Need     []media.Want     `json:"need" required:"true" description:"against the shelf"`
-	Style    string           `json:"style" required:"true" description:"how moist the group wants it"`
-	RiseMM   float64          `json:"rise_mm" required:"true" description:"how high its grains draw water; 0: all the way"`
+	Advised  *media.Advised     `json:"advised,omitempty"`
+	Name     string             `json:"name" required:"true"`
+	Parts    []media.Part       `json:"parts" required:"true"`
+	Own      bool               `json:"own,omitempty"`
+	Measured []media.Measured   `json:"measured" required:"true" description:"to measure out for this pot"`
+	Settled  media.Settled      `json:"settled" required:"true"`
+	Judged   []knowledge.Text   `json:"judged" required:"true"`
+	Need     []media.Want       `json:"need" required:"true" description:"against the shelf"`
+	Style    string             `json:"style" required:"true" description:"how moist the group wants it"`
+	Rise     knowledge.Estimate `json:"rise_mm" required:"true" description:"how high it draws water above a reservoir; nothing where it does so all the way"`
+	Life     *Life              `json:"life,omitempty" description:"left out: it lasts"`
+}
+
+// Life is how long a mix lives where the plant stands.
+type Life struct {
+	Months float64        `json:"months" required:"true"`
+	Words  knowledge.Text `json:"words" required:"true"`
 }
 
 // Asked is what causes ask of a new home.
@@ -86,21 +94,30 @@ func (k *Knowledge) Lead(
 	}
 	w.Route = &route
 	wish := pots.Wish{
-		BaseMM: plan.BaseMM, Clump: plan.Clump, Wall: route.Wall, Reservoir: route.Reservoir,
-		Airy: route.Code == Basket,
+		BaseMM: plan.BaseMM, ReachMM: plan.ReachMM, Clump: plan.Clump, Wall: route.Wall, Reservoir: route.Reservoir,
+		Airy: route.Code == Basket, Hung: route.Code == Pebbles, Mineral: slices.Contains(k.Mineral, route.medium()),
 	}
-	needs := pots.NeedsOf(p, wish)
+	h := housing{k, p, plan, route, pots.Needs{}, wish}
+	var mix *Mixed
+	if route.Potted() {
+		var err error
+		if mix, err = h.mix(w.Asked, store.Shelf); err != nil {
+			return w, err
+		}
+		h.wish.DryTop = route.Reservoir && !mix.Settled.Wicks
+	}
+	h.needs = pots.NeedsOf(p, h.wish)
 	t := Task{Route: route, Clump: plan.Clump, Still: plan.Still}
 	if t.Still == "" {
-		t.Still = StillFor(needs, Wobbles(p))
+		t.Still = StillFor(h.needs, Wobbles(p))
 	}
-	if route.Potted() {
-		h := housing{k, p, plan, route, needs, wish}
+	if w.Mix = mix; mix != nil {
 		if err := h.pot(&w, t.Still, store); err != nil {
 			return w, err
 		}
 		t.Pot, t.VolumeL = w.Pot, w.Fit.VolumeL
-		t.Organic, t.Care, t.Mixed = w.Mix.Settled.Organic, w.Mix.Settled.Cautions, mixing(w.Mix.Measured)
+		t.Organic, t.Fine, t.Care = mix.Settled.Organic, mix.Settled.Fine, mix.Settled.Cautions
+		t.Mixed = mixing(mix.Measured)
 	}
 	w.Jobs, w.Task = k.Checklist(p, t, marks), t
 	w.Headline, w.Open = Headline(w.Jobs)
@@ -154,13 +171,10 @@ func (h housing) pot(w *Way, still string, store Store) error {
 	if h.plan.Pot != nil {
 		w.Pot = h.plan.Pot
 	}
-	mix, err := h.mix(w.Asked, store.Shelf)
-	if err != nil {
-		return err
-	}
-	w.Mix = mix
+	mix := w.Mix
 	fit := k.FitOf(*w.Pot, h.needs, media.Gaps(mix.Parts, store.Shelf), media.Table().Settling.Value)
 	w.Fit = &fit
+	var err error
 	if mix.Measured, mix.Settled, err = media.Table().For(fit.MediumL, mix.Parts, store.Shelf); err != nil {
 		return err
 	}
@@ -172,8 +186,9 @@ func (h housing) pot(w *Way, still string, store Store) error {
 		Filling: pots.Filling{
 			Medium: mix.Name,
 			Grain:  mix.Settled.Grain,
-			RiseMM: mix.RiseMM,
-			Wicks:  mix.RiseMM == 0,
+			Rise:   mix.Rise,
+			Wicks:  mix.Settled.Wicks,
+			DryMM:  h.plan.DryLineMM,
 			Dry:    h.plan.DryTop,
 		},
 	})
@@ -196,6 +211,8 @@ func (h housing) mix(asked []Asked, shelf media.Shelf) (*Mixed, error) {
 		Humidity: h.p.Around().Air().Percent,
 		Waters:   h.plan.Waters,
 		Origin:   h.plan.Origin,
+		Group:    h.p.Profile.Code,
+		Thick:    h.p.Profile.RootDiameterMM.Value >= k.CrushesFromMM.Value,
 	}
 	if a, ok := k.Advise(ask); ok {
 		m.Advised, m.Name, m.Parts = &a, a.Name, a.Parts
@@ -214,15 +231,39 @@ func (h housing) mix(asked []Asked, shelf media.Shelf) (*Mixed, error) {
 	if err != nil {
 		return nil, err
 	}
-	m.RiseMM = k.DrawsMM(s)
+	m.Settled, m.Rise, m.Life = s, s.Rise, h.life(m)
 	return m, nil
+}
+
+// life is how long a mix lives in the warmth of the plant's place: as growers state it for its
+// way, else by what breaks down first.
+func (h housing) life(m *Mixed) *Life {
+	if !m.Own && m.Advised != nil && m.Advised.LifeMonths != nil {
+		e := *m.Advised.LifeMonths
+		return &Life{e.Value, knowledge.Text{
+			Value:      fmt.Sprintf("Growers repot it after %.0f to %.0f months, by its state.", e.Low, e.High),
+			Provenance: e.Provenance,
+		}}
+	}
+	if m.Settled.LifeMonths == nil {
+		return nil
+	}
+	k, air := media.Table(), h.p.Around().Air()
+	warm := (air.NightC + air.DayC) / 2
+	months := k.LivesMonths(*m.Settled.LifeMonths, warm)
+	return &Life{months, knowledge.Text{
+		Value:      fmt.Sprintf("Lives about %.0f months at %.0f °C on average. Its state goes before its age.", months, warm),
+		Provenance: k.LifeAtC.Provenance,
+	}}
 }
 
 // place says where the plant sits.
 func (h housing) place(pot pots.Pot, mix *Mixed) []knowledge.Text {
 	list := []knowledge.Text{}
 	add := func(code string) { list = append(list, h.Placement[code]) }
-	switch base := pots.Table().Base(h.needs.Group).Value; {
+	switch base := pots.Table().Base(h.needs.Group, h.needs.DryTop).Value; {
+	case base < 0 && h.needs.DryTop:
+		add("in-damp")
 	case base < 0:
 		add("in-surface")
 	case base > 0:
@@ -241,7 +282,7 @@ func (h housing) place(pot pots.Pot, mix *Mixed) []knowledge.Text {
 	if h.plan.DryTop && h.needs.Sympodial {
 		add("old-dry")
 	}
-	if pot.WaterMM() > 0 && mix.RiseMM > 0 && pot.WaterMM()+mix.RiseMM < pot.FillMM() {
+	if pot.WaterMM() > 0 && !mix.Settled.Wicks && pot.WaterMM()+mix.Rise.Value < pot.FillMM() {
 		add("dry-top")
 	}
 	if len(mix.Parts) > 1 {

@@ -19,6 +19,7 @@ type Task struct {
 	VolumeL float64   // of the pot
 	Clump   bool      // leads to all sides
 	Organic bool      // the mix breaks down
+	Fine    bool      // it is of fine mineral pieces
 	Mixed   []Mixing  // what to measure out
 	Care    []string  // cautions of what is mixed
 	Still   string    // how it is held still: stake, skewer, none
@@ -50,8 +51,7 @@ type Job struct {
 func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 	reservoir := t.Pot != nil && (t.Pot.WaterMM() > 0 || t.Route.Code == Pebbles)
 	// A tree-dweller's old roots stand in none; it is filled once a tip shows.
-	later := t.Route.Code == "inorganic" && !p.Condition().TipsOut() && p.Profile.Code != "slipper" &&
-		k.Usual[p.Profile.Code] != "terrestrial"
+	later := t.Route.Code == "inorganic" && !p.Condition().TipsOut() && !pots.Table().AtOnce.Has(p.Profile.Code)
 	return map[string]bool{
 		"kept-apart":      p.Turn().Suspect(),
 		"side-holes":      t.Pot != nil && t.Pot.SideHoles,
@@ -59,6 +59,9 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"reservoir":       reservoir && !later,
 		"reservoir-later": reservoir && later,
 		"organic":         t.Organic,
+		"mineral":         t.Pot != nil && !t.Organic,
+		"fine":            t.Fine,
+		"mixed":           len(t.Mixed) > 1,
 		"aerial":          p.Condition().Aerial(),
 		"sympodial":       p.Profile.Sympodial() && !t.Clump,
 		"spike":           keepsSpike(p),

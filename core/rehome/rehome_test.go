@@ -75,7 +75,7 @@ func TestPotNowOrHold(t *testing.T) {
 		"poor roots, dry air: hold it":     {Case{Profile: group(t, "phalaenopsis"), Grade: "poor", Humidity: &dry}, "hold", "poor-dry", "tub"},
 		"poor roots: most pot it":          {Case{Profile: group(t, "phalaenopsis"), Grade: "poor", Humidity: &between}, "pot", "poor", "bark-moss"},
 		"thick leaves in between: a nest":  {Case{Profile: group(t, "phalaenopsis"), Grade: "rootless", Humidity: &between}, "nest", "nest-between", "nest"},
-		"thin leaves in between: hold it":  {Case{Profile: group(t, "pleurothallid"), Grade: "rootless", Humidity: &between}, "hold", "hold-between", "tub"},
+		"thin leaves in between: hold it":  {Case{Profile: group(t, "oncidium"), Grade: "rootless", Humidity: &between}, "hold", "hold-between", "tub"},
 		"sound roots: a usual pot":         {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "bark"}, "pot", "sound", "bark"},
 		"sound roots from pebbles go back": {Case{Profile: group(t, "phalaenopsis"), Grade: "good", OldMedium: "mineral"}, "pot", "sound", "inorganic"},
 		"unless salt burned them there": {Case{Profile: group(t, "phalaenopsis"), Grade: "fair",

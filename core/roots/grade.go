@@ -54,7 +54,7 @@ func grade(r Reading, c Context, t Totals) Grade {
 			Reasons: []string{"grade-none-found"},
 		}
 	}
-	if len(r.Roots) == 0 {
+	if r.Empty() || len(r.Roots) == 0 && r.Dip.Lives == "" {
 		return Grade{Reasons: []string{}}
 	}
 	share := t.ViableByLength
@@ -62,21 +62,39 @@ func grade(r Reading, c Context, t Totals) Grade {
 		share = *c.Before
 	}
 	weight := Known().Figures.DoubtfulWeight.Value
+	if len(r.Roots) == 0 {
+		t.longestOf(share)
+	}
 	likely := math.Max(t.LongestLiveMM, weight*t.longestMaybeMM)
-	feeds := c.feedsCM2()
+	feeds := c.FeedsCM2()
 	point, reason := gradeOf(share.Point, likely, t.LiveAreaCM2.Point, feeds)
 	low, _ := gradeOf(share.Low, t.LongestLiveMM, t.LiveAreaCM2.Low, feeds)
 	high, _ := gradeOf(share.High, t.longestMaybeMM, t.LiveAreaCM2.High, feeds)
 	g := Grade{Code: grades[point], Low: grades[low], High: grades[high], Reasons: []string{reason}}
 	g.Starved = reason == "grade-starved" && g.Code.Few()
+	if t.Dip != nil {
+		g.Reasons = append(g.Reasons, "grade-dip")
+	}
 	if feeds == 0 && g.Code != Rootless {
 		g.Reasons = append(g.Reasons, "grade-leaves-missing")
 	}
 	return g
 }
 
-// feedsCM2 is what the roots have to feed, as leaf area, cm²; 0 where no leaf was counted.
-func (c Context) feedsCM2() float64 {
+// longestOf is how long a living root is taken of a mass that was not read root by root: longer
+// than the rootless have it, where some of it lives.
+func (t *Totals) longestOf(share Range) {
+	longer := Known().Figures.RootlessMM.Value + 1
+	if share.Low > 0 {
+		t.LongestLiveMM = longer
+	}
+	if share.High > Known().DipLives[NoneLives].High/100 {
+		t.longestMaybeMM = longer / Known().Figures.DoubtfulWeight.Value
+	}
+}
+
+// FeedsCM2 is what the roots have to feed, as leaf area, cm²; 0 where no leaf was counted.
+func (c Context) FeedsCM2() float64 {
 	if c.LeafAreaCM2 <= 0 {
 		return 0
 	}

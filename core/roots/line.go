@@ -17,18 +17,23 @@ type Line struct {
 	Anchors   int  `json:"anchors,omitempty"`
 	Untouched int  `json:"untouched,omitempty"`
 	Rechecks  int  `json:"rechecks,omitempty"`
+	Dipped    bool `json:"dipped,omitempty"` // its mass is known, its roots were not read one by one
 }
 
 // LineOf puts the verdict on a reading in a line.
 func LineOf(r Reading, v Verdict) Line {
 	t := v.Totals
-	return Line{r.NoneFound, len(r.Roots), t.Cuts, t.WholeCuts, t.Anchors, t.Untouched, t.Rechecks}
+	return Line{r.NoneFound, len(r.Roots), t.Cuts, t.WholeCuts, t.Anchors, t.Untouched, t.Rechecks,
+		r.Dip != nil && len(r.Roots) == 0}
 }
 
 // Words is what to do, in a line; empty where nothing was read.
 func (l Line) Words() string {
 	if l.None {
 		return "No roots to read. The plant is rootless."
+	}
+	if l.Dipped {
+		return "Cut nothing by its dip: it tells how much root there is, and only feeling tells which lives."
 	}
 	if l.Entries == 0 {
 		return ""

@@ -112,6 +112,7 @@ type Root struct {
 // Reading is the whole root system on one day.
 type Reading struct {
 	Roots        []Root `json:"roots" required:"true" validate:"max=400,dive"`
+	Dip          *Dip   `json:"dip,omitempty" description:"the root mass as a whole, by the water it displaces"`
 	NoneFound    bool   `json:"none_found,omitempty" description:"looked, and there are no roots"`
 	InPot        bool   `json:"in_pot,omitempty" description:"read while it stood in its pot, through the wall and at the surface; left out: it was out of it"`
 	Stained      bool   `json:"stained,omitempty" description:"the pot is stained, or the medium stains (tannin)"`
@@ -129,6 +130,9 @@ func (r Reading) Count() int {
 	return n
 }
 
+// Empty holds where nothing was read yet.
+func (r Reading) Empty() bool { return len(r.Roots) == 0 && r.Dip == nil && !r.NoneFound }
+
 // Faults names what no single field can show wrong.
 func (r Reading) Faults() fault.List {
 	var faults fault.List
@@ -142,6 +146,12 @@ func (r Reading) Faults() fault.List {
 		faults = append(faults, fault.Fault{
 			Field: "none_found", Value: true, Limit: "only without roots",
 			Words: "The reading says no roots were found, and lists some. Take one of the two back.",
+		})
+	}
+	if r.NoneFound && r.Dip != nil {
+		faults = append(faults, fault.Fault{
+			Field: "none_found", Value: true, Limit: "only without roots",
+			Words: "The reading says no roots were found, and one was dipped. Take one of the two back.",
 		})
 	}
 	seen := make(map[string]bool, len(r.Roots))

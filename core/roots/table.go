@@ -70,6 +70,9 @@ type Figures struct {
 	SideRootShare     knowledge.Number `yaml:"side_root_share" json:"side_root_share" required:"true" description:"usual length of a side root over that of a root"`
 	LeafFormFactor    knowledge.Number `yaml:"leaf_form_factor" json:"leaf_form_factor" required:"true" description:"area of a usual blade over its length × width; an ellipse is 0.785, a strap 0.85"`
 	GridFactor        knowledge.Number `yaml:"grid_factor" json:"grid_factor" required:"true"`
+	DipScaleG         knowledge.Number `yaml:"dip_scale_g" json:"dip_scale_g" required:"true" description:"what a scale and the drops may be off by"`
+	DipUsualStrays    knowledge.Number `yaml:"dip_usual_strays" json:"dip_usual_strays" required:"true" description:"how many times thicker or thinner than usual for its group"`
+	DipMeasuredStrays knowledge.Number `yaml:"dip_measured_strays" json:"dip_measured_strays" required:"true" description:"the same, of a thickness that was measured on some"`
 }
 
 // Knowledge is all the package knows: the table, the reasons, the figures.
@@ -78,6 +81,8 @@ type Knowledge struct {
 	Decisions map[string]knowledge.Text `yaml:"decisions" json:"decisions" required:"true"`
 	Grades    map[string]knowledge.Text `yaml:"grades" json:"grades" required:"true"`
 	Figures   Figures                   `yaml:"numbers" json:"figures" required:"true"`
+
+	DipLives DipLives `yaml:"dip_lives" json:"dip_lives" required:"true" description:"percent that lives, by how much of it is firm"`
 
 	TannicMedia knowledge.Text `yaml:"tannic_media" json:"tannic_media" required:"true" description:"codes of old media that stain, between spaces"`
 }

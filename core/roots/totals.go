@@ -31,6 +31,7 @@ type Totals struct {
 	LeafAreaCM2    float64 `json:"leaf_area_cm2,omitempty"`
 	MMPerLeafCM2   Range   `json:"mm_per_leaf_cm2" required:"true" description:"living root length for each cm² of leaf"`
 	LongestLiveMM  float64 `json:"longest_live_mm" required:"true" description:"the longest stretch of one living root"`
+	Dip            *Dipped `json:"dip,omitempty" description:"by displacement; it stands in the place of what was estimated root by root"`
 	longestMaybeMM float64
 	unseenTips     int
 }
@@ -58,6 +59,8 @@ func total(r Reading, c Context, read []RootVerdict, axes []axis, sides [][]axis
 		}
 	}
 	t.finish(c, afterLive, afterDoubtful)
+	t.dip(r, c)
+	t.MMPerLeafCM2 = t.LiveLengthMM.over(c.LeafAreaCM2)
 	return t
 }
 
@@ -137,5 +140,4 @@ func (t *Totals) finish(c Context, afterLive, afterDoubtful Amount) {
 	t.LiveAfterMM = span(afterLive.LengthMM, afterDoubtful.LengthMM)
 	t.LostMM = span(t.Live.LengthMM-afterLive.LengthMM, t.Doubtful.LengthMM-afterDoubtful.LengthMM)
 	t.LeafAreaCM2 = c.LeafAreaCM2
-	t.MMPerLeafCM2 = t.LiveLengthMM.over(c.LeafAreaCM2)
 }

@@ -199,3 +199,14 @@ func (v *Verdict) collectRules() {
 	}
 	use(v.Grade.Reasons...)
 }
+
+// Rots holds where a stretch of any root is rotting.
+func (v Verdict) Rots() bool {
+	rots := func(s Stretch) bool { return s.State == DeadRotting }
+	return slices.ContainsFunc(v.Roots, func(r RootVerdict) bool {
+		return slices.ContainsFunc(r.Stretches, rots) ||
+			slices.ContainsFunc(r.Branches, func(b BranchVerdict) bool {
+				return slices.ContainsFunc(b.Stretches, rots)
+			})
+	})
+}

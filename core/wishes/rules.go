@@ -75,7 +75,7 @@ func (a *asked) few() bool { return a.left == roots.Rootless || a.left == roots.
 
 // growing and resting are what it does, as seen at its present look.
 func (a *asked) growing() bool {
-	return a.has("tips-growing") || a.p.Growth() == patient.Growing || a.p.Growth() == patient.NewRoots
+	return a.has("tips-growing") || a.p.Growth().Grows()
 }
 
 func (a *asked) resting() bool { return a.p.Growth() == patient.Resting }

@@ -172,3 +172,6 @@ export function homeWords(p: { home?: string; home_since?: string; home_look_on?
 
 /** The word for a code. */
 export const wordOf = (words: Words, code: string) => words.find(([c]) => c === code)?.[1].toLowerCase() ?? code;
+
+/** A surface, cm². */
+export const area = (cm2: number) => `${cm2 < 10 ? cm2.toFixed(1) : Math.round(cm2)} cm²`;

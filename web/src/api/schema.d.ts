@@ -1618,6 +1618,16 @@ export interface components {
             /** @enum {string} */
             old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
             /**
+             * Format: double
+             * @description its height, inside
+             */
+            old_pot_high_mm?: number;
+            /**
+             * Format: double
+             * @description width at the rim of the pot it came in, inside
+             */
+            old_pot_mm?: number;
+            /**
              * @description for this plant; left out: as the house
              * @enum {string}
              */
@@ -2799,7 +2809,7 @@ export interface components {
              */
             flowering?: "none" | "spike" | "bud" | "bloom" | "spent";
             /** @enum {string} */
-            growth?: "new-roots" | "growing" | "resting";
+            growth?: "new-roots" | "growing" | "maturing" | "idle" | "resting";
             /** @description length of the leaf before it */
             leaf_before_mm?: number;
             /** @description length of the newest finished leaf */
@@ -2854,6 +2864,16 @@ export interface components {
             notes?: string;
             /** @enum {string} */
             old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
+            /**
+             * Format: double
+             * @description its height, inside
+             */
+            old_pot_high_mm?: number;
+            /**
+             * Format: double
+             * @description width at the rim of the pot it came in, inside
+             */
+            old_pot_mm?: number;
             /**
              * @description for this plant; left out: as the house
              * @enum {string}
@@ -3250,6 +3270,8 @@ export interface components {
             words: components["schemas"]["KnowledgeText"];
         };
         MediaAdvised: {
+            /** @description as growers state it for its way */
+            life_months?: components["schemas"]["KnowledgeEstimate"];
             name: string;
             parts: components["schemas"]["MediaPart"][];
             reasons: components["schemas"]["KnowledgeText"][];
@@ -3273,8 +3295,11 @@ export interface components {
             note: components["schemas"]["KnowledgeText"];
             organic?: boolean;
             ph: components["schemas"]["KnowledgeText"];
+            /** @description how high it draws water above a reservoir; left out where it does so all the way */
+            rise_mm?: components["schemas"]["KnowledgeEstimate"];
             /** @description share of its bulk volume, drained */
             water: components["schemas"]["KnowledgeNumber"];
+            /** @description all the way up */
             wicks?: boolean;
         };
         MediaFold: {
@@ -3291,25 +3316,47 @@ export interface components {
             lost_l: number;
             name: string;
         };
+        MediaHeldOpen: {
+            by: string;
+            component: string;
+            life_months: components["schemas"]["KnowledgeNumber"];
+            share: components["schemas"]["KnowledgeNumber"];
+        };
         MediaKnowledge: {
             adjust: {
                 [key: string]: components["schemas"]["MediaAdjustment"];
             };
             components: components["schemas"]["MediaComponent"][];
+            /** @description what thick roots crush, and what goes in instead */
+            crushed: {
+                [key: string]: string;
+            };
+            crushed_words: components["schemas"]["KnowledgeText"];
+            crushes_from_mm: components["schemas"]["KnowledgeNumber"];
             dry_room_below_percent: components["schemas"]["KnowledgeNumber"];
             due_at: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
+            fibre_fills: components["schemas"]["KnowledgeNumber"];
             fills_not_above: components["schemas"]["KnowledgeNumber"];
             fills_wholly_below: components["schemas"]["KnowledgeNumber"];
+            fine_mm: components["schemas"]["KnowledgeNumber"];
+            fine_share: components["schemas"]["KnowledgeNumber"];
             gravity_m_s2: components["schemas"]["KnowledgeNumber"];
             hardly_lost: components["schemas"]["KnowledgeNumber"];
+            held_open: components["schemas"]["MediaHeldOpen"];
             humid_room_above_percent: components["schemas"]["KnowledgeNumber"];
             least_air: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
+            life_at_c: components["schemas"]["KnowledgeNumber"];
+            life_from_share: components["schemas"]["KnowledgeNumber"];
+            life_halves_k: components["schemas"]["KnowledgeNumber"];
             much_lost: components["schemas"]["KnowledgeNumber"];
-            pore_share: components["schemas"]["KnowledgeNumber"];
+            /** @description by where a plant grows */
+            never: {
+                [key: string]: components["schemas"]["MediaLeftOut"];
+            };
             recipes: components["schemas"]["MediaRecipe"][];
             settling: components["schemas"]["KnowledgeNumber"];
             short_from_l: components["schemas"]["KnowledgeNumber"];
@@ -3322,6 +3369,10 @@ export interface components {
             usual_fill: components["schemas"]["KnowledgeText"];
             water_kg_m3: components["schemas"]["KnowledgeNumber"];
             wicks_from_share: components["schemas"]["KnowledgeNumber"];
+        };
+        MediaLeftOut: {
+            parts: string[];
+            words: components["schemas"]["KnowledgeText"];
         };
         MediaMeasured: {
             component: string;
@@ -3340,7 +3391,13 @@ export interface components {
         };
         MediaRecipe: {
             code: string;
+            /** @description that it is made for; left out: any */
+            groups?: string[];
+            /** @description as growers state it; it goes before that of its components */
+            life_months?: components["schemas"]["KnowledgeEstimate"];
             name: string;
+            /** @description where those it is made for grow; left out: anywhere */
+            origins?: string[];
             parts: {
                 [key: string]: number;
             };
@@ -3355,11 +3412,8 @@ export interface components {
              */
             air: number;
             cautions: string[];
-            /**
-             * Format: double
-             * @description grade of the finest that makes up a fair share; 0 for fibres alone
-             */
-            finest_mm: number;
+            /** @description fine mineral pieces, which soak some days before use */
+            fine?: boolean;
             /** @description from the coarsest down */
             folds: components["schemas"]["MediaFold"][];
             /**
@@ -3372,7 +3426,7 @@ export interface components {
              * @enum {string}
              */
             grain: "chips" | "balls" | "strands";
-            /** @description of what breaks down first; left out: it lasts */
+            /** @description at 20 °C, of the shortest-lived of a fifth or more; left out: it lasts */
             life_months?: number;
             organic?: boolean;
             /**
@@ -3380,6 +3434,8 @@ export interface components {
              * @description what was measured out, added up
              */
             poured_l: number;
+            /** @description how high it draws water above a reservoir: that of the component of a fair share that draws highest; nothing where it wicks */
+            rise_mm: components["schemas"]["KnowledgeEstimate"];
             /** @description more than a little of it falls into gaps */
             shrinks?: boolean;
             /** Format: double */
@@ -3389,7 +3445,7 @@ export interface components {
              * @description share of the volume, drained
              */
             water: number;
-            /** @description its fibres draw water all the way up */
+            /** @description it draws water all the way up */
             wicks: boolean;
         };
         MediaStand: {
@@ -3421,11 +3477,8 @@ export interface components {
             measured: components["schemas"]["MediaMeasured"][];
             /** @description against the shelf */
             need: components["schemas"]["MediaWant"][];
-            /**
-             * Format: double
-             * @description how high its grains draw water; 0: all the way
-             */
-            rise_mm: number;
+            /** @description how high it draws water above a reservoir; nothing where it does so all the way */
+            rise_mm: components["schemas"]["KnowledgeEstimate"];
             settled: components["schemas"]["MediaSettled"];
         };
         MixAsk: {
@@ -3741,6 +3794,7 @@ export interface components {
         PotAsk: {
             /** Format: double */
             base_mm?: number;
+            bulb_count?: number;
             clump?: boolean;
             /** @description of the layer where the water stands; left out: large expanded clay */
             component?: string;
@@ -3748,6 +3802,11 @@ export interface components {
             group: string;
             /** @description as measured; left out: the usual of its group */
             growth_mm_day?: number;
+            /**
+             * Format: double
+             * @description from leaf tip to leaf tip
+             */
+            leaf_span_mm?: number;
             /**
              * Format: double
              * @description volume of living root
@@ -3758,10 +3817,19 @@ export interface components {
              * @description longest living root
              */
             longest_mm: number;
+            /** @description the medium does not rot */
+            mineral?: boolean;
             /** @description left out: only the advised one */
             pot?: components["schemas"]["PotsPot"];
+            /**
+             * Format: double
+             * @description how far the root ball hangs, measured; left out: by the longest root
+             */
+            reach_mm?: number;
             reservoir?: boolean;
             tips_out?: boolean;
+            /** @description its grains leave the top dry above the reservoir */
+            top_dry?: boolean;
         };
         PotOrHold: {
             advice: components["schemas"]["AdviceAdvice"];
@@ -3824,59 +3892,75 @@ export interface components {
             root_ball_l: number;
             /**
              * Format: double
-             * @description height of the end of the longest living root
+             * @description height of the lowest living root
              */
             root_end_mm: number;
             /**
              * Format: double
-             * @description its volume over the one that fits the roots
+             * @description living root over the volume of the pot
              */
-            times: number;
+            root_share: number;
             /** @enum {string} */
-            verdict: "fits" | "big" | "small" | "narrow";
+            verdict: "fits" | "big" | "small" | "narrow" | "topples";
             /** Format: double */
             volume_l: number;
             words: components["schemas"]["KnowledgeText"][];
         };
         PotsKnowledge: {
             above_water_mm: components["schemas"]["KnowledgeNumber"];
+            /** @description groups whose reservoir is filled at once */
+            at_once: components["schemas"]["KnowledgeCodes"];
             base_mm: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
-            base_over_roots: components["schemas"]["KnowledgeNumber"];
             beside_base_mm: components["schemas"]["KnowledgeNumber"];
+            capped: components["schemas"]["KnowledgeText"];
+            coiled: components["schemas"]["KnowledgeNumber"];
             crock_mm: components["schemas"]["KnowledgeNumber"];
-            crock_share: components["schemas"]["KnowledgeNumber"];
-            height_over_width: components["schemas"]["KnowledgeNumber"];
+            dry_top_lower_mm: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            free_in_mineral: components["schemas"]["KnowledgeText"];
             hole_rows_mm: components["schemas"]["KnowledgeNumber"];
             layer_step_mm: components["schemas"]["KnowledgeNumber"];
-            lead_room_mm: components["schemas"]["KnowledgeNumber"];
-            least_ml: components["schemas"]["KnowledgeNumber"];
+            leaf_span_mm: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            least_high_mm: components["schemas"]["KnowledgeNumber"];
+            least_share: components["schemas"]["KnowledgeNumber"];
             least_wide_mm: components["schemas"]["KnowledgeNumber"];
             opaque_why: components["schemas"]["KnowledgeText"];
-            reservoir_cannot: components["schemas"]["KnowledgeText"];
+            reservoir_at_once: components["schemas"]["KnowledgeText"];
+            reservoir_below: components["schemas"]["KnowledgeText"];
             reservoir_least_mm: components["schemas"]["KnowledgeNumber"];
             reservoir_most: components["schemas"]["KnowledgeNumber"];
             reservoir_none: components["schemas"]["KnowledgeText"];
-            reservoir_shallow: components["schemas"]["KnowledgeText"];
-            reservoir_tall: components["schemas"]["KnowledgeText"];
             rim_mm: components["schemas"]["KnowledgeNumber"];
             root_ball_spread: components["schemas"]["KnowledgeNumber"];
-            root_share: components["schemas"]["KnowledgeNumber"];
+            /** @description of a lead, in organic and mineral media */
+            seasons: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
             shallow_medium_mm: components["schemas"]["KnowledgeNumber"];
             shallow_times: components["schemas"]["KnowledgeNumber"];
             side_holes: components["schemas"]["KnowledgeText"];
-            spare_mm: components["schemas"]["KnowledgeNumber"];
+            /** @description from one bulb to the next */
+            spacing_mm: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            span_share: components["schemas"]["KnowledgeNumber"];
             stands_in_water: components["schemas"]["KnowledgeText"];
+            /** @description width of the foot over the height */
+            stands_on: components["schemas"]["KnowledgeNumber"];
             step_mm: components["schemas"]["KnowledgeNumber"];
-            tallest: components["schemas"]["KnowledgeNumber"];
+            /** @description groups whose roots do not coil */
+            stiff: components["schemas"]["KnowledgeCodes"];
+            stiff_from_mm: components["schemas"]["KnowledgeNumber"];
             taper: components["schemas"]["KnowledgeNumber"];
-            too_big: components["schemas"]["KnowledgeNumber"];
-            too_small: components["schemas"]["KnowledgeNumber"];
+            topples: components["schemas"]["KnowledgeText"];
             walls: {
                 [key: string]: components["schemas"]["PotsWallKind"];
             };
-            wide_times: components["schemas"]["KnowledgeNumber"];
         };
         PotsLayer: {
             /** Format: double */
@@ -3957,6 +4041,8 @@ export interface components {
              * @enum {string}
              */
             lead: "right" | "middle";
+            /** @description the damp is as measured in this pot */
+            measured?: boolean;
             /**
              * Format: double
              * @description width of the loose, dry top under the oldest bulbs; 0: none
@@ -3975,6 +4061,13 @@ export interface components {
              * @description level of the reservoir; 0: it drains
              */
             water_mm: number;
+            /** Format: double */
+            wet_high_mm: number;
+            /**
+             * Format: double
+             * @description the least and the most of that, where it is of the table
+             */
+            wet_low_mm: number;
             /**
              * Format: double
              * @description how high the medium draws water above it
@@ -4103,11 +4196,18 @@ export interface components {
             };
             blades?: components["schemas"]["LeavesBlade"][];
             bulb_count?: number;
+            /** @description when its roots were cut last; left out: they were not */
+            cut_days_ago?: number;
             /** Format: double */
             day_c: number;
             /** @description left out: 180 */
             days?: number;
             group: string;
+            /**
+             * @description as at a look; left out: as if one had begun
+             * @enum {string}
+             */
+            growth?: "new-roots" | "growing" | "maturing" | "idle" | "resting";
             /** Format: double */
             held_days?: number;
             /** @description code of a method, see /api/v1/knowledge/race */
@@ -4122,6 +4222,7 @@ export interface components {
             live_root_cm2?: number;
             /** Format: double */
             night_c: number;
+            rot_found?: boolean;
             /** @description left out: 2000; runs times days at most 2,000,000 */
             runs?: number;
             /** @description another number, other draws */
@@ -4198,13 +4299,31 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
             limp: components["schemas"]["KnowledgeNumber"];
+            loses_on_rot: components["schemas"]["KnowledgeNumber"];
+            losses: {
+                [key: string]: components["schemas"]["RaceLossWords"];
+            };
             lost: components["schemas"]["KnowledgeEstimate"];
             methods: components["schemas"]["RaceMethod"][];
+            named_loss: components["schemas"]["KnowledgeNumber"];
             night_from_hour: components["schemas"]["KnowledgeNumber"];
             open_from: components["schemas"]["KnowledgeNumber"];
             plant_strays: components["schemas"]["KnowledgeNumber"];
-            /** @description weeks over which rot is counted in the ranking */
-            rot_weeks: components["schemas"]["KnowledgeNumber"];
+            reserve_rests_from: components["schemas"]["KnowledgeNumber"];
+            reserve_runs_below: components["schemas"]["KnowledgeNumber"];
+            /** @description by the class of leaf, or bulbs */
+            reserve_weeks: {
+                [key: string]: components["schemas"]["KnowledgeEstimate"];
+            };
+            /** @description how long a rest still lasts */
+            rest_weeks: components["schemas"]["KnowledgeEstimate"];
+            /** @description times the rot, wet and below the growth minimum */
+            rot_cold_times: components["schemas"]["KnowledgeNumber"];
+            rot_doubles_k: components["schemas"]["KnowledgeNumber"];
+            rot_fresh_days: components["schemas"]["KnowledgeNumber"];
+            /** @description times the rot, after fresh wounds or where rot was found */
+            rot_times: components["schemas"]["KnowledgeNumber"];
+            rot_warm_from_c: components["schemas"]["KnowledgeNumber"];
             runs: components["schemas"]["KnowledgeNumber"];
             same_chance: components["schemas"]["KnowledgeNumber"];
             scale_g: components["schemas"]["KnowledgeNumber"];
@@ -4215,12 +4334,17 @@ export interface components {
             stands_still_below_k: components["schemas"]["KnowledgeNumber"];
             start: components["schemas"]["KnowledgeEstimate"];
             start_limp: components["schemas"]["KnowledgeEstimate"];
+            /** @description times the time to the first tip, by what its growth does */
+            tip_clock: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
             tip_spread: components["schemas"]["KnowledgeNumber"];
             tips: components["schemas"]["KnowledgeEstimate"];
             uptake: components["schemas"]["KnowledgeEstimate"];
             uptake_fades: components["schemas"]["KnowledgeNumber"];
             warm_from_k: components["schemas"]["KnowledgeNumber"];
             weeks_from_days: components["schemas"]["KnowledgeNumber"];
+            wins_on_water: components["schemas"]["KnowledgeNumber"];
         };
         RaceLever: {
             by: components["schemas"]["KnowledgeNumber"];
@@ -4250,6 +4374,11 @@ export interface components {
             do: components["schemas"]["KnowledgeText"];
             name: string;
         };
+        RaceLossWords: {
+            by: string;
+            /** @description so many of a hundred do */
+            of: string;
+        };
         RaceMethod: {
             about: components["schemas"]["KnowledgeText"];
             /** @description humidity above that of the room, points */
@@ -4263,8 +4392,8 @@ export interface components {
             reach_mm: components["schemas"]["KnowledgeNumber"];
             /** @description the share of time it is wet there; from the open ways it is potted once tips show */
             reached_share: components["schemas"]["KnowledgeNumber"];
-            /** @description how many of a hundred rot in a week; it counts in the ranking, not yet in the chance */
-            rot_percent_week: components["schemas"]["KnowledgeNumber"];
+            /** @description how many of a hundred rot in a week */
+            rot_percent_week: components["schemas"]["KnowledgeEstimate"];
             /** @description groups it does not suit */
             unsuited?: string[];
             unsuited_words?: components["schemas"]["KnowledgeText"];
@@ -4289,6 +4418,12 @@ export interface components {
             good?: boolean;
             /** Format: double */
             humidity_percent: number;
+            /**
+             * @description what it is likelier lost by; left out where hardly any is
+             * @enum {string}
+             */
+            likelier_loss?: "thirst" | "rot" | "spent";
+            likelier_words?: string;
             limp_day: components["schemas"]["RaceBand"];
             /**
              * Format: double
@@ -4297,11 +4432,17 @@ export interface components {
             loss_g_day: number;
             /**
              * Format: double
-             * @description share of runs in which it dries out first
+             * @description share of runs in which it is lost first
              */
             lost: number;
+            /** @description share of runs lost by thirst, rot, and spent reserves */
+            lost_by: {
+                [key: string]: number;
+            };
             /** @description day on which it would be lost if no root came */
             lost_day: components["schemas"]["RaceBand"];
+            /** @description of a hundred like it */
+            lost_words: string;
             /** @description from the first tip to the day it would be lost without; below 0: too late */
             margin_days: components["schemas"]["RaceBand"];
             name: string;
@@ -4462,9 +4603,16 @@ export interface components {
                 [key: string]: string;
             };
         };
+        RehomeLife: {
+            /** Format: double */
+            months: number;
+            words: components["schemas"]["KnowledgeText"];
+        };
         RehomeMixed: {
             advised?: components["schemas"]["MediaAdvised"];
             judged: components["schemas"]["KnowledgeText"][];
+            /** @description left out: it lasts */
+            life?: components["schemas"]["RehomeLife"];
             /** @description to measure out for this pot */
             measured: components["schemas"]["MediaMeasured"][];
             name: string;
@@ -4472,11 +4620,8 @@ export interface components {
             need: components["schemas"]["MediaWant"][];
             own?: boolean;
             parts: components["schemas"]["MediaPart"][];
-            /**
-             * Format: double
-             * @description how high its grains draw water; 0: all the way
-             */
-            rise_mm: number;
+            /** @description how high it draws water above a reservoir; nothing where it does so all the way */
+            rise_mm: components["schemas"]["KnowledgeEstimate"];
             settled: components["schemas"]["MediaSettled"];
             /** @description how moist the group wants it */
             style: string;
@@ -4498,6 +4643,8 @@ export interface components {
             base_mm?: number;
             /** @description leads to all sides */
             clump?: boolean;
+            /** @description from the rim of its pot down to the damp, measured once water stands in the reservoir */
+            dry_line_mm?: number;
             /** @description loose pieces that draw no water under the oldest bulbs */
             dry_top?: boolean;
             /**
@@ -4520,6 +4667,11 @@ export interface components {
              * @enum {string}
              */
             pot_wall?: "clear" | "opaque";
+            /**
+             * Format: double
+             * @description how far its root ball hangs below the base, measured
+             */
+            reach_mm?: number;
             /** @description code of a route */
             route?: string;
             /** @enum {string} */
@@ -4658,12 +4810,41 @@ export interface components {
             /** @description the cut opens living tissue */
             wounds?: boolean;
         };
+        RootsDip: {
+            /** @description thickness of most of them; left out: as usual for the group */
+            diameter_mm?: number;
+            /**
+             * Format: double
+             * @description what the tared jug shows; 1 g is 1 mL
+             */
+            grams: number;
+            /**
+             * @description how much of it is firm; not heeded where roots are read beside it
+             * @enum {string}
+             */
+            lives?: "none" | "little" | "half" | "most" | "all";
+        };
+        RootsDipped: {
+            /** @description side area, by how well a scale reads and how sure the thickness is */
+            area_cm2: components["schemas"]["RootsRange"];
+            /** Format: double */
+            diameter_mm: number;
+            length_mm: components["schemas"]["RootsRange"];
+            /** Format: double */
+            volume_ml: number;
+        };
         RootsFigures: {
             anchor_most: components["schemas"]["KnowledgeNumber"];
             anchor_shortest_mm: components["schemas"]["KnowledgeNumber"];
             bulb_feeds_cm2: components["schemas"]["KnowledgeNumber"];
             clean_margin_mm: components["schemas"]["KnowledgeNumber"];
             cut_margin_mm: components["schemas"]["KnowledgeNumber"];
+            /** @description the same, of a thickness that was measured on some */
+            dip_measured_strays: components["schemas"]["KnowledgeNumber"];
+            /** @description what a scale and the drops may be off by */
+            dip_scale_g: components["schemas"]["KnowledgeNumber"];
+            /** @description how many times thicker or thinner than usual for its group */
+            dip_usual_strays: components["schemas"]["KnowledgeNumber"];
             doubtful_weight: components["schemas"]["KnowledgeNumber"];
             fair_fed: components["schemas"]["KnowledgeNumber"];
             fair_share: components["schemas"]["KnowledgeNumber"];
@@ -4720,6 +4901,10 @@ export interface components {
             decisions: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+            /** @description percent that lives, by how much of it is firm */
+            dip_lives: {
+                [key: string]: components["schemas"]["KnowledgeEstimate"];
+            };
             figures: components["schemas"]["RootsFigures"];
             grades: {
                 [key: string]: components["schemas"]["KnowledgeText"];
@@ -4757,6 +4942,8 @@ export interface components {
         RootsReading: {
             /** @description a white crust on the medium */
             crust?: boolean;
+            /** @description the root mass as a whole, by the water it displaces */
+            dip?: components["schemas"]["RootsDip"];
             /** @description read while it stood in its pot, through the wall and at the surface; left out: it was out of it */
             in_pot?: boolean;
             /** @description looked, and there are no roots */
@@ -4886,6 +5073,8 @@ export interface components {
             /** @description cuts through a root, side roots not counted */
             cuts: number;
             dead: components["schemas"]["RootsAmount"];
+            /** @description by displacement; it stands in the place of what was estimated root by root */
+            dip?: components["schemas"]["RootsDipped"];
             doubtful: components["schemas"]["RootsAmount"];
             growing_tips: number;
             /** Format: double */
@@ -4996,14 +5185,23 @@ export interface components {
         SectionAsk: {
             /** Format: double */
             base_mm?: number;
+            bulb_count?: number;
             clump?: boolean;
             /** @description of the layer where the water stands; left out: large expanded clay */
             component?: string;
+            /** @description from the rim down to the damp, measured */
+            dry_line_mm?: number;
+            /** @description loose pieces that draw no water under the oldest bulbs */
             dry_top?: boolean;
             few_roots?: boolean;
             group: string;
             /** @description as measured; left out: the usual of its group */
             growth_mm_day?: number;
+            /**
+             * Format: double
+             * @description from leaf tip to leaf tip
+             */
+            leaf_span_mm?: number;
             /**
              * Format: double
              * @description volume of living root
@@ -5014,15 +5212,24 @@ export interface components {
              * @description longest living root
              */
             longest_mm: number;
+            /** @description the medium does not rot */
+            mineral?: boolean;
             parts: components["schemas"]["MediaPart"][];
             /** @description left out: only the advised one */
             pot?: components["schemas"]["PotsPot"];
+            /**
+             * Format: double
+             * @description how far the root ball hangs, measured; left out: by the longest root
+             */
+            reach_mm?: number;
             reservoir?: boolean;
             /** @description lengths of the living roots */
             roots_mm?: number[];
             /** @enum {string} */
             still?: "stake" | "skewer" | "none";
             tips_out?: boolean;
+            /** @description its grains leave the top dry above the reservoir */
+            top_dry?: boolean;
         };
         SeenList: {
             seen: components["schemas"]["WorkSeen"][];

@@ -100,7 +100,35 @@ function Housing({ r }: { r: Rehoming }) {
                   onChange={(base_mm) => change({ base_mm })}
                   error={wrong("base_mm")}
                 />
+                <Figure
+                  label="Its root ball hangs"
+                  unit="mm"
+                  value={plan.reach_mm}
+                  min={0}
+                  max={1500}
+                  usual="–"
+                  onChange={(reach_mm) => change({ reach_mm })}
+                  error={wrong("reach_mm")}
+                />
+                {route.reservoir && (
+                  <Figure
+                    label="Damp begins under the rim"
+                    unit="mm"
+                    value={plan.dry_line_mm}
+                    min={0}
+                    max={900}
+                    usual="–"
+                    onChange={(dry_line_mm) => change({ dry_line_mm })}
+                    error={wrong("dry_line_mm")}
+                  />
+                )}
               </div>
+              {route.reservoir && (
+                <p className="why">
+                  Where the damp begins: an hour after filling the reservoir push a dry wooden stick down at the wall,
+                  pull it after a minute, and measure from the rim to where it is dark.
+                </p>
+              )}
               {walks && (
                 <>
                   <Tick

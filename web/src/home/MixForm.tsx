@@ -1,13 +1,13 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client, Refused, type HomePlan, type HouseMedia, type Mixed, type Part } from "../api/client";
-import { Marked } from "../marks/Mark";
+import { Mark, Marked } from "../marks/Mark";
 import { Choice } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { Fold } from "../parts/Fold";
 import { TextLine } from "../parts/TextLine";
 import { Trouble } from "../parts/Trouble";
-import { figure, percent } from "../words";
+import { percent, ranged } from "../words";
 import { litres, type Planning } from "./planning";
 import { Wants } from "./Wants";
 import { run } from "../parts/run";
@@ -81,11 +81,22 @@ export function MixForm({ plan, change, wrong, mix, media }: Props) {
       <Wants list={mix.need} />
       <p className="why">
         It settles to {litres(s.volume_l)}.{" "}
-        {mix.rise_mm > 0
-          ? `Between its grains water rises about ${Math.round(mix.rise_mm)} mm.`
-          : "It draws water up to the top."}
-        {s.life_months !== undefined && ` It breaks down in about ${figure(s.life_months)} months.`}
+        {s.wicks ? (
+          "It draws water up to the top."
+        ) : !mix.rise_mm.value ? (
+          "How high it draws water is not known: find the damp once its reservoir stands, and say it above."
+        ) : (
+          <>
+            It draws water about {Math.round(mix.rise_mm.value)} mm high,{" "}
+            {ranged(mix.rise_mm.low, mix.rise_mm.high, (mm) => `${Math.round(mm)} mm`)} <Mark from={mix.rise_mm} />.
+          </>
+        )}
       </p>
+      {mix.life && (
+        <p className="why">
+          <Marked text={mix.life.words} />
+        </p>
+      )}
       <KeepRecipe parts={mix.parts} />
     </section>
   );

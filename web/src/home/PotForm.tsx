@@ -91,7 +91,7 @@ export function PotForm({ plan, change, wrong, size, pot: used, fit, reservoir }
           ...(fit.gap_mm !== undefined
             ? ([
                 ["Reservoir holds", litres(fit.reservoir_l)],
-                ["Longest root to the water", `${Math.round(fit.gap_mm)} mm`],
+                ["Lowest root to the water", `${Math.round(fit.gap_mm)} mm`],
               ] as [string, string][])
             : []),
           ...(fit.days_to_water !== undefined
@@ -106,7 +106,8 @@ export function PotForm({ plan, change, wrong, size, pot: used, fit, reservoir }
 const verdicts: Record<PotFit["verdict"], string> = {
   fits: "This pot fits its living roots.",
   big: "This pot is too big for its living roots.",
-  small: "This pot is too small for its living roots.",
+  small: "This pot is too low for its living roots.",
+  topples: "This pot does not stand.",
   narrow: "This pot is too narrow for its base.",
 };
 

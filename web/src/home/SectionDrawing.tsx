@@ -1,4 +1,5 @@
 import type { Section } from "../api/client";
+import { ranged } from "../words";
 
 type Props = { section: Section; wall: string; mix: string };
 
@@ -53,7 +54,16 @@ export function SectionDrawing({ section: s, wall, mix }: Props) {
           {s.water_mm > 0 && (
             <rect x="0" width={W} y={y(s.water_mm)} height={s.water_mm * scale} className="section-water" />
           )}
-          {s.water_mm > 0 && s.dry_top_mm > 1 && (
+          {s.dry_top_mm > 1 && s.wet_high_mm > s.wet_to_mm && (
+            <rect
+              x="0"
+              width={W}
+              y={y(s.wet_high_mm)}
+              height={(s.wet_high_mm - s.wet_to_mm) * scale}
+              className="section-wet section-may"
+            />
+          )}
+          {s.dry_top_mm > 1 && (
             <rect
               x="0"
               width={W}
@@ -183,9 +193,15 @@ function Labels({ s, at, y, mix }: { s: Section; at: number; y: (mm: number) => 
           },
         ]
       : []),
-    ...(s.water_mm > 0 && s.dry_top_mm > 1
+    ...(s.dry_top_mm > 1
       ? [
-          { z: s.wet_to_mm, words: `wet to ${Math.round(s.wet_to_mm)} mm`, kind: "water" },
+          {
+            z: s.wet_to_mm,
+            words: s.measured
+              ? `damp to ${Math.round(s.wet_to_mm)} mm, measured`
+              : `damp to ${ranged(s.wet_low_mm, s.wet_high_mm, (mm) => `${Math.round(mm)} mm`)}`,
+            kind: "water",
+          },
           { z: s.wet_to_mm + s.dry_top_mm / 2, words: `${Math.round(s.dry_top_mm)} mm stay dry` },
         ]
       : []),

@@ -167,6 +167,30 @@ function Sheet({ kinds, questions, house }: Known) {
           onChange={pick("old_medium")}
         />
         <Choice label="Pot it came in" value={form.pot ?? ""} options={[unknown, ...pots]} onChange={pick("pot")} />
+        {form.pot !== "none" && form.pot !== "mount" && (
+          <div className="intake-pair">
+            <Figure
+              label="Old pot, width inside"
+              unit="mm"
+              value={form.old_pot_mm}
+              onChange={(old_pot_mm) => change({ old_pot_mm })}
+              min={20}
+              max={1000}
+              usual="–"
+              error={wrong("old_pot_mm")}
+            />
+            <Figure
+              label="Old pot, height inside"
+              unit="mm"
+              value={form.old_pot_high_mm}
+              onChange={(old_pot_high_mm) => change({ old_pot_high_mm })}
+              min={15}
+              max={1000}
+              usual="–"
+              error={wrong("old_pot_high_mm")}
+            />
+          </div>
+        )}
         {plant.standing && (
           <p className="why">
             That is what it came in. Since {day(plant.standing.since)} it stands in{" "}

@@ -16,7 +16,9 @@ const eye = ["leaves", "bulbs", "growth", "pot", "surface", "smell", "care"];
 const growths: Words = [
   ["", "Not noted"],
   ["new-roots", "New roots show"],
-  ["growing", "Growing, no new roots"],
+  ["growing", "A new growth has begun"],
+  ["maturing", "A new growth is half grown or more"],
+  ["idle", "No new growth shows"],
   ["resting", "At rest"],
 ];
 

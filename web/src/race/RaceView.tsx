@@ -156,6 +156,7 @@ function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onH
       <p>
         <Marked text={o.care} />
       </p>
+      <p className="race-lost">{o.lost_words}</p>
       {o.unsuited && (
         <p className="race-unsuited">
           <Marked text={o.unsuited} />

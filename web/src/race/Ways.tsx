@@ -22,7 +22,9 @@ export function Ways({ outcomes, shown, best, onShow }: Props) {
             </span>
             <Ten chance={o.chance} />
             <span className="way-chance">{o.chance_words}</span>
-            <small className="way-air">air {Math.round(o.humidity_percent)} %</small>
+            <small className="way-air">
+              air {Math.round(o.humidity_percent)} %{o.likelier_words && `; ${o.likelier_words}`}
+            </small>
           </button>
         </li>
       ))}

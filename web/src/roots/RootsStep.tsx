@@ -133,7 +133,7 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
           onSettle={(keep) => run(desk.settle(keep))}
           onUndo={() => desk.undo()}
         />
-        <Surroundings roots={entered.roots} change={change} />
+        <Surroundings roots={entered.roots} verdict={verdict} profile={profile} change={change} />
       </section>
       <aside className="so-far" aria-label="The plant so far">
         <VerdictPanel verdict={verdict} knowledge={knowledge} profile={profile} reading={server} />

@@ -1,15 +1,21 @@
 import { useState } from "react";
-import { ask, client, Refused, type RootsReading } from "../api/client";
+import { ask, client, Refused, type Profile, type RootsReading, type Verdict } from "../api/client";
 import { Mark } from "../marks/Mark";
 import { FieldError, Tick } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { length } from "../words";
 import { run } from "../parts/run";
+import { Dip } from "./Dip";
 
-type Props = { roots: RootsReading; change: (make: (now: RootsReading) => RootsReading) => void };
+type Props = {
+  roots: RootsReading;
+  verdict: Verdict;
+  profile: Profile;
+  change: (make: (now: RootsReading) => RootsReading) => void;
+};
 
 /** What bears on every root: stains, crust, wobble, rot on the move. */
-export function Surroundings({ roots, change }: Props) {
+export function Surroundings({ roots, verdict, profile, change }: Props) {
   const flag = (name: "in_pot" | "stained" | "crust" | "wobbly" | "spreading_rot" | "none_found") => ({
     checked: !!roots[name],
     onChange: (on: boolean) => change((now) => ({ ...now, [name]: on || undefined })),
@@ -21,9 +27,10 @@ export function Surroundings({ roots, change }: Props) {
       <Tick label="Crust on the medium" hint="White or brown, salt" {...flag("crust")} />
       <Tick label="The plant wobbles" hint="It will want anchors" {...flag("wobbly")} />
       <Tick label="Rot runs from root to root" hint="Wilt fungus or soft rot suspected" {...flag("spreading_rot")} />
-      {roots.roots.length === 0 && (
+      {roots.roots.length === 0 && !roots.dip && (
         <Tick label="There are no roots" hint="You looked, and found none" {...flag("none_found")} />
       )}
+      <Dip roots={roots} verdict={verdict} profile={profile} change={change} />
       <GridHelper />
     </section>
   );

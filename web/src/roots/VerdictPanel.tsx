@@ -2,18 +2,18 @@ import type { Profile, Range, Reading, RootKnowledge, Verdict } from "../api/cli
 import { Mark, Marked } from "../marks/Mark";
 import { Facts } from "../parts/Facts";
 import { RootBar } from "../parts/RootBar";
-import { day, gradeWords, length, percent, ranged } from "../words";
+import { area, day, gradeWords, length, percent, ranged } from "../words";
 
 type Props = { verdict: Verdict; knowledge?: RootKnowledge; profile: Profile; reading: Reading };
 
 const range = (r: Range, write: (n: number) => string) => ranged(r.low, r.high, write);
-const area = (cm2: number) => `${cm2 < 10 ? cm2.toFixed(1) : Math.round(cm2)} cm²`;
 const whole = (n: number) => String(Math.round(n));
 
 /** What is left, answer first: the grade, then why, then the figures. */
 export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props) {
   const t = v.totals;
   if (!v.grade.code) {
+    if (t.dip) return <p className="lead">Weighed in water, not felt yet. Say how much of it is firm.</p>;
     return <p className="lead">Nothing read yet. The verdict appears with the first root.</p>;
   }
   const reason = v.rules[v.grade.reasons[0] ?? ""];
@@ -30,7 +30,7 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
           doubtful roots are tested.
         </p>
       )}
-      {v.roots.length > 0 && (
+      {(v.roots.length > 0 || t.dip) && (
         <p className="share">
           <RootBar share={t.viable_by_length} width={150} /> <b>{range(t.viable_by_length, percent)}</b> of the root
           length lives
@@ -54,6 +54,11 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
               </p>
             </Mark>
           )}
+        </p>
+      )}
+      {t.dip && (
+        <p className="dip-area">
+          Living root, weighed in water: <b>{range(t.live_area_cm2, area)}</b>
         </p>
       )}
       {v.roots.length > 0 && <Figures {...{ t, profile, knowledge }} />}
