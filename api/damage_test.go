@@ -152,8 +152,7 @@ var sound = map[string]struct{ path, body string }{
 	"tareScale":  {"", `{"scale":"Kitchen"}`},
 	"setSettings": {
 		"",
-		`{"version":{version},"dead_dry_roots":"all-off","clinging_medium":"by-state","spike_at_rescue":"cut","repot_in_flower":"never","small_rot_patch":"unpot",
-		"peroxide":"routine","cut_powder":"dry","bare_without_tips":"hold","medium":"organic","pot_wall":"clear","hemisphere":"south","cut_margin_mm":4,
+		`{"version":{version},"sides":{"dead_dry_roots":"all-off","worms":"out"},"hemisphere":"south","cut_margin_mm":4,
 		"tools":{"syringe_ml":5,"jug_ml":1000}}`,
 	},
 	"addStock": {"", `{"name":"Oil","product":"oil","amount":90,"unit":"mL","percent":100}`},

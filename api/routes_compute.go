@@ -21,50 +21,38 @@ import (
 )
 
 type plantFacts struct {
-	Group          string            `json:"group" required:"true"`
-	LeafCount      int               `json:"leaf_count,omitempty"`
-	Blades         []leaves.Blade    `json:"blades,omitempty"`
-	OldMedium      string            `json:"old_medium,omitempty"`
-	KeptApart      bool              `json:"kept_apart,omitempty"`
-	Flowering      patient.Flowering `json:"flowering,omitempty"`
-	BulbCount      int               `json:"bulb_count,omitempty"`
-	BulbState      patient.BulbState `json:"bulb_state,omitempty"`
-	ArrivedOn      string            `json:"arrived_on,omitempty"`
-	LastRepotted   string            `json:"last_repotted,omitempty"`
-	Pot            string            `json:"pot,omitempty"`
-	SpikeAtRescue  disputes.SideCode `json:"spike_at_rescue,omitempty"`
-	RepotInFlower  disputes.SideCode `json:"repot_in_flower,omitempty"`
-	SmallRotPatch  disputes.SideCode `json:"small_rot_patch,omitempty"`
-	RootClass      string            `json:"root_class,omitempty"`
-	DeadDryRoots   disputes.SideCode `json:"dead_dry_roots,omitempty"`
-	ClingingMedium disputes.SideCode `json:"clinging_medium,omitempty"`
-	Peroxide       disputes.SideCode `json:"peroxide,omitempty"`
-	CutPowder      disputes.SideCode `json:"cut_powder,omitempty"`
-	TereteLeaves   bool              `json:"terete_leaves,omitempty"`
+	Group        string            `json:"group" required:"true"`
+	LeafCount    int               `json:"leaf_count,omitempty"`
+	Blades       []leaves.Blade    `json:"blades,omitempty"`
+	OldMedium    string            `json:"old_medium,omitempty"`
+	KeptApart    bool              `json:"kept_apart,omitempty"`
+	Flowering    patient.Flowering `json:"flowering,omitempty"`
+	BulbCount    int               `json:"bulb_count,omitempty"`
+	BulbState    patient.BulbState `json:"bulb_state,omitempty"`
+	ArrivedOn    string            `json:"arrived_on,omitempty"`
+	LastRepotted string            `json:"last_repotted,omitempty"`
+	Pot          string            `json:"pot,omitempty"`
+	RootClass    string            `json:"root_class,omitempty"`
+	Sides        disputes.Sides    `json:"sides,omitempty"`
+	TereteLeaves bool              `json:"terete_leaves,omitempty"`
 }
 
 func (p plantFacts) intake() patient.Intake {
 	return patient.Intake{
-		Group:          p.Group,
-		LeafCount:      p.LeafCount,
-		Blades:         p.Blades,
-		OldMedium:      p.OldMedium,
-		KeptApart:      p.KeptApart,
-		RootClass:      p.RootClass,
-		DeadDryRoots:   p.DeadDryRoots,
-		ClingingMedium: p.ClingingMedium,
-		Flowering:      p.Flowering,
-		BulbCount:      p.BulbCount,
-		BulbState:      p.BulbState,
-		ArrivedOn:      p.ArrivedOn,
-		LastRepotted:   p.LastRepotted,
-		Pot:            p.Pot,
-		SpikeAtRescue:  p.SpikeAtRescue,
-		RepotInFlower:  p.RepotInFlower,
-		SmallRotPatch:  p.SmallRotPatch,
-		Peroxide:       p.Peroxide,
-		CutPowder:      p.CutPowder,
-		TereteLeaves:   p.TereteLeaves,
+		Group:        p.Group,
+		LeafCount:    p.LeafCount,
+		Blades:       p.Blades,
+		OldMedium:    p.OldMedium,
+		KeptApart:    p.KeptApart,
+		RootClass:    p.RootClass,
+		Flowering:    p.Flowering,
+		BulbCount:    p.BulbCount,
+		BulbState:    p.BulbState,
+		ArrivedOn:    p.ArrivedOn,
+		LastRepotted: p.LastRepotted,
+		Pot:          p.Pot,
+		Sides:        p.Sides,
+		TereteLeaves: p.TereteLeaves,
 	}
 }
 

@@ -226,12 +226,12 @@ func (x *reported) read(at string) {
 func (x *reported) follow(at, question, side string) {
 	x.Helper()
 	if question == "bare_without_tips" {
-		x.post("PUT", at+"/home", map[string]any{"version": 0, "plan": map[string]any{question: side}})
+		x.post("PUT", at+"/home", map[string]any{"version": 0, "plan": map[string]any{"sides": map[string]any{question: side}}})
 		return
 	}
 	now := x.page(at, "none")
 	intake := now["intake"].(map[string]any)
-	intake[question] = side
+	intake["sides"] = map[string]any{question: side}
 	x.post("PUT", at, map[string]any{"version": now["version"], "intake": intake})
 }
 

@@ -54,7 +54,7 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	p, r := begun(
 		t,
 		before,
-		patient.Intake{Tag: "Spiked", Group: "phalaenopsis", LeafCount: 5, Flowering: "spike", SpikeAtRescue: "cut"},
+		patient.Intake{Tag: "Spiked", Group: "phalaenopsis", LeafCount: 5, Flowering: "spike", Sides: disputes.Sides{disputes.SpikeAtRescue: "cut"}},
 	)
 	save(t, before, r, entry("a", 1, 20, roots.Firm), entry("b", 9, 60, roots.Mushy))
 	s, err := before.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
@@ -226,7 +226,7 @@ func takeSide(t *testing.T, c *Clinic, to disputes.SideCode) {
 	t.Helper()
 	s, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
-	s.DeadDryRoots = to
+	s.Sides[disputes.DeadDryRoots] = to
 	_, err = c.Settings.SetSettings(t.Context(), s)
 	require.NoError(t, err)
 }
@@ -328,7 +328,8 @@ func TestTwoPeopleChangeTheHouse(t *testing.T) {
 	s, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
 	theirs, yours := s, s
-	theirs.PotWall, yours.Hemisphere = disputes.OpaqueWall, "south"
+	theirs.Sides = theirs.Sides.Over(disputes.Sides{disputes.PotWall: disputes.OpaqueWall})
+	yours.Hemisphere = "south"
 	_, err = c.Settings.SetSettings(t.Context(), theirs)
 	require.NoError(t, err)
 	_, err = c.Settings.SetSettings(t.Context(), yours)
@@ -338,7 +339,7 @@ func TestTwoPeopleChangeTheHouse(t *testing.T) {
 	assert.Equal(t, "house", conflict.What)
 	now, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
-	assert.Equal(t, disputes.OpaqueWall, now.PotWall)
+	assert.Equal(t, disputes.OpaqueWall, now.Sides[disputes.PotWall])
 	assert.Equal(t, "north", now.Hemisphere)
 }
 

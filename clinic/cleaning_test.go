@@ -23,6 +23,7 @@ import (
 	"therapeon/clinic/treating"
 	"therapeon/core/cleaning"
 	"therapeon/core/climate"
+	"therapeon/core/disputes"
 	"therapeon/core/division"
 	"therapeon/core/fault"
 	"therapeon/core/patient"
@@ -211,7 +212,7 @@ func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
 
 func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	c := newClinic(t)
-	p, r := begun(t, c, patient.Intake{Tag: "Rot", Group: "cattleya", Peroxide: "routine"})
+	p, r := begun(t, c, patient.Intake{Tag: "Rot", Group: "cattleya", Sides: disputes.Sides{disputes.Peroxide: "routine"}})
 	r = save(t, c, r, entry("a", 3, 60, roots.Mushy), entry("b", 4, 90, roots.Firm))
 	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "cut-roots", State: "done"})
 	assert.Equal(t, "state", fieldOf(t, err))

@@ -11,6 +11,7 @@ import (
 	"therapeon/clinic/intake"
 	"therapeon/clinic/reading"
 	"therapeon/clinic/record"
+	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/leaves"
 	"therapeon/core/patient"
@@ -334,7 +335,7 @@ func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
 
 	s, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
-	s.DeadDryRoots = "keep-some"
+	s.Sides[disputes.DeadDryRoots] = disputes.KeepSome
 	_, err = c.Settings.SetSettings(t.Context(), s)
 	require.NoError(t, err)
 	r, _ = c.Reading.Reading(t.Context(), r.ID)
@@ -344,7 +345,7 @@ func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
 	assert.Equal(t, 2, now.Latest.Cuts, "the verdict in short follows the house")
 
 	in := p.Intake
-	in.DeadDryRoots = "all-off"
+	in.Sides = disputes.Sides{disputes.DeadDryRoots: disputes.AllOff}
 	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
 	require.NoError(t, err)
 	r, _ = c.Reading.Reading(t.Context(), r.ID)

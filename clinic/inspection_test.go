@@ -16,6 +16,7 @@ import (
 	"therapeon/clinic/reading"
 	"therapeon/clinic/record"
 	"therapeon/core/causes"
+	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/look"
 	"therapeon/core/patient"
@@ -133,7 +134,7 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 	for _, k := range i.Causes.Known {
 		from[k.Finding] = string(k.State) + ": " + k.From
 	}
-	assert.Equal(t, "present: Intake: repotted 39 months ago or more", from["medium-old"])
+	assert.Equal(t, "present: Intake: repotted 39 months ago or more, and bark, medium lives about 27 months at 20 °C", from["medium-old"])
 	assert.Equal(t, "present: Intake: arrived 13 days ago", from["moved-lately"])
 	assert.Contains(t, from["medium-organic"], "Intake: old medium, bark")
 
@@ -307,7 +308,7 @@ func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
 	assert.EqualValues(t, "warm", i.Season, "April in the north")
 	house, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
-	house.RepotInFlower, house.Hemisphere = "never", "south"
+	house.Sides[disputes.RepotInFlower], house.Hemisphere = disputes.NeverInFlower, "south"
 	_, err = c.Settings.SetSettings(t.Context(), house)
 	require.NoError(t, err)
 	require.NoError(t, c.Settings.Resume(t.Context()))
@@ -319,7 +320,7 @@ func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
 	assert.Equal(t, "Wait until the flowers fade.", i.Look.Headline)
 
 	in := p.Intake
-	in.RepotInFlower = "when-needed"
+	in.Sides = disputes.Sides{disputes.RepotInFlower: disputes.WhenRootsNeed}
 	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
 	require.NoError(t, err)
 	i, err = c.Looking.Inspection(t.Context(), i.ID)

@@ -19,6 +19,7 @@ import (
 	"therapeon/clinic/rehoming"
 	"therapeon/clinic/shelf"
 	"therapeon/clinic/weighing"
+	"therapeon/core/disputes"
 	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
@@ -135,19 +136,19 @@ func TestThePlanSaysWhoseSideItFollows(t *testing.T) {
 	assert.Equal(t, "hold-dry", homeOfPlant(t, c, p.ID).Decision.Code)
 	house, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
-	house.BareNoTips = "at-once"
+	house.Sides[disputes.BareNoTips] = disputes.PotAtOnce
 	_, err = c.Settings.SetSettings(t.Context(), house)
 	require.NoError(t, err)
 	r := homeOfPlant(t, c, p.ID)
 	assert.Equal(t, "nest-side", r.Decision.Code)
 	assert.EqualValues(t, "at-once", r.Decision.Side.Choice.Code)
-	r = planFor(t, c, p.ID, rehome.Plan{BareSide: "hold"})
+	r = planFor(t, c, p.ID, rehome.Plan{Sides: disputes.Sides{disputes.BareNoTips: "hold"}})
 	assert.Equal(t, "hold-side", r.Decision.Code, "the plant may differ from the house")
 
 	sound := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	assert.Equal(t, "bark", homeOfPlant(t, c, sound.ID).Route.Code)
-	assert.Equal(t, "inorganic", planFor(t, c, sound.ID, rehome.Plan{Medium: "inorganic"}).Route.Code)
-	assert.Equal(t, "opaque", planFor(t, c, sound.ID, rehome.Plan{PotWall: "opaque"}).Pot.Wall)
+	assert.Equal(t, "inorganic", planFor(t, c, sound.ID, rehome.Plan{Sides: disputes.Sides{disputes.Medium: "inorganic"}}).Route.Code)
+	assert.Equal(t, "opaque", planFor(t, c, sound.ID, rehome.Plan{Sides: disputes.Sides{disputes.PotWall: "opaque"}}).Pot.Wall)
 }
 
 func TestPotAndMixAreWorkedOutForTheLivingRoots(t *testing.T) {

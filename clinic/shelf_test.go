@@ -64,8 +64,8 @@ func TestTheHousesToolsAreKept(t *testing.T) {
 	c := newClinic(t)
 	s, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
-	assert.Equal(t, disputes.WithFinding, s.Peroxide)
-	assert.Equal(t, disputes.Powder, s.CutPowder)
+	assert.Equal(t, disputes.WithFinding, s.Sides[disputes.Peroxide])
+	assert.Equal(t, disputes.Powder, s.Sides[disputes.CutPowder])
 	assert.Zero(t, s.Tools, "the usual ones")
 	s.Tools = solutions.Tools{SyringeML: 0.05, JugML: 25}
 	_, err = c.Settings.SetSettings(t.Context(), s)
@@ -97,20 +97,21 @@ func TestThePlantsOwnSidesOfTheCleaning(t *testing.T) {
 	p, r := begun(
 		t,
 		c,
-		patient.Intake{Tag: "x", Group: "cattleya", Peroxide: "pests-only", CutPowder: "dry", TereteLeaves: true},
+		patient.Intake{Tag: "x", Group: "cattleya", TereteLeaves: true,
+			Sides: disputes.Sides{disputes.Peroxide: "pests-only", disputes.CutPowder: "dry"}},
 	)
 	save(t, c, r, entry("a", 3, 60, "mushy"))
 	back, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.EqualValues(t, "pests-only", back.Intake.Peroxide)
-	assert.EqualValues(t, "dry", back.Intake.CutPowder)
+	assert.EqualValues(t, "pests-only", back.Intake.Sides[disputes.Peroxide])
+	assert.EqualValues(t, "dry", back.Intake.Sides[disputes.CutPowder])
 	assert.True(t, back.Intake.TereteLeaves)
 	for _, j := range mustPlan(t, c, p.ID).Jobs {
 		assert.NotEqual(t, "peroxide", j.Code, "rot is no pest")
 		assert.NotEqual(t, "powder", j.Code)
 	}
 	changed := back.Intake
-	changed.Peroxide = ""
+	changed.Sides[disputes.Peroxide] = ""
 	_, err = c.Intake.ChangePlant(t.Context(), p.ID, back.Version, changed)
 	require.NoError(t, err)
 	assert.EqualValues(t, "with-finding", jobIn(t, mustPlan(t, c, p.ID), "peroxide").Side.Choice.Code, "as the house again")

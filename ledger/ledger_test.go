@@ -153,7 +153,8 @@ func TestAnOlderFileIsBroughtUpToDate(t *testing.T) {
 			assert.Equal(t, "From before", rows[0].Plant.Tag)
 			assert.EqualValues(t, 1, rows[0].ReadingID)
 			assert.Equal(t, min(version, 1), rows[0].LookID, "a look came with version 2")
-			assert.Contains(t, rows[0].Intake, `"repot_in_flower":""`, "as the house")
+			assert.Contains(t, rows[0].Intake, `"sides":{}`, "as the house")
+			assert.NotContains(t, rows[0].Intake, "repot_in_flower")
 			require.NoError(t, s.Write(t.Context(), func(tx *Tx) error {
 				hours, err := tx.Places().Hours(t.Context(), 1, 0)
 				require.NoError(t, err)

@@ -86,7 +86,7 @@ func (c *Keeper) Stem(ctx context.Context, tx *ledger.Tx, row ledger.Plant, hous
 	}
 	r := &Record{Keeper: c, Tx: tx, Row: row, Settings: house, IntakeDoc: intake}
 	r.Base = patient.Patient{
-		Profile: profile, Intake: in.OfKind(), Sides: in.Sides(), House: house.asHouse(),
+		Profile: profile, Intake: in.OfKind(), Sides: in.Sides, House: house.asHouse(),
 		Judge: c.Heard.Hear, Now: c.Now(),
 	}
 	if r.HomeDocs, err = HomesOf(ctx, tx, row.ID); err != nil {
@@ -284,7 +284,7 @@ func (v *Visit) InAir(ctx context.Context, at time.Time) (Planned, error) {
 	}
 	p := v.Record.Base
 	p.Reading, p.Now = v.Patient.Reading, at.In(v.Keeper.Now().Location())
-	p.Sides = mergeSides(p.Sides, plan.Plan.Sides())
+	p.Sides = p.Sides.Over(plan.Plan.Sides)
 	if p.Site, err = v.SiteNow(ctx, at.AddDate(0, -int(climate.Table().MonthsBack.Value), 0)); err != nil {
 		return plan, err
 	}
@@ -307,21 +307,9 @@ func (v *Visit) WithPlan(ctx context.Context) error {
 		return err
 	}
 	p := *v.Patient
-	p.Sides = mergeSides(v.Record.Base.Sides, plan.Plan.Sides())
+	p.Sides = v.Record.Base.Sides.Over(plan.Plan.Sides)
 	v.Patient = &p
 	return nil
-}
-
-func mergeSides(all ...patient.Sides) patient.Sides {
-	merged := patient.Sides{}
-	for _, sides := range all {
-		for question, side := range sides {
-			if side != "" {
-				merged[question] = side
-			}
-		}
-	}
-	return merged
 }
 
 // SiteNow is where the plant stands, with its temperatures from a time on; nil where that is
@@ -371,7 +359,7 @@ func (c *Keeper) Given(ctx context.Context, in patient.Intake) (*patient.Patient
 		return nil, err
 	}
 	return &patient.Patient{
-		Profile: profile, Intake: in, Sides: in.Sides(), House: house.asHouse(), Judge: c.Heard.Hear, Now: c.Now(),
+		Profile: profile, Intake: in, Sides: in.Sides, House: house.asHouse(), Judge: c.Heard.Hear, Now: c.Now(),
 	}, nil
 }
 

@@ -57,6 +57,7 @@ func (a PotAsk) needs() pots.Needs {
 		Bulbs:        a.BulbCount,
 		SpanMM:       a.LeafSpanMM,
 		Mineral:      a.Mineral,
+		Spacious:     a.Mineral,
 		DryTop:       a.TopDry,
 		Sympodial:    p.Sympodial(),
 		Clump:        a.Clump,

@@ -6,10 +6,12 @@ import (
 	"strings"
 
 	"therapeon/core/dates"
+	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/unpot"
+	"therapeon/core/words"
 )
 
 // Known is a finding that an earlier step knows, and from where.
@@ -128,14 +130,29 @@ func (n *knower) fromIntake() {
 	case state == patient.Plump:
 		n.say("bulbs-shrivelled", false, "Intake: bulbs plump")
 	}
-	old := Table().Figures.MediumOldMonths.Value
+	old, in := mediumLives(p)
 	if least, most, known := p.Stands().MediumDays(); known {
 		switch least, most = least/dates.DaysAMonth, most/dates.DaysAMonth; {
 		case least >= old:
-			n.say("medium-old", true, fmt.Sprintf("Intake: repotted %.0f months ago or more", least))
+			n.say("medium-old", true, fmt.Sprintf("Intake: repotted %.0f months ago or more, and %s", least, in))
 		case most < old:
-			n.say("medium-old", false, fmt.Sprintf("Intake: repotted at most %.0f months ago", most))
+			n.say("medium-old", false, fmt.Sprintf("Intake: repotted at most %.0f months ago, and %s", most, in))
 		}
+	}
+	switch p.Intake.WaterSoFar {
+	case "hard":
+		n.say("hard-water", true, "Intake: the water it had")
+	case "soft":
+		n.say("hard-water", false, "Intake: the water it had")
+	}
+	switch p.Intake.FedSoFar {
+	case "heavy":
+		n.say("heavy-feeding", true, "Intake: how it was fed")
+	case "none":
+		n.say("heavy-feeding", false, "Intake: how it was fed")
+		n.say("unfed", true, "Intake: how it was fed")
+	case "some":
+		n.say("unfed", false, "Intake: how it was fed")
 	}
 	if _, most, known := p.Stands().DaysHere(); known && most <= Table().Figures.MovedLatelyDays.Value {
 		n.say("moved-lately", true, fmt.Sprintf("Intake: arrived %.0f days ago", most))
@@ -149,7 +166,27 @@ func MediumOld(p *patient.Patient) bool {
 		return word == Present
 	}
 	least, _, known := p.Stands().MediumDays()
-	return known && least/dates.DaysAMonth >= Table().Figures.MediumOldMonths.Value
+	old, _ := mediumLives(p)
+	return known && least/dates.DaysAMonth >= old
+}
+
+// mediumLives is how many months the medium of a plant lives, by what of it ages first and the
+// warmth of its place, with the words for it; of a medium that is not known the table's figure.
+func mediumLives(p *patient.Patient) (months float64, in string) {
+	k := media.Table()
+	code, ok := k.OldMedia[p.Stands().Medium()]
+	c, _ := k.Component(code)
+	if !ok || c.LifeMonths == nil {
+		months = Table().Figures.MediumOldMonths.Value
+		return months, fmt.Sprintf("a medium lives about %.0f months", months)
+	}
+	warm := k.LifeAtC.Value
+	if p.Site != nil {
+		air := p.Around().Air()
+		warm = (air.NightC + air.DayC) / 2
+	}
+	months = k.LivesMonths(c.LifeMonths.Value, warm)
+	return months, fmt.Sprintf("%s lives about %.0f months at %.0f °C", words.Lower(c.Name), months, warm)
 }
 
 func (n *knower) fromPlace() {
@@ -161,8 +198,8 @@ func (n *knower) fromPlace() {
 	if p.Site != nil {
 		from = "“" + p.Site.Name + "”"
 	}
-	_, most := p.Profile.RangeC()
-	least := p.Profile.InjuryMinC.Value
+	minima := p.Around().Minima()
+	most, least := minima.Most, minima.Injury.Value
 	if high, known := p.Around().Hottest(); known {
 		n.say("hot-day", high > most, fmt.Sprintf("%s: days of %.0f °C, and %.0f °C is its most", from, high, most))
 	}

@@ -365,6 +365,9 @@ func (p *planner) treatment() {
 		if weak {
 			j.Why = append(j.Why, p.Notes["weak-stem"])
 		}
+		for _, note := range p.rinsedFirst() {
+			j.Why = append(j.Why, p.Notes[note])
+		}
 		p.add("rinse-roots")
 		p.add("dry-joints")
 	}
@@ -375,6 +378,20 @@ func (p *planner) treatment() {
 		p.add("powder").Side = disputes.SideOf(disputes.CutPowder, disputes.Powder)
 		p.add("dry-joints")
 	}
+}
+
+// rinsedFirst are the notes on peroxide on roots that were rinsed before: of one side, or of both
+// where the plant follows none.
+func (p *planner) rinsedFirst() []string {
+	switch p.p.Side(disputes.PeroxideRinsed) {
+	case disputes.TooDilute:
+		return []string{"rinsed-dilute"}
+	case disputes.WorksRinsed:
+		return []string{"rinsed-works"}
+	case disputes.NoView:
+		return []string{"rinsed-dilute", "rinsed-works"}
+	}
+	return nil
 }
 
 // finish takes in what was added and what became of each job.

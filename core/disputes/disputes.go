@@ -3,8 +3,12 @@
 package disputes
 
 import (
+	"maps"
+	"slices"
+	"strings"
 	"sync"
 
+	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 )
 
@@ -20,6 +24,18 @@ const (
 	BareNoTips     = "bare_without_tips"
 	Medium         = "medium"
 	PotWall        = "pot_wall"
+	FirstFeed      = "first_feed"
+	Flushing       = "flushing"
+	MossOnPebbles  = "moss_on_pebbles"
+	WinterRest     = "winter_rest"
+	AerialRoots    = "live_aerial_roots"
+	Worms          = "worms"
+	MossForMoths   = "moss_for_moths"
+	WinterFeed     = "winter_feed"
+	PotSize        = "pot_size"
+	PeroxideRinsed = "peroxide_rinsed"
+	Watering       = "watering_amount"
+	CareFigures    = "care_figures"
 )
 
 // SideCode names a side in a question: one of its choices. The empty one is "as the house".
@@ -54,7 +70,84 @@ const (
 	AsBefore       SideCode = "as-before"
 	ClearWall      SideCode = "clear"
 	OpaqueWall     SideCode = "opaque"
+	ThreeMonths    SideCode = "three-months"
+	Dilute         SideCode = "dilute"
+	EveryThirdDay  SideCode = "every-third-day"
+	WhenDry        SideCode = "when-dry"
+	MossForTips    SideCode = "yes-for-tips"
+	Strict         SideCode = "strict"
+	SoakAndPot     SideCode = "soak-and-pot"
+	PotIfFew       SideCode = "pot-if-few"
+	Never          SideCode = "never"
+	WarmAndDry     SideCode = "warm-and-dry"
+	ByHand         SideCode = "by-hand"
+	StopInWinter   SideCode = "stop"
+	AllYear        SideCode = "all-year"
+	SmallPot       SideCode = "small"
+	FreePot        SideCode = "free"
+	LittleOften    SideCode = "little-and-often"
+	Welcome        SideCode = "welcome"
+	BySize         SideCode = "by-size"
+	TooDilute      SideCode = "too-dilute"
+	WorksRinsed    SideCode = "works"
+	NoView         SideCode = "no-view"
+	Maker          SideCode = "maker"
+	Genus          SideCode = "genus"
+	KeepBoth       SideCode = "keep-both"
 )
+
+// Sides are the sides taken, by the question.
+type Sides map[string]SideCode
+
+// Faults finds questions and sides that are not of the table.
+func (s Sides) Faults() fault.List {
+	var list fault.List
+	for _, code := range slices.Sorted(maps.Keys(s)) {
+		i := slices.IndexFunc(All(), func(q Question) bool { return q.Code == code })
+		switch {
+		case i < 0:
+			list = append(list, fault.Fault{
+				Field: "sides." + code, Value: code, Limit: "a question, see /api/v1/knowledge/disputes",
+				Words: "This question is not known here.",
+			})
+		case SideOf(code, s[code]) == nil && s[code] != "":
+			var codes []string
+			for _, c := range All()[i].Choices {
+				codes = append(codes, string(c.Code))
+			}
+			list = append(list, fault.Fault{
+				Field: "sides." + code, Value: s[code], Limit: "one of " + strings.Join(codes, ", "),
+				Words: "This is no side of that question.",
+			})
+		}
+	}
+	return list
+}
+
+// Usual are the default sides.
+func Usual() Sides {
+	sides := Sides{}
+	for _, q := range All() {
+		sides[q.Code] = q.Default
+	}
+	return sides
+}
+
+// Over are the sides with others laid over them, where those are said.
+func (s Sides) Over(others ...Sides) Sides {
+	merged := maps.Clone(s)
+	if merged == nil {
+		merged = Sides{}
+	}
+	for _, other := range others {
+		for question, side := range other {
+			if side != "" {
+				merged[question] = side
+			}
+		}
+	}
+	return merged
+}
 
 // Choice is one side of a question.
 type Choice struct {
@@ -69,6 +162,8 @@ type Question struct {
 	Question string   `yaml:"question" json:"question" required:"true"`
 	Choices  []Choice `yaml:"choices" json:"choices" required:"true"`
 	Default  SideCode `yaml:"default" json:"default" required:"true"`
+	At       string   `yaml:"at" json:"at" required:"true" enum:"intake,home" description:"where a plant's own side is asked"`
+	Touches  []string `yaml:"touches" json:"-"` // answers that a side changes, see the test that walks the rows
 }
 
 // All lists the questions.

@@ -8,7 +8,7 @@ import (
 )
 
 func TestBothSidesHaveAReasonAndTheDefaultIsAChoice(t *testing.T) {
-	require.Len(t, All(), 10)
+	require.Len(t, All(), 22)
 	for _, q := range All() {
 		require.GreaterOrEqual(t, len(q.Choices), 2, q.Code)
 		codes := []SideCode{}

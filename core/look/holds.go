@@ -19,8 +19,9 @@ func (d *decider) held(class string) (held, would []Block) {
 	}
 	shy := moves == "best with new roots" || moves == "only with new roots"
 	usual, lowest, known := d.p.Around().Nights()
-	consider("frost", known && lowest < d.p.Profile.InjuryMinC.Value, true)
-	cold := known && usual < d.p.Profile.GrowthMinC.Value || !known && d.season == patient.Cool && shy
+	minima := d.p.Around().Minima()
+	consider("frost", known && lowest < minima.Injury.Value, true)
+	cold := known && usual < minima.Growth.Value || !known && d.season == patient.Cool && shy
 	consider("cold", cold && !d.newRoots(), moves != "any time")
 	consider("rest", d.p.Growth() == patient.Resting, moves != "any time" && moves != "any warm spell")
 	// Rotten medium under sound roots waits in a shy kind too, and is tided over.

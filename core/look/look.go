@@ -151,7 +151,7 @@ func (k *Knowledge) SeasonOf(p *patient.Patient) (season patient.Season, daysToW
 		season = patient.Warm
 	case p.Growth() == patient.Resting:
 		season = patient.Cool
-	case known && usual >= p.Profile.GrowthMinC.Value:
+	case known && usual >= p.Around().Minima().Growth.Value:
 		season = patient.Warm
 	case known:
 		season = patient.Cool

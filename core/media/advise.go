@@ -16,6 +16,8 @@ type Ask struct {
 	Actions  []string // what its causes ask for, by code
 	Origin   string   // tree, rock, litter, limestone, or empty
 	Group    string   // of the plant
+	NoMoss   bool     // none is wanted in it
+	NoLime   bool     // it does not bear any
 	Thick    bool     // its roots are thick and crush what is soft
 }
 
@@ -55,7 +57,8 @@ func (k *Knowledge) Advise(a Ask) (Advised, bool) {
 		adj := k.Adjust[code]
 		out.Reasons = append(out.Reasons, adj.Words)
 		adj.Add = slices.DeleteFunc(slices.Clone(adj.Add), func(code string) bool {
-			return slices.Contains(k.Never[a.Origin].Parts, code)
+			return slices.Contains(k.Never[a.Origin].Parts, code) ||
+				a.NoMoss && k.isMoss(code) || a.NoLime && code == "limestone"
 		})
 		if len(adj.Add) == 0 {
 			out.Reasons = out.Reasons[:len(out.Reasons)-1]
@@ -120,6 +123,10 @@ func (k *Knowledge) spare(out *Advised, a Ask) {
 	if out.Parts = parts; crushed {
 		out.Reasons = append(out.Reasons, k.CrushedWords)
 	}
+}
+
+func (k *Knowledge) isMoss(code string) bool {
+	return slices.Contains(k.Never["limestone"].Parts, code)
 }
 
 // uncrushed are components, or what goes in instead of those that thick roots crush.

@@ -101,6 +101,8 @@ type Knowledge struct {
 	LifeHalvesK   knowledge.Number            `yaml:"life_halves_k" json:"life_halves_k" required:"true"`
 	HeldOpen      HeldOpen                    `yaml:"held_open" json:"held_open" required:"true"`
 	Never         map[string]LeftOut          `yaml:"never" json:"never" required:"true" description:"by where a plant grows"`
+	Contradict    knowledge.Text              `yaml:"contradict" json:"contradict" required:"true" description:"said where what is known of its parents does not go together"`
+	OldMedia      map[string]string           `yaml:"old_media" json:"old_media" required:"true" description:"component that ages first, by the word of an intake for a medium"`
 	Crushed       map[string]string           `yaml:"crushed" json:"crushed" required:"true" description:"what thick roots crush, and what goes in instead"`
 	CrushedWords  knowledge.Text              `yaml:"crushed_words" json:"crushed_words" required:"true"`
 	CrushesFromMM knowledge.Number            `yaml:"crushes_from_mm" json:"crushes_from_mm" required:"true"`

@@ -68,7 +68,7 @@ type House struct {
 }
 
 // Sides are the sides taken where growers differ, by the question.
-type Sides map[string]disputes.SideCode
+type Sides = disputes.Sides
 
 // Side is the side that this plant follows in a question: its own, else the house's.
 func (p *Patient) Side(question string) disputes.SideCode {
@@ -222,12 +222,18 @@ func (p *Patient) Flowering() Flowering {
 func (p *Patient) Unpotted() bool { return p.Stands().Where() != Potted }
 
 // LeafSmaller compares the newest finished leaf with the one before, as measured at the
-// look; nil where one was not, or the difference says nothing.
+// look, or where that is not known with one that is normal for it; nil where neither is, or the
+// difference says nothing.
 func (p *Patient) LeafSmaller() *bool {
-	if l := p.Look(); l != nil {
-		return l.Noted.LeafSmaller()
+	l := p.Look()
+	if l == nil {
+		return nil
 	}
-	return nil
+	noted := l.Noted
+	if noted.LeafBeforeMM == nil {
+		noted.LeafBeforeMM = p.Intake.UsualLeafMM
+	}
+	return noted.LeafSmaller()
 }
 
 // LeafSmaller compares the newest finished leaf with the one before, in mm. It is nil when

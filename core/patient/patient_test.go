@@ -78,7 +78,7 @@ func TestTheNewestLeafAgainstTheOneBefore(t *testing.T) {
 func TestAPlantFollowsItsOwnSideFirst(t *testing.T) {
 	p := &Patient{
 		House: House{Sides: Sides{disputes.SpikeAtRescue: disputes.SpikeByGrade, disputes.Peroxide: disputes.Routine}},
-		Sides: Intake{SpikeAtRescue: disputes.SpikeCut}.Sides(),
+		Sides: Sides{disputes.SpikeAtRescue: disputes.SpikeCut},
 	}
 	assert.Equal(t, disputes.SpikeCut, p.Side(disputes.SpikeAtRescue))
 	assert.Equal(t, disputes.Routine, p.Side(disputes.Peroxide))

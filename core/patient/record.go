@@ -82,42 +82,69 @@ const (
 	Rejected  Word = "rejected"
 )
 
+// How a plant is watered. The empty one is "not noted".
+const (
+	WatersOften  = "often"
+	WatersSeldom = "seldom"
+)
+
+// Parent is a parent of a hybrid, or the species itself, and where it grows.
+type Parent struct {
+	Name  string `json:"name" required:"true" validate:"required,notblank,max=80"`
+	Grows string `json:"grows,omitempty" validate:"omitempty,oneof=tree rock litter limestone"`
+}
+
+// Claim is a figure of warmth with who says so.
+type Claim struct {
+	By    string   `json:"by" required:"true" validate:"oneof=maker genus grower other" description:"who bred it, what is said of its genus, a grower, anyone else"`
+	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,min=-10,max=40" description:"the coldest night at which it grows"`
+	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,min=0,max=60" description:"the warmest day that it bears"`
+}
+
 // NoPot is the pot of a plant that has none.
 const NoPot = "none"
 
 // Intake is what is known of a plant when it comes to the bench. Tag and group
 // are enough; the rest can come later.
 type Intake struct {
-	Tag            string            `json:"tag" required:"true" validate:"required,notblank,max=80" description:"tag or name"`
-	Group          string            `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/knowledge/groups"`
-	ArrivedOn      string            `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
-	Source         string            `json:"source,omitempty" validate:"max=200" description:"from whom or where"`
-	Flowering      Flowering         `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
-	LeafCount      int               `json:"leaf_count,omitempty" validate:"min=0,max=500"`
-	Blades         []leaves.Blade    `json:"blades,omitempty" validate:"max=50,dive" description:"measured leaves"`
-	BulbCount      int               `json:"bulb_count,omitempty" validate:"min=0,max=500" description:"pseudobulbs or canes"`
-	BulbState      BulbState         `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
-	LastRepotted   string            `json:"last_repotted,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
-	OldMedium      string            `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral compost mount none other"`
-	Pot            string            `json:"pot,omitempty" validate:"omitempty,oneof=clear opaque clay basket mount none other"`
-	OldPotMM       float64           `json:"old_pot_mm,omitempty" validate:"omitempty,min=20,max=1000" description:"width at the rim of the pot it came in, inside"`
-	OldPotHighMM   float64           `json:"old_pot_high_mm,omitempty" validate:"omitempty,min=15,max=1000" description:"its height, inside"`
-	KeptApart      bool              `json:"kept_apart,omitempty" description:"may carry something; handled last"`
-	RootClass      string            `json:"root_class,omitempty" validate:"omitempty,oneof=pale brown" description:"normal root colour for this plant; left out: as its group"`
-	DeadDryRoots   disputes.SideCode `json:"dead_dry_roots,omitempty" validate:"omitempty,oneof=all-off keep-some if-wobbly" description:"for this plant; left out: as the house"`
-	ClingingMedium disputes.SideCode `json:"clinging_medium,omitempty" validate:"omitempty,oneof=all-off leave-what-tears by-state" description:"for this plant; left out: as the house"`
-	SpikeAtRescue  disputes.SideCode `json:"spike_at_rescue,omitempty" validate:"omitempty,oneof=cut keep by-grade" description:"for this plant; left out: as the house"`
-	RepotInFlower  disputes.SideCode `json:"repot_in_flower,omitempty" validate:"omitempty,oneof=never when-needed by-urgency" description:"for this plant; left out: as the house"`
-	SmallRotPatch  disputes.SideCode `json:"small_rot_patch,omitempty" validate:"omitempty,oneof=in-place unpot if-rest-sound" description:"for this plant; left out: as the house"`
-	Peroxide       disputes.SideCode `json:"peroxide,omitempty" validate:"omitempty,oneof=routine with-finding pests-only" description:"for this plant; left out: as the house"`
-	CutPowder      disputes.SideCode `json:"cut_powder,omitempty" validate:"omitempty,oneof=powder dry" description:"for this plant; left out: as the house"`
-	TereteLeaves   bool              `json:"terete_leaves,omitempty" description:"pencil leaves, which oil and strong soap can smother"`
-	PlaceID        int64             `json:"place_id,omitempty" validate:"min=0" description:"where it stands, see /api/v1/places"`
-	Notes          string            `json:"notes,omitempty" validate:"max=4000"`
+	Tag          string         `json:"tag" required:"true" validate:"required,notblank,max=80" description:"tag or name"`
+	Group        string         `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/knowledge/groups"`
+	ArrivedOn    string         `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
+	Source       string         `json:"source,omitempty" validate:"max=200" description:"from whom or where"`
+	Flowering    Flowering      `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
+	LeafCount    int            `json:"leaf_count,omitempty" validate:"min=0,max=500"`
+	Blades       []leaves.Blade `json:"blades,omitempty" validate:"max=50,dive" description:"measured leaves"`
+	BulbCount    int            `json:"bulb_count,omitempty" validate:"min=0,max=500" description:"pseudobulbs or canes"`
+	BulbState    BulbState      `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
+	LastRepotted string         `json:"last_repotted,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
+	OldMedium    string         `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral compost mount none other"`
+	Pot          string         `json:"pot,omitempty" validate:"omitempty,oneof=clear opaque clay basket mount none other"`
+	OldPotMM     float64        `json:"old_pot_mm,omitempty" validate:"omitempty,min=20,max=1000" description:"width at the rim of the pot it came in, inside"`
+	OldPotHighMM float64        `json:"old_pot_high_mm,omitempty" validate:"omitempty,min=15,max=1000" description:"its height, inside"`
+	Waters       string         `json:"waters,omitempty" validate:"omitempty,oneof=often seldom" description:"how it is watered here"`
+	OuterPot     bool           `json:"outer_pot,omitempty" description:"it stands in an outer pot, which can hold water"`
+	Parents      []Parent       `json:"parents,omitempty" validate:"max=8,dive" description:"of a hybrid, or the species itself, with where each grows"`
+	Lime         string         `json:"lime,omitempty" validate:"omitempty,oneof=yes no" description:"whether it grows on limestone"`
+	Claims       []Claim        `json:"claims,omitempty" validate:"max=8,dive" description:"how warm it wants it, by who says so"`
+	StoodLowC    *float64       `json:"stood_low_c,omitempty" validate:"omitempty,min=-30,max=40" description:"the coldest night that it has stood unharmed"`
+	UsualGrowths int            `json:"usual_growths,omitempty" validate:"min=0,max=40" description:"new growths that are normal for it in a year"`
+	UsualLeafMM  *float64       `json:"usual_leaf_mm,omitempty" validate:"omitempty,min=2,max=1500" description:"length of a grown leaf that is normal for it"`
+	WaterSoFar   string         `json:"water_so_far,omitempty" validate:"omitempty,oneof=soft hard" description:"the water it had"`
+	FedSoFar     string         `json:"fed_so_far,omitempty" validate:"omitempty,oneof=none some heavy" description:"how it was fed"`
+	Replaceable  string         `json:"replaceable,omitempty" validate:"omitempty,oneof=common rare never" description:"how easily another could be had"`
+	KeptApart    bool           `json:"kept_apart,omitempty" description:"may carry something; handled last"`
+	RootClass    string         `json:"root_class,omitempty" validate:"omitempty,oneof=pale brown" description:"normal root colour for this plant; left out: as its group"`
+	Sides        disputes.Sides `json:"sides,omitempty" validate:"max=40,dive,max=40" description:"those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house"`
+	TereteLeaves bool           `json:"terete_leaves,omitempty" description:"pencil leaves, which oil and strong soap can smother"`
+	PlaceID      int64          `json:"place_id,omitempty" validate:"min=0" description:"where it stands, see /api/v1/places"`
+	Notes        string         `json:"notes,omitempty" validate:"max=4000"`
 }
 
 // Faults finds what no single field shows wrong.
 func (in Intake) Faults() fault.List {
+	if list := in.Sides.Faults(); len(list) > 0 {
+		return list
+	}
 	if in.LeafCount > 0 && len(in.Blades) > in.LeafCount {
 		return fault.List{{
 			Field: "blades",
@@ -136,15 +163,6 @@ func (in Intake) LongestLeafMM() float64 {
 		longest = max(longest, b.LengthMM)
 	}
 	return longest
-}
-
-// Sides are those that the plant takes for itself.
-func (in Intake) Sides() Sides {
-	return Sides{
-		disputes.DeadDryRoots: in.DeadDryRoots, disputes.ClingingMedium: in.ClingingMedium,
-		disputes.SpikeAtRescue: in.SpikeAtRescue, disputes.RepotInFlower: in.RepotInFlower,
-		disputes.SmallRotPatch: in.SmallRotPatch, disputes.Peroxide: in.Peroxide, disputes.CutPowder: in.CutPowder,
-	}
 }
 
 // OfKind is an intake without what its kind does not have: bulbs may have been noted before

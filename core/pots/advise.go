@@ -86,16 +86,16 @@ func (s *sizing) wide() {
 	k, p := s.Knowledge, s.p
 	base, from := k.base(p)
 	seasons, spacing := k.Seasons["organic"], of(k.SpacingMM, p.Group)
-	if p.Mineral {
+	if p.Spacious {
 		seasons = k.Seasons["mineral"]
 	}
 	wants := base + 2*k.BesideMM.Value
 	if p.Sympodial {
-		sides := 1.0
+		each := float64(max(1, p.Growths)) // of a lead; those of a clump share them
 		if p.Clump {
-			sides = 2
+			each = 2
 		}
-		wants = base + sides*seasons.Value*spacing.Value
+		wants = base + each*seasons.Value*spacing.Value
 	}
 	foot := k.StandsOn.Value * s.pot.HeightMM
 	s.pot.TopMM = k.sold(math.Max(wants, foot/k.Taper.Value), k.LeastWideMM.Value)

@@ -17,10 +17,12 @@ type Needs struct {
 	ReachMM      float64 // how far the root ball reaches below the base, measured; 0: not
 	BaseMM       float64 // width of the base; 0: not measured
 	Bulbs        int
+	Growths      int     // that its lead makes in a season; 0: one
 	SpanMM       float64 // from leaf tip to leaf tip, measured; 0: not
 	OldMM        float64 // width of the pot it came in; 0: not known
 	OldHighMM    float64 // its height; 0: not known
 	Mineral      bool    // the medium does not rot
+	Spacious     bool    // room for two seasons, else for one
 	DryTop       bool    // its grains leave the top dry
 	Hung         bool    // above the water
 	Sympodial    bool    // a lead walks on to one side
@@ -60,11 +62,13 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 		BaseMM:    w.BaseMM,
 		ReachMM:   w.ReachMM,
 		Bulbs:     p.Intake.BulbCount,
+		Growths:   p.Intake.UsualGrowths,
 		SpanMM:    2 * p.Intake.LongestLeafMM(),
 		WidthMM:   p.Profile.RootDiameterMM.Value,
 		OldMM:     p.Intake.OldPotMM,
 		OldHighMM: p.Intake.OldPotHighMM,
 		Mineral:   w.Mineral,
+		Spacious:  spacious(p, w),
 		DryTop:    w.DryTop,
 		Hung:      w.Hung,
 		Sympodial: p.Profile.Sympodial(),
@@ -90,9 +94,9 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 	if r == nil {
 		return n
 	}
-	k := Table()
+	k, airy := Table(), w.Airy || HousesAerial(p)
 	for i, root := range r.Left().Roots {
-		if root.Depth == roots.Aerial && !w.Airy {
+		if root.Depth == roots.Aerial && !airy {
 			continue // left out in the air
 		}
 		for _, s := range r.After().Roots[i].Stretches {
@@ -110,6 +114,30 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 	return n
 }
 
+// spacious holds where there is room for two seasons, by the side the plant follows on the size
+// of its pot, else by its medium.
+func spacious(p *patient.Patient, w Wish) bool {
+	switch p.Side(disputes.PotSize) {
+	case disputes.SmallPot:
+		return false
+	case disputes.FreePot:
+		return true
+	}
+	return w.Mineral
+}
+
+// HousesAerial holds where live roots in the air are bent into the pot: by the side the plant
+// follows, or because few live in the pot.
+func HousesAerial(p *patient.Patient) bool {
+	switch p.Side(disputes.AerialRoots) {
+	case disputes.SoakAndPot:
+		return true
+	case disputes.PotIfFew:
+		return p.Condition().Aerial() && p.Condition().GradeLeft().Few()
+	}
+	return false
+}
+
 // The most roots of one plant, and of one batch, that a section draws.
 const (
 	mostDrawn   = 14
@@ -123,8 +151,9 @@ func Hanging(p *patient.Patient, w Wish) []RootIn {
 	if r == nil {
 		return living
 	}
+	airy := w.Airy || HousesAerial(p)
 	for i, root := range r.Left().Roots {
-		if root.Depth == roots.Aerial && !w.Airy {
+		if root.Depth == roots.Aerial && !airy {
 			continue
 		}
 		for _, s := range r.After().Roots[i].Stretches {

@@ -143,7 +143,7 @@ func TestAPotIsAsWideAsTheBaseAndItsSeasons(t *testing.T) {
 	assert.GreaterOrEqual(t, wide.Pot.TopMM, 120.0+25, "the base, and a season of its lead")
 	assert.InDelta(t, 40, wide.Pot.FillMM()-wide.Pot.CrockMM, 10, "about 40 mm of medium over crock")
 	assert.Positive(t, wide.Pot.CrockMM)
-	mineral := Needs{Group: "cattleya", Bulbs: 6, Sympodial: true, LongestMM: 60, Mineral: true}
+	mineral := Needs{Group: "cattleya", Bulbs: 6, Sympodial: true, LongestMM: 60, Mineral: true, Spacious: true}
 	assert.Equal(t, 180.0, k.Advise(mineral).Pot.TopMM, "five gaps of 25 and two seasons, the next size up")
 	mineral.Clump = true
 	assert.Equal(t, 230.0, k.Advise(mineral).Pot.TopMM, "two seasons to either side")

@@ -43,6 +43,7 @@ func startOf(p *patient.Patient, ask Ask) start {
 		Days:        ask.Days,
 		Seed:        ask.Seed,
 	}
+	c.Profile.GrowthMinC = p.Around().Minima().Growth
 	c.Fresh, c.FreshFrom = fresh(p)
 	c.Weighings, c.Since = p.Stands().BareWeighings()
 	if ask.Holding != "" {
@@ -55,7 +56,7 @@ func startOf(p *patient.Patient, ask Ask) start {
 func Start(p *patient.Patient, ask Ask) string {
 	c := startOf(p, ask)
 	group := c.Profile.Code
-	c.Profile = taxa.Profile{}
+	c.Profile = taxa.Profile{GrowthMinC: c.Profile.GrowthMinC}
 	figures, err := json.Marshal(c)
 	if err != nil {
 		panic(err) // figures and codes alone

@@ -273,10 +273,26 @@ func (c deciding) advised(d Decision) (string, []string) {
 	if usual, ok := c.Usual[c.p.Profile.Code]; ok {
 		return usual, []string{"usual"}
 	}
-	if c.FewGrades.Has(string(c.p.Condition().GradeLeft())) {
+	moths := c.p.Profile.Code == "phalaenopsis"
+	switch {
+	case moths && c.mossForMoths():
+		return "moss", append(why, "moss")
+	case moths && c.p.Side(disputes.MossForMoths) == disputes.Never && c.FewGrades.Has(string(c.p.Condition().GradeLeft())):
+		return "bark", append(why, "no-moss")
+	case c.FewGrades.Has(string(c.p.Condition().GradeLeft())):
 		return "bark-moss", append(why, "few")
 	}
 	return "bark", why
+}
+
+// mossForMoths holds where a moth orchid goes into moss: in a warm dry home, by those who do, or
+// where it is watered seldom besides.
+func (c deciding) mossForMoths() bool {
+	side, around := c.p.Side(disputes.MossForMoths), c.p.Around()
+	if around.Humid() != patient.Dry || around.Air().DayC < c.WarmFromC.Value {
+		return false
+	}
+	return side == disputes.WarmAndDry || side == disputes.ByHand && c.p.Intake.Waters == patient.WatersSeldom
 }
 
 // medium is organic or inorganic, with the reasons.

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strconv"
 
+	"therapeon/core/patient"
 	"therapeon/core/work"
 )
 
@@ -71,11 +72,11 @@ func (k *Knowledge) DoneFrom(route string, told []Job) *Done {
 	return d
 }
 
-// said are jobs with their words alone, without the stances that the table has for them.
+// said are jobs with their words alone, without the stances and sides that the table has for them.
 func said(jobs []Job) []Job {
 	list := slices.Clone(jobs)
 	for i := range list {
-		list[i].Says = nil
+		list[i].Says, list[i].Side = nil, nil
 	}
 	return list
 }
@@ -113,7 +114,7 @@ func (k *Knowledge) Finished(d *Done) []Job {
 	for _, f := range d.Jobs {
 		for _, row := range k.Jobs {
 			if row.Code == f.Code {
-				j := k.job(row, t, nil)
+				j := k.job(&patient.Patient{}, row, t, nil)
 				j.Status = f.Status
 				list = append(list, j)
 			}

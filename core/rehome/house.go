@@ -1,12 +1,14 @@
 package rehome
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"slices"
 	"strings"
 
 	"therapeon/core/causes"
+	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
@@ -204,17 +206,23 @@ func (h housing) mix(asked []Asked, shelf media.Shelf) (*Mixed, error) {
 	for i, a := range asked {
 		actions[i] = a.Code
 	}
+	grows, contradict := h.p.Intake.Grows()
 	ask := media.Ask{
 		Actions:  actions,
 		Route:    h.route.Code,
 		Style:    m.Style,
 		Humidity: h.p.Around().Air().Percent,
-		Waters:   h.plan.Waters,
-		Origin:   h.plan.Origin,
+		Waters:   cmp.Or(h.plan.Waters, h.p.Intake.Waters),
+		Origin:   cmp.Or(h.plan.Origin, grows),
+		NoLime:   h.p.Intake.Lime == "no",
 		Group:    h.p.Profile.Code,
+		NoMoss:   h.p.Profile.Code == "phalaenopsis" && h.p.Side(disputes.MossForMoths) == disputes.Never,
 		Thick:    h.p.Profile.RootDiameterMM.Value >= k.CrushesFromMM.Value,
 	}
 	if a, ok := k.Advise(ask); ok {
+		if contradict && h.plan.Origin == "" {
+			a.Reasons = append(a.Reasons, k.Contradict)
+		}
 		m.Advised, m.Name, m.Parts = &a, a.Name, a.Parts
 	}
 	if len(h.plan.Parts) > 0 {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 
+	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/patient"
@@ -42,6 +43,7 @@ type Job struct {
 	AheadDays int                 `json:"ahead_days,omitempty" description:"made ready so many days before"`
 	Labels    bool                `json:"labels,omitempty" description:"the label is printed here"`
 	Cautions  []knowledge.Caution `json:"cautions" required:"true"`
+	Side      *disputes.Side      `json:"side,omitempty" description:"the side it follows, where growers differ"`
 	Says      []stances.Stance    `json:"-"`
 
 	work.Status
@@ -62,13 +64,35 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"mineral":         t.Pot != nil && !t.Organic,
 		"fine":            t.Fine,
 		"mixed":           len(t.Mixed) > 1,
-		"aerial":          p.Condition().Aerial(),
+		"aerial":          p.Condition().Aerial() && (t.Route.Code == Basket || pots.HousesAerial(p)),
+		"aerial-out":      p.Condition().Aerial() && t.Route.Code != Basket && !pots.HousesAerial(p),
+		"flush-side":      slices.Contains(flushed, p.Side(disputes.Flushing)),
+		"little":          p.Side(disputes.Watering) == disputes.LittleOften,
+		"moss-top":        reservoir && p.Side(disputes.MossOnPebbles) == disputes.MossForTips,
+		"worms":           hasWorms(p) && !wormsStay(p, t.VolumeL),
+		"worms-stay":      hasWorms(p) && wormsStay(p, t.VolumeL),
 		"sympodial":       p.Profile.Sympodial() && !t.Clump,
 		"spike":           keepsSpike(p),
 		"wobbles":         Wobbles(p),
 		"topples":         p.Finding("top-heavy") == patient.Present,
 		"big":             t.VolumeL > k.BigPotL.Value,
 	}
+}
+
+// flushed are the sides on flushing that go by no way.
+var flushed = []disputes.SideCode{disputes.EveryThirdDay, disputes.WhenDry}
+
+// hasWorms holds where worms or their castings came to light.
+func hasWorms(p *patient.Patient) bool {
+	return p.Finding("worms-seen") == patient.Present || p.Finding("castings") == patient.Present
+}
+
+// wormsStay is by the side it follows: in a big pot they do no harm.
+func wormsStay(p *patient.Patient, litres float64) bool {
+	if side := p.Side(disputes.Worms); side != disputes.Welcome && side != disputes.BySize {
+		return false
+	}
+	return litres >= Table().WormsFromL.Value
 }
 
 // keepsSpike holds for a plant that moves with its spike on: there is one, it was not cut
@@ -104,12 +128,12 @@ func (k *Knowledge) Checklist(p *patient.Patient, t Task, marks work.Marks) []Jo
 		if !fits {
 			continue
 		}
-		list = append(list, k.job(row, t, marks))
+		list = append(list, k.job(p, row, t, marks))
 	}
 	return list
 }
 
-func (k *Knowledge) job(row JobKind, t Task, marks work.Marks) Job {
+func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Marks) Job {
 	j := Job{
 		Code:     row.Code,
 		Stage:    k.Stages[row.Stage],
@@ -133,6 +157,12 @@ func (k *Knowledge) job(row JobKind, t Task, marks work.Marks) Job {
 		j.How = append(j.How, t.Route.FirstWater)
 	case row.Stands:
 		j.How = append(j.How, t.Route.Light, t.Route.Air)
+	}
+	if side := p.Side(row.Follows); side != "" {
+		j.Side = disputes.SideOf(row.Follows, side)
+		if words, ok := row.BySide[side]; ok {
+			j.How = []knowledge.Text{words}
+		}
 	}
 	for _, c := range knowledge.Cautions() {
 		if slices.Contains(care, c.Code) {
@@ -182,7 +212,7 @@ func (k *Knowledge) Ahead(p *patient.Patient) []Job {
 			fits = fits && holds[when]
 		}
 		if fits {
-			j := k.job(row, Task{Route: route}, nil)
+			j := k.job(p, row, Task{Route: route}, nil)
 			j.AheadDays = int(row.AheadDays.Value)
 			list = append(list, j)
 		}

@@ -4,7 +4,6 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/media"
-	"therapeon/core/patient"
 	"therapeon/core/pots"
 )
 
@@ -12,9 +11,7 @@ import (
 // is as advised.
 type Plan struct {
 	Assumed   map[string]float64 `json:"assumed,omitempty" validate:"max=40,dive,min=-1000000,max=1000000" description:"own figures of its race"`
-	BareSide  disputes.SideCode  `json:"bare_without_tips,omitempty" validate:"omitempty,oneof=hold at-once by-humidity" description:"for this plant; left out: as the house"`
-	Medium    disputes.SideCode  `json:"medium,omitempty" validate:"omitempty,oneof=organic inorganic as-before" description:"for this plant; left out: as the house"`
-	PotWall   disputes.SideCode  `json:"pot_wall,omitempty" validate:"omitempty,oneof=clear opaque" description:"for this plant; left out: as the house"`
+	Sides     disputes.Sides     `json:"sides,omitempty" validate:"max=40,dive,max=40" description:"those this plant takes on its way to a new home, by the question; left out: as at intake, else as the house"`
 	Route     string             `json:"route,omitempty" validate:"max=20" description:"code of a route"`
 	BaseMM    float64            `json:"base_mm,omitempty" validate:"min=0,max=600" description:"width of the base across the growths"`
 	ReachMM   float64            `json:"reach_mm,omitempty" validate:"min=0,max=1500" description:"how far its root ball hangs below the base, measured"`
@@ -32,6 +29,9 @@ type Plan struct {
 
 // Faults finds plans that cannot be.
 func (p Plan) Faults() fault.List {
+	if list := p.Sides.Faults(); len(list) > 0 {
+		return list
+	}
 	if _, ok := Table().Route(p.Route); p.Route != "" && !ok {
 		return UnknownRoute(p.Route)
 	}
@@ -46,9 +46,4 @@ func UnknownRoute(code string) fault.List {
 		Limit: "a route, see /api/v1/knowledge/rehome",
 		Value: code,
 	}}
-}
-
-// Sides are those that the plan takes for its plant.
-func (p Plan) Sides() patient.Sides {
-	return patient.Sides{disputes.BareNoTips: p.BareSide, disputes.Medium: p.Medium, disputes.PotWall: p.PotWall}
 }

@@ -63,27 +63,31 @@ func (r Route) Suits(group string) bool {
 
 // JobKind is one row of the jobs.
 type JobKind struct {
-	Code      string            `yaml:"code"`
-	Stage     string            `yaml:"stage"`
-	Kinds     []string          `yaml:"kinds"`
-	Routes    []string          `yaml:"routes"`
-	RoutesNot []string          `yaml:"routes_not"`
-	When      []string          `yaml:"when"`
-	Do        string            `yaml:"do"`
-	How       *knowledge.Text   `yaml:"how"`
-	Cautions  []string          `yaml:"cautions"`
-	Says      []stances.Stance  `yaml:"says"`
-	AheadDays *knowledge.Number `yaml:"ahead_days"` // to be made ready so many days before
-	Mixes     bool              `yaml:"mixes"`
-	Holds     bool              `yaml:"holds"`
-	Labels    bool              `yaml:"labels"`
-	Waters    bool              `yaml:"waters"`
-	Stands    bool              `yaml:"stands"`
+	Code      string                               `yaml:"code"`
+	Stage     string                               `yaml:"stage"`
+	Kinds     []string                             `yaml:"kinds"`
+	Routes    []string                             `yaml:"routes"`
+	RoutesNot []string                             `yaml:"routes_not"`
+	When      []string                             `yaml:"when"`
+	Do        string                               `yaml:"do"`
+	How       *knowledge.Text                      `yaml:"how"`
+	Cautions  []string                             `yaml:"cautions"`
+	Says      []stances.Stance                     `yaml:"says"`
+	AheadDays *knowledge.Number                    `yaml:"ahead_days"` // to be made ready so many days before
+	Mixes     bool                                 `yaml:"mixes"`
+	Holds     bool                                 `yaml:"holds"`
+	Labels    bool                                 `yaml:"labels"`
+	Waters    bool                                 `yaml:"waters"`
+	Stands    bool                                 `yaml:"stands"`
+	Follows   string                               `yaml:"follows"` // the question on whose side its words hang
+	BySide    map[disputes.SideCode]knowledge.Text `yaml:"by_side"`
 }
 
 // Knowledge is the table of re-homing.
 type Knowledge struct {
 	BigPotL      knowledge.Number               `yaml:"big_pot_l" json:"big_pot_l" required:"true"`
+	WormsFromL   knowledge.Number               `yaml:"worms_from_l" json:"worms_from_l" required:"true" description:"worms may stay in pots from this size on"`
+	WarmFromC    knowledge.Number               `yaml:"warm_from_c" json:"warm_from_c" required:"true" description:"days from which a home is warm, for moss"`
 	FewGrades    knowledge.Codes                `yaml:"few_grades" json:"few_grades" required:"true"`
 	Hang         []string                       `yaml:"hang" json:"hang" required:"true" description:"rows that hang on the race"`
 	Disputed     []string                       `yaml:"disputed" json:"disputed" required:"true" description:"rows on which growers differ"`

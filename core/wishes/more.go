@@ -6,6 +6,7 @@ import (
 	"therapeon/core/advice"
 	"therapeon/core/causes"
 	"therapeon/core/dates"
+	"therapeon/core/disputes"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -40,7 +41,7 @@ func (a *asked) divide() (string, string) {
 	pieces := 2 * int(Table().Figures.BulbsStay.Value)
 	cold := false
 	if usual, _, known := a.p.Around().Nights(); known {
-		cold = usual < a.p.Profile.GrowthMinC.Value
+		cold = usual < a.p.Around().Minima().Growth.Value
 	}
 	switch {
 	case !a.p.Profile.HasBulbs():
@@ -90,7 +91,7 @@ func (a *asked) sun() (string, string) {
 		return "thirsty", ""
 	case !known:
 		return "unknown", a.tomorrow()
-	case lowest < a.p.Profile.InjuryMinC.Value+Table().Figures.AboveInjuryK.Value:
+	case lowest < a.p.Around().Minima().Injury.Value+Table().Figures.AboveInjuryK.Value:
 		return "cold", ""
 	default:
 		return "rooted", ""
@@ -98,7 +99,12 @@ func (a *asked) sun() (string, string) {
 }
 
 func (a *asked) bigPot() (string, string) {
-	switch {
+	few := a.left.Few()
+	switch side := a.p.Side(disputes.PotSize); {
+	case side == disputes.SmallPot:
+		return "small", ""
+	case side == disputes.FreePot && !few:
+		return "free", ""
 	case a.p.Stands().Medium() == "mineral":
 		return "mineral", ""
 	case Table().BigPots.Has(a.p.Profile.Code):
@@ -110,6 +116,8 @@ func (a *asked) bigPot() (string, string) {
 
 func (a *asked) discard() (string, string) {
 	switch {
+	case a.p.Finding("nothing-firm") == causes.Present && a.p.Intake.Replaceable == "never":
+		return "nothing-rare", dates.After(a.p.Today(), int(Table().Figures.RecheckDays.Value))
 	case a.p.Finding("nothing-firm") == causes.Present:
 		return "nothing", ""
 	case a.p.Finding("nothing-firm") == causes.Absent:

@@ -37,6 +37,10 @@ func TestEveryAnswerOfTheTableIsGiven(t *testing.T) {
 		Intake: patient.Intake{BulbCount: 9, Pot: patient.NoPot},
 		Given:  patient.Given{Grade: roots.Good, TipsOut: true},
 	}, wishes.Ask{})
+	see(&patient.Patient{
+		Profile: well, Now: (drawer{}).noon(), Intake: patient.Intake{Replaceable: "never"},
+		Looks: []patient.Look{{On: today, Noted: patient.Inspection{Findings: patient.Findings{"nothing-firm": patient.Present}}}},
+	}, wishes.Ask{})
 	for _, w := range wishes.Table().Wishes {
 		for row := range w.Rows {
 			assert.True(t, given[w.Code+"/"+row], "no plant is given %s/%s", w.Code, row)

@@ -2,10 +2,12 @@ package wishes
 
 import (
 	"slices"
+	"time"
 
 	"therapeon/core/advice"
 	"therapeon/core/causes"
 	"therapeon/core/dates"
+	"therapeon/core/disputes"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
@@ -189,20 +191,35 @@ func (a *asked) water() (string, string) {
 	case a.seen.Line.Say == look.WaterLittle:
 		return "little", ""
 	case a.says(stances.Water):
-		return "dry", ""
+		return a.amount("dry"), ""
 	case a.plans(stances.NoWater):
 		return "kept-dry", ""
 	case a.has("pot-light"):
-		return "dry", ""
+		return a.amount("dry"), ""
 	case a.of.Due != nil && a.of.Due.On <= a.p.Today():
-		return "due", ""
+		return a.amount("due"), ""
 	case a.of.Due != nil:
 		return "later", a.of.Due.On
+	case a.strictRest():
+		return "strict-rest", ""
 	case a.resting():
 		return "resting", ""
 	default:
 		return "unknown", a.tomorrow()
 	}
+}
+
+// amount is a row by how much is given at each watering.
+func (a *asked) amount(row string) string {
+	if a.p.Side(disputes.Watering) == disputes.LittleOften {
+		return row + "-little"
+	}
+	return row
+}
+
+// strictRest holds in the cool season for kinds that rest, where its side keeps that by the season.
+func (a *asked) strictRest() bool {
+	return a.p.Side(disputes.WinterRest) == disputes.Strict && a.p.Profile.Rests() && (a.resting() || a.winter())
 }
 
 // waterHeld is by the way in which it is held.
@@ -231,17 +248,42 @@ func (a *asked) feed() (string, string) {
 		return "wet-limp", ""
 	case salt || a.plans(stances.NoFeed):
 		return "salt", ""
-	case a.moved:
-		return "moved", a.rests
-	case a.resting():
-		return "resting", ""
 	case a.has("pot-light") || a.says(stances.Water):
 		return "dry", a.tomorrow()
+	case a.moved:
+		return a.feedMoved()
+	case a.resting() && a.p.Side(disputes.WinterFeed) == disputes.AllYear:
+		return "rest-quarter", ""
+	case a.resting():
+		return "resting", ""
+	case a.winter() && a.p.Side(disputes.WinterFeed) == disputes.StopInWinter:
+		return "winter", ""
 	case a.growing():
 		return "growing", ""
 	default:
 		return "still", ""
 	}
+}
+
+// feedMoved is by when the first feed after a move comes. Into mineral none comes before its gate.
+func (a *asked) feedMoved() (string, string) {
+	switch side := a.p.Side(disputes.FirstFeed); {
+	case side == disputes.ThreeMonths:
+		return "three-months", a.rests
+	case side == disputes.Dilute && a.p.Stands().Medium() != "mineral" && !a.resting():
+		return "dilute", ""
+	}
+	return "moved", a.rests
+}
+
+// winter holds in the cool months of its house, whatever the plant does.
+func (a *asked) winter() bool {
+	on, err := time.Parse(time.DateOnly, a.p.Today())
+	if err != nil {
+		return false
+	}
+	season, _ := look.Table().Season(int(on.Month()), a.p.House.South)
+	return season == patient.Cool
 }
 
 func (a *asked) cutSpike() (string, string) {

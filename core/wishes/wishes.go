@@ -9,6 +9,7 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/race"
@@ -31,6 +32,7 @@ type Row struct {
 	Changes  *knowledge.Text  `yaml:"changes" json:"changes,omitempty" description:"the sight that would change it"`
 	Cautions []string         `yaml:"cautions" json:"cautions,omitempty"`
 	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes"`
+	Follows  string           `yaml:"follows" json:"follows,omitempty" description:"the question on whose side it hangs"`
 }
 
 // Wish is something that one may wish to do.
@@ -107,6 +109,7 @@ type Answer struct {
 	Changes  *knowledge.Text     `json:"changes,omitempty" description:"the sight that would change it"`
 	Cautions []knowledge.Caution `json:"cautions" required:"true"`
 	Asks     string              `json:"asks,omitempty" enum:",root" description:"what has to be said with it"`
+	Side     *disputes.Side      `json:"side,omitempty" description:"the side it follows, where growers differ"`
 	Says     []stances.Stance    `json:"-"`
 }
 
@@ -136,6 +139,9 @@ func (a *asked) answer(w Wish) Answer {
 		panic(fmt.Sprintf("the wish %q has no row %q", w.Code, row))
 	}
 	of := said(w, row, r)
+	if r.Follows != "" {
+		of.Side = disputes.SideOf(r.Follows, a.p.Side(r.Follows))
+	}
 	if r.Answer == NotNow {
 		of.FromOn = from
 		if of.FromOn == "" || of.FromOn <= a.p.Today() {

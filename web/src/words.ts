@@ -129,23 +129,6 @@ export const actionPlaces: Words = [
   ["aftercare", "Afterwards"],
 ];
 
-/** The questions on which growers differ, by their field. */
-export type Side =
-  | "dead_dry_roots"
-  | "clinging_medium"
-  | "spike_at_rescue"
-  | "repot_in_flower"
-  | "small_rot_patch"
-  | "peroxide"
-  | "cut_powder"
-  | "bare_without_tips"
-  | "medium"
-  | "pot_wall";
-
-/** Those that a plant settles on its way to a new home, not at intake. */
-export const sidesAtHome: readonly string[] = ["bare_without_tips", "medium", "pot_wall"] satisfies Side[];
-export type SideAtHome = "bare_without_tips" | "medium" | "pot_wall";
-
 /** A figure with no more decimals than it has. */
 export const figure = (n: number, decimals = 1) => String(Number(n.toFixed(decimals)));
 

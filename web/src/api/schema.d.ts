@@ -1590,21 +1590,13 @@ export interface components {
             bulb_count?: number;
             /** @enum {string} */
             bulb_state?: "plump" | "mixed" | "shrivelled";
+            /** @description how warm it wants it, by who says so */
+            claims?: components["schemas"]["Claim"][];
             /**
-             * @description for this plant; left out: as the house
+             * @description how it was fed
              * @enum {string}
              */
-            clinging_medium?: "all-off" | "leave-what-tears" | "by-state";
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            cut_powder?: "powder" | "dry";
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            dead_dry_roots?: "all-off" | "keep-some" | "if-wobbly";
+            fed_so_far?: "none" | "some" | "heavy";
             /** @enum {string} */
             flowering?: "none" | "spike" | "bud" | "bloom" | "spent";
             /** @description code of its group, see /api/v1/knowledge/groups */
@@ -1614,6 +1606,11 @@ export interface components {
             /** @description a day, a month or a year */
             last_repotted?: string;
             leaf_count?: number;
+            /**
+             * @description whether it grows on limestone
+             * @enum {string}
+             */
+            lime?: "yes" | "no";
             notes?: string;
             /** @enum {string} */
             old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
@@ -1627,11 +1624,10 @@ export interface components {
              * @description width at the rim of the pot it came in, inside
              */
             old_pot_mm?: number;
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            peroxide?: "routine" | "with-finding" | "pests-only";
+            /** @description it stands in an outer pot, which can hold water */
+            outer_pot?: boolean;
+            /** @description of a hybrid, or the species itself, with where each grows */
+            parents?: components["schemas"]["Parent"][];
             /**
              * Format: int64
              * @description where it stands, see /api/v1/places
@@ -1640,31 +1636,39 @@ export interface components {
             /** @enum {string} */
             pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "none" | "other";
             /**
-             * @description for this plant; left out: as the house
+             * @description how easily another could be had
              * @enum {string}
              */
-            repot_in_flower?: "never" | "when-needed" | "by-urgency";
+            replaceable?: "common" | "rare" | "never";
             /**
              * @description normal root colour for this plant; left out: as its group
              * @enum {string}
              */
             root_class?: "pale" | "brown";
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            small_rot_patch?: "in-place" | "unpot" | "if-rest-sound";
+            /** @description those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house */
+            sides?: components["schemas"]["DisputesSides"];
             /** @description from whom or where */
             source?: string;
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            spike_at_rescue?: "cut" | "keep" | "by-grade";
+            /** @description the coldest night that it has stood unharmed */
+            stood_low_c?: number;
             /** @description tag or name */
             tag: string;
             /** @description pencil leaves, which oil and strong soap can smother */
             terete_leaves?: boolean;
+            /** @description new growths that are normal for it in a year */
+            usual_growths?: number;
+            /** @description length of a grown leaf that is normal for it */
+            usual_leaf_mm?: number;
+            /**
+             * @description the water it had
+             * @enum {string}
+             */
+            water_so_far?: "soft" | "hard";
+            /**
+             * @description how it is watered here
+             * @enum {string}
+             */
+            waters?: "often" | "seldom";
         };
         AddRecipe: {
             /** @description taken off the list */
@@ -2085,6 +2089,17 @@ export interface components {
             more_seconds?: number;
             put_away?: boolean;
         };
+        Claim: {
+            /**
+             * @description who bred it, what is said of its genus, a grower, anyone else
+             * @enum {string}
+             */
+            by: "maker" | "genus" | "grower" | "other";
+            /** @description the warmest day that it bears */
+            high_c?: number;
+            /** @description the coldest night at which it grows */
+            low_c?: number;
+        };
         Cleaning: {
             /** @description clean plants with a cleaning in hand, to be done before this one */
             before: components["schemas"]["Queued"][];
@@ -2332,6 +2347,11 @@ export interface components {
             reason: components["schemas"]["KnowledgeText"];
         };
         DisputesQuestion: {
+            /**
+             * @description where a plant's own side is asked
+             * @enum {string}
+             */
+            at: "intake" | "home";
             choices: components["schemas"]["DisputesChoice"][];
             code: string;
             default: string;
@@ -2341,6 +2361,9 @@ export interface components {
             choice: components["schemas"]["DisputesChoice"];
             code: string;
             question: string;
+        };
+        DisputesSides: {
+            [key: string]: string;
         };
         Divide: {
             /** @description each by the bulb on its younger side */
@@ -2837,21 +2860,13 @@ export interface components {
             bulb_count?: number;
             /** @enum {string} */
             bulb_state?: "plump" | "mixed" | "shrivelled";
+            /** @description how warm it wants it, by who says so */
+            claims?: components["schemas"]["Claim"][];
             /**
-             * @description for this plant; left out: as the house
+             * @description how it was fed
              * @enum {string}
              */
-            clinging_medium?: "all-off" | "leave-what-tears" | "by-state";
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            cut_powder?: "powder" | "dry";
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            dead_dry_roots?: "all-off" | "keep-some" | "if-wobbly";
+            fed_so_far?: "none" | "some" | "heavy";
             /** @enum {string} */
             flowering?: "none" | "spike" | "bud" | "bloom" | "spent";
             /** @description code of its group, see /api/v1/knowledge/groups */
@@ -2861,6 +2876,11 @@ export interface components {
             /** @description a day, a month or a year */
             last_repotted?: string;
             leaf_count?: number;
+            /**
+             * @description whether it grows on limestone
+             * @enum {string}
+             */
+            lime?: "yes" | "no";
             notes?: string;
             /** @enum {string} */
             old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
@@ -2874,11 +2894,10 @@ export interface components {
              * @description width at the rim of the pot it came in, inside
              */
             old_pot_mm?: number;
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            peroxide?: "routine" | "with-finding" | "pests-only";
+            /** @description it stands in an outer pot, which can hold water */
+            outer_pot?: boolean;
+            /** @description of a hybrid, or the species itself, with where each grows */
+            parents?: components["schemas"]["Parent"][];
             /**
              * Format: int64
              * @description where it stands, see /api/v1/places
@@ -2887,31 +2906,39 @@ export interface components {
             /** @enum {string} */
             pot?: "clear" | "opaque" | "clay" | "basket" | "mount" | "none" | "other";
             /**
-             * @description for this plant; left out: as the house
+             * @description how easily another could be had
              * @enum {string}
              */
-            repot_in_flower?: "never" | "when-needed" | "by-urgency";
+            replaceable?: "common" | "rare" | "never";
             /**
              * @description normal root colour for this plant; left out: as its group
              * @enum {string}
              */
             root_class?: "pale" | "brown";
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            small_rot_patch?: "in-place" | "unpot" | "if-rest-sound";
+            /** @description those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house */
+            sides?: components["schemas"]["DisputesSides"];
             /** @description from whom or where */
             source?: string;
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            spike_at_rescue?: "cut" | "keep" | "by-grade";
+            /** @description the coldest night that it has stood unharmed */
+            stood_low_c?: number;
             /** @description tag or name */
             tag: string;
             /** @description pencil leaves, which oil and strong soap can smother */
             terete_leaves?: boolean;
+            /** @description new growths that are normal for it in a year */
+            usual_growths?: number;
+            /** @description length of a grown leaf that is normal for it */
+            usual_leaf_mm?: number;
+            /**
+             * @description the water it had
+             * @enum {string}
+             */
+            water_so_far?: "soft" | "hard";
+            /**
+             * @description how it is watered here
+             * @enum {string}
+             */
+            waters?: "often" | "seldom";
         };
         Judging: {
             /**
@@ -3327,6 +3354,8 @@ export interface components {
                 [key: string]: components["schemas"]["MediaAdjustment"];
             };
             components: components["schemas"]["MediaComponent"][];
+            /** @description said where what is known of its parents does not go together */
+            contradict: components["schemas"]["KnowledgeText"];
             /** @description what thick roots crush, and what goes in instead */
             crushed: {
                 [key: string]: string;
@@ -3356,6 +3385,10 @@ export interface components {
             /** @description by where a plant grows */
             never: {
                 [key: string]: components["schemas"]["MediaLeftOut"];
+            };
+            /** @description component that ages first, by the word of an intake for a medium */
+            old_media: {
+                [key: string]: string;
             };
             recipes: components["schemas"]["MediaRecipe"][];
             settling: components["schemas"]["KnowledgeNumber"];
@@ -3555,6 +3588,11 @@ export interface components {
              * @description of the water
              */
             celsius: number;
+        };
+        Parent: {
+            /** @enum {string} */
+            grows?: "tree" | "rock" | "litter" | "limestone";
+            name: string;
         };
         PestSchedule: {
             course: components["schemas"]["PestsCourse"];
@@ -3764,21 +3802,15 @@ export interface components {
             blades?: components["schemas"]["LeavesBlade"][];
             bulb_count?: number;
             bulb_state?: string;
-            clinging_medium?: string;
-            cut_powder?: string;
-            dead_dry_roots?: string;
             flowering?: string;
             group: string;
             kept_apart?: boolean;
             last_repotted?: string;
             leaf_count?: number;
             old_medium?: string;
-            peroxide?: string;
             pot?: string;
-            repot_in_flower?: string;
             root_class?: string;
-            small_rot_patch?: string;
-            spike_at_rescue?: string;
+            sides?: components["schemas"]["DisputesSides"];
             terete_leaves?: boolean;
         };
         PlantList: {
@@ -4557,6 +4589,8 @@ export interface components {
             on?: string;
             /** @description why it was skipped */
             reason?: string;
+            /** @description the side it follows, where growers differ */
+            side?: components["schemas"]["DisputesSide"];
             /** @description name of its stage */
             stage: string;
             /** @enum {string} */
@@ -4602,6 +4636,10 @@ export interface components {
             usual: {
                 [key: string]: string;
             };
+            /** @description days from which a home is warm, for moss */
+            warm_from_c: components["schemas"]["KnowledgeNumber"];
+            /** @description worms may stay in pots from this size on */
+            worms_from_l: components["schemas"]["KnowledgeNumber"];
         };
         RehomeLife: {
             /** Format: double */
@@ -4632,11 +4670,6 @@ export interface components {
                 [key: string]: number;
             };
             /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            bare_without_tips?: "hold" | "at-once" | "by-humidity";
-            /**
              * Format: double
              * @description width of the base across the growths
              */
@@ -4647,11 +4680,6 @@ export interface components {
             dry_line_mm?: number;
             /** @description loose pieces that draw no water under the oldest bulbs */
             dry_top?: boolean;
-            /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            medium?: "organic" | "inorganic" | "as-before";
             mix_name?: string;
             /**
              * @description where it, or its parents, grow
@@ -4663,17 +4691,14 @@ export interface components {
             /** @description the pot at hand */
             pot?: components["schemas"]["PotsPot"];
             /**
-             * @description for this plant; left out: as the house
-             * @enum {string}
-             */
-            pot_wall?: "clear" | "opaque";
-            /**
              * Format: double
              * @description how far its root ball hangs below the base, measured
              */
             reach_mm?: number;
             /** @description code of a route */
             route?: string;
+            /** @description those this plant takes on its way to a new home, by the question; left out: as at intake, else as the house */
+            sides?: components["schemas"]["DisputesSides"];
             /** @enum {string} */
             still?: "stake" | "skewer" | "none";
             /** @description it is in tonight's batch of pots */
@@ -5235,36 +5260,18 @@ export interface components {
             seen: components["schemas"]["WorkSeen"][];
         };
         Settings: {
-            /** @enum {string} */
-            bare_without_tips: "hold" | "at-once" | "by-humidity";
-            /** @enum {string} */
-            clinging_medium: "all-off" | "leave-what-tears" | "by-state";
             /**
              * Format: double
              * @description how far beyond the living part a cut falls
              */
             cut_margin_mm: number;
-            /** @enum {string} */
-            cut_powder: "powder" | "dry";
-            /** @enum {string} */
-            dead_dry_roots: "all-off" | "keep-some" | "if-wobbly";
             /**
              * @description for the seasons
              * @enum {string}
              */
             hemisphere: "north" | "south";
-            /** @enum {string} */
-            medium: "organic" | "inorganic" | "as-before";
-            /** @enum {string} */
-            peroxide: "routine" | "with-finding" | "pests-only";
-            /** @enum {string} */
-            pot_wall: "clear" | "opaque";
-            /** @enum {string} */
-            repot_in_flower: "never" | "when-needed" | "by-urgency";
-            /** @enum {string} */
-            small_rot_patch: "in-place" | "unpot" | "if-rest-sound";
-            /** @enum {string} */
-            spike_at_rescue: "cut" | "keep" | "by-grade";
+            /** @description by the question, see /api/v1/knowledge/disputes; what is left out has its default */
+            sides: components["schemas"]["DisputesSides"];
             /** @description what amounts are measured with */
             tools?: components["schemas"]["SolutionsTools"];
             /**
@@ -6020,6 +6027,8 @@ export interface components {
             name: string;
             /** @description which answer of the table it is */
             row: string;
+            /** @description the side it follows, where growers differ */
+            side?: components["schemas"]["DisputesSide"];
             wish: string;
         };
         WishesFigures: {
@@ -6056,6 +6065,8 @@ export interface components {
             cautions?: string[];
             /** @description the sight that would change it */
             changes?: components["schemas"]["KnowledgeText"];
+            /** @description the question on whose side it hangs */
+            follows?: string;
             instead?: components["schemas"]["KnowledgeText"];
             /** @description the stances it takes */
             says?: string[];

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { Refused, type Cleaning, type Job, type OnShelf, type Use } from "../api/client";
 import { shelf } from "../api/queries";
 import { Marked } from "../marks/Mark";
+import { Followed } from "../parts/Followed";
 import { Care, LeaveOut } from "../parts/Care";
 import { FieldError } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
@@ -179,12 +180,7 @@ function Why({ job: j }: { job: Job }) {
           The job itself: <Marked text={{ ...j.do, value: "" }} />
         </li>
       )}
-      {j.side && (
-        <li>
-          Growers differ: {j.side.question.toLowerCase()}. It follows <b>{j.side.choice.name.toLowerCase()}</b>.{" "}
-          <Marked text={j.side.choice.reason} />
-        </li>
-      )}
+      {j.side && <Followed side={j.side} />}
     </ul>
   );
 }

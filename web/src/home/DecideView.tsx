@@ -1,14 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import type { HomePlan, Rehoming, RouteChoice } from "../api/client";
-import { disputes, settings } from "../api/queries";
 import { Marked } from "../marks/Mark";
-import { Choice } from "../parts/Choice";
+import { OwnSides } from "../house/OwnSides";
 import { Flips } from "../plant/AdviceLine";
 import { usePlant } from "../plant/PlantPage";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { Saved, Standing } from "../saving/Standing";
-import { type SideAtHome, type Words } from "../words";
 import { AtHome } from "./HomeStep";
 import { usePlan } from "./useHome";
 import { run } from "../parts/run";
@@ -97,7 +94,9 @@ function Decision({ r }: { r: Rehoming }) {
           )}
         </section>
       )}
-      <Sides plan={plan} change={change} />
+      <section className="decide-sides">
+        <OwnSides at="home" taken={plan.sides} onTake={(sides) => change({ sides })} />
+      </section>
     </section>
   );
 }
@@ -156,34 +155,5 @@ function RouteRow({ c, on, onTake }: { c: RouteChoice; on: boolean; onTake: () =
         </small>
       ))}
     </button>
-  );
-}
-
-/** Where this plant differs from the house. */
-function Sides({ plan, change }: { plan: HomePlan; change: (p: Partial<HomePlan>) => void }) {
-  const questions = useQuery(disputes).data ?? [];
-  const house = useQuery(settings).data;
-  if (!house) return null;
-  return (
-    <section className="decide-sides">
-      <h2>For this plant</h2>
-      {(["bare_without_tips", "medium", "pot_wall"] as SideAtHome[]).map((code) => {
-        const q = questions.find((one) => one.code === code);
-        if (!q) return null;
-        const options: Words = [
-          ["", `As the house: ${q.choices.find((c) => c.code === house[code])?.name ?? ""}`],
-          ...q.choices.map((c) => [c.code, c.name] as const),
-        ];
-        return (
-          <Choice
-            key={code}
-            label={q.question}
-            value={plan[code] ?? ""}
-            options={options}
-            onChange={(v) => change({ [code]: v || undefined })}
-          />
-        );
-      })}
-    </section>
   );
 }

@@ -3,6 +3,7 @@ import { Refused, type HomeJob, type Rehoming } from "../api/client";
 import { Marked } from "../marks/Mark";
 import { Care, LeaveOut } from "../parts/Care";
 import { FieldError } from "../parts/Choice";
+import { Followed } from "../parts/Followed";
 import { day } from "../words";
 import { labelOf } from "./labels";
 import type { useDoing } from "./useHome";
@@ -61,6 +62,7 @@ export function HomeJobRow({ job: j, r, work, repeated }: Props) {
               <Marked text={t} />
             </li>
           ))}
+          {j.side && <Followed side={j.side} />}
         </ul>
       )}
       {skipping && !finished && (

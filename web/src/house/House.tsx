@@ -11,7 +11,7 @@ import { Figure } from "../parts/Figure";
 import { usePerson } from "../parts/person";
 import { Trouble } from "../parts/Trouble";
 import { run } from "../parts/run";
-import { day, type Side } from "../words";
+import { day } from "../words";
 import { Judging } from "./Judging";
 import "./house.css";
 
@@ -52,20 +52,19 @@ export default function House() {
       {s && questions && figures && usual && where && (
         <>
           {questions.map((q) => {
-            const code = q.code as Side;
             return (
               <section key={q.code}>
                 <Choice
                   label={q.question}
-                  value={s[code]}
+                  value={s.sides[q.code] ?? q.default}
                   options={q.choices.map(
                     (c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const,
                   )}
-                  onChange={(v) => run(set({ [code]: v } as Partial<Settings>))}
+                  onChange={(v) => run(set({ sides: { ...s.sides, [q.code]: v } }))}
                 />
                 <ul>
                   {q.choices.map((c) => (
-                    <li key={c.code} data-on={c.code === s[code] || undefined}>
+                    <li key={c.code} data-on={c.code === (s.sides[q.code] ?? q.default) || undefined}>
                       <b>{c.name}.</b> <Marked text={c.reason} />
                     </li>
                   ))}

@@ -2,28 +2,16 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input, Spin } from "antd";
 import type { ReactNode } from "react";
 import { useNavigate } from "react-router";
-import { ask, client, type Intake, type Profile, type Question, type Settings } from "../api/client";
-import { disputes, groups, places, settings } from "../api/queries";
-import { Marked } from "../marks/Mark";
+import { ask, client, type Intake, type Profile } from "../api/client";
+import { groups, places } from "../api/queries";
 import { Choice, FieldError, Tick } from "../parts/Choice";
 import { Figure } from "../parts/Figure";
 import { Trouble } from "../parts/Trouble";
 import { PlantSoFar } from "../plant/PlantSoFar";
 import { usePlant } from "../plant/PlantPage";
 import { Saved, Standing } from "../saving/Standing";
-import {
-  bulbStates,
-  day,
-  flowerings,
-  media,
-  pots,
-  rootClasses,
-  sidesAtHome,
-  type Side,
-  type SideAtHome,
-  type Words,
-  wordOf,
-} from "../words";
+import { bulbStates, day, flowerings, media, pots, rootClasses, wordOf } from "../words";
+import { OwnSides } from "../house/OwnSides";
 import { Blades } from "./Blades";
 import "./intake.css";
 import { useIntake } from "./useIntake";
@@ -35,18 +23,13 @@ const unknown = ["", "Not noted"] as const;
   so that nothing moves under a hand. */
 export default function IntakeStep() {
   const kinds = useQuery(groups);
-  const questions = useQuery(disputes);
-  const house = useQuery(settings);
-  if (kinds.data && questions.data && house.data)
-    return <Sheet kinds={kinds.data} questions={questions.data} house={house.data} />;
-  const wrong = kinds.error ?? questions.error ?? house.error;
+  if (kinds.data) return <Sheet kinds={kinds.data} />;
+  const wrong = kinds.error;
   if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
   return <Spin className="waiting" size="large" />;
 }
 
-type Known = { kinds: Profile[]; questions: Question[]; house: Settings };
-
-function Sheet({ kinds, questions, house }: Known) {
+function Sheet({ kinds }: { kinds: Profile[] }) {
   const { plant, profile } = usePlant();
   const stands = useQuery(places).data ?? [];
   const { desk, entered: form, standing } = useIntake(plant);
@@ -203,7 +186,7 @@ function Sheet({ kinds, questions, house }: Known) {
           options={[["", `As its group: ${profile.root_colour_dry.value}`], ...rootClasses]}
           onChange={pick("root_class")}
         />
-        <Sides form={form} change={change} questions={questions} house={house} />
+        <OwnSides at="intake" taken={form.sides} onTake={(sides) => change({ sides })} />
         <Row label="Notes" error={wrong("notes")}>
           <Input.TextArea
             value={form.notes}
@@ -231,37 +214,6 @@ function Row({ label, hint, error, children }: { label: string; hint?: string; e
       {error && <FieldError words={error} />}
     </div>
   );
-}
-
-type SidesProps = Omit<Known, "kinds"> & { form: Intake; change: (part: Partial<Intake>) => void };
-
-/** This plant's own sides where growers differ. */
-function Sides({ form, change, questions, house }: SidesProps) {
-  const here = questions.filter((q) => !sidesAtHome.includes(q.code));
-  return here.map((q) => {
-    const code = q.code as Exclude<Side, SideAtHome>;
-    const ofHouse = q.choices.find((c) => c.code === house[code]);
-    const taken = q.choices.find((c) => c.code === (form[code] ?? house[code]));
-    const options: Words = [
-      ["", `As the house: ${ofHouse?.name ?? ""}`],
-      ...q.choices.map((c) => [c.code, c.name] as const),
-    ];
-    return (
-      <div key={q.code}>
-        <Choice
-          label={`${q.question}, for this plant`}
-          value={form[code] ?? ""}
-          options={options}
-          onChange={(v) => change({ [code]: v || undefined })}
-        />
-        {taken && (
-          <p className="why">
-            <Marked text={taken.reason} />
-          </p>
-        )}
-      </div>
-    );
-  });
 }
 
 function Archive() {

@@ -5,6 +5,7 @@ import { ask, client, type AskedRoot, type KeptWish, type WishAnswer } from "../
 import { mayI } from "../api/queries";
 import { Marked } from "../marks/Mark";
 import { Choice } from "../parts/Choice";
+import { Followed } from "../parts/Followed";
 import { run } from "../parts/run";
 import { Trouble } from "../parts/Trouble";
 import { day, type Words } from "../words";
@@ -97,6 +98,11 @@ function AnswerSaid({ answer: a }: { answer: WishAnswer }) {
         <p>
           <b>What changes it:</b> <Marked text={a.changes} />
         </p>
+      )}
+      {a.side && (
+        <ul className="why">
+          <Followed side={a.side} />
+        </ul>
       )}
       {a.cautions.map((c) => (
         <p key={c.code} className="answer-caution">
