@@ -360,7 +360,22 @@ func RoundDone(ctx context.Context, v *record.Visit, j cleaning.Job, state work.
 	if j.Product == "" {
 		return nil
 	}
-	for _, pest := range pests.Against(j.Product, v.Heard().Acted) {
+	against := pests.Against(j.Product, v.Heard().Acted)
+	running := map[string]bool{} // causes of which a kind is treated already
+	for _, pest := range against {
+		row, err := openCourseOf(ctx, v, pest.Code)
+		if err != nil {
+			return err
+		}
+		running[pest.Cause()] = running[pest.Cause()] || row != nil
+	}
+	for _, pest := range against {
+		if row, err := openCourseOf(ctx, v, pest.Code); err != nil || row == nil && (pest.Of != "" || running[pest.Cause()]) {
+			if err != nil {
+				return err
+			}
+			continue // another kind of it, or none was said: then the commoner one is begun
+		}
 		if err := roundOf(ctx, v, pest, state, markedOn); err != nil {
 			return err
 		}

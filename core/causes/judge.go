@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"therapeon/core/disputes"
 	"therapeon/core/patient"
 )
 
@@ -29,6 +30,7 @@ type clues struct {
 	Findings patient.Findings        // what the user saw, by code
 	Known    []Known                 // what earlier steps know; the user's own word goes first
 	Settled  map[string]patient.Word // causes the user confirmed or rejected
+	Bright   bool                    // it keeps its clear pot, and peroxide does its stem no harm
 	Added    []string                // causes outside the table, in the user's words
 }
 
@@ -42,6 +44,7 @@ func cluesOf(p *patient.Patient) clues {
 		Unpotted: p.Unpotted(),
 		Settled:  map[string]patient.Word{},
 	}
+	e.Bright = p.Sides[disputes.PotWall] == disputes.ClearWall && !p.Condition().WeakStem()
 	if r := p.Roots(); r != nil {
 		e.Rootless = r.Reading.NoneFound
 	}
@@ -165,7 +168,7 @@ func (k *Knowledge) judge(c clues) Verdict {
 			v.Alarms = append(v.Alarms, cause.Code)
 		}
 	}
-	v.Plan = k.plan(acted)
+	v.Plan = c.oneMeans(k.plan(acted))
 	if len(v.Alarms) > 0 || slices.ContainsFunc(v.Plan, Strips) {
 		v.Plan = slices.DeleteFunc(v.Plan, leaves)
 	}
@@ -176,6 +179,25 @@ func (k *Knowledge) judge(c clues) Verdict {
 	v.Line = k.lineOf(v, believed.chances, settled, c.Added, looked)
 	v.Headline, v.Clear = k.Words(v.Line), v.Line.Clear()
 	return v
+}
+
+// Two means against film, of which one is enough: light kept from the wall, or peroxide on hard
+// parts where the plant keeps its clear pot and its stem is not weak.
+const (
+	shadePot  = "shade-pot"
+	hardParts = "peroxide-hard-parts"
+)
+
+// oneMeans leaves one of two means against film.
+func (c clues) oneMeans(plan []string) []string {
+	if !slices.Contains(plan, shadePot) || !slices.Contains(plan, hardParts) {
+		return plan
+	}
+	other := hardParts
+	if c.Bright {
+		other = shadePot
+	}
+	return slices.DeleteFunc(slices.Clone(plan), func(code string) bool { return code == other })
 }
 
 // applies holds for findings that can be made on the plant.

@@ -207,6 +207,10 @@ func (n *knower) fromPlace() {
 		n.say("cold-night", lowest < least,
 			fmt.Sprintf("%s: nights of %.0f °C, and below %.0f °C it may be hurt", from, lowest, least))
 	}
+	if usual, _, known := p.Around().Nights(); known {
+		n.say("cool-nights", usual < minima.Growth.Value,
+			fmt.Sprintf("%s: nights of %.0f °C, and it grows from %.0f °C on", from, usual, minima.Growth.Value))
+	}
 	if humid := p.Around().Humid(); humid != "" && humid != patient.BetweenHumid {
 		n.say("dry-air", humid == patient.Dry, from+": how humid its air is")
 	}

@@ -35,6 +35,7 @@ type planTable struct {
 	Stages  []work.Stage              `yaml:"stages"`
 	Jobs    []entry                   `yaml:"jobs"`
 	Actions []entry                   `yaml:"actions"`
+	BadCase knowledge.Codes           `yaml:"bad_case"`
 	Notes   map[string]knowledge.Text `yaml:"notes"`
 }
 
@@ -273,6 +274,17 @@ func (p *planner) cutting() {
 	}
 }
 
+// badCase holds where a pest is many: it spins webs, or shows in more ways than one.
+func (p *planner) badCase() bool {
+	signs, many := p.p.Stands().Signs(), 0
+	for _, code := range p.BadCase.Values {
+		if signs[code] == causes.Present {
+			many++
+		}
+	}
+	return signs["webs"] == causes.Present || many > 1
+}
+
 // fromCauses takes in what the causes ask for.
 func (p *planner) fromCauses() {
 	for _, e := range p.planTable.Actions {
@@ -292,12 +304,17 @@ func (p *planner) fromCauses() {
 		}
 		if a.Code == "oil-soap-label" && p.p.Intake.TereteLeaves {
 			e.Product, e.Use = "", ""
+		} else if e.Use == "spray" && !p.badCase() {
+			e.Use = "mild"
 		}
 		e.Care, e.Says = a.Cautions, a.Says
 		j := job(e)
 		j.Do, j.Because = a.Words, because
 		if a.Code == "oil-soap-label" && p.p.Intake.TereteLeaves {
 			j.Do, j.Care = p.Notes["terete-instead"], caring([]string{"terete"})
+		}
+		if virus := p.Notes["virus-blade"]; a.Code == "own-blade" || a.Code == "kit-limits" {
+			p.add("blade").Why = []knowledge.Text{virus}
 		}
 		p.jobs[a.Code] = j
 		if j.Product == "oil" {

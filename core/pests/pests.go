@@ -5,6 +5,7 @@
 package pests
 
 import (
+	"cmp"
 	"math"
 	"slices"
 	"sync"
@@ -14,22 +15,28 @@ import (
 
 // Pest is a pest and its warmth. K is the degree-days from egg to adult.
 type Pest struct {
-	Code     string           `yaml:"code" json:"code" required:"true"`
-	Name     string           `yaml:"name" json:"name" required:"true"`
-	K        knowledge.Number `yaml:"k_degree_days" json:"k_degree_days" required:"true"`
-	T0C      knowledge.Number `yaml:"t0_c" json:"t0_c" required:"true"`
-	StopsC   knowledge.Number `yaml:"stops_c" json:"stops_c" required:"true" description:"above it, it develops no faster"`
-	EggShare knowledge.Number `yaml:"egg_share" json:"egg_share" required:"true" description:"share of K passed in the egg, 0–1"`
-	Products []string         `yaml:"products" json:"products" required:"true"`
-	Look     knowledge.Text   `yaml:"look" json:"look" required:"true" description:"how to look for it"`
+	Code      string              `yaml:"code" json:"code" required:"true"`
+	Name      string              `yaml:"name" json:"name" required:"true"`
+	K         knowledge.Number    `yaml:"k_degree_days" json:"k_degree_days" required:"true"`
+	T0C       knowledge.Number    `yaml:"t0_c" json:"t0_c" required:"true"`
+	StopsC    knowledge.Number    `yaml:"stops_c" json:"stops_c" required:"true" description:"above it, it develops no faster"`
+	EggShare  knowledge.Number    `yaml:"egg_share" json:"egg_share" required:"true" description:"share of K passed in the egg, 0–1"`
+	Of        string              `yaml:"of" json:"of,omitempty" description:"the cause that it is a kind of; left out: its own"`
+	EveryDays *knowledge.Estimate `yaml:"every_days" json:"every_days,omitempty" description:"rounds go by days, in warmth, over some generations"`
+	Pupae     bool                `yaml:"pupae" json:"pupae,omitempty" description:"its pupae escape sprays"`
+	Medium    bool                `yaml:"medium" json:"medium,omitempty" description:"the medium is treated or changed"`
+	Products  []string            `yaml:"products" json:"products" required:"true"`
+	Look      knowledge.Text      `yaml:"look" json:"look" required:"true" description:"how to look for it"`
 }
 
 // Figures are the numbers of the schedule.
 type Figures struct {
-	Rounds        knowledge.Number `yaml:"rounds" json:"rounds" required:"true"`
-	EggOnlyRounds knowledge.Number `yaml:"egg_only_rounds" json:"egg_only_rounds" required:"true" description:"where the figure counts the egg alone"`
-	EggOnlyYoung  knowledge.Number `yaml:"egg_only_young" json:"egg_only_young" required:"true" description:"egg-times that stand in from hatching to laying, there"`
-	Safety        knowledge.Number `yaml:"safety" json:"safety" required:"true"`
+	Rounds           knowledge.Number `yaml:"rounds" json:"rounds" required:"true"`
+	EggOnlyRounds    knowledge.Number `yaml:"egg_only_rounds" json:"egg_only_rounds" required:"true" description:"where the figure counts the egg alone"`
+	EggOnlyYoung     knowledge.Number `yaml:"egg_only_young" json:"egg_only_young" required:"true" description:"egg-times that stand in from hatching to laying, there"`
+	Safety           knowledge.Number `yaml:"safety" json:"safety" required:"true"`
+	ScaleGenerations knowledge.Number `yaml:"scale_generations" json:"scale_generations" required:"true" description:"over which rounds by days go on"`
+	FarDays          knowledge.Number `yaml:"far_days" json:"far_days" required:"true" description:"a round farther off is not planned but looked for on warming"`
 }
 
 // Knowledge is the table of pests.
@@ -49,8 +56,8 @@ var Table = sync.OnceValue(func() *Knowledge {
 // Against are the pests, of causes that are acted on, against which a product is a round.
 func Against(product string, acted []string) []Pest {
 	var list []Pest
-	for _, cause := range acted {
-		if pest, ok := Find(cause); ok && slices.Contains(pest.Products, product) {
+	for _, pest := range Table().Pests {
+		if slices.Contains(acted, pest.Cause()) && slices.Contains(pest.Products, product) {
 			list = append(list, pest)
 		}
 	}
@@ -66,6 +73,9 @@ func Find(code string) (Pest, bool) {
 	}
 	return Pest{}, false
 }
+
+// Cause is the code of the cause that it is, or is a kind of.
+func (p Pest) Cause() string { return cmp.Or(p.Of, p.Code) }
 
 // perHour are the degree-days of one hour at c °C: none below the threshold,
 // and no more above the upper limit.

@@ -125,6 +125,7 @@ type planner struct {
 	done   []string
 	s      Schedule
 	cold   bool
+	far    bool // the next round lies too far off to be planned
 }
 
 func (p *planner) noon(day string) (int64, error) {
@@ -156,6 +157,9 @@ func (p *planner) window(at int64) (from, latest int64, ok bool) {
 	from, ok = p.reach(at, p.pest.Egg())
 	if !ok {
 		return 0, 0, false
+	}
+	if every := p.pest.EveryDays; every != nil { // by days, while they develop
+		return at + int64(every.Low)*24, at + int64(every.High)*24, true
 	}
 	safe := Table().Figures.Safety.Value
 	latest, lays := p.reach(at, math.Max(p.pest.Egg(), safe*p.pest.young()))
@@ -210,9 +214,9 @@ func (p *planner) rounds(at int64) {
 	if hatched, ok := p.reach(last, p.pest.Egg()); ok {
 		p.s.HatchedOn = p.after(hatched)
 	}
-	for n := len(p.done) + 1; n <= p.planned(); n++ {
+	for n := len(p.done) + 1; n <= p.planned() || n <= mostRounds && p.goesOn(at, last); n++ {
 		from, latest, ok := p.window(last)
-		if !ok {
+		if p.far = ok && from > now+int64(Table().Figures.FarDays.Value)*24 && p.s.Next == nil; !ok || p.far {
 			p.cold = true
 			break
 		}
@@ -225,6 +229,30 @@ func (p *planner) rounds(at int64) {
 		last = max(from, now) // a round that is overdue is planned for today
 	}
 	p.clear(last)
+}
+
+// mostRounds are the most of a course.
+const mostRounds = 24
+
+// goesOn holds while more rounds are needed than a number says: over the generations that rounds by
+// days go on, and until a generation after the last adult seen, where pupae escape. A plan of the
+// user's own stands.
+func (p *planner) goesOn(first, last int64) bool {
+	switch {
+	case p.course.Plan > 0:
+		return false
+	case p.pest.EveryDays != nil:
+		return p.between(first, last) < Table().Figures.ScaleGenerations.Value*p.pest.K.Value
+	case p.pest.Pupae:
+		seen := first
+		for _, day := range p.course.Seen {
+			if hour, err := p.noon(day); err == nil {
+				seen = max(seen, hour)
+			}
+		}
+		return p.between(seen, last) < p.pest.K.Value
+	}
+	return false
 }
 
 // clear finds the day of the look that can give the all-clear.
@@ -257,6 +285,9 @@ func (p *planner) words(terete bool) {
 	switch next := s.Next; {
 	case s.AllClear != "":
 		s.Headline = "All clear since " + inWords(s.AllClear) + "."
+	case p.far:
+		s.Headline = "Too cold for them to move on. Look again on warming."
+		s.Notes = append(s.Notes, notes["far"])
 	case p.cold:
 		s.Headline = "Too cold for them to hatch. Look again when it warms up."
 		s.Notes = append(s.Notes, notes["too-cold"])
@@ -275,12 +306,18 @@ func (p *planner) words(terete bool) {
 	default:
 		s.Headline = "All rounds are done. Look with a lens on " + inWords(s.LookOn) + "."
 	}
-	if s.Next != nil {
+	if s.Next != nil && p.pest.EveryDays == nil {
 		s.Notes = append(s.Notes, notes["from"], notes["latest"])
 	}
-	if p.pest.EggShare.Value >= 1 {
-		s.Notes = append(s.Notes, notes["egg-only"])
+	say := func(note string, holds bool) {
+		if holds {
+			s.Notes = append(s.Notes, notes[note])
+		}
 	}
+	say("egg-only", p.pest.EggShare.Value >= 1)
+	say("crawlers", p.pest.EveryDays != nil)
+	say("pupae", p.pest.Pupae)
+	say("medium", p.pest.Medium)
 	if len(p.pest.Products) == 0 {
 		s.Notes = append(s.Notes, notes["cards"])
 	} else {

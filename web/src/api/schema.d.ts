@@ -3649,8 +3649,12 @@ export interface components {
             egg_only_rounds: components["schemas"]["KnowledgeNumber"];
             /** @description egg-times that stand in from hatching to laying, there */
             egg_only_young: components["schemas"]["KnowledgeNumber"];
+            /** @description a round farther off is not planned but looked for on warming */
+            far_days: components["schemas"]["KnowledgeNumber"];
             rounds: components["schemas"]["KnowledgeNumber"];
             safety: components["schemas"]["KnowledgeNumber"];
+            /** @description over which rounds by days go on */
+            scale_generations: components["schemas"]["KnowledgeNumber"];
         };
         PestsKnowledge: {
             figures: components["schemas"]["PestsFigures"];
@@ -3663,11 +3667,19 @@ export interface components {
             code: string;
             /** @description share of K passed in the egg, 0–1 */
             egg_share: components["schemas"]["KnowledgeNumber"];
+            /** @description rounds go by days, in warmth, over some generations */
+            every_days?: components["schemas"]["KnowledgeEstimate"];
             k_degree_days: components["schemas"]["KnowledgeNumber"];
             /** @description how to look for it */
             look: components["schemas"]["KnowledgeText"];
+            /** @description the medium is treated or changed */
+            medium?: boolean;
             name: string;
+            /** @description the cause that it is a kind of; left out: its own */
+            of?: string;
             products: string[];
+            /** @description its pupae escape sprays */
+            pupae?: boolean;
             /** @description above it, it develops no faster */
             stops_c: components["schemas"]["KnowledgeNumber"];
             t0_c: components["schemas"]["KnowledgeNumber"];
