@@ -54,7 +54,8 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	p, r := begun(
 		t,
 		before,
-		patient.Intake{Tag: "Spiked", Group: "phalaenopsis", LeafCount: 5, Flowering: "spike", Sides: disputes.Sides{disputes.SpikeAtRescue: "cut"}},
+		patient.Intake{Tag: "Spiked", Group: "phalaenopsis", LeafCount: 5, Flowering: "spike",
+			Sides: disputes.Sides{disputes.SpikeAtRescue: "cut"}},
 	)
 	save(t, before, r, entry("a", 1, 20, roots.Firm), entry("b", 9, 60, roots.Mushy))
 	s, err := before.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})

@@ -73,7 +73,7 @@ func (l look) findings(p intake.Plant) patient.Findings {
 	return found
 }
 
-const known = " bulbs-shrivelled growth-smaller medium-old medium-organic cold-night moved-lately clear-pot brown-by-nature tips-growing dead-roots-seen "
+const known = " bulbs-shrivelled growth-smaller medium-old medium-organic cold-night cool-nights moved-lately clear-pot brown-by-nature tips-growing dead-roots-seen "
 
 func confirm(causes ...string) func(*patient.Inspection) {
 	return func(in *patient.Inspection) {

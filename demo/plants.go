@@ -172,13 +172,14 @@ func inHand() []story {
 		},
 		{
 			intake: patient.Intake{
-				Tag:       "Crate 2, from wet moss",
-				Group:     "phalaenopsis",
-				Source:    glasshouse,
-				LeafCount: 5,
-				OldMedium: "moss",
-				Pot:       "clear",
-				Flowering: "spike",
+				Tag:          "Crate 2, from wet moss",
+				Group:        "phalaenopsis",
+				Source:       glasshouse,
+				LeafCount:    5,
+				OldMedium:    "moss",
+				Pot:          "clear",
+				Flowering:    "spike",
+				LastRepotted: "2020",
 				Blades: []leaves.Blade{
 					{LengthMM: 230, WidthMM: 80},
 					{LengthMM: 210, WidthMM: 75},
@@ -225,7 +226,7 @@ func inHand() []story {
 					ago:   1,
 					parts: allOver,
 					found: "leaves-limp stays-wet crumbles compacted low-leaves-yellow",
-					not:   "sheath-stained",
+					not:   "sheath-bruised",
 					in: patient.Inspection{
 						Growth:       "new-roots",
 						NightLowC:    mm(18),

@@ -260,9 +260,9 @@ func potted() []story {
 				rehome.Plan{
 					Pot: &pots.Pot{
 						Shape:     pots.Round,
-						TopMM:     80,
-						BottomMM:  65,
-						HeightMM:  125,
+						TopMM:     110,
+						BottomMM:  85,
+						HeightMM:  120,
 						Wall:      "clear",
 						SideHoles: true,
 						HoleMM:    &hole,

@@ -162,7 +162,8 @@ func TestTheHouseAndThePlantTakeSides(t *testing.T) {
 	p.see(".entry-what", "Keep as an anchor")
 
 	p.tap(".strip a", "Intake")
-	p.tap(`[data-field="Dead dry roots, for this plant"] label`, "All off")
+	p.tap("summary", "Differs from the house")
+	p.tap(`[data-side="dead_dry_roots"] label`, "All off")
 	p.saved()
 	p.tap(".strip a", "Roots")
 	p.see(".headline", "Take 3 off, leave 2 as found.")

@@ -93,7 +93,7 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 			p.found("Pot", "stays-wet")
 			p.see(".headline", "Unpot it now.") // thirsty in wet medium: its roots do not drink
 			p.tap(".strip a", "Cause")
-			p.see(".headline", "Suffocation in the medium: likely.")
+			p.see(".headline", "Suffocation in the medium: as likely as not.") // wet alone is one witness
 			p.see(".next h2", "Check this next")
 			p.see(".check-means", "If not:")
 			p.fits(at.width)

@@ -55,6 +55,7 @@ func (a PotAsk) needs() pots.Needs {
 		ReachMM:      a.ReachMM,
 		BaseMM:       a.BaseMM,
 		Bulbs:        a.BulbCount,
+		HasBulbs:     p.HasBulbs(),
 		SpanMM:       a.LeafSpanMM,
 		Mineral:      a.Mineral,
 		Spacious:     a.Mineral,
@@ -189,7 +190,11 @@ func (c *Service) ComputeSection(ctx context.Context, a SectionAsk) (pots.Sectio
 	p, _ := taxa.Find(a.Group)
 	living := make([]pots.RootIn, len(a.Roots))
 	for i, mm := range a.Roots {
-		living[i] = pots.RootIn{LengthMM: mm, WidthMM: p.RootDiameterMM.Value}
+		living[i] = pots.RootIn{
+			LengthMM: mm, HangsMM: pots.Table().Reach(pots.Needs{Group: a.Group, LongestMM: mm,
+				WidthMM: p.RootDiameterMM.Value}),
+			WidthMM: p.RootDiameterMM.Value,
+		}
 	}
 	filling := pots.Filling{
 		Medium: "Mix",

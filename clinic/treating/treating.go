@@ -370,7 +370,8 @@ func RoundDone(ctx context.Context, v *record.Visit, j cleaning.Job, state work.
 		running[pest.Cause()] = running[pest.Cause()] || row != nil
 	}
 	for _, pest := range against {
-		if row, err := openCourseOf(ctx, v, pest.Code); err != nil || row == nil && (pest.Of != "" || running[pest.Cause()]) {
+		if row, err := openCourseOf(ctx, v, pest.Code); err != nil || row == nil && (pest.Of != "" ||
+			running[pest.Cause()]) {
 			if err != nil {
 				return err
 			}

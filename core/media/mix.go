@@ -179,6 +179,12 @@ type Measured struct {
 	Litres    float64 `json:"litres" required:"true"`
 }
 
+// byHand is an amount in L in the steps a jug is read in, rounded up: the one rounding of what is
+// measured out, on every page.
+func (k *Knowledge) byHand(litres float64) float64 {
+	return math.Ceil(litres/k.JugStepL.Value-1e-9) * k.JugStepL.Value
+}
+
 // For measures parts out so that they settle to a volume in L. It fails as Settle does; parts
 // that add up to nothing fail too.
 func (k *Knowledge) For(volumeL float64, of []Part, shelf Shelf) ([]Measured, Settled, error) {
@@ -193,7 +199,7 @@ func (k *Knowledge) For(volumeL float64, of []Part, shelf Shelf) ([]Measured, Se
 		scaled[i] = Part{p.Component, p.Parts * by}
 		if p.Parts > 0 {
 			c, _ := shelf(p.Component)
-			list = append(list, Measured{c.Code, c.Name, p.Parts * by})
+			list = append(list, Measured{c.Code, c.Name, k.byHand(p.Parts * by)})
 		}
 	}
 	s, err := k.Settle(scaled, shelf)

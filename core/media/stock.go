@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 )
 
 // Want is what is needed of a component, against what is there.
@@ -109,9 +110,11 @@ func (k *Knowledge) differs(of, c Component) string {
 	return words
 }
 
+// litres are an amount in words, in the steps of a jug.
 func litres(l float64) string {
+	l = Table().byHand(l)
 	if l < 1 {
-		return fmt.Sprintf("%.0f mL", math.Ceil(l*100-1e-6)*10)
+		return fmt.Sprintf("%.0f mL", l*1000)
 	}
-	return fmt.Sprintf("%.1f L", math.Ceil(l*10-1e-6)/10)
+	return strconv.FormatFloat(math.Round(l*100)/100, 'f', -1, 64) + " L"
 }

@@ -95,6 +95,7 @@ type Knowledge struct {
 	Tension       knowledge.Number            `yaml:"surface_tension_n_m" json:"surface_tension_n_m" required:"true"`
 	WaterKgM3     knowledge.Number            `yaml:"water_kg_m3" json:"water_kg_m3" required:"true"`
 	Gravity       knowledge.Number            `yaml:"gravity_m_s2" json:"gravity_m_s2" required:"true"`
+	JugStepL      knowledge.Number            `yaml:"jug_step_l" json:"jug_step_l" required:"true" description:"what is measured out is rounded up to this"`
 	FibreFills    knowledge.Number            `yaml:"fibre_fills" json:"fibre_fills" required:"true"`
 	LifeFrom      knowledge.Number            `yaml:"life_from_share" json:"life_from_share" required:"true"`
 	LifeAtC       knowledge.Number            `yaml:"life_at_c" json:"life_at_c" required:"true"`

@@ -1,9 +1,6 @@
 package patient
 
-import (
-	"therapeon/core/dates"
-	"therapeon/core/roots"
-)
+import "therapeon/core/dates"
 
 // RotFound holds where rot runs on in its roots, or rotting root was left on it.
 func (p Condition) RotFound() bool {
@@ -23,9 +20,4 @@ func (p Condition) CutDaysAgo() (days float64, cut bool) {
 		return max(0, dates.Between(r.On, p.Today())), true
 	}
 	return 0, false
-}
-
-// FeedsCM2 is what its roots have to feed, as leaf area; 0 where no leaf was counted.
-func (p Condition) FeedsCM2() float64 {
-	return roots.Context{LeafAreaCM2: p.LeafAreaCM2(), Bulbs: p.Intake.BulbCount}.FeedsCM2()
 }

@@ -17,6 +17,7 @@ type Needs struct {
 	ReachMM      float64 // how far the root ball reaches below the base, measured; 0: not
 	BaseMM       float64 // width of the base; 0: not measured
 	Bulbs        int
+	HasBulbs     bool    // its kind has bulbs or canes
 	Growths      int     // that its lead makes in a season; 0: one
 	SpanMM       float64 // from leaf tip to leaf tip, measured; 0: not
 	OldMM        float64 // width of the pot it came in; 0: not known
@@ -62,6 +63,7 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 		BaseMM:    w.BaseMM,
 		ReachMM:   w.ReachMM,
 		Bulbs:     p.Intake.BulbCount,
+		HasBulbs:  p.Profile.HasBulbs(),
 		Growths:   p.Intake.UsualGrowths,
 		SpanMM:    2 * p.Intake.LongestLeafMM(),
 		WidthMM:   p.Profile.RootDiameterMM.Value,
@@ -164,7 +166,11 @@ func Hanging(p *patient.Patient, w Wish) []RootIn {
 				if len(living) < mostDrawn {
 					living = append(
 						living,
-						RootIn{LengthMM: s.ToMM, WidthMM: s.DiameterMM, Growing: root.Tip == roots.Growing},
+						RootIn{
+							LengthMM: s.ToMM, HangsMM: Table().hangs(p.Profile.Code, s.ToMM, s.DiameterMM),
+							WidthMM: s.DiameterMM,
+							Growing: root.Tip == roots.Growing,
+						},
 					)
 				}
 			}

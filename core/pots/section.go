@@ -38,6 +38,7 @@ type Section struct {
 	HoleMM    []float64        `json:"holes_mm" required:"true" description:"heights of the holes in the wall"`
 	Base      Point            `json:"base" required:"true" description:"middle of the base of the plant"`
 	BaseMM    float64          `json:"base_width_mm" required:"true"`
+	Bulbs     bool             `json:"bulbs,omitempty" description:"it has bulbs or canes to be drawn"`
 	Lead      string           `json:"lead" required:"true" enum:"right,middle" description:"to which side its lead looks"`
 	OldDryMM  float64          `json:"old_dry_mm" required:"true" description:"width of the loose, dry top under the oldest bulbs; 0: none"`
 	Roots     []Stretched      `json:"roots" required:"true"`
@@ -58,6 +59,7 @@ type Stretched struct {
 // RootIn is a living root to be housed.
 type RootIn struct {
 	LengthMM float64
+	HangsMM  float64 // how far down it reaches, coiled or whole; 0: its length
 	WidthMM  float64
 	Growing  bool
 }
@@ -160,6 +162,7 @@ func (s *Section) seat(pot Pot, p Needs, k *Knowledge, fill Filling) {
 	s.BaseMM, _ = k.base(p)
 	s.BaseMM = math.Min(s.BaseMM, width)
 	s.Base = Point{0, s.FillMM + k.Base(p.Group, p.DryTop).Value}
+	s.Bulbs = p.HasBulbs
 	if p.Sympodial && !p.Clump {
 		s.Lead = "right"
 		s.Base.X = math.Min(0, -(width-s.BaseMM)/2+5)
@@ -173,13 +176,17 @@ func (s *Section) seat(pot Pot, p Needs, k *Knowledge, fill Filling) {
 // longer than the way down.
 func (s *Section) hang(pot Pot, living []RootIn) {
 	for i, r := range living {
+		hangs := r.HangsMM
+		if hangs <= 0 {
+			hangs = r.LengthMM
+		}
 		share := 0.5
 		if len(living) > 1 {
 			share = float64(i) / float64(len(living)-1)
 		}
 		from := Point{s.Base.X + (share-0.5)*0.7*s.BaseMM, math.Min(s.Base.Z, s.FillMM+20)}
 		spread := (share - 0.5) * 0.8 // slope away from the middle
-		to := Point{from.X + spread*r.LengthMM, from.Z - r.LengthMM*math.Sqrt(1-spread*spread)}
+		to := Point{from.X + spread*hangs, from.Z - hangs*math.Sqrt(1-spread*spread)}
 		to.Z = math.Max(to.Z, 4)
 		half := pot.WidthMM(math.Max(0, to.Z))/2 - 3
 		to.X = math.Max(-half, math.Min(half, to.X))

@@ -31,15 +31,18 @@ func (b *book) ofLosses(c start) {
 			From: "At rest no tip comes nearer. How long it lasts is a guess."})
 	}
 	if c.Fresh > 0 {
-		b.usual(exactly(k.RotTimes), Assumption{Code: "rot_times", Name: "Rot, after cuts or where it was found", Unit: "times", Least: 1, Most: 50, From: c.FreshFrom})
+		b.usual(exactly(k.RotTimes), Assumption{Code: "rot_times",
+			Name: "Rot, after cuts or where it was found", Unit: "times", Least: 1, Most: 50, From: c.FreshFrom})
 	}
 	class, of := c.Profile.LeafConductance.Value, k.Classes[c.Profile.LeafConductance.Value].Name+" leaves."
 	if c.Bulbs > 0 {
 		class, of = "bulbs", "It has bulbs or canes."
 	}
-	b.usual(k.ReserveWeeks[class], Assumption{Code: "reserve_weeks", Name: "Reserves last, from the loss of the roots", Unit: "weeks", Least: 1, Most: 1000, From: of})
+	b.usual(k.ReserveWeeks[class], Assumption{Code: "reserve_weeks",
+		Name: "Reserves last, from the loss of the roots", Unit: "weeks", Least: 1, Most: 1000, From: of})
 	for _, m := range k.Methods {
-		b.usual(m.RotPercentWeek, Assumption{Code: "rot:" + m.Code, Name: m.Name + ": rot in a week", Unit: "%", Least: 0, Most: 99, From: ofTheTable})
+		b.usual(m.RotPercentWeek, Assumption{Code: "rot:" + m.Code, Name: m.Name + ": rot in a week",
+			Unit: "%", Least: 0, Most: 99, From: ofTheTable})
 	}
 }
 

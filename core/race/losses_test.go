@@ -107,8 +107,10 @@ func TestRotTakesAShareEachWeek(t *testing.T) {
 		return float64(alive) / n
 	}
 	assert.InDelta(t, math.Exp(-0.03*10), left(10, drawn{}), 1e-3)
-	assert.InDelta(t, math.Exp(-0.03*2*2-0.03*8), left(10, drawn{freshTimes: 2, freshDays: 14}), 1e-3, "twice for two weeks")
-	assert.InDelta(t, math.Exp(-0.03*2*10), left(10, drawn{freshTimes: 2, freshDays: always}), 1e-3, "rot found: all along")
+	assert.InDelta(t, math.Exp(-0.03*2*2-0.03*8), left(10, drawn{freshTimes: 2, freshDays: 14}), 1e-3,
+		"twice for two weeks")
+	assert.InDelta(t, math.Exp(-0.03*2*10), left(10, drawn{freshTimes: 2, freshDays: always}), 1e-3,
+		"rot found: all along")
 }
 
 // Least between 18 and 24 °C, twice for 10 K above, and twice where it is wet and colder than
@@ -188,12 +190,15 @@ func TestFiguresOfTheRace(t *testing.T) {
 		assert.Equal(t, want[1], [3]float64{c.Open.Value, c.Open.Low, c.Open.High}, class)
 		assert.Equal(t, want[2][0], c.FreshKgM2.Value, class)
 	}
-	for code, want := range map[string][3]float64{"bench": {0.2, 0.1, 0.5}, "tub": {0.5, 0.2, 1}, "pebbles": {0.7, 0.3, 1.5},
-		"lid": {1, 0.4, 2}, "nest": {1.5, 0.6, 3.5}, "bag": {3, 1, 6}} {
+	for code, want := range map[string][3]float64{"bench": {0.2, 0.1, 0.5}, "tub": {0.5, 0.2, 1},
+		"pebbles": {0.7, 0.3, 1.5},
+		"lid":     {1, 0.4, 2}, "nest": {1.5, 0.6, 3.5}, "bag": {3, 1, 6}} {
 		m, _ := k.Method(code)
 		assert.Equal(t, want, [3]float64{m.RotPercentWeek.Value, m.RotPercentWeek.Low, m.RotPercentWeek.High}, code)
 	}
-	for code, want := range map[string][3]float64{"bulbs": {40, 26, 60}, "thick": {26, 16, 40}, "leathery": {20, 12, 32}, "thin": {14, 8, 24}} {
+	for code, want := range map[string][3]float64{
+		"bulbs": {40, 26, 60}, "thick": {26, 16, 40}, "leathery": {20, 12, 32}, "thin": {14, 8, 24},
+	} {
 		e := k.ReserveWeeks[code]
 		assert.Equal(t, want, [3]float64{e.Value, e.Low, e.High}, code)
 	}
@@ -209,9 +214,12 @@ func TestFiguresOfTheRace(t *testing.T) {
 	class("leathery", "slipper", "cymbidium", "epidendrum-reed", "bulbophyllum", "pleurothallid", "maxillaria", "jewel")
 	class("thin", "oncidium", "miltoniopsis", "dendrobium-deciduous", "zygopetalum", "other-epiphyte", "other-terrestrial")
 	for code, want := range map[string][2]float64{"phalaenopsis": {4, 1.4}, "vanda": {5, 1.5}, "cattleya": {6, 1.2}, "oncidium": {4, 1.5},
-		"psychopsis": {7, 0.8}, "miltoniopsis": {9, 0.6}, "dendrobium-evergreen": {5, 1.2}, "dendrobium-deciduous": {5, 1.2},
-		"slipper": {8, 0.6}, "cymbidium": {5, 2}, "bulbophyllum": {5, 0.8}, "epidendrum-reed": {3, 1.5}, "pleurothallid": {6, 0.6},
-		"zygopetalum": {5, 1.2}, "jewel": {3, 1}, "maxillaria": {6, 1}, "other-epiphyte": {6, 1}, "other-terrestrial": {6, 1}} {
+		"psychopsis": {7, 0.8}, "miltoniopsis": {9, 0.6},
+		"dendrobium-evergreen": {5, 1.2}, "dendrobium-deciduous": {5, 1.2},
+		"slipper":   {8, 0.6},
+		"cymbidium": {5, 2}, "bulbophyllum": {5, 0.8}, "epidendrum-reed": {3, 1.5}, "pleurothallid": {6, 0.6},
+		"zygopetalum": {5, 1.2},
+		"jewel":       {3, 1}, "maxillaria": {6, 1}, "other-epiphyte": {6, 1}, "other-terrestrial": {6, 1}} {
 		p, _ := taxa.Find(code)
 		assert.Equal(t, want, [2]float64{p.WeeksToFirstRoot.Value, p.ElongationMMPerDay.Value}, code)
 	}

@@ -277,7 +277,8 @@ func (c deciding) advised(d Decision) (string, []string) {
 	switch {
 	case moths && c.mossForMoths():
 		return "moss", append(why, "moss")
-	case moths && c.p.Side(disputes.MossForMoths) == disputes.Never && c.FewGrades.Has(string(c.p.Condition().GradeLeft())):
+	case moths && c.p.Side(disputes.MossForMoths) == disputes.Never &&
+		c.FewGrades.Has(string(c.p.Condition().GradeLeft())):
 		return "bark", append(why, "no-moss")
 	case c.FewGrades.Has(string(c.p.Condition().GradeLeft())):
 		return "bark-moss", append(why, "few")

@@ -239,7 +239,8 @@ func (h housing) mix(asked []Asked, shelf media.Shelf) (*Mixed, error) {
 	if err != nil {
 		return nil, err
 	}
-	m.Settled, m.Rise, m.Life = s, s.Rise, h.life(m)
+	m.Settled, m.Rise = s, s.Rise
+	m.Life = h.life(m)
 	return m, nil
 }
 
@@ -256,8 +257,12 @@ func (h housing) life(m *Mixed) *Life {
 	if m.Settled.LifeMonths == nil {
 		return nil
 	}
-	k, air := media.Table(), h.p.Around().Air()
-	warm := (air.NightC + air.DayC) / 2
+	k := media.Table()
+	warm := k.LifeAtC.Value // where its place is not known
+	if h.p.Site != nil {
+		air := h.p.Around().Air()
+		warm = (air.NightC + air.DayC) / 2
+	}
 	months := k.LivesMonths(*m.Settled.LifeMonths, warm)
 	return &Life{months, knowledge.Text{
 		Value:      fmt.Sprintf("Lives about %.0f months at %.0f °C on average. Its state goes before its age.", months, warm),

@@ -66,6 +66,7 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"mixed":           len(t.Mixed) > 1,
 		"aerial":          p.Condition().Aerial() && (t.Route.Code == Basket || pots.HousesAerial(p)),
 		"aerial-out":      p.Condition().Aerial() && t.Route.Code != Basket && !pots.HousesAerial(p),
+		"outer-pot":       p.Intake.OuterPot && t.Pot != nil,
 		"flush-side":      slices.Contains(flushed, p.Side(disputes.Flushing)),
 		"little":          p.Side(disputes.Watering) == disputes.LittleOften,
 		"moss-top":        reservoir && p.Side(disputes.MossOnPebbles) == disputes.MossForTips,

@@ -39,7 +39,8 @@ func TestEveryAnswerOfTheTableIsGiven(t *testing.T) {
 	}, wishes.Ask{})
 	see(&patient.Patient{
 		Profile: well, Now: (drawer{}).noon(), Intake: patient.Intake{Replaceable: "never"},
-		Looks: []patient.Look{{On: today, Noted: patient.Inspection{Findings: patient.Findings{"nothing-firm": patient.Present}}}},
+		Looks: []patient.Look{{On: today,
+			Noted: patient.Inspection{Findings: patient.Findings{"nothing-firm": patient.Present}}}},
 	}, wishes.Ask{})
 	for _, w := range wishes.Table().Wishes {
 		for row := range w.Rows {

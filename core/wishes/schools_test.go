@@ -91,16 +91,19 @@ func told(t require.TestingT) []*patient.Patient {
 	claimed := out("cattleya", roots.Good)
 	claimed.Given.Air, claimed.Intake.Pot = nil, "clear"
 	claimed.Intake.Claims = []patient.Claim{{By: "maker", LowC: &low}, {By: "genus", LowC: &high}}
-	claimed.Site = &patient.Site{Name: "shed", Climate: &climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: 12, HighC: 22}}}
+	claimed.Site = &patient.Site{Name: "shed", Climate: &climate.Place{Zone: time.UTC,
+		Usual: &climate.Day{LowC: 12, HighC: 22}}}
 	claimed.Looks = []patient.Look{{ID: 1, On: "2030-05-14", Noted: patient.Inspection{
 		Findings: patient.Findings{"crumbles": patient.Present, "dead-roots-seen": patient.Present},
 	}}}
 	cooler, ten := *claimed, 10.0
 	cooler.Intake.Claims = []patient.Claim{{By: "genus", LowC: &ten}}
 	clung := out("cattleya", "")
-	clung.Reading = &patient.Reading{On: "2030-05-14", Roots: roots.Reading{Roots: []roots.Root{
-		{ID: "a", Count: 6, Clinging: roots.ClingsSound, Segments: []roots.Segment{{LengthMM: &twig, Feel: roots.Firm}}},
-	}}}
+	clung.Reading = &patient.Reading{On: "2030-05-14",
+		Roots: roots.Reading{Roots: []roots.Root{
+			{ID: "a", Count: 6, Clinging: roots.ClingsSound, Segments: []roots.Segment{{LengthMM: &twig,
+				Feel: roots.Firm}}},
+		}}}
 	resting := out("dendrobium-deciduous", roots.Good)
 	resting.Intake.Pot = "clear"
 	resting.Looks = []patient.Look{{ID: 1, On: "2030-05-14", Noted: patient.Inspection{

@@ -2,7 +2,8 @@
 -- The sides a plant, a plan or the house takes where growers differ are one list, by the question.
 -- What is not taken is left out of it; what cannot be read stays as it is.
 UPDATE documents SET doc = json_set(
-    json_remove(doc, '$.dead_dry_roots', '$.clinging_medium', '$.spike_at_rescue', '$.repot_in_flower', '$.small_rot_patch',
+    json_remove(doc, '$.dead_dry_roots', '$.clinging_medium', '$.spike_at_rescue', '$.repot_in_flower',
+        '$.small_rot_patch',
         '$.peroxide', '$.cut_powder', '$.bare_without_tips', '$.medium', '$.pot_wall'),
     '$.sides', json(json_patch('{}', json_object(
         'dead_dry_roots', NULLIF(doc ->> 'dead_dry_roots', ''),
@@ -18,7 +19,8 @@ UPDATE documents SET doc = json_set(
     )))
 ) WHERE kind IN ('intake', 'house', 'plan') AND json_valid(doc);
 UPDATE bases SET doc = json_set(
-    json_remove(doc, '$.dead_dry_roots', '$.clinging_medium', '$.spike_at_rescue', '$.repot_in_flower', '$.small_rot_patch',
+    json_remove(doc, '$.dead_dry_roots', '$.clinging_medium', '$.spike_at_rescue', '$.repot_in_flower',
+        '$.small_rot_patch',
         '$.peroxide', '$.cut_powder', '$.bare_without_tips', '$.medium', '$.pot_wall'),
     '$.sides', json(json_patch('{}', json_object(
         'dead_dry_roots', NULLIF(doc ->> 'dead_dry_roots', ''),

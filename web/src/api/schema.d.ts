@@ -3375,6 +3375,8 @@ export interface components {
             hardly_lost: components["schemas"]["KnowledgeNumber"];
             held_open: components["schemas"]["MediaHeldOpen"];
             humid_room_above_percent: components["schemas"]["KnowledgeNumber"];
+            /** @description what is measured out is rounded up to this */
+            jug_step_l: components["schemas"]["KnowledgeNumber"];
             least_air: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
@@ -4067,6 +4069,8 @@ export interface components {
             base: components["schemas"]["PotsPoint"];
             /** Format: double */
             base_width_mm: number;
+            /** @description it has bulbs or canes to be drawn */
+            bulbs?: boolean;
             /**
              * Format: double
              * @description what stays dry above that; 0 without a reservoir

@@ -4,7 +4,7 @@ import { ranged } from "../words";
 type Props = { section: Section; wall: string; mix: string };
 
 const W = 400;
-const LABELS = 132;
+const LABELS = 150;
 const TOP = 96;
 
 /** Plant and pot cut through the middle, to scale, made from the data. */
@@ -17,7 +17,7 @@ export function SectionDrawing({ section: s, wall, mix }: Props) {
   const inside = s.outline.map((p) => `${x(p.x)},${y(p.z)}`).join(" ");
   const right = x(s.width_mm / 2);
   const wallAt = (z: number) => widthAt(s, z) / 2;
-  const old = s.lead === "right";
+  const old = s.lead === "right" && !!s.bulbs;
   return (
     <figure className="section-figure">
       <svg className="section" viewBox={`0 0 ${W} ${H}`} role="img" aria-label={said(s)}>

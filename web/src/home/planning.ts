@@ -1,4 +1,5 @@
 import type { HomePlan } from "../api/client";
+import { figure } from "../words";
 
 /** What is planned for a plant, and how to change it. */
 export type Planning = {
@@ -8,4 +9,5 @@ export type Planning = {
   wrong: (field: string) => string | undefined;
 };
 
-export const litres = (l: number) => (l < 1 ? `${Math.round(l * 100) * 10} mL` : `${l.toFixed(1)} L`);
+/** In the steps of a jug, as the core gives what is measured out. */
+export const litres = (l: number) => (l < 1 ? `${Math.round(l * 100) * 10} mL` : `${figure(l, 2)} L`);

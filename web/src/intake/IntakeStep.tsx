@@ -13,6 +13,7 @@ import { Saved, Standing } from "../saving/Standing";
 import { bulbStates, day, flowerings, media, pots, rootClasses, wordOf } from "../words";
 import { OwnSides } from "../house/OwnSides";
 import { Blades } from "./Blades";
+import { Own } from "./Own";
 import "./intake.css";
 import { useIntake } from "./useIntake";
 import { run } from "../parts/run";
@@ -186,6 +187,7 @@ function Sheet({ kinds }: { kinds: Profile[] }) {
           options={[["", `As its group: ${profile.root_colour_dry.value}`], ...rootClasses]}
           onChange={pick("root_class")}
         />
+        <Own form={form} change={change} wrong={wrong} />
         <OwnSides at="intake" taken={form.sides} onTake={(sides) => change({ sides })} />
         <Row label="Notes" error={wrong("notes")}>
           <Input.TextArea

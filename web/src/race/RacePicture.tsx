@@ -50,7 +50,7 @@ export function RacePicture({ race: r, shown: o }: Props) {
         <Runner y={26} name="Its first tip" band={o.tip_day} x={x} end={W - right} kind="tip" at={small ? 0 : LEFT} />
         <Runner
           y={66}
-          name="It lasts without roots"
+          name="Lasts without roots"
           band={o.lost_day}
           x={x}
           end={W - right}

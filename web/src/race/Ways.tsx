@@ -19,12 +19,11 @@ export function Ways({ outcomes, shown, best, onShow }: Props) {
               {o.name}
               {o.code === best && <em> advised</em>}
               {o.unsuited && <em> not for its kind</em>}
+              {o.likelier_words && <small className="way-loses">{o.likelier_words}</small>}
             </span>
             <Ten chance={o.chance} />
             <span className="way-chance">{o.chance_words}</span>
-            <small className="way-air">
-              air {Math.round(o.humidity_percent)} %{o.likelier_words && `; ${o.likelier_words}`}
-            </small>
+            <small className="way-air">air {Math.round(o.humidity_percent)} %</small>
           </button>
         </li>
       ))}

@@ -31,6 +31,7 @@ export function Dip({ roots, verdict, profile, change }: Props) {
   const weigh = (grams: number | undefined) =>
     grams === undefined ? change((now) => ({ ...now, dip: undefined })) : set({ grams });
   const came = verdict.totals.dip;
+  const between = came && ranged(came.area_cm2.low, came.area_cm2.high, area);
   return (
     <Fold className="grid-helper" summary="Too many to count? Weigh them in water" open={!!dip}>
       <ol className="dip-how">
@@ -65,8 +66,8 @@ export function Dip({ roots, verdict, profile, change }: Props) {
       )}
       {came && (
         <p className="dip-came" role="status">
-          <b>{area(came.area_cm2.point)}</b> of root side, {ranged(came.area_cm2.low, came.area_cm2.high, area)}, about{" "}
-          {length(came.length_mm.point)} long. It stands in the place of what was estimated root by root.
+          <b>{area(came.area_cm2.point)}</b> of root side, {between}. About {length(came.length_mm.point)} long. It
+          stands in the place of what was estimated root by root.
           {!dip?.diameter_mm && (
             <>
               {" "}

@@ -1,0 +1,88 @@
+package e2e
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// rootedPlant is on the bench, out of its pot, with so many firm roots of a length read.
+func rootedPlant(t *testing.T, s *server, intake string, count, mm int) {
+	t.Helper()
+	today := time.Now().Format(time.DateOnly)
+	s.send(t, "POST", "/api/v1/plants", intake)
+	s.send(t, "POST", "/api/v1/plants/1/readings", `{"read_on":"`+today+`"}`)
+	s.send(t, "PUT", "/api/v1/readings/1", fmt.Sprintf(
+		`{"version":1,"read_on":%q,"reading":{"roots":[{"id":"a","count":%d,"segments":[{"length_mm":%d,"feel":"firm"}]}]}}`,
+		today, count, mm))
+}
+
+// labels are what the section says beside the pot.
+func (p *page) labels() string {
+	p.t.Helper()
+	const js = `() => [...document.querySelectorAll(".section-labels text")].map((e) => e.textContent).join("; ")`
+	return p.MustEval(js).Str()
+}
+
+// A slipper goes into pebbles with a reservoir, tips or not: the pot as deep as its roots, the
+// water below them, and where they start in the damp. A measured dry line goes before the table.
+func TestASlipperIntoMineralWithAReservoir(t *testing.T) {
+	for name, at := range map[string]size{"bench": bench, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			rootedPlant(t, s, `{"tag":"Brown roots","group":"slipper","leaf_count":6,"pot":"none","old_medium":"mineral"}`, 8, 140)
+			p := open(t, s.url+"/plants/1/home/house", at)
+			p.see(".house-it .headline", "Inorganic with reservoir: a pot of ") // what it grew in, and did not fail
+			p.see(".pot-form .why li", "does not coil: it is housed whole")
+			p.see(".pot-form .why li", "A reservoir from the first day")
+			p.see(".pot-fits", "This pot fits its living roots.")
+			p.see(".house-placement li", "has to lie in the damp")
+			shown := p.labels()
+			assert.Contains(t, shown, "base 13 mm lower")
+			assert.Contains(t, shown, "damp to ")
+			assert.Contains(t, shown, "water to 15 mm")
+
+			p.fill("Damp begins under the rim", "40")
+			p.see(".section-labels text", "measured")
+			p.fill("Its root ball hangs", "90")
+			p.see(".pot-form .why li", "90 mm as measured")
+			p.see(".house-it", "Saved")
+			p.MustReload().MustWaitLoad()
+			p.see(".section-labels text", "measured")
+			p.see(".pot-form .why li", "90 mm as measured")
+			p.fits(at.width)
+
+			p.visit(s.url + "/plants/1/home/do")
+			p.see(`[data-job="dry-line"]`, "Find the damp")
+			p.see(`[data-job="reuse"]`, "boiled or baked")
+			require.NotContains(t, strings.Join(codesOf(p), " "), "empty", "its reservoir is filled at once")
+		})
+	}
+}
+
+// A cattleya of six bulbs goes into bark: as wide as its bulbs and a season of the lead, and no
+// wider by a side on pot size that the plant takes for itself.
+func TestACattleyaOfSixBulbsIntoBark(t *testing.T) {
+	s := fresh(t)
+	rootedPlant(t, s, `{"tag":"Six bulbs","group":"cattleya","leaf_count":6,"bulb_count":6,"pot":"none","old_medium":"bark"}`, 9, 120)
+	p := open(t, s.url+"/plants/1/home/house", bench)
+	p.see(".house-it .headline", "Bark mix: a pot of ")
+	p.see(".pot-advice", "150 mm wide")
+	p.see(".pot-form .why li", "about 125 mm for 6 bulbs, and 1 season of its lead")
+	p.see(".house-placement li", "Oldest growth to the wall")
+	p.see(".house-parts", "Lives about 27 months at 20 °C")
+	assert.NotContains(t, p.labels(), "damp", "it drains")
+
+	p.visit(s.url + "/plants/1/home/decide")
+	p.tap("summary", "Differs from the house")
+	p.tap(`[data-side="pot_size"] label`, "Large, for years of peace")
+	p.visit(s.url + "/plants/1/home/house")
+	p.see(".pot-advice", "180 mm wide")
+	p.see(".pot-form .why li", "2 seasons of its lead")
+	p.visit(s.url + "/plants/1/home/do")
+	p.see(`[data-job="stir"]`, "it separates as it stands")
+}
