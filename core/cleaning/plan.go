@@ -157,6 +157,7 @@ func Draw(w Work) Plan {
 	if p.idle() {
 		p.jobs = map[string]*Job{}
 	}
+	p.virusBlade()
 	p.finish()
 	return p.plan()
 }
@@ -274,6 +275,19 @@ func (p *planner) cutting() {
 	}
 }
 
+// virusBlade says that alcohol is not enough for the blade where a virus is suspected.
+func (p *planner) virusBlade() {
+	blade, cuts := p.jobs["blade"]
+	if _, own := p.heard.Asked["own-blade"]; !own {
+		if _, own = p.heard.Asked["kit-limits"]; !own {
+			return
+		}
+	}
+	if cuts {
+		blade.Why = []knowledge.Text{p.Notes["virus-blade"]}
+	}
+}
+
 // badCase holds where a pest is many: it spins webs, or shows in more ways than one.
 func (p *planner) badCase() bool {
 	signs, many := p.p.Stands().Signs(), 0
@@ -312,9 +326,6 @@ func (p *planner) fromCauses() {
 		j.Do, j.Because = a.Words, because
 		if a.Code == "oil-soap-label" && p.p.Intake.TereteLeaves {
 			j.Do, j.Care = p.Notes["terete-instead"], caring([]string{"terete"})
-		}
-		if virus := p.Notes["virus-blade"]; a.Code == "own-blade" || a.Code == "kit-limits" {
-			p.add("blade").Why = []knowledge.Text{virus}
 		}
 		p.jobs[a.Code] = j
 		if j.Product == "oil" {

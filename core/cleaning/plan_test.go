@@ -293,3 +293,24 @@ func TestEveryJobOfATreatmentHasItsCautions(t *testing.T) {
 		}
 	}
 }
+
+// Common practice, no source: one in a hundred for a mild case, two for a bad one; where a virus is
+// suspected alcohol is not enough for the blade.
+func TestTreatmentGoesByTheCase(t *testing.T) {
+	v := caseOf("cymbidium")
+	v.Actions["oil-soap-label"] = []string{"Spider mites"}
+	v.Patient.Looks[0].Noted.Findings = patient.Findings{"stippled": patient.Present}
+	assert.Equal(t, 1.0, jobOf(t, v.draw(), "oil-soap-label").Percent)
+	v.Patient.Looks[0].Noted.Findings["moving-specks"] = patient.Present
+	assert.Equal(t, 2.0, jobOf(t, v.draw(), "oil-soap-label").Percent)
+	v.Patient.Looks[0].Noted.Findings = patient.Findings{"webs": patient.Present}
+	assert.Equal(t, 2.0, jobOf(t, v.draw(), "oil-soap-label").Percent)
+
+	v = caseOf("cymbidium")
+	v.Actions["own-blade"] = []string{"Virus suspected"}
+	v.Actions["cut-to-clean"] = []string{"Wilt fungus"}
+	plain := caseOf("cymbidium")
+	plain.Actions["cut-to-clean"] = []string{"Wilt fungus"}
+	assert.Contains(t, jobOf(t, v.draw(), "blade").Why[0].Value, "does not reliably undo a virus")
+	assert.NotContains(t, jobOf(t, plain.draw(), "blade").Why[0].Value, "does not reliably")
+}

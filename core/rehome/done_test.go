@@ -25,7 +25,8 @@ func TestWhatWasDoneIsKeptInCodesAndFigures(t *testing.T) {
 		profile := rapid.SampledFrom(taxa.All()).Draw(t, "group")
 		task := Task{
 			Route: rapid.SampledFrom(k.Routes).Draw(t, "route"), Pot: &pots.Pot{HeightMM: 90},
-			Organic: rapid.Bool().Draw(t, "organic"), Still: rapid.SampledFrom([]string{"stake", "skewer", "none"}).Draw(t, "still"),
+			Organic: rapid.Bool().Draw(t, "organic"), NoFlush: rapid.Bool().Draw(t, "no flush"),
+			Still: rapid.SampledFrom([]string{"stake", "skewer", "none"}).Draw(t, "still"),
 			Mixed: mixing([]media.Measured{
 				{Component: "bark-fine", Name: "Bark, fine", Litres: rapid.Float64Range(0, 9).Draw(t, "litres")},
 				{Component: "own", Name: "sea shells", Litres: 0.25},

@@ -109,7 +109,7 @@ func (k *Knowledge) Lead(
 		h.wish.DryTop = route.Reservoir && !mix.Settled.Wicks
 	}
 	h.needs = pots.NeedsOf(p, h.wish)
-	t := Task{Route: route, Clump: plan.Clump, Still: plan.Still}
+	t := Task{Route: route, Clump: plan.Clump, Still: plan.Still, NoFlush: k.noFlush(p)}
 	if t.Still == "" {
 		t.Still = StillFor(h.needs, Wobbles(p))
 	}
@@ -124,6 +124,11 @@ func (k *Knowledge) Lead(
 	w.Jobs, w.Task = k.Checklist(p, t, marks), t
 	w.Headline, w.Open = Headline(w.Jobs)
 	return w, nil
+}
+
+// noFlush holds for roots that take a reservoir at once, or that lived in mineral before.
+func (k *Knowledge) noFlush(p *patient.Patient) bool {
+	return pots.Table().AtOnce.Has(p.Profile.Code) || slices.Contains(k.Mineral, p.Stands().Medium())
 }
 
 // Basket is the way whose roots hang in the air.

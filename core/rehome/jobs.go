@@ -21,6 +21,7 @@ type Task struct {
 	Clump   bool      // leads to all sides
 	Organic bool      // the mix breaks down
 	Fine    bool      // it is of fine mineral pieces
+	NoFlush bool      // its roots need no flushing through
 	Mixed   []Mixing  // what to measure out
 	Care    []string  // cautions of what is mixed
 	Still   string    // how it is held still: stake, skewer, none
@@ -155,7 +156,7 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 	case row.Holds:
 		j.How = append(j.How, k.HoldStill[t.Still])
 	case row.Waters:
-		j.How = append(j.How, t.Route.FirstWater)
+		j.How = append(j.How, t.firstWater())
 	case row.Stands:
 		j.How = append(j.How, t.Route.Light, t.Route.Air)
 	}
@@ -171,6 +172,14 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 		}
 	}
 	return j
+}
+
+// firstWater is that of its way, where its roots have to be flushed through or not.
+func (t Task) firstWater() knowledge.Text {
+	if t.NoFlush && t.Route.NoFlush != nil {
+		return *t.Route.NoFlush
+	}
+	return t.Route.FirstWater
 }
 
 // Listed is the list of jobs as it can be marked.

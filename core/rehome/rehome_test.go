@@ -11,6 +11,7 @@ import (
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/race"
@@ -301,4 +302,33 @@ func TestCutsThatAreOpenGoFirst(t *testing.T) {
 	v = Table().Decide(sound.At(p.Now), race.Advised{})
 	require.Equal(t, PotIt, v.Decision)
 	assert.NotContains(t, v.Reasons, Table().CleanFirst)
+}
+
+// Common practice, no source: tree roots from organic medium are flushed through in pebbles;
+// slippers, kinds of the ground and roots that lived in pebbles are not. A slipper goes into
+// pebbles where it came from them, or its keeper prefers them.
+func TestWhoIsFlushedThroughInPebbles(t *testing.T) {
+	how := func(c Case) string {
+		c.Grade, c.MediumSide = roots.Good, disputes.Inorganic
+		w, err := Table().Lead(c.patient(), Plan{}, nil, race.Advised{}, Store{Shelf: media.Table().Component})
+		require.NoError(t, err)
+		require.Equal(t, "inorganic", w.Route.Code)
+		for _, j := range w.Jobs {
+			if j.Code == "first-water" {
+				return j.How[0].Value
+			}
+		}
+		return ""
+	}
+	assert.Contains(t, how(Case{Profile: group(t, "phalaenopsis"), OldMedium: "bark"}), "Every third day at first")
+	for _, c := range []Case{
+		{Profile: group(t, "slipper"), OldMedium: "bark"}, {Profile: group(t, "cymbidium"), OldMedium: "compost"},
+		{Profile: group(t, "phalaenopsis"), OldMedium: "mineral"},
+	} {
+		assert.Contains(t, how(c), "A flush each second week is enough")
+	}
+	kept := Case{Profile: group(t, "slipper"), Grade: roots.Rootless, OldMedium: "mineral"}
+	assert.Equal(t, "inorganic", advised(decide(kept)), "it grew in pebbles, and that did not fail")
+	kept.OldMedium = "bark"
+	assert.Equal(t, "slipper", advised(decide(kept)))
 }

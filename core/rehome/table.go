@@ -41,6 +41,7 @@ type Route struct {
 	Unsuited   []string         `yaml:"unsuited" json:"unsuited,omitempty" description:"groups it is not for"`
 	LookDays   knowledge.Number `yaml:"look_days" json:"look_days" required:"true" description:"to the first look"`
 	FirstWater knowledge.Text   `yaml:"first_water" json:"first_water" required:"true"`
+	NoFlush    *knowledge.Text  `yaml:"no_flush" json:"no_flush,omitempty" description:"its first water for roots that need no flushing through: kinds whose reservoir is filled at once, and plants from the same medium"`
 	Light      knowledge.Text   `yaml:"light" json:"light" required:"true"`
 	Air        knowledge.Text   `yaml:"air" json:"air" required:"true"`
 }

@@ -4737,6 +4737,8 @@ export interface components {
             /** @description what a plant is said to grow in after it */
             medium?: components["schemas"]["KnowledgeText"];
             name: string;
+            /** @description its first water for roots that need no flushing through: kinds whose reservoir is filled at once, and plants from the same medium */
+            no_flush?: components["schemas"]["KnowledgeText"];
             /** @description groups it is for */
             only?: string[];
             /** @description the plant itself is kept dry */
