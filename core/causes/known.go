@@ -207,7 +207,10 @@ func (n *knower) fromPlace() {
 		n.say("cold-night", lowest < least,
 			fmt.Sprintf("%s: nights of %.0f °C, and below %.0f °C it may be hurt", from, lowest, least))
 	}
-	if usual, _, known := p.Around().Nights(); known {
+	// Cool nights alone say nothing: they do where it should grow and does not.
+	stalls := l.Noted.Findings["growth-stalled"] == Present || l.Noted.Growth == patient.Idle ||
+		p.LeafSmaller() != nil && *p.LeafSmaller()
+	if usual, _, known := p.Around().Nights(); known && stalls {
 		n.say("cool-nights", usual < minima.Growth.Value,
 			fmt.Sprintf("%s: nights of %.0f °C, and it grows from %.0f °C on", from, usual, minima.Growth.Value))
 	}

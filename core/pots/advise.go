@@ -49,6 +49,8 @@ func (s *sizing) high() {
 	case reach == 0 && p.OldHighMM > 0:
 		hangs = p.OldHighMM - k.RimMM.Value
 		s.say(k.Coiled.Provenance, "As high as its old pot, %.0f mm: how far its roots reach is not known.", p.OldHighMM)
+	case reach > 0 && p.Usual:
+		s.say(k.Coiled.Provenance, "No root was measured: as deep as is usual for its group, %.0f mm. Say how far its root ball hangs.", reach)
 	case reach > 0 && reach < p.LongestMM:
 		s.say(k.Coiled.Provenance, "Its longest living root is %.0f mm; pliable, it hangs coiled %.0f mm deep.", p.LongestMM, reach)
 	case reach > 0:

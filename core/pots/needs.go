@@ -12,6 +12,7 @@ type Needs struct {
 	Group        string
 	RootML       float64 // volume of living root
 	LongestMM    float64 // the longest living root, from the base to the end of what lives
+	Usual        bool    // that is as usual for its group: no length was read
 	WidthMM      float64 // of such a root
 	HangsMM      float64 // how far the one that reaches deepest hangs; 0: by the longest
 	ReachMM      float64 // how far the root ball reaches below the base, measured; 0: not
@@ -112,6 +113,9 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 	}
 	if dip := r.After().Totals.Dip; dip != nil { // weighed in water: what lives of it, by surface
 		n.RootML = dip.VolumeML * r.After().Totals.LiveAreaCM2.Point / dip.AreaCM2.Point
+		if len(r.Left().Roots) == 0 && n.RootML > 0 {
+			n.LongestMM, n.Usual = p.Profile.RootLengthMM.Value, true
+		}
 	}
 	return n
 }

@@ -106,7 +106,6 @@ func (k *Knowledge) Lead(
 		if mix, err = h.mix(w.Asked, store.Shelf); err != nil {
 			return w, err
 		}
-		h.wish.DryTop = route.Reservoir && !mix.Settled.Wicks
 	}
 	h.needs = pots.NeedsOf(p, h.wish)
 	t := Task{Route: route, Clump: plan.Clump, Still: plan.Still, NoFlush: k.noFlush(p)}
@@ -171,14 +170,13 @@ type housing struct {
 
 // pot fills in pot, mix and section.
 func (h housing) pot(w *Way, still string, store Store) error {
-	k := pots.Table()
+	k, mix := pots.Table(), w.Mix
 	h.needs.FewRoots = h.needs.FewRoots || h.route.Shallow
-	size := k.Advise(h.needs)
-	w.Size, w.Pot = &size, &size.Pot
-	if h.plan.Pot != nil {
-		w.Pot = h.plan.Pot
+	h.size(w)
+	if h.dryTop(*w.Pot, mix) { // then its base sits lower, and the pot is deeper for it
+		h.needs.DryTop = true
+		h.size(w)
 	}
-	mix := w.Mix
 	fit := k.FitOf(*w.Pot, h.needs, media.Gaps(mix.Parts, store.Shelf), media.Table().Settling.Value)
 	w.Fit = &fit
 	var err error
@@ -201,6 +199,24 @@ func (h housing) pot(w *Way, still string, store Store) error {
 	})
 	w.Section = &section
 	return nil
+}
+
+// size finds the pot advised, and takes the one at hand before it.
+func (h housing) size(w *Way) {
+	size := pots.Table().Advise(h.needs)
+	w.Size, w.Pot = &size, &size.Pot
+	if h.plan.Pot != nil {
+		w.Pot = h.plan.Pot
+	}
+}
+
+// dryTop holds where grains leave the top of a pot dry above its water: as measured, else by how
+// high they draw it.
+func (h housing) dryTop(pot pots.Pot, mix *Mixed) bool {
+	if damp := h.plan.DryLineMM; damp != nil {
+		return *damp > pot.Rim()
+	}
+	return pot.WaterMM() > 0 && !mix.Settled.Wicks && pot.WaterMM()+mix.Rise.Value < pot.FillMM()
 }
 
 // mix is the mix chosen, or the one advised.
@@ -300,7 +316,7 @@ func (h housing) place(pot pots.Pot, mix *Mixed) []knowledge.Text {
 	if h.plan.DryTop && h.needs.Sympodial {
 		add("old-dry")
 	}
-	if pot.WaterMM() > 0 && !mix.Settled.Wicks && pot.WaterMM()+mix.Rise.Value < pot.FillMM() {
+	if h.needs.DryTop {
 		add("dry-top")
 	}
 	if len(mix.Parts) > 1 {
