@@ -256,13 +256,18 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 			Settled: settled[cause.Code], Findings: []Weighed{},
 		}
 	}
+	var noted []int
 	for f, s := range findings {
-		if s == notLooked {
-			continue
+		if s != notLooked {
+			noted = append(noted, f)
 		}
-		without := p.without(f, s)
+	}
+	without := make([][]float64, len(findings))
+	inParallel(noted, func(f int) { without[f] = p.without(f, findings[f]) })
+	for _, f := range noted {
+		s := findings[f]
 		for c := range all {
-			moved := decibans(oddsOf(p.chances[c]) / oddsOf(without[c]))
+			moved := decibans(oddsOf(p.chances[c]) / oddsOf(without[f][c]))
 			if math.Abs(moved) < worthNaming {
 				continue
 			}

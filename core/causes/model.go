@@ -151,7 +151,7 @@ func (m *model) weigh(findings []seen, settled []held) *posterior {
 		for in := s.sets[i]; in != 0; in &= in - 1 {
 			p.chances[bits.TrailingZeros64(in)] += w
 		}
-		if w > negligible/1000 {
+		if w > negligible/100 {
 			p.sets, p.weights = append(p.sets, s.sets[i]), append(p.weights, w)
 		}
 	}

@@ -3,7 +3,9 @@ package causes
 import (
 	"cmp"
 	"math"
+	"runtime"
 	"slices"
+	"sync"
 )
 
 // Check is a finding not yet looked for, and what looking promises.
@@ -47,6 +49,45 @@ type answers struct {
 	yes, no []float64
 }
 
+// meant is a mean of a theme.
+type meant struct {
+	all  float64
+	with []float64
+}
+
+// means are those of the themes of findings, by theme, each by itself.
+func (p *posterior) means(of []int) []meant {
+	list, seen := make([]meant, len(p.evidence)), make([]bool, len(p.evidence))
+	var themes []int
+	for _, f := range of {
+		if theme := p.model.findings[f].theme; !seen[theme] {
+			seen[theme], themes = true, append(themes, theme)
+		}
+	}
+	inParallel(themes, func(theme int) {
+		list[theme].all, list[theme].with = p.mean(theme, p.evidence[theme].theme)
+	})
+	return list
+}
+
+// inParallel does something with each of a list on as many processors as there are.
+func inParallel(list []int, do func(int)) {
+	next := make(chan int, len(list))
+	for _, of := range list {
+		next <- of
+	}
+	close(next)
+	var wait sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		wait.Go(func() {
+			for of := range next {
+				do(of)
+			}
+		})
+	}
+	wait.Wait()
+}
+
 // answers works out what looking for a finding would make of every cause.
 func (p *posterior) answers(w witness, theme float64, with []float64) answers {
 	gain := w.hit - w.wrong
@@ -88,17 +129,16 @@ func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c clues,
 	var checks []Check
 	urgent, urgentRate := -1, 0.0
 	question := k.inQuestion(p, settled, alarms)
-	theme, themeOf, with := 0.0, -1, []float64(nil)
+	var open []int
 	for _, f := range k.byTheme {
+		if findings[f] == notLooked && c.applies(k.Findings[f]) && k.inTurn(k.Findings[f], findings) {
+			open = append(open, f)
+		}
+	}
+	means := p.means(open)
+	for _, f := range open {
 		fd, w := k.Findings[f], p.model.findings[f]
-		if findings[f] != notLooked || !c.applies(fd) || !k.inTurn(fd, findings) {
-			continue
-		}
-		if themeOf != w.theme {
-			theme, with = p.mean(w.theme, p.evidence[w.theme].theme)
-			themeOf = w.theme
-		}
-		a := p.answers(w, theme, with)
+		a := p.answers(w, means[w.theme].all, means[w.theme].with)
 		minutes := k.minutes(fd, c.Unpotted)
 		bits, alarming := 0.0, 0.0
 		settles := false

@@ -317,7 +317,7 @@ func (m *model) outcome(method Method) Outcome {
 		d := m.plants[run]
 		losses[run] = d.firstLoss(w)
 		fates[run] = d.live(w, days, func(day int, share float64) {
-			counts[day][int(math.Min(math.Max(share, 0), 1)*bins)]++
+			counts[day][int(min(max(share, 0), 1)*bins)]++
 		})
 	}
 	o := Outcome{

@@ -154,39 +154,37 @@ type flow struct {
 func (r *rates) hours(from, n int, water, supply, stop float64) (float64, flow) {
 	// Roots fill what is left by a share of it, and never more than they can.
 	share := min(1, supply*r.perG)
-	var f flow
-	h := from
-	for i := range n {
-		if h == hoursADay {
-			h = 0
-		}
-		loss, taken := r.shut[h], (r.full-water)*share
-		if taken > supply {
-			taken = supply
-		}
-		if extra := r.extra[h]; extra > 0 && taken > 0 {
-			if open := (water - r.below) * r.slope; open > 0 {
-				if open < 1 {
-					extra *= open
+	full, below, slope := r.full, r.below, r.slope
+	taking, losing := 0.0, 0.0
+	for done := 0; done < n; from = 0 {
+		for h := from; h < hoursADay && done < n; h++ {
+			loss, taken := r.shut[h], (full-water)*share
+			if taken > supply {
+				taken = supply
+			}
+			if extra := r.extra[h]; extra > 0 && taken > 0 {
+				if open := (water - below) * slope; open > 0 {
+					if open < 1 {
+						extra *= open
+					}
+					if cover := taken * r.once[h]; cover < 1 {
+						extra *= cover
+					}
+					loss += extra
 				}
-				if cover := taken * r.once[h]; cover < 1 {
-					extra *= cover
-				}
-				loss += extra
+			}
+			if loss > water+taken {
+				loss = water + taken
+			}
+			water += taken - loss
+			taking, losing = taking+taken, losing+loss
+			done++
+			if water < stop {
+				return water, flow{taking, losing, done}
 			}
 		}
-		if loss > water+taken {
-			loss = water + taken
-		}
-		water += taken - loss
-		f.taken, f.lost = f.taken+taken, f.lost+loss
-		if water < stop {
-			f.hours = i + 1
-			break
-		}
-		h++
 	}
-	return water, f
+	return water, flow{taking, losing, 0}
 }
 
 // supply is what wet roots could take up in an hour, g: the old ones, and the new
@@ -197,7 +195,7 @@ func (d *drawn) supply(w *way, day float64) float64 {
 
 // newM2 is the side area of the new roots that drink.
 func (d *drawn) newM2(w *way, day float64) float64 {
-	grown := (math.Max(0, day-d.rest)*w.pace - d.tipDays) * d.growth
+	grown := (max(0, day-d.rest)*w.pace - d.tipDays) * d.growth
 	if !(grown > w.reachMM) { // also when no tip ever comes
 		return 0
 	}
