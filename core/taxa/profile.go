@@ -106,10 +106,5 @@ func (p Profile) IsClimber() bool { return p.Climbs.Value == "yes" }
 // MovesAnyTime holds for groups that bear a move at any time of their growth.
 func (p Profile) MovesAnyTime() bool { return p.Moves.Value == "any time" }
 
-// Rests holds for groups with a rest of their own.
-func (p Profile) Rests() bool {
-	return p.Rest.Value != "none" && !strings.Contains(p.Rest.Value, "slight")
-}
-
 // KeepsSpike holds for groups whose green spike is never cut: it flowers again.
 func (p Profile) KeepsSpike() bool { return p.GreenSpike.Value == "never cut" }

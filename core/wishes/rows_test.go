@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/core/disputes"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
@@ -41,6 +42,12 @@ func TestEveryAnswerOfTheTableIsGiven(t *testing.T) {
 		Profile: well, Now: (drawer{}).noon(), Intake: patient.Intake{Replaceable: "never"},
 		Looks: []patient.Look{{On: today,
 			Noted: patient.Inspection{Findings: patient.Findings{"nothing-firm": patient.Present}}}},
+	}, wishes.Ask{})
+	nobile, _ := taxa.Find("dendrobium-deciduous")
+	see(&patient.Patient{
+		Profile: nobile, Now: (drawer{}).noon(), House: patient.House{South: true},
+		Intake: patient.Intake{Pot: "clear"},
+		Sides:  patient.Sides{disputes.WinterRest: disputes.Strict},
 	}, wishes.Ask{})
 	for _, w := range wishes.Table().Wishes {
 		for row := range w.Rows {
@@ -103,5 +110,22 @@ func TestAHeldPlantIsWateredAsItIsHeld(t *testing.T) {
 		require.True(t, ok)
 		assert.Equal(t, want, a.Row, way)
 		assert.Equal(t, want == "soak", a.Answer == wishes.Yes, way)
+	}
+}
+
+// A cymbidium is never dry, whatever side its house takes on the winter rest: common practice, no
+// source.
+func TestAStrictRestIsForKindsThatRestDry(t *testing.T) {
+	row := func(code string) string {
+		kind, _ := taxa.Find(code)
+		a, _ := wishes.Table().Answer(&patient.Patient{
+			Profile: kind, Now: (drawer{}).noon(), House: patient.House{South: true},
+			Sides: patient.Sides{disputes.WinterRest: disputes.Strict}, Intake: patient.Intake{Pot: "clear"},
+		}, "water", wishes.Ask{})
+		return a.Row
+	}
+	assert.Equal(t, "strict-rest", row("dendrobium-deciduous"))
+	for _, code := range []string{"cymbidium", "cattleya", "other-epiphyte", "slipper", "zygopetalum"} {
+		assert.NotEqual(t, "strict-rest", row(code), code)
 	}
 }

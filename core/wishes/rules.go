@@ -219,7 +219,8 @@ func (a *asked) amount(row string) string {
 
 // strictRest holds in the cool season for kinds that rest, where its side keeps that by the season.
 func (a *asked) strictRest() bool {
-	return a.p.Side(disputes.WinterRest) == disputes.Strict && a.p.Profile.Rests() && (a.resting() || a.winter())
+	return a.p.Side(disputes.WinterRest) == disputes.Strict && Table().DryRest.Has(a.p.Profile.Code) &&
+		(a.resting() || a.winter())
 }
 
 // waterHeld is by the way in which it is held.

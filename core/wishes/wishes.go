@@ -56,6 +56,7 @@ type Figures struct {
 type Knowledge struct {
 	Figures     Figures         `yaml:"figures" json:"figures" required:"true"`
 	AnyTime     knowledge.Codes `yaml:"any_time" json:"any_time" required:"true" description:"kinds that change their medium at any time, beside those that move at any time"`
+	DryRest     knowledge.Codes `yaml:"dry_rest" json:"dry_rest" required:"true" description:"kinds that are kept dry through their rest"`
 	BigPots     knowledge.Codes `yaml:"big_pots" json:"big_pots" required:"true" description:"kinds that fill a big pot"`
 	Products    knowledge.Codes `yaml:"products" json:"products" required:"true" description:"actions of causes that name a product"`
 	NotOnTerete knowledge.Codes `yaml:"not_on_terete" json:"not_on_terete" required:"true" description:"those that terete leaves never get"`

@@ -6061,6 +6061,8 @@ export interface components {
             any_time: components["schemas"]["KnowledgeCodes"];
             /** @description kinds that fill a big pot */
             big_pots: components["schemas"]["KnowledgeCodes"];
+            /** @description kinds that are kept dry through their rest */
+            dry_rest: components["schemas"]["KnowledgeCodes"];
             figures: components["schemas"]["WishesFigures"];
             /** @description those that terete leaves never get */
             not_on_terete: components["schemas"]["KnowledgeCodes"];
