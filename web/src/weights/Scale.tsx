@@ -4,6 +4,7 @@ import { ask, client } from "../api/client";
 import { scales } from "../api/queries";
 import { figure } from "../words";
 import { run } from "../parts/run";
+import "./weights.css";
 
 /** What a scale on this machine shows. One tap takes it, once it is still. */
 export function Scale({ onTake }: { onTake: (grams: number) => void }) {
