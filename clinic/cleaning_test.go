@@ -366,6 +366,33 @@ func TestASprayCheckedOffIsARoundOfTheTreatment(t *testing.T) {
 	assert.Empty(t, list, "taken back with the job")
 }
 
+// Soap is a round against the kind of scale that is being treated; where none is, the commoner one.
+func TestARoundIsOfTheKindThatIsTreated(t *testing.T) {
+	c := newClinic(t)
+	rounds := func(tag string, begun bool) map[string]int {
+		p := confirmed(t, c, patient.Intake{Tag: tag, Group: "cattleya"},
+			patient.Inspection{Findings: patient.Findings{"scale-bumps": "present"}}, "scale")
+		if begun {
+			_, err := c.Treating.StartCourse(
+				t.Context(), p.ID, pests.Course{Pest: "soft-scale", Rounds: []string{"2030-03-20"}})
+			require.NoError(t, err)
+		}
+		job := jobIn(t, mustPlan(t, c, p.ID), "oil-soap-label")
+		acknowledged(t, c, "", job)
+		_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: job.Code, State: "done"})
+		require.NoError(t, err)
+		list, err := c.Treating.Courses(t.Context(), p.ID)
+		require.NoError(t, err)
+		by := map[string]int{}
+		for _, course := range list {
+			by[course.Course.Pest] = len(course.Course.Rounds)
+		}
+		return by
+	}
+	assert.Equal(t, map[string]int{"soft-scale": 2}, rounds("A", true))
+	assert.Equal(t, map[string]int{"scale": 1}, rounds("B", false))
+}
+
 func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 	c := newClinic(t)
 	place, err := c.Places.AddPlace(

@@ -378,6 +378,7 @@ func TestARootMassWeighedInWater(t *testing.T) {
 	putOnBench(p, "Sill 9", "Phalaenopsis and kin")
 	p.tap("summary", "Weigh them in water")
 	p.fill("The jug shows", "25")
+	// By hand: 40 · 25/5, and 24 over a quarter thicker to 26 over a quarter thinner; a little is 5 to 30 %.
 	p.see(".dip-came", "200 cm² of root side, 154–260 cm²")
 	p.see(".lead", "Weighed in water, not felt yet.")
 	p.tap("[data-field='How much of it is firm?'] label", "A little")

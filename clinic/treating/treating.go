@@ -360,25 +360,24 @@ func RoundDone(ctx context.Context, v *record.Visit, j cleaning.Job, state work.
 	if j.Product == "" {
 		return nil
 	}
-	against := pests.Against(j.Product, v.Heard().Acted)
-	running := map[string]bool{} // causes of which a kind is treated already
-	for _, pest := range against {
-		row, err := openCourseOf(ctx, v, pest.Code)
-		if err != nil {
-			return err
-		}
-		running[pest.Cause()] = running[pest.Cause()] || row != nil
-	}
-	for _, pest := range against {
-		if row, err := openCourseOf(ctx, v, pest.Code); err != nil || row == nil && (pest.Of != "" ||
-			running[pest.Cause()]) {
+	for _, kinds := range pests.Against(j.Product, v.Heard().Acted) {
+		var treated []pests.Pest
+		for _, kind := range kinds {
+			row, err := openCourseOf(ctx, v, kind.Code)
 			if err != nil {
 				return err
 			}
-			continue // another kind of it, or none was said: then the commoner one is begun
+			if row != nil {
+				treated = append(treated, kind)
+			}
 		}
-		if err := roundOf(ctx, v, pest, state, markedOn); err != nil {
-			return err
+		if len(treated) == 0 {
+			treated = kinds[:1] // which kind was not said
+		}
+		for _, kind := range treated {
+			if err := roundOf(ctx, v, kind, state, markedOn); err != nil {
+				return err
+			}
 		}
 	}
 	return nil

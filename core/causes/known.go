@@ -174,8 +174,8 @@ func MediumOld(p *patient.Patient) bool {
 // warmth of its place, with the words for it; of a medium that is not known the table's figure.
 func mediumLives(p *patient.Patient) (months float64, in string) {
 	k := media.Table()
-	code, ok := k.OldMedia[p.Stands().Medium()]
-	c, _ := k.Component(code)
+	first, ok := k.OldMedia[p.Stands().Medium()]
+	c, _ := k.Component(first.Value)
 	if !ok || c.LifeMonths == nil {
 		months = Table().Figures.MediumOldMonths.Value
 		return months, fmt.Sprintf("a medium lives about %.0f months", months)
@@ -211,8 +211,11 @@ func (n *knower) fromPlace() {
 	stalls := l.Noted.Findings["growth-stalled"] == Present || l.Noted.Growth == patient.Idle ||
 		p.LeafSmaller() != nil && *p.LeafSmaller()
 	if usual, _, known := p.Around().Nights(); known && stalls {
-		n.say("cool-nights", usual < minima.Growth.Value,
-			fmt.Sprintf("%s: nights of %.0f °C, and it grows from %.0f °C on", from, usual, minima.Growth.Value))
+		words := fmt.Sprintf("%s: nights of %.0f °C, and it grows from %.0f °C on", from, usual, minima.Growth.Value)
+		if minima.By != "" {
+			words += ", as claimed by its " + minima.By
+		}
+		n.say("cool-nights", usual < minima.Growth.Value, words)
 	}
 	if humid := p.Around().Humid(); humid != "" && humid != patient.BetweenHumid {
 		n.say("dry-air", humid == patient.Dry, from+": how humid its air is")

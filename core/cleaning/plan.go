@@ -36,6 +36,7 @@ type planTable struct {
 	Jobs    []entry                   `yaml:"jobs"`
 	Actions []entry                   `yaml:"actions"`
 	BadCase knowledge.Codes           `yaml:"bad_case"`
+	Alone   knowledge.Codes           `yaml:"bad_alone"` // bad by itself
 	Notes   map[string]knowledge.Text `yaml:"notes"`
 }
 
@@ -290,13 +291,16 @@ func (p *planner) virusBlade() {
 
 // badCase holds where a pest is many: it spins webs, or shows in more ways than one.
 func (p *planner) badCase() bool {
-	signs, many := p.p.Stands().Signs(), 0
-	for _, code := range p.BadCase.Values {
-		if signs[code] == causes.Present {
-			many++
+	signs := p.p.Stands().Signs()
+	count := func(of knowledge.Codes) (n int) {
+		for _, code := range of.Values {
+			if signs[code] == causes.Present {
+				n++
+			}
 		}
+		return n
 	}
-	return signs["webs"] == causes.Present || many > 1
+	return count(p.Alone) > 0 || count(p.BadCase) > 1
 }
 
 // fromCauses takes in what the causes ask for.

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"therapeon/core/causes"
+	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
@@ -95,7 +96,7 @@ func (d *decider) classOf(s Sign) string {
 	if s.InCool != nil && d.season == patient.Cool {
 		class = s.InCool.Value
 	}
-	if s.InMineral != nil && d.p.Stands().Medium() == "mineral" && !d.has("chewed-tips") {
+	if s.InMineral != nil && media.Table().Mineral.Has(d.p.Stands().Medium()) && !d.has("chewed-tips") {
 		class = s.InMineral.Value
 	}
 	return class
@@ -132,7 +133,7 @@ func (d *decider) class() string {
 		}
 		raise(to, "drowning")
 	}
-	mineral := d.p.Stands().Medium() == "mineral"
+	mineral := media.Table().Mineral.Has(d.p.Stands().Medium())
 	if slices.ContainsFunc(d.Eats.Values, d.p.ActsOn) && !mineral {
 		to := Soon
 		if slices.ContainsFunc(d.Eats.Values, d.confirmed) {

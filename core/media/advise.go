@@ -58,7 +58,7 @@ func (k *Knowledge) Advise(a Ask) (Advised, bool) {
 		out.Reasons = append(out.Reasons, adj.Words)
 		adj.Add = slices.DeleteFunc(slices.Clone(adj.Add), func(code string) bool {
 			return slices.Contains(k.Never[a.Origin].Parts, code) ||
-				a.NoMoss && k.isMoss(code) || a.NoLime && code == "limestone"
+				a.NoMoss && k.Moss.Has(code) || a.NoLime && k.limes(code)
 		})
 		if len(adj.Add) == 0 {
 			out.Reasons = out.Reasons[:len(out.Reasons)-1]
@@ -125,15 +125,17 @@ func (k *Knowledge) spare(out *Advised, a Ask) {
 	}
 }
 
-func (k *Knowledge) isMoss(code string) bool {
-	return slices.Contains(k.Never["limestone"].Parts, code)
+// limes holds for a component that brings lime.
+func (k *Knowledge) limes(code string) bool {
+	c, _ := k.Component(code)
+	return c.Lime
 }
 
 // uncrushed are components, or what goes in instead of those that thick roots crush.
 func (k *Knowledge) uncrushed(codes []string) []string {
 	list := make([]string, len(codes))
 	for i, code := range codes {
-		list[i] = cmp.Or(k.Crushed[code], code)
+		list[i] = cmp.Or(k.Crushed[code].Value, code)
 	}
 	return list
 }
@@ -177,7 +179,7 @@ func (a Ask) adjustments(k *Knowledge) []string {
 			break
 		}
 	}
-	if a.Origin == "rock" || a.Origin == "litter" || a.Origin == "limestone" {
+	if _, ok := k.Adjust[a.Origin]; ok {
 		list = append(list, a.Origin)
 	}
 	return list

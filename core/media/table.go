@@ -103,8 +103,11 @@ type Knowledge struct {
 	HeldOpen      HeldOpen                    `yaml:"held_open" json:"held_open" required:"true"`
 	Never         map[string]LeftOut          `yaml:"never" json:"never" required:"true" description:"by where a plant grows"`
 	Contradict    knowledge.Text              `yaml:"contradict" json:"contradict" required:"true" description:"said where what is known of its parents does not go together"`
-	OldMedia      map[string]string           `yaml:"old_media" json:"old_media" required:"true" description:"component that ages first, by the word of an intake for a medium"`
-	Crushed       map[string]string           `yaml:"crushed" json:"crushed" required:"true" description:"what thick roots crush, and what goes in instead"`
+	Mineral       knowledge.Codes             `yaml:"mineral_media" json:"mineral_media" required:"true" description:"words of an intake for media that do not rot"`
+	Organic       knowledge.Codes             `yaml:"organic_media" json:"organic_media" required:"true"`
+	Moss          knowledge.Codes             `yaml:"moss" json:"moss" required:"true" description:"components that are moss"`
+	OldMedia      map[string]knowledge.Text   `yaml:"old_media" json:"old_media" required:"true" description:"component that ages first, by the word of an intake for a medium"`
+	Crushed       map[string]knowledge.Text   `yaml:"crushed" json:"crushed" required:"true" description:"what thick roots crush, and what goes in instead"`
 	CrushedWords  knowledge.Text              `yaml:"crushed_words" json:"crushed_words" required:"true"`
 	CrushesFromMM knowledge.Number            `yaml:"crushes_from_mm" json:"crushes_from_mm" required:"true"`
 	FineShare     knowledge.Number            `yaml:"fine_share" json:"fine_share" required:"true"`

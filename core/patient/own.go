@@ -1,8 +1,6 @@
 package patient
 
 import (
-	"fmt"
-
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 )
@@ -12,7 +10,7 @@ type Minima struct {
 	Growth knowledge.Number
 	Injury knowledge.Estimate
 	Most   float64 // the warmest day that it bears
-	From   string  // what is followed where figures of its own differ from those of its group, in words
+	By     string  // whose figure that of growth is: maker or genus; empty: its group's
 }
 
 // Minima are those of its group, or of its own: what is claimed of it by the side it follows where
@@ -21,7 +19,7 @@ func (p Around) Minima() Minima {
 	m := Minima{Growth: p.Profile.GrowthMinC, Injury: p.Profile.InjuryMinC}
 	_, m.Most = p.Profile.RangeC()
 	take := func(c Claim) {
-		m.Growth.Value, m.From = *c.LowC, fmt.Sprintf("By the %s it grows from %g °C on.", c.By, *c.LowC)
+		m.Growth.Value, m.By = *c.LowC, c.By
 	}
 	side := p.Side(disputes.CareFigures)
 	for _, c := range p.Intake.Claims {

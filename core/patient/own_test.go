@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"therapeon/core/disputes"
 	"therapeon/core/taxa"
@@ -53,4 +54,14 @@ func TestALeafAgainstOneThatIsNormalForIt(t *testing.T) {
 	assert.Nil(t, p.LeafSmaller())
 	p.Intake.UsualLeafMM = &usual
 	assert.True(t, *p.LeafSmaller())
+}
+
+func TestAClaimOfANightWarmerThanItsDay(t *testing.T) {
+	low, high := 25.0, 20.0
+	in := Intake{Claims: []Claim{{By: "maker", LowC: &high, HighC: &low}, {By: "genus", LowC: &low, HighC: &high}}}
+	faults := in.Faults()
+	require.Len(t, faults, 1)
+	assert.Equal(t, "claims[1].low_c", faults[0].Field)
+	in.Claims = in.Claims[:1]
+	assert.Empty(t, in.Faults())
 }

@@ -90,7 +90,7 @@ const (
 
 // Parent is a parent of a hybrid, or the species itself, and where it grows.
 type Parent struct {
-	Name  string `json:"name" required:"true" validate:"required,notblank,max=80"`
+	Name  string `json:"name,omitempty" validate:"max=80"`
 	Grows string `json:"grows,omitempty" validate:"omitempty,oneof=tree rock litter limestone"`
 }
 
@@ -152,6 +152,16 @@ func (in Intake) Faults() fault.List {
 			Limit: fmt.Sprintf("at most %d", in.LeafCount),
 			Value: len(in.Blades),
 		}}
+	}
+	for i, c := range in.Claims {
+		if c.LowC != nil && c.HighC != nil && *c.LowC > *c.HighC {
+			return fault.List{{
+				Field: fmt.Sprintf("claims[%d].low_c", i),
+				Words: "The night it grows from is warmer than the day it bears. Correct one of the two.",
+				Limit: fmt.Sprintf("at most %g °C", *c.HighC),
+				Value: *c.LowC,
+			}}
+		}
 	}
 	return nil
 }

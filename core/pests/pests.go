@@ -53,12 +53,19 @@ var Table = sync.OnceValue(func() *Knowledge {
 	return &k
 })
 
-// Against are the pests, of causes that are acted on, against which a product is a round.
-func Against(product string, acted []string) []Pest {
-	var list []Pest
+// Against are the pests against which a product is a round, those of each cause that is acted on
+// together, the commonest first.
+func Against(product string, acted []string) [][]Pest {
+	var list [][]Pest
 	for _, pest := range Table().Pests {
-		if slices.Contains(acted, pest.Cause()) && slices.Contains(pest.Products, product) {
-			list = append(list, pest)
+		if !slices.Contains(acted, pest.Cause()) || !slices.Contains(pest.Products, product) {
+			continue
+		}
+		i := slices.IndexFunc(list, func(kinds []Pest) bool { return kinds[0].Cause() == pest.Cause() })
+		if i < 0 {
+			list = append(list, []Pest{pest})
+		} else {
+			list[i] = append(list[i], pest)
 		}
 	}
 	return list

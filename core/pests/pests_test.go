@@ -331,7 +331,12 @@ func TestWhatIsDueByADay(t *testing.T) {
 func TestAProductIsARoundAgainstThePestsActedOn(t *testing.T) {
 	got := Against("oil", []string{"thirst", "spider-mites", "fungus-gnats"})
 	require.Len(t, got, 1)
-	assert.Equal(t, "spider-mites", got[0].Code)
+	require.Len(t, got[0], 1)
+	assert.Equal(t, "spider-mites", got[0][0].Code)
+	kinds := Against("oil", []string{"scale"})
+	require.Len(t, kinds, 1, "one cause")
+	require.Len(t, kinds[0], 2, "of two kinds")
+	assert.Equal(t, "scale", kinds[0][0].Code, "the commoner first")
 	assert.Empty(t, Against("oil", []string{"thirst"}))
 	assert.Empty(t, Against("", []string{"spider-mites"}))
 }

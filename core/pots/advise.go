@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 )
 
@@ -87,9 +88,9 @@ func (k *Knowledge) atOnce(p Needs) bool { return p.Hung || k.AtOnce.Has(p.Group
 func (s *sizing) wide() {
 	k, p := s.Knowledge, s.p
 	base, from := k.base(p)
-	seasons, spacing := k.Seasons["organic"], of(k.SpacingMM, p.Group)
+	seasons, spacing := k.Seasons[string(disputes.SmallPot)], of(k.SpacingMM, p.Group)
 	if p.Spacious {
-		seasons = k.Seasons["mineral"]
+		seasons = k.Seasons[string(disputes.FreePot)]
 	}
 	wants := base + 2*k.BesideMM.Value
 	if p.Sympodial {
@@ -120,7 +121,9 @@ func (s *sizing) wide() {
 func (s *sizing) few(wants float64) {
 	k, p := s.Knowledge, s.p
 	if p.Mineral {
-		s.why = append(s.why, k.FreeWhy)
+		if p.Spacious {
+			s.why = append(s.why, k.FreeWhy)
+		}
 		return
 	}
 	low := k.ShallowMM.Value + k.CrockMM.Value + k.RimMM.Value

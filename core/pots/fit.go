@@ -65,7 +65,7 @@ func (f *Fit) judge(k *Knowledge, pot Pot, p Needs, reach float64) {
 	if !k.stands(pot) {
 		worst("topples", k.TopplesWhy.Provenance, "%s", k.TopplesWhy.Value)
 	}
-	if !p.Mineral && !p.Spacious && f.RootShare < k.LeastShare.Value && !k.shallow(pot) &&
+	if !p.Mineral && f.RootShare < k.LeastShare.Value && !k.shallow(pot) &&
 		f.VolumeL > k.Advise(p).VolumeL {
 		worst(
 			"big",

@@ -71,7 +71,6 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 		OldMM:     p.Intake.OldPotMM,
 		OldHighMM: p.Intake.OldPotHighMM,
 		Mineral:   w.Mineral,
-		Spacious:  spacious(p, w),
 		DryTop:    w.DryTop,
 		Hung:      w.Hung,
 		Sympodial: p.Profile.Sympodial(),
@@ -87,6 +86,7 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 		LongestMM:    p.Given.LongestMM,
 		FewRoots:     p.Condition().GradeLeft() == roots.Unread || p.Condition().GradeLeft().Few(),
 	}
+	n.Spacious = spacious(p, w, n.FewRoots)
 	if own := p.Condition().GrowthMM(); own != nil {
 		n.GrowthMMDay, n.GrowthOwn = *own, true
 	}
@@ -121,13 +121,13 @@ func NeedsOf(p *patient.Patient, w Wish) Needs {
 }
 
 // spacious holds where there is room for two seasons, by the side the plant follows on the size
-// of its pot, else by its medium.
-func spacious(p *patient.Patient, w Wish) bool {
+// of its pot, else by its medium; never round few roots in what rots.
+func spacious(p *patient.Patient, w Wish, few bool) bool {
 	switch p.Side(disputes.PotSize) {
 	case disputes.SmallPot:
 		return false
 	case disputes.FreePot:
-		return true
+		return w.Mineral || !few
 	}
 	return w.Mineral
 }
@@ -139,9 +139,32 @@ func HousesAerial(p *patient.Patient) bool {
 	case disputes.SoakAndPot:
 		return true
 	case disputes.PotIfFew:
-		return p.Condition().Aerial() && p.Condition().GradeLeft().Few()
+		return p.Condition().Aerial() && fewPotted(p)
 	}
 	return false
+}
+
+// fewPotted holds where what lives below the surface is too little for what it has to feed, or
+// where that is not known, less than what lives in the air.
+func fewPotted(p *patient.Patient) bool {
+	r := p.Roots()
+	if r == nil || r.After().Totals.Dip != nil { // weighed, it was not read root by root
+		return p.Condition().GradeLeft().Few()
+	}
+	potted, airy := 0.0, 0.0 // cm²
+	for i, root := range r.Left().Roots {
+		for _, s := range r.After().Roots[i].Stretches {
+			switch cm2 := float64(root.Count) * roots.SideAreaCM2(s.DiameterMM, s.ToMM-s.FromMM); {
+			case !s.State.IsLive():
+			case root.Depth == roots.Aerial:
+				airy += cm2
+			default:
+				potted += cm2
+			}
+		}
+	}
+	feeds := p.Condition().Reader(r.On).FeedsCM2()
+	return feeds == 0 && potted < airy || potted < feeds*roots.Known().Figures.PoorFed.Value
 }
 
 // The most roots of one plant, and of one batch, that a section draws.

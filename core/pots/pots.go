@@ -177,7 +177,7 @@ type Knowledge struct {
 	StiffFromMM  knowledge.Number            `yaml:"stiff_from_mm" json:"stiff_from_mm" required:"true"`
 	StandsOn     knowledge.Number            `yaml:"stands_on" json:"stands_on" required:"true" description:"width of the foot over the height"`
 	SpanShare    knowledge.Number            `yaml:"span_share" json:"span_share" required:"true"`
-	Seasons      map[string]knowledge.Number `yaml:"seasons" json:"seasons" required:"true" description:"of a lead, in organic and mineral media"`
+	Seasons      map[string]knowledge.Number `yaml:"seasons" json:"seasons" required:"true" description:"of a lead, by the side on the size of the pot"`
 	ShallowMM    knowledge.Number            `yaml:"shallow_medium_mm" json:"shallow_medium_mm" required:"true"`
 	BallSpread   knowledge.Number            `yaml:"root_ball_spread" json:"root_ball_spread" required:"true"`
 	HoleRowsMM   knowledge.Number            `yaml:"hole_rows_mm" json:"hole_rows_mm" required:"true"`

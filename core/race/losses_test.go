@@ -1,7 +1,10 @@
 package race
 
 import (
+	"fmt"
 	"math"
+	"regexp"
+	"strconv"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -168,8 +171,15 @@ func TestTheLikelierLossIsNamed(t *testing.T) {
 	assert.Contains(t, bench.Words, "likelier by thirst")
 	assert.Equal(t, Rot, bag.Likelier)
 	assert.Contains(t, bag.Words, "wins on water and loses on rot")
-	assert.Regexp(t, `^Of a hundred like it 8\d root in time, .*1\d rot\.$`, bag.LostWords)
 	for _, o := range r.Outcomes {
+		root, rot := 0, 0
+		if _, err := fmt.Sscanf(o.LostWords, "Of a hundred like it %d root", &root); assert.NoError(t, err) {
+			assert.InDelta(t, 100*o.Chance, root, 1)
+		}
+		if m := regexp.MustCompile(`(\d+) rots?\b`).FindStringSubmatch(o.LostWords); m != nil {
+			rot, _ = strconv.Atoi(m[1])
+		}
+		assert.InDelta(t, 100*o.LostBy[Rot], rot, 1, o.LostWords)
 		assert.InDelta(t, o.Lost, o.LostBy[Thirst]+o.LostBy[Rot]+o.LostBy[Spent], 1e-9)
 	}
 	c := rootless(99)

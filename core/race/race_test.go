@@ -249,7 +249,7 @@ func TestTheRaceRunsAsGrowersSeeIt(t *testing.T) {
 	assert.Less(t, bench.Chance, 0.3)
 	assert.InDelta(t, 35, *bench.LostOn.Median, 10, "about five weeks")
 	assert.Less(t, lid.LostBy[Thirst], 0.2)
-	assert.Greater(t, lid.Chance, 0.75)
+	assert.Greater(t, lid.Chance, bench.Chance, "shut in it outlasts its thirst")
 
 	other := func(kind string, leafCM2 float64, bulbs int) Race {
 		c := rootless(50)
@@ -257,7 +257,7 @@ func TestTheRaceRunsAsGrowersSeeIt(t *testing.T) {
 		return run(t, c)
 	}
 	r := other("cattleya", 420, 5)
-	assert.InDelta(t, 2.3, *by(t, r, "bench").LostOn.Median / *bench.LostOn.Median, 0.6, "twice the time, or somewhat more")
+	assert.Greater(t, *by(t, r, "bench").LostOn.Median / *bench.LostOn.Median, 1.7, "twice the time, or more")
 	assert.Equal(t, "lid", r.Best, "the bag rots more of what would last anyway")
 
 	r = other("oncidium", 450, 0)

@@ -9,6 +9,7 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/roots"
@@ -273,7 +274,7 @@ func (c deciding) advised(d Decision) (string, []string) {
 	if usual, ok := c.Usual[c.p.Profile.Code]; ok {
 		return usual, []string{"usual"}
 	}
-	moths := c.p.Profile.Code == "phalaenopsis"
+	moths := c.Moths.Has(c.p.Profile.Code)
 	switch {
 	case moths && c.mossForMoths():
 		return "moss", append(why, "moss")
@@ -306,11 +307,11 @@ func (c deciding) medium() (disputes.SideCode, []string) {
 	}
 	failed := func(kind disputes.SideCode) bool { return slices.ContainsFunc(c.Failures[kind], c.p.ActsOn) }
 	switch in := c.p.Stands().Medium(); {
-	case slices.Contains(c.Mineral, in) && failed(disputes.Inorganic):
+	case media.Table().Mineral.Has(in) && failed(disputes.Inorganic):
 		return disputes.Organic, []string{"failed"}
-	case slices.Contains(c.Mineral, in):
+	case media.Table().Mineral.Has(in):
 		return disputes.Inorganic, []string{"as-before"}
-	case slices.Contains(c.OrganicMedia, in) && !failed(disputes.Organic):
+	case media.Table().Organic.Has(in) && !failed(disputes.Organic):
 		return disputes.Organic, []string{"as-before"}
 	default:
 		// An organic medium that broke down is replaced by a fresh one: it was its age that failed.

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strconv"
 
+	"therapeon/core/disputes"
 	"therapeon/core/patient"
 	"therapeon/core/work"
 )
@@ -13,13 +14,14 @@ import (
 // Done is what was done for a home, in codes and figures: its words are made when it is
 // read.
 type Done struct {
-	Route   string     `json:"route"`
-	Still   string     `json:"still,omitempty"`
-	NoFlush bool       `json:"no_flush,omitempty"`
-	Care    []string   `json:"care,omitempty"` // of what was mixed
-	Mixed   []Mixing   `json:"mixed,omitempty"`
-	Jobs    []Finished `json:"jobs,omitempty"`
-	Told    []Job      `json:"told,omitempty"` // in the words of a program whose words are gone
+	Route   string            `json:"route"`
+	Still   string            `json:"still,omitempty"`
+	NoFlush bool              `json:"no_flush,omitempty"`
+	Flushes disputes.SideCode `json:"flushes,omitempty"`
+	Care    []string          `json:"care,omitempty"` // of what was mixed
+	Mixed   []Mixing          `json:"mixed,omitempty"`
+	Jobs    []Finished        `json:"jobs,omitempty"`
+	Told    []Job             `json:"told,omitempty"` // in the words of a program whose words are gone
 }
 
 // Finished is a job and what became of it.
@@ -31,7 +33,9 @@ type Finished struct {
 
 // DoneOf puts the jobs of a task, as they were left, in codes and figures.
 func (k *Knowledge) DoneOf(t Task, jobs []Job) *Done {
-	d := &Done{Route: t.Route.Code, Still: t.Still, NoFlush: t.NoFlush, Care: t.Care, Mixed: t.Mixed}
+	d := &Done{
+		Route: t.Route.Code, Still: t.Still, NoFlush: t.NoFlush, Flushes: t.Flushes, Care: t.Care, Mixed: t.Mixed,
+	}
 	for _, j := range jobs {
 		d.Jobs = append(d.Jobs, Finished{j.Code, j.Status})
 	}
@@ -58,6 +62,11 @@ func (k *Knowledge) DoneFrom(route string, told []Job) *Done {
 			}
 		}
 		t.NoFlush = t.NoFlush || row.Waters && r.NoFlush != nil && slices.Contains(j.How, *r.NoFlush)
+		for side, words := range r.Flushing {
+			if row.Waters && slices.Contains(j.How, words) {
+				t.Flushes = side
+			}
+		}
 		for _, c := range j.Cautions {
 			if !slices.Contains(row.Cautions, c.Code) {
 				t.Care = append(t.Care, c.Code)
@@ -111,7 +120,7 @@ func (k *Knowledge) Finished(d *Done) []Job {
 		return d.Told
 	}
 	route, _ := k.Route(d.Route)
-	t := Task{Route: route, Still: d.Still, NoFlush: d.NoFlush, Care: d.Care, Mixed: d.Mixed}
+	t := Task{Route: route, Still: d.Still, NoFlush: d.NoFlush, Flushes: d.Flushes, Care: d.Care, Mixed: d.Mixed}
 	var list []Job
 	for _, f := range d.Jobs {
 		for _, row := range k.Jobs {

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/media"
 	"therapeon/core/patient"
@@ -26,6 +27,9 @@ func TestWhatWasDoneIsKeptInCodesAndFigures(t *testing.T) {
 		task := Task{
 			Route: rapid.SampledFrom(k.Routes).Draw(t, "route"), Pot: &pots.Pot{HeightMM: 90},
 			Organic: rapid.Bool().Draw(t, "organic"), NoFlush: rapid.Bool().Draw(t, "no flush"),
+			Flushes: rapid.SampledFrom([]disputes.SideCode{
+				disputes.Default(disputes.Flushing), disputes.EveryThirdDay, disputes.WhenDry,
+			}).Draw(t, "flushes"),
 			Still: rapid.SampledFrom([]string{"stake", "skewer", "none"}).Draw(t, "still"),
 			Mixed: mixing([]media.Measured{
 				{Component: "bark-fine", Name: "Bark, fine", Litres: rapid.Float64Range(0, 9).Draw(t, "litres")},

@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"errors"
 	"fmt"
-	"slices"
 	"strings"
 
 	"therapeon/core/causes"
@@ -97,7 +96,7 @@ func (k *Knowledge) Lead(
 	w.Route = &route
 	wish := pots.Wish{
 		BaseMM: plan.BaseMM, ReachMM: plan.ReachMM, Clump: plan.Clump, Wall: route.Wall, Reservoir: route.Reservoir,
-		Airy: route.Code == Basket, Hung: route.Code == Pebbles, Mineral: slices.Contains(k.Mineral, route.medium()),
+		Airy: route.Code == Basket, Hung: route.Code == Pebbles, Mineral: media.Table().Mineral.Has(route.medium()),
 	}
 	h := housing{k, p, plan, route, pots.Needs{}, wish}
 	var mix *Mixed
@@ -108,7 +107,10 @@ func (k *Knowledge) Lead(
 		}
 	}
 	h.needs = pots.NeedsOf(p, h.wish)
-	t := Task{Route: route, Clump: plan.Clump, Still: plan.Still, NoFlush: k.noFlush(p)}
+	t := Task{
+		Route: route, Clump: plan.Clump, Still: plan.Still,
+		NoFlush: k.noFlush(p), Flushes: p.Side(disputes.Flushing),
+	}
 	if t.Still == "" {
 		t.Still = StillFor(h.needs, Wobbles(p))
 	}
@@ -127,7 +129,7 @@ func (k *Knowledge) Lead(
 
 // noFlush holds for roots that take a reservoir at once, or that lived in mineral before.
 func (k *Knowledge) noFlush(p *patient.Patient) bool {
-	return pots.Table().AtOnce.Has(p.Profile.Code) || slices.Contains(k.Mineral, p.Stands().Medium())
+	return pots.Table().AtOnce.Has(p.Profile.Code) || media.Table().Mineral.Has(p.Stands().Medium())
 }
 
 // Basket is the way whose roots hang in the air.
@@ -237,7 +239,7 @@ func (h housing) mix(asked []Asked, shelf media.Shelf) (*Mixed, error) {
 		Origin:   cmp.Or(h.plan.Origin, grows),
 		NoLime:   h.p.Intake.Lime == "no",
 		Group:    h.p.Profile.Code,
-		NoMoss:   h.p.Profile.Code == "phalaenopsis" && h.p.Side(disputes.MossForMoths) == disputes.Never,
+		NoMoss:   h.Moths.Has(h.p.Profile.Code) && h.p.Side(disputes.MossForMoths) == disputes.Never,
 		Thick:    h.p.Profile.RootDiameterMM.Value >= k.CrushesFromMM.Value,
 	}
 	if a, ok := k.Advise(ask); ok {

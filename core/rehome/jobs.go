@@ -7,6 +7,7 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/stances"
@@ -16,15 +17,16 @@ import (
 // Task is a new home to be made ready: the way, the pot and what goes into it.
 type Task struct {
 	Route   Route
-	Pot     *pots.Pot // nil: none
-	VolumeL float64   // of the pot
-	Clump   bool      // leads to all sides
-	Organic bool      // the mix breaks down
-	Fine    bool      // it is of fine mineral pieces
-	NoFlush bool      // its roots need no flushing through
-	Mixed   []Mixing  // what to measure out
-	Care    []string  // cautions of what is mixed
-	Still   string    // how it is held still: stake, skewer, none
+	Pot     *pots.Pot         // nil: none
+	VolumeL float64           // of the pot
+	Clump   bool              // leads to all sides
+	Organic bool              // the mix breaks down
+	Fine    bool              // it is of fine mineral pieces
+	NoFlush bool              // its roots need no flushing through
+	Flushes disputes.SideCode // the side it follows on flushing
+	Mixed   []Mixing          // what to measure out
+	Care    []string          // cautions of what is mixed
+	Still   string            // how it is held still: stake, skewer, none
 }
 
 // Mixing is an amount of a component in a mix.
@@ -68,7 +70,6 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"aerial":          p.Condition().Aerial() && (t.Route.Code == Basket || pots.HousesAerial(p)),
 		"aerial-out":      p.Condition().Aerial() && t.Route.Code != Basket && !pots.HousesAerial(p),
 		"outer-pot":       p.Intake.OuterPot && t.Pot != nil,
-		"flush-side":      slices.Contains(flushed, p.Side(disputes.Flushing)),
 		"little":          p.Side(disputes.Watering) == disputes.LittleOften,
 		"moss-top":        reservoir && p.Side(disputes.MossOnPebbles) == disputes.MossForTips,
 		"worms":           hasWorms(p) && !wormsStay(p, t.VolumeL),
@@ -80,9 +81,6 @@ func (k *Knowledge) conditions(p *patient.Patient, t Task) map[string]bool {
 		"big":             t.VolumeL > k.BigPotL.Value,
 	}
 }
-
-// flushed are the sides on flushing that go by no way.
-var flushed = []disputes.SideCode{disputes.EveryThirdDay, disputes.WhenDry}
 
 // hasWorms holds where worms or their castings came to light.
 func hasWorms(p *patient.Patient) bool {
@@ -157,6 +155,9 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 		j.How = append(j.How, k.HoldStill[t.Still])
 	case row.Waters:
 		j.How = append(j.How, t.firstWater())
+		if t.bySide() {
+			j.Side = disputes.SideOf(disputes.Flushing, t.Flushes)
+		}
 	case row.Stands:
 		j.How = append(j.How, t.Route.Light, t.Route.Air)
 	}
@@ -174,8 +175,14 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 	return j
 }
 
-// firstWater is that of its way, where its roots have to be flushed through or not.
+// bySide holds where the side it follows on flushing says how it is watered in.
+func (t Task) bySide() bool { return t.Route.Flushing[t.Flushes].Value != "" }
+
+// firstWater is that of its way: by its side, else by whether its roots have to be flushed through.
 func (t Task) firstWater() knowledge.Text {
+	if t.bySide() {
+		return t.Route.Flushing[t.Flushes]
+	}
 	if t.NoFlush && t.Route.NoFlush != nil {
 		return *t.Route.NoFlush
 	}
@@ -212,7 +219,7 @@ func (k *Knowledge) Ahead(p *patient.Patient) []Job {
 		return nil
 	}
 	holds := map[string]bool{
-		"organic": slices.Contains(k.OrganicMedia, route.medium()), "reservoir": route.Reservoir,
+		"organic": media.Table().Organic.Has(route.medium()), "reservoir": route.Reservoir,
 		"side-holes": look.Heard(p).Asks("air-to-pot"),
 	}
 	var list []Job

@@ -1,6 +1,8 @@
 package rehome
 
 import (
+	"fmt"
+
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/media"
@@ -34,6 +36,14 @@ func (p Plan) Faults() fault.List {
 	}
 	if _, ok := Table().Route(p.Route); p.Route != "" && !ok {
 		return UnknownRoute(p.Route)
+	}
+	if p.Pot != nil && p.DryLineMM != nil && *p.DryLineMM >= p.Pot.HeightMM {
+		return fault.List{{
+			Field: "dry_line_mm",
+			Words: "The damp would lie below its pot. Measure from the rim.",
+			Limit: fmt.Sprintf("less than %g mm", p.Pot.HeightMM),
+			Value: *p.DryLineMM,
+		}}
 	}
 	return nil
 }

@@ -308,13 +308,19 @@ func TestCutsThatAreOpenGoFirst(t *testing.T) {
 // slippers, kinds of the ground and roots that lived in pebbles are not. A slipper goes into
 // pebbles where it came from them, or its keeper prefers them.
 func TestWhoIsFlushedThroughInPebbles(t *testing.T) {
+	usual := disputes.Default(disputes.Flushing)
+	flushing := usual
 	how := func(c Case) string {
 		c.Grade, c.MediumSide = roots.Good, disputes.Inorganic
-		w, err := Table().Lead(c.patient(), Plan{}, nil, race.Advised{}, Store{Shelf: media.Table().Component})
+		p := c.patient()
+		p.Sides[disputes.Flushing] = flushing
+		w, err := Table().Lead(p, Plan{}, nil, race.Advised{}, Store{Shelf: media.Table().Component})
 		require.NoError(t, err)
 		require.Equal(t, "inorganic", w.Route.Code)
 		for _, j := range w.Jobs {
 			if j.Code == "first-water" {
+				assert.Equal(t, flushing != usual, j.Side != nil)
+				require.Len(t, j.How, 1, "one way of watering it in")
 				return j.How[0].Value
 			}
 		}
@@ -327,8 +333,23 @@ func TestWhoIsFlushedThroughInPebbles(t *testing.T) {
 	} {
 		assert.Contains(t, how(c), "A flush each second week is enough")
 	}
+	slipper := Case{Profile: group(t, "slipper"), OldMedium: "mineral"}
+	flushing = disputes.EveryThirdDay
+	assert.Contains(t, how(slipper), "Every third day, whatever it stood in before")
+	flushing = disputes.WhenDry
+	assert.NotContains(t, how(slipper), "Every third day")
+	assert.NotContains(t, how(Case{Profile: group(t, "phalaenopsis"), OldMedium: "bark"}), "Every third day")
 	kept := Case{Profile: group(t, "slipper"), Grade: roots.Rootless, OldMedium: "mineral"}
 	assert.Equal(t, "inorganic", advised(decide(kept)), "it grew in pebbles, and that did not fail")
 	kept.OldMedium = "bark"
 	assert.Equal(t, "slipper", advised(decide(kept)))
+}
+
+func TestADryLineBelowItsPot(t *testing.T) {
+	dry := 120.0
+	plan := Plan{DryLineMM: &dry, Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 90, HeightMM: 110}}
+	require.Len(t, plan.Faults(), 1)
+	assert.Equal(t, "dry_line_mm", plan.Faults()[0].Field)
+	dry = 60
+	assert.Empty(t, plan.Faults())
 }

@@ -29,21 +29,22 @@ const Pebbles = "pebbles"
 
 // Route is a way to a new home, or of holding a plant on the way there.
 type Route struct {
-	Code       string           `yaml:"code" json:"code" required:"true"`
-	Name       string           `yaml:"name" json:"name" required:"true"`
-	Hold       bool             `yaml:"hold" json:"hold,omitempty" description:"the plant stays bare"`
-	Shallow    bool             `yaml:"shallow" json:"shallow,omitempty"`
-	Reservoir  bool             `yaml:"reservoir" json:"reservoir,omitempty"`
-	PlantDry   bool             `yaml:"plant_dry" json:"plant_dry,omitempty" description:"the plant itself is kept dry"`
-	Medium     *knowledge.Text  `yaml:"medium" json:"medium,omitempty" description:"what a plant is said to grow in after it"`
-	Wall       string           `yaml:"wall" json:"wall,omitempty"`
-	Only       []string         `yaml:"only" json:"only,omitempty" description:"groups it is for"`
-	Unsuited   []string         `yaml:"unsuited" json:"unsuited,omitempty" description:"groups it is not for"`
-	LookDays   knowledge.Number `yaml:"look_days" json:"look_days" required:"true" description:"to the first look"`
-	FirstWater knowledge.Text   `yaml:"first_water" json:"first_water" required:"true"`
-	NoFlush    *knowledge.Text  `yaml:"no_flush" json:"no_flush,omitempty" description:"its first water for roots that need no flushing through: kinds whose reservoir is filled at once, and plants from the same medium"`
-	Light      knowledge.Text   `yaml:"light" json:"light" required:"true"`
-	Air        knowledge.Text   `yaml:"air" json:"air" required:"true"`
+	Code       string                               `yaml:"code" json:"code" required:"true"`
+	Name       string                               `yaml:"name" json:"name" required:"true"`
+	Hold       bool                                 `yaml:"hold" json:"hold,omitempty" description:"the plant stays bare"`
+	Shallow    bool                                 `yaml:"shallow" json:"shallow,omitempty"`
+	Reservoir  bool                                 `yaml:"reservoir" json:"reservoir,omitempty"`
+	PlantDry   bool                                 `yaml:"plant_dry" json:"plant_dry,omitempty" description:"the plant itself is kept dry"`
+	Medium     *knowledge.Text                      `yaml:"medium" json:"medium,omitempty" description:"what a plant is said to grow in after it"`
+	Wall       string                               `yaml:"wall" json:"wall,omitempty"`
+	Only       []string                             `yaml:"only" json:"only,omitempty" description:"groups it is for"`
+	Unsuited   []string                             `yaml:"unsuited" json:"unsuited,omitempty" description:"groups it is not for"`
+	LookDays   knowledge.Number                     `yaml:"look_days" json:"look_days" required:"true" description:"to the first look"`
+	FirstWater knowledge.Text                       `yaml:"first_water" json:"first_water" required:"true"`
+	NoFlush    *knowledge.Text                      `yaml:"no_flush" json:"no_flush,omitempty" description:"its first water for roots that need no flushing through: kinds whose reservoir is filled at once, and plants from the same medium"`
+	Flushing   map[disputes.SideCode]knowledge.Text `yaml:"flushing" json:"flushing,omitempty" description:"its first water by the side on flushing, where that goes by no way"`
+	Light      knowledge.Text                       `yaml:"light" json:"light" required:"true"`
+	Air        knowledge.Text                       `yaml:"air" json:"air" required:"true"`
 }
 
 // Potted holds for routes that take a pot and a medium.
@@ -90,6 +91,7 @@ type Knowledge struct {
 	WormsFromL   knowledge.Number               `yaml:"worms_from_l" json:"worms_from_l" required:"true" description:"worms may stay in pots from this size on"`
 	WarmFromC    knowledge.Number               `yaml:"warm_from_c" json:"warm_from_c" required:"true" description:"days from which a home is warm, for moss"`
 	FewGrades    knowledge.Codes                `yaml:"few_grades" json:"few_grades" required:"true"`
+	Moths        knowledge.Codes                `yaml:"moths" json:"moths" required:"true" description:"groups on which growers differ about moss"`
 	Hang         []string                       `yaml:"hang" json:"hang" required:"true" description:"rows that hang on the race"`
 	Disputed     []string                       `yaml:"disputed" json:"disputed" required:"true" description:"rows on which growers differ"`
 	Decisions    map[string]Decision            `yaml:"decisions" json:"decisions" required:"true"`
@@ -98,8 +100,6 @@ type Knowledge struct {
 	Usual        map[string]string              `yaml:"usual" json:"usual" required:"true"`
 	CleanFirst   knowledge.Text                 `yaml:"clean_first" json:"clean_first" required:"true"`
 	RouteReasons map[string]knowledge.Text      `yaml:"route_reasons" json:"route_reasons" required:"true"`
-	Mineral      []string                       `yaml:"mineral_media" json:"mineral_media" required:"true"`
-	OrganicMedia []string                       `yaml:"organic_media" json:"organic_media" required:"true"`
 	Failures     map[disputes.SideCode][]string `yaml:"failures" json:"failures" required:"true"`
 	Placement    map[string]knowledge.Text      `yaml:"placement" json:"placement" required:"true"`
 	HoldStill    map[string]knowledge.Text      `yaml:"hold_still" json:"hold_still" required:"true"`

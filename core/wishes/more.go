@@ -8,6 +8,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
 	"therapeon/core/look"
+	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
@@ -105,7 +106,7 @@ func (a *asked) bigPot() (string, string) {
 		return "small", ""
 	case side == disputes.FreePot && !few:
 		return "free", ""
-	case a.p.Stands().Medium() == "mineral":
+	case media.Table().Mineral.Has(a.p.Stands().Medium()):
 		return "mineral", ""
 	case Table().BigPots.Has(a.p.Profile.Code):
 		return "kind", ""

@@ -9,6 +9,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
 	"therapeon/core/look"
+	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
@@ -271,7 +272,7 @@ func (a *asked) feedMoved() (string, string) {
 	switch side := a.p.Side(disputes.FirstFeed); {
 	case side == disputes.ThreeMonths:
 		return "three-months", a.rests
-	case side == disputes.Dilute && a.p.Stands().Medium() != "mineral" && !a.resting():
+	case side == disputes.Dilute && !media.Table().Mineral.Has(a.p.Stands().Medium()) && !a.resting():
 		return "dilute", ""
 	}
 	return "moved", a.rests

@@ -3358,7 +3358,7 @@ export interface components {
             contradict: components["schemas"]["KnowledgeText"];
             /** @description what thick roots crush, and what goes in instead */
             crushed: {
-                [key: string]: string;
+                [key: string]: components["schemas"]["KnowledgeText"];
             };
             crushed_words: components["schemas"]["KnowledgeText"];
             crushes_from_mm: components["schemas"]["KnowledgeNumber"];
@@ -3383,6 +3383,10 @@ export interface components {
             life_at_c: components["schemas"]["KnowledgeNumber"];
             life_from_share: components["schemas"]["KnowledgeNumber"];
             life_halves_k: components["schemas"]["KnowledgeNumber"];
+            /** @description words of an intake for media that do not rot */
+            mineral_media: components["schemas"]["KnowledgeCodes"];
+            /** @description components that are moss */
+            moss: components["schemas"]["KnowledgeCodes"];
             much_lost: components["schemas"]["KnowledgeNumber"];
             /** @description by where a plant grows */
             never: {
@@ -3390,8 +3394,9 @@ export interface components {
             };
             /** @description component that ages first, by the word of an intake for a medium */
             old_media: {
-                [key: string]: string;
+                [key: string]: components["schemas"]["KnowledgeText"];
             };
+            organic_media: components["schemas"]["KnowledgeCodes"];
             recipes: components["schemas"]["MediaRecipe"][];
             settling: components["schemas"]["KnowledgeNumber"];
             short_from_l: components["schemas"]["KnowledgeNumber"];
@@ -3594,7 +3599,7 @@ export interface components {
         Parent: {
             /** @enum {string} */
             grows?: "tree" | "rock" | "litter" | "limestone";
-            name: string;
+            name?: string;
         };
         PestSchedule: {
             course: components["schemas"]["PestsCourse"];
@@ -3983,7 +3988,7 @@ export interface components {
             reservoir_none: components["schemas"]["KnowledgeText"];
             rim_mm: components["schemas"]["KnowledgeNumber"];
             root_ball_spread: components["schemas"]["KnowledgeNumber"];
-            /** @description of a lead, in organic and mineral media */
+            /** @description of a lead, by the side on the size of the pot */
             seasons: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
@@ -4634,8 +4639,8 @@ export interface components {
             hold_still: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
-            mineral_media: string[];
-            organic_media: string[];
+            /** @description groups on which growers differ about moss */
+            moths: components["schemas"]["KnowledgeCodes"];
             placement: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -4729,6 +4734,10 @@ export interface components {
             air: components["schemas"]["KnowledgeText"];
             code: string;
             first_water: components["schemas"]["KnowledgeText"];
+            /** @description its first water by the side on flushing, where that goes by no way */
+            flushing?: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
             /** @description the plant stays bare */
             hold?: boolean;
             light: components["schemas"]["KnowledgeText"];

@@ -110,8 +110,9 @@ function Parents({ list, onChange, error }: ListProps<Parent>) {
           <Input
             aria-label={`Parent ${i + 1}`}
             value={p.name}
+            placeholder="Its name"
             maxLength={80}
-            onChange={(e) => onChange(put(list, i, { name: e.target.value }))}
+            onChange={(e) => onChange(put(list, i, { name: e.target.value || undefined }))}
           />
           <Select
             aria-label={`Parent ${i + 1} grows`}
@@ -122,9 +123,7 @@ function Parents({ list, onChange, error }: ListProps<Parent>) {
           <Button onClick={() => onChange(without(list, i))}>Take it off</Button>
         </div>
       ))}
-      {list.length < most && (
-        <Button onClick={() => onChange([...list, { name: `Parent ${list.length + 1}` }])}>Add a parent</Button>
-      )}
+      {list.length < most && <Button onClick={() => onChange([...list, {}])}>Add a parent</Button>}
       {error && <p className="field-error">{error}</p>}
     </section>
   );
