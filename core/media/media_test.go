@@ -228,6 +228,12 @@ func TestMixesSpareThePlant(t *testing.T) {
 			assert.NotContains(t, thick, soft, route)
 		}
 	}
+	moth := Ask{Route: "bark", Style: "wet-dry", Group: "phalaenopsis", Humidity: &dry, Waters: "seldom"}
+	assert.Contains(t, codes(mix(moth).Parts), "sphagnum", "dry air, watered seldom")
+	moth.NoMoss = true
+	assert.NotContains(t, codes(mix(moth).Parts), "sphagnum", "by those who give moth orchids none")
+	barred := Ask{Route: "bark", Style: "wet-dry", Origin: "limestone", NoLime: true}
+	assert.NotContains(t, codes(mix(barred).Parts), "limestone", "lime harms it")
 	reed := mix(Ask{Route: "bark", Style: "moist", Group: "epidendrum-reed"})
 	assert.Equal(t, []Part{{"bark-chunky", 1}, {"compost", 1}, {"mulch", 1}}, reed.Parts)
 	assert.Equal(t, 60.0, reed.LifeMonths.High)
