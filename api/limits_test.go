@@ -53,7 +53,7 @@ func boundlessField(t reflect.Type, at, limits, dived string, seen map[reflect.T
 	}
 	switch t.Kind() {
 	case reflect.String:
-		return one(has("max=", "oneof=", "day", "partialdate", "group", "finding", "cause", "keys"))
+		return one(has("max=", "oneof=", "day", "partialdate", "group", "finding", "cause", "worry", "keys"))
 	case reflect.Float64:
 		return one(has("max=") && has("min=", "oneof="))
 	case reflect.Int, reflect.Int64:

@@ -27,7 +27,8 @@ func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
 	assert.Equal(t, "Salt burn: almost certain.", causes["headline"])
 	look, _ := saved["look"].(map[string]any)
 	assert.Equal(t, "leave", look["decision"])
-	assert.Equal(t, "2026-04-05", saved["again_on"])
+	assert.Equal(t, "Leave it in its pot, and treat it.", look["headline"], "salts are flushed where it stands")
+	assert.Equal(t, "2026-01-12", saved["again_on"], "and what is treated is looked at in a week")
 
 	// What is computed without saving is the same.
 	body := `{"plant":{"group":"cattleya","flowering":"none"},"inspection":` + looked + `,"on":"2026-01-05"}`
@@ -54,7 +55,7 @@ func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
 	_, list, _ := x.send("GET", "/api/v1/plants/1/inspections", "")
 	assert.Len(t, list["inspections"], 1)
 	_, found, _ := x.send("GET", "/api/v1/plants?due=true", "")
-	assert.EqualValues(t, 1, found["total"], "three months have passed")
+	assert.EqualValues(t, 1, found["total"], "the week has passed")
 	x.refused(
 		http.StatusConflict,
 		"PUT",

@@ -27,6 +27,11 @@ type findPlants struct {
 	Words    string `query:"q" json:"-" description:"looked for in tag, group, source and notes"`
 	Archived bool   `query:"archived" json:"-" description:"those taken off the bench"`
 	Due      bool   `query:"due" json:"-" description:"only those whose day to look again has come"`
+	Group    string `query:"group" json:"-" description:"only of this group, by its code"`
+	Place    int64  `query:"place" json:"-" description:"only those that stand at this place"`
+	Turn     string `query:"turn" json:"-" enum:"clean,suspect,apart" description:"only those handled in this turn"`
+	Wants    string `query:"wants" json:"-" enum:"act,check,home,leave" description:"only those whose advice is of this kind"`
+	Sort     string `query:"sort" json:"-" enum:"tag,day" description:"within each turn; left out: the newest work first"`
 	Skip     int    `query:"skip" json:"-"`
 	Most     int    `query:"most" json:"-" description:"200 when left out, 2000 at most"`
 }
@@ -149,6 +154,11 @@ func table(c *clinic.Clinic) []operation {
 							Words:    in.Words,
 							Archived: in.Archived,
 							Due:      in.Due,
+							Group:    in.Group,
+							PlaceID:  in.Place,
+							Turn:     in.Turn,
+							Wants:    in.Wants,
+							Sort:     in.Sort,
 							Skip:     in.Skip,
 							Most:     min(in.Most, 2000),
 						},

@@ -349,7 +349,7 @@ func TestASprayCheckedOffIsARoundOfTheTreatment(t *testing.T) {
 				PlantID:  p.ID,
 				Tag:      "Mites",
 				Pest:     "Spider mites",
-				Headline: "Round 2 is due: today, and by 7 April 2030.",
+				Headline: "Round 2 is due: today, and by 7 Apr 2030.",
 			},
 		},
 		due,
@@ -627,8 +627,8 @@ func TestTreatmentsAndIncidentsAreKnownToTheNextLook(t *testing.T) {
 		return said
 	}
 	soon := knownOn(10)
-	assert.Contains(t, soon, "oil-or-soap: Clean, on 2 April 2030: oil or soap against pests")
-	assert.Contains(t, soon, "wound: Clean, on 2 April 2030: roots torn off")
+	assert.Contains(t, soon, "oil-or-soap: Clean, on 2 Apr 2030: oil or soap against pests")
+	assert.Contains(t, soon, "wound: Clean, on 2 Apr 2030: roots torn off")
 	late := knownOn(60)
 	assert.NotContains(t, late, "oil-or-soap")
 	assert.NotContains(t, late, "wound")

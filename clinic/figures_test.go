@@ -47,24 +47,26 @@ var notOfTheCraft = map[string][]string{
 
 // Comparisons of the page that are no figures of the craft, and why not.
 var notOfThePage = map[string][]string{
-	"saving/desk.ts":        {"500"},              // of HTTP
-	"words.ts":              {"1000", "10"},       // units, digits
-	"race/RacePicture.tsx":  {"16", "12"},         // weeks that fit under the picture
-	"race/RaceView.tsx":     {"98"},               // weeks that are read out
-	"mix/StackMix.tsx":      {"10"},               // doses, as the request has them
-	"mix/Measured.tsx":      {"15", "1000", "20"}, // household units, digits
-	"mix/Water.tsx":         {"0.01"},             // below it reads 0 %
-	"divide/DivideStep.tsx": {"60"},               // bulbs, as the request has them
-	"library/Drawing.tsx":   {"60"},               // strokes of a drawing
-	"clean/PlanSheet.tsx":   {"30"},               // jobs that fit a screen
-	"weights/Weights.tsx":   {"4"},                // weights shown at first
-	"weights/Scale.tsx":     {"4"},                // seconds after which what a scale shows is old
-	"fan/Labels.tsx":        {"6"},                // tries to place a label
-	"home/MixForm.tsx":      {"0.12", "0.005"},    // room for a label, below it reads 0 mL
-	"roots/RootEditor.tsx":  {"3000"},             // mm, as the request has them
-	"roots/TallyPad.tsx":    {"400", "3000"},      // roots and mm, as the request has them
-	"roots/SideRoots.tsx":   {"12"},               // segments, as the request has them
-	"intake/Blades.tsx":     {"50"},               // leaves, as the request has them
+	"lib/desk.ts":                      {"500"},              // of HTTP
+	"lib/words.ts":                     {"1000", "10"},       // units, digits
+	"draw/RacePicture.tsx":             {"16", "12", "32"},   // weeks that fit under the picture, px between words
+	"features/racing/RaceView.tsx":     {"98"},               // weeks that are read out
+	"features/mixing/StackMix.tsx":     {"10"},               // doses, as the request has them
+	"features/mixing/Measured.tsx":     {"15", "1000", "20"}, // household units, digits
+	"features/mixing/Water.tsx":        {"0.01"},             // below it reads 0 %
+	"features/dividing/DivideStep.tsx": {"60"},               // bulbs, as the request has them
+	"draw/LookalikeDrawing.tsx":        {"60"},               // strokes of a drawing
+	"features/cleaning/PlanSheet.tsx":  {"30"},               // jobs that fit a screen
+	"features/weighing/Weights.tsx":    {"4"},                // weights shown at first
+	"features/weighing/Scale.tsx":      {"4"},                // seconds after which what a scale shows is old
+	"draw/fan/Labels.tsx":              {"6"},                // tries to place a label
+	"features/rehoming/MixForm.tsx":    {"0.005"},            // below it reads 0 mL
+	"draw/SharesBar.tsx":               {"0.12"},             // room for a label
+	"lib/dates.ts":                     {"12", "7", "4"},     // months, letters of a day
+	"features/reading/RootEditor.tsx":  {"3000"},             // mm, as the request has them
+	"features/reading/TallyPad.tsx":    {"400", "3000"},      // roots and mm, as the request has them
+	"features/reading/SideRoots.tsx":   {"12"},               // segments, as the request has them
+	"features/intake/Blades.tsx":       {"50"},               // leaves, as the request has them
 }
 
 // A figure of the craft stands in the tables of the core, with its mark: a number in a service

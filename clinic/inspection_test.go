@@ -220,7 +220,7 @@ func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	second, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
 	require.NoError(t, err)
 	second = note(t, later, second, patient.Inspection{Findings: found("soaked-smelly")})
-	assert.Equal(t, "present: Unpot, on 2 April 2030: a torn leaf", wound(second))
+	assert.Equal(t, "present: Unpot, on 2 Apr 2030: a torn leaf", wound(second))
 
 	// A correction of the first reaches the second, also where lists show it.
 	torn.Accidents = nil

@@ -486,7 +486,7 @@ func TestLabelsAndCaseSheetsOnPaper(t *testing.T) {
 	require.NoError(t, err)
 	assert.True(t, bytes.HasPrefix(body, []byte("%PDF-")))
 	words := text(t, body)
-	for _, want := range []string{"Crate seven", "Phalaenopsis and kin", "Bark mix", "2 April 2030", "Next look: 30 April 2030", "Second"} {
+	for _, want := range []string{"Crate seven", "Phalaenopsis and kin", "Bark mix", "2 Apr 2030", "Next look: 30 Apr 2030", "Second"} {
 		assert.Contains(t, words, want)
 	}
 	_, err = c.History.Labels(t.Context(), []int64{99}, false, 0, "http://127.0.0.1:8317")
@@ -500,7 +500,7 @@ func TestLabelsAndCaseSheetsOnPaper(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "Crate seven", tag)
 	words = text(t, sheet)
-	for _, want := range []string{"From: A crate", "Roots of 2 April 2030: good", "Since 2 April 2030: Bark mix", "Tight fit.", "512 g", "What happened", "Housed"} {
+	for _, want := range []string{"From: A crate", "Roots of 2 Apr 2030: good", "Since 2 Apr 2030: Bark mix", "Tight fit.", "512 g", "What happened", "Housed"} {
 		assert.Contains(t, words, want)
 	}
 	_, _, err = c.History.CaseSheet(t.Context(), 99, "")

@@ -42,7 +42,7 @@ func TestAStockIsGoodToTheLastDayItsDateCanMean(t *testing.T) {
 		"2030-04-02": false, "2030-04-01": true, "2029": true} {
 		o, err := c.Shelf.AddStock(t.Context(), shelf.Stock{Name: "x", Product: "oil", Unit: "mL", ExpiresOn: date})
 		require.NoError(t, err)
-		assert.Equal(t, expired, o.Expired, "on 2 April 2030, good until %q", date)
+		assert.Equal(t, expired, o.Expired, "on 2 Apr 2030, good until %q", date)
 	}
 }
 

@@ -27,7 +27,7 @@ func (s *server) reported(t *testing.T, plant, noted string) {
 // advised is what a page says of its plant, without what would be said if it were otherwise.
 const advised = `() => {
 	const main = document.querySelector("main.plant").cloneNode(true);
-	main.querySelectorAll(".flips, .decide-until").forEach((e) => e.remove());
+	main.querySelectorAll(".plant-flips, [data-part='until']").forEach((e) => e.remove());
 	return main.textContent;
 }`
 
@@ -58,10 +58,10 @@ func TestOneAdviceOnEveryPage(t *testing.T) {
 			s := fresh(t)
 			s.reported(t, x.plant, x.noted)
 			p := open(t, s.url, bench)
-			p.see(".bench-looked", x.advice)
+			p.see(".bench-next", x.advice)
 			for _, page := range pagesOfAPlant {
 				p.visit(s.url + "/plants/1/" + page)
-				p.see(".headline, .plant-advice", x.advice)
+				p.see(".said-headline, .plant-advice", x.advice)
 				assert.NotRegexp(t, x.never, p.MustEval(advised).Str(), page)
 			}
 		})
@@ -80,11 +80,11 @@ func TestTheOneQuestionThatDecidesIsAskedFirst(t *testing.T) {
 			p := open(t, s.url, phone)
 			lookAtNew(p, "Shelf moth", "Phalaenopsis and kin")
 			p.found("Leaves", "leaves-limp")
-			p.see(".headline", "Feel the medium first. Is it wet?")
+			p.see(".said-headline", "Feel the medium first. Is it wet?")
 			p.fits(phone.width)
-			p.tap(`.look-asked [data-finding="`+finding+`"] button`, "Yes")
-			p.see(".headline", then)
-			p.gone(".look-asked", "")
+			p.tap(`[data-part='asked'] [data-finding="`+finding+`"] button`, "Yes")
+			p.see(".said-headline", then)
+			p.gone("[data-part='asked']", "")
 			p.saved()
 		})
 	}
@@ -100,32 +100,32 @@ func TestMayIOnThePhone(t *testing.T) {
 	)
 	p := open(t, s.url, phone)
 	p.tap(".bench-list a", "Wish")
-	p.see(".headline", "Leave it.")
-	p.see(".flips li", "Leaves limp while the medium is wet, for two days")
-	p.tap(".wishes button", "Repot it")
-	p.see(".answer-word", "Not now, until "+month.AddDate(0, 0, 91).Format("2 January 2006"))
-	p.see(".answer-said", "Another move costs the roots it is making.")
-	p.see(".answer-said", "What changes it:")
+	p.see(".said-headline", "Leave it.")
+	p.see(".plant-flips li", "Leaves limp while the medium is wet, for two days")
+	p.tap(".plant-wishes button", "Repot it")
+	p.see(".plant-word", "Not now, until "+month.AddDate(0, 0, 91).Format("2 Jan 2006"))
+	p.see("[data-part='said']", "Another move costs the roots it is making.")
+	p.see("[data-part='said']", "What changes it:")
 	p.fits(phone.width)
-	p.tap(".wishes button", "Water it")
-	p.see(".answer-word", "Yes")
-	p.see(".answer-said", "Its medium is dry.")
-	p.tap(".wishes button", "Cut this brown root")
-	p.see(".answer-word", "Not now, until "+onDay(1))
+	p.tap(".plant-wishes button", "Water it")
+	p.see(".plant-word", "Yes")
+	p.see("[data-part='said']", "Its medium is dry.")
+	p.tap(".plant-wishes button", "Cut this brown root")
+	p.see(".plant-word", "Not now, until "+onDay(1))
 	p.tap(`[data-field="How does it feel?"] label`, "Hollow, flat")
-	p.see(".answer-word", "Yes")
-	p.see(".answer-caution", "Cut away from you")
+	p.see(".plant-word", "Yes")
+	p.see("[data-part='caution']", "Cut away from you")
 	p.fits(phone.width)
 	p.tap(`[data-field="How does it feel?"] label`, "Firm")
-	p.see(".answer-word", "Not now")
+	p.see(".plant-word", "Not now")
 	p.gone("[data-kept]", "") // trying keeps nothing
 	p.tap(`[data-field="How does it feel?"] label`, "Hollow, flat")
-	p.see(".answer-word", "Yes")
-	p.tap(".may-i .ant-btn", "Keep this with its answer")
+	p.see(".plant-word", "Yes")
+	p.tap("[data-part='may-i'] .ant-btn", "Keep this with its answer")
 	p.see(`[data-kept="cut-root"]`, "Cut this brown root? Yes.")
 
-	p.tap(".wishes button", "Repot it")
-	p.tap(".may-i .ant-btn", "Keep this with its answer")
+	p.tap(".plant-wishes button", "Repot it")
+	p.tap("[data-part='may-i'] .ant-btn", "Keep this with its answer")
 	p.see(`[data-kept="repot"]`, "Not now.")
 	p.tap(`[data-kept="repot"] button`, "Left it")
 	p.see(`[data-kept="repot"] button[aria-pressed="true"]`, "Left it")
@@ -133,7 +133,7 @@ func TestMayIOnThePhone(t *testing.T) {
 	p.see(`[data-kept="repot"] button[aria-pressed="true"]`, "Left it")
 	p.see(`[data-kept="cut-root"]`, "Cut this brown root? Yes.")
 	p.fits(phone.width)
-	p.visit(s.url + "/plants/1/clean/sheet")
+	p.visit(s.url + "/plants/1/history")
 	p.see(`[data-kind="asked"]`, "Asked: Repot it? Not now. Left it.")
 }
 
@@ -151,7 +151,7 @@ func TestASuspectIsKeptApartWithOneTap(t *testing.T) {
 	p.tap(".plant-apart button", "Keep it apart")
 	p.see(".plant-apart", "Kept apart: own blade, handle it last")
 	p.fits(phone.width)
-	p.tap(".top a", "Bench")
+	p.tap(".app-top a", "Bench")
 	p.see(".bench-line", "Kept apart from here on.")
 	p.gone(".bench-line", "Suspects from here on.")
 	p.tap(".bench-list a", "Black lead")

@@ -40,26 +40,26 @@ const shownOf = `() => {
 func TestEachViewFollowsItsPlant(t *testing.T) {
 	s := demoServer(t)
 	first, second := s.plant(t, "Crate 12, not one root"), s.plant(t, "Crate 2, from wet moss")
-	for _, step := range []string{"intake", "look", "unpot", "cause", "roots", "clean", "clean/rounds", "clean/divide", "clean/sheet", "home", "home/decide", "home/house", "home/do", "progress"} {
+	for _, step := range []string{"intake", "look", "unpot", "cause", "roots", "clean", "clean/rounds", "clean/divide", "history", "home", "home/decide", "home/house", "home/do", "progress"} {
 		t.Run(step, func(t *testing.T) {
 			t.Parallel()
 			of := func(plant int64) string { return fmt.Sprintf("%s/plants/%d/%s", s.url, plant, step) }
 			alone := open(t, of(first), bench)
-			alone.see(".plant-head h1", "Crate 12, not one root")
+			alone.see("[data-part='plant-head'] h1", "Crate 12, not one root")
 			p := open(t, of(first), bench)
-			p.see(".plant-head h1", "Crate 12, not one root")
-			p.tap(".top a", "Bench")
+			p.see("[data-part='plant-head'] h1", "Crate 12, not one root")
+			p.tap(".app-top a", "Bench")
 			p.tap(".bench-list a", "Crate 2, from wet moss")
-			p.see(".plant-head h1", "Crate 2, from wet moss")
+			p.see("[data-part='plant-head'] h1", "Crate 2, from wet moss")
 			p.MustEval(
 				`(to) => { history.pushState({}, "", to); dispatchEvent(new PopStateEvent("popstate", { state: {} })) }`,
 				strings.TrimPrefix(of(second), s.url),
 			)
-			p.see(".plant-head h1", "Crate 2, from wet moss")
+			p.see("[data-part='plant-head'] h1", "Crate 2, from wet moss")
 			require.NoError(t, p.WaitStable(300e6))
 
 			p.MustEval(`() => history.go(-(history.length - 2))`)
-			p.see(".plant-head h1", "Crate 12, not one root")
+			p.see("[data-part='plant-head'] h1", "Crate 12, not one root")
 			assert.Eventually(
 				t,
 				func() bool { return p.MustEval(shownOf).Str() == alone.MustEval(shownOf).Str() },
@@ -82,13 +82,13 @@ func TestWhatIsTypedAfterAJumpIsSavedToThePlantOnTheScreen(t *testing.T) {
 	p := open(t, s.url, bench)
 	for _, tag := range []string{"Plant A", "Plant B"} {
 		p.tap(".bench-list a", tag)
-		p.tap(".strip a", "Intake")
+		p.tap(".plant-strip span", "Intake")
 		p.saved()
-		p.tap(".top a", "Bench")
+		p.tap(".app-top a", "Bench")
 		p.see(".bench-list", tag)
 	}
 	p.MustEval(`() => history.go(-4)`) // bench ← B's intake ← B ← bench ← A's intake
-	p.see(".plant-head h1", "Plant A")
+	p.see("[data-part='plant-head'] h1", "Plant A")
 	assert.Eventually(t, func() bool { return p.holds("Notes") == "of A" }, patience, glance)
 	p.fill("Notes", "typed at A")
 	p.saved()
@@ -101,16 +101,16 @@ func TestWhatIsHalfTypedStaysWithItsPlant(t *testing.T) {
 	s := demoServer(t)
 	first, second := s.plant(t, "Crate 12, not one root"), s.plant(t, "Crate 13, bulbs and no roots")
 	p := open(t, fmt.Sprintf("%s/plants/%d/home", s.url, second), bench)
-	p.see(".race .headline", "")
-	p.tap(".top a", "Bench")
+	p.see("[data-part='race'] .said-headline", "")
+	p.tap(".app-top a", "Bench")
 	p.tap(".bench-list a", "Crate 12, not one root")
-	p.tap(".strip a", "Re-home")
-	p.see(".plant-head h1", "Crate 12, not one root")
-	p.see(".weights h2", "Weigh the bare plant")
+	p.tap(".plant-strip span", "Re-home")
+	p.see("[data-part='plant-head'] h1", "Crate 12, not one root")
+	p.see("[data-part='weights'] h2", "Weigh the bare plant")
 	p.fill("Weight", "141")
 	p.MustEval(`() => history.go(-3)`) // ← its roots ← bench ← the other's race
-	p.see(".plant-head h1", "Crate 13, bulbs and no roots")
-	p.see(".weights h2", "Weigh the bare plant")
+	p.see("[data-part='plant-head'] h1", "Crate 13, bulbs and no roots")
+	p.see("[data-part='weights'] h2", "Weigh the bare plant")
 	assert.Empty(t, p.holds("Weight"), "nothing of plant %d lies at the next", first)
 }
 
@@ -120,12 +120,12 @@ func TestTheWordsOverANumberChangeNothing(t *testing.T) {
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"Counted","group":"cattleya","leaf_count":7,"bulb_count":5}`)
 	p := open(t, s.url+"/plants/1/intake", bench)
 	for label, value := range map[string]string{"Leaves": "7", "Bulbs": "5"} {
-		p.tap(`[data-field="`+label+`"] .figure-label`, label)
+		p.tap(`[data-field="`+label+`"] .field-label`, label)
 		assert.Equal(t, value, p.holds(label))
 		at := p.MustEval(`() => document.activeElement.labels?.[0]?.innerText`).Str()
 		assert.Equal(t, label, at, "the field has the focus")
 	}
-	p.see(`.saved[data-is="saved"]`, "Saved")
+	p.see(`.standing-saved[data-is="saved"]`, "Saved")
 	assert.Contains(t, s.get(t, "/api/v1/plants/1"), `"version":1`, "nothing was saved, as nothing was changed")
 }
 
@@ -136,11 +136,11 @@ func TestThePadStaysWhereItIsUnderTheThumb(t *testing.T) {
 			s := fresh(t)
 			s.send(t, "POST", "/api/v1/plants", `{"tag":"Steady","group":"phalaenopsis"}`)
 			p := open(t, s.url+"/plants/1/roots", screen)
-			button := p.see(".presets button", "Firm, pale")
+			button := p.see(".reading-presets button", "Firm, pale")
 			require.NoError(t, button.ScrollIntoView())
 			require.NoError(t, p.WaitStable(200e6))
 			tops := func() (list []int) {
-				for _, b := range p.MustEval(`() => [...document.querySelectorAll(".pad button, .presets button")].map((b) => Math.round(b.getBoundingClientRect().top))`).Arr() {
+				for _, b := range p.MustEval(`() => [...document.querySelectorAll(".reading-pad button, .reading-presets button")].map((b) => Math.round(b.getBoundingClientRect().app-top))`).Arr() {
 					list = append(list, b.Int())
 				}
 				return list
@@ -152,7 +152,7 @@ func TestThePadStaysWhereItIsUnderTheThumb(t *testing.T) {
 			for n := range 3 {
 				require.NoError(t, p.Mouse.MoveTo(spot))
 				require.NoError(t, p.Mouse.Click(proto.InputMouseButtonLeft, 1))
-				p.see(".entries", fmt.Sprint(n+1))
+				p.see("[data-part='entries']", fmt.Sprint(n+1))
 				assert.Eventually(t, func() bool { return strands(p) == n+1 }, patience, glance)
 				assert.Equal(t, before, tops(), "after %d taps", n+1)
 			}
@@ -168,7 +168,7 @@ func TestKeysTypedInAFieldAreItsWords(t *testing.T) {
 	s := fresh(t)
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"Typed","group":"phalaenopsis"}`)
 	p := open(t, s.url+"/plants/1/roots", bench)
-	p.see(".presets button", "Firm, pale")
+	p.see(".reading-presets button", "Firm, pale")
 	p.click(p.find(`[data-field="About how long"] input`))
 	p.keys("80f")
 	p.see(`[data-field="About how long"] .field-error`, "Give")
@@ -178,7 +178,7 @@ func TestKeysTypedInAFieldAreItsWords(t *testing.T) {
 	p.hit("Escape")
 	p.MustEval(`() => document.activeElement.blur()`)
 	p.keys("f")
-	p.see(".entries", "80 mm")
+	p.see("[data-part='entries']", "80 mm")
 	assert.Eventually(t, func() bool { return strands(p) == 1 }, patience, glance)
 }
 
@@ -195,7 +195,7 @@ func TestAViewOpensAtItsTopAndBackComesBack(t *testing.T) {
 	require.NoError(t, p.WaitStable(200e6))
 	require.Greater(t, p.MustEval(`() => scrollY`).Int(), 300)
 	p.click(far)
-	p.see(".plant-head h1", tag)
+	p.see("[data-part='plant-head'] h1", tag)
 	assert.Eventually(
 		t,
 		func() bool { return p.MustEval(`() => scrollY`).Int() == 0 },
@@ -231,25 +231,25 @@ func TestWhatBreaksIsSaidAndTakesNothingElseDown(t *testing.T) {
 	require.NoError(t, router.Add("*/api/v1/plants/1/timeline*", "", answerWith(`{"nothing":"as it should be"}`)))
 	go router.Run()
 	defer func() { _ = router.Stop() }()
-	p.tap("button", "Take it off the bench")
-	p.see(".broken .trouble", "Therapeon does not answer. What was saved is safe.")
-	p.tap(".broken button", "Put away")
-	p.gone(".broken", "does not answer")
-	p.visit(s.url + "/plants/1/clean/sheet")
+	p.tap("button", "Archive it")
+	p.see("[data-broken] [data-notice='trouble']", "Therapeon does not answer. What was saved is safe.")
+	p.tap("[data-broken] button", "Put away")
+	p.gone("[data-broken]", "does not answer")
+	p.visit(s.url + "/plants/1/history")
 	p.see("h1", "This view broke")
-	p.tap(".strip a", "Look")
-	p.see(".headline", "Look it over")
+	p.tap(".plant-strip span", "Look")
+	p.see(".said-headline", "Look it over")
 }
 
 // The data are copied by one tap, and brought back by the program.
 func TestTheDataAreCopiedByOneTap(t *testing.T) {
 	s := fresh(t)
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"Copied","group":"cattleya"}`)
-	p := open(t, s.url+"/house", bench)
-	p.see(".house", "No copy was made yet.")
+	p := open(t, s.url+"/settings", bench)
+	p.see("[data-part='house']", "No copy was made yet.")
 	p.tap("button", "Copy it now")
-	p.see(".house [role=status]", "Last copied on")
-	copies := p.MustEval(`() => [...document.querySelectorAll(".house code")].map((e) => e.innerText)`).Arr()
+	p.see("[data-part='house'] [role=status]", "Last copied on")
+	copies := p.MustEval(`() => [...document.querySelectorAll("[data-part='house'] code")].map((e) => e.innerText)`).Arr()
 	i := slices.IndexFunc(copies, func(c gson.JSON) bool { return strings.Contains(c.Str(), "backups") })
 	require.GreaterOrEqual(t, i, 0)
 	file := copies[i].Str()

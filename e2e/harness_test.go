@@ -22,6 +22,7 @@ import (
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/go-rod/rod/lib/utils"
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
 
@@ -208,7 +209,8 @@ var (
 // is kept in artefacts/.
 type page struct {
 	*rod.Page
-	t testing.TB
+	t    testing.TB
+	taps int // clicks, and fields gone to
 }
 
 func open(t testing.TB, url string, s size) *page {
@@ -223,11 +225,16 @@ func openIn(t testing.TB, context *rod.Browser, url string, s size) *page {
 	t.Helper()
 	tab, err := context.Page(proto.TargetCreateTarget{URL: "about:blank"})
 	require.NoError(t, err)
-	p := &page{tab.Timeout(4 * time.Minute), t}
+	p := &page{Page: tab.Timeout(4 * time.Minute), t: t}
 	require.NoError(t, p.SetViewport(&proto.EmulationSetDeviceMetricsOverride{
 		Width: s.width, Height: s.height, DeviceScaleFactor: 1, Mobile: s.width < 600,
 	}))
+	_, err = p.EvalOnNewDocument(noteRefused)
+	require.NoError(t, err)
 	t.Cleanup(func() {
+		if refused, err := p.Eval(refusals); err == nil {
+			assert.Empty(t, refused.Value.Arr(), "the policy of the page refused something")
+		}
 		if t.Failed() {
 			p.keepPicture()
 		}
@@ -236,6 +243,16 @@ func openIn(t testing.TB, context *rod.Browser, url string, s size) *page {
 	p.visit(url)
 	return p
 }
+
+// What the page's own policy refuses is kept with the tab, over all its views.
+const (
+	noteRefused = `addEventListener("securitypolicyviolation", (e) => {
+		const all = JSON.parse(sessionStorage.getItem("refused") ?? "[]");
+		const it = [e.violatedDirective, e.blockedURI, e.sample].join(" ");
+		sessionStorage.setItem("refused", JSON.stringify([...all, it]));
+	})`
+	refusals = `() => JSON.parse(sessionStorage.getItem("refused") ?? "[]")`
+)
 
 func (p *page) visit(url string) {
 	p.t.Helper()
@@ -256,11 +273,12 @@ const (
 	patience = 30 * time.Second
 	glance   = 50 * time.Millisecond
 
-	showing = `(css, words) => [...document.querySelectorAll(css)].find((e) => (e.innerText ?? e.textContent).includes(words)) ?? null`
-	shown   = `(css) => [...document.querySelectorAll(css)].map((e) => e.innerText ?? e.textContent)`
+	showing = `(css, words) => [...document.querySelectorAll(css)].find((e) =>
+		(e.innerText ?? e.textContent).includes(words) || (e.ariaLabel ?? "").includes(words)) ?? null`
+	shown = `(css) => [...document.querySelectorAll(css)].map((e) => e.innerText ?? e.textContent)`
 )
 
-// see waits until some element (CSS) shows the words.
+// see waits until some element (CSS) shows the words, or says them to those who cannot see it.
 func (p *page) see(css, words string) *rod.Element {
 	p.t.Helper()
 	wait := p.Timeout(patience).Sleeper(func() utils.Sleeper { return utils.BackoffSleeper(glance, glance, nil) })
@@ -326,6 +344,7 @@ func (p *page) click(e *rod.Element) {
 		now, err := e.Eval(where)
 		return err == nil && now.Value.JSON("", "") == found.Value.JSON("", "")
 	}, patience, glance, "something covers %s", e)
+	p.taps++
 	require.NoError(p.t, p.Mouse.Click(proto.InputMouseButtonLeft, 1))
 }
 
@@ -341,8 +360,12 @@ func (p *page) find(css string) *rod.Element {
 func (p *page) fill(label, text string) {
 	p.t.Helper()
 	field := p.find(fmt.Sprintf(`[data-field=%q] input, [data-field=%q] textarea`, label, label))
+	p.taps++
 	require.NoError(p.t, field.SelectAllText())
 	require.NoError(p.t, field.Input(text))
+	if field.MustMatches("[data-day]") { // a day is taken when one is done with it
+		p.hit("Enter")
+	}
 }
 
 // keys presses single keys, as a hand at the keyboard would.

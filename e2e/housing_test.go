@@ -24,7 +24,7 @@ func rootedPlant(t *testing.T, s *server, intake string, count, mm int) {
 // labels are what the section says beside the pot.
 func (p *page) labels() string {
 	p.t.Helper()
-	const js = `() => [...document.querySelectorAll(".section-labels text")].map((e) => e.textContent).join("; ")`
+	const js = `() => [...document.querySelectorAll("[data-labels] text")].map((e) => e.textContent).join("; ")`
 	return p.MustEval(js).Str()
 }
 
@@ -36,24 +36,24 @@ func TestASlipperIntoMineralWithAReservoir(t *testing.T) {
 			s := fresh(t)
 			rootedPlant(t, s, `{"tag":"Brown roots","group":"slipper","leaf_count":6,"pot":"none","old_medium":"mineral"}`, 8, 140)
 			p := open(t, s.url+"/plants/1/home/house", at)
-			p.see(".house-it .headline", "Inorganic with reservoir: a pot of ") // what it grew in, and did not fail
-			p.see(".pot-form .why li", "does not coil: it is housed whole")
-			p.see(".pot-form .why li", "A reservoir from the first day")
-			p.see(".pot-fits", "This pot fits its living roots.")
-			p.see(".house-placement li", "has to lie in the damp")
+			p.see(".rehoming-house .said-headline", "Inorganic with reservoir: a pot of ") // what it grew in, and did not fail
+			p.see("[data-part='pot-form'] li", "does not coil: it is housed whole")
+			p.see("[data-part='pot-form'] li", "A reservoir from the first day")
+			p.see(".rehoming-fits", "This pot fits its living roots.")
+			p.see("[data-part='placement'] li", "has to lie in the damp")
 			shown := p.labels()
 			assert.Contains(t, shown, "base 13 mm lower")
 			assert.Contains(t, shown, "damp to ")
 			assert.Contains(t, shown, "water to 15 mm")
 
 			p.fill("Damp begins under the rim", "40")
-			p.see(".section-labels text", "measured")
+			p.see("[data-labels] text", "measured")
 			p.fill("Its root ball hangs", "90")
-			p.see(".pot-form .why li", "90 mm as measured")
-			p.see(".house-it", "Saved")
+			p.see("[data-part='pot-form'] li", "90 mm as measured")
+			p.see(".rehoming-house", "Saved")
 			p.MustReload().MustWaitLoad()
-			p.see(".section-labels text", "measured")
-			p.see(".pot-form .why li", "90 mm as measured")
+			p.see("[data-labels] text", "measured")
+			p.see("[data-part='pot-form'] li", "90 mm as measured")
 			p.fits(at.width)
 
 			p.visit(s.url + "/plants/1/home/do")
@@ -70,19 +70,19 @@ func TestACattleyaOfSixBulbsIntoBark(t *testing.T) {
 	s := fresh(t)
 	rootedPlant(t, s, `{"tag":"Six bulbs","group":"cattleya","leaf_count":6,"bulb_count":6,"pot":"none","old_medium":"bark"}`, 9, 120)
 	p := open(t, s.url+"/plants/1/home/house", bench)
-	p.see(".house-it .headline", "Bark mix: a pot of ")
-	p.see(".pot-advice", "150 mm wide")
-	p.see(".pot-form .why li", "about 125 mm for 6 bulbs, and 1 season of its lead")
-	p.see(".house-placement li", "Oldest growth to the wall")
-	p.see(".house-parts", "Lives about 27 months at 20 °C")
+	p.see(".rehoming-house .said-headline", "Bark mix: a pot of ")
+	p.see("[data-part='pot-advice']", "150 mm wide")
+	p.see("[data-part='pot-form'] li", "about 125 mm for 6 bulbs, and 1 season of its lead")
+	p.see("[data-part='placement'] li", "Oldest growth to the wall")
+	p.see(".rehoming-parts", "Lives about 27 months at 20 °C")
 	assert.NotContains(t, p.labels(), "damp", "it drains")
 
 	p.visit(s.url + "/plants/1/home/decide")
-	p.tap("summary", "Differs from the house")
+	p.tap(".ant-collapse-header", "Differs from the house")
 	p.tap(`[data-side="pot_size"] label`, "Large, for years of peace")
 	p.visit(s.url + "/plants/1/home/house")
-	p.see(".pot-advice", "180 mm wide")
-	p.see(".pot-form .why li", "2 seasons of its lead")
+	p.see("[data-part='pot-advice']", "180 mm wide")
+	p.see("[data-part='pot-form'] li", "2 seasons of its lead")
 	p.visit(s.url + "/plants/1/home/do")
 	p.see(`[data-job="stir"]`, "it separates as it stands")
 }

@@ -28,8 +28,8 @@ func TestTheProgramStopsInOrderWhenToldTo(t *testing.T) {
 
 func TestThePlaceOfTheDataIsShownAndCanBeChosen(t *testing.T) {
 	s := serve(t, filepath.Join(t.TempDir(), "a shed", "orchids.sqlite"), "serve")
-	p := open(t, s.url+"/house", bench)
-	p.see(".house code", s.data)
+	p := open(t, s.url+"/settings", bench)
+	p.see("[data-part='house'] code", s.data)
 	_, err := os.Stat(s.data)
 	require.NoError(t, err)
 }

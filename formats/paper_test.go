@@ -51,9 +51,9 @@ func label(tag string) Label {
 	return Label{
 		Tag:      tag,
 		Group:    "Slippers",
-		On:       "2 April 2030",
+		On:       "2 Apr 2030",
 		Method:   "Slipper mix",
-		NextLook: "23 April 2030",
+		NextLook: "23 Apr 2030",
 		Link:     "http://127.0.0.1:8317/plants/7/home",
 	}
 }
@@ -107,14 +107,14 @@ func TestACaseSheetRunsOverPages(t *testing.T) {
 		Tag:   "Crate 7",
 		Group: "Slippers",
 		Apart: true,
-		On:    "2 April 2030",
+		On:    "2 Apr 2030",
 		Link:  "http://127.0.0.1:8317/plants/7/home",
 		Parts: []SheetPart{{Heading: "The plant", Lines: []string{"From: a crate"}}, {Heading: "Empty"}},
 	}
 	for i := range 120 {
 		s.Events = append(
 			s.Events,
-			SheetEvent{On: "1 April 2030", Words: fmt.Sprintf("Event %d.", i), More: "It explains the months to come."},
+			SheetEvent{On: "1 Apr 2030", Words: fmt.Sprintf("Event %d.", i), More: "It explains the months to come."},
 		)
 	}
 	body, err := Case(s)

@@ -133,6 +133,11 @@ type Find struct {
 	Words    string
 	Groups   string // codes of groups to take as well, each between spaces
 	Due      string // only those due for a look by this day; empty: all
+	Group    string // only of this group; empty: all
+	Place    int64  // only those that stand there; 0: all
+	Turn     *int64 // only those handled in this turn; nil: all
+	Codes    string // only those with one of these advices, each between spaces; empty: all
+	Sort     string // "tag" or "day" within a turn; empty: the newest work first
 	Skip     int
 	Most     int
 }
@@ -142,14 +147,20 @@ type Found = sqlc.FindPlantsRow
 
 // Find lists plants, suspects after the clean and those kept apart last, and how many there are in all.
 func (p Plants) Find(ctx context.Context, f Find) ([]Found, int64, error) {
+	turn := int64(-1)
+	if f.Turn != nil {
+		turn = *f.Turn
+	}
 	total, err := p.q.CountPlants(ctx, sqlc.CountPlantsParams{
 		Archived: asInt(f.Archived), Query: f.Words, Groups: f.Groups, Due: f.Due,
+		GroupCode: f.Group, Place: f.Place, Turn: turn, Codes: f.Codes,
 	})
 	if err != nil {
 		return nil, 0, fmt.Errorf("count plants: %w", err)
 	}
 	list, err := p.q.FindPlants(ctx, sqlc.FindPlantsParams{
 		Archived: asInt(f.Archived), Query: f.Words, Groups: f.Groups, Due: f.Due,
+		GroupCode: f.Group, Place: f.Place, Turn: turn, Codes: f.Codes, Sort: f.Sort,
 		Skip: int64(f.Skip), Most: int64(f.Most),
 	})
 	if err != nil {

@@ -6,7 +6,7 @@ import globals from "globals";
 import ts from "typescript-eslint";
 
 export default ts.config(
-  { ignores: ["dist", "src/api/schema.d.ts"] },
+  { ignores: ["dist", "src/lib/api/schema.d.ts"] },
   js.configs.recommended,
   ...ts.configs.strict,
   {
@@ -23,8 +23,66 @@ export default ts.config(
       "import-x/parsers": { "@typescript-eslint/parser": [".ts", ".tsx"] },
       "import-x/resolver-next": [createTypeScriptImportResolver({ project: "tsconfig.json" })],
     },
-    rules: { "import-x/no-cycle": "error", "import-x/no-self-import": "error" },
+    rules: {
+      "import-x/no-cycle": "error",
+      "import-x/no-self-import": "error",
+      "import-x/order": [
+        "error",
+        { groups: ["external", ["parent", "sibling", "index"]], alphabetize: { order: "asc" } },
+      ],
+    },
   },
+  {
+    // Every control is antd's, dressed by the theme; what would write styles into the page, which its
+    // policy refuses, is not used; a class is one of a module.
+    files: ["src/**/*.tsx"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector:
+            "JSXOpeningElement[name.name=/^(button|select|option|input|textarea|details|summary|dialog|table|progress|meter)$/]",
+          message: "Take antd's, through src/ui where there is one.",
+        },
+        { selector: "JSXAttribute[name.name='className'] > Literal", message: "A class is one of a module." },
+        { selector: "JSXAttribute[name.name='autoSize']", message: "It writes styles into the page: give rows." },
+        {
+          selector: "MemberExpression[object.name='Modal'][property.name=/^(confirm|info|success|error|warning)$/]",
+          message: "It writes styles into the page: use App.useApp.",
+        },
+      ],
+      "no-restricted-imports": [
+        "error",
+        {
+          paths: [
+            {
+              name: "antd",
+              importNames: ["List", "Watermark", "Image", "message", "notification", "Drawer"],
+              message: "It is deprecated, or writes styles into the page, which its policy refuses.",
+            },
+          ],
+          patterns: [
+            { regex: "(?<!\\.module)(?<!/page)(?<!latin(-ext)?-\\d+)\\.css$", message: "Styles are modules." },
+          ],
+        },
+      ],
+    },
+  },
+  ...[
+    // A feature knows of another what its index shows.
+    ["features", "^\\.\\./[a-z]+/."],
+    ["ui", "/(features|app)/"],
+    ["draw", "/(features|app)/"],
+    ["lib", "/(features|app|ui|draw)/"],
+  ].map(([room, regex]) => ({
+    files: [`src/${room}/**/*.{ts,tsx}`],
+    rules: {
+      "@typescript-eslint/no-restricted-imports": [
+        "error",
+        { patterns: [{ regex, message: "That lies above, or inside another feature." }] },
+      ],
+    },
+  })),
   {
     // No promise without a catch: what goes on by itself goes through run().
     files: ["src/**/*.{ts,tsx}"],

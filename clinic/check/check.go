@@ -40,6 +40,7 @@ var rules = sync.OnceValue(func() *validator.Validate {
 	must("partialdate", func(s string) bool { _, _, ok := dates.Span(s); return ok })
 	must("finding", func(s string) bool { _, ok := causes.Table().Finding(s); return ok })
 	must("cause", func(s string) bool { _, ok := causes.Table().Cause(s); return ok })
+	must("worry", func(s string) bool { _, ok := causes.Table().Worry(s); return ok })
 	must("group", func(s string) bool { _, ok := taxa.Find(s); return ok })
 	return v
 })
@@ -91,6 +92,9 @@ func describe(b validator.FieldError) fault.Fault {
 	case "finding":
 		f.Limit = "a finding, see /api/v1/knowledge/causes"
 		f.Words = "This finding is not known here."
+	case "worry":
+		f.Limit = "a worry, see /api/v1/knowledge/causes"
+		f.Words = "This worry is not known here."
 	case "cause":
 		f.Limit = "a cause, see /api/v1/knowledge/causes"
 		f.Words = "This cause is not known here."

@@ -178,17 +178,11 @@ func sheetParts(ctx context.Context, c *record.Keeper, tx *ledger.Tx, p intake.P
 		if of := of.Stands().Counting(kind); len(of) > 0 {
 			first, last := of[0], of[len(of)-1]
 			name := map[patient.Kind]string{patient.BarePlant: "Bare plant", patient.InPot: "In its pot"}[kind]
-			add(
-				&weights,
-				true,
-				"%s: %.4g g on %s, %.4g g on %s, %d weighings",
-				name,
-				first.Grams,
-				dates.InWords(first.At.Format(time.DateOnly)),
-				last.Grams,
-				dates.InWords(last.At.Format(time.DateOnly)),
-				len(of),
-			)
+			add(&weights, true, "%s: %.4g g on %s", name, first.Grams, dates.InWords(first.At.Format(time.DateOnly)))
+			if len(of) > 1 {
+				add(&weights, true, "%.4g g on %s, after %d weighings",
+					last.Grams, dates.InWords(last.At.Format(time.DateOnly)), len(of))
+			}
 		}
 	}
 	return []formats.SheetPart{who, state, home, weights}, nil

@@ -203,6 +203,11 @@ type Find struct {
 	Words    string
 	Archived bool
 	Due      bool // only those whose day to look again has come
+	Group    string
+	PlaceID  int64
+	Turn     string // "clean", "suspect" or "apart"; empty: all
+	Wants    string // a kind of advice; empty: all
+	Sort     string // "tag" or "day"; empty: the newest work first
 	Skip     int
 	Most     int
 }
@@ -212,12 +217,15 @@ type Find struct {
 func groupsNamed(words string) string {
 	codes := " "
 	for _, g := range taxa.All() {
-		if strings.Contains(strings.ToLower(g.Name+" "+g.Code), strings.ToLower(words)) {
+		if strings.Contains(strings.ToLower(g.Name+" "+g.Common.Value+" "+g.Code), strings.ToLower(words)) {
 			codes += g.Code + " "
 		}
 	}
 	return codes
 }
+
+// turns are the words for patient.Turn, in its order.
+var turns = []string{"clean", "suspect", "apart"}
 
 // Plants finds plants: newest work first, those kept apart last. It also tells
 // how many there are in all.
@@ -227,6 +235,13 @@ func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 	}
 	if f.Due {
 		of.Due = c.Today()
+	}
+	of.Group, of.Place, of.Sort = f.Group, f.PlaceID, f.Sort
+	if codes := advice.OfKind(f.Wants); len(codes) > 0 {
+		of.Codes = " " + strings.Join(codes, " ") + " "
+	}
+	if turn := int64(slices.Index(turns, f.Turn)); turn >= 0 {
+		of.Turn = &turn
 	}
 	var total int64
 	found, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (rows []ledger.Found, err error) {

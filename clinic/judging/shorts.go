@@ -103,6 +103,7 @@ type LookInShort struct {
 // CausesInShort is the causes in a line.
 type CausesInShort struct {
 	Cause     string `json:"cause" required:"true" description:"in a line"`
+	Judged    bool   `json:"judged,omitempty" description:"something was looked at that causes are judged by"`
 	Clear     bool   `json:"clear,omitempty" description:"nothing is wrong, as far as was looked"`
 	Undecided bool   `json:"undecided,omitempty" description:"a next check is open"`
 	Alarm     bool   `json:"alarm,omitempty" description:"something that spreads is not ruled out"`
@@ -148,8 +149,8 @@ func LookShown(id int64, on, again, doc string) Looked {
 		InspectionID: id, LookedOn: on, AgainOn: again,
 		LookInShort: LookInShort{s.Look.Decision, cmp.Or(look.Table().Words(s.Look.Line), s.Look.Told)},
 		CausesInShort: CausesInShort{
-			Cause: cmp.Or(causes.Table().Words(of.Line), of.Told), Clear: of.Line.Clear(), Undecided: of.Undecided,
-			Alarm: of.Alarm, Strips: of.Strips, Apart: of.Apart,
+			Cause: cmp.Or(causes.Table().Words(of.Line), of.Told), Judged: of.Line.Judged() || of.Told != "",
+			Clear: of.Line.Clear(), Undecided: of.Undecided, Alarm: of.Alarm, Strips: of.Strips, Apart: of.Apart,
 		},
 	}
 }

@@ -23,6 +23,7 @@ const (
 	Check     = "check" // make the next check
 	Feel      = "feel"  // feel whether the medium is wet
 	Water     = "water"
+	Treat     = "treat" // treat it where it stands
 	Leave     = "leave"
 	Wait      = "wait"
 	Soon      = "soon" // unpot it soon
@@ -35,6 +36,18 @@ const (
 	Stay      = "stay"    // it stands in the home that was given
 )
 
+// Kinds of advice, by what a plant wants of its keeper.
+var kinds = map[string][]string{
+	"act":   {Now, Soon, Water, Treat},
+	"check": {LookFirst, Check, Feel, Read, AskAir},
+	"home":  {Pot, Hold, Nest},
+	"leave": {Leave, Wait, Stay},
+}
+
+// OfKind lists the codes of a kind of advice: "act" on it, "check" something first, give it a
+// "home", "leave" it. None for another word.
+func OfKind(kind string) []string { return kinds[kind] }
+
 // Line is an advice in a line, as codes: its words are made when they are read.
 type Line struct {
 	Code string    `json:"code"`
@@ -44,10 +57,10 @@ type Line struct {
 
 // Advice is what is advised today.
 type Advice struct {
-	Code      string           `json:"code" required:"true" enum:"look-first,check,feel,water,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay"`
+	Code      string           `json:"code" required:"true" enum:"look-first,check,feel,water,treat,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay"`
 	Headline  string           `json:"headline" required:"true"`
 	UntilOn   string           `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
-	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,cause,home,places" description:"the step where it is done"`
+	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,cause,clean,home,places" description:"the step where it is done"`
 	Because   []knowledge.Text `json:"because" required:"true"`
 	Meanwhile []knowledge.Text `json:"meanwhile" required:"true" description:"what to do until then"`
 	Flips     []Flip           `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
@@ -179,6 +192,8 @@ func codeOf(v look.Verdict) string {
 		return Feel
 	case look.WaterIt, look.WaterLittle:
 		return Water
+	case look.Treat:
+		return Treat
 	}
 	switch v.Decision {
 	case "":
@@ -193,6 +208,8 @@ func PageOf(code string) string {
 	switch code {
 	case Check:
 		return "cause"
+	case Treat:
+		return "clean"
 	case Soon, Now:
 		return "unpot"
 	case Read:

@@ -143,6 +143,20 @@ func TestWhatMustBeReadyBeforehand(t *testing.T) {
 	assert.Empty(t, none.Ready, "it is left alone")
 }
 
+// What eats or spreads and is seen is treated where the plant stands; left alone for three months
+// it is lost: common practice, no source.
+func TestWhatIsSeenIsTreatedAndNotLeft(t *testing.T) {
+	for _, seen := range []string{"moving-specks", "scale-bumps", "aphids-seen"} {
+		a := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+			p.Looks = looked(day, patient.Growing, "tips-growing", seen)
+		}), race.Advised{})
+		assert.Equal(t, Treat, a.Code, seen)
+		assert.Equal(t, "Leave it in its pot, and treat it.", a.Headline, seen)
+		assert.Equal(t, "clean", a.Page, seen)
+		assert.LessOrEqual(t, a.UntilOn, "2030-05-22", seen)
+	}
+}
+
 // The day to look again follows the treatment that runs.
 func TestTheDayFollowsTheTreatment(t *testing.T) {
 	of := func(due string) string {

@@ -36,6 +36,9 @@ type Acting struct {
 // Clear holds when nothing is wrong, as far as was looked.
 func (l Line) Clear() bool { return l.Say == wellSeen }
 
+// Judged holds when something was looked at that causes are judged by.
+func (l Line) Judged() bool { return l.Say != "" && l.Say != unlooked }
+
 // mostPossible is how many possible causes a line names.
 const mostPossible = 2
 

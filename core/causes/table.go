@@ -116,6 +116,14 @@ type FindingFigures struct {
 	MinutesToUnpot   knowledge.Number `yaml:"minutes_to_unpot" json:"minutes_to_unpot" required:"true" description:"added when the plant is still in its pot"`
 }
 
+// Worry is what brings a keeper to look, and the few findings that it is looked at for first.
+type Worry struct {
+	Code  string          `yaml:"code" json:"code" required:"true"`
+	Name  knowledge.Text  `yaml:"name" json:"name" required:"true"`
+	First knowledge.Codes `yaml:"first" json:"first" required:"true" description:"findings, in the order in which they are asked"`
+	Parts knowledge.Codes `yaml:"parts" json:"parts" required:"true" description:"parts of the plant that it opens"`
+}
+
 // Knowledge is the table of causes and findings.
 type Knowledge struct {
 	Causes         []Cause                   `json:"causes" required:"true"`
@@ -127,6 +135,7 @@ type Knowledge struct {
 	Figures        Figures                   `json:"figures" required:"true"`
 	FindingFigures FindingFigures            `json:"finding_figures" required:"true"`
 	Rivals         []Rivals                  `json:"rivals" required:"true" description:"findings that do not hold together"`
+	Worries        []Worry                   `json:"worries" required:"true"`
 	OwnWord        knowledge.Text            `json:"own_word" required:"true" description:"what holds where the user and an earlier step differ"`
 
 	model   *model
@@ -152,6 +161,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 		Parts    map[string]knowledge.Text `yaml:"parts"`
 		Figures  FindingFigures            `yaml:"figures"`
 		Rivals   []Rivals                  `yaml:"rivals"`
+		Worries  []Worry                   `yaml:"worries"`
 		OwnWord  knowledge.Text            `yaml:"own_word"`
 	}
 	knowledge.MustRead("causes.yaml", &c)
@@ -159,7 +169,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 	knowledge.MustRead("actions.yaml", &k.Actions)
 	k.Causes, k.Figures, k.Bands = c.Causes, c.Figures, c.Bands
 	k.Themes, k.Findings, k.Parts, k.FindingFigures = f.Themes, f.Findings, f.Parts, f.Figures
-	k.Rivals, k.OwnWord = f.Rivals, f.OwnWord
+	k.Rivals, k.Worries, k.OwnWord = f.Rivals, f.Worries, f.OwnWord
 	if err := k.compile(); err != nil {
 		panic(fmt.Sprintf("knowledge of causes: %v", err))
 	}
@@ -249,6 +259,18 @@ func (k *Knowledge) compile() error {
 			}
 		}
 	}
+	for _, w := range k.Worries {
+		for _, code := range w.First.Values {
+			if f, ok := k.Finding(code); !ok || f.At != "look" {
+				return fmt.Errorf("worry %s asks first for %s, which no look finds", w.Code, code)
+			}
+		}
+		for _, part := range w.Parts.Values {
+			if _, ok := k.Parts[part]; !ok {
+				return fmt.Errorf("worry %s opens the unknown part %s", w.Code, part)
+			}
+		}
+	}
 	prior := make([]float64, len(k.Causes))
 	for i, c := range k.Causes {
 		k.causeAt[c.Code], prior[i] = i, c.Prior.Value
@@ -321,6 +343,15 @@ func (k *Knowledge) Cause(code string) (Cause, bool) {
 		return k.Causes[i], true
 	}
 	return Cause{}, false
+}
+
+// Worry finds a worry by its code.
+func (k *Knowledge) Worry(code string) (Worry, bool) {
+	i := slices.IndexFunc(k.Worries, func(w Worry) bool { return w.Code == code })
+	if i < 0 {
+		return Worry{}, false
+	}
+	return k.Worries[i], true
 }
 
 // Finding finds a finding by its code.

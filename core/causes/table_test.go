@@ -25,10 +25,16 @@ func whole() *Knowledge {
 			},
 		},
 		Themes:         []Theme{{Code: "limp", Base: number(0.1)}},
-		Findings:       []Finding{{Code: "leaves-limp", Theme: "limp"}},
+		Findings:       []Finding{{Code: "leaves-limp", At: "look", Theme: "limp"}},
+		Parts:          map[string]knowledge.Text{"leaves": {Value: "Leaves"}},
 		Actions:        []Action{{Code: "water"}},
 		FindingFigures: FindingFigures{HitShared: number(0.8), FalseAlarmShared: number(0.05)},
 	}
+}
+
+func worry(first, part string) []Worry {
+	of := func(code string) knowledge.Codes { return knowledge.Codes{Values: []string{code}} }
+	return []Worry{{Code: "limp", First: of(first), Parts: of(part)}}
 }
 
 func TestATableThatDoesNotHoldTogetherIsRefused(t *testing.T) {
@@ -42,6 +48,8 @@ func TestATableThatDoesNotHoldTogetherIsRefused(t *testing.T) {
 		"unknown theme droop":    func(k *Knowledge) { k.Findings[0].Theme = "droop" },
 		"the hit higher":         func(k *Knowledge) { k.Findings[0].Hit = &knowledge.Number{Value: 0.01} },
 		"unknown finding soggy":  func(k *Knowledge) { k.Rivals = []Rivals{{One: "leaves-limp", Other: "soggy"}} },
+		"for soggy, which no":    func(k *Knowledge) { k.Worries = worry("soggy", "leaves") },
+		"the unknown part ears":  func(k *Knowledge) { k.Worries = worry("leaves-limp", "ears") },
 		"a set holds at most 64": func(k *Knowledge) { k.Causes = make([]Cause, 65) },
 	} {
 		k := whole()

@@ -31,7 +31,7 @@ func InWords(day string) string {
 	if err != nil {
 		return day
 	}
-	return t.Format("2 January 2006")
+	return t.Format("2 Jan 2006")
 }
 
 // Between is the days from one day to another; 0 where one is no day.

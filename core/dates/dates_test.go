@@ -24,5 +24,5 @@ func TestPartialDates(t *testing.T) {
 
 func ExampleBetween() {
 	fmt.Println(Between("2030-02-26", "2030-03-05"), InWords("2030-03-05"), InWords("soon"))
-	// Output: 7 5 March 2030 soon
+	// Output: 7 5 Mar 2030 soon
 }

@@ -216,6 +216,12 @@ func (d *decider) leave(water string) {
 		d.rule(map[string]string{WaterIt: "water-first", WaterLittle: "water-little", Damp: "damp"}[water])
 		return
 	}
+	if d.treats() {
+		d.v.AgainDays = int(f.SoonerDays.Value)
+		d.line(Line{Say: Treat})
+		d.rule("treat")
+		return
+	}
 	d.v.AgainDays = int(f.LeaveDays.Value)
 	d.line(Line{Say: Leave})
 	switch {
@@ -240,6 +246,14 @@ func (d *decider) leave(water string) {
 		return
 	}
 	d.rule("three-months")
+}
+
+// treats holds where a cause that is acted on is treated in the pot.
+func (d *decider) treats() bool {
+	h := d.p.Heard()
+	return slices.ContainsFunc(causes.Table().Actions, func(a causes.Action) bool {
+		return a.At == "clean" && !a.Unpots && len(h.Asked[a.Code]) > 0
+	})
 }
 
 // soon has it done in the next days.

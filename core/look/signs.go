@@ -184,6 +184,7 @@ const (
 	Damp        = "damp" // it has some, and is looked at again
 	Feel        = "feel"
 	Check       = "check"
+	Treat       = "treat" // what is acted on is treated in the pot
 )
 
 // water is what the plant's thirst asks for: water, a little of it at rest, or to feel the

@@ -189,6 +189,7 @@ func (in Intake) OfKind() Intake {
 // causes.
 type Inspection struct {
 	Findings     Findings            `json:"findings" required:"true" validate:"max=200,dive,keys,finding,endkeys,oneof=present absent" description:"by the code of the finding; what is left out was not looked for"`
+	Worries      []string            `json:"worries,omitempty" validate:"max=10,unique,dive,worry" description:"what worried its keeper at first sight; see /api/v1/knowledge/causes"`
 	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent" description:"left out: as at intake"`
 	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing maturing idle resting"`
 	Season       Season              `json:"season,omitempty" validate:"omitempty,oneof=warm cool" description:"left out: by the calendar"`

@@ -209,7 +209,7 @@ func (p Condition) GrowthMM() *float64 {
 // RootsFrom says where its living root is known from.
 func (p Condition) RootsFrom() string {
 	if r := p.Roots(); r != nil {
-		return fmt.Sprintf("Read on %s, less what was cut since.", r.On)
+		return fmt.Sprintf("Read on %s, less what was cut since.", dates.InWords(r.On))
 	}
 	return p.Given.RootsFrom
 }

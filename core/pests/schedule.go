@@ -335,7 +335,7 @@ func inWords(day string) string {
 	if err != nil {
 		return day
 	}
-	return t.Format("2 January 2006")
+	return t.Format("2 Jan 2006")
 }
 
 // line is what is drawn: every day from the first round to a little beyond the

@@ -83,11 +83,11 @@ func (k *Knowledge) DoneFrom(route string, told []Job) *Done {
 	return d
 }
 
-// said are jobs with their words alone, without the stances and sides that the table has for them.
+// said are jobs with their words alone, without what newer tables add to them.
 func said(jobs []Job) []Job {
 	list := slices.Clone(jobs)
 	for i := range list {
-		list[i].Says, list[i].Side = nil, nil
+		list[i].Says, list[i].Side, list[i].Weighs = nil, nil, ""
 	}
 	return list
 }

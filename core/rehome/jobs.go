@@ -45,6 +45,7 @@ type Job struct {
 	Amounts   string              `json:"amounts,omitempty" description:"what to measure out"`
 	AheadDays int                 `json:"ahead_days,omitempty" description:"made ready so many days before"`
 	Labels    bool                `json:"labels,omitempty" description:"the label is printed here"`
+	Weighs    patient.Kind        `json:"weighs,omitempty" enum:",bare,pot" description:"a weight is taken here, of this kind"`
 	Cautions  []knowledge.Caution `json:"cautions" required:"true"`
 	Side      *disputes.Side      `json:"side,omitempty" description:"the side it follows, where growers differ"`
 	Says      []stances.Stance    `json:"-"`
@@ -139,6 +140,7 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 		Stage:    k.Stages[row.Stage],
 		Do:       row.Do,
 		Labels:   row.Labels,
+		Weighs:   row.Weighs,
 		How:      []knowledge.Text{},
 		Cautions: []knowledge.Caution{},
 		Says:     row.Says,

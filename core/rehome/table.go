@@ -9,6 +9,7 @@ import (
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
 	"therapeon/core/stances"
 )
 
@@ -79,6 +80,7 @@ type JobKind struct {
 	Mixes     bool                                 `yaml:"mixes"`
 	Holds     bool                                 `yaml:"holds"`
 	Labels    bool                                 `yaml:"labels"`
+	Weighs    patient.Kind                         `yaml:"weighs"`
 	Waters    bool                                 `yaml:"waters"`
 	Stands    bool                                 `yaml:"stands"`
 	Follows   string                               `yaml:"follows"` // the question on whose side its words hang

@@ -23,9 +23,11 @@ const (
 // Profile is what is normal for a group. Lengths are in mm, areas in cm²,
 // growth in mm a day.
 type Profile struct {
-	Code  string         `yaml:"code" json:"code" required:"true"`
-	Name  string         `yaml:"name" json:"name" required:"true"`
-	About knowledge.Text `yaml:"about" json:"about" required:"true"`
+	Code string `yaml:"code" json:"code" required:"true"`
+	Name string `yaml:"name" json:"name" required:"true"`
+	// Common is what the group is called by those who do not know its name.
+	Common knowledge.Text `yaml:"common" json:"common" required:"true"`
+	About  knowledge.Text `yaml:"about" json:"about" required:"true"`
 
 	Habit         knowledge.Text `yaml:"habit" json:"habit" required:"true"`
 	StorageOrgans knowledge.Text `yaml:"storage_organs" json:"storage_organs" required:"true" description:"pseudobulbs, canes or none"`

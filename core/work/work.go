@@ -95,10 +95,10 @@ func (l Checklist) Apply(c Change, marks Marks) error {
 	}
 	switch {
 	case c.State == Skipped && c.Reason == "":
-		return oneFault("reason", "Say why it is skipped. It explains the months to come.", "not empty", "")
+		return oneFault("reason", "Say why it is left out. It explains the months to come.", "not empty", "")
 	case c.State == Done && l.Jobs[i].Left > 0:
 		return oneFault("state",
-			fmt.Sprintf("%d on the cut list are open. Check them off, or skip the job and say why.", l.Jobs[i].Left),
+			fmt.Sprintf("%d on the cut list are open. Check them off, or leave the job out and say why.", l.Jobs[i].Left),
 			"every cut checked off", c.State)
 	case c.State == Done:
 		if err := l.Jobs[i].gate(c.Seen, c.Person); err != nil {
@@ -129,7 +129,7 @@ func (j Job) gate(seen []Seen, person string) error {
 // is told of a field.
 func (l Checklist) Close(field, person string, seen []Seen) error {
 	if open := l.Open(); open > 0 {
-		return oneFault(field, fmt.Sprintf("%d jobs are open. Do them, or skip them and say why.", open), "no open job", open)
+		return oneFault(field, fmt.Sprintf("%d jobs are open. Do them, or leave them out and say why.", open), "no open job", open)
 	}
 	for _, j := range l.Jobs {
 		if j.State != Done {

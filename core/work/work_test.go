@@ -86,7 +86,7 @@ func ExampleChecklist_Apply() {
 	fmt.Println(plan.Apply(Change{Job: "cut-roots", State: Skipped, Reason: "No light", On: "2030-03-01"}, marks))
 	fmt.Println(marks.Of("cut-roots").State)
 	// Output:
-	// state: 2 on the cut list are open. Check them off, or skip the job and say why.
+	// state: 2 on the cut list are open. Check them off, or leave the job out and say why.
 	// <nil>
 	// skipped
 }

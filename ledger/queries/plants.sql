@@ -54,6 +54,7 @@ SELECT sqlc.embed(plants), CAST(COALESCE(d.version, 0) AS INTEGER) AS version,
     CAST(COALESCE(i.id, 0) AS INTEGER) AS look_id, CAST(COALESCE(i.day, '') AS TEXT) AS looked_on,
     CAST(COALESCE(i.due_on, '') AS TEXT) AS again_on, CAST(COALESCE(i.short, '') AS TEXT) AS look
 FROM plants
+CROSS JOIN (SELECT CAST(sqlc.arg(sort) AS TEXT) AS sort) o
 LEFT JOIN documents d ON d.kind = 'intake' AND d.id = plants.id
 LEFT JOIN documents r ON r.kind = 'reading' AND r.id = (
     SELECT l.id FROM documents l WHERE l.plant_id = plants.id AND l.kind = 'reading' AND l.state <> 'blank'
@@ -62,15 +63,22 @@ LEFT JOIN documents i ON i.kind = 'look' AND i.id = (
     SELECT l.id FROM documents l WHERE l.plant_id = plants.id AND l.kind = 'look' AND l.state <> 'blank'
     ORDER BY l.day DESC, l.id DESC LIMIT 1)
 WHERE plants.id IN (
-    SELECT p.id FROM plants p
+    SELECT p.id FROM plants p CROSS JOIN (SELECT CAST(sqlc.arg(sort) AS TEXT) AS sort) o
     WHERE (p.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
       AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
         lower(sqlc.arg(query))) > 0
         OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || p.group_code || ' ') > 0)
       AND (CAST(sqlc.arg(due) AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= sqlc.arg(due))
-    ORDER BY p.turn, p.updated_at DESC, p.id DESC
+      AND (CAST(sqlc.arg(group_code) AS TEXT) = '' OR p.group_code = sqlc.arg(group_code))
+      AND (CAST(sqlc.arg(place) AS INTEGER) = 0 OR p.place_id = sqlc.arg(place))
+      AND (CAST(sqlc.arg(turn) AS INTEGER) < 0 OR p.turn = sqlc.arg(turn))
+      AND (CAST(sqlc.arg(codes) AS TEXT) = '' OR json_valid(p.advice)
+        AND instr(CAST(sqlc.arg(codes) AS TEXT), ' ' || (p.advice ->> 'code') || ' ') > 0)
+    ORDER BY p.turn, CASE o.sort WHEN 'tag' THEN lower(p.tag)
+        WHEN 'day' THEN COALESCE(NULLIF(p.until_on, ''), '9') ELSE '' END, p.updated_at DESC, p.id DESC
     LIMIT sqlc.arg(most) OFFSET sqlc.arg(skip))
-ORDER BY plants.turn, plants.updated_at DESC, plants.id DESC;
+ORDER BY plants.turn, CASE o.sort WHEN 'tag' THEN lower(plants.tag)
+    WHEN 'day' THEN COALESCE(NULLIF(plants.until_on, ''), '9') ELSE '' END, plants.updated_at DESC, plants.id DESC;
 
 -- name: CountPlants :one
 SELECT COUNT(*) FROM plants p
@@ -78,4 +86,9 @@ WHERE (p.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
   AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
     lower(sqlc.arg(query))) > 0
     OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || p.group_code || ' ') > 0)
-  AND (CAST(sqlc.arg(due) AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= sqlc.arg(due));
+  AND (CAST(sqlc.arg(due) AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= sqlc.arg(due))
+  AND (CAST(sqlc.arg(group_code) AS TEXT) = '' OR p.group_code = sqlc.arg(group_code))
+  AND (CAST(sqlc.arg(place) AS INTEGER) = 0 OR p.place_id = sqlc.arg(place))
+  AND (CAST(sqlc.arg(turn) AS INTEGER) < 0 OR p.turn = sqlc.arg(turn))
+  AND (CAST(sqlc.arg(codes) AS TEXT) = '' OR json_valid(p.advice)
+    AND instr(CAST(sqlc.arg(codes) AS TEXT), ' ' || (p.advice ->> 'code') || ' ') > 0);

@@ -168,13 +168,22 @@ WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
     lower(?2)) > 0
     OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
   AND (CAST(?4 AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= ?4)
+  AND (CAST(?5 AS TEXT) = '' OR p.group_code = ?5)
+  AND (CAST(?6 AS INTEGER) = 0 OR p.place_id = ?6)
+  AND (CAST(?7 AS INTEGER) < 0 OR p.turn = ?7)
+  AND (CAST(?8 AS TEXT) = '' OR json_valid(p.advice)
+    AND instr(CAST(?8 AS TEXT), ' ' || (p.advice ->> 'code') || ' ') > 0)
 `
 
 type CountPlantsParams struct {
-	Archived int64
-	Query    string
-	Groups   string
-	Due      string
+	Archived  int64
+	Query     string
+	Groups    string
+	Due       string
+	GroupCode string
+	Place     int64
+	Turn      int64
+	Codes     string
 }
 
 func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64, error) {
@@ -183,6 +192,10 @@ func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64
 		arg.Query,
 		arg.Groups,
 		arg.Due,
+		arg.GroupCode,
+		arg.Place,
+		arg.Turn,
+		arg.Codes,
 	)
 	var count int64
 	err := row.Scan(&count)
@@ -242,6 +255,7 @@ SELECT plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apar
     CAST(COALESCE(i.id, 0) AS INTEGER) AS look_id, CAST(COALESCE(i.day, '') AS TEXT) AS looked_on,
     CAST(COALESCE(i.due_on, '') AS TEXT) AS again_on, CAST(COALESCE(i.short, '') AS TEXT) AS look
 FROM plants
+CROSS JOIN (SELECT CAST(?1 AS TEXT) AS sort) o
 LEFT JOIN documents d ON d.kind = 'intake' AND d.id = plants.id
 LEFT JOIN documents r ON r.kind = 'reading' AND r.id = (
     SELECT l.id FROM documents l WHERE l.plant_id = plants.id AND l.kind = 'reading' AND l.state <> 'blank'
@@ -250,24 +264,36 @@ LEFT JOIN documents i ON i.kind = 'look' AND i.id = (
     SELECT l.id FROM documents l WHERE l.plant_id = plants.id AND l.kind = 'look' AND l.state <> 'blank'
     ORDER BY l.day DESC, l.id DESC LIMIT 1)
 WHERE plants.id IN (
-    SELECT p.id FROM plants p
-    WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
-      AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
-        lower(?2)) > 0
-        OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
-      AND (CAST(?4 AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= ?4)
-    ORDER BY p.turn, p.updated_at DESC, p.id DESC
-    LIMIT ?6 OFFSET ?5)
-ORDER BY plants.turn, plants.updated_at DESC, plants.id DESC
+    SELECT p.id FROM plants p CROSS JOIN (SELECT CAST(?1 AS TEXT) AS sort) o
+    WHERE (p.archived_at <> '') = CAST(?2 AS INTEGER)
+      AND (CAST(?3 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
+        lower(?3)) > 0
+        OR instr(CAST(?4 AS TEXT), ' ' || p.group_code || ' ') > 0)
+      AND (CAST(?5 AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= ?5)
+      AND (CAST(?6 AS TEXT) = '' OR p.group_code = ?6)
+      AND (CAST(?7 AS INTEGER) = 0 OR p.place_id = ?7)
+      AND (CAST(?8 AS INTEGER) < 0 OR p.turn = ?8)
+      AND (CAST(?9 AS TEXT) = '' OR json_valid(p.advice)
+        AND instr(CAST(?9 AS TEXT), ' ' || (p.advice ->> 'code') || ' ') > 0)
+    ORDER BY p.turn, CASE o.sort WHEN 'tag' THEN lower(p.tag)
+        WHEN 'day' THEN COALESCE(NULLIF(p.until_on, ''), '9') ELSE '' END, p.updated_at DESC, p.id DESC
+    LIMIT ?11 OFFSET ?10)
+ORDER BY plants.turn, CASE o.sort WHEN 'tag' THEN lower(plants.tag)
+    WHEN 'day' THEN COALESCE(NULLIF(plants.until_on, ''), '9') ELSE '' END, plants.updated_at DESC, plants.id DESC
 `
 
 type FindPlantsParams struct {
-	Archived int64
-	Query    string
-	Groups   string
-	Due      string
-	Skip     int64
-	Most     int64
+	Sort      string
+	Archived  int64
+	Query     string
+	Groups    string
+	Due       string
+	GroupCode string
+	Place     int64
+	Turn      int64
+	Codes     string
+	Skip      int64
+	Most      int64
 }
 
 type FindPlantsRow struct {
@@ -287,10 +313,15 @@ type FindPlantsRow struct {
 // whose advice has come to its day.
 func (q *Queries) FindPlants(ctx context.Context, arg FindPlantsParams) ([]FindPlantsRow, error) {
 	rows, err := q.query(ctx, q.findPlantsStmt, findPlants,
+		arg.Sort,
 		arg.Archived,
 		arg.Query,
 		arg.Groups,
 		arg.Due,
+		arg.GroupCode,
+		arg.Place,
+		arg.Turn,
+		arg.Codes,
 		arg.Skip,
 		arg.Most,
 	)

@@ -1,0 +1,134 @@
+import { MoonOutlined, SunOutlined } from "@ant-design/icons";
+import { Button, ConfigProvider } from "antd";
+import enGB from "antd/locale/en_GB";
+import { lazy, Suspense, useMemo } from "react";
+import { Link, Navigate, Route, Routes, useLocation } from "react-router";
+import { Bench } from "../features/bench/Bench";
+import { useJudging } from "../features/settings";
+import { TimerBar } from "../features/timers";
+import { useKept } from "../lib/kept";
+import { Boundary, Broken } from "../ui/Boundary";
+import { Legend } from "../ui/Mark";
+import { SubNav } from "../ui/SubNav";
+import { Waiting } from "../ui/Waiting";
+import view from "../ui/view.module.css";
+import { Offline } from "./Offline";
+import { Palette } from "./Palette";
+import css from "./app.module.css";
+import { usePlaceOnPage } from "./place";
+import { rooms } from "./rooms";
+import { apply, parts } from "./theme";
+
+const PlantPage = lazy(() => import("../features/plant/PlantPage"));
+const IntakeStep = lazy(() => import("../features/intake/IntakeStep"));
+const LookStep = lazy(() => import("../features/looking/LookStep"));
+const Overview = lazy(() => import("../features/plant/Overview"));
+const UnpotStep = lazy(() => import("../features/looking/UnpotStep"));
+const CauseStep = lazy(() => import("../features/causing/CauseStep"));
+const Library = lazy(() => import("../features/library/Library"));
+const RootsStep = lazy(() => import("../features/reading/RootsStep"));
+const CleanStep = lazy(() => import("../features/cleaning/CleanStep"));
+const PlanSheet = lazy(() => import("../features/cleaning/PlanSheet"));
+const RoundsStep = lazy(() => import("../features/treating/RoundsStep"));
+const DivideStep = lazy(() => import("../features/dividing/DivideStep"));
+const CaseSheet = lazy(() => import("../features/history/CaseSheet"));
+const HomeStep = lazy(() => import("../features/rehoming/HomeStep"));
+const RaceView = lazy(() => import("../features/racing/RaceView"));
+const DecideView = lazy(() => import("../features/rehoming/DecideView"));
+const HouseView = lazy(() => import("../features/rehoming/HouseView"));
+const DoView = lazy(() => import("../features/rehoming/DoView"));
+const MixingBench = lazy(() => import("../features/mixing/MixingBench"));
+const Places = lazy(() => import("../features/places/Places"));
+const ProgressStep = lazy(() => import("../features/tracking/ProgressStep"));
+const House = lazy(() => import("../features/settings/House"));
+const Contract = lazy(() => import("../features/contract/Contract"));
+
+const WeightsView = lazy(() => import("../features/weighing/WeightsView"));
+const BrokeView = lazy(() => import("../features/plant/BrokeView"));
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? "";
+
+/** The night version is the grow-room's: chosen by hand, else as the device has it. */
+function useNight() {
+  const [stored, keep] = useKept("therapeon.light");
+  const night = stored ? stored === "night" : matchMedia("(prefers-color-scheme: dark)").matches;
+  return { night, turn: () => keep(night ? "day" : "night") };
+}
+
+export function App() {
+  const { night, turn } = useNight();
+  const theme = useMemo(() => apply(night), [night]);
+  const { pathname } = useLocation();
+  usePlaceOnPage();
+  useJudging();
+  return (
+    <ConfigProvider theme={theme} csp={{ nonce }} locale={enGB} {...parts}>
+      <header className={`${view.line} ${css.top}`} data-part="top">
+        <Link to="/" className={css.name}>
+          Therapeon
+        </Link>
+        <SubNav label="Main" to={rooms} />
+        <Palette onTurn={turn} />
+        <Button
+          type="text"
+          icon={night ? <SunOutlined /> : <MoonOutlined />}
+          className={css.light}
+          aria-label={night ? "Day light" : "Night light"}
+          onClick={turn}
+        />
+        <TimerBar />
+      </header>
+      <Offline />
+      <Broken />
+      <Boundary at={pathname}>
+        <Suspense fallback={<Waiting />}>
+          <Routes>
+            <Route index element={<Bench />} />
+            <Route path="plants/:plantID" element={<PlantPage />}>
+              <Route index element={<Overview />} />
+              <Route path="intake" element={<IntakeStep />} />
+              <Route path="look" element={<LookStep />} />
+              <Route path="unpot" element={<UnpotStep />} />
+              <Route path="cause" element={<CauseStep />} />
+              <Route path="roots" element={<RootsStep />} />
+              <Route path="clean" element={<CleanStep />}>
+                <Route index element={<PlanSheet />} />
+                <Route path="rounds" element={<RoundsStep />} />
+                <Route path="divide" element={<DivideStep />} />
+              </Route>
+              <Route path="home" element={<HomeStep />}>
+                <Route index element={<RaceView />} />
+                <Route path="decide" element={<DecideView />} />
+                <Route path="house" element={<HouseView />} />
+                <Route path="do" element={<DoView />} />
+              </Route>
+              <Route path="progress" element={<ProgressStep />} />
+              <Route path="history" element={<CaseSheet />} />
+              <Route path="weights" element={<WeightsView />} />
+              <Route path="broke" element={<BrokeView />} />
+            </Route>
+            <Route path="mix" element={<MixingBench />} />
+            <Route path="places" element={<Places />} />
+            <Route path="library/:shelf?/:entry?" element={<Library />} />
+            <Route path="settings" element={<House />} />
+            <Route path="house" element={<Navigate to="/settings" replace />} />
+            <Route path="contract" element={<Contract />} />
+            <Route path="*" element={<Lost />} />
+          </Routes>
+        </Suspense>
+      </Boundary>
+      <Legend />
+    </ConfigProvider>
+  );
+}
+
+function Lost() {
+  return (
+    <main className={view.sheet}>
+      <h1>There is nothing here</h1>
+      <p>
+        The address leads nowhere. Everything you saved is still on the <Link to="/">bench</Link>.
+      </p>
+    </main>
+  );
+}

@@ -1,0 +1,62 @@
+import { onlineManager, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState, useSyncExternalStore } from "react";
+import { client } from "../lib/api/client";
+import { run } from "../lib/run";
+import { Notice } from "../ui/Notice";
+
+/** How often a program that does not answer is asked again, ms. */
+const every = 1500;
+
+/** Whether the last thing asked of the program was left without an answer. */
+let silent = false;
+const listeners = new Set<() => void>();
+const hear = (is: boolean) => {
+  if (silent === is) return;
+  silent = is;
+  listeners.forEach((told) => told());
+};
+
+client.use({
+  onResponse: () => hear(false),
+  onError: () => hear(true),
+});
+
+const follow = (told: () => void) => {
+  listeners.add(told);
+  return () => listeners.delete(told);
+};
+
+/** Says once that the program cannot be reached, and once that it is back. */
+export function Offline() {
+  const gone = useSyncExternalStore(follow, () => silent);
+  const cache = useQueryClient();
+  const [back, setBack] = useState(false);
+  useEffect(() => {
+    if (!gone) return;
+    const ask = setInterval(() => run(client.GET("/api/v1/timers").catch(() => undefined)), every);
+    return () => {
+      clearInterval(ask);
+      setBack(true);
+      onlineManager.setOnline(true);
+      run(cache.invalidateQueries());
+    };
+  }, [gone, cache]);
+  useEffect(() => {
+    if (!back || gone) return;
+    const soon = setTimeout(() => setBack(false), 4000);
+    return () => clearTimeout(soon);
+  }, [back, gone]);
+  if (gone)
+    return (
+      <div data-part="offline">
+        <Notice is="alarm">Therapeon does not answer. What you enter is kept in this browser until it does.</Notice>
+      </div>
+    );
+  if (back)
+    return (
+      <div data-part="offline">
+        <Notice is="note">Therapeon is back.</Notice>
+      </div>
+    );
+  return null;
+}

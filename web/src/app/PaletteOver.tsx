@@ -1,0 +1,102 @@
+import { useQuery } from "@tanstack/react-query";
+import { Input, Menu, Modal } from "antd";
+import { useDeferredValue, useState, type KeyboardEvent } from "react";
+import { useLocation, useNavigate } from "react-router";
+import { fewPlants } from "../lib/api/queries";
+import { useKept } from "../lib/kept";
+import { run } from "../lib/run";
+import { Why } from "../ui/Said";
+import { rooms } from "./rooms";
+
+/** The steps of the plant at hand, by their addresses. */
+const steps = [
+  ["", "At a glance"],
+  ["intake", "Intake"],
+  ["look", "Look"],
+  ["unpot", "Unpot"],
+  ["roots", "Roots"],
+  ["cause", "Cause"],
+  ["clean", "Clean"],
+  ["clean/rounds", "Rounds"],
+  ["clean/divide", "Divide"],
+  ["home", "Race"],
+  ["home/decide", "Pot or hold"],
+  ["home/house", "House it"],
+  ["home/do", "Do it"],
+  ["progress", "Progress"],
+  ["weights", "Weights"],
+  ["history", "Case sheet and history"],
+  ["broke", "Something broke"],
+] as const;
+
+type Way = { key: string; label: string; go: () => void };
+
+/** The palette itself: what is typed is looked for among plants, steps, rooms and what can be done. */
+export default function PaletteOver({ onTurn, onClose }: { onTurn: () => void; onClose: () => void }) {
+  const [words, setWords] = useState("");
+  const [at, setAt] = useState(0);
+  const sought = useDeferredValue(words);
+  const answer = useQuery({ ...fewPlants({ q: sought || undefined }), placeholderData: (before) => before });
+  const [, spell] = useKept("therapeon.marks");
+  const plant = /^\/plants\/\d+/.exec(useLocation().pathname)?.[0];
+  const navigate = useNavigate();
+  const to = (path: string) => () => run(Promise.resolve(navigate(path)));
+  const named = (w: Way) => w.label.toLowerCase().includes(words.toLowerCase());
+  // An answer to fewer letters than are typed by now may name another plant.
+  const stale = answer.isPlaceholderData || sought !== words;
+  const found = (answer.data?.plants ?? [])
+    .map((p): Way => ({ key: `p${p.id}`, label: p.intake.tag, go: to(`/plants/${p.id}`) }))
+    .filter((w) => !stale || named(w));
+  const all: Way[] = [
+    ...(plant
+      ? steps.map(([path, label]) => ({ key: `s${path}`, label: `This plant: ${label}`, go: to(`${plant}/${path}`) }))
+      : []),
+    ...rooms.map(([path, label]) => ({ key: path, label, go: to(path) })),
+    { key: "new", label: "New plant", go: to("/?new") },
+    { key: "light", label: "Day or night light", go: onTurn },
+    { key: "marks", label: "Spell the marks out", go: () => spell("spelt") },
+    { key: "signs", label: "Marks as signs", go: () => spell("") },
+  ].filter(named);
+  const ways = [...(words ? found.slice(0, 6) : []), ...all].slice(0, 18);
+  const chosen = ways[Math.min(at, ways.length - 1)];
+  const take = (way: Way | undefined) => {
+    if (!way) return;
+    way.go();
+    onClose();
+  };
+  const onKey = (e: KeyboardEvent) => {
+    if (e.key === "ArrowDown" || e.key === "ArrowUp") {
+      e.preventDefault();
+      setAt((n) => (n + (e.key === "ArrowDown" ? 1 : -1) + ways.length) % Math.max(1, ways.length));
+    } else if (e.key === "Enter") take(chosen);
+  };
+  return (
+    <Modal
+      open
+      title="Go to"
+      footer={null}
+      onCancel={onClose}
+      getContainer={() => document.getElementById("over") ?? document.body}
+    >
+      <div data-over>
+        <Input
+          autoFocus
+          value={words}
+          placeholder="A plant, a step, a room, or what to do"
+          aria-label="Go to"
+          onChange={(e) => {
+            setWords(e.target.value);
+            setAt(0);
+          }}
+          onKeyDown={onKey}
+        />
+        <Menu
+          selectedKeys={chosen ? [chosen.key] : []}
+          items={ways.map(({ key, label }) => ({ key, label }))}
+          onClick={({ key }) => take(ways.find((w) => w.key === key))}
+        />
+        <Why>Arrow keys choose, Enter goes, Escape closes. [ and ] go a step back and on.</Why>
+      </div>
+    </Modal>
+  );
+}

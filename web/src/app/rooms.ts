@@ -1,0 +1,8 @@
+/** The rooms of the page: where each is, and its words. */
+export const rooms = [
+  ["/", "Bench"],
+  ["/mix", "Mix"],
+  ["/places", "Places"],
+  ["/library", "Library"],
+  ["/settings", "Settings"],
+] as const;

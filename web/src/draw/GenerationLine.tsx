@@ -1,0 +1,153 @@
+import { scaleLinear } from "d3-scale";
+import { area, curveMonotoneX, line } from "d3-shape";
+import type { Schedule } from "../lib/api/client";
+import { shortDay, today } from "../lib/dates";
+import pen from "./pens.module.css";
+
+type Props = { schedule: Schedule; seen: string[]; clear: string[] };
+
+const narrow = matchMedia("(max-width: 600px)");
+const H = 190;
+const LEFT = 8;
+const RIGHT = 10;
+const BASE = 132;
+const TOP = 22;
+
+const dayNumber = (iso: string) => Date.parse(`${iso}T00:00:00Z`) / 86_400_000;
+
+/**
+ * The line of generations: how far those that hatch have come since the first
+ * round. Eggs below, young above, and where they could lay if left alone; rounds
+ * as posts, the sensible days of the next ones as bands.
+ */
+export function GenerationLine({ schedule: s, seen, clear }: Props) {
+  const first = s.line[0];
+  const last = s.line.at(-1);
+  if (!first || !last || s.line.length < 2) return null;
+  const W = narrow.matches ? 420 : 860;
+  const x = scaleLinear([dayNumber(first.day), dayNumber(last.day) + 1], [LEFT, W - RIGHT]);
+  const top = Math.max(1, last.generations);
+  const y = scaleLinear([0, top], [BASE, TOP]);
+  const at = (iso: string) => x(dayNumber(iso) + 0.5);
+  const real = (d: Schedule["line"][number]) => d.from === "logged" || d.from === "day table";
+  const points = [{ when: dayNumber(first.day) + 0.5, g: 0 }].concat(
+    s.line.map((d) => ({ when: dayNumber(d.day) + 1, g: d.generations })),
+  );
+  const path = line<(typeof points)[number]>()
+    .x((p) => x(p.when))
+    .y((p) => y(p.g))
+    .curve(curveMonotoneX)(points);
+  const under = area<(typeof points)[number]>()
+    .x((p) => x(p.when))
+    .y0(BASE)
+    .y1((p) => y(p.g))
+    .curve(curveMonotoneX)(points);
+  const egg = s.pest.egg_share.value;
+  const now = today();
+  const known = s.line.filter(real).at(-1);
+  const steps = Math.max(1, Math.ceil(s.line.length / (narrow.matches ? 4 : 9)));
+  const laid = egg < 1 ? s.line.find((d) => d.generations >= 1) : undefined;
+  return (
+    <svg
+      className={pen.drawing}
+      data-generations
+      viewBox={`0 0 ${W} ${H}`}
+      role="img"
+      aria-label={`Generations of ${s.pest.name.toLowerCase()} since ${shortDay(first.day)}. ${s.headline}`}
+    >
+      <line x1={LEFT} x2={W - RIGHT} y1={BASE} y2={BASE} className={pen.ink} />
+      {known && (
+        <line
+          x1={LEFT}
+          x2={x(dayNumber(known.day) + 1)}
+          y1={BASE + 3}
+          y2={BASE + 3}
+          className={pen.green}
+          strokeWidth="4"
+        />
+      )}
+      {under && <path d={under} className={pen.silverFill} opacity="0.25" />}
+      {egg <= top && (
+        <>
+          <line x1={LEFT} x2={W - RIGHT} y1={y(egg)} y2={y(egg)} className={pen.faint} strokeDasharray="2 4" />
+          <text x={LEFT + 4} y={y(egg) - 5} className={`${pen.faintFill} ${pen.clear}`} fontSize="13">
+            eggs of the first day have hatched
+          </text>
+        </>
+      )}
+      {egg < 1 && (
+        <>
+          <line x1={LEFT} x2={W - RIGHT} y1={y(1)} y2={y(1)} className={pen.act} strokeDasharray="7 4" />
+          <text x={LEFT + 4} y={y(1) - 5} className={`${pen.faintFill} ${pen.clear}`} fontSize="13">
+            untreated, they lay{laid ? ` from ${shortDay(laid.day)}` : ""}
+          </text>
+        </>
+      )}
+      {path && <path d={path} className={pen.umber} strokeWidth="2.5" />}
+      {s.rounds.map((r) =>
+        r.on ? (
+          <g key={r.n} className={pen.green} strokeWidth="2">
+            <line x1={at(r.on)} x2={at(r.on)} y1={TOP - 8} y2={BASE} />
+            <circle cx={at(r.on)} cy={BASE} r="8" className={pen.greenFill} />
+            <text x={at(r.on)} y={BASE + 5} className={pen.onPaper} stroke="none" textAnchor="middle" fontWeight="700">
+              {r.n}
+            </text>
+          </g>
+        ) : (
+          <g key={r.n}>
+            <rect
+              x={x(dayNumber(r.from ?? ""))}
+              width={Math.max(4, x(dayNumber(r.latest ?? "") + 1) - x(dayNumber(r.from ?? "")))}
+              y={TOP - 8}
+              height={BASE - TOP + 8}
+              className={pen.green}
+              strokeWidth="1.5"
+              strokeDasharray="5 3"
+            />
+            <text
+              x={(x(dayNumber(r.from ?? "")) + x(dayNumber(r.latest ?? "") + 1)) / 2}
+              y={TOP - 12}
+              textAnchor="middle"
+              fontWeight="700"
+            >
+              {r.n}
+            </text>
+          </g>
+        ),
+      )}
+      {s.look_on && (
+        <g>
+          <circle cx={at(s.look_on)} cy={BASE} r="7" className={`${pen.ink} ${pen.onPaper}`} strokeWidth="2" />
+          <text x={Math.min(at(s.look_on), W - 44)} y={BASE + 46} textAnchor="middle">
+            look, {shortDay(s.look_on)}
+          </text>
+        </g>
+      )}
+      {seen.map((d) => (
+        <text key={d} x={at(d)} y={BASE - 8} textAnchor="middle" fontWeight="700">
+          ×
+        </text>
+      ))}
+      {clear.map((d) => (
+        <text key={d} x={at(d)} y={BASE - 8} textAnchor="middle" fontWeight="700">
+          ✓
+        </text>
+      ))}
+      {now >= first.day && now <= last.day && (
+        <g>
+          <line className={pen.act} x1={at(now)} x2={at(now)} y1={TOP - 8} y2={BASE + 8} />
+          <text x={at(now)} y={BASE + 32} className={pen.actFill} textAnchor="middle">
+            today
+          </text>
+        </g>
+      )}
+      {s.line
+        .filter((_, i) => i % steps === 0)
+        .map((d) => (
+          <text key={d.day} x={Math.max(LEFT + 22, at(d.day))} y={BASE + 18} textAnchor="middle">
+            {shortDay(d.day)}
+          </text>
+        ))}
+    </svg>
+  );
+}

@@ -1,0 +1,184 @@
+import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { Button, Checkbox, Input, Segmented } from "antd";
+import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import type { Plant } from "../../lib/api/client";
+import { dueRounds, fewPlants, plants } from "../../lib/api/queries";
+import { run } from "../../lib/run";
+import { Following } from "../../ui/Following";
+import { Plain } from "../../ui/Plain";
+import { Lead } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import { Waiting } from "../../ui/Waiting";
+import view from "../../ui/view.module.css";
+import { Chosen } from "./Chosen";
+import { Filters, soughtOf } from "./Filters";
+import { NewPlant } from "./NewPlant";
+import { PlantRow } from "./PlantRow";
+
+import { Worked } from "./Worked";
+import css from "./bench.module.css";
+
+const PlantTable = lazy(() => import("./PlantTable"));
+
+/** Treatments that are to be repeated today. */
+function Rounds() {
+  const due = useQuery(dueRounds).data ?? [];
+  if (due.length === 0) return null;
+  return (
+    <ul className={css.due} aria-label="Treatments due">
+      {due.map((d) => (
+        <li key={`${d.plant_id} ${d.pest}`} data-overdue={d.overdue}>
+          <Link to={`/plants/${d.plant_id}/clean/rounds`}>{d.tag}</Link> <b>{d.pest}.</b> {d.headline}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The bench: every plant in hand, clean ones first, then suspects, those kept apart last. */
+export function Bench() {
+  const [search, setSearch] = useSearchParams();
+  const [adding, setAdding] = useState(search.has("new"));
+  const [choosing, setChoosing] = useState(false);
+  const [chosen, setChosen] = useState<Map<number, Plant>>(new Map());
+  const sought = useDeferredValue(soughtOf(search));
+  const found = useInfiniteQuery({ ...plants(sought), placeholderData: keepPreviousData });
+  const due = useQuery(fewPlants({ due: true, most: 1 })).data?.total ?? 0;
+  const list = found.data?.pages.flatMap((page) => page.plants) ?? [];
+  const total = found.data?.pages.at(-1)?.total ?? 0;
+  const archived = !!sought.archived;
+  const set = (key: string, value: string) =>
+    setSearch(
+      (now) => {
+        if (value) now.set(key, value);
+        else now.delete(key);
+        return now;
+      },
+      { replace: true },
+    );
+  const turn = (p: Plant) =>
+    setChosen((now) => {
+      const next = new Map(now);
+      if (!next.delete(p.id)) next.set(p.id, p);
+      return next;
+    });
+  const table = search.get("as") === "table";
+  const box = (p: Plant) =>
+    choosing && <Checkbox aria-label={`Choose ${p.intake.tag}`} checked={chosen.has(p.id)} onChange={() => turn(p)} />;
+  return (
+    <main className={view.sheet} data-part="bench">
+      <div className={`${view.line} ${css.head}`}>
+        <h1>{archived ? "Archived plants" : "The bench"}</h1>
+        <Button
+          aria-pressed={choosing}
+          onClick={() => {
+            setChoosing(!choosing);
+            setChosen(new Map());
+          }}
+        >
+          Choose several
+        </Button>
+        <Button type="primary" onClick={() => setAdding(!adding)} aria-expanded={adding}>
+          New plant
+        </Button>
+      </div>
+      {adding && <NewPlant onClose={() => setAdding(false)} />}
+      <div className={`${view.line} ${css.find}`}>
+        <Input
+          allowClear
+          value={search.get("q") ?? ""}
+          onChange={(e) => set("q", e.target.value)}
+          placeholder="Find by tag, group, source or note"
+          aria-label="Find a plant"
+        />
+        <Segmented
+          value={table ? "table" : "cards"}
+          options={[
+            { value: "cards", label: "Cards" },
+            { value: "table", label: "Table" },
+          ]}
+          onChange={(as) => set("as", as === "table" ? as : "")}
+          aria-label="How the bench is shown"
+        />
+      </div>
+      <Filters search={search} set={set} due={due} />
+      {!archived && <Rounds />}
+      <div role="status">
+        <Following />
+      </div>
+      {found.error && <Trouble error={found.error} again={() => run(found.refetch())} />}
+      {table ? (
+        <Suspense fallback={<Waiting />}>
+          <PlantTable list={list} choosing={choosing} chosen={chosen} onChoose={setChosen} />
+        </Suspense>
+      ) : (
+        turns.map(([of, words]) => {
+          const here = list.filter((p) => turnOf(p) === of);
+          if (here.length === 0) return null;
+          return (
+            <section key={of} aria-label={words || "Clean"}>
+              {words && (
+                <p className={css.line}>
+                  <span>Wash hands, take a new blade. {words} from here on.</span>
+                </p>
+              )}
+              <ul className={css.list}>
+                {here.map((p) => (
+                  <li key={p.id}>
+                    {box(p)}
+                    <PlantRow plant={p} />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          );
+        })
+      )}
+      {found.data && list.length === 0 && <Nothing search={search} onNew={() => setAdding(true)} />}
+      {found.hasNextPage && (
+        <More had={list.length} total={total} busy={found.isFetching} onMore={() => run(found.fetchNextPage())} />
+      )}
+      {choosing && <Chosen plants={[...chosen.values()]} onDone={() => setChosen(new Map())} />}
+    </main>
+  );
+}
+
+const turns = [
+  ["clean", ""],
+  ["suspect", "Suspects"],
+  ["apart", "Kept apart"],
+] as const;
+
+const turnOf = (p: Plant) => (p.intake.kept_apart ? "apart" : p.suspect ? "suspect" : "clean");
+
+type MoreProps = { had: number; total: number; busy: boolean; onMore: () => void };
+
+/** The next plants, asked for as one comes near them. */
+function More({ had, total, busy, onMore }: MoreProps) {
+  const at = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const el = at.current;
+    if (!el || busy) return;
+    const see = new IntersectionObserver((seen) => seen.some((s) => s.isIntersecting) && onMore(), {
+      rootMargin: "600px",
+    });
+    see.observe(el);
+    return () => see.disconnect();
+  });
+  return (
+    <div ref={at}>
+      <Lead>
+        {had} of {total} plants are shown. <Plain onClick={onMore}>Show more</Plain>
+      </Lead>
+    </div>
+  );
+}
+
+function Nothing({ search, onNew }: { search: URLSearchParams; onNew: () => void }) {
+  const words = search.get("q");
+  if (words) return <Lead>No plant carries “{words}” in its tag, group, source or notes.</Lead>;
+  if (search.has("archived")) return <Lead>No plant was archived yet.</Lead>;
+  if ([...search.keys()].some((k) => k !== "as" && k !== "new")) return <Lead>No plant is like that.</Lead>;
+  return <Worked onNew={onNew} />;
+}

@@ -1,0 +1,107 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Progress } from "antd";
+import { useState } from "react";
+import { ask, client, type Plant } from "../../lib/api/client";
+import { places } from "../../lib/api/queries";
+import { labelOf } from "../../lib/papers";
+import { usePerson } from "../../lib/person";
+import { Pick } from "../../ui/Pick";
+import { Row } from "../../ui/Row";
+import { Lead } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import css from "./bench.module.css";
+
+/** As many labels as a sheet request takes. */
+const mostLabels = 48;
+
+/** What can be done with several plants at once. */
+export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void }) {
+  const cache = useQueryClient();
+  const [person] = usePerson();
+  const stands = useQuery(places).data ?? [];
+  const [done, setDone] = useState(0);
+  const [told, setTold] = useState("");
+  /** One after the other; what was done stays done when one is refused. */
+  const each = useMutation({
+    mutationFn: async ({ work, words }: { work: (p: Plant) => Promise<unknown>; words: string }) => {
+      setDone(0);
+      setTold("");
+      for (const p of plants) {
+        await work(p);
+        setDone((n) => n + 1);
+      }
+      return words;
+    },
+    onSuccess: (words) => {
+      setTold(`${plants.length} ${words}`);
+      onDone();
+    },
+    onSettled: () =>
+      cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "batch"].includes(String(q.queryKey[0])) }),
+  });
+  const at = (p: Plant) => ({ params: { path: { id: p.id } } });
+  const move = (place_id: number) =>
+    each.mutate({
+      words: "were moved.",
+      work: (p) =>
+        ask(
+          client.PUT("/api/v1/plants/{id}", {
+            ...at(p),
+            body: { version: p.version, intake: { ...p.intake, place_id } },
+          }),
+        ),
+    });
+  const archive = (archived: boolean) =>
+    each.mutate({
+      words: archived ? "were archived." : "are back on the bench.",
+      work: (p) => ask(client.PUT("/api/v1/plants/{id}/archived", { ...at(p), body: { archived } })),
+    });
+  const tonight = () =>
+    each.mutate({
+      words: "are in tonight’s batch.",
+      work: async (p) => {
+        const query = { person };
+        const home = await ask(client.GET("/api/v1/plants/{id}/home", { params: { path: { id: p.id }, query } }));
+        const body = { version: home.version, plan: { ...home.plan, tonight: true } };
+        return ask(client.PUT("/api/v1/plants/{id}/home", { params: { path: { id: p.id }, query }, body }));
+      },
+    });
+  const none = plants.length === 0 || each.isPending;
+  const off = plants.some((p) => p.archived_at);
+  const sheet = labelOf(
+    plants.map((p) => p.id),
+    true,
+  );
+  return (
+    <section className={css.chosen} aria-label="With those chosen">
+      <Row words>
+        <b>{plants.length === 1 ? "1 plant chosen" : `${plants.length} plants chosen`}</b>
+        <Button
+          href={none || plants.length > mostLabels ? undefined : sheet}
+          target="_blank"
+          disabled={none || plants.length > mostLabels}
+        >
+          Labels on a sheet, PDF
+        </Button>
+        <Button disabled={none} onClick={tonight}>
+          Into tonight’s batch
+        </Button>
+        <Pick
+          bare
+          label="Move them to"
+          value={undefined}
+          empty="Move them to"
+          options={stands.map((p) => ({ value: p.id, label: p.place.name }))}
+          onChange={(id) => !none && move(id)}
+        />
+        <Button disabled={none} onClick={() => archive(!off)}>
+          {off ? "Put them back on the bench" : "Archive them"}
+        </Button>
+      </Row>
+      {each.isPending && <Progress percent={Math.round((100 * done) / plants.length)} aria-label="How far it is" />}
+      {plants.length > mostLabels && <Lead>A sheet takes {mostLabels} labels at most.</Lead>}
+      {told && <p role="status">{told}</p>}
+      {each.error && <Trouble error={each.error} />}
+    </section>
+  );
+}

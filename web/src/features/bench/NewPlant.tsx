@@ -1,0 +1,87 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Input, type InputRef } from "antd";
+import { useId, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { ask, client, inAWord, Refused } from "../../lib/api/client";
+import { groups } from "../../lib/api/queries";
+import { run } from "../../lib/run";
+import { FieldError } from "../../ui/Field";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Aside } from "../../ui/Said";
+import css from "./bench.module.css";
+
+/** A tag and a group, in either order: the plant is on the bench and can be looked over. */
+export function NewPlant({ onClose }: { onClose: () => void }) {
+  const [tag, setTag] = useState("");
+  const [group, setGroup] = useState("");
+  const [wrong, setWrong] = useState("");
+  const field = useRef<InputRef>(null);
+  const id = useId();
+  const kinds = useQuery(groups);
+  const cache = useQueryClient();
+  const go = useNavigate();
+  const add = useMutation({
+    mutationFn: (of: string) => ask(client.POST("/api/v1/plants", { body: { tag: tag.trim(), group: of } })),
+    onSuccess: async (p) => {
+      run(cache.invalidateQueries({ queryKey: ["plants"] }));
+      await go(`/plants/${p.id}/look`);
+    },
+  });
+  const put = (of: string) => {
+    setGroup(of);
+    if (tag.trim() && of) {
+      add.mutate(of);
+      return;
+    }
+    setWrong(of ? "Now give it a tag or a name." : "Now tap its group.");
+    if (of) field.current?.focus();
+  };
+  const refused = add.error instanceof Refused ? add.error.at("tag") : undefined;
+  const said = add.error ? (refused ?? inAWord(add.error)) : wrong;
+  return (
+    <section data-part="new" aria-label="New plant">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          put(group);
+        }}
+      >
+        <label htmlFor={id}>Tag or name</label>
+        <Row>
+          <Input
+            id={id}
+            ref={field}
+            autoFocus
+            value={tag}
+            maxLength={80}
+            style={{ maxWidth: 420 }}
+            onChange={(e) => {
+              setTag(e.target.value);
+              setWrong("");
+              add.reset();
+            }}
+          />
+          {group && (
+            <Button type="primary" htmlType="submit" loading={add.isPending}>
+              Put it on the bench
+            </Button>
+          )}
+        </Row>
+      </form>
+      {said && <FieldError words={said} />}
+      <p id="which-group">Tap its group. The rest can come later.</p>
+      <div className={css.groups} role="group" aria-labelledby="which-group">
+        {kinds.data?.map((g) => (
+          <Button block key={g.code} aria-pressed={g.code === group} onClick={() => put(g.code)}>
+            <span>
+              {g.name}
+              {g.common && <Aside>{g.common.value}</Aside>}
+            </span>
+          </Button>
+        ))}
+      </div>
+      <Plain onClick={onClose}>Not now</Plain>
+    </section>
+  );
+}

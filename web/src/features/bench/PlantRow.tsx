@@ -1,0 +1,49 @@
+import { Link } from "react-router";
+import { MiniFan } from "../../draw/MiniFan";
+import type { Plant } from "../../lib/api/client";
+import { day } from "../../lib/dates";
+import { gradeWords, percent, ranged, untilWords } from "../../lib/words";
+import { Aside } from "../../ui/Said";
+import css from "./bench.module.css";
+
+/** What of it cannot be read, when something cannot. */
+export const unreadable = (p: Plant) => p.unreadable || p.latest?.unreadable || p.looked?.unreadable;
+
+/** How its roots stand, in a few words. */
+export function rootsOf({ latest: r }: Plant): string {
+  if (!r?.grade) return "Roots not read yet";
+  const share = r.left?.viable_by_length ?? r.viable_by_length;
+  return `${gradeWords[r.grade]}${r.starved ? " for its leaves" : ""}, ${ranged(share.low, share.high, percent)}`;
+}
+
+/** A plant in a line: its roots drawn, who it is, and its one next thing with its day. */
+export function PlantRow({ plant: p }: { plant: Plant }) {
+  const { latest: r, advised: a, looked: l } = p;
+  const broken = unreadable(p);
+  return (
+    <Link to={`/plants/${p.id}`} className={css.row}>
+      <MiniFan
+        share={r?.grade ? (r.left?.viable_by_length ?? r.viable_by_length) : undefined}
+        roots={r?.left?.roots ?? r?.roots ?? 0}
+      />
+      <span className={css.who}>
+        <b>{p.intake.tag}</b>
+        <Aside>
+          {p.group_name}. {rootsOf(p)}
+        </Aside>
+      </span>
+      <span className={css.next} data-now={broken || a?.code === "now" || undefined}>
+        {broken || (
+          <>
+            {a?.headline} {untilWords(a)}
+          </>
+        )}
+        <Aside>
+          {p.home && `${p.home} since ${day(p.home_since ?? "")}. `}
+          {l?.cause}
+          {l?.undecided && a?.code !== "stay" && " A check is open."}
+        </Aside>
+      </span>
+    </Link>
+  );
+}

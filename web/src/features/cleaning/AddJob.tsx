@@ -1,0 +1,40 @@
+import { Button } from "antd";
+import { useState } from "react";
+import type { Cleaning, Job } from "../../lib/api/client";
+import { run } from "../../lib/run";
+import { Pick } from "../../ui/Pick";
+import { TextLine } from "../../ui/TextLine";
+
+type Props = { stages: Cleaning["plan"]["stages"]; onAdd: (stage: Job["stage"], words: string) => Promise<boolean> };
+
+/** A job of one's own, put where it belongs in the work. */
+export function AddJob({ stages, onAdd }: Props) {
+  const [open, setOpen] = useState(false);
+  const [words, setWords] = useState("");
+  const [stage, setStage] = useState<Job["stage"]>("treatment");
+  if (!open) return <Button onClick={() => setOpen(true)}>Add a job</Button>;
+  return (
+    <form
+      data-part="add-job"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (!words.trim()) return;
+        run(
+          onAdd(stage, words.trim()).then((kept) => {
+            if (kept) setWords("");
+            setOpen(!kept);
+          }),
+        );
+      }}
+    >
+      <TextLine label="What to do" value={words} max={200} autoFocus onChange={setWords} />
+      <Pick
+        label="When"
+        value={stage}
+        options={stages.map((s) => ({ value: s.code, label: s.name }))}
+        onChange={(code) => setStage(code as Job["stage"])}
+      />
+      <Button htmlType="submit">Put it on the plan</Button>
+    </form>
+  );
+}

@@ -1,0 +1,213 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState, type ReactNode } from "react";
+import { Link } from "react-router";
+import { inAWord, type Cleaning, type Job as CleaningJob, type OnShelf, type Use } from "../../lib/api/client";
+import { shelf } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { run } from "../../lib/run";
+import { figure } from "../../lib/words";
+import { Care, LeaveOut } from "../../ui/Care";
+import { FieldError } from "../../ui/Field";
+import { Figure } from "../../ui/Figure";
+import { Followed } from "../../ui/Followed";
+import { Below, Job, JobBox } from "../../ui/Job";
+import { Marked } from "../../ui/Mark";
+import { Pick } from "../../ui/Pick";
+import { Plain } from "../../ui/Plain";
+import { usePlant } from "../plant";
+import { clock, leftOf, useTimers, useTimerWork } from "../timers";
+import type { CleaningWork } from "./useCleaning";
+
+type Props = {
+  job: CleaningJob;
+  cleaning: Cleaning;
+  work: CleaningWork;
+  cuts: ReactNode;
+  /** Its cautions stand at an earlier job too. */
+  repeated: boolean;
+};
+
+/** The cautions of a job that this person has not read yet. */
+export const unreadOf = (j: CleaningJob, c: Cleaning) =>
+  j.care.filter((x) => !c.seen.some((s) => s.caution === x.code && (s.product ?? "") === (j.product ?? "")));
+
+/** One job: what, how much, how long, why; with its cautions, its timer and its mix. */
+export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
+  const { plant } = usePlant();
+  const [why, setWhy] = useState(false);
+  const [skipping, setSkipping] = useState(false);
+  const [uses, setUses] = useState<Use[]>([]);
+  const closed = !!c.closed_on;
+  const unread = unreadOf(j, c);
+  const trouble = work.trouble?.job === j.code ? work.trouble.error : undefined;
+  const finished = j.state !== "open";
+  const open = j.state === "open" && !closed;
+  const box = cuts ? (
+    <JobBox label={`By its cuts: ${j.do.value}`} state={j.state} disabled onTurn={() => undefined} />
+  ) : (
+    <JobBox
+      label={`Done: ${j.do.value}`}
+      state={j.state}
+      disabled={closed}
+      onTurn={() => run(work.mark(j, finished ? "open" : "done", finished ? {} : { uses }))}
+    />
+  );
+  const said = (
+    <>
+      {j.state === "skipped" && <div>Left out: {j.reason}</div>}
+      {finished && j.on && day(j.on)}
+    </>
+  );
+  return (
+    <Job
+      code={j.code}
+      state={j.state}
+      box={box}
+      do={j.do.value}
+      amount={amountOf(j)}
+      said={finished && said}
+      tools={
+        <>
+          {j.minutes && open ? <JobTimer job={j} plantID={plant.id} /> : null}
+          {j.product && j.volume_ml && open ? <Link to={mixLink(j, plant.id)}>Mix it</Link> : null}
+          {j.code === "soak-flush" && !finished && <Link to="/mix?do=water">How much water</Link>}
+          {open && (
+            <Plain
+              aria-expanded={skipping}
+              onClick={() => setSkipping(!skipping)}
+              aria-label={`Leave out: ${j.do.value}`}
+            >
+              Leave out
+            </Plain>
+          )}
+          {!closed && j.state === "skipped" && <Plain onClick={() => run(work.mark(j, "open"))}>Do it after all</Plain>}
+          <Plain data-why aria-expanded={why} onClick={() => setWhy(!why)}>
+            Why
+          </Plain>
+        </>
+      }
+    >
+      {skipping && j.state === "open" && (
+        <LeaveOut
+          label="Why it is left out"
+          word="Leave it out"
+          onLeave={(reason) => {
+            run(work.mark(j, "skipped", { reason }).then((kept) => setSkipping(!kept)));
+          }}
+        />
+      )}
+      {trouble !== undefined && <FieldError words={inAWord(trouble)} />}
+      {why && <Why job={j} />}
+      {j.care.length > 0 && (
+        <Care
+          cautions={j.care}
+          unread={unread.length > 0}
+          repeated={repeated}
+          onRead={() => run(work.acknowledge(j))}
+        />
+      )}
+      {j.product && open && <FromShelf job={j} uses={uses} onUses={setUses} />}
+      {cuts}
+    </Job>
+  );
+}
+
+/** How much and how long, beside what to do. */
+const amountOf = (j: CleaningJob) => [j.how_much, j.minutes && `${figure(j.minutes)} min`].filter(Boolean).join(", ");
+
+const mixLink = (j: CleaningJob, plant: number) =>
+  `/mix?${new URLSearchParams({
+    for: String(plant),
+    job: j.code,
+    product: j.product ?? "",
+    use: j.use ?? "",
+    make: String(j.volume_ml ?? ""),
+    ...(j.percent ? { wanted: String(j.percent) } : {}),
+  })}`;
+
+function JobTimer({ job: j, plantID }: { job: CleaningJob; plantID: number }) {
+  const { list, now } = useTimers();
+  const { start } = useTimerWork();
+  const running = list.find((t) => t.plant_id === plantID && t.job === j.code);
+  const minutes = j.minutes ?? 0;
+  if (running) {
+    const left = leftOf(running, now);
+    return <b data-clock>{left > 0 ? clock(left) : "Time is up"}</b>;
+  }
+  const words = j.do.value.replace(/[.,:].*$/, "");
+  const begin = () => run(start({ plant_id: plantID, job: j.code, words, seconds: Math.round(minutes * 60) }));
+  return (
+    <Plain onClick={begin} aria-label={`Start ${figure(minutes)} min: ${words}`}>
+      Start {figure(minutes)} min
+    </Plain>
+  );
+}
+
+function Why({ job: j }: { job: CleaningJob }) {
+  return (
+    <Below>
+      <ul>
+        {j.because.length > 0 && (
+          <li>
+            Because of: <b>{j.because.join(", ")}</b>
+          </li>
+        )}
+        {j.why.map((w) => (
+          <li key={w.value}>
+            <Marked text={w} />
+          </li>
+        ))}
+        {j.own ? (
+          <li>A job of your own.</li>
+        ) : (
+          <li>
+            The job itself: <Marked text={{ ...j.do, value: "" }} />
+          </li>
+        )}
+        {j.side && <Followed side={j.side} />}
+      </ul>
+    </Below>
+  );
+}
+
+/** What the job takes from the shelf, with the amount filled in. */
+function FromShelf({ job: j, uses, onUses }: { job: CleaningJob; uses: Use[]; onUses: (u: Use[]) => void }) {
+  const list = useQuery(shelf).data?.filter((s) => s.stock.product === j.product) ?? [];
+  if (list.length === 0) return null;
+  const taken = uses[0];
+  const item = list.find((s) => s.id === taken?.item_id);
+  return (
+    <Below>
+      <Pick
+        label="Taken from"
+        value={taken?.item_id ?? 0}
+        options={[
+          { value: 0, label: "Not from the shelf" },
+          ...list.map((o) => ({
+            value: o.id,
+            label: `${o.stock.name}, ${figure(o.stock.amount)} ${o.stock.unit} left${o.expired ? ", past its date" : ""}`,
+          })),
+        ]}
+        onChange={(id) => {
+          const chosen = list.find((o) => o.id === id);
+          onUses(chosen ? [{ item_id: chosen.id, amount: usual(j, chosen) }] : []);
+        }}
+      />
+      {taken && item && (
+        <Figure
+          label="Amount"
+          unit={item.stock.unit}
+          value={taken.amount}
+          min={0.01}
+          max={Math.max(0.01, item.stock.amount)}
+          onChange={(n) => n && onUses([{ ...taken, amount: n }])}
+        />
+      )}
+    </Below>
+  );
+}
+
+function usual(j: CleaningJob, s: OnShelf): number {
+  const share = j.percent && s.stock.percent ? j.percent / s.stock.percent : 1;
+  return Math.max(0.1, Number(Math.min((j.volume_ml ?? 0) * share, s.stock.amount).toFixed(1)));
+}

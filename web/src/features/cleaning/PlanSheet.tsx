@@ -1,0 +1,269 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useRef, useState, type ReactNode } from "react";
+import { Link } from "react-router";
+import { RootFan } from "../../draw/fan/RootFan";
+import { ask, client, type Cleaning, type CutItem, type Job, type Reading } from "../../lib/api/client";
+import { reading as readingQuery } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { run } from "../../lib/run";
+import { gradeWords, length, percent, ranged } from "../../lib/words";
+import { Cautions } from "../../ui/Care";
+import { Facts } from "../../ui/Facts";
+import { AllDone, Below } from "../../ui/Job";
+import { Notice } from "../../ui/Notice";
+import { Plain } from "../../ui/Plain";
+import { Headline, Lead, Why } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import { Waiting } from "../../ui/Waiting";
+import view from "../../ui/view.module.css";
+import { Incidents } from "../plant";
+import { PlantSoFar, usePlant } from "../plant";
+import { AddJob } from "./AddJob";
+import { CutJob, type Feel } from "./CutJob";
+import { PlanJob, unreadOf } from "./PlanJob";
+import css from "./cleaning.module.css";
+import { useCleaning, type CleaningWork } from "./useCleaning";
+
+/** The plan of the cleaning, in working order: to check off as it is done, or on paper. */
+export default function PlanSheet() {
+  const { plant } = usePlant();
+  const id = plant.latest?.reading_id;
+  const r = useQuery({ ...readingQuery(id ?? 0), enabled: !!id });
+  const work = useCleaning(plant.id);
+  const wrong = (r.error && !r.data && r.error) || (work.asked.error && !work.asked.data && work.asked.error);
+  if (wrong) return <Trouble error={wrong} again={() => run(Promise.all([r.refetch(), work.asked.refetch()]))} />;
+  if (!work.asked.data || (id && !r.data)) return <Waiting />;
+  const read = r.data?.verdict.grade.code ? r.data : undefined;
+  return <Sheet cleaning={work.asked.data} work={work} reading={read} />;
+}
+
+/** Keeps one answer after the other; the last one is what the page then shows. */
+function useInTurn(reading?: Reading) {
+  const cache = useQueryClient();
+  const turn = useRef(Promise.resolve());
+  const waiting = useRef(0);
+  const [trouble, setTrouble] = useState<unknown>();
+  const keep = (send: () => Promise<Reading>) => {
+    if (!reading) return;
+    const { id, plant_id } = reading;
+    waiting.current++;
+    turn.current = turn.current.then(async () => {
+      try {
+        const answer = await send();
+        if (waiting.current === 1) cache.setQueryData(["reading", id], answer);
+        setTrouble(undefined);
+      } catch (e) {
+        setTrouble(e);
+        await cache.invalidateQueries({ queryKey: ["reading", id] });
+      }
+      waiting.current--;
+      run(cache.invalidateQueries({ queryKey: ["plant", plant_id] }));
+    });
+  };
+  return { keep, trouble };
+}
+
+type Props = { cleaning: Cleaning; work: CleaningWork; reading?: Reading };
+
+function Sheet({ cleaning: c, work, reading: r }: Props) {
+  const { plant, profile } = usePlant();
+  const cache = useQueryClient();
+  const [chosen, setChosen] = useState<string>();
+  const { keep, trouble } = useInTurn(r);
+  const list = r?.cut_list;
+  const closed = !!c.closed_on;
+  const care = c.plan.jobs.flatMap((j) => j.care);
+  const shownBefore = repeats(c.plan.jobs);
+  const items = new Map(list?.items.map((it) => [it.id, it]));
+
+  const tick = (it: CutItem, count: number) => {
+    if (!r || !list) return;
+    // Shown at once, so that quick taps count on from each other.
+    cache.setQueryData(["reading", r.id], {
+      ...r,
+      cut_list: { ...list, items: list.items.map((x) => (x.id === it.id ? { ...x, done: count } : x)) },
+    });
+    const at = { params: { path: { id: r.id } } };
+    keep(() => ask(client.PUT("/api/v1/readings/{id}/ticks", { ...at, body: { item: it.id, count } })));
+  };
+  const correct = (it: CutItem, feel: Feel, count: number) => {
+    if (!r) return;
+    const body = { version: r.version, root_id: it.root_id, feel, count };
+    const at = { params: { path: { id: r.id } } };
+    keep(() => ask(client.PUT("/api/v1/readings/{id}/corrections", { ...at, body })));
+  };
+  /** The cuts that are part of a job, as the reading has them now. */
+  const cuts = (job: Job): ReactNode => {
+    const own = job.items.map((it) => items.get(it.id) ?? it);
+    if (!r || own.length === 0) return null;
+    return (
+      <>
+        {!closed && uncut.length > 1 && (
+          <Below>
+            <Plain data-all onClick={() => uncut.forEach((it) => tick(it, it.count))}>
+              All {uncut.length} cuts are done
+            </Plain>
+          </Below>
+        )}
+        <ol className={css.cuts} aria-label="Cut list">
+          {own.map((it) => (
+            <CutJob
+              key={it.id}
+              item={it}
+              rules={r.verdict.rules}
+              chosen={it.root_id === chosen}
+              onTick={tick}
+              onCorrect={correct}
+            />
+          ))}
+        </ol>
+      </>
+    );
+  };
+
+  /** What can be checked off at once: nothing with cautions not read, nor what goes cut by cut. */
+  const ready = c.plan.jobs.filter(
+    (j) => j.state === "open" && unreadOf(j, c).length === 0 && (!r || j.items.length === 0),
+  );
+  const uncut = list?.items.filter((it) => it.done < it.count) ?? [];
+
+  return (
+    <div className={`${view.step} ${css.clean}`} data-jobs={(list?.items.length ?? 0) > 30 ? "many" : undefined}>
+      <section className={css.view}>
+        <div className={css.onPaper}>
+          <b>{plant.intake.tag}</b> {profile.name}.{r && ` Roots read on ${day(r.read_on)}.`}
+        </div>
+        <div className={`${view.line} ${css.head}`}>
+          <div>
+            <Headline>{closed ? `Cleaned and closed on ${day(c.closed_on ?? "")}.` : c.plan.headline}</Headline>
+            {list && <Why>{list.headline}</Why>}
+          </div>
+          {c.plan.jobs.length > 0 && <Button onClick={() => window.print()}>Print the list</Button>}
+        </div>
+        {!list && c.plan.jobs.length > 0 && (
+          <Lead>
+            The cut list is drawn up from the roots. <Link to="../roots">Read them</Link> to have it here.
+          </Lead>
+        )}
+        {!list && c.plan.jobs.length === 0 && (
+          <p>
+            The plan is drawn up from the causes and the roots. <Link to="../look">Look it over</Link>, or{" "}
+            <Link to="../roots">read the roots</Link>: feel each one, and say what it is.
+          </p>
+        )}
+        {c.suspect && <Last cleaning={c} />}
+        {r && (
+          <RootFan
+            reading={r.reading}
+            verdict={r.verdict}
+            cuts
+            done={Object.fromEntries(r.cut_list.items.map((it) => [it.id, it.done]))}
+            selected={chosen}
+            onSelect={setChosen}
+            height={250}
+          />
+        )}
+        {trouble !== undefined && <Trouble error={trouble} />}
+      </section>
+      <section className={css.plan} aria-label="Plan">
+        {c.plan.stages.map((stage) => {
+          const jobs = c.plan.jobs.filter((j) => j.stage === stage.code);
+          if (jobs.length === 0) return null;
+          return (
+            <section key={stage.code} className={css.stage} data-stage={stage.code}>
+              <h2>{stage.name}</h2>
+              {jobs.map((j) => (
+                <PlanJob
+                  key={j.code}
+                  job={j}
+                  cleaning={c}
+                  work={work}
+                  cuts={cuts(j)}
+                  repeated={shownBefore.has(j.code)}
+                />
+              ))}
+            </section>
+          );
+        })}
+        {!!list?.stale?.length && (
+          <Why>
+            {list.stale.length === 1 ? "One job was" : `${list.stale.length} jobs were`} checked off that the reading no
+            longer asks for. What is cut is cut; the record keeps it.
+          </Why>
+        )}
+        {work.trouble?.error !== undefined && work.trouble.job === undefined && <Trouble error={work.trouble.error} />}
+        <div className={`${view.line} ${css.end}`}>
+          {!closed && <AllDone ready={ready.length} onAll={() => ready.forEach((j) => run(work.mark(j, "done")))} />}
+          {!closed && <AddJob stages={c.plan.stages} onAdd={work.add} />}
+          {c.plan.jobs.length > 0 && (
+            <Button type={closed ? "default" : "primary"} onClick={() => run(work.close(!closed))}>
+              {closed ? "Open it again" : "Close the cleaning"}
+            </Button>
+          )}
+        </div>
+        <Incidents />
+      </section>
+      <div className={css.onPaper}>
+        <Cautions cautions={care.filter((x, i) => care.findIndex((y) => y.code === x.code) === i)} />
+      </div>
+      <PlantSoFar>{r && <After reading={r} />}</PlantSoFar>
+    </div>
+  );
+}
+
+/** The jobs whose cautions all stand at an earlier job as well. */
+function repeats(jobs: Job[]): Set<string> {
+  const seen = new Set<string>();
+  const again = new Set<string>();
+  for (const j of jobs) {
+    const own = j.care.map((x) => `${j.product ?? ""}/${x.code}`);
+    if (own.length > 0 && own.every((x) => seen.has(x))) again.add(j.code);
+    own.forEach((x) => seen.add(x));
+  }
+  return again;
+}
+
+/** Why this plant waits, and for which ones. */
+function Last({ cleaning: c }: { cleaning: Cleaning }) {
+  return (
+    <Notice is="alarm">
+      This plant is suspect, so it comes last.{" "}
+      {c.before.length > 0 ? (
+        <>
+          Before it, do{" "}
+          {c.before.map((p, i) => (
+            <span key={p.id}>
+              {i > 0 && ", "}
+              <Link to={`/plants/${p.id}/clean`}>{p.tag}</Link>
+            </span>
+          ))}
+          .
+        </>
+      ) : (
+        "No clean plant is waiting."
+      )}
+    </Notice>
+  );
+}
+
+function After({ reading: r }: { reading: Reading }) {
+  const t = r.verdict.totals;
+  return (
+    <div className={css.after}>
+      <h2>After cleaning</h2>
+      <Facts
+        rows={[
+          ["Left alive", ranged(t.live_after_mm.low, t.live_after_mm.high, length)],
+          ["Living length cut", ranged(t.lost_mm.low, t.lost_mm.high, length)],
+          ["Wounds", String(t.wounds)],
+          ["Anchors", String(t.anchors)],
+          [
+            "As it was found",
+            `${gradeWords[r.verdict.grade.code]}, ${ranged(t.viable_by_length.low, t.viable_by_length.high, percent)}`,
+          ],
+        ]}
+      />
+    </div>
+  );
+}

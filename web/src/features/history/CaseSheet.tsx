@@ -1,0 +1,187 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button } from "antd";
+import { Link } from "react-router";
+import { RootFan } from "../../draw/fan/RootFan";
+import type { Cleaning } from "../../lib/api/client";
+import { causeKnowledge, cleaning, courses, inspection, reading, timeline } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { sheetOf } from "../../lib/papers";
+import { usePerson } from "../../lib/person";
+import { run } from "../../lib/run";
+import {
+  againWords,
+  bulbStates,
+  flowerings,
+  gradeWords,
+  length,
+  media,
+  percent,
+  pots,
+  ranged,
+  type Words,
+} from "../../lib/words";
+import { Facts } from "../../ui/Facts";
+import { Trouble } from "../../ui/Trouble";
+import { Waiting } from "../../ui/Waiting";
+import view from "../../ui/view.module.css";
+import { usePlant } from "../plant";
+import css from "./history.module.css";
+
+const wordOf = (words: Words, code?: string) => words.find(([c]) => c === code)?.[1];
+
+/** The case so far on one sheet, to keep with the plant. */
+export default function CaseSheet() {
+  const { plant, profile } = usePlant();
+  const [person] = usePerson();
+  const asked = useQuery(timeline(plant.id));
+  const plan = useQuery(cleaning(plant.id, person)).data;
+  const rounds = useQuery(courses(plant.id)).data ?? [];
+  const r = useQuery({ ...reading(plant.latest?.reading_id ?? 0), enabled: !!plant.latest }).data;
+  const look = useQuery({ ...inspection(plant.looked?.inspection_id ?? 0), enabled: !!plant.looked }).data;
+  const names = useQuery(causeKnowledge).data?.causes;
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
+  if (!asked.data || !plan) return <Waiting />;
+  const t = asked.data;
+  const i = plant.intake;
+  const acted = look?.causes.causes.filter((c) => c.act_on) ?? [];
+  const rows: [string, string | undefined][] = [
+    ["Arrived", i.arrived_on && day(i.arrived_on)],
+    ["From", i.source],
+    ["Leaves", i.leaf_count ? String(i.leaf_count) : undefined],
+    [
+      "Bulbs or canes",
+      i.bulb_count ? [i.bulb_count, wordOf(bulbStates, i.bulb_state)].filter(Boolean).join(", ") : undefined,
+    ],
+    ["Flowers", wordOf(flowerings, i.flowering)],
+    ["Old medium", wordOf(media, i.old_medium)],
+    ["Pot", wordOf(pots, i.pot)],
+  ];
+  const share = r?.verdict.totals.viable_by_length ?? { low: 0, high: 0 };
+  return (
+    <article className={css.case}>
+      <header className={view.line} data-part="case-head">
+        <div>
+          <h2>{i.tag}</h2>
+          <p>
+            {profile.name}
+            {i.kept_apart && ". Kept apart: own blade, handle it last"}
+          </p>
+          {t.parent && (
+            <p>
+              Divided from <Link to={`/plants/${t.parent.id}/history`}>{t.parent.tag}</Link> on{" "}
+              {day(plant.divided_on ?? "")}.
+            </p>
+          )}
+          {t.divisions.length > 0 && (
+            <p>
+              Divisions:{" "}
+              {t.divisions.map((d, n) => (
+                <span key={d.id}>
+                  {n > 0 && ", "}
+                  <Link to={`/plants/${d.id}/history`}>{d.tag}</Link>
+                </span>
+              ))}
+            </p>
+          )}
+        </div>
+        <div className={css.papers}>
+          <a href={sheetOf(plant.id)} target="_blank" rel="noreferrer">
+            As PDF
+          </a>
+          <Button onClick={() => window.print()}>Print the sheet</Button>
+        </div>
+      </header>
+      <div className={css.body}>
+        <section>
+          <h3>The plant</h3>
+          <Facts rows={rows.filter((x): x is [string, string] => !!x[1])} />
+          {i.notes && <p>{i.notes}</p>}
+        </section>
+        {plant.looked?.decision && (
+          <section>
+            <h3>Look and cause</h3>
+            <p>
+              {day(plant.looked.looked_on)}: {plant.looked.headline}{" "}
+              {againWords(plant.looked.decision, plant.looked.again_on ?? "")}
+            </p>
+            <p>{plant.looked.cause}</p>
+            {acted.length > 0 && (
+              <ul>
+                {acted.map((c) => (
+                  <li key={c.code}>
+                    {names?.find((n) => n.code === c.code)?.name}
+                    {c.settled === "confirmed" && ", confirmed"}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </section>
+        )}
+        {r && (
+          <section>
+            <h3>Roots, read on {day(r.read_on)}</h3>
+            <p>
+              {gradeWords[r.verdict.grade.code]}: {ranged(share.low, share.high, percent)} alive. {r.verdict.headline}
+            </p>
+            <RootFan
+              reading={r.reading}
+              verdict={r.verdict}
+              cuts
+              done={Object.fromEntries(r.cut_list.items.map((it) => [it.id, it.done]))}
+              height={180}
+            />
+            <p>
+              {r.cut_list.headline} Left alive:{" "}
+              {ranged(r.verdict.totals.live_after_mm.low, r.verdict.totals.live_after_mm.high, length)}.
+            </p>
+          </section>
+        )}
+        <Cleaned cleaning={plan} />
+        {rounds.length > 0 && (
+          <section>
+            <h3>Treatments</h3>
+            {rounds.map((c) => (
+              <p key={c.id}>
+                <b>{c.schedule.pest.name}.</b> {c.schedule.headline}
+              </p>
+            ))}
+          </section>
+        )}
+        <section className={css.time}>
+          <h3>What happened</h3>
+          <ol className={view.rows}>
+            {t.entries.map((e, n) => (
+              <li key={n} data-kind={e.kind}>
+                <time dateTime={e.on}>{day(e.on)}</time>
+                <span>
+                  {e.words}
+                  {e.shared && <small> As {e.shared}.</small>}
+                </span>
+              </li>
+            ))}
+          </ol>
+        </section>
+      </div>
+    </article>
+  );
+}
+
+function Cleaned({ cleaning: c }: { cleaning: Cleaning }) {
+  const told = c.plan.jobs.filter((j) => j.state !== "open");
+  if (c.plan.jobs.length === 0) return null;
+  return (
+    <section>
+      <h3>Cleaning{c.closed_on ? `, closed on ${day(c.closed_on)}` : ""}</h3>
+      <p>{c.plan.headline}</p>
+      <ul className={view.rows} data-part="jobs">
+        {told.map((j) => (
+          <li key={j.code}>
+            {j.state === "done" ? "✓" : "–"} {j.do.value}
+            {j.how_much && ` (${j.how_much})`}
+            {j.state === "skipped" && ` Left out: ${j.reason}`}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,49 @@
+import type { Intake } from "../../lib/api/client";
+import { FieldError } from "../../ui/Field";
+import { Figure } from "../../ui/Figure";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+
+type Blade = NonNullable<Intake["blades"]>[number];
+
+/** Measured leaves. One pair of measures beats a count. */
+export function Blades({
+  blades,
+  onChange,
+  error,
+}: {
+  blades: Blade[];
+  onChange: (b: Blade[]) => void;
+  error?: string;
+}) {
+  const set = (i: number, part: Partial<Blade>) => onChange(blades.map((b, j) => (i === j ? { ...b, ...part } : b)));
+  return (
+    <div data-field="Measured leaves">
+      {blades.map((b, i) => (
+        <Row key={i}>
+          <Figure
+            label={`Leaf ${i + 1}, length`}
+            unit="mm"
+            value={b.length_mm}
+            onChange={(mm) => mm && set(i, { length_mm: mm })}
+            min={5}
+            max={1500}
+          />
+          <Figure
+            label="Width"
+            unit="mm"
+            value={b.width_mm}
+            onChange={(mm) => mm && set(i, { width_mm: mm })}
+            min={1}
+            max={400}
+          />
+          <Plain onClick={() => onChange(blades.toSpliced(i, 1))}>Take it out</Plain>
+        </Row>
+      ))}
+      {blades.length < 50 && (
+        <Plain onClick={() => onChange([...blades, blades.at(-1) ?? { length_mm: 200, width_mm: 60 }])}>+ leaf</Plain>
+      )}
+      {error && <FieldError words={error} />}
+    </div>
+  );
+}

@@ -1,0 +1,299 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useNavigate } from "react-router";
+import { ask, client, type Intake, type Profile } from "../../lib/api/client";
+import { groups } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { run } from "../../lib/run";
+import { bulbStates, flowerings, media, pots, rootClasses, wordOf, type Words } from "../../lib/words";
+import { Choice, Tick } from "../../ui/Choice";
+import { Day } from "../../ui/Day";
+import { Figure } from "../../ui/Figure";
+import { Fold } from "../../ui/Fold";
+import { Pick } from "../../ui/Pick";
+import { Row } from "../../ui/Row";
+import { Aside, Headline, Why } from "../../ui/Said";
+import { Saved, Standing } from "../../ui/Standing";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+import { Waiting } from "../../ui/Waiting";
+import view from "../../ui/view.module.css";
+import { PlacePick } from "../places";
+import { PlantSoFar, usePlant } from "../plant";
+import { OwnSides } from "../settings";
+import { Blades } from "./Blades";
+import { Own } from "./Own";
+import css from "./intake.module.css";
+import { useIntake } from "./useIntake";
+
+const unknown = ["", "Not noted"] as const;
+
+const listed = (words: Words) => [unknown, ...words].map(([value, label]) => ({ value, label }));
+
+/** Who is this plant, where from, and what is known of it; shown when all of it has come,
+  so that nothing moves under a hand. */
+export default function IntakeStep() {
+  const kinds = useQuery(groups);
+  if (kinds.data) return <Sheet kinds={kinds.data} />;
+  const wrong = kinds.error;
+  if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
+  return <Waiting />;
+}
+
+export type FormProps = {
+  form: Intake;
+  change: (part: Partial<Intake>) => void;
+  wrong: (field: string) => string | undefined;
+};
+
+function Sheet({ kinds }: { kinds: Profile[] }) {
+  const { plant } = usePlant();
+  const { desk, entered: form, standing } = useIntake(plant);
+  const change = (part: Partial<Intake>) => desk.change((now) => ({ ...now, ...part }));
+  const faults = standing.is === "refused" ? standing.faults : [];
+  const wrong = (field: string) => faults.find((f) => f.field.split("[")[0] === `intake.${field}`)?.words;
+  const of = { form, change, wrong };
+  return (
+    <div className={view.step}>
+      <section className={css.intake} data-part="intake">
+        <div>
+          <Headline>A name and a group will do. The rest makes its advice surer.</Headline>
+          <Saved standing={standing} />
+        </div>
+        <Standing
+          what="plant"
+          standing={standing}
+          onSettle={(keep) => run(desk.settle(keep))}
+          onUndo={() => desk.undo()}
+        />
+        <Now {...of} kinds={kinds} />
+        <div>
+          <Part words="Its leaves, measured" improves="the race’s band halves" wrong={wrong("blades")}>
+            <Blades blades={form.blades ?? []} onChange={(blades) => change({ blades })} error={wrong("blades")} />
+          </Part>
+          <Part
+            words="Its old pot and medium"
+            improves="the pot advised, and whether its medium is spent"
+            wrong={wrong("last_repotted") ?? wrong("old_pot_mm") ?? wrong("old_pot_high_mm")}
+          >
+            <Before {...of} />
+          </Part>
+          <Part words="Where it came from" improves="what it may carry" wrong={wrong("arrived_on") ?? wrong("source")}>
+            <Row>
+              <Day
+                label="Arrived on"
+                part
+                value={form.arrived_on ?? ""}
+                onChange={(on) => change({ arrived_on: on || undefined })}
+                error={wrong("arrived_on")}
+              />
+              <TextLine
+                label="From whom or where"
+                value={form.source ?? ""}
+                max={200}
+                onChange={(source) => change({ source: source || undefined })}
+                error={wrong("source")}
+              />
+            </Row>
+          </Part>
+          <Own {...of} />
+          <OwnSides at="intake" taken={form.sides} onTake={(sides) => change({ sides })} />
+        </div>
+        <TextLine
+          label="Notes"
+          rows={3}
+          max={4000}
+          value={form.notes ?? ""}
+          onChange={(notes) => change({ notes: notes || undefined })}
+          error={wrong("notes")}
+        />
+        <Archive />
+      </section>
+      <PlantSoFar />
+    </div>
+  );
+}
+
+type PartProps = { words: string; improves: string; wrong?: string; children: React.ReactNode };
+
+/** A part that can wait, with what it would improve; open where something in it is wrong. */
+function Part({ words, improves, wrong, children }: PartProps) {
+  return (
+    <Fold
+      key={String(!!wrong)}
+      open={!!wrong}
+      summary={
+        <>
+          {words} <Aside>surer: {improves}</Aside>
+        </>
+      }
+    >
+      {children}
+    </Fold>
+  );
+}
+
+/** What matters now. */
+function Now({ form, change, wrong, kinds }: FormProps & { kinds: Profile[] }) {
+  const { plant, profile } = usePlant();
+  const organs = profile.storage_organs.value;
+  return (
+    <>
+      <div className={view.columns}>
+        <TextLine
+          label="Tag or name"
+          value={form.tag}
+          max={80}
+          onChange={(tag) => change({ tag })}
+          error={wrong("tag")}
+        />
+        <Pick
+          label="Group"
+          value={form.group}
+          options={kinds.map((g) => ({ value: g.code, label: `${g.name}: ${g.common.value}` }))}
+          onChange={(group) => change({ group })}
+          error={wrong("group")}
+        />
+      </div>
+      <Row>
+        <Figure
+          label="Leaves"
+          value={form.leaf_count || undefined}
+          onChange={(n) => change({ leaf_count: n })}
+          min={1}
+          max={500}
+          whole
+          by={1}
+          usual="–"
+        />
+        {organs !== "none" && (
+          <Figure
+            label={organs === "canes" ? "Canes" : "Bulbs"}
+            value={form.bulb_count || undefined}
+            onChange={(n) => change({ bulb_count: n })}
+            min={1}
+            max={500}
+            whole
+            by={1}
+            usual="–"
+          />
+        )}
+        {organs !== "none" && (
+          <Pick
+            label="They are"
+            value={form.bulb_state ?? ""}
+            options={listed(bulbStates)}
+            onChange={(v) => change({ bulb_state: (v || undefined) as Intake["bulb_state"] })}
+          />
+        )}
+        <Pick
+          label="Flowers"
+          value={form.flowering ?? ""}
+          options={listed(flowerings)}
+          onChange={(v) => change({ flowering: (v || undefined) as Intake["flowering"] })}
+        />
+      </Row>
+      {plant.spike_cut_on && <Why>Its spike was cut on {day(plant.spike_cut_on)}.</Why>}
+      <Row>
+        <Pick
+          label="Medium it came in"
+          value={form.old_medium ?? ""}
+          options={listed(media)}
+          onChange={(v) => change({ old_medium: (v || undefined) as Intake["old_medium"] })}
+        />
+        <Pick
+          label="Pot it came in"
+          value={form.pot ?? ""}
+          options={listed(pots)}
+          onChange={(v) => change({ pot: (v || undefined) as Intake["pot"] })}
+        />
+      </Row>
+      {plant.standing && (
+        <Why>
+          That is what it came in. Since {day(plant.standing.since)} it stands in {wordOf(media, plant.standing.medium)}
+          , {wordOf(pots, plant.standing.pot)}.
+        </Why>
+      )}
+      <PlacePick value={form.place_id} onChange={(place_id) => change({ place_id })} error={wrong("place_id")} />
+      <Tick
+        label="Keep it apart"
+        hint="It may carry something. It is handled last, with its own blade."
+        checked={!!form.kept_apart}
+        onChange={(on) => change({ kept_apart: on || undefined })}
+      />
+      <Tick
+        label="Terete leaves, round like pencils"
+        hint="Oil and strong soap can smother them, so neither is put on the plan."
+        checked={!!form.terete_leaves}
+        onChange={(on) => change({ terete_leaves: on || undefined })}
+      />
+    </>
+  );
+}
+
+/** What it stood in before. */
+function Before({ form, change, wrong }: FormProps) {
+  const { profile } = usePlant();
+  const mm = (label: string, field: "old_pot_mm" | "old_pot_high_mm", min: number) => (
+    <Figure
+      label={label}
+      unit="mm"
+      value={form[field]}
+      onChange={(v) => change({ [field]: v })}
+      min={min}
+      max={1000}
+      usual="–"
+      error={wrong(field)}
+    />
+  );
+  return (
+    <>
+      <Row>
+        <Day
+          label="Last repotted"
+          part
+          value={form.last_repotted ?? ""}
+          onChange={(on) => change({ last_repotted: on || undefined })}
+          error={wrong("last_repotted")}
+        />
+        {form.pot !== "none" && form.pot !== "mount" && (
+          <>
+            {mm("Old pot, width inside", "old_pot_mm", 20)}
+            {mm("Old pot, height inside", "old_pot_high_mm", 15)}
+          </>
+        )}
+      </Row>
+      <Choice
+        label="Normal root colour for this plant"
+        value={form.root_class ?? ""}
+        options={[["", `As its group: ${profile.root_colour_dry.value}`], ...rootClasses]}
+        onChange={(v) => change({ root_class: (v || undefined) as Intake["root_class"] })}
+      />
+    </>
+  );
+}
+
+function Archive() {
+  const { plant } = usePlant();
+  const cache = useQueryClient();
+  const go = useNavigate();
+  const archived = !!plant.archived_at;
+  const turn = async () => {
+    await ask(
+      client.PUT("/api/v1/plants/{id}/archived", { params: { path: { id: plant.id } }, body: { archived: !archived } }),
+    );
+    await cache.invalidateQueries({ queryKey: ["plants"] });
+    await cache.invalidateQueries({ queryKey: ["plant", plant.id] });
+    if (!archived) await go("/");
+  };
+  return (
+    <Row words>
+      <Button onClick={() => run(turn())}>{archived ? "Put it back on the bench" : "Archive it"}</Button>
+      <Aside>
+        {archived
+          ? "It is kept with everything about it."
+          : "It leaves the bench, is kept with everything about it, and can come back."}
+      </Aside>
+    </Row>
+  );
+}

@@ -1,0 +1,171 @@
+import { Button, Input, Select } from "antd";
+import type { Intake } from "../../lib/api/client";
+import type { Words } from "../../lib/words";
+import { Choice, Tick } from "../../ui/Choice";
+import { FieldError } from "../../ui/Field";
+import { Figure } from "../../ui/Figure";
+import { Fold } from "../../ui/Fold";
+import { Row } from "../../ui/Row";
+import view from "../../ui/view.module.css";
+import type { FormProps } from "./IntakeStep";
+import css from "./intake.module.css";
+
+type Part = Partial<Intake>;
+
+type Claim = NonNullable<Intake["claims"]>[number];
+type Parent = NonNullable<Intake["parents"]>[number];
+
+/** As the request has them. */
+const most = 8;
+
+const unknown = ["", "Not noted"] as const;
+
+const grounds = [
+  { value: "", label: "Not known" },
+  { value: "tree", label: "On trees" },
+  { value: "rock", label: "On rock" },
+  { value: "litter", label: "In litter, humus" },
+  { value: "limestone", label: "On limestone" },
+];
+
+const sayers = [
+  { value: "maker", label: "Its maker" },
+  { value: "genus", label: "Said of its genus" },
+  { value: "grower", label: "A grower" },
+  { value: "other", label: "Someone else" },
+];
+
+const choices: [keyof Intake, string, Words][] = [
+  ["lime", "Does it grow on limestone?", [unknown, ["yes", "Yes, it wants lime"], ["no", "No, lime harms it"]]],
+  ["waters", "How is it watered here?", [unknown, ["often", "Often"], ["seldom", "Seldom"]]],
+  ["water_so_far", "The water it had", [unknown, ["soft", "Soft, rain or pure"], ["hard", "Hard"]]],
+  ["fed_so_far", "How it was fed", [unknown, ["none", "Not at all"], ["some", "Some"], ["heavy", "Heavily"]]],
+  ["replaceable", "Could it be replaced?", [unknown, ["common", "Easily"], ["rare", "Hardly"], ["never", "Never"]]],
+];
+
+/** What this one plant has of its own: each is used where it matters, and none is asked for before. */
+export function Own({ form, change, wrong }: FormProps) {
+  return (
+    <Fold summary="Its own: parents, warmth, water so far">
+      <Tick
+        label="It stands in an outer pot"
+        hint="Water can stand in it, out of sight."
+        checked={!!form.outer_pot}
+        onChange={(on) => change({ outer_pot: on || undefined })}
+      />
+      {choices.map(([field, label, options]) => (
+        <Choice
+          key={field}
+          label={label}
+          value={(form[field] as string | undefined) ?? ""}
+          options={options}
+          onChange={(v) => change({ [field]: v || undefined } as Part)}
+        />
+      ))}
+      <Parents list={form.parents ?? []} onChange={(parents) => change({ parents })} error={wrong("parents")} />
+      <Claims list={form.claims ?? []} onChange={(claims) => change({ claims })} error={wrong("claims")} />
+      <div className={view.columns}>
+        <Figure
+          label="Coldest night it has stood unharmed"
+          unit="°C"
+          value={form.stood_low_c}
+          onChange={(stood_low_c) => change({ stood_low_c })}
+          min={-30}
+          max={40}
+          usual="–"
+        />
+        <Figure
+          label="New growths a year, normal for it"
+          value={form.usual_growths}
+          onChange={(usual_growths) => change({ usual_growths })}
+          min={0}
+          max={40}
+          whole
+          usual="–"
+        />
+        <Figure
+          label="A grown leaf, normal for it"
+          unit="mm"
+          value={form.usual_leaf_mm}
+          onChange={(usual_leaf_mm) => change({ usual_leaf_mm })}
+          min={2}
+          max={1500}
+          usual="–"
+        />
+      </div>
+    </Fold>
+  );
+}
+
+type ListProps<T> = { list: T[]; onChange: (list: T[] | undefined) => void; error?: string };
+
+const without = <T,>(list: T[], i: number) => (list.length > 1 ? list.filter((_, at) => at !== i) : undefined);
+const put = <T,>(list: T[], i: number, part: Partial<T>) =>
+  list.map((one, at) => (at === i ? { ...one, ...part } : one));
+
+/** Its parents, or the species itself, and where each grows. They may contradict each other. */
+function Parents({ list, onChange, error }: ListProps<Parent>) {
+  return (
+    <section className={css.list} aria-label="Parents">
+      <h3>Its parents, or the species, and where they grow</h3>
+      {list.map((p, i) => (
+        <Row key={i}>
+          <Input
+            aria-label={`Parent ${i + 1}`}
+            value={p.name}
+            placeholder="Its name"
+            maxLength={80}
+            onChange={(e) => onChange(put(list, i, { name: e.target.value || undefined }))}
+          />
+          <Select
+            aria-label={`Parent ${i + 1} grows`}
+            value={p.grows ?? ""}
+            options={grounds}
+            onChange={(v) => onChange(put(list, i, { grows: (v || undefined) as Parent["grows"] }))}
+          />
+          <Button onClick={() => onChange(without(list, i))}>Take it out</Button>
+        </Row>
+      ))}
+      {list.length < most && <Button onClick={() => onChange([...list, {}])}>Add a parent</Button>}
+      {error && <FieldError words={error} />}
+    </section>
+  );
+}
+
+/** How warm it wants it, by who says so. */
+function Claims({ list, onChange, error }: ListProps<Claim>) {
+  return (
+    <section className={css.list} aria-label="Claims of warmth">
+      <h3>How warm it wants it, by who says so</h3>
+      {list.map((c, i) => (
+        <Row key={i}>
+          <Select
+            aria-label={`Claim ${i + 1} by`}
+            value={c.by}
+            options={sayers}
+            onChange={(by) => onChange(put(list, i, { by }))}
+          />
+          <Figure
+            label="It grows from"
+            unit="°C"
+            value={c.low_c}
+            min={-10}
+            max={40}
+            onChange={(low_c) => onChange(put(list, i, { low_c }))}
+          />
+          <Figure
+            label="It bears up to"
+            unit="°C"
+            value={c.high_c}
+            min={0}
+            max={60}
+            onChange={(high_c) => onChange(put(list, i, { high_c }))}
+          />
+          <Button onClick={() => onChange(without(list, i))}>Take it out</Button>
+        </Row>
+      ))}
+      {list.length < most && <Button onClick={() => onChange([...list, { by: "maker" }])}>Add a claim</Button>}
+      {error && <FieldError words={error} />}
+    </section>
+  );
+}

@@ -1,0 +1,162 @@
+import { useQuery } from "@tanstack/react-query";
+import { Input } from "antd";
+import { useParams, useSearchParams } from "react-router";
+import { causeKnowledge, cautions, groups, lookalikes, pestKnowledge, solutionKnowledge } from "../../lib/api/queries";
+import { run } from "../../lib/run";
+import { Lead } from "../../ui/Said";
+import { SubNav } from "../../ui/SubNav";
+import { Trouble } from "../../ui/Trouble";
+import view from "../../ui/view.module.css";
+import { Figures } from "./Figures";
+import { CauseEntry, CautionEntry, FindingEntry, GroupEntry, PestEntry, ProductEntry, SideBySide } from "./entries";
+import { useFigures } from "./figures";
+
+const shelves = [
+  ["all", "All"],
+  ["groups", "Groups"],
+  ["causes", "Causes"],
+  ["findings", "Findings"],
+  ["lookalikes", "Side by side"],
+  ["pests", "Pests by warmth"],
+  ["products", "What is mixed"],
+  ["figures", "Figures of re-homing"],
+  ["cautions", "Cautions"],
+] as const;
+
+/** Whether every word occurs somewhere in the texts. */
+function holds(words: string, ...texts: (string | undefined)[]): boolean {
+  const text = texts.join(" ").toLowerCase();
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((w) => text.includes(w));
+}
+
+/** All that Therapeon goes by, to read and to search, with where it comes from. */
+export default function Library() {
+  const [search, setSearch] = useSearchParams();
+  const words = search.get("q") ?? "";
+  const { shelf = "all" } = useParams();
+  const seek = (q: string) => setSearch(q ? { q } : {}, { replace: true });
+  const to = (code: string) => `/library${code === "all" ? "" : `/${code}`}${words ? `?${search}` : ""}`;
+  const asked = [
+    useQuery(causeKnowledge),
+    useQuery(groups),
+    useQuery(lookalikes),
+    useQuery(cautions),
+    useQuery(pestKnowledge),
+    useQuery(solutionKnowledge),
+  ] as const;
+  const [knowledge, kinds, alike, care, warmth, mixed] = asked;
+  const figures = useFigures();
+  const wrong = asked.find((q) => q.error)?.error;
+  const k = knowledge.data;
+  const name = (code: string) => k?.causes.find((c) => c.code === code)?.name;
+  const part = (code: string) => k?.parts[code]?.value;
+
+  const found = {
+    groups: (kinds.data ?? []).filter((g) =>
+      holds(words, g.name, g.common.value, g.code, g.about.value, g.habit.value, g.rest.value),
+    ),
+    causes: (k?.causes ?? []).filter((c) => holds(words, c.name, c.about.value, c.prevent.value, c.kind)),
+    findings: (k?.findings ?? []).filter((f) => holds(words, f.name.value, f.tell.value, part(f.part))),
+    lookalikes: (alike.data ?? []).filter((l) =>
+      holds(words, l.name, ...l.sides.flatMap((s) => [s.name, s.tell.value, name(s.cause ?? "")])),
+    ),
+    pests: (warmth.data?.pests ?? []).filter((p) => holds(words, p.name, p.look.value, "pest warmth degree-days")),
+    products: (mixed.data?.products ?? []).filter((p) =>
+      holds(words, p.name, ...p.uses.map((u) => u.name + u.how.value)),
+    ),
+    figures: figures.filter((f) => holds(words, f.table, f.name, f.said, f.from.mark)),
+    cautions: (care.data ?? []).filter((c) => holds(words, c.words.value, c.when)),
+  };
+  // The figures are many: on their own shelf, or when looked for.
+  const shown = (code: keyof typeof found) =>
+    (shelf === code || (shelf === "all" && (code !== "figures" || words !== ""))) && found[code].length > 0;
+  const nothing = k && !Object.keys(found).some((code) => shown(code as keyof typeof found));
+
+  return (
+    <main className={view.sheet} data-part="library">
+      <h1>Library</h1>
+      <Lead>What Therapeon goes by. Each entry says where it comes from.</Lead>
+      <Input
+        allowClear
+        value={words}
+        onChange={(e) => seek(e.target.value)}
+        placeholder="Find a group, cause, finding or caution"
+        aria-label="Find in the library"
+      />
+      <SubNav
+        label="Shelves"
+        at={to(shelf)}
+        to={shelves.map(
+          ([code, label]) => [to(code), label, code === "all" ? "" : String(found[code].length)] as const,
+        )}
+      />
+      {wrong && <Trouble error={wrong} again={() => asked.forEach((q) => run(q.refetch()))} />}
+      {nothing && <Lead>Nothing holds “{words}” here. Try one word, or another shelf.</Lead>}
+      {shown("lookalikes") && (
+        <section>
+          <h2>Side by side</h2>
+          {found.lookalikes.map((l) => (
+            <SideBySide key={l.code} lookalikes={l} name={name} />
+          ))}
+        </section>
+      )}
+      {k && shown("causes") && (
+        <section>
+          <h2>Causes</h2>
+          {found.causes.map((c) => (
+            <CauseEntry key={c.code} cause={c} knowledge={k} groups={kinds.data ?? []} />
+          ))}
+        </section>
+      )}
+      {k && shown("findings") && (
+        <section>
+          <h2>Findings</h2>
+          {found.findings.map((f) => (
+            <FindingEntry key={f.code} finding={f} knowledge={k} />
+          ))}
+        </section>
+      )}
+      {shown("groups") && (
+        <section>
+          <h2>Groups</h2>
+          {found.groups.map((g) => (
+            <GroupEntry key={g.code} group={g} />
+          ))}
+        </section>
+      )}
+      {shown("pests") && (
+        <section>
+          <h2>Pests by warmth</h2>
+          {found.pests.map((p) => (
+            <PestEntry key={p.code} pest={p} />
+          ))}
+        </section>
+      )}
+      {shown("products") && (
+        <section>
+          <h2>What is mixed</h2>
+          {found.products.map((p) => (
+            <ProductEntry key={p.code} product={p} />
+          ))}
+        </section>
+      )}
+      {shown("figures") && (
+        <section>
+          <h2>Figures of re-homing</h2>
+          <Figures list={found.figures} />
+        </section>
+      )}
+      {shown("cautions") && (
+        <section>
+          <h2>Cautions</h2>
+          {found.cautions.map((c) => (
+            <CautionEntry key={c.code} caution={c} />
+          ))}
+        </section>
+      )}
+    </main>
+  );
+}

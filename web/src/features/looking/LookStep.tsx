@@ -1,0 +1,105 @@
+import { Input } from "antd";
+import { flowerings, type Words } from "../../lib/words";
+import { Choice } from "../../ui/Choice";
+import { Figure } from "../../ui/Figure";
+import { Row } from "../../ui/Row";
+import view from "../../ui/view.module.css";
+import { PlantSoFar, usePlant } from "../plant";
+import { Clashes } from "./Clashes";
+import { First, Parts } from "./Findings";
+import { InspectionStep, type StepProps } from "./InspectionStep";
+import { LeafMemory } from "./LeafMemory";
+import { LookAnswer, LookWhy } from "./LookVerdict";
+
+/** The parts in the order in which the eye travels. */
+const eye = ["leaves", "bulbs", "growth", "pot", "surface", "smell", "care"];
+
+const growths: Words = [
+  ["", "Not noted"],
+  ["new-roots", "New roots show"],
+  ["growing", "A new growth has begun"],
+  ["maturing", "A new growth is half grown or more"],
+  ["idle", "No new growth shows"],
+  ["resting", "At rest"],
+];
+
+const seasonWords: Record<string, string> = { warm: "warm season", cool: "cool season" };
+
+export default function LookStep() {
+  return <InspectionStep step={Look} />;
+}
+
+/** Look before touching: signs, what the plant is doing, and what that comes to. */
+function Look({ desk, knowledge }: StepProps) {
+  const { plant } = usePlant();
+  const { noted, note, server, wrong } = desk;
+  const atIntake = flowerings.find(([code]) => code === plant.intake.flowering)?.[1];
+  return (
+    <div className={view.step} data-part="look">
+      <section>
+        <LookAnswer desk={desk} />
+        <First desk={desk} knowledge={knowledge} />
+        <Clashes parts={eye} desk={desk} knowledge={knowledge} />
+        <Row>
+          <Choice
+            label="What it is doing"
+            value={noted.growth ?? ""}
+            options={growths}
+            onChange={(v) => note({ growth: (v || undefined) as typeof noted.growth })}
+          />
+          <Choice
+            label="Flowers"
+            value={noted.flowering ?? ""}
+            options={[["", atIntake ? `As at intake: ${atIntake.toLowerCase()}` : "Not noted"], ...flowerings]}
+            onChange={(v) => note({ flowering: (v || undefined) as typeof noted.flowering })}
+          />
+        </Row>
+        <Parts codes={eye} desk={desk} knowledge={knowledge} folded />
+        <Row>
+          <h2>Its place, and its leaves</h2>
+          <Figure
+            label="Lowest night where it stands"
+            unit="°C"
+            min={-30}
+            max={50}
+            value={noted.night_low_c ?? undefined}
+            error={wrong("night_low_c")}
+            onChange={(v) => note({ night_low_c: v })}
+          />
+          <Figure
+            label="Highest day"
+            unit="°C"
+            min={-30}
+            max={60}
+            value={noted.day_high_c ?? undefined}
+            error={wrong("day_high_c")}
+            onChange={(v) => note({ day_high_c: v })}
+          />
+          <Choice
+            label="Season"
+            value={noted.season ?? ""}
+            options={[
+              ["", noted.season ? "By the calendar" : `By the calendar: ${seasonWords[server.season] ?? ""}`],
+              ["warm", "Warm season"],
+              ["cool", "Cool season"],
+            ]}
+            onChange={(v) => note({ season: (v || undefined) as typeof noted.season })}
+          />
+          <LeafMemory desk={desk} />
+          <label>
+            <span>Notes</span>
+            <Input.TextArea
+              rows={3}
+              maxLength={4000}
+              value={noted.notes}
+              onChange={(e) => note({ notes: e.target.value || undefined })}
+            />
+          </label>
+        </Row>
+      </section>
+      <PlantSoFar without="look">
+        <LookWhy desk={desk} knowledge={knowledge} />
+      </PlantSoFar>
+    </div>
+  );
+}

@@ -1,0 +1,233 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { SharesBar } from "../../draw/SharesBar";
+import { ask, client, Refused, type Component, type FloodTest, type HouseMedia } from "../../lib/api/client";
+import { cautions, houseMedia } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { run } from "../../lib/run";
+import { figure, percent } from "../../lib/words";
+import { Cautions } from "../../ui/Care";
+import { Figure } from "../../ui/Figure";
+import { Mark, Marked } from "../../ui/Mark";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Why, Headline } from "../../ui/Said";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+import css from "./mixing.module.css";
+
+/** Components of media, with the air and water they hold; each can be measured. */
+export function Media() {
+  const media = useQuery(houseMedia);
+  const [open, setOpen] = useState("");
+  if (media.error && !media.data) return <Trouble error={media.error} again={() => run(media.refetch())} />;
+  if (!media.data) return null;
+  const m = media.data;
+  return (
+    <section className={css.part} data-part="media" aria-label="Media">
+      <h2>What mixes are made of</h2>
+      <Why>
+        Air and water of each, once drained. They are estimates until you measure your own: it takes a pot, water and
+        ten minutes.
+      </Why>
+      <ul>
+        {m.components.map((c) => (
+          <li key={c.code} data-component={c.code}>
+            <span>
+              <b>{c.name}</b>
+              <small>
+                {c.low_mm && c.high_mm ? `${figure(c.low_mm.value)}–${figure(c.high_mm.value)} mm` : "fibre"}
+                {c.life_months && `, lasts about ${figure(c.life_months.value)} months`}, pH {c.ph.value}
+              </small>
+            </span>
+            <Shares c={c} />
+            <Plain
+              aria-expanded={open === c.code}
+              aria-label={`Measure it: ${c.name}`}
+              onClick={() => setOpen(open === c.code ? "" : c.code)}
+            >
+              Measure it
+            </Plain>
+            {open === c.code && <AirTest key={c.code} c={c} media={m} onKept={() => setOpen("")} />}
+          </li>
+        ))}
+      </ul>
+      {open === "new" ? (
+        <AirTest media={m} onKept={() => setOpen("")} />
+      ) : (
+        <Button onClick={() => setOpen("new")}>A component of your own</Button>
+      )}
+    </section>
+  );
+}
+
+/** Air, water and solids of a component on one line. */
+function Shares({ c }: { c: Component }) {
+  const [air, water] = [c.air.value, c.water.value];
+  return (
+    <Row words>
+      <SharesBar air={air} water={water} width={100} />
+      <span>
+        air {percent(air)}, water {percent(water)}{" "}
+        {c.measured ? <small>measured on {day(c.measured)}</small> : <Mark from={c.air} />}
+      </span>
+    </Row>
+  );
+}
+
+type TestProps = { c?: Component; media: HouseMedia; onKept: () => void };
+
+/** Measure the air of a component, step by step. */
+function AirTest({ c, media, onKept }: TestProps) {
+  const cache = useQueryClient();
+  const care = useQuery(cautions).data ?? [];
+  const before = media.house.find((h) => h.code === c?.code);
+  const [name, setName] = useState("");
+  const [low, setLow] = useState<number>();
+  const [high, setHigh] = useState<number>();
+  const [t, set] = useState<Partial<FloodTest>>(before?.test ?? {});
+  const [trouble, setTrouble] = useState<unknown>();
+  const wrong = (field: string) => (trouble instanceof Refused ? trouble.at(field) : undefined);
+  const keep = async (test: FloodTest | undefined) => {
+    const code =
+      c?.code ??
+      `own-${name
+        .toLowerCase()
+        .replace(/[^a-z0-9]+/g, "-")
+        .replace(/^-|-$/g, "")
+        .slice(0, 30)}`;
+    const body = { version: before?.version ?? 0, test, ...(!c && { name, low_mm: low, high_mm: high }) };
+    try {
+      await ask(client.PUT("/api/v1/media/components/{code}", { params: { path: { code } }, body }));
+      setTrouble(undefined);
+      await cache.invalidateQueries({
+        predicate: (q) => ["media", "batch"].includes(String(q.queryKey[0])) || q.queryKey[2] === "home",
+      });
+      onKept();
+    } catch (e) {
+      setTrouble(e);
+    }
+  };
+  const ready = t.volume_ml !== undefined && t.drained_ml !== undefined;
+  const air = ready ? (t.drained_ml ?? 0) / (t.volume_ml ?? 1) : undefined;
+  return (
+    <form
+      className={css.wide}
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (ready) run(keep(t as FloodTest));
+      }}
+    >
+      {!c && (
+        <Row>
+          <TextLine
+            label="What it is"
+            value={name}
+            max={80}
+            onChange={setName}
+            error={wrong("name") ?? wrong("code")}
+          />
+          <Figure
+            label="Pieces from"
+            unit="mm"
+            value={low}
+            min={0.1}
+            max={100}
+            usual="fibre"
+            onChange={setLow}
+            error={wrong("low_mm")}
+          />
+          <Figure
+            label="to"
+            unit="mm"
+            value={high}
+            min={0.1}
+            max={100}
+            usual="fibre"
+            onChange={setHigh}
+            error={wrong("high_mm")}
+          />
+        </Row>
+      )}
+      <Cautions cautions={care.filter((one) => c?.cautions?.includes(one.code))} />
+      <ol>
+        <li>
+          Fill a pot with it as you would for a plant, tapped and not pressed. How much water does that pot hold when
+          empty, with its holes taped?
+          <Figure
+            label="The pot holds"
+            unit="mL"
+            value={t.volume_ml}
+            min={50}
+            max={20000}
+            onChange={(volume_ml) => set({ ...t, volume_ml })}
+            error={wrong("test.volume_ml")}
+          />
+        </li>
+        <li>
+          If you have a scale, weigh the pot with the dry medium. Then you learn how much water it holds, too.
+          <Figure
+            label="Weight, dry"
+            unit="g"
+            value={t.dry_g}
+            min={0}
+            max={100000}
+            usual="–"
+            onChange={(dry_g) => set({ ...t, dry_g })}
+            error={wrong("test.dry_g")}
+          />
+        </li>
+        <li>Tape the holes. Pour water in slowly until it stands at the top, and wait until no bubble rises.</li>
+        <li>
+          Take the tape off over a bowl and let it drain for ten minutes. Measure the water in the bowl: that was air.
+          <Figure
+            label="Water that ran out"
+            unit="mL"
+            value={t.drained_ml}
+            min={0}
+            max={20000}
+            onChange={(drained_ml) => set({ ...t, drained_ml })}
+            error={wrong("test.drained_ml")}
+          />
+        </li>
+        <li>
+          Weigh the drained pot.
+          <Figure
+            label="Weight, drained"
+            unit="g"
+            value={t.wet_g}
+            min={0}
+            max={100000}
+            usual="–"
+            onChange={(wet_g) => set({ ...t, wet_g })}
+            error={wrong("test.wet_g")}
+          />
+        </li>
+      </ol>
+      {air !== undefined && (
+        <Headline>
+          Air {percent(air)}
+          {t.dry_g !== undefined && t.wet_g !== undefined && t.volume_ml
+            ? `, water ${percent((t.wet_g - t.dry_g) / t.volume_ml)}`
+            : ""}
+          .
+        </Headline>
+      )}
+      {c && (
+        <Why>
+          <Marked text={c.note} />
+        </Why>
+      )}
+      {trouble !== undefined && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+      {wrong("test") && !wrong("test.wet_g") && !wrong("test.drained_ml") && <p>{wrong("test")}</p>}
+      <Row>
+        <Button type="primary" htmlType="submit" disabled={!ready}>
+          Use what I measured
+        </Button>
+        {before?.test && c && <Plain onClick={() => run(keep(undefined))}>Back to the estimate</Plain>}
+        <Plain onClick={onKept}>Leave it</Plain>
+      </Row>
+    </form>
+  );
+}

@@ -1,0 +1,128 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask, client, type OnShelf, type Stock } from "../../lib/api/client";
+import { houseMedia, needs, shelf } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { run } from "../../lib/run";
+import { figure, volume } from "../../lib/words";
+import { Plain } from "../../ui/Plain";
+import { Lead, Aside } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import { StockForm } from "./StockForm";
+import css from "./mixing.module.css";
+import type { BenchProps } from "./useWorked";
+
+/** What stands on the shelf, and what the cleanings in hand will use up. */
+export function Shelf({ knowledge: k }: BenchProps) {
+  const list = useQuery(shelf);
+  const wanted = useQuery(needs).data ?? [];
+  const media = useQuery(houseMedia).data?.components ?? [];
+  const cache = useQueryClient();
+  const [editing, setEditing] = useState<OnShelf | "new">();
+  const [trouble, setTrouble] = useState<unknown>();
+  const settle = async (send: Promise<unknown>) => {
+    try {
+      await send;
+      setTrouble(undefined);
+      setEditing(undefined);
+    } catch (e) {
+      setTrouble(e);
+    }
+    await cache.invalidateQueries({ queryKey: ["shelf"] });
+    run(cache.invalidateQueries({ predicate: (q) => q.queryKey[0] === "batch" || q.queryKey[2] === "home" }));
+  };
+  const put = (o: OnShelf, stock: Stock, gone = false) =>
+    settle(
+      ask(
+        client.PUT("/api/v1/shelf/{id}", { params: { path: { id: o.id } }, body: { version: o.version, stock, gone } }),
+      ),
+    );
+  return (
+    <>
+      <section className={css.part} aria-label="This session">
+        <h2>What the cleanings in hand will use up</h2>
+        {wanted.length === 0 && <Lead>No cleaning in hand asks for anything.</Lead>}
+        <ul className={css.list}>
+          {wanted.map((n) => (
+            <li key={n.product} data-short={n.short_ml || !n.item_id ? true : undefined}>
+              <b>{n.name}</b> {volume(n.mix_ml)}
+              {n.percent ? ` of ${n.percent} %` : ""}
+              {n.stock_ml ? `: ${volume(n.stock_ml)} of stock` : ""}. {n.words}{" "}
+              <Aside>
+                For{" "}
+                {n.plants.map((p, i) => (
+                  <span key={p.id}>
+                    {i > 0 && ", "}
+                    <Link to={`/plants/${p.id}/clean`}>{p.tag}</Link>
+                  </span>
+                ))}
+                .
+              </Aside>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section className={css.part} aria-label="On the shelf">
+        <h2>On the shelf</h2>
+        {list.error && <Trouble error={list.error} again={() => run(list.refetch())} />}
+        {list.data?.length === 0 && (
+          <Lead>Nothing is on the shelf yet. What stands there can be taken from at a job.</Lead>
+        )}
+        <ul className={css.list}>
+          {list.data?.map((o) =>
+            o.unreadable ? (
+              <li key={o.id}>{o.unreadable}</li>
+            ) : (
+              <li key={o.id} data-expired={o.expired || undefined}>
+                <span>
+                  <b>{o.stock.name}</b>
+                  {o.stock.percent && ` ${o.stock.percent} %`}
+                  <small>
+                    {[
+                      (
+                        k.products.find((p) => p.code === o.stock.product) ??
+                        media.find((c) => c.code === o.stock.product)
+                      )?.name,
+                      o.stock.expires_on && `${o.expired ? "past its date," : "good until"} ${day(o.stock.expires_on)}`,
+                      o.stock.adds && `1 mL/L reads ${figure(o.stock.adds)}`,
+                      o.stock.label_most_percent && `label: at most ${o.stock.label_most_percent} %`,
+                    ]
+                      .filter(Boolean)
+                      .join(" · ")}
+                  </small>
+                </span>
+                <b>
+                  {figure(o.stock.amount)} {o.stock.unit}
+                </b>
+                <Button onClick={() => setEditing(o)}>Change</Button>
+                <Plain onClick={() => run(put(o, o.stock, true))}>Gone</Plain>
+              </li>
+            ),
+          )}
+        </ul>
+        {trouble !== undefined && !editing && <Trouble error={trouble} />}
+        {editing ? (
+          <StockForm
+            key={editing === "new" ? "new" : editing.id}
+            knowledge={k}
+            stock={editing === "new" ? undefined : editing.stock}
+            trouble={trouble}
+            onSave={(stock) =>
+              run(editing === "new" ? settle(ask(client.POST("/api/v1/shelf", { body: stock }))) : put(editing, stock))
+            }
+            onClose={() => {
+              setEditing(undefined);
+              setTrouble(undefined);
+            }}
+          />
+        ) : (
+          <Button type="primary" onClick={() => setEditing("new")}>
+            Put something on the shelf
+          </Button>
+        )}
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,150 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Button, Upload } from "antd";
+import { useState } from "react";
+import { WarmthDrawing } from "../../draw/WarmthDrawing";
+import { ask, client, Refused, type Place, type PlaceFacts } from "../../lib/api/client";
+import { day, today } from "../../lib/dates";
+import { run } from "../../lib/run";
+import { figure } from "../../lib/words";
+import { Day } from "../../ui/Day";
+import { Figure } from "../../ui/Figure";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Aside } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import { PlaceForm } from "./PlaceForm";
+import css from "./places.module.css";
+
+/** One place: its last days, a day typed in, a log brought in. */
+export function PlaceCard({ place: p }: { place: Place }) {
+  const cache = useQueryClient();
+  const [editing, setEditing] = useState(false);
+  const [trouble, setTrouble] = useState<unknown>();
+  const [told, setTold] = useState("");
+  const at = { params: { path: { id: p.id } } };
+
+  const settle = async <T,>(send: Promise<T>, then?: (answer: T) => string) => {
+    try {
+      const answer = await send;
+      setTrouble(undefined);
+      setTold(then?.(answer) ?? "");
+      setEditing(false);
+    } catch (e) {
+      setTrouble(e);
+      setTold("");
+    }
+    await cache.invalidateQueries({ predicate: (q) => ["places", "plant"].includes(String(q.queryKey[0])) });
+  };
+  const change = (place: PlaceFacts) =>
+    settle(ask(client.PUT("/api/v1/places/{id}", { ...at, body: { version: p.version, place } })));
+  /** While a long log comes in, the page shows how far it is. */
+  const watch = async <T,>(send: Promise<{ data?: T; error?: unknown }>) => {
+    const look = setInterval(() => run(cache.invalidateQueries({ queryKey: ["places"] })), 1000);
+    try {
+      return await ask(send);
+    } finally {
+      clearInterval(look);
+    }
+  };
+  const bring = (chosen: File) =>
+    settle(
+      watch(
+        client.POST("/api/v1/places/{id}/log", {
+          ...at,
+          // The file goes as it is.
+          body: chosen as unknown as string,
+          bodySerializer: (b) => b as unknown as BodyInit,
+          headers: { "Content-Type": "text/csv" },
+        }),
+      ),
+      (a) =>
+        `${a.readings} readings were kept, from ${day(a.from)} to ${day(a.to)}: ${a.hours ? `${a.hours} hours` : `${a.days} days`}.`,
+    );
+  return (
+    <section className={css.place} aria-label={p.place.name}>
+      <Row words>
+        <h2>{p.place.name}</h2>
+        <Aside>
+          {p.place.low_c === undefined
+            ? "No usual night and day noted"
+            : `Usually ${p.place.low_c} to ${p.place.high_c} °C`}
+          {p.place.humidity_percent !== undefined && `, ${p.place.humidity_percent} % humid`}
+          {p.mean_humidity_percent !== undefined && `, logged ${Math.round(p.mean_humidity_percent)} % of late`}
+          {p.place.zone && `. ${p.place.zone}`}.{" "}
+          {p.plants === 1 ? "1 plant stands" : `${p.plants || "No"} plants stand`} here.
+        </Aside>
+        <Plain aria-expanded={editing} onClick={() => setEditing(!editing)}>
+          Change
+        </Plain>
+      </Row>
+      {editing && (
+        <PlaceForm place={p.place} trouble={trouble} onSave={(f) => run(change(f))} onClose={() => setEditing(false)} />
+      )}
+      <WarmthDrawing days={p.days} />
+      <OneDay
+        onKeep={(d) => settle(ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [d] } })))}
+        wrong={(f) => (trouble instanceof Refused && !editing ? trouble.at(`days[0].${f}`) : undefined)}
+      />
+      <Row words>
+        <Upload
+          {...{ "aria-label": `Log of ${p.place.name}` }}
+          accept=".csv,text/csv,text/plain"
+          showUploadList={false}
+          beforeUpload={(chosen) => {
+            run(bring(chosen));
+            return false; // the page sends it itself, and says how far it is
+          }}
+        >
+          <Button>Bring in a log, CSV</Button>
+        </Upload>
+        <Aside>
+          The first line names the columns: <code>time,temperature,humidity</code>, or <code>date,low,high</code>.
+          {p.last && ` Last logged: ${figure(p.last.celsius)} °C`}
+          {p.last?.humidity_percent !== undefined && `, ${Math.round(p.last.humidity_percent)} %`}
+          {p.last && ` on ${day(p.last.at)}, ${p.last.at.slice(11, 16)}.`}
+        </Aside>
+      </Row>
+      {p.importing && (
+        <p role="status">
+          A log is on its way in: {p.importing.done} of {p.importing.total} are kept. It goes on by itself.
+        </p>
+      )}
+      {told && <p role="status">{told}</p>}
+      {trouble !== undefined && !editing && <Trouble error={trouble} />}
+    </section>
+  );
+}
+
+type DayProps = {
+  onKeep: (d: { day: string; low_c: number; high_c: number }) => Promise<void>;
+  wrong: (field: string) => string | undefined;
+};
+
+/** A day's low and high, typed in. */
+function OneDay({ onKeep, wrong }: DayProps) {
+  const [on, setOn] = useState(today());
+  const [low, setLow] = useState<number>();
+  const [high, setHigh] = useState<number>();
+  return (
+    <Row data="one-day">
+      <Day label="Day" value={on} onChange={setOn} error={wrong("day")} />
+      <Figure label="Low" unit="°C" value={low} min={-30} max={60} usual="–" onChange={setLow} error={wrong("low_c")} />
+      <Figure
+        label="High"
+        unit="°C"
+        value={high}
+        min={-30}
+        max={60}
+        usual="–"
+        onChange={setHigh}
+        error={wrong("high_c")}
+      />
+      <Button
+        disabled={low === undefined || high === undefined || !on}
+        onClick={() => low !== undefined && high !== undefined && run(onKeep({ day: on, low_c: low, high_c: high }))}
+      >
+        Note this day
+      </Button>
+    </Row>
+  );
+}

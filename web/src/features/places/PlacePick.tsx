@@ -1,0 +1,42 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { ask, client, type PlaceFacts } from "../../lib/api/client";
+import { places } from "../../lib/api/queries";
+import { Pick } from "../../ui/Pick";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { PlaceForm } from "./PlaceForm";
+
+type Props = { value: number | undefined; error?: string; onChange: (id: number | undefined) => void };
+
+/** Where it stands, with a new place made on the spot. */
+export function PlacePick({ value, error, onChange }: Props) {
+  const list = useQuery(places).data ?? [];
+  const cache = useQueryClient();
+  const [adding, setAdding] = useState(false);
+  const add = useMutation({
+    mutationFn: (place: PlaceFacts) => ask(client.POST("/api/v1/places", { body: place })),
+    onSuccess: async (place) => {
+      await cache.invalidateQueries({ queryKey: ["places"] });
+      setAdding(false);
+      onChange(place.id);
+    },
+  });
+  return (
+    <>
+      <Row>
+        <Pick
+          label="Where it stands"
+          value={value ?? 0}
+          error={error}
+          options={[{ value: 0, label: "Not noted" }, ...list.map((p) => ({ value: p.id, label: p.place.name }))]}
+          onChange={(id) => onChange(id || undefined)}
+        />
+        {!adding && <Plain onClick={() => setAdding(true)}>A new place</Plain>}
+      </Row>
+      {adding && (
+        <PlaceForm trouble={add.error ?? undefined} onSave={(p) => add.mutate(p)} onClose={() => setAdding(false)} />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,49 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { ask, client, type PlaceFacts } from "../../lib/api/client";
+import { places } from "../../lib/api/queries";
+import { run } from "../../lib/run";
+import { Lead } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import view from "../../ui/view.module.css";
+import { PlaceCard } from "./PlaceCard";
+import { PlaceForm } from "./PlaceForm";
+
+/** Where plants stand, and how warm it is there. */
+export default function Places() {
+  const list = useQuery(places);
+  const cache = useQueryClient();
+  const [adding, setAdding] = useState(false);
+  const [trouble, setTrouble] = useState<unknown>();
+  const add = async (place: PlaceFacts) => {
+    try {
+      await ask(client.POST("/api/v1/places", { body: place }));
+      setAdding(false);
+      setTrouble(undefined);
+      await cache.invalidateQueries({ queryKey: ["places"] });
+    } catch (e) {
+      setTrouble(e);
+    }
+  };
+  return (
+    <main className={view.sheet}>
+      <h1>Places</h1>
+      <Lead>
+        How warm and humid it is where plants stand. Pests hatch by it and bare plants dry out by it: first by a usual
+        night and day, then by what was in fact measured.
+      </Lead>
+      {list.error && <Trouble error={list.error} again={() => run(list.refetch())} />}
+      {list.data?.map((p) => (
+        <PlaceCard key={p.id} place={p} />
+      ))}
+      {adding ? (
+        <PlaceForm trouble={trouble} onSave={(p) => run(add(p))} onClose={() => setAdding(false)} />
+      ) : (
+        <Button type="primary" onClick={() => setAdding(true)}>
+          New place
+        </Button>
+      )}
+    </main>
+  );
+}

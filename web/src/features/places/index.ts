@@ -1,0 +1,2 @@
+/** Where a plant stands, asked where it is needed. */
+export { PlacePick } from "./PlacePick";

@@ -1,0 +1,175 @@
+import { useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { Button, Space } from "antd";
+import { useState } from "react";
+import { ask, client, type AskedRoot, type KeptWish, type WishAnswer } from "../../lib/api/client";
+import { mayI } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { run } from "../../lib/run";
+import { type Words } from "../../lib/words";
+import { Choice } from "../../ui/Choice";
+import { Followed } from "../../ui/Followed";
+import { Marked } from "../../ui/Mark";
+import { Trouble } from "../../ui/Trouble";
+import { Waiting } from "../../ui/Waiting";
+import view from "../../ui/view.module.css";
+import css from "./plant.module.css";
+import { usePlant } from "./usePlant";
+
+const answerTones: Record<string, string> = { yes: "green", no: "umber" };
+const answerWords: Record<string, string> = { yes: "Yes", "not-now": "Not now", no: "No" };
+
+const feels: Words = [
+  ["firm", "Firm"],
+  ["limp", "Limp"],
+  ["hollow", "Hollow, flat"],
+  ["mushy", "Mushy"],
+  ["crunchy", "Crunchy"],
+];
+
+/** A rescuer comes with a wish: it is answered at once. */
+export function MayI() {
+  const { plant } = usePlant();
+  const [root, setRoot] = useState<AskedRoot>();
+  const asked = useQuery(mayI(plant.id, root));
+  const cache = useQueryClient();
+  const [code, setCode] = useState("");
+  const [trouble, setTrouble] = useState<unknown>();
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
+  if (!asked.data) return <Waiting />;
+  const { answers, kept } = asked.data;
+  const answer = answers.find((a) => a.wish === code);
+  const keep = async () => {
+    try {
+      setTrouble(undefined);
+      const body = { wish: code, root };
+      const at = { params: { path: { id: plant.id } }, body };
+      await ask(client.POST("/api/v1/plants/{id}/wishes", at));
+      await tellAnew(cache, plant.id);
+    } catch (e) {
+      setTrouble(e);
+    }
+  };
+  const pick = (wish: string) => {
+    setCode(wish === code ? "" : wish);
+    setRoot(undefined);
+  };
+  return (
+    <section data-part="may-i" aria-labelledby="may-i">
+      <h2 id="may-i">May I?</h2>
+      <div className={css.wishes}>
+        {answers.map((a) => (
+          <Button key={a.wish} data-wish={a.wish} aria-pressed={a.wish === code} onClick={() => pick(a.wish)}>
+            {a.name}
+          </Button>
+        ))}
+      </div>
+      {answer && (
+        <>
+          <AnswerSaid answer={answer} />
+          {answer.asks === "root" && (
+            <Choice
+              label="How does it feel?"
+              value={root?.feel ?? ""}
+              options={feels}
+              onChange={(v) => setRoot({ feel: v as AskedRoot["feel"], colour: "brown" })}
+            />
+          )}
+          <Button onClick={() => run(keep())}>Keep this with its answer</Button>
+        </>
+      )}
+      {trouble !== undefined && <Trouble error={trouble} />}
+      <Wished kept={kept} />
+    </section>
+  );
+}
+
+/** The answer first, then why, what instead, and what changes it. */
+function AnswerSaid({ answer: a }: { answer: WishAnswer }) {
+  return (
+    <div className={view.ruled} data-part="said" data-tone={answerTones[a.answer]} data-answer={a.answer} role="status">
+      <p className={css.word}>
+        {answerWords[a.answer]}
+        {a.from_on && <small>, until {day(a.from_on)}</small>}
+      </p>
+      <p>
+        <Marked text={a.because} />
+      </p>
+      {a.instead && (
+        <p>
+          <b>Instead:</b> <Marked text={a.instead} />
+        </p>
+      )}
+      {a.changes && (
+        <p>
+          <b>What changes it:</b> <Marked text={a.changes} />
+        </p>
+      )}
+      {a.side && (
+        <ul>
+          <Followed side={a.side} />
+        </ul>
+      )}
+      {a.cautions.map((c) => (
+        <p key={c.code} data-part="caution">
+          <Marked text={c.words} />
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** What was asked and done is told here, and in the timeline. */
+const tellAnew = (cache: QueryClient, id: number) =>
+  Promise.all(["may-i", "timeline"].map((of) => cache.invalidateQueries({ queryKey: ["plant", id, of] })));
+
+const outcomes: Words = [
+  ["did", "Did it"],
+  ["left", "Left it"],
+  ["instead", "Did the other"],
+];
+
+/** What was wished for, what was said, and what was then done. */
+function Wished({ kept }: { kept: KeptWish[] }) {
+  if (kept.length === 0) return null;
+  return (
+    <>
+      <h3>Asked before</h3>
+      <ul className={view.rows}>
+        {kept.map((k) => (
+          <Once key={k.id} kept={k} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Once({ kept: k }: { kept: KeptWish }) {
+  const { plant } = usePlant();
+  const cache = useQueryClient();
+  const [trouble, setTrouble] = useState<unknown>();
+  const say = async (done: string) => {
+    try {
+      setTrouble(undefined);
+      const body = { version: k.version, note: k.note, done: (done === k.done ? undefined : done) as typeof k.done };
+      await ask(client.PUT("/api/v1/wishes/{id}", { params: { path: { id: k.id } }, body }));
+    } catch (e) {
+      setTrouble(e);
+    }
+    await tellAnew(cache, plant.id);
+  };
+  return (
+    <li className={view.line} data-kept={k.answer.wish}>
+      <span>
+        {day(k.on)}: {k.answer.name}? <b>{answerWords[k.answer.answer]}.</b>
+      </span>
+      <Space.Compact>
+        {outcomes.map(([done, words]) => (
+          <Button key={done} aria-pressed={k.done === done} onClick={() => run(say(done))}>
+            {words}
+          </Button>
+        ))}
+      </Space.Compact>
+      {trouble !== undefined && <Trouble error={trouble} />}
+    </li>
+  );
+}

@@ -1,0 +1,78 @@
+import { Link } from "react-router";
+import type { Advice } from "../../lib/api/client";
+import { sheetOf, labelOf } from "../../lib/papers";
+import { untilWords } from "../../lib/words";
+import { Listed } from "../../ui/Mark";
+import { Row } from "../../ui/Row";
+import { Aside, Headline } from "../../ui/Said";
+import view from "../../ui/view.module.css";
+import { doWords, Flips, MakeReady, pageOf } from "./AdviceLine";
+import { Incidents } from "./Incidents";
+import { MayI } from "./MayI";
+import { PlantSoFar } from "./PlantSoFar";
+import css from "./plant.module.css";
+import { stepsOf } from "./steps";
+import { usePlant } from "./usePlant";
+
+/** One plant at a glance: its one advice, where it is on its way, and whether one may do what one wishes to. */
+export default function Overview() {
+  const { plant } = usePlant();
+  return (
+    <div className={view.step}>
+      <section>
+        {plant.advice && <TheAdvice plantID={plant.id} advice={plant.advice} />}
+        <MayI />
+        <h2>Where it is on its way</h2>
+        <ol className={css.way}>
+          {stepsOf(plant).map((s) => (
+            <li key={s.path}>
+              <Link to={s.path}>
+                <b>{s.name}</b>
+                <Aside>{s.came}</Aside>
+              </Link>
+            </li>
+          ))}
+        </ol>
+        <h2>Its papers, weights and accidents</h2>
+        <Row words>
+          <Link to="history">Case sheet and history</Link>
+          <Link to="weights">Weights</Link>
+          <a href={labelOf([plant.id], false)} target="_blank" rel="noreferrer">
+            Label, PDF
+          </a>
+          <a href={sheetOf(plant.id)} target="_blank" rel="noreferrer">
+            Case sheet, PDF
+          </a>
+        </Row>
+        <Incidents />
+      </section>
+      <PlantSoFar without="look" />
+    </div>
+  );
+}
+
+/** How many reasons are said at once. */
+const unfolded = 3;
+
+/** The advice with its reasons, what to do until then, and what would change it. */
+function TheAdvice({ plantID, advice: a }: { plantID: number; advice: Advice }) {
+  return (
+    <section data-part="advice" data-advice={a.code} aria-label="What is advised">
+      <Headline>
+        {a.headline} {untilWords(a)}
+      </Headline>
+      <p>
+        <Link to={pageOf(plantID, a)}>{doWords[a.page]}</Link>
+      </p>
+      <Listed texts={a.because} most={unfolded} />
+      {a.meanwhile.length > 0 && (
+        <>
+          <h3>Until then</h3>
+          <Listed texts={a.meanwhile} />
+        </>
+      )}
+      <MakeReady advice={a} />
+      <Flips advice={a} />
+    </section>
+  );
+}

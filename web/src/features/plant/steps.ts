@@ -1,0 +1,47 @@
+import type { Plant } from "../../lib/api/client";
+import { gradeWords, percent, ranged } from "../../lib/words";
+
+export type StepIs = "done" | "open" | "not-needed";
+
+/** A step of the work for one plant, with what it came to. */
+export type Step = { path: string; name: string; is: StepIs; came: string };
+
+/** Advices under which nothing is taken out of its pot. */
+const inPeace = ["leave", "wait", "stay", "water", "treat"];
+
+/** The steps in the order of the work, each with what it came to so far. */
+export function stepsOf(p: Plant): Step[] {
+  const { looked, latest, advised } = p;
+  const read = !!latest?.grade;
+  const rest = inPeace.includes(advised?.code ?? "") ? "not-needed" : "open";
+  const share = latest?.left?.viable_by_length ?? latest?.viable_by_length;
+  const step = (path: string, name: string, done: unknown, came = "", else_: StepIs = "open"): Step => ({
+    path,
+    name,
+    is: done ? "done" : else_,
+    came: came || (done ? "" : else_ === "open" ? "open" : "not needed"),
+  });
+  const out = looked?.decision === "out" || !!p.home;
+  return [
+    step("intake", "Intake", true, p.group_name),
+    step("look", "Look", looked?.decision, looked?.headline),
+    step("unpot", "Unpot", out, "out of its pot", rest),
+    step(
+      "roots",
+      "Roots",
+      read,
+      read && share ? `${gradeWords[latest.grade]}, ${ranged(share.low, share.high, percent)}` : "",
+      rest,
+    ),
+    step("cause", "Cause", looked?.judged && !looked.undecided, looked?.judged ? looked.cause : ""),
+    step(
+      "clean",
+      "Clean",
+      latest?.left,
+      latest?.left && `${latest.left.roots === 1 ? "1 root" : `${latest.left.roots || "no"} roots`} left`,
+      latest?.cuts || advised?.code === "treat" ? "open" : rest,
+    ),
+    step("home", "Re-home", !!p.home, p.home, rest),
+    step("progress", "Progress", false, "", p.home ? "open" : rest),
+  ];
+}

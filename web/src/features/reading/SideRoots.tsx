@@ -1,0 +1,118 @@
+import type { Branch, Root, RootKnowledge, RootVerdict, Segment } from "../../lib/api/client";
+import { Choice } from "../../ui/Choice";
+import { Figure } from "../../ui/Figure";
+import { Fold } from "../../ui/Fold";
+import { Pick } from "../../ui/Pick";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import view from "../../ui/view.module.css";
+import { StateGlyph } from "./PresetPad";
+import { presetOf, presets, stateOf } from "./presets";
+
+type Props = {
+  root: Root;
+  verdict?: RootVerdict;
+  edit: (make: (r: Root) => Root) => void;
+  knowledge?: RootKnowledge;
+  rootClass: string;
+};
+
+/** Side roots: where each leaves its root, and its stretches. */
+export function SideRoots({ root, verdict, edit, knowledge, rootClass }: Props) {
+  const list = root.branches ?? [];
+  const measured = root.segments.every((s) => s.length_mm != null)
+    ? root.segments.reduce((n, s) => n + (s.length_mm ?? 0), 0)
+    : 3000;
+  const set = (i: number, next: Branch) =>
+    edit((r) => ({ ...r, branches: (r.branches ?? []).map((b, j) => (i === j ? next : b)) }));
+  const names = presets
+    .filter((p) => stateOf(p, knowledge, rootClass) !== "none")
+    .map((p) => [p.key, p.words] as [string, string]);
+
+  return (
+    <Fold summary={list.length > 0 ? `Side roots: ${list.length}` : "Side roots"} open={list.length > 0}>
+      {list.map((b, i) => (
+        <div key={i} className={view.ruled}>
+          <h3>
+            Side root {i + 1}{" "}
+            {verdict?.branches?.[i]?.stretches.map((s, k) => (
+              <StateGlyph key={k} state={s.state} />
+            ))}
+          </h3>
+          <Row>
+            <Figure
+              label="Leaves its root at"
+              unit="mm"
+              value={b.at_mm}
+              onChange={(mm) => set(i, { ...b, at_mm: mm ?? 0 })}
+              min={0}
+              max={measured}
+              by={5}
+            />
+            {b.segments.map((s, k) => (
+              <SideStretch
+                key={k}
+                n={k + 1}
+                segment={s}
+                names={names}
+                onChange={(next) => set(i, { ...b, segments: b.segments.map((x, j) => (j === k ? next : x)) })}
+              />
+            ))}
+          </Row>
+          <Choice
+            label="Tip"
+            value={b.tip ?? ""}
+            options={[
+              ["", "Not noted"],
+              ["growing", "Growing"],
+              ["sealed", "Sealed over"],
+            ]}
+            onChange={(t) => set(i, { ...b, tip: (t || undefined) as Branch["tip"] })}
+          />
+          <Plain disabled={b.segments.length >= 12} onClick={() => set(i, { ...b, segments: [...b.segments, {}] })}>
+            + stretch
+          </Plain>
+          <Plain onClick={() => edit((r) => ({ ...r, branches: r.branches?.toSpliced(i, 1) }))}>Remove it</Plain>
+        </div>
+      ))}
+      <Plain
+        disabled={list.length >= 12}
+        onClick={() =>
+          edit((r) => ({ ...r, branches: [...(r.branches ?? []), { at_mm: 0, segments: [{ feel: "firm" }] }] }))
+        }
+      >
+        + side root
+      </Plain>
+    </Fold>
+  );
+}
+
+function SideStretch(p: { n: number; segment: Segment; names: [string, string][]; onChange: (s: Segment) => void }) {
+  const now = presetOf(p.segment);
+  return (
+    <>
+      <Figure
+        label={`Stretch ${p.n}`}
+        unit="mm"
+        value={p.segment.length_mm ?? undefined}
+        usual="usual"
+        onChange={(mm) => p.onChange({ ...p.segment, length_mm: mm })}
+        min={1}
+        max={3000}
+        by={5}
+      />
+      <Pick
+        label="It is"
+        value={now?.key ?? (p.segment.feel === "firm" ? "f" : "d")}
+        options={p.names.map(([value, label]) => ({ value, label }))}
+        onChange={(key) =>
+          p.onChange({
+            length_mm: p.segment.length_mm,
+            diameter_mm: p.segment.diameter_mm,
+            ...presets.find((x) => x.key === key)?.gives,
+          })
+        }
+      />
+    </>
+  );
+}

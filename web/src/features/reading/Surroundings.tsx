@@ -1,0 +1,87 @@
+import { useState } from "react";
+import { ask, client, Refused, type Profile, type RootsReading, type Verdict } from "../../lib/api/client";
+import { run } from "../../lib/run";
+import { length } from "../../lib/words";
+import { Tick } from "../../ui/Choice";
+import { FieldError } from "../../ui/Field";
+import { Figure } from "../../ui/Figure";
+import { Fold } from "../../ui/Fold";
+import { Mark } from "../../ui/Mark";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import view from "../../ui/view.module.css";
+import { Dip } from "./Dip";
+
+type Props = {
+  roots: RootsReading;
+  verdict: Verdict;
+  profile: Profile;
+  change: (make: (now: RootsReading) => RootsReading) => void;
+};
+
+/** What bears on every root: stains, crust, wobble, rot on the move. */
+export function Surroundings({ roots, verdict, profile, change }: Props) {
+  const flag = (name: "in_pot" | "stained" | "crust" | "wobbly" | "spreading_rot" | "none_found") => ({
+    checked: !!roots[name],
+    onChange: (on: boolean) => change((now) => ({ ...now, [name]: on || undefined })),
+  });
+  return (
+    <section className={view.columns} aria-label="Pot and plant">
+      <Tick label="It is still in its pot" hint="Read through the wall and at the surface" {...flag("in_pot")} />
+      <Tick label="The pot or medium stains" hint="Tannin from bark or husk" {...flag("stained")} />
+      <Tick label="Crust on the medium" hint="White or brown, salt" {...flag("crust")} />
+      <Tick label="The plant wobbles" hint="It will want anchors" {...flag("wobbly")} />
+      <Tick label="Rot runs from root to root" hint="Wilt fungus or soft rot suspected" {...flag("spreading_rot")} />
+      {roots.roots.length === 0 && !roots.dip && (
+        <Tick label="There are no roots" hint="You looked, and found none" {...flag("none_found")} />
+      )}
+      <Dip roots={roots} verdict={verdict} profile={profile} change={change} />
+      <GridHelper />
+    </section>
+  );
+}
+
+/** Total length of a root mass too thick to read root by root. */
+function GridHelper() {
+  const [crossings, setCrossings] = useState<number>();
+  const [spacing, setSpacing] = useState<number | undefined>(10);
+  const [answer, setAnswer] = useState<{ length_mm: number; factor: { mark: string; source?: string } }>();
+  const [wrong, setWrong] = useState("");
+  const count = async () => {
+    try {
+      setWrong("");
+      setAnswer(
+        await ask(
+          client.POST("/api/v1/compute/grid-count", { body: { crossings: crossings ?? 0, spacing_mm: spacing ?? 0 } }),
+        ),
+      );
+    } catch (e) {
+      setAnswer(undefined);
+      setWrong(
+        e instanceof Refused
+          ? (e.problem?.faults?.map((f) => f.words).join(" ") ?? e.message)
+          : "It could not be computed.",
+      );
+    }
+  };
+  return (
+    <Fold summary="Too many to count? Estimate the length on a grid">
+      <p>
+        Spread the roots on squared paper, singly as far as they go. Count every crossing with a line, both directions.
+        It gives the total length of the mass; it does not tell living from dead.
+      </p>
+      <Row>
+        <Figure label="Crossings" value={crossings} onChange={setCrossings} min={1} max={1000000} whole />
+        <Figure label="Grid spacing" unit="mm" value={spacing} onChange={setSpacing} min={1} max={200} />
+        <Plain onClick={() => run(count())}>Estimate</Plain>
+        {answer && (
+          <output>
+            <b>{length(answer.length_mm)}</b> of root
+            <Mark from={answer.factor} />
+          </output>
+        )}
+      </Row>
+      {wrong && <FieldError words={wrong} />}
+    </Fold>
+  );
+}

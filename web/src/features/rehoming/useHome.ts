@@ -1,0 +1,73 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { ask, client, type HomeJob, type HomePlan, type Rehoming, type Settle } from "../../lib/api/client";
+import { useDesk } from "../../lib/desk";
+import { usePerson } from "../../lib/person";
+import { run } from "../../lib/run";
+
+/** What is planned, on its desk: every change is saved by itself. */
+export function usePlan(r: Rehoming) {
+  const cache = useQueryClient();
+  const [person] = usePerson();
+  const at = { params: { path: { id: r.plant_id }, query: { person } } };
+  return useDesk<Rehoming, HomePlan>(r, {
+    draft: `therapeon.home.${r.plant_id}`,
+    pauseMS: 400,
+    entered: (now) => now.plan,
+    load: () => ask(client.GET("/api/v1/plants/{id}/home", at)),
+    save: async (server, plan) => {
+      const body = { version: server.version, plan };
+      const saved = await ask(client.PUT("/api/v1/plants/{id}/home", { ...at, body, keepalive: true }));
+      cache.setQueryData(["plant", r.plant_id, "home", person], saved);
+      run(cache.invalidateQueries({ queryKey: ["batch"] }));
+      return saved;
+    },
+  });
+}
+
+/** Jobs checked off, and the home as it was given. One answer is kept after the other. */
+export function useDoing(r: Rehoming) {
+  const cache = useQueryClient();
+  const [person] = usePerson();
+  const [trouble, setTrouble] = useState<{ job?: string; error: unknown }>();
+  const turn = useRef(Promise.resolve(true));
+  const at = { params: { path: { id: r.plant_id } } };
+  const keep = (job: string | undefined, send: () => Promise<Rehoming>) => {
+    turn.current = turn.current.then(async () => {
+      try {
+        cache.setQueryData(["plant", r.plant_id, "home", person], await send());
+        setTrouble(undefined);
+        return true;
+      } catch (error) {
+        setTrouble({ job, error });
+        await cache.invalidateQueries({ queryKey: ["plant", r.plant_id, "home"] });
+        return false;
+      }
+    });
+    return turn.current;
+  };
+  return {
+    trouble,
+    mark: (job: HomeJob, state: HomeJob["state"], reason?: string) =>
+      keep(job.code, () =>
+        ask(client.PUT("/api/v1/plants/{id}/home/jobs", { ...at, body: { job: job.code, state, reason, person } })),
+      ),
+    settle: async (body: Settle) => {
+      const kept = await keep(undefined, () =>
+        ask(client.POST("/api/v1/plants/{id}/homes", { ...at, body: { ...body, person } })),
+      );
+      run(cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "batch"].includes(String(q.queryKey[0])) }));
+      return kept;
+    },
+    acknowledge: async (job: HomeJob) => {
+      try {
+        const seen = job.cautions.map((c) => ({ caution: c.code }));
+        await ask(client.POST("/api/v1/acknowledged", { body: { person, seen } }));
+        setTrouble(undefined);
+      } catch (error) {
+        setTrouble({ job: job.code, error });
+      }
+      await cache.invalidateQueries({ queryKey: ["plant", r.plant_id, "home"] });
+    },
+  };
+}

@@ -1,0 +1,230 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask, client, type Settings, type SolutionKnowledge } from "../../lib/api/client";
+import { about, disputes, rootKnowledge, settings, solutionKnowledge } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { useKept } from "../../lib/kept";
+import { usePerson } from "../../lib/person";
+import { run } from "../../lib/run";
+import { Choice } from "../../ui/Choice";
+import { Figure } from "../../ui/Figure";
+import { Mark, Marked } from "../../ui/Mark";
+import { Row } from "../../ui/Row";
+import { Lead, Why } from "../../ui/Said";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+import view from "../../ui/view.module.css";
+import { Judging } from "./Judging";
+import css from "./settings.module.css";
+
+/** How this house does things, where growers differ; and where the data lies. */
+export default function House() {
+  const house = useQuery(settings);
+  const questions = useQuery(disputes).data;
+  const figures = useQuery(rootKnowledge).data?.figures;
+  const where = useQuery(about).data;
+  const cache = useQueryClient();
+  const [trouble, setTrouble] = useState<unknown>();
+  const s = house.data;
+  const usual = useQuery(solutionKnowledge).data?.tools;
+
+  const set = async (part: Partial<Settings>) => {
+    if (!s) return;
+    try {
+      cache.setQueryData(["settings"], await ask(client.PUT("/api/v1/settings", { body: { ...s, ...part } })));
+      setTrouble(undefined);
+      await cache.invalidateQueries({
+        predicate: (q) => ["plants", "plant", "reading", "inspection", "about"].includes(String(q.queryKey[0])),
+      });
+    } catch (e) {
+      setTrouble(e);
+      await cache.invalidateQueries({ queryKey: settings.queryKey }); // it may have been changed elsewhere
+    }
+  };
+
+  return (
+    <main className={view.sheet} data-part="house">
+      <h1>Settings</h1>
+      <Lead>
+        How this house does things where growers differ. A plant can be set to differ at its intake, and where it is
+        re-homed.
+      </Lead>
+      <Judging />
+      {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}
+      {s && questions && figures && usual && where && (
+        <>
+          {questions.map((q) => {
+            return (
+              <section className={css.section} key={q.code}>
+                <Choice
+                  label={q.question}
+                  value={s.sides[q.code] ?? q.default}
+                  options={q.choices.map(
+                    (c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const,
+                  )}
+                  onChange={(v) => run(set({ sides: { ...s.sides, [q.code]: v } }))}
+                />
+                <ul>
+                  {q.choices.map((c) => (
+                    <li key={c.code} data-on={c.code === (s.sides[q.code] ?? q.default) || undefined}>
+                      <b>{c.name}.</b> <Marked text={c.reason} />
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            );
+          })}
+          <section className={css.section}>
+            <Figure
+              label="Cut margin, beyond the living part"
+              unit="mm"
+              value={s.cut_margin_mm}
+              min={3}
+              max={5}
+              by={1}
+              onChange={(mm) => mm && run(set({ cut_margin_mm: mm }))}
+            />
+            <Why>
+              A cut falls this far out in dead tissue, so that nothing living is wounded.
+              <Mark from={figures.cut_margin_mm} />
+            </Why>
+          </section>
+          <Tools tools={s.tools ?? {}} usual={usual} onChange={(tools) => run(set({ tools }))} />
+          <AtThisScreen />
+          <section className={css.section}>
+            <Choice
+              label="Hemisphere"
+              value={s.hemisphere}
+              options={[
+                ["north", "North"],
+                ["south", "South"],
+              ]}
+              onChange={(v) => run(set({ hemisphere: v as Settings["hemisphere"] }))}
+            />
+            <Why>The look goes by the season. Each look can say otherwise.</Why>
+          </section>
+          <section className={css.section}>
+            <h2>Your data</h2>
+            {where.demo && <p>This is the demo: its file is made anew at each demo.</p>}
+            <p>
+              Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
+            </p>
+            <Copy copied={where.copied} />
+            <p>
+              Any program can use the same numbers: <Link to="/contract">how to ask for them</Link>. Therapeon{" "}
+              {where.version}.
+            </p>
+          </section>
+        </>
+      )}
+    </main>
+  );
+}
+
+/** A copy to fall back on, by one tap. */
+function Copy({ copied }: { copied?: { at: string; file: string } }) {
+  const cache = useQueryClient();
+  const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<unknown>();
+  const copy = async () => {
+    setBusy(true);
+    try {
+      const copied = await ask(client.POST("/api/v1/backups"));
+      await cache.cancelQueries({ queryKey: about.queryKey }); // one under way would say what was before
+      cache.setQueryData(about.queryKey, copied);
+      setTrouble(undefined);
+    } catch (e) {
+      setTrouble(e);
+    }
+    setBusy(false);
+  };
+  return (
+    <>
+      <p>
+        <Button loading={busy} onClick={() => run(copy())}>
+          Copy it now
+        </Button>
+      </p>
+      <Why role="status">
+        {copied ? (
+          <>
+            Last copied on {day(copied.at.slice(0, 10))}, {new Date(copied.at).toTimeString().slice(0, 5)}, to{" "}
+            <code>{copied.file}</code>. <code>therapeon restore</code> brings a copy back.
+          </>
+        ) : (
+          "No copy was made yet. A copy is made while you work, and checked."
+        )}
+      </Why>
+      {trouble !== undefined && <Trouble error={trouble} />}
+    </>
+  );
+}
+
+type ToolSet = NonNullable<Settings["tools"]>;
+
+/** What amounts are measured with: the mixing bench gives them in these steps. */
+function Tools(p: { tools: ToolSet; usual: SolutionKnowledge["tools"]; onChange: (t: ToolSet) => void }) {
+  const { tools, usual, onChange } = p;
+  const step = (label: string, unit: string, field: keyof ToolSet, min: number, max: number) => (
+    <Figure
+      label={label}
+      unit={unit}
+      value={tools[field] ?? usual[field].value}
+      min={min}
+      max={max}
+      onChange={(n) => n && onChange({ ...tools, [field]: n })}
+    />
+  );
+  return (
+    <section className={css.section}>
+      <h2>What amounts are measured with</h2>
+      <Row>
+        {step("The syringe shows", "mL", "syringe_ml", 0.01, 10)}
+        {step("The syringe holds", "mL", "syringe_holds_ml", 1, 500)}
+        {step("The jug is marked every", "mL", "jug_ml", 1, 1000)}
+        {step("The jug holds", "mL", "jug_holds_ml", 50, 20000)}
+        {step("The scale shows", "g", "scale_g", 0.001, 50)}
+      </Row>
+      <Why>
+        The mixing bench gives amounts in these steps, with the error they leave. <Mark from={usual.syringe_ml} />
+      </Why>
+    </section>
+  );
+}
+
+/** Cautions are acknowledged once by each person. */
+function AtThisScreen() {
+  const [person, setPerson] = usePerson();
+  const [thumb, setThumb] = useKept("therapeon.thumb");
+  const [light, setLight] = useKept("therapeon.light");
+  return (
+    <section className={css.section}>
+      <TextLine label="Who is at this screen" value={person} max={60} onChange={setPerson} />
+      <Why>
+        Kept in this browser. Each person reads the cautions of a product once, and says so. Left empty: one person for
+        the house.
+      </Why>
+      <Choice
+        label="The hand whose thumb taps the tally"
+        value={thumb}
+        options={[
+          ["", "The left one"],
+          ["right", "The right one"],
+        ]}
+        onChange={setThumb}
+      />
+      <Choice
+        label="Light"
+        value={light}
+        options={[
+          ["", "As this device"],
+          ["day", "Day"],
+          ["night", "Night, for the grow-room"],
+        ]}
+        onChange={setLight}
+      />
+    </section>
+  );
+}

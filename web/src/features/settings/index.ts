@@ -1,0 +1,3 @@
+/** The sides of the house. */
+export { OwnSides } from "./OwnSides";
+export { useJudging } from "./useJudging";

@@ -1,0 +1,3 @@
+/** The timers that run. */
+export { TimerBar } from "./TimerBar";
+export { clock, leftOf, useTimers, useTimerWork } from "./useTimers";

@@ -1,0 +1,70 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { ask, client, Refused, type Weigh } from "../../lib/api/client";
+import { Figure } from "../../ui/Figure";
+import { Notice } from "../../ui/Notice";
+import { Row } from "../../ui/Row";
+import { Trouble } from "../../ui/Trouble";
+import { usePlant } from "../plant";
+import { reasons } from "./reasons";
+
+type Props = { kind: Weigh["kind"]; moment?: Weigh["moment"]; onKept: () => void };
+
+/** A weight, taken where it is asked for. */
+export function WeighHere({ kind, moment, onKept }: Props) {
+  const { plant } = usePlant();
+  const cache = useQueryClient();
+  const [grams, setGrams] = useState<number>();
+  const keep = useMutation({
+    mutationFn: (because?: Weigh["because"]) =>
+      ask(
+        client.POST("/api/v1/plants/{id}/weighings", {
+          params: { path: { id: plant.id } },
+          body: { kind, grams: grams ?? 0, ...(moment && { moment }), ...(because && { because }) },
+        }),
+      ),
+    onSuccess: (answer) => {
+      cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
+      onKept();
+    },
+  });
+  const wrong = (field: string) => (keep.error instanceof Refused ? keep.error.at(field) : undefined);
+  const asked = wrong("because");
+  return (
+    <>
+      <Row onSend={() => grams !== undefined && keep.mutate(undefined)}>
+        <Figure
+          label="Weight"
+          unit="g"
+          value={grams}
+          min={0.1}
+          max={100000}
+          onChange={setGrams}
+          error={wrong("grams")}
+        />
+        <Button htmlType="submit" disabled={grams === undefined}>
+          Note this weight
+        </Button>
+      </Row>
+      {asked && (
+        <Notice
+          is="trouble"
+          aloud
+          acts={
+            <Row>
+              {reasons[kind].map(([code, words]) => (
+                <Button key={code} onClick={() => keep.mutate(code as Weigh["because"])}>
+                  {words}
+                </Button>
+              ))}
+            </Row>
+          }
+        >
+          {asked}
+        </Notice>
+      )}
+      {keep.error && !(keep.error instanceof Refused && keep.error.problem?.faults) && <Trouble error={keep.error} />}
+    </>
+  );
+}

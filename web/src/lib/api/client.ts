@@ -1,0 +1,139 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Plant = Schemas["Plant"];
+export type Intake = Schemas["Intake"];
+export type Reading = Schemas["Reading"];
+export type RootsReading = Schemas["RootsReading"];
+export type Root = Schemas["RootsRoot"];
+export type Segment = Schemas["RootsSegment"];
+export type Branch = Schemas["RootsBranch"];
+export type RootVerdict = Schemas["RootsRootVerdict"];
+export type Stretch = Schemas["RootsStretch"];
+export type Verdict = Schemas["RootsVerdict"];
+export type Range = Schemas["RootsRange"];
+export type Rule = Schemas["RootsRule"];
+export type Summary = Schemas["Summary"];
+export type Profile = Schemas["TaxaProfile"];
+export type Text = Schemas["KnowledgeText"];
+export type RootKnowledge = Schemas["RootsKnowledge"];
+export type CutItem = Schemas["CleaningItem"];
+export type CutList = Schemas["CleaningList"];
+export type Settings = Schemas["Settings"];
+export type Question = Schemas["DisputesQuestion"];
+export type Problem = Schemas["Problem"];
+export type Fault = Schemas["FaultFault"];
+export type Inspected = Schemas["Inspected"];
+export type Inspection = Schemas["Inspection"];
+export type Decision = Schemas["Decision"];
+export type Added = Schemas["Added"];
+export type Said = Schemas["Said"];
+export type Looked = Schemas["Looked"];
+export type LookVerdict = Schemas["LookVerdict"];
+export type CauseKnowledge = Schemas["CausesKnowledge"];
+export type Cause = Schemas["CausesCause"];
+export type Finding = Schemas["CausesFinding"];
+export type Judged = Schemas["CausesJudged"];
+export type Check = Schemas["CausesCheck"];
+export type Action = Schemas["CausesAction"];
+export type Caution = Schemas["KnowledgeCaution"];
+export type Lookalikes = Schemas["KnowledgeLookalikes"];
+export type UnpotStep = Schemas["UnpotStep"];
+export type Growth = Schemas["RootsGrowth"];
+
+export type Cleaning = Schemas["Cleaning"];
+export type Job = Schemas["CleaningJob"];
+export type Use = Schemas["Use"];
+export type Seen = Schemas["WorkSeen"];
+export type Timer = Schemas["Timer"];
+export type Timers = Schemas["Timers"];
+export type Dilution = Schemas["SolutionsDilution"];
+export type Mix = Schemas["SolutionsMix"];
+export type Strength = Schemas["SolutionsStrength"];
+export type Hand = Schemas["SolutionsHand"];
+export type Stop = Schemas["SolutionsStop"];
+export type MixStep = Schemas["SolutionsStep"];
+export type Product = Schemas["SolutionsProduct"];
+export type SolutionKnowledge = Schemas["SolutionsKnowledge"];
+export type Stock = Schemas["Stock"];
+export type OnShelf = Schemas["OnShelf"];
+export type Place = Schemas["Place"];
+export type PlaceFacts = Schemas["PlaceFacts"];
+export type DayRange = Schemas["ClimateDay"];
+export type Course = Schemas["Course"];
+export type PestCourse = Schemas["PestsCourse"];
+export type Schedule = Schemas["PestsSchedule"];
+export type Pest = Schemas["PestsPest"];
+export type Divisible = Schemas["Divisible"];
+export type Rhizome = Schemas["DivisionRhizome"];
+export type Bulb = Schemas["DivisionBulb"];
+export type Piece = Schemas["DivisionPiece"];
+export type CutPart = Schemas["DivisionPart"];
+export type Timeline = Schemas["Timeline"];
+export type PlantRace = Schemas["Race"];
+export type RaceResult = Schemas["RaceRace"];
+export type Outcome = Schemas["RaceOutcome"];
+export type Lever = Schemas["RaceLever"];
+export type Assumption = Schemas["RaceAssumption"];
+export type Band = Schemas["RaceBand"];
+export type Weigh = Schemas["Weigh"];
+export type Weighed = Schemas["Weighed"];
+export type Shown = Schemas["Shown"];
+export type Rehoming = Schemas["Rehoming"];
+export type HomePlan = Schemas["RehomePlan"];
+export type Pot = Schemas["PotsPot"];
+export type Section = Schemas["PotsSection"];
+export type PotFit = Schemas["PotsFit"];
+export type Mixed = Schemas["RehomeMixed"];
+export type Part = Schemas["MediaPart"];
+export type Want = Schemas["MediaWant"];
+export type Component = Schemas["MediaComponent"];
+export type HouseMedia = Schemas["HouseMedia"];
+export type HomeJob = Schemas["RehomeJob"];
+export type HomeRoute = Schemas["RehomeRoute"];
+export type RouteChoice = Schemas["RehomeChoice"];
+export type Home = Schemas["Home"];
+export type Settle = Schemas["Settle"];
+export type FloodTest = Schemas["FloodTest"];
+export type HouseComponent = Schemas["HouseComponent"];
+export type Forecast = Schemas["DryingDue"];
+
+export type Advice = NonNullable<Plant["advice"]>;
+export type Advised = NonNullable<Plant["advised"]>;
+export type WishAnswer = Schemas["WishesAnswer"];
+export type KeptWish = Schemas["Kept"];
+export type AskedRoot = Schemas["WishesRoot"];
+
+export const client = createClient<paths>();
+
+/** A problem the server answered with, or none when it could not be reached. */
+export class Refused extends Error {
+  constructor(readonly problem?: Problem) {
+    super(problem?.detail ?? "Therapeon does not answer. What was saved is safe.");
+  }
+  /** The words for one field, looked up by its path. */
+  at(field: string): string | undefined {
+    return this.problem?.faults?.find(
+      (f) => f.field === field || f.field.startsWith(field + "[") || f.field.startsWith(field + "."),
+    )?.words;
+  }
+}
+
+/** What went wrong, in one sentence for the place where it was tried. */
+export function inAWord(error: unknown): string {
+  if (!(error instanceof Refused)) return "Something broke on this page. What was saved is safe.";
+  return error.problem?.faults?.map((f) => f.words).join(" ") ?? error.message;
+}
+
+/** Unwraps an answer of the client, turning problems into Refused. */
+export async function ask<T>(call: Promise<{ data?: T; error?: unknown }>): Promise<T> {
+  let answer: { data?: T; error?: unknown };
+  try {
+    answer = await call;
+  } catch {
+    throw new Refused();
+  }
+  if (answer.data === undefined) throw new Refused(answer.error as Problem | undefined);
+  return answer.data;
+}

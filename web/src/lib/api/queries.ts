@@ -1,0 +1,224 @@
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
+import { ask, client, type AskedRoot } from "./client";
+import type { paths } from "./schema";
+
+/** What ships with the program does not change while it runs. */
+const shipped = { staleTime: Infinity } as const;
+
+export const groups = queryOptions({
+  queryKey: ["groups"],
+  queryFn: async () => (await ask(client.GET("/api/v1/knowledge/groups"))).groups,
+  ...shipped,
+});
+
+export const rootKnowledge = queryOptions({
+  queryKey: ["knowledge", "roots"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/roots")),
+  ...shipped,
+});
+
+export const causeKnowledge = queryOptions({
+  queryKey: ["knowledge", "causes"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/causes")),
+  ...shipped,
+});
+
+export const unpotKnowledge = queryOptions({
+  queryKey: ["knowledge", "unpot"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/unpot")),
+  ...shipped,
+});
+
+export const lookalikes = queryOptions({
+  queryKey: ["knowledge", "lookalikes"],
+  queryFn: async () => (await ask(client.GET("/api/v1/knowledge/lookalikes"))).lookalikes,
+  ...shipped,
+});
+
+export const cautions = queryOptions({
+  queryKey: ["knowledge", "cautions"],
+  queryFn: async () => (await ask(client.GET("/api/v1/knowledge/cautions"))).cautions,
+  ...shipped,
+});
+
+export const disputes = queryOptions({
+  queryKey: ["knowledge", "disputes"],
+  queryFn: async () => (await ask(client.GET("/api/v1/knowledge/disputes"))).disputes,
+  ...shipped,
+});
+
+export const about = queryOptions({ queryKey: ["about"], queryFn: () => ask(client.GET("/api/v1/about")), ...shipped });
+
+export const settings = queryOptions({ queryKey: ["settings"], queryFn: () => ask(client.GET("/api/v1/settings")) });
+
+export type Sought = NonNullable<paths["/api/v1/plants"]["get"]["parameters"]["query"]>;
+
+/** How many plants are asked for at a time. */
+const lot = 60;
+
+/** The plants that are sought, lot by lot as one reads on. */
+export const plants = (of: Sought) =>
+  infiniteQueryOptions({
+    queryKey: ["plants", of],
+    queryFn: ({ pageParam }) =>
+      ask(client.GET("/api/v1/plants", { params: { query: { ...of, skip: pageParam, most: lot } } })),
+    initialPageParam: 0,
+    getNextPageParam: (last, all) => {
+      const had = all.reduce((n, page) => n + page.plants.length, 0);
+      return had < last.total ? had : undefined;
+    },
+  });
+
+/** The first few that hold some words, and how many there are. */
+export const fewPlants = (of: Sought) =>
+  queryOptions({
+    queryKey: ["plants", "few", of],
+    queryFn: () => ask(client.GET("/api/v1/plants", { params: { query: { most: 8, ...of } } })),
+  });
+
+export const plant = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}", { params: { path: { id } } })),
+  });
+
+export const mayI = (id: number, root?: AskedRoot) =>
+  queryOptions({
+    queryKey: ["plant", id, "may-i", root],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/may-i", { params: { path: { id }, query: root } })),
+    placeholderData: (before, of) => (of?.queryKey[1] === id ? before : undefined), // while a root is felt
+  });
+
+export const readings = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "readings"],
+    queryFn: async () => (await ask(client.GET("/api/v1/plants/{id}/readings", { params: { path: { id } } }))).readings,
+  });
+
+export const reading = (id: number) =>
+  queryOptions({
+    queryKey: ["reading", id],
+    queryFn: () => ask(client.GET("/api/v1/readings/{id}", { params: { path: { id } } })),
+  });
+
+export const inspections = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "inspections"],
+    queryFn: async () =>
+      (await ask(client.GET("/api/v1/plants/{id}/inspections", { params: { path: { id } } }))).inspections,
+  });
+
+export const inspection = (id: number) =>
+  queryOptions({
+    queryKey: ["inspection", id],
+    queryFn: () => ask(client.GET("/api/v1/inspections/{id}", { params: { path: { id } } })),
+  });
+
+export const cleaning = (id: number, person: string) =>
+  queryOptions({
+    queryKey: ["plant", id, "cleaning", person],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/cleaning", { params: { path: { id }, query: { person } } })),
+  });
+
+export const timers = queryOptions({ queryKey: ["timers"], queryFn: () => ask(client.GET("/api/v1/timers")) });
+
+export const solutionKnowledge = queryOptions({
+  queryKey: ["knowledge", "solutions"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/solutions")),
+  ...shipped,
+});
+
+export const pestKnowledge = queryOptions({
+  queryKey: ["knowledge", "pests"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/pests")),
+  ...shipped,
+});
+
+export const shelf = queryOptions({
+  queryKey: ["shelf"],
+  queryFn: async () => (await ask(client.GET("/api/v1/shelf"))).shelf,
+});
+
+export const needs = queryOptions({
+  queryKey: ["shelf", "needs"],
+  queryFn: async () => (await ask(client.GET("/api/v1/shelf/needs"))).needs,
+});
+
+export const places = queryOptions({
+  queryKey: ["places"],
+  queryFn: async () => (await ask(client.GET("/api/v1/places"))).places,
+});
+
+export const courses = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "courses"],
+    queryFn: async () => (await ask(client.GET("/api/v1/plants/{id}/courses", { params: { path: { id } } }))).courses,
+  });
+
+/** A plant's rhizome, with what these cuts would leave; without any, those advised. */
+export const rhizome = (id: number, cuts?: number[]) => {
+  const query = cuts && { cuts: cuts.join(",") || "none" };
+  return queryOptions({
+    queryKey: ["plant", id, "rhizome", query?.cuts ?? ""],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/rhizome", { params: { path: { id }, query } })),
+  });
+};
+
+export const timeline = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "timeline"],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/timeline", { params: { path: { id } } })),
+  });
+
+export const dueRounds = queryOptions({
+  queryKey: ["plants", "rounds"],
+  queryFn: async () => (await ask(client.GET("/api/v1/rounds/due"))).due,
+});
+
+export const race = (id: number, of: string) =>
+  queryOptions({
+    queryKey: ["plant", id, "race", of],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/race", { params: { path: { id }, query: { of } } })),
+    retry: false,
+  });
+
+export const weighings = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "weighings"],
+    queryFn: async () =>
+      (await ask(client.GET("/api/v1/plants/{id}/weighings", { params: { path: { id } } }))).weighings,
+  });
+
+/** Scales that are on; asked again and again while someone looks. */
+export const scales = queryOptions({
+  queryKey: ["scales"],
+  queryFn: async () => (await ask(client.GET("/api/v1/scales"))).scales,
+  refetchInterval: 600,
+  retry: false,
+});
+
+export const home = (id: number, person: string) =>
+  queryOptions({
+    queryKey: ["plant", id, "home", person],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/home", { params: { path: { id }, query: { person } } })),
+  });
+
+export const batch = queryOptions({ queryKey: ["batch"], queryFn: () => ask(client.GET("/api/v1/batch")) });
+
+/** Not shipped alone: the house measures components and keeps mixes of its own. */
+export const houseMedia = queryOptions({
+  queryKey: ["media"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/media")),
+});
+
+export const rehomeKnowledge = queryOptions({
+  queryKey: ["knowledge", "rehome"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/rehome")),
+  ...shipped,
+});
+
+export const raceKnowledge = queryOptions({
+  queryKey: ["knowledge", "race"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/race")),
+  ...shipped,
+});

@@ -1,0 +1,72 @@
+const months = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+
+/** A day as it is written everywhere: 26 Nov 2026; a month or a year where no more is known. */
+export function day(iso: string): string {
+  const [y, m, d] = iso.slice(0, 10).split("-").map(Number);
+  if (!y) return iso;
+  return [d, m && months[m - 1], y].filter(Boolean).join(" ");
+}
+
+/** A day in short, where the year is plain. */
+export const shortDay = (iso: string) => day(iso).replace(/ \d{4}$/, "");
+
+/** Today by this device's calendar, such as 2029-05-14. */
+export function today(at = new Date()): string {
+  return iso(at.getFullYear(), at.getMonth() + 1, at.getDate());
+}
+
+const two = (n: number) => String(n).padStart(2, "0");
+const iso = (y: number, m?: number, d?: number) => [y, m && two(m), d && two(d)].filter(Boolean).join("-");
+
+/** Whether the calendar has such a day. */
+function is(y: number, m?: number, d?: number): boolean {
+  if (m !== undefined && (m < 1 || m > 12)) return false;
+  return d === undefined || (d >= 1 && d <= new Date(Date.UTC(y, m ?? 1, 0)).getUTCDate());
+}
+
+const full = "january february march april may june july august september october november december".split(" ");
+
+/** The month of a word, in full or cut short; 0 for none. */
+const month = (word: string) => full.findIndex((m) => m.startsWith(word.toLowerCase())) + 1;
+
+/** The ways in which a day, a month or a year is written; what each group is. */
+const ways: [RegExp, (...g: string[]) => [number, number?, number?]][] = [
+  [/^(\d{4})-(\d{1,2})-(\d{1,2})$/, (y, m, d) => [Number(y), Number(m), Number(d)]],
+  [/^(\d{1,2})[./ ](\d{1,2})[./ ](\d{4})$/, (d, m, y) => [Number(y), Number(m), Number(d)]],
+  [/^(\d{1,2})\.? +([a-z]{3,9})\.?,? +(\d{4})$/i, (d, m, y) => [Number(y), month(m ?? ""), Number(d)]],
+  [/^(\d{4})-(\d{1,2})$/, (y, m) => [Number(y), Number(m)]],
+  [/^(\d{1,2})[./](\d{4})$/, (m, y) => [Number(y), Number(m)]],
+  [/^([a-z]{3,9})\.? +(\d{4})$/i, (m, y) => [Number(y), month(m ?? "")]],
+  [/^(\d{4})$/, (y) => [Number(y)]],
+];
+
+/** What someone wrote as a day, a month or a year; undefined when it is none. */
+export function readDay(text: string): string | undefined {
+  const t = text.trim();
+  if (/^today$/i.test(t)) return today();
+  if (/^yesterday$/i.test(t)) return today(new Date(Date.now() - 86_400_000));
+  for (const [way, of] of ways) {
+    const m = way.exec(t);
+    if (!m) continue;
+    const [y, mo, d] = of(...m.slice(1));
+    return is(y, mo, d) ? iso(y, mo, d) : undefined;
+  }
+  return undefined;
+}
+
+/** How well a day is known. */
+export type Known = "date" | "month" | "year";
+export const known = (of: string): Known => (of.length > 7 ? "date" : of.length > 4 ? "month" : "year");
+
+/** The oldest day that is believed. */
+const oldest = "1950";
+
+/** What is wrong with a day, in words; nothing when it will do. */
+export function wrongDay(of: string | undefined, may: { part?: boolean; future?: boolean }): string {
+  const like = may.part ? "26 Nov 2026, or Nov 2026, or 2026" : "26 Nov 2026";
+  if (!of) return `This is not a day. Write ${like}.`;
+  if (!may.part && known(of) !== "date") return `Say the day as well: ${like}.`;
+  if (of < oldest) return `This is too long ago: from ${oldest} on.`;
+  if (!may.future && of > today().slice(0, of.length)) return "This day has not come yet.";
+  return "";
+}

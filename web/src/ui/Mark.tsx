@@ -1,0 +1,129 @@
+import { Button, Popover, Switch } from "antd";
+import { useState, type ReactNode } from "react";
+import type { Text } from "../lib/api/client";
+import { useKept } from "../lib/kept";
+import css from "./mark.module.css";
+
+type Provenance = { mark: string; source?: string };
+
+const said: Record<string, { tag: string; words: string }> = {
+  published: { tag: "published", words: "Published." },
+  "common practice": { tag: "practice", words: "Common practice among growers. There is no published source." },
+  "from memory": { tag: "estimate", words: "An estimate from memory, not looked up. Your own readings replace it." },
+  "house rule": { tag: "house rule", words: "A rule of ours, set in one place. It can be argued with." },
+};
+
+/** Whether marks are spelt out on this device. */
+const useSpelt = () => useKept("therapeon.marks");
+
+/** A small sign that says where a value comes from, and more when tapped. */
+export function Mark({ from, children }: { from: Provenance; children?: ReactNode }) {
+  const [spelt] = useSpelt();
+  const [tapped, setTapped] = useState(false);
+  const what = said[from.mark];
+  const tag = (
+    <Button
+      type="text"
+      size="small"
+      data-mark={from.mark}
+      aria-label={what?.tag ?? from.mark}
+      autoFocus={tapped}
+      onClick={() => setTapped(true)}
+    >
+      {spelt === "spelt" ? <span className={css.tag}>{what?.tag ?? from.mark}</span> : <Glyph of={from.mark} />}
+      <i className={css.reach} />
+    </Button>
+  );
+  // A page has hundreds of marks; what hangs on one is made at the first tap.
+  if (!tapped) return <span className={css.mark}>{tag}</span>;
+  const more = (
+    <div className={css.more}>
+      {children}
+      <p>
+        {what?.words} {from.source}
+      </p>
+    </div>
+  );
+  return (
+    <span className={css.mark}>
+      <Popover content={more} trigger="click" defaultOpen>
+        {tag}
+      </Popover>
+    </span>
+  );
+}
+
+/** Common practice is a speck; what differs from it has a shape. */
+function Glyph({ of }: { of: string }) {
+  return (
+    <svg className={css.glyph} width="9" height="9" viewBox="0 0 10 10" aria-hidden="true" data-of={of}>
+      {of === "house rule" ? <rect x="1" y="1" width="8" height="8" /> : <circle cx="5" cy="5" r="4" />}
+    </svg>
+  );
+}
+
+/** A text of the tables with its mark, which never stands on a line by itself. */
+export function Marked({ text }: { text: Provenance & { value: string } }) {
+  const at = text.value.lastIndexOf(" ");
+  return (
+    <>
+      {text.value.slice(0, at + 1)}
+      <span className={css.end}>
+        {text.value.slice(at + 1)}
+        <Mark from={text} />
+      </span>
+    </>
+  );
+}
+
+type ListedProps = {
+  texts: Text[];
+  /** How many are said at once. */
+  most?: number;
+};
+
+/** Texts one below the other: a few at once and the rest on demand. One mark for all is said once. */
+export function Listed({ texts, most = texts.length }: ListedProps) {
+  const [all, setAll] = useState(false);
+  if (texts.length === 0) return null;
+  const one = texts.length > 1 && texts.every((t) => t.mark === texts[0]?.mark && t.source === texts[0].source);
+  const told = all ? texts : texts.slice(0, most);
+  const rest = texts.length - told.length;
+  return (
+    <>
+      <ul>
+        {told.map((t, i) => (
+          <li key={t.value}>{one && i < told.length - 1 ? t.value : <Marked text={t} />}</li>
+        ))}
+      </ul>
+      {rest > 0 && (
+        <Button type="link" onClick={() => setAll(true)}>
+          {rest} more
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** What the marks mean, once for the page, and the switch that spells them out. */
+export function Legend() {
+  const [spelt, spell] = useSpelt();
+  return (
+    <footer className={css.legend} aria-label="Where things come from">
+      <span>Where each value comes from:</span>
+      {Object.entries(said).map(([of, { tag }]) => (
+        <span key={of}>
+          <Glyph of={of} /> {tag}
+        </span>
+      ))}
+      <span>
+        <Switch
+          checked={spelt === "spelt"}
+          onChange={(on) => spell(on ? "spelt" : "")}
+          aria-label="Spell the marks out"
+        />{" "}
+        spell them out
+      </span>
+    </footer>
+  );
+}

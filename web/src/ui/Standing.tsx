@@ -1,0 +1,78 @@
+import type { Standing as Stands } from "../lib/desk";
+import { Notice } from "./Notice";
+import { Plain } from "./Plain";
+import css from "./standing.module.css";
+
+type Props = {
+  /** What was entered, such as “reading”. */
+  what: string;
+  standing: Stands;
+  onSettle: (keep: "theirs" | "mine") => void;
+  onUndo: () => void;
+};
+
+/** What to do when entries are not safe. */
+export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
+  switch (s.is) {
+    case "waiting":
+      return (
+        <Notice is="trouble">
+          Therapeon does not answer. Your entries are kept in this browser and saved as soon as it does. Until then what
+          is worked out from them stays as it was.
+        </Notice>
+      );
+    case "refused":
+      return (
+        <Notice is="trouble" aloud acts={<Plain onClick={onUndo}>Take the last entry back</Plain>}>
+          The last entry was not saved. What you entered before it is safe. {s.faults.length === 0 && s.words}
+          <ul>
+            {s.faults.map((f) => (
+              <li key={f.field}>
+                {f.field.replace(/^(reading|intake|inspection)\./, "").replaceAll("_", " ")}: {f.words}
+              </li>
+            ))}
+          </ul>
+        </Notice>
+      );
+    case "conflict":
+      return (
+        <Notice
+          is="trouble"
+          aloud
+          acts={
+            <>
+              <Plain onClick={() => onSettle("theirs")}>Take what is there now</Plain>
+              <Plain onClick={() => onSettle("mine")}>Put mine over it</Plain>
+            </>
+          }
+        >
+          This {what} was changed elsewhere meanwhile. Yours was not saved over it.
+          {s.changes.length > 0 && " How what is there now differs from yours:"}
+          <ul>
+            {s.changes.map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </ul>
+        </Notice>
+      );
+    default:
+      return null;
+  }
+}
+
+const words = {
+  saved: "Saved",
+  saving: "Saving",
+  waiting: "Not saved yet",
+  refused: "Not saved",
+  conflict: "Not saved",
+};
+
+/** In a word, whether the last entry is safe. */
+export function Saved({ standing: at }: { standing: Stands }) {
+  return (
+    <span className={css.saved} role="status" data-is={at.is}>
+      {words[at.is]}
+    </span>
+  );
+}

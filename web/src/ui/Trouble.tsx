@@ -1,0 +1,34 @@
+import { Refused } from "../lib/api/client";
+import { Notice } from "./Notice";
+import { Plain } from "./Plain";
+
+/** What went wrong, in words, and what to do next. */
+export function Trouble({ error, again }: { error: unknown; again?: () => void }) {
+  const refused = error instanceof Refused ? error : undefined;
+  const { theirs = [], yours = [], changes } = refused?.problem ?? {};
+  const both = [...theirs, ...yours]; // what each changed, where that can still be told
+  return (
+    <Notice is="trouble" aloud acts={again && <Plain onClick={again}>Try again</Plain>}>
+      {error instanceof Error ? error.message : "Something broke on this page. What was saved is safe."}
+      {refused?.problem?.faults && (
+        <ul>
+          {refused.problem.faults.map((f) => (
+            <li key={f.field}>
+              {f.field}: {f.words}
+            </li>
+          ))}
+        </ul>
+      )}
+      {changes && (
+        <>
+          {both.length === 0 && <p>How what is there now differs from yours:</p>}
+          <ul>
+            {(both.length > 0 ? both : changes).map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </ul>
+        </>
+      )}
+    </Notice>
+  );
+}
