@@ -113,6 +113,7 @@ var sound = map[string]struct{ path, body string }{
 		`{"version":{version},"intake":{"tag":"x","group":"cattleya","leaf_count":6,"bulb_count":6,"blades":[{"length_mm":90,"width_mm":20}]}}`,
 	},
 	"archivePlant":  {"/api/v1/plants/2/archived", `{"archived":false}`},
+	"showExample":   {"", `{"shown":true}`},
 	"closeCleaning": {"/api/v1/plants/1/cleaning/closed", `{"closed":false}`},
 	"markJob": {
 		"/api/v1/plants/1/cleaning/jobs",

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"therapeon/clinic"
+	"therapeon/clinic/example"
 	"therapeon/clinic/intake"
 	"therapeon/clinic/judging"
 	"therapeon/clinic/reading"
@@ -52,6 +53,10 @@ type changePlant struct {
 type archivePlant struct {
 	ID       int64 `path:"id" json:"-" required:"true"`
 	Archived bool  `json:"archived" required:"true"`
+}
+
+type showExample struct {
+	Shown bool `json:"shown" required:"true"`
 }
 
 type startReading struct {
@@ -191,6 +196,22 @@ func table(c *clinic.Clinic) []operation {
 				"Change what is known of a plant",
 				func(ctx context.Context, in changePlant) (intake.Plant, error) {
 					return c.Intake.ChangePlant(ctx, in.ID, in.Version, in.Intake)
+				},
+			),
+			op(
+				get,
+				"/api/v1/example",
+				"example",
+				"Which plant is the worked example",
+				func(ctx context.Context, _ nothing) (example.Example, error) { return c.Example.Example(ctx) },
+			),
+			op(
+				put,
+				"/api/v1/example",
+				"showExample",
+				"Put the worked example on the bench, or take it out with all that was noted of it",
+				func(ctx context.Context, in showExample) (example.Example, error) {
+					return c.Example.Show(ctx, in.Shown)
 				},
 			),
 			op(

@@ -9,6 +9,7 @@ import (
 	cleanwork "therapeon/clinic/cleaning"
 	"therapeon/clinic/devices"
 	"therapeon/clinic/dividing"
+	"therapeon/clinic/example"
 	"therapeon/clinic/history"
 	"therapeon/clinic/intake"
 	"therapeon/clinic/judging"
@@ -45,6 +46,7 @@ type Clinic struct {
 	Shelf    shelf.Service
 	Timers   timers.Service
 	Devices  devices.Service
+	Example  example.Service
 	Settings settings.Service
 	Wishing  wishing.Service
 }
@@ -71,6 +73,7 @@ func (c *Clinic) At(now func() time.Time) *Clinic {
 func over(k *record.Keeper, d devices.Service, s settings.Service) *Clinic {
 	return &Clinic{
 		Records:  k,
+		Example:  example.Service{Keeper: k},
 		Intake:   intake.Service{Keeper: k},
 		Looking:  looking.Service{Keeper: k},
 		Reading:  reading.Service{Keeper: k},

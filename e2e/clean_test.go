@@ -125,6 +125,8 @@ func TestATimerThatRunsOutIsSaidOnEveryView(t *testing.T) {
 	p.MustReload().MustWaitLoad()
 	p.see(".timers-timer[data-over]", "Soak")
 	p.see(".timers-timer[data-over] b", "Time is up")
+	held := p.MustEval(`() => getComputedStyle(document.documentElement).overflowY`).Str()
+	assert.NotEqual(t, "hidden", held, "one reads on meanwhile")
 	require.Eventually(
 		t,
 		func() bool { return strings.HasPrefix(p.MustInfo().Title, "Time is up: Soak") },

@@ -116,9 +116,9 @@ func TestBackAndForthBetweenTwoPlantsKeepsWhatWasEntered(t *testing.T) {
 	p := open(t, s.url+"/plants/1/look", bench)
 	p.found("Leaves", "tip-burn")
 	p.hit("/")
-	p.see("[data-over] input", "")
-	require.NoError(t, p.find("[data-over] input").Input("Right"))
-	p.see("[data-over] .ant-menu-item-selected", "Right")
+	p.see("[data-holds-page] input", "")
+	require.NoError(t, p.find("[data-holds-page] input").Input("Right"))
+	p.see("[data-holds-page] .ant-menu-item-selected", "Right")
 	p.hit("Enter")
 	p.see("[data-part='plant-head'] h1", "Right")
 	p.hit("]")
@@ -182,6 +182,36 @@ func TestTheLookBeginsWithWhatWorries(t *testing.T) {
 			p.hit("Escape")
 			p.visit(s.url)
 			p.see(".bench-next", "Leave it in its pot, and treat it.")
+		})
+	}
+}
+
+// An empty bench teaches with a worked example: one is shown round it by keyboard, and takes it
+// out again, whole.
+func TestAnEmptyBenchTeachesWithAWorkedExample(t *testing.T) {
+	for name, at := range map[string]size{"bench": bench, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			s := fresh(t)
+			p := open(t, s.url, at)
+			p.tap("button", "Show a worked example")
+			p.see("[data-part='plant-head'] h1", "Worked example")
+			p.see(".ant-tour", "One plant, one advice")
+			p.hit("ArrowRight")
+			p.see(".ant-tour", "Its steps")
+			p.hit("ArrowLeft")
+			p.see(".ant-tour", "1 of 5")
+			p.hit("Escape")
+			p.gone(".ant-tour", "One plant")
+			p.tap("button", "Show me round")
+			for range 4 {
+				p.see(".ant-tour button", "Go on").MustClick() // it stands where it points, and is not scrolled
+			}
+			p.see(".ant-tour button", "Done").MustClick()
+			p.gone(".ant-tour", "")
+			p.see("[data-part='advice']", "")
+			p.tap("button", "Take it out again")
+			p.see("[data-part='bench']", "The bench is empty.")
+			assert.Contains(t, s.get(t, "/api/v1/plants"), `"total":0`)
 		})
 	}
 }

@@ -3,6 +3,7 @@ package e2e
 import (
 	"testing"
 
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
 
@@ -23,18 +24,15 @@ func TestADrownedMothOrchidTakesFewTaps(t *testing.T) {
 	p.tap(`[data-field="What worries you?"] label`, "It smells")
 	p.tap(`[data-part='asked'] [data-finding="sour-smell"] button`, "Yes")
 	p.see(".said-headline", "Unpot it now.")
-	t.Log("look", p.taps)
 	p.tap("[data-part='next-step'] a", "")
 	p.tap("[data-part='unpot'] label", "It is out of its pot")
 	p.tap("[data-part='next-step'] a", "")
-	t.Log("unpot", p.taps)
 	p.fill("How many", "4")
 	p.fill("About how long", "120")
 	p.tap(".reading-presets button", "Firm")
 	p.fill("How many", "9")
 	p.tap(".reading-presets button", "Mushy")
 	p.saved()
-	t.Log("roots", p.taps)
 	p.tap("[data-part='next-step'] a", "")
 	p.see("[data-part='plant-head'] [aria-current]", "Cause")
 	p.tap("[data-part='next-step'] a", "")
@@ -43,7 +41,6 @@ func TestADrownedMothOrchidTakesFewTaps(t *testing.T) {
 	p.tap(".cleaning-end [data-all]", "are done")
 	p.tap(".cleaning-end button", "Close the cleaning")
 	p.see(".said-headline", "Cleaned and closed")
-	t.Log("clean", p.taps)
 	p.tap("[data-part='next-step'] a", "")
 	p.choose(`[data-field="Where it stands"] select`, "Warm case")
 	p.gone(".said-headline", "Say first")
@@ -53,10 +50,9 @@ func TestADrownedMothOrchidTakesFewTaps(t *testing.T) {
 	p.fill("Weight", "412")
 	p.tap(`[data-job="weigh-pot"] button`, "Note this weight")
 	p.see(".said-headline", "All of it is done")
-	t.Log("jobs", p.taps)
 	p.tap("[data-part='given'] button", "Note its new home")
 	p.tap("[data-part='now'] a", "Label")
-	t.Log("label", p.taps)
+	assert.LessOrEqual(t, p.taps, 36, "of 87 that it took once")
 }
 
 // readsAll acknowledges what cautions a person meets for the first time.
@@ -67,4 +63,64 @@ func (p *page) readsAll() {
 		p.tap("[data-read]", "")
 		require.NoError(p.t, p.WaitStable(300e6))
 	}
+}
+
+// A bare import, from the bench to the second weight of its race.
+func TestABareImportTakesFewTapsToItsSecondWeight(t *testing.T) {
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/places", `{"name":"Warm case","low_c":20,"high_c":26,"humidity_percent":85}`)
+	p := open(t, s.url, phone)
+	p.tap("button", "New plant")
+	require.NoError(t, p.find("[data-part='new'] input").Input("Import 4"))
+	p.tap(".bench-groups button", "Cattleya")
+	p.tap(`[data-field="What worries you?"] label`, "Limp")
+	p.tap(`[data-part='asked'] [data-finding="bulbs-shrivelled"] button`, "Yes")
+	p.tap("[data-part='plant-head'] nav a", "Unpot")
+	p.tap("[data-part='unpot'] label", "It is out of its pot")
+	p.tap("[data-part='next-step'] a", "")
+	p.fill("How many", "6")
+	p.fill("About how long", "60")
+	p.tap(".reading-presets button", "Hollow")
+	p.saved()
+	p.tap("[data-part='plant-head'] nav a", "Clean")
+	p.readsAll()
+	p.tap(".cleaning-cuts .job-box", "")
+	p.tap(".cleaning-end [data-all]", "are done")
+	p.tap(".cleaning-end button", "Close the cleaning")
+	p.see(".said-headline", "Cleaned and closed")
+	p.tap("[data-part='next-step'] a", "")
+	p.choose(`[data-field="Where it stands"] select`, "Warm case")
+	p.gone(".said-headline", "Say first")
+	p.tap("[data-part='decide'] a", "go to the jobs")
+	p.readsAll()
+	p.tap("[data-part='do-it'] [data-all]", "are done")
+	p.fill("Weight", "96.5")
+	p.tap(`[data-job="weigh"] button`, "Note this weight")
+	p.see(".said-headline", "All of it is done")
+	p.tap("[data-part='given'] button", "Note its new home")
+	p.see("[data-part='now']", "Shallow moss nest")
+	p.tap("[data-part='next-step'] a", "Weigh it")
+	p.see("[data-part='weights']", "96.5")
+	p.fill("Weight", "96")
+	p.tap("[data-part='weights'] button", "Note")
+	p.see("[data-part='weights']", "96 g")
+	assert.LessOrEqual(t, p.taps, 30, "of 60 that it took once")
+}
+
+// Mites, from the bench to the day of the next round.
+func TestMitesTakeFewTapsToTheNextRound(t *testing.T) {
+	s := fresh(t)
+	p := open(t, s.url, phone)
+	p.tap("button", "New plant")
+	require.NoError(t, p.find("[data-part='new'] input").Input("Silvered"))
+	p.tap(".bench-groups button", "Cymbidium")
+	p.tap(`[data-field="What worries you?"] label`, "Something crawls")
+	p.tap(`[data-part='asked'] [data-finding="moving-specks"] button`, "Yes")
+	p.see(".said-headline", "Leave it in its pot, and treat it.")
+	p.tap("[data-part='next-step'] a", "")
+	p.MustWaitStable()
+	p.readsAll()
+	p.tap(".cleaning-end [data-all]", "are done")
+	p.see("[data-part='going']", "Round 2")
+	assert.LessOrEqual(t, p.taps, 10, "of 21 that it took once")
 }

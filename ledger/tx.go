@@ -86,6 +86,14 @@ func (p Plants) Archive(ctx context.Context, id int64, at, now string) (Plant, e
 	return row, found(err)
 }
 
+// Remove removes a plant for good, with all that was kept of it.
+func (p Plants) Remove(ctx context.Context, id int64) error {
+	if err := p.q.DropBasesOfPlant(ctx, &id); err != nil {
+		return err
+	}
+	return p.q.RemovePlant(ctx, id)
+}
+
 // SetParent names the plant that one was divided from, and the day.
 func (p Plants) SetParent(ctx context.Context, id, parent int64, day string) (Plant, error) {
 	row, err := p.q.SetParent(ctx, sqlc.SetParentParams{ID: id, ParentID: parent, DividedOn: day})

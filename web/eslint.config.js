@@ -45,6 +45,10 @@ export default ts.config(
           message: "Take antd's, through src/ui where there is one.",
         },
         { selector: "JSXAttribute[name.name='className'] > Literal", message: "A class is one of a module." },
+        {
+          selector: "VariableDeclarator[id.elements.1.name='setTrouble']",
+          message: "What is sent to the program is a mutation: its trouble is its error. See lib/send.",
+        },
         { selector: "JSXAttribute[name.name='autoSize']", message: "It writes styles into the page: give rows." },
         {
           selector: "MemberExpression[object.name='Modal'][property.name=/^(confirm|info|success|error|warning)$/]",

@@ -127,7 +127,8 @@ func (r *Record) treated(ctx context.Context) error {
 			}
 		}
 	}
-	r.Base.Spikes, err = SpikesCut(ctx, r.Tx, r.Row.ID)
+	r.Base.Deeds, err = deeds(ctx, r.Tx, r.Row.ID)
+	r.Base.Spikes = spikes(r.Base.Deeds)
 	return err
 }
 
@@ -162,20 +163,37 @@ func CoursesOf(ctx context.Context, tx *ledger.Tx, plantID int64) ([]ledger.Doc[
 
 // SpikesCut are the days on which a plant's spike was cut while it was cleaned.
 func SpikesCut(ctx context.Context, tx *ledger.Tx, plantID int64) ([]string, error) {
-	all, err := Cleanings.Of(ctx, tx, plantID)
-	if err != nil {
-		return nil, err
-	}
-	if err := ledger.Sound(all); err != nil {
-		return nil, err
-	}
-	var on []string
+	all, err := deeds(ctx, tx, plantID)
+	return spikes(all), err
+}
+
+func spikes(all []patient.Deed) (on []string) {
 	for _, d := range all {
-		if m, ok := d.Value.Marks[cleaning.SpikeCut]; ok && m.State == work.Done {
-			on = append(on, DayOf(m.On))
+		if d.Of == cleaning.SpikeCut && !d.LeftOut {
+			on = append(on, d.On)
 		}
 	}
-	return on, nil
+	return on
+}
+
+// deeds are the jobs of a plant's cleanings that were done, or left out with a reason, and the
+// actions that went into them.
+func deeds(ctx context.Context, tx *ledger.Tx, plantID int64) (list []patient.Deed, err error) {
+	all, err := Cleanings.Of(ctx, tx, plantID)
+	if err := cmp.Or(err, ledger.Sound(all)); err != nil {
+		return nil, err
+	}
+	for _, d := range all {
+		for job, m := range d.Value.Marks {
+			if m.State != work.Done && m.State != work.Skipped {
+				continue
+			}
+			for _, action := range cleaning.ActionsIn(job) {
+				list = append(list, patient.Deed{Of: action, On: DayOf(m.On), LeftOut: m.State == work.Skipped})
+			}
+		}
+	}
+	return list, nil
 }
 
 // OfLook is the patient on the day of a look, with its roots as they were last read before

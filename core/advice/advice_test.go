@@ -157,6 +157,45 @@ func TestWhatIsSeenIsTreatedAndNotLeft(t *testing.T) {
 	}
 }
 
+// What was done is not done twice: a second dose before its day burns, and the eggs it is meant for
+// have not hatched. Common practice, no source.
+func TestWhatWasTreatedIsNotTreatedAgainBeforeItsRound(t *testing.T) {
+	of := func(change func(*patient.Patient)) Advice {
+		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+			p.Looks = looked(day, patient.Growing, "tips-growing", "moving-specks")
+			change(p)
+		}), race.Advised{})
+	}
+	asked := []string{}
+	of(func(p *patient.Patient) {
+		for action := range p.Heard().Asked {
+			asked = append(asked, action)
+		}
+	})
+	require.NotEmpty(t, asked)
+	all := func(on string) func(*patient.Patient) {
+		return func(p *patient.Patient) {
+			for _, action := range asked {
+				p.Deeds = append(p.Deeds, patient.Deed{Of: action, On: on})
+			}
+		}
+	}
+	assert.Equal(t, Leave, of(all(day)).Code, "on the day of the look, which goes before it")
+	assert.LessOrEqual(t, of(all(day)).UntilOn, "2030-05-22", "and it is looked at soon")
+	assert.Equal(t, Treat, of(all("2030-05-14")).Code, "that was before")
+	assert.Equal(t, Treat, of(func(p *patient.Patient) {
+		p.Deeds = []patient.Deed{{Of: "wash-leaves", On: day}}
+	}).Code, "half of it was done")
+	round := func(on, due string) func(*patient.Patient) {
+		return func(p *patient.Patient) {
+			p.Rounds = []patient.Round{{On: on, Pest: "spider-mites"}}
+			p.RoundDue, p.Now = due, time.Date(2030, 5, 20, 9, 0, 0, 0, time.UTC)
+		}
+	}
+	assert.Equal(t, Leave, of(round(day, "2030-05-22")).Code)
+	assert.Equal(t, Treat, of(round(day, "2030-05-20")).Code, "its next round has come")
+}
+
 // The day to look again follows the treatment that runs.
 func TestTheDayFollowsTheTreatment(t *testing.T) {
 	of := func(due string) string {

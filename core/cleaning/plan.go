@@ -303,6 +303,17 @@ func (p *planner) badCase() bool {
 	return count(p.Alone) > 0 || count(p.BadCase) > 1
 }
 
+// ActionsIn are the actions of causes that are done with a job: itself, and those that go into it.
+func ActionsIn(job string) []string {
+	list := []string{job}
+	for _, e := range plans().Actions {
+		if e.Into == job {
+			list = append(list, e.Code)
+		}
+	}
+	return list
+}
+
 // fromCauses takes in what the causes ask for.
 func (p *planner) fromCauses() {
 	for _, e := range p.planTable.Actions {

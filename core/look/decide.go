@@ -3,6 +3,7 @@ package look
 import (
 	"slices"
 	"strings"
+	"time"
 
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
@@ -222,6 +223,12 @@ func (d *decider) leave(water string) {
 		d.rule("treat")
 		return
 	}
+	if d.treated() {
+		d.v.AgainDays = int(f.SoonerDays.Value)
+		d.line(Line{Say: Leave})
+		d.rule("treated")
+		return
+	}
 	d.v.AgainDays = int(f.LeaveDays.Value)
 	d.line(Line{Say: Leave})
 	switch {
@@ -248,12 +255,45 @@ func (d *decider) leave(water string) {
 	d.rule("three-months")
 }
 
-// treats holds where a cause that is acted on is treated in the pot.
+// treats holds where a cause that is acted on is to be treated in the pot: it was not since the
+// look, or its next round has come. What was done is not done twice.
 func (d *decider) treats() bool {
+	if due := d.p.RoundDue; due != "" && !d.p.Now.IsZero() && due <= d.p.Now.Format(time.DateOnly) {
+		return len(d.treatments()) > 0
+	}
+	return slices.ContainsFunc(d.treatments(), func(a string) bool { return !d.wasDone(a) })
+}
+
+// treated holds where all of that was done.
+func (d *decider) treated() bool { return len(d.treatments()) > 0 }
+
+// treatments are the actions on the plant in its pot that its causes ask for.
+func (d *decider) treatments() (list []string) {
 	h := d.p.Heard()
-	return slices.ContainsFunc(causes.Table().Actions, func(a causes.Action) bool {
-		return a.At == "clean" && !a.Unpots && len(h.Asked[a.Code]) > 0
-	})
+	for _, a := range causes.Table().Actions {
+		if a.At == "clean" && !a.Unpots && len(h.Asked[a.Code]) > 0 {
+			list = append(list, a.Code)
+		}
+	}
+	return list
+}
+
+// wasDone holds where an action was done since the look, or left out with a reason, or a round was
+// noted against each cause that asks for it.
+func (d *decider) wasDone(action string) bool {
+	since := d.p.Look().On
+	if slices.ContainsFunc(d.p.Deeds, func(j patient.Deed) bool { return j.Of == action && j.On >= since }) {
+		return true
+	}
+	for _, name := range d.p.Heard().Asked[action] {
+		if !slices.ContainsFunc(d.p.Rounds, func(r patient.Round) bool {
+			c, _ := causes.Table().Cause(r.Pest)
+			return c.Name == name && r.On >= since
+		}) {
+			return false
+		}
+	}
+	return true
 }
 
 // soon has it done in the next days.

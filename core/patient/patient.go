@@ -41,6 +41,7 @@ type Patient struct {
 	Rounds    []Round              // of treatments
 	RoundDue  string               // the day on which the next round of a treatment is due; empty: none runs
 	Incidents []Incident           // while it was cleaned
+	Deeds     []Deed               // jobs of its cleanings, as they were done or left out
 	Site      *Site                // where it stands; nil: not noted
 	Spikes    []string             // days on which its spike was cut
 	Given     Given                // what is said outright

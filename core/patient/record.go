@@ -343,6 +343,14 @@ type Round struct {
 	Products []string
 }
 
+// Deed is a job of a cleaning, or an action that goes into it, that was done, or left out with a
+// reason.
+type Deed struct {
+	Of      string
+	On      string
+	LeftOut bool
+}
+
 // Incident is something that broke outside a look.
 type Incident struct {
 	On   string

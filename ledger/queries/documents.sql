@@ -77,3 +77,6 @@ SELECT doc FROM bases WHERE kind = ? AND id = ? AND version = ?;
 
 -- name: DropBases :exec
 DELETE FROM bases WHERE kind = ? AND id = ? AND version < sqlc.arg(before);
+
+-- name: DropBasesOfPlant :exec
+DELETE FROM bases WHERE (kind, id) IN (SELECT d.kind, d.id FROM documents d WHERE d.plant_id = ?);

@@ -17,6 +17,10 @@ RETURNING *;
 -- name: ArchivePlant :one
 UPDATE plants SET archived_at = sqlc.arg(archived_at), updated_at = sqlc.arg(now) WHERE id = sqlc.arg(id) RETURNING *;
 
+-- name: RemovePlant :exec
+-- What hangs on it goes with it.
+DELETE FROM plants WHERE id = ?;
+
 -- name: SetParent :one
 UPDATE plants SET parent_id = sqlc.arg(parent_id), divided_on = sqlc.arg(divided_on) WHERE id = sqlc.arg(id)
 RETURNING *;

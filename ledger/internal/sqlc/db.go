@@ -87,6 +87,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.dropBasesStmt, err = db.PrepareContext(ctx, dropBases); err != nil {
 		return nil, fmt.Errorf("error preparing query DropBases: %w", err)
 	}
+	if q.dropBasesOfPlantStmt, err = db.PrepareContext(ctx, dropBasesOfPlant); err != nil {
+		return nil, fmt.Errorf("error preparing query DropBasesOfPlant: %w", err)
+	}
 	if q.dropDocumentStmt, err = db.PrepareContext(ctx, dropDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query DropDocument: %w", err)
 	}
@@ -164,6 +167,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.recodeStmt, err = db.PrepareContext(ctx, recode); err != nil {
 		return nil, fmt.Errorf("error preparing query Recode: %w", err)
+	}
+	if q.removePlantStmt, err = db.PrepareContext(ctx, removePlant); err != nil {
+		return nil, fmt.Errorf("error preparing query RemovePlant: %w", err)
 	}
 	if q.saveDocumentStmt, err = db.PrepareContext(ctx, saveDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query SaveDocument: %w", err)
@@ -311,6 +317,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing dropBasesStmt: %w", cerr)
 		}
 	}
+	if q.dropBasesOfPlantStmt != nil {
+		if cerr := q.dropBasesOfPlantStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing dropBasesOfPlantStmt: %w", cerr)
+		}
+	}
 	if q.dropDocumentStmt != nil {
 		if cerr := q.dropDocumentStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing dropDocumentStmt: %w", cerr)
@@ -441,6 +452,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing recodeStmt: %w", cerr)
 		}
 	}
+	if q.removePlantStmt != nil {
+		if cerr := q.removePlantStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing removePlantStmt: %w", cerr)
+		}
+	}
 	if q.saveDocumentStmt != nil {
 		if cerr := q.saveDocumentStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing saveDocumentStmt: %w", cerr)
@@ -561,6 +577,7 @@ type Queries struct {
 	documentsOfHouseStmt *sql.Stmt
 	documentsOfPlantStmt *sql.Stmt
 	dropBasesStmt        *sql.Stmt
+	dropBasesOfPlantStmt *sql.Stmt
 	dropDocumentStmt     *sql.Stmt
 	dropImportStmt       *sql.Stmt
 	findPlantsStmt       *sql.Stmt
@@ -587,6 +604,7 @@ type Queries struct {
 	putHourStmt          *sql.Stmt
 	putSettingStmt       *sql.Stmt
 	recodeStmt           *sql.Stmt
+	removePlantStmt      *sql.Stmt
 	saveDocumentStmt     *sql.Stmt
 	setAdviceStmt        *sql.Stmt
 	setHomeStmt          *sql.Stmt
@@ -626,6 +644,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		documentsOfHouseStmt: q.documentsOfHouseStmt,
 		documentsOfPlantStmt: q.documentsOfPlantStmt,
 		dropBasesStmt:        q.dropBasesStmt,
+		dropBasesOfPlantStmt: q.dropBasesOfPlantStmt,
 		dropDocumentStmt:     q.dropDocumentStmt,
 		dropImportStmt:       q.dropImportStmt,
 		findPlantsStmt:       q.findPlantsStmt,
@@ -652,6 +671,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		putHourStmt:          q.putHourStmt,
 		putSettingStmt:       q.putSettingStmt,
 		recodeStmt:           q.recodeStmt,
+		removePlantStmt:      q.removePlantStmt,
 		saveDocumentStmt:     q.saveDocumentStmt,
 		setAdviceStmt:        q.setAdviceStmt,
 		setHomeStmt:          q.setHomeStmt,

@@ -197,6 +197,15 @@ func (q *Queries) DropBases(ctx context.Context, arg DropBasesParams) error {
 	return err
 }
 
+const dropBasesOfPlant = `-- name: DropBasesOfPlant :exec
+DELETE FROM bases WHERE (kind, id) IN (SELECT d.kind, d.id FROM documents d WHERE d.plant_id = ?)
+`
+
+func (q *Queries) DropBasesOfPlant(ctx context.Context, plantID *int64) error {
+	_, err := q.exec(ctx, q.dropBasesOfPlantStmt, dropBasesOfPlant, plantID)
+	return err
+}
+
 const dropDocument = `-- name: DropDocument :exec
 DELETE FROM documents WHERE kind = ? AND id = ?
 `

@@ -437,6 +437,16 @@ func (q *Queries) PlantsAfter(ctx context.Context, arg PlantsAfterParams) ([]int
 	return items, nil
 }
 
+const removePlant = `-- name: RemovePlant :exec
+DELETE FROM plants WHERE id = ?
+`
+
+// What hangs on it goes with it.
+func (q *Queries) RemovePlant(ctx context.Context, id int64) error {
+	_, err := q.exec(ctx, q.removePlantStmt, removePlant, id)
+	return err
+}
+
 const setAdvice = `-- name: SetAdvice :exec
 UPDATE plants SET advice = ?1, until_on = ?2, turn = ?3
 WHERE id = ?4 AND (advice <> ?1 OR until_on <> ?2 OR turn <> ?3)

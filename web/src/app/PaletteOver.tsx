@@ -78,7 +78,7 @@ export default function PaletteOver({ onTurn, onClose }: { onTurn: () => void; o
       onCancel={onClose}
       getContainer={() => document.getElementById("over") ?? document.body}
     >
-      <div data-over>
+      <div data-holds-page>
         <Input
           autoFocus
           value={words}

@@ -9,7 +9,10 @@ import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import "./page.css";
 
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
+// The program is on this machine: what the browser thinks of the network holds nothing back.
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true }, mutations: { networkMode: "always" } },
+});
 const place = document.getElementById("root");
 if (place) {
   createRoot(place).render(

@@ -23,26 +23,27 @@ export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void
   const [told, setTold] = useState("");
   /** One after the other; what was done stays done when one is refused. */
   const each = useMutation({
-    mutationFn: async ({ work, words }: { work: (p: Plant) => Promise<unknown>; words: string }) => {
+    mutationFn: async ({ work, told }: { work: (p: Plant) => Promise<unknown>; told: string }) => {
       setDone(0);
       setTold("");
       for (const p of plants) {
         await work(p);
         setDone((n) => n + 1);
       }
-      return words;
+      return told;
     },
-    onSuccess: (words) => {
-      setTold(`${plants.length} ${words}`);
+    onSuccess: (told) => {
+      setTold(told);
       onDone();
     },
     onSettled: () =>
       cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "batch"].includes(String(q.queryKey[0])) }),
   });
+  const all = plants.length === 1 ? "1 plant is" : `${plants.length} plants are`;
   const at = (p: Plant) => ({ params: { path: { id: p.id } } });
   const move = (place_id: number) =>
     each.mutate({
-      words: "were moved.",
+      told: `${all} there now.`,
       work: (p) =>
         ask(
           client.PUT("/api/v1/plants/{id}", {
@@ -53,12 +54,12 @@ export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void
     });
   const archive = (archived: boolean) =>
     each.mutate({
-      words: archived ? "were archived." : "are back on the bench.",
+      told: `${all} ${archived ? "in the archive now" : "back on the bench"}.`,
       work: (p) => ask(client.PUT("/api/v1/plants/{id}/archived", { ...at(p), body: { archived } })),
     });
   const tonight = () =>
     each.mutate({
-      words: "are in tonight’s batch.",
+      told: `${all} in tonight’s batch.`,
       work: async (p) => {
         const query = { person };
         const home = await ask(client.GET("/api/v1/plants/{id}/home", { params: { path: { id: p.id }, query } }));

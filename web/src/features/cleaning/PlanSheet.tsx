@@ -4,9 +4,10 @@ import { useRef, useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import { RootFan } from "../../draw/fan/RootFan";
 import { ask, client, type Cleaning, type CutItem, type Job, type Reading } from "../../lib/api/client";
-import { reading as readingQuery } from "../../lib/api/queries";
+import { courses, reading as readingQuery } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { gradeWords, length, percent, ranged } from "../../lib/words";
 import { Cautions } from "../../ui/Care";
 import { Facts } from "../../ui/Facts";
@@ -39,29 +40,33 @@ export default function PlanSheet() {
 }
 
 /** Keeps one answer after the other; the last one is what the page then shows. */
-function useInTurn(reading?: Reading) {
+function useInTurn(id: number, plantID: number) {
   const cache = useQueryClient();
-  const turn = useRef(Promise.resolve());
   const waiting = useRef(0);
-  const [trouble, setTrouble] = useState<unknown>();
-  const keep = (send: () => Promise<Reading>) => {
-    if (!reading) return;
-    const { id, plant_id } = reading;
-    waiting.current++;
-    turn.current = turn.current.then(async () => {
-      try {
-        const answer = await send();
-        if (waiting.current === 1) cache.setQueryData(["reading", id], answer);
-        setTrouble(undefined);
-      } catch (e) {
-        setTrouble(e);
-        await cache.invalidateQueries({ queryKey: ["reading", id] });
-      }
+  const { send, trouble } = useSend<Reading>({
+    inTurn: `reading ${id}`,
+    then: (answer) => waiting.current === 1 && cache.setQueryData(["reading", id], answer),
+    but: () => cache.invalidateQueries({ queryKey: ["reading", id] }),
+    after: () => {
       waiting.current--;
-      run(cache.invalidateQueries({ queryKey: ["plant", plant_id] }));
-    });
+      run(cache.invalidateQueries({ queryKey: ["plant", plantID] }));
+    },
+  });
+  const keep = (what: () => Promise<Reading>) => {
+    waiting.current++;
+    send(what);
   };
   return { keep, trouble };
+}
+
+/** The treatments that go on: a spray checked off here began one. */
+function Going({ plantID }: { plantID: number }) {
+  const going = useQuery(courses(plantID)).data?.filter((t) => !t.closed_on && !t.unreadable) ?? [];
+  return going.map((t) => (
+    <p key={t.id} data-part="going">
+      <Link to="rounds">{t.schedule.pest.name}</Link>: {t.schedule.headline}
+    </p>
+  ));
 }
 
 type Props = { cleaning: Cleaning; work: CleaningWork; reading?: Reading };
@@ -70,7 +75,7 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
   const { plant, profile } = usePlant();
   const cache = useQueryClient();
   const [chosen, setChosen] = useState<string>();
-  const { keep, trouble } = useInTurn(r);
+  const { keep, trouble } = useInTurn(r?.id ?? 0, plant.id);
   const list = r?.cut_list;
   const closed = !!c.closed_on;
   const care = c.plan.jobs.flatMap((j) => j.care);
@@ -152,6 +157,7 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
             <Link to="../roots">read the roots</Link>: feel each one, and say what it is.
           </p>
         )}
+        <Going plantID={plant.id} />
         {c.suspect && <Last cleaning={c} />}
         {r && (
           <RootFan
@@ -164,7 +170,7 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
             height={250}
           />
         )}
-        {trouble !== undefined && <Trouble error={trouble} />}
+        {trouble && <Trouble error={trouble} />}
       </section>
       <section className={css.plan} aria-label="Plan">
         {c.plan.stages.map((stage) => {
@@ -192,7 +198,7 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
             longer asks for. What is cut is cut; the record keeps it.
           </Why>
         )}
-        {work.trouble?.error !== undefined && work.trouble.job === undefined && <Trouble error={work.trouble.error} />}
+        {work.trouble && work.trouble.job === undefined && <Trouble error={work.trouble.error} />}
         <div className={`${view.line} ${css.end}`}>
           {!closed && <AllDone ready={ready.length} onAll={() => ready.forEach((j) => run(work.mark(j, "done")))} />}
           {!closed && <AddJob stages={c.plan.stages} onAdd={work.add} />}

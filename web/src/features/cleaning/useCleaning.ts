@@ -1,69 +1,51 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
 import { ask, client, type Cleaning, type Job, type Use } from "../../lib/api/client";
 import { cleaning } from "../../lib/api/queries";
 import { usePerson } from "../../lib/person";
 import { run } from "../../lib/run";
+import { useSendFor } from "../../lib/send";
 
 /** A plant's plan, and what can be done to it. One answer is kept after the other. */
 export function useCleaning(plantID: number) {
   const cache = useQueryClient();
   const [person] = usePerson();
   const asked = useQuery(cleaning(plantID, person));
-  const [trouble, setTrouble] = useState<{ job?: string; error: unknown }>();
-  const turn = useRef(Promise.resolve(true));
   const at = { params: { path: { id: plantID } } };
-
-  /** Whether it was kept is what comes of it. */
-  const keep = (job: string | undefined, send: () => Promise<Cleaning>) => {
-    turn.current = turn.current.then(async () => {
-      let kept = true;
-      try {
-        const answer = await send();
-        setTrouble(undefined);
-        // Opening, closing and adding answer for nobody in particular.
-        if (job === undefined) await cache.invalidateQueries({ queryKey: ["plant", plantID, "cleaning"] });
-        else cache.setQueryData(["plant", plantID, "cleaning", person], answer);
-      } catch (error) {
-        kept = false;
-        setTrouble({ job, error });
-        await asked.refetch();
-      }
+  const anew = () => cache.invalidateQueries({ queryKey: ["plant", plantID, "cleaning"] });
+  const { send, trouble } = useSendFor<Cleaning>({
+    inTurn: `cleaning ${plantID}`,
+    // Opening, closing and adding answer for nobody in particular.
+    then: (answer, job) => (job ? cache.setQueryData(["plant", plantID, "cleaning", person], answer) : anew()),
+    but: () => asked.refetch(),
+    after: () => {
       run(cache.invalidateQueries({ queryKey: ["plant", plantID], exact: true }));
       run(cache.invalidateQueries({ queryKey: ["plant", plantID, "courses"] }));
       run(cache.invalidateQueries({ queryKey: ["plant", plantID, "timeline"] }));
       run(cache.invalidateQueries({ queryKey: ["shelf"] }));
-      return kept;
-    });
-    return turn.current;
-  };
+    },
+  });
+  const read = useSendFor({ after: anew });
 
   return {
     asked,
-    trouble,
+    trouble: trouble ?? read.trouble,
     mark: (job: Job, state: Job["state"], more: { reason?: string; uses?: Use[] } = {}) =>
-      keep(job.code, () =>
+      send(job.code, () =>
         ask(
           client.PUT("/api/v1/plants/{id}/cleaning/jobs", { ...at, body: { job: job.code, state, person, ...more } }),
         ),
       ),
     add: (stage: Job["stage"], words: string) =>
-      keep(undefined, () =>
+      send(undefined, () =>
         ask(client.POST("/api/v1/plants/{id}/cleaning/jobs", { ...at, body: { do: words, stage } })),
       ),
     close: (closed: boolean) =>
-      keep(undefined, () =>
+      send(undefined, () =>
         ask(client.PUT("/api/v1/plants/{id}/cleaning/closed", { ...at, body: { closed, person } })),
       ),
-    acknowledge: async (job: Job) => {
+    acknowledge: (job: Job) => {
       const seen = job.care.map((c) => ({ product: job.product, caution: c.code }));
-      try {
-        await ask(client.POST("/api/v1/acknowledged", { body: { person, seen } }));
-        setTrouble(undefined);
-      } catch (error) {
-        setTrouble({ job: job.code, error });
-      }
-      await cache.invalidateQueries({ queryKey: ["plant", plantID, "cleaning"] });
+      return read.send(job.code, () => ask(client.POST("/api/v1/acknowledged", { body: { person, seen } })));
     },
   };
 }

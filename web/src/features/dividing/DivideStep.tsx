@@ -15,6 +15,7 @@ import {
 } from "../../lib/api/client";
 import { rhizome } from "../../lib/api/queries";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { length, ranged } from "../../lib/words";
 import { Tick } from "../../ui/Choice";
 import { Marked } from "../../ui/Mark";
@@ -50,37 +51,33 @@ function Advisor({ at, own, onOwn }: AdvisorProps) {
   const { plant, profile } = usePlant();
   const cache = useQueryClient();
   const [chosen, setChosen] = useState<number>();
-  const [trouble, setTrouble] = useState<unknown>();
+  const { send, trouble } = useSend<Divisible>({
+    then: (answer) => {
+      cache.setQueryData(rhizome(plant.id).queryKey, answer);
+      onOwn(undefined);
+    },
+    but: () => cache.invalidateQueries({ queryKey: ["plant", plant.id, "rhizome"] }),
+  });
   const [born, setBorn] = useState<Plant[]>();
   const a = at.advice;
   const bulbs = at.rhizome.bulbs;
   const { cuts } = at;
   const word = profile.storage_organs.value === "canes" ? "cane" : "bulb";
 
-  const save = async (next: Rhizome) => {
-    try {
-      const body = { version: at.version, rhizome: next };
-      const answer = await ask(client.PUT("/api/v1/plants/{id}/rhizome", { params: { path: { id: plant.id } }, body }));
-      cache.setQueryData(rhizome(plant.id).queryKey, answer);
-      setTrouble(undefined);
-      onOwn(undefined);
-    } catch (e) {
-      setTrouble(e);
-      await cache.invalidateQueries({ queryKey: ["plant", plant.id, "rhizome"] });
-    }
+  const save = (next: Rhizome) => {
+    const body = { version: at.version, rhizome: next };
+    send(() => ask(client.PUT("/api/v1/plants/{id}/rhizome", { params: { path: { id: plant.id } }, body })));
   };
   const change = (n: number, part: Partial<Bulb>) =>
-    run(save({ bulbs: bulbs.map((b) => (b.n === n ? { ...b, ...part } : b)) }));
+    save({ bulbs: bulbs.map((b) => (b.n === n ? { ...b, ...part } : b)) });
   const add = () =>
-    run(
-      save({
-        bulbs: [
-          ...bulbs.map((b) => (b.n === bulbs.length ? { ...b, lead: undefined } : b)),
-          { n: bulbs.length + 1, from: bulbs.length, lead: true },
-        ],
-      }),
-    );
-  const drop = () => run(save({ bulbs: bulbs.slice(0, -1) }));
+    save({
+      bulbs: [
+        ...bulbs.map((b) => (b.n === bulbs.length ? { ...b, lead: undefined } : b)),
+        { n: bulbs.length + 1, from: bulbs.length, lead: true },
+      ],
+    });
+  const drop = () => save({ bulbs: bulbs.slice(0, -1) });
   const turn = (n: number) => {
     const now = own ?? cuts; // what was tapped last, though its answer may be on its way
     onOwn(now.includes(n) ? now.filter((c) => c !== n) : [...now, n].sort((x, y) => x - y));
@@ -114,7 +111,7 @@ function Advisor({ at, own, onOwn }: AdvisorProps) {
             <Aside>Tap a {word} to say more of it. Tap the rhizome between two to cut there, or not.</Aside>
           </Row>
           {bulb && <EditBulb key={bulb.n} bulb={bulb} bulbs={bulbs} word={word} onChange={(p) => change(bulb.n, p)} />}
-          {trouble !== undefined && <Trouble error={trouble} />}
+          {trouble && <Trouble error={trouble} />}
           {cuts.length > 0 && <Pieces at={at} word={word} onBorn={setBorn} />}
         </>
       )}
@@ -148,29 +145,25 @@ function Pieces({ at, word, onBorn }: PiecesProps) {
   const [keeps, setKeeps] = useState(0);
   const [tags, setTags] = useState<Record<string, string>>({});
   const [sure, setSure] = useState(false);
-  const [trouble, setTrouble] = useState<unknown>();
+  const { send, trouble } = useSend<{ new: Plant[] }>({
+    then: async (done) => {
+      onBorn(done.new);
+      for (const what of ["plant", "plants", "reading"]) await cache.invalidateQueries({ queryKey: [what] });
+    },
+  });
   const kept = Math.min(keeps, pieces.length - 1);
   const key = (p: CutPart) => p.bulbs.join();
   const tagOf = (p: CutPart) => tags[key(p)] ?? `${plant.intake.tag}, ${p.name}`;
   const against = at.advice.decision !== "can" || pieces.some((p) => p.known && !p.known.fits);
 
-  const divide = async () => {
+  const divide = () => {
     const body = {
       cuts,
       tags: pieces.filter((_, i) => i !== kept).map(tagOf),
       keeps: kept,
       sure,
     };
-    try {
-      const done = await ask(
-        client.POST("/api/v1/plants/{id}/divisions", { params: { path: { id: plant.id } }, body }),
-      );
-      onBorn(done.new);
-      setTrouble(undefined);
-      for (const what of ["plant", "plants", "reading"]) await cache.invalidateQueries({ queryKey: [what] });
-    } catch (e) {
-      setTrouble(e);
-    }
+    send(() => ask(client.POST("/api/v1/plants/{id}/divisions", { params: { path: { id: plant.id } }, body })));
   };
   return (
     <section aria-label="Pieces">
@@ -212,10 +205,10 @@ function Pieces({ at, word, onBorn }: PiecesProps) {
           onChange={setSure}
         />
       )}
-      <Button type="primary" disabled={against && !sure} onClick={() => run(divide())}>
+      <Button type="primary" disabled={against && !sure} onClick={divide}>
         Divide into {pieces.length}
       </Button>
-      {trouble !== undefined && <Trouble error={trouble} />}
+      {trouble && <Trouble error={trouble} />}
     </section>
   );
 }

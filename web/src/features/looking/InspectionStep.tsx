@@ -5,6 +5,7 @@ import { ask, client, type CauseKnowledge, type Inspected } from "../../lib/api/
 import { causeKnowledge, inspection, inspections } from "../../lib/api/queries";
 import { useKeys } from "../../lib/keyboard";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { Standing } from "../../ui/Standing";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
@@ -21,21 +22,21 @@ export function InspectionStep({ step }: { step: ComponentType<StepProps> }) {
   const cache = useQueryClient();
   const all = useQuery(inspections(plant.id));
   const knowledge = useQuery(causeKnowledge);
-  const [trouble, setTrouble] = useState<unknown>();
   const asked = Number(search.get("look"));
   const [begun, setBegun] = useState<number>();
   const id = asked || begun || all.data?.[0]?.inspection_id;
   const at = useQuery({ ...inspection(id ?? 0), enabled: !!id, refetchOnWindowFocus: false });
   const toBegin = !!all.data && !id;
+  const { send, trouble } = useSend<Inspected>({
+    then: (i) => {
+      cache.setQueryData(["inspection", i.id], i);
+      setBegun(i.id);
+    },
+  });
   useEffect(() => {
     if (!toBegin) return;
-    ask(client.POST("/api/v1/plants/{id}/inspections", { params: { path: { id: plant.id } }, body: {} }))
-      .then((i) => {
-        cache.setQueryData(["inspection", i.id], i);
-        setBegun(i.id);
-      })
-      .catch(setTrouble);
-  }, [toBegin, plant.id, cache]);
+    send(() => ask(client.POST("/api/v1/plants/{id}/inspections", { params: { path: { id: plant.id } }, body: {} })));
+  }, [toBegin, plant.id, send]);
 
   if (!at.data || !knowledge.data) {
     const wrong = trouble ?? all.error ?? at.error ?? knowledge.error;

@@ -6,6 +6,7 @@ import { ask, client, Refused, type Component, type FloodTest, type HouseMedia }
 import { cautions, houseMedia } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { figure, percent } from "../../lib/words";
 import { Cautions } from "../../ui/Care";
 import { Figure } from "../../ui/Figure";
@@ -87,9 +88,16 @@ function AirTest({ c, media, onKept }: TestProps) {
   const [low, setLow] = useState<number>();
   const [high, setHigh] = useState<number>();
   const [t, set] = useState<Partial<FloodTest>>(before?.test ?? {});
-  const [trouble, setTrouble] = useState<unknown>();
+  const { send, trouble } = useSend({
+    then: async () => {
+      await cache.invalidateQueries({
+        predicate: (q) => ["media", "batch"].includes(String(q.queryKey[0])) || q.queryKey[2] === "home",
+      });
+      onKept();
+    },
+  });
   const wrong = (field: string) => (trouble instanceof Refused ? trouble.at(field) : undefined);
-  const keep = async (test: FloodTest | undefined) => {
+  const keep = (test: FloodTest | undefined) => {
     const code =
       c?.code ??
       `own-${name
@@ -98,16 +106,7 @@ function AirTest({ c, media, onKept }: TestProps) {
         .replace(/^-|-$/g, "")
         .slice(0, 30)}`;
     const body = { version: before?.version ?? 0, test, ...(!c && { name, low_mm: low, high_mm: high }) };
-    try {
-      await ask(client.PUT("/api/v1/media/components/{code}", { params: { path: { code } }, body }));
-      setTrouble(undefined);
-      await cache.invalidateQueries({
-        predicate: (q) => ["media", "batch"].includes(String(q.queryKey[0])) || q.queryKey[2] === "home",
-      });
-      onKept();
-    } catch (e) {
-      setTrouble(e);
-    }
+    send(() => ask(client.PUT("/api/v1/media/components/{code}", { params: { path: { code } }, body })));
   };
   const ready = t.volume_ml !== undefined && t.drained_ml !== undefined;
   const air = ready ? (t.drained_ml ?? 0) / (t.volume_ml ?? 1) : undefined;
@@ -116,7 +115,7 @@ function AirTest({ c, media, onKept }: TestProps) {
       className={css.wide}
       onSubmit={(e) => {
         e.preventDefault();
-        if (ready) run(keep(t as FloodTest));
+        if (ready) keep(t as FloodTest);
       }}
     >
       {!c && (
@@ -219,13 +218,13 @@ function AirTest({ c, media, onKept }: TestProps) {
           <Marked text={c.note} />
         </Why>
       )}
-      {trouble !== undefined && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+      {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
       {wrong("test") && !wrong("test.wet_g") && !wrong("test.drained_ml") && <p>{wrong("test")}</p>}
       <Row>
         <Button type="primary" htmlType="submit" disabled={!ready}>
           Use what I measured
         </Button>
-        {before?.test && c && <Plain onClick={() => run(keep(undefined))}>Back to the estimate</Plain>}
+        {before?.test && c && <Plain onClick={() => keep(undefined)}>Back to the estimate</Plain>}
         <Plain onClick={onKept}>Leave it</Plain>
       </Row>
     </form>

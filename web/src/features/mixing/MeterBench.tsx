@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { ask, client } from "../../lib/api/client";
 import { shelf } from "../../lib/api/queries";
-import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { figure } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Facts } from "../../ui/Facts";
@@ -78,28 +78,19 @@ function Calibrate() {
   const [ml, setML] = useState<number | undefined>(1);
   const [item, setItem] = useState(0);
   const [kept, setKept] = useState("");
-  const [trouble, setTrouble] = useState<unknown>();
+  const { send, trouble } = useSend({
+    then: () => setKept(chosen?.stock.name ?? ""),
+    after: () => cache.invalidateQueries({ queryKey: ["shelf"] }),
+  });
   const body = before !== undefined && after && ml ? { scale, before, after, ml_per_l: ml } : undefined;
   const worked = useWorked("calibration", body, (b) => ask(client.POST("/api/v1/compute/calibration", { body: b })));
   const m = worked.answer;
   const unit = scales.find(([c]) => c === scale)?.[2];
   const chosen = list.find((s) => s.id === item);
-  const keep = async () => {
+  const keep = () => {
     if (!chosen || !m) return;
-    try {
-      const stock = { ...chosen.stock, adds: m.adds, scale };
-      await ask(
-        client.PUT("/api/v1/shelf/{id}", {
-          params: { path: { id: chosen.id } },
-          body: { version: chosen.version, stock },
-        }),
-      );
-      setKept(chosen.stock.name);
-      setTrouble(undefined);
-    } catch (e) {
-      setTrouble(e);
-    }
-    await cache.invalidateQueries({ queryKey: ["shelf"] });
+    const body = { version: chosen.version, stock: { ...chosen.stock, adds: m.adds, scale } };
+    send(() => ask(client.PUT("/api/v1/shelf/{id}", { params: { path: { id: chosen.id } }, body })));
   };
   return (
     <section className={css.part} aria-label="Calibrate">
@@ -150,14 +141,14 @@ function Calibrate() {
                   options={list.map((s) => ({ value: s.id, label: s.stock.name }))}
                   onChange={setItem}
                 />
-                <Button disabled={!chosen} onClick={() => run(keep())}>
+                <Button disabled={!chosen} onClick={keep}>
                   Keep
                 </Button>
               </Row>
               {kept && <p role="status">Kept with {kept}. To the meter uses it.</p>}
             </>
           )}
-          {trouble !== undefined && <Trouble error={trouble} />}
+          {trouble && <Trouble error={trouble} />}
         </div>
       </div>
     </section>

@@ -6,6 +6,7 @@ import { ask, client, type OnShelf, type Stock } from "../../lib/api/client";
 import { houseMedia, needs, shelf } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { figure, volume } from "../../lib/words";
 import { Plain } from "../../ui/Plain";
 import { Lead, Aside } from "../../ui/Said";
@@ -21,20 +22,15 @@ export function Shelf({ knowledge: k }: BenchProps) {
   const media = useQuery(houseMedia).data?.components ?? [];
   const cache = useQueryClient();
   const [editing, setEditing] = useState<OnShelf | "new">();
-  const [trouble, setTrouble] = useState<unknown>();
-  const settle = async (send: Promise<unknown>) => {
-    try {
-      await send;
-      setTrouble(undefined);
-      setEditing(undefined);
-    } catch (e) {
-      setTrouble(e);
-    }
-    await cache.invalidateQueries({ queryKey: ["shelf"] });
-    run(cache.invalidateQueries({ predicate: (q) => q.queryKey[0] === "batch" || q.queryKey[2] === "home" }));
-  };
+  const { send, trouble, putAway } = useSend({
+    then: () => setEditing(undefined),
+    after: async () => {
+      await cache.invalidateQueries({ queryKey: ["shelf"] });
+      run(cache.invalidateQueries({ predicate: (q) => q.queryKey[0] === "batch" || q.queryKey[2] === "home" }));
+    },
+  });
   const put = (o: OnShelf, stock: Stock, gone = false) =>
-    settle(
+    send(() =>
       ask(
         client.PUT("/api/v1/shelf/{id}", { params: { path: { id: o.id } }, body: { version: o.version, stock, gone } }),
       ),
@@ -97,12 +93,12 @@ export function Shelf({ knowledge: k }: BenchProps) {
                   {figure(o.stock.amount)} {o.stock.unit}
                 </b>
                 <Button onClick={() => setEditing(o)}>Change</Button>
-                <Plain onClick={() => run(put(o, o.stock, true))}>Gone</Plain>
+                <Plain onClick={() => put(o, o.stock, true)}>Gone</Plain>
               </li>
             ),
           )}
         </ul>
-        {trouble !== undefined && !editing && <Trouble error={trouble} />}
+        {trouble && !editing && <Trouble error={trouble} />}
         {editing ? (
           <StockForm
             key={editing === "new" ? "new" : editing.id}
@@ -110,11 +106,11 @@ export function Shelf({ knowledge: k }: BenchProps) {
             stock={editing === "new" ? undefined : editing.stock}
             trouble={trouble}
             onSave={(stock) =>
-              run(editing === "new" ? settle(ask(client.POST("/api/v1/shelf", { body: stock }))) : put(editing, stock))
+              editing === "new" ? send(() => ask(client.POST("/api/v1/shelf", { body: stock }))) : put(editing, stock)
             }
             onClose={() => {
               setEditing(undefined);
-              setTrouble(undefined);
+              putAway();
             }}
           />
         ) : (

@@ -15,7 +15,7 @@ import { Trouble } from "../../ui/Trouble";
 type Props = {
   knowledge: SolutionKnowledge;
   stock?: Stock;
-  trouble: unknown;
+  trouble: Error | null;
   onSave: (s: Stock) => void;
   onClose: () => void;
 };
@@ -143,7 +143,7 @@ export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Pro
           />
         </Row>
       )}
-      {trouble !== undefined && !refused?.problem?.faults && <Trouble error={trouble} />}
+      {trouble && !refused?.problem?.faults && <Trouble error={trouble} />}
       <Row>
         <Button type="primary" htmlType="submit">
           Keep it

@@ -1,10 +1,11 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Button, Upload } from "antd";
+import { Button, Progress, Upload } from "antd";
 import { useState } from "react";
 import { WarmthDrawing } from "../../draw/WarmthDrawing";
 import { ask, client, Refused, type Place, type PlaceFacts } from "../../lib/api/client";
 import { day, today } from "../../lib/dates";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { figure } from "../../lib/words";
 import { Day } from "../../ui/Day";
 import { Figure } from "../../ui/Figure";
@@ -19,24 +20,23 @@ import css from "./places.module.css";
 export function PlaceCard({ place: p }: { place: Place }) {
   const cache = useQueryClient();
   const [editing, setEditing] = useState(false);
-  const [trouble, setTrouble] = useState<unknown>();
   const [told, setTold] = useState("");
   const at = { params: { path: { id: p.id } } };
 
-  const settle = async <T,>(send: Promise<T>, then?: (answer: T) => string) => {
-    try {
-      const answer = await send;
-      setTrouble(undefined);
-      setTold(then?.(answer) ?? "");
+  /** What comes back is what is then told, if anything. */
+  const { send, trouble } = useSend<string>({
+    then: (words) => {
+      setTold(words);
       setEditing(false);
-    } catch (e) {
-      setTrouble(e);
-      setTold("");
-    }
-    await cache.invalidateQueries({ predicate: (q) => ["places", "plant"].includes(String(q.queryKey[0])) });
-  };
+    },
+    but: () => setTold(""),
+    after: () => cache.invalidateQueries({ predicate: (q) => ["places", "plant"].includes(String(q.queryKey[0])) }),
+  });
   const change = (place: PlaceFacts) =>
-    settle(ask(client.PUT("/api/v1/places/{id}", { ...at, body: { version: p.version, place } })));
+    send(async () => {
+      await ask(client.PUT("/api/v1/places/{id}", { ...at, body: { version: p.version, place } }));
+      return "";
+    });
   /** While a long log comes in, the page shows how far it is. */
   const watch = async <T,>(send: Promise<{ data?: T; error?: unknown }>) => {
     const look = setInterval(() => run(cache.invalidateQueries({ queryKey: ["places"] })), 1000);
@@ -47,8 +47,8 @@ export function PlaceCard({ place: p }: { place: Place }) {
     }
   };
   const bring = (chosen: File) =>
-    settle(
-      watch(
+    send(async () => {
+      const a = await watch(
         client.POST("/api/v1/places/{id}/log", {
           ...at,
           // The file goes as it is.
@@ -56,10 +56,10 @@ export function PlaceCard({ place: p }: { place: Place }) {
           bodySerializer: (b) => b as unknown as BodyInit,
           headers: { "Content-Type": "text/csv" },
         }),
-      ),
-      (a) =>
-        `${a.readings} readings were kept, from ${day(a.from)} to ${day(a.to)}: ${a.hours ? `${a.hours} hours` : `${a.days} days`}.`,
-    );
+      );
+      const kept = a.hours ? `${a.hours} hours` : `${a.days} days`;
+      return `${a.readings} readings were kept, from ${day(a.from)} to ${day(a.to)}: ${kept}.`;
+    });
   return (
     <section className={css.place} aria-label={p.place.name}>
       <Row words>
@@ -71,18 +71,21 @@ export function PlaceCard({ place: p }: { place: Place }) {
           {p.place.humidity_percent !== undefined && `, ${p.place.humidity_percent} % humid`}
           {p.mean_humidity_percent !== undefined && `, logged ${Math.round(p.mean_humidity_percent)} % of late`}
           {p.place.zone && `. ${p.place.zone}`}.{" "}
-          {p.plants === 1 ? "1 plant stands" : `${p.plants || "No"} plants stand`} here.
+          {p.plants > 1 ? `${p.plants} plants stand` : `${p.plants || "No"} plant stands`} here.
         </Aside>
         <Plain aria-expanded={editing} onClick={() => setEditing(!editing)}>
           Change
         </Plain>
       </Row>
-      {editing && (
-        <PlaceForm place={p.place} trouble={trouble} onSave={(f) => run(change(f))} onClose={() => setEditing(false)} />
-      )}
+      {editing && <PlaceForm place={p.place} trouble={trouble} onSave={change} onClose={() => setEditing(false)} />}
       <WarmthDrawing days={p.days} />
       <OneDay
-        onKeep={(d) => settle(ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [d] } })))}
+        onKeep={(d) =>
+          send(async () => {
+            await ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [d] } }));
+            return "";
+          })
+        }
         wrong={(f) => (trouble instanceof Refused && !editing ? trouble.at(`days[0].${f}`) : undefined)}
       />
       <Row words>
@@ -91,7 +94,7 @@ export function PlaceCard({ place: p }: { place: Place }) {
           accept=".csv,text/csv,text/plain"
           showUploadList={false}
           beforeUpload={(chosen) => {
-            run(bring(chosen));
+            bring(chosen);
             return false; // the page sends it itself, and says how far it is
           }}
         >
@@ -105,18 +108,22 @@ export function PlaceCard({ place: p }: { place: Place }) {
         </Aside>
       </Row>
       {p.importing && (
-        <p role="status">
+        <div role="status">
           A log is on its way in: {p.importing.done} of {p.importing.total} are kept. It goes on by itself.
-        </p>
+          <Progress
+            percent={Math.round((100 * p.importing.done) / p.importing.total)}
+            aria-label={`How much of the log of ${p.place.name} is kept`}
+          />
+        </div>
       )}
       {told && <p role="status">{told}</p>}
-      {trouble !== undefined && !editing && <Trouble error={trouble} />}
+      {trouble && !editing && <Trouble error={trouble} />}
     </section>
   );
 }
 
 type DayProps = {
-  onKeep: (d: { day: string; low_c: number; high_c: number }) => Promise<void>;
+  onKeep: (d: { day: string; low_c: number; high_c: number }) => void;
   wrong: (field: string) => string | undefined;
 };
 
@@ -141,7 +148,7 @@ function OneDay({ onKeep, wrong }: DayProps) {
       />
       <Button
         disabled={low === undefined || high === undefined || !on}
-        onClick={() => low !== undefined && high !== undefined && run(onKeep({ day: on, low_c: low, high_c: high }))}
+        onClick={() => low !== undefined && high !== undefined && onKeep({ day: on, low_c: low, high_c: high })}
       >
         Note this day
       </Button>

@@ -8,7 +8,12 @@ import { Row } from "../../ui/Row";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 
-type FormProps = { place?: PlaceFacts; trouble: unknown; onSave: (p: PlaceFacts) => void; onClose: () => void };
+type FormProps = {
+  place?: PlaceFacts;
+  trouble: Error | null | undefined;
+  onSave: (p: PlaceFacts) => void;
+  onClose: () => void;
+};
 
 /** A place: its name, its usual night and day, its time zone. */
 export function PlaceForm({ place, trouble, onSave, onClose }: FormProps) {
@@ -79,7 +84,7 @@ export function PlaceForm({ place, trouble, onSave, onClose }: FormProps) {
         onChange={(z) => change({ zone: z || undefined })}
         error={wrong("zone")}
       />
-      {trouble !== undefined && !refused?.problem?.faults && <Trouble error={trouble} />}
+      {trouble && !refused?.problem?.faults && <Trouble error={trouble} />}
       <Row>
         <Button type="primary" htmlType="submit">
           Keep it

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { ask, client, type PlaceFacts } from "../../lib/api/client";
 import { places } from "../../lib/api/queries";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
@@ -15,17 +16,13 @@ export default function Places() {
   const list = useQuery(places);
   const cache = useQueryClient();
   const [adding, setAdding] = useState(false);
-  const [trouble, setTrouble] = useState<unknown>();
-  const add = async (place: PlaceFacts) => {
-    try {
-      await ask(client.POST("/api/v1/places", { body: place }));
+  const adds = useSend({
+    then: () => {
       setAdding(false);
-      setTrouble(undefined);
-      await cache.invalidateQueries({ queryKey: ["places"] });
-    } catch (e) {
-      setTrouble(e);
-    }
-  };
+      return cache.invalidateQueries({ queryKey: ["places"] });
+    },
+  });
+  const add = (place: PlaceFacts) => adds.send(() => ask(client.POST("/api/v1/places", { body: place })));
   return (
     <main className={view.sheet}>
       <h1>Places</h1>
@@ -38,7 +35,7 @@ export default function Places() {
         <PlaceCard key={p.id} place={p} />
       ))}
       {adding ? (
-        <PlaceForm trouble={trouble} onSave={(p) => run(add(p))} onClose={() => setAdding(false)} />
+        <PlaceForm trouble={adds.trouble} onSave={add} onClose={() => setAdding(false)} />
       ) : (
         <Button type="primary" onClick={() => setAdding(true)}>
           New place

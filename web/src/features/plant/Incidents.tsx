@@ -1,10 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
-import { useState } from "react";
 import { ask, client, type Timeline } from "../../lib/api/client";
 import { timeline } from "../../lib/api/queries";
 import { today } from "../../lib/dates";
-import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { accidentWords } from "../../lib/words";
 import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
@@ -19,16 +18,10 @@ export function Incidents() {
   const { plant } = usePlant();
   const cache = useQueryClient();
   const told = useQuery(timeline(plant.id)).data;
-  const [trouble, setTrouble] = useState<unknown>();
   const at = { params: { path: { id: plant.id } } };
-  const keep = async (send: Promise<Timeline>) => {
-    try {
-      cache.setQueryData(["plant", plant.id, "timeline"], await send);
-      setTrouble(undefined);
-    } catch (e) {
-      setTrouble(e);
-    }
-  };
+  const { send, trouble } = useSend<Timeline>({
+    then: (told) => cache.setQueryData(["plant", plant.id, "timeline"], told),
+  });
   const fresh = told?.entries.filter((e) => e.kind === "incident" && e.id && e.on === today()) ?? [];
   return (
     <section data-part="incidents" aria-label="Something broke">
@@ -38,28 +31,26 @@ export function Incidents() {
           <Button
             key={code}
             onClick={() =>
-              run(keep(ask(client.POST("/api/v1/plants/{id}/incidents", { ...at, body: { what: code as What } }))))
+              send(() => ask(client.POST("/api/v1/plants/{id}/incidents", { ...at, body: { what: code as What } })))
             }
           >
             {words}
           </Button>
         ))}
       </Row>
-      {trouble !== undefined && <Trouble error={trouble} />}
+      {trouble && <Trouble error={trouble} />}
       <ul>
         {fresh.map((e) => (
           <li key={e.id}>
             Noted today: {e.explains ? <Marked text={e.explains} /> : e.words}
             <Plain
               onClick={() =>
-                run(
-                  keep(
-                    ask(
-                      client.PUT("/api/v1/plants/{id}/incidents", {
-                        ...at,
-                        body: { incident_id: e.id ?? 0, withdrawn: true },
-                      }),
-                    ),
+                send(() =>
+                  ask(
+                    client.PUT("/api/v1/plants/{id}/incidents", {
+                      ...at,
+                      body: { incident_id: e.id ?? 0, withdrawn: true },
+                    }),
                   ),
                 )
               }

@@ -5,6 +5,7 @@ import { ask, client, type AskedRoot, type KeptWish, type WishAnswer } from "../
 import { mayI } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { type Words } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Followed } from "../../ui/Followed";
@@ -33,21 +34,14 @@ export function MayI() {
   const asked = useQuery(mayI(plant.id, root));
   const cache = useQueryClient();
   const [code, setCode] = useState("");
-  const [trouble, setTrouble] = useState<unknown>();
+  const { send, trouble } = useSend({ then: () => tellAnew(cache, plant.id) });
   if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
   if (!asked.data) return <Waiting />;
   const { answers, kept } = asked.data;
   const answer = answers.find((a) => a.wish === code);
-  const keep = async () => {
-    try {
-      setTrouble(undefined);
-      const body = { wish: code, root };
-      const at = { params: { path: { id: plant.id } }, body };
-      await ask(client.POST("/api/v1/plants/{id}/wishes", at));
-      await tellAnew(cache, plant.id);
-    } catch (e) {
-      setTrouble(e);
-    }
+  const keep = () => {
+    const body = { wish: code, root };
+    send(() => ask(client.POST("/api/v1/plants/{id}/wishes", { params: { path: { id: plant.id } }, body })));
   };
   const pick = (wish: string) => {
     setCode(wish === code ? "" : wish);
@@ -74,10 +68,10 @@ export function MayI() {
               onChange={(v) => setRoot({ feel: v as AskedRoot["feel"], colour: "brown" })}
             />
           )}
-          <Button onClick={() => run(keep())}>Keep this with its answer</Button>
+          <Button onClick={keep}>Keep this with its answer</Button>
         </>
       )}
-      {trouble !== undefined && <Trouble error={trouble} />}
+      {trouble && <Trouble error={trouble} />}
       <Wished kept={kept} />
     </section>
   );
@@ -146,16 +140,10 @@ function Wished({ kept }: { kept: KeptWish[] }) {
 function Once({ kept: k }: { kept: KeptWish }) {
   const { plant } = usePlant();
   const cache = useQueryClient();
-  const [trouble, setTrouble] = useState<unknown>();
-  const say = async (done: string) => {
-    try {
-      setTrouble(undefined);
-      const body = { version: k.version, note: k.note, done: (done === k.done ? undefined : done) as typeof k.done };
-      await ask(client.PUT("/api/v1/wishes/{id}", { params: { path: { id: k.id } }, body }));
-    } catch (e) {
-      setTrouble(e);
-    }
-    await tellAnew(cache, plant.id);
+  const { send, trouble } = useSend({ after: () => tellAnew(cache, plant.id) });
+  const say = (done: string) => {
+    const body = { version: k.version, note: k.note, done: (done === k.done ? undefined : done) as typeof k.done };
+    send(() => ask(client.PUT("/api/v1/wishes/{id}", { params: { path: { id: k.id } }, body })));
   };
   return (
     <li className={view.line} data-kept={k.answer.wish}>
@@ -164,12 +152,12 @@ function Once({ kept: k }: { kept: KeptWish }) {
       </span>
       <Space.Compact>
         {outcomes.map(([done, words]) => (
-          <Button key={done} aria-pressed={k.done === done} onClick={() => run(say(done))}>
+          <Button key={done} aria-pressed={k.done === done} onClick={() => say(done)}>
             {words}
           </Button>
         ))}
       </Space.Compact>
-      {trouble !== undefined && <Trouble error={trouble} />}
+      {trouble && <Trouble error={trouble} />}
     </li>
   );
 }

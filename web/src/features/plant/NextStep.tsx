@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { Plant } from "../../lib/api/client";
+import { labelOf } from "../../lib/papers";
 import { untilWords } from "../../lib/words";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
@@ -7,17 +8,23 @@ import { pageOf, doWords } from "./AdviceLine";
 import css from "./plant.module.css";
 import { stepsOf } from "./steps";
 
-/** What comes after the step at hand: where its advice leads, else the next step that is open. */
-export function NextStep({ plant: p, page }: { plant: Plant; page: string }) {
+/** What comes after a step: where the plant's advice leads, else the next step that is open. */
+export function nextOf(p: Plant, page: string): { to: string; words: string } | undefined {
   const steps = stepsOf(p);
-  const step = page.split("/")[0] ?? "";
-  const at = steps.findIndex((s) => s.path === step);
+  const at = steps.findIndex((s) => s.path === page.split("/")[0]);
   const open = steps.slice(at + 1).find((s) => s.is === "open");
   const a = p.advice;
   const to = steps.findIndex((s) => s.path === (a?.page === "places" ? "home" : a?.page));
-  const passes = !!open && to > steps.indexOf(open); // it is not cleaned yet, say
-  const leads = a && to !== at && !passes ? { to: pageOf(p.id, a), words: doWords[a.page] ?? "" } : undefined;
-  const next = leads ?? (open && { to: `/plants/${p.id}/${open.path}`, words: open.name });
+  // It is not cleaned yet, say. What is treated in its pot waits for nothing.
+  const passes = !!open && to > steps.indexOf(open) && a?.code !== "treat";
+  if (a && to !== at && !passes) return { to: pageOf(p.id, a), words: doWords[a.page] ?? "" };
+  return open && { to: `/plants/${p.id}/${open.path}`, words: open.name };
+}
+
+/** The way on from the step at hand. */
+export function NextStep({ plant: p, page }: { plant: Plant; page: string }) {
+  const a = p.advice;
+  const next = nextOf(p, page);
   return (
     <nav className={css.next} aria-label="What comes next" data-part="next-step">
       <Row words>
@@ -31,6 +38,11 @@ export function NextStep({ plant: p, page }: { plant: Plant; page: string }) {
         <Aside>
           {a?.headline} {untilWords(a)}
         </Aside>
+        <Link to={`/plants/${p.id}/weights`}>Weigh it</Link>
+        <Link to={`/plants/${p.id}/broke`}>Something broke</Link>
+        <a href={labelOf([p.id], false)} target="_blank" rel="noreferrer">
+          Label, PDF
+        </a>
         <Link to="/">Back to the bench</Link>
       </Row>
     </nav>

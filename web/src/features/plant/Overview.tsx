@@ -6,9 +6,11 @@ import { Listed } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
 import { Aside, Headline } from "../../ui/Said";
 import view from "../../ui/view.module.css";
-import { doWords, Flips, MakeReady, pageOf } from "./AdviceLine";
+import { Flips, MakeReady } from "./AdviceLine";
+import { Example } from "./Example";
 import { Incidents } from "./Incidents";
 import { MayI } from "./MayI";
+import { nextOf } from "./NextStep";
 import { PlantSoFar } from "./PlantSoFar";
 import css from "./plant.module.css";
 import { stepsOf } from "./steps";
@@ -20,10 +22,11 @@ export default function Overview() {
   return (
     <div className={view.step}>
       <section>
-        {plant.advice && <TheAdvice plantID={plant.id} advice={plant.advice} />}
+        <Example plantID={plant.id} />
+        {plant.advice && <TheAdvice advice={plant.advice} next={nextOf(plant, "")} />}
         <MayI />
         <h2>Where it is on its way</h2>
-        <ol className={css.way}>
+        <ol className={css.way} data-part="way">
           {stepsOf(plant).map((s) => (
             <li key={s.path}>
               <Link to={s.path}>
@@ -55,15 +58,17 @@ export default function Overview() {
 const unfolded = 3;
 
 /** The advice with its reasons, what to do until then, and what would change it. */
-function TheAdvice({ plantID, advice: a }: { plantID: number; advice: Advice }) {
+function TheAdvice({ advice: a, next }: { advice: Advice; next: ReturnType<typeof nextOf> }) {
   return (
     <section data-part="advice" data-advice={a.code} aria-label="What is advised">
       <Headline>
         {a.headline} {untilWords(a)}
       </Headline>
-      <p>
-        <Link to={pageOf(plantID, a)}>{doWords[a.page]}</Link>
-      </p>
+      {next && (
+        <p>
+          Next: <Link to={next.to}>{next.words}</Link>
+        </p>
+      )}
       <Listed texts={a.because} most={unfolded} />
       {a.meanwhile.length > 0 && (
         <>

@@ -1,7 +1,6 @@
 import { Button } from "antd";
 import { useState } from "react";
 import type { Assumption } from "../../lib/api/client";
-import { run } from "../../lib/run";
 import { figure } from "../../lib/words";
 import { Figure } from "../../ui/Figure";
 import { Mark } from "../../ui/Mark";
@@ -11,7 +10,7 @@ import css from "./racing.module.css";
 type Props = {
   all: Assumption[];
   wrong: (code: string) => string | undefined;
-  onSet: (assumed: Record<string, number>) => Promise<boolean>;
+  onSet: (assumed: Record<string, number>, onKept: () => void) => void;
 };
 
 /** Every figure the race rests on: its range, where it comes from, and a place to set one's own. */
@@ -42,10 +41,10 @@ export function Assumptions({ all, wrong, onSet }: Props) {
               key={a.code}
               a={a}
               wrong={wrong(a.code)}
-              onSet={async (v) => {
+              onSet={(v) => {
                 const others = Object.entries(own).filter(([code]) => code !== a.code);
                 const next = Object.fromEntries(v === undefined ? others : [...others, [a.code, v]]);
-                if (await onSet(next)) setOpen("");
+                onSet(next, () => setOpen(""));
               }}
             />
           )}
@@ -55,19 +54,19 @@ export function Assumptions({ all, wrong, onSet }: Props) {
   );
 }
 
-function Own({ a, wrong, onSet }: { a: Assumption; wrong?: string; onSet: (v: number | undefined) => Promise<void> }) {
+function Own({ a, wrong, onSet }: { a: Assumption; wrong?: string; onSet: (v: number | undefined) => void }) {
   const [value, setValue] = useState<number | undefined>(a.value);
   return (
     <form
       className={css.own}
       onSubmit={(e) => {
         e.preventDefault();
-        if (value !== undefined) run(onSet(value));
+        if (value !== undefined) onSet(value);
       }}
     >
       <Figure label={a.name} unit={a.unit} value={value} min={a.least} max={a.most} onChange={setValue} error={wrong} />
       <Button htmlType="submit">Use it</Button>
-      {a.own && <Plain onClick={() => run(onSet(undefined))}>Back to the usual</Plain>}
+      {a.own && <Plain onClick={() => onSet(undefined)}>Back to the usual</Plain>}
     </form>
   );
 }

@@ -6,6 +6,7 @@ import { RacePicture } from "../../draw/RacePicture";
 import { ask, client, Refused, type Assumption, type Outcome, type PlantRace } from "../../lib/api/client";
 import { race } from "../../lib/api/queries";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { percent, ranged } from "../../lib/words";
 import { Fold } from "../../ui/Fold";
 import { Marked } from "../../ui/Mark";
@@ -36,20 +37,14 @@ function Running() {
   const [of, setOf] = useState("");
   const asked = useQuery({ ...race(plant.id, of), placeholderData: (before) => before });
   const cache = useQueryClient();
-  const [trouble, setTrouble] = useState<unknown>();
-  const settle = async (send: Promise<PlantRace>) => {
-    try {
-      cache.setQueryData(["plant", plant.id, "race", ""], await send);
+  const { send, trouble } = useSend<PlantRace>({
+    then: (r) => {
+      cache.setQueryData(["plant", plant.id, "race", ""], r);
       setOf("");
-      setTrouble(undefined);
       run(cache.invalidateQueries({ queryKey: ["plant", plant.id], exact: true }));
-      return true;
-    } catch (e) {
-      setTrouble(e);
-      run(cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] }));
-      return false;
-    }
-  };
+    },
+    but: () => cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] }),
+  });
   const at = { params: { path: { id: plant.id } } };
   if (!asked.data) {
     if (!asked.error)
@@ -79,7 +74,7 @@ function Running() {
         shown={shown}
         held={!of && r.holding === shown.code}
         onHold={() =>
-          run(settle(ask(client.POST("/api/v1/plants/{id}/holding", { ...at, body: { method: shown.code } }))))
+          send(() => ask(client.POST("/api/v1/plants/{id}/holding", { ...at, body: { method: shown.code } })))
         }
       />
       <Levers race={r} shown={shown} />
@@ -88,12 +83,14 @@ function Running() {
         <Assumptions
           all={r.assumptions}
           wrong={(code) => (trouble instanceof Refused ? trouble.at(`assumed.${code}`) : undefined)}
-          onSet={(assumed) =>
-            settle(ask(client.PUT("/api/v1/plants/{id}/race", { ...at, body: { version, assumed } })))
+          onSet={(assumed, onKept) =>
+            send(() => ask(client.PUT("/api/v1/plants/{id}/race", { ...at, body: { version, assumed } })), {
+              onSuccess: onKept,
+            })
           }
         />
       </Fold>
-      {trouble !== undefined && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+      {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { reading as readingQuery, readings, rootKnowledge } from "../../lib/api/
 import { useKeys } from "../../lib/keyboard";
 import { useNarrow } from "../../lib/narrow";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { Headline } from "../../ui/Said";
 import { Standing } from "../../ui/Standing";
 import { Trouble } from "../../ui/Trouble";
@@ -28,7 +29,6 @@ export default function RootsStep() {
   const { plant } = usePlant();
   const [search, setSearch] = useSearchParams();
   const all = useQuery(readings(plant.id));
-  const [trouble, setTrouble] = useState<unknown>();
   const cache = useQueryClient();
   const asked = Number(search.get("reading"));
   const id = asked || all.data?.[0]?.reading_id;
@@ -36,17 +36,19 @@ export default function RootsStep() {
   const [begun, setBegun] = useState(false);
   const toBegin = !!all.data && !asked && !all.data[0]?.grade && !begun;
 
+  const { send, trouble } = useSend<Reading>({
+    then: async (r) => {
+      cache.setQueryData(["reading", r.id], r);
+      await cache.invalidateQueries({ queryKey: ["plant", plant.id, "readings"] });
+      setBegun(true);
+    },
+  });
+
   // None yet, or an empty one that may have been begun on another day.
   useEffect(() => {
     if (!toBegin) return;
-    ask(client.POST("/api/v1/plants/{id}/readings", { params: { path: { id: plant.id } }, body: {} }))
-      .then(async (r) => {
-        cache.setQueryData(["reading", r.id], r);
-        await cache.invalidateQueries({ queryKey: ["plant", plant.id, "readings"] });
-        setBegun(true);
-      })
-      .catch(setTrouble);
-  }, [toBegin, plant.id, cache]);
+    send(() => ask(client.POST("/api/v1/plants/{id}/readings", { params: { path: { id: plant.id } }, body: {} })));
+  }, [toBegin, plant.id, send]);
 
   // A server that is gone for a while does not take the desk away.
   if (!at.data || !id || toBegin) {

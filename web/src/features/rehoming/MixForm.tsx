@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { SharesBar } from "../../draw/SharesBar";
 import { ask, client, Refused, type HomePlan, type HouseMedia, type Mixed, type Part } from "../../lib/api/client";
-import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { ranged } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
@@ -184,26 +184,21 @@ function KeepRecipe({ parts }: { parts: Part[] }) {
   const cache = useQueryClient();
   const [name, setName] = useState("");
   const [told, setTold] = useState("");
-  const [trouble, setTrouble] = useState<unknown>();
-  const keep = async () => {
-    try {
-      await ask(client.POST("/api/v1/media/recipes", { body: { name, parts } }));
+  const { send, trouble } = useSend({
+    then: () => {
       setTold(`“${name}” is kept among your own mixes.`);
       setName("");
-      setTrouble(undefined);
-      await cache.invalidateQueries({ queryKey: ["media"] });
-    } catch (e) {
-      setTrouble(e);
-      setTold("");
-    }
-  };
+      return cache.invalidateQueries({ queryKey: ["media"] });
+    },
+    but: () => setTold(""),
+  });
   return (
     <Fold summary="Keep it as a mix of your own">
       <form
         data-part="mix-keep"
         onSubmit={(e) => {
           e.preventDefault();
-          run(keep());
+          send(() => ask(client.POST("/api/v1/media/recipes", { body: { name, parts } })));
         }}
       >
         <TextLine
@@ -216,7 +211,7 @@ function KeepRecipe({ parts }: { parts: Part[] }) {
         <Button htmlType="submit">Keep it</Button>
       </form>
       {told && <p role="status">{told}</p>}
-      {trouble !== undefined && !(trouble instanceof Refused && trouble.at("name")) && <Trouble error={trouble} />}
+      {trouble && !(trouble instanceof Refused && trouble.at("name")) && <Trouble error={trouble} />}
     </Fold>
   );
 }

@@ -1,9 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
 import { ask, client, type HomeJob, type HomePlan, type Rehoming, type Settle } from "../../lib/api/client";
 import { useDesk } from "../../lib/desk";
 import { usePerson } from "../../lib/person";
 import { run } from "../../lib/run";
+import { useSendFor } from "../../lib/send";
 
 /** What is planned, on its desk: every change is saved by itself. */
 export function usePlan(r: Rehoming) {
@@ -29,45 +29,30 @@ export function usePlan(r: Rehoming) {
 export function useDoing(r: Rehoming) {
   const cache = useQueryClient();
   const [person] = usePerson();
-  const [trouble, setTrouble] = useState<{ job?: string; error: unknown }>();
-  const turn = useRef(Promise.resolve(true));
   const at = { params: { path: { id: r.plant_id } } };
-  const keep = (job: string | undefined, send: () => Promise<Rehoming>) => {
-    turn.current = turn.current.then(async () => {
-      try {
-        cache.setQueryData(["plant", r.plant_id, "home", person], await send());
-        setTrouble(undefined);
-        return true;
-      } catch (error) {
-        setTrouble({ job, error });
-        await cache.invalidateQueries({ queryKey: ["plant", r.plant_id, "home"] });
-        return false;
-      }
-    });
-    return turn.current;
-  };
+  const anew = () => cache.invalidateQueries({ queryKey: ["plant", r.plant_id, "home"] });
+  const { send, trouble } = useSendFor<Rehoming>({
+    inTurn: `home ${r.plant_id}`,
+    then: (answer) => cache.setQueryData(["plant", r.plant_id, "home", person], answer),
+    but: anew,
+  });
+  const read = useSendFor({ after: anew });
   return {
-    trouble,
+    trouble: trouble ?? read.trouble,
     mark: (job: HomeJob, state: HomeJob["state"], reason?: string) =>
-      keep(job.code, () =>
+      send(job.code, () =>
         ask(client.PUT("/api/v1/plants/{id}/home/jobs", { ...at, body: { job: job.code, state, reason, person } })),
       ),
     settle: async (body: Settle) => {
-      const kept = await keep(undefined, () =>
+      const kept = await send(undefined, () =>
         ask(client.POST("/api/v1/plants/{id}/homes", { ...at, body: { ...body, person } })),
       );
       run(cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "batch"].includes(String(q.queryKey[0])) }));
       return kept;
     },
-    acknowledge: async (job: HomeJob) => {
-      try {
-        const seen = job.cautions.map((c) => ({ caution: c.code }));
-        await ask(client.POST("/api/v1/acknowledged", { body: { person, seen } }));
-        setTrouble(undefined);
-      } catch (error) {
-        setTrouble({ job: job.code, error });
-      }
-      await cache.invalidateQueries({ queryKey: ["plant", r.plant_id, "home"] });
+    acknowledge: (job: HomeJob) => {
+      const seen = job.cautions.map((c) => ({ caution: c.code }));
+      return read.send(job.code, () => ask(client.POST("/api/v1/acknowledged", { body: { person, seen } })));
     },
   };
 }

@@ -1,13 +1,12 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
-import { useState } from "react";
 import { Link } from "react-router";
-import { ask, client, type Settings, type SolutionKnowledge } from "../../lib/api/client";
+import { ask, client, type About, type Settings, type SolutionKnowledge } from "../../lib/api/client";
 import { about, disputes, rootKnowledge, settings, solutionKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { useKept } from "../../lib/kept";
 import { usePerson } from "../../lib/person";
-import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { Mark, Marked } from "../../ui/Mark";
@@ -26,22 +25,20 @@ export default function House() {
   const figures = useQuery(rootKnowledge).data?.figures;
   const where = useQuery(about).data;
   const cache = useQueryClient();
-  const [trouble, setTrouble] = useState<unknown>();
+  const { send, trouble } = useSend<Settings>({
+    then: (kept) => {
+      cache.setQueryData(settings.queryKey, kept);
+      return cache.invalidateQueries({
+        predicate: (q) => ["plants", "plant", "reading", "inspection", "about"].includes(String(q.queryKey[0])),
+      });
+    },
+    but: () => cache.invalidateQueries({ queryKey: settings.queryKey }), // it may have been changed elsewhere
+  });
   const s = house.data;
   const usual = useQuery(solutionKnowledge).data?.tools;
 
-  const set = async (part: Partial<Settings>) => {
-    if (!s) return;
-    try {
-      cache.setQueryData(["settings"], await ask(client.PUT("/api/v1/settings", { body: { ...s, ...part } })));
-      setTrouble(undefined);
-      await cache.invalidateQueries({
-        predicate: (q) => ["plants", "plant", "reading", "inspection", "about"].includes(String(q.queryKey[0])),
-      });
-    } catch (e) {
-      setTrouble(e);
-      await cache.invalidateQueries({ queryKey: settings.queryKey }); // it may have been changed elsewhere
-    }
+  const set = (part: Partial<Settings>) => {
+    if (s) send(() => ask(client.PUT("/api/v1/settings", { body: { ...s, ...part } })));
   };
 
   return (
@@ -64,7 +61,7 @@ export default function House() {
                   options={q.choices.map(
                     (c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const,
                   )}
-                  onChange={(v) => run(set({ sides: { ...s.sides, [q.code]: v } }))}
+                  onChange={(v) => set({ sides: { ...s.sides, [q.code]: v } })}
                 />
                 <ul>
                   {q.choices.map((c) => (
@@ -84,14 +81,14 @@ export default function House() {
               min={3}
               max={5}
               by={1}
-              onChange={(mm) => mm && run(set({ cut_margin_mm: mm }))}
+              onChange={(mm) => mm && set({ cut_margin_mm: mm })}
             />
             <Why>
               A cut falls this far out in dead tissue, so that nothing living is wounded.
               <Mark from={figures.cut_margin_mm} />
             </Why>
           </section>
-          <Tools tools={s.tools ?? {}} usual={usual} onChange={(tools) => run(set({ tools }))} />
+          <Tools tools={s.tools ?? {}} usual={usual} onChange={(tools) => set({ tools })} />
           <AtThisScreen />
           <section className={css.section}>
             <Choice
@@ -101,7 +98,7 @@ export default function House() {
                 ["north", "North"],
                 ["south", "South"],
               ]}
-              onChange={(v) => run(set({ hemisphere: v as Settings["hemisphere"] }))}
+              onChange={(v) => set({ hemisphere: v as Settings["hemisphere"] })}
             />
             <Why>The look goes by the season. Each look can say otherwise.</Why>
           </section>
@@ -126,24 +123,16 @@ export default function House() {
 /** A copy to fall back on, by one tap. */
 function Copy({ copied }: { copied?: { at: string; file: string } }) {
   const cache = useQueryClient();
-  const [busy, setBusy] = useState(false);
-  const [trouble, setTrouble] = useState<unknown>();
-  const copy = async () => {
-    setBusy(true);
-    try {
-      const copied = await ask(client.POST("/api/v1/backups"));
+  const { send, trouble, sending } = useSend<About>({
+    then: async (copied) => {
       await cache.cancelQueries({ queryKey: about.queryKey }); // one under way would say what was before
       cache.setQueryData(about.queryKey, copied);
-      setTrouble(undefined);
-    } catch (e) {
-      setTrouble(e);
-    }
-    setBusy(false);
-  };
+    },
+  });
   return (
     <>
       <p>
-        <Button loading={busy} onClick={() => run(copy())}>
+        <Button loading={sending} onClick={() => send(() => ask(client.POST("/api/v1/backups")))}>
           Copy it now
         </Button>
       </p>
@@ -157,7 +146,7 @@ function Copy({ copied }: { copied?: { at: string; file: string } }) {
           "No copy was made yet. A copy is made while you work, and checked."
         )}
       </Why>
-      {trouble !== undefined && <Trouble error={trouble} />}
+      {trouble && <Trouble error={trouble} />}
     </>
   );
 }

@@ -4,7 +4,6 @@ import { Link } from "react-router";
 import { GenerationLine } from "../../draw/GenerationLine";
 import type { Course } from "../../lib/api/client";
 import { day, shortDay, today } from "../../lib/dates";
-import { run } from "../../lib/run";
 import { figure } from "../../lib/words";
 import { Day } from "../../ui/Day";
 import { Facts } from "../../ui/Facts";
@@ -55,7 +54,7 @@ export function CourseCard({ course: c }: { course: Course }) {
                 {r.early && ", before the eggs had hatched"}
                 {r.late && ", after hatchlings could lay"}.
                 {rounds.length > 1 && (
-                  <Plain onClick={() => run(save({ rounds: without(rounds, r.on ?? "") }))}>Take it back</Plain>
+                  <Plain onClick={() => save({ rounds: without(rounds, r.on ?? "") })}>Take it back</Plain>
                 )}
               </>
             ) : (
@@ -68,13 +67,13 @@ export function CourseCard({ course: c }: { course: Course }) {
         {seen.map((d) => (
           <li key={`seen ${d}`}>
             {day(d)}: still seen.
-            <Plain onClick={() => run(save({ seen: without(seen, d) }))}>Take it back</Plain>
+            <Plain onClick={() => save({ seen: without(seen, d) })}>Take it back</Plain>
           </li>
         ))}
         {clear.map((d) => (
           <li key={`clear ${d}`}>
             {day(d)}: looked, none seen.
-            <Plain onClick={() => run(save({ clear: without(clear, d) }))}>Take it back</Plain>
+            <Plain onClick={() => save({ clear: without(clear, d) })}>Take it back</Plain>
           </li>
         ))}
         {s.look_on && !s.all_clear && <li>Look with a lens on {day(s.look_on)}, for the all-clear.</li>}
@@ -82,17 +81,17 @@ export function CourseCard({ course: c }: { course: Course }) {
       {!c.closed_on && (
         <Row>
           <Day label="On" needed value={on} onChange={setOn} />
-          <Button type="primary" onClick={() => run(save({ rounds: [...without(rounds, on), on] }))}>
+          <Button type="primary" onClick={() => save({ rounds: [...without(rounds, on), on] })}>
             Treated
           </Button>
-          <Button onClick={() => run(save({ seen: [...without(seen, on), on] }))}>Still seen</Button>
-          <Button onClick={() => run(save({ clear: [...without(clear, on), on] }))}>Looked, none seen</Button>
+          <Button onClick={() => save({ seen: [...without(seen, on), on] })}>Still seen</Button>
+          <Button onClick={() => save({ clear: [...without(clear, on), on] })}>Looked, none seen</Button>
           {product && !s.stopped && (
             <Link to={`/mix?for=${plant.id}&product=${product}&use=spray&make=750`}>Mix the spray</Link>
           )}
         </Row>
       )}
-      {trouble !== undefined && <Trouble error={trouble} />}
+      {trouble && <Trouble error={trouble} />}
       <Why>{c.warmth}</Why>
       <Fold summary="How this is worked out">
         <Facts
@@ -126,7 +125,7 @@ export function CourseCard({ course: c }: { course: Course }) {
           ]}
         />
       </Fold>
-      <Button onClick={() => run(save({}, !c.closed_on))}>
+      <Button onClick={() => save({}, !c.closed_on)}>
         {c.closed_on ? "Take it up again" : s.all_clear ? "Close it: all clear" : "Close the treatment"}
       </Button>
     </article>

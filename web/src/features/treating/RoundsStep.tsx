@@ -6,6 +6,7 @@ import { ask, client } from "../../lib/api/client";
 import { courses, inspection, pestKnowledge } from "../../lib/api/queries";
 import { today } from "../../lib/dates";
 import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { Day } from "../../ui/Day";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
@@ -63,18 +64,12 @@ function Begin({ taken }: { taken: string[] }) {
   const likely = look?.causes.causes.find((c) => c.act_on && pests.some((p) => p.code === c.code))?.code;
   const [pest, setPest] = useState<string>();
   const [on, setOn] = useState(today());
-  const [trouble, setTrouble] = useState<unknown>();
+  const { send, trouble } = useSend({ then: () => cache.invalidateQueries({ queryKey: ["plant", plant.id] }) });
   const chosen = pest ?? likely ?? pests[0]?.code;
   if (!chosen) return null;
-  const begin = async () => {
-    try {
-      const at = { params: { path: { id: plant.id } } };
-      await ask(client.POST("/api/v1/plants/{id}/courses", { ...at, body: { pest: chosen, rounds: [on] } }));
-      setTrouble(undefined);
-      await cache.invalidateQueries({ queryKey: ["plant", plant.id] });
-    } catch (e) {
-      setTrouble(e);
-    }
+  const begin = () => {
+    const at = { params: { path: { id: plant.id } } };
+    send(() => ask(client.POST("/api/v1/plants/{id}/courses", { ...at, body: { pest: chosen, rounds: [on] } })));
   };
   return (
     <section data-part="begin" aria-label="Begin a treatment">
@@ -90,12 +85,12 @@ function Begin({ taken }: { taken: string[] }) {
           onChange={setPest}
         />
         <Day label="First round on" needed value={on} onChange={setOn} />
-        <Button onClick={() => run(begin())}>Note the first round</Button>
+        <Button onClick={begin}>Note the first round</Button>
       </Row>
       <Why>
         A spray checked off on the <Link to="..">plan</Link> is noted here by itself.
       </Why>
-      {trouble !== undefined && <Trouble error={trouble} />}
+      {trouble && <Trouble error={trouble} />}
     </section>
   );
 }

@@ -1,9 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { Link } from "react-router";
 import { ask, client } from "../../lib/api/client";
 import { places } from "../../lib/api/queries";
-import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { Pick } from "../../ui/Pick";
 import { Trouble } from "../../ui/Trouble";
 import { usePlant } from "../plant";
@@ -13,17 +12,15 @@ export function WhereItStands() {
   const { plant } = usePlant();
   const cache = useQueryClient();
   const list = useQuery(places).data ?? [];
-  const [trouble, setTrouble] = useState<unknown>();
-  const move = async (place_id: number) => {
+  const { send, trouble } = useSend({
+    after: async () => {
+      await cache.invalidateQueries({ queryKey: ["plant", plant.id] });
+      await cache.invalidateQueries({ queryKey: ["places"] });
+    },
+  });
+  const move = (place_id: number) => {
     const body = { version: plant.version, intake: { ...plant.intake, place_id: place_id || undefined } };
-    try {
-      await ask(client.PUT("/api/v1/plants/{id}", { params: { path: { id: plant.id } }, body }));
-      setTrouble(undefined);
-    } catch (e) {
-      setTrouble(e);
-    }
-    await cache.invalidateQueries({ queryKey: ["plant", plant.id] });
-    await cache.invalidateQueries({ queryKey: ["places"] });
+    send(() => ask(client.PUT("/api/v1/plants/{id}", { params: { path: { id: plant.id } }, body })));
   };
   return (
     <section>
@@ -31,10 +28,10 @@ export function WhereItStands() {
         label="Where it stands"
         value={plant.intake.place_id ?? 0}
         options={[{ value: 0, label: "Not noted" }, ...list.map((p) => ({ value: p.id, label: p.place.name }))]}
-        onChange={(id) => run(move(id))}
+        onChange={move}
       />
       <Link to="/places">Places and their temperatures</Link>
-      {trouble !== undefined && <Trouble error={trouble} />}
+      {trouble && <Trouble error={trouble} />}
     </section>
   );
 }

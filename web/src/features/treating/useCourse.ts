@@ -1,20 +1,16 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { ask, client, type Course } from "../../lib/api/client";
+import { useSend } from "../../lib/send";
 
 /** Saves a treatment; the answer is what the page then shows. */
 export function useCourse(c: Course) {
   const cache = useQueryClient();
-  const [trouble, setTrouble] = useState<unknown>();
-  const save = async (part: Partial<Course["course"]>, closed = !!c.closed_on) => {
+  const { send, trouble } = useSend({
+    after: () => cache.invalidateQueries({ queryKey: ["plant", c.plant_id] }),
+  });
+  const save = (part: Partial<Course["course"]>, closed = !!c.closed_on) => {
     const body = { version: c.version, course: { ...c.course, ...part }, closed };
-    try {
-      await ask(client.PUT("/api/v1/courses/{id}", { params: { path: { id: c.id } }, body }));
-      setTrouble(undefined);
-    } catch (e) {
-      setTrouble(e);
-    }
-    await cache.invalidateQueries({ queryKey: ["plant", c.plant_id] });
+    send(() => ask(client.PUT("/api/v1/courses/{id}", { params: { path: { id: c.id } }, body })));
   };
   return { save, trouble };
 }

@@ -1,10 +1,10 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, Refused, type Weigh, type Weighed } from "../../lib/api/client";
 import { weighings } from "../../lib/api/queries";
 import { shortDay, today } from "../../lib/dates";
-import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
 import { figure, type Words } from "../../lib/words";
 import { Day } from "../../ui/Day";
 import { Figure } from "../../ui/Figure";
@@ -36,26 +36,23 @@ export function Weights({ kind, onKept }: Props) {
   const [grams, setGrams] = useState<number>();
   const [on, setOn] = useState(today());
   const [moment, setMoment] = useState("");
-  const [asked, setAsked] = useState<{ body: Weigh; words: string }>();
-  const [trouble, setTrouble] = useState<unknown>();
   const at = { params: { path: { id: plant.id } } };
   const settle = (answer: { weighings: Weighed[] }) => {
     cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
-    setTrouble(undefined);
-    setAsked(undefined);
     onKept();
   };
-  const keep = async (body: Weigh) => {
-    try {
-      settle(await ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body })));
+  const kept = useMutation({
+    mutationFn: (body: Weigh) => ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body })),
+    onSuccess: (answer) => {
+      settle(answer);
       setGrams(undefined);
       setMoment("");
-    } catch (e) {
-      const words = e instanceof Refused ? e.at("because") : undefined;
-      setAsked(words ? { body, words } : undefined);
-      setTrouble(words ? undefined : e);
-    }
-  };
+    },
+  });
+  const keep = kept.mutate;
+  const withdrawn = useSend({ then: settle });
+  const asked = kept.error instanceof Refused ? kept.error.at("because") : undefined;
+  const trouble = asked ? null : (kept.error ?? withdrawn.trouble);
   /** What a scale shows is of now; what is typed may be of another day. */
   const weigh = (g: number, day = today()) =>
     keep({
@@ -64,16 +61,12 @@ export function Weights({ kind, onKept }: Props) {
       ...(day !== today() && { at: new Date(`${day}T12:00:00`).toISOString() }),
       ...(kind === "pot" && moment && { moment: moment as Weigh["moment"] }),
     });
-  const withdraw = async (w: Weighed) => {
-    try {
-      const body = { weighing_id: w.id, withdrawn: !w.withdrawn };
-      settle(await ask(client.PUT("/api/v1/plants/{id}/weighings", { ...at, body })));
-    } catch (e) {
-      setTrouble(e);
-    }
+  const withdraw = (w: Weighed) => {
+    const body = { weighing_id: w.id, withdrawn: !w.withdrawn };
+    withdrawn.send(() => ask(client.PUT("/api/v1/plants/{id}/weighings", { ...at, body })));
   };
   const mine = (list.data ?? []).filter((w) => w.kind === kind).reverse();
-  const line = (w: Weighed) => <Line key={w.id} w={w} onTurn={() => run(withdraw(w))} />;
+  const line = (w: Weighed) => <Line key={w.id} w={w} onTurn={() => withdraw(w)} />;
   return (
     <section data-part="weights" aria-label="Weights">
       <h2>{kind === "bare" ? "Weigh the bare plant" : "Weigh the pot"}</h2>
@@ -90,20 +83,23 @@ export function Weights({ kind, onKept }: Props) {
           acts={
             <Row>
               {reasons[kind].map(([code, words]) => (
-                <Button key={code} onClick={() => run(keep({ ...asked.body, because: code as Weigh["because"] }))}>
+                <Button
+                  key={code}
+                  onClick={() => kept.variables && keep({ ...kept.variables, because: code as Weigh["because"] })}
+                >
                   {words}
                 </Button>
               ))}
-              <Plain onClick={() => setAsked(undefined)}>I will weigh it again</Plain>
+              <Plain onClick={kept.reset}>I will weigh it again</Plain>
             </Row>
           }
         >
-          {asked.words}
+          {asked}
         </Notice>
       ) : (
         <>
-          <Scale onTake={(g) => run(weigh(g))} />
-          <Row onSend={() => grams !== undefined && run(weigh(grams, on))}>
+          <Scale onTake={weigh} />
+          <Row onSend={() => grams !== undefined && weigh(grams, on)}>
             <Figure
               label="Weight"
               unit="g"
@@ -133,7 +129,7 @@ export function Weights({ kind, onKept }: Props) {
           </Row>
         </>
       )}
-      {trouble !== undefined && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+      {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
       {mine.length > 0 && (
         <>
           <ol className={css.list}>{mine.slice(0, 4).map(line)}</ol>

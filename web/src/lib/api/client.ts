@@ -97,6 +97,7 @@ export type Home = Schemas["Home"];
 export type Settle = Schemas["Settle"];
 export type FloodTest = Schemas["FloodTest"];
 export type HouseComponent = Schemas["HouseComponent"];
+export type About = Schemas["About"];
 export type Forecast = Schemas["DryingDue"];
 
 export type Advice = NonNullable<Plant["advice"]>;

@@ -49,6 +49,13 @@ export const disputes = queryOptions({
 
 export const about = queryOptions({ queryKey: ["about"], queryFn: () => ask(client.GET("/api/v1/about")), ...shipped });
 
+/** Which plant is the worked example, if any is. */
+export const example = queryOptions({
+  queryKey: ["example"],
+  queryFn: () => ask(client.GET("/api/v1/example")),
+  ...shipped,
+});
+
 export const settings = queryOptions({ queryKey: ["settings"], queryFn: () => ask(client.GET("/api/v1/settings")) });
 
 export type Sought = NonNullable<paths["/api/v1/plants"]["get"]["parameters"]["query"]>;
