@@ -424,14 +424,14 @@ func TestTheBenchSaysWhichTreatmentIsDue(t *testing.T) {
 		fmt.Sprintf(`{"pest":"spider-mites","rounds":[%q]}`, time.Now().AddDate(0, 0, -8).Format(time.DateOnly)),
 	)
 	p := open(t, s.url, phone)
-	p.see(".bench-due li[data-overdue]", "Round 2 is overdue")
+	p.see("[data-part='treatments-due'] li[data-overdue]", "Round 2 is overdue")
 	p.fits(phone.width)
-	p.tap(".bench-due a", "Silver 5")
+	p.tap("[data-part='treatments-due'] a", "Silver 5")
 	p.tap(".treating-course button", "Treated")
 	p.see(".treating-rounds li", "after hatchlings could lay")
 	p.tap(".app-top a", "Bench")
 	p.see(".bench-list", "Silver 5")
-	p.gone(".bench-due", "Silver 5")
+	p.gone("[data-part='treatments-due']", "Silver 5")
 }
 
 func TestEachPersonReadsTheCautionsOnce(t *testing.T) {

@@ -124,3 +124,18 @@ func TestMitesTakeFewTapsToTheNextRound(t *testing.T) {
 	p.see("[data-part='going']", "Round 2")
 	assert.LessOrEqual(t, p.taps, 10, "of 21 that it took once")
 }
+
+// One hand tallies without scrolling: all that a root can be lies above the fold.
+func TestTheKeysOfTheTallyLieAboveTheFold(t *testing.T) {
+	s := demoServer(t)
+	p := viewOf(t, "roots").show(t, s, phone)
+	p.see(".reading-presets button", "Mushy")
+	p.MustEval(settled)
+	keys := p.MustElements(".reading-presets button")
+	require.Len(t, keys, 12)
+	for _, key := range keys {
+		box := key.MustShape().Box()
+		assert.LessOrEqual(t, box.Y+box.Height, float64(phone.height), key.MustText())
+		assert.GreaterOrEqual(t, box.Height, 44.0, key.MustText())
+	}
+}

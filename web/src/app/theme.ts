@@ -144,7 +144,7 @@ export const parts: Pick<ConfigProviderProps, "button" | "alert" | "collapse" | 
       root: {
         ...("data-mark" in p ? inText : {}),
         ...(p.size === "small" ? {} : { height: "auto", minHeight: thumb, whiteSpace: "normal" }),
-        ...(p.block ? { justifyContent: "flex-start", textAlign: "start", paddingBlock: 6 } : {}),
+        ...(p.block ? { justifyContent: "flex-start", textAlign: "start", padding: "6px 8px" } : {}),
         ...(p.type === "link" ? { color: p.disabled ? "var(--faint)" : "inherit", paddingInline: 8 } : {}),
         ...(isPressed(p) && p.type !== "primary"
           ? { borderColor: "var(--green)", background: "var(--leaf)", fontWeight: 700 }

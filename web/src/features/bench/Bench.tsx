@@ -1,5 +1,5 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
-import { Button, Checkbox, Input, Segmented } from "antd";
+import { Button, Checkbox, Flex, Input, Segmented } from "antd";
 import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Plant } from "../../lib/api/client";
@@ -26,9 +26,14 @@ function Rounds() {
   const due = useQuery(dueRounds).data ?? [];
   if (due.length === 0) return null;
   return (
-    <ul className={css.due} aria-label="Treatments due">
+    <ul className={view.rows} data-part="treatments-due" aria-label="Treatments due">
       {due.map((d) => (
-        <li key={`${d.plant_id} ${d.pest}`} data-overdue={d.overdue}>
+        <li
+          key={`${d.plant_id} ${d.pest}`}
+          className={view.ruled}
+          data-tone={d.overdue ? "act" : "green"}
+          data-overdue={d.overdue || undefined}
+        >
           <Link to={`/plants/${d.plant_id}/clean/rounds`}>{d.tag}</Link> <b>{d.pest}.</b> {d.headline}
         </li>
       ))}
@@ -68,41 +73,44 @@ export function Bench() {
     choosing && <Checkbox aria-label={`Choose ${p.intake.tag}`} checked={chosen.has(p.id)} onChange={() => turn(p)} />;
   return (
     <main className={view.sheet} data-part="bench">
-      <div className={`${view.line} ${css.head}`}>
-        <h1>{archived ? "Archived plants" : "The bench"}</h1>
-        <Button
-          aria-pressed={choosing}
-          onClick={() => {
-            setChoosing(!choosing);
-            setChosen(new Map());
-          }}
-        >
-          Choose several
-        </Button>
-        <Button type="primary" onClick={() => setAdding(!adding)} aria-expanded={adding}>
-          New plant
-        </Button>
-      </div>
-      {adding && <NewPlant onClose={() => setAdding(false)} />}
-      <div className={`${view.line} ${css.find}`}>
-        <Input
-          allowClear
-          value={search.get("q") ?? ""}
-          onChange={(e) => set("q", e.target.value)}
-          placeholder="Find by tag, group, source or note"
-          aria-label="Find a plant"
-        />
-        <Segmented
-          value={table ? "table" : "cards"}
-          options={[
-            { value: "cards", label: "Cards" },
-            { value: "table", label: "Table" },
-          ]}
-          onChange={(as) => set("as", as === "table" ? as : "")}
-          aria-label="How the bench is shown"
-        />
-      </div>
-      <Filters search={search} set={set} due={due} />
+      <Flex vertical gap={10}>
+        <div className={`${view.line} ${css.head}`}>
+          <h1>{archived ? "Archived plants" : "The bench"}</h1>
+          <Button type="primary" onClick={() => setAdding(!adding)} aria-expanded={adding}>
+            New plant
+          </Button>
+        </div>
+        {adding && <NewPlant onClose={() => setAdding(false)} />}
+        <div className={`${view.line} ${css.find}`}>
+          <Input
+            allowClear
+            value={search.get("q") ?? ""}
+            onChange={(e) => set("q", e.target.value)}
+            placeholder="Find by tag, group, source or note"
+            aria-label="Find a plant"
+          />
+          <Segmented
+            value={table ? "table" : "cards"}
+            options={[
+              { value: "cards", label: "Cards" },
+              { value: "table", label: "Table" },
+            ]}
+            onChange={(as) => set("as", as === "table" ? as : "")}
+            aria-label="How the bench is shown"
+          />
+        </div>
+        <Filters search={search} set={set} due={due}>
+          <Plain
+            aria-pressed={choosing}
+            onClick={() => {
+              setChoosing(!choosing);
+              setChosen(new Map());
+            }}
+          >
+            Choose several
+          </Plain>
+        </Filters>
+      </Flex>
       {!archived && <Rounds />}
       <div role="status">
         <Following />

@@ -1,5 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
 import { groups, places, type Sought } from "../../lib/api/queries";
+import { useNarrow } from "../../lib/narrow";
+import { Fold } from "../../ui/Fold";
 import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
@@ -40,17 +43,28 @@ export function soughtOf(search: URLSearchParams): Sought {
   };
 }
 
-type Props = { search: URLSearchParams; set: (key: string, value: string) => void; due: number };
+/** What narrows the bench down, by its word in the address. */
+const sieves = ["wants", "turn", "place", "group", "sort"];
+
+type Props = {
+  search: URLSearchParams;
+  set: (key: string, value: string) => void;
+  due: number;
+  /** What else stands beside them. */
+  children: ReactNode;
+};
 
 /** Which plants are shown, and in which order. Each is a word of the address, so that it can be kept. */
-export function Filters({ search, set, due }: Props) {
+export function Filters({ search, set, due, children }: Props) {
+  const narrow = useNarrow();
   const kinds = useQuery(groups).data ?? [];
   const stands = useQuery(places).data ?? [];
   const archived = search.has("archived");
   const only = search.has("due");
   const value = (key: string) => search.get(key) ?? "";
-  return (
-    <Row words label="Which plants">
+  const narrowed = sieves.some((key) => search.has(key));
+  const picks = (
+    <>
       <Pick bare label="What it wants" value={value("wants")} options={wants} onChange={(v) => set("wants", v)} />
       <Pick bare label="Clean or not" value={value("turn")} options={turns} onChange={(v) => set("turn", v)} />
       <Pick
@@ -71,17 +85,32 @@ export function Filters({ search, set, due }: Props) {
         onChange={(v) => set("group", v)}
       />
       <Pick bare label="Order" value={value("sort")} options={sorts} onChange={(v) => set("sort", v)} />
-      {!archived && (due > 0 || only) && (
-        <span data-part="due">
-          {due === 0 ? "No plant is" : due === 1 ? "1 plant is" : `${due} plants are`} due for a look.
-          <Plain onClick={() => set("due", only ? "" : "yes")}>
-            {only ? "Show the whole bench" : "Show only these"}
-          </Plain>
-        </span>
+    </>
+  );
+  return (
+    <>
+      {narrow && (
+        <Fold summary="Filter and sort" open={narrowed}>
+          <Row words label="Which plants">
+            {picks}
+          </Row>
+        </Fold>
       )}
-      <Plain onClick={() => set("archived", archived ? "" : "yes")}>
-        {archived ? "Back to the bench" : "Archived plants"}
-      </Plain>
-    </Row>
+      <Row words label={narrow ? undefined : "Which plants"}>
+        {!narrow && picks}
+        {!archived && (due > 0 || only) && (
+          <span data-part="due">
+            {due === 0 ? "No plant is" : due === 1 ? "1 plant is" : `${due} plants are`} due for a look.
+            <Plain onClick={() => set("due", only ? "" : "yes")}>
+              {only ? "Show the whole bench" : "Show only these"}
+            </Plain>
+          </span>
+        )}
+        <Plain onClick={() => set("archived", archived ? "" : "yes")}>
+          {archived ? "Back to the bench" : "Archived plants"}
+        </Plain>
+        {children}
+      </Row>
+    </>
   );
 }

@@ -38,10 +38,10 @@ export function PresetPad({ knowledge, rootClass, onPick, current }: Props) {
 /** A stretch of root as the fan draws it. */
 export function StateGlyph({ state }: { state: string }) {
   return (
-    <svg className={css.glyph} width="26" height="14" aria-hidden data-state={state}>
-      <path d="M2 7h22" strokeWidth="7" className={fan.outer} />
-      <path d="M2 7h22" strokeWidth="4" className={fan.inner} />
-      {state === "dead-rotting" && <path d="M6 4l5 6M11 4l-5 6M14 4l5 6M19 4l-5 6" className={pen.umber} />}
+    <svg className={css.glyph} width="20" height="14" aria-hidden data-state={state}>
+      <path d="M2 7h16" strokeWidth="7" className={fan.outer} />
+      <path d="M2 7h16" strokeWidth="4" className={fan.inner} />
+      {state === "dead-rotting" && <path d="M3 4l5 6M8 4l-5 6M11 4l5 6M16 4l-5 6" className={pen.umber} />}
     </svg>
   );
 }

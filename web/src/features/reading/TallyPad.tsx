@@ -1,4 +1,4 @@
-import { Button } from "antd";
+import { Button, Flex } from "antd";
 import { useState } from "react";
 import type { Profile, Root, RootKnowledge, RootsReading } from "../../lib/api/client";
 import { useKept } from "../../lib/kept";
@@ -10,7 +10,6 @@ import { FieldError } from "../../ui/Field";
 import { Figure } from "../../ui/Figure";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
-import view from "../../ui/view.module.css";
 import { PresetPad } from "./PresetPad";
 import { depthKeys, freshID, presets, type Preset } from "./presets";
 import css from "./reading.module.css";
@@ -29,8 +28,8 @@ export const depthChoices = [["", "Not noted"], ...Object.values(depthKeys).map(
 ][];
 export const keysOfDepths = Object.fromEntries(Object.entries(depthKeys).map(([k, d]) => [d, k.toUpperCase()]));
 
-/** Counts one often has. */
-const chips = [1, 2, 3, 5, 10];
+/** Counts one often has, beside the one of a single root; tapped again it is one. */
+const chips = [2, 3, 5, 10];
 
 /** Numbers first, letter last: how many, how long, then what they are. */
 export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props) {
@@ -107,15 +106,15 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
           min={1}
           max={400}
           whole
-          by={1}
+          by={narrow ? undefined : 1}
         />
-        <div className={view.line} role="group" aria-label="How many, at a tap">
+        <Flex gap={6} role="group" aria-label="How many, at a tap">
           {chips.map((c) => (
-            <Button key={c} aria-pressed={count === c} onClick={() => setCount(c)}>
+            <Button key={c} aria-pressed={count === c} onClick={() => setCount(count === c ? 1 : c)}>
               {c}
             </Button>
           ))}
-        </div>
+        </Flex>
         <Figure
           label="About how long"
           unit="mm"
@@ -125,7 +124,7 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
           max={3000}
           by={10}
           start={profile.root_length_mm.value}
-          usual={`about ${profile.root_length_mm.value}`}
+          usual={`≈ ${profile.root_length_mm.value}`}
         />
         {narrow ? (
           <Pick
