@@ -91,7 +91,7 @@ func TestLengthsByThumb(t *testing.T) {
 	p.tap(`[aria-label="About how long: more"]`, "+")
 	assert.Equal(t, "150", p.holds("About how long"))
 	p.tap(`[aria-label="About how long: less"]`, "−")
-	p.tap(`[aria-label="How many: more"]`, "+")
+	p.tap(`[aria-label="How many, at a tap"] button`, "2")
 	p.tap(".reading-presets button", "Hollow")
 	p.see(".said-headline", "Take 2 off, leave 1 as found.")
 	p.see("[data-part='entries']", "140 mm")

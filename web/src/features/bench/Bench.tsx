@@ -53,15 +53,12 @@ export function Bench() {
   const list = found.data?.pages.flatMap((page) => page.plants) ?? [];
   const total = found.data?.pages.at(-1)?.total ?? 0;
   const archived = !!sought.archived;
-  const set = (key: string, value: string) =>
-    setSearch(
-      (now) => {
-        if (value) now.set(key, value);
-        else now.delete(key);
-        return now;
-      },
-      { replace: true },
-    );
+  const set = (key: string, value: string) => {
+    const now = new URLSearchParams(location.search); // what was set a moment ago may not be drawn yet
+    if (value) now.set(key, value);
+    else now.delete(key);
+    setSearch(now, { replace: true });
+  };
   const turn = (p: Plant) =>
     setChosen((now) => {
       const next = new Map(now);
