@@ -127,6 +127,7 @@ func BenchmarkBench(b *testing.B) {
 		"list":   {"?most=100", ledger.Find{Most: 100}},
 		"search": {"?most=100&q=phragmi", ledger.Find{Most: 100, Words: "phragmi", Groups: " slipper "}},
 		"due":    {"?most=100&due=true", ledger.Find{Most: 100, Due: today}},
+		"filter": {"?most=100&group=slipper&sort=tag", ledger.Find{Most: 100, Group: "slipper", Sort: "tag"}},
 	} {
 		b.Run(name, func(b *testing.B) {
 			var took, bare []time.Duration

@@ -16,7 +16,7 @@ export const doWords: Record<string, string> = {
   unpot: "How it comes out",
   roots: "Read its roots",
   cause: "The next check",
-  clean: "What is done",
+  clean: "Treat it",
   home: "Pot or hold",
   places: "Say where it stands",
 };

@@ -8,7 +8,8 @@ import { pageOf, doWords } from "./AdviceLine";
 import css from "./plant.module.css";
 import { stepsOf } from "./steps";
 
-/** What comes after a step: where the plant's advice leads, else the next step that is open. */
+/** What comes after a step: where the plant's advice leads, else the next step that is open. Where it is
+  followed at this very step, nothing does: one does not unpot what is first to be felt. */
 export function nextOf(p: Plant, page: string): { to: string; words: string } | undefined {
   const steps = stepsOf(p);
   const at = steps.findIndex((s) => s.path === page.split("/")[0]);
@@ -17,7 +18,8 @@ export function nextOf(p: Plant, page: string): { to: string; words: string } | 
   const to = steps.findIndex((s) => s.path === (a?.page === "places" ? "home" : a?.page));
   // It is not cleaned yet, say. What is treated in its pot waits for nothing.
   const passes = !!open && to > steps.indexOf(open) && a?.code !== "treat";
-  if (a && to !== at && !passes) return { to: pageOf(p.id, a), words: doWords[a.page] ?? "" };
+  if (a && to === at) return undefined;
+  if (a && !passes) return { to: pageOf(p.id, a), words: doWords[a.page] ?? "" };
   return open && { to: `/plants/${p.id}/${open.path}`, words: open.name };
 }
 
@@ -33,7 +35,7 @@ export function NextStep({ plant: p, page }: { plant: Plant; page: string }) {
             Next: <Link to={next.to}>{next.words}</Link>
           </span>
         ) : (
-          <span>Nothing more to do here.</span>
+          !a && <span>Nothing more to do here.</span>
         )}
         <Aside>
           {a?.headline} {untilWords(a)}
