@@ -186,6 +186,16 @@ func TestWhatWasTreatedIsNotTreatedAgainBeforeItsRound(t *testing.T) {
 	assert.Equal(t, Treat, of(func(p *patient.Patient) {
 		p.Deeds = []patient.Deed{{Of: "wash-leaves", On: day}}
 	}).Code, "half of it was done")
+	assert.Equal(t, Treat, of(func(p *patient.Patient) {
+		all(day)(p)
+		for i := range p.Deeds {
+			p.Deeds[i].LeftOut = true
+		}
+	}).Code, "all of it was left out")
+	assert.Equal(t, Leave, of(func(p *patient.Patient) {
+		all(day)(p)
+		p.Deeds[0].LeftOut = true
+	}).Code, "some of it was left out, and said why")
 	round := func(on, due string) func(*patient.Patient) {
 		return func(p *patient.Patient) {
 			p.Rounds = []patient.Round{{On: on, Pest: "spider-mites"}}

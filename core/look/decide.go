@@ -223,7 +223,7 @@ func (d *decider) leave(water string) {
 		d.rule("treat")
 		return
 	}
-	if d.treated() {
+	if len(d.treatments()) > 0 {
 		d.v.AgainDays = int(f.SoonerDays.Value)
 		d.line(Line{Say: Leave})
 		d.rule("treated")
@@ -258,14 +258,20 @@ func (d *decider) leave(water string) {
 // treats holds where a cause that is acted on is to be treated in the pot: it was not since the
 // look, or its next round has come. What was done is not done twice.
 func (d *decider) treats() bool {
+	asked := d.treatments()
 	if due := d.p.RoundDue; due != "" && !d.p.Now.IsZero() && due <= d.p.Now.Format(time.DateOnly) {
-		return len(d.treatments()) > 0
+		return len(asked) > 0
 	}
-	return slices.ContainsFunc(d.treatments(), func(a string) bool { return !d.wasDone(a) })
+	treated := false
+	for _, action := range asked {
+		settled, done := d.settled(action)
+		if !settled {
+			return true
+		}
+		treated = treated || done
+	}
+	return len(asked) > 0 && !treated
 }
-
-// treated holds where all of that was done.
-func (d *decider) treated() bool { return len(d.treatments()) > 0 }
 
 // treatments are the actions on the plant in its pot that its causes ask for.
 func (d *decider) treatments() (list []string) {
@@ -278,22 +284,27 @@ func (d *decider) treatments() (list []string) {
 	return list
 }
 
-// wasDone holds where an action was done since the look, or left out with a reason, or a round was
-// noted against each cause that asks for it.
-func (d *decider) wasDone(action string) bool {
+// settled holds where an action was done since the look, or left out with a reason, or where a
+// round was noted against each cause that asks for it.
+func (d *decider) settled(action string) (settled, done bool) {
 	since := d.p.Look().On
-	if slices.ContainsFunc(d.p.Deeds, func(j patient.Deed) bool { return j.Of == action && j.On >= since }) {
-		return true
+	for _, j := range d.p.Deeds {
+		if j.Of == action && j.On >= since {
+			settled, done = true, done || !j.LeftOut
+		}
+	}
+	if settled {
+		return true, done
 	}
 	for _, name := range d.p.Heard().Asked[action] {
 		if !slices.ContainsFunc(d.p.Rounds, func(r patient.Round) bool {
 			c, _ := causes.Table().Cause(r.Pest)
 			return c.Name == name && r.On >= since
 		}) {
-			return false
+			return false, false
 		}
 	}
-	return true
+	return true, true
 }
 
 // soon has it done in the next days.

@@ -96,10 +96,7 @@ export function apply(dark: boolean): ThemeConfig {
       },
       Radio: {
         buttonBg: c.raised,
-        buttonSolidCheckedBg: c.leaf,
-        buttonSolidCheckedHoverBg: c.leaf,
-        buttonSolidCheckedActiveBg: c.leaf,
-        buttonSolidCheckedColor: c.ink,
+        buttonCheckedBg: c.leaf,
         buttonPaddingInline: 12,
       },
       Collapse: { headerPadding: "10px 0", contentPadding: "0 0 10px", headerBg: "transparent" },

@@ -70,17 +70,11 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
       {egg <= top && (
         <>
           <line x1={LEFT} x2={W - RIGHT} y1={y(egg)} y2={y(egg)} className={pen.faint} strokeDasharray="2 4" />
-          <text x={LEFT + 4} y={y(egg) - 5} className={`${pen.faintFill} ${pen.clear}`} fontSize="13">
-            eggs of the first day have hatched
-          </text>
         </>
       )}
       {egg < 1 && (
         <>
           <line x1={LEFT} x2={W - RIGHT} y1={y(1)} y2={y(1)} className={pen.act} strokeDasharray="7 4" />
-          <text x={LEFT + 4} y={y(1) - 5} className={`${pen.faintFill} ${pen.clear}`} fontSize="13">
-            untreated, they lay{laid ? ` from ${shortDay(laid.day)}` : ""}
-          </text>
         </>
       )}
       {path && <path d={path} className={pen.umber} strokeWidth="2.5" />}
@@ -114,6 +108,17 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
             </text>
           </g>
         ),
+      )}
+      {/* Words lie over the lines, and clear them. */}
+      {egg <= top && (
+        <text x={LEFT + 4} y={y(egg) - 5} className={`${pen.faintFill} ${pen.clear}`} fontSize="13">
+          eggs of the first day have hatched
+        </text>
+      )}
+      {egg < 1 && (
+        <text x={LEFT + 4} y={y(1) - 5} className={`${pen.faintFill} ${pen.clear}`} fontSize="13">
+          untreated, they lay{laid ? ` from ${shortDay(laid.day)}` : ""}
+        </text>
       )}
       {s.look_on && (
         <g>

@@ -24,12 +24,7 @@ export function Choice({ label, value, options, onChange, keys, error }: Props) 
   const One = long ? Radio : Radio.Button;
   return (
     <Field label={label} id={id} error={error}>
-      <Radio.Group
-        value={value}
-        onChange={(e) => onChange(String(e.target.value))}
-        buttonStyle="solid"
-        aria-labelledby={id}
-      >
+      <Radio.Group value={value} onChange={(e) => onChange(String(e.target.value))} aria-labelledby={id}>
         <Flex wrap gap={long ? "2px 18px" : 6}>
           {options.map(([code, words]) => (
             <span key={code}>

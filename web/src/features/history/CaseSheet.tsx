@@ -21,6 +21,7 @@ import {
   type Words,
 } from "../../lib/words";
 import { Facts } from "../../ui/Facts";
+import { Row } from "../../ui/Row";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
@@ -50,7 +51,9 @@ export default function CaseSheet() {
     ["Leaves", i.leaf_count ? String(i.leaf_count) : undefined],
     [
       "Bulbs or canes",
-      i.bulb_count ? [i.bulb_count, wordOf(bulbStates, i.bulb_state)].filter(Boolean).join(", ") : undefined,
+      i.bulb_count
+        ? [i.bulb_count, wordOf(bulbStates, i.bulb_state)?.toLowerCase()].filter(Boolean).join(", ")
+        : undefined,
     ],
     ["Flowers", wordOf(flowerings, i.flowering)],
     ["Old medium", wordOf(media, i.old_medium)],
@@ -85,10 +88,12 @@ export default function CaseSheet() {
           )}
         </div>
         <div className={css.papers}>
-          <a href={sheetOf(plant.id)} target="_blank" rel="noreferrer">
-            As PDF
-          </a>
-          <Button onClick={() => window.print()}>Print the sheet</Button>
+          <Row words>
+            <a href={sheetOf(plant.id)} target="_blank" rel="noreferrer">
+              As PDF
+            </a>
+            <Button onClick={() => window.print()}>Print the sheet</Button>
+          </Row>
         </div>
       </header>
       <div className={css.body}>

@@ -28,7 +28,7 @@ export function Amount({ name, hand: h, knowledge }: { name: string; hand: Hand;
 /** The same in kitchen measures, for those who have no syringe. */
 function kitchen(ml: number, k: SolutionKnowledge): string {
   const unit = k.units[ml < 15 ? "teaspoon" : ml < 1000 ? "fluid_ounce" : "gallon"];
-  return unit ? `= ${figure(ml / unit.ml.value, 2)} ${unit.name}` : "";
+  return unit ? `= ${figure(ml / unit.ml.value, 2)} ${unit.name}`.replaceAll(" ", "\u00a0") : "";
 }
 
 /** How it comes out as measured. */

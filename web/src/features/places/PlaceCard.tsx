@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Button, Progress, Upload } from "antd";
+import { Button, Flex, Progress, Upload } from "antd";
 import { useState } from "react";
 import { WarmthDrawing } from "../../draw/WarmthDrawing";
 import { ask, client, Refused, type Place, type PlaceFacts } from "../../lib/api/client";
@@ -79,34 +79,36 @@ export function PlaceCard({ place: p }: { place: Place }) {
       </Row>
       {editing && <PlaceForm place={p.place} trouble={trouble} onSave={change} onClose={() => setEditing(false)} />}
       <WarmthDrawing days={p.days} />
-      <OneDay
-        onKeep={(d) =>
-          send(async () => {
-            await ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [d] } }));
-            return "";
-          })
-        }
-        wrong={(f) => (trouble instanceof Refused && !editing ? trouble.at(`days[0].${f}`) : undefined)}
-      />
-      <Row words>
-        <Upload
-          {...{ "aria-label": `Log of ${p.place.name}` }}
-          accept=".csv,text/csv,text/plain"
-          showUploadList={false}
-          beforeUpload={(chosen) => {
-            bring(chosen);
-            return false; // the page sends it itself, and says how far it is
-          }}
-        >
-          <Button>Bring in a log, CSV</Button>
-        </Upload>
-        <Aside>
-          The first line names the columns: <code>time,temperature,humidity</code>, or <code>date,low,high</code>.
-          {p.last && ` Last logged: ${figure(p.last.celsius)} °C`}
-          {p.last?.humidity_percent !== undefined && `, ${Math.round(p.last.humidity_percent)} %`}
-          {p.last && ` on ${day(p.last.at)}, ${p.last.at.slice(11, 16)}.`}
-        </Aside>
-      </Row>
+      <Flex vertical gap={10}>
+        <OneDay
+          onKeep={(d) =>
+            send(async () => {
+              await ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [d] } }));
+              return "";
+            })
+          }
+          wrong={(f) => (trouble instanceof Refused && !editing ? trouble.at(`days[0].${f}`) : undefined)}
+        />
+        <Row words>
+          <Upload
+            {...{ "aria-label": `Log of ${p.place.name}` }}
+            accept=".csv,text/csv,text/plain"
+            showUploadList={false}
+            beforeUpload={(chosen) => {
+              bring(chosen);
+              return false; // the page sends it itself, and says how far it is
+            }}
+          >
+            <Button>Bring in a log, CSV</Button>
+          </Upload>
+          <Aside>
+            The first line names the columns: <code>time,temperature,humidity</code>, or <code>date,low,high</code>.
+            {p.last && ` Last logged: ${figure(p.last.celsius)} °C`}
+            {p.last?.humidity_percent !== undefined && `, ${Math.round(p.last.humidity_percent)} %`}
+            {p.last && ` on ${day(p.last.at)}, ${p.last.at.slice(11, 16)}.`}
+          </Aside>
+        </Row>
+      </Flex>
       {p.importing && (
         <div role="status">
           A log is on its way in: {p.importing.done} of {p.importing.total} are kept. It goes on by itself.

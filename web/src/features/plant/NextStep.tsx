@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { Plant } from "../../lib/api/client";
+import { today } from "../../lib/dates";
 import { labelOf } from "../../lib/papers";
 import { untilWords } from "../../lib/words";
 import { Row } from "../../ui/Row";
@@ -7,6 +8,9 @@ import { Aside } from "../../ui/Said";
 import { pageOf, doWords } from "./AdviceLine";
 import css from "./plant.module.css";
 import { stepsOf } from "./steps";
+
+/** Advices under which nothing comes before their day. */
+const leave = ["leave", "wait", "stay"];
 
 /** What comes after a step: where the plant's advice leads, else the next step that is open. Where it is
   followed at this very step, nothing does: one does not unpot what is first to be felt. */
@@ -18,7 +22,8 @@ export function nextOf(p: Plant, page: string): { to: string; words: string } | 
   const to = steps.findIndex((s) => s.path === (a?.page === "places" ? "home" : a?.page));
   // It is not cleaned yet, say. What is treated in its pot waits for nothing.
   const passes = !!open && to > steps.indexOf(open) && a?.code !== "treat";
-  if (a && to === at) return undefined;
+  const left = a && leave.includes(a.code) && (a.until_on ?? "") > today();
+  if (left || (a && to === at)) return undefined;
   if (a && !passes) return { to: pageOf(p.id, a), words: doWords[a.page] ?? "" };
   return open && { to: `/plants/${p.id}/${open.path}`, words: open.name };
 }

@@ -25,7 +25,7 @@ export function stepsOf(p: Plant): Step[] {
   return [
     step("intake", "Intake", true, p.group_name),
     step("look", "Look", looked?.decision, looked?.headline),
-    step("unpot", "Unpot", out, "out of its pot", rest),
+    step("unpot", "Unpot", out, out ? "out of its pot" : "", rest),
     step(
       "roots",
       "Roots",
@@ -42,6 +42,6 @@ export function stepsOf(p: Plant): Step[] {
       latest?.cuts || advised?.code === "treat" ? "open" : rest,
     ),
     step("home", "Re-home", !!p.home, p.home, rest),
-    step("progress", "Progress", false, "", p.home ? "open" : rest),
+    step("progress", "Progress", false, "", p.home || read ? "open" : rest),
   ];
 }
