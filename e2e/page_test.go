@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"os"
 	"strings"
 	"sync"
 	"testing"
@@ -189,6 +190,8 @@ func TestTheLookBeginsWithWhatWorries(t *testing.T) {
 // An empty bench teaches with a worked example: one is shown round it by keyboard, and takes it
 // out again, whole.
 func TestAnEmptyBenchTeachesWithAWorkedExample(t *testing.T) {
+	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err, "run make page first")
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)
@@ -196,6 +199,9 @@ func TestAnEmptyBenchTeachesWithAWorkedExample(t *testing.T) {
 			p.tap("button", "Show a worked example")
 			p.see("[data-part='plant-head'] h1", "Worked example")
 			p.see(".ant-tour", "One plant, one advice")
+			p.MustEval("() => {" + string(axe) + "}")
+			assert.Empty(t, p.MustEval(seriousFaults).Arr(), "serious faults")
+			assert.Empty(t, p.MustEval(tooSmall).Arr(), "too small to hit")
 			p.hit("ArrowRight")
 			p.see(".ant-tour", "Its steps")
 			p.hit("ArrowLeft")

@@ -43,6 +43,7 @@ export default function Round({ onClose }: { onClose: () => void }) {
       onClose={onClose}
       onFinish={onClose}
       disabledInteraction
+      styles={{ close: { width: 44, height: 44, insetBlockStart: 4, insetInlineEnd: 4 } }}
       getPopupContainer={() => document.getElementById("over") ?? document.body}
       indicatorsRender={(current, total) => `${current + 1} of ${total}`}
       steps={stops.map((s, i) => ({
