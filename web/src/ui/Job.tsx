@@ -27,6 +27,18 @@ export function JobBox({ label, state, count, disabled, onTurn }: BoxProps) {
   );
 }
 
+/** A figure is not parted from its unit at the end of a line. */
+const whole = (amount: string) =>
+  amount.split(/(\d\S* [^\s,]+)/).map((part, i) =>
+    i % 2 ? (
+      <span key={i} className={css.whole}>
+        {part}
+      </span>
+    ) : (
+      part
+    ),
+  );
+
 type LineProps = {
   code?: string;
   state: string;
@@ -46,7 +58,8 @@ export function Job({ code, state, box, do: what, amount, said, tools, children 
       <div className={css.line}>
         {box}
         <div className={css.what}>
-          <span className={css.do}>{what}</span> {amount && <b>{amount}</b>}
+          <span className={css.do}>{what}</span>{" "}
+          {amount && <b>{typeof amount === "string" ? whole(amount) : amount}</b>}
           {said && <div className={css.said}>{said}</div>}
         </div>
         {tools && <div className={css.tools}>{tools}</div>}
