@@ -26,7 +26,7 @@ func AdvisedOf(doc, untilOn string) *Advised {
 	if doc == "" || json.Unmarshal([]byte(doc), &l) != nil {
 		return nil
 	}
-	return &Advised{Code: l.Code, Headline: advice.Table().Words(l), UntilOn: untilOn, Page: advice.PageOf(l.Code)}
+	return &Advised{Code: l.Code, Headline: advice.Table().Words(l), UntilOn: untilOn, Page: l.Page()}
 }
 
 // Race is what the race of a visited plant advises, where its advice hangs on it; the visit

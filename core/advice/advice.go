@@ -44,6 +44,16 @@ var kinds = map[string][]string{
 	"leave": {Leave, Wait, Stay},
 }
 
+// Kind is what the plant wants by an advice, as of OfKind.
+func (l Line) Kind() string {
+	for kind, codes := range kinds {
+		if slices.Contains(codes, l.Code) {
+			return kind
+		}
+	}
+	return ""
+}
+
 // OfKind lists the codes of a kind of advice: "act" on it, "check" something first, give it a
 // "home", "leave" it. None for another word.
 func OfKind(kind string) []string { return kinds[kind] }
@@ -51,13 +61,15 @@ func OfKind(kind string) []string { return kinds[kind] }
 // Line is an advice in a line, as codes: its words are made when they are read.
 type Line struct {
 	Code string    `json:"code"`
-	Look look.Line `json:"look,omitzero"` // of a plant in its pot
-	Row  string    `json:"row,omitempty"` // of pot or hold
+	Look look.Line `json:"look,omitzero"`  // of a plant in its pot
+	Row  string    `json:"row,omitempty"`  // of pot or hold
+	Cuts bool      `json:"cuts,omitempty"` // are open, and go before that
 }
 
 // Advice is what is advised today.
 type Advice struct {
 	Code      string           `json:"code" required:"true" enum:"look-first,check,feel,water,treat,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay"`
+	Kind      string           `json:"kind" required:"true" enum:"act,check,home,leave" description:"what the plant wants by it"`
 	Headline  string           `json:"headline" required:"true"`
 	UntilOn   string           `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
 	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,cause,clean,home,places" description:"the step where it is done"`
@@ -109,7 +121,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 // Words is an advice in a line.
 func (k *Knowledge) Words(l Line) string {
 	if l.Row != "" {
-		return rehome.Table().Decisions[l.Row].Headline
+		return rehome.Table().Headline(l.Row, l.Cuts)
 	}
 	if l.Look.Say == "" && l.Look.Block == "" {
 		return ""
@@ -139,7 +151,7 @@ func brief(p *patient.Patient, of race.Advised) Advice {
 	} else {
 		a.outOfPot(p, d)
 	}
-	a.Headline = Table().Words(a.Line)
+	a.Headline, a.Kind = Table().Words(a.Line), a.Line.Kind()
 	return a
 }
 
@@ -148,7 +160,7 @@ func (a *Advice) inPot(p *patient.Patient) {
 	at := p.AtLook()
 	v := look.Table().Decide(at)
 	a.Line = Line{Code: codeOf(v), Look: v.Line}
-	a.Code, a.Page, a.Says = a.Line.Code, PageOf(a.Line.Code), v.Says
+	a.Code, a.Page, a.Says = a.Line.Code, a.Line.Page(), v.Says
 	if v.Decision == "" {
 		a.Because = append(a.Because, rehome.Table().Decisions["look-first"].Reason)
 	}
@@ -203,9 +215,12 @@ func codeOf(v look.Verdict) string {
 	}
 }
 
-// PageOf is the step where an advice is followed.
-func PageOf(code string) string {
-	switch code {
+// Page is the step where an advice is followed: open cuts go before a new home.
+func (l Line) Page() string {
+	if l.Cuts {
+		return "clean"
+	}
+	switch l.Code {
 	case Check:
 		return "cause"
 	case Treat:
@@ -229,9 +244,9 @@ func (a *Advice) outOfPot(p *patient.Patient, d rehome.Verdict) {
 		rehome.PotIt: Pot, rehome.HoldBare: Hold, rehome.Nest: Nest, rehome.ReadIt: Read, rehome.AskAir: AskAir,
 		rehome.LeaveIt: Stay,
 	}[d.Decision]
-	a.Line = Line{Code: code, Row: d.Code}
+	a.Line = Line{Code: code, Row: d.Code, Cuts: d.CleanFirst}
 	a.Code, a.Says, a.Because = code, d.Says, slices.Clone(d.Reasons)
-	a.Page = PageOf(code)
+	a.Page = a.Line.Page()
 	if p.Turn().Suspect() {
 		a.Says = append(a.Says, stances.Apart)
 	}

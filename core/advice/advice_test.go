@@ -233,3 +233,34 @@ func TestAHeldPlantIsMovedOnlyForAClearGain(t *testing.T) {
 	assert.Equal(t, "Hold it as it is until tips show.", held(0.8, 0.85).Headline)
 	assert.Equal(t, "Hold it in a more humid way.", held(0.2, 0.85).Headline)
 }
+
+// Rot that is left on goes into the new pot: what is to be cut goes first, on every page and in
+// every list. Common practice, no source.
+func TestOpenCutsGoBeforeTheNewHome(t *testing.T) {
+	of := func(feel roots.Feel) Advice {
+		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+			p.Intake.Pot = patient.NoPot
+			p.Reading = &patient.Reading{On: day, Roots: roots.Reading{Roots: []roots.Root{
+				{ID: "1", Count: 9, Segments: []roots.Segment{{Feel: roots.Firm, Colour: roots.ColourPale}}},
+				{ID: "2", Count: 1, Segments: []roots.Segment{{Feel: feel}}},
+			}}, Checks: roots.Checks{}}
+		}), race.Advised{})
+	}
+	rot := of(roots.Mushy)
+	assert.Equal(t, Pot, rot.Code)
+	assert.Equal(t, "clean", rot.Page)
+	assert.Contains(t, rot.Headline, "Clean it first.")
+	assert.Equal(t, rot.Headline, Table().Words(rot.Line), "lists say the same")
+	assert.Equal(t, "home", of(roots.Firm).Page)
+	assert.NotContains(t, of(roots.Firm).Headline, "Clean")
+}
+
+// Every advice is of one kind.
+func TestEveryAdviceIsOfAKind(t *testing.T) {
+	for _, code := range []string{
+		LookFirst, Check, Feel, Water, Treat, Leave, Wait, Soon, Now, Read, Pot, Hold, Nest, AskAir, Stay,
+	} {
+		kind := Line{Code: code}.Kind()
+		assert.Contains(t, OfKind(kind), code)
+	}
+}

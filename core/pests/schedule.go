@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"therapeon/core/climate"
+	"therapeon/core/dates"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 )
@@ -284,7 +285,7 @@ func (p *planner) words(terete bool) {
 	s := &p.s
 	switch next := s.Next; {
 	case s.AllClear != "":
-		s.Headline = "All clear since " + inWords(s.AllClear) + "."
+		s.Headline = "All clear since " + dates.InWords(s.AllClear) + "."
 	case p.far:
 		s.Headline = "Too cold for them to move on. Look again on warming."
 		s.Notes = append(s.Notes, notes["far"])
@@ -295,16 +296,16 @@ func (p *planner) words(terete bool) {
 		s.Headline = fmt.Sprintf(
 			"Round %d is overdue: it was to be by %s. Treat it today.",
 			next.N,
-			inWords(next.Latest),
+			dates.InWords(next.Latest),
 		)
 	case next != nil && today >= next.From:
-		s.Headline = fmt.Sprintf("Round %d is due: today, and by %s.", next.N, inWords(next.Latest))
+		s.Headline = fmt.Sprintf("Round %d is due: today, and by %s.", next.N, dates.InWords(next.Latest))
 	case next != nil:
-		s.Headline = fmt.Sprintf("Round %d from %s, and by %s.", next.N, inWords(next.From), inWords(next.Latest))
+		s.Headline = fmt.Sprintf("Round %d from %s, and by %s.", next.N, dates.InWords(next.From), dates.InWords(next.Latest))
 	case today >= s.LookOn:
 		s.Headline = "Look with a lens today. All clear if nothing moves."
 	default:
-		s.Headline = "All rounds are done. Look with a lens on " + inWords(s.LookOn) + "."
+		s.Headline = "All rounds are done. Look with a lens on " + dates.InWords(s.LookOn) + "."
 	}
 	if s.Next != nil && p.pest.EveryDays == nil {
 		s.Notes = append(s.Notes, notes["from"], notes["latest"])
@@ -328,14 +329,6 @@ func (p *planner) words(terete bool) {
 		s.Stopped = &warn
 	}
 	s.Notes = append(s.Notes, notes["clear"])
-}
-
-func inWords(day string) string {
-	t, err := time.Parse(time.DateOnly, day)
-	if err != nil {
-		return day
-	}
-	return t.Format("2 Jan 2006")
 }
 
 // line is what is drawn: every day from the first round to a little beyond the

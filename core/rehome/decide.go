@@ -35,8 +35,10 @@ type Verdict struct {
 	Until    []knowledge.Text `json:"until" required:"true" description:"what has to be seen before this changes"`
 	Routes   []Choice         `json:"routes" required:"true" description:"the advised first"`
 	Says     []stances.Stance `json:"says" required:"true" description:"the stances it takes"`
-	Races    bool             `json:"-"` // its race says by which way
-	Hangs    bool             `json:"-"` // the row itself hangs on the race
+
+	CleanFirst bool `json:"-"` // cuts of its list are still open
+	Races      bool `json:"-"` // its race says by which way
+	Hangs      bool `json:"-"` // the row itself hangs on the race
 }
 
 // Decisions.
@@ -73,13 +75,14 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 	v := Verdict{
 		Code:     code,
 		Decision: d.Decision,
-		Headline: d.Headline,
 		Reasons:  []knowledge.Text{d.Reason},
 		Others:   []disputes.Side{},
 		Until:    k.Until[d.Decision],
 		Says:     append([]stances.Stance{}, d.Says...),
 	}
-	if c.cutsOpen(d.Decision) {
+	v.CleanFirst = c.cutsOpen(d.Decision)
+	v.Headline = k.Headline(code, v.CleanFirst)
+	if v.CleanFirst {
 		v.Reasons = append([]knowledge.Text{k.CleanFirst}, v.Reasons...)
 	}
 	if v.Until == nil {
@@ -98,6 +101,14 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 		})
 	}
 	return v
+}
+
+// Headline is a decision in words: of what is still to be cut, that goes before it.
+func (k *Knowledge) Headline(code string, cleanFirst bool) string {
+	if cleanFirst {
+		return k.CleanThen + " " + k.Decisions[code].Headline
+	}
+	return k.Decisions[code].Headline
 }
 
 // cutsOpen holds for a plant out of its pot that is cleaned before it is potted or held.

@@ -296,12 +296,14 @@ func TestCutsThatAreOpenGoFirst(t *testing.T) {
 	v := Table().Decide(p, race.Advised{})
 	require.Equal(t, PotIt, v.Decision)
 	assert.Equal(t, Table().CleanFirst, v.Reasons[0])
+	assert.Contains(t, v.Headline, "Clean it first.", "nobody pots it by its headline alone")
 	sound := *p
 	left := roots.Reading{Roots: dead.Roots[:1]}
 	sound.Reading = &patient.Reading{On: "2030-05-01", Roots: left, Checks: roots.Checks{}}
 	v = Table().Decide(sound.At(p.Now), race.Advised{})
 	require.Equal(t, PotIt, v.Decision)
 	assert.NotContains(t, v.Reasons, Table().CleanFirst)
+	assert.NotContains(t, v.Headline, "Clean")
 }
 
 // Common practice, no source: tree roots from organic medium are flushed through in pebbles;

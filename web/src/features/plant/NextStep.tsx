@@ -9,9 +9,6 @@ import { pageOf, doWords } from "./AdviceLine";
 import css from "./plant.module.css";
 import { stepsOf } from "./steps";
 
-/** Advices under which nothing comes before their day. */
-const leave = ["leave", "wait", "stay"];
-
 /** What comes after a step: where the plant's advice leads, else the next step that is open. Where it is
   followed at this very step, nothing does: one does not unpot what is first to be felt. */
 export function nextOf(p: Plant, page: string): { to: string; words: string } | undefined {
@@ -22,7 +19,7 @@ export function nextOf(p: Plant, page: string): { to: string; words: string } | 
   const to = steps.findIndex((s) => s.path === (a?.page === "places" ? "home" : a?.page));
   // It is not cleaned yet, say. What is treated in its pot waits for nothing.
   const passes = !!open && to > steps.indexOf(open) && a?.code !== "treat";
-  const left = a && leave.includes(a.code) && (a.until_on ?? "") > today();
+  const left = a?.kind === "leave" && (a.until_on ?? "") > today();
   if (left || (a && to === at)) return undefined;
   if (a && !passes) return { to: pageOf(p.id, a), words: doWords[a.page] ?? "" };
   return open && { to: `/plants/${p.id}/${open.path}`, words: open.name };

@@ -22,7 +22,7 @@ import type { AtHand } from "./usePlant";
 /** Pages whose own headline is the advice. */
 function saysIt(page: string, advice: Plant["advice"]): boolean {
   if (page === "") return true;
-  const inPot = ["look", "unpot", "cause"].includes(advice?.page ?? "");
+  const inPot = ["look", "unpot", "cause"].includes(advice?.page ?? "") || advice?.code === "treat";
   return page === "look" ? inPot : page === "home/decide" && !inPot;
 }
 

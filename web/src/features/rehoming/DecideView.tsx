@@ -6,10 +6,10 @@ import { Marked } from "../../ui/Mark";
 import { Headline, Why, Aside } from "../../ui/Said";
 import { Saved, Standing } from "../../ui/Standing";
 import view from "../../ui/view.module.css";
+import { WhereItStands } from "../places";
 import { Flips, PlantSoFar, usePlant } from "../plant";
 import { OwnSides } from "../settings";
 import { AtHome } from "./HomeStep";
-import { WhereItStands } from "./WhereItStands";
 import css from "./rehoming.module.css";
 import { usePlan } from "./useHome";
 
@@ -59,7 +59,7 @@ function Decision({ r }: { r: Rehoming }) {
       {d.until.length > 0 && (
         <section>
           <h2>What has to be seen before this changes</h2>
-          {plant.advice?.page === "home" && <Flips advice={plant.advice} />}
+          {(plant.advice?.kind === "home" || plant.advice?.code === "stay") && <Flips advice={plant.advice} />}
           <ul data-part="until">
             {d.until.map((t) => (
               <li key={t.value}>

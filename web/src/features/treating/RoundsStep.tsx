@@ -14,9 +14,9 @@ import { Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { WhereItStands } from "../places";
 import { PlantSoFar, usePlant } from "../plant";
 import { CourseCard } from "./CourseCard";
-import { WhereItStands } from "./WhereItStands";
 
 /** Treatment rounds by warmth: when the next one falls, and when it is over. */
 export default function RoundsStep() {

@@ -1715,6 +1715,11 @@ export interface components {
             /** @description the single fact that would change it, the likeliest first */
             flips: components["schemas"]["AdviceFlip"][];
             headline: string;
+            /**
+             * @description what the plant wants by it
+             * @enum {string}
+             */
+            kind: "act" | "check" | "home" | "leave";
             /** @description what to do until then */
             meanwhile: components["schemas"]["KnowledgeText"][];
             /**
@@ -4668,6 +4673,7 @@ export interface components {
         RehomeKnowledgeType2: {
             big_pot_l: components["schemas"]["KnowledgeNumber"];
             clean_first: components["schemas"]["KnowledgeText"];
+            clean_then: string;
             decisions: {
                 [key: string]: components["schemas"]["RehomeDecision"];
             };

@@ -1,0 +1,29 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { ask, client, Refused } from "../../lib/api/client";
+import { useSend } from "../../lib/send";
+import { Trouble } from "../../ui/Trouble";
+import { usePlant } from "../plant";
+import { PlacePick } from "./PlacePick";
+
+/** The place of the plant, taken where it is asked for: its air, and the warmth that eggs hatch by. */
+export function WhereItStands() {
+  const { plant: p } = usePlant();
+  const cache = useQueryClient();
+  const { send, trouble } = useSend({
+    after: () =>
+      cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "places"].includes(String(q.queryKey[0])) }),
+  });
+  const move = (place_id: number | undefined) => {
+    const body = { version: p.version, intake: { ...p.intake, place_id } };
+    send(() => ask(client.PUT("/api/v1/plants/{id}", { params: { path: { id: p.id } }, body })));
+  };
+  const wrong = trouble instanceof Refused ? trouble.at("intake.place_id") : undefined;
+  return (
+    <section data-part="where">
+      <PlacePick value={p.intake.place_id} error={wrong} onChange={move} />
+      {!!p.intake.place_id && <Link to="/places">How warm and humid it is there</Link>}
+      {trouble && !wrong && <Trouble error={trouble} />}
+    </section>
+  );
+}
