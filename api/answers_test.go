@@ -115,7 +115,7 @@ func TestTheLargestRaceIsBounded(t *testing.T) {
 
 // What can be told by an address can be refused, and the contract says so.
 func TestTheContractNamesTheRefusalsOfQuestions(t *testing.T) {
-	for _, o := range table(nil) {
+	for _, o := range table(nil, nil) {
 		if o.method == http.MethodGet && strings.Contains(o.path, "{id}") {
 			assert.Subset(
 				t,

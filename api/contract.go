@@ -41,7 +41,7 @@ func Contract() ([]byte, error) {
 		jsonschema.InterceptProp(limits),
 		jsonschema.InterceptNullability(nothingIsNull),
 	)
-	for _, o := range table(nil) {
+	for _, o := range table(nil, nil) {
 		oc, err := r.NewOperationContext(o.method, o.path)
 		if err != nil {
 			return nil, fmt.Errorf("%s: %w", o.id, err)
@@ -52,9 +52,12 @@ func Contract() ([]byte, error) {
 		if kind, ok := fileType(o.in); ok {
 			oc.AddReqStructure(new(string), openapi.WithContentType(kind))
 		}
-		if _, file := o.out.(*document); file {
+		switch o.out.(type) {
+		case *document:
 			oc.AddRespStructure(new(string), openapi.WithHTTPStatus(o.status), openapi.WithContentType(pdf))
-		} else {
+		case *eventStream:
+			oc.AddRespStructure(o.out, openapi.WithHTTPStatus(o.status), openapi.WithContentType(eventsMedia))
+		default:
 			oc.AddRespStructure(o.out, openapi.WithHTTPStatus(o.status))
 		}
 		for _, status := range o.problems() {
@@ -70,7 +73,13 @@ func Contract() ([]byte, error) {
 
 // problems are the errors an operation can answer with.
 func (o operation) problems() []int {
-	all := []int{http.StatusForbidden, http.StatusInternalServerError, http.StatusServiceUnavailable}
+	all := []int{
+		http.StatusUnauthorized, http.StatusForbidden, http.StatusInternalServerError, http.StatusServiceUnavailable,
+	}
+	switch o.id {
+	case "signIn", "join", "changePassphrase":
+		all = append(all, http.StatusTooManyRequests)
+	}
 	if o.method != http.MethodGet {
 		all = append(all, http.StatusBadRequest, http.StatusRequestEntityTooLarge, http.StatusUnsupportedMediaType)
 	}

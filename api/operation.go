@@ -14,6 +14,7 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/core/fault"
+	"therapeon/ledger"
 )
 
 // operation is one row of the route table: what it is called, what goes in and
@@ -50,7 +51,7 @@ func op[In, Out any](method, path, id, summary string, work func(context.Context
 			if err := bind(c, &in); err != nil {
 				return err
 			}
-			ctx, kept := clinic.Watch(ctx)
+			ctx, kept := clinic.Watch(actingAs(ctx, id, method, &in))
 			out, err := work(ctx, in)
 			if err == nil {
 				err = answer(c, status, out)
@@ -63,6 +64,35 @@ func op[In, Out any](method, path, id, summary string, work func(context.Context
 			}
 			return err
 		},
+	}
+}
+
+// actingAs makes what is done under a context an act of who asks. Who is signed in cannot speak
+// for another.
+func actingAs(ctx context.Context, id, method string, in any) context.Context {
+	v := visitIn(ctx)
+	fields := reflect.ValueOf(in).Elem()
+	if person := fields.FieldByName("Person"); v.who.Via == "session" && person.IsValid() {
+		person.SetString(v.who.Name)
+	}
+	if method == http.MethodGet {
+		return ctx
+	}
+	act := v.act
+	act.Did = id
+	if both := fields.FieldByName("Both"); both.IsValid() {
+		act.Both = both.Bool()
+	}
+	return ledger.As(ctx, act)
+}
+
+// guarded does an operation for those who may.
+func (o operation) guarded() echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		if err := allowed(visitOf(c).who, o.id, c.Param("id")); err != nil {
+			return err
+		}
+		return o.handle(c)
 	}
 }
 

@@ -4,7 +4,6 @@ import (
 	"crypto/rand"
 	"fmt"
 	"io/fs"
-	"net"
 	"net/http"
 	"strings"
 
@@ -49,19 +48,4 @@ func policy(nonce string) string {
 			"connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
 		nonce,
 	)
-}
-
-// localOnly refuses requests that reached the loopback address under another
-// name: a page elsewhere could have bound its own name to it.
-func localOnly(next echo.HandlerFunc) echo.HandlerFunc {
-	return func(c *echo.Context) error {
-		host := c.Request().Host
-		if name, _, err := net.SplitHostPort(host); err == nil {
-			host = name
-		}
-		if ip := net.ParseIP(strings.Trim(host, "[]")); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-			return echo.NewHTTPError(http.StatusForbidden, "unknown host name")
-		}
-		return next(c)
-	}
 }

@@ -6,10 +6,12 @@ import (
 	"errors"
 	"log/slog"
 	"net/http"
+	"strconv"
 
 	"github.com/labstack/echo/v5"
 
 	"therapeon/clinic"
+	"therapeon/clinic/people"
 	"therapeon/clinic/record"
 	"therapeon/core/fault"
 )
@@ -26,6 +28,9 @@ type Problem struct {
 	Changes []string   `json:"changes,omitempty" description:"in a conflict: how what is there now differs from yours"`
 	Theirs  []string   `json:"theirs,omitempty" description:"in a conflict: what was changed there since you loaded it, where that can still be told"`
 	Yours   []string   `json:"yours,omitempty" description:"in a conflict: what you changed since"`
+	By      []string   `json:"by,omitempty" description:"in a conflict: who changed it there, where that is known"`
+	Apart   bool       `json:"apart,omitempty" description:"in a conflict: the two do not touch, so both can be kept by sending it again with both=true"`
+	Seconds int        `json:"seconds,omitempty" description:"after too many tries: how long to wait"`
 }
 
 const problemJSON = "application/problem+json"
@@ -37,6 +42,7 @@ func problemOf(err error) Problem {
 	var missing record.Missing
 	var conflict record.Conflict
 	var later afterwards
+	var soon people.TooSoon
 	switch {
 	case errors.As(err, &later):
 		return Problem{
@@ -78,6 +84,32 @@ func problemOf(err error) Problem {
 			Status: http.StatusNotFound,
 			Detail: missing.Error(),
 		}
+	case errors.As(err, &notKnown{}), errors.Is(err, people.ErrWho):
+		return Problem{Type: "urn:therapeon:who", Title: "Who are you?", Status: http.StatusUnauthorized, Detail: inWords(err)}
+	case errors.As(err, &notTheirs{}):
+		return Problem{
+			Type:   "urn:therapeon:not-yours",
+			Title:  "The keeper's to do",
+			Status: http.StatusForbidden,
+			Detail: err.Error(),
+		}
+	case errors.As(err, &soon):
+		return Problem{
+			Type:    "urn:therapeon:too-soon",
+			Title:   "Too many tries",
+			Status:  http.StatusTooManyRequests,
+			Detail:  soon.Error(),
+			Seconds: soon.Seconds(),
+		}
+	case errors.As(err, &people.NoSession{}):
+		return Problem{Type: "urn:therapeon:missing", Title: "Not found", Status: http.StatusNotFound, Detail: inWords(err)}
+	case errors.Is(err, clinic.ErrSent):
+		return Problem{
+			Type:   "urn:therapeon:sent",
+			Title:  "Kept already",
+			Status: http.StatusConflict,
+			Detail: "It was kept when it was sent the first time. Load it again.",
+		}
 	case errors.As(err, &conflict):
 		return Problem{
 			Type:    "urn:therapeon:conflict",
@@ -88,6 +120,8 @@ func problemOf(err error) Problem {
 			Changes: conflict.Differs,
 			Theirs:  conflict.Theirs,
 			Yours:   conflict.Yours,
+			By:      conflict.By,
+			Apart:   conflict.Apart,
 		}
 	}
 	status := echo.StatusCode(err)
@@ -106,6 +140,15 @@ func problemOf(err error) Problem {
 		Detail: "Nothing was saved by this request. What was answered before is safe."}
 }
 
+// inWords says why somebody did not come in, the same whatever was wrong.
+func inWords(err error) string {
+	if errors.Is(err, people.ErrWho) {
+		return "That did not let you in. A name and its passphrase do, or a code that is shown now: a code holds " +
+			"five minutes and works once."
+	}
+	return err.Error()
+}
+
 // answerProblem is the server's error handler.
 func answerProblem(c *echo.Context, err error) {
 	if r, _ := echo.UnwrapResponse(c.Response()); r != nil && r.Committed {
@@ -114,6 +157,9 @@ func answerProblem(c *echo.Context, err error) {
 	p := problemOf(err)
 	if p.Status >= http.StatusInternalServerError && !errors.Is(err, context.Canceled) { // who asked has gone
 		slog.Error("request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
+	}
+	if p.Seconds > 0 {
+		c.Response().Header().Set("Retry-After", strconv.Itoa(p.Seconds))
 	}
 	body, err := json.Marshal(p)
 	if err != nil {

@@ -12,6 +12,7 @@ import (
 	"therapeon/clinic/example"
 	"therapeon/clinic/intake"
 	"therapeon/clinic/judging"
+	"therapeon/clinic/people"
 	"therapeon/clinic/reading"
 	"therapeon/clinic/record"
 	"therapeon/clinic/settings"
@@ -46,6 +47,7 @@ type addPlant struct{ patient.Intake }
 
 type changePlant struct {
 	ID      int64          `path:"id" json:"-" required:"true"`
+	Both    bool           `query:"both" json:"-" description:"keep what others changed meanwhile too, where the two do not touch"`
 	Version int64          `json:"version" required:"true" description:"the version you changed"`
 	Intake  patient.Intake `json:"intake" required:"true"`
 }
@@ -65,7 +67,8 @@ type startReading struct {
 }
 
 type saveReading struct {
-	ID int64 `path:"id" json:"-" required:"true"`
+	ID   int64 `path:"id" json:"-" required:"true"`
+	Both bool  `query:"both" json:"-" description:"keep what others changed meanwhile too, where the two do not touch"`
 	reading.Save
 }
 
@@ -89,7 +92,7 @@ type about struct {
 }
 
 // table lists every operation of the API.
-func table(c *clinic.Clinic) []operation {
+func table(c *clinic.Clinic, network Network) []operation {
 	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
 	return slices.Concat(
 		knowledgeTable(),
@@ -101,6 +104,7 @@ func table(c *clinic.Clinic) []operation {
 		rehomeTable(c),
 		houseTable(c),
 		wishTable(c),
+		peopleTable(c, network),
 		[]operation{
 			op(
 				get,
@@ -109,6 +113,9 @@ func table(c *clinic.Clinic) []operation {
 				"Where the data lies",
 				func(ctx context.Context, _ nothing) (about, error) {
 					a, err := c.Settings.About(ctx)
+					if visitIn(ctx).who.Role != people.Keeper { // where things lie on this machine is the keeper's
+						a.DataFile, a.Copied = "", nil
+					}
 					return about{a, Version}, err
 				},
 			),

@@ -22,6 +22,7 @@ type rehomingOf struct {
 
 type savePlan struct {
 	ID     int64  `path:"id" json:"-" required:"true"`
+	Both   bool   `query:"both" json:"-" description:"keep what others changed meanwhile too, where the two do not touch"`
 	Person string `query:"person" json:"-"`
 	rehoming.SavePlan
 }

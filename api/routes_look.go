@@ -15,7 +15,8 @@ type startLook struct {
 }
 
 type saveInspection struct {
-	ID int64 `path:"id" json:"-" required:"true"`
+	ID   int64 `path:"id" json:"-" required:"true"`
+	Both bool  `query:"both" json:"-" description:"keep what others changed meanwhile too, where the two do not touch"`
 	looking.SaveInspection
 }
 

@@ -2,9 +2,7 @@ package api
 
 import (
 	_ "embed" // the contract as it was generated
-	"encoding/json"
 	"io/fs"
-	"log/slog"
 	"net/http"
 
 	"github.com/labstack/echo/v5"
@@ -23,18 +21,34 @@ const maxBody = 4 << 20
 //go:embed openapi.json
 var contract []byte
 
-// New makes the server: the API, its contract, and the page.
+// Server is the API, its contract, and the page.
+type Server struct{ guarded http.Handler }
+
+// New makes the server for whoever sits at this machine.
 func New(c *clinic.Clinic, page fs.FS) (http.Handler, error) {
+	s, err := NewServer(c, page, nil)
+	if err != nil {
+		return nil, err
+	}
+	return s.By(Loopback), nil
+}
+
+// NewServer makes the server, with the network that it can be opened to, or nil where it cannot.
+func NewServer(c *clinic.Clinic, page fs.FS, network Network) (*Server, error) {
 	e := echo.New()
 	e.HTTPErrorHandler = answerProblem
-	e.Use(careful, middleware.Recover(), localOnly, middleware.BodyLimit(maxBody))
-	for _, o := range table(c) {
-		e.Add(o.method, o.echoPath(), o.handle)
-		if o.method == http.MethodGet {
-			e.Add(http.MethodHead, o.echoPath(), o.handle)
+	e.Use(careful, middleware.Recover(), ownOnly, middleware.BodyLimit(maxBody), whoAsks(c))
+	for _, o := range table(c, network) {
+		handle := o.guarded()
+		e.Add(o.method, o.echoPath(), handle)
+		if o.method == http.MethodGet && !o.streams() {
+			e.Add(http.MethodHead, o.echoPath(), handle)
 		}
 	}
 	e.Match([]string{http.MethodGet, http.MethodHead}, "/api/openapi.json", func(c *echo.Context) error {
+		if err := allowed(visitOf(c).who, "contract", ""); err != nil {
+			return err
+		}
 		return c.Blob(http.StatusOK, "application/json", contract)
 	})
 	if err := servePage(e, page); err != nil {
@@ -42,29 +56,19 @@ func New(c *clinic.Clinic, page fs.FS) (http.Handler, error) {
 	}
 	guard := http.NewCrossOriginProtection()
 	guard.SetDenyHandler(http.HandlerFunc(refuseForeign))
-	return guard.Handler(e), nil
+	return &Server{guard.Handler(e)}, nil
 }
 
-// careful marks every answer as one's own: not to be kept, and of the type it says.
+// By is the server as it is reached by a door.
+func (s *Server) By(d Door) http.Handler { return throughDoor(d, s.guarded) }
+
+// careful marks every answer as one's own: not to be kept, of the type it says, and for this page.
 func careful(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		h := c.Response().Header()
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Cache-Control", "no-store")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		return next(c)
-	}
-}
-
-// refuseForeign answers a page from elsewhere.
-func refuseForeign(w http.ResponseWriter, _ *http.Request) {
-	h := w.Header()
-	h.Set("Content-Type", problemJSON)
-	h.Set("X-Content-Type-Options", "nosniff")
-	h.Set("Cache-Control", "no-store")
-	w.WriteHeader(http.StatusForbidden)
-	p := Problem{Type: "urn:therapeon:foreign", Title: "Not from this page", Status: http.StatusForbidden,
-		Detail: "Only Therapeon's own page may change anything here. Nothing was saved."}
-	if err := json.NewEncoder(w).Encode(p); err != nil {
-		slog.Error("answer problem", "error", err)
 	}
 }

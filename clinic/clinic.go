@@ -7,6 +7,7 @@ import (
 	"time"
 
 	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/company"
 	"therapeon/clinic/devices"
 	"therapeon/clinic/dividing"
 	"therapeon/clinic/example"
@@ -14,6 +15,7 @@ import (
 	"therapeon/clinic/intake"
 	"therapeon/clinic/judging"
 	"therapeon/clinic/looking"
+	"therapeon/clinic/people"
 	"therapeon/clinic/places"
 	"therapeon/clinic/racing"
 	"therapeon/clinic/reading"
@@ -31,6 +33,7 @@ import (
 // Clinic is the services over one ledger.
 type Clinic struct {
 	Records *record.Keeper
+	Company *company.Hub
 
 	Intake   intake.Service
 	Looking  looking.Service
@@ -49,6 +52,7 @@ type Clinic struct {
 	Example  example.Service
 	Settings settings.Service
 	Wishing  wishing.Service
+	People   people.Service
 }
 
 // New opens a clinic on a ledger. The clock is passed in so that histories can be made.
@@ -57,9 +61,10 @@ func New(l *ledger.Ledger, now func() time.Time) *Clinic {
 		Ledger: l, Now: now, Follow: judging.Follow,
 		Advice: record.NewAdvice(), Heard: &record.Hearing{},
 	}
-	house := settings.New(k)
-	k.Wake = house.Woken
-	return over(k, devices.New(k), house)
+	house, hub := settings.New(k), company.New(now().UnixMilli())
+	k.Wake, k.End = house.Woken, hub.End
+	l.Telling(hub.Tell)
+	return over(k, Clinic{Devices: devices.New(k), Settings: house, People: people.New(k), Company: hub})
 }
 
 // At is the same clinic with another clock.
@@ -67,12 +72,16 @@ func (c *Clinic) At(now func() time.Time) *Clinic {
 	of := *c.Records
 	k := &of
 	k.Now = now
-	return over(k, c.Devices.By(k), c.Settings.By(k))
+	return over(k, Clinic{
+		Devices: c.Devices.By(k), Settings: c.Settings.By(k), People: c.People.By(k), Company: c.Company,
+	})
 }
 
-func over(k *record.Keeper, d devices.Service, s settings.Service) *Clinic {
+// over is the services over what is kept, with those that hold more than that.
+func over(k *record.Keeper, held Clinic) *Clinic {
 	return &Clinic{
 		Records:  k,
+		Company:  held.Company,
 		Example:  example.Service{Keeper: k},
 		Intake:   intake.Service{Keeper: k},
 		Looking:  looking.Service{Keeper: k},
@@ -87,11 +96,15 @@ func over(k *record.Keeper, d devices.Service, s settings.Service) *Clinic {
 		Places:   places.Service{Keeper: k},
 		Shelf:    shelf.Service{Keeper: k},
 		Timers:   timers.Service{Keeper: k},
-		Devices:  d,
-		Settings: s,
+		Devices:  held.Devices,
+		Settings: held.Settings,
 		Wishing:  wishing.Service{Keeper: k},
+		People:   held.People,
 	}
 }
+
+// ErrSent says that something was kept already, when it was sent the first time.
+var ErrSent = ledger.ErrSent
 
 // ErrFull says that the disk has no room left for a write.
 var ErrFull = ledger.ErrFull

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 
 	"therapeon/ledger/internal/sqlc"
 )
@@ -59,6 +60,8 @@ type Conflict struct {
 	Differs []string // how what is there now differs from yours, in words
 	Theirs  []string // what was changed there meanwhile; empty where that cannot be told any more
 	Yours   []string // what was changed here
+	By      []string // who changed it there, where that is known
+	Apart   bool     // neither touches what the other changed: both can be kept
 }
 
 func (c Conflict) Error() string {
@@ -91,6 +94,8 @@ func (k Kind[T]) kept(tx *Tx, row sqlc.Document, value T) Doc[T] {
 	d := head[T](row)
 	d.Value = value
 	touch(tx.touched, d.PlantID)
+	tx.house = tx.house || d.PlantID == 0
+	tx.changed = append(tx.changed, changedDoc{d.PlantID, savedAs{k.code, d.ID, d.Version}})
 	if tx.saved == nil {
 		tx.saved = map[savedAs]any{}
 	}
@@ -311,7 +316,49 @@ func (k Kind[T]) Check(ctx context.Context, tx *Tx, now Doc[T], version int64, y
 	return k.conflict(ctx, tx, Doc[T]{ID: now.ID, Version: version, Value: yours}, row)
 }
 
-// conflict tells what was changed there since, and what here.
+// Reconcile takes a change on to the newest version, where its act asks for both to be kept: what
+// others changed meanwhile is in it then. Where the two touch, it is refused with a Conflict. A
+// change of the newest version, and one that asks for nothing, stays as it is.
+func (k Kind[T]) Reconcile(ctx context.Context, tx *Tx, d Doc[T]) (Doc[T], error) {
+	if !ActOf(ctx).Both {
+		return d, nil
+	}
+	row, err := tx.q.GetDocument(ctx, sqlc.GetDocumentParams{Kind: k.code, ID: d.ID})
+	if err != nil {
+		return d, found(err)
+	}
+	if row.Version == d.Version {
+		return d, nil
+	}
+	doc, apart, err := k.both(ctx, tx, d, row)
+	if err != nil {
+		return d, err
+	}
+	if !apart {
+		return d, k.conflict(ctx, tx, d, row)
+	}
+	d.Version = row.Version
+	d.Value, err = k.value(row.ID, string(doc))
+	return d, err
+}
+
+// both is what is kept and a change of an older version in one, where they do not touch.
+func (k Kind[T]) both(ctx context.Context, tx *Tx, yours Doc[T], row sqlc.Document) (doc []byte, apart bool, err error) {
+	base, err := tx.q.GetBase(ctx, sqlc.GetBaseParams{Kind: k.code, ID: row.ID, Version: yours.Version})
+	if err = found(err); errors.Is(err, ErrNotFound) || yours.Day != "" && yours.Day != row.Day {
+		return nil, false, nil // what was changed cannot be told any more; or its day was, which is not in it
+	}
+	if err != nil {
+		return nil, false, err
+	}
+	mine, err := json.Marshal(yours.Value)
+	if err != nil {
+		return nil, false, err
+	}
+	return merge([]byte(base), []byte(row.Doc), mine)
+}
+
+// conflict tells what was changed there since, by whom, and what here.
 func (k Kind[T]) conflict(ctx context.Context, tx *Tx, yours Doc[T], row sqlc.Document) error {
 	c := Conflict{What: k.name, Version: row.Version}
 	now, err := k.value(row.ID, row.Doc)
@@ -326,7 +373,33 @@ func (k Kind[T]) conflict(ctx context.Context, tx *Tx, yours Doc[T], row sqlc.Do
 	if err == nil && unread == nil && k.tell.Changed != nil {
 		c.Theirs, c.Yours = k.tell.Changed(base, now, "there"), k.tell.Changed(base, yours.Value, "here")
 	}
-	return c
+	if _, c.Apart, err = k.both(ctx, tx, yours, row); err != nil {
+		return errors.Join(err, c)
+	}
+	c.By, err = k.authors(ctx, tx, row, yours.Version)
+	return errors.Join(err, c)
+}
+
+// authors are those who changed a document after a version, each once. What one goes on with
+// within the hour is one line of the log, so the last line before may be theirs too.
+func (k Kind[T]) authors(ctx context.Context, tx *Tx, row sqlc.Document, version int64) (names []string, err error) {
+	since, err := tx.q.AuthorsSince(ctx, sqlc.AuthorsSinceParams{Kind: k.code, DocID: row.ID, Version: version})
+	if err != nil {
+		return nil, err
+	}
+	if len(since) == 0 {
+		last, err := tx.q.LastOfDocument(ctx, sqlc.LastOfDocumentParams{Kind: k.code, DocID: row.ID})
+		if err = found(err); err != nil && !errors.Is(err, ErrNotFound) {
+			return nil, err
+		}
+		since = []string{last.Person}
+	}
+	for _, name := range since {
+		if name != "" && !slices.Contains(names, name) {
+			names = append(names, name)
+		}
+	}
+	return names, nil
 }
 
 // SetShort changes what lists show of a document and when it is due, which follow from it:

@@ -124,14 +124,14 @@ func (h House) PutNote(ctx context.Context, code, value string) error {
 type Timer = sqlc.ListTimersRow
 
 // Timers are the timers of the house.
-type Timers struct{ q *sqlc.Queries }
+type Timers struct{ tx *Tx }
 
 // Timers are the timers of the house.
-func (tx *Tx) Timers() Timers { return Timers{tx.q} }
+func (tx *Tx) Timers() Timers { return Timers{tx} }
 
 // All lists the timers in hand, the first to end first.
 func (t Timers) All(ctx context.Context) ([]Timer, error) {
-	rows, err := t.q.ListTimers(ctx)
+	rows, err := t.tx.q.ListTimers(ctx)
 	if err != nil {
 		return nil, fmt.Errorf("list timers: %w", err)
 	}
@@ -140,13 +140,14 @@ func (t Timers) All(ctx context.Context) ([]Timer, error) {
 
 // Get finds a timer; ErrNotFound where there is none.
 func (t Timers) Get(ctx context.Context, id int64) (seconds, startedMS int64, err error) {
-	row, err := t.q.GetTimer(ctx, id)
+	row, err := t.tx.q.GetTimer(ctx, id)
 	return row.Seconds, row.StartedMs, found(err)
 }
 
 // Start begins a timer.
 func (t Timers) Start(ctx context.Context, timer Timer) error {
-	_, err := t.q.CreateTimer(ctx, sqlc.CreateTimerParams{
+	t.tx.house = true
+	_, err := t.tx.q.CreateTimer(ctx, sqlc.CreateTimerParams{
 		PlantID: timer.PlantID, Job: timer.Job, Words: timer.Words, Seconds: timer.Seconds, StartedMs: timer.StartedMs,
 	})
 	return err
@@ -154,6 +155,7 @@ func (t Timers) Start(ctx context.Context, timer Timer) error {
 
 // Change sets how long a timer runs, or puts it away.
 func (t Timers) Change(ctx context.Context, id, seconds int64, away bool) error {
-	_, err := t.q.ChangeTimer(ctx, sqlc.ChangeTimerParams{ID: id, Seconds: seconds, PutAway: asInt(away)})
+	t.tx.house = true
+	_, err := t.tx.q.ChangeTimer(ctx, sqlc.ChangeTimerParams{ID: id, Seconds: seconds, PutAway: asInt(away)})
 	return err
 }

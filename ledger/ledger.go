@@ -51,6 +51,7 @@ type Ledger struct {
 	path            string
 	kind            Whose
 	reads           *atomic.Int64 // plants loaded, for checks
+	tell            func(Change)  // of what was kept
 }
 
 // pool are connections to the file, with the queries prepared on them at their first use.
@@ -247,15 +248,31 @@ func (s *Ledger) Write(ctx context.Context, work func(*Tx) error) error {
 		return err
 	}
 	defer func() { _ = tx.Rollback() }() // after a commit it does nothing
-	if err := work(&Tx{q: queries, reads: s.reads, touched: new([]int64)}); err != nil {
+	in, act := &Tx{q: queries, reads: s.reads, touched: new([]int64)}, ActOf(ctx)
+	if err := act.first(ctx, in, time.Now().Unix()); err != nil {
+		return plain(err)
+	}
+	if err := work(in); err != nil {
+		return plain(err)
+	}
+	if err := act.note(ctx, in); err != nil {
 		return plain(err)
 	}
 	if err := tx.Commit(); err != nil {
 		return fmt.Errorf("commit: %w", plain(err))
 	}
 	kept(ctx)
+	if act.Once != nil {
+		act.Once.kept = true
+	}
+	if s.tell != nil && (in.house || len(*in.touched) > 0) {
+		s.tell(Change{Plants: *in.touched, House: in.house, Tab: act.Tab})
+	}
 	return nil
 }
+
+// Telling sets who is told of every change that is kept. It is set before anything is written.
+func (s *Ledger) Telling(tell func(Change)) { s.tell = tell }
 
 // Read runs work on one moment of the file: writes that land meanwhile do not
 // show.

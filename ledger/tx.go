@@ -15,11 +15,21 @@ type Tx struct {
 	reads *atomic.Int64
 	saved map[savedAs]any // what was saved under it, so that it need not be read back
 
-	touched *[]int64 // plants that were changed, in order
+	touched *[]int64     // plants that were changed, in order
+	changed []changedDoc // documents that were saved
+	house   bool         // something of no plant was changed
+	quiet   bool         // it is no deed of anyone's
+	about   string       // what the log says of it besides
 }
 
 // Touched are the plants of which something was changed, each once.
 func (tx *Tx) Touched() []int64 { return *tx.touched }
+
+// Changed notes that something of no plant was changed.
+func (tx *Tx) Changed() { tx.house = true }
+
+// About says what the log notes besides, such as whom it was done for.
+func (tx *Tx) About(words string) { tx.about = words }
 
 func touch(touched *[]int64, plantID int64) {
 	if plantID != 0 && !slices.Contains(*touched, plantID) {

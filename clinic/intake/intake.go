@@ -88,6 +88,9 @@ func (c *Service) AddPlant(ctx context.Context, in patient.Intake) (Plant, error
 	if err := CheckIntake(ctx, c.Keeper, in); err != nil {
 		return Plant{}, err
 	}
+	if err := record.SidesOf(ctx, "sides", nil, in.Sides); err != nil {
+		return Plant{}, err
+	}
 	var answer Plant
 	err := c.Write(ctx, &answer, func(tx *ledger.Tx) error {
 		row, err := AddPlant(ctx, c.Keeper, tx, in)
@@ -148,7 +151,19 @@ func (c *Service) ChangePlant(ctx context.Context, id, version int64, in patient
 	}
 	var changed Plant
 	err := c.Write(ctx, &changed, func(tx *ledger.Tx) error {
+		was, err := record.Intakes.Get(ctx, tx, id)
+		if err != nil {
+			return record.MissingOr(err, "plant", id)
+		}
 		d := ledger.Doc[patient.Intake]{ID: id, PlantID: id, Version: version, Value: in}
+		if d, err = record.Reconciled(ctx, tx, record.Intakes, d); err != nil {
+			return err
+		}
+		if d.Version == was.Version { // else it is a conflict
+			if err := record.SidesOf(ctx, "intake.sides", was.Value.Sides, d.Value.Sides); err != nil {
+				return err
+			}
+		}
 		row, err := UpdatePlant(ctx, c.Keeper, tx, d)
 		if err != nil {
 			return record.MissingOr(err, "plant", id)

@@ -172,9 +172,13 @@ func (c *Service) SaveInspection(ctx context.Context, id int64, s SaveInspection
 		if err != nil {
 			return record.MissingOr(err, "look", id)
 		}
-		mine := before.Value
-		mine.Noted = s.Inspection
-		if err := record.Looks.Check(ctx, tx, before, s.Version, mine); err != nil {
+		mine := before
+		mine.Version, mine.Day, mine.Value.Noted = s.Version, s.LookedOn, s.Inspection
+		if mine, err = record.Reconciled(ctx, tx, record.Looks, mine); err != nil {
+			return err
+		}
+		s.Version, s.Inspection = mine.Version, mine.Value.Noted
+		if err := record.Looks.Check(ctx, tx, before, s.Version, mine.Value); err != nil {
 			return err
 		}
 		r, err := c.Record(ctx, tx, before.PlantID)

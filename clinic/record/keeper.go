@@ -7,9 +7,11 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"maps"
 	"time"
 
 	"therapeon/clinic/check"
+	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/ledger"
 )
@@ -22,6 +24,7 @@ type Keeper struct {
 	Heard  *Hearing         // what causes came to
 	Follow Follower         // brings what lists show of a changed plant up to date; nil: nothing does
 	Wake   func()           // tells the upkeep that there is something to do; nil: none runs
+	End    func(id string)  // tells who listens that a session ended; nil: nobody does
 }
 
 // Follower brings what lists show of a plant up to date, in the transaction of its change.
@@ -78,6 +81,25 @@ func OneFault(field, words, limit string, value any) fault.List {
 	return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}
 }
 
+// Reconciled takes a change on to what others changed meanwhile, where its act asks for both, and
+// holds what comes of the two to the limits.
+func Reconciled[T any](ctx context.Context, tx *ledger.Tx, kind ledger.Kind[T], d ledger.Doc[T]) (ledger.Doc[T], error) {
+	version := d.Version
+	d, err := kind.Reconcile(ctx, tx, d)
+	if err == nil && d.Version != version {
+		err = check.Input(d.Value)
+	}
+	return d, err
+}
+
+// SidesOf refuses a helper who would take another side than was taken: sides are the keeper's.
+func SidesOf(ctx context.Context, field string, was, is disputes.Sides) error {
+	if !ledger.ActOf(ctx).Helper || maps.Equal(was, is) {
+		return nil
+	}
+	return OneFault(field, "Sides are taken by a keeper. Ask one, or leave them as they are.", "as it was", nil)
+}
+
 // Read finds an answer in one moment of the file.
 func Read[T any](ctx context.Context, c *Keeper, work func(*ledger.Tx) (T, error)) (answer T, err error) {
 	err = c.Ledger.Read(ctx, func(tx *ledger.Tx) error {
@@ -118,6 +140,13 @@ func (c *Keeper) follow(ctx context.Context, tx *ledger.Tx) error {
 func (c *Keeper) Woken() {
 	if c.Wake != nil {
 		c.Wake()
+	}
+}
+
+// Ended tells who listens that a session ended.
+func (c *Keeper) Ended(id string) {
+	if c.End != nil {
+		c.End(id)
 	}
 }
 

@@ -34,8 +34,17 @@ func (v *Visit) KeepPlan(ctx context.Context, version int64, change func(*PlanDo
 	if err != nil {
 		return now, err
 	}
+	was := now
 	change(&now.PlanDoc)
 	d := ledger.Doc[PlanDoc]{ID: v.Row.ID, PlantID: v.Row.ID, Version: version, Value: now.PlanDoc}
+	if d, err = Reconciled(ctx, v.Tx, Plans, d); err != nil && !IsMissing(err) {
+		return now, err
+	}
+	if d.Version == was.Version { // else it is a conflict
+		if err := SidesOf(ctx, "plan.sides", was.Sides, d.Value.Sides); err != nil {
+			return now, err
+		}
+	}
 	stamp := v.Keeper.Stamp()
 	if d, err = Plans.Put(ctx, v.Tx, d, stamp); err != nil {
 		return now, err

@@ -18,7 +18,7 @@ import (
 
 // About says where the data lie, and when a copy of them was last made.
 type About struct {
-	DataFile string         `json:"data_file" required:"true" description:"where everything is kept"`
+	DataFile string         `json:"data_file,omitempty" description:"where everything is kept; the keeper is told"`
 	Demo     bool           `json:"demo,omitempty" description:"it is the demo's file: the next demo makes it anew"`
 	Copied   *ledger.Copied `json:"copied,omitempty" description:"the last copy of it"`
 	Judging  *Judging       `json:"judging,omitempty" description:"how far the lists are brought up to a change of the house"`
@@ -50,6 +50,30 @@ func Notes(ctx context.Context, c *record.Keeper) (pass judging.Pass, copied str
 		return tx.House().Note(ctx, ledger.CopiedCode)
 	})
 	return pass, copied, err
+}
+
+// openCode is under which the house notes that it was opened to others.
+const openCode = "open"
+
+// WasOpen holds where the house was left open to others.
+func (c *Service) WasOpen(ctx context.Context) (bool, error) {
+	note, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (string, error) {
+		return tx.House().Note(ctx, openCode)
+	})
+	return note == "yes", err
+}
+
+// KeepOpen notes whether the house is open to others.
+func (c *Service) KeepOpen(ctx context.Context, open bool) error {
+	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		tx.Changed()
+		if open {
+			tx.About("opened")
+			return tx.House().PutNote(ctx, openCode, "yes")
+		}
+		tx.About("closed")
+		return tx.House().PutNote(ctx, openCode, "")
+	})
 }
 
 // Backup copies the file, while it is in use, into a folder beside it, and

@@ -17,6 +17,7 @@ type commands struct {
 	Demo    demonstrate      `cmd:"" help:"Serve a made-up bench, built anew, in a file of its own."`
 	Backup  backup           `cmd:"" help:"Copy the bench to a new file, also while it is served, and check the copy."`
 	Restore restore          `cmd:"" help:"Put a copy in the place of the bench; the present one is kept aside."`
+	Pass    passphrase       `cmd:"" name:"passphrase" help:"Give a keeper a new passphrase, at this machine and while nothing is served."`
 	OpenAPI contract         `cmd:"" name:"openapi" help:"Print the API's contract (OpenAPI 3.1)."`
 	Standin standins         `cmd:"" help:"Simulated devices, for a bench without them."`
 	Version kong.VersionFlag `help:"Print the version."`

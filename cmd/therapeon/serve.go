@@ -4,21 +4,40 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"net"
-	"net/http"
-	"syscall"
+	"path/filepath"
 	"time"
 
 	"therapeon/api"
 	"therapeon/clinic"
 	"therapeon/demo"
+	"therapeon/door"
 	"therapeon/ledger"
 	"therapeon/web"
 )
 
 type address struct {
-	Listen string `default:"127.0.0.1:8317" help:"Address to listen on; loopback only."`
+	Listen  string   `default:"127.0.0.1:8317" help:"Address to listen on. Beyond loopback everyone is asked who they are, and all is encrypted."`
+	OpenAt  string   `default:":8318" help:"Address to listen on as well, once the page's switch opens it to others."`
+	Ask     bool     `help:"Ask who one is at this machine too."`
+	Plain   bool     `help:"Encrypt nothing: whoever is on the same network can read and change what is sent, passphrases and all."`
+	TLSCert string   `name:"tls-cert" type:"existingfile" help:"A certificate of your own, as PEM. Left out: one is made."`
+	TLSKey  string   `name:"tls-key" type:"existingfile" help:"Its key, as PEM."`
+	At      []string `help:"Address of a proxy on this machine that passes requests on, such as https://orchids.example."`
 }
+
+func (a address) ways(data string) door.Ways {
+	return door.Ways{
+		Listen: a.Listen, OpenAt: a.OpenAt, Ask: a.Ask, Plain: a.Plain, Cert: a.TLSCert, Key: a.TLSKey, At: a.At,
+		Folder: filepath.Dir(data),
+	}
+}
+
+// house is what the doors belong to.
+type house struct{ *clinic.Clinic }
+
+func (h house) CanOpen(ctx context.Context) (bool, error)     { return h.People.CanOpen(ctx) }
+func (h house) WasOpen(ctx context.Context) (bool, error)     { return h.Settings.WasOpen(ctx) }
+func (h house) KeepOpen(ctx context.Context, open bool) error { return h.Settings.KeepOpen(ctx, open) }
 
 type serve struct {
 	address
@@ -74,24 +93,24 @@ func (d demonstrate) Run(ctx context.Context) error {
 
 // serve serves a file, filled first where it is to be.
 func (a address) serve(ctx context.Context, s *ledger.Ledger, fill func(context.Context, *clinic.Clinic) error) error {
-	listener, err := a.listen()
+	c := clinic.New(s, time.Now)
+	doors, err := door.Open(ctx, a.ways(s.Path()), house{c})
 	if err != nil {
 		return err
 	}
-	if err := s.Serving("http://" + listener.Addr().String()); err != nil {
-		return errors.Join(err, listener.Close())
+	if err := s.Serving(doors.Address()); err != nil {
+		return errors.Join(err, doors.Close())
 	}
-	c := clinic.New(s, time.Now)
 	if fill != nil {
 		if err := fill(ctx, c); err != nil {
-			return errors.Join(fmt.Errorf("build the demo: %w", err), listener.Close())
+			return errors.Join(fmt.Errorf("build the demo: %w", err), doors.Close())
 		}
 	}
 	serving, stop := context.WithCancel(ctx)
 	defer stop()
 	kept := make(chan error, 1)
 	go func() { kept <- c.Settings.Upkeep(serving) }()
-	err = run(ctx, c, listener)
+	err = run(ctx, c, doors)
 	stop()
 	if unfinished := <-kept; unfinished != nil && !errors.Is(unfinished, context.Canceled) {
 		err = errors.Join(err, fmt.Errorf("finish what was begun: %w", unfinished))
@@ -99,59 +118,21 @@ func (a address) serve(ctx context.Context, s *ledger.Ledger, fill func(context.
 	return err
 }
 
-// listen opens the address and refuses any that others could reach.
-func (a address) listen() (net.Listener, error) {
-	host, _, err := net.SplitHostPort(a.Listen)
-	if err != nil {
-		return nil, fmt.Errorf("--listen wants an address such as 127.0.0.1:8317: %w", err)
-	}
-	if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-		return nil, fmt.Errorf(
-			"--listen %s: others could reach this address, and there is no passphrase yet; use 127.0.0.1 or localhost",
-			a.Listen,
-		)
-	}
-	listener, err := net.Listen("tcp", a.Listen)
-	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf(
-			"--listen %s: a program is there already, perhaps Therapeon itself; stop it, or choose another address",
-			a.Listen,
-		)
-	}
-	return listener, err
-}
-
-func run(ctx context.Context, c *clinic.Clinic, listener net.Listener) error {
+// run serves by the doors until it is told to stop.
+func run(ctx context.Context, c *clinic.Clinic, doors *door.Doors) error {
 	page, err := web.Page()
 	if err != nil {
-		return err
+		return errors.Join(err, doors.Close())
 	}
-	handler, err := api.New(c, page)
+	server, err := api.NewServer(c, page, doors)
 	if err != nil {
-		return err
-	}
-	server := &http.Server{
-		Handler:           handler,
-		ReadHeaderTimeout: 5 * time.Second,
-		ReadTimeout:       time.Minute,
-		IdleTimeout:       2 * time.Minute,
+		return errors.Join(err, doors.Close())
 	}
 	fmt.Printf(
-		"Therapeon is at http://%s\nEverything is kept in %s\nStop with Ctrl-C.\n",
-		listener.Addr(),
-		c.Records.DataFile(),
-	)
-	done := make(chan error, 1)
-	go func() { done <- server.Serve(listener) }()
-	select {
-	case err := <-done:
-		return err
-	case <-ctx.Done():
-	}
-	grace, cancel := context.WithTimeout(context.WithoutCancel(ctx), 5*time.Second)
-	defer cancel()
-	if err := server.Shutdown(grace); !errors.Is(err, context.DeadlineExceeded) {
-		return err
-	}
-	return server.Close() // a stalled request is cut off: what was answered is kept
+		"Therapeon is at %s\nEverything is kept in %s\nStop with Ctrl-C.\n", doors.Address(), c.Records.DataFile())
+	go func() {
+		<-ctx.Done()
+		c.Company.Close() // who listens would be waited for
+	}()
+	return doors.Serve(ctx, server)
 }

@@ -30,6 +30,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.acknowledgedStmt, err = db.PrepareContext(ctx, acknowledged); err != nil {
 		return nil, fmt.Errorf("error preparing query Acknowledged: %w", err)
 	}
+	if q.addDeviceStmt, err = db.PrepareContext(ctx, addDevice); err != nil {
+		return nil, fmt.Errorf("error preparing query AddDevice: %w", err)
+	}
 	if q.addDocumentStmt, err = db.PrepareContext(ctx, addDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query AddDocument: %w", err)
 	}
@@ -39,20 +42,38 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.addIncidentStmt, err = db.PrepareContext(ctx, addIncident); err != nil {
 		return nil, fmt.Errorf("error preparing query AddIncident: %w", err)
 	}
+	if q.addPersonStmt, err = db.PrepareContext(ctx, addPerson); err != nil {
+		return nil, fmt.Errorf("error preparing query AddPerson: %w", err)
+	}
 	if q.addPlaceStmt, err = db.PrepareContext(ctx, addPlace); err != nil {
 		return nil, fmt.Errorf("error preparing query AddPlace: %w", err)
 	}
 	if q.addPlantStmt, err = db.PrepareContext(ctx, addPlant); err != nil {
 		return nil, fmt.Errorf("error preparing query AddPlant: %w", err)
 	}
+	if q.addSentStmt, err = db.PrepareContext(ctx, addSent); err != nil {
+		return nil, fmt.Errorf("error preparing query AddSent: %w", err)
+	}
 	if q.addToHourStmt, err = db.PrepareContext(ctx, addToHour); err != nil {
 		return nil, fmt.Errorf("error preparing query AddToHour: %w", err)
+	}
+	if q.addToLogStmt, err = db.PrepareContext(ctx, addToLog); err != nil {
+		return nil, fmt.Errorf("error preparing query AddToLog: %w", err)
 	}
 	if q.addWeighingStmt, err = db.PrepareContext(ctx, addWeighing); err != nil {
 		return nil, fmt.Errorf("error preparing query AddWeighing: %w", err)
 	}
 	if q.archivePlantStmt, err = db.PrepareContext(ctx, archivePlant); err != nil {
 		return nil, fmt.Errorf("error preparing query ArchivePlant: %w", err)
+	}
+	if q.authorsOfPlantStmt, err = db.PrepareContext(ctx, authorsOfPlant); err != nil {
+		return nil, fmt.Errorf("error preparing query AuthorsOfPlant: %w", err)
+	}
+	if q.authorsSinceStmt, err = db.PrepareContext(ctx, authorsSince); err != nil {
+		return nil, fmt.Errorf("error preparing query AuthorsSince: %w", err)
+	}
+	if q.changePersonStmt, err = db.PrepareContext(ctx, changePerson); err != nil {
+		return nil, fmt.Errorf("error preparing query ChangePerson: %w", err)
 	}
 	if q.changePlantStmt, err = db.PrepareContext(ctx, changePlant); err != nil {
 		return nil, fmt.Errorf("error preparing query ChangePlant: %w", err)
@@ -71,6 +92,12 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.daysStmt, err = db.PrepareContext(ctx, days); err != nil {
 		return nil, fmt.Errorf("error preparing query Days: %w", err)
+	}
+	if q.deviceByTokenStmt, err = db.PrepareContext(ctx, deviceByToken); err != nil {
+		return nil, fmt.Errorf("error preparing query DeviceByToken: %w", err)
+	}
+	if q.devicesStmt, err = db.PrepareContext(ctx, devices); err != nil {
+		return nil, fmt.Errorf("error preparing query Devices: %w", err)
 	}
 	if q.divisionsStmt, err = db.PrepareContext(ctx, divisions); err != nil {
 		return nil, fmt.Errorf("error preparing query Divisions: %w", err)
@@ -96,6 +123,18 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.dropImportStmt, err = db.PrepareContext(ctx, dropImport); err != nil {
 		return nil, fmt.Errorf("error preparing query DropImport: %w", err)
 	}
+	if q.dropSentStmt, err = db.PrepareContext(ctx, dropSent); err != nil {
+		return nil, fmt.Errorf("error preparing query DropSent: %w", err)
+	}
+	if q.dropSessionsStmt, err = db.PrepareContext(ctx, dropSessions); err != nil {
+		return nil, fmt.Errorf("error preparing query DropSessions: %w", err)
+	}
+	if q.endDeviceStmt, err = db.PrepareContext(ctx, endDevice); err != nil {
+		return nil, fmt.Errorf("error preparing query EndDevice: %w", err)
+	}
+	if q.endSessionStmt, err = db.PrepareContext(ctx, endSession); err != nil {
+		return nil, fmt.Errorf("error preparing query EndSession: %w", err)
+	}
 	if q.findPlantsStmt, err = db.PrepareContext(ctx, findPlants); err != nil {
 		return nil, fmt.Errorf("error preparing query FindPlants: %w", err)
 	}
@@ -108,8 +147,14 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.getImportStmt, err = db.PrepareContext(ctx, getImport); err != nil {
 		return nil, fmt.Errorf("error preparing query GetImport: %w", err)
 	}
+	if q.getPersonStmt, err = db.PrepareContext(ctx, getPerson); err != nil {
+		return nil, fmt.Errorf("error preparing query GetPerson: %w", err)
+	}
 	if q.getPlantStmt, err = db.PrepareContext(ctx, getPlant); err != nil {
 		return nil, fmt.Errorf("error preparing query GetPlant: %w", err)
+	}
+	if q.getSessionStmt, err = db.PrepareContext(ctx, getSession); err != nil {
+		return nil, fmt.Errorf("error preparing query GetSession: %w", err)
 	}
 	if q.getSettingStmt, err = db.PrepareContext(ctx, getSetting); err != nil {
 		return nil, fmt.Errorf("error preparing query GetSetting: %w", err)
@@ -132,8 +177,14 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.keepBaseStmt, err = db.PrepareContext(ctx, keepBase); err != nil {
 		return nil, fmt.Errorf("error preparing query KeepBase: %w", err)
 	}
+	if q.lastOfDocumentStmt, err = db.PrepareContext(ctx, lastOfDocument); err != nil {
+		return nil, fmt.Errorf("error preparing query LastOfDocument: %w", err)
+	}
 	if q.listTimersStmt, err = db.PrepareContext(ctx, listTimers); err != nil {
 		return nil, fmt.Errorf("error preparing query ListTimers: %w", err)
+	}
+	if q.logOfStmt, err = db.PrepareContext(ctx, logOf); err != nil {
+		return nil, fmt.Errorf("error preparing query LogOf: %w", err)
 	}
 	if q.namePlaceStmt, err = db.PrepareContext(ctx, namePlace); err != nil {
 		return nil, fmt.Errorf("error preparing query NamePlace: %w", err)
@@ -146,6 +197,12 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.openOnBenchStmt, err = db.PrepareContext(ctx, openOnBench); err != nil {
 		return nil, fmt.Errorf("error preparing query OpenOnBench: %w", err)
+	}
+	if q.peopleStmt, err = db.PrepareContext(ctx, people); err != nil {
+		return nil, fmt.Errorf("error preparing query People: %w", err)
+	}
+	if q.personByNameStmt, err = db.PrepareContext(ctx, personByName); err != nil {
+		return nil, fmt.Errorf("error preparing query PersonByName: %w", err)
 	}
 	if q.placesStmt, err = db.PrepareContext(ctx, places); err != nil {
 		return nil, fmt.Errorf("error preparing query Places: %w", err)
@@ -162,6 +219,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.putHourStmt, err = db.PrepareContext(ctx, putHour); err != nil {
 		return nil, fmt.Errorf("error preparing query PutHour: %w", err)
 	}
+	if q.putSessionStmt, err = db.PrepareContext(ctx, putSession); err != nil {
+		return nil, fmt.Errorf("error preparing query PutSession: %w", err)
+	}
 	if q.putSettingStmt, err = db.PrepareContext(ctx, putSetting); err != nil {
 		return nil, fmt.Errorf("error preparing query PutSetting: %w", err)
 	}
@@ -173,6 +233,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.saveDocumentStmt, err = db.PrepareContext(ctx, saveDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query SaveDocument: %w", err)
+	}
+	if q.sessionsStmt, err = db.PrepareContext(ctx, sessions); err != nil {
+		return nil, fmt.Errorf("error preparing query Sessions: %w", err)
 	}
 	if q.setAdviceStmt, err = db.PrepareContext(ctx, setAdvice); err != nil {
 		return nil, fmt.Errorf("error preparing query SetAdvice: %w", err)
@@ -222,6 +285,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing acknowledgedStmt: %w", cerr)
 		}
 	}
+	if q.addDeviceStmt != nil {
+		if cerr := q.addDeviceStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addDeviceStmt: %w", cerr)
+		}
+	}
 	if q.addDocumentStmt != nil {
 		if cerr := q.addDocumentStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing addDocumentStmt: %w", cerr)
@@ -237,6 +305,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing addIncidentStmt: %w", cerr)
 		}
 	}
+	if q.addPersonStmt != nil {
+		if cerr := q.addPersonStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addPersonStmt: %w", cerr)
+		}
+	}
 	if q.addPlaceStmt != nil {
 		if cerr := q.addPlaceStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing addPlaceStmt: %w", cerr)
@@ -247,9 +320,19 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing addPlantStmt: %w", cerr)
 		}
 	}
+	if q.addSentStmt != nil {
+		if cerr := q.addSentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addSentStmt: %w", cerr)
+		}
+	}
 	if q.addToHourStmt != nil {
 		if cerr := q.addToHourStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing addToHourStmt: %w", cerr)
+		}
+	}
+	if q.addToLogStmt != nil {
+		if cerr := q.addToLogStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addToLogStmt: %w", cerr)
 		}
 	}
 	if q.addWeighingStmt != nil {
@@ -260,6 +343,21 @@ func (q *Queries) Close() error {
 	if q.archivePlantStmt != nil {
 		if cerr := q.archivePlantStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing archivePlantStmt: %w", cerr)
+		}
+	}
+	if q.authorsOfPlantStmt != nil {
+		if cerr := q.authorsOfPlantStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing authorsOfPlantStmt: %w", cerr)
+		}
+	}
+	if q.authorsSinceStmt != nil {
+		if cerr := q.authorsSinceStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing authorsSinceStmt: %w", cerr)
+		}
+	}
+	if q.changePersonStmt != nil {
+		if cerr := q.changePersonStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing changePersonStmt: %w", cerr)
 		}
 	}
 	if q.changePlantStmt != nil {
@@ -290,6 +388,16 @@ func (q *Queries) Close() error {
 	if q.daysStmt != nil {
 		if cerr := q.daysStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing daysStmt: %w", cerr)
+		}
+	}
+	if q.deviceByTokenStmt != nil {
+		if cerr := q.deviceByTokenStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing deviceByTokenStmt: %w", cerr)
+		}
+	}
+	if q.devicesStmt != nil {
+		if cerr := q.devicesStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing devicesStmt: %w", cerr)
 		}
 	}
 	if q.divisionsStmt != nil {
@@ -332,6 +440,26 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing dropImportStmt: %w", cerr)
 		}
 	}
+	if q.dropSentStmt != nil {
+		if cerr := q.dropSentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing dropSentStmt: %w", cerr)
+		}
+	}
+	if q.dropSessionsStmt != nil {
+		if cerr := q.dropSessionsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing dropSessionsStmt: %w", cerr)
+		}
+	}
+	if q.endDeviceStmt != nil {
+		if cerr := q.endDeviceStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing endDeviceStmt: %w", cerr)
+		}
+	}
+	if q.endSessionStmt != nil {
+		if cerr := q.endSessionStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing endSessionStmt: %w", cerr)
+		}
+	}
 	if q.findPlantsStmt != nil {
 		if cerr := q.findPlantsStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing findPlantsStmt: %w", cerr)
@@ -352,9 +480,19 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing getImportStmt: %w", cerr)
 		}
 	}
+	if q.getPersonStmt != nil {
+		if cerr := q.getPersonStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getPersonStmt: %w", cerr)
+		}
+	}
 	if q.getPlantStmt != nil {
 		if cerr := q.getPlantStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing getPlantStmt: %w", cerr)
+		}
+	}
+	if q.getSessionStmt != nil {
+		if cerr := q.getSessionStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getSessionStmt: %w", cerr)
 		}
 	}
 	if q.getSettingStmt != nil {
@@ -392,9 +530,19 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing keepBaseStmt: %w", cerr)
 		}
 	}
+	if q.lastOfDocumentStmt != nil {
+		if cerr := q.lastOfDocumentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing lastOfDocumentStmt: %w", cerr)
+		}
+	}
 	if q.listTimersStmt != nil {
 		if cerr := q.listTimersStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing listTimersStmt: %w", cerr)
+		}
+	}
+	if q.logOfStmt != nil {
+		if cerr := q.logOfStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing logOfStmt: %w", cerr)
 		}
 	}
 	if q.namePlaceStmt != nil {
@@ -415,6 +563,16 @@ func (q *Queries) Close() error {
 	if q.openOnBenchStmt != nil {
 		if cerr := q.openOnBenchStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing openOnBenchStmt: %w", cerr)
+		}
+	}
+	if q.peopleStmt != nil {
+		if cerr := q.peopleStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing peopleStmt: %w", cerr)
+		}
+	}
+	if q.personByNameStmt != nil {
+		if cerr := q.personByNameStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing personByNameStmt: %w", cerr)
 		}
 	}
 	if q.placesStmt != nil {
@@ -442,6 +600,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing putHourStmt: %w", cerr)
 		}
 	}
+	if q.putSessionStmt != nil {
+		if cerr := q.putSessionStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing putSessionStmt: %w", cerr)
+		}
+	}
 	if q.putSettingStmt != nil {
 		if cerr := q.putSettingStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing putSettingStmt: %w", cerr)
@@ -460,6 +623,11 @@ func (q *Queries) Close() error {
 	if q.saveDocumentStmt != nil {
 		if cerr := q.saveDocumentStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing saveDocumentStmt: %w", cerr)
+		}
+	}
+	if q.sessionsStmt != nil {
+		if cerr := q.sessionsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing sessionsStmt: %w", cerr)
 		}
 	}
 	if q.setAdviceStmt != nil {
@@ -558,20 +726,29 @@ type Queries struct {
 	tx                   *sql.Tx
 	acknowledgeStmt      *sql.Stmt
 	acknowledgedStmt     *sql.Stmt
+	addDeviceStmt        *sql.Stmt
 	addDocumentStmt      *sql.Stmt
 	addImportStmt        *sql.Stmt
 	addIncidentStmt      *sql.Stmt
+	addPersonStmt        *sql.Stmt
 	addPlaceStmt         *sql.Stmt
 	addPlantStmt         *sql.Stmt
+	addSentStmt          *sql.Stmt
 	addToHourStmt        *sql.Stmt
+	addToLogStmt         *sql.Stmt
 	addWeighingStmt      *sql.Stmt
 	archivePlantStmt     *sql.Stmt
+	authorsOfPlantStmt   *sql.Stmt
+	authorsSinceStmt     *sql.Stmt
+	changePersonStmt     *sql.Stmt
 	changePlantStmt      *sql.Stmt
 	changeTimerStmt      *sql.Stmt
 	countAllPlantsStmt   *sql.Stmt
 	countPlantsStmt      *sql.Stmt
 	createTimerStmt      *sql.Stmt
 	daysStmt             *sql.Stmt
+	deviceByTokenStmt    *sql.Stmt
+	devicesStmt          *sql.Stmt
 	divisionsStmt        *sql.Stmt
 	documentByCodeStmt   *sql.Stmt
 	documentsOfHouseStmt *sql.Stmt
@@ -580,11 +757,17 @@ type Queries struct {
 	dropBasesOfPlantStmt *sql.Stmt
 	dropDocumentStmt     *sql.Stmt
 	dropImportStmt       *sql.Stmt
+	dropSentStmt         *sql.Stmt
+	dropSessionsStmt     *sql.Stmt
+	endDeviceStmt        *sql.Stmt
+	endSessionStmt       *sql.Stmt
 	findPlantsStmt       *sql.Stmt
 	getBaseStmt          *sql.Stmt
 	getDocumentStmt      *sql.Stmt
 	getImportStmt        *sql.Stmt
+	getPersonStmt        *sql.Stmt
 	getPlantStmt         *sql.Stmt
+	getSessionStmt       *sql.Stmt
 	getSettingStmt       *sql.Stmt
 	getTimerStmt         *sql.Stmt
 	hoursStmt            *sql.Stmt
@@ -592,20 +775,26 @@ type Queries struct {
 	importsStmt          *sql.Stmt
 	incidentsStmt        *sql.Stmt
 	keepBaseStmt         *sql.Stmt
+	lastOfDocumentStmt   *sql.Stmt
 	listTimersStmt       *sql.Stmt
+	logOfStmt            *sql.Stmt
 	namePlaceStmt        *sql.Stmt
 	newestBeforeStmt     *sql.Stmt
 	newestDocumentStmt   *sql.Stmt
 	openOnBenchStmt      *sql.Stmt
+	peopleStmt           *sql.Stmt
+	personByNameStmt     *sql.Stmt
 	placesStmt           *sql.Stmt
 	plantsAfterStmt      *sql.Stmt
 	plantsAtPlaceStmt    *sql.Stmt
 	putDayStmt           *sql.Stmt
 	putHourStmt          *sql.Stmt
+	putSessionStmt       *sql.Stmt
 	putSettingStmt       *sql.Stmt
 	recodeStmt           *sql.Stmt
 	removePlantStmt      *sql.Stmt
 	saveDocumentStmt     *sql.Stmt
+	sessionsStmt         *sql.Stmt
 	setAdviceStmt        *sql.Stmt
 	setHomeStmt          *sql.Stmt
 	setImportDoneStmt    *sql.Stmt
@@ -625,20 +814,29 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		tx:                   tx,
 		acknowledgeStmt:      q.acknowledgeStmt,
 		acknowledgedStmt:     q.acknowledgedStmt,
+		addDeviceStmt:        q.addDeviceStmt,
 		addDocumentStmt:      q.addDocumentStmt,
 		addImportStmt:        q.addImportStmt,
 		addIncidentStmt:      q.addIncidentStmt,
+		addPersonStmt:        q.addPersonStmt,
 		addPlaceStmt:         q.addPlaceStmt,
 		addPlantStmt:         q.addPlantStmt,
+		addSentStmt:          q.addSentStmt,
 		addToHourStmt:        q.addToHourStmt,
+		addToLogStmt:         q.addToLogStmt,
 		addWeighingStmt:      q.addWeighingStmt,
 		archivePlantStmt:     q.archivePlantStmt,
+		authorsOfPlantStmt:   q.authorsOfPlantStmt,
+		authorsSinceStmt:     q.authorsSinceStmt,
+		changePersonStmt:     q.changePersonStmt,
 		changePlantStmt:      q.changePlantStmt,
 		changeTimerStmt:      q.changeTimerStmt,
 		countAllPlantsStmt:   q.countAllPlantsStmt,
 		countPlantsStmt:      q.countPlantsStmt,
 		createTimerStmt:      q.createTimerStmt,
 		daysStmt:             q.daysStmt,
+		deviceByTokenStmt:    q.deviceByTokenStmt,
+		devicesStmt:          q.devicesStmt,
 		divisionsStmt:        q.divisionsStmt,
 		documentByCodeStmt:   q.documentByCodeStmt,
 		documentsOfHouseStmt: q.documentsOfHouseStmt,
@@ -647,11 +845,17 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		dropBasesOfPlantStmt: q.dropBasesOfPlantStmt,
 		dropDocumentStmt:     q.dropDocumentStmt,
 		dropImportStmt:       q.dropImportStmt,
+		dropSentStmt:         q.dropSentStmt,
+		dropSessionsStmt:     q.dropSessionsStmt,
+		endDeviceStmt:        q.endDeviceStmt,
+		endSessionStmt:       q.endSessionStmt,
 		findPlantsStmt:       q.findPlantsStmt,
 		getBaseStmt:          q.getBaseStmt,
 		getDocumentStmt:      q.getDocumentStmt,
 		getImportStmt:        q.getImportStmt,
+		getPersonStmt:        q.getPersonStmt,
 		getPlantStmt:         q.getPlantStmt,
+		getSessionStmt:       q.getSessionStmt,
 		getSettingStmt:       q.getSettingStmt,
 		getTimerStmt:         q.getTimerStmt,
 		hoursStmt:            q.hoursStmt,
@@ -659,20 +863,26 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		importsStmt:          q.importsStmt,
 		incidentsStmt:        q.incidentsStmt,
 		keepBaseStmt:         q.keepBaseStmt,
+		lastOfDocumentStmt:   q.lastOfDocumentStmt,
 		listTimersStmt:       q.listTimersStmt,
+		logOfStmt:            q.logOfStmt,
 		namePlaceStmt:        q.namePlaceStmt,
 		newestBeforeStmt:     q.newestBeforeStmt,
 		newestDocumentStmt:   q.newestDocumentStmt,
 		openOnBenchStmt:      q.openOnBenchStmt,
+		peopleStmt:           q.peopleStmt,
+		personByNameStmt:     q.personByNameStmt,
 		placesStmt:           q.placesStmt,
 		plantsAfterStmt:      q.plantsAfterStmt,
 		plantsAtPlaceStmt:    q.plantsAtPlaceStmt,
 		putDayStmt:           q.putDayStmt,
 		putHourStmt:          q.putHourStmt,
+		putSessionStmt:       q.putSessionStmt,
 		putSettingStmt:       q.putSettingStmt,
 		recodeStmt:           q.recodeStmt,
 		removePlantStmt:      q.removePlantStmt,
 		saveDocumentStmt:     q.saveDocumentStmt,
+		sessionsStmt:         q.sessionsStmt,
 		setAdviceStmt:        q.setAdviceStmt,
 		setHomeStmt:          q.setHomeStmt,
 		setImportDoneStmt:    q.setImportDoneStmt,

@@ -18,6 +18,16 @@ type Basis struct {
 	Doc     string
 }
 
+type Device struct {
+	ID      int64
+	Name    string
+	Does    string
+	PlaceID int64
+	Token   string
+	MadeAt  string
+	EndedAt string
+}
+
 type Document struct {
 	Kind      string
 	ID        int64
@@ -50,6 +60,28 @@ type Incident struct {
 	Note       string
 	Withdrawn  int64
 	CreatedAt  string
+}
+
+type Log struct {
+	ID      int64
+	At      string
+	Person  string
+	Via     string
+	Did     string
+	Note    string
+	PlantID int64
+	Kind    string
+	DocID   int64
+	Version int64
+}
+
+type Person struct {
+	ID         int64
+	Name       string
+	Role       string
+	Passphrase string
+	MadeAt     string
+	GoneAt     string
 }
 
 type Place struct {
@@ -91,6 +123,17 @@ type Plant struct {
 	Advice     string
 	UntilOn    string
 	Turn       int64
+}
+
+type Sent struct {
+	Name string
+	At   int64
+}
+
+type Session struct {
+	Token string
+	Data  []byte
+	Until int64
 }
 
 type Setting struct {

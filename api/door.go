@@ -1,0 +1,108 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"log/slog"
+	"net"
+	"net/http"
+	"net/netip"
+	"net/url"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+)
+
+// Door is one way in: which names it answers to, and whether it asks who comes.
+type Door struct {
+	Asks   bool                   // who one is; else whoever reaches it may do all
+	Secure bool                   // what goes through it is encrypted, here or by a proxy before it
+	Hosts  func(host string) bool // the names it is reached by, with their port
+	Behind bool                   // a proxy on this machine is before it, and says who asks
+}
+
+// Loopback is the door of whoever sits at this machine.
+var Loopback = Door{Hosts: IsLoopback}
+
+// IsLoopback holds for the names by which this machine reaches itself, at any port: one may come
+// through a tunnel of one's own.
+func IsLoopback(host string) bool {
+	name := host
+	if n, _, err := net.SplitHostPort(host); err == nil {
+		name = n
+	}
+	ip := net.ParseIP(strings.Trim(name, "[]"))
+	return name == "localhost" || ip != nil && ip.IsLoopback()
+}
+
+func (d Door) scheme() string {
+	if d.Secure {
+		return "https"
+	}
+	return "http"
+}
+
+// owns holds for the origin of a page of this program.
+func (d Door) owns(origin string) bool {
+	u, err := url.Parse(origin)
+	return err == nil && u.Scheme == d.scheme() && d.Hosts(u.Host)
+}
+
+// from is the address that a request comes from.
+func (d Door) from(r *http.Request) string {
+	at, err := netip.ParseAddrPort(r.RemoteAddr)
+	if err != nil {
+		return r.RemoteAddr
+	}
+	if all := r.Header.Values("X-Forwarded-For"); d.Behind && at.Addr().IsLoopback() && len(all) > 0 {
+		hops := strings.Split(all[len(all)-1], ",")
+		if ip, err := netip.ParseAddr(strings.TrimSpace(hops[len(hops)-1])); err == nil {
+			return ip.String() // the one that the proxy itself saw
+		}
+	}
+	return at.Addr().Unmap().String()
+}
+
+type doorKey struct{}
+
+// throughDoor lets requests in by a door.
+func throughDoor(d Door, next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), doorKey{}, d)))
+	})
+}
+
+func doorOf(c *echo.Context) Door {
+	d, _ := c.Request().Context().Value(doorKey{}).(Door)
+	return d
+}
+
+// ownOnly refuses requests under a name that is not its own, for a page elsewhere could have bound
+// its name to this address; and those of pages from elsewhere.
+func ownOnly(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		r, d := c.Request(), doorOf(c)
+		if !d.Hosts(r.Host) {
+			return echo.NewHTTPError(http.StatusForbidden, "unknown host name")
+		}
+		if origin := r.Header.Get("Origin"); origin != "" && !d.owns(origin) {
+			refuseForeign(c.Response(), r)
+			return nil
+		}
+		return next(c)
+	}
+}
+
+// refuseForeign answers a page from elsewhere.
+func refuseForeign(w http.ResponseWriter, _ *http.Request) {
+	h := w.Header()
+	h.Set("Content-Type", problemJSON)
+	h.Set("X-Content-Type-Options", "nosniff")
+	h.Set("Cache-Control", "no-store")
+	w.WriteHeader(http.StatusForbidden)
+	p := Problem{Type: "urn:therapeon:foreign", Title: "Not from this page", Status: http.StatusForbidden,
+		Detail: "Only Therapeon's own page may change anything here. Nothing was saved."}
+	if err := json.NewEncoder(w).Encode(p); err != nil {
+		slog.Error("answer problem", "error", err)
+	}
+}

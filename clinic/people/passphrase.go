@@ -1,0 +1,122 @@
+package people
+
+import (
+	"context"
+	"crypto/rand"
+	"crypto/subtle"
+	"encoding/base64"
+	"fmt"
+	"strings"
+	"unicode/utf8"
+
+	"golang.org/x/crypto/argon2"
+	"golang.org/x/text/unicode/norm"
+
+	"therapeon/clinic/record"
+)
+
+// The cost of a passphrase, after the OWASP Password Storage Cheat Sheet, which asks for at least
+// 19 MiB and two passes: as much memory, and as many passes as take about 0.3 s here.
+const (
+	argonKiB    = 19 << 10
+	argonPasses = 16
+	argonLanes  = 1
+	saltBytes   = 16
+	hashBytes   = 32
+)
+
+// fewestSigns is the shortest passphrase: OWASP ASVS 4.0.3, 2.1.1, from memory.
+const fewestSigns = 12
+
+// easy are passphrases long enough that are guessed first, from memory; without spaces and small.
+var easy = []string{
+	"123456789012", "1234567890123", "12345678901234", "123456123456", "111111111111", "000000000000",
+	"passwordpassword", "password1234", "password12345", "password123456", "passwort1234", "passphrase123",
+	"qwertyuiop12", "qwertyuiop123", "qwertyuiopasdfgh", "qwertyqwerty", "qwerty123456", "asdfghjkl123",
+	"abcdefghijkl", "abcdefghijklm", "abcabcabcabc", "abcd12345678", "iloveyou1234", "letmeinletmein", "letmein12345",
+	"adminadminadmin", "admin1234567", "administrator", "welcome12345", "correcthorsebatterystaple", "changemechangeme",
+	"orchidorchid", "orchids12345", "phalaenopsis", "orchidaceae12", "therapeon123", "therapeontherapeon",
+}
+
+// plain is a passphrase as it is compared: however a keyboard composed its letters.
+func plain(passphrase string) []byte { return []byte(norm.NFC.String(passphrase)) }
+
+// hashed is a passphrase as it is kept, with its salt and its cost.
+func hashed(passphrase string) string {
+	salt := make([]byte, saltBytes)
+	_, _ = rand.Read(salt) // it never fails
+	hash := argon2.IDKey(plain(passphrase), salt, argonPasses, argonKiB, argonLanes, hashBytes)
+	code := base64.RawStdEncoding.EncodeToString
+	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s",
+		argon2.Version, argonKiB, argonPasses, argonLanes, code(salt), code(hash))
+}
+
+// is holds where a passphrase is the one kept. What cannot be read is nobody's.
+func is(kept, passphrase string) bool {
+	parts := strings.Split(kept, "$")
+	if len(parts) != 6 || parts[1] != "argon2id" {
+		return false
+	}
+	var memory, passes uint32
+	var lanes uint8
+	if n, err := fmt.Sscanf(parts[3], "m=%d,t=%d,p=%d", &memory, &passes, &lanes); n != 3 || err != nil {
+		return false
+	}
+	salt, err := base64.RawStdEncoding.DecodeString(parts[4])
+	hash, err2 := base64.RawStdEncoding.DecodeString(parts[5])
+	if err != nil || err2 != nil || len(hash) == 0 || lanes == 0 || passes == 0 {
+		return false
+	}
+	now := argon2.IDKey(plain(passphrase), salt, passes, memory, lanes, uint32(len(hash)))
+	return subtle.ConstantTimeCompare(now, hash) == 1
+}
+
+// nobodys is matched where there is no passphrase, and takes as long: no passphrase comes to it.
+var nobodys = fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, argonKiB, argonPasses, argonLanes,
+	strings.Repeat("A", base64.RawStdEncoding.EncodedLen(saltBytes)),
+	strings.Repeat("A", base64.RawStdEncoding.EncodedLen(hashBytes)))
+
+// inTurn hashes one at a time, so that many who try cannot take the memory of the machine.
+func (c *Service) inTurn(ctx context.Context, work func()) error {
+	select {
+	case c.hashing <- struct{}{}:
+		defer func() { <-c.hashing }()
+	case <-ctx.Done():
+		return ctx.Err()
+	}
+	work()
+	return nil
+}
+
+func (c *Service) matches(ctx context.Context, kept, passphrase string) (right bool, err error) {
+	err = c.inTurn(ctx, func() { right = is(kept, passphrase) })
+	return right, err
+}
+
+// newHash is a new passphrase as it is kept, or a fault of the field: too short, or guessed first.
+func (c *Service) newHash(ctx context.Context, field, name, passphrase string) (hash string, err error) {
+	squeezed := strings.ToLower(strings.Join(strings.Fields(passphrase), ""))
+	switch {
+	case utf8.RuneCountInString(passphrase) < fewestSigns:
+		return "", record.OneFault(field, fmt.Sprintf("Too short: %d signs or more. Four words make a good one.", fewestSigns),
+			fmt.Sprintf("at least %d signs", fewestSigns), nil)
+	case isEasy(squeezed) || name != "" && strings.Trim(squeezed, strings.ToLower(name)+"0123456789") == "":
+		return "", record.OneFault(field, "This would be guessed soon. Four words that do not belong together make a good one.",
+			"one that is not guessed first", nil)
+	}
+	err = c.inTurn(ctx, func() { hash = hashed(passphrase) })
+	return hash, err
+}
+
+func isEasy(squeezed string) bool {
+	for _, e := range easy {
+		if squeezed == e {
+			return true
+		}
+	}
+	few := map[rune]bool{}
+	for _, sign := range squeezed {
+		few[sign] = true
+	}
+	return len(few) < 4
+}

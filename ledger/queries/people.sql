@@ -1,0 +1,71 @@
+-- name: AddPerson :one
+INSERT INTO people (name, role, passphrase, made_at) VALUES (?, ?, ?, ?) RETURNING *;
+
+-- name: People :many
+SELECT * FROM people WHERE gone_at = '' ORDER BY role DESC, lower(name), id;
+
+-- name: GetPerson :one
+SELECT * FROM people WHERE id = ?;
+
+-- name: PersonByName :one
+SELECT * FROM people WHERE lower(name) = lower(sqlc.arg(name)) AND gone_at = '';
+
+-- name: ChangePerson :exec
+UPDATE people SET name = sqlc.arg(name), role = sqlc.arg(role), passphrase = sqlc.arg(passphrase),
+    gone_at = sqlc.arg(gone_at)
+WHERE id = sqlc.arg(id);
+
+-- name: GetSession :one
+SELECT data FROM sessions WHERE token = sqlc.arg(token) AND until > sqlc.arg(now);
+
+-- name: Sessions :many
+SELECT * FROM sessions WHERE until > sqlc.arg(now) ORDER BY token;
+
+-- name: PutSession :exec
+INSERT INTO sessions (token, data, until) VALUES (?, ?, ?)
+ON CONFLICT (token) DO UPDATE SET data = excluded.data, until = excluded.until;
+
+-- name: EndSession :exec
+DELETE FROM sessions WHERE token = ?;
+
+-- name: DropSessions :exec
+DELETE FROM sessions WHERE until <= sqlc.arg(now);
+
+-- name: AddDevice :one
+INSERT INTO devices (name, does, place_id, token, made_at) VALUES (?, ?, ?, ?, ?) RETURNING *;
+
+-- name: Devices :many
+SELECT * FROM devices WHERE ended_at = '' ORDER BY lower(name), id;
+
+-- name: DeviceByToken :one
+SELECT * FROM devices WHERE token = ? AND ended_at = '';
+
+-- name: EndDevice :execrows
+UPDATE devices SET ended_at = sqlc.arg(ended_at) WHERE id = sqlc.arg(id) AND ended_at = '';
+
+-- name: AddToLog :exec
+INSERT INTO log (at, person, via, did, note, plant_id, kind, doc_id, version) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?);
+
+-- name: LastOfDocument :one
+SELECT * FROM log WHERE kind = ? AND doc_id = ? ORDER BY version DESC, id DESC LIMIT 1;
+
+-- name: AuthorsSince :many
+-- Who changed a document after a version.
+SELECT person FROM log WHERE kind = sqlc.arg(kind) AND doc_id = sqlc.arg(doc_id) AND version > sqlc.arg(version)
+ORDER BY id;
+
+-- name: LogOf :many
+SELECT l.*, CAST(COALESCE(p.tag, '') AS TEXT) AS tag FROM log l LEFT JOIN plants p ON p.id = l.plant_id
+WHERE (sqlc.arg(before) = 0 OR l.id < sqlc.arg(before))
+  AND (CAST(sqlc.arg(plant) AS INTEGER) = 0 OR l.plant_id = sqlc.arg(plant))
+ORDER BY l.id DESC LIMIT sqlc.arg(most);
+
+-- name: AuthorsOfPlant :many
+SELECT DISTINCT kind, doc_id, person FROM log WHERE plant_id = ? AND kind <> '' AND person <> ''
+ORDER BY kind, doc_id, person;
+
+-- name: AddSent :execrows
+INSERT INTO sent (name, at) VALUES (?, ?) ON CONFLICT DO NOTHING;
+
+-- name: DropSent :exec
+DELETE FROM sent WHERE at < sqlc.arg(before);
