@@ -1,8 +1,11 @@
 package api
 
 import (
+	"cmp"
 	"context"
 	"net/http"
+	"strings"
+	"sync"
 
 	"therapeon/clinic"
 	"therapeon/clinic/people"
@@ -69,8 +72,21 @@ type logOf struct {
 	Plant  int64 `query:"plant" json:"-" description:"only what was done to this plant"`
 }
 
-type logged struct {
+type logList struct {
 	Log []people.Logged `json:"log" required:"true"`
+}
+
+// deedWords are the words for what the log holds: the operations, and what else happens at a door.
+func deedWords() map[string]string {
+	words := map[string]string{
+		"wrong-passphrase": "A passphrase that was wrong",
+		"wrong-code":       "A code that was wrong",
+		"resetPassphrase":  "Give a new passphrase at the machine",
+	}
+	for _, o := range table(nil, nil) {
+		words[o.id], _, _ = strings.Cut(o.summary, ";")
+	}
+	return words
 }
 
 // peopleTable lists who may ask: people, sessions, devices, the network; and the log.
@@ -80,6 +96,7 @@ func peopleTable(c *clinic.Clinic, network Network) []operation {
 		return Me{Name: who.Name, Role: who.Role, Via: who.Via, Session: who.Session,
 			Seq: c.Company.Seq(), Today: c.Records.Today()}
 	}
+	deeds := sync.OnceValue(deedWords)
 	// enter gives a browser its session, in the place of one it had.
 	enter := func(ctx context.Context, in people.Let, err error) (Me, error) {
 		if err != nil {
@@ -176,9 +193,12 @@ func peopleTable(c *clinic.Clinic, network Network) []operation {
 				return deviceList{list}, err
 			}),
 		op(get, "/api/v1/log", "getLog", "Who did what, the newest first",
-			func(ctx context.Context, in logOf) (logged, error) {
+			func(ctx context.Context, in logOf) (logList, error) {
 				list, err := c.People.Log(ctx, in.Before, in.Plant)
-				return logged{list}, err
+				for i, l := range list {
+					list[i].Words = cmp.Or(deeds()[l.Did], l.Did)
+				}
+				return logList{list}, err
 			}),
 		op(get, "/api/v1/network", "getNetwork", "How others reach this program",
 			func(ctx context.Context, _ nothing) (Opened, error) {

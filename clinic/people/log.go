@@ -15,6 +15,7 @@ type Logged struct {
 	Person  string `json:"person,omitempty" description:"left out: no name was given"`
 	Via     string `json:"via" required:"true" enum:"machine,session,device,command"`
 	Did     string `json:"did" required:"true" description:"the operation"`
+	Words   string `json:"words" required:"true" description:"what that is"`
 	Note    string `json:"note,omitempty"`
 	PlantID int64  `json:"plant_id,omitempty"`
 	Tag     string `json:"tag,omitempty" description:"of its plant"`
@@ -30,7 +31,10 @@ func (c *Service) Log(ctx context.Context, before, plant int64) ([]Logged, error
 	})
 	list := make([]Logged, len(rows))
 	for i, r := range rows {
-		list[i] = Logged{r.ID, r.At, r.Person, r.Via, r.Did, r.Note, r.PlantID, r.Tag}
+		list[i] = Logged{
+			ID: r.ID, At: r.At, Person: r.Person, Via: r.Via, Did: r.Did, Words: r.Did, Note: r.Note,
+			PlantID: r.PlantID, Tag: r.Tag,
+		}
 	}
 	return list, err
 }

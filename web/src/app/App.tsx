@@ -1,15 +1,22 @@
 import { MoonOutlined, SunOutlined } from "@ant-design/icons";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, ConfigProvider } from "antd";
 import enGB from "antd/locale/en_GB";
-import { lazy, Suspense, useMemo } from "react";
+import { lazy, Suspense, useEffect, useMemo } from "react";
 import { Link, Navigate, Route, Routes, useLocation } from "react-router";
 import { Bench } from "../features/bench/Bench";
 import { useJudging } from "../features/settings";
 import { TimerBar } from "../features/timers";
+import type { Me } from "../lib/api/client";
+import { me } from "../lib/api/queries";
+import { useNewDay } from "../lib/day";
 import { useKept } from "../lib/kept";
+import { listen } from "../lib/news";
+import { run } from "../lib/run";
 import { Boundary, Broken } from "../ui/Boundary";
 import { Legend } from "../ui/Mark";
 import { SubNav } from "../ui/SubNav";
+import { Trouble } from "../ui/Trouble";
 import { Waiting } from "../ui/Waiting";
 import view from "../ui/view.module.css";
 import { Offline } from "./Offline";
@@ -41,6 +48,8 @@ const MixingBench = lazy(() => import("../features/mixing/MixingBench"));
 const Places = lazy(() => import("../features/places/Places"));
 const ProgressStep = lazy(() => import("../features/tracking/ProgressStep"));
 const House = lazy(() => import("../features/settings/House"));
+const People = lazy(() => import("../features/people/People"));
+const SignIn = lazy(() => import("../features/people/SignIn"));
 const Contract = lazy(() => import("../features/contract/Contract"));
 
 const WeightsView = lazy(() => import("../features/weighing/WeightsView"));
@@ -59,16 +68,17 @@ export function App() {
   const { night, turn } = useNight();
   const theme = useMemo(() => apply(night), [night]);
   const { pathname } = useLocation();
+  const who = useQuery(me);
+  const known = Boolean(who.data?.via);
   usePlaceOnPage();
-  useJudging();
   return (
     <ConfigProvider theme={theme} csp={{ nonce }} locale={enGB} {...parts}>
       <header className={`${view.line} ${css.top}`} data-part="top">
         <Link to="/" className={css.name}>
           Therapeon
         </Link>
-        <SubNav label="Main" to={rooms} />
-        <Palette onTurn={turn} />
+        {known ? <SubNav label="Main" to={rooms} /> : <nav />}
+        {known && <Palette onTurn={turn} />}
         <Button
           type="text"
           icon={night ? <SunOutlined /> : <MoonOutlined />}
@@ -76,50 +86,71 @@ export function App() {
           aria-label={night ? "Day light" : "Night light"}
           onClick={turn}
         />
-        <TimerBar />
+        {known && <TimerBar />}
       </header>
       <Offline />
       <Broken />
       <Boundary at={pathname}>
         <Suspense fallback={<Waiting />}>
-          <Routes>
-            <Route index element={<Bench />} />
-            <Route path="plants/:plantID" element={<PlantPage />}>
-              <Route index element={<Overview />} />
-              <Route path="intake" element={<IntakeStep />} />
-              <Route path="look" element={<LookStep />} />
-              <Route path="unpot" element={<UnpotStep />} />
-              <Route path="cause" element={<CauseStep />} />
-              <Route path="roots" element={<RootsStep />} />
-              <Route path="clean" element={<CleanStep />}>
-                <Route index element={<PlanSheet />} />
-                <Route path="rounds" element={<RoundsStep />} />
-                <Route path="divide" element={<DivideStep />} />
+          {who.error && !who.data && <Trouble error={who.error} again={() => run(who.refetch())} />}
+          {who.data && !known && <SignIn />}
+          {who.data && known && <Following who={who.data} />}
+          {known && (
+            <Routes>
+              <Route index element={<Bench />} />
+              <Route path="plants/:plantID" element={<PlantPage />}>
+                <Route index element={<Overview />} />
+                <Route path="intake" element={<IntakeStep />} />
+                <Route path="look" element={<LookStep />} />
+                <Route path="unpot" element={<UnpotStep />} />
+                <Route path="cause" element={<CauseStep />} />
+                <Route path="roots" element={<RootsStep />} />
+                <Route path="clean" element={<CleanStep />}>
+                  <Route index element={<PlanSheet />} />
+                  <Route path="rounds" element={<RoundsStep />} />
+                  <Route path="divide" element={<DivideStep />} />
+                </Route>
+                <Route path="home" element={<HomeStep />}>
+                  <Route index element={<RaceView />} />
+                  <Route path="decide" element={<DecideView />} />
+                  <Route path="house" element={<HouseView />} />
+                  <Route path="do" element={<DoView />} />
+                </Route>
+                <Route path="progress" element={<ProgressStep />} />
+                <Route path="history" element={<CaseSheet />} />
+                <Route path="weights" element={<WeightsView />} />
+                <Route path="broke" element={<BrokeView />} />
               </Route>
-              <Route path="home" element={<HomeStep />}>
-                <Route index element={<RaceView />} />
-                <Route path="decide" element={<DecideView />} />
-                <Route path="house" element={<HouseView />} />
-                <Route path="do" element={<DoView />} />
-              </Route>
-              <Route path="progress" element={<ProgressStep />} />
-              <Route path="history" element={<CaseSheet />} />
-              <Route path="weights" element={<WeightsView />} />
-              <Route path="broke" element={<BrokeView />} />
-            </Route>
-            <Route path="mix" element={<MixingBench />} />
-            <Route path="places" element={<Places />} />
-            <Route path="library/:shelf?/:entry?" element={<Library />} />
-            <Route path="settings" element={<House />} />
-            <Route path="house" element={<Navigate to="/settings" replace />} />
-            <Route path="contract" element={<Contract />} />
-            <Route path="*" element={<Lost />} />
-          </Routes>
+              <Route path="mix" element={<MixingBench />} />
+              <Route path="places" element={<Places />} />
+              <Route path="library/:shelf?/:entry?" element={<Library />} />
+              <Route path="settings" element={<House />} />
+              <Route path="settings/people" element={<People />} />
+              <Route path="join" element={<Navigate to="/" replace />} />
+              <Route path="house" element={<Navigate to="/settings" replace />} />
+              <Route path="contract" element={<Contract />} />
+              <Route path="*" element={<Lost />} />
+            </Routes>
+          )}
         </Suspense>
       </Boundary>
       <Legend />
     </ConfigProvider>
   );
+}
+
+/** Follows what others change, what follows from the house, and the day. */
+function Following({ who }: { who: Me }) {
+  const cache = useQueryClient();
+  const plant = Number(/^\/plants\/(\d+)/.exec(useLocation().pathname)?.[1] ?? 0);
+  useJudging();
+  useNewDay();
+  const since = who.seq;
+  useEffect(
+    () => listen({ cache, plant, since, onEnd: () => run(cache.invalidateQueries({ queryKey: me.queryKey })) }),
+    [cache, plant, since],
+  );
+  return null;
 }
 
 function Lost() {

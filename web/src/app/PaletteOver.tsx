@@ -52,6 +52,7 @@ export default function PaletteOver({ onTurn, onClose }: { onTurn: () => void; o
       ? steps.map(([path, label]) => ({ key: `s${path}`, label: `This plant: ${label}`, go: to(`${plant}/${path}`) }))
       : []),
     ...rooms.map(([path, label]) => ({ key: path, label, go: to(path) })),
+    { key: "people", label: "People and devices", go: to("/settings/people") },
     { key: "new", label: "New plant", go: to("/?new") },
     { key: "light", label: "Day or night light", go: onTurn },
     { key: "marks", label: "Spell the marks out", go: () => spell("spelt") },

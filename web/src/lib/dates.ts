@@ -15,6 +15,12 @@ export function today(at = new Date()): string {
   return iso(at.getFullYear(), at.getMonth() + 1, at.getDate());
 }
 
+/** A moment on this device's clock, such as 26 Nov 2026, 14:05. */
+export function moment(at: string): string {
+  const then = new Date(at);
+  return `${day(today(then))}, ${then.toTimeString().slice(0, 5)}`;
+}
+
 const two = (n: number) => String(n).padStart(2, "0");
 const iso = (y: number, m?: number, d?: number) => [y, m && two(m), d && two(d)].filter(Boolean).join("-");
 

@@ -10,15 +10,19 @@ export type Standing =
   | { is: "waiting" }
   /** The server refused a value. */
   | { is: "refused"; faults: Fault[]; words: string }
-  /** Someone else changed it. */
-  | { is: "conflict"; changes: string[] };
+  /** Someone else changed it: who, what they and oneself changed, and whether both can be kept. */
+  | { is: "conflict"; changes: string[]; by?: string[]; apart?: boolean };
+
+/** How a conflict ends. */
+export type Settling = "theirs" | "mine" | "both";
 
 /** What lies on a desk, and how it is kept. */
 type Keeping<Server, Entered> = {
   /** Names the draft in this browser. */
   draft: string;
   entered: (server: Server) => Entered;
-  save: (server: Server, entered: Entered) => Promise<Server>;
+  /** With both, what others changed meanwhile is kept as well, where the two do not touch. */
+  save: (server: Server, entered: Entered, both?: boolean) => Promise<Server>;
   load: () => Promise<Server>;
   /** How long to wait for more typing before a save. */
   pauseMS?: number;
@@ -94,12 +98,9 @@ export class Desk<Server extends { version: number }, Entered> {
         return;
       }
       this.state = { ...this.state, entered: draft.entered };
-      if (draft.version === server.version) this.touch();
-      else
-        this.state.standing = {
-          is: "conflict",
-          changes: ["It was changed here or elsewhere after your last entry was answered."],
-        };
+      // An older version is refused, in words that tell what was changed by whom.
+      this.state.server = { ...server, version: draft.version };
+      this.touch();
     } catch {
       localStorage.removeItem(this.keeping.draft);
     }
@@ -174,9 +175,18 @@ export class Desk<Server extends { version: number }, Entered> {
   private failed(e: unknown) {
     this.busy = false;
     const problem = e instanceof Refused ? e.problem : undefined;
-    if (problem?.status === 409) {
-      this.set({ standing: { is: "conflict", changes: problem.changes ?? [] } });
-    } else if (problem && problem.status < 500) {
+    if (problem?.type === "urn:therapeon:sent") {
+      run(
+        this.keeping.load().then(
+          (server) => this.answered(server),
+          (e: unknown) => this.failed(e),
+        ),
+      );
+    } else if (problem?.status === 409) {
+      const told = [...(problem.theirs ?? []), ...(problem.yours ?? [])];
+      const changes = told.length > 0 ? told : (problem.changes ?? []);
+      this.set({ standing: { is: "conflict", changes, by: problem.by, apart: problem.apart } });
+    } else if (problem && problem.status < 500 && problem.status !== 401) {
       this.set({ standing: { is: "refused", faults: problem.faults ?? [], words: problem.detail ?? problem.title } });
       run(this.save());
     } else {
@@ -186,9 +196,20 @@ export class Desk<Server extends { version: number }, Entered> {
     }
   }
 
-  /** Ends a conflict: with the other's entries, or with one's own put over them. */
-  async settle(keep: "theirs" | "mine") {
+  /** Ends a conflict: with the other's entries, with one's own put over them, or with both. */
+  async settle(keep: Settling) {
     let server: Server;
+    if (keep === "both") {
+      try {
+        server = await this.keeping.save(this.state.server, this.state.entered, true);
+        this.past.push(this.state.entered);
+        this.set({ entered: this.keeping.entered(server) });
+        this.answered(server);
+      } catch (e) {
+        this.failed(e);
+      }
+      return;
+    }
     try {
       server = await this.keeping.load();
     } catch {

@@ -1,4 +1,5 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { inOrder } from "./outbox";
 
 type Then<T> = {
   /** What follows an answer. */
@@ -9,28 +10,42 @@ type Then<T> = {
   after?: () => unknown;
   /** Those of one name wait for each other. */
   inTurn?: string;
+  /** It takes long, or lets one in: nothing else waits for it. */
+  aside?: boolean;
 };
 
+/** Sends in turn with all else. What was kept already, though its answer was lost, is loaded anew. */
+function useTurn<T>({ then, aside }: Then<T>) {
+  const cache = useQueryClient();
+  return {
+    turn: (send: () => Promise<T>): Promise<T | undefined> => (aside ? send() : inOrder(send)),
+    answered: (answer: T | undefined, of?: string) =>
+      answer === undefined ? cache.invalidateQueries() : then?.(answer, of),
+  };
+}
+
 /** What is sent to the program, and what came of it: told where it was sent, in one way. */
-export function useSend<T = unknown>({ then, but, after, inTurn }: Then<T>) {
+export function useSend<T = unknown>(how: Then<T>) {
+  const { turn, answered } = useTurn(how);
   const { mutate, error, isPending, reset } = useMutation({
-    mutationFn: (send: () => Promise<T>) => send(),
-    onSuccess: (answer) => then?.(answer),
-    onError: () => but?.(),
-    onSettled: () => after?.(),
-    ...(inTurn && { scope: { id: inTurn } }),
+    mutationFn: turn,
+    onSuccess: (answer) => answered(answer),
+    onError: () => how.but?.(),
+    onSettled: () => how.after?.(),
+    ...(how.inTurn && { scope: { id: how.inTurn } }),
   });
   return { send: mutate, trouble: error, sending: isPending, putAway: reset };
 }
 
 /** The same for one of several, such as a job: what came of it is told there. Whether it was kept comes back. */
-export function useSendFor<T = unknown>({ then, but, after, inTurn }: Then<T>) {
+export function useSendFor<T = unknown>(how: Then<T>) {
+  const { turn, answered } = useTurn(how);
   const { mutateAsync, error, variables } = useMutation({
-    mutationFn: ({ send }: { of: string | undefined; send: () => Promise<T> }) => send(),
-    onSuccess: (answer, { of }) => then?.(answer, of),
-    onError: () => but?.(),
-    onSettled: () => after?.(),
-    ...(inTurn && { scope: { id: inTurn } }),
+    mutationFn: ({ send }: { of: string | undefined; send: () => Promise<T> }) => turn(send),
+    onSuccess: (answer, { of }) => answered(answer, of),
+    onError: () => how.but?.(),
+    onSettled: () => how.after?.(),
+    ...(how.inTurn && { scope: { id: how.inTurn } }),
   });
   const send = (of: string | undefined, what: () => Promise<T>) =>
     mutateAsync({ of, send: what }).then(

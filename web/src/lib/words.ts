@@ -26,6 +26,9 @@ export const depthWords: Record<string, string> = {
   core: "Core",
 };
 
+/** Names in a row: Ben, Cy and Di. */
+export const listed = (names: readonly string[]) => new Intl.ListFormat("en").format(names);
+
 /** Pairs of code and words, for choices. */
 export type Words = readonly (readonly [string, string])[];
 

@@ -12,19 +12,25 @@ type Props = {
   /** Keys that choose the options, shown on them. */
   keys?: Record<string, string>;
   error?: string;
+  disabled?: boolean;
 };
 
 /** Longer words than these do not stand on a chip. */
 const chip = 26;
 
 /** One of a few: big enough for a wet thumb. */
-export function Choice({ label, value, options, onChange, keys, error }: Props) {
+export function Choice({ label, value, options, onChange, keys, error, disabled }: Props) {
   const id = useId();
   const long = options.some(([, words]) => words.length > chip);
   const One = long ? Radio : Radio.Button;
   return (
     <Field label={label} id={id} error={error}>
-      <Radio.Group value={value} onChange={(e) => onChange(String(e.target.value))} aria-labelledby={id}>
+      <Radio.Group
+        disabled={disabled}
+        value={value}
+        onChange={(e) => onChange(String(e.target.value))}
+        aria-labelledby={id}
+      >
         <Flex wrap gap={long ? "2px 18px" : 6}>
           {options.map(([code, words]) => (
             <span key={code}>

@@ -1,4 +1,5 @@
-import type { Standing as Stands } from "../lib/desk";
+import type { Settling, Standing as Stands } from "../lib/desk";
+import { listed } from "../lib/words";
 import { Notice } from "./Notice";
 import { Plain } from "./Plain";
 import css from "./standing.module.css";
@@ -7,7 +8,7 @@ type Props = {
   /** What was entered, such as “reading”. */
   what: string;
   standing: Stands;
-  onSettle: (keep: "theirs" | "mine") => void;
+  onSettle: (keep: Settling) => void;
   onUndo: () => void;
 };
 
@@ -41,13 +42,17 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
           aloud
           acts={
             <>
+              {s.apart && <Plain onClick={() => onSettle("both")}>Keep both</Plain>}
               <Plain onClick={() => onSettle("theirs")}>Take what is there now</Plain>
               <Plain onClick={() => onSettle("mine")}>Put mine over it</Plain>
             </>
           }
         >
-          This {what} was changed elsewhere meanwhile. Yours was not saved over it.
-          {s.changes.length > 0 && " How what is there now differs from yours:"}
+          {s.by?.length
+            ? `${listed(s.by)} changed this ${what} meanwhile.`
+            : `This ${what} was changed elsewhere meanwhile.`}{" "}
+          Yours was not saved over it. {s.apart && "The two do not touch: both can be kept."}
+          {s.changes.length > 0 && " What was changed:"}
           <ul>
             {s.changes.map((c) => (
               <li key={c}>{c}</li>

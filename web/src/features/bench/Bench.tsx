@@ -15,9 +15,9 @@ import { Chosen } from "./Chosen";
 import { Filters, soughtOf } from "./Filters";
 import { NewPlant } from "./NewPlant";
 import { PlantRow } from "./PlantRow";
-
 import { Worked } from "./Worked";
 import css from "./bench.module.css";
+import { useSteady } from "./steady";
 
 const PlantTable = lazy(() => import("./PlantTable"));
 
@@ -50,7 +50,11 @@ export function Bench() {
   const sought = useDeferredValue(soughtOf(search));
   const found = useInfiniteQuery({ ...plants(sought), placeholderData: keepPreviousData });
   const due = useQuery(fewPlants({ due: true, most: 1 })).data?.total ?? 0;
-  const list = found.data?.pages.flatMap((page) => page.plants) ?? [];
+  const { list, moved, sort } = useSteady(
+    found.data?.pages.flatMap((page) => page.plants) ?? [],
+    JSON.stringify(sought),
+    Boolean(found.data) && !found.isPlaceholderData,
+  );
   const total = found.data?.pages.at(-1)?.total ?? 0;
   const archived = !!sought.archived;
   const set = (key: string, value: string) => {
@@ -111,6 +115,11 @@ export function Bench() {
       {!archived && <Rounds />}
       <div role="status">
         <Following />
+        {moved && (
+          <Lead>
+            Others changed the order. <Plain onClick={sort}>Sort it anew</Plain>
+          </Lead>
+        )}
       </div>
       {found.error && <Trouble error={found.error} again={() => run(found.refetch())} />}
       {table ? (

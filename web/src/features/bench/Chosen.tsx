@@ -4,7 +4,7 @@ import { useState } from "react";
 import { ask, client, type Plant } from "../../lib/api/client";
 import { places } from "../../lib/api/queries";
 import { labelOf } from "../../lib/papers";
-import { usePerson } from "../../lib/person";
+import { useKeeper, usePerson } from "../../lib/person";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Lead } from "../../ui/Said";
@@ -67,6 +67,7 @@ export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void
         return ask(client.PUT("/api/v1/plants/{id}/home", { params: { path: { id: p.id }, query }, body }));
       },
     });
+  const keeper = useKeeper();
   const none = plants.length === 0 || each.isPending;
   const off = plants.some((p) => p.archived_at);
   const sheet = labelOf(
@@ -95,7 +96,7 @@ export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void
           options={stands.map((p) => ({ value: p.id, label: p.place.name }))}
           onChange={(id) => !none && move(id)}
         />
-        <Button disabled={none} onClick={() => archive(!off)}>
+        <Button disabled={none || !keeper} onClick={() => archive(!off)}>
           {off ? "Put them back on the bench" : "Archive them"}
         </Button>
       </Row>

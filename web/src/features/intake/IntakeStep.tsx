@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 import { ask, client, type Intake, type Profile } from "../../lib/api/client";
 import { groups } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
+import { useKeeper } from "../../lib/person";
 import { run } from "../../lib/run";
 import { bulbStates, flowerings, media, pots, rootClasses, wordOf, type Words } from "../../lib/words";
 import { Choice, Tick } from "../../ui/Choice";
@@ -277,6 +278,7 @@ function Archive() {
   const { plant } = usePlant();
   const cache = useQueryClient();
   const go = useNavigate();
+  const keeper = useKeeper();
   const archived = !!plant.archived_at;
   const turn = async () => {
     await ask(
@@ -288,7 +290,9 @@ function Archive() {
   };
   return (
     <Row words>
-      <Button onClick={() => run(turn())}>{archived ? "Put it back on the bench" : "Archive it"}</Button>
+      <Button disabled={!keeper} onClick={() => run(turn())}>
+        {archived ? "Put it back on the bench" : "Archive it"}
+      </Button>
       <Aside>
         {archived
           ? "It is kept with everything about it."

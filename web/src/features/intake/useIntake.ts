@@ -6,15 +6,18 @@ import { run } from "../../lib/run";
 /** What is known of a plant, on its desk. What other steps show of it follows. */
 export function useIntake(stored: Plant) {
   const cache = useQueryClient();
-  const at = { params: { path: { id: stored.id } } };
+  const path = { id: stored.id };
+  const at = { params: { path } };
   return useDesk<Plant, Intake>(stored, {
     draft: `therapeon.plant.${stored.id}`,
     pauseMS: 400,
     entered: (p) => p.intake,
     load: () => ask(client.GET("/api/v1/plants/{id}", at)),
-    save: async (server, intake) => {
+    save: async (server, intake, both) => {
       const body = { version: server.version, intake };
-      const saved = await ask(client.PUT("/api/v1/plants/{id}", { ...at, body, keepalive: true }));
+      const saved = await ask(
+        client.PUT("/api/v1/plants/{id}", { params: { path, query: { both } }, body, keepalive: true }),
+      );
       cache.setQueryData(["plant", saved.id], saved);
       run(cache.invalidateQueries({ queryKey: ["plants"] }));
       run(cache.invalidateQueries({ queryKey: ["reading"] }));

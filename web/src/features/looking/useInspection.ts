@@ -9,14 +9,15 @@ export type Noted = { lookedOn: string; inspection: Inspection };
 /** An inspection on its desk. Look, Unpot and Cause all write on this one. */
 export function useInspection(stored: Inspected) {
   const cache = useQueryClient();
-  const at = { params: { path: { id: stored.id } } };
+  const path = { id: stored.id };
+  const at = { params: { path } };
   const desk = useDesk<Inspected, Noted>(stored, {
     draft: `therapeon.inspection.${stored.id}`,
     entered: (i) => ({ lookedOn: i.looked_on, inspection: i.inspection }),
     load: () => ask(client.GET("/api/v1/inspections/{id}", at)),
-    save: async (server, { lookedOn, inspection }) => {
+    save: async (server, { lookedOn, inspection }, both) => {
       const body = { version: server.version, looked_on: lookedOn, inspection };
-      const saved = await ask(client.PUT("/api/v1/inspections/{id}", { ...at, body }));
+      const saved = await ask(client.PUT("/api/v1/inspections/{id}", { params: { path, query: { both } }, body }));
       cache.setQueryData(["inspection", saved.id], saved);
       run(cache.invalidateQueries({ queryKey: ["plants"] }));
       run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true }));

@@ -3,12 +3,15 @@ import { Button, Flex, Progress, Upload } from "antd";
 import { useState } from "react";
 import { WarmthDrawing } from "../../draw/WarmthDrawing";
 import { ask, client, Refused, type Place, type PlaceFacts } from "../../lib/api/client";
-import { day, today } from "../../lib/dates";
+import { day } from "../../lib/dates";
+import { useDayOrToday } from "../../lib/day";
+import { useKeeper } from "../../lib/person";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
 import { figure } from "../../lib/words";
 import { Day } from "../../ui/Day";
 import { Figure } from "../../ui/Figure";
+import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
@@ -20,11 +23,13 @@ import css from "./places.module.css";
 export function PlaceCard({ place: p }: { place: Place }) {
   const cache = useQueryClient();
   const [editing, setEditing] = useState(false);
+  const keeper = useKeeper();
   const [told, setTold] = useState("");
   const at = { params: { path: { id: p.id } } };
 
   /** What comes back is what is then told, if anything. */
   const { send, trouble } = useSend<string>({
+    aside: true, // a long log takes its time
     then: (words) => {
       setTold(words);
       setEditing(false);
@@ -73,42 +78,46 @@ export function PlaceCard({ place: p }: { place: Place }) {
           {p.place.zone && `. ${p.place.zone}`}.{" "}
           {p.plants > 1 ? `${p.plants} plants stand` : `${p.plants || "No"} plant stands`} here.
         </Aside>
-        <Plain aria-expanded={editing} onClick={() => setEditing(!editing)}>
+        <Plain disabled={!keeper} aria-expanded={editing} onClick={() => setEditing(!editing)}>
           Change
         </Plain>
       </Row>
-      {editing && <PlaceForm place={p.place} trouble={trouble} onSave={change} onClose={() => setEditing(false)} />}
+      {editing && keeper && (
+        <PlaceForm place={p.place} trouble={trouble} onSave={change} onClose={() => setEditing(false)} />
+      )}
       <WarmthDrawing days={p.days} />
-      <Flex vertical gap={10}>
-        <OneDay
-          onKeep={(d) =>
-            send(async () => {
-              await ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [d] } }));
-              return "";
-            })
-          }
-          wrong={(f) => (trouble instanceof Refused && !editing ? trouble.at(`days[0].${f}`) : undefined)}
-        />
-        <Row words>
-          <Upload
-            {...{ "aria-label": `Log of ${p.place.name}` }}
-            accept=".csv,text/csv,text/plain"
-            showUploadList={false}
-            beforeUpload={(chosen) => {
-              bring(chosen);
-              return false; // the page sends it itself, and says how far it is
-            }}
-          >
-            <Button>Bring in a log, CSV</Button>
-          </Upload>
-          <Aside>
-            The first line names the columns: <code>time,temperature,humidity</code>, or <code>date,low,high</code>.
-            {p.last && ` Last logged: ${figure(p.last.celsius)} °C`}
-            {p.last?.humidity_percent !== undefined && `, ${Math.round(p.last.humidity_percent)} %`}
-            {p.last && ` on ${day(p.last.at)}, ${p.last.at.slice(11, 16)}.`}
-          </Aside>
-        </Row>
-      </Flex>
+      <KeepersOnly>
+        <Flex vertical gap={10}>
+          <OneDay
+            onKeep={(d) =>
+              send(async () => {
+                await ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [d] } }));
+                return "";
+              })
+            }
+            wrong={(f) => (trouble instanceof Refused && !editing ? trouble.at(`days[0].${f}`) : undefined)}
+          />
+          <Row words>
+            <Upload
+              {...{ "aria-label": `Log of ${p.place.name}` }}
+              accept=".csv,text/csv,text/plain"
+              showUploadList={false}
+              beforeUpload={(chosen) => {
+                bring(chosen);
+                return false; // the page sends it itself, and says how far it is
+              }}
+            >
+              <Button>Bring in a log, CSV</Button>
+            </Upload>
+            <Aside>
+              The first line names the columns: <code>time,temperature,humidity</code>, or <code>date,low,high</code>.
+              {p.last && ` Last logged: ${figure(p.last.celsius)} °C`}
+              {p.last?.humidity_percent !== undefined && `, ${Math.round(p.last.humidity_percent)} %`}
+              {p.last && ` on ${day(p.last.at)}, ${p.last.at.slice(11, 16)}.`}
+            </Aside>
+          </Row>
+        </Flex>
+      </KeepersOnly>
       {p.importing && (
         <div role="status">
           A log is on its way in: {p.importing.done} of {p.importing.total} are kept. It goes on by itself.
@@ -131,7 +140,7 @@ type DayProps = {
 
 /** A day's low and high, typed in. */
 function OneDay({ onKeep, wrong }: DayProps) {
-  const [on, setOn] = useState(today());
+  const [on, setOn] = useDayOrToday();
   const [low, setLow] = useState<number>();
   const [high, setHigh] = useState<number>();
   return (

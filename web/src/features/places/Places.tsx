@@ -5,6 +5,7 @@ import { ask, client, type PlaceFacts } from "../../lib/api/client";
 import { places } from "../../lib/api/queries";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
+import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
@@ -34,13 +35,15 @@ export default function Places() {
       {list.data?.map((p) => (
         <PlaceCard key={p.id} place={p} />
       ))}
-      {adding ? (
-        <PlaceForm trouble={adds.trouble} onSave={add} onClose={() => setAdding(false)} />
-      ) : (
-        <Button type="primary" onClick={() => setAdding(true)}>
-          New place
-        </Button>
-      )}
+      <KeepersOnly words="Places are noted by a keeper.">
+        {adding ? (
+          <PlaceForm trouble={adds.trouble} onSave={add} onClose={() => setAdding(false)} />
+        ) : (
+          <Button type="primary" onClick={() => setAdding(true)}>
+            New place
+          </Button>
+        )}
+      </KeepersOnly>
     </main>
   );
 }

@@ -11,6 +11,7 @@ import { Term } from "../../ui/Term";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Company } from "../people";
 import { AdviceLine } from "./AdviceLine";
 import { Apart } from "./Apart";
 import { Beside } from "./Beside";
@@ -94,6 +95,7 @@ function Head({ plant: p, group, page }: HeadProps) {
             </Term>
           </small>
           {p.archived_at && <span className={css.apart}>Archived</span>}
+          <Company />
           <Beside plantID={p.id} />
         </div>
         <nav className={css.strip} aria-label="Steps for this plant" ref={strip}>

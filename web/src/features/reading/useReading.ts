@@ -9,14 +9,15 @@ export type Entered = { readOn: string; roots: RootsReading };
 /** A reading on its desk. What other steps show of it follows. */
 export function useReading(stored: Reading) {
   const cache = useQueryClient();
-  const at = { params: { path: { id: stored.id } } };
+  const path = { id: stored.id };
+  const at = { params: { path } };
   return useDesk<Reading, Entered>(stored, {
     draft: `therapeon.reading.${stored.id}`,
     entered: (r) => ({ readOn: r.read_on, roots: r.reading }),
     load: () => ask(client.GET("/api/v1/readings/{id}", at)),
-    save: async (server, { readOn, roots }) => {
+    save: async (server, { readOn, roots }, both) => {
       const body = { version: server.version, read_on: readOn, reading: roots };
-      const saved = await ask(client.PUT("/api/v1/readings/{id}", { ...at, body }));
+      const saved = await ask(client.PUT("/api/v1/readings/{id}", { params: { path, query: { both } }, body }));
       cache.setQueryData(["reading", saved.id], saved);
       run(cache.invalidateQueries({ queryKey: ["plants"] }));
       run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true }));

@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import { Refused, type Forecast, type Home, type Rehoming } from "../../lib/api/client";
 import { houseMedia, rehomeKnowledge } from "../../lib/api/queries";
 import { day, shortDay, today } from "../../lib/dates";
+import { useDayOrToday } from "../../lib/day";
 import { labelOf, sheetOf } from "../../lib/papers";
 import { run } from "../../lib/run";
 import { percent } from "../../lib/words";
@@ -129,7 +130,7 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
   const routes = useQuery(rehomeKnowledge).data?.rehome.routes ?? [];
   const recipes = useQuery(houseMedia).data?.media.recipes ?? [];
   const [route, setRoute] = useState(r.route?.code ?? "");
-  const [on, setOn] = useState(today());
+  const [on, setOn] = useDayOrToday();
   const [mix, setMix] = useState(r.mix?.name ?? "");
   const [look, setLook] = useState(r.next_look_on ?? "");
   const [note, setNote] = useState("");

@@ -9,15 +9,18 @@ import { useSendFor } from "../../lib/send";
 export function usePlan(r: Rehoming) {
   const cache = useQueryClient();
   const [person] = usePerson();
-  const at = { params: { path: { id: r.plant_id }, query: { person } } };
+  const path = { id: r.plant_id };
+  const at = { params: { path, query: { person } } };
   return useDesk<Rehoming, HomePlan>(r, {
     draft: `therapeon.home.${r.plant_id}`,
     pauseMS: 400,
     entered: (now) => now.plan,
     load: () => ask(client.GET("/api/v1/plants/{id}/home", at)),
-    save: async (server, plan) => {
+    save: async (server, plan, both) => {
       const body = { version: server.version, plan };
-      const saved = await ask(client.PUT("/api/v1/plants/{id}/home", { ...at, body, keepalive: true }));
+      const saved = await ask(
+        client.PUT("/api/v1/plants/{id}/home", { params: { path, query: { person, both } }, body, keepalive: true }),
+      );
       cache.setQueryData(["plant", r.plant_id, "home", person], saved);
       run(cache.invalidateQueries({ queryKey: ["batch"] }));
       return saved;

@@ -2,16 +2,18 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { Link } from "react-router";
 import { ask, client, type About, type Settings, type SolutionKnowledge } from "../../lib/api/client";
-import { about, disputes, rootKnowledge, settings, solutionKnowledge } from "../../lib/api/queries";
+import { about, disputes, me, rootKnowledge, settings, solutionKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { useKept } from "../../lib/kept";
 import { usePerson } from "../../lib/person";
 import { useSend } from "../../lib/send";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
+import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Mark, Marked } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
 import { Lead, Why } from "../../ui/Said";
+import { SubNav } from "../../ui/SubNav";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
@@ -48,10 +50,19 @@ export default function House() {
         How this house does things where growers differ. A plant can be set to differ at its intake, and where it is
         re-homed.
       </Lead>
+      <SubNav
+        label="Settings"
+        at="/settings"
+        to={[
+          ["/settings", "The house"],
+          ["/settings/people", "People and devices"],
+        ]}
+      />
       <Judging />
+      <AtThisScreen />
       {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}
       {s && questions && figures && usual && where && (
-        <>
+        <KeepersOnly words="What the house does is set by a keeper.">
           {questions.map((q) => {
             return (
               <section className={css.section} key={q.code}>
@@ -89,7 +100,6 @@ export default function House() {
             </Why>
           </section>
           <Tools tools={s.tools ?? {}} usual={usual} onChange={(tools) => set({ tools })} />
-          <AtThisScreen />
           <section className={css.section}>
             <Choice
               label="Hemisphere"
@@ -105,16 +115,18 @@ export default function House() {
           <section className={css.section}>
             <h2>Your data</h2>
             {where.demo && <p>This is the demo: its file is made anew at each demo.</p>}
-            <p>
-              Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
-            </p>
-            <Copy copied={where.copied} />
+            {where.data_file && (
+              <p>
+                Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
+              </p>
+            )}
+            {where.data_file && <Copy copied={where.copied} />}
             <p>
               Any program can use the same numbers: <Link to="/contract">how to ask for them</Link>. Therapeon{" "}
               {where.version}.
             </p>
           </section>
-        </>
+        </KeepersOnly>
       )}
     </main>
   );
@@ -124,6 +136,7 @@ export default function House() {
 function Copy({ copied }: { copied?: { at: string; file: string } }) {
   const cache = useQueryClient();
   const { send, trouble, sending } = useSend<About>({
+    aside: true, // a large file takes its time
     then: async (copied) => {
       await cache.cancelQueries({ queryKey: about.queryKey }); // one under way would say what was before
       cache.setQueryData(about.queryKey, copied);
@@ -185,16 +198,25 @@ function Tools(p: { tools: ToolSet; usual: SolutionKnowledge["tools"]; onChange:
 
 /** Cautions are acknowledged once by each person. */
 function AtThisScreen() {
+  const who = useQuery(me).data;
   const [person, setPerson] = usePerson();
   const [thumb, setThumb] = useKept("therapeon.thumb");
   const [light, setLight] = useKept("therapeon.light");
   return (
     <section className={css.section}>
-      <TextLine label="Who is at this screen" value={person} max={60} onChange={setPerson} />
-      <Why>
-        Kept in this browser. Each person reads the cautions of a product once, and says so. Left empty: one person for
-        the house.
-      </Why>
+      {who?.via === "session" ? (
+        <p>
+          You are <b>{person}</b>, a {who.role}.
+        </p>
+      ) : (
+        <>
+          <TextLine label="Who is at this screen" value={person} max={60} onChange={setPerson} />
+          <Why>
+            Kept in this browser. What you do carries this name, and each person reads the cautions of a product once,
+            and says so. Left empty: one person for the house.
+          </Why>
+        </>
+      )}
       <Choice
         label="The hand whose thumb taps the tally"
         value={thumb}

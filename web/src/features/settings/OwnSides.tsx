@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { disputes, settings } from "../../lib/api/queries";
+import { useKeeper } from "../../lib/person";
 import type { Words } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
@@ -14,6 +15,7 @@ type Props = { at: "intake" | "home"; taken: Taken | undefined; onTake: (sides: 
 export function OwnSides({ at, taken = {}, onTake }: Props) {
   const questions = useQuery(disputes).data ?? [];
   const house = useQuery(settings).data?.sides;
+  const keeper = useKeeper();
   if (!house) return null;
   const here = questions.filter((q) => q.at === at);
   const own = here.filter((q) => taken[q.code]);
@@ -26,6 +28,7 @@ export function OwnSides({ at, taken = {}, onTake }: Props) {
     own.length === 0 ? "Differs from the house" : `Differs from the house: ${own.length} of ${here.length}`;
   return (
     <Fold summary={summary} open={own.length > 0}>
+      {!keeper && <Why>Sides are taken by a keeper.</Why>}
       {here.map((q) => {
         const side = q.choices.find((c) => c.code === (taken[q.code] ?? house[q.code]));
         const options: Words = [
@@ -36,6 +39,7 @@ export function OwnSides({ at, taken = {}, onTake }: Props) {
           <div key={q.code} data-side={q.code}>
             <Choice
               label={q.question}
+              disabled={!keeper}
               value={taken[q.code] ?? ""}
               options={options}
               onChange={(v) => take(q.code, v)}

@@ -1,9 +1,9 @@
 import { Button } from "antd";
-import { useState } from "react";
 import { Link } from "react-router";
 import { GenerationLine } from "../../draw/GenerationLine";
 import type { Course } from "../../lib/api/client";
-import { day, shortDay, today } from "../../lib/dates";
+import { day, shortDay } from "../../lib/dates";
+import { useDayOrToday } from "../../lib/day";
 import { figure } from "../../lib/words";
 import { Day } from "../../ui/Day";
 import { Facts } from "../../ui/Facts";
@@ -24,7 +24,7 @@ import { useCourse } from "./useCourse";
 export function CourseCard({ course: c }: { course: Course }) {
   const { plant } = usePlant();
   const { save, trouble } = useCourse(c);
-  const [on, setOn] = useState(today());
+  const [on, setOn] = useDayOrToday();
   const s = c.schedule;
   const { rounds, seen = [], clear = [] } = c.course;
   const without = (days: string[], d: string) => days.filter((x) => x !== d);

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { ask, client } from "../../lib/api/client";
 import { courses, inspection, pestKnowledge } from "../../lib/api/queries";
-import { today } from "../../lib/dates";
+import { useDayOrToday } from "../../lib/day";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
 import { Day } from "../../ui/Day";
@@ -63,7 +63,7 @@ function Begin({ taken }: { taken: string[] }) {
   const look = useQuery({ ...inspection(plant.looked?.inspection_id ?? 0), enabled: !!plant.looked }).data;
   const likely = look?.causes.causes.find((c) => c.act_on && pests.some((p) => p.code === c.code))?.code;
   const [pest, setPest] = useState<string>();
-  const [on, setOn] = useState(today());
+  const [on, setOn] = useDayOrToday();
   const { send, trouble } = useSend({ then: () => cache.invalidateQueries({ queryKey: ["plant", plant.id] }) });
   const chosen = pest ?? likely ?? pests[0]?.code;
   if (!chosen) return null;

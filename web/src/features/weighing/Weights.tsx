@@ -4,6 +4,7 @@ import { useState } from "react";
 import { ask, client, Refused, type Weigh, type Weighed } from "../../lib/api/client";
 import { weighings } from "../../lib/api/queries";
 import { shortDay, today } from "../../lib/dates";
+import { useDayOrToday } from "../../lib/day";
 import { useSend } from "../../lib/send";
 import { figure, type Words } from "../../lib/words";
 import { Day } from "../../ui/Day";
@@ -34,7 +35,7 @@ export function Weights({ kind, onKept }: Props) {
   const list = useQuery(weighings(plant.id));
   const cache = useQueryClient();
   const [grams, setGrams] = useState<number>();
-  const [on, setOn] = useState(today());
+  const [on, setOn] = useDayOrToday();
   const [moment, setMoment] = useState("");
   const at = { params: { path: { id: plant.id } } };
   const settle = (answer: { weighings: Weighed[] }) => {

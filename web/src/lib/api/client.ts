@@ -98,6 +98,15 @@ export type Settle = Schemas["Settle"];
 export type FloodTest = Schemas["FloodTest"];
 export type HouseComponent = Schemas["HouseComponent"];
 export type About = Schemas["About"];
+export type Me = Schemas["Me"];
+export type News = Schemas["EventStream"];
+export type Person = Schemas["Person"];
+export type Session = Schemas["Session"];
+export type Device = Schemas["Device"];
+export type NewDevice = Schemas["NewDevice"];
+export type Logged = Schemas["Logged"];
+export type Opened = Schemas["Opened"];
+export type Code = Schemas["Code"];
 export type Forecast = Schemas["DryingDue"];
 
 export type Advice = NonNullable<Plant["advice"]>;

@@ -49,6 +49,38 @@ export const disputes = queryOptions({
 
 export const about = queryOptions({ queryKey: ["about"], queryFn: () => ask(client.GET("/api/v1/about")), ...shipped });
 
+/** Who asks, as the program knows them. */
+export const me = queryOptions({ queryKey: ["me"], queryFn: () => ask(client.GET("/api/v1/me")), ...shipped });
+
+export const people = queryOptions({
+  queryKey: ["people"],
+  queryFn: async () => (await ask(client.GET("/api/v1/people"))).people,
+});
+
+export const sessions = queryOptions({
+  queryKey: ["sessions"],
+  queryFn: async () => (await ask(client.GET("/api/v1/sessions"))).sessions,
+});
+
+export const devices = queryOptions({
+  queryKey: ["devices"],
+  queryFn: async () => (await ask(client.GET("/api/v1/devices"))).devices,
+});
+
+export const network = queryOptions({
+  queryKey: ["network"],
+  queryFn: () => ask(client.GET("/api/v1/network")),
+});
+
+/** What was done, the newest first, a lot at a time. */
+export const log = infiniteQueryOptions({
+  queryKey: ["log"],
+  queryFn: async ({ pageParam }) =>
+    (await ask(client.GET("/api/v1/log", { params: { query: { before: pageParam || undefined } } }))).log,
+  initialPageParam: 0,
+  getNextPageParam: (last) => last.at(-1)?.id,
+});
+
 /** Which plant is the worked example, if any is. */
 export const example = queryOptions({
   queryKey: ["example"],

@@ -3398,6 +3398,9 @@ export interface components {
             /** Format: double */
             low: number;
         };
+        LogList: {
+            log: components["schemas"]["Logged"][];
+        };
         LogReading: {
             /**
              * Format: date-time
@@ -3409,16 +3412,6 @@ export interface components {
             humidity_percent?: number;
         };
         Logged: {
-            log: components["schemas"]["LoggedType2"][];
-        };
-        LoggedHour: {
-            /** @description its beginning */
-            at: string;
-            /** Format: double */
-            celsius: number;
-            humidity_percent?: number;
-        };
-        LoggedType2: {
             at: string;
             /** @description the operation */
             did: string;
@@ -3433,6 +3426,15 @@ export interface components {
             tag?: string;
             /** @enum {string} */
             via: "machine" | "session" | "device" | "command";
+            /** @description what that is */
+            words: string;
+        };
+        LoggedHour: {
+            /** @description its beginning */
+            at: string;
+            /** Format: double */
+            celsius: number;
+            humidity_percent?: number;
         };
         LookAdvice: {
             rule: string;
@@ -11027,7 +11029,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Logged"];
+                    "application/json": components["schemas"]["LogList"];
                 };
             };
             /** @description Unauthorized */

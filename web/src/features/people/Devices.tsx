@@ -1,0 +1,127 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Table } from "antd";
+import { useState } from "react";
+import { ask, client, Refused, type Device, type NewDevice } from "../../lib/api/client";
+import { devices, places } from "../../lib/api/queries";
+import { moment } from "../../lib/dates";
+import { useSend } from "../../lib/send";
+import { Choice } from "../../ui/Choice";
+import { Fold } from "../../ui/Fold";
+import { Notice } from "../../ui/Notice";
+import { Pick } from "../../ui/Pick";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Why } from "../../ui/Said";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+
+const kinds = [
+  ["scale", "A scale"],
+  ["logger", "A climate logger"],
+] as const;
+
+/** Scales and loggers that reach the program over the network, each with a token of its own. */
+export function Devices() {
+  const list = useQuery(devices).data ?? [];
+  const stands = useQuery(places).data ?? [];
+  const cache = useQueryClient();
+  const [fresh, setFresh] = useState<NewDevice>();
+  const ends = useSend<{ devices: Device[] }>({
+    then: (answer) => cache.setQueryData(devices.queryKey, answer.devices),
+  });
+  const at = (id?: number) => stands.find((p) => p.id === id)?.place.name;
+  return (
+    <section data-part="devices">
+      <h2>Devices</h2>
+      <Why>Each sends with a token that does its own work and nothing else. At this machine itself none is needed.</Why>
+      {list.length > 0 && (
+        <Table
+          size="small"
+          pagination={false}
+          rowKey="id"
+          dataSource={list}
+          scroll={{ x: "max-content" }}
+          columns={[
+            { title: "Name", dataIndex: "name", render: (name: string) => <b>{name}</b> },
+            {
+              title: "Does",
+              render: (_, d: Device) => (d.does === "scale" ? "weighs" : `logs ${at(d.place_id) ?? "a place"}`),
+            },
+            { title: "Since", dataIndex: "made_at", render: moment },
+            {
+              title: "",
+              render: (_, d: Device) => (
+                <Plain
+                  onClick={() =>
+                    ends.send(() => ask(client.PUT("/api/v1/devices/{id}/ended", { params: { path: { id: d.id } } })))
+                  }
+                >
+                  End it
+                </Plain>
+              ),
+            },
+          ]}
+        />
+      )}
+      {ends.trouble && <Trouble error={ends.trouble} />}
+      {fresh && (
+        <Notice is="note" aloud acts={<Plain onClick={() => setFresh(undefined)}>I have it</Plain>}>
+          The token of {fresh.name}, shown this once: <code>{fresh.token}</code>
+        </Notice>
+      )}
+      <Fold summary="Add a device">
+        <Adding
+          stands={stands.map((p) => ({ value: p.id, label: p.place.name }))}
+          onKept={async (d) => {
+            setFresh(d);
+            await cache.invalidateQueries({ queryKey: devices.queryKey });
+          }}
+        />
+      </Fold>
+    </section>
+  );
+}
+
+type Props = { stands: { value: number; label: string }[]; onKept: (d: NewDevice) => unknown };
+
+function Adding({ stands, onKept }: Props) {
+  const [name, setName] = useState("");
+  const [does, setDoes] = useState<Device["does"]>("scale");
+  const [place, setPlace] = useState<number>();
+  const { send, trouble, sending } = useSend<NewDevice>({
+    then: (d) => {
+      setName("");
+      return onKept(d);
+    },
+  });
+  const wrong = (field: string) => (trouble instanceof Refused ? trouble.at(field) : undefined);
+  return (
+    <Row
+      label="Add a device"
+      onSend={() =>
+        send(() =>
+          ask(
+            client.POST("/api/v1/devices", { body: { name, does, place_id: does === "logger" ? place : undefined } }),
+          ),
+        )
+      }
+    >
+      <TextLine label="Device’s name" value={name} max={40} onChange={setName} error={wrong("name")} />
+      <Choice label="What it is" value={does} options={kinds} onChange={(v) => setDoes(v as Device["does"])} />
+      {does === "logger" && (
+        <Pick
+          label="Where it hangs"
+          value={place}
+          options={stands}
+          empty="A place"
+          onChange={setPlace}
+          error={wrong("place_id")}
+        />
+      )}
+      <Button htmlType="submit" loading={sending} disabled={!name.trim()}>
+        Add it
+      </Button>
+      {trouble && !wrong("name") && !wrong("place_id") && <Trouble error={trouble} />}
+    </Row>
+  );
+}

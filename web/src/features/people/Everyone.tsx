@@ -1,0 +1,154 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Flex, Popconfirm, QRCode, Table } from "antd";
+import { useEffect, useState } from "react";
+import { ask, client, Refused, type Code, type Person } from "../../lib/api/client";
+import { network, people } from "../../lib/api/queries";
+import { useSend } from "../../lib/send";
+import { Choice } from "../../ui/Choice";
+import { Fold } from "../../ui/Fold";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Why } from "../../ui/Said";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+import { Passphrase } from "./Passphrase";
+
+type Roles = Person["role"];
+
+const roles = [
+  ["helper", "Helper"],
+  ["keeper", "Keeper"],
+] as const;
+
+/** Who works here, and how their phones come in. */
+export function Everyone() {
+  const list = useQuery(people);
+  const open = useQuery(network).data;
+  const cache = useQueryClient();
+  const [code, setCode] = useState<Code>();
+  const { send, trouble } = useSend<{ people: Person[] }>({
+    then: (answer) => cache.setQueryData(people.queryKey, answer.people),
+  });
+  const gives = useSend<Code>({ then: setCode });
+  const change = (p: Person, part: { role?: Roles; gone?: boolean }) =>
+    send(() =>
+      ask(
+        client.PUT("/api/v1/people/{id}", {
+          params: { path: { id: p.id } },
+          body: { name: p.name, role: p.role, ...part },
+        }),
+      ),
+    );
+  return (
+    <section data-part="people">
+      <h2>People</h2>
+      <Why>
+        A keeper does all. A helper does rounds, looks, readings and weights; the house, its places, its sides, its
+        people and the archive are the keeper’s. What each did carries their name.
+      </Why>
+      <Table
+        size="small"
+        pagination={false}
+        rowKey="id"
+        dataSource={list.data}
+        locale={{ emptyText: "Nobody yet: whoever sits at this machine does all." }}
+        scroll={{ x: "max-content" }}
+        columns={[
+          { title: "Name", dataIndex: "name", render: (name: string) => <b>{name}</b> },
+          { title: "Role", dataIndex: "role", render: (r: Roles) => (r === "keeper" ? "Keeper" : "Helper") },
+          { title: "Comes in by", render: (_, p: Person) => (p.passphrase ? "passphrase or code" : "code") },
+          {
+            title: "",
+            render: (_, p: Person) => (
+              <Row words>
+                <Plain
+                  disabled={!open?.open}
+                  onClick={() => gives.send(() => ask(client.POST("/api/v1/codes", { body: { person_id: p.id } })))}
+                >
+                  Code for a phone
+                </Plain>
+                <Plain onClick={() => change(p, { role: p.role === "keeper" ? "helper" : "keeper" })}>
+                  {p.role === "keeper" ? "Make a helper" : "Make a keeper"}
+                </Plain>
+                <Popconfirm
+                  title={`${p.name} works here no more?`}
+                  description="They are signed out everywhere. What they did keeps their name."
+                  okText="Yes"
+                  cancelText="No"
+                  onConfirm={() => change(p, { gone: true })}
+                >
+                  <Plain>Take out</Plain>
+                </Popconfirm>
+              </Row>
+            ),
+          },
+        ]}
+      />
+      {!open?.open && list.data && list.data.length > 0 && (
+        <Why>Open it to others first, then a phone joins by a code.</Why>
+      )}
+      {Boolean(trouble ?? gives.trouble) && <Trouble error={trouble ?? gives.trouble} />}
+      {code && <Joining key={code.code} code={code} at={open?.addresses[0] ?? ""} onGone={() => setCode(undefined)} />}
+      <Fold summary="Add someone">
+        <Adding onKept={(all) => cache.setQueryData(people.queryKey, all)} />
+      </Fold>
+      <Fold summary="Passphrases">
+        <Passphrase list={list.data ?? []} />
+      </Fold>
+    </section>
+  );
+}
+
+/** A code to scan or to type, and how long it holds. */
+function Joining({ code, at, onGone }: { code: Code; at: string; onGone: () => void }) {
+  const [left, setLeft] = useState(code.seconds);
+  useEffect(() => {
+    const until = Date.now() + code.seconds * 1000;
+    const tick = setInterval(() => setLeft(Math.max(0, Math.ceil((until - Date.now()) / 1000))), 500);
+    return () => clearInterval(tick);
+  }, [code.seconds]);
+  const minutes = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, "0")}`;
+  return (
+    <section data-part="code" aria-label={`Code for ${code.person}`}>
+      <Row words>
+        {left > 0 && <QRCode type="svg" value={`${at}/join#${code.code}`} size={180} color="#000" bgColor="#fff" />}
+        <Flex vertical gap={6} align="start">
+          <b>{code.person} joins by this code</b>
+          {left > 0 ? (
+            <>
+              <span data-code>{`${code.code.slice(0, 3)} ${code.code.slice(3)}`}</span>
+              <span>Scan it, or type it at {at}</span>
+              <Why>It works once, and holds {minutes} more.</Why>
+            </>
+          ) : (
+            <span role="status">This code has run out. Make a new one.</span>
+          )}
+          <Button onClick={onGone}>Put it away</Button>
+        </Flex>
+      </Row>
+    </section>
+  );
+}
+
+/** Someone new. */
+function Adding({ onKept }: { onKept: (all: Person[]) => void }) {
+  const [name, setName] = useState("");
+  const [role, setRole] = useState<Roles>("helper");
+  const { send, trouble, sending } = useSend<{ people: Person[] }>({
+    then: (answer) => {
+      setName("");
+      onKept(answer.people);
+    },
+  });
+  const wrong = trouble instanceof Refused ? trouble.at("name") : undefined;
+  return (
+    <Row onSend={() => send(() => ask(client.POST("/api/v1/people", { body: { name, role } })))} label="Add someone">
+      <TextLine label="Name" value={name} max={60} onChange={setName} error={wrong} />
+      <Choice label="Role" value={role} options={roles} onChange={(r) => setRole(r as Roles)} />
+      <Button htmlType="submit" loading={sending} disabled={!name.trim()}>
+        Add
+      </Button>
+      {trouble && !wrong && <Trouble error={trouble} />}
+    </Row>
+  );
+}

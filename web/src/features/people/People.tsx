@@ -1,0 +1,39 @@
+import { Flex } from "antd";
+import { useKeeper } from "../../lib/person";
+import { Fold } from "../../ui/Fold";
+import { SubNav } from "../../ui/SubNav";
+import view from "../../ui/view.module.css";
+import { Devices } from "./Devices";
+import { Everyone } from "./Everyone";
+import { Log } from "./Log";
+import { Opening } from "./Opening";
+import { SignedIn } from "./SignedIn";
+
+/** Who may ask: people, their phones, devices; and who did what. */
+export default function People() {
+  const keeper = useKeeper();
+  return (
+    <main className={view.sheet} data-part="who">
+      <h1>People and devices</h1>
+      <SubNav
+        label="Settings"
+        at="/settings/people"
+        to={[
+          ["/settings", "The house"],
+          ["/settings/people", "People and devices"],
+        ]}
+      />
+      <Flex vertical gap={24}>
+        {keeper && <Opening />}
+        {keeper && <Everyone />}
+        <SignedIn />
+        {keeper && <Devices />}
+        {keeper && (
+          <Fold summary="Who did what">
+            <Log />
+          </Fold>
+        )}
+      </Flex>
+    </main>
+  );
+}

@@ -1,0 +1,57 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Table } from "antd";
+import { ask, client, type Session } from "../../lib/api/client";
+import { me, sessions } from "../../lib/api/queries";
+import { moment } from "../../lib/dates";
+import { useSend } from "../../lib/send";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Trouble } from "../../ui/Trouble";
+
+/** Who one is here, who is signed in where, and how that ends. */
+export function SignedIn() {
+  const who = useQuery(me).data;
+  const list = useQuery(sessions).data ?? [];
+  const cache = useQueryClient();
+  const { send, trouble } = useSend<{ sessions: Session[] }>({
+    then: (answer) => {
+      if (list.some((s) => s.this) && !answer.sessions.some((s) => s.this)) {
+        cache.clear();
+        return cache.invalidateQueries({ queryKey: me.queryKey });
+      }
+      cache.setQueryData(sessions.queryKey, answer.sessions);
+    },
+  });
+  const end = (id: string) => send(() => ask(client.PUT("/api/v1/sessions/{id}/ended", { params: { path: { id } } })));
+  return (
+    <section data-part="sessions">
+      <h2>Signed in</h2>
+      {who?.via === "machine" && <p>You are at this machine itself, where nobody is asked who they are.</p>}
+      {who?.via === "session" && (
+        <Row words>
+          <span>
+            You are <b>{who.name}</b>, a {who.role}.
+          </span>
+          <Button onClick={() => end(who.session ?? "")}>Sign out here</Button>
+        </Row>
+      )}
+      {list.length > 0 && (
+        <Table
+          size="small"
+          pagination={false}
+          rowKey="id"
+          dataSource={list}
+          scroll={{ x: "max-content" }}
+          columns={[
+            { title: "Who", dataIndex: "person", render: (name: string) => <b>{name}</b> },
+            { title: "On", render: (_, s: Session) => (s.this ? `${s.on}, this one` : s.on) },
+            { title: "Since", dataIndex: "began_at", render: moment },
+            { title: "Last used", dataIndex: "seen_at", render: moment },
+            { title: "", render: (_, s: Session) => <Plain onClick={() => end(s.id)}>End it</Plain> },
+          ]}
+        />
+      )}
+      {trouble && <Trouble error={trouble} />}
+    </section>
+  );
+}

@@ -1,0 +1,98 @@
+import type { QueryClient, QueryKey } from "@tanstack/react-query";
+import { useSyncExternalStore } from "react";
+import type { News } from "./api/client";
+import { personKey, tab } from "./api/sent";
+import { handsOff, keepStill } from "./still";
+
+/** What ships with the program is nobody's to change. */
+const shipped = ["groups", "knowledge", "contract", "worked"];
+
+/** What follows from any plant. */
+const ofPlants = ["plants", "reading", "inspection", "batch", "shelf", "example"];
+
+/** Whether news bears on what was loaded under a key. */
+export function bearsOn(news: News, key: QueryKey): boolean {
+  const what = String(key[0]);
+  if (shipped.includes(what)) return false;
+  if (news.all || news.house) return true;
+  const plants = news.plants ?? [];
+  if (plants.length === 0) return false;
+  return ofPlants.includes(what) || (what === "plant" && plants.includes(Number(key[1])));
+}
+
+let others: string[] = [];
+const listeners = new Set<() => void>();
+function say(now: string[]) {
+  if (now.join("\n") === others.join("\n")) return;
+  others = now;
+  keepStill();
+  listeners.forEach((told) => told());
+}
+
+/** Who else is at the plant at hand; empty for someone without a name. */
+export const useOthers = () =>
+  useSyncExternalStore(
+    (told) => {
+      listeners.add(told);
+      return () => listeners.delete(told);
+    },
+    () => others,
+  );
+
+type Listening = { cache: QueryClient; plant: number; since: number; onEnd: () => void };
+
+/** Where one was told of changes last, over all that is listened to. */
+let last = 0;
+
+/** Listens to what others change, while the page is in sight; what it stops with. */
+export function listen({ cache, plant, since, onEnd }: Listening): () => void {
+  let source: EventSource | undefined;
+  last = Math.max(last, since);
+  const open = () => {
+    if (document.visibilityState === "hidden" || source) return;
+    const query = new URLSearchParams({ tab, plant: String(plant), since: String(last) });
+    query.set("name", localStorage.getItem(personKey) ?? "");
+    source = new EventSource(`/api/v1/events?${query}`);
+    source.onmessage = (e: MessageEvent<string>) => {
+      const news = JSON.parse(e.data) as News;
+      last = news.seq;
+      say(news.others);
+      take(cache, news);
+    };
+    source.addEventListener("ended", () => {
+      close();
+      onEnd();
+    });
+    // A line that broke comes again from where it was: its address says since when.
+    source.onerror = () => {
+      close();
+      again = setTimeout(open, 1000);
+      onEnd();
+    };
+  };
+  let again: ReturnType<typeof setTimeout> | undefined;
+  const close = () => {
+    clearTimeout(again);
+    source?.close();
+    source = undefined;
+  };
+  const turn = () => (document.visibilityState === "hidden" ? close() : open());
+  document.addEventListener("visibilitychange", turn);
+  open();
+  return () => {
+    document.removeEventListener("visibilitychange", turn);
+    close();
+    say([]);
+  };
+}
+
+/** Loads what was changed, without moving what one has in hand. */
+function take(cache: QueryClient, news: News) {
+  if (!news.all && !news.house && !news.plants) return;
+  const anew = async () => {
+    await handsOff();
+    keepStill();
+    await cache.invalidateQueries({ predicate: (q) => bearsOn(news, q.queryKey) });
+  };
+  anew().catch(() => undefined); // what cannot be loaded says so where it stands
+}

@@ -1,0 +1,49 @@
+import { Refused } from "./api/client";
+import { naming, nameless } from "./api/sent";
+
+/** What is asked of the program, one after the other, in the order in which it was done. */
+let line: Promise<unknown> = Promise.resolve();
+let waiting = 0;
+
+/** How long to wait before something is sent again, ms. */
+const soonest = 400;
+const longest = 4000;
+
+const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+/**
+ * Sends in turn. While the program does not answer it is sent again, under one name, so that it is
+ * kept once though its first answer was lost: then there is no answer to give, but it is done.
+ */
+export function inOrder<T>(send: () => Promise<T>): Promise<T | undefined> {
+  const turn = line.then(() => untilAnswered(send));
+  line = turn.catch(() => undefined);
+  waiting++;
+  const gone = () => {
+    waiting--;
+  };
+  turn.then(gone, gone);
+  return turn;
+}
+
+/** Whether something waits to be sent. */
+export const isWaiting = () => waiting > 0;
+
+async function untilAnswered<T>(send: () => Promise<T>): Promise<T | undefined> {
+  const name = nameless();
+  for (let wait = soonest; ; wait = Math.min(longest, wait * 2)) {
+    try {
+      return await naming(name, send);
+    } catch (e) {
+      if (!(e instanceof Refused)) throw e;
+      if (e.problem?.type === "urn:therapeon:sent") return undefined;
+      if (e.problem) throw e;
+    }
+    await pause(wait);
+  }
+}
+
+// What waits would be lost with the page: one is asked first.
+window.addEventListener("beforeunload", (e) => {
+  if (isWaiting()) e.preventDefault();
+});
