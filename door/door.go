@@ -308,6 +308,11 @@ func (d *Doors) closeOther() {
 	}
 	other := d.other
 	d.other = nil
-	_ = other.listener.Close() // nobody new comes in
-	time.AfterFunc(answerFirst, func() { _ = other.server.Close() })
+	go func() { // nobody new comes in from now on
+		soon, cancel := context.WithTimeout(context.Background(), answerFirst)
+		defer cancel()
+		if other.server.Shutdown(soon) != nil {
+			_ = other.server.Close()
+		}
+	}()
 }

@@ -381,25 +381,19 @@ func (k Kind[T]) conflict(ctx context.Context, tx *Tx, yours Doc[T], row sqlc.Do
 }
 
 // authors are those who changed a document after a version, each once. What one goes on with
-// within the hour is one line of the log, so the last line before may be theirs too.
+// within the hour is one line of the log: then the line before the version is theirs too.
 func (k Kind[T]) authors(ctx context.Context, tx *Tx, row sqlc.Document, version int64) (names []string, err error) {
-	since, err := tx.q.AuthorsSince(ctx, sqlc.AuthorsSinceParams{Kind: k.code, DocID: row.ID, Version: version})
-	if err != nil {
-		return nil, err
-	}
-	if len(since) == 0 {
-		last, err := tx.q.LastOfDocument(ctx, sqlc.LastOfDocumentParams{Kind: k.code, DocID: row.ID})
-		if err = found(err); err != nil && !errors.Is(err, ErrNotFound) {
-			return nil, err
+	lines, err := tx.q.AuthorsSince(ctx, sqlc.AuthorsSinceParams{Kind: k.code, DocID: row.ID, Version: version})
+	for i, l := range lines {
+		until := row.Version // what a line stands for ends before the next begins
+		if i+1 < len(lines) {
+			until = lines[i+1].Version - 1
 		}
-		since = []string{last.Person}
-	}
-	for _, name := range since {
-		if name != "" && !slices.Contains(names, name) {
-			names = append(names, name)
+		if until > version && l.Person != "" && !slices.Contains(names, l.Person) {
+			names = append(names, l.Person)
 		}
 	}
-	return names, nil
+	return names, err
 }
 
 // SetShort changes what lists show of a document and when it is due, which follow from it:

@@ -50,9 +50,11 @@ INSERT INTO log (at, person, via, did, note, plant_id, kind, doc_id, version) VA
 SELECT * FROM log WHERE kind = ? AND doc_id = ? ORDER BY version DESC, id DESC LIMIT 1;
 
 -- name: AuthorsSince :many
--- Who changed a document after a version.
-SELECT person FROM log WHERE kind = sqlc.arg(kind) AND doc_id = sqlc.arg(doc_id) AND version > sqlc.arg(version)
-ORDER BY id;
+-- Who changed a document after a version, and who had changed it last before.
+SELECT l.person, l.version FROM log l WHERE l.kind = sqlc.arg(kind) AND l.doc_id = sqlc.arg(doc_id)
+  AND l.version >= (SELECT COALESCE(MAX(b.version), 0) FROM log b
+    WHERE b.kind = sqlc.arg(kind) AND b.doc_id = sqlc.arg(doc_id) AND b.version <= sqlc.arg(version))
+ORDER BY l.version, l.id;
 
 -- name: LogOf :many
 SELECT l.*, CAST(COALESCE(p.tag, '') AS TEXT) AS tag FROM log l LEFT JOIN plants p ON p.id = l.plant_id

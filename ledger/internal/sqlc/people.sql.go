@@ -155,8 +155,10 @@ func (q *Queries) AuthorsOfPlant(ctx context.Context, plantID int64) ([]AuthorsO
 }
 
 const authorsSince = `-- name: AuthorsSince :many
-SELECT person FROM log WHERE kind = ?1 AND doc_id = ?2 AND version > ?3
-ORDER BY id
+SELECT l.person, l.version FROM log l WHERE l.kind = ?1 AND l.doc_id = ?2
+  AND l.version >= (SELECT COALESCE(MAX(b.version), 0) FROM log b
+    WHERE b.kind = ?1 AND b.doc_id = ?2 AND b.version <= ?3)
+ORDER BY l.version, l.id
 `
 
 type AuthorsSinceParams struct {
@@ -165,20 +167,25 @@ type AuthorsSinceParams struct {
 	Version int64
 }
 
-// Who changed a document after a version.
-func (q *Queries) AuthorsSince(ctx context.Context, arg AuthorsSinceParams) ([]string, error) {
+type AuthorsSinceRow struct {
+	Person  string
+	Version int64
+}
+
+// Who changed a document after a version, and who had changed it last before.
+func (q *Queries) AuthorsSince(ctx context.Context, arg AuthorsSinceParams) ([]AuthorsSinceRow, error) {
 	rows, err := q.query(ctx, q.authorsSinceStmt, authorsSince, arg.Kind, arg.DocID, arg.Version)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	items := []string{}
+	items := []AuthorsSinceRow{}
 	for rows.Next() {
-		var person string
-		if err := rows.Scan(&person); err != nil {
+		var i AuthorsSinceRow
+		if err := rows.Scan(&i.Person, &i.Version); err != nil {
 			return nil, err
 		}
-		items = append(items, person)
+		items = append(items, i)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err

@@ -8,7 +8,7 @@ import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
-import { Why } from "../../ui/Said";
+import { Headline, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import { Passphrase } from "./Passphrase";
@@ -116,7 +116,7 @@ function Joining({ code, at, onGone }: { code: Code; at: string; onGone: () => v
           <b>{code.person} joins by this code</b>
           {left > 0 ? (
             <>
-              <span data-code>{`${code.code.slice(0, 3)} ${code.code.slice(3)}`}</span>
+              <Headline>{`${code.code.slice(0, 3)} ${code.code.slice(3)}`}</Headline>
               <span>Scan it, or type it at {at}</span>
               <Why>It works once, and holds {minutes} more.</Why>
             </>
