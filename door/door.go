@@ -242,6 +242,9 @@ func (d *Doors) State() api.Opened {
 		s.Open, s.Fixed, s.Plain, s.Addresses = true, true, !first.secure, first.addresses()
 	case d.other != nil:
 		s.Open, s.Plain, s.Addresses = true, !d.other.reach.secure, d.other.reach.addresses()
+	case d.ways.Ask:
+		s.Addresses, s.Plain = []string{"http://" + d.first.Addr().String()}, true // at this machine alone
+		return s
 	default:
 		return s
 	}

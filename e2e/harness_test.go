@@ -120,7 +120,7 @@ func launch(folder string) (*launcher.Launcher, error) {
 		Set("disable-gpu").Set("disable-quic").Set("no-first-run").Set("disable-background-networking").
 		Set("disable-component-update").Set("disable-sync").Set("force-color-profile", "srgb").
 		Set("font-render-hinting", "none").
-		Set("hide-scrollbars").NoSandbox(os.Geteuid() == 0)
+		Set("hide-scrollbars").Set("ignore-certificate-errors").NoSandbox(os.Geteuid() == 0)
 	address, err := start.Launch()
 	if err != nil {
 		return nil, fmt.Errorf("start the browser: %w", err)
@@ -131,10 +131,11 @@ func launch(folder string) (*launcher.Launcher, error) {
 
 // server is a running program.
 type server struct {
-	url  string
-	data string
-	env  []string // besides the usual
-	cmd  *exec.Cmd
+	url   string
+	data  string
+	env   []string // besides the usual
+	flags []string // besides the usual, when it is started again
+	cmd   *exec.Cmd
 }
 
 // serve starts the program on a free port and waits for its address.
@@ -194,7 +195,8 @@ func (s *server) kill() {
 // again starts the program on the same address and data.
 func (s *server) again(t *testing.T) {
 	t.Helper()
-	s.start(t, "serve", "--listen", strings.TrimPrefix(s.url, "http://"), "--data", s.data)
+	usual := []string{"serve", "--listen", strings.TrimPrefix(s.url, "http://"), "--data", s.data}
+	s.start(t, append(usual, s.flags...)...)
 }
 
 // size is the size of a screen.

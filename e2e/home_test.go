@@ -390,7 +390,7 @@ func TestAPlanSurvivesTwoPeopleAndARestart(t *testing.T) {
 
 	s.kill()
 	p.tap(".ant-radio-group label", "A skewer across")
-	p.see("[data-notice='trouble']", "Therapeon does not answer.")
+	p.see("[data-part='offline']", "Therapeon does not answer.")
 	s.again(t)
 	p.see(".standing-saved", "Saved")
 	p.MustReload().MustWaitLoad()

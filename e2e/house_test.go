@@ -22,12 +22,15 @@ func TestTwoChangeHowTheHouseDoesThings(t *testing.T) {
 	p := open(t, s.url+"/settings", bench)
 	other := open(t, s.url+"/settings", phone)
 	other.see("[data-part='house']", "North")
+	other.offline(true) // else it would show at once what the first changes
 	p.tap(`[data-field="Hemisphere"] label`, "South")
 	p.see(`[data-field="Hemisphere"] label:has(input:checked)`, "South")
 	other.tap(`[data-field^="Dead"] label:not(:has(input:checked))`, "")
+	other.offline(false)
 	other.see("[data-part='house'] [data-notice='trouble']", "was changed elsewhere")
 	other.see("[data-part='house'] [data-notice='trouble'] li", "Hemisphere")
 	other.see(`[data-field="Hemisphere"] label:has(input:checked)`, "South")
+	p.offline(true)
 	other.tap(`[data-field^="Dead"] label:not(:has(input:checked))`, "")
 	other.see(".settings-judging", "of 300 plants. Plants’ own pages")
 	other.gone("[data-part='house'] [data-notice='trouble']", "")
@@ -35,6 +38,7 @@ func TestTwoChangeHowTheHouseDoesThings(t *testing.T) {
 
 	// The first one's page is behind now: it is told what each of the two changed.
 	p.tap(`[data-field="Hemisphere"] label`, "North")
+	p.offline(false)
 	p.see("[data-part='house'] [data-notice='trouble'] li", "all off, there.")
 	p.see("[data-part='house'] [data-notice='trouble'] li", "Hemisphere: north, here.")
 	p.see(`[data-field^="Dead"] label:has(input:checked)`, "All off")

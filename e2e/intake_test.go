@@ -123,10 +123,12 @@ func TestTwoPeopleAtOneIntake(t *testing.T) {
 	b := open(t, a.MustInfo().URL, phone)
 	b.see("[data-part='plant-head'] h1", "Shared")
 
+	b.offline(true) // else it would show at once what the other changes
+	b.fill("Notes", "Seen twice.")
 	a.unfold("Where it came from")
 	a.fill("From whom or where", "A neighbour")
 	a.saved()
-	b.fill("Notes", "Seen twice.")
+	b.offline(false)
 	b.see("[data-notice='trouble']", "This plant was changed elsewhere")
 	b.see("[data-notice='trouble'] li", "source” is “A neighbour” there.")
 	b.tap("[data-notice='trouble'] button", "Take what is there now")

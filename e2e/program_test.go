@@ -42,7 +42,14 @@ func TestTheProgramSaysWhyItWillNotStart(t *testing.T) {
 		args []string
 		says string
 	}{
-		"open to others": {[]string{"serve", "--listen", "0.0.0.0:0"}, "use 127.0.0.1 or localhost"},
+		"open to others": {
+			[]string{"serve", "--listen", "0.0.0.0:0", "--data", filepath.Join(folder, "b.sqlite")},
+			"give a keeper a passphrase first",
+		},
+		"asking with nobody to let in": {
+			[]string{"serve", "--ask", "--listen", "127.0.0.1:0", "--data", filepath.Join(folder, "b.sqlite")},
+			"give a keeper a passphrase first",
+		},
 		"no address":     {[]string{"serve", "--listen", "here"}, "wants an address such as 127.0.0.1:8317"},
 		"not a database": {[]string{"serve", "--listen", "127.0.0.1:0", "--data", notADatabase}, notADatabase},
 		"unknown word":   {[]string{"serv"}, "unexpected argument serv"},

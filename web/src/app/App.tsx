@@ -134,7 +134,7 @@ export function App() {
           )}
         </Suspense>
       </Boundary>
-      <Legend />
+      {known && <Legend />}
     </ConfigProvider>
   );
 }

@@ -49,7 +49,10 @@ export function Offline() {
   if (gone)
     return (
       <div data-part="offline">
-        <Notice is="alarm">Therapeon does not answer. What you enter is kept in this browser until it does.</Notice>
+        <Notice is="alarm">
+          Therapeon does not answer. What you enter is kept in this browser, and sent in its order once it does. Until
+          then what is worked out stays as it was.
+        </Notice>
       </div>
     );
   if (back)

@@ -1,6 +1,6 @@
 import type { QueryClient, QueryKey } from "@tanstack/react-query";
 import { useSyncExternalStore } from "react";
-import type { News } from "./api/client";
+import type { Me, News } from "./api/client";
 import { personKey, tab } from "./api/sent";
 import { handsOff, keepStill } from "./still";
 
@@ -18,6 +18,12 @@ export function bearsOn(news: News, key: QueryKey): boolean {
   const plants = news.plants ?? [];
   if (plants.length === 0) return false;
   return ofPlants.includes(what) || (what === "plant" && plants.includes(Number(key[1])));
+}
+
+/** Forgets what was loaded for whoever was here before, and says who is here now. */
+export function forgetAll(cache: QueryClient, who?: Me) {
+  cache.removeQueries({ predicate: (q) => q.queryKey[0] !== "me" && !shipped.includes(String(q.queryKey[0])) });
+  if (who) cache.setQueryData(["me"], who);
 }
 
 let others: string[] = [];

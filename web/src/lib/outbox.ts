@@ -3,7 +3,7 @@ import { naming, nameless } from "./api/sent";
 
 /** What is asked of the program, one after the other, in the order in which it was done. */
 let line: Promise<unknown> = Promise.resolve();
-let waiting = 0;
+let unanswered = false;
 
 /** How long to wait before something is sent again, ms. */
 const soonest = 400;
@@ -18,23 +18,18 @@ const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 export function inOrder<T>(send: () => Promise<T>): Promise<T | undefined> {
   const turn = line.then(() => untilAnswered(send));
   line = turn.catch(() => undefined);
-  waiting++;
-  const gone = () => {
-    waiting--;
-  };
-  turn.then(gone, gone);
   return turn;
 }
-
-/** Whether something waits to be sent. */
-export const isWaiting = () => waiting > 0;
 
 async function untilAnswered<T>(send: () => Promise<T>): Promise<T | undefined> {
   const name = nameless();
   for (let wait = soonest; ; wait = Math.min(longest, wait * 2)) {
     try {
-      return await naming(name, send);
+      const answer = await naming(name, send);
+      unanswered = false;
+      return answer;
     } catch (e) {
+      unanswered = e instanceof Refused && !e.problem;
       if (!(e instanceof Refused)) throw e;
       if (e.problem?.type === "urn:therapeon:sent") return undefined;
       if (e.problem) throw e;
@@ -45,5 +40,5 @@ async function untilAnswered<T>(send: () => Promise<T>): Promise<T | undefined> 
 
 // What waits would be lost with the page: one is asked first.
 window.addEventListener("beforeunload", (e) => {
-  if (isWaiting()) e.preventDefault();
+  if (unanswered) e.preventDefault();
 });

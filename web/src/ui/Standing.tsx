@@ -15,13 +15,6 @@ type Props = {
 /** What to do when entries are not safe. */
 export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
   switch (s.is) {
-    case "waiting":
-      return (
-        <Notice is="trouble">
-          Therapeon does not answer. Your entries are kept in this browser and saved as soon as it does. Until then what
-          is worked out from them stays as it was.
-        </Notice>
-      );
     case "refused":
       return (
         <Notice is="trouble" aloud acts={<Plain onClick={onUndo}>Take the last entry back</Plain>}>

@@ -4,6 +4,7 @@ import { useId, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { ask, client, inAWord, Refused } from "../../lib/api/client";
 import { groups } from "../../lib/api/queries";
+import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
 import { FieldError } from "../../ui/Field";
 import { Plain } from "../../ui/Plain";
@@ -22,10 +23,12 @@ export function NewPlant({ onClose }: { onClose: () => void }) {
   const cache = useQueryClient();
   const go = useNavigate();
   const add = useMutation({
-    mutationFn: (of: string) => ask(client.POST("/api/v1/plants", { body: { tag: tag.trim(), group: of } })),
+    mutationFn: (of: string) =>
+      inOrder(() => ask(client.POST("/api/v1/plants", { body: { tag: tag.trim(), group: of } }))),
     onSuccess: async (p) => {
       run(cache.invalidateQueries({ queryKey: ["plants"] }));
-      await go(`/plants/${p.id}/look`);
+      if (p) await go(`/plants/${p.id}/look`);
+      else onClose(); // it was kept the first time: it is on the bench
     },
   });
   const put = (of: string) => {

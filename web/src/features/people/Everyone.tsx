@@ -62,7 +62,7 @@ export function Everyone() {
             render: (_, p: Person) => (
               <Row words>
                 <Plain
-                  disabled={!open?.open}
+                  disabled={!open?.addresses.length}
                   onClick={() => gives.send(() => ask(client.POST("/api/v1/codes", { body: { person_id: p.id } })))}
                 >
                   Code for a phone
@@ -84,7 +84,7 @@ export function Everyone() {
           },
         ]}
       />
-      {!open?.open && list.data && list.data.length > 0 && (
+      {!open?.addresses.length && list.data && list.data.length > 0 && (
         <Why>Open it to others first, then a phone joins by a code.</Why>
       )}
       {Boolean(trouble ?? gives.trouble) && <Trouble error={trouble ?? gives.trouble} />}

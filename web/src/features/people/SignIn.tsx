@@ -3,7 +3,7 @@ import { Button, Flex, Input } from "antd";
 import { useEffect, useId, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { ask, client, type Me } from "../../lib/api/client";
-import { me } from "../../lib/api/queries";
+import { forgetAll } from "../../lib/news";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
 import { Field } from "../../ui/Field";
@@ -30,8 +30,7 @@ export default function SignIn() {
     aside: true,
     then: async (who) => {
       if (pathname === "/join") await go("/", { replace: true });
-      cache.clear(); // nothing of whoever was here before
-      cache.setQueryData(me.queryKey, who);
+      forgetAll(cache, who);
     },
     but: () => setTyped((n) => n + 1),
   });
@@ -51,6 +50,7 @@ export default function SignIn() {
       <Field label="The code on a keeper’s screen" of={code}>
         <Input.OTP
           key={typed}
+          size="large"
           id={code}
           length={signs}
           autoFocus

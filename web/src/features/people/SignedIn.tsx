@@ -3,6 +3,7 @@ import { Button, Table } from "antd";
 import { ask, client, type Session } from "../../lib/api/client";
 import { me, sessions } from "../../lib/api/queries";
 import { moment } from "../../lib/dates";
+import { forgetAll } from "../../lib/news";
 import { useSend } from "../../lib/send";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
@@ -16,7 +17,7 @@ export function SignedIn() {
   const { send, trouble } = useSend<{ sessions: Session[] }>({
     then: (answer) => {
       if (list.some((s) => s.this) && !answer.sessions.some((s) => s.this)) {
-        cache.clear();
+        forgetAll(cache);
         return cache.invalidateQueries({ queryKey: me.queryKey });
       }
       cache.setQueryData(sessions.queryKey, answer.sessions);

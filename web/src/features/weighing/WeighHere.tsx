@@ -2,6 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, Refused, type Weigh } from "../../lib/api/client";
+import { inOrder } from "../../lib/outbox";
+import { run } from "../../lib/run";
 import { Figure } from "../../ui/Figure";
 import { Notice } from "../../ui/Notice";
 import { Row } from "../../ui/Row";
@@ -18,14 +20,17 @@ export function WeighHere({ kind, moment, onKept }: Props) {
   const [grams, setGrams] = useState<number>();
   const keep = useMutation({
     mutationFn: (because?: Weigh["because"]) =>
-      ask(
-        client.POST("/api/v1/plants/{id}/weighings", {
-          params: { path: { id: plant.id } },
-          body: { kind, grams: grams ?? 0, ...(moment && { moment }), ...(because && { because }) },
-        }),
+      inOrder(() =>
+        ask(
+          client.POST("/api/v1/plants/{id}/weighings", {
+            params: { path: { id: plant.id } },
+            body: { kind, grams: grams ?? 0, ...(moment && { moment }), ...(because && { because }) },
+          }),
+        ),
       ),
     onSuccess: (answer) => {
-      cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
+      if (answer) cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
+      else run(cache.invalidateQueries({ queryKey: ["plant", plant.id] })); // kept the first time
       onKept();
     },
   });

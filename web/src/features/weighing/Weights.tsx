@@ -5,6 +5,8 @@ import { ask, client, Refused, type Weigh, type Weighed } from "../../lib/api/cl
 import { weighings } from "../../lib/api/queries";
 import { shortDay, today } from "../../lib/dates";
 import { useDayOrToday } from "../../lib/day";
+import { inOrder } from "../../lib/outbox";
+import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
 import { figure, type Words } from "../../lib/words";
 import { Day } from "../../ui/Day";
@@ -43,9 +45,10 @@ export function Weights({ kind, onKept }: Props) {
     onKept();
   };
   const kept = useMutation({
-    mutationFn: (body: Weigh) => ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body })),
+    mutationFn: (body: Weigh) => inOrder(() => ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body }))),
     onSuccess: (answer) => {
-      settle(answer);
+      if (answer) settle(answer);
+      else run(cache.invalidateQueries({ queryKey: ["plant", plant.id] })); // kept the first time
       setGrams(undefined);
       setMoment("");
     },
