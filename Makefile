@@ -40,7 +40,7 @@ mutants: page browser ## patches that the tests have to catch
 
 .PHONY: bench
 bench: page browser ## measure the bars
-	go test -run '^$$' -bench . -benchmem ./core/... ./api/... ./e2e/...
+	go test -run '^$$' -bench . -benchmem ./core/... ./clinic/people/ ./api/... ./e2e/...
 
 .PHONY: lint
 lint: page bin/staticcheck bin/tree ## vet, staticcheck, gofmt, eslint, tsc, prettier, tidy, share, lines, pictures, shape

@@ -83,7 +83,7 @@ func ownOnly(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		r, d := c.Request(), doorOf(c)
 		if !d.Hosts(r.Host) {
-			return echo.NewHTTPError(http.StatusForbidden, "unknown host name")
+			return notOurs{r.Host}
 		}
 		if origin := r.Header.Get("Origin"); origin != "" && !d.owns(origin) {
 			refuseForeign(c.Response(), r)
@@ -91,6 +91,13 @@ func ownOnly(next echo.HandlerFunc) echo.HandlerFunc {
 		}
 		return next(c)
 	}
+}
+
+// notOurs says that a request named this program by an address that it does not have.
+type notOurs struct{ host string }
+
+func (n notOurs) Error() string {
+	return short(n.host) + " is not an address of this program. See its settings, or what it said at its start, for those it has."
 }
 
 // refuseForeign answers a page from elsewhere.

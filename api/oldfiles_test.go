@@ -392,3 +392,36 @@ func (s shown) house(old oldFile) {
 		}
 	}
 }
+
+// A file from before anyone was asked who they are: all that is noted in it stays as it was, and
+// nobody has come in or done anything yet.
+func TestAFileFromBeforeThereWerePeopleStaysAsItIs(t *testing.T) {
+	path := unpacked(t, "bench-8.sqlite.gz")
+	noted := func() map[string][]map[string]any {
+		db, err := sql.Open("sqlite", path)
+		require.NoError(t, err)
+		defer func() { _ = db.Close() }()
+		old, all := oldFile{t, db}, map[string][]map[string]any{}
+		for _, table := range []string{"documents", "bases", "weighings", "incidents", "timers", "places", "place_hours"} {
+			all[table] = old.rows(table)
+		}
+		for _, table := range []string{"people", "sessions", "devices", "log", "sent"} {
+			assert.Empty(t, old.rows(table), table)
+		}
+		return all
+	}
+	before := noted()
+	require.NotEmpty(t, before["documents"])
+	require.NotEmpty(t, before["weighings"])
+	s, err := ledger.Open(t.Context(), path)
+	require.NoError(t, err)
+	h, err := New(clinic.New(s, time.Now), shell)
+	require.NoError(t, err)
+	shows := shown{t, h}
+	assert.Equal(t, "south", shows.get("/api/v1/settings")["hemisphere"])
+	found := shows.get("/api/v1/plants?q=by+hand")
+	assert.EqualValues(t, 1, found["total"])
+	assert.Equal(t, "machine", shows.get("/api/v1/me")["via"], "it is as closed, and as open, as it was")
+	require.NoError(t, s.Close())
+	assert.Equal(t, before, noted())
+}

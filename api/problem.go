@@ -93,6 +93,13 @@ func problemOf(err error) Problem {
 			Status: http.StatusForbidden,
 			Detail: err.Error(),
 		}
+	case errors.As(err, &notOurs{}):
+		return Problem{
+			Type:   "urn:therapeon:address",
+			Title:  "Not its address",
+			Status: http.StatusForbidden,
+			Detail: inWords(err),
+		}
 	case errors.As(err, &soon):
 		return Problem{
 			Type:    "urn:therapeon:too-soon",

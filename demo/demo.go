@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"therapeon/clinic"
+	"therapeon/clinic/people"
 	"therapeon/clinic/reading"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -24,6 +25,9 @@ func Fill(ctx context.Context, c *clinic.Clinic) error {
 	if err := stock(ctx, c, today); err != nil {
 		return fmt.Errorf("shelf: %w", err)
 	}
+	if err := hands(ctx, c, heated); err != nil {
+		return fmt.Errorf("people: %w", err)
+	}
 	for _, p := range plants() {
 		p.intake.PlaceID = shed
 		if p.warm {
@@ -34,6 +38,20 @@ func Fill(ctx context.Context, c *clinic.Clinic) error {
 		}
 	}
 	return c.Settings.MarkJudged(ctx)
+}
+
+// hands are who work at the demo's bench, and the logger in its case. None has a passphrase: the
+// bench stays closed until somebody gives one.
+func hands(ctx context.Context, c *clinic.Clinic, heated int64) error {
+	for _, p := range []people.AddPerson{
+		{Name: "Mira", Role: people.Keeper}, {Name: "Jon", Role: people.Helper}, {Name: "Lotte", Role: people.Helper},
+	} {
+		if _, err := c.People.AddPerson(ctx, p); err != nil {
+			return err
+		}
+	}
+	_, err := c.People.AddDevice(ctx, people.AddDevice{Name: "Logger in the case", Does: "logger", PlaceID: heated})
+	return err
 }
 
 // story is one plant with its visits, oldest first.

@@ -162,7 +162,7 @@ func (d *Doors) Serve(ctx context.Context, handle *api.Server) error {
 	if err != nil {
 		return errors.Join(err, d.first.Close())
 	}
-	was, err := d.house.WasOpen(ctx)
+	was, err := d.house.WasOpen(context.WithoutCancel(ctx))
 	if err == nil && was && first.reach.loopback() && len(d.ways.At) == 0 {
 		if err := d.openOther(); err != nil {
 			fmt.Println("It was left open to others, and could not be opened again:", err)

@@ -151,7 +151,7 @@ func TestAnIntakeTypedWhileTheProgramIsDownIsNotLost(t *testing.T) {
 	p.saved()
 	s.kill()
 	p.fill("Notes", "Typed in the dark.")
-	p.see("[data-notice='trouble']", "kept in this browser")
+	p.see("[data-part='offline']", "kept in this browser")
 	s.again(t)
 	p.saved()
 	p.MustReload().MustWaitLoad()

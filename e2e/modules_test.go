@@ -151,18 +151,132 @@ func TestADeskSavesEachEntryInTurnAndForgetsItsDraft(t *testing.T) {
 }
 
 func TestADeskTakesUpItsDraftAfterAReload(t *testing.T) {
-	tab := module(t, "lib/desk.ts")
-	got := gives[struct{ Entered, Kept, Stale string }](t, tab, deskKit+`
+	tab := module(t, "desk", deskAndRefusals(t))
+	got := gives[struct {
+		Entered, Kept, Stale, By string
+		Sent                     []int
+		Apart                    bool
+	}](t, tab, deskKit+`
 		localStorage.setItem("one", JSON.stringify({ version: 1, entered: "typed" }));
 		const desk = new m.Desk({ ...server }, keeping("one"));
 		const entered = desk.snapshot().entered;
 		await quiet();
 		localStorage.setItem("two", JSON.stringify({ version: 1, entered: "older" }));
-		const late = new m.Desk({ version: 7, text: "theirs" }, keeping("two"));
-		return { entered, kept: server.text, stale: late.snapshot().standing.is };`)
+		const sent = [];
+		const refusing = { ...keeping("two"), save: async (seen) => {
+			sent.push(seen.version);
+			throw new m.Refused({ type: "urn:therapeon:conflict", title: "x", status: 409, by: ["Ben"], apart: true });
+		} };
+		const late = new m.Desk({ version: 7, text: "theirs" }, refusing);
+		await quiet();
+		const { is, by, apart } = late.snapshot().standing;
+		return { entered, kept: server.text, stale: is, by: by[0], apart, sent };`)
 	assert.Equal(t, "typed", got.Entered)
 	assert.Equal(t, "typed", got.Kept, "it is saved at once")
-	assert.Equal(t, "conflict", got.Stale, "a draft of an older version is not put over a newer one")
+	assert.Equal(t, []int{1}, got.Sent, "a draft of an older version is sent as one")
+	assert.Equal(t, "conflict", got.Stale, "and not put over a newer one")
+	assert.Equal(t, "Ben", got.By)
+	assert.True(t, got.Apart)
+}
+
+// deskAndRefusals bundles the desk with what the program refuses by.
+func deskAndRefusals(t *testing.T) api.BuildOptions {
+	t.Helper()
+	src, err := filepath.Abs(filepath.Join("..", "web", "src"))
+	require.NoError(t, err)
+	return api.BuildOptions{Stdin: &api.StdinOptions{ResolveDir: src, Contents: `
+		export * from "./lib/desk"; export * from "./lib/outbox"; export * from "./lib/news"; export { Refused } from "./lib/api/client";
+		export { client, ask } from "./lib/api/client"; export { inOrderOf } from "./features/bench/steady";
+		export { QueryClient } from "@tanstack/react-query";`}}
+}
+
+// Both changes are kept by sending one's own once more; what was kept although its answer was lost is
+// loaded, not lost.
+func TestADeskKeepsBothAndWhatWasKeptAlready(t *testing.T) {
+	tab := module(t, "desk", deskAndRefusals(t))
+	got := gives[struct{ Both, Is, Again, Then string }](t, tab, deskKit+`
+		let refuse;
+		const desk = new m.Desk({ ...server }, { ...keeping("one"), save: async (seen, text, both) => {
+			if (refuse && !both) throw new m.Refused(refuse);
+			server.version++; server.text = both ? "theirs and " + text : text;
+			return { ...server };
+		} });
+		refuse = { type: "urn:therapeon:conflict", title: "x", status: 409, apart: true };
+		desk.change(() => "mine"); await quiet();
+		await desk.settle("both"); await quiet();
+		const both = desk.snapshot().entered, is = desk.snapshot().standing.is;
+		refuse = { type: "urn:therapeon:sent", title: "x", status: 409 };
+		server.version++; server.text = "sent";
+		desk.change(() => "sent"); await quiet();
+		return { both, is, again: desk.snapshot().standing.is, then: desk.snapshot().server.text };`)
+	assert.Equal(t, "theirs and mine", got.Both)
+	assert.Equal(t, "saved", got.Is)
+	assert.Equal(t, "saved", got.Again)
+	assert.Equal(t, "sent", got.Then)
+}
+
+// What is done while nothing answers is sent again under its name, in its order, and one by one.
+func TestTheOutboxSendsInOrderAndUnderOneName(t *testing.T) {
+	tab := module(t, "desk", deskAndRefusals(t))
+	got := gives[struct {
+		Order []string
+		Names map[string]int
+		Gone  *string
+		Wrong string
+	}](t, tab, `
+		const order = [], names = {};
+		let silent = 3;
+		globalThis.fetch = async (request) => {
+			const what = new URL(request.url).pathname;
+			const name = request.headers.get("Therapeon-Once");
+			(names[what] ??= new Set()).add(name);
+			if (silent-- > 0) throw new TypeError("no answer");
+			if (what.endsWith("/2")) return new Response(JSON.stringify({ type: "urn:therapeon:sent", title: "x", status: 409 }),
+				{ status: 409, headers: { "Content-Type": "application/problem+json" } });
+			if (what.endsWith("/3")) return new Response(JSON.stringify({ title: "x", status: 422 }),
+				{ status: 422, headers: { "Content-Type": "application/problem+json" } });
+			order.push(what);
+			return new Response("{}", { status: 200, headers: { "Content-Type": "application/json" } });
+		};
+		const send = (n) => m.inOrder(() => m.ask(m.client.POST("http://module.test/" + n, { body: {} , fetch: globalThis.fetch })));
+		const all = [send(1), send(2), send(3).then(() => "", (e) => e.problem.title), send(4)];
+		const [, gone, wrong] = await Promise.all(all);
+		return { order, gone: gone ?? null, wrong, names: Object.fromEntries(Object.entries(names).map(([k, v]) => [k, v.size])) };`)
+	assert.Equal(t, []string{"/1", "/4"}, got.Order)
+	assert.Equal(t, map[string]int{"/1": 1, "/2": 1, "/3": 1, "/4": 1}, got.Names, "each goes under one name, however often")
+	assert.Nil(t, got.Gone, "what was kept the first time has no answer")
+	assert.Equal(t, "x", got.Wrong, "what is refused holds nothing up")
+}
+
+// News reaches what it bears on, and nothing that ships with the program.
+func TestNewsBearsOnWhatItSays(t *testing.T) {
+	tab := module(t, "desk", deskAndRefusals(t))
+	got := gives[map[string][]bool](t, tab, `
+		const keys = [["plant", 1], ["plant", 2, "race"], ["plants", {}], ["reading", 9], ["settings"], ["timers"], ["knowledge", "roots"]];
+		const on = (news) => keys.map((k) => m.bearsOn({ seq: 1, others: [], ...news }, k));
+		return { plant: on({ plants: [1] }), house: on({ house: true }), all: on({ all: true }), nothing: on({}) };`)
+	assert.Equal(t, map[string][]bool{
+		"plant":   {true, false, true, true, false, false, false},
+		"house":   {true, true, true, true, true, true, false},
+		"all":     {true, true, true, true, true, true, false},
+		"nothing": {false, false, false, false, false, false, false},
+	}, got)
+}
+
+// Rows keep their places: what is new comes at the end, what is gone leaves no gap.
+func TestRowsKeepTheirPlaces(t *testing.T) {
+	tab := module(t, "desk", deskAndRefusals(t))
+	got := gives[struct {
+		Steady []int
+		Moved  bool
+		Same   bool
+	}](t, tab, `
+		const ids = (list) => list.map((id) => ({ id }));
+		const now = m.inOrderOf(ids([9, 3, 1, 4]), [1, 2, 3, 4]);
+		return { steady: now.list.map((one) => one.id), moved: now.moved, same: m.inOrderOf(ids([1, 3]), [1, 2, 3]).moved };`)
+	assert.Equal(t, []int{1, 3, 4, 9}, got.Steady)
+	assert.True(t, got.Moved)
+	assert.False(t, got.Same)
 }
 
 func TestADeskKeepsWhatIsRefusedOrUnanswered(t *testing.T) {

@@ -233,7 +233,7 @@ func TestNothingAnsweredIsLostWhenTheProgramIsKilled(t *testing.T) {
 	s.kill()
 	p.MustEval(`() => window.dispatchEvent(new Event("visibilitychange"))`) // the page asks for everything anew
 	p.keys("2x30h")
-	p.see("[data-notice='trouble']", "Your entries are kept in this browser")
+	p.see("[data-part='offline']", "kept in this browser")
 	require.Eventually(t, func() bool { // its questions fail, and it stands all the same
 		return p.MustEval(
 			`() => performance.getEntriesByType("resource").filter((r) => r.name.includes("/api/") && r.responseStatus === 0).length`,
@@ -257,7 +257,7 @@ func TestAnEntryMadeWhileTheProgramIsDownSurvivesAReload(t *testing.T) {
 	p.see(".said-headline", "Nothing to cut")
 	s.kill()
 	p.keys("4x50m")
-	p.see("[data-notice='trouble']", "kept in this browser")
+	p.see("[data-part='offline']", "kept in this browser")
 	s.again(t)
 	p.MustReload().MustWaitLoad()
 	p.see(".said-headline", "Take 4 off, leave 5 as found.")
@@ -276,18 +276,22 @@ func TestTwoTabsOnOneReading(t *testing.T) {
 	b := openIn(t, other, a.MustInfo().URL, bench)
 	b.see("[data-part='entries']", "1–5")
 
+	b.offline(true) // else it would show at once what the other enters
 	a.keys("4x50m")
 	a.see(".said-headline", "Take 4 off")
 	b.keys("7x20h")
+	b.offline(false)
 	b.see("[data-notice='trouble']", "This reading was changed elsewhere")
-	b.see("[data-notice='trouble'] li", "Root 6–9 is only there.")
+	b.see("[data-notice='trouble'] li", "Root 6–9 was added there.")
 	b.tap("[data-notice='trouble'] button", "Take what is there now")
 	b.see(".said-headline", "Take 4 off, leave 5 as found.")
+	a.offline(true)
 	b.keys("2x20h")
 	b.see(".said-headline", "Take 6 off, leave 5 as found.")
 	b.saved()
 
 	a.keys("1x33f")
+	a.offline(false)
 	a.see("[data-notice='trouble']", "This reading was changed elsewhere")
 	a.tap("[data-notice='trouble'] button", "Put mine over it")
 	a.see(".said-headline", "Take 4 off, leave 6 as found.")

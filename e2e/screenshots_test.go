@@ -40,6 +40,7 @@ var views = []view{
 	{"places", "", "/places", ".places-place", "Boat shed"},
 	{"progress", "Crate 8, on its feet again", "progress", "[data-part='progress']", "New roots"},
 	{"settings", "", "/settings", "[data-part='house']", "Your data"},
+	{"people", "", "/settings/people", "[data-part='people']", "Mira"},
 	{"contract", "", "/contract", "main", "/api/v1/compute/roots"},
 }
 
@@ -112,8 +113,8 @@ func TestScreenshots(t *testing.T) {
 		require.NoError(t, os.WriteFile(filepath.Join(folder, name+".png"), picture, 0o644))
 	}
 	for _, v := range views {
-		if v.name == "contract" || v.name == "decide" || v.name == "media" {
-			continue // lists, which the README points to
+		if v.name == "contract" || v.name == "decide" || v.name == "media" || v.name == "places" {
+			continue // lists, and a form
 		}
 		at := bench
 		if v.name == "settings" {

@@ -50,8 +50,9 @@ type Change struct {
 
 // changedDoc is a document that was saved, for the log.
 type changedDoc struct {
-	plant int64
-	as    savedAs
+	plant   int64
+	as      savedAs
+	created string // since when this is what the number stands for
 }
 
 // first refuses what was kept already.
@@ -77,7 +78,9 @@ func (a Act) note(ctx context.Context, tx *Tx) error {
 	for _, d := range tx.changed {
 		line.PlantID, line.Kind, line.DocID, line.Version = d.plant, d.as.kind, d.as.id, d.as.version
 		noted = append(noted, d.plant)
-		last, err := tx.q.LastOfDocument(ctx, sqlc.LastOfDocumentParams{Kind: line.Kind, DocID: line.DocID})
+		last, err := tx.q.LastOfDocument(ctx, sqlc.LastOfDocumentParams{
+			Kind: line.Kind, DocID: line.DocID, Since: d.created,
+		})
 		if err = found(err); err != nil && !errors.Is(err, ErrNotFound) {
 			return err
 		}

@@ -208,6 +208,9 @@ func Restore(ctx context.Context, from, path string, now time.Time) (aside strin
 	if err := copyInto(ctx, from, part); err != nil {
 		return "", fmt.Errorf("copy %s: %w", from, plain(err))
 	}
+	if err := signOut(ctx, part); err != nil {
+		return "", err
+	}
 	if _, err := Contains(ctx, part); err != nil {
 		return "", err
 	}
@@ -215,6 +218,20 @@ func Restore(ctx context.Context, from, path string, now time.Time) (aside strin
 		return "", err
 	}
 	return aside, keepAs(part, path)
+}
+
+// signOut ends all sessions of a copy: what was ended since it was made does not come back with it.
+func signOut(ctx context.Context, path string) error {
+	db, err := sql.Open("sqlite", dsn(path, nil))
+	if err != nil {
+		return err
+	}
+	defer func() { _ = db.Close() }()
+	_, err = db.ExecContext(ctx, "DELETE FROM sessions")
+	if err != nil && missesTable(ctx, db, "sessions") {
+		return nil // it is from before there were any
+	}
+	return err
 }
 
 // Aside renames the file at path, and what SQLite keeps beside it, to a name

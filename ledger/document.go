@@ -95,7 +95,7 @@ func (k Kind[T]) kept(tx *Tx, row sqlc.Document, value T) Doc[T] {
 	d.Value = value
 	touch(tx.touched, d.PlantID)
 	tx.house = tx.house || d.PlantID == 0
-	tx.changed = append(tx.changed, changedDoc{d.PlantID, savedAs{k.code, d.ID, d.Version}})
+	tx.changed = append(tx.changed, changedDoc{d.PlantID, savedAs{k.code, d.ID, d.Version}, d.CreatedAt})
 	if tx.saved == nil {
 		tx.saved = map[savedAs]any{}
 	}
@@ -383,7 +383,9 @@ func (k Kind[T]) conflict(ctx context.Context, tx *Tx, yours Doc[T], row sqlc.Do
 // authors are those who changed a document after a version, each once. What one goes on with
 // within the hour is one line of the log: then the line before the version is theirs too.
 func (k Kind[T]) authors(ctx context.Context, tx *Tx, row sqlc.Document, version int64) (names []string, err error) {
-	lines, err := tx.q.AuthorsSince(ctx, sqlc.AuthorsSinceParams{Kind: k.code, DocID: row.ID, Version: version})
+	lines, err := tx.q.AuthorsSince(ctx, sqlc.AuthorsSinceParams{
+		Kind: k.code, DocID: row.ID, Version: version, Since: row.CreatedAt,
+	})
 	for i, l := range lines {
 		until := row.Version // what a line stands for ends before the next begins
 		if i+1 < len(lines) {

@@ -15,14 +15,20 @@ type Weighing = sqlc.Weighing
 type Incident = sqlc.Incident
 
 // Events are what happened to plants, noted one by one: weighings and incidents.
-type Events struct{ q *sqlc.Queries }
+type Events struct{ tx *Tx }
+
+// Under these the log names an event.
+const (
+	WeighingKind = "weighing"
+	IncidentKind = "incident"
+)
 
 // Events are what happened to plants.
-func (tx *Tx) Events() Events { return Events{tx.q} }
+func (tx *Tx) Events() Events { return Events{tx} }
 
 // Weighings are those of a plant, the oldest first, the withdrawn too.
 func (e Events) Weighings(ctx context.Context, plantID int64) ([]Weighing, error) {
-	rows, err := e.q.Weighings(ctx, plantID)
+	rows, err := e.tx.q.Weighings(ctx, plantID)
 	if err != nil {
 		return nil, fmt.Errorf("list weighings: %w", err)
 	}
@@ -31,19 +37,20 @@ func (e Events) Weighings(ctx context.Context, plantID int64) ([]Weighing, error
 
 // Weigh keeps a weighing.
 func (e Events) Weigh(ctx context.Context, w Weighing) (Weighing, error) {
-	row, err := e.q.AddWeighing(ctx, sqlc.AddWeighingParams{
+	row, err := e.tx.q.AddWeighing(ctx, sqlc.AddWeighingParams{
 		PlantID: w.PlantID, At: w.At, Kind: w.Kind, Grams: w.Grams, Because: w.Because, Moment: w.Moment,
 		CreatedAt: w.CreatedAt,
 	})
 	if err != nil {
 		return row, fmt.Errorf("keep weighing: %w", err)
 	}
+	e.tx.changed = append(e.tx.changed, changedDoc{row.PlantID, savedAs{WeighingKind, row.ID, 1}, row.CreatedAt})
 	return row, nil
 }
 
 // WithdrawWeighing takes a weighing of a plant back, or lets it stand again.
 func (e Events) WithdrawWeighing(ctx context.Context, plantID, id int64, withdrawn bool) error {
-	_, err := e.q.WithdrawWeighing(
+	_, err := e.tx.q.WithdrawWeighing(
 		ctx,
 		sqlc.WithdrawWeighingParams{ID: id, PlantID: plantID, Withdrawn: asInt(withdrawn)},
 	)
@@ -52,7 +59,7 @@ func (e Events) WithdrawWeighing(ctx context.Context, plantID, id int64, withdra
 
 // Incidents are those of a plant that stand, the newest first.
 func (e Events) Incidents(ctx context.Context, plantID int64) ([]Incident, error) {
-	rows, err := e.q.Incidents(ctx, plantID)
+	rows, err := e.tx.q.Incidents(ctx, plantID)
 	if err != nil {
 		return nil, fmt.Errorf("list incidents: %w", err)
 	}
@@ -61,18 +68,19 @@ func (e Events) Incidents(ctx context.Context, plantID int64) ([]Incident, error
 
 // AddIncident keeps an incident.
 func (e Events) AddIncident(ctx context.Context, i Incident) error {
-	_, err := e.q.AddIncident(ctx, sqlc.AddIncidentParams{
+	row, err := e.tx.q.AddIncident(ctx, sqlc.AddIncidentParams{
 		PlantID: i.PlantID, HappenedOn: i.HappenedOn, What: i.What, Note: i.Note, CreatedAt: i.CreatedAt,
 	})
 	if err != nil {
 		return fmt.Errorf("note incident: %w", err)
 	}
+	e.tx.changed = append(e.tx.changed, changedDoc{row.PlantID, savedAs{IncidentKind, row.ID, 1}, row.CreatedAt})
 	return nil
 }
 
 // WithdrawIncident takes an incident of a plant back, or lets it stand again.
 func (e Events) WithdrawIncident(ctx context.Context, plantID, id int64, withdrawn bool) error {
-	_, err := e.q.WithdrawIncident(
+	_, err := e.tx.q.WithdrawIncident(
 		ctx,
 		sqlc.WithdrawIncidentParams{ID: id, PlantID: plantID, Withdrawn: asInt(withdrawn)},
 	)

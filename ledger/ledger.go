@@ -157,6 +157,8 @@ func (s *Ledger) open(ctx context.Context) (err error) {
 		}
 	} else if !errors.Is(err, os.ErrNotExist) {
 		return err
+	} else if err := mine(s.path); err != nil {
+		return err
 	}
 	s.writer.DB, err = sql.Open("sqlite", dsn(s.path, url.Values{"_pragma": {
 		"busy_timeout(5000)",
@@ -179,6 +181,16 @@ func (s *Ledger) open(ctx context.Context) (err error) {
 	s.readers.SetMaxOpenConns(runtime.GOMAXPROCS(0) + 1)
 	s.readers.SetMaxIdleConns(runtime.GOMAXPROCS(0) + 1)
 	return nil
+}
+
+// mine makes a new file that only this user reads: it will hold who may come in. What SQLite keeps
+// beside it is as it is.
+func mine(path string) error {
+	f, err := os.OpenFile(path, os.O_CREATE|os.O_WRONLY, 0o600)
+	if err != nil {
+		return fmt.Errorf("make the data file: %w", err)
+	}
+	return f.Close()
 }
 
 func provider(db *sql.DB) (*goose.Provider, error) {

@@ -62,7 +62,7 @@ func (l *Logger) CSV(out io.Writer, days int, until time.Time) error {
 }
 
 // Stream sends a measurement to a place at once and then every so often.
-func (l *Logger) Stream(ctx context.Context, to Program, place int64, every time.Duration, say io.Writer) error {
+func (l *Logger) Stream(ctx context.Context, to *Program, place int64, every time.Duration, say io.Writer) error {
 	tick := time.NewTicker(every)
 	defer tick.Stop()
 	for at := time.Now(); ; {

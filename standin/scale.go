@@ -86,7 +86,7 @@ func (s *Scale) Reads(at time.Time) devices.ScaleReading {
 
 // Stream sends what the scale shows until it is told to stop. Lines that come in
 // change the load: a number of grams, or tare.
-func (s *Scale) Stream(ctx context.Context, to Program, every time.Duration, lines io.Reader, say io.Writer) error {
+func (s *Scale) Stream(ctx context.Context, to *Program, every time.Duration, lines io.Reader, say io.Writer) error {
 	words := make(chan string)
 	if lines != nil {
 		go func() {

@@ -31,6 +31,7 @@ type Entry struct {
 	Explains *knowledge.Text `json:"explains,omitempty" description:"of an incident: what it means for the months to come"`
 	ID       int64           `json:"id,omitempty"`
 	Shared   string          `json:"shared,omitempty" description:"tag of the parent whose history this is"`
+	By       []string        `json:"by,omitempty" description:"who noted it, where that is known"`
 }
 
 // Incident is something that broke or was lost.
@@ -155,8 +156,29 @@ func timeline(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int6
 	return all, nil
 }
 
-// entries are a plant's own.
+// keptAs is as which document an entry is kept.
+var keptAs = map[string]string{
+	"look": "look", "roots": "reading", "cleaning": "cleaning", "round": "course", "seen": "course", "clear": "course",
+	"home": "home", "asked": "wish", "weights": ledger.WeighingKind, "incident": ledger.IncidentKind,
+}
+
+// entries are a plant's own, with the names of who noted them.
 func entries(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
+	list, err := told(ctx, c, tx, row)
+	if err != nil {
+		return nil, err
+	}
+	by, err := tx.Access().Authors(ctx, row.ID)
+	for i, e := range list {
+		if e.ID != 0 {
+			list[i].By = by[ledger.DocOf{Kind: keptAs[e.Kind], ID: e.ID}]
+		}
+	}
+	return list, err
+}
+
+// told is what happened to a plant, in words.
+func told(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
 	list := []Entry{}
 	add := func(on, kind, words string, id int64) {
 		list = append(list, Entry{On: on, Kind: kind, Words: strings.TrimSpace(words), ID: id})

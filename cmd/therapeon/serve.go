@@ -109,6 +109,9 @@ func (a address) serve(ctx context.Context, s *ledger.Ledger, fill func(context.
 	serving, stop := context.WithCancel(ctx)
 	defer stop()
 	kept := make(chan error, 1)
+	if err := c.People.Tidy(context.WithoutCancel(ctx)); err != nil {
+		return errors.Join(err, doors.Close())
+	}
 	go func() { kept <- c.Settings.Upkeep(serving) }()
 	err = run(ctx, c, doors)
 	stop()

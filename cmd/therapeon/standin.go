@@ -13,8 +13,19 @@ type standins struct {
 	Logger logger `cmd:"" help:"A climate logger."`
 }
 
+// sends says where a device sends to.
+type sends struct {
+	To          string `default:"http://127.0.0.1:8317" help:"Address of the running program."`
+	Token       string `env:"THERAPEON_TOKEN" help:"Its token, where the program asks who comes."`
+	Fingerprint string `help:"SHA-256 of the program's own certificate, as its settings show it."`
+}
+
+func (s sends) program() *standin.Program {
+	return &standin.Program{URL: s.To, Token: s.Token, Fingerprint: s.Fingerprint}
+}
+
 type scale struct {
-	To     string        `default:"http://127.0.0.1:8317" help:"Address of the running program."`
+	sends
 	Name   string        `default:"Kitchen scale" help:"What it is called on the page."`
 	Grams  float64       `default:"0" help:"What lies on it at first, g."`
 	Noise  float64       `default:"0.05" help:"Flicker, g."`
@@ -30,11 +41,11 @@ func (s scale) Run(ctx context.Context) error {
 	on := standin.NewScale(s.Name, s.Seed, now)
 	on.NoiseG, on.DriftG, on.Settles = s.Noise, s.Drift, s.Settle
 	on.Put(s.Grams, now)
-	return on.Stream(ctx, standin.Program{URL: s.To}, s.Every, os.Stdin, os.Stderr)
+	return on.Stream(ctx, s.program(), s.Every, os.Stdin, os.Stderr)
 }
 
 type logger struct {
-	To       string        `default:"http://127.0.0.1:8317" help:"Address of the running program."`
+	sends
 	Place    int64         `default:"1" help:"Number of the place it hangs in."`
 	Celsius  float64       `default:"20" help:"Mean of the day, °C."`
 	Swing    float64       `default:"4" help:"Swing of the day either way, K."`
@@ -50,5 +61,5 @@ func (l logger) Run(ctx context.Context) error {
 	if l.CSV > 0 {
 		return on.CSV(os.Stdout, l.CSV, time.Now())
 	}
-	return on.Stream(ctx, standin.Program{URL: l.To}, l.Place, l.Every, os.Stderr)
+	return on.Stream(ctx, l.program(), l.Place, l.Every, os.Stderr)
 }

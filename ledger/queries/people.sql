@@ -47,13 +47,16 @@ UPDATE devices SET ended_at = sqlc.arg(ended_at) WHERE id = sqlc.arg(id) AND end
 INSERT INTO log (at, person, via, did, note, plant_id, kind, doc_id, version) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: LastOfDocument :one
-SELECT * FROM log WHERE kind = ? AND doc_id = ? ORDER BY version DESC, id DESC LIMIT 1;
+SELECT * FROM log WHERE kind = sqlc.arg(kind) AND doc_id = sqlc.arg(doc_id) AND at >= sqlc.arg(since)
+ORDER BY version DESC, id DESC LIMIT 1;
 
 -- name: AuthorsSince :many
 -- Who changed a document after a version, and who had changed it last before.
 SELECT l.person, l.version FROM log l WHERE l.kind = sqlc.arg(kind) AND l.doc_id = sqlc.arg(doc_id)
+  AND l.at >= sqlc.arg(since)
   AND l.version >= (SELECT COALESCE(MAX(b.version), 0) FROM log b
-    WHERE b.kind = sqlc.arg(kind) AND b.doc_id = sqlc.arg(doc_id) AND b.version <= sqlc.arg(version))
+    WHERE b.kind = sqlc.arg(kind) AND b.doc_id = sqlc.arg(doc_id) AND b.version <= sqlc.arg(version)
+      AND b.at >= sqlc.arg(since))
 ORDER BY l.version, l.id;
 
 -- name: LogOf :many
@@ -63,8 +66,10 @@ WHERE (sqlc.arg(before) = 0 OR l.id < sqlc.arg(before))
 ORDER BY l.id DESC LIMIT sqlc.arg(most);
 
 -- name: AuthorsOfPlant :many
-SELECT DISTINCT kind, doc_id, person FROM log WHERE plant_id = ? AND kind <> '' AND person <> ''
-ORDER BY kind, doc_id, person;
+-- A number may have been another plant's, which was taken out.
+SELECT DISTINCT l.kind, l.doc_id, l.person FROM log l JOIN plants p ON p.id = l.plant_id
+WHERE l.plant_id = sqlc.arg(plant_id) AND l.at >= p.created_at AND l.kind <> '' AND l.person <> ''
+ORDER BY l.kind, l.doc_id, l.person;
 
 -- name: AddSent :execrows
 INSERT INTO sent (name, at) VALUES (?, ?) ON CONFLICT DO NOTHING;

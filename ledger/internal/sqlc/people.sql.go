@@ -121,8 +121,9 @@ func (q *Queries) AddToLog(ctx context.Context, arg AddToLogParams) error {
 }
 
 const authorsOfPlant = `-- name: AuthorsOfPlant :many
-SELECT DISTINCT kind, doc_id, person FROM log WHERE plant_id = ? AND kind <> '' AND person <> ''
-ORDER BY kind, doc_id, person
+SELECT DISTINCT l.kind, l.doc_id, l.person FROM log l JOIN plants p ON p.id = l.plant_id
+WHERE l.plant_id = ?1 AND l.at >= p.created_at AND l.kind <> '' AND l.person <> ''
+ORDER BY l.kind, l.doc_id, l.person
 `
 
 type AuthorsOfPlantRow struct {
@@ -131,6 +132,7 @@ type AuthorsOfPlantRow struct {
 	Person string
 }
 
+// A number may have been another plant's, which was taken out.
 func (q *Queries) AuthorsOfPlant(ctx context.Context, plantID int64) ([]AuthorsOfPlantRow, error) {
 	rows, err := q.query(ctx, q.authorsOfPlantStmt, authorsOfPlant, plantID)
 	if err != nil {
@@ -156,14 +158,17 @@ func (q *Queries) AuthorsOfPlant(ctx context.Context, plantID int64) ([]AuthorsO
 
 const authorsSince = `-- name: AuthorsSince :many
 SELECT l.person, l.version FROM log l WHERE l.kind = ?1 AND l.doc_id = ?2
+  AND l.at >= ?3
   AND l.version >= (SELECT COALESCE(MAX(b.version), 0) FROM log b
-    WHERE b.kind = ?1 AND b.doc_id = ?2 AND b.version <= ?3)
+    WHERE b.kind = ?1 AND b.doc_id = ?2 AND b.version <= ?4
+      AND b.at >= ?3)
 ORDER BY l.version, l.id
 `
 
 type AuthorsSinceParams struct {
 	Kind    string
 	DocID   int64
+	Since   string
 	Version int64
 }
 
@@ -174,7 +179,12 @@ type AuthorsSinceRow struct {
 
 // Who changed a document after a version, and who had changed it last before.
 func (q *Queries) AuthorsSince(ctx context.Context, arg AuthorsSinceParams) ([]AuthorsSinceRow, error) {
-	rows, err := q.query(ctx, q.authorsSinceStmt, authorsSince, arg.Kind, arg.DocID, arg.Version)
+	rows, err := q.query(ctx, q.authorsSinceStmt, authorsSince,
+		arg.Kind,
+		arg.DocID,
+		arg.Since,
+		arg.Version,
+	)
 	if err != nil {
 		return nil, err
 	}
@@ -354,16 +364,18 @@ func (q *Queries) GetSession(ctx context.Context, arg GetSessionParams) ([]byte,
 }
 
 const lastOfDocument = `-- name: LastOfDocument :one
-SELECT id, at, person, via, did, note, plant_id, kind, doc_id, version FROM log WHERE kind = ? AND doc_id = ? ORDER BY version DESC, id DESC LIMIT 1
+SELECT id, at, person, via, did, note, plant_id, kind, doc_id, version FROM log WHERE kind = ?1 AND doc_id = ?2 AND at >= ?3
+ORDER BY version DESC, id DESC LIMIT 1
 `
 
 type LastOfDocumentParams struct {
 	Kind  string
 	DocID int64
+	Since string
 }
 
 func (q *Queries) LastOfDocument(ctx context.Context, arg LastOfDocumentParams) (Log, error) {
-	row := q.queryRow(ctx, q.lastOfDocumentStmt, lastOfDocument, arg.Kind, arg.DocID)
+	row := q.queryRow(ctx, q.lastOfDocumentStmt, lastOfDocument, arg.Kind, arg.DocID, arg.Since)
 	var i Log
 	err := row.Scan(
 		&i.ID,

@@ -14,6 +14,7 @@ import {
   flowerings,
   gradeWords,
   length,
+  listed,
   media,
   percent,
   pots,
@@ -161,6 +162,7 @@ export default function CaseSheet() {
                 <span>
                   {e.words}
                   {e.shared && <small> As {e.shared}.</small>}
+                  {e.by && <small> By {listed(e.by)}.</small>}
                 </span>
               </li>
             ))}

@@ -2933,6 +2933,8 @@ export interface components {
             tag: string;
         };
         Entry: {
+            /** @description who noted it, where that is known */
+            by?: string[];
             /** @description of an incident: what it means for the months to come */
             explains?: components["schemas"]["KnowledgeText"];
             /** Format: int64 */
