@@ -37,7 +37,8 @@ func benchOf(b *testing.B) (c *clinic.Clinic, asks, open *httptest.Server) {
 
 func cookieOfKeeper(b *testing.B, c *clinic.Clinic, url string) string {
 	b.Helper()
-	_, err := c.People.AddPerson(b.Context(), people.AddPerson{Name: "Mira", Role: "keeper", Passphrase: keepersPassphrase})
+	mira := people.AddPerson{Name: "Mira", Role: "keeper", Passphrase: keepersPassphrase}
+	_, err := c.People.AddPerson(b.Context(), mira)
 	require.NoError(b, err)
 	r, err := http.NewRequestWithContext(b.Context(), http.MethodPost, url+"/api/v1/sessions",
 		strings.NewReader(`{"name":"Mira","passphrase":"`+keepersPassphrase+`"}`))

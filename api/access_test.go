@@ -45,7 +45,8 @@ func startAsking(t *testing.T) asking {
 	require.NoError(t, err)
 	server := httptest.NewServer(s.By(Door{Asks: true, Hosts: IsLoopback}))
 	t.Cleanup(func() { c.Company.Close(); server.Close(); _ = l.Close() })
-	_, err = c.People.AddPerson(t.Context(), people.AddPerson{Name: "Mira", Role: "keeper", Passphrase: keepersPassphrase})
+	mira := people.AddPerson{Name: "Mira", Role: "keeper", Passphrase: keepersPassphrase}
+	_, err = c.People.AddPerson(t.Context(), mira)
 	require.NoError(t, err)
 	_, err = c.People.AddPerson(t.Context(), people.AddPerson{Name: "Jon", Role: "helper"})
 	require.NoError(t, err)
@@ -141,7 +142,8 @@ func TestEveryRouteIsClosedToWhoMayNot(t *testing.T) {
 			{"Host", "orchids.example"}, {"Origin", "https://orchids.example"}, {"Origin", "null"},
 			{"Origin", strings.Replace(x.url, "http://", "https://", 1)},
 		} {
-			assert.Equal(t, http.StatusForbidden, x.status(o, append(foreign, "Cookie", keeper)...), "%s %v", o.id, foreign)
+			got := x.status(o, append(foreign, "Cookie", keeper)...)
+			assert.Equal(t, http.StatusForbidden, got, "%s %v", o.id, foreign)
 		}
 		if o.method != http.MethodGet {
 			assert.Equal(t, http.StatusForbidden, x.status(o, "Sec-Fetch-Site", "cross-site", "Cookie", keeper), o.id)
@@ -212,7 +214,8 @@ func TestWhatAHelperMayNotChangeOfAPlant(t *testing.T) {
 func TestWhoIsSignedInCannotSpeakForAnother(t *testing.T) {
 	x := startAsking(t)
 	helper, keeper := x.helper(), x.keeper()
-	status, _, _ := x.send("POST", "/api/v1/plants", `{"tag":"B-1","group":"cattleya"}`, "Cookie", helper, personHeader, "Mira")
+	status, _, _ := x.send("POST", "/api/v1/plants", `{"tag":"B-1","group":"cattleya"}`,
+		"Cookie", helper, personHeader, "Mira")
 	require.Equal(t, http.StatusCreated, status)
 	status, _, _ = x.send("POST", "/api/v1/acknowledged", `{"person":"Mira","seen":[{"product":"oil","caution":"label"}]}`,
 		"Cookie", helper)
@@ -288,7 +291,8 @@ func TestALoggerLogsAtItsOwnPlaceOnly(t *testing.T) {
 		status, _, _ := x.send("POST", "/api/v1/places", `{"name":"`+name+`"}`, "Cookie", keeper)
 		require.Equal(t, http.StatusCreated, status)
 	}
-	status, doc, _ := x.send("POST", "/api/v1/devices", `{"name":"In the shed","does":"logger","place_id":1}`, "Cookie", keeper)
+	status, doc, _ := x.send("POST", "/api/v1/devices", `{"name":"In the shed","does":"logger","place_id":1}`,
+		"Cookie", keeper)
 	require.Equal(t, http.StatusCreated, status)
 	bearer := "Bearer " + fmt.Sprint(doc["token"])
 	reading := `{"at":"` + time.Now().UTC().Format(time.RFC3339) + `","celsius":18}`

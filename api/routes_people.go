@@ -153,7 +153,8 @@ func peopleTable(c *clinic.Clinic, network Network) []operation {
 		op(put, "/api/v1/people/{id}/passphrase", "changePassphrase", "Change a passphrase, with the one before",
 			func(ctx context.Context, in changePassphrase) (personList, error) {
 				v := visitIn(ctx)
-				if err := c.People.ChangePassphrase(ctx, v.who, v.asker().From, in.ID, in.ChangePassphrase); err != nil {
+				err := c.People.ChangePassphrase(ctx, v.who, v.asker().From, in.ID, in.ChangePassphrase)
+				if err != nil {
 					return personList{}, err
 				}
 				list, err := c.People.People(ctx)

@@ -209,6 +209,7 @@ func (v *visit) giveCookie(in people.Let) {
 // dropCookie makes a browser forget its session.
 func (v *visit) dropCookie() {
 	http.SetCookie(v.echo.Response(), &http.Cookie{
-		Name: v.door.cookie(), Path: "/", MaxAge: -1, Secure: v.door.Secure, HttpOnly: true, SameSite: http.SameSiteStrictMode,
+		Name: v.door.cookie(), Path: "/", MaxAge: -1,
+		Secure: v.door.Secure, HttpOnly: true, SameSite: http.SameSiteStrictMode,
 	})
 }

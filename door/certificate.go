@@ -53,9 +53,8 @@ func (c *certificate) config(ips func() []netip.Addr) (*tls.Config, error) {
 	if _, err := c.current(ips()); err != nil {
 		return nil, err
 	}
-	return &tls.Config{MinVersion: tls.VersionTLS12, GetCertificate: func(*tls.ClientHelloInfo) (*tls.Certificate, error) {
-		return c.current(ips())
-	}}, nil
+	current := func(*tls.ClientHelloInfo) (*tls.Certificate, error) { return c.current(ips()) }
+	return &tls.Config{MinVersion: tls.VersionTLS12, GetCertificate: current}, nil
 }
 
 func (c *certificate) keep(pair *tls.Certificate) {
@@ -69,7 +68,8 @@ func (c *certificate) names(host string, port uint16) bool {
 	name, at := split(host, true)
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	return c.cert != "" && c.pair != nil && at == port && net.ParseIP(name) == nil && c.pair.Leaf.VerifyHostname(name) == nil
+	own := c.cert != "" && c.pair != nil && at == port
+	return own && net.ParseIP(name) == nil && c.pair.Leaf.VerifyHostname(name) == nil
 }
 
 // fingerprint is its SHA-256, as browsers show it.

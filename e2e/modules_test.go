@@ -231,14 +231,15 @@ func TestTheOutboxSendsInOrderAndUnderOneName(t *testing.T) {
 			const name = request.headers.get("Therapeon-Once");
 			(names[what] ??= new Set()).add(name);
 			if (silent-- > 0) throw new TypeError("no answer");
-			if (what.endsWith("/2")) return new Response(JSON.stringify({ type: "urn:therapeon:sent", title: "x", status: 409 }),
-				{ status: 409, headers: { "Content-Type": "application/problem+json" } });
-			if (what.endsWith("/3")) return new Response(JSON.stringify({ title: "x", status: 422 }),
-				{ status: 422, headers: { "Content-Type": "application/problem+json" } });
+			const refuse = (status, type) => new Response(JSON.stringify({ type, title: "x", status }),
+				{ status, headers: { "Content-Type": "application/problem+json" } });
+			if (what.endsWith("/2")) return refuse(409, "urn:therapeon:sent");
+			if (what.endsWith("/3")) return refuse(422);
 			order.push(what);
 			return new Response("{}", { status: 200, headers: { "Content-Type": "application/json" } });
 		};
-		const send = (n) => m.inOrder(() => m.ask(m.client.POST("http://module.test/" + n, { body: {} , fetch: globalThis.fetch })));
+		const post = (n) => m.client.POST("http://module.test/" + n, { body: {}, fetch: globalThis.fetch });
+		const send = (n) => m.inOrder(() => m.ask(post(n)));
 		const all = [send(1), send(2), send(3).then(() => "", (e) => e.problem.title), send(4)];
 		const [, gone, wrong] = await Promise.all(all);
 		return { order, gone: gone ?? null, wrong, names: Object.fromEntries(Object.entries(names).map(([k, v]) => [k, v.size])) };`)

@@ -343,7 +343,10 @@ func (k Kind[T]) Reconcile(ctx context.Context, tx *Tx, d Doc[T]) (Doc[T], error
 }
 
 // both is what is kept and a change of an older version in one, where they do not touch.
-func (k Kind[T]) both(ctx context.Context, tx *Tx, yours Doc[T], row sqlc.Document) (doc []byte, apart bool, err error) {
+func (k Kind[T]) both(
+	ctx context.Context, tx *Tx,
+	yours Doc[T], row sqlc.Document,
+) (doc []byte, apart bool, err error) {
 	base, err := tx.q.GetBase(ctx, sqlc.GetBaseParams{Kind: k.code, ID: row.ID, Version: yours.Version})
 	if err = found(err); errors.Is(err, ErrNotFound) || yours.Day != "" && yours.Day != row.Day {
 		return nil, false, nil // what was changed cannot be told any more; or its day was, which is not in it

@@ -26,7 +26,8 @@ var below = map[string][]string{
 	"demo":    {"core", "ledger", "clinic", "standin"},
 	"standin": {"core", "clinic", "api"},
 	"api":     {"core", "ledger", "formats", "clinic"},
-	"cmd":     {"core", "ledger", "formats", "clinic", "web", "demo", "standin", "api"},
+	"door":    {"core", "clinic", "api"},
+	"cmd":     {"core", "ledger", "formats", "clinic", "web", "demo", "standin", "api", "door"},
 }
 
 // shape holds types and functions to their size, and packages to what lies below them.
