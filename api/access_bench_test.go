@@ -37,11 +37,11 @@ func benchOf(b *testing.B) (c *clinic.Clinic, asks, open *httptest.Server) {
 
 func cookieOfKeeper(b *testing.B, c *clinic.Clinic, url string) string {
 	b.Helper()
-	mira := people.AddPerson{Name: "Mira", Role: "keeper", Passphrase: keepersPassphrase}
-	_, err := c.People.AddPerson(b.Context(), mira)
+	nell := people.AddPerson{Name: "Nell", Role: "keeper", Passphrase: keepersPassphrase}
+	_, err := c.People.AddPerson(b.Context(), nell)
 	require.NoError(b, err)
 	r, err := http.NewRequestWithContext(b.Context(), http.MethodPost, url+"/api/v1/sessions",
-		strings.NewReader(`{"name":"Mira","passphrase":"`+keepersPassphrase+`"}`))
+		strings.NewReader(`{"name":"Nell","passphrase":"`+keepersPassphrase+`"}`))
 	require.NoError(b, err)
 	r.Header.Set("Content-Type", "application/json")
 	answer, err := http.DefaultClient.Do(r)

@@ -54,9 +54,9 @@ func (p *page) signsIn(name, passphrase string) {
 var sixSigns = regexp.MustCompile(`[2-9A-Z]{3} [2-9A-Z]{3}`)
 
 // codeFor lets a keeper's page show a code for someone, by their row.
-func (p *page) codeFor(id int) string {
+func (p *page) codeFor(name string) string {
 	p.t.Helper()
-	p.tap(fmt.Sprintf("tr[data-row-key='%d'] button", id), "Code for a phone")
+	p.tap(fmt.Sprintf("li[data-person=%q] button", name), "Code for a phone")
 	code := sixSigns.FindString(p.see("[data-part='code'] .said-headline", " ").MustText())
 	require.NotEmpty(p.t, code)
 	p.find("[data-part='code'] svg")
@@ -69,7 +69,7 @@ func (p *page) adds(name string) {
 	p.unfold("Add someone")
 	p.fill("Name", name)
 	p.tap("form[aria-label='Add someone'] button", "Add")
-	p.see("tr b", name)
+	p.see("li[data-person] b", name)
 }
 
 func TestAPhoneJoinsByACodeAndIsEndedFromTheOther(t *testing.T) {
@@ -91,7 +91,7 @@ func TestAPhoneJoinsByACodeAndIsEndedFromTheOther(t *testing.T) {
 	desk.tap("[data-part='opening'] .ant-switch", "")
 	desk.see("[data-part='opening'] b", "https://"+open8318)
 	desk.see("[data-part='opening'] code", ":")
-	code := desk.codeFor(2)
+	code := desk.codeFor("Jon")
 
 	phone1 := open(t, "https://"+open8318+"/join#"+code, phone)
 	phone1.see("[data-part='bench'] b", "Crate 9")
@@ -125,8 +125,8 @@ func TestAPhoneJoinsByACodeAndIsEndedFromTheOther(t *testing.T) {
 
 	// Ended from the other, the phone is asked again without reloading.
 	desk.MustReload().MustWaitLoad()
-	desk.see("[data-part='sessions'] tr", "Jon")
-	desk.tap("[data-part='sessions'] tr:has(b) button", "End it")
+	desk.see("[data-part='sessions'] li", "Jon")
+	desk.tap("[data-part='sessions'] li button", "End it")
 	phone1.see("h1", "Who are you?")
 	desk.unfold("Who did what")
 	desk.see("[data-part='log'] tr", "Join by a code that a keeper's screen shows")
@@ -152,7 +152,7 @@ func TestTwoAtOnePlantSeeEachOtherAndLoseNothing(t *testing.T) {
 	putOnBench(mira, "Crate 9", "Cattleya alliance")
 	mira.visit(s.url + "/settings/people")
 	mira.adds("Jon")
-	code := mira.codeFor(2)
+	code := mira.codeFor("Jon")
 	jon := open(t, s.url+"/plants/1/intake", phone)
 	jon.see("h1", "Who are you?")
 	jon.click(jon.find(".ant-otp input"))

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Table } from "antd";
+import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, Refused, type Device, type NewDevice } from "../../lib/api/client";
 import { devices, places } from "../../lib/api/queries";
@@ -11,9 +11,10 @@ import { Notice } from "../../ui/Notice";
 import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
-import { Why } from "../../ui/Said";
+import { Aside, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import view from "../../ui/view.module.css";
 
 const kinds = [
   ["scale", "A scale"],
@@ -34,35 +35,25 @@ export function Devices() {
     <section data-part="devices">
       <h2>Devices</h2>
       <Why>Each sends with a token that does its own work and nothing else. At this machine itself none is needed.</Why>
-      {list.length > 0 && (
-        <Table
-          size="small"
-          pagination={false}
-          rowKey="id"
-          dataSource={list}
-          scroll={{ x: "max-content" }}
-          columns={[
-            { title: "Name", dataIndex: "name", render: (name: string) => <b>{name}</b> },
-            {
-              title: "Does",
-              render: (_, d: Device) => (d.does === "scale" ? "weighs" : `logs ${at(d.place_id) ?? "a place"}`),
-            },
-            { title: "Since", dataIndex: "made_at", render: moment },
-            {
-              title: "",
-              render: (_, d: Device) => (
-                <Plain
-                  onClick={() =>
-                    ends.send(() => ask(client.PUT("/api/v1/devices/{id}/ended", { params: { path: { id: d.id } } })))
-                  }
-                >
-                  End it
-                </Plain>
-              ),
-            },
-          ]}
-        />
-      )}
+      <ul className={view.rows} aria-label="Devices">
+        {list.map((d) => (
+          <li key={d.id}>
+            <Row words>
+              <b>{d.name}</b>
+              <Aside>
+                {d.does === "scale" ? "Weighs" : `Logs at ${at(d.place_id) ?? "a place"}`}, since {moment(d.made_at)}
+              </Aside>
+              <Plain
+                onClick={() =>
+                  ends.send(() => ask(client.PUT("/api/v1/devices/{id}/ended", { params: { path: { id: d.id } } })))
+                }
+              >
+                End it
+              </Plain>
+            </Row>
+          </li>
+        ))}
+      </ul>
       {ends.trouble && <Trouble error={ends.trouble} />}
       {fresh && (
         <Notice is="note" aloud acts={<Plain onClick={() => setFresh(undefined)}>I have it</Plain>}>

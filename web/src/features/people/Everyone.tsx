@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Flex, Popconfirm, QRCode, Table } from "antd";
+import { Button, Flex, Popconfirm, QRCode } from "antd";
 import { useEffect, useState } from "react";
 import { ask, client, Refused, type Code, type Person } from "../../lib/api/client";
 import { network, people } from "../../lib/api/queries";
@@ -8,9 +8,10 @@ import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
-import { Headline, Why } from "../../ui/Said";
+import { Aside, Headline, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import view from "../../ui/view.module.css";
 import { Passphrase } from "./Passphrase";
 
 type Roles = Person["role"];
@@ -46,44 +47,38 @@ export function Everyone() {
         A keeper does all. A helper does rounds, looks, readings and weights; the house, its places, its sides, its
         people and the archive are the keeper’s. What each did carries their name.
       </Why>
-      <Table
-        size="small"
-        pagination={false}
-        rowKey="id"
-        dataSource={list.data}
-        locale={{ emptyText: "Nobody yet: whoever sits at this machine does all." }}
-        scroll={{ x: "max-content" }}
-        columns={[
-          { title: "Name", dataIndex: "name", render: (name: string) => <b>{name}</b> },
-          { title: "Role", dataIndex: "role", render: (r: Roles) => (r === "keeper" ? "Keeper" : "Helper") },
-          { title: "Comes in by", render: (_, p: Person) => (p.passphrase ? "passphrase or code" : "code") },
-          {
-            title: "",
-            render: (_, p: Person) => (
-              <Row words>
-                <Plain
-                  disabled={!open?.addresses.length}
-                  onClick={() => gives.send(() => ask(client.POST("/api/v1/codes", { body: { person_id: p.id } })))}
-                >
-                  Code for a phone
-                </Plain>
-                <Plain onClick={() => change(p, { role: p.role === "keeper" ? "helper" : "keeper" })}>
-                  {p.role === "keeper" ? "Make a helper" : "Make a keeper"}
-                </Plain>
-                <Popconfirm
-                  title={`${p.name} works here no more?`}
-                  description="They are signed out everywhere. What they did keeps their name."
-                  okText="Yes"
-                  cancelText="No"
-                  onConfirm={() => change(p, { gone: true })}
-                >
-                  <Plain>Take out</Plain>
-                </Popconfirm>
-              </Row>
-            ),
-          },
-        ]}
-      />
+      <ul className={view.rows} aria-label="People">
+        {list.data?.map((p) => (
+          <li key={p.id} data-person={p.name}>
+            <Row words>
+              <b>{p.name}</b>
+              <Aside>
+                {p.role === "keeper" ? "Keeper" : "Helper"}, comes in by{" "}
+                {p.passphrase ? "a passphrase or a code" : "a code"}
+              </Aside>
+              <Plain
+                disabled={!open?.addresses.length}
+                onClick={() => gives.send(() => ask(client.POST("/api/v1/codes", { body: { person_id: p.id } })))}
+              >
+                Code for a phone
+              </Plain>
+              <Plain onClick={() => change(p, { role: p.role === "keeper" ? "helper" : "keeper" })}>
+                {p.role === "keeper" ? "Make a helper" : "Make a keeper"}
+              </Plain>
+              <Popconfirm
+                title={`${p.name} works here no more?`}
+                description="They are signed out everywhere. What they did keeps their name."
+                okText="Yes"
+                cancelText="No"
+                onConfirm={() => change(p, { gone: true })}
+              >
+                <Plain>Take out</Plain>
+              </Popconfirm>
+            </Row>
+          </li>
+        ))}
+      </ul>
+      {list.data?.length === 0 && <p>Nobody yet: whoever sits at this machine does all.</p>}
       {!open?.addresses.length && list.data && list.data.length > 0 && (
         <Why>Open it to others first, then a phone joins by a code.</Why>
       )}

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Table } from "antd";
+import { Button } from "antd";
 import { ask, client, type Session } from "../../lib/api/client";
 import { me, sessions } from "../../lib/api/queries";
 import { moment } from "../../lib/dates";
@@ -7,7 +7,9 @@ import { forgetAll } from "../../lib/news";
 import { useSend } from "../../lib/send";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
+import { Aside } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import view from "../../ui/view.module.css";
 
 /** Who one is here, who is signed in where, and how that ends. */
 export function SignedIn() {
@@ -36,22 +38,20 @@ export function SignedIn() {
           <Button onClick={() => end(who.session ?? "")}>Sign out here</Button>
         </Row>
       )}
-      {list.length > 0 && (
-        <Table
-          size="small"
-          pagination={false}
-          rowKey="id"
-          dataSource={list}
-          scroll={{ x: "max-content" }}
-          columns={[
-            { title: "Who", dataIndex: "person", render: (name: string) => <b>{name}</b> },
-            { title: "On", render: (_, s: Session) => (s.this ? `${s.on}, this one` : s.on) },
-            { title: "Since", dataIndex: "began_at", render: moment },
-            { title: "Last used", dataIndex: "seen_at", render: moment },
-            { title: "", render: (_, s: Session) => <Plain onClick={() => end(s.id)}>End it</Plain> },
-          ]}
-        />
-      )}
+      <ul className={view.rows} aria-label="Who is signed in">
+        {list.map((s) => (
+          <li key={s.id}>
+            <Row words>
+              <b>{s.person}</b>
+              <Aside>
+                {s.on}
+                {s.this && ", this one"}. Since {moment(s.began_at)}, last used {moment(s.seen_at)}
+              </Aside>
+              <Plain onClick={() => end(s.id)}>End it</Plain>
+            </Row>
+          </li>
+        ))}
+      </ul>
       {trouble && <Trouble error={trouble} />}
     </section>
   );
