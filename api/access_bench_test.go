@@ -95,7 +95,7 @@ func BenchmarkListeners(b *testing.B) {
 		b.Cleanup(func() { _ = answer.Body.Close() })
 		go func() {
 			for lines := bufio.NewScanner(answer.Body); lines.Scan(); {
-				if strings.Contains(lines.Text(), `"house":true`) {
+				if strings.Contains(lines.Text(), `"house":["people"]`) {
 					heard <- time.Now()
 				}
 			}

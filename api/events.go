@@ -10,6 +10,7 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/company"
+	"therapeon/clinic/people"
 )
 
 // listening says where one listens from.
@@ -28,6 +29,7 @@ const (
 	gatherFor     = 120 * time.Millisecond // what is changed together is told together
 	breathEvery   = 25 * time.Second       // a sign of life, so that a dead line is found
 	oneLineWithin = 10 * time.Second
+	tryAgain      = time.Minute      // where all seats are taken
 	listenFor     = 30 * time.Minute // then one comes again
 )
 
@@ -55,6 +57,9 @@ func events(of *clinic.Clinic) operation {
 			seat := of.Company.Sit(company.Guest{
 				Tab: in.Tab, Name: in.Name, Session: who.Session, Plant: in.Plant, Since: in.Since,
 			})
+			if seat == nil {
+				return people.TooSoon{Wait: tryAgain}
+			}
 			defer seat.Leave()
 			return tell(c, seat)
 		},

@@ -255,10 +255,11 @@ func TestNewsBearsOnWhatItSays(t *testing.T) {
 	got := gives[map[string][]bool](t, tab, `
 		const keys = [["plant", 1], ["plant", 2, "race"], ["plants", {}], ["reading", 9], ["settings"], ["timers"], ["knowledge", "roots"]];
 		const on = (news) => keys.map((k) => m.bearsOn({ seq: 1, others: [], ...news }, k));
-		return { plant: on({ plants: [1] }), house: on({ house: true }), all: on({ all: true }), nothing: on({}) };`)
+		return { plant: on({ plants: [1] }), house: on({ house: ["place"] }), timers: on({ house: ["timers"] }), all: on({ all: true }), nothing: on({}) };`)
 	assert.Equal(t, map[string][]bool{
 		"plant":   {true, false, true, true, false, false, false},
 		"house":   {true, true, true, true, true, true, false},
+		"timers":  {false, false, false, false, false, true, false},
 		"all":     {true, true, true, true, true, true, false},
 		"nothing": {false, false, false, false, false, false, false},
 	}, got)

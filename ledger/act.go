@@ -44,8 +44,8 @@ func ActOf(ctx context.Context) Act {
 // Change is what was changed by a transaction that was kept.
 type Change struct {
 	Plants []int64
-	House  bool   // something that is of no plant
-	Tab    string // where it came from
+	House  []string // what is of no plant: kinds of documents, or "timers", "people"
+	Tab    string   // where it came from
 }
 
 // changedDoc is a document that was saved, for the log.

@@ -32,9 +32,9 @@ func TestTheLogSaysWhoDidWhatAndCannotBeChanged(t *testing.T) {
 		require.NoError(t, s.Write(ctx, func(tx *Tx) (err error) {
 			d.PlantID, d.Value.Words = 1, words
 			if d.ID == 0 {
-				d, err = notes.Add(ctx, tx, d, "t")
+				d, err = notes.Add(ctx, tx, d, "2029-12-31T00:00:00Z")
 			} else {
-				d, err = notes.Save(ctx, tx, d, "t")
+				d, err = notes.Save(ctx, tx, d, "2029-12-31T00:00:00Z")
 			}
 			return err
 		}))
@@ -67,13 +67,13 @@ func TestAConflictNamesWhoChangedIt(t *testing.T) {
 	write := func(ctx context.Context, of Doc[note]) (Doc[note], error) {
 		err := s.Write(ctx, func(tx *Tx) (err error) {
 			if of.ID == 0 {
-				of, err = notes.Add(ctx, tx, of, "t")
+				of, err = notes.Add(ctx, tx, of, "2029-12-31T00:00:00Z")
 				return err
 			}
 			if of, err = notes.Reconcile(ctx, tx, of); err != nil {
 				return err
 			}
-			of, err = notes.Save(ctx, tx, of, "t")
+			of, err = notes.Save(ctx, tx, of, "2029-12-31T00:00:00Z")
 			return err
 		})
 		return of, err
@@ -149,7 +149,7 @@ func TestWhoIsToldOfAChange(t *testing.T) {
 	require.NoError(t, s.Write(ctx, func(tx *Tx) error {
 		return tx.Access().PutSession(ctx, Session{Token: "x", Data: []byte("y"), Until: 9})
 	}))
-	assert.Equal(t, []Change{{Plants: []int64{1}, Tab: "mine"}, {House: true, Tab: "mine"}},
+	assert.Equal(t, []Change{{Plants: []int64{1}, Tab: "mine"}, {House: []string{"timers"}, Tab: "mine"}},
 		[]Change{{Plants: told[0].Plants, Tab: told[0].Tab}, {House: told[1].House, Tab: told[1].Tab}})
 	assert.Len(t, told, 2, "what was not kept, and a session, are told to nobody")
 }

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 
 	"therapeon/ledger/internal/sqlc"
 )
@@ -65,7 +66,11 @@ type Conflict struct {
 }
 
 func (c Conflict) Error() string {
-	return fmt.Sprintf("This %s was changed elsewhere since you opened it. Yours was not saved over it.", c.What)
+	by := "elsewhere"
+	if len(c.By) > 0 {
+		by = "by " + strings.Join(c.By, " and ")
+	}
+	return fmt.Sprintf("This %s was changed %s since you opened it. Yours was not saved over it.", c.What, by)
 }
 
 // keptBases is how many earlier versions of a document are kept.
@@ -94,7 +99,9 @@ func (k Kind[T]) kept(tx *Tx, row sqlc.Document, value T) Doc[T] {
 	d := head[T](row)
 	d.Value = value
 	touch(tx.touched, d.PlantID)
-	tx.house = tx.house || d.PlantID == 0
+	if d.PlantID == 0 {
+		tx.Changed(k.code)
+	}
 	tx.changed = append(tx.changed, changedDoc{d.PlantID, savedAs{k.code, d.ID, d.Version}, d.CreatedAt})
 	if tx.saved == nil {
 		tx.saved = map[savedAs]any{}

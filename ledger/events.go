@@ -154,7 +154,7 @@ func (t Timers) Get(ctx context.Context, id int64) (seconds, startedMS int64, er
 
 // Start begins a timer.
 func (t Timers) Start(ctx context.Context, timer Timer) error {
-	t.tx.house = true
+	t.tx.Changed("timers")
 	_, err := t.tx.q.CreateTimer(ctx, sqlc.CreateTimerParams{
 		PlantID: timer.PlantID, Job: timer.Job, Words: timer.Words, Seconds: timer.Seconds, StartedMs: timer.StartedMs,
 	})
@@ -163,7 +163,7 @@ func (t Timers) Start(ctx context.Context, timer Timer) error {
 
 // Change sets how long a timer runs, or puts it away.
 func (t Timers) Change(ctx context.Context, id, seconds int64, away bool) error {
-	t.tx.house = true
+	t.tx.Changed("timers")
 	_, err := t.tx.q.ChangeTimer(ctx, sqlc.ChangeTimerParams{ID: id, Seconds: seconds, PutAway: asInt(away)})
 	return err
 }

@@ -277,7 +277,7 @@ func (s *Ledger) Write(ctx context.Context, work func(*Tx) error) error {
 	if act.Once != nil {
 		act.Once.kept = true
 	}
-	if s.tell != nil && (in.house || len(*in.touched) > 0) {
+	if s.tell != nil && len(in.house)+len(*in.touched) > 0 {
 		s.tell(Change{Plants: *in.touched, House: in.house, Tab: act.Tab})
 	}
 	return nil

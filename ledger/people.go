@@ -42,7 +42,8 @@ func (a Access) Named(ctx context.Context, name string) (Person, error) {
 
 // AddPerson keeps a new person.
 func (a Access) AddPerson(ctx context.Context, p Person) (Person, error) {
-	a.tx.house, a.tx.about = true, p.Name
+	a.tx.Changed("people")
+	a.tx.about = p.Name
 	p, err := a.tx.q.AddPerson(ctx, sqlc.AddPersonParams{
 		Name: p.Name, Role: p.Role, Passphrase: p.Passphrase, MadeAt: p.MadeAt,
 	})
@@ -54,7 +55,8 @@ func (a Access) AddPerson(ctx context.Context, p Person) (Person, error) {
 
 // ChangePerson changes a person.
 func (a Access) ChangePerson(ctx context.Context, p Person) error {
-	a.tx.house, a.tx.about = true, p.Name
+	a.tx.Changed("people")
+	a.tx.about = p.Name
 	return a.tx.q.ChangePerson(ctx, sqlc.ChangePersonParams{
 		ID: p.ID, Name: p.Name, Role: p.Role, Passphrase: p.Passphrase, GoneAt: p.GoneAt,
 	})
@@ -79,7 +81,7 @@ func (a Access) PutSession(ctx context.Context, s Session) error {
 
 // EndSession ends a session.
 func (a Access) EndSession(ctx context.Context, token string) error {
-	a.tx.house = true
+	a.tx.Changed("people")
 	return a.tx.q.EndSession(ctx, token)
 }
 
@@ -103,7 +105,8 @@ func (a Access) Device(ctx context.Context, token string) (Device, error) {
 
 // AddDevice keeps a new device.
 func (a Access) AddDevice(ctx context.Context, d Device) (Device, error) {
-	a.tx.house, a.tx.about = true, d.Name
+	a.tx.Changed("people")
+	a.tx.about = d.Name
 	d, err := a.tx.q.AddDevice(ctx, sqlc.AddDeviceParams{
 		Name: d.Name, Does: d.Does, PlaceID: d.PlaceID, Token: d.Token, MadeAt: d.MadeAt,
 	})
@@ -115,7 +118,7 @@ func (a Access) AddDevice(ctx context.Context, d Device) (Device, error) {
 
 // EndDevice ends what a device may do; ErrNotFound where there is none that may.
 func (a Access) EndDevice(ctx context.Context, id int64, at string) error {
-	a.tx.house = true
+	a.tx.Changed("people")
 	n, err := a.tx.q.EndDevice(ctx, sqlc.EndDeviceParams{ID: id, EndedAt: at})
 	if err == nil && n == 0 {
 		return ErrNotFound

@@ -17,7 +17,7 @@ type Tx struct {
 
 	touched *[]int64     // plants that were changed, in order
 	changed []changedDoc // documents that were saved
-	house   bool         // something of no plant was changed
+	house   []string     // what was changed that is of no plant
 	quiet   bool         // it is no deed of anyone's
 	about   string       // what the log says of it besides
 }
@@ -25,8 +25,12 @@ type Tx struct {
 // Touched are the plants of which something was changed, each once.
 func (tx *Tx) Touched() []int64 { return *tx.touched }
 
-// Changed notes that something of no plant was changed.
-func (tx *Tx) Changed() { tx.house = true }
+// Changed notes that something of no plant was changed: what it is of.
+func (tx *Tx) Changed(of string) {
+	if !slices.Contains(tx.house, of) {
+		tx.house = append(tx.house, of)
+	}
+}
 
 // About says what the log notes besides, such as whom it was done for.
 func (tx *Tx) About(words string) { tx.about = words }

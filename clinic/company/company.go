@@ -13,7 +13,7 @@ import (
 type News struct {
 	Seq    int64    `json:"seq" required:"true" description:"to be sent as since when one comes back"`
 	Plants []int64  `json:"plants,omitempty" description:"of which something was changed"`
-	House  bool     `json:"house,omitempty" description:"something that is of no plant was changed"`
+	House  []string `json:"house,omitempty" description:"what was changed that is of no plant: timers, people, place, stock, recipe, component, house"`
 	All    bool     `json:"all,omitempty" description:"too long ago to tell: anything may have been changed"`
 	Others []string `json:"others" required:"true" description:"who else is at the same plant; empty for one without a name"`
 }
@@ -66,10 +66,16 @@ type Seat struct {
 	ended  bool
 }
 
-// Sit gives a guest a seat.
+// mostSeats is how many may sit: tabs of a house, and not of the world.
+const mostSeats = 256
+
+// Sit gives a guest a seat, or none where all are taken.
 func (h *Hub) Sit(g Guest) *Seat {
 	h.mu.Lock()
 	defer h.mu.Unlock()
+	if len(h.seats) >= mostSeats {
+		return nil
+	}
 	s := &Seat{Guest: g, hub: h, wake: make(chan struct{}, 1), told: g.Since, first: true, ended: h.closed}
 	if g.Since == 0 {
 		s.told = h.seq
@@ -106,17 +112,22 @@ func (s *Seat) News() (n News, is, open bool) {
 			if e.of.Tab != "" && e.of.Tab == s.Tab {
 				continue
 			}
-			n.House = n.House || e.of.House
-			for _, id := range e.of.Plants {
-				if !slices.Contains(n.Plants, id) {
-					n.Plants = append(n.Plants, id)
-				}
-			}
+			n.House, n.Plants = withNew(n.House, e.of.House), withNew(n.Plants, e.of.Plants)
 		}
 	}
-	is = s.first || n.All || n.House || len(n.Plants) > 0 || !slices.Equal(n.Others, s.others)
+	is = s.first || n.All || len(n.House)+len(n.Plants) > 0 || !slices.Equal(n.Others, s.others)
 	s.told, s.others, s.first = h.seq, n.Others, false
 	return n, is, !s.ended
+}
+
+// withNew adds to a list what is not in it yet.
+func withNew[T comparable](list, more []T) []T {
+	for _, one := range more {
+		if !slices.Contains(list, one) {
+			list = append(list, one)
+		}
+	}
+	return list
 }
 
 // Tell tells everyone of a change.

@@ -57,10 +57,10 @@ func TestOneIsToldWhatOthersChangedAndNotOnesOwn(t *testing.T) {
 	h.Tell(ledger.Change{Plants: []int64{1}, Tab: "a"})
 	quiet(t, s)
 	h.Tell(ledger.Change{Plants: []int64{1, 2}, Tab: "b"})
-	h.Tell(ledger.Change{House: true, Plants: []int64{2}})
+	h.Tell(ledger.Change{House: []string{"timers"}, Plants: []int64{2}})
 	n := news(t, s)
 	assert.Equal(t, []int64{1, 2}, n.Plants)
-	assert.True(t, n.House)
+	assert.Equal(t, []string{"timers"}, n.House)
 	assert.EqualValues(t, 3, n.Seq)
 
 	s.Leave()
@@ -72,6 +72,14 @@ func TestOneIsToldWhatOthersChangedAndNotOnesOwn(t *testing.T) {
 		h.Tell(ledger.Change{Plants: []int64{3}})
 	}
 	assert.True(t, news(t, h.Sit(Guest{Tab: "d", Since: 1})).All, "too much was changed to tell")
+}
+
+func TestThereAreSoManySeats(t *testing.T) {
+	h := New(0)
+	for range mostSeats {
+		require.NotNil(t, h.Sit(Guest{}))
+	}
+	assert.Nil(t, h.Sit(Guest{}))
 }
 
 func TestAnEndedSessionsSeatsEnd(t *testing.T) {

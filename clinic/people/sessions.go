@@ -174,7 +174,7 @@ func (c *Service) let(ctx context.Context, p ledger.Person, by Asker) (Let, erro
 	act := ledger.ActOf(ctx)
 	act.Person, act.Via = p.Name, "session"
 	err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
-		tx.Changed() // who lists the sessions sees it
+		tx.Changed("people") // who lists the sessions sees it
 		return tx.Access().Note(ctx, act, by.Agent)
 	})
 	return Let{token, until, Visitor{Via: "session", PersonID: p.ID, Name: p.Name, Role: p.Role, Session: id}}, err

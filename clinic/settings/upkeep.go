@@ -66,7 +66,7 @@ func (c *Service) WasOpen(ctx context.Context) (bool, error) {
 // KeepOpen notes whether the house is open to others.
 func (c *Service) KeepOpen(ctx context.Context, open bool) error {
 	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
-		tx.Changed()
+		tx.Changed("people")
 		if open {
 			tx.About("opened")
 			return tx.House().PutNote(ctx, openCode, "yes")

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"log/slog"
 	"path/filepath"
 	"time"
 
@@ -109,10 +110,8 @@ func (a address) serve(ctx context.Context, s *ledger.Ledger, fill func(context.
 	serving, stop := context.WithCancel(ctx)
 	defer stop()
 	kept := make(chan error, 1)
-	if err := c.People.Tidy(context.WithoutCancel(ctx)); err != nil {
-		return errors.Join(err, doors.Close())
-	}
 	go func() { kept <- c.Settings.Upkeep(serving) }()
+	go tidy(serving, c)
 	err = run(ctx, c, doors)
 	stop()
 	if unfinished := <-kept; unfinished != nil && !errors.Is(unfinished, context.Canceled) {
@@ -138,4 +137,18 @@ func run(ctx context.Context, c *clinic.Clinic, doors *door.Doors) error {
 		c.Company.Close() // who listens would be waited for
 	}()
 	return doors.Serve(ctx, server)
+}
+
+// tidy drops each day what ran out of who may come in.
+func tidy(ctx context.Context, c *clinic.Clinic) {
+	for {
+		if err := c.People.Tidy(ctx); err != nil && ctx.Err() == nil {
+			slog.Error("tidy what ran out", "error", err)
+		}
+		select {
+		case <-time.After(24 * time.Hour):
+		case <-ctx.Done():
+			return
+		}
+	}
 }

@@ -1,6 +1,7 @@
 import { hashKey } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { Refused, type Fault } from "./api/client";
+import { inOrder } from "./outbox";
 import { run } from "./run";
 
 export type Standing =
@@ -158,7 +159,10 @@ export class Desk<Server extends { version: number }, Entered> {
     clearTimeout(this.timer);
     if (this.state.standing.is === "saved") this.set({ standing: { is: "saving" } });
     try {
-      this.answered(await this.keeping.save(this.state.server, this.state.entered));
+      const { server, entered } = this.state;
+      const waits = () => this.set({ standing: { is: "waiting" } });
+      // Kept already although its answer was lost: then what is there now is the answer.
+      this.answered((await inOrder(() => this.keeping.save(server, entered), waits)) ?? (await this.keeping.load()));
     } catch (e) {
       this.failed(e);
     }
@@ -175,14 +179,7 @@ export class Desk<Server extends { version: number }, Entered> {
   private failed(e: unknown) {
     this.busy = false;
     const problem = e instanceof Refused ? e.problem : undefined;
-    if (problem?.type === "urn:therapeon:sent") {
-      run(
-        this.keeping.load().then(
-          (server) => this.answered(server),
-          (e: unknown) => this.failed(e),
-        ),
-      );
-    } else if (problem?.status === 409) {
+    if (problem?.status === 409) {
       const told = [...(problem.theirs ?? []), ...(problem.yours ?? [])];
       const changes = told.length > 0 ? told : (problem.changes ?? []);
       this.set({ standing: { is: "conflict", changes, by: problem.by, apart: problem.apart } });
@@ -201,8 +198,9 @@ export class Desk<Server extends { version: number }, Entered> {
     let server: Server;
     if (keep === "both") {
       try {
-        server = await this.keeping.save(this.state.server, this.state.entered, true);
-        this.past.push(this.state.entered);
+        const { server: seen, entered } = this.state;
+        server = (await inOrder(() => this.keeping.save(seen, entered, true))) ?? (await this.keeping.load());
+        this.past.push(entered);
         this.set({ entered: this.keeping.entered(server) });
         this.answered(server);
       } catch (e) {

@@ -7,6 +7,12 @@ import { handsOff, keepStill } from "./still";
 /** What ships with the program is nobody's to change. */
 const shipped = ["groups", "knowledge", "contract", "worked"];
 
+/** What nothing else follows from; of all else that is of no plant, anything may. */
+const alone: Record<string, readonly string[]> = {
+  timers: ["timers"],
+  people: ["people", "sessions", "devices", "network", "log", "me"],
+};
+
 /** What follows from any plant. */
 const ofPlants = ["plants", "reading", "inspection", "batch", "shelf", "example"];
 
@@ -14,7 +20,9 @@ const ofPlants = ["plants", "reading", "inspection", "batch", "shelf", "example"
 export function bearsOn(news: News, key: QueryKey): boolean {
   const what = String(key[0]);
   if (shipped.includes(what)) return false;
-  if (news.all || news.house) return true;
+  const house = news.house ?? [];
+  if (news.all || house.some((of) => !(of in alone))) return true;
+  if (house.some((of) => alone[of]?.includes(what))) return true;
   const plants = news.plants ?? [];
   if (plants.length === 0) return false;
   return ofPlants.includes(what) || (what === "plant" && plants.includes(Number(key[1])));

@@ -15,13 +15,13 @@ const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
  * Sends in turn. While the program does not answer it is sent again, under one name, so that it is
  * kept once though its first answer was lost: then there is no answer to give, but it is done.
  */
-export function inOrder<T>(send: () => Promise<T>): Promise<T | undefined> {
-  const turn = line.then(() => untilAnswered(send));
+export function inOrder<T>(send: () => Promise<T>, onSilence?: () => void): Promise<T | undefined> {
+  const turn = line.then(() => untilAnswered(send, onSilence));
   line = turn.catch(() => undefined);
   return turn;
 }
 
-async function untilAnswered<T>(send: () => Promise<T>): Promise<T | undefined> {
+async function untilAnswered<T>(send: () => Promise<T>, onSilence?: () => void): Promise<T | undefined> {
   const name = nameless();
   for (let wait = soonest; ; wait = Math.min(longest, wait * 2)) {
     try {
@@ -34,6 +34,7 @@ async function untilAnswered<T>(send: () => Promise<T>): Promise<T | undefined> 
       if (e.problem?.type === "urn:therapeon:sent") return undefined;
       if (e.problem) throw e;
     }
+    onSilence?.();
     await pause(wait);
   }
 }

@@ -2949,8 +2949,8 @@ export interface components {
         EventStream: {
             /** @description too long ago to tell: anything may have been changed */
             all?: boolean;
-            /** @description something that is of no plant was changed */
-            house?: boolean;
+            /** @description what was changed that is of no plant: timers, people, place, stock, recipe, component, house */
+            house?: string[];
             /** @description who else is at the same plant; empty for one without a name */
             others: string[];
             /** @description of which something was changed */
