@@ -4,12 +4,37 @@ import (
 	"net/http"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
 
 const looked = `{"findings":{"hard-patches":"present","crust":"present","leaves-limp":"absent"},"growth":"new-roots","season":"warm"}`
+
+// What a page takes for none yet may be noted by the time it asks: then that is gone on with.
+func TestTheFirstLookAndReadingAreBegunOnce(t *testing.T) {
+	x := start(t)
+	x.send("POST", "/api/v1/plants", `{"tag":"B-1","group":"cattleya"}`)
+	today := time.Now().Format(time.DateOnly)
+	for path, noted := range map[string]string{
+		"inspections": `{"version":1,"looked_on":"` + today + `","inspection":{"findings":{"sticky":"present"}}}`,
+		"readings":    `{"version":1,"read_on":"` + today + `","reading":{"roots":[{"id":"a","count":1,"segments":[{"length_mm":50}]}]}}`,
+	} {
+		first := func(body string) any {
+			t.Helper()
+			status, doc, _ := x.send("POST", "/api/v1/plants/1/"+path, body)
+			require.Equal(t, http.StatusCreated, status)
+			return doc["id"]
+		}
+		require.EqualValues(t, 1, first(`{"first":true}`))
+		require.EqualValues(t, 1, first(`{"first":true}`), "an empty one is taken up")
+		status, _, _ := x.send("PUT", "/api/v1/"+path+"/1", noted)
+		require.Equal(t, http.StatusOK, status)
+		assert.EqualValues(t, 1, first(`{"first":true}`))
+		assert.EqualValues(t, 2, first(`{}`), "a new one that is asked for is new")
+	}
+}
 
 func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
 	x := start(t)

@@ -21,8 +21,10 @@ import (
 
 	"therapeon/api"
 	"therapeon/clinic"
+	"therapeon/clinic/devices"
 	"therapeon/clinic/people"
 	"therapeon/ledger"
+	"therapeon/standin"
 )
 
 // house is a bench whose doors are tried.
@@ -239,4 +241,26 @@ func TestOnesOwnCertificateIsShownUnderItsNames(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, made.Certificate[0], c.ConnectionState().PeerCertificates[0].Raw)
 	require.NoError(t, c.Close())
+}
+
+// A scale over the network knows the program by the fingerprint that its settings show, and comes in by
+// its token.
+func TestADeviceComesInByItsTokenAndKnowsTheCertificate(t *testing.T) {
+	h := newHouse(t, true)
+	d := serve(t, h, Ways{Listen: "127.0.0.1:0", OpenAt: "127.0.0.1:0", Folder: t.TempDir()})
+	s, err := d.Open(t.Context(), true)
+	require.NoError(t, err)
+	scale, err := h.People.AddDevice(t.Context(), people.AddDevice{Name: "Kitchen", Does: "scale"})
+	require.NoError(t, err)
+	send := func(token, fingerprint string) error {
+		to := &standin.Program{URL: s.Addresses[0], Token: token, Fingerprint: fingerprint}
+		var told devices.Told
+		return to.Post(t.Context(), "/api/v1/scales/readings", devices.ScaleReading{Scale: "Kitchen", Grams: 212}, &told)
+	}
+	require.NoError(t, send(scale.Token, s.Fingerprint))
+	assert.Len(t, h.Devices.Scales(), 1)
+	require.ErrorContains(t, send(scale.Token, strings.Repeat("00:", 31)+"00"), "another certificate")
+	require.ErrorContains(t, send(scale.Token, ""), "certificate")
+	require.ErrorContains(t, send("made-up", s.Fingerprint), "401")
+	require.ErrorContains(t, send("", s.Fingerprint), "401")
 }

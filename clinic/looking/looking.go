@@ -71,6 +71,7 @@ type SaveInspection struct {
 // StartLook says when a new inspection was made.
 type StartLook struct {
 	LookedOn string `json:"looked_on,omitempty" validate:"omitempty,day" description:"left out: today"`
+	First    bool   `json:"first,omitempty" description:"only where there is none yet; else the newest is the answer"`
 }
 
 // isBlankLook holds for an inspection in which nothing was noted.
@@ -101,6 +102,10 @@ func (c *Service) StartLook(ctx context.Context, plantID int64, s StartLook) (ju
 			return err
 		}
 		d, err := record.Looks.Newest(ctx, tx, plantID)
+		if err == nil && d.State != ledger.Blank && s.First {
+			started, err = judging.InspectedOf(ctx, r, d)
+			return err
+		}
 		if record.IsMissing(err) || err == nil && d.State != ledger.Blank {
 			d = ledger.Doc[record.LookDoc]{PlantID: plantID, Day: on, State: ledger.Blank, Value: newLook()}
 			d, err = record.Looks.Add(ctx, tx, d, c.Stamp())

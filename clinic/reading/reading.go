@@ -49,6 +49,7 @@ type Previous struct {
 // Start says what a new reading starts from.
 type Start struct {
 	ReadOn   string `json:"read_on,omitempty" validate:"omitempty,day" description:"left out: today"`
+	First    bool   `json:"first,omitempty" description:"only where there is none yet; else the newest is the answer"`
 	FromLast bool   `json:"from_last,omitempty" description:"start from the roots as the last cleaning left them"`
 }
 
@@ -112,6 +113,9 @@ func (c *Service) StartReading(ctx context.Context, plantID int64, s Start) (Rea
 		begin.InPot = look.ReadInPot(v.Patient)
 		d, err := record.Readings.Newest(ctx, tx, plantID)
 		switch {
+		case err == nil && d.State != ledger.Blank && s.First:
+			started, err = load(ctx, r, d)
+			return err
 		case err == nil && d.State == ledger.Blank:
 			if s.ReadOn == "" && isToday(c.Keeper, d.UpdatedAt) {
 				on = d.Day // a day chosen for it stays

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useNavigate } from "react-router";
 import { ask, client } from "../../lib/api/client";
 import { example } from "../../lib/api/queries";
+import { useKeeper } from "../../lib/person";
 import { Row } from "../../ui/Row";
 import { Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
@@ -11,6 +12,7 @@ import { Trouble } from "../../ui/Trouble";
 export function Worked({ onNew }: { onNew: () => void }) {
   const cache = useQueryClient();
   const go = useNavigate();
+  const keeper = useKeeper();
   const show = useMutation({
     mutationFn: () => ask(client.PUT("/api/v1/example", { body: { shown: true } })),
     onSuccess: async (it) => {
@@ -29,7 +31,7 @@ export function Worked({ onNew }: { onNew: () => void }) {
         <Button type="primary" onClick={onNew}>
           Put the first one on it
         </Button>
-        <Button loading={show.isPending} onClick={() => show.mutate()}>
+        <Button disabled={!keeper} loading={show.isPending} onClick={() => show.mutate()}>
           Show a worked example
         </Button>
       </Row>

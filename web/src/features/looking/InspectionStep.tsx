@@ -35,7 +35,11 @@ export function InspectionStep({ step }: { step: ComponentType<StepProps> }) {
   });
   useEffect(() => {
     if (!toBegin) return;
-    send(() => ask(client.POST("/api/v1/plants/{id}/inspections", { params: { path: { id: plant.id } }, body: {} })));
+    send(() =>
+      ask(
+        client.POST("/api/v1/plants/{id}/inspections", { params: { path: { id: plant.id } }, body: { first: true } }),
+      ),
+    );
   }, [toBegin, plant.id, send]);
 
   if (!at.data || !knowledge.data) {

@@ -4,6 +4,7 @@ import { lazy, Suspense } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { ask, client } from "../../lib/api/client";
 import { example } from "../../lib/api/queries";
+import { useKeeper } from "../../lib/person";
 import { Notice } from "../../ui/Notice";
 import { Row } from "../../ui/Row";
 import { Trouble } from "../../ui/Trouble";
@@ -15,6 +16,7 @@ export function Example({ plantID }: { plantID: number }) {
   const which = useQuery(example).data;
   const cache = useQueryClient();
   const go = useNavigate();
+  const keeper = useKeeper();
   const [search, setSearch] = useSearchParams();
   const round = search.has("round");
   const turn = (on: boolean) => setSearch(on ? { round: "" } : {}, { replace: true });
@@ -36,7 +38,7 @@ export function Example({ plantID }: { plantID: number }) {
         acts={
           <Row>
             <Button onClick={() => turn(true)}>Show me round</Button>
-            <Button loading={takeOut.isPending} onClick={() => takeOut.mutate()}>
+            <Button disabled={!keeper} loading={takeOut.isPending} onClick={() => takeOut.mutate()}>
               Take it out again
             </Button>
           </Row>

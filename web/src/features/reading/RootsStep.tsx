@@ -47,7 +47,9 @@ export default function RootsStep() {
   // None yet, or an empty one that may have been begun on another day.
   useEffect(() => {
     if (!toBegin) return;
-    send(() => ask(client.POST("/api/v1/plants/{id}/readings", { params: { path: { id: plant.id } }, body: {} })));
+    send(() =>
+      ask(client.POST("/api/v1/plants/{id}/readings", { params: { path: { id: plant.id } }, body: { first: true } })),
+    );
   }, [toBegin, plant.id, send]);
 
   // A server that is gone for a while does not take the desk away.

@@ -8,6 +8,7 @@ import { ranged } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { Fold } from "../../ui/Fold";
+import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Mark, Marked } from "../../ui/Mark";
 import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
@@ -194,22 +195,24 @@ function KeepRecipe({ parts }: { parts: Part[] }) {
   });
   return (
     <Fold summary="Keep it as a mix of your own">
-      <form
-        data-part="mix-keep"
-        onSubmit={(e) => {
-          e.preventDefault();
-          send(() => ask(client.POST("/api/v1/media/recipes", { body: { name, parts } })));
-        }}
-      >
-        <TextLine
-          label="Name of the mix"
-          value={name}
-          max={80}
-          onChange={setName}
-          error={trouble instanceof Refused ? trouble.at("name") : undefined}
-        />
-        <Button htmlType="submit">Keep it</Button>
-      </form>
+      <KeepersOnly words="Mixes of the house are kept by a keeper.">
+        <form
+          data-part="mix-keep"
+          onSubmit={(e) => {
+            e.preventDefault();
+            send(() => ask(client.POST("/api/v1/media/recipes", { body: { name, parts } })));
+          }}
+        >
+          <TextLine
+            label="Name of the mix"
+            value={name}
+            max={80}
+            onChange={setName}
+            error={trouble instanceof Refused ? trouble.at("name") : undefined}
+          />
+          <Button htmlType="submit">Keep it</Button>
+        </form>
+      </KeepersOnly>
       {told && <p role="status">{told}</p>}
       {trouble && !(trouble instanceof Refused && trouble.at("name")) && <Trouble error={trouble} />}
     </Fold>

@@ -6252,6 +6252,8 @@ export interface components {
             seen?: string[];
         };
         StartLook: {
+            /** @description only where there is none yet; else the newest is the answer */
+            first?: boolean;
             /**
              * Format: date
              * @description left out: today
@@ -6259,6 +6261,8 @@ export interface components {
             looked_on?: string;
         };
         StartReading: {
+            /** @description only where there is none yet; else the newest is the answer */
+            first?: boolean;
             /** @description start from the roots as the last cleaning left them */
             from_last?: boolean;
             /**
