@@ -77,8 +77,11 @@ function Reach({ of }: { of: Opened }) {
 /** Before anything is opened, one keeper has a passphrase. */
 function First() {
   const cache = useQueryClient();
-  const [name, setName] = useState("");
+  const keepers = useQuery(people).data?.filter((p) => p.role === "keeper") ?? [];
+  const [typed, setName] = useState<string>();
   const [passphrase, setPassphrase] = useState("");
+  const name = typed ?? keepers[0]?.name ?? "";
+  const known = keepers.find((p) => p.name.toLowerCase() === name.trim().toLowerCase());
   const { send, trouble, sending } = useSend({
     then: async (answer: { people: unknown[] }) => {
       cache.setQueryData(people.queryKey, answer.people as never);
@@ -91,18 +94,32 @@ function First() {
       aria-label="The first keeper"
       onSubmit={(e) => {
         e.preventDefault();
-        send(() => ask(client.POST("/api/v1/people", { body: { name, role: "keeper", passphrase } })));
+        send(() =>
+          known
+            ? ask(
+                client.PUT("/api/v1/people/{id}/passphrase", {
+                  params: { path: { id: known.id } },
+                  body: { new: passphrase },
+                }),
+              )
+            : ask(client.POST("/api/v1/people", { body: { name, role: "keeper", passphrase } })),
+        );
       }}
     >
       <p>First, the keeper of this bench, with a passphrase: without one nobody could be kept out.</p>
       <Flex vertical gap={10} align="start">
         <TextLine label="Keeper’s name" value={name} max={60} onChange={setName} error={wrong("name")} />
-        <Secret label="Keeper’s passphrase" value={passphrase} onChange={setPassphrase} error={wrong("passphrase")} />
+        <Secret
+          label="Keeper’s passphrase"
+          value={passphrase}
+          onChange={setPassphrase}
+          error={wrong("passphrase") ?? wrong("new")}
+        />
         <Why>Twelve signs or more. Four words that do not belong together make a good one.</Why>
         <Button type="primary" htmlType="submit" loading={sending} disabled={!name.trim() || !passphrase}>
           Keep it
         </Button>
-        {trouble && !wrong("name") && !wrong("passphrase") && <Trouble error={trouble} />}
+        {trouble && !wrong("name") && !wrong("passphrase") && !wrong("new") && <Trouble error={trouble} />}
       </Flex>
     </form>
   );

@@ -5,7 +5,7 @@ import { ask, client, type About, type Settings, type SolutionKnowledge } from "
 import { about, disputes, me, rootKnowledge, settings, solutionKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { useKept } from "../../lib/kept";
-import { usePerson } from "../../lib/person";
+import { useKeeper, usePerson } from "../../lib/person";
 import { useSend } from "../../lib/send";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
@@ -36,6 +36,7 @@ export default function House() {
     },
     but: () => cache.invalidateQueries({ queryKey: settings.queryKey }), // it may have been changed elsewhere
   });
+  const keeper = useKeeper();
   const s = house.data;
   const usual = useQuery(solutionKnowledge).data?.tools;
 
@@ -59,7 +60,7 @@ export default function House() {
         ]}
       />
       <Judging />
-      <AtThisScreen />
+      {!keeper && <AtThisScreen />}
       {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}
       {s && questions && figures && usual && where && (
         <KeepersOnly words="What the house does is set by a keeper.">
@@ -100,6 +101,7 @@ export default function House() {
             </Why>
           </section>
           <Tools tools={s.tools ?? {}} usual={usual} onChange={(tools) => set({ tools })} />
+          {keeper && <AtThisScreen />}
           <section className={css.section}>
             <Choice
               label="Hemisphere"
