@@ -231,6 +231,9 @@ func openIn(t testing.TB, context *rod.Browser, url string, s size) *page {
 	require.NoError(t, p.SetViewport(&proto.EmulationSetDeviceMetricsOverride{
 		Width: s.width, Height: s.height, DeviceScaleFactor: 1, Mobile: s.width < 600,
 	}))
+	go tab.EachEvent(func(*proto.PageJavascriptDialogOpening) { // one goes on, whatever the page asks first
+		_ = proto.PageHandleJavaScriptDialog{Accept: true}.Call(tab)
+	})()
 	_, err = p.EvalOnNewDocument(noteRefused)
 	require.NoError(t, err)
 	t.Cleanup(func() {

@@ -141,6 +141,9 @@ func (p *page) offline(off bool) {
 	require.NoError(p.t, conditions.Call(p))
 }
 
+// saidOnce is how often a page says that the program does not answer.
+const saidOnce = `() => document.body.innerText.split("does not answer").length - 1`
+
 func TestTwoAtOnePlantSeeEachOtherAndLoseNothing(t *testing.T) {
 	s := asking(t)
 	mira := open(t, s.url, bench)
@@ -172,7 +175,7 @@ func TestTwoAtOnePlantSeeEachOtherAndLoseNothing(t *testing.T) {
 	jon.offline(true)
 	jon.fill("Notes", "limp, and smells")
 	jon.see("[data-part='offline']", "Therapeon does not answer.")
-	assert.Equal(t, 1, jon.MustEval(`() => document.body.innerText.split("does not answer").length - 1`).Int(), "it is said once")
+	assert.Equal(t, 1, jon.MustEval(saidOnce).Int(), "it is said once")
 	mira.unfold("Where it came from")
 	mira.fill("From whom or where", "A shed")
 	mira.saved()
@@ -263,8 +266,12 @@ func TestWhatIsDoneOutOfReachIsSentInItsOrder(t *testing.T) {
 	p.fill("Weight", "212")
 	p.tap("[data-part='weights'] button", "Note this weight")
 	p.see("[data-part='offline']", "Therapeon does not answer.")
+	p.tap(".app-top a", "Bench") // what cannot be loaded says it no second time
+	p.see("h1", "The bench")
+	assert.Equal(t, 1, p.MustEval(saidOnce).Int(), "it is said once")
 	s.again(t)
 	p.gone("[data-part='offline']", "does not answer")
+	require.NoError(t, p.NavigateBack())
 	p.see("[data-part='weights']", "212")
 	assert.Equal(t, 1, strings.Count(s.get(t, "/api/v1/plants/1/weighings"), `"grams":212`))
 }

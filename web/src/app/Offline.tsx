@@ -1,34 +1,16 @@
 import { onlineManager, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState, useSyncExternalStore } from "react";
+import { useEffect, useState } from "react";
 import { client } from "../lib/api/client";
 import { run } from "../lib/run";
+import { useSilent } from "../lib/silence";
 import { Notice } from "../ui/Notice";
 
 /** How often a program that does not answer is asked again, ms. */
 const every = 1500;
 
-/** Whether the last thing asked of the program was left without an answer. */
-let silent = false;
-const listeners = new Set<() => void>();
-const hear = (is: boolean) => {
-  if (silent === is) return;
-  silent = is;
-  listeners.forEach((told) => told());
-};
-
-client.use({
-  onResponse: () => hear(false),
-  onError: () => hear(true),
-});
-
-const follow = (told: () => void) => {
-  listeners.add(told);
-  return () => listeners.delete(told);
-};
-
 /** Says once that the program cannot be reached, and once that it is back. */
 export function Offline() {
-  const gone = useSyncExternalStore(follow, () => silent);
+  const gone = useSilent();
   const cache = useQueryClient();
   const [back, setBack] = useState(false);
   useEffect(() => {

@@ -29,7 +29,7 @@ async function untilAnswered<T>(send: () => Promise<T>, onSilence?: () => void):
       unanswered = false;
       return answer;
     } catch (e) {
-      unanswered = e instanceof Refused && !e.problem;
+      unanswered = !onSilence && e instanceof Refused && !e.problem;
       if (!(e instanceof Refused)) throw e;
       if (e.problem?.type === "urn:therapeon:sent") return undefined;
       if (e.problem) throw e;
@@ -39,7 +39,7 @@ async function untilAnswered<T>(send: () => Promise<T>, onSilence?: () => void):
   }
 }
 
-// What waits would be lost with the page: one is asked first.
+// What waits would be lost with the page: one is asked first. What lies on a desk is kept in the browser.
 window.addEventListener("beforeunload", (e) => {
   if (unanswered) e.preventDefault();
 });

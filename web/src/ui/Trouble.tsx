@@ -1,12 +1,15 @@
 import { Refused } from "../lib/api/client";
+import { useSilent } from "../lib/silence";
 import { Notice } from "./Notice";
 import { Plain } from "./Plain";
 
 /** What went wrong, in words, and what to do next. */
 export function Trouble({ error, again }: { error: unknown; again?: () => void }) {
+  const silent = useSilent();
   const refused = error instanceof Refused ? error : undefined;
   const { theirs = [], yours = [], changes } = refused?.problem ?? {};
   const both = [...theirs, ...yours]; // what each changed, where that can still be told
+  if (silent && refused && !refused.problem) return null; // it is said at the head of the page
   return (
     <Notice is="trouble" aloud acts={again && <Plain onClick={again}>Try again</Plain>}>
       {error instanceof Error ? error.message : "Something broke on this page. What was saved is safe."}
