@@ -4,6 +4,8 @@ import { naming, nameless } from "./api/sent";
 /** What is asked of the program, one after the other, in the order in which it was done. */
 let line: Promise<unknown> = Promise.resolve();
 let unanswered = false;
+/** How much of it lies on no desk, and so nowhere but here. */
+let onlyHere = 0;
 
 /** How long to wait before something is sent again, ms. */
 const soonest = 400;
@@ -18,6 +20,10 @@ const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 export function inOrder<T>(send: () => Promise<T>, onSilence?: () => void): Promise<T | undefined> {
   const turn = line.then(() => untilAnswered(send, onSilence));
   line = turn.catch(() => undefined);
+  if (!onSilence) {
+    onlyHere++;
+    line = line.then(() => onlyHere--);
+  }
   return turn;
 }
 
@@ -29,7 +35,7 @@ async function untilAnswered<T>(send: () => Promise<T>, onSilence?: () => void):
       unanswered = false;
       return answer;
     } catch (e) {
-      unanswered = !onSilence && e instanceof Refused && !e.problem;
+      unanswered = e instanceof Refused && !e.problem;
       if (!(e instanceof Refused)) throw e;
       if (e.problem?.type === "urn:therapeon:sent") return undefined;
       if (e.problem) throw e;
@@ -41,5 +47,5 @@ async function untilAnswered<T>(send: () => Promise<T>, onSilence?: () => void):
 
 // What waits would be lost with the page: one is asked first. What lies on a desk is kept in the browser.
 window.addEventListener("beforeunload", (e) => {
-  if (unanswered) e.preventDefault();
+  if (unanswered && onlyHere > 0) e.preventDefault();
 });
