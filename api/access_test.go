@@ -397,3 +397,21 @@ func TestBothChangesAreKeptOverTheWire(t *testing.T) {
 		assert.Contains(t, string(kept), c.both, path)
 	}
 }
+
+// What comes of two changes is held to what a change alone is held to.
+func TestBothAreNotKeptWhereTogetherTheyCannotBe(t *testing.T) {
+	x := start(t)
+	x.send("POST", "/api/v1/plants", `{"tag":"B-1","group":"cattleya"}`)
+	x.send("POST", "/api/v1/plants/1/inspections", `{}`)
+	look := func(part string) string {
+		return fmt.Sprintf(`{"version":1,"looked_on":%q,"inspection":{"findings":{},%s}}`,
+			time.Now().Format(time.DateOnly), part)
+	}
+	status, doc, _ := x.send("PUT", "/api/v1/inspections/1", look(`"night_low_c":20`))
+	require.Equal(t, http.StatusOK, status, "%v", doc)
+	status, doc, _ = x.send("PUT", "/api/v1/inspections/1?both=true", look(`"day_high_c":10`))
+	assert.Equal(t, http.StatusUnprocessableEntity, status, "%v", doc)
+	assert.Equal(t, "inspection.night_low_c", firstFault(doc)["field"], "a night warmer than the day")
+	_, doc, _ = x.send("GET", "/api/v1/inspections/1", "")
+	assert.EqualValues(t, 2, doc["version"], "nothing was kept of it")
+}

@@ -30,7 +30,7 @@ func TestEveryReadingRouteAnswersOnTheDemo(t *testing.T) {
 	t.Cleanup(server.Close)
 	x := tester{t, server.URL}
 	asked := 0
-	for _, o := range table(c, nil) {
+	for _, o := range table(c, shut{}) {
 		if o.method != "GET" || o.streams() {
 			continue
 		}

@@ -134,7 +134,7 @@ func TestEveryAnswerSaysWhereItsValuesComeFrom(t *testing.T) {
 	plants, _, err := c.Intake.Plants(t.Context(), intake.Find{Most: 100})
 	require.NoError(t, err)
 	marked := 0
-	for _, o := range table(c, nil) {
+	for _, o := range table(c, shut{}) {
 		if o.method != http.MethodGet || o.streams() {
 			continue
 		}

@@ -37,6 +37,15 @@ type Opened struct {
 	Fingerprint string   `json:"fingerprint,omitempty" description:"SHA-256 of its own certificate, to compare with what the phone shows"`
 }
 
+// shut is the network of a program that cannot be opened.
+type shut struct{}
+
+func (shut) State() Opened { return Opened{Addresses: []string{}} }
+
+func (shut) Open(context.Context, bool) (Opened, error) {
+	return Opened{}, badParameter("open", "true", "a program that was started with serve or demo")
+}
+
 type openTo struct {
 	Open bool `json:"open" required:"true"`
 }
@@ -73,7 +82,8 @@ type logOf struct {
 }
 
 type logList struct {
-	Log []people.Logged `json:"log" required:"true"`
+	Log  []people.Logged `json:"log" required:"true"`
+	More bool            `json:"more" required:"true" description:"there are lines before these"`
 }
 
 // deedWords are the words for what the log holds: the operations, and what else happens at a door.
@@ -199,20 +209,14 @@ func peopleTable(c *clinic.Clinic, network Network) []operation {
 				for i, l := range list {
 					list[i].Words = cmp.Or(deeds()[l.Did], l.Did)
 				}
-				return logList{list}, err
+				return logList{list, len(list) == people.MostLogged}, err
 			}),
 		op(get, "/api/v1/network", "getNetwork", "How others reach this program",
 			func(ctx context.Context, _ nothing) (Opened, error) {
-				if network == nil {
-					return Opened{Addresses: []string{}}, nil
-				}
 				return network.State(), nil
 			}),
 		op(put, "/api/v1/network", "openNetwork", "Open the program to others, or close it",
 			func(ctx context.Context, in openTo) (Opened, error) {
-				if network == nil {
-					return Opened{}, badParameter("open", "true", "a program that was started with serve or demo")
-				}
 				return network.Open(ctx, in.Open)
 			}),
 		events(c),

@@ -26,14 +26,14 @@ type Server struct{ guarded http.Handler }
 
 // New makes the server for whoever sits at this machine.
 func New(c *clinic.Clinic, page fs.FS) (http.Handler, error) {
-	s, err := NewServer(c, page, nil)
+	s, err := NewServer(c, page, shut{})
 	if err != nil {
 		return nil, err
 	}
 	return s.By(Loopback), nil
 }
 
-// NewServer makes the server, with the network that it can be opened to, or nil where it cannot.
+// NewServer makes the server, with the network that it can be opened to.
 func NewServer(c *clinic.Clinic, page fs.FS, network Network) (*Server, error) {
 	e := echo.New()
 	e.HTTPErrorHandler = answerProblem

@@ -102,7 +102,7 @@ func visitOf(c *echo.Context) *visit { return visitIn(c.Request().Context()) }
 // asker is where a try to come in is made from.
 func (v *visit) asker() people.Asker {
 	r := v.echo.Request()
-	return people.Asker{From: v.door.from(r), Agent: agentIn(r.UserAgent())}
+	return people.Asker{From: v.door.from(r), Agent: r.UserAgent()}
 }
 
 // What the page sends of itself.
@@ -170,23 +170,6 @@ func nameIn(given string) string {
 		return ""
 	}
 	return strings.TrimSpace(name)
-}
-
-// agentIn says what a session is used on, from what the browser says of itself.
-func agentIn(agent string) string {
-	first := func(of []string, other string) string {
-		for i := 0; i+1 < len(of); i += 2 {
-			if strings.Contains(agent, of[i]) {
-				return of[i+1]
-			}
-		}
-		return other
-	}
-	browser := first([]string{"Firefox/", "Firefox", "Edg", "Edge", "Chrome/", "Chrome", "CriOS", "Chrome", "Safari/", "Safari"},
-		"A browser")
-	system := first([]string{"iPhone", "an iPhone", "iPad", "an iPad", "Android", "an Android phone", "Windows", "Windows",
-		"Mac OS", "a Mac", "CrOS", "a Chromebook", "Linux", "Linux"}, "something unknown")
-	return browser + " on " + system
 }
 
 // cookie is the name of the cookie that carries a session's token. Where all is encrypted, the

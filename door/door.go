@@ -16,6 +16,7 @@ import (
 	"time"
 
 	"therapeon/api"
+	"therapeon/clinic"
 	"therapeon/core/fault"
 )
 
@@ -30,17 +31,10 @@ type Ways struct {
 	Folder    string   // where its own certificate is kept
 }
 
-// House is what the doors belong to.
-type House interface {
-	CanOpen(context.Context) (bool, error) // somebody could come in
-	WasOpen(context.Context) (bool, error) // the switch, as it was left
-	KeepOpen(context.Context, bool) error  // the switch, as it is now
-}
-
 // Doors are the ways in, those that stand open and the one of the switch.
 type Doors struct {
 	ways   Ways
-	house  House
+	house  *clinic.Clinic
 	own    *certificate
 	first  net.Listener
 	handle *api.Server
@@ -60,7 +54,7 @@ type opened struct {
 }
 
 // Open opens the first door: this machine's own, or one that others reach.
-func Open(ctx context.Context, w Ways, house House) (*Doors, error) {
+func Open(ctx context.Context, w Ways, house *clinic.Clinic) (*Doors, error) {
 	d := &Doors{ways: w, house: house, own: &certificate{folder: w.Folder, cert: w.Cert, key: w.Key}}
 	host, _, err := net.SplitHostPort(w.Listen)
 	if err != nil {
@@ -73,7 +67,7 @@ func Open(ctx context.Context, w Ways, house House) (*Doors, error) {
 		return nil, err
 	}
 	if d.asksAtOnce(host) {
-		switch can, err := house.CanOpen(ctx); {
+		switch can, err := house.People.CanOpen(ctx); {
 		case err != nil:
 			return nil, err
 		case !can:
@@ -162,7 +156,7 @@ func (d *Doors) Serve(ctx context.Context, handle *api.Server) error {
 	if err != nil {
 		return errors.Join(err, d.first.Close())
 	}
-	was, err := d.house.WasOpen(context.WithoutCancel(ctx))
+	was, err := d.house.Settings.WasOpen(context.WithoutCancel(ctx))
 	if err == nil && was && first.reach.loopback() && len(d.ways.At) == 0 {
 		if err := d.openOther(); err != nil {
 			fmt.Println("It was left open to others, and could not be opened again:", err)
@@ -231,7 +225,7 @@ func (o *opened) stop() error {
 func (d *Doors) State() api.Opened {
 	d.mu.Lock()
 	defer d.mu.Unlock()
-	can, err := d.house.CanOpen(d.ctx)
+	can, err := d.house.People.CanOpen(d.ctx)
 	s := api.Opened{Can: can && err == nil, Addresses: []string{}}
 	first := d.firstReach()
 	switch {
@@ -260,7 +254,7 @@ func (d *Doors) Open(ctx context.Context, open bool) (api.Opened, error) {
 		return s, refused("It was opened when it was started. Start it without that to close it.", "as it was started")
 	}
 	if open {
-		switch can, err := d.house.CanOpen(ctx); {
+		switch can, err := d.house.People.CanOpen(ctx); {
 		case err != nil:
 			return api.Opened{}, err
 		case !can:
@@ -273,7 +267,7 @@ func (d *Doors) Open(ctx context.Context, open bool) (api.Opened, error) {
 	} else {
 		d.closeOther()
 	}
-	if err := d.house.KeepOpen(ctx, open); err != nil {
+	if err := d.house.Settings.KeepOpen(ctx, open); err != nil {
 		return api.Opened{}, err
 	}
 	return d.State(), nil

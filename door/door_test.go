@@ -27,19 +27,12 @@ import (
 	"therapeon/standin"
 )
 
-// house is a bench whose doors are tried.
-type house struct{ *clinic.Clinic }
-
-func (h house) CanOpen(ctx context.Context) (bool, error)     { return h.People.CanOpen(ctx) }
-func (h house) WasOpen(ctx context.Context) (bool, error)     { return h.Settings.WasOpen(ctx) }
-func (h house) KeepOpen(ctx context.Context, open bool) error { return h.Settings.KeepOpen(ctx, open) }
-
-func newHouse(t *testing.T, keeper bool) house {
+func newHouse(t *testing.T, keeper bool) *clinic.Clinic {
 	t.Helper()
 	l, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = l.Close() })
-	h := house{clinic.New(l, time.Now)}
+	h := clinic.New(l, time.Now)
 	if keeper {
 		_, err := h.People.AddPerson(t.Context(),
 			people.AddPerson{Name: "Mira", Role: "keeper", Passphrase: "moss on a wet stone"})
@@ -49,11 +42,11 @@ func newHouse(t *testing.T, keeper bool) house {
 }
 
 // serve opens the doors of a house and serves by them until the test ends.
-func serve(t *testing.T, h house, w Ways) *Doors {
+func serve(t *testing.T, h *clinic.Clinic, w Ways) *Doors {
 	t.Helper()
 	d, err := Open(t.Context(), w, h)
 	require.NoError(t, err)
-	server, err := api.NewServer(h.Clinic, fstest.MapFS{"index.html": {Data: []byte("the page")}}, d)
+	server, err := api.NewServer(h, fstest.MapFS{"index.html": {Data: []byte("the page")}}, d)
 	require.NoError(t, err)
 	ctx, stop := context.WithCancel(t.Context())
 	done := make(chan error, 1)
@@ -111,7 +104,7 @@ func TestNothingIsOpenByDefaultAndTheSwitchOpensAndCloses(t *testing.T) {
 	assert.NotContains(t, who, "via", "there everyone is asked")
 	_, who = me(t, d.Address())
 	assert.Equal(t, "machine", who["via"], "and at the machine nobody")
-	was, err := h.WasOpen(t.Context())
+	was, err := h.Settings.WasOpen(t.Context())
 	require.NoError(t, err)
 	assert.True(t, was, "it is open again after a restart")
 

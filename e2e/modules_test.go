@@ -249,6 +249,21 @@ func TestTheOutboxSendsInOrderAndUnderOneName(t *testing.T) {
 	assert.Equal(t, "x", got.Wrong, "what is refused holds nothing up")
 }
 
+// What is of a moment says of which, where it is sent long after.
+func TestWhatIsSentLateIsToldSo(t *testing.T) {
+	tab := module(t, "desk", deskAndRefusals(t))
+	got := gives[[]bool](t, tab, `
+		const told = [], now = Date.now;
+		await m.inOrder(async (late) => {
+			told.push(late);
+			Date.now = () => now() + 120_000;
+			if (told.length < 2) throw new m.Refused();
+		});
+		Date.now = now;
+		return told;`)
+	assert.Equal(t, []bool{false, true}, got)
+}
+
 // News reaches what it bears on, and nothing that ships with the program.
 func TestNewsBearsOnWhatItSays(t *testing.T) {
 	tab := module(t, "desk", deskAndRefusals(t))

@@ -68,7 +68,8 @@ func (a Act) first(ctx context.Context, tx *Tx, seconds int64) error {
 }
 
 // note adds to the log what was done under an act, a line a document; or a line a plant, where
-// no document was saved. What one person saves again within the same hour is one line.
+// no document was saved. What one person saves again within the same hour is one line, and where
+// nothing was changed there is none.
 func (a Act) note(ctx context.Context, tx *Tx) error {
 	if a.Did == "" || tx.quiet {
 		return nil
@@ -91,10 +92,10 @@ func (a Act) note(ctx context.Context, tx *Tx) error {
 			return fmt.Errorf("note who did it: %w", err)
 		}
 	}
-	if len(noted) == 0 && len(*tx.touched) == 0 {
+	ofHouse := len(noted) == 0 && len(*tx.touched) == 0 && (len(tx.house) > 0 || tx.about != "")
+	noted = slices.DeleteFunc(slices.Clone(*tx.touched), func(id int64) bool { return slices.Contains(noted, id) })
+	if ofHouse {
 		noted = []int64{0}
-	} else {
-		noted = slices.DeleteFunc(slices.Clone(*tx.touched), func(id int64) bool { return slices.Contains(noted, id) })
 	}
 	for _, plant := range noted {
 		line := sqlc.AddToLogParams{

@@ -39,6 +39,8 @@ func TestTheLogSaysWhoDidWhatAndCannotBeChanged(t *testing.T) {
 			return err
 		}))
 	}
+	require.NoError(t, s.Write(by(t, "Ada", "2030-01-01T09:00:00Z"), func(*Tx) error { return nil }))
+	assert.Empty(t, logOf(t, s), "where nothing was changed there is nothing to say")
 	save(t.Context(), "the program's own")
 	assert.Empty(t, logOf(t, s), "what the program does for itself is nobody's deed")
 	save(by(t, "Ada", "2030-01-01T10:00:00Z"), "a")

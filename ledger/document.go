@@ -45,6 +45,9 @@ type Kind[T any] struct {
 	tell Teller[T]
 }
 
+// Code is under which documents of the kind are kept.
+func (k Kind[T]) Code() string { return k.code }
+
 // Teller tells in words how documents of a kind differ.
 type Teller[T any] struct {
 	Differs func(yours, now T) []string             // what is there now, seen from yours

@@ -89,17 +89,17 @@ func (e Events) WithdrawIncident(ctx context.Context, plantID, id int64, withdra
 
 // House is what is noted of the house itself: who read which cautions, and what the program
 // notes for itself.
-type House struct{ q *sqlc.Queries }
+type House struct{ tx *Tx }
 
 // House is what is noted of the house itself.
-func (tx *Tx) House() House { return House{tx.q} }
+func (tx *Tx) House() House { return House{tx} }
 
 // Acknowledged is a caution that someone read, at a product or none.
 type Acknowledged = sqlc.AcknowledgedRow
 
 // Acknowledged are the cautions that a person has read.
 func (h House) Acknowledged(ctx context.Context, person string) ([]Acknowledged, error) {
-	rows, err := h.q.Acknowledged(ctx, person)
+	rows, err := h.tx.q.Acknowledged(ctx, person)
 	if err != nil {
 		return nil, fmt.Errorf("list cautions read: %w", err)
 	}
@@ -108,7 +108,8 @@ func (h House) Acknowledged(ctx context.Context, person string) ([]Acknowledged,
 
 // Acknowledge keeps that a person has read a caution.
 func (h House) Acknowledge(ctx context.Context, person string, a Acknowledged, at string) error {
-	return h.q.Acknowledge(
+	h.tx.about = a.Caution
+	return h.tx.q.Acknowledge(
 		ctx,
 		sqlc.AcknowledgeParams{Person: person, Product: a.Product, Caution: a.Caution, At: at},
 	)
@@ -116,7 +117,7 @@ func (h House) Acknowledge(ctx context.Context, person string, a Acknowledged, a
 
 // Note is what the program noted for itself under a code, or empty.
 func (h House) Note(ctx context.Context, code string) (string, error) {
-	value, err := h.q.GetSetting(ctx, code)
+	value, err := h.tx.q.GetSetting(ctx, code)
 	if err = found(err); errors.Is(err, ErrNotFound) {
 		return "", nil
 	}
@@ -125,7 +126,7 @@ func (h House) Note(ctx context.Context, code string) (string, error) {
 
 // PutNote keeps what the program notes for itself.
 func (h House) PutNote(ctx context.Context, code, value string) error {
-	return h.q.PutSetting(ctx, sqlc.PutSettingParams{Code: code, Value: value})
+	return h.tx.q.PutSetting(ctx, sqlc.PutSettingParams{Code: code, Value: value})
 }
 
 // Timer is a timer that runs, or has run out and was not put away.

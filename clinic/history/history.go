@@ -158,8 +158,10 @@ func timeline(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int6
 
 // keptAs is as which document an entry is kept.
 var keptAs = map[string]string{
-	"look": "look", "roots": "reading", "cleaning": "cleaning", "round": "course", "seen": "course", "clear": "course",
-	"home": "home", "asked": "wish", "weights": ledger.WeighingKind, "incident": ledger.IncidentKind,
+	"look": record.Looks.Code(), "roots": record.Readings.Code(), "cleaning": record.Cleanings.Code(),
+	"round": record.Courses.Code(), "seen": record.Courses.Code(), "clear": record.Courses.Code(),
+	"home": record.Homes.Code(), "asked": record.Wishes.Code(),
+	"weights": ledger.WeighingKind, "incident": ledger.IncidentKind,
 }
 
 // entries are a plant's own, with the names of who noted them.

@@ -146,8 +146,9 @@ func UpdatePlant(
 
 // ChangePlant changes what is known of a plant. The verdicts in short follow.
 func (c *Service) ChangePlant(ctx context.Context, id, version int64, in patient.Intake) (Plant, error) {
-	if err := CheckIntake(ctx, c.Keeper, in); err != nil {
-		return Plant{}, record.Under("intake", err)
+	sound := func(in patient.Intake) error { return record.Under("intake", CheckIntake(ctx, c.Keeper, in)) }
+	if err := sound(in); err != nil {
+		return Plant{}, err
 	}
 	var changed Plant
 	err := c.Write(ctx, &changed, func(tx *ledger.Tx) error {
@@ -156,7 +157,7 @@ func (c *Service) ChangePlant(ctx context.Context, id, version int64, in patient
 			return record.MissingOr(err, "plant", id)
 		}
 		d := ledger.Doc[patient.Intake]{ID: id, PlantID: id, Version: version, Value: in}
-		if d, err = record.Reconciled(ctx, tx, record.Intakes, d); err != nil {
+		if d, err = record.Reconciled(ctx, tx, record.Intakes, d, sound); err != nil {
 			return err
 		}
 		if d.Version == was.Version { // else it is a conflict

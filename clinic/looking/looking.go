@@ -2,6 +2,7 @@
 package looking
 
 import (
+	"cmp"
 	"context"
 	"reflect"
 	"slices"
@@ -165,8 +166,14 @@ func (c *Service) SaveInspection(ctx context.Context, id int64, s SaveInspection
 	if err := check.Input(s); err != nil {
 		return judging.Inspected{}, err
 	}
-	if list := (patient.Look{On: s.LookedOn, Noted: s.Inspection}).Faults(); len(list) > 0 {
-		return judging.Inspected{}, list.Under("inspection")
+	sound := func(noted patient.Inspection) error {
+		if list := (patient.Look{On: s.LookedOn, Noted: noted}).Faults(); len(list) > 0 {
+			return list.Under("inspection")
+		}
+		return nil
+	}
+	if err := sound(s.Inspection); err != nil {
+		return judging.Inspected{}, err
 	}
 	if list := check.Future(nil, "looked_on", s.LookedOn, c.Now()); len(list) > 0 {
 		return judging.Inspected{}, list
@@ -179,7 +186,9 @@ func (c *Service) SaveInspection(ctx context.Context, id int64, s SaveInspection
 		}
 		mine := before
 		mine.Version, mine.Day, mine.Value.Noted = s.Version, s.LookedOn, s.Inspection
-		if mine, err = record.Reconciled(ctx, tx, record.Looks, mine); err != nil {
+		if mine, err = record.Reconciled(ctx, tx, record.Looks, mine, func(l record.LookDoc) error {
+			return cmp.Or(record.Under("inspection", check.Input(l.Noted)), sound(l.Noted))
+		}); err != nil {
 			return err
 		}
 		s.Version, s.Inspection = mine.Version, mine.Value.Noted

@@ -21,16 +21,19 @@ type Logged struct {
 	Tag     string `json:"tag,omitempty" description:"of its plant"`
 }
 
-// mostLogged is how many lines are shown at a time.
-const mostLogged = 100
+// MostLogged is how many lines are shown at a time.
+const MostLogged = 100
 
 // Log lists what was done, the newest first; before a line, and of a plant, where they are named.
 func (c *Service) Log(ctx context.Context, before, plant int64) ([]Logged, error) {
 	rows, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]ledger.Logged, error) {
-		return tx.Access().Log(ctx, before, plant, mostLogged)
+		return tx.Access().Log(ctx, before, plant, MostLogged)
 	})
 	list := make([]Logged, len(rows))
 	for i, r := range rows {
+		if r.Did == "signIn" || r.Did == "join" {
+			r.Note = inWords(r.Note)
+		}
 		list[i] = Logged{
 			ID: r.ID, At: r.At, Person: r.Person, Via: r.Via, Did: r.Did, Words: r.Did, Note: r.Note,
 			PlantID: r.PlantID, Tag: r.Tag,

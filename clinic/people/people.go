@@ -148,6 +148,7 @@ func (c *Service) ChangePerson(ctx context.Context, id int64, ch ChangePerson) (
 		return nil, err
 	}
 	var rows []ledger.Person
+	var ended []string
 	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
 		p, err := tx.Access().Person(ctx, id)
 		if err == nil && p.GoneAt != "" {
@@ -178,10 +179,11 @@ func (c *Service) ChangePerson(ctx context.Context, id int64, ch ChangePerson) (
 				"one keeper with a passphrase", ch.Role)
 		}
 		if p.Role != was.Role || ch.Gone {
-			return c.endAllOf(ctx, tx, id, "")
+			ended, err = c.endAllOf(ctx, tx, id, "")
 		}
-		return nil
+		return err
 	})
+	c.allEnded(ended, err)
 	return shown(rows), err
 }
 
@@ -244,12 +246,7 @@ func (c *Service) ChangePassphrase(ctx context.Context, who Visitor, from string
 	if p.Passphrase, err = c.newHash(ctx, "new", p.Name, ch.New); err != nil {
 		return err
 	}
-	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
-		if err := tx.Access().ChangePerson(ctx, p); err != nil {
-			return err
-		}
-		return c.endAllOf(ctx, tx, p.ID, who.Session)
-	})
+	return c.changePerson(ctx, p, who.Session)
 }
 
 func (c *Service) person(ctx context.Context, id int64) (ledger.Person, error) {
@@ -286,12 +283,7 @@ func (c *Service) ResetPassphrase(ctx context.Context, name, passphrase string) 
 	if p.Passphrase, err = c.newHash(ctx, "passphrase", name, passphrase); err != nil {
 		return err
 	}
-	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
-		if err := tx.Access().ChangePerson(ctx, p); err != nil {
-			return err
-		}
-		return c.endAllOf(ctx, tx, p.ID, "")
-	})
+	return c.changePerson(ctx, p, "")
 }
 
 // Tidy drops what ran out: sessions, and the names of what was sent long ago.

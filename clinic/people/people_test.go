@@ -169,6 +169,11 @@ func TestASessionHasATokenOfItsOwnAndEnds(t *testing.T) {
 	list, err := h.Sessions(t.Context(), h.enters(one.Token))
 	require.NoError(t, err)
 	assert.Len(t, list, 2)
+	assert.Equal(t, "A browser on something unknown", list[0].On, "in words, of what the browser said")
+	assert.Equal(t, "Chrome on an Android phone",
+		inWords("Mozilla/5.0 (Linux; Android 14) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/130.0 Mobile Safari/537.36"))
+	assert.Equal(t, "Safari on an iPhone",
+		inWords("Mozilla/5.0 (iPhone; CPU iPhone OS 18_0 like Mac OS X) Version/18.0 Mobile/15E148 Safari/604.1"))
 	mira, err := h.SignIn(t.Context(), Asker{"192.0.2.1", "a laptop"}, SignIn{"Mira", right})
 	require.NoError(t, err)
 	list, err = h.Sessions(t.Context(), h.enters(one.Token))

@@ -164,7 +164,7 @@ func (c *Service) let(ctx context.Context, p ledger.Person, by Asker) (Let, erro
 	id := rand.Text()
 	c.sessions.Put(in, ofPerson, p.ID)
 	c.sessions.Put(in, ofID, id)
-	c.sessions.Put(in, ofAgent, by.Agent)
+	c.sessions.Put(in, ofAgent, asSaid(by.Agent))
 	c.sessions.Put(in, ofBegan, c.Stamp())
 	c.sessions.Put(in, ofSeen, c.Now().Unix())
 	token, until, err := c.sessions.Commit(in)
@@ -175,7 +175,7 @@ func (c *Service) let(ctx context.Context, p ledger.Person, by Asker) (Let, erro
 	act.Person, act.Via = p.Name, "session"
 	err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
 		tx.Changed("people") // who lists the sessions sees it
-		return tx.Access().Note(ctx, act, by.Agent)
+		return tx.Access().Note(ctx, act, asSaid(by.Agent))
 	})
 	return Let{token, until, Visitor{Via: "session", PersonID: p.ID, Name: p.Name, Role: p.Role, Session: id}}, err
 }
@@ -236,7 +236,8 @@ func (c *Service) held(ctx context.Context, tx *ledger.Tx) ([]held, error) {
 		}
 		h.Person, h.Role = p.Name, p.Role
 		h.ID, _ = values[ofID].(string)
-		h.On, _ = values[ofAgent].(string)
+		agent, _ := values[ofAgent].(string)
+		h.On = inWords(agent)
 		h.BeganAt, _ = values[ofBegan].(string)
 		seen, _ := values[ofSeen].(int64)
 		h.SeenAt = time.Unix(seen, 0).UTC().Format(time.RFC3339)
@@ -286,20 +287,41 @@ type NoSession struct{}
 
 func (NoSession) Error() string { return "There is no such session any more." }
 
-// endAllOf ends the sessions of a person, but for one.
-func (c *Service) endAllOf(ctx context.Context, tx *ledger.Tx, person int64, but string) error {
+// endAllOf ends the sessions of a person, but for one, and says which: once that is kept, who listens
+// by them is told.
+func (c *Service) endAllOf(ctx context.Context, tx *ledger.Tx, person int64, but string) (ended []string, err error) {
 	all, err := c.held(ctx, tx)
-	if err != nil {
-		return err
-	}
 	for _, h := range all {
 		if h.person != person || h.ID == but {
 			continue
 		}
 		if err := tx.Access().EndSession(ctx, h.token); err != nil {
+			return nil, err
+		}
+		ended = append(ended, h.ID)
+	}
+	return ended, err
+}
+
+// changePerson keeps a change of a person, and ends their sessions but for one.
+func (c *Service) changePerson(ctx context.Context, p ledger.Person, but string) error {
+	var ended []string
+	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) (err error) {
+		if err := tx.Access().ChangePerson(ctx, p); err != nil {
 			return err
 		}
-		c.Ended(h.ID) // whoever listens asks again, and is let in where this was not kept
+		ended, err = c.endAllOf(ctx, tx, p.ID, but)
+		return err
+	})
+	c.allEnded(ended, err)
+	return err
+}
+
+// allEnded tells who listens by sessions that they ended, where that was kept.
+func (c *Service) allEnded(ended []string, err error) {
+	for _, id := range ended {
+		if err == nil {
+			c.Ended(id)
+		}
 	}
-	return nil
 }

@@ -199,7 +199,9 @@ func (c *Service) SaveReading(ctx context.Context, id int64, s Save) (Reading, e
 			return record.MissingOr(err, "reading", id)
 		}
 		d.Version, d.Day, d.Value = s.Version, s.ReadOn, s.Reading
-		if d, err = record.Reconciled(ctx, tx, record.Readings, d); err != nil {
+		if d, err = record.Reconciled(ctx, tx, record.Readings, d, func(r roots.Reading) error {
+			return record.Under("reading", check.Input(r))
+		}); err != nil {
 			return err
 		}
 		r, err := c.StemOf(ctx, tx, d.PlantID)

@@ -82,15 +82,16 @@ func OneFault(field, words, limit string, value any) fault.List {
 }
 
 // Reconciled takes a change on to what others changed meanwhile, where its act asks for both, and
-// holds what comes of the two to the limits.
+// holds what comes of the two to the limits that a change alone is held to.
 func Reconciled[T any](
 	ctx context.Context, tx *ledger.Tx,
 	kind ledger.Kind[T], d ledger.Doc[T],
+	sound func(T) error,
 ) (ledger.Doc[T], error) {
 	version := d.Version
 	d, err := kind.Reconcile(ctx, tx, d)
 	if err == nil && d.Version != version {
-		err = check.Input(d.Value)
+		err = sound(d.Value)
 	}
 	return d, err
 }

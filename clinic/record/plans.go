@@ -3,6 +3,7 @@ package record
 import (
 	"context"
 
+	"therapeon/clinic/check"
 	"therapeon/core/rehome"
 	"therapeon/core/work"
 	"therapeon/ledger"
@@ -37,7 +38,8 @@ func (v *Visit) KeepPlan(ctx context.Context, version int64, change func(*PlanDo
 	was := now
 	change(&now.PlanDoc)
 	d := ledger.Doc[PlanDoc]{ID: v.Row.ID, PlantID: v.Row.ID, Version: version, Value: now.PlanDoc}
-	if d, err = Reconciled(ctx, v.Tx, Plans, d); err != nil && !IsMissing(err) {
+	sound := func(p PlanDoc) error { return Under("plan", check.Input(p.Plan)) }
+	if d, err = Reconciled(ctx, v.Tx, Plans, d, sound); err != nil && !IsMissing(err) {
 		return now, err
 	}
 	if d.Version == was.Version { // else it is a conflict

@@ -33,13 +33,6 @@ func (a address) ways(data string) door.Ways {
 	}
 }
 
-// house is what the doors belong to.
-type house struct{ *clinic.Clinic }
-
-func (h house) CanOpen(ctx context.Context) (bool, error)     { return h.People.CanOpen(ctx) }
-func (h house) WasOpen(ctx context.Context) (bool, error)     { return h.Settings.WasOpen(ctx) }
-func (h house) KeepOpen(ctx context.Context, open bool) error { return h.Settings.KeepOpen(ctx, open) }
-
 type serve struct {
 	address
 	dataFile
@@ -95,7 +88,7 @@ func (d demonstrate) Run(ctx context.Context) error {
 // serve serves a file, filled first where it is to be.
 func (a address) serve(ctx context.Context, s *ledger.Ledger, fill func(context.Context, *clinic.Clinic) error) error {
 	c := clinic.New(s, time.Now)
-	doors, err := door.Open(ctx, a.ways(s.Path()), house{c})
+	doors, err := door.Open(ctx, a.ways(s.Path()), c)
 	if err != nil {
 		return err
 	}

@@ -106,7 +106,7 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 // Headline is a decision in words: of what is still to be cut, that goes before it.
 func (k *Knowledge) Headline(code string, cleanFirst bool) string {
 	if cleanFirst {
-		return k.CleanThen + " " + k.Decisions[code].Headline
+		return k.CleanThen.Value + " " + k.Decisions[code].Headline
 	}
 	return k.Decisions[code].Headline
 }

@@ -101,7 +101,7 @@ type Knowledge struct {
 	Routes       []Route                        `yaml:"routes" json:"routes" required:"true"`
 	Usual        map[string]string              `yaml:"usual" json:"usual" required:"true"`
 	CleanFirst   knowledge.Text                 `yaml:"clean_first" json:"clean_first" required:"true"`
-	CleanThen    string                         `yaml:"clean_then" json:"clean_then" required:"true"`
+	CleanThen    knowledge.Text                 `yaml:"clean_then" json:"clean_then" required:"true"`
 	RouteReasons map[string]knowledge.Text      `yaml:"route_reasons" json:"route_reasons" required:"true"`
 	Failures     map[disputes.SideCode][]string `yaml:"failures" json:"failures" required:"true"`
 	Placement    map[string]knowledge.Text      `yaml:"placement" json:"placement" required:"true"`

@@ -7,6 +7,9 @@ let unanswered = false;
 /** How much of it lies on no desk, and so nowhere but here. */
 let onlyHere = 0;
 
+/** What is sent later than that after it was done says when that was, ms. */
+const soon = 60_000;
+
 /** How long to wait before something is sent again, ms. */
 const soonest = 400;
 const longest = 4000;
@@ -15,10 +18,12 @@ const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
 /**
  * Sends in turn. While the program does not answer it is sent again, under one name, so that it is
- * kept once though its first answer was lost: then there is no answer to give, but it is done.
+ * kept once though its first answer was lost: then there is no answer to give, but it is done. What is
+ * sent late is told so: what is of a moment then says of which.
  */
-export function inOrder<T>(send: () => Promise<T>, onSilence?: () => void): Promise<T | undefined> {
-  const turn = line.then(() => untilAnswered(send, onSilence));
+export function inOrder<T>(send: (late: boolean) => Promise<T>, onSilence?: () => void): Promise<T | undefined> {
+  const done = Date.now();
+  const turn = line.then(() => untilAnswered(() => send(Date.now() - done > soon), onSilence));
   line = turn.catch(() => undefined);
   if (!onSilence) {
     onlyHere++;

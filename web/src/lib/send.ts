@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Refused } from "./api/client";
 import { inOrder } from "./outbox";
 
 type Then<T> = {
@@ -34,7 +35,9 @@ export function useSend<T = unknown>(how: Then<T>) {
     onSettled: () => how.after?.(),
     ...(how.inTurn && { scope: { id: how.inTurn } }),
   });
-  return { send: mutate, trouble: error, sending: isPending, putAway: reset };
+  /** What the program found wrong with a field. */
+  const wrong = (field: string) => (error instanceof Refused ? error.at(field) : undefined);
+  return { send: mutate, trouble: error, wrong, sending: isPending, putAway: reset };
 }
 
 /** The same for one of several, such as a job: what came of it is told there. Whether it was kept comes back. */

@@ -88,7 +88,7 @@ function AirTest({ c, media, onKept }: TestProps) {
   const [low, setLow] = useState<number>();
   const [high, setHigh] = useState<number>();
   const [t, set] = useState<Partial<FloodTest>>(before?.test ?? {});
-  const { send, trouble } = useSend({
+  const { send, trouble, wrong } = useSend({
     then: async () => {
       await cache.invalidateQueries({
         predicate: (q) => ["media", "batch"].includes(String(q.queryKey[0])) || q.queryKey[2] === "home",
@@ -96,7 +96,6 @@ function AirTest({ c, media, onKept }: TestProps) {
       onKept();
     },
   });
-  const wrong = (field: string) => (trouble instanceof Refused ? trouble.at(field) : undefined);
   const keep = (test: FloodTest | undefined) => {
     const code =
       c?.code ??

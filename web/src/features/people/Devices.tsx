@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
-import { ask, client, Refused, type Device, type NewDevice } from "../../lib/api/client";
+import { ask, client, type Device, type NewDevice } from "../../lib/api/client";
 import { devices, places } from "../../lib/api/queries";
 import { moment } from "../../lib/dates";
 import { useSend } from "../../lib/send";
@@ -79,13 +79,12 @@ function Adding({ stands, onKept }: Props) {
   const [name, setName] = useState("");
   const [does, setDoes] = useState<Device["does"]>("scale");
   const [place, setPlace] = useState<number>();
-  const { send, trouble, sending } = useSend<NewDevice>({
+  const { send, trouble, wrong, sending } = useSend<NewDevice>({
     then: (d) => {
       setName("");
       return onKept(d);
     },
   });
-  const wrong = (field: string) => (trouble instanceof Refused ? trouble.at(field) : undefined);
   return (
     <Row
       label="Add a device"

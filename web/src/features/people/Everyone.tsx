@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Flex, Popconfirm, QRCode } from "antd";
-import { useEffect, useState } from "react";
-import { ask, client, Refused, type Code, type Person } from "../../lib/api/client";
+import { Button, Flex, Popconfirm, QRCode, Statistic } from "antd";
+import { useState } from "react";
+import { ask, client, type Code, type Person } from "../../lib/api/client";
 import { network, people } from "../../lib/api/queries";
 import { useSend } from "../../lib/send";
 import { Choice } from "../../ui/Choice";
@@ -96,24 +96,25 @@ export function Everyone() {
 
 /** A code to scan or to type, and how long it holds. */
 function Joining({ code, at, onGone }: { code: Code; at: string; onGone: () => void }) {
-  const [left, setLeft] = useState(code.seconds);
-  useEffect(() => {
-    const until = Date.now() + code.seconds * 1000;
-    const tick = setInterval(() => setLeft(Math.max(0, Math.ceil((until - Date.now()) / 1000))), 500);
-    return () => clearInterval(tick);
-  }, [code.seconds]);
-  const minutes = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, "0")}`;
+  const [until] = useState(() => Date.now() + code.seconds * 1000);
+  const [over, setOver] = useState(false);
   return (
     <section data-part="code" aria-label={`Code for ${code.person}`}>
       <Row words>
-        {left > 0 && <QRCode type="svg" value={`${at}/join#${code.code}`} size={180} color="#000" bgColor="#fff" />}
+        {!over && <QRCode type="svg" value={`${at}/join#${code.code}`} size={180} color="#000" bgColor="#fff" />}
         <Flex vertical gap={6} align="start">
           <b>{code.person} joins by this code</b>
-          {left > 0 ? (
+          {!over ? (
             <>
               <Headline>{`${code.code.slice(0, 3)} ${code.code.slice(3)}`}</Headline>
               <span>Scan it, or type it at {at}</span>
-              <Why>It works once, and holds {minutes} more.</Why>
+              <Statistic.Timer
+                type="countdown"
+                title="It works once, and holds"
+                value={until}
+                format="m:ss"
+                onFinish={() => setOver(true)}
+              />
             </>
           ) : (
             <span role="status">This code has run out. Make a new one.</span>
@@ -129,21 +130,20 @@ function Joining({ code, at, onGone }: { code: Code; at: string; onGone: () => v
 function Adding({ onKept }: { onKept: (all: Person[]) => void }) {
   const [name, setName] = useState("");
   const [role, setRole] = useState<Roles>("helper");
-  const { send, trouble, sending } = useSend<{ people: Person[] }>({
+  const { send, trouble, wrong, sending } = useSend<{ people: Person[] }>({
     then: (answer) => {
       setName("");
       onKept(answer.people);
     },
   });
-  const wrong = trouble instanceof Refused ? trouble.at("name") : undefined;
   return (
     <Row onSend={() => send(() => ask(client.POST("/api/v1/people", { body: { name, role } })))} label="Add someone">
-      <TextLine label="Name" value={name} max={60} onChange={setName} error={wrong} />
+      <TextLine label="Name" value={name} max={60} onChange={setName} error={wrong("name")} />
       <Choice label="Role" value={role} options={roles} onChange={(r) => setRole(r as Roles)} />
       <Button htmlType="submit" loading={sending} disabled={!name.trim()}>
         Add
       </Button>
-      {trouble && !wrong && <Trouble error={trouble} />}
+      {trouble && !wrong("name") && <Trouble error={trouble} />}
     </Row>
   );
 }

@@ -24,7 +24,7 @@ export function Log() {
         size="small"
         pagination={false}
         rowKey="id"
-        dataSource={all.data?.pages.flat()}
+        dataSource={all.data?.pages.flatMap((page) => page.log)}
         locale={{ emptyText: "Nothing was done yet." }}
         scroll={{ x: "max-content" }}
         columns={[

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Flex, Switch } from "antd";
 import { useId, useState } from "react";
-import { ask, client, Refused, type Opened } from "../../lib/api/client";
+import { ask, client, type Opened } from "../../lib/api/client";
 import { network, people } from "../../lib/api/queries";
 import { useSend } from "../../lib/send";
 import { Notice } from "../../ui/Notice";
@@ -82,13 +82,12 @@ function First() {
   const [passphrase, setPassphrase] = useState("");
   const name = typed ?? keepers[0]?.name ?? "";
   const known = keepers.find((p) => p.name.toLowerCase() === name.trim().toLowerCase());
-  const { send, trouble, sending } = useSend({
+  const { send, trouble, wrong, sending } = useSend({
     then: async (answer: { people: unknown[] }) => {
       cache.setQueryData(people.queryKey, answer.people as never);
       await cache.invalidateQueries({ queryKey: network.queryKey });
     },
   });
-  const wrong = (field: string) => (trouble instanceof Refused ? trouble.at(field) : undefined);
   return (
     <form
       aria-label="The first keeper"

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Flex } from "antd";
 import { useState } from "react";
-import { ask, client, Refused, type Person } from "../../lib/api/client";
+import { ask, client, type Person } from "../../lib/api/client";
 import { me, people } from "../../lib/api/queries";
 import { useSend } from "../../lib/send";
 import { Pick } from "../../ui/Pick";
@@ -20,7 +20,7 @@ export function Passphrase({ list }: { list: Person[] }) {
   const [next, setNext] = useState("");
   const [done, setDone] = useState("");
   const of = keepers.find((p) => p.id === chosen) ?? keepers[0];
-  const { send, trouble, sending } = useSend<{ people: Person[] }>({
+  const { send, trouble, wrong, sending } = useSend<{ people: Person[] }>({
     then: (answer) => {
       cache.setQueryData(people.queryKey, answer.people);
       setOld("");
@@ -29,7 +29,6 @@ export function Passphrase({ list }: { list: Person[] }) {
     },
     but: () => setDone(""),
   });
-  const wrong = (field: string) => (trouble instanceof Refused ? trouble.at(field) : undefined);
   if (!of) return <Why>Only keepers have passphrases. Helpers join by a code.</Why>;
   const path = { id: of.id };
   return (

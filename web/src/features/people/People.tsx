@@ -1,8 +1,8 @@
 import { Flex } from "antd";
 import { useKeeper } from "../../lib/person";
 import { Fold } from "../../ui/Fold";
-import { SubNav } from "../../ui/SubNav";
 import view from "../../ui/view.module.css";
+import { SettingsNav } from "../settings";
 import { Devices } from "./Devices";
 import { Everyone } from "./Everyone";
 import { Log } from "./Log";
@@ -15,14 +15,7 @@ export default function People() {
   return (
     <main className={view.sheet} data-part="who">
       <h1>People and devices</h1>
-      <SubNav
-        label="Settings"
-        at="/settings/people"
-        to={[
-          ["/settings", "The house"],
-          ["/settings/people", "People and devices"],
-        ]}
-      />
+      <SettingsNav />
       <Flex vertical gap={24}>
         {keeper && <Opening />}
         {keeper && <Everyone />}

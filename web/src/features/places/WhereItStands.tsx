@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { ask, client, Refused } from "../../lib/api/client";
+import { ask, client } from "../../lib/api/client";
 import { useSend } from "../../lib/send";
 import { Trouble } from "../../ui/Trouble";
 import { usePlant } from "../plant";
@@ -10,7 +10,7 @@ import { PlacePick } from "./PlacePick";
 export function WhereItStands() {
   const { plant: p } = usePlant();
   const cache = useQueryClient();
-  const { send, trouble } = useSend({
+  const { send, trouble, wrong } = useSend({
     after: () =>
       cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "places"].includes(String(q.queryKey[0])) }),
   });
@@ -18,12 +18,11 @@ export function WhereItStands() {
     const body = { version: p.version, intake: { ...p.intake, place_id } };
     send(() => ask(client.PUT("/api/v1/plants/{id}", { params: { path: { id: p.id } }, body })));
   };
-  const wrong = trouble instanceof Refused ? trouble.at("intake.place_id") : undefined;
   return (
     <section data-part="where">
-      <PlacePick value={p.intake.place_id} error={wrong} onChange={move} />
+      <PlacePick value={p.intake.place_id} error={wrong("intake.place_id")} onChange={move} />
       {!!p.intake.place_id && <Link to="/places">How warm and humid it is there</Link>}
-      {trouble && !wrong && <Trouble error={trouble} />}
+      {trouble && !wrong("intake.place_id") && <Trouble error={trouble} />}
     </section>
   );
 }

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { SharesBar } from "../../draw/SharesBar";
-import { ask, client, Refused, type HomePlan, type HouseMedia, type Mixed, type Part } from "../../lib/api/client";
+import { ask, client, type HomePlan, type HouseMedia, type Mixed, type Part } from "../../lib/api/client";
 import { useSend } from "../../lib/send";
 import { ranged } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
@@ -185,7 +185,7 @@ function KeepRecipe({ parts }: { parts: Part[] }) {
   const cache = useQueryClient();
   const [name, setName] = useState("");
   const [told, setTold] = useState("");
-  const { send, trouble } = useSend({
+  const { send, trouble, wrong } = useSend({
     then: () => {
       setTold(`“${name}” is kept among your own mixes.`);
       setName("");
@@ -203,18 +203,12 @@ function KeepRecipe({ parts }: { parts: Part[] }) {
             send(() => ask(client.POST("/api/v1/media/recipes", { body: { name, parts } })));
           }}
         >
-          <TextLine
-            label="Name of the mix"
-            value={name}
-            max={80}
-            onChange={setName}
-            error={trouble instanceof Refused ? trouble.at("name") : undefined}
-          />
+          <TextLine label="Name of the mix" value={name} max={80} onChange={setName} error={wrong("name")} />
           <Button htmlType="submit">Keep it</Button>
         </form>
       </KeepersOnly>
       {told && <p role="status">{told}</p>}
-      {trouble && !(trouble instanceof Refused && trouble.at("name")) && <Trouble error={trouble} />}
+      {trouble && !wrong("name") && <Trouble error={trouble} />}
     </Fold>
   );
 }

@@ -13,11 +13,11 @@ import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Mark, Marked } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
 import { Lead, Why } from "../../ui/Said";
-import { SubNav } from "../../ui/SubNav";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
 import { Judging } from "./Judging";
+import { SettingsNav } from "./SettingsNav";
 import css from "./settings.module.css";
 
 /** How this house does things, where growers differ; and where the data lies. */
@@ -51,14 +51,7 @@ export default function House() {
         How this house does things where growers differ. A plant can be set to differ at its intake, and where it is
         re-homed.
       </Lead>
-      <SubNav
-        label="Settings"
-        at="/settings"
-        to={[
-          ["/settings", "The house"],
-          ["/settings/people", "People and devices"],
-        ]}
-      />
+      <SettingsNav />
       <Judging />
       {!keeper && <AtThisScreen />}
       {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}

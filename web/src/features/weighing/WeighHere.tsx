@@ -19,15 +19,23 @@ export function WeighHere({ kind, moment, onKept }: Props) {
   const cache = useQueryClient();
   const [grams, setGrams] = useState<number>();
   const keep = useMutation({
-    mutationFn: (because?: Weigh["because"]) =>
-      inOrder(() =>
+    mutationFn: (because?: Weigh["because"]) => {
+      const now = new Date().toISOString();
+      return inOrder((late) =>
         ask(
           client.POST("/api/v1/plants/{id}/weighings", {
             params: { path: { id: plant.id } },
-            body: { kind, grams: grams ?? 0, ...(moment && { moment }), ...(because && { because }) },
+            body: {
+              kind,
+              grams: grams ?? 0,
+              ...(moment && { moment }),
+              ...(because && { because }),
+              ...(late && { at: now }),
+            },
           }),
         ),
-      ),
+      );
+    },
     onSuccess: (answer) => {
       if (answer) cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
       else run(cache.invalidateQueries({ queryKey: ["plant", plant.id] })); // kept the first time

@@ -45,7 +45,12 @@ export function Weights({ kind, onKept }: Props) {
     onKept();
   };
   const kept = useMutation({
-    mutationFn: (body: Weigh) => inOrder(() => ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body }))),
+    mutationFn: (body: Weigh) => {
+      const now = new Date().toISOString();
+      return inOrder((late) =>
+        ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body: { ...(late && { at: now }), ...body } })),
+      );
+    },
     onSuccess: (answer) => {
       if (answer) settle(answer);
       else run(cache.invalidateQueries({ queryKey: ["plant", plant.id] })); // kept the first time

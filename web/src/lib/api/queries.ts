@@ -75,10 +75,9 @@ export const network = queryOptions({
 /** What was done, the newest first, a lot at a time. */
 export const log = infiniteQueryOptions({
   queryKey: ["log"],
-  queryFn: async ({ pageParam }) =>
-    (await ask(client.GET("/api/v1/log", { params: { query: { before: pageParam || undefined } } }))).log,
+  queryFn: ({ pageParam }) => ask(client.GET("/api/v1/log", { params: { query: { before: pageParam || undefined } } })),
   initialPageParam: 0,
-  getNextPageParam: (last) => last.at(-1)?.id,
+  getNextPageParam: (last) => (last.more ? last.log.at(-1)?.id : undefined),
 });
 
 /** Which plant is the worked example, if any is. */

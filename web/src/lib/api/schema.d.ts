@@ -3402,6 +3402,8 @@ export interface components {
         };
         LogList: {
             log: components["schemas"]["Logged"][];
+            /** @description there are lines before these */
+            more: boolean;
         };
         LogReading: {
             /**
@@ -5064,7 +5066,7 @@ export interface components {
         RehomeKnowledgeType2: {
             big_pot_l: components["schemas"]["KnowledgeNumber"];
             clean_first: components["schemas"]["KnowledgeText"];
-            clean_then: string;
+            clean_then: components["schemas"]["KnowledgeText"];
             decisions: {
                 [key: string]: components["schemas"]["RehomeDecision"];
             };
