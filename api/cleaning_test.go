@@ -30,14 +30,21 @@ func TestEveryReadingRouteAnswersOnTheDemo(t *testing.T) {
 	t.Cleanup(server.Close)
 	x := tester{t, server.URL}
 	asked := 0
+	_, shared, _ := x.send("PUT", "/api/v1/calendar", `{"shared":true,"by":"place"}`)
+	next := time.Now().AddDate(0, 0, 3).Format(time.DateOnly)
 	for _, o := range table(c, shut{}) {
 		if o.method != "GET" || o.streams() {
 			continue
 		}
 		for id := range 3 {
 			path := strings.ReplaceAll(o.path, "{id}", fmt.Sprint(id+1))
-			if o.id == "labels" {
+			switch o.id {
+			case "labels":
 				path += fmt.Sprintf("?plants=%d", id+1)
+			case "away":
+				path += fmt.Sprintf("?from=%s&until=%s", next, next)
+			case "subscribe":
+				path = strings.ReplaceAll(path, "{secret}", fmt.Sprint(shared["secret"]))
 			}
 			status, doc, _ := x.send("GET", path, "")
 			assert.Equal(t, 200, status, "%s: %v", o.path, doc)

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"cmp"
 	"encoding/json"
 	"fmt"
 	"net/http"
@@ -54,7 +55,8 @@ func Contract() ([]byte, error) {
 		}
 		switch o.out.(type) {
 		case *document:
-			oc.AddRespStructure(new(string), openapi.WithHTTPStatus(o.status), openapi.WithContentType(pdf))
+			media := cmp.Or(o.media, pdf)
+			oc.AddRespStructure(new(string), openapi.WithHTTPStatus(o.status), openapi.WithContentType(media))
 		case *eventStream:
 			oc.AddRespStructure(o.out, openapi.WithHTTPStatus(o.status), openapi.WithContentType(eventsMedia))
 		default:

@@ -140,6 +140,19 @@ var sound = map[string]struct{ path, body string }{
 		"/api/v1/plants/1/rhizome",
 		`{"version":{version},"rhizome":{"bulbs":[{"n":1,"from":0},{"n":2,"from":1,"lead":true}]}}`,
 	},
+	"chooseCare": {
+		"/api/v1/plants/1/care",
+		`{"version":{version},"chosen":{"protocol":"mount","from":"2026-01-05","gates":{"mount/grips":"2026-01-05"},"shifts":{"soak":{"to":"2026-01-05","reason":"away"}},"left_out":{"check":{"on":"2026-01-05","reason":"seen daily"}}}}`,
+	},
+	"checkIn": {
+		"/api/v1/plants/2/checkins",
+		`{"on":"2026-01-05","noted":{"tips":2,"tip_state":"growing","longest_mm":12,"leaf":"firm","note":"at the wall"}}`,
+	},
+	"changeCheckin":    {"/api/v1/checkins/1", `{"version":{version},"noted":{"leaf":"limp"},"gone":true}`},
+	"tend":             {"", `{"ticks":[{"plant_id":2,"job":"water","outcome":"done","was":"dry","ppm_n":60}]}`},
+	"undoCare":         {"", `{"ids":[1]}`},
+	"shareCalendar":    {"", `{"shared":true,"renew":true,"by":"plant"}`},
+	"rained":           {"/api/v1/places/1/watered", `{"because":"rain"}`},
 	"withdrawWeighing": {"/api/v1/plants/1/weighings", `{"weighing_id":1,"withdrawn":false}`},
 	"weigh":            {"/api/v1/plants/1/weighings", `{"kind":"pot","grams":400,"because":"right","at":"{moment}"}`},
 	"saveReading": {
@@ -204,6 +217,8 @@ var versions = map[string]string{
 	"correctRoot":      "kind = 'reading' AND id = 1",
 	"changeStock":      "kind = 'stock' AND id = 1",
 	"setSettings":      "kind = 'house'",
+	"chooseCare":       "kind = 'aftercare' AND id = 1",
+	"changeCheckin":    "kind = 'checkin' AND id = 1",
 }
 
 // bench is a served file with an eye on it.
@@ -234,7 +249,7 @@ func newDamaged(t *testing.T) *damaged {
 		d.well(id, strings.Replace(sound[id].path, "/2/", "/1/", 1))
 	}
 	d.well("startCourse", "/api/v1/plants/1/courses")
-	for _, id := range []string{"addPlace", "addStock", "addRecipe", "startTimer", "weigh", "addIncident", "saveReading", "scaleReads", "keepWish", "planHome"} {
+	for _, id := range []string{"addPlace", "addStock", "addRecipe", "startTimer", "weigh", "addIncident", "saveReading", "scaleReads", "keepWish", "planHome", "checkIn", "tend"} {
 		d.well(id, "")
 	}
 	return d

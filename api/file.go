@@ -20,7 +20,10 @@ type document struct {
 	body []byte
 }
 
-const pdf = "application/pdf"
+const (
+	pdf           = "application/pdf"
+	calendarMedia = "text/calendar; charset=utf-8"
+)
 
 // answer sends what an operation came to: a file as it is, all else as JSON.
 func answer(c *echo.Context, status int, out any) error {

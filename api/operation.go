@@ -24,6 +24,7 @@ type operation struct {
 	status                    int
 	in, out                   any
 	within                    *time.Duration // it is given up after that
+	media                     string         // of the file that it answers with; empty: PDF
 	handle                    echo.HandlerFunc
 }
 
@@ -99,6 +100,12 @@ func (o operation) guarded() echo.HandlerFunc {
 // takes gives an operation more time than usual.
 func (o operation) takes(within time.Duration) operation {
 	*o.within = within
+	return o
+}
+
+// gives names the type of the file that an operation answers with.
+func (o operation) gives(media string) operation {
+	o.media = media
 	return o
 }
 

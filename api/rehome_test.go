@@ -300,7 +300,9 @@ func TestTheWayHomeOverTheInterface(t *testing.T) {
 			look["looked_on"],
 		),
 	)
-	assert.Empty(t, listAt(get("/api/v1/plants?due=true"), "plants"), "and done")
+	due = get("/api/v1/plants?due=true")
+	require.Len(t, listAt(due, "plants"), 1)
+	assert.Equal(t, "care", under(listAt(due, "plants")[0], "advised", "page"), "and done: its aftercare asks from here on")
 }
 
 // A scale that asks is told; a recipe and a measurement are kept with their versions.

@@ -18,8 +18,8 @@ import (
 
 // Who may do what. What is named nowhere here is the keeper's alone.
 var (
-	// anyones: who one is, and how to come in.
-	anyones = []string{"me", "signIn", "join"}
+	// anyones: who one is, how to come in, and what has a secret of its own in its address.
+	anyones = []string{"me", "signIn", "join", "subscribe"}
 
 	// helpers work on plants, and see what they need for it.
 	helpers = slices.Concat(anyones, []string{
@@ -34,6 +34,7 @@ var (
 		"getRhizome", "saveRhizome", "dividePlant",
 		"listWeighings", "weigh", "withdrawWeighing", "listScales", "tareScale",
 		"getRace", "assume", "getHome", "planHome", "markHomeJob", "settle", "hold", "getBatch",
+		"today", "evening", "moves", "away", "calendarFile", "getCare", "chooseCare", "checkIn", "changeCheckin", "tend", "undoCare", "rained", "careKnowledge",
 		"listPlaces", "listShelf", "addStock", "changeStock", "sessionNeeds",
 		"listTimers", "startTimer", "changeTimer",
 

@@ -242,7 +242,7 @@ func TestAChangeOfTheHouseReachesTheListsPlantByPlant(t *testing.T) {
 		save(t, c, r, entry("a", 9, 80, roots.Firm), entry("b", 5, 60, roots.Hollow))
 		ids = append(ids, p.ID)
 	}
-	require.NoError(t, c.Settings.MarkJudged(t.Context()))
+	require.NoError(t, c.Settings.JudgeAll(t.Context()))
 	cutsOfAll := func() (cuts []int) {
 		for _, id := range ids {
 			p, err := c.Intake.Plant(t.Context(), id)

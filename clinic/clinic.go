@@ -4,6 +4,7 @@ package clinic
 
 import (
 	"context"
+	"log/slog"
 	"time"
 
 	cleanwork "therapeon/clinic/cleaning"
@@ -23,6 +24,7 @@ import (
 	"therapeon/clinic/rehoming"
 	"therapeon/clinic/settings"
 	"therapeon/clinic/shelf"
+	"therapeon/clinic/tending"
 	"therapeon/clinic/timers"
 	"therapeon/clinic/treating"
 	"therapeon/clinic/weighing"
@@ -44,6 +46,7 @@ type Clinic struct {
 	Weighing weighing.Service
 	Racing   racing.Service
 	Rehoming rehoming.Service
+	Tending  tending.Service
 	History  history.Service
 	Places   places.Service
 	Shelf    shelf.Service
@@ -57,8 +60,12 @@ type Clinic struct {
 
 // New opens a clinic on a ledger. The clock is passed in so that histories can be made.
 func New(l *ledger.Ledger, now func() time.Time) *Clinic {
+	zone := &record.Zone{}
+	if err := zone.Find(context.Background(), l); err != nil {
+		slog.Warn("the house's time zone cannot be read", "why", err)
+	}
 	k := &record.Keeper{
-		Ledger: l, Now: now, Follow: judging.Follow,
+		Ledger: l, Now: zone.Clock(now), Zone: zone, Follow: judging.Follow,
 		Advice: record.NewAdvice(), Heard: &record.Hearing{},
 	}
 	house, hub := settings.New(k), company.New(now().UnixMilli())
@@ -71,7 +78,7 @@ func New(l *ledger.Ledger, now func() time.Time) *Clinic {
 func (c *Clinic) At(now func() time.Time) *Clinic {
 	of := *c.Records
 	k := &of
-	k.Now = now
+	k.Now = k.Zone.Clock(now)
 	return over(k, Clinic{
 		Devices: c.Devices.By(k), Settings: c.Settings.By(k), People: c.People.By(k), Company: c.Company,
 	})
@@ -92,6 +99,7 @@ func over(k *record.Keeper, held Clinic) *Clinic {
 		Weighing: weighing.Service{Keeper: k},
 		Racing:   racing.Service{Keeper: k},
 		Rehoming: rehoming.Service{Keeper: k},
+		Tending:  tending.Service{Keeper: k},
 		History:  history.Service{Keeper: k},
 		Places:   places.Service{Keeper: k},
 		Shelf:    shelf.Service{Keeper: k},

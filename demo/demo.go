@@ -37,7 +37,7 @@ func Fill(ctx context.Context, c *clinic.Clinic) error {
 			return fmt.Errorf("%s: %w", p.intake.Tag, err)
 		}
 	}
-	return c.Settings.MarkJudged(ctx)
+	return c.Settings.JudgeAll(ctx)
 }
 
 // hands are who work at the demo's bench, and the logger in its case. None has a passphrase: the

@@ -2,6 +2,7 @@ package demo
 
 import (
 	"therapeon/core/patient"
+	"therapeon/core/rehome"
 	"therapeon/core/roots"
 )
 
@@ -107,6 +108,7 @@ func recovered() []story {
 					},
 				},
 			},
+			then: inTurn(housed(134, rehome.Plan{Route: "inorganic"}, ""), cared(134, 8, rooting(30, 1.1, growing))),
 		},
 		{
 			intake: patient.Intake{

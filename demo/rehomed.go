@@ -66,7 +66,9 @@ func rootless() []story {
 					in:     patient.Inspection{Growth: "resting", NightLowC: mm(18), DayHighC: mm(27), Unpotted: true},
 				},
 			},
-			then: inTurn(held(36, "lid"), weighed(1, 148, 146, 143.5, 141.5, 139, 137)),
+			then: inTurn(
+				held(36, "lid"), weighed(1, 148, 146, 143.5, 141.5, 139, 137), cared(36, 3, rooting(999, 0, nil)),
+			),
 		},
 		{
 			intake: patient.Intake{
@@ -92,7 +94,7 @@ func rootless() []story {
 					in:     patient.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 				},
 			},
-			then: inTurn(held(34, "tub"), weighed(2, 171, 168, 165.5, 162, 159.5)),
+			then: inTurn(held(34, "tub"), weighed(2, 171, 168, 165.5, 162, 159.5), cared(34, 4, rooting(999, 0, nil))),
 		},
 		{
 			intake: patient.Intake{
@@ -127,7 +129,7 @@ func rootless() []story {
 					in:     patient.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 				},
 			},
-			then: held(24, "pebbles"),
+			then: inTurn(held(24, "pebbles"), cared(24, 2, rooting(15, 0.8, nil))),
 		},
 	}
 }
@@ -230,7 +232,7 @@ func potted() []story {
 				weighing.Weigh{Grams: 614, Moment: "wet"},
 				weighing.Weigh{Grams: 573},
 				weighing.Weigh{Grams: 541},
-			)),
+			), cared(28, 0, rooting(4, 1.2, nil))),
 		},
 		{
 			intake: patient.Intake{
@@ -255,7 +257,7 @@ func potted() []story {
 				},
 			},
 			looks: []look{fresh("")},
-			then: housed(
+			then: inTurn(housed(
 				26,
 				rehome.Plan{
 					Pot: &pots.Pot{
@@ -269,7 +271,7 @@ func potted() []story {
 					},
 				},
 				"",
-			),
+			), cared(26, 9, rooting(2, 1.4, level))),
 		},
 		{
 			intake: patient.Intake{
@@ -296,11 +298,11 @@ func potted() []story {
 				},
 			},
 			looks: []look{fresh("")},
-			then: housed(
+			then: inTurn(housed(
 				25,
 				rehome.Plan{BaseMM: 130, Waters: "often"},
 				"Pot from the stack under the bench, a little wider than planned.",
-			),
+			), cared(25, 5, rooting(6, 1, growing))),
 		},
 		{
 			intake: patient.Intake{
@@ -331,7 +333,7 @@ func potted() []story {
 					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
 				},
 			},
-			then: housed(22, rehome.Plan{Origin: "litter"}, ""),
+			then: inTurn(housed(22, rehome.Plan{Origin: "litter"}, ""), cared(22, 6, rooting(12, 0.6, nil))),
 		},
 	}
 }

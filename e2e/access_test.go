@@ -150,7 +150,7 @@ func TestALongNameStaysOnTheScreen(t *testing.T) {
 	s := fresh(t)
 	long := strings.Repeat("W", 80)
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"`+long+`","group":"slipper","source":"`+long+`"}`)
-	for _, path := range []string{"/", "/plants/1/roots", "/plants/1/intake", "/plants/1/clean"} {
+	for _, path := range []string{"/bench", "/plants/1/roots", "/plants/1/intake", "/plants/1/clean"} {
 		p := open(t, s.url+path, phone)
 		p.see("b, h1", long)
 		p.fits(phone.width)

@@ -94,6 +94,9 @@ func TestAPhoneJoinsByACodeAndIsEndedFromTheOther(t *testing.T) {
 	code := desk.codeFor("Jon")
 
 	phone1 := open(t, "https://"+open8318+"/join#"+code, phone)
+	phone1.see("h1", "Today")
+	phone1.fits(phone.width)
+	phone1.tap(".app-top a", "Bench")
 	phone1.see("[data-part='bench'] b", "Crate 9")
 	phone1.fits(phone.width)
 	assert.NotContains(t, phone1.MustInfo().URL, code, "a code is not left in the address")

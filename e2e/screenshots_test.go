@@ -19,7 +19,11 @@ type view struct {
 }
 
 var views = []view{
-	{"bench", "", "/", ".bench-list", "Crate 5, thought dead"},
+	{"today", "", "/", ".said-headline", "want you today"},
+	{"care", "Crate 8, on its feet again", "care", "[data-part='protocol']", "New roots half down"},
+	{"evening", "", "/evening", ".said-headline", "tonight"},
+	{"away", "", "/away", "h1", "Away"},
+	{"bench", "", "/bench", ".bench-list", "Crate 5, thought dead"},
 	{"plant", "By the door, leave it be", "", "[data-part='may-i']", "Repot it"},
 	{"intake", "Crate 2, from wet moss", "intake", "[data-part='intake']", "A name and a group"},
 	{"look", "By the door, leave it be", "look", "[data-part='look'] .said-headline", "Leave it."},

@@ -368,7 +368,11 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 	if err != nil {
 		return err
 	}
-	a := advice.For(v.Patient, of)
+	care, _, err := v.Aftercare(ctx)
+	if err != nil {
+		return err
+	}
+	a := advice.For(v.Patient, advice.Known{Race: of, Care: &care})
 	p.Advice, p.Suspect = &a, v.Patient.Turn() == patient.Suspected
 	p.Advised = &judging.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Page: a.Page}
 	return nil

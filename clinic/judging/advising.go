@@ -47,20 +47,40 @@ func InAir(ctx context.Context, v *record.Visit) (race.Advised, record.Planned, 
 	return Race(ctx, v, plan), plan, nil
 }
 
-// kept is the advice for a plant and its turn, as its row keeps them.
-func kept(ctx context.Context, v *record.Visit) (doc, untilOn string, turn int64, err error) {
-	if err := v.WithPlan(ctx); err != nil {
-		return "", "", 0, err
+// short is what lists show of a plant's advice and aftercare, as its row keeps them.
+type short struct {
+	advice, untilOn, care, careOn string
+	turn                          int64
+}
+
+// kept is what lists show of a visited plant today.
+func kept(ctx context.Context, v *record.Visit) (short, error) {
+	plan, err := v.InAir(ctx, v.Keeper.Now())
+	if err != nil {
+		return short{}, err
 	}
 	of := race.Advised{}
 	if rehome.Table().Decide(v.Patient, of).Hangs {
-		if of, _, err = InAir(ctx, v); err != nil {
-			return "", "", 0, err
-		}
+		of = Race(ctx, v, plan)
 	}
-	a := advice.Brief(v.Patient, of)
-	doc, err = record.AsDoc(a.Line)
-	return doc, a.UntilOn, int64(v.Patient.Turn()), err
+	care, _, err := v.Aftercare(ctx)
+	if err != nil {
+		return short{}, err
+	}
+	a := advice.Brief(v.Patient, advice.Known{Race: of, Care: &care})
+	s := short{untilOn: a.UntilOn, turn: int64(v.Patient.Turn())}
+	if s.advice, err = record.AsDoc(a.Line); err != nil {
+		return s, err
+	}
+	s.care, s.careOn, err = careShort(v, care)
+	return s, err
+}
+
+func (s short) keep(ctx context.Context, tx *ledger.Tx, plantID int64) error {
+	if err := tx.Plants().SetAdvice(ctx, plantID, s.advice, s.untilOn, s.turn); err != nil {
+		return err
+	}
+	return tx.Plants().SetCare(ctx, plantID, s.care, s.careOn)
 }
 
 // Follow brings the advice that lists show of a plant up to date.
@@ -73,11 +93,11 @@ func Follow(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64)
 		record.Unread("this plant", plantID, err) // its own page says so
 		return ctx.Err()
 	}
-	doc, untilOn, turn, err := kept(ctx, v)
+	s, err := kept(ctx, v)
 	if err != nil {
 		return err
 	}
-	return tx.Plants().SetAdvice(ctx, plantID, doc, untilOn, turn)
+	return s.keep(ctx, tx, plantID)
 }
 
 // AdviceAnew is the advice of a plant where it is other than what is kept.
@@ -86,11 +106,9 @@ func AdviceAnew(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID in
 	if err != nil {
 		return nil, err
 	}
-	doc, untilOn, turn, err := kept(ctx, v)
-	if err != nil || doc == v.Row.Advice && untilOn == v.Row.UntilOn && turn == v.Row.Turn {
+	s, err := kept(ctx, v)
+	if now := (short{v.Row.Advice, v.Row.UntilOn, v.Row.Care, v.Row.CareOn, v.Row.Turn}); err != nil || s == now {
 		return nil, err
 	}
-	return []ShortChange{{func(ctx context.Context, tx *ledger.Tx) error {
-		return tx.Plants().SetAdvice(ctx, plantID, doc, untilOn, turn)
-	}}}, nil
+	return []ShortChange{{func(ctx context.Context, tx *ledger.Tx) error { return s.keep(ctx, tx, plantID) }}}, nil
 }

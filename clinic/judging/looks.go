@@ -59,7 +59,7 @@ func InspectedOf(ctx context.Context, r *record.Record, d ledger.Doc[record.Look
 		PlantID:    d.PlantID,
 		Version:    d.Version,
 		LookedOn:   d.Day,
-		Inspection: p.Look().Noted,
+		Inspection: d.Value.Noted,
 		Said:       InWords(d.Value.Said),
 	}
 	all.Judge(p, r.Keeper.Heard)
@@ -133,7 +133,7 @@ func lookAnew(
 	if err != nil {
 		return d, "", err
 	}
-	all := Inspected{Inspection: p.Look().Noted}
+	all := Inspected{Inspection: d.Value.Noted}
 	all.Judge(p, r.Keeper.Heard)
 	before := d.Short
 	d.Short, err = all.InShort()

@@ -1,8 +1,11 @@
 package record
 
 import (
+	"cmp"
 	"context"
 	"fmt"
+	"reflect"
+	"time"
 
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
@@ -18,6 +21,8 @@ type Settings struct {
 	Version     int64           `json:"version" required:"true" validate:"min=0" description:"the version you changed; 0: nothing was changed yet"`
 	Sides       disputes.Sides  `json:"sides" required:"true" validate:"max=40,dive,max=40" description:"by the question, see /api/v1/knowledge/disputes; what is left out has its default"`
 	Hemisphere  string          `json:"hemisphere" required:"true" validate:"oneof=north south" description:"for the seasons"`
+	LatitudeDeg *float64        `json:"latitude_deg,omitempty" validate:"omitempty,min=-90,max=90" description:"for the length of the day; south is negative"`
+	Zone        string          `json:"zone,omitempty" validate:"max=60" description:"time zone of the house, as in Europe/Lisbon; left out: that of this machine"`
 	CutMarginMM float64         `json:"cut_margin_mm" required:"true" validate:"min=3,max=5" description:"how far beyond the living part a cut falls"`
 	Tools       solutions.Tools `json:"tools,omitzero" description:"what amounts are measured with"`
 }
@@ -25,7 +30,8 @@ type Settings struct {
 // asHouse is the house as a plant hears of it.
 func (s Settings) asHouse() patient.House {
 	return patient.House{
-		South:       s.Hemisphere == "south",
+		South:       s.Hemisphere == "south" || s.LatitudeDeg != nil && *s.LatitudeDeg < 0,
+		LatitudeDeg: s.LatitudeDeg,
 		CutMarginMM: s.CutMarginMM,
 		Sides:       disputes.Usual().Over(s.Sides),
 	}
@@ -40,6 +46,12 @@ func houseChanges(from, to Settings, where string) []string {
 	}
 	if before.CutMarginMM != after.CutMarginMM {
 		changes = append(changes, fmt.Sprintf("Cut margin: %g mm, %s.", after.CutMarginMM, where))
+	}
+	if from.Zone != to.Zone {
+		changes = append(changes, fmt.Sprintf("Time zone: %s, %s.", cmp.Or(to.Zone, "that of the machine"), where))
+	}
+	if !reflect.DeepEqual(from.LatitudeDeg, to.LatitudeDeg) {
+		changes = append(changes, fmt.Sprintf("The latitude was changed %s.", where))
 	}
 	if from.Tools != to.Tools {
 		changes = append(changes, fmt.Sprintf("What amounts are measured with was changed %s.", where))
@@ -60,7 +72,20 @@ func usualSettings() Settings {
 }
 
 // Faults finds sides that are not of the table.
-func (s Settings) Faults() fault.List { return s.Sides.Faults() }
+func (s Settings) Faults() fault.List {
+	if _, err := time.LoadLocation(s.Zone); err != nil || s.Zone == "Local" {
+		return OneFault("zone", "This time zone is not known. Give one such as Europe/Lisbon.", "an IANA time zone", s.Zone)
+	}
+	return s.Sides.Faults()
+}
+
+// Location is the time zone of the house; that of this machine where none is set.
+func (s Settings) Location() *time.Location {
+	if zone, err := time.LoadLocation(s.Zone); err == nil && s.Zone != "" {
+		return zone
+	}
+	return time.Local
+}
 
 // SettingsIn reads the settings of the house, in a transaction.
 func SettingsIn(ctx context.Context, tx *ledger.Tx) (Settings, error) {

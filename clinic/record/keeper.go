@@ -20,6 +20,7 @@ import (
 type Keeper struct {
 	Ledger *ledger.Ledger
 	Now    func() time.Time // in the zone of the house
+	Zone   *Zone            // of the house
 	Advice *Advice          // what races advised
 	Heard  *Hearing         // what causes came to
 	Follow Follower         // brings what lists show of a changed plant up to date; nil: nothing does
@@ -45,7 +46,12 @@ type Missing struct {
 	ID   int64
 }
 
-func (m Missing) Error() string { return fmt.Sprintf("There is no %s %d.", m.What, m.ID) }
+func (m Missing) Error() string {
+	if m.ID == 0 {
+		return fmt.Sprintf("There is no %s.", m.What)
+	}
+	return fmt.Sprintf("There is no %s %d.", m.What, m.ID)
+}
 
 // Conflict says that something was changed elsewhere since it was loaded.
 type Conflict = ledger.Conflict

@@ -61,6 +61,9 @@ func (c *Keeper) RecordOf(ctx context.Context, tx *ledger.Tx, row ledger.Plant, 
 			r.Base.Looks = append(r.Base.Looks, patient.Look{ID: l.ID, On: l.Day, Noted: l.Value.Noted})
 		}
 	}
+	if r.Base.Seen, err = SightingsOf(ctx, tx, row.ID, c.Now().Location()); err != nil {
+		return nil, err
+	}
 	since := c.Now()
 	if len(r.Base.Looks) > 0 {
 		if on, err := time.Parse(time.DateOnly, r.Base.Looks[0].On); err == nil {
@@ -139,6 +142,7 @@ func (r *Record) roundDue(ctx context.Context, course pests.Course) error {
 		return err
 	}
 	p := r.Base
+	p.Forget()
 	if p.Site, err = r.SiteNow(ctx, first.AddDate(0, -1, 0)); err != nil {
 		return err
 	}
@@ -200,15 +204,24 @@ func deeds(ctx context.Context, tx *ledger.Tx, plantID int64) (list []patient.De
 // the next. The look is taken as it is at hand.
 func (r *Record) OfLook(ctx context.Context, l ledger.Doc[LookDoc]) (*patient.Patient, error) {
 	p := r.Base
+	p.Forget()
 	p.Day, p.Looks = l.Day, []patient.Look{{ID: l.ID, On: l.Day, Noted: l.Value.Noted}}
-	before := patient.Ever
+	newest, before := true, patient.Ever
 	for _, other := range r.Base.Looks {
 		switch order := cmp.Or(cmp.Compare(other.On, l.Day), cmp.Compare(other.ID, l.ID)); {
 		case order > 0:
-			before = other.On
+			newest, before = false, other.On
 		case order < 0:
 			p.Looks = append(p.Looks, other)
 		}
+	}
+	moved := slices.ContainsFunc(p.Homes, func(h patient.Home) bool { return h.From >= l.Day })
+	if newest && !moved { // what was seen since is heard at once
+		for _, s := range p.Seen {
+			p.Day = max(p.Day, s.On)
+		}
+	} else {
+		p.Seen = nil
 	}
 	last, err := Readings.Before(ctx, r.Tx, r.Row.ID, before, 0)
 	if IsMissing(err) {
@@ -224,6 +237,7 @@ func (r *Record) OfLook(ctx context.Context, l ledger.Doc[LookDoc]) (*patient.Pa
 // OfReading is the patient with one of its readings. It is taken as it is at hand.
 func (r *Record) OfReading(ctx context.Context, d ledger.Doc[roots.Reading]) (*patient.Patient, error) {
 	p := r.Base
+	p.Forget()
 	var err error
 	p.Reading, err = r.asReading(ctx, d)
 	return &p, err
@@ -272,6 +286,7 @@ func (c *Keeper) Visit(ctx context.Context, tx *ledger.Tx, plantID int64) (*Visi
 		return nil, err
 	}
 	p := r.Base
+	p.Forget()
 	v := &Visit{Record: r, Patient: &p}
 	if len(r.LookDocs) > 0 {
 		v.LookDoc = &r.LookDocs[0]
@@ -301,12 +316,16 @@ func (v *Visit) InAir(ctx context.Context, at time.Time) (Planned, error) {
 		return plan, err
 	}
 	p := v.Record.Base
+	p.Forget()
 	p.Reading, p.Now = v.Patient.Reading, at.In(v.Keeper.Now().Location())
 	p.Sides = p.Sides.Over(plan.Plan.Sides)
 	if p.Site, err = v.SiteNow(ctx, at.AddDate(0, -int(climate.Table().MonthsBack.Value), 0)); err != nil {
 		return plan, err
 	}
 	if p.Weights, err = WeightsOf(ctx, v.Tx, v.Row.ID); err != nil {
+		return plan, err
+	}
+	if p.Care, err = TendedOf(ctx, v.Tx, v.Row.ID); err != nil {
 		return plan, err
 	}
 	if p.Reading != nil {
@@ -325,6 +344,7 @@ func (v *Visit) WithPlan(ctx context.Context) error {
 		return err
 	}
 	p := *v.Patient
+	p.Forget()
 	p.Sides = v.Record.Base.Sides.Over(plan.Plan.Sides)
 	v.Patient = &p
 	return nil

@@ -293,5 +293,5 @@ func (c *Service) ComputePotOrHold(ctx context.Context, of record.Case) (PotOrHo
 	if rehome.Table().Decide(p, run).Races {
 		run = c.Advice.Way(ctx, p, nil)
 	}
-	return PotOrHold{rehome.Table().Decide(p, run), advice.For(p, run)}, nil
+	return PotOrHold{rehome.Table().Decide(p, run), advice.For(p, advice.Known{Race: run})}, nil
 }

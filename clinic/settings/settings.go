@@ -48,6 +48,7 @@ func (c *Service) SetSettings(ctx context.Context, s record.Settings) (record.Se
 		return judging.Begin(ctx, c.Keeper, tx)
 	})
 	if err == nil {
+		c.Zone.Set(s)
 		c.Woken()
 	}
 	return s, err

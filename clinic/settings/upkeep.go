@@ -98,15 +98,12 @@ type Judging struct {
 	Done  int64 `json:"done" required:"true" description:"of them brought up to date"`
 }
 
-// MarkJudged notes that what lists show follows the rules of this program.
-func (c *Service) MarkJudged(ctx context.Context) error {
-	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
-		house, err := record.SettingsIn(ctx, tx)
-		if err != nil {
-			return err
-		}
-		return judging.Pass{By: judging.By(c.Today()), House: house.Version}.Keep(ctx, tx)
-	})
+// JudgeAll brings what lists show of all plants up to date, by the rules of this program and today.
+func (c *Service) JudgeAll(ctx context.Context) error {
+	if err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return judging.Begin(ctx, c.Keeper, tx) }); err != nil {
+		return err
+	}
+	return c.Resume(ctx)
 }
 
 // Woken tells the upkeep that there is something to do.

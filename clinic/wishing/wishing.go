@@ -87,6 +87,11 @@ func (c *Service) asked(ctx context.Context, tx *ledger.Tx, plantID int64) (*rec
 			ask.Due = &wishes.Due{On: due.DueOn}
 		}
 	}
+	if err != nil {
+		return v, ask, err
+	}
+	care, _, err := v.Aftercare(ctx)
+	ask.Care = &care
 	return v, ask, err
 }
 

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/aftercare"
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
@@ -34,11 +35,13 @@ const (
 	Nest      = "nest"
 	AskAir    = "ask-air" // say how humid its air is
 	Stay      = "stay"    // it stands in the home that was given
+	Tend      = "tend"    // do what its aftercare wants today
+	Mend      = "mend"    // an alarm of its aftercare sounds
 )
 
 // Kinds of advice, by what a plant wants of its keeper.
 var kinds = map[string][]string{
-	"act":   {Now, Soon, Water, Treat},
+	"act":   {Now, Soon, Water, Treat, Tend, Mend},
 	"check": {LookFirst, Check, Feel, Read, AskAir},
 	"home":  {Pot, Hold, Nest},
 	"leave": {Leave, Wait, Stay},
@@ -64,15 +67,16 @@ type Line struct {
 	Look look.Line `json:"look,omitzero"`  // of a plant in its pot
 	Row  string    `json:"row,omitempty"`  // of pot or hold
 	Cuts bool      `json:"cuts,omitempty"` // are open, and go before that
+	Care CareLine  `json:"care,omitzero"`  // of its aftercare
 }
 
 // Advice is what is advised today.
 type Advice struct {
-	Code      string           `json:"code" required:"true" enum:"look-first,check,feel,water,treat,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay"`
+	Code      string           `json:"code" required:"true" enum:"look-first,check,feel,water,treat,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay,tend,mend"`
 	Kind      string           `json:"kind" required:"true" enum:"act,check,home,leave" description:"what the plant wants by it"`
 	Headline  string           `json:"headline" required:"true"`
 	UntilOn   string           `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
-	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,cause,clean,home,places" description:"the step where it is done"`
+	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,cause,clean,home,places,care" description:"the step where it is done"`
 	Because   []knowledge.Text `json:"because" required:"true"`
 	Meanwhile []knowledge.Text `json:"meanwhile" required:"true" description:"what to do until then"`
 	Flips     []Flip           `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
@@ -103,6 +107,8 @@ type Knowledge struct {
 	NoTip     knowledge.Text    `yaml:"no-tip"`
 	NoTipThen knowledge.Text    `yaml:"no-tip-then"`
 	Most      knowledge.Number  `yaml:"most"`
+	Coming    string            `yaml:"coming"`
+	Waits     knowledge.Text    `yaml:"waits"`
 }
 
 // Tried is a fact that is tried.
@@ -120,6 +126,9 @@ var Table = sync.OnceValue(func() *Knowledge {
 
 // Words is an advice in a line.
 func (k *Knowledge) Words(l Line) string {
+	if words := k.careWords(l.Care); words != "" {
+		return words
+	}
 	if l.Row != "" {
 		return rehome.Table().Headline(l.Row, l.Cuts)
 	}
@@ -129,18 +138,23 @@ func (k *Knowledge) Words(l Line) string {
 	return look.Table().Words(l.Look)
 }
 
-// For is the one advice for a plant today. The race is empty where it was not run.
-func For(p *patient.Patient, of race.Advised) Advice {
-	a := brief(p, of)
-	a.Flips = flips(p, of, a)
+// Known is what an advice rests on beside the plant.
+type Known struct {
+	Race race.Advised    // empty where it was not run
+	Care *aftercare.Care // nil where it has none
+}
+
+// For is the one advice for a plant today.
+func For(p *patient.Patient, by Known) Advice {
+	a := Brief(p, by)
+	a.Flips = flips(p, by, a)
 	a.Ready = ready(p, a)
 	return a
 }
 
 // Brief is the advice without what would change it, as lists show it.
-func Brief(p *patient.Patient, of race.Advised) Advice { return brief(p, of) }
-
-func brief(p *patient.Patient, of race.Advised) Advice {
+func Brief(p *patient.Patient, by Known) Advice {
+	of := by.Race
 	d := rehome.Table().Decide(p, of)
 	a := Advice{
 		Because: []knowledge.Text{}, Meanwhile: []knowledge.Text{}, Flips: []Flip{}, Ready: []Ready{},
@@ -150,6 +164,9 @@ func brief(p *patient.Patient, of race.Advised) Advice {
 		a.inPot(p)
 	} else {
 		a.outOfPot(p, d)
+	}
+	if by.Care != nil {
+		a.tend(*by.Care, p.Stands().Where() == patient.Potted)
 	}
 	a.Headline, a.Kind = Table().Words(a.Line), a.Line.Kind()
 	return a
@@ -190,6 +207,11 @@ func LookAgainOn(at *patient.Patient, v look.Verdict) string {
 		return l.Noted.AgainOn
 	}
 	on := dates.After(at.Today(), v.AgainDays)
+	if own := at.Stands().AtItsLook(); own != at && own.Look() != nil && own.Look().On < l.On {
+		if before := LookAgainOn(own, look.Table().Decide(own)); before != "" {
+			on = min(on, before) // a check-in puts no look off
+		}
+	}
 	if due := at.RoundDue; due > l.On && due < on {
 		return due
 	}
@@ -219,6 +241,9 @@ func codeOf(v look.Verdict) string {
 func (l Line) Page() string {
 	if l.Cuts {
 		return "clean"
+	}
+	if l.Care != (CareLine{}) {
+		return "care"
 	}
 	switch l.Code {
 	case Check:

@@ -80,7 +80,7 @@ func TestOneAdviceInEveryState(t *testing.T) {
 		}, Soon, "2030-05-29"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			a := For(plant(t, "phalaenopsis", x.change), race.Advised{})
+			a := For(plant(t, "phalaenopsis", x.change), Known{})
 			assert.Equal(t, x.code, a.Code, a.Headline)
 			assert.Equal(t, x.until, a.UntilOn)
 			assert.Equal(t, a.Headline, Table().Words(a.Line), "its words are made from its codes")
@@ -100,7 +100,7 @@ func TestTheFlipPoint(t *testing.T) {
 	}
 	dry := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
 		p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
-	}), race.Advised{})
+	}), Known{})
 	assert.Equal(t, "New tips, two of 5 mm, on any growth", then(dry)[Pot])
 	assert.Equal(t, "Air of 60 % and more (now 40 %)", then(dry)[Nest])
 
@@ -108,19 +108,19 @@ func TestTheFlipPoint(t *testing.T) {
 		p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
 		p.Intake.ArrivedOn = "2030-05-10"
 		p.Homes = []patient.Home{{From: "2030-05-10", Way: "tub", Hold: true}}
-	}), race.Advised{})
+	}), Known{})
 	assert.Contains(t, then(held)[""], "No tip by", "the upper end of the band of its first tip")
 
 	thirsty := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
 		p.Looks = looked(day, patient.Growing, "leaves-limp")
-	}), race.Advised{})
+	}), Known{})
 	require.Equal(t, Feel, thirsty.Code)
 	assert.Equal(t, "Felt, and dry", then(thirsty)[Water])
 	assert.Equal(t, "Felt, and wet", then(thirsty)[Now])
 
 	waits := For(plant(t, "cattleya", func(p *patient.Patient) {
 		p.Looks = looked(day, patient.Growing, "pot-bound")
-	}), race.Advised{})
+	}), Known{})
 	require.Equal(t, Wait, waits.Code)
 	assert.Equal(t, "New roots showing at the base or the wall", then(waits)[Soon])
 }
@@ -129,7 +129,7 @@ func TestTheFlipPoint(t *testing.T) {
 func TestWhatMustBeReadyBeforehand(t *testing.T) {
 	a := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
 		p.Looks = looked(day, patient.Growing, "crumbles")
-	}), race.Advised{})
+	}), Known{})
 	require.NotEmpty(t, a.Ready)
 	assert.Equal(t, "2030-05-28", a.Ready[0].On, "the day before it is to be done")
 	var hows []string
@@ -139,7 +139,7 @@ func TestWhatMustBeReadyBeforehand(t *testing.T) {
 	assert.Contains(t, hows, "Dry bark sheds water for weeks. A night in water, then drained.")
 	none := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
 		p.Looks = looked(day, patient.Growing, "tips-growing")
-	}), race.Advised{})
+	}), Known{})
 	assert.Empty(t, none.Ready, "it is left alone")
 }
 
@@ -149,7 +149,7 @@ func TestWhatIsSeenIsTreatedAndNotLeft(t *testing.T) {
 	for _, seen := range []string{"moving-specks", "scale-bumps", "aphids-seen"} {
 		a := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
 			p.Looks = looked(day, patient.Growing, "tips-growing", seen)
-		}), race.Advised{})
+		}), Known{})
 		assert.Equal(t, Treat, a.Code, seen)
 		assert.Equal(t, "Leave it in its pot, and treat it.", a.Headline, seen)
 		assert.Equal(t, "clean", a.Page, seen)
@@ -164,7 +164,7 @@ func TestWhatWasTreatedIsNotTreatedAgainBeforeItsRound(t *testing.T) {
 		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
 			p.Looks = looked(day, patient.Growing, "tips-growing", "moving-specks")
 			change(p)
-		}), race.Advised{})
+		}), Known{})
 	}
 	asked := []string{}
 	of(func(p *patient.Patient) {
@@ -211,7 +211,7 @@ func TestTheDayFollowsTheTreatment(t *testing.T) {
 	of := func(due string) string {
 		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
 			p.Looks, p.RoundDue = looked(day, patient.Growing, "tips-growing"), due
-		}), race.Advised{}).UntilOn
+		}), Known{}).UntilOn
 	}
 	assert.Equal(t, "2030-05-24", of("2030-05-24"))
 	assert.Equal(t, "2030-08-13", of("2030-12-01"), "later than the usual next look")
@@ -219,7 +219,7 @@ func TestTheDayFollowsTheTreatment(t *testing.T) {
 		p.Looks, p.RoundDue = looked(day, patient.Growing, "tips-growing"), "2030-05-24"
 		p.Looks[0].Noted.AgainOn = "2030-06-01"
 	})
-	assert.Equal(t, "2030-06-01", For(own, race.Advised{}).UntilOn, "the user's own day goes first")
+	assert.Equal(t, "2030-06-01", For(own, Known{}).UntilOn, "the user's own day goes first")
 }
 
 // When another way of holding is clearly better, it is said; else one change at a time.
@@ -228,7 +228,7 @@ func TestAHeldPlantIsMovedOnlyForAClearGain(t *testing.T) {
 		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
 			p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
 			p.Homes = []patient.Home{{From: "2030-05-10", Way: "tub", Hold: true, LookOn: "2030-05-17"}}
-		}), race.Advised{Way: "lid", Chances: map[string]float64{"tub": now, "lid": best}})
+		}), Known{Race: race.Advised{Way: "lid", Chances: map[string]float64{"tub": now, "lid": best}}})
 	}
 	assert.Equal(t, "Hold it as it is until tips show.", held(0.8, 0.85).Headline)
 	assert.Equal(t, "Hold it in a more humid way.", held(0.2, 0.85).Headline)
@@ -244,7 +244,7 @@ func TestOpenCutsGoBeforeTheNewHome(t *testing.T) {
 				{ID: "1", Count: 9, Segments: []roots.Segment{{Feel: roots.Firm, Colour: roots.ColourPale}}},
 				{ID: "2", Count: 1, Segments: []roots.Segment{{Feel: feel}}},
 			}}, Checks: roots.Checks{}}
-		}), race.Advised{})
+		}), Known{})
 	}
 	rot := of(roots.Mushy)
 	assert.Equal(t, Pot, rot.Code)

@@ -20,8 +20,8 @@ type Flip struct {
 }
 
 // flips are the single facts that would change an advice. Each is tried by itself.
-func flips(p *patient.Patient, of race.Advised, a Advice) []Flip {
-	f := flipping{Knowledge: Table(), p: p, of: of, now: a, list: []Flip{}}
+func flips(p *patient.Patient, by Known, a Advice) []Flip {
+	f := flipping{Knowledge: Table(), p: p, by: by, now: a, list: []Flip{}}
 	switch a.Code {
 	case Hold, Nest, AskAir, Pot:
 		f.outOfPot()
@@ -36,14 +36,14 @@ func flips(p *patient.Patient, of race.Advised, a Advice) []Flip {
 type flipping struct {
 	*Knowledge
 	p    *patient.Patient
-	of   race.Advised
+	by   Known
 	now  Advice
 	list []Flip
 }
 
 // try adds a fact, where the plant with it would be advised otherwise.
 func (f *flipping) try(when knowledge.Text, with *patient.Patient) {
-	then := brief(with, f.of)
+	then := Brief(with, f.by)
 	if then.Headline == f.now.Headline || then.Headline == "" || len(f.list) >= int(f.Most.Value) {
 		return
 	}
@@ -91,6 +91,7 @@ func (f *flipping) seen(finding string, growth patient.Growth) *patient.Patient 
 		noted.Growth = growth
 	}
 	p.Looks = append([]patient.Look{{On: p.Today(), Noted: noted}}, p.Looks...)
+	p.Seen = nil
 	return &p
 }
 

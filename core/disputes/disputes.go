@@ -76,6 +76,7 @@ const (
 	WhenDry        SideCode = "when-dry"
 	MossForTips    SideCode = "yes-for-tips"
 	Strict         SideCode = "strict"
+	FollowGrowth   SideCode = "follow-growth"
 	SoakAndPot     SideCode = "soak-and-pot"
 	PotIfFew       SideCode = "pot-if-few"
 	Never          SideCode = "never"

@@ -131,7 +131,6 @@ func (k *Knowledge) fitted(paces []float64, prior float64) float64 {
 	for i, p := range paces {
 		logs[i] = math.Log(p)
 	}
-	const eighty = 1.2815515655446004 // bounds the middle four fifths
 	return math.Min(prior, math.Max(k.LeastSpread.Value, math.Exp(eighty*stat.StdDev(logs, nil))))
 }
 

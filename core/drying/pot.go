@@ -29,12 +29,7 @@ func (k *Knowledge) DueFor(p *patient.Patient, pot pots.Pot, mixWater float64) (
 		if w.At.UTC().Format(time.DateOnly) < p.Stands().Home().From {
 			continue
 		}
-		list = append(list, Weight{
-			Day:   float64(w.At.Unix()) / secondsADay,
-			Grams: w.Grams,
-			Wet:   w.Moment == patient.WhenWet || w.Because == patient.BecauseWatered,
-			Light: w.Moment == patient.WhenLight,
-		})
+		list = append(list, AsWeight(w))
 	}
 	f, ok := k.Foretell(list, k.PriorFor(p, pot, mixWater), media.Table().DueAt[p.Profile.MoistureStyle.Value].Value)
 	if !ok {
@@ -104,3 +99,16 @@ func (k *Knowledge) Jump(before []patient.Weight, grams float64) (words, limit s
 	}
 	return "", ""
 }
+
+// AsWeight is a weight of a pot as a forecast takes it.
+func AsWeight(w patient.Weight) Weight {
+	return Weight{
+		Day:   DayOf(w.At),
+		Grams: w.Grams,
+		Wet:   w.Moment == patient.WhenWet || w.Because == patient.BecauseWatered,
+		Light: w.Moment == patient.WhenLight,
+	}
+}
+
+// DayOf is a moment in days, as weights have it.
+func DayOf(at time.Time) float64 { return float64(at.Unix()) / secondsADay }

@@ -12,6 +12,7 @@ import (
 	"sync"
 	"time"
 
+	"therapeon/core/climate"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
@@ -86,6 +87,7 @@ type Figures struct {
 	GateFromDays     knowledge.Number `yaml:"gate_from_days" json:"gate_from_days" required:"true" description:"new roots end the rest after a move from this day on"`
 	LeafSmallerRatio knowledge.Number `yaml:"-" json:"leaf_smaller_ratio" required:"true" description:"under this share of the leaf before, the newest is clearly smaller"`
 	LeafAlikeRatio   knowledge.Number `yaml:"-" json:"leaf_alike_ratio" required:"true" description:"from this share on it is not smaller"`
+	WarmDayHours     knowledge.Number `yaml:"warm_day_hours" json:"warm_day_hours" required:"true" description:"a day so long is of the warm season, where nothing nearer to the plant tells"`
 	WarmFromNorth    knowledge.Number `yaml:"warm_from_north" json:"warm_from_north" required:"true" description:"first month of the warm season in the north; half a year later in the south"`
 	WarmToNorth      knowledge.Number `yaml:"warm_to_north" json:"warm_to_north" required:"true" description:"last month of it"`
 }
@@ -131,8 +133,8 @@ func (k *Knowledge) Season(month int, south bool) (season patient.Season, months
 }
 
 // SeasonOf is the season of a plant's day: as noted at its look, else by what the plant does,
-// else by the nights where it stands, else by the calendar of its house; and the days until
-// the warm one begins, by the calendar.
+// else by the nights where it stands, else by the length of the day, else by the calendar of its
+// house; and the days until the warm one begins, by the calendar.
 func (k *Knowledge) SeasonOf(p *patient.Patient) (season patient.Season, daysToWarm int) {
 	on, err := time.Parse(time.DateOnly, p.Day)
 	if err != nil {
@@ -155,8 +157,18 @@ func (k *Knowledge) SeasonOf(p *patient.Patient) (season patient.Season, daysToW
 		season = patient.Warm
 	case known:
 		season = patient.Cool
+	case p.House.LatitudeDeg != nil:
+		season = k.SeasonByDay(climate.DayLengthH(*p.House.LatitudeDeg, on.YearDay()))
 	}
 	return season, daysToWarm
+}
+
+// SeasonByDay is the season by the length of a day, where nothing nearer to the plant tells it.
+func (k *Knowledge) SeasonByDay(hours float64) patient.Season {
+	if hours >= k.Figures.WarmDayHours.Value {
+		return patient.Warm
+	}
+	return patient.Cool
 }
 
 const hoursADay = 24

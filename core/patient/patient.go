@@ -34,6 +34,8 @@ type Patient struct {
 	Sides   Sides // this plant's own, before the house's
 
 	Looks     []Look               // up to the day, the newest first
+	Seen      []Seen               // check-ins, in any order
+	Care      []Tended             // what was done in its aftercare, in any order
 	Reading   *Reading             // the newest in which something was read
 	Before    *Reading             // the one before that
 	Homes     []Home               // the oldest first
@@ -57,6 +59,8 @@ type Patient struct {
 type views struct {
 	roots  *Roots
 	heard  *Heard
+	look   *newest
+	seen   []Seen
 	atLook *Patient
 	warmth *warmth
 }
@@ -64,7 +68,8 @@ type views struct {
 // House are the sides of the house and its figures.
 type House struct {
 	Sides       Sides
-	South       bool // of the equator, for the seasons
+	South       bool     // of the equator, for the seasons
+	LatitudeDeg *float64 // for the length of the day; nil: not known
 	CutMarginMM float64
 }
 
@@ -164,13 +169,26 @@ type Site struct {
 	Percent *float64 // usual humidity; nil: not known
 }
 
-// Look is the look at hand: the newest, or nil.
+// Look is the look at hand: the newest, with what check-ins saw since; nil where nothing was.
 func (p *Patient) Look() *Look {
+	if len(p.Seen) == 0 {
+		return p.looked()
+	}
+	if p.known.look == nil {
+		p.known.look = &newest{p.heardLook()}
+	}
+	return p.known.look.look
+}
+
+// looked is the newest look by itself.
+func (p *Patient) looked() *Look {
 	if len(p.Looks) == 0 {
 		return nil
 	}
 	return &p.Looks[0]
 }
+
+type newest struct{ look *Look }
 
 // AtLook is the patient on the day of its look; itself where there is none.
 func (p *Patient) AtLook() *Patient {

@@ -125,7 +125,13 @@ func (p Condition) LiveCM2() roots.Range {
 
 // TipsOut holds when new tips show: at the look, or on the roots as the cuts left them.
 func (p Condition) TipsOut() bool {
-	if p.Given.TipsOut || p.Growth() == NewRoots {
+	if p.Given.TipsOut {
+		return true
+	}
+	if show, known := p.tipsSeen(); known {
+		return show
+	}
+	if p.Growth() == NewRoots {
 		return true
 	}
 	r := p.Roots()
@@ -134,6 +140,9 @@ func (p Condition) TipsOut() bool {
 
 // Limp holds when leaves are limp or bulbs shrivelled, as last seen.
 func (p Condition) Limp() bool {
+	if limp, known := p.limpSeen(); known {
+		return limp
+	}
 	if p.Given.Limp || p.Finding("leaves-limp") == Present || p.Finding("bulbs-shrivelled") == Present {
 		return true
 	}

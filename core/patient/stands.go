@@ -76,7 +76,7 @@ const (
 // Where is where it is on its day: by its home, and by what was seen of it since.
 func (p Stands) Where() Where {
 	out, on := false, ""
-	l, r := p.Look(), p.Reading
+	l, r := p.looked(), p.Reading
 	if l != nil && l.Noted.Unpotted {
 		out, on = true, l.On
 	}

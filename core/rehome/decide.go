@@ -152,6 +152,8 @@ func (c deciding) row() string {
 	switch {
 	case grade == roots.Unread && where == patient.Out:
 		return "read-first"
+	case c.p.Condition().TipsOut() && where == patient.Held && !c.Ready(c.p, c.p.Today()):
+		return "held-tips"
 	case c.p.Condition().TipsOut():
 		return "tips"
 	case kind == "slipper":
@@ -328,4 +330,57 @@ func (c deciding) medium() (disputes.SideCode, []string) {
 		// An organic medium that broke down is replaced by a fresh one: it was its age that failed.
 		return disputes.Organic, []string{"usual"}
 	}
+}
+
+// Ready is what new roots a plant in a way of holding has before it moves on.
+type Ready struct {
+	Tips knowledge.Number `yaml:"tips" json:"tips" required:"true"`
+	MM   knowledge.Number `yaml:"mm" json:"mm" required:"true"`
+}
+
+// Ready holds where a held plant has the new roots with which it moves on, as seen up to a day: so
+// many, so long. Where only their number or their sight is known, two tips are taken as long enough
+// unless its way asks for rooted ones.
+func (k *Knowledge) Ready(p *patient.Patient, day string) bool {
+	want, rooted := k.ReadyFrom[p.Stands().Holding()]
+	if !rooted {
+		want = k.ReadyFrom["other"]
+	}
+	for _, s := range slices.Backward(p.Stands().SeenSince()) {
+		c := s.Noted
+		if s.On > day || c.Tips == nil && !c.TipsShow() {
+			continue
+		}
+		tips, mm := 1.0, 0.0
+		if c.Tips != nil {
+			tips = float64(*c.Tips)
+		}
+		if c.LongestMM != nil {
+			mm = *c.LongestMM
+		} else if !rooted && tips >= want.Tips.Value {
+			mm = want.MM.Value
+		}
+		return c.TipState != "dry" && c.TipState != "black" && tips >= want.Tips.Value && mm >= want.MM.Value
+	}
+	if !rooted {
+		return p.Condition().TipsOut()
+	}
+	r := p.Roots()
+	if h := p.Stands().Home(); r == nil || h == nil || r.On <= h.From || r.On > day {
+		return false
+	}
+	n := 0.0
+	for i, root := range r.Left().Roots {
+		if root.Tip == roots.Growing && r.After().Roots[i].LiveMM.Low >= want.MM.Value {
+			n += float64(root.Count)
+		}
+	}
+	return n >= want.Tips.Value
+}
+
+// UsualMix is what a plant would go into, in words; empty where that is not decided yet.
+func (k *Knowledge) UsualMix(p *patient.Patient) string {
+	code, _ := deciding{Knowledge: k, p: p}.advised(Decision{Decision: PotIt})
+	route, _ := k.Route(code)
+	return route.Name
 }

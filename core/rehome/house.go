@@ -293,6 +293,27 @@ func (h housing) life(m *Mixed) *Life {
 	}}
 }
 
+// LifeMonths is how long the medium of a home lives in the warmth of its plant's place, by what of it
+// breaks down first; nil where it lasts, or its parts are not those of the table.
+func LifeMonths(p *patient.Patient, recipe string, parts []media.Part) *float64 {
+	k := media.Table()
+	if r, ok := k.Recipe(recipe); ok && r.LifeMonths != nil {
+		months := r.LifeMonths.Value
+		return &months
+	}
+	s, err := k.Settle(parts, k.Component)
+	if len(parts) == 0 || err != nil || s.LifeMonths == nil {
+		return nil
+	}
+	warm := k.LifeAtC.Value
+	if p.Site != nil {
+		air := p.Around().Air()
+		warm = (air.NightC + air.DayC) / 2
+	}
+	months := k.LivesMonths(*s.LifeMonths, warm)
+	return &months
+}
+
 // place says where the plant sits.
 func (h housing) place(pot pots.Pot, mix *Mixed) []knowledge.Text {
 	list := []knowledge.Text{}

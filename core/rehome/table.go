@@ -93,6 +93,7 @@ type Knowledge struct {
 	WormsFromL   knowledge.Number               `yaml:"worms_from_l" json:"worms_from_l" required:"true" description:"worms may stay in pots from this size on"`
 	WarmFromC    knowledge.Number               `yaml:"warm_from_c" json:"warm_from_c" required:"true" description:"days from which a home is warm, for moss"`
 	FewGrades    knowledge.Codes                `yaml:"few_grades" json:"few_grades" required:"true"`
+	ReadyFrom    map[string]Ready               `yaml:"ready" json:"ready" required:"true" description:"new roots with which a held plant moves on, by its way"`
 	Moths        knowledge.Codes                `yaml:"moths" json:"moths" required:"true" description:"groups on which growers differ about moss"`
 	Hang         []string                       `yaml:"hang" json:"hang" required:"true" description:"rows that hang on the race"`
 	Disputed     []string                       `yaml:"disputed" json:"disputed" required:"true" description:"rows on which growers differ"`

@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/advice"
+	"therapeon/core/aftercare"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/climate"
@@ -91,7 +92,50 @@ func (d drawer) plant() *patient.Patient {
 	if d.is(0.6) {
 		p.Site = d.site()
 	}
+	if len(p.Homes) > 0 || d.is(0.2) {
+		d.lives(p)
+	}
 	return p
+}
+
+// lives notes check-ins and what was done in its aftercare.
+func (d drawer) lives(p *patient.Patient) {
+	at := func() (time.Time, string) {
+		day := d.ago(50)
+		on, _ := time.Parse(time.DateOnly, day)
+		return on.Add(12 * time.Hour), day
+	}
+	for range d.IntN(5) {
+		c := patient.Checkin{
+			Medium: pick(d, "", "", "dry", "damp", "wet"), Leaf: pick(d, "", "", "firm", "limp"),
+			Growth: pick(d, "", "", patient.Growing, patient.Idle, patient.Resting),
+			Smell:  pick(d, "", "", "", "sour"), Lodger: pick(d, "", "", "", patient.No, patient.Yes),
+			Film: pick(d, "", "", "", "dark"), Patch: pick(d, "", "", "", "same", "grown"),
+		}
+		if d.is(0.5) {
+			tips, mm := d.IntN(4), float64(d.IntN(60))
+			c.Tips = &tips
+			if tips > 0 {
+				c.LongestMM, c.TipState = &mm, pick(d, "", "growing", "still", "dry", "black")
+			}
+		}
+		when, day := at()
+		p.Seen = append(p.Seen, patient.Seen{At: when, On: day, Noted: c})
+	}
+	for range d.IntN(5) {
+		when, day := at()
+		p.Care = append(p.Care, patient.Tended{
+			At: when, On: day, Job: pick(d, aftercare.Table().Jobs...).Code,
+			Outcome: pick(d, patient.TendedDone, patient.TendedDone, patient.TendedLeft),
+			Because: pick(d, "", patient.StillWet),
+		})
+	}
+}
+
+// careOf is the aftercare of a plant.
+func careOf(p *patient.Patient) *aftercare.Care {
+	care := aftercare.For(&aftercare.Case{Patient: p})
+	return &care
 }
 
 func (d drawer) look(of taxa.Profile) patient.Look {
@@ -173,8 +217,21 @@ func pages(t require.TestingT, p *patient.Patient, of race.Advised) (all []piece
 			all = append(all, piece{page, words, says})
 		}
 	}
-	a := advice.For(p, of)
+	care := careOf(p)
+	a := advice.For(p, advice.Known{Race: of, Care: care})
 	add("the plant", a.Headline, a.Says)
+	for _, due := range care.Due {
+		job, _ := aftercare.Table().Job(due.Job)
+		if job.Waters && due.On <= today && p.Stands().Where() == patient.Potted {
+			add("aftercare", due.Do, []stances.Stance{stances.Water})
+		}
+		if due.PPM > 0 {
+			add("aftercare", "feed", []stances.Stance{stances.Feed})
+		}
+	}
+	if len(care.Runs) > 0 && care.Runs[0].Home && care.Feed.PPM == 0 {
+		add("aftercare", care.Feed.Why.Value, []stances.Stance{stances.NoFeed})
+	}
 	if look.Holds(p) {
 		at := p.AtLook()
 		v := look.Table().Decide(at)
@@ -203,7 +260,7 @@ func pages(t require.TestingT, p *patient.Patient, of race.Advised) (all []piece
 			add("do it", j.Do, j.Says)
 		}
 	}
-	for _, answer := range wishes.Table().All(p, wishes.Ask{Race: of}) {
+	for _, answer := range wishes.Table().All(p, wishes.Ask{Race: of, Care: care}) {
 		add("may I: "+answer.Name, answer.Answer+": "+answer.Because.Value, answer.Says)
 	}
 	return all
@@ -249,7 +306,8 @@ func TestNoPlantIsToldTwoThings(t *testing.T) {
 
 // holds are laws of every plant.
 func holds(t *testing.T, n int, p *patient.Patient, of race.Advised) {
-	a := advice.For(p, of)
+	care := careOf(p)
+	a := advice.For(p, advice.Known{Race: of, Care: care})
 	assert.NotEmpty(t, a.Headline, "plant %d", n)
 	waits := []string{
 		advice.Leave, advice.Wait, advice.Water, advice.Feel, advice.Check, advice.Soon, advice.Hold, advice.Nest,
@@ -260,7 +318,7 @@ func holds(t *testing.T, n int, p *patient.Patient, of race.Advised) {
 	for _, f := range a.Flips {
 		assert.NotEqual(t, a.Headline, f.Then, "plant %d: %s changes nothing", n, f.If.Value)
 	}
-	for _, answer := range wishes.Table().All(p, wishes.Ask{Race: of}) {
+	for _, answer := range wishes.Table().All(p, wishes.Ask{Race: of, Care: care}) {
 		assert.NotEmpty(t, answer.Because.Value)
 		assert.NotEmpty(t, answer.Because.Mark)
 		if answer.Answer == wishes.NotNow {

@@ -31,6 +31,8 @@ func TestEveryAnswerOfTheTableIsGiven(t *testing.T) {
 			ask.Due = &wishes.Due{On: pick(d, "2030-05-10", "2030-05-20")}
 		}
 		see(p, ask)
+		ask.Care = careOf(p)
+		see(p, ask)
 	}
 	well, _ := taxa.Find("cattleya") // strong, out of its pot, with new roots: seldom drawn
 	see(&patient.Patient{
@@ -49,6 +51,15 @@ func TestEveryAnswerOfTheTableIsGiven(t *testing.T) {
 		Intake: patient.Intake{Pot: "clear"},
 		Sides:  patient.Sides{disputes.WinterRest: disputes.Strict},
 	}, wishes.Ask{})
+	moth, _ := taxa.Find("phalaenopsis") // fed three days ago, and growing
+	fed := &patient.Patient{
+		Profile: moth, Now: (drawer{}).noon(), Intake: patient.Intake{LeafCount: 5, OldMedium: "bark", Pot: "clear"},
+		House: patient.House{Sides: disputes.Usual()}, Given: patient.Given{Grade: roots.Good},
+		Homes: []patient.Home{rehome.Stands("2029-12-01", "inorganic", nil)},
+		Seen:  []patient.Seen{{On: "2030-05-01", Noted: patient.Checkin{Growth: patient.Growing}}},
+		Care:  []patient.Tended{{On: "2030-05-12", Job: "refill", Outcome: patient.TendedDone, PPM: 90}},
+	}
+	see(fed, wishes.Ask{Care: careOf(fed)})
 	for _, w := range wishes.Table().Wishes {
 		for row := range w.Rows {
 			assert.True(t, given[w.Code+"/"+row], "no plant is given %s/%s", w.Code, row)

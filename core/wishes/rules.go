@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"therapeon/core/advice"
+	"therapeon/core/aftercare"
 	"therapeon/core/causes"
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
@@ -29,7 +30,10 @@ type asked struct {
 }
 
 func asking(p *patient.Patient, of Ask) *asked {
-	a := &asked{p: p, of: of, now: advice.Brief(p, of.Race), where: p.Stands().Where(), left: p.Condition().GradeLeft()}
+	a := &asked{
+		p: p, of: of, now: advice.Brief(p, advice.Known{Race: of.Race}), where: p.Stands().Where(),
+		left: p.Condition().GradeLeft(),
+	}
 	if look.Holds(p) {
 		a.seen = look.Table().Decide(p.AtLook())
 	}
@@ -197,6 +201,10 @@ func (a *asked) water() (string, string) {
 		return "kept-dry", ""
 	case a.has("pot-light"):
 		return a.amount("dry"), ""
+	case a.careWater() != nil && a.careWater().On <= a.p.Today():
+		return a.amount("care-due"), ""
+	case a.careWater() != nil:
+		return "care-later", a.careWater().On
 	case a.of.Due != nil && a.of.Due.On <= a.p.Today():
 		return a.amount("due"), ""
 	case a.of.Due != nil:
@@ -208,6 +216,19 @@ func (a *asked) water() (string, string) {
 	default:
 		return "unknown", a.tomorrow()
 	}
+}
+
+// careWater is the next watering of its aftercare; nil where it has none.
+func (a *asked) careWater() *aftercare.Due {
+	if a.of.Care == nil {
+		return nil
+	}
+	for _, d := range a.of.Care.Due {
+		if job, _ := aftercare.Table().Job(d.Job); job.Waters && job.Code != "sip" {
+			return &d
+		}
+	}
+	return nil
 }
 
 // amount is a row by how much is given at each watering.
@@ -226,6 +247,9 @@ func (a *asked) strictRest() bool {
 
 // waterHeld is by the way in which it is held.
 func (a *asked) waterHeld() (string, string) {
+	if next := a.careWater(); next != nil && next.On > a.p.Today() {
+		return "held-later", next.On
+	}
 	route, _ := rehome.Table().Route(a.p.Stands().Holding())
 	switch {
 	case route.PlantDry:
@@ -240,6 +264,32 @@ func (a *asked) waterHeld() (string, string) {
 }
 
 func (a *asked) feed() (string, string) {
+	row, from := a.feedBySigns()
+	care := a.of.Care
+	if care == nil || len(care.Runs) == 0 || !care.Runs[0].Home {
+		return row, from
+	}
+	granted := slices.Contains(feedRows, row)
+	switch {
+	case care.Feed.PPM == 0 && granted:
+		return "gate", a.tomorrow()
+	case care.Feed.PPM == 0 || slices.Contains(neverFed, row):
+		return row, from
+	case care.Feed.OnDay > a.p.Today():
+		return "fed", care.Feed.OnDay
+	case granted:
+		return row, from
+	}
+	return "growing", ""
+}
+
+// feedRows are those that say yes; neverFed those that no gate overrules.
+var (
+	feedRows = []string{"growing", "dilute", "rest-quarter"}
+	neverFed = []string{"wet-limp", "salt", "dry", "held"}
+)
+
+func (a *asked) feedBySigns() (string, string) {
 	salt := a.has("crust") || a.p.ActsOn("salt-burn") && a.seen.Decision != ""
 	switch {
 	case a.few():

@@ -39,7 +39,7 @@ func answers(t require.TestingT, p *patient.Patient, of race.Advised) map[string
 		put("look", look.Table().Decide(p.AtLook()))
 	}
 	put("cleaning", cleaning.Draw(cleaning.Work{Patient: p}).Jobs)
-	put("advice", advice.For(p, of))
+	put("advice", advice.For(p, advice.Known{Race: of}))
 	put("ahead", rehome.Table().Ahead(p))
 	w, err := rehome.Table().Lead(p, rehome.Plan{}, nil, of, rehome.Store{Shelf: shelf})
 	require.NoError(t, err)

@@ -9,6 +9,7 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/aftercare"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
@@ -95,7 +96,8 @@ type Due struct {
 type Ask struct {
 	Race race.Advised // empty: not run
 	Root Root
-	Due  *Due
+	Due  *Due            // by the weights of its pot
+	Care *aftercare.Care // nil: it has none
 }
 
 // Answer is the answer to a wish.

@@ -30,6 +30,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.acknowledgedStmt, err = db.PrepareContext(ctx, acknowledged); err != nil {
 		return nil, fmt.Errorf("error preparing query Acknowledged: %w", err)
 	}
+	if q.addCareStmt, err = db.PrepareContext(ctx, addCare); err != nil {
+		return nil, fmt.Errorf("error preparing query AddCare: %w", err)
+	}
 	if q.addDeviceStmt, err = db.PrepareContext(ctx, addDevice); err != nil {
 		return nil, fmt.Errorf("error preparing query AddDevice: %w", err)
 	}
@@ -71,6 +74,15 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.authorsSinceStmt, err = db.PrepareContext(ctx, authorsSince); err != nil {
 		return nil, fmt.Errorf("error preparing query AuthorsSince: %w", err)
+	}
+	if q.careOfStmt, err = db.PrepareContext(ctx, careOf); err != nil {
+		return nil, fmt.Errorf("error preparing query CareOf: %w", err)
+	}
+	if q.careOfDayStmt, err = db.PrepareContext(ctx, careOfDay); err != nil {
+		return nil, fmt.Errorf("error preparing query CareOfDay: %w", err)
+	}
+	if q.careOnStmt, err = db.PrepareContext(ctx, careOn); err != nil {
+		return nil, fmt.Errorf("error preparing query CareOn: %w", err)
 	}
 	if q.changePersonStmt, err = db.PrepareContext(ctx, changePerson); err != nil {
 		return nil, fmt.Errorf("error preparing query ChangePerson: %w", err)
@@ -141,6 +153,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.getBaseStmt, err = db.PrepareContext(ctx, getBase); err != nil {
 		return nil, fmt.Errorf("error preparing query GetBase: %w", err)
 	}
+	if q.getCareStmt, err = db.PrepareContext(ctx, getCare); err != nil {
+		return nil, fmt.Errorf("error preparing query GetCare: %w", err)
+	}
 	if q.getDocumentStmt, err = db.PrepareContext(ctx, getDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query GetDocument: %w", err)
 	}
@@ -195,6 +210,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.newestDocumentStmt, err = db.PrepareContext(ctx, newestDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query NewestDocument: %w", err)
 	}
+	if q.nextCareOnStmt, err = db.PrepareContext(ctx, nextCareOn); err != nil {
+		return nil, fmt.Errorf("error preparing query NextCareOn: %w", err)
+	}
 	if q.openOnBenchStmt, err = db.PrepareContext(ctx, openOnBench); err != nil {
 		return nil, fmt.Errorf("error preparing query OpenOnBench: %w", err)
 	}
@@ -212,6 +230,15 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.plantsAtPlaceStmt, err = db.PrepareContext(ctx, plantsAtPlace); err != nil {
 		return nil, fmt.Errorf("error preparing query PlantsAtPlace: %w", err)
+	}
+	if q.plantsOfCareOnStmt, err = db.PrepareContext(ctx, plantsOfCareOn); err != nil {
+		return nil, fmt.Errorf("error preparing query PlantsOfCareOn: %w", err)
+	}
+	if q.plantsStandingStmt, err = db.PrepareContext(ctx, plantsStanding); err != nil {
+		return nil, fmt.Errorf("error preparing query PlantsStanding: %w", err)
+	}
+	if q.plantsWantingStmt, err = db.PrepareContext(ctx, plantsWanting); err != nil {
+		return nil, fmt.Errorf("error preparing query PlantsWanting: %w", err)
 	}
 	if q.putDayStmt, err = db.PrepareContext(ctx, putDay); err != nil {
 		return nil, fmt.Errorf("error preparing query PutDay: %w", err)
@@ -240,6 +267,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.setAdviceStmt, err = db.PrepareContext(ctx, setAdvice); err != nil {
 		return nil, fmt.Errorf("error preparing query SetAdvice: %w", err)
 	}
+	if q.setCareStmt, err = db.PrepareContext(ctx, setCare); err != nil {
+		return nil, fmt.Errorf("error preparing query SetCare: %w", err)
+	}
 	if q.setHomeStmt, err = db.PrepareContext(ctx, setHome); err != nil {
 		return nil, fmt.Errorf("error preparing query SetHome: %w", err)
 	}
@@ -261,8 +291,14 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.touchPlantStmt, err = db.PrepareContext(ctx, touchPlant); err != nil {
 		return nil, fmt.Errorf("error preparing query TouchPlant: %w", err)
 	}
+	if q.wantCareStmt, err = db.PrepareContext(ctx, wantCare); err != nil {
+		return nil, fmt.Errorf("error preparing query WantCare: %w", err)
+	}
 	if q.weighingsStmt, err = db.PrepareContext(ctx, weighings); err != nil {
 		return nil, fmt.Errorf("error preparing query Weighings: %w", err)
+	}
+	if q.withdrawCareStmt, err = db.PrepareContext(ctx, withdrawCare); err != nil {
+		return nil, fmt.Errorf("error preparing query WithdrawCare: %w", err)
 	}
 	if q.withdrawIncidentStmt, err = db.PrepareContext(ctx, withdrawIncident); err != nil {
 		return nil, fmt.Errorf("error preparing query WithdrawIncident: %w", err)
@@ -283,6 +319,11 @@ func (q *Queries) Close() error {
 	if q.acknowledgedStmt != nil {
 		if cerr := q.acknowledgedStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing acknowledgedStmt: %w", cerr)
+		}
+	}
+	if q.addCareStmt != nil {
+		if cerr := q.addCareStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addCareStmt: %w", cerr)
 		}
 	}
 	if q.addDeviceStmt != nil {
@@ -353,6 +394,21 @@ func (q *Queries) Close() error {
 	if q.authorsSinceStmt != nil {
 		if cerr := q.authorsSinceStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing authorsSinceStmt: %w", cerr)
+		}
+	}
+	if q.careOfStmt != nil {
+		if cerr := q.careOfStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing careOfStmt: %w", cerr)
+		}
+	}
+	if q.careOfDayStmt != nil {
+		if cerr := q.careOfDayStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing careOfDayStmt: %w", cerr)
+		}
+	}
+	if q.careOnStmt != nil {
+		if cerr := q.careOnStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing careOnStmt: %w", cerr)
 		}
 	}
 	if q.changePersonStmt != nil {
@@ -470,6 +526,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing getBaseStmt: %w", cerr)
 		}
 	}
+	if q.getCareStmt != nil {
+		if cerr := q.getCareStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getCareStmt: %w", cerr)
+		}
+	}
 	if q.getDocumentStmt != nil {
 		if cerr := q.getDocumentStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing getDocumentStmt: %w", cerr)
@@ -560,6 +621,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing newestDocumentStmt: %w", cerr)
 		}
 	}
+	if q.nextCareOnStmt != nil {
+		if cerr := q.nextCareOnStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing nextCareOnStmt: %w", cerr)
+		}
+	}
 	if q.openOnBenchStmt != nil {
 		if cerr := q.openOnBenchStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing openOnBenchStmt: %w", cerr)
@@ -588,6 +654,21 @@ func (q *Queries) Close() error {
 	if q.plantsAtPlaceStmt != nil {
 		if cerr := q.plantsAtPlaceStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing plantsAtPlaceStmt: %w", cerr)
+		}
+	}
+	if q.plantsOfCareOnStmt != nil {
+		if cerr := q.plantsOfCareOnStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing plantsOfCareOnStmt: %w", cerr)
+		}
+	}
+	if q.plantsStandingStmt != nil {
+		if cerr := q.plantsStandingStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing plantsStandingStmt: %w", cerr)
+		}
+	}
+	if q.plantsWantingStmt != nil {
+		if cerr := q.plantsWantingStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing plantsWantingStmt: %w", cerr)
 		}
 	}
 	if q.putDayStmt != nil {
@@ -635,6 +716,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing setAdviceStmt: %w", cerr)
 		}
 	}
+	if q.setCareStmt != nil {
+		if cerr := q.setCareStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing setCareStmt: %w", cerr)
+		}
+	}
 	if q.setHomeStmt != nil {
 		if cerr := q.setHomeStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing setHomeStmt: %w", cerr)
@@ -670,9 +756,19 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing touchPlantStmt: %w", cerr)
 		}
 	}
+	if q.wantCareStmt != nil {
+		if cerr := q.wantCareStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing wantCareStmt: %w", cerr)
+		}
+	}
 	if q.weighingsStmt != nil {
 		if cerr := q.weighingsStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing weighingsStmt: %w", cerr)
+		}
+	}
+	if q.withdrawCareStmt != nil {
+		if cerr := q.withdrawCareStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing withdrawCareStmt: %w", cerr)
 		}
 	}
 	if q.withdrawIncidentStmt != nil {
@@ -726,6 +822,7 @@ type Queries struct {
 	tx                   *sql.Tx
 	acknowledgeStmt      *sql.Stmt
 	acknowledgedStmt     *sql.Stmt
+	addCareStmt          *sql.Stmt
 	addDeviceStmt        *sql.Stmt
 	addDocumentStmt      *sql.Stmt
 	addImportStmt        *sql.Stmt
@@ -740,6 +837,9 @@ type Queries struct {
 	archivePlantStmt     *sql.Stmt
 	authorsOfPlantStmt   *sql.Stmt
 	authorsSinceStmt     *sql.Stmt
+	careOfStmt           *sql.Stmt
+	careOfDayStmt        *sql.Stmt
+	careOnStmt           *sql.Stmt
 	changePersonStmt     *sql.Stmt
 	changePlantStmt      *sql.Stmt
 	changeTimerStmt      *sql.Stmt
@@ -763,6 +863,7 @@ type Queries struct {
 	endSessionStmt       *sql.Stmt
 	findPlantsStmt       *sql.Stmt
 	getBaseStmt          *sql.Stmt
+	getCareStmt          *sql.Stmt
 	getDocumentStmt      *sql.Stmt
 	getImportStmt        *sql.Stmt
 	getPersonStmt        *sql.Stmt
@@ -781,12 +882,16 @@ type Queries struct {
 	namePlaceStmt        *sql.Stmt
 	newestBeforeStmt     *sql.Stmt
 	newestDocumentStmt   *sql.Stmt
+	nextCareOnStmt       *sql.Stmt
 	openOnBenchStmt      *sql.Stmt
 	peopleStmt           *sql.Stmt
 	personByNameStmt     *sql.Stmt
 	placesStmt           *sql.Stmt
 	plantsAfterStmt      *sql.Stmt
 	plantsAtPlaceStmt    *sql.Stmt
+	plantsOfCareOnStmt   *sql.Stmt
+	plantsStandingStmt   *sql.Stmt
+	plantsWantingStmt    *sql.Stmt
 	putDayStmt           *sql.Stmt
 	putHourStmt          *sql.Stmt
 	putSessionStmt       *sql.Stmt
@@ -796,6 +901,7 @@ type Queries struct {
 	saveDocumentStmt     *sql.Stmt
 	sessionsStmt         *sql.Stmt
 	setAdviceStmt        *sql.Stmt
+	setCareStmt          *sql.Stmt
 	setHomeStmt          *sql.Stmt
 	setImportDoneStmt    *sql.Stmt
 	setLookOnStmt        *sql.Stmt
@@ -803,7 +909,9 @@ type Queries struct {
 	setShortStmt         *sql.Stmt
 	setShortFromStmt     *sql.Stmt
 	touchPlantStmt       *sql.Stmt
+	wantCareStmt         *sql.Stmt
 	weighingsStmt        *sql.Stmt
+	withdrawCareStmt     *sql.Stmt
 	withdrawIncidentStmt *sql.Stmt
 	withdrawWeighingStmt *sql.Stmt
 }
@@ -814,6 +922,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		tx:                   tx,
 		acknowledgeStmt:      q.acknowledgeStmt,
 		acknowledgedStmt:     q.acknowledgedStmt,
+		addCareStmt:          q.addCareStmt,
 		addDeviceStmt:        q.addDeviceStmt,
 		addDocumentStmt:      q.addDocumentStmt,
 		addImportStmt:        q.addImportStmt,
@@ -828,6 +937,9 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		archivePlantStmt:     q.archivePlantStmt,
 		authorsOfPlantStmt:   q.authorsOfPlantStmt,
 		authorsSinceStmt:     q.authorsSinceStmt,
+		careOfStmt:           q.careOfStmt,
+		careOfDayStmt:        q.careOfDayStmt,
+		careOnStmt:           q.careOnStmt,
 		changePersonStmt:     q.changePersonStmt,
 		changePlantStmt:      q.changePlantStmt,
 		changeTimerStmt:      q.changeTimerStmt,
@@ -851,6 +963,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		endSessionStmt:       q.endSessionStmt,
 		findPlantsStmt:       q.findPlantsStmt,
 		getBaseStmt:          q.getBaseStmt,
+		getCareStmt:          q.getCareStmt,
 		getDocumentStmt:      q.getDocumentStmt,
 		getImportStmt:        q.getImportStmt,
 		getPersonStmt:        q.getPersonStmt,
@@ -869,12 +982,16 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		namePlaceStmt:        q.namePlaceStmt,
 		newestBeforeStmt:     q.newestBeforeStmt,
 		newestDocumentStmt:   q.newestDocumentStmt,
+		nextCareOnStmt:       q.nextCareOnStmt,
 		openOnBenchStmt:      q.openOnBenchStmt,
 		peopleStmt:           q.peopleStmt,
 		personByNameStmt:     q.personByNameStmt,
 		placesStmt:           q.placesStmt,
 		plantsAfterStmt:      q.plantsAfterStmt,
 		plantsAtPlaceStmt:    q.plantsAtPlaceStmt,
+		plantsOfCareOnStmt:   q.plantsOfCareOnStmt,
+		plantsStandingStmt:   q.plantsStandingStmt,
+		plantsWantingStmt:    q.plantsWantingStmt,
 		putDayStmt:           q.putDayStmt,
 		putHourStmt:          q.putHourStmt,
 		putSessionStmt:       q.putSessionStmt,
@@ -884,6 +1001,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		saveDocumentStmt:     q.saveDocumentStmt,
 		sessionsStmt:         q.sessionsStmt,
 		setAdviceStmt:        q.setAdviceStmt,
+		setCareStmt:          q.setCareStmt,
 		setHomeStmt:          q.setHomeStmt,
 		setImportDoneStmt:    q.setImportDoneStmt,
 		setLookOnStmt:        q.setLookOnStmt,
@@ -891,7 +1009,9 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		setShortStmt:         q.setShortStmt,
 		setShortFromStmt:     q.setShortFromStmt,
 		touchPlantStmt:       q.touchPlantStmt,
+		wantCareStmt:         q.wantCareStmt,
 		weighingsStmt:        q.weighingsStmt,
+		withdrawCareStmt:     q.withdrawCareStmt,
 		withdrawIncidentStmt: q.withdrawIncidentStmt,
 		withdrawWeighingStmt: q.withdrawWeighingStmt,
 	}

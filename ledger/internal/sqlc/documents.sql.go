@@ -358,7 +358,7 @@ func (q *Queries) NewestDocument(ctx context.Context, arg NewestDocumentParams) 
 }
 
 const openOnBench = `-- name: OpenOnBench :many
-SELECT documents.kind, documents.id, documents.plant_id, documents.code, documents.day, documents.state, documents.due_on, documents.version, documents.short, documents.created_at, documents.updated_at, documents.doc, plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, plants.advice, plants.until_on, plants.turn, CAST(COALESCE(l.short, '') AS TEXT) AS look_short,
+SELECT documents.kind, documents.id, documents.plant_id, documents.code, documents.day, documents.state, documents.due_on, documents.version, documents.short, documents.created_at, documents.updated_at, documents.doc, plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, plants.advice, plants.until_on, plants.turn, plants.care, plants.care_on, CAST(COALESCE(l.short, '') AS TEXT) AS look_short,
     CAST(COALESCE(l.doc, '') AS TEXT) AS look_doc
 FROM documents JOIN plants ON plants.id = documents.plant_id
 LEFT JOIN documents l ON l.kind = 'look' AND l.id = (
@@ -416,6 +416,8 @@ func (q *Queries) OpenOnBench(ctx context.Context, kind string) ([]OpenOnBenchRo
 			&i.Plant.Advice,
 			&i.Plant.UntilOn,
 			&i.Plant.Turn,
+			&i.Plant.Care,
+			&i.Plant.CareOn,
 			&i.LookShort,
 			&i.LookDoc,
 		); err != nil {

@@ -18,6 +18,21 @@ type Basis struct {
 	Doc     string
 }
 
+type Care struct {
+	ID        int64
+	PlantID   int64
+	Day       string
+	At        string
+	Job       string
+	Outcome   string
+	Because   string
+	Was       string
+	Ppm       float64
+	Person    string
+	Withdrawn int64
+	CreatedAt string
+}
+
 type Device struct {
 	ID      int64
 	Name    string
@@ -123,6 +138,8 @@ type Plant struct {
 	Advice     string
 	UntilOn    string
 	Turn       int64
+	Care       string
+	CareOn     string
 }
 
 type Sent struct {

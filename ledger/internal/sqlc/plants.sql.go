@@ -13,7 +13,7 @@ const addPlant = `-- name: AddPlant :one
 INSERT INTO plants (tag, group_code, source, notes, kept_apart, place_id, turn, created_at, updated_at)
 VALUES (?1, ?2, ?3, ?4, ?5,
     ?6, 2 * CAST(?5 AS INTEGER), ?7, ?7)
-RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn
+RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn, care, care_on
 `
 
 type AddPlantParams struct {
@@ -56,12 +56,14 @@ func (q *Queries) AddPlant(ctx context.Context, arg AddPlantParams) (Plant, erro
 		&i.Advice,
 		&i.UntilOn,
 		&i.Turn,
+		&i.Care,
+		&i.CareOn,
 	)
 	return i, err
 }
 
 const archivePlant = `-- name: ArchivePlant :one
-UPDATE plants SET archived_at = ?1, updated_at = ?2 WHERE id = ?3 RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn
+UPDATE plants SET archived_at = ?1, updated_at = ?2 WHERE id = ?3 RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn, care, care_on
 `
 
 type ArchivePlantParams struct {
@@ -92,6 +94,8 @@ func (q *Queries) ArchivePlant(ctx context.Context, arg ArchivePlantParams) (Pla
 		&i.Advice,
 		&i.UntilOn,
 		&i.Turn,
+		&i.Care,
+		&i.CareOn,
 	)
 	return i, err
 }
@@ -101,7 +105,7 @@ UPDATE plants SET tag = ?1, group_code = ?2, source = ?3,
     notes = ?4, kept_apart = ?5, place_id = ?6,
     updated_at = ?7
 WHERE id = ?8
-RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn
+RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn, care, care_on
 `
 
 type ChangePlantParams struct {
@@ -146,6 +150,8 @@ func (q *Queries) ChangePlant(ctx context.Context, arg ChangePlantParams) (Plant
 		&i.Advice,
 		&i.UntilOn,
 		&i.Turn,
+		&i.Care,
+		&i.CareOn,
 	)
 	return i, err
 }
@@ -203,7 +209,7 @@ func (q *Queries) CountPlants(ctx context.Context, arg CountPlantsParams) (int64
 }
 
 const divisions = `-- name: Divisions :many
-SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn FROM plants WHERE parent_id = ? ORDER BY id
+SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn, care, care_on FROM plants WHERE parent_id = ? ORDER BY id
 `
 
 func (q *Queries) Divisions(ctx context.Context, parentID int64) ([]Plant, error) {
@@ -234,6 +240,8 @@ func (q *Queries) Divisions(ctx context.Context, parentID int64) ([]Plant, error
 			&i.Advice,
 			&i.UntilOn,
 			&i.Turn,
+			&i.Care,
+			&i.CareOn,
 		); err != nil {
 			return nil, err
 		}
@@ -249,7 +257,7 @@ func (q *Queries) Divisions(ctx context.Context, parentID int64) ([]Plant, error
 }
 
 const findPlants = `-- name: FindPlants :many
-SELECT plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, plants.advice, plants.until_on, plants.turn, CAST(COALESCE(d.version, 0) AS INTEGER) AS version,
+SELECT plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, plants.advice, plants.until_on, plants.turn, plants.care, plants.care_on, CAST(COALESCE(d.version, 0) AS INTEGER) AS version,
     CAST(COALESCE(d.doc, '') AS TEXT) AS intake, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id,
     CAST(COALESCE(r.day, '') AS TEXT) AS read_on, CAST(COALESCE(r.short, '') AS TEXT) AS reading,
     CAST(COALESCE(i.id, 0) AS INTEGER) AS look_id, CAST(COALESCE(i.day, '') AS TEXT) AS looked_on,
@@ -351,6 +359,8 @@ func (q *Queries) FindPlants(ctx context.Context, arg FindPlantsParams) ([]FindP
 			&i.Plant.Advice,
 			&i.Plant.UntilOn,
 			&i.Plant.Turn,
+			&i.Plant.Care,
+			&i.Plant.CareOn,
 			&i.Version,
 			&i.Intake,
 			&i.ReadingID,
@@ -375,7 +385,7 @@ func (q *Queries) FindPlants(ctx context.Context, arg FindPlantsParams) ([]FindP
 }
 
 const getPlant = `-- name: GetPlant :one
-SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn FROM plants WHERE id = ?
+SELECT id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn, care, care_on FROM plants WHERE id = ?
 `
 
 func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
@@ -400,6 +410,8 @@ func (q *Queries) GetPlant(ctx context.Context, id int64) (Plant, error) {
 		&i.Advice,
 		&i.UntilOn,
 		&i.Turn,
+		&i.Care,
+		&i.CareOn,
 	)
 	return i, err
 }
@@ -507,7 +519,7 @@ func (q *Queries) SetLookOn(ctx context.Context, arg SetLookOnParams) error {
 
 const setParent = `-- name: SetParent :one
 UPDATE plants SET parent_id = ?1, divided_on = ?2 WHERE id = ?3
-RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn
+RETURNING id, tag, group_code, source, kept_apart, notes, archived_at, created_at, updated_at, place_id, parent_id, divided_on, home, home_since, look_on, advice, until_on, turn, care, care_on
 `
 
 type SetParentParams struct {
@@ -538,6 +550,8 @@ func (q *Queries) SetParent(ctx context.Context, arg SetParentParams) (Plant, er
 		&i.Advice,
 		&i.UntilOn,
 		&i.Turn,
+		&i.Care,
+		&i.CareOn,
 	)
 	return i, err
 }

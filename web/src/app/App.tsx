@@ -6,6 +6,7 @@ import { lazy, Suspense, useEffect, useMemo } from "react";
 import { Link, Navigate, Route, Routes, useLocation } from "react-router";
 import { Bench } from "../features/bench/Bench";
 import { useJudging } from "../features/settings";
+import { Today } from "../features/tending";
 import { TimerBar } from "../features/timers";
 import type { Me } from "../lib/api/client";
 import { me } from "../lib/api/queries";
@@ -46,6 +47,9 @@ const HouseView = lazy(() => import("../features/rehoming/HouseView"));
 const DoView = lazy(() => import("../features/rehoming/DoView"));
 const MixingBench = lazy(() => import("../features/mixing/MixingBench"));
 const Places = lazy(() => import("../features/places/Places"));
+const Evening = lazy(() => import("../features/tending/Evening"));
+const Away = lazy(() => import("../features/tending/Away"));
+const CareStep = lazy(() => import("../features/tending/CareStep"));
 const ProgressStep = lazy(() => import("../features/tracking/ProgressStep"));
 const House = lazy(() => import("../features/settings/House"));
 const People = lazy(() => import("../features/people/People"));
@@ -97,7 +101,10 @@ export function App() {
           {who.data && known && <Following who={who.data} />}
           {known && (
             <Routes>
-              <Route index element={<Bench />} />
+              <Route index element={<Today />} />
+              <Route path="evening" element={<Evening />} />
+              <Route path="away" element={<Away />} />
+              <Route path="bench" element={<Bench />} />
               <Route path="plants/:plantID" element={<PlantPage />}>
                 <Route index element={<Overview />} />
                 <Route path="intake" element={<IntakeStep />} />
@@ -116,6 +123,7 @@ export function App() {
                   <Route path="house" element={<HouseView />} />
                   <Route path="do" element={<DoView />} />
                 </Route>
+                <Route path="care" element={<CareStep />} />
                 <Route path="progress" element={<ProgressStep />} />
                 <Route path="history" element={<CaseSheet />} />
                 <Route path="weights" element={<WeightsView />} />
@@ -158,7 +166,7 @@ function Lost() {
     <main className={view.sheet}>
       <h1>There is nothing here</h1>
       <p>
-        The address leads nowhere. Everything you saved is still on the <Link to="/">bench</Link>.
+        The address leads nowhere. Everything you saved is still on the <Link to="/bench">bench</Link>.
       </p>
     </main>
   );

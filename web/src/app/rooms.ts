@@ -1,6 +1,7 @@
 /** The rooms of the page: where each is, and its words. */
 export const rooms = [
-  ["/", "Bench"],
+  ["/", "Today"],
+  ["/bench", "Bench"],
   ["/mix", "Mix"],
   ["/places", "Places"],
   ["/library", "Library"],

@@ -14,7 +14,7 @@ const alone: Record<string, readonly string[]> = {
 };
 
 /** What follows from any plant. */
-const ofPlants = ["plants", "reading", "inspection", "batch", "shelf", "example"];
+const ofPlants = ["plants", "today", "reading", "inspection", "batch", "shelf", "example"];
 
 /** Whether news bears on what was loaded under a key. */
 export function bearsOn(news: News, key: QueryKey): boolean {

@@ -286,7 +286,7 @@ function Archive() {
     );
     await cache.invalidateQueries({ queryKey: ["plants"] });
     await cache.invalidateQueries({ queryKey: ["plant", plant.id] });
-    if (!archived) await go("/");
+    if (!archived) await go("/bench");
   };
   return (
     <Row words>

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { ask, client } from "../../lib/api/client";
 import { shelf } from "../../lib/api/queries";
 import { figure } from "../../lib/words";
@@ -16,13 +17,16 @@ import { useWorked, type BenchProps } from "./useWorked";
 
 /** A feed by the three figures of its label, to the ppm of nitrogen or from the grams. */
 export function FeedMix({ knowledge: k, tools }: BenchProps) {
+  const [search] = useSearchParams();
+  /** As a round asks for it. */
+  const given = (name: string) => Number(search.get(name)) || undefined;
   const [n, setN] = useState<number | undefined>(20);
   const [p, setP] = useState<number | undefined>(20);
   const [potash, setK] = useState<number | undefined>(20);
   const [way, setWay] = useState("ppm");
-  const [ppm, setPPM] = useState<number | undefined>(100);
+  const [ppm, setPPM] = useState<number | undefined>(given("ppm") ?? 100);
   const [grams, setGrams] = useState<number | undefined>(0.5);
-  const [litres, setLitres] = useState<number | undefined>(5);
+  const [litres, setLitres] = useState<number | undefined>(given("l") ?? 5);
   const [density, setDensity] = useState<number>();
   const [label, setLabel] = useState<number>();
   const complete = n !== undefined && p !== undefined && potash !== undefined && litres;

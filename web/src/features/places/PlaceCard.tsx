@@ -16,6 +16,7 @@ import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { Watered } from "../tending";
 import { PlaceForm } from "./PlaceForm";
 import css from "./places.module.css";
 
@@ -85,6 +86,7 @@ export function PlaceCard({ place: p }: { place: Place }) {
       {editing && keeper && (
         <PlaceForm place={p.place} trouble={trouble} onSave={change} onClose={() => setEditing(false)} />
       )}
+      <Watered placeID={p.id} plants={p.plants} />
       <WarmthDrawing days={p.days} />
       <KeepersOnly>
         <Flex vertical gap={10}>

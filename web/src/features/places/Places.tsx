@@ -9,6 +9,7 @@ import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { MovesHere } from "../tending";
 import { PlaceCard } from "./PlaceCard";
 import { PlaceForm } from "./PlaceForm";
 
@@ -32,6 +33,7 @@ export default function Places() {
         night and day, then by what was in fact measured.
       </Lead>
       {list.error && <Trouble error={list.error} again={() => run(list.refetch())} />}
+      <MovesHere />
       {list.data?.map((p) => (
         <PlaceCard key={p.id} place={p} />
       ))}

@@ -7,7 +7,7 @@ import { Why } from "../../ui/Said";
 import css from "./plant.module.css";
 
 /** The step where an advice is followed. */
-export const pageOf = (plantID: number, a: Advised | Advice) =>
+export const pageOf = (plantID: number, a: Pick<Advised | Advice, "page">) =>
   `/plants/${plantID}/${["home", "places"].includes(a.page) ? "home/decide" : a.page}`;
 
 /** What one does at the step where an advice is followed. */
@@ -19,6 +19,7 @@ export const doWords: Record<string, string> = {
   clean: "Treat it",
   home: "Pot or hold",
   places: "Say where it stands",
+  care: "Its aftercare",
 };
 
 /** The one advice for the plant, the same on every step. */

@@ -23,7 +23,7 @@ export function Example({ plantID }: { plantID: number }) {
   const takeOut = useMutation({
     mutationFn: () => ask(client.PUT("/api/v1/example", { body: { shown: false } })),
     onSuccess: async (none) => {
-      await go("/");
+      await go("/bench");
       cache.removeQueries({ queryKey: ["plant", plantID] });
       cache.setQueryData(example.queryKey, none);
       await cache.invalidateQueries({ queryKey: ["plants"] });

@@ -47,7 +47,7 @@ export function NextStep({ plant: p, page }: { plant: Plant; page: string }) {
         <a href={labelOf([p.id], false)} target="_blank" rel="noreferrer">
           Label, PDF
         </a>
-        <Link to="/">Back to the bench</Link>
+        <Link to="/bench">Back to the bench</Link>
       </Row>
     </nav>
   );

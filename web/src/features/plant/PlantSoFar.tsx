@@ -24,6 +24,7 @@ const stepWords: Record<string, string> = {
   clean: "Clean",
   home: "Re-home",
   places: "Re-home",
+  care: "Aftercare",
 };
 
 type Props = {

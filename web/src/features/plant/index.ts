@@ -2,4 +2,4 @@
 export { usePlant } from "./usePlant";
 export { PlantSoFar, NormalForIt } from "./PlantSoFar";
 export { Incidents } from "./Incidents";
-export { Flips, MakeReady } from "./AdviceLine";
+export { Flips, MakeReady, pageOf } from "./AdviceLine";

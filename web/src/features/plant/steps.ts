@@ -7,7 +7,10 @@ export type StepIs = "done" | "open" | "not-needed";
 export type Step = { path: string; name: string; is: StepIs; came: string };
 
 /** Advices under which nothing is taken out of its pot. */
-const inPeace = ["leave", "wait", "stay", "water", "treat"];
+const inPeace = ["leave", "wait", "stay", "water", "treat", "tend", "mend"];
+
+/** What its aftercare says, in the strip. */
+const cares = ({ advised: a, home }: Plant) => (a?.page === "care" ? a.headline : home ? "in hand" : "");
 
 /** The steps in the order of the work, each with what it came to so far. */
 export function stepsOf(p: Plant): Step[] {
@@ -42,6 +45,7 @@ export function stepsOf(p: Plant): Step[] {
       latest?.cuts || advised?.code === "treat" ? "open" : rest,
     ),
     step("home", "Re-home", !!p.home, p.home, rest),
+    step("care", "Aftercare", false, cares(p), p.home || advised?.page === "care" ? "open" : rest),
     step("progress", "Progress", false, "", p.home || read ? "open" : rest),
   ];
 }

@@ -54,6 +54,7 @@ export function HomeJobRow({ job: j, r, work, repeated }: Props) {
       {!finished && j.weighs && (
         <Below>
           <WeighHere
+            plantID={r.plant_id}
             kind={j.weighs}
             moment={j.weighs === "pot" ? "wet" : undefined}
             onKept={() => run(work.mark(j, "done"))}

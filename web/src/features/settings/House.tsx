@@ -11,11 +11,13 @@ import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Mark, Marked } from "../../ui/Mark";
+import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Lead, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { CalendarOf } from "../tending";
 import { Judging } from "./Judging";
 import { SettingsNav } from "./SettingsNav";
 import css from "./settings.module.css";
@@ -105,7 +107,24 @@ export default function House() {
               ]}
               onChange={(v) => set({ hemisphere: v as Settings["hemisphere"] })}
             />
-            <Why>The look goes by the season. Each look can say otherwise.</Why>
+            <Row>
+              <Figure
+                label="Latitude"
+                unit="°"
+                value={s.latitude_deg}
+                min={-90}
+                max={90}
+                onChange={(deg) => set({ latitude_deg: deg })}
+              />
+              <Zone zone={s.zone ?? ""} onChange={(zone) => set({ zone })} />
+            </Row>
+            <Why>
+              The season goes by the plant first, by the warmth of its place next, and by the length of the day last.
+              South is negative. A day is the day of the time zone.
+            </Why>
+          </section>
+          <section className={css.section}>
+            <CalendarOf />
           </section>
           <section className={css.section}>
             <h2>Your data</h2>
@@ -124,6 +143,24 @@ export default function House() {
         </KeepersOnly>
       )}
     </main>
+  );
+}
+
+/** The time zone of the house: its day is the day. */
+function Zone({ zone, onChange }: { zone: string; onChange: (zone: string) => void }) {
+  const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  return (
+    <Pick
+      label="Time zone"
+      value={zone}
+      options={[
+        { value: "", label: "As this machine has it" },
+        ...[...new Set([here, zone, ...Intl.supportedValuesOf("timeZone")])]
+          .filter(Boolean)
+          .map((z) => ({ value: z, label: z })),
+      ]}
+      onChange={onChange}
+    />
   );
 }
 

@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient, type QueryKey } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, Refused, type Weigh } from "../../lib/api/client";
@@ -8,14 +8,26 @@ import { Figure } from "../../ui/Figure";
 import { Notice } from "../../ui/Notice";
 import { Row } from "../../ui/Row";
 import { Trouble } from "../../ui/Trouble";
-import { usePlant } from "../plant";
+import { Scale } from "./Scale";
 import { reasons } from "./reasons";
 
-type Props = { kind: Weigh["kind"]; moment?: Weigh["moment"]; onKept: () => void };
+type Props = {
+  plantID: number;
+  kind: Weigh["kind"];
+  moment?: Weigh["moment"];
+  /** What a scale shows is taken by one tap. */
+  scale?: boolean;
+  onKept: () => void;
+};
+
+/** What follows from a weight; where it was kept the first time, the weights themselves. */
+const bearsOn = (key: QueryKey, plantID: number, weights: boolean) =>
+  key[0] === "today" ||
+  key[0] === "plants" ||
+  (key[0] === "plant" && key[1] === plantID && (weights || key[2] !== "weighings"));
 
 /** A weight, taken where it is asked for. */
-export function WeighHere({ kind, moment, onKept }: Props) {
-  const { plant } = usePlant();
+export function WeighHere({ plantID, kind, moment, scale, onKept }: Props) {
   const cache = useQueryClient();
   const [grams, setGrams] = useState<number>();
   const keep = useMutation({
@@ -24,7 +36,7 @@ export function WeighHere({ kind, moment, onKept }: Props) {
       return inOrder((late) =>
         ask(
           client.POST("/api/v1/plants/{id}/weighings", {
-            params: { path: { id: plant.id } },
+            params: { path: { id: plantID } },
             body: {
               kind,
               grams: grams ?? 0,
@@ -37,8 +49,8 @@ export function WeighHere({ kind, moment, onKept }: Props) {
       );
     },
     onSuccess: (answer) => {
-      if (answer) cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
-      else run(cache.invalidateQueries({ queryKey: ["plant", plant.id] })); // kept the first time
+      if (answer) cache.setQueryData(["plant", plantID, "weighings"], answer.weighings);
+      run(cache.invalidateQueries({ predicate: (q) => bearsOn(q.queryKey, plantID, !answer) }));
       onKept();
     },
   });
@@ -46,6 +58,7 @@ export function WeighHere({ kind, moment, onKept }: Props) {
   const asked = wrong("because");
   return (
     <>
+      {scale && <Scale onTake={setGrams} />}
       <Row onSend={() => grams !== undefined && keep.mutate(undefined)}>
         <Figure
           label="Weight"

@@ -147,3 +147,20 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown }>): Prom
   if (answer.data === undefined) throw new Refused(answer.error as Problem | undefined);
   return answer.data;
 }
+
+export type Today = Schemas["Today"];
+export type RoundItem = Schemas["AftercareItem"];
+export type RoundGroup = Schemas["AftercareGroup"];
+export type Aftercare = Schemas["Aftercare"];
+export type CareDue = Schemas["AftercareDue"];
+export type CareRunning = Schemas["AftercareRunning"];
+export type CareGate = Schemas["AftercareStanding"];
+export type CareKnowledge = Schemas["AftercareKnowledge"];
+export type CareChosen = Schemas["AftercareChosen"];
+export type Noted = Schemas["Checkin"];
+export type Tick = Schemas["Tick"];
+export type Tended = Schemas["Tended"];
+export type Crate = Schemas["AftercareCrate"];
+export type Absence = Schemas["Absence"];
+export type Absent = Schemas["Absent"];
+export type CalendarShared = Schemas["Calendar"];

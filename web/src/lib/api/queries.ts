@@ -260,3 +260,40 @@ export const raceKnowledge = queryOptions({
   queryFn: () => ask(client.GET("/api/v1/knowledge/race")),
   ...shipped,
 });
+
+export const careKnowledge = queryOptions({
+  queryKey: ["knowledge", "aftercare"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/aftercare")),
+  ...shipped,
+});
+
+/** Today's round. */
+export const round = queryOptions({ queryKey: ["today"], queryFn: () => ask(client.GET("/api/v1/today")) });
+
+export const care = (id: number) =>
+  queryOptions({
+    queryKey: ["plant", id, "care"],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/care", { params: { path: { id } } })),
+  });
+
+/** An evening's crates, for so many minutes. */
+export const evening = (minutes: number) =>
+  queryOptions({
+    queryKey: ["today", "evening", minutes],
+    queryFn: () => ask(client.GET("/api/v1/evening", { params: { query: { minutes } } })),
+    placeholderData: (before) => before,
+  });
+
+/** The changes of place that would help most. */
+export const moves = queryOptions({ queryKey: ["today", "moves"], queryFn: () => ask(client.GET("/api/v1/moves")) });
+
+/** What an absence comes to. */
+export const away = (from: string, until: string) =>
+  queryOptions({
+    queryKey: ["today", "away", from, until],
+    queryFn: () => ask(client.GET("/api/v1/away", { params: { query: { from, until } } })),
+    retry: false,
+  });
+
+/** How the calendar is shared. */
+export const calendar = queryOptions({ queryKey: ["calendar"], queryFn: () => ask(client.GET("/api/v1/calendar")) });

@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an absence comes to: who lasts, what would help, what someone else can do */
+        get: operations["away"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/backups": {
         parameters: {
             query?: never;
@@ -65,6 +82,109 @@ export interface paths {
         /** Tonight's batch of pots against the shelf */
         get: operations["getBatch"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the calendar is shared */
+        get: operations["getCalendar"];
+        /** Open the calendar to whoever has its address, or close it */
+        put: operations["shareCalendar"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is due, as iCalendar */
+        get: operations["calendarFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendars/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is due, as iCalendar, for whoever has its address */
+        get: operations["subscribe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep what became of jobs; one noted of that day stays as it was */
+        post: operations["tend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/care/undone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take back what became of jobs today */
+        put: operations["undoCare"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/checkins/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Correct a check-in, or take it back */
+        put: operations["changeCheckin"];
         post?: never;
         delete?: never;
         options?: never;
@@ -515,6 +635,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/evening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An evening's crates: those of tonight in their order, and those that can stand */
+        get: operations["evening"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/events": {
         parameters: {
             query?: never;
@@ -561,6 +698,23 @@ export interface paths {
         get: operations["getInspection"];
         /** Save an inspection; an older version is refused */
         put: operations["saveInspection"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/aftercare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Protocols, jobs and gates of aftercare, with feed */
+        get: operations["careKnowledge"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -959,6 +1113,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The changes of place that would help most */
+        get: operations["moves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/network": {
         parameters: {
             query?: never;
@@ -1115,6 +1286,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/places/{id}/watered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that rain, or a whole tray, watered what stands at a place */
+        post: operations["rained"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plants": {
         parameters: {
             query?: never;
@@ -1162,6 +1350,41 @@ export interface paths {
         /** Take a plant off the bench, or put it back */
         put: operations["archivePlant"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plant's aftercare: what is next, and what it waits for */
+        get: operations["getCare"];
+        /** Choose its protocol, say that a gate opened, put a job off or leave it out */
+        put: operations["chooseCare"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/checkins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep what was seen of a plant */
+        post: operations["checkIn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1778,6 +2001,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Today's round: what is due, in the order in which it is done */
+        get: operations["today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/wishes/{id}": {
         parameters: {
             query?: never;
@@ -1809,6 +2049,33 @@ export interface components {
             /** @description how far the lists are brought up to a change of the house */
             judging?: components["schemas"]["Judging"];
             version: string;
+        };
+        Absence: {
+            from: string;
+            /** @description what someone who waters meanwhile must not do */
+            never: components["schemas"]["KnowledgeText"][];
+            plants: components["schemas"]["Absent"][];
+            until: string;
+        };
+        Absent: {
+            /** @description what to do before leaving */
+            before: components["schemas"]["KnowledgeText"][];
+            /** @description its pot is too heavy to be lifted by someone else */
+            heavy?: boolean;
+            /** @description it lasts the whole time */
+            lasts: boolean;
+            /** @description the day that it lasts to without water, once watered the day before; left out: it has no water of its own to last by */
+            lasts_to?: string;
+            /** @description what would make it last, the gentlest first */
+            makes: components["schemas"]["AftercareMakes"][];
+            place?: string;
+            /** Format: int64 */
+            plant_id: number;
+            /** @description what someone who waters meanwhile does, day by day */
+            sits: components["schemas"]["AftercareSitter"][];
+            tag: string;
+            /** @enum {string} */
+            turn: "clean" | "suspect" | "apart";
         };
         Accident: {
             count: number;
@@ -1953,7 +2220,7 @@ export interface components {
         AdviceAdvice: {
             because: components["schemas"]["KnowledgeText"][];
             /** @enum {string} */
-            code: "look-first" | "check" | "feel" | "water" | "treat" | "leave" | "wait" | "soon" | "now" | "read" | "pot" | "hold" | "nest" | "ask-air" | "stay";
+            code: "look-first" | "check" | "feel" | "water" | "treat" | "leave" | "wait" | "soon" | "now" | "read" | "pot" | "hold" | "nest" | "ask-air" | "stay" | "tend" | "mend";
             /** @description the single fact that would change it, the likeliest first */
             flips: components["schemas"]["AdviceFlip"][];
             headline: string;
@@ -1968,7 +2235,7 @@ export interface components {
              * @description the step where it is done
              * @enum {string}
              */
-            page: "look" | "unpot" | "roots" | "cause" | "clean" | "home" | "places";
+            page: "look" | "unpot" | "roots" | "cause" | "clean" | "home" | "places" | "care";
             /** @description what must be ready beforehand, with its day */
             ready: components["schemas"]["AdviceReady"][];
             /** @description the stances it takes, see /api/v1/knowledge/stances */
@@ -1997,6 +2264,576 @@ export interface components {
             page: string;
             /** @description the day it holds until, or is to be done by */
             until_on?: string;
+        };
+        Aftercare: {
+            alarms: components["schemas"]["AftercareSounding"][];
+            /** @description the newest first */
+            checkins: components["schemas"]["KeptCheckin"][];
+            /** @description fields of the check-in that its protocols ask for */
+            checks: string[];
+            chosen: components["schemas"]["AftercareChosen"];
+            day: string;
+            /** @description what became of its jobs, the newest first */
+            done: components["schemas"]["Tended"][];
+            /** @description the next turn of each job, the first due first */
+            due: components["schemas"]["AftercareDue"][];
+            feed: components["schemas"]["AftercareFeeding"];
+            /**
+             * @description its look says no water
+             * @enum {string}
+             */
+            held_back?: "" | "look";
+            last: components["schemas"]["AftercareLast"];
+            /** @description older ones are not listed */
+            more?: boolean;
+            /** Format: int64 */
+            plant_id: number;
+            /** @description the protocols that run, that of its home first */
+            runs: components["schemas"]["AftercareRunning"][];
+            /**
+             * Format: int64
+             * @description of what was chosen; 0: nothing yet
+             */
+            version: number;
+            /** @description when its pot is due, and what that rests on */
+            water?: components["schemas"]["AftercareWatering"];
+        };
+        AftercareAbsence: {
+            bears_bare_days: components["schemas"]["KnowledgeNumber"];
+            bears_moist_days: components["schemas"]["KnowledgeNumber"];
+            bears_resting_days: components["schemas"]["KnowledgeNumber"];
+            bears_rooted_days: components["schemas"]["KnowledgeNumber"];
+            before: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            heavy_l: components["schemas"]["KnowledgeNumber"];
+            lasts_factor: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            makes_last: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            most_days: components["schemas"]["KnowledgeNumber"];
+            never: components["schemas"]["KnowledgeText"][];
+            /** @description a job in plain words */
+            sitter: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+        };
+        AftercareAlarm: {
+            code: string;
+            sees: components["schemas"]["AftercareSees"][];
+            then: components["schemas"]["KnowledgeText"];
+            words: components["schemas"]["KnowledgeText"];
+        };
+        AftercareAmounts: {
+            dribble_ml: components["schemas"]["KnowledgeEstimate"];
+            fill_share: components["schemas"]["KnowledgeNumber"];
+            flush_volumes: components["schemas"]["KnowledgeNumber"];
+            jug_ml: components["schemas"]["KnowledgeNumber"];
+            little_share: components["schemas"]["KnowledgeNumber"];
+            mist_ml: components["schemas"]["KnowledgeNumber"];
+            reservoir_share: components["schemas"]["KnowledgeNumber"];
+            sip_share: components["schemas"]["KnowledgeNumber"];
+            soak_ml: components["schemas"]["KnowledgeNumber"];
+            through: components["schemas"]["KnowledgeNumber"];
+        };
+        AftercareBatch: {
+            /** Format: double */
+            ml: number;
+            plants: number;
+            /** Format: double */
+            ppm_n: number;
+        };
+        AftercareCarry: {
+            /** @description new ones */
+            blades: number;
+            /** @description one batch a strength */
+            feed: components["schemas"]["AftercareBatch"][];
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            plain_ml: number;
+            pots: number;
+            /** Format: double */
+            seaweed_ml: number;
+        };
+        AftercareChosen: {
+            /**
+             * Format: date
+             * @description the home that it was chosen for began on this day
+             */
+            from?: string;
+            /** @description said to have opened, by protocol and gate as in flush-through/first-tip, with the day */
+            gates?: {
+                [key: string]: string;
+            };
+            /** @description jobs left out altogether, by the job */
+            left_out?: {
+                [key: string]: components["schemas"]["AftercareLeftOut"];
+            };
+            /** @description instead of that of its home; it ends with the home */
+            protocol?: string;
+            /** @description jobs put off, by the job */
+            shifts?: {
+                [key: string]: components["schemas"]["AftercareShift"];
+            };
+        };
+        AftercareCrate: {
+            /** @description of one that waits: the day by which it is its turn */
+            by?: string;
+            danger: components["schemas"]["AftercareDanger"];
+            /** @description its one advice */
+            does: string;
+            /** @description of one that waits: longer than it should */
+            late?: boolean;
+            /** @description what it goes into, in words */
+            mix?: string;
+            /** @description the step where that is done */
+            page: string;
+            place?: string;
+            /** Format: int64 */
+            plant_id: number;
+            /** @description handled after the clean ones, with a new blade */
+            suspect?: boolean;
+            tag: string;
+        };
+        AftercareDanger: {
+            code: string;
+            /** @description how it waits */
+            how: components["schemas"]["KnowledgeText"];
+            /** @description share of its chance lost by a night */
+            loses: components["schemas"]["KnowledgeEstimate"];
+            /** @description it needs tonight */
+            minutes: components["schemas"]["KnowledgeNumber"];
+            name: components["schemas"]["KnowledgeText"];
+            /** @description nights that it can wait, as told */
+            waits: components["schemas"]["KnowledgeNumber"];
+        };
+        AftercareDue: {
+            /** @description fields of the check-in */
+            asks: string[];
+            /** @description and is meant to be by this one */
+            by: string;
+            do: string;
+            /** @description it may be done from this day */
+            from: string;
+            how: components["schemas"]["KnowledgeText"];
+            job: string;
+            /** @description whether lateness matters */
+            late: components["schemas"]["KnowledgeText"];
+            /** @description days past the day by which it was meant to be */
+            late_days?: number;
+            /** @description it is late, and that matters */
+            matters?: boolean;
+            /** Format: double */
+            minutes: number;
+            /** @description turns that were missed; they are not made up */
+            missed?: number;
+            /**
+             * Format: double
+             * @description water that it takes
+             */
+            ml?: number;
+            /** @description the day it is due */
+            on: string;
+            /**
+             * Format: double
+             * @description feed in that water, ppm of nitrogen
+             */
+            ppm_n?: number;
+            protocol: string;
+            /** @description why it was put off */
+            shifted?: string;
+            /** @enum {string} */
+            water?: "" | "plain" | "seaweed";
+            weighs?: string;
+        };
+        AftercareEvening: {
+            /** @description the worst first */
+            dangers: components["schemas"]["AftercareDanger"][];
+            minutes: components["schemas"]["KnowledgeNumber"];
+            nights_between: components["schemas"]["KnowledgeNumber"];
+        };
+        AftercareFeedWords: {
+            [key: string]: components["schemas"]["KnowledgeText"];
+        };
+        AftercareFeeding: {
+            /** @description of its group */
+            class: components["schemas"]["KnowledgeText"];
+            /** Format: double */
+            every_days?: number;
+            /** @description the gate that it waits for */
+            gate?: string;
+            /** @description from the first watering on or after this day */
+            on?: string;
+            /**
+             * Format: double
+             * @description of nitrogen; 0: none
+             */
+            ppm_n: number;
+            /** @description the side it follows, where growers differ */
+            side?: components["schemas"]["DisputesSide"];
+            why: components["schemas"]["KnowledgeText"];
+        };
+        AftercareGate: {
+            /** @description what to do when it does not come */
+            alarm?: components["schemas"]["KnowledgeText"];
+            /** @description from here its lack is an alarm */
+            alarm_day?: components["schemas"]["KnowledgeNumber"];
+            code: string;
+            ends?: boolean;
+            /** @description it opens feed: full, half, or the most ppm */
+            feeds?: components["schemas"]["KnowledgeText"];
+            /** @description not expected before */
+            from_day?: components["schemas"]["KnowledgeNumber"];
+            /** @description its lack is an alarm from the late date of the first tip */
+            late?: boolean;
+            /** @description what it waits for */
+            name: components["schemas"]["KnowledgeText"];
+            /** @description the protocol that follows */
+            next?: string;
+            opens: components["schemas"]["KnowledgeText"];
+            /** @description any of these */
+            sees: components["schemas"]["AftercareSees"][];
+            /** @description how it stands, nothing that is waited for */
+            state?: boolean;
+        };
+        AftercareGroup: {
+            /** @description by place */
+            items: components["schemas"]["AftercareItem"][];
+            job: string;
+            /** @description whether lateness matters */
+            late: components["schemas"]["KnowledgeText"];
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description water for those still open
+             */
+            ml?: number;
+            name: string;
+        };
+        AftercareItem: {
+            do: string;
+            /** @description what became of it today */
+            done?: components["schemas"]["AftercareNoted"];
+            /** @description name of its group */
+            group: string;
+            job: string;
+            /** @description days past the day by which it was meant to be */
+            late_days?: number;
+            /** @description it is late, and that matters */
+            matters?: boolean;
+            /** Format: double */
+            ml?: number;
+            on: string;
+            place?: string;
+            /** Format: int64 */
+            place_id?: number;
+            /** Format: int64 */
+            plant_id: number;
+            /** Format: double */
+            ppm_n?: number;
+            protocol: string;
+            tag: string;
+            /** @enum {string} */
+            water?: "" | "plain" | "seaweed";
+        };
+        AftercareJob: {
+            /** @description fields of the check-in that it asks for */
+            asks?: string[];
+            code: string;
+            do: string;
+            late: components["schemas"]["KnowledgeText"];
+            /** @description days late from which it matters */
+            matters_after: components["schemas"]["KnowledgeNumber"];
+            minutes: components["schemas"]["KnowledgeNumber"];
+            /** @description of the group in the round */
+            name: string;
+            /**
+             * @description what is carried
+             * @enum {string}
+             */
+            water?: "" | "plain" | "seaweed";
+            waters?: boolean;
+            /** @description what is weighed */
+            weighs?: string;
+        };
+        AftercareKnowledge: {
+            ahead_days: components["schemas"]["KnowledgeNumber"];
+            amounts: components["schemas"]["AftercareAmounts"];
+            away: components["schemas"]["AftercareAbsence"];
+            /** @description what runs beside the protocol of its home */
+            beside: components["schemas"]["AftercareProtocol"][];
+            between: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            cool_night_c: components["schemas"]["KnowledgeNumber"];
+            cycle_spread: components["schemas"]["KnowledgeNumber"];
+            /** @description why a job dropped out */
+            dropped: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            evening: components["schemas"]["AftercareEvening"];
+            feed_days: components["schemas"]["KnowledgeNumber"];
+            feed_dilute: components["schemas"]["KnowledgeNumber"];
+            feed_each: components["schemas"]["KnowledgeNumber"];
+            feed_half: components["schemas"]["KnowledgeNumber"];
+            /** @description by class, at the full stage */
+            feed_ppm_n: {
+                [key: string]: components["schemas"]["KnowledgeEstimate"];
+            };
+            feed_rest: components["schemas"]["KnowledgeNumber"];
+            feed_three_months: components["schemas"]["KnowledgeNumber"];
+            feed_tips_mm: components["schemas"]["KnowledgeNumber"];
+            feed_weekly: components["schemas"]["KnowledgeNumber"];
+            feed_words: components["schemas"]["AftercareFeedWords"];
+            film_weeks: components["schemas"]["KnowledgeNumber"];
+            flush_when_dry: components["schemas"]["KnowledgeEstimate"];
+            /** @description in the order of a round */
+            jobs: components["schemas"]["AftercareJob"][];
+            left_days: components["schemas"]["KnowledgeNumber"];
+            life_share: components["schemas"]["KnowledgeNumber"];
+            not_now_days: components["schemas"]["KnowledgeNumber"];
+            patch_factor: components["schemas"]["KnowledgeNumber"];
+            places: components["schemas"]["AftercareSpots"];
+            protocols: components["schemas"]["AftercareProtocol"][];
+            rest_days: components["schemas"]["KnowledgeNumber"];
+            rest_loss: components["schemas"]["KnowledgeNumber"];
+            second_look_day: components["schemas"]["KnowledgeNumber"];
+            told_days: components["schemas"]["KnowledgeNumber"];
+            walk_minutes: components["schemas"]["KnowledgeNumber"];
+            warm_day_c: components["schemas"]["KnowledgeNumber"];
+        };
+        AftercareLast: {
+            checked_on?: string;
+            fed_on?: string;
+            flushed_on?: string;
+            watered_on?: string;
+        };
+        AftercareLeftOut: {
+            /** Format: date */
+            on: string;
+            reason: string;
+        };
+        AftercareMakes: {
+            do: components["schemas"]["KnowledgeText"];
+            lasts: boolean;
+            /** @description the day that it lasts to so */
+            to?: string;
+        };
+        AftercareMisfit: {
+            /** Format: double */
+            points: number;
+            words: string;
+        };
+        AftercareMove: {
+            from?: string;
+            /**
+             * Format: double
+             * @description points; the more the better
+             */
+            gain: number;
+            /** @description what is wrong where it stands */
+            here: components["schemas"]["AftercareMisfit"][];
+            /** Format: int64 */
+            plant_id: number;
+            tag: string;
+            /** @description what would be wrong there */
+            there: components["schemas"]["AftercareMisfit"][];
+            to: string;
+            /** Format: int64 */
+            to_id: number;
+        };
+        AftercareNoted: {
+            because?: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            outcome: "done" | "left";
+            person?: string;
+        };
+        AftercarePassed: {
+            /** @description the gate that ended it */
+            by: string;
+            code: string;
+            name: string;
+            since: string;
+            to: string;
+        };
+        AftercareProtocol: {
+            about: components["schemas"]["KnowledgeText"];
+            alarms: components["schemas"]["AftercareAlarm"][];
+            code: string;
+            /** @description between feeds, in growth */
+            feed_days?: components["schemas"]["KnowledgeNumber"];
+            /**
+             * @description feed without a gate of its own
+             * @enum {string}
+             */
+            feeds?: "" | "growing" | "at-once";
+            gates: components["schemas"]["AftercareGate"][];
+            jobs: components["schemas"]["AftercareRhythm"][];
+            name: string;
+            start: components["schemas"]["KnowledgeText"];
+        };
+        AftercareRhythm: {
+            /** @description the gate that opens it */
+            after?: string;
+            asks?: string[];
+            /** @description in the cool, instead */
+            cool_days?: components["schemas"]["KnowledgeEstimate"];
+            /** @description share of its water left; left out: as its kind wants it */
+            due_at?: components["schemas"]["KnowledgeNumber"];
+            every_days?: components["schemas"]["KnowledgeEstimate"];
+            /** @description each fourth time it is this job */
+            fourth?: string;
+            how: components["schemas"]["KnowledgeText"];
+            job: string;
+            /** @description its days are learned from what is seen and weighed */
+            learns?: boolean;
+            /** @description days of the protocol on which it is done */
+            on?: components["schemas"]["KnowledgeCodes"];
+            /** @description only where roots are out of the pot */
+            roots?: boolean;
+            /** @description only in these ways of holding */
+            routes?: string[];
+            /** @description the question whose side it follows */
+            side?: string;
+            /** @description the gate that closes it */
+            until?: string;
+            until_day?: components["schemas"]["KnowledgeNumber"];
+            /** @description of the pot */
+            volumes?: components["schemas"]["KnowledgeNumber"];
+        };
+        AftercareRunning: {
+            about: components["schemas"]["KnowledgeText"];
+            /** @description protocols that went before in this home, the oldest first */
+            before: components["schemas"]["AftercarePassed"][];
+            code: string;
+            /** @description days since it began */
+            day_n: number;
+            /** @description a gate ended it: the next home is due */
+            ended?: boolean;
+            gates: components["schemas"]["AftercareStanding"][];
+            /** @description it is that of its home */
+            home?: boolean;
+            name: string;
+            since: string;
+            start: components["schemas"]["KnowledgeText"];
+        };
+        AftercareSees: {
+            count?: components["schemas"]["KnowledgeNumber"];
+            /** @description not before this day of the protocol */
+            day?: components["schemas"]["KnowledgeNumber"];
+            days?: components["schemas"]["KnowledgeNumber"];
+            job?: string;
+            mm?: components["schemas"]["KnowledgeNumber"];
+            share?: components["schemas"]["KnowledgeNumber"];
+            what: string;
+        };
+        AftercareShift: {
+            reason: string;
+            /** Format: date */
+            to: string;
+        };
+        AftercareSitter: {
+            do: components["schemas"]["KnowledgeText"];
+            job: string;
+            on: string;
+        };
+        AftercareSounding: {
+            code: string;
+            protocol: string;
+            then: components["schemas"]["KnowledgeText"];
+            words: components["schemas"]["KnowledgeText"];
+        };
+        AftercareSpots: {
+            cold_point: components["schemas"]["KnowledgeNumber"];
+            dim_points: components["schemas"]["KnowledgeNumber"];
+            dry_held_percent: components["schemas"]["KnowledgeNumber"];
+            dry_percent: components["schemas"]["KnowledgeNumber"];
+            dry_point: components["schemas"]["KnowledgeNumber"];
+            hot_point: components["schemas"]["KnowledgeNumber"];
+            injury_points: components["schemas"]["KnowledgeNumber"];
+            least_gain: components["schemas"]["KnowledgeNumber"];
+            moves: components["schemas"]["KnowledgeNumber"];
+            settled_days: components["schemas"]["KnowledgeNumber"];
+            sun_points: components["schemas"]["KnowledgeNumber"];
+            tip_kpa: components["schemas"]["KnowledgeEstimate"];
+            tip_points: components["schemas"]["KnowledgeNumber"];
+        };
+        AftercareStanding: {
+            alarm?: components["schemas"]["KnowledgeText"];
+            /** @description from this day its lack is an alarm */
+            alarm_on?: string;
+            /** @description said, not seen */
+            by_hand?: boolean;
+            code: string;
+            ends?: boolean;
+            name: components["schemas"]["KnowledgeText"];
+            /** @description not expected before this day */
+            not_before?: string;
+            /** @description left out: it is shut */
+            open_on?: string;
+            opens: components["schemas"]["KnowledgeText"];
+            overdue?: boolean;
+            state?: boolean;
+            waits_since?: string;
+        };
+        AftercareTurn: {
+            /** @description what is done before these plants are touched */
+            before?: components["schemas"]["KnowledgeText"];
+            /** @description by job, in the order of the round */
+            groups: components["schemas"]["AftercareGroup"][];
+            /** @enum {string} */
+            turn: "clean" | "suspect" | "apart";
+        };
+        AftercareWatering: {
+            /** @description what was seen, wet or dry */
+            answers: number;
+            /** @description the table's days together with the physics of its pot */
+            by_pot?: boolean;
+            /** @description waterings that it was learned from */
+            cycles: number;
+            /**
+             * Format: double
+             * @description from its last watering
+             */
+            days: number;
+            /**
+             * Format: double
+             * @description share of its water left when it is due
+             */
+            due_at: number;
+            /** @description the late end */
+            late_on: string;
+            on: string;
+            /**
+             * Format: double
+             * @description what the table alone would say
+             */
+            prior_days: number;
+            /** @description what it rests on */
+            rests: components["schemas"]["KnowledgeText"];
+            /** @description its last watering */
+            since: string;
+            /**
+             * Format: double
+             * @description a treated patch stretches it by this
+             */
+            slowed?: number;
+            /** @description the early end of four in five */
+            soon_on: string;
+            /** @description cycles that were weighed */
+            weighed: number;
+        };
+        Alarm: {
+            /** Format: int64 */
+            plant_id: number;
+            tag: string;
+            then: string;
         };
         ArchivePlant: {
             archived: boolean;
@@ -2037,6 +2874,15 @@ export interface components {
             /** @description name of its route */
             route: string;
             tag: string;
+        };
+        Calendar: {
+            /**
+             * @description an entry a day and place, or one a plant
+             * @enum {string}
+             */
+            by: "place" | "plant";
+            /** @description its address ends in this; left out: there is none */
+            secret?: string;
         };
         Calibrated: {
             /**
@@ -2327,6 +3173,13 @@ export interface components {
         CautionList: {
             cautions: components["schemas"]["KnowledgeCaution"][];
         };
+        ChangeCheckin: {
+            /** @description take it back; it can stand again */
+            gone?: boolean;
+            noted: components["schemas"]["Checkin"];
+            /** Format: int64 */
+            version: number;
+        };
         ChangePassphrase: {
             new: string;
             /** @description left out only where there was none */
@@ -2374,6 +3227,132 @@ export interface components {
             /** Format: int64 */
             more_seconds?: number;
             put_away?: boolean;
+        };
+        CheckIn: {
+            /**
+             * Format: date-time
+             * @description when, with its offset, where it is told later; left out: now
+             */
+            at?: string;
+            noted: components["schemas"]["Checkin"];
+            /**
+             * Format: date
+             * @description left out: today
+             */
+            on?: string;
+        };
+        Checkin: {
+            /**
+             * @description a growth is soft or dark at its base
+             * @enum {string}
+             */
+            base_rots?: "yes" | "no";
+            /**
+             * @description stiff roots bend
+             * @enum {string}
+             */
+            bends?: "yes" | "no";
+            /** @enum {string} */
+            bulbs?: "plumper" | "same" | "thinner";
+            /** @enum {string} */
+            crust?: "yes" | "no";
+            /** @description from the rim down to the damp */
+            dry_line_mm?: number;
+            /** @enum {string} */
+            film?: "none" | "green" | "dark";
+            /** @enum {string} */
+            flowering?: "none" | "spike" | "bud" | "bloom" | "spent";
+            /**
+             * @description new roots hold on to what it sits on
+             * @enum {string}
+             */
+            grips?: "yes" | "no";
+            /** @enum {string} */
+            growth?: "growing" | "maturing" | "idle" | "resting";
+            /** @enum {string} */
+            leaf?: "firm" | "limp";
+            /**
+             * @description snail, slug or its like found in the evening's tray
+             * @enum {string}
+             */
+            lodger?: "yes" | "no";
+            /** @description the longest new root */
+            longest_mm?: number;
+            /**
+             * @description at the top third, or by the weight of the pot in the hand
+             * @enum {string}
+             */
+            medium?: "dry" | "damp" | "wet";
+            /**
+             * @description the medium crumbles, or its wood is soft
+             * @enum {string}
+             */
+            medium_gone?: "yes" | "no";
+            /** @enum {string} */
+            moss?: "pale" | "moist" | "wet";
+            /** @description length of the newest finished leaf */
+            newest_leaf_mm?: number;
+            note?: string;
+            /** @enum {string} */
+            old_roots?: "kept" | "some-lost" | "fifth-lost" | "branched";
+            /**
+             * @description the treated patch: dry and unchanged, grown by 2 mm, or more of them
+             * @enum {string}
+             */
+            patch?: "same" | "grown" | "general";
+            /**
+             * @description something crawls
+             * @enum {string}
+             */
+            pests?: "yes" | "no";
+            /** @description water that stands in the pot */
+            reservoir_mm?: number;
+            /**
+             * @description of most roots that show
+             * @enum {string}
+             */
+            root_colour?: "silver" | "green";
+            /** @description the newest shoot */
+            shoot_mm?: number;
+            /** @enum {string} */
+            smell?: "none" | "sour" | "decay";
+            /**
+             * @description growing, standing still, brown dry and short, or black and wet
+             * @enum {string}
+             */
+            tip_state?: "growing" | "still" | "dry" | "black";
+            /** @description new tips that show; 0: none */
+            tips?: number;
+            /**
+             * @description how far they are: in the air, at the wall or surface, half down the pot, at the water
+             * @enum {string}
+             */
+            tips_at?: "air" | "edge" | "half" | "water";
+            /**
+             * @description on which growth
+             * @enum {string}
+             */
+            tips_on?: "newest" | "older" | "aerial";
+            /** @enum {string} */
+            weeds?: "yes" | "no";
+            /**
+             * @description it moves at a light pull
+             * @enum {string}
+             */
+            wobble?: "yes" | "no";
+            /**
+             * @description leaves turn yellow
+             * @enum {string}
+             */
+            yellow?: "yes" | "no";
+        };
+        ChooseCare: {
+            chosen: components["schemas"]["AftercareChosen"];
+            /**
+             * Format: int64
+             * @description the version you changed; 0: nothing was chosen yet
+             */
+            version: number;
         };
         Claim: {
             /**
@@ -2519,6 +3498,12 @@ export interface components {
             person: string;
             /** @description how long it holds */
             seconds: number;
+        };
+        Coming: {
+            job: string;
+            name: string;
+            on: string;
+            tags: string[];
         };
         ComputeCase: {
             /** @description where it stands */
@@ -2790,6 +3775,13 @@ export interface components {
         DivisionRhizome: {
             bulbs: components["schemas"]["DivisionBulb"][];
         };
+        Dropped: {
+            do: string;
+            /** Format: int64 */
+            plant_id: number;
+            tag: string;
+            why: components["schemas"]["KnowledgeText"];
+        };
         DryingDue: {
             /** @description waterings whose pace was fitted; 0: the pace is the table's */
             cycles: number;
@@ -2945,6 +3937,38 @@ export interface components {
             /** @description tag of the parent whose history this is */
             shared?: string;
             words: string;
+        };
+        Errand: {
+            advised: components["schemas"]["Advised"];
+            place?: string;
+            /** Format: int64 */
+            plant_id: number;
+            tag: string;
+            /** @enum {string} */
+            turn: "clean" | "suspect" | "apart";
+        };
+        Evening: {
+            /**
+             * Format: double
+             * @description there are
+             */
+            minutes: number;
+            /** @description what to buy and soak for those of tonight */
+            ready: components["schemas"]["Ready"][];
+            /**
+             * Format: double
+             * @description plants that this order is expected to save against taking them as they came
+             */
+            saves: number;
+            /**
+             * Format: double
+             * @description those of tonight take
+             */
+            takes: number;
+            /** @description in the order in which they are done */
+            tonight: components["schemas"]["AftercareCrate"][];
+            /** @description those that can stand, the first to come first */
+            waits: components["schemas"]["AftercareCrate"][];
         };
         EventStream: {
             /** @description too long ago to tell: anything may have been changed */
@@ -3316,6 +4340,18 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        KeptCheckin: {
+            /** @description taken back */
+            gone?: boolean;
+            /** Format: int64 */
+            id: number;
+            noted: components["schemas"]["Checkin"];
+            on: string;
+            /** Format: int64 */
+            plant_id: number;
+            /** Format: int64 */
+            version: number;
+        };
         KnowledgeCaution: {
             code: string;
             /** @description what brings it up */
@@ -3482,6 +4518,8 @@ export interface components {
             sooner_days: components["schemas"]["KnowledgeNumber"];
             /** @description a plant in bad medium is tided over no longer */
             tide_over_days: components["schemas"]["KnowledgeNumber"];
+            /** @description a day so long is of the warm season, where nothing nearer to the plant tells */
+            warm_day_hours: components["schemas"]["KnowledgeNumber"];
             /** @description first month of the warm season in the north; half a year later in the south */
             warm_from_north: components["schemas"]["KnowledgeNumber"];
             /** @description last month of it */
@@ -3917,6 +4955,11 @@ export interface components {
             style?: "wet-dry" | "airy" | "moist" | "constant";
             /** @description settled, with what settles already added; left out: the parts are litres */
             volume_l?: number;
+        };
+        Moves: {
+            moves: components["schemas"]["AftercareMove"][];
+            /** @description of which something is known */
+            places: number;
         };
         Need: {
             /** Format: double */
@@ -4982,6 +6025,15 @@ export interface components {
             /** Format: double */
             median: number;
         };
+        Rained: {
+            /**
+             * Format: date-time
+             * @description when, with its offset; left out: now
+             */
+            at?: string;
+            /** @enum {string} */
+            because: "rain" | "tray";
+        };
         Reading: {
             checks: components["schemas"]["RootsChecks"];
             cut_list: components["schemas"]["CleaningList"];
@@ -5004,6 +6056,11 @@ export interface components {
         };
         ReadingList: {
             readings: components["schemas"]["Summary"][];
+        };
+        Ready: {
+            do: string;
+            how: components["schemas"]["KnowledgeText"][];
+            tags: string[];
         };
         RecipeList: {
             recipes: components["schemas"]["OwnRecipe"][];
@@ -5085,6 +6142,10 @@ export interface components {
             moths: components["schemas"]["KnowledgeCodes"];
             placement: {
                 [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            /** @description new roots with which a held plant moves on, by its way */
+            ready: {
+                [key: string]: components["schemas"]["RehomeReady"];
             };
             route_reasons: {
                 [key: string]: components["schemas"]["KnowledgeText"];
@@ -5171,6 +6232,10 @@ export interface components {
              * @enum {string}
              */
             waters?: "often" | "seldom";
+        };
+        RehomeReady: {
+            mm: components["schemas"]["KnowledgeNumber"];
+            tips: components["schemas"]["KnowledgeNumber"];
         };
         RehomeRoute: {
             air: components["schemas"]["KnowledgeText"];
@@ -5755,6 +6820,8 @@ export interface components {
              * @enum {string}
              */
             hemisphere: "north" | "south";
+            /** @description for the length of the day; south is negative */
+            latitude_deg?: number;
             /** @description by the question, see /api/v1/knowledge/disputes; what is left out has its default */
             sides: components["schemas"]["DisputesSides"];
             /** @description what amounts are measured with */
@@ -5764,6 +6831,8 @@ export interface components {
              * @description the version you changed; 0: nothing was changed yet
              */
             version: number;
+            /** @description time zone of the house, as in Europe/Lisbon; left out: that of this machine */
+            zone?: string;
         };
         Settle: {
             /**
@@ -5794,6 +6863,13 @@ export interface components {
             note?: string;
             /** Format: int64 */
             version: number;
+        };
+        ShareCalendar: {
+            /** @enum {string} */
+            by: "place" | "plant";
+            /** @description another address: the one before leads nowhere any more */
+            renew?: boolean;
+            shared: boolean;
         };
         ShelfList: {
             shelf: components["schemas"]["OnShelf"][];
@@ -6380,11 +7456,64 @@ export interface components {
             touch: components["schemas"]["KnowledgeText"];
             weeks_to_first_root: components["schemas"]["KnowledgeNumber"];
         };
+        Tended: {
+            /** @description it was noted before, by this person or another */
+            already?: boolean;
+            at: string;
+            because?: string;
+            /** Format: int64 */
+            id: number;
+            job: string;
+            name: string;
+            on: string;
+            /** @enum {string} */
+            outcome: "done" | "left";
+            person?: string;
+            /** Format: int64 */
+            plant_id: number;
+            /** Format: double */
+            ppm_n?: number;
+            was?: string;
+        };
+        TendedList: {
+            tended: components["schemas"]["Tended"][];
+        };
+        Tick: {
+            /**
+             * @description of one that was left: still-wet or not-now; of a watering: rain, or a whole tray
+             * @enum {string}
+             */
+            because?: "still-wet" | "not-now" | "rain" | "tray";
+            /** @description see /api/v1/knowledge/aftercare */
+            job: string;
+            /** @enum {string} */
+            outcome: "done" | "left";
+            /** Format: int64 */
+            plant_id: number;
+            /**
+             * Format: double
+             * @description of a watering: feed in it
+             */
+            ppm_n?: number;
+            /**
+             * @description of a watering: what was found before it
+             * @enum {string}
+             */
+            was?: "dry" | "damp";
+        };
         TickJob: {
             /** @description how many of the batch are done */
             count: number;
             /** @description the job's id on the cut list */
             item: string;
+        };
+        Ticks: {
+            /**
+             * Format: date-time
+             * @description when, with its offset; left out: now
+             */
+            at?: string;
+            ticks: components["schemas"]["Tick"][];
         };
         Timeline: {
             divisions: components["schemas"]["Queued"][];
@@ -6415,9 +7544,33 @@ export interface components {
             now_ms: number;
             timers: components["schemas"]["Timer"][];
         };
+        Today: {
+            alarms: components["schemas"]["Alarm"][];
+            /** @description for what is still open */
+            carry: components["schemas"]["AftercareCarry"];
+            /** @description in the next days */
+            coming: components["schemas"]["Coming"][];
+            day: string;
+            done: number;
+            /** @description was due, and makes no sense any more */
+            dropped: components["schemas"]["Dropped"][];
+            /** @description what has a page of its own: looks, rounds of treatment, what is to be unpotted or potted */
+            errands: components["schemas"]["Errand"][];
+            headline: string;
+            /** @description the first day on which something is due, where nothing is today */
+            next_on?: string;
+            open: number;
+            turns: components["schemas"]["AftercareTurn"][];
+        };
         Told: {
             /** @description set to zero what lies on it now */
             tare: boolean;
+        };
+        Undo: {
+            ids: number[];
+        };
+        Undone: {
+            ids: number[];
         };
         UnpotAdvice: {
             cautions: components["schemas"]["KnowledgeCaution"][];
@@ -6771,6 +7924,74 @@ export interface operations {
             };
         };
     };
+    away: {
+        parameters: {
+            query: {
+                from: string;
+                until: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Absence"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     backup: {
         parameters: {
             query?: never;
@@ -6919,6 +8140,641 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calendar"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shareCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ShareCalendar"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calendar"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calendarFile: {
+        parameters: {
+            query?: {
+                /** @description where the page is, for links */
+                origin?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": null | string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    subscribe: {
+        parameters: {
+            query?: {
+                /** @description where the page is, for links */
+                origin?: string;
+            };
+            header?: never;
+            path: {
+                /** @description that the address ends in, with .ics or without */
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": null | string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Ticks"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TendedList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undoCare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Undo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Undone"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changeCheckin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ChangeCheckin"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Aftercare"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9552,6 +11408,74 @@ export interface operations {
             };
         };
     };
+    evening: {
+        parameters: {
+            query?: {
+                /** @description there are tonight; left out: as many as usual */
+                minutes?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Evening"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     events: {
         parameters: {
             query?: {
@@ -9982,6 +11906,62 @@ export interface operations {
             };
             /** @description Insufficient Storage */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    careKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AftercareKnowledge"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11480,6 +13460,62 @@ export interface operations {
             };
         };
     };
+    moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moves"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     getNetwork: {
         parameters: {
             query?: never;
@@ -12704,6 +14740,122 @@ export interface operations {
             };
         };
     };
+    rained: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Rained"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TendedList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     findPlants: {
         parameters: {
             query?: {
@@ -12711,7 +14863,7 @@ export interface operations {
                 q?: string;
                 /** @description those taken off the bench */
                 archived?: boolean;
-                /** @description only those whose day to look again has come */
+                /** @description only those whose advice has come to its day */
                 due?: boolean;
                 /** @description only of this group, by its code */
                 group?: string;
@@ -13160,6 +15312,323 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getCare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Aftercare"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    chooseCare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ChooseCare"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Aftercare"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Aftercare"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18205,6 +20674,62 @@ export interface operations {
             };
             /** @description Insufficient Storage */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

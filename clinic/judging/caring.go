@@ -1,0 +1,123 @@
+package judging
+
+import (
+	"cmp"
+	"encoding/json"
+	"slices"
+
+	"therapeon/clinic/record"
+	"therapeon/core/aftercare"
+	"therapeon/core/patient"
+)
+
+// CareShort is what lists show of a plant's aftercare, as codes and figures; words are made when
+// they are read.
+type CareShort struct {
+	Day     string       `json:"day"` // that it was worked out on
+	Due     []DueShort   `json:"due,omitempty"`
+	Dropped []Dropped    `json:"dropped,omitempty"` // on that day
+	Alarms  []AlarmShort `json:"alarms,omitempty"`
+}
+
+// DueShort is the next turn of a job.
+type DueShort struct {
+	Job      string  `json:"job"`
+	Protocol string  `json:"protocol"`
+	On       string  `json:"on"`
+	By       string  `json:"by"`
+	ML       float64 `json:"ml,omitempty"`
+	PPM      float64 `json:"ppm,omitempty"`
+}
+
+// AlarmShort is an alarm that sounds.
+type AlarmShort struct {
+	Protocol string `json:"protocol"`
+	Code     string `json:"code"`
+}
+
+// Dropped is a job that was due and makes no sense any more.
+type Dropped struct {
+	Job string `json:"job"`
+	Why string `json:"why"`          // code: home, gate, look or chosen
+	Of  string `json:"of,omitempty"` // of a gate: its protocol and code
+}
+
+// CareOf reads what lists show of a plant's aftercare.
+func CareOf(doc string) CareShort {
+	var s CareShort
+	if doc == "" || json.Unmarshal([]byte(doc), &s) != nil {
+		return CareShort{}
+	}
+	return s
+}
+
+// careShort is the aftercare of a visited plant as its row keeps it, and the first day on which it
+// wants something. What was due until now and is no longer, though nobody did it, is noted with
+// the reason.
+func careShort(v *record.Visit, care aftercare.Care) (doc, on string, err error) {
+	s := CareShort{Day: care.Day}
+	for _, d := range care.Due {
+		s.Due = append(s.Due, DueShort{d.Job, d.Protocol, d.On, d.By, d.ML, d.PPM})
+	}
+	for _, a := range care.Alarms {
+		s.Alarms = append(s.Alarms, AlarmShort{a.Protocol, a.Code})
+	}
+	before := CareOf(v.Row.Care)
+	if before.Day == care.Day {
+		s.Dropped = slices.DeleteFunc(slices.Clone(before.Dropped), func(d Dropped) bool {
+			return dueNow(s, d.Job, care.Day)
+		})
+	}
+	for _, d := range before.Due {
+		tended := slices.ContainsFunc(v.Patient.Care, func(t patient.Tended) bool {
+			return t.Job == d.Job && t.On >= before.Day
+		})
+		known := slices.ContainsFunc(s.Dropped, func(o Dropped) bool { return o.Job == d.Job })
+		still := slices.ContainsFunc(s.Due, func(o DueShort) bool { return o.Job == d.Job })
+		if d.On > care.Day || tended || known || still {
+			continue
+		}
+		if why := whyDropped(care, d, before.Day); why != nil {
+			s.Dropped = append(s.Dropped, *why)
+		}
+	}
+	if len(s.Due) > 0 {
+		on = s.Due[0].On
+	}
+	if len(s.Alarms) > 0 {
+		on = min(cmp.Or(on, care.Day), care.Day)
+	}
+	doc, err = record.AsDoc(s)
+	return doc, on, err
+}
+
+func dueNow(s CareShort, job, day string) bool {
+	return slices.ContainsFunc(s.Due, func(d DueShort) bool { return d.Job == job && d.On <= day })
+}
+
+// whyDropped is why a job that was due on a day makes no sense any more.
+func whyDropped(care aftercare.Care, d DueShort, since string) *Dropped {
+	for _, r := range care.Runs {
+		for _, p := range r.Before {
+			if p.Code == d.Protocol {
+				return &Dropped{d.Job, "gate", p.Code + "/" + p.By}
+			}
+		}
+		if r.Code != d.Protocol {
+			continue
+		}
+		for _, g := range r.Gates {
+			if g.OpenOn >= since && g.OpenOn != "" {
+				return &Dropped{d.Job, "gate", r.Code + "/" + g.Code}
+			}
+		}
+		if care.HeldBack != "" {
+			return &Dropped{Job: d.Job, Why: "look"}
+		}
+		return &Dropped{Job: d.Job, Why: "chosen"}
+	}
+	if len(care.Runs) > 0 && care.Runs[0].Home && care.Runs[0].Since >= since {
+		return &Dropped{Job: d.Job, Why: "home"}
+	}
+	return &Dropped{Job: d.Job, Why: "ended"}
+}

@@ -1,0 +1,76 @@
+package advice
+
+import (
+	"slices"
+	"strings"
+
+	"therapeon/core/aftercare"
+	"therapeon/core/dates"
+	"therapeon/core/knowledge"
+	"therapeon/core/stances"
+	"therapeon/core/words"
+)
+
+// CareLine is what the aftercare says, as codes.
+type CareLine struct {
+	Job      string `json:"job,omitempty"`
+	On       string `json:"on,omitempty"`       // the day it is due, where that is not today
+	Protocol string `json:"protocol,omitempty"` // of an alarm
+	Alarm    string `json:"alarm,omitempty"`
+}
+
+// careWords are the words of a line of aftercare; empty where it has none.
+func (k *Knowledge) careWords(l CareLine) string {
+	if l.Alarm != "" {
+		return aftercare.Table().AlarmWords(l.Protocol, l.Alarm)
+	}
+	job, ok := aftercare.Table().Job(l.Job)
+	switch {
+	case !ok:
+		return ""
+	case l.On == "":
+		return job.Do + "."
+	}
+	return strings.NewReplacer("{day}", dates.InWords(l.On), "{do}", words.Lower(job.Do)).Replace(k.Coming)
+}
+
+// tend lets the aftercare speak where the plant is left or held: an alarm first, then what is due
+// today, then what comes next and what it waits for.
+func (a *Advice) tend(care aftercare.Care, potted bool) {
+	speaks := a.Line.Row == "" || slices.Contains(tended, a.Line.Row)
+	if !speaks || !slices.Contains([]string{Stay, Hold, Nest, Leave, Wait}, a.Code) {
+		return
+	}
+	next, ok := care.Next()
+	due := ok && next.On <= care.Day
+	lookDue := a.Code == Leave && a.UntilOn != "" && a.UntilOn <= care.Day
+	switch {
+	case len(care.Alarms) > 0:
+		s := care.Alarms[0]
+		a.Line = Line{Code: Mend, Care: CareLine{Protocol: s.Protocol, Alarm: s.Code}}
+		a.Because = []knowledge.Text{s.Words}
+		a.UntilOn = care.Day
+	case due:
+		a.Line = Line{Code: Tend, Care: CareLine{Job: next.Job}}
+		a.Because = append([]knowledge.Text{next.How, next.Late}, a.Because...)
+		a.UntilOn = max(next.By, care.Day)
+		job, _ := aftercare.Table().Job(next.Job)
+		if job.Waters && potted && !slices.Contains(a.Says, stances.NoWater) {
+			a.Says = append(a.Says, stances.Water)
+		}
+	case ok && a.Code != Wait && !lookDue:
+		a.Line = Line{Code: a.Code, Care: CareLine{Job: next.Job, On: next.On}}
+		a.UntilOn = next.On
+	default:
+		return
+	}
+	a.Code, a.Page = a.Line.Code, a.Line.Page()
+	if waits := care.Waiting(); len(waits) > 0 {
+		text := Table().Waits
+		text.Value = strings.ReplaceAll(text.Value, "{gate}", words.Lower(waits[0].Name.Value))
+		a.Because = append(a.Because, text)
+	}
+}
+
+// tended are the rows of pot or hold in which the aftercare speaks.
+var tended = []string{"housed", "held", "held-tips"}

@@ -1,0 +1,183 @@
+package aftercare
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"therapeon/core/dates"
+	"therapeon/core/patient"
+)
+
+// Gone is what an absence comes to for one plant.
+type Gone struct {
+	LastsTo string   `json:"lasts_to,omitempty" description:"the day that it lasts to without water, once watered the day before; left out: it has no water of its own to last by"`
+	Lasts   bool     `json:"lasts" required:"true" description:"it lasts the whole time"`
+	Makes   []Makes  `json:"makes" required:"true" description:"what would make it last, the gentlest first"`
+	Before  []Text   `json:"before" required:"true" description:"what to do before leaving"`
+	Sits    []Sitter `json:"sits" required:"true" description:"what someone who waters meanwhile does, day by day"`
+	Heavy   bool     `json:"heavy,omitempty" description:"its pot is too heavy to be lifted by someone else"`
+}
+
+// Makes is something that makes a plant last longer.
+type Makes struct {
+	Do    Text   `json:"do" required:"true"`
+	To    string `json:"to,omitempty" description:"the day that it lasts to so"`
+	Lasts bool   `json:"lasts" required:"true"`
+}
+
+// Sitter is a job for someone who waters meanwhile, in plain words.
+type Sitter struct {
+	On  string `json:"on" required:"true"`
+	Job string `json:"job" required:"true"`
+	Do  Text   `json:"do" required:"true"`
+}
+
+// Away says what becomes of a plant that nobody who knows it sees from one day to another: whether it
+// lasts, what would make it last, and what someone else can do. It is watered the day before.
+func (c *Case) Away(care Care, from, until string) Gone {
+	k := Table().Away
+	g := Gone{Makes: []Makes{}, Before: []Text{}, Sits: []Sitter{}, Lasts: true}
+	g.Heavy = c.Pot != nil && c.Pot.VolumeL() >= k.HeavyL.Value
+	for _, d := range care.Due {
+		job, _ := Table().Job(d.Job)
+		if job.Waters || d.Job == "air" {
+			g.Sits = append(g.Sits, c.sits(care, d, from, until)...)
+		}
+	}
+	slices.SortStableFunc(g.Sits, func(a, b Sitter) int { return strings.Compare(a.On, b.On) })
+	if d, ok := waterOf(care); ok {
+		g.Before = append(g.Before, k.Before["water"])
+		lasts := c.lastsDays(care, d)
+		to := func(factor float64) string { return dates.After(from, int(math.Floor(lasts*factor))-1) }
+		g.LastsTo = to(1)
+		g.Lasts = g.LastsTo >= until
+		if !g.Lasts {
+			c.makeLast(&g, d, to, until)
+		}
+	}
+	if c.Stands().Where() == patient.Held {
+		g.Before = append(g.Before, k.Before["weigh"])
+	}
+	if len(care.Runs) > 0 {
+		g.Before = append(g.Before, k.Before["check"])
+	}
+	return g
+}
+
+// waterOf is the job by which a plant has its water.
+func waterOf(care Care) (Due, bool) {
+	for _, d := range care.Due {
+		if job, _ := Table().Job(d.Job); job.Waters && d.Job != "rinse" {
+			return d, true
+		}
+	}
+	return Due{}, false
+}
+
+// lastsDays is how long it lasts from a watering: to the late end of its band, and what it bears dry.
+func (c *Case) lastsDays(care Care, d Due) float64 {
+	k := Table().Away
+	span := max(1, dates.Between(d.From, d.By)+c.rhythmDays(care, d))
+	if w := care.Water; w != nil {
+		span = max(1, dates.Between(w.Since, w.LateOn))
+	}
+	switch {
+	case care.runs("rest"):
+		return span + k.BearsResting.Value
+	case c.Stands().Where() == patient.Held:
+		return span + k.BearsBare.Value
+	case slices.Contains([]string{"little", "moss", "seaweed"}, d.Job):
+		return span + k.BearsMoist.Value
+	}
+	return span + k.BearsRooted.Value
+}
+
+// rhythmDays is how often a job is done, days.
+func (c *Case) rhythmDays(care Care, d Due) float64 {
+	if j := c.rhythmOf(care, d); j.Every != nil {
+		return c.every(j).Low
+	}
+	return 1
+}
+
+// makeLast finds what would make a plant last, one thing alone, and says where nothing does.
+func (c *Case) makeLast(g *Gone, d Due, to func(factor float64) string, until string) {
+	k := Table().Away
+	ways := []string{"shade", "tray"}
+	switch {
+	case d.Job == "refill" || c.Pot != nil && c.Pot.WaterMM() > 0:
+		ways = []string{"reservoir", "shade"}
+	case c.Stands().Where() == patient.Held && c.Stands().Holding() != "lid" && c.Stands().Holding() != "bag":
+		ways = []string{"lid", "shade"}
+	case c.Stands().Where() == patient.Held:
+		ways = []string{"shade"}
+	}
+	for _, way := range ways {
+		day := to(k.LastsFactor[way].Value)
+		g.Makes = append(g.Makes, Makes{Do: k.MakesLast[way], To: day, Lasts: day >= until})
+	}
+	if !slices.ContainsFunc(g.Makes, func(m Makes) bool { return m.Lasts }) {
+		g.Makes = append(g.Makes, Makes{Do: k.MakesLast["sitter"]})
+	}
+}
+
+// sits are the turns of a job that fall into an absence, in plain words. It is done the day before.
+func (c *Case) sits(care Care, d Due, from, until string) (list []Sitter) {
+	words, ok := Table().Away.Sitter[d.Job]
+	heavy := c.Pot != nil && c.Pot.VolumeL() >= Table().Away.HeavyL.Value
+	if !ok || heavy && d.Job == "flush" {
+		return nil
+	}
+	every := math.Max(1, math.Round(c.rhythmDays(care, d)))
+	if w := care.Water; w != nil && c.rhythmOf(care, d).Learns {
+		every = math.Max(1, math.Round(w.Days))
+	}
+	words.Value = strings.ReplaceAll(words.Value, "{ml}", plainML(d.ML))
+	start := dates.After(from, -1)
+	for n := every; ; n += every {
+		on := dates.After(start, int(n))
+		if on > until {
+			return list
+		}
+		if on >= from {
+			list = append(list, Sitter{On: on, Job: d.Job, Do: words})
+		}
+	}
+}
+
+// plainML is an amount as one without a measure can pour it.
+func plainML(ml float64) string {
+	const cup, glass = 250, 200
+	switch {
+	case ml <= 0:
+		return "a little"
+	case ml < 100:
+		return fmt.Sprintf("a small cup (%.0f mL)", ml)
+	case ml < cup:
+		return fmt.Sprintf("a glass (%.0f mL)", ml)
+	case ml < 1000:
+		return fmt.Sprintf("%.0f glasses (%.0f mL)", math.Round(ml/glass), ml)
+	default:
+		return fmt.Sprintf("%.1f L", ml/1000)
+	}
+}
+
+// AwayFaults finds what is wrong with an absence.
+func AwayFaults(today, from, until string) (field, words, limit string) {
+	k := Table().Away
+	switch {
+	case from < today:
+		return "from", "That day is past. Give today or a later one.", "today or later"
+	case until < from:
+		return "until", "One comes back on the day that one leaves, or later.", "the first day or later"
+	case dates.Between(from, until) > k.MostDays.Value:
+		return "until", "That is longer than is foretold here.", fmt.Sprintf("at most %.0f days", k.MostDays.Value)
+	}
+	if _, err := time.Parse(time.DateOnly, from); err != nil {
+		return "from", "This is not a day.", "a day"
+	}
+	return "", "", ""
+}

@@ -1,0 +1,67 @@
+package aftercare_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/core/aftercare"
+)
+
+func away(l *life, from, until int) aftercare.Gone {
+	care := l.on(from - 1)
+	return l.Away(care, day(from), day(until))
+}
+
+// Common practice, no source: a bare plant that is soaked every third day does not last a fortnight, a
+// rooted one in bark lasts a long weekend.
+func TestWhoLastsAnAbsence(t *testing.T) {
+	bare := away(housed(t, "phalaenopsis", "tub"), 5, 19)
+	assert.False(t, bare.Lasts)
+	require.NotEmpty(t, bare.Makes)
+	assert.Len(t, bare.Sits, 7, "soaked every second or third day by whoever is there")
+	rooted := away(housed(t, "cattleya", "bark", withRoots(8, 2, "")), 5, 8)
+	assert.True(t, rooted.Lasts)
+	assert.Empty(t, rooted.Makes)
+	mineral := away(housed(t, "phalaenopsis", "inorganic", withRoots(8, 2, ""), in("mineral")), 5, 40)
+	assert.False(t, mineral.Lasts)
+	assert.Contains(t, mineral.Makes[0].Do.Value, "reservoir")
+	heavy := housed(t, "cymbidium", "terrestrial", withRoots(8, 2, ""))
+	big := *heavy.Pot
+	big.TopMM, big.BottomMM, big.HeightMM = 280, 220, 260
+	heavy.Case.Pot = &big
+	gone := away(heavy, 2, 20)
+	assert.True(t, gone.Heavy)
+	for _, s := range gone.Sits {
+		assert.NotEqual(t, "flush", s.Job, "nobody else lifts a heavy pot to the sink")
+	}
+}
+
+// What a sitter is told never harms: no spray, no peroxide, no feed, nothing that is mixed or cut.
+func TestASitterIsToldNothingThatHarms(t *testing.T) {
+	for seed := range 60 {
+		x := born(t, uint64(seed))
+		for n := range 40 {
+			x.tends(n, x.on(n))
+		}
+		care := x.on(40)
+		gone := x.Away(care, day(41), day(60))
+		for _, s := range gone.Sits {
+			words := strings.ToLower(s.Do.Value)
+			for _, never := range []string{"spray", "peroxide", "feed", "ppm", "cut", "alcohol", "oil"} {
+				assert.NotContains(t, words, never, "plant %d", seed)
+			}
+			assert.GreaterOrEqual(t, s.On, day(41))
+			assert.LessOrEqual(t, s.On, day(60))
+			assert.NotContains(t, words, "{", "plant %d", seed)
+		}
+		if !gone.Lasts {
+			assert.NotEmpty(t, gone.Makes, "plant %d: said what would help", seed)
+		}
+		short := x.Away(care, day(41), day(42))
+		assert.True(t, !gone.Lasts || short.Lasts, "plant %d: what lasts long lasts short", seed)
+	}
+	assert.Contains(t, aftercare.Table().Away.Never[0].Value, "Never spray")
+}

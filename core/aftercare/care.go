@@ -1,0 +1,277 @@
+package aftercare
+
+import (
+	"cmp"
+	"slices"
+
+	"therapeon/core/dates"
+	"therapeon/core/patient"
+)
+
+// Care is what a plant wants of its keeper on a day, and what it waits for.
+type Care struct {
+	Day      string     `json:"day" required:"true"`
+	Runs     []Running  `json:"runs" required:"true" description:"the protocols that run, that of its home first"`
+	Due      []Due      `json:"due" required:"true" description:"the next turn of each job, the first due first"`
+	Alarms   []Sounding `json:"alarms" required:"true"`
+	Water    *Watering  `json:"water,omitempty" description:"when its pot is due, and what that rests on"`
+	Feed     Feeding    `json:"feed" required:"true"`
+	Last     Last       `json:"last" required:"true"`
+	Checks   []string   `json:"checks" required:"true" description:"fields of the check-in that its protocols ask for"`
+	HeldBack string     `json:"held_back,omitempty" enum:",look" description:"its look says no water"`
+}
+
+// Last are the days on which it last had what.
+type Last struct {
+	WateredOn string `json:"watered_on,omitempty"`
+	FlushedOn string `json:"flushed_on,omitempty"`
+	FedOn     string `json:"fed_on,omitempty"`
+	CheckedOn string `json:"checked_on,omitempty"`
+}
+
+// Running is a protocol that runs, with its gates.
+type Running struct {
+	Code   string     `json:"code" required:"true"`
+	Name   string     `json:"name" required:"true"`
+	About  Text       `json:"about" required:"true"`
+	Start  Text       `json:"start" required:"true"`
+	Since  string     `json:"since" required:"true"`
+	DayN   int        `json:"day_n" required:"true" description:"days since it began"`
+	Before []Passed   `json:"before" required:"true" description:"protocols that went before in this home, the oldest first"`
+	Gates  []Standing `json:"gates" required:"true"`
+	Home   bool       `json:"home,omitempty" description:"it is that of its home"`
+	Ended  bool       `json:"ended,omitempty" description:"a gate ended it: the next home is due"`
+
+	run    Run
+	w      *watch
+	atOnce string // the job that is done as it begins
+}
+
+// Passed is a protocol that a gate ended.
+type Passed struct {
+	Code  string `json:"code" required:"true"`
+	Name  string `json:"name" required:"true"`
+	Since string `json:"since" required:"true"`
+	To    string `json:"to" required:"true"`
+	By    string `json:"by" required:"true" description:"the gate that ended it"`
+}
+
+// Standing is a gate as it stands.
+type Standing struct {
+	Code       string `json:"code" required:"true"`
+	Name       Text   `json:"name" required:"true"`
+	Opens      Text   `json:"opens" required:"true"`
+	OpenOn     string `json:"open_on,omitempty" description:"left out: it is shut"`
+	ByHand     bool   `json:"by_hand,omitempty" description:"said, not seen"`
+	NotBefore  string `json:"not_before,omitempty" description:"not expected before this day"`
+	AlarmOn    string `json:"alarm_on,omitempty" description:"from this day its lack is an alarm"`
+	Overdue    bool   `json:"overdue,omitempty"`
+	Alarm      *Text  `json:"alarm,omitempty"`
+	WaitsSince string `json:"waits_since,omitempty"`
+	State      bool   `json:"state,omitempty"`
+	Ends       bool   `json:"ends,omitempty"`
+}
+
+// Sounding is an alarm that sounds, with what to do.
+type Sounding struct {
+	Protocol string `json:"protocol" required:"true"`
+	Code     string `json:"code" required:"true"`
+	Words    Text   `json:"words" required:"true"`
+	Then     Text   `json:"then" required:"true"`
+}
+
+// For is the aftercare of a plant on the day of its moment.
+func For(c *Case) Care {
+	today := c.Now.Format(dayLayout)
+	c.stances = nil
+	care := Care{
+		Day: today, Runs: []Running{}, Due: []Due{}, Alarms: []Sounding{}, Checks: []string{},
+	}
+	if code, since := c.homeProtocol(); code != "" && since <= today {
+		if run, ok := c.follow(code, since, today); ok {
+			care.Runs = append(care.Runs, run)
+		}
+	}
+	for _, run := range c.beside(today) {
+		r := c.running(run, today)
+		if !r.Ended {
+			care.Runs = append(care.Runs, r)
+		}
+	}
+	for _, r := range care.Runs {
+		care.hear(r, today)
+	}
+	care.Last = c.last(today)
+	care.Feed = c.feeding(care, today)
+	c.schedule(&care, today)
+	return care
+}
+
+const dayLayout = "2006-01-02"
+
+// running is a protocol with its gates as they stand on a day.
+func (c *Case) running(run Run, today string) Running {
+	r := Running{
+		Code: run.Code, Name: run.Name, About: run.About, Start: run.Start, Since: run.Since,
+		DayN: int(dates.Between(run.Since, today)), Before: []Passed{}, Gates: []Standing{}, Home: run.Home,
+		run: run, w: c.watching(run.Since, today),
+	}
+	for _, g := range run.Gates {
+		s := Standing{Code: g.Code, Name: g.Name, Opens: g.Opens, Alarm: g.Alarm, State: g.State, Ends: g.Ends}
+		s.OpenOn, s.ByHand = r.w.opened(run, g, today)
+		if s.OpenOn == "" {
+			c.waits(&s, run, g, today)
+		}
+		r.Ended = r.Ended || g.Ends && s.OpenOn != ""
+		r.Gates = append(r.Gates, s)
+	}
+	return r
+}
+
+// waits says since when and until when a shut gate is waited for.
+func (c *Case) waits(s *Standing, run Run, g Gate, today string) {
+	s.WaitsSince = run.Since
+	if g.FromDay != nil {
+		s.NotBefore = dates.After(run.Since, int(g.FromDay.Value))
+	}
+	switch {
+	case g.AlarmDay != nil:
+		s.AlarmOn = dates.After(run.Since, int(g.AlarmDay.Value))
+	case g.Late:
+		s.AlarmOn = dates.After(run.Since, c.lateDays())
+	}
+	s.Overdue = s.AlarmOn != "" && s.AlarmOn <= today
+}
+
+// follow is the protocol of a home after the gates that lead from one to the next.
+func (c *Case) follow(code, since, today string) (Running, bool) {
+	var before []Passed
+	atOnce := ""
+	for range len(Table().Protocols) {
+		p, ok := Table().Protocol(code)
+		if !ok {
+			return Running{}, false
+		}
+		r := c.running(Run{Protocol: p, Since: since, Home: true}, today)
+		r.Before, r.atOnce = append([]Passed{}, before...), atOnce
+		i := slices.IndexFunc(p.Gates, func(g Gate) bool { return g.Next != "" })
+		if i < 0 || r.Gates[i].OpenOn == "" {
+			return r, true
+		}
+		on := r.Gates[i].OpenOn
+		before = append(before, Passed{Code: p.Code, Name: p.Name, Since: since, To: on, By: p.Gates[i].Code})
+		code, since, atOnce = p.Gates[i].Next, on, p.Gates[i].AtOnce
+	}
+	return Running{}, false
+}
+
+// hear takes the alarms of a protocol in, and what it asks to be looked at.
+func (care *Care) hear(r Running, today string) {
+	for _, a := range r.run.Alarms {
+		if slices.ContainsFunc(a.Sees, func(s Sees) bool { return r.w.holds(s, today) }) {
+			care.Alarms = append(care.Alarms, Sounding{r.Code, a.Code, a.Words, a.Then})
+		}
+	}
+	for _, g := range r.Gates {
+		if g.Overdue && g.Alarm != nil {
+			care.Alarms = append(care.Alarms, Sounding{r.Code, g.Code, lacks(g), *g.Alarm})
+		}
+	}
+	for _, rhythm := range r.run.Jobs {
+		if !r.inForce(rhythm, today) {
+			continue
+		}
+		job, _ := Table().Job(rhythm.Job)
+		for _, field := range slices.Concat(rhythm.Asks, job.Asks) {
+			if !slices.Contains(care.Checks, field) {
+				care.Checks = append(care.Checks, field)
+			}
+		}
+	}
+}
+
+// lacks is that a gate did not come.
+func lacks(g Standing) Text {
+	return Text{Value: "Not seen yet: " + lower(g.Name.Value) + ".", Provenance: g.Name.Provenance}
+}
+
+func lower(s string) string {
+	if s == "" {
+		return s
+	}
+	return string(s[0]|0x20) + s[1:]
+}
+
+// gate is how a gate of it stands.
+func (r Running) gate(code string) (Standing, bool) {
+	i := slices.IndexFunc(r.Gates, func(g Standing) bool { return g.Code == code })
+	if i < 0 {
+		return Standing{}, false
+	}
+	return r.Gates[i], true
+}
+
+// last are the days on which it last had what, in its present home.
+func (c *Case) last(today string) Last {
+	var l Last
+	later := func(at *string, on string) { *at = max(*at, on) }
+	for _, t := range c.Care {
+		if t.Outcome != patient.TendedDone || t.On > today || c.Stands().EpochOf(t.On) != patient.AtPresent {
+			continue
+		}
+		job, _ := Table().Job(t.Job)
+		if job.Waters {
+			later(&l.WateredOn, t.On)
+		}
+		if t.Job == "flush" || t.Job == "rinse" {
+			later(&l.FlushedOn, t.On)
+		}
+		if t.PPM > 0 {
+			later(&l.FedOn, t.On)
+		}
+	}
+	for _, s := range c.Stands().SeenSince() {
+		later(&l.CheckedOn, s.On)
+	}
+	return l
+}
+
+// Next is what it wants next: the job that is due, else the first to come.
+func (care Care) Next() (Due, bool) {
+	if len(care.Due) == 0 {
+		return Due{}, false
+	}
+	return care.Due[0], true
+}
+
+// NextOn is the day on which it wants something next: a job, or a gate whose lack is an alarm.
+func (care Care) NextOn() string {
+	on := ""
+	if d, ok := care.Next(); ok {
+		on = d.On
+	}
+	for _, r := range care.Runs {
+		for _, g := range r.Gates {
+			if g.AlarmOn != "" {
+				on = cmp.Or(min(cmp.Or(on, patient.Ever), g.AlarmOn), g.AlarmOn)
+			}
+		}
+	}
+	return on
+}
+
+// Waiting are the gates that it waits for, the first to become an alarm first.
+func (care Care) Waiting() []Standing {
+	var list []Standing
+	for _, r := range care.Runs {
+		for _, g := range r.Gates {
+			if g.OpenOn == "" && !g.State {
+				list = append(list, g)
+			}
+		}
+	}
+	slices.SortStableFunc(list, func(a, b Standing) int {
+		return cmp.Compare(cmp.Or(a.AlarmOn, patient.Ever), cmp.Or(b.AlarmOn, patient.Ever))
+	})
+	return list
+}

@@ -1,0 +1,418 @@
+// Package aftercare says what a plant wants in the months after it was held or housed: which
+// protocols run, which gates they wait for and since when, when each job is due and whether a late
+// day matters, how much water, and whether there is feed in it. Protocols are lists of jobs with a
+// rhythm, and gates: things observed, never dates alone. What is observed comes from check-ins,
+// readings and weights; nothing of it is said twice.
+//
+// Days are written 2006-01-02. Lengths are in mm, water in mL, feed in ppm of nitrogen.
+package aftercare
+
+import (
+	"cmp"
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+	"time"
+
+	"therapeon/core/climate"
+	"therapeon/core/dates"
+	"therapeon/core/disputes"
+	"therapeon/core/fault"
+	"therapeon/core/knowledge"
+	"therapeon/core/look"
+	"therapeon/core/media"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
+	"therapeon/core/race"
+	"therapeon/core/rehome"
+	"therapeon/core/roots"
+	"therapeon/core/stances"
+)
+
+// Chosen is what its keeper chose for the aftercare of one plant.
+type Chosen struct {
+	Protocol string             `json:"protocol,omitempty" validate:"max=40" description:"instead of that of its home; it ends with the home"`
+	From     string             `json:"from,omitempty" validate:"omitempty,day" description:"the home that it was chosen for began on this day"`
+	Gates    map[string]string  `json:"gates,omitempty" validate:"max=40,dive,keys,max=80,endkeys,day" description:"said to have opened, by protocol and gate as in flush-through/first-tip, with the day"`
+	Shifts   map[string]Shift   `json:"shifts,omitempty" validate:"max=40,dive,keys,max=40,endkeys" description:"jobs put off, by the job"`
+	LeftOut  map[string]LeftOut `json:"left_out,omitempty" validate:"max=40,dive,keys,max=40,endkeys" description:"jobs left out altogether, by the job"`
+}
+
+// Shift puts the next turn of a job off.
+type Shift struct {
+	To     string `json:"to" required:"true" validate:"required,day"`
+	Reason string `json:"reason" required:"true" validate:"required,notblank,max=200"`
+}
+
+// LeftOut leaves a job out for this plant.
+type LeftOut struct {
+	On     string `json:"on" required:"true" validate:"required,day"`
+	Reason string `json:"reason" required:"true" validate:"required,notblank,max=200"`
+}
+
+// Case is a plant with what its aftercare hangs on beside itself.
+type Case struct {
+	*patient.Patient
+	Chosen     Chosen
+	Pot        *pots.Pot
+	MixWater   float64  // share of its medium that is water, drained; 0: not known
+	LifeMonths *float64 // of its medium in the warmth of its place; nil: not known, or it lasts
+
+	stances []stances.Stance // of its look, once asked
+}
+
+// Run is a protocol that runs, since a day.
+type Run struct {
+	Protocol
+	Since string
+	Home  bool // it is that of its home
+}
+
+// homeProtocol is the protocol that a home starts; empty where the plant has none.
+func (c *Case) homeProtocol() (code, since string) {
+	h := c.Stands().Home()
+	if h == nil || c.Stands().Where() == patient.Out {
+		return "", ""
+	}
+	if own := c.Chosen; own.Protocol != "" && own.From == h.From {
+		return own.Protocol, h.From
+	}
+	switch h.Way {
+	case rehome.Pebbles:
+		return "hung", h.From
+	case nest:
+		return "moss-nest", h.From
+	case mount, rehome.Basket:
+		return h.Way, h.From
+	}
+	if h.Hold {
+		return "humid-hold", c.holdBegan(h.From)
+	}
+	kind := c.Profile.Code
+	mineral := media.Table().Mineral.Has(h.Medium)
+	ground := rehome.Table().Usual[kind] == "terrestrial"
+	switch {
+	case kind == "slipper" && mineral:
+		return "slipper-mineral", h.From
+	case kind == "slipper":
+		return "slipper-organic", h.From
+	case ground:
+		return "terrestrial", h.From
+	case kind == "epidendrum-reed":
+		return "reed", h.From
+	case mineral:
+		return c.intoMineral(h), h.From
+	case h.Medium == "moss" && c.warmAndDry():
+		return "moss-warm", h.From
+	case c.tipsAtStart(h.From):
+		return "organic-tips", h.From
+	default:
+		return "organic-bare", h.From
+	}
+}
+
+// holdBegan is the day from which it was held without a break in ways of one protocol.
+func (c *Case) holdBegan(from string) string {
+	for _, h := range slices.Backward(c.Homes) {
+		switch {
+		case h.From > from:
+		case h.Hold && h.Way != rehome.Pebbles && h.Way != nest:
+			from = h.From
+		default:
+			return from
+		}
+	}
+	return from
+}
+
+// intoMineral is by what it comes from, and by its roots: old roots of an organic medium are
+// flushed, few roots wait for tips, what lived in pebbles just goes on.
+func (c *Case) intoMineral(h *patient.Home) string {
+	few := c.gradeAt(h.From).Few() || c.gradeAt(h.From) == roots.Poor
+	side := c.Side(disputes.Flushing)
+	before := c.Stands().MediumOn(h.From)
+	switch {
+	case few && !c.tipsAtStart(h.From) && side != disputes.EveryThirdDay:
+		return "tips-first"
+	case side == disputes.EveryThirdDay:
+		return "flush-through"
+	case media.Table().Mineral.Has(before):
+		return "mineral"
+	default:
+		return "flush-through"
+	}
+}
+
+// asOf is the plant as it was on the morning of a day.
+func (c *Case) asOf(day string) *patient.Patient {
+	p := *c.Patient
+	p.Forget()
+	p.Day = day
+	p.Looks = slices.DeleteFunc(slices.Clone(p.Looks), func(l patient.Look) bool { return l.On > day })
+	p.Seen = slices.DeleteFunc(slices.Clone(p.Seen), func(s patient.Seen) bool { return s.On > day })
+	if p.Reading != nil && p.Reading.On > day {
+		p.Reading, p.Before = p.Before, nil
+		if p.Reading != nil && p.Reading.On > day {
+			p.Reading = nil
+		}
+	}
+	return &p
+}
+
+func (c *Case) gradeAt(day string) roots.GradeCode { return c.asOf(day).Condition().GradeLeft() }
+
+// tipsAtStart holds where new tips were out when it was moved.
+func (c *Case) tipsAtStart(day string) bool { return c.asOf(day).Condition().TipsOut() }
+
+// warmAndDry holds in a warm dry home.
+func (c *Case) warmAndDry() bool {
+	around := c.Around()
+	return around.Humid() == patient.Dry && around.Air().DayC >= Table().WarmDayC.Value
+}
+
+// lateDays is when the lack of a first tip is an alarm, days from the start of its clock: the
+// upper end of the band in which four in five tips come.
+func (c *Case) lateDays() int {
+	return int(c.Profile.WeeksToFirstRoot.Value*dates.DaysAWeek*race.Table().TipSpread.Value + 0.5)
+}
+
+// beside are the protocols that run beside that of its home, with their days.
+func (c *Case) beside(today string) []Run {
+	var list []Run
+	add := func(code, since string) {
+		if since == "" || since > today {
+			return
+		}
+		if p, ok := Table().Protocol(code); ok {
+			list = append(list, Run{Protocol: p, Since: since})
+		}
+	}
+	potted := c.Stands().Where() == patient.Potted
+	if potted {
+		add("tide-over", c.tidedSince())
+		add("patch", c.patchSince())
+		add("lodger", c.lodgerSince(today))
+		add("second-housing", c.softensSince(today))
+	}
+	add("after-film", c.clearedSince(today))
+	if potted {
+		add("rest", c.restsSince(today))
+	}
+	return list
+}
+
+// tidedSince is the day of a look that waits with a plant in bad medium.
+func (c *Case) tidedSince() string {
+	at := c.Stands().AtItsLook()
+	l := at.Look()
+	if l == nil || c.Stands().EpochOf(l.On) != patient.AtPresent {
+		return ""
+	}
+	v := look.Table().Decide(at)
+	tides := slices.ContainsFunc(v.Rules, func(a look.Advice) bool { return a.Rule == "tide-over" })
+	if v.Decision != look.Wait || !tides {
+		return ""
+	}
+	return l.On
+}
+
+// patchSince is the day on which a small patch of rot was treated in its pot.
+func (c *Case) patchSince() string {
+	at := c.Stands().AtItsLook()
+	l := at.Look()
+	if l == nil || c.Stands().EpochOf(l.On) != patient.AtPresent {
+		return ""
+	}
+	if v := look.Table().Decide(at); v.RotPatch == nil || v.RotPatch.Do != "in-place" {
+		return ""
+	}
+	return l.On
+}
+
+// lodgerSince is the day on which a snail, a slug or its like was found; empty once it is long past.
+func (c *Case) lodgerSince(today string) string {
+	first := ""
+	for _, s := range c.Stands().SeenSince() {
+		if s.Noted.Lodger == patient.Yes && (first == "" || dates.Between(first, s.On) > lodgerSpan) {
+			first = s.On
+		}
+	}
+	if l := c.Look(); first == "" && l != nil && c.Stands().EpochOf(l.On) == patient.AtPresent &&
+		l.Noted.Findings["snails-seen"] == patient.Present {
+		first = l.On
+	}
+	if first == "" || dates.Between(first, today) > lodgerSpan {
+		return ""
+	}
+	return first
+}
+
+// Spans, in days, after which what began long ago is no longer of today.
+const (
+	lodgerSpan = 60
+	filmSpan   = 90
+	softenSpan = 14
+)
+
+// softensSince is the day on which it went from its hold into its pot.
+func (c *Case) softensSince(today string) string {
+	for i, h := range c.Homes {
+		now := h.From == c.Stands().Home().From && dates.Between(h.From, today) <= softenSpan
+		if i > 0 && c.Homes[i-1].Hold && !h.Hold && now {
+			return h.From
+		}
+	}
+	return ""
+}
+
+// clearedSince is the day of the last round of a treatment, or of the move out of film.
+func (c *Case) clearedSince(today string) string {
+	last := ""
+	for _, r := range c.Rounds {
+		if r.On <= today {
+			last = max(last, r.On)
+		}
+	}
+	if h := c.Stands().Home(); h != nil {
+		then := c.asOf(h.From)
+		if then.ActsOn("film") || then.Finding("dark-film") == patient.Present {
+			last = max(last, h.From)
+		}
+	}
+	if last == "" || dates.Between(last, today) > filmSpan {
+		return ""
+	}
+	return last
+}
+
+// restsSince is the day from which it rests: who has it in hand says so, or nothing grew for the
+// table's days while it lost little weight. Kinds without a rest never do.
+func (c *Case) restsSince(today string) string {
+	k, kind := Table(), c.Profile.Rest.Value
+	if kind == "none" || slices.Contains(neverDry, kind) {
+		return ""
+	}
+	idle, said := "", ""
+	note := func(on string, g patient.Growth, shows bool) {
+		switch {
+		case g.Grows() || shows:
+			idle, said = "", ""
+		case g == patient.Resting:
+			said, idle = cmp.Or(said, on), cmp.Or(idle, on)
+		case g == patient.Idle:
+			idle = cmp.Or(idle, on)
+		}
+	}
+	for _, l := range slices.Backward(c.Looks) {
+		if c.Stands().EpochOf(l.On) == patient.AtPresent {
+			note(l.On, l.Noted.Growth, false)
+		}
+	}
+	for _, s := range c.Stands().SeenSince() {
+		note(s.On, s.Noted.Growth, s.Noted.TipsShow() || s.Noted.ShootMM != nil && *s.Noted.ShootMM > 0)
+	}
+	switch {
+	case said != "":
+		return said
+	case idle != "" && dates.Between(idle, today) >= k.RestDays.Value && c.losesLittle():
+		return dates.After(idle, int(k.RestDays.Value))
+	case c.Side(disputes.WinterRest) == disputes.Strict && kind == "cool and dry" && c.coolSeason(today):
+		return seasonBegan(today, c.House.South)
+	}
+	return ""
+}
+
+var neverDry = []string{"cooler, never dry", "not known"}
+
+// coolSeason holds in the cool months of the house.
+func (c *Case) coolSeason(day string) bool {
+	on, err := time.Parse(time.DateOnly, day)
+	if err != nil {
+		return false
+	}
+	if at := c.House.LatitudeDeg; at != nil {
+		return look.Table().SeasonByDay(climate.DayLengthH(*at, on.YearDay())) == patient.Cool
+	}
+	season, _ := look.Table().Season(int(on.Month()), c.House.South)
+	return season == patient.Cool
+}
+
+// seasonBegan is the first day of the cool months that a day lies in.
+func seasonBegan(day string, south bool) string {
+	on, err := time.Parse(time.DateOnly, day)
+	if err != nil {
+		return ""
+	}
+	first := time.Date(on.Year(), on.Month(), 1, 0, 0, 0, 0, time.UTC)
+	for range 12 {
+		before := first.AddDate(0, -1, 0)
+		if season, _ := look.Table().Season(int(before.Month()), south); season != patient.Cool {
+			break
+		}
+		first = before
+	}
+	return first.Format(time.DateOnly)
+}
+
+// Ways that have a protocol of their own.
+const (
+	nest  = "nest"
+	mount = "mount"
+)
+
+// losesLittle holds where its pot's weights since the last watering say that it loses less than
+// the table's share a week.
+func (c *Case) losesLittle() bool {
+	all := c.Stands().Counting(patient.InPot)
+	for i := len(all) - 1; i > 0; i-- {
+		a, b := all[i-1], all[i]
+		if b.Because != "" || b.Grams > a.Grams {
+			return false
+		}
+		if days := b.At.Sub(a.At).Hours() / 24; days >= 5 {
+			return (a.Grams-b.Grams)/a.Grams*7/days < Table().RestLoss.Value
+		}
+	}
+	return false
+}
+
+// Text is a statement of the craft with its mark.
+type Text = knowledge.Text
+
+// Faults finds protocols, gates and jobs that are not of the table, and days to come.
+func (c Chosen) Faults(today string) fault.List {
+	var list fault.List
+	add := func(field, words, limit string, value any) {
+		list = append(list, fault.Fault{Field: field, Words: words, Limit: limit, Value: value})
+	}
+	k := Table()
+	if c.Protocol != "" && !slices.ContainsFunc(k.Protocols, func(p Protocol) bool { return p.Code == c.Protocol }) {
+		add("protocol", "This protocol is not known here.", "a protocol, see /api/v1/knowledge/aftercare", c.Protocol)
+	}
+	for _, at := range slices.Sorted(maps.Keys(c.Gates)) {
+		code, gate, _ := strings.Cut(at, "/")
+		p, ok := k.Protocol(code)
+		if _, known := p.gate(gate); !ok || !known {
+			add("gates["+at+"]", "This gate is not known here.", "a gate, see /api/v1/knowledge/aftercare", at)
+		} else if c.Gates[at] > today {
+			add("gates["+at+"]", "This day has not come yet.", "today at the latest", c.Gates[at])
+		}
+	}
+	for _, job := range slices.Sorted(maps.Keys(c.Shifts)) {
+		if _, ok := k.Job(job); !ok {
+			add("shifts["+job+"]", "This job is not known here.", "a job, see /api/v1/knowledge/aftercare", job)
+		} else if days := dates.Between(today, c.Shifts[job].To); days > mostShift {
+			add("shifts["+job+"].to", "That is further than a job is put off.", fmt.Sprintf("at most %d days on", mostShift), c.Shifts[job].To)
+		}
+	}
+	for _, job := range slices.Sorted(maps.Keys(c.LeftOut)) {
+		if _, ok := k.Job(job); !ok {
+			add("left_out["+job+"]", "This job is not known here.", "a job, see /api/v1/knowledge/aftercare", job)
+		}
+	}
+	return list
+}
+
+// mostShift is how far a job is put off at once, days.
+const mostShift = 90

@@ -1,0 +1,345 @@
+package aftercare
+
+import (
+	"cmp"
+	"math"
+	"slices"
+	"strconv"
+	"time"
+
+	"therapeon/core/causes"
+	"therapeon/core/dates"
+	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
+	"therapeon/core/look"
+	"therapeon/core/patient"
+	"therapeon/core/stances"
+)
+
+// Due is the next turn of a job.
+type Due struct {
+	Job      string   `json:"job" required:"true"`
+	Protocol string   `json:"protocol" required:"true"`
+	On       string   `json:"on" required:"true" description:"the day it is due"`
+	From     string   `json:"from" required:"true" description:"it may be done from this day"`
+	By       string   `json:"by" required:"true" description:"and is meant to be by this one"`
+	Do       string   `json:"do" required:"true"`
+	How      Text     `json:"how" required:"true"`
+	Late     Text     `json:"late" required:"true" description:"whether lateness matters"`
+	LateDays int      `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
+	Matters  bool     `json:"matters,omitempty" description:"it is late, and that matters"`
+	Missed   int      `json:"missed,omitempty" description:"turns that were missed; they are not made up"`
+	ML       float64  `json:"ml,omitempty" description:"water that it takes"`
+	Water    string   `json:"water,omitempty" enum:",plain,seaweed"`
+	PPM      float64  `json:"ppm_n,omitempty" description:"feed in that water, ppm of nitrogen"`
+	Asks     []string `json:"asks" required:"true" description:"fields of the check-in"`
+	Weighs   string   `json:"weighs,omitempty"`
+	Minutes  float64  `json:"minutes" required:"true"`
+	Shifted  string   `json:"shifted,omitempty" description:"why it was put off"`
+}
+
+// inForce holds for a job of a protocol on a day: its gate is open, that which ends it is shut.
+func (r Running) inForce(j Rhythm, today string) bool {
+	if j.After != "" {
+		if g, ok := r.gate(j.After); !ok || g.OpenOn == "" {
+			return false
+		}
+	}
+	if g, ok := r.gate(j.Until); ok && g.OpenOn != "" {
+		return false
+	}
+	if j.UntilDay != nil && dates.Between(r.Since, today) > j.UntilDay.Value {
+		return false
+	}
+	c := r.w.Case
+	job, _ := Table().Job(j.Job)
+	if _, out := c.Chosen.LeftOut[j.Job]; out {
+		return false
+	}
+	switch {
+	case len(j.Routes) > 0 && !slices.Contains(j.Routes, c.Stands().Holding()):
+		return false
+	case j.Roots && !c.Condition().Aerial():
+		return false
+	case job.DryDays && c.Around().Humid() == patient.Moist:
+		return false
+	}
+	return true
+}
+
+// schedule finds the next turn of each job.
+func (c *Case) schedule(care *Care, today string) {
+	rests := slices.ContainsFunc(care.Runs, func(r Running) bool { return r.Code == "rest" })
+	tided := slices.ContainsFunc(care.Runs, func(r Running) bool { return r.Code == "tide-over" })
+	slow := 1.0
+	if slices.ContainsFunc(care.Runs, func(r Running) bool { return r.Code == "patch" }) {
+		slow = Table().PatchFactor.Value
+	}
+	says := c.waterStance()
+	for _, r := range care.Runs {
+		for _, j := range r.run.Jobs {
+			job, ok := Table().Job(j.Job)
+			if !ok || !r.inForce(j, today) || r.Home && job.Waters && (rests || tided) {
+				continue
+			}
+			d := c.turn(care, r, j, slow, today)
+			if job.Waters {
+				if says == stances.NoWater {
+					care.HeldBack = "look"
+					continue
+				}
+				if says == stances.Water && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
+					d.On, d.From = today, today
+				}
+			}
+			care.Due = append(care.Due, d)
+		}
+	}
+	care.merge(today)
+	c.pour(care, today)
+	slices.SortStableFunc(care.Due, func(a, b Due) int {
+		return cmp.Or(cmp.Compare(a.On, b.On), cmp.Compare(Table().place(a.Job), Table().place(b.Job)))
+	})
+}
+
+// waterStance is what the look, and what is acted on, say of water: to give it, to withhold it, or
+// nothing.
+func (c *Case) waterStance() stances.Stance {
+	switch {
+	case c.Stands().Where() != patient.Potted || c.Look() == nil,
+		c.Stands().EpochOf(c.Look().On) != patient.AtPresent:
+		return ""
+	case c.says(stances.NoWater):
+		return stances.NoWater
+	case c.says(stances.Water) && !c.tendedSince(c.Look().On):
+		return stances.Water
+	}
+	return ""
+}
+
+// says holds where the look of its present home takes a stance, or what is acted on asks for it.
+func (c *Case) says(s stances.Stance) bool {
+	l := c.Look()
+	if l == nil || !look.Holds(c.Patient) {
+		return false
+	}
+	if c.stances == nil {
+		v := look.Table().Decide(c.AtLook())
+		c.stances = append([]stances.Stance{}, v.Says...)
+		for _, code := range look.Heard(c.Patient).Plan {
+			action, _ := causes.Table().Action(code)
+			c.stances = append(c.stances, action.Says...)
+		}
+	}
+	return slices.Contains(c.stances, s)
+}
+
+// tendedSince holds where it was watered on a day or after.
+func (c *Case) tendedSince(day string) bool {
+	return slices.ContainsFunc(c.Care, func(t patient.Tended) bool {
+		j, _ := Table().Job(t.Job)
+		return j.Waters && t.Outcome == patient.TendedDone && t.On >= day
+	})
+}
+
+// tendedOn holds where a job was done, or left, on a day.
+func (c *Case) tendedOn(job, day string) bool {
+	return slices.ContainsFunc(c.Care, func(t patient.Tended) bool { return t.Job == job && t.On == day })
+}
+
+// turn is the next turn of a job.
+func (c *Case) turn(care *Care, r Running, j Rhythm, slow float64, today string) Due {
+	job, _ := Table().Job(j.Job)
+	if j.Fourth != "" && r.fourth(j) {
+		job, _ = Table().Job(j.Fourth)
+	}
+	d := Due{
+		Job: job.Code, Protocol: r.Code, Do: job.Do, How: j.How, Late: job.Late, Water: job.Water, Weighs: job.Weighs,
+		Minutes: job.Minutes.Value, Asks: append([]string{}, j.Asks...),
+	}
+	for _, field := range job.Asks {
+		if !slices.Contains(d.Asks, field) {
+			d.Asks = append(d.Asks, field)
+		}
+	}
+	last, left := r.lastDone(j), r.lastLeft(j)
+	every := c.every(j)
+	base := max(last, r.Since)
+	if g, ok := r.gate(j.After); ok && last < g.OpenOn {
+		base = g.OpenOn
+		if job.Waters {
+			every = knowledge.Estimate{} // at once
+		}
+	}
+	span := func(days float64) string { return dates.After(base, int(math.Round(days))) }
+	d.On, d.From, d.By = span(every.Value), span(every.Low), span(every.High)
+	if job.Waters && slow > 1 {
+		d.On, d.From, d.By = span(every.Value*slow), span(every.Low*slow), span(every.High*slow)
+	}
+	if j.On != nil {
+		d.On, d.From, d.By = r.onDays(j, last, today)
+	}
+	if r.atOnce == j.Job && last == "" {
+		d.On, d.From, d.By = r.Since, r.Since, dates.After(r.Since, 1)
+	} else if j.Learns && every.Value > 0 {
+		c.learned(care, r, j, &d, tempo{every, slow})
+	}
+	if j.Every != nil && every.Value > 0 {
+		d.Missed = max(0, int(dates.Between(d.On, today)/every.Value))
+	}
+	c.putOff(&d, j, left, last, today)
+	if late := int(dates.Between(d.By, today)); late > 0 {
+		d.LateDays = late
+		d.Matters = float64(late) >= job.MattersAfter.Value
+	}
+	return d
+}
+
+// putOff puts a turn off: it was left, shifted, or done today already.
+func (c *Case) putOff(d *Due, j Rhythm, left *patient.Tended, last, today string) {
+	to := ""
+	if left != nil && left.On >= last {
+		days := Table().NotNowDays.Value
+		if left.Because == patient.StillWet {
+			days = Table().LeftDays.Value
+		}
+		to = dates.After(left.On, int(days))
+	}
+	if s, ok := c.Chosen.Shifts[j.Job]; ok && s.To > last {
+		to, d.Shifted = max(to, s.To), s.Reason
+	}
+	if c.tendedOn(j.Job, today) || c.tendedOn(d.Job, today) || last == today && last != "" {
+		to = max(to, dates.After(today, 1))
+	}
+	if to > d.On {
+		d.On, d.From, d.By = to, max(d.From, to), max(d.By, to)
+	}
+}
+
+// every is how often a job is done, by the warmth of its place where that tells.
+func (c *Case) every(j Rhythm) knowledge.Estimate {
+	switch {
+	case j.Every == nil:
+		return knowledge.Estimate{}
+	case j.Cool != nil && c.Site != nil && c.Around().Air().DayC < Table().WarmDayC.Value:
+		return *j.Cool
+	case j.Side == disputes.Flushing && c.Side(disputes.Flushing) == disputes.WhenDry:
+		return Table().FlushWhenDry
+	}
+	return *j.Every
+}
+
+// lastDone is the day on which a job of a protocol was last done. Any watering counts for what
+// waters; of flushes only flushes do. What is asked for and was seen counts as done.
+func (r Running) lastDone(j Rhythm) string {
+	job, _ := Table().Job(j.Job)
+	flush := j.Job == "flush" || j.Job == "rinse"
+	last := ""
+	for _, t := range r.w.care {
+		of, _ := Table().Job(t.Job)
+		counts := t.Job == j.Job || flush && (t.Job == "flush" || t.Job == "rinse") || !flush && job.Waters && of.Waters
+		if t.Outcome == patient.TendedDone && counts {
+			last = max(last, t.On)
+		}
+	}
+	if job.Code == "check" || !job.Waters && len(job.Asks) > 0 {
+		for _, s := range r.w.seen {
+			if job.Code == "check" || slices.ContainsFunc(job.Asks, s.Noted.Has) {
+				last = max(last, s.On)
+			}
+		}
+	}
+	if job.Weighs != "" {
+		for _, g := range r.w.Weights {
+			on := g.At.In(r.w.Now.Location()).Format(time.DateOnly)
+			if string(g.Kind) == job.Weighs && on >= r.Since && !g.At.After(r.w.Now) {
+				last = max(last, on)
+			}
+		}
+	}
+	return last
+}
+
+// lastLeft is the last time that a job was left since it was last done; nil where it was not.
+func (r Running) lastLeft(j Rhythm) *patient.Tended {
+	for _, t := range slices.Backward(r.w.care) {
+		if t.Job != j.Job && t.Job != j.Fourth {
+			continue
+		}
+		if t.Outcome == patient.TendedLeft {
+			return &t
+		}
+		return nil
+	}
+	return nil
+}
+
+// fourth holds where the next turn of a job is the one that is a flush.
+func (r Running) fourth(j Rhythm) bool {
+	n := 0
+	for _, t := range slices.Backward(r.w.care) {
+		switch {
+		case t.Outcome != patient.TendedDone:
+		case t.Job == "flush" || t.Job == "rinse":
+			return n >= 3
+		case t.Job == j.Job:
+			n++
+		}
+	}
+	return n >= 3
+}
+
+// onDays is the next of the days of a protocol on which a job is done; of those missed the last
+// stands for all.
+func (r Running) onDays(j Rhythm, last, today string) (on, from, by string) {
+	for _, code := range j.On.Values {
+		n, err := strconv.Atoi(code)
+		if err != nil {
+			continue
+		}
+		day := dates.After(r.Since, n)
+		if last >= day {
+			continue
+		}
+		if on == "" || day <= today {
+			on = day
+		}
+	}
+	if on == "" { // all are done: until its gate opens, week by week
+		on = dates.After(max(last, r.Since), dates.DaysAWeek)
+	}
+	return on, on, dates.After(on, 1)
+}
+
+// merge makes one turn of what several protocols ask: one watering a day, one check-in.
+func (care *Care) merge(today string) {
+	list := []Due{}
+	for _, d := range care.Due {
+		job, _ := Table().Job(d.Job)
+		i := slices.IndexFunc(list, func(o Due) bool {
+			of, _ := Table().Job(o.Job)
+			return o.Job == d.Job || job.Waters && of.Waters && sameTurn(o, d, today)
+		})
+		if i < 0 {
+			list = append(list, d)
+			continue
+		}
+		one, other := list[i], d
+		if one.Job != other.Job && Table().place(other.Job) < Table().place(one.Job) ||
+			one.Job == other.Job && other.On < one.On {
+			one, other = other, one
+		}
+		for _, field := range other.Asks {
+			if !slices.Contains(one.Asks, field) {
+				one.Asks = append(one.Asks, field)
+			}
+		}
+		list[i] = one
+	}
+	care.Due = list
+}
+
+// sameTurn holds where two waterings would fall on one day.
+func sameTurn(a, b Due, today string) bool {
+	return a.On == b.On || max(a.On, today) == max(b.On, today)
+}

@@ -1,0 +1,230 @@
+package aftercare
+
+import (
+	"cmp"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"therapeon/core/dates"
+	"therapeon/core/disputes"
+	"therapeon/core/drying"
+	"therapeon/core/knowledge"
+	"therapeon/core/media"
+	"therapeon/core/patient"
+)
+
+// Watering is when a pot is due, and what that rests on.
+type Watering struct {
+	OnDay   string  `json:"on" required:"true"`
+	SoonOn  string  `json:"soon_on" required:"true" description:"the early end of four in five"`
+	LateOn  string  `json:"late_on" required:"true" description:"the late end"`
+	Days    float64 `json:"days" required:"true" description:"from its last watering"`
+	Since   string  `json:"since" required:"true" description:"its last watering"`
+	Cycles  int     `json:"cycles" required:"true" description:"waterings that it was learned from"`
+	Answers int     `json:"answers" required:"true" description:"what was seen, wet or dry"`
+	Weighed int     `json:"weighed" required:"true" description:"cycles that were weighed"`
+	PriorOn float64 `json:"prior_days" required:"true" description:"what the table alone would say"`
+	DueAt   float64 `json:"due_at" required:"true" description:"share of its water left when it is due"`
+	ByPot   bool    `json:"by_pot,omitempty" description:"the table's days together with the physics of its pot"`
+	Rests   Text    `json:"rests" required:"true" description:"what it rests on"`
+	Slowed  float64 `json:"slowed,omitempty" description:"a treated patch stretches it by this"`
+}
+
+// mostCycles is how many past cycles are learned from.
+const mostCycles = 8
+
+// tempo is how often a job is done by its table, and by how much that is stretched.
+type tempo struct {
+	every knowledge.Estimate
+	slow  float64
+}
+
+// learned puts a turn where what was seen and weighed puts it.
+func (c *Case) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
+	every, slow := t.every, t.slow
+	dueAt := cmp.Or(number(j.At, 0), media.Table().DueAt[c.Profile.MoistureStyle.Value].Value, 0.25)
+	prior := drying.Span{Days: every.Value, Factor: math.Sqrt(every.High / every.Low)}
+	w := Watering{DueAt: dueAt}
+	byPot := c.Pot != nil && j.Job != "refill"
+	if byPot {
+		of := drying.Table().PriorFor(c.Patient, *c.Pot, c.MixWater)
+		if of.PerDay > 0 {
+			prior = prior.With(drying.Span{Days: math.Log(1/dueAt) / of.PerDay, Factor: of.Spread})
+			w.ByPot = true
+		}
+	}
+	past, now := c.cycles(r, dueAt, byPot)
+	n := drying.Learn(prior, Table().CycleSpread.Value, past, now)
+	if slow > 1 {
+		n.Days, n.SoonDays, n.LateDays, w.Slowed = n.Days*slow, n.SoonDays*slow, n.LateDays*slow, slow
+	}
+	last := r.w.lastWater()
+	on := func(days float64) string {
+		return last.from.Add(time.Duration(days * hoursADay * float64(time.Hour))).Format(dayLayout)
+	}
+	d.On, d.From, d.By = on(n.Days), on(n.SoonDays), on(n.LateDays)
+	if last.dryAt > 0 { // it was seen dry since: it is due
+		d.On = min(d.On, dates.After(last.on, int(last.dryAt)))
+		d.From, d.By = min(d.From, d.On), max(d.On, min(d.By, dates.After(d.On, 1)))
+	}
+	w.OnDay, w.SoonOn, w.LateOn, w.Since = d.On, d.From, d.By, last.on
+	w.Days, w.PriorOn, w.Cycles, w.Answers, w.Weighed = n.Days, prior.Days, n.Cycles, n.Answers, n.Weighed
+	w.Rests = rests(w, every)
+	care.Water = &w
+}
+
+// cycles are what was seen and weighed of its waterings: the last ones, and the one at hand.
+func (c *Case) cycles(r Running, dueAt float64, weighed bool) (past []drying.Cycle, now drying.Cycle) {
+	of := map[int]float64{}
+	if weighed && c.Pot != nil {
+		of = c.weighed(r, dueAt)
+	}
+	from := max(0, len(r.w.water)-1-mostCycles)
+	for i, s := range r.w.water {
+		if i < from {
+			continue
+		}
+		cycle := drying.Cycle{WetAt: s.wetAt, DryAt: s.dryAt, Weighs: of[i]}
+		if i == len(r.w.water)-1 {
+			return past, cycle
+		}
+		if cycle != (drying.Cycle{}) {
+			cycle.Drier = c.dryness(s)
+			past = append(past, cycle)
+		}
+	}
+	return past, now
+}
+
+// weighed are the days to due of its cycles by its weights, by the stretch.
+func (c *Case) weighed(r Running, dueAt float64) map[int]float64 {
+	k := drying.Table()
+	var list []drying.Weight
+	for _, g := range patient.SinceChange(c.Stands().Counting(patient.InPot)) {
+		if g.At.In(c.Now.Location()).Format(dayLayout) >= r.Since {
+			list = append(list, drying.AsWeight(g))
+		}
+	}
+	begun, days := k.Weighed(list, k.PriorFor(c.Patient, *c.Pot, c.MixWater), dueAt)
+	found := map[int]float64{}
+	for i, s := range r.w.water {
+		for b, at := range begun {
+			if days[b] > 0 && math.Abs(at-drying.DayOf(s.from)) < 0.75 {
+				found[i] = days[b]
+			}
+		}
+	}
+	return found
+}
+
+// rests says what a watering rests on.
+func rests(w Watering, every knowledge.Estimate) Text {
+	of := []string{}
+	if w.Weighed > 0 {
+		of = append(of, counted(w.Weighed, "weighed watering"))
+	}
+	if w.Answers > 0 {
+		of = append(of, counted(w.Answers, "answer"))
+	}
+	table := "the table"
+	if w.ByPot {
+		table = "the table and the size of its pot"
+	}
+	if len(of) == 0 {
+		return Text{Value: "Only " + table + " so far. Each answer, wet or dry, makes it surer.", Provenance: every.Provenance}
+	}
+	return Text{Value: strings.Join(of, ", ") + ", and " + table + ".", Provenance: every.Provenance}
+}
+
+func counted(n int, one string) string {
+	numbers := []string{"no", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten"}
+	word := "Over ten"
+	if n < len(numbers) {
+		word = numbers[n]
+	}
+	if n == 1 {
+		return word + " " + one
+	}
+	return word + " " + one + "s"
+}
+
+// pour says how much water each job takes, and whether there is feed in it.
+func (c *Case) pour(care *Care, today string) {
+	fed := false
+	for i := range care.Due {
+		d := &care.Due[i]
+		j := c.rhythmOf(*care, *d)
+		d.ML = c.millilitres(*d, j)
+		job, _ := Table().Job(d.Job)
+		feeds := job.Waters && d.Water == "plain" && !slices.Contains([]string{"flush", "rinse", "soak", "sip"}, d.Job)
+		if feeds && !fed && care.Feed.PPM > 0 && care.Feed.OnDay != "" && care.Feed.OnDay <= max(d.On, today) {
+			d.PPM, fed = care.Feed.PPM, true
+		}
+	}
+}
+
+func (c *Case) rhythmOf(care Care, d Due) Rhythm {
+	for _, r := range care.Runs {
+		if r.Code != d.Protocol {
+			continue
+		}
+		for _, j := range r.run.Jobs {
+			if j.Job == d.Job || j.Fourth == d.Job {
+				return j
+			}
+		}
+	}
+	return Rhythm{}
+}
+
+// millilitres is the water a job takes: two pot volumes for a flush; for a watering what is missing
+// to full by its weights, else a quarter of the pot, and a fifth of that to run through; rounded up
+// to the jug.
+func (c *Case) millilitres(d Due, j Rhythm) float64 {
+	a, volume := Table().Amounts, 0.0
+	if c.Pot != nil {
+		volume = c.Pot.VolumeL() * 1000
+	}
+	job, _ := Table().Job(d.Job)
+	ml := 0.0
+	switch cmp.Or(j.Amount, job.Amount) {
+	case "flush":
+		ml = volume * number(j.Volumes, a.FlushVolumes.Value)
+	case "fill":
+		ml = c.missing(volume*a.FillShare.Value) * (1 + a.Through.Value)
+		if c.Side(disputes.Watering) == disputes.LittleOften {
+			ml = volume * a.LittleShare.Value
+		}
+	case "little":
+		ml = volume * a.LittleShare.Value
+	case "sip":
+		ml = volume * a.SipShare.Value
+	case "reservoir":
+		ml = volume * a.ReservoirShare.Value
+		if c.Pot != nil && c.Pot.WaterMM() > 0 {
+			ml = c.Pot.BelowL(c.Pot.WaterMM()) * 1000 / 2 // the gaps between grains
+		}
+	case "dribble":
+		return a.DribbleML.Value
+	case "soak":
+		return a.SoakML.Value
+	case "mist":
+		return a.MistML.Value
+	}
+	jug := a.JugML.Value
+	return max(0, math.Ceil(ml/jug-1e-9)*jug)
+}
+
+// missing is the water to full by its weights, mL; what is usual where it was not weighed.
+func (c *Case) missing(usual float64) float64 {
+	if c.Pot == nil {
+		return usual
+	}
+	due, ok := drying.Table().DueFor(c.Patient, *c.Pot, c.MixWater)
+	if !ok || due.HoldsG <= 0 {
+		return usual
+	}
+	return max(0, due.HoldsG*(1-due.DueAt))
+}

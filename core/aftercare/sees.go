@@ -1,0 +1,371 @@
+package aftercare
+
+import (
+	"cmp"
+	"math"
+	"slices"
+	"time"
+
+	"therapeon/core/dates"
+	"therapeon/core/knowledge"
+	"therapeon/core/patient"
+	"therapeon/core/rehome"
+)
+
+// watch is what was observed of a plant since a protocol began.
+type watch struct {
+	*Case
+	since string
+	seen  []patient.Seen   // the oldest first
+	care  []patient.Tended // done, the oldest first
+	water []stretch        // from one watering to the next
+}
+
+// watching gathers what was observed since a day, up to another.
+func (c *Case) watching(since, today string) *watch {
+	w := &watch{Case: c, since: since}
+	for _, s := range c.Stands().SeenSince() {
+		if s.On >= since && s.On <= today {
+			w.seen = append(w.seen, s)
+		}
+	}
+	for _, t := range c.Care {
+		if t.On >= since && t.On <= today {
+			w.care = append(w.care, t)
+		}
+	}
+	slices.SortStableFunc(w.care, func(a, b patient.Tended) int { return a.At.Compare(b.At) })
+	w.water = w.stretches()
+	return w
+}
+
+func (w *watch) day(on string) float64 { return dates.Between(w.since, on) }
+
+func number(n *knowledge.Number, usual float64) float64 {
+	if n == nil {
+		return usual
+	}
+	return n.Value
+}
+
+// upTo are the check-ins up to a day.
+func (w *watch) upTo(day string) []patient.Seen {
+	n, _ := slices.BinarySearchFunc(w.seen, day, func(s patient.Seen, day string) int {
+		if s.On <= day {
+			return -1
+		}
+		return 1
+	})
+	return w.seen[:n]
+}
+
+// last is the newest check-in up to a day of which something holds.
+func (w *watch) last(day string, of func(patient.Checkin) bool) (patient.Seen, bool) {
+	for _, s := range slices.Backward(w.upTo(day)) {
+		if of(s.Noted) {
+			return s, true
+		}
+	}
+	return patient.Seen{}, false
+}
+
+// is holds where the newest check-in up to a day that says something of a matter says this of it.
+func (w *watch) is(day string, said func(patient.Checkin) string, words ...string) bool {
+	s, ok := w.last(day, func(c patient.Checkin) bool { return said(c) != "" })
+	return ok && slices.Contains(words, said(s.Noted))
+}
+
+// holds tells whether something is so as of a day, by what was observed up to it.
+func (w *watch) holds(s Sees, day string) bool {
+	if s.Day != nil && w.day(day) < s.Day.Value {
+		return false
+	}
+	if rule, ok := rules[s.What]; ok {
+		return rule(w, s, day)
+	}
+	return false
+}
+
+// rules are the predicates of the table, by their names.
+var rules map[string]func(w *watch, s Sees, day string) bool
+
+func init() {
+	leaf := func(c patient.Checkin) string { return c.Leaf }
+	film := func(c patient.Checkin) string { return c.Film }
+	pests := func(c patient.Checkin) string { return string(c.Pests) }
+	yes := func(of func(patient.Checkin) patient.YesNo) func(*watch, Sees, string) bool {
+		return func(w *watch, _ Sees, day string) bool {
+			return w.is(day, func(c patient.Checkin) string { return string(of(c)) }, "yes")
+		}
+	}
+	word := func(of func(patient.Checkin) string, words ...string) func(*watch, Sees, string) bool {
+		return func(w *watch, _ Sees, day string) bool { return w.is(day, of, words...) }
+	}
+	limp := word(leaf, "limp")
+	rules = map[string]func(*watch, Sees, string) bool{
+		"day":  func(w *watch, s Sees, day string) bool { return w.day(day) >= number(s.Day, 0) },
+		"tips": (*watch).tips,
+		"ready": func(w *watch, _ Sees, day string) bool {
+			_, told := w.last(day, func(c patient.Checkin) bool { return c.Tips != nil || c.TipsShow() })
+			return (told || w.readTips(day)) && w.Condition().TipsOut() && rehome.Table().Ready(w.Patient, day)
+		},
+		"nubs":       func(w *watch, _ Sees, _ string) bool { return w.tipsAtStart(w.since) },
+		"branched":   word(func(c patient.Checkin) string { return c.OldRoots }, "branched"),
+		"fifth-lost": word(func(c patient.Checkin) string { return c.OldRoots }, "fifth-lost"),
+		"at-edge": func(w *watch, _ Sees, day string) bool {
+			at := func(c patient.Checkin) string { return c.TipsAt }
+			return w.is(day, at, "edge", "half", "water") && !w.tipsFail(day)
+		},
+		"half-down": word(func(c patient.Checkin) string { return c.TipsAt }, "half", "water"),
+		"longest":   func(w *watch, s Sees, day string) bool { return w.longest(day) >= number(s.MM, 0) },
+		"steady":    word(func(c patient.Checkin) string { return string(c.Wobble) }, "no"),
+		"shoot": func(w *watch, s Sees, day string) bool {
+			at, ok := w.last(day, func(c patient.Checkin) bool { return c.ShootMM != nil })
+			return ok && *at.Noted.ShootMM >= number(s.MM, 0)
+		},
+		"grows":       (*watch).grows,
+		"growing":     (*watch).growing,
+		"grips":       yes(func(c patient.Checkin) patient.YesNo { return c.Grips }),
+		"bends":       yes(func(c patient.Checkin) patient.YesNo { return c.Bends }),
+		"yellow":      yes(func(c patient.Checkin) patient.YesNo { return c.Yellow }),
+		"base-rots":   yes(func(c patient.Checkin) patient.YesNo { return c.BaseRots }),
+		"gone":        yes(func(c patient.Checkin) patient.YesNo { return c.MediumGone }),
+		"pests":       word(pests, "yes"),
+		"film":        word(film, "green", "dark"),
+		"smell":       word(func(c patient.Checkin) string { return c.Smell }, "sour", "decay"),
+		"patch-same":  word(func(c patient.Checkin) string { return c.Patch }, "same"),
+		"patch-grown": word(func(c patient.Checkin) string { return c.Patch }, "grown", "general"),
+		"limp":        limp,
+		"limp-wet":    func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.isWet(day) },
+		"limp-spike":  func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.Flowering().InFlower() },
+		"dry":         word(func(c patient.Checkin) string { return c.Medium }, "dry"),
+		"wet":         (*watch).staysWet,
+		"dry-within":  (*watch).driesWithin,
+		"still":       (*watch).standsStill,
+		"level-still": (*watch).levelStill,
+		"lost":        (*watch).lostWeight,
+		"life":        (*watch).pastLife,
+		"times":       (*watch).times,
+		"clean":       (*watch).cleanMornings,
+		"found-on":    (*watch).foundOn,
+		"clear": func(w *watch, _ Sees, day string) bool {
+			return w.is(day, film, "none") && !w.is(day, pests, "yes")
+		},
+		"thinner-after-sip": (*watch).thinnerAfterSip,
+	}
+}
+
+// tips holds where so many new tips show, so long; those that stopped or rot do not count.
+func (w *watch) tips(s Sees, day string) bool {
+	want, mm := number(s.Count, 1), number(s.MM, 0)
+	if mm == 0 && want <= 1 && w.readTips(day) {
+		return true
+	}
+	at, ok := w.last(day, func(c patient.Checkin) bool { return c.Tips != nil || c.TipsShow() })
+	if !ok || !at.Noted.TipsShow() || w.tipsFail(day) {
+		return false
+	}
+	count := 1.0
+	if at.Noted.Tips != nil {
+		count = float64(*at.Noted.Tips)
+	}
+	return count >= want && (mm == 0 || w.longest(day) >= mm)
+}
+
+// readTips holds where growing tips were read, or looked at, since it was moved.
+func (w *watch) readTips(day string) bool {
+	if r := w.Reading; r != nil && r.On > w.since && r.On <= day && w.Roots().After().Totals.GrowingTips > 0 {
+		return true
+	}
+	return slices.ContainsFunc(w.Looks, func(l patient.Look) bool {
+		return l.On > w.since && l.On <= day &&
+			(l.Noted.Growth == patient.NewRoots || l.Noted.Findings["tips-growing"] == patient.Present)
+	})
+}
+
+// tipsFail holds where the tips last seen had stopped, dried or rotted.
+func (w *watch) tipsFail(day string) bool {
+	at, ok := w.last(day, patient.Checkin.TipsShow)
+	return ok && (at.Noted.TipState == "dry" || at.Noted.TipState == "black")
+}
+
+func (w *watch) longest(day string) float64 {
+	at, ok := w.last(day, func(c patient.Checkin) bool { return c.LongestMM != nil })
+	if !ok {
+		return 0
+	}
+	return *at.Noted.LongestMM
+}
+
+// grows holds where growth, or a tip, was seen last.
+func (w *watch) grows(_ Sees, day string) bool {
+	at, ok := w.last(day, func(c patient.Checkin) bool { return c.Growth != "" || c.Tips != nil || c.TipsShow() })
+	return ok && (at.Noted.Growth.Grows() || at.Noted.TipsShow())
+}
+
+// growing is grows, or what the last look says of the plant.
+func (w *watch) growing(s Sees, day string) bool {
+	if w.grows(s, day) {
+		return true
+	}
+	for _, l := range w.Looks {
+		if l.On <= day && l.Noted.Growth != "" {
+			return l.Noted.Growth.Grows()
+		}
+	}
+	return false
+}
+
+// standsStill holds where a tip was not longer after so many days, or was called still twice.
+func (w *watch) standsStill(s Sees, day string) bool {
+	list := slices.DeleteFunc(slices.Clone(w.upTo(day)), func(at patient.Seen) bool {
+		return at.Noted.LongestMM == nil && at.Noted.TipState == ""
+	})
+	if len(list) < 2 {
+		return false
+	}
+	newest := list[len(list)-1]
+	for _, at := range slices.Backward(list[:len(list)-1]) {
+		stood := at.Noted.TipState == "still" && newest.Noted.TipState == "still" ||
+			at.Noted.LongestMM != nil && newest.Noted.LongestMM != nil && *newest.Noted.LongestMM > 0 &&
+				*newest.Noted.LongestMM <= *at.Noted.LongestMM
+		if !stood {
+			return false
+		}
+		if dates.Between(at.On, newest.On) >= number(s.Days, 14) {
+			return true
+		}
+	}
+	return false
+}
+
+// levelStill holds where the level of a reservoir did not move for so many days, unfilled.
+func (w *watch) levelStill(s Sees, day string) bool {
+	newest, ok := w.last(day, func(c patient.Checkin) bool { return c.ReservoirMM != nil })
+	if !ok {
+		return false
+	}
+	for _, at := range slices.Backward(w.upTo(newest.On)) {
+		if at.Noted.ReservoirMM == nil {
+			continue
+		}
+		filled := slices.ContainsFunc(w.care, func(t patient.Tended) bool {
+			j, _ := Table().Job(t.Job)
+			return t.Outcome == patient.TendedDone && j.Waters && t.On >= at.On && t.On < newest.On
+		})
+		if math.Abs(*at.Noted.ReservoirMM-*newest.Noted.ReservoirMM) > 1 || filled {
+			return false
+		}
+		if dates.Between(at.On, newest.On) >= number(s.Days, 14) {
+			return true
+		}
+	}
+	return false
+}
+
+// lostWeight holds where the bare plant has lost so much of its first weight since it is held.
+func (w *watch) lostWeight(s Sees, day string) bool {
+	first, last := 0.0, 0.0
+	for _, g := range w.Stands().Counting(patient.BarePlant) {
+		on := g.At.In(w.Now.Location()).Format(time.DateOnly)
+		if on < w.since || on > day {
+			continue
+		}
+		if first == 0 || g.Anew() {
+			first = g.Grams
+		}
+		last = g.Grams
+	}
+	return first > 0 && 1-last/first >= number(s.Share, 1)
+}
+
+// pastLife holds where the medium is past its life by the warmth of its place, or was seen to be.
+func (w *watch) pastLife(s Sees, day string) bool {
+	if w.is(day, func(c patient.Checkin) string { return string(c.MediumGone) }, "yes") {
+		return true
+	}
+	_, most, known := w.Stands().MediumDays()
+	return w.LifeMonths != nil && known && most >= *w.LifeMonths*dates.DaysAMonth*Table().LifeShare.Value
+}
+
+// times holds where a job was done so many times.
+func (w *watch) times(s Sees, day string) bool {
+	n := 0.0
+	for _, t := range w.care {
+		if t.Job == s.Job && t.Outcome == patient.TendedDone && t.On <= day {
+			n++
+		}
+	}
+	return n >= number(s.Count, 1)
+}
+
+// cleanMornings holds after so many mornings without a find, of which a find starts the count anew.
+func (w *watch) cleanMornings(s Sees, day string) bool {
+	clean := map[string]bool{}
+	for _, at := range w.upTo(day) {
+		switch at.Noted.Lodger {
+		case patient.Yes:
+			clear(clean)
+		case patient.No:
+			clean[at.On] = true
+		}
+	}
+	return float64(len(clean)) >= number(s.Count, 1)
+}
+
+// foundOn holds where it was still found on that day of the protocol or after.
+func (w *watch) foundOn(s Sees, day string) bool {
+	at, ok := w.last(day, func(c patient.Checkin) bool { return c.Lodger != "" })
+	return ok && at.Noted.Lodger == patient.Yes && w.day(at.On) >= number(s.Day, 0)
+}
+
+// thinnerAfterSip holds where bulbs were not plumper so many days after a sip.
+func (w *watch) thinnerAfterSip(s Sees, day string) bool {
+	at, ok := w.last(day, func(c patient.Checkin) bool { return c.Bulbs != "" })
+	if !ok || at.Noted.Bulbs == "plumper" {
+		return false
+	}
+	return slices.ContainsFunc(w.care, func(t patient.Tended) bool {
+		return t.Job == "sip" && t.Outcome == patient.TendedDone && dates.Between(t.On, at.On) >= number(s.Days, 14)
+	})
+}
+
+// opened is the day on which a gate opened: said by hand, or the first day on which what it waits
+// for was so; empty where it is shut.
+func (w *watch) opened(run Run, g Gate, today string) (on string, byHand bool) {
+	if said := w.Chosen.Gates[run.Code+"/"+g.Code]; said != "" && said >= run.Since && said <= today {
+		return said, true
+	}
+	for _, day := range w.days(g, today) {
+		if slices.ContainsFunc(g.Sees, func(s Sees) bool { return w.holds(s, day) }) {
+			return day, false
+		}
+	}
+	return "", false
+}
+
+// days are those on which a gate can have opened, the earliest first: those on which something was
+// observed, and the day that it names.
+func (w *watch) days(g Gate, today string) []string {
+	list := []string{w.since, today}
+	for _, s := range w.seen {
+		list = append(list, s.On)
+	}
+	for _, t := range w.care {
+		list = append(list, t.On)
+	}
+	for _, l := range w.Looks {
+		list = append(list, l.On)
+	}
+	if w.Reading != nil {
+		list = append(list, w.Reading.On)
+	}
+	for _, s := range g.Sees {
+		if s.Day != nil {
+			list = append(list, dates.After(w.since, int(s.Day.Value)))
+		}
+	}
+	list = slices.DeleteFunc(list, func(day string) bool { return day < w.since || day > today })
+	slices.SortFunc(list, cmp.Compare[string])
+	return slices.Compact(list)
+}

@@ -1,0 +1,242 @@
+package aftercare
+
+import (
+	"cmp"
+	"slices"
+	"sync"
+
+	"therapeon/core/knowledge"
+)
+
+// Job is a job of the round: what is done, with what, and whether a late day matters.
+type Job struct {
+	Code         string           `yaml:"code" json:"code" required:"true"`
+	Name         string           `yaml:"name" json:"name" required:"true" description:"of the group in the round"`
+	Do           string           `yaml:"do" json:"do" required:"true"`
+	Minutes      knowledge.Number `yaml:"minutes" json:"minutes" required:"true"`
+	Water        string           `yaml:"water" json:"water,omitempty" enum:",plain,seaweed" description:"what is carried"`
+	Amount       string           `yaml:"amount" json:"-"` // how much, see litres
+	Waters       bool             `yaml:"waters" json:"waters,omitempty"`
+	Weighs       string           `yaml:"weighs" json:"weighs,omitempty" description:"what is weighed"`
+	DryDays      bool             `yaml:"dry_days" json:"-"` // only in dry air
+	Late         knowledge.Text   `yaml:"late" json:"late" required:"true"`
+	MattersAfter knowledge.Number `yaml:"matters_after" json:"matters_after" required:"true" description:"days late from which it matters"`
+	Asks         []string         `yaml:"asks" json:"asks,omitempty" description:"fields of the check-in that it asks for"`
+}
+
+// Rhythm is a job of a protocol: how often, from when until when.
+type Rhythm struct {
+	Job      string              `yaml:"job" json:"job" required:"true"`
+	Every    *knowledge.Estimate `yaml:"every" json:"every_days,omitempty"`
+	Cool     *knowledge.Estimate `yaml:"cool" json:"cool_days,omitempty" description:"in the cool, instead"`
+	On       *knowledge.Codes    `yaml:"on" json:"on,omitempty" description:"days of the protocol on which it is done"`
+	After    string              `yaml:"after" json:"after,omitempty" description:"the gate that opens it"`
+	Until    string              `yaml:"until" json:"until,omitempty" description:"the gate that closes it"`
+	UntilDay *knowledge.Number   `yaml:"until_day" json:"until_day,omitempty"`
+	Learns   bool                `yaml:"learns" json:"learns,omitempty" description:"its days are learned from what is seen and weighed"`
+	At       *knowledge.Number   `yaml:"at" json:"due_at,omitempty" description:"share of its water left; left out: as its kind wants it"`
+	Fourth   string              `yaml:"fourth" json:"fourth,omitempty" description:"each fourth time it is this job"`
+	Side     string              `yaml:"side" json:"side,omitempty" description:"the question whose side it follows"`
+	Routes   []string            `yaml:"routes" json:"routes,omitempty" description:"only in these ways of holding"`
+	Roots    bool                `yaml:"roots" json:"roots,omitempty" description:"only where roots are out of the pot"`
+	Amount   string              `yaml:"amount" json:"-"`
+	Volumes  *knowledge.Number   `yaml:"volumes" json:"volumes,omitempty" description:"of the pot"`
+	How      knowledge.Text      `yaml:"how" json:"how" required:"true"`
+	Asks     []string            `yaml:"asks" json:"asks,omitempty"`
+}
+
+// Sees is something observed: what, and how much of it.
+type Sees struct {
+	What  string            `yaml:"what" json:"what" required:"true"`
+	Job   string            `yaml:"job" json:"job,omitempty"`
+	Count *knowledge.Number `yaml:"count" json:"count,omitempty"`
+	MM    *knowledge.Number `yaml:"mm" json:"mm,omitempty"`
+	Day   *knowledge.Number `yaml:"day" json:"day,omitempty" description:"not before this day of the protocol"`
+	Days  *knowledge.Number `yaml:"days" json:"days,omitempty"`
+	Share *knowledge.Number `yaml:"share" json:"share,omitempty"`
+}
+
+// Gate is a thing observed that opens what comes next.
+type Gate struct {
+	Code     string            `yaml:"code" json:"code" required:"true"`
+	Name     knowledge.Text    `yaml:"name" json:"name" required:"true" description:"what it waits for"`
+	Sees     []Sees            `yaml:"sees" json:"sees" required:"true" description:"any of these"`
+	FromDay  *knowledge.Number `yaml:"from_day" json:"from_day,omitempty" description:"not expected before"`
+	AlarmDay *knowledge.Number `yaml:"alarm_day" json:"alarm_day,omitempty" description:"from here its lack is an alarm"`
+	Late     bool              `yaml:"late" json:"late,omitempty" description:"its lack is an alarm from the late date of the first tip"`
+	Opens    knowledge.Text    `yaml:"opens" json:"opens" required:"true"`
+	Alarm    *knowledge.Text   `yaml:"alarm" json:"alarm,omitempty" description:"what to do when it does not come"`
+	Feeds    *knowledge.Text   `yaml:"feeds" json:"feeds,omitempty" description:"it opens feed: full, half, or the most ppm"`
+	Ends     bool              `yaml:"ends" json:"ends,omitempty"`
+	Next     string            `yaml:"next" json:"next,omitempty" description:"the protocol that follows"`
+	AtOnce   string            `yaml:"at_once" json:"at_once,omitempty" description:"the job of what follows that is done at once"`
+	State    bool              `yaml:"state" json:"state,omitempty" description:"how it stands, nothing that is waited for"`
+}
+
+// Alarm is something observed that must not wait.
+type Alarm struct {
+	Code  string         `yaml:"code" json:"code" required:"true"`
+	Sees  []Sees         `yaml:"sees" json:"sees" required:"true"`
+	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
+	Then  knowledge.Text `yaml:"then" json:"then" required:"true"`
+}
+
+// Protocol is a way of caring, from its start to its gates.
+type Protocol struct {
+	Code     string            `yaml:"code" json:"code" required:"true"`
+	Name     string            `yaml:"name" json:"name" required:"true"`
+	About    knowledge.Text    `yaml:"about" json:"about" required:"true"`
+	Start    knowledge.Text    `yaml:"start" json:"start" required:"true"`
+	Jobs     []Rhythm          `yaml:"jobs" json:"jobs" required:"true"`
+	Gates    []Gate            `yaml:"gates" json:"gates" required:"true"`
+	Alarms   []Alarm           `yaml:"alarms" json:"alarms" required:"true"`
+	Feeds    string            `yaml:"feeds" json:"feeds,omitempty" enum:",growing,at-once" description:"feed without a gate of its own"`
+	FeedDays *knowledge.Number `yaml:"feed_days" json:"feed_days,omitempty" description:"between feeds, in growth"`
+}
+
+func (p Protocol) gate(code string) (Gate, bool) {
+	i := slices.IndexFunc(p.Gates, func(g Gate) bool { return g.Code == code })
+	if i < 0 {
+		return Gate{}, false
+	}
+	return p.Gates[i], true
+}
+
+// Amounts say how much water a job takes: shares of the pot's volume, or millilitres.
+type Amounts struct {
+	FlushVolumes   knowledge.Number   `yaml:"flush_volumes" json:"flush_volumes" required:"true"`
+	FillShare      knowledge.Number   `yaml:"fill_share" json:"fill_share" required:"true"`
+	Through        knowledge.Number   `yaml:"through" json:"through" required:"true"`
+	LittleShare    knowledge.Number   `yaml:"little_share" json:"little_share" required:"true"`
+	SipShare       knowledge.Number   `yaml:"sip_share" json:"sip_share" required:"true"`
+	DribbleML      knowledge.Estimate `yaml:"dribble_ml" json:"dribble_ml" required:"true"`
+	SoakML         knowledge.Number   `yaml:"soak_ml" json:"soak_ml" required:"true"`
+	MistML         knowledge.Number   `yaml:"mist_ml" json:"mist_ml" required:"true"`
+	ReservoirShare knowledge.Number   `yaml:"reservoir_share" json:"reservoir_share" required:"true"`
+	JugML          knowledge.Number   `yaml:"jug_ml" json:"jug_ml" required:"true"`
+}
+
+// Absence is what is known of being away.
+type Absence struct {
+	BearsBare    knowledge.Number            `yaml:"bears_bare" json:"bears_bare_days" required:"true"`
+	BearsMoist   knowledge.Number            `yaml:"bears_moist" json:"bears_moist_days" required:"true"`
+	BearsRooted  knowledge.Number            `yaml:"bears_rooted" json:"bears_rooted_days" required:"true"`
+	BearsResting knowledge.Number            `yaml:"bears_resting" json:"bears_resting_days" required:"true"`
+	MostDays     knowledge.Number            `yaml:"most_days" json:"most_days" required:"true"`
+	Sitter       map[string]knowledge.Text   `yaml:"sitter" json:"sitter" required:"true" description:"a job in plain words"`
+	Never        []knowledge.Text            `yaml:"never" json:"never" required:"true"`
+	Before       map[string]knowledge.Text   `yaml:"before" json:"before" required:"true"`
+	MakesLast    map[string]knowledge.Text   `yaml:"makes_last" json:"makes_last" required:"true"`
+	LastsFactor  map[string]knowledge.Number `yaml:"lasts_factor" json:"lasts_factor" required:"true"`
+	HeavyL       knowledge.Number            `yaml:"heavy_l" json:"heavy_l" required:"true"`
+}
+
+// FeedWords say why there is no feed, or how it is given.
+type FeedWords map[string]knowledge.Text
+
+// Knowledge is the table of aftercare.
+type Knowledge struct {
+	Jobs      []Job      `yaml:"jobs" json:"jobs" required:"true" description:"in the order of a round"`
+	Protocols []Protocol `yaml:"protocols" json:"protocols" required:"true"`
+	Beside    []Protocol `yaml:"beside" json:"beside" required:"true" description:"what runs beside the protocol of its home"`
+	Amounts   Amounts    `yaml:"amounts" json:"amounts" required:"true"`
+
+	Between     map[string]knowledge.Text `yaml:"between" json:"between" required:"true"`
+	DroppedFor  map[string]knowledge.Text `yaml:"dropped" json:"dropped" required:"true" description:"why a job dropped out"`
+	WalkMinutes knowledge.Number          `yaml:"walk_minutes" json:"walk_minutes" required:"true"`
+
+	LeftDays      knowledge.Number   `yaml:"left_days" json:"left_days" required:"true"`
+	NotNowDays    knowledge.Number   `yaml:"not_now_days" json:"not_now_days" required:"true"`
+	ToldDays      knowledge.Number   `yaml:"told_days" json:"told_days" required:"true"`
+	AheadDays     knowledge.Number   `yaml:"ahead_days" json:"ahead_days" required:"true"`
+	RestDays      knowledge.Number   `yaml:"rest_days" json:"rest_days" required:"true"`
+	RestLoss      knowledge.Number   `yaml:"rest_loss" json:"rest_loss" required:"true"`
+	FlushWhenDry  knowledge.Estimate `yaml:"flush_when_dry" json:"flush_when_dry" required:"true"`
+	CoolNightC    knowledge.Number   `yaml:"cool_night_c" json:"cool_night_c" required:"true"`
+	WarmDayC      knowledge.Number   `yaml:"warm_day_c" json:"warm_day_c" required:"true"`
+	CycleSpread   knowledge.Number   `yaml:"cycle_spread" json:"cycle_spread" required:"true"`
+	PatchFactor   knowledge.Number   `yaml:"patch_factor" json:"patch_factor" required:"true"`
+	SecondLookDay knowledge.Number   `yaml:"second_look_day" json:"second_look_day" required:"true"`
+	FilmWeeks     knowledge.Number   `yaml:"film_weeks" json:"film_weeks" required:"true"`
+	LifeShare     knowledge.Number   `yaml:"life_share" json:"life_share" required:"true"`
+
+	Places  Spots   `yaml:"places" json:"places" required:"true"`
+	Evening Evening `yaml:"evening" json:"evening" required:"true"`
+	Away    Absence `yaml:"away" json:"away" required:"true"`
+
+	Feed            map[string]knowledge.Estimate `yaml:"feed" json:"feed_ppm_n" required:"true" description:"by class, at the full stage"`
+	FeedHalf        knowledge.Number              `yaml:"feed_half" json:"feed_half" required:"true"`
+	FeedRest        knowledge.Number              `yaml:"feed_rest" json:"feed_rest" required:"true"`
+	FeedDilute      knowledge.Number              `yaml:"feed_dilute" json:"feed_dilute" required:"true"`
+	FeedWeekly      knowledge.Number              `yaml:"feed_weekly" json:"feed_weekly" required:"true"`
+	FeedEach        knowledge.Number              `yaml:"feed_each" json:"feed_each" required:"true"`
+	FeedDays        knowledge.Number              `yaml:"feed_days" json:"feed_days" required:"true"`
+	FeedTipsMM      knowledge.Number              `yaml:"feed_tips_mm" json:"feed_tips_mm" required:"true"`
+	FeedThreeMonths knowledge.Number              `yaml:"feed_three_months" json:"feed_three_months" required:"true"`
+	FeedWords       FeedWords                     `yaml:"feed_words" json:"feed_words" required:"true"`
+}
+
+// Table is the table of aftercare.
+var Table = sync.OnceValue(func() *Knowledge {
+	var k Knowledge
+	knowledge.MustRead("aftercare.yaml", &k)
+	for _, list := range [][]Protocol{k.Protocols, k.Beside} {
+		for i := range list {
+			if list[i].Alarms == nil {
+				list[i].Alarms = []Alarm{}
+			}
+		}
+	}
+	return &k
+})
+
+// Job finds a job of the round by its code.
+func (k *Knowledge) Job(code string) (Job, bool) {
+	i := slices.IndexFunc(k.Jobs, func(j Job) bool { return j.Code == code })
+	if i < 0 {
+		return Job{}, false
+	}
+	return k.Jobs[i], true
+}
+
+// place is where a job comes in a round.
+func (k *Knowledge) place(code string) int {
+	return slices.IndexFunc(k.Jobs, func(j Job) bool { return j.Code == code })
+}
+
+// Protocol finds a protocol of a home, or one that runs beside it, by its code.
+func (k *Knowledge) Protocol(code string) (Protocol, bool) {
+	for _, list := range [][]Protocol{k.Protocols, k.Beside} {
+		if i := slices.IndexFunc(list, func(p Protocol) bool { return p.Code == code }); i >= 0 {
+			return list[i], true
+		}
+	}
+	return Protocol{}, false
+}
+
+// AlarmWords are what to do on an alarm of a protocol, or when a gate of it does not come.
+func (k *Knowledge) AlarmWords(protocol, code string) string {
+	p, ok := k.Protocol(protocol)
+	if !ok {
+		return ""
+	}
+	for _, a := range p.Alarms {
+		if a.Code == code {
+			return a.Then.Value
+		}
+	}
+	if g, ok := p.gate(code); ok && g.Alarm != nil {
+		return g.Alarm.Value
+	}
+	return ""
+}
+
+// GateName is what a gate of a protocol waits for.
+func (k *Knowledge) GateName(protocol, code string) string {
+	p, _ := k.Protocol(protocol)
+	g, _ := p.gate(code)
+	return g.Name.Value
+}
+
+// InRound compares two jobs by their order in a round.
+func (k *Knowledge) InRound(a, b string) int { return cmp.Compare(k.place(a), k.place(b)) }

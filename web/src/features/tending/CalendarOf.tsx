@@ -1,0 +1,62 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Switch } from "antd";
+import { ask, client, type CalendarShared } from "../../lib/api/client";
+import { calendar } from "../../lib/api/queries";
+import { useSend } from "../../lib/send";
+import { Choice } from "../../ui/Choice";
+import { Row } from "../../ui/Row";
+import { Why } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+
+/** What is due, in one's own calendar: a file, or an address that a calendar asks by itself. */
+export function CalendarOf() {
+  const cache = useQueryClient();
+  const c = useQuery(calendar).data;
+  const { send, trouble } = useSend<CalendarShared>({ then: (now) => cache.setQueryData(calendar.queryKey, now) });
+  if (!c) return null;
+  const set = (shared: boolean, by: string, renew?: boolean) =>
+    send(() =>
+      ask(client.PUT("/api/v1/calendar", { body: { shared, by: by as "place" | "plant", ...(renew && { renew }) } })),
+    );
+  const address = c.secret && `${location.origin}/api/v1/calendars/${c.secret}.ics`;
+  return (
+    <section data-part="calendar">
+      <h2>In your calendar</h2>
+      {Boolean(trouble) && <Trouble error={trouble} />}
+      <Choice
+        label="One entry"
+        value={c.by}
+        options={[
+          ["place", "a day and place"],
+          ["plant", "for each job of a plant"],
+        ]}
+        onChange={(by) => set(!!c.secret, by)}
+      />
+      <Row words>
+        <a href="/api/v1/calendar/file" download>
+          Calendar file
+        </a>
+        <span>
+          <Switch
+            checked={!!c.secret}
+            onChange={(on) => set(on, c.by)}
+            aria-label="An address that a calendar asks by itself"
+          />{" "}
+          An address that a calendar asks by itself
+        </span>
+      </Row>
+      {address && (
+        <>
+          <p>
+            <code>{address}</code>
+          </p>
+          <Why>
+            Whoever has this address sees what is due, and nothing else. A phone reaches it once the bench is open to
+            it.
+          </Why>
+          <Button onClick={() => set(true, c.by, true)}>Another address</Button>
+        </>
+      )}
+    </section>
+  );
+}
