@@ -31,6 +31,7 @@ checks: page ## the tests that need no browser
 .PHONY: torture
 torture: page browser ## the long forms: every damage of every request, kills in the middle, fuzzing
 	TORTURE=1 go test -count 1 -timeout 60m -run 'TestDamaged' -v ./api/
+	TORTURE=1 go test -count 1 -timeout 60m -run 'TestAYear|TestNoPlantIsToldTwoThings' -v ./core/aftercare/ ./core/wishes/
 	TORTURE=1 go test -count 1 -timeout 60m -run 'TestTorture' -v ./e2e/
 	go test -run '^$$' -fuzz FuzzBodies -fuzztime 60s ./api/
 

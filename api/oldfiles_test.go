@@ -425,3 +425,34 @@ func TestAFileFromBeforeThereWerePeopleStaysAsItIs(t *testing.T) {
 	require.NoError(t, s.Close())
 	assert.Equal(t, before, noted())
 }
+
+// A file from before there was aftercare: all that is noted in it stays as it was, and what was held or
+// housed by then is cared for from its first day.
+func TestAFileFromBeforeThereWasAftercareIsCaredFor(t *testing.T) {
+	path := unpacked(t, "bench-9.sqlite.gz")
+	noted := func() map[string][]map[string]any {
+		db, err := sql.Open("sqlite", path)
+		require.NoError(t, err)
+		defer func() { _ = db.Close() }()
+		old, all := oldFile{t, db}, map[string][]map[string]any{}
+		for _, table := range []string{"bases", "weighings", "incidents", "places", "people", "devices"} {
+			all[table] = old.rows(table)
+		}
+		return all
+	}
+	before := noted()
+	require.NotEmpty(t, before["weighings"])
+	s, err := ledger.Open(t.Context(), path)
+	require.NoError(t, err)
+	c := clinic.New(s, time.Now)
+	require.NoError(t, c.Settings.Resume(t.Context()))
+	h, err := New(c, shell)
+	require.NoError(t, err)
+	shows := shown{t, h}
+	assert.EqualValues(t, 1, shows.get("/api/v1/plants?q=by+hand+nine")["total"])
+	held := shows.get("/api/v1/plants/8/care")
+	assert.Equal(t, "humid-hold", under(listAt(held, "runs")[0], "code"))
+	assert.NotEmpty(t, listAt(shows.get("/api/v1/today"), "turns"), "its round is due")
+	require.NoError(t, s.Close())
+	assert.Equal(t, before, noted())
+}

@@ -40,6 +40,7 @@ var notOfTheCraft = map[string][]string{
 	"api/operation.go":            {"15", "10", "64", "400"},  // seconds, numbers, letters
 	"api/problem.go":              {"400", "500"},             // of HTTP
 	"api/routes.go":               {"10", "5", "200", "2000"}, // minutes, rows of a list
+	"api/routes_care.go":          {"720"},                    // minutes of an evening, at most
 	"api/routes_clean.go":         {"12"},                     // cuts asked about
 	"api/routes_house.go":         {"10", "64", "48", "23"},   // numbers, labels of a call, places of a sheet
 	"api/routes_places.go":        {"5"},                      // minutes
@@ -51,6 +52,7 @@ var noCraft = []string{"clinic/people/", "clinic/company/", "api/door.go", "api/
 
 // Comparisons of the page that are no figures of the craft, and why not.
 var notOfThePage = map[string][]string{
+	"features/tending/Evening.tsx":     {"0.005"},            // what rounds to nothing
 	"lib/desk.ts":                      {"500"},              // of HTTP
 	"lib/words.ts":                     {"1000", "10"},       // units, digits
 	"draw/RacePicture.tsx":             {"16", "12", "32"},   // weeks that fit under the picture, px between words

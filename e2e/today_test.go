@@ -156,7 +156,7 @@ func TestAwayAndTheSheetForWhoeverWaters(t *testing.T) {
 	p.see(".said-headline", "not last by themselves.")
 	p.see("[data-part='weak'] [data-plant='1']", "Lay a lid on loosely")
 	p.see("[data-part='sheet']", "Never spray anything on the plants")
-	p.see("[data-part='sheet'] [data-part='days'] li", "soak Lid 1, Lid 2, and Apart")
+	p.see("[data-part='sheet'] [data-part='days'] li", "soak: Lid 1 · Lid 2 · Apart")
 	p.see("[data-part='sheet'] [data-part='last']", "Last of all, then wash your hands: Apart.")
 	p.fits(phone.width)
 	words := p.printed()

@@ -26,7 +26,7 @@ type Service struct{ *record.Keeper }
 // Entry is one thing that happened to a plant.
 type Entry struct {
 	On       string          `json:"on" required:"true"`
-	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked"`
+	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked,checkin"`
 	Words    string          `json:"words" required:"true"`
 	Explains *knowledge.Text `json:"explains,omitempty" description:"of an incident: what it means for the months to come"`
 	ID       int64           `json:"id,omitempty"`
@@ -160,7 +160,7 @@ func timeline(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int6
 var keptAs = map[string]string{
 	"look": record.Looks.Code(), "roots": record.Readings.Code(), "cleaning": record.Cleanings.Code(),
 	"round": record.Courses.Code(), "seen": record.Courses.Code(), "clear": record.Courses.Code(),
-	"home": record.Homes.Code(), "asked": record.Wishes.Code(),
+	"checkin": record.Checkins.Code(), "home": record.Homes.Code(), "asked": record.Wishes.Code(),
 	"weights": ledger.WeighingKind, "incident": ledger.IncidentKind,
 }
 
@@ -258,6 +258,15 @@ func told(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant
 		return nil, err
 	}
 	list = append(list, asked...)
+	checked, err := record.Checkins.Of(ctx, tx, row.ID)
+	if err := cmp.Or(err, ledger.Sound(checked)); err != nil {
+		return nil, err
+	}
+	for _, d := range checked {
+		if d.State != ledger.Gone {
+			add(d.Day, "checkin", "Checked in: "+d.Value.Noted.InShort()+".", d.ID)
+		}
+	}
 	read, err := record.Readings.HeadsOf(ctx, tx, row.ID)
 	if err != nil {
 		return nil, err

@@ -150,6 +150,9 @@ func (c *Service) WithdrawWeighing(ctx context.Context, plantID int64, w Withdra
 		if err != nil {
 			return record.MissingOr(err, "weighing", w.WeighingID)
 		}
+		if err := tx.Plants().Touch(ctx, plantID, c.Stamp()); err != nil {
+			return err
+		}
 		list, err = record.Weighings(ctx, tx, plantID)
 		return err
 	})

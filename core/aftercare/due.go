@@ -61,6 +61,8 @@ func (r Running) inForce(j Rhythm, today string) bool {
 		return false
 	case j.Roots && !c.Condition().Aerial():
 		return false
+	case j.Thirsty && !c.Condition().Limp():
+		return false
 	case job.DryDays && c.Around().Humid() == patient.Moist:
 		return false
 	}

@@ -43,7 +43,8 @@ func ids(of []aftercare.Crate) (list []int64) {
 
 // What runs or drowns goes before what stands: common practice, no source.
 func TestWhatCannotWaitIsOfTonight(t *testing.T) {
-	n := aftercare.NightOf([]aftercare.Crate{crate(1, "well"), crate(2, "bare"), crate(3, "rots"), crate(4, "soon")}, 21, day(0))
+	crates := []aftercare.Crate{crate(1, "well"), crate(2, "bare"), crate(3, "rots"), crate(4, "soon")}
+	n := aftercare.NightOf(crates, 21, day(0))
 	require.NotEmpty(t, n.Tonight)
 	assert.Equal(t, int64(3), n.Tonight[0].PlantID)
 	assert.NotContains(t, ids(n.Tonight), int64(1))

@@ -96,9 +96,17 @@ func RoundOf(list []Wanted, day string) Round {
 	k := Table()
 	r := Round{Turns: []Turn{}, Carry: Carry{Feed: []Batch{}}}
 	list = slices.Clone(list)
+	places := map[string]int{}
+	for i, j := range k.Jobs {
+		places[j.Code] = i
+	}
 	slices.SortStableFunc(list, func(a, b Wanted) int {
+		if by := cmp.Or(
+			cmp.Compare(a.Turn, b.Turn), cmp.Compare(places[a.Job], places[b.Job]), cmp.Compare(a.Place, b.Place),
+		); by != 0 {
+			return by
+		}
 		return cmp.Or(
-			cmp.Compare(a.Turn, b.Turn), cmp.Compare(k.place(a.Job), k.place(b.Job)), cmp.Compare(a.Place, b.Place),
 			cmp.Compare(strings.ToLower(a.Tag), strings.ToLower(b.Tag)), cmp.Compare(a.PlantID, b.PlantID),
 		)
 	})
@@ -113,7 +121,8 @@ func RoundOf(list []Wanted, day string) Round {
 		if it.PPM > 0 {
 			it.PPM = tenFold(it.PPM)
 		}
-		if late := int(dates.Between(w.By, day)); late > 0 && it.Done == nil {
+		if w.By < day && it.Done == nil {
+			late := int(dates.Between(w.By, day))
 			it.LateDays, it.Matters = late, float64(late) >= job.MattersAfter.Value
 		}
 		g := r.group(w.Turn, job)

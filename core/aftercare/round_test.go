@@ -88,7 +88,8 @@ func TestNoSuspectBeforeACleanOne(t *testing.T) {
 // Feed figures of the house's numbers: from memory. Weekly × 0.7, house rule.
 func TestFeedByClass(t *testing.T) {
 	fed := func(group string, more ...func(*patient.Patient)) float64 {
-		l := housed(t, group, "inorganic", append([]func(*patient.Patient){withRoots(20, 2, ""), in("mineral")}, more...)...)
+		usual := []func(*patient.Patient){withRoots(20, 2, ""), in("mineral")}
+		l := housed(t, group, "inorganic", append(usual, more...)...)
 		l.sees(40, patient.Checkin{LongestMM: num(60.0), Tips: num(3), Growth: patient.Growing})
 		return l.on(41).Feed.PPM
 	}

@@ -38,6 +38,7 @@ type Rhythm struct {
 	Fourth   string              `yaml:"fourth" json:"fourth,omitempty" description:"each fourth time it is this job"`
 	Side     string              `yaml:"side" json:"side,omitempty" description:"the question whose side it follows"`
 	Routes   []string            `yaml:"routes" json:"routes,omitempty" description:"only in these ways of holding"`
+	Thirsty  bool                `yaml:"thirsty" json:"thirsty,omitempty" description:"only where bulbs shrivel, or leaves are limp"`
 	Roots    bool                `yaml:"roots" json:"roots,omitempty" description:"only where roots are out of the pot"`
 	Amount   string              `yaml:"amount" json:"-"`
 	Volumes  *knowledge.Number   `yaml:"volumes" json:"volumes,omitempty" description:"of the pot"`

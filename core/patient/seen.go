@@ -1,6 +1,7 @@
 package patient
 
 import (
+	"fmt"
 	"maps"
 	"reflect"
 	"slices"
@@ -78,6 +79,31 @@ func (c Checkin) Has(field string) bool {
 	v := reflect.ValueOf(c)
 	i, ok := fields[field]
 	return ok && !v.Field(i).IsZero()
+}
+
+// InShort is what was noted, field by field.
+func (c Checkin) InShort() string {
+	v, parts := reflect.ValueOf(c), []string{}
+	for i := range v.NumField() {
+		f := v.Field(i)
+		if f.IsZero() || v.Type().Field(i).Name == "Note" {
+			continue
+		}
+		if f.Kind() == reflect.Pointer {
+			f = f.Elem()
+		}
+		name, _, _ := strings.Cut(v.Type().Field(i).Tag.Get("json"), ",")
+		name, unit, _ := strings.Cut(strings.ReplaceAll(name, "_", " "), " mm")
+		words := fmt.Sprintf("%s %v", name, f)
+		if unit == "" && strings.HasSuffix(v.Type().Field(i).Name, "MM") {
+			words += " mm"
+		}
+		parts = append(parts, words)
+	}
+	if c.Note != "" {
+		parts = append(parts, c.Note)
+	}
+	return strings.Join(parts, ", ")
 }
 
 // fields are the fields of a check-in by their names in JSON.

@@ -5,6 +5,7 @@ import { Link, useSearchParams } from "react-router";
 import type { Plant } from "../../lib/api/client";
 import { dueRounds, fewPlants, plants } from "../../lib/api/queries";
 import { run } from "../../lib/run";
+import { Between } from "../../ui/Between";
 import { Following } from "../../ui/Following";
 import { Plain } from "../../ui/Plain";
 import { Lead } from "../../ui/Said";
@@ -132,11 +133,7 @@ export function Bench() {
           if (here.length === 0) return null;
           return (
             <section key={of} aria-label={words || "Clean"}>
-              {words && (
-                <p className={css.line}>
-                  <span>Wash hands, take a new blade. {words} from here on.</span>
-                </p>
-              )}
+              {words && <Between>Wash hands, take a new blade. {words} from here on.</Between>}
               <ul className={css.list}>
                 {here.map((p) => (
                   <li key={p.id}>

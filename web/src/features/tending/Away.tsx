@@ -4,7 +4,6 @@ import { Link, useSearchParams } from "react-router";
 import { Refused, type Absence, type Absent } from "../../lib/api/client";
 import { away, careKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
-import { listed } from "../../lib/words";
 import { Day } from "../../ui/Day";
 import { Listed, Marked } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
@@ -106,6 +105,9 @@ function once(plants: Absent[]) {
   return [...all.values()];
 }
 
+/** Tags hold commas, so they stand apart by something else. */
+const apart = (tags: readonly string[]) => tags.join(" · ");
+
 /** One page in plain words: when, how, and what not to do. */
 function Sheet({ a }: { a: Absence }) {
   const jobs = useQuery(careKnowledge).data?.jobs;
@@ -129,7 +131,7 @@ function Sheet({ a }: { a: Absence }) {
           <li key={on}>
             <b>{day(on)}:</b>{" "}
             {onDay(a.plants, on)
-              .map(([job, tags]) => `${nameOf(job).toLowerCase()} ${listed(tags)}`)
+              .map(([job, tags]) => `${nameOf(job).toLowerCase()}: ${apart(tags)}`)
               .join("; ")}
           </li>
         ))}
@@ -138,7 +140,7 @@ function Sheet({ a }: { a: Absence }) {
       <ul data-part="how">
         {[...how].map(([words, { job, tags }]) => (
           <li key={words}>
-            <b>{nameOf(job)}</b> ({listed([...tags])}): {words}
+            <b>{nameOf(job)}</b> ({apart([...tags])}): {words}
           </li>
         ))}
       </ul>
@@ -165,12 +167,12 @@ function Lasting({ plants }: { plants: Absent[] }) {
     <>
       {at.map((place) => (
         <p key={place}>
-          <b>{place}:</b> {listed(mine.filter((p) => p.place === place).map((p) => p.tag))}.
+          <b>{place}:</b> {apart(mine.filter((p) => p.place === place).map((p) => p.tag))}.
         </p>
       ))}
       {last.length > 0 && (
         <p data-part="last">
-          <b>Last of all, then wash your hands:</b> {listed(last)}.
+          <b>Last of all, then wash your hands:</b> {apart(last)}.
         </p>
       )}
     </>

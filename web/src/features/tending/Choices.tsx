@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
+import { Link } from "react-router";
 import { Refused, type Aftercare, type CareChosen } from "../../lib/api/client";
 import { careKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
@@ -82,6 +83,9 @@ export function Choices({ c }: { c: Aftercare }) {
           Leave it out
         </Button>
       </Row>
+      <Why>
+        Where growers differ it follows this house, or its own side: <Link to="../intake">taken at its intake</Link>.
+      </Why>
       {Object.entries(c.chosen.shifts ?? {})
         .filter(([, s]) => s.to > c.day)
         .map(([code, s]) => (

@@ -5,6 +5,7 @@ import { careKnowledge, evening } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
 import { figure, listed } from "../../lib/words";
+import { Between } from "../../ui/Between";
 import { Figure } from "../../ui/Figure";
 import { Listed, Mark, Marked } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
@@ -15,7 +16,6 @@ import view from "../../ui/view.module.css";
 import { pageOf } from "../plant";
 import { TakeIn } from "./TakeIn";
 import { TodayNav } from "./TodayNav";
-import css from "./tending.module.css";
 
 /** Many plants at once: which tonight, which can stand and how, and what to have ready. */
 export default function Evening() {
@@ -112,8 +112,8 @@ function Tonight({ c, first, mixed }: { c: Crate; first: boolean; mixed: boolean
   return (
     <>
       {first && (
-        <li className={css.between} data-part="between">
-          <span>Wash your hands, and take a new blade. Suspects from here.</span>
+        <li>
+          <Between>Wash your hands, and take a new blade. Suspects from here.</Between>
         </li>
       )}
       <li className={view.ruled} data-tone={c.danger.waits.value < 1 ? "act" : "green"} data-crate={c.plant_id}>

@@ -8,9 +8,11 @@ import { day } from "../../lib/dates";
 import { useKeys } from "../../lib/keyboard";
 import { run } from "../../lib/run";
 import { listed, volume } from "../../lib/words";
+import { Between } from "../../ui/Between";
 import { AllDone } from "../../ui/Job";
 import { Key } from "../../ui/Key";
 import { Marked } from "../../ui/Mark";
+import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside, Headline, Lead, Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
@@ -73,6 +75,7 @@ export function Today() {
       <div className={view.line}>
         <h1>Today</h1>
         <Aside>{day(t.day)}</Aside>
+        {items.length > 0 && <Plain onClick={() => print()}>Print</Plain>}
       </div>
       <TodayNav />
       <Headline role="status">{t.headline}</Headline>
@@ -83,11 +86,9 @@ export function Today() {
       {t.turns.map((turn) => (
         <section key={turn.turn} aria-label={turn.turn} data-turn={turn.turn}>
           {turn.before && (
-            <p className={css.between} data-part="between">
-              <span>
-                <Marked text={turn.before} />
-              </span>
-            </p>
+            <Between>
+              <Marked text={turn.before} />
+            </Between>
           )}
           {turn.groups.map((g) => (
             <GroupOf key={g.job} group={g} work={work} at={at} />
@@ -98,7 +99,7 @@ export function Today() {
       <Beside t={t} />
       {items.length > 0 && (
         <Why>
-          <span className={css.keys}>
+          <span className={css.screen}>
             <Key>j</Key> <Key>k</Key> from job to job, <Key>x</Key> done, <Key>d</Key> was dry, done, <Key>w</Key> still
             wet, left, <Key>l</Key> not now, <Key>u</Key> taken back.
           </span>
@@ -154,7 +155,7 @@ function GroupOf({ group: g, work, at }: GroupProps) {
     work.tick(open.map((i: RoundItem) => ({ plant_id: i.plant_id, job: i.job, outcome: "done", ppm_n: i.ppm_n })));
   return (
     <section aria-label={g.name} data-group={g.job}>
-      <div className={`${view.line} ${css.group}`}>
+      <div className={view.line}>
         <h2>{g.name}</h2>
         {open.length > 0 && <Aside>{[g.ml && volume(g.ml), `${g.minutes} min`].filter(Boolean).join(" · ")}</Aside>}
         {byOneTap.includes(g.job) && <AllDone ready={open.length} onAll={all} />}

@@ -2481,6 +2481,8 @@ export interface components {
             alarm?: components["schemas"]["KnowledgeText"];
             /** @description from here its lack is an alarm */
             alarm_day?: components["schemas"]["KnowledgeNumber"];
+            /** @description the job of what follows that is done at once */
+            at_once?: string;
             code: string;
             ends?: boolean;
             /** @description it opens feed: full, half, or the most ppm */
@@ -3932,7 +3934,7 @@ export interface components {
             /** Format: int64 */
             id?: number;
             /** @enum {string} */
-            kind: "arrived" | "look" | "roots" | "cleaning" | "round" | "seen" | "clear" | "incident" | "divided" | "home" | "weights" | "asked";
+            kind: "arrived" | "look" | "roots" | "cleaning" | "round" | "seen" | "clear" | "incident" | "divided" | "home" | "weights" | "asked" | "checkin";
             on: string;
             /** @description tag of the parent whose history this is */
             shared?: string;

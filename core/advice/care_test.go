@@ -1,0 +1,73 @@
+package advice
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/core/aftercare"
+	"therapeon/core/patient"
+	"therapeon/core/rehome"
+)
+
+// caredFor is what is advised of a plant with its aftercare.
+func caredFor(p *patient.Patient) Advice {
+	care := aftercare.For(&aftercare.Case{Patient: p})
+	return For(p, Known{Care: &care})
+}
+
+func seenOn(on string, c patient.Checkin) patient.Seen {
+	at, _ := time.Parse(time.DateOnly, on)
+	return patient.Seen{At: at.Add(12 * time.Hour), On: on, Noted: c}
+}
+
+// Once it is housed the one advice says the aftercare's next thing; what spreads or drowns still goes
+// before. Common practice, no source.
+func TestTheAftercareSpeaksOnceItIsHoused(t *testing.T) {
+	housed := func(change ...func(*patient.Patient)) *patient.Patient {
+		return plant(t, "cattleya", func(p *patient.Patient) {
+			p.Homes = []patient.Home{rehome.Stands("2030-05-13", "bark", nil)}
+			p.Homes[0].Potted = true
+			for _, c := range change {
+				c(p)
+			}
+		})
+	}
+	a := caredFor(housed())
+	assert.Equal(t, Stay, a.Code)
+	assert.Equal(t, "care", a.Page)
+	assert.Contains(t, a.Headline, "Leave it. Next, on ")
+	assert.Equal(t, a.Headline, Table().Words(a.Line), "its words are made from its codes")
+	due := caredFor(housed(func(p *patient.Patient) { p.Homes[0].From = "2030-05-01" }))
+	assert.Equal(t, Tend, due.Code)
+	assert.Equal(t, "Water it a little.", due.Headline)
+	wet := caredFor(housed(func(p *patient.Patient) {
+		p.Seen = []patient.Seen{seenOn("2030-05-15", patient.Checkin{Smell: "decay", Leaf: "limp", Medium: "wet"})}
+	}))
+	assert.Contains(t, []string{Soon, Now, Check}, wet.Code, wet.Headline)
+	alarm := caredFor(plant(t, "cattleya", func(p *patient.Patient) {
+		p.Homes = []patient.Home{rehome.Stands("2030-05-01", "tub", nil)}
+		p.Seen = []patient.Seen{seenOn("2030-05-15", patient.Checkin{Leaf: "limp"})}
+	}))
+	assert.Equal(t, Mend, alarm.Code)
+	assert.Equal(t, "Soak it today, and raise the humidity.", alarm.Headline)
+}
+
+// A check-in never puts off the day on which the look itself is due.
+func TestACheckInPutsNoLookOff(t *testing.T) {
+	of := func(seen ...patient.Seen) Advice {
+		return For(plant(t, "cattleya", func(p *patient.Patient) {
+			p.Looks = looked("2030-05-01", patient.Growing, "pot-bound")
+			p.Seen = seen
+		}), Known{})
+	}
+	alone := of()
+	require.NotEmpty(t, alone.UntilOn)
+	later := of(seenOn("2030-05-14", patient.Checkin{Leaf: "firm"}))
+	assert.Equal(t, alone.Code, later.Code)
+	assert.LessOrEqual(t, later.UntilOn, alone.UntilOn)
+	older := of(seenOn("2030-04-20", patient.Checkin{Leaf: "limp"}))
+	assert.Equal(t, alone.Headline, older.Headline, "an older check-in changes nothing of a newer look")
+}
