@@ -105,7 +105,7 @@ export const asked: Partial<Record<Field, Asked>> = {
       ["resting", "It rests"],
     ],
   },
-  shoot_mm: { label: "The newest shoot", unit: "mm", most: 2000 },
+  shoot_mm: { label: "The newest growth, how long", unit: "mm", most: 2000 },
   flowering: { label: "Flowers", options: flowerings },
   base_rots: { label: "A growth soft or dark at its base", options: yesNo },
   patch: {

@@ -2703,6 +2703,8 @@ export interface components {
             routes?: string[];
             /** @description the question whose side it follows */
             side?: string;
+            /** @description only where bulbs shrivel, or leaves are limp */
+            thirsty?: boolean;
             /** @description the gate that closes it */
             until?: string;
             until_day?: components["schemas"]["KnowledgeNumber"];
