@@ -137,7 +137,9 @@ func TestAServerStoppedInTheMiddleOfARound(t *testing.T) {
 	p.gone("[data-part='offline']", "does not answer")
 	p.see(".said-headline", "2 plants want you today.")
 	p.see(item(3, "little")+" .job-said", "Left, still wet")
-	var care struct{ Done []struct{ Job, Outcome string } }
+	var care struct {
+		Done []struct{ Job, Outcome string }
+	}
 	require.NoError(t, json.Unmarshal([]byte(s.get(t, "/api/v1/plants/2/care")), &care))
 	require.Len(t, care.Done, 1, "it is kept once")
 	assert.Equal(t, "done", care.Done[0].Outcome)
