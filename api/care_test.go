@@ -165,8 +165,10 @@ func TestTicksOfARound(t *testing.T) {
 	assert.Contains(t, x.items(), "Cat little left")
 	put := x.dueOn(id, "little")
 	assert.Greater(t, put, "2030-05-15", "still wet: it is asked again later")
+	assert.Equal(t, left["id"], x.tick(id, "little", `,"outcome":"left","because":"still-wet"`)["id"], "left twice is once")
 	done := x.tick(id, "little", "")
 	assert.Nil(t, done["already"], "left, and done after all")
+	assert.Equal(t, done["id"], x.tick(id, "little", `,"outcome":"left","because":"still-wet"`)["id"], "what is done stays done")
 
 	x.now = x.now.AddDate(0, 0, 1)
 	status, doc, _ := x.send("PUT", "/api/v1/care/undone", fmt.Sprintf(`{"ids":[%v]}`, done["id"]))

@@ -248,9 +248,7 @@ func (c *Service) tick(ctx context.Context, tx *ledger.Tx, t Tick, at time.Time)
 	day := at.Format(time.DateOnly)
 	was, err := tx.Care().On(ctx, t.PlantID, day, t.Job)
 	switch {
-	case err == nil && was.Outcome == string(t.Outcome):
-		return told(was, true)
-	case err == nil && was.Outcome == string(patient.TendedDone):
+	case err == nil && (was.Outcome == string(t.Outcome) || was.Outcome == string(patient.TendedDone)):
 		return told(was, true)
 	case err == nil: // it was left, and is done after all
 		if _, err := tx.Care().Withdraw(ctx, was.ID); err != nil {

@@ -7,7 +7,6 @@ import (
 	"strings"
 	"time"
 
-	"therapeon/core/dates"
 	"therapeon/core/disputes"
 	"therapeon/core/drying"
 	"therapeon/core/knowledge"
@@ -65,10 +64,7 @@ func (c *Case) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
 		return last.from.Add(time.Duration(days * hoursADay * float64(time.Hour))).Format(dayLayout)
 	}
 	d.On, d.From, d.By = on(n.Days), on(n.SoonDays), on(n.LateDays)
-	if last.dryAt > 0 { // it was seen dry since: it is due
-		d.On = min(d.On, dates.After(last.on, int(last.dryAt)))
-		d.From, d.By = min(d.From, d.On), max(d.On, min(d.By, dates.After(d.On, 1)))
-	}
+	r.w.seenDry(d)
 	w.OnDay, w.SoonOn, w.LateOn, w.Since = d.On, d.From, d.By, last.on
 	w.Days, w.PriorOn, w.Cycles, w.Answers, w.Weighed = n.Days, prior.Days, n.Cycles, n.Answers, n.Weighed
 	w.Rests = rests(w, every)

@@ -6,6 +6,7 @@ import (
 
 	"therapeon/core/air"
 	"therapeon/core/climate"
+	"therapeon/core/dates"
 	"therapeon/core/patient"
 )
 
@@ -126,6 +127,16 @@ func (w *watch) lastWater() *stretch {
 		return nil
 	}
 	return &w.water[len(w.water)-1]
+}
+
+// seenDry puts a turn on the day on which it was seen dry since its last watering.
+func (w *watch) seenDry(d *Due) {
+	s := w.lastWater()
+	if s == nil || s.dryAt == 0 {
+		return
+	}
+	d.On = min(d.On, dates.After(s.on, int(s.dryAt)))
+	d.From, d.By = min(d.From, d.On), max(d.On, min(d.By, dates.After(d.On, 1)))
 }
 
 // isWet holds where it was last seen wet, since its last watering.

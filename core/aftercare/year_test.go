@@ -8,12 +8,15 @@ import (
 	"runtime"
 	"sync"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"therapeon/core/aftercare"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
+	"therapeon/core/roots"
 	"therapeon/core/taxa"
 )
 
@@ -289,6 +292,20 @@ func TestAForgottenHouseComesBackToOneRound(t *testing.T) {
 		x.tends(90, back)
 		assert.Zero(t, dueOn(x.on(90), 90), "plant %d: done, and nothing is left over", seed)
 		assert.LessOrEqual(t, dueOn(x.on(91), 91), most+1, "plant %d", seed)
+	}
+}
+
+// Watered in the morning and seen dry in the evening, it is asked for tomorrow, not a second time;
+// new tips stand no dry medium, whatever the rhythm says.
+func TestSeenDryIsDueButNotTwiceOnADay(t *testing.T) {
+	for _, tip := range []roots.Tip{"", roots.Growing} {
+		l := housed(t, "cattleya", "bark", withRoots(6, 0, tip)).does(6, "little")
+		require.Greater(t, due(l.on(6), "little").On, day(7), tip)
+		l.Seen = append(l.Seen, patient.Seen{
+			ID: 1, At: l.began.AddDate(0, 0, 6).Add(9 * time.Hour), On: day(6), Noted: patient.Checkin{Medium: "dry"},
+		})
+		l.Patient = l.Patient.At(l.began.AddDate(0, 0, 6).Add(10 * time.Hour))
+		assert.Equal(t, day(7), due(aftercare.For(&l.Case), "little").On, tip)
 	}
 }
 
