@@ -17,7 +17,7 @@ import { checkIn, nameOf, type useTending } from "./useTending";
 const looks: Record<string, keyof Noted> = { tray: "lodger", bend: "bends", patch: "patch", film: "film" };
 
 /** Jobs by which one feels first whether the plant wants it. */
-const felt = ["water", "little", "refill", "moss", "seaweed", "soak"];
+export const felt = ["water", "little", "refill", "moss", "seaweed", "soak"];
 
 type Props = {
   item: RoundItem;

@@ -19,7 +19,7 @@ import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
 import { pageOf } from "../plant";
-import { RoundJob } from "./RoundJob";
+import { felt, RoundJob } from "./RoundJob";
 import { TodayNav } from "./TodayNav";
 import css from "./tending.module.css";
 import { nameOf, useTending } from "./useTending";
@@ -52,8 +52,9 @@ export function Today() {
       work.undo([{ id: it.done.id, plant_id: it.plant_id, job: it.job }]);
       return true;
     }
-    if (it.done || !byOneTap.concat("moss").includes(it.job)) return false;
-    if (key === "d" || key === "x")
+    const feel = felt.includes(it.job);
+    if (it.done || !(feel || byOneTap.includes(it.job))) return false;
+    if (key === "x" || (key === "d" && feel))
       work.tick([
         {
           plant_id: it.plant_id,
@@ -63,7 +64,8 @@ export function Today() {
           ...(key === "d" && { was: "dry" as const }),
         },
       ]);
-    else if (key === "w") work.tick([{ plant_id: it.plant_id, job: it.job, outcome: "left", because: "still-wet" }]);
+    else if (key === "w" && feel)
+      work.tick([{ plant_id: it.plant_id, job: it.job, outcome: "left", because: "still-wet" }]);
     else if (key === "l") work.tick([{ plant_id: it.plant_id, job: it.job, outcome: "left", because: "not-now" }]);
     else return false;
     go(i + 1);
@@ -72,7 +74,7 @@ export function Today() {
   if (!t) return found.error ? <Trouble error={found.error} again={() => run(found.refetch())} /> : <Waiting />;
   return (
     <main className={view.sheet} data-part="today">
-      <div className={view.line}>
+      <div className={`${view.line} ${css.head}`}>
         <h1>Today</h1>
         <Aside>{day(t.day)}</Aside>
         {items.length > 0 && <Plain onClick={() => print()}>Print</Plain>}
@@ -155,7 +157,7 @@ function GroupOf({ group: g, work, at }: GroupProps) {
     work.tick(open.map((i: RoundItem) => ({ plant_id: i.plant_id, job: i.job, outcome: "done", ppm_n: i.ppm_n })));
   return (
     <section aria-label={g.name} data-group={g.job}>
-      <div className={view.line}>
+      <div className={`${view.line} ${css.head}`}>
         <h2>{g.name}</h2>
         {open.length > 0 && <Aside>{[g.ml && volume(g.ml), `${g.minutes} min`].filter(Boolean).join(" · ")}</Aside>}
         {byOneTap.includes(g.job) && <AllDone ready={open.length} onAll={all} />}
