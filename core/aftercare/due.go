@@ -186,7 +186,7 @@ func (c *Case) turn(care *Care, r Running, j Rhythm, slow float64, today string)
 	} else if j.Learns && every.Value > 0 {
 		c.learned(care, r, j, &d, tempo{every, slow})
 	} else if job.Waters && slices.Contains(d.Asks, "medium") {
-		r.w.seenDry(&d)
+		r.w.seenDry(&d, slow)
 	}
 	if j.Every != nil && every.Value > 0 {
 		d.Missed = max(0, int(dates.Between(d.On, today)/every.Value))

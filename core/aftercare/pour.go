@@ -5,7 +5,6 @@ import (
 	"math"
 	"slices"
 	"strings"
-	"time"
 
 	"therapeon/core/disputes"
 	"therapeon/core/drying"
@@ -60,11 +59,8 @@ func (c *Case) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
 		n.Days, n.SoonDays, n.LateDays, w.Slowed = n.Days*slow, n.SoonDays*slow, n.LateDays*slow, slow
 	}
 	last := r.w.lastWater()
-	on := func(days float64) string {
-		return last.from.Add(time.Duration(days * hoursADay * float64(time.Hour))).Format(dayLayout)
-	}
-	d.On, d.From, d.By = on(n.Days), on(n.SoonDays), on(n.LateDays)
-	r.w.seenDry(d)
+	d.On, d.From, d.By = last.after(n.Days), last.after(n.SoonDays), last.after(n.LateDays)
+	r.w.seenDry(d, slow)
 	w.OnDay, w.SoonOn, w.LateOn, w.Since = d.On, d.From, d.By, last.on
 	w.Days, w.PriorOn, w.Cycles, w.Answers, w.Weighed = n.Days, prior.Days, n.Cycles, n.Answers, n.Weighed
 	w.Rests = rests(w, every)

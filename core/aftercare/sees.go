@@ -17,6 +17,7 @@ type watch struct {
 	*Case
 	since string
 	seen  []patient.Seen   // the oldest first
+	grew  string           // the first day on which the treated patch was seen to have grown
 	care  []patient.Tended // done, the oldest first
 	water []stretch        // from one watering to the next
 }
@@ -27,6 +28,9 @@ func (c *Case) watching(since, today string) *watch {
 	for _, s := range c.Stands().SeenSince() {
 		if s.On >= since && s.On <= today {
 			w.seen = append(w.seen, s)
+			if p := s.Noted.Patch; p == "grown" || p == "general" {
+				w.grew = cmp.Or(w.grew, s.On)
+			}
 		}
 	}
 	for _, t := range c.Care {
@@ -80,10 +84,20 @@ func (w *watch) holds(s Sees, day string) bool {
 	if s.Day != nil && w.day(day) < s.Day.Value {
 		return false
 	}
+	if s.On != nil {
+		w = w.seenFrom(dates.After(w.since, int(s.On.Value)))
+	}
 	if rule, ok := rules[s.What]; ok {
 		return rule(w, s, day)
 	}
 	return false
+}
+
+// seenFrom forgets check-ins from before a day.
+func (w *watch) seenFrom(day string) *watch {
+	late := *w
+	late.seen = w.seen[len(w.upTo(dates.After(day, -1))):]
+	return &late
 }
 
 // rules are the predicates of the table, by their names.
@@ -123,18 +137,20 @@ func init() {
 			at, ok := w.last(day, func(c patient.Checkin) bool { return c.ShootMM != nil })
 			return ok && *at.Noted.ShootMM >= number(s.MM, 0)
 		},
-		"grows":       (*watch).grows,
-		"growing":     (*watch).growing,
-		"grips":       yes(func(c patient.Checkin) patient.YesNo { return c.Grips }),
-		"bends":       yes(func(c patient.Checkin) patient.YesNo { return c.Bends }),
-		"yellow":      yes(func(c patient.Checkin) patient.YesNo { return c.Yellow }),
-		"base-rots":   yes(func(c patient.Checkin) patient.YesNo { return c.BaseRots }),
-		"gone":        yes(func(c patient.Checkin) patient.YesNo { return c.MediumGone }),
-		"pests":       word(pests, "yes"),
-		"film":        word(film, "green", "dark"),
-		"smell":       word(func(c patient.Checkin) string { return c.Smell }, "sour", "decay"),
-		"patch-same":  word(func(c patient.Checkin) string { return c.Patch }, "same"),
-		"patch-grown": word(func(c patient.Checkin) string { return c.Patch }, "grown", "general"),
+		"grows":     (*watch).grows,
+		"growing":   (*watch).growing,
+		"grips":     yes(func(c patient.Checkin) patient.YesNo { return c.Grips }),
+		"bends":     yes(func(c patient.Checkin) patient.YesNo { return c.Bends }),
+		"yellow":    yes(func(c patient.Checkin) patient.YesNo { return c.Yellow }),
+		"base-rots": yes(func(c patient.Checkin) patient.YesNo { return c.BaseRots }),
+		"gone":      yes(func(c patient.Checkin) patient.YesNo { return c.MediumGone }),
+		"pests":     word(pests, "yes"),
+		"dark-film": word(film, "dark"),
+		"smell":     word(func(c patient.Checkin) string { return c.Smell }, "sour", "decay"),
+		"patch-same": func(w *watch, _ Sees, day string) bool {
+			return w.is(day, func(c patient.Checkin) string { return c.Patch }, "same") && !w.patchGrew(day)
+		},
+		"patch-grown": func(w *watch, _ Sees, day string) bool { return w.patchGrew(day) },
 		"limp":        limp,
 		"limp-wet":    func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.isWet(day) },
 		"limp-spike":  func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.Flowering().InFlower() },
@@ -149,11 +165,15 @@ func init() {
 		"clean":       (*watch).cleanMornings,
 		"found-on":    (*watch).foundOn,
 		"clear": func(w *watch, _ Sees, day string) bool {
-			return w.is(day, film, "none") && !w.is(day, pests, "yes")
+			return w.is(day, film, "none", "green") && w.is(day, pests, "no")
 		},
 		"thinner-after-sip": (*watch).thinnerAfterSip,
 	}
 }
+
+// patchGrew holds once the treated patch was seen to have grown: that it stands still since is no
+// healing.
+func (w *watch) patchGrew(day string) bool { return w.grew != "" && w.grew <= day }
 
 // tips holds where so many new tips show, so long; those that stopped or rot do not count.
 func (w *watch) tips(s Sees, day string) bool {

@@ -53,6 +53,7 @@ type Sees struct {
 	Count *knowledge.Number `yaml:"count" json:"count,omitempty"`
 	MM    *knowledge.Number `yaml:"mm" json:"mm,omitempty"`
 	Day   *knowledge.Number `yaml:"day" json:"day,omitempty" description:"not before this day of the protocol"`
+	On    *knowledge.Number `yaml:"on" json:"on,omitempty" description:"seen on this day of the protocol or after"`
 	Days  *knowledge.Number `yaml:"days" json:"days,omitempty"`
 	Share *knowledge.Number `yaml:"share" json:"share,omitempty"`
 }

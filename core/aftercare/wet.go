@@ -121,6 +121,11 @@ func (s *stretch) dry(days float64) {
 	}
 }
 
+// after is the day so many days after its watering.
+func (s *stretch) after(days float64) string {
+	return s.from.Add(time.Duration(days * hoursADay * float64(time.Hour))).Format(time.DateOnly)
+}
+
 // last is the stretch that goes on.
 func (w *watch) lastWater() *stretch {
 	if len(w.water) == 0 {
@@ -129,13 +134,14 @@ func (w *watch) lastWater() *stretch {
 	return &w.water[len(w.water)-1]
 }
 
-// seenDry puts a turn on the day on which it was seen dry since its last watering.
-func (w *watch) seenDry(d *Due) {
+// seenDry puts a turn on the day on which it was seen dry since its last watering, or as much
+// later as a treated patch asks for.
+func (w *watch) seenDry(d *Due, slow float64) {
 	s := w.lastWater()
 	if s == nil || s.dryAt == 0 {
 		return
 	}
-	d.On = min(d.On, dates.After(s.on, int(s.dryAt)))
+	d.On = min(d.On, s.after(s.dryAt*slow))
 	d.From, d.By = min(d.From, d.On), max(d.On, min(d.By, dates.After(d.On, 1)))
 }
 

@@ -23,6 +23,8 @@ func (d *decider) rotPatch() {
 		slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
 	}
 	switch {
+	case d.has("patch-grown"):
+		unpot("patch-general")
 	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchUnpot:
 		unpot("patch-unpot")
 	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchInPlace:

@@ -160,7 +160,7 @@ func (c Checkin) bears() Findings {
 	case "same":
 		all["rot-patch"] = Absent
 	case "grown", "general":
-		all["rot-patch"] = Present
+		all["rot-patch"], all["patch-grown"] = Present, Present
 	}
 	if c.TipState == "black" {
 		all["tips-black"], all["tips-black-running"] = Present, Present

@@ -25,7 +25,8 @@ type asked struct {
 	seen  look.Verdict // of its present look; empty: none
 	where patient.Where
 	left  roots.GradeCode
-	moved bool   // not long ago
+	fresh bool   // it was moved not long ago
+	moved bool   // and is left alone for that
 	rests string // until this day
 }
 
@@ -39,7 +40,8 @@ func asking(p *patient.Patient, of Ask) *asked {
 	}
 	if days, known := p.Stands().Moved(); known {
 		most := look.Table().Figures.MovedDays.Value
-		a.moved = days <= most && a.now.Code != advice.Soon && a.now.Code != advice.Now
+		a.fresh = days <= most
+		a.moved = a.fresh && a.now.Code != advice.Soon && a.now.Code != advice.Now
 		a.rests = dates.After(p.Today(), int(most-days+1))
 	}
 	return a
@@ -302,7 +304,7 @@ func (a *asked) feedBySigns() (string, string) {
 		return "salt", ""
 	case a.has("pot-light") || a.says(stances.Water):
 		return "dry", a.tomorrow()
-	case a.moved:
+	case a.fresh:
 		return a.feedMoved()
 	case a.resting() && a.p.Side(disputes.WinterFeed) == disputes.AllYear:
 		return "rest-quarter", ""

@@ -14,7 +14,10 @@ import { asked } from "./fields";
 import { checkIn, nameOf, type useTending } from "./useTending";
 
 /** Jobs that are a look: what is seen is said in place, and that does them. */
-const looks: Record<string, keyof Noted> = { tray: "lodger", bend: "bends", patch: "patch", film: "film" };
+const looks: Record<string, keyof Noted> = { tray: "lodger", bend: "bends", patch: "patch" };
+
+/** Jobs that ask for more than one thing: they are the check-in. */
+const checkIns = ["check", "film"];
 
 /** Jobs by which one feels first whether the plant wants it. */
 export const felt = ["water", "little", "refill", "moss", "seaweed", "soak"];
@@ -43,7 +46,7 @@ export function RoundJob({ item: i, work, at, nameless }: Props) {
   const done = state !== "open";
   const turn = () => {
     if (done) work.undo([{ id: i.done?.id, plant_id: i.plant_id, job: i.job }]);
-    else if (i.job === "check") run(Promise.resolve(go(`/plants/${i.plant_id}/care`)));
+    else if (checkIns.includes(i.job)) run(Promise.resolve(go(`/plants/${i.plant_id}/care`)));
     else if (look || weighs) setOpen(!open);
     else tick({});
   };
@@ -104,7 +107,7 @@ type ToolsProps = {
 
 /** What can be said of a job besides that it is done. */
 function Tools({ item: i, open, onOpen, onTick, onLeave }: ToolsProps) {
-  if (i.job === "check")
+  if (checkIns.includes(i.job))
     return (
       <Link to={`/plants/${i.plant_id}/care`} aria-label={`Check in: ${i.tag}`}>
         Check in
