@@ -127,7 +127,7 @@ function CarryLine({ t }: { t: Day }) {
   ].filter(Boolean);
   if (parts.length === 0) return null;
   return (
-    <p className={css.carry} data-part="carry">
+    <p className={`${view.line} ${css.carry}`} data-part="carry">
       <b>Carry</b> {parts}
     </p>
   );

@@ -2734,6 +2734,8 @@ export interface components {
             days?: components["schemas"]["KnowledgeNumber"];
             job?: string;
             mm?: components["schemas"]["KnowledgeNumber"];
+            /** @description seen on this day of the protocol or after */
+            on?: components["schemas"]["KnowledgeNumber"];
             share?: components["schemas"]["KnowledgeNumber"];
             what: string;
         };
