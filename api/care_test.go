@@ -22,6 +22,7 @@ import (
 // tended is a bench whose days go on as they are told.
 type tended struct {
 	tester
+	*clinic.Clinic
 	now time.Time
 }
 
@@ -30,12 +31,19 @@ func startTending(t *testing.T) *tended {
 	x := &tended{now: time.Date(2030, 5, 15, 10, 0, 0, 0, time.UTC)}
 	s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
 	require.NoError(t, err)
-	h, err := New(clinic.New(s, func() time.Time { return x.now }), shell)
+	x.Clinic = clinic.New(s, func() time.Time { return x.now })
+	h, err := New(x.Clinic, shell)
 	require.NoError(t, err)
 	server := httptest.NewServer(h)
 	t.Cleanup(func() { server.Close(); _ = s.Close() })
 	x.tester = tester{t, server.URL}
 	return x
+}
+
+// sleeps until another day, with the upkeep of its night.
+func (x *tended) sleeps(days int) {
+	x.now = x.now.AddDate(0, 0, days)
+	require.NoError(x, x.Settings.Resume(x.Context()))
 }
 
 // does sends a request that has to be answered well.
@@ -249,6 +257,18 @@ func TestRainAndWhatDropsOut(t *testing.T) {
 	require.NotEmpty(t, dropped)
 	assert.Equal(t, "In", under(dropped[0], "tag"))
 	assert.Contains(t, under(dropped[0], "why", "value"), "new home")
+}
+
+// Two waterings that come to fall on one day are one; the other did not drop out.
+func TestOneWateringIsNotADrop(t *testing.T) {
+	x := startTending(t)
+	id := x.housed(`{"tag":"Moth","group":"phalaenopsis","leaf_count":4,"old_medium":"bark"}`, "inorganic", "2030-01-20")
+	x.does("POST", "/api/v1/care", fmt.Sprintf(`{"at":"2030-05-03T10:00:00Z","ticks":[{"plant_id":%d,"job":"rinse","outcome":"done"}]}`, id))
+	require.Contains(t, x.items(), "Moth refill")
+	x.sleeps(3)
+	require.Contains(t, x.items(), "Moth rinse")
+	assert.NotContains(t, x.items(), "Moth refill")
+	assert.Empty(t, listAt(x.does("GET", "/api/v1/today", ""), "dropped"))
 }
 
 // The house's day is the day: what is due, and what is done, go by its time zone.

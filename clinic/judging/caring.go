@@ -74,7 +74,9 @@ func careShort(v *record.Visit, care aftercare.Care) (doc, on string, err error)
 		})
 		known := slices.ContainsFunc(s.Dropped, func(o Dropped) bool { return o.Job == d.Job })
 		still := slices.ContainsFunc(s.Due, func(o DueShort) bool { return o.Job == d.Job })
-		if d.On > care.Day || tended || known || still {
+		if d.On > care.Day || tended || known || still || waters(d) && slices.ContainsFunc(s.Due, func(o DueShort) bool {
+			return waters(o) && o.On <= care.Day // one watering a day: that one is asked for
+		}) {
 			continue
 		}
 		if why := whyDropped(care, d, before.Day); why != nil {
@@ -89,6 +91,11 @@ func careShort(v *record.Visit, care aftercare.Care) (doc, on string, err error)
 	}
 	doc, err = record.AsDoc(s)
 	return doc, on, err
+}
+
+func waters(d DueShort) bool {
+	job, _ := aftercare.Table().Job(d.Job)
+	return job.Waters
 }
 
 func dueNow(s CareShort, job, day string) bool {

@@ -124,7 +124,7 @@ func (c *Service) Upkeep(ctx context.Context) error {
 		midnight := time.Date(now.Year(), now.Month(), now.Day()+1, 0, 0, 1, 0, now.Location())
 		select {
 		case <-c.woken:
-		case <-time.After(midnight.Sub(now)): // a new day: what holds until a day may have ended
+		case <-time.After(min(midnight.Sub(now), time.Minute)): // a new day, also after a sleep of the machine
 		case <-ctx.Done():
 			return ctx.Err()
 		}

@@ -60,6 +60,7 @@ export function Job({ code, state, box, do: what, amount, said, tools, children 
         <div className={css.what}>
           <span className={css.do}>{what}</span>{" "}
           {amount && <b>{typeof amount === "string" ? whole(amount) : amount}</b>}
+          {said && " "}
           {said && <div className={css.said}>{said}</div>}
         </div>
         {tools && <div className={css.tools}>{tools}</div>}

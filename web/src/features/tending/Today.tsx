@@ -77,28 +77,34 @@ export function Today() {
       <div className={`${view.line} ${css.head}`}>
         <h1>Today</h1>
         <Aside>{day(t.day)}</Aside>
-        {items.length > 0 && <Plain onClick={() => print()}>Print</Plain>}
+        {items.length > 0 && (
+          <span className={css.screen}>
+            <Plain onClick={() => print()}>Print</Plain>
+          </span>
+        )}
       </div>
       <TodayNav />
       <Headline role="status">{t.headline}</Headline>
       {t.open > 0 && <CarryLine t={t} />}
       {Boolean(work.trouble) && <Trouble error={work.trouble} />}
       <div role="status">{work.told && <Lead>{work.told}</Lead>}</div>
-      <Alarms t={t} />
-      {t.turns.map((turn) => (
-        <section key={turn.turn} aria-label={turn.turn} data-turn={turn.turn}>
-          {turn.before && (
-            <Between>
-              <Marked text={turn.before} />
-            </Between>
-          )}
-          {turn.groups.map((g) => (
-            <GroupOf key={g.job} group={g} work={work} at={at} />
-          ))}
-        </section>
-      ))}
-      <Errands t={t} />
-      <Beside t={t} />
+      <div className={css.round}>
+        <Alarms t={t} />
+        {t.turns.map((turn) => (
+          <section key={turn.turn} aria-label={turn.turn} data-turn={turn.turn}>
+            {turn.before && (
+              <Between>
+                <Marked text={turn.before} />
+              </Between>
+            )}
+            {turn.groups.map((g) => (
+              <GroupOf key={g.job} group={g} work={work} at={at} />
+            ))}
+          </section>
+        ))}
+        <Errands t={t} />
+        <Beside t={t} />
+      </div>
       {items.length > 0 && (
         <Why>
           <span className={css.screen}>
