@@ -43,7 +43,7 @@ export function Day({ label, hint, value, onChange, part, future, needed, error 
           id={id}
           className={css.day}
           value={typed ?? shown}
-          placeholder={part ? "26 Nov 2026, 2026" : "26 Nov 2026"}
+          placeholder={part ? "day or year" : "a day"}
           status={wrong || error ? "error" : undefined}
           aria-invalid={!!(wrong || error)}
           autoComplete="off"

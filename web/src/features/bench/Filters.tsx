@@ -100,7 +100,7 @@ export function Filters({ search, set, due, children }: Props) {
         {!narrow && picks}
         {!archived && (due > 0 || only) && (
           <span data-part="due">
-            {due === 0 ? "No plant is" : due === 1 ? "1 plant is" : `${due} plants are`} due for a look.
+            {due === 0 ? "No plant is" : due === 1 ? "1 plant is" : `${due} plants are`} due today.
             <Plain onClick={() => set("due", only ? "" : "yes")}>
               {only ? "Show the whole bench" : "Show only these"}
             </Plain>
