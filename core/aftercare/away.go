@@ -13,7 +13,7 @@ import (
 
 // Gone is what an absence comes to for one plant.
 type Gone struct {
-	LastsTo string   `json:"lasts_to,omitempty" description:"the day that it lasts to without water, once watered the day before; left out: it has no water of its own to last by"`
+	LastsTo string   `json:"lasts_to,omitempty" description:"the day that it lasts to without water; left out: it has no water of its own to last by"`
 	Lasts   bool     `json:"lasts" required:"true" description:"it lasts the whole time"`
 	Makes   []Makes  `json:"makes" required:"true" description:"what would make it last, the gentlest first"`
 	Before  []Text   `json:"before" required:"true" description:"what to do before leaving"`
@@ -36,7 +36,8 @@ type Sitter struct {
 }
 
 // Away says what becomes of a plant that nobody who knows it sees from one day to another: whether it
-// lasts, what would make it last, and what someone else can do. It is watered the day before.
+// lasts, what would make it last, and what someone else can do. It is watered the day before where it
+// wants it by then; what is still wet is left.
 func (c *Case) Away(care Care, from, until string) Gone {
 	k := Table().Away
 	g := Gone{Makes: []Makes{}, Before: []Text{}, Sits: []Sitter{}, Lasts: true}
@@ -49,8 +50,13 @@ func (c *Case) Away(care Care, from, until string) Gone {
 	}
 	slices.SortStableFunc(g.Sits, func(a, b Sitter) int { return strings.Compare(a.On, b.On) })
 	if d, ok := waterOf(care); ok {
-		g.Before = append(g.Before, k.Before["water"])
-		lasts := c.lastsDays(care, d)
+		dayBefore := dates.After(from, -1)
+		lasts := dates.Between(dayBefore, d.By)
+		if d.From <= dayBefore {
+			g.Before = append(g.Before, k.Before["water"])
+			lasts = c.wetDays(care, d)
+		}
+		lasts += c.bearsDays(care, d)
 		to := func(factor float64) string { return dates.After(from, int(math.Floor(lasts*factor))-1) }
 		g.LastsTo = to(1)
 		g.Lasts = g.LastsTo >= until
@@ -77,22 +83,26 @@ func waterOf(care Care) (Due, bool) {
 	return Due{}, false
 }
 
-// lastsDays is how long it lasts from a watering: to the late end of its band, and what it bears dry.
-func (c *Case) lastsDays(care Care, d Due) float64 {
-	k := Table().Away
-	span := max(1, dates.Between(d.From, d.By)+c.rhythmDays(care, d))
+// wetDays is how long a watering lasts, to the late end of its band.
+func (c *Case) wetDays(care Care, d Due) float64 {
 	if w := care.Water; w != nil {
-		span = max(1, dates.Between(w.Since, w.LateOn))
+		return max(1, dates.Between(w.Since, w.LateOn))
 	}
+	return max(1, dates.Between(d.From, d.By)+c.rhythmDays(care, d))
+}
+
+// bearsDays is how long it bears to be dry.
+func (c *Case) bearsDays(care Care, d Due) float64 {
+	k := Table().Away
 	switch {
 	case care.runs("rest"):
-		return span + k.BearsResting.Value
+		return k.BearsResting.Value
 	case c.Stands().Where() == patient.Held:
-		return span + k.BearsBare.Value
+		return k.BearsBare.Value
 	case slices.Contains([]string{"little", "moss", "seaweed"}, d.Job):
-		return span + k.BearsMoist.Value
+		return k.BearsMoist.Value
 	}
-	return span + k.BearsRooted.Value
+	return k.BearsRooted.Value
 }
 
 // rhythmDays is how often a job is done, days.
@@ -124,7 +134,8 @@ func (c *Case) makeLast(g *Gone, d Due, to func(factor float64) string, until st
 	}
 }
 
-// sits are the turns of a job that fall into an absence, in plain words. It is done the day before.
+// sits are the turns of a job that fall into an absence, in plain words: from its next turn on, or
+// from the day before, where it is done then.
 func (c *Case) sits(care Care, d Due, from, until string) (list []Sitter) {
 	words, ok := Table().Away.Sitter[d.Job]
 	heavy := c.Pot != nil && c.Pot.VolumeL() >= Table().Away.HeavyL.Value
@@ -136,32 +147,34 @@ func (c *Case) sits(care Care, d Due, from, until string) (list []Sitter) {
 		every = math.Max(1, math.Round(w.Days))
 	}
 	words.Value = strings.ReplaceAll(words.Value, "{ml}", plainML(d.ML))
-	start := dates.After(from, -1)
-	for n := every; ; n += every {
-		on := dates.After(start, int(n))
-		if on > until {
-			return list
-		}
-		if on >= from {
-			list = append(list, Sitter{On: on, Job: d.Job, Do: words})
-		}
+	on := max(from, d.On)
+	if d.From < from {
+		on = dates.After(from, int(every)-1)
 	}
+	for ; on <= until; on = dates.After(on, int(every)) {
+		list = append(list, Sitter{On: on, Job: d.Job, Do: words})
+	}
+	return list
 }
 
-// plainML is an amount as one without a measure can pour it.
+// plainML is an amount as one without a measure can pour it, by glasses of 200 mL.
 func plainML(ml float64) string {
-	const cup, glass = 250, 200
-	switch {
+	halves := int(math.Round(ml / 100))
+	switch glasses := halves / 2; {
 	case ml <= 0:
 		return "a little"
-	case ml < 100:
-		return fmt.Sprintf("a small cup (%.0f mL)", ml)
-	case ml < cup:
-		return fmt.Sprintf("a glass (%.0f mL)", ml)
-	case ml < 1000:
-		return fmt.Sprintf("%.0f glasses (%.0f mL)", math.Round(ml/glass), ml)
-	default:
+	case ml >= 1000:
 		return fmt.Sprintf("%.1f L", ml/1000)
+	case ml < 75:
+		return fmt.Sprintf("a small cup (%.0f mL)", ml)
+	case halves == 1:
+		return fmt.Sprintf("half a glass (%.0f mL)", ml)
+	case halves == 2:
+		return fmt.Sprintf("a glass (%.0f mL)", ml)
+	case halves%2 == 1:
+		return fmt.Sprintf("%d and a half glasses (%.0f mL)", glasses, ml)
+	default:
+		return fmt.Sprintf("%d glasses (%.0f mL)", glasses, ml)
 	}
 }
 

@@ -172,8 +172,8 @@ func (c *Case) rhythmOf(care Care, d Due) Rhythm {
 }
 
 // millilitres is the water a job takes: two pot volumes for a flush; for a watering what is missing
-// to full by its weights, else a quarter of the pot, and a fifth of that to run through; rounded up
-// to the jug.
+// to full by its weights, else a quarter of the pot, and a fifth of that to run through. A flush
+// is rounded up to the jug, what stays in the pot to the nearest mark: too wet is harder to mend.
 func (c *Case) millilitres(d Due, j Rhythm) float64 {
 	a, volume := Table().Amounts, 0.0
 	if c.Pot != nil {
@@ -205,8 +205,14 @@ func (c *Case) millilitres(d Due, j Rhythm) float64 {
 	case "mist":
 		return a.MistML.Value
 	}
-	jug := a.JugML.Value
-	return max(0, math.Ceil(ml/jug-1e-9)*jug)
+	mark := a.JugML.Value
+	switch {
+	case job.Amount == "flush":
+		return math.Ceil(ml/mark-1e-9) * mark
+	case ml < 4*mark:
+		mark = a.CupML.Value
+	}
+	return max(0, math.Round(ml/mark)*mark)
 }
 
 // missing is the water to full by its weights, mL; what is usual where it was not weighed.

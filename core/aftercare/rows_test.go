@@ -179,7 +179,7 @@ func TestMossNest(t *testing.T) {
 func TestFreshOrganic(t *testing.T) {
 	l := housed(t, "cattleya", "bark", withRoots(6, 4, ""))
 	c := l.on(1)
-	assert.InDelta(t, 0.15*l.Pot.VolumeL()*1000, due(c, "little").ML, 50, "small amounts")
+	assert.InDelta(t, 0.15*l.Pot.VolumeL()*1000, due(c, "little").ML, 5, "small amounts")
 	assert.Nil(t, due(c, "mist"), "no roots out of the pot")
 	c = l.sees(15, patient.Checkin{Tips: num(1)}).on(15)
 	require.Equal(t, "organic-tips", home(c).Code, "the first tip leads on")

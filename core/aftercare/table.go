@@ -116,6 +116,7 @@ type Amounts struct {
 	MistML         knowledge.Number   `yaml:"mist_ml" json:"mist_ml" required:"true"`
 	ReservoirShare knowledge.Number   `yaml:"reservoir_share" json:"reservoir_share" required:"true"`
 	JugML          knowledge.Number   `yaml:"jug_ml" json:"jug_ml" required:"true"`
+	CupML          knowledge.Number   `yaml:"cup_ml" json:"cup_ml" required:"true" description:"marks for less than four such jugs"`
 }
 
 // Absence is what is known of being away.

@@ -2064,7 +2064,7 @@ export interface components {
             heavy?: boolean;
             /** @description it lasts the whole time */
             lasts: boolean;
-            /** @description the day that it lasts to without water, once watered the day before; left out: it has no water of its own to last by */
+            /** @description the day that it lasts to without water; left out: it has no water of its own to last by */
             lasts_to?: string;
             /** @description what would make it last, the gentlest first */
             makes: components["schemas"]["AftercareMakes"][];
@@ -2327,6 +2327,8 @@ export interface components {
             words: components["schemas"]["KnowledgeText"];
         };
         AftercareAmounts: {
+            /** @description marks for less than four such jugs */
+            cup_ml: components["schemas"]["KnowledgeNumber"];
             dribble_ml: components["schemas"]["KnowledgeEstimate"];
             fill_share: components["schemas"]["KnowledgeNumber"];
             flush_volumes: components["schemas"]["KnowledgeNumber"];
