@@ -151,6 +151,51 @@ func TestEveryPageHearsACheckIn(t *testing.T) {
 	assert.Equal(t, under(after, "advice", "headline"), under(listAt(list, "plants")[0], "advised", "headline"))
 }
 
+// Of a held plant on which something crawls everything speaks at once: the advice, the round, the bench,
+// May I. A look over it settles that.
+func TestWhatCrawlsOnAHeldPlantIsHeard(t *testing.T) {
+	x := startTending(t)
+	x.does("POST", "/api/v1/plants", rootlessMoth)
+	x.does("POST", "/api/v1/plants/1/holding", `{"method":"tub","from":"2030-05-01"}`)
+	turns := func() (list []any) {
+		for _, turn := range listAt(x.does("GET", "/api/v1/today", ""), "turns") {
+			list = append(list, under(turn, "turn"))
+		}
+		return list
+	}
+	require.Equal(t, []any{"clean"}, turns())
+	for _, seen := range []struct{ noted, says, page string }{
+		{`{"pests":"yes","leaf":"firm"}`, "Keep it apart, and look it over.", "look"},
+		{`{"pests":"no","base_rots":"yes","tips":3,"longest_mm":9}`, "Cut the soft growth clean, and let it dry.", "home"},
+	} {
+		x.now = x.now.Add(time.Hour)
+		x.does("POST", "/api/v1/plants/1/checkins", `{"noted":`+seen.noted+`}`)
+		p := x.does("GET", "/api/v1/plants/1", "")
+		assert.Equal(t, seen.says, under(p, "advice", "headline"))
+		assert.Equal(t, seen.page, under(p, "advice", "page"))
+		assert.Contains(t, listAt(p, "advice", "says"), "apart")
+		row := listAt(x.does("GET", "/api/v1/plants", ""), "plants")[0]
+		assert.Equal(t, seen.says, under(row, "advised", "headline"))
+		assert.Equal(t, true, under(row, "suspect"))
+		assert.Equal(t, []any{"suspect"}, turns(), "after the clean ones")
+		assert.Len(t, listAt(x.does("GET", "/api/v1/today", ""), "alarms"), 1)
+		for _, a := range listAt(x.does("GET", "/api/v1/plants/1/may-i", ""), "answers") {
+			if under(a, "wish") == "repot" {
+				assert.NotEqual(t, "yes", under(a, "answer"), "not potted with it")
+			}
+		}
+	}
+	x.sleeps(1)
+	l := x.does("POST", "/api/v1/plants/1/inspections", `{"looked_on":"2030-05-16"}`)
+	assert.Equal(t, []any{"suspect"}, turns(), "a look that is begun says nothing yet")
+	assert.Len(t, listAt(x.does("GET", "/api/v1/today", ""), "alarms"), 1)
+	x.does("PUT", fmt.Sprintf("/api/v1/inspections/%v", l["id"]), fmt.Sprintf(
+		`{"version":%v,"looked_on":"2030-05-16","inspection":{"unpotted":true,"findings":{"growth-rots":"absent"}}}`, l["version"],
+	))
+	assert.Equal(t, []any{"clean"}, turns())
+	assert.Empty(t, listAt(x.does("GET", "/api/v1/today", ""), "alarms"))
+}
+
 // Jobs done, done twice, left, and taken back.
 func TestTicksOfARound(t *testing.T) {
 	x := startTending(t)

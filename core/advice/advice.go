@@ -257,6 +257,9 @@ func (l Line) Page() string {
 	case AskAir:
 		return "places"
 	case Pot, Hold, Nest, Stay:
+		if l.Row == "held-crawls" {
+			return "look"
+		}
 		return "home"
 	default:
 		return "look"

@@ -38,7 +38,8 @@ func (k *Knowledge) careWords(l CareLine) string {
 // today, then what comes next and what it waits for.
 func (a *Advice) tend(care aftercare.Care, potted bool) {
 	speaks := a.Line.Row == "" || slices.Contains(tended, a.Line.Row)
-	if !speaks || !slices.Contains([]string{Stay, Hold, Nest, Leave, Wait}, a.Code) {
+	urgent := a.Line.Row == "held-better" && len(care.Alarms) > 0
+	if !(speaks || urgent) || !slices.Contains([]string{Stay, Hold, Nest, Leave, Wait}, a.Code) {
 		return
 	}
 	next, ok := care.Next()

@@ -112,6 +112,15 @@ func init() {
 			return w.is(day, func(c patient.Checkin) string { return string(of(c)) }, "yes")
 		}
 	}
+	// What is to be looked over sounds until it was.
+	unlooked := func(of func(patient.Checkin) patient.YesNo) func(*watch, Sees, string) bool {
+		return func(w *watch, _ Sees, day string) bool {
+			s, told := w.last(day, func(c patient.Checkin) bool { return of(c) != "" })
+			return told && of(s.Noted) == patient.Yes && !slices.ContainsFunc(w.Looks, func(l patient.Look) bool {
+				return l.On >= s.On && l.On <= day
+			})
+		}
+	}
 	word := func(of func(patient.Checkin) string, words ...string) func(*watch, Sees, string) bool {
 		return func(w *watch, _ Sees, day string) bool { return w.is(day, of, words...) }
 	}
@@ -142,9 +151,9 @@ func init() {
 		"grips":     yes(func(c patient.Checkin) patient.YesNo { return c.Grips }),
 		"bends":     yes(func(c patient.Checkin) patient.YesNo { return c.Bends }),
 		"yellow":    yes(func(c patient.Checkin) patient.YesNo { return c.Yellow }),
-		"base-rots": yes(func(c patient.Checkin) patient.YesNo { return c.BaseRots }),
+		"base-rots": unlooked(func(c patient.Checkin) patient.YesNo { return c.BaseRots }),
 		"gone":      yes(func(c patient.Checkin) patient.YesNo { return c.MediumGone }),
-		"pests":     word(pests, "yes"),
+		"pests":     unlooked(func(c patient.Checkin) patient.YesNo { return c.Pests }),
 		"dark-film": word(film, "dark"),
 		"smell":     word(func(c patient.Checkin) string { return c.Smell }, "sour", "decay"),
 		"patch-same": func(w *watch, _ Sees, day string) bool {

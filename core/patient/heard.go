@@ -51,6 +51,8 @@ func (p *Patient) Turn() Turn {
 		return Apart
 	case p.Heard().Alarm || p.Heard().Apart:
 		return Suspected
+	case p.Stands().Where() != Potted && (p.Stands().Crawls() || p.Stands().BaseRots()):
+		return Suspected // a check-in alone says so: of a potted one the causes hear it
 	default:
 		return Clean
 	}

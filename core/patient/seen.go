@@ -274,6 +274,23 @@ func (p Stands) seenLast(holds func(Checkin) bool) *Checkin {
 	return nil
 }
 
+// Crawls holds where something crawled on it when a check-in last asked, and nobody looked it over
+// since.
+func (p Stands) Crawls() bool { return p.unlooked(func(c Checkin) YesNo { return c.Pests }) }
+
+// BaseRots is the same of a growth that is soft or dark at its base.
+func (p Stands) BaseRots() bool { return p.unlooked(func(c Checkin) YesNo { return c.BaseRots }) }
+
+func (p Stands) unlooked(said func(Checkin) YesNo) bool {
+	for _, s := range slices.Backward(p.SeenSince()) {
+		if was := said(s.Noted); was != "" {
+			l := p.looked()
+			return was == Yes && (l == nil || l.On < s.On)
+		}
+	}
+	return false
+}
+
 // tipsSeen is whether tips showed when they were last looked for at a check-in; false where they
 // were not.
 func (p Condition) tipsSeen() (show, known bool) {
