@@ -199,7 +199,7 @@ func TestWhatCrawlsOnAHeldPlantIsHeard(t *testing.T) {
 // Jobs done, done twice, left, and taken back.
 func TestTicksOfARound(t *testing.T) {
 	x := startTending(t)
-	id := x.housed(`{"tag":"Cat","group":"cattleya","leaf_count":5,"old_medium":"bark"}`, "bark", "2030-04-01")
+	id := x.housed(`{"tag":"Cat","group":"cattleya","leaf_count":5,"old_medium":"bark"}`, "bark", "2030-05-06")
 	assert.Contains(t, x.items(), "Cat little")
 	first := x.tick(id, "little", `,"was":"dry"`)
 	assert.Nil(t, first["already"])
@@ -222,6 +222,12 @@ func TestTicksOfARound(t *testing.T) {
 	done := x.tick(id, "little", "")
 	assert.Nil(t, done["already"], "left, and done after all")
 	assert.Equal(t, done["id"], x.tick(id, "little", `,"outcome":"left","because":"still-wet"`)["id"], "what is done stays done")
+
+	soaked := x.housed(`{"tag":"Wet","group":"cattleya","leaf_count":5,"old_medium":"bark"}`, "bark", "2030-04-01")
+	x.tick(soaked, "little", `,"outcome":"left","because":"still-wet"`)
+	assert.Equal(t, "wet-10", under(listAt(x.care(soaked), "alarms")[0], "code"), "six weeks after it was watered")
+	assert.Equal(t, "alarm", x.care(soaked)["held_back"])
+	assert.Empty(t, x.dueOn(soaked, "little"), "no water is asked for while it says none")
 
 	x.now = x.now.AddDate(0, 0, 1)
 	status, doc, _ := x.send("PUT", "/api/v1/care/undone", fmt.Sprintf(`{"ids":[%v]}`, done["id"]))

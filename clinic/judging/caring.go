@@ -38,7 +38,7 @@ type AlarmShort struct {
 // Dropped is a job that was due and makes no sense any more.
 type Dropped struct {
 	Job string `json:"job"`
-	Why string `json:"why"`          // code: home, gate, look or chosen
+	Why string `json:"why"`          // code: home, gate, look, alarm or chosen
 	Of  string `json:"of,omitempty"` // of a gate: its protocol and code
 }
 
@@ -74,9 +74,10 @@ func careShort(v *record.Visit, care aftercare.Care) (doc, on string, err error)
 		})
 		known := slices.ContainsFunc(s.Dropped, func(o Dropped) bool { return o.Job == d.Job })
 		still := slices.ContainsFunc(s.Due, func(o DueShort) bool { return o.Job == d.Job })
-		if d.On > care.Day || tended || known || still || waters(d) && slices.ContainsFunc(s.Due, func(o DueShort) bool {
+		merged := waters(d) && slices.ContainsFunc(s.Due, func(o DueShort) bool {
 			return waters(o) && o.On <= care.Day // one watering a day: that one is asked for
-		}) {
+		})
+		if d.On > care.Day || tended || known || still || merged {
 			continue
 		}
 		if why := whyDropped(care, d, before.Day); why != nil {
@@ -119,7 +120,7 @@ func whyDropped(care aftercare.Care, d DueShort, since string) *Dropped {
 			}
 		}
 		if care.HeldBack != "" {
-			return &Dropped{Job: d.Job, Why: "look"}
+			return &Dropped{Job: d.Job, Why: care.HeldBack}
 		}
 		return &Dropped{Job: d.Job, Why: "chosen"}
 	}

@@ -122,7 +122,9 @@ func TestTheFlipPoint(t *testing.T) {
 		p.Looks = looked(day, patient.Growing, "pot-bound")
 	}), Known{})
 	require.Equal(t, Wait, waits.Code)
-	assert.Equal(t, "New roots showing at the base or the wall", then(waits)[Soon])
+	assert.Equal(t, "New roots showing at the base or the wall", waits.Flips[0].If.Value)
+	assert.Equal(t, Soon, waits.Flips[0].Code)
+	assert.Equal(t, "A smell of decay from the wet medium", then(waits)[Soon], "and what does not wait for them")
 }
 
 // What must be ready is said with its day: bark is soaked the night before.

@@ -52,7 +52,7 @@ func TestTheAftercareSpeaksOnceItIsHoused(t *testing.T) {
 		p.Seen = []patient.Seen{seenOn("2030-05-15", patient.Checkin{Leaf: "limp"})}
 	}))
 	assert.Equal(t, Mend, alarm.Code)
-	assert.Equal(t, "Soak it today, and raise the humidity.", alarm.Headline)
+	assert.Equal(t, "More damp today: soak it, or in a bag wet its moss. Raise the humidity.", alarm.Headline)
 }
 
 // A check-in never puts off the day on which the look itself is due.

@@ -141,8 +141,8 @@ func TestWhatIsWaitedForIsAskedFor(t *testing.T) {
 		"shoot": {"shoot_mm"}, "grows": {"growth"}, "growing": {"growth"}, "grips": {"grips"}, "bends": {"bends"},
 		"yellow": {"yellow"}, "base-rots": {"base_rots"}, "gone": {"medium_gone"}, "pests": {"pests"},
 		"dark-film": {"film"}, "smell": {"smell"}, "patch-same": {"patch"}, "patch-grown": {"patch"},
-		"limp": {"leaf"}, "limp-wet": {"leaf", "medium"}, "limp-spike": {"leaf", "flowering"}, "dry": {"medium"},
-		"still": {"longest_mm"}, "level-still": {"reservoir_mm"}, "clean": {"lodger"}, "found-on": {"lodger"},
+		"limp": {"leaf"}, "limp-wet": {"leaf", "medium"}, "limp-damp": {"leaf"}, "limp-spike": {"leaf", "flowering"}, "dry": {"medium"},
+		"still": {"longest_mm"}, "level-still": {"reservoir_mm"}, "clean": {"lodger"}, "found-still": {"lodger"},
 		"clear": {"film", "pests"}, "thinner-after-sip": {"bulbs"},
 	}
 	// These come from the calendar, from weights, from what was watered, or from the start.

@@ -6,6 +6,7 @@ import (
 
 	"therapeon/core/dates"
 	"therapeon/core/patient"
+	"therapeon/core/stances"
 )
 
 // Care is what a plant wants of its keeper on a day, and what it waits for.
@@ -14,11 +15,12 @@ type Care struct {
 	Runs     []Running  `json:"runs" required:"true" description:"the protocols that run, that of its home first"`
 	Due      []Due      `json:"due" required:"true" description:"the next turn of each job, the first due first"`
 	Alarms   []Sounding `json:"alarms" required:"true"`
+	Deferred []Sounding `json:"deferred" required:"true" description:"alarms that ask to unpot it, which its look has heard and puts off"`
 	Water    *Watering  `json:"water,omitempty" description:"when its pot is due, and what that rests on"`
 	Feed     Feeding    `json:"feed" required:"true"`
 	Last     Last       `json:"last" required:"true"`
 	Checks   []string   `json:"checks" required:"true" description:"fields of the check-in that its protocols ask for"`
-	HeldBack string     `json:"held_back,omitempty" enum:",look" description:"its look says no water"`
+	HeldBack string     `json:"held_back,omitempty" enum:",look,alarm" description:"its look, or an alarm, says no water"`
 }
 
 // Last are the days on which it last had what.
@@ -78,6 +80,8 @@ type Sounding struct {
 	Code     string `json:"code" required:"true"`
 	Words    Text   `json:"words" required:"true"`
 	Then     Text   `json:"then" required:"true"`
+
+	Says []stances.Stance `json:"-"`
 }
 
 // For is the aftercare of a plant on the day of its moment.
@@ -85,7 +89,7 @@ func For(c *Case) Care {
 	today := c.Now.Format(dayLayout)
 	c.stances = nil
 	care := Care{
-		Day: today, Runs: []Running{}, Due: []Due{}, Alarms: []Sounding{}, Checks: []string{},
+		Day: today, Runs: []Running{}, Due: []Due{}, Alarms: []Sounding{}, Deferred: []Sounding{}, Checks: []string{},
 	}
 	if code, since := c.homeProtocol(); code != "" && since <= today {
 		if run, ok := c.follow(code, since, today); ok {
@@ -99,7 +103,7 @@ func For(c *Case) Care {
 		}
 	}
 	for _, r := range care.Runs {
-		care.hear(r, today)
+		c.hear(&care, r, today)
 	}
 	care.Last = c.last(today)
 	care.Feed = c.feeding(care, today)
@@ -165,16 +169,23 @@ func (c *Case) follow(code, since, today string) (Running, bool) {
 	return Running{}, false
 }
 
-// hear takes the alarms of a protocol in, and what it asks to be looked at.
-func (care *Care) hear(r Running, today string) {
+// hear takes the alarms of a protocol in, and what it asks to be looked at. Whether a plant is unpotted
+// is said by its look alone, which hears of flower, rest and frost too.
+func (c *Case) hear(care *Care, r Running, today string) {
 	for _, a := range r.run.Alarms {
-		if slices.ContainsFunc(a.Sees, func(s Sees) bool { return r.w.holds(s, today) }) {
-			care.Alarms = append(care.Alarms, Sounding{r.Code, a.Code, a.Words, a.Then})
+		s := Sounding{r.Code, a.Code, a.Words, a.Then, a.Says}
+		switch {
+		case !slices.ContainsFunc(a.Sees, func(s Sees) bool { return r.w.holds(s, today) }):
+		case slices.Contains(a.Says, stances.Unpot) && (c.says(stances.Leave) || c.says(stances.Wait)):
+			s.Then = Table().PutOff
+			care.Deferred = append(care.Deferred, s)
+		default:
+			care.Alarms = append(care.Alarms, s)
 		}
 	}
 	for _, g := range r.Gates {
 		if g.Overdue && g.Alarm != nil {
-			care.Alarms = append(care.Alarms, Sounding{r.Code, g.Code, lacks(g), *g.Alarm})
+			care.Alarms = append(care.Alarms, Sounding{r.Code, g.Code, lacks(g), *g.Alarm, nil})
 		}
 	}
 	for _, rhythm := range r.run.Jobs {
@@ -230,7 +241,7 @@ func (c *Case) last(today string) Last {
 			later(&l.FedOn, t.On)
 		}
 	}
-	for _, s := range c.Stands().SeenSince() {
+	for _, s := range c.Stands().Checked().All() {
 		later(&l.CheckedOn, s.On)
 	}
 	return l

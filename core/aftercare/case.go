@@ -192,7 +192,8 @@ func (c *Case) beside(today string) []Run {
 	if potted {
 		add("tide-over", c.tidedSince())
 		add("patch", c.patchSince())
-		add("lodger", c.lodgerSince(today))
+		lodger, _ := c.Stands().Checked().Lodger()
+		add("lodger", lodger)
 		add("second-housing", c.softensSince(today))
 	}
 	add("after-film", c.clearedSince(today))
@@ -230,27 +231,8 @@ func (c *Case) patchSince() string {
 	return l.On
 }
 
-// lodgerSince is the day on which a snail, a slug or its like was found; empty once it is long past.
-func (c *Case) lodgerSince(today string) string {
-	first := ""
-	for _, s := range c.Stands().SeenSince() {
-		if s.Noted.Lodger == patient.Yes && (first == "" || dates.Between(first, s.On) > lodgerSpan) {
-			first = s.On
-		}
-	}
-	if l := c.Look(); first == "" && l != nil && c.Stands().EpochOf(l.On) == patient.AtPresent &&
-		l.Noted.Findings["snails-seen"] == patient.Present {
-		first = l.On
-	}
-	if first == "" || dates.Between(first, today) > lodgerSpan {
-		return ""
-	}
-	return first
-}
-
 // Spans, in days, after which what began long ago is no longer of today.
 const (
-	lodgerSpan = 60
 	filmSpan   = 90
 	softenSpan = 14
 )
@@ -309,7 +291,7 @@ func (c *Case) restsSince(today string) string {
 			note(l.On, l.Noted.Growth, false)
 		}
 	}
-	for _, s := range c.Stands().SeenSince() {
+	for _, s := range c.Stands().Checked().All() {
 		note(s.On, s.Noted.Growth, s.Noted.TipsShow() || s.Noted.ShootMM != nil && *s.Noted.ShootMM > 0)
 	}
 	switch {

@@ -77,7 +77,10 @@ func (c *Case) schedule(care *Care, today string) {
 	if slices.ContainsFunc(care.Runs, func(r Running) bool { return r.Code == "patch" }) {
 		slow = Table().PatchFactor.Value
 	}
-	says := c.waterStance()
+	says, from := c.waterStance(), "look"
+	if slices.ContainsFunc(care.Alarms, func(a Sounding) bool { return slices.Contains(a.Says, stances.NoWater) }) {
+		says, from = stances.NoWater, "alarm"
+	}
 	for _, r := range care.Runs {
 		for _, j := range r.run.Jobs {
 			job, ok := Table().Job(j.Job)
@@ -87,7 +90,7 @@ func (c *Case) schedule(care *Care, today string) {
 			d := c.turn(care, r, j, slow, today)
 			if job.Waters {
 				if says == stances.NoWater {
-					care.HeldBack = "look"
+					care.HeldBack = from
 					continue
 				}
 				if says == stances.Water && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {

@@ -8,6 +8,7 @@ import (
 
 	"therapeon/core/aftercare"
 	"therapeon/core/disputes"
+	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
@@ -141,6 +142,10 @@ func TestHeldHumid(t *testing.T) {
 	assert.Equal(t, day(1), due(c, "air").On, "lid off every day")
 	assert.Equal(t, day(7), due(c, "weigh").On, "weighed weekly")
 	assert.Nil(t, due(housed(t, "cattleya", "tub").on(1), "air"), "an open tub has no lid")
+	bag := housed(t, "cattleya", "bag").on(1)
+	assert.Nil(t, due(bag, "soak"), "in a closed bag the plant itself stays dry")
+	assert.NotNil(t, due(bag, "moss"), "and the moss beside it damp")
+	assert.Equal(t, day(1), due(bag, "air").On)
 	c = l.sees(20, patient.Checkin{Tips: num(1), LongestMM: num(6.0)}).on(20)
 	assert.Empty(t, gate(c, "two-tips").OpenOn, "two of them")
 	c = l.sees(21, patient.Checkin{Tips: num(2), LongestMM: num(4.0)}).on(21)
@@ -307,22 +312,30 @@ func TestRest(t *testing.T) {
 
 // After a lodger: a tray each morning; a find starts the week anew; day 14 still found: unpot.
 func TestAfterALodger(t *testing.T) {
-	l := housed(t, "cattleya", "bark", withRoots(6, 4, "")).sees(1, patient.Checkin{Lodger: patient.Yes})
-	assert.Equal(t, day(2), due(l.on(1), "tray").On)
-	for n := 2; n <= 7; n++ {
-		l.sees(n, patient.Checkin{Lodger: patient.No})
+	six := func() *life { // six clean mornings after a find
+		l := housed(t, "cattleya", "bark", withRoots(6, 4, "")).sees(1, patient.Checkin{Lodger: patient.Yes})
+		assert.Equal(t, day(2), due(l.on(1), "tray").On)
+		for n := 2; n <= 7; n++ {
+			l.sees(n, patient.Checkin{Lodger: patient.No})
+		}
+		assert.Empty(t, gate(l.on(7), "seven-clean").OpenOn, "six mornings")
+		return l
 	}
-	assert.Empty(t, gate(l.on(7), "seven-clean").OpenOn, "six mornings")
-	found := *l
-	c := l.sees(8, patient.Checkin{Lodger: patient.No}).on(8)
-	assert.Nil(t, gate(c, "seven-clean"), "seven clean: it is over")
-	c = found.sees(8, patient.Checkin{Lodger: patient.Yes}).on(8)
-	require.NotNil(t, gate(c, "seven-clean"))
+	cleared := six().sees(8, patient.Checkin{Lodger: patient.No})
+	assert.Nil(t, gate(cleared.on(8), "seven-clean"), "seven clean: it is over")
+	again := cleared.sees(20, patient.Checkin{Lodger: patient.Yes}).on(20)
+	assert.True(t, runs(again, "lodger"), "found once it was over: a hunt of its own")
+	assert.NotContains(t, sounding(again), "still-found")
+
+	found := six().sees(8, patient.Checkin{Lodger: patient.Yes})
+	require.NotNil(t, gate(found.on(8), "seven-clean"))
 	for n := 9; n <= 14; n++ {
 		found.sees(n, patient.Checkin{Lodger: patient.No})
 	}
 	assert.Empty(t, gate(found.on(14), "seven-clean").OpenOn, "a find starts the week anew")
-	assert.Contains(t, sounding(found.sees(15, patient.Checkin{Lodger: patient.Yes}).on(15)), "still-found")
+	found.sees(15, patient.Checkin{Lodger: patient.Yes})
+	assert.Contains(t, sounding(found.on(15)), "still-found")
+	assert.Equal(t, look.Now, look.Table().Decide(found.Patient).Decision, "its look says the same")
 }
 
 func TestSecondHousing(t *testing.T) {

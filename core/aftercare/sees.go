@@ -25,7 +25,7 @@ type watch struct {
 // watching gathers what was observed since a day, up to another.
 func (c *Case) watching(since, today string) *watch {
 	w := &watch{Case: c, since: since}
-	for _, s := range c.Stands().SeenSince() {
+	for _, s := range c.Stands().Checked().All() {
 		if s.On >= since && s.On <= today {
 			w.seen = append(w.seen, s)
 			if p := s.Noted.Patch; p == "grown" || p == "general" {
@@ -162,6 +162,7 @@ func init() {
 		"patch-grown": func(w *watch, _ Sees, day string) bool { return w.patchGrew(day) },
 		"limp":        limp,
 		"limp-wet":    func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.isWet(day) },
+		"limp-damp":   func(w *watch, s Sees, day string) bool { return limp(w, s, day) && !w.isDry() },
 		"limp-spike":  func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.Flowering().InFlower() },
 		"dry":         word(func(c patient.Checkin) string { return c.Medium }, "dry"),
 		"wet":         (*watch).staysWet,
@@ -172,7 +173,7 @@ func init() {
 		"life":        (*watch).pastLife,
 		"times":       (*watch).times,
 		"clean":       (*watch).cleanMornings,
-		"found-on":    (*watch).foundOn,
+		"found-still": func(w *watch, _ Sees, _ string) bool { return w.Stands().Checked().LodgerStays() },
 		"clear": func(w *watch, _ Sees, day string) bool {
 			return w.is(day, film, "none", "green") && w.is(day, pests, "no")
 		},
@@ -339,13 +340,7 @@ func (w *watch) cleanMornings(s Sees, day string) bool {
 			clean[at.On] = true
 		}
 	}
-	return float64(len(clean)) >= number(s.Count, 1)
-}
-
-// foundOn holds where it was still found on that day of the protocol or after.
-func (w *watch) foundOn(s Sees, day string) bool {
-	at, ok := w.last(day, func(c patient.Checkin) bool { return c.Lodger != "" })
-	return ok && at.Noted.Lodger == patient.Yes && w.day(at.On) >= number(s.Day, 0)
+	return float64(len(clean)) >= number(s.Count, patient.Table().LodgerClean.Value)
 }
 
 // thinnerAfterSip holds where bulbs were not plumper so many days after a sip.

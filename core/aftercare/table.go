@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/stances"
 )
 
 // Job is a job of the round: what is done, with what, and whether a late day matters.
@@ -77,10 +78,11 @@ type Gate struct {
 
 // Alarm is something observed that must not wait.
 type Alarm struct {
-	Code  string         `yaml:"code" json:"code" required:"true"`
-	Sees  []Sees         `yaml:"sees" json:"sees" required:"true"`
-	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
-	Then  knowledge.Text `yaml:"then" json:"then" required:"true"`
+	Code  string           `yaml:"code" json:"code" required:"true"`
+	Sees  []Sees           `yaml:"sees" json:"sees" required:"true"`
+	Words knowledge.Text   `yaml:"words" json:"words" required:"true"`
+	Then  knowledge.Text   `yaml:"then" json:"then" required:"true"`
+	Says  []stances.Stance `yaml:"says" json:"says,omitempty"`
 }
 
 // Protocol is a way of caring, from its start to its gates.
@@ -145,6 +147,7 @@ type Knowledge struct {
 	Amounts   Amounts    `yaml:"amounts" json:"amounts" required:"true"`
 
 	Between     map[string]knowledge.Text `yaml:"between" json:"between" required:"true"`
+	PutOff      knowledge.Text            `yaml:"put_off" json:"put_off" required:"true" description:"of an alarm that its look puts off"`
 	DroppedFor  map[string]knowledge.Text `yaml:"dropped" json:"dropped" required:"true" description:"why a job dropped out"`
 	WalkMinutes knowledge.Number          `yaml:"walk_minutes" json:"walk_minutes" required:"true"`
 

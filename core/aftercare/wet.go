@@ -151,6 +151,12 @@ func (w *watch) isWet(string) bool {
 	return s != nil && s.wetAt > 0 && s.dryAt == 0
 }
 
+// isDry holds where it was seen dry, since its last watering.
+func (w *watch) isDry() bool {
+	s := w.lastWater()
+	return s != nil && s.dryAt > 0
+}
+
 // staysWet holds where it was still wet so many days after its last watering.
 func (w *watch) staysWet(s Sees, _ string) bool {
 	at := w.lastWater()

@@ -324,6 +324,9 @@ func (d *decider) soon(would []Block) {
 	if d.newRoots() || pressing > 1 {
 		d.v.AgainDays = int(f.SoonerDays.Value)
 	}
+	if len(would) > 0 && d.smells() {
+		d.rule("smells")
+	}
 	if d.p.Profile.MovesAnyTime() {
 		d.rule("any-time")
 	}

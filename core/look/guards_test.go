@@ -120,6 +120,11 @@ func TestWhatDrownsDoesNotWait(t *testing.T) {
 	}
 	assert.Equal(t, Wait, blocked("crumbles").Decision, "rotten medium under sound roots is tided over")
 	assert.Contains(t, ruled(blocked("crumbles")), "tide-over")
+	for _, smell := range []string{"sour-smell", "decay-smell"} {
+		assert.Equal(t, Soon, blocked("crumbles", smell).Decision, "a smell ends that at once")
+		assert.Contains(t, ruled(blocked("crumbles", smell)), "smells")
+		assert.NotContains(t, ruled(blocked("crumbles", smell)), "tide-over")
+	}
 	assert.Equal(t, Soon, blocked("crumbles", "dead-roots-seen").Decision)
 	assert.Equal(t, Soon, blocked("holes-plugged", "stays-wet", "dead-roots-seen").Decision)
 	assert.Equal(t, Now, blocked("overpotted", "stays-wet", "leaves-limp").Decision)

@@ -6,12 +6,12 @@ import (
 )
 
 // held lists what holds the move back, and what would if it were less pressing. Only frost
-// holds a plant that drowns.
+// holds a plant that drowns, or one whose bad medium smells.
 func (d *decider) held(class string) (held, would []Block) {
 	moves := d.p.Profile.Moves.Value
 	consider := func(code string, applies, holds bool) {
 		switch {
-		case applies && holds && class != Now && (!d.drowns || code == "frost"):
+		case applies && holds && class != Now && (!d.drowns && !d.smells() || code == "frost"):
 			held = append(held, d.block(code))
 		case applies && class != "":
 			would = append(would, d.block(code))
@@ -68,6 +68,9 @@ func (d *decider) hold(b Block, class string) {
 		d.line(Line{Say: Wait, Block: b.Code})
 	}
 }
+
+// smells holds where the medium smells of decay: that is not tided over.
+func (d *decider) smells() bool { return d.any(d.Smells) }
 
 // tideOver says how a plant in bad medium is carried until it can be moved.
 func (d *decider) tideOver(class string) {

@@ -97,6 +97,7 @@ type Knowledge struct {
 	Signs   []Sign                    `yaml:"signs" json:"signs" required:"true"`
 	Water   Water                     `yaml:"water" json:"water" required:"true"`
 	Drowns  knowledge.Codes           `yaml:"drowns" json:"drowns" required:"true" description:"causes that drown it"`
+	Smells  knowledge.Codes           `yaml:"smells" json:"smells" required:"true" description:"findings that end a tide-over"`
 	Eats    knowledge.Codes           `yaml:"eats" json:"eats" required:"true" description:"causes that eat its roots"`
 	Guests  knowledge.Codes           `yaml:"guests" json:"guests" required:"true" description:"causes whose guests a mineral medium harbours far less"`
 	InPlace []InPlace                 `yaml:"in_place" json:"in_place" required:"true"`

@@ -51,7 +51,7 @@ func (p *Patient) Turn() Turn {
 		return Apart
 	case p.Heard().Alarm || p.Heard().Apart:
 		return Suspected
-	case p.Stands().Where() != Potted && (p.Stands().Crawls() || p.Stands().BaseRots()):
+	case p.Stands().Where() != Potted && (p.Stands().Checked().Crawls() || p.Stands().Checked().BaseRots()):
 		return Suspected // a check-in alone says so: of a potted one the causes hear it
 	default:
 		return Clean

@@ -1,125 +1,12 @@
 package patient
 
 import (
-	"fmt"
 	"maps"
-	"reflect"
 	"slices"
-	"strings"
 	"time"
 
-	"therapeon/core/fault"
+	"therapeon/core/dates"
 )
-
-// YesNo is whether something was seen. The empty one is "not looked for".
-type YesNo string
-
-// Whether it was seen.
-const (
-	Yes YesNo = "yes"
-	No  YesNo = "no"
-)
-
-// Checkin is what was seen of a plant in half a minute: what its stage asks for, the rest on
-// demand. What is left out was not looked at.
-type Checkin struct {
-	ReservoirMM  *float64  `json:"reservoir_mm,omitempty" validate:"omitempty,min=0,max=900" description:"water that stands in the pot"`
-	DryLineMM    *float64  `json:"dry_line_mm,omitempty" validate:"omitempty,min=0,max=900" description:"from the rim down to the damp"`
-	Medium       string    `json:"medium,omitempty" validate:"omitempty,oneof=dry damp wet" description:"at the top third, or by the weight of the pot in the hand"`
-	Moss         string    `json:"moss,omitempty" validate:"omitempty,oneof=pale moist wet"`
-	RootColour   string    `json:"root_colour,omitempty" validate:"omitempty,oneof=silver green" description:"of most roots that show"`
-	Tips         *int      `json:"tips,omitempty" validate:"omitempty,min=0,max=200" description:"new tips that show; 0: none"`
-	TipsOn       string    `json:"tips_on,omitempty" validate:"omitempty,oneof=newest older aerial" description:"on which growth"`
-	TipState     string    `json:"tip_state,omitempty" validate:"omitempty,oneof=growing still dry black" description:"growing, standing still, brown dry and short, or black and wet"`
-	TipsAt       string    `json:"tips_at,omitempty" validate:"omitempty,oneof=air edge half water" description:"how far they are: in the air, at the wall or surface, half down the pot, at the water"`
-	LongestMM    *float64  `json:"longest_mm,omitempty" validate:"omitempty,min=0,max=2000" description:"the longest new root"`
-	Grips        YesNo     `json:"grips,omitempty" validate:"omitempty,oneof=yes no" description:"new roots hold on to what it sits on"`
-	OldRoots     string    `json:"old_roots,omitempty" validate:"omitempty,oneof=kept some-lost fifth-lost branched"`
-	Bends        YesNo     `json:"bends,omitempty" validate:"omitempty,oneof=yes no" description:"stiff roots bend"`
-	Bulbs        string    `json:"bulbs,omitempty" validate:"omitempty,oneof=plumper same thinner"`
-	Leaf         string    `json:"leaf,omitempty" validate:"omitempty,oneof=firm limp"`
-	NewestLeafMM *float64  `json:"newest_leaf_mm,omitempty" validate:"omitempty,min=2,max=1500" description:"length of the newest finished leaf"`
-	Growth       Growth    `json:"growth,omitempty" validate:"omitempty,oneof=growing maturing idle resting"`
-	ShootMM      *float64  `json:"shoot_mm,omitempty" validate:"omitempty,min=0,max=2000" description:"the newest shoot"`
-	Flowering    Flowering `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
-	Wobble       YesNo     `json:"wobble,omitempty" validate:"omitempty,oneof=yes no" description:"it moves at a light pull"`
-	Film         string    `json:"film,omitempty" validate:"omitempty,oneof=none green dark"`
-	Smell        string    `json:"smell,omitempty" validate:"omitempty,oneof=none sour decay"`
-	Crust        YesNo     `json:"crust,omitempty" validate:"omitempty,oneof=yes no"`
-	Pests        YesNo     `json:"pests,omitempty" validate:"omitempty,oneof=yes no" description:"something crawls"`
-	Lodger       YesNo     `json:"lodger,omitempty" validate:"omitempty,oneof=yes no" description:"snail, slug or its like found in the evening's tray"`
-	BaseRots     YesNo     `json:"base_rots,omitempty" validate:"omitempty,oneof=yes no" description:"a growth is soft or dark at its base"`
-	Yellow       YesNo     `json:"yellow,omitempty" validate:"omitempty,oneof=yes no" description:"leaves turn yellow"`
-	Patch        string    `json:"patch,omitempty" validate:"omitempty,oneof=same grown general" description:"the treated patch: dry and unchanged, grown by 2 mm, or more of them"`
-	MediumGone   YesNo     `json:"medium_gone,omitempty" validate:"omitempty,oneof=yes no" description:"the medium crumbles, or its wood is soft"`
-	Weeds        YesNo     `json:"weeds,omitempty" validate:"omitempty,oneof=yes no"`
-	Note         string    `json:"note,omitempty" validate:"max=1000"`
-}
-
-// Faults finds what does not go together.
-func (c Checkin) Faults() fault.List {
-	one := func(field, words, limit string, value any) fault.List {
-		return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}
-	}
-	switch none := c.Tips != nil && *c.Tips == 0; {
-	case c == Checkin{}:
-		return one("noted", "Nothing was noted. Say one thing that you saw.", "not empty", nil)
-	case none && c.TipState != "":
-		return one("tip_state", "No tip shows, so none has a state. Correct one of the two.", "left out", c.TipState)
-	case none && c.TipsAt != "":
-		return one("tips_at", "No tip shows, so none is anywhere. Correct one of the two.", "left out", c.TipsAt)
-	case none && c.LongestMM != nil && *c.LongestMM > 0:
-		return one("longest_mm", "No tip shows, so none is that long. Correct one of the two.", "0 mm", *c.LongestMM)
-	}
-	return nil
-}
-
-// Has holds where a field of it was noted, by its name in JSON.
-func (c Checkin) Has(field string) bool {
-	v := reflect.ValueOf(c)
-	i, ok := fields[field]
-	return ok && !v.Field(i).IsZero()
-}
-
-// InShort is what was noted, field by field.
-func (c Checkin) InShort() string {
-	v, parts := reflect.ValueOf(c), []string{}
-	for i := range v.NumField() {
-		f := v.Field(i)
-		if f.IsZero() || v.Type().Field(i).Name == "Note" {
-			continue
-		}
-		if f.Kind() == reflect.Pointer {
-			f = f.Elem()
-		}
-		name, _, _ := strings.Cut(v.Type().Field(i).Tag.Get("json"), ",")
-		name, unit, _ := strings.Cut(strings.ReplaceAll(name, "_", " "), " mm")
-		words := fmt.Sprintf("%s %v", name, f)
-		if unit == "" && strings.HasSuffix(v.Type().Field(i).Name, "MM") {
-			words += " mm"
-		}
-		parts = append(parts, words)
-	}
-	if c.Note != "" {
-		parts = append(parts, c.Note)
-	}
-	return strings.Join(parts, ", ")
-}
-
-// fields are the fields of a check-in by their names in JSON.
-var fields = func() map[string]int {
-	all, of := map[string]int{}, reflect.TypeFor[Checkin]()
-	for i := range of.NumField() {
-		name, _, _ := strings.Cut(of.Field(i).Tag.Get("json"), ",")
-		all[name] = i
-	}
-	return all
-}()
-
-// TipsShow holds where new tips were seen, by their number or their length.
-func (c Checkin) TipsShow() bool {
-	return c.Tips != nil && *c.Tips > 0 || c.TipState != "" || c.TipsAt != "" || c.LongestMM != nil && *c.LongestMM > 0
-}
 
 // Seen is a check-in of a moment.
 type Seen struct {
@@ -129,81 +16,19 @@ type Seen struct {
 	Noted Checkin
 }
 
-// bears is a check-in as a look would have it: the findings that it speaks of.
-func (c Checkin) bears() Findings {
-	all := Findings{}
-	say := func(given, yes string, findings ...string) {
-		for _, f := range findings {
-			switch given {
-			case "":
-			case yes:
-				all[f] = Present
-			default:
-				all[f] = Absent
-			}
-		}
-	}
-	say(c.Leaf, "limp", "leaves-limp")
-	say(c.Bulbs, "thinner", "bulbs-shrivelled")
-	say(string(c.Crust), "yes", "crust")
-	say(string(c.Pests), "yes", "moving-specks")
-	say(string(c.Lodger), "yes", "snails-seen")
-	say(string(c.BaseRots), "yes", "growth-rots")
-	say(string(c.Yellow), "yes", "many-leaves-yellow")
-	say(string(c.MediumGone), "yes", "crumbles")
-	say(c.Film, "green", "green-film")
-	say(c.Film, "dark", "dark-film")
-	say(c.Smell, "sour", "sour-smell")
-	say(c.Smell, "decay", "decay-smell")
-	say(c.TipState, "dry", "tips-stop-short")
-	switch c.Patch {
-	case "same":
-		all["rot-patch"] = Absent
-	case "grown", "general":
-		all["rot-patch"], all["patch-grown"] = Present, Present
-	}
-	if c.TipState == "black" {
-		all["tips-black"], all["tips-black-running"] = Present, Present
-	}
-	if c.TipsShow() || c.Tips != nil {
-		say(yesNo(c.TipsShow() && (c.TipState == "" || c.TipState == "growing")), "yes", "tips-growing")
-	}
-	switch {
-	case c.Medium == "dry" || c.Moss == "pale" || c.RootColour == "silver":
-		all["pot-light"] = Present
-	case c.Medium != "" || c.Moss != "" || c.RootColour == "green":
-		all["pot-light"] = Absent
-	}
-	return all
-}
+// Checked is what check-ins saw of it, since its present home.
+type Checked struct{ *Patient }
 
-func yesNo(b bool) string {
-	if b {
-		return string(Yes)
-	}
-	return string(No)
-}
+// Checked is what check-ins saw.
+func (p Stands) Checked() Checked { return Checked(p) }
 
-// grows is what a check-in says of growth.
-func (c Checkin) grows() Growth {
-	if c.TipsShow() && (c.TipState == "" || c.TipState == "growing") {
-		return NewRoots
-	}
-	return c.Growth
-}
-
-// speaks holds where a check-in says something that a look would.
-func (c Checkin) speaks() bool {
-	return len(c.bears()) > 0 || c.grows() != "" || c.Flowering != "" || c.NewestLeafMM != nil
-}
-
-// SeenSince are the check-ins from its present home on, up to its day, the oldest first. What was
-// seen on the day of the move was seen before it.
-func (p Stands) SeenSince() []Seen {
+// All are the check-ins up to its day, the oldest first. What was seen on the day of the move was
+// seen before it.
+func (p Checked) All() []Seen {
 	if p.known.seen == nil {
 		list := []Seen{}
 		for _, s := range p.Seen {
-			if s.On <= p.day() && p.EpochOf(s.On) == AtPresent {
+			if s.On <= p.day() && p.Stands().EpochOf(s.On) == AtPresent {
 				list = append(list, s)
 			}
 		}
@@ -217,7 +42,7 @@ func (p Stands) SeenSince() []Seen {
 // from before the present home is history; what was seen since stands alone.
 func (p *Patient) heardLook() *Look {
 	base := p.looked()
-	since := slices.DeleteFunc(slices.Clone(p.Stands().SeenSince()), func(s Seen) bool {
+	since := slices.DeleteFunc(slices.Clone(p.Stands().Checked().All()), func(s Seen) bool {
 		return !s.Noted.speaks() || base != nil && s.On < base.On
 	})
 	if len(since) == 0 {
@@ -259,14 +84,52 @@ func (p *Patient) heardLook() *Look {
 			l.Noted.NewestLeafMM = mm
 		}
 	}
+	if p.Stands().Checked().LodgerStays() {
+		findings["snails-stay"] = Present
+	}
 	l.On = max(l.On, since[len(since)-1].On)
 	l.Noted.Findings = findings
 	return &l
 }
 
-// seenLast is the newest check-in of which something holds, since its present home; nil where none is.
-func (p Stands) seenLast(holds func(Checkin) bool) *Checkin {
-	for _, s := range slices.Backward(p.SeenSince()) {
+// Lodger is since when a snail, a slug or its like is found in its present home, and when it was
+// last; enough clean mornings end it, and so does time. Empty where it is over.
+func (p Checked) Lodger() (since, last string) {
+	l := p.looked()
+	if l != nil && p.Stands().EpochOf(l.On) == AtPresent && l.Noted.Findings["snails-seen"] == Present {
+		since, last = l.On, l.On
+	}
+	k, clean := Table(), map[string]bool{}
+	over := func(day string) bool { return dates.Between(last, day) > k.LodgerOver.Value }
+	for _, s := range p.All() {
+		switch s.Noted.Lodger {
+		case No:
+			clean[s.On] = true
+		case Yes:
+			if since == "" || float64(len(clean)) >= k.LodgerClean.Value || over(s.On) {
+				since = s.On
+			}
+			last = max(last, s.On)
+			clear(clean)
+		}
+	}
+	if since == "" || over(p.Day) {
+		return "", ""
+	}
+	return since, last
+}
+
+// LodgerStays holds where one was found so long after the first, when it was last looked for, and
+// nobody looked the plant over since.
+func (p Checked) LodgerStays() bool {
+	since, last := p.Lodger()
+	return p.unlooked(func(c Checkin) YesNo { return c.Lodger }) && since != "" &&
+		dates.Between(since, last) >= Table().LodgerStays.Value
+}
+
+// last is the newest check-in of which something holds, since its present home; nil where none is.
+func (p Checked) last(holds func(Checkin) bool) *Checkin {
+	for _, s := range slices.Backward(p.All()) {
 		if holds(s.Noted) {
 			return &s.Noted
 		}
@@ -276,13 +139,13 @@ func (p Stands) seenLast(holds func(Checkin) bool) *Checkin {
 
 // Crawls holds where something crawled on it when a check-in last asked, and nobody looked it over
 // since.
-func (p Stands) Crawls() bool { return p.unlooked(func(c Checkin) YesNo { return c.Pests }) }
+func (p Checked) Crawls() bool { return p.unlooked(func(c Checkin) YesNo { return c.Pests }) }
 
 // BaseRots is the same of a growth that is soft or dark at its base.
-func (p Stands) BaseRots() bool { return p.unlooked(func(c Checkin) YesNo { return c.BaseRots }) }
+func (p Checked) BaseRots() bool { return p.unlooked(func(c Checkin) YesNo { return c.BaseRots }) }
 
-func (p Stands) unlooked(said func(Checkin) YesNo) bool {
-	for _, s := range slices.Backward(p.SeenSince()) {
+func (p Checked) unlooked(said func(Checkin) YesNo) bool {
+	for _, s := range slices.Backward(p.All()) {
 		if was := said(s.Noted); was != "" {
 			l := p.looked()
 			return was == Yes && (l == nil || l.On < s.On)
@@ -294,13 +157,13 @@ func (p Stands) unlooked(said func(Checkin) YesNo) bool {
 // tipsSeen is whether tips showed when they were last looked for at a check-in; false where they
 // were not.
 func (p Condition) tipsSeen() (show, known bool) {
-	c := p.Stands().seenLast(func(c Checkin) bool { return c.Tips != nil || c.TipsShow() })
+	c := p.Stands().Checked().last(func(c Checkin) bool { return c.Tips != nil || c.TipsShow() })
 	return c != nil && c.grows() == NewRoots, c != nil
 }
 
 // limpSeen is the same of limp leaves or bulbs that grow thinner.
 func (p Condition) limpSeen() (limp, known bool) {
-	c := p.Stands().seenLast(func(c Checkin) bool { return c.Leaf != "" || c.Bulbs != "" })
+	c := p.Stands().Checked().last(func(c Checkin) bool { return c.Leaf != "" || c.Bulbs != "" })
 	return c != nil && (c.Leaf == "limp" || c.Bulbs == "thinner"), c != nil
 }
 

@@ -16,6 +16,10 @@ type Knowledge struct {
 	NightsDays  knowledge.Number `yaml:"nights_days" json:"nights_days" required:"true"`
 	GrowthDays  knowledge.Number `yaml:"growth_days" json:"growth_days" required:"true"`
 	MovedAtHour knowledge.Number `yaml:"moved_at_hour" json:"moved_at_hour" required:"true"`
+
+	LodgerClean knowledge.Number `yaml:"lodger_clean_mornings" json:"lodger_clean_mornings" required:"true"`
+	LodgerOver  knowledge.Number `yaml:"lodger_over_days" json:"lodger_over_days" required:"true"`
+	LodgerStays knowledge.Number `yaml:"lodger_stays_days" json:"lodger_stays_days" required:"true"`
 }
 
 // Table is the table of the patient.

@@ -150,9 +150,9 @@ func (c deciding) row() string {
 	}
 	kind, grade := c.p.Profile.Code, c.p.Condition().GradeLeft()
 	switch {
-	case where == patient.Held && c.p.Stands().Crawls():
+	case where == patient.Held && c.p.Stands().Checked().Crawls():
 		return "held-crawls"
-	case where == patient.Held && c.p.Stands().BaseRots():
+	case where == patient.Held && c.p.Stands().Checked().BaseRots():
 		return "held-rots"
 	case grade == roots.Unread && where == patient.Out:
 		return "read-first"
@@ -350,7 +350,7 @@ func (k *Knowledge) Ready(p *patient.Patient, day string) bool {
 	if !rooted {
 		want = k.ReadyFrom["other"]
 	}
-	for _, s := range slices.Backward(p.Stands().SeenSince()) {
+	for _, s := range slices.Backward(p.Stands().Checked().All()) {
 		c := s.Noted
 		if s.On > day || c.Tips == nil && !c.TipsShow() {
 			continue

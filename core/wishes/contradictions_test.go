@@ -110,6 +110,7 @@ func (d drawer) lives(p *patient.Patient) {
 			Medium: pick(d, "", "", "dry", "damp", "wet"), Leaf: pick(d, "", "", "firm", "limp"),
 			Growth: pick(d, "", "", patient.Growing, patient.Idle, patient.Resting),
 			Smell:  pick(d, "", "", "", "sour"), Lodger: pick(d, "", "", "", patient.No, patient.Yes),
+			Pests: pick(d, "", "", patient.No, patient.Yes), BaseRots: pick(d, "", "", patient.No, patient.Yes),
 			Film: pick(d, "", "", "", "dark"), Patch: pick(d, "", "", "", "same", "grown"),
 		}
 		if d.is(0.5) {
@@ -228,6 +229,9 @@ func pages(t require.TestingT, p *patient.Patient, of race.Advised) (all []piece
 		if due.PPM > 0 {
 			add("aftercare", "feed", []stances.Stance{stances.Feed})
 		}
+	}
+	for _, s := range care.Alarms {
+		add("alarm", s.Then.Value, s.Says)
 	}
 	if len(care.Runs) > 0 && care.Runs[0].Home && care.Feed.PPM == 0 {
 		add("aftercare", care.Feed.Why.Value, []stances.Stance{stances.NoFeed})

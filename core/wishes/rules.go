@@ -249,17 +249,20 @@ func (a *asked) strictRest() bool {
 
 // waterHeld is by the way in which it is held.
 func (a *asked) waterHeld() (string, string) {
+	from, later := a.tomorrow(), false
 	if next := a.careWater(); next != nil && next.On > a.p.Today() {
-		return "held-later", next.On
+		from, later = next.On, true
 	}
 	route, _ := rehome.Table().Route(a.p.Stands().Holding())
 	switch {
 	case route.PlantDry:
-		return "bag", a.tomorrow()
+		return "bag", from
 	case route.Reservoir:
-		return "reservoir", a.tomorrow()
+		return "reservoir", from
 	case route.Shallow:
-		return "nest", a.tomorrow()
+		return "nest", from
+	case later:
+		return "held-later", from
 	default:
 		return "soak", ""
 	}

@@ -33,6 +33,11 @@ export default function CareStep() {
             {a.words.value}
           </Notice>
         ))}
+        {c.deferred.map((a) => (
+          <Why key={`${a.protocol} ${a.code}`}>
+            {a.words.value} <Marked text={a.then} />
+          </Why>
+        ))}
         {c.runs.length === 0 ? (
           <Lead>
             No protocol runs. It begins when the plant is held or housed; a check-in can be noted all the same.
@@ -120,7 +125,9 @@ function Next({ c, tag }: { c: Aftercare; tag: string }) {
           ))}
         </ul>
       )}
-      {c.held_back && <Lead>Its look says no water, so none is asked for here.</Lead>}
+      {c.held_back && (
+        <Lead>{c.held_back === "look" ? "Its look" : "An alarm"} says no water, so none is asked for here.</Lead>
+      )}
     </section>
   );
 }

@@ -2273,16 +2273,18 @@ export interface components {
             checks: string[];
             chosen: components["schemas"]["AftercareChosen"];
             day: string;
+            /** @description alarms that ask to unpot it, which its look has heard and puts off */
+            deferred: components["schemas"]["AftercareSounding"][];
             /** @description what became of its jobs, the newest first */
             done: components["schemas"]["Tended"][];
             /** @description the next turn of each job, the first due first */
             due: components["schemas"]["AftercareDue"][];
             feed: components["schemas"]["AftercareFeeding"];
             /**
-             * @description its look says no water
+             * @description its look, or an alarm, says no water
              * @enum {string}
              */
-            held_back?: "" | "look";
+            held_back?: "" | "look" | "alarm";
             last: components["schemas"]["AftercareLast"];
             /** @description older ones are not listed */
             more?: boolean;
@@ -2322,6 +2324,7 @@ export interface components {
         };
         AftercareAlarm: {
             code: string;
+            says?: string[];
             sees: components["schemas"]["AftercareSees"][];
             then: components["schemas"]["KnowledgeText"];
             words: components["schemas"]["KnowledgeText"];
@@ -2603,6 +2606,8 @@ export interface components {
             patch_factor: components["schemas"]["KnowledgeNumber"];
             places: components["schemas"]["AftercareSpots"];
             protocols: components["schemas"]["AftercareProtocol"][];
+            /** @description of an alarm that its look puts off */
+            put_off: components["schemas"]["KnowledgeText"];
             rest_days: components["schemas"]["KnowledgeNumber"];
             rest_loss: components["schemas"]["KnowledgeNumber"];
             second_look_day: components["schemas"]["KnowledgeNumber"];
@@ -4559,6 +4564,8 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
             signs: components["schemas"]["LookSign"][];
+            /** @description findings that end a tide-over */
+            smells: components["schemas"]["KnowledgeCodes"];
             water: components["schemas"]["LookWater"];
         };
         LookReason: {

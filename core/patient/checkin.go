@@ -1,0 +1,187 @@
+package patient
+
+import (
+	"fmt"
+	"reflect"
+	"strings"
+
+	"therapeon/core/fault"
+)
+
+// YesNo is whether something was seen. The empty one is "not looked for".
+type YesNo string
+
+// Whether it was seen.
+const (
+	Yes YesNo = "yes"
+	No  YesNo = "no"
+)
+
+// Checkin is what was seen of a plant in half a minute: what its stage asks for, the rest on
+// demand. What is left out was not looked at.
+type Checkin struct {
+	ReservoirMM  *float64  `json:"reservoir_mm,omitempty" validate:"omitempty,min=0,max=900" description:"water that stands in the pot"`
+	DryLineMM    *float64  `json:"dry_line_mm,omitempty" validate:"omitempty,min=0,max=900" description:"from the rim down to the damp"`
+	Medium       string    `json:"medium,omitempty" validate:"omitempty,oneof=dry damp wet" description:"at the top third, or by the weight of the pot in the hand"`
+	Moss         string    `json:"moss,omitempty" validate:"omitempty,oneof=pale moist wet"`
+	RootColour   string    `json:"root_colour,omitempty" validate:"omitempty,oneof=silver green" description:"of most roots that show"`
+	Tips         *int      `json:"tips,omitempty" validate:"omitempty,min=0,max=200" description:"new tips that show; 0: none"`
+	TipsOn       string    `json:"tips_on,omitempty" validate:"omitempty,oneof=newest older aerial" description:"on which growth"`
+	TipState     string    `json:"tip_state,omitempty" validate:"omitempty,oneof=growing still dry black" description:"growing, standing still, brown dry and short, or black and wet"`
+	TipsAt       string    `json:"tips_at,omitempty" validate:"omitempty,oneof=air edge half water" description:"how far they are: in the air, at the wall or surface, half down the pot, at the water"`
+	LongestMM    *float64  `json:"longest_mm,omitempty" validate:"omitempty,min=0,max=2000" description:"the longest new root"`
+	Grips        YesNo     `json:"grips,omitempty" validate:"omitempty,oneof=yes no" description:"new roots hold on to what it sits on"`
+	OldRoots     string    `json:"old_roots,omitempty" validate:"omitempty,oneof=kept some-lost fifth-lost branched"`
+	Bends        YesNo     `json:"bends,omitempty" validate:"omitempty,oneof=yes no" description:"stiff roots bend"`
+	Bulbs        string    `json:"bulbs,omitempty" validate:"omitempty,oneof=plumper same thinner"`
+	Leaf         string    `json:"leaf,omitempty" validate:"omitempty,oneof=firm limp"`
+	NewestLeafMM *float64  `json:"newest_leaf_mm,omitempty" validate:"omitempty,min=2,max=1500" description:"length of the newest finished leaf"`
+	Growth       Growth    `json:"growth,omitempty" validate:"omitempty,oneof=growing maturing idle resting"`
+	ShootMM      *float64  `json:"shoot_mm,omitempty" validate:"omitempty,min=0,max=2000" description:"the newest shoot"`
+	Flowering    Flowering `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
+	Wobble       YesNo     `json:"wobble,omitempty" validate:"omitempty,oneof=yes no" description:"it moves at a light pull"`
+	Film         string    `json:"film,omitempty" validate:"omitempty,oneof=none green dark"`
+	Smell        string    `json:"smell,omitempty" validate:"omitempty,oneof=none sour decay"`
+	Crust        YesNo     `json:"crust,omitempty" validate:"omitempty,oneof=yes no"`
+	Pests        YesNo     `json:"pests,omitempty" validate:"omitempty,oneof=yes no" description:"something crawls"`
+	Lodger       YesNo     `json:"lodger,omitempty" validate:"omitempty,oneof=yes no" description:"snail, slug or its like found in the evening's tray"`
+	BaseRots     YesNo     `json:"base_rots,omitempty" validate:"omitempty,oneof=yes no" description:"a growth is soft or dark at its base"`
+	Yellow       YesNo     `json:"yellow,omitempty" validate:"omitempty,oneof=yes no" description:"leaves turn yellow"`
+	Patch        string    `json:"patch,omitempty" validate:"omitempty,oneof=same grown general" description:"the treated patch: dry and unchanged, grown by 2 mm, or more of them"`
+	MediumGone   YesNo     `json:"medium_gone,omitempty" validate:"omitempty,oneof=yes no" description:"the medium crumbles, or its wood is soft"`
+	Weeds        YesNo     `json:"weeds,omitempty" validate:"omitempty,oneof=yes no"`
+	Note         string    `json:"note,omitempty" validate:"max=1000"`
+}
+
+// Faults finds what does not go together.
+func (c Checkin) Faults() fault.List {
+	one := func(field, words, limit string, value any) fault.List {
+		return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}
+	}
+	switch none := c.Tips != nil && *c.Tips == 0; {
+	case c == Checkin{}:
+		return one("noted", "Nothing was noted. Say one thing that you saw.", "not empty", nil)
+	case none && c.TipState != "":
+		return one("tip_state", "No tip shows, so none has a state. Correct one of the two.", "left out", c.TipState)
+	case none && c.TipsAt != "":
+		return one("tips_at", "No tip shows, so none is anywhere. Correct one of the two.", "left out", c.TipsAt)
+	case none && c.LongestMM != nil && *c.LongestMM > 0:
+		return one("longest_mm", "No tip shows, so none is that long. Correct one of the two.", "0 mm", *c.LongestMM)
+	}
+	return nil
+}
+
+// Has holds where a field of it was noted, by its name in JSON.
+func (c Checkin) Has(field string) bool {
+	v := reflect.ValueOf(c)
+	i, ok := fields[field]
+	return ok && !v.Field(i).IsZero()
+}
+
+// InShort is what was noted, field by field.
+func (c Checkin) InShort() string {
+	v, parts := reflect.ValueOf(c), []string{}
+	for i := range v.NumField() {
+		f := v.Field(i)
+		if f.IsZero() || v.Type().Field(i).Name == "Note" {
+			continue
+		}
+		if f.Kind() == reflect.Pointer {
+			f = f.Elem()
+		}
+		name, _, _ := strings.Cut(v.Type().Field(i).Tag.Get("json"), ",")
+		name, unit, _ := strings.Cut(strings.ReplaceAll(name, "_", " "), " mm")
+		words := fmt.Sprintf("%s %v", name, f)
+		if unit == "" && strings.HasSuffix(v.Type().Field(i).Name, "MM") {
+			words += " mm"
+		}
+		parts = append(parts, words)
+	}
+	if c.Note != "" {
+		parts = append(parts, c.Note)
+	}
+	return strings.Join(parts, ", ")
+}
+
+// fields are the fields of a check-in by their names in JSON.
+var fields = func() map[string]int {
+	all, of := map[string]int{}, reflect.TypeFor[Checkin]()
+	for i := range of.NumField() {
+		name, _, _ := strings.Cut(of.Field(i).Tag.Get("json"), ",")
+		all[name] = i
+	}
+	return all
+}()
+
+// TipsShow holds where new tips were seen, by their number or their length.
+func (c Checkin) TipsShow() bool {
+	return c.Tips != nil && *c.Tips > 0 || c.TipState != "" || c.TipsAt != "" || c.LongestMM != nil && *c.LongestMM > 0
+}
+
+// bears is a check-in as a look would have it: the findings that it speaks of.
+func (c Checkin) bears() Findings {
+	all := Findings{}
+	say := func(given, yes string, findings ...string) {
+		for _, f := range findings {
+			switch given {
+			case "":
+			case yes:
+				all[f] = Present
+			default:
+				all[f] = Absent
+			}
+		}
+	}
+	say(c.Leaf, "limp", "leaves-limp")
+	say(c.Bulbs, "thinner", "bulbs-shrivelled")
+	say(string(c.Crust), "yes", "crust")
+	say(string(c.Pests), "yes", "moving-specks")
+	say(string(c.Lodger), "yes", "snails-seen")
+	say(string(c.BaseRots), "yes", "growth-rots")
+	say(string(c.Yellow), "yes", "many-leaves-yellow")
+	say(string(c.MediumGone), "yes", "crumbles")
+	say(c.Film, "green", "green-film")
+	say(c.Film, "dark", "dark-film")
+	say(c.Smell, "sour", "sour-smell")
+	say(c.Smell, "decay", "decay-smell")
+	say(c.TipState, "dry", "tips-stop-short")
+	switch c.Patch {
+	case "same":
+		all["rot-patch"] = Absent
+	case "grown", "general":
+		all["rot-patch"], all["patch-grown"] = Present, Present
+	}
+	if c.TipState == "black" {
+		all["tips-black"], all["tips-black-running"] = Present, Present
+	}
+	if c.TipsShow() || c.Tips != nil {
+		say(yesNo(c.TipsShow() && (c.TipState == "" || c.TipState == "growing")), "yes", "tips-growing")
+	}
+	switch {
+	case c.Medium == "dry" || c.Moss == "pale" || c.RootColour == "silver":
+		all["pot-light"] = Present
+	case c.Medium != "" || c.Moss != "" || c.RootColour == "green":
+		all["pot-light"] = Absent
+	}
+	return all
+}
+
+func yesNo(b bool) string {
+	if b {
+		return string(Yes)
+	}
+	return string(No)
+}
+
+// grows is what a check-in says of growth.
+func (c Checkin) grows() Growth {
+	if c.TipsShow() && (c.TipState == "" || c.TipState == "growing") {
+		return NewRoots
+	}
+	return c.Growth
+}
+
+// speaks holds where a check-in says something that a look would.
+func (c Checkin) speaks() bool {
+	return len(c.bears()) > 0 || c.grows() != "" || c.Flowering != "" || c.NewestLeafMM != nil
+}
