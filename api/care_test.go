@@ -201,6 +201,8 @@ func TestTicksOfARound(t *testing.T) {
 	x := startTending(t)
 	id := x.housed(`{"tag":"Cat","group":"cattleya","leaf_count":5,"old_medium":"bark"}`, "bark", "2030-05-06")
 	assert.Contains(t, x.items(), "Cat little")
+	due := func() int { return len(listAt(x.does("GET", "/api/v1/plants?due=true", ""), "plants")) }
+	assert.Equal(t, 1, due(), "the bench says so too, on the first day of its window")
 	first := x.tick(id, "little", `,"was":"dry"`)
 	assert.Nil(t, first["already"])
 	again := x.tick(id, "little", "")
@@ -208,6 +210,7 @@ func TestTicksOfARound(t *testing.T) {
 	assert.Equal(t, first["id"], again["id"])
 	assert.Contains(t, x.items(), "Cat little done")
 	assert.Greater(t, x.dueOn(id, "little"), "2030-05-15")
+	assert.Zero(t, due())
 	assert.Equal(t, "2030-05-15", under(x.care(id), "last", "watered_on"))
 
 	x.does("PUT", "/api/v1/care/undone", fmt.Sprintf(`{"ids":[%v]}`, first["id"]))

@@ -28,7 +28,7 @@ type byID struct {
 type findPlants struct {
 	Words    string `query:"q" json:"-" description:"looked for in tag, group, source and notes"`
 	Archived bool   `query:"archived" json:"-" description:"those taken off the bench"`
-	Due      bool   `query:"due" json:"-" description:"only those whose advice has come to its day"`
+	Due      bool   `query:"due" json:"-" description:"only those that want something today: a job, or a look"`
 	Group    string `query:"group" json:"-" description:"only of this group, by its code"`
 	Place    int64  `query:"place" json:"-" description:"only those that stand at this place"`
 	Turn     string `query:"turn" json:"-" enum:"clean,suspect,apart" description:"only those handled in this turn"`

@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/intake"
 	"therapeon/clinic/looking"
 	"therapeon/clinic/rehoming"
+	"therapeon/clinic/tending"
 	"therapeon/clinic/weighing"
 	"therapeon/core/patient"
 )
@@ -23,6 +24,21 @@ func dueTags(t *testing.T, c *Clinic) (tags []string) {
 		tags = append(tags, p.Intake.Tag)
 	}
 	return tags
+}
+
+// tends does the jobs of a plant that are due.
+func tends(t *testing.T, c *Clinic, id int64) {
+	t.Helper()
+	care, err := c.Tending.Aftercare(t.Context(), id)
+	require.NoError(t, err)
+	var ticks tending.Ticks
+	for _, d := range care.Due {
+		if d.On <= care.Day {
+			ticks.Ticks = append(ticks.Ticks, tending.Tick{PlantID: id, Job: d.Job, Outcome: patient.TendedDone})
+		}
+	}
+	_, err = c.Tending.Tend(t.Context(), ticks)
+	require.NoError(t, err)
 }
 
 // The first look after a plant was held is due on its day; who weighs it has it in
@@ -44,6 +60,8 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c))
 	_, err = c.Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.BarePlant, Grams: 140})
 	require.NoError(t, err)
+	assert.Equal(t, []string{"Bare"}, dueTags(t, c), "its soak is due all the same")
+	tends(t, c, p.ID)
 	assert.Empty(t, dueTags(t, c), "it was in hand today")
 	held, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -64,6 +82,7 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 		},
 	)
 	require.NoError(t, err)
+	tends(t, c, p.ID)
 	assert.Empty(t, dueTags(t, c))
 }
 

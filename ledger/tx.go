@@ -154,7 +154,7 @@ type Find struct {
 	Archived bool
 	Words    string
 	Groups   string // codes of groups to take as well, each between spaces
-	Due      string // only those due for a look by this day; empty: all
+	Due      string // only those that want something by this day; empty: all
 	Group    string // only of this group; empty: all
 	Place    int64  // only those that stand there; 0: all
 	Turn     *int64 // only those handled in this turn; nil: all

@@ -51,7 +51,7 @@ SELECT COUNT(*) FROM plants;
 
 -- name: FindPlants :many
 -- The newest reading and look are looked up for the plants shown only. Due keeps those
--- whose advice has come to its day.
+-- whose advice has come to its day, or of which a job is due.
 SELECT sqlc.embed(plants), CAST(COALESCE(d.version, 0) AS INTEGER) AS version,
     CAST(COALESCE(d.doc, '') AS TEXT) AS intake, CAST(COALESCE(r.id, 0) AS INTEGER) AS reading_id,
     CAST(COALESCE(r.day, '') AS TEXT) AS read_on, CAST(COALESCE(r.short, '') AS TEXT) AS reading,
@@ -72,7 +72,8 @@ WHERE plants.id IN (
       AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
         lower(sqlc.arg(query))) > 0
         OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || p.group_code || ' ') > 0)
-      AND (CAST(sqlc.arg(due) AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= sqlc.arg(due))
+      AND (CAST(sqlc.arg(due) AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= sqlc.arg(due)
+        OR p.care_on <> '' AND p.care_on <= sqlc.arg(due))
       AND (CAST(sqlc.arg(group_code) AS TEXT) = '' OR p.group_code = sqlc.arg(group_code))
       AND (CAST(sqlc.arg(place) AS INTEGER) = 0 OR p.place_id = sqlc.arg(place))
       AND (CAST(sqlc.arg(turn) AS INTEGER) < 0 OR p.turn = sqlc.arg(turn))
@@ -90,7 +91,8 @@ WHERE (p.archived_at <> '') = CAST(sqlc.arg(archived) AS INTEGER)
   AND (CAST(sqlc.arg(query) AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
     lower(sqlc.arg(query))) > 0
     OR instr(CAST(sqlc.arg(groups) AS TEXT), ' ' || p.group_code || ' ') > 0)
-  AND (CAST(sqlc.arg(due) AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= sqlc.arg(due))
+  AND (CAST(sqlc.arg(due) AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= sqlc.arg(due)
+    OR p.care_on <> '' AND p.care_on <= sqlc.arg(due))
   AND (CAST(sqlc.arg(group_code) AS TEXT) = '' OR p.group_code = sqlc.arg(group_code))
   AND (CAST(sqlc.arg(place) AS INTEGER) = 0 OR p.place_id = sqlc.arg(place))
   AND (CAST(sqlc.arg(turn) AS INTEGER) < 0 OR p.turn = sqlc.arg(turn))

@@ -173,7 +173,8 @@ WHERE (p.archived_at <> '') = CAST(?1 AS INTEGER)
   AND (CAST(?2 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
     lower(?2)) > 0
     OR instr(CAST(?3 AS TEXT), ' ' || p.group_code || ' ') > 0)
-  AND (CAST(?4 AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= ?4)
+  AND (CAST(?4 AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= ?4
+    OR p.care_on <> '' AND p.care_on <= ?4)
   AND (CAST(?5 AS TEXT) = '' OR p.group_code = ?5)
   AND (CAST(?6 AS INTEGER) = 0 OR p.place_id = ?6)
   AND (CAST(?7 AS INTEGER) < 0 OR p.turn = ?7)
@@ -277,7 +278,8 @@ WHERE plants.id IN (
       AND (CAST(?3 AS TEXT) = '' OR instr(lower(p.tag || ' ' || p.source || ' ' || p.notes),
         lower(?3)) > 0
         OR instr(CAST(?4 AS TEXT), ' ' || p.group_code || ' ') > 0)
-      AND (CAST(?5 AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= ?5)
+      AND (CAST(?5 AS TEXT) = '' OR p.until_on <> '' AND p.until_on <= ?5
+        OR p.care_on <> '' AND p.care_on <= ?5)
       AND (CAST(?6 AS TEXT) = '' OR p.group_code = ?6)
       AND (CAST(?7 AS INTEGER) = 0 OR p.place_id = ?7)
       AND (CAST(?8 AS INTEGER) < 0 OR p.turn = ?8)
@@ -318,7 +320,7 @@ type FindPlantsRow struct {
 }
 
 // The newest reading and look are looked up for the plants shown only. Due keeps those
-// whose advice has come to its day.
+// whose advice has come to its day, or of which a job is due.
 func (q *Queries) FindPlants(ctx context.Context, arg FindPlantsParams) ([]FindPlantsRow, error) {
 	rows, err := q.query(ctx, q.findPlantsStmt, findPlants,
 		arg.Sort,

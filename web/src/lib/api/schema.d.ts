@@ -14878,7 +14878,7 @@ export interface operations {
                 q?: string;
                 /** @description those taken off the bench */
                 archived?: boolean;
-                /** @description only those whose advice has come to its day */
+                /** @description only those that want something today: a job, or a look */
                 due?: boolean;
                 /** @description only of this group, by its code */
                 group?: string;
