@@ -35,9 +35,10 @@ func runs(c aftercare.Care, code string) bool {
 // Bad medium, sound roots and no new ones: one pot volume every seven to ten days; new roots end it,
 // limp leaves or a smell at once, day 60 anew.
 func TestTideOver(t *testing.T) {
+	night := 20.0
 	tided := func() *life {
 		return longHoused(t, "psychopsis", patient.Inspection{
-			Flowering: patient.Bloom, Growth: patient.Resting, Season: patient.Cool,
+			Flowering: patient.Bloom, Growth: patient.Resting, Season: patient.Cool, NightLowC: &night,
 			Findings: patient.Findings{"crumbles": patient.Present, "dead-roots-seen": patient.Absent},
 		})
 	}
@@ -56,6 +57,11 @@ func TestTideOver(t *testing.T) {
 	assert.Equal(t, look.Soon, look.Table().Decide(l.Patient).Decision, "it is unpotted")
 	assert.Contains(t, sounding(tided().sees(9, patient.Checkin{Leaf: "limp"}).on(9)), "tide-limp")
 	assert.Contains(t, sounding(tided().sees(9, patient.Checkin{Smell: "sour"}).on(9)), "tide-smells")
+	night = 3
+	c = tided().sees(9, patient.Checkin{Smell: "sour"}).on(9)
+	assert.NotContains(t, sounding(c), "tide-smells", "it is brought in out of the frost first")
+	require.Len(t, c.Deferred, 1)
+	assert.Equal(t, "tide-smells", c.Deferred[0].Code)
 }
 
 // A small patch treated in its pot: water half as often again, looked at on days 3, 7 and 14; dry
