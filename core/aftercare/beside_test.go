@@ -50,6 +50,8 @@ func TestTideOver(t *testing.T) {
 	assert.InDelta(t, l.Pot.VolumeL()*1000, flush.ML, 50, "one pot volume")
 	assert.Nil(t, due(c, "water"), "and no other water")
 	assert.Zero(t, c.Feed.PPM)
+	assert.NotContains(t, c.Checks, "reservoir_mm", "no water stands in bark")
+	assert.Contains(t, housed(t, "phalaenopsis", "inorganic").on(3).Checks, "reservoir_mm")
 	c = l.on(60)
 	assert.Equal(t, day(60), gate(c, "new-roots").AlarmOn)
 	assert.Contains(t, sounding(c), "new-roots")

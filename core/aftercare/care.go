@@ -193,11 +193,7 @@ func (c *Case) hear(care *Care, r Running, today string) {
 			continue
 		}
 		job, _ := Table().Job(rhythm.Job)
-		for _, field := range slices.Concat(rhythm.Asks, job.Asks) {
-			if !slices.Contains(care.Checks, field) {
-				care.Checks = append(care.Checks, field)
-			}
-		}
+		care.Checks = each(care.Checks, c.asks(rhythm, job)...)
 	}
 }
 

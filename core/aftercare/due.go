@@ -12,7 +12,9 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/media"
 	"therapeon/core/patient"
+	"therapeon/core/rehome"
 	"therapeon/core/stances"
 )
 
@@ -152,6 +154,34 @@ func (c *Case) tendedOn(job, day string) bool {
 	return slices.ContainsFunc(c.Care, func(t patient.Tended) bool { return t.Job == job && t.On == day })
 }
 
+// asks are the fields of a check-in that a job asks for: no level where no water stands in the pot.
+func (c *Case) asks(j Rhythm, job Job) []string {
+	list := each([]string{}, slices.Concat(j.Asks, job.Asks)...)
+	if c.reservoir() {
+		return list
+	}
+	return slices.DeleteFunc(list, func(field string) bool { return field == "reservoir_mm" })
+}
+
+// reservoir holds where water stands in its pot by its way.
+func (c *Case) reservoir() bool {
+	if h := c.Stands().Home(); h != nil {
+		route, _ := rehome.Table().Route(h.Way)
+		return route.Reservoir
+	}
+	return media.Table().Mineral.Has(c.Stands().Medium())
+}
+
+// each adds to a list what is not in it.
+func each(list []string, more ...string) []string {
+	for _, one := range more {
+		if !slices.Contains(list, one) {
+			list = append(list, one)
+		}
+	}
+	return list
+}
+
 // turn is the next turn of a job.
 func (c *Case) turn(care *Care, r Running, j Rhythm, slow float64, today string) Due {
 	job, _ := Table().Job(j.Job)
@@ -160,12 +190,7 @@ func (c *Case) turn(care *Care, r Running, j Rhythm, slow float64, today string)
 	}
 	d := Due{
 		Job: job.Code, Protocol: r.Code, Do: job.Do, How: j.How, Late: job.Late, Water: job.Water, Weighs: job.Weighs,
-		Minutes: job.Minutes.Value, Asks: append([]string{}, j.Asks...),
-	}
-	for _, field := range job.Asks {
-		if !slices.Contains(d.Asks, field) {
-			d.Asks = append(d.Asks, field)
-		}
+		Minutes: job.Minutes.Value, Asks: c.asks(j, job),
 	}
 	last, left := r.lastDone(j), r.lastLeft(j)
 	every := c.every(j)
@@ -336,11 +361,7 @@ func (care *Care) merge(today string) {
 			one.Job == other.Job && other.On < one.On {
 			one, other = other, one
 		}
-		for _, field := range other.Asks {
-			if !slices.Contains(one.Asks, field) {
-				one.Asks = append(one.Asks, field)
-			}
-		}
+		one.Asks = each(one.Asks, other.Asks...)
 		list[i] = one
 	}
 	care.Due = list
