@@ -196,6 +196,39 @@ func TestWhatCrawlsOnAHeldPlantIsHeard(t *testing.T) {
 	assert.Empty(t, listAt(x.does("GET", "/api/v1/today", ""), "alarms"))
 }
 
+// What has a page of its own stands in the round from its day on: what is to be unpotted, with a label
+// to carry, and the look that has come to its day.
+func TestAnErrandStandsInTheRound(t *testing.T) {
+	x := startTending(t)
+	for id, found := range []string{"black-edge", "pot-bound"} {
+		x.does("POST", "/api/v1/plants", `{"tag":"`+found+`","group":"cattleya","leaf_count":5,"old_medium":"bark"}`)
+		l := x.does("POST", fmt.Sprintf("/api/v1/plants/%d/inspections", id+1), `{"looked_on":"2030-05-15"}`)
+		x.does("PUT", fmt.Sprintf("/api/v1/inspections/%v", l["id"]), fmt.Sprintf(
+			`{"version":%v,"looked_on":"2030-05-15","inspection":{"again_on":"2030-05-25","findings":{%q:"present"}}}`, l["version"], found,
+		))
+	}
+	errands := func() (list []string) {
+		for _, e := range listAt(x.does("GET", "/api/v1/today", ""), "errands") {
+			list = append(list, fmt.Sprint(under(e, "tag"), " ", under(e, "turn"), " ", under(e, "advised", "page")))
+		}
+		return list
+	}
+	assert.Equal(t, []string{"black-edge suspect unpot"}, errands(), "a day that was chosen puts nothing off that cannot wait")
+	assert.InDelta(t, 1, under(x.does("GET", "/api/v1/today", ""), "carry", "labels"), 0)
+	for n, stands := range [][]string{
+		{"black-edge suspect unpot"}, {"black-edge suspect unpot"},
+		{"black-edge suspect unpot", "pot-bound suspect unpot"},
+	} {
+		x.does("POST", "/api/v1/plants/2/checkins", `{"noted":{"leaf":"limp","medium":"wet"}}`)
+		assert.Equal(t, stands, errands(), "limp in the wet, day %d: unpotted on the second", n)
+		x.sleeps(1)
+	}
+	x.does("POST", "/api/v1/plants/2/checkins", `{"noted":{"leaf":"firm","medium":"damp"}}`)
+	assert.Equal(t, []string{"black-edge suspect unpot"}, errands(), "and firm again")
+	x.sleeps(7)
+	assert.Equal(t, []string{"pot-bound clean look", "black-edge suspect unpot"}, errands())
+}
+
 // Jobs done, done twice, left, and taken back.
 func TestTicksOfARound(t *testing.T) {
 	x := startTending(t)

@@ -79,6 +79,7 @@ func (c *Service) Round(ctx context.Context) (Today, error) {
 			return r.Today, err
 		}
 		r.Today.Round = aftercare.RoundOf(r.wanted, r.Day)
+		r.Carry.Labels = r.labels
 		next, err := []ledger.Plant(nil), error(nil)
 		if r.Open == 0 {
 			if next, err = tx.Plants().NextCare(ctx, r.Day); err != nil {
@@ -100,6 +101,7 @@ type rounding struct {
 	places map[int64]string
 	done   map[int64][]ledger.Tended
 	wanted []aftercare.Wanted
+	labels int
 }
 
 func (r *rounding) load(ctx context.Context, tx *ledger.Tx) error {
@@ -217,4 +219,7 @@ func (r *rounding) errand(row ledger.Plant) {
 		return
 	}
 	r.Errands = append(r.Errands, Errand{row.ID, row.Tag, r.places[row.PlaceID], aftercare.TurnNames[row.Turn], *a})
+	if slices.Contains([]string{advice.Soon, advice.Now, advice.Pot, advice.Nest}, a.Code) {
+		r.labels++
+	}
 }

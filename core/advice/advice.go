@@ -197,20 +197,24 @@ func (a *Advice) inPot(p *patient.Patient) {
 }
 
 // LookAgainOn is the day to look again after a look: the user's own, else as the look comes to,
-// or sooner where a treatment that runs is due.
+// or sooner where a treatment that runs is due. What must be done now waits for no chosen day, nor does
+// what a check-in saw since.
 func LookAgainOn(at *patient.Patient, v look.Verdict) string {
 	l := at.Look()
 	if l == nil || v.Decision == "" || v.Decision == look.Out {
 		return ""
 	}
-	if l.Noted.AgainOn != "" {
+	before, same := "", true
+	if own := at.Stands().AtItsLook(); own != at && own.Look() != nil && own.Look().On < l.On {
+		was := look.Table().Decide(own)
+		before, same = LookAgainOn(own, was), was.Line == v.Line
+	}
+	if l.Noted.AgainOn != "" && v.Decision != look.Now && same {
 		return l.Noted.AgainOn
 	}
 	on := dates.After(at.Today(), v.AgainDays)
-	if own := at.Stands().AtItsLook(); own != at && own.Look() != nil && own.Look().On < l.On {
-		if before := LookAgainOn(own, look.Table().Decide(own)); before != "" {
-			on = min(on, before) // a check-in puts no look off
-		}
+	if before != "" {
+		on = min(on, before) // a check-in puts no look off
 	}
 	if due := at.RoundDue; due > l.On && due < on {
 		return due

@@ -70,6 +70,7 @@ type Carry struct {
 	SeaweedML float64 `json:"seaweed_ml" required:"true"`
 	Feed      []Batch `json:"feed" required:"true" description:"one batch a strength"`
 	Blades    int     `json:"blades" required:"true" description:"new ones"`
+	Labels    int     `json:"labels" required:"true" description:"new ones, for what is to be moved"`
 	Minutes   float64 `json:"minutes" required:"true"`
 	Pots      int     `json:"pots" required:"true"`
 }

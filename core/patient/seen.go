@@ -87,9 +87,38 @@ func (p *Patient) heardLook() *Look {
 	if p.Stands().Checked().LodgerStays() {
 		findings["snails-stay"] = Present
 	}
+	if limpInWet(base, since) && !p.Condition().Grade().Few() {
+		findings["limp-though-wet"] = Present
+	}
 	l.On = max(l.On, since[len(since)-1].On)
 	l.Noted.Findings = findings
 	return &l
+}
+
+// limpInWet holds where it was limp in wet medium for days on end, up to the last that was seen. One
+// with few roots is limp for them.
+func limpInWet(base *Look, since []Seen) bool {
+	from, last := "", ""
+	if base != nil && base.On <= since[0].On {
+		f := base.Noted.Findings
+		if f["leaves-limp"] == Present && (f["stays-wet"] == Present || f["pot-light"] == Absent) {
+			from, last = base.On, base.On
+		}
+	}
+	for _, s := range since {
+		c := s.Noted
+		wet := c.Medium == "wet" || c.Moss == "wet"
+		switch {
+		case c.Leaf == "limp" && wet:
+			last = s.On
+			if from == "" {
+				from = s.On
+			}
+		case c.Leaf == "firm" || !wet && (c.Medium != "" || c.Moss != ""):
+			from, last = "", ""
+		}
+	}
+	return from != "" && dates.Between(from, last) >= Table().LimpWetDays.Value
 }
 
 // Lodger is since when a snail, a slug or its like is found in its present home, and when it was

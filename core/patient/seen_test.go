@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"therapeon/core/patient"
+	"therapeon/core/roots"
 )
 
 func seen(on string, c patient.Checkin) patient.Seen {
@@ -36,6 +37,34 @@ func TestACheckInIsLaidOverTheLook(t *testing.T) {
 	p.Day, p.Seen = "2030-05-08", []patient.Seen{seen("2030-05-10", patient.Checkin{Leaf: "limp"})}
 	p.Forget()
 	assert.Empty(t, p.Finding("leaves-limp"), "nor one that was not made yet")
+}
+
+// Limp for two days while the medium is wet, its roots do not drink. Common practice, no source.
+func TestLimpInTheWetForTwoDays(t *testing.T) {
+	limp, damp := patient.Checkin{Leaf: "limp", Medium: "wet"}, patient.Checkin{Medium: "damp"}
+	firm := patient.Checkin{Leaf: "firm"}
+	wetLook := patient.Findings{"leaves-limp": patient.Present, "pot-light": patient.Absent}
+	for name, of := range map[string]struct {
+		look patient.Findings
+		seen []patient.Seen
+		says patient.FindingState
+	}{
+		"once":                 {seen: []patient.Seen{seen("2030-05-10", limp)}},
+		"the day after":        {seen: []patient.Seen{seen("2030-05-10", limp), seen("2030-05-11", limp)}},
+		"two days on":          {seen: []patient.Seen{seen("2030-05-10", limp), seen("2030-05-12", limp)}, says: patient.Present},
+		"limp at its look too": {look: wetLook, seen: []patient.Seen{seen("2030-05-03", limp)}, says: patient.Present},
+		"firm between": {seen: []patient.Seen{
+			seen("2030-05-10", limp), seen("2030-05-11", firm), seen("2030-05-12", limp),
+		}},
+		"damp at last": {seen: []patient.Seen{seen("2030-05-10", limp), seen("2030-05-12", limp), seen("2030-05-13", damp)}},
+	} {
+		p := looked("2030-05-01", of.look)
+		p.Seen = of.seen
+		assert.Equal(t, of.says, p.Finding("limp-though-wet"), name)
+		p = looked("2030-05-01", of.look)
+		p.Seen, p.Given.Grade = of.seen, roots.Rootless
+		assert.Empty(t, p.Finding("limp-though-wet"), "with few roots it is limp for them: %s", name)
+	}
 }
 
 func TestTipsAreHeardWhileItIsHeld(t *testing.T) {

@@ -17,6 +17,7 @@ type Knowledge struct {
 	GrowthDays  knowledge.Number `yaml:"growth_days" json:"growth_days" required:"true"`
 	MovedAtHour knowledge.Number `yaml:"moved_at_hour" json:"moved_at_hour" required:"true"`
 
+	LimpWetDays knowledge.Number `yaml:"limp_wet_days" json:"limp_wet_days" required:"true"`
 	LodgerClean knowledge.Number `yaml:"lodger_clean_mornings" json:"lodger_clean_mornings" required:"true"`
 	LodgerOver  knowledge.Number `yaml:"lodger_over_days" json:"lodger_over_days" required:"true"`
 	LodgerStays knowledge.Number `yaml:"lodger_stays_days" json:"lodger_stays_days" required:"true"`

@@ -130,6 +130,7 @@ function CarryLine({ t }: { t: Day }) {
       </span>
     )),
     c.blades > 0 && <span key="blades">{c.blades === 1 ? "a new blade" : `${c.blades} new blades`}, gloves</span>,
+    c.labels > 0 && <span key="labels">{c.labels === 1 ? "a label" : `${c.labels} labels`}</span>,
   ].filter(Boolean);
   if (parts.length === 0) return null;
   return (

@@ -2355,6 +2355,8 @@ export interface components {
             blades: number;
             /** @description one batch a strength */
             feed: components["schemas"]["AftercareBatch"][];
+            /** @description new ones, for what is to be moved */
+            labels: number;
             /** Format: double */
             minutes: number;
             /** Format: double */
