@@ -227,6 +227,21 @@ func TestAnErrandStandsInTheRound(t *testing.T) {
 	assert.Equal(t, []string{"black-edge suspect unpot"}, errands(), "and firm again")
 	x.sleeps(7)
 	assert.Equal(t, []string{"pot-bound clean look", "black-edge suspect unpot"}, errands())
+
+	assert.Equal(t, "Nothing is due in the round. 2 plants want you at the bench.", x.does("GET", "/api/v1/today", "")["headline"])
+	cold := x.does("POST", "/api/v1/plants/2/inspections", `{"looked_on":"2030-05-25"}`)
+	x.does("PUT", fmt.Sprintf("/api/v1/inspections/%v", cold["id"]), fmt.Sprintf(
+		`{"version":%v,"looked_on":"2030-05-25","inspection":{"night_low_c":1,"findings":{"pot-bound":"present"}}}`, cold["version"],
+	))
+	assert.Equal(t, "Bring it in first.", under(x.does("GET", "/api/v1/plants/2", ""), "advice", "headline"))
+	for n := range 5 {
+		x.does("POST", "/api/v1/plants", fmt.Sprintf(`{"tag":"bare %d","group":"phalaenopsis","pot":"none","old_medium":"none"}`, n))
+	}
+	assert.Equal(t, []string{
+		"pot-bound clean look", "bare 0 clean roots", "bare 1 clean roots", "bare 2 clean roots", "bare 3 clean roots",
+		"black-edge suspect unpot",
+	}, errands(), "in the frost, or bare on the bench, they wait for no day")
+	assert.InDelta(t, 1, x.does("GET", "/api/v1/today", "")["more"], 0)
 }
 
 // Jobs done, done twice, left, and taken back.

@@ -88,6 +88,20 @@ func (p Plants) WantCare(ctx context.Context, day string) ([]Plant, error) {
 	return p.q.WantCare(ctx, day)
 }
 
+// WantWork are the first plants on the bench that are advised one of these, or to be brought in out of
+// the frost, on no day or a later one; and how many there are.
+func (p Plants) WantWork(ctx context.Context, codes []string, day string, most int64) ([]Plant, int, error) {
+	rows, err := p.q.WantWork(ctx, sqlc.WantWorkParams{Day: day, Codes: spaced(codes), Most: most})
+	if err != nil || len(rows) == 0 {
+		return nil, 0, err
+	}
+	list := []Plant{}
+	for _, row := range rows {
+		list = append(list, row.Plant)
+	}
+	return list, int(rows[0].Total), nil
+}
+
 // NextCare are the plants on the bench that want something first after a day.
 func (p Plants) NextCare(ctx context.Context, day string) ([]Plant, error) {
 	on, err := p.q.NextCareOn(ctx, day)
@@ -104,5 +118,8 @@ func (p Plants) StandingAt(ctx context.Context, placeID int64) ([]Plant, error) 
 
 // Wanting are the plants on the bench whose advice is one of these codes, as they came.
 func (p Plants) Wanting(ctx context.Context, codes []string) ([]Plant, error) {
-	return p.q.PlantsWanting(ctx, " "+strings.Join(codes, " ")+" ")
+	return p.q.PlantsWanting(ctx, spaced(codes))
 }
+
+// spaced is a list of codes in which each stands between spaces.
+func spaced(codes []string) string { return " " + strings.Join(codes, " ") + " " }

@@ -25,6 +25,7 @@ type Today struct {
 	aftercare.Round
 	Alarms  []Alarm   `json:"alarms" required:"true"`
 	Errands []Errand  `json:"errands" required:"true" description:"what has a page of its own: looks, rounds of treatment, what is to be unpotted or potted"`
+	More    int       `json:"more,omitempty" description:"further plants that want work at the bench: an evening puts them in order"`
 	Coming  []Coming  `json:"coming" required:"true" description:"in the next days"`
 	Dropped []Dropped `json:"dropped" required:"true" description:"was due, and makes no sense any more"`
 	NextOn  string    `json:"next_on,omitempty" description:"the first day on which something is due, where nothing is today"`
@@ -89,9 +90,27 @@ func (c *Service) Round(ctx context.Context) (Today, error) {
 				r.NextOn = next[0].CareOn
 			}
 		}
-		r.Today.Headline = r.Today.Round.Headline(r.NextOn, len(next))
+		r.Today.Headline = r.Today.Round.Headline(r.atBench(), r.NextOn, len(next))
 		return r.Today, nil
 	})
+}
+
+// work are the codes of what is done at the bench, whatever day it has.
+var work = slices.Concat(
+	[]string{advice.Now, advice.Water, advice.Treat, advice.LookFirst, advice.Check, advice.Read, advice.AskAir},
+	advice.OfKind("home"),
+)
+
+// atBench is how many plants want something beside the round.
+func (r *rounding) atBench() int {
+	plants := map[int64]bool{}
+	for _, e := range r.Errands {
+		plants[e.PlantID] = true
+	}
+	for _, a := range r.Alarms {
+		plants[a.PlantID] = true
+	}
+	return len(plants) + r.More
 }
 
 // rounding is a round as it is put together.
@@ -136,6 +155,20 @@ func (r *rounding) load(ctx context.Context, tx *ledger.Tx) error {
 			delete(r.done, t.PlantID)
 		}
 	}
+	named := int64(aftercare.Table().NamedAtBench.Value)
+	atWork, total, err := tx.Plants().WantWork(ctx, work, r.Day, named)
+	if err != nil {
+		return err
+	}
+	for _, row := range atWork {
+		if a := judging.AdvisedOf(row.Advice, row.UntilOn); a != nil {
+			r.errands(row, *a)
+		}
+	}
+	r.More = total - len(atWork)
+	slices.SortStableFunc(r.Errands, func(a, b Errand) int { // clean ones first
+		return cmp.Compare(slices.Index(aftercare.TurnNames, a.Turn), slices.Index(aftercare.TurnNames, b.Turn))
+	})
 	slices.SortStableFunc(r.Coming, func(a, b Coming) int { return cmp.Compare(a.On, b.On) })
 	return nil
 }
@@ -209,16 +242,21 @@ func (r *rounding) coming(d judging.DueShort, tag string) {
 	r.Coming[i].Tags = append(r.Coming[i].Tags, tag)
 }
 
-// errand is what a plant wants that has a page of its own, once its day has come.
+// errand is what a plant wants that has a page of its own, once its day has come; what is to be unpotted
+// soon, some days ahead.
 func (r *rounding) errand(row ledger.Plant) {
+	if row.UntilOn == "" || row.UntilOn > r.ahead {
+		return
+	}
 	a := judging.AdvisedOf(row.Advice, row.UntilOn)
-	if a == nil || a.Page == "care" || a.UntilOn == "" {
-		return
+	if a != nil && a.Page != "care" && (row.UntilOn <= r.Day || a.Code == advice.Soon) {
+		r.errands(row, *a)
 	}
-	if a.UntilOn > r.Day && !slices.Contains(advice.OfKind("act"), a.Code) {
-		return
-	}
-	r.Errands = append(r.Errands, Errand{row.ID, row.Tag, r.places[row.PlaceID], aftercare.TurnNames[row.Turn], *a})
+}
+
+// errands takes one in, with a label for what is moved.
+func (r *rounding) errands(row ledger.Plant, a judging.Advised) {
+	r.Errands = append(r.Errands, Errand{row.ID, row.Tag, r.places[row.PlaceID], aftercare.TurnNames[row.Turn], a})
 	if slices.Contains([]string{advice.Soon, advice.Now, advice.Pot, advice.Nest}, a.Code) {
 		r.labels++
 	}

@@ -194,12 +194,16 @@ func (c *Carry) take(it Item) {
 	}
 }
 
-// Headline is a round in a line. next is the day on which something is due where nothing is today,
-// with how many pots; 0: nothing at all.
-func (r Round) Headline(nextOn string, next int) string {
+// Headline is a round in a line. bench is how many plants want something beside it; nextOn is the day on
+// which something is due where nothing is today, with how many pots; 0: nothing at all.
+func (r Round) Headline(bench int, nextOn string, next int) string {
 	switch {
 	case r.Open > 0:
 		return fmt.Sprintf("%s you today. About %s.", want(r.Carry.Pots), minutes(r.Carry.Minutes))
+	case bench > 0 && r.Done > 0:
+		return fmt.Sprintf("The round is done. %s you at the bench.", want(bench))
+	case bench > 0:
+		return fmt.Sprintf("Nothing is due in the round. %s you at the bench.", want(bench))
 	case r.Done > 0 && next > 0:
 		return fmt.Sprintf("All is done for today. Next: %s on %s.", potsWord(next), dates.InWords(nextOn))
 	case r.Done > 0:

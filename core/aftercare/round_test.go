@@ -33,7 +33,7 @@ func TestTheOrderOfARound(t *testing.T) {
 	assert.Equal(t, int64(5), r.Turns[0].Groups[0].Items[0].PlantID, "by place")
 	assert.Equal(t, 2, r.Carry.Blades)
 	assert.InDelta(t, 4*450, r.Carry.PlainML, 1e-9, "a check-in carries no water")
-	assert.Equal(t, "5 plants want you today. About 18 minutes.", r.Headline("", 0))
+	assert.Equal(t, "5 plants want you today. About 18 minutes.", r.Headline(3, "", 0), "what is at the bench stands beside it")
 }
 
 // Feed is one batch a strength; what is done is carried no more.
@@ -54,8 +54,9 @@ func TestWhatIsCarried(t *testing.T) {
 
 func TestNothingDueIsAnAnswer(t *testing.T) {
 	r := aftercare.RoundOf(nil, day(0))
-	assert.Equal(t, "Nothing wants you today.", r.Headline("", 0))
-	assert.Equal(t, "Nothing wants you today. Next: 3 plants on 4 Apr 2027.", r.Headline(day(3), 3))
+	assert.Equal(t, "Nothing wants you today.", r.Headline(0, "", 0))
+	assert.Equal(t, "Nothing is due in the round. One plant wants you at the bench.", r.Headline(1, day(3), 3))
+	assert.Equal(t, "Nothing wants you today. Next: 3 plants on 4 Apr 2027.", r.Headline(0, day(3), 3))
 	late := wanted(1, patient.Clean, "soak", "")
 	late.By = day(-2)
 	it := aftercare.RoundOf([]aftercare.Wanted{late}, day(0)).Turns[0].Groups[0].Items[0]

@@ -155,6 +155,7 @@ type Knowledge struct {
 	NotNowDays    knowledge.Number   `yaml:"not_now_days" json:"not_now_days" required:"true"`
 	ToldDays      knowledge.Number   `yaml:"told_days" json:"told_days" required:"true"`
 	AheadDays     knowledge.Number   `yaml:"ahead_days" json:"ahead_days" required:"true"`
+	NamedAtBench  knowledge.Number   `yaml:"named_at_bench" json:"named_at_bench" required:"true" description:"so many that want work at the bench are named in the round"`
 	RestDays      knowledge.Number   `yaml:"rest_days" json:"rest_days" required:"true"`
 	RestLoss      knowledge.Number   `yaml:"rest_loss" json:"rest_loss" required:"true"`
 	FlushWhenDry  knowledge.Estimate `yaml:"flush_when_dry" json:"flush_when_dry" required:"true"`

@@ -31,6 +31,16 @@ SELECT * FROM plants
 WHERE archived_at = '' AND (care_on <> '' AND care_on <= sqlc.arg(day) OR until_on <> '' AND until_on <= sqlc.arg(day))
 ORDER BY turn, place_id, lower(tag), id;
 
+-- name: WantWork :many
+-- Plants on the bench whose advice is one of these and has no day, or a later one, or that stand in the
+-- frost; the first of them, with how many there are. Those whose aftercare speaks are in the round.
+SELECT sqlc.embed(plants), COUNT(*) OVER () AS total FROM plants
+WHERE archived_at = '' AND (until_on = '' OR until_on > sqlc.arg(day)) AND json_valid(advice)
+  AND (advice ->> '$.care') IS NULL
+  AND (instr(CAST(sqlc.arg(codes) AS TEXT), ' ' || (advice ->> 'code') || ' ') > 0
+    OR (advice ->> '$.look.block') = 'frost')
+ORDER BY turn, id LIMIT sqlc.arg(most);
+
 -- name: NextCareOn :one
 -- The first day after one on which a plant on the bench wants something; empty where none does.
 SELECT CAST(COALESCE(MIN(care_on), '') AS TEXT) AS day FROM plants WHERE archived_at = '' AND care_on > sqlc.arg(day);

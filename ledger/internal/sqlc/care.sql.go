@@ -422,6 +422,73 @@ func (q *Queries) WantCare(ctx context.Context, day string) ([]Plant, error) {
 	return items, nil
 }
 
+const wantWork = `-- name: WantWork :many
+SELECT plants.id, plants.tag, plants.group_code, plants.source, plants.kept_apart, plants.notes, plants.archived_at, plants.created_at, plants.updated_at, plants.place_id, plants.parent_id, plants.divided_on, plants.home, plants.home_since, plants.look_on, plants.advice, plants.until_on, plants.turn, plants.care, plants.care_on, COUNT(*) OVER () AS total FROM plants
+WHERE archived_at = '' AND (until_on = '' OR until_on > ?1) AND json_valid(advice)
+  AND (advice ->> '$.care') IS NULL
+  AND (instr(CAST(?2 AS TEXT), ' ' || (advice ->> 'code') || ' ') > 0
+    OR (advice ->> '$.look.block') = 'frost')
+ORDER BY turn, id LIMIT ?3
+`
+
+type WantWorkParams struct {
+	Day   string
+	Codes string
+	Most  int64
+}
+
+type WantWorkRow struct {
+	Plant Plant
+	Total int64
+}
+
+// Plants on the bench whose advice is one of these and has no day, or a later one, or that stand in the
+// frost; the first of them, with how many there are. Those whose aftercare speaks are in the round.
+func (q *Queries) WantWork(ctx context.Context, arg WantWorkParams) ([]WantWorkRow, error) {
+	rows, err := q.query(ctx, q.wantWorkStmt, wantWork, arg.Day, arg.Codes, arg.Most)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	items := []WantWorkRow{}
+	for rows.Next() {
+		var i WantWorkRow
+		if err := rows.Scan(
+			&i.Plant.ID,
+			&i.Plant.Tag,
+			&i.Plant.GroupCode,
+			&i.Plant.Source,
+			&i.Plant.KeptApart,
+			&i.Plant.Notes,
+			&i.Plant.ArchivedAt,
+			&i.Plant.CreatedAt,
+			&i.Plant.UpdatedAt,
+			&i.Plant.PlaceID,
+			&i.Plant.ParentID,
+			&i.Plant.DividedOn,
+			&i.Plant.Home,
+			&i.Plant.HomeSince,
+			&i.Plant.LookOn,
+			&i.Plant.Advice,
+			&i.Plant.UntilOn,
+			&i.Plant.Turn,
+			&i.Plant.Care,
+			&i.Plant.CareOn,
+			&i.Total,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const withdrawCare = `-- name: WithdrawCare :one
 UPDATE care SET withdrawn = 1 WHERE id = ?1 AND NOT withdrawn RETURNING id, plant_id, day, at, job, outcome, because, was, ppm, person, withdrawn, created_at
 `

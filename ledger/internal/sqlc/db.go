@@ -294,6 +294,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.wantCareStmt, err = db.PrepareContext(ctx, wantCare); err != nil {
 		return nil, fmt.Errorf("error preparing query WantCare: %w", err)
 	}
+	if q.wantWorkStmt, err = db.PrepareContext(ctx, wantWork); err != nil {
+		return nil, fmt.Errorf("error preparing query WantWork: %w", err)
+	}
 	if q.weighingsStmt, err = db.PrepareContext(ctx, weighings); err != nil {
 		return nil, fmt.Errorf("error preparing query Weighings: %w", err)
 	}
@@ -761,6 +764,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing wantCareStmt: %w", cerr)
 		}
 	}
+	if q.wantWorkStmt != nil {
+		if cerr := q.wantWorkStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing wantWorkStmt: %w", cerr)
+		}
+	}
 	if q.weighingsStmt != nil {
 		if cerr := q.weighingsStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing weighingsStmt: %w", cerr)
@@ -910,6 +918,7 @@ type Queries struct {
 	setShortFromStmt     *sql.Stmt
 	touchPlantStmt       *sql.Stmt
 	wantCareStmt         *sql.Stmt
+	wantWorkStmt         *sql.Stmt
 	weighingsStmt        *sql.Stmt
 	withdrawCareStmt     *sql.Stmt
 	withdrawIncidentStmt *sql.Stmt
@@ -1010,6 +1019,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		setShortFromStmt:     q.setShortFromStmt,
 		touchPlantStmt:       q.touchPlantStmt,
 		wantCareStmt:         q.wantCareStmt,
+		wantWorkStmt:         q.wantWorkStmt,
 		weighingsStmt:        q.weighingsStmt,
 		withdrawCareStmt:     q.withdrawCareStmt,
 		withdrawIncidentStmt: q.withdrawIncidentStmt,

@@ -205,6 +205,12 @@ function Errands({ t }: { t: Day }) {
           </li>
         ))}
       </ul>
+      {t.more && (
+        <Lead>
+          {t.more === 1 ? "One more plant wants" : `${t.more} more plants want`} work.{" "}
+          <Link to="/evening">An evening’s crates</Link> puts them in order.
+        </Lead>
+      )}
     </section>
   );
 }

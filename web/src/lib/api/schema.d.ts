@@ -2604,6 +2604,8 @@ export interface components {
             jobs: components["schemas"]["AftercareJob"][];
             left_days: components["schemas"]["KnowledgeNumber"];
             life_share: components["schemas"]["KnowledgeNumber"];
+            /** @description so many that want work at the bench are named in the round */
+            named_at_bench: components["schemas"]["KnowledgeNumber"];
             not_now_days: components["schemas"]["KnowledgeNumber"];
             patch_factor: components["schemas"]["KnowledgeNumber"];
             places: components["schemas"]["AftercareSpots"];
@@ -7574,6 +7576,8 @@ export interface components {
             /** @description what has a page of its own: looks, rounds of treatment, what is to be unpotted or potted */
             errands: components["schemas"]["Errand"][];
             headline: string;
+            /** @description further plants that want work at the bench: an evening puts them in order */
+            more?: number;
             /** @description the first day on which something is due, where nothing is today */
             next_on?: string;
             open: number;
