@@ -6,6 +6,7 @@ import type { RoundGroup, RoundItem, Today as Day } from "../../lib/api/client";
 import { round } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { useKeys } from "../../lib/keyboard";
+import { useNarrow } from "../../lib/narrow";
 import { run } from "../../lib/run";
 import { listed, volume } from "../../lib/words";
 import { Between } from "../../ui/Between";
@@ -31,6 +32,7 @@ const byOneTap = ["flush", "rinse", "seaweed", "soak", "refill", "water", "littl
 export function Today() {
   const found = useQuery(round);
   const work = useTending();
+  const narrow = useNarrow();
   const [at, setAt] = useState("");
   const t = found.data;
   const items = t?.turns.flatMap((turn) => turn.groups.flatMap((g) => g.items)) ?? [];
@@ -105,7 +107,7 @@ export function Today() {
         <Errands t={t} />
         <Beside t={t} />
       </div>
-      {items.length > 0 && (
+      {items.length > 0 && !narrow && (
         <Why>
           <span className={css.screen}>
             <Key>j</Key> <Key>k</Key> from job to job, <Key>x</Key> done, <Key>d</Key> was dry, done, <Key>w</Key> still
