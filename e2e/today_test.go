@@ -151,6 +151,19 @@ func TestAServerStoppedInTheMiddleOfARound(t *testing.T) {
 	assert.Equal(t, "done", care.Done[0].Outcome)
 }
 
+// A full evening's round prints on one page, with what waits at the bench beside it; that leads to an evening.
+func TestAFullRoundPrintsOnOnePage(t *testing.T) {
+	s := demoServer(t)
+	p := open(t, s.url+"/", phone)
+	p.see("[data-part='carry']", "labels")
+	p.see("[data-part='errands'] li", "Pot it now.")
+	words := p.printed()
+	assert.Contains(t, words, "Wash your hands")
+	assert.Contains(t, words, "Pot it now.")
+	p.tap("[data-part='errands'] a", "An evening’s crates")
+	p.see(".said-headline", "plants tonight")
+}
+
 // Away: who does not last, what would help, and a sheet on one page for whoever waters.
 func TestAwayAndTheSheetForWhoeverWaters(t *testing.T) {
 	s := fresh(t)
