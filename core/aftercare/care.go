@@ -15,7 +15,7 @@ type Care struct {
 	Runs     []Running  `json:"runs" required:"true" description:"the protocols that run, that of its home first"`
 	Due      []Due      `json:"due" required:"true" description:"the next turn of each job, the first due first"`
 	Alarms   []Sounding `json:"alarms" required:"true"`
-	Deferred []Sounding `json:"deferred" required:"true" description:"alarms that ask to unpot it, which its look has heard and puts off"`
+	Deferred []Sounding `json:"deferred" required:"true" description:"alarms of which its look, which has heard them, says otherwise"`
 	Water    *Watering  `json:"water,omitempty" description:"when its pot is due, and what that rests on"`
 	Feed     Feeding    `json:"feed" required:"true"`
 	Last     Last       `json:"last" required:"true"`
@@ -169,14 +169,14 @@ func (c *Case) follow(code, since, today string) (Running, bool) {
 	return Running{}, false
 }
 
-// hear takes the alarms of a protocol in, and what it asks to be looked at. Whether a plant is unpotted
-// is said by its look alone, which hears of flower, rest and frost too.
+// hear takes the alarms of a protocol in, and what it asks to be looked at. Its look, which hears
+// of flower, rest and frost too, has the last word.
 func (c *Case) hear(care *Care, r Running, today string) {
 	for _, a := range r.run.Alarms {
 		s := Sounding{r.Code, a.Code, a.Words, a.Then, a.Says}
 		switch {
 		case !slices.ContainsFunc(a.Sees, func(s Sees) bool { return r.w.holds(s, today) }):
-		case slices.Contains(a.Says, stances.Unpot) && (c.says(stances.Leave) || c.says(stances.Wait)):
+		case c.gainsays(a):
 			s.Then = Table().PutOff
 			care.Deferred = append(care.Deferred, s)
 		default:
@@ -195,6 +195,15 @@ func (c *Case) hear(care *Care, r Running, today string) {
 		job, _ := Table().Job(rhythm.Job)
 		care.Checks = each(care.Checks, c.asks(rhythm, job)...)
 	}
+}
+
+// gainsays holds where its look says otherwise than an alarm.
+func (c *Case) gainsays(a Alarm) bool {
+	not := map[stances.Stance][]stances.Stance{
+		stances.Unpot: {stances.Leave, stances.Wait},
+		stances.Water: {stances.NoWater}, stances.NoWater: {stances.Water},
+	}
+	return slices.ContainsFunc(a.Says, func(s stances.Stance) bool { return slices.ContainsFunc(not[s], c.says) })
 }
 
 // lacks is that a gate did not come.

@@ -118,7 +118,7 @@ func (c *Case) waterStance() stances.Stance {
 		return ""
 	case c.says(stances.NoWater):
 		return stances.NoWater
-	case c.says(stances.Water) && !c.tendedSince(c.Look().On):
+	case c.says(stances.Water) && !c.WateredSince(c.Look().On):
 		return stances.Water
 	}
 	return ""
@@ -141,8 +141,8 @@ func (c *Case) says(s stances.Stance) bool {
 	return slices.Contains(c.stances, s)
 }
 
-// tendedSince holds where it was watered on a day or after.
-func (c *Case) tendedSince(day string) bool {
+// WateredSince holds where it was watered on a day or after.
+func (c *Case) WateredSince(day string) bool {
 	return slices.ContainsFunc(c.Care, func(t patient.Tended) bool {
 		j, _ := Table().Job(t.Job)
 		return j.Waters && t.Outcome == patient.TendedDone && t.On >= day

@@ -64,6 +64,15 @@ func (w *watch) stretches() []stretch {
 			all = append(all, event{s.At, func() { list[len(list)-1].see(s.At, wet) }})
 		}
 	}
+	for _, l := range w.Looks {
+		at, err := time.ParseInLocation(time.DateOnly, l.On, w.Now.Location())
+		dry := l.Noted.Findings["pot-light"] == patient.Present
+		wet := l.Noted.Findings["stays-wet"] == patient.Present || l.Noted.Findings["limp-though-wet"] == patient.Present
+		if err == nil && l.On > w.since && l.On <= w.Day && dry != wet {
+			at = at.Add(time.Duration(patient.Table().MovedAtHour.Value * float64(time.Hour)))
+			all = append(all, event{at, func() { list[len(list)-1].see(at, wet) }})
+		}
+	}
 	for _, g := range w.Stands().Counting(patient.InPot) {
 		on := g.At.In(w.Now.Location()).Format(time.DateOnly)
 		if on >= w.since && (g.Moment == patient.WhenWet || g.Because == patient.BecauseWatered) {

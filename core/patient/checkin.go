@@ -158,10 +158,12 @@ func (c Checkin) bears() Findings {
 		say(yesNo(c.TipsShow() && (c.TipState == "" || c.TipState == "growing")), "yes", "tips-growing")
 	}
 	switch {
-	case c.Medium == "dry" || c.Moss == "pale" || c.RootColour == "silver":
+	case c.Medium == "dry" || c.Moss == "pale":
 		all["pot-light"] = Present
-	case c.Medium != "" || c.Moss != "" || c.RootColour == "green":
+	case c.Medium != "" || c.Moss != "":
 		all["pot-light"] = Absent
+	default: // the medium goes before the roots that show
+		say(c.RootColour, "silver", "pot-light")
 	}
 	return all
 }

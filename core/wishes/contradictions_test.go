@@ -284,6 +284,13 @@ func clashes(all []piece) (list []string) {
 	return list
 }
 
+// once are plants of the long run that were told two things once: watered after they were seen dry, or seen
+// wet and dry by turns.
+var once = []int{
+	5202, 7973, 9484, 10107, 11524, 12732, 14593, 14798, 19295, 21163, 24199, 25070, 26160, 29889, 30307, 31105,
+	31129, 32816, 33870, 34943, 39672,
+}
+
 // Over thousands of plants, drawn as they come, no page says the opposite of another; what
 // waits has a day; every wish is answered, with its reason.
 func TestNoPlantIsToldTwoThings(t *testing.T) {
@@ -295,7 +302,11 @@ func TestNoPlantIsToldTwoThings(t *testing.T) {
 	var wait sync.WaitGroup
 	for worker := range runtime.NumCPU() {
 		wait.Go(func() {
-			for n := worker; n < plants; n += runtime.NumCPU() {
+			for n := worker; n < plants+len(once); n += runtime.NumCPU() {
+				n := n
+				if n >= plants {
+					n = once[n-plants]
+				}
 				d := drawer{rand.New(rand.NewPCG(uint64(n), 13))}
 				p, of := d.plant(), d.raced()
 				if found := clashes(pages(t, p, of)); len(found) > 0 {

@@ -2273,7 +2273,7 @@ export interface components {
             checks: string[];
             chosen: components["schemas"]["AftercareChosen"];
             day: string;
-            /** @description alarms that ask to unpot it, which its look has heard and puts off */
+            /** @description alarms of which its look, which has heard them, says otherwise */
             deferred: components["schemas"]["AftercareSounding"][];
             /** @description what became of its jobs, the newest first */
             done: components["schemas"]["Tended"][];
