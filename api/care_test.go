@@ -196,6 +196,44 @@ func TestWhatCrawlsOnAHeldPlantIsHeard(t *testing.T) {
 	assert.Empty(t, listAt(x.does("GET", "/api/v1/today", ""), "alarms"))
 }
 
+// Watered in the round, it is not told again to be watered, on any page; taken back, it is.
+func TestAWateringIsHeardEverywhere(t *testing.T) {
+	x := startTending(t)
+	id := x.housed(`{"tag":"Dry","group":"cattleya","leaf_count":5,"old_medium":"bark"}`, "bark", "2030-05-01")
+	x.does("POST", "/api/v1/plants/1/checkins", `{"noted":{"leaf":"limp","medium":"dry"}}`)
+	look := x.does("POST", "/api/v1/plants/1/inspections", `{"looked_on":"2030-05-15"}`)
+	saved := x.does("PUT", fmt.Sprintf("/api/v1/inspections/%v", look["id"]), fmt.Sprintf(
+		`{"version":%v,"looked_on":"2030-05-15","inspection":{"findings":{"leaves-limp":"present","pot-light":"present"}}}`,
+		look["version"],
+	))
+	may := func(wish string) any {
+		for _, a := range listAt(x.does("GET", "/api/v1/plants/1/may-i", ""), "answers") {
+			if under(a, "wish") == wish {
+				return under(a, "answer")
+			}
+		}
+		return nil
+	}
+	says := func() []any {
+		return []any{
+			under(x.does("GET", "/api/v1/plants/1", ""), "advice", "code"),
+			under(listAt(x.does("GET", "/api/v1/plants", ""), "plants")[0], "advised", "code"),
+			under(x.does("GET", fmt.Sprintf("/api/v1/inspections/%v", saved["id"]), ""), "look", "headline"), may("water"),
+		}
+	}
+	thirsty := []any{"water", "water", "Water it. Do not unpot it.", "yes"}
+	assert.Equal(t, thirsty, says())
+	done := x.tick(id, "little", `,"was":"dry"`)
+	assert.Equal(t, []any{"leave", "leave", "Leave it, and weigh it.", "not-now"}, says())
+	assert.Empty(t, listAt(x.does("GET", "/api/v1/today", ""), "errands"))
+	x.does("PUT", "/api/v1/care/undone", fmt.Sprintf(`{"ids":[%v]}`, done["id"]))
+	assert.Equal(t, thirsty, says())
+	x.tick(id, "little", "")
+	x.sleeps(2)
+	x.does("POST", "/api/v1/plants/1/checkins", `{"noted":{"leaf":"limp","medium":"dry"}}`)
+	assert.Equal(t, thirsty, says(), "dry again, and limp again")
+}
+
 // What has a page of its own stands in the round from its day on: what is to be unpotted, with a label
 // to carry, and the look that has come to its day.
 func TestAnErrandStandsInTheRound(t *testing.T) {

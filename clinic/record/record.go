@@ -64,6 +64,9 @@ func (c *Keeper) RecordOf(ctx context.Context, tx *ledger.Tx, row ledger.Plant, 
 	if r.Base.Seen, err = SightingsOf(ctx, tx, row.ID, c.Now().Location()); err != nil {
 		return nil, err
 	}
+	if r.Base.Care, err = TendedOf(ctx, tx, row.ID); err != nil {
+		return nil, err
+	}
 	since := c.Now()
 	if len(r.Base.Looks) > 0 {
 		if on, err := time.Parse(time.DateOnly, r.Base.Looks[0].On); err == nil {
@@ -216,12 +219,12 @@ func (r *Record) OfLook(ctx context.Context, l ledger.Doc[LookDoc]) (*patient.Pa
 		}
 	}
 	moved := slices.ContainsFunc(p.Homes, func(h patient.Home) bool { return h.From >= l.Day })
-	if newest && !moved { // what was seen since is heard at once
+	if newest && !moved { // what was seen and done since is heard at once
 		for _, s := range p.Seen {
 			p.Day = max(p.Day, s.On)
 		}
 	} else {
-		p.Seen = nil
+		p.Seen, p.Care = nil, nil
 	}
 	last, err := Readings.Before(ctx, r.Tx, r.Row.ID, before, 0)
 	if IsMissing(err) {
@@ -323,9 +326,6 @@ func (v *Visit) InAir(ctx context.Context, at time.Time) (Planned, error) {
 		return plan, err
 	}
 	if p.Weights, err = WeightsOf(ctx, v.Tx, v.Row.ID); err != nil {
-		return plan, err
-	}
-	if p.Care, err = TendedOf(ctx, v.Tx, v.Row.ID); err != nil {
 		return plan, err
 	}
 	if p.Reading != nil {

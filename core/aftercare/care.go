@@ -235,8 +235,7 @@ func (c *Case) last(today string) Last {
 		if t.Outcome != patient.TendedDone || t.On > today || c.Stands().EpochOf(t.On) != patient.AtPresent {
 			continue
 		}
-		job, _ := Table().Job(t.Job)
-		if job.Waters {
+		if t.Watered() {
 			later(&l.WateredOn, t.On)
 		}
 		if t.Job == "flush" || t.Job == "rinse" {

@@ -118,7 +118,7 @@ func (c *Case) waterStance() stances.Stance {
 		return ""
 	case c.says(stances.NoWater):
 		return stances.NoWater
-	case c.says(stances.Water) && !c.WateredSince(c.Look().On):
+	case c.says(stances.Water) && !c.Stands().Checked().WateredSince(c.Look().On):
 		return stances.Water
 	}
 	return ""
@@ -139,14 +139,6 @@ func (c *Case) says(s stances.Stance) bool {
 		}
 	}
 	return slices.Contains(c.stances, s)
-}
-
-// WateredSince holds where it was watered on a day or after.
-func (c *Case) WateredSince(day string) bool {
-	return slices.ContainsFunc(c.Care, func(t patient.Tended) bool {
-		j, _ := Table().Job(t.Job)
-		return j.Waters && t.Outcome == patient.TendedDone && t.On >= day
-	})
 }
 
 // tendedOn holds where a job was done, or left, on a day.

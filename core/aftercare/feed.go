@@ -47,7 +47,7 @@ func (c *Case) feeding(care Care, today string) Feeding {
 		return no("few")
 	case c.says(stances.NoFeed) || c.says(stances.NoWater) || c.salty():
 		return no("back")
-	case c.waterStance() == stances.Water || c.SeemsDry():
+	case c.waterStance() == stances.Water || c.Stands().Checked().Dry():
 		return no("dry")
 	case care.runs("tide-over") || care.runs("patch"):
 		return no("back")
@@ -94,12 +94,6 @@ func (c *Case) feeding(care Care, today string) Feeding {
 func (c *Case) salty() bool {
 	return c.Stands().Signs()["crust"] == patient.Present ||
 		c.Look() != nil && look.Holds(c.Patient) && c.ActsOn("salt-burn")
-}
-
-// SeemsDry holds where it was last seen to be dry, and was not watered since.
-func (c *Case) SeemsDry() bool {
-	l := c.Look()
-	return c.Stands().Signs()["pot-light"] == patient.Present && !c.WateredSince(dates.After(l.On, 1))
 }
 
 func (care Care) runs(code string) bool {

@@ -280,8 +280,7 @@ func (w *watch) levelStill(s Sees, day string) bool {
 			continue
 		}
 		filled := slices.ContainsFunc(w.care, func(t patient.Tended) bool {
-			j, _ := Table().Job(t.Job)
-			return t.Outcome == patient.TendedDone && j.Waters && t.On >= at.On && t.On < newest.On
+			return t.Watered() && t.On >= at.On && t.On < newest.On
 		})
 		if math.Abs(*at.Noted.ReservoirMM-*newest.Noted.ReservoirMM) > 1 || filled {
 			return false

@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/patient"
 	"therapeon/core/stances"
 )
 
@@ -16,8 +17,8 @@ type Job struct {
 	Do           string           `yaml:"do" json:"do" required:"true"`
 	Minutes      knowledge.Number `yaml:"minutes" json:"minutes" required:"true"`
 	Water        string           `yaml:"water" json:"water,omitempty" enum:",plain,seaweed" description:"what is carried"`
-	Amount       string           `yaml:"amount" json:"-"` // how much, see litres
-	Waters       bool             `yaml:"waters" json:"waters,omitempty"`
+	Amount       string           `yaml:"amount" json:"-"`           // how much, see litres
+	Waters       bool             `yaml:"-" json:"waters,omitempty"` // by the table of the patient
 	Weighs       string           `yaml:"weighs" json:"weighs,omitempty" description:"what is weighed"`
 	DryDays      bool             `yaml:"dry_days" json:"-"` // only in dry air
 	Late         knowledge.Text   `yaml:"late" json:"late" required:"true"`
@@ -187,6 +188,9 @@ type Knowledge struct {
 var Table = sync.OnceValue(func() *Knowledge {
 	var k Knowledge
 	knowledge.MustRead("aftercare.yaml", &k)
+	for i, j := range k.Jobs {
+		k.Jobs[i].Waters = slices.Contains(patient.Table().Waters.Values, j.Code)
+	}
 	for _, list := range [][]Protocol{k.Protocols, k.Beside} {
 		for i := range list {
 			if list[i].Alarms == nil {

@@ -50,10 +50,8 @@ func (w *watch) stretches() []stretch {
 	}
 	var all []event
 	for _, t := range w.care {
-		j, ok := Table().Job(t.Job)
 		switch {
-		case !ok || !j.Waters:
-		case t.Outcome == patient.TendedDone:
+		case t.Watered():
 			all = append(all, event{t.At, func() { water(t.At, t.On, t.Was) }})
 		case t.Because == patient.StillWet:
 			all = append(all, event{t.At, func() { list[len(list)-1].see(t.At, true) }})

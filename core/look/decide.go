@@ -214,7 +214,11 @@ func (d *decider) leave(water string) {
 	case water != "":
 		d.v.AgainDays = int(f.WaterDays.Value)
 		d.line(Line{Say: water})
-		d.rule(map[string]string{WaterIt: "water-first", WaterLittle: "water-little", Damp: "damp"}[water])
+		rule := map[string]string{WaterIt: "water-first", WaterLittle: "water-little", Damp: "damp"}[water]
+		if water == Damp && d.watered() {
+			rule = "watered"
+		}
+		d.rule(rule)
 		return
 	}
 	if d.treats() {

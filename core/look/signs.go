@@ -194,6 +194,8 @@ func (d *decider) water() string {
 		return ""
 	}
 	switch {
+	case d.watered():
+		return Damp
 	case d.p.Growth() == patient.Resting:
 		return WaterLittle
 	case d.dry():
@@ -206,6 +208,9 @@ func (d *decider) water() string {
 		return Feel
 	}
 }
+
+// watered holds where it was watered since it was seen.
+func (d *decider) watered() bool { return d.p.Stands().Checked().WateredSince(d.p.Look().On) }
 
 // rooty holds when the roots themselves ask for it.
 func (d *decider) rooty() bool {

@@ -16,10 +16,10 @@ type Seen struct {
 	Noted Checkin
 }
 
-// Checked is what check-ins saw of it, since its present home.
+// Checked is what check-ins saw of it, and what was done in its aftercare.
 type Checked struct{ *Patient }
 
-// Checked is what check-ins saw.
+// Checked is what was seen and done.
 func (p Stands) Checked() Checked { return Checked(p) }
 
 // All are the check-ins up to its day, the oldest first. What was seen on the day of the move was

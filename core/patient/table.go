@@ -17,6 +17,8 @@ type Knowledge struct {
 	GrowthDays  knowledge.Number `yaml:"growth_days" json:"growth_days" required:"true"`
 	MovedAtHour knowledge.Number `yaml:"moved_at_hour" json:"moved_at_hour" required:"true"`
 
+	Waters knowledge.Codes `yaml:"waters" json:"waters" required:"true" description:"jobs of aftercare that water a plant"`
+
 	LimpWetDays knowledge.Number `yaml:"limp_wet_days" json:"limp_wet_days" required:"true"`
 	LodgerClean knowledge.Number `yaml:"lodger_clean_mornings" json:"lodger_clean_mornings" required:"true"`
 	LodgerOver  knowledge.Number `yaml:"lodger_over_days" json:"lodger_over_days" required:"true"`

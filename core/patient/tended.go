@@ -1,6 +1,9 @@
 package patient
 
-import "time"
+import (
+	"slices"
+	"time"
+)
 
 // Outcome is what became of a job of aftercare.
 type Outcome string
@@ -28,4 +31,19 @@ type Tended struct {
 	Was     string  // what was found before it was watered: "dry" or "damp"; empty: not noted
 	PPM     float64 // of nitrogen, of a watering with feed
 	Person  string
+}
+
+// Watered holds where it was a watering, and done.
+func (t Tended) Watered() bool {
+	return t.Outcome == TendedDone && slices.Contains(Table().Waters.Values, t.Job)
+}
+
+// WateredSince holds where it was watered on a day or after.
+func (p Checked) WateredSince(day string) bool {
+	return slices.ContainsFunc(p.Care, func(t Tended) bool { return t.Watered() && t.On >= day })
+}
+
+// Dry holds where it was last seen to be dry, and was not watered since.
+func (p Checked) Dry() bool {
+	return p.Stands().Signs()["pot-light"] == Present && !p.WateredSince(p.Look().On)
 }

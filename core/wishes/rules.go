@@ -69,15 +69,6 @@ func (a *asked) tomorrow() string { return dates.After(a.p.Today(), 1) }
 
 func (a *asked) has(finding string) bool { return a.p.Stands().Signs()[finding] == patient.Present }
 
-// dry holds where it was last seen dry, and was not watered since.
-func (a *asked) dry() bool { return (&aftercare.Case{Patient: a.p}).SeemsDry() }
-
-// watered holds where it was watered since its look.
-func (a *asked) watered() bool {
-	l := a.p.Look()
-	return l != nil && (&aftercare.Case{Patient: a.p}).WateredSince(l.On)
-}
-
 func (a *asked) says(s stances.Stance) bool { return slices.Contains(a.seen.Says, s) }
 
 // plans holds where what its causes ask for takes a stance.
@@ -210,7 +201,7 @@ func (a *asked) water() (string, string) {
 		return a.amount("dry"), ""
 	case a.plans(stances.NoWater):
 		return "kept-dry", ""
-	case a.dry():
+	case a.p.Stands().Checked().Dry():
 		return a.amount("dry"), ""
 	case a.careWater() != nil && a.careWater().On <= a.p.Today():
 		return a.amount("care-due"), ""
@@ -314,7 +305,7 @@ func (a *asked) feedBySigns() (string, string) {
 		return "wet-limp", ""
 	case salt || a.plans(stances.NoFeed):
 		return "salt", ""
-	case a.dry() || a.says(stances.Water) && !a.watered():
+	case a.p.Stands().Checked().Dry() || a.says(stances.Water):
 		return "dry", a.tomorrow()
 	case a.fresh:
 		return a.feedMoved()
