@@ -159,15 +159,7 @@ func BenchmarkBench(b *testing.B) {
 // BenchmarkDemoList lists the demo's bench with its verdicts, looks and causes.
 // The bar is a p95 of 30 ms.
 func BenchmarkDemoList(b *testing.B) {
-	s, err := ledger.Open(b.Context(), filepath.Join(b.TempDir(), "demo.sqlite"))
-	require.NoError(b, err)
-	defer func() { _ = s.Close() }()
-	c := clinic.New(s, time.Now)
-	require.NoError(b, demo.Fill(b.Context(), c))
-	h, err := New(c, shell)
-	require.NoError(b, err)
-	server := httptest.NewServer(h)
-	defer server.Close()
+	_, server := demoServed(b)
 	var took []time.Duration
 	for b.Loop() {
 		began := time.Now()
@@ -185,15 +177,7 @@ func BenchmarkDemoList(b *testing.B) {
 // BenchmarkPlan opens the plans of the demo's plants in turn, with all that they
 // are drawn from. The bar is a p95 of 30 ms.
 func BenchmarkPlan(b *testing.B) {
-	s, err := ledger.Open(b.Context(), filepath.Join(b.TempDir(), "demo.sqlite"))
-	require.NoError(b, err)
-	defer func() { _ = s.Close() }()
-	c := clinic.New(s, time.Now)
-	require.NoError(b, demo.Fill(b.Context(), c))
-	h, err := New(c, shell)
-	require.NoError(b, err)
-	server := httptest.NewServer(h)
-	defer server.Close()
+	_, server := demoServed(b)
 	var took []time.Duration
 	for n := 0; b.Loop(); n++ {
 		began := time.Now()
@@ -287,6 +271,19 @@ func crowd(b *testing.B, file string) {
 	}
 }
 
+// demoServed serves the demo.
+func demoServed(b *testing.B) (*clinic.Clinic, *httptest.Server) {
+	s, err := ledger.Open(b.Context(), filepath.Join(b.TempDir(), "demo.sqlite"))
+	require.NoError(b, err)
+	c := clinic.New(s, time.Now)
+	require.NoError(b, demo.Fill(b.Context(), c))
+	h, err := New(c, shell)
+	require.NoError(b, err)
+	server := httptest.NewServer(h)
+	b.Cleanup(func() { server.Close(); _ = s.Close() })
+	return c, server
+}
+
 func reportP95(b *testing.B, took []time.Duration) {
 	slices.Sort(took)
 	b.ReportMetric(float64(took[len(took)*95/100].Microseconds())/1000, "p95-ms")
@@ -296,15 +293,7 @@ func reportP95(b *testing.B, took []time.Duration) {
 // short, and the jobs; and one with roots: pot, mix and section. The bar for calls
 // of the bench is p95 under 30 ms.
 func BenchmarkHome(b *testing.B) {
-	s, err := ledger.Open(b.Context(), filepath.Join(b.TempDir(), "demo.sqlite"))
-	require.NoError(b, err)
-	defer func() { _ = s.Close() }()
-	c := clinic.New(s, time.Now)
-	require.NoError(b, demo.Fill(b.Context(), c))
-	h, err := New(c, shell)
-	require.NoError(b, err)
-	server := httptest.NewServer(h)
-	defer server.Close()
+	c, server := demoServed(b)
 	plants, _, err := c.Intake.Plants(b.Context(), intake.Find{Most: 100})
 	require.NoError(b, err)
 	for _, tag := range []string{"Crate 12, not one root", "Crate 2, from wet moss"} {

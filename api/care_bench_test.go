@@ -15,7 +15,6 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/intake"
-	"therapeon/demo"
 	"therapeon/ledger"
 )
 
@@ -64,15 +63,7 @@ func BenchmarkToday(b *testing.B) {
 // BenchmarkAftercare is the aftercare of the plant with the longest history of the demo: the bar is p95
 // under 30 ms.
 func BenchmarkAftercare(b *testing.B) {
-	s, err := ledger.Open(b.Context(), filepath.Join(b.TempDir(), "demo.sqlite"))
-	require.NoError(b, err)
-	defer func() { _ = s.Close() }()
-	c := clinic.New(s, time.Now)
-	require.NoError(b, demo.Fill(b.Context(), c))
-	h, err := New(c, shell)
-	require.NoError(b, err)
-	server := httptest.NewServer(h)
-	defer server.Close()
+	c, server := demoServed(b)
 	plants, _, err := c.Intake.Plants(b.Context(), intake.Find{Most: 100})
 	require.NoError(b, err)
 	i := slices.IndexFunc(plants, func(p intake.Plant) bool { return p.Intake.Tag == "Crate 8, on its feet again" })

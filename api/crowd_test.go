@@ -4,8 +4,6 @@ import (
 	"fmt"
 	"io"
 	"net/http"
-	"net/http/httptest"
-	"path/filepath"
 	"slices"
 	"strings"
 	"sync"
@@ -14,26 +12,15 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"therapeon/clinic"
 	"therapeon/clinic/reading"
 	"therapeon/core/patient"
-	"therapeon/demo"
-	"therapeon/ledger"
 )
 
 // BenchmarkCrowd has 50 people who each save a reading once a second, and 20 who
 // read without pause, while the longest log comes into a place, for eight seconds.
 // The bars: no error of the server's own, and a p99 of both under 200 ms.
 func BenchmarkCrowd(b *testing.B) {
-	s, err := ledger.Open(b.Context(), filepath.Join(b.TempDir(), "bench.sqlite"))
-	require.NoError(b, err)
-	defer func() { _ = s.Close() }()
-	c := clinic.New(s, time.Now)
-	require.NoError(b, demo.Fill(b.Context(), c))
-	h, err := New(c, shell)
-	require.NoError(b, err)
-	server := httptest.NewServer(h)
-	defer server.Close()
+	c, server := demoServed(b)
 	http.DefaultTransport.(*http.Transport).MaxIdleConnsPerHost = 80
 	const writers, readers, lasts = 50, 20, 8 * time.Second
 	var ids []int64

@@ -157,15 +157,16 @@ func (c *Case) sits(care Care, d Due, from, until string) (list []Sitter) {
 	return list
 }
 
-// plainML is an amount as one without a measure can pour it, by glasses of 200 mL.
+// plainML is an amount as one without a measure can pour it, by glasses and halves of them.
 func plainML(ml float64) string {
-	halves := int(math.Round(ml / 100))
+	glass := Table().Amounts.GlassML.Value
+	halves := int(math.Round(ml / glass * 2))
 	switch glasses := halves / 2; {
 	case ml <= 0:
 		return "a little"
-	case ml >= 1000:
+	case ml >= glass*5:
 		return fmt.Sprintf("%.1f L", ml/1000)
-	case ml < 75:
+	case ml < glass*3/8:
 		return fmt.Sprintf("a small cup (%.0f mL)", ml)
 	case halves == 1:
 		return fmt.Sprintf("half a glass (%.0f mL)", ml)

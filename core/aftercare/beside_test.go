@@ -179,3 +179,15 @@ func TestWhatIsWaitedForIsAskedFor(t *testing.T) {
 		}
 	}
 }
+
+// What waters a plant is said once, by the table of the patient: each is a job, and each that carries water
+// or feed and is no mist or rinse of leaves is one.
+func TestWhatWatersIsAJob(t *testing.T) {
+	for _, code := range patient.Table().Waters.Values {
+		job, ok := aftercare.Table().Job(code)
+		assert.True(t, ok && job.Waters, code)
+	}
+	for _, j := range aftercare.Table().Jobs {
+		assert.Equal(t, j.Waters, j.Water != "" && j.Code != "mist", j.Code)
+	}
+}

@@ -176,7 +176,7 @@ func (c *Case) hear(care *Care, r Running, today string) {
 		s := Sounding{r.Code, a.Code, a.Words, a.Then, a.Says}
 		switch {
 		case !slices.ContainsFunc(a.Sees, func(s Sees) bool { return r.w.holds(s, today) }):
-		case c.gainsays(a):
+		case stances.Clash(a.Says, c.said()):
 			s.Then = Table().PutOff
 			care.Deferred = append(care.Deferred, s)
 		default:
@@ -195,15 +195,6 @@ func (c *Case) hear(care *Care, r Running, today string) {
 		job, _ := Table().Job(rhythm.Job)
 		care.Checks = each(care.Checks, c.asks(rhythm, job)...)
 	}
-}
-
-// gainsays holds where its look says otherwise than an alarm.
-func (c *Case) gainsays(a Alarm) bool {
-	not := map[stances.Stance][]stances.Stance{
-		stances.Unpot: {stances.Leave, stances.Wait},
-		stances.Water: {stances.NoWater}, stances.NoWater: {stances.Water},
-	}
-	return slices.ContainsFunc(a.Says, func(s stances.Stance) bool { return slices.ContainsFunc(not[s], c.says) })
 }
 
 // lacks is that a gate did not come.

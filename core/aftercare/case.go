@@ -231,16 +231,10 @@ func (c *Case) patchSince() string {
 	return l.On
 }
 
-// Spans, in days, after which what began long ago is no longer of today.
-const (
-	filmSpan   = 90
-	softenSpan = 14
-)
-
 // softensSince is the day on which it went from its hold into its pot.
 func (c *Case) softensSince(today string) string {
 	for i, h := range c.Homes {
-		now := h.From == c.Stands().Home().From && dates.Between(h.From, today) <= softenSpan
+		now := h.From == c.Stands().Home().From && dates.Between(h.From, today) <= Table().SoftenDays.Value
 		if i > 0 && c.Homes[i-1].Hold && !h.Hold && now {
 			return h.From
 		}
@@ -262,7 +256,7 @@ func (c *Case) clearedSince(today string) string {
 			last = max(last, h.From)
 		}
 	}
-	if last == "" || dates.Between(last, today) > filmSpan {
+	if last == "" || dates.Between(last, today) > Table().FilmDays.Value {
 		return ""
 	}
 	return last
@@ -352,7 +346,7 @@ func (c *Case) losesLittle() bool {
 		if b.Because != "" || b.Grams > a.Grams {
 			return false
 		}
-		if days := b.At.Sub(a.At).Hours() / 24; days >= 5 {
+		if days := b.At.Sub(a.At).Hours() / 24; days >= Table().LossDays.Value {
 			return (a.Grams-b.Grams)/a.Grams*7/days < Table().RestLoss.Value
 		}
 	}

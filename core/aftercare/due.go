@@ -125,20 +125,21 @@ func (c *Case) waterStance() stances.Stance {
 }
 
 // says holds where the look of its present home takes a stance, or what is acted on asks for it.
-func (c *Case) says(s stances.Stance) bool {
-	l := c.Look()
-	if l == nil || !look.Holds(c.Patient) {
-		return false
+func (c *Case) says(s stances.Stance) bool { return slices.Contains(c.said(), s) }
+
+// said are all those that it takes.
+func (c *Case) said() []stances.Stance {
+	if c.Look() == nil || !look.Holds(c.Patient) {
+		return nil
 	}
 	if c.stances == nil {
-		v := look.Table().Decide(c.AtLook())
-		c.stances = append([]stances.Stance{}, v.Says...)
+		c.stances = append([]stances.Stance{}, look.Table().Decide(c.AtLook()).Says...)
 		for _, code := range look.Heard(c.Patient).Plan {
 			action, _ := causes.Table().Action(code)
 			c.stances = append(c.stances, action.Says...)
 		}
 	}
-	return slices.Contains(c.stances, s)
+	return c.stances
 }
 
 // tendedOn holds where a job was done, or left, on a day.

@@ -114,13 +114,9 @@ func init() {
 	}
 	// What is to be looked over sounds until it was.
 	unlooked := func(of func(patient.Checkin) patient.YesNo) func(*watch, Sees, string) bool {
-		return func(w *watch, _ Sees, day string) bool {
-			s, told := w.last(day, func(c patient.Checkin) bool { return of(c) != "" })
-			return told && of(s.Noted) == patient.Yes && !slices.ContainsFunc(w.Looks, func(l patient.Look) bool {
-				return l.On >= s.On && l.On <= day
-			})
-		}
+		return func(w *watch, _ Sees, _ string) bool { return w.Stands().Checked().Unlooked(of, w.since) }
 	}
+
 	word := func(of func(patient.Checkin) string, words ...string) func(*watch, Sees, string) bool {
 		return func(w *watch, _ Sees, day string) bool { return w.is(day, of, words...) }
 	}
@@ -262,7 +258,7 @@ func (w *watch) standsStill(s Sees, day string) bool {
 		if !stood {
 			return false
 		}
-		if dates.Between(at.On, newest.On) >= number(s.Days, 14) {
+		if dates.Between(at.On, newest.On) >= s.Days.Value {
 			return true
 		}
 	}
@@ -285,7 +281,7 @@ func (w *watch) levelStill(s Sees, day string) bool {
 		if math.Abs(*at.Noted.ReservoirMM-*newest.Noted.ReservoirMM) > 1 || filled {
 			return false
 		}
-		if dates.Between(at.On, newest.On) >= number(s.Days, 14) {
+		if dates.Between(at.On, newest.On) >= s.Days.Value {
 			return true
 		}
 	}
@@ -305,7 +301,7 @@ func (w *watch) lostWeight(s Sees, day string) bool {
 		}
 		last = g.Grams
 	}
-	return first > 0 && 1-last/first >= number(s.Share, 1)
+	return first > 0 && 1-last/first >= s.Share.Value
 }
 
 // pastLife holds where the medium is past its life by the warmth of its place, or was seen to be.
@@ -349,7 +345,7 @@ func (w *watch) thinnerAfterSip(s Sees, day string) bool {
 		return false
 	}
 	return slices.ContainsFunc(w.care, func(t patient.Tended) bool {
-		return t.Job == "sip" && t.Outcome == patient.TendedDone && dates.Between(t.On, at.On) >= number(s.Days, 14)
+		return t.Job == "sip" && t.Outcome == patient.TendedDone && dates.Between(t.On, at.On) >= s.Days.Value
 	})
 }
 

@@ -119,6 +119,7 @@ type Amounts struct {
 	MistML         knowledge.Number   `yaml:"mist_ml" json:"mist_ml" required:"true"`
 	ReservoirShare knowledge.Number   `yaml:"reservoir_share" json:"reservoir_share" required:"true"`
 	JugML          knowledge.Number   `yaml:"jug_ml" json:"jug_ml" required:"true"`
+	GlassML        knowledge.Number   `yaml:"glass_ml" json:"glass_ml" required:"true"`
 	CupML          knowledge.Number   `yaml:"cup_ml" json:"cup_ml" required:"true" description:"marks for less than four such jugs"`
 }
 
@@ -158,6 +159,9 @@ type Knowledge struct {
 	AheadDays     knowledge.Number   `yaml:"ahead_days" json:"ahead_days" required:"true"`
 	NamedAtBench  knowledge.Number   `yaml:"named_at_bench" json:"named_at_bench" required:"true" description:"so many that want work at the bench are named in the round"`
 	RestDays      knowledge.Number   `yaml:"rest_days" json:"rest_days" required:"true"`
+	LossDays      knowledge.Number   `yaml:"loss_days" json:"loss_days" required:"true"`
+	SoftenDays    knowledge.Number   `yaml:"soften_days" json:"soften_days" required:"true"`
+	FilmDays      knowledge.Number   `yaml:"film_days" json:"film_days" required:"true"`
 	RestLoss      knowledge.Number   `yaml:"rest_loss" json:"rest_loss" required:"true"`
 	FlushWhenDry  knowledge.Estimate `yaml:"flush_when_dry" json:"flush_when_dry" required:"true"`
 	CoolNightC    knowledge.Number   `yaml:"cool_night_c" json:"cool_night_c" required:"true"`

@@ -167,7 +167,7 @@ func (w *watch) isDry() bool {
 // staysWet holds where it was still wet so many days after its last watering.
 func (w *watch) staysWet(s Sees, _ string) bool {
 	at := w.lastWater()
-	return at != nil && at.dryAt == 0 && at.wetAt >= number(s.Days, 10)
+	return at != nil && at.dryAt == 0 && at.wetAt >= s.Days.Value
 }
 
 // driesWithin holds where it was dry so soon after a watering, the last one or the one before.

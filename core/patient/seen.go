@@ -152,7 +152,7 @@ func (p Checked) Lodger() (since, last string) {
 // nobody looked the plant over since.
 func (p Checked) LodgerStays() bool {
 	since, last := p.Lodger()
-	return p.unlooked(func(c Checkin) YesNo { return c.Lodger }) && since != "" &&
+	return p.Unlooked(func(c Checkin) YesNo { return c.Lodger }, "") && since != "" &&
 		dates.Between(since, last) >= Table().LodgerStays.Value
 }
 
@@ -168,14 +168,15 @@ func (p Checked) last(holds func(Checkin) bool) *Checkin {
 
 // Crawls holds where something crawled on it when a check-in last asked, and nobody looked it over
 // since.
-func (p Checked) Crawls() bool { return p.unlooked(func(c Checkin) YesNo { return c.Pests }) }
+func (p Checked) Crawls() bool { return p.Unlooked(func(c Checkin) YesNo { return c.Pests }, "") }
 
 // BaseRots is the same of a growth that is soft or dark at its base.
-func (p Checked) BaseRots() bool { return p.unlooked(func(c Checkin) YesNo { return c.BaseRots }) }
+func (p Checked) BaseRots() bool { return p.Unlooked(func(c Checkin) YesNo { return c.BaseRots }, "") }
 
-func (p Checked) unlooked(said func(Checkin) YesNo) bool {
+// Unlooked is the same of anything that a check-in says, from a day on.
+func (p Checked) Unlooked(said func(Checkin) YesNo, since string) bool {
 	for _, s := range slices.Backward(p.All()) {
-		if was := said(s.Noted); was != "" {
+		if was := said(s.Noted); was != "" && s.On >= since {
 			l := p.looked()
 			return was == Yes && (l == nil || l.On < s.On)
 		}

@@ -1,9 +1,18 @@
-import type { ReactNode } from "react";
+import { useQuery } from "@tanstack/react-query";
+import { careKnowledge } from "../lib/api/queries";
+import { Marked } from "./Mark";
 import css from "./between.module.css";
 
-/** What comes between two turns: hands are washed, and blades changed. */
-export const Between = ({ children }: { children: ReactNode }) => (
-  <p className={css.between} data-part="between">
-    <span>{children}</span>
-  </p>
-);
+/** What comes before the suspects, and before those kept apart: hands are washed, and blades changed. */
+export function Between({ turn }: { turn: string }) {
+  const text = useQuery(careKnowledge).data?.between[turn];
+  return (
+    text && (
+      <p className={css.between} data-part="between">
+        <span>
+          <Marked text={text} />
+        </span>
+      </p>
+    )
+  );
+}

@@ -132,8 +132,8 @@ export function Bench() {
           const here = list.filter((p) => turnOf(p) === of);
           if (here.length === 0) return null;
           return (
-            <section key={of} aria-label={words || "Clean"}>
-              {words && <Between>Wash hands, take a new blade. {words} from here on.</Between>}
+            <section key={of} aria-label={words}>
+              <Between turn={of} />
               <ul className={css.list}>
                 {here.map((p) => (
                   <li key={p.id}>
@@ -156,7 +156,7 @@ export function Bench() {
 }
 
 const turns = [
-  ["clean", ""],
+  ["clean", "Clean"],
   ["suspect", "Suspects"],
   ["apart", "Kept apart"],
 ] as const;

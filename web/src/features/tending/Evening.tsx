@@ -113,7 +113,7 @@ function Tonight({ c, first, mixed }: { c: Crate; first: boolean; mixed: boolean
     <>
       {first && (
         <li>
-          <Between>Wash your hands, and take a new blade. Suspects from here.</Between>
+          <Between turn="suspect" />
         </li>
       )}
       <li className={view.ruled} data-tone={c.danger.waits.value < 1 ? "act" : "green"} data-crate={c.plant_id}>

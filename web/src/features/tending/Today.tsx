@@ -94,11 +94,7 @@ export function Today() {
         <Alarms t={t} />
         {t.turns.map((turn) => (
           <section key={turn.turn} aria-label={turn.turn} data-turn={turn.turn}>
-            {turn.before && (
-              <Between>
-                <Marked text={turn.before} />
-              </Between>
-            )}
+            <Between turn={turn.turn} />
             {turn.groups.map((g) => (
               <GroupOf key={g.job} group={g} work={work} at={at} />
             ))}

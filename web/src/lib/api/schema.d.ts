@@ -2335,6 +2335,7 @@ export interface components {
             dribble_ml: components["schemas"]["KnowledgeEstimate"];
             fill_share: components["schemas"]["KnowledgeNumber"];
             flush_volumes: components["schemas"]["KnowledgeNumber"];
+            glass_ml: components["schemas"]["KnowledgeNumber"];
             jug_ml: components["schemas"]["KnowledgeNumber"];
             little_share: components["schemas"]["KnowledgeNumber"];
             mist_ml: components["schemas"]["KnowledgeNumber"];
@@ -2598,12 +2599,14 @@ export interface components {
             feed_tips_mm: components["schemas"]["KnowledgeNumber"];
             feed_weekly: components["schemas"]["KnowledgeNumber"];
             feed_words: components["schemas"]["AftercareFeedWords"];
+            film_days: components["schemas"]["KnowledgeNumber"];
             film_weeks: components["schemas"]["KnowledgeNumber"];
             flush_when_dry: components["schemas"]["KnowledgeEstimate"];
             /** @description in the order of a round */
             jobs: components["schemas"]["AftercareJob"][];
             left_days: components["schemas"]["KnowledgeNumber"];
             life_share: components["schemas"]["KnowledgeNumber"];
+            loss_days: components["schemas"]["KnowledgeNumber"];
             /** @description so many that want work at the bench are named in the round */
             named_at_bench: components["schemas"]["KnowledgeNumber"];
             not_now_days: components["schemas"]["KnowledgeNumber"];
@@ -2615,6 +2618,7 @@ export interface components {
             rest_days: components["schemas"]["KnowledgeNumber"];
             rest_loss: components["schemas"]["KnowledgeNumber"];
             second_look_day: components["schemas"]["KnowledgeNumber"];
+            soften_days: components["schemas"]["KnowledgeNumber"];
             told_days: components["schemas"]["KnowledgeNumber"];
             walk_minutes: components["schemas"]["KnowledgeNumber"];
             warm_day_c: components["schemas"]["KnowledgeNumber"];
