@@ -316,6 +316,9 @@ func TestTicksOfARound(t *testing.T) {
 	x.tick(soaked, "little", `,"outcome":"left","because":"still-wet"`)
 	assert.Equal(t, "wet-10", under(listAt(x.care(soaked), "alarms")[0], "code"), "six weeks after it was watered")
 	assert.Equal(t, "alarm", x.care(soaked)["held_back"])
+	x.does("POST", fmt.Sprintf("/api/v1/plants/%d/checkins", soaked), `{"noted":{"leaf":"limp","medium":"wet"}}`)
+	assert.Equal(t, "No more water. Look it over: roots may be failing.",
+		under(x.does("GET", fmt.Sprintf("/api/v1/plants/%d", soaked), ""), "advice", "headline"), "it is not asked to be felt: it was")
 	assert.Empty(t, x.dueOn(soaked, "little"), "no water is asked for while it says none")
 
 	x.now = x.now.AddDate(0, 0, 1)

@@ -38,8 +38,12 @@ func (k *Knowledge) careWords(l CareLine) string {
 // today, then what comes next and what it waits for.
 func (a *Advice) tend(care aftercare.Care, potted bool) {
 	speaks := a.Line.Row == "" || slices.Contains(tended, a.Line.Row)
-	urgent := a.Line.Row == "held-better" && len(care.Alarms) > 0
-	if !(speaks || urgent) || !slices.Contains([]string{Stay, Hold, Nest, Leave, Wait}, a.Code) {
+	codes := []string{Stay, Hold, Nest, Leave, Wait}
+	if len(care.Alarms) > 0 {
+		speaks = speaks || a.Line.Row == "held-better"
+		codes = append(codes, Feel) // it was felt
+	}
+	if !speaks || !slices.Contains(codes, a.Code) {
 		return
 	}
 	next, ok := care.Next()
