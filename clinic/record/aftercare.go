@@ -45,7 +45,7 @@ func SightingsOf(ctx context.Context, tx *ledger.Tx, plantID int64, zone *time.L
 			}
 			at = at.Add(time.Duration(patient.Table().MovedAtHour.Value * float64(time.Hour)))
 		}
-		list = append(list, patient.Seen{ID: d.ID, At: at, On: d.Day, Noted: d.Value.Noted})
+		list = append(list, patient.Seen{ID: d.ID, At: at, On: d.Day, Noted: d.Value.Noted.Whole()})
 	}
 	return list, nil
 }

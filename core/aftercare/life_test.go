@@ -85,7 +85,8 @@ func (l *life) on(n int) aftercare.Care {
 // sees notes a check-in on a day.
 func (l *life) sees(n int, c patient.Checkin) *life {
 	l.Seen = append(l.Seen, patient.Seen{
-		ID: int64(len(l.Seen) + 1), At: l.began.AddDate(0, 0, n), On: day(n), Noted: c,
+		ID: int64(len(l.Seen) + 1), At: l.began.AddDate(0, 0, n).Add(time.Duration(len(l.Seen)) * time.Second),
+		On: day(n), Noted: c,
 	})
 	return l
 }

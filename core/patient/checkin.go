@@ -50,6 +50,8 @@ type Checkin struct {
 	Patch        string    `json:"patch,omitempty" validate:"omitempty,oneof=same grown general" description:"the treated patch: dry and unchanged, grown by 2 mm, or more of them"`
 	MediumGone   YesNo     `json:"medium_gone,omitempty" validate:"omitempty,oneof=yes no" description:"the medium crumbles, or its wood is soft"`
 	Weeds        YesNo     `json:"weeds,omitempty" validate:"omitempty,oneof=yes no"`
+	Nectar       YesNo     `json:"nectar,omitempty" validate:"omitempty,oneof=yes no" description:"clear sticky drops of its own, and no insects"`
+	Roots        []Taped   `json:"roots,omitempty" validate:"max=40,dive" description:"roots that are followed by name"`
 	Note         string    `json:"note,omitempty" validate:"max=1000"`
 }
 
@@ -59,7 +61,7 @@ func (c Checkin) Faults() fault.List {
 		return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}
 	}
 	switch none := c.Tips != nil && *c.Tips == 0; {
-	case c == Checkin{}:
+	case reflect.ValueOf(c).IsZero():
 		return one("noted", "Nothing was noted. Say one thing that you saw.", "not empty", nil)
 	case none && c.TipState != "":
 		return one("tip_state", "No tip shows, so none has a state. Correct one of the two.", "left out", c.TipState)
@@ -68,7 +70,7 @@ func (c Checkin) Faults() fault.List {
 	case none && c.LongestMM != nil && *c.LongestMM > 0:
 		return one("longest_mm", "No tip shows, so none is that long. Correct one of the two.", "0 mm", *c.LongestMM)
 	}
-	return nil
+	return tapedFaults(c.Roots)
 }
 
 // Has holds where a field of it was noted, by its name in JSON.
@@ -83,7 +85,7 @@ func (c Checkin) InShort() string {
 	v, parts := reflect.ValueOf(c), []string{}
 	for i := range v.NumField() {
 		f := v.Field(i)
-		if f.IsZero() || v.Type().Field(i).Name == "Note" {
+		if f.IsZero() || v.Type().Field(i).Name == "Note" || f.Kind() == reflect.Slice {
 			continue
 		}
 		if f.Kind() == reflect.Pointer {
@@ -96,6 +98,9 @@ func (c Checkin) InShort() string {
 			words += " mm"
 		}
 		parts = append(parts, words)
+	}
+	for _, t := range c.Roots {
+		parts = append(parts, t.inShort())
 	}
 	if c.Note != "" {
 		parts = append(parts, c.Note)
@@ -139,6 +144,7 @@ func (c Checkin) bears() Findings {
 	say(string(c.Lodger), "yes", "snails-seen")
 	say(string(c.BaseRots), "yes", "growth-rots")
 	say(string(c.Yellow), "yes", "many-leaves-yellow")
+	say(string(c.Nectar), "yes", "nectar-drops")
 	say(string(c.MediumGone), "yes", "crumbles")
 	say(c.Film, "green", "green-film")
 	say(c.Film, "dark", "dark-film")

@@ -78,6 +78,9 @@ func (p *Patient) readBy(of Reading, by roots.Context) *Roots {
 	return &Roots{On: of.On, Reading: of.Roots, Verdict: roots.Read(of.Roots, by), Checks: of.Checks, by: by}
 }
 
+// ReadOn is a reading judged by what the plant is and stood in on that day.
+func (p Condition) ReadOn(of Reading) *Roots { return p.readBy(of, p.Reader(of.On)) }
+
 // Grade is how much living root was found, before any cut; unread where nothing was read.
 func (p Condition) Grade() roots.GradeCode {
 	if p.Given.Grade != roots.Unread {

@@ -1,6 +1,7 @@
 package patient
 
 import (
+	"cmp"
 	"maps"
 	"slices"
 	"time"
@@ -32,10 +33,18 @@ func (p Checked) All() []Seen {
 				list = append(list, s)
 			}
 		}
-		slices.SortStableFunc(list, func(a, b Seen) int { return a.At.Compare(b.At) })
+		InTurn(list)
 		p.known.seen = list
 	}
 	return p.known.seen
+}
+
+// InTurn puts check-ins in the order in which they were seen; those of one moment in that of what they
+// say, so that nothing hangs on which was entered first.
+func InTurn(list []Seen) {
+	slices.SortStableFunc(list, func(a, b Seen) int {
+		return cmp.Or(a.At.Compare(b.At), cmp.Compare(a.Noted.InShort(), b.Noted.InShort()))
+	})
 }
 
 // heardLook is the newest look with what check-ins saw since: that is what it is today. A look

@@ -1,0 +1,135 @@
+package growth
+
+import (
+	"slices"
+
+	"therapeon/core/patient"
+	"therapeon/core/roots"
+)
+
+// Shown are a plant's roots as of a day: the newest reading until then, with what was taped since.
+type Shown struct {
+	On      string        `json:"on" required:"true" description:"the day of the newest reading or tape in it"`
+	ReadOn  string        `json:"read_on" required:"true" description:"the day of the reading"`
+	Reading roots.Reading `json:"reading" required:"true"`
+	Verdict roots.Verdict `json:"verdict" required:"true"`
+}
+
+// Beside are a plant's roots of two days, and what came between.
+type Beside struct {
+	Then   Shown       `json:"then" required:"true"`
+	Now    Shown       `json:"now" required:"true"`
+	Since  roots.Since `json:"since" required:"true" description:"what grew, and what is new"`
+	Lost   []LostRoot  `json:"lost" required:"true"`
+	Kept   float64     `json:"kept" required:"true" description:"share of the roots alive then that still are"`
+	KeptOf int         `json:"kept_of" required:"true" description:"how many lived then; 0: none"`
+	Branch int         `json:"branches" required:"true" description:"branches more than then"`
+}
+
+// LostRoot is a root that was alive then and is not any more.
+type LostRoot struct {
+	ID    string `json:"id" required:"true"`
+	Label string `json:"label" required:"true"`
+	Count int    `json:"count" required:"true"`
+}
+
+// Between sets a plant's roots of two days beside each other. It is false where none were read until the
+// first of them.
+func Between(c *Case, then, now string) (Beside, bool) {
+	c.gather(c.Now.Format(dayLayout))
+	a, ok := c.shown(then)
+	b, still := c.shown(now)
+	if !ok || !still {
+		return Beside{}, false
+	}
+	side := Beside{Then: a, Now: b, Since: roots.Compare(a.Verdict, b.Verdict), Lost: []LostRoot{}}
+	side.KeptOf, side.Kept = Kept(a.Verdict, b.Verdict)
+	lives := map[string]int{}
+	for _, r := range b.Verdict.Roots {
+		if r.State.IsLive() {
+			lives[r.ID] += r.Count
+		}
+	}
+	for _, r := range a.Verdict.Roots {
+		if n := r.Count - lives[r.ID]; n > 0 && r.State.IsLive() {
+			side.Lost = append(side.Lost, LostRoot{r.ID, r.Label, n})
+		}
+	}
+	side.Branch = sides(b.Reading) - sides(a.Reading)
+	return side, true
+}
+
+const dayLayout = "2006-01-02"
+
+func sides(r roots.Reading) int {
+	n := 0
+	for _, root := range r.Roots {
+		n += len(root.Branches)
+	}
+	return n
+}
+
+// shown are the roots as of a day. Of the day of a reading they are as its cuts left them.
+func (c *Case) shown(day string) (Shown, bool) {
+	i := len(c.read) - 1
+	for ; i >= 0 && c.read[i].On > day; i-- {
+		continue
+	}
+	if i < 0 {
+		return Shown{}, false
+	}
+	r := c.read[i]
+	at := Shown{On: r.On, ReadOn: r.On, Reading: r.left}
+	at.Reading.Roots = slices.Clone(at.Reading.Roots)
+	for _, s := range c.seen(day) {
+		if s.On < r.On {
+			continue
+		}
+		for _, t := range s.Noted.Roots {
+			at.tape(t)
+			at.On = s.On
+		}
+	}
+	at.Verdict = c.Condition().ReadOn(patient.Reading{On: r.On, Roots: at.Reading}).Verdict
+	return at, true
+}
+
+// tape brings one root up to what was taped of it.
+func (s *Shown) tape(t patient.Taped) {
+	all := s.Reading.Roots
+	i := slices.IndexFunc(all, func(r roots.Root) bool { return r.ID == t.Root && r.Count == 1 })
+	switch {
+	case t.Kept == patient.No && i >= 0:
+		s.Reading.Roots = slices.Delete(all, i, i+1)
+		return
+	case t.Kept == patient.No || i < 0 && t.LengthMM == nil:
+		return
+	case i < 0:
+		root := roots.Root{ID: t.Root, Count: 1, Segments: []roots.Segment{{Feel: roots.Firm, Colour: roots.ColourPale}}}
+		s.Reading.Roots = append(all, root)
+		i = len(s.Reading.Roots) - 1
+	}
+	root := &s.Reading.Roots[i]
+	if t.Tip == "growing" {
+		root.Tip = roots.Growing
+	} else if t.Tip != "" {
+		root.Tip = ""
+	}
+	if t.LengthMM != nil {
+		root.Segments = reaching(root.Segments, *t.LengthMM)
+	}
+}
+
+// reaching are segments whose last is as long as the whole wants; a root that was longer is as it was
+// read.
+func reaching(all []roots.Segment, mm float64) []roots.Segment {
+	all = slices.Clone(all)
+	before := 0.0
+	for _, s := range all[:len(all)-1] {
+		before += number(s.LengthMM)
+	}
+	if rest := mm - before; rest >= shortest {
+		all[len(all)-1].LengthMM = &rest
+	}
+	return all
+}

@@ -1,0 +1,112 @@
+package patient
+
+import (
+	"fmt"
+	"reflect"
+
+	"therapeon/core/fault"
+)
+
+// Taped is one root that is followed by its name, as it was at a check-in.
+type Taped struct {
+	Root     string   `json:"root" required:"true" validate:"required,rootid,max=24" description:"its name, or that of the root in the readings"`
+	LengthMM *float64 `json:"length_mm,omitempty" validate:"omitempty,min=0.5,max=3000"`
+	ErrorMM  *float64 `json:"error_mm,omitempty" validate:"omitempty,min=0.1,max=300" description:"how far the length may be off; left out: as a tape usually is"`
+	Tip      string   `json:"tip,omitempty" validate:"omitempty,oneof=growing still dry black" description:"growing, standing still, brown dry and short, or black and wet"`
+	At       string   `json:"at,omitempty" validate:"omitempty,oneof=air edge half water" description:"how far it is: in the air, at the wall or surface, half down the pot, at the water"`
+	Branched YesNo    `json:"branched,omitempty" validate:"omitempty,oneof=yes no"`
+	Kept     YesNo    `json:"kept,omitempty" validate:"omitempty,oneof=yes no" description:"no: it is lost"`
+	New      bool     `json:"new,omitempty" description:"it came after the loss: none of the old roots"`
+}
+
+// fails holds for a tip that stopped in dry air, or rots.
+func (t Taped) fails() bool { return t.Tip == "dry" || t.Tip == "black" }
+
+// inShort is what was noted of it.
+func (t Taped) inShort() string {
+	words := "root " + t.Root
+	if t.LengthMM != nil {
+		words += fmt.Sprintf(" %g mm", *t.LengthMM)
+	}
+	for _, said := range []string{t.Tip, t.At} {
+		if said != "" {
+			words += " " + said
+		}
+	}
+	if t.Branched == Yes {
+		words += " branched"
+	}
+	if t.Kept == No {
+		words += " lost"
+	}
+	return words
+}
+
+// tapedFaults finds what does not go together in the roots of a check-in.
+func tapedFaults(all []Taped) fault.List {
+	seen := map[string]bool{}
+	for i, t := range all {
+		one := func(field, words, limit string, value any) fault.List {
+			return fault.List{{Field: fmt.Sprintf("roots[%d].%s", i, field), Words: words, Limit: limit, Value: value}}
+		}
+		bare := t
+		bare.Root, bare.New = "", false
+		switch {
+		case seen[t.Root]:
+			return one("root", "This root is named twice. Correct one of the two.", "each root once", t.Root)
+		case reflect.ValueOf(bare).IsZero():
+			return one("length_mm", "Nothing was noted of this root. Say how long it is, or how its tip is.", "not empty", nil)
+		case t.Kept == No && (t.Tip == "growing" || t.Tip == "still"):
+			return one("tip", "A root that is lost has no living tip. Correct one of the two.", "left out", t.Tip)
+		case t.ErrorMM != nil && t.LengthMM == nil:
+			return one("error_mm", "How far off is said of a length. Give the length too.", "with a length", *t.ErrorMM)
+		}
+		seen[t.Root] = true
+	}
+	return nil
+}
+
+// Whole is a check-in with what its followed roots say of the whole plant, where that was not noted
+// by itself: the longest new root, how its tips are and how far, and whether an old root branched.
+func (c Checkin) Whole() Checkin {
+	if len(c.Roots) == 0 {
+		return c
+	}
+	none := c.Tips != nil && *c.Tips == 0
+	longest, far, tips, branched := 0.0, -1, map[string]bool{}, false
+	for _, t := range c.Roots {
+		if t.Kept == No {
+			continue
+		}
+		if t.New && t.LengthMM != nil {
+			longest = max(longest, *t.LengthMM)
+		}
+		if !t.fails() {
+			for i, at := range reaches {
+				if t.At == at {
+					far = max(far, i)
+				}
+			}
+		}
+		tips[t.Tip] = true
+		branched = branched || t.Branched == Yes && !t.New
+	}
+	if c.LongestMM == nil && longest > 0 && !none {
+		c.LongestMM = &longest
+	}
+	if c.TipsAt == "" && far >= 0 && !none {
+		c.TipsAt = reaches[far]
+	}
+	for _, tip := range []string{"growing", "still", "black", "dry"} { // the best of them speaks for the plant
+		if c.TipState == "" && tips[tip] && !none {
+			c.TipState = tip
+		}
+	}
+	if c.OldRoots == "" && branched {
+		c.OldRoots = "branched"
+	}
+	return c
+}
+
+// reaches are how far a tip can be, the nearest first.
+var reaches = []string{"air", "edge", "half", "water"}
