@@ -103,6 +103,7 @@ func table(c *clinic.Clinic, network Network) []operation {
 		placeTable(c),
 		rehomeTable(c),
 		careTable(c),
+		growthTable(c),
 		houseTable(c),
 		wishTable(c),
 		peopleTable(c, network),

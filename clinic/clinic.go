@@ -26,6 +26,7 @@ import (
 	"therapeon/clinic/shelf"
 	"therapeon/clinic/tending"
 	"therapeon/clinic/timers"
+	"therapeon/clinic/tracking"
 	"therapeon/clinic/treating"
 	"therapeon/clinic/weighing"
 	"therapeon/clinic/wishing"
@@ -47,6 +48,7 @@ type Clinic struct {
 	Racing   racing.Service
 	Rehoming rehoming.Service
 	Tending  tending.Service
+	Tracking tracking.Service
 	History  history.Service
 	Places   places.Service
 	Shelf    shelf.Service
@@ -100,6 +102,7 @@ func over(k *record.Keeper, held Clinic) *Clinic {
 		Racing:   racing.Service{Keeper: k},
 		Rehoming: rehoming.Service{Keeper: k},
 		Tending:  tending.Service{Keeper: k},
+		Tracking: tracking.Service{Keeper: k},
 		History:  history.Service{Keeper: k},
 		Places:   places.Service{Keeper: k},
 		Shelf:    shelf.Service{Keeper: k},

@@ -41,6 +41,7 @@ type Plant struct {
 	Suspect    bool             `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
 	Advice     *advice.Advice   `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
 	Advised    *judging.Advised `json:"advised,omitempty" description:"that in short"`
+	Fares      *judging.Fares   `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
 	Latest     *judging.Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
 	Looked     *judging.Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
 	Unreadable string           `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
@@ -301,6 +302,7 @@ func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
 		HomeLookOn: row.LookOn,
 		Suspect:    patient.Turn(row.Turn) == patient.Suspected,
 		Advised:    judging.AdvisedOf(row.Advice, row.UntilOn),
+		Fares:      judging.FaresOf(row.Care),
 		CreatedAt:  row.CreatedAt,
 		UpdatedAt:  row.UpdatedAt,
 	}

@@ -7,6 +7,7 @@ import (
 
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
+	"therapeon/core/growth"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/ledger"
@@ -72,7 +73,11 @@ func kept(ctx context.Context, v *record.Visit) (short, error) {
 	if s.advice, err = record.AsDoc(a.Line); err != nil {
 		return s, err
 	}
-	s.care, s.careOn, err = careShort(v, care)
+	told, err := v.Growth(ctx)
+	if err != nil {
+		return s, err
+	}
+	s.care, s.careOn, err = careShort(v, care, growth.For(told))
 	return s, err
 }
 

@@ -7,6 +7,7 @@ import (
 
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
+	"therapeon/core/growth"
 	"therapeon/core/patient"
 )
 
@@ -17,6 +18,33 @@ type CareShort struct {
 	Due     []DueShort   `json:"due,omitempty"`
 	Dropped []Dropped    `json:"dropped,omitempty"` // on that day
 	Alarms  []AlarmShort `json:"alarms,omitempty"`
+	Fares   FaresShort   `json:"fares,omitzero"`
+}
+
+// FaresShort is how a plant fares: its stage, since when, and whether it is winning.
+type FaresShort struct {
+	Stage   growth.Stage `json:"stage,omitempty"`
+	Since   string       `json:"since,omitempty"`
+	Verdict string       `json:"verdict,omitempty"`
+}
+
+// Fares is how a plant fares, for lists.
+type Fares struct {
+	Stage   growth.Stage `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered"`
+	Name    string       `json:"name,omitempty" description:"of the stage"`
+	Since   string       `json:"since,omitempty"`
+	Verdict string       `json:"verdict" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown"`
+	Words   string       `json:"words" required:"true"`
+}
+
+// FaresOf is how a plant fares as it is kept; nil where that was not worked out yet.
+func FaresOf(doc string) *Fares {
+	s := CareOf(doc).Fares
+	if s.Verdict == "" {
+		return nil
+	}
+	stage, _ := growth.Table().Stage(s.Stage)
+	return &Fares{s.Stage, stage.Name, s.Since, s.Verdict, growth.Table().Verdicts[s.Verdict].Value}
 }
 
 // DueShort is the next turn of a job.
@@ -54,8 +82,8 @@ func CareOf(doc string) CareShort {
 // careShort is the aftercare of a visited plant as its row keeps it, and the first day on which it
 // wants something. What was due until now and is no longer, though nobody did it, is noted with
 // the reason.
-func careShort(v *record.Visit, care aftercare.Care) (doc, on string, err error) {
-	s := CareShort{Day: care.Day}
+func careShort(v *record.Visit, care aftercare.Care, p growth.Progress) (doc, on string, err error) {
+	s := CareShort{Day: care.Day, Fares: FaresShort{p.Standing.Stage, p.Standing.Since, p.Verdict.Code}}
 	for _, d := range care.Due {
 		s.Due = append(s.Due, DueShort{d.Job, d.Protocol, d.On, d.By, d.ML, d.PPM})
 	}

@@ -21,7 +21,7 @@ type Pass struct {
 // passCode is where the pass is noted; judgedBy is raised when a rule changes what lists show.
 const (
 	passCode = "judging"
-	judgedBy = "6"
+	judgedBy = "7"
 )
 
 // By names the rules of this program, and the day: what holds until a day ends with it.

@@ -108,7 +108,7 @@ func (c *Case) living() []Point {
 type Deed struct {
 	On   string `json:"on" required:"true"`
 	Kind string `json:"kind" required:"true" enum:"moved,watered,fed,treated,cut,broke"`
-	What string `json:"what" required:"true" description:"code of the way, job, pest, action or accident"`
+	What string `json:"what,omitempty" description:"code of the way, job, pest or accident"`
 }
 
 // deeds are what was done up to a day.
@@ -135,7 +135,7 @@ func (c *Case) deeds(today string) []Deed {
 	}
 	for _, d := range c.Patient.Deeds {
 		if !d.LeftOut {
-			add(d.On, "cut", d.Of)
+			add(d.On, "cut", "")
 		}
 	}
 	for _, i := range c.Incidents {

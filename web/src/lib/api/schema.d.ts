@@ -824,6 +824,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/growth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Stages, signs and figures of growth */
+        get: operations["growthKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/look": {
         parameters: {
             query?: never;
@@ -1592,6 +1609,23 @@ export interface paths {
         };
         /** What one may do with a plant today: yes, not now, or no, with the reason */
         get: operations["mayI"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether a plant is winning: its stage, its roots as they grew, and what was done */
+        get: operations["getProgress"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3311,6 +3345,11 @@ export interface components {
             medium_gone?: "yes" | "no";
             /** @enum {string} */
             moss?: "pale" | "moist" | "wet";
+            /**
+             * @description clear sticky drops of its own, and no insects
+             * @enum {string}
+             */
+            nectar?: "yes" | "no";
             /** @description length of the newest finished leaf */
             newest_leaf_mm?: number;
             note?: string;
@@ -3333,6 +3372,8 @@ export interface components {
              * @enum {string}
              */
             root_colour?: "silver" | "green";
+            /** @description roots that are followed by name */
+            roots?: components["schemas"]["Taped"][];
             /** @description the newest shoot */
             shoot_mm?: number;
             /** @enum {string} */
@@ -3637,6 +3678,14 @@ export interface components {
             turned_out?: "right" | "wrong";
             /** @enum {string} */
             word: "confirmed" | "rejected";
+        };
+        Deed: {
+            /** @enum {string} */
+            kind: "moved" | "watered" | "fed" | "treated" | "cut" | "broke";
+            on: string;
+            /** @description code of the way, job, pest or accident */
+            what?: string;
+            words: string;
         };
         Device: {
             /** @enum {string} */
@@ -4013,6 +4062,16 @@ export interface components {
              */
             plant_id: number;
         };
+        Fares: {
+            /** @description of the stage */
+            name?: string;
+            since?: string;
+            /** @enum {string} */
+            stage?: "" | "critical" | "holding" | "rooting" | "establishing" | "recovered";
+            /** @enum {string} */
+            verdict: "winning" | "holding" | "mixed" | "losing" | "recovered" | "unseen" | "unknown";
+            words: string;
+        };
         FaultFault: {
             /** @description path of the value, such as roots[3].segments[0].length_mm */
             field: string;
@@ -4060,6 +4119,248 @@ export interface components {
         };
         GroupList: {
             groups: components["schemas"]["TaxaProfile"][];
+        };
+        GrowthArrival: {
+            /** @enum {string} */
+            at: "wall" | "water" | "established";
+            /** @description and not after */
+            late_on: string;
+            /**
+             * Format: double
+             * @description that is so far along the root
+             */
+            mm: number;
+            on: string;
+            /** @description four times in five not before */
+            soon_on: string;
+        };
+        GrowthBeside: {
+            /** @description branches more than then */
+            branches: number;
+            /**
+             * Format: double
+             * @description share of the roots alive then that still are
+             */
+            kept: number;
+            /** @description how many lived then; 0: none */
+            kept_of: number;
+            lost: components["schemas"]["GrowthLostRoot"][];
+            now: components["schemas"]["GrowthShown"];
+            /** @description what grew, and what is new */
+            since: components["schemas"]["RootsSince"];
+            then: components["schemas"]["GrowthShown"];
+        };
+        GrowthChange: {
+            /** @description it went back */
+            back?: boolean;
+            /** @description the evidence that set it */
+            by: components["schemas"]["GrowthProof"][];
+            name: string;
+            on: string;
+            /** @enum {string} */
+            stage: "critical" | "holding" | "rooting" | "establishing" | "recovered";
+            /** @description of one that went back: the reason */
+            why?: components["schemas"]["KnowledgeText"];
+        };
+        GrowthDeed: {
+            /** @enum {string} */
+            kind: "moved" | "watered" | "fed" | "treated" | "cut" | "broke";
+            on: string;
+            /** @description code of the way, job, pest or accident */
+            what?: string;
+        };
+        GrowthKnowledge: {
+            established_mm: components["schemas"]["KnowledgeNumber"];
+            evidence: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            fairly_signs: components["schemas"]["KnowledgeNumber"];
+            forecast_days: components["schemas"]["KnowledgeNumber"];
+            holds_week: components["schemas"]["KnowledgeNumber"];
+            interval_points: components["schemas"]["KnowledgeNumber"];
+            kept_share: components["schemas"]["KnowledgeNumber"];
+            leaf_share: components["schemas"]["KnowledgeNumber"];
+            look_back: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            look_back_asked: components["schemas"]["KnowledgeNumber"];
+            look_back_days: components["schemas"]["KnowledgeCodes"];
+            look_back_early: components["schemas"]["KnowledgeNumber"];
+            loses_week: components["schemas"]["KnowledgeNumber"];
+            loss_limit: components["schemas"]["KnowledgeNumber"];
+            needs: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            pace_wander: components["schemas"]["KnowledgeNumber"];
+            rate_days: components["schemas"]["KnowledgeNumber"];
+            rate_spread: components["schemas"]["KnowledgeNumber"];
+            same_leaf: components["schemas"]["KnowledgeNumber"];
+            season_days: components["schemas"]["KnowledgeNumber"];
+            short_weeks: components["schemas"]["KnowledgeNumber"];
+            sign_days: components["schemas"]["KnowledgeNumber"];
+            signs: components["schemas"]["GrowthSignWords"][];
+            stages: components["schemas"]["GrowthStageWords"][];
+            sure: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            sure_signs: components["schemas"]["KnowledgeNumber"];
+            tape_mm: components["schemas"]["KnowledgeNumber"];
+            tape_share: components["schemas"]["KnowledgeNumber"];
+            /** @description share of the pot's width */
+            to_wall: components["schemas"]["KnowledgeEstimate"];
+            /** @description share of the way straight down */
+            to_water: components["schemas"]["KnowledgeEstimate"];
+            unseen_days: components["schemas"]["KnowledgeNumber"];
+            verdicts: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+        };
+        GrowthLine: {
+            /** @enum {string} */
+            code: "bare" | "pot" | "roots" | "longest" | "tips" | "leaf" | "shoot" | "bulbs";
+            /** @description the oldest first; of bulbs: 1 plumper, 0 the same, -1 thinner */
+            points: components["schemas"]["GrowthPoint"][];
+            rate?: components["schemas"]["GrowthRate"];
+            /** @enum {string} */
+            unit: "" | "g" | "mm" | "times";
+        };
+        GrowthLostRoot: {
+            count: number;
+            id: string;
+            label: string;
+        };
+        GrowthPlantPace: {
+            /** @enum {string} */
+            against?: "" | "slower" | "usual" | "faster";
+            /** Format: double */
+            group_high: number;
+            /**
+             * Format: double
+             * @description four in five of its group lie between these
+             */
+            group_low: number;
+            /** Format: double */
+            group_mm_day: number;
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description of the interval of 95 %, from six roots on; as mm_day where there is none
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description the median of its followed roots; 0: not known
+             */
+            mm_day: number;
+            roots: number;
+        };
+        GrowthPoint: {
+            /** @description something was cut or changed: it does not go on from the one before */
+            anew?: boolean;
+            /** @enum {string} */
+            from: "reading" | "check-in" | "look" | "weighing";
+            /**
+             * Format: double
+             * @description how far it may be off, one standard deviation
+             */
+            off: number;
+            on: string;
+            /** Format: double */
+            value: number;
+        };
+        GrowthProof: {
+            code: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        GrowthRate: {
+            /** Format: double */
+            a_day: number;
+            from_on: string;
+            /** Format: double */
+            high: number;
+            /** @description it has an interval: there are points enough */
+            interval?: boolean;
+            /**
+             * Format: double
+             * @description of the interval of 95 %; as a_day where there is none
+             */
+            low: number;
+            points: number;
+            to_on: string;
+        };
+        GrowthShown: {
+            /** @description the day of the newest reading or tape in it */
+            on: string;
+            /** @description the day of the reading */
+            read_on: string;
+            reading: components["schemas"]["RootsReading"];
+            verdict: components["schemas"]["RootsVerdict"];
+        };
+        GrowthSign: {
+            code: string;
+            good?: boolean;
+            /** @description when it was last seen */
+            on: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        GrowthSignWords: {
+            code: string;
+            good?: boolean;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        GrowthStageWords: {
+            about: components["schemas"]["KnowledgeText"];
+            code: string;
+            name: string;
+        };
+        GrowthStanding: {
+            about?: components["schemas"]["KnowledgeText"];
+            /** @description the evidence that set it */
+            by: components["schemas"]["GrowthProof"][];
+            /** @description the moments of all stages, the oldest first */
+            history: components["schemas"]["GrowthChange"][];
+            name?: string;
+            /** @description what that needs and has not been seen */
+            needs: components["schemas"]["GrowthProof"][];
+            /** @description name of the stage after it */
+            next?: string;
+            since?: string;
+            /**
+             * @description left out: too little is known
+             * @enum {string}
+             */
+            stage?: "" | "critical" | "holding" | "rooting" | "establishing" | "recovered";
+        };
+        GrowthTrack: {
+            arrives: components["schemas"]["GrowthArrival"][];
+            /** @description how far it is, as last seen */
+            at?: string;
+            branched?: boolean;
+            label: string;
+            lost_on?: string;
+            /** @description it came after the loss */
+            new?: boolean;
+            /** @description its lengths, the oldest first */
+            points: components["schemas"]["GrowthPoint"][];
+            /** @description left out: one length, or none that lie apart */
+            rate?: components["schemas"]["GrowthRate"];
+            /** @description its name */
+            root: string;
+            /** @description as last seen */
+            tip?: string;
+        };
+        GrowthVerdict: {
+            /** @enum {string} */
+            code: "winning" | "holding" | "mixed" | "losing" | "recovered" | "unseen" | "unknown";
+            how_sure?: components["schemas"]["KnowledgeText"];
+            /** @description when it was last seen, by a check-in, a look, a reading or a weight */
+            seen_on?: string;
+            /** @description of the last weeks, the good ones first */
+            signs: components["schemas"]["GrowthSign"][];
+            /** @enum {string} */
+            sure?: "" | "sure" | "fairly" | "little";
+            words: components["schemas"]["KnowledgeText"];
         };
         Hold: {
             /**
@@ -5279,6 +5580,8 @@ export interface components {
             created_at: string;
             /** @description the day of that */
             divided_on?: string;
+            /** @description its stage, and whether it is winning; left out: not worked out yet */
+            fares?: components["schemas"]["Fares"];
             group_name: string;
             /** @description how it is held or housed now, in words */
             home?: string;
@@ -5680,6 +5983,24 @@ export interface components {
             version?: number;
             /** @description in a conflict: what you changed since */
             yours?: string[];
+        };
+        Progress: {
+            /** @description its roots of two days; left out: not read twice */
+            beside?: components["schemas"]["GrowthBeside"];
+            day: string;
+            /** @description days of readings and of roots taped, the oldest first */
+            days: string[];
+            /** @description what was done, the oldest first */
+            deeds: components["schemas"]["Deed"][];
+            lines: components["schemas"]["GrowthLine"][];
+            pace: components["schemas"]["GrowthPlantPace"];
+            /** Format: int64 */
+            plant_id: number;
+            sentence: string;
+            standing: components["schemas"]["GrowthStanding"];
+            /** @description roots followed by name, the longest first */
+            tracks: components["schemas"]["GrowthTrack"][];
+            verdict: components["schemas"]["GrowthVerdict"];
         };
         PutDays: {
             days: components["schemas"]["ClimateDay"][];
@@ -7430,6 +7751,32 @@ export interface components {
             /** @description said where what is kept of it cannot be read */
             unreadable?: string;
             viable_by_length: components["schemas"]["RootsRange"];
+        };
+        Taped: {
+            /**
+             * @description how far it is: in the air, at the wall or surface, half down the pot, at the water
+             * @enum {string}
+             */
+            at?: "air" | "edge" | "half" | "water";
+            /** @enum {string} */
+            branched?: "yes" | "no";
+            /** @description how far the length may be off; left out: as a tape usually is */
+            error_mm?: number;
+            /**
+             * @description no: it is lost
+             * @enum {string}
+             */
+            kept?: "yes" | "no";
+            length_mm?: number;
+            /** @description it came after the loss: none of the old roots */
+            new?: boolean;
+            /** @description its name, or that of the root in the readings */
+            root: string;
+            /**
+             * @description growing, standing still, brown dry and short, or black and wet
+             * @enum {string}
+             */
+            tip?: "growing" | "still" | "dry" | "black";
         };
         TareScale: {
             scale: string;
@@ -12292,6 +12639,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GroupList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    growthKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrowthKnowledge"];
                 };
             };
             /** @description Unauthorized */
@@ -17492,6 +17895,87 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MayI"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getProgress: {
+        parameters: {
+            query?: {
+                /** @description its roots are compared from this day; left out: the one before the newest */
+                from?: string;
+                /** @description to this; left out: the newest */
+                to?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Progress"];
                 };
             };
             /** @description Unauthorized */

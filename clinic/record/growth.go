@@ -1,0 +1,34 @@
+package record
+
+import (
+	"context"
+
+	"therapeon/core/growth"
+	"therapeon/ledger"
+)
+
+// Growth is a visited plant with all the readings that its growth is told from. The visit is in its air.
+func (v *Visit) Growth(ctx context.Context) (*growth.Case, error) {
+	all, err := Readings.Of(ctx, v.Tx, v.Row.ID)
+	if err != nil {
+		return nil, err
+	}
+	if err := ledger.Sound(all); err != nil {
+		return nil, err
+	}
+	c := &growth.Case{Patient: v.Patient}
+	for _, d := range all {
+		if d.Value.Empty() {
+			continue
+		}
+		r, err := v.asReading(ctx, d)
+		if err != nil {
+			return nil, err
+		}
+		c.Readings = append(c.Readings, *r)
+	}
+	if n := len(v.HomeDocs); n > 0 {
+		c.Pot = v.HomeDocs[n-1].Value.Pot
+	}
+	return c, nil
+}

@@ -1,0 +1,113 @@
+// Package tracking is the service of progress: whether a plant is winning, its roots as they grew, and what
+// was done meanwhile.
+package tracking
+
+import (
+	"cmp"
+	"context"
+
+	"therapeon/clinic/check"
+	"therapeon/clinic/record"
+	"therapeon/core/aftercare"
+	"therapeon/core/fault"
+	"therapeon/core/growth"
+	"therapeon/core/pests"
+	"therapeon/core/rehome"
+	"therapeon/core/unpot"
+	"therapeon/ledger"
+)
+
+// Service is the progress of plants.
+type Service struct{ *record.Keeper }
+
+// Progress is how a plant fares.
+type Progress struct {
+	PlantID int64 `json:"plant_id" required:"true"`
+	growth.Progress
+	Deeds    []Deed         `json:"deeds" required:"true" description:"what was done, the oldest first"`
+	Sentence string         `json:"sentence" required:"true"`
+	Beside   *growth.Beside `json:"beside,omitempty" description:"its roots of two days; left out: not read twice"`
+}
+
+// Deed is something done, in words.
+type Deed struct {
+	growth.Deed
+	Words string `json:"words" required:"true"`
+}
+
+// Ask is between which days its roots are compared.
+type Ask struct {
+	From string `json:"from" validate:"omitempty,day"`
+	To   string `json:"to" validate:"omitempty,day"`
+}
+
+// Progress finds how a plant fares, with its roots of two days beside each other: those asked for, else
+// the newest and the one before it.
+func (c *Service) Progress(ctx context.Context, plantID int64, in Ask) (Progress, error) {
+	if err := check.Input(in); err != nil {
+		return Progress{}, err
+	}
+	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (Progress, error) {
+		v, err := c.Visit(ctx, tx, plantID)
+		if err != nil {
+			return Progress{}, err
+		}
+		if _, err := v.InAir(ctx, c.Now()); err != nil {
+			return Progress{}, err
+		}
+		of, err := v.Growth(ctx)
+		if err != nil {
+			return Progress{}, err
+		}
+		p := Progress{PlantID: plantID, Progress: growth.For(of)}
+		p.Sentence = p.Progress.Sentence()
+		for _, d := range p.Progress.Deeds {
+			p.Deeds = append(p.Deeds, Deed{d, DeedWords(d)})
+		}
+		if p.Deeds == nil {
+			p.Deeds = []Deed{}
+		}
+		from, to, err := in.days(p.Days)
+		if err != nil || from == "" {
+			return p, err
+		}
+		if side, ok := growth.Between(of, from, to); ok {
+			p.Beside = &side
+		}
+		return p, nil
+	})
+}
+
+// days are those asked for; else the newest of those that can be compared, and the one before it.
+func (in Ask) days(all []string) (from, to string, err error) {
+	n := len(all)
+	if n == 0 {
+		return "", "", nil
+	}
+	to, from = cmp.Or(in.To, all[n-1]), cmp.Or(in.From, all[max(0, n-2)])
+	if from > to {
+		return "", "", fault.List{{
+			Field: "from", Words: "That is after the later day. Choose an earlier one.", Limit: "at most " + to, Value: from,
+		}}
+	}
+	return from, to, nil
+}
+
+// DeedWords say what was done.
+func DeedWords(d growth.Deed) string {
+	switch d.Kind {
+	case "moved":
+		route, _ := rehome.Table().Route(d.What)
+		return cmp.Or(route.Name, d.What)
+	case "watered", "fed":
+		job, _ := aftercare.Table().Job(d.What)
+		return cmp.Or(job.Name, d.What)
+	case "treated":
+		pest, _ := pests.Find(d.What)
+		return "Treated: " + cmp.Or(pest.Name, d.What)
+	case "broke":
+		return unpot.Table().AccidentName(d.What)
+	default:
+		return "Cleaned"
+	}
+}
