@@ -2,6 +2,7 @@ package demo
 
 import (
 	"context"
+	"math"
 	"math/rand/v2"
 	"time"
 
@@ -95,12 +96,29 @@ func rooting(begins int, mmDay float64, more func(*patient.Checkin, int)) months
 			if mm > 35 {
 				c.Wobble = patient.No
 			}
+			c.Roots = taped(day-begins, mmDay, c.TipsAt)
 		}
 		if more != nil {
 			more(&c, day)
 		}
 		return c
 	}
+}
+
+// taped are the roots that its keeper follows, so many days after the first: A, and B from some days later,
+// each off by a little.
+func taped(days int, mmDay float64, at string) []patient.Taped {
+	list := []patient.Taped{{Root: "A", New: true, LengthMM: length(days, mmDay), Tip: "growing", At: at}}
+	if late := days - 12; late >= 0 {
+		list = append(list, patient.Taped{Root: "B", New: true, LengthMM: length(late, 0.8*mmDay), Tip: "growing"})
+	}
+	return list
+}
+
+// length is what a tape says of a root of so many days.
+func length(days int, mmDay float64) *float64 {
+	off := float64(days*7%5 - 2)
+	return mm(max(1, math.Round(2+float64(days)*mmDay+off*0.7)))
 }
 
 // level is a reservoir that is drunk from.

@@ -45,9 +45,9 @@ func SightingsOf(ctx context.Context, tx *ledger.Tx, plantID int64, zone *time.L
 			}
 			at = at.Add(time.Duration(patient.Table().MovedAtHour.Value * float64(time.Hour)))
 		}
-		list = append(list, patient.Seen{ID: d.ID, At: at, On: d.Day, Noted: d.Value.Noted.Whole()})
+		list = append(list, patient.Seen{ID: d.ID, At: at, On: d.Day, Noted: d.Value.Noted})
 	}
-	return list, nil
+	return patient.Followed(list), nil
 }
 
 // TendedOf is what became of the jobs of a plant's aftercare, the oldest first.

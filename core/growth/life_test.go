@@ -60,7 +60,7 @@ func (c *Case) note(t require.TestingT, n int, what string, words []string) {
 		at, _ := time.Parse(time.DateOnly, day(n))
 		id := len(c.Seen) + 1
 		c.Seen = append(c.Seen, patient.Seen{
-			ID: int64(id), At: at.Add(time.Duration(9*60+id) * time.Minute), On: day(n), Noted: in.Whole(),
+			ID: int64(id), At: at.Add(time.Duration(9*60+id) * time.Minute), On: day(n), Noted: in,
 		})
 	}
 	switch what {
@@ -79,10 +79,10 @@ func (c *Case) note(t require.TestingT, n int, what string, words []string) {
 		}
 		c.Looks = append([]patient.Look{{ID: int64(n), On: day(n), Noted: in}}, c.Looks...)
 	case "home":
-		c.Homes = append(c.Homes, rehome.Stands(day(n), arg(0), nil))
 		if arg(1) != "" {
 			c.Pot = &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 90, HeightMM: 120, HoleMM: figure(t, arg(1))}
 		}
+		c.Homes = append(c.Homes, rehome.Stands(day(n), arg(0), c.Pot))
 	case "g":
 		at, _ := time.Parse(time.DateOnly, day(n))
 		w := patient.Weight{At: at.Add(10 * time.Hour), Kind: patient.BarePlant, Grams: *figure(t, arg(0))}
@@ -182,6 +182,7 @@ func (c *Case) reads(t require.TestingT, n int, words []string, inPot bool) {
 func (c *Case) on(n int) Progress {
 	at, _ := time.Parse(time.DateOnly, began)
 	of := Case{Patient: c.At(at.AddDate(0, 0, n).Add(20 * time.Hour)), Readings: c.Readings, Pot: c.Pot}
+	of.Seen = patient.Followed(of.Seen)
 	return For(&of)
 }
 

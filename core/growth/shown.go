@@ -13,6 +13,8 @@ type Shown struct {
 	ReadOn  string        `json:"read_on" required:"true" description:"the day of the reading"`
 	Reading roots.Reading `json:"reading" required:"true"`
 	Verdict roots.Verdict `json:"verdict" required:"true"`
+
+	taped map[string]bool // those that no reading names
 }
 
 // Beside are a plant's roots of two days, and what came between.
@@ -24,6 +26,8 @@ type Beside struct {
 	Kept   float64     `json:"kept" required:"true" description:"share of the roots alive then that still are"`
 	KeptOf int         `json:"kept_of" required:"true" description:"how many lived then; 0: none"`
 	Branch int         `json:"branches" required:"true" description:"branches more than then"`
+	Drawn  Shown       `json:"drawn" required:"true" description:"the roots of now, and those that are there no more"`
+	Gone   []string    `json:"gone" required:"true" description:"which of those drawn are there no more"`
 }
 
 // LostRoot is a root that was alive then and is not any more.
@@ -43,7 +47,9 @@ func Between(c *Case, then, now string) (Beside, bool) {
 		return Beside{}, false
 	}
 	side := Beside{Then: a, Now: b, Since: roots.Compare(a.Verdict, b.Verdict), Lost: []LostRoot{}}
-	side.KeptOf, side.Kept = Kept(a.Verdict, b.Verdict)
+	read := a.Verdict
+	read.Roots = slices.DeleteFunc(slices.Clone(read.Roots), func(r roots.RootVerdict) bool { return a.taped[r.ID] })
+	side.KeptOf, side.Kept = Kept(read, b.Verdict)
 	lives := map[string]int{}
 	for _, r := range b.Verdict.Roots {
 		if r.State.IsLive() {
@@ -51,12 +57,47 @@ func Between(c *Case, then, now string) (Beside, bool) {
 		}
 	}
 	for _, r := range a.Verdict.Roots {
-		if n := r.Count - lives[r.ID]; n > 0 && r.State.IsLive() {
+		lost := c.tapedLost(r.ID, b.On) || !a.taped[r.ID] // no reading tells of one that none names
+		if n := r.Count - lives[r.ID]; n > 0 && r.State.IsLive() && lost {
 			side.Lost = append(side.Lost, LostRoot{r.ID, r.Label, n})
 		}
 	}
 	side.Branch = sides(b.Reading) - sides(a.Reading)
+	c.draw(&side)
 	return side, true
+}
+
+// tapedLost holds where a check-in up to a day says last that a root is lost.
+func (c *Case) tapedLost(root, day string) bool {
+	lost := false
+	for _, s := range c.seen(day) {
+		for _, t := range s.Noted.Roots {
+			if t.Root == root {
+				lost = t.Kept == patient.No
+			}
+		}
+	}
+	return lost
+}
+
+// draw puts the roots that are there no more beside those of now.
+func (c *Case) draw(side *Beside) {
+	d := side.Now
+	d.Reading.Roots, side.Gone = slices.Clone(d.Reading.Roots), []string{}
+	for i, r := range side.Then.Reading.Roots {
+		if side.Then.taped[r.ID] && !c.tapedLost(r.ID, side.Now.On) {
+			continue
+		}
+		here := slices.ContainsFunc(d.Reading.Roots, func(now roots.Root) bool { return now.ID == r.ID })
+		if here || !side.Then.Verdict.Roots[i].State.IsLive() {
+			continue
+		}
+		r.Tip = ""
+		d.Reading.Roots = append(d.Reading.Roots, r)
+		side.Gone = append(side.Gone, r.ID)
+	}
+	d.Verdict = c.Condition().ReadOn(patient.Reading{On: d.ReadOn, Roots: d.Reading}).Verdict
+	side.Drawn = d
 }
 
 const dayLayout = "2006-01-02"
@@ -79,7 +120,7 @@ func (c *Case) shown(day string) (Shown, bool) {
 		return Shown{}, false
 	}
 	r := c.read[i]
-	at := Shown{On: r.On, ReadOn: r.On, Reading: r.left}
+	at := Shown{On: r.On, ReadOn: r.On, Reading: r.left, taped: map[string]bool{}}
 	at.Reading.Roots = slices.Clone(at.Reading.Roots)
 	for _, s := range c.seen(day) {
 		if s.On < r.On {
@@ -107,6 +148,7 @@ func (s *Shown) tape(t patient.Taped) {
 	case i < 0:
 		root := roots.Root{ID: t.Root, Count: 1, Segments: []roots.Segment{{Feel: roots.Firm, Colour: roots.ColourPale}}}
 		s.Reading.Roots = append(all, root)
+		s.taped[t.Root] = true
 		i = len(s.Reading.Roots) - 1
 	}
 	root := &s.Reading.Roots[i]

@@ -139,7 +139,7 @@ func (k *known) stage() (Stage, []Proof) {
 	case k.noneLive() && (k.loses() || !k.stable()):
 		return Critical, k.proofs("no-live-roots", "limp", "thinner", "loses", "not-seen-stable")
 	default:
-		return Holding, k.proofs("live-roots", "firm", "plump", "holds-weight", "no-live-roots")
+		return Holding, k.proofs("live-roots", "firm", "plump", "holds-weight", "loses-little", "no-live-roots")
 	}
 }
 
@@ -150,7 +150,8 @@ func (k *known) proofs(codes ...string) []Proof {
 		"no-live-roots": k.noneLive(), "limp": k.leaf == "limp", "thinner": k.bulbs == "thinner",
 		"loses": weighs && share > Table().LosesWeek.Value, "not-seen-stable": !k.stable() && !k.loses(),
 		"firm": k.leaf == "firm", "plump": k.bulbs == "same" || k.bulbs == "plumper",
-		"holds-weight": weighs && share <= Table().LosesWeek.Value,
+		"holds-weight": weighs && share <= Table().HoldsWeek.Value,
+		"loses-little": weighs && share > Table().HoldsWeek.Value && share <= Table().LosesWeek.Value,
 		"live-roots":   k.grade != roots.Unread && !k.noneLive(),
 		"tips-out":     k.tips, "in-medium": k.at != "", "branching": k.branch,
 		"long-root":       k.longest >= Table().EstablishedMM.Value,

@@ -64,7 +64,7 @@ const (
 
 // tracks are the roots that are followed: those that were taped, and those of readings that grow or are new.
 func (c *Case) tracks(today string) []Track {
-	f := following{Case: c, of: map[string]*Track{}}
+	f := following{Case: c, of: map[string]*Track{}, told: map[string]bool{}, read: map[string]bool{}}
 	seen := c.seen(today)
 	for _, r := range c.read {
 		for len(seen) > 0 && seen[0].On < r.On {
@@ -96,9 +96,10 @@ func (c *Case) tracks(today string) []Track {
 type following struct {
 	*Case
 	of    map[string]*Track
-	names []string // in the order in which they were first seen
-	told  map[string]bool
-	began bool // a reading went before
+	names []string        // in the order in which they were first seen
+	told  map[string]bool // they were taped
+	read  map[string]bool // a reading named them
+	began bool            // a reading went before
 }
 
 func (f *following) track(name, label string) *Track {
@@ -139,10 +140,13 @@ func (f *following) reading(r read) {
 		t.Tip = string(root.Tip)
 		t.Branched = t.Branched || len(root.Branches) > 0
 	}
-	for _, name := range f.names {
-		if !here[name] && !r.Roots.InPot {
+	for _, name := range f.names { // one that only tapes name may be in a batch of this
+		if f.read[name] && !here[name] && !r.Roots.InPot {
 			f.of[name].lose(r.On)
 		}
+	}
+	for name := range here {
+		f.read[name] = true
 	}
 	f.cut(r)
 	f.began = true
@@ -177,9 +181,6 @@ const shortest = 1
 func (f *following) taped(on string, all []patient.Taped) {
 	for _, of := range all {
 		t := f.track(of.Root, of.Root)
-		if f.told == nil {
-			f.told = map[string]bool{}
-		}
 		f.told[of.Root] = true
 		t.New = t.New || of.New
 		if of.LengthMM != nil {

@@ -3,6 +3,7 @@ package patient
 import (
 	"fmt"
 	"reflect"
+	"slices"
 
 	"therapeon/core/fault"
 )
@@ -110,3 +111,24 @@ func (c Checkin) Whole() Checkin {
 
 // reaches are how far a tip can be, the nearest first.
 var reaches = []string{"air", "edge", "half", "water"}
+
+// Followed are check-ins with what their followed roots say of the whole plant. A root that is called new
+// once is new at each.
+func Followed(list []Seen) []Seen {
+	fresh := map[string]bool{}
+	for _, s := range list {
+		for _, t := range s.Noted.Roots {
+			fresh[t.Root] = fresh[t.Root] || t.New
+		}
+	}
+	list = slices.Clone(list)
+	for i := range list {
+		all := slices.Clone(list[i].Noted.Roots)
+		for j := range all {
+			all[j].New = fresh[all[j].Root]
+		}
+		list[i].Noted.Roots = all
+		list[i].Noted = list[i].Noted.Whole()
+	}
+	return list
+}

@@ -15,6 +15,8 @@ type Props = {
   grown?: Growth[];
   /** Cut ticks with the length to cut at. */
   cuts?: boolean;
+  /** Roots that are there no more: drawn as ghosts. */
+  lost?: string[];
   /** Jobs done, by item: what came off is drawn as a ghost. */
   done?: Record<string, number>;
   selected?: string;
@@ -75,7 +77,13 @@ export function RootFan(props: Props) {
             view={view}
             hatch={hatch}
             small={small}
-            gone={!!props.cuts && isGone(s, props.done)}
+            goneFrom={
+              props.lost?.includes(s.id)
+                ? 0
+                : props.cuts && isGone(s, props.done)
+                  ? s.verdict.decision.cut_at_mm
+                  : undefined
+            }
             chosen={props.selected === s.id}
             onSelect={props.onSelect}
           />

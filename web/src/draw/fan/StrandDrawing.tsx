@@ -8,15 +8,15 @@ type Props = {
   view: View;
   hatch: string;
   small?: boolean;
-  gone: boolean;
+  /** What lies beyond this came off: it is drawn as a ghost. */
+  goneFrom?: number;
   chosen: boolean;
   onSelect?: (id: string) => void;
 };
 
 /** One root with its side roots: each stretch by its state, tips as dots. */
-export function StrandDrawing({ strand: s, view, hatch, small, gone, chosen, onSelect }: Props) {
+export function StrandDrawing({ strand: s, view, hatch, small, goneFrom, chosen, onSelect }: Props) {
   const whole = trace(s.line, view, 0, s.line.length);
-  const goneFrom = gone ? (s.verdict.decision.cut_at_mm ?? undefined) : undefined;
   const sides = s.sides.filter((side) => goneFrom === undefined || side.at <= goneFrom);
   return (
     <g data-strand data-root={s.id} onClick={onSelect && (() => onSelect(s.id))}>
@@ -34,7 +34,7 @@ export function StrandDrawing({ strand: s, view, hatch, small, gone, chosen, onS
           strokeWidth={view.thickest * 1.45}
         />
       )}
-      {!gone && <TipDot line={s.line} tip={s.root.tip} view={view} />}
+      {goneFrom === undefined && <TipDot line={s.line} tip={s.root.tip} view={view} />}
       {sides.map((side) => (
         <TipDot key={side.index} line={side} tip={s.root.branches?.[side.index]?.tip} view={view} />
       ))}

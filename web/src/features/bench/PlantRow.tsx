@@ -16,6 +16,16 @@ export function rootsOf({ latest: r }: Plant): string {
   return `${gradeWords[r.grade]}${r.starved ? " for its leaves" : ""}, ${ranged(share.low, share.high, percent)}`;
 }
 
+/** Whether it is winning, in a word with its sign; nothing where that is not known. */
+export const faresWords: Record<string, string> = {
+  winning: " ↗ winning",
+  recovered: " ↗ on its own",
+  holding: " → holds",
+  mixed: " ↔ wins and loses",
+  losing: " ↘ losing",
+  unseen: " · not seen for weeks",
+};
+
 /** A plant in a line: its roots drawn, who it is, and its one next thing with its day. */
 export function PlantRow({ plant: p }: { plant: Plant }) {
   const { latest: r, advised: a, looked: l } = p;
@@ -30,6 +40,12 @@ export function PlantRow({ plant: p }: { plant: Plant }) {
         <b>{p.intake.tag}</b>
         <Aside>
           {p.group_name}. {rootsOf(p)}
+          {p.fares?.name && (
+            <span className={css.fares} data-fares={p.fares.verdict}>
+              {p.fares.name}
+              {faresWords[p.fares.verdict]}
+            </span>
+          )}
         </Aside>
       </span>
       <span className={css.next} data-now={broken || a?.code === "now" || undefined}>

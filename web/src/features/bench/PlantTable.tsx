@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import type { Plant } from "../../lib/api/client";
 import { day } from "../../lib/dates";
 import frame from "../../ui/rows.module.css";
-import { rootsOf, unreadable } from "./PlantRow";
+import { faresWords, rootsOf, unreadable } from "./PlantRow";
 
 type Props = {
   list: Plant[];
@@ -39,6 +39,10 @@ export default function PlantTable({ list, choosing, chosen, onChoose }: Props) 
           },
           { title: "Group", dataIndex: "group_name" },
           { title: "Roots", render: (_: unknown, p) => rootsOf(p) },
+          {
+            title: "Stage",
+            render: (_: unknown, p) => p.fares?.name && `${p.fares.name}${faresWords[p.fares.verdict] ?? ""}`,
+          },
           { title: "What now", render: (_: unknown, p) => unreadable(p) || p.advised?.headline },
           { title: "Day", render: (_: unknown, p) => p.advised?.until_on && day(p.advised.until_on) },
           { title: "", render: (_: unknown, p) => turn(p) },

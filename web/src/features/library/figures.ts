@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { houseMedia, raceKnowledge, rehomeKnowledge } from "../../lib/api/queries";
+import { careKnowledge, growthKnowledge, houseMedia, raceKnowledge, rehomeKnowledge } from "../../lib/api/queries";
 
 type Marked = { value: number | string; mark: string; source?: string; low?: number; high?: number };
 
@@ -57,14 +57,18 @@ export function useFigures(): Kept[] {
   const race = useQuery(raceKnowledge).data;
   const home = useQuery(rehomeKnowledge).data;
   const media = useQuery(houseMedia).data;
+  const care = useQuery(careKnowledge).data;
+  const growth = useQuery(growthKnowledge).data;
   return useMemo(
     () => [
+      ...keptIn("The months after", care),
+      ...keptIn("Growth and stages", growth),
       ...keptIn("The race", race),
       ...keptIn("Pot or hold, routes, placement", home?.rehome),
       ...keptIn("Pots", home?.pots),
       ...keptIn("How pots dry", home?.drying),
       ...keptIn("Media and mixes", media?.media),
     ],
-    [race, home, media],
+    [race, home, media, care, growth],
   );
 }

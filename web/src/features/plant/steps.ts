@@ -46,6 +46,6 @@ export function stepsOf(p: Plant): Step[] {
     ),
     step("home", "Re-home", !!p.home, p.home, rest),
     step("care", "Aftercare", false, cares(p), p.home || advised?.page === "care" ? "open" : rest),
-    step("progress", "Progress", false, "", p.home || read ? "open" : rest),
+    step("progress", "Progress", false, p.fares?.name?.toLowerCase(), p.home || read ? "open" : rest),
   ];
 }

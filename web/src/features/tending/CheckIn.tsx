@@ -12,6 +12,7 @@ import { Aside, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { Taping } from "./Taping";
 import { asked, fieldsInOrder } from "./fields";
 import { checkIn } from "./useTending";
 
@@ -64,6 +65,14 @@ export function CheckIn({ c }: { c: Aftercare }) {
         </Why>
       )}
       <div className={view.columns}>{fields(first)}</div>
+      <Fold summary="Tape a root, and follow it by name" id="tape">
+        <Taping
+          plant={c.plant_id}
+          taped={noted.roots ?? []}
+          onTape={(roots) => set("roots", roots.length > 0 ? roots : undefined)}
+          wrong={wrong}
+        />
+      </Fold>
       <Fold summary="More">
         <div className={view.columns}>{fields(rest)}</div>
         <TextLine

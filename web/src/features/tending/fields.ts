@@ -141,6 +141,7 @@ export const asked: Partial<Record<Field, Asked>> = {
       ["yes", "A snail or slug"],
     ],
   },
+  nectar: { label: "Its own sticky drops, and no insects", options: yesNo },
   weeds: { label: "Weeds, and leaves over it", options: yesNo },
 };
 
@@ -155,5 +156,10 @@ export function notedWords(noted: Noted): string {
     const words = "options" in how ? how.options.find(([c]) => c === value)?.[1] : `${value} ${how.unit}`.trim();
     return [`${how.label}: ${(words ?? String(value)).toLowerCase()}`];
   });
-  return [...said, ...(noted.note ? [noted.note] : [])].join(" · ");
+  const taped = (noted.roots ?? []).map((t) =>
+    [`Root ${t.root}:`, t.length_mm && `${t.length_mm} mm`, t.tip, t.kept === "no" && "lost", t.branched && "branched"]
+      .filter(Boolean)
+      .join(" "),
+  );
+  return [...said, ...taped, ...(noted.note ? [noted.note] : [])].join(" · ");
 }

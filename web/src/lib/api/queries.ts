@@ -276,6 +276,19 @@ export const care = (id: number) =>
     queryFn: () => ask(client.GET("/api/v1/plants/{id}/care", { params: { path: { id } } })),
   });
 
+/** How a plant fares, with its roots of two days beside each other. */
+export const progress = (id: number, from?: string, to?: string) =>
+  queryOptions({
+    queryKey: ["plant", id, "progress", from ?? "", to ?? ""],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/progress", { params: { path: { id }, query: { from, to } } })),
+  });
+
+export const growthKnowledge = queryOptions({
+  queryKey: ["knowledge", "growth"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/growth")),
+  ...shipped,
+});
+
 /** An evening's crates, for so many minutes. */
 export const evening = (minutes: number) =>
   queryOptions({

@@ -4137,6 +4137,10 @@ export interface components {
         GrowthBeside: {
             /** @description branches more than then */
             branches: number;
+            /** @description the roots of now, and those that are there no more */
+            drawn: components["schemas"]["GrowthShown"];
+            /** @description which of those drawn are there no more */
+            gone: string[];
             /**
              * Format: double
              * @description share of the roots alive then that still are
