@@ -42,6 +42,7 @@ type Plant struct {
 	Advice     *advice.Advice   `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
 	Advised    *judging.Advised `json:"advised,omitempty" description:"that in short"`
 	Fares      *judging.Fares   `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
+	Alarms     []string         `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
 	Latest     *judging.Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
 	Looked     *judging.Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
 	Unreadable string           `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
@@ -303,6 +304,7 @@ func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
 		Suspect:    patient.Turn(row.Turn) == patient.Suspected,
 		Advised:    judging.AdvisedOf(row.Advice, row.UntilOn),
 		Fares:      judging.FaresOf(row.Care),
+		Alarms:     judging.AlarmsOf(row.Care),
 		CreatedAt:  row.CreatedAt,
 		UpdatedAt:  row.UpdatedAt,
 	}

@@ -73,7 +73,7 @@ func kept(ctx context.Context, v *record.Visit) (short, error) {
 	if s.advice, err = record.AsDoc(a.Line); err != nil {
 		return s, err
 	}
-	told, err := v.Growth(ctx)
+	told, err := v.Growth(ctx, care)
 	if err != nil {
 		return s, err
 	}

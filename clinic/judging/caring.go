@@ -37,6 +37,14 @@ type Fares struct {
 	Words   string       `json:"words" required:"true"`
 }
 
+// AlarmsOf are the alarms that sound for a plant, in words, as they are kept.
+func AlarmsOf(doc string) (words []string) {
+	for _, a := range CareOf(doc).Alarms {
+		words = append(words, aftercare.Table().AlarmWords(a.Protocol, a.Code))
+	}
+	return words
+}
+
 // FaresOf is how a plant fares as it is kept; nil where that was not worked out yet.
 func FaresOf(doc string) *Fares {
 	s := CareOf(doc).Fares
@@ -117,6 +125,9 @@ func careShort(v *record.Visit, care aftercare.Care, p growth.Progress) (doc, on
 	}
 	if len(s.Alarms) > 0 {
 		on = min(cmp.Or(on, care.Day), care.Day)
+	}
+	for _, a := range care.Snoozed {
+		on = min(cmp.Or(on, a.Until), a.Until)
 	}
 	doc, err = record.AsDoc(s)
 	return doc, on, err

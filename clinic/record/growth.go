@@ -2,13 +2,16 @@ package record
 
 import (
 	"context"
+	"slices"
 
+	"therapeon/core/aftercare"
 	"therapeon/core/growth"
 	"therapeon/ledger"
 )
 
-// Growth is a visited plant with all the readings that its growth is told from. The visit is in its air.
-func (v *Visit) Growth(ctx context.Context) (*growth.Case, error) {
+// Growth is a visited plant with all the readings that its growth is told from, and the alarms of its
+// aftercare. The visit is in its air.
+func (v *Visit) Growth(ctx context.Context, care aftercare.Care) (*growth.Case, error) {
 	all, err := Readings.Of(ctx, v.Tx, v.Row.ID)
 	if err != nil {
 		return nil, err
@@ -17,6 +20,9 @@ func (v *Visit) Growth(ctx context.Context) (*growth.Case, error) {
 		return nil, err
 	}
 	c := &growth.Case{Patient: v.Patient}
+	for _, a := range slices.Concat(care.Alarms, care.Snoozed) {
+		c.Alarms = append(c.Alarms, a.Words)
+	}
 	for _, d := range all {
 		if d.Value.Empty() {
 			continue

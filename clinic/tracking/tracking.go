@@ -55,7 +55,11 @@ func (c *Service) Progress(ctx context.Context, plantID int64, in Ask) (Progress
 		if _, err := v.InAir(ctx, c.Now()); err != nil {
 			return Progress{}, err
 		}
-		of, err := v.Growth(ctx)
+		care, _, err := v.Aftercare(ctx)
+		if err != nil {
+			return Progress{}, err
+		}
+		of, err := v.Growth(ctx, care)
 		if err != nil {
 			return Progress{}, err
 		}

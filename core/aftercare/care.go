@@ -15,6 +15,7 @@ type Care struct {
 	Runs     []Running  `json:"runs" required:"true" description:"the protocols that run, that of its home first"`
 	Due      []Due      `json:"due" required:"true" description:"the next turn of each job, the first due first"`
 	Alarms   []Sounding `json:"alarms" required:"true"`
+	Snoozed  []Sounding `json:"snoozed" required:"true" description:"alarms that sound, and were put off with a reason"`
 	Deferred []Sounding `json:"deferred" required:"true" description:"alarms of which its look, which has heard them, says otherwise"`
 	Water    *Watering  `json:"water,omitempty" description:"when its pot is due, and what that rests on"`
 	Feed     Feeding    `json:"feed" required:"true"`
@@ -80,8 +81,27 @@ type Sounding struct {
 	Code     string `json:"code" required:"true"`
 	Words    Text   `json:"words" required:"true"`
 	Then     Text   `json:"then" required:"true"`
+	Until    string `json:"until,omitempty" description:"of one that was put off: it sounds again on this day"`
+	Reason   string `json:"reason,omitempty" description:"of one that was put off"`
 
 	Says []stances.Stance `json:"-"`
+	sees []string
+}
+
+// keep takes an alarm in, or notes that it was put off. What another hears already is not said twice.
+func (care *Care) keep(c *Case, s Sounding) {
+	heard := func(o Sounding) bool {
+		return slices.ContainsFunc(o.sees, func(what string) bool { return slices.Contains(s.sees, what) })
+	}
+	if slices.ContainsFunc(slices.Concat(care.Alarms, care.Snoozed, care.Deferred), heard) {
+		return
+	}
+	if off, ok := c.Chosen.Snoozed[s.Protocol+"/"+s.Code]; ok && off.Until > care.Day {
+		s.Until, s.Reason = off.Until, off.Reason
+		care.Snoozed = append(care.Snoozed, s)
+		return
+	}
+	care.Alarms = append(care.Alarms, s)
 }
 
 // For is the aftercare of a plant on the day of its moment.
@@ -89,7 +109,8 @@ func For(c *Case) Care {
 	today := c.Now.Format(dayLayout)
 	c.stances = nil
 	care := Care{
-		Day: today, Runs: []Running{}, Due: []Due{}, Alarms: []Sounding{}, Deferred: []Sounding{}, Checks: []string{},
+		Day: today, Runs: []Running{}, Due: []Due{}, Alarms: []Sounding{}, Deferred: []Sounding{}, Snoozed: []Sounding{},
+		Checks: []string{},
 	}
 	if code, since := c.homeProtocol(); code != "" && since <= today {
 		if run, ok := c.follow(code, since, today); ok {
@@ -105,6 +126,7 @@ func For(c *Case) Care {
 	for _, r := range care.Runs {
 		c.hear(&care, r, today)
 	}
+	care.Runs = slices.DeleteFunc(care.Runs, func(r Running) bool { return r.run.Quiet })
 	care.Last = c.last(today)
 	care.Feed = c.feeding(care, today)
 	c.schedule(&care, today)
@@ -173,19 +195,22 @@ func (c *Case) follow(code, since, today string) (Running, bool) {
 // of flower, rest and frost too, has the last word.
 func (c *Case) hear(care *Care, r Running, today string) {
 	for _, a := range r.run.Alarms {
-		s := Sounding{r.Code, a.Code, a.Words, a.Then, a.Says}
+		s := Sounding{Protocol: r.Code, Code: a.Code, Words: a.Words, Then: a.Then, Says: a.Says}
+		for _, of := range a.Sees {
+			s.sees = append(s.sees, of.What)
+		}
 		switch {
 		case !slices.ContainsFunc(a.Sees, func(s Sees) bool { return r.w.holds(s, today) }):
 		case stances.Clash(a.Says, c.said()):
 			s.Then = Table().PutOff
 			care.Deferred = append(care.Deferred, s)
 		default:
-			care.Alarms = append(care.Alarms, s)
+			care.keep(c, s)
 		}
 	}
 	for _, g := range r.Gates {
 		if g.Overdue && g.Alarm != nil {
-			care.Alarms = append(care.Alarms, Sounding{r.Code, g.Code, lacks(g), *g.Alarm, nil})
+			care.keep(c, Sounding{Protocol: r.Code, Code: g.Code, Words: lacks(g), Then: *g.Alarm})
 		}
 	}
 	for _, rhythm := range r.run.Jobs {

@@ -37,6 +37,13 @@ type Chosen struct {
 	Gates    map[string]string  `json:"gates,omitempty" validate:"max=40,dive,keys,max=80,endkeys,day" description:"said to have opened, by protocol and gate as in flush-through/first-tip, with the day"`
 	Shifts   map[string]Shift   `json:"shifts,omitempty" validate:"max=40,dive,keys,max=40,endkeys" description:"jobs put off, by the job"`
 	LeftOut  map[string]LeftOut `json:"left_out,omitempty" validate:"max=40,dive,keys,max=40,endkeys" description:"jobs left out altogether, by the job"`
+	Snoozed  map[string]Snooze  `json:"snoozed,omitempty" validate:"max=40,dive,keys,max=80,endkeys" description:"alarms put off, by protocol and alarm as in always/wobbles"`
+}
+
+// Snooze puts an alarm off until a day, with the reason.
+type Snooze struct {
+	Until  string `json:"until" required:"true" validate:"required,day" description:"it sounds again on this day"`
+	Reason string `json:"reason" required:"true" validate:"required,notblank,max=200"`
 }
 
 // Shift puts the next turn of a job off.
@@ -197,10 +204,29 @@ func (c *Case) beside(today string) []Run {
 		add("second-housing", c.softensSince(today))
 	}
 	add("after-film", c.clearedSince(today))
+	if c.Stands().Where() != patient.Out {
+		add("always", c.hereSince(today))
+	}
 	if potted {
 		add("rest", c.restsSince(today))
 	}
 	return list
+}
+
+// hereSince is the day of its last move; else that on which it came, or on which something was first seen of
+// it.
+func (c *Case) hereSince(today string) string {
+	if h := c.Stands().Home(); h != nil {
+		return h.From
+	}
+	if first, _, ok := dates.Span(c.Intake.ArrivedOn); ok {
+		return first.Format(dayLayout)
+	}
+	since := today
+	for _, s := range c.Seen {
+		since = min(since, s.On)
+	}
+	return since
 }
 
 // tidedSince is the day of a look that waits with a plant in bad medium.
@@ -380,6 +406,16 @@ func (c Chosen) Faults(today string) fault.List {
 			add("shifts["+job+"]", "This job is not known here.", "a job, see /api/v1/knowledge/aftercare", job)
 		} else if days := dates.Between(today, c.Shifts[job].To); days > mostShift {
 			add("shifts["+job+"].to", "That is further than a job is put off.", fmt.Sprintf("at most %d days on", mostShift), c.Shifts[job].To)
+		}
+	}
+	for _, at := range slices.Sorted(maps.Keys(c.Snoozed)) {
+		protocol, alarm, _ := strings.Cut(at, "/")
+		until := c.Snoozed[at].Until
+		if k.AlarmWords(protocol, alarm) == "" {
+			add("snoozed["+at+"]", "This alarm is not known here.", "an alarm, see /api/v1/knowledge/aftercare", at)
+		} else if days := dates.Between(today, until); days > k.SnoozeDays.Value {
+			add("snoozed["+at+"].until", "That is further than an alarm is put off.",
+				fmt.Sprintf("at most %.0f days on", k.SnoozeDays.Value), until)
 		}
 	}
 	for _, job := range slices.Sorted(maps.Keys(c.LeftOut)) {

@@ -80,7 +80,7 @@ func (c *Case) schedule(care *Care, today string) {
 		slow = Table().PatchFactor.Value
 	}
 	says, from := c.waterStance(), "look"
-	if slices.ContainsFunc(care.Alarms, func(a Sounding) bool { return slices.Contains(a.Says, stances.NoWater) }) {
+	if slices.ContainsFunc(slices.Concat(care.Alarms, care.Snoozed), noWater) {
 		says, from = stances.NoWater, "alarm"
 	}
 	for _, r := range care.Runs {
@@ -108,6 +108,9 @@ func (c *Case) schedule(care *Care, today string) {
 		return cmp.Or(cmp.Compare(a.On, b.On), cmp.Compare(Table().place(a.Job), Table().place(b.Job)))
 	})
 }
+
+// noWater holds for an alarm that says no water: also while it is put off.
+func noWater(a Sounding) bool { return slices.Contains(a.Says, stances.NoWater) }
 
 // waterStance is what the look, and what is acted on, say of water: to give it, to withhold it, or
 // nothing.

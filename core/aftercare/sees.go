@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"therapeon/core/dates"
+	"therapeon/core/growth"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
@@ -174,7 +175,72 @@ func init() {
 			return w.is(day, film, "none", "green") && w.is(day, pests, "no")
 		},
 		"thinner-after-sip": (*watch).thinnerAfterSip,
+		"tips-black":        func(w *watch, _ Sees, day string) bool { return w.tipIs(day, "black") },
+		"tips-dry":          func(w *watch, _ Sees, day string) bool { return w.tipIs(day, "dry") },
+		"wobbles": func(w *watch, s Sees, day string) bool {
+			return w.Stands().Where() == patient.Potted &&
+				w.is(day, func(c patient.Checkin) string { return string(c.Wobble) }, "yes")
+		},
+		"shrinks": func(w *watch, _ Sees, day string) bool { return growth.Shrinks(w.Patient, day) },
+		"falls":   (*watch).falls,
+		"short":   (*watch).shortOfWater,
+		"limp-spike-moved": func(w *watch, s Sees, day string) bool {
+			days, moved := w.Stands().Moved()
+			return moved && days <= Table().MovedDays.Value && !w.Profile.KeepsSpike() && limp(w, s, day) && w.Flowering().InFlower()
+		},
 	}
+}
+
+// tipIs holds where the tips last seen are in a state, or one of the roots that are followed is.
+func (w *watch) tipIs(day, state string) bool {
+	at, ok := w.last(day, patient.Checkin.TipsShow)
+	if ok && at.Noted.TipState == state {
+		return true
+	}
+	tips := map[string]string{}
+	for _, s := range w.upTo(day) {
+		for _, t := range s.Noted.Roots {
+			tips[t.Root] = cmp.Or(t.Tip, tips[t.Root])
+			if t.Kept == patient.No {
+				delete(tips, t.Root)
+			}
+		}
+	}
+	for _, tip := range tips {
+		if tip == state {
+			return true
+		}
+	}
+	return false
+}
+
+// falls holds where the bare plant loses weight so fast that it will have lost the share before the late date
+// of its first tip, by three weights or more of its present home; none is out yet.
+func (w *watch) falls(s Sees, day string) bool {
+	if w.tips(Sees{}, day) {
+		return false
+	}
+	var x, y []float64
+	for _, g := range patient.SinceChange(w.Stands().Counting(patient.BarePlant)) {
+		if on := g.At.In(w.Now.Location()).Format(time.DateOnly); on >= w.since && on <= day {
+			x, y = append(x, w.day(on)), append(y, g.Grams)
+		}
+	}
+	n := len(x)
+	if n < 3 || x[n-1]-x[0] < dates.DaysAWeek {
+		return false
+	}
+	slope, ok := growth.TheilSen(x, y)
+	late := max(float64(w.lateDays()), x[n-1])
+	return ok && y[n-1]+slope.Value*(late-x[n-1]) < (1-s.Share.Value)*y[0]
+}
+
+// shortOfWater holds where its new roots were not yet seen near the water that stands in its pot, nor to
+// branch.
+func (w *watch) shortOfWater(_ Sees, day string) bool {
+	at := func(c patient.Checkin) string { return c.TipsAt }
+	branched := slices.ContainsFunc(w.upTo(day), func(s patient.Seen) bool { return s.Noted.OldRoots == "branched" })
+	return w.reservoir() && !branched && w.is(day, at, "air", "edge")
 }
 
 // patchGrew holds once the treated patch was seen to have grown: that it stands still since is no

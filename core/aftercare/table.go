@@ -95,6 +95,7 @@ type Protocol struct {
 	Jobs     []Rhythm          `yaml:"jobs" json:"jobs" required:"true"`
 	Gates    []Gate            `yaml:"gates" json:"gates" required:"true"`
 	Alarms   []Alarm           `yaml:"alarms" json:"alarms" required:"true"`
+	Quiet    bool              `yaml:"quiet" json:"quiet,omitempty" description:"it has alarms alone"`
 	Feeds    string            `yaml:"feeds" json:"feeds,omitempty" enum:",growing,at-once" description:"feed without a gate of its own"`
 	FeedDays *knowledge.Number `yaml:"feed_days" json:"feed_days,omitempty" description:"between feeds, in growth"`
 }
@@ -155,12 +156,14 @@ type Knowledge struct {
 
 	LeftDays      knowledge.Number   `yaml:"left_days" json:"left_days" required:"true"`
 	NotNowDays    knowledge.Number   `yaml:"not_now_days" json:"not_now_days" required:"true"`
+	SnoozeDays    knowledge.Number   `yaml:"snooze_days" json:"snooze_days" required:"true"`
 	ToldDays      knowledge.Number   `yaml:"told_days" json:"told_days" required:"true"`
 	AheadDays     knowledge.Number   `yaml:"ahead_days" json:"ahead_days" required:"true"`
 	NamedAtBench  knowledge.Number   `yaml:"named_at_bench" json:"named_at_bench" required:"true" description:"so many that want work at the bench are named in the round"`
 	RestDays      knowledge.Number   `yaml:"rest_days" json:"rest_days" required:"true"`
 	LossDays      knowledge.Number   `yaml:"loss_days" json:"loss_days" required:"true"`
 	SoftenDays    knowledge.Number   `yaml:"soften_days" json:"soften_days" required:"true"`
+	MovedDays     knowledge.Number   `yaml:"moved_days" json:"moved_days" required:"true"`
 	FilmDays      knowledge.Number   `yaml:"film_days" json:"film_days" required:"true"`
 	RestLoss      knowledge.Number   `yaml:"rest_loss" json:"rest_loss" required:"true"`
 	FlushWhenDry  knowledge.Estimate `yaml:"flush_when_dry" json:"flush_when_dry" required:"true"`
@@ -199,6 +202,12 @@ var Table = sync.OnceValue(func() *Knowledge {
 		for i := range list {
 			if list[i].Alarms == nil {
 				list[i].Alarms = []Alarm{}
+			}
+			if list[i].Gates == nil {
+				list[i].Gates = []Gate{}
+			}
+			if list[i].Jobs == nil {
+				list[i].Jobs = []Rhythm{}
 			}
 		}
 	}

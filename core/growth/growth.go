@@ -22,6 +22,7 @@ type Case struct {
 	*patient.Patient
 	Readings []patient.Reading // those in which something was read, the oldest first
 	Pot      *pots.Pot         // that it stands in by its home; nil: not known
+	Alarms   []Text            // that sound for it, by its aftercare
 
 	read []read
 }
@@ -55,7 +56,7 @@ func For(c *Case) Progress {
 	p.Standing = story.standing()
 	p.Tracks = c.tracks(today)
 	p.Pace = c.pace(p.Tracks)
-	p.Verdict = story.verdict(p.Tracks, today)
+	p.Verdict = story.verdict(p.Tracks, c.Alarms, today)
 	p.Lines = c.lines(today)
 	p.Deeds = c.deeds(today)
 	p.Days = c.days(today)

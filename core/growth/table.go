@@ -44,7 +44,6 @@ type Knowledge struct {
 	LossLimit      knowledge.Number   `yaml:"loss_limit" json:"loss_limit" required:"true"`
 	SignDays       knowledge.Number   `yaml:"sign_days" json:"sign_days" required:"true"`
 	UnseenDays     knowledge.Number   `yaml:"unseen_days" json:"unseen_days" required:"true"`
-	ShortWeeks     knowledge.Number   `yaml:"short_weeks" json:"short_weeks" required:"true"`
 
 	LookBackDays  knowledge.Codes  `yaml:"look_back_days" json:"look_back_days" required:"true"`
 	SeasonDays    knowledge.Number `yaml:"season_days" json:"season_days" required:"true"`

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"therapeon/core/dates"
+	"therapeon/core/patient"
 )
 
 // Sign is something seen in the last weeks that says how it fares.
@@ -26,8 +27,8 @@ type Verdict struct {
 	Signs  []Sign `json:"signs" required:"true" description:"of the last weeks, the good ones first"`
 }
 
-// verdict says whether it is winning, by the signs of the last weeks.
-func (s *story) verdict(tracks []Track, today string) Verdict {
+// verdict says whether it is winning, by the signs of the last weeks and the alarms that sound.
+func (s *story) verdict(tracks []Track, alarms []Text, today string) Verdict {
 	k := Table()
 	v := Verdict{SeenOn: s.seenOn, Signs: []Sign{}}
 	for code, on := range s.signs {
@@ -40,6 +41,12 @@ func (s *story) verdict(tracks []Track, today string) Verdict {
 		return slices.IndexFunc(k.Signs, func(w SignWords) bool { return w.Code == code })
 	}
 	slices.SortFunc(v.Signs, func(a, b Sign) int { return cmp.Compare(order(a.Code), order(b.Code)) })
+	for _, a := range alarms {
+		said := func(s Sign) bool { return s.Words.Value == a.Value }
+		if !slices.ContainsFunc(v.Signs, said) {
+			v.Signs = append(v.Signs, Sign{Code: "alarm", On: today, Words: a})
+		}
+	}
 	good := len(slices.DeleteFunc(slices.Clone(v.Signs), func(s Sign) bool { return !s.Good }))
 	bad := len(v.Signs) - good
 	stage := Stage("")
@@ -86,6 +93,13 @@ func (v *Verdict) say(code, on, today string) {
 	}
 	w := Table().sign(code)
 	v.Signs = append(v.Signs, Sign{code, on, w.Good, w.Words})
+}
+
+// Shrinks holds where each of the two newest leaves was smaller than the one before, as seen up to a day.
+func Shrinks(p *patient.Patient, day string) bool {
+	c := Case{Patient: p}
+	_, shrinks := c.told(day).signs["leaf-smaller"]
+	return shrinks
 }
 
 func count(is bool) int {

@@ -20,8 +20,8 @@ export function rootsOf({ latest: r }: Plant): string {
 export const faresWords: Record<string, string> = {
   winning: " ↗ winning",
   recovered: " ↗ on its own",
-  holding: " → holds",
-  mixed: " ↔ wins and loses",
+  holding: " → steady",
+  mixed: " ↔ mixed signs",
   losing: " ↘ losing",
   unseen: " · not seen for weeks",
 };
@@ -53,6 +53,12 @@ export function PlantRow({ plant: p }: { plant: Plant }) {
           <>
             {a?.headline} {untilWords(a)}
           </>
+        )}
+        {p.alarms && !p.alarms.some((words) => words === a?.headline) && (
+          <span className={css.alarm} data-alarms>
+            {p.alarms[0]}
+            {p.alarms.length > 1 && ` And ${p.alarms.length - 1} more.`}
+          </span>
         )}
         <Aside>
           {p.home && `${p.home} since ${day(p.home_since ?? "")}. `}

@@ -5,12 +5,12 @@ import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
 import { volume } from "../../lib/words";
 import { Marked } from "../../ui/Mark";
-import { Notice } from "../../ui/Notice";
 import { Aside, Headline, Lead, Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
 import { PlantSoFar, usePlant } from "../plant";
+import { Alarms } from "./Alarms";
 import { CheckIn } from "./CheckIn";
 import { Choices } from "./Choices";
 import { History } from "./History";
@@ -28,16 +28,7 @@ export default function CareStep() {
     <div className={view.step}>
       <section data-part="care">
         {plant.advice?.page === "care" && <Headline>{plant.advice.headline}</Headline>}
-        {c.alarms.map((a) => (
-          <Notice key={`${a.protocol} ${a.code}`} is="alarm" acts={<Marked text={a.then} />}>
-            {a.words.value}
-          </Notice>
-        ))}
-        {c.deferred.map((a) => (
-          <Why key={`${a.protocol} ${a.code}`}>
-            {a.words.value} <Marked text={a.then} />
-          </Why>
-        ))}
+        <Alarms c={c} />
         {c.runs.length === 0 ? (
           <Lead>
             No protocol runs. It begins when the plant is held or housed; a check-in can be noted all the same.

@@ -2326,6 +2326,8 @@ export interface components {
             plant_id: number;
             /** @description the protocols that run, that of its home first */
             runs: components["schemas"]["AftercareRunning"][];
+            /** @description alarms that sound, and were put off with a reason */
+            snoozed: components["schemas"]["AftercareSounding"][];
             /**
              * Format: int64
              * @description of what was chosen; 0: nothing yet
@@ -2419,6 +2421,10 @@ export interface components {
             /** @description jobs put off, by the job */
             shifts?: {
                 [key: string]: components["schemas"]["AftercareShift"];
+            };
+            /** @description alarms put off, by protocol and alarm as in always/wobbles */
+            snoozed?: {
+                [key: string]: components["schemas"]["AftercareSnooze"];
             };
         };
         AftercareCrate: {
@@ -2641,6 +2647,7 @@ export interface components {
             left_days: components["schemas"]["KnowledgeNumber"];
             life_share: components["schemas"]["KnowledgeNumber"];
             loss_days: components["schemas"]["KnowledgeNumber"];
+            moved_days: components["schemas"]["KnowledgeNumber"];
             /** @description so many that want work at the bench are named in the round */
             named_at_bench: components["schemas"]["KnowledgeNumber"];
             not_now_days: components["schemas"]["KnowledgeNumber"];
@@ -2652,6 +2659,7 @@ export interface components {
             rest_days: components["schemas"]["KnowledgeNumber"];
             rest_loss: components["schemas"]["KnowledgeNumber"];
             second_look_day: components["schemas"]["KnowledgeNumber"];
+            snooze_days: components["schemas"]["KnowledgeNumber"];
             soften_days: components["schemas"]["KnowledgeNumber"];
             told_days: components["schemas"]["KnowledgeNumber"];
             walk_minutes: components["schemas"]["KnowledgeNumber"];
@@ -2727,6 +2735,8 @@ export interface components {
             gates: components["schemas"]["AftercareGate"][];
             jobs: components["schemas"]["AftercareRhythm"][];
             name: string;
+            /** @description it has alarms alone */
+            quiet?: boolean;
             start: components["schemas"]["KnowledgeText"];
         };
         AftercareRhythm: {
@@ -2798,10 +2808,22 @@ export interface components {
             job: string;
             on: string;
         };
+        AftercareSnooze: {
+            reason: string;
+            /**
+             * Format: date
+             * @description it sounds again on this day
+             */
+            until: string;
+        };
         AftercareSounding: {
             code: string;
             protocol: string;
+            /** @description of one that was put off */
+            reason?: string;
             then: components["schemas"]["KnowledgeText"];
+            /** @description of one that was put off: it sounds again on this day */
+            until?: string;
             words: components["schemas"]["KnowledgeText"];
         };
         AftercareSpots: {
@@ -4200,7 +4222,6 @@ export interface components {
             rate_spread: components["schemas"]["KnowledgeNumber"];
             same_leaf: components["schemas"]["KnowledgeNumber"];
             season_days: components["schemas"]["KnowledgeNumber"];
-            short_weeks: components["schemas"]["KnowledgeNumber"];
             sign_days: components["schemas"]["KnowledgeNumber"];
             signs: components["schemas"]["GrowthSignWords"][];
             stages: components["schemas"]["GrowthStageWords"][];
@@ -5580,6 +5601,8 @@ export interface components {
             advice?: components["schemas"]["AdviceAdvice"];
             /** @description that in short */
             advised?: components["schemas"]["Advised"];
+            /** @description what to do on the alarms that sound */
+            alarms?: string[];
             archived_at?: string;
             created_at: string;
             /** @description the day of that */
