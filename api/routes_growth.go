@@ -15,9 +15,19 @@ type progressAsk struct {
 	To   string `query:"to" json:"-" description:"to this; left out: the newest"`
 }
 
+type keepLookBack struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	tracking.KeepLookBack
+}
+
+type closePlant struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	tracking.Close
+}
+
 // growthTable lists what tells whether a plant is winning.
 func growthTable(c *clinic.Clinic) []operation {
-	const get = http.MethodGet
+	const get, put = http.MethodGet, http.MethodPut
 	return []operation{
 		op(get, "/api/v1/knowledge/growth", "growthKnowledge", "Stages, signs and figures of growth",
 			func(context.Context, nothing) (growth.Knowledge, error) { return *growth.Table(), nil }),
@@ -25,6 +35,14 @@ func growthTable(c *clinic.Clinic) []operation {
 			"Whether a plant is winning: its stage, its roots as they grew, and what was done",
 			func(ctx context.Context, in progressAsk) (tracking.Progress, error) {
 				return c.Tracking.Progress(ctx, in.ID, tracking.Ask{From: in.From, To: in.To})
+			}),
+		op(put, "/api/v1/plants/{id}/lookback", "keepLookBack", "Look back: would you do it again?",
+			func(ctx context.Context, in keepLookBack) (tracking.Progress, error) {
+				return c.Tracking.KeepLookBack(ctx, in.ID, in.KeepLookBack)
+			}),
+		op(put, "/api/v1/plants/{id}/closing", "closePlant", "Close a plant: recovered, given away or lost; or open it again",
+			func(ctx context.Context, in closePlant) (tracking.Progress, error) {
+				return c.Tracking.Close(ctx, in.ID, in.Close)
 			}),
 	}
 }

@@ -30,6 +30,7 @@ var notOfTheCraft = map[string][]string{
 	"clinic/racing/racing.go":     {"2_000_000", "366"},             // what a race may take
 	"clinic/record/memory.go":     {"10_000"},                       // races and causes remembered
 	"clinic/shelf/shelf.go":       {"1e-9", "1000"},                 // what is no amount, mL in a litre
+	"clinic/tracking/family.go":   {"20", "200"},                    // generations, plants of a family
 	"clinic/tending/tending.go":   {"120"},                          // entries of a history listed
 	"clinic/timers/timers.go":     {"40", "1000"},                   // timers, milliseconds
 	"clinic/treating/treating.go": {"12"},                           // noon

@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/intake"
 	"therapeon/clinic/looking"
 	"therapeon/clinic/rehoming"
+	"therapeon/clinic/tracking"
 	"therapeon/clinic/tending"
 	"therapeon/clinic/weighing"
 	"therapeon/core/patient"
@@ -83,6 +84,9 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 	)
 	require.NoError(t, err)
 	tends(t, c, p.ID)
+	assert.Equal(t, []string{"Bare"}, dueTags(t, c), "two weeks after its move it is looked back at")
+	_, err = c.Tracking.KeepLookBack(t.Context(), p.ID, tracking.KeepLookBack{Of: "14", Again: patient.Yes})
+	require.NoError(t, err)
 	assert.Empty(t, dueTags(t, c))
 }
 

@@ -12,6 +12,7 @@ import (
 	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/core/dates"
+	"therapeon/core/growth"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/pests"
@@ -26,7 +27,7 @@ type Service struct{ *record.Keeper }
 // Entry is one thing that happened to a plant.
 type Entry struct {
 	On       string          `json:"on" required:"true"`
-	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked,checkin"`
+	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked,checkin,looked-back,closed"`
 	Words    string          `json:"words" required:"true"`
 	Explains *knowledge.Text `json:"explains,omitempty" description:"of an incident: what it means for the months to come"`
 	ID       int64           `json:"id,omitempty"`
@@ -160,7 +161,8 @@ func timeline(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int6
 var keptAs = map[string]string{
 	"look": record.Looks.Code(), "roots": record.Readings.Code(), "cleaning": record.Cleanings.Code(),
 	"round": record.Courses.Code(), "seen": record.Courses.Code(), "clear": record.Courses.Code(),
-	"checkin": record.Checkins.Code(), "home": record.Homes.Code(), "asked": record.Wishes.Code(),
+	"checkin": record.Checkins.Code(), "looked-back": record.LookBacks.Code(), "closed": record.Closings.Code(),
+	"home": record.Homes.Code(), "asked": record.Wishes.Code(),
 	"weights": ledger.WeighingKind, "incident": ledger.IncidentKind,
 }
 
@@ -267,6 +269,11 @@ func told(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant
 			add(d.Day, "checkin", "Checked in: "+d.Value.Noted.InShort()+".", d.ID)
 		}
 	}
+	ended, err := endings(ctx, tx, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	list = append(list, ended...)
 	read, err := record.Readings.HeadsOf(ctx, tx, row.ID)
 	if err != nil {
 		return nil, err
@@ -308,6 +315,28 @@ func told(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant
 		add(first.Format("2006-01-02"), "arrived", "Arrived. "+row.Source, 0)
 	}
 	return list, nil
+}
+
+// endings are the looks back at a plant, and how it left the bench.
+func endings(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Entry, error) {
+	var list []Entry
+	backs, err := record.LookBacksOf(ctx, tx, plantID)
+	if err != nil {
+		return nil, err
+	}
+	for _, d := range backs {
+		if d.State == ledger.Gone {
+			continue
+		}
+		words := "Looked back. " + growth.Table().Verdicts[d.Value.Verdict].Value
+		words += map[patient.YesNo]string{patient.Yes: " Would do it again.", patient.No: " Would not do it again."}[d.Value.Again]
+		list = append(list, Entry{On: d.Day, Kind: "looked-back", Words: strings.TrimSpace(words + " " + d.Value.Note), ID: d.ID})
+	}
+	closing, err := record.ClosingOf(ctx, tx, plantID)
+	if err == nil && closing.State != ledger.Gone {
+		list = append(list, Entry{On: closing.Day, Kind: "closed", Words: "Closed. " + record.ClosedWords(closing.Value), ID: plantID})
+	}
+	return list, err
 }
 
 var (

@@ -168,6 +168,14 @@ func sheetParts(ctx context.Context, c *record.Keeper, tx *ledger.Tx, p intake.P
 	} else {
 		add(&home, true, "%s", r.Decision.Headline)
 	}
+	fares := formats.SheetPart{Heading: "Is it winning"}
+	if f := p.Fares; f != nil {
+		add(&fares, f.Name != "", "%s, since %s", f.Name, dates.InWords(f.Since))
+		add(&fares, true, "%s", f.Words)
+	}
+	for _, alarm := range p.Alarms {
+		add(&fares, true, "Alarm: %s", alarm)
+	}
 	list, err := record.WeightsOf(ctx, tx, p.ID)
 	if err != nil {
 		return nil, err
@@ -185,5 +193,5 @@ func sheetParts(ctx context.Context, c *record.Keeper, tx *ledger.Tx, p intake.P
 			}
 		}
 	}
-	return []formats.SheetPart{who, state, home, weights}, nil
+	return []formats.SheetPart{who, state, fares, home, weights}, nil
 }

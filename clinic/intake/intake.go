@@ -179,27 +179,40 @@ func (c *Service) ChangePlant(ctx context.Context, id, version int64, in patient
 
 // ArchivePlant takes a plant off the bench, or puts it back. Nothing is lost.
 func (c *Service) ArchivePlant(ctx context.Context, id int64, archived bool) (Plant, error) {
+	var answer Plant
+	err := c.Write(ctx, &answer, func(tx *ledger.Tx) (err error) {
+		if closing, err := record.ClosingOf(ctx, tx, id); err != nil {
+			return err
+		} else if closing.State != ledger.Gone && !archived { // it is opened again
+			closing.State = ledger.Gone
+			if _, err := record.Closings.Save(ctx, tx, closing, c.Stamp()); err != nil {
+				return err
+			}
+		}
+		answer, err = Archive(ctx, c.Keeper, tx, id, archived)
+		return err
+	})
+	return answer, err
+}
+
+// Archive takes a plant off the bench, or puts it back, inside a transaction.
+func Archive(ctx context.Context, c *record.Keeper, tx *ledger.Tx, id int64, archived bool) (Plant, error) {
 	at := ""
 	if archived {
 		at = c.Stamp()
 	}
-	var answer Plant
-	err := c.Write(ctx, &answer, func(tx *ledger.Tx) error {
-		row, err := tx.Plants().Archive(ctx, id, at, c.Stamp())
-		if err != nil {
-			return record.MissingOr(err, "plant", id)
-		}
-		d, err := record.Intakes.Get(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if _, err := record.Intakes.Save(ctx, tx, d, c.Stamp()); err != nil { // who has it open is told
-			return err
-		}
-		answer, err = WithLatest(ctx, c.Keeper, tx, row)
-		return err
-	})
-	return answer, err
+	row, err := tx.Plants().Archive(ctx, id, at, c.Stamp())
+	if err != nil {
+		return Plant{}, record.MissingOr(err, "plant", id)
+	}
+	d, err := record.Intakes.Get(ctx, tx, id)
+	if err != nil {
+		return Plant{}, err
+	}
+	if _, err := record.Intakes.Save(ctx, tx, d, c.Stamp()); err != nil { // who has it open is told
+		return Plant{}, err
+	}
+	return WithLatest(ctx, c, tx, row)
 }
 
 // Plant finds a plant.

@@ -7,7 +7,6 @@ import (
 
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
-	"therapeon/core/growth"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/ledger"
@@ -77,7 +76,7 @@ func kept(ctx context.Context, v *record.Visit) (short, error) {
 	if err != nil {
 		return s, err
 	}
-	s.care, s.careOn, err = careShort(v, care, growth.For(told))
+	s.care, s.careOn, err = careShort(ctx, v, care, told)
 	return s, err
 }
 

@@ -2,6 +2,7 @@ package judging
 
 import (
 	"cmp"
+	"context"
 	"encoding/json"
 	"slices"
 
@@ -19,6 +20,13 @@ type CareShort struct {
 	Dropped []Dropped    `json:"dropped,omitempty"` // on that day
 	Alarms  []AlarmShort `json:"alarms,omitempty"`
 	Fares   FaresShort   `json:"fares,omitzero"`
+	Back    BackShort    `json:"back,omitzero"`
+}
+
+// BackShort is the look back that is asked for next.
+type BackShort struct {
+	Of string `json:"of,omitempty"`
+	On string `json:"on,omitempty"`
 }
 
 // FaresShort is how a plant fares: its stage, since when, and whether it is winning.
@@ -90,8 +98,12 @@ func CareOf(doc string) CareShort {
 // careShort is the aftercare of a visited plant as its row keeps it, and the first day on which it
 // wants something. What was due until now and is no longer, though nobody did it, is noted with
 // the reason.
-func careShort(v *record.Visit, care aftercare.Care, p growth.Progress) (doc, on string, err error) {
+func careShort(ctx context.Context, v *record.Visit, care aftercare.Care, told *growth.Case) (doc, on string, err error) {
+	p := growth.For(told)
 	s := CareShort{Day: care.Day, Fares: FaresShort{p.Standing.Stage, p.Standing.Since, p.Verdict.Code}}
+	if s.Back, err = backShort(ctx, v, told); err != nil {
+		return "", "", err
+	}
 	for _, d := range care.Due {
 		s.Due = append(s.Due, DueShort{d.Job, d.Protocol, d.On, d.By, d.ML, d.PPM})
 	}
@@ -126,11 +138,32 @@ func careShort(v *record.Visit, care aftercare.Care, p growth.Progress) (doc, on
 	if len(s.Alarms) > 0 {
 		on = min(cmp.Or(on, care.Day), care.Day)
 	}
+	if s.Back.On != "" {
+		on = min(cmp.Or(on, s.Back.On), s.Back.On)
+	}
 	for _, a := range care.Snoozed {
 		on = min(cmp.Or(on, a.Until), a.Until)
 	}
 	doc, err = record.AsDoc(s)
 	return doc, on, err
+}
+
+// backShort is the look back that is due, or the first to come.
+func backShort(ctx context.Context, v *record.Visit, told *growth.Case) (BackShort, error) {
+	h := v.Stands().Home()
+	if h == nil {
+		return BackShort{}, nil
+	}
+	kept, err := record.LookBacksOf(ctx, v.Tx, v.Row.ID)
+	if err != nil {
+		return BackShort{}, err
+	}
+	for _, b := range growth.LookBacks(told, record.LookBacksFrom(kept, h.From)) {
+		if b.State == "due" || b.State == "coming" {
+			return BackShort{b.Of, b.DueOn}, nil
+		}
+	}
+	return BackShort{}, nil
 }
 
 func waters(d DueShort) bool {

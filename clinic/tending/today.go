@@ -11,6 +11,7 @@ import (
 	"therapeon/core/advice"
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
+	"therapeon/core/growth"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
@@ -220,6 +221,11 @@ func (r *rounding) add(row ledger.Plant) {
 			job, _ := aftercare.Table().Job(d.Job)
 			r.Dropped = append(r.Dropped, Dropped{row.ID, row.Tag, job.Do, why(d)})
 		}
+	}
+	if back := care.Back; back.On != "" && back.On <= r.Day {
+		words := growth.Table().LookBack[back.Of].Value
+		r.Errands = append(r.Errands, Errand{row.ID, row.Tag, r.places[row.PlaceID], aftercare.TurnNames[row.Turn],
+			judging.Advised{Code: "look-back", Headline: "Look back. " + words, UntilOn: back.On, Page: "progress"}})
 	}
 	r.errand(row)
 }

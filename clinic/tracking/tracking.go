@@ -26,7 +26,11 @@ type Progress struct {
 	growth.Progress
 	Deeds    []Deed         `json:"deeds" required:"true" description:"what was done, the oldest first"`
 	Sentence string         `json:"sentence" required:"true"`
-	Beside   *growth.Beside `json:"beside,omitempty" description:"its roots of two days; left out: not read twice"`
+	Beside   *growth.Beside `json:"beside,omitempty" description:"its roots of two days; left out: none were read"`
+
+	LookBacks []LookBack `json:"look_backs" required:"true" description:"at its present home, the first first"`
+	Closed    Closed     `json:"closed" required:"true"`
+	Family    []Relative `json:"family" required:"true" description:"the one that was first, and what was divided from it, each before its own divisions; empty: it stands alone"`
 }
 
 // Deed is something done, in words.
@@ -48,38 +52,65 @@ func (c *Service) Progress(ctx context.Context, plantID int64, in Ask) (Progress
 		return Progress{}, err
 	}
 	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (Progress, error) {
-		v, err := c.Visit(ctx, tx, plantID)
-		if err != nil {
-			return Progress{}, err
-		}
-		if _, err := v.InAir(ctx, c.Now()); err != nil {
-			return Progress{}, err
-		}
-		care, _, err := v.Aftercare(ctx)
-		if err != nil {
-			return Progress{}, err
-		}
-		of, err := v.Growth(ctx, care)
-		if err != nil {
-			return Progress{}, err
-		}
-		p := Progress{PlantID: plantID, Progress: growth.For(of)}
-		p.Sentence = p.Progress.Sentence()
-		for _, d := range p.Progress.Deeds {
-			p.Deeds = append(p.Deeds, Deed{d, DeedWords(d)})
-		}
-		if p.Deeds == nil {
-			p.Deeds = []Deed{}
-		}
-		from, to, err := in.days(p.Days)
-		if err != nil || from == "" {
-			return p, err
-		}
-		if side, ok := growth.Between(of, from, to); ok {
-			p.Beside = &side
-		}
-		return p, nil
+		return c.progress(ctx, tx, plantID, in)
 	})
+}
+
+// faring is how a plant fares, with what that is told from.
+type faring struct {
+	Progress
+	of      *growth.Case
+	row     ledger.Plant
+	kept    []ledger.Doc[record.LookBackDoc]
+	closing ledger.Doc[growth.Closing]
+}
+
+// fares loads a plant, and finds how it fares.
+func (c *Service) fares(ctx context.Context, tx *ledger.Tx, plantID int64) (*faring, error) {
+	v, err := c.Visit(ctx, tx, plantID)
+	if err != nil {
+		return nil, err
+	}
+	if _, err := v.InAir(ctx, c.Now()); err != nil {
+		return nil, err
+	}
+	care, _, err := v.Aftercare(ctx)
+	if err != nil {
+		return nil, err
+	}
+	f := faring{row: v.Row}
+	if f.of, err = v.Growth(ctx, care); err != nil {
+		return nil, err
+	}
+	f.Progress = Progress{PlantID: plantID, Progress: growth.For(f.of), Deeds: []Deed{}}
+	f.Sentence = f.Progress.Progress.Sentence()
+	for _, d := range f.Progress.Progress.Deeds {
+		f.Deeds = append(f.Deeds, Deed{d, DeedWords(d)})
+	}
+	if f.kept, err = record.LookBacksOf(ctx, tx, plantID); err != nil {
+		return nil, err
+	}
+	f.closing, err = record.ClosingOf(ctx, tx, plantID)
+	return &f, err
+}
+
+func (c *Service) progress(ctx context.Context, tx *ledger.Tx, plantID int64, in Ask) (Progress, error) {
+	f, err := c.fares(ctx, tx, plantID)
+	if err != nil {
+		return Progress{}, err
+	}
+	f.LookBacks, f.Closed = f.lookBacks(), f.closed()
+	if f.Family, err = family(ctx, tx, f.row); err != nil {
+		return f.Progress, err
+	}
+	from, to, err := in.days(f.Days)
+	if err != nil || from == "" {
+		return f.Progress, err
+	}
+	if side, ok := growth.Between(f.of, from, to); ok {
+		f.Beside = &side
+	}
+	return f.Progress, nil
 }
 
 // days are those asked for; else the newest of those that can be compared, and the one before it.

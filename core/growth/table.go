@@ -58,6 +58,8 @@ type Knowledge struct {
 	Verdicts map[string]knowledge.Text `yaml:"verdicts" json:"verdicts" required:"true"`
 	Sure     map[string]knowledge.Text `yaml:"sure" json:"sure" required:"true"`
 
+	Close map[string]knowledge.Text `yaml:"close" json:"close" required:"true"`
+
 	SureSigns   knowledge.Number `yaml:"sure_signs" json:"sure_signs" required:"true"`
 	FairlySigns knowledge.Number `yaml:"fairly_signs" json:"fairly_signs" required:"true"`
 }

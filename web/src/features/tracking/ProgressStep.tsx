@@ -6,8 +6,11 @@ import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
 import { PlantSoFar, usePlant } from "../plant";
+import { Ending } from "./Ending";
+import { Family } from "./Family";
 import { Fares } from "./Fares";
 import { Followed } from "./Followed";
+import { LookBacks } from "./LookBacks";
 import { ThenAndNow } from "./ThenAndNow";
 import { Weeks } from "./Weeks";
 
@@ -24,12 +27,15 @@ export default function ProgressStep() {
       <section data-part="progress">
         {found.error && <Trouble error={found.error} again={() => run(found.refetch())} />}
         <Fares p={p} />
+        <LookBacks p={p} />
         <ThenAndNow
           p={p}
           onChoose={(days) => setSearch((now) => ({ ...Object.fromEntries(now), ...days }), { replace: true })}
         />
         <Followed p={p} />
         <Weeks p={p} tag={plant.intake.tag} />
+        <Family p={p} />
+        <Ending key={p.closed.version} p={p} />
       </section>
       <PlantSoFar />
     </div>

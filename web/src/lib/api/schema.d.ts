@@ -1460,6 +1460,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plants/{id}/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Close a plant: recovered, given away or lost; or open it again */
+        put: operations["closePlant"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plants/{id}/courses": {
         parameters: {
             query?: never;
@@ -1594,6 +1611,23 @@ export interface paths {
         put?: never;
         /** Begin an inspection; a blank one already begun is taken up again */
         post: operations["startLook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plants/{id}/lookback": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Look back: would you do it again? */
+        put: operations["keepLookBack"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3575,6 +3609,33 @@ export interface components {
             /** @description who has read the cautions */
             person?: string;
         };
+        ClosePlant: {
+            closing: components["schemas"]["GrowthClosing"];
+            /**
+             * Format: date
+             * @description left out: today
+             */
+            on?: string;
+            /** @description open it again: it is back on the bench, as it was */
+            open?: boolean;
+            /**
+             * Format: int64
+             * @description the version you changed; 0: it was never closed
+             */
+            version: number;
+        };
+        Closed: {
+            /** @description left out: it is not closed */
+            closing?: components["schemas"]["GrowthClosing"];
+            course: components["schemas"]["GrowthCourse"];
+            on?: string;
+            /**
+             * Format: int64
+             * @description 0: it was never closed
+             */
+            version: number;
+            words?: string;
+        };
         Code: {
             /** @description six signs to type */
             code: string;
@@ -4024,7 +4085,7 @@ export interface components {
             /** Format: int64 */
             id?: number;
             /** @enum {string} */
-            kind: "arrived" | "look" | "roots" | "cleaning" | "round" | "seen" | "clear" | "incident" | "divided" | "home" | "weights" | "asked" | "checkin";
+            kind: "arrived" | "look" | "roots" | "cleaning" | "round" | "seen" | "clear" | "incident" | "divided" | "home" | "weights" | "asked" | "checkin" | "looked-back" | "closed";
             on: string;
             /** @description tag of the parent whose history this is */
             shared?: string;
@@ -4188,6 +4249,53 @@ export interface components {
             /** @description of one that went back: the reason */
             why?: components["schemas"]["KnowledgeText"];
         };
+        GrowthClosing: {
+            /**
+             * @description whether it would be done so again
+             * @enum {string}
+             */
+            again?: "yes" | "no";
+            /** @description it is closed though something firm, or doubtful, is left */
+            anyway?: boolean;
+            /** @description of one that is lost: what killed it; left out: not known */
+            cause?: string;
+            /** @enum {string} */
+            how: "recovered" | "given" | "lost";
+            /** @description what it teaches */
+            lesson?: string;
+            /**
+             * @description of one that is lost: what became of its medium
+             * @enum {string}
+             */
+            medium?: "boiled" | "thrown";
+            /**
+             * @description of one that is lost: what of rhizome, eye or crown is left
+             * @enum {string}
+             */
+            rhizome?: "none" | "doubtful" | "firm";
+            /** @description a word on where it went, or anything else */
+            word?: string;
+        };
+        GrowthCourse: {
+            /** @description left out: the day it came is not known */
+            days_here?: number;
+            days_to_established?: number;
+            /** @description from the first reading or move to the first tip; left out: none came, or it was there */
+            days_to_tip?: number;
+            feeds: number;
+            /** @description the highest stage it reached */
+            highest?: string;
+            /**
+             * Format: double
+             * @description share of them that still lived at the last
+             */
+            kept: number;
+            /** @description roots that lived at the first reading */
+            kept_of: number;
+            moves: number;
+            treatments: number;
+            waterings: number;
+        };
         GrowthDeed: {
             /** @enum {string} */
             kind: "moved" | "watered" | "fed" | "treated" | "cut" | "broke";
@@ -4196,6 +4304,9 @@ export interface components {
             what?: string;
         };
         GrowthKnowledge: {
+            close: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
             established_mm: components["schemas"]["KnowledgeNumber"];
             evidence: {
                 [key: string]: components["schemas"]["KnowledgeText"];
@@ -4334,6 +4445,14 @@ export interface components {
             good?: boolean;
             words: components["schemas"]["KnowledgeText"];
         };
+        GrowthSnapshot: {
+            /** @description of the stage */
+            name?: string;
+            on: string;
+            /** @enum {string} */
+            stage?: "" | "critical" | "holding" | "rooting" | "establishing" | "recovered";
+            values: components["schemas"]["GrowthValue"][];
+        };
         GrowthStageWords: {
             about: components["schemas"]["KnowledgeText"];
             code: string;
@@ -4374,6 +4493,14 @@ export interface components {
             root: string;
             /** @description as last seen */
             tip?: string;
+        };
+        GrowthValue: {
+            /** @description that of its line */
+            code: string;
+            on: string;
+            unit: string;
+            /** Format: double */
+            value: number;
         };
         GrowthVerdict: {
             /** @enum {string} */
@@ -4666,6 +4793,23 @@ export interface components {
              */
             total: number;
         };
+        KeepLookBack: {
+            /**
+             * @description would you do it again; left out: not sure
+             * @enum {string}
+             */
+            again?: "yes" | "no";
+            /** @description take it back */
+            gone?: boolean;
+            note?: string;
+            /** @enum {string} */
+            of: "14" | "60" | "90" | "season";
+            /**
+             * Format: int64
+             * @description the version you changed; 0: it is made now
+             */
+            version: number;
+        };
         KeepWish: {
             note?: string;
             /** @description how the root looks and feels, where the wish is about one */
@@ -4826,6 +4970,45 @@ export interface components {
         LookAdvice: {
             rule: string;
             words: components["schemas"]["KnowledgeText"];
+        };
+        LookBack: {
+            /**
+             * @description whether it would be done so again
+             * @enum {string}
+             */
+            again?: "" | "yes" | "no";
+            /** @description its roots of the two days */
+            beside?: components["schemas"]["GrowthBeside"];
+            /** @description how often what was done in between, by its kind */
+            deeds?: {
+                [key: string]: number;
+            };
+            due_on: string;
+            /** @description the day of the move */
+            from_on: string;
+            /** Format: int64 */
+            id?: number;
+            note?: string;
+            now?: components["schemas"]["GrowthSnapshot"];
+            /** @enum {string} */
+            of: "14" | "60" | "90" | "season";
+            /** @description the day it was made */
+            on?: string;
+            /** @description what the page said of it then */
+            said?: string;
+            /**
+             * @description passed: a later one stands for it, or it is long ago
+             * @enum {string}
+             */
+            state: "coming" | "due" | "done" | "passed";
+            /** @description of one that is due, or was made */
+            then?: components["schemas"]["GrowthSnapshot"];
+            title: components["schemas"]["KnowledgeText"];
+            /**
+             * Format: int64
+             * @description 0: not made yet
+             */
+            version: number;
         };
         LookBlock: {
             code: string;
@@ -6012,14 +6195,19 @@ export interface components {
             yours?: string[];
         };
         Progress: {
-            /** @description its roots of two days; left out: not read twice */
+            /** @description its roots of two days; left out: none were read */
             beside?: components["schemas"]["GrowthBeside"];
+            closed: components["schemas"]["Closed"];
             day: string;
             /** @description days of readings and of roots taped, the oldest first */
             days: string[];
             /** @description what was done, the oldest first */
             deeds: components["schemas"]["Deed"][];
+            /** @description the one that was first, and what was divided from it, each before its own divisions; empty: it stands alone */
+            family: components["schemas"]["Relative"][];
             lines: components["schemas"]["GrowthLine"][];
+            /** @description at its present home, the first first */
+            look_backs: components["schemas"]["LookBack"][];
             pace: components["schemas"]["GrowthPlantPace"];
             /** Format: int64 */
             plant_id: number;
@@ -6683,6 +6871,25 @@ export interface components {
             size?: components["schemas"]["PotsSize"];
             /** Format: int64 */
             version: number;
+        };
+        Relative: {
+            /** @description generations from the first */
+            depth: number;
+            divided_on?: string;
+            /**
+             * @description it left the bench
+             * @enum {string}
+             */
+            ended?: "" | "recovered" | "given" | "lost";
+            /** @description it is off the bench */
+            off?: boolean;
+            /** Format: int64 */
+            parent_id?: number;
+            /** Format: int64 */
+            plant_id: number;
+            /** @description name of its stage */
+            stage?: string;
+            tag: string;
         };
         RootsAmount: {
             /** Format: double */
@@ -16592,6 +16799,131 @@ export interface operations {
             };
         };
     };
+    closePlant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ClosePlant"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Progress"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     listCourses: {
         parameters: {
             query?: never;
@@ -17835,6 +18167,131 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepLookBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["KeepLookBack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Progress"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
