@@ -6,6 +6,7 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/tracking"
+	"therapeon/core/forecast"
 	"therapeon/core/growth"
 )
 
@@ -36,6 +37,10 @@ func growthTable(c *clinic.Clinic) []operation {
 			func(ctx context.Context, in progressAsk) (tracking.Progress, error) {
 				return c.Tracking.Progress(ctx, in.ID, tracking.Ask{From: in.From, To: in.To})
 			}),
+		op(get, "/api/v1/knowledge/forecast", "forecastKnowledge", "What is foretold, and when it is kept anew",
+			func(context.Context, nothing) (forecast.Knowledge, error) { return *forecast.Table(), nil }),
+		op(get, "/api/v1/forecasts", "foresight", "How good the forecasts of this house were, kind by kind",
+			func(ctx context.Context, _ nothing) (tracking.Foresight, error) { return c.Tracking.Foresight(ctx) }),
 		op(put, "/api/v1/plants/{id}/lookback", "keepLookBack", "Look back: would you do it again?",
 			func(ctx context.Context, in keepLookBack) (tracking.Progress, error) {
 				return c.Tracking.KeepLookBack(ctx, in.ID, in.KeepLookBack)

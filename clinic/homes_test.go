@@ -10,8 +10,8 @@ import (
 	"therapeon/clinic/intake"
 	"therapeon/clinic/looking"
 	"therapeon/clinic/rehoming"
-	"therapeon/clinic/tracking"
 	"therapeon/clinic/tending"
+	"therapeon/clinic/tracking"
 	"therapeon/clinic/weighing"
 	"therapeon/core/patient"
 )

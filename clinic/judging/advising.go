@@ -7,6 +7,8 @@ import (
 
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
+	"therapeon/core/forecast"
+	"therapeon/core/growth"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/ledger"
@@ -53,11 +55,11 @@ type short struct {
 	turn                          int64
 }
 
-// kept is what lists show of a visited plant today.
-func kept(ctx context.Context, v *record.Visit) (short, error) {
+// kept is what lists show of a visited plant today, and what of its forecasts is to be kept.
+func kept(ctx context.Context, v *record.Visit) (short, foretold, error) {
 	plan, err := v.InAir(ctx, v.Keeper.Now())
 	if err != nil {
-		return short{}, err
+		return short{}, foretold{}, err
 	}
 	of := race.Advised{}
 	if rehome.Table().Decide(v.Patient, of).Hangs {
@@ -65,19 +67,23 @@ func kept(ctx context.Context, v *record.Visit) (short, error) {
 	}
 	care, _, err := v.Aftercare(ctx)
 	if err != nil {
-		return short{}, err
+		return short{}, foretold{}, err
 	}
 	a := advice.Brief(v.Patient, advice.Known{Race: of, Care: &care})
 	s := short{untilOn: a.UntilOn, turn: int64(v.Patient.Turn())}
 	if s.advice, err = record.AsDoc(a.Line); err != nil {
-		return s, err
+		return s, foretold{}, err
 	}
 	told, err := v.Growth(ctx, care)
 	if err != nil {
-		return s, err
+		return s, foretold{}, err
 	}
-	s.care, s.careOn, err = careShort(ctx, v, care, told)
-	return s, err
+	c := forecast.Case{Case: told, Progress: growth.For(told), Water: care.Water, Chances: v.Patient.Heard().Chances}
+	if s.care, s.careOn, err = careShort(ctx, v, care, &c); err != nil {
+		return s, foretold{}, err
+	}
+	f, err := foretell(ctx, v, &c)
+	return s, f, err
 }
 
 func (s short) keep(ctx context.Context, tx *ledger.Tx, plantID int64) error {
@@ -97,8 +103,11 @@ func Follow(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64)
 		record.Unread("this plant", plantID, err) // its own page says so
 		return ctx.Err()
 	}
-	s, err := kept(ctx, v)
+	s, f, err := kept(ctx, v)
 	if err != nil {
+		return err
+	}
+	if err := f.keep(ctx, tx); err != nil {
 		return err
 	}
 	return s.keep(ctx, tx, plantID)
@@ -110,9 +119,15 @@ func AdviceAnew(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID in
 	if err != nil {
 		return nil, err
 	}
-	s, err := kept(ctx, v)
-	if now := (short{v.Row.Advice, v.Row.UntilOn, v.Row.Care, v.Row.CareOn, v.Row.Turn}); err != nil || s == now {
+	s, f, err := kept(ctx, v)
+	now := short{v.Row.Advice, v.Row.UntilOn, v.Row.Care, v.Row.CareOn, v.Row.Turn}
+	if err != nil || s == now && f.none() {
 		return nil, err
 	}
-	return []ShortChange{{func(ctx context.Context, tx *ledger.Tx) error { return s.keep(ctx, tx, plantID) }}}, nil
+	return []ShortChange{{func(ctx context.Context, tx *ledger.Tx) error {
+		if err := f.keep(ctx, tx); err != nil {
+			return err
+		}
+		return s.keep(ctx, tx, plantID)
+	}}}, nil
 }

@@ -8,6 +8,7 @@ import (
 
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
+	"therapeon/core/forecast"
 	"therapeon/core/growth"
 	"therapeon/core/patient"
 )
@@ -98,10 +99,12 @@ func CareOf(doc string) CareShort {
 // careShort is the aftercare of a visited plant as its row keeps it, and the first day on which it
 // wants something. What was due until now and is no longer, though nobody did it, is noted with
 // the reason.
-func careShort(ctx context.Context, v *record.Visit, care aftercare.Care, told *growth.Case) (doc, on string, err error) {
-	p := growth.For(told)
+func careShort(
+	ctx context.Context, v *record.Visit, care aftercare.Care, c *forecast.Case,
+) (doc, on string, err error) {
+	p := c.Progress
 	s := CareShort{Day: care.Day, Fares: FaresShort{p.Standing.Stage, p.Standing.Since, p.Verdict.Code}}
-	if s.Back, err = backShort(ctx, v, told); err != nil {
+	if s.Back, err = backShort(ctx, v, c.Case); err != nil {
 		return "", "", err
 	}
 	for _, d := range care.Due {

@@ -28,6 +28,7 @@ type Progress struct {
 	Sentence string         `json:"sentence" required:"true"`
 	Beside   *growth.Beside `json:"beside,omitempty" description:"its roots of two days; left out: none were read"`
 
+	Forecasts []Foretold `json:"forecasts" required:"true" description:"what was foretold of it and what came of that, the newest first"`
 	LookBacks []LookBack `json:"look_backs" required:"true" description:"at its present home, the first first"`
 	Closed    Closed     `json:"closed" required:"true"`
 	Family    []Relative `json:"family" required:"true" description:"the one that was first, and what was divided from it, each before its own divisions; empty: it stands alone"`
@@ -100,6 +101,9 @@ func (c *Service) progress(ctx context.Context, tx *ledger.Tx, plantID int64, in
 		return Progress{}, err
 	}
 	f.LookBacks, f.Closed = f.lookBacks(), f.closed()
+	if f.Forecasts, err = foretold(ctx, tx, plantID); err != nil {
+		return f.Progress, err
+	}
 	if f.Family, err = family(ctx, tx, f.row); err != nil {
 		return f.Progress, err
 	}

@@ -121,8 +121,10 @@ func (v Verdict) Heard() patient.Heard {
 	h := patient.Heard{
 		Alarms: v.Alarms, Plan: v.Plan, Asked: map[string][]string{}, Alarm: len(v.Alarms) > 0,
 		Strips: slices.ContainsFunc(v.Plan, Strips), Apart: slices.Contains(v.Plan, KeepApart),
+		Chances: make(map[string]float64, len(v.Causes)),
 	}
 	for _, j := range v.Causes {
+		h.Chances[j.Code] = j.Chance
 		cause, ok := Table().Cause(j.Code)
 		if !ok || !j.ActOn {
 			continue

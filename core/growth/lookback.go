@@ -33,7 +33,7 @@ func LookBacks(c *Case, done []string) []LookBack {
 		switch {
 		case slices.Contains(done, of):
 			b.State = "done"
-		case today > dates.After(due, int(k.LookBackAsked.Value)):
+		case today > dates.After(due, int(k.LookBackAsked[of].Value)):
 			b.State = "passed"
 		case today >= dates.After(due, -int(k.LookBackEarly.Value)):
 			b.State = "due"

@@ -45,10 +45,10 @@ type Knowledge struct {
 	SignDays       knowledge.Number   `yaml:"sign_days" json:"sign_days" required:"true"`
 	UnseenDays     knowledge.Number   `yaml:"unseen_days" json:"unseen_days" required:"true"`
 
-	LookBackDays  knowledge.Codes  `yaml:"look_back_days" json:"look_back_days" required:"true"`
-	SeasonDays    knowledge.Number `yaml:"season_days" json:"season_days" required:"true"`
-	LookBackEarly knowledge.Number `yaml:"look_back_early" json:"look_back_early" required:"true"`
-	LookBackAsked knowledge.Number `yaml:"look_back_asked" json:"look_back_asked" required:"true"`
+	LookBackDays  knowledge.Codes             `yaml:"look_back_days" json:"look_back_days" required:"true"`
+	SeasonDays    knowledge.Number            `yaml:"season_days" json:"season_days" required:"true"`
+	LookBackEarly knowledge.Number            `yaml:"look_back_early" json:"look_back_early" required:"true"`
+	LookBackAsked map[string]knowledge.Number `yaml:"look_back_asked" json:"look_back_asked" required:"true"`
 
 	LookBack map[string]knowledge.Text `yaml:"look_back" json:"look_back" required:"true"`
 	Stages   []StageWords              `yaml:"stages" json:"stages" required:"true"`

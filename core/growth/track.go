@@ -413,3 +413,28 @@ func (c *Case) toWaterMM(today string) float64 {
 	}
 	return max(0, c.Pot.FillMM()-level)
 }
+
+// ReachedOn is the day on which a root was first seen somewhere, or farther; empty where it was not yet.
+func (t *Track) ReachedOn(at string) string {
+	first := ""
+	note := func(on string) {
+		if on != "" && (first == "" || on < first) {
+			first = on
+		}
+	}
+	switch at {
+	case AtWall:
+		note(t.reached["edge"])
+		note(t.reached["half"])
+		note(t.reached["water"])
+	case AtWater:
+		note(t.reached["water"])
+	case Established:
+		for _, p := range t.Points[t.from:] {
+			if p.Value >= Table().EstablishedMM.Value {
+				note(p.On)
+			}
+		}
+	}
+	return first
+}

@@ -12,6 +12,7 @@ type Heard struct {
 	Strips  bool                // the old medium is to come off
 	Apart   bool                // it is to be kept apart
 	Spreads bool                // what is acted on spreads, and is likelier than not
+	Chances map[string]float64  // of causes, by the findings alone
 }
 
 // Asks holds when an action is asked for.

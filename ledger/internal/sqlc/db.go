@@ -39,6 +39,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.addDocumentStmt, err = db.PrepareContext(ctx, addDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query AddDocument: %w", err)
 	}
+	if q.addForecastStmt, err = db.PrepareContext(ctx, addForecast); err != nil {
+		return nil, fmt.Errorf("error preparing query AddForecast: %w", err)
+	}
 	if q.addImportStmt, err = db.PrepareContext(ctx, addImport); err != nil {
 		return nil, fmt.Errorf("error preparing query AddImport: %w", err)
 	}
@@ -65,6 +68,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.addWeighingStmt, err = db.PrepareContext(ctx, addWeighing); err != nil {
 		return nil, fmt.Errorf("error preparing query AddWeighing: %w", err)
+	}
+	if q.allForecastsStmt, err = db.PrepareContext(ctx, allForecasts); err != nil {
+		return nil, fmt.Errorf("error preparing query AllForecasts: %w", err)
 	}
 	if q.archivePlantStmt, err = db.PrepareContext(ctx, archivePlant); err != nil {
 		return nil, fmt.Errorf("error preparing query ArchivePlant: %w", err)
@@ -149,6 +155,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.findPlantsStmt, err = db.PrepareContext(ctx, findPlants); err != nil {
 		return nil, fmt.Errorf("error preparing query FindPlants: %w", err)
+	}
+	if q.forecastsOfStmt, err = db.PrepareContext(ctx, forecastsOf); err != nil {
+		return nil, fmt.Errorf("error preparing query ForecastsOf: %w", err)
 	}
 	if q.getBaseStmt, err = db.PrepareContext(ctx, getBase); err != nil {
 		return nil, fmt.Errorf("error preparing query GetBase: %w", err)
@@ -288,6 +297,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.setShortFromStmt, err = db.PrepareContext(ctx, setShortFrom); err != nil {
 		return nil, fmt.Errorf("error preparing query SetShortFrom: %w", err)
 	}
+	if q.setTruthStmt, err = db.PrepareContext(ctx, setTruth); err != nil {
+		return nil, fmt.Errorf("error preparing query SetTruth: %w", err)
+	}
 	if q.touchPlantStmt, err = db.PrepareContext(ctx, touchPlant); err != nil {
 		return nil, fmt.Errorf("error preparing query TouchPlant: %w", err)
 	}
@@ -339,6 +351,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing addDocumentStmt: %w", cerr)
 		}
 	}
+	if q.addForecastStmt != nil {
+		if cerr := q.addForecastStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addForecastStmt: %w", cerr)
+		}
+	}
 	if q.addImportStmt != nil {
 		if cerr := q.addImportStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing addImportStmt: %w", cerr)
@@ -382,6 +399,11 @@ func (q *Queries) Close() error {
 	if q.addWeighingStmt != nil {
 		if cerr := q.addWeighingStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing addWeighingStmt: %w", cerr)
+		}
+	}
+	if q.allForecastsStmt != nil {
+		if cerr := q.allForecastsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing allForecastsStmt: %w", cerr)
 		}
 	}
 	if q.archivePlantStmt != nil {
@@ -522,6 +544,11 @@ func (q *Queries) Close() error {
 	if q.findPlantsStmt != nil {
 		if cerr := q.findPlantsStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing findPlantsStmt: %w", cerr)
+		}
+	}
+	if q.forecastsOfStmt != nil {
+		if cerr := q.forecastsOfStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing forecastsOfStmt: %w", cerr)
 		}
 	}
 	if q.getBaseStmt != nil {
@@ -754,6 +781,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing setShortFromStmt: %w", cerr)
 		}
 	}
+	if q.setTruthStmt != nil {
+		if cerr := q.setTruthStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing setTruthStmt: %w", cerr)
+		}
+	}
 	if q.touchPlantStmt != nil {
 		if cerr := q.touchPlantStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing touchPlantStmt: %w", cerr)
@@ -833,6 +865,7 @@ type Queries struct {
 	addCareStmt          *sql.Stmt
 	addDeviceStmt        *sql.Stmt
 	addDocumentStmt      *sql.Stmt
+	addForecastStmt      *sql.Stmt
 	addImportStmt        *sql.Stmt
 	addIncidentStmt      *sql.Stmt
 	addPersonStmt        *sql.Stmt
@@ -842,6 +875,7 @@ type Queries struct {
 	addToHourStmt        *sql.Stmt
 	addToLogStmt         *sql.Stmt
 	addWeighingStmt      *sql.Stmt
+	allForecastsStmt     *sql.Stmt
 	archivePlantStmt     *sql.Stmt
 	authorsOfPlantStmt   *sql.Stmt
 	authorsSinceStmt     *sql.Stmt
@@ -870,6 +904,7 @@ type Queries struct {
 	endDeviceStmt        *sql.Stmt
 	endSessionStmt       *sql.Stmt
 	findPlantsStmt       *sql.Stmt
+	forecastsOfStmt      *sql.Stmt
 	getBaseStmt          *sql.Stmt
 	getCareStmt          *sql.Stmt
 	getDocumentStmt      *sql.Stmt
@@ -916,6 +951,7 @@ type Queries struct {
 	setParentStmt        *sql.Stmt
 	setShortStmt         *sql.Stmt
 	setShortFromStmt     *sql.Stmt
+	setTruthStmt         *sql.Stmt
 	touchPlantStmt       *sql.Stmt
 	wantCareStmt         *sql.Stmt
 	wantWorkStmt         *sql.Stmt
@@ -934,6 +970,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		addCareStmt:          q.addCareStmt,
 		addDeviceStmt:        q.addDeviceStmt,
 		addDocumentStmt:      q.addDocumentStmt,
+		addForecastStmt:      q.addForecastStmt,
 		addImportStmt:        q.addImportStmt,
 		addIncidentStmt:      q.addIncidentStmt,
 		addPersonStmt:        q.addPersonStmt,
@@ -943,6 +980,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		addToHourStmt:        q.addToHourStmt,
 		addToLogStmt:         q.addToLogStmt,
 		addWeighingStmt:      q.addWeighingStmt,
+		allForecastsStmt:     q.allForecastsStmt,
 		archivePlantStmt:     q.archivePlantStmt,
 		authorsOfPlantStmt:   q.authorsOfPlantStmt,
 		authorsSinceStmt:     q.authorsSinceStmt,
@@ -971,6 +1009,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		endDeviceStmt:        q.endDeviceStmt,
 		endSessionStmt:       q.endSessionStmt,
 		findPlantsStmt:       q.findPlantsStmt,
+		forecastsOfStmt:      q.forecastsOfStmt,
 		getBaseStmt:          q.getBaseStmt,
 		getCareStmt:          q.getCareStmt,
 		getDocumentStmt:      q.getDocumentStmt,
@@ -1017,6 +1056,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		setParentStmt:        q.setParentStmt,
 		setShortStmt:         q.setShortStmt,
 		setShortFromStmt:     q.setShortFromStmt,
+		setTruthStmt:         q.setTruthStmt,
 		touchPlantStmt:       q.touchPlantStmt,
 		wantCareStmt:         q.wantCareStmt,
 		wantWorkStmt:         q.wantWorkStmt,

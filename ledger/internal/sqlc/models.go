@@ -58,6 +58,22 @@ type Document struct {
 	Doc       string
 }
 
+type Forecast struct {
+	ID      int64
+	PlantID int64
+	Code    string
+	Of      string
+	MadeOn  string
+	SoonOn  string
+	MidOn   string
+	LateOn  string
+	Chance  float64
+	Rests   string
+	Seen    int64
+	Truth   string
+	TruthOn string
+}
+
 type Import struct {
 	ID        int64
 	PlaceID   int64

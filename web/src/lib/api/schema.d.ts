@@ -687,6 +687,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/forecasts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How good the forecasts of this house were, kind by kind */
+        get: operations["foresight"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/inspections/{id}": {
         parameters: {
             query?: never;
@@ -799,6 +816,23 @@ export interface paths {
         };
         /** When a plant is divided, and what each piece needs */
         get: operations["divisionKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is foretold, and when it is kept anew */
+        get: operations["forecastKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4182,6 +4216,112 @@ export interface components {
             /** @description weight once drained */
             wet_g?: number;
         };
+        ForecastBin: {
+            /** @description too few to be drawn */
+            few?: boolean;
+            /**
+             * Format: double
+             * @description the mean of the chances in it
+             */
+            said: number;
+            share: components["schemas"]["ForecastShare"];
+        };
+        ForecastKind: {
+            about: components["schemas"]["KnowledgeText"];
+            /** @description a chance, not a day */
+            chance?: boolean;
+            code: string;
+            name: string;
+        };
+        ForecastKnowledge: {
+            bins: components["schemas"]["KnowledgeNumber"];
+            kinds: components["schemas"]["ForecastKind"][];
+            least_bin: components["schemas"]["KnowledgeNumber"];
+            least_chance: components["schemas"]["KnowledgeNumber"];
+            moves_chance: components["schemas"]["KnowledgeNumber"];
+            moves_share: components["schemas"]["KnowledgeNumber"];
+            recovery_weeks: {
+                [key: string]: components["schemas"]["KnowledgeEstimate"];
+            };
+            round_days: components["schemas"]["KnowledgeNumber"];
+            wilson_z: components["schemas"]["KnowledgeNumber"];
+        };
+        ForecastScore: {
+            /** @description of chances: foretold against what came */
+            bins?: components["schemas"]["ForecastBin"][];
+            /**
+             * Format: double
+             * @description of chances: mean square of how far off; 0 is perfect, 0.25 says nothing
+             */
+            brier?: number;
+            /**
+             * Format: double
+             * @description mean score, days; those still waiting count as far as they are
+             */
+            crps_days?: number;
+            /** @description of those that came: within the band of four in five */
+            inside?: components["schemas"]["ForecastShare"];
+            kind: components["schemas"]["ForecastKind"];
+            made: number;
+            /**
+             * Format: double
+             * @description median of how far off, days, either way
+             */
+            off_days?: number;
+            /** @description can no longer be told */
+            void: number;
+            waiting: number;
+        };
+        ForecastShare: {
+            count: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            of: number;
+            /** Format: double */
+            value: number;
+        };
+        ForecastTruth: {
+            on?: string;
+            /**
+             * @description not: of a chance, it was another cause; void: it can no longer be told
+             * @enum {string}
+             */
+            state: "waiting" | "came" | "not" | "void";
+        };
+        Foresight: {
+            day: string;
+            /** @description kind by kind */
+            scores: components["schemas"]["ForecastScore"][];
+        };
+        Foretold: {
+            /**
+             * Format: double
+             * @description of a cause
+             */
+            chance?: number;
+            /** @description kind, see /api/v1/knowledge/forecast */
+            code: string;
+            /** @description and not after */
+            late_on?: string;
+            made_on: string;
+            /** @description what is foretold, and of what */
+            name: string;
+            /** @description of a root: its name; of a chance: the cause */
+            of?: string;
+            on?: string;
+            /**
+             * @description on the table alone, or on what was seen of this plant
+             * @enum {string}
+             */
+            rests: "table" | "own";
+            /** @description lengths, answers or findings that it rests on */
+            seen: number;
+            /** @description four times in five not before */
+            soon_on?: string;
+            truth: components["schemas"]["ForecastTruth"];
+        };
         GiveCode: {
             /** Format: int64 */
             person_id: number;
@@ -4320,7 +4460,9 @@ export interface components {
             look_back: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
-            look_back_asked: components["schemas"]["KnowledgeNumber"];
+            look_back_asked: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
             look_back_days: components["schemas"]["KnowledgeCodes"];
             look_back_early: components["schemas"]["KnowledgeNumber"];
             loses_week: components["schemas"]["KnowledgeNumber"];
@@ -6205,6 +6347,8 @@ export interface components {
             deeds: components["schemas"]["Deed"][];
             /** @description the one that was first, and what was divided from it, each before its own divisions; empty: it stands alone */
             family: components["schemas"]["Relative"][];
+            /** @description what was foretold of it and what came of that, the newest first */
+            forecasts: components["schemas"]["Foretold"][];
             lines: components["schemas"]["GrowthLine"][];
             /** @description at its present home, the first first */
             look_backs: components["schemas"]["LookBack"][];
@@ -12317,6 +12461,62 @@ export interface operations {
             };
         };
     };
+    foresight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Foresight"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     getInspection: {
         parameters: {
             query?: never;
@@ -12817,6 +13017,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DivisionKnowledge"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    forecastKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForecastKnowledge"];
                 };
             };
             /** @description Unauthorized */

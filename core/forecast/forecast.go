@@ -1,0 +1,238 @@
+// Package forecast keeps what the program foretells, each as it was when it was said: the day and its band
+// of four in five, or a chance. It says when one has moved so far that it is kept anew, what came of it, and
+// how good all of them were.
+//
+// Days are written 2006-01-02; scores of days are in days.
+package forecast
+
+import (
+	"maps"
+	"math"
+	"slices"
+
+	"therapeon/core/aftercare"
+	"therapeon/core/dates"
+	"therapeon/core/growth"
+	"therapeon/core/patient"
+	"therapeon/core/race"
+
+	"gonum.org/v1/gonum/stat/distuv"
+)
+
+// Forecast is what was foretold of a plant on a day.
+type Forecast struct {
+	Code   string  `json:"code" required:"true" description:"kind, see /api/v1/knowledge/forecast"`
+	Of     string  `json:"of,omitempty" description:"of a root: its name; of a chance: the cause"`
+	MadeOn string  `json:"made_on" required:"true"`
+	SoonOn string  `json:"soon_on,omitempty" description:"four times in five not before"`
+	On     string  `json:"on,omitempty"`
+	LateOn string  `json:"late_on,omitempty" description:"and not after"`
+	Chance float64 `json:"chance,omitempty" description:"of a cause"`
+	Rests  string  `json:"rests" required:"true" enum:"table,own" description:"on the table alone, or on what was seen of this plant"`
+	Seen   int     `json:"seen" required:"true" description:"lengths, answers or findings that it rests on"`
+}
+
+// Truth is what came of a forecast.
+type Truth struct {
+	State string `json:"state" required:"true" enum:"waiting,came,not,void" description:"not: of a chance, it was another cause; void: it can no longer be told"`
+	On    string `json:"on,omitempty"`
+}
+
+// States of a truth.
+const (
+	Waiting = "waiting"
+	Came    = "came"
+	Not     = "not"
+	Void    = "void"
+)
+
+// Case is a plant with what its forecasts are made from.
+type Case struct {
+	*growth.Case
+	Progress growth.Progress
+	Water    *aftercare.Watering
+	Chances  map[string]float64 // of causes, by its newest look
+}
+
+// Made are the forecasts for a plant on its day.
+func Made(c *Case) []Forecast {
+	today := c.Progress.Day
+	var list []Forecast
+	add := func(f Forecast) {
+		f.MadeOn = today
+		list = append(list, f)
+	}
+	if f, ok := c.firstTip(today); ok {
+		add(f)
+	}
+	if w := c.Water; w != nil && w.OnDay >= today {
+		add(Forecast{Code: "water", SoonOn: w.SoonOn, On: w.OnDay, LateOn: w.LateOn, Rests: rests(w.Answers + w.Weighed), Seen: w.Answers + w.Weighed})
+	}
+	if due := c.RoundDue; due > today {
+		n := int(Table().RoundDays.Value)
+		add(Forecast{Code: "round", SoonOn: dates.After(due, -n), On: due, LateOn: dates.After(due, n), Rests: "table"})
+	}
+	for _, t := range c.Progress.Tracks {
+		for _, a := range t.Arrives {
+			code := map[string]string{growth.AtWall: "wall", growth.AtWater: "water-root", growth.Established: "established"}[a.At]
+			if a.On >= today {
+				add(Forecast{Code: code, Of: t.Root, SoonOn: a.SoonOn, On: a.On, LateOn: a.LateOn, Rests: "own", Seen: len(t.Points)})
+			}
+		}
+	}
+	if weeks, ok := Table().RecoveryWeeks[c.Progress.Standing.Stage]; ok {
+		since := c.Progress.Standing.Since
+		day := func(n float64) string { return dates.After(since, int(n*dates.DaysAWeek)) }
+		if f := (Forecast{Code: "recovery", SoonOn: day(weeks.Low), On: day(weeks.Value), LateOn: day(weeks.High), Rests: "table"}); f.On >= today {
+			add(f)
+		}
+	}
+	for _, cause := range slices.Sorted(maps.Keys(c.Chances)) {
+		if p := c.Chances[cause]; p >= Table().LeastChance.Value {
+			add(Forecast{Code: "cause", Of: cause, Chance: p, Rests: "own", Seen: len(c.Looks)})
+		}
+	}
+	return list
+}
+
+func rests(seen int) string {
+	if seen > 0 {
+		return "own"
+	}
+	return "table"
+}
+
+// firstTip is the day of the first tip of a plant that waits for one, from the day its roots were lost or it
+// was moved: lognormal about its group's weeks, as far as it has not come yet.
+func (c *Case) firstTip(today string) (Forecast, bool) {
+	stage := c.Progress.Standing.Stage
+	if stage != growth.Critical && stage != growth.Holding || c.Growth() == patient.Resting {
+		return Forecast{}, false
+	}
+	start := c.Progress.Standing.Since
+	if h := c.Stands().Home(); h != nil {
+		start = h.From
+	}
+	median := c.Profile.WeeksToFirstRoot.Value * dates.DaysAWeek
+	sigma := math.Log(race.Table().TipSpread.Value) / distuv.UnitNormal.Quantile(0.9)
+	gone := max(0, dates.Between(start, today))
+	of := distuv.LogNormal{Mu: math.Log(median), Sigma: sigma}
+	past := of.CDF(max(gone, 1e-9))
+	day := func(p float64) string { return dates.After(start, int(math.Round(of.Quantile(past+p*(1-past))))) }
+	f := Forecast{Code: "first-tip", SoonOn: day(0.1), On: day(0.5), LateOn: day(0.9), Rests: "table"}
+	return f, past < 0.98
+}
+
+// Moved holds where a forecast has moved so far from what was kept of it that it is kept anew: its middle by
+// more than half its band, or a chance by as much as the table says. One of the same day is not.
+func Moved(was, now Forecast) bool {
+	switch {
+	case was.MadeOn >= now.MadeOn:
+		return false
+	case now.On == "":
+		return math.Abs(now.Chance-was.Chance) > Table().MovesChance.Value
+	}
+	band := max(1, dates.Between(was.SoonOn, was.LateOn))
+	return math.Abs(dates.Between(was.On, now.On)) > Table().MovesShare.Value*band
+}
+
+// TruthOf is what came of a forecast, by what is known of the plant.
+func TruthOf(f Forecast, c *Case) Truth {
+	t := Truth{State: Waiting}
+	came := func(on string) {
+		if on != "" && on >= f.MadeOn && (t.On == "" || on < t.On) {
+			t.State, t.On = Came, on
+		}
+	}
+	switch f.Code {
+	case "first-tip":
+		for _, h := range c.Progress.Standing.History {
+			if h.Stage.Rank() >= growth.Rooting.Rank() {
+				came(h.On)
+			}
+		}
+	case "recovery":
+		for _, h := range c.Progress.Standing.History {
+			if h.Stage == growth.Recovered {
+				came(h.On)
+			}
+		}
+	case "round":
+		for _, r := range c.Rounds {
+			if r.On > f.MadeOn {
+				came(r.On)
+			}
+		}
+	case "water":
+		c.dry(f, &t)
+	case "wall", "water-root", "established":
+		c.arrived(f, &t)
+	case "cause":
+		t = c.turnedOut(f)
+	}
+	return t
+}
+
+// dry is the day after a forecast on which its pot was first found dry; void where it was watered before.
+func (c *Case) dry(f Forecast, t *Truth) {
+	seen := ""
+	note := func(on string) {
+		if on > f.MadeOn && (seen == "" || on < seen) {
+			seen = on
+		}
+	}
+	for _, s := range c.Seen {
+		if s.Noted.Medium == "dry" || s.Noted.Moss == "pale" {
+			note(s.On)
+		}
+	}
+	watered := ""
+	for _, w := range c.Care {
+		if !w.Watered() || w.On <= f.MadeOn {
+			continue
+		}
+		if w.Was == "dry" {
+			note(w.On)
+		}
+		if watered == "" || w.On < watered {
+			watered = w.On
+		}
+	}
+	switch {
+	case seen != "" && (watered == "" || seen <= watered):
+		t.State, t.On = Came, seen
+	case watered != "":
+		t.State, t.On = Void, watered
+	}
+}
+
+// arrived is the day on which a root was first seen where it was foretold to be; void where it is lost.
+func (c *Case) arrived(f Forecast, t *Truth) {
+	i := slices.IndexFunc(c.Progress.Tracks, func(k growth.Track) bool { return k.Root == f.Of })
+	if i < 0 {
+		t.State = Void
+		return
+	}
+	k := c.Progress.Tracks[i]
+	at := map[string]string{"wall": growth.AtWall, "water-root": growth.AtWater, "established": growth.Established}[f.Code]
+	if on := k.ReachedOn(at); on != "" {
+		t.State, t.On = Came, on
+		return
+	}
+	if k.LostOn != "" {
+		t.State, t.On = Void, k.LostOn
+	}
+}
+
+// turnedOut is what a cause turned out to be, by its keeper.
+func (c *Case) turnedOut(f Forecast) Truth {
+	for _, l := range c.Looks { // the newest first
+		if d, ok := l.Noted.Decisions[f.Of]; ok && l.On >= f.MadeOn {
+			if d.Settles() == patient.Confirmed {
+				return Truth{Came, l.On}
+			}
+			return Truth{Not, l.On}
+		}
+	}
+	return Truth{State: Waiting}
+}
