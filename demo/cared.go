@@ -86,7 +86,7 @@ func rooting(begins int, mmDay float64, more func(*patient.Checkin, int)) months
 		if day >= begins {
 			mm := float64(int(float64(day-begins)*mmDay) + 2)
 			n := 1 + int(mm/25)
-			c.Tips, c.LongestMM, c.TipState, c.TipsAt = &n, &mm, "growing", "air"
+			c.Tips, c.TipState, c.TipsAt = &n, "growing", "air"
 			if mm > 8 {
 				c.TipsAt = "edge"
 			}

@@ -78,7 +78,7 @@ func (p Plants) Add(ctx context.Context, row Plant, now string) (Plant, error) {
 		return row, fmt.Errorf("add plant: %w", err)
 	}
 	touch(p.touched, row.ID)
-	return row, nil
+	return row, p.stands(ctx, row, now)
 }
 
 // Change changes what is looked for and sorted by.
@@ -91,7 +91,7 @@ func (p Plants) Change(ctx context.Context, row Plant, now string) (Plant, error
 		return row, fmt.Errorf("change plant: %w", found(err))
 	}
 	touch(p.touched, row.ID)
-	return row, nil
+	return row, p.stands(ctx, row, now)
 }
 
 // Archive takes a plant off the bench, or puts it back where at is empty.

@@ -329,12 +329,19 @@ func endings(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Entry, error)
 			continue
 		}
 		words := "Looked back. " + growth.Table().Verdicts[d.Value.Verdict].Value
-		words += map[patient.YesNo]string{patient.Yes: " Would do it again.", patient.No: " Would not do it again."}[d.Value.Again]
-		list = append(list, Entry{On: d.Day, Kind: "looked-back", Words: strings.TrimSpace(words + " " + d.Value.Note), ID: d.ID})
+		switch d.Value.Again {
+		case patient.Yes:
+			words += " Would do it again."
+		case patient.No:
+			words += " Would not do it again."
+		}
+		words = strings.TrimSpace(words + " " + d.Value.Note)
+		list = append(list, Entry{On: d.Day, Kind: "looked-back", Words: words, ID: d.ID})
 	}
 	closing, err := record.ClosingOf(ctx, tx, plantID)
 	if err == nil && closing.State != ledger.Gone {
-		list = append(list, Entry{On: closing.Day, Kind: "closed", Words: "Closed. " + record.ClosedWords(closing.Value), ID: plantID})
+		words := "Closed. " + record.ClosedWords(closing.Value)
+		list = append(list, Entry{On: closing.Day, Kind: "closed", Words: words, ID: plantID})
 	}
 	return list, err
 }

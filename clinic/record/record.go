@@ -67,6 +67,11 @@ func (c *Keeper) RecordOf(ctx context.Context, tx *ledger.Tx, row ledger.Plant, 
 	if r.Base.Care, err = TendedOf(ctx, tx, row.ID); err != nil {
 		return nil, err
 	}
+	watches, err := WatchesOf(ctx, tx, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	r.Base.Watches = watched(watches)
 	since := c.Now()
 	if len(r.Base.Looks) > 0 {
 		if on, err := time.Parse(time.DateOnly, r.Base.Looks[0].On); err == nil {

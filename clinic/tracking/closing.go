@@ -53,7 +53,8 @@ func (c *Service) Close(ctx context.Context, plantID int64, in Close) (Progress,
 		if _, err := tx.Plants().Get(ctx, plantID); err != nil {
 			return record.MissingOr(err, "plant", plantID)
 		}
-		d := ledger.Doc[growth.Closing]{ID: plantID, PlantID: plantID, Version: in.Version, Value: in.Closing, Day: in.On}
+		d := ledger.Doc[growth.Closing]{ID: plantID, PlantID: plantID, Version: in.Version, Day: in.On}
+		d.Value = in.Closing
 		if d.Day == "" {
 			d.Day = c.Today()
 		}

@@ -5,6 +5,7 @@ package tracking
 import (
 	"cmp"
 	"context"
+	"fmt"
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
@@ -150,3 +151,5 @@ func DeedWords(d growth.Deed) string {
 		return "Cleaned"
 	}
 }
+
+func field(of string, i int) string { return fmt.Sprintf("%s[%d]", of, i) }

@@ -74,7 +74,8 @@ func TestAlarmsAndWhatMustNotSound(t *testing.T) {
 		{"nest-wet", nest, 12, after(12, seen{Moss: "wet"}), after(9, seen{Moss: "wet"})},
 		{"limp-wet", bark, 8, after(8, seen{Leaf: "limp", Medium: "wet"}), after(8, seen{Leaf: "limp", Medium: "dry"})},
 		{"wet-10", bark, 11, after(11, seen{Medium: "wet"}), after(9, seen{Medium: "wet"})},
-		{"rooted", of("cattleya", "bark", tips), 60, after(50, seen{Wobble: patient.Yes}), after(50, seen{Wobble: patient.No})},
+		{"rooted", of("cattleya", "bark", tips), 60, after(50, seen{Wobble: patient.Yes}),
+			after(50, seen{Wobble: patient.No})},
 		{"level-still", of("phalaenopsis", "inorganic", some, in("mineral")), 20,
 			func(l *life) *life {
 				return l.sees(3, seen{ReservoirMM: mm(20)}).sees(18, seen{ReservoirMM: mm(20)})
@@ -82,9 +83,12 @@ func TestAlarmsAndWhatMustNotSound(t *testing.T) {
 			func(l *life) *life {
 				return l.sees(3, seen{ReservoirMM: mm(20)}).sees(18, seen{ReservoirMM: mm(9)})
 			}},
-		{"limp-spike", moss, 10, after(10, seen{Leaf: "limp"}), after(10, seen{Leaf: "limp", Flowering: patient.NotFlowering})},
-		{"base-dry", of("slipper", "inorganic", some), 5, after(5, seen{Medium: "dry"}), after(5, seen{Medium: "damp"})},
-		{"yellow", of("cymbidium", "terrestrial", some), 20, after(20, seen{Yellow: patient.Yes}), after(20, seen{Yellow: patient.No})},
+		{"limp-spike", moss, 10, after(10, seen{Leaf: "limp"}),
+			after(10, seen{Leaf: "limp", Flowering: patient.NotFlowering})},
+		{"base-dry", of("slipper", "inorganic", some), 5, after(5, seen{Medium: "dry"}),
+			after(5, seen{Medium: "damp"})},
+		{"yellow", of("cymbidium", "terrestrial", some), 20, after(20, seen{Yellow: patient.Yes}),
+			after(20, seen{Yellow: patient.No})},
 		{"shrivel", of("cattleya", "mount"), 9, after(9, seen{Leaf: "limp"}), after(9, seen{Leaf: "firm"})},
 		{"base-rots", of("cattleya", "mount"), 9, after(9, seen{BaseRots: patient.Yes}), after(9, seen{Leaf: "firm"})},
 		{"dry-in-a-day", of("vanda", "basket", some), 5,
@@ -99,7 +103,8 @@ func TestAlarmsAndWhatMustNotSound(t *testing.T) {
 			func(l *life) *life { return l.sees(1, seen{Lodger: patient.Yes}).sees(13, seen{Lodger: patient.Yes}) }},
 		{"tips-black", bark, 30, after(30, taped("black")), after(30, taped("dry"))},
 		{"tips-dry", bark, 30, after(30, taped("dry")), after(30, taped("black"))},
-		{"tips-dry", bark, 30, after(30, seen{Tips: num(2), TipState: "dry"}), after(30, seen{Tips: num(2), TipState: "still"})},
+		{"tips-dry", bark, 30, after(30, seen{Tips: num(2), TipState: "dry"}),
+			after(30, seen{Tips: num(2), TipState: "still"})},
 		{"limp-spike", of("phalaenopsis", "bark", some, spiked), 20, after(20, seen{Leaf: "limp", Medium: "damp"}),
 			after(20, seen{Leaf: "firm"})},
 		{"limp-spike", of("phalaenopsis", "bark", some, spiked), 20, after(20, seen{Leaf: "limp"}), func(l *life) *life {
@@ -115,11 +120,13 @@ func TestAlarmsAndWhatMustNotSound(t *testing.T) {
 		}},
 		{"shrinks", bark, 120, leaves(150, 120, 90), leaves(150, 120, 130)},
 		{"shrinks", bark, 120, leaves(150, 120, 90), leaves(150, 150, 120)},
-		{"short", potted, 120, after(115, seen{Tips: num(2), TipsAt: "edge"}), after(115, seen{Tips: num(2), TipsAt: "half"})},
+		{"short", potted, 120, after(115, seen{Tips: num(2), TipsAt: "edge"}),
+			after(115, seen{Tips: num(2), TipsAt: "half"})},
 		{"short", potted, 120, after(115, seen{Tips: num(2), TipsAt: "edge"}),
 			after(115, seen{Tips: num(2), TipsAt: "edge", OldRoots: "branched"})},
 		{"short", potted, 120, after(115, seen{Tips: num(2), TipsAt: "air"}), func(l *life) *life {
-			return housed(t, "phalaenopsis", "bark", some).sees(115, seen{Tips: num(2), TipsAt: "air"}) // no water stands in bark
+			l = housed(t, "phalaenopsis", "bark", some) // no water stands in bark
+			return l.sees(115, seen{Tips: num(2), TipsAt: "air"})
 		}},
 	}
 	require.GreaterOrEqual(t, len(rows), 30)
@@ -137,7 +144,8 @@ func TestOneAlarmOfOneThing(t *testing.T) {
 	assert.Contains(t, sounding(c), "held-pests")
 	assert.NotContains(t, sounding(c), "pests")
 	then := func(tip string) string {
-		c := housed(t, "cattleya", "bark", withRoots(6, 4, "")).sees(30, patient.Checkin{Tips: num(1), TipState: tip}).on(30)
+		l := housed(t, "cattleya", "bark", withRoots(6, 4, ""))
+		c := l.sees(30, patient.Checkin{Tips: num(1), TipState: tip}).on(30)
 		i := slices.IndexFunc(c.Alarms, func(a aftercare.Sounding) bool { return a.Code == "tips-"+tip })
 		require.GreaterOrEqual(t, i, 0)
 		return c.Alarms[i].Then.Value

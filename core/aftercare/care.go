@@ -109,7 +109,8 @@ func For(c *Case) Care {
 	today := c.Now.Format(dayLayout)
 	c.stances = nil
 	care := Care{
-		Day: today, Runs: []Running{}, Due: []Due{}, Alarms: []Sounding{}, Deferred: []Sounding{}, Snoozed: []Sounding{},
+		Day: today, Runs: []Running{}, Due: []Due{},
+		Alarms: []Sounding{}, Snoozed: []Sounding{}, Deferred: []Sounding{},
 		Checks: []string{},
 	}
 	if code, since := c.homeProtocol(); code != "" && since <= today {

@@ -204,6 +204,7 @@ func (c *Case) beside(today string) []Run {
 		add("second-housing", c.softensSince(today))
 	}
 	add("after-film", c.clearedSince(today))
+	add("watched", c.watchedSince(today))
 	if c.Stands().Where() != patient.Out {
 		add("always", c.hereSince(today))
 	}
@@ -211,6 +212,17 @@ func (c *Case) beside(today string) []Run {
 		add("rest", c.restsSince(today))
 	}
 	return list
+}
+
+// watchedSince is the day from which it is looked at for what it may have caught; empty where it is not.
+func (c *Case) watchedSince(today string) string {
+	since := ""
+	for _, w := range c.Watches {
+		if w.From <= today && today <= w.Until && (since == "" || w.From < since) {
+			since = w.From
+		}
+	}
+	return since
 }
 
 // hereSince is the day of its last move; else that on which it came, or on which something was first seen of

@@ -186,7 +186,8 @@ func init() {
 		"short":   (*watch).shortOfWater,
 		"limp-spike-moved": func(w *watch, s Sees, day string) bool {
 			days, moved := w.Stands().Moved()
-			return moved && days <= Table().MovedDays.Value && !w.Profile.KeepsSpike() && limp(w, s, day) && w.Flowering().InFlower()
+			return moved && days <= Table().MovedDays.Value && !w.Profile.KeepsSpike() &&
+				limp(w, s, day) && w.Flowering().InFlower()
 		},
 	}
 }

@@ -66,7 +66,8 @@ func Made(c *Case) []Forecast {
 		add(f)
 	}
 	if w := c.Water; w != nil && w.OnDay >= today {
-		add(Forecast{Code: "water", SoonOn: w.SoonOn, On: w.OnDay, LateOn: w.LateOn, Rests: rests(w.Answers + w.Weighed), Seen: w.Answers + w.Weighed})
+		seen := w.Answers + w.Weighed
+		add(Forecast{Code: "water", SoonOn: w.SoonOn, On: w.OnDay, LateOn: w.LateOn, Rests: rests(seen), Seen: seen})
 	}
 	if due := c.RoundDue; due > today {
 		n := int(Table().RoundDays.Value)
@@ -74,16 +75,19 @@ func Made(c *Case) []Forecast {
 	}
 	for _, t := range c.Progress.Tracks {
 		for _, a := range t.Arrives {
-			code := map[string]string{growth.AtWall: "wall", growth.AtWater: "water-root", growth.Established: "established"}[a.At]
-			if a.On >= today {
-				add(Forecast{Code: code, Of: t.Root, SoonOn: a.SoonOn, On: a.On, LateOn: a.LateOn, Rests: "own", Seen: len(t.Points)})
+			f := Forecast{Code: codes[a.At], Of: t.Root, SoonOn: a.SoonOn, On: a.On, LateOn: a.LateOn}
+			f.Rests, f.Seen = "own", len(t.Points)
+			if f.On >= today {
+				add(f)
 			}
 		}
 	}
 	if weeks, ok := Table().RecoveryWeeks[c.Progress.Standing.Stage]; ok {
 		since := c.Progress.Standing.Since
 		day := func(n float64) string { return dates.After(since, int(n*dates.DaysAWeek)) }
-		if f := (Forecast{Code: "recovery", SoonOn: day(weeks.Low), On: day(weeks.Value), LateOn: day(weeks.High), Rests: "table"}); f.On >= today {
+		f := Forecast{Code: "recovery", SoonOn: day(weeks.Low), On: day(weeks.Value), LateOn: day(weeks.High)}
+		f.Rests = "table"
+		if f.On >= today {
 			add(f)
 		}
 	}
@@ -93,6 +97,11 @@ func Made(c *Case) []Forecast {
 		}
 	}
 	return list
+}
+
+// codes are those of the arrivals of a root.
+var codes = map[string]string{
+	growth.AtWall: "wall", growth.AtWater: "water-root", growth.Established: "established",
 }
 
 func rests(seen int) string {
@@ -214,10 +223,11 @@ func (c *Case) arrived(f Forecast, t *Truth) {
 		return
 	}
 	k := c.Progress.Tracks[i]
-	at := map[string]string{"wall": growth.AtWall, "water-root": growth.AtWater, "established": growth.Established}[f.Code]
-	if on := k.ReachedOn(at); on != "" {
-		t.State, t.On = Came, on
-		return
+	for at, code := range codes {
+		if on := k.ReachedOn(at); code == f.Code && on != "" {
+			t.State, t.On = Came, on
+			return
+		}
 	}
 	if k.LostOn != "" {
 		t.State, t.On = Void, k.LostOn

@@ -79,7 +79,8 @@ func TestTheFirstTip(t *testing.T) {
 func TestATipAtTheWater(t *testing.T) {
 	mm := func(f float64) *float64 { return &f }
 	tape := func(length float64, at string) patient.Checkin {
-		return patient.Checkin{Roots: []patient.Taped{{Root: "A", New: true, LengthMM: mm(length), Tip: "growing", At: at}}}
+		a := patient.Taped{Root: "A", New: true, LengthMM: mm(length), Tip: "growing", At: at}
+		return patient.Checkin{Roots: []patient.Taped{a}}
 	}
 	seen := map[int]patient.Checkin{20: tape(10, "air"), 27: tape(20, "edge"), 34: tape(30, "edge")}
 	f := find(Made(caseOn(plant(t, "inorganic", seen), 35)), "water-root")
@@ -92,9 +93,8 @@ func TestATipAtTheWater(t *testing.T) {
 	assert.Equal(t, Truth{Came, day(90)}, TruthOf(*f, caseOn(plant(t, "inorganic", seen), 95)))
 	lost := tape(40, "")
 	lost.Roots[0].Kept, lost.Roots[0].Tip = patient.No, ""
-	assert.Equal(t, Truth{Void, day(41)}, TruthOf(*f, caseOn(plant(t, "inorganic", map[int]patient.Checkin{
-		20: tape(10, "air"), 41: lost,
-	}), 60)))
+	gone := caseOn(plant(t, "inorganic", map[int]patient.Checkin{20: tape(10, "air"), 41: lost}), 60)
+	assert.Equal(t, Truth{Void, day(41)}, TruthOf(*f, gone))
 	assert.Equal(t, Void, TruthOf(*f, caseOn(plant(t, "inorganic", nil), 60)).State, "its tapes were taken back")
 }
 

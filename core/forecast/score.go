@@ -172,7 +172,8 @@ func chances(all []Scored) (brier float64, bins []Bin) {
 	for _, b := range in {
 		if b.count > 0 {
 			bins = append(bins, Bin{
-				Said: b.said / float64(b.count), Share: Wilson(b.came, b.count), Few: float64(b.count) < Table().LeastBin.Value,
+				Said: b.said / float64(b.count), Share: Wilson(b.came, b.count),
+				Few: float64(b.count) < Table().LeastBin.Value,
 			})
 		}
 	}

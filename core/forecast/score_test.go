@@ -44,7 +44,8 @@ func TestCRPS(t *testing.T) {
 
 func said(made, soon, on, late int, truth string, came int) Scored {
 	day := func(n int) string { return dates.After("2027-03-01", n) }
-	s := Scored{Forecast: Forecast{Code: "first-tip", MadeOn: day(made), SoonOn: day(soon), On: day(on), LateOn: day(late)}}
+	f := Forecast{Code: "first-tip", MadeOn: day(made), SoonOn: day(soon), On: day(on), LateOn: day(late)}
+	s := Scored{Forecast: f}
 	s.Truth.State = truth
 	if truth == Came {
 		s.Truth.On = day(came)

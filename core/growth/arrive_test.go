@@ -26,7 +26,8 @@ func (d *drawn) normal() float64 {
 }
 
 // Simulated recoveries whose paces are drawn from what is thought, taped every week or so, off by what a
-// tape is, or scattering more, as is thought: the bands of their arrivals hold the truth in four of five, from one length, two, and many.
+// tape is, or scattering more, as is thought: the bands of their arrivals hold the truth in four of five,
+// from one length, two, and many.
 func TestArrivalsHoldTheTruth(t *testing.T) {
 	k, d := Table(), draws(11)
 	pace := Pace{1.2, k.RateSpread.Value}

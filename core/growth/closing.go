@@ -35,7 +35,8 @@ func (c Closing) Faults() fault.List {
 	}
 	say := Table().Close
 	if c.How != EndLost {
-		for _, f := range []struct{ field, value string }{{"cause", c.Cause}, {"rhizome", c.Rhizome}, {"medium", c.Medium}} {
+		only := []struct{ field, value string }{{"cause", c.Cause}, {"rhizome", c.Rhizome}, {"medium", c.Medium}}
+		for _, f := range only {
 			if f.value != "" {
 				return one(f.field, "only of a lost plant", say["only-lost"], f.value)
 			}

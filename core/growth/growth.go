@@ -71,11 +71,13 @@ func (c *Case) gather(today string) {
 	c.read = []read{}
 	for _, r := range c.Readings {
 		if r.On <= today {
-			of := c.Condition().ReadOn(r)
+			of := patient.ReadOn(c.Patient, r)
 			c.read = append(c.read, read{r, of.Verdict, of.Left(), of.After()})
 		}
 	}
-	slices.SortStableFunc(c.read, func(a, b read) int { return cmp.Or(cmp.Compare(a.On, b.On), cmp.Compare(a.ID, b.ID)) })
+	slices.SortStableFunc(c.read, func(a, b read) int {
+		return cmp.Or(cmp.Compare(a.On, b.On), cmp.Compare(a.ID, b.ID))
+	})
 }
 
 // seen are its check-ins up to a day, of all its homes, in their order.

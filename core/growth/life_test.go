@@ -167,7 +167,8 @@ func (c *Case) reads(t require.TestingT, n int, words []string, inPot bool) {
 		case "t":
 			r.Roots[0].Tip = roots.Growing
 		case "b":
-			r.Roots[0].Branches = []roots.Branch{{AtMM: 40, Segments: []roots.Segment{{LengthMM: mm(10), Feel: roots.Firm, Colour: roots.ColourPale}}}}
+			side := roots.Segment{LengthMM: mm(10), Feel: roots.Firm, Colour: roots.ColourPale}
+			r.Roots[0].Branches = []roots.Branch{{AtMM: 40, Segments: []roots.Segment{side}}}
 		case "x":
 			r.Roots = append(r.Roots, roots.Root{ID: "r9", Count: 1, Tip: roots.Growing, Segments: []roots.Segment{
 				{LengthMM: mm(60), Feel: roots.Firm, Colour: roots.ColourPale},

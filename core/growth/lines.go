@@ -99,7 +99,8 @@ func (c *Case) living() []Point {
 	points := []Point{}
 	for _, r := range c.read {
 		mm := r.after.Totals.LiveLengthMM
-		points = append(points, Point{On: r.On, Value: (mm.Low + mm.High) / 2, Off: (mm.High - mm.Low) / 2, From: "reading"})
+		p := Point{On: r.On, Value: (mm.Low + mm.High) / 2, Off: (mm.High - mm.Low) / 2, From: "reading"}
+		points = append(points, p)
 	}
 	return points
 }

@@ -96,7 +96,7 @@ func (c *Case) draw(side *Beside) {
 		d.Reading.Roots = append(d.Reading.Roots, r)
 		side.Gone = append(side.Gone, r.ID)
 	}
-	d.Verdict = c.Condition().ReadOn(patient.Reading{On: d.ReadOn, Roots: d.Reading}).Verdict
+	d.Verdict = patient.ReadOn(c.Patient, patient.Reading{On: d.ReadOn, Roots: d.Reading}).Verdict
 	side.Drawn = d
 }
 
@@ -131,7 +131,7 @@ func (c *Case) shown(day string) (Shown, bool) {
 			at.On = s.On
 		}
 	}
-	at.Verdict = c.Condition().ReadOn(patient.Reading{On: r.On, Roots: at.Reading}).Verdict
+	at.Verdict = patient.ReadOn(c.Patient, patient.Reading{On: r.On, Roots: at.Reading}).Verdict
 	return at, true
 }
 
@@ -146,8 +146,8 @@ func (s *Shown) tape(t patient.Taped) {
 	case t.Kept == patient.No || i < 0 && t.LengthMM == nil:
 		return
 	case i < 0:
-		root := roots.Root{ID: t.Root, Count: 1, Segments: []roots.Segment{{Feel: roots.Firm, Colour: roots.ColourPale}}}
-		s.Reading.Roots = append(all, root)
+		firm := []roots.Segment{{Feel: roots.Firm, Colour: roots.ColourPale}}
+		s.Reading.Roots = append(all, roots.Root{ID: t.Root, Count: 1, Segments: firm})
 		s.taped[t.Root] = true
 		i = len(s.Reading.Roots) - 1
 	}

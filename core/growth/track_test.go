@@ -129,8 +129,10 @@ func TestLinesAndDeeds(t *testing.T) {
 	c := life(t, "cattleya", "0 read 2/5; 0 home bark; 0 g 200; 7 g 198; 9 g 150 cut; 20 tips 2 growing 12; "+
 		"30 bulbs thinner; 40 bulbs plumper; 40 leafmm 120; 50 tips 0")
 	c.Care = []patient.Tended{
-		{On: day(5), Job: "water", Outcome: patient.TendedDone}, {On: day(12), Job: "water", Outcome: patient.TendedDone, PPM: 50},
-		{On: day(13), Job: "water", Outcome: patient.TendedLeft}, {On: day(300), Job: "water", Outcome: patient.TendedDone},
+		{On: day(5), Job: "water", Outcome: patient.TendedDone},
+		{On: day(12), Job: "water", Outcome: patient.TendedDone, PPM: 50},
+		{On: day(13), Job: "water", Outcome: patient.TendedLeft},
+		{On: day(300), Job: "water", Outcome: patient.TendedDone},
 	}
 	c.Rounds = []patient.Round{{On: day(8), Pest: "soft-scale"}}
 	p := c.on(60)

@@ -36,6 +36,7 @@ type Patient struct {
 	Looks     []Look               // up to the day, the newest first
 	Seen      []Seen               // check-ins, in any order
 	Care      []Tended             // what was done in its aftercare, in any order
+	Watches   []Watch              // what it may have caught, and is looked at for
 	Reading   *Reading             // the newest in which something was read
 	Before    *Reading             // the one before that
 	Homes     []Home               // the oldest first

@@ -351,6 +351,13 @@ type Deed struct {
 	LeftOut bool
 }
 
+// Watch is what a plant may have caught, from when until when it is looked at for it.
+type Watch struct {
+	Agent string
+	From  string
+	Until string
+}
+
 // Incident is something that broke outside a look.
 type Incident struct {
 	On   string

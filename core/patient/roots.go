@@ -79,7 +79,7 @@ func (p *Patient) readBy(of Reading, by roots.Context) *Roots {
 }
 
 // ReadOn is a reading judged by what the plant is and stood in on that day.
-func (p Condition) ReadOn(of Reading) *Roots { return p.readBy(of, p.Reader(of.On)) }
+func ReadOn(p *Patient, of Reading) *Roots { return p.readBy(of, p.Condition().Reader(of.On)) }
 
 // Grade is how much living root was found, before any cut; unread where nothing was read.
 func (p Condition) Grade() roots.GradeCode {

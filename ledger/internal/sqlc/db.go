@@ -60,6 +60,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.addSentStmt, err = db.PrepareContext(ctx, addSent); err != nil {
 		return nil, fmt.Errorf("error preparing query AddSent: %w", err)
 	}
+	if q.addStayStmt, err = db.PrepareContext(ctx, addStay); err != nil {
+		return nil, fmt.Errorf("error preparing query AddStay: %w", err)
+	}
 	if q.addToHourStmt, err = db.PrepareContext(ctx, addToHour); err != nil {
 		return nil, fmt.Errorf("error preparing query AddToHour: %w", err)
 	}
@@ -72,6 +75,12 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.allForecastsStmt, err = db.PrepareContext(ctx, allForecasts); err != nil {
 		return nil, fmt.Errorf("error preparing query AllForecasts: %w", err)
 	}
+	if q.allPlantsStmt, err = db.PrepareContext(ctx, allPlants); err != nil {
+		return nil, fmt.Errorf("error preparing query AllPlants: %w", err)
+	}
+	if q.allStaysStmt, err = db.PrepareContext(ctx, allStays); err != nil {
+		return nil, fmt.Errorf("error preparing query AllStays: %w", err)
+	}
 	if q.archivePlantStmt, err = db.PrepareContext(ctx, archivePlant); err != nil {
 		return nil, fmt.Errorf("error preparing query ArchivePlant: %w", err)
 	}
@@ -80,6 +89,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.authorsSinceStmt, err = db.PrepareContext(ctx, authorsSince); err != nil {
 		return nil, fmt.Errorf("error preparing query AuthorsSince: %w", err)
+	}
+	if q.bladeDaysStmt, err = db.PrepareContext(ctx, bladeDays); err != nil {
+		return nil, fmt.Errorf("error preparing query BladeDays: %w", err)
 	}
 	if q.careOfStmt, err = db.PrepareContext(ctx, careOf); err != nil {
 		return nil, fmt.Errorf("error preparing query CareOf: %w", err)
@@ -300,6 +312,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.setTruthStmt, err = db.PrepareContext(ctx, setTruth); err != nil {
 		return nil, fmt.Errorf("error preparing query SetTruth: %w", err)
 	}
+	if q.sharedCareStmt, err = db.PrepareContext(ctx, sharedCare); err != nil {
+		return nil, fmt.Errorf("error preparing query SharedCare: %w", err)
+	}
 	if q.touchPlantStmt, err = db.PrepareContext(ctx, touchPlant); err != nil {
 		return nil, fmt.Errorf("error preparing query TouchPlant: %w", err)
 	}
@@ -386,6 +401,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing addSentStmt: %w", cerr)
 		}
 	}
+	if q.addStayStmt != nil {
+		if cerr := q.addStayStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addStayStmt: %w", cerr)
+		}
+	}
 	if q.addToHourStmt != nil {
 		if cerr := q.addToHourStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing addToHourStmt: %w", cerr)
@@ -406,6 +426,16 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing allForecastsStmt: %w", cerr)
 		}
 	}
+	if q.allPlantsStmt != nil {
+		if cerr := q.allPlantsStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing allPlantsStmt: %w", cerr)
+		}
+	}
+	if q.allStaysStmt != nil {
+		if cerr := q.allStaysStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing allStaysStmt: %w", cerr)
+		}
+	}
 	if q.archivePlantStmt != nil {
 		if cerr := q.archivePlantStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing archivePlantStmt: %w", cerr)
@@ -419,6 +449,11 @@ func (q *Queries) Close() error {
 	if q.authorsSinceStmt != nil {
 		if cerr := q.authorsSinceStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing authorsSinceStmt: %w", cerr)
+		}
+	}
+	if q.bladeDaysStmt != nil {
+		if cerr := q.bladeDaysStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing bladeDaysStmt: %w", cerr)
 		}
 	}
 	if q.careOfStmt != nil {
@@ -786,6 +821,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing setTruthStmt: %w", cerr)
 		}
 	}
+	if q.sharedCareStmt != nil {
+		if cerr := q.sharedCareStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing sharedCareStmt: %w", cerr)
+		}
+	}
 	if q.touchPlantStmt != nil {
 		if cerr := q.touchPlantStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing touchPlantStmt: %w", cerr)
@@ -872,13 +912,17 @@ type Queries struct {
 	addPlaceStmt         *sql.Stmt
 	addPlantStmt         *sql.Stmt
 	addSentStmt          *sql.Stmt
+	addStayStmt          *sql.Stmt
 	addToHourStmt        *sql.Stmt
 	addToLogStmt         *sql.Stmt
 	addWeighingStmt      *sql.Stmt
 	allForecastsStmt     *sql.Stmt
+	allPlantsStmt        *sql.Stmt
+	allStaysStmt         *sql.Stmt
 	archivePlantStmt     *sql.Stmt
 	authorsOfPlantStmt   *sql.Stmt
 	authorsSinceStmt     *sql.Stmt
+	bladeDaysStmt        *sql.Stmt
 	careOfStmt           *sql.Stmt
 	careOfDayStmt        *sql.Stmt
 	careOnStmt           *sql.Stmt
@@ -952,6 +996,7 @@ type Queries struct {
 	setShortStmt         *sql.Stmt
 	setShortFromStmt     *sql.Stmt
 	setTruthStmt         *sql.Stmt
+	sharedCareStmt       *sql.Stmt
 	touchPlantStmt       *sql.Stmt
 	wantCareStmt         *sql.Stmt
 	wantWorkStmt         *sql.Stmt
@@ -977,13 +1022,17 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		addPlaceStmt:         q.addPlaceStmt,
 		addPlantStmt:         q.addPlantStmt,
 		addSentStmt:          q.addSentStmt,
+		addStayStmt:          q.addStayStmt,
 		addToHourStmt:        q.addToHourStmt,
 		addToLogStmt:         q.addToLogStmt,
 		addWeighingStmt:      q.addWeighingStmt,
 		allForecastsStmt:     q.allForecastsStmt,
+		allPlantsStmt:        q.allPlantsStmt,
+		allStaysStmt:         q.allStaysStmt,
 		archivePlantStmt:     q.archivePlantStmt,
 		authorsOfPlantStmt:   q.authorsOfPlantStmt,
 		authorsSinceStmt:     q.authorsSinceStmt,
+		bladeDaysStmt:        q.bladeDaysStmt,
 		careOfStmt:           q.careOfStmt,
 		careOfDayStmt:        q.careOfDayStmt,
 		careOnStmt:           q.careOnStmt,
@@ -1057,6 +1106,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		setShortStmt:         q.setShortStmt,
 		setShortFromStmt:     q.setShortFromStmt,
 		setTruthStmt:         q.setTruthStmt,
+		sharedCareStmt:       q.sharedCareStmt,
 		touchPlantStmt:       q.touchPlantStmt,
 		wantCareStmt:         q.wantCareStmt,
 		wantWorkStmt:         q.wantWorkStmt,

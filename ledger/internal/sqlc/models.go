@@ -174,6 +174,13 @@ type Setting struct {
 	Value string
 }
 
+type Stay struct {
+	ID      int64
+	PlantID int64
+	PlaceID int64
+	FromAt  string
+}
+
 type Timer struct {
 	ID        int64
 	PlantID   int64

@@ -51,6 +51,7 @@ const Evening = lazy(() => import("../features/tending/Evening"));
 const Away = lazy(() => import("../features/tending/Away"));
 const CareStep = lazy(() => import("../features/tending/CareStep"));
 const ProgressStep = lazy(() => import("../features/tracking/ProgressStep"));
+const Foresight = lazy(() => import("../features/tracking/Foresight"));
 const House = lazy(() => import("../features/settings/House"));
 const People = lazy(() => import("../features/people/People"));
 const SignIn = lazy(() => import("../features/people/SignIn"));
@@ -104,6 +105,7 @@ export function App() {
               <Route index element={<Today />} />
               <Route path="evening" element={<Evening />} />
               <Route path="away" element={<Away />} />
+              <Route path="forecasts" element={<Foresight />} />
               <Route path="bench" element={<Bench />} />
               <Route path="plants/:plantID" element={<PlantPage />}>
                 <Route index element={<Overview />} />

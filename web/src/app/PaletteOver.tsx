@@ -53,6 +53,7 @@ export default function PaletteOver({ onTurn, onClose }: { onTurn: () => void; o
       ? steps.map(([path, label]) => ({ key: `s${path}`, label: `This plant: ${label}`, go: to(`${plant}/${path}`) }))
       : []),
     ...rooms.map(([path, label]) => ({ key: path, label, go: to(path) })),
+    { key: "forecasts", label: "How good its forecasts are", go: to("/forecasts") },
     { key: "evening", label: "An evening’s crates", go: to("/evening") },
     { key: "away", label: "Away", go: to("/away") },
     { key: "people", label: "People and devices", go: to("/settings/people") },

@@ -1,6 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { careKnowledge, growthKnowledge, houseMedia, raceKnowledge, rehomeKnowledge } from "../../lib/api/queries";
+import {
+  careKnowledge,
+  contagionKnowledge,
+  forecastKnowledge,
+  growthKnowledge,
+  houseMedia,
+  raceKnowledge,
+  rehomeKnowledge,
+} from "../../lib/api/queries";
 
 type Marked = { value: number | string; mark: string; source?: string; low?: number; high?: number };
 
@@ -59,16 +67,20 @@ export function useFigures(): Kept[] {
   const media = useQuery(houseMedia).data;
   const care = useQuery(careKnowledge).data;
   const growth = useQuery(growthKnowledge).data;
+  const travels = useQuery(contagionKnowledge).data;
+  const foretold = useQuery(forecastKnowledge).data;
   return useMemo(
     () => [
       ...keptIn("The months after", care),
       ...keptIn("Growth and stages", growth),
+      ...keptIn("Forecasts", foretold),
+      ...keptIn("What travels", travels),
       ...keptIn("The race", race),
       ...keptIn("Pot or hold, routes, placement", home?.rehome),
       ...keptIn("Pots", home?.pots),
       ...keptIn("How pots dry", home?.drying),
       ...keptIn("Media and mixes", media?.media),
     ],
-    [race, home, media, care, growth],
+    [race, home, media, care, growth, foretold, travels],
   );
 }

@@ -8,6 +8,7 @@ export const TodayNav = () => (
       ["/", "The round"],
       ["/evening", "An evening’s crates"],
       ["/away", "Away"],
+      ["/forecasts", "Forecasts"],
     ]}
   />
 );

@@ -3,3 +3,4 @@ export { Today } from "./Today";
 export { CalendarOf } from "./CalendarOf";
 export { MovesHere } from "./MovesHere";
 export { Watered } from "./Watered";
+export { TodayNav } from "./TodayNav";

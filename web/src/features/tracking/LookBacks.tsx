@@ -6,7 +6,7 @@ import { ask, client, Refused, type LookBack, type Progress } from "../../lib/ap
 import { day } from "../../lib/dates";
 import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
-import { length, percent } from "../../lib/words";
+import { length } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Marked } from "../../ui/Mark";
@@ -160,8 +160,8 @@ function Sides({ b }: { b: LookBack }) {
       />
       {side && side.kept_of > 0 && side.then.on !== side.now.on && (
         <p data-part="kept">
-          {percent(side.kept)} of {side.kept_of} roots are kept; four fifths are expected. {side.since.new_roots} new,{" "}
-          {Math.max(0, side.branches)} new branches.
+          {Math.round(side.kept * side.kept_of)} of {side.kept_of} roots are kept; four fifths are expected.{" "}
+          {side.since.new_roots} new, {Math.max(0, side.branches)} new branches.
         </p>
       )}
       {side && side.drawn.reading.roots.length > 0 && side.then.on !== side.now.on && (

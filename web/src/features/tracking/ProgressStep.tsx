@@ -7,9 +7,11 @@ import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
 import { PlantSoFar, usePlant } from "../plant";
 import { Ending } from "./Ending";
+import { Exposure } from "./Exposure";
 import { Family } from "./Family";
 import { Fares } from "./Fares";
 import { Followed } from "./Followed";
+import { Foretold } from "./Foretold";
 import { LookBacks } from "./LookBacks";
 import { ThenAndNow } from "./ThenAndNow";
 import { Weeks } from "./Weeks";
@@ -34,6 +36,8 @@ export default function ProgressStep() {
         />
         <Followed p={p} />
         <Weeks p={p} tag={plant.intake.tag} />
+        <Exposure plantID={plant.id} open={plant.suspect || !!plant.intake.kept_apart} />
+        <Foretold p={p} />
         <Family p={p} />
         <Ending key={p.closed.version} p={p} />
       </section>

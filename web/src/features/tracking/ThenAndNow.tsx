@@ -18,7 +18,7 @@ export function ThenAndNow({ p, onChoose }: Props) {
       <section data-part="then-and-now">
         <h2>Its roots</h2>
         <p>
-          No reading yet. Growth shows from the first on: <Link to="../roots">read the roots</Link>, or tape one at a{" "}
+          No reading yet. It shows from the first on: <Link to="../roots">read the roots</Link>, or tape one at a{" "}
           <Link to="../care">check-in</Link>.
         </p>
       </section>

@@ -283,6 +283,32 @@ export const progress = (id: number, from?: string, to?: string) =>
     queryFn: () => ask(client.GET("/api/v1/plants/{id}/progress", { params: { path: { id }, query: { from, to } } })),
   });
 
+/** How good the forecasts of this house were. */
+export const foresight = queryOptions({
+  queryKey: ["plants", "forecasts"],
+  queryFn: () => ask(client.GET("/api/v1/forecasts")),
+});
+
+/** Who may have caught something from a plant. */
+export const exposure = (id: number, since?: string, agent?: string) =>
+  queryOptions({
+    queryKey: ["plant", id, "exposure", since ?? "", agent ?? ""],
+    queryFn: () =>
+      ask(client.GET("/api/v1/plants/{id}/exposure", { params: { path: { id }, query: { since, agent } } })),
+  });
+
+export const contagionKnowledge = queryOptions({
+  queryKey: ["knowledge", "contagion"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/contagion")),
+  ...shipped,
+});
+
+export const forecastKnowledge = queryOptions({
+  queryKey: ["knowledge", "forecast"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/forecast")),
+  ...shipped,
+});
+
 export const growthKnowledge = queryOptions({
   queryKey: ["knowledge", "growth"],
   queryFn: () => ask(client.GET("/api/v1/knowledge/growth")),

@@ -790,6 +790,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/contagion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How pests and diseases travel, what to look for and for how long */
+        get: operations["contagionKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/disputes": {
         parameters: {
             query?: never;
@@ -1546,6 +1563,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plants/{id}/exposure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who may have caught something from a plant, and what it is watched for */
+        get: operations["exposure"];
+        put?: never;
+        /** Look at plants for what they may have caught from it, until its time is over */
+        post: operations["watchPlants"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plants/{id}/holding": {
         parameters: {
             query?: never;
@@ -2113,6 +2148,23 @@ export interface paths {
         /** Today's round: what is due, in the order in which it is done */
         get: operations["today"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/watches/{id}/ended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** End the watch of a plant */
+        put: operations["unwatch"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3756,6 +3808,53 @@ export interface components {
             cut_list: components["schemas"]["CleaningList"];
             verdict: components["schemas"]["RootsVerdict"];
         };
+        Contacted: {
+            /** @description the last first */
+            by: components["schemas"]["ContagionContact"][];
+            /** Format: int64 */
+            plant_id: number;
+            tag: string;
+            /** @description it is looked at until this day */
+            until: string;
+            /**
+             * Format: int64
+             * @description it is watched
+             */
+            watch_id?: number;
+            watched_until?: string;
+        };
+        ContagionAgent: {
+            /** @description fields of the check-in that tell */
+            asks: string[];
+            /** @description causes that are it */
+            causes: string[];
+            code: string;
+            /** @description so long after the last contact it may still show */
+            days: components["schemas"]["KnowledgeNumber"];
+            /** @description what to look for */
+            look: components["schemas"]["KnowledgeText"];
+            name: string;
+            /** @description pests that are it */
+            pests?: string[];
+            /** @description how it travels */
+            ways: string[];
+        };
+        ContagionContact: {
+            /** @description since when */
+            from?: string;
+            /** @description the last day of it */
+            on: string;
+            /** @enum {string} */
+            what: "blade" | "tray" | "water" | "pot" | "place" | "parent";
+        };
+        ContagionKnowledge: {
+            agents: components["schemas"]["ContagionAgent"][];
+            back_days: components["schemas"]["KnowledgeNumber"];
+            every_days: components["schemas"]["KnowledgeEstimate"];
+            ways: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+        };
         CorrectRoot: {
             /** @description how many of a batch; the others stay as they were */
             count: number;
@@ -4178,6 +4277,16 @@ export interface components {
              * @description 0: there is none
              */
             plant_id: number;
+        };
+        Exposure: {
+            /** @description what it may carry */
+            agents: components["schemas"]["Spread"][];
+            /** Format: int64 */
+            plant_id: number;
+            /** @description contacts since this day */
+            since: string;
+            /** @description what this plant may have caught from others */
+            watched: components["schemas"]["Watching"][];
         };
         Fares: {
             /** @description of the stage */
@@ -7593,6 +7702,12 @@ export interface components {
             renew?: boolean;
             shared: boolean;
         };
+        SharedContact: {
+            /** Format: date */
+            on: string;
+            /** @enum {string} */
+            what: "blade" | "tray" | "water" | "pot" | "place" | "parent";
+        };
         ShelfList: {
             shelf: components["schemas"]["OnShelf"][];
         };
@@ -8026,6 +8141,11 @@ export interface components {
             /** @description usual amount for one plant */
             volume_ml: components["schemas"]["KnowledgeNumber"];
         };
+        Spread: {
+            agent: components["schemas"]["ContagionAgent"];
+            /** @description those that touched it last first */
+            exposed: components["schemas"]["Contacted"][];
+        };
         StancesQuestion: {
             one: string;
             other: string;
@@ -8350,6 +8470,10 @@ export interface components {
             says?: string[];
             words: components["schemas"]["KnowledgeText"];
         };
+        Unwatch: {
+            /** Format: int64 */
+            version: number;
+        };
         Use: {
             /**
              * Format: double
@@ -8359,6 +8483,27 @@ export interface components {
             /** Format: int64 */
             item_id: number;
             job?: string;
+        };
+        WatchPlants: {
+            /** @description see /api/v1/knowledge/contagion */
+            agent: string;
+            plants: number[];
+            /** @description a contact that was not noted: for plants that are not on the list by themselves */
+            shared?: components["schemas"]["SharedContact"];
+            /** Format: date */
+            since?: string;
+        };
+        Watching: {
+            agent: components["schemas"]["ContagionAgent"];
+            by: components["schemas"]["ContagionContact"][];
+            from: string;
+            /** Format: int64 */
+            id: number;
+            over?: boolean;
+            suspect: components["schemas"]["Queued"];
+            until: string;
+            /** Format: int64 */
+            version: number;
         };
         Weigh: {
             /**
@@ -12945,6 +13090,62 @@ export interface operations {
             };
         };
     };
+    contagionKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContagionKnowledge"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     listDisputes: {
         parameters: {
             query?: never;
@@ -17394,6 +17595,203 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Divided"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exposure: {
+        parameters: {
+            query?: {
+                /** @description contacts since this day; left out: some weeks back */
+                since?: string;
+                /** @description what it may carry; left out: what its signs say */
+                agent?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Exposure"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    watchPlants: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["WatchPlants"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Exposure"];
                 };
             };
             /** @description Bad Request */
@@ -21979,6 +22377,131 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    unwatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Unwatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Exposure"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -17,5 +17,16 @@ CREATE TABLE forecasts (
 ) STRICT;
 CREATE UNIQUE INDEX forecasts_once_a_day ON forecasts (plant_id, code, of, made_on);
 
+-- Where a plant stood from when on, so that it can be told who stood beside it.
+CREATE TABLE stays (
+    id       INTEGER PRIMARY KEY,
+    plant_id INTEGER NOT NULL REFERENCES plants (id) ON DELETE CASCADE,
+    place_id INTEGER NOT NULL, -- 0: at none
+    from_at  TEXT    NOT NULL -- UTC
+) STRICT;
+CREATE INDEX stays_of ON stays (plant_id, id);
+INSERT INTO stays (plant_id, place_id, from_at) SELECT id, place_id, created_at FROM plants WHERE place_id <> 0;
+
 -- +goose Down
+DROP TABLE stays;
 DROP TABLE forecasts;

@@ -1,0 +1,123 @@
+package contagion
+
+import (
+	"reflect"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"therapeon/core/causes"
+	"therapeon/core/dates"
+	"therapeon/core/patient"
+	"therapeon/core/pests"
+)
+
+func day(n int) string { return dates.After("2027-03-01", n) }
+
+func agent(t *testing.T, code string) Agent {
+	a, ok := Table().Agent(code)
+	require.True(t, ok)
+	return a
+}
+
+// Who touched it, by the ways in which each thing travels: mites walk and are blown from pot to pot, a virus
+// goes by the blade and by dividing, wilt by blade, water and tray. Common practice, no source.
+func TestWhoMayHaveCaughtIt(t *testing.T) {
+	suspect := Facts{
+		PlantID: 1, Tag: "suspect", Stays: []Stay{{7, day(0), day(20)}, {8, day(20), ""}}, Blades: []string{day(5), day(12)},
+		Trays: []string{day(9)}, Soaks: []string{day(3)},
+	}
+	others := []Facts{
+		suspect,
+		{PlantID: 2, Tag: "beside it", Stays: []Stay{{7, day(10), ""}}},
+		{PlantID: 3, Tag: "there later", Stays: []Stay{{7, day(21), ""}}},
+		{PlantID: 4, Tag: "same blade", Stays: []Stay{{9, day(0), ""}}, Blades: []string{day(12)}},
+		{PlantID: 5, Tag: "its half", ParentID: 1, DividedOn: day(5)},
+		{PlantID: 6, Tag: "one tray", Trays: []string{day(9)}, Soaks: []string{day(3)}},
+		{PlantID: 9, Tag: "thrown", Stays: []Stay{{7, day(0), ""}}, Off: true},
+	}
+	tags := func(code, since, today string) (tags []string) {
+		for _, e := range Of(agent(t, code), suspect, others, since, today) {
+			tags = append(tags, e.Tag)
+		}
+		return tags
+	}
+	assert.Equal(t, []string{"beside it", "its half"}, tags("spider-mites", day(0), day(30)))
+	assert.Equal(t, []string{"same blade", "its half"}, tags("virus", day(0), day(30)))
+	assert.Equal(t, []string{"same blade", "one tray", "its half"}, tags("wilt", day(0), day(30)))
+	assert.Equal(t, []string{"same blade"}, tags("wilt", day(10), day(30)), "contacts since a day")
+	assert.Empty(t, tags("soft-rot", day(0), day(30)), "fourteen days after the last contact it would have shown")
+	mites := Of(agent(t, "spider-mites"), suspect, others, day(15), day(30))
+	assert.Equal(t, Contact{Place, day(15), day(20)}, mites[0].By[0], "from when they stood together, to when one was moved")
+	assert.Equal(t, dates.After(day(20), 35), mites[0].Until)
+	siblings := Of(agent(t, "virus"), Facts{PlantID: 5, ParentID: 1, DividedOn: day(5)},
+		[]Facts{{PlantID: 8, Tag: "the other half", ParentID: 1, DividedOn: day(5)}}, day(0), day(30))
+	require.Len(t, siblings, 1)
+	assert.Equal(t, Parent, siblings[0].By[0].What)
+}
+
+// fields are those of a check-in.
+func fields() (list []string) {
+	of := reflect.TypeFor[patient.Checkin]()
+	for i := range of.NumField() {
+		name, _, _ := strings.Cut(of.Field(i).Tag.Get("json"), ",")
+		list = append(list, name)
+	}
+	return list
+}
+
+// The table names what the other tables know: causes, pests, ways, fields of the check-in.
+func TestTheTableNamesWhatThereIs(t *testing.T) {
+	for _, a := range Table().Agents {
+		for _, c := range a.Causes {
+			_, ok := causes.Table().Cause(c)
+			assert.True(t, ok, "%s: cause %s", a.Code, c)
+		}
+		for _, p := range a.Pests {
+			_, ok := pests.Find(p)
+			assert.True(t, ok, "%s: pest %s", a.Code, p)
+		}
+		for _, w := range a.Ways {
+			assert.Contains(t, Table().Ways, w, a.Code)
+		}
+		for _, f := range a.Asks {
+			assert.Contains(t, fields(), f, a.Code)
+		}
+		assert.NotEmpty(t, a.Asks, a.Code)
+	}
+	got := Table().Suspected([]string{"wilt-fungus", "age"}, []string{"snails"})
+	require.Len(t, got, 2)
+	assert.Equal(t, []string{"snails", "wilt"}, []string{got[0].Code, got[1].Code})
+}
+
+// Laws: what touched is the same seen from either plant; a longer look back loses nobody.
+func TestContactLaws(t *testing.T) {
+	facts := func(t *rapid.T, id int64) Facts {
+		f := Facts{PlantID: id}
+		days := rapid.SliceOfN(rapid.IntRange(0, 40), 0, 3)
+		for _, n := range days.Draw(t, "blades") {
+			f.Blades = append(f.Blades, day(n))
+		}
+		for _, n := range days.Draw(t, "trays") {
+			f.Trays = append(f.Trays, day(n))
+		}
+		from := rapid.IntRange(0, 30).Draw(t, "from")
+		f.Stays = []Stay{{int64(rapid.IntRange(1, 2).Draw(t, "place")), day(from), day(from + rapid.IntRange(0, 9).Draw(t, "for"))}}
+		return f
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		a, b := facts(t, 1), facts(t, 2)
+		since := rapid.IntRange(0, 40).Draw(t, "since")
+		for _, of := range Table().Agents {
+			ab, ba := Of(of, a, []Facts{b}, day(since), day(41)), Of(of, b, []Facts{a}, day(since), day(41))
+			require.Equal(t, len(ab), len(ba))
+			if len(ab) > 0 {
+				require.Equal(t, ab[0].By, ba[0].By)
+				require.NotEmpty(t, Of(of, a, []Facts{b}, day(0), day(41)))
+			}
+		}
+	})
+}
