@@ -27,8 +27,8 @@ func agent(t *testing.T, code string) Agent {
 // goes by the blade and by dividing, wilt by blade, water and tray. Common practice, no source.
 func TestWhoMayHaveCaughtIt(t *testing.T) {
 	suspect := Facts{
-		PlantID: 1, Tag: "suspect", Stays: []Stay{{7, day(0), day(20)}, {8, day(20), ""}}, Blades: []string{day(5), day(12)},
-		Trays: []string{day(9)}, Soaks: []string{day(3)},
+		PlantID: 1, Tag: "suspect", Stays: []Stay{{7, day(0), day(20)}, {8, day(20), ""}},
+		Blades: []string{day(5), day(12)}, Trays: []string{day(9)}, Soaks: []string{day(3)},
 	}
 	others := []Facts{
 		suspect,
@@ -105,7 +105,8 @@ func TestContactLaws(t *testing.T) {
 			f.Trays = append(f.Trays, day(n))
 		}
 		from := rapid.IntRange(0, 30).Draw(t, "from")
-		f.Stays = []Stay{{int64(rapid.IntRange(1, 2).Draw(t, "place")), day(from), day(from + rapid.IntRange(0, 9).Draw(t, "for"))}}
+		until := from + rapid.IntRange(0, 9).Draw(t, "for")
+		f.Stays = []Stay{{int64(rapid.IntRange(1, 2).Draw(t, "place")), day(from), day(until)}}
 		return f
 	}
 	rapid.Check(t, func(t *rapid.T) {

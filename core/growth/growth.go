@@ -24,7 +24,8 @@ type Case struct {
 	Pot      *pots.Pot         // that it stands in by its home; nil: not known
 	Alarms   []Text            // that sound for it, by its aftercare
 
-	read []read
+	read   []read
+	inTurn []patient.Seen
 }
 
 // Progress is how a plant fares, and how sure that is.
@@ -82,10 +83,18 @@ func (c *Case) gather(today string) {
 
 // seen are its check-ins up to a day, of all its homes, in their order.
 func (c *Case) seen(today string) []patient.Seen {
-	list := slices.DeleteFunc(slices.Clone(c.Seen), func(s patient.Seen) bool { return s.On > today })
-	patient.InTurn(list)
-	slices.SortStableFunc(list, func(a, b patient.Seen) int { return cmp.Compare(a.On, b.On) })
-	return list
+	if c.inTurn == nil {
+		c.inTurn = slices.Clone(c.Seen)
+		patient.InTurn(c.inTurn)
+		slices.SortStableFunc(c.inTurn, func(a, b patient.Seen) int { return cmp.Compare(a.On, b.On) })
+	}
+	n, _ := slices.BinarySearchFunc(c.inTurn, today, func(s patient.Seen, day string) int {
+		if s.On <= day {
+			return -1
+		}
+		return 1
+	})
+	return c.inTurn[:n]
 }
 
 // days are those between which its roots can be compared.

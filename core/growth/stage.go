@@ -65,7 +65,7 @@ func (s *story) settle(before known, on string) {
 		return
 	}
 	words, _ := Table().Stage(now)
-	c := Change{On: on, Stage: now, Name: words.Name, By: by, Back: now.Rank() < was.Rank()}
+	c := Change{On: on, Stage: now, Name: words.Name, By: s.proofs(by), Back: now.Rank() < was.Rank()}
 	if c.Back {
 		why := Table().Evidence[s.whyBack(before)]
 		c.Why = &why
@@ -123,28 +123,28 @@ func (k *known) stable() bool {
 	return k.leaf == "firm" || k.bulbs == "same" || k.bulbs == "plumper" || ok && share <= Table().LosesWeek.Value
 }
 
-// stage is how far it has come, and what says so; the highest of which all is seen.
-func (k *known) stage() (Stage, []Proof) {
+// stage is how far it has come, the highest of which all is seen, and the evidence that can speak for it.
+func (k *known) stage() (Stage, []string) {
 	standsStill := k.home == potted && k.wobble != patient.Yes
 	switch {
 	case k.grade == roots.Unread && k.leaf == "" && k.bulbs == "" && !k.tips && len(k.grams) < 2 && k.longest == 0:
 		return "", nil
 	case standsStill && k.wobble == patient.No && !k.noneLive() && (k.at != "" || k.sound) && !k.failing() &&
 		(k.leafAsLarge() || k.twoRising()):
-		return Recovered, k.proofs("leaf-as-large", "two-rising", "in-medium", "sound-in-medium", "stands")
+		return Recovered, []string{"leaf-as-large", "two-rising", "in-medium", "sound-in-medium", "stands"}
 	case standsStill && !k.noneLive() && (k.rooted() || k.sound && !k.failing()):
-		return Establishing, k.proofs("in-medium", "branching", "long-root", "sound-in-medium", "stands")
+		return Establishing, []string{"in-medium", "branching", "long-root", "sound-in-medium", "stands"}
 	case k.tips && !k.failing():
-		return Rooting, k.proofs("tips-out", "long-root", "branching")
+		return Rooting, []string{"tips-out", "long-root", "branching"}
 	case k.noneLive() && (k.loses() || !k.stable()):
-		return Critical, k.proofs("no-live-roots", "limp", "thinner", "loses", "not-seen-stable")
+		return Critical, []string{"no-live-roots", "limp", "thinner", "loses", "not-seen-stable"}
 	default:
-		return Holding, k.proofs("live-roots", "firm", "plump", "holds-weight", "loses-little", "no-live-roots")
+		return Holding, []string{"live-roots", "firm", "plump", "holds-weight", "loses-little", "no-live-roots"}
 	}
 }
 
 // proofs are those of a list that hold.
-func (k *known) proofs(codes ...string) []Proof {
+func (k *known) proofs(codes []string) []Proof {
 	share, weighs := k.lossAWeek()
 	holds := map[string]bool{
 		"no-live-roots": k.noneLive(), "limp": k.leaf == "limp", "thinner": k.bulbs == "thinner",
@@ -216,7 +216,7 @@ func (s *story) standing() Standing {
 	_, by := s.stage()
 	last := s.changes[len(s.changes)-1]
 	words, _ := Table().Stage(last.Stage)
-	at.Stage, at.Name, at.About, at.Since, at.By = last.Stage, words.Name, &words.About, last.On, by
+	at.Stage, at.Name, at.About, at.Since, at.By = last.Stage, words.Name, &words.About, last.On, s.proofs(by)
 	if n := last.Stage.Rank(); n < len(stages) {
 		next, _ := Table().Stage(stages[n])
 		at.Next, at.Needs = next.Name, s.needs(last.Stage)

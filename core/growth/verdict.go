@@ -97,6 +97,16 @@ func (v *Verdict) say(code, on, today string) {
 
 // Shrinks holds where each of the two newest leaves was smaller than the one before, as seen up to a day.
 func Shrinks(p *patient.Patient, day string) bool {
+	measured := 0
+	for _, s := range p.Seen {
+		measured += count(s.Noted.NewestLeafMM != nil)
+	}
+	for _, l := range p.Looks {
+		measured += count(l.Noted.NewestLeafMM != nil)
+	}
+	if measured < 3 { // it takes three leaves to shrink twice
+		return false
+	}
 	c := Case{Patient: p}
 	_, shrinks := c.told(day).signs["leaf-smaller"]
 	return shrinks

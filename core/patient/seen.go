@@ -42,9 +42,15 @@ func (p Checked) All() []Seen {
 // InTurn puts check-ins in the order in which they were seen; those of one moment in that of what they
 // say, so that nothing hangs on which was entered first.
 func InTurn(list []Seen) {
-	slices.SortStableFunc(list, func(a, b Seen) int {
-		return cmp.Or(a.At.Compare(b.At), cmp.Compare(a.Noted.InShort(), b.Noted.InShort()))
-	})
+	before := func(a, b Seen) int {
+		if order := a.At.Compare(b.At); order != 0 {
+			return order
+		}
+		return cmp.Compare(a.Noted.InShort(), b.Noted.InShort())
+	}
+	if !slices.IsSortedFunc(list, before) { // they are kept so, mostly
+		slices.SortStableFunc(list, before)
+	}
 }
 
 // heardLook is the newest look with what check-ins saw since: that is what it is today. A look

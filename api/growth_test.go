@@ -1,0 +1,244 @@
+package api
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func (x *tended) progress(id int) map[string]any {
+	return x.does("GET", fmt.Sprintf("/api/v1/plants/%d/progress", id), "")
+}
+
+// sees notes a check-in today.
+func (x *tended) sees(id int, noted string) {
+	x.does("POST", fmt.Sprintf("/api/v1/plants/%d/checkins", id), fmt.Sprintf(`{"noted":{%s}}`, noted))
+}
+
+func (x *tended) fares(id int) map[string]any {
+	for _, p := range listAt(x.does("GET", "/api/v1/plants", ""), "plants") {
+		if int(under(p, "id").(float64)) == id {
+			return p.(map[string]any)
+		}
+	}
+	require.Fail(x, "not on the bench")
+	return nil
+}
+
+func forecasts(p map[string]any, code string) (list []map[string]any) {
+	for _, f := range listAt(p, "forecasts") {
+		if under(f, "code") == code {
+			list = append(list, f.(map[string]any))
+		}
+	}
+	return list
+}
+
+// From potted to the tip at the water: the root is taped, its arrival is foretold and kept, moves, and is
+// scored when it came; the stage follows, on the plant and on the bench; what is taken back leaves no trace.
+func TestARootGrowsToTheWater(t *testing.T) {
+	x := startTending(t)
+	p := x.does("POST", "/api/v1/plants", `{"tag":"Moth","group":"phalaenopsis","leaf_count":4,"old_medium":"bark"}`)
+	id := int(p["id"].(float64))
+	x.does("POST", fmt.Sprintf("/api/v1/plants/%d/homes", id), `{"route":"inorganic","from_on":"2030-05-14",`+
+		`"pot":{"shape":"round","top_mm":110,"bottom_mm":85,"height_mm":100,"hole_mm":30,"wall":"clear"}}`)
+	x.sleeps(14)
+	x.sees(id, `"leaf":"firm","roots":[{"root":"A","new":true,"length_mm":8,"tip":"growing","at":"air"}]`)
+	x.sleeps(14)
+	x.sees(id, `"leaf":"firm","roots":[{"root":"A","length_mm":28,"tip":"growing","at":"edge"}]`)
+	now := x.progress(id)
+	track := listAt(now, "tracks")[0]
+	assert.InDelta(t, 20.0/14, under(track, "rate", "a_day"), 1e-9)
+	assert.Equal(t, "establishing", under(now, "standing", "stage"))
+	assert.Equal(t, "winning", under(now, "verdict", "code"))
+	bench := x.fares(id)
+	assert.Equal(t, "establishing", under(bench, "fares", "stage"))
+	assert.Equal(t, "winning", under(bench, "fares", "verdict"))
+	said := forecasts(now, "water-root")
+	require.Len(t, said, 1, "kept as it was first said")
+	assert.Equal(t, "waiting", under(said[0], "truth", "state"))
+	wall := forecasts(now, "wall")
+	require.Len(t, wall, 1)
+	assert.Equal(t, "came", under(wall[0], "truth", "state"), "it was foretold in the air, and seen at the wall")
+
+	x.sleeps(35)
+	x.sees(id, `"roots":[{"root":"A","length_mm":79,"tip":"growing","at":"water"}]`)
+	now = x.progress(id)
+	said = forecasts(now, "water-root")
+	assert.Equal(t, "came", under(said[0], "truth", "state"))
+	assert.Equal(t, x.now.Format("2006-01-02"), under(said[0], "truth", "on"))
+	scores := listAt(x.does("GET", "/api/v1/forecasts", ""), "scores")
+	found := false
+	for _, s := range scores {
+		if under(s, "kind", "code") == "water-root" {
+			found = true
+			assert.InDelta(t, 1, under(s, "inside", "of"), 1e-9)
+		}
+	}
+	assert.True(t, found)
+
+	seen := listAt(x.care(id), "checkins")[0]
+	x.does("PUT", fmt.Sprintf("/api/v1/checkins/%v", under(seen, "id")),
+		fmt.Sprintf(`{"version":%v,"gone":true,"noted":{"leaf":"firm"}}`, under(seen, "version")))
+	back := forecasts(x.progress(id), "water-root")
+	assert.Equal(t, "waiting", under(back[len(back)-1], "truth", "state"), "what was taken back did not come")
+}
+
+// An alarm is put off with a reason until a day, on the plant, on the bench and in Today, and is back on it.
+func TestAnAlarmIsPutOffAndBack(t *testing.T) {
+	x := startTending(t)
+	id := x.housed(`{"tag":"Moth","group":"phalaenopsis","old_medium":"bark"}`, "bark", "2030-05-10")
+	x.sees(id, `"film":"dark"`)
+	alarms := func() []string {
+		list := []string{}
+		for _, a := range listAt(x.does("GET", "/api/v1/today", ""), "alarms") {
+			list = append(list, under(a, "tag").(string))
+		}
+		return list
+	}
+	require.Equal(t, []string{"Moth"}, alarms())
+	require.NotNil(t, x.fares(id)["alarms"])
+	chosen := func(version int, until, reason string) (int, map[string]any) {
+		status, doc, _ := x.send("PUT", fmt.Sprintf("/api/v1/plants/%d/care", id), fmt.Sprintf(
+			`{"version":%d,"chosen":{"snoozed":{"always/film":{"until":%q,"reason":%q}}}}`, version, until, reason))
+		return status, doc
+	}
+	status, doc := chosen(0, "2030-05-20", " ")
+	require.Equal(t, 422, status)
+	assert.Equal(t, "chosen.snoozed[always/film].reason", under(listAt(doc, "faults")[0], "field"))
+	status, doc = chosen(0, "2030-09-20", "no time")
+	require.Equal(t, 422, status)
+	assert.Equal(t, "chosen.snoozed[always/film].until", under(listAt(doc, "faults")[0], "field"))
+	status, doc = chosen(0, "2030-05-20", "the pot is shaded since yesterday")
+	require.Equal(t, 200, status)
+	assert.Equal(t, "the pot is shaded since yesterday", under(listAt(doc, "snoozed")[0], "reason"))
+	assert.Empty(t, alarms())
+	assert.Nil(t, x.fares(id)["alarms"])
+	x.sleeps(5)
+	assert.Equal(t, []string{"Moth"}, alarms(), "and back on its day")
+	assert.Empty(t, listAt(x.care(id), "snoozed"))
+}
+
+// The look back is asked for in Today, made once, changed against its version, and taken back.
+func TestALookBack(t *testing.T) {
+	x := startTending(t)
+	id := x.housed(`{"tag":"Moth","group":"phalaenopsis","old_medium":"bark"}`, "bark", "2030-05-14")
+	at := fmt.Sprintf("/api/v1/plants/%d/lookback", id)
+	status, doc, _ := x.send("PUT", at, `{"of":"14","version":0}`)
+	require.Equal(t, 422, status, "its day has not come")
+	assert.Equal(t, "of", under(listAt(doc, "faults")[0], "field"))
+	x.sees(id, `"leaf":"firm","tips":0`)
+	x.sleeps(14)
+	x.sees(id, `"leaf":"firm","tips":2,"tip_state":"growing"`)
+	asked := func() (list []string) {
+		for _, e := range listAt(x.does("GET", "/api/v1/today", ""), "errands") {
+			list = append(list, under(e, "advised", "code").(string))
+		}
+		return list
+	}
+	assert.Contains(t, asked(), "look-back")
+	back := listAt(x.progress(id), "look_backs")[0]
+	assert.Equal(t, "due", under(back, "state"))
+	assert.Equal(t, "rooting", under(back, "now", "stage"))
+	now := x.does("PUT", at, `{"of":"14","version":0,"again":"yes","note":"the moss helped"}`)
+	back = listAt(now, "look_backs")[0]
+	assert.Equal(t, "done", under(back, "state"))
+	assert.Equal(t, "yes", under(back, "again"))
+	assert.Contains(t, under(back, "said"), "It is winning")
+	assert.NotContains(t, asked(), "look-back")
+	status, _, _ = x.send("PUT", at, `{"of":"14","version":0,"again":"no"}`)
+	assert.Equal(t, 409, status, "another made it meanwhile")
+	x.does("PUT", at, `{"of":"14","version":1,"again":"no"}`)
+	history := listAt(x.does("GET", fmt.Sprintf("/api/v1/plants/%d/timeline", id), ""), "entries")
+	assert.Contains(t, fmt.Sprint(history), "Would not do it again.")
+	now = x.does("PUT", at, `{"of":"14","version":2,"gone":true}`)
+	assert.Equal(t, "due", under(listAt(now, "look_backs")[0], "state"))
+}
+
+// A plant is closed with what it teaches, and opened again as it was; something firm is not lost.
+func TestClosedAndOpenedAgain(t *testing.T) {
+	x := startTending(t)
+	id := x.housed(`{"tag":"Moth","group":"phalaenopsis","old_medium":"bark"}`, "bark", "2030-05-10")
+	x.sees(id, `"leaf":"limp"`)
+	plant := fmt.Sprintf("/api/v1/plants/%d", id)
+	as := func() map[string]any {
+		p := x.does("GET", plant, "")
+		delete(p, "version")
+		delete(p, "updated_at")
+		return p
+	}
+	before, care, today := as(), x.care(id), x.items()
+	at := plant + "/closing"
+	fault := func(body, field string) {
+		t.Helper()
+		status, doc, _ := x.send("PUT", at, body)
+		require.Equal(t, 422, status)
+		assert.Equal(t, field, under(listAt(doc, "faults")[0], "field"))
+		assert.Equal(t, before, as(), "nothing half-saved")
+	}
+	fault(`{"version":0,"closing":{"how":"lost"}}`, "closing.rhizome")
+	fault(`{"version":0,"closing":{"how":"lost","rhizome":"firm"}}`, "closing.rhizome")
+	fault(`{"version":0,"closing":{"how":"lost","rhizome":"doubtful","cause":"cold-injury"}}`, "closing.rhizome")
+	fault(`{"version":0,"closing":{"how":"given","cause":"cold-injury"}}`, "closing.cause")
+	fault(`{"version":0,"closing":{"how":"sold"}}`, "closing.how")
+	fault(`{"version":0,"closing":{"how":"lost","rhizome":"none","cause":"bad-luck"}}`, "closing.cause")
+	fault(`{"version":0,"closing":{"how":"recovered"},"on":"2031-01-01"}`, "on")
+
+	now := x.does("PUT", at, `{"version":0,"closing":{"how":"lost","rhizome":"none","cause":"cold-injury","medium":"thrown",`+
+		`"lesson":"Look at the heating in October."}}`)
+	assert.Equal(t, "Lost. Cold injury. Look at the heating in October.", under(now, "closed", "words"))
+	assert.NotEmpty(t, as()["archived_at"])
+	assert.Empty(t, x.items(), "it is off the bench")
+	x.sleeps(0)
+	x.does("PUT", at, fmt.Sprintf(`{"version":%v,"closing":{"how":"lost","rhizome":"none"},"open":true}`, under(now, "closed", "version")))
+	assert.Equal(t, before, as(), "as it was")
+	assert.Equal(t, care, x.care(id))
+	assert.Equal(t, today, x.items())
+	assert.Nil(t, under(x.progress(id), "closed", "closing"))
+	x.does("PUT", at, `{"version":2,"closing":{"how":"recovered"}}`)
+	x.does("PUT", plant+"/archived", `{"archived":false}`)
+	assert.Nil(t, under(x.progress(id), "closed", "closing"), "put back on the bench, it is open")
+}
+
+// Who stood beside a suspect is watched: its looks come into Today until its day, and end when they are
+// taken back.
+func TestAWatchList(t *testing.T) {
+	x := startTending(t)
+	place := x.does("POST", "/api/v1/places", `{"name":"Bench one"}`)
+	other := x.does("POST", "/api/v1/places", `{"name":"Far away"}`)
+	on := func(tag string, place map[string]any) int {
+		return x.housed(fmt.Sprintf(`{"tag":%q,"group":"cattleya","old_medium":"bark","place_id":%v}`, tag, place["id"]), "bark", "2030-05-10")
+	}
+	suspect, beside, far := on("Mites", place), on("Beside", place), on("Far", other)
+	at := fmt.Sprintf("/api/v1/plants/%d/exposure", suspect)
+	e := x.does("GET", at+"?agent=spider-mites", "")
+	exposed := listAt(listAt(e, "agents")[0], "exposed")
+	require.Len(t, exposed, 1)
+	assert.Equal(t, "Beside", under(exposed[0], "tag"))
+	assert.Equal(t, "2030-06-19", under(exposed[0], "until"), "35 days after the last contact, which is today's")
+	status, doc, _ := x.send("POST", at, fmt.Sprintf(`{"agent":"spider-mites","plants":[%d]}`, far))
+	require.Equal(t, 422, status)
+	assert.Equal(t, "plants[0]", under(listAt(doc, "faults")[0], "field"))
+	status, doc, _ = x.send("POST", at, `{"agent":"dragons","plants":[2]}`)
+	require.Equal(t, 422, status)
+	assert.Equal(t, "agent", under(listAt(doc, "faults")[0], "field"))
+
+	x.does("POST", at, fmt.Sprintf(`{"agent":"spider-mites","plants":[%d]}`, beside))
+	x.does("POST", at, fmt.Sprintf(
+		`{"agent":"wilt","plants":[%d],"shared":{"what":"blade","on":"2030-05-12"}}`, far))
+	care := x.care(beside)
+	assert.Contains(t, fmt.Sprint(listAt(care, "runs")), "Watched")
+	assert.Contains(t, listAt(care, "checks"), "pests")
+	x.sleeps(7)
+	assert.Contains(t, x.items(), "Beside check")
+	watched := listAt(x.does("GET", fmt.Sprintf("/api/v1/plants/%d/exposure", far), ""), "watched")
+	require.Len(t, watched, 1)
+	assert.Equal(t, "Mites", under(watched[0], "suspect", "tag"))
+	assert.Equal(t, "2030-09-09", under(watched[0], "until"), "120 days after the blade")
+	x.does("PUT", fmt.Sprintf("/api/v1/watches/%v/ended", under(watched[0], "id")), `{"version":1}`)
+	assert.NotContains(t, fmt.Sprint(listAt(x.care(far), "runs")), "Watched")
+	x.sleeps(40)
+	assert.NotContains(t, fmt.Sprint(listAt(x.care(beside), "runs")), "Watched", "its time is over")
+}
