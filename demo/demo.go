@@ -11,6 +11,7 @@ import (
 	"therapeon/clinic"
 	"therapeon/clinic/people"
 	"therapeon/clinic/reading"
+	"therapeon/core/growth"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
@@ -61,8 +62,9 @@ type story struct {
 	looks    []look
 	visits   []visit
 	then     then
-	archived bool
-	warm     bool // it stands in the heated case
+	ended    *growth.Closing // how it left the bench
+	endedAgo int             // days
+	warm     bool            // it stands in the heated case
 }
 
 // visit is one reading of the roots and what was cut after it.
@@ -98,10 +100,10 @@ func (s story) live(ctx context.Context, c *clinic.Clinic, today time.Time) erro
 			return err
 		}
 	}
-	if s.archived {
-		_, err = on(s.arrived/2).Intake.ArchivePlant(ctx, p.ID, true)
+	if s.ended != nil {
+		return s.close(ctx, on(s.endedAgo), p.ID)
 	}
-	return err
+	return nil
 }
 
 func (v visit) happen(ctx context.Context, c *clinic.Clinic, plant int64) error {

@@ -10,6 +10,8 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/intake"
+	"therapeon/clinic/tracking"
+	"therapeon/core/growth"
 	"therapeon/core/roots"
 	"therapeon/ledger"
 )
@@ -70,7 +72,7 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 		"one that could not wait, and those whose aftercare wants something tonight",
 	)
 
-	assert.EqualValues(t, 24, total+1, "two dozen, with the one that was lost")
+	assert.EqualValues(t, 25, total+2, "two dozen that came, with one lost and one given away, and a division")
 	ways := map[string]int{}
 	for _, p := range plants {
 		r, err := c.Rehoming.Rehoming(t.Context(), p.ID, "")
@@ -91,6 +93,36 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 
 	lost, _, err := c.Intake.Plants(t.Context(), intake.Find{Archived: true, Most: 10})
 	require.NoError(t, err)
-	require.Len(t, lost, 1)
-	assert.Contains(t, lost[0].Looked.Cause, "Cold injury: confirmed.")
+	ends := map[string]string{}
+	for _, p := range lost {
+		at, err := c.Tracking.Progress(t.Context(), p.ID, tracking.Ask{})
+		require.NoError(t, err)
+		ends[p.Intake.Tag] = string(at.Closed.Closing.How)
+		assert.NotEmpty(t, at.Closed.Closing.Lesson)
+	}
+	assert.Equal(t, map[string]string{"Crate 9, lost": "lost", "Crate 18, to a school window": "given"}, ends)
+
+	tracked, stages := 0, map[growth.Stage]bool{}
+	for _, p := range plants {
+		at, err := c.Tracking.Progress(t.Context(), p.ID, tracking.Ask{})
+		require.NoError(t, err)
+		for _, k := range at.Tracks {
+			if len(k.Points) > 1 {
+				tracked++
+				break
+			}
+		}
+		stages[at.Standing.Stage] = true
+	}
+	assert.GreaterOrEqual(t, tracked, 10, "roots are followed on ten plants and more")
+	assert.Len(t, stages, 5, "plants at every stage")
+	scores, err := c.Tracking.Foresight(t.Context())
+	require.NoError(t, err)
+	came := 0
+	for _, s := range scores.Scores {
+		if s.Inside != nil {
+			came += s.Inside.Of
+		}
+	}
+	assert.Positive(t, came, "forecasts were scored")
 }

@@ -15,7 +15,7 @@ const (
 
 // plants are the demo's plants, the longest on the bench first.
 func plants() []story {
-	return slices.Concat(recovered(), toDivide(), rootless(), potted(), inHand(), keptApart())
+	return slices.Concat(recovered(), given(), toDivide(), rootless(), potted(), inHand(), keptApart())
 }
 
 func inHand() []story {
@@ -86,6 +86,7 @@ func inHand() []story {
 					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
 				},
 			},
+			then: followed(112, 9, oldRoot("by-the-wall", 60, 0.3)),
 		},
 		{
 			intake: patient.Intake{
@@ -117,6 +118,7 @@ func inHand() []story {
 					},
 				},
 			},
+			then: followed(114, 8, oldRoot("left", 30, 0.5)),
 		},
 		{
 			intake: patient.Intake{

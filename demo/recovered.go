@@ -1,6 +1,7 @@
 package demo
 
 import (
+	"therapeon/core/growth"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
@@ -108,7 +109,11 @@ func recovered() []story {
 					},
 				},
 			},
-			then: inTurn(housed(134, rehome.Plan{Route: "inorganic"}, ""), cared(134, 8, rooting(30, 1.1, growing))),
+			then: inTurn(housed(134, rehome.Plan{Route: "inorganic"}, ""), cared(134, 8, rooting(30, 1.1, toTheWater)),
+				lookedBack(134, "14", 14, "", "No snap, one leaf drooped for a week."),
+				lookedBack(134, "60", 60, patient.Yes, ""),
+				lookedBack(134, "90", 90, patient.Yes, "Flushing was the work. It paid."),
+			),
 		},
 		{
 			intake: patient.Intake{
@@ -151,6 +156,7 @@ func recovered() []story {
 					},
 				},
 			},
+			then: followed(128, 15, rooting(40, 0.7, nil)),
 		},
 		{
 			intake: patient.Intake{
@@ -180,6 +186,7 @@ func recovered() []story {
 					in:    patient.Inspection{Growth: "growing", NightLowC: mm(14), DayHighC: mm(25)},
 				},
 			},
+			then: followed(128, 15, shrivels(70)),
 		},
 		{
 			intake: patient.Intake{
@@ -208,7 +215,12 @@ func recovered() []story {
 					},
 				},
 			},
-			archived: true,
+			then: followed(134, 80, shrivels(26)),
+			ended: &growth.Closing{
+				How: growth.EndLost, Cause: "cold-injury", Rhizome: "none", Medium: "thrown", Again: patient.No,
+				Lesson: "Nine nights below its minimum, and wet: nothing comes back from that. Dry ones lived.",
+			},
+			endedAgo: 70,
 		},
 	}
 }

@@ -68,6 +68,7 @@ func rootless() []story {
 			},
 			then: inTurn(
 				held(36, "lid"), weighed(1, 148, 146, 143.5, 141.5, 139, 137), cared(36, 3, rooting(999, 0, nil)),
+				lookedBack(36, "14", 14, patient.Yes, "The lid holds it."),
 			),
 		},
 		{
@@ -94,7 +95,8 @@ func rootless() []story {
 					in:     patient.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 				},
 			},
-			then: inTurn(held(34, "tub"), weighed(2, 171, 168, 165.5, 162, 159.5), cared(34, 4, rooting(999, 0, nil))),
+			then: inTurn(held(34, "tub"), weighed(2, 171, 168, 165.5, 162, 159.5), cared(34, 4, rooting(999, 0, nil)),
+				lookedBack(34, "14", 14, "", "")),
 		},
 		{
 			intake: patient.Intake{
@@ -129,7 +131,7 @@ func rootless() []story {
 					in:     patient.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 				},
 			},
-			then: inTurn(held(24, "pebbles"), cared(24, 2, rooting(15, 0.8, nil))),
+			then: inTurn(held(24, "pebbles"), cared(24, 2, rooting(15, 0.8, nil)), tapes(24, 2, 15, 0.8), lookedBack(24, "14", 14, patient.Yes, "")),
 		},
 	}
 }
@@ -232,7 +234,7 @@ func potted() []story {
 				weighing.Weigh{Grams: 614, Moment: "wet"},
 				weighing.Weigh{Grams: 573},
 				weighing.Weigh{Grams: 541},
-			), cared(28, 0, rooting(4, 1.2, nil))),
+			), cared(28, 0, rooting(4, 1.2, nil)), tapes(28, 1, 4, 1.2), lookedBack(28, "14", 14, patient.Yes, "")),
 		},
 		{
 			intake: patient.Intake{
@@ -271,7 +273,7 @@ func potted() []story {
 					},
 				},
 				"",
-			), cared(26, 9, rooting(2, 1.4, level))),
+			), cared(26, 9, rooting(2, 1.4, level)), tapes(26, 9, 2, 1.4), lookedBack(26, "14", 14, patient.Yes, "")),
 		},
 		{
 			intake: patient.Intake{
@@ -302,7 +304,7 @@ func potted() []story {
 				25,
 				rehome.Plan{BaseMM: 130, Waters: "often"},
 				"Pot from the stack under the bench, a little wider than planned.",
-			), cared(25, 5, rooting(6, 1, growing))),
+			), cared(25, 5, rooting(6, 1, growing)), tapes(25, 5, 6, 1), lookedBack(25, "14", 14, patient.Yes, "")),
 		},
 		{
 			intake: patient.Intake{
@@ -333,7 +335,7 @@ func potted() []story {
 					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
 				},
 			},
-			then: inTurn(housed(22, rehome.Plan{Origin: "litter"}, ""), cared(22, 6, rooting(12, 0.6, nil))),
+			then: inTurn(housed(22, rehome.Plan{Origin: "litter"}, ""), cared(22, 6, rooting(12, 0.6, nil)), tapes(22, 3, 12, 0.6)),
 		},
 	}
 }

@@ -294,7 +294,7 @@ func toDivide() []story {
 					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true},
 				},
 			},
-			then: divided(12, "Crate 10, back half"),
+			then: inTurn(followed(110, 14, rooting(60, 0.8, nil)), divided(12, "Crate 10, back half")),
 		},
 		{
 			intake: patient.Intake{
@@ -316,7 +316,7 @@ func toDivide() []story {
 					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(26), Unpotted: true},
 				},
 			},
-			then: inTurn(rhizome(2), broke(2, "torn-leaf", "Caught on the crate.")),
+			then: inTurn(followed(112, 4, rooting(50, 0.9, nil)), rhizome(2), broke(2, "torn-leaf", "Caught on the crate.")),
 		},
 	}
 }
