@@ -142,15 +142,27 @@ var sound = map[string]struct{ path, body string }{
 	},
 	"chooseCare": {
 		"/api/v1/plants/1/care",
-		`{"version":{version},"chosen":{"protocol":"mount","from":"2026-01-05","gates":{"mount/grips":"2026-01-05"},"shifts":{"soak":{"to":"2026-01-05","reason":"away"}},"left_out":{"check":{"on":"2026-01-05","reason":"seen daily"}}}}`,
+		`{"version":{version},"chosen":{"protocol":"mount","from":"2026-01-05","gates":{"mount/grips":"2026-01-05"},"shifts":{"soak":{"to":"2026-01-05","reason":"away"}},"left_out":{"check":{"on":"2026-01-05","reason":"seen daily"}},"snoozed":{"always/film":{"until":"2026-01-05","reason":"shaded"}}}}`,
 	},
 	"checkIn": {
 		"/api/v1/plants/2/checkins",
 		`{"on":"2026-01-05","noted":{"tips":2,"tip_state":"growing","longest_mm":12,"leaf":"firm","note":"at the wall"}}`,
 	},
-	"changeCheckin":    {"/api/v1/checkins/1", `{"version":{version},"noted":{"leaf":"limp"},"gone":true}`},
-	"tend":             {"", `{"ticks":[{"plant_id":2,"job":"water","outcome":"done","was":"dry","ppm_n":60}]}`},
-	"undoCare":         {"", `{"ids":[1]}`},
+	"changeCheckin": {"/api/v1/checkins/1", `{"version":{version},"noted":{"leaf":"limp"},"gone":true}`},
+	"tend":          {"", `{"ticks":[{"plant_id":2,"job":"water","outcome":"done","was":"dry","ppm_n":60}]}`},
+	"undoCare":      {"", `{"ids":[1]}`},
+	"keepLookBack": {
+		"/api/v1/plants/1/lookback", `{"of":"14","version":{version},"again":"yes","note":"small pot"}`,
+	},
+	"closePlant": {
+		"/api/v1/plants/2/closing",
+		`{"version":{version},"on":"2026-01-05","open":true,"closing":{"how":"lost","rhizome":"none","cause":"age","lesson":"none"}}`,
+	},
+	"watchPlants": {
+		"/api/v1/plants/1/exposure",
+		`{"agent":"wilt","since":"2026-01-01","plants":[2],"shared":{"what":"blade","on":"2026-01-05"}}`,
+	},
+	"unwatch":          {"/api/v1/watches/1/ended", `{"version":{version}}`},
 	"shareCalendar":    {"", `{"shared":true,"renew":true,"by":"plant"}`},
 	"rained":           {"/api/v1/places/1/watered", `{"because":"rain"}`},
 	"withdrawWeighing": {"/api/v1/plants/1/weighings", `{"weighing_id":1,"withdrawn":false}`},
@@ -219,6 +231,9 @@ var versions = map[string]string{
 	"setSettings":      "kind = 'house'",
 	"chooseCare":       "kind = 'aftercare' AND id = 1",
 	"changeCheckin":    "kind = 'checkin' AND id = 1",
+	"keepLookBack":     "kind = 'lookback' AND plant_id = 1",
+	"closePlant":       "kind = 'closing' AND id = 2",
+	"unwatch":          "kind = 'watch' AND id = 1",
 }
 
 // bench is a served file with an eye on it.
@@ -249,7 +264,7 @@ func newDamaged(t *testing.T) *damaged {
 		d.well(id, strings.Replace(sound[id].path, "/2/", "/1/", 1))
 	}
 	d.well("startCourse", "/api/v1/plants/1/courses")
-	for _, id := range []string{"addPlace", "addStock", "addRecipe", "startTimer", "weigh", "addIncident", "saveReading", "scaleReads", "keepWish", "planHome", "checkIn", "tend"} {
+	for _, id := range []string{"addPlace", "addStock", "addRecipe", "startTimer", "weigh", "addIncident", "saveReading", "scaleReads", "keepWish", "planHome", "checkIn", "tend", "hold", "watchPlants"} {
 		d.well(id, "")
 	}
 	return d

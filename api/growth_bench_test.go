@@ -29,7 +29,8 @@ func BenchmarkProgress(b *testing.B) {
 	began := now.AddDate(0, 0, -520)
 	at := began
 	c := clinic.New(s, func() time.Time { return at })
-	p, err := c.Intake.AddPlant(b.Context(), patient.Intake{Tag: "x", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	moth := patient.Intake{Tag: "x", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"}
+	p, err := c.Intake.AddPlant(b.Context(), moth)
 	require.NoError(b, err)
 	c.Records.Follow = nil // what lists show is brought up to date by the last
 	_, err = c.Rehoming.Settle(b.Context(), p.ID, rehoming.Settle{
@@ -55,11 +56,12 @@ func BenchmarkProgress(b *testing.B) {
 		of := roots.Reading{InPot: true}
 		for i := range 28 {
 			mm := 40 + float64(n)/10
-			of.Roots = append(of.Roots, roots.Root{
-				ID: fmt.Sprintf("r%d", i), Count: 1, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}}, Tip: roots.Growing,
-			})
+			firm := []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}}
+			r := roots.Root{ID: fmt.Sprintf("r%d", i), Count: 1, Segments: firm, Tip: roots.Growing}
+			of.Roots = append(of.Roots, r)
 		}
-		_, err = c.Reading.SaveReading(b.Context(), r.ID, reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: of})
+		save := reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: of}
+		_, err = c.Reading.SaveReading(b.Context(), r.ID, save)
 		require.NoError(b, err)
 	}
 	at = now

@@ -67,7 +67,8 @@ func toTheWater(c *patient.Checkin, day int) {
 // lookedBack is a look back at a move so many days ago.
 func lookedBack(moved int, of string, days int, again patient.YesNo, note string) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
-		_, err := on(moved-days).Tracking.KeepLookBack(ctx, plant, tracking.KeepLookBack{Of: of, Again: again, Note: note})
+		said := tracking.KeepLookBack{Of: of, Again: again, Note: note}
+		_, err := on(moved-days).Tracking.KeepLookBack(ctx, plant, said)
 		return err
 	}
 }
@@ -88,7 +89,8 @@ func given() []story {
 		arrived: 141,
 		visits: []visit{
 			{ago: 139, reading: rootsOf(
-				batch("w1", 5, firm(90)).on(3), batch("w2", 8, hollow(80)).on(1), batch("w3", 2, firm(30)).on(4).tip(roots.Growing),
+				batch("w1", 5, firm(90)).on(3), batch("w2", 8, hollow(80)).on(1),
+				batch("w3", 2, firm(30)).on(4).tip(roots.Growing),
 			), cut: all},
 		},
 		looks: []look{{

@@ -131,7 +131,10 @@ func rootless() []story {
 					in:     patient.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 				},
 			},
-			then: inTurn(held(24, "pebbles"), cared(24, 2, rooting(15, 0.8, nil)), tapes(24, 2, 15, 0.8), lookedBack(24, "14", 14, patient.Yes, "")),
+			then: inTurn(
+				held(24, "pebbles"), cared(24, 2, rooting(15, 0.8, nil)), tapes(24, 2, 15, 0.8),
+				lookedBack(24, "14", 14, patient.Yes, ""),
+			),
 		},
 	}
 }
@@ -335,7 +338,10 @@ func potted() []story {
 					in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
 				},
 			},
-			then: inTurn(housed(22, rehome.Plan{Origin: "litter"}, ""), cared(22, 6, rooting(12, 0.6, nil)), tapes(22, 3, 12, 0.6)),
+			then: inTurn(
+				housed(22, rehome.Plan{Origin: "litter"}, ""), cared(22, 6, rooting(12, 0.6, nil)),
+				tapes(22, 3, 12, 0.6),
+			),
 		},
 	}
 }

@@ -197,7 +197,7 @@ func (c *Service) dayOf(at string) string {
 type Watch struct {
 	Agent  string         `json:"agent" required:"true" validate:"required,max=40" description:"see /api/v1/knowledge/contagion"`
 	Since  string         `json:"since,omitempty" validate:"omitempty,day"`
-	Plants []int64        `json:"plants" required:"true" validate:"min=1,max=500,unique,dive,min=1"`
+	Plants []int64        `json:"plants" required:"true" validate:"min=1,max=500,unique,dive,min=1,max=9007199254740991"`
 	Shared *SharedContact `json:"shared,omitempty" description:"a contact that was not noted: for plants that are not on the list by themselves"`
 }
 

@@ -21,7 +21,7 @@ type Scored struct {
 type Share struct {
 	Of    int     `json:"of" required:"true"`
 	Count int     `json:"count" required:"true"`
-	Value float64 `json:"value" required:"true"`
+	Share float64 `json:"share" required:"true"`
 	Low   float64 `json:"low" required:"true"`
 	High  float64 `json:"high" required:"true"`
 }
@@ -38,7 +38,7 @@ func Wilson(count, n int) Share {
 	z, of := Table().WilsonZ.Value, float64(n)
 	p := float64(count) / of
 	mid, half := p+z*z/(2*of), z*math.Sqrt(p*(1-p)/of+z*z/(4*of*of))
-	s.Value, s.Low, s.High = p, max(0, (mid-half)/(1+z*z/of)), min(1, (mid+half)/(1+z*z/of))
+	s.Share, s.Low, s.High = p, max(0, (mid-half)/(1+z*z/of)), min(1, (mid+half)/(1+z*z/of))
 	return s
 }
 

@@ -21,7 +21,7 @@ func TestWilson(t *testing.T) {
 		s := Wilson(r.count, r.n)
 		assert.InDelta(t, r.low, s.Low, 5e-5, "%d of %d", r.count, r.n)
 		assert.InDelta(t, r.high, s.High, 5e-5, "%d of %d", r.count, r.n)
-		assert.InDelta(t, float64(r.count)/float64(r.n), s.Value, 1e-12)
+		assert.InDelta(t, float64(r.count)/float64(r.n), s.Share, 1e-12)
 	}
 	none := Wilson(0, 0)
 	assert.Equal(t, [2]float64{0, 1}, [2]float64{none.Low, none.High})

@@ -104,7 +104,7 @@ function Chances({ s }: { s: Score }) {
           keyOf={(b) => b.said}
           columns={[
             { title: "Said", head: true, of: (b) => percent(b.said) },
-            { title: "Came", of: (b) => `${percent(b.share.value)} of ${b.share.of}` },
+            { title: "Came", of: (b) => `${percent(b.share.share)} of ${b.share.of}` },
             { title: "", of: (b) => `${percent(b.share.low)} to ${percent(b.share.high)}` },
           ]}
         />

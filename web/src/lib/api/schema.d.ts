@@ -4389,7 +4389,7 @@ export interface components {
             low: number;
             of: number;
             /** Format: double */
-            value: number;
+            share: number;
         };
         ForecastTruth: {
             on?: string;
