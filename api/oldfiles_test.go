@@ -456,3 +456,43 @@ func TestAFileFromBeforeThereWasAftercareIsCaredFor(t *testing.T) {
 	require.NoError(t, s.Close())
 	assert.Equal(t, before, noted())
 }
+
+// A file from before anyone asked whether it is winning: all that is noted in it stays as it was, each plant
+// has its stage, what is foretold begins, and who stands beside whom is known from where they stand.
+func TestAFileFromBeforeThereWereStagesHasThem(t *testing.T) {
+	path := unpacked(t, "bench-10.sqlite.gz")
+	noted := func() map[string][]map[string]any {
+		db, err := sql.Open("sqlite", path)
+		require.NoError(t, err)
+		defer func() { _ = db.Close() }()
+		old, all := oldFile{t, db}, map[string][]map[string]any{}
+		for _, table := range []string{"bases", "weighings", "incidents", "places", "people", "devices", "care"} {
+			all[table] = old.rows(table)
+		}
+		return all
+	}
+	before := noted()
+	require.NotEmpty(t, before["care"])
+	s, err := ledger.Open(t.Context(), path)
+	require.NoError(t, err)
+	c := clinic.New(s, time.Now)
+	require.NoError(t, c.Settings.Resume(t.Context()))
+	h, err := New(c, shell)
+	require.NoError(t, err)
+	shows := shown{t, h}
+	assert.EqualValues(t, 1, shows.get("/api/v1/plants?q=by+hand+ten")["total"])
+	stages := 0
+	for _, p := range listAt(shows.get("/api/v1/plants?most=100"), "plants") {
+		if stage := under(p, "fares", "stage"); stage != nil && stage != "" {
+			stages++
+		}
+	}
+	assert.Greater(t, stages, 15)
+	of := shows.get("/api/v1/plants/24/progress")
+	assert.Contains(t, fmt.Sprint(listAt(of, "lines")), "longest")
+	assert.NotEmpty(t, listAt(shows.get("/api/v1/forecasts"), "scores"))
+	beside := shows.get("/api/v1/plants/25/exposure?agent=scale")
+	assert.NotEmpty(t, listAt(listAt(beside, "agents")[0], "exposed"), "it stands beside others")
+	require.NoError(t, s.Close())
+	assert.Equal(t, before, noted())
+}
