@@ -41,8 +41,12 @@ type LostRoot struct {
 // first of them.
 func Between(c *Case, then, now string) (Beside, bool) {
 	c.gather(c.Now.Format(dayLayout))
-	a, ok := c.shown(then)
-	b, still := c.shown(now)
+	before := 0
+	if n := len(c.read); then == now && n > 1 && c.read[n-1].On == then && c.read[n-2].On == then {
+		before = 1 // of two readings of one day the first is then
+	}
+	a, ok := c.shown(then, before)
+	b, still := c.shown(now, 0)
 	if !ok || !still {
 		return Beside{}, false
 	}
@@ -110,9 +114,10 @@ func sides(r roots.Reading) int {
 	return n
 }
 
-// shown are the roots as of a day. Of the day of a reading they are as its cuts left them.
-func (c *Case) shown(day string) (Shown, bool) {
-	i := len(c.read) - 1
+// shown are the roots as of a day, or as of so many readings before. Of the day of a reading they are as its
+// cuts left them.
+func (c *Case) shown(day string, before int) (Shown, bool) {
+	i := len(c.read) - 1 - before
 	for ; i >= 0 && c.read[i].On > day; i-- {
 		continue
 	}

@@ -220,3 +220,15 @@ func TestAnOlderCheckinChangesNothingLater(t *testing.T) {
 		require.Equal(t, now, c.on(70), "taken back")
 	})
 }
+
+// Of one moment too: two check-ins that say different things come to the same, whichever was entered first.
+func TestOfOneMoment(t *testing.T) {
+	told := func(first, second string) Progress {
+		c := life(t, "phalaenopsis", "0 read 2/6; 0 home bark; 30 "+first+"; 30 "+second)
+		c.Seen[1].At = c.Seen[0].At
+		return c.on(60)
+	}
+	assert.Equal(t, told("leaf firm", "leaf limp").Standing, told("leaf limp", "leaf firm").Standing)
+	assert.Equal(t, told("tips 2 growing", "tips 0").Standing, told("tips 0", "tips 2 growing").Standing)
+	assert.Equal(t, told("tape A 20 new", "tape A 30 new").Tracks, told("tape A 30 new", "tape A 20 new").Tracks)
+}

@@ -24,7 +24,7 @@ export function ThenAndNow({ p, onChoose }: Props) {
       </section>
     );
   }
-  const alone = b.then.on === b.now.on;
+  const alone = b.then.on === b.now.on && b.since.roots.length + b.lost.length === 0;
   const options = (list: string[]) => list.map((on) => ({ value: on, label: day(on) }));
   const [from, to] = [nearest(p.days, b.then.on), nearest(p.days, b.now.on)];
   return (
@@ -71,7 +71,7 @@ function figures(b: Beside): [string, string][] {
     ["Living length", ranged(t.live_length_mm.low, t.live_length_mm.high, length)],
     ["Growing tips", ranged(t.tips.low, t.tips.high, String)],
   ];
-  if (b.then.on === b.now.on) return rows;
+  if (b.then.on === b.now.on && b.since.roots.length + b.lost.length === 0) return rows;
   if (b.kept_of > 0) rows.push(["Kept of those alive then", `${percent(b.kept)} of ${b.kept_of}`]);
   rows.push(["Grown since", length(b.since.grown_mm)], ["New roots", String(b.since.new_roots)]);
   if (b.branches > 0) rows.push(["New branches", String(b.branches)]);
