@@ -276,7 +276,7 @@ func potted() []story {
 					},
 				},
 				"",
-			), cared(26, 9, rooting(2, 1.4, level)), tapes(26, 9, 2, 1.4), lookedBack(26, "14", 14, patient.Yes, "")),
+			), cared(26, 9, rooting(2, 1.4, level)), lookedBack(26, "14", 14, patient.Yes, "")),
 		},
 		{
 			intake: patient.Intake{

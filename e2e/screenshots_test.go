@@ -44,13 +44,14 @@ var views = []view{
 	{"mix", "", "/mix?product=oil&use=spray&wanted=2&make=750", "[data-part='comes-out']", "1.99–2.01 %"},
 	{"places", "", "/places", ".places-place", "Boat shed"},
 	{"progress", "Crate 8, on its feet again", "progress", "[data-part='progress']", "New roots"},
+	{"forecasts", "", "/forecasts", "[data-part='foresight']", "came within their days"},
 	{"settings", "", "/settings", "[data-part='house']", "Your data"},
 	{"people", "", "/settings/people", "[data-part='people']", "Mira"},
 	{"contract", "", "/contract", "main", "/api/v1/compute/roots"},
 }
 
 // unpictured are views without a picture of their own.
-var unpictured = []string{"contract", "decide", "media", "places", "unpot", "do", "evening", "away"}
+var unpictured = []string{"contract", "decide", "media", "places", "unpot", "do", "evening", "away", "forecasts"}
 
 // viewOf finds a main view by its name.
 func viewOf(t testing.TB, name string) view {

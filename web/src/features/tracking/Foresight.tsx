@@ -45,7 +45,7 @@ export default function Foresight() {
               { title: "Said", of: (s) => String(s.made) },
               { title: "Wait", of: (s) => String(s.waiting) },
               { title: "Within their days", of: insideOf },
-              { title: "Off by", of: (s) => (s.inside ? `${Math.round(s.off_days ?? 0)} days` : "") },
+              { title: "Off by", of: (s) => (s.inside ? counted(Math.round(s.off_days ?? 0), "day") : "") },
               { title: "Score, days", of: (s) => (s.crps_days ? s.crps_days.toFixed(1) : "") },
             ]}
           />
@@ -73,6 +73,8 @@ export default function Foresight() {
     </main>
   );
 }
+
+const counted = (n: number, one: string) => `${n} ${one}${n === 1 ? "" : "s"}`;
 
 function insideOf(s: Score) {
   const i = s.inside;

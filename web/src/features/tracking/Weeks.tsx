@@ -34,7 +34,8 @@ export function Weeks({ p, tag }: { p: Progress; tag: string }) {
   const [back, setBack] = useState(0);
   const all = p.lines.flatMap((l) => l.points.map((q) => q.on));
   if (all.length === 0) return null;
-  const first = all.reduce((a, b) => (a < b ? a : b));
+  const moved = p.deeds.filter((d) => d.kind === "moved").map((d) => d.on);
+  const first = [...all, ...moved].reduce((a, b) => (a < b ? a : b));
   const days = span === "all" ? Math.max(7, between(first, p.day)) : Number(span);
   const to = after(p.day, -back * days);
   const from = after(to, -days);
