@@ -14,6 +14,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
 	"therapeon/core/fault"
+	"therapeon/core/growth"
 	"therapeon/core/patient"
 	"therapeon/ledger"
 )
@@ -85,6 +86,9 @@ func aftercareOf(ctx context.Context, v *record.Visit) (Aftercare, error) {
 	if all.Care, _, err = v.Aftercare(ctx); err != nil {
 		return all, err
 	}
+	if err := asksMore(ctx, v, &all.Care); err != nil {
+		return all, err
+	}
 	seen, err := record.Checkins.Of(ctx, v.Tx, v.Row.ID)
 	if err := cmp.Or(err, ledger.Sound(seen)); err != nil {
 		return all, err
@@ -102,6 +106,20 @@ func aftercareOf(ctx context.Context, v *record.Visit) (Aftercare, error) {
 		all.Done = append(all.Done, shownTended(v.Row.ID, t))
 	}
 	return all, nil
+}
+
+// asksMore adds to a check-in what tells of the stage that comes next.
+func asksMore(ctx context.Context, v *record.Visit, care *aftercare.Care) error {
+	told, err := v.Growth(ctx, *care)
+	if err != nil {
+		return err
+	}
+	for _, f := range growth.For(told).Standing.Asks(v.Profile.HasBulbs()) {
+		if !slices.Contains(care.Checks, f) {
+			care.Checks = append(care.Checks, f)
+		}
+	}
+	return nil
 }
 
 func shownCheckin(d ledger.Doc[record.CheckinDoc]) KeptCheckin {

@@ -207,6 +207,19 @@ func (k *known) needs(of Stage) []Proof {
 	return list
 }
 
+// Asks are the fields of a check-in that tell of what the next stage needs: of bulbs only where it has some.
+func (s Standing) Asks(bulbs bool) []string {
+	list := []string{}
+	for _, n := range s.Needs {
+		for _, f := range Table().Asks[n.Code].Values {
+			if !slices.Contains(list, f) && (bulbs || f != "bulbs") {
+				list = append(list, f)
+			}
+		}
+	}
+	return list
+}
+
 // standing is the stage as it is, with those before.
 func (s *story) standing() Standing {
 	at := Standing{By: []Proof{}, Needs: []Proof{}, History: append([]Change{}, s.changes...)}

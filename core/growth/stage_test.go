@@ -130,6 +130,14 @@ func TestWhyBackAndWhatNext(t *testing.T) {
 	assert.Equal(t, []string{"in-pot", "reach"}, needs("0 read 0/5; 0 home tub; 30 tips 1 growing"))
 	assert.Equal(t, []string{"reach"}, needs("0 read 2/5; 0 home bark; 30 tips 1 growing"))
 	assert.Equal(t, []string{"leaf", "holds-pot"}, needs("0 look leaf=120; 0 read 2/5; 0 home bark; 30 tips 1 growing edge"))
+	asks := func(told string) []string { return life(t, "phalaenopsis", told).on(300).Standing.Asks(false) }
+	assert.Equal(t, []string{"leaf"}, asks("0 read 0/5; 0 leaf limp"), "it has no bulbs")
+	assert.Equal(t, []string{"tips_at", "old_roots"}, asks("0 read 2/5; 0 home bark; 30 tips 1 growing"))
+	for code := range Table().Needs {
+		if code != "in-pot" {
+			assert.NotEmpty(t, Table().Asks[code].Values, "what is needed is asked for: %s", code)
+		}
+	}
 	p := life(t, "phalaenopsis", "0 look leaf=120; 0 read 2/5; 0 home bark; 30 tips 1 growing edge").on(300)
 	assert.Contains(t, p.Standing.Needs[0].Words.Value, "96 mm", "four fifths of 120")
 	assert.Empty(t, life(t, "phalaenopsis", histories[27].told).on(300).Standing.Needs, "nothing after the last")

@@ -50,13 +50,14 @@ type Knowledge struct {
 	LookBackEarly knowledge.Number            `yaml:"look_back_early" json:"look_back_early" required:"true"`
 	LookBackAsked map[string]knowledge.Number `yaml:"look_back_asked" json:"look_back_asked" required:"true"`
 
-	LookBack map[string]knowledge.Text `yaml:"look_back" json:"look_back" required:"true"`
-	Stages   []StageWords              `yaml:"stages" json:"stages" required:"true"`
-	Evidence map[string]knowledge.Text `yaml:"evidence" json:"evidence" required:"true"`
-	Needs    map[string]knowledge.Text `yaml:"needs" json:"needs" required:"true"`
-	Signs    []SignWords               `yaml:"signs" json:"signs" required:"true"`
-	Verdicts map[string]knowledge.Text `yaml:"verdicts" json:"verdicts" required:"true"`
-	Sure     map[string]knowledge.Text `yaml:"sure" json:"sure" required:"true"`
+	LookBack map[string]knowledge.Text  `yaml:"look_back" json:"look_back" required:"true"`
+	Stages   []StageWords               `yaml:"stages" json:"stages" required:"true"`
+	Evidence map[string]knowledge.Text  `yaml:"evidence" json:"evidence" required:"true"`
+	Needs    map[string]knowledge.Text  `yaml:"needs" json:"needs" required:"true"`
+	Asks     map[string]knowledge.Codes `yaml:"asks" json:"asks" required:"true"`
+	Signs    []SignWords                `yaml:"signs" json:"signs" required:"true"`
+	Verdicts map[string]knowledge.Text  `yaml:"verdicts" json:"verdicts" required:"true"`
+	Sure     map[string]knowledge.Text  `yaml:"sure" json:"sure" required:"true"`
 
 	Close map[string]knowledge.Text `yaml:"close" json:"close" required:"true"`
 

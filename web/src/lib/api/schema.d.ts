@@ -4553,6 +4553,9 @@ export interface components {
             what?: string;
         };
         GrowthKnowledge: {
+            asks: {
+                [key: string]: components["schemas"]["KnowledgeCodes"];
+            };
             close: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
