@@ -95,8 +95,9 @@ func (c *Service) exposure(ctx context.Context, tx *ledger.Tx, plantID int64, in
 		for _, x := range contagion.Of(a, facts[plantID], all(facts), e.Since, c.Today()) {
 			at := Contacted{Exposed: x}
 			for _, w := range watches {
-				if d := w.Doc; d.PlantID == x.PlantID && d.Value.Suspect == plantID && d.Value.Agent == a.Code {
-					at.WatchID, at.Watched = d.ID, d.Value.Until
+				of := w.Doc.Value
+				if w.Doc.PlantID == x.PlantID && of.Suspect == plantID && of.Agent == a.Code && of.Until >= c.Today() {
+					at.WatchID, at.Watched = w.Doc.ID, of.Until
 				}
 			}
 			s.Exposed = append(s.Exposed, at)

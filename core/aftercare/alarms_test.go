@@ -111,6 +111,8 @@ func TestAlarmsAndWhatMustNotSound(t *testing.T) {
 			l.Homes[0].From = day(-100) // it was moved long ago
 			return l.sees(20, seen{Leaf: "limp"})
 		}},
+		{"limp-spike", of("phalaenopsis", "bark", some, spiked), 20, after(20, seen{Leaf: "limp"}),
+			after(20, seen{Leaf: "limp", Medium: "dry"})},
 		{"smells", bark, 20, after(20, seen{Smell: "decay"}), after(20, seen{Smell: "none"})},
 		{"film", bark, 20, after(20, seen{Film: "dark"}), after(20, seen{Film: "green"})},
 		{"pests", bark, 20, after(20, seen{Pests: patient.Yes}), after(20, seen{Pests: patient.No})},

@@ -187,7 +187,7 @@ func init() {
 		"limp-spike-moved": func(w *watch, s Sees, day string) bool {
 			days, moved := w.Stands().Moved()
 			return moved && days <= Table().MovedDays.Value && !w.Profile.KeepsSpike() &&
-				limp(w, s, day) && w.Flowering().InFlower()
+				limp(w, s, day) && !w.isDry() && w.Flowering().InFlower() // a dry one is thirsty
 		},
 	}
 }
