@@ -82,6 +82,21 @@ func TestATipIsFollowedToTheWater(t *testing.T) {
 // day0 is a day so many days ago as it is written.
 func day0(days int) string { return time.Now().AddDate(0, 0, -days).Format("2 Jan 2006") }
 
+// A root that was taped goes on under its name when it is read.
+func TestATapedRootIsReadUnderItsName(t *testing.T) {
+	s := fresh(t)
+	s.grown(t, 42)
+	p := open(t, s.url+"/plants/1/roots", bench)
+	p.see(".reading-presets button", "Firm")
+	p.keys("1x40f")
+	p.tap("[data-part='entries'] button", "1")
+	p.choose(`[data-field="It is the root followed as"] select`, "A")
+	p.saved()
+	p.visit(s.url + "/plants/1/progress")
+	p.see("[data-track='A']", "40 mm")
+	p.see("[data-track='A'] th", "A")
+}
+
 // A tape that contradicts itself is said at its field, and nothing is lost of what was typed.
 func TestATapeThatCannotBe(t *testing.T) {
 	s := fresh(t)

@@ -126,9 +126,9 @@ func TestAlarmsAndWhatMustNotSound(t *testing.T) {
 			after(115, seen{Tips: num(2), TipsAt: "half"})},
 		{"short", potted, 120, after(115, seen{Tips: num(2), TipsAt: "edge"}),
 			after(115, seen{Tips: num(2), TipsAt: "edge", OldRoots: "branched"})},
-		{"short", potted, 120, after(115, seen{Tips: num(2), TipsAt: "air"}), func(l *life) *life {
-			l = housed(t, "phalaenopsis", "bark", some) // no water stands in bark
-			return l.sees(115, seen{Tips: num(2), TipsAt: "air"})
+		{"short", potted, 120, after(115, seen{Tips: num(2), TipsAt: "air"}), func(*life) *life {
+			inBark := housed(t, "phalaenopsis", "bark", some) // no water stands in it
+			return inBark.sees(115, seen{Tips: num(2), TipsAt: "air"})
 		}},
 	}
 	require.GreaterOrEqual(t, len(rows), 30)

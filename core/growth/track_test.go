@@ -99,6 +99,16 @@ func TestRootsOfReadings(t *testing.T) {
 	assert.False(t, ok, "nothing was read until then")
 }
 
+// A root that was taped by its name and is read under it goes on, by its name.
+func TestATapedRootIsRead(t *testing.T) {
+	c := life(t, "phalaenopsis", "0 read 2/4; 20 tape A 10 growing new; 34 tape A 30 growing; 48 read 2/4 x")
+	c.Readings[1].Roots.Roots[4].ID = "A" // its 60 mm of the reading
+	a := named(t, c.on(50), "A")
+	assert.Equal(t, "A", a.Label)
+	assert.Equal(t, []float64{10, 30, 60}, values(a.Points))
+	assert.Empty(t, a.LostOn)
+}
+
 func values(points []Point) (list []float64) {
 	for _, p := range points {
 		list = append(list, p.Value)

@@ -8,6 +8,7 @@ import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
 import view from "../../ui/view.module.css";
+import { FollowedAs } from "./FollowedAs";
 import { PlaceOfRoot } from "./PlaceOfRoot";
 import { PresetPad, StateGlyph } from "./PresetPad";
 import { RootReasons } from "./RootReasons";
@@ -18,6 +19,8 @@ import css from "./reading.module.css";
 
 type Props = {
   root: Root;
+  /** All of the reading. */
+  roots: Root[];
   verdict: Verdict;
   knowledge?: RootKnowledge;
   rootClass: string;
@@ -29,7 +32,7 @@ type Props = {
 const MAX_SEGMENTS = 12;
 
 /** One root, stretch by stretch from base to tip, or a batch that is alike. */
-export function RootEditor({ root, verdict, knowledge, rootClass, profile, change, onChoose }: Props) {
+export function RootEditor({ root, roots, verdict, knowledge, rootClass, profile, change, onChoose }: Props) {
   const [at, setAt] = useState(0);
   const [typed, setTyped] = useState("");
   const v = verdict.roots.find((r) => r.id === root.id);
@@ -123,6 +126,7 @@ export function RootEditor({ root, verdict, knowledge, rootClass, profile, chang
         </Plain>
         {root.segments.length > 1 && <Plain onClick={dropSegment}>− stretch</Plain>}
       </Row>
+      <FollowedAs root={root} roots={roots} change={change} onChoose={onChoose} />
       {v && <RootReasons v={v} rules={verdict.rules} at={index} />}
       <Row>
         <Figure

@@ -126,6 +126,7 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
           <RootEditor
             key={root.id}
             root={root}
+            roots={entered.roots.roots}
             verdict={verdict}
             knowledge={knowledge}
             rootClass={rootClass}
