@@ -145,6 +145,10 @@ func TestOneAlarmOfOneThing(t *testing.T) {
 	c := housed(t, "phalaenopsis", "tub", withRoots(1, 20, "")).sees(10, patient.Checkin{Pests: patient.Yes}).on(10)
 	assert.Contains(t, sounding(c), "held-pests")
 	assert.NotContains(t, sounding(c), "pests")
+	loose := housed(t, "cattleya", "bark", withRoots(6, 4, roots.Growing)).sees(50, patient.Checkin{
+		Wobble: patient.Yes, Tips: num(2), TipState: "black",
+	}).on(60)
+	assert.Equal(t, []string{"tips-black", "rooted"}, sounding(loose), "what was seen first, and wobbling once")
 	then := func(tip string) string {
 		l := housed(t, "cattleya", "bark", withRoots(6, 4, ""))
 		c := l.sees(30, patient.Checkin{Tips: num(1), TipState: tip}).on(30)

@@ -84,8 +84,9 @@ type Sounding struct {
 	Until    string `json:"until,omitempty" description:"of one that was put off: it sounds again on this day"`
 	Reason   string `json:"reason,omitempty" description:"of one that was put off"`
 
-	Says []stances.Stance `json:"-"`
-	sees []string
+	Says  []stances.Stance `json:"-"`
+	sees  []string
+	lacks bool // something did not come
 }
 
 // keep takes an alarm in, or notes that it was put off. What another hears already is not said twice.
@@ -128,6 +129,9 @@ func For(c *Case) Care {
 		c.hear(&care, r, today)
 	}
 	care.Runs = slices.DeleteFunc(care.Runs, func(r Running) bool { return r.run.Quiet })
+	slices.SortStableFunc(care.Alarms, func(a, b Sounding) int { // what was seen goes before what was not
+		return cmp.Compare(count(a.lacks), count(b.lacks))
+	})
 	care.Last = c.last(today)
 	care.Feed = c.feeding(care, today)
 	c.schedule(&care, today)
@@ -211,7 +215,14 @@ func (c *Case) hear(care *Care, r Running, today string) {
 	}
 	for _, g := range r.Gates {
 		if g.Overdue && g.Alarm != nil {
-			care.keep(c, Sounding{Protocol: r.Code, Code: g.Code, Words: lacks(g), Then: *g.Alarm})
+			s := Sounding{Protocol: r.Code, Code: g.Code, Words: lacks(g), Then: *g.Alarm, lacks: true}
+			gate, _ := r.run.gate(g.Code)
+			for _, of := range gate.Sees {
+				if of.What == "steady" {
+					s.sees = append(s.sees, "wobbles") // that it lacks, and that it wobbles, is one thing
+				}
+			}
+			care.keep(c, s)
 		}
 	}
 	for _, rhythm := range r.run.Jobs {
@@ -221,6 +232,13 @@ func (c *Case) hear(care *Care, r Running, today string) {
 		job, _ := Table().Job(rhythm.Job)
 		care.Checks = each(care.Checks, c.asks(rhythm, job)...)
 	}
+}
+
+func count(is bool) int {
+	if is {
+		return 1
+	}
+	return 0
 }
 
 // lacks is that a gate did not come.

@@ -155,12 +155,18 @@ func TruthOf(f Forecast, c *Case) Truth {
 	}
 	switch f.Code {
 	case "first-tip":
+		if c.stageOn(f.MadeOn).Rank() >= growth.Rooting.Rank() {
+			return Truth{Void, f.MadeOn} // it was told later that it had come before
+		}
 		for _, h := range c.Progress.Standing.History {
 			if h.Stage.Rank() >= growth.Rooting.Rank() {
 				came(h.On)
 			}
 		}
 	case "recovery":
+		if c.stageOn(f.MadeOn) == growth.Recovered {
+			return Truth{Void, f.MadeOn}
+		}
 		for _, h := range c.Progress.Standing.History {
 			if h.Stage == growth.Recovered {
 				came(h.On)
@@ -180,6 +186,17 @@ func TruthOf(f Forecast, c *Case) Truth {
 		t = c.turnedOut(f)
 	}
 	return t
+}
+
+// stageOn is its stage on the evening before a day, as it is known now.
+func (c *Case) stageOn(day string) growth.Stage {
+	stage := growth.Stage("")
+	for _, h := range c.Progress.Standing.History {
+		if h.On < day {
+			stage = h.Stage
+		}
+	}
+	return stage
 }
 
 // dry is the day after a forecast on which its pot was first found dry; void where it was watered before.

@@ -73,6 +73,9 @@ func TestTheFirstTip(t *testing.T) {
 	p = plant(t, "tub", map[int]patient.Checkin{0: {Leaf: "firm"}, 33: {Tips: &tips, TipState: "growing"}})
 	assert.Equal(t, Truth{Came, day(33)}, TruthOf(*f, caseOn(p, 50)))
 	assert.Nil(t, find(Made(caseOn(p, 50)), "first-tip"), "it came")
+	told := *f
+	told.MadeOn = day(40)
+	assert.Equal(t, Void, TruthOf(told, caseOn(p, 50)).State, "it had come, and was told only later")
 }
 
 // A followed root: the tip's arrival at the water is foretold, and told when it came; void once it is lost.
