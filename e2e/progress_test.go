@@ -77,6 +77,8 @@ func TestATipIsFollowedToTheWater(t *testing.T) {
 	p.fits(phone.width)
 	p.visit(s.url + "/forecasts")
 	p.see("[data-kind='water-root']", "of 1")
+	p.visit(s.url + "/plants/1/history")
+	p.see("article .facts", "Establishing, since")
 }
 
 // day0 is a day so many days ago as it is written.

@@ -4,7 +4,6 @@ import type { GrowthDeed, GrowthLine, GrowthPoint } from "../lib/api/client";
 import { day, shortDay } from "../lib/dates";
 import { useNarrow } from "../lib/narrow";
 import pen from "./pens.module.css";
-import css from "./weeks.module.css";
 
 type Props = { lines: { line: GrowthLine; name: string }[]; deeds: GrowthDeed[]; from: string; to: string };
 
@@ -38,13 +37,7 @@ export function WeeksDrawing({ lines, deeds, from, to }: Props) {
   const H = foot + rows.length * deedRow + 30;
   const moves = shown.filter((d) => d.kind === "moved");
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      className={`${pen.drawing} ${css.weeks}`}
-      role="img"
-      aria-label={said(lines)}
-      data-weeks
-    >
+    <svg viewBox={`0 0 ${W} ${H}`} className={pen.drawing} role="img" aria-label={said(lines)} data-weeks>
       {moves.map((d) => (
         <line
           key={`${d.on} ${d.what}`}
@@ -71,7 +64,7 @@ export function WeeksDrawing({ lines, deeds, from, to }: Props) {
             ))}
         </g>
       ))}
-      <Days x={x} y={H - 8} most={small ? 4 : 8} />
+      <Days x={x} y={H - 8} most={small ? 3 : 8} />
     </svg>
   );
 }

@@ -1,3 +1,4 @@
+import { Typography } from "antd";
 import { Link } from "react-router";
 import { MiniFan } from "../../draw/MiniFan";
 import type { Plant } from "../../lib/api/client";
@@ -26,6 +27,8 @@ export const faresWords: Record<string, string> = {
   unseen: " · not seen for weeks",
 };
 
+const tones = { winning: "success", recovered: "success", losing: "danger" } as Record<string, "success" | "danger">;
+
 /** A plant in a line: its roots drawn, who it is, and its one next thing with its day. */
 export function PlantRow({ plant: p }: { plant: Plant }) {
   const { latest: r, advised: a, looked: l } = p;
@@ -40,13 +43,15 @@ export function PlantRow({ plant: p }: { plant: Plant }) {
         <b>{p.intake.tag}</b>
         <Aside>
           {p.group_name}. {rootsOf(p)}
-          {p.fares?.name && (
-            <span className={css.fares} data-fares={p.fares.verdict}>
+        </Aside>
+        {p.fares?.name && (
+          <Aside>
+            <Typography.Text data-fares={p.fares.verdict} type={tones[p.fares.verdict]}>
               {p.fares.name}
               {faresWords[p.fares.verdict]}
-            </span>
-          )}
-        </Aside>
+            </Typography.Text>
+          </Aside>
+        )}
       </span>
       <span className={css.next} data-now={broken || a?.code === "now" || undefined}>
         {broken || (
@@ -55,10 +60,12 @@ export function PlantRow({ plant: p }: { plant: Plant }) {
           </>
         )}
         {p.alarms && !p.alarms.some((words) => words === a?.headline) && (
-          <span className={css.alarm} data-alarms>
-            {p.alarms[0]}
-            {p.alarms.length > 1 && ` And ${p.alarms.length - 1} more.`}
-          </span>
+          <Aside>
+            <Typography.Text data-alarms type="danger">
+              {p.alarms[0]}
+              {p.alarms.length > 1 && ` And ${p.alarms.length - 1} more.`}
+            </Typography.Text>
+          </Aside>
         )}
         <Aside>
           {p.home && `${p.home} since ${day(p.home_since ?? "")}. `}

@@ -59,6 +59,9 @@ export default function CaseSheet() {
     ["Flowers", wordOf(flowerings, i.flowering)],
     ["Old medium", wordOf(media, i.old_medium)],
     ["Pot", wordOf(pots, i.pot)],
+    ["Stage", plant.fares?.name && `${plant.fares.name}, since ${day(plant.fares.since ?? "")}`],
+    ["Is it winning", plant.fares?.words],
+    ["Alarms", plant.alarms?.join(" ")],
   ];
   const share = r?.verdict.totals.viable_by_length ?? { low: 0, high: 0 };
   return (

@@ -8,8 +8,8 @@ import { Figure } from "../../ui/Figure";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
+import view from "../../ui/view.module.css";
 import { asked } from "./fields";
-import css from "./tending.module.css";
 
 type Props = {
   plant: number;
@@ -65,7 +65,7 @@ export function Taping({ plant, taped, onTape, wrong }: Props) {
           ) : null;
         };
         return (
-          <fieldset key={r.root} className={css.taped} data-root={r.root}>
+          <fieldset key={r.root} className={view.ruled} data-root={r.root}>
             <legend>
               Root {r.label} {r.was !== undefined && <Aside>was {Math.round(r.was)} mm</Aside>}
             </legend>

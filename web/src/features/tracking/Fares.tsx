@@ -8,7 +8,7 @@ import { useNarrow } from "../../lib/narrow";
 import { Fold } from "../../ui/Fold";
 import { Mark, Marked } from "../../ui/Mark";
 import { Aside, Headline, Why } from "../../ui/Said";
-import css from "./tracking.module.css";
+import view from "../../ui/view.module.css";
 
 /** The answer first: whether it is winning and how sure that is; then the signs, the stage, and what is next. */
 export function Fares({ p }: { p: Progress }) {
@@ -34,7 +34,9 @@ function Signs({ p }: { p: Progress }) {
   const list = (name: string, signs: typeof good) =>
     signs.length > 0 && (
       <div data-signs={name}>
-        <dt>{name}</dt>
+        <dt>
+          <b>{name}</b>
+        </dt>
         {signs.map((s) => (
           <dd key={s.code} data-sign={s.code}>
             <Marked text={s.words} /> <Aside>{day(s.on)}</Aside>
@@ -43,7 +45,7 @@ function Signs({ p }: { p: Progress }) {
       </div>
     );
   return (
-    <dl className={css.signs}>
+    <dl className={view.columns}>
       {list("Good signs", good)}
       {list("Against it", bad)}
     </dl>
@@ -62,7 +64,6 @@ function Stage({ p }: { p: Progress }) {
       </h2>
       {!narrow && (
         <Steps
-          className={css.stages}
           size="small"
           type="dot"
           current={all.findIndex((x) => x.code === s.stage)}
