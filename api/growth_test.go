@@ -242,3 +242,21 @@ func TestAWatchList(t *testing.T) {
 	x.sleeps(40)
 	assert.NotContains(t, fmt.Sprint(listAt(x.care(beside), "runs")), "Watched", "its time is over")
 }
+
+// A plant whose look says to act now is not called winning, whatever its tips do.
+func TestALookThatAlarmsGoesBeforeGoodSigns(t *testing.T) {
+	x := startTending(t)
+	p := x.does("POST", "/api/v1/plants", rootlessMoth)
+	id := int(p["id"].(float64))
+	x.sees(id, `"leaf":"firm","tips":2,"tip_state":"growing"`)
+	require.Equal(t, "winning", under(x.progress(id), "verdict", "code"))
+	look := x.does("POST", fmt.Sprintf("/api/v1/plants/%d/inspections", id), `{}`)
+	x.does("PUT", fmt.Sprintf("/api/v1/inspections/%v", look["id"]), fmt.Sprintf(
+		`{"version":%v,"looked_on":"2030-05-15","inspection":{"findings":{"soaked-smelly":"present","tips-growing":"present"}}}`,
+		look["version"],
+	))
+	v := x.progress(id)
+	assert.Equal(t, "mixed", under(v, "verdict", "code"))
+	assert.Contains(t, fmt.Sprint(under(v, "verdict", "signs")), "Its look says to act now.")
+	assert.Equal(t, "mixed", under(x.fares(id), "fares", "verdict"))
+}

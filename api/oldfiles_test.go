@@ -426,19 +426,25 @@ func TestAFileFromBeforeThereWerePeopleStaysAsItIs(t *testing.T) {
 	assert.Equal(t, before, noted())
 }
 
+// rowsIn are the rows of some tables of a file.
+func rowsIn(t *testing.T, path string, tables ...string) map[string][]map[string]any {
+	t.Helper()
+	db, err := sql.Open("sqlite", path)
+	require.NoError(t, err)
+	defer func() { _ = db.Close() }()
+	old, all := oldFile{t, db}, map[string][]map[string]any{}
+	for _, table := range tables {
+		all[table] = old.rows(table)
+	}
+	return all
+}
+
 // A file from before there was aftercare: all that is noted in it stays as it was, and what was held or
 // housed by then is cared for from its first day.
 func TestAFileFromBeforeThereWasAftercareIsCaredFor(t *testing.T) {
 	path := unpacked(t, "bench-9.sqlite.gz")
 	noted := func() map[string][]map[string]any {
-		db, err := sql.Open("sqlite", path)
-		require.NoError(t, err)
-		defer func() { _ = db.Close() }()
-		old, all := oldFile{t, db}, map[string][]map[string]any{}
-		for _, table := range []string{"bases", "weighings", "incidents", "places", "people", "devices"} {
-			all[table] = old.rows(table)
-		}
-		return all
+		return rowsIn(t, path, "bases", "weighings", "incidents", "places", "people", "devices")
 	}
 	before := noted()
 	require.NotEmpty(t, before["weighings"])
@@ -462,14 +468,7 @@ func TestAFileFromBeforeThereWasAftercareIsCaredFor(t *testing.T) {
 func TestAFileFromBeforeThereWereStagesHasThem(t *testing.T) {
 	path := unpacked(t, "bench-10.sqlite.gz")
 	noted := func() map[string][]map[string]any {
-		db, err := sql.Open("sqlite", path)
-		require.NoError(t, err)
-		defer func() { _ = db.Close() }()
-		old, all := oldFile{t, db}, map[string][]map[string]any{}
-		for _, table := range []string{"bases", "weighings", "incidents", "places", "people", "devices", "care"} {
-			all[table] = old.rows(table)
-		}
-		return all
+		return rowsIn(t, path, "bases", "weighings", "incidents", "places", "people", "devices", "care")
 	}
 	before := noted()
 	require.NotEmpty(t, before["care"])

@@ -53,7 +53,7 @@ func TestATipIsFollowedToTheWater(t *testing.T) {
 	p.see("[data-stage] h2", "Establishing")
 	p.see("[data-part='needs']", "A new leaf")
 	p.see("[data-track='A']", "1.0 mm")
-	p.see("[data-track='A'] [data-arrives='water']", "At the water about")
+	p.see("[data-track='A'] [data-arrives='water']", "At the water (")
 	p.fits(phone.width)
 	p.unfold("What was foretold")
 	p.see("[data-forecast='water-root'][data-truth='waiting']", "Tip at the water, root A")

@@ -6,11 +6,12 @@ import (
 
 	"therapeon/core/aftercare"
 	"therapeon/core/growth"
+	"therapeon/core/look"
 	"therapeon/ledger"
 )
 
-// Growth is a visited plant with all the readings that its growth is told from, and the alarms of its
-// aftercare. The visit is in its air.
+// Growth is a visited plant with all the readings that its growth is told from, and what its look and its
+// aftercare say against it. The visit is in its air.
 func (v *Visit) Growth(ctx context.Context, care aftercare.Care) (*growth.Case, error) {
 	all, err := Readings.Of(ctx, v.Tx, v.Row.ID)
 	if err != nil {
@@ -20,6 +21,13 @@ func (v *Visit) Growth(ctx context.Context, care aftercare.Care) (*growth.Case, 
 		return nil, err
 	}
 	c := &growth.Case{Patient: v.Patient}
+	says := growth.Table().LookSays
+	if look.Holds(v.Patient) && look.Table().Decide(v.Patient.AtLook()).Decision == look.Now {
+		c.Alarms = append(c.Alarms, says["now"])
+	}
+	if heard := v.Patient.Heard(); heard.Alarm || heard.Spreads {
+		c.Alarms = append(c.Alarms, says["spreads"])
+	}
 	for _, a := range slices.Concat(care.Alarms, care.Snoozed) {
 		c.Alarms = append(c.Alarms, a.Words)
 	}

@@ -25,9 +25,8 @@ type Service struct{ *record.Keeper }
 type Progress struct {
 	PlantID int64 `json:"plant_id" required:"true"`
 	growth.Progress
-	Deeds    []Deed         `json:"deeds" required:"true" description:"what was done, the oldest first"`
-	Sentence string         `json:"sentence" required:"true"`
-	Beside   *growth.Beside `json:"beside,omitempty" description:"its roots of two days; left out: none were read"`
+	Deeds  []Deed         `json:"deeds" required:"true" description:"what was done, the oldest first"`
+	Beside *growth.Beside `json:"beside,omitempty" description:"its roots of two days; left out: none were read"`
 
 	Forecasts []Foretold `json:"forecasts" required:"true" description:"what was foretold of it and what came of that, the newest first"`
 	LookBacks []LookBack `json:"look_backs" required:"true" description:"at its present home, the first first"`
@@ -85,7 +84,6 @@ func (c *Service) fares(ctx context.Context, tx *ledger.Tx, plantID int64) (*far
 		return nil, err
 	}
 	f.Progress = Progress{PlantID: plantID, Progress: growth.For(f.of), Deeds: []Deed{}}
-	f.Sentence = f.Progress.Progress.Sentence()
 	for _, d := range f.Progress.Progress.Deeds {
 		f.Deeds = append(f.Deeds, Deed{d, DeedWords(d)})
 	}

@@ -37,10 +37,9 @@ type Agent struct {
 
 // Knowledge is the table of what travels.
 type Knowledge struct {
-	BackDays  knowledge.Number          `yaml:"back_days" json:"back_days" required:"true"`
-	EveryDays knowledge.Estimate        `yaml:"every_days" json:"every_days" required:"true"`
-	Ways      map[string]knowledge.Text `yaml:"ways" json:"ways" required:"true"`
-	Agents    []Agent                   `yaml:"agents" json:"agents" required:"true"`
+	BackDays knowledge.Number          `yaml:"back_days" json:"back_days" required:"true"`
+	Ways     map[string]knowledge.Text `yaml:"ways" json:"ways" required:"true"`
+	Agents   []Agent                   `yaml:"agents" json:"agents" required:"true"`
 }
 
 // Table is the table of what travels.

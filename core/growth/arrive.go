@@ -89,21 +89,18 @@ type line struct {
 	weight   float64
 }
 
-// scatter are factors by which lengths may be off more than their errors, with what is thought of each.
-var scatter = []struct{ by, prior float64 }{{1, 0.7}, {1.6, 0.2}, {2.6, 0.08}, {4.2, 0.02}}
-
 // posterior are the lines that fit, each with its weight; these add up to one.
 func posterior(of []Length, pace Pace) []line {
 	const points, reach, least = 61, 4.0, 1e-5
 	sigma := math.Log(pace.Factor) / eighty
-	list := make([]line, 0, points*len(scatter))
+	list := make([]line, 0, points*len(Table().Scatter))
 	most := math.Inf(-1)
 	for i := range points {
 		z := reach * (2*float64(i)/(points-1) - 1)
 		r := pace.MMDay * math.Exp(z*sigma)
-		for _, s := range scatter {
-			l, fit := fitted(of, r, s.by)
-			l.weight = fit + math.Log(s.prior) - z*z/2
+		for _, s := range Table().Scatter {
+			l, fit := fitted(of, r, s.By.Value)
+			l.weight = fit + math.Log(s.Thought.Value) - z*z/2
 			most = math.Max(most, l.weight)
 			list = append(list, l)
 		}

@@ -22,7 +22,7 @@ type Case struct {
 	*patient.Patient
 	Readings []patient.Reading // those in which something was read, the oldest first
 	Pot      *pots.Pot         // that it stands in by its home; nil: not known
-	Alarms   []Text            // that sound for it, by its aftercare
+	Alarms   []Text            // what its look and its aftercare say against it
 
 	read   []read
 	inTurn []patient.Seen

@@ -4,7 +4,6 @@ import (
 	"math"
 	"slices"
 
-	"gonum.org/v1/gonum/stat"
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
@@ -114,19 +113,4 @@ func varianceOfS(x []float64) float64 {
 		run = 1
 	}
 	return v / 18
-}
-
-// LeastSquares is the line y = b0 + b1·x with the least sum of squares, and the standard errors of the
-// two, from three points on.
-func LeastSquares(x, y []float64) (b0, b1, se0, se1 float64) {
-	b0, b1 = stat.LinearRegression(x, y, nil, false)
-	n, mean := float64(len(x)), stat.Mean(x, nil)
-	rss, sxx := 0.0, 0.0
-	for i := range x {
-		e := y[i] - b0 - b1*x[i]
-		rss += e * e
-		sxx += (x[i] - mean) * (x[i] - mean)
-	}
-	s := math.Sqrt(rss / (n - 2))
-	return b0, b1, s * math.Sqrt(1/n+mean*mean/sxx), s / math.Sqrt(sxx)
 }

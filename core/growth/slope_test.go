@@ -1,7 +1,6 @@
 package growth
 
 import (
-	"math"
 	"slices"
 	"testing"
 
@@ -26,11 +25,9 @@ func TestLeastSquaresOnNorris(t *testing.T) {
 	for _, p := range norris {
 		y, x = append(y, p[0]), append(x, p[1])
 	}
-	b0, b1, se0, se1 := LeastSquares(x, y)
+	b0, b1 := stat.LinearRegression(x, y, nil, false) // the yardstick: certified, then the slope beside it
 	assert.InDelta(t, -0.262323073774029, b0, 1e-10)
 	assert.InDelta(t, 1.00211681802045, b1, 1e-13)
-	assert.InDelta(t, 0.232818234301152, se0, 1e-10)
-	assert.InDelta(t, 0.429796848199937e-3, se1, 1e-13)
 	s, ok := TheilSen(x, y)
 	require.True(t, ok)
 	assert.InDelta(t, b1, s.Value, 0.002, "on clean data the two agree")
@@ -167,11 +164,11 @@ func TestTheilSenHoldsTheTruth(t *testing.T) {
 		assert.GreaterOrEqual(t, share, 0.935, "n %d", n)
 		assert.LessOrEqual(t, share, 0.999, "n %d", n)
 	}
-	x, y := []float64{0, 1, 2, 3, 4, 5, 6}, []float64{0, 2, 4, 600, 8, 10, 12}
+	x, y := []float64{0, 1, 2, 3, 4, 5, 6}, []float64{0, 2, 4, 6, 8, 10, 600}
 	s, _ := TheilSen(x, y)
 	_, ls := stat.LinearRegression(x, y, nil, false)
 	assert.InDelta(t, 2, s.Value, 1e-9)
-	assert.GreaterOrEqual(t, math.Abs(ls-2), 0.0)
+	assert.Greater(t, ls, 50.0, "which least squares follows")
 }
 
 // By the sign test: from six on, least and greatest; of ten the second from each end (binomial table:

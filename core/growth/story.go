@@ -197,21 +197,13 @@ func (s *story) read(before []read, r read, on string) {
 				s.longest = max(s.longest, v.LengthMM)
 			}
 		}
-		s.branch = s.branch || branches(r) > branches(before[len(before)-1])
+		s.branch = s.branch || sides(r.left) > sides(before[len(before)-1].left)
 		s.kept(before[len(before)-1], r, on)
 	}
 	s.sound = s.grade.Sound()
 	if !r.Roots.InPot {
 		s.home, s.sound = out, s.grade.Sound() && s.home != out
 	}
-}
-
-func branches(r read) int {
-	n := 0
-	for _, root := range r.left.Roots {
-		n += len(root.Branches)
-	}
-	return n
 }
 
 // kept notes where over a fifth of the roots that the last reading left alive is gone.
@@ -265,20 +257,17 @@ func (s *story) weigh(w patient.Weight, on string) {
 }
 
 // lossAWeek is the share of its weight that the bare plant loses a week, by the newest weights that lie
-// four days apart or more.
+// far enough apart.
 func (k *known) lossAWeek() (float64, bool) {
 	n := len(k.grams)
 	for i := n - 2; i >= 0; i-- {
 		a, b := k.grams[i], k.grams[n-1]
-		if days := between(a.on, b.on); days >= apart {
+		if days := between(a.on, b.on); days >= Table().ApartDays.Value {
 			return (a.grams - b.grams) / a.grams * 7 / days, true
 		}
 	}
 	return 0, false
 }
-
-// apart is how far two weights lie apart, in days, that tell of a loss.
-const apart = 4
 
 // check takes a check-in in.
 func (s *story) check(c patient.Checkin, on string) {

@@ -24,6 +24,12 @@ type SignWords struct {
 	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
 }
 
+// Scatter is a factor by which lengths may be off more than their errors, and what is thought of it.
+type Scatter struct {
+	By      knowledge.Number `yaml:"by" json:"by" required:"true"`
+	Thought knowledge.Number `yaml:"thought" json:"thought" required:"true"`
+}
+
 // Knowledge is the table of growth.
 type Knowledge struct {
 	TapeMM         knowledge.Number   `yaml:"tape_mm" json:"tape_mm" required:"true"`
@@ -41,7 +47,8 @@ type Knowledge struct {
 	KeptShare      knowledge.Number   `yaml:"kept_share" json:"kept_share" required:"true"`
 	LosesWeek      knowledge.Number   `yaml:"loses_week" json:"loses_week" required:"true"`
 	HoldsWeek      knowledge.Number   `yaml:"holds_week" json:"holds_week" required:"true"`
-	LossLimit      knowledge.Number   `yaml:"loss_limit" json:"loss_limit" required:"true"`
+	ApartDays      knowledge.Number   `yaml:"apart_days" json:"apart_days" required:"true"`
+	Scatter        []Scatter          `yaml:"scatter" json:"scatter" required:"true"`
 	SignDays       knowledge.Number   `yaml:"sign_days" json:"sign_days" required:"true"`
 	UnseenDays     knowledge.Number   `yaml:"unseen_days" json:"unseen_days" required:"true"`
 
@@ -56,6 +63,7 @@ type Knowledge struct {
 	Needs    map[string]knowledge.Text  `yaml:"needs" json:"needs" required:"true"`
 	Asks     map[string]knowledge.Codes `yaml:"asks" json:"asks" required:"true"`
 	Signs    []SignWords                `yaml:"signs" json:"signs" required:"true"`
+	LookSays map[string]knowledge.Text  `yaml:"look_says" json:"look_says" required:"true"`
 	Verdicts map[string]knowledge.Text  `yaml:"verdicts" json:"verdicts" required:"true"`
 	Sure     map[string]knowledge.Text  `yaml:"sure" json:"sure" required:"true"`
 

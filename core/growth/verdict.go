@@ -2,10 +2,8 @@ package growth
 
 import (
 	"cmp"
-	"fmt"
 	"slices"
 
-	"therapeon/core/dates"
 	"therapeon/core/patient"
 )
 
@@ -134,13 +132,4 @@ func growsSince(tracks []Track) string {
 		}
 	}
 	return on
-}
-
-// Sentence is the verdict in a line, with its figures.
-func (p Progress) Sentence() string {
-	words := p.Verdict.Words.Value
-	if p.Standing.Name != "" {
-		words = fmt.Sprintf("%s %s since %s.", words, p.Standing.Name, dates.InWords(p.Standing.Since))
-	}
-	return words
 }

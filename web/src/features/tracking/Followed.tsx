@@ -1,4 +1,6 @@
+import { useQuery } from "@tanstack/react-query";
 import type { Progress, Track } from "../../lib/api/client";
+import { growthKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { Rows } from "../../ui/Rows";
 import { Aside, Why } from "../../ui/Said";
@@ -16,11 +18,12 @@ const places: Record<string, string> = {
   half: "half down",
   water: "at the water",
 };
-const arrivals: Record<string, string> = { wall: "At the wall", water: "At the water", established: "50 mm" };
+const arrivals: Record<string, string> = { wall: "At the wall", water: "At the water", established: "Established" };
 
 /** Roots followed by name: how long, how fast against its group, and when each arrives. */
 export function Followed({ p }: { p: Progress }) {
   const { pace } = p;
+  const table = useQuery(growthKnowledge).data;
   if (p.tracks.length === 0) return null;
   const against = {
     slower: "slower than four in five of",
@@ -51,8 +54,8 @@ export function Followed({ p }: { p: Progress }) {
         ]}
       />
       <Why>
-        A pace has its interval of 95 % from five lengths on; before, it is a guess from the lengths there are. Arrivals
-        are four times in five between their two days.
+        A pace has its interval of 95 % from {table?.interval_points.value ?? "some"} lengths on; before, it is a guess
+        from the lengths there are. Arrivals are four times in five between their two days.
       </Why>
     </section>
   );
@@ -104,10 +107,12 @@ function arrivesOf(t: Track, today: string) {
     <div key={a.at} data-arrives={a.at}>
       {a.on > today ? (
         <>
-          {arrivals[a.at]} about <b>{day(a.on)}</b>{" "}
+          {arrivals[a.at]} ({a.mm} mm) about <b>{day(a.on)}</b>{" "}
         </>
       ) : (
-        <>{arrivals[a.at]} by now, look: </>
+        <>
+          {arrivals[a.at]} ({a.mm} mm) by now, look:{" "}
+        </>
       )}
       <Aside>
         {day(a.soon_on)} to {day(a.late_on)}

@@ -111,7 +111,7 @@ function Chances({ s }: { s: Score }) {
           ]}
         />
       ) : (
-        <Why>Fewer than ten chances of a kind are decided: nothing is drawn from them.</Why>
+        <Why>Too few chances of a kind are decided: nothing is drawn from them.</Why>
       )}
     </section>
   );

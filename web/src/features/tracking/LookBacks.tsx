@@ -1,12 +1,13 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { RootFan } from "../../draw/fan/RootFan";
 import { ask, client, Refused, type LookBack, type Progress } from "../../lib/api/client";
+import { growthKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
-import { length } from "../../lib/words";
+import { length, percent } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Marked } from "../../ui/Mark";
@@ -132,6 +133,7 @@ type Line = { what: string; then: string; now: string };
 /** The figures of the two days, and the roots as they grew. */
 function Sides({ b }: { b: LookBack }) {
   const { then, now, beside: side } = b;
+  const table = useQuery(growthKnowledge).data;
   if (!then || !now) return null;
   const codes = [...new Set([...then.values, ...now.values].map((v) => v.code))].filter((c) => c !== "bulbs");
   const write = (s: typeof then, code: string) => {
@@ -160,8 +162,9 @@ function Sides({ b }: { b: LookBack }) {
       />
       {side && side.kept_of > 0 && side.then.on !== side.now.on && (
         <p data-part="kept">
-          {Math.round(side.kept * side.kept_of)} of {side.kept_of} roots are kept; four fifths are expected.{" "}
-          {side.since.new_roots} new, {Math.max(0, side.branches)} new branches.
+          {Math.round(side.kept * side.kept_of)} of {side.kept_of} roots are kept
+          {table && `; ${percent(table.kept_share.value)} are expected`}. {side.since.new_roots} new,{" "}
+          {Math.max(0, side.branches)} new branches.
         </p>
       )}
       {side && side.drawn.reading.roots.length > 0 && side.then.on !== side.now.on && (

@@ -3850,7 +3850,6 @@ export interface components {
         ContagionKnowledge: {
             agents: components["schemas"]["ContagionAgent"][];
             back_days: components["schemas"]["KnowledgeNumber"];
-            every_days: components["schemas"]["KnowledgeEstimate"];
             ways: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -4553,6 +4552,7 @@ export interface components {
             what?: string;
         };
         GrowthKnowledge: {
+            apart_days: components["schemas"]["KnowledgeNumber"];
             asks: {
                 [key: string]: components["schemas"]["KnowledgeCodes"];
             };
@@ -4577,8 +4577,10 @@ export interface components {
             };
             look_back_days: components["schemas"]["KnowledgeCodes"];
             look_back_early: components["schemas"]["KnowledgeNumber"];
+            look_says: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
             loses_week: components["schemas"]["KnowledgeNumber"];
-            loss_limit: components["schemas"]["KnowledgeNumber"];
             needs: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -4586,6 +4588,7 @@ export interface components {
             rate_days: components["schemas"]["KnowledgeNumber"];
             rate_spread: components["schemas"]["KnowledgeNumber"];
             same_leaf: components["schemas"]["KnowledgeNumber"];
+            scatter: components["schemas"]["GrowthScatter"][];
             season_days: components["schemas"]["KnowledgeNumber"];
             sign_days: components["schemas"]["KnowledgeNumber"];
             signs: components["schemas"]["GrowthSignWords"][];
@@ -4678,6 +4681,10 @@ export interface components {
             low: number;
             points: number;
             to_on: string;
+        };
+        GrowthScatter: {
+            by: components["schemas"]["KnowledgeNumber"];
+            thought: components["schemas"]["KnowledgeNumber"];
         };
         GrowthShown: {
             /** @description the day of the newest reading or tape in it */
@@ -6467,7 +6474,6 @@ export interface components {
             pace: components["schemas"]["GrowthPlantPace"];
             /** Format: int64 */
             plant_id: number;
-            sentence: string;
             standing: components["schemas"]["GrowthStanding"];
             /** @description roots followed by name, the longest first */
             tracks: components["schemas"]["GrowthTrack"][];
