@@ -45,6 +45,7 @@ func startAsking(t *testing.T) asking {
 	require.NoError(t, err)
 	server := httptest.NewServer(s.By(Door{Asks: true, Hosts: IsLoopback}))
 	t.Cleanup(func() { c.Company.Close(); server.Close(); _ = l.Close() })
+	c.People.Cheaply()
 	mira := people.AddPerson{Name: "Mira", Role: "keeper", Passphrase: keepersPassphrase}
 	_, err = c.People.AddPerson(t.Context(), mira)
 	require.NoError(t, err)
@@ -106,7 +107,7 @@ func TestEveryRouteIsClosedToWhoMayNot(t *testing.T) {
 	require.NoError(t, err)
 	for _, s := range list {
 		if s.Person == "Jon" {
-			status, _, _ := x.send("PUT", "/api/v1/sessions/"+s.ID+"/ended", "", "Cookie", keeper)
+			status, _, _ := x.send("PUT", "/api/v1/sessions/"+s.ID+"/ended", "{}", "Cookie", keeper)
 			require.Equal(t, http.StatusOK, status)
 		}
 	}
@@ -302,7 +303,7 @@ func TestALoggerLogsAtItsOwnPlaceOnly(t *testing.T) {
 		status, doc, _ := x.send("POST", path, reading, "Authorization", bearer)
 		assert.Equal(t, want, status, "%s %v", path, doc)
 	}
-	status, _, _ = x.send("PUT", fmt.Sprintf("/api/v1/devices/%v/ended", doc["id"]), "", "Cookie", keeper)
+	status, _, _ = x.send("PUT", fmt.Sprintf("/api/v1/devices/%v/ended", doc["id"]), "{}", "Cookie", keeper)
 	require.Equal(t, http.StatusOK, status)
 	status, _, _ = x.send("POST", "/api/v1/places/1/readings", reading, "Authorization", bearer)
 	assert.Equal(t, http.StatusUnauthorized, status)

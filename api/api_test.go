@@ -8,6 +8,7 @@ import (
 	"net/http/httptest"
 	"path/filepath"
 	"strings"
+	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -25,6 +26,9 @@ var shell = fstest.MapFS{
 	"favicon.svg":       {Data: []byte("<svg/>")},
 	"assets/.gitignore": {Data: []byte("")},
 }
+
+// contractOnce is the contract, reflected once for all tests.
+var contractOnce = sync.OnceValues(Contract)
 
 type tester struct {
 	*testing.T
@@ -417,13 +421,13 @@ func TestTheContractInTheTreeIsTheOneServed(t *testing.T) {
 	defer func() { _ = answer.Body.Close() }()
 	served, err := io.ReadAll(answer.Body)
 	require.NoError(t, err)
-	now, err := Contract()
+	now, err := contractOnce()
 	require.NoError(t, err)
 	assert.True(t, bytes.Equal(served, now), "api/openapi.json is stale: run make generate")
 }
 
 func TestTheContractCarriesTheLimits(t *testing.T) {
-	doc, err := Contract()
+	doc, err := contractOnce()
 	require.NoError(t, err)
 	var spec struct {
 		OpenAPI    string `json:"openapi"`

@@ -18,6 +18,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"therapeon/clinic/check"
 	"therapeon/core/fault"
 )
 
@@ -26,18 +27,32 @@ type unreadable struct {
 	status int
 	words  string
 	faults fault.List
+	more   int // faults that are not in the list
 }
 
 func (u unreadable) Error() string { return u.words }
 
-// decode reads a JSON body as the contract has it: known fields only, none that
-// is required left out, no null, and nothing after it.
-func decode(r *http.Request, in any) error {
+// saysJSON refuses what does not say that it is JSON: a form of a page elsewhere could not say so.
+func saysJSON(r *http.Request) error {
 	if kind, _, _ := strings.Cut(r.Header.Get("Content-Type"), ";"); strings.TrimSpace(kind) != "application/json" {
 		return unreadable{
 			status: http.StatusUnsupportedMediaType,
 			words:  "Send JSON, with Content-Type: application/json.",
 		}
+	}
+	return nil
+}
+
+// A large body takes twenty times its length while it is read: few are read at a time.
+const aLargeBody = 64 << 10
+
+var largeOnes = make(chan struct{}, 2)
+
+// decode reads a JSON body as the contract has it: known fields only, none that
+// is required left out, no null, and nothing after it.
+func decode(r *http.Request, in any) error {
+	if err := saysJSON(r); err != nil {
+		return err
 	}
 	body, err := io.ReadAll(r.Body)
 	if err != nil {
@@ -45,6 +60,10 @@ func decode(r *http.Request, in any) error {
 	}
 	if !utf8.Valid(body) {
 		return unreadable{status: http.StatusBadRequest, words: "The request is not UTF-8 text. Nothing was saved."}
+	}
+	if len(body) > aLargeBody {
+		largeOnes <- struct{}{}
+		defer func() { <-largeOnes }()
 	}
 	d := json.NewDecoder(bytes.NewReader(body))
 	d.UseNumber()
@@ -83,7 +102,7 @@ func readable(err error) error {
 	switch {
 	case errors.As(err, &tooLong) || echo.StatusCode(err) == http.StatusRequestEntityTooLarge:
 		bad.status = http.StatusRequestEntityTooLarge
-		bad.words = fmt.Sprintf("The request is larger than %d MB. Nothing was saved.", maxBody>>20)
+		bad.words = fmt.Sprintf("The request is larger than %s. Nothing was saved.", inBytes(mostOf(tooLong)))
 	case errors.As(err, &syntax):
 		bad.words = fmt.Sprintf("The JSON breaks at byte %d. Nothing was saved.", syntax.Offset)
 	case errors.Is(err, io.EOF):
@@ -96,10 +115,29 @@ func readable(err error) error {
 	return bad
 }
 
+// mostOf is how long a body may be that was too long.
+func mostOf(tooLong *http.MaxBytesError) int64 {
+	if tooLong == nil {
+		return maxBody
+	}
+	return tooLong.Limit
+}
+
+func inBytes(n int64) string {
+	if n < 1<<20 {
+		return fmt.Sprintf("%d kB", n>>10)
+	}
+	return fmt.Sprintf("%d MB", n>>20)
+}
+
+// mostFaults are named in an answer; of more, their number is told.
+const mostFaults = 50
+
 // shape holds a JSON value to the Go type it is for. It gathers wrong kinds and
-// unknown names apart from values that are missing.
+// unknown names apart from values that are missing: the first of each, and counts the rest.
 type shape struct {
 	wrong, missing fault.List
+	more           int
 }
 
 func (s *shape) found() error {
@@ -108,24 +146,37 @@ func (s *shape) found() error {
 		return unreadable{
 			http.StatusBadRequest,
 			"Some fields are not as the contract has them. Nothing was saved.",
-			append(s.wrong, s.missing...),
+			append(s.wrong, s.missing...), s.more,
 		}
 	case len(s.missing) > 0:
-		return s.missing
+		return manyFaults{s.missing, s.more}
 	}
 	return nil
 }
 
+// manyFaults are faults, and how many more there are.
+type manyFaults struct {
+	fault.List
+	more int
+}
+
+func (m manyFaults) Unwrap() error { return m.List }
+
+// note adds a fault to those of its kind, or counts it.
+func (s *shape) note(list *fault.List, path *fault.Path, f fault.Fault) {
+	if len(*list) == mostFaults {
+		s.more++
+		return
+	}
+	f.Field = path.String()
+	*list = append(*list, f)
+}
+
 func (s *shape) value(v any, t reflect.Type, path *fault.Path) {
 	if v == nil {
-		s.missing = append(
-			s.missing,
-			fault.Fault{
-				Field: path.String(),
-				Limit: jsonKind(t),
-				Words: "This holds nothing. Give a value, or leave the field out where it may be.",
-			},
-		)
+		s.note(&s.missing, path, fault.Fault{Limit: jsonKind(t),
+			Words: "This holds nothing. Give a value, or leave the field out where it may be.",
+		})
 		return
 	}
 	switch {
@@ -165,16 +216,11 @@ func (s *shape) value(v any, t reflect.Type, path *fault.Path) {
 		switch {
 		case t.Kind() != reflect.String:
 			s.kind(v, t, path)
-		case strings.ContainsFunc(given, unprintable):
-			s.wrong = append(
-				s.wrong,
-				fault.Fault{
-					Field: path.String(),
-					Value: short(given),
-					Limit: "printable text",
-					Words: "This holds a character that is no text. Type it anew.",
-				},
-			)
+		case !check.Text(given):
+			s.note(&s.wrong, path, fault.Fault{Value: short(given),
+				Limit: "printable text",
+				Words: "This holds a character that is no text. Type it anew.",
+			})
 		}
 	case bool:
 		if t.Kind() != reflect.Bool {
@@ -194,8 +240,8 @@ func (s *shape) object(given map[string]any, t reflect.Type, path *fault.Path) {
 			known++
 			s.value(v, f.kind, path.Field(f.name))
 		case f.required:
-			s.missing = append(s.missing, fault.Fault{
-				Field: path.Field(f.name).String(), Limit: jsonKind(f.kind), Words: "This is needed.",
+			s.note(&s.missing, path.Field(f.name), fault.Fault{
+				Limit: jsonKind(f.kind), Words: "This is needed.",
 			})
 		}
 	}
@@ -204,8 +250,7 @@ func (s *shape) object(given map[string]any, t reflect.Type, path *fault.Path) {
 	}
 	for _, name := range slices.Sorted(maps.Keys(given)) {
 		if !slices.ContainsFunc(of, func(f field) bool { return f.name == name }) {
-			s.wrong = append(s.wrong, fault.Fault{
-				Field: path.Field(short(name)).String(),
+			s.note(&s.wrong, path.Field(short(name)), fault.Fault{
 				Limit: "a field of the contract, see /api/openapi.json", Words: "This field is not known here.",
 			})
 		}
@@ -220,15 +265,10 @@ func (s *shape) number(n json.Number, t reflect.Type, path *fault.Path) {
 		}
 	case reflect.Float64:
 		if _, err := strconv.ParseFloat(n.String(), 64); err != nil {
-			s.wrong = append(
-				s.wrong,
-				fault.Fault{
-					Field: path.String(),
-					Value: short(n.String()),
-					Limit: "a finite number",
-					Words: "This number is beyond all measure.",
-				},
-			)
+			s.note(&s.wrong, path, fault.Fault{Value: short(n.String()),
+				Limit: "a finite number",
+				Words: "This number is beyond all measure.",
+			})
 		}
 	default:
 		s.kind(n, t, path)
@@ -247,15 +287,10 @@ func (s *shape) kind(v any, t reflect.Type, path *fault.Path) {
 	case bool:
 		given = strconv.FormatBool(v)
 	}
-	s.wrong = append(
-		s.wrong,
-		fault.Fault{
-			Field: path.String(),
-			Value: given,
-			Limit: jsonKind(t),
-			Words: "This should be " + jsonKind(t) + ".",
-		},
-	)
+	s.note(&s.wrong, path, fault.Fault{Value: given,
+		Limit: jsonKind(t),
+		Words: "This should be " + jsonKind(t) + ".",
+	})
 }
 
 // field is a field of a struct as the wire has it.
@@ -293,12 +328,6 @@ func fieldsOf(t reflect.Type) []field {
 	}
 	fields.Store(t, list)
 	return list
-}
-
-// unprintable holds for characters that no text holds: controls other than those
-// of a line, and what stands for a broken one.
-func unprintable(r rune) bool {
-	return r < ' ' && r != '\n' && r != '\r' && r != '\t' || r == 0x7f || r == utf8.RuneError
 }
 
 // short is a text as a fault shows it.

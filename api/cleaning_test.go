@@ -2,57 +2,12 @@ package api
 
 import (
 	"fmt"
-	"path/filepath"
-	"strings"
 	"testing"
 	"time"
 
-	"net/http/httptest"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
-
-	"therapeon/clinic"
-	"therapeon/demo"
-	"therapeon/ledger"
 )
-
-// Every question of the contract that only reads is answered on the demo's bench.
-func TestEveryReadingRouteAnswersOnTheDemo(t *testing.T) {
-	s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "demo.sqlite"))
-	require.NoError(t, err)
-	t.Cleanup(func() { _ = s.Close() })
-	c := clinic.New(s, time.Now)
-	require.NoError(t, demo.Fill(t.Context(), c))
-	h, err := New(c, shell)
-	require.NoError(t, err)
-	server := httptest.NewServer(h)
-	t.Cleanup(server.Close)
-	x := tester{t, server.URL}
-	asked := 0
-	_, shared, _ := x.send("PUT", "/api/v1/calendar", `{"shared":true,"by":"place"}`)
-	next := time.Now().AddDate(0, 0, 3).Format(time.DateOnly)
-	for _, o := range table(c, shut{}) {
-		if o.method != "GET" || o.streams() {
-			continue
-		}
-		for id := range 3 {
-			path := strings.ReplaceAll(o.path, "{id}", fmt.Sprint(id+1))
-			switch o.id {
-			case "labels":
-				path += fmt.Sprintf("?plants=%d", id+1)
-			case "away":
-				path += fmt.Sprintf("?from=%s&until=%s", next, next)
-			case "subscribe":
-				path = strings.ReplaceAll(path, "{secret}", fmt.Sprint(shared["secret"]))
-			}
-			status, doc, _ := x.send("GET", path, "")
-			assert.Equal(t, 200, status, "%s: %v", o.path, doc)
-			asked++
-		}
-	}
-	assert.Greater(t, asked, 60)
-}
 
 // A plan by the open interface alone, from the look to the close.
 func TestACleaningOverTheInterface(t *testing.T) {

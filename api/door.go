@@ -85,12 +85,26 @@ func ownOnly(next echo.HandlerFunc) echo.HandlerFunc {
 		if !d.Hosts(r.Host) {
 			return notOurs{r.Host}
 		}
-		if origin := r.Header.Get("Origin"); origin != "" && !d.owns(origin) {
+		if origin := r.Header.Get("Origin"); origin != "" && !d.owns(origin) || foreign(r) {
 			refuseForeign(c.Response(), r)
 			return nil
 		}
 		return next(c)
 	}
+}
+
+// secretPath begins the addresses that hold a secret of their own.
+const secretPath = "/api/v1/calendars/"
+
+// foreign holds for what a page elsewhere asks for, as the browser says, but for going to the page
+// itself and for what a secret address opens.
+func foreign(r *http.Request) bool {
+	switch r.Header.Get("Sec-Fetch-Site") {
+	case "", "same-origin", "none": // no browser, the page itself, or typed
+		return false
+	}
+	toPage := r.Header.Get("Sec-Fetch-Mode") == "navigate" && !strings.HasPrefix(r.URL.Path, "/api/")
+	return !toPage && !strings.HasPrefix(r.URL.Path, secretPath)
 }
 
 // notOurs says that a request named this program by an address that it does not have.

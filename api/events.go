@@ -50,12 +50,16 @@ func events(of *clinic.Clinic) operation {
 			if err := bind(c, &in); err != nil {
 				return err
 			}
-			who := visitOf(c).who
+			v := visitOf(c)
+			who, from := v.who, ""
+			if v.door.Asks {
+				from = v.door.from(c.Request())
+			}
 			if who.Via == "session" {
 				in.Name = who.Name
 			}
 			seat := of.Company.Sit(company.Guest{
-				Tab: in.Tab, Name: in.Name, Session: who.Session, Plant: in.Plant, Since: in.Since,
+				Tab: v.tab(in.Tab), Name: in.Name, Session: who.Session, From: from, Plant: in.Plant, Since: in.Since,
 			})
 			if seat == nil {
 				return people.TooSoon{Wait: tryAgain}

@@ -13,6 +13,7 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"therapeon/clinic"
+	"therapeon/clinic/check"
 	"therapeon/core/fault"
 	"therapeon/ledger"
 )
@@ -156,7 +157,7 @@ func bind(c *echo.Context, in any) error {
 		return nil
 	}
 	if len(fieldsOf(v.Type())) == 0 {
-		return nil // it is told nothing
+		return saysJSON(c.Request()) // it is told nothing
 	}
 	return decode(c.Request(), in)
 }
@@ -170,7 +171,7 @@ func fileType(in any) (string, bool) {
 func set(v reflect.Value, name, given string) error {
 	switch v.Kind() {
 	case reflect.String:
-		if strings.ContainsFunc(given, unprintable) || len([]rune(given)) > mostParameter {
+		if !check.Text(given) || len([]rune(given)) > mostParameter {
 			return badParameter(name, short(given), fmt.Sprintf("text of at most %d characters", mostParameter))
 		}
 		v.SetString(given)

@@ -4,9 +4,11 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"log/slog"
 	"net/http"
 	"strconv"
+	"strings"
 
 	"github.com/labstack/echo/v5"
 
@@ -24,6 +26,7 @@ type Problem struct {
 	Status  int        `json:"status" required:"true"`
 	Detail  string     `json:"detail,omitempty" description:"what happened, and what is still safe"`
 	Faults  fault.List `json:"faults,omitempty" description:"each wrong value"`
+	More    int        `json:"more,omitempty" description:"so many wrong values besides"`
 	Version int64      `json:"version,omitempty" description:"in a conflict: the version now"`
 	Changes []string   `json:"changes,omitempty" description:"in a conflict: how what is there now differs from yours"`
 	Theirs  []string   `json:"theirs,omitempty" description:"in a conflict: what was changed there since you loaded it, where that can still be told"`
@@ -38,11 +41,13 @@ const problemJSON = "application/problem+json"
 // problemOf turns an error into what the client is told.
 func problemOf(err error) Problem {
 	var faults fault.List
+	var many manyFaults
 	var unread unreadable
 	var missing record.Missing
 	var conflict record.Conflict
 	var later afterwards
 	var soon people.TooSoon
+	errors.As(err, &many)
 	switch {
 	case errors.As(err, &later):
 		return Problem{
@@ -67,16 +72,14 @@ func problemOf(err error) Problem {
 			Title:  "Some values do not fit",
 			Status: http.StatusUnprocessableEntity,
 			Detail: "Nothing was saved. Correct what is named and send it again.",
-			Faults: faults,
-		}
+		}.with(faults, many.more)
 	case errors.As(err, &unread):
 		return Problem{
 			Type:   "urn:therapeon:unreadable",
 			Title:  "The request cannot be read",
 			Status: unread.status,
 			Detail: unread.words,
-			Faults: unread.faults,
-		}
+		}.with(unread.faults, unread.more)
 	case errors.As(err, &missing):
 		return Problem{
 			Type:   "urn:therapeon:missing",
@@ -86,7 +89,7 @@ func problemOf(err error) Problem {
 		}
 	case errors.As(err, &notKnown{}), errors.Is(err, people.ErrWho):
 		return Problem{Type: "urn:therapeon:who", Title: "Who are you?", Status: http.StatusUnauthorized, Detail: inWords(err)}
-	case errors.As(err, &notTheirs{}):
+	case errors.As(err, &notTheirs{}), errors.As(err, &notHere{}):
 		return Problem{
 			Type:   "urn:therapeon:not-yours",
 			Title:  "The keeper's to do",
@@ -116,6 +119,13 @@ func problemOf(err error) Problem {
 			Title:  "Kept already",
 			Status: http.StatusConflict,
 			Detail: "It was kept when it was sent the first time. Load it again.",
+		}
+	case errors.Is(err, clinic.ErrTaken):
+		return Problem{
+			Type:   "urn:therapeon:taken",
+			Title:  "Not kept",
+			Status: http.StatusConflict,
+			Detail: "Something else was sent under the same name (" + onceHeader + "). This was not kept. Send it under a name of its own.",
 		}
 	case errors.As(err, &conflict):
 		return Problem{
@@ -147,6 +157,19 @@ func problemOf(err error) Problem {
 		Detail: "Nothing was saved by this request. What was answered before is safe."}
 }
 
+// with names the first of the faults, and says how many more there are.
+func (p Problem) with(faults fault.List, more int) Problem {
+	if len(faults) > mostFaults {
+		more += len(faults) - mostFaults
+		faults = faults[:mostFaults]
+	}
+	p.Faults, p.More = faults, more
+	if more > 0 {
+		p.Detail += fmt.Sprintf(" %d are named, and %d more are wrong.", len(faults), more)
+	}
+	return p
+}
+
 // inWords says why somebody did not come in, the same whatever was wrong.
 func inWords(err error) string {
 	if errors.Is(err, people.ErrWho) {
@@ -156,6 +179,14 @@ func inWords(err error) string {
 	return err.Error()
 }
 
+// named is a path as it is logged: without a secret.
+func named(path string) string {
+	if strings.HasPrefix(path, secretPath) {
+		return secretPath + "…"
+	}
+	return path
+}
+
 // answerProblem is the server's error handler.
 func answerProblem(c *echo.Context, err error) {
 	if r, _ := echo.UnwrapResponse(c.Response()); r != nil && r.Committed {
@@ -163,7 +194,7 @@ func answerProblem(c *echo.Context, err error) {
 	}
 	p := problemOf(err)
 	if p.Status >= http.StatusInternalServerError && !errors.Is(err, context.Canceled) { // who asked has gone
-		slog.Error("request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
+		slog.Error("request failed", "method", c.Request().Method, "path", named(c.Request().URL.Path), "error", err)
 	}
 	if p.Seconds > 0 {
 		c.Response().Header().Set("Retry-After", strconv.Itoa(p.Seconds))

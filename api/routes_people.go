@@ -31,6 +31,7 @@ type Network interface {
 type Opened struct {
 	Open        bool     `json:"open" required:"true"`
 	Can         bool     `json:"can" required:"true" description:"a keeper has a passphrase, without which it stays closed"`
+	Confirm     bool     `json:"confirm,omitempty" description:"a copy was brought back: it stays closed until it is said at this machine that those who work here may come in"`
 	Fixed       bool     `json:"fixed,omitempty" description:"it was opened when it was started, and is closed by stopping it"`
 	Plain       bool     `json:"plain,omitempty" description:"not encrypted: whoever is on the same network can read along"`
 	Addresses   []string `json:"addresses" required:"true" description:"to type on a phone"`
@@ -91,6 +92,7 @@ func deedWords() map[string]string {
 	words := map[string]string{
 		"wrong-passphrase": "A passphrase that was wrong",
 		"wrong-code":       "A code that was wrong",
+		"restored":         "Brought a copy back",
 		"resetPassphrase":  "Give a new passphrase at the machine",
 	}
 	for _, o := range table(nil, nil) {
@@ -103,6 +105,9 @@ func deedWords() map[string]string {
 func peopleTable(c *clinic.Clinic, network Network) []operation {
 	const get, post, put = http.MethodGet, http.MethodPost, http.MethodPut
 	me := func(who people.Visitor) Me {
+		if who.Via == "" {
+			return Me{Today: c.Records.Today()} // a stranger is not told how much goes on here
+		}
 		return Me{Name: who.Name, Role: who.Role, Via: who.Via, Session: who.Session,
 			Seq: c.Company.Seq(), Today: c.Records.Today()}
 	}
@@ -210,6 +215,15 @@ func peopleTable(c *clinic.Clinic, network Network) []operation {
 					list[i].Words = cmp.Or(deeds()[l.Did], l.Did)
 				}
 				return logList{list, len(list) == people.MostLogged}, err
+			}),
+		op(put, "/api/v1/people/confirmed", "confirmPeople",
+			"Say that those who could come in by a copy that was brought back may; at the machine itself",
+			func(ctx context.Context, _ nothing) (Opened, error) {
+				if visitIn(ctx).who.Via != "machine" {
+					return Opened{}, notHere{}
+				}
+				err := c.Settings.Confirm(ctx)
+				return network.State(), err
 			}),
 		op(get, "/api/v1/network", "getNetwork", "How others reach this program",
 			func(ctx context.Context, _ nothing) (Opened, error) {

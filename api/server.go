@@ -65,6 +65,7 @@ func (s *Server) By(d Door) http.Handler { return throughDoor(d, s.guarded) }
 // careful marks every answer as one's own: not to be kept, of the type it says, and for this page.
 func careful(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
+		setDeadlines(c, usualTime) // who reads slowly does not hold the line for good
 		h := c.Response().Header()
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Cache-Control", "no-store")

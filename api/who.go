@@ -1,7 +1,12 @@
 package api
 
 import (
+	"bytes"
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
+	"io"
 	"net/http"
 	"net/url"
 	"slices"
@@ -12,6 +17,7 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"therapeon/clinic"
+	"therapeon/clinic/check"
 	"therapeon/clinic/people"
 	"therapeon/ledger"
 )
@@ -34,6 +40,8 @@ var (
 		"getRhizome", "saveRhizome", "dividePlant",
 		"listWeighings", "weigh", "withdrawWeighing", "listScales", "tareScale",
 		"getRace", "assume", "getHome", "planHome", "markHomeJob", "settle", "hold", "getBatch",
+		"getProgress", "keepLookBack", "foresight", "exposure", "watchPlants", "unwatch",
+		"growthKnowledge", "forecastKnowledge", "contagionKnowledge",
 		"today", "evening", "moves", "away", "calendarFile", "getCare", "chooseCare", "checkIn", "changeCheckin", "tend", "undoCare", "rained", "careKnowledge",
 		"listPlaces", "listShelf", "addStock", "changeStock", "sessionNeeds",
 		"listTimers", "startTimer", "changeTimer",
@@ -61,6 +69,13 @@ func (notKnown) Error() string { return "Say who you are first." }
 type notTheirs struct{}
 
 func (notTheirs) Error() string { return "This is the keeper's to do. Nothing was changed." }
+
+// notHere says that something is done at the machine itself.
+type notHere struct{}
+
+func (notHere) Error() string {
+	return "This is done at the machine itself: on its own page, or by “therapeon confirm”. Nothing was changed."
+}
 
 // allowed refuses what someone may not do.
 func allowed(who people.Visitor, did, id string) error {
@@ -126,11 +141,15 @@ func whoAsks(of *clinic.Clinic) echo.MiddlewareFunc {
 				return err
 			}
 			v.act = ledger.Act{
-				Person: v.who.Name, Via: v.who.Via, Tab: inShort(r.Header.Get(tabHeader)),
+				Person: v.who.Name, Via: v.who.Via, Tab: v.tab(r.Header.Get(tabHeader)),
 				Helper: v.who.Role == people.Helper, At: of.Records.Stamp(),
 			}
-			if name := inShort(r.Header.Get(onceHeader)); name != "" {
-				v.act.Once = &ledger.Once{Name: name}
+			if v.who.Via == "" {
+				r.Body = http.MaxBytesReader(c.Response(), r.Body, mostOfStranger)
+			} else if name := inShort(r.Header.Get(onceHeader)); name != "" {
+				if err := v.once(r, name); err != nil {
+					return err
+				}
 			}
 			c.SetRequest(r.WithContext(context.WithValue(r.Context(), visitKey{}, v)))
 			return next(c)
@@ -147,6 +166,9 @@ func (v *visit) find(r *http.Request, of *clinic.Clinic) (err error) {
 	}
 	if given, err := r.Cookie(v.door.cookie()); err == nil && given.Value != "" {
 		if v.who, err = of.People.Enter(r.Context(), given.Value); err != nil || v.who.Via != "" {
+			if !v.who.Until.IsZero() {
+				v.giveCookie(people.Let{Token: given.Value, Until: v.who.Until})
+			}
 			return err
 		}
 	}
@@ -156,9 +178,34 @@ func (v *visit) find(r *http.Request, of *clinic.Clinic) (err error) {
 	return nil
 }
 
+// mostOfStranger is how much is read of who is not known: a name and a passphrase, or a code.
+const mostOfStranger = 8 << 10
+
+// once gives what is sent its name, with a hash of all that it says.
+func (v *visit) once(r *http.Request, name string) error {
+	body, err := io.ReadAll(r.Body)
+	if err != nil {
+		return readable(err)
+	}
+	r.Body = io.NopCloser(bytes.NewReader(body))
+	hash := sha256.New()
+	_, _ = fmt.Fprintf(hash, "%s\n", r.URL.RequestURI()) // it never fails
+	_, _ = hash.Write(body)
+	v.act.Once = &ledger.Once{Name: name, Body: hex.EncodeToString(hash.Sum(nil))}
+	return nil
+}
+
+// tab is the name of a tab: that of a session is another than one of the same name elsewhere.
+func (v *visit) tab(given string) string {
+	if given = inShort(given); given == "" {
+		return ""
+	}
+	return v.who.Session + "/" + given
+}
+
 // inShort is a header that names something; what is too long or cannot be printed names nothing.
 func inShort(given string) string {
-	if len(given) > 64 || strings.ContainsFunc(given, unprintable) {
+	if len(given) > 64 || !check.Name(given) {
 		return ""
 	}
 	return given
@@ -167,7 +214,7 @@ func inShort(given string) string {
 // nameIn is a name as the page sends it; empty where it is none.
 func nameIn(given string) string {
 	name, err := url.PathUnescape(given)
-	if err != nil || utf8.RuneCountInString(name) > 60 || strings.ContainsFunc(name, unprintable) {
+	if err != nil || utf8.RuneCountInString(name) > 60 || !check.Name(name) {
 		return ""
 	}
 	return strings.TrimSpace(name)

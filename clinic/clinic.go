@@ -117,6 +117,9 @@ func over(k *record.Keeper, held Clinic) *Clinic {
 // ErrSent says that something was kept already, when it was sent the first time.
 var ErrSent = ledger.ErrSent
 
+// ErrTaken says that something else was sent under the same name.
+var ErrTaken = ledger.ErrTaken
+
 // ErrFull says that the disk has no room left for a write.
 var ErrFull = ledger.ErrFull
 

@@ -67,9 +67,13 @@ func Open(ctx context.Context, w Ways, house *clinic.Clinic) (*Doors, error) {
 		return nil, err
 	}
 	if d.asksAtOnce(host) {
-		switch can, err := house.People.CanOpen(ctx); {
+		can, err := house.People.CanOpen(ctx)
+		unsure, err2 := house.Settings.Unconfirmed(ctx)
+		switch err := errors.Join(err, err2); {
 		case err != nil:
 			return nil, err
+		case unsure:
+			return nil, errors.New("a copy was brought back: say first who may come in by it, with “therapeon confirm”")
 		case !can:
 			return nil, errors.New("nobody could come in yet: give a keeper a passphrase first, with " +
 				"“therapeon passphrase NAME”, or use 127.0.0.1 without --ask")
@@ -197,6 +201,9 @@ func (d *Doors) serve(listener net.Listener, r reach) (*opened, error) {
 			return nil, err
 		}
 	}
+	if !r.loopback() {
+		listener = newFew(listener)
+	}
 	go func() {
 		var err error
 		if r.secure {
@@ -226,7 +233,8 @@ func (d *Doors) State() api.Opened {
 	d.mu.Lock()
 	defer d.mu.Unlock()
 	can, err := d.house.People.CanOpen(d.ctx)
-	s := api.Opened{Can: can && err == nil, Addresses: []string{}}
+	unsure, err2 := d.house.Settings.Unconfirmed(d.ctx)
+	s := api.Opened{Can: can && err == nil, Confirm: unsure || err2 != nil, Addresses: []string{}}
 	first := d.firstReach()
 	switch {
 	case len(d.ways.At) > 0:
@@ -254,9 +262,14 @@ func (d *Doors) Open(ctx context.Context, open bool) (api.Opened, error) {
 		return s, refused("It was opened when it was started. Start it without that to close it.", "as it was started")
 	}
 	if open {
-		switch can, err := d.house.People.CanOpen(ctx); {
+		can, err := d.house.People.CanOpen(ctx)
+		unsure, err2 := d.house.Settings.Unconfirmed(ctx)
+		switch err := errors.Join(err, err2); {
 		case err != nil:
 			return api.Opened{}, err
+		case unsure:
+			return api.Opened{}, refused("A copy was brought back. Say first that those who work here may come in.",
+				"confirmed at this machine")
 		case !can:
 			return api.Opened{}, refused("Give a keeper a passphrase first: else nobody could come in, or everybody.",
 				"a keeper with a passphrase")

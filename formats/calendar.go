@@ -2,6 +2,7 @@ package formats
 
 import (
 	"fmt"
+	"strings"
 	"time"
 
 	ics "github.com/arran4/golang-ical"
@@ -19,7 +20,8 @@ type Entry struct {
 
 // Calendar writes entries as iCalendar (RFC 5545), one whole day each.
 func Calendar(name string, entries []Entry) ([]byte, error) {
-	c := ics.NewCalendarFor("-//Therapeon//Aftercare//EN")
+	c := ics.NewCalendar()
+	c.SetProductId("-//Therapeon//Aftercare//EN") // without the name of the library
 	c.SetMethod(ics.MethodPublish)
 	c.SetXWRCalName(name)
 	c.SetRefreshInterval("PT1H")
@@ -34,12 +36,23 @@ func Calendar(name string, entries []Entry) ([]byte, error) {
 		v.SetSequence(int(e.Changed.Unix() / 60))
 		v.SetAllDayStartAt(day)
 		v.SetAllDayEndAt(day.AddDate(0, 0, 1))
-		v.SetSummary(e.Title)
-		v.SetDescription(e.Text)
+		v.SetSummary(inLines(e.Title))
+		v.SetDescription(inLines(e.Text))
 		v.SetTimeTransparency(ics.TransparencyTransparent)
 		if e.URL != "" {
 			v.SetURL(e.URL)
 		}
 	}
 	return []byte(c.Serialize(ics.WithNewLineWindows)), nil
+}
+
+// inLines is a text whose only controls are ends of lines, which the writer escapes (RFC 5545, 3.3.11).
+func inLines(text string) string {
+	text = strings.NewReplacer("\r\n", "\n", "\r", "\n", "\u2028", "\n", "\u2029", "\n").Replace(text)
+	return strings.Map(func(r rune) rune {
+		if r < ' ' && r != '\n' && r != '\t' || r >= 0x7f && r < 0xa0 {
+			return -1
+		}
+		return r
+	}, text)
 }

@@ -57,6 +57,7 @@ func paper(width, height float64) *paged {
 	doc.SetAutoPageBreak(false, 0)
 	doc.SetMargins(0, 0, 0)
 	doc.SetCreator("Therapeon", true)
+	doc.SetProducer("Therapeon", true) // without the name and version of the library
 	doc.AddUTF8FontFromBytes(face, "", goregular.TTF)
 	doc.AddUTF8FontFromBytes(face, "B", gobold.TTF)
 	return &paged{doc}

@@ -21,14 +21,20 @@ type Act struct {
 	At     string // the moment, as it is kept
 }
 
-// Once is a name of what is sent, so that it is kept once though it be sent again.
+// Once is a name of what is sent, so that it is kept once though it be sent again. It belongs to
+// who sends it, to the operation, and to the body.
 type Once struct {
 	Name string
-	kept bool // under this context, which may go on
+	Body string // a hash of it
+	kept bool   // under this context, which may go on
 }
 
-// ErrSent says that something was kept already, when it was sent the first time.
-var ErrSent = errors.New("this was kept already")
+var (
+	// ErrSent says that something was kept already, when it was sent the first time.
+	ErrSent = errors.New("this was kept already")
+	// ErrTaken says that something else was sent under the same name.
+	ErrTaken = errors.New("something else was sent under this name")
+)
 
 type acting struct{}
 
@@ -55,16 +61,25 @@ type changedDoc struct {
 	created string // since when this is what the number stands for
 }
 
-// first refuses what was kept already.
+// first refuses what was kept already, and what comes under the name of something else.
 func (a Act) first(ctx context.Context, tx *Tx, seconds int64) error {
 	if a.Once == nil || a.Once.kept {
 		return nil
 	}
-	n, err := tx.q.AddSent(ctx, sqlc.AddSentParams{Name: a.Once.Name, At: seconds})
-	if err == nil && n == 0 {
+	of := sqlc.AddSentParams{Name: a.Once.Name, At: seconds, Person: a.Person, Did: a.Did, Body: a.Once.Body}
+	n, err := tx.q.AddSent(ctx, of)
+	if err != nil || n > 0 {
+		return err
+	}
+	was, err := tx.q.GetSent(ctx, a.Once.Name)
+	if err != nil {
+		return err
+	}
+	same := was.Person == of.Person && was.Did == of.Did && was.Body == of.Body
+	if was.Did == "" || same { // it may be from before these were noted
 		return ErrSent
 	}
-	return err
+	return ErrTaken
 }
 
 // note adds to the log what was done under an act, a line a document; or a line a plant, where

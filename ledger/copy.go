@@ -34,10 +34,10 @@ func (c Contents) String() string {
 
 // Backup writes a copy of the bench at path to a new file, while it may be
 // served: one moment of it, whole. The copy is opened and checked before it
-// gets its name.
+// gets its name. That it was made is noted, and logged as the act of the context.
 func Backup(ctx context.Context, path, to string, now time.Time) (Contents, error) {
 	if _, err := os.Lstat(to); err == nil {
-		return Contents{}, Refusal{to, "there is a file already. Name a new one; nothing was written over."}
+		return Contents{}, taken(to)
 	}
 	if _, err := Look(path); err != nil {
 		if errors.Is(err, os.ErrNotExist) {
@@ -51,11 +51,11 @@ func Backup(ctx context.Context, path, to string, now time.Time) (Contents, erro
 	if err := os.MkdirAll(filepath.Dir(to), 0o700); err != nil {
 		return Contents{}, fmt.Errorf("make the folder for the copy: %w", err)
 	}
-	part := to + ".part"
-	defer func() { _ = os.Remove(part) }()
-	if err := os.Remove(part); err != nil && !errors.Is(err, os.ErrNotExist) {
+	part, err := unfinished(to)
+	if err != nil {
 		return Contents{}, err
 	}
+	defer func() { _ = os.Remove(part) }()
 	if err := copyInto(ctx, path, part); err != nil {
 		return Contents{}, fmt.Errorf("copy to %s: %w", to, plain(err))
 	}
@@ -63,10 +63,31 @@ func Backup(ctx context.Context, path, to string, now time.Time) (Contents, erro
 	if err != nil {
 		return held, fmt.Errorf("the copy could not be verified: %w", err)
 	}
-	if err := keepAs(part, to); err != nil {
+	if err := keepNew(part, to); err != nil {
 		return held, err
 	}
 	return held, noteCopy(ctx, path, Copied{At: now.UTC().Format(time.RFC3339), File: to})
+}
+
+// ErrThere is matched by the refusal to write over a file.
+var ErrThere = errors.New("there is a file already")
+
+type taken string
+
+func (t taken) Error() string {
+	return string(t) + ": there is a file already. Name a new one; nothing was written over."
+}
+
+// Is matches ErrThere and ErrRefused.
+func (t taken) Is(target error) bool { return target == ErrThere || target == ErrRefused }
+
+// unfinished is a new file beside another, under a name that nobody else has, for this user alone.
+func unfinished(to string) (string, error) {
+	f, err := os.CreateTemp(filepath.Dir(to), "."+filepath.Base(to)+".part-*")
+	if err != nil {
+		return "", fmt.Errorf("begin the copy: %w", err)
+	}
+	return f.Name(), f.Close()
 }
 
 // Copied is when and where the last copy was made.
@@ -83,21 +104,49 @@ func noteCopy(ctx context.Context, path string, c Copied) error {
 	if err != nil {
 		return err
 	}
-	db, err := sql.Open("sqlite", dsn(path, url.Values{"_pragma": {"busy_timeout(5000)", "synchronous(FULL)"}}))
+	db, err := sql.Open("sqlite", dsn(path, url.Values{
+		"_pragma": {"busy_timeout(5000)", "synchronous(FULL)"}, "_txlock": {"immediate"},
+	}))
 	if err != nil {
 		return err
 	}
 	defer func() { _ = db.Close() }()
-	_, err = db.ExecContext(
+	tx, err := db.BeginTx(ctx, nil)
+	if err != nil {
+		return fmt.Errorf("note the copy: %w", plain(err))
+	}
+	defer func() { _ = tx.Rollback() }() // after a commit it does nothing
+	_, err = tx.ExecContext(
 		ctx,
 		"INSERT INTO settings (code, value) VALUES (?, ?) ON CONFLICT (code) DO UPDATE SET value = excluded.value",
 		CopiedCode,
 		string(doc),
 	)
+	if err == nil && !missesTable(ctx, tx, "log") { // it may be from before there was one
+		err = logIn(ctx, tx, actOr(ctx, "backup", c.At), filepath.Base(c.File))
+	}
+	if err == nil {
+		err = tx.Commit()
+	}
 	if err != nil {
 		return fmt.Errorf("note the copy: %w", plain(err))
 	}
 	return nil
+}
+
+// actOr is the act of the context; without one, that of a command.
+func actOr(ctx context.Context, did, at string) Act {
+	if a := ActOf(ctx); a.Did != "" {
+		return a
+	}
+	return Act{Via: "command", Did: did, At: at}
+}
+
+// logIn adds a line to the log of a file that is not opened as a ledger.
+func logIn(ctx context.Context, tx *sql.Tx, a Act, note string) error {
+	_, err := tx.ExecContext(ctx, "INSERT INTO log (at, person, via, did, note) VALUES (?, ?, ?, ?, ?)",
+		a.At, a.Person, a.Via, a.Did, note)
+	return err
 }
 
 // copyInto makes a database at to that holds what the one at path holds now. It
@@ -124,12 +173,24 @@ func mark(ctx context.Context, path string) error {
 	return err
 }
 
-// keepAs gives a file its name, once it lies on the disk.
-func keepAs(part, to string) error {
+// keepNew gives a file its name, once it lies on the disk, where no file has the name.
+func keepNew(part, to string) error {
 	if err := onDisk(part); err != nil {
 		return err
 	}
-	if err := os.Chmod(part, 0o600); err != nil {
+	err := os.Link(part, to)
+	switch {
+	case errors.Is(err, os.ErrExist):
+		return taken(to)
+	case err == nil:
+		return errors.Join(os.Remove(part), onDisk(filepath.Dir(to)))
+	}
+	return keepAs(part, to) // there are no links on this disk
+}
+
+// keepAs gives a file its name, once it lies on the disk.
+func keepAs(part, to string) error {
+	if err := onDisk(part); err != nil {
 		return err
 	}
 	if err := os.Rename(part, to); err != nil {
@@ -187,51 +248,15 @@ func Contains(ctx context.Context, path string) (Contents, error) {
 	return c, nil
 }
 
-func missesTable(ctx context.Context, db *sql.DB, table string) bool {
+// queried is a database, or a transaction in one.
+type queried interface {
+	QueryRowContext(ctx context.Context, query string, args ...any) *sql.Row
+}
+
+func missesTable(ctx context.Context, db queried, table string) bool {
 	var n int
 	err := db.QueryRowContext(ctx, "SELECT COUNT(*) FROM sqlite_schema WHERE name = ?", table).Scan(&n)
 	return err == nil && n == 0
-}
-
-// Restore puts a copy in the place of the file at path, which is kept aside
-// under the name it answers with, or empty where there was none. The caller
-// holds the lock of path.
-func Restore(ctx context.Context, from, path string, now time.Time) (aside string, err error) {
-	if _, err := Contains(ctx, from); err != nil {
-		return "", err
-	}
-	part := path + ".part"
-	defer func() { _ = os.Remove(part) }()
-	if err := os.Remove(part); err != nil && !errors.Is(err, os.ErrNotExist) {
-		return "", err
-	}
-	if err := copyInto(ctx, from, part); err != nil {
-		return "", fmt.Errorf("copy %s: %w", from, plain(err))
-	}
-	if err := signOut(ctx, part); err != nil {
-		return "", err
-	}
-	if _, err := Contains(ctx, part); err != nil {
-		return "", err
-	}
-	if aside, err = Aside(path, "before-restore", now); err != nil {
-		return "", err
-	}
-	return aside, keepAs(part, path)
-}
-
-// signOut ends all sessions of a copy: what was ended since it was made does not come back with it.
-func signOut(ctx context.Context, path string) error {
-	db, err := sql.Open("sqlite", dsn(path, nil))
-	if err != nil {
-		return err
-	}
-	defer func() { _ = db.Close() }()
-	_, err = db.ExecContext(ctx, "DELETE FROM sessions")
-	if err != nil && missesTable(ctx, db, "sessions") {
-		return nil // it is from before there were any
-	}
-	return err
 }
 
 // Aside renames the file at path, and what SQLite keeps beside it, to a name

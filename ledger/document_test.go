@@ -133,17 +133,16 @@ func TestOneUnreadableDocumentSaysSoAndTakesNoOtherDown(t *testing.T) {
 // Of a plant's documents the newest comes first, by its day and then by when it was begun;
 // one begun and still blank hides none.
 func TestTheNewestDocument(t *testing.T) {
+	s := within(t, func(context.Context, *Tx) {})
 	rapid.Check(t, func(rt *rapid.T) {
-		s, err := Open(t.Context(), filepath.Join(t.TempDir(), fmt.Sprint(rapid.Uint64().Draw(rt, "file"))+".sqlite"))
-		require.NoError(rt, err)
-		defer func() { _ = s.Close() }()
 		require.NoError(rt, s.Write(t.Context(), func(tx *Tx) error {
 			ctx := t.Context()
-			_, err := plant(ctx, tx)
+			of, err := plant(ctx, tx)
 			require.NoError(rt, err)
+			id := of.ID
 			var all, noted []Doc[note]
 			for range rapid.IntRange(0, 6).Draw(rt, "notes") {
-				d := Doc[note]{PlantID: 1, Day: fmt.Sprintf("2030-01-%02d", rapid.IntRange(1, 4).Draw(rt, "day"))}
+				d := Doc[note]{PlantID: id, Day: fmt.Sprintf("2030-01-%02d", rapid.IntRange(1, 4).Draw(rt, "day"))}
 				if rapid.Bool().Draw(rt, "blank") {
 					d.State = Blank
 				}
@@ -162,15 +161,15 @@ func TestTheNewestDocument(t *testing.T) {
 				}
 				return best
 			}
-			found, _ := notes.Newest(ctx, tx, 1)
+			found, _ := notes.Newest(ctx, tx, id)
 			assert.Equal(rt, newest(all).ID, found.ID)
-			found, _ = notes.Before(ctx, tx, 1, "9999-12-31", 0)
+			found, _ = notes.Before(ctx, tx, id, "9999-12-31", 0)
 			assert.Equal(rt, newest(noted).ID, found.ID)
-			list, err := notes.Of(ctx, tx, 1)
+			list, err := notes.Of(ctx, tx, id)
 			require.NoError(rt, err)
 			assert.Len(rt, list, len(noted))
 			if len(list) > 1 {
-				before, err := notes.Before(ctx, tx, 1, list[0].Day, list[0].ID)
+				before, err := notes.Before(ctx, tx, id, list[0].Day, list[0].ID)
 				require.NoError(rt, err)
 				assert.Equal(rt, list[1].ID, before.ID)
 			}

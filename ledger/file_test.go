@@ -212,12 +212,12 @@ func TestACopyIsWholeAndComesBack(t *testing.T) {
 
 	lock, err := TakeLock(path)
 	require.NoError(t, err)
-	aside, err := Restore(t.Context(), to, path, time.Now())
+	done, err := Restore(t.Context(), to, path, time.Now())
 	require.NoError(t, err)
 	require.NoError(t, lock.Release())
 	assert.Equal(t, []string{"First"}, tagsIn(t, path))
-	assert.ElementsMatch(t, []string{"First", "Second"}, tagsIn(t, aside), "the present file is kept")
-	left, err := filepath.Glob(filepath.Join(folder, "*.part*"))
+	assert.ElementsMatch(t, []string{"First", "Second"}, tagsIn(t, done.Aside), "the present file is kept")
+	left, err := filepath.Glob(filepath.Join(folder, "*part*"))
 	require.NoError(t, err)
 	assert.Empty(t, left)
 }

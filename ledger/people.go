@@ -34,12 +34,6 @@ func (a Access) Person(ctx context.Context, id int64) (Person, error) {
 	return p, found(err)
 }
 
-// Named finds a person by their name; ErrNotFound where there is none.
-func (a Access) Named(ctx context.Context, name string) (Person, error) {
-	p, err := a.tx.q.PersonByName(ctx, name)
-	return p, found(err)
-}
-
 // AddPerson keeps a new person.
 func (a Access) AddPerson(ctx context.Context, p Person) (Person, error) {
 	a.tx.Changed("people")

@@ -33,6 +33,7 @@ var rules = sync.OnceValue(func() *validator.Validate {
 	}
 	must("rootid", rootID.MatchString)
 	must("notblank", func(s string) bool { return strings.TrimSpace(s) != "" })
+	must("name", Name)
 	must("day", func(s string) bool {
 		_, _, known := dates.Span(s)
 		return known && len(s) == len(time.DateOnly)
@@ -71,6 +72,9 @@ func describe(b validator.FieldError) fault.Fault {
 	switch b.Tag() {
 	case "required", "notblank":
 		f.Words, f.Limit = "This is needed.", "not empty"
+	case "name":
+		f.Limit = "one line of signs that can be seen"
+		f.Words = "This is needed, as one line in which every sign can be seen. Type it anew."
 	case "oneof":
 		f.Limit = "one of: " + strings.ReplaceAll(b.Param(), " ", ", ")
 		f.Words = "This word is not known here. Use " + f.Limit + "."

@@ -40,7 +40,7 @@ type MarkJob struct {
 	Job    string       `json:"job" required:"true" validate:"required,max=40"`
 	State  work.State   `json:"state" required:"true" validate:"oneof=open done skipped"`
 	Reason string       `json:"reason,omitempty" validate:"max=400" description:"needed when it is skipped"`
-	Person string       `json:"person,omitempty" validate:"max=60" description:"who has read the cautions"`
+	Person string       `json:"person,omitempty" validate:"omitempty,name,max=60" description:"who has read the cautions"`
 	Uses   []record.Use `json:"uses,omitempty" validate:"max=4,dive" description:"what was taken from the shelf"`
 }
 
@@ -53,12 +53,12 @@ type AddJob struct {
 // CloseCleaning closes a cleaning, or opens it again.
 type CloseCleaning struct {
 	Closed bool   `json:"closed" required:"true"`
-	Person string `json:"person,omitempty" validate:"max=60" description:"who has read the cautions"`
+	Person string `json:"person,omitempty" validate:"omitempty,name,max=60" description:"who has read the cautions"`
 }
 
 // Acknowledge says that someone has read cautions.
 type Acknowledge struct {
-	Person string      `json:"person,omitempty" validate:"max=60"`
+	Person string      `json:"person,omitempty" validate:"omitempty,name,max=60"`
 	Seen   []work.Seen `json:"seen" required:"true" validate:"min=1,max=20,dive"`
 }
 

@@ -51,6 +51,7 @@ type Guest struct {
 	Tab     string // names the tab: it is not told of its own changes
 	Name    string
 	Session string // empty: none
+	From    string // the address they come from; empty: they sit at this machine
 	Plant   int64  // at which plant they are; 0: at none
 	Since   int64  // what they were told last; 0: they have just loaded all
 }
@@ -66,14 +67,36 @@ type Seat struct {
 	ended  bool
 }
 
-// mostSeats is how many may sit: tabs of a house, and not of the world.
-const mostSeats = 256
+// How many may sit: tabs of a house, and not of the world. Those at this machine always find a seat.
+const (
+	mostSeats     = 256
+	seatsHere     = 64 // of them are kept for this machine
+	seatsASession = 12
+	seatsFromOne  = 48 // address
+)
+
+// hasRoom holds where there is a seat for a guest.
+func (h *Hub) hasRoom(g Guest) bool {
+	var ofSession, fromThere int
+	for s := range h.seats {
+		if g.Session != "" && s.Session == g.Session {
+			ofSession++
+		}
+		if s.From == g.From {
+			fromThere++
+		}
+	}
+	if g.From == "" {
+		return len(h.seats) < mostSeats
+	}
+	return len(h.seats) < mostSeats-seatsHere && ofSession < seatsASession && fromThere < seatsFromOne
+}
 
 // Sit gives a guest a seat, or none where all are taken.
 func (h *Hub) Sit(g Guest) *Seat {
 	h.mu.Lock()
 	defer h.mu.Unlock()
-	if len(h.seats) >= mostSeats {
+	if !h.hasRoom(g) {
 		return nil
 	}
 	s := &Seat{Guest: g, hub: h, wake: make(chan struct{}, 1), told: g.Since, first: true, ended: h.closed}

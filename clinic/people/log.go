@@ -44,7 +44,8 @@ func (c *Service) Log(ctx context.Context, before, plant int64) ([]Logged, error
 
 // noteTry adds to the log a try that went wrong: where it came from, never what was tried.
 func (c *Service) noteTry(ctx context.Context, did, from string) {
-	ctx, _ = ledger.Watch(ctx) // nothing was saved of what was sent
+	ctx, _ = ledger.Watch(ctx)         // nothing was saved of what was sent
+	ctx = ledger.As(ctx, ledger.Act{}) // each try is a line, under whichever name it was sent
 	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
 		return tx.Access().Note(ctx, ledger.Act{At: c.Stamp(), Via: "session", Did: did}, from)
 	})

@@ -7,6 +7,7 @@ import (
 	"encoding/base64"
 	"fmt"
 	"strings"
+	"time"
 	"unicode/utf8"
 
 	"golang.org/x/crypto/argon2"
@@ -42,13 +43,13 @@ var easy = []string{
 func plain(passphrase string) []byte { return []byte(norm.NFC.String(passphrase)) }
 
 // hashed is a passphrase as it is kept, with its salt and its cost.
-func hashed(passphrase string) string {
+func hashed(passphrase string, passes uint32) string {
 	salt := make([]byte, saltBytes)
 	_, _ = rand.Read(salt) // it never fails
-	hash := argon2.IDKey(plain(passphrase), salt, argonPasses, argonKiB, argonLanes, hashBytes)
+	hash := argon2.IDKey(plain(passphrase), salt, passes, argonKiB, argonLanes, hashBytes)
 	code := base64.RawStdEncoding.EncodeToString
 	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s",
-		argon2.Version, argonKiB, argonPasses, argonLanes, code(salt), code(hash))
+		argon2.Version, argonKiB, passes, argonLanes, code(salt), code(hash))
 }
 
 // is holds where a passphrase is the one kept. What cannot be read is nobody's.
@@ -72,15 +73,49 @@ func is(kept, passphrase string) bool {
 }
 
 // nobodys is matched where there is no passphrase, and takes as long: no passphrase comes to it.
-var nobodys = fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, argonKiB, argonPasses, argonLanes,
-	strings.Repeat("A", base64.RawStdEncoding.EncodedLen(saltBytes)),
-	strings.Repeat("A", base64.RawStdEncoding.EncodedLen(hashBytes)))
+func (c *Service) nobodys() string {
+	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, argonKiB, c.turns.passes, argonLanes,
+		strings.Repeat("A", base64.RawStdEncoding.EncodedLen(saltBytes)),
+		strings.Repeat("A", base64.RawStdEncoding.EncodedLen(hashBytes)))
+}
 
-// inTurn hashes one at a time, so that many who try cannot take the memory of the machine.
-func (c *Service) inTurn(ctx context.Context, work func()) error {
+// turns are those in which passphrases are hashed: few at a time, so that many who try cannot take
+// the memory of the machine; and one that is kept for who came in before.
+type turns struct {
+	strangers, known, waiting chan struct{}
+	passes                    uint32
+}
+
+const (
+	strangersTurns = 2
+	mostWaiting    = 6 // strangers; who comes then is told to try again
+	tryAgainIn     = 5 * time.Second
+)
+
+func newTurns() turns {
+	return turns{
+		make(chan struct{}, strangersTurns), make(chan struct{}, 1), make(chan struct{}, mostWaiting), argonPasses,
+	}
+}
+
+// Cheaply makes passphrases cost little, for checks of other things.
+func (c *Service) Cheaply() { c.turns.passes = 1 }
+
+// inTurn works once it is one's turn.
+func (c *Service) inTurn(ctx context.Context, known bool, work func()) error {
+	line := c.turns.known
+	if !known {
+		line = c.turns.strangers
+		select {
+		case c.turns.waiting <- struct{}{}:
+			defer func() { <-c.turns.waiting }()
+		default:
+			return TooSoon{tryAgainIn}
+		}
+	}
 	select {
-	case c.hashing <- struct{}{}:
-		defer func() { <-c.hashing }()
+	case line <- struct{}{}:
+		defer func() { <-line }()
 	case <-ctx.Done():
 		return ctx.Err()
 	}
@@ -88,8 +123,8 @@ func (c *Service) inTurn(ctx context.Context, work func()) error {
 	return nil
 }
 
-func (c *Service) matches(ctx context.Context, kept, passphrase string) (right bool, err error) {
-	err = c.inTurn(ctx, func() { right = is(kept, passphrase) })
+func (c *Service) matches(ctx context.Context, known bool, kept, passphrase string) (right bool, err error) {
+	err = c.inTurn(ctx, known, func() { right = is(kept, passphrase) })
 	return right, err
 }
 
@@ -104,7 +139,7 @@ func (c *Service) newHash(ctx context.Context, field, name, passphrase string) (
 		return "", record.OneFault(field, "This would be guessed soon. Four words that do not belong together make a good one.",
 			"one that is not guessed first", nil)
 	}
-	err = c.inTurn(ctx, func() { hash = hashed(passphrase) })
+	err = c.inTurn(ctx, true, func() { hash = hashed(passphrase, c.turns.passes) })
 	return hash, err
 }
 

@@ -30,23 +30,25 @@ func TestAPassphraseIsReadAsOthersWriteIt(t *testing.T) {
 		"$argon2id$v=19$m=x$AA$AA", "$argon2id$v=19$m=8,t=1,p=1$?$AA", "$argon2id$v=19$m=8,t=1,p=1$AAAA$"} {
 		assert.False(t, is(broken, ""), broken)
 	}
-	assert.False(t, is(nobodys, ""), "nobody's passphrase is none")
+	house := Service{turns: newTurns()}
+	assert.False(t, is(house.nobodys(), ""), "nobody's passphrase is none")
 }
 
 // OWASP Password Storage Cheat Sheet, from memory: argon2id with at least 19 MiB and two passes, and
 // a salt of its own for each.
 func TestAPassphraseIsKeptAtACost(t *testing.T) {
-	kept := hashed("moss on a wet stone")
+	kept := hashed("moss on a wet stone", argonPasses)
 	assert.True(t, is(kept, "moss on a wet stone"))
-	assert.NotEqual(t, kept, hashed("moss on a wet stone"))
+	assert.NotEqual(t, kept, hashed("moss on a wet stone", 1))
 	assert.NotContains(t, kept, "moss")
 	assert.GreaterOrEqual(t, argonKiB, 19*1024)
 	assert.GreaterOrEqual(t, argonPasses, 2)
-	assert.True(t, is(hashed("café on a wet stone"), "café on a wet stone"), "however a keyboard composes it")
+	assert.True(t, is(hashed("café on a wet stone", 1), "café on a wet stone"), "however a keyboard composes it")
 }
 
 func TestAPassphraseThatIsGuessedSoonIsRefused(t *testing.T) {
-	c := Service{hashing: make(chan struct{}, 1)}
+	c := Service{turns: newTurns()}
+	c.Cheaply()
 	for _, bad := range []string{
 		"tiny", strings.Repeat("a", 40), "abcabcabcabc", "Password 1234", "mira mira mira", "mira 1234567890", "orchid orchid",
 	} {
@@ -62,7 +64,7 @@ func TestAPassphraseThatIsGuessedSoonIsRefused(t *testing.T) {
 
 // BenchmarkPassphrase is what one try costs whoever guesses. The bars are 200 to 600 ms.
 func BenchmarkPassphrase(b *testing.B) {
-	kept := hashed("four words of no kind")
+	kept := hashed("four words of no kind", argonPasses)
 	for b.Loop() {
 		is(kept, "four words of some kind")
 	}

@@ -3,6 +3,7 @@
 package people
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -28,7 +29,7 @@ type Service struct {
 	sessions *scs.SessionManager
 	codes    *codes
 	tries    *tries
-	hashing  chan struct{} // one at a time: each takes memory
+	turns    turns
 }
 
 // New begins with no code given out and no try made.
@@ -36,7 +37,7 @@ func New(k *record.Keeper) Service {
 	m := scs.New()
 	m.Lifetime, m.IdleTimeout = longestSession, idleSession
 	m.Store = store{k}
-	return Service{k, m, newCodes(), newTries(), make(chan struct{}, 1)}
+	return Service{k, m, newCodes(), newTries(), newTurns()}
 }
 
 // By is the same people by another clock.
@@ -56,14 +57,14 @@ type Person struct {
 
 // AddPerson is someone new.
 type AddPerson struct {
-	Name       string `json:"name" required:"true" validate:"required,notblank,max=60"`
+	Name       string `json:"name" required:"true" validate:"required,name,max=60"`
 	Role       string `json:"role" required:"true" validate:"oneof=keeper helper"`
 	Passphrase string `json:"passphrase,omitempty" validate:"max=128" description:"of a keeper: 12 signs or more; left out: they join by a code"`
 }
 
 // ChangePerson is what is to be changed of someone.
 type ChangePerson struct {
-	Name string `json:"name" required:"true" validate:"required,notblank,max=60"`
+	Name string `json:"name" required:"true" validate:"required,name,max=60"`
 	Role string `json:"role" required:"true" validate:"oneof=keeper helper"`
 	Gone bool   `json:"gone,omitempty" description:"they work here no more: their sessions end"`
 }
@@ -127,9 +128,20 @@ func (c *Service) AddPerson(ctx context.Context, a AddPerson) ([]Person, error) 
 	return shown(rows), err
 }
 
+// named finds who works here by their name, however it is written; ErrNotFound where there is none.
+func named(ctx context.Context, tx *ledger.Tx, name string) (ledger.Person, error) {
+	rows, err := tx.Access().People(ctx)
+	for _, p := range rows {
+		if check.Folded(p.Name) == check.Folded(name) {
+			return p, nil
+		}
+	}
+	return ledger.Person{}, cmp.Or(err, ledger.ErrNotFound)
+}
+
 // free refuses a name that somebody else has.
 func free(ctx context.Context, tx *ledger.Tx, id int64, name string) error {
-	switch other, err := tx.Access().Named(ctx, name); {
+	switch other, err := named(ctx, tx, name); {
 	case record.IsMissing(err):
 		return nil
 	case err != nil:
@@ -208,7 +220,8 @@ type Visitor struct {
 	PersonID int64
 	Name     string
 	Role     string
-	Session  string // the id of their session
+	Session  string    // the id of their session
+	Until    time.Time // where their session was just renewed: how long it lasts now
 	Device   ledger.Device
 }
 
@@ -229,19 +242,18 @@ func (c *Service) ChangePassphrase(ctx context.Context, who Visitor, from string
 		return record.OneFault("new", "A helper joins by a code and needs no passphrase.", "none", nil)
 	}
 	if p.Passphrase != "" {
-		if err := c.tries.begin(c.Now(), from, p.Name); err != nil {
+		if _, err := c.tries.begin(c.Now(), from, p.Name); err != nil {
 			return err
 		}
-		right, err := c.matches(ctx, p.Passphrase, ch.Old)
+		right, err := c.matches(ctx, true, p.Passphrase, ch.Old)
 		if err != nil {
 			return err
 		}
 		if !right {
-			c.tries.wrong(c.Now(), from, p.Name)
 			c.noteTry(ctx, "wrong-passphrase", from)
 			return record.OneFault("old", "This is not the passphrase.", "the one before", nil)
 		}
-		c.tries.right(from, p.Name)
+		c.tries.right(c.Now(), from, p.Name)
 	}
 	if p.Passphrase, err = c.newHash(ctx, "new", p.Name, ch.New); err != nil {
 		return err
@@ -268,7 +280,7 @@ func (c *Service) ResetPassphrase(ctx context.Context, name, passphrase string) 
 		return err
 	}
 	p, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (ledger.Person, error) {
-		return tx.Access().Named(ctx, name)
+		return named(ctx, tx, name)
 	})
 	if record.IsMissing(err) {
 		_, err := c.AddPerson(ctx, add)

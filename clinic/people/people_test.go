@@ -2,6 +2,8 @@ package people
 
 import (
 	"context"
+	"errors"
+	"fmt"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -33,6 +35,7 @@ func newHouse(t *testing.T) *house {
 	h.Service = New(&record.Keeper{
 		Ledger: l, Now: func() time.Time { return h.now }, End: func(id string) { h.ended = append(h.ended, id) },
 	})
+	h.Cheaply()
 	_, err = h.AddPerson(h.ctx("addPerson"), AddPerson{Name: "Mira", Role: Keeper, Passphrase: right})
 	require.NoError(t, err)
 	_, err = h.AddPerson(h.ctx("addPerson"), AddPerson{Name: "Jon", Role: Helper})
@@ -137,22 +140,70 @@ func TestWhoSignsInWithWrongPassphrasesIsSlowed(t *testing.T) {
 
 	was := time.Duration(0)
 	for range 12 {
-		h.tries.wrong(h.now, "203.0.113.5", "")
-		err := h.tries.begin(h.now, "203.0.113.5", "")
-		if err == nil {
+		_, err := h.tries.begin(h.now, "203.0.113.5", "")
+		require.NoError(t, err)
+		if _, err = h.tries.begin(h.now, "203.0.113.5", ""); err == nil {
 			continue
 		}
 		require.ErrorAs(t, err, &soon)
 		assert.GreaterOrEqual(t, soon.Wait, was)
 		was = soon.Wait
+		h.now = h.now.Add(was)
 	}
 	assert.Equal(t, longestWait, was)
-	h.tries.wrong(h.now, "2001:db8::1", "")
 	assert.Equal(t, near("2001:db8::1"), near("2001:db8::ffff:1"), "one machine has many of them")
 	for i := range mostTriers + 10 {
-		h.tries.wrong(h.now.Add(time.Duration(i)), "x", strings.Repeat("n", i%7)+time.Duration(i).String())
+		_, err := h.tries.begin(h.now.Add(time.Duration(i)), fmt.Sprint("198.51.100.", i), strings.Repeat("n", i))
+		require.NoError(t, err)
 	}
 	assert.LessOrEqual(t, len(h.tries.of), mostTriers+1)
+}
+
+// Sixty tries at once are no more than sixty one after the other: few are tried, each is a line of the
+// log, and the keeper comes in from where they came in before.
+func TestManyTriesAtOnceDoNotKeepTheKeeperOut(t *testing.T) {
+	h := newHouse(t)
+	_, err := h.SignIn(h.Context(), Asker{"192.0.2.7", "x"}, SignIn{"Mira", right})
+	require.NoError(t, err)
+	ctx := ledger.As(h.Context(), ledger.Act{Did: "signIn", Once: &ledger.Once{Name: "one for all"}})
+	tried := make(chan error)
+	for range 60 {
+		go func() {
+			_, err := h.SignIn(ctx, Asker{"203.0.113.5", "x"}, SignIn{"Mira", "not the one at all"})
+			tried <- err
+		}()
+	}
+	_, err = h.SignIn(h.Context(), Asker{"192.0.2.7", "x"}, SignIn{"Mira", right})
+	require.NoError(t, err)
+	wrong := 0
+	for range 60 {
+		var soon TooSoon
+		if err := <-tried; !errors.As(err, &soon) {
+			require.ErrorIs(t, err, ErrWho)
+			wrong++
+		}
+	}
+	assert.LessOrEqual(t, wrong, freeTries)
+	lines := 0
+	log, err := h.Log(h.Context(), 0, 0)
+	require.NoError(t, err)
+	for _, l := range log {
+		if l.Did == "wrong-passphrase" {
+			lines++
+		}
+	}
+	assert.Equal(t, wrong, lines, "each try is a line, under whichever name it was sent")
+}
+
+// One name does not look like another's.
+func TestNamesThatLookAlikeAreOneName(t *testing.T) {
+	h := newHouse(t)
+	for _, alike := range []string{"MIRA", "Ｍira", "  mira", "Mi\u200bra", "Mira\u2060", "\u202eariM", "Mi\rra", "Mi\nra"} {
+		_, err := h.AddPerson(h.ctx("addPerson"), AddPerson{Name: alike, Role: Helper})
+		assert.Error(t, err, "%q", alike)
+	}
+	_, err := h.AddPerson(h.ctx("addPerson"), AddPerson{Name: "Miira", Role: Helper})
+	assert.NoError(t, err)
 }
 
 // A session is never begun with a token that was sent: session fixation.

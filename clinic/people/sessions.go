@@ -111,25 +111,25 @@ func (c *Service) SignIn(ctx context.Context, by Asker, s SignIn) (Let, error) {
 		return Let{}, err
 	}
 	name := strings.TrimSpace(s.Name)
-	if err := c.tries.begin(c.Now(), by.From, name); err != nil {
+	known, err := c.tries.begin(c.Now(), by.From, name)
+	if err != nil {
 		return Let{}, err
 	}
 	p, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (ledger.Person, error) {
-		return tx.Access().Named(ctx, name)
+		return named(ctx, tx, name)
 	})
 	if err != nil && !record.IsMissing(err) {
 		return Let{}, err
 	}
-	right, err := c.matches(ctx, cmp.Or(p.Passphrase, nobodys), s.Passphrase)
+	right, err := c.matches(ctx, known, cmp.Or(p.Passphrase, c.nobodys()), s.Passphrase)
 	if err != nil {
 		return Let{}, err
 	}
 	if !right || p.Passphrase == "" || p.Role != Keeper {
-		c.tries.wrong(c.Now(), by.From, name)
 		c.noteTry(ctx, "wrong-passphrase", by.From)
 		return Let{}, ErrWho
 	}
-	c.tries.right(by.From, name)
+	c.tries.right(c.Now(), by.From, name)
 	return c.let(ctx, p, by)
 }
 
@@ -138,12 +138,11 @@ func (c *Service) Join(ctx context.Context, by Asker, j Join) (Let, error) {
 	if err := check.Input(j); err != nil {
 		return Let{}, err
 	}
-	if err := c.tries.begin(c.Now(), by.From, ""); err != nil {
+	if _, err := c.tries.begin(c.Now(), by.From, ""); err != nil {
 		return Let{}, err
 	}
 	id := c.codes.take(c.Now(), j.Code)
 	if id == 0 {
-		c.tries.wrong(c.Now(), by.From, "")
 		c.noteTry(ctx, "wrong-code", by.From)
 		return Let{}, ErrWho
 	}
@@ -151,7 +150,7 @@ func (c *Service) Join(ctx context.Context, by Asker, j Join) (Let, error) {
 	if err != nil {
 		return Let{}, ErrWho // they left meanwhile
 	}
-	c.tries.right(by.From, "")
+	c.tries.right(c.Now(), by.From, "")
 	return c.let(ctx, p, by)
 }
 
@@ -198,14 +197,15 @@ func (c *Service) Enter(ctx context.Context, token string) (Visitor, error) {
 	if err != nil {
 		return Visitor{}, err
 	}
+	var until time.Time
 	seen, _ := c.sessions.Get(in, ofSeen).(int64)
 	if now := c.Now(); now.Sub(time.Unix(seen, 0)) > seenEvery {
 		c.sessions.Put(in, ofSeen, now.Unix())
-		if _, _, err := c.sessions.Commit(in); err != nil {
+		if _, until, err = c.sessions.Commit(in); err != nil {
 			return Visitor{}, err
 		}
 	}
-	who := Visitor{Via: "session", PersonID: p.ID, Name: p.Name, Role: p.Role}
+	who := Visitor{Via: "session", PersonID: p.ID, Name: p.Name, Role: p.Role, Until: until}
 	who.Session, _ = c.sessions.Get(in, ofID).(string)
 	return who, nil
 }

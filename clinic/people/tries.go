@@ -3,9 +3,10 @@ package people
 import (
 	"fmt"
 	"net/netip"
-	"strings"
 	"sync"
 	"time"
+
+	"therapeon/clinic/check"
 )
 
 // TooSoon says that too many tries went wrong, and when the next may be made.
@@ -27,10 +28,12 @@ const (
 )
 
 // tries slows down who guesses: each try that goes wrong doubles the wait before the next, for
-// where it came from and for the name it was made under.
+// where it came from and for the name it was made under. A try counts as wrong from its beginning
+// until it is known to be right, so that many at once are no more than one after the other.
 type tries struct {
 	sync.Mutex
-	of map[string]*trier
+	of   map[string]*trier
+	came map[[2]string]time.Time // who came in, and from where: strangers do not keep them out
 }
 
 type trier struct {
@@ -39,11 +42,11 @@ type trier struct {
 	until time.Time
 }
 
-func newTries() *tries { return &tries{of: map[string]*trier{}} }
+func newTries() *tries { return &tries{of: map[string]*trier{}, came: map[[2]string]time.Time{}} }
 
 // keys are what tries are counted by.
 func keys(from, name string) [2]string {
-	return [2]string{"from " + near(from), "name " + strings.ToLower(name)}
+	return [2]string{"from " + near(from), "name " + check.Folded(name)}
 }
 
 // near is an address as it is counted: of IPv6 the network, for one machine has many.
@@ -59,28 +62,27 @@ func near(from string) string {
 	return net.String()
 }
 
-// begin refuses a try that comes too soon.
-func (t *tries) begin(now time.Time, from, name string) error {
+// begin counts a try, or refuses one that comes too soon. It tells whether this one came in from
+// here before: then only the tries from here slow it down.
+func (t *tries) begin(now time.Time, from, name string) (known bool, err error) {
 	t.Lock()
 	defer t.Unlock()
+	t.forget(now)
+	all := keys(from, name)
+	counted := all[:]
+	if _, known = t.came[all]; known {
+		counted = all[:1]
+	}
 	var wait time.Duration
-	for _, key := range keys(from, name) {
+	for _, key := range counted {
 		if of := t.of[key]; of != nil {
 			wait = max(wait, of.until.Sub(now))
 		}
 	}
 	if wait > 0 {
-		return TooSoon{wait}
+		return known, TooSoon{wait}
 	}
-	return nil
-}
-
-// wrong counts a try that went wrong.
-func (t *tries) wrong(now time.Time, from, name string) {
-	t.Lock()
-	defer t.Unlock()
-	t.forget(now)
-	for i, key := range keys(from, name) {
+	for i, key := range counted {
 		of := t.of[key]
 		if of == nil {
 			of = &trier{}
@@ -95,28 +97,40 @@ func (t *tries) wrong(now time.Time, from, name string) {
 			of.until = now.Add(min(most, time.Second<<min(20, of.wrong-freeTries+1)))
 		}
 	}
+	return known, nil
 }
 
-// right forgets the tries of who came in.
-func (t *tries) right(from, name string) {
+// right forgets the tries of who came in, and remembers that they did.
+func (t *tries) right(now time.Time, from, name string) {
 	t.Lock()
 	defer t.Unlock()
 	for _, key := range keys(from, name) {
 		delete(t.of, key)
 	}
+	if name != "" && len(t.came) < mostTriers {
+		t.came[keys(from, name)] = now
+	}
 }
 
-// forget drops what is long past; and, of too many, the one that tried longest ago.
+// forget drops what is long past; and, of too many, those that tried longest ago.
 func (t *tries) forget(now time.Time) {
-	oldest := ""
 	for key, of := range t.of {
 		if now.Sub(of.last) > triesFor {
 			delete(t.of, key)
-		} else if oldest == "" || of.last.Before(t.of[oldest].last) {
-			oldest = key
 		}
 	}
-	if len(t.of) >= mostTriers {
+	for len(t.of) >= mostTriers {
+		oldest := ""
+		for key, of := range t.of {
+			if oldest == "" || of.last.Before(t.of[oldest].last) {
+				oldest = key
+			}
+		}
 		delete(t.of, oldest)
+	}
+	for key, at := range t.came {
+		if now.Sub(at) > idleSession {
+			delete(t.came, key)
+		}
 	}
 }

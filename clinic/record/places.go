@@ -12,7 +12,7 @@ import (
 
 // PlaceFacts is what is known of a place where plants stand.
 type PlaceFacts struct {
-	Name  string   `json:"name" required:"true" validate:"required,notblank,max=80"`
+	Name  string   `json:"name" required:"true" validate:"required,name,max=80"`
 	Zone  string   `json:"zone,omitempty" validate:"max=60" description:"name of its time zone, such as Europe/Lisbon; left out: as this machine"`
 	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,min=-30,max=60" description:"a usual night"`
 	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,min=-30,max=60" description:"a usual day"`

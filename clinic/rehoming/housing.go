@@ -26,7 +26,7 @@ type MarkHomeJob struct {
 	Job    string     `json:"job" required:"true" validate:"required,max=40"`
 	State  work.State `json:"state" required:"true" validate:"oneof=open done skipped"`
 	Reason string     `json:"reason,omitempty" validate:"max=400" description:"needed when it is skipped"`
-	Person string     `json:"person,omitempty" validate:"max=60" description:"who has read the cautions"`
+	Person string     `json:"person,omitempty" validate:"omitempty,name,max=60" description:"who has read the cautions"`
 }
 
 // Settle is a new home as it was in fact given, which may differ from the plan.
@@ -37,7 +37,7 @@ type Settle struct {
 	Mix        string    `json:"mix,omitempty" validate:"max=80" description:"left out: as planned"`
 	Note       string    `json:"note,omitempty" validate:"max=400" description:"what was done otherwise"`
 	NextLookOn string    `json:"next_look_on,omitempty" validate:"omitempty,day" description:"left out: as usual for the route"`
-	Person     string    `json:"person,omitempty" validate:"max=60"`
+	Person     string    `json:"person,omitempty" validate:"omitempty,name,max=60"`
 }
 
 // Faults finds homes that cannot be.

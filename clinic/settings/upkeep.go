@@ -76,17 +76,34 @@ func (c *Service) KeepOpen(ctx context.Context, open bool) error {
 	})
 }
 
+// Unconfirmed holds where a copy was brought back and nobody said yet that those who could come in by
+// it may.
+func (c *Service) Unconfirmed(ctx context.Context) (bool, error) {
+	note, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (string, error) {
+		return tx.House().Note(ctx, ledger.ToConfirm)
+	})
+	return note != "", err
+}
+
+// Confirm says that they may.
+func (c *Service) Confirm(ctx context.Context) error {
+	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		tx.Changed("people")
+		return tx.House().PutNote(ctx, ledger.ToConfirm, "")
+	})
+}
+
 // Backup copies the file, while it is in use, into a folder beside it, and
 // checks the copy.
 func (c *Service) Backup(ctx context.Context) (About, error) {
 	path := c.DataFile()
-	name := strings.TrimSuffix(filepath.Base(path), filepath.Ext(path))
-	to := filepath.Join(
-		filepath.Dir(path),
-		"backups",
-		fmt.Sprintf("%s-%s.sqlite", name, c.Now().Format("20060102-150405")),
-	)
-	if _, err := ledger.Backup(ctx, path, to, c.Now()); err != nil {
+	name := strings.TrimSuffix(filepath.Base(path), filepath.Ext(path)) + c.Now().Format("-20060102-150405")
+	to := filepath.Join(filepath.Dir(path), "backups", name)
+	_, err := ledger.Backup(ctx, path, to+".sqlite", c.Now())
+	for n := 2; errors.Is(err, ledger.ErrThere); n++ { // another was made in the same second
+		_, err = ledger.Backup(ctx, path, fmt.Sprintf("%s-%d.sqlite", to, n), c.Now())
+	}
+	if err != nil {
 		return About{}, err
 	}
 	return c.About(ctx)

@@ -24,7 +24,7 @@ var recipes = ledger.NewKind("recipe", "recipe", record.TellAlways[OwnRecipe]("I
 type HouseComponent struct {
 	Code       string     `json:"code" required:"true"`
 	Version    int64      `json:"version" required:"true" description:"0: nothing was measured yet"`
-	Name       string     `json:"name,omitempty" validate:"max=80" description:"of a component of one's own"`
+	Name       string     `json:"name,omitempty" validate:"omitempty,name,max=80" description:"of a component of one's own"`
 	LowMM      *float64   `json:"low_mm,omitempty" validate:"omitempty,min=0.1,max=100" description:"its grade; needed for one's own, left out for fibres"`
 	HighMM     *float64   `json:"high_mm,omitempty" validate:"omitempty,min=0.1,max=100"`
 	Test       *FloodTest `json:"test,omitempty" description:"the newest measurement"`
@@ -73,7 +73,7 @@ func (t FloodTest) Faults() fault.List {
 // MeasureComponent keeps a measurement, or a component of one's own.
 type MeasureComponent struct {
 	Version int64      `json:"version" required:"true" validate:"min=0"`
-	Name    string     `json:"name,omitempty" validate:"max=80"`
+	Name    string     `json:"name,omitempty" validate:"omitempty,name,max=80"`
 	LowMM   *float64   `json:"low_mm,omitempty" validate:"omitempty,min=0.1,max=100"`
 	HighMM  *float64   `json:"high_mm,omitempty" validate:"omitempty,min=0.1,max=100"`
 	Test    *FloodTest `json:"test,omitempty" description:"left out: back to the table's figures"`
@@ -239,7 +239,7 @@ type OwnRecipe struct {
 // SaveRecipe is a mix of one's own to be kept.
 type SaveRecipe struct {
 	Version int64        `json:"version,omitempty" validate:"min=0" description:"left out for a new one"`
-	Name    string       `json:"name" required:"true" validate:"required,notblank,max=80"`
+	Name    string       `json:"name" required:"true" validate:"required,name,max=80"`
 	Parts   []media.Part `json:"parts" required:"true" validate:"min=1,max=12,dive"`
 	Gone    bool         `json:"gone,omitempty" description:"taken off the list"`
 }

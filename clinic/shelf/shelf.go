@@ -24,7 +24,7 @@ var stocks = ledger.NewKind("stock", "stock", record.Tell(func(s Stock, where st
 
 // Stock is a product on the shelf.
 type Stock struct {
-	Name             string   `json:"name" required:"true" validate:"required,notblank,max=80"`
+	Name             string   `json:"name" required:"true" validate:"required,name,max=80"`
 	Product          string   `json:"product" required:"true" validate:"required,max=40" description:"code of a product, see /api/v1/knowledge/solutions, or other"`
 	Percent          *float64 `json:"percent,omitempty" validate:"omitempty,min=0.001,max=100" description:"strength as it stands in the bottle"`
 	Amount           float64  `json:"amount" required:"true" validate:"min=0,max=1000000" description:"what is left"`

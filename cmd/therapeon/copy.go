@@ -12,6 +12,7 @@ import (
 
 	"github.com/mattn/go-isatty"
 
+	"therapeon/clinic"
 	"therapeon/ledger"
 )
 
@@ -98,15 +99,55 @@ func (r restore) Run(ctx context.Context) error {
 			return err
 		}
 	}
-	aside, err := ledger.Restore(ctx, r.From, path, time.Now())
+	done, err := ledger.Restore(ctx, r.From, path, time.Now())
 	if err != nil {
 		return err
 	}
 	fmt.Printf("Restored %s from %s.\n", path, r.From)
-	if aside != "" {
-		fmt.Printf("What was there is kept as %s.\n", aside)
+	if done.Aside != "" {
+		fmt.Printf("What was there is kept as %s.\n", done.Aside)
+	}
+	if len(done.May) > 0 {
+		fmt.Println("All sessions, tokens of devices and shared addresses of the copy are ended. Who could come in by it:")
+		for _, who := range done.May {
+			fmt.Println("  " + who)
+		}
+		fmt.Println("It is not opened to others until that is confirmed: by “therapeon confirm”, or on the page at this machine.")
 	}
 	return nil
+}
+
+type confirm struct {
+	dataFile
+	Yes bool `help:"Do it without asking."`
+}
+
+// Run says who could come in, and lets them once it is agreed to.
+func (f confirm) Run(ctx context.Context) error {
+	path, err := f.file()
+	if err != nil {
+		return err
+	}
+	kept, err := ledger.Open(ctx, path)
+	if err != nil {
+		return err
+	}
+	c := clinic.New(kept, time.Now)
+	list, err := c.People.People(ctx)
+	if err != nil {
+		return errors.Join(err, kept.Close())
+	}
+	for _, p := range list {
+		fmt.Printf("%s, %s\n", p.Name, p.Role)
+	}
+	fmt.Println("These may come in once it is opened to others.")
+	if !f.Yes {
+		if err := agreed(); err != nil {
+			return errors.Join(err, kept.Close())
+		}
+	}
+	ctx = ledger.As(ctx, ledger.Act{Via: "command", Did: "confirmPeople", At: c.Records.Stamp()})
+	return errors.Join(c.Settings.Confirm(ctx), kept.Close())
 }
 
 // agreed asks at the terminal; without one, the answer has to come with the call.

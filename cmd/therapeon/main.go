@@ -18,6 +18,7 @@ type commands struct {
 	Backup  backup           `cmd:"" help:"Copy the bench to a new file, also while it is served, and check the copy."`
 	Restore restore          `cmd:"" help:"Put a copy in the place of the bench; the present one is kept aside."`
 	Pass    passphrase       `cmd:"" name:"passphrase" help:"Give a keeper a new passphrase, at this machine and while nothing is served."`
+	Confirm confirm          `cmd:"" help:"Say that those who could come in by a copy that was brought back may."`
 	OpenAPI contract         `cmd:"" name:"openapi" help:"Print the API's contract (OpenAPI 3.1)."`
 	Standin standins         `cmd:"" help:"Simulated devices, for a bench without them."`
 	Version kong.VersionFlag `help:"Print the version."`

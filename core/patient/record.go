@@ -90,7 +90,7 @@ const (
 
 // Parent is a parent of a hybrid, or the species itself, and where it grows.
 type Parent struct {
-	Name  string `json:"name,omitempty" validate:"max=80"`
+	Name  string `json:"name,omitempty" validate:"omitempty,name,max=80"`
 	Grows string `json:"grows,omitempty" validate:"omitempty,oneof=tree rock litter limestone"`
 }
 
@@ -107,7 +107,7 @@ const NoPot = "none"
 // Intake is what is known of a plant when it comes to the bench. Tag and group
 // are enough; the rest can come later.
 type Intake struct {
-	Tag          string         `json:"tag" required:"true" validate:"required,notblank,max=80" description:"tag or name"`
+	Tag          string         `json:"tag" required:"true" validate:"required,name,max=80" description:"tag or name"`
 	Group        string         `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/knowledge/groups"`
 	ArrivedOn    string         `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	Source       string         `json:"source,omitempty" validate:"max=200" description:"from whom or where"`
@@ -236,7 +236,7 @@ const Wrong = "wrong"
 // Added is a cause that no table knows, and what it turned out to be. No
 // finding weighs on it.
 type Added struct {
-	Name      string `json:"name" required:"true" validate:"required,notblank,max=80"`
+	Name      string `json:"name" required:"true" validate:"required,name,max=80"`
 	TurnedOut string `json:"turned_out,omitempty" validate:"omitempty,oneof=right wrong" description:"whether the word held, as seen later"`
 	Note      string `json:"note,omitempty" validate:"max=400"`
 }

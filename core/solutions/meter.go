@@ -70,7 +70,7 @@ func AllScales(m Meter) Scales {
 
 // Dose is a product added to a meter reading.
 type Dose struct {
-	Name     string  `json:"name" required:"true" validate:"required,notblank,max=80"`
+	Name     string  `json:"name" required:"true" validate:"required,name,max=80"`
 	Adds     float64 `json:"adds" required:"true" validate:"min=0.001,max=20000" description:"what 1 mL/L adds to the reading, from a calibration on this scale"`
 	Wanted   float64 `json:"wanted" required:"true" validate:"min=0.001,max=20000" description:"what it should add to the reading"`
 	MostAdds float64 `json:"most,omitempty" validate:"min=0,max=20000" description:"the most it may add; left out: no limit of its own"`

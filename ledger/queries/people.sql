@@ -7,9 +7,6 @@ SELECT * FROM people WHERE gone_at = '' ORDER BY role DESC, lower(name), id;
 -- name: GetPerson :one
 SELECT * FROM people WHERE id = ?;
 
--- name: PersonByName :one
-SELECT * FROM people WHERE lower(name) = lower(sqlc.arg(name)) AND gone_at = '';
-
 -- name: ChangePerson :exec
 UPDATE people SET name = sqlc.arg(name), role = sqlc.arg(role), passphrase = sqlc.arg(passphrase),
     gone_at = sqlc.arg(gone_at)
@@ -47,15 +44,15 @@ UPDATE devices SET ended_at = sqlc.arg(ended_at) WHERE id = sqlc.arg(id) AND end
 INSERT INTO log (at, person, via, did, note, plant_id, kind, doc_id, version) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: LastOfDocument :one
-SELECT * FROM log WHERE kind = sqlc.arg(kind) AND doc_id = sqlc.arg(doc_id) AND at >= sqlc.arg(since)
+SELECT * FROM log WHERE kind = CAST(sqlc.arg(kind) AS TEXT) AND doc_id = sqlc.arg(doc_id) AND at >= sqlc.arg(since)
 ORDER BY version DESC, id DESC LIMIT 1;
 
 -- name: AuthorsSince :many
 -- Who changed a document after a version, and who had changed it last before.
-SELECT l.person, l.version FROM log l WHERE l.kind = sqlc.arg(kind) AND l.doc_id = sqlc.arg(doc_id)
+SELECT l.person, l.version FROM log l WHERE l.kind = CAST(sqlc.arg(kind) AS TEXT) AND l.doc_id = sqlc.arg(doc_id)
   AND l.at >= sqlc.arg(since)
   AND l.version >= (SELECT COALESCE(MAX(b.version), 0) FROM log b
-    WHERE b.kind = sqlc.arg(kind) AND b.doc_id = sqlc.arg(doc_id) AND b.version <= sqlc.arg(version)
+    WHERE b.kind = CAST(sqlc.arg(kind) AS TEXT) AND b.doc_id = sqlc.arg(doc_id) AND b.version <= sqlc.arg(version)
       AND b.at >= sqlc.arg(since))
 ORDER BY l.version, l.id;
 
@@ -72,7 +69,10 @@ WHERE l.plant_id = sqlc.arg(plant_id) AND l.at >= p.created_at AND l.kind <> '' 
 ORDER BY l.kind, l.doc_id, l.person;
 
 -- name: AddSent :execrows
-INSERT INTO sent (name, at) VALUES (?, ?) ON CONFLICT DO NOTHING;
+INSERT INTO sent (name, at, person, did, body) VALUES (?, ?, ?, ?, ?) ON CONFLICT DO NOTHING;
+
+-- name: GetSent :one
+SELECT * FROM sent WHERE name = ?;
 
 -- name: DropSent :exec
 DELETE FROM sent WHERE at < sqlc.arg(before);

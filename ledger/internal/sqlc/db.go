@@ -189,6 +189,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.getPlantStmt, err = db.PrepareContext(ctx, getPlant); err != nil {
 		return nil, fmt.Errorf("error preparing query GetPlant: %w", err)
 	}
+	if q.getSentStmt, err = db.PrepareContext(ctx, getSent); err != nil {
+		return nil, fmt.Errorf("error preparing query GetSent: %w", err)
+	}
 	if q.getSessionStmt, err = db.PrepareContext(ctx, getSession); err != nil {
 		return nil, fmt.Errorf("error preparing query GetSession: %w", err)
 	}
@@ -239,9 +242,6 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.peopleStmt, err = db.PrepareContext(ctx, people); err != nil {
 		return nil, fmt.Errorf("error preparing query People: %w", err)
-	}
-	if q.personByNameStmt, err = db.PrepareContext(ctx, personByName); err != nil {
-		return nil, fmt.Errorf("error preparing query PersonByName: %w", err)
 	}
 	if q.placesStmt, err = db.PrepareContext(ctx, places); err != nil {
 		return nil, fmt.Errorf("error preparing query Places: %w", err)
@@ -616,6 +616,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing getPlantStmt: %w", cerr)
 		}
 	}
+	if q.getSentStmt != nil {
+		if cerr := q.getSentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getSentStmt: %w", cerr)
+		}
+	}
 	if q.getSessionStmt != nil {
 		if cerr := q.getSessionStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing getSessionStmt: %w", cerr)
@@ -699,11 +704,6 @@ func (q *Queries) Close() error {
 	if q.peopleStmt != nil {
 		if cerr := q.peopleStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing peopleStmt: %w", cerr)
-		}
-	}
-	if q.personByNameStmt != nil {
-		if cerr := q.personByNameStmt.Close(); cerr != nil {
-			err = fmt.Errorf("error closing personByNameStmt: %w", cerr)
 		}
 	}
 	if q.placesStmt != nil {
@@ -955,6 +955,7 @@ type Queries struct {
 	getImportStmt        *sql.Stmt
 	getPersonStmt        *sql.Stmt
 	getPlantStmt         *sql.Stmt
+	getSentStmt          *sql.Stmt
 	getSessionStmt       *sql.Stmt
 	getSettingStmt       *sql.Stmt
 	getTimerStmt         *sql.Stmt
@@ -972,7 +973,6 @@ type Queries struct {
 	nextCareOnStmt       *sql.Stmt
 	openOnBenchStmt      *sql.Stmt
 	peopleStmt           *sql.Stmt
-	personByNameStmt     *sql.Stmt
 	placesStmt           *sql.Stmt
 	plantsAfterStmt      *sql.Stmt
 	plantsAtPlaceStmt    *sql.Stmt
@@ -1065,6 +1065,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		getImportStmt:        q.getImportStmt,
 		getPersonStmt:        q.getPersonStmt,
 		getPlantStmt:         q.getPlantStmt,
+		getSentStmt:          q.getSentStmt,
 		getSessionStmt:       q.getSessionStmt,
 		getSettingStmt:       q.getSettingStmt,
 		getTimerStmt:         q.getTimerStmt,
@@ -1082,7 +1083,6 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		nextCareOnStmt:       q.nextCareOnStmt,
 		openOnBenchStmt:      q.openOnBenchStmt,
 		peopleStmt:           q.peopleStmt,
-		personByNameStmt:     q.personByNameStmt,
 		placesStmt:           q.placesStmt,
 		plantsAfterStmt:      q.plantsAfterStmt,
 		plantsAtPlaceStmt:    q.plantsAtPlaceStmt,

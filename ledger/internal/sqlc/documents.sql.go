@@ -13,7 +13,7 @@ const addDocument = `-- name: AddDocument :one
 INSERT INTO documents (kind, id, plant_id, code, day, state, due_on, short, doc, created_at, updated_at)
 VALUES (?1,
     CASE WHEN CAST(?2 AS INTEGER) > 0 THEN ?2
-        ELSE (SELECT COALESCE(MAX(d.id), 0) + 1 FROM documents d WHERE d.kind = ?1) END,
+        ELSE (SELECT COALESCE(MAX(d.id), 0) + 1 FROM documents d WHERE d.kind = CAST(?1 AS TEXT)) END,
     ?3, ?4, ?5, ?6,
     ?7, ?8, ?9,
     ?10, ?10)
@@ -65,7 +65,8 @@ func (q *Queries) AddDocument(ctx context.Context, arg AddDocumentParams) (Docum
 }
 
 const documentByCode = `-- name: DocumentByCode :one
-SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE kind = ? AND code = ?
+SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE kind = CAST(?1 AS TEXT) AND code = CAST(?2 AS TEXT)
+  AND code <> ''
 `
 
 type DocumentByCodeParams struct {
@@ -94,7 +95,7 @@ func (q *Queries) DocumentByCode(ctx context.Context, arg DocumentByCodeParams) 
 }
 
 const documentsOfHouse = `-- name: DocumentsOfHouse :many
-SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE kind = ? AND state <> 'gone' ORDER BY code, id
+SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE kind = CAST(?1 AS TEXT) AND state <> 'gone' ORDER BY code, id
 `
 
 func (q *Queries) DocumentsOfHouse(ctx context.Context, kind string) ([]Document, error) {
@@ -135,7 +136,7 @@ func (q *Queries) DocumentsOfHouse(ctx context.Context, kind string) ([]Document
 
 const documentsOfPlant = `-- name: DocumentsOfPlant :many
 SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents
-WHERE plant_id = ?1 AND kind = ?2 AND (state <> 'blank' OR CAST(?3 AS INTEGER))
+WHERE plant_id = ?1 AND kind = CAST(?2 AS TEXT) AND (state <> 'blank' OR CAST(?3 AS INTEGER))
 ORDER BY day DESC, id DESC
 `
 
@@ -183,7 +184,7 @@ func (q *Queries) DocumentsOfPlant(ctx context.Context, arg DocumentsOfPlantPara
 }
 
 const dropBases = `-- name: DropBases :exec
-DELETE FROM bases WHERE kind = ? AND id = ? AND version < ?3
+DELETE FROM bases WHERE kind = CAST(?1 AS TEXT) AND id = ?2 AND version < ?3
 `
 
 type DropBasesParams struct {
@@ -207,7 +208,7 @@ func (q *Queries) DropBasesOfPlant(ctx context.Context, plantID *int64) error {
 }
 
 const dropDocument = `-- name: DropDocument :exec
-DELETE FROM documents WHERE kind = ? AND id = ?
+DELETE FROM documents WHERE kind = CAST(?1 AS TEXT) AND id = ?2
 `
 
 type DropDocumentParams struct {
@@ -221,7 +222,7 @@ func (q *Queries) DropDocument(ctx context.Context, arg DropDocumentParams) erro
 }
 
 const getBase = `-- name: GetBase :one
-SELECT doc FROM bases WHERE kind = ? AND id = ? AND version = ?
+SELECT doc FROM bases WHERE kind = CAST(?1 AS TEXT) AND id = ?2 AND version = ?3
 `
 
 type GetBaseParams struct {
@@ -238,7 +239,7 @@ func (q *Queries) GetBase(ctx context.Context, arg GetBaseParams) (string, error
 }
 
 const getDocument = `-- name: GetDocument :one
-SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE kind = ? AND id = ?
+SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE kind = CAST(?1 AS TEXT) AND id = ?2
 `
 
 type GetDocumentParams struct {
@@ -289,7 +290,7 @@ func (q *Queries) KeepBase(ctx context.Context, arg KeepBaseParams) error {
 
 const newestBefore = `-- name: NewestBefore :one
 SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents
-WHERE plant_id = ?1 AND kind = ?2 AND state <> 'blank'
+WHERE plant_id = ?1 AND kind = CAST(?2 AS TEXT) AND state <> 'blank'
   AND (day < ?3 OR (day = ?3 AND id < ?4))
 ORDER BY day DESC, id DESC LIMIT 1
 `
@@ -328,7 +329,7 @@ func (q *Queries) NewestBefore(ctx context.Context, arg NewestBeforeParams) (Doc
 }
 
 const newestDocument = `-- name: NewestDocument :one
-SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE plant_id = ? AND kind = ? ORDER BY day DESC, id DESC LIMIT 1
+SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE plant_id = ?1 AND kind = CAST(?2 AS TEXT) ORDER BY day DESC, id DESC LIMIT 1
 `
 
 type NewestDocumentParams struct {
@@ -364,7 +365,7 @@ FROM documents JOIN plants ON plants.id = documents.plant_id
 LEFT JOIN documents l ON l.kind = 'look' AND l.id = (
     SELECT n.id FROM documents n WHERE n.plant_id = plants.id AND n.kind = 'look' AND n.state <> 'blank'
     ORDER BY n.day DESC, n.id DESC LIMIT 1)
-WHERE documents.kind = ? AND documents.state = '' AND plants.archived_at = ''
+WHERE documents.kind = CAST(?1 AS TEXT) AND documents.state = '' AND plants.archived_at = ''
 ORDER BY plants.turn, documents.id
 `
 
@@ -436,7 +437,7 @@ func (q *Queries) OpenOnBench(ctx context.Context, kind string) ([]OpenOnBenchRo
 
 const recode = `-- name: Recode :exec
 UPDATE documents SET doc = ?1
-WHERE kind = ?2 AND id = ?3 AND version = ?4
+WHERE kind = CAST(?2 AS TEXT) AND id = ?3 AND version = ?4
 `
 
 type RecodeParams struct {
@@ -460,7 +461,7 @@ func (q *Queries) Recode(ctx context.Context, arg RecodeParams) error {
 const saveDocument = `-- name: SaveDocument :one
 UPDATE documents SET version = version + 1, day = ?1, state = ?2, due_on = ?3,
     short = ?4, doc = ?5, updated_at = ?6
-WHERE kind = ?7 AND id = ?8 AND version = ?9
+WHERE kind = CAST(?7 AS TEXT) AND id = ?8 AND version = ?9
 RETURNING kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc
 `
 
@@ -508,7 +509,7 @@ func (q *Queries) SaveDocument(ctx context.Context, arg SaveDocumentParams) (Doc
 
 const setShort = `-- name: SetShort :exec
 UPDATE documents SET short = ?1, due_on = ?2
-WHERE kind = ?3 AND id = ?4
+WHERE kind = CAST(?3 AS TEXT) AND id = ?4
 `
 
 type SetShortParams struct {
@@ -531,7 +532,7 @@ func (q *Queries) SetShort(ctx context.Context, arg SetShortParams) error {
 
 const setShortFrom = `-- name: SetShortFrom :exec
 UPDATE documents SET short = ?1, due_on = ?2
-WHERE kind = ?3 AND id = ?4 AND version = ?5 AND short = ?6
+WHERE kind = CAST(?3 AS TEXT) AND id = ?4 AND version = ?5 AND short = ?6
 `
 
 type SetShortFromParams struct {

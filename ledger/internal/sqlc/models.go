@@ -159,8 +159,11 @@ type Plant struct {
 }
 
 type Sent struct {
-	Name string
-	At   int64
+	Name   string
+	At     int64
+	Person string
+	Did    string
+	Body   string
 }
 
 type Session struct {

@@ -73,16 +73,25 @@ func (q *Queries) AddPerson(ctx context.Context, arg AddPersonParams) (Person, e
 }
 
 const addSent = `-- name: AddSent :execrows
-INSERT INTO sent (name, at) VALUES (?, ?) ON CONFLICT DO NOTHING
+INSERT INTO sent (name, at, person, did, body) VALUES (?, ?, ?, ?, ?) ON CONFLICT DO NOTHING
 `
 
 type AddSentParams struct {
-	Name string
-	At   int64
+	Name   string
+	At     int64
+	Person string
+	Did    string
+	Body   string
 }
 
 func (q *Queries) AddSent(ctx context.Context, arg AddSentParams) (int64, error) {
-	result, err := q.exec(ctx, q.addSentStmt, addSent, arg.Name, arg.At)
+	result, err := q.exec(ctx, q.addSentStmt, addSent,
+		arg.Name,
+		arg.At,
+		arg.Person,
+		arg.Did,
+		arg.Body,
+	)
 	if err != nil {
 		return 0, err
 	}
@@ -157,10 +166,10 @@ func (q *Queries) AuthorsOfPlant(ctx context.Context, plantID int64) ([]AuthorsO
 }
 
 const authorsSince = `-- name: AuthorsSince :many
-SELECT l.person, l.version FROM log l WHERE l.kind = ?1 AND l.doc_id = ?2
+SELECT l.person, l.version FROM log l WHERE l.kind = CAST(?1 AS TEXT) AND l.doc_id = ?2
   AND l.at >= ?3
   AND l.version >= (SELECT COALESCE(MAX(b.version), 0) FROM log b
-    WHERE b.kind = ?1 AND b.doc_id = ?2 AND b.version <= ?4
+    WHERE b.kind = CAST(?1 AS TEXT) AND b.doc_id = ?2 AND b.version <= ?4
       AND b.at >= ?3)
 ORDER BY l.version, l.id
 `
@@ -347,6 +356,23 @@ func (q *Queries) GetPerson(ctx context.Context, id int64) (Person, error) {
 	return i, err
 }
 
+const getSent = `-- name: GetSent :one
+SELECT name, at, person, did, body FROM sent WHERE name = ?
+`
+
+func (q *Queries) GetSent(ctx context.Context, name string) (Sent, error) {
+	row := q.queryRow(ctx, q.getSentStmt, getSent, name)
+	var i Sent
+	err := row.Scan(
+		&i.Name,
+		&i.At,
+		&i.Person,
+		&i.Did,
+		&i.Body,
+	)
+	return i, err
+}
+
 const getSession = `-- name: GetSession :one
 SELECT data FROM sessions WHERE token = ?1 AND until > ?2
 `
@@ -364,7 +390,7 @@ func (q *Queries) GetSession(ctx context.Context, arg GetSessionParams) ([]byte,
 }
 
 const lastOfDocument = `-- name: LastOfDocument :one
-SELECT id, at, person, via, did, note, plant_id, kind, doc_id, version FROM log WHERE kind = ?1 AND doc_id = ?2 AND at >= ?3
+SELECT id, at, person, via, did, note, plant_id, kind, doc_id, version FROM log WHERE kind = CAST(?1 AS TEXT) AND doc_id = ?2 AND at >= ?3
 ORDER BY version DESC, id DESC LIMIT 1
 `
 
@@ -486,24 +512,6 @@ func (q *Queries) People(ctx context.Context) ([]Person, error) {
 		return nil, err
 	}
 	return items, nil
-}
-
-const personByName = `-- name: PersonByName :one
-SELECT id, name, role, passphrase, made_at, gone_at FROM people WHERE lower(name) = lower(?1) AND gone_at = ''
-`
-
-func (q *Queries) PersonByName(ctx context.Context, name string) (Person, error) {
-	row := q.queryRow(ctx, q.personByNameStmt, personByName, name)
-	var i Person
-	err := row.Scan(
-		&i.ID,
-		&i.Name,
-		&i.Role,
-		&i.Passphrase,
-		&i.MadeAt,
-		&i.GoneAt,
-	)
-	return i, err
 }
 
 const putSession = `-- name: PutSession :exec

@@ -45,6 +45,7 @@ client.use({
     const person = localStorage.getItem(personKey);
     if (person) request.headers.set("Therapeon-Person", encodeURIComponent(person));
     if (request.method === "GET") return undefined;
+    if (!request.headers.has("Content-Type")) request.headers.set("Content-Type", "application/json");
     if (name) request.headers.set(once, name);
     else if (request.method === "PUT" && !request.headers.get("Content-Type")?.includes("csv")) {
       // A change of a version is sent once by its nature: the same again is the same.
