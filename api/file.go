@@ -2,6 +2,7 @@ package api
 
 import (
 	"cmp"
+	"context"
 	"encoding/json"
 	"fmt"
 	"net/http"
@@ -57,10 +58,11 @@ func fileName(words, end string) string {
 	return plain[:min(len(plain), 60)] + end
 }
 
-// origin is where the page is, for links on paper; left out, the address here.
-func origin(given string) (string, error) {
+// origin is where the page is, for links on paper and in calendars; left out, the address that was asked.
+func origin(ctx context.Context, given string) (string, error) {
 	if given == "" {
-		return "http://127.0.0.1:8317", nil
+		v := visitIn(ctx)
+		return v.door.scheme() + "://" + v.echo.Request().Host, nil
 	}
 	u, err := url.Parse(given)
 	if err != nil || (u.Scheme != "http" && u.Scheme != "https") || u.Host == "" || len(given) > 200 {

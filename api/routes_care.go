@@ -118,7 +118,7 @@ func careTable(c *clinic.Clinic) []operation {
 			}),
 		op(get, "/api/v1/calendar/file", "calendarFile", "What is due, as iCalendar",
 			func(ctx context.Context, in ownCalendar) (document, error) {
-				at, err := origin(in.Origin)
+				at, err := origin(ctx, in.Origin)
 				if err != nil {
 					return document{}, err
 				}
@@ -126,7 +126,7 @@ func careTable(c *clinic.Clinic) []operation {
 			}).gives(calendarMedia),
 		op(get, "/api/v1/calendars/{secret}", "subscribe", "What is due, as iCalendar, for whoever has its address",
 			func(ctx context.Context, in calendarOf) (document, error) {
-				at, err := origin(in.Origin)
+				at, err := origin(ctx, in.Origin)
 				if err != nil {
 					return document{}, err
 				}

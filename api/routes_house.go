@@ -198,7 +198,7 @@ func houseTable(c *clinic.Clinic) []operation {
 			"caseSheet",
 			"A plant and all that happened to it, to print",
 			func(ctx context.Context, in sheetOf) (document, error) {
-				at, err := origin(in.Origin)
+				at, err := origin(ctx, in.Origin)
 				if err != nil {
 					return document{}, err
 				}
@@ -246,7 +246,7 @@ func houseTable(c *clinic.Clinic) []operation {
 }
 
 func labels(ctx context.Context, c *clinic.Clinic, in labelsOf) (document, error) {
-	at, err := origin(in.Origin)
+	at, err := origin(ctx, in.Origin)
 	if err != nil {
 		return document{}, err
 	}

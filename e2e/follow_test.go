@@ -56,7 +56,7 @@ func TestEachViewFollowsItsPlant(t *testing.T) {
 				strings.TrimPrefix(of(second), s.url),
 			)
 			p.see("[data-part='plant-head'] h1", "Crate 2, from wet moss")
-			require.NoError(t, p.WaitStable(300e6))
+			p.still()
 
 			p.MustEval(`() => history.go(-(history.length - 2))`)
 			p.see("[data-part='plant-head'] h1", "Crate 12, not one root")
@@ -138,7 +138,7 @@ func TestThePadStaysWhereItIsUnderTheThumb(t *testing.T) {
 			p := open(t, s.url+"/plants/1/roots", screen)
 			button := p.see(".reading-presets button", "Firm, pale")
 			require.NoError(t, button.ScrollIntoView())
-			require.NoError(t, p.WaitStable(200e6))
+			p.still()
 			tops := func() (list []int) {
 				for _, b := range p.MustEval(`() => [...document.querySelectorAll(".reading-pad button, .reading-presets button")].map((b) => Math.round(b.getBoundingClientRect().app-top))`).Arr() {
 					list = append(list, b.Int())
@@ -192,7 +192,7 @@ func TestAViewOpensAtItsTopAndBackComesBack(t *testing.T) {
 	far := links[len(links)-3]
 	tag := strings.SplitN(far.MustText(), "\n", 2)[0]
 	require.NoError(t, far.ScrollIntoView())
-	require.NoError(t, p.WaitStable(200e6))
+	p.still()
 	require.Greater(t, p.MustEval(`() => scrollY`).Int(), 300)
 	p.click(far)
 	p.see("[data-part='plant-head'] h1", tag)

@@ -9,9 +9,11 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"net"
 	"os"
 	"os/exec"
 	"path/filepath"
+	"strconv"
 	"strings"
 	"sync"
 	"syscall"
@@ -33,14 +35,14 @@ var (
 )
 
 // workers is how many tests go on at a time: a browser waits more than it works.
-const workers = "4"
+const workers = 4
 
 // TestMain builds the program and the demo's file once and starts one browser for
 // all tests.
 func TestMain(m *testing.M) {
 	flag.Parse()
 	if given := flag.Lookup("test.parallel"); given.Value.String() == given.DefValue {
-		_ = flag.Set("test.parallel", workers)
+		_ = flag.Set("test.parallel", strconv.Itoa(workers))
 	}
 	code, err := setUp(m)
 	if err != nil {
@@ -60,9 +62,11 @@ func setUp(m *testing.M) (int, error) {
 	if out, err := exec.Command("go", "build", "-o", binary, "therapeon/cmd/therapeon").CombinedOutput(); err != nil {
 		return 1, fmt.Errorf("build: %w\n%s", err, out)
 	}
-	demoFile = filepath.Join(folder, "demo.sqlite")
-	if err := fillDemo(); err != nil {
-		return 1, err
+	if demoFile = os.Getenv("DEMO_FILE"); demoFile == "" {
+		demoFile = filepath.Join(folder, "demo.sqlite")
+		if err := fillDemo(); err != nil {
+			return 1, err
+		}
 	}
 	start, err := launch(folder)
 	if err != nil {
@@ -70,7 +74,72 @@ func setUp(m *testing.M) (int, error) {
 	}
 	defer start.Kill()
 	defer func() { _ = browser.Close() }()
+	if err := makeSlots(); err != nil {
+		return 1, err
+	}
 	return m.Run(), nil
+}
+
+// slot is an address and a browser's context that tests take in turns: what the browser has loaded and
+// compiled of the page is there for the next. What a test leaves in its storage is cleared.
+type slot struct {
+	address string
+	context *rod.Browser
+	opened  bool // by the test that has it
+}
+
+var (
+	slots = make(chan *slot, workers)
+	taken sync.Map // by testing.TB
+)
+
+func makeSlots() error {
+	for range cap(slots) {
+		l, err := net.Listen("tcp", "127.0.0.1:0")
+		if err != nil {
+			return err
+		}
+		context, err := browser.Incognito()
+		if err = errors.Join(err, l.Close()); err != nil {
+			return err
+		}
+		slots <- &slot{address: l.Addr().String(), context: context}
+	}
+	return nil
+}
+
+// address is where a test's own server is to listen: in its slot, or where one is free.
+func address(t testing.TB) string {
+	parallel(t)
+	if _, has := taken.Load(t); has {
+		return "127.0.0.1:0"
+	}
+	select {
+	case s := <-slots:
+		taken.Store(t, s)
+		t.Cleanup(func() {
+			taken.Delete(t)
+			s.opened = false
+			slots <- s
+		})
+		return s.address
+	default:
+		return "127.0.0.1:0"
+	}
+}
+
+// contextOf is that of a test's slot for the first that it opens, else a new one.
+func contextOf(t testing.TB) *rod.Browser {
+	if has, ok := taken.Load(t); ok {
+		if s, _ := has.(*slot); !s.opened {
+			s.opened = true
+			return s.context
+		}
+	}
+	context, err := browser.Incognito()
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = context.Close() })
+	return context
 }
 
 // fillDemo lets the program build its demo, and stops it.
@@ -141,8 +210,14 @@ type server struct {
 // serve starts the program on a free port and waits for its address.
 func serve(t testing.TB, data string, words ...string) *server {
 	t.Helper()
+	return serveAt(t, "127.0.0.1:0", data, words...)
+}
+
+// serveAt starts it at an address.
+func serveAt(t testing.TB, at, data string, words ...string) *server {
+	t.Helper()
 	s := &server{data: data}
-	s.start(t, append(words, "--listen", "127.0.0.1:0", "--data", data)...)
+	s.start(t, append(words, "--listen", at, "--data", data)...)
 	return s
 }
 
@@ -172,7 +247,7 @@ func (s *server) start(t testing.TB, args ...string) {
 func fresh(t testing.TB) *server {
 	t.Helper()
 	parallel(t)
-	return serve(t, filepath.Join(t.TempDir(), "bench.sqlite"), "serve")
+	return serveAt(t, address(t), filepath.Join(t.TempDir(), "bench.sqlite"), "serve")
 }
 
 // demoServer serves the demo from a copy of its file.
@@ -183,7 +258,7 @@ func demoServer(t testing.TB) *server {
 	content, err := os.ReadFile(demoFile)
 	require.NoError(t, err)
 	require.NoError(t, os.WriteFile(data, content, 0o600))
-	return serve(t, data, "demo", "--keep")
+	return serveAt(t, address(t), data, "demo", "--keep")
 }
 
 // kill stops the program as a power cut would.
@@ -217,10 +292,7 @@ type page struct {
 
 func open(t testing.TB, url string, s size) *page {
 	t.Helper()
-	context, err := browser.Incognito()
-	require.NoError(t, err)
-	t.Cleanup(func() { _ = context.Close() })
-	return openIn(t, context, url, s)
+	return openIn(t, contextOf(t), url, s)
 }
 
 func openIn(t testing.TB, context *rod.Browser, url string, s size) *page {
@@ -245,9 +317,33 @@ func openIn(t testing.TB, context *rod.Browser, url string, s size) *page {
 		}
 		_ = tab.Close()
 	})
+	if has, ok := taken.Load(t); ok && has.(*slot).context == context {
+		require.NoError(t, proto.StorageClearDataForOrigin{
+			Origin: "http://" + has.(*slot).address, StorageTypes: "cookies,local_storage,indexeddb",
+		}.Call(p))
+	}
 	p.visit(url)
 	return p
 }
+
+// still waits until nothing is being loaded and nothing on the page has changed for a moment.
+func (p *page) still() {
+	p.t.Helper()
+	_, err := p.Eval(atRest)
+	require.NoError(p.t, err)
+}
+
+// atRest: what changes is noticed, not looked for.
+const atRest = `() => new Promise((done) => {
+	let timer;
+	const again = () => {
+		clearTimeout(timer);
+		timer = setTimeout(() => { seen.disconnect(); requestAnimationFrame(() => done()); }, 150);
+	};
+	const seen = new MutationObserver(again);
+	seen.observe(document.body, { subtree: true, childList: true, characterData: true });
+	again();
+})`
 
 // What the page's own policy refuses is kept with the tab, over all its views.
 const (

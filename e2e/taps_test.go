@@ -69,7 +69,7 @@ func (p *page) readsAll() {
 	p.see("[data-read]", "")
 	for p.MustHas("[data-read]") {
 		p.tap("[data-read]", "")
-		require.NoError(p.t, p.WaitStable(300e6))
+		p.still()
 	}
 }
 
@@ -117,7 +117,7 @@ func TestMitesTakeFewTapsToTheNextRound(t *testing.T) {
 	p.tap(`[data-part='asked'] [data-finding="moving-specks"] button`, "Yes")
 	p.see(".said-headline", "Leave it in its pot, and treat it.")
 	p.tap("[data-part='next-step'] a", "Treat it")
-	p.MustWaitStable()
+	p.still()
 	p.see(".cleaning-end [data-all]", "All 5 are done") // two have cautions that nobody read yet
 	p.readsAll()
 	p.tap(".cleaning-end [data-all]", "All 7 are done")

@@ -61,7 +61,7 @@ func TestTheWordsOfAllViews(t *testing.T) {
 		}
 		v.on(p, s)
 		p.MustEval(unfoldAll)
-		require.NoError(t, p.WaitStable(300e6))
+		p.still()
 		words := verbs.ReplaceAllString(p.MustEval(told).Str(), "${1}s$2")
 		require.Greater(t, len(words), 200, v.name)
 		for name, what := range unsaid {

@@ -3,6 +3,7 @@
 package check
 
 import (
+	"fmt"
 	"reflect"
 	"regexp"
 	"strings"
@@ -73,8 +74,12 @@ func describe(b validator.FieldError) fault.Fault {
 	case "required", "notblank":
 		f.Words, f.Limit = "This is needed.", "not empty"
 	case "name":
+		if strings.TrimSpace(fmt.Sprint(b.Value())) == "" {
+			f.Words, f.Limit = "This is needed.", "not empty"
+			break
+		}
 		f.Limit = "one line of signs that can be seen"
-		f.Words = "This is needed, as one line in which every sign can be seen. Type it anew."
+		f.Words = "This holds a sign that cannot be seen. Type it anew, in one line."
 	case "oneof":
 		f.Limit = "one of: " + strings.ReplaceAll(b.Param(), " ", ", ")
 		f.Words = "This word is not known here. Use " + f.Limit + "."

@@ -1,6 +1,7 @@
 package company
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -130,4 +131,24 @@ func TestNothingIsMissedByWhoComesBack(t *testing.T) {
 		hear()
 		assert.Equal(t, want, got)
 	})
+}
+
+// One session, or one address, does not take all seats; those at this machine always find one.
+func TestNobodyTakesAllSeats(t *testing.T) {
+	h := New(0)
+	sat := func(g Guest, tries int) (n int) {
+		for range tries {
+			if h.Sit(g) != nil {
+				n++
+			}
+		}
+		return n
+	}
+	assert.Equal(t, seatsASession, sat(Guest{Session: "a", From: "192.0.2.1"}, mostSeats))
+	assert.Equal(t, seatsFromOne-seatsASession, sat(Guest{From: "192.0.2.1"}, mostSeats), "however many sessions are there")
+	for n := range mostSeats {
+		sat(Guest{Session: fmt.Sprint(n), From: fmt.Sprint("198.51.100.", n)}, 1)
+	}
+	assert.Zero(t, sat(Guest{Session: "new", From: "203.0.113.1"}, 1))
+	assert.Equal(t, seatsHere, sat(Guest{}, mostSeats))
 }

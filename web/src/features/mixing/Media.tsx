@@ -10,6 +10,7 @@ import { useSend } from "../../lib/send";
 import { figure, percent } from "../../lib/words";
 import { Cautions } from "../../ui/Care";
 import { Figure } from "../../ui/Figure";
+import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Mark, Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
@@ -219,13 +220,15 @@ function AirTest({ c, media, onKept }: TestProps) {
       )}
       {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
       {wrong("test") && !wrong("test.wet_g") && !wrong("test.drained_ml") && <p>{wrong("test")}</p>}
-      <Row>
-        <Button type="primary" htmlType="submit" disabled={!ready}>
-          Use what I measured
-        </Button>
-        {before?.test && c && <Plain onClick={() => keep(undefined)}>Back to the estimate</Plain>}
-        <Plain onClick={onKept}>Leave it</Plain>
-      </Row>
+      <KeepersOnly words="What was measured is kept for the house by a keeper.">
+        <Row>
+          <Button type="primary" htmlType="submit" disabled={!ready}>
+            Use what I measured
+          </Button>
+          {before?.test && c && <Plain onClick={() => keep(undefined)}>Back to the estimate</Plain>}
+        </Row>
+      </KeepersOnly>
+      <Plain onClick={onKept}>Leave it</Plain>
     </form>
   );
 }

@@ -28,7 +28,7 @@ export function Opening() {
           id={id}
           checked={how.open}
           loading={sending}
-          disabled={how.fixed || (!how.can && !how.open)}
+          disabled={how.fixed || how.confirm || (!how.can && !how.open)}
           aria-labelledby={`${id}-words`}
           onChange={(open) => send(() => ask(client.PUT("/api/v1/network", { body: { open } })))}
         />
@@ -37,12 +37,34 @@ export function Opening() {
         </label>
       </Row>
       {trouble && <Trouble error={trouble} />}
-      {!how.open && how.can && (
+      {how.confirm && <Confirm />}
+      {!how.open && how.can && !how.confirm && (
         <Why>Closed: only this machine reaches the bench. Open, everyone is asked who they are.</Why>
       )}
       {!how.can && <First />}
       {how.open && <Reach of={how} />}
     </section>
+  );
+}
+
+/** After a copy was brought back: those who could come in by it may, or are changed first. */
+function Confirm() {
+  const all = useQuery(people).data ?? [];
+  const cache = useQueryClient();
+  const { send, trouble, sending } = useSend<Opened>({
+    then: (now) => cache.setQueryData(network.queryKey, now),
+  });
+  return (
+    <Notice is="note">
+      <p>
+        A copy was brought back. These people could come in by it: {all.map((p) => p.name).join(", ")}. Change below who
+        works here no more. Then say so here, at this machine.
+      </p>
+      {trouble && <Trouble error={trouble} />}
+      <Button loading={sending} onClick={() => send(() => ask(client.PUT("/api/v1/people/confirmed", {})))}>
+        These people may come in
+      </Button>
+    </Notice>
   );
 }
 

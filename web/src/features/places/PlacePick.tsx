@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client, type PlaceFacts } from "../../lib/api/client";
 import { places } from "../../lib/api/queries";
+import { useKeeper } from "../../lib/person";
 import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
@@ -13,6 +14,7 @@ type Props = { value: number | undefined; error?: string; onChange: (id: number 
 export function PlacePick({ value, error, onChange }: Props) {
   const list = useQuery(places).data ?? [];
   const cache = useQueryClient();
+  const keeper = useKeeper();
   const [adding, setAdding] = useState(false);
   const add = useMutation({
     mutationFn: (place: PlaceFacts) => ask(client.POST("/api/v1/places", { body: place })),
@@ -32,7 +34,7 @@ export function PlacePick({ value, error, onChange }: Props) {
           options={[{ value: 0, label: "Not noted" }, ...list.map((p) => ({ value: p.id, label: p.place.name }))]}
           onChange={(id) => onChange(id || undefined)}
         />
-        {!adding && <Plain onClick={() => setAdding(true)}>A new place</Plain>}
+        {!adding && keeper && <Plain onClick={() => setAdding(true)}>A new place</Plain>}
       </Row>
       {adding && (
         <PlaceForm trouble={add.error ?? undefined} onSave={(p) => add.mutate(p)} onClose={() => setAdding(false)} />

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Switch } from "antd";
 import { ask, client, type CalendarShared } from "../../lib/api/client";
 import { calendar } from "../../lib/api/queries";
+import { useKeeper } from "../../lib/person";
 import { useSend } from "../../lib/send";
 import { Choice } from "../../ui/Choice";
 import { Row } from "../../ui/Row";
@@ -10,6 +11,22 @@ import { Trouble } from "../../ui/Trouble";
 
 /** What is due, in one's own calendar: a file, or an address that a calendar asks by itself. */
 export function CalendarOf() {
+  const keeper = useKeeper();
+  return (
+    <section data-part="calendar">
+      <h2>In your calendar</h2>
+      <Row words>
+        <a href="/api/v1/calendar/file" download>
+          Calendar file
+        </a>
+      </Row>
+      {keeper ? <Shared /> : <Why>An address that a calendar asks by itself is given out by a keeper.</Why>}
+    </section>
+  );
+}
+
+/** The address, and how its entries are put together. */
+function Shared() {
   const cache = useQueryClient();
   const c = useQuery(calendar).data;
   const { send, trouble } = useSend<CalendarShared>({ then: (now) => cache.setQueryData(calendar.queryKey, now) });
@@ -20,8 +37,7 @@ export function CalendarOf() {
     );
   const address = c.secret && `${location.origin}/api/v1/calendars/${c.secret}.ics`;
   return (
-    <section data-part="calendar">
-      <h2>In your calendar</h2>
+    <>
       {Boolean(trouble) && <Trouble error={trouble} />}
       <Choice
         label="One entry"
@@ -33,9 +49,6 @@ export function CalendarOf() {
         onChange={(by) => set(!!c.secret, by)}
       />
       <Row words>
-        <a href="/api/v1/calendar/file" download>
-          Calendar file
-        </a>
         <span>
           <Switch
             checked={!!c.secret}
@@ -57,6 +70,6 @@ export function CalendarOf() {
           <Button onClick={() => set(true, c.by, true)}>Another address</Button>
         </>
       )}
-    </section>
+    </>
   );
 }

@@ -11,6 +11,7 @@ import { Choice, Tick } from "../../ui/Choice";
 import { Facts } from "../../ui/Facts";
 import { Fold } from "../../ui/Fold";
 import { Marked } from "../../ui/Mark";
+import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Notice } from "../../ui/Notice";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
@@ -48,16 +49,20 @@ export function Ending({ p }: { p: Progress }) {
         </Notice>
         <Came p={p} />
         {Boolean(error) && <Trouble error={error} />}
-        <Row>
-          <Button onClick={() => keep(is, true)}>Open it again</Button>
-        </Row>
+        <KeepersOnly words="A keeper opens it again.">
+          <Row>
+            <Button onClick={() => keep(is, true)}>Open it again</Button>
+          </Row>
+        </KeepersOnly>
       </section>
     );
   }
   return (
     <Fold summary="Close it: recovered, given away or lost" id="close">
       <Came p={p} />
-      <CloseForm error={error} onKeep={(c) => keep(c, false)} />
+      <KeepersOnly words="A keeper closes a plant.">
+        <CloseForm error={error} onKeep={(c) => keep(c, false)} />
+      </KeepersOnly>
     </Fold>
   );
 }
