@@ -8,7 +8,7 @@ SHELL := /bin/bash
 HEADLESS := /usr/bin/chromium-headless-shell
 CHROMIUM ?= $(HEADLESS)
 export CHROMIUM
-GO_CODE := $(shell find api clinic cmd core demo ledger web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'ledger/*')
+GO_CODE := $(shell find api clinic cmd core demo door formats ledger standin web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'ledger/*')
 PAGE_CODE := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json
 
 .PHONY: demo
@@ -20,16 +20,29 @@ run: bin/therapeon ## build, and serve your own bench
 	@bin/therapeon serve
 
 .PHONY: test
-test: fresh browser ## check everything, the browser included
-	$(MAKE) --no-print-directory --jobs 2 --output-sync lint checks
-	go test -timeout 40m ./e2e/...
+test: fresh browser filled ## check everything, the browser included
+	@rm -f bin/budget
+	$(MAKE) --no-print-directory --jobs 2 --output-sync linted checks
+	tools/budget browser 240 go test -timeout 40m ./e2e/...
+
+.PHONY: linted
+linted: page bin/staticcheck bin/tree
+	@tools/budget "lint and page" 120 $(MAKE) --no-print-directory lint
 
 .PHONY: checks
-checks: page ## the tests that need no browser
-	go test $$(go list ./... | grep -v /e2e)
+checks: page filled ## the tests that need no browser
+	tools/budget core 240 go test ./core/...
+	tools/budget "api and clinic" 240 go test $$(go list ./... | grep -v -e /e2e -e /core)
+
+# The demo's file for the tests, of today and of this program, made once for all of them.
+export DEMO_FILE := $(CURDIR)/bin/demo.sqlite
+.PHONY: filled
+filled: bin/therapeon
+	@test $(DEMO_FILE) -nt bin/therapeon -a "$$(date -r $(DEMO_FILE) +%F 2>/dev/null)" = "$$(date +%F)" || \
+		bin/therapeon demo --fill --data $(DEMO_FILE)
 
 .PHONY: torture
-torture: page browser ## the long forms: every damage of every request, kills in the middle, fuzzing
+torture: page browser filled ## the long forms: every damage of every request, kills in the middle, fuzzing
 	TORTURE=1 go test -count 1 -timeout 60m -run 'TestDamaged' -v ./api/
 	TORTURE=1 go test -count 1 -timeout 60m -run 'TestAYear|TestNoPlantIsToldTwoThings' -v ./core/aftercare/ ./core/wishes/
 	TORTURE=1 go test -count 1 -timeout 60m -run 'TestTorture' -v ./e2e/
@@ -40,7 +53,7 @@ mutants: page browser ## patches that the tests have to catch
 	tools/mutants/run
 
 .PHONY: bench
-bench: page browser ## measure the bars
+bench: page browser filled ## measure the bars
 	go test -run '^$$' -bench . -benchmem ./core/... ./clinic/people/ ./api/... ./e2e/...
 
 .PHONY: lint
@@ -72,7 +85,7 @@ fresh: bin/therapeon
 	cd web && npm run --silent types:check
 
 .PHONY: screenshots
-screenshots: page browser ## the pictures in docs/screenshots, from the demo
+screenshots: page browser filled ## the pictures in docs/screenshots, from the demo
 	SCREENSHOTS=$(CURDIR)/docs/screenshots go test -count 1 -run TestScreenshots ./e2e/
 
 .PHONY: build page

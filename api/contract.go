@@ -6,8 +6,11 @@ import (
 	"fmt"
 	"net/http"
 	"reflect"
+	"runtime/debug"
 	"strconv"
 	"strings"
+	"sync"
+	"time"
 
 	"github.com/swaggest/jsonschema-go"
 	"github.com/swaggest/openapi-go"
@@ -16,8 +19,28 @@ import (
 	"therapeon/core/words"
 )
 
-// Version of the program and of its contract.
-const Version = "0.1.0"
+// version of the contract.
+const version = "0.1.0"
+
+// Version says of which commit the program was built, and of which day that is.
+var Version = sync.OnceValue(func() string {
+	built, _ := debug.ReadBuildInfo()
+	is := map[string]string{}
+	if built != nil {
+		for _, s := range built.Settings {
+			is[s.Key] = s.Value
+		}
+	}
+	commit, day := is["vcs.revision"], is["vcs.time"]
+	if len(commit) < 8 || len(day) < len(time.DateOnly) {
+		return "built outside its repository"
+	}
+	words := commit[:8] + " of " + day[:len(time.DateOnly)]
+	if is["vcs.modified"] == "true" {
+		words += ", changed since"
+	}
+	return words
+})
 
 // schemaName is the name of a type in the contract: those of the core carry the name of their
 // package, those of a plant, of the services and of the interface do not.
@@ -32,7 +55,7 @@ func schemaName(t reflect.Type, name string) string {
 // Contract is the OpenAPI 3.1 document of the route table, indented.
 func Contract() ([]byte, error) {
 	r := openapi31.NewReflector()
-	r.Spec.Info.WithTitle("Therapeon").WithVersion(Version).
+	r.Spec.Info.WithTitle("Therapeon").WithVersion(version).
 		WithDescription(
 			"Rescue of orchids: plants, root readings, verdicts and cut lists. Lengths are in mm, areas in cm², volumes in cm³, shares from 0 to 1.",
 		)

@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"net/http"
 	"net/http/httptest"
-	"path/filepath"
 	"strconv"
 	"strings"
 	"testing"
@@ -14,11 +13,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"therapeon/clinic"
 	"therapeon/clinic/intake"
 	"therapeon/clinic/tending"
-	"therapeon/demo"
-	"therapeon/ledger"
+	"therapeon/demo/filled"
 )
 
 // unsaid walks what was computed and names every value of the craft that comes
@@ -118,11 +115,7 @@ func TestEveryJobOfAPlanCarriesItsMarks(t *testing.T) {
 // Every question of the contract that only reads is answered on the demo's bench, and every answer says
 // where its values come from.
 func TestEveryAnswerSaysWhereItsValuesComeFrom(t *testing.T) {
-	s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "demo.sqlite"))
-	require.NoError(t, err)
-	defer func() { _ = s.Close() }()
-	c := clinic.New(s, time.Now)
-	require.NoError(t, demo.Fill(t.Context(), c))
+	c := filled.Bench(t)
 	shared, err := c.Tending.ShareCalendar(t.Context(), tending.ShareCalendar{Shared: true, By: "place"})
 	require.NoError(t, err)
 	h, err := New(c, shell)

@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"net/http"
@@ -14,6 +15,7 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/check"
+	"therapeon/clinic/company"
 	"therapeon/core/fault"
 	"therapeon/ledger"
 )
@@ -56,16 +58,32 @@ func op[In, Out any](method, path, id, summary string, work func(context.Context
 			ctx, kept := clinic.Watch(actingAs(ctx, id, method, &in))
 			out, err := work(ctx, in)
 			if err == nil {
+				tellChanged(c, kept)
 				err = answer(c, status, out)
 			}
 			switch {
-			case err != nil && kept():
+			case err != nil && kept.Kept():
 				return afterwards{err}
 			case err != nil && ctx.Err() != nil:
 				return errors.Join(ctx.Err(), err)
 			}
 			return err
 		},
+	}
+}
+
+// changedHeader says what a write changed, so that whoever sent it loads by the same rule as everyone
+// else what follows from it.
+const changedHeader = "Therapeon-Changed"
+
+// tellChanged tells who sent it what was changed, as JSON.
+func tellChanged(c *echo.Context, kept *ledger.Watching) {
+	if len(kept.Plants)+len(kept.House) == 0 {
+		return
+	}
+	doc, err := json.Marshal(company.News{Plants: kept.Plants, House: kept.House, Others: []string{}})
+	if err == nil { // it is made of numbers and codes
+		c.Response().Header().Set(changedHeader, string(doc))
 	}
 }
 

@@ -118,7 +118,7 @@ func table(c *clinic.Clinic, network Network) []operation {
 					if visitIn(ctx).who.Role != people.Keeper { // where things lie on this machine is the keeper's
 						a.DataFile, a.Copied = "", nil
 					}
-					return about{a, Version}, err
+					return about{a, Version()}, err
 				},
 			),
 			op(
@@ -128,7 +128,7 @@ func table(c *clinic.Clinic, network Network) []operation {
 				"Copy the data file into a folder beside it, and check the copy",
 				func(ctx context.Context, _ nothing) (about, error) {
 					a, err := c.Settings.Backup(ctx)
-					return about{a, Version}, err
+					return about{a, Version()}, err
 				},
 			).takes(
 				10 * time.Minute,

@@ -123,5 +123,5 @@ var ErrTaken = ledger.ErrTaken
 // ErrFull says that the disk has no room left for a write.
 var ErrFull = ledger.ErrFull
 
-// Watch returns a context that remembers whether anything was kept under it.
-func Watch(ctx context.Context) (context.Context, func() bool) { return ledger.Watch(ctx) }
+// Watch returns a context that remembers what was kept under it.
+func Watch(ctx context.Context) (context.Context, *ledger.Watching) { return ledger.Watch(ctx) }

@@ -1,27 +1,21 @@
-package demo
+package demo_test
 
 import (
-	"path/filepath"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"therapeon/clinic"
 	"therapeon/clinic/intake"
 	"therapeon/clinic/tracking"
 	"therapeon/core/growth"
 	"therapeon/core/roots"
-	"therapeon/ledger"
+	"therapeon/demo/filled"
 )
 
 func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
-	s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "demo.sqlite"))
-	require.NoError(t, err)
-	t.Cleanup(func() { _ = s.Close() })
-	c := clinic.New(s, time.Now)
-	require.NoError(t, Fill(t.Context(), c))
+	c := filled.Bench(t)
 
 	plants, total, err := c.Intake.Plants(t.Context(), intake.Find{Most: 100})
 	require.NoError(t, err)

@@ -216,6 +216,7 @@ func TestAnEveningsCrates(t *testing.T) {
 	p.tap("[data-part='take-in'] button", "Take it in")
 	p.see("[data-part='tonight'] li", "Cattleya alliance, 1")
 	assert.LessOrEqual(t, p.taps, 4)
+	p.gone("[data-part='take-in'] .ant-radio-button-wrapper-checked", "Firm") // it is ready for the next
 	p.tap(`[data-field="It is"] label`, "Bare")
 	p.tap(`[data-field="At a glance"] label`, "Soft, black or smelling")
 	p.tap("[data-part='take-in'] button", "Take it in")

@@ -111,6 +111,7 @@ func (a Act) note(ctx context.Context, tx *Tx) error {
 	noted = slices.DeleteFunc(slices.Clone(*tx.touched), func(id int64) bool { return slices.Contains(noted, id) })
 	if ofHouse {
 		noted = []int64{0}
+		tx.Changed("log")
 	}
 	for _, plant := range noted {
 		line := sqlc.AddToLogParams{

@@ -74,12 +74,14 @@ func (e Events) AddIncident(ctx context.Context, i Incident) error {
 	if err != nil {
 		return fmt.Errorf("note incident: %w", err)
 	}
+	touch(e.tx.touched, row.PlantID)
 	e.tx.changed = append(e.tx.changed, changedDoc{row.PlantID, savedAs{IncidentKind, row.ID, 1}, row.CreatedAt})
 	return nil
 }
 
 // WithdrawIncident takes an incident of a plant back, or lets it stand again.
 func (e Events) WithdrawIncident(ctx context.Context, plantID, id int64, withdrawn bool) error {
+	touch(e.tx.touched, plantID)
 	_, err := e.tx.q.WithdrawIncident(
 		ctx,
 		sqlc.WithdrawIncidentParams{ID: id, PlantID: plantID, Withdrawn: asInt(withdrawn)},

@@ -290,7 +290,7 @@ func TestWatchTellsWhetherAnythingWasKept(t *testing.T) {
 	s := open(t, filepath.Join(t.TempDir(), "bench.sqlite"))
 	ctx, kept := Watch(t.Context())
 	require.Error(t, s.Write(ctx, func(*Tx) error { return ErrNotFound }))
-	assert.False(t, kept())
+	assert.False(t, kept.Kept())
 	require.NoError(t, s.Write(ctx, func(*Tx) error { return nil }))
-	assert.True(t, kept())
+	assert.True(t, kept.Kept())
 }

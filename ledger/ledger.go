@@ -22,6 +22,7 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
+	"slices"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -141,6 +142,9 @@ func openAs(ctx context.Context, path string, kind Whose, ready func(path string
 	if err == nil {
 		err = s.open(ctx)
 	}
+	if err != nil && noRoom(path) {
+		err = s.openToRead(ctx)
+	}
 	if err != nil {
 		return nil, errors.Join(err, s.Close())
 	}
@@ -157,7 +161,7 @@ func (s *Ledger) open(ctx context.Context) (err error) {
 		}
 	} else if !errors.Is(err, os.ErrNotExist) {
 		return err
-	} else if err := mine(s.path); err != nil {
+	} else if err := errors.Join(mine(s.path), s.lock.hold(s.path)); err != nil {
 		return err
 	}
 	s.writer.DB, err = sql.Open("sqlite", dsn(s.path, url.Values{"_pragma": {
@@ -182,6 +186,38 @@ func (s *Ledger) open(ctx context.Context) (err error) {
 	s.readers.SetMaxIdleConns(runtime.GOMAXPROCS(0) + 1)
 	return nil
 }
+
+// openToRead opens a file on a full disk, where SQLite cannot make what it keeps beside it. What lies in
+// the log of writes that is not brought over yet could not be read: then it is not opened.
+func (s *Ledger) openToRead(ctx context.Context) error {
+	full := Refusal{s.path, "the disk is full, and not all of this file can be read without room on it. " +
+		"Nothing is lost; make room, then start again."}
+	if hasLog(s.path) {
+		return full
+	}
+	newest, err := newestVersion()
+	if err != nil {
+		return err
+	}
+	s.readers.DB, err = sql.Open("sqlite", dsn(s.path, url.Values{"immutable": {"1"}, "mode": {"ro"}, "_pragma": {"query_only(1)"}}))
+	if err != nil {
+		return err
+	}
+	var version int64
+	row := s.readers.QueryRowContext(ctx, "SELECT COALESCE(MAX(version_id), 0) FROM goose_db_version WHERE is_applied")
+	if err := row.Scan(&version); err != nil || version != newest {
+		return errors.Join(full, err)
+	}
+	if s.writer.DB != nil {
+		_ = s.writer.Close()
+		s.writer.DB = nil
+	}
+	return nil
+}
+
+// OnlyReads holds where the disk was full at the start: nothing can be saved until there is room and it
+// is started again.
+func (s *Ledger) OnlyReads() bool { return s.writer.DB == nil }
 
 // mine makes a new file that only this user reads: it will hold who may come in. What SQLite keeps
 // beside it is as it is.
@@ -255,6 +291,9 @@ func (s *Ledger) Write(ctx context.Context, work func(*Tx) error) error {
 	case <-ctx.Done():
 		return ctx.Err()
 	}
+	if s.OnlyReads() {
+		return ErrFull
+	}
 	tx, queries, err := s.writer.begin(ctx)
 	if err != nil {
 		return err
@@ -273,12 +312,13 @@ func (s *Ledger) Write(ctx context.Context, work func(*Tx) error) error {
 	if err := tx.Commit(); err != nil {
 		return fmt.Errorf("commit: %w", plain(err))
 	}
-	kept(ctx)
+	change := Change{Plants: *in.touched, House: slices.Concat(in.house, in.told), Tab: act.Tab}
+	kept(ctx, change)
 	if act.Once != nil {
 		act.Once.kept = true
 	}
-	if s.tell != nil && len(in.house)+len(*in.touched) > 0 {
-		s.tell(Change{Plants: *in.touched, House: in.house, Tab: act.Tab})
+	if s.tell != nil && len(change.House)+len(change.Plants) > 0 {
+		s.tell(change)
 	}
 	return nil
 }
@@ -322,15 +362,41 @@ func (s *Ledger) pragma(ctx context.Context, name string) (value string, err err
 
 type watched struct{}
 
-// Watch returns a context that remembers whether anything was kept under it, so
-// that an error after a commit is not told as if nothing had been saved.
-func Watch(ctx context.Context) (context.Context, func() bool) {
-	done := new(bool)
-	return context.WithValue(ctx, watched{}, done), func() bool { return *done }
+// Watching is what was kept under a context.
+type Watching struct {
+	mu   sync.Mutex
+	kept bool
+	Change
 }
 
-func kept(ctx context.Context) {
-	if done, ok := ctx.Value(watched{}).(*bool); ok {
-		*done = true
+// Watch returns a context that remembers what was kept under it, so that an error after a commit is not
+// told as if nothing had been saved, and who sent it is told what it changed.
+func Watch(ctx context.Context) (context.Context, *Watching) {
+	w := &Watching{}
+	return context.WithValue(ctx, watched{}, w), w
+}
+
+// Kept holds once anything was kept.
+func (w *Watching) Kept() bool {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	return w.kept
+}
+
+func kept(ctx context.Context, c Change) {
+	w, ok := ctx.Value(watched{}).(*Watching)
+	if !ok {
+		return
+	}
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	w.kept = true
+	for _, id := range c.Plants {
+		touch(&w.Plants, id)
+	}
+	for _, of := range c.House {
+		if !slices.Contains(w.House, of) {
+			w.House = append(w.House, of)
+		}
 	}
 }

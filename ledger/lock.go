@@ -6,6 +6,7 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"syscall"
 
 	"github.com/gofrs/flock"
 )
@@ -15,6 +16,7 @@ import (
 type Lock struct {
 	path string
 	held *flock.Flock
+	file *flock.Flock // the file itself, where there is one
 }
 
 // TakeLock holds the data file at path, or refuses when another program does.
@@ -23,8 +25,8 @@ func TakeLock(path string) (*Lock, error) {
 		return nil, fmt.Errorf("make the folder for the data: %w", err)
 	}
 	l := &Lock{
-		path + ".lock",
-		flock.New(path+".lock", flock.SetFlag(os.O_CREATE|os.O_RDWR), flock.SetPermissions(0o600)),
+		path: path + ".lock",
+		held: flock.New(path+".lock", flock.SetFlag(os.O_CREATE|os.O_RDWR), flock.SetPermissions(0o600)),
 	}
 	held, err := l.held.TryLock()
 	switch {
@@ -41,12 +43,24 @@ func TakeLock(path string) (*Lock, error) {
 		if words == "" {
 			words = "another program"
 		}
-		return nil, Refusal{
-			path,
-			"this file is in use by " + words + ". One program serves a file; use that one, or stop it first.",
-		}
+		return nil, inUse(path, words)
+	}
+	if err := l.hold(path); err != nil {
+		return nil, errors.Join(err, l.held.Close())
 	}
 	return l, l.say("Therapeon, process " + fmt.Sprint(os.Getpid()))
+}
+
+func inUse(path, by string) Refusal {
+	return Refusal{path, "this file is in use by " + by + ". One program serves a file; use that one, or stop it first."}
+}
+
+// hold holds the file itself, once there is one.
+func (l *Lock) hold(path string) (err error) {
+	if l.file == nil {
+		l.file, err = inode(path)
+	}
+	return err
 }
 
 // Serving says beside the file where its program is.
@@ -55,7 +69,8 @@ func (l *Lock) Serving(address string) error {
 }
 
 func (l *Lock) say(words string) error {
-	if err := os.WriteFile(l.path, []byte(words+"\n"), 0o600); err != nil {
+	err := os.WriteFile(l.path, []byte(words+"\n"), 0o600)
+	if err != nil && !errors.Is(err, syscall.ENOSPC) { // it holds, and says less
 		return fmt.Errorf("write %s: %w", l.path, err)
 	}
 	return nil
@@ -64,5 +79,9 @@ func (l *Lock) say(words string) error {
 // Release lets the file go. The lock's own file stays: taking it away could let
 // two programs hold two locks of one name.
 func (l *Lock) Release() error {
-	return errors.Join(os.Truncate(l.path, 0), l.held.Close())
+	err := errors.Join(os.Truncate(l.path, 0), l.held.Close())
+	if l.file != nil {
+		err = errors.Join(err, l.file.Close())
+	}
+	return err
 }

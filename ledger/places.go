@@ -3,6 +3,7 @@ package ledger
 import (
 	"context"
 	"fmt"
+	"slices"
 
 	"therapeon/ledger/internal/sqlc"
 )
@@ -20,10 +21,22 @@ type Day = sqlc.DaysRow
 type Import = sqlc.Import
 
 // Places are the rows of places, with what was logged there.
-type Places struct{ q *sqlc.Queries }
+type Places struct {
+	q    *sqlc.Queries
+	tell func() // that something is known of a place
+}
 
 // Places are the rows of places.
-func (tx *Tx) Places() Places { return Places{tx.q} }
+func (tx *Tx) Places() Places {
+	return Places{tx.q, func() {
+		if !slices.Contains(tx.told, placesTold) {
+			tx.told = append(tx.told, placesTold)
+		}
+	}}
+}
+
+// placesTold is what others are told when something was logged at a place.
+const placesTold = "place"
 
 // Add puts a place in.
 func (p Places) Add(ctx context.Context, name string) (Place, error) {
@@ -55,6 +68,7 @@ func (p Places) Plants(ctx context.Context, id int64) (int64, error) {
 
 // PutHour keeps an hour of a place; one noted before is corrected.
 func (p Places) PutHour(ctx context.Context, place int64, h Hour) error {
+	p.tell()
 	err := p.q.PutHour(ctx, sqlc.PutHourParams{PlaceID: place, Hour: h.Hour, Celsius: h.Celsius, Humidity: h.Humidity})
 	if err != nil {
 		return fmt.Errorf("keep the log: %w", err)
@@ -64,6 +78,7 @@ func (p Places) PutHour(ctx context.Context, place int64, h Hour) error {
 
 // AddToHour takes one measurement into the mean of its hour.
 func (p Places) AddToHour(ctx context.Context, place int64, h Hour) error {
+	p.tell()
 	err := p.q.AddToHour(
 		ctx,
 		sqlc.AddToHourParams{PlaceID: place, Hour: h.Hour, Celsius: h.Celsius, Humidity: h.Humidity},
@@ -76,6 +91,7 @@ func (p Places) AddToHour(ctx context.Context, place int64, h Hour) error {
 
 // PutDay keeps the low and the high of a day; one noted before is corrected.
 func (p Places) PutDay(ctx context.Context, place int64, d Day) error {
+	p.tell()
 	err := p.q.PutDay(ctx, sqlc.PutDayParams{PlaceID: place, Day: d.Day, LowC: d.LowC, HighC: d.HighC})
 	if err != nil {
 		return fmt.Errorf("keep the days: %w", err)
@@ -95,6 +111,7 @@ func (p Places) Days(ctx context.Context, place int64, since string) ([]Day, err
 
 // AddImport keeps a log that is to come in.
 func (p Places) AddImport(ctx context.Context, i Import) (Import, error) {
+	p.tell()
 	return p.q.AddImport(
 		ctx,
 		sqlc.AddImportParams{PlaceID: i.PlaceID, Doc: i.Doc, Total: i.Total, CreatedAt: i.CreatedAt},

@@ -18,6 +18,7 @@ type Tx struct {
 	touched *[]int64     // plants that were changed, in order
 	changed []changedDoc // documents that were saved
 	house   []string     // what was changed that is of no plant
+	told    []string     // the same, of which the log says nothing
 	quiet   bool         // it is no deed of anyone's
 	about   string       // what the log says of it besides
 }

@@ -72,6 +72,16 @@ export default ts.config(
       ],
     },
   },
+  {
+    // What follows from a change is loaded by one rule: see src/lib/news.ts.
+    files: ["src/{features,ui,draw}/**/*.{ts,tsx}"],
+    rules: {
+      "no-restricted-properties": [
+        "error",
+        { property: "invalidateQueries", message: "What a write changed is in its answer: see src/lib/news." },
+      ],
+    },
+  },
   ...[
     // A feature knows of another what its index shows.
     ["features", "^\\.\\./[a-z]+/."],

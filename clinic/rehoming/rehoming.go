@@ -9,6 +9,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/clinic/shelf"
 	"therapeon/core/drying"
+	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/core/work"
@@ -26,6 +27,7 @@ type Rehoming struct {
 	rehome.Way
 
 	NextLookOn string        `json:"next_look_on,omitempty" description:"if it is done today"`
+	Stands     *pots.Section `json:"stands,omitempty" description:"section of the home it has"`
 	Homes      []record.Home `json:"homes" required:"true" description:"the newest first"`
 	Drying     *drying.Due   `json:"drying,omitempty" description:"of the pot it is in, from its weights"`
 	Seen       []work.Seen   `json:"seen" required:"true" description:"cautions this person has acknowledged"`
@@ -95,11 +97,25 @@ func (h *homeward) answer() (Rehoming, error) {
 		r.Homes = append(r.Homes, d.Value.Home(d.ID, d.Day))
 	}
 	if len(r.Homes) > 0 && r.Homes[0].Pot != nil {
+		r.Stands = h.stands(r.Homes[0])
 		if due, ok := drying.Table().DueFor(h.Patient, *r.Homes[0].Pot, r.Homes[0].MixWater); ok {
 			r.Drying = &due
 		}
 	}
 	return r, nil
+}
+
+// stands is the section of the home it has; nil where not enough of it is known.
+func (h *homeward) stands(in record.Home) *pots.Section {
+	if len(in.Parts) == 0 {
+		return nil
+	}
+	plan := rehome.Plan{Route: in.Route, Pot: in.Pot, Parts: in.Parts, MixName: in.Mix}
+	way, err := rehome.Table().Lead(h.Patient, plan, nil, h.race, h.store)
+	if err != nil {
+		return nil // it stands in what the shelf knows no more
+	}
+	return way.Section
 }
 
 // storeOf is what there is to house plants with.

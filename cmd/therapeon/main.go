@@ -29,7 +29,7 @@ func main() {
 	defer stop()
 	cli := kong.Parse(new(commands),
 		kong.Name("therapeon"), kong.Description("The bench for orchids in trouble."),
-		kong.Vars{"version": api.Version}, kong.BindTo(ctx, (*context.Context)(nil)))
+		kong.Vars{"version": api.Version()}, kong.BindTo(ctx, (*context.Context)(nil)))
 	cli.FatalIfErrorf(cli.Run())
 }
 

@@ -48,6 +48,9 @@ func (s serve) Run(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
+	if kept.OnlyReads() {
+		fmt.Println("The disk is full. All can be read, and nothing is saved: make room, then start again.")
+	}
 	if kept.Whose() == ledger.Demo {
 		fmt.Println("This is the demo's file: the next demo makes it anew. Keep your own plants in another.")
 	}
@@ -59,6 +62,7 @@ type demonstrate struct {
 	address
 	Data string `help:"The demo's file: one that a demo made, or a new one. Left out: demo.sqlite in your data folder." type:"path"`
 	Keep bool   `help:"Keep the demo file of last time."`
+	Fill bool   `help:"Build the file, and end."`
 }
 
 // Run builds the demo bench and serves it.
@@ -81,6 +85,12 @@ func (d demonstrate) Run(ctx context.Context) error {
 	fill := demo.Fill
 	if !empty {
 		fill = nil
+	}
+	if d.Fill {
+		if fill != nil {
+			err = fill(ctx, clinic.New(kept, time.Now))
+		}
+		return errors.Join(err, kept.Close())
 	}
 	return errors.Join(d.serve(ctx, kept, fill), kept.Close())
 }

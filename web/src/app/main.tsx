@@ -8,6 +8,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { client } from "../lib/api/client";
 import { me } from "../lib/api/queries";
+import { heed } from "../lib/news";
 import { run } from "../lib/run";
 import { App } from "./App";
 import "./page.css";
@@ -16,6 +17,7 @@ import "./page.css";
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true }, mutations: { networkMode: "always" } },
 });
+heed(queries);
 // Who asks is found out while the page is drawn, and again once a session has ended.
 run(queries.prefetchQuery(me));
 client.use({

@@ -2,6 +2,7 @@ import type { QueryClient, QueryKey } from "@tanstack/react-query";
 import { useSyncExternalStore } from "react";
 import type { Me, News } from "./api/client";
 import { personKey, tab } from "./api/sent";
+import { onChange, type Changed } from "./changed";
 import { handsOff, keepStill } from "./still";
 
 /** What ships with the program is nobody's to change. */
@@ -9,6 +10,7 @@ const shipped = ["groups", "knowledge", "contract", "worked"];
 
 /** What nothing else follows from; of all else that is of no plant, anything may. */
 const alone: Record<string, readonly string[]> = {
+  log: ["log"],
   timers: ["timers"],
   people: ["people", "sessions", "devices", "network", "log", "me"],
 };
@@ -17,15 +19,17 @@ const alone: Record<string, readonly string[]> = {
 const ofPlants = ["plants", "today", "reading", "inspection", "batch", "shelf", "example"];
 
 /** Whether news bears on what was loaded under a key. */
-export function bearsOn(news: News, key: QueryKey): boolean {
+export function bearsOn(news: Changed, key: QueryKey): boolean {
   const what = String(key[0]);
   if (shipped.includes(what)) return false;
   const house = news.house ?? [];
   if (news.all || house.some((of) => !(of in alone))) return true;
   if (house.some((of) => alone[of]?.includes(what))) return true;
   const plants = news.plants ?? [];
+  if (what === "log") return house.length + plants.length > 0; // whatever was done is a line of it
   if (plants.length === 0) return false;
-  return ofPlants.includes(what) || (what === "plant" && plants.includes(Number(key[1])));
+  // Who may have caught something is told at the plant that may have given it.
+  return ofPlants.includes(what) || (what === "plant" && (plants.includes(Number(key[1])) || key[2] === "exposure"));
 }
 
 /** Forgets what was loaded for whoever was here before, and says who is here now. */
@@ -98,6 +102,34 @@ export function listen({ cache, plant, since, onEnd }: Listening): () => void {
     close();
     say([]);
   };
+}
+
+/** What is changed together is loaded together. */
+const gatherFor = 40;
+
+/** Loads what follows from what is changed here, but for what an answer brought along. */
+export function heed(cache: QueryClient) {
+  let gathered: Changed = {};
+  let before = 0;
+  let underWay = new Set<string>(); // what is being loaded may be from before the change
+  let flush: Promise<void> | undefined;
+  onChange((changed) => {
+    gathered = {
+      all: gathered.all || changed.all,
+      plants: [...(gathered.plants ?? []), ...(changed.plants ?? [])],
+      house: [...(gathered.house ?? []), ...(changed.house ?? [])],
+    };
+    before = Date.now();
+    for (const q of cache.getQueryCache().findAll({ fetchStatus: "fetching" })) underWay.add(q.queryHash);
+    flush ??= new Promise((done) => setTimeout(done, gatherFor)).then(() => {
+      const [news, since, loading] = [gathered, before, underWay];
+      [gathered, underWay, flush] = [{}, new Set(), undefined];
+      return cache.invalidateQueries({
+        predicate: (q) => bearsOn(news, q.queryKey) && (q.state.dataUpdatedAt < since || loading.has(q.queryHash)),
+      });
+    });
+    return flush.catch(() => undefined); // what cannot be loaded says so where it stands
+  });
 }
 
 /** Loads what was changed, without moving what one has in hand. */

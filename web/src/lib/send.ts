@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Refused } from "./api/client";
+import { followed } from "./changed";
 import { inOrder } from "./outbox";
 
 type Then<T> = {
@@ -20,8 +21,11 @@ function useTurn<T>({ then, aside }: Then<T>) {
   const cache = useQueryClient();
   return {
     turn: (send: () => Promise<T>): Promise<T | undefined> => (aside ? send() : inOrder(send)),
-    answered: (answer: T | undefined, of?: string) =>
-      answer === undefined ? cache.invalidateQueries() : then?.(answer, of),
+    answered: async (answer: T | undefined, of?: string) => {
+      if (answer === undefined) return cache.invalidateQueries();
+      await then?.(answer, of);
+      await followed();
+    },
   };
 }
 

@@ -1,6 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { Button, Progress } from "antd";
 import { useState } from "react";
+import { followed } from "../../lib/changed";
 import { ask, client, type Plant } from "../../lib/api/client";
 import { places } from "../../lib/api/queries";
 import { labelOf } from "../../lib/papers";
@@ -16,7 +17,6 @@ const mostLabels = 48;
 
 /** What can be done with several plants at once. */
 export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void }) {
-  const cache = useQueryClient();
   const [person] = usePerson();
   const stands = useQuery(places).data ?? [];
   const [done, setDone] = useState(0);
@@ -36,8 +36,7 @@ export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void
       setTold(told);
       onDone();
     },
-    onSettled: () =>
-      cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "batch"].includes(String(q.queryKey[0])) }),
+    onSettled: followed,
   });
   const all = plants.length === 1 ? "1 plant is" : `${plants.length} plants are`;
   const at = (p: Plant) => ({ params: { path: { id: p.id } } });

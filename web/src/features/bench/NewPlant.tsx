@@ -1,11 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { Button, Input, type InputRef } from "antd";
 import { useId, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { ask, client, inAWord, Refused } from "../../lib/api/client";
 import { groups } from "../../lib/api/queries";
 import { inOrder } from "../../lib/outbox";
-import { run } from "../../lib/run";
 import { FieldError } from "../../ui/Field";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
@@ -20,13 +19,11 @@ export function NewPlant({ onClose }: { onClose: () => void }) {
   const field = useRef<InputRef>(null);
   const id = useId();
   const kinds = useQuery(groups);
-  const cache = useQueryClient();
   const go = useNavigate();
   const add = useMutation({
     mutationFn: (of: string) =>
       inOrder(() => ask(client.POST("/api/v1/plants", { body: { tag: tag.trim(), group: of } }))),
     onSuccess: async (p) => {
-      run(cache.invalidateQueries({ queryKey: ["plants"] }));
       if (p) await go(`/plants/${p.id}/look`);
       else onClose(); // it was kept the first time: it is on the bench
     },

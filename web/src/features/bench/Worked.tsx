@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useNavigate } from "react-router";
+import { followed } from "../../lib/changed";
 import { ask, client } from "../../lib/api/client";
 import { example } from "../../lib/api/queries";
 import { useKeeper } from "../../lib/person";
@@ -17,7 +18,7 @@ export function Worked({ onNew }: { onNew: () => void }) {
     mutationFn: () => ask(client.PUT("/api/v1/example", { body: { shown: true } })),
     onSuccess: async (it) => {
       cache.setQueryData(example.queryKey, it);
-      await cache.invalidateQueries({ queryKey: ["plants"] });
+      await followed();
       await go(`/plants/${it.plant_id}?round`);
     },
   });

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useRef, useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import { RootFan } from "../../draw/fan/RootFan";
+import { tellDoubt } from "../../lib/changed";
 import { ask, client, type Cleaning, type CutItem, type Job, type Reading } from "../../lib/api/client";
 import { courses, reading as readingQuery } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
@@ -40,16 +41,15 @@ export default function PlanSheet() {
 }
 
 /** Keeps one answer after the other; the last one is what the page then shows. */
-function useInTurn(id: number, plantID: number) {
+function useInTurn(id: number) {
   const cache = useQueryClient();
   const waiting = useRef(0);
   const { send, trouble } = useSend<Reading>({
     inTurn: `reading ${id}`,
     then: (answer) => waiting.current === 1 && cache.setQueryData(["reading", id], answer),
-    but: () => cache.invalidateQueries({ queryKey: ["reading", id] }),
+    but: tellDoubt,
     after: () => {
       waiting.current--;
-      run(cache.invalidateQueries({ queryKey: ["plant", plantID] }));
     },
   });
   const keep = (what: () => Promise<Reading>) => {
@@ -75,7 +75,7 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
   const { plant, profile } = usePlant();
   const cache = useQueryClient();
   const [chosen, setChosen] = useState<string>();
-  const { keep, trouble } = useInTurn(r?.id ?? 0, plant.id);
+  const { keep, trouble } = useInTurn(r?.id ?? 0);
   const list = r?.cut_list;
   const closed = !!c.closed_on;
   const care = c.plan.jobs.flatMap((j) => j.care);

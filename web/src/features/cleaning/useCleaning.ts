@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { tellDoubt } from "../../lib/changed";
 import { ask, client, type Cleaning, type Job, type Use } from "../../lib/api/client";
 import { cleaning } from "../../lib/api/queries";
 import { usePerson } from "../../lib/person";
-import { run } from "../../lib/run";
 import { useSendFor } from "../../lib/send";
 
 /** A plant's plan, and what can be done to it. One answer is kept after the other. */
@@ -11,20 +11,13 @@ export function useCleaning(plantID: number) {
   const [person] = usePerson();
   const asked = useQuery(cleaning(plantID, person));
   const at = { params: { path: { id: plantID } } };
-  const anew = () => cache.invalidateQueries({ queryKey: ["plant", plantID, "cleaning"] });
   const { send, trouble } = useSendFor<Cleaning>({
     inTurn: `cleaning ${plantID}`,
     // Opening, closing and adding answer for nobody in particular.
-    then: (answer, job) => (job ? cache.setQueryData(["plant", plantID, "cleaning", person], answer) : anew()),
+    then: (answer, job) => job && cache.setQueryData(["plant", plantID, "cleaning", person], answer),
     but: () => asked.refetch(),
-    after: () => {
-      run(cache.invalidateQueries({ queryKey: ["plant", plantID], exact: true }));
-      run(cache.invalidateQueries({ queryKey: ["plant", plantID, "courses"] }));
-      run(cache.invalidateQueries({ queryKey: ["plant", plantID, "timeline"] }));
-      run(cache.invalidateQueries({ queryKey: ["shelf"] }));
-    },
   });
-  const read = useSendFor({ after: anew });
+  const read = useSendFor({ after: tellDoubt });
 
   return {
     asked,

@@ -13,6 +13,7 @@ import {
   type Plant,
   type Rhizome,
 } from "../../lib/api/client";
+import { tellDoubt } from "../../lib/changed";
 import { rhizome } from "../../lib/api/queries";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
@@ -56,7 +57,7 @@ function Advisor({ at, own, onOwn }: AdvisorProps) {
       cache.setQueryData(rhizome(plant.id).queryKey, answer);
       onOwn(undefined);
     },
-    but: () => cache.invalidateQueries({ queryKey: ["plant", plant.id, "rhizome"] }),
+    but: tellDoubt,
   });
   const [born, setBorn] = useState<Plant[]>();
   const a = at.advice;
@@ -140,16 +141,12 @@ type PiecesProps = { at: Divisible; word: string; onBorn: (p: Plant[]) => void }
 /** What each piece would have, and the division itself. */
 function Pieces({ at, word, onBorn }: PiecesProps) {
   const { plant } = usePlant();
-  const cache = useQueryClient();
   const { cuts, parts: pieces } = at;
   const [keeps, setKeeps] = useState(0);
   const [tags, setTags] = useState<Record<string, string>>({});
   const [sure, setSure] = useState(false);
   const { send, trouble } = useSend<{ new: Plant[] }>({
-    then: async (done) => {
-      onBorn(done.new);
-      for (const what of ["plant", "plants", "reading"]) await cache.invalidateQueries({ queryKey: [what] });
-    },
+    then: (done) => onBorn(done.new),
   });
   const kept = Math.min(keeps, pieces.length - 1);
   const key = (p: CutPart) => p.bulbs.join();

@@ -1,6 +1,7 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useNavigate } from "react-router";
+import { followed } from "../../lib/changed";
 import { ask, client, type Intake, type Profile } from "../../lib/api/client";
 import { groups } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
@@ -276,7 +277,6 @@ function Before({ form, change, wrong }: FormProps) {
 
 function Archive() {
   const { plant } = usePlant();
-  const cache = useQueryClient();
   const go = useNavigate();
   const keeper = useKeeper();
   const archived = !!plant.archived_at;
@@ -284,8 +284,7 @@ function Archive() {
     await ask(
       client.PUT("/api/v1/plants/{id}/archived", { params: { path: { id: plant.id } }, body: { archived: !archived } }),
     );
-    await cache.invalidateQueries({ queryKey: ["plants"] });
-    await cache.invalidateQueries({ queryKey: ["plant", plant.id] });
+    await followed();
     if (!archived) await go("/bench");
   };
   return (

@@ -1,7 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { ask, client, type Intake, type Plant } from "../../lib/api/client";
 import { useDesk } from "../../lib/desk";
-import { run } from "../../lib/run";
 
 /** What is known of a plant, on its desk. What other steps show of it follows. */
 export function useIntake(stored: Plant) {
@@ -19,9 +18,6 @@ export function useIntake(stored: Plant) {
         client.PUT("/api/v1/plants/{id}", { params: { path, query: { both } }, body, keepalive: true }),
       );
       cache.setQueryData(["plant", saved.id], saved);
-      run(cache.invalidateQueries({ queryKey: ["plants"] }));
-      run(cache.invalidateQueries({ queryKey: ["reading"] }));
-      run(cache.invalidateQueries({ queryKey: ["inspection"] }));
       return saved;
     },
   });

@@ -1,7 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { ask, client, type Inspected, type Inspection } from "../../lib/api/client";
 import { useDesk } from "../../lib/desk";
-import { run } from "../../lib/run";
 
 /** What one has noted: the day, and all the rest. */
 export type Noted = { lookedOn: string; inspection: Inspection };
@@ -19,9 +18,6 @@ export function useInspection(stored: Inspected) {
       const body = { version: server.version, looked_on: lookedOn, inspection };
       const saved = await ask(client.PUT("/api/v1/inspections/{id}", { params: { path, query: { both } }, body }));
       cache.setQueryData(["inspection", saved.id], saved);
-      run(cache.invalidateQueries({ queryKey: ["plants"] }));
-      run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true }));
-      run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id, "inspections"] }));
       return saved;
     },
   });

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { SharesBar } from "../../draw/SharesBar";
@@ -82,7 +82,6 @@ type TestProps = { c?: Component; media: HouseMedia; onKept: () => void };
 
 /** Measure the air of a component, step by step. */
 function AirTest({ c, media, onKept }: TestProps) {
-  const cache = useQueryClient();
   const care = useQuery(cautions).data ?? [];
   const before = media.house.find((h) => h.code === c?.code);
   const [name, setName] = useState("");
@@ -90,12 +89,7 @@ function AirTest({ c, media, onKept }: TestProps) {
   const [high, setHigh] = useState<number>();
   const [t, set] = useState<Partial<FloodTest>>(before?.test ?? {});
   const { send, trouble, wrong } = useSend({
-    then: async () => {
-      await cache.invalidateQueries({
-        predicate: (q) => ["media", "batch"].includes(String(q.queryKey[0])) || q.queryKey[2] === "home",
-      });
-      onKept();
-    },
+    then: onKept,
   });
   const keep = (test: FloodTest | undefined) => {
     const code =

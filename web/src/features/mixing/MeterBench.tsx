@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client } from "../../lib/api/client";
@@ -70,7 +70,6 @@ export function MeterBench() {
 }
 
 function Calibrate() {
-  const cache = useQueryClient();
   const list = useQuery(shelf).data ?? [];
   const [scale, setScale] = useState<Scale>("ppm500");
   const [before, setBefore] = useState<number | undefined>(40);
@@ -80,7 +79,6 @@ function Calibrate() {
   const [kept, setKept] = useState("");
   const { send, trouble } = useSend({
     then: () => setKept(chosen?.stock.name ?? ""),
-    after: () => cache.invalidateQueries({ queryKey: ["shelf"] }),
   });
   const body = before !== undefined && after && ml ? { scale, before, after, ml_per_l: ml } : undefined;
   const worked = useWorked("calibration", body, (b) => ask(client.POST("/api/v1/compute/calibration", { body: b })));

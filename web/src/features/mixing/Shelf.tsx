@@ -1,7 +1,8 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
+import { tellDoubt } from "../../lib/changed";
 import { ask, client, type OnShelf, type Stock } from "../../lib/api/client";
 import { houseMedia, needs, shelf } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
@@ -20,14 +21,10 @@ export function Shelf({ knowledge: k }: BenchProps) {
   const list = useQuery(shelf);
   const wanted = useQuery(needs).data ?? [];
   const media = useQuery(houseMedia).data?.components ?? [];
-  const cache = useQueryClient();
   const [editing, setEditing] = useState<OnShelf | "new">();
   const { send, trouble, putAway } = useSend({
     then: () => setEditing(undefined),
-    after: async () => {
-      await cache.invalidateQueries({ queryKey: ["shelf"] });
-      run(cache.invalidateQueries({ predicate: (q) => q.queryKey[0] === "batch" || q.queryKey[2] === "home" }));
-    },
+    but: tellDoubt,
   });
   const put = (o: OnShelf, stock: Stock, gone = false) =>
     send(() =>

@@ -63,10 +63,7 @@ export function Devices() {
       <Fold summary="Add a device">
         <Adding
           stands={stands.map((p) => ({ value: p.id, label: p.place.name }))}
-          onKept={async (d) => {
-            setFresh(d);
-            await cache.invalidateQueries({ queryKey: devices.queryKey });
-          }}
+          onKept={setFresh}
         />
       </Fold>
     </section>

@@ -105,10 +105,7 @@ function First() {
   const name = typed ?? keepers[0]?.name ?? "";
   const known = keepers.find((p) => p.name.toLowerCase() === name.trim().toLowerCase());
   const { send, trouble, wrong, sending } = useSend({
-    then: async (answer: { people: unknown[] }) => {
-      cache.setQueryData(people.queryKey, answer.people as never);
-      await cache.invalidateQueries({ queryKey: network.queryKey });
-    },
+    then: (answer: { people: unknown[] }) => cache.setQueryData(people.queryKey, answer.people as never),
   });
   return (
     <form

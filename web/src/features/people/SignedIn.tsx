@@ -20,7 +20,7 @@ export function SignedIn() {
     then: (answer) => {
       if (list.some((s) => s.this) && !answer.sessions.some((s) => s.this)) {
         forgetAll(cache);
-        return cache.invalidateQueries({ queryKey: me.queryKey });
+        return cache.refetchQueries({ queryKey: me.queryKey });
       }
       cache.setQueryData(sessions.queryKey, answer.sessions);
     },

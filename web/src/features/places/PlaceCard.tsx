@@ -36,7 +36,6 @@ export function PlaceCard({ place: p }: { place: Place }) {
       setEditing(false);
     },
     but: () => setTold(""),
-    after: () => cache.invalidateQueries({ predicate: (q) => ["places", "plant"].includes(String(q.queryKey[0])) }),
   });
   const change = (place: PlaceFacts) =>
     send(async () => {
@@ -45,7 +44,7 @@ export function PlaceCard({ place: p }: { place: Place }) {
     });
   /** While a long log comes in, the page shows how far it is. */
   const watch = async <T,>(send: Promise<{ data?: T; error?: unknown }>) => {
-    const look = setInterval(() => run(cache.invalidateQueries({ queryKey: ["places"] })), 1000);
+    const look = setInterval(() => run(cache.refetchQueries({ queryKey: ["places"] })), 1000);
     try {
       return await ask(send);
     } finally {

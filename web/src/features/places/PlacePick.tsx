@@ -1,5 +1,6 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { followed } from "../../lib/changed";
 import { ask, client, type PlaceFacts } from "../../lib/api/client";
 import { places } from "../../lib/api/queries";
 import { useKeeper } from "../../lib/person";
@@ -13,13 +14,12 @@ type Props = { value: number | undefined; error?: string; onChange: (id: number 
 /** Where it stands, with a new place made on the spot. */
 export function PlacePick({ value, error, onChange }: Props) {
   const list = useQuery(places).data ?? [];
-  const cache = useQueryClient();
   const keeper = useKeeper();
   const [adding, setAdding] = useState(false);
   const add = useMutation({
     mutationFn: (place: PlaceFacts) => ask(client.POST("/api/v1/places", { body: place })),
     onSuccess: async (place) => {
-      await cache.invalidateQueries({ queryKey: ["places"] });
+      await followed();
       setAdding(false);
       onChange(place.id);
     },

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, type PlaceFacts } from "../../lib/api/client";
@@ -16,13 +16,9 @@ import { PlaceForm } from "./PlaceForm";
 /** Where plants stand, and how warm it is there. */
 export default function Places() {
   const list = useQuery(places);
-  const cache = useQueryClient();
   const [adding, setAdding] = useState(false);
   const adds = useSend({
-    then: () => {
-      setAdding(false);
-      return cache.invalidateQueries({ queryKey: ["places"] });
-    },
+    then: () => setAdding(false),
   });
   const add = (place: PlaceFacts) => adds.send(() => ask(client.POST("/api/v1/places", { body: place })));
   return (

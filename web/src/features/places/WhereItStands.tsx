@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { ask, client } from "../../lib/api/client";
 import { useSend } from "../../lib/send";
@@ -9,11 +8,7 @@ import { PlacePick } from "./PlacePick";
 /** The place of the plant, taken where it is asked for: its air, and the warmth that eggs hatch by. */
 export function WhereItStands() {
   const { plant: p } = usePlant();
-  const cache = useQueryClient();
-  const { send, trouble, wrong } = useSend({
-    after: () =>
-      cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "places"].includes(String(q.queryKey[0])) }),
-  });
+  const { send, trouble, wrong } = useSend({});
   const move = (place_id: number | undefined) => {
     const body = { version: p.version, intake: { ...p.intake, place_id } };
     send(() => ask(client.PUT("/api/v1/plants/{id}", { params: { path: { id: p.id } }, body })));

@@ -9,10 +9,7 @@ import css from "./plant.module.css";
 export function Apart({ plant }: { plant: Plant }) {
   const cache = useQueryClient();
   const { send, trouble } = useSend<Plant>({
-    then: (saved) => {
-      cache.setQueryData(["plant", saved.id], saved);
-      return cache.invalidateQueries({ queryKey: ["plants"] });
-    },
+    then: (saved) => cache.setQueryData(["plant", saved.id], saved),
   });
   const apart = plant.intake.kept_apart;
   if (!apart && !plant.suspect) return null;

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { lazy, Suspense } from "react";
 import { useNavigate, useSearchParams } from "react-router";
+import { followed } from "../../lib/changed";
 import { ask, client } from "../../lib/api/client";
 import { example } from "../../lib/api/queries";
 import { useKeeper } from "../../lib/person";
@@ -26,7 +27,7 @@ export function Example({ plantID }: { plantID: number }) {
       await go("/bench");
       cache.removeQueries({ queryKey: ["plant", plantID] });
       cache.setQueryData(example.queryKey, none);
-      await cache.invalidateQueries({ queryKey: ["plants"] });
+      await followed();
     },
   });
   if (which?.plant_id !== plantID) return null;

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button, Space } from "antd";
 import { useState } from "react";
 import { ask, client, type AskedRoot, type KeptWish, type WishAnswer } from "../../lib/api/client";
@@ -25,6 +25,16 @@ const feels: Words = [
   ["hollow", "Hollow, flat"],
   ["mushy", "Mushy"],
   ["crunchy", "Crunchy"],
+  ["thread", "A bare thread"],
+];
+
+const colours: Words = [
+  ["pale", "Pale"],
+  ["green", "Green"],
+  ["brown", "Brown all over"],
+  ["patches-smooth", "Brown patches, smooth"],
+  ["patches-hard", "Brown patches, hard"],
+  ["black", "Black"],
 ];
 
 /** A rescuer comes with a wish: it is answered at once. */
@@ -32,9 +42,8 @@ export function MayI() {
   const { plant } = usePlant();
   const [root, setRoot] = useState<AskedRoot>();
   const asked = useQuery(mayI(plant.id, root));
-  const cache = useQueryClient();
   const [code, setCode] = useState("");
-  const { send, trouble } = useSend({ then: () => tellAnew(cache, plant.id) });
+  const { send, trouble } = useSend({});
   if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
   if (!asked.data) return <Waiting />;
   const { answers, kept } = asked.data;
@@ -61,12 +70,20 @@ export function MayI() {
         <>
           <AnswerSaid answer={answer} />
           {answer.asks === "root" && (
-            <Choice
-              label="How does it feel?"
-              value={root?.feel ?? ""}
-              options={feels}
-              onChange={(v) => setRoot({ feel: v as AskedRoot["feel"], colour: "brown" })}
-            />
+            <>
+              <Choice
+                label="How does it feel?"
+                value={root?.feel ?? ""}
+                options={feels}
+                onChange={(v) => setRoot((now) => ({ ...now, feel: v as AskedRoot["feel"] }))}
+              />
+              <Choice
+                label="What colour is it?"
+                value={root?.colour ?? ""}
+                options={colours}
+                onChange={(v) => setRoot((now) => ({ ...now, colour: v as AskedRoot["colour"] }))}
+              />
+            </>
           )}
           <Button onClick={keep}>Keep this with its answer</Button>
         </>
@@ -112,10 +129,6 @@ function AnswerSaid({ answer: a }: { answer: WishAnswer }) {
   );
 }
 
-/** What was asked and done is told here, and in the timeline. */
-const tellAnew = (cache: QueryClient, id: number) =>
-  Promise.all(["may-i", "timeline"].map((of) => cache.invalidateQueries({ queryKey: ["plant", id, of] })));
-
 const outcomes: Words = [
   ["did", "Did it"],
   ["left", "Left it"],
@@ -138,9 +151,7 @@ function Wished({ kept }: { kept: KeptWish[] }) {
 }
 
 function Once({ kept: k }: { kept: KeptWish }) {
-  const { plant } = usePlant();
-  const cache = useQueryClient();
-  const { send, trouble } = useSend({ after: () => tellAnew(cache, plant.id) });
+  const { send, trouble } = useSend({});
   const say = (done: string) => {
     const body = { version: k.version, note: k.note, done: (done === k.done ? undefined : done) as typeof k.done };
     send(() => ask(client.PUT("/api/v1/wishes/{id}", { params: { path: { id: k.id } }, body })));

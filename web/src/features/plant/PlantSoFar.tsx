@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { RootBar } from "../../draw/RootBar";
 import { RootFan } from "../../draw/fan/RootFan";
-import { reading as readingQuery, rootKnowledge } from "../../lib/api/queries";
+import { reading as readingQuery, rootKnowledge, settings } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { gradeWords, homeWords, percent, ranged, untilWords } from "../../lib/words";
 import { Fold } from "../../ui/Fold";
@@ -106,6 +106,7 @@ function LatestFan({ id, plantID }: { id: number; plantID: number }) {
 export function NormalForIt() {
   const { plant: p, profile: g } = usePlant();
   const figures = useQuery(rootKnowledge).data?.figures;
+  const house = useQuery(settings).data;
   const own = p.intake.root_class;
   return (
     <Fold summary="Normal for this plant">
@@ -155,7 +156,7 @@ export function NormalForIt() {
           <>
             <dt>Cut margin</dt>
             <dd>
-              3–5 mm
+              {house?.cut_margin_mm ?? figures.cut_margin_mm.value} mm
               <Mark from={figures.cut_margin_mm} />
             </dd>
           </>

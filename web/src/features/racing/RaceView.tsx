@@ -3,6 +3,7 @@ import { Button, Spin } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { RacePicture } from "../../draw/RacePicture";
+import { tellDoubt } from "../../lib/changed";
 import { ask, client, Refused, type Assumption, type Outcome, type PlantRace } from "../../lib/api/client";
 import { race } from "../../lib/api/queries";
 import { run } from "../../lib/run";
@@ -41,9 +42,8 @@ function Running() {
     then: (r) => {
       cache.setQueryData(["plant", plant.id, "race", ""], r);
       setOf("");
-      run(cache.invalidateQueries({ queryKey: ["plant", plant.id], exact: true }));
     },
-    but: () => cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] }),
+    but: tellDoubt,
   });
   const at = { params: { path: { id: plant.id } } };
   if (!asked.data) {
@@ -78,7 +78,7 @@ function Running() {
         }
       />
       <Levers race={r} shown={shown} />
-      <Weights kind="bare" onKept={() => run(cache.invalidateQueries({ queryKey: ["plant", plant.id, "race"] }))} />
+      <Weights kind="bare" />
       <Fold summary={`What this rests on: ${r.assumptions.length} figures`}>
         <Assumptions
           all={r.assumptions}

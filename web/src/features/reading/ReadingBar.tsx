@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
+import { followed } from "../../lib/changed";
 import { ask, client, type Reading } from "../../lib/api/client";
 import { readings } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
@@ -78,7 +79,7 @@ function NewReading({ plantID, onOpen }: { plantID: number; onOpen: (id: number)
       ask(client.POST("/api/v1/plants/{id}/readings", { params: { path: { id: plantID } }, body: { from_last } })),
     onSuccess: async (r) => {
       cache.setQueryData(["reading", r.id], r);
-      await cache.invalidateQueries({ queryKey: ["plant", plantID] });
+      await followed();
       onOpen(r.id);
     },
   });

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 import { RootFan } from "../../draw/fan/RootFan";
+import { followed } from "../../lib/changed";
 import { ask, client, type Reading, type RootsReading } from "../../lib/api/client";
 import { reading as readingQuery, readings, rootKnowledge } from "../../lib/api/queries";
 import { useKeys } from "../../lib/keyboard";
@@ -39,7 +40,7 @@ export default function RootsStep() {
   const { send, trouble } = useSend<Reading>({
     then: async (r) => {
       cache.setQueryData(["reading", r.id], r);
-      await cache.invalidateQueries({ queryKey: ["plant", plant.id, "readings"] });
+      await followed();
       setBegun(true);
     },
   });

@@ -1,7 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { ask, client, type Reading, type RootsReading } from "../../lib/api/client";
 import { useDesk } from "../../lib/desk";
-import { run } from "../../lib/run";
 
 /** What one has entered: the day and the roots. */
 export type Entered = { readOn: string; roots: RootsReading };
@@ -19,10 +18,6 @@ export function useReading(stored: Reading) {
       const body = { version: server.version, read_on: readOn, reading: roots };
       const saved = await ask(client.PUT("/api/v1/readings/{id}", { params: { path, query: { both } }, body }));
       cache.setQueryData(["reading", saved.id], saved);
-      run(cache.invalidateQueries({ queryKey: ["plants"] }));
-      run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id], exact: true }));
-      run(cache.invalidateQueries({ queryKey: ["plant", saved.plant_id, "readings"] }));
-      run(cache.invalidateQueries({ queryKey: ["inspection"] }));
       return saved;
     },
   });

@@ -10,6 +10,7 @@ import { WhereItStands } from "../places";
 import { Flips, PlantSoFar, usePlant } from "../plant";
 import { OwnSides } from "../settings";
 import { AtHome } from "./HomeStep";
+import { Now } from "./Now";
 import css from "./rehoming.module.css";
 import { usePlan } from "./useHome";
 
@@ -33,6 +34,12 @@ function Decision({ r }: { r: Rehoming }) {
     <section data-part="decide">
       <Saved standing={standing} />
       <Standing what="plan" standing={standing} onSettle={(k) => run(desk.settle(k))} onUndo={() => desk.undo()} />
+      {server.homes[0] && (
+        <>
+          <Now home={server.homes[0]} r={server} drawn />
+          <h2>Should it move?</h2>
+        </>
+      )}
       <Headline>{d.headline}</Headline>
       <ul>
         {d.reasons.map((t) => (

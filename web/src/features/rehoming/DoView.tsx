@@ -1,13 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { Refused, type Forecast, type Home, type Rehoming } from "../../lib/api/client";
+import { Refused, type Forecast, type Rehoming } from "../../lib/api/client";
 import { houseMedia, rehomeKnowledge } from "../../lib/api/queries";
 import { day, shortDay, today } from "../../lib/dates";
 import { useDayOrToday } from "../../lib/day";
-import { labelOf, sheetOf } from "../../lib/papers";
 import { run } from "../../lib/run";
 import { percent } from "../../lib/words";
 import { Day } from "../../ui/Day";
@@ -24,6 +22,7 @@ import { PlantSoFar } from "../plant";
 import { Weights } from "../weighing";
 import { HomeJobRow, isUnread } from "./HomeJobRow";
 import { AtHome } from "./HomeStep";
+import { Now } from "./Now";
 import { useDoing } from "./useHome";
 
 /** The jobs in order, and the new home as it was in fact given. */
@@ -38,7 +37,6 @@ export default function DoView() {
 
 function Doing({ r }: { r: Rehoming }) {
   const work = useDoing(r);
-  const cache = useQueryClient();
   const now = r.homes[0];
   const began = r.jobs.some((j) => j.state !== "open");
   return (
@@ -52,10 +50,7 @@ function Doing({ r }: { r: Rehoming }) {
       {now?.pot && (
         <>
           {r.drying && <Drying f={r.drying} />}
-          <Weights
-            kind="pot"
-            onKept={() => run(cache.invalidateQueries({ queryKey: ["plant", r.plant_id, "home"] }))}
-          />
+          <Weights kind="pot" />
         </>
       )}
       {r.route && now && !began ? (
@@ -98,30 +93,6 @@ function Jobs({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) {
       <AllDone ready={ready.length} onAll={() => ready.forEach((j) => run(work.mark(j, "done")))} />
       <Given key={`${r.route?.code} ${r.mix?.name} ${r.next_look_on}`} r={r} work={work} />
     </>
-  );
-}
-
-/** The home it has. */
-function Now({ home: h, r }: { home: Home; r: Rehoming }) {
-  return (
-    <section className={view.ruled} data-part="now" data-tone="green" aria-label="Its home now">
-      <p>
-        <b>
-          {h.name}
-          {h.mix && h.mix !== h.name && ` (${h.mix.toLowerCase()})`}
-        </b>{" "}
-        since {day(h.from_on)}.{h.planned && " It was planned otherwise."} {h.note}
-      </p>
-      {h.next_look_on && <p>Look at it on {day(h.next_look_on)}.</p>}
-      <Row words>
-        <a href={labelOf([r.plant_id], false)} target="_blank" rel="noreferrer">
-          Label, PDF
-        </a>
-        <a href={sheetOf(r.plant_id)} target="_blank" rel="noreferrer">
-          Case sheet, PDF
-        </a>
-      </Row>
-    </section>
   );
 }
 

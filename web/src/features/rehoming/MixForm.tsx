@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { SharesBar } from "../../draw/SharesBar";
@@ -182,14 +181,12 @@ function Settles({ mix }: { mix: Mixed }) {
 
 /** Keeps these parts as a mix of the house's own. */
 function KeepRecipe({ parts }: { parts: Part[] }) {
-  const cache = useQueryClient();
   const [name, setName] = useState("");
   const [told, setTold] = useState("");
   const { send, trouble, wrong } = useSend({
     then: () => {
       setTold(`“${name}” is kept among your own mixes.`);
       setName("");
-      return cache.invalidateQueries({ queryKey: ["media"] });
     },
     but: () => setTold(""),
   });

@@ -1,8 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
+import { tellDoubt } from "../../lib/changed";
 import { ask, client, type HomeJob, type HomePlan, type Rehoming, type Settle } from "../../lib/api/client";
 import { useDesk } from "../../lib/desk";
 import { usePerson } from "../../lib/person";
-import { run } from "../../lib/run";
 import { useSendFor } from "../../lib/send";
 
 /** What is planned, on its desk: every change is saved by itself. */
@@ -22,7 +22,6 @@ export function usePlan(r: Rehoming) {
         client.PUT("/api/v1/plants/{id}/home", { params: { path, query: { person, both } }, body, keepalive: true }),
       );
       cache.setQueryData(["plant", r.plant_id, "home", person], saved);
-      run(cache.invalidateQueries({ queryKey: ["batch"] }));
       return saved;
     },
   });
@@ -33,13 +32,12 @@ export function useDoing(r: Rehoming) {
   const cache = useQueryClient();
   const [person] = usePerson();
   const at = { params: { path: { id: r.plant_id } } };
-  const anew = () => cache.invalidateQueries({ queryKey: ["plant", r.plant_id, "home"] });
   const { send, trouble } = useSendFor<Rehoming>({
     inTurn: `home ${r.plant_id}`,
     then: (answer) => cache.setQueryData(["plant", r.plant_id, "home", person], answer),
-    but: anew,
+    but: tellDoubt,
   });
-  const read = useSendFor({ after: anew });
+  const read = useSendFor({ after: tellDoubt });
   return {
     trouble: trouble ?? read.trouble,
     mark: (job: HomeJob, state: HomeJob["state"], reason?: string) =>
@@ -50,7 +48,6 @@ export function useDoing(r: Rehoming) {
       const kept = await send(undefined, () =>
         ask(client.POST("/api/v1/plants/{id}/homes", { ...at, body: { ...body, person } })),
       );
-      run(cache.invalidateQueries({ predicate: (q) => ["plants", "plant", "batch"].includes(String(q.queryKey[0])) }));
       return kept;
     },
     acknowledge: (job: HomeJob) => {

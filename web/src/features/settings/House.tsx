@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { Link } from "react-router";
+import { tellDoubt } from "../../lib/changed";
 import { ask, client, type About, type Settings, type SolutionKnowledge } from "../../lib/api/client";
 import { about, disputes, me, rootKnowledge, settings, solutionKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
@@ -30,13 +31,8 @@ export default function House() {
   const where = useQuery(about).data;
   const cache = useQueryClient();
   const { send, trouble } = useSend<Settings>({
-    then: (kept) => {
-      cache.setQueryData(settings.queryKey, kept);
-      return cache.invalidateQueries({
-        predicate: (q) => ["plants", "plant", "reading", "inspection", "about"].includes(String(q.queryKey[0])),
-      });
-    },
-    but: () => cache.invalidateQueries({ queryKey: settings.queryKey }), // it may have been changed elsewhere
+    then: (kept) => cache.setQueryData(settings.queryKey, kept),
+    but: tellDoubt, // it may have been changed elsewhere
   });
   const keeper = useKeeper();
   const s = house.data;

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
+import { tellDoubt } from "../../lib/changed";
 import { about } from "../../lib/api/queries";
-import { run } from "../../lib/run";
 
 /** Follows how far the lists are brought up to a change of the house, and shows them anew when they are. */
 export function useJudging() {
@@ -10,7 +10,7 @@ export function useJudging() {
   const was = useRef(false);
   useEffect(() => {
     if (was.current && !judging) {
-      run(cache.invalidateQueries({ predicate: (q) => ["plants", "plant"].includes(String(q.queryKey[0])) }));
+      tellDoubt();
     }
     was.current = Boolean(judging);
   }, [judging, cache]);

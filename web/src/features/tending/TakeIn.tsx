@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, type Inspection } from "../../lib/api/client";
@@ -30,7 +30,6 @@ const stands: Words = [
 
 /** A new plant in four taps: its group, how it lies, what is seen, and in. */
 export function TakeIn() {
-  const cache = useQueryClient();
   const all = useQuery(groups).data ?? [];
   const count = useQuery(fewPlants({ most: 1 })).data?.total ?? 0;
   const [group, keep] = useKept("therapeon.evening.group");
@@ -40,9 +39,6 @@ export function TakeIn() {
     then: () => {
       setLies("");
       setSeen("");
-      return cache.invalidateQueries({
-        predicate: (q) => ["today", "plants"].includes(String(q.queryKey[0])),
-      });
     },
   });
   const take = () => {

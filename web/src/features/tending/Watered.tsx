@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ask, client } from "../../lib/api/client";
 import { useSend } from "../../lib/send";
@@ -9,15 +8,9 @@ import { Trouble } from "../../ui/Trouble";
 
 /** Rain, or a whole tray filled: all that stand at a place had their water. */
 export function Watered({ placeID, plants }: { placeID: number; plants: number }) {
-  const cache = useQueryClient();
   const [told, setTold] = useState("");
   const { send, trouble } = useSend<string>({
-    then: (words) => {
-      setTold(words);
-      return cache.invalidateQueries({
-        predicate: (q) => ["today", "plants", "plant"].includes(String(q.queryKey[0])),
-      });
-    },
+    then: setTold,
   });
   if (plants === 0) return null;
   const water = (because: "rain" | "tray") =>

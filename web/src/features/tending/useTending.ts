@@ -1,14 +1,9 @@
-import { useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { type QueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
+import { followed } from "../../lib/changed";
 import { ask, client, type Aftercare, type CareChosen, type Noted, type Tended, type Tick } from "../../lib/api/client";
 import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
-
-/** All that follows from what was done, or seen, is loaded anew. */
-const anew = (cache: QueryClient) =>
-  cache.invalidateQueries({
-    predicate: (q) => ["today", "plants", "plant", "inspection", "batch"].includes(String(q.queryKey[0])),
-  });
 
 /** The name of a job of a plant. */
 export const nameOf = (plantID: number, job: string) => `${plantID} ${job}`;
@@ -17,13 +12,12 @@ type Doing = Record<string, Tick["outcome"] | "undone">;
 
 /** Jobs done, left, and taken back: shown at once, kept in their turn, told where that failed. */
 export function useTending() {
-  const cache = useQueryClient();
   const ids = useRef(new Map<string, number>());
   const [told, setTold] = useState("");
   const [doing, setDoing] = useState<Doing>({});
   const [trouble, setTrouble] = useState<unknown>();
   const settle = (names: string[]) =>
-    anew(cache).then(() =>
+    followed().then(() =>
       setDoing((all) => Object.fromEntries(Object.entries(all).filter(([name]) => !names.includes(name)))),
     );
   const take = (names: string[], as: Doing[string], send: (late: boolean) => Promise<unknown>) => {
@@ -76,20 +70,14 @@ export const checkIn = (cache: QueryClient, plantID: number, noted: Noted) => {
         body: { noted, ...(late && { at: now }) },
       }),
     );
-    await after(cache, kept);
+    after(cache, kept);
     return kept;
   });
 };
 
-/** Takes an answer over, and loads what else follows from it. */
-export async function after(cache: QueryClient, kept: Aftercare) {
+/** Takes an answer over. */
+export const after = (cache: QueryClient, kept: Aftercare) =>
   cache.setQueryData(["plant", kept.plant_id, "care"], kept);
-  await cache.invalidateQueries({
-    predicate: (q) =>
-      ["today", "plants", "inspection", "batch"].includes(String(q.queryKey[0])) ||
-      (q.queryKey[0] === "plant" && q.queryKey[1] === kept.plant_id && q.queryKey[2] !== "care"),
-  });
-}
 
 /** Keeps what is chosen for a plant's aftercare. */
 export const choose = (cache: QueryClient, of: Aftercare, chosen: CareChosen) =>

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, Refused, type Closing, type Progress } from "../../lib/api/client";
@@ -18,24 +18,19 @@ import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
-import { after } from "./after";
 
 /** How it leaves the bench, or left it: and what its stay came to. */
 export function Ending({ p }: { p: Progress }) {
-  const cache = useQueryClient();
   const [error, setError] = useState<unknown>();
   const keep = (closing: Closing, open: boolean) => {
     setError(undefined);
     run(
-      inOrder(async () =>
-        after(
-          cache,
-          await ask(
-            client.PUT("/api/v1/plants/{id}/closing", {
-              params: { path: { id: p.plant_id } },
-              body: { version: p.closed.version, closing, ...(open && { open }) },
-            }),
-          ),
+      inOrder(() =>
+        ask(
+          client.PUT("/api/v1/plants/{id}/closing", {
+            params: { path: { id: p.plant_id } },
+            body: { version: p.closed.version, closing, ...(open && { open }) },
+          }),
         ),
       ).catch(setError),
     );

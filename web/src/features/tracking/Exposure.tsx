@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -25,16 +25,12 @@ type Way = Spread["exposed"][number]["by"][number]["what"];
 /** Who may have caught something from it, and what it is itself watched for. */
 export function Exposure({ plantID, open }: { plantID: number; open: boolean }) {
   const watched = useQuery(exposure(plantID)).data?.watched ?? [];
-  const cache = useQueryClient();
   const [error, setError] = useState<unknown>();
   const end = (w: (typeof watched)[number]) =>
     run(
-      inOrder(async () => {
-        await ask(
-          client.PUT("/api/v1/watches/{id}/ended", { params: { path: { id: w.id } }, body: { version: w.version } }),
-        );
-        await anew(cache);
-      }).catch(setError),
+      inOrder(() =>
+        ask(client.PUT("/api/v1/watches/{id}/ended", { params: { path: { id: w.id } }, body: { version: w.version } })),
+      ).catch(setError),
     );
   return (
     <section data-part="exposure" aria-label="Who may have caught it">
@@ -58,9 +54,6 @@ export function Exposure({ plantID, open }: { plantID: number; open: boolean }) 
   );
 }
 
-const anew = (cache: ReturnType<typeof useQueryClient>) =>
-  cache.invalidateQueries({ predicate: (q) => ["today", "plants", "plant"].includes(String(q.queryKey[0])) });
-
 /** The contacts of two plants, in words. */
 function Touched({ by }: { by: Spread["exposed"][number]["by"] }) {
   const ways = useQuery(contagionKnowledge).data?.ways ?? {};
@@ -75,7 +68,6 @@ function Touched({ by }: { by: Spread["exposed"][number]["by"] }) {
 
 /** The plants that touched it, by what it may carry. */
 function Others({ plantID }: { plantID: number }) {
-  const cache = useQueryClient();
   const [since, setSince] = useState("");
   const [agent, setAgent] = useState("");
   const found = useQuery(exposure(plantID, since || undefined, agent || undefined));
@@ -85,15 +77,14 @@ function Others({ plantID }: { plantID: number }) {
   const watch = (w: Watch) => {
     setError(undefined);
     run(
-      inOrder(async () => {
-        await ask(
+      inOrder(() =>
+        ask(
           client.POST("/api/v1/plants/{id}/exposure", {
             params: { path: { id: plantID } },
             body: { ...w, ...(since && { since }) },
           }),
-        );
-        await anew(cache);
-      }).catch(setError),
+        ),
+      ).catch(setError),
     );
   };
   return (

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { RootFan } from "../../draw/fan/RootFan";
@@ -18,7 +18,6 @@ import { Aside, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import { lineNames } from "./Weeks";
-import { after } from "./after";
 
 const spans: Record<string, string> = {
   "14": "Two weeks",
@@ -65,18 +64,15 @@ export function LookBacks({ p }: { p: Progress }) {
 
 /** Then and now side by side, what was done in between, and its keeper's word. */
 function Back({ p, b }: { p: Progress; b: LookBack }) {
-  const cache = useQueryClient();
   const [again, setAgain] = useState<string>(b.again ?? "");
   const [note, setNote] = useState(b.note ?? "");
   const [error, setError] = useState<unknown>();
   const keep = (gone?: boolean) => {
     setError(undefined);
     run(
-      inOrder(async () =>
-        after(
-          cache,
-          await ask(
-            client.PUT("/api/v1/plants/{id}/lookback", {
+      inOrder(() =>
+        ask(
+          client.PUT("/api/v1/plants/{id}/lookback", {
               params: { path: { id: p.plant_id } },
               body: {
                 of: b.of,
@@ -86,7 +82,6 @@ function Back({ p, b }: { p: Progress; b: LookBack }) {
                 ...(gone && { gone }),
               },
             }),
-          ),
         ),
       ).catch(setError),
     );

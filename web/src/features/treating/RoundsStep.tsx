@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -58,13 +58,12 @@ export default function RoundsStep() {
 /** The first round of a treatment. */
 function Begin({ taken }: { taken: string[] }) {
   const { plant } = usePlant();
-  const cache = useQueryClient();
   const pests = useQuery(pestKnowledge).data?.pests.filter((p) => !taken.includes(p.code)) ?? [];
   const look = useQuery({ ...inspection(plant.looked?.inspection_id ?? 0), enabled: !!plant.looked }).data;
   const likely = look?.causes.causes.find((c) => c.act_on && pests.some((p) => p.code === c.code))?.code;
   const [pest, setPest] = useState<string>();
   const [on, setOn] = useDayOrToday();
-  const { send, trouble } = useSend({ then: () => cache.invalidateQueries({ queryKey: ["plant", plant.id] }) });
+  const { send, trouble } = useSend({});
   const chosen = pest ?? likely ?? pests[0]?.code;
   if (!chosen) return null;
   const begin = () => {

@@ -1,9 +1,9 @@
-import { useMutation, useQueryClient, type QueryKey } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
+import { tellDoubt } from "../../lib/changed";
 import { ask, client, Refused, type Weigh } from "../../lib/api/client";
 import { inOrder } from "../../lib/outbox";
-import { run } from "../../lib/run";
 import { Figure } from "../../ui/Figure";
 import { Notice } from "../../ui/Notice";
 import { Row } from "../../ui/Row";
@@ -19,12 +19,6 @@ type Props = {
   scale?: boolean;
   onKept: () => void;
 };
-
-/** What follows from a weight; where it was kept the first time, the weights themselves. */
-const bearsOn = (key: QueryKey, plantID: number, weights: boolean) =>
-  key[0] === "today" ||
-  key[0] === "plants" ||
-  (key[0] === "plant" && key[1] === plantID && (weights || key[2] !== "weighings"));
 
 /** A weight, taken where it is asked for. */
 export function WeighHere({ plantID, kind, moment, scale, onKept }: Props) {
@@ -50,7 +44,7 @@ export function WeighHere({ plantID, kind, moment, scale, onKept }: Props) {
     },
     onSuccess: (answer) => {
       if (answer) cache.setQueryData(["plant", plantID, "weighings"], answer.weighings);
-      run(cache.invalidateQueries({ predicate: (q) => bearsOn(q.queryKey, plantID, !answer) }));
+      else tellDoubt(); // it was kept the first time
       onKept();
     },
   });

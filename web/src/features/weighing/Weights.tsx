@@ -1,12 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
+import { tellDoubt } from "../../lib/changed";
 import { ask, client, Refused, type Weigh, type Weighed } from "../../lib/api/client";
 import { weighings } from "../../lib/api/queries";
 import { shortDay, today } from "../../lib/dates";
 import { useDayOrToday } from "../../lib/day";
 import { inOrder } from "../../lib/outbox";
-import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
 import { figure, type Words } from "../../lib/words";
 import { Day } from "../../ui/Day";
@@ -23,7 +23,7 @@ import { Scale } from "./Scale";
 import { reasons } from "./reasons";
 import css from "./weighing.module.css";
 
-type Props = { kind: Weigh["kind"]; onKept: () => void };
+type Props = { kind: Weigh["kind"] };
 
 const moments: Words = [
   ["wet", "Just watered and drained"],
@@ -32,7 +32,7 @@ const moments: Words = [
 ];
 
 /** Weights: typed, or taken from a scale by one tap. What does not follow is asked about, not swallowed. */
-export function Weights({ kind, onKept }: Props) {
+export function Weights({ kind }: Props) {
   const { plant } = usePlant();
   const list = useQuery(weighings(plant.id));
   const cache = useQueryClient();
@@ -40,10 +40,8 @@ export function Weights({ kind, onKept }: Props) {
   const [on, setOn] = useDayOrToday();
   const [moment, setMoment] = useState("");
   const at = { params: { path: { id: plant.id } } };
-  const settle = (answer: { weighings: Weighed[] }) => {
+  const settle = (answer: { weighings: Weighed[] }) =>
     cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
-    onKept();
-  };
   const kept = useMutation({
     mutationFn: (body: Weigh) => {
       const now = new Date().toISOString();
@@ -53,7 +51,7 @@ export function Weights({ kind, onKept }: Props) {
     },
     onSuccess: (answer) => {
       if (answer) settle(answer);
-      else run(cache.invalidateQueries({ queryKey: ["plant", plant.id] })); // kept the first time
+      else tellDoubt(); // it was kept the first time
       setGrams(undefined);
       setMoment("");
     },

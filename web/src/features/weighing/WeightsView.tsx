@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Weigh } from "../../lib/api/client";
 import { weighings } from "../../lib/api/queries";
@@ -13,7 +13,6 @@ import { Weights } from "./Weights";
 /** The weights of a plant, bare or in its pot, whatever the step. */
 export default function WeightsView() {
   const { plant } = usePlant();
-  const cache = useQueryClient();
   const list = useQuery(weighings(plant.id));
   const [said, setKind] = useState<Weigh["kind"]>();
   if (list.error && !list.data) return <Trouble error={list.error} again={() => run(list.refetch())} />;
@@ -33,11 +32,7 @@ export default function WeightsView() {
           ]}
           onChange={(k) => setKind(k as Weigh["kind"])}
         />
-        <Weights
-          key={kind}
-          kind={kind}
-          onKept={() => run(cache.invalidateQueries({ queryKey: ["plant", plant.id] }))}
-        />
+        <Weights key={kind} kind={kind} />
       </section>
       <PlantSoFar />
     </div>

@@ -7152,6 +7152,8 @@ export interface components {
             seen: components["schemas"]["WorkSeen"][];
             /** @description the pot advised */
             size?: components["schemas"]["PotsSize"];
+            /** @description section of the home it has */
+            stands?: components["schemas"]["PotsSection"];
             /** Format: int64 */
             version: number;
         };

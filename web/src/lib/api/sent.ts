@@ -1,3 +1,4 @@
+import { tellChange, tellDoubt, type Changed } from "../changed";
 import { client } from "./client";
 
 const letters = "abcdefghijklmnopqrstuvwxyz0123456789";
@@ -53,5 +54,11 @@ client.use({
       if (/"version":\d/.test(body)) request.headers.set(once, `${tab} ${digest(request.url + body)}`);
     }
     return id ? request : undefined;
+  },
+  onResponse: ({ request, response }) => {
+    if (request.method === "GET") return;
+    const changed = response.headers.get("Therapeon-Changed");
+    if (changed) tellChange(JSON.parse(changed) as Changed);
+    else if (response.status === 409) tellDoubt();
   },
 });
