@@ -52,6 +52,7 @@ const groups = 3
 func TestEveryMainView(t *testing.T) {
 	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "run make page first")
+	parallel(t)
 	all := slices.Concat(views, moreViews)
 	for g := range groups {
 		t.Run(fmt.Sprint("lot ", g+1), func(t *testing.T) {

@@ -33,6 +33,7 @@ const advised = `() => {
 
 // The same plant through every page: its one advice is read on each, and on none its opposite.
 func TestOneAdviceOnEveryPage(t *testing.T) {
+	parallel(t)
 	month := time.Now().AddDate(0, 0, -30).Format(time.DateOnly)
 	for name, x := range map[string]struct {
 		plant, noted, advice string
@@ -71,6 +72,7 @@ func TestOneAdviceOnEveryPage(t *testing.T) {
 // What decides is asked before all else, and answering it decides: limp leaves in medium that
 // nobody felt.
 func TestTheOneQuestionThatDecidesIsAskedFirst(t *testing.T) {
+	parallel(t)
 	for finding, then := range map[string]string{
 		"pot-light":       "Water it. Do not unpot it.",
 		"limp-though-wet": "Unpot it now. Today.",
@@ -117,6 +119,8 @@ func TestMayIOnThePhone(t *testing.T) {
 	p.see("[data-part='caution']", "Cut away from you")
 	p.fits(phone.width)
 	p.tap(`[data-field="How does it feel?"] label`, "Firm")
+	p.see(".plant-word", "No")
+	p.tap(`[data-field="What colour is it?"] label`, "Brown all over") // asked, never taken for granted
 	p.see(".plant-word", "Not now")
 	p.gone("[data-kept]", "") // trying keeps nothing
 	p.tap(`[data-field="How does it feel?"] label`, "Hollow, flat")

@@ -52,6 +52,7 @@ func (p *page) does(code string) {
 // A plant with mites: from the cause to a sprayer fill, a timer that outlives a
 // reload, and the rounds that follow from the warmth.
 func TestAMitePlantFromItsCauseToTheNextRound(t *testing.T) {
+	parallel(t)
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)
@@ -217,6 +218,7 @@ func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
 }
 
 func TestADivisionIntoTwo(t *testing.T) {
+	parallel(t)
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)
@@ -265,6 +267,7 @@ func TestADivisionIntoTwo(t *testing.T) {
 }
 
 func TestTheMixingBenchBothWaysAndWithTheReason(t *testing.T) {
+	parallel(t)
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)

@@ -131,6 +131,7 @@ func TestTheWordsOverANumberChangeNothing(t *testing.T) {
 
 // Two taps on one spot are two of the same: nothing moves under the thumb.
 func TestThePadStaysWhereItIsUnderTheThumb(t *testing.T) {
+	parallel(t)
 	for name, screen := range map[string]size{"laptop": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)

@@ -188,6 +188,7 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 // section, the jobs with their cautions, the label on paper, and the home as it was
 // given.
 func TestFromHoldingToANewHome(t *testing.T) {
+	parallel(t)
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)

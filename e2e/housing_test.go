@@ -31,6 +31,7 @@ func (p *page) labels() string {
 // A slipper goes into pebbles with a reservoir, tips or not: the pot as deep as its roots, the
 // water below them, and where they start in the damp. A measured dry line goes before the table.
 func TestASlipperIntoMineralWithAReservoir(t *testing.T) {
+	parallel(t)
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)

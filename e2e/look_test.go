@@ -48,6 +48,7 @@ func onDay(days int) string { return time.Now().AddDate(0, 0, days).Format("2 Ja
 // A plant is looked at, nothing asks for unpotting, and it is left alone until
 // a date that goes with it.
 func TestAPlantIsLookedAtAndLeftAlone(t *testing.T) {
+	parallel(t)
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)
@@ -87,6 +88,7 @@ func TestAPlantIsLookedAtAndLeftAlone(t *testing.T) {
 // From the first look through the roots to a cause that is confirmed, with two
 // checks asked for and made on the way.
 func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
+	parallel(t)
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)
@@ -170,6 +172,7 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 }
 
 func TestWhatDoesNotGoTogetherIsPointedOut(t *testing.T) {
+	parallel(t)
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)

@@ -163,6 +163,7 @@ func noted(t *testing.T, s *server, plant int) string {
 
 // What worries one is asked first; it opens the few signs that tell, and answers in seconds.
 func TestTheLookBeginsWithWhatWorries(t *testing.T) {
+	parallel(t)
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)
@@ -190,6 +191,7 @@ func TestTheLookBeginsWithWhatWorries(t *testing.T) {
 // An empty bench teaches with a worked example: one is shown round it by keyboard, and takes it
 // out again, whole.
 func TestAnEmptyBenchTeachesWithAWorkedExample(t *testing.T) {
+	parallel(t)
 	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "run make page first")
 	for name, at := range map[string]size{"bench": bench, "phone": phone} {

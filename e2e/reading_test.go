@@ -42,6 +42,7 @@ func strands(p *page) int {
 
 // The whole job, on a laptop by the sink and on a phone in one hand.
 func TestAnOrchidInHandFromIntakeToThePrintedCutList(t *testing.T) {
+	parallel(t)
 	for name, screen := range map[string]size{"laptop": bench, "phone": phone} {
 		t.Run(name, func(t *testing.T) {
 			s := fresh(t)

@@ -58,7 +58,7 @@ export function TakeIn() {
       const look = await ask(
         client.POST("/api/v1/plants/{id}/inspections", { params: { path: { id: p.id } }, body: { first: true } }),
       );
-      await ask(
+      return ask(
         client.PUT("/api/v1/inspections/{id}", {
           params: { path: { id: look.id } },
           body: {
