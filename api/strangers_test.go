@@ -186,7 +186,8 @@ func TestACookieIsRenewedWithUse(t *testing.T) {
 	require.NoError(t, err)
 	server := httptest.NewServer(s.By(Door{Asks: true, Hosts: IsLoopback}))
 	t.Cleanup(func() { c.Company.Close(); server.Close(); _ = l.Close() })
-	_, err = c.People.AddPerson(t.Context(), people.AddPerson{Name: "Mira", Role: "keeper", Passphrase: keepersPassphrase})
+	mira := people.AddPerson{Name: "Mira", Role: "keeper", Passphrase: keepersPassphrase}
+	_, err = c.People.AddPerson(t.Context(), mira)
 	require.NoError(t, err)
 	x := asking{tester{t, server.URL}, c, server, "", s}
 	keeper := x.keeper()

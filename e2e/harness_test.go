@@ -157,15 +157,6 @@ func address(t testing.TB) string {
 	}
 }
 
-// openAnew opens a page in a context that has loaded nothing yet.
-func openAnew(t testing.TB, url string, s size) *page {
-	t.Helper()
-	context, err := browser.Incognito()
-	require.NoError(t, err)
-	t.Cleanup(func() { _ = context.Close() })
-	return openIn(t, context, url, s)
-}
-
 // contextOf is that of a test's slot for the first that it opens, else a new one.
 func contextOf(t testing.TB) *rod.Browser {
 	if has, ok := taken.Load(t); ok {

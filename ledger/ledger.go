@@ -140,6 +140,9 @@ func openAs(ctx context.Context, path string, kind Whose, ready func(path string
 	s := &Ledger{reads: new(atomic.Int64), lock: lock, path: path, kind: kind, turn: make(chan struct{}, 1)}
 	err = ready(path)
 	if err == nil {
+		err = lock.holdAnew(path)
+	}
+	if err == nil {
 		err = s.open(ctx)
 	}
 	if err != nil && noRoom(path) {

@@ -63,6 +63,17 @@ func (l *Lock) hold(path string) (err error) {
 	return err
 }
 
+// holdAnew holds the file that is there now: another may have been put aside.
+func (l *Lock) holdAnew(path string) error {
+	if l.file != nil {
+		if err := l.file.Close(); err != nil {
+			return err
+		}
+		l.file = nil
+	}
+	return l.hold(path)
+}
+
 // Serving says beside the file where its program is.
 func (l *Lock) Serving(address string) error {
 	return l.say(fmt.Sprintf("Therapeon, process %d, at %s", os.Getpid(), address))

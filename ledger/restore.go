@@ -271,7 +271,8 @@ func isBench(ctx context.Context, path string) (err error) {
 // shape are the columns of each table, and the text of what acts by itself.
 func shape(ctx context.Context, db *sql.DB) (map[string]string, error) {
 	rows, err := db.QueryContext(ctx, `SELECT 'the table ' || s.name, group_concat(c.name || ' ' || c.type, ', ')
-		FROM sqlite_schema s, pragma_table_info(s.name) c WHERE s.type = 'table' AND s.name NOT LIKE 'sqlite\_%' ESCAPE '\'
+		FROM sqlite_schema s, pragma_table_info(s.name) c
+		WHERE s.type = 'table' AND s.name NOT LIKE 'sqlite\_%' ESCAPE '\'
 		GROUP BY s.name
 		UNION ALL SELECT 'the ' || type || ' ' || name, sql FROM sqlite_schema WHERE type IN ('trigger', 'view')`)
 	if err != nil {

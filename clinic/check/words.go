@@ -31,8 +31,10 @@ func turnsDirection(r rune) bool {
 // Name holds for a name or a tag: one line of text in which every sign can be seen, and not blank.
 func Name(s string) bool {
 	unseen := func(r rune) bool {
-		return r == '\n' || r == '\r' || r == '\t' || r == 0xad || r == 0x034f || r == 0x180e || r >= 0x200b && r <= 0x200d ||
-			r >= 0x2060 && r <= 0x2064 || r == 0x3164 || r == 0xfeff || r >= 0xfff9 && r <= 0xfffb || r >= 0xe0000 && r <= 0xe007f
+		return r == '\n' || r == '\r' || r == '\t' ||
+			r == 0xad || r == 0x034f || r == 0x180e || r == 0x3164 || r == 0xfeff ||
+			r >= 0x200b && r <= 0x200d || r >= 0x2060 && r <= 0x2064 ||
+			r >= 0xfff9 && r <= 0xfffb || r >= 0xe0000 && r <= 0xe007f
 	}
 	return strings.TrimSpace(s) != "" && Text(s) && !strings.ContainsFunc(s, unseen)
 }

@@ -4,8 +4,8 @@ import (
 	"fmt"
 	"maps"
 	"math"
-	"os"
 	"math/bits"
+	"os"
 	"slices"
 	"testing"
 

@@ -1,3 +1,5 @@
+-- A kind is given as a cast: a bare parameter beside an index of one kind makes SQLite compile the query anew for
+-- each value.
 -- name: GetDocument :one
 SELECT * FROM documents WHERE kind = CAST(sqlc.arg(kind) AS TEXT) AND id = sqlc.arg(id);
 
@@ -8,12 +10,14 @@ SELECT * FROM documents WHERE kind = CAST(sqlc.arg(kind) AS TEXT) AND code = CAS
 -- name: DocumentsOfPlant :many
 -- What was noted of a plant, the newest first; with blank, what was only begun too.
 SELECT * FROM documents
-WHERE plant_id = sqlc.arg(plant_id) AND kind = CAST(sqlc.arg(kind) AS TEXT) AND (state <> 'blank' OR CAST(sqlc.arg(blank) AS INTEGER))
+WHERE plant_id = sqlc.arg(plant_id) AND kind = CAST(sqlc.arg(kind) AS TEXT)
+  AND (state <> 'blank' OR CAST(sqlc.arg(blank) AS INTEGER))
 ORDER BY day DESC, id DESC;
 
 -- name: NewestDocument :one
 -- The newest, blank or not.
-SELECT * FROM documents WHERE plant_id = sqlc.arg(plant_id) AND kind = CAST(sqlc.arg(kind) AS TEXT) ORDER BY day DESC, id DESC LIMIT 1;
+SELECT * FROM documents WHERE plant_id = sqlc.arg(plant_id) AND kind = CAST(sqlc.arg(kind) AS TEXT)
+ORDER BY day DESC, id DESC LIMIT 1;
 
 -- name: NewestBefore :one
 -- The newest in which something was noted, before a day, or on it before an id.
@@ -60,7 +64,8 @@ WHERE kind = CAST(sqlc.arg(kind) AS TEXT) AND id = sqlc.arg(id);
 -- name: SetShortFrom :exec
 -- The same, unless it was changed meanwhile.
 UPDATE documents SET short = sqlc.arg(short), due_on = sqlc.arg(due_on)
-WHERE kind = CAST(sqlc.arg(kind) AS TEXT) AND id = sqlc.arg(id) AND version = sqlc.arg(version) AND short = sqlc.arg(before);
+WHERE kind = CAST(sqlc.arg(kind) AS TEXT) AND id = sqlc.arg(id) AND version = sqlc.arg(version)
+  AND short = sqlc.arg(before);
 
 -- name: Recode :exec
 -- The same document, written in another form.

@@ -136,7 +136,8 @@ func (q *Queries) DocumentsOfHouse(ctx context.Context, kind string) ([]Document
 
 const documentsOfPlant = `-- name: DocumentsOfPlant :many
 SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents
-WHERE plant_id = ?1 AND kind = CAST(?2 AS TEXT) AND (state <> 'blank' OR CAST(?3 AS INTEGER))
+WHERE plant_id = ?1 AND kind = CAST(?2 AS TEXT)
+  AND (state <> 'blank' OR CAST(?3 AS INTEGER))
 ORDER BY day DESC, id DESC
 `
 
@@ -247,6 +248,8 @@ type GetDocumentParams struct {
 	ID   int64
 }
 
+// A kind is given as a cast: a bare parameter beside an index of one kind makes SQLite compile the query anew for
+// each value.
 func (q *Queries) GetDocument(ctx context.Context, arg GetDocumentParams) (Document, error) {
 	row := q.queryRow(ctx, q.getDocumentStmt, getDocument, arg.Kind, arg.ID)
 	var i Document
@@ -329,7 +332,8 @@ func (q *Queries) NewestBefore(ctx context.Context, arg NewestBeforeParams) (Doc
 }
 
 const newestDocument = `-- name: NewestDocument :one
-SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE plant_id = ?1 AND kind = CAST(?2 AS TEXT) ORDER BY day DESC, id DESC LIMIT 1
+SELECT kind, id, plant_id, code, day, state, due_on, version, short, created_at, updated_at, doc FROM documents WHERE plant_id = ?1 AND kind = CAST(?2 AS TEXT)
+ORDER BY day DESC, id DESC LIMIT 1
 `
 
 type NewestDocumentParams struct {
@@ -532,7 +536,8 @@ func (q *Queries) SetShort(ctx context.Context, arg SetShortParams) error {
 
 const setShortFrom = `-- name: SetShortFrom :exec
 UPDATE documents SET short = ?1, due_on = ?2
-WHERE kind = CAST(?3 AS TEXT) AND id = ?4 AND version = ?5 AND short = ?6
+WHERE kind = CAST(?3 AS TEXT) AND id = ?4 AND version = ?5
+  AND short = ?6
 `
 
 type SetShortFromParams struct {

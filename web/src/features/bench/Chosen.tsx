@@ -1,9 +1,9 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Button, Progress } from "antd";
 import { useState } from "react";
-import { followed } from "../../lib/changed";
 import { ask, client, type Plant } from "../../lib/api/client";
 import { places } from "../../lib/api/queries";
+import { followed } from "../../lib/changed";
 import { labelOf } from "../../lib/papers";
 import { useKeeper, usePerson } from "../../lib/person";
 import { Pick } from "../../ui/Pick";

@@ -1,9 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useNavigate } from "react-router";
-import { followed } from "../../lib/changed";
 import { ask, client } from "../../lib/api/client";
 import { example } from "../../lib/api/queries";
+import { followed } from "../../lib/changed";
 import { useKeeper } from "../../lib/person";
 import { Row } from "../../ui/Row";
 import { Lead } from "../../ui/Said";

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { tellDoubt } from "../../lib/changed";
 import { ask, client, type Cleaning, type Job, type Use } from "../../lib/api/client";
 import { cleaning } from "../../lib/api/queries";
+import { tellDoubt } from "../../lib/changed";
 import { usePerson } from "../../lib/person";
 import { useSendFor } from "../../lib/send";
 

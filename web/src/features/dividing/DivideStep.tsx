@@ -13,8 +13,8 @@ import {
   type Plant,
   type Rhizome,
 } from "../../lib/api/client";
-import { tellDoubt } from "../../lib/changed";
 import { rhizome } from "../../lib/api/queries";
+import { tellDoubt } from "../../lib/changed";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
 import { length, ranged } from "../../lib/words";

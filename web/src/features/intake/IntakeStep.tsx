@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useNavigate } from "react-router";
-import { followed } from "../../lib/changed";
 import { ask, client, type Intake, type Profile } from "../../lib/api/client";
 import { groups } from "../../lib/api/queries";
+import { followed } from "../../lib/changed";
 import { day } from "../../lib/dates";
 import { useKeeper } from "../../lib/person";
 import { run } from "../../lib/run";

@@ -61,10 +61,7 @@ export function Devices() {
         </Notice>
       )}
       <Fold summary="Add a device">
-        <Adding
-          stands={stands.map((p) => ({ value: p.id, label: p.place.name }))}
-          onKept={setFresh}
-        />
+        <Adding stands={stands.map((p) => ({ value: p.id, label: p.place.name }))} onKept={setFresh} />
       </Fold>
     </section>
   );

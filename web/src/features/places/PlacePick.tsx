@@ -1,8 +1,8 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { followed } from "../../lib/changed";
 import { ask, client, type PlaceFacts } from "../../lib/api/client";
 import { places } from "../../lib/api/queries";
+import { followed } from "../../lib/changed";
 import { useKeeper } from "../../lib/person";
 import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
-import { followed } from "../../lib/changed";
 import { ask, client, type Reading } from "../../lib/api/client";
 import { readings } from "../../lib/api/queries";
+import { followed } from "../../lib/changed";
 import { day } from "../../lib/dates";
 import type { Standing } from "../../lib/desk";
 import { Day } from "../../ui/Day";

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { tellDoubt } from "../../lib/changed";
 import { ask, client, type HomeJob, type HomePlan, type Rehoming, type Settle } from "../../lib/api/client";
+import { tellDoubt } from "../../lib/changed";
 import { useDesk } from "../../lib/desk";
 import { usePerson } from "../../lib/person";
 import { useSendFor } from "../../lib/send";

@@ -1,9 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { Link } from "react-router";
-import { tellDoubt } from "../../lib/changed";
 import { ask, client, type About, type Settings, type SolutionKnowledge } from "../../lib/api/client";
 import { about, disputes, me, rootKnowledge, settings, solutionKnowledge } from "../../lib/api/queries";
+import { tellDoubt } from "../../lib/changed";
 import { day } from "../../lib/dates";
 import { useKept } from "../../lib/kept";
 import { useKeeper, usePerson } from "../../lib/person";

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
-import { tellDoubt } from "../../lib/changed";
 import { about } from "../../lib/api/queries";
+import { tellDoubt } from "../../lib/changed";
 
 /** Follows how far the lists are brought up to a change of the house, and shows them anew when they are. */
 export function useJudging() {

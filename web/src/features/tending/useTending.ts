@@ -1,7 +1,7 @@
 import { type QueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { followed } from "../../lib/changed";
 import { ask, client, type Aftercare, type CareChosen, type Noted, type Tended, type Tick } from "../../lib/api/client";
+import { followed } from "../../lib/changed";
 import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
 

@@ -73,15 +73,15 @@ function Back({ p, b }: { p: Progress; b: LookBack }) {
       inOrder(() =>
         ask(
           client.PUT("/api/v1/plants/{id}/lookback", {
-              params: { path: { id: p.plant_id } },
-              body: {
-                of: b.of,
-                version: b.version,
-                note: note.trim() || undefined,
-                ...((again === "yes" || again === "no") && { again }),
-                ...(gone && { gone }),
-              },
-            }),
+            params: { path: { id: p.plant_id } },
+            body: {
+              of: b.of,
+              version: b.version,
+              note: note.trim() || undefined,
+              ...((again === "yes" || again === "no") && { again }),
+              ...(gone && { gone }),
+            },
+          }),
         ),
       ).catch(setError),
     );

@@ -1,5 +1,5 @@
-import { tellDoubt } from "../../lib/changed";
 import { ask, client, type Course } from "../../lib/api/client";
+import { tellDoubt } from "../../lib/changed";
 import { useSend } from "../../lib/send";
 
 /** Saves a treatment; the answer is what the page then shows. */

@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
-import { tellDoubt } from "../../lib/changed";
 import { ask, client, Refused, type Weigh } from "../../lib/api/client";
+import { tellDoubt } from "../../lib/changed";
 import { inOrder } from "../../lib/outbox";
 import { Figure } from "../../ui/Figure";
 import { Notice } from "../../ui/Notice";

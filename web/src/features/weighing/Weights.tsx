@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
-import { tellDoubt } from "../../lib/changed";
 import { ask, client, Refused, type Weigh, type Weighed } from "../../lib/api/client";
 import { weighings } from "../../lib/api/queries";
+import { tellDoubt } from "../../lib/changed";
 import { shortDay, today } from "../../lib/dates";
 import { useDayOrToday } from "../../lib/day";
 import { inOrder } from "../../lib/outbox";
