@@ -12,9 +12,10 @@ import css from "./rehoming.module.css";
 /** The home it has: since when, in which pot and mix, with its section. */
 export function Now({ home: h, r, drawn }: { home: Home; r: Rehoming; drawn?: boolean }) {
   const known = useQuery(houseMedia).data?.components ?? [];
-  const parts = (h.parts ?? []).map(
-    (p) => `${figure(p.parts)} of ${(known.find((c) => c.code === p.component)?.name ?? p.component).toLowerCase()}`,
-  );
+  const parts = (h.parts ?? []).map((p, _, all) => {
+    const name = (known.find((c) => c.code === p.component)?.name ?? p.component).toLowerCase();
+    return all.length > 1 ? `${figure(p.parts)} of ${name}` : name;
+  });
   const pot = h.pot;
   return (
     <section className={view.ruled} data-part="now" data-tone="green" aria-label="Its home now">
@@ -32,7 +33,7 @@ export function Now({ home: h, r, drawn }: { home: Home; r: Rehoming; drawn?: bo
         </p>
       )}
       {drawn && r.stands && (
-        <div className={css.drawing}>
+        <div className={css.stands}>
           <SectionDrawing section={r.stands} wall={pot?.wall ?? "clear"} mix={h.mix ?? h.name} />
         </div>
       )}
