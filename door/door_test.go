@@ -116,6 +116,32 @@ func TestNothingIsOpenByDefaultAndTheSwitchOpensAndCloses(t *testing.T) {
 	}, 3*time.Second, 50*time.Millisecond)
 }
 
+// After a copy was brought back into nothing, no door of others opens until it is said at the machine who
+// may come in.
+func TestNoDoorOfOthersOpensBeforeItIsConfirmed(t *testing.T) {
+	h := newHouse(t, true)
+	require.NoError(t, h.Records.Ledger.Write(t.Context(), func(tx *ledger.Tx) error {
+		return tx.House().PutNote(t.Context(), ledger.ToConfirm, "yes")
+	}))
+	_, err := Open(t.Context(), Ways{Listen: "127.0.0.1:0", Ask: true, Folder: t.TempDir()}, h)
+	require.ErrorContains(t, err, "therapeon confirm")
+	d := serve(t, h, Ways{Listen: "127.0.0.1:0", OpenAt: "127.0.0.1:0", Folder: t.TempDir()})
+	assert.True(t, d.State().Confirm)
+	_, err = d.Open(t.Context(), true)
+	require.ErrorContains(t, err, "A copy was brought back")
+	at := d.Address() + "/api/v1/people/confirmed"
+	r, err := http.NewRequestWithContext(t.Context(), http.MethodPut, at, strings.NewReader("{}"))
+	require.NoError(t, err)
+	r.Header.Set("Content-Type", "application/json")
+	answer, err := http.DefaultClient.Do(r)
+	require.NoError(t, err)
+	require.NoError(t, answer.Body.Close())
+	require.Equal(t, http.StatusOK, answer.StatusCode)
+	s, err := d.Open(t.Context(), true)
+	require.NoError(t, err)
+	assert.True(t, s.Open)
+}
+
 func TestADoorAnswersToItsOwnNamesOnly(t *testing.T) {
 	h := newHouse(t, true)
 	d := serve(t, h, Ways{Listen: "127.0.0.1:0", OpenAt: "127.0.0.1:0", Folder: t.TempDir()})
