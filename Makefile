@@ -9,6 +9,7 @@ HEADLESS := /usr/bin/chromium-headless-shell
 CHROMIUM ?= $(HEADLESS)
 export CHROMIUM
 GO_CODE := $(shell find api clinic cmd core demo door formats ledger standin web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'ledger/*')
+STAMP := $(shell git log -1 --abbrev=8 --format='%h of %cs' 2>/dev/null)
 PAGE_CODE := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json
 
 # In a fresh clone nothing is built or cached yet: the budget of the tests is not held there.
@@ -96,7 +97,7 @@ build: bin/therapeon ## the program, with its page inside
 page: web/dist/index.html
 
 bin/therapeon: web/dist/index.html $(GO_CODE) api/openapi.json go.mod
-	go build -o $@ ./cmd/therapeon
+	go build -ldflags "-X 'therapeon/api.stamp=$(STAMP)'" -o $@ ./cmd/therapeon
 
 web/node_modules/.package-lock.json: web/package-lock.json
 	@command -v npm >/dev/null || { echo "Install Node 20.19 or newer, with npm."; exit 1; }

@@ -22,8 +22,14 @@ import (
 // version of the contract.
 const version = "0.1.0"
 
+// stamp is the commit and its day, where the build says so (see the Makefile).
+var stamp string
+
 // Version says of which commit the program was built, and of which day that is.
 var Version = sync.OnceValue(func() string {
+	if stamp != "" {
+		return stamp
+	}
 	built, _ := debug.ReadBuildInfo()
 	is := map[string]string{}
 	if built != nil {
