@@ -278,6 +278,7 @@ func TestTheWayHomeOverTheInterface(t *testing.T) {
 		put(at+"/home/jobs", fmt.Sprintf(`{"job":%q,"state":"done","person":"Ada"}`, under(j, "code")))
 	}
 	settled := post(at+"/homes", `{"route":"bark-moss","from_on":"2026-01-21","person":"Ada"}`)
+	assert.NotNil(t, settled["stands"], "the home it has is drawn")
 	homes := listAt(settled, "homes")
 	require.Len(t, homes, 2)
 	assert.Equal(t, "bark-moss", under(homes[0], "route"), "the newest first")

@@ -2,6 +2,7 @@ package api
 
 import (
 	"bytes"
+	"context"
 	"fmt"
 	"io"
 	"log/slog"
@@ -123,7 +124,9 @@ func TestANameOfWhatWasSentIsNoOther(t *testing.T) {
 func TestATabIsOnesOwn(t *testing.T) {
 	x := startAsking(t)
 	keeper, helper := x.keeper(), x.helper()
-	r, err := http.NewRequestWithContext(t.Context(), http.MethodGet,
+	ctx, cancel := context.WithTimeout(t.Context(), 20*time.Second)
+	defer cancel()
+	r, err := http.NewRequestWithContext(ctx, http.MethodGet,
 		fmt.Sprintf("%s/api/v1/events?tab=mine&since=%d", x.url, x.clinic.Company.Seq()), nil)
 	require.NoError(t, err)
 	r.Header.Set("Cookie", keeper)

@@ -6,6 +6,7 @@ import { day } from "../../lib/dates";
 import { labelOf, sheetOf } from "../../lib/papers";
 import { figure } from "../../lib/words";
 import { Row } from "../../ui/Row";
+import { Why } from "../../ui/Said";
 import view from "../../ui/view.module.css";
 import css from "./rehoming.module.css";
 
@@ -35,6 +36,9 @@ export function Now({ home: h, r, drawn }: { home: Home; r: Rehoming; drawn?: bo
       {drawn && r.stands && (
         <div className={css.stands}>
           <SectionDrawing section={r.stands} wall={pot?.wall ?? "clear"} mix={h.mix ?? h.name} />
+          <Why>
+            Drawn from its pot, its mix and its roots as last read. The damp and the water are worked out, not seen.
+          </Why>
         </div>
       )}
       {h.next_look_on && <p>Look at it on {day(h.next_look_on)}.</p>}
