@@ -81,34 +81,6 @@ func setUp(m *testing.M) (int, error) {
 	return code, noteBrowser(folder)
 }
 
-// noteBrowser adds what the browser took to what the tests took: it is a program beside them.
-func noteBrowser(profile string) error {
-	name := os.Getenv("BUDGET_BESIDE")
-	if name == "" {
-		return nil
-	}
-	all, err := filepath.Glob("/proc/[0-9]*/stat")
-	took := 0
-	for _, stat := range all {
-		asked, err1 := os.ReadFile(filepath.Join(filepath.Dir(stat), "cmdline"))
-		line, err2 := os.ReadFile(stat)
-		at := strings.LastIndex(string(line), ")")
-		if err1 != nil || err2 != nil || at < 0 || !strings.Contains(string(asked), profile+"/profile") {
-			continue // it has ended, or is another's
-		}
-		for _, ticks := range strings.Fields(string(line)[at:])[12:16] { // its own and its children's: proc(5)
-			n, err := strconv.Atoi(ticks)
-			if err != nil {
-				return err
-			}
-			took += n
-		}
-	}
-	return errors.Join(err, os.WriteFile(name, []byte(fmt.Sprintln(took/ticksASecond)), 0o600))
-}
-
-const ticksASecond = 100 // of Linux's clock
-
 // slot is an address and a browser's context that tests take in turns: what the browser has loaded and
 // compiled of the page is there for the next. What a test leaves in its storage is cleared.
 type slot struct {

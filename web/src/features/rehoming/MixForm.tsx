@@ -154,7 +154,7 @@ function Settles({ mix }: { mix: Mixed }) {
   const lost = s.poured_l - s.volume_l;
   return (
     <div data-part="settles">
-      <div className={css.bar}>
+      <div className={css.narrow}>
         <SharesBar air={s.air} water={s.water} width={300} words />
       </div>
       <p>

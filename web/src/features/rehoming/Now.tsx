@@ -34,7 +34,7 @@ export function Now({ home: h, r, drawn }: { home: Home; r: Rehoming; drawn?: bo
         </p>
       )}
       {drawn && r.stands && (
-        <div className={css.stands}>
+        <div className={css.narrow}>
           <SectionDrawing section={r.stands} wall={pot?.wall ?? "clear"} mix={h.mix ?? h.name} />
           <Why>
             Drawn from its pot, its mix and its roots as last read. The damp and the water are worked out, not seen.

@@ -1,0 +1,72 @@
+package e2e
+
+import (
+	"errors"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// noteBrowser adds what the browser took to what the tests took: it is a program beside them.
+func noteBrowser(profile string) error {
+	name := os.Getenv("BUDGET_BESIDE")
+	if name == "" {
+		return nil
+	}
+	all, err := filepath.Glob("/proc/[0-9]*/stat")
+	took := 0
+	for _, stat := range all {
+		asked, err1 := os.ReadFile(filepath.Join(filepath.Dir(stat), "cmdline"))
+		line, err2 := os.ReadFile(stat)
+		at := strings.LastIndex(string(line), ")")
+		if err1 != nil || err2 != nil || at < 0 || !strings.Contains(string(asked), profile+"/profile") {
+			continue // it has ended, or is another's
+		}
+		for _, ticks := range strings.Fields(string(line)[at:])[12:16] { // its own and its children's: proc(5)
+			n, err := strconv.Atoi(ticks)
+			if err != nil {
+				return err
+			}
+			took += n
+		}
+	}
+	return errors.Join(err, os.WriteFile(name, []byte(fmt.Sprintln(took/ticksASecond)), 0o600))
+}
+
+const ticksASecond = 100 // of Linux's clock
+
+// What a part of the tests took is counted with its children's and with what ran beside it, and half
+// over what it may take fails.
+func TestTheBudgetCountsWhatWasTaken(t *testing.T) {
+	t.Parallel()
+	tool, err := filepath.Abs("../tools/budget")
+	require.NoError(t, err)
+	const work = `for ((i = 0; i < 300000; i++)); do :; done; ` // about a second
+	for _, c := range []struct {
+		does, says string
+		code       int
+	}{
+		{work + `echo 0 > $BUDGET_BESIDE`, `took [1-9]\d* of 100 s`, 0},
+		{`echo 105 > $BUDGET_BESIDE`, `took 105 of 100 s of processor time\n`, 0},
+		{`echo 120 > $BUDGET_BESIDE`, `took 120 .*: warning, more than a tenth over\n`, 0},
+		{`echo 160 > $BUDGET_BESIDE`, `took 160 .*: FAILED, more than half over\n`, 1},
+		{`exit 3`, `took 0 of`, 3},
+	} {
+		run := exec.Command(tool, "trial", "100", "bash", "-c", c.does)
+		run.Dir, run.Env = t.TempDir(), append(os.Environ(), "COLD=")
+		said, err := run.CombinedOutput()
+		assert.Regexp(t, c.says, string(said))
+		code := 0
+		if ended := (*exec.ExitError)(nil); errors.As(err, &ended) {
+			code = ended.ExitCode()
+		}
+		assert.Equal(t, c.code, code, c.does)
+	}
+}
