@@ -109,6 +109,16 @@ type withdraw struct {
 	history.Withdraw
 }
 
+type moveEntry struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	history.MoveEntry
+}
+
+type undoMove struct {
+	ID int64 `path:"id" json:"-" required:"true"`
+	history.UndoMove
+}
+
 // cleaningTable lists the work of cleaning and what goes with it: timers,
 // treatments, divisions, incidents.
 func cleaningTable(c *clinic.Clinic) []operation {
@@ -281,6 +291,24 @@ func cleaningTable(c *clinic.Clinic) []operation {
 			"Take an incident back",
 			func(ctx context.Context, in withdraw) (history.Timeline, error) {
 				return c.History.WithdrawIncident(ctx, in.ID, in.Withdraw)
+			},
+		),
+		op(
+			post,
+			"/api/v1/plants/{id}/moved",
+			"moveEntry",
+			"Move what was written on the wrong plant to another, or withdraw it",
+			func(ctx context.Context, in moveEntry) (history.Timeline, error) {
+				return c.History.Move(ctx, in.ID, in.MoveEntry)
+			},
+		),
+		op(
+			put,
+			"/api/v1/plants/{id}/moved",
+			"undoMove",
+			"Undo that",
+			func(ctx context.Context, in undoMove) (history.Timeline, error) {
+				return c.History.UndoMove(ctx, in.ID, in.UndoMove)
 			},
 		),
 	}

@@ -32,7 +32,7 @@ var (
 		"contract", "about", "events", "example", "getSettings", "listSessions", "endSession",
 
 		"findPlants", "getPlant", "getTimeline", "caseSheet", "labels", "mayI", "keepWish", "settleWish",
-		"addPlant", "changePlant", "addIncident", "withdrawIncident",
+		"addPlant", "changePlant", "addIncident", "withdrawIncident", "moveEntry", "undoMove",
 		"listInspections", "startLook", "getInspection", "saveInspection",
 		"listReadings", "startReading", "getReading", "saveReading", "tickJob", "correctRoot",
 		"getCleaning", "markJob", "addJob", "closeCleaning", "acknowledge",

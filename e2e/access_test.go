@@ -48,7 +48,7 @@ var onPhones = []string{"bench", "intake", "look", "roots", "clean", "do", "race
 // groups are how many lots of views are gone through at a time.
 const groups = 3
 
-// Every main view, rendered once at the bench and once on a phone for all that holds for all of them.
+// Every main view, rendered once for all that holds for all of them: at the bench, on a phone, and unfolded.
 func TestEveryMainView(t *testing.T) {
 	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "run make page first")
@@ -61,7 +61,12 @@ func TestEveryMainView(t *testing.T) {
 			for i := g; i < len(all); i += groups {
 				p.atBench(s, all[i], string(axe))
 				if !slices.Contains(moreViews, all[i]) {
-					p.onPhone(s, all[i], string(axe))
+					p.onPhone(all[i], string(axe))
+				}
+				if all[i].name != "contract" { // for machines
+					p.MustEval(unfoldAll)
+					p.still()
+					p.saysNothingWrong(all[i].name)
 				}
 			}
 		})
@@ -84,7 +89,7 @@ func (p *page) sized(at size, density float64) {
 	}))
 }
 
-// atBench: it is within reach, asks nobody else, and says nothing that no view says.
+// atBench: it is within reach, and asks nobody else.
 func (p *page) atBench(s *server, v view, axe string) {
 	p.t.Helper()
 	p.sized(bench, 1)
@@ -92,18 +97,12 @@ func (p *page) atBench(s *server, v view, axe string) {
 	p.reached(v.name+" by day", axe)
 	assert.Empty(p.t, p.MustEval(misnamed).Arr(), "%s: fields and their names", v.name)
 	p.asksNobodyElse(s)
-	if v.name != "contract" { // for machines
-		p.MustEval(unfoldAll)
-		p.still()
-		p.saysNothingWrong(v.name)
-	}
 }
 
 // onPhone: it fits and can be hit, at narrow widths and in wider letters too.
-func (p *page) onPhone(s *server, v view, axe string) {
+func (p *page) onPhone(v view, axe string) {
 	p.t.Helper()
 	p.sized(phone, 1)
-	p.visit(p.MustInfo().URL)
 	p.see(v.css, v.words)
 	if slices.Contains(onPhones, v.name) {
 		p.reached(v.name+" on a phone", axe)
@@ -138,6 +137,20 @@ func (p *page) fits(width int) {
 	if is := p.MustEval(wide).Int(); is > width {
 		assert.Failf(p.t, "it runs off the side", "%d px wide: %s", is, p.MustEval(runsOff, width))
 	}
+}
+
+// fitsBoth holds when nothing does at the width of the other screen either.
+func (p *page) fitsBoth() {
+	p.t.Helper()
+	now := p.MustEval(`() => innerWidth`).Int()
+	other := phone
+	if now == phone.width {
+		other = bench
+	}
+	p.fits(now)
+	p.sized(other, 1)
+	p.fits(other.width)
+	p.sized(map[int]size{bench.width: bench, phone.width: phone}[now], 1)
 }
 
 // asksNobodyElse holds when everything came from the program, fonts included.

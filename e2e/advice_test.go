@@ -61,7 +61,8 @@ func TestOneAdviceOnEveryPage(t *testing.T) {
 			p := open(t, s.url, bench)
 			p.see(".bench-next", x.advice)
 			for _, page := range pagesOfAPlant {
-				p.visit(s.url + "/plants/1/" + page)
+				p.jump("/plants/1/" + page)
+				p.still()
 				p.see(".said-headline, .plant-advice", x.advice)
 				assert.NotRegexp(t, x.never, p.MustEval(advised).Str(), page)
 			}

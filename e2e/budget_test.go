@@ -14,30 +14,46 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// noteBrowser adds what the browser took to what the tests took: it is a program beside them.
+// noteBrowser adds what the browser took to what the tests took: it is a program beside them, of many
+// processes, some of which have ended.
 func noteBrowser(profile string) error {
 	name := os.Getenv("BUDGET_BESIDE")
 	if name == "" {
 		return nil
 	}
 	all, err := filepath.Glob("/proc/[0-9]*/stat")
-	took := 0
+	if err != nil {
+		return err
+	}
+	took, parent, ours := map[string]int{}, map[string]string{}, map[string]bool{}
 	for _, stat := range all {
+		id := filepath.Base(filepath.Dir(stat))
 		asked, err1 := os.ReadFile(filepath.Join(filepath.Dir(stat), "cmdline"))
 		line, err2 := os.ReadFile(stat)
 		at := strings.LastIndex(string(line), ")")
-		if err1 != nil || err2 != nil || at < 0 || !strings.Contains(string(asked), profile+"/profile") {
-			continue // it has ended, or is another's
+		if err1 != nil || err2 != nil || at < 0 {
+			continue // it has just ended
 		}
-		for _, ticks := range strings.Fields(string(line)[at:])[12:16] { // its own and its children's: proc(5)
+		fields := strings.Fields(string(line)[at:]) // proc(5), from the second on
+		parent[id], ours[id] = fields[2], strings.Contains(string(asked), profile+"/profile")
+		for _, ticks := range fields[12:16] { // its own, and those of its children that have ended
 			n, err := strconv.Atoi(ticks)
 			if err != nil {
 				return err
 			}
-			took += n
+			took[id] += n
 		}
 	}
-	return errors.Join(err, os.WriteFile(name, []byte(fmt.Sprintln(took/ticksASecond)), 0o600))
+	sum := 0
+	for id := range took {
+		for of := id; of != ""; of = parent[of] {
+			if ours[of] {
+				sum += took[id]
+				break
+			}
+		}
+	}
+	return os.WriteFile(name, []byte(fmt.Sprintln(sum/ticksASecond)), 0o600)
 }
 
 const ticksASecond = 100 // of Linux's clock

@@ -40,38 +40,31 @@ const shownOf = `() => {
 func TestEachViewFollowsItsPlant(t *testing.T) {
 	s := demoServer(t)
 	first, second := s.plant(t, "Crate 12, not one root"), s.plant(t, "Crate 2, from wet moss")
+	alone, p := open(t, "about:blank", bench), open(t, s.url, bench)
 	for _, step := range []string{"intake", "look", "unpot", "cause", "roots", "clean", "clean/rounds", "clean/divide", "history", "home", "home/decide", "home/house", "home/do", "progress"} {
-		t.Run(step, func(t *testing.T) {
-			t.Parallel()
-			of := func(plant int64) string { return fmt.Sprintf("%s/plants/%d/%s", s.url, plant, step) }
-			alone := open(t, of(first), bench)
-			alone.see("[data-part='plant-head'] h1", "Crate 12, not one root")
-			p := open(t, of(first), bench)
-			p.see("[data-part='plant-head'] h1", "Crate 12, not one root")
-			p.tap(".app-top a", "Bench")
-			p.tap(".bench-list a", "Crate 2, from wet moss")
-			p.see("[data-part='plant-head'] h1", "Crate 2, from wet moss")
-			p.MustEval(
-				`(to) => { history.pushState({}, "", to); dispatchEvent(new PopStateEvent("popstate", { state: {} })) }`,
-				strings.TrimPrefix(of(second), s.url),
-			)
-			p.see("[data-part='plant-head'] h1", "Crate 2, from wet moss")
-			p.still()
-
-			p.MustEval(`() => history.go(-(history.length - 2))`)
-			p.see("[data-part='plant-head'] h1", "Crate 12, not one root")
-			assert.Eventually(
-				t,
-				func() bool { return p.MustEval(shownOf).Str() == alone.MustEval(shownOf).Str() },
-				patience,
-				4*glance,
-				"it shows the plant it is headed with",
-			)
-			if t.Failed() {
-				assert.Equal(t, alone.MustEval(shownOf).Str(), p.MustEval(shownOf).Str())
-			}
-		})
+		alone.visit(fmt.Sprintf("%s/plants/%d/%s", s.url, first, step))
+		alone.see("[data-part='plant-head'] h1", "Crate 12, not one root")
+		p.jump(fmt.Sprintf("/plants/%d/%s", first, step))
+		p.see("[data-part='plant-head'] h1", "Crate 12, not one root")
+		p.still()
+		p.jump(fmt.Sprintf("/plants/%d/%s", second, step))
+		p.see("[data-part='plant-head'] h1", "Crate 2, from wet moss")
+		p.still()
+		p.MustEval(`() => history.back()`)
+		p.see("[data-part='plant-head'] h1", "Crate 12, not one root")
+		if !assert.Eventually(t,
+			func() bool { return p.MustEval(shownOf).Str() == alone.MustEval(shownOf).Str() }, patience, 4*glance,
+			"%s shows the plant it is headed with", step,
+		) {
+			assert.Equal(t, alone.MustEval(shownOf).Str(), p.MustEval(shownOf).Str())
+		}
 	}
+}
+
+// jump goes to an address within the page, without loading it anew.
+func (p *page) jump(path string) {
+	p.t.Helper()
+	p.MustEval(`(to) => { history.pushState({}, "", to); dispatchEvent(new PopStateEvent("popstate", { state: {} })) }`, path)
 }
 
 // What is typed after such a jump is saved to the plant on the screen.

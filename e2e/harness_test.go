@@ -13,6 +13,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -81,12 +82,12 @@ func setUp(m *testing.M) (int, error) {
 	return code, noteBrowser(folder)
 }
 
-// slot is an address and a browser's context that tests take in turns: what the browser has loaded and
-// compiled of the page is there for the next. What a test leaves in its storage is cleared.
+// slot is an address, and tabs at it, that tests take in turns: what the browser has loaded and compiled
+// of the page is there for the next. What a test leaves in a tab is cleared.
 type slot struct {
 	address string
-	context *rod.Browser
-	opened  bool // by the test that has it
+	tabs    []*rod.Page // each in a context of its own
+	opened  int         // how many of them the test has that has the slot
 }
 
 var (
@@ -100,11 +101,10 @@ func makeSlots() error {
 		if err != nil {
 			return err
 		}
-		context, err := browser.Incognito()
-		if err = errors.Join(err, l.Close()); err != nil {
+		slots <- &slot{address: l.Addr().String()}
+		if err := l.Close(); err != nil {
 			return err
 		}
-		slots <- &slot{address: l.Addr().String(), context: context}
 	}
 	return nil
 }
@@ -120,7 +120,8 @@ func address(t testing.TB) string {
 		taken.Store(t, s)
 		t.Cleanup(func() {
 			taken.Delete(t)
-			s.opened = false
+			s.tabs = slices.DeleteFunc(s.tabs, func(tab *rod.Page) bool { return tab == nil })
+			s.opened = 0
 			slots <- s
 		})
 		return s.address
@@ -129,18 +130,67 @@ func address(t testing.TB) string {
 	}
 }
 
-// contextOf is that of a test's slot for the first that it opens, else a new one.
-func contextOf(t testing.TB) *rod.Browser {
-	if has, ok := taken.Load(t); ok {
-		if s, _ := has.(*slot); !s.opened {
-			s.opened = true
-			return s.context
+// tabFor is a tab in a context of its own: of the test's slot, where it has one, to be given back.
+func tabFor(t testing.TB) (tab *rod.Page, back func(sound bool)) {
+	of, _ := taken.Load(t)
+	s, _ := of.(*slot)
+	if s == nil {
+		return tabIn(t, nil), func(bool) {}
+	}
+	at := s.opened
+	s.opened++
+	if at == len(s.tabs) {
+		context, err := browser.Incognito()
+		require.NoError(t, err)
+		tab, err = context.Page(proto.TargetCreateTarget{URL: "about:blank"})
+		require.NoError(t, err)
+		_, err = tab.EvalOnNewDocument(noteRefused)
+		require.NoError(t, err)
+		s.tabs = append(s.tabs, tab)
+	} else {
+		clear := proto.StorageClearDataForOrigin{
+			Origin: "http://" + s.address, StorageTypes: "cookies,local_storage,indexeddb",
+		}
+		require.NoError(t, clear.Call(s.tabs[at]))
+	}
+	tab = s.tabs[at]
+	return tab, func(sound bool) {
+		if !sound || errors.Join(cleared(tab, s.address)...) != nil {
+			_ = tab.Browser().Close() // its context, no more
+			s.tabs[at] = nil
 		}
 	}
-	context, err := browser.Incognito()
+}
+
+// cleared leaves nothing of what a test did in a tab, and a page in it that does nothing.
+func cleared(tab *rod.Page, address string) []error {
+	_, err := tab.Eval(`() => sessionStorage.clear()`)
+	return []error{
+		err,
+		proto.EmulationSetEmulatedMedia{}.Call(tab),
+		proto.NetworkEmulateNetworkConditions{DownloadThroughput: -1, UploadThroughput: -1}.Call(tab),
+		proto.NetworkDisable{}.Call(tab),
+		tab.Navigate("http://" + address + "/favicon.svg"),
+		tab.WaitLoad(),
+		proto.PageResetNavigationHistory{}.Call(tab),
+	}
+}
+
+// tabIn is a new tab in a context, one of its own where none is given, that is closed after the test.
+func tabIn(t testing.TB, context *rod.Browser) *rod.Page {
+	t.Helper()
+	if context == nil {
+		own, err := browser.Incognito()
+		require.NoError(t, err)
+		t.Cleanup(func() { _ = own.Close() })
+		context = own
+	}
+	tab, err := context.Page(proto.TargetCreateTarget{URL: "about:blank"})
 	require.NoError(t, err)
-	t.Cleanup(func() { _ = context.Close() })
-	return context
+	_, err = tab.EvalOnNewDocument(noteRefused)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = tab.Close() })
+	return tab
 }
 
 // fillDemo lets the program build its demo, and stops it.
@@ -293,36 +343,36 @@ type page struct {
 
 func open(t testing.TB, url string, s size) *page {
 	t.Helper()
-	return openIn(t, contextOf(t), url, s)
+	tab, back := tabFor(t)
+	return openOn(t, tab, back, url, s)
 }
 
 func openIn(t testing.TB, context *rod.Browser, url string, s size) *page {
 	t.Helper()
-	tab, err := context.Page(proto.TargetCreateTarget{URL: "about:blank"})
-	require.NoError(t, err)
-	p := &page{Page: tab.Timeout(4 * time.Minute), t: t}
-	require.NoError(t, p.SetViewport(&proto.EmulationSetDeviceMetricsOverride{
-		Width: s.width, Height: s.height, DeviceScaleFactor: 1, Mobile: s.width < 600,
-	}))
-	go tab.EachEvent(func(*proto.PageJavascriptDialogOpening) { // one goes on, whatever the page asks first
-		_ = proto.PageHandleJavaScriptDialog{Accept: true}.Call(tab)
-	})()
-	_, err = p.EvalOnNewDocument(noteRefused)
-	require.NoError(t, err)
+	return openOn(t, tabIn(t, context), func(bool) {}, url, s)
+}
+
+func openOn(t testing.TB, tab *rod.Page, back func(sound bool), url string, s size) *page {
+	t.Helper()
+	held, end := tab.WithCancel()
+	p := &page{Page: held.Timeout(4 * time.Minute), t: t}
 	t.Cleanup(func() {
-		if refused, err := p.Eval(refusals); err == nil {
+		refused, err := p.Eval(refusals)
+		if err == nil {
 			assert.Empty(t, refused.Value.Arr(), "the policy of the page refused something")
 		}
 		if t.Failed() {
 			p.keepPicture()
 		}
-		_ = tab.Close()
+		back(err == nil && !t.Failed())
+		end()
 	})
-	if has, ok := taken.Load(t); ok && has.(*slot).context == context {
-		require.NoError(t, proto.StorageClearDataForOrigin{
-			Origin: "http://" + has.(*slot).address, StorageTypes: "cookies,local_storage,indexeddb",
-		}.Call(p))
-	}
+	require.NoError(t, p.SetViewport(&proto.EmulationSetDeviceMetricsOverride{
+		Width: s.width, Height: s.height, DeviceScaleFactor: 1, Mobile: s.width < 600,
+	}))
+	go p.EachEvent(func(*proto.PageJavascriptDialogOpening) { // one goes on, whatever the page asks first
+		_ = proto.PageHandleJavaScriptDialog{Accept: true}.Call(p)
+	})()
 	p.visit(url)
 	return p
 }
@@ -436,8 +486,25 @@ const middle = `async () => {
 	return this.contains(document.elementFromPoint(x, y)) ? [x, y] : null;
 }`
 
-// where is where an element's middle is at this moment.
-const where = `() => {
+// guarded is where an element's middle is at this moment. A press that comes from there and would hit
+// something else, because the page moved under it, is stopped and noted.
+const guarded = `() => {
+	window.pressed?.abort();
+	const guard = (window.pressed = new AbortController());
+	let hit;
+	const on = (e) => {
+		hit ??= this.contains(e.target);
+		if (!hit) {
+			e.stopImmediatePropagation();
+			e.preventDefault();
+			window.missed = true;
+		}
+		if (e.type === "click") guard.abort();
+	};
+	window.missed = false;
+	for (const type of ["pointerdown", "mousedown", "pointerup", "mouseup", "click"]) {
+		addEventListener(type, on, { capture: true, signal: guard.signal });
+	}
 	const b = this.getClientRects()[0];
 	return b ? [b.x + b.width / 2, b.y + b.height / 2] : [];
 }`
@@ -460,11 +527,17 @@ func (p *page) clicked(e *rod.Element) bool {
 	if p.Mouse.MoveTo(proto.NewPoint(at[0].Num(), at[1].Num())) != nil {
 		return false
 	}
-	if now, err := e.Eval(where); err != nil || now.Value.JSON("", "") != found.Value.JSON("", "") {
+	if now, err := e.Eval(guarded); err != nil || now.Value.JSON("", "") != found.Value.JSON("", "") {
+		return false
+	}
+	if p.Mouse.Click(proto.InputMouseButtonLeft, 1) != nil {
+		return false
+	}
+	if missed, err := p.Eval(`() => { window.pressed?.abort(); return window.missed; }`); err == nil && missed.Value.Bool() {
 		return false
 	}
 	p.taps++
-	return p.Mouse.Click(proto.InputMouseButtonLeft, 1) == nil
+	return true
 }
 
 // find waits for an element.

@@ -188,109 +188,104 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 // section, the jobs with their cautions, the label on paper, and the home as it was
 // given.
 func TestFromHoldingToANewHome(t *testing.T) {
-	parallel(t)
-	for name, at := range map[string]size{"bench": bench, "phone": phone} {
-		t.Run(name, func(t *testing.T) {
-			s := fresh(t)
-			rootlessPlant(t, s)
-			s.send(t, "POST", "/api/v1/shelf", `{"name":"Bark","product":"bark-medium","amount":5,"unit":"L"}`)
-			s.send(t, "POST", "/api/v1/shelf", `{"name":"Moss","product":"sphagnum","amount":5,"unit":"L"}`)
-			s.send(t, "POST", "/api/v1/shelf", `{"name":"Pumice","product":"pumice-large","amount":5,"unit":"L"}`)
-			p := open(t, s.url+"/plants/1/home/decide", at)
-			p.see("[data-part='decide'] .said-headline", "Hold it bare and humid until tips show.")
-			p.see("[data-part='schools']", "Growers differ on it")
-			p.see(".plant-flips li", "New tips, two of 5 mm, on any growth")
-			p.see(`[data-route][aria-pressed='true']`, "advised")
-			p.fits(at.width)
+	s := fresh(t)
+	rootlessPlant(t, s)
+	s.send(t, "POST", "/api/v1/shelf", `{"name":"Bark","product":"bark-medium","amount":5,"unit":"L"}`)
+	s.send(t, "POST", "/api/v1/shelf", `{"name":"Moss","product":"sphagnum","amount":5,"unit":"L"}`)
+	s.send(t, "POST", "/api/v1/shelf", `{"name":"Pumice","product":"pumice-large","amount":5,"unit":"L"}`)
+	p := open(t, s.url+"/plants/1/home/decide", phone)
+	p.see("[data-part='decide'] .said-headline", "Hold it bare and humid until tips show.")
+	p.see("[data-part='schools']", "Growers differ on it")
+	p.see(".plant-flips li", "New tips, two of 5 mm, on any growth")
+	p.see(`[data-route][aria-pressed='true']`, "advised")
+	p.fitsBoth()
 
-			s.send(t, "POST", "/api/v1/plants/1/inspections", `{}`)
-			s.send(
-				t,
-				"PUT",
-				"/api/v1/inspections/1",
-				`{"version":1,"looked_on":"`+time.Now().Format(
-					time.DateOnly,
-				)+`","inspection":{"findings":{"leaves-limp":"absent"},"growth":"new-roots","unpotted":true}}`,
-			)
-			p.MustReload().MustWaitLoad()
-			p.see("[data-part='decide'] .said-headline", "Pot it now. New tips show.")
-			p.see(`[data-route][aria-pressed='true']`, "Bark and moss")
-			p.tap(".sub-nav a", "House it")
-			p.see(".rehoming-house .said-headline", "Bark and moss: a pot of")
-			p.see("[data-labels] text", "surface")
-			p.see(".rehoming-fits", "This pot fits its living roots.")
-			p.see(`[data-component="perlite-coarse"][data-short]`, "short of Perlite, coarse.")
-			p.see(`[data-component="perlite-coarse"] small`, "of Pumice, large instead.")
-			assert.Len(t, p.MustElements("tr[data-short]"), 1, "short of one")
+	s.send(t, "POST", "/api/v1/plants/1/inspections", `{}`)
+	s.send(
+		t,
+		"PUT",
+		"/api/v1/inspections/1",
+		`{"version":1,"looked_on":"`+time.Now().Format(
+			time.DateOnly,
+		)+`","inspection":{"findings":{"leaves-limp":"absent"},"growth":"new-roots","unpotted":true}}`,
+	)
+	p.MustReload().MustWaitLoad()
+	p.see("[data-part='decide'] .said-headline", "Pot it now. New tips show.")
+	p.see(`[data-route][aria-pressed='true']`, "Bark and moss")
+	p.tap(".sub-nav a", "House it")
+	p.see(".rehoming-house .said-headline", "Bark and moss: a pot of")
+	p.see("[data-labels] text", "surface")
+	p.see(".rehoming-fits", "This pot fits its living roots.")
+	p.see(`[data-component="perlite-coarse"][data-short]`, "short of Perlite, coarse.")
+	p.see(`[data-component="perlite-coarse"] small`, "of Pumice, large instead.")
+	assert.Len(t, p.MustElements("tr[data-short]"), 1, "short of one")
 
-			// A pot that cannot be is refused at its field, and the plan stays.
-			p.fill("Width at the rim", "90")
-			p.fill("Width at the bottom", "140")
-			p.see(`[data-field="Width at the bottom"] .field-error`, "wider at the bottom")
-			p.see(".standing-saved", "Not saved")
-			p.fill("Width at the bottom", "70")
-			p.see(".standing-saved", "Saved")
-			p.gone(`[data-field="Width at the bottom"] .field-error`, "wider")
-			for _, part := range []string{"Bark, medium", "Sphagnum, long, loose", "Perlite, coarse"} {
-				p.fill(part, "0")
-			}
-			p.see("[data-part='mix-form'] .field-error", "All parts are 0.")
-			p.fill("Bark, medium", "3")
-			p.see(".standing-saved", "Saved")
-			p.see("[data-part='mix-form'] b", "Own mix")
-			p.tap("[data-part='mix-form'] button", "Back to Bark and moss")
-			p.see("[data-part='mix-form'] b", "Bark and moss")
-			p.see(".standing-saved", "Saved")
-			p.MustReload().MustWaitLoad()
-			p.see(".rehoming-house .said-headline", "Bark and moss: a pot of")
-			assert.Equal(
-				t,
-				"90",
-				p.find(`[data-field="Width at the rim"] input`).MustProperty("value").Str(),
-				"the pot at hand is kept",
-			)
-			p.tap("[data-tick] label", "Count it into tonight’s batch")
-			p.see("[data-part='batch'] li", "Not one root")
-			p.see("[data-part='batch'] b", "One component is short.")
-			p.fits(at.width)
-
-			p.tap(".sub-nav a", "Do it")
-			p.see("[data-part='do-it'] .said-headline", "Bark and moss.")
-			p.tap(job("mix")+" .job-box", "")
-			p.see(job("mix")+" .field-error", "Read the cautions")
-			p.fits(at.width)
-			for _, code := range codesOf(p) {
-				if p.MustHas(job(code) + " [data-read]") {
-					p.tap(job(code)+" [data-read]", "")
-					p.see(job(code)+" .care-job h3", "read. Show again")
-				}
-				if code == "weigh-pot" {
-					p.tap(job(code)+" .job-tools button", "Leave out")
-					p.fill("Why it is left out", "No scale here.")
-					p.tap(job(code)+" button", "Leave it out")
-					p.see(job(code)+`[data-state="skipped"]`, "Left out: No scale here.")
-					continue
-				}
-				p.does(code)
-			}
-			label := p.onPaper(s, job("label")+" .job-tools a", "Label, PDF")
-			for _, want := range []string{"Not one root", "Phalaenopsis and kin", "Bark and moss", "Next look:"} {
-				assert.Contains(t, label, want)
-			}
-			p.choose("[data-part='given'] [data-field='Way'] select", "Shallow moss nest")
-			p.fill("What was done otherwise", "The roots were shorter than they looked.")
-			p.tap("[data-part='given'] .ant-btn", "Note its new home")
-			p.see("[data-part='now']", "since "+onDay(0))
-			p.see("[data-part='now']", "It was planned otherwise. The roots were shorter")
-			sheet := p.onPaper(s, "[data-part='now'] a", "Case sheet, PDF")
-			assert.Contains(t, sheet, "The roots were shorter than they looked.")
-			p.MustReload().MustWaitLoad()
-			p.see("[data-part='now']", "It was planned otherwise.")
-			p.tap(".plant-strip span", "Intake")
-			p.see("[data-part='intake']", "That is what it came in.")
-			assert.Contains(t, s.get(t, "/api/v1/plants/1"), `"standing":{"medium":"moss"`, "what it stands in now")
-		})
+	// A pot that cannot be is refused at its field, and the plan stays.
+	p.fill("Width at the rim", "90")
+	p.fill("Width at the bottom", "140")
+	p.see(`[data-field="Width at the bottom"] .field-error`, "wider at the bottom")
+	p.see(".standing-saved", "Not saved")
+	p.fill("Width at the bottom", "70")
+	p.see(".standing-saved", "Saved")
+	p.gone(`[data-field="Width at the bottom"] .field-error`, "wider")
+	for _, part := range []string{"Bark, medium", "Sphagnum, long, loose", "Perlite, coarse"} {
+		p.fill(part, "0")
 	}
+	p.see("[data-part='mix-form'] .field-error", "All parts are 0.")
+	p.fill("Bark, medium", "3")
+	p.see(".standing-saved", "Saved")
+	p.see("[data-part='mix-form'] b", "Own mix")
+	p.tap("[data-part='mix-form'] button", "Back to Bark and moss")
+	p.see("[data-part='mix-form'] b", "Bark and moss")
+	p.see(".standing-saved", "Saved")
+	p.MustReload().MustWaitLoad()
+	p.see(".rehoming-house .said-headline", "Bark and moss: a pot of")
+	assert.Equal(
+		t,
+		"90",
+		p.find(`[data-field="Width at the rim"] input`).MustProperty("value").Str(),
+		"the pot at hand is kept",
+	)
+	p.tap("[data-tick] label", "Count it into tonight’s batch")
+	p.see("[data-part='batch'] li", "Not one root")
+	p.see("[data-part='batch'] b", "One component is short.")
+	p.fitsBoth()
+
+	p.tap(".sub-nav a", "Do it")
+	p.see("[data-part='do-it'] .said-headline", "Bark and moss.")
+	p.tap(job("mix")+" .job-box", "")
+	p.see(job("mix")+" .field-error", "Read the cautions")
+	p.fitsBoth()
+	for _, code := range codesOf(p) {
+		if p.MustHas(job(code) + " [data-read]") {
+			p.tap(job(code)+" [data-read]", "")
+			p.see(job(code)+" .care-job h3", "read. Show again")
+		}
+		if code == "weigh-pot" {
+			p.tap(job(code)+" .job-tools button", "Leave out")
+			p.fill("Why it is left out", "No scale here.")
+			p.tap(job(code)+" button", "Leave it out")
+			p.see(job(code)+`[data-state="skipped"]`, "Left out: No scale here.")
+			continue
+		}
+		p.does(code)
+	}
+	label := p.onPaper(s, job("label")+" .job-tools a", "Label, PDF")
+	for _, want := range []string{"Not one root", "Phalaenopsis and kin", "Bark and moss", "Next look:"} {
+		assert.Contains(t, label, want)
+	}
+	p.choose("[data-part='given'] [data-field='Way'] select", "Shallow moss nest")
+	p.fill("What was done otherwise", "The roots were shorter than they looked.")
+	p.tap("[data-part='given'] .ant-btn", "Note its new home")
+	p.see("[data-part='now']", "since "+onDay(0))
+	p.see("[data-part='now']", "It was planned otherwise. The roots were shorter")
+	sheet := p.onPaper(s, "[data-part='now'] a", "Case sheet, PDF")
+	assert.Contains(t, sheet, "The roots were shorter than they looked.")
+	p.MustReload().MustWaitLoad()
+	p.see("[data-part='now']", "It was planned otherwise.")
+	p.tap(".plant-strip span", "Intake")
+	p.see("[data-part='intake']", "That is what it came in.")
+	assert.Contains(t, s.get(t, "/api/v1/plants/1"), `"standing":{"medium":"moss"`, "what it stands in now")
 }
 
 // codesOf are the jobs on the page, in their order.

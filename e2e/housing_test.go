@@ -31,38 +31,33 @@ func (p *page) labels() string {
 // A slipper goes into pebbles with a reservoir, tips or not: the pot as deep as its roots, the
 // water below them, and where they start in the damp. A measured dry line goes before the table.
 func TestASlipperIntoMineralWithAReservoir(t *testing.T) {
-	parallel(t)
-	for name, at := range map[string]size{"bench": bench, "phone": phone} {
-		t.Run(name, func(t *testing.T) {
-			s := fresh(t)
-			rootedPlant(t, s, `{"tag":"Brown roots","group":"slipper","leaf_count":6,"pot":"none","old_medium":"mineral"}`, 8, 140)
-			p := open(t, s.url+"/plants/1/home/house", at)
-			p.see(".rehoming-house .said-headline", "Inorganic with reservoir: a pot of ") // what it grew in, and did not fail
-			p.see("[data-part='pot-form'] li", "does not coil: it is housed whole")
-			p.see("[data-part='pot-form'] li", "A reservoir from the first day")
-			p.see(".rehoming-fits", "This pot fits its living roots.")
-			p.see("[data-part='placement'] li", "has to lie in the damp")
-			shown := p.labels()
-			assert.Contains(t, shown, "base 13 mm lower")
-			assert.Contains(t, shown, "damp to ")
-			assert.Contains(t, shown, "water to 15 mm")
+	s := fresh(t)
+	rootedPlant(t, s, `{"tag":"Brown roots","group":"slipper","leaf_count":6,"pot":"none","old_medium":"mineral"}`, 8, 140)
+	p := open(t, s.url+"/plants/1/home/house", bench)
+	p.see(".rehoming-house .said-headline", "Inorganic with reservoir: a pot of ") // what it grew in, and did not fail
+	p.see("[data-part='pot-form'] li", "does not coil: it is housed whole")
+	p.see("[data-part='pot-form'] li", "A reservoir from the first day")
+	p.see(".rehoming-fits", "This pot fits its living roots.")
+	p.see("[data-part='placement'] li", "has to lie in the damp")
+	shown := p.labels()
+	assert.Contains(t, shown, "base 13 mm lower")
+	assert.Contains(t, shown, "damp to ")
+	assert.Contains(t, shown, "water to 15 mm")
 
-			p.fill("Damp begins under the rim", "40")
-			p.see("[data-labels] text", "measured")
-			p.fill("Its root ball hangs", "90")
-			p.see("[data-part='pot-form'] li", "90 mm as measured")
-			p.see(".rehoming-house", "Saved")
-			p.MustReload().MustWaitLoad()
-			p.see("[data-labels] text", "measured")
-			p.see("[data-part='pot-form'] li", "90 mm as measured")
-			p.fits(at.width)
+	p.fill("Damp begins under the rim", "40")
+	p.see("[data-labels] text", "measured")
+	p.fill("Its root ball hangs", "90")
+	p.see("[data-part='pot-form'] li", "90 mm as measured")
+	p.see(".rehoming-house", "Saved")
+	p.MustReload().MustWaitLoad()
+	p.see("[data-labels] text", "measured")
+	p.see("[data-part='pot-form'] li", "90 mm as measured")
+	p.fitsBoth()
 
-			p.visit(s.url + "/plants/1/home/do")
-			p.see(`[data-job="dry-line"]`, "Find the damp")
-			p.see(`[data-job="reuse"]`, "boiled or baked")
-			require.NotContains(t, strings.Join(codesOf(p), " "), "empty", "its reservoir is filled at once")
-		})
-	}
+	p.visit(s.url + "/plants/1/home/do")
+	p.see(`[data-job="dry-line"]`, "Find the damp")
+	p.see(`[data-job="reuse"]`, "boiled or baked")
+	require.NotContains(t, strings.Join(codesOf(p), " "), "empty", "its reservoir is filled at once")
 }
 
 // A cattleya of six bulbs goes into bark: as wide as its bulbs and a season of the lead, and no

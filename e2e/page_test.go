@@ -163,63 +163,53 @@ func noted(t *testing.T, s *server, plant int) string {
 
 // What worries one is asked first; it opens the few signs that tell, and answers in seconds.
 func TestTheLookBeginsWithWhatWorries(t *testing.T) {
-	parallel(t)
-	for name, at := range map[string]size{"bench": bench, "phone": phone} {
-		t.Run(name, func(t *testing.T) {
-			s := fresh(t)
-			s.send(t, "POST", "/api/v1/plants", `{"tag":"Silver","group":"phalaenopsis"}`)
-			p := open(t, s.url+"/plants/1/look", at)
-			p.tap(`[data-field="What worries you?"] label`, "Something crawls")
-			assert.Len(t, p.MustElements("[data-part='asked'] [data-finding]"), 3)
-			p.tap(`[data-part='asked'] [data-finding="moving-specks"] button`, "Yes")
-			p.see(".said-headline", "Leave it in its pot, and treat it. Look again on "+onDay(7))
-			p.tap(`[data-field="What worries you?"] label`, "Nothing")
-			p.see(`[data-part='asked'] [data-finding="stays-wet"]`, "")
-			p.gone(`[data-part='asked'] [data-finding="white-wax"]`, "")
-			p.saved()
-			p.MustReload().MustWaitLoad()
-			p.see(`[data-part='asked'] [data-finding="stays-wet"]`, "")
-			p.see(`[data-part="Leaves"]`, "Found: Specks that move")
-			p.fits(at.width)
-			p.hit("Escape")
-			p.visit(s.url)
-			p.see(".bench-next", "Leave it in its pot, and treat it.")
-		})
-	}
+	s := fresh(t)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Silver","group":"phalaenopsis"}`)
+	p := open(t, s.url+"/plants/1/look", phone)
+	p.tap(`[data-field="What worries you?"] label`, "Something crawls")
+	assert.Len(t, p.MustElements("[data-part='asked'] [data-finding]"), 3)
+	p.tap(`[data-part='asked'] [data-finding="moving-specks"] button`, "Yes")
+	p.see(".said-headline", "Leave it in its pot, and treat it. Look again on "+onDay(7))
+	p.tap(`[data-field="What worries you?"] label`, "Nothing")
+	p.see(`[data-part='asked'] [data-finding="stays-wet"]`, "")
+	p.gone(`[data-part='asked'] [data-finding="white-wax"]`, "")
+	p.saved()
+	p.MustReload().MustWaitLoad()
+	p.see(`[data-part='asked'] [data-finding="stays-wet"]`, "")
+	p.see(`[data-part="Leaves"]`, "Found: Specks that move")
+	p.fitsBoth()
+	p.hit("Escape")
+	p.visit(s.url)
+	p.see(".bench-next", "Leave it in its pot, and treat it.")
 }
 
 // An empty bench teaches with a worked example: one is shown round it by keyboard, and takes it
 // out again, whole.
 func TestAnEmptyBenchTeachesWithAWorkedExample(t *testing.T) {
-	parallel(t)
 	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "run make page first")
-	for name, at := range map[string]size{"bench": bench, "phone": phone} {
-		t.Run(name, func(t *testing.T) {
-			s := fresh(t)
-			p := open(t, s.url, at)
-			p.tap("button", "Show a worked example")
-			p.see("[data-part='plant-head'] h1", "Worked example")
-			p.see(".ant-tour", "One plant, one advice")
-			p.MustEval("() => {" + string(axe) + "}")
-			assert.Empty(t, p.MustEval(seriousFaults).Arr(), "serious faults")
-			assert.Empty(t, p.MustEval(tooSmall).Arr(), "too small to hit")
-			p.hit("ArrowRight")
-			p.see(".ant-tour", "Its steps")
-			p.hit("ArrowLeft")
-			p.see(".ant-tour", "1 of 5")
-			p.hit("Escape")
-			p.gone(".ant-tour", "One plant")
-			p.tap("button", "Show me round")
-			for range 4 {
-				p.see(".ant-tour button", "Go on").MustClick() // it stands where it points, and is not scrolled
-			}
-			p.see(".ant-tour button", "Done").MustClick()
-			p.gone(".ant-tour", "")
-			p.see("[data-part='advice']", "")
-			p.tap("button", "Take it out again")
-			p.see("[data-part='bench']", "The bench is empty.")
-			assert.Contains(t, s.get(t, "/api/v1/plants"), `"total":0`)
-		})
+	s := fresh(t)
+	p := open(t, s.url, phone)
+	p.tap("button", "Show a worked example")
+	p.see("[data-part='plant-head'] h1", "Worked example")
+	p.see(".ant-tour", "One plant, one advice")
+	p.MustEval("() => {" + string(axe) + "}")
+	assert.Empty(t, p.MustEval(seriousFaults).Arr(), "serious faults")
+	assert.Empty(t, p.MustEval(tooSmall).Arr(), "too small to hit")
+	p.hit("ArrowRight")
+	p.see(".ant-tour", "Its steps")
+	p.hit("ArrowLeft")
+	p.see(".ant-tour", "1 of 5")
+	p.hit("Escape")
+	p.gone(".ant-tour", "One plant")
+	p.tap("button", "Show me round")
+	for range 4 {
+		p.see(".ant-tour button", "Go on").MustClick() // it stands where it points, and is not scrolled
 	}
+	p.see(".ant-tour button", "Done").MustClick()
+	p.gone(".ant-tour", "")
+	p.see("[data-part='advice']", "")
+	p.tap("button", "Take it out again")
+	p.see("[data-part='bench']", "The bench is empty.")
+	assert.Contains(t, s.get(t, "/api/v1/plants"), `"total":0`)
 }

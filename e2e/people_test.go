@@ -249,8 +249,9 @@ func TestAPhoneThatSleptComesBackToToday(t *testing.T) {
 	s := fresh(t)
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"Crate 9","group":"cattleya"}`)
 	p := open(t, "about:blank", phone)
-	_, err := p.EvalOnNewDocument(ahead)
+	remove, err := p.EvalOnNewDocument(ahead)
 	require.NoError(t, err)
+	defer func() { _ = remove() }()
 	p.visit(s.url + "/plants/1/weights")
 	day := func(of time.Time) string { return of.Format("2 Jan 2006") }
 	require.Eventually(t, func() bool { return p.holds("On") == day(time.Now()) }, patience, glance)

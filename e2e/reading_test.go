@@ -42,30 +42,25 @@ func strands(p *page) int {
 
 // The whole job, on a laptop by the sink and on a phone in one hand.
 func TestAnOrchidInHandFromIntakeToThePrintedCutList(t *testing.T) {
-	parallel(t)
-	for name, screen := range map[string]size{"laptop": bench, "phone": phone} {
-		t.Run(name, func(t *testing.T) {
-			s := fresh(t)
-			p := open(t, s.url, screen)
-			p.see(".said-lead", "The bench is empty")
-			putOnBench(p, "Sill 4", "Phalaenopsis and kin")
+	s := fresh(t)
+	p := open(t, s.url, phone)
+	p.see(".said-lead", "The bench is empty")
+	putOnBench(p, "Sill 4", "Phalaenopsis and kin")
 
-			tally(p, 9, 80, "Firm, pale")
-			p.see(".said-headline", "Nothing to cut. Leave the roots alone.")
-			tally(p, 14, 60, "Mushy")
-			p.see(".said-headline", "Take 14 off, leave 9 as found.")
-			p.see(".reading-grade", "Fair")
-			assert.Equal(t, 23, strands(p), "every root hangs in the fan")
+	tally(p, 9, 80, "Firm, pale")
+	p.see(".said-headline", "Nothing to cut. Leave the roots alone.")
+	tally(p, 14, 60, "Mushy")
+	p.see(".said-headline", "Take 14 off, leave 9 as found.")
+	p.see(".reading-grade", "Fair")
+	assert.Equal(t, 23, strands(p), "every root hangs in the fan")
 
-			openOneOfTheBatch(t, p)
-			p.MustReload().MustWaitLoad()
-			p.see(".said-headline", "Take 13 off, shorten 1, leave 9 as found.")
-			p.see("[data-part='entry-what']", "Cut at 34 mm")
+	openOneOfTheBatch(t, p)
+	p.MustReload().MustWaitLoad()
+	p.see(".said-headline", "Take 13 off, shorten 1, leave 9 as found.")
+	p.see("[data-part='entry-what']", "Cut at 34 mm")
 
-			cutAndCorrect(t, p)
-			printsOnOnePage(t, p)
-		})
-	}
+	cutAndCorrect(t, p)
+	printsOnOnePage(t, p)
 }
 
 // openOneOfTheBatch takes a root out of the mushy ones: its base turns out to live.

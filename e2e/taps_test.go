@@ -106,7 +106,9 @@ func TestABareImportTakesFewTapsToItsSecondWeight(t *testing.T) {
 	p.see("[data-part='now']", "Shallow moss nest")
 	p.tap("[data-part='next-step'] a", "Weigh it")
 	p.see("[data-part='weights']", "96.5")
-	time.Sleep(time.Second) // no two weights are of one moment
+	first := time.Now().Truncate(time.Second)
+	require.Eventually(t, func() bool { return time.Now().Truncate(time.Second).After(first) }, patience, glance,
+		"no two weights are of one second")
 	p.fill("Weight", "96")
 	p.tap("[data-part='weights'] button", "Note")
 	p.see("[data-part='weights']", "96 g")

@@ -40,9 +40,16 @@ type Doc[T any] struct {
 
 // Kind is a kind of document.
 type Kind[T any] struct {
-	code string
-	name string
-	tell Teller[T]
+	code  string
+	name  string
+	tell  Teller[T]
+	house bool // they are of no plant
+}
+
+// House is the same kind, of no plant.
+func (k Kind[T]) House() Kind[T] {
+	k.house = true
+	return k
 }
 
 // Code is under which documents of the kind are kept.
@@ -55,7 +62,9 @@ type Teller[T any] struct {
 }
 
 // NewKind is a kind of document by the code it is kept under and its name in words.
-func NewKind[T any](code, name string, tell Teller[T]) Kind[T] { return Kind[T]{code, name, tell} }
+func NewKind[T any](code, name string, tell Teller[T]) Kind[T] {
+	return Kind[T]{code: code, name: name, tell: tell}
+}
 
 // Conflict says that a document was changed elsewhere since it was loaded.
 type Conflict struct {
@@ -81,14 +90,10 @@ const keptBases = 20
 
 // head is a document without its value.
 func head[T any](row sqlc.Document) Doc[T] {
-	d := Doc[T]{
-		ID: row.ID, Code: row.Code, Day: row.Day, State: State(row.State), DueOn: row.DueOn, Version: row.Version,
-		Short: row.Short, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
+	return Doc[T]{
+		ID: row.ID, PlantID: owner(row.PlantID), Code: row.Code, Day: row.Day, State: State(row.State), DueOn: row.DueOn,
+		Version: row.Version, Short: row.Short, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
 	}
-	if row.PlantID != nil {
-		d.PlantID = *row.PlantID
-	}
-	return d
 }
 
 func (k Kind[T]) doc(row sqlc.Document) Doc[T] {
@@ -122,8 +127,8 @@ func (k Kind[T]) value(id int64, doc string) (v T, err error) {
 
 // one is a document found, or the error of finding or reading it.
 func (k Kind[T]) one(tx *Tx, row sqlc.Document, err error) (Doc[T], error) {
-	if err != nil {
-		return Doc[T]{}, found(err)
+	if err = k.there(row, err); err != nil {
+		return Doc[T]{}, err
 	}
 	if value, ok := tx.saved[savedAs{k.code, row.ID, row.Version}].(T); ok {
 		d := head[T](row)
@@ -134,13 +139,18 @@ func (k Kind[T]) one(tx *Tx, row sqlc.Document, err error) (Doc[T], error) {
 	return d, d.Err
 }
 
+// there is an error, ErrNotFound, for what is not there, or was withdrawn from its plant.
+func (k Kind[T]) there(row sqlc.Document, err error) error {
+	if err == nil && row.PlantID == nil && !k.house {
+		return ErrNotFound
+	}
+	return found(err)
+}
+
 // Head finds a document without reading its value; ErrNotFound where there is none.
 func (k Kind[T]) Head(ctx context.Context, tx *Tx, id int64) (Doc[T], error) {
 	row, err := tx.q.GetDocument(ctx, sqlc.GetDocumentParams{Kind: k.code, ID: id})
-	if err != nil {
-		return Doc[T]{}, found(err)
-	}
-	return head[T](row), nil
+	return head[T](row), k.there(row, err)
 }
 
 // HeadBefore is Before without reading the value.
@@ -242,15 +252,11 @@ func (k Kind[T]) Add(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T],
 	if err != nil {
 		return d, err
 	}
-	var plant *int64
-	if d.PlantID != 0 {
-		plant = &d.PlantID
-	}
 	if d.Short == "" {
 		d.Short = "{}"
 	}
 	row, err := tx.q.AddDocument(ctx, sqlc.AddDocumentParams{
-		Kind: k.code, ID: d.ID, PlantID: plant, Code: d.Code, Day: d.Day, State: string(d.State), DueOn: d.DueOn,
+		Kind: k.code, ID: d.ID, PlantID: nobody(d.PlantID), Code: d.Code, Day: d.Day, State: string(d.State), DueOn: d.DueOn,
 		Short: d.Short, Doc: string(doc), Now: now,
 	})
 	if err != nil {
@@ -284,8 +290,8 @@ func (k Kind[T]) Put(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T],
 // another was saved meanwhile, it is refused with a Conflict that tells both changes.
 func (k Kind[T]) Save(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T], error) {
 	row, err := tx.q.GetDocument(ctx, sqlc.GetDocumentParams{Kind: k.code, ID: d.ID})
-	if err != nil {
-		return d, found(err)
+	if err = k.there(row, err); err != nil {
+		return d, err
 	}
 	if row.Version != d.Version {
 		return d, k.conflict(ctx, tx, d, row)

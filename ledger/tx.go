@@ -2,6 +2,7 @@ package ledger
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"slices"
 	"sync/atomic"
@@ -103,7 +104,7 @@ func (p Plants) Archive(ctx context.Context, id int64, at, now string) (Plant, e
 
 // Remove removes a plant for good, with all that was kept of it.
 func (p Plants) Remove(ctx context.Context, id int64) error {
-	if err := p.q.DropBasesOfPlant(ctx, &id); err != nil {
+	if err := errors.Join(p.q.DropBasesOfPlant(ctx, &id), p.q.DropWithdrawn(ctx, id)); err != nil {
 		return err
 	}
 	return p.q.RemovePlant(ctx, id)

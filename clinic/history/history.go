@@ -27,12 +27,13 @@ type Service struct{ *record.Keeper }
 // Entry is one thing that happened to a plant.
 type Entry struct {
 	On       string          `json:"on" required:"true"`
-	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked,checkin,looked-back,closed"`
+	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked,checkin,looked-back,closed,moved"`
 	Words    string          `json:"words" required:"true"`
 	Explains *knowledge.Text `json:"explains,omitempty" description:"of an incident: what it means for the months to come"`
 	ID       int64           `json:"id,omitempty"`
 	Shared   string          `json:"shared,omitempty" description:"tag of the parent whose history this is"`
 	By       []string        `json:"by,omitempty" description:"who noted it, where that is known"`
+	Undo     bool            `json:"undo,omitempty" description:"of a move: it can be undone"`
 }
 
 // Incident is something that broke or was lost.
@@ -274,6 +275,11 @@ func told(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant
 		return nil, err
 	}
 	list = append(list, ended...)
+	moved, err := movedWords(ctx, tx, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	list = append(list, moved...)
 	read, err := record.Readings.HeadsOf(ctx, tx, row.ID)
 	if err != nil {
 		return nil, err

@@ -5,8 +5,10 @@ import (
 	"encoding/json"
 	"slices"
 	"strings"
+	"time"
 
 	"therapeon/core/media"
+	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/rehome"
 	"therapeon/ledger"
@@ -122,6 +124,39 @@ func (r *Record) SetHome(ctx context.Context, h HomeDoc, from string) error {
 		return err
 	}
 	return r.Tx.Plants().SetHome(ctx, r.Row.ID, short, from, h.NextLookOn)
+}
+
+// Rehoused notes anew where the plant is now and when it is to be looked at first, from what is kept.
+func (r *Record) Rehoused(ctx context.Context) error {
+	if len(r.HomeDocs) == 0 {
+		return r.Tx.Plants().SetHome(ctx, r.Row.ID, "", "", "")
+	}
+	last := r.HomeDocs[len(r.HomeDocs)-1]
+	h := last.Value
+	for _, l := range r.Base.Looks {
+		if l.On > last.Day {
+			h.NextLookOn = "" // who looks has it in hand
+		}
+	}
+	for _, s := range r.Base.Seen {
+		if s.On > last.Day {
+			h.NextLookOn = ""
+		}
+	}
+	route, ok := rehome.Table().Route(h.Route)
+	if ok && route.Hold && h.NextLookOn != "" {
+		weights, err := WeightsOf(ctx, r.Tx, r.Row.ID)
+		if err != nil {
+			return err
+		}
+		zone := r.Keeper.Now().Location()
+		for _, w := range weights {
+			if on := w.At.In(zone); w.Kind == patient.BarePlant && on.Format(time.DateOnly) >= last.Day {
+				h.NextLookOn = max(h.NextLookOn, route.LookOn(on))
+			}
+		}
+	}
+	return r.SetHome(ctx, h, last.Day)
 }
 
 // HomesOf are a plant's homes, the oldest first.

@@ -55,11 +55,11 @@ var (
 	Homes     = ledger.NewKind("home", "home", ledger.Teller[HomeDoc]{})
 	Places    = ledger.NewKind("place", "place", Tell(func(p PlaceFacts, where string) string {
 		return fmt.Sprintf("It is called “%s” %s.", p.Name, where)
-	}))
+	})).House()
 	Houses = ledger.NewKind("house", "house", ledger.Teller[Settings]{
 		Differs: func(yours, now Settings) []string { return houseChanges(yours, now, "there") },
 		Changed: houseChanges,
-	})
+	}).House()
 )
 
 // TellAlways tells that something was changed, whatever it was.

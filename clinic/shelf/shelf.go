@@ -20,7 +20,7 @@ type Service struct{ *record.Keeper }
 
 var stocks = ledger.NewKind("stock", "stock", record.Tell(func(s Stock, where string) string {
 	return fmt.Sprintf("%g %s of it are left %s.", s.Amount, s.Unit, where)
-}))
+})).House()
 
 // Stock is a product on the shelf.
 type Stock struct {

@@ -48,6 +48,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.addIncidentStmt, err = db.PrepareContext(ctx, addIncident); err != nil {
 		return nil, fmt.Errorf("error preparing query AddIncident: %w", err)
 	}
+	if q.addMoveStmt, err = db.PrepareContext(ctx, addMove); err != nil {
+		return nil, fmt.Errorf("error preparing query AddMove: %w", err)
+	}
 	if q.addPersonStmt, err = db.PrepareContext(ctx, addPerson); err != nil {
 		return nil, fmt.Errorf("error preparing query AddPerson: %w", err)
 	}
@@ -150,6 +153,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.dropDocumentStmt, err = db.PrepareContext(ctx, dropDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query DropDocument: %w", err)
 	}
+	if q.dropForecastsSinceStmt, err = db.PrepareContext(ctx, dropForecastsSince); err != nil {
+		return nil, fmt.Errorf("error preparing query DropForecastsSince: %w", err)
+	}
 	if q.dropImportStmt, err = db.PrepareContext(ctx, dropImport); err != nil {
 		return nil, fmt.Errorf("error preparing query DropImport: %w", err)
 	}
@@ -158,6 +164,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.dropSessionsStmt, err = db.PrepareContext(ctx, dropSessions); err != nil {
 		return nil, fmt.Errorf("error preparing query DropSessions: %w", err)
+	}
+	if q.dropWithdrawnStmt, err = db.PrepareContext(ctx, dropWithdrawn); err != nil {
+		return nil, fmt.Errorf("error preparing query DropWithdrawn: %w", err)
 	}
 	if q.endDeviceStmt, err = db.PrepareContext(ctx, endDevice); err != nil {
 		return nil, fmt.Errorf("error preparing query EndDevice: %w", err)
@@ -183,6 +192,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.getImportStmt, err = db.PrepareContext(ctx, getImport); err != nil {
 		return nil, fmt.Errorf("error preparing query GetImport: %w", err)
 	}
+	if q.getMoveStmt, err = db.PrepareContext(ctx, getMove); err != nil {
+		return nil, fmt.Errorf("error preparing query GetMove: %w", err)
+	}
 	if q.getPersonStmt, err = db.PrepareContext(ctx, getPerson); err != nil {
 		return nil, fmt.Errorf("error preparing query GetPerson: %w", err)
 	}
@@ -200,6 +212,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.getTimerStmt, err = db.PrepareContext(ctx, getTimer); err != nil {
 		return nil, fmt.Errorf("error preparing query GetTimer: %w", err)
+	}
+	if q.getWeighingStmt, err = db.PrepareContext(ctx, getWeighing); err != nil {
+		return nil, fmt.Errorf("error preparing query GetWeighing: %w", err)
 	}
 	if q.hoursStmt, err = db.PrepareContext(ctx, hours); err != nil {
 		return nil, fmt.Errorf("error preparing query Hours: %w", err)
@@ -224,6 +239,18 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.logOfStmt, err = db.PrepareContext(ctx, logOf); err != nil {
 		return nil, fmt.Errorf("error preparing query LogOf: %w", err)
+	}
+	if q.moveDocumentStmt, err = db.PrepareContext(ctx, moveDocument); err != nil {
+		return nil, fmt.Errorf("error preparing query MoveDocument: %w", err)
+	}
+	if q.moveWeighingStmt, err = db.PrepareContext(ctx, moveWeighing); err != nil {
+		return nil, fmt.Errorf("error preparing query MoveWeighing: %w", err)
+	}
+	if q.movedAgainStmt, err = db.PrepareContext(ctx, movedAgain); err != nil {
+		return nil, fmt.Errorf("error preparing query MovedAgain: %w", err)
+	}
+	if q.movesOfStmt, err = db.PrepareContext(ctx, movesOf); err != nil {
+		return nil, fmt.Errorf("error preparing query MovesOf: %w", err)
 	}
 	if q.namePlaceStmt, err = db.PrepareContext(ctx, namePlace); err != nil {
 		return nil, fmt.Errorf("error preparing query NamePlace: %w", err)
@@ -318,6 +345,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.touchPlantStmt, err = db.PrepareContext(ctx, touchPlant); err != nil {
 		return nil, fmt.Errorf("error preparing query TouchPlant: %w", err)
 	}
+	if q.undoMoveStmt, err = db.PrepareContext(ctx, undoMove); err != nil {
+		return nil, fmt.Errorf("error preparing query UndoMove: %w", err)
+	}
 	if q.wantCareStmt, err = db.PrepareContext(ctx, wantCare); err != nil {
 		return nil, fmt.Errorf("error preparing query WantCare: %w", err)
 	}
@@ -379,6 +409,11 @@ func (q *Queries) Close() error {
 	if q.addIncidentStmt != nil {
 		if cerr := q.addIncidentStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing addIncidentStmt: %w", cerr)
+		}
+	}
+	if q.addMoveStmt != nil {
+		if cerr := q.addMoveStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing addMoveStmt: %w", cerr)
 		}
 	}
 	if q.addPersonStmt != nil {
@@ -551,6 +586,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing dropDocumentStmt: %w", cerr)
 		}
 	}
+	if q.dropForecastsSinceStmt != nil {
+		if cerr := q.dropForecastsSinceStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing dropForecastsSinceStmt: %w", cerr)
+		}
+	}
 	if q.dropImportStmt != nil {
 		if cerr := q.dropImportStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing dropImportStmt: %w", cerr)
@@ -564,6 +604,11 @@ func (q *Queries) Close() error {
 	if q.dropSessionsStmt != nil {
 		if cerr := q.dropSessionsStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing dropSessionsStmt: %w", cerr)
+		}
+	}
+	if q.dropWithdrawnStmt != nil {
+		if cerr := q.dropWithdrawnStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing dropWithdrawnStmt: %w", cerr)
 		}
 	}
 	if q.endDeviceStmt != nil {
@@ -606,6 +651,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing getImportStmt: %w", cerr)
 		}
 	}
+	if q.getMoveStmt != nil {
+		if cerr := q.getMoveStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getMoveStmt: %w", cerr)
+		}
+	}
 	if q.getPersonStmt != nil {
 		if cerr := q.getPersonStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing getPersonStmt: %w", cerr)
@@ -634,6 +684,11 @@ func (q *Queries) Close() error {
 	if q.getTimerStmt != nil {
 		if cerr := q.getTimerStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing getTimerStmt: %w", cerr)
+		}
+	}
+	if q.getWeighingStmt != nil {
+		if cerr := q.getWeighingStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing getWeighingStmt: %w", cerr)
 		}
 	}
 	if q.hoursStmt != nil {
@@ -674,6 +729,26 @@ func (q *Queries) Close() error {
 	if q.logOfStmt != nil {
 		if cerr := q.logOfStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing logOfStmt: %w", cerr)
+		}
+	}
+	if q.moveDocumentStmt != nil {
+		if cerr := q.moveDocumentStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing moveDocumentStmt: %w", cerr)
+		}
+	}
+	if q.moveWeighingStmt != nil {
+		if cerr := q.moveWeighingStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing moveWeighingStmt: %w", cerr)
+		}
+	}
+	if q.movedAgainStmt != nil {
+		if cerr := q.movedAgainStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing movedAgainStmt: %w", cerr)
+		}
+	}
+	if q.movesOfStmt != nil {
+		if cerr := q.movesOfStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing movesOfStmt: %w", cerr)
 		}
 	}
 	if q.namePlaceStmt != nil {
@@ -831,6 +906,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing touchPlantStmt: %w", cerr)
 		}
 	}
+	if q.undoMoveStmt != nil {
+		if cerr := q.undoMoveStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing undoMoveStmt: %w", cerr)
+		}
+	}
 	if q.wantCareStmt != nil {
 		if cerr := q.wantCareStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing wantCareStmt: %w", cerr)
@@ -898,221 +978,241 @@ func (q *Queries) queryRow(ctx context.Context, stmt *sql.Stmt, query string, ar
 }
 
 type Queries struct {
-	db                   DBTX
-	tx                   *sql.Tx
-	acknowledgeStmt      *sql.Stmt
-	acknowledgedStmt     *sql.Stmt
-	addCareStmt          *sql.Stmt
-	addDeviceStmt        *sql.Stmt
-	addDocumentStmt      *sql.Stmt
-	addForecastStmt      *sql.Stmt
-	addImportStmt        *sql.Stmt
-	addIncidentStmt      *sql.Stmt
-	addPersonStmt        *sql.Stmt
-	addPlaceStmt         *sql.Stmt
-	addPlantStmt         *sql.Stmt
-	addSentStmt          *sql.Stmt
-	addStayStmt          *sql.Stmt
-	addToHourStmt        *sql.Stmt
-	addToLogStmt         *sql.Stmt
-	addWeighingStmt      *sql.Stmt
-	allForecastsStmt     *sql.Stmt
-	allPlantsStmt        *sql.Stmt
-	allStaysStmt         *sql.Stmt
-	archivePlantStmt     *sql.Stmt
-	authorsOfPlantStmt   *sql.Stmt
-	authorsSinceStmt     *sql.Stmt
-	bladeDaysStmt        *sql.Stmt
-	careOfStmt           *sql.Stmt
-	careOfDayStmt        *sql.Stmt
-	careOnStmt           *sql.Stmt
-	changePersonStmt     *sql.Stmt
-	changePlantStmt      *sql.Stmt
-	changeTimerStmt      *sql.Stmt
-	countAllPlantsStmt   *sql.Stmt
-	countPlantsStmt      *sql.Stmt
-	createTimerStmt      *sql.Stmt
-	daysStmt             *sql.Stmt
-	deviceByTokenStmt    *sql.Stmt
-	devicesStmt          *sql.Stmt
-	divisionsStmt        *sql.Stmt
-	documentByCodeStmt   *sql.Stmt
-	documentsOfHouseStmt *sql.Stmt
-	documentsOfPlantStmt *sql.Stmt
-	dropBasesStmt        *sql.Stmt
-	dropBasesOfPlantStmt *sql.Stmt
-	dropDocumentStmt     *sql.Stmt
-	dropImportStmt       *sql.Stmt
-	dropSentStmt         *sql.Stmt
-	dropSessionsStmt     *sql.Stmt
-	endDeviceStmt        *sql.Stmt
-	endSessionStmt       *sql.Stmt
-	findPlantsStmt       *sql.Stmt
-	forecastsOfStmt      *sql.Stmt
-	getBaseStmt          *sql.Stmt
-	getCareStmt          *sql.Stmt
-	getDocumentStmt      *sql.Stmt
-	getImportStmt        *sql.Stmt
-	getPersonStmt        *sql.Stmt
-	getPlantStmt         *sql.Stmt
-	getSentStmt          *sql.Stmt
-	getSessionStmt       *sql.Stmt
-	getSettingStmt       *sql.Stmt
-	getTimerStmt         *sql.Stmt
-	hoursStmt            *sql.Stmt
-	importOfPlaceStmt    *sql.Stmt
-	importsStmt          *sql.Stmt
-	incidentsStmt        *sql.Stmt
-	keepBaseStmt         *sql.Stmt
-	lastOfDocumentStmt   *sql.Stmt
-	listTimersStmt       *sql.Stmt
-	logOfStmt            *sql.Stmt
-	namePlaceStmt        *sql.Stmt
-	newestBeforeStmt     *sql.Stmt
-	newestDocumentStmt   *sql.Stmt
-	nextCareOnStmt       *sql.Stmt
-	openOnBenchStmt      *sql.Stmt
-	peopleStmt           *sql.Stmt
-	placesStmt           *sql.Stmt
-	plantsAfterStmt      *sql.Stmt
-	plantsAtPlaceStmt    *sql.Stmt
-	plantsOfCareOnStmt   *sql.Stmt
-	plantsStandingStmt   *sql.Stmt
-	plantsWantingStmt    *sql.Stmt
-	putDayStmt           *sql.Stmt
-	putHourStmt          *sql.Stmt
-	putSessionStmt       *sql.Stmt
-	putSettingStmt       *sql.Stmt
-	recodeStmt           *sql.Stmt
-	removePlantStmt      *sql.Stmt
-	saveDocumentStmt     *sql.Stmt
-	sessionsStmt         *sql.Stmt
-	setAdviceStmt        *sql.Stmt
-	setCareStmt          *sql.Stmt
-	setHomeStmt          *sql.Stmt
-	setImportDoneStmt    *sql.Stmt
-	setLookOnStmt        *sql.Stmt
-	setParentStmt        *sql.Stmt
-	setShortStmt         *sql.Stmt
-	setShortFromStmt     *sql.Stmt
-	setTruthStmt         *sql.Stmt
-	sharedCareStmt       *sql.Stmt
-	touchPlantStmt       *sql.Stmt
-	wantCareStmt         *sql.Stmt
-	wantWorkStmt         *sql.Stmt
-	weighingsStmt        *sql.Stmt
-	withdrawCareStmt     *sql.Stmt
-	withdrawIncidentStmt *sql.Stmt
-	withdrawWeighingStmt *sql.Stmt
+	db                     DBTX
+	tx                     *sql.Tx
+	acknowledgeStmt        *sql.Stmt
+	acknowledgedStmt       *sql.Stmt
+	addCareStmt            *sql.Stmt
+	addDeviceStmt          *sql.Stmt
+	addDocumentStmt        *sql.Stmt
+	addForecastStmt        *sql.Stmt
+	addImportStmt          *sql.Stmt
+	addIncidentStmt        *sql.Stmt
+	addMoveStmt            *sql.Stmt
+	addPersonStmt          *sql.Stmt
+	addPlaceStmt           *sql.Stmt
+	addPlantStmt           *sql.Stmt
+	addSentStmt            *sql.Stmt
+	addStayStmt            *sql.Stmt
+	addToHourStmt          *sql.Stmt
+	addToLogStmt           *sql.Stmt
+	addWeighingStmt        *sql.Stmt
+	allForecastsStmt       *sql.Stmt
+	allPlantsStmt          *sql.Stmt
+	allStaysStmt           *sql.Stmt
+	archivePlantStmt       *sql.Stmt
+	authorsOfPlantStmt     *sql.Stmt
+	authorsSinceStmt       *sql.Stmt
+	bladeDaysStmt          *sql.Stmt
+	careOfStmt             *sql.Stmt
+	careOfDayStmt          *sql.Stmt
+	careOnStmt             *sql.Stmt
+	changePersonStmt       *sql.Stmt
+	changePlantStmt        *sql.Stmt
+	changeTimerStmt        *sql.Stmt
+	countAllPlantsStmt     *sql.Stmt
+	countPlantsStmt        *sql.Stmt
+	createTimerStmt        *sql.Stmt
+	daysStmt               *sql.Stmt
+	deviceByTokenStmt      *sql.Stmt
+	devicesStmt            *sql.Stmt
+	divisionsStmt          *sql.Stmt
+	documentByCodeStmt     *sql.Stmt
+	documentsOfHouseStmt   *sql.Stmt
+	documentsOfPlantStmt   *sql.Stmt
+	dropBasesStmt          *sql.Stmt
+	dropBasesOfPlantStmt   *sql.Stmt
+	dropDocumentStmt       *sql.Stmt
+	dropForecastsSinceStmt *sql.Stmt
+	dropImportStmt         *sql.Stmt
+	dropSentStmt           *sql.Stmt
+	dropSessionsStmt       *sql.Stmt
+	dropWithdrawnStmt      *sql.Stmt
+	endDeviceStmt          *sql.Stmt
+	endSessionStmt         *sql.Stmt
+	findPlantsStmt         *sql.Stmt
+	forecastsOfStmt        *sql.Stmt
+	getBaseStmt            *sql.Stmt
+	getCareStmt            *sql.Stmt
+	getDocumentStmt        *sql.Stmt
+	getImportStmt          *sql.Stmt
+	getMoveStmt            *sql.Stmt
+	getPersonStmt          *sql.Stmt
+	getPlantStmt           *sql.Stmt
+	getSentStmt            *sql.Stmt
+	getSessionStmt         *sql.Stmt
+	getSettingStmt         *sql.Stmt
+	getTimerStmt           *sql.Stmt
+	getWeighingStmt        *sql.Stmt
+	hoursStmt              *sql.Stmt
+	importOfPlaceStmt      *sql.Stmt
+	importsStmt            *sql.Stmt
+	incidentsStmt          *sql.Stmt
+	keepBaseStmt           *sql.Stmt
+	lastOfDocumentStmt     *sql.Stmt
+	listTimersStmt         *sql.Stmt
+	logOfStmt              *sql.Stmt
+	moveDocumentStmt       *sql.Stmt
+	moveWeighingStmt       *sql.Stmt
+	movedAgainStmt         *sql.Stmt
+	movesOfStmt            *sql.Stmt
+	namePlaceStmt          *sql.Stmt
+	newestBeforeStmt       *sql.Stmt
+	newestDocumentStmt     *sql.Stmt
+	nextCareOnStmt         *sql.Stmt
+	openOnBenchStmt        *sql.Stmt
+	peopleStmt             *sql.Stmt
+	placesStmt             *sql.Stmt
+	plantsAfterStmt        *sql.Stmt
+	plantsAtPlaceStmt      *sql.Stmt
+	plantsOfCareOnStmt     *sql.Stmt
+	plantsStandingStmt     *sql.Stmt
+	plantsWantingStmt      *sql.Stmt
+	putDayStmt             *sql.Stmt
+	putHourStmt            *sql.Stmt
+	putSessionStmt         *sql.Stmt
+	putSettingStmt         *sql.Stmt
+	recodeStmt             *sql.Stmt
+	removePlantStmt        *sql.Stmt
+	saveDocumentStmt       *sql.Stmt
+	sessionsStmt           *sql.Stmt
+	setAdviceStmt          *sql.Stmt
+	setCareStmt            *sql.Stmt
+	setHomeStmt            *sql.Stmt
+	setImportDoneStmt      *sql.Stmt
+	setLookOnStmt          *sql.Stmt
+	setParentStmt          *sql.Stmt
+	setShortStmt           *sql.Stmt
+	setShortFromStmt       *sql.Stmt
+	setTruthStmt           *sql.Stmt
+	sharedCareStmt         *sql.Stmt
+	touchPlantStmt         *sql.Stmt
+	undoMoveStmt           *sql.Stmt
+	wantCareStmt           *sql.Stmt
+	wantWorkStmt           *sql.Stmt
+	weighingsStmt          *sql.Stmt
+	withdrawCareStmt       *sql.Stmt
+	withdrawIncidentStmt   *sql.Stmt
+	withdrawWeighingStmt   *sql.Stmt
 }
 
 func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 	return &Queries{
-		db:                   tx,
-		tx:                   tx,
-		acknowledgeStmt:      q.acknowledgeStmt,
-		acknowledgedStmt:     q.acknowledgedStmt,
-		addCareStmt:          q.addCareStmt,
-		addDeviceStmt:        q.addDeviceStmt,
-		addDocumentStmt:      q.addDocumentStmt,
-		addForecastStmt:      q.addForecastStmt,
-		addImportStmt:        q.addImportStmt,
-		addIncidentStmt:      q.addIncidentStmt,
-		addPersonStmt:        q.addPersonStmt,
-		addPlaceStmt:         q.addPlaceStmt,
-		addPlantStmt:         q.addPlantStmt,
-		addSentStmt:          q.addSentStmt,
-		addStayStmt:          q.addStayStmt,
-		addToHourStmt:        q.addToHourStmt,
-		addToLogStmt:         q.addToLogStmt,
-		addWeighingStmt:      q.addWeighingStmt,
-		allForecastsStmt:     q.allForecastsStmt,
-		allPlantsStmt:        q.allPlantsStmt,
-		allStaysStmt:         q.allStaysStmt,
-		archivePlantStmt:     q.archivePlantStmt,
-		authorsOfPlantStmt:   q.authorsOfPlantStmt,
-		authorsSinceStmt:     q.authorsSinceStmt,
-		bladeDaysStmt:        q.bladeDaysStmt,
-		careOfStmt:           q.careOfStmt,
-		careOfDayStmt:        q.careOfDayStmt,
-		careOnStmt:           q.careOnStmt,
-		changePersonStmt:     q.changePersonStmt,
-		changePlantStmt:      q.changePlantStmt,
-		changeTimerStmt:      q.changeTimerStmt,
-		countAllPlantsStmt:   q.countAllPlantsStmt,
-		countPlantsStmt:      q.countPlantsStmt,
-		createTimerStmt:      q.createTimerStmt,
-		daysStmt:             q.daysStmt,
-		deviceByTokenStmt:    q.deviceByTokenStmt,
-		devicesStmt:          q.devicesStmt,
-		divisionsStmt:        q.divisionsStmt,
-		documentByCodeStmt:   q.documentByCodeStmt,
-		documentsOfHouseStmt: q.documentsOfHouseStmt,
-		documentsOfPlantStmt: q.documentsOfPlantStmt,
-		dropBasesStmt:        q.dropBasesStmt,
-		dropBasesOfPlantStmt: q.dropBasesOfPlantStmt,
-		dropDocumentStmt:     q.dropDocumentStmt,
-		dropImportStmt:       q.dropImportStmt,
-		dropSentStmt:         q.dropSentStmt,
-		dropSessionsStmt:     q.dropSessionsStmt,
-		endDeviceStmt:        q.endDeviceStmt,
-		endSessionStmt:       q.endSessionStmt,
-		findPlantsStmt:       q.findPlantsStmt,
-		forecastsOfStmt:      q.forecastsOfStmt,
-		getBaseStmt:          q.getBaseStmt,
-		getCareStmt:          q.getCareStmt,
-		getDocumentStmt:      q.getDocumentStmt,
-		getImportStmt:        q.getImportStmt,
-		getPersonStmt:        q.getPersonStmt,
-		getPlantStmt:         q.getPlantStmt,
-		getSentStmt:          q.getSentStmt,
-		getSessionStmt:       q.getSessionStmt,
-		getSettingStmt:       q.getSettingStmt,
-		getTimerStmt:         q.getTimerStmt,
-		hoursStmt:            q.hoursStmt,
-		importOfPlaceStmt:    q.importOfPlaceStmt,
-		importsStmt:          q.importsStmt,
-		incidentsStmt:        q.incidentsStmt,
-		keepBaseStmt:         q.keepBaseStmt,
-		lastOfDocumentStmt:   q.lastOfDocumentStmt,
-		listTimersStmt:       q.listTimersStmt,
-		logOfStmt:            q.logOfStmt,
-		namePlaceStmt:        q.namePlaceStmt,
-		newestBeforeStmt:     q.newestBeforeStmt,
-		newestDocumentStmt:   q.newestDocumentStmt,
-		nextCareOnStmt:       q.nextCareOnStmt,
-		openOnBenchStmt:      q.openOnBenchStmt,
-		peopleStmt:           q.peopleStmt,
-		placesStmt:           q.placesStmt,
-		plantsAfterStmt:      q.plantsAfterStmt,
-		plantsAtPlaceStmt:    q.plantsAtPlaceStmt,
-		plantsOfCareOnStmt:   q.plantsOfCareOnStmt,
-		plantsStandingStmt:   q.plantsStandingStmt,
-		plantsWantingStmt:    q.plantsWantingStmt,
-		putDayStmt:           q.putDayStmt,
-		putHourStmt:          q.putHourStmt,
-		putSessionStmt:       q.putSessionStmt,
-		putSettingStmt:       q.putSettingStmt,
-		recodeStmt:           q.recodeStmt,
-		removePlantStmt:      q.removePlantStmt,
-		saveDocumentStmt:     q.saveDocumentStmt,
-		sessionsStmt:         q.sessionsStmt,
-		setAdviceStmt:        q.setAdviceStmt,
-		setCareStmt:          q.setCareStmt,
-		setHomeStmt:          q.setHomeStmt,
-		setImportDoneStmt:    q.setImportDoneStmt,
-		setLookOnStmt:        q.setLookOnStmt,
-		setParentStmt:        q.setParentStmt,
-		setShortStmt:         q.setShortStmt,
-		setShortFromStmt:     q.setShortFromStmt,
-		setTruthStmt:         q.setTruthStmt,
-		sharedCareStmt:       q.sharedCareStmt,
-		touchPlantStmt:       q.touchPlantStmt,
-		wantCareStmt:         q.wantCareStmt,
-		wantWorkStmt:         q.wantWorkStmt,
-		weighingsStmt:        q.weighingsStmt,
-		withdrawCareStmt:     q.withdrawCareStmt,
-		withdrawIncidentStmt: q.withdrawIncidentStmt,
-		withdrawWeighingStmt: q.withdrawWeighingStmt,
+		db:                     tx,
+		tx:                     tx,
+		acknowledgeStmt:        q.acknowledgeStmt,
+		acknowledgedStmt:       q.acknowledgedStmt,
+		addCareStmt:            q.addCareStmt,
+		addDeviceStmt:          q.addDeviceStmt,
+		addDocumentStmt:        q.addDocumentStmt,
+		addForecastStmt:        q.addForecastStmt,
+		addImportStmt:          q.addImportStmt,
+		addIncidentStmt:        q.addIncidentStmt,
+		addMoveStmt:            q.addMoveStmt,
+		addPersonStmt:          q.addPersonStmt,
+		addPlaceStmt:           q.addPlaceStmt,
+		addPlantStmt:           q.addPlantStmt,
+		addSentStmt:            q.addSentStmt,
+		addStayStmt:            q.addStayStmt,
+		addToHourStmt:          q.addToHourStmt,
+		addToLogStmt:           q.addToLogStmt,
+		addWeighingStmt:        q.addWeighingStmt,
+		allForecastsStmt:       q.allForecastsStmt,
+		allPlantsStmt:          q.allPlantsStmt,
+		allStaysStmt:           q.allStaysStmt,
+		archivePlantStmt:       q.archivePlantStmt,
+		authorsOfPlantStmt:     q.authorsOfPlantStmt,
+		authorsSinceStmt:       q.authorsSinceStmt,
+		bladeDaysStmt:          q.bladeDaysStmt,
+		careOfStmt:             q.careOfStmt,
+		careOfDayStmt:          q.careOfDayStmt,
+		careOnStmt:             q.careOnStmt,
+		changePersonStmt:       q.changePersonStmt,
+		changePlantStmt:        q.changePlantStmt,
+		changeTimerStmt:        q.changeTimerStmt,
+		countAllPlantsStmt:     q.countAllPlantsStmt,
+		countPlantsStmt:        q.countPlantsStmt,
+		createTimerStmt:        q.createTimerStmt,
+		daysStmt:               q.daysStmt,
+		deviceByTokenStmt:      q.deviceByTokenStmt,
+		devicesStmt:            q.devicesStmt,
+		divisionsStmt:          q.divisionsStmt,
+		documentByCodeStmt:     q.documentByCodeStmt,
+		documentsOfHouseStmt:   q.documentsOfHouseStmt,
+		documentsOfPlantStmt:   q.documentsOfPlantStmt,
+		dropBasesStmt:          q.dropBasesStmt,
+		dropBasesOfPlantStmt:   q.dropBasesOfPlantStmt,
+		dropDocumentStmt:       q.dropDocumentStmt,
+		dropForecastsSinceStmt: q.dropForecastsSinceStmt,
+		dropImportStmt:         q.dropImportStmt,
+		dropSentStmt:           q.dropSentStmt,
+		dropSessionsStmt:       q.dropSessionsStmt,
+		dropWithdrawnStmt:      q.dropWithdrawnStmt,
+		endDeviceStmt:          q.endDeviceStmt,
+		endSessionStmt:         q.endSessionStmt,
+		findPlantsStmt:         q.findPlantsStmt,
+		forecastsOfStmt:        q.forecastsOfStmt,
+		getBaseStmt:            q.getBaseStmt,
+		getCareStmt:            q.getCareStmt,
+		getDocumentStmt:        q.getDocumentStmt,
+		getImportStmt:          q.getImportStmt,
+		getMoveStmt:            q.getMoveStmt,
+		getPersonStmt:          q.getPersonStmt,
+		getPlantStmt:           q.getPlantStmt,
+		getSentStmt:            q.getSentStmt,
+		getSessionStmt:         q.getSessionStmt,
+		getSettingStmt:         q.getSettingStmt,
+		getTimerStmt:           q.getTimerStmt,
+		getWeighingStmt:        q.getWeighingStmt,
+		hoursStmt:              q.hoursStmt,
+		importOfPlaceStmt:      q.importOfPlaceStmt,
+		importsStmt:            q.importsStmt,
+		incidentsStmt:          q.incidentsStmt,
+		keepBaseStmt:           q.keepBaseStmt,
+		lastOfDocumentStmt:     q.lastOfDocumentStmt,
+		listTimersStmt:         q.listTimersStmt,
+		logOfStmt:              q.logOfStmt,
+		moveDocumentStmt:       q.moveDocumentStmt,
+		moveWeighingStmt:       q.moveWeighingStmt,
+		movedAgainStmt:         q.movedAgainStmt,
+		movesOfStmt:            q.movesOfStmt,
+		namePlaceStmt:          q.namePlaceStmt,
+		newestBeforeStmt:       q.newestBeforeStmt,
+		newestDocumentStmt:     q.newestDocumentStmt,
+		nextCareOnStmt:         q.nextCareOnStmt,
+		openOnBenchStmt:        q.openOnBenchStmt,
+		peopleStmt:             q.peopleStmt,
+		placesStmt:             q.placesStmt,
+		plantsAfterStmt:        q.plantsAfterStmt,
+		plantsAtPlaceStmt:      q.plantsAtPlaceStmt,
+		plantsOfCareOnStmt:     q.plantsOfCareOnStmt,
+		plantsStandingStmt:     q.plantsStandingStmt,
+		plantsWantingStmt:      q.plantsWantingStmt,
+		putDayStmt:             q.putDayStmt,
+		putHourStmt:            q.putHourStmt,
+		putSessionStmt:         q.putSessionStmt,
+		putSettingStmt:         q.putSettingStmt,
+		recodeStmt:             q.recodeStmt,
+		removePlantStmt:        q.removePlantStmt,
+		saveDocumentStmt:       q.saveDocumentStmt,
+		sessionsStmt:           q.sessionsStmt,
+		setAdviceStmt:          q.setAdviceStmt,
+		setCareStmt:            q.setCareStmt,
+		setHomeStmt:            q.setHomeStmt,
+		setImportDoneStmt:      q.setImportDoneStmt,
+		setLookOnStmt:          q.setLookOnStmt,
+		setParentStmt:          q.setParentStmt,
+		setShortStmt:           q.setShortStmt,
+		setShortFromStmt:       q.setShortFromStmt,
+		setTruthStmt:           q.setTruthStmt,
+		sharedCareStmt:         q.sharedCareStmt,
+		touchPlantStmt:         q.touchPlantStmt,
+		undoMoveStmt:           q.undoMoveStmt,
+		wantCareStmt:           q.wantCareStmt,
+		wantWorkStmt:           q.wantWorkStmt,
+		weighingsStmt:          q.weighingsStmt,
+		withdrawCareStmt:       q.withdrawCareStmt,
+		withdrawIncidentStmt:   q.withdrawIncidentStmt,
+		withdrawWeighingStmt:   q.withdrawWeighingStmt,
 	}
 }

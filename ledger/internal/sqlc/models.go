@@ -106,6 +106,18 @@ type Log struct {
 	Version int64
 }
 
+type Moved struct {
+	ID        int64
+	Kind      string
+	DocID     int64
+	Day       string
+	FromID    int64
+	ToID      *int64
+	MovedOn   string
+	Undone    int64
+	CreatedAt string
+}
+
 type Person struct {
 	ID         int64
 	Name       string

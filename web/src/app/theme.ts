@@ -134,7 +134,11 @@ const under = {
 } as const;
 
 /** What tokens do not say of a part. */
-export const parts: Pick<ConfigProviderProps, "button" | "alert" | "collapse" | "checkbox" | "radio" | "popover"> = {
+export const parts: Pick<
+  ConfigProviderProps,
+  "wave" | "button" | "alert" | "collapse" | "checkbox" | "radio" | "popover"
+> = {
+  wave: { disabled: true },
   button: {
     autoInsertSpace: false,
     styles: ({ props: p }) => ({

@@ -14,7 +14,6 @@ import {
   flowerings,
   gradeWords,
   length,
-  listed,
   media,
   percent,
   pots,
@@ -27,6 +26,7 @@ import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
 import { usePlant } from "../plant";
+import { Happened } from "./Happened";
 import css from "./history.module.css";
 
 const wordOf = (words: Words, code?: string) => words.find(([c]) => c === code)?.[1];
@@ -158,18 +158,7 @@ export default function CaseSheet() {
         )}
         <section className={css.time}>
           <h3>What happened</h3>
-          <ol className={view.rows}>
-            {t.entries.map((e, n) => (
-              <li key={n} data-kind={e.kind}>
-                <time dateTime={e.on}>{day(e.on)}</time>
-                <span>
-                  {e.words}
-                  {e.shared && <small> As {e.shared}.</small>}
-                  {e.by && <small> By {listed(e.by)}.</small>}
-                </span>
-              </li>
-            ))}
-          </ol>
+          <Happened plantID={plant.id} entries={t.entries} />
         </section>
       </div>
     </article>

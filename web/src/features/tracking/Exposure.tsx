@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { ask, client, Refused, type Exposure as Found } from "../../lib/api/client";
-import { contagionKnowledge, exposure, fewPlants } from "../../lib/api/queries";
+import { contagionKnowledge, exposure } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
@@ -17,6 +17,7 @@ import { Row } from "../../ui/Row";
 import { Rows } from "../../ui/Rows";
 import { Aside, Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { PickPlant, type Picked } from "../plant/PickPlant";
 
 type Spread = Found["agents"][number];
 type Watch = { agent: string; plants: number[]; shared?: { what: Way; on: string } };
@@ -168,22 +169,15 @@ function Spreading({ s, plantID, error, onWatch }: SpreadProps) {
 
 /** A contact that nobody noted: which plant, what they shared, and when. */
 function Shared({ agent, plantID, error, onWatch }: Omit<SpreadProps, "s"> & { agent: string }) {
-  const list = useQuery(fewPlants({ most: 200 })).data?.plants ?? [];
   const ways = useQuery(contagionKnowledge).data?.ways ?? {};
-  const [plant, setPlant] = useState<number>();
+  const [plant, setPlant] = useState<Picked>();
   const [what, setWhat] = useState<string>();
   const [on, setOn] = useState("");
   const wrong = error instanceof Refused ? error.at("shared.on") : undefined;
   return (
     <Fold summary="Another plant shared something with it">
       <Row>
-        <Pick
-          label="Plant"
-          value={plant}
-          empty="Which"
-          options={list.filter((p) => p.id !== plantID).map((p) => ({ value: p.id, label: p.intake.tag }))}
-          onChange={setPlant}
-        />
+        <PickPlant label="Plant" value={plant} not={plantID} onChange={setPlant} />
         <Pick
           label="They"
           value={what}
@@ -194,7 +188,7 @@ function Shared({ agent, plantID, error, onWatch }: Omit<SpreadProps, "s"> & { a
         <Day label="Last on" value={on} onChange={setOn} error={wrong} />
         <Button
           disabled={!plant || !what || !on}
-          onClick={() => plant && what && onWatch({ agent, plants: [plant], shared: { what: what as Way, on } })}
+          onClick={() => plant && what && onWatch({ agent, plants: [plant.value], shared: { what: what as Way, on } })}
         >
           Watch it
         </Button>
