@@ -12,28 +12,25 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"therapeon/clinic"
+	"therapeon/clinic/looking"
 	"therapeon/clinic/reading"
+	"therapeon/clinic/rehoming"
 	"therapeon/core/patient"
 )
 
-// BenchmarkCrowd has 50 people who each save a reading once a second, and 20 who
-// read without pause, while the longest log comes into a place, for eight seconds.
+// BenchmarkCrowd has 50 people who each write once a second, each of them one of the usual kinds, and 20
+// who read without pause, while the longest log comes into a place, for eight seconds.
 // The bars: no error of the server's own, and a p99 of both under 200 ms.
 func BenchmarkCrowd(b *testing.B) {
 	c, server := demoServed(b)
 	http.DefaultTransport.(*http.Transport).MaxIdleConnsPerHost = 80
 	const writers, readers, lasts = 50, 20, 8 * time.Second
-	var ids []int64
+	var works []func(n int) written
 	for i := range writers {
-		p, err := c.Intake.AddPlant(
-			b.Context(),
-			patient.Intake{Tag: fmt.Sprintf("Of writer %d", i), Group: "phalaenopsis", LeafCount: 5},
-		)
-		require.NoError(b, err)
-		r, err := c.Reading.StartReading(b.Context(), p.ID, reading.Start{ReadOn: "2026-01-05"})
-		require.NoError(b, err)
-		ids = append(ids, r.ID)
+		works = append(works, usualWork(b, c, i))
 	}
+	round := 0
 	for b.Loop() {
 		var wait sync.WaitGroup
 		var wrote, read timed
@@ -41,19 +38,13 @@ func BenchmarkCrowd(b *testing.B) {
 		wait.Go(
 			func() { wrote.send(server.URL, http.MethodPost, "/api/v1/places/1/log", "text/csv", longLog(150_000)) },
 		)
-		for i, id := range ids {
+		for i, work := range works {
 			wait.Go(func() {
 				time.Sleep(time.Duration(i) * time.Second / writers)
-				for version := 1; time.Now().Before(until); version++ {
-					body := strings.Replace(usualReading, `"version":1`, fmt.Sprintf(`"version":%d`, version), 1)
+				for n := round * 1000; time.Now().Before(until); n++ {
 					began := time.Now()
-					wrote.send(
-						server.URL,
-						http.MethodPut,
-						fmt.Sprintf("/api/v1/readings/%d", id),
-						"application/json",
-						body,
-					)
+					w := work(n)
+					wrote.send(server.URL, w.method, w.path, "application/json", w.body)
 					time.Sleep(time.Until(began.Add(time.Second)))
 				}
 			})
@@ -74,17 +65,80 @@ func BenchmarkCrowd(b *testing.B) {
 		}
 		wait.Wait()
 		require.Zero(b, wrote.broken+read.broken, "errors of the server's own")
+		require.Zero(b, wrote.refused, "refused")
 		b.ReportMetric(wrote.p99(), "write-p99-ms")
 		b.ReportMetric(read.p99(), "read-p99-ms")
 		b.ReportMetric(float64(len(read.took))/lasts.Seconds(), "reads/s")
+		round++
+	}
+}
+
+// written is a request that writes.
+type written struct{ method, path, body string }
+
+// usualWork puts a plant on the bench and is what one of those who write does at it, again and again:
+// read its roots, look it over, check in, weigh it, correct its intake, or water it and take that back.
+func usualWork(b *testing.B, c *clinic.Clinic, i int) func(n int) written {
+	ctx := b.Context()
+	in := patient.Intake{Tag: fmt.Sprintf("Of writer %d", i), Group: "phalaenopsis", LeafCount: 5}
+	p, err := c.Intake.AddPlant(ctx, in)
+	require.NoError(b, err)
+	r, err := c.Reading.StartReading(ctx, p.ID, reading.Start{ReadOn: "2026-01-05"})
+	require.NoError(b, err)
+	look, err := c.Looking.StartLook(ctx, p.ID, looking.StartLook{LookedOn: "2026-01-05"})
+	require.NoError(b, err)
+	_, err = c.Rehoming.Settle(ctx, p.ID, rehoming.Settle{Route: "bark", FromOn: "2026-02-05"})
+	require.NoError(b, err)
+	at := fmt.Sprintf("/api/v1/plants/%d", p.ID)
+	version := int64(0)
+	began := time.Now().Add(-time.Hour * 24 * 30)
+	switch i % 6 {
+	case 0:
+		return func(int) written {
+			version++
+			body := strings.Replace(usualReading, `"version":1`, fmt.Sprintf(`"version":%d`, version), 1)
+			return written{http.MethodPut, fmt.Sprintf("/api/v1/readings/%d", r.ID), body}
+		}
+	case 1:
+		return func(n int) written {
+			version++
+			return written{http.MethodPut, fmt.Sprintf("/api/v1/inspections/%d", look.ID), fmt.Sprintf(
+				`{"version":%d,"looked_on":"2026-01-05","inspection":{"findings":{"stays-wet":%q,"crumbles":"present"}}}`,
+				version, []string{"present", "absent"}[n%2])}
+		}
+	case 2:
+		return func(n int) written {
+			return written{http.MethodPost, at + "/checkins", fmt.Sprintf(`{"noted":{"leaf":"firm","tips":%d}}`, n%3)}
+		}
+	case 3:
+		return func(n int) written {
+			when := began.Add(time.Duration(n) * time.Minute).UTC().Format(time.RFC3339)
+			return written{
+				http.MethodPost, at + "/weighings",
+				fmt.Sprintf(`{"kind":"pot","grams":%d,"because":"right","at":%q}`, 400+n%9, when),
+			}
+		}
+	case 4:
+		version = p.Version
+		return func(n int) written {
+			version++
+			return written{http.MethodPut, at, fmt.Sprintf(
+				`{"version":%d,"intake":{"tag":"Of writer %d","group":"phalaenopsis","leaf_count":%d}}`, version-1, i, 5+n%3)}
+		}
+	default:
+		return func(n int) written {
+			body := fmt.Sprintf(`{"ticks":[{"plant_id":%d,"job":"water","outcome":"done"}],"at":%q}`,
+				p.ID, began.AddDate(0, 0, n%29).Format(time.RFC3339))
+			return written{http.MethodPost, "/api/v1/care", body}
+		}
 	}
 }
 
 // timed are the times that requests took.
 type timed struct {
 	sync.Mutex
-	took   []time.Duration
-	broken int
+	took            []time.Duration
+	broken, refused int
 }
 
 func (t *timed) send(url, method, path, kind, body string) {
@@ -103,6 +157,8 @@ func (t *timed) send(url, method, path, kind, body string) {
 	defer t.Unlock()
 	if err != nil || answer.StatusCode >= 500 {
 		t.broken++
+	} else if answer.StatusCode >= 400 {
+		t.refused++
 	}
 	if kind != "text/csv" { // the log itself takes as long as it takes
 		t.took = append(t.took, time.Since(began))

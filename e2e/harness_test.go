@@ -486,22 +486,22 @@ const middle = `async () => {
 	return this.contains(document.elementFromPoint(x, y)) ? [x, y] : null;
 }`
 
-// guarded is where an element's middle is at this moment. A press that comes from there and would hit
-// something else, because the page moved under it, is stopped and noted.
+// guarded is where an element's middle is at this moment. What of a press from there hits something else,
+// because the page moved under it, is stopped.
 const guarded = `() => {
 	window.pressed?.abort();
 	const guard = (window.pressed = new AbortController());
-	let hit;
+	window.tapped = false;
 	const on = (e) => {
-		hit ??= this.contains(e.target);
-		if (!hit) {
-			e.stopImmediatePropagation();
-			e.preventDefault();
-			window.missed = true;
+		const hit = this.contains(e.target);
+		if (e.type === "click") {
+			window.tapped = hit;
+			guard.abort();
 		}
-		if (e.type === "click") guard.abort();
+		if (hit) return;
+		e.stopImmediatePropagation();
+		e.preventDefault();
 	};
-	window.missed = false;
 	for (const type of ["pointerdown", "mousedown", "pointerup", "mouseup", "click"]) {
 		addEventListener(type, on, { capture: true, signal: guard.signal });
 	}
@@ -533,7 +533,8 @@ func (p *page) clicked(e *rod.Element) bool {
 	if p.Mouse.Click(proto.InputMouseButtonLeft, 1) != nil {
 		return false
 	}
-	if missed, err := p.Eval(`() => { window.pressed?.abort(); return window.missed; }`); err == nil && missed.Value.Bool() {
+	tapped, err := p.Eval(`() => { window.pressed?.abort(); return window.tapped !== false; }`) // undefined: another page
+	if err == nil && !tapped.Value.Bool() {
 		return false
 	}
 	p.taps++

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"sync"
 	"testing"
+
+	"github.com/stretchr/testify/require"
 )
 
 // Two people change how the house does things: the second is told what differs, loses
@@ -44,8 +46,16 @@ func TestTwoChangeHowTheHouseDoesThings(t *testing.T) {
 	p.see(`[data-field^="Dead"] label:has(input:checked)`, "All off")
 	p.tap(`[data-field="Hemisphere"] label`, "North")
 	p.see(`[data-field="Hemisphere"] label:has(input:checked)`, "North")
+
+	// Who is at the bench meanwhile is told that its lines follow.
 	p.tap(".app-top a", "Bench")
-	p.see("[data-part='bench']", "Plants’ own pages are up to date.")
 	p.see(".bench-list", "Pot ")
+	p.gone("[data-part='bench']", "up to date.")
+	p.MustEval(`() => {
+		const says = () => (window.said ||= document.body.textContent.includes("Plants’ own pages are up to date."));
+		new MutationObserver(says).observe(document.body, { subtree: true, childList: true, characterData: true });
+	}`)
+	other.tap(`[data-field^="Dead"] label:not(:has(input:checked))`, "")
+	require.Eventually(t, func() bool { return p.MustEval(`() => !!window.said`).Bool() }, patience, glance)
 	p.gone("[data-part='bench']", "up to date.")
 }

@@ -91,8 +91,8 @@ const keptBases = 20
 // head is a document without its value.
 func head[T any](row sqlc.Document) Doc[T] {
 	return Doc[T]{
-		ID: row.ID, PlantID: owner(row.PlantID), Code: row.Code, Day: row.Day, State: State(row.State), DueOn: row.DueOn,
-		Version: row.Version, Short: row.Short, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
+		ID: row.ID, PlantID: owner(row.PlantID), Code: row.Code, Day: row.Day, State: State(row.State),
+		DueOn: row.DueOn, Version: row.Version, Short: row.Short, CreatedAt: row.CreatedAt, UpdatedAt: row.UpdatedAt,
 	}
 }
 
@@ -256,8 +256,8 @@ func (k Kind[T]) Add(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T],
 		d.Short = "{}"
 	}
 	row, err := tx.q.AddDocument(ctx, sqlc.AddDocumentParams{
-		Kind: k.code, ID: d.ID, PlantID: nobody(d.PlantID), Code: d.Code, Day: d.Day, State: string(d.State), DueOn: d.DueOn,
-		Short: d.Short, Doc: string(doc), Now: now,
+		Kind: k.code, ID: d.ID, PlantID: nobody(d.PlantID), Code: d.Code, Day: d.Day, State: string(d.State),
+		DueOn: d.DueOn, Short: d.Short, Doc: string(doc), Now: now,
 	})
 	if err != nil {
 		return d, fmt.Errorf("keep %s: %w", k.name, found(err))

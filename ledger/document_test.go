@@ -71,15 +71,15 @@ func TestAConflictTellsBothChanges(t *testing.T) {
 // told.
 func TestAChangeFromLongAgoIsToldByTheDifference(t *testing.T) {
 	within(t, func(ctx context.Context, tx *Tx) {
-		d, err := notes.Add(ctx, tx, Doc[note]{Value: note{Words: "0"}}, "")
+		d, err := notes.House().Add(ctx, tx, Doc[note]{Value: note{Words: "0"}}, "")
 		require.NoError(t, err)
 		first := d
 		for i := range keptBases + 5 {
 			d.Value.Words = fmt.Sprint(i + 1)
-			d, err = notes.Save(ctx, tx, d, "")
+			d, err = notes.House().Save(ctx, tx, d, "")
 			require.NoError(t, err)
 		}
-		_, err = notes.Save(ctx, tx, first, "")
+		_, err = notes.House().Save(ctx, tx, first, "")
 		var c Conflict
 		require.ErrorAs(t, err, &c)
 		assert.Equal(t, []string{"25, not 0"}, c.Differs)
@@ -180,15 +180,15 @@ func TestTheNewestDocument(t *testing.T) {
 
 func TestADroppedDocumentIsGoneWithWhatItWas(t *testing.T) {
 	within(t, func(ctx context.Context, tx *Tx) {
-		d, err := notes.Add(ctx, tx, Doc[note]{Code: "mine", Value: note{Words: "a"}}, "")
+		d, err := notes.House().Add(ctx, tx, Doc[note]{Code: "mine", Value: note{Words: "a"}}, "")
 		require.NoError(t, err)
 		d.Value.Words = "b"
-		d, err = notes.Save(ctx, tx, d, "")
+		d, err = notes.House().Save(ctx, tx, d, "")
 		require.NoError(t, err)
-		require.NoError(t, notes.Drop(ctx, tx, d.ID))
-		_, err = notes.Get(ctx, tx, d.ID)
+		require.NoError(t, notes.House().Drop(ctx, tx, d.ID))
+		_, err = notes.House().Get(ctx, tx, d.ID)
 		require.ErrorIs(t, err, ErrNotFound)
-		_, err = notes.Save(ctx, tx, d, "")
+		_, err = notes.House().Save(ctx, tx, d, "")
 		require.ErrorIs(t, err, ErrNotFound)
 	})
 }
@@ -213,10 +213,10 @@ func TestADocumentIsPutOnceAndThenChanged(t *testing.T) {
 		assert.EqualValues(t, 2, d.Version)
 
 		named := Doc[note]{Code: "own-bark", Value: note{Words: "fine"}}
-		first, err := notes.Put(ctx, tx, named, "t1")
+		first, err := notes.House().Put(ctx, tx, named, "t1")
 		require.NoError(t, err)
 		named.Version = 1
-		second, err := notes.Put(ctx, tx, named, "t2")
+		second, err := notes.House().Put(ctx, tx, named, "t2")
 		require.NoError(t, err)
 		assert.Equal(t, []int64{first.ID, 2}, []int64{second.ID, second.Version}, "found by its code")
 	})

@@ -61,7 +61,8 @@ func (m Moves) Hand(ctx context.Context, kind string, id, to int64, now string) 
 // Keep notes that something was moved, from a plant to another or to nobody.
 func (m Moves) Keep(ctx context.Context, v Move) (Move, error) {
 	row, err := m.tx.q.AddMove(ctx, sqlc.AddMoveParams{
-		Kind: v.Kind, DocID: v.DocID, Day: v.Day, FromID: v.FromID, ToID: v.ToID, MovedOn: v.MovedOn, CreatedAt: v.CreatedAt,
+		Kind: v.Kind, DocID: v.DocID, Day: v.Day, FromID: v.FromID, ToID: v.ToID, MovedOn: v.MovedOn,
+		CreatedAt: v.CreatedAt,
 	})
 	if err != nil {
 		return row, fmt.Errorf("note what was moved: %w", found(err))
@@ -99,9 +100,21 @@ func (m Moves) touch(v Move) {
 	touch(m.tx.touched, owner(v.ToID))
 }
 
-// DropSince takes back what was foretold of a plant from a day on and is still waited for.
-func (f Forecasts) DropSince(ctx context.Context, plantID int64, day string) error {
-	return f.q.DropForecastsSince(ctx, sqlc.DropForecastsSinceParams{PlantID: plantID, Day: day})
+// TakeBack takes back what was foretold, from a day on, of the plant that something was moved from: it
+// rests on what was not so.
+func (f Forecasts) TakeBack(ctx context.Context, m Move, day string) error {
+	return f.q.TakeForecastsBack(ctx, sqlc.TakeForecastsBackParams{MovedID: m.ID, PlantID: m.FromID, Day: day})
+}
+
+// GiveBack undoes that, with what was foretold of both plants since.
+func (f Forecasts) GiveBack(ctx context.Context, m Move) error {
+	for _, id := range []int64{m.FromID, owner(m.ToID)} {
+		drop := sqlc.DropForecastsAfterParams{PlantID: id, After: m.Foretold}
+		if err := f.q.DropForecastsAfter(ctx, drop); err != nil {
+			return err
+		}
+	}
+	return f.q.GiveForecastsBack(ctx, m.ID)
 }
 
 func nobody(plantID int64) *int64 {

@@ -53,7 +53,8 @@ func (c *Service) Move(ctx context.Context, plantID int64, in MoveEntry) (Timeli
 			return err
 		}
 		m := ledger.Move{
-			Kind: kind, DocID: in.EntryID, Day: record.DayOf(e.Day), FromID: plantID, MovedOn: c.Today(), CreatedAt: c.Stamp(),
+			Kind: kind, DocID: in.EntryID, Day: record.DayOf(e.Day), FromID: plantID, MovedOn: c.Today(),
+			CreatedAt: c.Stamp(),
 		}
 		about := row.Tag + ": withdrawn"
 		if in.To != 0 {
@@ -63,10 +64,18 @@ func (c *Service) Move(ctx context.Context, plantID int64, in MoveEntry) (Timeli
 			}
 			m.ToID, about = &to.ID, row.Tag+" → "+to.Tag
 		}
-		if err := c.hand(ctx, tx, m, plantID, in.To); err != nil {
+		if m, err = tx.Moves().Keep(ctx, m); err != nil {
 			return err
 		}
-		if _, err := tx.Moves().Keep(ctx, m); err != nil {
+		made, err := time.Parse(time.RFC3339, e.CreatedAt)
+		if err != nil {
+			return err
+		}
+		since := made.In(c.Now().Location()).Format(time.DateOnly)
+		if err := tx.Forecasts().TakeBack(ctx, m, since); err != nil {
+			return err
+		}
+		if err := c.hand(ctx, tx, m, plantID, in.To); err != nil {
 			return err
 		}
 		tx.About(about)
@@ -89,6 +98,9 @@ func (c *Service) UndoMove(ctx context.Context, plantID int64, in UndoMove) (Tim
 			return record.Missing{What: "move of this plant", ID: in.MoveID}
 		}
 		if err != nil {
+			return err
+		}
+		if err := tx.Forecasts().GiveBack(ctx, m); err != nil {
 			return err
 		}
 		if err := c.hand(ctx, tx, m, to, m.FromID); err != nil {
@@ -118,17 +130,9 @@ func (c *Service) hand(ctx context.Context, tx *ledger.Tx, m ledger.Move, from, 
 			return err
 		}
 	}
-	made, err := time.Parse(time.RFC3339, e.CreatedAt)
-	if err != nil {
-		return err
-	}
 	for _, id := range []int64{from, to} {
 		if id == 0 {
 			continue
-		}
-		since := made.In(c.Now().Location()).Format(time.DateOnly)
-		if err := tx.Forecasts().DropSince(ctx, id, since); err != nil { // they were made by what was not so
-			return err
 		}
 		if err := c.anew(ctx, tx, id); err != nil {
 			return err

@@ -5,10 +5,10 @@ VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT DO NOTHING;
 
 -- name: ForecastsOf :many
 -- Of a plant, the oldest first.
-SELECT * FROM forecasts WHERE plant_id = ? ORDER BY made_on, id;
+SELECT * FROM forecasts WHERE plant_id = ? AND moved_id = 0 ORDER BY made_on, id;
 
 -- name: AllForecasts :many
-SELECT forecasts.* FROM forecasts ORDER BY plant_id, made_on, id;
+SELECT forecasts.* FROM forecasts WHERE moved_id = 0 ORDER BY plant_id, made_on, id;
 
 -- name: SetTruth :exec
 UPDATE forecasts SET truth = sqlc.arg(truth), truth_on = sqlc.arg(truth_on) WHERE id = sqlc.arg(id);

@@ -153,8 +153,8 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	if q.dropDocumentStmt, err = db.PrepareContext(ctx, dropDocument); err != nil {
 		return nil, fmt.Errorf("error preparing query DropDocument: %w", err)
 	}
-	if q.dropForecastsSinceStmt, err = db.PrepareContext(ctx, dropForecastsSince); err != nil {
-		return nil, fmt.Errorf("error preparing query DropForecastsSince: %w", err)
+	if q.dropForecastsAfterStmt, err = db.PrepareContext(ctx, dropForecastsAfter); err != nil {
+		return nil, fmt.Errorf("error preparing query DropForecastsAfter: %w", err)
 	}
 	if q.dropImportStmt, err = db.PrepareContext(ctx, dropImport); err != nil {
 		return nil, fmt.Errorf("error preparing query DropImport: %w", err)
@@ -215,6 +215,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.getWeighingStmt, err = db.PrepareContext(ctx, getWeighing); err != nil {
 		return nil, fmt.Errorf("error preparing query GetWeighing: %w", err)
+	}
+	if q.giveForecastsBackStmt, err = db.PrepareContext(ctx, giveForecastsBack); err != nil {
+		return nil, fmt.Errorf("error preparing query GiveForecastsBack: %w", err)
 	}
 	if q.hoursStmt, err = db.PrepareContext(ctx, hours); err != nil {
 		return nil, fmt.Errorf("error preparing query Hours: %w", err)
@@ -341,6 +344,9 @@ func Prepare(ctx context.Context, db DBTX) (*Queries, error) {
 	}
 	if q.sharedCareStmt, err = db.PrepareContext(ctx, sharedCare); err != nil {
 		return nil, fmt.Errorf("error preparing query SharedCare: %w", err)
+	}
+	if q.takeForecastsBackStmt, err = db.PrepareContext(ctx, takeForecastsBack); err != nil {
+		return nil, fmt.Errorf("error preparing query TakeForecastsBack: %w", err)
 	}
 	if q.touchPlantStmt, err = db.PrepareContext(ctx, touchPlant); err != nil {
 		return nil, fmt.Errorf("error preparing query TouchPlant: %w", err)
@@ -586,9 +592,9 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing dropDocumentStmt: %w", cerr)
 		}
 	}
-	if q.dropForecastsSinceStmt != nil {
-		if cerr := q.dropForecastsSinceStmt.Close(); cerr != nil {
-			err = fmt.Errorf("error closing dropForecastsSinceStmt: %w", cerr)
+	if q.dropForecastsAfterStmt != nil {
+		if cerr := q.dropForecastsAfterStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing dropForecastsAfterStmt: %w", cerr)
 		}
 	}
 	if q.dropImportStmt != nil {
@@ -689,6 +695,11 @@ func (q *Queries) Close() error {
 	if q.getWeighingStmt != nil {
 		if cerr := q.getWeighingStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing getWeighingStmt: %w", cerr)
+		}
+	}
+	if q.giveForecastsBackStmt != nil {
+		if cerr := q.giveForecastsBackStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing giveForecastsBackStmt: %w", cerr)
 		}
 	}
 	if q.hoursStmt != nil {
@@ -901,6 +912,11 @@ func (q *Queries) Close() error {
 			err = fmt.Errorf("error closing sharedCareStmt: %w", cerr)
 		}
 	}
+	if q.takeForecastsBackStmt != nil {
+		if cerr := q.takeForecastsBackStmt.Close(); cerr != nil {
+			err = fmt.Errorf("error closing takeForecastsBackStmt: %w", cerr)
+		}
+	}
 	if q.touchPlantStmt != nil {
 		if cerr := q.touchPlantStmt.Close(); cerr != nil {
 			err = fmt.Errorf("error closing touchPlantStmt: %w", cerr)
@@ -1023,7 +1039,7 @@ type Queries struct {
 	dropBasesStmt          *sql.Stmt
 	dropBasesOfPlantStmt   *sql.Stmt
 	dropDocumentStmt       *sql.Stmt
-	dropForecastsSinceStmt *sql.Stmt
+	dropForecastsAfterStmt *sql.Stmt
 	dropImportStmt         *sql.Stmt
 	dropSentStmt           *sql.Stmt
 	dropSessionsStmt       *sql.Stmt
@@ -1044,6 +1060,7 @@ type Queries struct {
 	getSettingStmt         *sql.Stmt
 	getTimerStmt           *sql.Stmt
 	getWeighingStmt        *sql.Stmt
+	giveForecastsBackStmt  *sql.Stmt
 	hoursStmt              *sql.Stmt
 	importOfPlaceStmt      *sql.Stmt
 	importsStmt            *sql.Stmt
@@ -1086,6 +1103,7 @@ type Queries struct {
 	setShortFromStmt       *sql.Stmt
 	setTruthStmt           *sql.Stmt
 	sharedCareStmt         *sql.Stmt
+	takeForecastsBackStmt  *sql.Stmt
 	touchPlantStmt         *sql.Stmt
 	undoMoveStmt           *sql.Stmt
 	wantCareStmt           *sql.Stmt
@@ -1143,7 +1161,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		dropBasesStmt:          q.dropBasesStmt,
 		dropBasesOfPlantStmt:   q.dropBasesOfPlantStmt,
 		dropDocumentStmt:       q.dropDocumentStmt,
-		dropForecastsSinceStmt: q.dropForecastsSinceStmt,
+		dropForecastsAfterStmt: q.dropForecastsAfterStmt,
 		dropImportStmt:         q.dropImportStmt,
 		dropSentStmt:           q.dropSentStmt,
 		dropSessionsStmt:       q.dropSessionsStmt,
@@ -1164,6 +1182,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		getSettingStmt:         q.getSettingStmt,
 		getTimerStmt:           q.getTimerStmt,
 		getWeighingStmt:        q.getWeighingStmt,
+		giveForecastsBackStmt:  q.giveForecastsBackStmt,
 		hoursStmt:              q.hoursStmt,
 		importOfPlaceStmt:      q.importOfPlaceStmt,
 		importsStmt:            q.importsStmt,
@@ -1206,6 +1225,7 @@ func (q *Queries) WithTx(tx *sql.Tx) *Queries {
 		setShortFromStmt:       q.setShortFromStmt,
 		setTruthStmt:           q.setTruthStmt,
 		sharedCareStmt:         q.sharedCareStmt,
+		takeForecastsBackStmt:  q.takeForecastsBackStmt,
 		touchPlantStmt:         q.touchPlantStmt,
 		undoMoveStmt:           q.undoMoveStmt,
 		wantCareStmt:           q.wantCareStmt,

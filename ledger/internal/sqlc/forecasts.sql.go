@@ -45,7 +45,7 @@ func (q *Queries) AddForecast(ctx context.Context, arg AddForecastParams) error 
 }
 
 const allForecasts = `-- name: AllForecasts :many
-SELECT forecasts.id, forecasts.plant_id, forecasts.code, forecasts."of", forecasts.made_on, forecasts.soon_on, forecasts.mid_on, forecasts.late_on, forecasts.chance, forecasts.rests, forecasts.seen, forecasts.truth, forecasts.truth_on FROM forecasts ORDER BY plant_id, made_on, id
+SELECT forecasts.id, forecasts.plant_id, forecasts.code, forecasts."of", forecasts.made_on, forecasts.soon_on, forecasts.mid_on, forecasts.late_on, forecasts.chance, forecasts.rests, forecasts.seen, forecasts.truth, forecasts.truth_on, forecasts.moved_id FROM forecasts WHERE moved_id = 0 ORDER BY plant_id, made_on, id
 `
 
 func (q *Queries) AllForecasts(ctx context.Context) ([]Forecast, error) {
@@ -71,6 +71,7 @@ func (q *Queries) AllForecasts(ctx context.Context) ([]Forecast, error) {
 			&i.Seen,
 			&i.Truth,
 			&i.TruthOn,
+			&i.MovedID,
 		); err != nil {
 			return nil, err
 		}
@@ -86,7 +87,7 @@ func (q *Queries) AllForecasts(ctx context.Context) ([]Forecast, error) {
 }
 
 const forecastsOf = `-- name: ForecastsOf :many
-SELECT id, plant_id, code, "of", made_on, soon_on, mid_on, late_on, chance, rests, seen, truth, truth_on FROM forecasts WHERE plant_id = ? ORDER BY made_on, id
+SELECT id, plant_id, code, "of", made_on, soon_on, mid_on, late_on, chance, rests, seen, truth, truth_on, moved_id FROM forecasts WHERE plant_id = ? AND moved_id = 0 ORDER BY made_on, id
 `
 
 // Of a plant, the oldest first.
@@ -113,6 +114,7 @@ func (q *Queries) ForecastsOf(ctx context.Context, plantID int64) ([]Forecast, e
 			&i.Seen,
 			&i.Truth,
 			&i.TruthOn,
+			&i.MovedID,
 		); err != nil {
 			return nil, err
 		}

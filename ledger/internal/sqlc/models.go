@@ -72,6 +72,7 @@ type Forecast struct {
 	Seen    int64
 	Truth   string
 	TruthOn string
+	MovedID int64
 }
 
 type Import struct {
@@ -114,6 +115,7 @@ type Moved struct {
 	FromID    int64
 	ToID      *int64
 	MovedOn   string
+	Foretold  int64
 	Undone    int64
 	CreatedAt string
 }

@@ -10,7 +10,8 @@ import (
 )
 
 const addMove = `-- name: AddMove :one
-INSERT INTO moved (kind, doc_id, day, from_id, to_id, moved_on, created_at) VALUES (?, ?, ?, ?, ?, ?, ?) RETURNING id, kind, doc_id, day, from_id, to_id, moved_on, undone, created_at
+INSERT INTO moved (kind, doc_id, day, from_id, to_id, moved_on, foretold, created_at)
+VALUES (?, ?, ?, ?, ?, ?, (SELECT COALESCE(MAX(id), 0) FROM forecasts), ?) RETURNING id, kind, doc_id, day, from_id, to_id, moved_on, foretold, undone, created_at
 `
 
 type AddMoveParams struct {
@@ -42,24 +43,25 @@ func (q *Queries) AddMove(ctx context.Context, arg AddMoveParams) (Moved, error)
 		&i.FromID,
 		&i.ToID,
 		&i.MovedOn,
+		&i.Foretold,
 		&i.Undone,
 		&i.CreatedAt,
 	)
 	return i, err
 }
 
-const dropForecastsSince = `-- name: DropForecastsSince :exec
-DELETE FROM forecasts WHERE plant_id = ?1 AND made_on >= ?2 AND truth = 'waiting'
+const dropForecastsAfter = `-- name: DropForecastsAfter :exec
+DELETE FROM forecasts WHERE plant_id = ?1 AND id > ?2 AND moved_id = 0
 `
 
-type DropForecastsSinceParams struct {
+type DropForecastsAfterParams struct {
 	PlantID int64
-	Day     string
+	After   int64
 }
 
-// What is still waited for of what was foretold from a day on.
-func (q *Queries) DropForecastsSince(ctx context.Context, arg DropForecastsSinceParams) error {
-	_, err := q.exec(ctx, q.dropForecastsSinceStmt, dropForecastsSince, arg.PlantID, arg.Day)
+// What was foretold of a plant after a number.
+func (q *Queries) DropForecastsAfter(ctx context.Context, arg DropForecastsAfterParams) error {
+	_, err := q.exec(ctx, q.dropForecastsAfterStmt, dropForecastsAfter, arg.PlantID, arg.After)
 	return err
 }
 
@@ -75,7 +77,7 @@ func (q *Queries) DropWithdrawn(ctx context.Context, plantID int64) error {
 }
 
 const getMove = `-- name: GetMove :one
-SELECT id, kind, doc_id, day, from_id, to_id, moved_on, undone, created_at FROM moved WHERE id = ?
+SELECT id, kind, doc_id, day, from_id, to_id, moved_on, foretold, undone, created_at FROM moved WHERE id = ?
 `
 
 func (q *Queries) GetMove(ctx context.Context, id int64) (Moved, error) {
@@ -89,6 +91,7 @@ func (q *Queries) GetMove(ctx context.Context, id int64) (Moved, error) {
 		&i.FromID,
 		&i.ToID,
 		&i.MovedOn,
+		&i.Foretold,
 		&i.Undone,
 		&i.CreatedAt,
 	)
@@ -116,6 +119,15 @@ func (q *Queries) GetWeighing(ctx context.Context, id int64) (Weighing, error) {
 	return i, err
 }
 
+const giveForecastsBack = `-- name: GiveForecastsBack :exec
+UPDATE forecasts SET moved_id = 0 WHERE moved_id = ?1
+`
+
+func (q *Queries) GiveForecastsBack(ctx context.Context, movedID int64) error {
+	_, err := q.exec(ctx, q.giveForecastsBackStmt, giveForecastsBack, movedID)
+	return err
+}
+
 const moveDocument = `-- name: MoveDocument :exec
 UPDATE documents SET plant_id = ?1, version = version + 1, updated_at = ?2
 WHERE kind = CAST(?3 AS TEXT) AND id = ?4
@@ -140,7 +152,8 @@ func (q *Queries) MoveDocument(ctx context.Context, arg MoveDocumentParams) erro
 }
 
 const moveWeighing = `-- name: MoveWeighing :exec
-UPDATE weighings SET plant_id = COALESCE(CAST(?1 AS INTEGER), plant_id), withdrawn = ?2
+UPDATE weighings SET plant_id = COALESCE(CAST(?1 AS INTEGER), plant_id),
+    withdrawn = ?2
 WHERE id = ?3
 `
 
@@ -156,7 +169,8 @@ func (q *Queries) MoveWeighing(ctx context.Context, arg MoveWeighingParams) erro
 }
 
 const movedAgain = `-- name: MovedAgain :one
-SELECT COUNT(*) FROM moved WHERE kind = ?1 AND doc_id = ?2 AND id > ?3 AND NOT undone
+SELECT COUNT(*) FROM moved
+WHERE kind = ?1 AND doc_id = ?2 AND id > ?3 AND NOT undone
 `
 
 type MovedAgainParams struct {
@@ -173,7 +187,7 @@ func (q *Queries) MovedAgain(ctx context.Context, arg MovedAgainParams) (int64, 
 }
 
 const movesOf = `-- name: MovesOf :many
-SELECT moved.id, moved.kind, moved.doc_id, moved.day, moved.from_id, moved.to_id, moved.moved_on, moved.undone, moved.created_at, CAST(EXISTS (SELECT 1 FROM moved later WHERE later.kind = moved.kind
+SELECT moved.id, moved.kind, moved.doc_id, moved.day, moved.from_id, moved.to_id, moved.moved_on, moved.foretold, moved.undone, moved.created_at, CAST(EXISTS (SELECT 1 FROM moved later WHERE later.kind = moved.kind
     AND later.doc_id = moved.doc_id AND later.id > moved.id AND NOT later.undone) AS INTEGER) AS again
 FROM moved
 WHERE NOT moved.undone AND (moved.from_id = ?1 OR moved.to_id = ?1)
@@ -203,6 +217,7 @@ func (q *Queries) MovesOf(ctx context.Context, plantID int64) ([]MovesOfRow, err
 			&i.Moved.FromID,
 			&i.Moved.ToID,
 			&i.Moved.MovedOn,
+			&i.Moved.Foretold,
 			&i.Moved.Undone,
 			&i.Moved.CreatedAt,
 			&i.Again,
@@ -220,8 +235,25 @@ func (q *Queries) MovesOf(ctx context.Context, plantID int64) ([]MovesOfRow, err
 	return items, nil
 }
 
+const takeForecastsBack = `-- name: TakeForecastsBack :exec
+UPDATE forecasts SET moved_id = ?1
+WHERE plant_id = ?2 AND made_on >= ?3 AND moved_id = 0
+`
+
+type TakeForecastsBackParams struct {
+	MovedID int64
+	PlantID int64
+	Day     string
+}
+
+// What was foretold of a plant from a day on goes with a move.
+func (q *Queries) TakeForecastsBack(ctx context.Context, arg TakeForecastsBackParams) error {
+	_, err := q.exec(ctx, q.takeForecastsBackStmt, takeForecastsBack, arg.MovedID, arg.PlantID, arg.Day)
+	return err
+}
+
 const undoMove = `-- name: UndoMove :one
-UPDATE moved SET undone = 1 WHERE id = ? AND NOT undone RETURNING id, kind, doc_id, day, from_id, to_id, moved_on, undone, created_at
+UPDATE moved SET undone = 1 WHERE id = ? AND NOT undone RETURNING id, kind, doc_id, day, from_id, to_id, moved_on, foretold, undone, created_at
 `
 
 func (q *Queries) UndoMove(ctx context.Context, id int64) (Moved, error) {
@@ -235,6 +267,7 @@ func (q *Queries) UndoMove(ctx context.Context, id int64) (Moved, error) {
 		&i.FromID,
 		&i.ToID,
 		&i.MovedOn,
+		&i.Foretold,
 		&i.Undone,
 		&i.CreatedAt,
 	)
