@@ -133,6 +133,8 @@ var sound = map[string]struct{ path, body string }{
 	"settle":           {"/api/v1/plants/3/homes", `{"route":"lid","from_on":"2026-01-06"}`},
 	"withdrawIncident": {"/api/v1/plants/1/incidents", `{"incident_id":1,"withdrawn":false}`},
 	"addIncident":      {"/api/v1/plants/1/incidents", `{"what":"lost-root","on":"2026-01-05"}`},
+	"moveEntry":        {"/api/v1/plants/1/moved", `{"kind":"weights","entry_id":{weighed},"to_plant_id":2}`},
+	"undoMove":         {"/api/v1/plants/1/moved", `{"move_id":{moved}}`},
 	"startLook":        {"/api/v1/plants/2/inspections", `{"looked_on":"2026-01-05"}`},
 	"assume":           {"/api/v1/plants/1/race", `{"version":{version},"assumed":{"humidity":50}}`},
 	"startReading":     {"/api/v1/plants/2/readings", `{"read_on":"2026-01-05"}`},
@@ -332,8 +334,23 @@ func (d *damaged) body(id string) string {
 		require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), &given))
 		return strings.ReplaceAll(sound[id].body, "{code}", given.Code)
 	}
+	kept := map[string]int64{}
+	for of, from := range map[string]string{
+		"weighed": "SELECT COALESCE(MAX(id), 0) FROM weighings WHERE plant_id = 1 AND NOT withdrawn",
+		"moved":   "SELECT COALESCE(MAX(id), 0) FROM moved WHERE from_id = 1 AND NOT undone",
+	} {
+		if strings.Contains(sound[id].body, "{"+of+"}") { // what is moved, or its way back, is used once
+			d.well(map[string]string{"weighed": "weigh", "moved": "moveEntry"}[of], "")
+			var n int64
+			require.NoError(d.t, d.eye.QueryRow(from).Scan(&n))
+			kept[of] = n
+		}
+	}
 	moment := time.Date(2026, 1, 5, 10, 0, d.asked, 0, time.UTC).Format(time.RFC3339) // no two weighings at one moment
-	return strings.NewReplacer("{version}", fmt.Sprint(version), "{moment}", moment).Replace(sound[id].body)
+	return strings.NewReplacer(
+		"{version}", fmt.Sprint(version), "{moment}", moment,
+		"{weighed}", fmt.Sprint(kept["weighed"]), "{moved}", fmt.Sprint(kept["moved"]),
+	).Replace(sound[id].body)
 }
 
 func (d *damaged) send(method, path, body string) *httptest.ResponseRecorder {

@@ -269,3 +269,42 @@ func TestTheDataAreCopiedByOneTap(t *testing.T) {
 	require.NoError(t, err, says)
 	assert.Contains(t, says, "1 plant and 0 records")
 }
+
+// What was written on the wrong plant is moved to the right one, with a line at both, and back again.
+func TestALookOnTheWrongPlantIsMoved(t *testing.T) {
+	s := fresh(t)
+	s.reported(t, `{"tag":"Wrong","group":"phalaenopsis","leaf_count":5,"old_medium":"moss","pot":"clear"}`,
+		`{"findings":{"leaves-limp":"present","limp-though-wet":"present","stays-wet":"present"},"growth":"growing"}`)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Right","group":"phalaenopsis","leaf_count":5}`)
+	p := open(t, s.url+"/plants/1/history", phone)
+	p.see(".history-time li", "Unpot it now.")
+	p.tap(".history-time button", "Something is on the wrong plant")
+	p.tap(`.history-time [data-kind="look"] button`, "This one")
+	p.see("[data-part='misplaced']", "All of it goes.")
+	p.fits(phone.width)
+	p.choose(`[data-field="It belongs to"] select`, "Right")
+	p.tap("[data-part='misplaced'] button", "Move it there")
+	p.see(".history-time li", "was moved to Right. It was written here by mistake.")
+	p.gone(".history-time li", "Unpot it now.")
+	p.see(".plant-advice", "Look it over before you touch it.")
+	p.visit(s.url + "/plants/2/history")
+	p.see(".history-time li", "was moved here from Wrong.")
+	p.see(".history-time li", "Unpot it now.")
+	p.tap(`.history-time [data-kind="moved"] button`, "Undo")
+	p.gone(".history-time li", "was moved here")
+	p.visit(s.url + "/plants/1/history")
+	p.see(".history-time li", "Unpot it now.")
+
+	// Out of it altogether, by keyboard.
+	enter := func(words string) {
+		p.see(".history-time button", words)
+		p.MustEval(`(words) => [...document.querySelectorAll(".history-time button")].find((b) => b.innerText === words).focus()`, words)
+		p.hit("Enter")
+	}
+	enter("Something is on the wrong plant")
+	enter("This one")
+	enter("Take it out")
+	p.see(".history-time li", "was taken out.")
+	p.tap(`.history-time [data-kind="moved"] button`, "Undo")
+	p.see(".history-time li", "Unpot it now.")
+}

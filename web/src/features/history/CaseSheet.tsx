@@ -91,7 +91,7 @@ export default function CaseSheet() {
             </p>
           )}
         </div>
-        <div className={css.papers}>
+        <div className={css.unprinted}>
           <Row words>
             <a href={sheetOf(plant.id)} target="_blank" rel="noreferrer">
               As PDF

@@ -5,29 +5,35 @@ import { day } from "../../lib/dates";
 import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
 import { listed } from "../../lib/words";
+import { PickPlant, type Picked } from "../../ui/PickPlant";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
-import { PickPlant, type Picked } from "../plant/PickPlant";
 import css from "./history.module.css";
 
 type Entry = Timeline["entries"][number];
 type Movable = "look" | "roots" | "home" | "checkin" | "weights";
 
 const movable: readonly string[] = ["look", "roots", "home", "checkin", "weights"] satisfies Movable[];
+const isMovable = (e: Entry) => !e.shared && !!e.id && movable.includes(e.kind);
 
 /** What happened to a plant. What was written on the wrong plant is moved or taken out here. */
 export function Happened({ plantID, entries }: { plantID: number; entries: Entry[] }) {
+  const [asking, setAsking] = useState(false);
   const [open, setOpen] = useState<Entry>();
   const [error, setError] = useState<unknown>();
+  const leave = () => {
+    setOpen(undefined);
+    setAsking(false);
+  };
   const path = { params: { path: { id: plantID } } };
   const send = (ask: () => Promise<unknown>) => {
     setError(undefined);
     run(
       inOrder(ask)
-        .then(() => setOpen(undefined))
+        .then(() => leave())
         .catch(setError),
     );
   };
@@ -46,6 +52,13 @@ export function Happened({ plantID, entries }: { plantID: number; entries: Entry
   return (
     <>
       {Boolean(error) && !open && <Trouble error={error} />}
+      {entries.some((e) => isMovable(e)) && (
+        <div className={css.unprinted}>
+          <Plain onClick={() => (asking ? leave() : setAsking(true))}>
+            {asking ? "Leave all as it is" : "Something is on the wrong plant"}
+          </Plain>
+        </div>
+      )}
       <ol className={view.rows}>
         {entries.map((e, n) => (
           <li key={n} data-kind={e.kind}>
@@ -55,23 +68,16 @@ export function Happened({ plantID, entries }: { plantID: number; entries: Entry
               {e.shared && <small> As {e.shared}.</small>}
               {e.by && <small> By {listed(e.by)}.</small>}
               {e.undo && (
-                <Plain className={css.act} onClick={() => undo(e)}>
+                <Plain className={css.unprinted} onClick={() => undo(e)}>
                   Undo
                 </Plain>
               )}
-              {!e.shared && e.id && movable.includes(e.kind) && !isOpen(e) && (
-                <Plain className={css.act} onClick={() => setOpen(e)} aria-label={`Wrong plant? ${e.words}`}>
-                  Wrong plant?
+              {asking && isMovable(e) && !isOpen(e) && (
+                <Plain className={css.unprinted} onClick={() => setOpen(e)} aria-label={`This one: ${e.words}`}>
+                  This one
                 </Plain>
               )}
-              {isOpen(e) && (
-                <Misplaced
-                  plantID={plantID}
-                  error={error}
-                  onMove={(to) => move(e, to)}
-                  onClose={() => setOpen(undefined)}
-                />
-              )}
+              {isOpen(e) && <Misplaced plantID={plantID} error={error} onMove={(to) => move(e, to)} />}
             </span>
           </li>
         ))}
@@ -80,21 +86,20 @@ export function Happened({ plantID, entries }: { plantID: number; entries: Entry
   );
 }
 
-type MisplacedProps = { plantID: number; error: unknown; onMove: (to?: number) => void; onClose: () => void };
+type MisplacedProps = { plantID: number; error: unknown; onMove: (to?: number) => void };
 
 /** Where to with what was written on the wrong plant. */
-function Misplaced({ plantID, error, onMove, onClose }: MisplacedProps) {
+function Misplaced({ plantID, error, onMove }: MisplacedProps) {
   const [to, setTo] = useState<Picked>();
   const wrong = error instanceof Refused ? error.at("to_plant_id") : undefined;
   return (
-    <div className={css.act} data-part="misplaced">
+    <div className={css.unprinted} data-part="misplaced">
       <Row>
         <PickPlant label="It belongs to" value={to} not={plantID} onChange={setTo} error={wrong} />
         <Button disabled={!to} onClick={() => to && onMove(to.value)}>
           Move it there
         </Button>
         <Button onClick={() => onMove()}>Take it out</Button>
-        <Button onClick={onClose}>Leave it here</Button>
       </Row>
       <Why>All of it goes. Both plants are judged again, and it can be undone.</Why>
       {Boolean(error) && !wrong && <Trouble error={error} />}

@@ -12,12 +12,12 @@ import { Day } from "../../ui/Day";
 import { Fold } from "../../ui/Fold";
 import { Marked } from "../../ui/Mark";
 import { Pick } from "../../ui/Pick";
+import { PickPlant, type Picked } from "../../ui/PickPlant";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Rows } from "../../ui/Rows";
 import { Aside, Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
-import { PickPlant, type Picked } from "../plant/PickPlant";
 
 type Spread = Found["agents"][number];
 type Watch = { agent: string; plants: number[]; shared?: { what: Way; on: string } };

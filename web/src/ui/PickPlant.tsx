@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Select } from "antd";
 import { useDeferredValue, useId, useState } from "react";
-import { fewPlants } from "../../lib/api/queries";
-import { Field } from "../../ui/Field";
+import { fewPlants } from "../lib/api/queries";
+import { Field } from "./Field";
 
 /** A plant by its number and its tag. */
 export type Picked = { value: number; label: string };
