@@ -57,8 +57,10 @@ mutants: page browser ## patches that the tests have to catch
 	tools/mutants/run
 
 .PHONY: bench
-bench: page browser filled ## measure the bars
-	go test -run '^$$' -bench . -benchmem ./core/... ./clinic/people/ ./api/... ./e2e/...
+bench: page browser filled ## measure the bars, and say which of them do not hold
+	set -o pipefail; go test -run '^$$' -bench . -benchmem -p 1 -timeout 60m \
+		./core/... ./clinic/... ./api/... ./e2e/... | tee bin/bench
+	tools/bars < bin/bench
 
 .PHONY: lint
 lint: page bin/staticcheck bin/tree ## vet, staticcheck, gofmt, eslint, tsc, prettier, tidy, share, lines, pictures, shape

@@ -15,6 +15,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/goccy/go-yaml"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -23,185 +24,17 @@ import (
 	"therapeon/ledger"
 )
 
-// sound holds a request for every operation that takes JSON, which its bench
-// answers well. {version} stands for the version now.
-var sound = map[string]struct{ path, body string }{
-	"acknowledge":        {"", `{"person":"A","seen":[{"product":"oil","caution":"label"}]}`},
-	"computeBlend":       {"", `{"tap":250,"pure":5,"target":100,"volume_l":5}`},
-	"computeCalibration": {"", `{"scale":"ppm500","before":20,"after":200,"ml_per_l":1}`},
-	"computeCauses": {
-		"",
-		`{"plant":{"group":"slipper"},"inspection":{"findings":{"snails-seen":"present"}},"reading":{"roots":[]},"on":"2026-01-05"}`,
-	},
-	"computePotOrHold":    {"", `{"plant":{"tag":"x","group":"cattleya","leaf_count":4},"inspection":{"findings":{"leaves-limp":"present"},"unpotted":true},"reading":{"roots":[{"id":"a","count":4,"segments":[{"length_mm":60,"feel":"firm"}]}]},"air":{"night_c":16,"day_c":24,"humidity_percent":50,"light":"bright"},"home":{"route":"bark","from_on":"2025-12-01"},"on":"2026-01-05"}`},
-	"computeCleaningPlan": {"", `{"plant":{"tag":"x","group":"cattleya","leaf_count":4},"inspection":{"findings":{"leaves-limp":"present"},"unpotted":true},"reading":{"roots":[{"id":"a","count":4,"segments":[{"length_mm":60,"feel":"firm"}]}]},"air":{"night_c":16,"day_c":24,"humidity_percent":50,"light":"bright"},"home":{"route":"bark","from_on":"2025-12-01"},"on":"2026-01-05"}`},
-	"computeMayI":         {"", `{"plant":{"tag":"x","group":"cattleya","leaf_count":4},"inspection":{"findings":{"leaves-limp":"present"},"unpotted":true},"reading":{"roots":[{"id":"a","count":4,"segments":[{"length_mm":60,"feel":"firm"}]}]},"air":{"night_c":16,"day_c":24,"humidity_percent":50,"light":"bright"},"home":{"route":"bark","from_on":"2025-12-01"},"on":"2026-01-05","wish":"cut-root","root":{"feel":"firm","colour":"brown","wetting":"dull"}}`},
-	"keepWish":            {"/api/v1/plants/1/wishes", `{"wish":"cut-root","root":{"feel":"firm","colour":"brown","wetting":"dull"},"note":"asked twice"}`},
-	"settleWish":          {"/api/v1/wishes/1", `{"version":{version},"done":"left","note":"waited"}`},
-	"computeLook": {
-		"",
-		`{"plant":{"group":"slipper","blades":[{"length_mm":90,"width_mm":20}]},"inspection":{"findings":{"snails-seen":"present"}}}`,
-	},
-	"computeRoots": {
-		"",
-		`{"plant":{"group":"slipper"},"reading":{"roots":[{"id":"a","count":1,"segments":[{"length_mm":50}]}]}}`,
-	},
-	"computeDivision": {
-		"",
-		`{"rhizome":{"bulbs":[{"n":1,"from":0,"lead":true}]},"live_mm":[{"bulb":1,"low":5,"high":9}]}`,
-	},
-	"computeFeed":      {"", `{"n_percent":20,"p2o5_percent":20,"k2o_percent":20,"g_per_l":0.5,"volume_l":1}`},
-	"computeFlush":     {"", `{"held_ml":200,"left_percent":20}`},
-	"computeGridCount": {"", `{"crossings":140,"spacing_mm":10}`},
-	"computeMeter":     {"", `{"value":200,"scale":"ppm500"}`},
-	"computeMix": {
-		"",
-		`{"parts":[{"component":"perlite","parts":1},{"component":"bark-medium","parts":3}],"volume_l":1}`,
-	},
-	"computeOxygen": {"", `{"celsius":20}`},
-	"computePestSchedule": {
-		"",
-		`{"course":{"pest":"scale","rounds":["2026-01-05"],"seen":["2026-01-06"]},"low_c":15,"high_c":25,
-		"days":[{"day":"2026-01-05","low_c":14,"high_c":22}],"hours":[{"at":"2026-01-05T10:00:00Z","celsius":20}]}`,
-	},
-	"computePot": {
-		"",
-		`{"group":"slipper","live_root_ml":20,"longest_mm":90,"pot":{"shape":"round","top_mm":110,"bottom_mm":80,"height_mm":95},"growth_mm_day":1}`,
-	},
-	"computeRace": {
-		"",
-		`{"group":"vanda","leaf_count":6,"night_c":18,"day_c":22,"runs":3,"days":9,"weighings":[{"days_ago":9,"grams":200},{"days_ago":1,"grams":190}],"assumed":{"humidity":50}}`,
-	},
-	"computeSection": {
-		"",
-		`{"group":"slipper","live_root_ml":20,"longest_mm":90,"parts":[{"component":"perlite","parts":1}],"roots_mm":[90,60]}`,
-	},
-	"computeSolution": {
-		"",
-		`{"stock":{"value":91,"unit":"percent"},"wanted":{"value":70,"unit":"percent"},"make_ml":130}`,
-	},
-	"computeStack": {"", `{"base":20,"scale":"ppm500","volume_l":1,"doses":[{"name":"a","adds":180,"wanted":25}]}`},
-	"computeWeighFit": {
-		"",
-		`{"pot":{"holds_g":200,"per_day":0.2,"due_at":0.25,"weights":[{"days_ago":2,"grams":500},{"days_ago":1,"grams":460}]}}`,
-	},
-	"saveCourse": {
-		"/api/v1/courses/1",
-		`{"version":{version},"course":{"pest":"scale","rounds":["2026-01-05"],"seen":["2026-01-06"]}}`,
-	},
-	"saveInspection": {
-		"/api/v1/inspections/1",
-		`{"version":{version},"looked_on":"2026-01-05","inspection":{"findings":{"snails-seen":"present"},"decisions":{"snails":{"word":"confirmed"}},"accidents":[{"what":"lost-root","count":1}],"added":[{"name":"frost"}]}}`,
-	},
-	"measureComponent": {
-		"/api/v1/media/components/perlite",
-		`{"version":{version},"test":{"volume_ml":500,"drained_ml":200,"dry_g":100,"wet_g":250}}`,
-	},
-	"addRecipe": {"", `{"name":"Mine","parts":[{"component":"perlite","parts":1}]}`},
-	"changeRecipe": {
-		"/api/v1/media/recipes/1",
-		`{"version":{version},"name":"Mine","parts":[{"component":"perlite","parts":1}]}`,
-	},
-	"addPlace":    {"", `{"name":"Case","low_c":15,"high_c":22,"humidity_percent":60}`},
-	"changePlace": {"/api/v1/places/1", `{"version":{version},"place":{"name":"Case","low_c":15,"high_c":22}}`},
-	"putDays":     {"/api/v1/places/1/days", `{"days":[{"day":"2026-01-05","low_c":14,"high_c":22}]}`},
-	"logReading": {
-		"/api/v1/places/1/readings",
-		`{"at":"2026-01-05T10:00:00Z","celsius":20,"humidity_percent":50}`,
-	},
-	"addPlant": {"", `{"tag":"x","group":"cattleya","blades":[{"length_mm":90,"width_mm":20}],"leaf_count":4}`},
-	"changePlant": {
-		"/api/v1/plants/1",
-		`{"version":{version},"intake":{"tag":"x","group":"cattleya","leaf_count":6,"bulb_count":6,"blades":[{"length_mm":90,"width_mm":20}]}}`,
-	},
-	"archivePlant":  {"/api/v1/plants/2/archived", `{"archived":false}`},
-	"showExample":   {"", `{"shown":true}`},
-	"closeCleaning": {"/api/v1/plants/1/cleaning/closed", `{"closed":false}`},
-	"markJob": {
-		"/api/v1/plants/1/cleaning/jobs",
-		`{"job":"clear-bench","state":"skipped","reason":"clean","uses":[{"item_id":1,"amount":0.001}]}`,
-	},
-	"addJob":      {"/api/v1/plants/2/cleaning/jobs", `{"do":"Wash the table","stage":"dry"}`},
-	"startCourse": {"/api/v1/plants/{new}/courses", `{"pest":"scale","rounds":["2026-01-05"]}`},
-	"dividePlant": {"/api/v1/plants/{new}/divisions", `{"cuts":[3],"tags":["Half"],"sure":true}`},
-	"hold":        {"/api/v1/plants/1/holding", `{"method":"lid","from":"2026-01-05"}`},
-	"planHome": {
-		"/api/v1/plants/1/home",
-		`{"version":{version},"plan":{"route":"bark","base_mm":40,"parts":[{"component":"perlite","parts":1}],"pot":{"shape":"round","top_mm":110,"bottom_mm":80,"height_mm":95}}}`,
-	},
-	"markHomeJob":      {"/api/v1/plants/1/home/jobs", `{"job":"label","state":"skipped","reason":"later"}`},
-	"settle":           {"/api/v1/plants/3/homes", `{"route":"lid","from_on":"2026-01-06"}`},
-	"withdrawIncident": {"/api/v1/plants/1/incidents", `{"incident_id":1,"withdrawn":false}`},
-	"addIncident":      {"/api/v1/plants/1/incidents", `{"what":"lost-root","on":"2026-01-05"}`},
-	"moveEntry":        {"/api/v1/plants/1/moved", `{"kind":"weights","entry_id":{weighed},"to_plant_id":2}`},
-	"undoMove":         {"/api/v1/plants/1/moved", `{"move_id":{moved}}`},
-	"startLook":        {"/api/v1/plants/2/inspections", `{"looked_on":"2026-01-05"}`},
-	"assume":           {"/api/v1/plants/1/race", `{"version":{version},"assumed":{"humidity":50}}`},
-	"startReading":     {"/api/v1/plants/2/readings", `{"read_on":"2026-01-05"}`},
-	"saveRhizome": {
-		"/api/v1/plants/1/rhizome",
-		`{"version":{version},"rhizome":{"bulbs":[{"n":1,"from":0},{"n":2,"from":1,"lead":true}]}}`,
-	},
-	"chooseCare": {
-		"/api/v1/plants/1/care",
-		`{"version":{version},"chosen":{"protocol":"mount","from":"2026-01-05","gates":{"mount/grips":"2026-01-05"},"shifts":{"soak":{"to":"2026-01-05","reason":"away"}},"left_out":{"check":{"on":"2026-01-05","reason":"seen daily"}},"snoozed":{"always/film":{"until":"2026-01-05","reason":"shaded"}}}}`,
-	},
-	"checkIn": {
-		"/api/v1/plants/2/checkins",
-		`{"on":"2026-01-05","noted":{"tips":2,"tip_state":"growing","longest_mm":12,"leaf":"firm","note":"at the wall"}}`,
-	},
-	"changeCheckin": {"/api/v1/checkins/1", `{"version":{version},"noted":{"leaf":"limp"},"gone":true}`},
-	"tend":          {"", `{"ticks":[{"plant_id":2,"job":"water","outcome":"done","was":"dry","ppm_n":60}]}`},
-	"undoCare":      {"", `{"ids":[1]}`},
-	"keepLookBack": {
-		"/api/v1/plants/1/lookback", `{"of":"14","version":{version},"again":"yes","note":"small pot"}`,
-	},
-	"closePlant": {
-		"/api/v1/plants/2/closing",
-		`{"version":{version},"on":"2026-01-05","open":true,"closing":{"how":"lost","rhizome":"none","cause":"age","lesson":"none"}}`,
-	},
-	"watchPlants": {
-		"/api/v1/plants/1/exposure",
-		`{"agent":"wilt","since":"2026-01-01","plants":[2],"shared":{"what":"blade","on":"2026-01-05"}}`,
-	},
-	"unwatch":          {"/api/v1/watches/1/ended", `{"version":{version}}`},
-	"shareCalendar":    {"", `{"shared":true,"renew":true,"by":"plant"}`},
-	"rained":           {"/api/v1/places/1/watered", `{"because":"rain"}`},
-	"withdrawWeighing": {"/api/v1/plants/1/weighings", `{"weighing_id":1,"withdrawn":false}`},
-	"weigh":            {"/api/v1/plants/1/weighings", `{"kind":"pot","grams":400,"because":"right","at":"{moment}"}`},
-	"saveReading": {
-		"/api/v1/readings/1",
-		`{"version":{version},"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":2,"segments":[{"length_mm":50,"feel":"mushy"}],"branches":[{"at_mm":10,"segments":[{"length_mm":5}]}]}]}}`,
-	},
-	"correctRoot": {
-		"/api/v1/readings/1/corrections",
-		`{"version":{version},"root_id":"a","feel":"firm","count":1}`,
-	},
-	"tickJob":    {"/api/v1/readings/1/ticks", `{"item":"a","count":0}`},
-	"scaleReads": {"", `{"scale":"Kitchen","grams":140,"stable":true}`},
-	"tareScale":  {"", `{"scale":"Kitchen"}`},
-	"setSettings": {
-		"",
-		`{"version":{version},"sides":{"dead_dry_roots":"all-off","worms":"out"},"hemisphere":"south","cut_margin_mm":4,
-		"tools":{"syringe_ml":5,"jug_ml":1000}}`,
-	},
-	"addStock": {"", `{"name":"Oil","product":"oil","amount":90,"unit":"mL","percent":100}`},
-	"changeStock": {
-		"/api/v1/shelf/1",
-		`{"version":{version},"stock":{"name":"Oil","product":"oil","amount":90,"unit":"mL","adds":5,"scale":"ppm500"}}`,
-	},
-	"startTimer":  {"", `{"words":"Soak","seconds":60,"job":"same"}`},
-	"changeTimer": {"/api/v1/timers/1", `{"more_seconds":5}`},
-
-	"signIn":           {"", `{"name":"Ada","passphrase":"moss on a wet stone"}`},
-	"join":             {"", `{"code":"{code}"}`},
-	"addPerson":        {"", `{"name":"Ada","role":"keeper","passphrase":"moss on a wet stone"}`},
-	"changePerson":     {"/api/v1/people/1", `{"name":"Ada","role":"keeper"}`},
-	"changePassphrase": {"/api/v1/people/1/passphrase", `{"old":"moss on a wet stone","new":"moss on a wet stone"}`},
-	"giveCode":         {"", `{"person_id":1}`},
-	"addDevice":        {"", `{"name":"In the shed","does":"logger","place_id":1}`},
-	"openNetwork":      {"", `{"open":true}`},
-}
+// sound holds a request for every operation that takes JSON.
+var sound = func() (all map[string]struct{ Path, Version, Body string }) {
+	doc, err := os.ReadFile("testdata/sound.yaml")
+	if err == nil {
+		err = yaml.Unmarshal(doc, &all)
+	}
+	if err != nil {
+		panic(err)
+	}
+	return all
+}()
 
 // ofPeople are operations on someone who is known.
 var ofPeople = []string{"signIn", "join", "changePerson", "changePassphrase", "giveCode"}
@@ -213,29 +46,6 @@ func (unplugged) State() Opened { return Opened{Addresses: []string{}} }
 
 func (unplugged) Open(_ context.Context, open bool) (Opened, error) {
 	return Opened{Open: open, Addresses: []string{}}, nil
-}
-
-// versions says where the version of a document stands.
-var versions = map[string]string{
-	"settleWish":       "kind = 'wish' AND id = 1",
-	"saveCourse":       "kind = 'course' AND id = 1",
-	"saveInspection":   "kind = 'look' AND id = 1",
-	"measureComponent": "kind = 'component' AND code = 'perlite'",
-	"changeRecipe":     "kind = 'recipe' AND id = 1",
-	"changePlace":      "kind = 'place' AND id = 1",
-	"changePlant":      "kind = 'intake' AND id = 1",
-	"planHome":         "kind = 'plan' AND plant_id = 1",
-	"assume":           "kind = 'plan' AND plant_id = 1",
-	"saveRhizome":      "kind = 'rhizome' AND plant_id = 1",
-	"saveReading":      "kind = 'reading' AND id = 1",
-	"correctRoot":      "kind = 'reading' AND id = 1",
-	"changeStock":      "kind = 'stock' AND id = 1",
-	"setSettings":      "kind = 'house'",
-	"chooseCare":       "kind = 'aftercare' AND id = 1",
-	"changeCheckin":    "kind = 'checkin' AND id = 1",
-	"keepLookBack":     "kind = 'lookback' AND plant_id = 1",
-	"closePlant":       "kind = 'closing' AND id = 2",
-	"unwatch":          "kind = 'watch' AND id = 1",
 }
 
 // bench is a served file with an eye on it.
@@ -256,7 +66,7 @@ func laden(t *testing.T) []byte {
 		d.well("addPlant", "")
 	}
 	for _, id := range []string{"startReading", "startLook"} {
-		d.well(id, strings.Replace(sound[id].path, "/2/", "/1/", 1))
+		d.well(id, strings.Replace(sound[id].Path, "/2/", "/1/", 1))
 	}
 	d.well("startCourse", "/api/v1/plants/1/courses")
 	for _, id := range []string{
@@ -306,7 +116,7 @@ func operationOf(id string) operation {
 }
 
 func (d *damaged) path(o operation) string {
-	path := sound[o.id].path
+	path := sound[o.id].Path
 	if path == "" {
 		path = o.path
 	}
@@ -321,25 +131,25 @@ func (d *damaged) path(o operation) string {
 
 func (d *damaged) body(id string) string {
 	version := int64(0)
-	if where := versions[id]; where != "" {
+	if where := sound[id].Version; where != "" {
 		err := d.eye.QueryRow("SELECT version FROM documents WHERE " + where).Scan(&version)
 		if err != nil {
 			require.ErrorIs(d.t, err, sql.ErrNoRows)
 		}
 	}
 	d.asked++
-	if strings.Contains(sound[id].body, "{code}") {
+	if strings.Contains(sound[id].Body, "{code}") {
 		var given people.Code
-		w := d.send(http.MethodPost, "/api/v1/codes", sound["giveCode"].body)
+		w := d.send(http.MethodPost, "/api/v1/codes", sound["giveCode"].Body)
 		require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), &given))
-		return strings.ReplaceAll(sound[id].body, "{code}", given.Code)
+		return strings.ReplaceAll(sound[id].Body, "{code}", given.Code)
 	}
 	kept := map[string]int64{}
 	for of, from := range map[string]string{
 		"weighed": "SELECT COALESCE(MAX(id), 0) FROM weighings WHERE plant_id = 1 AND NOT withdrawn",
 		"moved":   "SELECT COALESCE(MAX(id), 0) FROM moved WHERE from_id = 1 AND NOT undone",
 	} {
-		if strings.Contains(sound[id].body, "{"+of+"}") { // what is moved, or its way back, is used once
+		if strings.Contains(sound[id].Body, "{"+of+"}") { // what is moved, or its way back, is used once
 			d.well(map[string]string{"weighed": "weigh", "moved": "moveEntry"}[of], "")
 			var n int64
 			require.NoError(d.t, d.eye.QueryRow(from).Scan(&n))
@@ -350,7 +160,7 @@ func (d *damaged) body(id string) string {
 	return strings.NewReplacer(
 		"{version}", fmt.Sprint(version), "{moment}", moment,
 		"{weighed}", fmt.Sprint(kept["weighed"]), "{moved}", fmt.Sprint(kept["moved"]),
-	).Replace(sound[id].body)
+	).Replace(sound[id].Body)
 }
 
 func (d *damaged) send(method, path, body string) *httptest.ResponseRecorder {
@@ -565,7 +375,7 @@ func (d *damaged) harmAll(o operation, s spec, at schema) {
 		if !long && sent[harm.kind] > 0 && r.IntN(oneIn) > 0 {
 			continue
 		}
-		if strings.Contains(sound[o.id].path, "{new}") {
+		if strings.Contains(sound[o.id].Path, "{new}") {
 			path = d.path(o)
 		}
 		d.harm(o, path, harm)

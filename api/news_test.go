@@ -93,7 +93,7 @@ func TestEveryWriteTellsWhatItChanges(t *testing.T) {
 			body = d.body(o.id)
 		}
 		at := strings.NewReplacer("{id}", "1").Replace(o.path)
-		if sound[o.id].path != "" {
+		if sound[o.id].Path != "" {
 			at = d.path(o)
 			before = load() // it may have taken a plant of its own
 		}

@@ -94,6 +94,9 @@ const (
 	bins     = 500
 	// sparse is the share of the runs that levers and the search for a humidity take.
 	sparse = 8
+	// pictured is the share of the runs that are followed to their last day, for the picture and its days;
+	// the others end when it is known who wins.
+	pictured = 4
 )
 
 // Run runs the race of a plant, without the roots it may get, by every way of holding:
@@ -310,15 +313,18 @@ func (m *model) outcome(method Method) Outcome {
 	counts := make([][bins + 1]int32, days+1)
 	fates := make([]fate, runs)
 	losses := make([]float64, runs)
+	whole := max(min(runs, 400), runs/pictured)
+	see := func(day int, share float64) { counts[day][int(min(max(share, 0), 1)*bins)]++ }
 	for run := range runs {
 		if m.ended(run) {
 			return Outcome{}
 		}
+		if run == whole {
+			see = nil
+		}
 		d := m.plants[run]
 		losses[run] = d.firstLoss(w)
-		fates[run] = d.live(w, days, func(day int, share float64) {
-			counts[day][int(min(max(share, 0), 1)*bins)]++
-		})
+		fates[run] = d.live(w, days, see)
 	}
 	o := Outcome{
 		Code:     method.Code,
@@ -331,10 +337,10 @@ func (m *model) outcome(method Method) Outcome {
 		o.Unsuited = method.UnsuitedWords
 	}
 	for day := range counts {
-		at := func(share float64) float64 { return math.Round(quantile(&counts[day], runs, share)*1000) / 1000 }
+		at := func(share float64) float64 { return math.Round(quantile(&counts[day], whole, share)*1000) / 1000 }
 		o.Water = append(o.Water, Water{day, at(0.1), at(0.5), at(0.9)})
 	}
-	o.count(fates)
+	o.count(fates, whole)
 	slices.Sort(losses)
 	o.LossG = losses[runs/2]
 	o.Needs, o.NeedsPercent = m.humidityFor(method, m.k.GoodChance.Value)
@@ -349,8 +355,8 @@ func (d *drawn) firstLoss(w *way) float64 {
 	return f.lost
 }
 
-// count sums fates up.
-func (o *Outcome) count(fates []fate) {
+// count sums fates up, of which the first were followed to their last day.
+func (o *Outcome) count(fates []fate, whole int) {
 	var tip, limp, alone, margin []float64
 	won, lost := 0, map[Loss]int{}
 	days, first := len(o.Water)-1, min(len(fates), inShort())
@@ -365,7 +371,11 @@ func (o *Outcome) count(fates []fate) {
 		if i == first-1 {
 			o.ranks = float64(won) / float64(first)
 		}
-		tip, limp, alone = append(tip, f.tip), append(limp, f.limp), append(alone, f.alone)
+		tip = append(tip, f.tip)
+		if i >= whole {
+			continue
+		}
+		limp, alone = append(limp, f.limp), append(alone, f.alone)
 		switch {
 		case f.alone == never && f.tip == never:
 			margin = append(margin, 0) // neither comes
@@ -459,15 +469,15 @@ func (m *model) dryDays(method Method, by change) float64 {
 // humidityFor is the humidity around the plant that gives a chance, by halving.
 func (m *model) humidityFor(method Method, good float64) (string, *float64) {
 	low, high := 5.0, 100.0
-	if m.chance(method, change{exactly: high}) < good {
+	if !m.gives(method, high, good) {
 		return "none", nil
 	}
-	if m.chance(method, change{exactly: low}) >= good {
+	if m.gives(method, low, good) {
 		return "any", nil
 	}
 	for high-low > 0.8 {
 		middle := (low + high) / 2
-		if m.chance(method, change{exactly: middle}) >= good {
+		if m.gives(method, middle, good) {
 			high = middle
 		} else {
 			low = middle
@@ -475,6 +485,29 @@ func (m *model) humidityFor(method Method, good float64) (string, *float64) {
 	}
 	high = math.Ceil(high)
 	return "humidity", &high
+}
+
+// gives holds where a humidity gives a chance. It ends as soon as that is known.
+func (m *model) gives(method Method, humidity, good float64) bool {
+	w, runs := m.way(method, change{exactly: humidity}), m.thin()
+	won, left := 0, runs
+	for run := range runs {
+		if m.ended(run) {
+			return false
+		}
+		d := m.plants[run]
+		left--
+		if f := d.live(w, m.c.Days, nil); f.by(m.c.Days) == "" && f.tip != never {
+			won++
+		}
+		if float64(won)/float64(runs) >= good {
+			return true
+		}
+		if float64(won+left)/float64(runs) < good {
+			return false
+		}
+	}
+	return false
 }
 
 // levers tries each change by itself, what helps most first.
