@@ -77,7 +77,7 @@ func BenchmarkCrowd(b *testing.B) {
 type written struct{ method, path, body string }
 
 // usualWork puts a plant on the bench and is what one of those who write does at it, again and again:
-// read its roots, look it over, check in, weigh it, correct its intake, or water it and take that back.
+// read its roots, look it over, check in, weigh it, correct its intake, or ask what one may do.
 func usualWork(b *testing.B, c *clinic.Clinic, i int) func(n int) written {
 	ctx := b.Context()
 	in := patient.Intake{Tag: fmt.Sprintf("Of writer %d", i), Group: "phalaenopsis", LeafCount: 5}
@@ -127,9 +127,8 @@ func usualWork(b *testing.B, c *clinic.Clinic, i int) func(n int) written {
 		}
 	default:
 		return func(n int) written {
-			body := fmt.Sprintf(`{"ticks":[{"plant_id":%d,"job":"water","outcome":"done"}],"at":%q}`,
-				p.ID, began.AddDate(0, 0, n%29).Format(time.RFC3339))
-			return written{http.MethodPost, "/api/v1/care", body}
+			wish := []string{"repot", "water", "feed"}[n%3]
+			return written{http.MethodPost, at + "/wishes", fmt.Sprintf(`{"wish":%q}`, wish)}
 		}
 	}
 }

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"net/http"
 	"reflect"
+	"runtime"
 	"strconv"
 	"strings"
 	"time"
@@ -56,7 +57,7 @@ func op[In, Out any](method, path, id, summary string, work func(context.Context
 				return err
 			}
 			ctx, kept := clinic.Watch(actingAs(ctx, id, method, &in))
-			out, err := work(ctx, in)
+			out, err := inTurn(ctx, method, func() (Out, error) { return work(ctx, in) })
 			if err == nil {
 				tellChanged(c, kept)
 				err = answer(c, status, out)
@@ -69,6 +70,24 @@ func op[In, Out any](method, path, id, summary string, work func(context.Context
 			}
 			return err
 		},
+	}
+}
+
+// answering holds those that are being answered: a few at a time are answered as fast as all at once, the
+// slowest of them sooner, and who writes waits for few.
+var answering = make(chan struct{}, runtime.GOMAXPROCS(0))
+
+// inTurn works out what is asked for, once it is its turn.
+func inTurn[Out any](ctx context.Context, method string, work func() (Out, error)) (out Out, err error) {
+	if method != http.MethodGet {
+		return work()
+	}
+	select {
+	case answering <- struct{}{}:
+		defer func() { <-answering }()
+		return work()
+	case <-ctx.Done():
+		return out, ctx.Err()
 	}
 }
 
