@@ -96,8 +96,12 @@ func head[T any](row sqlc.Document) Doc[T] {
 	}
 }
 
-func (k Kind[T]) doc(row sqlc.Document) Doc[T] {
+func (k Kind[T]) doc(tx *Tx, row sqlc.Document) Doc[T] {
 	d := head[T](row)
+	if value, ok := tx.saved[savedAs{k.code, row.ID, row.Version}].(T); ok {
+		d.Value = value
+		return d
+	}
 	d.Value, d.Err = k.value(row.ID, row.Doc)
 	return d
 }
@@ -130,12 +134,7 @@ func (k Kind[T]) one(tx *Tx, row sqlc.Document, err error) (Doc[T], error) {
 	if err = k.there(row, err); err != nil {
 		return Doc[T]{}, err
 	}
-	if value, ok := tx.saved[savedAs{k.code, row.ID, row.Version}].(T); ok {
-		d := head[T](row)
-		d.Value = value
-		return d, nil
-	}
-	d := k.doc(row)
+	d := k.doc(tx, row)
 	return d, d.Err
 }
 
@@ -169,13 +168,13 @@ func (k Kind[T]) HeadsOf(ctx context.Context, tx *Tx, plantID int64) ([]Doc[T], 
 	return list, err
 }
 
-func (k Kind[T]) all(rows []sqlc.Document, err error) ([]Doc[T], error) {
+func (k Kind[T]) all(tx *Tx, rows []sqlc.Document, err error) ([]Doc[T], error) {
 	if err != nil {
 		return nil, fmt.Errorf("list of kind %s: %w", k.code, err)
 	}
 	list := make([]Doc[T], len(rows))
 	for i, row := range rows {
-		list[i] = k.doc(row)
+		list[i] = k.doc(tx, row)
 	}
 	return list, nil
 }
@@ -198,12 +197,14 @@ func (k Kind[T]) Get(ctx context.Context, tx *Tx, id int64) (Doc[T], error) {
 
 // Of lists those of a plant in which something was noted, the newest first.
 func (k Kind[T]) Of(ctx context.Context, tx *Tx, plantID int64) ([]Doc[T], error) {
-	return k.all(tx.q.DocumentsOfPlant(ctx, sqlc.DocumentsOfPlantParams{PlantID: &plantID, Kind: k.code}))
+	rows, err := tx.q.DocumentsOfPlant(ctx, sqlc.DocumentsOfPlantParams{PlantID: &plantID, Kind: k.code})
+	return k.all(tx, rows, err)
 }
 
 // Begun lists all of a plant, those too in which nothing was noted yet, the newest first.
 func (k Kind[T]) Begun(ctx context.Context, tx *Tx, plantID int64) ([]Doc[T], error) {
-	return k.all(tx.q.DocumentsOfPlant(ctx, sqlc.DocumentsOfPlantParams{PlantID: &plantID, Kind: k.code, Blank: 1}))
+	rows, err := tx.q.DocumentsOfPlant(ctx, sqlc.DocumentsOfPlantParams{PlantID: &plantID, Kind: k.code, Blank: 1})
+	return k.all(tx, rows, err)
 }
 
 // Newest finds the newest of a plant, blank or not; ErrNotFound where there is none.
@@ -222,7 +223,8 @@ func (k Kind[T]) Before(ctx context.Context, tx *Tx, plantID int64, day string, 
 
 // OfHouse lists those of the house that are not gone, by name and number.
 func (k Kind[T]) OfHouse(ctx context.Context, tx *Tx) ([]Doc[T], error) {
-	return k.all(tx.q.DocumentsOfHouse(ctx, k.code))
+	rows, err := tx.q.DocumentsOfHouse(ctx, k.code)
+	return k.all(tx, rows, err)
 }
 
 // OnBench is an open document of a plant on the bench.
@@ -241,7 +243,7 @@ func (k Kind[T]) OnBench(ctx context.Context, tx *Tx) ([]OnBench[T], error) {
 	}
 	list := make([]OnBench[T], len(rows))
 	for i, row := range rows {
-		list[i] = OnBench[T]{k.doc(row.Document), row.Plant, row.LookShort, row.LookDoc}
+		list[i] = OnBench[T]{k.doc(tx, row.Document), row.Plant, row.LookShort, row.LookDoc}
 	}
 	return list, nil
 }

@@ -89,12 +89,20 @@ type Dropped struct {
 
 // CareOf reads what lists show of a plant's aftercare.
 func CareOf(doc string) CareShort {
+	if known, ok := read.Recall(doc); ok {
+		return known
+	}
 	var s CareShort
 	if doc == "" || json.Unmarshal([]byte(doc), &s) != nil {
 		return CareShort{}
 	}
+	read.Keep(doc, s)
 	return s
 }
+
+// read is what rows keep of aftercare, as it was read before: most are the same day by day, and the round
+// reads all of them.
+var read record.Memory[CareShort]
 
 // careShort is the aftercare of a visited plant as its row keeps it, and the first day on which it
 // wants something. What was due until now and is no longer, though nobody did it, is noted with

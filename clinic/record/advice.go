@@ -13,7 +13,7 @@ import (
 type Advice struct {
 	Best func(ctx context.Context, p *patient.Patient, assumed map[string]float64) (race.Advised, error)
 
-	ran memory[race.Advised] // by the start of the race
+	ran Memory[race.Advised] // by the start of the race
 }
 
 // NewAdvice remembers nothing yet.
@@ -29,7 +29,7 @@ func (a *Advice) Way(ctx context.Context, p *patient.Patient, assumed map[string
 	}
 	p = p.At(hour.In(p.Now.Location()))
 	start := race.Start(p, race.Ask{Assumed: assumed})
-	way, known := a.ran.recall(start)
+	way, known := a.ran.Recall(start)
 	if known {
 		return way
 	}
@@ -37,6 +37,6 @@ func (a *Advice) Way(ctx context.Context, p *patient.Patient, assumed map[string
 	if err != nil {
 		return race.Advised{} // without leaves counted there is no race
 	}
-	a.ran.keep(start, way)
+	a.ran.Keep(start, way)
 	return way
 }
