@@ -262,11 +262,13 @@ func rateOf(of []Point) *Rate {
 	}
 	last := of[len(of)-1].On
 	x, y, first := []float64{}, []float64{}, ""
-	for _, p := range of {
-		if days := between(p.On, last); days <= Table().RateDays.Value {
-			first = cmp.Or(first, p.On)
-			x, y = append(x, -days), append(y, p.Value)
+	for _, p := range slices.Backward(of) { // in their order
+		days := between(p.On, last)
+		if days > Table().RateDays.Value {
+			break
 		}
+		first = p.On
+		x, y = append(x, -days), append(y, p.Value)
 	}
 	s, ok := TheilSen(x, y)
 	if !ok {
