@@ -127,9 +127,10 @@ func TestWhatWasWrittenOnTheWrongPlantIsMovedWhole(t *testing.T) {
 	}
 	assert.Equal(t, clean, x.told(1, "Wrong"))
 	assert.Contains(t, fmt.Sprint(x.does("GET", "/api/v1/plants/1/timeline", "")), "The check-in of 15 May 2030 was taken out.")
-	for _, at := range []string{"/api/v1/inspections/", "/api/v1/readings/"} {
-		kind := map[string]string{"/api/v1/inspections/": "look", "/api/v1/readings/": "roots"}[at]
-		x.refused(404, "GET", fmt.Sprint(at, entries[kind]), "")
+	for kind, at := range map[string]string{"look": "inspections", "roots": "readings"} {
+		gone := x.refused(404, "GET", fmt.Sprintf("/api/v1/%s/%d", at, entries[kind]), "")
+		assert.Contains(t, gone["detail"], fmt.Sprintf("%d", entries[kind]))
+		assert.NotContains(t, gone["detail"], "plant", "it is gone, not its plant")
 	}
 	x.undoAll(1)
 	assert.Equal(t, written, x.told(1, "Wrong"))
