@@ -76,12 +76,11 @@ func live(b *testing.B, path string) {
 			require.NoError(b, err)
 			mm := 40 + float64(i%60)
 			feel := []roots.Feel{roots.Firm, "mushy", "hollow"}[i%3]
-			_, err = c.Reading.SaveReading(ctx, r.ID, reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{
-				Roots: []roots.Root{
-					{ID: "a", Count: 4 + i%9, Segments: []roots.Segment{{LengthMM: &mm, Feel: feel}}},
-					{ID: "b", Count: 3, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}}},
-				},
-			}})
+			of := roots.Reading{Roots: []roots.Root{
+				{ID: "a", Count: 4 + i%9, Segments: []roots.Segment{{LengthMM: &mm, Feel: feel}}},
+				{ID: "b", Count: 3, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}}},
+			}}
+			_, err = c.Reading.SaveReading(ctx, r.ID, reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: of})
 			require.NoError(b, err)
 		}
 		if i%4 == 0 {

@@ -108,7 +108,8 @@ const cached = `
 		.flatMap(([name, q]) => (typeof q === "function" ? (of[name] ?? each).map((args) => q(...args)) : [q]));
 	const load = async (q) => {
 		try {
-			return await q.queryFn({ pageParam: q.initialPageParam, queryKey: q.queryKey, signal: new AbortController().signal });
+			const signal = new AbortController().signal;
+			return await q.queryFn({ pageParam: q.initialPageParam, queryKey: q.queryKey, signal });
 		} catch (e) {
 			return { refused: String(e) };
 		}
@@ -117,8 +118,9 @@ const cached = `
 		const stale = [];
 		await Promise.all(asked.map(async (q) => {
 			const fresh = await load(q);
-			const state = cache.getQueryState(q.queryKey);
-			if (state && JSON.stringify(state.data) !== JSON.stringify(fresh) && !state.isInvalidated) stale.push(q.queryKey);
+			const was = cache.getQueryState(q.queryKey);
+			const other = was && JSON.stringify(was.data) !== JSON.stringify(fresh);
+			if (other && !was.isInvalidated) stale.push(q.queryKey);
 			cache.setQueryData(q.queryKey, fresh);
 		}));
 		return stale;
@@ -198,7 +200,7 @@ func TestEveryWriteTellsWhatItChanges(t *testing.T) {
 			told++
 		}
 		stale := slices.DeleteFunc(came.Stale, func(key []any) bool {
-			return c.id == "backup" && key[0] == "log" // it is noted beside all that is served, and looked up when the log opens
+			return c.id == "backup" && key[0] == "log" // noted beside all that is served; looked up when the log opens
 		})
 		assert.Empty(t, stale, "%s was answered with %d: these are stale, and nobody was told", c.id, came.Status)
 	}

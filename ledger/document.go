@@ -46,12 +46,6 @@ type Kind[T any] struct {
 	house bool // they are of no plant
 }
 
-// House is the same kind, of no plant.
-func (k Kind[T]) House() Kind[T] {
-	k.house = true
-	return k
-}
-
 // Code is under which documents of the kind are kept.
 func (k Kind[T]) Code() string { return k.code }
 
@@ -64,6 +58,11 @@ type Teller[T any] struct {
 // NewKind is a kind of document by the code it is kept under and its name in words.
 func NewKind[T any](code, name string, tell Teller[T]) Kind[T] {
 	return Kind[T]{code: code, name: name, tell: tell}
+}
+
+// NewHouseKind is a kind of documents of the house, of no plant.
+func NewHouseKind[T any](code, name string, tell Teller[T]) Kind[T] {
+	return Kind[T]{code: code, name: name, tell: tell, house: true}
 }
 
 // Conflict says that a document was changed elsewhere since it was loaded.

@@ -27,6 +27,8 @@ var notes = NewKind("note", "note", Teller[note]{
 	},
 })
 
+var houseNotes = NewHouseKind("note", "note", notes.tell)
+
 // within runs work in one transaction of a fresh file that holds one plant.
 func within(t *testing.T, work func(ctx context.Context, tx *Tx)) *Ledger {
 	t.Helper()
@@ -71,15 +73,15 @@ func TestAConflictTellsBothChanges(t *testing.T) {
 // told.
 func TestAChangeFromLongAgoIsToldByTheDifference(t *testing.T) {
 	within(t, func(ctx context.Context, tx *Tx) {
-		d, err := notes.House().Add(ctx, tx, Doc[note]{Value: note{Words: "0"}}, "")
+		d, err := houseNotes.Add(ctx, tx, Doc[note]{Value: note{Words: "0"}}, "")
 		require.NoError(t, err)
 		first := d
 		for i := range keptBases + 5 {
 			d.Value.Words = fmt.Sprint(i + 1)
-			d, err = notes.House().Save(ctx, tx, d, "")
+			d, err = houseNotes.Save(ctx, tx, d, "")
 			require.NoError(t, err)
 		}
-		_, err = notes.House().Save(ctx, tx, first, "")
+		_, err = houseNotes.Save(ctx, tx, first, "")
 		var c Conflict
 		require.ErrorAs(t, err, &c)
 		assert.Equal(t, []string{"25, not 0"}, c.Differs)
@@ -180,15 +182,15 @@ func TestTheNewestDocument(t *testing.T) {
 
 func TestADroppedDocumentIsGoneWithWhatItWas(t *testing.T) {
 	within(t, func(ctx context.Context, tx *Tx) {
-		d, err := notes.House().Add(ctx, tx, Doc[note]{Code: "mine", Value: note{Words: "a"}}, "")
+		d, err := houseNotes.Add(ctx, tx, Doc[note]{Code: "mine", Value: note{Words: "a"}}, "")
 		require.NoError(t, err)
 		d.Value.Words = "b"
-		d, err = notes.House().Save(ctx, tx, d, "")
+		d, err = houseNotes.Save(ctx, tx, d, "")
 		require.NoError(t, err)
-		require.NoError(t, notes.House().Drop(ctx, tx, d.ID))
-		_, err = notes.House().Get(ctx, tx, d.ID)
+		require.NoError(t, houseNotes.Drop(ctx, tx, d.ID))
+		_, err = houseNotes.Get(ctx, tx, d.ID)
 		require.ErrorIs(t, err, ErrNotFound)
-		_, err = notes.House().Save(ctx, tx, d, "")
+		_, err = houseNotes.Save(ctx, tx, d, "")
 		require.ErrorIs(t, err, ErrNotFound)
 	})
 }
@@ -213,10 +215,10 @@ func TestADocumentIsPutOnceAndThenChanged(t *testing.T) {
 		assert.EqualValues(t, 2, d.Version)
 
 		named := Doc[note]{Code: "own-bark", Value: note{Words: "fine"}}
-		first, err := notes.House().Put(ctx, tx, named, "t1")
+		first, err := houseNotes.Put(ctx, tx, named, "t1")
 		require.NoError(t, err)
 		named.Version = 1
-		second, err := notes.House().Put(ctx, tx, named, "t2")
+		second, err := houseNotes.Put(ctx, tx, named, "t2")
 		require.NoError(t, err)
 		assert.Equal(t, []int64{first.ID, 2}, []int64{second.ID, second.Version}, "found by its code")
 	})

@@ -53,13 +53,13 @@ var (
 	Plans     = ledger.NewKind("plan", "plan", TellAlways[PlanDoc]("What is planned for the plant was changed"))
 	Wishes    = ledger.NewKind("wish", "wish", TellAlways[WishDoc]("What was done about it was noted otherwise"))
 	Homes     = ledger.NewKind("home", "home", ledger.Teller[HomeDoc]{})
-	Places    = ledger.NewKind("place", "place", Tell(func(p PlaceFacts, where string) string {
+	Places    = ledger.NewHouseKind("place", "place", Tell(func(p PlaceFacts, where string) string {
 		return fmt.Sprintf("It is called “%s” %s.", p.Name, where)
-	})).House()
-	Houses = ledger.NewKind("house", "house", ledger.Teller[Settings]{
+	}))
+	Houses = ledger.NewHouseKind("house", "house", ledger.Teller[Settings]{
 		Differs: func(yours, now Settings) []string { return houseChanges(yours, now, "there") },
 		Changed: houseChanges,
-	}).House()
+	})
 )
 
 // TellAlways tells that something was changed, whatever it was.

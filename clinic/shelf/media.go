@@ -15,9 +15,9 @@ import (
 )
 
 // components are kept by their codes.
-var components = ledger.NewKind("component", "component", record.TellAlways[HouseComponent]("It was measured")).House()
+var components = ledger.NewHouseKind("component", "component", record.TellAlways[HouseComponent]("It was measured"))
 
-var recipes = ledger.NewKind("recipe", "recipe", record.TellAlways[OwnRecipe]("Its parts or its name were changed")).House()
+var recipes = ledger.NewHouseKind("recipe", "recipe", record.TellAlways[OwnRecipe]("Its parts or its name were changed"))
 
 // HouseComponent is what the house measured of a component, or a component of its
 // own.

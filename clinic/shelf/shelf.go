@@ -18,9 +18,9 @@ import (
 // Service is what is at hand.
 type Service struct{ *record.Keeper }
 
-var stocks = ledger.NewKind("stock", "stock", record.Tell(func(s Stock, where string) string {
+var stocks = ledger.NewHouseKind("stock", "stock", record.Tell(func(s Stock, where string) string {
 	return fmt.Sprintf("%g %s of it are left %s.", s.Amount, s.Unit, where)
-})).House()
+}))
 
 // Stock is a product on the shelf.
 type Stock struct {
