@@ -134,6 +134,10 @@ func TestWhatWasWrittenOnTheWrongPlantIsMovedWhole(t *testing.T) {
 	}
 	x.undoAll(1)
 	assert.Equal(t, written, x.told(1, "Wrong"))
+
+	_, doc, _ := x.send("POST", "/api/v1/plants/1/checkins", `{"noted":{"leaf":"firm"}}`, personHeader, "Ben")
+	x.move(1, "checkin", int(under(listAt(doc, "checkins")[0], "id").(float64)), 2)
+	assert.Contains(t, fmt.Sprint(x.does("GET", "/api/v1/plants/2/timeline", "")), "by:[Ben]", "and who noted it")
 }
 
 // What cannot be moved is refused in words, and nothing is changed by it.

@@ -63,10 +63,13 @@ WHERE (sqlc.arg(before) = 0 OR l.id < sqlc.arg(before))
 ORDER BY l.id DESC LIMIT sqlc.arg(most);
 
 -- name: AuthorsOfPlant :many
--- A number may have been another plant's, which was taken out.
+-- A number may have been another plant's, which was taken out. What was moved here is noted there.
 SELECT DISTINCT l.kind, l.doc_id, l.person FROM log l JOIN plants p ON p.id = l.plant_id
 WHERE l.plant_id = sqlc.arg(plant_id) AND l.at >= p.created_at AND l.kind <> '' AND l.person <> ''
-ORDER BY l.kind, l.doc_id, l.person;
+UNION
+SELECT l.kind, l.doc_id, l.person FROM moved m JOIN log l ON l.kind = m.kind AND l.doc_id = m.doc_id
+WHERE m.to_id = sqlc.arg(plant_id) AND NOT m.undone AND l.plant_id = m.from_id AND l.person <> ''
+ORDER BY 1, 2, 3;
 
 -- name: AddSent :execrows
 INSERT INTO sent (name, at, person, did, body) VALUES (?, ?, ?, ?, ?) ON CONFLICT DO NOTHING;

@@ -132,7 +132,10 @@ func (q *Queries) AddToLog(ctx context.Context, arg AddToLogParams) error {
 const authorsOfPlant = `-- name: AuthorsOfPlant :many
 SELECT DISTINCT l.kind, l.doc_id, l.person FROM log l JOIN plants p ON p.id = l.plant_id
 WHERE l.plant_id = ?1 AND l.at >= p.created_at AND l.kind <> '' AND l.person <> ''
-ORDER BY l.kind, l.doc_id, l.person
+UNION
+SELECT l.kind, l.doc_id, l.person FROM moved m JOIN log l ON l.kind = m.kind AND l.doc_id = m.doc_id
+WHERE m.to_id = ?1 AND NOT m.undone AND l.plant_id = m.from_id AND l.person <> ''
+ORDER BY 1, 2, 3
 `
 
 type AuthorsOfPlantRow struct {
@@ -141,7 +144,7 @@ type AuthorsOfPlantRow struct {
 	Person string
 }
 
-// A number may have been another plant's, which was taken out.
+// A number may have been another plant's, which was taken out. What was moved here is noted there.
 func (q *Queries) AuthorsOfPlant(ctx context.Context, plantID int64) ([]AuthorsOfPlantRow, error) {
 	rows, err := q.query(ctx, q.authorsOfPlantStmt, authorsOfPlant, plantID)
 	if err != nil {
