@@ -74,6 +74,7 @@ func FuzzBodies(f *testing.F) {
 			{http.MethodPost, "/api/v1/plants/1/cleaning/jobs"}, {http.MethodPut,
 				"/api/v1/plants/1/cleaning/closed"}, {http.MethodPost, "/api/v1/plants/1/courses"}, {http.MethodPost, "/api/v1/plants/1/divisions"},
 			{http.MethodPost, "/api/v1/plants/1/incidents"}, {http.MethodPost, "/api/v1/timers"},
+			{http.MethodPost, "/api/v1/plants/1/moved"}, {http.MethodPut, "/api/v1/plants/1/moved"},
 			{http.MethodPost, "/api/v1/shelf"}, {http.MethodPost, "/api/v1/places"},
 			{http.MethodPost, "/api/v1/compute/pot"}, {http.MethodPost, "/api/v1/compute/mix"},
 			{http.MethodPost, "/api/v1/compute/section"}, {http.MethodPost, "/api/v1/compute/weigh-fit"},
