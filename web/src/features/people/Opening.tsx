@@ -57,8 +57,8 @@ function Confirm() {
   return (
     <Notice is="note">
       <p>
-        A copy was brought back. These people could come in by it: {all.map((p) => p.name).join(", ")}. Change below who
-        works here no more. Then say so here, at this machine.
+        A copy was brought back. These people could come in by it: {all.map((p) => p.name).join(", ")}. Take out below
+        who no longer works here. Then say here, at this machine, that the others may come in.
       </p>
       {trouble && <Trouble error={trouble} />}
       <Button loading={sending} onClick={() => send(() => ask(client.PUT("/api/v1/people/confirmed", {})))}>

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Button, Space } from "antd";
+import { Button, Flex, Space } from "antd";
 import { useState } from "react";
 import { ask, client, type AskedRoot, type KeptWish, type WishAnswer } from "../../lib/api/client";
 import { mayI } from "../../lib/api/queries";
@@ -10,6 +10,7 @@ import { type Words } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Followed } from "../../ui/Followed";
 import { Marked } from "../../ui/Mark";
+import { Row } from "../../ui/Row";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
@@ -67,7 +68,7 @@ export function MayI() {
         ))}
       </div>
       {answer && (
-        <>
+        <Flex vertical gap="small">
           <AnswerSaid answer={answer} />
           {answer.asks === "root" && (
             <>
@@ -85,8 +86,10 @@ export function MayI() {
               />
             </>
           )}
-          <Button onClick={keep}>Keep this with its answer</Button>
-        </>
+          <Row>
+            <Button onClick={keep}>Keep this with its answer</Button>
+          </Row>
+        </Flex>
       )}
       {trouble && <Trouble error={trouble} />}
       <Wished kept={kept} />
