@@ -23,8 +23,8 @@ import (
 	"therapeon/ledger"
 )
 
-// lived is a copy of a bench of 2,000 plants that were written on through the services, as a house would
-// over some months. It is made once, today, for all that measure on it.
+// lived is a copy of a bench with 2,000 plants and some months of entries, all made through the services.
+// It is made once a day.
 func lived(b *testing.B) string {
 	b.Helper()
 	kept := filepath.Join("..", "bin", "lived-"+time.Now().Format(time.DateOnly)+".sqlite")

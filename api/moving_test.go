@@ -113,7 +113,7 @@ func TestWhatWasWrittenOnTheWrongPlantIsMovedWhole(t *testing.T) {
 		"The look of 14 May 2030 was moved to Right. It was written here by mistake.")
 	assert.Contains(t, fmt.Sprint(x.does("GET", "/api/v1/plants/2/timeline", "")),
 		"The reading of the roots of 14 May 2030 was moved here from Wrong.")
-	assert.Contains(t, fmt.Sprint(x.does("GET", "/api/v1/log", "")), "Wrong → Right")
+	assert.Contains(t, fmt.Sprint(x.does("GET", "/api/v1/log?plant=1", "")), "note:Right", "the log says to which")
 
 	x.undoAll(2)
 	assert.Equal(t, written, x.told(1, "Wrong"))

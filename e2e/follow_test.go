@@ -280,7 +280,7 @@ func TestALookOnTheWrongPlantIsMoved(t *testing.T) {
 	p.see(".history-time li", "Unpot it now.")
 	p.tap(".history-time button", "Something is on the wrong plant")
 	p.tap(`.history-time [data-kind="look"] button`, "This one")
-	p.see("[data-part='misplaced']", "All of it goes.")
+	p.see("[data-part='misplaced']", "All of it goes, and both plants are judged again.")
 	p.fits(phone.width)
 	p.choose(`[data-field="It belongs to"] select`, "Right")
 	p.tap("[data-part='misplaced'] button", "Move it there")

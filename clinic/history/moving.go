@@ -40,8 +40,7 @@ func (c *Service) Move(ctx context.Context, plantID int64, in MoveEntry) (Timeli
 	}
 	var all Timeline
 	err := c.Write(ctx, &all, func(tx *ledger.Tx) error {
-		row, err := tx.Plants().Get(ctx, plantID)
-		if err != nil {
+		if _, err := tx.Plants().Get(ctx, plantID); err != nil {
 			return record.MissingOr(err, "plant", plantID)
 		}
 		kind := keptAs[in.Kind]
@@ -56,13 +55,13 @@ func (c *Service) Move(ctx context.Context, plantID int64, in MoveEntry) (Timeli
 			Kind: kind, DocID: in.EntryID, Day: record.DayOf(e.Day), FromID: plantID, MovedOn: c.Today(),
 			CreatedAt: c.Stamp(),
 		}
-		about := row.Tag + ": withdrawn"
+		about := "" // of one that is withdrawn, what was done says it
 		if in.To != 0 {
 			to, err := tx.Plants().Get(ctx, in.To)
 			if err != nil {
 				return record.MissingOr(err, "plant", in.To)
 			}
-			m.ToID, about = &to.ID, row.Tag+" → "+to.Tag
+			m.ToID, about = &to.ID, to.Tag
 		}
 		if m, err = tx.Moves().Keep(ctx, m); err != nil {
 			return err

@@ -96,7 +96,7 @@ const (
 	sparse = 8
 	// pictured is the share of the runs that are followed to their last day, for the picture and its days;
 	// the others end when it is known who wins.
-	pictured = 4
+	pictured, leastPictured = 4, 400
 )
 
 // Run runs the race of a plant, without the roots it may get, by every way of holding:
@@ -313,7 +313,7 @@ func (m *model) outcome(method Method) Outcome {
 	counts := make([][bins + 1]int32, days+1)
 	fates := make([]fate, runs)
 	losses := make([]float64, runs)
-	whole := max(min(runs, 400), runs/pictured)
+	whole := max(min(runs, leastPictured), runs/pictured)
 	see := func(day int, share float64) { counts[day][int(min(max(share, 0), 1)*bins)]++ }
 	for run := range runs {
 		if m.ended(run) {
@@ -421,126 +421,6 @@ func quantile(counts *[bins + 1]int32, n int, share float64) float64 {
 		sum += float64(c)
 	}
 	return 1
-}
-
-// thin is how many runs levers and the search for a humidity take.
-func (m *model) thin() int { return max(min(m.c.Runs, 200), m.c.Runs/sparse) }
-
-// chance is that of a way with a change, from a part of the runs.
-func (m *model) chance(method Method, by change) float64 { return m.chanceOf(method, by, m.thin()) }
-
-func (m *model) chanceOf(method Method, by change, runs int) float64 {
-	w := m.way(method, by)
-	won := 0
-	for run := range runs {
-		if m.ended(run) {
-			return 0
-		}
-		d := m.plants[run]
-		if by.lessLeaf > 0 {
-			d = m.draw(run, by)
-		}
-		if f := d.live(w, m.c.Days, nil); f.by(m.c.Days) == "" && f.tip != never {
-			won++
-		}
-	}
-	return float64(won) / float64(runs)
-}
-
-// dryDays is how long plants hold out without new roots, the median.
-func (m *model) dryDays(method Method, by change) float64 {
-	w := m.way(method, by)
-	alone := make([]float64, m.thin())
-	for run := range alone {
-		if m.ended(run) {
-			return 0
-		}
-		d := m.plants[run]
-		if by.lessLeaf > 0 {
-			d = m.draw(run, by)
-		}
-		r := d.rates(&w.sky)
-		alone[run] = min(d.alone(&r, w, d.start*d.full, 0, m.c.Days), 2*float64(m.c.Days))
-	}
-	slices.Sort(alone)
-	return alone[len(alone)/2]
-}
-
-// humidityFor is the humidity around the plant that gives a chance, by halving.
-func (m *model) humidityFor(method Method, good float64) (string, *float64) {
-	low, high := 5.0, 100.0
-	if !m.gives(method, high, good) {
-		return "none", nil
-	}
-	if m.gives(method, low, good) {
-		return "any", nil
-	}
-	for high-low > 0.8 {
-		middle := (low + high) / 2
-		if m.gives(method, middle, good) {
-			high = middle
-		} else {
-			low = middle
-		}
-	}
-	high = math.Ceil(high)
-	return "humidity", &high
-}
-
-// gives holds where a humidity gives a chance. It ends as soon as that is known.
-func (m *model) gives(method Method, humidity, good float64) bool {
-	w, runs := m.way(method, change{exactly: humidity}), m.thin()
-	won, left := 0, runs
-	for run := range runs {
-		if m.ended(run) {
-			return false
-		}
-		d := m.plants[run]
-		left--
-		if f := d.live(w, m.c.Days, nil); f.by(m.c.Days) == "" && f.tip != never {
-			won++
-		}
-		if float64(won)/float64(runs) >= good {
-			return true
-		}
-		if float64(won+left)/float64(runs) < good {
-			return false
-		}
-	}
-	return false
-}
-
-// levers tries each change by itself, what helps most first.
-func (m *model) levers(method Method) []Lever {
-	was, dry := m.chance(method, change{}), m.dryDays(method, change{})
-	list := make([]Lever, len(m.k.Levers))
-	inParallel(len(list), func(i int) {
-		kind := m.k.Levers[i]
-		by := change{}
-		switch kind.Code {
-		case "humidity":
-			by.humidity = kind.By.Value
-		case "shade":
-			by.cool = true
-		case "leaves":
-			by.lessLeaf = kind.By.Value
-		case "soak":
-			by.every = kind.By.Value
-		case "warmth":
-			by.warmer = kind.By.Value
-		}
-		chance := m.chance(method, by)
-		list[i] = Lever{LeverKind: kind, Chance: chance, Gain: chance - was, DryDays: m.dryDays(method, by) - dry}
-		list[i].say()
-	})
-	slices.SortStableFunc(list, func(a, b Lever) int {
-		// Gains of a point or less are alike: then the days decide.
-		if x, y := math.Round(a.Gain*100), math.Round(b.Gain*100); x != y {
-			return int(y - x)
-		}
-		return int(math.Round(b.DryDays - a.DryDays))
-	})
-	return list
 }
 
 // ranked puts the one that is advised first: the gentlest that gives a good

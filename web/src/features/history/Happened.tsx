@@ -101,7 +101,10 @@ function Misplaced({ plantID, error, onMove }: MisplacedProps) {
         </Button>
         <Button onClick={() => onMove()}>Take it out</Button>
       </Row>
-      <Why>All of it goes. Both plants are judged again, and it can be undone.</Why>
+      <Why>
+        All of it goes, and both plants are judged again. What was begun because of it stays, such as a treatment: end
+        that yourself. You can undo this.
+      </Why>
       {Boolean(error) && !wrong && <Trouble error={error} />}
     </div>
   );
