@@ -9,7 +9,7 @@ HEADLESS := /usr/bin/chromium-headless-shell
 CHROMIUM ?= $(HEADLESS)
 export CHROMIUM
 GO_CODE := $(shell find api clinic cmd core demo door formats ledger standin web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'ledger/*')
-STAMP := $(shell git log -1 --abbrev=8 --format='%h of %cs' 2>/dev/null)
+STAMP := $(shell git log -1 --abbrev=8 --date=format:'%-d %b %Y' --format='%h of %cd' 2>/dev/null)
 PAGE_CODE := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json
 
 # In a fresh clone nothing is built or cached yet: the budget of the tests is not held there.
@@ -27,7 +27,7 @@ run: bin/therapeon ## build, and serve your own bench
 test: fresh browser filled ## check everything, the browser included
 	@rm -f bin/budget
 	$(MAKE) --no-print-directory --jobs 2 --output-sync linted checks
-	tools/budget browser 800 go test -timeout 40m ./e2e/...
+	PROGRAM=$(CURDIR)/bin/therapeon tools/budget browser 800 go test -timeout 40m ./e2e/...
 
 .PHONY: linted
 linted: page bin/staticcheck bin/tree

@@ -457,7 +457,7 @@ func TestTonightsPotsAgainstTheShelf(t *testing.T) {
 // A pot weighed wet, in between and light foretells its water; one far off is asked
 // about.
 func TestAPotsWeightsForetellItsWater(t *testing.T) {
-	s := serve(t, t.TempDir()+"/demo.sqlite", "demo")
+	s := demoServer(t)
 	p := open(t, s.url, phone)
 	p.tap(".bench-list a", "Crate 14, sound after all")
 	p.tap(".plant-strip span", "Re-home")

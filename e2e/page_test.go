@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
-	"os"
 	"strings"
 	"sync"
 	"testing"
@@ -186,15 +185,12 @@ func TestTheLookBeginsWithWhatWorries(t *testing.T) {
 // An empty bench teaches with a worked example: one is shown round it by keyboard, and takes it
 // out again, whole.
 func TestAnEmptyBenchTeachesWithAWorkedExample(t *testing.T) {
-	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err, "run make page first")
 	s := fresh(t)
 	p := open(t, s.url, phone)
 	p.tap("button", "Show a worked example")
 	p.see("[data-part='plant-head'] h1", "Worked example")
 	p.see(".ant-tour", "One plant, one advice")
-	p.MustEval("() => {" + string(axe) + "}")
-	assert.Empty(t, p.MustEval(seriousFaults).Arr(), "serious faults")
+	p.reached("the tour", "on a phone")
 	assert.Empty(t, p.MustEval(tooSmall).Arr(), "too small to hit")
 	p.hit("ArrowRight")
 	p.see(".ant-tour", "Its steps")

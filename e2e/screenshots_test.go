@@ -24,7 +24,7 @@ var views = []view{
 	{"care", "Crate 8, on its feet again", "care", "[data-part='protocol']", "New roots half down"},
 	{"evening", "", "/evening", ".said-headline", "tonight"},
 	{"away", "", "/away", "h1", "Away"},
-	{"bench", "", "/bench", ".bench-list", "Crate 5, thought dead"},
+	{"bench", "", "/bench", ".bench-list", "Crate "},
 	{"plant", "By the door, leave it be", "", "[data-part='may-i']", "Repot it"},
 	{"intake", "Crate 2, from wet moss", "intake", "[data-part='intake']", "A name and a group"},
 	{"look", "By the door, leave it be", "look", "[data-part='look'] .said-headline", "Leave it."},
@@ -73,16 +73,21 @@ func (v view) show(t testing.TB, s *server, at size) *page {
 	return p
 }
 
-// on brings a page to the view.
+// on brings a page to the view, within the program where it is there already.
 func (v view) on(p *page, s *server) {
 	p.t.Helper()
-	if v.tag == "" {
-		p.visit(s.url + v.step)
-		p.see(v.css, v.words)
-		return
+	path := v.step
+	if v.tag != "" {
+		path = fmt.Sprintf("/plants/%d/%s", s.plant(p.t, v.tag), v.step)
 	}
-	p.visit(fmt.Sprintf("%s/plants/%d/%s", s.url, s.plant(p.t, v.tag), v.step))
-	p.see("[data-part='plant-head'] h1", v.tag)
+	if p.MustEval(`() => location.origin`).Str() == s.url {
+		p.jump(path)
+	} else {
+		p.visit(s.url + path)
+	}
+	if v.tag != "" {
+		p.see("[data-part='plant-head'] h1", v.tag)
+	}
 	p.see(v.css, v.words)
 }
 
@@ -117,6 +122,7 @@ func TestScreenshots(t *testing.T) {
 	shoot := func(name string, p *page) {
 		p.MustEval(`() => scrollTo(0, 0)`)
 		p.MustEval(settled)
+		p.MustEval(painted)
 		picture, err := p.Screenshot(false, nil)
 		require.NoError(t, err)
 		require.NoError(t, os.WriteFile(filepath.Join(folder, name+".png"), picture, 0o644))

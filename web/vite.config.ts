@@ -29,8 +29,26 @@ const scrollBars: Plugin = {
 };
 
 export default defineConfig({
-  plugins: [scrollBars, react()],
+  plugins: [scrollBars, react({ compiler: true })],
   css: { modules: { generateScopedName: nameOf } },
-  build: { outDir: "dist", emptyOutDir: true, target: "es2022", assetsInlineLimit: 0 },
+  build: {
+    outDir: "dist",
+    emptyOutDir: true,
+    target: "es2022",
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 1100,
+    // What the first view needs is one file, and what a few others share few files: each is a request.
+    rolldownOptions: {
+      output: {
+        chunkFileNames: (chunk) => `assets/${chunk.name.replace(/~.*/, "")}-[hash].js`,
+        codeSplitting: {
+          groups: [
+            { name: "first", tags: ["$initial"] },
+            { name: "shared", minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 40_000 },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { "/api": "http://127.0.0.1:8317" } },
 });
