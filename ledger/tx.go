@@ -107,6 +107,7 @@ func (p Plants) Remove(ctx context.Context, id int64) error {
 	if err := errors.Join(p.q.DropBasesOfPlant(ctx, &id), p.q.DropWithdrawn(ctx, id)); err != nil {
 		return err
 	}
+	touch(p.touched, id)
 	return p.q.RemovePlant(ctx, id)
 }
 
