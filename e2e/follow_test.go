@@ -180,7 +180,7 @@ func TestKeysTypedInAFieldAreItsWords(t *testing.T) {
 func TestAViewOpensAtItsTopAndBackComesBack(t *testing.T) {
 	s := demoServer(t)
 	p := open(t, s.url, phone)
-	p.see(".bench-list", "Crate 5")
+	p.see(".bench-list", "Crate")
 	links, err := p.Elements(".bench-list a")
 	require.NoError(t, err)
 	far := links[len(links)-3]
@@ -206,6 +206,22 @@ func TestAViewOpensAtItsTopAndBackComesBack(t *testing.T) {
 		glance,
 		"and Back comes back",
 	)
+
+	// What lay lower than the page now reaches is let be, once one goes elsewhere.
+	p.visit(s.url + "/library/causes")
+	p.see("[data-part='library']", "Salt burn")
+	p.MustEval(`() => new Promise((done) => { addEventListener("scrollend", done); scrollTo(0, 400); })`)
+	p.MustEval(`() => Object.keys(sessionStorage).filter((k) => k.startsWith("therapeon.place."))
+		.forEach((k) => sessionStorage.setItem(k, "99999"))`)
+	p.MustReload().MustWaitLoad()
+	p.see("[data-part='library']", "Salt burn")
+	p.still()
+	require.Greater(t, p.MustEval(`() => scrollY`).Int(), 300)
+	assert.Zero(t, p.MustEval(`async () => {
+		scrollTo(0, 0);
+		for (let frames = 0; frames < 10; frames++) await new Promise(requestAnimationFrame);
+		return scrollY;
+	}`).Int(), "the hand goes first")
 }
 
 // What breaks in a view takes nothing else down, and a promise that fails is said.

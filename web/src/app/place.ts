@@ -17,16 +17,22 @@ export function usePlaceOnPage() {
     const moved = last.current.pathname !== pathname;
     last.current = { pathname };
     let stop = false;
+    let go = () => {};
+    const grows = new ResizeObserver(() => go());
     if (came === "POP") {
       const wanted = Number(sessionStorage.getItem(name) ?? 0);
       const until = performance.now() + PATIENCE_MS;
-      // What was far down is there once its data have come.
-      const go = () => {
-        if (stop) return;
+      let at = window.scrollY;
+      // What was far down is there once its data have come. Whatever else scrolls the page goes first.
+      go = () => {
+        const end = document.documentElement.scrollHeight - window.innerHeight;
+        const elsewhere = Math.abs(window.scrollY - at) > 1 && window.scrollY < end - 1;
+        if (stop || elsewhere || performance.now() > until) return grows.disconnect();
         window.scrollTo({ top: wanted, behavior: "instant" });
-        if (Math.abs(window.scrollY - wanted) > 1 && performance.now() < until) requestAnimationFrame(go);
+        at = window.scrollY;
       };
       go();
+      grows.observe(document.body);
     } else if (moved) window.scrollTo({ top: 0, behavior: "instant" });
     const leave = () => {
       stop = true; // the hand goes first
@@ -38,6 +44,7 @@ export function usePlaceOnPage() {
     window.addEventListener("scrollend", note);
     return () => {
       stop = true;
+      grows.disconnect();
       window.removeEventListener("wheel", leave);
       window.removeEventListener("touchmove", leave);
       window.removeEventListener("keydown", leave);
