@@ -278,13 +278,16 @@ func serveAt(t testing.TB, at, data string, words ...string) *server {
 // start runs the program until it says where it is.
 func (s *server) start(t testing.TB, args ...string) {
 	t.Helper()
+	first := s.cmd == nil
 	s.cmd = exec.Command(binary, args...)
 	s.cmd.Env = append(os.Environ(), s.env...)
 	out, err := s.cmd.StdoutPipe()
 	require.NoError(t, err)
 	s.cmd.Stderr = os.Stderr
 	require.NoError(t, s.cmd.Start())
-	t.Cleanup(s.kill)
+	if first {
+		t.Cleanup(s.kill) // after the tabs at it are cleared
+	}
 	lines := bufio.NewScanner(out)
 	s.url = ""
 	for s.url == "" && lines.Scan() {
