@@ -56,9 +56,9 @@ func serve(t *testing.T, h *clinic.Clinic, w Ways) *Doors {
 		stop()
 		assert.NoError(t, <-done)
 	})
-	require.Eventually(t, func() bool {
-		c, err := net.Dial("tcp", d.first.Addr().String())
-		return err == nil && c.Close() == nil
+	require.Eventually(t, func() bool { // one that listens does not serve yet
+		answer, err := http.Get("http://" + d.first.Addr().String())
+		return err == nil && answer.Body.Close() == nil
 	}, 5*time.Second, 10*time.Millisecond)
 	return d
 }
