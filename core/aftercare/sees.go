@@ -25,8 +25,9 @@ type watch struct {
 
 // watching gathers what was observed since a day, up to another.
 func (c *Case) watching(since, today string) *watch {
-	w := &watch{Case: c, since: since}
-	for _, s := range c.Stands().Checked().All() {
+	all := c.Stands().Checked().All()
+	w := &watch{Case: c, since: since, seen: make([]patient.Seen, 0, len(all))} // many, and each is long to move
+	for _, s := range all {
 		if s.On >= since && s.On <= today {
 			w.seen = append(w.seen, s)
 			if p := s.Noted.Patch; p == "grown" || p == "general" {

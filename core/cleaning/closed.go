@@ -103,7 +103,7 @@ func (p Plan) said() Plan {
 		p.Jobs[i].Items, p.Jobs[i].Says = slices.Clone(j.Items), nil // stances are not said
 		for n := range j.Items {
 			it := &p.Jobs[i].Items[n]
-			it.SideAtMM, it.Strip, it.Depth, it.Growth, it.OnStem, it.turn = nil, false, "", 0, false, 0
+			it.SideAtMM, it.Strip, it.Depth, it.Growth, it.OnStem = nil, false, "", 0, false
 		}
 	}
 	return p
@@ -137,7 +137,7 @@ func (j Job) close() ClosedJob {
 	}
 	for _, it := range j.Items {
 		closed := ClosedItem{Item: it}
-		closed.Item.turn, closed.Item.Before = 0, nil
+		closed.Item.Before = nil
 		closed.infer(it)
 		for _, note := range it.Before {
 			closed.Before = append(closed.Before, placed()[note])

@@ -45,7 +45,6 @@ type Item struct {
 	Reasons  []string         `json:"reasons" required:"true" description:"rules; their words are in the verdict"`
 	Before   []knowledge.Text `json:"before" required:"true" description:"notes to read before this job"`
 	Done     int              `json:"done" required:"true" description:"how many of the batch are done"`
-	turn     int              // its place in the working order
 }
 
 // List is the cut list of one plant.
@@ -246,15 +245,18 @@ func sortItems(items []Item, r roots.Reading) {
 	for i, root := range r.Roots {
 		place[root.ID] = (root.Growth*len(inward)+slices.Index(inward, root.Depth))*roots.MaxRoots + i
 	}
-	for i := range items {
-		items[i].turn = slices.Index(
-			order,
-			items[i].Kind,
-		)*(roots.MaxGrowths+2)*len(
-			inward,
-		)*roots.MaxRoots + place[items[i].RootID]
+	type turn struct{ of, at int }
+	turns := make([]turn, len(items)) // for an item is long to move
+	for i, it := range items {
+		kind := slices.Index(order, it.Kind) * (roots.MaxGrowths + 2) * len(inward) * roots.MaxRoots
+		turns[i] = turn{kind + place[it.RootID], i}
 	}
-	slices.SortStableFunc(items, func(a, b Item) int { return cmp.Compare(a.turn, b.turn) })
+	slices.SortFunc(turns, func(a, b turn) int { return cmp.Or(cmp.Compare(a.of, b.of), cmp.Compare(a.at, b.at)) })
+	sorted := make([]Item, len(items))
+	for i, t := range turns {
+		sorted[i] = items[t.at]
+	}
+	copy(items, sorted)
 }
 
 // tick takes the checks in and counts the cuts.

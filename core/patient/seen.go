@@ -27,7 +27,7 @@ func (p Stands) Checked() Checked { return Checked(p) }
 // seen before it.
 func (p Checked) All() []Seen {
 	if p.known.seen == nil {
-		list := []Seen{}
+		list := make([]Seen, 0, len(p.Seen))
 		for _, s := range p.Seen {
 			if s.On <= p.day() && p.Stands().EpochOf(s.On) == AtPresent {
 				list = append(list, s)
