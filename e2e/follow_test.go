@@ -219,6 +219,7 @@ func TestAViewOpensAtItsTopAndBackComesBack(t *testing.T) {
 	require.Greater(t, p.MustEval(`() => scrollY`).Int(), 300)
 	assert.Zero(t, p.MustEval(`async () => {
 		scrollTo(0, 0);
+		document.querySelector("main").style.paddingBottom = "300px"; // more has come
 		for (let frames = 0; frames < 10; frames++) await new Promise(requestAnimationFrame);
 		return scrollY;
 	}`).Int(), "the hand goes first")
