@@ -300,7 +300,7 @@ func BenchmarkHome(b *testing.B) {
 		i := slices.IndexFunc(plants, func(p intake.Plant) bool { return p.Intake.Tag == tag })
 		require.GreaterOrEqual(b, i, 0)
 		for _, call := range []string{"home", "race"} {
-			b.Run(tag+"/"+call, func(b *testing.B) {
+			b.Run(call+"/"+tag, func(b *testing.B) {
 				var took []time.Duration
 				for b.Loop() {
 					began := time.Now()

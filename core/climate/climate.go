@@ -112,9 +112,35 @@ func (d Day) at(hour int) float64 {
 // DailyRange are the lows and highs of every day that is known: the day table,
 // and the days of which most hours were logged.
 func (p *Place) DailyRange() map[string]Day {
+	all := p.logged(slices.Sorted(maps.Keys(p.Hours)))
+	for day, d := range p.Days {
+		if _, logged := all[day]; !logged {
+			all[day] = d
+		}
+	}
+	return all
+}
+
+// DaysBetween are those of the days that have an hour from one to another, and of some beside them.
+func (p *Place) DaysBetween(from, to int64) map[string]Day {
+	begins, ends := from-longestDay, to+longestDay
+	all := p.logged(within(p.Hours, begins, ends))
+	for h := begins; h < ends && len(p.Days) > 0; h += halfADay {
+		day, _ := p.dayOf(h)
+		if d, known := p.Days[day]; known {
+			if _, logged := all[day]; !logged {
+				all[day] = d
+			}
+		}
+	}
+	return all
+}
+
+// logged are the lows and highs of the days of which most hours are among some, which come in order.
+func (p *Place) logged(hours []int64) map[string]Day {
 	all := map[string]Day{}
 	count := map[string]int{}
-	for _, h := range slices.Sorted(maps.Keys(p.Hours)) {
+	for _, h := range hours {
 		c := p.Hours[h]
 		day, _ := p.dayOf(h)
 		d, ok := all[day]
@@ -130,13 +156,33 @@ func (p *Place) DailyRange() map[string]Day {
 			delete(all, day)
 		}
 	}
-	for day, d := range p.Days {
-		if _, logged := all[day]; !logged {
-			all[day] = d
-		}
-	}
 	return all
 }
+
+// within are the hours of a log from one to another, in order. A log may be of years, and the time of days.
+func within(log map[int64]float64, from, to int64) (hours []int64) {
+	if to-from > int64(len(log)) {
+		for h := range log {
+			if h >= from && h < to {
+				hours = append(hours, h)
+			}
+		}
+		slices.Sort(hours)
+		return hours
+	}
+	for h := from; h < to; h++ {
+		if _, ok := log[h]; ok {
+			hours = append(hours, h)
+		}
+	}
+	return hours
+}
+
+// A day has 23 to 25 hours.
+const (
+	halfADay   = 12
+	longestDay = 25
+)
 
 // mean is the low and high of the last days known before a day that is not:
 // what is usual there of late.
@@ -172,11 +218,11 @@ type Air struct {
 func (p *Place) Between(from, to int64) Air {
 	var a Air
 	low, high, days := 0.0, 0.0, 0.0
-	all := p.DailyRange()
+	all := p.DaysBetween(from, to)
 	for _, day := range slices.Sorted(maps.Keys(all)) { // in order: a sum of figures depends on it
 		d := all[day]
 		at, err := time.ParseInLocation(time.DateOnly, day, p.Zone)
-		if noon := HourOf(at.Add(12 * time.Hour)); err == nil && noon >= from && noon <= to {
+		if noon := HourOf(at.Add(halfADay * time.Hour)); err == nil && noon >= from && noon <= to {
 			low, high, days = low+d.LowC, high+d.HighC, days+1
 		}
 	}
@@ -185,10 +231,8 @@ func (p *Place) Between(from, to int64) Air {
 		a.NightC, a.DayC = &low, &high
 	}
 	sum, n := 0.0, 0.0
-	for _, hour := range slices.Sorted(maps.Keys(p.Humid)) {
-		if hour >= from && hour < to {
-			sum, n = sum+p.Humid[hour], n+1
-		}
+	for _, hour := range within(p.Humid, from, to) {
+		sum, n = sum+p.Humid[hour], n+1
 	}
 	if n >= Table().LeastHours.Value {
 		mean := sum / n

@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 )
 
 func TestTheSurestTemperatureIsTaken(t *testing.T) {
@@ -154,4 +155,47 @@ func TestTheAirToReckonWith(t *testing.T) {
 		delete(p.Humid, HourOf(now)-h-1)
 	}
 	assert.Equal(t, 55.0, *p.Now(HourOf(now)).Humidity, "five hours say nothing of a day")
+}
+
+// The air of a time is the same as if every day and hour that is known were gone through for it.
+func TestTheAirOfATimeIsOfItsOwnDays(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		zone, err := time.LoadLocation(rapid.SampledFrom([]string{"UTC", "Europe/Berlin", "Asia/Kolkata"}).Draw(t, "zone"))
+		require.NoError(t, err)
+		begin := HourOf(time.Date(2026, 3, 20, 0, 0, 0, 0, zone)) // with a change of clocks in it
+		p := &Place{Zone: zone, Days: map[string]Day{}, Hours: map[int64]float64{}, Humid: map[int64]float64{}}
+		for h := begin; h < begin+15*24; h++ {
+			if rapid.IntRange(0, 9).Draw(t, "logged") > 0 {
+				p.Hours[h], p.Humid[h] = float64(h%24), float64(50+h%7)
+			}
+		}
+		for _, day := range []string{"2026-03-19", "2026-03-25", "2026-04-06"} {
+			p.Days[day] = Day{day, 5, 9}
+		}
+		from := begin + rapid.Int64Range(-50, 400).Draw(t, "from")
+		to := from + rapid.Int64Range(0, 500).Draw(t, "for")
+		var low, high, days, humid, hours float64
+		for _, d := range p.DailyRange() {
+			at, err := time.ParseInLocation(time.DateOnly, d.Day, zone)
+			require.NoError(t, err)
+			if noon := HourOf(at.Add(12 * time.Hour)); noon >= from && noon <= to {
+				low, high, days = low+d.LowC, high+d.HighC, days+1
+			}
+		}
+		for h, percent := range p.Humid {
+			if h >= from && h < to {
+				humid, hours = humid+percent, hours+1
+			}
+		}
+		air := p.Between(from, to)
+		require.Equal(t, days > 0, air.NightC != nil)
+		if days > 0 {
+			assert.InDelta(t, low/days, *air.NightC, 1e-9)
+			assert.InDelta(t, high/days, *air.DayC, 1e-9)
+		}
+		require.Equal(t, hours >= Table().LeastHours.Value, air.Humidity != nil)
+		if air.Humidity != nil {
+			assert.InDelta(t, humid/hours, *air.Humidity, 1e-9)
+		}
+	})
 }

@@ -107,7 +107,8 @@ func (p Around) Nights() (usual, lowest float64, known bool) {
 	to := p.ends()
 	from := to.AddDate(0, 0, -int(Table().NightsDays.Value))
 	c := p.Site.Climate
-	air, days := c.Between(climate.HourOf(from), climate.HourOf(to)), c.DailyRange()
+	begins, ends := climate.HourOf(from), climate.HourOf(to)
+	air, days := c.Between(begins, ends), c.DaysBetween(begins, ends)
 	if air.NightC == nil {
 		if c.Usual == nil {
 			return 0, 0, false

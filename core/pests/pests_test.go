@@ -79,7 +79,7 @@ func TestDegreeDaysAddUpAsByHand(t *testing.T) {
 	}
 	mite, _ := Find("spider-mites")
 	start := climate.HourOf(on("2031-05-01").Add(-12 * time.Hour))
-	n := counter{mite, p}
+	n := count(mite, p)
 	assert.InDelta(t, 18, n.between(start, start+5*24), 1e-9)
 	assert.InDelta(t, 8, n.between(start, start+48), 1e-9)
 	hour, ok := n.reach(start, 8)
@@ -101,7 +101,7 @@ func TestADaysSineIsThatOfBaskervilleAndEmin(t *testing.T) {
 			theta := math.Asin((t0 - mean) / swing)
 			want = ((mean-t0)*(math.Pi/2-theta) + swing*math.Cos(theta)) / math.Pi
 		}
-		n := counter{mite, &climate.Place{Zone: time.UTC, Usual: &d}}
+		n := count(mite, &climate.Place{Zone: time.UTC, Usual: &d})
 		start := climate.HourOf(on("2031-05-01"))
 		assert.InDelta(t, want, n.between(start, start+24), 0.05, "%g to %g °C", d.LowC, d.HighC)
 	}

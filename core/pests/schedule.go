@@ -57,6 +57,15 @@ func (s Schedule) DueBy(day string) (due, late bool) {
 type counter struct {
 	pest  Pest
 	place *climate.Place
+	last  *counted
+}
+
+func count(pest Pest, place *climate.Place) counter { return counter{pest, place, &counted{}} }
+
+// counted is what was added up last: a later end goes on from there.
+type counted struct {
+	from, to int64
+	sum      float64
 }
 
 // reach is the hour by which dd degree-days have added up since an hour, at
@@ -77,12 +86,14 @@ func (c counter) reach(since int64, dd float64) (int64, bool) {
 
 // between adds the degree-days between two hours up.
 func (c counter) between(from, to int64) float64 {
-	sum := 0.0
-	for h := from; h < to; h++ {
-		t, _, _ := c.place.At(h)
-		sum += c.pest.perHour(t)
+	if c.last.from != from || c.last.to > to {
+		*c.last = counted{from: from, to: from}
 	}
-	return sum
+	for ; c.last.to < to; c.last.to++ {
+		t, _, _ := c.place.At(c.last.to)
+		c.last.sum += c.pest.perHour(t)
+	}
+	return c.last.sum
 }
 
 // Plan works a schedule out from degree-days above the pest's threshold, in °C·day, hour by
@@ -95,7 +106,7 @@ func Plan(c Course, place *climate.Place, now time.Time, terete bool) (Schedule,
 	if !ok {
 		return Schedule{}, c.Faults()
 	}
-	p := planner{counter: counter{pest, place}, course: c, now: now.In(place.Zone)}
+	p := planner{counter: count(pest, place), course: c, now: now.In(place.Zone)}
 	p.s = Schedule{Pest: pest, EggDD: pest.Egg(), Notes: []knowledge.Text{}, Cautions: []string{}, Line: []Day{}}
 	done := slices.Clone(c.Rounds)
 	slices.Sort(done)
