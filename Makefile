@@ -27,7 +27,7 @@ run: bin/therapeon ## build, and serve your own bench
 test: fresh browser filled ## check everything, the browser included
 	@rm -f bin/budget
 	$(MAKE) --no-print-directory --jobs 2 --output-sync linted checks
-	PROGRAM=$(CURDIR)/bin/therapeon tools/budget browser 500 go test -timeout 40m ./e2e/...
+	PROGRAM=$(CURDIR)/bin/therapeon tools/budget browser 240+350 go test -timeout 40m ./e2e/...
 
 .PHONY: linted
 linted: page bin/staticcheck bin/tree
