@@ -418,8 +418,8 @@ const (
 	refusals = `() => JSON.parse(sessionStorage.getItem("refused") ?? "[]")`
 )
 
-// Nobody looks: all is laid out and can be hit, but not painted on the screen, which costs as much as half of
-// the page's own work.
+// Nobody looks: all is laid out and can be hit, but not painted on the screen, which would cost about a
+// seventh of the browser's time.
 const (
 	unpainted = `
 	{

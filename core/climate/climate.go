@@ -112,27 +112,25 @@ func (d Day) at(hour int) float64 {
 // DailyRange are the lows and highs of every day that is known: the day table,
 // and the days of which most hours were logged.
 func (p *Place) DailyRange() map[string]Day {
-	all := p.logged(slices.Sorted(maps.Keys(p.Hours)))
-	for day, d := range p.Days {
-		if _, logged := all[day]; !logged {
-			all[day] = d
-		}
+	all := maps.Clone(p.Days)
+	if all == nil {
+		all = map[string]Day{}
 	}
+	maps.Copy(all, p.logged(slices.Sorted(maps.Keys(p.Hours))))
 	return all
 }
 
 // DaysBetween are those of the days that have an hour from one to another, and of some beside them.
 func (p *Place) DaysBetween(from, to int64) map[string]Day {
 	begins, ends := from-longestDay, to+longestDay
-	all := p.logged(within(p.Hours, begins, ends))
+	all := map[string]Day{}
 	for h := begins; h < ends && len(p.Days) > 0; h += halfADay {
 		day, _ := p.dayOf(h)
 		if d, known := p.Days[day]; known {
-			if _, logged := all[day]; !logged {
-				all[day] = d
-			}
+			all[day] = d
 		}
 	}
+	maps.Copy(all, p.logged(within(p.Hours, begins, ends)))
 	return all
 }
 

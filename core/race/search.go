@@ -14,35 +14,43 @@ func (m *model) chance(method Method, by change) float64 { return m.chanceOf(met
 func (m *model) chanceOf(method Method, by change, runs int) float64 {
 	w := m.way(method, by)
 	won := 0
+	all := m.each(by, runs, func(d drawn) {
+		if f := d.live(w, m.c.Days, nil); f.by(m.c.Days) == "" && f.tip != never {
+			won++
+		}
+	})
+	if !all {
+		return 0
+	}
+	return float64(won) / float64(runs)
+}
+
+// each goes through the plants of some runs, with a change. It is false when nobody waits any more.
+func (m *model) each(by change, runs int, see func(d drawn)) bool {
 	for run := range runs {
 		if m.ended(run) {
-			return 0
+			return false
 		}
 		d := m.plants[run]
 		if by.lessLeaf > 0 {
 			d = m.draw(run, by)
 		}
-		if f := d.live(w, m.c.Days, nil); f.by(m.c.Days) == "" && f.tip != never {
-			won++
-		}
+		see(d)
 	}
-	return float64(won) / float64(runs)
+	return true
 }
 
 // dryDays is how long plants hold out without new roots, the median.
 func (m *model) dryDays(method Method, by change) float64 {
 	w := m.way(method, by)
-	alone := make([]float64, m.thin())
-	for run := range alone {
-		if m.ended(run) {
-			return 0
-		}
-		d := m.plants[run]
-		if by.lessLeaf > 0 {
-			d = m.draw(run, by)
-		}
+	runs := m.thin()
+	alone := make([]float64, 0, runs)
+	all := m.each(by, runs, func(d drawn) {
 		r := d.rates(&w.sky)
-		alone[run] = min(d.alone(&r, w, d.start*d.full, 0, m.c.Days), 2*float64(m.c.Days))
+		alone = append(alone, min(d.alone(&r, w, d.start*d.full, 0, m.c.Days), 2*float64(m.c.Days)))
+	})
+	if !all {
+		return 0
 	}
 	slices.Sort(alone)
 	return alone[len(alone)/2]

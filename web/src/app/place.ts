@@ -17,21 +17,21 @@ export function usePlaceOnPage() {
     const moved = last.current.pathname !== pathname;
     last.current = { pathname };
     let stop = false;
-    let go = () => {};
-    const grows = new ResizeObserver(() => go());
+    let grows: ResizeObserver | undefined;
     if (came === "POP") {
       const wanted = Number(sessionStorage.getItem(name) ?? 0);
       const until = performance.now() + PATIENCE_MS;
       let at = window.scrollY;
       // What was far down is there once its data have come. Whatever else scrolls the page goes first.
-      go = () => {
+      const go = () => {
         const end = document.documentElement.scrollHeight - window.innerHeight;
         const elsewhere = Math.abs(window.scrollY - at) > 1 && window.scrollY < end - 1;
-        if (stop || elsewhere || performance.now() > until) return grows.disconnect();
+        if (stop || elsewhere || performance.now() > until) return grows?.disconnect();
         window.scrollTo({ top: wanted, behavior: "instant" });
         at = window.scrollY;
       };
       go();
+      grows = new ResizeObserver(go);
       grows.observe(document.body);
     } else if (moved) window.scrollTo({ top: 0, behavior: "instant" });
     const leave = () => {
@@ -44,7 +44,7 @@ export function usePlaceOnPage() {
     window.addEventListener("scrollend", note);
     return () => {
       stop = true;
-      grows.disconnect();
+      grows?.disconnect();
       window.removeEventListener("wheel", leave);
       window.removeEventListener("touchmove", leave);
       window.removeEventListener("keydown", leave);
