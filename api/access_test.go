@@ -19,6 +19,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/api/wire"
 	"therapeon/clinic"
 	"therapeon/clinic/people"
 	"therapeon/ledger"
@@ -77,12 +78,12 @@ func (x asking) helper() string {
 }
 
 // asked is how an operation answers with these headers. What it asks for need not be there.
-func (x asked) status(o operation, headers ...string) int {
+func (x asked) status(o wire.Operation, headers ...string) int {
 	x.Helper()
-	path := strings.NewReplacer("{id}", "1", "{code}", "perlite").Replace(o.path)
+	path := strings.NewReplacer("{id}", "1", "{code}", "perlite").Replace(o.Path)
 	ctx, cancel := context.WithTimeout(x.Context(), 20*time.Second)
 	defer cancel()
-	r, err := http.NewRequestWithContext(ctx, o.method, x.url+path, strings.NewReader("{}"))
+	r, err := http.NewRequestWithContext(ctx, o.Method, x.url+path, strings.NewReader("{}"))
 	require.NoError(x, err)
 	r.Header.Set("Content-Type", "application/json")
 	for i := 0; i+1 < len(headers); i += 2 {
@@ -116,26 +117,26 @@ func TestEveryRouteIsClosedToWhoMayNot(t *testing.T) {
 	require.NoError(t, err)
 	known := append(slices.Clone(helpers), "scaleReads", "logReading")
 	for _, o := range table(nil, nil) {
-		known = slices.DeleteFunc(known, func(id string) bool { return id == o.id })
-		anyone := slices.Contains(anyones, o.id)
+		known = slices.DeleteFunc(known, func(id string) bool { return id == o.ID })
+		anyone := slices.Contains(anyones, o.ID)
 		refused := func(want int, headers ...string) {
 			t.Helper()
 			got := x.status(o, headers...)
 			if anyone {
-				assert.NotContains(t, []int{http.StatusForbidden}, got, "%s %v", o.id, headers)
+				assert.NotContains(t, []int{http.StatusForbidden}, got, "%s %v", o.ID, headers)
 				return
 			}
-			assert.Equal(t, want, got, "%s %v", o.id, headers)
+			assert.Equal(t, want, got, "%s %v", o.ID, headers)
 		}
 		refused(http.StatusUnauthorized)
 		refused(http.StatusUnauthorized, "Cookie", "therapeon=made-up")
 		refused(http.StatusUnauthorized, "Cookie", ended)
 		refused(http.StatusUnauthorized, "Authorization", "Bearer made-up")
-		if o.id != "scaleReads" {
+		if o.ID != "scaleReads" {
 			refused(http.StatusForbidden, "Authorization", "Bearer "+scale.Token)
 		}
-		if slices.Contains(helpers, o.id) {
-			assert.NotContains(t, []int{401, 403}, x.status(o, "Cookie", helper), o.id)
+		if slices.Contains(helpers, o.ID) {
+			assert.NotContains(t, []int{401, 403}, x.status(o, "Cookie", helper), o.ID)
 		} else {
 			refused(http.StatusForbidden, "Cookie", helper)
 		}
@@ -144,10 +145,10 @@ func TestEveryRouteIsClosedToWhoMayNot(t *testing.T) {
 			{"Origin", strings.Replace(x.url, "http://", "https://", 1)},
 		} {
 			got := x.status(o, append(foreign, "Cookie", keeper)...)
-			assert.Equal(t, http.StatusForbidden, got, "%s %v", o.id, foreign)
+			assert.Equal(t, http.StatusForbidden, got, "%s %v", o.ID, foreign)
 		}
-		if o.method != http.MethodGet {
-			assert.Equal(t, http.StatusForbidden, x.status(o, "Sec-Fetch-Site", "cross-site", "Cookie", keeper), o.id)
+		if o.Method != http.MethodGet {
+			assert.Equal(t, http.StatusForbidden, x.status(o, "Sec-Fetch-Site", "cross-site", "Cookie", keeper), o.ID)
 		}
 	}
 	assert.Equal(t, []string{"contract"}, known, "who may do what names only what there is")
@@ -336,12 +337,12 @@ func TestWhoComesThroughAProxyIsCountedAsTheProxySawThem(t *testing.T) {
 func TestAChangeSentAgainIsKeptOnce(t *testing.T) {
 	x := start(t)
 	body := `{"tag":"Once","group":"cattleya"}`
-	status, _, _ := x.send("POST", "/api/v1/plants", body, onceHeader, "a")
+	status, _, _ := x.send("POST", "/api/v1/plants", body, wire.OnceHeader, "a")
 	require.Equal(t, http.StatusCreated, status)
-	status, doc, _ := x.send("POST", "/api/v1/plants", body, onceHeader, "a")
+	status, doc, _ := x.send("POST", "/api/v1/plants", body, wire.OnceHeader, "a")
 	assert.Equal(t, http.StatusConflict, status)
 	assert.Equal(t, "urn:therapeon:sent", doc["type"])
-	status, _, _ = x.send("POST", "/api/v1/plants", body, onceHeader, "b")
+	status, _, _ = x.send("POST", "/api/v1/plants", body, wire.OnceHeader, "b")
 	assert.Equal(t, http.StatusCreated, status)
 	_, doc, _ = x.send("GET", "/api/v1/plants", "")
 	assert.EqualValues(t, 2, doc["total"])

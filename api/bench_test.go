@@ -17,8 +17,8 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/intake"
-	"therapeon/clinic/looking"
-	"therapeon/clinic/reading"
+	"therapeon/clinic/look"
+	"therapeon/clinic/roots"
 	"therapeon/core/causes"
 	"therapeon/core/patient"
 	"therapeon/demo"
@@ -52,7 +52,7 @@ func fullReading(segments int) string {
 // with the full 400. The bar
 // is a p95 of 30 ms on a usual plant, and of 50 on the full one.
 func BenchmarkAutosave(b *testing.B) {
-	for name, roots := range map[string]string{"usual": usualReading, "full": fullReading(3)} {
+	for name, doc := range map[string]string{"usual": usualReading, "full": fullReading(3)} {
 		b.Run(name, func(b *testing.B) {
 			s, err := ledger.Open(b.Context(), filepath.Join(b.TempDir(), "bench.sqlite"))
 			require.NoError(b, err)
@@ -64,13 +64,13 @@ func BenchmarkAutosave(b *testing.B) {
 			defer server.Close()
 			p, err := c.Intake.AddPlant(b.Context(), patient.Intake{Tag: "x", Group: "phalaenopsis"})
 			require.NoError(b, err)
-			_, err = c.Reading.StartReading(b.Context(), p.ID, reading.Start{ReadOn: "2026-01-05"})
+			_, err = c.Roots.StartReading(b.Context(), p.ID, roots.Start{ReadOn: "2026-01-05"})
 			require.NoError(b, err)
-			look, err := c.Looking.StartLook(b.Context(), p.ID, looking.StartLook{LookedOn: "2026-01-05"})
+			seen, err := c.Look.StartLook(b.Context(), p.ID, look.StartLook{LookedOn: "2026-01-05"})
 			require.NoError(b, err)
-			_, err = c.Looking.SaveInspection(b.Context(), look.ID, looking.SaveInspection{
-				Version:  look.Version,
-				LookedOn: look.LookedOn,
+			_, err = c.Look.SaveInspection(b.Context(), seen.ID, look.SaveInspection{
+				Version:  seen.Version,
+				LookedOn: seen.LookedOn,
 				Inspection: patient.Inspection{
 					Findings: patient.Findings{"crumbles": "present", "stays-wet": "present"},
 				},
@@ -78,7 +78,7 @@ func BenchmarkAutosave(b *testing.B) {
 			require.NoError(b, err)
 			var took []time.Duration
 			for version := 1; b.Loop(); version++ {
-				body := strings.Replace(roots, `"version":1`, fmt.Sprintf(`"version":%d`, version), 1)
+				body := strings.Replace(doc, `"version":1`, fmt.Sprintf(`"version":%d`, version), 1)
 				began := time.Now()
 				r, err := http.NewRequestWithContext(
 					b.Context(),

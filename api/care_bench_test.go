@@ -68,5 +68,5 @@ func BenchmarkAftercare(b *testing.B) {
 	require.NoError(b, err)
 	i := slices.IndexFunc(plants, func(p intake.Plant) bool { return p.Intake.Tag == "Crate 8, on its feet again" })
 	require.GreaterOrEqual(b, i, 0)
-	callsOf(b, fmt.Sprintf("%s/api/v1/plants/%d/care", server.URL, plants[i].ID))
+	callsOf(b, fmt.Sprintf("%s/api/v1/plants/%d/aftercare", server.URL, plants[i].ID))
 }

@@ -65,7 +65,7 @@ func (x *tended) housed(intake, route, on string) int {
 }
 
 func (x *tended) care(id int) map[string]any {
-	return x.does("GET", fmt.Sprintf("/api/v1/plants/%d/care", id), "")
+	return x.does("GET", fmt.Sprintf("/api/v1/plants/%d/aftercare", id), "")
 }
 
 // dueOn is the day on which a job of a plant is due; empty where it is not.
@@ -79,7 +79,7 @@ func (x *tended) dueOn(id int, job string) string {
 }
 
 func (x *tended) tick(id int, job, more string) map[string]any {
-	doc := x.does("POST", "/api/v1/care", fmt.Sprintf(`{"ticks":[{"plant_id":%d,"job":%q,"outcome":"done"%s}]}`, id, job, more))
+	doc := x.does("POST", "/api/v1/aftercare", fmt.Sprintf(`{"ticks":[{"plant_id":%d,"job":%q,"outcome":"done"%s}]}`, id, job, more))
 	return listAt(doc, "tended")[0].(map[string]any)
 }
 
@@ -126,9 +126,9 @@ func TestACheckInOpensAGate(t *testing.T) {
 	x.does("PUT", fmt.Sprintf("/api/v1/checkins/%v", under(seen, "id")), back)
 	assert.Equal(t, "tips-first", under(listAt(x.care(1), "runs")[0], "code"), "taken back, it is as it was")
 
-	x.does("PUT", at+"/care", `{"version":0,"chosen":{"gates":{"tips-first/green-tip":"2030-05-10"}}}`)
+	x.does("PUT", at+"/aftercare", `{"version":0,"chosen":{"gates":{"tips-first/green-tip":"2030-05-10"}}}`)
 	assert.Equal(t, "mineral", under(listAt(x.care(1), "runs")[0], "code"), "said by hand")
-	status, _, _ := x.send("PUT", at+"/care", `{"version":0,"chosen":{}}`)
+	status, _, _ := x.send("PUT", at+"/aftercare", `{"version":0,"chosen":{}}`)
 	assert.Equal(t, http.StatusConflict, status, "an older version")
 }
 
@@ -166,7 +166,7 @@ func TestWhatCrawlsOnAHeldPlantIsHeard(t *testing.T) {
 	require.Equal(t, []any{"clean"}, turns())
 	for _, seen := range []struct{ noted, says, page string }{
 		{`{"pests":"yes","leaf":"firm"}`, "Keep it apart, and look it over.", "look"},
-		{`{"pests":"no","base_rots":"yes","tips":3,"longest_mm":9}`, "Cut the soft growth clean, and let it dry.", "home"},
+		{`{"pests":"no","base_rots":"yes","tips":3,"longest_mm":9}`, "Cut the soft growth clean, and let it dry.", "rehome"},
 	} {
 		x.now = x.now.Add(time.Hour)
 		x.does("POST", "/api/v1/plants/1/checkins", `{"noted":`+seen.noted+`}`)
@@ -228,7 +228,7 @@ func TestAWateringIsHeardEverywhere(t *testing.T) {
 	for _, e := range listAt(x.does("GET", "/api/v1/today", ""), "errands") {
 		assert.Equal(t, "look-back", under(e, "advised", "code"), "its look wants nothing of Today")
 	}
-	x.does("PUT", "/api/v1/care/undone", fmt.Sprintf(`{"ids":[%v]}`, done["id"]))
+	x.does("PUT", "/api/v1/aftercare/undone", fmt.Sprintf(`{"ids":[%v]}`, done["id"]))
 	assert.Equal(t, thirsty, says())
 	x.tick(id, "little", "")
 	x.sleeps(2)
@@ -301,8 +301,8 @@ func TestTicksOfARound(t *testing.T) {
 	assert.Zero(t, due())
 	assert.Equal(t, "2030-05-15", under(x.care(id), "last", "watered_on"))
 
-	x.does("PUT", "/api/v1/care/undone", fmt.Sprintf(`{"ids":[%v]}`, first["id"]))
-	x.does("PUT", "/api/v1/care/undone", fmt.Sprintf(`{"ids":[%v]}`, first["id"]))
+	x.does("PUT", "/api/v1/aftercare/undone", fmt.Sprintf(`{"ids":[%v]}`, first["id"]))
+	x.does("PUT", "/api/v1/aftercare/undone", fmt.Sprintf(`{"ids":[%v]}`, first["id"]))
 	assert.Contains(t, x.items(), "Cat little", "taken back, twice is once")
 	left := x.tick(id, "little", `,"outcome":"left","because":"still-wet"`)
 	assert.Equal(t, "left", left["outcome"])
@@ -324,10 +324,10 @@ func TestTicksOfARound(t *testing.T) {
 	assert.Empty(t, x.dueOn(soaked, "little"), "no water is asked for while it says none")
 
 	x.now = x.now.AddDate(0, 0, 1)
-	status, doc, _ := x.send("PUT", "/api/v1/care/undone", fmt.Sprintf(`{"ids":[%v]}`, done["id"]))
+	status, doc, _ := x.send("PUT", "/api/v1/aftercare/undone", fmt.Sprintf(`{"ids":[%v]}`, done["id"]))
 	assert.Equal(t, http.StatusUnprocessableEntity, status, "only what was done today")
 	assert.Equal(t, "ids[0]", firstFault(doc)["field"])
-	late := x.does("POST", "/api/v1/care", fmt.Sprintf(`{"at":"2030-05-14T20:00:00Z","ticks":[{"plant_id":%d,"job":"check","outcome":"done"}]}`, id))
+	late := x.does("POST", "/api/v1/aftercare", fmt.Sprintf(`{"at":"2030-05-14T20:00:00Z","ticks":[{"plant_id":%d,"job":"check","outcome":"done"}]}`, id))
 	assert.Equal(t, "2030-05-14", under(listAt(late, "tended")[0], "on"), "told late, it is of its day")
 }
 
@@ -342,26 +342,26 @@ func TestBadTicksAndCheckIns(t *testing.T) {
 		status             int
 		field              string
 	}{
-		{"POST", "/api/v1/care", `{"ticks":[]}`, 422, "ticks"},
-		{"POST", "/api/v1/care", tick(`{"plant_id":1,"job":"dance","outcome":"done"}`), 422, "ticks[1].job"},
-		{"POST", "/api/v1/care", tick(`{"plant_id":1,"job":"mist","outcome":"left"}`), 422, "ticks[1].because"},
-		{"POST", "/api/v1/care", tick(`{"plant_id":1,"job":"mist","outcome":"left","because":"still-wet"}`), 422, "ticks[1].because"},
-		{"POST", "/api/v1/care", tick(`{"plant_id":1,"job":"check","outcome":"done","ppm_n":60}`), 422, "ticks[1].was"},
-		{"POST", "/api/v1/care", tick(`{"plant_id":1,"job":"mist","outcome":"done","ppm_n":4000}`), 422, "ticks[1].ppm_n"},
-		{"POST", "/api/v1/care", tick(`{"plant_id":2,"job":"mist","outcome":"done"}`), 422, "ticks[1].plant_id"},
-		{"POST", "/api/v1/care", tick(`{"plant_id":99,"job":"mist","outcome":"done"}`), 404, ""},
-		{"POST", "/api/v1/care", `{"at":"2030-05-16T10:00:00Z","ticks":[{"plant_id":1,"job":"mist","outcome":"done"}]}`, 422, "at"},
-		{"POST", "/api/v1/care", `{"at":"2030-04-16T10:00:00Z","ticks":[{"plant_id":1,"job":"mist","outcome":"done"}]}`, 422, "at"},
+		{"POST", "/api/v1/aftercare", `{"ticks":[]}`, 422, "ticks"},
+		{"POST", "/api/v1/aftercare", tick(`{"plant_id":1,"job":"dance","outcome":"done"}`), 422, "ticks[1].job"},
+		{"POST", "/api/v1/aftercare", tick(`{"plant_id":1,"job":"mist","outcome":"left"}`), 422, "ticks[1].because"},
+		{"POST", "/api/v1/aftercare", tick(`{"plant_id":1,"job":"mist","outcome":"left","because":"still-wet"}`), 422, "ticks[1].because"},
+		{"POST", "/api/v1/aftercare", tick(`{"plant_id":1,"job":"check","outcome":"done","ppm_n":60}`), 422, "ticks[1].was"},
+		{"POST", "/api/v1/aftercare", tick(`{"plant_id":1,"job":"mist","outcome":"done","ppm_n":4000}`), 422, "ticks[1].ppm_n"},
+		{"POST", "/api/v1/aftercare", tick(`{"plant_id":2,"job":"mist","outcome":"done"}`), 422, "ticks[1].plant_id"},
+		{"POST", "/api/v1/aftercare", tick(`{"plant_id":99,"job":"mist","outcome":"done"}`), 404, ""},
+		{"POST", "/api/v1/aftercare", `{"at":"2030-05-16T10:00:00Z","ticks":[{"plant_id":1,"job":"mist","outcome":"done"}]}`, 422, "at"},
+		{"POST", "/api/v1/aftercare", `{"at":"2030-04-16T10:00:00Z","ticks":[{"plant_id":1,"job":"mist","outcome":"done"}]}`, 422, "at"},
 		{"POST", "/api/v1/plants/1/checkins", `{"noted":{}}`, 422, "noted.noted"},
 		{"POST", "/api/v1/plants/1/checkins", `{"noted":{"tips":0,"tip_state":"growing"}}`, 422, "noted.tip_state"},
 		{"POST", "/api/v1/plants/1/checkins", `{"noted":{"longest_mm":5000}}`, 422, "noted.longest_mm"},
 		{"POST", "/api/v1/plants/1/checkins", `{"on":"2030-06-01","noted":{"leaf":"firm"}}`, 422, "on"},
 		{"POST", "/api/v1/plants/99/checkins", `{"noted":{"leaf":"firm"}}`, 404, ""},
-		{"PUT", "/api/v1/plants/1/care", `{"version":0,"chosen":{"protocol":"moon"}}`, 422, "chosen.protocol"},
-		{"PUT", "/api/v1/plants/1/care", `{"version":0,"chosen":{"gates":{"mount/moon":"2030-05-01"}}}`, 422, "chosen.gates[mount/moon]"},
-		{"PUT", "/api/v1/plants/1/care", `{"version":0,"chosen":{"gates":{"mount/grips":"2030-06-01"}}}`, 422, "chosen.gates[mount/grips]"},
-		{"PUT", "/api/v1/plants/1/care", `{"version":0,"chosen":{"shifts":{"soak":{"to":"2031-06-01","reason":"x"}}}}`, 422, "chosen.shifts[soak].to"},
-		{"PUT", "/api/v1/plants/1/care", `{"version":0,"chosen":{"left_out":{"soak":{"on":"2030-05-01","reason":" "}}}}`, 422, "chosen.left_out[soak].reason"},
+		{"PUT", "/api/v1/plants/1/aftercare", `{"version":0,"chosen":{"protocol":"moon"}}`, 422, "chosen.protocol"},
+		{"PUT", "/api/v1/plants/1/aftercare", `{"version":0,"chosen":{"gates":{"mount/moon":"2030-05-01"}}}`, 422, "chosen.gates[mount/moon]"},
+		{"PUT", "/api/v1/plants/1/aftercare", `{"version":0,"chosen":{"gates":{"mount/grips":"2030-06-01"}}}`, 422, "chosen.gates[mount/grips]"},
+		{"PUT", "/api/v1/plants/1/aftercare", `{"version":0,"chosen":{"shifts":{"soak":{"to":"2031-06-01","reason":"x"}}}}`, 422, "chosen.shifts[soak].to"},
+		{"PUT", "/api/v1/plants/1/aftercare", `{"version":0,"chosen":{"left_out":{"soak":{"on":"2030-05-01","reason":" "}}}}`, 422, "chosen.left_out[soak].reason"},
 		{"POST", "/api/v1/places/9/watered", `{"because":"rain"}`, 404, ""},
 		{"PUT", "/api/v1/settings", `{"version":0,"sides":{},"hemisphere":"north","cut_margin_mm":3,"zone":"Mars/Base"}`, 422, "zone"},
 		{"PUT", "/api/v1/settings", `{"version":0,"sides":{},"hemisphere":"north","cut_margin_mm":3,"latitude_deg":95}`, 422, "latitude_deg"},
@@ -408,7 +408,7 @@ func TestRainAndWhatDropsOut(t *testing.T) {
 func TestOneWateringIsNotADrop(t *testing.T) {
 	x := startTending(t)
 	id := x.housed(`{"tag":"Moth","group":"phalaenopsis","leaf_count":4,"old_medium":"bark"}`, "inorganic", "2030-01-20")
-	x.does("POST", "/api/v1/care", fmt.Sprintf(`{"at":"2030-05-03T10:00:00Z","ticks":[{"plant_id":%d,"job":"rinse","outcome":"done"}]}`, id))
+	x.does("POST", "/api/v1/aftercare", fmt.Sprintf(`{"at":"2030-05-03T10:00:00Z","ticks":[{"plant_id":%d,"job":"rinse","outcome":"done"}]}`, id))
 	require.Contains(t, x.items(), "Moth refill")
 	x.sleeps(3)
 	require.Contains(t, x.items(), "Moth rinse")

@@ -13,9 +13,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
-	"therapeon/clinic/looking"
-	"therapeon/clinic/reading"
-	"therapeon/clinic/rehoming"
+	"therapeon/clinic/look"
+	"therapeon/clinic/rehome"
+	"therapeon/clinic/roots"
 	"therapeon/core/patient"
 )
 
@@ -83,11 +83,11 @@ func usualWork(b *testing.B, c *clinic.Clinic, i int) func(n int) written {
 	in := patient.Intake{Tag: fmt.Sprintf("Of writer %d", i), Group: "phalaenopsis", LeafCount: 5}
 	p, err := c.Intake.AddPlant(ctx, in)
 	require.NoError(b, err)
-	r, err := c.Reading.StartReading(ctx, p.ID, reading.Start{ReadOn: "2026-01-05"})
+	r, err := c.Roots.StartReading(ctx, p.ID, roots.Start{ReadOn: "2026-01-05"})
 	require.NoError(b, err)
-	look, err := c.Looking.StartLook(ctx, p.ID, looking.StartLook{LookedOn: "2026-01-05"})
+	look, err := c.Look.StartLook(ctx, p.ID, look.StartLook{LookedOn: "2026-01-05"})
 	require.NoError(b, err)
-	_, err = c.Rehoming.Settle(ctx, p.ID, rehoming.Settle{Route: "bark", FromOn: "2026-02-05"})
+	_, err = c.Rehome.Settle(ctx, p.ID, rehome.Settle{Route: "bark", FromOn: "2026-02-05"})
 	require.NoError(b, err)
 	at := fmt.Sprintf("/api/v1/plants/%d", p.ID)
 	version := int64(0)

@@ -19,8 +19,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/api/people"
+	"therapeon/api/wire"
 	"therapeon/clinic"
-	"therapeon/clinic/people"
+	peopleservice "therapeon/clinic/people"
 	"therapeon/ledger"
 )
 
@@ -42,10 +44,10 @@ var ofPeople = []string{"signIn", "join", "changePerson", "changePassphrase", "g
 // unplugged is a network that nobody is on.
 type unplugged struct{}
 
-func (unplugged) State() Opened { return Opened{Addresses: []string{}} }
+func (unplugged) State() people.Opened { return people.Opened{Addresses: []string{}} }
 
-func (unplugged) Open(_ context.Context, open bool) (Opened, error) {
-	return Opened{Open: open, Addresses: []string{}}, nil
+func (unplugged) Open(_ context.Context, open bool) (people.Opened, error) {
+	return people.Opened{Open: open, Addresses: []string{}}, nil
 }
 
 // bench is a served file with an eye on it.
@@ -106,19 +108,19 @@ func (d *damaged) well(id, path string) {
 	if path == "" {
 		path = d.path(o)
 	}
-	w := d.send(o.method, path, d.body(id))
+	w := d.send(o.Method, path, d.body(id))
 	require.Less(d.t, w.Code, 300, "%s: %s", id, w.Body)
 }
 
-func operationOf(id string) operation {
+func operationOf(id string) wire.Operation {
 	all := table(nil, nil)
-	return all[slices.IndexFunc(all, func(o operation) bool { return o.id == id })]
+	return all[slices.IndexFunc(all, func(o wire.Operation) bool { return o.ID == id })]
 }
 
-func (d *damaged) path(o operation) string {
-	path := sound[o.id].Path
+func (d *damaged) path(o wire.Operation) string {
+	path := sound[o.ID].Path
 	if path == "" {
-		path = o.path
+		path = o.Path
 	}
 	if strings.Contains(path, "{new}") { // it takes a plant that nothing was done with yet
 		w := d.send(http.MethodPost, "/api/v1/plants", `{"tag":"x","group":"cattleya","leaf_count":6,"bulb_count":6}`)
@@ -139,7 +141,7 @@ func (d *damaged) body(id string) string {
 	}
 	d.asked++
 	if strings.Contains(sound[id].Body, "{code}") {
-		var given people.Code
+		var given peopleservice.Code
 		w := d.send(http.MethodPost, "/api/v1/codes", sound["giveCode"].Body)
 		require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), &given))
 		return strings.ReplaceAll(sound[id].Body, "{code}", given.Code)
@@ -183,11 +185,11 @@ func (d *damaged) changed() bool {
 // allReadable asks all that can be asked: what was accepted must not break a page.
 func (d *damaged) allReadable(say string) {
 	for _, o := range table(nil, nil) {
-		if o.method != http.MethodGet || o.streams() {
+		if o.Method != http.MethodGet || o.Streams() {
 			continue
 		}
-		w := d.send(http.MethodGet, strings.NewReplacer("{id}", "1", "{code}", "perlite").Replace(o.path), "")
-		require.Less(d.t, w.Code, 500, "%s after %s: %s", o.id, say, w.Body)
+		w := d.send(http.MethodGet, strings.NewReplacer("{id}", "1", "{code}", "perlite").Replace(o.Path), "")
+		require.Less(d.t, w.Code, 500, "%s after %s: %s", o.ID, say, w.Body)
 	}
 }
 
@@ -336,23 +338,23 @@ func TestDamagedRequestsAreRefusedByTheirFieldAndNothingIsKept(t *testing.T) {
 	require.NoError(t, json.Unmarshal(doc, &s))
 	bench := laden(t)
 	for _, o := range table(nil, nil) {
-		body, ok := s.Paths[o.path][strings.ToLower(o.method)].RequestBody.Content["application/json"]
+		body, ok := s.Paths[o.Path][strings.ToLower(o.Method)].RequestBody.Content["application/json"]
 		if !ok {
 			continue
 		}
-		require.Contains(t, sound, o.id, "a sound request for each operation")
-		t.Run(o.id, func(t *testing.T) {
+		require.Contains(t, sound, o.ID, "a sound request for each operation")
+		t.Run(o.ID, func(t *testing.T) {
 			t.Parallel()
 			path := filepath.Join(t.TempDir(), "bench.sqlite")
 			require.NoError(t, os.WriteFile(path, bench, 0o600))
 			d := watching(t, path)
-			if slices.Contains(ofPeople, o.id) {
+			if slices.Contains(ofPeople, o.ID) {
 				d.well("addPerson", "")
 			}
-			if o.id == "tareScale" {
+			if o.ID == "tareScale" {
 				d.well("scaleReads", "") // a scale is on while it speaks, and in no file
 			}
-			d.well(o.id, "")
+			d.well(o.ID, "")
 			d.harmAll(o, s, body.Schema)
 		})
 	}
@@ -361,21 +363,21 @@ func TestDamagedRequestsAreRefusedByTheirFieldAndNothingIsKept(t *testing.T) {
 // oneIn is how many damages of a kind stand for one that is tried in the quick form.
 const oneIn = 15
 
-func (d *damaged) harmAll(o operation, s spec, at schema) {
+func (d *damaged) harmAll(o wire.Operation, s spec, at schema) {
 	var value any
-	require.NoError(d.t, json.Unmarshal([]byte(d.body(o.id)), &value))
+	require.NoError(d.t, json.Unmarshal([]byte(d.body(o.ID)), &value))
 	list := s.damages(at, value, nil)
 	slices.SortFunc(list, func(a, b damage) int {
 		return strings.Compare(a.field()+a.kind+string(a.value), b.field()+b.kind+string(b.value))
 	})
-	r, long := rand.New(rand.NewPCG(7, uint64(len(o.id)))), os.Getenv("TORTURE") != ""
+	r, long := rand.New(rand.NewPCG(7, uint64(len(o.ID)))), os.Getenv("TORTURE") != ""
 	sent := map[string]int{}
 	path := d.path(o)
 	for _, harm := range list {
 		if !long && sent[harm.kind] > 0 && r.IntN(oneIn) > 0 {
 			continue
 		}
-		if strings.Contains(sound[o.id].Path, "{new}") {
+		if strings.Contains(sound[o.ID].Path, "{new}") {
 			path = d.path(o)
 		}
 		d.harm(o, path, harm)
@@ -386,28 +388,28 @@ func (d *damaged) harmAll(o operation, s spec, at schema) {
 	}
 }
 
-func (d *damaged) harm(o operation, path string, harm damage) {
+func (d *damaged) harm(o wire.Operation, path string, harm damage) {
 	var value any
-	require.NoError(d.t, json.Unmarshal([]byte(d.body(o.id)), &value))
+	require.NoError(d.t, json.Unmarshal([]byte(d.body(o.ID)), &value))
 	body, err := json.Marshal(put(value, harm.path, harm.value))
 	require.NoError(d.t, err)
 	d.changed()
-	w := d.send(o.method, path, string(body))
-	say := fmt.Sprintf("%s: %s %s → %.60s: %d %s", o.id, harm.kind, harm.field(), harm.value, w.Code, w.Body)
+	w := d.send(o.Method, path, string(body))
+	say := fmt.Sprintf("%s: %s %s → %.60s: %d %s", o.ID, harm.kind, harm.field(), harm.value, w.Code, w.Body)
 	require.Less(d.t, w.Code, 500, say)
 	if w.Code < 400 {
 		require.Equal(d.t, "extreme", harm.kind, say)
 		if os.Getenv("TORTURE") != "" {
 			d.allReadable(say)
 		}
-		d.send(o.method, path, d.body(o.id)) // back to what is sound
+		d.send(o.Method, path, d.body(o.ID)) // back to what is sound
 		return
 	}
-	if kept := d.changed(); !slices.Contains(ofPeople, o.id) { // of them the log keeps each try
+	if kept := d.changed(); !slices.Contains(ofPeople, o.ID) { // of them the log keeps each try
 		require.False(d.t, kept, "kept although refused: %s", say)
 	}
 	require.Equal(d.t, "application/problem+json", w.Header().Get("Content-Type"), say)
-	var p Problem
+	var p wire.Problem
 	require.NoError(d.t, json.Unmarshal(w.Body.Bytes(), &p), say)
 	require.Equal(d.t, w.Code, p.Status, say)
 	if w.Code != http.StatusBadRequest && w.Code != http.StatusUnprocessableEntity {

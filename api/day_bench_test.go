@@ -13,11 +13,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
-	"therapeon/clinic/looking"
-	"therapeon/clinic/reading"
-	"therapeon/clinic/rehoming"
-	"therapeon/clinic/tending"
-	"therapeon/clinic/weighing"
+	"therapeon/clinic/aftercare"
+	"therapeon/clinic/look"
+	"therapeon/clinic/rehome"
+	rootsservice "therapeon/clinic/roots"
+	"therapeon/clinic/weights"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/ledger"
@@ -60,19 +60,19 @@ func live(b *testing.B, path string) {
 		require.NoError(b, err)
 		if i%4 > 0 { // given a home before it was looked at: no jobs are open then
 			route := []string{"", "bark", "inorganic", "mount"}[i%4]
-			_, err = c.Rehoming.Settle(ctx, p.ID, rehoming.Settle{Route: route, FromOn: day(100)})
+			_, err = c.Rehome.Settle(ctx, p.ID, rehome.Settle{Route: route, FromOn: day(100)})
 			require.NoError(b, err)
 		}
-		look, err := c.Looking.StartLook(ctx, p.ID, looking.StartLook{LookedOn: day(80 - i%40)})
+		seen, err := c.Look.StartLook(ctx, p.ID, look.StartLook{LookedOn: day(80 - i%40)})
 		require.NoError(b, err)
-		_, err = c.Looking.SaveInspection(ctx, look.ID, looking.SaveInspection{
-			Version: look.Version, LookedOn: look.LookedOn, Inspection: patient.Inspection{
+		_, err = c.Look.SaveInspection(ctx, seen.ID, look.SaveInspection{
+			Version: seen.Version, LookedOn: seen.LookedOn, Inspection: patient.Inspection{
 				Findings: patient.Findings{signs[i%7]: "present", signs[(i+3)%7]: "absent"},
 			},
 		})
 		require.NoError(b, err)
 		if i%3 > 0 {
-			r, err := c.Reading.StartReading(ctx, p.ID, reading.Start{ReadOn: day(39)})
+			r, err := c.Roots.StartReading(ctx, p.ID, rootsservice.Start{ReadOn: day(39)})
 			require.NoError(b, err)
 			mm := 40 + float64(i%60)
 			feel := []roots.Feel{roots.Firm, "mushy", "hollow"}[i%3]
@@ -80,7 +80,7 @@ func live(b *testing.B, path string) {
 				{ID: "a", Count: 4 + i%9, Segments: []roots.Segment{{LengthMM: &mm, Feel: feel}}},
 				{ID: "b", Count: 3, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}}},
 			}}
-			_, err = c.Reading.SaveReading(ctx, r.ID, reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: of})
+			_, err = c.Roots.SaveReading(ctx, r.ID, rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: of})
 			require.NoError(b, err)
 		}
 		if i%4 == 0 {
@@ -88,11 +88,11 @@ func live(b *testing.B, path string) {
 		}
 		for n := range 3 {
 			day(30 - 10*n)
-			_, err = c.Tending.CheckIn(ctx, p.ID, tending.CheckIn{Noted: patient.Checkin{Leaf: "firm"}})
+			_, err = c.Aftercare.CheckIn(ctx, p.ID, aftercare.CheckIn{Noted: patient.Checkin{Leaf: "firm"}})
 			require.NoError(b, err)
 		}
 		if i%5 == 0 {
-			_, err = c.Weighing.Weigh(ctx, p.ID, weighing.Weigh{Kind: patient.InPot, Grams: 400, Because: "right"})
+			_, err = c.Weights.Weigh(ctx, p.ID, weights.Weigh{Kind: patient.InPot, Grams: 400, Because: "right"})
 			require.NoError(b, err)
 		}
 	}

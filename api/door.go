@@ -10,6 +10,8 @@ import (
 	"net/url"
 	"strings"
 
+	"therapeon/api/wire"
+
 	"github.com/labstack/echo/v5"
 )
 
@@ -83,7 +85,7 @@ func ownOnly(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		r, d := c.Request(), doorOf(c)
 		if !d.Hosts(r.Host) {
-			return notOurs{r.Host}
+			return wire.NotOurs{Host: r.Host}
 		}
 		if origin := r.Header.Get("Origin"); origin != "" && !d.owns(origin) || foreign(r) {
 			refuseForeign(c.Response(), r)
@@ -93,9 +95,6 @@ func ownOnly(next echo.HandlerFunc) echo.HandlerFunc {
 	}
 }
 
-// secretPath begins the addresses that hold a secret of their own.
-const secretPath = "/api/v1/calendars/"
-
 // foreign holds for what a page elsewhere asks for, as the browser says, but for going to the page
 // itself and for what a secret address opens.
 func foreign(r *http.Request) bool {
@@ -104,24 +103,26 @@ func foreign(r *http.Request) bool {
 		return false
 	}
 	toPage := r.Header.Get("Sec-Fetch-Mode") == "navigate" && !strings.HasPrefix(r.URL.Path, "/api/")
-	return !toPage && !strings.HasPrefix(r.URL.Path, secretPath)
+	return !toPage && !strings.HasPrefix(r.URL.Path, wire.SecretPath)
 }
 
-// notOurs says that a request named this program by an address that it does not have.
-type notOurs struct{ host string }
-
-func (n notOurs) Error() string {
-	return short(n.host) + " is not an address of this program. See its settings, or what it said at its start, for those it has."
+// cookie is the name of the cookie that carries a session's token. Where all is encrypted, the
+// browser itself holds it to this host.
+func (d Door) cookie() string {
+	if d.Secure {
+		return "__Host-therapeon"
+	}
+	return "therapeon"
 }
 
 // refuseForeign answers a page from elsewhere.
 func refuseForeign(w http.ResponseWriter, _ *http.Request) {
 	h := w.Header()
-	h.Set("Content-Type", problemJSON)
+	h.Set("Content-Type", wire.ProblemJSON)
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("Cache-Control", "no-store")
 	w.WriteHeader(http.StatusForbidden)
-	p := Problem{Type: "urn:therapeon:foreign", Title: "Not from this page", Status: http.StatusForbidden,
+	p := wire.Problem{Type: "urn:therapeon:foreign", Title: "Not from this page", Status: http.StatusForbidden,
 		Detail: "Only Therapeon's own page may change anything here. Nothing was saved."}
 	if err := json.NewEncoder(w).Encode(p); err != nil {
 		slog.Error("answer problem", "error", err)

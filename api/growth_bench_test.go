@@ -10,9 +10,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
-	"therapeon/clinic/reading"
-	"therapeon/clinic/rehoming"
-	"therapeon/clinic/tending"
+	"therapeon/clinic/aftercare"
+	"therapeon/clinic/rehome"
+	rootsservice "therapeon/clinic/roots"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/roots"
@@ -33,7 +33,7 @@ func BenchmarkProgress(b *testing.B) {
 	p, err := c.Intake.AddPlant(b.Context(), moth)
 	require.NoError(b, err)
 	c.Records.Follow = nil // what lists show is brought up to date by the last
-	_, err = c.Rehoming.Settle(b.Context(), p.ID, rehoming.Settle{
+	_, err = c.Rehome.Settle(b.Context(), p.ID, rehome.Settle{
 		Route: "inorganic", FromOn: at.Format(time.DateOnly),
 		Pot: &pots.Pot{Shape: pots.Round, TopMM: 130, BottomMM: 100, HeightMM: 120, Wall: "clear"},
 	})
@@ -46,12 +46,12 @@ func BenchmarkProgress(b *testing.B) {
 			{Root: name, New: true, LengthMM: length(1.1), Tip: "growing"},
 			{Root: name + "2", New: true, LengthMM: length(0.7), Tip: "growing", At: "edge"},
 		}}
-		_, err := c.Tending.CheckIn(b.Context(), p.ID, tending.CheckIn{Noted: noted})
+		_, err := c.Aftercare.CheckIn(b.Context(), p.ID, aftercare.CheckIn{Noted: noted})
 		require.NoError(b, err)
 		if n%50 != 0 {
 			continue
 		}
-		r, err := c.Reading.StartReading(b.Context(), p.ID, reading.Start{FromLast: true})
+		r, err := c.Roots.StartReading(b.Context(), p.ID, rootsservice.Start{FromLast: true})
 		require.NoError(b, err)
 		of := roots.Reading{InPot: true}
 		for i := range 28 {
@@ -60,8 +60,8 @@ func BenchmarkProgress(b *testing.B) {
 			r := roots.Root{ID: fmt.Sprintf("r%d", i), Count: 1, Segments: firm, Tip: roots.Growing}
 			of.Roots = append(of.Roots, r)
 		}
-		save := reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: of}
-		_, err = c.Reading.SaveReading(b.Context(), r.ID, save)
+		save := rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: of}
+		_, err = c.Roots.SaveReading(b.Context(), r.ID, save)
 		require.NoError(b, err)
 	}
 	at = now

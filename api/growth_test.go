@@ -101,7 +101,7 @@ func TestAnAlarmIsPutOffAndBack(t *testing.T) {
 	require.Equal(t, []string{"Moth"}, alarms())
 	require.NotNil(t, x.fares(id)["alarms"])
 	chosen := func(version int, until, reason string) (int, map[string]any) {
-		status, doc, _ := x.send("PUT", fmt.Sprintf("/api/v1/plants/%d/care", id), fmt.Sprintf(
+		status, doc, _ := x.send("PUT", fmt.Sprintf("/api/v1/plants/%d/aftercare", id), fmt.Sprintf(
 			`{"version":%d,"chosen":{"snoozed":{"always/film":{"until":%q,"reason":%q}}}}`, version, until, reason))
 		return status, doc
 	}
@@ -212,7 +212,7 @@ func TestAWatchList(t *testing.T) {
 		return x.housed(fmt.Sprintf(`{"tag":%q,"group":"cattleya","old_medium":"bark","place_id":%v}`, tag, place["id"]), "bark", "2030-05-10")
 	}
 	suspect, beside, far := on("Mites", place), on("Beside", place), on("Far", other)
-	at := fmt.Sprintf("/api/v1/plants/%d/exposure", suspect)
+	at := fmt.Sprintf("/api/v1/plants/%d/contagion", suspect)
 	e := x.does("GET", at+"?agent=spider-mites", "")
 	exposed := listAt(listAt(e, "agents")[0], "exposed")
 	require.Len(t, exposed, 1)
@@ -233,7 +233,7 @@ func TestAWatchList(t *testing.T) {
 	assert.Contains(t, listAt(care, "checks"), "pests")
 	x.sleeps(7)
 	assert.Contains(t, x.items(), "Beside check")
-	watched := listAt(x.does("GET", fmt.Sprintf("/api/v1/plants/%d/exposure", far), ""), "watched")
+	watched := listAt(x.does("GET", fmt.Sprintf("/api/v1/plants/%d/contagion", far), ""), "watched")
 	require.Len(t, watched, 1)
 	assert.Equal(t, "Mites", under(watched[0], "suspect", "tag"))
 	assert.Equal(t, "2030-09-09", under(watched[0], "until"), "120 days after the blade")

@@ -6,6 +6,8 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/api/wire"
+
 	"github.com/stretchr/testify/assert"
 )
 
@@ -23,7 +25,7 @@ func boundless(t reflect.Type, path string, seen map[reflect.Type]bool) (list []
 		if name == "-" || f.Tag.Get("file") != "" {
 			continue
 		}
-		if f.Type == reflect.TypeFor[plantFacts]() {
+		if f.Type == reflect.TypeFor[wire.PlantFacts]() {
 			continue // it is held to the limits of an intake, which it is turned into
 		}
 		at := strings.Trim(path+"."+name, ".")
@@ -77,7 +79,7 @@ func boundlessField(t reflect.Type, at, limits, dived string, seen map[reflect.T
 // that nothing can come to an infinite figure or fill the file.
 func TestEveryFieldThatCanBeSentHasItsLimits(t *testing.T) {
 	for _, o := range table(nil, nil) {
-		assert.Empty(t, boundless(reflect.TypeOf(o.in).Elem(), "", map[reflect.Type]bool{}), o.id)
+		assert.Empty(t, boundless(reflect.TypeOf(o.In).Elem(), "", map[reflect.Type]bool{}), o.ID)
 	}
 	type lax struct {
 		Words  string    `json:"words"`

@@ -13,8 +13,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/api/people"
 	"therapeon/clinic/intake"
-	"therapeon/clinic/tending"
+	"therapeon/clinic/today"
 	"therapeon/demo/filled"
 )
 
@@ -116,22 +117,22 @@ func TestEveryJobOfAPlanCarriesItsMarks(t *testing.T) {
 // where its values come from.
 func TestEveryAnswerSaysWhereItsValuesComeFrom(t *testing.T) {
 	c := filled.Bench(t)
-	shared, err := c.Tending.ShareCalendar(t.Context(), tending.ShareCalendar{Shared: true, By: "place"})
+	shared, err := c.Today.ShareCalendar(t.Context(), today.ShareCalendar{Shared: true, By: "place"})
 	require.NoError(t, err)
 	h, err := New(c, shell)
 	require.NoError(t, err)
 	plants, _, err := c.Intake.Plants(t.Context(), intake.Find{Most: 100})
 	require.NoError(t, err)
 	marked, next := 0, time.Now().AddDate(0, 0, 3).Format(time.DateOnly)
-	for _, o := range table(c, shut{}) {
-		if o.method != http.MethodGet || o.streams() {
+	for _, o := range table(c, people.Shut{}) {
+		if o.Method != http.MethodGet || o.Streams() {
 			continue
 		}
 		for n, p := range plants {
-			path := strings.NewReplacer("{id}", strconv.FormatInt(p.ID, 10), "{secret}", shared.Secret).Replace(o.path)
+			path := strings.NewReplacer("{id}", strconv.FormatInt(p.ID, 10), "{secret}", shared.Secret).Replace(o.Path)
 			path += map[string]string{
 				"labels": fmt.Sprintf("?plants=%d", n+1), "away": fmt.Sprintf("?from=%s&until=%s", next, next),
-			}[o.id]
+			}[o.ID]
 			w := httptest.NewRecorder()
 			h.ServeHTTP(w, httptest.NewRequestWithContext(t.Context(), http.MethodGet, "http://localhost"+path, nil))
 			if p.ID <= 3 {
@@ -146,7 +147,7 @@ func TestEveryAnswerSaysWhereItsValuesComeFrom(t *testing.T) {
 				}
 			}
 			slow := strings.HasSuffix(path, "/race") || strings.HasSuffix(path, "/home")
-			if !strings.Contains(o.path, "{id}") || slow && n > 2 {
+			if !strings.Contains(o.Path, "{id}") || slow && n > 2 {
 				break // one is like another, and takes its time
 			}
 		}

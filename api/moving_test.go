@@ -51,7 +51,7 @@ func (x *tended) told(id int, tag string) string {
 	x.Helper()
 	var all []string
 	for _, part := range []string{
-		"", "/care", "/progress", "/weighings", "/readings", "/inspections", "/race", "/home", "/cleaning", "/may-i",
+		"", "/aftercare", "/progress", "/weighings", "/readings", "/inspections", "/race", "/home", "/cleaning", "/may-i",
 	} {
 		status, doc, _ := x.send("GET", fmt.Sprintf("/api/v1/plants/%d%s", id, part), "")
 		require.Less(x, status, 500, part)

@@ -7,6 +7,8 @@ import (
 	"strings"
 	"testing"
 
+	"therapeon/api/wire"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -166,8 +168,8 @@ func TestPapersComeAsPDF(t *testing.T) {
 		assert.Equal(t, "nosniff", answer.Header.Get("X-Content-Type-Options"))
 		assert.True(t, strings.HasPrefix(string(body), "%PDF-"))
 	}
-	assert.Equal(t, "rger-7.pdf", fileName("Ärger / 7", ".pdf"))
-	assert.Equal(t, "plant.pdf", fileName("Ёлка", ".pdf"))
+	assert.Equal(t, "rger-7.pdf", wire.FileName("Ärger / 7", ".pdf"))
+	assert.Equal(t, "plant.pdf", wire.FileName("Ёлка", ".pdf"))
 }
 
 // What leads a plant home says of each word and figure where it is from.
@@ -303,7 +305,7 @@ func TestTheWayHomeOverTheInterface(t *testing.T) {
 	)
 	due = get("/api/v1/plants?due=true")
 	require.Len(t, listAt(due, "plants"), 1)
-	assert.Equal(t, "care", under(listAt(due, "plants")[0], "advised", "page"), "and done: its aftercare asks from here on")
+	assert.Equal(t, "aftercare", under(listAt(due, "plants")[0], "advised", "page"), "and done: its aftercare asks from here on")
 }
 
 // A scale that asks is told; a recipe and a measurement are kept with their versions.

@@ -9,6 +9,8 @@ import (
 	"strings"
 	"testing"
 
+	"therapeon/api/wire"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -16,15 +18,15 @@ import (
 // keepers are the operations of the page that are the keeper's alone, with the file of the page that says so
 // or leaves them out for a helper.
 var keepers = map[string]string{
-	"getCalendar": "tending/CalendarOf.tsx", "shareCalendar": "tending/CalendarOf.tsx",
+	"getCalendar": "today/CalendarOf.tsx", "shareCalendar": "today/CalendarOf.tsx",
 	"getLog": "people/People.tsx", "getNetwork": "people/People.tsx", "listDevices": "people/People.tsx",
 	"listPeople": "people/People.tsx", "addDevice": "people/People.tsx", "addPerson": "people/People.tsx",
 	"giveCode": "people/People.tsx", "changePassphrase": "people/People.tsx", "changePerson": "people/People.tsx",
 	"endDevice": "people/People.tsx", "openNetwork": "people/People.tsx", "confirmPeople": "people/People.tsx",
 	"addPlace": "places/PlacePick.tsx", "importClimate": "places/PlaceCard.tsx", "changePlace": "places/PlaceCard.tsx",
-	"putDays": "places/PlaceCard.tsx", "addRecipe": "rehoming/MixForm.tsx", "measureComponent": "mixing/Media.tsx",
+	"putDays": "places/PlaceCard.tsx", "addRecipe": "rehome/MixForm.tsx", "measureComponent": "mixing/Media.tsx",
 	"backup": "settings/House.tsx", "setSettings": "settings/House.tsx", "archivePlant": "intake/IntakeStep.tsx",
-	"closePlant": "tracking/Ending.tsx", "showExample": "plant/Example.tsx",
+	"closePlant": "progress/Ending.tsx", "showExample": "plant/Example.tsx",
 }
 
 // Whatever the page asks for answers a helper, or the page says that it is the keeper's.
@@ -39,9 +41,9 @@ func TestThePageAsksForNothingThatAHelperIsRefused(t *testing.T) {
 		code, err := os.ReadFile(path)
 		for _, call := range calls.FindAllStringSubmatch(string(code), -1) {
 			all := table(nil, nil)
-			i := slices.IndexFunc(all, func(o operation) bool { return o.method == call[1] && o.path == call[2] })
+			i := slices.IndexFunc(all, func(o wire.Operation) bool { return o.Method == call[1] && o.Path == call[2] })
 			require.GreaterOrEqual(t, i, 0, "%s: no operation %s %s", path, call[1], call[2])
-			asked[all[i].id] = true
+			asked[all[i].ID] = true
 		}
 		return err
 	}))

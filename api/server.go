@@ -8,11 +8,10 @@ import (
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
+	"therapeon/api/people"
+	"therapeon/api/wire"
 	"therapeon/clinic"
 )
-
-// maxBody is the largest request: a full reading takes well under half of it.
-const maxBody = 4 << 20
 
 // contract is the document that make generate writes from the route table; the
 // tests hold it to Contract. Reflecting it anew would take longer than all the
@@ -26,7 +25,7 @@ type Server struct{ guarded http.Handler }
 
 // New makes the server for whoever sits at this machine.
 func New(c *clinic.Clinic, page fs.FS) (http.Handler, error) {
-	s, err := NewServer(c, page, shut{})
+	s, err := NewServer(c, page, people.Shut{})
 	if err != nil {
 		return nil, err
 	}
@@ -34,19 +33,19 @@ func New(c *clinic.Clinic, page fs.FS) (http.Handler, error) {
 }
 
 // NewServer makes the server, with the network that it can be opened to.
-func NewServer(c *clinic.Clinic, page fs.FS, network Network) (*Server, error) {
+func NewServer(c *clinic.Clinic, page fs.FS, network people.Network) (*Server, error) {
 	e := echo.New()
-	e.HTTPErrorHandler = answerProblem
-	e.Use(careful, middleware.Recover(), ownOnly, middleware.BodyLimit(maxBody), whoAsks(c))
+	e.HTTPErrorHandler = wire.AnswerProblem
+	e.Use(careful, middleware.Recover(), ownOnly, middleware.BodyLimit(wire.MostBody), whoAsks(c))
 	for _, o := range table(c, network) {
-		handle := o.guarded()
-		e.Add(o.method, o.echoPath(), handle)
-		if o.method == http.MethodGet && !o.streams() {
-			e.Add(http.MethodHead, o.echoPath(), handle)
+		handle := o.Handler(allowed)
+		e.Add(o.Method, o.EchoPath(), handle)
+		if o.Method == http.MethodGet && !o.Streams() {
+			e.Add(http.MethodHead, o.EchoPath(), handle)
 		}
 	}
 	e.Match([]string{http.MethodGet, http.MethodHead}, "/api/openapi.json", func(c *echo.Context) error {
-		if err := allowed(visitOf(c).who, "contract", ""); err != nil {
+		if err := allowed(wire.VisitOf(c).Who, "contract", ""); err != nil {
 			return err
 		}
 		return c.Blob(http.StatusOK, "application/json", contract)
@@ -65,7 +64,7 @@ func (s *Server) By(d Door) http.Handler { return throughDoor(d, s.guarded) }
 // careful marks every answer as one's own: not to be kept, of the type it says, and for this page.
 func careful(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
-		setDeadlines(c, usualTime) // who reads slowly does not hold the line for good
+		wire.SetDeadlines(c, wire.UsualTime) // who reads slowly does not hold the line for good
 		h := c.Response().Header()
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Cache-Control", "no-store")

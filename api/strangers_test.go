@@ -20,6 +20,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/api/wire"
 	"therapeon/clinic"
 	"therapeon/clinic/people"
 	"therapeon/ledger"
@@ -105,7 +106,7 @@ func TestANameOfWhatWasSentIsNoOther(t *testing.T) {
 	x := startAsking(t)
 	keeper, helper := x.keeper(), x.helper()
 	sends := func(who, body string) (int, string) {
-		status, doc, _ := x.send("POST", "/api/v1/plants", body, "Cookie", who, onceHeader, "one name")
+		status, doc, _ := x.send("POST", "/api/v1/plants", body, "Cookie", who, wire.OnceHeader, "one name")
 		return status, fmt.Sprint(doc["detail"])
 	}
 	status, _ := sends(keeper, `{"tag":"A","group":"slipper"}`)

@@ -8,14 +8,14 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	cleanwork "therapeon/clinic/cleaning"
-	"therapeon/clinic/dividing"
-	"therapeon/clinic/judging"
-	"therapeon/clinic/looking"
-	"therapeon/clinic/racing"
-	"therapeon/clinic/reading"
+	"therapeon/clinic/bench"
+	cleaningservice "therapeon/clinic/cleaning"
+	divisionservice "therapeon/clinic/division"
+	lookservice "therapeon/clinic/look"
+	"therapeon/clinic/race"
 	"therapeon/clinic/record"
-	"therapeon/clinic/rehoming"
+	"therapeon/clinic/rehome"
+	rootsservice "therapeon/clinic/roots"
 	"therapeon/clinic/settings"
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
@@ -33,7 +33,7 @@ func TestCutRootsAreGoneFromDrawingAndSums(t *testing.T) {
 	p, r := begun(t, c, patient.Intake{Tag: "Cut", Group: "phalaenopsis", LeafCount: 4})
 	r = save(t, c, r, entry("a", 9, 80, roots.Firm), entry("b", 14, 60, roots.Mushy))
 	assert.Nil(t, r.Left, "nothing was cut yet")
-	r, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 14})
+	r, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 14})
 	require.NoError(t, err)
 	require.NotNil(t, r.Left)
 	assert.Equal(t, 9, r.Left.Reading.Count())
@@ -58,13 +58,13 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 			Sides: disputes.Sides{disputes.SpikeAtRescue: "cut"}},
 	)
 	save(t, before, r, entry("a", 1, 20, roots.Firm), entry("b", 9, 60, roots.Mushy))
-	s, err := before.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	s, err := before.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	seen := patient.Inspection{Findings: patient.Findings{"crumbles": "present"}, Unpotted: true}
-	s, err = before.Looking.SaveInspection(
+	s, err = before.Look.SaveInspection(
 		t.Context(),
 		s.ID,
-		looking.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: seen},
+		lookservice.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: seen},
 	)
 	require.NoError(t, err)
 	require.Equal(t, look.Out, s.Look.Decision)
@@ -74,29 +74,29 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	for _, care := range job.Care {
 		_, err := before.Cleaning.Acknowledge(
 			t.Context(),
-			cleanwork.Acknowledge{Person: "Ada", Seen: []work.Seen{{Product: job.Product, Caution: care.Code}}},
+			cleaningservice.Acknowledge{Person: "Ada", Seen: []work.Seen{{Product: job.Product, Caution: care.Code}}},
 		)
 		require.NoError(t, err)
 	}
 	_, err = before.Cleaning.MarkJob(
 		t.Context(),
 		p.ID,
-		cleanwork.MarkJob{Job: cleaning.SpikeCut, State: work.Done, Person: "Ada"},
+		cleaningservice.MarkJob{Job: cleaning.SpikeCut, State: work.Done, Person: "Ada"},
 	)
 	require.NoError(t, err)
 	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, day.AddDate(0, 0, -10).Format(time.DateOnly), now.SpikeCutOn)
-	next, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	next, err := c.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	assert.EqualValues(t, "none", next.Flowering, "the spike is gone")
 
 	assert.Equal(t, "It is out of its pot.", now.Looked.Headline)
 	allDone(t, c, p.ID)
-	_, err = c.Rehoming.Settle(
+	_, err = c.Rehome.Settle(
 		t.Context(),
 		p.ID,
-		rehoming.Settle{Route: "bark", FromOn: day.AddDate(0, 0, -9).Format(time.DateOnly), Person: "Ada"},
+		rehome.Settle{Route: "bark", FromOn: day.AddDate(0, 0, -9).Format(time.DateOnly), Person: "Ada"},
 	)
 	require.NoError(t, err)
 	now, err = c.Intake.Plant(t.Context(), p.ID)
@@ -109,9 +109,9 @@ func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 	c := newClinic(t)
 	p := rooted(t, c, patient.Intake{Tag: "Changed", Group: "cattleya", LeafCount: 6, BulbCount: 8, BulbState: "shrivelled"})
 	chain := division.Chain(8)
-	_, err := c.Dividing.SaveRhizome(t.Context(), p.ID, dividing.SaveRhizome{Version: 0, Rhizome: chain})
+	_, err := c.Division.SaveRhizome(t.Context(), p.ID, divisionservice.SaveRhizome{Version: 0, Rhizome: chain})
 	require.NoError(t, err)
-	withBulbs, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	withBulbs, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -120,17 +120,17 @@ func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 	_, err = c.Intake.ChangePlant(t.Context(), p.ID, now.Version, in)
 	require.NoError(t, err)
 
-	d, err := c.Dividing.Division(t.Context(), p.ID, nil)
+	d, err := c.Division.Division(t.Context(), p.ID, nil)
 	require.NoError(t, err)
 	assert.Empty(t, d.Rhizome.Bulbs)
 	assert.Equal(t, "no", d.Advice.Decision)
-	_, err = c.Dividing.SaveRhizome(t.Context(), p.ID, dividing.SaveRhizome{Version: d.Version, Rhizome: chain})
+	_, err = c.Division.SaveRhizome(t.Context(), p.ID, divisionservice.SaveRhizome{Version: d.Version, Rhizome: chain})
 	assert.Equal(t, "rhizome.bulbs", fieldOf(t, err))
-	_, err = c.Dividing.Divide(t.Context(), p.ID, dividing.Divide{Cuts: []int{3}, Tags: []string{"Half"}, Sure: true})
+	_, err = c.Division.Divide(t.Context(), p.ID, divisionservice.Divide{Cuts: []int{3}, Tags: []string{"Half"}, Sure: true})
 	assert.Equal(t, "cuts[0]", fieldOf(t, err))
-	without, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	without, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	has := func(r racing.Race, code string) bool {
+	has := func(r race.Race, code string) bool {
 		for _, a := range r.Race.Assumptions {
 			if a.Code == code {
 				return true
@@ -142,7 +142,7 @@ func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 	assert.False(t, has(without, "bulb_g"), "no bulbs in its race")
 	for _, view := range []func() error{
 		func() error { _, err := c.Cleaning.Cleaning(t.Context(), p.ID, ""); return err },
-		func() error { _, err := c.Rehoming.Rehoming(t.Context(), p.ID, ""); return err },
+		func() error { _, err := c.Rehome.Rehoming(t.Context(), p.ID, ""); return err },
 		func() error { _, err := c.History.Timeline(t.Context(), p.ID); return err },
 	} {
 		assert.NoError(t, view(), "after a change of group nothing fails")
@@ -160,24 +160,24 @@ func TestAClosedCleaningGivesWayAfterTheClockWentBack(t *testing.T) {
 		_, err := c.Cleaning.MarkJob(
 			t.Context(),
 			p.ID,
-			cleanwork.MarkJob{Job: j.Code, State: work.Skipped, Reason: "Tried", Person: "Ada"},
+			cleaningservice.MarkJob{Job: j.Code, State: work.Skipped, Reason: "Tried", Person: "Ada"},
 		)
 		require.NoError(t, err)
 	}
-	plan, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true, Person: "Ada"})
+	plan, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleaningservice.CloseCleaning{Closed: true, Person: "Ada"})
 	require.NoError(t, err)
 	require.NotEmpty(t, plan.ClosedOn)
 
 	back := c.At(func() time.Time { return day.Add(-time.Hour) })
-	rows, err := back.Looking.Inspections(t.Context(), p.ID)
+	rows, err := back.Look.Inspections(t.Context(), p.ID)
 	require.NoError(t, err)
-	seen, err := back.Looking.Inspection(t.Context(), rows[0].InspectionID)
+	seen, err := back.Look.Inspection(t.Context(), rows[0].InspectionID)
 	require.NoError(t, err)
 	seen.Inspection.Findings["clear-eggs"] = "present"
-	_, err = back.Looking.SaveInspection(
+	_, err = back.Look.SaveInspection(
 		t.Context(),
 		seen.ID,
-		looking.SaveInspection{Version: seen.Version, LookedOn: seen.LookedOn, Inspection: seen.Inspection},
+		lookservice.SaveInspection{Version: seen.Version, LookedOn: seen.LookedOn, Inspection: seen.Inspection},
 	)
 	require.NoError(t, err)
 	plan, err = back.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
@@ -211,7 +211,7 @@ func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
 		require.NoError(t, err)
 		d.Short = `{"look":{"decision":"leave","headline":"Leave it."},"causes":{}}`
 		require.NoError(t, record.Looks.SetShort(t.Context(), tx, d))
-		return judging.Pass{By: "2"}.Keep(t.Context(), tx)
+		return bench.Pass{By: "2"}.Keep(t.Context(), tx)
 	}))
 	require.NoError(t, c.Settings.Resume(t.Context()))
 	at, err := c.Intake.Plant(t.Context(), p.ID)
@@ -219,7 +219,7 @@ func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
 	assert.NotEqual(t, look.Leave, at.Looked.Decision)
 	pass, _, err := settings.Notes(t.Context(), c.Records)
 	require.NoError(t, err)
-	assert.Equal(t, judging.Pass{By: judging.By(c.Records.Today()), After: p.ID, Total: 1, Done: 1}, pass, "once")
+	assert.Equal(t, bench.Pass{By: bench.By(c.Records.Today()), After: p.ID, Total: 1, Done: 1}, pass, "once")
 }
 
 // takeSide changes the side of the house on dead, dry roots.

@@ -10,17 +10,17 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	cleanwork "therapeon/clinic/cleaning"
-	"therapeon/clinic/dividing"
+	cleaningservice "therapeon/clinic/cleaning"
+	divisionservice "therapeon/clinic/division"
 	"therapeon/clinic/history"
 	"therapeon/clinic/intake"
-	"therapeon/clinic/looking"
+	"therapeon/clinic/look"
+	"therapeon/clinic/mixing"
+	pestsservice "therapeon/clinic/pests"
 	"therapeon/clinic/places"
-	"therapeon/clinic/reading"
 	"therapeon/clinic/record"
-	"therapeon/clinic/shelf"
+	rootsservice "therapeon/clinic/roots"
 	"therapeon/clinic/timers"
-	"therapeon/clinic/treating"
 	"therapeon/core/cleaning"
 	"therapeon/core/climate"
 	"therapeon/core/disputes"
@@ -37,16 +37,16 @@ func confirmed(t *testing.T, c *Clinic, in patient.Intake, noted patient.Inspect
 	t.Helper()
 	p, err := c.Intake.AddPlant(t.Context(), in)
 	require.NoError(t, err)
-	s, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	s, err := c.Look.StartLook(t.Context(), p.ID, look.StartLook{})
 	require.NoError(t, err)
 	noted.Decisions = map[string]patient.Decision{}
 	for _, code := range causes {
 		noted.Decisions[code] = patient.Decision{Word: "confirmed"}
 	}
-	_, err = c.Looking.SaveInspection(
+	_, err = c.Look.SaveInspection(
 		t.Context(),
 		s.ID,
-		looking.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: noted},
+		look.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: noted},
 	)
 	require.NoError(t, err)
 	return p
@@ -76,7 +76,7 @@ func jobIn(t *testing.T, p cleaning.Plan, code string) cleaning.Job {
 // read acknowledges all cautions of a job.
 func acknowledged(t *testing.T, c *Clinic, person string, j cleaning.Job) {
 	t.Helper()
-	a := cleanwork.Acknowledge{Person: person}
+	a := cleaningservice.Acknowledge{Person: person}
 	for _, caution := range j.Care {
 		a.Seen = append(a.Seen, work.Seen{Product: j.Product, Caution: caution.Code})
 	}
@@ -102,45 +102,45 @@ func TestAJobIsDoneOnlyOnceItsCautionsAreRead(t *testing.T) {
 	oil := jobIn(t, plan.Plan, "oil-soap-label")
 	require.NotEmpty(t, oil.Care)
 
-	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
 	assert.Equal(t, "person", fieldOf(t, err))
 	acknowledged(t, c, "Ada", oil)
-	plan, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
+	plan, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
 	require.NoError(t, err)
 	assert.Equal(t, work.Done, jobIn(t, plan.Plan, oil.Code).State)
 	_, err = c.Cleaning.MarkJob(
 		t.Context(),
 		mites(t, c).ID,
-		cleanwork.MarkJob{Job: oil.Code, State: "done", Person: "Ada"},
+		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"},
 	)
 	require.NoError(t, err, "once for each product and person, not for each plant")
-	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: oil.Code, State: "done", Person: "Ben"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ben"})
 	assert.Equal(t, "person", fieldOf(t, err), "another person reads them too")
 }
 
 func TestACleaningIsClosedWhenNothingIsOpen(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	_, err := c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true})
+	_, err := c.Cleaning.CloseCleaning(t.Context(), p.ID, cleaningservice.CloseCleaning{Closed: true})
 	assert.Equal(t, "closed", fieldOf(t, err))
-	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "wash-leaves", State: "skipped"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: "wash-leaves", State: "skipped"})
 	assert.Equal(t, "reason", fieldOf(t, err), "a skipped job says why")
-	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "cut-roots", State: "done"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: "cut-roots", State: "done"})
 	assert.Equal(t, "job", fieldOf(t, err))
-	plan, err := c.Cleaning.AddJob(t.Context(), p.ID, cleanwork.AddJob{Do: "Tie up the long leaf", Stage: "dry"})
+	plan, err := c.Cleaning.AddJob(t.Context(), p.ID, cleaningservice.AddJob{Do: "Tie up the long leaf", Stage: "dry"})
 	require.NoError(t, err)
 	for _, j := range plan.Plan.Jobs {
 		plan, err = c.Cleaning.MarkJob(
 			t.Context(),
 			p.ID,
-			cleanwork.MarkJob{Job: j.Code, State: "skipped", Reason: "Done by a friend"},
+			cleaningservice.MarkJob{Job: j.Code, State: "skipped", Reason: "Done by a friend"},
 		)
 		require.NoError(t, err, j.Code)
 	}
-	closed, err := c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true})
+	closed, err := c.Cleaning.CloseCleaning(t.Context(), p.ID, cleaningservice.CloseCleaning{Closed: true})
 	require.NoError(t, err)
 	assert.Equal(t, "2030-04-02", closed.ClosedOn)
-	_, err = c.Cleaning.AddJob(t.Context(), p.ID, cleanwork.AddJob{Do: "More", Stage: "dry"})
+	_, err = c.Cleaning.AddJob(t.Context(), p.ID, cleaningservice.AddJob{Do: "More", Stage: "dry"})
 	assert.Equal(t, "closed", fieldOf(t, err))
 	again, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
@@ -156,12 +156,12 @@ func TestACleaningIsClosedWhenNothingIsOpen(t *testing.T) {
 	)
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 3) })
-	s, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	s, err := later.Look.StartLook(t.Context(), p.ID, look.StartLook{})
 	require.NoError(t, err)
-	_, err = later.Looking.SaveInspection(
+	_, err = later.Look.SaveInspection(
 		t.Context(),
 		s.ID,
-		looking.SaveInspection{
+		look.SaveInspection{
 			Version:    s.Version,
 			LookedOn:   s.LookedOn,
 			Inspection: patient.Inspection{Findings: patient.Findings{"webs": "present"}},
@@ -177,15 +177,15 @@ func TestACleaningIsClosedWhenNothingIsOpen(t *testing.T) {
 func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "clear-bench", State: "done"})
+	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: "clear-bench", State: "done"})
 	require.NoError(t, err)
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 1) })
 	plan, err := later.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, work.Done, jobIn(t, plan.Plan, "clear-bench").State, "one goes on the next day")
-	s, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	s, err := later.Look.StartLook(t.Context(), p.ID, look.StartLook{})
 	require.NoError(t, err)
-	_, err = later.Looking.SaveInspection(t.Context(), s.ID, looking.SaveInspection{
+	_, err = later.Look.SaveInspection(t.Context(), s.ID, look.SaveInspection{
 		Version:  s.Version,
 		LookedOn: s.LookedOn,
 		Inspection: patient.Inspection{
@@ -197,7 +197,7 @@ func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
 	plan, err = later.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, work.Open, jobIn(t, plan.Plan, "clear-bench").State, "a new look is a new visit")
-	_, err = later.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "clear-bench", State: "done"})
+	_, err = later.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: "clear-bench", State: "done"})
 	require.NoError(t, err)
 	told, err := later.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -214,10 +214,10 @@ func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	c := newClinic(t)
 	p, r := begun(t, c, patient.Intake{Tag: "Rot", Group: "cattleya", Sides: disputes.Sides{disputes.Peroxide: "routine"}})
 	r = save(t, c, r, entry("a", 3, 60, roots.Mushy), entry("b", 4, 90, roots.Firm))
-	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "cut-roots", State: "done"})
+	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: "cut-roots", State: "done"})
 	assert.Equal(t, "state", fieldOf(t, err))
 	for _, it := range r.CutList.Items {
-		_, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: it.ID, Count: it.Count})
+		_, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: it.ID, Count: it.Count})
 		require.NoError(t, err)
 	}
 	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
@@ -236,15 +236,15 @@ func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 			_, err := c.Cleaning.MarkJob(
 				t.Context(),
 				p.ID,
-				cleanwork.MarkJob{Job: j.Code, State: "skipped", Reason: "Not today"},
+				cleaningservice.MarkJob{Job: j.Code, State: "skipped", Reason: "Not today"},
 			)
 			require.NoError(t, err)
 		}
 	}
-	_, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true})
+	_, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleaningservice.CloseCleaning{Closed: true})
 	assert.Equal(t, "person", fieldOf(t, err), "the cuts were made, and their cautions are still to be read")
 	acknowledged(t, c, "", cuts)
-	_, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleanwork.CloseCleaning{Closed: true})
+	_, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleaningservice.CloseCleaning{Closed: true})
 	require.NoError(t, err)
 }
 
@@ -253,7 +253,7 @@ func TestSuspectPlantsComeLast(t *testing.T) {
 	suspect := mites(t, c)
 	clean, r := begun(t, c, patient.Intake{Tag: "Clean one", Group: "cattleya"})
 	save(t, c, r, entry("a", 3, 60, roots.Hollow))
-	_, err := c.Cleaning.MarkJob(t.Context(), clean.ID, cleanwork.MarkJob{Job: "clear-bench", State: "done"})
+	_, err := c.Cleaning.MarkJob(t.Context(), clean.ID, cleaningservice.MarkJob{Job: "clear-bench", State: "done"})
 	require.NoError(t, err)
 	plan, err := c.Cleaning.Cleaning(t.Context(), suspect.ID, "")
 	require.NoError(t, err)
@@ -268,20 +268,20 @@ func TestSuspectPlantsComeLast(t *testing.T) {
 func TestWhatAJobTakesLeavesTheShelf(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	oil, err := c.Shelf.AddStock(
+	oil, err := c.Mixing.AddStock(
 		t.Context(),
-		shelf.Stock{Name: "Oil", Product: "oil", Percent: mm(100), Amount: 40, Unit: "mL"},
+		mixing.Stock{Name: "Oil", Product: "oil", Percent: mm(100), Amount: 40, Unit: "mL"},
 	)
 	require.NoError(t, err)
 	job := jobIn(t, mustPlan(t, c, p.ID), "oil-soap-label")
 	acknowledged(t, c, "", job)
 	left := func() float64 {
-		list, err := c.Shelf.Shelf(t.Context())
+		list, err := c.Mixing.Shelf(t.Context())
 		require.NoError(t, err)
 		return list[0].Stock.Amount
 	}
 	mark := func(state work.State, uses ...record.Use) error {
-		_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: job.Code, State: state, Uses: uses})
+		_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: job.Code, State: state, Uses: uses})
 		return err
 	}
 	assert.Equal(t, "uses", fieldOf(t, mark("done", record.Use{ItemID: oil.ID, Amount: 41})))
@@ -291,27 +291,27 @@ func TestWhatAJobTakesLeavesTheShelf(t *testing.T) {
 	require.NoError(t, mark("open"))
 	assert.Equal(t, 40.0, left(), "taken back, given back")
 
-	_, err = c.Cleaning.AddJob(t.Context(), p.ID, cleanwork.AddJob{Do: "Something", Stage: "dry"})
+	_, err = c.Cleaning.AddJob(t.Context(), p.ID, cleaningservice.AddJob{Do: "Something", Stage: "dry"})
 	require.NoError(t, err)
 	needs, err := c.Cleaning.SessionNeeds(t.Context())
 	require.NoError(t, err)
-	i := slices.IndexFunc(needs, func(n cleanwork.Need) bool { return n.Product == "oil" })
+	i := slices.IndexFunc(needs, func(n cleaningservice.Need) bool { return n.Product == "oil" })
 	require.GreaterOrEqual(t, i, 0)
 	assert.InDelta(t, 15, needs[i].StockML, 1e-9, "2 % of 750 mL")
 	assert.Equal(t, "Enough: 25.0 mL will be left.", needs[i].Words)
-	_, err = c.Shelf.ChangeStock(t.Context(), oil.ID, shelf.ChangeStock{Version: 1, Stock: oil.Stock})
+	_, err = c.Mixing.ChangeStock(t.Context(), oil.ID, mixing.ChangeStock{Version: 1, Stock: oil.Stock})
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict, "the shelf was changed by the job")
 
 	old := oil.Stock
 	old.ExpiresOn = "2029-12"
-	list, err := c.Shelf.Shelf(t.Context())
+	list, err := c.Mixing.Shelf(t.Context())
 	require.NoError(t, err)
-	_, err = c.Shelf.ChangeStock(t.Context(), oil.ID, shelf.ChangeStock{Version: list[0].Version, Stock: old})
+	_, err = c.Mixing.ChangeStock(t.Context(), oil.ID, mixing.ChangeStock{Version: list[0].Version, Stock: old})
 	require.NoError(t, err)
 	needs, err = c.Cleaning.SessionNeeds(t.Context())
 	require.NoError(t, err)
-	i = slices.IndexFunc(needs, func(n cleanwork.Need) bool { return n.Product == "oil" })
+	i = slices.IndexFunc(needs, func(n cleaningservice.Need) bool { return n.Product == "oil" })
 	require.GreaterOrEqual(t, i, 0)
 	assert.Equal(t, "What is on the shelf is past its date.", needs[i].Words)
 }
@@ -328,23 +328,23 @@ func TestASprayCheckedOffIsARoundOfTheTreatment(t *testing.T) {
 	p := mites(t, c)
 	job := jobIn(t, mustPlan(t, c, p.ID), "oil-soap-label")
 	acknowledged(t, c, "", job)
-	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: job.Code, State: "done"})
+	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: job.Code, State: "done"})
 	require.NoError(t, err)
-	list, err := c.Treating.Courses(t.Context(), p.ID)
+	list, err := c.Pests.Courses(t.Context(), p.ID)
 	require.NoError(t, err)
 	require.Len(t, list, 1)
 	assert.Equal(t, []string{"2030-04-02"}, list[0].Course.Rounds)
 	// 25 °C on average: 51.8 degree-days at 13.5 a day, from noon of the first.
 	assert.Equal(t, "2030-04-06", list[0].Schedule.Next.From)
 	assert.Contains(t, list[0].Warmth, "From your last look: 20 to 30 °C")
-	due, err := c.Treating.DueRounds(t.Context())
+	due, err := c.Pests.DueRounds(t.Context())
 	require.NoError(t, err)
 	assert.Empty(t, due)
-	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 4) }).Treating.DueRounds(t.Context())
+	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 4) }).Pests.DueRounds(t.Context())
 	require.NoError(t, err)
 	assert.Equal(
 		t,
-		[]treating.DueRound{
+		[]pestsservice.DueRound{
 			{
 				PlantID:  p.ID,
 				Tag:      "Mites",
@@ -354,14 +354,14 @@ func TestASprayCheckedOffIsARoundOfTheTreatment(t *testing.T) {
 		},
 		due,
 	)
-	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 9) }).Treating.DueRounds(t.Context())
+	due, err = c.At(func() time.Time { return day.AddDate(0, 0, 9) }).Pests.DueRounds(t.Context())
 	require.NoError(t, err)
 	assert.True(t, due[0].Overdue)
-	_, err = c.Treating.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
+	_, err = c.Pests.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
 	assert.Equal(t, "pest", fieldOf(t, err), "one treatment a pest")
-	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: job.Code, State: "open"})
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: job.Code, State: "open"})
 	require.NoError(t, err)
-	list, err = c.Treating.Courses(t.Context(), p.ID)
+	list, err = c.Pests.Courses(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Empty(t, list, "taken back with the job")
 }
@@ -373,15 +373,15 @@ func TestARoundIsOfTheKindThatIsTreated(t *testing.T) {
 		p := confirmed(t, c, patient.Intake{Tag: tag, Group: "cattleya"},
 			patient.Inspection{Findings: patient.Findings{"scale-bumps": "present"}}, "scale")
 		if begun {
-			_, err := c.Treating.StartCourse(
+			_, err := c.Pests.StartCourse(
 				t.Context(), p.ID, pests.Course{Pest: "soft-scale", Rounds: []string{"2030-03-20"}})
 			require.NoError(t, err)
 		}
 		job := jobIn(t, mustPlan(t, c, p.ID), "oil-soap-label")
 		acknowledged(t, c, "", job)
-		_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: job.Code, State: "done"})
+		_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: job.Code, State: "done"})
 		require.NoError(t, err)
-		list, err := c.Treating.Courses(t.Context(), p.ID)
+		list, err := c.Pests.Courses(t.Context(), p.ID)
 		require.NoError(t, err)
 		by := map[string]int{}
 		for _, course := range list {
@@ -404,7 +404,7 @@ func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 	require.NoError(t, err)
 	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "M", Group: "cymbidium", PlaceID: 99})
 	assert.Equal(t, "place_id", fieldOf(t, err))
-	started, err := c.Treating.StartCourse(
+	started, err := c.Pests.StartCourse(
 		t.Context(),
 		p.ID,
 		pests.Course{Pest: "spider-mites", Rounds: []string{"2030-03-30"}},
@@ -423,7 +423,7 @@ func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 		},
 	)
 	require.NoError(t, err)
-	list, err := c.Treating.Courses(t.Context(), p.ID)
+	list, err := c.Pests.Courses(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Greater(t, list[0].Schedule.Next.From, warm, "recalculated as real temperatures come in")
 
@@ -434,7 +434,7 @@ func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 	got, err := c.Places.ImportClimate(t.Context(), place.ID, strings.NewReader(log))
 	require.NoError(t, err)
 	assert.Equal(t, 72, got.Hours)
-	list, err = c.Treating.Courses(t.Context(), p.ID)
+	list, err = c.Pests.Courses(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Less(t, list[0].Schedule.Next.From, warm, "the log is surer than the table of days")
 	_, err = c.Places.ImportClimate(t.Context(), place.ID, strings.NewReader(log+"2030-04-02 06:00,hot\n"))
@@ -443,16 +443,16 @@ func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, 72, again[0].Logged, "nothing half-saved")
 
-	_, err = c.Treating.SaveCourse(
+	_, err = c.Pests.SaveCourse(
 		t.Context(),
 		started.ID,
-		treating.SaveCourse{
+		pestsservice.SaveCourse{
 			Version: started.Version,
 			Course:  pests.Course{Pest: "spider-mites", Rounds: []string{"2031-01-01"}},
 		},
 	)
 	assert.Equal(t, "course.rounds[0]", fieldOf(t, err), "no round in days to come")
-	_, err = c.Treating.SaveCourse(t.Context(), started.ID, treating.SaveCourse{Version: 9, Course: started.Course})
+	_, err = c.Pests.SaveCourse(t.Context(), started.ID, pestsservice.SaveCourse{Version: 9, Course: started.Course})
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
 	for field, facts := range map[string]record.PlaceFacts{
@@ -509,7 +509,7 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 		growth(entry("c", 5, 90, roots.Firm), 7),
 		entry("d", 2, 50, roots.Firm),
 	)
-	at, err := c.Dividing.Division(t.Context(), p.ID, nil)
+	at, err := c.Division.Division(t.Context(), p.ID, nil)
 	require.NoError(t, err)
 	assert.Equal(t, "no", at.Advice.Decision, "one lead")
 	branched := division.Rhizome{
@@ -520,23 +520,23 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 			division.Bulb{N: 8, From: 7, Lead: true},
 		),
 	}
-	at, err = c.Dividing.SaveRhizome(t.Context(), p.ID, dividing.SaveRhizome{Version: at.Version, Rhizome: branched})
+	at, err = c.Division.SaveRhizome(t.Context(), p.ID, divisionservice.SaveRhizome{Version: at.Version, Rhizome: branched})
 	require.NoError(t, err)
 	assert.Equal(t, "can", at.Advice.Decision)
 	assert.Equal(t, []int{6}, at.Advice.Cuts)
 	assert.Equal(t, 450.0, at.Advice.Pieces[1].LiveMM.Low)
-	_, err = c.Dividing.SaveRhizome(t.Context(), p.ID, dividing.SaveRhizome{Version: 0, Rhizome: branched})
+	_, err = c.Division.SaveRhizome(t.Context(), p.ID, divisionservice.SaveRhizome{Version: 0, Rhizome: branched})
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
 
 	_, err = c.History.Incident(t.Context(), p.ID, history.Incident{What: "snapped-growth", Note: "Under the lamp."})
 	require.NoError(t, err)
-	for field, d := range map[string]dividing.Divide{"tags": {Cuts: []int{6}, Tags: []string{"x", "y"}},
+	for field, d := range map[string]divisionservice.Divide{"tags": {Cuts: []int{6}, Tags: []string{"x", "y"}},
 		"cuts[0]": {Cuts: []int{40}, Tags: []string{"x"}}, "keeps": {Cuts: []int{6}, Tags: []string{"x"}, Keeps: 4}} {
-		_, err := c.Dividing.Divide(t.Context(), p.ID, d)
+		_, err := c.Division.Divide(t.Context(), p.ID, d)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	done, err := c.Dividing.Divide(t.Context(), p.ID, dividing.Divide{Cuts: []int{6}, Tags: []string{"Clump, B"}})
+	done, err := c.Division.Divide(t.Context(), p.ID, divisionservice.Divide{Cuts: []int{6}, Tags: []string{"Clump, B"}})
 	require.NoError(t, err)
 	require.Len(t, done.New, 1)
 	child := done.New[0]
@@ -545,7 +545,7 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 	assert.Equal(t, 5, done.Plant.Intake.BulbCount)
 	assert.Equal(t, 5, child.Latest.Roots, "the roots of its own bulbs")
 	assert.Equal(t, 9, done.Plant.Latest.Roots, "and those of no known growth stay")
-	own, err := c.Dividing.Division(t.Context(), child.ID, nil)
+	own, err := c.Division.Division(t.Context(), child.ID, nil)
 	require.NoError(t, err)
 	assert.Equal(t, []division.Bulb{{N: 1}, {N: 2, From: 1}, {N: 3, From: 2, Lead: true}}, own.Rhizome.Bulbs)
 	told, err := c.History.Timeline(t.Context(), child.ID)
@@ -566,12 +566,12 @@ func TestADivisionAgainstTheAdviceSaysThatOneIsSure(t *testing.T) {
 		patient.Intake{Tag: "Weak", Group: "cattleya", BulbCount: 7, BulbState: "shrivelled"},
 	)
 	require.NoError(t, err)
-	_, err = c.Dividing.Divide(t.Context(), p.ID, dividing.Divide{Cuts: []int{4}, Tags: []string{"x"}})
+	_, err = c.Division.Divide(t.Context(), p.ID, divisionservice.Divide{Cuts: []int{4}, Tags: []string{"x"}})
 	assert.Equal(t, "sure", fieldOf(t, err))
-	done, err := c.Dividing.Divide(
+	done, err := c.Division.Divide(
 		t.Context(),
 		p.ID,
-		dividing.Divide{Cuts: []int{4}, Tags: []string{"x"}, Sure: true, Keeps: 1},
+		divisionservice.Divide{Cuts: []int{4}, Tags: []string{"x"}, Sure: true, Keeps: 1},
 	)
 	require.NoError(t, err)
 	assert.Equal(t, 4, done.Plant.Intake.BulbCount, "the younger piece keeps the tag")
@@ -602,18 +602,18 @@ func TestIncidentsAreNotedAndTakenBack(t *testing.T) {
 func TestTreatmentsAndIncidentsAreKnownToTheNextLook(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	_, err := c.Treating.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
+	_, err := c.Pests.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
 	require.NoError(t, err)
 	_, err = c.History.Incident(t.Context(), p.ID, history.Incident{What: "lost-root"})
 	require.NoError(t, err)
 	knownOn := func(days int) string {
 		later := c.At(func() time.Time { return day.AddDate(0, 0, days) })
-		s, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+		s, err := later.Look.StartLook(t.Context(), p.ID, look.StartLook{})
 		require.NoError(t, err)
-		s, err = later.Looking.SaveInspection(
+		s, err = later.Look.SaveInspection(
 			t.Context(),
 			s.ID,
-			looking.SaveInspection{
+			look.SaveInspection{
 				Version:    s.Version,
 				LookedOn:   s.LookedOn,
 				Inspection: patient.Inspection{Findings: patient.Findings{"dull-film": "present"}},

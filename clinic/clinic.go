@@ -7,29 +7,32 @@ import (
 	"log/slog"
 	"time"
 
-	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/aftercare"
+	"therapeon/clinic/bench"
+	"therapeon/clinic/cleaning"
 	"therapeon/clinic/company"
-	"therapeon/clinic/devices"
-	"therapeon/clinic/dividing"
+	"therapeon/clinic/contagion"
+	"therapeon/clinic/division"
 	"therapeon/clinic/example"
+	"therapeon/clinic/forecast"
 	"therapeon/clinic/history"
 	"therapeon/clinic/intake"
-	"therapeon/clinic/judging"
-	"therapeon/clinic/looking"
+	"therapeon/clinic/look"
+	"therapeon/clinic/mixing"
 	"therapeon/clinic/people"
+	"therapeon/clinic/pests"
 	"therapeon/clinic/places"
-	"therapeon/clinic/racing"
-	"therapeon/clinic/reading"
+	"therapeon/clinic/progress"
+	"therapeon/clinic/race"
 	"therapeon/clinic/record"
-	"therapeon/clinic/rehoming"
+	"therapeon/clinic/rehome"
+	"therapeon/clinic/roots"
+	"therapeon/clinic/scales"
 	"therapeon/clinic/settings"
-	"therapeon/clinic/shelf"
-	"therapeon/clinic/tending"
 	"therapeon/clinic/timers"
-	"therapeon/clinic/tracking"
-	"therapeon/clinic/treating"
-	"therapeon/clinic/weighing"
-	"therapeon/clinic/wishing"
+	"therapeon/clinic/today"
+	"therapeon/clinic/weights"
+	"therapeon/clinic/wishes"
 	"therapeon/ledger"
 )
 
@@ -38,26 +41,29 @@ type Clinic struct {
 	Records *record.Keeper
 	Company *company.Hub
 
-	Intake   intake.Service
-	Looking  looking.Service
-	Reading  reading.Service
-	Cleaning cleanwork.Service
-	Treating treating.Service
-	Dividing dividing.Service
-	Weighing weighing.Service
-	Racing   racing.Service
-	Rehoming rehoming.Service
-	Tending  tending.Service
-	Tracking tracking.Service
-	History  history.Service
-	Places   places.Service
-	Shelf    shelf.Service
-	Timers   timers.Service
-	Devices  devices.Service
-	Example  example.Service
-	Settings settings.Service
-	Wishing  wishing.Service
-	People   people.Service
+	Intake    intake.Service
+	Look      look.Service
+	Roots     roots.Service
+	Cleaning  cleaning.Service
+	Pests     pests.Service
+	Division  division.Service
+	Weights   weights.Service
+	Race      race.Service
+	Rehome    rehome.Service
+	Aftercare aftercare.Service
+	Progress  progress.Service
+	Forecast  forecast.Service
+	Contagion contagion.Service
+	Today     today.Service
+	History   history.Service
+	Places    places.Service
+	Mixing    mixing.Service
+	Timers    timers.Service
+	Scales    scales.Service
+	Example   example.Service
+	Settings  settings.Service
+	Wishes    wishes.Service
+	People    people.Service
 }
 
 // New opens a clinic on a ledger. The clock is passed in so that histories can be made.
@@ -67,13 +73,13 @@ func New(l *ledger.Ledger, now func() time.Time) *Clinic {
 		slog.Warn("the house's time zone cannot be read", "why", err)
 	}
 	k := &record.Keeper{
-		Ledger: l, Now: zone.Clock(now), Zone: zone, Follow: judging.Follow,
+		Ledger: l, Now: zone.Clock(now), Zone: zone, Follow: bench.Follow,
 		Advice: record.NewAdvice(), Heard: &record.Hearing{},
 	}
 	house, hub := settings.New(k), company.New(now().UnixMilli())
 	k.Wake, k.End = house.Woken, hub.End
 	l.Telling(hub.Tell)
-	return over(k, Clinic{Devices: devices.New(k), Settings: house, People: people.New(k), Company: hub})
+	return over(k, Clinic{Scales: scales.New(k), Settings: house, People: people.New(k), Company: hub})
 }
 
 // At is the same clinic with another clock.
@@ -82,35 +88,38 @@ func (c *Clinic) At(now func() time.Time) *Clinic {
 	k := &of
 	k.Now = k.Zone.Clock(now)
 	return over(k, Clinic{
-		Devices: c.Devices.By(k), Settings: c.Settings.By(k), People: c.People.By(k), Company: c.Company,
+		Scales: c.Scales.By(k), Settings: c.Settings.By(k), People: c.People.By(k), Company: c.Company,
 	})
 }
 
 // over is the services over what is kept, with those that hold more than that.
 func over(k *record.Keeper, held Clinic) *Clinic {
 	return &Clinic{
-		Records:  k,
-		Company:  held.Company,
-		Example:  example.Service{Keeper: k},
-		Intake:   intake.Service{Keeper: k},
-		Looking:  looking.Service{Keeper: k},
-		Reading:  reading.Service{Keeper: k},
-		Cleaning: cleanwork.Service{Keeper: k},
-		Treating: treating.Service{Keeper: k},
-		Dividing: dividing.Service{Keeper: k},
-		Weighing: weighing.Service{Keeper: k},
-		Racing:   racing.Service{Keeper: k},
-		Rehoming: rehoming.Service{Keeper: k},
-		Tending:  tending.Service{Keeper: k},
-		Tracking: tracking.Service{Keeper: k},
-		History:  history.Service{Keeper: k},
-		Places:   places.Service{Keeper: k},
-		Shelf:    shelf.Service{Keeper: k},
-		Timers:   timers.Service{Keeper: k},
-		Devices:  held.Devices,
-		Settings: held.Settings,
-		Wishing:  wishing.Service{Keeper: k},
-		People:   held.People,
+		Records:   k,
+		Company:   held.Company,
+		Example:   example.Service{Keeper: k},
+		Intake:    intake.Service{Keeper: k},
+		Look:      look.Service{Keeper: k},
+		Roots:     roots.Service{Keeper: k},
+		Cleaning:  cleaning.Service{Keeper: k},
+		Pests:     pests.Service{Keeper: k},
+		Division:  division.Service{Keeper: k},
+		Weights:   weights.Service{Keeper: k},
+		Race:      race.Service{Keeper: k},
+		Rehome:    rehome.Service{Keeper: k},
+		Aftercare: aftercare.Service{Keeper: k},
+		Progress:  progress.Service{Keeper: k},
+		Forecast:  forecast.Service{Keeper: k},
+		Contagion: contagion.Service{Keeper: k},
+		Today:     today.Service{Keeper: k},
+		History:   history.Service{Keeper: k},
+		Places:    places.Service{Keeper: k},
+		Mixing:    mixing.Service{Keeper: k},
+		Timers:    timers.Service{Keeper: k},
+		Scales:    held.Scales,
+		Settings:  held.Settings,
+		Wishes:    wishes.Service{Keeper: k},
+		People:    held.People,
 	}
 }
 

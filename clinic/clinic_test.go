@@ -9,8 +9,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic/intake"
-	"therapeon/clinic/reading"
 	"therapeon/clinic/record"
+	rootsservice "therapeon/clinic/roots"
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/leaves"
@@ -35,21 +35,21 @@ func entry(id string, n int, l float64, f roots.Feel) roots.Root {
 	return roots.Root{ID: id, Count: n, Segments: []roots.Segment{{LengthMM: mm(l), Feel: f}}}
 }
 
-func begun(t *testing.T, c *Clinic, in patient.Intake) (intake.Plant, reading.Reading) {
+func begun(t *testing.T, c *Clinic, in patient.Intake) (intake.Plant, rootsservice.Reading) {
 	t.Helper()
 	p, err := c.Intake.AddPlant(t.Context(), in)
 	require.NoError(t, err)
-	r, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{})
+	r, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
 	return p, r
 }
 
-func save(t *testing.T, c *Clinic, r reading.Reading, entries ...roots.Root) reading.Reading {
+func save(t *testing.T, c *Clinic, r rootsservice.Reading, entries ...roots.Root) rootsservice.Reading {
 	t.Helper()
-	saved, err := c.Reading.SaveReading(
+	saved, err := c.Roots.SaveReading(
 		t.Context(),
 		r.ID,
-		reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}},
+		rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}},
 	)
 	require.NoError(t, err)
 	return saved
@@ -143,10 +143,10 @@ func TestASecondTabIsToldWhatChanged(t *testing.T) {
 	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	save(t, c, r, entry("a", 9, 80, roots.Firm))
 
-	_, err := c.Reading.SaveReading(
+	_, err := c.Roots.SaveReading(
 		t.Context(),
 		r.ID,
-		reading.Save{
+		rootsservice.Save{
 			Version: r.Version,
 			ReadOn:  r.ReadOn,
 			Reading: roots.Reading{Roots: []roots.Root{entry("b", 1, 50, roots.Mushy)}},
@@ -155,7 +155,7 @@ func TestASecondTabIsToldWhatChanged(t *testing.T) {
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, []string{"Root 1–9 is only there.", "Root 1 is only in yours."}, conflict.Differs)
-	now, err := c.Reading.Reading(t.Context(), r.ID)
+	now, err := c.Roots.Reading(t.Context(), r.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "a", now.Reading.Roots[0].ID, "the first save stands")
 }
@@ -165,10 +165,10 @@ func TestBadRootsAreRefusedWhole(t *testing.T) {
 	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	kept := save(t, c, r, entry("a", 9, 80, roots.Firm))
 	var list fault.List
-	_, err := c.Reading.SaveReading(
+	_, err := c.Roots.SaveReading(
 		t.Context(),
 		r.ID,
-		reading.Save{
+		rootsservice.Save{
 			Version: kept.Version,
 			ReadOn:  "2030-04-02",
 			Reading: roots.Reading{Roots: []roots.Root{entry("a", 9, 80, roots.Firm), entry("b", 1, 5000, roots.Firm)}},
@@ -176,10 +176,10 @@ func TestBadRootsAreRefusedWhole(t *testing.T) {
 	)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots[1].segments[0].length_mm", list[0].Field)
-	_, err = c.Reading.SaveReading(
+	_, err = c.Roots.SaveReading(
 		t.Context(),
 		r.ID,
-		reading.Save{
+		rootsservice.Save{
 			Version: kept.Version,
 			ReadOn:  "2030-04-02",
 			Reading: roots.Reading{Roots: []roots.Root{entry("a", 400, 80, roots.Firm), entry("b", 1, 50, roots.Firm)}},
@@ -187,14 +187,14 @@ func TestBadRootsAreRefusedWhole(t *testing.T) {
 	)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots", list[0].Field)
-	now, _ := c.Reading.Reading(t.Context(), r.ID)
+	now, _ := c.Roots.Reading(t.Context(), r.ID)
 	assert.Equal(t, kept.Reading, now.Reading)
 }
 
 func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
 	c := newClinic(t)
 	p, first := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	again, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{})
+	again, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
 	assert.Equal(t, first, again, "looking in twice leaves no trace")
 }
@@ -202,18 +202,18 @@ func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
 func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
 	c := newClinic(t)
 	p, first := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	chosen, err := c.Reading.SaveReading(
+	chosen, err := c.Roots.SaveReading(
 		t.Context(),
 		first.ID,
-		reading.Save{Version: first.Version, ReadOn: "2030-03-20", Reading: first.Reading},
+		rootsservice.Save{Version: first.Version, ReadOn: "2030-03-20", Reading: first.Reading},
 	)
 	require.NoError(t, err)
-	again, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{})
+	again, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
 	assert.Equal(t, chosen.ReadOn, again.ReadOn, "a day chosen today stays")
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 9) })
-	again, err = later.Reading.StartReading(t.Context(), p.ID, reading.Start{})
+	again, err = later.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
 	assert.Equal(t, first.ID, again.ID)
 	assert.Equal(t, "2030-04-11", again.ReadOn)
@@ -225,7 +225,7 @@ func TestAnEmptyReadingHidesNothing(t *testing.T) {
 	p, first := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	first = save(t, c, first, entry("a", 3, 80, roots.Firm), entry("b", 2, 60, roots.Mushy))
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 9) })
-	empty, err := later.Reading.StartReading(t.Context(), p.ID, reading.Start{})
+	empty, err := later.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
 	require.NotEqual(t, first.ID, empty.ID)
 
@@ -236,16 +236,16 @@ func TestAnEmptyReadingHidesNothing(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, first.ID, found[0].Latest.ReadingID)
 
-	filled, err := later.Reading.StartReading(t.Context(), p.ID, reading.Start{FromLast: true})
+	filled, err := later.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{FromLast: true})
 	require.NoError(t, err)
 	assert.Equal(t, empty.ID, filled.ID, "the empty one is taken up")
 	assert.Equal(t, first.Reading.Roots, filled.Reading.Roots)
 	assert.Equal(t, first.ID, filled.Previous.ReadingID)
 
-	bare, err := later.Reading.SaveReading(
+	bare, err := later.Roots.SaveReading(
 		t.Context(),
 		filled.ID,
-		reading.Save{Version: filled.Version, ReadOn: filled.ReadOn, Reading: roots.Reading{NoneFound: true}},
+		rootsservice.Save{Version: filled.Version, ReadOn: filled.ReadOn, Reading: roots.Reading{NoneFound: true}},
 	)
 	require.NoError(t, err)
 	now, err = c.Intake.Plant(t.Context(), p.ID)
@@ -258,20 +258,20 @@ func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
 	c := newClinic(t)
 	p, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	r = save(t, c, r, entry("a", 3, 80, roots.Firm), entry("b", 14, 60, roots.Mushy))
-	r, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 14})
+	r, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 14})
 	require.NoError(t, err)
 	assert.Equal(t, "All cuts are done.", r.CutList.Headline)
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 30) })
-	second, err := later.Reading.StartReading(t.Context(), p.ID, reading.Start{FromLast: true})
+	second, err := later.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{FromLast: true})
 	require.NoError(t, err)
 	require.Len(t, second.Reading.Roots, 1, "what was cut is gone")
 	grown := entry("a", 3, 95, roots.Firm)
 	grown.Tip = roots.Growing
-	second, err = later.Reading.SaveReading(
+	second, err = later.Roots.SaveReading(
 		t.Context(),
 		second.ID,
-		reading.Save{
+		rootsservice.Save{
 			Version: second.Version,
 			ReadOn:  second.ReadOn,
 			Reading: roots.Reading{Roots: []roots.Root{grown}},
@@ -283,7 +283,7 @@ func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
 	assert.InDelta(t, 45, second.Previous.Since.GrownMM, 1e-9)
 	assert.Equal(t, 3, second.Previous.Since.TipsNow)
 
-	list, err := later.Reading.Readings(t.Context(), p.ID)
+	list, err := later.Roots.Readings(t.Context(), p.ID)
 	require.NoError(t, err)
 	require.Len(t, list, 2)
 	assert.Equal(t, []string{"2030-05-02", "2030-04-02"}, []string{list[0].ReadOn, list[1].ReadOn})
@@ -294,16 +294,16 @@ func TestCheckingOffIsHeldToTheList(t *testing.T) {
 	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	r = save(t, c, r, entry("b", 14, 60, roots.Mushy))
 	var list fault.List
-	_, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 15})
+	_, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 15})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "count", list[0].Field)
-	_, err = c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "z", Count: 1})
+	_, err = c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "z", Count: 1})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "item", list[0].Field)
-	ticked, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 3})
+	ticked, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 3})
 	require.NoError(t, err)
 	assert.Equal(t, r.Version, ticked.Version, "checking off does not collide with entering roots")
-	back, err := c.Reading.TickJob(t.Context(), r.ID, reading.Tick{Item: "b", Count: 0})
+	back, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 0})
 	require.NoError(t, err)
 	assert.Empty(t, back.Checks)
 }
@@ -312,17 +312,17 @@ func TestACorrectionUnderTheBlade(t *testing.T) {
 	c := newClinic(t)
 	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	r = save(t, c, r, entry("b", 14, 60, roots.Mushy))
-	got, err := c.Reading.Correct(
+	got, err := c.Roots.Correct(
 		t.Context(),
 		r.ID,
-		reading.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1},
+		rootsservice.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1},
 	)
 	require.NoError(t, err)
 	assert.Equal(t, 13, got.CutList.Cuts)
-	_, err = c.Reading.Correct(
+	_, err = c.Roots.Correct(
 		t.Context(),
 		r.ID,
-		reading.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1},
+		rootsservice.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1},
 	)
 	assert.ErrorAs(t, err, &record.Conflict{})
 }
@@ -338,7 +338,7 @@ func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
 	s.Sides[disputes.DeadDryRoots] = disputes.KeepSome
 	_, err = c.Settings.SetSettings(t.Context(), s)
 	require.NoError(t, err)
-	r, _ = c.Reading.Reading(t.Context(), r.ID)
+	r, _ = c.Roots.Reading(t.Context(), r.ID)
 	assert.Equal(t, 3, r.Verdict.Totals.Anchors)
 	require.NoError(t, c.Settings.Resume(t.Context()))
 	now, _ := c.Intake.Plant(t.Context(), p.ID)
@@ -348,17 +348,17 @@ func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
 	in.Sides = disputes.Sides{disputes.DeadDryRoots: disputes.AllOff}
 	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
 	require.NoError(t, err)
-	r, _ = c.Reading.Reading(t.Context(), r.ID)
+	r, _ = c.Roots.Reading(t.Context(), r.ID)
 	assert.Zero(t, r.Verdict.Totals.Anchors, "the plant overrides the house")
 }
 
 func TestComputingSavesNothing(t *testing.T) {
 	c := newClinic(t)
 	var list fault.List
-	_, _, err := c.Reading.Compute(t.Context(), patient.Intake{Group: "tulip"}, roots.Reading{})
+	_, _, err := c.Roots.Compute(t.Context(), patient.Intake{Group: "tulip"}, roots.Reading{})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "plant.group", list[0].Field)
-	_, _, err = c.Reading.Compute(
+	_, _, err = c.Roots.Compute(
 		t.Context(),
 		patient.Intake{Group: "slipper"},
 		roots.Reading{Roots: []roots.Root{entry("a", 0, 60, roots.Firm)}},
@@ -366,7 +366,7 @@ func TestComputingSavesNothing(t *testing.T) {
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots[0].count", list[0].Field)
 
-	v, l, err := c.Reading.Compute(
+	v, l, err := c.Roots.Compute(
 		t.Context(),
 		patient.Intake{Group: "slipper"},
 		roots.Reading{Roots: []roots.Root{entry("a", 2, 60, roots.Mushy)}},

@@ -19,61 +19,62 @@ import (
 
 // Numbers of services and routes that are no figures of the craft, and why not.
 var notOfTheCraft = map[string][]string{
-	"clinic/check/check.go":       {"60"},                         // letters of a value that are told
-	"clinic/check/sound.go":       {"9999"},                       // the last year that can be sent
-	"clinic/cleaning/cleaning.go": {"30"},                         // own jobs of a plan
-	"clinic/devices/devices.go":   {"10", "16"},                   // seconds a scale is waited for, scales
-	"clinic/history/history.go":   {"20"},                         // generations looked back
-	"clinic/history/paper.go":     {"100"},                        // percent
-	"clinic/places/importing.go":  {"1000"},                       // hours a batch
-	"clinic/places/places.go":     {"60", "3600", "24", "1990"},   // days shown, units of time, the first year
-	"clinic/racing/racing.go":     {"2_000_000", "366"},           // what a race may take
-	"clinic/record/memory.go":     {"10_000"},                     // races and causes remembered
-	"clinic/shelf/shelf.go":       {"1e-9", "1000"},               // what is no amount, mL in a litre
-	"clinic/tracking/family.go":   {"20", "200"},                  // generations, plants of a family
-	"clinic/tending/tending.go":   {"120"},                        // entries of a history listed
-	"clinic/timers/timers.go":     {"40", "1000"},                 // timers, milliseconds
-	"clinic/treating/treating.go": {"12"},                         // noon
-	"clinic/weighing/weighing.go": {"1990"},                       // the first year
-	"api/body.go":                 {"20", "10", "64", "50", "60"}, // bytes, numbers, letters
-	"api/contract.go":             {"64", "8"},                    // bits, signs of a commit
-	"api/file.go":                 {"60", "200"},                  // letters of names and addresses
-	"api/operation.go":            {"15", "10", "64", "400"},      // seconds, numbers, letters
-	"api/problem.go":              {"400", "500"},                 // of HTTP
-	"api/routes.go":               {"10", "5", "200", "2000"},     // minutes, rows of a list
-	"api/routes_care.go":          {"720"},                        // minutes of an evening, at most
-	"api/routes_clean.go":         {"12"},                         // cuts asked about
-	"api/routes_house.go":         {"10", "64", "48", "23"},       // numbers, labels of a call, places of a sheet
-	"api/routes_places.go":        {"5"},                          // minutes
-	"api/server.go":               {"4", "20"},                    // bytes
+	"clinic/check/check.go":         {"60"},                               // letters of a value that are told
+	"clinic/check/sound.go":         {"9999"},                             // the last year that can be sent
+	"clinic/cleaning/cleaning.go":   {"30"},                               // own jobs of a plan
+	"clinic/scales/scales.go":       {"10", "16"},                         // seconds a scale is waited for, scales
+	"clinic/history/history.go":     {"20"},                               // generations looked back
+	"clinic/history/paper.go":       {"100"},                              // percent
+	"clinic/places/importing.go":    {"1000"},                             // hours a batch
+	"clinic/places/places.go":       {"60", "3600", "24", "1990"},         // days shown, units of time, the first year
+	"clinic/race/race.go":           {"2_000_000", "366"},                 // what a race may take
+	"clinic/record/memory.go":       {"10_000"},                           // races and causes remembered
+	"clinic/mixing/shelf.go":        {"1e-9", "1000"},                     // what is no amount, mL in a litre
+	"clinic/progress/family.go":     {"20", "200"},                        // generations, plants of a family
+	"clinic/aftercare/aftercare.go": {"120"},                              // entries of a history listed
+	"clinic/timers/timers.go":       {"40", "1000"},                       // timers, milliseconds
+	"clinic/pests/pests.go":         {"12"},                               // noon
+	"clinic/weights/weights.go":     {"1990"},                             // the first year
+	"api/wire/body.go":              {"20", "10", "64", "50", "60"},       // bytes, numbers, letters
+	"api/wire/contract.go":          {"64"},                               // bits
+	"api/contract.go":               {"8"},                                // signs of a commit
+	"api/wire/file.go":              {"60", "200"},                        // letters of names and addresses
+	"api/wire/operation.go":         {"4", "20", "15", "10", "64", "400"}, // bytes, seconds, numbers, letters
+	"api/wire/problem.go":           {"400", "500"},                       // of HTTP
+	"api/intake/routes.go":          {"200", "2000"},                      // rows of a list
+	"api/settings/routes.go":        {"10", "5"},                          // minutes
+	"api/today/routes.go":           {"720"},                              // minutes of an evening, at most
+	"api/division/routes.go":        {"12"},                               // cuts asked about
+	"api/history/routes.go":         {"10", "64", "48", "23"},             // numbers, labels of a call, places of a sheet
+	"api/places/routes.go":          {"5"},                                // minutes
 }
 
 // noCraft is what knows nothing of plants: who may ask, and who else is there.
-var noCraft = []string{"clinic/people/", "clinic/company/", "api/door.go", "api/who.go", "api/events.go", "clinic/check/words.go"}
+var noCraft = []string{"clinic/people/", "clinic/company/", "api/door.go", "api/who.go", "api/company/", "api/wire/visit.go", "clinic/check/words.go"}
 
 // Comparisons of the page that are no figures of the craft, and why not.
 var notOfThePage = map[string][]string{
-	"features/tending/Evening.tsx":     {"0.005"},            // what rounds to nothing
-	"lib/desk.ts":                      {"500"},              // of HTTP
-	"lib/words.ts":                     {"1000", "10"},       // units, digits
-	"draw/RacePicture.tsx":             {"16", "12", "32"},   // weeks that fit under the picture, px between words
-	"features/racing/RaceView.tsx":     {"98"},               // weeks that are read out
-	"features/mixing/StackMix.tsx":     {"10"},               // doses, as the request has them
-	"features/mixing/Measured.tsx":     {"15", "1000", "20"}, // household units, digits
-	"features/mixing/Water.tsx":        {"0.01"},             // below it reads 0 %
-	"features/dividing/DivideStep.tsx": {"60"},               // bulbs, as the request has them
-	"draw/LookalikeDrawing.tsx":        {"60"},               // strokes of a drawing
-	"features/cleaning/PlanSheet.tsx":  {"30"},               // jobs that fit a screen
-	"features/weighing/Weights.tsx":    {"4"},                // weights shown at first
-	"features/weighing/Scale.tsx":      {"4"},                // seconds after which what a scale shows is old
-	"draw/fan/Labels.tsx":              {"6"},                // tries to place a label
-	"features/rehoming/MixForm.tsx":    {"0.005"},            // below it reads 0 mL
-	"draw/SharesBar.tsx":               {"0.12"},             // room for a label
-	"lib/dates.ts":                     {"12", "7", "4"},     // months, letters of a day
-	"features/reading/RootEditor.tsx":  {"3000"},             // mm, as the request has them
-	"features/reading/TallyPad.tsx":    {"400", "3000"},      // roots and mm, as the request has them
-	"features/reading/SideRoots.tsx":   {"12"},               // segments, as the request has them
-	"features/intake/Blades.tsx":       {"50"},               // leaves, as the request has them
+	"features/today/Evening.tsx":         {"0.005"},            // what rounds to nothing
+	"lib/desk.ts":                        {"500"},              // of HTTP
+	"lib/words.ts":                       {"1000", "10"},       // units, digits
+	"draw/RacePicture.tsx":               {"16", "12", "32"},   // weeks that fit under the picture, px between words
+	"features/race/RaceView.tsx":         {"98"},               // weeks that are read out
+	"features/mixing/StackMix.tsx":       {"10"},               // doses, as the request has them
+	"features/mixing/Measured.tsx":       {"15", "1000", "20"}, // household units, digits
+	"features/mixing/Water.tsx":          {"0.01"},             // below it reads 0 %
+	"features/division/DivisionStep.tsx": {"60"},               // bulbs, as the request has them
+	"draw/LookalikeDrawing.tsx":          {"60"},               // strokes of a drawing
+	"features/cleaning/PlanSheet.tsx":    {"30"},               // jobs that fit a screen
+	"features/weights/Weights.tsx":       {"4"},                // weights shown at first
+	"features/weights/Scale.tsx":         {"4"},                // seconds after which what a scale shows is old
+	"draw/fan/Labels.tsx":                {"6"},                // tries to place a label
+	"features/rehome/MixForm.tsx":        {"0.005"},            // below it reads 0 mL
+	"draw/SharesBar.tsx":                 {"0.12"},             // room for a label
+	"lib/dates.ts":                       {"12", "7", "4"},     // months, letters of a day
+	"features/roots/RootEditor.tsx":      {"3000"},             // mm, as the request has them
+	"features/roots/TallyPad.tsx":        {"400", "3000"},      // roots and mm, as the request has them
+	"features/roots/SideRoots.tsx":       {"12"},               // segments, as the request has them
+	"features/intake/Blades.tsx":         {"50"},               // leaves, as the request has them
 }
 
 // A figure of the craft stands in the tables of the core, with its mark: a number in a service

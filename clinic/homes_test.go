@@ -7,12 +7,12 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/clinic/aftercare"
 	"therapeon/clinic/intake"
-	"therapeon/clinic/looking"
-	"therapeon/clinic/rehoming"
-	"therapeon/clinic/tending"
-	"therapeon/clinic/tracking"
-	"therapeon/clinic/weighing"
+	"therapeon/clinic/look"
+	"therapeon/clinic/progress"
+	"therapeon/clinic/rehome"
+	"therapeon/clinic/weights"
 	"therapeon/core/patient"
 )
 
@@ -30,15 +30,15 @@ func dueTags(t *testing.T, c *Clinic) (tags []string) {
 // tends does the jobs of a plant that are due.
 func tends(t *testing.T, c *Clinic, id int64) {
 	t.Helper()
-	care, err := c.Tending.Aftercare(t.Context(), id)
+	care, err := c.Aftercare.Aftercare(t.Context(), id)
 	require.NoError(t, err)
-	var ticks tending.Ticks
+	var ticks aftercare.Ticks
 	for _, d := range care.Due {
 		if d.On <= care.Day {
-			ticks.Ticks = append(ticks.Ticks, tending.Tick{PlantID: id, Job: d.Job, Outcome: patient.TendedDone})
+			ticks.Ticks = append(ticks.Ticks, aftercare.Tick{PlantID: id, Job: d.Job, Outcome: patient.TendedDone})
 		}
 	}
-	_, err = c.Tending.Tend(t.Context(), ticks)
+	_, err = c.Aftercare.Tend(t.Context(), ticks)
 	require.NoError(t, err)
 }
 
@@ -48,7 +48,7 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 	now := day
 	c := newClinic(t).At(func() time.Time { return now })
 	p := bared(t, c, 50)
-	_, err := c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "tub"})
+	_, err := c.Rehome.Hold(t.Context(), p.ID, rehome.Hold{Method: "tub"})
 	require.NoError(t, err)
 	held, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -59,7 +59,7 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 
 	now = day.AddDate(0, 0, 7)
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c))
-	_, err = c.Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.BarePlant, Grams: 140})
+	_, err = c.Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.BarePlant, Grams: 140})
 	require.NoError(t, err)
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c), "its soak is due all the same")
 	tends(t, c, p.ID)
@@ -70,13 +70,13 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 
 	now = day.AddDate(0, 0, 15)
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c))
-	s, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	s, err := c.Look.StartLook(t.Context(), p.ID, look.StartLook{})
 	require.NoError(t, err)
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c), "looking in is not yet a look")
-	_, err = c.Looking.SaveInspection(
+	_, err = c.Look.SaveInspection(
 		t.Context(),
 		s.ID,
-		looking.SaveInspection{
+		look.SaveInspection{
 			Version:    s.Version,
 			LookedOn:   s.LookedOn,
 			Inspection: patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}, AgainOn: "2030-08-01"},
@@ -85,7 +85,7 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 	require.NoError(t, err)
 	tends(t, c, p.ID)
 	assert.Equal(t, []string{"Bare"}, dueTags(t, c), "two weeks after its move it is looked back at")
-	_, err = c.Tracking.KeepLookBack(t.Context(), p.ID, tracking.KeepLookBack{Of: "14", Again: patient.Yes})
+	_, err = c.Progress.KeepLookBack(t.Context(), p.ID, progress.KeepLookBack{Of: "14", Again: patient.Yes})
 	require.NoError(t, err)
 	assert.Empty(t, dueTags(t, c))
 }
@@ -94,19 +94,19 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 func TestAHomeNotedLateDoesNotMoveThePlantBack(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 50)
-	for _, h := range []rehoming.Hold{{Method: "lid", From: "2030-03-30"}, {Method: "tub", From: "2030-03-25"}} {
-		_, err := c.Rehoming.Hold(t.Context(), p.ID, h)
+	for _, h := range []rehome.Hold{{Method: "lid", From: "2030-03-30"}, {Method: "tub", From: "2030-03-25"}} {
+		_, err := c.Rehome.Hold(t.Context(), p.ID, h)
 		require.NoError(t, err)
 	}
 	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "Tub with a loose lid", now.Home)
-	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, "lid", r.Race.Holding)
 
 	// Of the same day, the later word stands.
-	_, err = c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "bag", From: "2030-03-30"})
+	_, err = c.Rehome.Hold(t.Context(), p.ID, rehome.Hold{Method: "bag", From: "2030-03-30"})
 	require.NoError(t, err)
 	homes := homeOfPlant(t, c, p.ID).Homes
 	require.Len(t, homes, 2)
@@ -117,13 +117,13 @@ func TestAHomeNotedLateDoesNotMoveThePlantBack(t *testing.T) {
 func TestTheRaceOfAHousedPlantSaysSo(t *testing.T) {
 	c := newClinic(t)
 	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	before, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.NotContains(t, before.Stage, "It is in its pot")
 	allDone(t, c, p.ID)
-	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark", Person: "Ada"})
+	_, err = c.Rehome.Settle(t.Context(), p.ID, rehome.Settle{Route: "bark", Person: "Ada"})
 	require.NoError(t, err)
-	after, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	after, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Contains(t, after.Stage, "It is in its pot: this is how it would go bare.")
 }
@@ -134,12 +134,12 @@ func TestWhatTheCausesAskForComesAlong(t *testing.T) {
 	p := rooted(t, c, patient.Intake{Tag: "Smothered", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Pot: "clear"})
 	plain := homeOfPlant(t, c, p.ID)
 	assert.Empty(t, plain.Asked)
-	s, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	s, err := c.Look.StartLook(t.Context(), p.ID, look.StartLook{})
 	require.NoError(t, err)
-	_, err = c.Looking.SaveInspection(
+	_, err = c.Look.SaveInspection(
 		t.Context(),
 		s.ID,
-		looking.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: patient.Inspection{
+		look.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: patient.Inspection{
 			Findings: patient.Findings{
 				"crumbles":  "present",
 				"compacted": "present",

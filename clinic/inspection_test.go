@@ -10,11 +10,11 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"therapeon/clinic/bench"
 	"therapeon/clinic/intake"
-	"therapeon/clinic/judging"
-	"therapeon/clinic/looking"
-	"therapeon/clinic/reading"
+	lookservice "therapeon/clinic/look"
 	"therapeon/clinic/record"
+	rootsservice "therapeon/clinic/roots"
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
@@ -32,27 +32,27 @@ func found(codes ...string) patient.Findings {
 	return m
 }
 
-func lookAt(t *testing.T, c *Clinic, in patient.Intake) (intake.Plant, judging.Inspected) {
+func lookAt(t *testing.T, c *Clinic, in patient.Intake) (intake.Plant, bench.Inspected) {
 	t.Helper()
 	p, err := c.Intake.AddPlant(t.Context(), in)
 	require.NoError(t, err)
-	i, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	i, err := c.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	return p, i
 }
 
-func note(t *testing.T, c *Clinic, i judging.Inspected, in patient.Inspection) judging.Inspected {
+func note(t *testing.T, c *Clinic, i bench.Inspected, in patient.Inspection) bench.Inspected {
 	t.Helper()
-	saved, err := c.Looking.SaveInspection(
+	saved, err := c.Look.SaveInspection(
 		t.Context(),
 		i.ID,
-		looking.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
+		lookservice.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
 	)
 	require.NoError(t, err)
 	return saved
 }
 
-func chance(i judging.Inspected, cause string) float64 {
+func chance(i bench.Inspected, cause string) float64 {
 	for _, j := range i.Causes.Causes {
 		if j.Code == cause {
 			return j.Chance
@@ -66,7 +66,7 @@ func TestLookingInLeavesNoTraceUntilSomethingIsNoted(t *testing.T) {
 	p, first := lookAt(t, c, patient.Intake{Tag: "B-1", Group: "cattleya"})
 	again, err := c.At(
 		func() time.Time { return day.AddDate(0, 0, 3) },
-	).Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	).Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	assert.Equal(t, first.ID, again.ID)
 	assert.Equal(t, "2030-04-05", again.LookedOn)
@@ -84,10 +84,10 @@ func TestLookingInLeavesNoTraceUntilSomethingIsNoted(t *testing.T) {
 	assert.Equal(t, "wait", p.Looked.Decision)
 	assert.Equal(t, "2030-04-26", p.Looked.AgainOn, "the date goes on the plant")
 
-	next, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	next, err := c.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	assert.NotEqual(t, noted.ID, next.ID, "a new look stands beside the first")
-	list, err := c.Looking.Inspections(t.Context(), p.ID)
+	list, err := c.Look.Inspections(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Len(t, list, 1, "the blank one is not listed")
 }
@@ -138,14 +138,14 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 	assert.Equal(t, "present: Intake: arrived 13 days ago", from["moved-lately"])
 	assert.Contains(t, from["medium-organic"], "Intake: old medium, bark")
 
-	r, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{})
+	r, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
 	core := entry("a", 14, 60, roots.Mushy)
 	core.Depth = roots.Core
 	edge := entry("b", 5, 80, roots.Firm)
 	edge.Depth = roots.Edge
 	save(t, c, r, core, edge)
-	i, err = c.Looking.Inspection(t.Context(), i.ID)
+	i, err = c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Greater(t, chance(i, "suffocation"), before, "the roots speak without being asked")
 	p, err = c.Intake.Plant(t.Context(), p.ID)
@@ -156,7 +156,7 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 	in.LastRepotted = "2030-02"
 	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
 	require.NoError(t, err)
-	i, err = c.Looking.Inspection(t.Context(), i.ID)
+	i, err = c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	for _, k := range i.Causes.Known {
 		if k.Finding == "medium-old" {
@@ -172,18 +172,18 @@ func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
 	first = note(t, c, first, patient.Inspection{Findings: found("stays-wet")})
 	read := func(days int, feel roots.Feel) {
 		then := c.At(func() time.Time { return day.AddDate(0, 0, days) })
-		r, err := then.Reading.StartReading(t.Context(), p.ID, reading.Start{})
+		r, err := then.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 		require.NoError(t, err)
 		save(t, then, r, entry("a", 10, 60, feel))
 	}
 	read(3, roots.Mushy)
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 30) })
-	second, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	second, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	second = note(t, later, second, patient.Inspection{Findings: found("stays-wet")})
 	read(31, roots.Firm)
 	mushy := func(id int64) (is patient.FindingState) {
-		i, err := c.Looking.Inspection(t.Context(), id)
+		i, err := c.Look.Inspection(t.Context(), id)
 		require.NoError(t, err)
 		for _, k := range i.Causes.Known {
 			if k.Finding == "mushy-roots" {
@@ -206,7 +206,7 @@ func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 		Accidents: []patient.Accident{{What: "torn-leaf", Count: 1}},
 	}
 	first = note(t, c, first, torn)
-	wound := func(i judging.Inspected) (from string) {
+	wound := func(i bench.Inspected) (from string) {
 		for _, k := range i.Causes.Known {
 			if k.Finding == "wound" {
 				from = string(k.State) + ": " + k.From
@@ -217,7 +217,7 @@ func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	assert.Empty(t, wound(first))
 
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 10) })
-	second, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	second, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	second = note(t, later, second, patient.Inspection{Findings: found("soaked-smelly")})
 	assert.Equal(t, "present: Unpot, on 2 Apr 2030: a torn leaf", wound(second))
@@ -225,7 +225,7 @@ func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	// A correction of the first reaches the second, also where lists show it.
 	torn.Accidents = nil
 	note(t, c, first, torn)
-	corrected, err := c.Looking.Inspection(t.Context(), second.ID)
+	corrected, err := c.Look.Inspection(t.Context(), second.ID)
 	require.NoError(t, err)
 	assert.Empty(t, wound(corrected))
 	assert.Less(t, chance(corrected, "soft-rot"), chance(second, "soft-rot"))
@@ -234,7 +234,7 @@ func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	assert.Equal(t, corrected.Causes.Headline, p.Looked.Cause)
 
 	much := c.At(func() time.Time { return day.AddDate(0, 0, 60) })
-	third, err := much.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	third, err := much.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	assert.Empty(t, wound(third), "it has healed by then")
 }
@@ -279,7 +279,7 @@ func TestACauseOfOnesOwnIsKept(t *testing.T) {
 	i = note(t, c, i, patient.Inspection{Added: []patient.Added{{Name: "The cat sat on it", Note: "Hair in the crown."}}})
 	assert.Equal(t, "The cat sat on it: confirmed.", i.Causes.Headline)
 	assert.False(t, i.Causes.Clear)
-	kept, err := c.Looking.Inspection(t.Context(), i.ID)
+	kept, err := c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "Hair in the crown.", kept.Inspection.Added[0].Note)
 	i = note(t, c, i, patient.Inspection{Added: []patient.Added{{Name: "The cat sat on it", TurnedOut: "wrong"}}})
@@ -291,7 +291,7 @@ func TestLeafSizesAreRememberedLookByLook(t *testing.T) {
 	p, i := lookAt(t, c, patient.Intake{Tag: "B-4", Group: "phalaenopsis"})
 	note(t, c, i, patient.Inspection{NewestLeafMM: mm(150), LeafBeforeMM: mm(200)})
 	later := c.At(func() time.Time { return day.AddDate(0, 3, 0) })
-	next, err := later.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	next, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	next = note(t, later, next, patient.Inspection{NewestLeafMM: mm(205), LeafBeforeMM: mm(150)})
 	require.Len(t, next.Leaves, 2)
@@ -315,7 +315,7 @@ func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
 	p, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "wait", p.Looked.Decision, "the list follows the setting")
-	i, err = c.Looking.Inspection(t.Context(), i.ID)
+	i, err = c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "Wait until the flowers fade.", i.Look.Headline)
 
@@ -323,7 +323,7 @@ func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
 	in.Sides = disputes.Sides{disputes.RepotInFlower: disputes.WhenRootsNeed}
 	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
 	require.NoError(t, err)
-	i, err = c.Looking.Inspection(t.Context(), i.ID)
+	i, err = c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "soon", i.Look.Decision, "this plant differs from the house")
 }
@@ -369,10 +369,10 @@ func TestTwoAtOneLook(t *testing.T) {
 			Decisions: map[string]patient.Decision{"salt-burn": {Word: "rejected"}},
 		},
 	)
-	_, err := c.Looking.SaveInspection(
+	_, err := c.Look.SaveInspection(
 		t.Context(),
 		i.ID,
-		looking.SaveInspection{
+		lookservice.SaveInspection{
 			Version:    i.Version,
 			LookedOn:   i.LookedOn,
 			Inspection: patient.Inspection{Findings: found("pot-bound")},
@@ -384,7 +384,7 @@ func TestTwoAtOneLook(t *testing.T) {
 		"“White crust on the medium” is found there.", "“Pot-bound” is not looked for there.",
 		"The cause “Salt burn” is ruled out there.", "Other entries of the look differ there too.",
 	}, conflict.Differs)
-	kept, err := c.Looking.Inspection(t.Context(), i.ID)
+	kept, err := c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, found("crust"), kept.Inspection.Findings, "nothing was saved over it")
 }
@@ -404,10 +404,10 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 		"inspection.added[0].name":             {Added: []patient.Added{{Name: " "}}},
 		"inspection.again_on":                  {AgainOn: "soon"},
 	} {
-		_, err := c.Looking.SaveInspection(
+		_, err := c.Look.SaveInspection(
 			t.Context(),
 			i.ID,
-			looking.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
+			lookservice.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
 		)
 		var list fault.List
 		require.ErrorAs(t, err, &list, field)
@@ -415,10 +415,10 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 		assert.NotEmpty(t, list[0].Words)
 		assert.NotEmpty(t, list[0].Limit, field)
 	}
-	_, err := c.Looking.SaveInspection(
+	_, err := c.Look.SaveInspection(
 		t.Context(),
 		i.ID,
-		looking.SaveInspection{
+		lookservice.SaveInspection{
 			Version:    i.Version,
 			LookedOn:   i.LookedOn,
 			Inspection: patient.Inspection{NightLowC: mm(20), DayHighC: mm(12)},
@@ -427,7 +427,7 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 	var list fault.List
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "inspection.night_low_c", list[0].Field)
-	_, err = c.Looking.SaveInspection(t.Context(), 99, looking.SaveInspection{Version: 1, LookedOn: i.LookedOn})
+	_, err = c.Look.SaveInspection(t.Context(), 99, lookservice.SaveInspection{Version: 1, LookedOn: i.LookedOn})
 	assert.ErrorAs(t, err, &record.Missing{})
 }
 
@@ -485,7 +485,7 @@ func TestWhatWasNotedComesBack(t *testing.T) {
 			}
 		}
 		saved := note(t, c, i, in)
-		opened, err := c.Looking.Inspection(t.Context(), i.ID)
+		opened, err := c.Look.Inspection(t.Context(), i.ID)
 		require.NoError(rt, err)
 		assert.Equal(rt, in, opened.Inspection)
 		assert.Equal(rt, saved, opened)
@@ -494,11 +494,11 @@ func TestWhatWasNotedComesBack(t *testing.T) {
 			assert.Contains(rt, []string{look.Leave, look.Wait, look.Soon, look.Now, look.Out}, opened.Look.Decision)
 		}
 		assert.Equal(rt, in.Unpotted, opened.Look.Decision == look.Out)
-		list, err := c.Looking.Inspections(t.Context(), i.PlantID)
+		list, err := c.Look.Inspections(t.Context(), i.PlantID)
 		require.NoError(rt, err)
 		assert.Equal(
 			rt,
-			judging.LookInShort{Decision: opened.Look.Decision, Headline: opened.Look.Headline},
+			bench.LookInShort{Decision: opened.Look.Decision, Headline: opened.Look.Headline},
 			list[0].LookInShort,
 		)
 		assert.Equal(rt, opened.Causes.Headline, list[0].Cause)

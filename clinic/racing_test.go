@@ -12,11 +12,11 @@ import (
 	"therapeon/clinic/history"
 	"therapeon/clinic/intake"
 	"therapeon/clinic/places"
-	"therapeon/clinic/racing"
-	"therapeon/clinic/reading"
+	raceservice "therapeon/clinic/race"
 	"therapeon/clinic/record"
-	"therapeon/clinic/rehoming"
-	"therapeon/clinic/weighing"
+	rehomeservice "therapeon/clinic/rehome"
+	rootsservice "therapeon/clinic/roots"
+	"therapeon/clinic/weights"
 	"therapeon/core/climate"
 	"therapeon/core/leaves"
 	"therapeon/core/patient"
@@ -59,14 +59,14 @@ func bared(t *testing.T, c *Clinic, humidity float64) intake.Plant {
 	return p
 }
 
-func weighedOn(t *testing.T, c *Clinic, plant int64, daysAgo int, w weighing.Weigh) []record.Weighed {
+func weighedOn(t *testing.T, c *Clinic, plant int64, daysAgo int, w weights.Weigh) []record.Weighed {
 	t.Helper()
-	list, err := c.At(func() time.Time { return day.AddDate(0, 0, -daysAgo) }).Weighing.Weigh(t.Context(), plant, w)
+	list, err := c.At(func() time.Time { return day.AddDate(0, 0, -daysAgo) }).Weights.Weigh(t.Context(), plant, w)
 	require.NoError(t, err)
 	return list
 }
 
-func assumed(t *testing.T, r racing.Race, code string) race.Assumption {
+func assumed(t *testing.T, r raceservice.Race, code string) race.Assumption {
 	t.Helper()
 	i := slices.IndexFunc(r.Race.Assumptions, func(a race.Assumption) bool { return a.Code == code })
 	require.GreaterOrEqual(t, i, 0, code)
@@ -76,7 +76,7 @@ func assumed(t *testing.T, r racing.Race, code string) race.Assumption {
 func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.InDelta(t, 2*0.75*(24*9+22*8), assumed(t, r, "leaf_cm2").Value, 1e-6, "the two measured stand for the four")
 	assert.Contains(t, assumed(t, r, "leaf_cm2").From, "2 of 4 leaves measured")
@@ -89,25 +89,25 @@ func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 	require.NotNil(t, assumed(t, r, "uptake").Usual)
 	assert.Equal(t, "from memory", string(assumed(t, r, "uptake").Usual.Mark))
 
-	other, err := c.Racing.RaceOf(t.Context(), p.ID, "bag")
+	other, err := c.Race.RaceOf(t.Context(), p.ID, "bag")
 	require.NoError(t, err)
 	assert.Equal(t, "bag", other.Race.Holding)
-	_, err = c.Racing.RaceOf(t.Context(), p.ID, "cupboard")
+	_, err = c.Race.RaceOf(t.Context(), p.ID, "cupboard")
 	assert.Equal(t, "of", fieldOf(t, err))
 	out := patient.Intake{Tag: "Not read", Group: "vanda", LeafCount: 6, Pot: "none"}
 	unread, err := c.Intake.AddPlant(t.Context(), out)
 	require.NoError(t, err)
-	blind, err := c.Racing.RaceOf(t.Context(), unread.ID, "")
+	blind, err := c.Race.RaceOf(t.Context(), unread.ID, "")
 	require.NoError(t, err)
 	assert.Contains(t, blind.Stage, "Its roots were not read")
 	assert.NotNil(t, assumed(t, blind, "humidity").Usual, "its air is a guess, and marked as one")
 	bare, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "No leaf counted", Group: "vanda", Pot: "none"})
 	require.NoError(t, err)
-	_, err = c.Racing.RaceOf(t.Context(), bare.ID, "")
+	_, err = c.Race.RaceOf(t.Context(), bare.ID, "")
 	assert.Equal(t, "leaf_count", fieldOf(t, err))
 	potted, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "In its pot", Group: "vanda", LeafCount: 6})
 	require.NoError(t, err)
-	off, err := c.Racing.RaceOf(t.Context(), potted.ID, "")
+	off, err := c.Race.RaceOf(t.Context(), potted.ID, "")
 	require.NoError(t, err)
 	assert.Nil(t, off.Race, "a plant in its pot does not race")
 	require.NotNil(t, off.Off)
@@ -133,7 +133,7 @@ func TestLoggedAirReplacesWhatIsUsual(t *testing.T) {
 			require.NoError(t, err)
 		}
 	}
-	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.InDelta(t, 80, assumed(t, r, "humidity").Value, 1e-6, "the mean of 65 and 95")
 	assert.InDelta(t, 20, assumed(t, r, "night_c").Value, 1e-6)
@@ -211,17 +211,17 @@ func TestAClimateFileBringsItsHumidity(t *testing.T) {
 func TestWeighingsNarrowTheRaceAndCanBeTakenBack(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	before, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Nil(t, before.Race.Fit)
 	_, err = c.At(
 		func() time.Time { return day.AddDate(0, 0, -22) },
-	).Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "bench"})
+	).Rehome.Hold(t.Context(), p.ID, rehomeservice.Hold{Method: "bench"})
 	require.NoError(t, err)
 	for i, g := range []float64{140, 136.5, 133, 129.5} {
-		weighedOn(t, c, p.ID, 21-7*i, weighing.Weigh{Kind: patient.BarePlant, Grams: g})
+		weighedOn(t, c, p.ID, 21-7*i, weights.Weigh{Kind: patient.BarePlant, Grams: g})
 	}
-	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	require.NotNil(t, r.Race.Fit)
 	assert.Equal(t, 4, r.Race.Fit.Weighings)
@@ -229,53 +229,53 @@ func TestWeighingsNarrowTheRaceAndCanBeTakenBack(t *testing.T) {
 	assert.Equal(t, "bench", r.Race.Holding)
 
 	last := r.Weighings[len(r.Weighings)-1]
-	list, err := c.Weighing.WithdrawWeighing(
+	list, err := c.Weights.WithdrawWeighing(
 		t.Context(),
 		p.ID,
-		weighing.WithdrawWeighing{WeighingID: last.ID, Withdrawn: true},
+		weights.WithdrawWeighing{WeighingID: last.ID, Withdrawn: true},
 	)
 	require.NoError(t, err)
 	assert.True(t, list[len(list)-1].Withdrawn, "it stays in sight")
-	r, err = c.Racing.RaceOf(t.Context(), p.ID, "")
+	r, err = c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 3, r.Race.Fit.Weighings)
-	_, err = c.Weighing.WithdrawWeighing(t.Context(), p.ID, weighing.WithdrawWeighing{WeighingID: 999, Withdrawn: true})
+	_, err = c.Weights.WithdrawWeighing(t.Context(), p.ID, weights.WithdrawWeighing{WeighingID: 999, Withdrawn: true})
 	assert.ErrorContains(t, err, "There is no weighing 999.")
 }
 
 func TestAWeightThatJumpsIsAskedAboutAndNotSwallowed(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	weighedOn(t, c, p.ID, 14, weighing.Weigh{Kind: patient.BarePlant, Grams: 140})
-	weighedOn(t, c, p.ID, 7, weighing.Weigh{Kind: patient.BarePlant, Grams: 137})
-	_, err := c.Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.BarePlant, Grams: 190})
+	weighedOn(t, c, p.ID, 14, weights.Weigh{Kind: patient.BarePlant, Grams: 140})
+	weighedOn(t, c, p.ID, 7, weights.Weigh{Kind: patient.BarePlant, Grams: 137})
+	_, err := c.Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.BarePlant, Grams: 190})
 	assert.Equal(t, "because", fieldOf(t, err))
 	assert.ErrorContains(t, err, "53 g more than last time")
-	list, err := c.Weighing.Weighings(t.Context(), p.ID)
+	list, err := c.Weights.Weighings(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Len(t, list, 2, "nothing was kept")
 
-	weighedOn(t, c, p.ID, 0, weighing.Weigh{Kind: patient.BarePlant, Grams: 190, Because: patient.BecauseWet})
-	r, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	weighedOn(t, c, p.ID, 0, weights.Weigh{Kind: patient.BarePlant, Grams: 190, Because: patient.BecauseWet})
+	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 2, r.Race.Fit.Weighings, "a wet one is kept and not counted")
-	_, err = c.Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.BarePlant, Grams: 96})
+	_, err = c.Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.BarePlant, Grams: 96})
 	assert.Equal(t, "at", fieldOf(t, err), "it was weighed at that very moment")
-	_, err = c.At(func() time.Time { return day.Add(time.Hour) }).Weighing.Weigh(
+	_, err = c.At(func() time.Time { return day.Add(time.Hour) }).Weights.Weigh(
 		t.Context(),
 		p.ID,
-		weighing.Weigh{Kind: patient.BarePlant, Grams: 96},
+		weights.Weigh{Kind: patient.BarePlant, Grams: 96},
 	)
 	assert.Equal(t, "because", fieldOf(t, err))
 	_, err = c.At(
 		func() time.Time { return day.Add(time.Hour) },
-	).Weighing.Weigh(
+	).Weights.Weigh(
 		t.Context(),
 		p.ID,
-		weighing.Weigh{Kind: patient.BarePlant, Grams: 96, Because: patient.BecauseCut},
+		weights.Weigh{Kind: patient.BarePlant, Grams: 96, Because: patient.BecauseCut},
 	)
 	require.NoError(t, err)
-	r, err = c.At(func() time.Time { return day.Add(2 * time.Hour) }).Racing.RaceOf(t.Context(), p.ID, "")
+	r, err = c.At(func() time.Time { return day.Add(2 * time.Hour) }).Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 1, r.Race.Fit.Weighings, "what was weighed before was another plant")
 }
@@ -284,44 +284,44 @@ func TestAPotSwappedForAnotherIsAskedAbout(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
 	for i, g := range []float64{610, 580, 555} {
-		weighedOn(t, c, p.ID, 6-2*i, weighing.Weigh{Kind: patient.InPot, Grams: g})
+		weighedOn(t, c, p.ID, 6-2*i, weights.Weigh{Kind: patient.InPot, Grams: g})
 	}
 	at := func(hours int) *Clinic {
 		return c.At(func() time.Time { return day.Add(time.Duration(hours) * time.Hour) })
 	}
-	_, err := at(1).Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.InPot, Grams: 900})
+	_, err := at(1).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.InPot, Grams: 900})
 	assert.Equal(t, "because", fieldOf(t, err))
 	assert.ErrorContains(t, err, "Was it watered, or the pot changed?")
-	_, err = at(1).Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.InPot, Grams: 340})
+	_, err = at(1).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.InPot, Grams: 340})
 	assert.ErrorContains(t, err, "Was the pot changed, or something taken out?")
-	_, err = at(1).Weighing.Weigh(
+	_, err = at(1).Weights.Weigh(
 		t.Context(),
 		p.ID,
-		weighing.Weigh{Kind: patient.InPot, Grams: 900, Because: patient.BecausePot},
+		weights.Weigh{Kind: patient.InPot, Grams: 900, Because: patient.BecausePot},
 	)
 	require.NoError(t, err)
-	_, err = at(2).Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.InPot, Grams: 880})
+	_, err = at(2).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.InPot, Grams: 880})
 	require.NoError(t, err, "that is the new pot's own")
-	_, err = at(3).Weighing.Weigh(t.Context(), p.ID, weighing.Weigh{Kind: patient.BarePlant, Grams: 140})
+	_, err = at(3).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.BarePlant, Grams: 140})
 	require.NoError(t, err, "the bare plant is another series")
 }
 
 func TestWeighingsThatCannotBeAreRefused(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	for field, w := range map[string]weighing.Weigh{
+	for field, w := range map[string]weights.Weigh{
 		"kind":    {Kind: "wet", Grams: 100},
 		"grams":   {Kind: patient.BarePlant, Grams: 0},
 		"at":      {Kind: patient.BarePlant, Grams: 100, At: day.AddDate(0, 1, 0)},
 		"moment":  {Kind: patient.BarePlant, Grams: 100, Moment: "wet"},
 		"because": {Kind: patient.BarePlant, Grams: 100, Because: "magic"},
 	} {
-		_, err := c.Weighing.Weigh(t.Context(), p.ID, w)
+		_, err := c.Weights.Weigh(t.Context(), p.ID, w)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	_, err := c.Weighing.Weigh(t.Context(), 77, weighing.Weigh{Kind: patient.BarePlant, Grams: 100})
+	_, err := c.Weights.Weigh(t.Context(), 77, weights.Weigh{Kind: patient.BarePlant, Grams: 100})
 	assert.ErrorContains(t, err, "There is no plant 77.")
-	list, err := c.Weighing.Weighings(t.Context(), p.ID)
+	list, err := c.Weights.Weighings(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.Empty(t, list)
 }
@@ -329,27 +329,27 @@ func TestWeighingsThatCannotBeAreRefused(t *testing.T) {
 func TestOwnFiguresAreKeptWithThePlant(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	r, err := c.Racing.Assume(
+	r, err := c.Race.Assume(
 		t.Context(),
 		p.ID,
-		racing.Assume{Assumed: map[string]float64{"humidity": 92, "soak_every_days": 1}},
+		raceservice.Assume{Assumed: map[string]float64{"humidity": 92, "soak_every_days": 1}},
 	)
 	require.NoError(t, err)
 	assert.EqualValues(t, 1, r.Version)
 	assert.True(t, assumed(t, r, "humidity").Own)
-	again, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	again, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 92.0, assumed(t, again, "humidity").Value)
 
-	_, err = c.Racing.Assume(t.Context(), p.ID, racing.Assume{Version: 0, Assumed: map[string]float64{}})
+	_, err = c.Race.Assume(t.Context(), p.ID, raceservice.Assume{Version: 0, Assumed: map[string]float64{}})
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict, "someone else's figures are not lost")
-	_, err = c.Racing.Assume(t.Context(), p.ID, racing.Assume{Version: 1, Assumed: map[string]float64{"humidity": 130}})
+	_, err = c.Race.Assume(t.Context(), p.ID, raceservice.Assume{Version: 1, Assumed: map[string]float64{"humidity": 130}})
 	assert.Equal(t, "assumed.humidity", fieldOf(t, err))
-	again, err = c.Racing.RaceOf(t.Context(), p.ID, "")
+	again, err = c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 92.0, assumed(t, again, "humidity").Value, "nothing half-saved")
-	r, err = c.Racing.Assume(t.Context(), p.ID, racing.Assume{Version: 1, Assumed: map[string]float64{}})
+	r, err = c.Race.Assume(t.Context(), p.ID, raceservice.Assume{Version: 1, Assumed: map[string]float64{}})
 	require.NoError(t, err)
 	assert.False(t, assumed(t, r, "humidity").Own)
 }
@@ -357,13 +357,13 @@ func TestOwnFiguresAreKeptWithThePlant(t *testing.T) {
 func TestHoldingIsNotedFromADayOn(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 55)
-	r, err := c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "lid", From: "2030-03-28"})
+	r, err := c.Rehome.Hold(t.Context(), p.ID, rehomeservice.Hold{Method: "lid", From: "2030-03-28"})
 	require.NoError(t, err)
 	assert.Equal(t, "lid", r.Race.Holding)
 	assert.Equal(t, 10.0, assumed(t, r, "held_days").Value, "held from its arrival, one way or another")
-	_, err = c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "shoebox"})
+	_, err = c.Rehome.Hold(t.Context(), p.ID, rehomeservice.Hold{Method: "shoebox"})
 	assert.Equal(t, "method", fieldOf(t, err))
-	_, err = c.Rehoming.Hold(t.Context(), p.ID, rehoming.Hold{Method: "lid", From: "2030-05-01"})
+	_, err = c.Rehome.Hold(t.Context(), p.ID, rehomeservice.Hold{Method: "lid", From: "2030-05-01"})
 	assert.Equal(t, "from", fieldOf(t, err))
 	line, err := c.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -403,13 +403,13 @@ func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
 		c.At(func() time.Time { return day.AddDate(0, 0, -20) }),
 		patient.Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"},
 	)
-	before, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.NotNil(t, assumed(t, before, "growth_mm").Usual)
-	r, err := c.Reading.StartReading(t.Context(), p.ID, reading.Start{FromLast: true})
+	r, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{FromLast: true})
 	require.NoError(t, err)
 	save(t, c, r, entry("a", 8, 160, roots.Firm), entry("b", 3, 80, roots.Firm))
-	after, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	after, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.InDelta(t, 1.5, assumed(t, after, "growth_mm").Value, 1e-9)
 	assert.Contains(t, assumed(t, after, "growth_mm").From, "between the last two readings")

@@ -7,18 +7,18 @@ import (
 	"testing"
 	"time"
 
-	pdf "github.com/ledongthuc/pdf"
+	"github.com/ledongthuc/pdf"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/cleaning"
 	"therapeon/clinic/history"
 	"therapeon/clinic/intake"
-	"therapeon/clinic/looking"
+	"therapeon/clinic/look"
+	"therapeon/clinic/mixing"
 	"therapeon/clinic/record"
-	"therapeon/clinic/rehoming"
-	"therapeon/clinic/shelf"
-	"therapeon/clinic/weighing"
+	rehomeservice "therapeon/clinic/rehome"
+	"therapeon/clinic/weights"
 	"therapeon/core/disputes"
 	"therapeon/core/media"
 	"therapeon/core/patient"
@@ -38,19 +38,19 @@ func rooted(t *testing.T, c *Clinic, in patient.Intake) intake.Plant {
 	return p
 }
 
-func homeOfPlant(t *testing.T, c *Clinic, id int64) rehoming.Rehoming {
+func homeOfPlant(t *testing.T, c *Clinic, id int64) rehomeservice.Rehoming {
 	t.Helper()
-	r, err := c.Rehoming.Rehoming(t.Context(), id, "Ada")
+	r, err := c.Rehome.Rehoming(t.Context(), id, "Ada")
 	require.NoError(t, err)
 	return r
 }
 
-func planFor(t *testing.T, c *Clinic, id int64, p rehome.Plan) rehoming.Rehoming {
+func planFor(t *testing.T, c *Clinic, id int64, p rehome.Plan) rehomeservice.Rehoming {
 	t.Helper()
-	r, err := c.Rehoming.SavePlan(
+	r, err := c.Rehome.SavePlan(
 		t.Context(),
 		id,
-		rehoming.SavePlan{Version: homeOfPlant(t, c, id).Version, Plan: p},
+		rehomeservice.SavePlan{Version: homeOfPlant(t, c, id).Version, Plan: p},
 		"Ada",
 	)
 	require.NoError(t, err)
@@ -58,22 +58,22 @@ func planFor(t *testing.T, c *Clinic, id int64, p rehome.Plan) rehoming.Rehoming
 }
 
 // allDone reads the cautions and does all jobs.
-func allDone(t *testing.T, c *Clinic, id int64) rehoming.Rehoming {
+func allDone(t *testing.T, c *Clinic, id int64) rehomeservice.Rehoming {
 	t.Helper()
 	r := homeOfPlant(t, c, id)
 	for _, j := range r.Jobs {
 		for _, care := range j.Cautions {
 			_, err := c.Cleaning.Acknowledge(
 				t.Context(),
-				cleanwork.Acknowledge{Person: "Ada", Seen: []work.Seen{{Caution: care.Code}}},
+				cleaning.Acknowledge{Person: "Ada", Seen: []work.Seen{{Caution: care.Code}}},
 			)
 			require.NoError(t, err)
 		}
 		var err error
-		r, err = c.Rehoming.MarkHomeJob(
+		r, err = c.Rehome.MarkHomeJob(
 			t.Context(),
 			id,
-			rehoming.MarkHomeJob{Job: j.Code, State: "done", Person: "Ada"},
+			rehomeservice.MarkHomeJob{Job: j.Code, State: "done", Person: "Ada"},
 		)
 		require.NoError(t, err)
 	}
@@ -92,7 +92,7 @@ func TestAPlantNotReadIsReadFirst(t *testing.T) {
 	assert.Equal(t, "read", r.Decision.Decision)
 	assert.Nil(t, r.Pot)
 	assert.Empty(t, r.Jobs)
-	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "volcano"})
+	_, err = c.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "volcano"})
 	assert.Equal(t, "route", fieldOf(t, err))
 }
 
@@ -103,16 +103,16 @@ func TestHoldUntilTipsThenPot(t *testing.T) {
 	assert.Equal(t, "hold", r.Decision.Decision)
 	require.NotNil(t, r.Route)
 	assert.True(t, r.Route.Hold)
-	race, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	race, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, race.Race.Best, r.Route.Code, "by the way its race advises")
 
-	s, err := c.Looking.StartLook(t.Context(), p.ID, looking.StartLook{})
+	s, err := c.Look.StartLook(t.Context(), p.ID, look.StartLook{})
 	require.NoError(t, err)
-	_, err = c.Looking.SaveInspection(
+	_, err = c.Look.SaveInspection(
 		t.Context(),
 		s.ID,
-		looking.SaveInspection{
+		look.SaveInspection{
 			Version:  s.Version,
 			LookedOn: s.LookedOn,
 			Inspection: patient.Inspection{
@@ -195,7 +195,7 @@ func TestPotAndMixAreWorkedOutForTheLivingRoots(t *testing.T) {
 	damp := 40.0
 	measured := r.Plan
 	measured.DryLineMM, measured.ReachMM = &damp, 100
-	_, err := c.Rehoming.SavePlan(t.Context(), p.ID, rehoming.SavePlan{Version: r.Version, Plan: measured}, "")
+	_, err := c.Rehome.SavePlan(t.Context(), p.ID, rehomeservice.SavePlan{Version: r.Version, Plan: measured}, "")
 	require.NoError(t, err)
 	r = homeOfPlant(t, c, p.ID)
 	assert.InDelta(t, 170-40, r.Section.WetToMM, 1e-9)
@@ -219,12 +219,12 @@ func TestBadPlansAreRefusedWhole(t *testing.T) {
 		"plan.parts[0].parts":     {Parts: []media.Part{{Component: "perlite", Parts: -1}}},
 		"plan.origin":             {Origin: "space"},
 	} {
-		_, err := c.Rehoming.SavePlan(t.Context(), p.ID, rehoming.SavePlan{Plan: plan}, "")
+		_, err := c.Rehome.SavePlan(t.Context(), p.ID, rehomeservice.SavePlan{Plan: plan}, "")
 		assert.Equal(t, field, fieldOf(t, err))
 	}
 	assert.Zero(t, homeOfPlant(t, c, p.ID).Version, "nothing half-saved")
 	planFor(t, c, p.ID, rehome.Plan{BaseMM: 40})
-	_, err := c.Rehoming.SavePlan(t.Context(), p.ID, rehoming.SavePlan{Version: 0, Plan: rehome.Plan{BaseMM: 90}}, "")
+	_, err := c.Rehome.SavePlan(t.Context(), p.ID, rehomeservice.SavePlan{Version: 0, Plan: rehome.Plan{BaseMM: 90}}, "")
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, 40.0, homeOfPlant(t, c, p.ID).Plan.BaseMM)
@@ -233,23 +233,23 @@ func TestBadPlansAreRefusedWhole(t *testing.T) {
 func TestAJobWithCautionsIsDoneOnceTheyAreRead(t *testing.T) {
 	c := newClinic(t)
 	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	_, err := c.Rehoming.MarkHomeJob(t.Context(), p.ID, rehoming.MarkHomeJob{Job: "mix", State: "done", Person: "Ada"})
+	_, err := c.Rehome.MarkHomeJob(t.Context(), p.ID, rehomeservice.MarkHomeJob{Job: "mix", State: "done", Person: "Ada"})
 	assert.Equal(t, "person", fieldOf(t, err))
 	assert.ErrorContains(t, err, "Read the cautions at “Mix the medium” first")
-	_, err = c.Rehoming.MarkHomeJob(t.Context(), p.ID, rehoming.MarkHomeJob{Job: "seat", State: "skipped"})
+	_, err = c.Rehome.MarkHomeJob(t.Context(), p.ID, rehomeservice.MarkHomeJob{Job: "seat", State: "skipped"})
 	assert.Equal(t, "reason", fieldOf(t, err))
-	_, err = c.Rehoming.MarkHomeJob(t.Context(), p.ID, rehoming.MarkHomeJob{Job: "juggle", State: "done"})
+	_, err = c.Rehome.MarkHomeJob(t.Context(), p.ID, rehomeservice.MarkHomeJob{Job: "juggle", State: "done"})
 	assert.Equal(t, "job", fieldOf(t, err))
-	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark", Person: "Ada"})
+	_, err = c.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark", Person: "Ada"})
 	assert.Equal(t, "jobs", fieldOf(t, err), "open jobs are done or left out first")
 
-	r, err := c.Rehoming.MarkHomeJob(
+	r, err := c.Rehome.MarkHomeJob(
 		t.Context(),
 		p.ID,
-		rehoming.MarkHomeJob{Job: "seat", State: "skipped", Reason: "It sat already.", Person: "Ada"},
+		rehomeservice.MarkHomeJob{Job: "seat", State: "skipped", Reason: "It sat already.", Person: "Ada"},
 	)
 	require.NoError(t, err)
-	r, err = c.Rehoming.MarkHomeJob(t.Context(), p.ID, rehoming.MarkHomeJob{Job: "seat", State: "open", Person: "Ada"})
+	r, err = c.Rehome.MarkHomeJob(t.Context(), p.ID, rehomeservice.MarkHomeJob{Job: "seat", State: "open", Person: "Ada"})
 	require.NoError(t, err)
 	i := slices.IndexFunc(r.Jobs, func(j rehome.Job) bool { return j.Code == "seat" })
 	assert.EqualValues(t, "open", r.Jobs[i].State)
@@ -259,10 +259,10 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	c := newClinic(t)
 	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"})
 	allDone(t, c, p.ID)
-	r, err := c.Rehoming.Settle(
+	r, err := c.Rehome.Settle(
 		t.Context(),
 		p.ID,
-		rehoming.Settle{Route: "inorganic", FromOn: "2030-04-01", Note: "No bark was left.", Person: "Ada"},
+		rehomeservice.Settle{Route: "inorganic", FromOn: "2030-04-01", Note: "No bark was left.", Person: "Ada"},
 	)
 	require.NoError(t, err)
 	require.Len(t, r.Homes, 1)
@@ -288,13 +288,13 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	assert.Positive(t, r.Open, "the list begins anew")
 
 	allDone(t, c, p.ID)
-	_, err = c.Rehoming.Settle(
+	_, err = c.Rehome.Settle(
 		t.Context(),
 		p.ID,
-		rehoming.Settle{Route: "bark", FromOn: "2030-04-02", NextLookOn: "2030-01-01", Person: "Ada"},
+		rehomeservice.Settle{Route: "bark", FromOn: "2030-04-02", NextLookOn: "2030-01-01", Person: "Ada"},
 	)
 	assert.Equal(t, "next_look_on", fieldOf(t, err))
-	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark", FromOn: "2031-04-02", Person: "Ada"})
+	_, err = c.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark", FromOn: "2031-04-02", Person: "Ada"})
 	assert.Equal(t, "from", fieldOf(t, err))
 	assert.Len(t, homeOfPlant(t, c, p.ID).Homes, 1, "nothing half-saved")
 	line, err := c.History.Timeline(t.Context(), p.ID)
@@ -312,10 +312,10 @@ func TestTonightsBatchIsAddedUpAgainstTheShelf(t *testing.T) {
 	planFor(t, c, b.ID, rehome.Plan{Tonight: true})
 	planFor(t, c, a.ID, rehome.Plan{Tonight: true})
 	for code, litres := range map[string]float64{"bark-medium": 5, "pumice-large": 5, "charcoal": 0.001} {
-		_, err := c.Shelf.AddStock(t.Context(), shelf.Stock{Name: code, Product: code, Unit: "L", Amount: litres})
+		_, err := c.Mixing.AddStock(t.Context(), mixing.Stock{Name: code, Product: code, Unit: "L", Amount: litres})
 		require.NoError(t, err)
 	}
-	batch, err := c.Rehoming.Batch(t.Context())
+	batch, err := c.Rehome.Batch(t.Context())
 	require.NoError(t, err)
 	require.Len(t, batch.Plants, 2)
 	assert.Equal(t, "B", batch.Plants[1].Tag, "those kept apart come last")
@@ -333,11 +333,11 @@ func TestTonightsBatchIsAddedUpAgainstTheShelf(t *testing.T) {
 	assert.Equal(t, "pumice-large", need["perlite-coarse"].Instead.Component)
 	assert.Equal(t, 2, batch.Short, "coarse perlite and charcoal")
 	planFor(t, c, b.ID, rehome.Plan{})
-	batch, err = c.Rehoming.Batch(t.Context())
+	batch, err = c.Rehome.Batch(t.Context())
 	require.NoError(t, err)
 	assert.Len(t, batch.Plants, 1)
 
-	_, err = c.Shelf.AddStock(t.Context(), shelf.Stock{Name: "Bark by weight", Product: "bark-fine", Unit: "g", Amount: 100})
+	_, err = c.Mixing.AddStock(t.Context(), mixing.Stock{Name: "Bark by weight", Product: "bark-fine", Unit: "g", Amount: 100})
 	assert.Equal(t, "unit", fieldOf(t, err))
 }
 
@@ -345,10 +345,10 @@ func TestAMeasuredComponentChangesTheMix(t *testing.T) {
 	c := newClinic(t)
 	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	before := homeOfPlant(t, c, p.ID).Mix.Settled
-	all, house, err := c.Shelf.MeasureComponent(
+	all, house, err := c.Mixing.MeasureComponent(
 		t.Context(),
 		"bark-medium",
-		shelf.MeasureComponent{Test: &shelf.FloodTest{VolumeML: 1000, DrainedML: 300, DryG: mm(400), WetG: mm(800)}},
+		mixing.MeasureComponent{Test: &mixing.FloodTest{VolumeML: 1000, DrainedML: 300, DryG: mm(400), WetG: mm(800)}},
 	)
 	require.NoError(t, err)
 	i := slices.IndexFunc(all, func(m media.Component) bool { return m.Code == "bark-medium" })
@@ -358,52 +358,52 @@ func TestAMeasuredComponentChangesTheMix(t *testing.T) {
 	assert.EqualValues(t, 1, house[0].Version)
 	assert.Less(t, homeOfPlant(t, c, p.ID).Mix.Settled.Air, before.Air)
 
-	_, _, err = c.Shelf.MeasureComponent(t.Context(), "bark-medium", shelf.MeasureComponent{Version: 0})
+	_, _, err = c.Mixing.MeasureComponent(t.Context(), "bark-medium", mixing.MeasureComponent{Version: 0})
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
-	_, _, err = c.Shelf.MeasureComponent(t.Context(), "bark-medium", shelf.MeasureComponent{Version: 1})
+	_, _, err = c.Mixing.MeasureComponent(t.Context(), "bark-medium", mixing.MeasureComponent{Version: 1})
 	require.NoError(t, err)
 	assert.InDelta(t, before.Air, homeOfPlant(t, c, p.ID).Mix.Settled.Air, 1e-9, "back to the estimate")
 
-	for field, bad := range map[string]shelf.FloodTest{
+	for field, bad := range map[string]mixing.FloodTest{
 		"test.drained_ml": {VolumeML: 500, DrainedML: 600},
 		"test.wet_g":      {VolumeML: 500, DrainedML: 100, DryG: mm(400), WetG: mm(300)},
 		"test.volume_ml":  {VolumeML: 3, DrainedML: 1},
 	} {
-		_, _, err := c.Shelf.MeasureComponent(t.Context(), "perlite", shelf.MeasureComponent{Test: &bad})
+		_, _, err := c.Mixing.MeasureComponent(t.Context(), "perlite", mixing.MeasureComponent{Test: &bad})
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	_, _, err = c.Shelf.MeasureComponent(
+	_, _, err = c.Mixing.MeasureComponent(
 		t.Context(),
 		"perlite",
-		shelf.MeasureComponent{Test: &shelf.FloodTest{VolumeML: 500, DrainedML: 300, DryG: mm(100), WetG: mm(400)}},
+		mixing.MeasureComponent{Test: &mixing.FloodTest{VolumeML: 500, DrainedML: 300, DryG: mm(100), WetG: mm(400)}},
 	)
 	assert.ErrorContains(t, err, "Air and water together are more than the pot holds")
 }
 
 func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 	c := newClinic(t)
-	test := shelf.FloodTest{VolumeML: 800, DrainedML: 400}
-	for field, bad := range map[string]shelf.MeasureComponent{
+	test := mixing.FloodTest{VolumeML: 800, DrainedML: 400}
+	for field, bad := range map[string]mixing.MeasureComponent{
 		"name":    {Test: &test},
 		"test":    {Name: "Cork"},
 		"high_mm": {Name: "Cork", Test: &test, LowMM: mm(5)},
 		"low_mm":  {Name: "Cork", Test: &test, LowMM: mm(9), HighMM: mm(5)},
 	} {
-		_, _, err := c.Shelf.MeasureComponent(t.Context(), "own-cork", bad)
+		_, _, err := c.Mixing.MeasureComponent(t.Context(), "own-cork", bad)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	_, _, err := c.Shelf.MeasureComponent(t.Context(), "Cork!", shelf.MeasureComponent{Name: "Cork", Test: &test})
+	_, _, err := c.Mixing.MeasureComponent(t.Context(), "Cork!", mixing.MeasureComponent{Name: "Cork", Test: &test})
 	assert.Equal(t, "code", fieldOf(t, err))
-	_, _, err = c.Shelf.MeasureComponent(
+	_, _, err = c.Mixing.MeasureComponent(
 		t.Context(),
 		"own-cork",
-		shelf.MeasureComponent{Name: "Cork", Test: &test, LowMM: mm(10), HighMM: mm(20)},
+		mixing.MeasureComponent{Name: "Cork", Test: &test, LowMM: mm(10), HighMM: mm(20)},
 	)
 	require.NoError(t, err)
 
 	parts := []media.Part{{Component: "own-cork", Parts: 3}, {Component: "sphagnum", Parts: 1}}
-	list, err := c.Shelf.SaveRecipe(t.Context(), 0, shelf.SaveRecipe{Name: "Cork and moss", Parts: parts})
+	list, err := c.Mixing.SaveRecipe(t.Context(), 0, mixing.SaveRecipe{Name: "Cork and moss", Parts: parts})
 	require.NoError(t, err)
 	require.Len(t, list, 1)
 	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5})
@@ -412,21 +412,21 @@ func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 	assert.Equal(t, "Cork and moss", r.Mix.Name)
 	assert.InDelta(t, (3.7-3*0.5-0.73)/3.7, r.Mix.Settled.Air, 1e-9, "three tenths of the moss go into the gaps")
 
-	_, err = c.Shelf.SaveRecipe(t.Context(), 0, shelf.SaveRecipe{Name: " ", Parts: parts})
+	_, err = c.Mixing.SaveRecipe(t.Context(), 0, mixing.SaveRecipe{Name: " ", Parts: parts})
 	assert.Equal(t, "name", fieldOf(t, err))
-	_, err = c.Shelf.SaveRecipe(
+	_, err = c.Mixing.SaveRecipe(
 		t.Context(),
 		0,
-		shelf.SaveRecipe{Name: "Nothing", Parts: []media.Part{{Component: "perlite"}}},
+		mixing.SaveRecipe{Name: "Nothing", Parts: []media.Part{{Component: "perlite"}}},
 	)
 	assert.Equal(t, "parts", fieldOf(t, err))
-	_, err = c.Shelf.SaveRecipe(t.Context(), list[0].ID, shelf.SaveRecipe{Version: 9, Name: "Cork", Parts: parts})
+	_, err = c.Mixing.SaveRecipe(t.Context(), list[0].ID, mixing.SaveRecipe{Version: 9, Name: "Cork", Parts: parts})
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
-	list, err = c.Shelf.SaveRecipe(
+	list, err = c.Mixing.SaveRecipe(
 		t.Context(),
 		list[0].ID,
-		shelf.SaveRecipe{Version: 1, Name: "Cork", Parts: parts, Gone: true},
+		mixing.SaveRecipe{Version: 1, Name: "Cork", Parts: parts, Gone: true},
 	)
 	require.NoError(t, err)
 	assert.Empty(t, list)
@@ -437,24 +437,24 @@ func TestThePotsOwnWeightsForetellItsWater(t *testing.T) {
 	p := rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	earlier := c.At(func() time.Time { return day.AddDate(0, 0, -20) })
 	for _, j := range homeOfPlant(t, c, p.ID).Jobs {
-		_, err := earlier.Rehoming.MarkHomeJob(
+		_, err := earlier.Rehome.MarkHomeJob(
 			t.Context(),
 			p.ID,
-			rehoming.MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."},
+			rehomeservice.MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."},
 		)
 		require.NoError(t, err)
 	}
-	_, err := earlier.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark"})
+	_, err := earlier.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark"})
 	require.NoError(t, err)
 	assert.Nil(t, homeOfPlant(t, c, p.ID).Drying, "no weight yet")
-	weighedOn(t, c, p.ID, 8, weighing.Weigh{Kind: patient.InPot, Grams: 500, Moment: "wet"})
+	weighedOn(t, c, p.ID, 8, weights.Weigh{Kind: patient.InPot, Grams: 500, Moment: "wet"})
 	first := homeOfPlant(t, c, p.ID).Drying
 	require.NotNil(t, first)
 	assert.Zero(t, first.Cycles, "the pace is the table's")
 	for i, g := range []float64{460, 430, 407} {
-		weighedOn(t, c, p.ID, 6-2*i, weighing.Weigh{Kind: patient.InPot, Grams: g})
+		weighedOn(t, c, p.ID, 6-2*i, weights.Weigh{Kind: patient.InPot, Grams: g})
 	}
-	weighedOn(t, c, p.ID, 0, weighing.Weigh{Kind: patient.InPot, Grams: 380, Moment: "light"})
+	weighedOn(t, c, p.ID, 0, weights.Weigh{Kind: patient.InPot, Grams: 380, Moment: "light"})
 	f := homeOfPlant(t, c, p.ID).Drying
 	assert.Equal(t, 1, f.Cycles)
 	assert.InDelta(t, 160, f.HoldsG, 1e-9, "120 g down to the line of a quarter: 120 / 0.75")
@@ -493,9 +493,9 @@ func TestLabelsAndCaseSheetsOnPaper(t *testing.T) {
 	assert.ErrorContains(t, err, "There is no plant 99.")
 
 	allDone(t, c, p.ID)
-	_, err = c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark", Note: "Tight fit.", Person: "Ada"})
+	_, err = c.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark", Note: "Tight fit.", Person: "Ada"})
 	require.NoError(t, err)
-	weighedOn(t, c, p.ID, 0, weighing.Weigh{Kind: patient.InPot, Grams: 512})
+	weighedOn(t, c, p.ID, 0, weights.Weigh{Kind: patient.InPot, Grams: 512})
 	tag, sheet, err := c.History.CaseSheet(t.Context(), p.ID, "http://127.0.0.1:8317")
 	require.NoError(t, err)
 	assert.Equal(t, "Crate seven", tag)

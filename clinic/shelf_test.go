@@ -7,9 +7,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	cleanwork "therapeon/clinic/cleaning"
+	"therapeon/clinic/cleaning"
+	"therapeon/clinic/mixing"
 	"therapeon/clinic/record"
-	"therapeon/clinic/shelf"
 	"therapeon/core/disputes"
 	"therapeon/core/patient"
 	"therapeon/core/solutions"
@@ -17,7 +17,7 @@ import (
 
 func TestStocksThatCannotBeAreRefused(t *testing.T) {
 	c := newClinic(t)
-	for field, s := range map[string]shelf.Stock{
+	for field, s := range map[string]mixing.Stock{
 		"name":         {Product: "oil", Unit: "mL"},
 		"product":      {Name: "x", Product: "elixir", Unit: "mL"},
 		"percent":      {Name: "x", Product: "oil", Unit: "mL", Percent: mm(110)},
@@ -28,10 +28,10 @@ func TestStocksThatCannotBeAreRefused(t *testing.T) {
 		"n_percent":    {Name: "x", Product: "feed", Unit: "g", N: mm(-2)},
 		"p2o5_percent": {Name: "x", Product: "feed", Unit: "g", P2O5: mm(200)},
 	} {
-		_, err := c.Shelf.AddStock(t.Context(), s)
+		_, err := c.Mixing.AddStock(t.Context(), s)
 		assert.Equal(t, field, fieldOf(t, err))
 	}
-	list, err := c.Shelf.Shelf(t.Context())
+	list, err := c.Mixing.Shelf(t.Context())
 	require.NoError(t, err)
 	assert.Empty(t, list, "nothing half-saved")
 }
@@ -40,7 +40,7 @@ func TestAStockIsGoodToTheLastDayItsDateCanMean(t *testing.T) {
 	c := newClinic(t)
 	for date, expired := range map[string]bool{"": false, "2030": false, "2030-04": false, "2030-03": true,
 		"2030-04-02": false, "2030-04-01": true, "2029": true} {
-		o, err := c.Shelf.AddStock(t.Context(), shelf.Stock{Name: "x", Product: "oil", Unit: "mL", ExpiresOn: date})
+		o, err := c.Mixing.AddStock(t.Context(), mixing.Stock{Name: "x", Product: "oil", Unit: "mL", ExpiresOn: date})
 		require.NoError(t, err)
 		assert.Equal(t, expired, o.Expired, "on 2 Apr 2030, good until %q", date)
 	}
@@ -48,14 +48,14 @@ func TestAStockIsGoodToTheLastDayItsDateCanMean(t *testing.T) {
 
 func TestAStockThatIsGoneLeavesTheShelf(t *testing.T) {
 	c := newClinic(t)
-	o, err := c.Shelf.AddStock(t.Context(), shelf.Stock{Name: "x", Product: "other", Unit: "g", Amount: 5})
+	o, err := c.Mixing.AddStock(t.Context(), mixing.Stock{Name: "x", Product: "other", Unit: "g", Amount: 5})
 	require.NoError(t, err)
-	o, err = c.Shelf.ChangeStock(t.Context(), o.ID, shelf.ChangeStock{Version: o.Version, Stock: o.Stock, Gone: true})
+	o, err = c.Mixing.ChangeStock(t.Context(), o.ID, mixing.ChangeStock{Version: o.Version, Stock: o.Stock, Gone: true})
 	require.NoError(t, err)
-	list, err := c.Shelf.Shelf(t.Context())
+	list, err := c.Mixing.Shelf(t.Context())
 	require.NoError(t, err)
 	assert.Empty(t, list)
-	_, err = c.Shelf.ChangeStock(t.Context(), 99, shelf.ChangeStock{Version: 1, Stock: o.Stock})
+	_, err = c.Mixing.ChangeStock(t.Context(), 99, mixing.ChangeStock{Version: 1, Stock: o.Stock})
 	var none record.Missing
 	require.ErrorAs(t, err, &none)
 }
@@ -81,10 +81,10 @@ func TestTheHousesToolsAreKept(t *testing.T) {
 func TestAJobOfAnotherDayKeepsItsDay(t *testing.T) {
 	c := newClinic(t)
 	p := mites(t, c)
-	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "clear-bench", State: "done"})
+	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleaning.MarkJob{Job: "clear-bench", State: "done"})
 	require.NoError(t, err)
 	later := c.At(func() time.Time { return day.AddDate(0, 0, 1) })
-	plan, err := later.Cleaning.MarkJob(t.Context(), p.ID, cleanwork.MarkJob{Job: "wash-leaves", State: "done"})
+	plan, err := later.Cleaning.MarkJob(t.Context(), p.ID, cleaning.MarkJob{Job: "wash-leaves", State: "done"})
 	require.NoError(t, err)
 	assert.Equal(t, "2030-04-02", plan.BegunOn)
 	assert.Equal(t, "2030-04-02", jobIn(t, plan.Plan, "clear-bench").On)

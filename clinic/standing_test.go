@@ -12,11 +12,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic/intake"
+	"therapeon/clinic/mixing"
 	"therapeon/clinic/places"
 	"therapeon/clinic/record"
-	"therapeon/clinic/rehoming"
-	"therapeon/clinic/shelf"
-	"therapeon/clinic/weighing"
+	"therapeon/clinic/rehome"
+	"therapeon/clinic/weights"
 	"therapeon/core/climate"
 	"therapeon/core/patient"
 	"therapeon/core/pests"
@@ -27,14 +27,14 @@ import (
 func TestAWeekOnTheBenchIsNotChargedToTheLid(t *testing.T) {
 	c := newClinic(t)
 	p := bared(t, c, 50)
-	weighedOn(t, c, p.ID, 14, weighing.Weigh{Kind: patient.BarePlant, Grams: 210})
-	weighedOn(t, c, p.ID, 7, weighing.Weigh{Kind: patient.BarePlant, Grams: 197})
-	before, err := c.Racing.RaceOf(t.Context(), p.ID, "")
+	weighedOn(t, c, p.ID, 14, weights.Weigh{Kind: patient.BarePlant, Grams: 210})
+	weighedOn(t, c, p.ID, 7, weights.Weigh{Kind: patient.BarePlant, Grams: 197})
+	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	after, err := c.Rehoming.Hold(
+	after, err := c.Rehome.Hold(
 		t.Context(),
 		p.ID,
-		rehoming.Hold{Method: "lid", From: day.AddDate(0, 0, -7).Format(time.DateOnly)},
+		rehome.Hold{Method: "lid", From: day.AddDate(0, 0, -7).Format(time.DateOnly)},
 	)
 	require.NoError(t, err)
 	assert.InDelta(
@@ -44,7 +44,7 @@ func TestAWeekOnTheBenchIsNotChargedToTheLid(t *testing.T) {
 		1e-9,
 		"what is done with it now changes nothing of last week",
 	)
-	other, err := c.Racing.RaceOf(t.Context(), p.ID, "bag")
+	other, err := c.Race.RaceOf(t.Context(), p.ID, "bag")
 	require.NoError(t, err)
 	assert.InDelta(t, before.Race.Fit.Factor, other.Race.Fit.Factor, 1e-9)
 }
@@ -54,7 +54,7 @@ func TestAReadingIsJudgedInWhatThePlantStoodInThen(t *testing.T) {
 	c := newClinic(t)
 	p := rooted(t, c, patient.Intake{Tag: "Moved", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"})
 	allDone(t, c, p.ID)
-	_, err := c.Rehoming.Settle(t.Context(), p.ID, rehoming.Settle{Route: "bark", FromOn: "2030-03-20", Person: "Ada"})
+	_, err := c.Rehome.Settle(t.Context(), p.ID, rehome.Settle{Route: "bark", FromOn: "2030-03-20", Person: "Ada"})
 	require.NoError(t, err)
 	of, err := record.Read(
 		t.Context(),
@@ -135,9 +135,9 @@ func TestOneUnreadableRowTakesNoListDown(t *testing.T) {
 	save(t, c, r, entry("a", 9, 80, roots.Firm))
 	_, looked := lookAt(t, c, patient.Intake{Tag: "Looked", Group: "cattleya"})
 	good, _ := begun(t, c, patient.Intake{Tag: "Good", Group: "slipper"})
-	_, err := c.Treating.StartCourse(t.Context(), bad.ID, pests.Course{Pest: "scale", Rounds: []string{"2030-03-01"}})
+	_, err := c.Pests.StartCourse(t.Context(), bad.ID, pests.Course{Pest: "scale", Rounds: []string{"2030-03-01"}})
 	require.NoError(t, err)
-	_, err = c.Shelf.AddStock(t.Context(), shelf.Stock{Name: "Oil", Product: "oil", Amount: 9, Unit: "mL"})
+	_, err = c.Mixing.AddStock(t.Context(), mixing.Stock{Name: "Oil", Product: "oil", Amount: 9, Unit: "mL"})
 	require.NoError(t, err)
 	damageTables(t, c)
 
@@ -158,17 +158,17 @@ func TestOneUnreadableRowTakesNoListDown(t *testing.T) {
 	assert.Contains(t, said["Bad roots"], "cannot be read")
 	assert.Contains(t, said["Looked look"], "cannot be read")
 	assert.Empty(t, said["Good"])
-	readings, err := c.Reading.Readings(t.Context(), bad.ID)
+	readings, err := c.Roots.Readings(t.Context(), bad.ID)
 	require.NoError(t, err)
 	assert.Contains(t, readings[0].Unreadable, "cannot be read")
-	looks, err := c.Looking.Inspections(t.Context(), looked.PlantID)
+	looks, err := c.Look.Inspections(t.Context(), looked.PlantID)
 	require.NoError(t, err)
 	assert.Contains(t, looks[0].Unreadable, "cannot be read")
-	due, err := c.Treating.DueRounds(t.Context())
+	due, err := c.Pests.DueRounds(t.Context())
 	require.NoError(t, err)
 	require.Len(t, due, 1)
 	assert.Contains(t, due[0].Headline, "cannot be read")
-	shelf, err := c.Shelf.Shelf(t.Context())
+	shelf, err := c.Mixing.Shelf(t.Context())
 	require.NoError(t, err)
 	assert.Contains(t, shelf[0].Unreadable, "cannot be read")
 	_, err = c.Intake.Plant(t.Context(), good.ID)

@@ -7,9 +7,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	cleanwork "therapeon/clinic/cleaning"
-	"therapeon/clinic/rehoming"
-	"therapeon/clinic/weighing"
+	"therapeon/clinic/cleaning"
+	"therapeon/clinic/rehome"
+	"therapeon/clinic/weights"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/roots"
@@ -27,15 +27,15 @@ func TestATickLoadsThePlantTwiceAndRunsNoRace(t *testing.T) {
 		return best(ctx, p, assumed)
 	}
 	held := bared(t, c, 40)
-	weighedOn(t, c, held.ID, 3, weighing.Weigh{Kind: patient.BarePlant, Grams: 210})
+	weighedOn(t, c, held.ID, 3, weights.Weigh{Kind: patient.BarePlant, Grams: 210})
 	home := homeOfPlant(t, c, held.ID)
 	require.NotEmpty(t, home.Jobs)
 	require.Equal(t, 1, races, "it is held bare: its race advises a way")
 	loaded := c.Records.Ledger.PlantsLoaded()
-	after, err := c.Rehoming.MarkHomeJob(
+	after, err := c.Rehome.MarkHomeJob(
 		t.Context(),
 		held.ID,
-		rehoming.MarkHomeJob{Job: home.Jobs[0].Code, State: "skipped", Reason: "not needed", Person: "Ada"},
+		rehome.MarkHomeJob{Job: home.Jobs[0].Code, State: "skipped", Reason: "not needed", Person: "Ada"},
 	)
 	require.NoError(t, err)
 	assert.Equal(t, loaded+2, c.Records.Ledger.PlantsLoaded())
@@ -45,7 +45,7 @@ func TestATickLoadsThePlantTwiceAndRunsNoRace(t *testing.T) {
 	assert.Equal(t, after, homeOfPlant(t, c, held.ID), "as it is when it is asked for again")
 	assert.Equal(t, 1, races)
 
-	weighedOn(t, c, held.ID, 0, weighing.Weigh{Kind: patient.BarePlant, Grams: 206})
+	weighedOn(t, c, held.ID, 0, weights.Weigh{Kind: patient.BarePlant, Grams: 206})
 	homeOfPlant(t, c, held.ID)
 	assert.Equal(t, 2, races, "what is new of it is a race of its own")
 
@@ -57,7 +57,7 @@ func TestATickLoadsThePlantTwiceAndRunsNoRace(t *testing.T) {
 	_, err = c.Cleaning.MarkJob(
 		t.Context(),
 		p.ID,
-		cleanwork.MarkJob{Job: plan.Plan.Jobs[0].Code, State: "skipped", Reason: "not needed"},
+		cleaning.MarkJob{Job: plan.Plan.Jobs[0].Code, State: "skipped", Reason: "not needed"},
 	)
 	require.NoError(t, err)
 	assert.Equal(t, loaded+2, c.Records.Ledger.PlantsLoaded())

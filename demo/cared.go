@@ -7,8 +7,8 @@ import (
 	"time"
 
 	"therapeon/clinic"
-	"therapeon/clinic/tending"
-	"therapeon/clinic/weighing"
+	aftercareservice "therapeon/clinic/aftercare"
+	"therapeon/clinic/weights"
 	"therapeon/core/aftercare"
 	"therapeon/core/patient"
 	"therapeon/ledger"
@@ -30,7 +30,7 @@ func cared(since, until int, see months) then {
 			c := on(ago)
 			who := []string{"Mira", "Jon"}[luck.IntN(2)]
 			as := ledger.As(ctx, ledger.Act{Person: who, Did: "tend", At: c.Records.Stamp()})
-			care, err := c.Tending.Aftercare(as, plant)
+			care, err := c.Aftercare.Aftercare(as, plant)
 			if err != nil {
 				return err
 			}
@@ -60,13 +60,13 @@ func does(ctx context.Context, c *clinic.Clinic, plant int64, d aftercare.Due, v
 	switch {
 	case d.Weighs != "":
 		grams := 150 - 0.25*float64(v.day)
-		_, err := c.Weighing.Weigh(ctx, plant, weighing.Weigh{Kind: patient.BarePlant, Grams: grams})
+		_, err := c.Weights.Weigh(ctx, plant, weights.Weigh{Kind: patient.BarePlant, Grams: grams})
 		return err
 	case d.Job == "check" || !job.Waters && len(job.Asks) > 0:
-		_, err := c.Tending.CheckIn(ctx, plant, tending.CheckIn{Noted: v.see(v.day)})
+		_, err := c.Aftercare.CheckIn(ctx, plant, aftercareservice.CheckIn{Noted: v.see(v.day)})
 		return err
 	}
-	tick := tending.Tick{PlantID: plant, Job: d.Job, Outcome: patient.TendedDone, PPM: d.PPM}
+	tick := aftercareservice.Tick{PlantID: plant, Job: d.Job, Outcome: patient.TendedDone, PPM: d.PPM}
 	if job.Waters {
 		if v.day-*v.watered < 4 && (d.Job == "water" || d.Job == "refill" || d.Job == "little") {
 			tick.Outcome, tick.Because, tick.PPM = patient.TendedLeft, patient.StillWet, 0
@@ -74,7 +74,7 @@ func does(ctx context.Context, c *clinic.Clinic, plant int64, d aftercare.Due, v
 			*v.watered = v.day
 		}
 	}
-	_, err := c.Tending.Tend(ctx, tending.Ticks{Ticks: []tending.Tick{tick}, At: time.Time{}})
+	_, err := c.Aftercare.Tend(ctx, aftercareservice.Ticks{Ticks: []aftercareservice.Tick{tick}, At: time.Time{}})
 	return err
 }
 

@@ -10,9 +10,9 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/people"
-	"therapeon/clinic/reading"
-	"therapeon/core/growth"
+	rootsservice "therapeon/clinic/roots"
 	"therapeon/core/patient"
+	"therapeon/core/progress"
 	"therapeon/core/roots"
 )
 
@@ -59,12 +59,12 @@ func hands(ctx context.Context, c *clinic.Clinic, heated int64) error {
 type story struct {
 	intake   patient.Intake
 	arrived  int // days ago
-	looks    []look
+	looks    []inspection
 	visits   []visit
 	then     then
-	ended    *growth.Closing // how it left the bench
-	endedAgo int             // days
-	warm     bool            // it stands in the heated case
+	ended    *progress.Closing // how it left the bench
+	endedAgo int               // days
+	warm     bool              // it stands in the heated case
 }
 
 // visit is one reading of the roots and what was cut after it.
@@ -72,7 +72,7 @@ type visit struct {
 	ago      int // days
 	fromLast bool
 	reading  roots.Reading
-	cut      func(reading.Reading) []reading.Tick
+	cut      func(rootsservice.Reading) []rootsservice.Tick
 }
 
 func (s story) live(ctx context.Context, c *clinic.Clinic, today time.Time) error {
@@ -107,17 +107,17 @@ func (s story) live(ctx context.Context, c *clinic.Clinic, today time.Time) erro
 }
 
 func (v visit) happen(ctx context.Context, c *clinic.Clinic, plant int64) error {
-	r, err := c.Reading.StartReading(ctx, plant, reading.Start{FromLast: v.fromLast})
+	r, err := c.Roots.StartReading(ctx, plant, rootsservice.Start{FromLast: v.fromLast})
 	if err != nil {
 		return err
 	}
 	v.reading.InPot = v.reading.InPot || v.fromLast // looked at again where it stands
-	r, err = c.Reading.SaveReading(ctx, r.ID, reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: v.reading})
+	r, err = c.Roots.SaveReading(ctx, r.ID, rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: v.reading})
 	if err != nil || v.cut == nil {
 		return err
 	}
 	for _, t := range v.cut(r) {
-		if _, err := c.Reading.TickJob(ctx, r.ID, t); err != nil {
+		if _, err := c.Roots.TickJob(ctx, r.ID, t); err != nil {
 			return err
 		}
 	}
@@ -125,20 +125,20 @@ func (v visit) happen(ctx context.Context, c *clinic.Clinic, plant int64) error 
 }
 
 // all checks every job of the cut list off.
-func all(r reading.Reading) []reading.Tick {
-	var ticks []reading.Tick
+func all(r rootsservice.Reading) []rootsservice.Tick {
+	var ticks []rootsservice.Tick
 	for _, it := range r.CutList.Items {
-		ticks = append(ticks, reading.Tick{Item: it.ID, Count: it.Count})
+		ticks = append(ticks, rootsservice.Tick{Item: it.ID, Count: it.Count})
 	}
 	return ticks
 }
 
 // some checks n roots of the first cut on more than n roots off.
-func some(n int) func(reading.Reading) []reading.Tick {
-	return func(r reading.Reading) []reading.Tick {
+func some(n int) func(rootsservice.Reading) []rootsservice.Tick {
+	return func(r rootsservice.Reading) []rootsservice.Tick {
 		for _, it := range r.CutList.Items {
 			if it.CutAtMM != nil && it.Count > n {
-				return []reading.Tick{{Item: it.ID, Count: n}}
+				return []rootsservice.Tick{{Item: it.ID, Count: n}}
 			}
 		}
 		return nil

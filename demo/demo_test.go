@@ -8,8 +8,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic/intake"
-	"therapeon/clinic/tracking"
-	"therapeon/core/growth"
+	progressservice "therapeon/clinic/progress"
+	"therapeon/core/progress"
 	"therapeon/core/roots"
 	"therapeon/demo/filled"
 )
@@ -36,7 +36,7 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 		require.NotNil(t, p.Looked, "%s was looked at", tag)
 		assert.NotEmpty(t, p.Looked.Decision, tag)
 		assert.NotEmpty(t, p.Looked.Cause, tag)
-		seen, err := c.Looking.Inspection(t.Context(), p.Looked.InspectionID)
+		seen, err := c.Look.Inspection(t.Context(), p.Looked.InspectionID)
 		require.NoError(t, err)
 		assert.Empty(t, seen.Causes.Clashes, "the story of %s holds together", tag)
 		if p.Looked.Undecided {
@@ -69,7 +69,7 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 	assert.EqualValues(t, 25, total+2, "two dozen that came, with one lost and one given away, and a division")
 	ways := map[string]int{}
 	for _, p := range plants {
-		r, err := c.Rehoming.Rehoming(t.Context(), p.ID, "")
+		r, err := c.Rehome.Rehoming(t.Context(), p.ID, "")
 		require.NoError(t, err)
 		if len(r.Homes) > 0 {
 			ways[r.Homes[0].Route]++
@@ -81,7 +81,7 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 		ways,
 		"held and housed by many ways",
 	)
-	race, err := c.Racing.RaceOf(t.Context(), byTag["Crate 12, not one root"].ID, "")
+	race, err := c.Race.RaceOf(t.Context(), byTag["Crate 12, not one root"].ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, 6, race.Race.Fit.Weighings)
 
@@ -89,16 +89,16 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 	require.NoError(t, err)
 	ends := map[string]string{}
 	for _, p := range lost {
-		at, err := c.Tracking.Progress(t.Context(), p.ID, tracking.Ask{})
+		at, err := c.Progress.Progress(t.Context(), p.ID, progressservice.Ask{})
 		require.NoError(t, err)
 		ends[p.Intake.Tag] = string(at.Closed.Closing.How)
 		assert.NotEmpty(t, at.Closed.Closing.Lesson)
 	}
 	assert.Equal(t, map[string]string{"Crate 9, lost": "lost", "Crate 18, to a school window": "given"}, ends)
 
-	tracked, stages := 0, map[growth.Stage]bool{}
+	tracked, stages := 0, map[progress.Stage]bool{}
 	for _, p := range plants {
-		at, err := c.Tracking.Progress(t.Context(), p.ID, tracking.Ask{})
+		at, err := c.Progress.Progress(t.Context(), p.ID, progressservice.Ask{})
 		require.NoError(t, err)
 		for _, k := range at.Tracks {
 			if len(k.Points) > 1 {
@@ -110,7 +110,7 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 	}
 	assert.GreaterOrEqual(t, tracked, 10, "roots are followed on ten plants and more")
 	assert.Len(t, stages, 5, "plants at every stage")
-	scores, err := c.Tracking.Foresight(t.Context())
+	scores, err := c.Forecast.Foresight(t.Context())
 	require.NoError(t, err)
 	came := 0
 	for _, s := range scores.Scores {

@@ -4,10 +4,10 @@ import (
 	"context"
 
 	"therapeon/clinic"
-	"therapeon/clinic/tending"
-	"therapeon/clinic/tracking"
-	"therapeon/core/growth"
+	"therapeon/clinic/aftercare"
+	progressservice "therapeon/clinic/progress"
 	"therapeon/core/patient"
+	"therapeon/core/progress"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
 	"therapeon/ledger"
@@ -28,7 +28,7 @@ func seenEach(days, from, until int, see months) then {
 		for ago := from; ago > until; ago -= days {
 			c := on(ago)
 			as := ledger.As(ctx, ledger.Act{Person: "Lotte", Did: "checkIn", At: c.Records.Stamp()})
-			if _, err := c.Tending.CheckIn(as, plant, tending.CheckIn{Noted: see(from - ago)}); err != nil {
+			if _, err := c.Aftercare.CheckIn(as, plant, aftercare.CheckIn{Noted: see(from - ago)}); err != nil {
 				return err
 			}
 		}
@@ -67,15 +67,15 @@ func toTheWater(c *patient.Checkin, day int) {
 // lookedBack is a look back at a move so many days ago.
 func lookedBack(moved int, of string, days int, again patient.YesNo, note string) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
-		said := tracking.KeepLookBack{Of: of, Again: again, Note: note}
-		_, err := on(moved-days).Tracking.KeepLookBack(ctx, plant, said)
+		said := progressservice.KeepLookBack{Of: of, Again: again, Note: note}
+		_, err := on(moved-days).Progress.KeepLookBack(ctx, plant, said)
 		return err
 	}
 }
 
 // closed takes a plant off the bench, with how it ended.
 func (s story) close(ctx context.Context, c *clinic.Clinic, plant int64) error {
-	_, err := c.Tracking.Close(ctx, plant, tracking.Close{Closing: *s.ended})
+	_, err := c.Progress.Close(ctx, plant, progressservice.Close{Closing: *s.ended})
 	return err
 }
 
@@ -93,7 +93,7 @@ func given() []story {
 				batch("w3", 2, firm(30)).on(4).tip(roots.Growing),
 			), cut: all},
 		},
-		looks: []look{{
+		looks: []inspection{{
 			ago: 139, parts: allOver, found: "crumbles dead-roots-seen",
 			in: patient.Inspection{
 				Growth: "new-roots", NightLowC: mm(16), DayHighC: mm(25), NewestLeafMM: mm(150), Unpotted: true,
@@ -110,8 +110,8 @@ func given() []story {
 			})),
 			lookedBack(138, "90", 90, patient.Yes, "Small pot, open mix, and left alone."),
 		),
-		ended: &growth.Closing{
-			How: growth.EndGiven, Word: "To a school window. Its mix lasts until next spring.", Again: patient.Yes,
+		ended: &progress.Closing{
+			How: progress.EndGiven, Word: "To a school window. Its mix lasts until next spring.", Again: patient.Yes,
 			Lesson: "Tips were out when it was moved: it rooted at once.",
 		},
 		endedAgo: 8,

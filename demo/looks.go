@@ -6,14 +6,14 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/intake"
-	"therapeon/clinic/looking"
+	"therapeon/clinic/look"
 	"therapeon/core/causes"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
 )
 
-// look is one inspection: what was looked over, and what was found.
-type look struct {
+// inspection is a look: what was looked over, and what was found.
+type inspection struct {
 	ago    int
 	parts  string // parts looked over, where all that is not named was not there
 	found  string
@@ -28,33 +28,33 @@ const (
 	allOver = outside + " medium lodgers"
 )
 
-func (l look) happen(ctx context.Context, on func(int) *clinic.Clinic, p intake.Plant) error {
+func (l inspection) happen(ctx context.Context, on func(int) *clinic.Clinic, p intake.Plant) error {
 	c := on(l.ago)
-	started, err := c.Looking.StartLook(ctx, p.ID, looking.StartLook{})
+	started, err := c.Look.StartLook(ctx, p.ID, look.StartLook{})
 	if err != nil {
 		return err
 	}
 	in := l.in
 	in.Findings = l.findings(p)
 	in.Season = "warm"
-	saved, err := c.Looking.SaveInspection(
+	saved, err := c.Look.SaveInspection(
 		ctx,
 		started.ID,
-		looking.SaveInspection{Version: started.Version, LookedOn: started.LookedOn, Inspection: in},
+		look.SaveInspection{Version: started.Version, LookedOn: started.LookedOn, Inspection: in},
 	)
 	if err != nil || l.settle == nil {
 		return err
 	}
 	l.settle(&in)
-	_, err = c.Looking.SaveInspection(
+	_, err = c.Look.SaveInspection(
 		ctx,
 		saved.ID,
-		looking.SaveInspection{Version: saved.Version, LookedOn: saved.LookedOn, Inspection: in},
+		look.SaveInspection{Version: saved.Version, LookedOn: saved.LookedOn, Inspection: in},
 	)
 	return err
 }
 
-func (l look) findings(p intake.Plant) patient.Findings {
+func (l inspection) findings(p intake.Plant) patient.Findings {
 	profile, _ := taxa.Find(p.Intake.Group)
 	found := patient.Findings{}
 	for _, f := range causes.Table().Findings {

@@ -46,7 +46,7 @@ func inHand() []story {
 				batch("v4", 2, firm(90), hollow(70)).at(roots.Aerial),
 				one("v5", limp(120)).at(roots.Edge),
 			))}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:    9,
 					parts:  allOver,
@@ -79,7 +79,7 @@ func inHand() []story {
 				batch("s2", 3, brown(95)).at(roots.Bottom).tip(roots.Growing),
 				one("s3", brown(60), mushy(25)).at(roots.Core),
 			)}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   8,
 					parts: allOver,
@@ -104,7 +104,7 @@ func inHand() []story {
 			visits: []visit{{ago: 6, reading: inItsPot(rootsOf(
 				batch("c1", 6, firm(120)).on(1).at(roots.Edge), batch("c2", 7, firm(140)).on(2).at(roots.Edge),
 				batch("c3", 4, firm(85)).on(3).at(roots.Surface).tip(roots.Growing)))}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   6,
 					parts: allOver,
@@ -155,7 +155,7 @@ func inHand() []story {
 				one("m4", firm(40)).at(roots.Surface).tip(roots.Growing),
 				batch("m5", 2, limp(50)).at(roots.Edge),
 			), cut: some(7)}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   4,
 					parts: allOver,
@@ -223,7 +223,7 @@ func inHand() []story {
 				one("p6", firm(60), hollow(50)).at(roots.Surface).on(3).side(35, firm(28)),
 				one("p7", black(75)).at(roots.Edge).on(2),
 			)), cut: some(5)}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   1,
 					parts: allOver,
@@ -272,7 +272,7 @@ func keptApart() []story {
 				batch("o3", 8, firm(40), hollow(35)).at(roots.Bottom),
 				batch("o4", 5, hollow(60)).at(roots.Core),
 			))}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:    12,
 					parts:  allOver,
@@ -321,7 +321,7 @@ func keptApart() []story {
 				),
 				batch("y4", 4, firm(90), hollow(80)).at(roots.Bottom).on(2),
 			), cut: all}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:    10,
 					parts:  allOver,
@@ -361,7 +361,7 @@ func keptApart() []story {
 				batch("w3", 5, mushy(80)).on(1).at(roots.Core),
 				batch("w4", 4, firm(100)).on(3).at(roots.Edge),
 			)}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:    3,
 					parts:  allOver,
@@ -393,7 +393,7 @@ func keptApart() []story {
 				batch("i2", 4, brown(60)),
 				batch("i3", 2, run(20, roots.Crunchy, ""), greens(25)),
 			)}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   2,
 					parts: "leaves bulbs surface smell lodgers",
@@ -416,7 +416,7 @@ func keptApart() []story {
 			},
 			arrived: 30,
 			visits:  []visit{{ago: 2, reading: roots.Reading{NoneFound: true}}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:    2,
 					parts:  allOver,

@@ -1,8 +1,8 @@
 package demo
 
 import (
-	"therapeon/core/growth"
 	"therapeon/core/patient"
+	"therapeon/core/progress"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
 )
@@ -67,7 +67,7 @@ func recovered() []story {
 					batch("a5", 2, greens(35)).at(roots.Aerial).tip(roots.Growing),
 				)},
 			},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   136,
 					parts: allOver,
@@ -143,7 +143,7 @@ func recovered() []story {
 					),
 				},
 			},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   14,
 					parts: allOver,
@@ -178,7 +178,7 @@ func recovered() []story {
 					cut:     all,
 				},
 			},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   14,
 					parts: "pot surface smell",
@@ -201,7 +201,7 @@ func recovered() []story {
 			},
 			arrived: 140,
 			visits:  []visit{{ago: 136, reading: rootsOf(batch("l1", 18, mushy(60)).at(roots.Core))}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   136,
 					parts: allOver,
@@ -216,8 +216,8 @@ func recovered() []story {
 				},
 			},
 			then: followed(134, 80, shrivels(26)),
-			ended: &growth.Closing{
-				How: growth.EndLost, Cause: "cold-injury", Rhizome: "none", Medium: "thrown", Again: patient.No,
+			ended: &progress.Closing{
+				How: progress.EndLost, Cause: "cold-injury", Rhizome: "none", Medium: "thrown", Again: patient.No,
 				Lesson: "Nine nights below its minimum, and wet: nothing comes back from that. Dry ones lived.",
 			},
 			endedAgo: 70,

@@ -5,9 +5,9 @@ import (
 	"fmt"
 
 	"therapeon/clinic"
-	cleanwork "therapeon/clinic/cleaning"
-	"therapeon/clinic/rehoming"
-	"therapeon/clinic/weighing"
+	"therapeon/clinic/cleaning"
+	rehomeservice "therapeon/clinic/rehome"
+	"therapeon/clinic/weights"
 	"therapeon/core/leaves"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
@@ -19,7 +19,7 @@ import (
 // held notes a way of holding from a day on.
 func held(ago int, method string) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
-		_, err := on(ago).Rehoming.Hold(ctx, plant, rehoming.Hold{Method: method})
+		_, err := on(ago).Rehome.Hold(ctx, plant, rehomeservice.Hold{Method: method})
 		return err
 	}
 }
@@ -29,7 +29,7 @@ func weighed(ago int, grams ...float64) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
 		for i, g := range grams {
 			c := on(ago + 7*(len(grams)-1-i))
-			if _, err := c.Weighing.Weigh(ctx, plant, weighing.Weigh{Kind: patient.BarePlant, Grams: g}); err != nil {
+			if _, err := c.Weights.Weigh(ctx, plant, weights.Weigh{Kind: patient.BarePlant, Grams: g}); err != nil {
 				return err
 			}
 		}
@@ -56,7 +56,7 @@ func rootless() []story {
 			visits: []visit{
 				{ago: 36, reading: rootsOf(batch("n1", 14, hollow(80)), batch("n2", 6, mushy(50))), cut: all},
 			},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:    36,
 					parts:  allOver,
@@ -86,7 +86,7 @@ func rootless() []story {
 			arrived: 44,
 			visits: []visit{{ago: 34, reading: rootsOf(
 				batch("q1", 19, hollow(110)), one("q2", firm(35), hollow(60)))}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:    34,
 					parts:  allOver,
@@ -121,7 +121,7 @@ func rootless() []story {
 				),
 				batch("x2", 2, firm(70), hollow(90)).at(roots.Aerial).tip(roots.Sealed),
 			)}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:    24,
 					parts:  allOver,
@@ -143,7 +143,7 @@ func rootless() []story {
 func housed(ago int, plan rehome.Plan, note string) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
 		c := on(ago)
-		r, err := c.Rehoming.SavePlan(ctx, plant, rehoming.SavePlan{Plan: plan}, hand)
+		r, err := c.Rehome.SavePlan(ctx, plant, rehomeservice.SavePlan{Plan: plan}, hand)
 		if err != nil {
 			return err
 		}
@@ -151,35 +151,35 @@ func housed(ago int, plan rehome.Plan, note string) then {
 			for _, caution := range j.Cautions {
 				if _, err := c.Cleaning.Acknowledge(
 					ctx,
-					cleanwork.Acknowledge{Person: hand, Seen: []work.Seen{{Caution: caution.Code}}},
+					cleaning.Acknowledge{Person: hand, Seen: []work.Seen{{Caution: caution.Code}}},
 				); err != nil {
 					return err
 				}
 			}
-			if _, err := c.Rehoming.MarkHomeJob(
+			if _, err := c.Rehome.MarkHomeJob(
 				ctx,
 				plant,
-				rehoming.MarkHomeJob{Job: j.Code, State: "done", Person: hand},
+				rehomeservice.MarkHomeJob{Job: j.Code, State: "done", Person: hand},
 			); err != nil {
 				return fmt.Errorf("%s: %w", j.Code, err)
 			}
 		}
 		next := on(-9 - ago/4).Records.Today()
-		_, err = c.Rehoming.Settle(
+		_, err = c.Rehome.Settle(
 			ctx,
 			plant,
-			rehoming.Settle{Route: r.Route.Code, Note: note, NextLookOn: next, Person: hand},
+			rehomeservice.Settle{Route: r.Route.Code, Note: note, NextLookOn: next, Person: hand},
 		)
 		return err
 	}
 }
 
 // dries are weights of a pot, by the days ago and what it was like then.
-func dries(weights ...weighing.Weigh) then {
+func dries(weights ...weights.Weigh) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
 		for i, w := range weights {
 			w.Kind = patient.InPot
-			if _, err := on(2*(len(weights)-i)).Weighing.Weigh(ctx, plant, w); err != nil {
+			if _, err := on(2*(len(weights)-i)).Weights.Weigh(ctx, plant, w); err != nil {
 				return err
 			}
 		}
@@ -189,8 +189,8 @@ func dries(weights ...weighing.Weigh) then {
 
 // potted are plants in their new homes, each by another route.
 func potted() []story {
-	fresh := func(found string) look {
-		return look{
+	fresh := func(found string) inspection {
+		return inspection{
 			ago:   30,
 			parts: allOver,
 			found: found,
@@ -221,22 +221,22 @@ func potted() []story {
 					cut: all,
 				},
 			},
-			looks: []look{fresh("")},
+			looks: []inspection{fresh("")},
 			then: inTurn(housed(28, rehome.Plan{}, ""), dries(
-				weighing.Weigh{
+				weights.Weigh{
 					Grams:  612,
 					Moment: "wet",
 				},
-				weighing.Weigh{Grams: 571},
-				weighing.Weigh{Grams: 540},
-				weighing.Weigh{Grams: 517},
-				weighing.Weigh{
+				weights.Weigh{Grams: 571},
+				weights.Weigh{Grams: 540},
+				weights.Weigh{Grams: 517},
+				weights.Weigh{
 					Grams:  506,
 					Moment: "light",
 				},
-				weighing.Weigh{Grams: 614, Moment: "wet"},
-				weighing.Weigh{Grams: 573},
-				weighing.Weigh{Grams: 541},
+				weights.Weigh{Grams: 614, Moment: "wet"},
+				weights.Weigh{Grams: 573},
+				weights.Weigh{Grams: 541},
 			), cared(28, 0, rooting(4, 1.2, nil)), tapes(28, 1, 4, 1.2), lookedBack(28, "14", 14, patient.Yes, "")),
 		},
 		{
@@ -261,7 +261,7 @@ func potted() []story {
 					cut: all,
 				},
 			},
-			looks: []look{fresh("")},
+			looks: []inspection{fresh("")},
 			then: inTurn(housed(
 				26,
 				rehome.Plan{
@@ -302,7 +302,7 @@ func potted() []story {
 					cut: all,
 				},
 			},
-			looks: []look{fresh("")},
+			looks: []inspection{fresh("")},
 			then: inTurn(housed(
 				25,
 				rehome.Plan{BaseMM: 130, Waters: "often"},
@@ -331,7 +331,7 @@ func potted() []story {
 					cut: all,
 				},
 			},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   23,
 					parts: allOver,

@@ -8,13 +8,13 @@ import (
 	"time"
 
 	"therapeon/clinic"
-	cleanwork "therapeon/clinic/cleaning"
-	"therapeon/clinic/dividing"
+	"therapeon/clinic/cleaning"
+	divisionservice "therapeon/clinic/division"
 	"therapeon/clinic/history"
+	"therapeon/clinic/mixing"
+	pestsservice "therapeon/clinic/pests"
 	"therapeon/clinic/places"
 	"therapeon/clinic/record"
-	"therapeon/clinic/shelf"
-	"therapeon/clinic/treating"
 	"therapeon/core/climate"
 	"therapeon/core/division"
 	"therapeon/core/patient"
@@ -86,7 +86,7 @@ func tenth(x float64) float64 { return math.Round(x*10) / 10 }
 // stock is the demo's shelf.
 func stock(ctx context.Context, c *clinic.Clinic, today time.Time) error {
 	in := func(months int) string { return today.AddDate(0, months, 0).Format("2006-01") }
-	for _, s := range []shelf.Stock{
+	for _, s := range []mixing.Stock{
 		{Name: "Peroxide from the chemist", Product: "peroxide", Percent: mm(3), Amount: 300, Unit: "mL", ExpiresOn: in(7)},
 		{Name: "Peroxide, the strong can", Product: "peroxide", Percent: mm(35), Amount: 240, Unit: "mL", ExpiresOn: in(3)},
 		{Name: "Rubbing alcohol", Product: "alcohol", Percent: mm(91), Amount: 450, Unit: "mL"},
@@ -105,7 +105,7 @@ func stock(ctx context.Context, c *clinic.Clinic, today time.Time) error {
 		{Name: "Charcoal", Product: "charcoal", Amount: 0.9, Unit: "L"},
 		{Name: "Fungicide, last of the old bottle", Product: "fungicide", Percent: mm(100), Amount: 30, Unit: "mL", ExpiresOn: in(-5)},
 	} {
-		if _, err := c.Shelf.AddStock(ctx, s); err != nil {
+		if _, err := c.Mixing.AddStock(ctx, s); err != nil {
 			return fmt.Errorf("%s: %w", s.Name, err)
 		}
 	}
@@ -124,7 +124,7 @@ func jobs(ago int, codes ...string) then {
 			for _, caution := range j.Care {
 				if _, err := c.Cleaning.Acknowledge(
 					ctx,
-					cleanwork.Acknowledge{Person: hand, Seen: []work.Seen{{Product: j.Product, Caution: caution.Code}}},
+					cleaning.Acknowledge{Person: hand, Seen: []work.Seen{{Product: j.Product, Caution: caution.Code}}},
 				); err != nil {
 					return err
 				}
@@ -134,7 +134,7 @@ func jobs(ago int, codes ...string) then {
 			if _, err := c.Cleaning.MarkJob(
 				ctx,
 				plant,
-				cleanwork.MarkJob{Job: code, State: "done", Person: hand},
+				cleaning.MarkJob{Job: code, State: "done", Person: hand},
 			); err != nil {
 				return fmt.Errorf("%s: %w", code, err)
 			}
@@ -148,7 +148,7 @@ func rounds(pest string, first int, later ...int) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
 		day := func(ago int) string { return on(ago).Records.Today() }
 		course := pests.Course{Pest: pest, Rounds: []string{day(first)}}
-		started, err := on(first).Treating.StartCourse(ctx, plant, course)
+		started, err := on(first).Pests.StartCourse(ctx, plant, course)
 		if err != nil {
 			return err
 		}
@@ -156,10 +156,10 @@ func rounds(pest string, first int, later ...int) then {
 			course.Rounds = append(course.Rounds, day(ago))
 			started, err = on(
 				ago,
-			).Treating.SaveCourse(
+			).Pests.SaveCourse(
 				ctx,
 				started.ID,
-				treating.SaveCourse{Version: started.Version, Course: course},
+				pestsservice.SaveCourse{Version: started.Version, Course: course},
 			)
 			if err != nil {
 				return err
@@ -186,7 +186,7 @@ func twoLeads() division.Rhizome {
 // rhizome notes the order of the bulbs.
 func rhizome(ago int) then {
 	return func(ctx context.Context, on func(int) *clinic.Clinic, plant int64) error {
-		_, err := on(ago).Dividing.SaveRhizome(ctx, plant, dividing.SaveRhizome{Rhizome: twoLeads()})
+		_, err := on(ago).Division.SaveRhizome(ctx, plant, divisionservice.SaveRhizome{Rhizome: twoLeads()})
 		return err
 	}
 }
@@ -197,11 +197,11 @@ func divided(ago int, tag string) then {
 		if err := rhizome(ago)(ctx, on, plant); err != nil {
 			return err
 		}
-		done, err := on(ago).Dividing.Divide(ctx, plant, dividing.Divide{Cuts: []int{6}, Tags: []string{tag}})
+		done, err := on(ago).Division.Divide(ctx, plant, divisionservice.Divide{Cuts: []int{6}, Tags: []string{tag}})
 		if err != nil {
 			return err
 		}
-		seen := look{
+		seen := inspection{
 			ago:   2,
 			parts: allOver,
 			in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
@@ -287,7 +287,7 @@ func toDivide() []story {
 			},
 			arrived: 119,
 			visits:  []visit{{ago: 12, reading: twoLeadsRoots(), cut: all}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   12,
 					parts: allOver,
@@ -309,7 +309,7 @@ func toDivide() []story {
 			},
 			arrived: 119,
 			visits:  []visit{{ago: 2, reading: twoLeadsRoots(), cut: all}},
-			looks: []look{
+			looks: []inspection{
 				{
 					ago:   2,
 					parts: allOver,

@@ -16,6 +16,7 @@ import (
 	"time"
 
 	"therapeon/api"
+	"therapeon/api/people"
 	"therapeon/clinic"
 	"therapeon/core/fault"
 )
@@ -229,12 +230,12 @@ func (o *opened) stop() error {
 }
 
 // State is how others reach the program.
-func (d *Doors) State() api.Opened {
+func (d *Doors) State() people.Opened {
 	d.mu.Lock()
 	defer d.mu.Unlock()
 	can, err := d.house.People.CanOpen(d.ctx)
 	unsure, err2 := d.house.Settings.Unconfirmed(d.ctx)
-	s := api.Opened{Can: can && err == nil, Confirm: unsure || err2 != nil, Addresses: []string{}}
+	s := people.Opened{Can: can && err == nil, Confirm: unsure || err2 != nil, Addresses: []string{}}
 	first := d.firstReach()
 	switch {
 	case len(d.ways.At) > 0:
@@ -257,7 +258,7 @@ func (d *Doors) State() api.Opened {
 }
 
 // Open opens the program to others by the switch, or closes it.
-func (d *Doors) Open(ctx context.Context, open bool) (api.Opened, error) {
+func (d *Doors) Open(ctx context.Context, open bool) (people.Opened, error) {
 	if s := d.State(); s.Fixed {
 		return s, refused("It was opened when it was started. Start it without that to close it.", "as it was started")
 	}
@@ -266,22 +267,22 @@ func (d *Doors) Open(ctx context.Context, open bool) (api.Opened, error) {
 		unsure, err2 := d.house.Settings.Unconfirmed(ctx)
 		switch err := errors.Join(err, err2); {
 		case err != nil:
-			return api.Opened{}, err
+			return people.Opened{}, err
 		case unsure:
-			return api.Opened{}, refused("A copy was brought back. Say first that those who work here may come in.",
+			return people.Opened{}, refused("A copy was brought back. Say first that those who work here may come in.",
 				"confirmed at this machine")
 		case !can:
-			return api.Opened{}, refused("Give a keeper a passphrase first: else nobody could come in, or everybody.",
+			return people.Opened{}, refused("Give a keeper a passphrase first: else nobody could come in, or everybody.",
 				"a keeper with a passphrase")
 		}
 		if err := d.openOther(); err != nil {
-			return api.Opened{}, refused(fmt.Sprintf("It could not be opened: %v.", err), "an address that is free")
+			return people.Opened{}, refused(fmt.Sprintf("It could not be opened: %v.", err), "an address that is free")
 		}
 	} else {
 		d.closeOther()
 	}
 	if err := d.house.Settings.KeepOpen(ctx, open); err != nil {
-		return api.Opened{}, err
+		return people.Opened{}, err
 	}
 	return d.State(), nil
 }

@@ -21,8 +21,8 @@ import (
 
 	"therapeon/api"
 	"therapeon/clinic"
-	"therapeon/clinic/devices"
 	"therapeon/clinic/people"
+	"therapeon/clinic/scales"
 	"therapeon/ledger"
 	"therapeon/standin"
 )
@@ -273,11 +273,11 @@ func TestADeviceComesInByItsTokenAndKnowsTheCertificate(t *testing.T) {
 	require.NoError(t, err)
 	send := func(token, fingerprint string) error {
 		to := &standin.Program{URL: s.Addresses[0], Token: token, Fingerprint: fingerprint}
-		var told devices.Told
-		return to.Post(t.Context(), "/api/v1/scales/readings", devices.ScaleReading{Scale: "Kitchen", Grams: 212}, &told)
+		var told scales.Told
+		return to.Post(t.Context(), "/api/v1/scales/readings", scales.ScaleReading{Scale: "Kitchen", Grams: 212}, &told)
 	}
 	require.NoError(t, send(scale.Token, s.Fingerprint))
-	assert.Len(t, h.Devices.Scales(), 1)
+	assert.Len(t, h.Scales.Scales(), 1)
 	require.ErrorContains(t, send(scale.Token, strings.Repeat("00:", 31)+"00"), "another certificate")
 	require.ErrorContains(t, send(scale.Token, ""), "certificate")
 	require.ErrorContains(t, send("made-up", s.Fingerprint), "401")

@@ -44,7 +44,7 @@ const misnamed = `() => [
 ]`
 
 // The bench screens, which wet hands use on a phone.
-var onPhones = []string{"bench", "intake", "look", "roots", "clean", "do", "race"}
+var onPhones = []string{"bench", "intake", "look", "roots", "cleaning", "jobs", "race"}
 
 // groups are how many lots of views are gone through at a time.
 const groups = 3
@@ -176,7 +176,7 @@ func TestALongNameStaysOnTheScreen(t *testing.T) {
 	s := fresh(t)
 	long := strings.Repeat("W", 80)
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"`+long+`","group":"slipper","source":"`+long+`"}`)
-	for _, path := range []string{"/bench", "/plants/1/roots", "/plants/1/intake", "/plants/1/clean"} {
+	for _, path := range []string{"/bench", "/plants/1/roots", "/plants/1/intake", "/plants/1/cleaning"} {
 		p := open(t, s.url+path, phone)
 		p.see("b, h1", long)
 		p.fits(phone.width)
@@ -193,7 +193,7 @@ func TestWhatThePolicyForbidsIsNotAskedFor(t *testing.T) {
 			refused <- e.Entry.Text
 		}
 	})()
-	for _, path := range []string{"/", "/settings", "/plants/1/roots", "/plants/1/clean"} {
+	for _, path := range []string{"/", "/settings", "/plants/1/roots", "/plants/1/cleaning"} {
 		p.visit(s.url + path)
 		p.see("h1, .said-headline", "")
 		p.still()

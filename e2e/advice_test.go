@@ -11,7 +11,7 @@ import (
 
 // pagesOfAPlant are the steps of a plant that say what to do with it.
 var pagesOfAPlant = []string{
-	"", "look", "unpot", "roots", "cause", "clean", "home", "home/decide", "home/house", "home/do", "progress",
+	"", "look", "unpot", "roots", "causes", "cleaning", "rehome", "rehome/pot-or-hold", "rehome/pot", "rehome/jobs", "progress",
 }
 
 // reported puts a plant on the bench as a rescuer would report it, and looks it over.
@@ -105,31 +105,31 @@ func TestMayIOnThePhone(t *testing.T) {
 	p.tap(".bench-list a", "Wish")
 	p.see(".said-headline", "Leave it.")
 	p.see(".plant-flips li", "Leaves limp while the medium is wet, for two days")
-	p.tap(".plant-wishes button", "Repot it")
-	p.see(".plant-word", "Not now, until "+month.AddDate(0, 0, 91).Format("2 Jan 2006"))
+	p.tap(".view-tiles button", "Repot it")
+	p.see(".wishes-word", "Not now, until "+month.AddDate(0, 0, 91).Format("2 Jan 2006"))
 	p.see("[data-part='said']", "Another move costs the roots it is making.")
 	p.see("[data-part='said']", "What changes it:")
 	p.fits(phone.width)
-	p.tap(".plant-wishes button", "Water it")
-	p.see(".plant-word", "Yes")
+	p.tap(".view-tiles button", "Water it")
+	p.see(".wishes-word", "Yes")
 	p.see("[data-part='said']", "Its medium is dry.")
-	p.tap(".plant-wishes button", "Cut this brown root")
-	p.see(".plant-word", "Not now, until "+onDay(1))
+	p.tap(".view-tiles button", "Cut this brown root")
+	p.see(".wishes-word", "Not now, until "+onDay(1))
 	p.tap(`[data-field="How does it feel?"] label`, "Hollow, flat")
-	p.see(".plant-word", "Yes")
+	p.see(".wishes-word", "Yes")
 	p.see("[data-part='caution']", "Cut away from you")
 	p.fits(phone.width)
 	p.tap(`[data-field="How does it feel?"] label`, "Firm")
-	p.see(".plant-word", "No")
+	p.see(".wishes-word", "No")
 	p.tap(`[data-field="What colour is it?"] label`, "Brown all over") // asked, never taken for granted
-	p.see(".plant-word", "Not now")
+	p.see(".wishes-word", "Not now")
 	p.gone("[data-kept]", "") // trying keeps nothing
 	p.tap(`[data-field="How does it feel?"] label`, "Hollow, flat")
-	p.see(".plant-word", "Yes")
+	p.see(".wishes-word", "Yes")
 	p.tap("[data-part='may-i'] .ant-btn", "Keep this with its answer")
 	p.see(`[data-kept="cut-root"]`, "Cut this brown root? Yes.")
 
-	p.tap(".plant-wishes button", "Repot it")
+	p.tap(".view-tiles button", "Repot it")
 	p.tap("[data-part='may-i'] .ant-btn", "Keep this with its answer")
 	p.see(`[data-kept="repot"]`, "Not now.")
 	p.tap(`[data-kept="repot"] button`, "Left it")

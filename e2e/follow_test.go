@@ -41,7 +41,7 @@ func TestEachViewFollowsItsPlant(t *testing.T) {
 	s := demoServer(t)
 	first, second := s.plant(t, "Crate 12, not one root"), s.plant(t, "Crate 2, from wet moss")
 	alone, p := open(t, "about:blank", bench), open(t, s.url, bench)
-	for _, step := range []string{"intake", "look", "unpot", "cause", "roots", "clean", "clean/rounds", "clean/divide", "history", "home", "home/decide", "home/house", "home/do", "progress"} {
+	for _, step := range []string{"intake", "look", "unpot", "causes", "roots", "cleaning", "cleaning/pests", "cleaning/division", "history", "rehome", "rehome/pot-or-hold", "rehome/pot", "rehome/jobs", "progress"} {
 		alone.visit(fmt.Sprintf("%s/plants/%d/%s", s.url, first, step))
 		alone.see("[data-part='plant-head'] h1", "Crate 12, not one root")
 		p.jump(fmt.Sprintf("/plants/%d/%s", first, step))
@@ -93,7 +93,7 @@ func TestWhatIsTypedAfterAJumpIsSavedToThePlantOnTheScreen(t *testing.T) {
 func TestWhatIsHalfTypedStaysWithItsPlant(t *testing.T) {
 	s := demoServer(t)
 	first, second := s.plant(t, "Crate 12, not one root"), s.plant(t, "Crate 13, bulbs and no roots")
-	p := open(t, fmt.Sprintf("%s/plants/%d/home", s.url, second), bench)
+	p := open(t, fmt.Sprintf("%s/plants/%d/rehome", s.url, second), bench)
 	p.see("[data-part='race'] .said-headline", "")
 	p.tap(".app-top a", "Bench")
 	p.tap(".bench-list a", "Crate 12, not one root")
@@ -130,11 +130,11 @@ func TestThePadStaysWhereItIsUnderTheThumb(t *testing.T) {
 			s := fresh(t)
 			s.send(t, "POST", "/api/v1/plants", `{"tag":"Steady","group":"phalaenopsis"}`)
 			p := open(t, s.url+"/plants/1/roots", screen)
-			button := p.see(".reading-presets button", "Firm, pale")
+			button := p.see(".roots-presets button", "Firm, pale")
 			require.NoError(t, button.ScrollIntoView())
 			p.still()
 			tops := func() (list []int) {
-				for _, b := range p.MustEval(`() => [...document.querySelectorAll(".reading-pad button, .reading-presets button")].map((b) => Math.round(b.getBoundingClientRect().app-top))`).Arr() {
+				for _, b := range p.MustEval(`() => [...document.querySelectorAll(".roots-pad button, .roots-presets button")].map((b) => Math.round(b.getBoundingClientRect().app-top))`).Arr() {
 					list = append(list, b.Int())
 				}
 				return list
@@ -162,7 +162,7 @@ func TestKeysTypedInAFieldAreItsWords(t *testing.T) {
 	s := fresh(t)
 	s.send(t, "POST", "/api/v1/plants", `{"tag":"Typed","group":"phalaenopsis"}`)
 	p := open(t, s.url+"/plants/1/roots", bench)
-	p.see(".reading-presets button", "Firm, pale")
+	p.see(".roots-presets button", "Firm, pale")
 	p.click(p.find(`[data-field="About how long"] input`))
 	p.keys("80f")
 	p.see(`[data-field="About how long"] .field-error`, "Give")

@@ -10,7 +10,7 @@ import (
 	"testing"
 	"time"
 
-	pdf "github.com/ledongthuc/pdf"
+	"github.com/ledongthuc/pdf"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -105,7 +105,7 @@ func rootlessPlant(t *testing.T, s *server) {
 func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 	s := fresh(t)
 	rootlessPlant(t, s)
-	p := open(t, s.url+"/plants/1/home", bench)
+	p := open(t, s.url+"/plants/1/rehome", bench)
 	p.see("[data-part='race'] .said-headline", "chance")
 	p.see("[data-race] [data-runner]", "Its first tip: about ")
 	open50 := p.chances("bench")
@@ -123,9 +123,9 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 	p.see(`[data-assumed="uptake"] [data-mark]`, "estimate")
 	p.tap(`[data-assumed="humidity"] button`, "Set my own")
 	p.fill("Air of the room", "130")
-	p.see(".racing-own .field-error", "Give a number from 5 to 100 %.")
+	p.see(".race-own .field-error", "Give a number from 5 to 100 %.")
 	p.fill("Air of the room", "95")
-	p.tap(".racing-own button", "Use it")
+	p.tap(".race-own button", "Use it")
 	p.see(`[data-assumed="humidity"][data-own]`, "95")
 	require.Eventually(
 		t,
@@ -139,7 +139,7 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 	assert.Greater(t, p.chances("bench"), open50+3, "it is kept")
 	p.tap(".ant-collapse-header", "What this rests on")
 	p.tap(`[data-assumed="humidity"] button`, "Yours")
-	p.tap(".racing-own button", "Back to the usual")
+	p.tap(".race-own button", "Back to the usual")
 	p.gone(`[data-assumed="humidity"][data-own]`, "")
 
 	// Three weights of the weeks before, typed in; the band narrows with each.
@@ -154,9 +154,9 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 		p.fill("On", time.Now().AddDate(0, 0, 7*i-21).Format(time.DateOnly))
 		p.fill("Weight", g)
 		p.tap("[data-part='weights'] .ant-btn", "Note this weight")
-		p.see(".weighing-list b", g+" g")
+		p.see(".weights-list b", g+" g")
 	}
-	p.see(".racing-fit", "From your 3 weighings")
+	p.see(".race-fit", "From your 3 weighings")
 	assert.Less(t, width(), 0.75*before, "the days it lasts are a narrower band")
 
 	// The fourth from the scale, by one tap, once it is still.
@@ -166,7 +166,7 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 	p.see("[data-scale] .ant-btn", "Settling")
 	p.see("[data-scale] .ant-btn", "Take 144.")
 	p.tap("[data-scale] .ant-btn", "Take 144.")
-	p.see(".racing-fit", "From your 4 weighings")
+	p.see(".race-fit", "From your 4 weighings")
 
 	// A weight that does not follow is asked about.
 	scale.say("240")
@@ -175,12 +175,12 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 	p.see("[data-part='weights'] [data-notice]", "more than last time")
 	p.tap("[data-part='weights'] [data-notice] button", "I will weigh it again")
 	p.tap("[data-scale] button", "Tare")
-	require.Eventually(t, func() bool { return p.number(".weighing-grams") < 1 }, patience, glance, "the scale tares")
+	require.Eventually(t, func() bool { return p.number(".weights-grams") < 1 }, patience, glance, "the scale tares")
 	scale.off()
 	p.see("[data-scale] .ant-btn", "It has stopped")
-	assert.Len(t, p.MustElements(".weighing-list li"), 4, "nothing was swallowed")
-	p.tap(".weighing-list li button", "Take it back")
-	p.see(".racing-fit", "From your 3 weighings")
+	assert.Len(t, p.MustElements(".weights-list li"), 4, "nothing was swallowed")
+	p.tap(".weights-list li button", "Take it back")
+	p.see(".race-fit", "From your 3 weighings")
 	p.fits(bench.width)
 }
 
@@ -193,7 +193,7 @@ func TestFromHoldingToANewHome(t *testing.T) {
 	s.send(t, "POST", "/api/v1/shelf", `{"name":"Bark","product":"bark-medium","amount":5,"unit":"L"}`)
 	s.send(t, "POST", "/api/v1/shelf", `{"name":"Moss","product":"sphagnum","amount":5,"unit":"L"}`)
 	s.send(t, "POST", "/api/v1/shelf", `{"name":"Pumice","product":"pumice-large","amount":5,"unit":"L"}`)
-	p := open(t, s.url+"/plants/1/home/decide", phone)
+	p := open(t, s.url+"/plants/1/rehome/pot-or-hold", phone)
 	p.see("[data-part='decide'] .said-headline", "Hold it bare and humid until tips show.")
 	p.see("[data-part='schools']", "Growers differ on it")
 	p.see(".plant-flips li", "New tips, two of 5 mm, on any growth")
@@ -212,10 +212,10 @@ func TestFromHoldingToANewHome(t *testing.T) {
 	p.MustReload().MustWaitLoad()
 	p.see("[data-part='decide'] .said-headline", "Pot it now. New tips show.")
 	p.see(`[data-route][aria-pressed='true']`, "Bark and moss")
-	p.tap(".sub-nav a", "House it")
-	p.see(".rehoming-house .said-headline", "Bark and moss: a pot of")
+	p.tap(".sub-nav a", "Pot and mix")
+	p.see(".rehome-house .said-headline", "Bark and moss: a pot of")
 	p.see("[data-labels] text", "surface")
-	p.see(".rehoming-fits", "This pot fits its living roots.")
+	p.see(".rehome-fits", "This pot fits its living roots.")
 	p.see(`[data-component="perlite-coarse"][data-short]`, "short of Perlite, coarse.")
 	p.see(`[data-component="perlite-coarse"] small`, "of Pumice, large instead.")
 	assert.Len(t, p.MustElements("tr[data-short]"), 1, "short of one")
@@ -239,7 +239,7 @@ func TestFromHoldingToANewHome(t *testing.T) {
 	p.see("[data-part='mix-form'] b", "Bark and moss")
 	p.see(".standing-saved", "Saved")
 	p.MustReload().MustWaitLoad()
-	p.see(".rehoming-house .said-headline", "Bark and moss: a pot of")
+	p.see(".rehome-house .said-headline", "Bark and moss: a pot of")
 	assert.Equal(
 		t,
 		"90",
@@ -251,7 +251,7 @@ func TestFromHoldingToANewHome(t *testing.T) {
 	p.see("[data-part='batch'] b", "One component is short.")
 	p.fitsBoth()
 
-	p.tap(".sub-nav a", "Do it")
+	p.tap(".sub-nav a", "Jobs")
 	p.see("[data-part='do-it'] .said-headline", "Bark and moss.")
 	p.tap(job("mix")+" .job-box", "")
 	p.see(job("mix")+" .field-error", "Read the cautions")
@@ -309,7 +309,7 @@ func (s *server) get(t *testing.T, path string) string {
 // The air of a component measured at the sink, step by step, and what it changes.
 func TestAComponentIsMeasuredAtTheSink(t *testing.T) {
 	s := fresh(t)
-	p := open(t, s.url+"/mix?do=media", phone)
+	p := open(t, s.url+"/mixing?do=media", phone)
 	p.see(`[data-component="perlite"]`, "air 40 %, water 33 %")
 	p.tap(`[data-component="perlite"] button`, "Measure it")
 	p.see("form.mixing-wide [data-part='cautions'] li", "wear a mask")
@@ -373,9 +373,9 @@ func TestALoggersReadingsShowAtItsPlace(t *testing.T) {
 func TestAPlanSurvivesTwoPeopleAndARestart(t *testing.T) {
 	s := fresh(t)
 	rootlessPlant(t, s)
-	p := open(t, s.url+"/plants/1/home/house", bench)
+	p := open(t, s.url+"/plants/1/rehome/pot", bench)
 	p.choose("[data-field='Way'] select", "Bark mix")
-	p.see(".rehoming-house .said-headline", "Bark mix: a pot of")
+	p.see(".rehome-house .said-headline", "Bark mix: a pot of")
 	p.see(".standing-saved", "Saved")
 	p.offline(true)
 	s.send(t, "PUT", "/api/v1/plants/1/home", `{"version":1,"plan":{"route":"bark","base_mm":55}}`)
@@ -416,7 +416,7 @@ func TestTonightsPotsAgainstTheShelf(t *testing.T) {
 			time.DateOnly,
 		)+`","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":110,"feel":"firm"}]}]}}`,
 	)
-	p := open(t, s.url+"/mix?do=shelf", bench)
+	p := open(t, s.url+"/mixing?do=shelf", bench)
 	p.tap(".mixing-part .ant-btn", "Put something on the shelf")
 	p.fill("Name on the bottle", "Opened sack")
 	p.choose(`[data-field="It is"] select`, "Bark, medium")
@@ -425,9 +425,9 @@ func TestTonightsPotsAgainstTheShelf(t *testing.T) {
 	p.see(".mixing-list li", "Opened sack")
 	p.see(".mixing-list li", "6 L")
 
-	p.visit(s.url + "/plants/1/home/house")
+	p.visit(s.url + "/plants/1/rehome/pot")
 	p.choose("[data-field='Way'] select", "Bark mix")
-	p.see(".rehoming-house .said-headline", "Bark mix: a pot of")
+	p.see(".rehome-house .said-headline", "Bark mix: a pot of")
 	p.fill("Perlite, coarse", "0")
 	p.fill("Charcoal", "0")
 	p.see("[data-part='mix-form'] b", "Own mix")
@@ -440,8 +440,8 @@ func TestTonightsPotsAgainstTheShelf(t *testing.T) {
 	p.tap("[data-tick] label", "Count it into tonight’s batch")
 	p.see("[data-part='batch'] li", "Not one root")
 
-	p.visit(s.url + "/plants/2/home/house")
-	p.see(".rehoming-house .said-headline", "a pot of")
+	p.visit(s.url + "/plants/2/rehome/pot")
+	p.see(".rehome-house .said-headline", "a pot of")
 	p.see("[data-part='placement'] li", "Oldest growth to the wall, lead facing open medium.")
 	p.tap("[data-part='mix-form'] button", "Nothing but bark")
 	p.see("[data-part='mix-form'] b", "Nothing but bark")
@@ -461,7 +461,7 @@ func TestAPotsWeightsForetellItsWater(t *testing.T) {
 	p := open(t, s.url, phone)
 	p.tap(".bench-list a", "Crate 14, sound after all")
 	p.tap(".plant-strip span", "Re-home")
-	p.tap(".sub-nav a", "Do it")
+	p.tap(".sub-nav a", "Jobs")
 	p.see("[data-part='now']", "Bark mix")
 	p.see("[data-part='drying'] p", "Due for water on")
 	p.see("[data-part='drying'] :is(.said-why, .said-aside)", "its pace from 2 waterings")
@@ -472,7 +472,7 @@ func TestAPotsWeightsForetellItsWater(t *testing.T) {
 	p.fill("Weight", "507")
 	p.choose("[data-part='weights'] select", "Due for water")
 	p.tap("[data-part='weights'] .ant-btn", "Note this weight")
-	p.see(".weighing-list li", "507 g")
+	p.see(".weights-list li", "507 g")
 	p.see("[data-part='drying'] p", "It is due for water.")
 	p.fits(phone.width)
 }
@@ -494,9 +494,9 @@ func TestANewcomersPlantFindsItsWay(t *testing.T) {
 	p.tap(".plant-strip span", "Re-home")
 	p.see("[data-part='race'] .said-headline", "Its leaves are not counted yet.")
 	p.fits(phone.width)
-	p.tap(".sub-nav a", "House it")
+	p.tap(".sub-nav a", "Pot and mix")
 	p.see(".said-headline", "Read its roots first.")
-	p.tap(".sub-nav a", "Do it")
+	p.tap(".sub-nav a", "Jobs")
 	p.tap("[data-part='do-it'] a", "Read its roots first.")
 	p.see("[data-part='decide'] .said-headline", "Read its roots first.")
 	p.tap("[data-part='decide'] a", "Read its roots")

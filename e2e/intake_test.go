@@ -201,7 +201,7 @@ func TestANormalColourIsSetForOnePlant(t *testing.T) {
 	p.saved()
 	p.tap(".plant-strip span", "Roots")
 	p.see(".said-headline", "Nothing to cut. Leave the roots alone.")
-	p.see(".reading-grade", "Good")
+	p.see(".roots-grade", "Good")
 }
 
 func TestABackButtonAndAnUnknownAddressLoseNothing(t *testing.T) {
@@ -221,4 +221,7 @@ func TestABackButtonAndAnUnknownAddressLoseNothing(t *testing.T) {
 	p.see("h1", "There is nothing here")
 	p.visit(s.url + "/plants/77/roots")
 	p.see("[data-notice='trouble']", "There is no plant 77.")
+	p.visit(s.url + "/plants/1/home/do?from=label#jobs") // as on a label that was printed before
+	p.see(".sub-nav [aria-current='page']", "Jobs")
+	assert.Equal(t, s.url+"/plants/1/rehome/jobs?from=label#jobs", p.MustInfo().URL)
 }

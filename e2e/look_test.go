@@ -28,7 +28,7 @@ func (p *page) none(part string) {
 // openPart opens a part of the plant where it is not open.
 func (p *page) openPart(part string) {
 	p.t.Helper()
-	open := p.see(`[data-part="`+part+`"] .looking-part-name`, part)
+	open := p.see(`[data-part="`+part+`"] .look-part-name`, part)
 	if expanded, err := open.Attribute("aria-expanded"); err == nil && *expanded == "false" {
 		p.click(open)
 	}
@@ -103,8 +103,8 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 	p.tap("[data-tick] label", "It is out of its pot")
 	p.found("Medium", "compacted")
 	p.see("[data-part='follows'] li", "The medium is rotting. All of it comes off.")
-	p.tap(`.looking-accidents button[aria-label="Root torn off: one more"]`, "+")
-	p.see(".looking-accidents p", "Expect thirstier leaves")
+	p.tap(`.unpot-accidents button[aria-label="Root torn off: one more"]`, "+")
+	p.see(".unpot-accidents p", "Expect thirstier leaves")
 	p.saved()
 	p.fitsBoth()
 
@@ -132,7 +132,7 @@ func TestFromTheLookThroughTheRootsToAConfirmedCause(t *testing.T) {
 	}
 	p.tap(".ant-radio-group label", "With numbers")
 	p.see(`[data-cause="suffocation"] [data-part='likely'] b`, "%")
-	p.see(`[data-cause="suffocation"] .causing-sides li`, "dB")
+	p.see(`[data-cause="suffocation"] .causes-sides li`, "dB")
 	p.tap(`[data-cause="suffocation"] [data-answer] button`, "Confirm")
 	p.see(".said-headline", "Suffocation in the medium: confirmed.")
 	p.see("[data-part='record']", "You confirmed this on "+onDay(0)+". The findings said")
@@ -265,7 +265,7 @@ func TestALookRefusesWhatCannotBe(t *testing.T) {
 	p.fill("Newest finished leaf", "150")
 	p.gone(".field-error", "")
 	p.fill("The one before", "200")
-	p.see(".looking-leaves li", "Smaller: stress in the months when it formed.")
+	p.see(".look-leaves li", "Smaller: stress in the months when it formed.")
 	p.see("[data-part='look-why'] li", "asks first about light, warmth, feed") // on a sound plant it is no reason to unpot
 	p.fill("Highest day", "12")
 	p.fill("Lowest night where it stands", "20")
@@ -275,7 +275,7 @@ func TestALookRefusesWhatCannotBe(t *testing.T) {
 	p.gone("[data-notice='trouble']", "The last entry was not saved")
 	p.saved()
 	p.MustReload().MustWaitLoad()
-	p.see(".looking-leaves li", "150 mm after 200 mm")
+	p.see(".look-leaves li", "150 mm after 200 mm")
 }
 
 func TestTwoTabsOnOneLook(t *testing.T) {

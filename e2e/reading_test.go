@@ -29,7 +29,7 @@ func tally(p *page, count, length int, what string) {
 	p.t.Helper()
 	p.fill("How many", fmt.Sprint(count))
 	p.fill("About how long", fmt.Sprint(length))
-	p.tap(".reading-presets button", what)
+	p.tap(".roots-presets button", what)
 }
 
 // strands counts the roots drawn in the fan.
@@ -51,7 +51,7 @@ func TestAnOrchidInHandFromIntakeToThePrintedCutList(t *testing.T) {
 	p.see(".said-headline", "Nothing to cut. Leave the roots alone.")
 	tally(p, 14, 60, "Mushy")
 	p.see(".said-headline", "Take 14 off, leave 9 as found.")
-	p.see(".reading-grade", "Fair")
+	p.see(".roots-grade", "Fair")
 	assert.Equal(t, 23, strands(p), "every root hangs in the fan")
 
 	openOneOfTheBatch(t, p)
@@ -67,16 +67,16 @@ func TestAnOrchidInHandFromIntakeToThePrintedCutList(t *testing.T) {
 func openOneOfTheBatch(t *testing.T, p *page) {
 	t.Helper()
 	p.tap("[data-part='entries'] button", "10–23")
-	p.see(".reading-do", "Cut it off whole.")
+	p.see(".roots-do", "Cut it off whole.")
 	p.see("[data-part='reasons'] li", "Mushy, the sheath slides off")
 	p.tap("[data-part='editor-head'] button", "Take one out")
 	p.see("[data-part='editor-head'] h2", "Root 23")
 	p.fill("Length of this stretch", "30")
-	p.tap(".reading-editor .reading-presets button", "Firm, pale")
+	p.tap(".roots-editor .roots-presets button", "Firm, pale")
 	p.tap("[data-row='stretches'] button", "+ stretch")
 	p.fill("Length of this stretch", "30")
-	p.tap(".reading-editor .reading-presets button", "Mushy")
-	p.see(".reading-do", "Cut at 34 mm.")
+	p.tap(".roots-editor .roots-presets button", "Mushy")
+	p.see(".roots-do", "Cut at 34 mm.")
 	p.tap("[data-part='reasons'] [data-mark]", "practice")
 	p.see(".mark-more", "Common practice among growers")
 	p.see(".said-headline", "Take 13 off, shorten 1, leave 9 as found.")
@@ -180,18 +180,18 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 	p.hit("ArrowUp")
 	p.see("[data-part='editor-head'] h2", "Root 24–26")
 	p.keys("50f")
-	p.see(".reading-do", "Keep.")
+	p.see(".roots-do", "Keep.")
 	p.keys("n")
 	p.see("[data-row='stretches']", "usual")
 	p.keys("40h")
-	p.see(".reading-do", "Cut at 54 mm.")
+	p.see(".roots-do", "Cut at 54 mm.")
 	p.keys("w")
-	p.see(".reading-do", "Keep and test again.") // a hollow stretch with a growing tip cannot be right
+	p.see(".roots-do", "Keep and test again.") // a hollow stretch with a growing tip cannot be right
 	p.see("[data-part='reasons'] li", "It feels dead and shows life.")
 	p.keys("z")
-	p.see(".reading-do", "Cut at 54 mm.")
+	p.see(".roots-do", "Cut at 54 mm.")
 	p.hit("Escape")
-	p.see(".reading-pad", "How many")
+	p.see(".roots-pad", "How many")
 	p.keys("?")
 	p.see("[data-part='keys']", "nine firm ones of about 80 mm")
 
@@ -235,7 +235,7 @@ func TestNothingAnsweredIsLostWhenTheProgramIsKilled(t *testing.T) {
 			`() => performance.getEntriesByType("resource").filter((r) => r.name.includes("/api/") && r.responseStatus === 0).length`,
 		).Int() > 2
 	}, patience, glance)
-	p.see(".reading-pad", "How many")
+	p.see(".roots-pad", "How many")
 
 	s.again(t)
 	p.see(".said-headline", "Take 6 off, leave 5 as found.")
@@ -375,7 +375,7 @@ func TestARootMassWeighedInWater(t *testing.T) {
 	p.see("[data-part='dip-came']", "200 cm² of root side, 154–260 cm²")
 	p.see(".said-lead", "Weighed in water, not felt yet.")
 	p.tap("[data-field='How much of it is firm?'] label", "A little")
-	p.see(".reading-grade", "Poor")
+	p.see(".roots-grade", "Poor")
 	p.see(".said-headline", "only feeling tells which lives")
 	p.see("[data-part='dip-area']", "7.7–78 cm²")
 
@@ -383,11 +383,11 @@ func TestARootMassWeighedInWater(t *testing.T) {
 	p.see("[data-part='dip-came']", "250 cm² of root side")
 	p.MustReload().MustWaitLoad()
 	p.see("[data-part='dip-came']", "250 cm² of root side")
-	p.see(".reading-grade", "Poor")
+	p.see(".roots-grade", "Poor")
 
 	tally(p, 4, 80, "Firm, pale")
 	p.see(":is(.said-why, .said-aside)", "taken from the roots read one by one")
-	p.see(".reading-grade", "Good")
+	p.see(".roots-grade", "Good")
 	p.tap("button", "Take it back")
 	p.gone("[data-part='dip-area']", "")
 	assert.Equal(t, 4, strands(p))

@@ -21,37 +21,37 @@ type view struct {
 
 var views = []view{
 	{"today", "", "/", ".said-headline", "want you today"},
-	{"care", "Crate 8, on its feet again", "care", "[data-part='protocol']", "New roots half down"},
-	{"evening", "", "/evening", ".said-headline", "tonight"},
-	{"away", "", "/away", "h1", "Away"},
+	{"aftercare", "Crate 8, on its feet again", "aftercare", "[data-part='protocol']", "New roots half down"},
+	{"evening", "", "/today/evening", ".said-headline", "tonight"},
+	{"away", "", "/today/away", "h1", "Away"},
 	{"bench", "", "/bench", ".bench-list", "Crate "},
 	{"plant", "By the door, leave it be", "", "[data-part='may-i']", "Repot it"},
 	{"intake", "Crate 2, from wet moss", "intake", "[data-part='intake']", "A name and a group"},
 	{"look", "By the door, leave it be", "look", "[data-part='look'] .said-headline", "Leave it."},
 	{"unpot", "Back shelf, three leaves", "unpot", "[data-part='unpot']", "What broke"},
-	{"cause", "Crate 7, right half", "cause", "[data-part='cause'] .said-headline", "Wilt fungus"},
+	{"causes", "Crate 7, right half", "causes", "[data-part='cause'] .said-headline", "Wilt fungus"},
 	{"library", "", "/library/lookalikes", "[data-part='library']", "A brown root"},
 	{"roots", "Crate 2, from wet moss", "roots", ".said-headline", "wait for a test"},
-	{"clean", "Crate 2, from wet moss", "clean", ".cleaning-head", "cuts done"},
-	{"rounds", "Crate 4, silvered leaves", "clean/rounds", ".treating-course .said-headline", "Round 3"},
-	{"divide", "Crate 11, two leads", "clean/divide", "[data-part='divide'] .said-headline", "It can be divided into 2."},
-	{"sheet", "Crate 4, silvered leaves", "history", ".history-time", "round 2."},
-	{"race", "Crate 12, not one root", "home", "[data-part='race'] .said-headline", "chance"},
-	{"decide", "Import, sealed tips", "home/decide", "[data-part='decide'] .said-headline", "Hold it"},
-	{"rehome", "Crate 15, back into pebbles", "home/house", ".rehoming-house .said-headline", "Inorganic with reservoir"},
-	{"do", "Crate 2, from wet moss", "home/do", "[data-part='do-it'] .said-headline", "jobs are left"},
-	{"media", "", "/mix?do=media", "[data-part='media']", "Bark, medium"},
-	{"mix", "", "/mix?product=oil&use=spray&wanted=2&make=750", "[data-part='comes-out']", "1.99–2.01 %"},
+	{"cleaning", "Crate 2, from wet moss", "cleaning", ".cleaning-head", "cuts done"},
+	{"pests", "Crate 4, silvered leaves", "cleaning/pests", ".pests-course .said-headline", "Round 3"},
+	{"division", "Crate 11, two leads", "cleaning/division", "[data-part='divide'] .said-headline", "It can be divided into 2."},
+	{"history", "Crate 4, silvered leaves", "history", ".history-time", "round 2."},
+	{"race", "Crate 12, not one root", "rehome", "[data-part='race'] .said-headline", "chance"},
+	{"pot-or-hold", "Import, sealed tips", "rehome/pot-or-hold", "[data-part='decide'] .said-headline", "Hold it"},
+	{"rehome", "Crate 15, back into pebbles", "rehome/pot", ".rehome-house .said-headline", "Inorganic with reservoir"},
+	{"jobs", "Crate 2, from wet moss", "rehome/jobs", "[data-part='do-it'] .said-headline", "jobs are left"},
+	{"media", "", "/mixing?do=media", "[data-part='media']", "Bark, medium"},
+	{"mixing", "", "/mixing?product=oil&use=spray&wanted=2&make=750", "[data-part='comes-out']", "1.99–2.01 %"},
 	{"places", "", "/places", ".places-place", "Boat shed"},
 	{"progress", "Crate 8, on its feet again", "progress", "[data-part='progress']", "New roots"},
-	{"forecasts", "", "/forecasts", "[data-part='foresight']", "came within their days"},
+	{"forecast", "", "/forecast", "[data-part='forecast']", "came within their days"},
 	{"settings", "", "/settings", "[data-part='house']", "Your data"},
 	{"people", "", "/settings/people", "[data-part='people']", "Mira"},
 	{"contract", "", "/contract", "main", "/api/v1/compute/roots"},
 }
 
 // unpictured are views without a picture of their own.
-var unpictured = []string{"contract", "decide", "media", "places", "unpot", "do", "evening", "away", "forecasts"}
+var unpictured = []string{"contract", "pot-or-hold", "media", "places", "unpot", "jobs", "evening", "away", "forecast"}
 
 // viewOf finds a main view by its name.
 func viewOf(t testing.TB, name string) view {
@@ -137,8 +137,8 @@ func TestScreenshots(t *testing.T) {
 		}
 		p := v.show(t, s, at)
 		if v.name == "plant" {
-			p.tap(".plant-wishes button", "Repot it")
-			p.see(".plant-word", "No")
+			p.tap(".view-tiles button", "Repot it")
+			p.see(".wishes-word", "No")
 		}
 		shoot(v.name, p)
 	}

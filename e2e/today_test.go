@@ -10,7 +10,7 @@ import (
 	"time"
 
 	"github.com/go-rod/rod/lib/proto"
-	pdf "github.com/ledongthuc/pdf"
+	"github.com/ledongthuc/pdf"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -70,7 +70,7 @@ func TestTodaysRoundIsDoneByThumb(t *testing.T) {
 	p.MustReload().MustWaitLoad()
 	p.see(item(3, "little")+" .job-said", "Left, still wet")
 	p.fits(phone.width)
-	p.visit(s.url + "/plants/3/care")
+	p.visit(s.url + "/plants/3/aftercare")
 	p.see("[data-part='due-for-water']", "One answer")
 	p.unfold("What was seen and done")
 	p.see("#seen-and-done tr", "Left: water it a little, still wet")
@@ -107,7 +107,7 @@ func TestAGateOpenedByACheckInTurnsTheReservoirOn(t *testing.T) {
 		r.Version, ago(30),
 	))
 	s.send(t, "POST", "/api/v1/plants/1/homes", `{"route":"inorganic","from_on":"`+ago(20)+`"}`)
-	p := open(t, s.url+"/plants/1/care", phone)
+	p := open(t, s.url+"/plants/1/aftercare", phone)
 	p.see("[data-protocol='tips-first'] [data-gate='green-tip']", "waited for")
 	p.see("[data-part='next']", "Water it with a quarter of the label's seaweed")
 	p.tap(`[data-field="New tips"] button`, "+")
@@ -146,7 +146,7 @@ func TestAServerStoppedInTheMiddleOfARound(t *testing.T) {
 	var care struct {
 		Done []struct{ Job, Outcome string }
 	}
-	require.NoError(t, json.Unmarshal([]byte(s.get(t, "/api/v1/plants/2/care")), &care))
+	require.NoError(t, json.Unmarshal([]byte(s.get(t, "/api/v1/plants/2/aftercare")), &care))
 	require.Len(t, care.Done, 1, "it is kept once")
 	assert.Equal(t, "done", care.Done[0].Outcome)
 }
@@ -168,7 +168,7 @@ func TestAFullRoundPrintsOnOnePage(t *testing.T) {
 func TestAwayAndTheSheetForWhoeverWaters(t *testing.T) {
 	s := fresh(t)
 	s.inCare(t)
-	p := open(t, s.url+"/away", phone)
+	p := open(t, s.url+"/today/away", phone)
 	in := func(days int) string { return time.Now().AddDate(0, 0, days).Format("2 Jan 2006") }
 	p.fill("First day away", in(3))
 	p.fill("Last day away", in(1))
@@ -207,7 +207,7 @@ func (p *page) printed() string {
 // An evening's crates: a new plant takes four taps once its kind is chosen, and finds its place.
 func TestAnEveningsCrates(t *testing.T) {
 	s := fresh(t)
-	p := open(t, s.url+"/evening", phone)
+	p := open(t, s.url+"/today/evening", phone)
 	p.see(".said-headline", "Nothing waits at the bench.")
 	p.choose(`[data-field="Group"] select`, "Cattleya alliance")
 	p.taps = 0

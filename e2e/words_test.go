@@ -17,7 +17,7 @@ const told = `() => {
 }`
 
 // unfoldAll opens what lies folded on a view.
-const unfoldAll = `() => document.querySelectorAll(".ant-collapse-header[aria-expanded='false'], .looking-part-name[aria-expanded='false']")
+const unfoldAll = `() => document.querySelectorAll(".ant-collapse-header[aria-expanded='false'], .look-part-name[aria-expanded='false']")
 	.forEach((e) => e.click())`
 
 const things = `plant|root|job|cut|day|week|month|leaf|leave|growth|bulb|label|sign|check|round|look|weight|reading|tip|night|piece|entry|minute|hour`

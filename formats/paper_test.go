@@ -11,7 +11,7 @@ import (
 	"testing"
 	"unicode/utf16"
 
-	pdf "github.com/ledongthuc/pdf"
+	"github.com/ledongthuc/pdf"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )

@@ -14,7 +14,7 @@ import (
 	"strings"
 	"time"
 
-	"therapeon/clinic/devices"
+	"therapeon/clinic/scales"
 )
 
 // Scale is a simulated kitchen scale. What it shows creeps to a new load, drifts
@@ -69,7 +69,7 @@ func (s *Scale) steady(at time.Time) float64 {
 func (s *Scale) drift(at time.Time) float64 { return s.DriftG * at.Sub(s.on).Minutes() }
 
 // Reads is what it shows at a time.
-func (s *Scale) Reads(at time.Time) devices.ScaleReading {
+func (s *Scale) Reads(at time.Time) scales.ScaleReading {
 	grams := s.steady(at) + s.drift(at) - s.zero
 	if s.NoiseG > 0 {
 		grams += s.NoiseG * s.rand.NormFloat64()
@@ -77,7 +77,7 @@ func (s *Scale) Reads(at time.Time) devices.ScaleReading {
 	if s.StepG > 0 {
 		grams = math.Round(grams/s.StepG) * s.StepG
 	}
-	return devices.ScaleReading{
+	return scales.ScaleReading{
 		Scale:  s.Name,
 		Grams:  math.Round(grams*1000) / 1000,
 		Stable: at.Sub(s.since) >= s.Settles,
@@ -108,7 +108,7 @@ func (s *Scale) Stream(ctx context.Context, to *Program, every time.Duration, li
 		case line := <-words:
 			s.obey(line, say)
 		case at := <-tick.C:
-			var told devices.Told
+			var told scales.Told
 			if err := to.Post(ctx, "/api/v1/scales/readings", s.Reads(at), &told); err != nil {
 				if ctx.Err() != nil {
 					return nil

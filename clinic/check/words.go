@@ -1,6 +1,7 @@
 package check
 
 import (
+	"fmt"
 	"strings"
 	"unicode/utf8"
 
@@ -44,3 +45,6 @@ func Name(s string) bool {
 func Folded(name string) string {
 	return norm.NFKC.String(cases.Fold().String(norm.NFKC.String(strings.Join(strings.Fields(name), " "))))
 }
+
+// Row names a row of a list in a field: "plants[2]".
+func Row(field string, i int) string { return fmt.Sprintf("%s[%d]", field, i) }

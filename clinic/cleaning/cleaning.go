@@ -8,11 +8,11 @@ import (
 	"fmt"
 	"slices"
 
+	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
-	"therapeon/clinic/dividing"
-	"therapeon/clinic/judging"
+	divisionservice "therapeon/clinic/division"
+	"therapeon/clinic/pests"
 	"therapeon/clinic/record"
-	"therapeon/clinic/treating"
 	"therapeon/core/cleaning"
 	"therapeon/core/division"
 	"therapeon/core/work"
@@ -166,7 +166,7 @@ func shown(ctx context.Context, v *record.Visit, d ledger.Doc[record.CleaningDoc
 		if o.Plant.ID == v.Row.ID || o.Plant.KeptApart != 0 {
 			continue
 		}
-		short, err := judging.LookShortOf(o.LookShort)
+		short, err := bench.LookShortOf(o.LookShort)
 		if err != nil {
 			return all, fmt.Errorf("causes of plant %d: %w", o.Plant.ID, err)
 		}
@@ -181,7 +181,7 @@ func shown(ctx context.Context, v *record.Visit, d ledger.Doc[record.CleaningDoc
 func plan(ctx context.Context, v *record.Visit, doc record.CleaningDoc) (cleaning.Plan, error) {
 	w := cleaning.Work{Patient: v.Patient, Marks: doc.Marks, Own: doc.Own}
 	if v.Unpotted() {
-		a, err := dividing.DivisionOf(ctx, v)
+		a, err := divisionservice.DivisionOf(ctx, v)
 		if err != nil {
 			return cleaning.Plan{}, err
 		}
@@ -298,7 +298,7 @@ func (c *Service) MarkJob(ctx context.Context, plantID int64, m MarkJob) (Cleani
 			return err
 		}
 		i := slices.IndexFunc(plan.Jobs, func(j cleaning.Job) bool { return j.Code == m.Job })
-		return treating.RoundDone(ctx, v, plan.Jobs[i], m.State, before.On)
+		return pests.RoundDone(ctx, v, plan.Jobs[i], m.State, before.On)
 	})
 }
 

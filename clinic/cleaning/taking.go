@@ -6,8 +6,8 @@ import (
 	"log/slog"
 	"slices"
 
+	"therapeon/clinic/mixing"
 	"therapeon/clinic/record"
-	"therapeon/clinic/shelf"
 	"therapeon/core/cleaning"
 	"therapeon/core/solutions"
 	"therapeon/core/work"
@@ -28,7 +28,7 @@ type Need struct {
 func giveBack(ctx context.Context, c *record.Keeper, tx *ledger.Tx, doc *record.CleaningDoc, job string) error {
 	for _, u := range doc.Uses {
 		if u.Job == job {
-			if err := shelf.Move(ctx, c, tx, u, u.Amount); err != nil {
+			if err := mixing.Move(ctx, c, tx, u, u.Amount); err != nil {
 				return err
 			}
 		}
@@ -43,7 +43,7 @@ func take(ctx context.Context, c *record.Keeper, tx *ledger.Tx, doc *record.Clea
 	}
 	for _, u := range m.Uses {
 		u.Job = m.Job
-		if err := shelf.Move(ctx, c, tx, u, -u.Amount); err != nil {
+		if err := mixing.Move(ctx, c, tx, u, -u.Amount); err != nil {
 			return err
 		}
 		doc.Uses = append(doc.Uses, u)
@@ -63,7 +63,7 @@ func sessionNeeds(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]Need,
 		return nil, err
 	}
 	slices.SortFunc(open, func(a, b ledger.OnBench[record.CleaningDoc]) int { return cmp.Compare(a.Doc.ID, b.Doc.ID) })
-	on, err := shelf.ShelfIn(ctx, c, tx)
+	on, err := mixing.ShelfIn(ctx, c, tx)
 	if err != nil {
 		return nil, err
 	}
@@ -88,7 +88,7 @@ func sessionNeeds(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]Need,
 			}
 		}
 	}
-	bottles := shelf.Bottles(on)
+	bottles := mixing.Bottles(on)
 	for i, n := range needs {
 		needs[i].Taken = solutions.Take(n.Product, n.Percent, n.MixML, bottles)
 	}

@@ -10,9 +10,9 @@ import (
 	"sync"
 
 	"therapeon/clinic/intake"
-	"therapeon/clinic/looking"
-	"therapeon/clinic/reading"
+	"therapeon/clinic/look"
 	"therapeon/clinic/record"
+	rootsservice "therapeon/clinic/roots"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/ledger"
@@ -103,21 +103,21 @@ func (c *Service) live(ctx context.Context, id int64) error {
 	if err != nil {
 		return err
 	}
-	looks, readings := looking.Service{Keeper: c.Keeper}, reading.Service{Keeper: c.Keeper}
-	l, err := looks.StartLook(ctx, id, looking.StartLook{})
+	looks, readings := look.Service{Keeper: c.Keeper}, rootsservice.Service{Keeper: c.Keeper}
+	l, err := looks.StartLook(ctx, id, look.StartLook{})
 	if err != nil {
 		return err
 	}
 	_, err = looks.SaveInspection(ctx, l.ID,
-		looking.SaveInspection{Version: l.Version, LookedOn: l.LookedOn, Inspection: s.Look})
+		look.SaveInspection{Version: l.Version, LookedOn: l.LookedOn, Inspection: s.Look})
 	if err != nil {
 		return err
 	}
-	r, err := readings.StartReading(ctx, id, reading.Start{})
+	r, err := readings.StartReading(ctx, id, rootsservice.Start{})
 	if err != nil {
 		return err
 	}
-	_, err = readings.SaveReading(ctx, r.ID, reading.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: s.Roots})
+	_, err = readings.SaveReading(ctx, r.ID, rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: s.Roots})
 	return err
 }
 

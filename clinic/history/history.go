@@ -8,14 +8,14 @@ import (
 	"slices"
 	"strings"
 
+	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
-	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/core/dates"
-	"therapeon/core/growth"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/pests"
+	"therapeon/core/progress"
 	"therapeon/core/unpot"
 	"therapeon/core/wishes"
 	"therapeon/ledger"
@@ -285,7 +285,7 @@ func told(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant
 		return nil, err
 	}
 	for _, d := range read {
-		if s := judging.SummaryOf(d.ID, d.Day, d.Short); s.Grade != "" {
+		if s := bench.SummaryOf(d.ID, d.Day, d.Short); s.Grade != "" {
 			add(d.Day, "roots", fmt.Sprintf("Roots read: %s. %s", s.Grade, s.Headline), d.ID)
 		}
 	}
@@ -294,7 +294,7 @@ func told(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant
 		return nil, err
 	}
 	for _, r := range seen {
-		l := judging.LookShown(r.ID, r.Day, r.DueOn, r.Short)
+		l := bench.LookShown(r.ID, r.Day, r.DueOn, r.Short)
 		add(r.Day, "look", l.Headline+" "+l.Cause, r.ID)
 		if r.Err != nil {
 			return nil, r.Err
@@ -334,7 +334,7 @@ func endings(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Entry, error)
 		if d.State == ledger.Gone {
 			continue
 		}
-		words := "Looked back. " + growth.Table().Verdicts[d.Value.Verdict].Value
+		words := "Looked back. " + progress.Table().Verdicts[d.Value.Verdict].Value
 		switch d.Value.Again {
 		case patient.Yes:
 			words += " Would do it again."

@@ -6,8 +6,8 @@ import (
 	"slices"
 	"time"
 
+	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
-	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/core/dates"
 	"therapeon/ledger"
@@ -190,7 +190,7 @@ func (c *Service) anew(ctx context.Context, tx *ledger.Tx, plantID int64) error 
 	if err != nil {
 		return err
 	}
-	return judging.PlantAnew(ctx, c.Keeper, tx, row, r.Settings)
+	return bench.PlantAnew(ctx, c.Keeper, tx, row, r.Settings)
 }
 
 // movedWords are what was moved from and to a plant.

@@ -7,7 +7,7 @@ import (
 
 	"therapeon/clinic/intake"
 	"therapeon/clinic/record"
-	"therapeon/clinic/rehoming"
+	"therapeon/clinic/rehome"
 	"therapeon/core/dates"
 	"therapeon/core/patient"
 	"therapeon/formats"
@@ -15,7 +15,7 @@ import (
 )
 
 func pageOf(origin string, plantID int64) string {
-	return fmt.Sprintf("%s/plants/%d/home", origin, plantID)
+	return fmt.Sprintf("%s/plants/%d/rehome", origin, plantID)
 }
 
 // Labels writes the labels of plants. A plant that has no home noted yet has that
@@ -35,7 +35,7 @@ func (c *Service) Labels(ctx context.Context, ids []int64, sheet bool, skip int,
 func labels(ctx context.Context, c *record.Keeper, tx *ledger.Tx, ids []int64, origin string) ([]formats.Label, error) {
 	labels := make([]formats.Label, len(ids))
 	for i, id := range ids {
-		r, err := rehoming.RehomingOf(ctx, c, tx, id, "")
+		r, err := rehome.RehomingOf(ctx, c, tx, id, "")
 		if err != nil {
 			return nil, err
 		}
@@ -152,7 +152,7 @@ func sheetParts(ctx context.Context, c *record.Keeper, tx *ledger.Tx, p intake.P
 			p.Latest.Headline,
 		)
 	}
-	r, err := rehoming.RehomingOf(ctx, c, tx, p.ID, "")
+	r, err := rehome.RehomingOf(ctx, c, tx, p.ID, "")
 	if err != nil {
 		return nil, err
 	}

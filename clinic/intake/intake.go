@@ -9,8 +9,8 @@ import (
 	"slices"
 	"strings"
 
+	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
-	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
 	"therapeon/core/look"
@@ -24,28 +24,28 @@ type Service struct{ *record.Keeper }
 
 // Plant is a plant on the bench.
 type Plant struct {
-	ID         int64            `json:"id" required:"true"`
-	Version    int64            `json:"version" required:"true" description:"give it back when you change the plant"`
-	Intake     patient.Intake   `json:"intake" required:"true"`
-	GroupName  string           `json:"group_name" required:"true"`
-	ArchivedAt string           `json:"archived_at,omitempty"`
-	ParentID   int64            `json:"parent_id,omitempty" description:"the plant it was divided from"`
-	DividedOn  string           `json:"divided_on,omitempty" description:"the day of that"`
-	CreatedAt  string           `json:"created_at" required:"true"`
-	UpdatedAt  string           `json:"updated_at" required:"true"`
-	Home       string           `json:"home,omitempty" description:"how it is held or housed now, in words"`
-	HomeSince  string           `json:"home_since,omitempty"`
-	HomeLookOn string           `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
-	Standing   *Standing        `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
-	SpikeCutOn string           `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
-	Suspect    bool             `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
-	Advice     *advice.Advice   `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
-	Advised    *judging.Advised `json:"advised,omitempty" description:"that in short"`
-	Fares      *judging.Fares   `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
-	Alarms     []string         `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
-	Latest     *judging.Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
-	Looked     *judging.Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
-	Unreadable string           `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+	ID         int64          `json:"id" required:"true"`
+	Version    int64          `json:"version" required:"true" description:"give it back when you change the plant"`
+	Intake     patient.Intake `json:"intake" required:"true"`
+	GroupName  string         `json:"group_name" required:"true"`
+	ArchivedAt string         `json:"archived_at,omitempty"`
+	ParentID   int64          `json:"parent_id,omitempty" description:"the plant it was divided from"`
+	DividedOn  string         `json:"divided_on,omitempty" description:"the day of that"`
+	CreatedAt  string         `json:"created_at" required:"true"`
+	UpdatedAt  string         `json:"updated_at" required:"true"`
+	Home       string         `json:"home,omitempty" description:"how it is held or housed now, in words"`
+	HomeSince  string         `json:"home_since,omitempty"`
+	HomeLookOn string         `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
+	Standing   *Standing      `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
+	SpikeCutOn string         `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
+	Suspect    bool           `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
+	Advice     *advice.Advice `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
+	Advised    *bench.Advised `json:"advised,omitempty" description:"that in short"`
+	Fares      *bench.Fares   `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
+	Alarms     []string       `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
+	Latest     *bench.Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
+	Looked     *bench.Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
+	Unreadable string         `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
 }
 
 // CheckIntake holds an intake to its limits.
@@ -143,7 +143,7 @@ func UpdatePlant(
 	if err != nil {
 		return row, err
 	}
-	return row, judging.PlantAnew(ctx, c, tx, row, house)
+	return row, bench.PlantAnew(ctx, c, tx, row, house)
 }
 
 // ChangePlant changes what is known of a plant. The verdicts in short follow.
@@ -292,11 +292,11 @@ func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 			list[i].Unreadable = record.Unread("this plant", row.Plant.ID, err)
 		}
 		if row.ReadingID != 0 {
-			s := judging.SummaryOf(row.ReadingID, row.ReadOn, row.Reading)
+			s := bench.SummaryOf(row.ReadingID, row.ReadOn, row.Reading)
 			list[i].Latest = &s
 		}
 		if row.LookID != 0 {
-			l := judging.LookShown(row.LookID, row.LookedOn, row.AgainOn, row.Look)
+			l := bench.LookShown(row.LookID, row.LookedOn, row.AgainOn, row.Look)
 			list[i].Looked = &l
 		}
 	}
@@ -315,9 +315,9 @@ func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
 		HomeSince:  row.HomeSince,
 		HomeLookOn: row.LookOn,
 		Suspect:    patient.Turn(row.Turn) == patient.Suspected,
-		Advised:    judging.AdvisedOf(row.Advice, row.UntilOn),
-		Fares:      judging.FaresOf(row.Care),
-		Alarms:     judging.AlarmsOf(row.Care),
+		Advised:    bench.AdvisedOf(row.Advice, row.UntilOn),
+		Fares:      bench.FaresOf(row.Care),
+		Alarms:     bench.AlarmsOf(row.Care),
 		CreatedAt:  row.CreatedAt,
 		UpdatedAt:  row.UpdatedAt,
 	}
@@ -357,14 +357,14 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 	}
 	latest, err := record.Readings.HeadBefore(ctx, tx, row.ID, patient.Ever)
 	if err == nil {
-		s := judging.SummaryOf(latest.ID, latest.Day, latest.Short)
+		s := bench.SummaryOf(latest.ID, latest.Day, latest.Short)
 		p.Latest = &s
 	} else if !record.IsMissing(err) {
 		return p, err
 	}
 	look, err := record.Looks.HeadBefore(ctx, tx, row.ID, patient.Ever)
 	if err == nil {
-		l := judging.LookShown(look.ID, look.Day, look.DueOn, look.Short)
+		l := bench.LookShown(look.ID, look.Day, look.DueOn, look.Short)
 		p.Looked = &l
 		p.since(r.Base.Homes)
 	} else if !record.IsMissing(err) {
@@ -381,7 +381,7 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 		p.Unreadable = record.Unread("this plant", p.ID, err)
 		return ctx.Err()
 	}
-	of, _, err := judging.InAir(ctx, v)
+	of, _, err := bench.InAir(ctx, v)
 	if err != nil {
 		return err
 	}
@@ -391,7 +391,7 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 	}
 	a := advice.For(v.Patient, advice.Known{Race: of, Care: &care})
 	p.Advice, p.Suspect = &a, v.Patient.Turn() == patient.Suspected
-	p.Advised = &judging.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Page: a.Page}
+	p.Advised = &bench.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Page: a.Page}
 	return nil
 }
 

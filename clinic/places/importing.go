@@ -9,7 +9,7 @@ import (
 	"maps"
 	"slices"
 
-	"therapeon/clinic/judging"
+	"therapeon/clinic/bench"
 	"therapeon/clinic/record"
 	"therapeon/core/climate"
 	"therapeon/formats"
@@ -114,7 +114,7 @@ func keepClimate(ctx context.Context, c *record.Keeper, id int64, log formats.Cl
 		if kept, err = place(ctx, c, tx, d); err != nil {
 			return err
 		}
-		return judging.Begin(ctx, c, tx)
+		return bench.Begin(ctx, c, tx)
 	})
 	if err == nil {
 		c.Woken()
@@ -153,7 +153,7 @@ func keepLong(ctx context.Context, c *record.Keeper, id int64, p pending) (Place
 	if err := bringIn(context.WithoutCancel(ctx), c, row, p); err != nil {
 		return Place{}, err
 	}
-	if err := c.Change(ctx, func(tx *ledger.Tx) error { return judging.Begin(ctx, c, tx) }); err != nil {
+	if err := c.Change(ctx, func(tx *ledger.Tx) error { return bench.Begin(ctx, c, tx) }); err != nil {
 		return Place{}, err
 	}
 	c.Woken()

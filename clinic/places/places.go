@@ -9,8 +9,8 @@ import (
 	"strings"
 	"time"
 
+	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
-	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/core/climate"
 	"therapeon/core/fault"
@@ -171,7 +171,7 @@ func (c *Service) ChangePlace(ctx context.Context, id int64, ch ChangePlace) (Pl
 		if changed, err = place(ctx, c.Keeper, tx, d); err != nil {
 			return err
 		}
-		return judging.Begin(ctx, c.Keeper, tx)
+		return bench.Begin(ctx, c.Keeper, tx)
 	})
 	if err == nil {
 		c.Woken()

@@ -52,7 +52,7 @@ func SightingsOf(ctx context.Context, tx *ledger.Tx, plantID int64, zone *time.L
 
 // TendedOf is what became of the jobs of a plant's aftercare, the oldest first.
 func TendedOf(ctx context.Context, tx *ledger.Tx, plantID int64) ([]patient.Tended, error) {
-	rows, err := tx.Care().Of(ctx, plantID)
+	rows, err := tx.Aftercare().Of(ctx, plantID)
 	if err != nil {
 		return nil, err
 	}

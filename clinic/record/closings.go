@@ -4,26 +4,26 @@ import (
 	"context"
 
 	"therapeon/core/causes"
-	"therapeon/core/growth"
 	"therapeon/core/patient"
+	"therapeon/core/progress"
 	"therapeon/ledger"
 )
 
 // LookBackDoc is a look back as it is kept: what its keeper says, and what the page said then.
 type LookBackDoc struct {
-	Of      string        `json:"of"`
-	FromOn  string        `json:"from_on"` // the day of the move
-	Again   patient.YesNo `json:"again,omitempty"`
-	Note    string        `json:"note,omitempty"`
-	Stage   growth.Stage  `json:"stage,omitempty"`
-	Verdict string        `json:"verdict,omitempty"`
-	Sure    string        `json:"sure,omitempty"`
+	Of      string         `json:"of"`
+	FromOn  string         `json:"from_on"` // the day of the move
+	Again   patient.YesNo  `json:"again,omitempty"`
+	Note    string         `json:"note,omitempty"`
+	Stage   progress.Stage `json:"stage,omitempty"`
+	Verdict string         `json:"verdict,omitempty"`
+	Sure    string         `json:"sure,omitempty"`
 }
 
 // The kinds of documents of progress: looks back, and how a plant left the bench.
 var (
 	LookBacks = ledger.NewKind("lookback", "look back", TellAlways[LookBackDoc]("What is said of it was changed"))
-	Closings  = ledger.NewKind("closing", "closing", TellAlways[growth.Closing]("How it was closed was changed"))
+	Closings  = ledger.NewKind("closing", "closing", TellAlways[progress.Closing]("How it was closed was changed"))
 )
 
 // LookBacksOf are the looks back of a plant, the newest first.
@@ -46,18 +46,18 @@ func LookBacksFrom(all []ledger.Doc[LookBackDoc], from string) (done []string) {
 }
 
 // ClosingOf is how a plant left the bench; version 0: it was never closed. One that was opened again is gone.
-func ClosingOf(ctx context.Context, tx *ledger.Tx, plantID int64) (ledger.Doc[growth.Closing], error) {
+func ClosingOf(ctx context.Context, tx *ledger.Tx, plantID int64) (ledger.Doc[progress.Closing], error) {
 	d, err := Closings.Get(ctx, tx, plantID)
 	if IsMissing(err) {
-		return ledger.Doc[growth.Closing]{ID: plantID, PlantID: plantID, State: ledger.Gone}, nil
+		return ledger.Doc[progress.Closing]{ID: plantID, PlantID: plantID, State: ledger.Gone}, nil
 	}
 	return d, err
 }
 
 // ClosedWords say how a plant left the bench.
-func ClosedWords(c growth.Closing) string {
-	words := map[growth.HowEnded]string{
-		growth.EndRecovered: "Recovered.", growth.EndGiven: "Given away.", growth.EndLost: "Lost.",
+func ClosedWords(c progress.Closing) string {
+	words := map[progress.HowEnded]string{
+		progress.EndRecovered: "Recovered.", progress.EndGiven: "Given away.", progress.EndLost: "Lost.",
 	}[c.How]
 	if cause, ok := causes.Table().Cause(c.Cause); ok {
 		words += " " + cause.Name + "."

@@ -5,14 +5,14 @@ import (
 	"slices"
 
 	"therapeon/core/aftercare"
-	"therapeon/core/growth"
 	"therapeon/core/look"
+	"therapeon/core/progress"
 	"therapeon/ledger"
 )
 
 // Growth is a visited plant with all the readings that its growth is told from, and what its look and its
 // aftercare say against it. The visit is in its air.
-func (v *Visit) Growth(ctx context.Context, care aftercare.Care) (*growth.Case, error) {
+func (v *Visit) Growth(ctx context.Context, care aftercare.Care) (*progress.Case, error) {
 	all, err := Readings.Of(ctx, v.Tx, v.Row.ID)
 	if err != nil {
 		return nil, err
@@ -20,8 +20,8 @@ func (v *Visit) Growth(ctx context.Context, care aftercare.Care) (*growth.Case, 
 	if err := ledger.Sound(all); err != nil {
 		return nil, err
 	}
-	c := &growth.Case{Patient: v.Patient}
-	says := growth.Table().LookSays
+	c := &progress.Case{Patient: v.Patient}
+	says := progress.Table().LookSays
 	if look.Holds(v.Patient) && look.Table().Decide(v.Patient.AtLook()).Decision == look.Now {
 		c.Alarms = append(c.Alarms, says["now"])
 	}

@@ -5,8 +5,8 @@ package settings
 import (
 	"context"
 
+	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
-	"therapeon/clinic/judging"
 	"therapeon/clinic/record"
 	"therapeon/ledger"
 )
@@ -45,7 +45,7 @@ func (c *Service) SetSettings(ctx context.Context, s record.Settings) (record.Se
 			return err
 		}
 		s.Version = d.Version
-		return judging.Begin(ctx, c.Keeper, tx)
+		return bench.Begin(ctx, c.Keeper, tx)
 	})
 	if err == nil {
 		c.Zone.Set(s)

@@ -10,7 +10,7 @@ import (
 	"strings"
 	"time"
 
-	"therapeon/clinic/judging"
+	"therapeon/clinic/bench"
 	"therapeon/clinic/places"
 	"therapeon/clinic/record"
 	"therapeon/ledger"
@@ -42,9 +42,9 @@ func (c *Service) About(ctx context.Context) (About, error) {
 }
 
 // Notes are what the program noted for itself: how far it is with judging, and the last copy.
-func Notes(ctx context.Context, c *record.Keeper) (pass judging.Pass, copied string, err error) {
+func Notes(ctx context.Context, c *record.Keeper) (pass bench.Pass, copied string, err error) {
 	copied, err = record.Read(ctx, c, func(tx *ledger.Tx) (string, error) {
-		if pass, err = judging.PassOf(ctx, tx); err != nil {
+		if pass, err = bench.PassOf(ctx, tx); err != nil {
 			return "", err
 		}
 		return tx.House().Note(ctx, ledger.CopiedCode)
@@ -117,7 +117,7 @@ type Judging struct {
 
 // JudgeAll brings what lists show of all plants up to date, by the rules of this program and today.
 func (c *Service) JudgeAll(ctx context.Context) error {
-	if err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return judging.Begin(ctx, c.Keeper, tx) }); err != nil {
+	if err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return bench.Begin(ctx, c.Keeper, tx) }); err != nil {
 		return err
 	}
 	return c.Resume(ctx)
@@ -154,11 +154,11 @@ func (c *Service) Resume(ctx context.Context) error {
 	if err := places.FinishImports(ctx, c.Keeper); err != nil {
 		return err
 	}
-	pass, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (judging.Pass, error) {
-		return judging.PassOf(ctx, tx)
+	pass, err := record.Read(ctx, c.Keeper, func(tx *ledger.Tx) (bench.Pass, error) {
+		return bench.PassOf(ctx, tx)
 	})
-	if err == nil && pass.By != judging.By(c.Today()) {
-		err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return judging.Begin(ctx, c.Keeper, tx) })
+	if err == nil && pass.By != bench.By(c.Today()) {
+		err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return bench.Begin(ctx, c.Keeper, tx) })
 	}
 	for err == nil {
 		var more bool
@@ -172,11 +172,11 @@ func (c *Service) Resume(ctx context.Context) error {
 // JudgeNext brings the next plant of a pass up to date. What follows is worked out while
 // others may write; only what differs is kept then, in one short turn.
 func JudgeNext(ctx context.Context, c *record.Keeper) (more bool, err error) {
-	var pass judging.Pass
+	var pass bench.Pass
 	var id int64
-	changes, err := record.Read(ctx, c, func(tx *ledger.Tx) ([]judging.ShortChange, error) {
+	changes, err := record.Read(ctx, c, func(tx *ledger.Tx) ([]bench.ShortChange, error) {
 		var err error
-		if pass, err = judging.PassOf(ctx, tx); err != nil || pass.Done >= pass.Total {
+		if pass, err = bench.PassOf(ctx, tx); err != nil || pass.Done >= pass.Total {
 			return nil, err
 		}
 		next, err := tx.Plants().After(ctx, pass.After, 1)
@@ -189,9 +189,9 @@ func JudgeNext(ctx context.Context, c *record.Keeper) (more bool, err error) {
 			record.Unread("this plant", id, err) // its own page says so
 			return nil, ctx.Err()
 		}
-		changes, err := judging.ShortsAnew(ctx, r)
-		recoded, err2 := judging.Recoded(ctx, r)
-		advised, err3 := judging.AdviceAnew(ctx, c, tx, id)
+		changes, err := bench.ShortsAnew(ctx, r)
+		recoded, err2 := bench.Recoded(ctx, r)
+		advised, err3 := bench.AdviceAnew(ctx, c, tx, id)
 		if err = errors.Join(err, err2, err3); err != nil {
 			record.Unread("this plant", id, err)
 			return nil, ctx.Err()
@@ -202,7 +202,7 @@ func JudgeNext(ctx context.Context, c *record.Keeper) (more bool, err error) {
 		return false, err
 	}
 	err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
-		now, err := judging.PassOf(ctx, tx)
+		now, err := bench.PassOf(ctx, tx)
 		if err != nil || now != pass {
 			return err // a new pass began meanwhile
 		}

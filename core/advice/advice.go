@@ -76,7 +76,7 @@ type Advice struct {
 	Kind      string           `json:"kind" required:"true" enum:"act,check,home,leave" description:"what the plant wants by it"`
 	Headline  string           `json:"headline" required:"true"`
 	UntilOn   string           `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
-	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,cause,clean,home,places,care" description:"the step where it is done"`
+	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,causes,cleaning,rehome,places,aftercare" description:"the step where it is done"`
 	Because   []knowledge.Text `json:"because" required:"true"`
 	Meanwhile []knowledge.Text `json:"meanwhile" required:"true" description:"what to do until then"`
 	Flips     []Flip           `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
@@ -244,16 +244,16 @@ func codeOf(v look.Verdict) string {
 // Page is the step where an advice is followed: open cuts go before a new home.
 func (l Line) Page() string {
 	if l.Cuts {
-		return "clean"
+		return "cleaning"
 	}
 	if l.Care != (CareLine{}) {
-		return "care"
+		return "aftercare"
 	}
 	switch l.Code {
 	case Check:
-		return "cause"
+		return "causes"
 	case Treat:
-		return "clean"
+		return "cleaning"
 	case Soon, Now:
 		return "unpot"
 	case Read:
@@ -264,7 +264,7 @@ func (l Line) Page() string {
 		if l.Row == "held-crawls" {
 			return "look"
 		}
-		return "home"
+		return "rehome"
 	default:
 		return "look"
 	}

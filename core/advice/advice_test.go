@@ -154,7 +154,7 @@ func TestWhatIsSeenIsTreatedAndNotLeft(t *testing.T) {
 		}), Known{})
 		assert.Equal(t, Treat, a.Code, seen)
 		assert.Equal(t, "Leave it in its pot, and treat it.", a.Headline, seen)
-		assert.Equal(t, "clean", a.Page, seen)
+		assert.Equal(t, "cleaning", a.Page, seen)
 		assert.LessOrEqual(t, a.UntilOn, "2030-05-22", seen)
 	}
 }
@@ -250,10 +250,10 @@ func TestOpenCutsGoBeforeTheNewHome(t *testing.T) {
 	}
 	rot := of(roots.Mushy)
 	assert.Equal(t, Pot, rot.Code)
-	assert.Equal(t, "clean", rot.Page)
+	assert.Equal(t, "cleaning", rot.Page)
 	assert.Contains(t, rot.Headline, "Clean it first.")
 	assert.Equal(t, rot.Headline, Table().Words(rot.Line), "lists say the same")
-	assert.Equal(t, "home", of(roots.Firm).Page)
+	assert.Equal(t, "rehome", of(roots.Firm).Page)
 	assert.NotContains(t, of(roots.Firm).Headline, "Clean")
 }
 

@@ -37,7 +37,7 @@ func TestTheAftercareSpeaksOnceItIsHoused(t *testing.T) {
 	}
 	a := caredFor(housed())
 	assert.Equal(t, Stay, a.Code)
-	assert.Equal(t, "care", a.Page)
+	assert.Equal(t, "aftercare", a.Page)
 	assert.Contains(t, a.Headline, "Leave it. Next, on ")
 	assert.Equal(t, a.Headline, Table().Words(a.Line), "its words are made from its codes")
 	due := caredFor(housed(func(p *patient.Patient) { p.Homes[0].From = "2030-05-01" }))

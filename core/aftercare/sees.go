@@ -7,9 +7,9 @@ import (
 	"time"
 
 	"therapeon/core/dates"
-	"therapeon/core/growth"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
+	"therapeon/core/progress"
 	"therapeon/core/rehome"
 )
 
@@ -182,7 +182,7 @@ func init() {
 			return w.Stands().Where() == patient.Potted &&
 				w.is(day, func(c patient.Checkin) string { return string(c.Wobble) }, "yes")
 		},
-		"shrinks": func(w *watch, _ Sees, day string) bool { return growth.Shrinks(w.Patient, day) },
+		"shrinks": func(w *watch, _ Sees, day string) bool { return progress.Shrinks(w.Patient, day) },
 		"falls":   (*watch).falls,
 		"short":   (*watch).shortOfWater,
 		"limp-spike-moved": func(w *watch, s Sees, day string) bool {
@@ -232,7 +232,7 @@ func (w *watch) falls(s Sees, day string) bool {
 	if n < 3 || x[n-1]-x[0] < dates.DaysAWeek {
 		return false
 	}
-	slope, ok := growth.TheilSen(x, y)
+	slope, ok := progress.TheilSen(x, y)
 	late := max(float64(w.lateDays()), x[n-1])
 	return ok && y[n-1]+slope.Value*(late-x[n-1]) < (1-s.Share.Value)*y[0]
 }

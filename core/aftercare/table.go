@@ -149,17 +149,14 @@ type Knowledge struct {
 	Beside    []Protocol `yaml:"beside" json:"beside" required:"true" description:"what runs beside the protocol of its home"`
 	Amounts   Amounts    `yaml:"amounts" json:"amounts" required:"true"`
 
-	Between     map[string]knowledge.Text `yaml:"between" json:"between" required:"true"`
-	PutOff      knowledge.Text            `yaml:"put_off" json:"put_off" required:"true" description:"of an alarm that its look puts off"`
-	DroppedFor  map[string]knowledge.Text `yaml:"dropped" json:"dropped" required:"true" description:"why a job dropped out"`
-	WalkMinutes knowledge.Number          `yaml:"walk_minutes" json:"walk_minutes" required:"true"`
+	PutOff     knowledge.Text            `yaml:"put_off" json:"put_off" required:"true" description:"of an alarm that its look puts off"`
+	DroppedFor map[string]knowledge.Text `yaml:"dropped" json:"dropped" required:"true" description:"why a job dropped out"`
 
 	LeftDays      knowledge.Number   `yaml:"left_days" json:"left_days" required:"true"`
 	NotNowDays    knowledge.Number   `yaml:"not_now_days" json:"not_now_days" required:"true"`
 	SnoozeDays    knowledge.Number   `yaml:"snooze_days" json:"snooze_days" required:"true"`
 	ToldDays      knowledge.Number   `yaml:"told_days" json:"told_days" required:"true"`
 	AheadDays     knowledge.Number   `yaml:"ahead_days" json:"ahead_days" required:"true"`
-	NamedAtBench  knowledge.Number   `yaml:"named_at_bench" json:"named_at_bench" required:"true" description:"so many that want work at the bench are named in the round"`
 	RestDays      knowledge.Number   `yaml:"rest_days" json:"rest_days" required:"true"`
 	LossDays      knowledge.Number   `yaml:"loss_days" json:"loss_days" required:"true"`
 	SoftenDays    knowledge.Number   `yaml:"soften_days" json:"soften_days" required:"true"`
@@ -175,9 +172,7 @@ type Knowledge struct {
 	FilmWeeks     knowledge.Number   `yaml:"film_weeks" json:"film_weeks" required:"true"`
 	LifeShare     knowledge.Number   `yaml:"life_share" json:"life_share" required:"true"`
 
-	Places  Spots   `yaml:"places" json:"places" required:"true"`
-	Evening Evening `yaml:"evening" json:"evening" required:"true"`
-	Away    Absence `yaml:"away" json:"away" required:"true"`
+	Away Absence `yaml:"away" json:"away" required:"true"`
 
 	Feed            map[string]knowledge.Estimate `yaml:"feed" json:"feed_ppm_n" required:"true" description:"by class, at the full stage"`
 	FeedHalf        knowledge.Number              `yaml:"feed_half" json:"feed_half" required:"true"`

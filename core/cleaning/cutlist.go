@@ -64,7 +64,7 @@ var Notes = sync.OnceValue(func() map[string]knowledge.Text {
 	var table struct {
 		Notes map[string]knowledge.Text `yaml:"notes"`
 	}
-	knowledge.MustRead("cleaning.yaml", &table)
+	knowledge.MustRead("cuts.yaml", &table)
 	return table.Notes
 })
 

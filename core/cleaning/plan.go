@@ -42,7 +42,7 @@ type planTable struct {
 
 var plans = sync.OnceValue(func() *planTable {
 	var t planTable
-	knowledge.MustRead("plan.yaml", &t)
+	knowledge.MustRead("cleaning.yaml", &t)
 	return &t
 })
 

@@ -12,8 +12,8 @@ import (
 
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
-	"therapeon/core/growth"
 	"therapeon/core/patient"
+	"therapeon/core/progress"
 	"therapeon/core/race"
 
 	"gonum.org/v1/gonum/stat/distuv"
@@ -48,8 +48,8 @@ const (
 
 // Case is a plant with what its forecasts are made from.
 type Case struct {
-	*growth.Case
-	Progress growth.Progress
+	*progress.Case
+	Progress progress.Progress
 	Water    *aftercare.Watering
 	Chances  map[string]float64 // of causes, by its newest look
 }
@@ -101,7 +101,7 @@ func Made(c *Case) []Forecast {
 
 // codes are those of the arrivals of a root.
 var codes = map[string]string{
-	growth.AtWall: "wall", growth.AtWater: "water-root", growth.Established: "established",
+	progress.AtWall: "wall", progress.AtWater: "water-root", progress.Established: "established",
 }
 
 func rests(seen int) string {
@@ -115,7 +115,7 @@ func rests(seen int) string {
 // was moved: lognormal about its group's weeks, as far as it has not come yet.
 func (c *Case) firstTip(today string) (Forecast, bool) {
 	stage := c.Progress.Standing.Stage
-	if stage != growth.Critical && stage != growth.Holding || c.Growth() == patient.Resting {
+	if stage != progress.Critical && stage != progress.Holding || c.Growth() == patient.Resting {
 		return Forecast{}, false
 	}
 	start := c.Progress.Standing.Since
@@ -155,20 +155,20 @@ func TruthOf(f Forecast, c *Case) Truth {
 	}
 	switch f.Code {
 	case "first-tip":
-		if c.stageOn(f.MadeOn).Rank() >= growth.Rooting.Rank() {
+		if c.stageOn(f.MadeOn).Rank() >= progress.Rooting.Rank() {
 			return Truth{Void, f.MadeOn} // it was told later that it had come before
 		}
 		for _, h := range c.Progress.Standing.History {
-			if h.Stage.Rank() >= growth.Rooting.Rank() {
+			if h.Stage.Rank() >= progress.Rooting.Rank() {
 				came(h.On)
 			}
 		}
 	case "recovery":
-		if c.stageOn(f.MadeOn) == growth.Recovered {
+		if c.stageOn(f.MadeOn) == progress.Recovered {
 			return Truth{Void, f.MadeOn}
 		}
 		for _, h := range c.Progress.Standing.History {
-			if h.Stage == growth.Recovered {
+			if h.Stage == progress.Recovered {
 				came(h.On)
 			}
 		}
@@ -189,8 +189,8 @@ func TruthOf(f Forecast, c *Case) Truth {
 }
 
 // stageOn is its stage on the evening before a day, as it is known now.
-func (c *Case) stageOn(day string) growth.Stage {
-	stage := growth.Stage("")
+func (c *Case) stageOn(day string) progress.Stage {
+	stage := progress.Stage("")
 	for _, h := range c.Progress.Standing.History {
 		if h.On < day {
 			stage = h.Stage
@@ -234,7 +234,7 @@ func (c *Case) dry(f Forecast, t *Truth) {
 
 // arrived is the day on which a root was first seen where it was foretold to be; void where it is lost.
 func (c *Case) arrived(f Forecast, t *Truth) {
-	i := slices.IndexFunc(c.Progress.Tracks, func(k growth.Track) bool { return k.Root == f.Of })
+	i := slices.IndexFunc(c.Progress.Tracks, func(k progress.Track) bool { return k.Root == f.Of })
 	if i < 0 {
 		t.State = Void
 		return

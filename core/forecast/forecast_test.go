@@ -9,9 +9,9 @@ import (
 
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
-	"therapeon/core/growth"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
+	"therapeon/core/progress"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
@@ -39,11 +39,11 @@ func caseOn(p *patient.Patient, n int) *Case {
 	at, _ := time.Parse(time.DateOnly, day(n))
 	r := patient.Reading{On: day(0), Roots: roots.Reading{Roots: []roots.Root{}, NoneFound: true}}
 	hole := 25.0
-	g := &growth.Case{
+	g := &progress.Case{
 		Patient: p.At(at.Add(20 * time.Hour)), Readings: []patient.Reading{r},
 		Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 90, HeightMM: 120, HoleMM: &hole},
 	}
-	return &Case{Case: g, Progress: growth.For(g)}
+	return &Case{Case: g, Progress: progress.For(g)}
 }
 
 func find(list []Forecast, code string) *Forecast {

@@ -4,8 +4,8 @@ import (
 	"slices"
 	"sync"
 
-	"therapeon/core/growth"
 	"therapeon/core/knowledge"
+	"therapeon/core/progress"
 )
 
 // Kind is what is foretold.
@@ -18,15 +18,15 @@ type Kind struct {
 
 // Knowledge is the table of forecasts.
 type Knowledge struct {
-	MovesShare    knowledge.Number                    `yaml:"moves_share" json:"moves_share" required:"true"`
-	MovesChance   knowledge.Number                    `yaml:"moves_chance" json:"moves_chance" required:"true"`
-	LeastChance   knowledge.Number                    `yaml:"least_chance" json:"least_chance" required:"true"`
-	RoundDays     knowledge.Number                    `yaml:"round_days" json:"round_days" required:"true"`
-	RecoveryWeeks map[growth.Stage]knowledge.Estimate `yaml:"recovery_weeks" json:"recovery_weeks" required:"true"`
-	LeastBin      knowledge.Number                    `yaml:"least_bin" json:"least_bin" required:"true"`
-	Bins          knowledge.Number                    `yaml:"bins" json:"bins" required:"true"`
-	WilsonZ       knowledge.Number                    `yaml:"wilson_z" json:"wilson_z" required:"true"`
-	Kinds         []Kind                              `yaml:"kinds" json:"kinds" required:"true"`
+	MovesShare    knowledge.Number                      `yaml:"moves_share" json:"moves_share" required:"true"`
+	MovesChance   knowledge.Number                      `yaml:"moves_chance" json:"moves_chance" required:"true"`
+	LeastChance   knowledge.Number                      `yaml:"least_chance" json:"least_chance" required:"true"`
+	RoundDays     knowledge.Number                      `yaml:"round_days" json:"round_days" required:"true"`
+	RecoveryWeeks map[progress.Stage]knowledge.Estimate `yaml:"recovery_weeks" json:"recovery_weeks" required:"true"`
+	LeastBin      knowledge.Number                      `yaml:"least_bin" json:"least_bin" required:"true"`
+	Bins          knowledge.Number                      `yaml:"bins" json:"bins" required:"true"`
+	WilsonZ       knowledge.Number                      `yaml:"wilson_z" json:"wilson_z" required:"true"`
+	Kinds         []Kind                                `yaml:"kinds" json:"kinds" required:"true"`
 }
 
 // Table is the table of forecasts.

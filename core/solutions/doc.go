@@ -91,7 +91,7 @@ type Use struct {
 // Known is the table.
 var Known = sync.OnceValue(func() *Knowledge {
 	var k Knowledge
-	knowledge.MustRead("measures.yaml", &k)
+	knowledge.MustRead("solutions.yaml", &k)
 	knowledge.MustRead("products.yaml", &k.Products)
 	return &k
 })

@@ -10,7 +10,7 @@ SELECT * FROM stays ORDER BY plant_id, id;
 
 -- name: SharedCare :many
 -- Waterings since a day that plants can share: by whole trays, and soaks.
-SELECT plant_id, day, job, because FROM care
+SELECT plant_id, day, job, because FROM aftercare
 WHERE NOT withdrawn AND outcome = 'done' AND day >= sqlc.arg(day) AND (because = 'tray' OR job = 'soak');
 
 -- name: BladeDays :many

@@ -136,7 +136,7 @@ func (q *Queries) BladeDays(ctx context.Context, day string) ([]BladeDaysRow, er
 }
 
 const sharedCare = `-- name: SharedCare :many
-SELECT plant_id, day, job, because FROM care
+SELECT plant_id, day, job, because FROM aftercare
 WHERE NOT withdrawn AND outcome = 'done' AND day >= ?1 AND (because = 'tray' OR job = 'soak')
 `
 

@@ -11,14 +11,7 @@ type Acknowledged struct {
 	At      string
 }
 
-type Basis struct {
-	Kind    string
-	ID      int64
-	Version int64
-	Doc     string
-}
-
-type Care struct {
+type Aftercare struct {
 	ID        int64
 	PlantID   int64
 	Day       string
@@ -31,6 +24,13 @@ type Care struct {
 	Person    string
 	Withdrawn int64
 	CreatedAt string
+}
+
+type Basis struct {
+	Kind    string
+	ID      int64
+	Version int64
+	Doc     string
 }
 
 type Device struct {

@@ -6,8 +6,8 @@ import { lazy, Suspense, useEffect, useMemo } from "react";
 import { Link, Navigate, Route, Routes, useLocation } from "react-router";
 import { Bench } from "../features/bench/Bench";
 import { useJudging } from "../features/settings";
-import { Today } from "../features/tending";
 import { TimerBar } from "../features/timers";
+import { Today } from "../features/today";
 import type { Me } from "../lib/api/client";
 import { me } from "../lib/api/queries";
 import { useNewDay } from "../lib/day";
@@ -20,6 +20,7 @@ import { SubNav } from "../ui/SubNav";
 import { Trouble } from "../ui/Trouble";
 import { Waiting } from "../ui/Waiting";
 import view from "../ui/view.module.css";
+import { Moved, moved } from "./Moved";
 import { Offline } from "./Offline";
 import { Palette } from "./Palette";
 import css from "./app.module.css";
@@ -29,36 +30,36 @@ import { apply, parts } from "./theme";
 
 const PlantPage = lazy(() => import("../features/plant/PlantPage"));
 const IntakeStep = lazy(() => import("../features/intake/IntakeStep"));
-const LookStep = lazy(() => import("../features/looking/LookStep"));
+const LookStep = lazy(() => import("../features/look/LookStep"));
 const Overview = lazy(() => import("../features/plant/Overview"));
-const UnpotStep = lazy(() => import("../features/looking/UnpotStep"));
-const CauseStep = lazy(() => import("../features/causing/CauseStep"));
+const UnpotStep = lazy(() => import("../features/unpot/UnpotStep"));
+const CausesStep = lazy(() => import("../features/causes/CausesStep"));
 const Library = lazy(() => import("../features/library/Library"));
-const RootsStep = lazy(() => import("../features/reading/RootsStep"));
-const CleanStep = lazy(() => import("../features/cleaning/CleanStep"));
+const RootsStep = lazy(() => import("../features/roots/RootsStep"));
+const CleaningStep = lazy(() => import("../features/cleaning/CleaningStep"));
 const PlanSheet = lazy(() => import("../features/cleaning/PlanSheet"));
-const RoundsStep = lazy(() => import("../features/treating/RoundsStep"));
-const DivideStep = lazy(() => import("../features/dividing/DivideStep"));
+const PestsStep = lazy(() => import("../features/pests/PestsStep"));
+const DivisionStep = lazy(() => import("../features/division/DivisionStep"));
 const CaseSheet = lazy(() => import("../features/history/CaseSheet"));
-const HomeStep = lazy(() => import("../features/rehoming/HomeStep"));
-const RaceView = lazy(() => import("../features/racing/RaceView"));
-const DecideView = lazy(() => import("../features/rehoming/DecideView"));
-const HouseView = lazy(() => import("../features/rehoming/HouseView"));
-const DoView = lazy(() => import("../features/rehoming/DoView"));
+const RehomeStep = lazy(() => import("../features/rehome/RehomeStep"));
+const RaceView = lazy(() => import("../features/race/RaceView"));
+const PotOrHoldView = lazy(() => import("../features/rehome/PotOrHoldView"));
+const PotView = lazy(() => import("../features/rehome/PotView"));
+const JobsView = lazy(() => import("../features/rehome/JobsView"));
 const MixingBench = lazy(() => import("../features/mixing/MixingBench"));
 const Places = lazy(() => import("../features/places/Places"));
-const Evening = lazy(() => import("../features/tending/Evening"));
-const Away = lazy(() => import("../features/tending/Away"));
-const CareStep = lazy(() => import("../features/tending/CareStep"));
-const ProgressStep = lazy(() => import("../features/tracking/ProgressStep"));
-const Foresight = lazy(() => import("../features/tracking/Foresight"));
+const Evening = lazy(() => import("../features/today/Evening"));
+const Away = lazy(() => import("../features/today/Away"));
+const AftercareStep = lazy(() => import("../features/aftercare/AftercareStep"));
+const ProgressStep = lazy(() => import("../features/progress/ProgressStep"));
+const Foresight = lazy(() => import("../features/forecast/Foresight"));
 const House = lazy(() => import("../features/settings/House"));
 const People = lazy(() => import("../features/people/People"));
 const SignIn = lazy(() => import("../features/people/SignIn"));
 const Contract = lazy(() => import("../features/contract/Contract"));
 
-const WeightsView = lazy(() => import("../features/weighing/WeightsView"));
-const BrokeView = lazy(() => import("../features/plant/BrokeView"));
+const WeightsView = lazy(() => import("../features/weights/WeightsView"));
+const BrokeView = lazy(() => import("../features/history/BrokeView"));
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? "";
 
@@ -103,41 +104,43 @@ export function App() {
           {known && (
             <Routes>
               <Route index element={<Today />} />
-              <Route path="evening" element={<Evening />} />
-              <Route path="away" element={<Away />} />
-              <Route path="forecasts" element={<Foresight />} />
+              <Route path="today/evening" element={<Evening />} />
+              <Route path="today/away" element={<Away />} />
+              <Route path="forecast" element={<Foresight />} />
               <Route path="bench" element={<Bench />} />
               <Route path="plants/:plantID" element={<PlantPage />}>
                 <Route index element={<Overview />} />
                 <Route path="intake" element={<IntakeStep />} />
                 <Route path="look" element={<LookStep />} />
                 <Route path="unpot" element={<UnpotStep />} />
-                <Route path="cause" element={<CauseStep />} />
+                <Route path="causes" element={<CausesStep />} />
                 <Route path="roots" element={<RootsStep />} />
-                <Route path="clean" element={<CleanStep />}>
+                <Route path="cleaning" element={<CleaningStep />}>
                   <Route index element={<PlanSheet />} />
-                  <Route path="rounds" element={<RoundsStep />} />
-                  <Route path="divide" element={<DivideStep />} />
+                  <Route path="pests" element={<PestsStep />} />
+                  <Route path="division" element={<DivisionStep />} />
                 </Route>
-                <Route path="home" element={<HomeStep />}>
+                <Route path="rehome" element={<RehomeStep />}>
                   <Route index element={<RaceView />} />
-                  <Route path="decide" element={<DecideView />} />
-                  <Route path="house" element={<HouseView />} />
-                  <Route path="do" element={<DoView />} />
+                  <Route path="pot-or-hold" element={<PotOrHoldView />} />
+                  <Route path="pot" element={<PotView />} />
+                  <Route path="jobs" element={<JobsView />} />
                 </Route>
-                <Route path="care" element={<CareStep />} />
+                <Route path="aftercare" element={<AftercareStep />} />
                 <Route path="progress" element={<ProgressStep />} />
                 <Route path="history" element={<CaseSheet />} />
                 <Route path="weights" element={<WeightsView />} />
-                <Route path="broke" element={<BrokeView />} />
+                <Route path="incidents" element={<BrokeView />} />
               </Route>
-              <Route path="mix" element={<MixingBench />} />
+              <Route path="mixing" element={<MixingBench />} />
               <Route path="places" element={<Places />} />
               <Route path="library/:shelf?/:entry?" element={<Library />} />
               <Route path="settings" element={<House />} />
               <Route path="settings/people" element={<People />} />
               <Route path="join" element={<Navigate to="/" replace />} />
-              <Route path="house" element={<Navigate to="/settings" replace />} />
+              {moved.map(([from, to]) => (
+                <Route key={from} path={from} element={<Moved to={to} />} />
+              ))}
               <Route path="contract" element={<Contract />} />
               <Route path="*" element={<Lost />} />
             </Routes>

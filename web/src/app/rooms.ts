@@ -2,7 +2,7 @@
 export const rooms = [
   ["/", "Today"],
   ["/bench", "Bench"],
-  ["/mix", "Mix"],
+  ["/mixing", "Mix"],
   ["/places", "Places"],
   ["/library", "Library"],
   ["/settings", "Settings"],

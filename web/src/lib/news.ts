@@ -29,7 +29,7 @@ export function bearsOn(news: Changed, key: QueryKey): boolean {
   if (what === "log") return house.length + plants.length > 0; // whatever was done is a line of it
   if (plants.length === 0) return false;
   // Who may have caught something is told at the plant that may have given it.
-  return ofPlants.includes(what) || (what === "plant" && (plants.includes(Number(key[1])) || key[2] === "exposure"));
+  return ofPlants.includes(what) || (what === "plant" && (plants.includes(Number(key[1])) || key[2] === "contagion"));
 }
 
 /** Forgets what was loaded for whoever was here before, and says who is here now. */

@@ -97,7 +97,7 @@ export function againWords(decision: string, on: string): string {
 
 /** When, in the words of the advice. */
 export function untilWords(a: { code: string; until_on?: string; page?: string } | undefined): string {
-  if (!a || a.page === "care") return ""; // it says its own day
+  if (!a || a.page === "aftercare") return ""; // it says its own day
   if (a.code === "now") return "Today.";
   if (!a.until_on) return "";
   if (a.code === "soon" || a.code === "check" || a.code === "feel") return `By ${day(a.until_on)}.`;

@@ -3,7 +3,7 @@ import { Button, Checkbox, Flex, Input, Segmented } from "antd";
 import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Plant } from "../../lib/api/client";
-import { dueRounds, fewPlants, plants } from "../../lib/api/queries";
+import { duePests, fewPlants, plants } from "../../lib/api/queries";
 import { run } from "../../lib/run";
 import { Between } from "../../ui/Between";
 import { Following } from "../../ui/Following";
@@ -24,7 +24,7 @@ const PlantTable = lazy(() => import("./PlantTable"));
 
 /** Treatments that are to be repeated today. */
 function Rounds() {
-  const due = useQuery(dueRounds).data ?? [];
+  const due = useQuery(duePests).data ?? [];
   if (due.length === 0) return null;
   return (
     <ul className={view.rows} data-part="treatments-due" aria-label="Treatments due">
@@ -35,7 +35,7 @@ function Rounds() {
           data-tone={d.overdue ? "act" : "green"}
           data-overdue={d.overdue || undefined}
         >
-          <Link to={`/plants/${d.plant_id}/clean/rounds`}>{d.tag}</Link> <b>{d.pest}.</b> {d.headline}
+          <Link to={`/plants/${d.plant_id}/cleaning/pests`}>{d.tag}</Link> <b>{d.pest}.</b> {d.headline}
         </li>
       ))}
     </ul>

@@ -70,7 +70,7 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
         <>
           {j.minutes && open ? <JobTimer job={j} plantID={plant.id} /> : null}
           {j.product && j.volume_ml && open ? <Link to={mixLink(j, plant.id)}>Mix it</Link> : null}
-          {j.code === "soak-flush" && !finished && <Link to="/mix?do=water">How much water</Link>}
+          {j.code === "soak-flush" && !finished && <Link to="/mixing?do=water">How much water</Link>}
           {open && (
             <Plain
               aria-expanded={skipping}
@@ -116,7 +116,7 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
 const amountOf = (j: CleaningJob) => [j.how_much, j.minutes && `${figure(j.minutes)} min`].filter(Boolean).join(", ");
 
 const mixLink = (j: CleaningJob, plant: number) =>
-  `/mix?${new URLSearchParams({
+  `/mixing?${new URLSearchParams({
     for: String(plant),
     job: j.code,
     product: j.product ?? "",

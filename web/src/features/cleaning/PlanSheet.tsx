@@ -19,7 +19,7 @@ import { Headline, Lead, Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
-import { Incidents } from "../plant";
+import { Incidents } from "../history";
 import { PlantSoFar, usePlant } from "../plant";
 import { AddJob } from "./AddJob";
 import { CutJob, type Feel } from "./CutJob";
@@ -64,7 +64,7 @@ function Going({ plantID }: { plantID: number }) {
   const going = useQuery(courses(plantID)).data?.filter((t) => !t.closed_on && !t.unreadable) ?? [];
   return going.map((t) => (
     <p key={t.id} data-part="going">
-      <Link to="rounds">{t.schedule.pest.name}</Link>: {t.schedule.headline}
+      <Link to="pests">{t.schedule.pest.name}</Link>: {t.schedule.headline}
     </p>
   ));
 }
@@ -241,7 +241,7 @@ function Last({ cleaning: c }: { cleaning: Cleaning }) {
           {c.before.map((p, i) => (
             <span key={p.id}>
               {i > 0 && ", "}
-              <Link to={`/plants/${p.id}/clean`}>{p.tag}</Link>
+              <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
             </span>
           ))}
           .

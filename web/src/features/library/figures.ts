@@ -1,13 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import {
-  careKnowledge,
+  aftercareKnowledge,
   contagionKnowledge,
   forecastKnowledge,
-  growthKnowledge,
+  progressKnowledge,
   houseMedia,
   raceKnowledge,
   rehomeKnowledge,
+  todayKnowledge,
 } from "../../lib/api/queries";
 
 type Marked = { value: number | string; mark: string; source?: string; low?: number; high?: number };
@@ -65,14 +66,16 @@ export function useFigures(): Kept[] {
   const race = useQuery(raceKnowledge).data;
   const home = useQuery(rehomeKnowledge).data;
   const media = useQuery(houseMedia).data;
-  const care = useQuery(careKnowledge).data;
-  const growth = useQuery(growthKnowledge).data;
+  const care = useQuery(aftercareKnowledge).data;
+  const day = useQuery(todayKnowledge).data;
+  const progress = useQuery(progressKnowledge).data;
   const travels = useQuery(contagionKnowledge).data;
   const foretold = useQuery(forecastKnowledge).data;
   return useMemo(
     () => [
       ...keptIn("The months after", care),
-      ...keptIn("Growth and stages", growth),
+      ...keptIn("Today", day),
+      ...keptIn("Growth and stages", progress),
       ...keptIn("Forecasts", foretold),
       ...keptIn("What travels", travels),
       ...keptIn("The race", race),
@@ -81,6 +84,6 @@ export function useFigures(): Kept[] {
       ...keptIn("How pots dry", home?.drying),
       ...keptIn("Media and mixes", media?.media),
     ],
-    [race, home, media, care, growth, foretold, travels],
+    [race, home, media, care, day, progress, foretold, travels],
   );
 }

@@ -58,7 +58,7 @@ export default function MixingBench() {
       <Lead>
         {of ? (
           <>
-            Filled in from the plan of <Link to={`/plants/${of.id}/clean`}>{of.intake.tag}</Link>.
+            Filled in from the plan of <Link to={`/plants/${of.id}/cleaning`}>{of.intake.tag}</Link>.
           </>
         ) : (
           "What to measure out, in steps a hand can measure, with the error that leaves."

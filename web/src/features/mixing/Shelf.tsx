@@ -48,7 +48,7 @@ export function Shelf({ knowledge: k }: BenchProps) {
                 {n.plants.map((p, i) => (
                   <span key={p.id}>
                     {i > 0 && ", "}
-                    <Link to={`/plants/${p.id}/clean`}>{p.tag}</Link>
+                    <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
                   </span>
                 ))}
                 .

@@ -16,7 +16,7 @@ import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
-import { Watered } from "../tending";
+import { Watered } from "../aftercare";
 import { PlaceForm } from "./PlaceForm";
 import css from "./places.module.css";
 

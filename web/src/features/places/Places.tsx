@@ -9,7 +9,7 @@ import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
-import { MovesHere } from "../tending";
+import { MovesHere } from "../today";
 import { PlaceCard } from "./PlaceCard";
 import { PlaceForm } from "./PlaceForm";
 

@@ -8,18 +8,18 @@ import css from "./plant.module.css";
 
 /** The step where an advice is followed. */
 export const pageOf = (plantID: number, a: Pick<Advised | Advice, "page">) =>
-  `/plants/${plantID}/${["home", "places"].includes(a.page) ? "home/decide" : a.page}`;
+  `/plants/${plantID}/${["rehome", "places"].includes(a.page) ? "rehome/pot-or-hold" : a.page}`;
 
 /** What one does at the step where an advice is followed. */
 export const doWords: Record<string, string> = {
   look: "Look it over",
   unpot: "How it comes out",
   roots: "Read its roots",
-  cause: "The next check",
-  clean: "Treat it",
-  home: "Pot or hold",
+  causes: "The next check",
+  cleaning: "Treat it",
+  rehome: "Pot or hold",
   places: "Say where it stands",
-  care: "Its aftercare",
+  aftercare: "Its aftercare",
 };
 
 /** The one advice for the plant, the same on every step. */

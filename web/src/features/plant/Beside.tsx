@@ -12,7 +12,7 @@ export function Beside({ plantID }: { plantID: number }) {
     </a>
   );
   const items = [
-    { key: "broke", label: <Link to={`${at}/broke`}>Something broke</Link> },
+    { key: "incidents", label: <Link to={`${at}/incidents`}>Something broke</Link> },
     { key: "weights", label: <Link to={`${at}/weights`}>Weights</Link> },
     { key: "history", label: <Link to={`${at}/history`}>Case sheet and history</Link> },
     { key: "label", label: paper(labelOf([plantID], false), "Label, PDF") },

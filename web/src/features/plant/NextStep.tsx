@@ -16,7 +16,7 @@ export function nextOf(p: Plant, page: string): { to: string; words: string } | 
   const at = steps.findIndex((s) => s.path === page.split("/")[0]);
   const open = steps.slice(at + 1).find((s) => s.is === "open");
   const a = p.advice;
-  const to = steps.findIndex((s) => s.path === (a?.page === "places" ? "home" : a?.page));
+  const to = steps.findIndex((s) => s.path === (a?.page === "places" ? "rehome" : a?.page));
   // It is not cleaned yet, say. What is treated in its pot waits for nothing.
   const passes = !!open && to > steps.indexOf(open) && a?.code !== "treat";
   const left = a?.kind === "leave" && (a.until_on ?? "") > today();
@@ -43,7 +43,7 @@ export function NextStep({ plant: p, page }: { plant: Plant; page: string }) {
           {a?.headline} {untilWords(a)}
         </Aside>
         <Link to={`/plants/${p.id}/weights`}>Weigh it</Link>
-        <Link to={`/plants/${p.id}/broke`}>Something broke</Link>
+        <Link to={`/plants/${p.id}/incidents`}>Something broke</Link>
         <a href={labelOf([p.id], false)} target="_blank" rel="noreferrer">
           Label, PDF
         </a>

@@ -6,10 +6,10 @@ import { Listed } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
 import { Aside, Headline } from "../../ui/Said";
 import view from "../../ui/view.module.css";
+import { Incidents } from "../history";
+import { MayI } from "../wishes";
 import { Flips, MakeReady } from "./AdviceLine";
 import { Example } from "./Example";
-import { Incidents } from "./Incidents";
-import { MayI } from "./MayI";
 import { nextOf } from "./NextStep";
 import { PlantSoFar } from "./PlantSoFar";
 import css from "./plant.module.css";
@@ -26,7 +26,7 @@ export default function Overview() {
         {plant.advice && <TheAdvice advice={plant.advice} next={nextOf(plant, "")} />}
         <MayI />
         <h2>Where it is on its way</h2>
-        <ol className={css.way} data-part="way">
+        <ol className={`${view.tiles} ${css.way}`} data-part="way">
           {stepsOf(plant).map((s) => (
             <li key={s.path}>
               <Link to={s.path}>

@@ -22,9 +22,9 @@ import type { AtHand } from "./usePlant";
 
 /** Pages whose own headline is the advice. */
 function saysIt(page: string, advice: Plant["advice"]): boolean {
-  if (page === "" || (page === "care" && advice?.page === "care")) return true;
-  const inPot = ["look", "unpot", "cause"].includes(advice?.page ?? "") || advice?.code === "treat";
-  return page === "look" ? inPot : page === "home/decide" && !inPot && advice?.page !== "care";
+  if (page === "" || (page === "aftercare" && advice?.page === "aftercare")) return true;
+  const inPot = ["look", "unpot", "causes"].includes(advice?.page ?? "") || advice?.code === "treat";
+  return page === "look" ? inPot : page === "rehome/pot-or-hold" && !inPot && advice?.page !== "aftercare";
 }
 
 /** One plant: who it is, the strip of work, and the step at hand. */

@@ -20,17 +20,17 @@ const stepWords: Record<string, string> = {
   look: "Look",
   unpot: "Unpot",
   roots: "Roots",
-  cause: "Cause",
-  clean: "Clean",
-  home: "Re-home",
+  causes: "Cause",
+  cleaning: "Clean",
+  rehome: "Re-home",
   places: "Re-home",
-  care: "Aftercare",
+  aftercare: "Aftercare",
 };
 
 type Props = {
   children?: ReactNode;
   /** The step at hand, which says its own verdict. */
-  without?: "look" | "cause";
+  without?: "look" | "causes";
 };
 
 /** What is known so far, beside every step: who, what is normal, each step's verdict, the drawing. */
@@ -50,14 +50,14 @@ export function PlantSoFar({ children, without }: Props) {
           <Link to={pageOf(p.id, p.advice)}>{stepWords[p.advice.page]}</Link> {p.advice.headline} {untilWords(p.advice)}
         </p>
       )}
-      {without !== "cause" && looked?.cause && (
+      {without !== "causes" && looked?.cause && (
         <p className={css.step}>
-          <Link to={`/plants/${p.id}/cause`}>Cause</Link> {looked.cause}
+          <Link to={`/plants/${p.id}/causes`}>Cause</Link> {looked.cause}
         </p>
       )}
       {p.home && (
         <p className={css.step}>
-          <Link to={`/plants/${p.id}/home/do`}>Home</Link> {homeWords(p)}
+          <Link to={`/plants/${p.id}/rehome/jobs`}>Home</Link> {homeWords(p)}
         </p>
       )}
       {latest?.grade ? (
@@ -95,7 +95,7 @@ function LatestFan({ id, plantID }: { id: number; plantID: number }) {
       <RootFan {...(r.data.left ?? { reading: r.data.reading, verdict: r.data.verdict })} height={150} small />
       {r.data.cut_list.cuts > 0 && (
         <p>
-          <Link to={`/plants/${plantID}/clean`}>{r.data.cut_list.headline}</Link>
+          <Link to={`/plants/${plantID}/cleaning`}>{r.data.cut_list.headline}</Link>
         </p>
       )}
     </>

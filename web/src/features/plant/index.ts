@@ -1,5 +1,4 @@
 /** The plant in hand, as its steps see it. */
 export { usePlant } from "./usePlant";
 export { PlantSoFar, NormalForIt } from "./PlantSoFar";
-export { Incidents } from "./Incidents";
 export { Flips, MakeReady, pageOf } from "./AdviceLine";

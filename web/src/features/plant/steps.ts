@@ -10,7 +10,7 @@ export type Step = { path: string; name: string; is: StepIs; came: string };
 const inPeace = ["leave", "wait", "stay", "water", "treat", "tend", "mend"];
 
 /** What its aftercare says, in the strip. */
-const cares = ({ advised: a, home }: Plant) => (a?.page === "care" ? a.headline : home ? "in hand" : "");
+const cares = ({ advised: a, home }: Plant) => (a?.page === "aftercare" ? a.headline : home ? "in hand" : "");
 
 /** The steps in the order of the work, each with what it came to so far. */
 export function stepsOf(p: Plant): Step[] {
@@ -36,16 +36,16 @@ export function stepsOf(p: Plant): Step[] {
       read && share ? `${gradeWords[latest.grade]}, ${ranged(share.low, share.high, percent)}` : "",
       rest,
     ),
-    step("cause", "Cause", looked?.judged && !looked.undecided, looked?.judged ? looked.cause : ""),
+    step("causes", "Cause", looked?.judged && !looked.undecided, looked?.judged ? looked.cause : ""),
     step(
-      "clean",
+      "cleaning",
       "Clean",
       latest?.left,
       latest?.left && `${latest.left.roots === 1 ? "1 root" : `${latest.left.roots || "no"} roots`} left`,
       latest?.cuts || advised?.code === "treat" ? "open" : rest,
     ),
-    step("home", "Re-home", !!p.home, p.home, rest),
-    step("care", "Aftercare", false, cares(p), p.home || advised?.page === "care" ? "open" : rest),
+    step("rehome", "Re-home", !!p.home, p.home, rest),
+    step("aftercare", "Aftercare", false, cares(p), p.home || advised?.page === "aftercare" ? "open" : rest),
     step("progress", "Progress", false, p.fares?.name?.toLowerCase(), p.home || read ? "open" : rest),
   ];
 }

@@ -18,7 +18,7 @@ import { Lead, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
-import { CalendarOf } from "../tending";
+import { CalendarOf } from "../today";
 import { Judging } from "./Judging";
 import { SettingsNav } from "./SettingsNav";
 import css from "./settings.module.css";

@@ -58,7 +58,7 @@ function OneTimer({ timer: t, left }: { timer: Timer; left: number }) {
   const name = t.tag ? `${t.tag}: ${t.words}` : t.words;
   return (
     <li className={`${view.line} ${css.timer}`} data-over={over || undefined}>
-      {t.plant_id ? <Link to={`/plants/${t.plant_id}/clean`}>{name}</Link> : <span>{name}</span>}
+      {t.plant_id ? <Link to={`/plants/${t.plant_id}/cleaning`}>{name}</Link> : <span>{name}</span>}
       {/* The change to "time is up" is said aloud, the seconds are not. */}
       <b role="status" aria-live={over ? "assertive" : "off"}>
         {over ? "Time is up" : clock(left)}

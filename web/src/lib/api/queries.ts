@@ -208,9 +208,9 @@ export const timeline = (id: number) =>
     queryFn: () => ask(client.GET("/api/v1/plants/{id}/timeline", { params: { path: { id } } })),
   });
 
-export const dueRounds = queryOptions({
-  queryKey: ["plants", "rounds"],
-  queryFn: async () => (await ask(client.GET("/api/v1/rounds/due"))).due,
+export const duePests = queryOptions({
+  queryKey: ["plants", "pests"],
+  queryFn: async () => (await ask(client.GET("/api/v1/pests/due"))).due,
 });
 
 export const race = (id: number, of: string) =>
@@ -235,9 +235,9 @@ export const scales = queryOptions({
   retry: false,
 });
 
-export const home = (id: number, person: string) =>
+export const rehome = (id: number, person: string) =>
   queryOptions({
-    queryKey: ["plant", id, "home", person],
+    queryKey: ["plant", id, "rehome", person],
     queryFn: () => ask(client.GET("/api/v1/plants/{id}/home", { params: { path: { id }, query: { person } } })),
   });
 
@@ -261,19 +261,25 @@ export const raceKnowledge = queryOptions({
   ...shipped,
 });
 
-export const careKnowledge = queryOptions({
+export const aftercareKnowledge = queryOptions({
   queryKey: ["knowledge", "aftercare"],
   queryFn: () => ask(client.GET("/api/v1/knowledge/aftercare")),
+  ...shipped,
+});
+
+export const todayKnowledge = queryOptions({
+  queryKey: ["knowledge", "today"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/today")),
   ...shipped,
 });
 
 /** Today's round. */
 export const round = queryOptions({ queryKey: ["today"], queryFn: () => ask(client.GET("/api/v1/today")) });
 
-export const care = (id: number) =>
+export const aftercare = (id: number) =>
   queryOptions({
-    queryKey: ["plant", id, "care"],
-    queryFn: () => ask(client.GET("/api/v1/plants/{id}/care", { params: { path: { id } } })),
+    queryKey: ["plant", id, "aftercare"],
+    queryFn: () => ask(client.GET("/api/v1/plants/{id}/aftercare", { params: { path: { id } } })),
   });
 
 /** How a plant fares, with its roots of two days beside each other. */
@@ -284,17 +290,17 @@ export const progress = (id: number, from?: string, to?: string) =>
   });
 
 /** How good the forecasts of this house were. */
-export const foresight = queryOptions({
+export const scoreForecasts = queryOptions({
   queryKey: ["plants", "forecasts"],
   queryFn: () => ask(client.GET("/api/v1/forecasts")),
 });
 
 /** Who may have caught something from a plant. */
-export const exposure = (id: number, since?: string, agent?: string) =>
+export const contagion = (id: number, since?: string, agent?: string) =>
   queryOptions({
-    queryKey: ["plant", id, "exposure", since ?? "", agent ?? ""],
+    queryKey: ["plant", id, "contagion", since ?? "", agent ?? ""],
     queryFn: () =>
-      ask(client.GET("/api/v1/plants/{id}/exposure", { params: { path: { id }, query: { since, agent } } })),
+      ask(client.GET("/api/v1/plants/{id}/contagion", { params: { path: { id }, query: { since, agent } } })),
   });
 
 export const contagionKnowledge = queryOptions({
@@ -309,9 +315,9 @@ export const forecastKnowledge = queryOptions({
   ...shipped,
 });
 
-export const growthKnowledge = queryOptions({
-  queryKey: ["knowledge", "growth"],
-  queryFn: () => ask(client.GET("/api/v1/knowledge/growth")),
+export const progressKnowledge = queryOptions({
+  queryKey: ["knowledge", "progress"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/progress")),
   ...shipped,
 });
 

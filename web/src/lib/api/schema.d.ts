@@ -38,6 +38,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/aftercare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep what became of jobs; one noted of that day stays as it was */
+        post: operations["tend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/aftercare/undone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take back what became of jobs today */
+        put: operations["undoTended"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/away": {
         parameters: {
             query?: never;
@@ -134,40 +168,6 @@ export interface paths {
         /** What is due, as iCalendar, for whoever has its address */
         get: operations["subscribe"];
         put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/care": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Keep what became of jobs; one noted of that day stays as it was */
-        post: operations["tend"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/care/undone": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Take back what became of jobs today */
-        put: operations["undoCare"];
         post?: never;
         delete?: never;
         options?: never;
@@ -695,7 +695,7 @@ export interface paths {
             cookie?: never;
         };
         /** How good the forecasts of this house were, kind by kind */
-        get: operations["foresight"];
+        get: operations["scoreForecasts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -730,7 +730,7 @@ export interface paths {
             cookie?: never;
         };
         /** Protocols, jobs and gates of aftercare, with feed */
-        get: operations["careKnowledge"];
+        get: operations["aftercareKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -875,23 +875,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/knowledge/growth": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Stages, signs and figures of growth */
-        get: operations["growthKnowledge"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/knowledge/look": {
         parameters: {
             query?: never;
@@ -952,6 +935,23 @@ export interface paths {
         };
         /** Pests by warmth */
         get: operations["pestKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Stages, signs and figures of growth */
+        get: operations["progressKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1037,6 +1037,23 @@ export interface paths {
         };
         /** Questions in which advice takes a side: no plant is told both */
         get: operations["stanceKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What comes between the turns of a round, and how an evening and places are weighed */
+        get: operations["todayKnowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1285,6 +1302,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pests/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rounds and looks against pests that are due today */
+        get: operations["duePests"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/places": {
         parameters: {
             query?: never;
@@ -1424,6 +1458,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plants/{id}/aftercare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plant's aftercare: what is next, and what it waits for */
+        get: operations["getAftercare"];
+        /** Choose its protocol, say that a gate opened, put a job off or leave it out */
+        put: operations["chooseAftercare"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plants/{id}/archived": {
         parameters: {
             query?: never;
@@ -1434,24 +1486,6 @@ export interface paths {
         get?: never;
         /** Take a plant off the bench, or put it back */
         put: operations["archivePlant"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/plants/{id}/care": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** A plant's aftercare: what is next, and what it waits for */
-        get: operations["getCare"];
-        /** Choose its protocol, say that a gate opened, put a job off or leave it out */
-        put: operations["chooseCare"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1545,6 +1579,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plants/{id}/contagion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who may have caught something from a plant, and what it is watched for */
+        get: operations["exposure"];
+        put?: never;
+        /** Look at plants for what they may have caught from it, until its time is over */
+        post: operations["watchPlants"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plants/{id}/courses": {
         parameters: {
             query?: never;
@@ -1574,24 +1626,6 @@ export interface paths {
         put?: never;
         /** Divide a plant: the pieces become plants */
         post: operations["dividePlant"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/plants/{id}/exposure": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Who may have caught something from a plant, and what it is watched for */
-        get: operations["exposure"];
-        put?: never;
-        /** Look at plants for what they may have caught from it, until its time is over */
-        post: operations["watchPlants"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1941,23 +1975,6 @@ export interface paths {
         get?: never;
         /** Check a job of the cut list off, or take that back */
         put: operations["tickJob"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/rounds/due": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Rounds and looks against pests that are due today */
-        get: operations["dueRounds"];
-        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2424,7 +2441,7 @@ export interface components {
              * @description the step where it is done
              * @enum {string}
              */
-            page: "look" | "unpot" | "roots" | "cause" | "clean" | "home" | "places" | "care";
+            page: "look" | "unpot" | "roots" | "causes" | "cleaning" | "rehome" | "places" | "aftercare";
             /** @description what must be ready beforehand, with its day */
             ready: components["schemas"]["AdviceReady"][];
             /** @description the stances it takes, see /api/v1/knowledge/stances */
@@ -2535,28 +2552,6 @@ export interface components {
             soak_ml: components["schemas"]["KnowledgeNumber"];
             through: components["schemas"]["KnowledgeNumber"];
         };
-        AftercareBatch: {
-            /** Format: double */
-            ml: number;
-            plants: number;
-            /** Format: double */
-            ppm_n: number;
-        };
-        AftercareCarry: {
-            /** @description new ones */
-            blades: number;
-            /** @description one batch a strength */
-            feed: components["schemas"]["AftercareBatch"][];
-            /** @description new ones, for what is to be moved */
-            labels: number;
-            /** Format: double */
-            minutes: number;
-            /** Format: double */
-            plain_ml: number;
-            pots: number;
-            /** Format: double */
-            seaweed_ml: number;
-        };
         AftercareChosen: {
             /**
              * Format: date
@@ -2581,37 +2576,6 @@ export interface components {
             snoozed?: {
                 [key: string]: components["schemas"]["AftercareSnooze"];
             };
-        };
-        AftercareCrate: {
-            /** @description of one that waits: the day by which it is its turn */
-            by?: string;
-            danger: components["schemas"]["AftercareDanger"];
-            /** @description its one advice */
-            does: string;
-            /** @description of one that waits: longer than it should */
-            late?: boolean;
-            /** @description what it goes into, in words */
-            mix?: string;
-            /** @description the step where that is done */
-            page: string;
-            place?: string;
-            /** Format: int64 */
-            plant_id: number;
-            /** @description handled after the clean ones, with a new blade */
-            suspect?: boolean;
-            tag: string;
-        };
-        AftercareDanger: {
-            code: string;
-            /** @description how it waits */
-            how: components["schemas"]["KnowledgeText"];
-            /** @description share of its chance lost by a night */
-            loses: components["schemas"]["KnowledgeEstimate"];
-            /** @description it needs tonight */
-            minutes: components["schemas"]["KnowledgeNumber"];
-            name: components["schemas"]["KnowledgeText"];
-            /** @description nights that it can wait, as told */
-            waits: components["schemas"]["KnowledgeNumber"];
         };
         AftercareDue: {
             /** @description fields of the check-in */
@@ -2651,12 +2615,6 @@ export interface components {
             /** @enum {string} */
             water?: "" | "plain" | "seaweed";
             weighs?: string;
-        };
-        AftercareEvening: {
-            /** @description the worst first */
-            dangers: components["schemas"]["AftercareDanger"][];
-            minutes: components["schemas"]["KnowledgeNumber"];
-            nights_between: components["schemas"]["KnowledgeNumber"];
         };
         AftercareFeedWords: {
             [key: string]: components["schemas"]["KnowledgeText"];
@@ -2704,47 +2662,6 @@ export interface components {
             /** @description how it stands, nothing that is waited for */
             state?: boolean;
         };
-        AftercareGroup: {
-            /** @description by place */
-            items: components["schemas"]["AftercareItem"][];
-            job: string;
-            /** @description whether lateness matters */
-            late: components["schemas"]["KnowledgeText"];
-            /** Format: double */
-            minutes: number;
-            /**
-             * Format: double
-             * @description water for those still open
-             */
-            ml?: number;
-            name: string;
-        };
-        AftercareItem: {
-            do: string;
-            /** @description what became of it today */
-            done?: components["schemas"]["AftercareNoted"];
-            /** @description name of its group */
-            group: string;
-            job: string;
-            /** @description days past the day by which it was meant to be */
-            late_days?: number;
-            /** @description it is late, and that matters */
-            matters?: boolean;
-            /** Format: double */
-            ml?: number;
-            on: string;
-            place?: string;
-            /** Format: int64 */
-            place_id?: number;
-            /** Format: int64 */
-            plant_id: number;
-            /** Format: double */
-            ppm_n?: number;
-            protocol: string;
-            tag: string;
-            /** @enum {string} */
-            water?: "" | "plain" | "seaweed";
-        };
         AftercareJob: {
             /** @description fields of the check-in that it asks for */
             asks?: string[];
@@ -2771,16 +2688,12 @@ export interface components {
             away: components["schemas"]["AftercareAbsence"];
             /** @description what runs beside the protocol of its home */
             beside: components["schemas"]["AftercareProtocol"][];
-            between: {
-                [key: string]: components["schemas"]["KnowledgeText"];
-            };
             cool_night_c: components["schemas"]["KnowledgeNumber"];
             cycle_spread: components["schemas"]["KnowledgeNumber"];
             /** @description why a job dropped out */
             dropped: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
-            evening: components["schemas"]["AftercareEvening"];
             feed_days: components["schemas"]["KnowledgeNumber"];
             feed_dilute: components["schemas"]["KnowledgeNumber"];
             feed_each: components["schemas"]["KnowledgeNumber"];
@@ -2803,11 +2716,8 @@ export interface components {
             life_share: components["schemas"]["KnowledgeNumber"];
             loss_days: components["schemas"]["KnowledgeNumber"];
             moved_days: components["schemas"]["KnowledgeNumber"];
-            /** @description so many that want work at the bench are named in the round */
-            named_at_bench: components["schemas"]["KnowledgeNumber"];
             not_now_days: components["schemas"]["KnowledgeNumber"];
             patch_factor: components["schemas"]["KnowledgeNumber"];
-            places: components["schemas"]["AftercareSpots"];
             protocols: components["schemas"]["AftercareProtocol"][];
             /** @description of an alarm that its look puts off */
             put_off: components["schemas"]["KnowledgeText"];
@@ -2817,7 +2727,6 @@ export interface components {
             snooze_days: components["schemas"]["KnowledgeNumber"];
             soften_days: components["schemas"]["KnowledgeNumber"];
             told_days: components["schemas"]["KnowledgeNumber"];
-            walk_minutes: components["schemas"]["KnowledgeNumber"];
             warm_day_c: components["schemas"]["KnowledgeNumber"];
         };
         AftercareLast: {
@@ -2836,37 +2745,6 @@ export interface components {
             lasts: boolean;
             /** @description the day that it lasts to so */
             to?: string;
-        };
-        AftercareMisfit: {
-            /** Format: double */
-            points: number;
-            words: string;
-        };
-        AftercareMove: {
-            from?: string;
-            /**
-             * Format: double
-             * @description points; the more the better
-             */
-            gain: number;
-            /** @description what is wrong where it stands */
-            here: components["schemas"]["AftercareMisfit"][];
-            /** Format: int64 */
-            plant_id: number;
-            tag: string;
-            /** @description what would be wrong there */
-            there: components["schemas"]["AftercareMisfit"][];
-            to: string;
-            /** Format: int64 */
-            to_id: number;
-        };
-        AftercareNoted: {
-            because?: string;
-            /** Format: int64 */
-            id: number;
-            /** @enum {string} */
-            outcome: "done" | "left";
-            person?: string;
         };
         AftercarePassed: {
             /** @description the gate that ended it */
@@ -2981,21 +2859,6 @@ export interface components {
             until?: string;
             words: components["schemas"]["KnowledgeText"];
         };
-        AftercareSpots: {
-            cold_point: components["schemas"]["KnowledgeNumber"];
-            dim_points: components["schemas"]["KnowledgeNumber"];
-            dry_held_percent: components["schemas"]["KnowledgeNumber"];
-            dry_percent: components["schemas"]["KnowledgeNumber"];
-            dry_point: components["schemas"]["KnowledgeNumber"];
-            hot_point: components["schemas"]["KnowledgeNumber"];
-            injury_points: components["schemas"]["KnowledgeNumber"];
-            least_gain: components["schemas"]["KnowledgeNumber"];
-            moves: components["schemas"]["KnowledgeNumber"];
-            settled_days: components["schemas"]["KnowledgeNumber"];
-            sun_points: components["schemas"]["KnowledgeNumber"];
-            tip_kpa: components["schemas"]["KnowledgeEstimate"];
-            tip_points: components["schemas"]["KnowledgeNumber"];
-        };
         AftercareStanding: {
             alarm?: components["schemas"]["KnowledgeText"];
             /** @description from this day its lack is an alarm */
@@ -3013,14 +2876,6 @@ export interface components {
             overdue?: boolean;
             state?: boolean;
             waits_since?: string;
-        };
-        AftercareTurn: {
-            /** @description what is done before these plants are touched */
-            before?: components["schemas"]["KnowledgeText"];
-            /** @description by job, in the order of the round */
-            groups: components["schemas"]["AftercareGroup"][];
-            /** @enum {string} */
-            turn: "clean" | "suspect" | "apart";
         };
         AftercareWatering: {
             /** @description what was seen, wet or dry */
@@ -3585,7 +3440,7 @@ export interface components {
              */
             yellow?: "yes" | "no";
         };
-        ChooseCare: {
+        ChooseAftercare: {
             chosen: components["schemas"]["AftercareChosen"];
             /**
              * Format: int64
@@ -3731,7 +3586,7 @@ export interface components {
             person?: string;
         };
         ClosePlant: {
-            closing: components["schemas"]["GrowthClosing"];
+            closing: components["schemas"]["ProgressClosing"];
             /**
              * Format: date
              * @description left out: today
@@ -3747,8 +3602,8 @@ export interface components {
         };
         Closed: {
             /** @description left out: it is not closed */
-            closing?: components["schemas"]["GrowthClosing"];
-            course: components["schemas"]["GrowthCourse"];
+            closing?: components["schemas"]["ProgressClosing"];
+            course: components["schemas"]["ProgressCourse"];
             on?: string;
             /**
              * Format: int64
@@ -4288,9 +4143,9 @@ export interface components {
              */
             takes: number;
             /** @description in the order in which they are done */
-            tonight: components["schemas"]["AftercareCrate"][];
+            tonight: components["schemas"]["TodayCrate"][];
             /** @description those that can stand, the first to come first */
-            waits: components["schemas"]["AftercareCrate"][];
+            waits: components["schemas"]["TodayCrate"][];
         };
         EventStream: {
             /** @description too long ago to tell: anything may have been changed */
@@ -4487,330 +4342,6 @@ export interface components {
         };
         GroupList: {
             groups: components["schemas"]["TaxaProfile"][];
-        };
-        GrowthArrival: {
-            /** @enum {string} */
-            at: "wall" | "water" | "established";
-            /** @description and not after */
-            late_on: string;
-            /**
-             * Format: double
-             * @description that is so far along the root
-             */
-            mm: number;
-            on: string;
-            /** @description four times in five not before */
-            soon_on: string;
-        };
-        GrowthBeside: {
-            /** @description branches more than then */
-            branches: number;
-            /** @description the roots of now, and those that are there no more */
-            drawn: components["schemas"]["GrowthShown"];
-            /** @description which of those drawn are there no more */
-            gone: string[];
-            /**
-             * Format: double
-             * @description share of the roots alive then that still are
-             */
-            kept: number;
-            /** @description how many lived then; 0: none */
-            kept_of: number;
-            lost: components["schemas"]["GrowthLostRoot"][];
-            now: components["schemas"]["GrowthShown"];
-            /** @description what grew, and what is new */
-            since: components["schemas"]["RootsSince"];
-            then: components["schemas"]["GrowthShown"];
-        };
-        GrowthChange: {
-            /** @description it went back */
-            back?: boolean;
-            /** @description the evidence that set it */
-            by: components["schemas"]["GrowthProof"][];
-            name: string;
-            on: string;
-            /** @enum {string} */
-            stage: "critical" | "holding" | "rooting" | "establishing" | "recovered";
-            /** @description of one that went back: the reason */
-            why?: components["schemas"]["KnowledgeText"];
-        };
-        GrowthClosing: {
-            /**
-             * @description whether it would be done so again
-             * @enum {string}
-             */
-            again?: "yes" | "no";
-            /** @description it is closed though something firm, or doubtful, is left */
-            anyway?: boolean;
-            /** @description of one that is lost: what killed it; left out: not known */
-            cause?: string;
-            /** @enum {string} */
-            how: "recovered" | "given" | "lost";
-            /** @description what it teaches */
-            lesson?: string;
-            /**
-             * @description of one that is lost: what became of its medium
-             * @enum {string}
-             */
-            medium?: "boiled" | "thrown";
-            /**
-             * @description of one that is lost: what of rhizome, eye or crown is left
-             * @enum {string}
-             */
-            rhizome?: "none" | "doubtful" | "firm";
-            /** @description a word on where it went, or anything else */
-            word?: string;
-        };
-        GrowthCourse: {
-            /** @description left out: the day it came is not known */
-            days_here?: number;
-            days_to_established?: number;
-            /** @description from the first reading or move to the first tip; left out: none came, or it was there */
-            days_to_tip?: number;
-            feeds: number;
-            /** @description the highest stage it reached */
-            highest?: string;
-            /**
-             * Format: double
-             * @description share of them that still lived at the last
-             */
-            kept: number;
-            /** @description roots that lived at the first reading */
-            kept_of: number;
-            moves: number;
-            treatments: number;
-            waterings: number;
-        };
-        GrowthDeed: {
-            /** @enum {string} */
-            kind: "moved" | "watered" | "fed" | "treated" | "cut" | "broke";
-            on: string;
-            /** @description code of the way, job, pest or accident */
-            what?: string;
-        };
-        GrowthKnowledge: {
-            apart_days: components["schemas"]["KnowledgeNumber"];
-            asks: {
-                [key: string]: components["schemas"]["KnowledgeCodes"];
-            };
-            close: {
-                [key: string]: components["schemas"]["KnowledgeText"];
-            };
-            established_mm: components["schemas"]["KnowledgeNumber"];
-            evidence: {
-                [key: string]: components["schemas"]["KnowledgeText"];
-            };
-            fairly_signs: components["schemas"]["KnowledgeNumber"];
-            forecast_days: components["schemas"]["KnowledgeNumber"];
-            holds_week: components["schemas"]["KnowledgeNumber"];
-            interval_points: components["schemas"]["KnowledgeNumber"];
-            kept_share: components["schemas"]["KnowledgeNumber"];
-            leaf_share: components["schemas"]["KnowledgeNumber"];
-            look_back: {
-                [key: string]: components["schemas"]["KnowledgeText"];
-            };
-            look_back_asked: {
-                [key: string]: components["schemas"]["KnowledgeNumber"];
-            };
-            look_back_days: components["schemas"]["KnowledgeCodes"];
-            look_back_early: components["schemas"]["KnowledgeNumber"];
-            look_says: {
-                [key: string]: components["schemas"]["KnowledgeText"];
-            };
-            loses_week: components["schemas"]["KnowledgeNumber"];
-            needs: {
-                [key: string]: components["schemas"]["KnowledgeText"];
-            };
-            pace_wander: components["schemas"]["KnowledgeNumber"];
-            rate_days: components["schemas"]["KnowledgeNumber"];
-            rate_spread: components["schemas"]["KnowledgeNumber"];
-            same_leaf: components["schemas"]["KnowledgeNumber"];
-            scatter: components["schemas"]["GrowthScatter"][];
-            season_days: components["schemas"]["KnowledgeNumber"];
-            sign_days: components["schemas"]["KnowledgeNumber"];
-            signs: components["schemas"]["GrowthSignWords"][];
-            stages: components["schemas"]["GrowthStageWords"][];
-            sure: {
-                [key: string]: components["schemas"]["KnowledgeText"];
-            };
-            sure_signs: components["schemas"]["KnowledgeNumber"];
-            tape_mm: components["schemas"]["KnowledgeNumber"];
-            tape_share: components["schemas"]["KnowledgeNumber"];
-            /** @description share of the pot's width */
-            to_wall: components["schemas"]["KnowledgeEstimate"];
-            /** @description share of the way straight down */
-            to_water: components["schemas"]["KnowledgeEstimate"];
-            unseen_days: components["schemas"]["KnowledgeNumber"];
-            verdicts: {
-                [key: string]: components["schemas"]["KnowledgeText"];
-            };
-        };
-        GrowthLine: {
-            /** @enum {string} */
-            code: "bare" | "pot" | "roots" | "longest" | "tips" | "leaf" | "shoot" | "bulbs";
-            /** @description the oldest first; of bulbs: 1 plumper, 0 the same, -1 thinner */
-            points: components["schemas"]["GrowthPoint"][];
-            rate?: components["schemas"]["GrowthRate"];
-            /** @enum {string} */
-            unit: "" | "g" | "mm" | "times";
-        };
-        GrowthLostRoot: {
-            count: number;
-            id: string;
-            label: string;
-        };
-        GrowthPlantPace: {
-            /** @enum {string} */
-            against?: "" | "slower" | "usual" | "faster";
-            /** Format: double */
-            group_high: number;
-            /**
-             * Format: double
-             * @description four in five of its group lie between these
-             */
-            group_low: number;
-            /** Format: double */
-            group_mm_day: number;
-            /** Format: double */
-            high: number;
-            /**
-             * Format: double
-             * @description of the interval of 95 %, from six roots on; as mm_day where there is none
-             */
-            low: number;
-            /**
-             * Format: double
-             * @description the median of its followed roots; 0: not known
-             */
-            mm_day: number;
-            roots: number;
-        };
-        GrowthPoint: {
-            /** @description something was cut or changed: it does not go on from the one before */
-            anew?: boolean;
-            /** @enum {string} */
-            from: "reading" | "check-in" | "look" | "weighing";
-            /**
-             * Format: double
-             * @description how far it may be off, one standard deviation
-             */
-            off: number;
-            on: string;
-            /** Format: double */
-            value: number;
-        };
-        GrowthProof: {
-            code: string;
-            words: components["schemas"]["KnowledgeText"];
-        };
-        GrowthRate: {
-            /** Format: double */
-            a_day: number;
-            from_on: string;
-            /** Format: double */
-            high: number;
-            /** @description it has an interval: there are points enough */
-            interval?: boolean;
-            /**
-             * Format: double
-             * @description of the interval of 95 %; as a_day where there is none
-             */
-            low: number;
-            points: number;
-            to_on: string;
-        };
-        GrowthScatter: {
-            by: components["schemas"]["KnowledgeNumber"];
-            thought: components["schemas"]["KnowledgeNumber"];
-        };
-        GrowthShown: {
-            /** @description the day of the newest reading or tape in it */
-            on: string;
-            /** @description the day of the reading */
-            read_on: string;
-            reading: components["schemas"]["RootsReading"];
-            verdict: components["schemas"]["RootsVerdict"];
-        };
-        GrowthSign: {
-            code: string;
-            good?: boolean;
-            /** @description when it was last seen */
-            on: string;
-            words: components["schemas"]["KnowledgeText"];
-        };
-        GrowthSignWords: {
-            code: string;
-            good?: boolean;
-            words: components["schemas"]["KnowledgeText"];
-        };
-        GrowthSnapshot: {
-            /** @description of the stage */
-            name?: string;
-            on: string;
-            /** @enum {string} */
-            stage?: "" | "critical" | "holding" | "rooting" | "establishing" | "recovered";
-            values: components["schemas"]["GrowthValue"][];
-        };
-        GrowthStageWords: {
-            about: components["schemas"]["KnowledgeText"];
-            code: string;
-            name: string;
-        };
-        GrowthStanding: {
-            about?: components["schemas"]["KnowledgeText"];
-            /** @description the evidence that set it */
-            by: components["schemas"]["GrowthProof"][];
-            /** @description the moments of all stages, the oldest first */
-            history: components["schemas"]["GrowthChange"][];
-            name?: string;
-            /** @description what that needs and has not been seen */
-            needs: components["schemas"]["GrowthProof"][];
-            /** @description name of the stage after it */
-            next?: string;
-            since?: string;
-            /**
-             * @description left out: too little is known
-             * @enum {string}
-             */
-            stage?: "" | "critical" | "holding" | "rooting" | "establishing" | "recovered";
-        };
-        GrowthTrack: {
-            arrives: components["schemas"]["GrowthArrival"][];
-            /** @description how far it is, as last seen */
-            at?: string;
-            branched?: boolean;
-            label: string;
-            lost_on?: string;
-            /** @description it came after the loss */
-            new?: boolean;
-            /** @description its lengths, the oldest first */
-            points: components["schemas"]["GrowthPoint"][];
-            /** @description left out: one length, or none that lie apart */
-            rate?: components["schemas"]["GrowthRate"];
-            /** @description its name */
-            root: string;
-            /** @description as last seen */
-            tip?: string;
-        };
-        GrowthValue: {
-            /** @description that of its line */
-            code: string;
-            on: string;
-            unit: string;
-            /** Format: double */
-            value: number;
-        };
-        GrowthVerdict: {
-            /** @enum {string} */
-            code: "winning" | "holding" | "mixed" | "losing" | "recovered" | "unseen" | "unknown";
-            how_sure?: components["schemas"]["KnowledgeText"];
-            /** @description when it was last seen, by a check-in, a look, a reading or a weight */
-            seen_on?: string;
-            /** @description of the last weeks, the good ones first */
-            signs: components["schemas"]["GrowthSign"][];
-            /** @enum {string} */
-            sure?: "" | "sure" | "fairly" | "little";
-            words: components["schemas"]["KnowledgeText"];
         };
         Hold: {
             /**
@@ -5276,7 +4807,7 @@ export interface components {
              */
             again?: "" | "yes" | "no";
             /** @description its roots of the two days */
-            beside?: components["schemas"]["GrowthBeside"];
+            beside?: components["schemas"]["ProgressBeside"];
             /** @description how often what was done in between, by its kind */
             deeds?: {
                 [key: string]: number;
@@ -5287,7 +4818,7 @@ export interface components {
             /** Format: int64 */
             id?: number;
             note?: string;
-            now?: components["schemas"]["GrowthSnapshot"];
+            now?: components["schemas"]["ProgressSnapshot"];
             /** @enum {string} */
             of: "14" | "60" | "90" | "season";
             /** @description the day it was made */
@@ -5300,7 +4831,7 @@ export interface components {
              */
             state: "coming" | "due" | "done" | "passed";
             /** @description of one that is due, or was made */
-            then?: components["schemas"]["GrowthSnapshot"];
+            then?: components["schemas"]["ProgressSnapshot"];
             title: components["schemas"]["KnowledgeText"];
             /**
              * Format: int64
@@ -5801,7 +5332,7 @@ export interface components {
             to_plant_id?: number;
         };
         Moves: {
-            moves: components["schemas"]["AftercareMove"][];
+            moves: components["schemas"]["TodayMove"][];
             /** @description of which something is known */
             places: number;
         };
@@ -6512,7 +6043,7 @@ export interface components {
         };
         Progress: {
             /** @description its roots of two days; left out: none were read */
-            beside?: components["schemas"]["GrowthBeside"];
+            beside?: components["schemas"]["ProgressBeside"];
             closed: components["schemas"]["Closed"];
             day: string;
             /** @description days of readings and of roots taped, the oldest first */
@@ -6523,16 +6054,340 @@ export interface components {
             family: components["schemas"]["Relative"][];
             /** @description what was foretold of it and what came of that, the newest first */
             forecasts: components["schemas"]["Foretold"][];
-            lines: components["schemas"]["GrowthLine"][];
+            lines: components["schemas"]["ProgressLine"][];
             /** @description at its present home, the first first */
             look_backs: components["schemas"]["LookBack"][];
-            pace: components["schemas"]["GrowthPlantPace"];
+            pace: components["schemas"]["ProgressPlantPace"];
             /** Format: int64 */
             plant_id: number;
-            standing: components["schemas"]["GrowthStanding"];
+            standing: components["schemas"]["ProgressStanding"];
             /** @description roots followed by name, the longest first */
-            tracks: components["schemas"]["GrowthTrack"][];
-            verdict: components["schemas"]["GrowthVerdict"];
+            tracks: components["schemas"]["ProgressTrack"][];
+            verdict: components["schemas"]["ProgressVerdict"];
+        };
+        ProgressArrival: {
+            /** @enum {string} */
+            at: "wall" | "water" | "established";
+            /** @description and not after */
+            late_on: string;
+            /**
+             * Format: double
+             * @description that is so far along the root
+             */
+            mm: number;
+            on: string;
+            /** @description four times in five not before */
+            soon_on: string;
+        };
+        ProgressBeside: {
+            /** @description branches more than then */
+            branches: number;
+            /** @description the roots of now, and those that are there no more */
+            drawn: components["schemas"]["ProgressShown"];
+            /** @description which of those drawn are there no more */
+            gone: string[];
+            /**
+             * Format: double
+             * @description share of the roots alive then that still are
+             */
+            kept: number;
+            /** @description how many lived then; 0: none */
+            kept_of: number;
+            lost: components["schemas"]["ProgressLostRoot"][];
+            now: components["schemas"]["ProgressShown"];
+            /** @description what grew, and what is new */
+            since: components["schemas"]["RootsSince"];
+            then: components["schemas"]["ProgressShown"];
+        };
+        ProgressChange: {
+            /** @description it went back */
+            back?: boolean;
+            /** @description the evidence that set it */
+            by: components["schemas"]["ProgressProof"][];
+            name: string;
+            on: string;
+            /** @enum {string} */
+            stage: "critical" | "holding" | "rooting" | "establishing" | "recovered";
+            /** @description of one that went back: the reason */
+            why?: components["schemas"]["KnowledgeText"];
+        };
+        ProgressClosing: {
+            /**
+             * @description whether it would be done so again
+             * @enum {string}
+             */
+            again?: "yes" | "no";
+            /** @description it is closed though something firm, or doubtful, is left */
+            anyway?: boolean;
+            /** @description of one that is lost: what killed it; left out: not known */
+            cause?: string;
+            /** @enum {string} */
+            how: "recovered" | "given" | "lost";
+            /** @description what it teaches */
+            lesson?: string;
+            /**
+             * @description of one that is lost: what became of its medium
+             * @enum {string}
+             */
+            medium?: "boiled" | "thrown";
+            /**
+             * @description of one that is lost: what of rhizome, eye or crown is left
+             * @enum {string}
+             */
+            rhizome?: "none" | "doubtful" | "firm";
+            /** @description a word on where it went, or anything else */
+            word?: string;
+        };
+        ProgressCourse: {
+            /** @description left out: the day it came is not known */
+            days_here?: number;
+            days_to_established?: number;
+            /** @description from the first reading or move to the first tip; left out: none came, or it was there */
+            days_to_tip?: number;
+            feeds: number;
+            /** @description the highest stage it reached */
+            highest?: string;
+            /**
+             * Format: double
+             * @description share of them that still lived at the last
+             */
+            kept: number;
+            /** @description roots that lived at the first reading */
+            kept_of: number;
+            moves: number;
+            treatments: number;
+            waterings: number;
+        };
+        ProgressDeed: {
+            /** @enum {string} */
+            kind: "moved" | "watered" | "fed" | "treated" | "cut" | "broke";
+            on: string;
+            /** @description code of the way, job, pest or accident */
+            what?: string;
+        };
+        ProgressKnowledge: {
+            apart_days: components["schemas"]["KnowledgeNumber"];
+            asks: {
+                [key: string]: components["schemas"]["KnowledgeCodes"];
+            };
+            close: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            established_mm: components["schemas"]["KnowledgeNumber"];
+            evidence: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            fairly_signs: components["schemas"]["KnowledgeNumber"];
+            forecast_days: components["schemas"]["KnowledgeNumber"];
+            holds_week: components["schemas"]["KnowledgeNumber"];
+            interval_points: components["schemas"]["KnowledgeNumber"];
+            kept_share: components["schemas"]["KnowledgeNumber"];
+            leaf_share: components["schemas"]["KnowledgeNumber"];
+            look_back: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            look_back_asked: {
+                [key: string]: components["schemas"]["KnowledgeNumber"];
+            };
+            look_back_days: components["schemas"]["KnowledgeCodes"];
+            look_back_early: components["schemas"]["KnowledgeNumber"];
+            look_says: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            loses_week: components["schemas"]["KnowledgeNumber"];
+            needs: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            pace_wander: components["schemas"]["KnowledgeNumber"];
+            rate_days: components["schemas"]["KnowledgeNumber"];
+            rate_spread: components["schemas"]["KnowledgeNumber"];
+            same_leaf: components["schemas"]["KnowledgeNumber"];
+            scatter: components["schemas"]["ProgressScatter"][];
+            season_days: components["schemas"]["KnowledgeNumber"];
+            sign_days: components["schemas"]["KnowledgeNumber"];
+            signs: components["schemas"]["ProgressSignWords"][];
+            stages: components["schemas"]["ProgressStageWords"][];
+            sure: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            sure_signs: components["schemas"]["KnowledgeNumber"];
+            tape_mm: components["schemas"]["KnowledgeNumber"];
+            tape_share: components["schemas"]["KnowledgeNumber"];
+            /** @description share of the pot's width */
+            to_wall: components["schemas"]["KnowledgeEstimate"];
+            /** @description share of the way straight down */
+            to_water: components["schemas"]["KnowledgeEstimate"];
+            unseen_days: components["schemas"]["KnowledgeNumber"];
+            verdicts: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+        };
+        ProgressLine: {
+            /** @enum {string} */
+            code: "bare" | "pot" | "roots" | "longest" | "tips" | "leaf" | "shoot" | "bulbs";
+            /** @description the oldest first; of bulbs: 1 plumper, 0 the same, -1 thinner */
+            points: components["schemas"]["ProgressPoint"][];
+            rate?: components["schemas"]["ProgressRate"];
+            /** @enum {string} */
+            unit: "" | "g" | "mm" | "times";
+        };
+        ProgressLostRoot: {
+            count: number;
+            id: string;
+            label: string;
+        };
+        ProgressPlantPace: {
+            /** @enum {string} */
+            against?: "" | "slower" | "usual" | "faster";
+            /** Format: double */
+            group_high: number;
+            /**
+             * Format: double
+             * @description four in five of its group lie between these
+             */
+            group_low: number;
+            /** Format: double */
+            group_mm_day: number;
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description of the interval of 95 %, from six roots on; as mm_day where there is none
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description the median of its followed roots; 0: not known
+             */
+            mm_day: number;
+            roots: number;
+        };
+        ProgressPoint: {
+            /** @description something was cut or changed: it does not go on from the one before */
+            anew?: boolean;
+            /** @enum {string} */
+            from: "reading" | "check-in" | "look" | "weighing";
+            /**
+             * Format: double
+             * @description how far it may be off, one standard deviation
+             */
+            off: number;
+            on: string;
+            /** Format: double */
+            value: number;
+        };
+        ProgressProof: {
+            code: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        ProgressRate: {
+            /** Format: double */
+            a_day: number;
+            from_on: string;
+            /** Format: double */
+            high: number;
+            /** @description it has an interval: there are points enough */
+            interval?: boolean;
+            /**
+             * Format: double
+             * @description of the interval of 95 %; as a_day where there is none
+             */
+            low: number;
+            points: number;
+            to_on: string;
+        };
+        ProgressScatter: {
+            by: components["schemas"]["KnowledgeNumber"];
+            thought: components["schemas"]["KnowledgeNumber"];
+        };
+        ProgressShown: {
+            /** @description the day of the newest reading or tape in it */
+            on: string;
+            /** @description the day of the reading */
+            read_on: string;
+            reading: components["schemas"]["RootsReading"];
+            verdict: components["schemas"]["RootsVerdict"];
+        };
+        ProgressSign: {
+            code: string;
+            good?: boolean;
+            /** @description when it was last seen */
+            on: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        ProgressSignWords: {
+            code: string;
+            good?: boolean;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        ProgressSnapshot: {
+            /** @description of the stage */
+            name?: string;
+            on: string;
+            /** @enum {string} */
+            stage?: "" | "critical" | "holding" | "rooting" | "establishing" | "recovered";
+            values: components["schemas"]["ProgressValue"][];
+        };
+        ProgressStageWords: {
+            about: components["schemas"]["KnowledgeText"];
+            code: string;
+            name: string;
+        };
+        ProgressStanding: {
+            about?: components["schemas"]["KnowledgeText"];
+            /** @description the evidence that set it */
+            by: components["schemas"]["ProgressProof"][];
+            /** @description the moments of all stages, the oldest first */
+            history: components["schemas"]["ProgressChange"][];
+            name?: string;
+            /** @description what that needs and has not been seen */
+            needs: components["schemas"]["ProgressProof"][];
+            /** @description name of the stage after it */
+            next?: string;
+            since?: string;
+            /**
+             * @description left out: too little is known
+             * @enum {string}
+             */
+            stage?: "" | "critical" | "holding" | "rooting" | "establishing" | "recovered";
+        };
+        ProgressTrack: {
+            arrives: components["schemas"]["ProgressArrival"][];
+            /** @description how far it is, as last seen */
+            at?: string;
+            branched?: boolean;
+            label: string;
+            lost_on?: string;
+            /** @description it came after the loss */
+            new?: boolean;
+            /** @description its lengths, the oldest first */
+            points: components["schemas"]["ProgressPoint"][];
+            /** @description left out: one length, or none that lie apart */
+            rate?: components["schemas"]["ProgressRate"];
+            /** @description its name */
+            root: string;
+            /** @description as last seen */
+            tip?: string;
+        };
+        ProgressValue: {
+            /** @description that of its line */
+            code: string;
+            on: string;
+            unit: string;
+            /** Format: double */
+            value: number;
+        };
+        ProgressVerdict: {
+            /** @enum {string} */
+            code: "winning" | "holding" | "mixed" | "losing" | "recovered" | "unseen" | "unknown";
+            how_sure?: components["schemas"]["KnowledgeText"];
+            /** @description when it was last seen, by a check-in, a look, a reading or a weight */
+            seen_on?: string;
+            /** @description of the last weeks, the good ones first */
+            signs: components["schemas"]["ProgressSign"][];
+            /** @enum {string} */
+            sure?: "" | "sure" | "fairly" | "little";
+            words: components["schemas"]["KnowledgeText"];
         };
         PutDays: {
             days: components["schemas"]["ClimateDay"][];
@@ -8481,7 +8336,7 @@ export interface components {
         Today: {
             alarms: components["schemas"]["Alarm"][];
             /** @description for what is still open */
-            carry: components["schemas"]["AftercareCarry"];
+            carry: components["schemas"]["TodayCarry"];
             /** @description in the next days */
             coming: components["schemas"]["Coming"][];
             day: string;
@@ -8496,7 +8351,173 @@ export interface components {
             /** @description the first day on which something is due, where nothing is today */
             next_on?: string;
             open: number;
-            turns: components["schemas"]["AftercareTurn"][];
+            turns: components["schemas"]["TodayTurn"][];
+        };
+        TodayBatch: {
+            /** Format: double */
+            ml: number;
+            plants: number;
+            /** Format: double */
+            ppm_n: number;
+        };
+        TodayCarry: {
+            /** @description new ones */
+            blades: number;
+            /** @description one batch a strength */
+            feed: components["schemas"]["TodayBatch"][];
+            /** @description new ones, for what is to be moved */
+            labels: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            plain_ml: number;
+            pots: number;
+            /** Format: double */
+            seaweed_ml: number;
+        };
+        TodayCrate: {
+            /** @description of one that waits: the day by which it is its turn */
+            by?: string;
+            danger: components["schemas"]["TodayDanger"];
+            /** @description its one advice */
+            does: string;
+            /** @description of one that waits: longer than it should */
+            late?: boolean;
+            /** @description what it goes into, in words */
+            mix?: string;
+            /** @description the step where that is done */
+            page: string;
+            place?: string;
+            /** Format: int64 */
+            plant_id: number;
+            /** @description handled after the clean ones, with a new blade */
+            suspect?: boolean;
+            tag: string;
+        };
+        TodayDanger: {
+            code: string;
+            /** @description how it waits */
+            how: components["schemas"]["KnowledgeText"];
+            /** @description share of its chance lost by a night */
+            loses: components["schemas"]["KnowledgeEstimate"];
+            /** @description it needs tonight */
+            minutes: components["schemas"]["KnowledgeNumber"];
+            name: components["schemas"]["KnowledgeText"];
+            /** @description nights that it can wait, as told */
+            waits: components["schemas"]["KnowledgeNumber"];
+        };
+        TodayEvening: {
+            /** @description the worst first */
+            dangers: components["schemas"]["TodayDanger"][];
+            minutes: components["schemas"]["KnowledgeNumber"];
+            nights_between: components["schemas"]["KnowledgeNumber"];
+        };
+        TodayGroup: {
+            /** @description by place */
+            items: components["schemas"]["TodayItem"][];
+            job: string;
+            /** @description whether lateness matters */
+            late: components["schemas"]["KnowledgeText"];
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description water for those still open
+             */
+            ml?: number;
+            name: string;
+        };
+        TodayItem: {
+            do: string;
+            /** @description what became of it today */
+            done?: components["schemas"]["TodayNoted"];
+            /** @description name of its group */
+            group: string;
+            job: string;
+            /** @description days past the day by which it was meant to be */
+            late_days?: number;
+            /** @description it is late, and that matters */
+            matters?: boolean;
+            /** Format: double */
+            ml?: number;
+            on: string;
+            place?: string;
+            /** Format: int64 */
+            place_id?: number;
+            /** Format: int64 */
+            plant_id: number;
+            /** Format: double */
+            ppm_n?: number;
+            protocol: string;
+            tag: string;
+            /** @enum {string} */
+            water?: "" | "plain" | "seaweed";
+        };
+        TodayKnowledge: {
+            /** @description what is done before a turn */
+            between: {
+                [key: string]: components["schemas"]["KnowledgeText"];
+            };
+            evening: components["schemas"]["TodayEvening"];
+            /** @description so many that want work at the bench are named in the round */
+            named_at_bench: components["schemas"]["KnowledgeNumber"];
+            places: components["schemas"]["TodaySpots"];
+            /** @description from a plant to the next */
+            walk_minutes: components["schemas"]["KnowledgeNumber"];
+        };
+        TodayMisfit: {
+            /** Format: double */
+            points: number;
+            words: string;
+        };
+        TodayMove: {
+            from?: string;
+            /**
+             * Format: double
+             * @description points; the more the better
+             */
+            gain: number;
+            /** @description what is wrong where it stands */
+            here: components["schemas"]["TodayMisfit"][];
+            /** Format: int64 */
+            plant_id: number;
+            tag: string;
+            /** @description what would be wrong there */
+            there: components["schemas"]["TodayMisfit"][];
+            to: string;
+            /** Format: int64 */
+            to_id: number;
+        };
+        TodayNoted: {
+            because?: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            outcome: "done" | "left";
+            person?: string;
+        };
+        TodaySpots: {
+            cold_point: components["schemas"]["KnowledgeNumber"];
+            dim_points: components["schemas"]["KnowledgeNumber"];
+            dry_held_percent: components["schemas"]["KnowledgeNumber"];
+            dry_percent: components["schemas"]["KnowledgeNumber"];
+            dry_point: components["schemas"]["KnowledgeNumber"];
+            hot_point: components["schemas"]["KnowledgeNumber"];
+            injury_points: components["schemas"]["KnowledgeNumber"];
+            least_gain: components["schemas"]["KnowledgeNumber"];
+            moves: components["schemas"]["KnowledgeNumber"];
+            settled_days: components["schemas"]["KnowledgeNumber"];
+            sun_points: components["schemas"]["KnowledgeNumber"];
+            tip_kpa: components["schemas"]["KnowledgeEstimate"];
+            tip_points: components["schemas"]["KnowledgeNumber"];
+        };
+        TodayTurn: {
+            /** @description what is done before these plants are touched */
+            before?: components["schemas"]["KnowledgeText"];
+            /** @description by job, in the order of the round */
+            groups: components["schemas"]["TodayGroup"][];
+            /** @enum {string} */
+            turn: "clean" | "suspect" | "apart";
         };
         Told: {
             /** @description set to zero what lies on it now */
@@ -8804,6 +8825,216 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeenList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Ticks"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TendedList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undoTended: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Undo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Undone"];
                 };
             };
             /** @description Bad Request */
@@ -9405,216 +9636,6 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    tend: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": components["schemas"]["Ticks"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TendedList"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    undoCare: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": components["schemas"]["Undo"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Undone"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12676,7 +12697,7 @@ export interface operations {
             };
         };
     };
-    foresight: {
+    scoreForecasts: {
         parameters: {
             query?: never;
             header?: never;
@@ -12936,7 +12957,7 @@ export interface operations {
             };
         };
     };
-    careKnowledge: {
+    aftercareKnowledge: {
         parameters: {
             query?: never;
             header?: never;
@@ -13440,62 +13461,6 @@ export interface operations {
             };
         };
     };
-    growthKnowledge: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["GrowthKnowledge"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     lookKnowledge: {
         parameters: {
             query?: never;
@@ -13680,6 +13645,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PestsKnowledge"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    progressKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressKnowledge"];
                 };
             };
             /** @description Unauthorized */
@@ -13960,6 +13981,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["QuestionList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    todayKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayKnowledge"];
                 };
             };
             /** @description Unauthorized */
@@ -15387,6 +15464,62 @@ export interface operations {
             };
         };
     };
+    duePests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DueList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     listPlaces: {
         parameters: {
             query?: never;
@@ -16540,7 +16673,83 @@ export interface operations {
             };
         };
     };
-    archivePlant: {
+    getAftercare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Aftercare"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    chooseAftercare: {
         parameters: {
             query?: never;
             header?: never;
@@ -16551,7 +16760,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["ArchivePlant"];
+                "application/json": components["schemas"]["ChooseAftercare"];
             };
         };
         responses: {
@@ -16561,7 +16770,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Plant"];
+                    "application/json": components["schemas"]["Aftercare"];
                 };
             };
             /** @description Bad Request */
@@ -16665,83 +16874,7 @@ export interface operations {
             };
         };
     };
-    getCare: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Aftercare"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    chooseCare: {
+    archivePlant: {
         parameters: {
             query?: never;
             header?: never;
@@ -16752,7 +16885,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["ChooseCare"];
+                "application/json": components["schemas"]["ArchivePlant"];
             };
         };
         responses: {
@@ -16762,7 +16895,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Aftercare"];
+                    "application/json": components["schemas"]["Plant"];
                 };
             };
             /** @description Bad Request */
@@ -17552,6 +17685,203 @@ export interface operations {
             };
         };
     };
+    exposure: {
+        parameters: {
+            query?: {
+                /** @description contacts since this day; left out: some weeks back */
+                since?: string;
+                /** @description what it may carry; left out: what its signs say */
+                agent?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Exposure"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    watchPlants: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["WatchPlants"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Exposure"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     listCourses: {
         parameters: {
             query?: never;
@@ -17766,203 +18096,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Divided"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    exposure: {
-        parameters: {
-            query?: {
-                /** @description contacts since this day; left out: some weeks back */
-                since?: string;
-                /** @description what it may carry; left out: what its signs say */
-                agent?: string;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Exposure"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    watchPlants: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": components["schemas"]["WatchPlants"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Exposure"];
                 };
             };
             /** @description Bad Request */
@@ -21217,62 +21350,6 @@ export interface operations {
             };
             /** @description Insufficient Storage */
             507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    dueRounds: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DueList"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
                 headers: {
                     [name: string]: unknown;
                 };

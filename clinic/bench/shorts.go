@@ -1,0 +1,166 @@
+package bench
+
+import (
+	"cmp"
+	"encoding/json"
+
+	"therapeon/clinic/record"
+	"therapeon/core/causes"
+	"therapeon/core/cleaning"
+	"therapeon/core/look"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
+)
+
+// Summary is a verdict in short, for lists.
+type Summary struct {
+	ReadingID int64           `json:"reading_id" required:"true"`
+	ReadOn    string          `json:"read_on" required:"true"`
+	Headline  string          `json:"headline" required:"true"`
+	Grade     roots.GradeCode `json:"grade" required:"true"`
+	Starved   bool            `json:"starved,omitempty" description:"too little living root for its leaves"`
+	Roots     int             `json:"roots" required:"true"`
+	Viable    roots.Range     `json:"viable_by_length" required:"true"`
+	LiveMM    roots.Range     `json:"live_length_mm" required:"true"`
+	Tips      int             `json:"growing_tips" required:"true"`
+	Cuts      int             `json:"cuts" required:"true"`
+	Rechecks  int             `json:"rechecks" required:"true"`
+
+	Left       *LeftShort `json:"left,omitempty" description:"the roots as the cuts left them, once one was made"`
+	Unreadable string     `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+}
+
+// LeftShort is what the cuts left, in short.
+type LeftShort struct {
+	Roots  int         `json:"roots" required:"true"`
+	Viable roots.Range `json:"viable_by_length" required:"true"`
+	LiveMM roots.Range `json:"live_length_mm" required:"true"`
+}
+
+// readingShort is a reading in short as it is kept: its words are made when it is read.
+type readingShort struct {
+	Summary
+	Line roots.Line        `json:"line"`
+	Work *cleaning.Counted `json:"cutting,omitempty"`  // once a cut was made
+	Told string            `json:"headline,omitempty"` // by an older program, until it is judged anew
+}
+
+// SummaryOf is a reading for lists. One that cannot be read says so and takes no
+// other down.
+func SummaryOf(id int64, readOn, doc string) Summary {
+	var kept readingShort
+	if err := json.Unmarshal([]byte(doc), &kept); err != nil {
+		return Summary{ReadingID: id, ReadOn: readOn, Unreadable: record.Unread("this reading", id, err)}
+	}
+	s := kept.Summary
+	s.ReadingID, s.ReadOn, s.Headline = id, readOn, cmp.Or(kept.Line.Words(), kept.Told)
+	if kept.Work != nil {
+		s.Headline = kept.Work.Words()
+	}
+	return s
+}
+
+// InShort puts a patient's reading in short. Once cuts are made, how far they are is the
+// news.
+func InShort(p *patient.Patient) (string, error) {
+	r, list := p.Roots(), cleaning.Cuts(p)
+	t := r.Verdict.Totals
+	kept := readingShort{Line: roots.LineOf(r.Reading, r.Verdict), Summary: Summary{
+		Grade:    r.Verdict.Grade.Code,
+		Starved:  r.Verdict.Grade.Starved,
+		Roots:    r.Reading.Count(),
+		Viable:   t.ViableByLength,
+		LiveMM:   t.LiveLengthMM,
+		Tips:     t.GrowingTips,
+		Cuts:     t.Cuts + t.SideCuts,
+		Rechecks: t.Rechecks,
+	}}
+	if list.CutsDone > 0 {
+		of := r.After().Totals
+		kept.Work = &cleaning.Counted{Cuts: list.Cuts, Done: list.CutsDone}
+		kept.Left = &LeftShort{r.Left().Count(), of.ViableByLength, of.LiveLengthMM}
+	}
+	return record.AsDoc(kept)
+}
+
+// Looked is an inspection in short, for lists.
+type Looked struct {
+	InspectionID int64  `json:"inspection_id" required:"true"`
+	LookedOn     string `json:"looked_on" required:"true"`
+	AgainOn      string `json:"again_on,omitempty"`
+	LookInShort
+	CausesInShort
+
+	Unreadable string `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+}
+
+// LookInShort is the look in a line.
+type LookInShort struct {
+	Decision string `json:"decision" required:"true" enum:",leave,wait,soon,now,out"`
+	Headline string `json:"headline" required:"true"`
+}
+
+// CausesInShort is the causes in a line.
+type CausesInShort struct {
+	Cause     string `json:"cause" required:"true" description:"in a line"`
+	Judged    bool   `json:"judged,omitempty" description:"something was looked at that causes are judged by"`
+	Clear     bool   `json:"clear,omitempty" description:"nothing is wrong, as far as was looked"`
+	Undecided bool   `json:"undecided,omitempty" description:"a next check is open"`
+	Alarm     bool   `json:"alarm,omitempty" description:"something that spreads is not ruled out"`
+	Strips    bool   `json:"strips,omitempty" description:"its causes ask for the old medium to come off"`
+	Apart     bool   `json:"apart,omitempty" description:"its causes ask that it be kept apart"`
+}
+
+// lookShort is a look in short as it is kept: its words are made when it is read.
+type lookShort struct {
+	Look struct {
+		Decision string `json:"decision"`
+		look.Line
+		Told string `json:"headline,omitempty"` // by an older program, until it is judged anew
+	} `json:"look"`
+	Causes struct {
+		Line      causes.Line `json:"line"`
+		Told      string      `json:"cause,omitempty"` // by an older program, until it is judged anew
+		Undecided bool        `json:"undecided,omitempty"`
+		Alarm     bool        `json:"alarm,omitempty"`
+		Strips    bool        `json:"strips,omitempty"`
+		Apart     bool        `json:"apart,omitempty"`
+	} `json:"causes"`
+}
+
+// LookShortOf reads a look in short; an empty one is of no look.
+func LookShortOf(doc string) (lookShort, error) {
+	var short lookShort
+	if doc == "" {
+		return short, nil
+	}
+	return short, json.Unmarshal([]byte(doc), &short)
+}
+
+// LookShown is an inspection for lists. One that cannot be read says so and takes no
+// other down.
+func LookShown(id int64, on, again, doc string) Looked {
+	s, err := LookShortOf(doc)
+	if err != nil {
+		return Looked{InspectionID: id, LookedOn: on, AgainOn: again, Unreadable: record.Unread("this look", id, err)}
+	}
+	of := s.Causes
+	return Looked{
+		InspectionID: id, LookedOn: on, AgainOn: again,
+		LookInShort: LookInShort{s.Look.Decision, cmp.Or(look.Table().Words(s.Look.Line), s.Look.Told)},
+		CausesInShort: CausesInShort{
+			Cause: cmp.Or(causes.Table().Words(of.Line), of.Told), Judged: of.Line.Judged() || of.Told != "",
+			Clear: of.Line.Clear(), Undecided: of.Undecided, Alarm: of.Alarm, Strips: of.Strips, Apart: of.Apart,
+		},
+	}
+}
+
+// InShort is the inspection for lists: the look, and the causes.
+func (all Inspected) InShort() (string, error) {
+	var s lookShort
+	s.Look.Decision, s.Look.Line = all.Look.Decision, all.Look.Line
+	heard := all.Causes.Heard()
+	s.Causes.Line, s.Causes.Undecided = all.Causes.Line, len(all.Causes.Next) > 0
+	s.Causes.Alarm, s.Causes.Strips, s.Causes.Apart = heard.Alarm, heard.Strips, heard.Apart
+	return record.AsDoc(s)
+}

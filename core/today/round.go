@@ -1,0 +1,239 @@
+package today
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"therapeon/core/aftercare"
+	"therapeon/core/dates"
+	"therapeon/core/knowledge"
+	"therapeon/core/patient"
+)
+
+// Round is the work of a day in the order in which it is done: clean plants first, then suspects,
+// those kept apart last; in each turn job by job, and place by place, so that one walks once.
+type Round struct {
+	Turns []Turn `json:"turns" required:"true"`
+	Carry Carry  `json:"carry" required:"true" description:"for what is still open"`
+	Done  int    `json:"done" required:"true"`
+	Open  int    `json:"open" required:"true"`
+}
+
+// Turn are the plants handled in one turn; before it hands are washed and blades changed.
+type Turn struct {
+	Turn   string          `json:"turn" required:"true" enum:"clean,suspect,apart"`
+	Before *knowledge.Text `json:"before,omitempty" description:"what is done before these plants are touched"`
+	Groups []Group         `json:"groups" required:"true" description:"by job, in the order of the round"`
+}
+
+// Group is one job on the plants of a turn.
+type Group struct {
+	Job     string         `json:"job" required:"true"`
+	Name    string         `json:"name" required:"true"`
+	Late    knowledge.Text `json:"late" required:"true" description:"whether lateness matters"`
+	ML      float64        `json:"ml,omitempty" description:"water for those still open"`
+	Minutes float64        `json:"minutes" required:"true"`
+	Items   []Item         `json:"items" required:"true" description:"by place"`
+}
+
+// Item is a job of one plant.
+type Item struct {
+	PlantID  int64   `json:"plant_id" required:"true"`
+	Tag      string  `json:"tag" required:"true"`
+	Kind     string  `json:"group" required:"true" description:"name of its group"`
+	Place    string  `json:"place,omitempty"`
+	PlaceID  int64   `json:"place_id,omitempty"`
+	Job      string  `json:"job" required:"true"`
+	Protocol string  `json:"protocol" required:"true"`
+	Do       string  `json:"do" required:"true"`
+	On       string  `json:"on" required:"true"`
+	LateDays int     `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
+	Matters  bool    `json:"matters,omitempty" description:"it is late, and that matters"`
+	ML       float64 `json:"ml,omitempty"`
+	Water    string  `json:"water,omitempty" enum:",plain,seaweed"`
+	PPM      float64 `json:"ppm_n,omitempty"`
+	Done     *Noted  `json:"done,omitempty" description:"what became of it today"`
+}
+
+// Noted is what became of a job today.
+type Noted struct {
+	ID      int64           `json:"id" required:"true"`
+	Outcome patient.Outcome `json:"outcome" required:"true" enum:"done,left"`
+	Because string          `json:"because,omitempty"`
+	Person  string          `json:"person,omitempty"`
+}
+
+// Carry is what one takes along.
+type Carry struct {
+	PlainML   float64 `json:"plain_ml" required:"true"`
+	SeaweedML float64 `json:"seaweed_ml" required:"true"`
+	Feed      []Batch `json:"feed" required:"true" description:"one batch a strength"`
+	Blades    int     `json:"blades" required:"true" description:"new ones"`
+	Labels    int     `json:"labels" required:"true" description:"new ones, for what is to be moved"`
+	Minutes   float64 `json:"minutes" required:"true"`
+	Pots      int     `json:"pots" required:"true"`
+}
+
+// Batch is feed of one strength.
+type Batch struct {
+	PPM    float64 `json:"ppm_n" required:"true"`
+	ML     float64 `json:"ml" required:"true"`
+	Plants int     `json:"plants" required:"true"`
+}
+
+// TurnNames are the turns in their order.
+var TurnNames = []string{"clean", "suspect", "apart"}
+
+// Wanted is a job of a plant on a day, with the turn in which the plant is handled.
+type Wanted struct {
+	Turn patient.Turn
+	By   string // the day by which it is meant to be
+	Item
+}
+
+// RoundOf orders what is wanted on a day.
+func RoundOf(list []Wanted, day string) Round {
+	k, jobs := Table(), aftercare.Table()
+	r := Round{Turns: []Turn{}, Carry: Carry{Feed: []Batch{}}}
+	list = slices.Clone(list)
+	places := map[string]int{}
+	for i, j := range jobs.Jobs {
+		places[j.Code] = i
+	}
+	slices.SortStableFunc(list, func(a, b Wanted) int {
+		if by := cmp.Or(
+			cmp.Compare(a.Turn, b.Turn), cmp.Compare(places[a.Job], places[b.Job]), cmp.Compare(a.Place, b.Place),
+		); by != 0 {
+			return by
+		}
+		return cmp.Or(
+			cmp.Compare(strings.ToLower(a.Tag), strings.ToLower(b.Tag)), cmp.Compare(a.PlantID, b.PlantID),
+		)
+	})
+	pots := map[int64]bool{}
+	for _, w := range list {
+		job, ok := jobs.Job(w.Job)
+		if !ok {
+			continue
+		}
+		it := w.Item
+		it.Do, it.Water = job.Do, job.Water
+		if it.PPM > 0 {
+			it.PPM = tenFold(it.PPM)
+		}
+		if w.By < day && it.Done == nil {
+			late := int(dates.Between(w.By, day))
+			it.LateDays, it.Matters = late, float64(late) >= job.MattersAfter.Value
+		}
+		g := r.group(w.Turn, job)
+		g.Items = append(g.Items, it)
+		if it.Done != nil {
+			r.Done++
+			continue
+		}
+		r.Open++
+		pots[it.PlantID] = true
+		g.ML += it.ML
+		g.Minutes += job.Minutes.Value
+		r.Carry.Minutes += job.Minutes.Value
+		r.Carry.take(it)
+	}
+	r.Carry.Pots = len(pots)
+	r.Carry.Minutes = math.Ceil(r.Carry.Minutes + float64(len(pots))*k.WalkMinutes.Value)
+	for _, t := range r.Turns {
+		if t.Turn != TurnNames[patient.Clean] {
+			r.Carry.Blades++
+		}
+	}
+	return r
+}
+
+// tenFold rounds a strength so that alike plants share a batch.
+func tenFold(ppm float64) float64 {
+	if ppm < 10 {
+		return math.Max(1, math.Floor(ppm))
+	}
+	return math.Floor(ppm/10) * 10
+}
+
+// group is the group of a job in the last turn, begun where it is not.
+func (r *Round) group(turn patient.Turn, job aftercare.Job) *Group {
+	name := TurnNames[turn]
+	if n := len(r.Turns); n == 0 || r.Turns[n-1].Turn != name {
+		t := Turn{Turn: name, Groups: []Group{}}
+		if between, ok := Table().Between[name]; ok {
+			t.Before = &between
+		}
+		r.Turns = append(r.Turns, t)
+	}
+	t := &r.Turns[len(r.Turns)-1]
+	if n := len(t.Groups); n == 0 || t.Groups[n-1].Job != job.Code {
+		t.Groups = append(t.Groups, Group{Job: job.Code, Name: job.Name, Late: job.Late, Items: []Item{}})
+	}
+	return &t.Groups[len(t.Groups)-1]
+}
+
+// take adds the water of a job.
+func (c *Carry) take(it Item) {
+	switch {
+	case it.ML <= 0 || it.Water == "":
+	case it.PPM > 0:
+		i := slices.IndexFunc(c.Feed, func(b Batch) bool { return b.PPM == it.PPM })
+		if i < 0 {
+			c.Feed = append(c.Feed, Batch{PPM: it.PPM})
+			slices.SortFunc(c.Feed, func(a, b Batch) int { return cmp.Compare(a.PPM, b.PPM) })
+			i = slices.IndexFunc(c.Feed, func(b Batch) bool { return b.PPM == it.PPM })
+		}
+		c.Feed[i].ML += it.ML
+		c.Feed[i].Plants++
+	case it.Water == "seaweed":
+		c.SeaweedML += it.ML
+	default:
+		c.PlainML += it.ML
+	}
+}
+
+// Headline is a round in a line. bench is how many plants want something beside it; nextOn is the day on
+// which something is due where nothing is today, with how many pots; 0: nothing at all.
+func (r Round) Headline(bench int, nextOn string, next int) string {
+	switch {
+	case r.Open > 0:
+		return fmt.Sprintf("%s you today. About %s.", want(r.Carry.Pots), minutes(r.Carry.Minutes))
+	case bench > 0 && r.Done > 0:
+		return fmt.Sprintf("The round is done. %s you at the bench.", want(bench))
+	case bench > 0:
+		return fmt.Sprintf("Nothing is due in the round. %s you at the bench.", want(bench))
+	case r.Done > 0 && next > 0:
+		return fmt.Sprintf("All is done for today. Next: %s on %s.", potsWord(next), dates.InWords(nextOn))
+	case r.Done > 0:
+		return "All is done for today."
+	case next > 0:
+		return fmt.Sprintf("Nothing wants you today. Next: %s on %s.", potsWord(next), dates.InWords(nextOn))
+	default:
+		return "Nothing wants you today."
+	}
+}
+
+func want(n int) string {
+	if n == 1 {
+		return "One plant wants"
+	}
+	return fmt.Sprintf("%d plants want", n)
+}
+
+func potsWord(n int) string {
+	if n == 1 {
+		return "one plant"
+	}
+	return fmt.Sprintf("%d plants", n)
+}
+
+func minutes(m float64) string {
+	if m < 60 {
+		return fmt.Sprintf("%.0f minutes", m)
+	}
+	return fmt.Sprintf("%.0f h %.0f min", math.Floor(m/60), math.Mod(m, 60))
+}

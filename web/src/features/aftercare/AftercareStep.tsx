@@ -1,0 +1,164 @@
+import { useQuery } from "@tanstack/react-query";
+import type { Aftercare, CareDue, RoundItem } from "../../lib/api/client";
+import { aftercare } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { run } from "../../lib/run";
+import { volume } from "../../lib/words";
+import { Marked } from "../../ui/Mark";
+import { Aside, Headline, Lead, Why } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import { Waiting } from "../../ui/Waiting";
+import view from "../../ui/view.module.css";
+import { PlantSoFar, usePlant } from "../plant";
+import { Alarms } from "./Alarms";
+import { CheckIn } from "./CheckIn";
+import { Choices } from "./Choices";
+import { History } from "./History";
+import { Protocol } from "./Protocol";
+import { RoundJob } from "./RoundJob";
+import { useAftercare } from "./useAftercare";
+
+/** The months after: what is next, what it waits for, and what was seen and done. */
+export default function AftercareStep() {
+  const { plant } = usePlant();
+  const found = useQuery(aftercare(plant.id));
+  const c = found.data;
+  if (!c) return found.error ? <Trouble error={found.error} again={() => run(found.refetch())} /> : <Waiting />;
+  return (
+    <div className={view.step}>
+      <section data-part="care">
+        {plant.advice?.page === "aftercare" && <Headline>{plant.advice.headline}</Headline>}
+        <Alarms c={c} />
+        {c.runs.length === 0 ? (
+          <Lead>
+            No protocol runs. It begins when the plant is held or housed; a check-in can be noted all the same.
+          </Lead>
+        ) : (
+          <Next c={c} tag={plant.intake.tag} />
+        )}
+        <CheckIn key={`checkin ${c.checkins.length}`} c={c} />
+        {c.runs.map((r) => (
+          <Protocol key={`${r.code} ${r.since}`} c={c} r={r} />
+        ))}
+        <WaterAndFeed c={c} />
+        <Choices c={c} />
+        <History c={c} />
+      </section>
+      <PlantSoFar />
+    </div>
+  );
+}
+
+/** A job of the plant as the round has it. */
+const asItem = (c: Aftercare, d: CareDue, tag: string): RoundItem => {
+  const done = c.done.find((t) => t.job === d.job && t.on === c.day);
+  return {
+    plant_id: c.plant_id,
+    tag,
+    group: "",
+    job: d.job,
+    protocol: d.protocol,
+    do: d.do,
+    on: d.on,
+    late_days: d.late_days,
+    matters: d.matters,
+    ml: d.ml,
+    water: d.water,
+    ppm_n: d.ppm_n,
+    ...(done && { done: { id: done.id, outcome: done.outcome, because: done.because, person: done.person } }),
+  };
+};
+
+/** What is due, what was done today, and what comes next. */
+function Next({ c, tag }: { c: Aftercare; tag: string }) {
+  const work = useAftercare();
+  const today = c.due.filter((d) => d.on <= c.day && d.job !== "check"); // what is looked at stands below
+  const later = c.due.filter((d) => d.on > c.day);
+  const done = c.done.filter((t) => t.on === c.day);
+  return (
+    <section data-part="next" aria-label="What is next">
+      {today.length + done.length + later.length > 0 && <h2>{today.length > 0 ? "Due" : "Next"}</h2>}
+      {Boolean(work.trouble) && <Trouble error={work.trouble} />}
+      {today.map((d) => (
+        <div key={d.job}>
+          <RoundJob item={asItem(c, d, tag)} work={work} nameless />
+          <Why>
+            <Marked text={d.how} />
+            {d.missed
+              ? ` ${d.missed === 1 ? "One turn was" : `${d.missed} turns were`} missed; they are not made up.`
+              : ""}
+          </Why>
+        </div>
+      ))}
+      {done.map((t) => (
+        <RoundJob
+          key={t.id}
+          item={{
+            ...t,
+            tag,
+            group: "",
+            protocol: "",
+            do: t.name,
+            done: { id: t.id, outcome: t.outcome, because: t.because, person: t.person },
+          }}
+          work={work}
+          nameless
+        />
+      ))}
+      {later.length > 0 && (
+        <ul data-part="later">
+          {later.map((d) => (
+            <li key={d.job}>
+              {day(d.on)}: {d.do.toLowerCase()}
+              {d.ml ? `, ${volume(d.ml)}` : ""}
+              {d.ppm_n ? ` with feed of ${d.ppm_n} ppm N` : ""} {d.shifted && <Aside>Put off: {d.shifted}</Aside>}
+            </li>
+          ))}
+        </ul>
+      )}
+      {c.held_back && (
+        <Lead>{c.held_back === "look" ? "Its look" : "An alarm"} says no water, so none is asked for here.</Lead>
+      )}
+    </section>
+  );
+}
+
+/** When it is due for water and what that rests on; whether there is feed in it. */
+function WaterAndFeed({ c }: { c: Aftercare }) {
+  const { water: w, feed: f, last } = c;
+  if (c.runs.length === 0) return null;
+  return (
+    <section data-part="water-and-feed" aria-label="Water and feed">
+      <h2>Water and feed</h2>
+      {w && (
+        <p data-part="due-for-water">
+          Due for water about <b>{day(w.on)}</b>, four times in five between {day(w.soon_on)} and {day(w.late_on)}.{" "}
+          <Marked text={w.rests} />
+        </p>
+      )}
+      <p data-part="feed">
+        {f.ppm_n > 0 && (
+          <>
+            <b>{f.ppm_n} ppm N</b>
+            {f.on && f.on > c.day ? `, next from ${day(f.on)}` : ""}.{" "}
+          </>
+        )}
+        <Marked text={f.why} />
+      </p>
+      {f.side && (
+        <Why>
+          {f.side.question}: {f.side.choice.name.toLowerCase()}. <Marked text={f.side.choice.reason} />
+        </Why>
+      )}
+      <Aside>
+        {[
+          last.watered_on && `Last watered ${day(last.watered_on)}`,
+          last.flushed_on && `last flushed ${day(last.flushed_on)}`,
+          last.fed_on && `last fed ${day(last.fed_on)}`,
+        ]
+          .filter(Boolean)
+          .join(" · ")}
+      </Aside>
+    </section>
+  );
+}

@@ -1,0 +1,134 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Refused, type Aftercare, type Noted } from "../../lib/api/client";
+import { run } from "../../lib/run";
+import { Choice } from "../../ui/Choice";
+import { Figure } from "../../ui/Figure";
+import { Fold } from "../../ui/Fold";
+import { Marked } from "../../ui/Mark";
+import { Row } from "../../ui/Row";
+import { Aside, Why } from "../../ui/Said";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+import view from "../../ui/view.module.css";
+import { Taping } from "./Taping";
+import { asked, fieldsInOrder } from "./fields";
+import { checkIn } from "./useAftercare";
+
+type Field = keyof Noted;
+
+/** The check-in of the day: what its protocols ask for at once, the rest on demand. */
+export function CheckIn({ c }: { c: Aftercare }) {
+  const cache = useQueryClient();
+  const [noted, setNoted] = useState<Noted>({});
+  const [error, setError] = useState<unknown>();
+  const [sending, setSending] = useState(false);
+  const none = (f: Field) => ofTips.includes(f) && !((noted.tips ?? 0) > 0);
+  const first = fieldsInOrder.filter((f) => (c.checks.includes(f) || ofTips.includes(f)) && !none(f));
+  const rest = fieldsInOrder.filter((f) => !first.includes(f) && !none(f));
+  const set = (f: Field, value: unknown) => {
+    setError(undefined);
+    setNoted((now) =>
+      Object.fromEntries([
+        ...Object.entries(now).filter(([k]) => k !== f),
+        ...(value === undefined || value === "" ? [] : [[f, value] as const]),
+      ]),
+    );
+  };
+  const wrong = (f: string) => (error instanceof Refused ? (error.at(`noted.${f}`) ?? error.at(f)) : undefined);
+  const send = () => {
+    setSending(true);
+    run(
+      checkIn(cache, c.plant_id, noted).then(
+        () => setNoted({}),
+        (e: unknown) => {
+          setError(e);
+          setSending(false);
+        },
+      ),
+    );
+  };
+  const due = c.due.find((d) => d.job === "check");
+  const empty = Object.keys(noted).length === 0;
+  const fields = (list: Field[]) =>
+    list.map((f) => <One key={f} field={f} noted={noted} onSet={set} error={wrong(f)} />);
+  return (
+    <section data-part="check-in" aria-label="Check-in">
+      <h2>
+        Check-in{" "}
+        <Aside>{due && due.on <= c.day ? (due.late_days ? `due, ${due.late_days} days late` : "due") : ""}</Aside>
+      </h2>
+      {due && (
+        <Why>
+          <Marked text={due.how} />
+        </Why>
+      )}
+      <div className={view.columns}>{fields(first)}</div>
+      <Fold summary="Tape a root, and follow it by name" id="tape">
+        <Taping
+          plant={c.plant_id}
+          taped={noted.roots ?? []}
+          onTape={(roots) => set("roots", roots.length > 0 ? roots : undefined)}
+          wrong={wrong}
+        />
+      </Fold>
+      <Fold summary="More">
+        <div className={view.columns}>{fields(rest)}</div>
+        <TextLine
+          label="Note"
+          value={noted.note ?? ""}
+          max={1000}
+          onChange={(v) => set("note", v)}
+          error={wrong("note")}
+        />
+      </Fold>
+      {Boolean(error) && !(error instanceof Refused && error.problem?.faults) && <Trouble error={error} />}
+      {wrong("noted") && <Trouble error={error} />}
+      <Row>
+        <Button type="primary" disabled={empty || sending} onClick={send}>
+          Keep this check-in
+        </Button>
+      </Row>
+    </section>
+  );
+}
+
+/** What is asked once a tip was seen. */
+const ofTips: Field[] = ["tip_state", "tips_at", "longest_mm"];
+
+type OneProps = { field: Field; noted: Noted; onSet: (f: Field, value: unknown) => void; error?: string };
+
+/** One thing that is looked at; tapped again, it was not. */
+function One({ field, noted, onSet, error }: OneProps) {
+  const how = asked[field];
+  if (!how) return null;
+  const value = noted[field];
+  if ("options" in how) {
+    return (
+      <Choice
+        label={how.label}
+        value={typeof value === "string" ? value : ""}
+        options={how.options}
+        onChange={(v) => onSet(field, v)}
+        error={error}
+      />
+    );
+  }
+  return (
+    <Row>
+      <Figure
+        label={how.label}
+        unit={how.unit || undefined}
+        value={typeof value === "number" ? value : undefined}
+        min={0}
+        max={how.most}
+        whole={how.whole}
+        by={how.whole ? 1 : undefined}
+        start={0}
+        onChange={(v) => onSet(field, v)}
+        error={error}
+      />
+    </Row>
+  );
+}

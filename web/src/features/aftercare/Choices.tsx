@@ -1,0 +1,105 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { Refused, type Aftercare, type CareChosen } from "../../lib/api/client";
+import { aftercareKnowledge } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { run } from "../../lib/run";
+import { Day } from "../../ui/Day";
+import { Fold } from "../../ui/Fold";
+import { Pick } from "../../ui/Pick";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Why } from "../../ui/Said";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+import { choose } from "./useAftercare";
+
+/** Another protocol, a job put off, a job left out: each with its reason. */
+export function Choices({ c }: { c: Aftercare }) {
+  const cache = useQueryClient();
+  const table = useQuery(aftercareKnowledge).data;
+  const [job, setJob] = useState<string>();
+  const [to, setTo] = useState("");
+  const [reason, setReason] = useState("");
+  const [error, setError] = useState<unknown>();
+  if (!table) return null;
+  const home = c.runs.find((r) => r.home);
+  const keep = (chosen: CareChosen) => {
+    setError(undefined);
+    run(
+      choose(cache, c, chosen).then(() => {
+        setJob(undefined);
+        setTo("");
+        setReason("");
+      }, setError),
+    );
+  };
+  const nameOf = (code: string) => table.jobs.find((j) => j.code === code)?.do ?? code;
+  const wrong = (f: string) => (error instanceof Refused ? error.at(f) : undefined);
+  const jobs = c.due.map((d) => ({ value: d.job, label: d.do }));
+  const without = (of: "shifts" | "left_out", code: string) =>
+    keep({ ...c.chosen, [of]: Object.fromEntries(Object.entries(c.chosen[of] ?? {}).filter(([j]) => j !== code)) });
+  return (
+    <Fold summary="Do it otherwise" id="otherwise">
+      {Boolean(error) && <Trouble error={error} />}
+      {home && (
+        <Pick
+          label="Protocol"
+          value={c.chosen.protocol ?? ""}
+          options={[
+            { value: "", label: "As its home has it" },
+            ...table.protocols.map((p) => ({ value: p.code, label: p.name })),
+          ]}
+          onChange={(code) => keep({ ...c.chosen, protocol: code || undefined })}
+        />
+      )}
+      <Row label="Put a job off, or leave it out">
+        <Pick label="Job" value={job} options={jobs} onChange={setJob} empty="Which" />
+        <TextLine
+          label="Why"
+          value={reason}
+          max={200}
+          onChange={setReason}
+          error={wrong(`chosen.shifts[${job}].reason`)}
+        />
+        <Day label="Put off to" value={to} future onChange={setTo} error={wrong(`chosen.shifts[${job}].to`)} />
+        <Button
+          disabled={!job || !to || !reason.trim()}
+          onClick={() =>
+            job && keep({ ...c.chosen, shifts: { ...c.chosen.shifts, [job]: { to, reason: reason.trim() } } })
+          }
+        >
+          Put it off
+        </Button>
+        <Button
+          disabled={!job || !reason.trim()}
+          onClick={() =>
+            job &&
+            keep({ ...c.chosen, left_out: { ...c.chosen.left_out, [job]: { on: c.day, reason: reason.trim() } } })
+          }
+        >
+          Leave it out
+        </Button>
+      </Row>
+      <Why>
+        Where growers differ it follows this house, or its own side: <Link to="../intake">taken at its intake</Link>.
+      </Why>
+      {Object.entries(c.chosen.shifts ?? {})
+        .filter(([, s]) => s.to > c.day)
+        .map(([code, s]) => (
+          <Why key={code}>
+            {nameOf(code)}: put off to {day(s.to)}. {s.reason}{" "}
+            <Plain onClick={() => without("shifts", code)}>Take that back</Plain>
+          </Why>
+        ))}
+      {Object.entries(c.chosen.left_out ?? {}).map(([code, l]) => (
+        <Why key={code}>
+          {nameOf(code)}: left out since {day(l.on)}. {l.reason}{" "}
+          <Plain onClick={() => without("left_out", code)}>Take that back</Plain>
+        </Why>
+      ))}
+    </Fold>
+  );
+}

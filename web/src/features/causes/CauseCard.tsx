@@ -1,0 +1,156 @@
+import pen from "../../draw/pens.module.css";
+import type { Cause, CauseKnowledge, Decision, Judged, Said } from "../../lib/api/client";
+import { day } from "../../lib/dates";
+import { percent } from "../../lib/words";
+import { Fold } from "../../ui/Fold";
+import { Marked } from "../../ui/Mark";
+import { Why } from "../../ui/Said";
+import { Term } from "../../ui/Term";
+import { YesNo } from "../../ui/YesNo";
+import view from "../../ui/view.module.css";
+import { type InspectionDesk } from "../look";
+import { Outcome } from "./Outcome";
+import css from "./causes.module.css";
+
+type Props = { judged: Judged; cause: Cause; desk: InspectionDesk; knowledge: CauseKnowledge; numbers: boolean };
+
+const words = [
+  ["confirmed", "Confirm"],
+  ["rejected", "Rule out"],
+] as const;
+
+/** One cause: how likely, why, and the user's own word on it. */
+export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props) {
+  const decision = desk.noted.decisions?.[cause.code];
+  const decide = (next: Decision | undefined) => {
+    const others = Object.entries(desk.noted.decisions ?? {}).filter(([code]) => code !== cause.code);
+    const all = next ? [...others, [cause.code, next] as const] : others;
+    desk.note({ decisions: all.length > 0 ? Object.fromEntries(all) : undefined });
+  };
+  return (
+    <article className={css.card} data-cause={cause.code} data-act={j.act_on || undefined}>
+      <div className={view.line} data-part="cause-head">
+        <h3>
+          <Term shelf="causes" code={cause.code}>
+            {cause.name}
+          </Term>
+          {cause.kind === "harmless" && <small> harmless</small>}
+        </h3>
+        <Likely judged={j} numbers={numbers} />
+        <YesNo
+          label={cause.name}
+          options={words}
+          value={decision?.word}
+          onAnswer={(word) => decide(word && { word })}
+        />
+      </div>
+      {decision && (
+        <Record name={cause.name} decision={decision} said={desk.server.said[cause.code]} onChange={decide} />
+      )}
+      <Fold key={String(j.act_on)} summary="Why, and what to do" open={j.act_on}>
+        <p>
+          <Marked text={cause.about} />
+        </p>
+        <Reasons judged={j} knowledge={knowledge} numbers={numbers} />
+        {(cause.do ?? []).length > 0 && (
+          <ul>
+            {cause.do.map((code) => {
+              const a = knowledge.actions.find((x) => x.code === code);
+              return (
+                a && (
+                  <li key={code}>
+                    <Marked text={a.words} />
+                  </li>
+                )
+              );
+            })}
+          </ul>
+        )}
+        {cause.kind === "harmful" && (
+          <p>
+            <b>So that it does not come back:</b> <Marked text={cause.prevent} />
+          </p>
+        )}
+      </Fold>
+    </article>
+  );
+}
+
+/** How likely: in words, on a line, and as a number when asked for. */
+function Likely({ judged: j, numbers }: { judged: Judged; numbers: boolean }) {
+  return (
+    <span className={view.line} data-part="likely">
+      <svg width="120" height="16" aria-hidden="true">
+        <line x1="4" x2="116" y1="8" y2="8" className={pen.silver} strokeWidth="2" />
+        <line x1={4 + j.prior * 112} x2={4 + j.prior * 112} y1="3" y2="13" className={pen.silver} strokeWidth="2" />
+        <circle cx={4 + j.chance * 112} cy="8" r="5" className={j.act_on ? pen.greenFill : pen.inkFill} />
+      </svg>
+      <span>
+        {j.band}
+        {numbers && <b> {percent(j.chance)}</b>}
+      </span>
+    </span>
+  );
+}
+
+/** The findings that moved it, for and against, the weightiest first. */
+function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge: CauseKnowledge; numbers: boolean }) {
+  if (j.findings.length === 0) return <Why>No finding moved it. It stands where it starts for its group.</Why>;
+  const list = (title: string, is: (f: Judged["findings"][number]) => boolean) => {
+    const found = j.findings.filter(is).slice(0, 8);
+    if (found.length === 0) return null;
+    return (
+      <div data-side={title}>
+        <b>{title}</b>
+        <ul>
+          {found.map((w) => {
+            const f = knowledge.findings.find((x) => x.code === w.finding);
+            return (
+              <li key={w.finding}>
+                <i style={{ width: Math.min(90, Math.abs(w.decibans) * 5) }} />
+                <span>
+                  {w.state === "absent" && "Not found: "}
+                  <Term shelf="findings" code={w.finding}>
+                    {f?.name.value}
+                  </Term>
+                  {numbers && (
+                    <small>
+                      {" "}
+                      {w.decibans > 0 ? "+" : "−"}
+                      {Math.abs(w.decibans)} dB
+                    </small>
+                  )}
+                </span>
+              </li>
+            );
+          })}
+        </ul>
+      </div>
+    );
+  };
+  return (
+    <div className={`${view.columns} ${css.sides}`}>
+      {list("For", (f) => !f.through && f.decibans > 0)}
+      {list("Against", (f) => !f.through && f.decibans < 0)}
+      {list("Through another cause", (f) => !!f.through)}
+    </div>
+  );
+}
+
+type RecordProps = { name: string; decision: Decision; said: Said | undefined; onChange: (d: Decision) => void };
+
+/** What was decided, what the findings said then, and later what turned out. */
+function Record({ name, decision, said, onChange }: RecordProps) {
+  return (
+    <div className={view.ruled} data-part="record">
+      {said && (
+        <p>
+          You {decision.word === "confirmed" ? "confirmed" : "ruled out"} this on {day(said.on)}. The findings said{" "}
+          <b>{said.band}</b> then ({percent(said.chance)}, number {said.place} of all).
+        </p>
+      )}
+      <Outcome name={name} of={decision} onChange={(part) => onChange({ ...decision, ...part })} />
+      {said?.turned_out_on && <small>Noted on {day(said.turned_out_on)}</small>}
+    </div>
+  );
+}

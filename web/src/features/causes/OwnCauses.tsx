@@ -1,0 +1,56 @@
+import { Button, Input } from "antd";
+import { useState } from "react";
+import type { Added } from "../../lib/api/client";
+import { FieldError } from "../../ui/Field";
+import { Plain } from "../../ui/Plain";
+import view from "../../ui/view.module.css";
+import { type InspectionDesk } from "../look";
+import { Outcome } from "./Outcome";
+import css from "./causes.module.css";
+
+/** Causes that no table knows, in the user's words. */
+export function OwnCauses({ desk }: { desk: InspectionDesk }) {
+  const [name, setName] = useState("");
+  const added = desk.noted.added ?? [];
+  const keep = (all: Added[]) => desk.note({ added: all.length > 0 ? all : undefined });
+  const wrong = desk.wrong("added");
+  return (
+    <>
+      {added.map((a, i) => (
+        <article className={css.card} key={i} data-cause="own">
+          <div className={view.line} data-part="cause-head">
+            <h3>{a.name}</h3>
+            <span>your own word</span>
+            <Plain onClick={() => keep(added.filter((_, at) => at !== i))}>Remove it</Plain>
+          </div>
+          <div className={view.ruled} data-part="record">
+            <Outcome
+              name={a.name}
+              of={a}
+              onChange={(part) => keep(added.map((old, at) => (at === i ? { ...old, ...part } : old)))}
+            />
+          </div>
+        </article>
+      ))}
+      <form
+        data-part="own-cause"
+        data-field="Something else did it"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (!name.trim()) return;
+          keep([...added, { name: name.trim() }]);
+          setName("");
+        }}
+      >
+        <label>
+          <span>
+            Something else did it <small>In your words. No finding weighs on it</small>
+          </span>
+          <Input value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
+        </label>
+        <Button htmlType="submit">Add it</Button>
+      </form>
+      {wrong && <FieldError words={wrong} />}
+    </>
+  );
+}

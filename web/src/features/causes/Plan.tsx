@@ -1,0 +1,53 @@
+import { useQuery } from "@tanstack/react-query";
+import { cautions } from "../../lib/api/queries";
+import { actionPlaces } from "../../lib/words";
+import { Cautions } from "../../ui/Care";
+import { Marked } from "../../ui/Mark";
+import view from "../../ui/view.module.css";
+import { type StepProps } from "../look";
+
+/** What to do about the causes that are acted on, by the step that picks it up. */
+export function Plan({ desk, knowledge }: StepProps) {
+  const { plan, later } = desk.server.causes;
+  const all = useQuery(cautions).data ?? [];
+  const actions = knowledge.actions.filter((a) => plan.includes(a.code));
+  const waiting = knowledge.actions.filter((a) => later.includes(a.code));
+  if (actions.length + waiting.length === 0) return null;
+  const care = all.filter((c) => actions.some((a) => a.cautions?.includes(c.code)));
+  return (
+    <section data-part="plan">
+      <h2>What to do</h2>
+      <div className={view.columns}>
+        {actionPlaces.map(([place, words]) => {
+          const here = actions.filter((a) => a.at === place);
+          if (here.length === 0) return null;
+          return (
+            <div key={place}>
+              <h3>{words}</h3>
+              <ul>
+                {here.map((a) => (
+                  <li key={a.code}>
+                    <Marked text={a.words} />
+                  </li>
+                ))}
+              </ul>
+            </div>
+          );
+        })}
+      </div>
+      {waiting.length > 0 && (
+        <>
+          <h3>Once it is out of its pot, and not before</h3>
+          <ul>
+            {waiting.map((a) => (
+              <li key={a.code}>
+                <Marked text={a.words} />
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <Cautions cautions={care} />
+    </section>
+  );
+}

@@ -1,0 +1,2 @@
+/** Who may have caught something. */
+export { Exposure } from "./Exposure";

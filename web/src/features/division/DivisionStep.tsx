@@ -1,0 +1,235 @@
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { RhizomeDrawing } from "../../draw/RhizomeDrawing";
+import {
+  ask,
+  client,
+  type Bulb,
+  type CutPart,
+  type Divisible,
+  type Piece,
+  type Plant,
+  type Rhizome,
+} from "../../lib/api/client";
+import { rhizome } from "../../lib/api/queries";
+import { tellDoubt } from "../../lib/changed";
+import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
+import { length, ranged } from "../../lib/words";
+import { Tick } from "../../ui/Choice";
+import { Marked } from "../../ui/Mark";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Headline, Lead, Aside, Why } from "../../ui/Said";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+import { Waiting } from "../../ui/Waiting";
+import view from "../../ui/view.module.css";
+import { PlantSoFar, usePlant } from "../plant";
+import { EditBulb } from "./EditBulb";
+import css from "./division.module.css";
+
+/** Whether to divide it, where, and what each piece would have. */
+export default function DivisionStep() {
+  const { plant } = usePlant();
+  const [own, setOwn] = useState<number[]>();
+  const asked = useQuery({ ...rhizome(plant.id, own), placeholderData: keepPreviousData });
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
+  if (!asked.data) return <Waiting />;
+  return (
+    <div className={view.step} data-part="divide">
+      <Advisor at={asked.data} own={own} onOwn={setOwn} />
+      <PlantSoFar />
+    </div>
+  );
+}
+
+type AdvisorProps = { at: Divisible; own?: number[]; onOwn: (cuts?: number[]) => void };
+
+function Advisor({ at, own, onOwn }: AdvisorProps) {
+  const { plant, profile } = usePlant();
+  const cache = useQueryClient();
+  const [chosen, setChosen] = useState<number>();
+  const { send, trouble } = useSend<Divisible>({
+    then: (answer) => {
+      cache.setQueryData(rhizome(plant.id).queryKey, answer);
+      onOwn(undefined);
+    },
+    but: tellDoubt,
+  });
+  const [born, setBorn] = useState<Plant[]>();
+  const a = at.advice;
+  const bulbs = at.rhizome.bulbs;
+  const { cuts } = at;
+  const word = profile.storage_organs.value === "canes" ? "cane" : "bulb";
+
+  const save = (next: Rhizome) => {
+    const body = { version: at.version, rhizome: next };
+    send(() => ask(client.PUT("/api/v1/plants/{id}/rhizome", { params: { path: { id: plant.id } }, body })));
+  };
+  const change = (n: number, part: Partial<Bulb>) =>
+    save({ bulbs: bulbs.map((b) => (b.n === n ? { ...b, ...part } : b)) });
+  const add = () =>
+    save({
+      bulbs: [
+        ...bulbs.map((b) => (b.n === bulbs.length ? { ...b, lead: undefined } : b)),
+        { n: bulbs.length + 1, from: bulbs.length, lead: true },
+      ],
+    });
+  const drop = () => save({ bulbs: bulbs.slice(0, -1) });
+  const turn = (n: number) => {
+    const now = own ?? cuts; // what was tapped last, though its answer may be on its way
+    onOwn(now.includes(n) ? now.filter((c) => c !== n) : [...now, n].sort((x, y) => x - y));
+  };
+  const bulb = bulbs.find((b) => b.n === chosen);
+
+  return (
+    <section>
+      {born && <Born plants={born} />}
+      <Headline>{a.headline}</Headline>
+      <ul>
+        {a.reasons.map((r) => (
+          <li key={r.value}>
+            <Marked text={r} />
+          </li>
+        ))}
+      </ul>
+      {profile.habit.value !== "monopodial" && (
+        <>
+          {bulbs.length === 0 && (
+            <Lead>Its {word}s are not counted yet. Add them in their order on the rhizome, the oldest first.</Lead>
+          )}
+          <RhizomeDrawing at={at} chosen={chosen} onChoose={setChosen} onCut={turn} word={word} />
+          <Row words>
+            <Button onClick={add} disabled={bulbs.length >= 60}>
+              + {word}
+            </Button>
+            <Button onClick={drop} disabled={bulbs.length === 0}>
+              − {word}
+            </Button>
+            <Aside>Tap a {word} to say more of it. Tap the rhizome between two to cut there, or not.</Aside>
+          </Row>
+          {bulb && <EditBulb key={bulb.n} bulb={bulb} bulbs={bulbs} word={word} onChange={(p) => change(bulb.n, p)} />}
+          {trouble && <Trouble error={trouble} />}
+          {cuts.length > 0 && <Pieces at={at} word={word} onBorn={setBorn} />}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** The new plants, once it was divided. */
+function Born({ plants }: { plants: Plant[] }) {
+  return (
+    <p data-part="divided" role="status">
+      Divided. New on the bench:{" "}
+      {plants.map((p, i) => (
+        <span key={p.id}>
+          {i > 0 && ", "}
+          <Link to={`/plants/${p.id}/roots`}>{p.intake.tag}</Link>
+        </span>
+      ))}
+      .
+    </p>
+  );
+}
+
+type PiecesProps = { at: Divisible; word: string; onBorn: (p: Plant[]) => void };
+
+/** What each piece would have, and the division itself. */
+function Pieces({ at, word, onBorn }: PiecesProps) {
+  const { plant } = usePlant();
+  const { cuts, parts: pieces } = at;
+  const [keeps, setKeeps] = useState(0);
+  const [tags, setTags] = useState<Record<string, string>>({});
+  const [sure, setSure] = useState(false);
+  const { send, trouble } = useSend<{ new: Plant[] }>({
+    then: (done) => onBorn(done.new),
+  });
+  const kept = Math.min(keeps, pieces.length - 1);
+  const key = (p: CutPart) => p.bulbs.join();
+  const tagOf = (p: CutPart) => tags[key(p)] ?? `${plant.intake.tag}, ${p.name}`;
+  const against = at.advice.decision !== "can" || pieces.some((p) => p.known && !p.known.fits);
+
+  const divide = () => {
+    const body = {
+      cuts,
+      tags: pieces.filter((_, i) => i !== kept).map(tagOf),
+      keeps: kept,
+      sure,
+    };
+    send(() => ask(client.POST("/api/v1/plants/{id}/divisions", { params: { path: { id: plant.id } }, body })));
+  };
+  return (
+    <section aria-label="Pieces">
+      <h2>What each piece would have</h2>
+      <div className={view.columns}>
+        {pieces.map((p, i) => (
+          <div key={key(p)} className={css.piece} data-fits={p.known?.fits ?? undefined}>
+            <h3>Piece {p.name}</h3>
+            <Has piece={p.known} bulbs={p.bulbs} word={word} />
+            {i === kept ? (
+              <p>
+                Keeps the tag <b>{plant.intake.tag}</b>.
+              </p>
+            ) : (
+              <div>
+                <TextLine
+                  label={`Tag of piece ${p.name}`}
+                  value={tagOf(p)}
+                  max={80}
+                  onChange={(tag) => setTags({ ...tags, [key(p)]: tag })}
+                />
+                <Plain onClick={() => setKeeps(i)}>Let this one keep the tag</Plain>
+              </div>
+            )}
+          </div>
+        ))}
+      </div>
+      {at.advice.unplaced_mm.high > 0 && (
+        <Why>
+          {ranged(at.advice.unplaced_mm.low, at.advice.unplaced_mm.high, length)} of living root is of no known growth.
+          It goes with the piece that keeps the tag.
+        </Why>
+      )}
+      {against && (
+        <Tick
+          label="Divide it all the same"
+          hint="The advice is against it. Say so here if you are sure."
+          checked={sure}
+          onChange={setSure}
+        />
+      )}
+      <Button type="primary" disabled={against && !sure} onClick={divide}>
+        Divide into {pieces.length}
+      </Button>
+      {trouble && <Trouble error={trouble} />}
+    </section>
+  );
+}
+
+function Has({ piece, bulbs, word }: { piece?: Piece; bulbs: number[]; word: string }) {
+  const which = bulbs.length === 1 ? `${word} ${bulbs[0]}` : `${word}s ${bulbs.join(", ")}`;
+  return (
+    <>
+      <p>
+        {which[0]?.toUpperCase()}
+        {which.slice(1)}
+        {piece && (
+          <>
+            . {piece.leads === 1 ? "1 lead" : `${piece.leads} leads`},{" "}
+            {ranged(piece.live_mm.low, piece.live_mm.high, length)} of living root
+          </>
+        )}
+        .
+      </p>
+      {piece?.why.map((w) => (
+        <Why key={w.value}>
+          <Marked text={w} />
+        </Why>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,2 @@
+/** What was foretold, and what came of it. */
+export { Foretold } from "./Foretold";

@@ -1,0 +1,2 @@
+/** What happened, as other features show it. */
+export { Incidents } from "./Incidents";

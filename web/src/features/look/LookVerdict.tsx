@@ -1,0 +1,158 @@
+import type { CauseKnowledge, LookVerdict } from "../../lib/api/client";
+import { day } from "../../lib/dates";
+import { againWords } from "../../lib/words";
+import { Day } from "../../ui/Day";
+import { Marked } from "../../ui/Mark";
+import { Headline } from "../../ui/Said";
+import { Term } from "../../ui/Term";
+import { Which } from "../../ui/Which";
+import { Flips, MakeReady, usePlant } from "../plant";
+import css from "./look.module.css";
+import type { InspectionDesk } from "./useInspection";
+
+/** The answer first: what to do, and the date on which it stops being true. */
+export function LookAnswer({ desk }: { desk: InspectionDesk }) {
+  const { server, noted, note } = desk;
+  const v = server.look;
+  const wrong = desk.wrong("again_on");
+  return (
+    <div className={css.answer} data-decision={v.decision}>
+      <Headline>
+        {v.headline} {againWords(v.decision, server.again_on ?? "")}
+      </Headline>
+      {v.decision && v.decision !== "now" && (
+        <Which words={noted.again_on ? "Your day" : "Another day"} open={!!wrong}>
+          {() => (
+            <Day
+              label="Look again on"
+              value={noted.again_on ?? ""}
+              future
+              error={wrong}
+              onChange={(on) => note({ again_on: on || undefined })}
+            />
+          )}
+        </Which>
+      )}
+    </div>
+  );
+}
+
+const classWords: Record<string, string> = { plan: "to plan", soon: "soon", now: "now" };
+
+/** Why, by weight; what holds it back; what to do meanwhile. */
+export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: CauseKnowledge }) {
+  const v = desk.server.look;
+  const { spike_cut_on: cutOn = "", advice } = usePlant().plant;
+  const name = (code: string) => knowledge.findings.find((f) => f.code === code)?.name.value ?? code;
+  if (!v.decision)
+    return <p>Say what you find. The first sign already moves the answer, and what is not looked at stays open.</p>;
+  return (
+    <div data-part="look-why">
+      <h2>Why</h2>
+      <ul>
+        {v.reasons.map((r) => (
+          <li key={r.finding} data-class={r.class}>
+            <b>
+              <Term shelf="findings" code={r.finding}>
+                {name(r.finding)}
+              </Term>
+            </b>{" "}
+            <small>{classWords[r.class]}</small>
+            <p>
+              <Marked text={r.why} />
+            </p>
+          </li>
+        ))}
+        {v.rules.map((r) => (
+          <li key={r.rule}>
+            <Marked text={r.words} />
+          </li>
+        ))}
+      </ul>
+      <InPlace texts={v.in_place} />
+      <Blocks title="What holds it back" blocks={v.blocks} />
+      <Blocks title="Set aside, because it cannot wait" blocks={v.overridden} />
+      {v.spike &&
+        (cutOn >= desk.entered.lookedOn ? (
+          <h3>The spike: cut on {day(cutOn)}</h3>
+        ) : (
+          <CallSaid title={`The spike: ${spikeWords[v.spike.do] ?? ""}`} call={v.spike} />
+        ))}
+      {v.rot_patch && <CallSaid title={`The patch of rot: ${patchWords[v.rot_patch.do] ?? ""}`} call={v.rot_patch} />}
+      {v.meanwhile.length > 0 && (
+        <>
+          <h3>Meanwhile</h3>
+          <ul>
+            {v.meanwhile.map((m) => (
+              <li key={m.value}>
+                <Marked text={m} />
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {advice && advice.page !== "rehome" && (
+        <>
+          <MakeReady advice={advice} />
+          <Flips advice={advice} />
+        </>
+      )}
+    </div>
+  );
+}
+
+/** What is set right where it stands. */
+function InPlace({ texts }: { texts: LookVerdict["in_place"] }) {
+  if (texts.length === 0) return null;
+  return (
+    <>
+      <h3>Set it right where it stands</h3>
+      <ul>
+        {texts.map((t) => (
+          <li key={t.value}>
+            <Marked text={t} />
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+const spikeWords: Record<string, string> = { cut: "cut it", keep: "keep it", wait: "not yet" };
+const patchWords: Record<string, string> = {
+  "in-place": "treat it in its pot",
+  unpot: "unpot it",
+  look: "look at the rest first",
+};
+
+function Blocks({ title, blocks }: { title: string; blocks: LookVerdict["blocks"] }) {
+  if (blocks.length === 0) return null;
+  return (
+    <>
+      <h3>{title}</h3>
+      <ul>
+        {blocks.map((b) => (
+          <li key={b.code}>
+            <b>{b.name.value}.</b> <Marked text={b.why} />
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function CallSaid({ title, call }: { title: string; call: NonNullable<LookVerdict["spike"]> }) {
+  return (
+    <>
+      <h3>{title}</h3>
+      <p>
+        <Marked text={call.why.words} />
+      </p>
+      {call.later && (
+        <p>
+          <Marked text={call.later.words} />
+        </p>
+      )}
+    </>
+  );
+}

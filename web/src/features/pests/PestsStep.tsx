@@ -1,0 +1,95 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { ask, client } from "../../lib/api/client";
+import { courses, inspection, pestKnowledge } from "../../lib/api/queries";
+import { useDayOrToday } from "../../lib/day";
+import { run } from "../../lib/run";
+import { useSend } from "../../lib/send";
+import { Day } from "../../ui/Day";
+import { Pick } from "../../ui/Pick";
+import { Row } from "../../ui/Row";
+import { Why } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import { Waiting } from "../../ui/Waiting";
+import view from "../../ui/view.module.css";
+import { WhereItStands } from "../places";
+import { PlantSoFar, usePlant } from "../plant";
+import { CourseCard } from "./CourseCard";
+
+/** Treatment rounds by warmth: when the next one falls, and when it is over. */
+export default function PestsStep() {
+  const { plant } = usePlant();
+  const asked = useQuery(courses(plant.id));
+  const knowledge = useQuery(pestKnowledge).data;
+  if (asked.error && !asked.data) return <Trouble error={asked.error} again={() => run(asked.refetch())} />;
+  if (!asked.data || !knowledge) return <Waiting />;
+  const open = asked.data.filter((c) => !c.closed_on);
+  const past = asked.data.filter((c) => c.closed_on);
+  return (
+    <div className={view.step}>
+      <section>
+        {open.length === 0 && (
+          <p>
+            No treatment goes on. Note the first round, and the days of the next ones follow from how warm it is where
+            the plant stands: eggs hatch by warmth, and most sprays do not reach them.
+          </p>
+        )}
+        {open.map((c) => (
+          <CourseCard key={c.id} course={c} />
+        ))}
+        <Begin taken={open.map((c) => c.course.pest)} />
+        <WhereItStands />
+        {past.length > 0 && (
+          <>
+            <h2>Over</h2>
+            {past.map((c) => (
+              <CourseCard key={c.id} course={c} />
+            ))}
+          </>
+        )}
+      </section>
+      <PlantSoFar />
+    </div>
+  );
+}
+
+/** The first round of a treatment. */
+function Begin({ taken }: { taken: string[] }) {
+  const { plant } = usePlant();
+  const pests = useQuery(pestKnowledge).data?.pests.filter((p) => !taken.includes(p.code)) ?? [];
+  const look = useQuery({ ...inspection(plant.looked?.inspection_id ?? 0), enabled: !!plant.looked }).data;
+  const likely = look?.causes.causes.find((c) => c.act_on && pests.some((p) => p.code === c.code))?.code;
+  const [pest, setPest] = useState<string>();
+  const [on, setOn] = useDayOrToday();
+  const { send, trouble } = useSend({});
+  const chosen = pest ?? likely ?? pests[0]?.code;
+  if (!chosen) return null;
+  const begin = () => {
+    const at = { params: { path: { id: plant.id } } };
+    send(() => ask(client.POST("/api/v1/plants/{id}/courses", { ...at, body: { pest: chosen, rounds: [on] } })));
+  };
+  return (
+    <section data-part="begin" aria-label="Begin a treatment">
+      <h2>Begin a treatment</h2>
+      <Row>
+        <Pick
+          label="Against"
+          value={chosen}
+          options={pests.map((p) => ({
+            value: p.code,
+            label: p.name + (p.code === likely ? ", by the causes" : ""),
+          }))}
+          onChange={setPest}
+        />
+        <Day label="First round on" needed value={on} onChange={setOn} />
+        <Button onClick={begin}>Note the first round</Button>
+      </Row>
+      <Why>
+        A spray checked off on the <Link to="..">plan</Link> is noted here by itself.
+      </Why>
+      {trouble && <Trouble error={trouble} />}
+    </section>
+  );
+}

@@ -1,0 +1,188 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { ask, client, Refused, type Closing, type Progress } from "../../lib/api/client";
+import { causeKnowledge, progressKnowledge } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { inOrder } from "../../lib/outbox";
+import { run } from "../../lib/run";
+import { percent } from "../../lib/words";
+import { Choice, Tick } from "../../ui/Choice";
+import { Facts } from "../../ui/Facts";
+import { Fold } from "../../ui/Fold";
+import { KeepersOnly } from "../../ui/KeepersOnly";
+import { Marked } from "../../ui/Mark";
+import { Notice } from "../../ui/Notice";
+import { Pick } from "../../ui/Pick";
+import { Row } from "../../ui/Row";
+import { Why } from "../../ui/Said";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+
+/** How it leaves the bench, or left it: and what its stay came to. */
+export function Ending({ p }: { p: Progress }) {
+  const [error, setError] = useState<unknown>();
+  const keep = (closing: Closing, open: boolean) => {
+    setError(undefined);
+    run(
+      inOrder(() =>
+        ask(
+          client.PUT("/api/v1/plants/{id}/closing", {
+            params: { path: { id: p.plant_id } },
+            body: { version: p.closed.version, closing, ...(open && { open }) },
+          }),
+        ),
+      ).catch(setError),
+    );
+  };
+  const is = p.closed.closing;
+  if (is) {
+    return (
+      <section data-part="closed" aria-label="Closed">
+        <Notice is="note">
+          Closed on {day(p.closed.on ?? "")}: {p.closed.words}
+        </Notice>
+        <Came p={p} />
+        {Boolean(error) && <Trouble error={error} />}
+        <KeepersOnly words="A keeper opens it again.">
+          <Row>
+            <Button onClick={() => keep(is, true)}>Open it again</Button>
+          </Row>
+        </KeepersOnly>
+      </section>
+    );
+  }
+  return (
+    <Fold summary="Close it: recovered, given away or lost" id="close">
+      <Came p={p} />
+      <KeepersOnly words="A keeper closes a plant.">
+        <CloseForm error={error} onKeep={(c) => keep(c, false)} />
+      </KeepersOnly>
+    </Fold>
+  );
+}
+
+/** What its stay came to: days, roots, and what was done. */
+function Came({ p }: { p: Progress }) {
+  const c = p.closed.course;
+  const rows: [string, string][] = [
+    ...(c.days_here ? [["Days here", String(c.days_here)] as [string, string]] : []),
+    ...(c.days_to_tip ? [["Days to the first tip", String(c.days_to_tip)] as [string, string]] : []),
+    ...(c.days_to_established ? [["Days to established", String(c.days_to_established)] as [string, string]] : []),
+    ...(c.highest ? [["Highest stage", c.highest] as [string, string]] : []),
+    ...(c.kept_of > 0 ? [["Roots kept", `${percent(c.kept)} of ${c.kept_of}`] as [string, string]] : []),
+    ["Moved, watered, fed, treated", [c.moves, c.waterings, c.feeds, c.treatments].join(", ")],
+  ];
+  return <Facts rows={rows} />;
+}
+
+type FormProps = { error: unknown; onKeep: (c: Closing) => void };
+
+function CloseForm({ error, onKeep }: FormProps) {
+  const causes = useQuery(causeKnowledge).data?.causes ?? [];
+  const say = useQuery(progressKnowledge).data?.close;
+  const [c, setC] = useState<Partial<Closing>>({});
+  const set = (to: Partial<Closing>) => setC((now) => ({ ...now, ...to }));
+  const wrong = (f: string) => (error instanceof Refused ? error.at(`closing.${f}`) : undefined);
+  const lost = c.how === "lost";
+  const left = c.rhizome === "firm" || c.rhizome === "doubtful";
+  const send = () => {
+    if (!c.how) return;
+    const { how, word, lesson, again, cause, rhizome, medium, anyway } = c;
+    onKeep({
+      how,
+      ...(word?.trim() && { word: word.trim() }),
+      ...(lesson?.trim() && { lesson: lesson.trim() }),
+      ...(again && { again }),
+      ...(lost && cause && { cause }),
+      ...(lost && rhizome && { rhizome }),
+      ...(lost && medium && { medium }),
+      ...(lost && left && anyway && { anyway }),
+    });
+  };
+  return (
+    <>
+      {Boolean(error) && !(error instanceof Refused && error.problem?.faults) && <Trouble error={error} />}
+      <Choice
+        label="It is"
+        value={c.how ?? ""}
+        options={[
+          ["recovered", "Recovered"],
+          ["given", "Given away"],
+          ["lost", "Lost"],
+        ]}
+        onChange={(v) => set({ how: v as Closing["how"] })}
+        error={wrong("how")}
+      />
+      {lost && (
+        <>
+          <Choice
+            label="Of its rhizome, eyes and crown"
+            value={c.rhizome ?? ""}
+            options={[
+              ["none", "Nothing firm is left"],
+              ["doubtful", "Doubtful"],
+              ["firm", "Something firm is left"],
+            ]}
+            onChange={(v) => set({ rhizome: v as Closing["rhizome"] })}
+            error={wrong("rhizome")}
+          />
+          {left && say?.[c.rhizome ?? ""] && (
+            <Notice
+              is="alarm"
+              acts={<Tick label="It is gone already" checked={!!c.anyway} onChange={(anyway) => set({ anyway })} />}
+            >
+              {say[c.rhizome ?? ""]?.value}
+            </Notice>
+          )}
+          <Pick
+            label="What killed it"
+            value={c.cause ?? ""}
+            options={[{ value: "", label: "Not known" }, ...causes.map((x) => ({ value: x.code, label: x.name }))]}
+            onChange={(cause) => set({ cause })}
+            error={wrong("cause")}
+          />
+          <Choice
+            label="Its medium"
+            value={c.medium ?? ""}
+            options={[
+              ["boiled", "Boiled"],
+              ["thrown", "Thrown"],
+            ]}
+            onChange={(v) => set({ medium: v as Closing["medium"] })}
+            error={wrong("medium")}
+          />
+          {say?.medium && say.pest && (
+            <Why>
+              <Marked text={say.medium} /> <Marked text={say.pest} />
+            </Why>
+          )}
+        </>
+      )}
+      {c.how && (
+        <>
+          <TextLine
+            label={c.how === "given" ? "A word on where it went, and how long its mix lasts" : "A word on it"}
+            value={c.word ?? ""}
+            max={200}
+            onChange={(word) => set({ word })}
+            error={wrong("word")}
+          />
+          <TextLine
+            label="What it teaches"
+            value={c.lesson ?? ""}
+            max={1000}
+            rows={2}
+            onChange={(lesson) => set({ lesson })}
+            error={wrong("lesson")}
+          />
+        </>
+      )}
+      <Row>
+        <Button type="primary" disabled={!c.how} onClick={send}>
+          Close it
+        </Button>
+      </Row>
+    </>
+  );
+}

@@ -1,0 +1,182 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { Refused, type Forecast, type Rehoming } from "../../lib/api/client";
+import { houseMedia, rehomeKnowledge } from "../../lib/api/queries";
+import { day, shortDay, today } from "../../lib/dates";
+import { useDayOrToday } from "../../lib/day";
+import { run } from "../../lib/run";
+import { percent } from "../../lib/words";
+import { Day } from "../../ui/Day";
+import { FieldError } from "../../ui/Field";
+import { Fold } from "../../ui/Fold";
+import { AllDone } from "../../ui/Job";
+import { Pick } from "../../ui/Pick";
+import { Row } from "../../ui/Row";
+import { Headline, Why } from "../../ui/Said";
+import { TextLine } from "../../ui/TextLine";
+import { Trouble } from "../../ui/Trouble";
+import view from "../../ui/view.module.css";
+import { PlantSoFar } from "../plant";
+import { Weights } from "../weights";
+import { HomeJobRow, isUnread } from "./HomeJobRow";
+import { Now } from "./Now";
+import { AtHome } from "./RehomeStep";
+import { useDoing } from "./useHome";
+
+/** The jobs in order, and the new home as it was in fact given. */
+export default function JobsView() {
+  return (
+    <div className={view.step}>
+      <AtHome>{(r) => <Doing r={r} />}</AtHome>
+      <PlantSoFar />
+    </div>
+  );
+}
+
+function Doing({ r }: { r: Rehoming }) {
+  const work = useDoing(r);
+  const now = r.homes[0];
+  const began = r.jobs.some((j) => j.state !== "open");
+  return (
+    <section data-part="do-it">
+      {now && <Now home={now} r={r} />}
+      {!r.route && (
+        <p>
+          <Link to="../pot-or-hold">{r.decision.headline}</Link>
+        </p>
+      )}
+      {now?.pot && (
+        <>
+          {r.drying && <Drying f={r.drying} />}
+          <Weights kind="pot" />
+        </>
+      )}
+      {r.route && now && !began ? (
+        <Fold summary={`When it moves again: ${r.route.name}`}>
+          <Jobs r={r} work={work} />
+        </Fold>
+      ) : (
+        r.route && <Jobs r={r} work={work} />
+      )}
+    </section>
+  );
+}
+
+/** The jobs by stage, and then what was in fact done. */
+function Jobs({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) {
+  const stages = [...new Set(r.jobs.map((j) => j.stage))];
+  const told = new Set<string>();
+  const repeated = new Map<string, boolean>();
+  for (const j of r.jobs) {
+    const codes = j.cautions.map((c) => c.code);
+    repeated.set(j.code, codes.length > 0 && codes.every((c) => told.has(c)));
+    codes.forEach((c) => told.add(c));
+  }
+  const ready = r.jobs.filter((j) => j.state === "open" && !j.weighs && !isUnread(j, r));
+  return (
+    <>
+      <Headline>
+        {r.route?.name}. {r.headline}
+      </Headline>
+      {stages.map((stage) => (
+        <section key={stage}>
+          <h2>{stage}</h2>
+          {r.jobs
+            .filter((j) => j.stage === stage)
+            .map((j) => (
+              <HomeJobRow key={j.code} job={j} r={r} work={work} repeated={!!repeated.get(j.code)} />
+            ))}
+        </section>
+      ))}
+      <AllDone ready={ready.length} onAll={() => ready.forEach((j) => run(work.mark(j, "done")))} />
+      <Given key={`${r.route?.code} ${r.mix?.name} ${r.next_look_on}`} r={r} work={work} />
+    </>
+  );
+}
+
+/** What was in fact done: as planned, or otherwise. */
+function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) {
+  const routes = useQuery(rehomeKnowledge).data?.rehome.routes ?? [];
+  const recipes = useQuery(houseMedia).data?.media.recipes ?? [];
+  const [route, setRoute] = useState(r.route?.code ?? "");
+  const [on, setOn] = useDayOrToday();
+  const [mix, setMix] = useState(r.mix?.name ?? "");
+  const [look, setLook] = useState(r.next_look_on ?? "");
+  const [note, setNote] = useState("");
+  const trouble = work.trouble && !work.trouble.job ? work.trouble.error : undefined;
+  const wrong = (field: string) => (trouble instanceof Refused ? trouble.at(field) : undefined);
+  const planned = route === r.route?.code;
+  return (
+    <section data-part="given">
+      <h2>What was in fact done</h2>
+      <Row>
+        <Pick
+          label="Way"
+          value={route || undefined}
+          options={routes.map((o) => ({ value: o.code, label: o.name }))}
+          onChange={setRoute}
+        />
+        {r.mix && (
+          <Pick
+            label="Mix"
+            value={mix}
+            options={[...new Set([r.mix.name, ...recipes.map((o) => o.name), "Something else"])].map((name) => ({
+              value: name,
+              label: name,
+            }))}
+            onChange={setMix}
+          />
+        )}
+        <Day label="On" needed value={on} onChange={setOn} error={wrong("from_on") ?? wrong("from")} />
+        <Day label="Next look on" future value={look} onChange={setLook} error={wrong("next_look_on")} />
+      </Row>
+      <TextLine label="What was done otherwise" value={note} max={400} onChange={setNote} error={wrong("note")} />
+      {wrong("jobs") && <FieldError words={wrong("jobs") ?? ""} />}
+      {trouble !== undefined && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+      {wrong("person") && <FieldError words={wrong("person") ?? ""} />}
+      <p>
+        <Button
+          type="primary"
+          onClick={() =>
+            run(
+              work.settle({
+                route,
+                from_on: on || undefined,
+                next_look_on: (planned && look === r.next_look_on && on !== today() ? undefined : look) || undefined,
+                ...(mix && { mix }),
+                ...(note && { note }),
+              }),
+            )
+          }
+        >
+          Note its new home
+        </Button>
+      </p>
+    </section>
+  );
+}
+
+/** When the pot is due for water, by its weights. */
+function Drying({ f }: { f: Forecast }) {
+  const due =
+    f.due_days === 0 || f.due_on === today()
+      ? "It is due for water."
+      : f.soon_on === f.late_on
+        ? `Due for water on ${day(f.due_on)}.`
+        : `Due for water on ${day(f.due_on)}, from ${shortDay(f.soon_on)} to ${shortDay(f.late_on)}.`;
+  return (
+    <section data-part="drying" aria-label="Drying">
+      <h2>How the pot dries</h2>
+      <p>{due}</p>
+      <Why>
+        It holds {Math.round(f.holds_g)} g of water, {percent(f.left)} of that is left. From {f.weights}{" "}
+        {f.weights === 1 ? "weight" : "weights"}
+        {f.cycles === 0
+          ? ", and the pace of the table: weigh it wet, light, and in between."
+          : `, its pace from ${f.cycles} ${f.cycles === 1 ? "watering" : "waterings"}.`}
+      </Why>
+    </section>
+  );
+}

@@ -1,0 +1,166 @@
+import { Button } from "antd";
+import { Link } from "react-router";
+import type { HomePlan, Rehoming, RouteChoice } from "../../lib/api/client";
+import { run } from "../../lib/run";
+import { Marked } from "../../ui/Mark";
+import { Headline, Why, Aside } from "../../ui/Said";
+import { Saved, Standing } from "../../ui/Standing";
+import view from "../../ui/view.module.css";
+import { WhereItStands } from "../places";
+import { Flips, PlantSoFar, usePlant } from "../plant";
+import { OwnSides } from "../settings";
+import { Now } from "./Now";
+import { AtHome } from "./RehomeStep";
+import css from "./rehome.module.css";
+import { usePlan } from "./useHome";
+
+/** Pot it now or hold it bare, with the reasons of both schools. */
+export default function PotOrHoldView() {
+  return (
+    <div className={view.step}>
+      <AtHome>{(r) => <Decision r={r} />}</AtHome>
+      <PlantSoFar />
+    </div>
+  );
+}
+
+function Decision({ r }: { r: Rehoming }) {
+  const { desk, entered: plan, server, standing } = usePlan(r);
+  const d = server.decision;
+  const { plant } = usePlant();
+  const change = (part: Partial<HomePlan>) => desk.change((now) => ({ ...now, ...part }));
+  const route = server.route;
+  return (
+    <section data-part="decide">
+      <Saved standing={standing} />
+      <Standing what="plan" standing={standing} onSettle={(k) => run(desk.settle(k))} onUndo={() => desk.undo()} />
+      {server.homes[0] && (
+        <>
+          <Now home={server.homes[0]} r={server} drawn />
+          <h2>Should it move?</h2>
+        </>
+      )}
+      <Headline>{d.headline}</Headline>
+      <ul>
+        {d.reasons.map((t) => (
+          <li key={t.value}>
+            <Marked text={t} />
+          </li>
+        ))}
+      </ul>
+      {d.decision === "ask" ? <WhereItStands /> : <WhereTo decision={d.decision} />}
+      {d.side && (
+        <section data-part="schools">
+          <h2>Growers differ on it</h2>
+          <p>
+            This plant follows: <b>{d.side.choice.name.toLowerCase()}</b>. <Marked text={d.side.choice.reason} />
+          </p>
+          {d.others.map((o) => (
+            <Why key={o.choice.code}>
+              Others: {o.choice.name.toLowerCase()}. <Marked text={o.choice.reason} />
+            </Why>
+          ))}
+        </section>
+      )}
+      <AskedFor r={server} />
+      {d.until.length > 0 && (
+        <section>
+          <h2>What has to be seen before this changes</h2>
+          {(plant.advice?.kind === "home" || plant.advice?.code === "stay") && <Flips advice={plant.advice} />}
+          <ul data-part="until">
+            {d.until.map((t) => (
+              <li key={t.value}>
+                <Marked text={t} />
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {d.routes.length > 0 && (ways.includes(d.decision) || !!plan.route) && (
+        <section>
+          <h2>Ways from here</h2>
+          <ul className={view.rows}>
+            {d.routes.map((c) => (
+              <li key={c.route.code}>
+                <RouteRow
+                  c={c}
+                  on={c.route.code === route?.code}
+                  onTake={() => change({ route: c.advised ? undefined : c.route.code })}
+                />
+              </li>
+            ))}
+          </ul>
+          {route && (
+            <p>
+              {route.hold && !plan.pot && (
+                <>
+                  <Link to="..">Whether it roots in time</Link> by each way of holding it.{" "}
+                </>
+              )}
+              <Link to="../pot">Choose pot and mix</Link> or <Link to="../jobs">go to the jobs</Link>.
+            </p>
+          )}
+        </section>
+      )}
+      <section>
+        <OwnSides at="home" taken={plan.sides} onTake={(sides) => change({ sides })} />
+      </section>
+    </section>
+  );
+}
+
+/** Decisions from which a way is chosen. */
+const ways = ["pot", "hold", "nest", "ask"];
+
+const steps: Record<string, readonly [string, string]> = {
+  read: ["../../roots", "Read its roots"],
+  look: ["../../look", "Look it over"],
+  unpot: ["../../unpot", "How it comes out"],
+  leave: ["../../look", "What its look says"],
+};
+
+/** Where the decision is made, when it is not made here. */
+function WhereTo({ decision }: { decision: string }) {
+  const to = steps[decision];
+  if (!to) return null;
+  return (
+    <p>
+      <Link to={to[0]}>{to[1]}</Link>
+    </p>
+  );
+}
+
+/** What its causes ask of the new home. */
+export function AskedFor({ r }: { r: Rehoming }) {
+  if (r.asked.length === 0) return null;
+  return (
+    <section>
+      <h2>{r.route?.hold ? "Once it is potted, its causes ask for" : "What its causes ask for"}</h2>
+      <ul>
+        {r.asked.map((a) => (
+          <li key={a.code} data-asked={a.code}>
+            <Marked text={a.words} /> <Aside>For {a.causes.join(", ").toLowerCase()}.</Aside>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function RouteRow({ c, on, onTake }: { c: RouteChoice; on: boolean; onTake: () => void }) {
+  return (
+    <Button type="text" block aria-pressed={on} data-route={c.route.code} onClick={onTake}>
+      <span className={`${view.line} ${css.route}`}>
+        <span>
+          {c.route.name}
+          {c.advised && <em> advised</em>}
+          {!c.suits && <em className={css.not}> not for its kind</em>}
+        </span>
+        <small>{c.route.hold ? "Stays bare" : "A home to stay in"}</small>
+        {c.reasons.map((t) => (
+          <small key={t.value}>{t.value}</small>
+        ))}
+      </span>
+    </Button>
+  );
+}

@@ -1,0 +1,168 @@
+import { Button } from "antd";
+import { useState } from "react";
+import type { Profile, Root, RootKnowledge, RootsReading, Segment, Verdict } from "../../lib/api/client";
+import { useKeys } from "../../lib/keyboard";
+import { stateWords } from "../../lib/words";
+import { Figure } from "../../ui/Figure";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Aside } from "../../ui/Said";
+import view from "../../ui/view.module.css";
+import { FollowedAs } from "./FollowedAs";
+import { PlaceOfRoot } from "./PlaceOfRoot";
+import { PresetPad, StateGlyph } from "./PresetPad";
+import { RootReasons } from "./RootReasons";
+import { SegmentFacets } from "./SegmentFacets";
+import { SideRoots } from "./SideRoots";
+import { depthKeys, presetOf, presets, splitOff, tipKeys, type Preset } from "./presets";
+import css from "./roots.module.css";
+
+type Props = {
+  root: Root;
+  /** All of the reading. */
+  roots: Root[];
+  verdict: Verdict;
+  knowledge?: RootKnowledge;
+  rootClass: string;
+  profile: Profile;
+  change: (make: (now: RootsReading) => RootsReading) => void;
+  onChoose: (id?: string) => void;
+};
+
+const MAX_SEGMENTS = 12;
+
+/** One root, stretch by stretch from base to tip, or a batch that is alike. */
+export function RootEditor({ root, roots, verdict, knowledge, rootClass, profile, change, onChoose }: Props) {
+  const [at, setAt] = useState(0);
+  const [typed, setTyped] = useState("");
+  const v = verdict.roots.find((r) => r.id === root.id);
+  const index = Math.min(at, root.segments.length - 1);
+  const segment = root.segments[index] ?? {};
+
+  const edit = (make: (r: Root) => Root) =>
+    change((now) => ({ ...now, roots: now.roots.map((r) => (r.id === root.id ? make(r) : r)) }));
+  const setSegment = (next: Segment) =>
+    edit((r) => ({ ...r, segments: r.segments.map((s, i) => (i === index ? next : s)) }));
+  const addSegment = () => {
+    if (root.segments.length >= MAX_SEGMENTS) return;
+    edit((r) => ({ ...r, segments: r.segments.toSpliced(index + 1, 0, {}) }));
+    setAt(index + 1);
+  };
+  const dropSegment = () => {
+    edit((r) => ({ ...r, segments: r.segments.toSpliced(index, 1) }));
+    setAt(Math.max(0, index - 1));
+  };
+  const remove = () => {
+    change((now) => ({ ...now, roots: now.roots.filter((r) => r.id !== root.id) }));
+    onChoose(undefined);
+  };
+  const takeOne = () => {
+    let fresh = root.id;
+    change((now) => {
+      const [roots, id] = splitOff(now.roots, root.id, 1);
+      fresh = id;
+      return { ...now, roots };
+    });
+    onChoose(fresh);
+  };
+  const pick = (p: Preset) => {
+    const mm = typed ? Number(typed) : segment.length_mm;
+    if (typed && (Number(typed) < 1 || Number(typed) > 3000)) return;
+    setSegment({ diameter_mm: segment.diameter_mm, length_mm: mm, ...p.gives });
+    setTyped("");
+  };
+
+  useKeys((key) => {
+    const preset = presets.find((p) => p.key === key);
+    const depth = depthKeys[key];
+    const tip = tipKeys[key];
+    if (/^\d$/.test(key)) setTyped((typed + key).slice(0, 4));
+    else if (key === "Backspace" && typed) setTyped(typed.slice(0, -1));
+    else if (preset) pick(preset);
+    else if (depth) edit((r) => ({ ...r, depth: r.depth === depth ? undefined : depth }));
+    else if (tip) edit((r) => ({ ...r, tip: r.tip === tip ? undefined : tip }));
+    else if (key === "n") addSegment();
+    else if (key === "o" && root.count > 1) takeOne();
+    else if (key === "ArrowLeft") setAt(Math.max(0, index - 1));
+    else if (key === "ArrowRight") setAt(Math.min(root.segments.length - 1, index + 1));
+    else if (key === "Delete") remove();
+    else return false;
+    return true;
+  });
+
+  return (
+    <section className={css.editor} aria-label="Root at hand">
+      <div className={view.line} data-part="editor-head">
+        <h2>
+          Root {v?.label}
+          {root.count > 1 && <small> {root.count} alike</small>}
+        </h2>
+        {root.count > 1 && (
+          <Plain cap="O" onClick={takeOne}>
+            Take one out
+          </Plain>
+        )}
+        <Plain onClick={remove}>Remove this entry</Plain>
+        <Plain cap="Esc" onClick={() => onChoose(undefined)}>
+          Back to the tally
+        </Plain>
+      </div>
+      <Row data="stretches" label="Stretches, base to tip">
+        <span aria-hidden>base</span>
+        {root.segments.map((s, i) => (
+          <Button
+            key={i}
+            icon={<StateGlyph state={v?.stretches[i]?.state ?? "doubtful"} />}
+            aria-pressed={i === index}
+            data-stretch
+            onClick={() => setAt(i)}
+          >
+            {i === index && typed ? typed : (s.length_mm ?? "usual")}
+            <Aside>{v?.stretches[i] && stateWords[v.stretches[i].state]}</Aside>
+          </Button>
+        ))}
+        <Plain cap="N" disabled={root.segments.length >= MAX_SEGMENTS} onClick={addSegment}>
+          + stretch
+        </Plain>
+        {root.segments.length > 1 && <Plain onClick={dropSegment}>− stretch</Plain>}
+      </Row>
+      <FollowedAs root={root} roots={roots} change={change} onChoose={onChoose} />
+      {v && <RootReasons v={v} rules={verdict.rules} at={index} />}
+      <Row>
+        <Figure
+          label="Length of this stretch"
+          unit="mm"
+          value={segment.length_mm ?? undefined}
+          usual="usual"
+          onChange={(mm) => setSegment({ ...segment, length_mm: mm })}
+          min={1}
+          max={3000}
+          by={5}
+          start={Math.round(profile.root_length_mm.value / root.segments.length)}
+        />
+        <Figure
+          label="Thickness"
+          unit="mm"
+          value={segment.diameter_mm ?? undefined}
+          usual={`usual ${profile.root_diameter_mm.value}`}
+          onChange={(mm) => setSegment({ ...segment, diameter_mm: mm })}
+          min={0.2}
+          max={30}
+        />
+        <Figure
+          label="How many alike"
+          value={root.count}
+          onChange={(n) => n && edit((r) => ({ ...r, count: n }))}
+          min={1}
+          max={400}
+          whole
+          by={1}
+        />
+      </Row>
+      <PresetPad knowledge={knowledge} rootClass={rootClass} onPick={pick} current={presetOf(segment)} />
+      <SegmentFacets segment={segment} onChange={setSegment} />
+      <PlaceOfRoot root={root} profile={profile} edit={edit} />
+      <SideRoots root={root} verdict={v} edit={edit} knowledge={knowledge} rootClass={rootClass} />
+    </section>
+  );
+}

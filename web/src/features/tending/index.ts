@@ -1,6 +1,0 @@
-/** Today's round, and what hangs on it elsewhere. */
-export { Today } from "./Today";
-export { CalendarOf } from "./CalendarOf";
-export { MovesHere } from "./MovesHere";
-export { Watered } from "./Watered";
-export { TodayNav } from "./TodayNav";

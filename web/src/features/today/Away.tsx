@@ -1,0 +1,181 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button } from "antd";
+import { Link, useSearchParams } from "react-router";
+import { Refused, type Absence, type Absent } from "../../lib/api/client";
+import { away, aftercareKnowledge } from "../../lib/api/queries";
+import { day } from "../../lib/dates";
+import { Day } from "../../ui/Day";
+import { Listed, Marked } from "../../ui/Mark";
+import { Row } from "../../ui/Row";
+import { Aside, Headline, Lead } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import { Waiting } from "../../ui/Waiting";
+import view from "../../ui/view.module.css";
+import { TodayNav } from "./TodayNav";
+import css from "./today.module.css";
+
+/** Away: what to do before, who does not last and what would help, and a sheet for whoever waters. */
+export default function Away() {
+  const [search, setSearch] = useSearchParams();
+  const from = search.get("from") ?? "";
+  const until = search.get("until") ?? "";
+  const found = useQuery({ ...away(from, until), enabled: !!from && !!until });
+  const set = (key: string, value: string) => {
+    const now = new URLSearchParams(location.search);
+    if (value) now.set(key, value);
+    else now.delete(key);
+    setSearch(now, { replace: true });
+  };
+  const wrong = (f: string) => (found.error instanceof Refused ? found.error.at(f) : undefined);
+  const a = found.error ? undefined : found.data;
+  return (
+    <main className={view.sheet} data-part="away">
+      <div className={css.screen}>
+        <h1>Away</h1>
+        <TodayNav />
+        <Row>
+          <Day label="First day away" value={from} future onChange={(v) => set("from", v)} error={wrong("from")} />
+          <Day label="Last day away" value={until} future onChange={(v) => set("until", v)} error={wrong("until")} />
+        </Row>
+      </div>
+      {!(from && until) && <Lead>Say from when until when nobody comes who knows the plants.</Lead>}
+      {found.isLoading && from && until && <Waiting />}
+      {Boolean(found.error) && !(found.error instanceof Refused && found.error.problem?.faults) && (
+        <Trouble error={found.error} />
+      )}
+      {a && <Before a={a} />}
+      {a && <Sheet a={a} />}
+    </main>
+  );
+}
+
+/** What to do before leaving, and which plants do not last. */
+function Before({ a }: { a: Absence }) {
+  const weak = a.plants.filter((p) => !p.lasts);
+  return (
+    <div className={css.screen}>
+      <Headline role="status">
+        {a.plants.length === 0
+          ? "No plant is in care. Nothing has to be done."
+          : weak.length === 0
+            ? "All of them last, watered the day before."
+            : `${weak.length === 1 ? "One plant does" : `${weak.length} plants do`} not last by themselves.`}
+      </Headline>
+      {weak.length > 0 && (
+        <ul className={view.rows} data-part="weak">
+          {weak.map((p) => (
+            <li key={p.plant_id} className={view.ruled} data-tone="act" data-plant={p.plant_id}>
+              <Link to={`/plants/${p.plant_id}/aftercare`}>{p.tag}</Link>{" "}
+              {p.lasts_to && `lasts to ${day(p.lasts_to)}. `}
+              {p.makes.map((m) => (
+                <span key={m.do.value}>
+                  <Marked text={m.do} />{" "}
+                  {m.to && <Aside>{m.lasts ? "Then it lasts. " : `Then to ${day(m.to)}. `}</Aside>}
+                </span>
+              ))}
+            </li>
+          ))}
+        </ul>
+      )}
+      {a.plants.some((p) => p.before.length > 0) && (
+        <section data-part="before" aria-label="Before you leave">
+          <h2>The day before</h2>
+          <ul>
+            {once(a.plants).map(([text, tags]) => (
+              <li key={text.value}>
+                <Marked text={text} /> <Aside>{tags.join("; ")}</Aside>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <Button onClick={() => print()}>Print the sheet for whoever waters</Button>
+    </div>
+  );
+}
+
+/** Each thing once, with the plants that it is for. */
+function once(plants: Absent[]) {
+  const all = new Map<string, [Absent["before"][number], string[]]>();
+  for (const p of plants)
+    for (const t of p.before) {
+      const had = all.get(t.value);
+      if (had) had[1].push(p.tag);
+      else all.set(t.value, [t, [p.tag]]);
+    }
+  return [...all.values()];
+}
+
+/** Tags hold commas, so they stand apart by something else. */
+const apart = (tags: readonly string[]) => tags.join(" · ");
+
+/** One page in plain words: when, how, and what not to do. */
+function Sheet({ a }: { a: Absence }) {
+  const jobs = useQuery(aftercareKnowledge).data?.jobs;
+  const nameOf = (job: string) => jobs?.find((j) => j.code === job)?.name ?? job;
+  const days = [...new Set(a.plants.flatMap((p) => p.sits.map((s) => s.on)))].sort();
+  const how = new Map<string, { job: string; tags: Set<string> }>();
+  for (const p of a.plants)
+    for (const s of p.sits) {
+      const had = how.get(s.do.value) ?? { job: s.job, tags: new Set<string>() };
+      how.set(s.do.value, { job: s.job, tags: had.tags.add(p.tag) });
+    }
+  return (
+    <section data-part="sheet" aria-label="For whoever waters" className={css.sheet}>
+      <h2>
+        For whoever waters, {day(a.from)} to {day(a.until)}
+      </h2>
+      {days.length === 0 && <p>Nothing has to be watered. Thank you all the same.</p>}
+      {days.length > 0 && <h3>When</h3>}
+      <ul data-part="days">
+        {days.map((on) => (
+          <li key={on}>
+            <b>{day(on)}:</b>{" "}
+            {onDay(a.plants, on)
+              .map(([job, tags]) => `${nameOf(job).toLowerCase()}: ${apart(tags)}`)
+              .join("; ")}
+          </li>
+        ))}
+      </ul>
+      {days.length > 0 && <h3>How</h3>}
+      <ul data-part="how">
+        {[...how].map(([words, { job, tags }]) => (
+          <li key={words}>
+            <b>{nameOf(job)}</b> ({apart([...tags])}): {words}
+          </li>
+        ))}
+      </ul>
+      <Lasting plants={a.plants} />
+      <h3>Please do not</h3>
+      <Listed texts={a.never} />
+    </section>
+  );
+}
+
+/** The plants of a day by what they want. */
+function onDay(plants: Absent[], on: string): [string, string[]][] {
+  const by = new Map<string, string[]>();
+  for (const p of plants) for (const s of p.sits) if (s.on === on) by.set(s.job, [...(by.get(s.job) ?? []), p.tag]);
+  return [...by];
+}
+
+/** Where they stand, and who is touched last of all. */
+function Lasting({ plants }: { plants: Absent[] }) {
+  const mine = plants.filter((p) => p.sits.length > 0);
+  const last = mine.filter((p) => p.turn !== "clean").map((p) => p.tag);
+  const at = [...new Set(mine.map((p) => p.place ?? ""))].filter(Boolean);
+  return (
+    <>
+      {at.map((place) => (
+        <p key={place}>
+          <b>{place}:</b> {apart(mine.filter((p) => p.place === place).map((p) => p.tag))}.
+        </p>
+      ))}
+      {last.length > 0 && (
+        <p data-part="last">
+          <b>Last of all, then wash your hands:</b> {apart(last)}.
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,194 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { ask, client, Refused, type Weigh, type Weighed } from "../../lib/api/client";
+import { weighings } from "../../lib/api/queries";
+import { tellDoubt } from "../../lib/changed";
+import { shortDay, today } from "../../lib/dates";
+import { useDayOrToday } from "../../lib/day";
+import { inOrder } from "../../lib/outbox";
+import { useSend } from "../../lib/send";
+import { figure, type Words } from "../../lib/words";
+import { Day } from "../../ui/Day";
+import { Figure } from "../../ui/Figure";
+import { Fold } from "../../ui/Fold";
+import { Notice } from "../../ui/Notice";
+import { Pick } from "../../ui/Pick";
+import { Plain } from "../../ui/Plain";
+import { Row } from "../../ui/Row";
+import { Why, Aside } from "../../ui/Said";
+import { Trouble } from "../../ui/Trouble";
+import { usePlant } from "../plant";
+import { Scale } from "./Scale";
+import { reasons } from "./reasons";
+import css from "./weights.module.css";
+
+type Props = { kind: Weigh["kind"] };
+
+const moments: Words = [
+  ["wet", "Just watered and drained"],
+  ["between", "In between"],
+  ["light", "Due for water"],
+];
+
+/** Weights: typed, or taken from a scale by one tap. What does not follow is asked about, not swallowed. */
+export function Weights({ kind }: Props) {
+  const { plant } = usePlant();
+  const list = useQuery(weighings(plant.id));
+  const cache = useQueryClient();
+  const [grams, setGrams] = useState<number>();
+  const [on, setOn] = useDayOrToday();
+  const [moment, setMoment] = useState("");
+  const at = { params: { path: { id: plant.id } } };
+  const settle = (answer: { weighings: Weighed[] }) =>
+    cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
+  const kept = useMutation({
+    mutationFn: (body: Weigh) => {
+      const now = new Date().toISOString();
+      return inOrder((late) =>
+        ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body: { ...(late && { at: now }), ...body } })),
+      );
+    },
+    onSuccess: (answer) => {
+      if (answer) settle(answer);
+      else tellDoubt(); // it was kept the first time
+      setGrams(undefined);
+      setMoment("");
+    },
+  });
+  const keep = kept.mutate;
+  const withdrawn = useSend({ then: settle });
+  const asked = kept.error instanceof Refused ? kept.error.at("because") : undefined;
+  const trouble = asked ? null : (kept.error ?? withdrawn.trouble);
+  /** What a scale shows is of now; what is typed may be of another day. */
+  const weigh = (g: number, day = today()) =>
+    keep({
+      kind,
+      grams: g,
+      ...(day !== today() && { at: new Date(`${day}T12:00:00`).toISOString() }),
+      ...(kind === "pot" && moment && { moment: moment as Weigh["moment"] }),
+    });
+  const withdraw = (w: Weighed) => {
+    const body = { weighing_id: w.id, withdrawn: !w.withdrawn };
+    withdrawn.send(() => ask(client.PUT("/api/v1/plants/{id}/weighings", { ...at, body })));
+  };
+  const mine = (list.data ?? []).filter((w) => w.kind === kind).reverse();
+  const line = (w: Weighed) => <Line key={w.id} w={w} onTurn={() => withdraw(w)} />;
+  return (
+    <section data-part="weights" aria-label="Weights">
+      <h2>{kind === "bare" ? "Weigh the bare plant" : "Weigh the pot"}</h2>
+      <Why>
+        {kind === "bare"
+          ? "Shaken dry, before it is soaked, each week at the same point of its rhythm. Its own weights replace the tables."
+          : "Right after watering, once drained, and again when it feels light."}
+      </Why>
+      {kind === "pot" && <WetAndLight list={mine} />}
+      {asked ? (
+        <Notice
+          is="trouble"
+          aloud
+          acts={
+            <Row>
+              {reasons[kind].map(([code, words]) => (
+                <Button
+                  key={code}
+                  onClick={() => kept.variables && keep({ ...kept.variables, because: code as Weigh["because"] })}
+                >
+                  {words}
+                </Button>
+              ))}
+              <Plain onClick={kept.reset}>I will weigh it again</Plain>
+            </Row>
+          }
+        >
+          {asked}
+        </Notice>
+      ) : (
+        <>
+          <Scale onTake={weigh} />
+          <Row onSend={() => grams !== undefined && weigh(grams, on)}>
+            <Figure
+              label="Weight"
+              unit="g"
+              value={grams}
+              min={0.1}
+              max={100000}
+              onChange={setGrams}
+              error={trouble instanceof Refused ? trouble.at("grams") : undefined}
+            />
+            <Day
+              label="On"
+              value={on}
+              onChange={setOn}
+              error={trouble instanceof Refused ? trouble.at("at") : undefined}
+            />
+            {kind === "pot" && (
+              <Pick
+                label="The pot is"
+                value={moment}
+                options={[{ value: "", label: "Not said" }, ...moments.map(([value, label]) => ({ value, label }))]}
+                onChange={setMoment}
+              />
+            )}
+            <Button htmlType="submit" disabled={grams === undefined || !on}>
+              Note this weight
+            </Button>
+          </Row>
+        </>
+      )}
+      {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+      {mine.length > 0 && (
+        <>
+          <ol className={css.list}>{mine.slice(0, 4).map(line)}</ol>
+          {mine.length > 4 && (
+            <Fold summary={`${mine.length - 4} earlier`}>
+              <ol className={css.list}>{mine.slice(4).map(line)}</ol>
+            </Fold>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** The two weights that tell what a pot holds, one after the other. */
+function WetAndLight({ list }: { list: Weighed[] }) {
+  const has = (moment: string) => list.some((w) => w.moment === moment && !w.withdrawn);
+  const steps = [
+    ["wet", "Water it through, let it drain for ten minutes, and weigh it: just watered and drained."],
+    ["light", "Wait until it feels light, and weigh it before you water: due for water."],
+  ] as const;
+  if (steps.every(([moment]) => has(moment))) return null;
+  return (
+    <ol>
+      {steps.map(([moment, words]) => (
+        <li key={moment} data-done={has(moment) || undefined}>
+          {words}
+          {has(moment) && " Done."}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Line({ w, onTurn }: { w: Weighed; onTurn: () => void }) {
+  return (
+    <li data-withdrawn={w.withdrawn || undefined}>
+      <span>{shortDay(w.at)}</span> <b>{figure(w.grams)} g</b>
+      <Aside> {said(w)}</Aside>
+      <Plain onClick={onTurn}>{w.withdrawn ? "Let it stand" : "Take it back"}</Plain>
+    </li>
+  );
+}
+
+function said(w: Weighed): string {
+  if (w.withdrawn) return "taken back";
+  const words = {
+    cut: "something cut off: counted anew from here",
+    pot: "changed: counted anew from here",
+    wet: "wet: kept, not counted",
+    watered: "watered",
+    right: "",
+  } as Record<string, string>;
+  return words[w.because ?? ""] ?? moments.find(([code]) => code === w.moment)?.[1] ?? "";
+}

@@ -1,0 +1,2 @@
+/** What one wishes to do with a plant. */
+export { MayI } from "./MayI";
