@@ -344,7 +344,7 @@ func TestASprayCheckedOffIsARoundOfTheTreatment(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(
 		t,
-		[]pestsservice.DueRound{
+		[]pestsservice.DueTreatment{
 			{
 				PlantID:  p.ID,
 				Tag:      "Mites",

@@ -373,7 +373,7 @@ func TestHoldingIsNotedFromADayOn(t *testing.T) {
 }
 
 func TestTheAirBetweenTwoWeighingsIsThatOfTheirDays(t *testing.T) {
-	known := &climate.Place{
+	known := &climate.Station{
 		Zone:  time.UTC,
 		Hours: map[int64]float64{},
 		Humid: map[int64]float64{},

@@ -83,8 +83,8 @@ func Routes(s *service.Service) []wire.Operation {
 			}),
 		wire.Post("/compute/cleaning-plan", "computeCleaningPlan",
 			"The jobs of a cleaning, in working order; nothing saved",
-			func(ctx context.Context, in wire.ComputeCase) (computedPlan, error) {
-				plan, err := s.ComputePlan(ctx, in.Case)
+			func(ctx context.Context, in wire.Unkept) (computedPlan, error) {
+				plan, err := s.ComputePlan(ctx, in.Unkept)
 				return computedPlan{plan}, err
 			}),
 		wire.Table("cleaning", "cleaningKnowledge", "Notes of the cut list",

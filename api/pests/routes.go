@@ -24,7 +24,7 @@ type saveCourse struct {
 }
 
 type dueList struct {
-	Due []service.DueRound `json:"due" required:"true"`
+	Due []service.DueTreatment `json:"due" required:"true"`
 }
 
 // Routes are the operations of this room.

@@ -34,7 +34,7 @@ func Routes(s *service.Service) []wire.Operation {
 				return s.Assume(ctx, in.ID, in.Assume)
 			}).Takes(time.Minute),
 		wire.Post("/compute/race", "computeRace", "A race, nothing saved",
-			func(ctx context.Context, in service.RaceCase) (race.Race, error) {
+			func(ctx context.Context, in service.Unkept) (race.Race, error) {
 				return s.ComputeRace(ctx, in)
 			}).Takes(time.Minute),
 	}

@@ -52,8 +52,8 @@ func Routes(s *service.Service) []wire.Operation {
 	return []wire.Operation{
 		wire.Post("/compute/pot-or-hold", "computePotOrHold",
 			"Whether to pot a plant or to hold it, and the one advice for it; nothing saved",
-			func(ctx context.Context, in wire.ComputeCase) (service.PotOrHold, error) {
-				return s.ComputePotOrHold(ctx, in.Case)
+			func(ctx context.Context, in wire.Unkept) (service.PotOrHold, error) {
+				return s.ComputePotOrHold(ctx, in.Unkept)
 			}),
 		wire.Post("/plants/{id}/holding", "hold", "Say that a plant is held bare, and how",
 			func(ctx context.Context, in hold) (raceservice.Race, error) {

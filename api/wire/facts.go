@@ -45,5 +45,5 @@ func (p PlantFacts) Intake() patient.Intake {
 	}
 }
 
-// ComputeCase is a plant that is not kept, with what was found of it.
-type ComputeCase struct{ record.Case }
+// Unkept is a plant that is not kept, with what was found of it.
+type Unkept struct{ record.Unkept }

@@ -40,7 +40,7 @@ type questionList struct {
 }
 
 type computeMayI struct {
-	record.Case
+	record.Unkept
 	Wish string       `json:"wish,omitempty" validate:"max=20" description:"code of a wish; left out: all"`
 	Root *wishes.Root `json:"root,omitempty" description:"how the root looks and feels, where the wish is about one"`
 }
@@ -75,7 +75,7 @@ func Routes(s *service.Service) []wire.Operation {
 		wire.Post("/compute/may-i", "computeMayI",
 			"What one may do with a plant: yes, not now, or no, with the reason; nothing saved",
 			func(ctx context.Context, in computeMayI) (computedMayI, error) {
-				list, err := s.ComputeMayI(ctx, in.Case, service.Wish{Wish: in.Wish, Root: in.Root})
+				list, err := s.ComputeMayI(ctx, in.Unkept, service.Wish{Wish: in.Wish, Root: in.Root})
 				return computedMayI{list}, err
 			}),
 	}

@@ -108,11 +108,11 @@ var read record.Memory[CareShort]
 // wants something. What was due until now and is no longer, though nobody did it, is noted with
 // the reason.
 func careShort(
-	ctx context.Context, v *record.Visit, care aftercare.Care, c *forecast.Case,
+	ctx context.Context, v *record.Visit, care aftercare.Care, c *forecast.Grounds,
 ) (doc, on string, err error) {
 	p := c.Progress
 	s := CareShort{Day: care.Day, Fares: FaresShort{p.Standing.Stage, p.Standing.Since, p.Verdict.Code}}
-	if s.Back, err = backShort(ctx, v, c.Case); err != nil {
+	if s.Back, err = backShort(ctx, v, c.Followed); err != nil {
 		return "", "", err
 	}
 	for _, d := range care.Due {
@@ -160,7 +160,7 @@ func careShort(
 }
 
 // backShort is the look back that is due, or the first to come.
-func backShort(ctx context.Context, v *record.Visit, told *progress.Case) (BackShort, error) {
+func backShort(ctx context.Context, v *record.Visit, told *progress.Followed) (BackShort, error) {
 	h := v.Stands().Home()
 	if h == nil {
 		return BackShort{}, nil

@@ -19,7 +19,7 @@ type foretold struct {
 func (f foretold) none() bool { return len(f.made) == 0 && len(f.truths) == 0 }
 
 // foretell finds what of a plant's forecasts is to be kept today.
-func foretell(ctx context.Context, v *record.Visit, c *forecast.Case) (foretold, error) {
+func foretell(ctx context.Context, v *record.Visit, c *forecast.Grounds) (foretold, error) {
 	var f foretold
 	kept, err := v.Tx.Forecasts().Of(ctx, v.Row.ID)
 	if err != nil {

@@ -191,8 +191,8 @@ func plan(ctx context.Context, v *record.Visit, doc record.CleaningDoc) (cleanin
 }
 
 // ComputePlan draws up the plan of a cleaning for a plant on no bench, and saves nothing.
-func (c *Service) ComputePlan(ctx context.Context, of record.Case) (cleaning.Plan, error) {
-	p, err := c.Case(ctx, of)
+func (c *Service) ComputePlan(ctx context.Context, of record.Unkept) (cleaning.Plan, error) {
+	p, err := c.Unkept(ctx, of)
 	if err != nil {
 		return cleaning.Plan{}, err
 	}

@@ -103,7 +103,7 @@ func unreadCourse(d ledger.Doc[record.CourseDoc], err error) Course {
 		Unreadable: record.Unread("this treatment", d.ID, err),
 		Course:     pests.Course{Rounds: []string{}},
 		Schedule: pests.Schedule{
-			Rounds:   []pests.Round{},
+			Rounds:   []pests.Treatment{},
 			Line:     []pests.Day{},
 			Notes:    []knowledge.Text{},
 			Cautions: []string{},
@@ -140,9 +140,9 @@ func courseOf(
 	return all, err
 }
 
-// DueRound is a treatment that is to be repeated today, or looked at for the
+// DueTreatment is a treatment that is to be repeated today, or looked at for the
 // all-clear.
-type DueRound struct {
+type DueTreatment struct {
 	PlantID  int64  `json:"plant_id" required:"true"`
 	Tag      string `json:"tag" required:"true"`
 	Pest     string `json:"pest" required:"true"`
@@ -152,22 +152,22 @@ type DueRound struct {
 
 // DueRounds lists what is due today against pests, on the whole bench; plants
 // that are kept apart come last.
-func (c *Service) DueRounds(ctx context.Context) ([]DueRound, error) {
-	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]DueRound, error) { return duePests(ctx, c.Keeper, tx) })
+func (c *Service) DueRounds(ctx context.Context) ([]DueTreatment, error) {
+	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]DueTreatment, error) { return duePests(ctx, c.Keeper, tx) })
 }
 
-func duePests(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]DueRound, error) {
+func duePests(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]DueTreatment, error) {
 	rows, err := record.Courses.OnBench(ctx, tx)
 	if err != nil {
 		return nil, err
 	}
-	due, today := []DueRound{}, c.Today()
+	due, today := []DueTreatment{}, c.Today()
 	for _, row := range rows {
 		at, err := openCourse(ctx, c, tx, row)
 		if err != nil {
 			due = append(
 				due,
-				DueRound{
+				DueTreatment{
 					PlantID:  row.Plant.ID,
 					Tag:      row.Plant.Tag,
 					Headline: record.Unread("its treatment", row.Doc.ID, err),
@@ -177,7 +177,7 @@ func duePests(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]DueRound,
 		}
 		s := at.Schedule
 		if isDue, overdue := s.DueBy(today); isDue {
-			due = append(due, DueRound{row.Plant.ID, row.Plant.Tag, s.Pest.Name, s.Headline, overdue})
+			due = append(due, DueTreatment{row.Plant.ID, row.Plant.Tag, s.Pest.Name, s.Headline, overdue})
 		}
 	}
 	return due, nil
@@ -433,7 +433,7 @@ func (c *Service) ComputeSchedule(s PestSchedule) (pests.Schedule, error) {
 	if list := tooLongAgo(s.Course, now); len(list) > 0 {
 		return pests.Schedule{}, list.Under("course")
 	}
-	place := &climate.Place{Zone: now.Location(), Days: map[string]climate.Day{}, Hours: map[int64]float64{}}
+	place := &climate.Station{Zone: now.Location(), Days: map[string]climate.Day{}, Hours: map[int64]float64{}}
 	if s.LowC != nil {
 		if *s.LowC > *s.HighC {
 			return pests.Schedule{}, record.OneFault(

@@ -60,7 +60,7 @@ func (c *Service) Progress(ctx context.Context, plantID int64, in Ask) (Progress
 // faring is how a plant fares, with what that is told from.
 type faring struct {
 	Progress
-	of      *progress.Case
+	of      *progress.Followed
 	row     ledger.Plant
 	kept    []ledger.Doc[record.LookBackDoc]
 	closing ledger.Doc[progress.Closing]

@@ -126,8 +126,8 @@ func RaceAfter(ctx context.Context, c *record.Keeper, plantID int64, change func
 	return record.Read(ctx, c, func(tx *ledger.Tx) (Race, error) { return raceOf(ctx, c, tx, plantID, "") })
 }
 
-// RaceCase is a plant and its air, to run a race without saving anything.
-type RaceCase struct {
+// Unkept is a plant and its air, to run a race without saving anything.
+type Unkept struct {
 	Group           string             `json:"group" required:"true" validate:"required,group"`
 	LeafCount       int                `json:"leaf_count,omitempty" validate:"min=0,max=500"`
 	Blades          []leaves.Blade     `json:"blades,omitempty" validate:"max=50,dive"`
@@ -160,7 +160,7 @@ type BareWeight struct {
 }
 
 // Faults finds cases that cannot be.
-func (r RaceCase) Faults() fault.List {
+func (r Unkept) Faults() fault.List {
 	if r.NightC > r.DayC {
 		return record.OneFault("night_c", "The night is warmer than the day.", fmt.Sprintf("at most %g °C", r.DayC), r.NightC)
 	}
@@ -195,7 +195,7 @@ const (
 )
 
 // Patient is the plant of the case, as far as it is known.
-func (r RaceCase) Patient() *patient.Patient {
+func (r Unkept) Patient() *patient.Patient {
 	profile, _ := taxa.Find(r.Group)
 	p := &patient.Patient{
 		Profile: profile,
@@ -230,12 +230,12 @@ func (r RaceCase) Patient() *patient.Patient {
 const asGiven = "As given."
 
 // Ask is what the case asks of a race.
-func (r RaceCase) Ask() race.Ask {
+func (r Unkept) Ask() race.Ask {
 	return race.Ask{Assumed: r.Assumed, Runs: r.Runs, Days: r.Days, Seed: r.Seed}
 }
 
 // ComputeRace runs a race without saving anything.
-func (c *Service) ComputeRace(ctx context.Context, r RaceCase) (race.Race, error) {
+func (c *Service) ComputeRace(ctx context.Context, r Unkept) (race.Race, error) {
 	if err := check.Input(r); err != nil {
 		return race.Race{}, err
 	}

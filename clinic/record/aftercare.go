@@ -88,12 +88,12 @@ func ChosenOf(ctx context.Context, tx *ledger.Tx, plantID int64) (ledger.Doc[aft
 
 // Aftercare is what a visited plant wants in the months after, and the case that it follows from.
 // The visit is in its air.
-func (v *Visit) Aftercare(ctx context.Context) (aftercare.Care, *aftercare.Case, error) {
+func (v *Visit) Aftercare(ctx context.Context) (aftercare.Care, *aftercare.InCare, error) {
 	chosen, err := ChosenOf(ctx, v.Tx, v.Row.ID)
 	if err != nil {
 		return aftercare.Care{}, nil, err
 	}
-	k := &aftercare.Case{Patient: v.Patient, Chosen: chosen.Value}
+	k := &aftercare.InCare{Patient: v.Patient, Chosen: chosen.Value}
 	if n := len(v.HomeDocs); n > 0 {
 		home := v.HomeDocs[n-1].Value
 		k.Pot, k.MixWater = home.Pot, home.MixWater

@@ -12,7 +12,7 @@ import (
 
 // Growth is a visited plant with all the readings that its growth is told from, and what its look and its
 // aftercare say against it. The visit is in its air.
-func (v *Visit) Growth(ctx context.Context, care aftercare.Care) (*progress.Case, error) {
+func (v *Visit) Growth(ctx context.Context, care aftercare.Care) (*progress.Followed, error) {
 	all, err := Readings.Of(ctx, v.Tx, v.Row.ID)
 	if err != nil {
 		return nil, err
@@ -20,7 +20,7 @@ func (v *Visit) Growth(ctx context.Context, care aftercare.Care) (*progress.Case
 	if err := ledger.Sound(all); err != nil {
 		return nil, err
 	}
-	c := &progress.Case{Patient: v.Patient}
+	c := &progress.Followed{Patient: v.Patient}
 	says := progress.Table().LookSays
 	if look.Holds(v.Patient) && look.Table().Decide(v.Patient.AtLook()).Decision == look.Now {
 		c.Alarms = append(c.Alarms, says["now"])

@@ -59,13 +59,13 @@ func ClimateOf(
 	tx *ledger.Tx,
 	d ledger.Doc[PlaceFacts],
 	since time.Time,
-) (*climate.Place, error) {
+) (*climate.Station, error) {
 	at := d.Value
 	zone, err := ZoneOf(at.Zone)
 	if err != nil {
 		return nil, fmt.Errorf("zone of place %d: %w", d.ID, err)
 	}
-	p := &climate.Place{
+	p := &climate.Station{
 		Zone:          zone,
 		Days:          map[string]climate.Day{},
 		Hours:         map[int64]float64{},

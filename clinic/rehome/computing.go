@@ -211,8 +211,8 @@ func (c *Service) ComputeSection(ctx context.Context, a SectionAsk) (pots.Sectio
 
 // WeighFitAsk are weights to be fitted: of a bare plant, with its case, or of a pot.
 type WeighFitAsk struct {
-	Bare *raceservice.RaceCase `json:"bare,omitempty" description:"a bare plant with its weighings"`
-	Pot  *PotWeights           `json:"pot,omitempty" description:"a pot with its weights"`
+	Bare *raceservice.Unkept `json:"bare,omitempty" description:"a bare plant with its weighings"`
+	Pot  *PotWeights         `json:"pot,omitempty" description:"a pot with its weights"`
 }
 
 // PotWeights are weights of a pot, and what is thought of it.
@@ -284,8 +284,8 @@ type PotOrHold struct {
 }
 
 // ComputePotOrHold decides between potting a plant and holding it, and saves nothing.
-func (c *Service) ComputePotOrHold(ctx context.Context, of record.Case) (PotOrHold, error) {
-	p, err := c.Case(ctx, of)
+func (c *Service) ComputePotOrHold(ctx context.Context, of record.Unkept) (PotOrHold, error) {
+	p, err := c.Unkept(ctx, of)
 	if err != nil {
 		return PotOrHold{}, err
 	}

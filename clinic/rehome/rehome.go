@@ -26,11 +26,11 @@ type Rehoming struct {
 	Plan    rehome.Plan `json:"plan" required:"true"`
 	rehome.Way
 
-	NextLookOn string        `json:"next_look_on,omitempty" description:"if it is done today"`
-	Stands     *pots.Section `json:"stands,omitempty" description:"section of the home it has"`
-	Homes      []record.Home `json:"homes" required:"true" description:"the newest first"`
-	Drying     *drying.Due   `json:"drying,omitempty" description:"of the pot it is in, from its weights"`
-	Seen       []work.Seen   `json:"seen" required:"true" description:"cautions this person has acknowledged"`
+	NextLookOn string           `json:"next_look_on,omitempty" description:"if it is done today"`
+	Stands     *pots.Section    `json:"stands,omitempty" description:"section of the home it has"`
+	Homes      []record.Home    `json:"homes" required:"true" description:"the newest first"`
+	Drying     *drying.WaterDay `json:"drying,omitempty" description:"of the pot it is in, from its weights"`
+	Seen       []work.Seen      `json:"seen" required:"true" description:"cautions this person has acknowledged"`
 }
 
 // Rehoming finds what leads a plant to its new home.
@@ -98,7 +98,7 @@ func (h *homeward) answer() (Rehoming, error) {
 	}
 	if len(r.Homes) > 0 && r.Homes[0].Pot != nil {
 		r.Stands = h.stands(r.Homes[0])
-		if due, ok := drying.Table().DueFor(h.Patient, *r.Homes[0].Pot, r.Homes[0].MixWater); ok {
+		if due, ok := drying.Table().WaterDayFor(h.Patient, *r.Homes[0].Pot, r.Homes[0].MixWater); ok {
 			r.Drying = &due
 		}
 	}

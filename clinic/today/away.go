@@ -78,7 +78,7 @@ func (c *Service) Away(ctx context.Context, in AwayAsk) (Absence, error) {
 // inCare loads a plant with its aftercare.
 func (c *Service) inCare(
 	ctx context.Context, tx *ledger.Tx, id int64,
-) (*record.Visit, aftercare.Care, *aftercare.Case, error) {
+) (*record.Visit, aftercare.Care, *aftercare.InCare, error) {
 	v, err := c.Visit(ctx, tx, id)
 	if err != nil {
 		return nil, aftercare.Care{}, nil, err

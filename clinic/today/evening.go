@@ -56,7 +56,7 @@ func (c *Service) Evening(ctx context.Context, minutes float64) (Evening, error)
 				record.Unread("this plant", row.ID, err)
 				continue
 			}
-			k := &aftercare.Case{Patient: v.Patient}
+			k := &aftercare.InCare{Patient: v.Patient}
 			visits[row.ID] = v
 			turn := v.Turn()
 			crates = append(crates, today.Crate{

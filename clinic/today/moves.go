@@ -40,7 +40,7 @@ func (c *Service) Moves(ctx context.Context) (Moves, error) {
 					record.Unread("this plant", row.ID, err)
 					continue
 				}
-				k := &aftercare.Case{Patient: v.Patient}
+				k := &aftercare.InCare{Patient: v.Patient}
 				plants = append(plants, today.Stander{ID: row.ID, Tag: row.Tag, PlaceID: row.PlaceID, Case: k})
 			}
 		}
@@ -75,7 +75,7 @@ func (c *Service) spots(ctx context.Context, tx *ledger.Tx) ([]today.Spot, error
 	return list, nil
 }
 
-func airOf(p *climate.Place, now time.Time) (a patient.Air, known bool) {
+func airOf(p *climate.Station, now time.Time) (a patient.Air, known bool) {
 	air := p.Now(climate.HourOf(now))
 	a.Percent = air.Humidity
 	if air.NightC != nil && air.DayC != nil {

@@ -83,8 +83,8 @@ func (c *Service) asked(ctx context.Context, tx *ledger.Tx, plantID int64) (*rec
 	ask := wishes.Ask{Race: of}
 	if n := len(v.HomeDocs); err == nil && n > 0 && v.HomeDocs[n-1].Value.Pot != nil {
 		home := v.HomeDocs[n-1].Value
-		if due, ok := drying.Table().DueFor(v.Patient, *home.Pot, home.MixWater); ok && due.DueOn != "" {
-			ask.Due = &wishes.Due{On: due.DueOn}
+		if due, ok := drying.Table().WaterDayFor(v.Patient, *home.Pot, home.MixWater); ok && due.DueOn != "" {
+			ask.WaterOn = due.DueOn
 		}
 	}
 	if err != nil {
@@ -166,13 +166,13 @@ func shown(d ledger.Doc[record.WishDoc]) Kept {
 }
 
 // ComputeMayI answers wishes for a plant on no bench, all of them where none is named.
-func (c *Service) ComputeMayI(ctx context.Context, of record.Case, w Wish) ([]wishes.Answer, error) {
+func (c *Service) ComputeMayI(ctx context.Context, of record.Unkept, w Wish) ([]wishes.Answer, error) {
 	if w.Wish != "" {
 		if err := check.Input(w); err != nil {
 			return nil, err
 		}
 	}
-	p, err := c.Case(ctx, of)
+	p, err := c.Unkept(ctx, of)
 	if err != nil {
 		return nil, err
 	}

@@ -200,7 +200,7 @@ func TestWhatWasTreatedIsNotTreatedAgainBeforeItsRound(t *testing.T) {
 	}).Code, "some of it was left out, and said why")
 	round := func(on, due string) func(*patient.Patient) {
 		return func(p *patient.Patient) {
-			p.Rounds = []patient.Round{{On: on, Pest: "spider-mites"}}
+			p.Rounds = []patient.TreatedDay{{On: on, Pest: "spider-mites"}}
 			p.RoundDue, p.Now = due, time.Date(2030, 5, 20, 9, 0, 0, 0, time.UTC)
 		}
 	}

@@ -14,7 +14,7 @@ import (
 
 // caredFor is what is advised of a plant with its aftercare.
 func caredFor(p *patient.Patient) Advice {
-	care := aftercare.For(&aftercare.Case{Patient: p})
+	care := aftercare.For(&aftercare.InCare{Patient: p})
 	return For(p, Known{Care: &care})
 }
 

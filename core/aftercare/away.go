@@ -38,7 +38,7 @@ type Sitter struct {
 // Away says what becomes of a plant that nobody who knows it sees from one day to another: whether it
 // lasts, what would make it last, and what someone else can do. It is watered the day before where it
 // wants it by then; what is still wet is left.
-func (c *Case) Away(care Care, from, until string) Gone {
+func (c *InCare) Away(care Care, from, until string) Gone {
 	k := Table().Away
 	g := Gone{Makes: []Makes{}, Before: []Text{}, Sits: []Sitter{}, Lasts: true}
 	g.Heavy = c.Pot != nil && c.Pot.VolumeL() >= k.HeavyL.Value
@@ -84,7 +84,7 @@ func waterOf(care Care) (Due, bool) {
 }
 
 // wetDays is how long a watering lasts, to the late end of its band.
-func (c *Case) wetDays(care Care, d Due) float64 {
+func (c *InCare) wetDays(care Care, d Due) float64 {
 	if w := care.Water; w != nil {
 		return max(1, dates.Between(w.Since, w.LateOn))
 	}
@@ -92,7 +92,7 @@ func (c *Case) wetDays(care Care, d Due) float64 {
 }
 
 // bearsDays is how long it bears to be dry.
-func (c *Case) bearsDays(care Care, d Due) float64 {
+func (c *InCare) bearsDays(care Care, d Due) float64 {
 	k := Table().Away
 	switch {
 	case care.runs("rest"):
@@ -106,7 +106,7 @@ func (c *Case) bearsDays(care Care, d Due) float64 {
 }
 
 // rhythmDays is how often a job is done, days.
-func (c *Case) rhythmDays(care Care, d Due) float64 {
+func (c *InCare) rhythmDays(care Care, d Due) float64 {
 	if j := c.rhythmOf(care, d); j.Every != nil {
 		return c.every(j).Low
 	}
@@ -114,7 +114,7 @@ func (c *Case) rhythmDays(care Care, d Due) float64 {
 }
 
 // makeLast finds what would make a plant last, one thing alone, and says where nothing does.
-func (c *Case) makeLast(g *Gone, d Due, to func(factor float64) string, until string) {
+func (c *InCare) makeLast(g *Gone, d Due, to func(factor float64) string, until string) {
 	k := Table().Away
 	ways := []string{"shade", "tray"}
 	switch {
@@ -136,7 +136,7 @@ func (c *Case) makeLast(g *Gone, d Due, to func(factor float64) string, until st
 
 // sits are the turns of a job that fall into an absence, in plain words: from its next turn on, or
 // from the day before, where it is done then.
-func (c *Case) sits(care Care, d Due, from, until string) (list []Sitter) {
+func (c *InCare) sits(care Care, d Due, from, until string) (list []Sitter) {
 	words, ok := Table().Away.Sitter[d.Job]
 	heavy := c.Pot != nil && c.Pot.VolumeL() >= Table().Away.HeavyL.Value
 	if !ok || heavy && d.Job == "flush" {

@@ -31,7 +31,7 @@ func TestWhoLastsAnAbsence(t *testing.T) {
 	heavy := housed(t, "cymbidium", "terrestrial", withRoots(8, 2, ""))
 	big := *heavy.Pot
 	big.TopMM, big.BottomMM, big.HeightMM = 280, 220, 260
-	heavy.Case.Pot = &big
+	heavy.InCare.Pot = &big
 	gone := away(heavy, 2, 20)
 	assert.True(t, gone.Heavy)
 	for _, s := range gone.Sits {
@@ -59,7 +59,7 @@ func TestASitterPoursByGlasses(t *testing.T) {
 		l := housed(t, "cattleya", "bark", withRoots(8, 2, ""))
 		pot := *l.Pot
 		pot.TopMM, pot.BottomMM = topMM, topMM
-		l.Case.Pot = &pot
+		l.InCare.Pot = &pot
 		return away(l, 5, 19).Sits[0].Do.Value
 	}
 	assert.Contains(t, words(60), "a small cup (")

@@ -28,6 +28,6 @@ func BenchmarkCare(b *testing.B) {
 	b.ResetTimer()
 	for b.Loop() {
 		l.Patient = l.Patient.At(l.Now)
-		aftercare.For(&l.Case)
+		aftercare.For(&l.InCare)
 	}
 }

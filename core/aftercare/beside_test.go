@@ -109,7 +109,7 @@ func TestAfterFilm(t *testing.T) {
 	clear := patient.Checkin{Film: "none", Pests: patient.No}
 	cleared := func() *life {
 		l := longHoused(t, "cattleya", patient.Inspection{Findings: patient.Findings{"stays-wet": patient.Absent}})
-		l.Rounds = []patient.Round{{On: day(0)}}
+		l.Rounds = []patient.TreatedDay{{On: day(0)}}
 		return l
 	}
 	l := cleared()

@@ -90,7 +90,7 @@ type Sounding struct {
 }
 
 // keep takes an alarm in, or notes that it was put off. What another hears already is not said twice.
-func (care *Care) keep(c *Case, s Sounding) {
+func (care *Care) keep(c *InCare, s Sounding) {
 	heard := func(o Sounding) bool {
 		return slices.ContainsFunc(o.sees, func(what string) bool { return slices.Contains(s.sees, what) })
 	}
@@ -106,7 +106,7 @@ func (care *Care) keep(c *Case, s Sounding) {
 }
 
 // For is the aftercare of a plant on the day of its moment.
-func For(c *Case) Care {
+func For(c *InCare) Care {
 	today := c.Now.Format(dayLayout)
 	c.stances = nil
 	care := Care{
@@ -141,7 +141,7 @@ func For(c *Case) Care {
 const dayLayout = "2006-01-02"
 
 // running is a protocol with its gates as they stand on a day.
-func (c *Case) running(run Run, today string) Running {
+func (c *InCare) running(run Run, today string) Running {
 	r := Running{
 		Code: run.Code, Name: run.Name, About: run.About, Start: run.Start, Since: run.Since,
 		DayN: int(dates.Between(run.Since, today)), Before: []Passed{}, Gates: []Standing{}, Home: run.Home,
@@ -160,7 +160,7 @@ func (c *Case) running(run Run, today string) Running {
 }
 
 // waits says since when and until when a shut gate is waited for.
-func (c *Case) waits(s *Standing, run Run, g Gate, today string) {
+func (c *InCare) waits(s *Standing, run Run, g Gate, today string) {
 	s.WaitsSince = run.Since
 	if g.FromDay != nil {
 		s.NotBefore = dates.After(run.Since, int(g.FromDay.Value))
@@ -175,7 +175,7 @@ func (c *Case) waits(s *Standing, run Run, g Gate, today string) {
 }
 
 // follow is the protocol of a home after the gates that lead from one to the next.
-func (c *Case) follow(code, since, today string) (Running, bool) {
+func (c *InCare) follow(code, since, today string) (Running, bool) {
 	var before []Passed
 	atOnce := ""
 	for range len(Table().Protocols) {
@@ -198,7 +198,7 @@ func (c *Case) follow(code, since, today string) (Running, bool) {
 
 // hear takes the alarms of a protocol in, and what it asks to be looked at. Its look, which hears
 // of flower, rest and frost too, has the last word.
-func (c *Case) hear(care *Care, r Running, today string) {
+func (c *InCare) hear(care *Care, r Running, today string) {
 	for _, a := range r.run.Alarms {
 		s := Sounding{Protocol: r.Code, Code: a.Code, Words: a.Words, Then: a.Then, Says: a.Says}
 		for _, of := range a.Sees {
@@ -263,7 +263,7 @@ func (r Running) gate(code string) (Standing, bool) {
 }
 
 // last are the days on which it last had what, in its present home.
-func (c *Case) last(today string) Last {
+func (c *InCare) last(today string) Last {
 	var l Last
 	later := func(at *string, on string) { *at = max(*at, on) }
 	for _, t := range c.Care {

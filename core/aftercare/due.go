@@ -53,7 +53,7 @@ func (r Running) inForce(j Rhythm, today string) bool {
 	if j.UntilDay != nil && dates.Between(r.Since, today) > j.UntilDay.Value {
 		return false
 	}
-	c := r.w.Case
+	c := r.w.InCare
 	job, _ := Table().Job(j.Job)
 	if _, out := c.Chosen.LeftOut[j.Job]; out {
 		return false
@@ -72,7 +72,7 @@ func (r Running) inForce(j Rhythm, today string) bool {
 }
 
 // schedule finds the next turn of each job.
-func (c *Case) schedule(care *Care, today string) {
+func (c *InCare) schedule(care *Care, today string) {
 	rests := slices.ContainsFunc(care.Runs, func(r Running) bool { return r.Code == "rest" })
 	tided := slices.ContainsFunc(care.Runs, func(r Running) bool { return r.Code == "tide-over" })
 	slow := 1.0
@@ -114,7 +114,7 @@ func noWater(a Sounding) bool { return slices.Contains(a.Says, stances.NoWater) 
 
 // waterStance is what the look, and what is acted on, say of water: to give it, to withhold it, or
 // nothing.
-func (c *Case) waterStance() stances.Stance {
+func (c *InCare) waterStance() stances.Stance {
 	switch {
 	case c.Stands().Where() != patient.Potted || c.Look() == nil,
 		c.Stands().EpochOf(c.Look().On) != patient.AtPresent:
@@ -128,10 +128,10 @@ func (c *Case) waterStance() stances.Stance {
 }
 
 // says holds where the look of its present home takes a stance, or what is acted on asks for it.
-func (c *Case) says(s stances.Stance) bool { return slices.Contains(c.said(), s) }
+func (c *InCare) says(s stances.Stance) bool { return slices.Contains(c.said(), s) }
 
 // said are all those that it takes.
-func (c *Case) said() []stances.Stance {
+func (c *InCare) said() []stances.Stance {
 	if c.Look() == nil || !look.Holds(c.Patient) {
 		return nil
 	}
@@ -146,12 +146,12 @@ func (c *Case) said() []stances.Stance {
 }
 
 // tendedOn holds where a job was done, or left, on a day.
-func (c *Case) tendedOn(job, day string) bool {
+func (c *InCare) tendedOn(job, day string) bool {
 	return slices.ContainsFunc(c.Care, func(t patient.Tended) bool { return t.Job == job && t.On == day })
 }
 
 // asks are the fields of a check-in that a job asks for: no level where no water stands in the pot.
-func (c *Case) asks(j Rhythm, job Job) []string {
+func (c *InCare) asks(j Rhythm, job Job) []string {
 	list := each([]string{}, slices.Concat(j.Asks, job.Asks)...)
 	if c.reservoir() {
 		return list
@@ -160,7 +160,7 @@ func (c *Case) asks(j Rhythm, job Job) []string {
 }
 
 // reservoir holds where water stands in its pot by its way.
-func (c *Case) reservoir() bool {
+func (c *InCare) reservoir() bool {
 	if h := c.Stands().Home(); h != nil {
 		route, _ := rehome.Table().Route(h.Way)
 		return route.Reservoir
@@ -179,7 +179,7 @@ func each(list []string, more ...string) []string {
 }
 
 // turn is the next turn of a job.
-func (c *Case) turn(care *Care, r Running, j Rhythm, slow float64, today string) Due {
+func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today string) Due {
 	job, _ := Table().Job(j.Job)
 	if j.Fourth != "" && r.fourth(j) {
 		job, _ = Table().Job(j.Fourth)
@@ -224,7 +224,7 @@ func (c *Case) turn(care *Care, r Running, j Rhythm, slow float64, today string)
 }
 
 // putOff puts a turn off: it was left, shifted, or done today already.
-func (c *Case) putOff(d *Due, j Rhythm, left *patient.Tended, last, today string) {
+func (c *InCare) putOff(d *Due, j Rhythm, left *patient.Tended, last, today string) {
 	to := ""
 	if left != nil && left.On >= last {
 		days := Table().NotNowDays.Value
@@ -245,7 +245,7 @@ func (c *Case) putOff(d *Due, j Rhythm, left *patient.Tended, last, today string
 }
 
 // every is how often a job is done, by the warmth of its place where that tells.
-func (c *Case) every(j Rhythm) knowledge.Estimate {
+func (c *InCare) every(j Rhythm) knowledge.Estimate {
 	switch {
 	case j.Every == nil:
 		return knowledge.Estimate{}

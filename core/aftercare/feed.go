@@ -29,7 +29,7 @@ type Feeding struct {
 
 // feeding is the feed of a plant: by its kind, by its stage, and by what was last given. Of several
 // protocols the strictest counts.
-func (c *Case) feeding(care Care, today string) Feeding {
+func (c *InCare) feeding(care Care, today string) Feeding {
 	k := Table()
 	f := Feeding{Class: c.Profile.Feed}
 	no := func(word string) Feeding {
@@ -91,7 +91,7 @@ func (c *Case) feeding(care Care, today string) Feeding {
 }
 
 // salty holds where salt shows, or is acted on.
-func (c *Case) salty() bool {
+func (c *InCare) salty() bool {
 	return c.Stands().Signs()["crust"] == patient.Present ||
 		c.Look() != nil && look.Holds(c.Patient) && c.ActsOn("salt-burn")
 }
@@ -112,7 +112,7 @@ func (r Running) opensFeed() bool {
 
 // gateOf is the share of the full dose that its protocol allows, and the most ppm; false before its
 // gate, with the reason in f.
-func (c *Case) gateOf(home Running, f *Feeding, today string) (share, most float64, open bool) {
+func (c *InCare) gateOf(home Running, f *Feeding, today string) (share, most float64, open bool) {
 	k := Table()
 	side := c.Side(disputes.FirstFeed)
 	mineral := media.Table().Mineral.Has(c.Stands().Medium())
@@ -175,19 +175,19 @@ func (c *Case) gateOf(home Running, f *Feeding, today string) (share, most float
 
 // rooted holds where its roots are in the medium: a protocol that waited for that went before, new
 // ones of a finger's length were seen, or sound ones had their time since the move.
-func (c *Case) rooted(home Running, today string) bool {
+func (c *InCare) rooted(home Running, today string) bool {
 	k := Table()
 	return len(home.Before) > 0 || home.w.longest(today) >= k.FeedTipsMM.Value ||
 		c.Condition().GradeLeft().Sound() && dates.Between(home.Since, today) >= k.FeedThreeMonths.Value
 }
 
 // recovering holds for a plant with few roots, or without new ones of a finger's length.
-func (c *Case) recovering(home Running) bool {
+func (c *InCare) recovering(home Running) bool {
 	return len(home.Before) == 0 && !c.Condition().GradeLeft().Sound()
 }
 
 // growsNow holds where it grows, by the newest that was seen; where nothing says, by the warm season.
-func (c *Case) growsNow(home Running, today string) bool {
+func (c *InCare) growsNow(home Running, today string) bool {
 	at, ok := home.w.last(today, func(n patient.Checkin) bool {
 		return n.Growth != "" || n.Tips != nil || n.TipsShow()
 	})

@@ -20,7 +20,7 @@ import (
 // life is a plant whose days are told one by one.
 type life struct {
 	t *testing.T
-	aftercare.Case
+	aftercare.InCare
 	began time.Time
 }
 
@@ -37,7 +37,7 @@ func housed(t *testing.T, group, route string, change ...func(*patient.Patient))
 		Profile: profile,
 		Intake:  patient.Intake{Tag: "a plant", Group: group, OldMedium: "bark", Pot: "clear", LeafCount: 5},
 		House:   patient.House{Sides: disputes.Usual()},
-		Site: &patient.Site{Name: "bench", Percent: &humid, Climate: &climate.Place{
+		Site: &patient.Site{Name: "bench", Percent: &humid, Climate: &climate.Station{
 			Zone: time.UTC, Usual: &climate.Day{LowC: 17, HighC: 24}, UsualHumidity: &humid,
 		}},
 		Now: begin,
@@ -51,7 +51,7 @@ func housed(t *testing.T, group, route string, change ...func(*patient.Patient))
 	for _, c := range change {
 		c(&p)
 	}
-	l := &life{t: t, began: begin, Case: aftercare.Case{Patient: &p, Pot: pot}}
+	l := &life{t: t, began: begin, InCare: aftercare.InCare{Patient: &p, Pot: pot}}
 	return l
 }
 
@@ -79,7 +79,7 @@ func withRoots(live, dead int, tip roots.Tip) func(*patient.Patient) {
 // on is its aftercare on a day.
 func (l *life) on(n int) aftercare.Care {
 	l.Patient = l.Patient.At(l.began.AddDate(0, 0, n))
-	return aftercare.For(&l.Case)
+	return aftercare.For(&l.InCare)
 }
 
 // sees notes a check-in on a day.

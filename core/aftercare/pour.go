@@ -40,7 +40,7 @@ type tempo struct {
 }
 
 // learned puts a turn where what was seen and weighed puts it.
-func (c *Case) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
+func (c *InCare) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
 	every, slow := t.every, t.slow
 	dueAt := cmp.Or(number(j.At, 0), media.Table().DueAt[c.Profile.MoistureStyle.Value].Value, 0.25)
 	prior := drying.Span{Days: every.Value, Factor: math.Sqrt(every.High / every.Low)}
@@ -68,7 +68,7 @@ func (c *Case) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
 }
 
 // cycles are what was seen and weighed of its waterings: the last ones, and the one at hand.
-func (c *Case) cycles(r Running, dueAt float64, weighed bool) (past []drying.Cycle, now drying.Cycle) {
+func (c *InCare) cycles(r Running, dueAt float64, weighed bool) (past []drying.Cycle, now drying.Cycle) {
 	of := map[int]float64{}
 	if weighed && c.Pot != nil {
 		of = c.weighed(r, dueAt)
@@ -91,7 +91,7 @@ func (c *Case) cycles(r Running, dueAt float64, weighed bool) (past []drying.Cyc
 }
 
 // weighed are the days to due of its cycles by its weights, by the stretch.
-func (c *Case) weighed(r Running, dueAt float64) map[int]float64 {
+func (c *InCare) weighed(r Running, dueAt float64) map[int]float64 {
 	k := drying.Table()
 	var list []drying.Weight
 	for _, g := range patient.SinceChange(c.Stands().Counting(patient.InPot)) {
@@ -143,7 +143,7 @@ func counted(n int, one string) string {
 }
 
 // pour says how much water each job takes, and whether there is feed in it.
-func (c *Case) pour(care *Care, today string) {
+func (c *InCare) pour(care *Care, today string) {
 	fed := false
 	for i := range care.Due {
 		d := &care.Due[i]
@@ -157,7 +157,7 @@ func (c *Case) pour(care *Care, today string) {
 	}
 }
 
-func (c *Case) rhythmOf(care Care, d Due) Rhythm {
+func (c *InCare) rhythmOf(care Care, d Due) Rhythm {
 	for _, r := range care.Runs {
 		if r.Code != d.Protocol {
 			continue
@@ -174,7 +174,7 @@ func (c *Case) rhythmOf(care Care, d Due) Rhythm {
 // millilitres is the water a job takes: two pot volumes for a flush; for a watering what is missing
 // to full by its weights, else a quarter of the pot, and a fifth of that to run through. A flush
 // is rounded up to the jug, what stays in the pot to the nearest mark: too wet is harder to mend.
-func (c *Case) millilitres(d Due, j Rhythm) float64 {
+func (c *InCare) millilitres(d Due, j Rhythm) float64 {
 	a, volume := Table().Amounts, 0.0
 	if c.Pot != nil {
 		volume = c.Pot.VolumeL() * 1000
@@ -216,11 +216,11 @@ func (c *Case) millilitres(d Due, j Rhythm) float64 {
 }
 
 // missing is the water to full by its weights, mL; what is usual where it was not weighed.
-func (c *Case) missing(usual float64) float64 {
+func (c *InCare) missing(usual float64) float64 {
 	if c.Pot == nil {
 		return usual
 	}
-	due, ok := drying.Table().DueFor(c.Patient, *c.Pot, c.MixWater)
+	due, ok := drying.Table().WaterDayFor(c.Patient, *c.Pot, c.MixWater)
 	if !ok || due.HoldsG <= 0 {
 		return usual
 	}

@@ -15,7 +15,7 @@ import (
 
 // watch is what was observed of a plant since a protocol began.
 type watch struct {
-	*Case
+	*InCare
 	since string
 	seen  []patient.Seen   // the oldest first
 	grew  string           // the first day on which the treated patch was seen to have grown
@@ -24,9 +24,9 @@ type watch struct {
 }
 
 // watching gathers what was observed since a day, up to another.
-func (c *Case) watching(since, today string) *watch {
+func (c *InCare) watching(since, today string) *watch {
 	all := c.Stands().Checked().All()
-	w := &watch{Case: c, since: since, seen: make([]patient.Seen, 0, len(all))} // many, and each is long to move
+	w := &watch{InCare: c, since: since, seen: make([]patient.Seen, 0, len(all))} // many, and each is long to move
 	for _, s := range all {
 		if s.On >= since && s.On <= today {
 			w.seen = append(w.seen, s)

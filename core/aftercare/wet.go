@@ -182,7 +182,7 @@ func (w *watch) driesWithin(s Sees, _ string) bool {
 
 // dryness is how much drier the air of a stretch was than that of today: the ratio of what the air
 // could take up; 0 where that is not known.
-func (c *Case) dryness(s stretch) float64 {
+func (c *InCare) dryness(s stretch) float64 {
 	to := s.to
 	if to.IsZero() {
 		to = c.Now

@@ -311,7 +311,7 @@ func TestSeenDryIsDueButNotTwiceOnADay(t *testing.T) {
 			ID: 1, At: l.began.AddDate(0, 0, 6).Add(9 * time.Hour), On: day(6), Noted: patient.Checkin{Medium: "dry"},
 		})
 		l.Patient = l.Patient.At(l.began.AddDate(0, 0, 6).Add(10 * time.Hour))
-		assert.Equal(t, day(7), due(aftercare.For(&l.Case), "little").On, tip)
+		assert.Equal(t, day(7), due(aftercare.For(&l.InCare), "little").On, tip)
 	}
 }
 

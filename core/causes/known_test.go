@@ -142,7 +142,7 @@ func TestWhatIntakeAndPlaceKnow(t *testing.T) {
 	}
 	for on, sprayed := range map[string]patient.FindingState{"2030-06-10": Present, "2030-06-15": "", "2029-06-10": ""} {
 		said = knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
-			p.Rounds = []patient.Round{{On: on, Products: []string{"oil"}}, {On: "2030-06-14", Products: []string{"bait"}}}
+			p.Rounds = []patient.TreatedDay{{On: on, Products: []string{"oil"}}, {On: "2030-06-14", Products: []string{"bait"}}}
 		})
 		assert.Equal(t, sprayed, said["oil-or-soap"], "sprayed on %s", on)
 	}
@@ -250,7 +250,7 @@ func TestTheAgeOfAMediumIsThatOfItsKindAndWarmth(t *testing.T) {
 	old := func(medium string, warmC float64) patient.FindingState {
 		return knows(t, "phalaenopsis", roots.Reading{}, func(p *patient.Patient) {
 			p.Intake = patient.Intake{OldMedium: medium, LastRepotted: "2029-04"} // 14 months before
-			p.Site = &patient.Site{Name: "Shelf", Climate: &climate.Place{
+			p.Site = &patient.Site{Name: "Shelf", Climate: &climate.Station{
 				Zone: time.UTC, Usual: &climate.Day{LowC: warmC, HighC: warmC},
 			}}
 		})["medium-old"]

@@ -112,7 +112,7 @@ func TestWhatIsKnownIsNotAskedAgain(t *testing.T) {
 		}}},
 		Site: &patient.Site{
 			Name: "Sill", Light: "sun", Percent: &percent,
-			Climate: &climate.Place{Usual: &climate.Day{LowC: 6, HighC: 35}, UsualHumidity: &percent},
+			Climate: &climate.Station{Usual: &climate.Day{LowC: 6, HighC: 35}, UsualHumidity: &percent},
 		},
 	}
 	states := map[string]patient.FindingState{}

@@ -33,8 +33,8 @@ const (
 	Usual    Where = "usual"
 )
 
-// Place is what is known of the temperatures of a place.
-type Place struct {
+// Station is what is known of the temperatures of a place.
+type Station struct {
 	Zone  *time.Location
 	Usual *Day              // its low and high, on any day; nil when not known
 	Days  map[string]Day    // by day
@@ -69,7 +69,7 @@ var Table = sync.OnceValue(func() *Figures {
 
 // At is the temperature of an hour, and where it comes from. It is false when
 // nothing is known.
-func (p *Place) At(hour int64) (float64, Where, bool) {
+func (p *Station) At(hour int64) (float64, Where, bool) {
 	if c, ok := p.Hours[hour]; ok {
 		return c, Logged, true
 	}
@@ -88,7 +88,7 @@ func (p *Place) At(hour int64) (float64, Where, bool) {
 
 // dayOf is the day of an hour there, and the hour of that day. Hours come in
 // order, mostly, so the last day is kept.
-func (p *Place) dayOf(hour int64) (string, int) {
+func (p *Station) dayOf(hour int64) (string, int) {
 	if hour < p.midnight || hour >= p.nextMidnight {
 		local := time.Unix(hour*3600, 0).In(p.Zone)
 		y, m, d := local.Date()
@@ -111,7 +111,7 @@ func (d Day) at(hour int) float64 {
 
 // DailyRange are the lows and highs of every day that is known: the day table,
 // and the days of which most hours were logged.
-func (p *Place) DailyRange() map[string]Day {
+func (p *Station) DailyRange() map[string]Day {
 	all := maps.Clone(p.Days)
 	if all == nil {
 		all = map[string]Day{}
@@ -121,7 +121,7 @@ func (p *Place) DailyRange() map[string]Day {
 }
 
 // DaysBetween are those of the days that have an hour from one to another, and of some beside them.
-func (p *Place) DaysBetween(from, to int64) map[string]Day {
+func (p *Station) DaysBetween(from, to int64) map[string]Day {
 	begins, ends := from-longestDay, to+longestDay
 	all := map[string]Day{}
 	for h := begins; h < ends && len(p.Days) > 0; h += halfADay {
@@ -135,7 +135,7 @@ func (p *Place) DaysBetween(from, to int64) map[string]Day {
 }
 
 // logged are the lows and highs of the days of which most hours are among some, which come in order.
-func (p *Place) logged(hours []int64) map[string]Day {
+func (p *Station) logged(hours []int64) map[string]Day {
 	all := map[string]Day{}
 	count := map[string]int{}
 	for _, h := range hours {
@@ -184,7 +184,7 @@ const (
 
 // mean is the low and high of the last days known before a day that is not:
 // what is usual there of late.
-func (p *Place) mean(day string) (Day, bool) {
+func (p *Station) mean(day string) (Day, bool) {
 	if p.ranges == nil {
 		p.ranges, p.means = p.DailyRange(), map[string]Day{}
 		p.days = slices.Sorted(maps.Keys(p.ranges))
@@ -213,7 +213,7 @@ type Air struct {
 }
 
 // Between is the air from one hour to another, as far as it was logged.
-func (p *Place) Between(from, to int64) Air {
+func (p *Station) Between(from, to int64) Air {
 	var a Air
 	low, high, days := 0.0, 0.0, 0.0
 	all := p.DaysBetween(from, to)
@@ -241,7 +241,7 @@ func (p *Place) Between(from, to int64) Air {
 
 // Now is the air to reckon with from an hour on: the mean of the last days, else
 // what is usual.
-func (p *Place) Now(hour int64) Air {
+func (p *Station) Now(hour int64) Air {
 	a := p.Between(hour-int64(Table().MeanDays.Value)*24, hour)
 	if a.NightC == nil && p.Usual != nil {
 		a.NightC, a.DayC = &p.Usual.LowC, &p.Usual.HighC

@@ -12,7 +12,7 @@ import (
 
 func TestTheSurestTemperatureIsTaken(t *testing.T) {
 	at := time.Date(2031, 5, 14, 15, 0, 0, 0, time.UTC)
-	p := &Place{Zone: time.UTC, Usual: &Day{LowC: 10, HighC: 20}}
+	p := &Station{Zone: time.UTC, Usual: &Day{LowC: 10, HighC: 20}}
 	temperature := func() (float64, Where) {
 		c, from, ok := p.At(HourOf(at))
 		assert.True(t, ok)
@@ -34,12 +34,12 @@ func TestTheSurestTemperatureIsTaken(t *testing.T) {
 	assert.Equal(t, Logged, from)
 	assert.InDelta(t, 31, c, 1e-9)
 
-	_, _, ok := (&Place{Zone: time.UTC}).At(HourOf(at))
+	_, _, ok := (&Station{Zone: time.UTC}).At(HourOf(at))
 	assert.False(t, ok)
 }
 
 func TestDaysToComeTakeTheMeanOfTheLastOnes(t *testing.T) {
-	p := &Place{
+	p := &Station{
 		Zone: time.UTC,
 		Days: map[string]Day{
 			"2031-05-01": {LowC: 10, HighC: 20},
@@ -77,7 +77,7 @@ func TestDaysOfOtherLengthsAndZones(t *testing.T) {
 	} {
 		zone, err := time.LoadLocation(c.zone)
 		require.NoError(t, err)
-		p := &Place{Zone: zone, Usual: &Day{LowC: 10, HighC: 20}}
+		p := &Station{Zone: zone, Usual: &Day{LowC: 10, HighC: 20}}
 		y, m, d := c.day.Date()
 		from, to := firstHour(y, m, d, zone), firstHour(y, m, d+1, zone)
 		n := 0
@@ -95,7 +95,7 @@ func TestDaysOfOtherLengthsAndZones(t *testing.T) {
 
 func TestTheDailyRangeTakesWhatWasMeasured(t *testing.T) {
 	start := HourOf(time.Date(2031, 5, 14, 0, 0, 0, 0, time.UTC))
-	p := &Place{
+	p := &Station{
 		Zone:  time.UTC,
 		Hours: map[int64]float64{},
 		Days: map[string]Day{
@@ -113,7 +113,7 @@ func TestTheDailyRangeTakesWhatWasMeasured(t *testing.T) {
 }
 
 func TestTwoDaysAreNoMean(t *testing.T) {
-	p := &Place{
+	p := &Station{
 		Zone:  time.UTC,
 		Usual: &Day{LowC: 5, HighC: 15},
 		Days:  map[string]Day{"2031-05-01": {LowC: 10, HighC: 20}, "2031-05-02": {LowC: 12, HighC: 22}},
@@ -125,7 +125,7 @@ func TestTwoDaysAreNoMean(t *testing.T) {
 
 func TestTheAirToReckonWith(t *testing.T) {
 	usual := 55.0
-	p := &Place{
+	p := &Station{
 		Zone:          time.UTC,
 		Usual:         &Day{LowC: 14, HighC: 22},
 		UsualHumidity: &usual,
@@ -163,7 +163,7 @@ func TestTheAirOfATimeIsOfItsOwnDays(t *testing.T) {
 		zone, err := time.LoadLocation(rapid.SampledFrom([]string{"UTC", "Europe/Berlin", "Asia/Kolkata"}).Draw(t, "zone"))
 		require.NoError(t, err)
 		begin := HourOf(time.Date(2026, 3, 20, 0, 0, 0, 0, zone)) // with a change of clocks in it
-		p := &Place{Zone: zone, Days: map[string]Day{}, Hours: map[int64]float64{}, Humid: map[int64]float64{}}
+		p := &Station{Zone: zone, Days: map[string]Day{}, Hours: map[int64]float64{}, Humid: map[int64]float64{}}
 		for h := begin; h < begin+15*24; h++ {
 			if rapid.IntRange(0, 9).Draw(t, "logged") > 0 {
 				p.Hours[h], p.Humid[h] = float64(h%24), float64(50+h%7)

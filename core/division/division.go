@@ -84,8 +84,8 @@ type Piece struct {
 	Why    []knowledge.Text `json:"why" required:"true" description:"what it lacks, or could have more of"`
 }
 
-// Place is where the rhizome can be cut: on the older side of a bulb.
-type Place struct {
+// Joint is where the rhizome can be cut: on the older side of a bulb.
+type Joint struct {
 	Before int   `json:"before" required:"true" description:"the younger bulb; the cut parts it from the one it grew from"`
 	From   int   `json:"from" required:"true"`
 	Fits   bool  `json:"fits" required:"true" description:"both pieces could stand alone"`
@@ -98,7 +98,7 @@ type Advice struct {
 	Decision string           `json:"decision" required:"true" enum:"no,not-today,can" description:"whether it should be divided at all"`
 	Headline string           `json:"headline" required:"true"`
 	Reasons  []knowledge.Text `json:"reasons" required:"true"`
-	Places   []Place          `json:"places" required:"true"`
+	Places   []Joint          `json:"places" required:"true"`
 	Cuts     []int            `json:"cuts" required:"true" description:"the cuts that give the most pieces that fit, each by the bulb on its younger side"`
 	Pieces   []Piece          `json:"pieces" required:"true" description:"what these cuts would leave"`
 	LiveMM   []roots.Range    `json:"live_mm" required:"true" description:"living root by bulb, the oldest first"`
@@ -142,7 +142,7 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 	p.live, p.unplaced = of.Condition().LiveByBulb()
 	a := Advice{
 		Reasons:  []knowledge.Text{},
-		Places:   []Place{},
+		Places:   []Joint{},
 		Cuts:     []int{},
 		Pieces:   []Piece{},
 		LiveMM:   []roots.Range{},
@@ -161,7 +161,7 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 	for _, b := range r.Bulbs[min(1, len(r.Bulbs)):] {
 		parts := Parts(r, []int{b.N})
 		older, newer := p.piece(r, parts[0]), p.piece(r, parts[1])
-		a.Places = append(a.Places, Place{b.N, b.From, older.Fits && newer.Fits, older, newer})
+		a.Places = append(a.Places, Joint{b.N, b.From, older.Fits && newer.Fits, older, newer})
 	}
 	a.Cuts = mostPieces(r, p)
 	if len(a.Cuts) == 1 {
@@ -213,7 +213,7 @@ func (a Advice) inTheWay(k *Knowledge) string {
 	for _, lack := range []struct{ of, says string }{{"no-roots", "roots-together"}, {"no-lead", "leads-together"}} {
 		words := k.Rules[lack.of]
 		only := func(p Piece) bool { return p.Fits || len(p.Why) == 1 && p.Why[0] == words }
-		if slices.ContainsFunc(a.Places, func(p Place) bool { return only(p.Older) && only(p.Newer) }) {
+		if slices.ContainsFunc(a.Places, func(p Joint) bool { return only(p.Older) && only(p.Newer) }) {
 			return lack.says
 		}
 	}
@@ -370,7 +370,7 @@ func mostPieces(r Rhizome, p divided) []int {
 
 // mostEven is, of the places where both pieces fit, the one that parts the bulbs
 // most evenly, and of such ones the living roots.
-func mostEven(places []Place) int {
+func mostEven(places []Joint) int {
 	best, bulbs, live := 0, 0, 0.0
 	for _, p := range places {
 		n, mm := min(len(p.Older.Bulbs), len(p.Newer.Bulbs)), min(p.Older.LiveMM.Low, p.Newer.LiveMM.Low)

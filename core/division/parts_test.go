@@ -12,7 +12,7 @@ import (
 func TestThePiecesThatCutsLeave(t *testing.T) {
 	advice := Advice{
 		Pieces: []Piece{{Bulbs: []int{1, 2, 3}, Leads: 1}},
-		Places: []Place{{Older: Piece{Bulbs: []int{1, 2, 3, 4, 5}}, Newer: Piece{Bulbs: []int{6, 7}, Fits: true}}},
+		Places: []Joint{{Older: Piece{Bulbs: []int{1, 2, 3, 4, 5}}, Newer: Piece{Bulbs: []int{6, 7}, Fits: true}}},
 	}
 	parts := advice.PartsAt(Chain(7), []int{4, 6})
 	assert.Equal(t, []Part{

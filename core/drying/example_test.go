@@ -9,9 +9,9 @@ import (
 )
 
 // A pot that was never weighed has no day on which it is due.
-func ExampleKnowledge_DueFor() {
+func ExampleKnowledge_WaterDayFor() {
 	pot := pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 90, HeightMM: 100}
-	_, known := drying.Table().DueFor(&patient.Patient{}, pot, 0.3)
+	_, known := drying.Table().WaterDayFor(&patient.Patient{}, pot, 0.3)
 	fmt.Println(known)
 	// Output: false
 }

@@ -12,18 +12,18 @@ import (
 	"therapeon/core/race"
 )
 
-// Due is when a pot is due for water, by the calendar.
-type Due struct {
+// WaterDay is when a pot is due for water, by the calendar.
+type WaterDay struct {
 	Forecast
 	DueOn  string `json:"due_on" required:"true"`
 	SoonOn string `json:"soon_on" required:"true"`
 	LateOn string `json:"late_on" required:"true"`
 }
 
-// DueFor foretells when the pot of a plant's present home is due for water, from its weights
+// WaterDayFor foretells when the pot of a plant's present home is due for water, from its weights
 // since it was housed. mixWater is the share of its medium that is water once drained; 0: not
 // known. It is false without a weight.
-func (k *Knowledge) DueFor(p *patient.Patient, pot pots.Pot, mixWater float64) (Due, bool) {
+func (k *Knowledge) WaterDayFor(p *patient.Patient, pot pots.Pot, mixWater float64) (WaterDay, bool) {
 	var list []Weight
 	for _, w := range patient.SinceChange(p.Stands().Counting(patient.InPot)) {
 		if w.At.UTC().Format(time.DateOnly) < p.Stands().Home().From {
@@ -33,14 +33,14 @@ func (k *Knowledge) DueFor(p *patient.Patient, pot pots.Pot, mixWater float64) (
 	}
 	f, ok := k.Foretell(list, k.PriorFor(p, pot, mixWater), media.Table().DueAt[p.Profile.MoistureStyle.Value].Value)
 	if !ok {
-		return Due{}, false
+		return WaterDay{}, false
 	}
 	last := list[len(list)-1].Day
 	on := func(days float64) string {
 		at := time.Unix(int64((last+days)*secondsADay), 0).In(p.Now.Location())
 		return max(at.Format(time.DateOnly), p.Now.Format(time.DateOnly))
 	}
-	return Due{f, on(f.DueDays), on(f.SoonDays), on(f.LateDays)}, true
+	return WaterDay{f, on(f.DueDays), on(f.SoonDays), on(f.LateDays)}, true
 }
 
 const secondsADay = 86400

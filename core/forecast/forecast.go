@@ -46,16 +46,16 @@ const (
 	Void    = "void"
 )
 
-// Case is a plant with what its forecasts are made from.
-type Case struct {
-	*progress.Case
+// Grounds is a plant with what its forecasts are made from.
+type Grounds struct {
+	*progress.Followed
 	Progress progress.Progress
 	Water    *aftercare.Watering
 	Chances  map[string]float64 // of causes, by its newest look
 }
 
 // Made are the forecasts for a plant on its day.
-func Made(c *Case) []Forecast {
+func Made(c *Grounds) []Forecast {
 	today := c.Progress.Day
 	var list []Forecast
 	add := func(f Forecast) {
@@ -113,7 +113,7 @@ func rests(seen int) string {
 
 // firstTip is the day of the first tip of a plant that waits for one, from the day its roots were lost or it
 // was moved: lognormal about its group's weeks, as far as it has not come yet.
-func (c *Case) firstTip(today string) (Forecast, bool) {
+func (c *Grounds) firstTip(today string) (Forecast, bool) {
 	stage := c.Progress.Standing.Stage
 	if stage != progress.Critical && stage != progress.Holding || c.Growth() == patient.Resting {
 		return Forecast{}, false
@@ -146,7 +146,7 @@ func Moved(was, now Forecast) bool {
 }
 
 // TruthOf is what came of a forecast, by what is known of the plant.
-func TruthOf(f Forecast, c *Case) Truth {
+func TruthOf(f Forecast, c *Grounds) Truth {
 	t := Truth{State: Waiting}
 	came := func(on string) {
 		if on != "" && on >= f.MadeOn && (t.On == "" || on < t.On) {
@@ -189,7 +189,7 @@ func TruthOf(f Forecast, c *Case) Truth {
 }
 
 // stageOn is its stage on the evening before a day, as it is known now.
-func (c *Case) stageOn(day string) progress.Stage {
+func (c *Grounds) stageOn(day string) progress.Stage {
 	stage := progress.Stage("")
 	for _, h := range c.Progress.Standing.History {
 		if h.On < day {
@@ -200,7 +200,7 @@ func (c *Case) stageOn(day string) progress.Stage {
 }
 
 // dry is the day after a forecast on which its pot was first found dry; void where it was watered before.
-func (c *Case) dry(f Forecast, t *Truth) {
+func (c *Grounds) dry(f Forecast, t *Truth) {
 	seen := ""
 	note := func(on string) {
 		if on > f.MadeOn && (seen == "" || on < seen) {
@@ -233,7 +233,7 @@ func (c *Case) dry(f Forecast, t *Truth) {
 }
 
 // arrived is the day on which a root was first seen where it was foretold to be; void where it is lost.
-func (c *Case) arrived(f Forecast, t *Truth) {
+func (c *Grounds) arrived(f Forecast, t *Truth) {
 	i := slices.IndexFunc(c.Progress.Tracks, func(k progress.Track) bool { return k.Root == f.Of })
 	if i < 0 {
 		t.State = Void
@@ -252,7 +252,7 @@ func (c *Case) arrived(f Forecast, t *Truth) {
 }
 
 // turnedOut is what a cause turned out to be, by its keeper.
-func (c *Case) turnedOut(f Forecast) Truth {
+func (c *Grounds) turnedOut(f Forecast) Truth {
 	for _, l := range c.Looks { // the newest first
 		if d, ok := l.Noted.Decisions[f.Of]; ok && l.On >= f.MadeOn {
 			if d.Settles() == patient.Confirmed {

@@ -35,15 +35,15 @@ func plant(t *testing.T, route string, seen map[int]patient.Checkin) *patient.Pa
 	return p
 }
 
-func caseOn(p *patient.Patient, n int) *Case {
+func caseOn(p *patient.Patient, n int) *Grounds {
 	at, _ := time.Parse(time.DateOnly, day(n))
 	r := patient.Reading{On: day(0), Roots: roots.Reading{Roots: []roots.Root{}, NoneFound: true}}
 	hole := 25.0
-	g := &progress.Case{
+	g := &progress.Followed{
 		Patient: p.At(at.Add(20 * time.Hour)), Readings: []patient.Reading{r},
 		Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 90, HeightMM: 120, HoleMM: &hole},
 	}
-	return &Case{Case: g, Progress: progress.For(g)}
+	return &Grounds{Followed: g, Progress: progress.For(g)}
 }
 
 func find(list []Forecast, code string) *Forecast {

@@ -301,7 +301,7 @@ func (d *decider) settled(action string) (settled, done bool) {
 		return true, done
 	}
 	for _, name := range d.p.Heard().Asked[action] {
-		if !slices.ContainsFunc(d.p.Rounds, func(r patient.Round) bool {
+		if !slices.ContainsFunc(d.p.Rounds, func(r patient.TreatedDay) bool {
 			c, _ := causes.Table().Cause(r.Pest)
 			return c.Name == name && r.On >= since
 		}) {

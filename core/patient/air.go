@@ -26,7 +26,7 @@ type Air struct {
 
 // Temperatures are those it stands in: of its place, else of the last look, else of its
 // group.
-func (p Around) Temperatures() *climate.Place {
+func (p Around) Temperatures() *climate.Station {
 	known, _ := p.warmth()
 	return known
 }
@@ -37,7 +37,7 @@ func (p Around) Warmth() string {
 	return words
 }
 
-func (p *Patient) warmth() (*climate.Place, string) {
+func (p *Patient) warmth() (*climate.Station, string) {
 	if p.known.warmth == nil {
 		known, words := p.findWarmth()
 		p.known.warmth = &warmth{known, words}
@@ -46,11 +46,11 @@ func (p *Patient) warmth() (*climate.Place, string) {
 }
 
 type warmth struct {
-	known *climate.Place
+	known *climate.Station
 	words string
 }
 
-func (p *Patient) findWarmth() (*climate.Place, string) {
+func (p *Patient) findWarmth() (*climate.Station, string) {
 	if p.Site != nil {
 		c := p.Site.Climate
 		if c.Usual != nil || len(c.Hours)+len(c.Days) > 0 {
@@ -61,7 +61,7 @@ func (p *Patient) findWarmth() (*climate.Place, string) {
 			return c, words + "."
 		}
 	}
-	known := &climate.Place{Zone: p.Now.Location()}
+	known := &climate.Station{Zone: p.Now.Location()}
 	if l := p.Look(); l != nil && l.Noted.NightLowC != nil && l.Noted.DayHighC != nil {
 		known.Usual = &climate.Day{LowC: *l.Noted.NightLowC, HighC: *l.Noted.DayHighC}
 		return known, fmt.Sprintf(

@@ -41,7 +41,7 @@ type Patient struct {
 	Before    *Reading             // the one before that
 	Homes     []Home               // the oldest first
 	Weights   []Weight             // the oldest first
-	Rounds    []Round              // of treatments
+	Rounds    []TreatedDay         // of treatments
 	RoundDue  string               // the day on which the next round of a treatment is due; empty: none runs
 	Incidents []Incident           // while it was cleaned
 	Deeds     []Deed               // jobs of its cleanings, as they were done or left out
@@ -165,7 +165,7 @@ func (p Stands) Bare() bool {
 // Site is where a plant stands.
 type Site struct {
 	Name    string
-	Climate *climate.Place
+	Climate *climate.Station
 	Light   string   // shade, bright or sun; empty: not noted
 	Percent *float64 // usual humidity; nil: not known
 }

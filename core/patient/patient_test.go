@@ -329,7 +329,7 @@ func TestTheAirOfItsPlaceElseOfTheLookElseOfItsKind(t *testing.T) {
 	p.Looks = []Look{{Noted: Inspection{NightLowC: mm(14), DayHighC: mm(22)}}}
 	assert.Equal(t, 14.0, p.Around().Air().NightC)
 	p.Forget()
-	p.Site = &Site{Name: "Shed", Climate: &climate.Place{Zone: time.UTC}, Light: "sun", Percent: mm(55)}
+	p.Site = &Site{Name: "Shed", Climate: &climate.Station{Zone: time.UTC}, Light: "sun", Percent: mm(55)}
 	assert.Equal(t, 14.0, p.Around().Air().NightC, "of a place of which nothing is known")
 	assert.Equal(t, "sun", p.Around().Air().Light)
 	assert.Equal(t, 55.0, *p.Around().Air().Percent)

@@ -336,8 +336,8 @@ type Weight struct {
 	Moment  Moment
 }
 
-// Round is a day on which it was treated, and with what it can have been.
-type Round struct {
+// TreatedDay is a day on which it was treated, and with what it can have been.
+type TreatedDay struct {
 	On       string
 	Pest     string
 	Products []string

@@ -12,7 +12,7 @@ import (
 func ExamplePlan() {
 	course := pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}}
 	at := func(c float64) string {
-		place := &climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: c, HighC: c}}
+		place := &climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: c, HighC: c}}
 		s, err := pests.Plan(course, place, time.Date(2030, 4, 2, 12, 0, 0, 0, time.UTC), false)
 		if err != nil {
 			return err.Error()

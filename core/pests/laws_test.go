@@ -14,9 +14,9 @@ import (
 )
 
 // anyPlace is a place with warm enough days, some of them measured.
-func anyPlace(t *rapid.T) *climate.Place {
+func anyPlace(t *rapid.T) *climate.Station {
 	low := rapid.Float64Range(13, 20).Draw(t, "usual low")
-	p := &climate.Place{
+	p := &climate.Station{
 		Zone:  time.UTC,
 		Usual: &climate.Day{LowC: low, HighC: low + rapid.Float64Range(4, 10).Draw(t, "swing")},
 		Days:  map[string]climate.Day{},
@@ -35,7 +35,7 @@ func anyPlace(t *rapid.T) *climate.Place {
 }
 
 // slowly adds degree-days up from noon of a day, hour by hour, in plain sight.
-func slowly(pest Pest, place *climate.Place, from string, need float64) (int64, bool) {
+func slowly(pest Pest, place *climate.Station, from string, need float64) (int64, bool) {
 	sum := 0.0
 	for h := climate.HourOf(on(from)); h < climate.HourOf(on(from))+365*24; h++ {
 		c, _, _ := place.At(h)
@@ -161,7 +161,7 @@ func TestUnknownPestsAndDaysAreRefused(t *testing.T) {
 }
 
 func ExamplePlan() {
-	place := &climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: 25, HighC: 25}}
+	place := &climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: 25, HighC: 25}}
 	now := time.Date(2031, 5, 2, 9, 0, 0, 0, time.UTC)
 	s, _ := Plan(Course{Pest: "spider-mites", Rounds: []string{"2031-05-01"}}, place, now, false)
 	fmt.Println(s.Headline)

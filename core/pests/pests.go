@@ -115,8 +115,8 @@ type Course struct {
 	Plan   int      `json:"plan,omitempty" validate:"min=0,max=8" description:"rounds planned; left out: 3"`
 }
 
-// Round is one treatment, done or to come.
-type Round struct {
+// Treatment is one treatment, done or to come.
+type Treatment struct {
 	N       int    `json:"n" required:"true" description:"1 for the first"`
 	On      string `json:"on,omitempty" description:"the day it was done"`
 	From    string `json:"from,omitempty" description:"earliest sensible day: the last egg has hatched"`
@@ -139,8 +139,8 @@ type Day struct {
 // Schedule is when to treat, and when it is over.
 type Schedule struct {
 	Pest       Pest             `json:"pest" required:"true"`
-	Rounds     []Round          `json:"rounds" required:"true"`
-	Next       *Round           `json:"next,omitempty" description:"the round that is due or comes next"`
+	Rounds     []Treatment      `json:"rounds" required:"true"`
+	Next       *Treatment       `json:"next,omitempty" description:"the round that is due or comes next"`
 	LookOn     string           `json:"look_on,omitempty" description:"the day of the look that can give the all-clear"`
 	AllClear   string           `json:"all_clear,omitempty" description:"the day it was given"`
 	Headline   string           `json:"headline" required:"true"`

@@ -13,8 +13,8 @@ import (
 	"therapeon/core/climate"
 )
 
-func even(c float64) *climate.Place {
-	return &climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: c, HighC: c}}
+func even(c float64) *climate.Station {
+	return &climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: c, HighC: c}}
 }
 
 func on(day string) time.Time {
@@ -72,7 +72,7 @@ func TestEvenTemperaturesGiveTheClosedForm(t *testing.T) {
 // Five days summed by hand: means of 14.5, 16.5, 21.5, 11.5 and 9 °C over a
 // threshold of 11.5 °C give 3 + 5 + 10 + 0 + 0 degree-days.
 func TestDegreeDaysAddUpAsByHand(t *testing.T) {
-	p := &climate.Place{Zone: time.UTC, Days: map[string]climate.Day{}}
+	p := &climate.Station{Zone: time.UTC, Days: map[string]climate.Day{}}
 	for i, c := range []float64{14.5, 16.5, 21.5, 11.5, 9} {
 		day := fmt.Sprintf("2031-05-%02d", i+1)
 		p.Days[day] = climate.Day{Day: day, LowC: c, HighC: c}
@@ -101,7 +101,7 @@ func TestADaysSineIsThatOfBaskervilleAndEmin(t *testing.T) {
 			theta := math.Asin((t0 - mean) / swing)
 			want = ((mean-t0)*(math.Pi/2-theta) + swing*math.Cos(theta)) / math.Pi
 		}
-		n := count(mite, &climate.Place{Zone: time.UTC, Usual: &d})
+		n := count(mite, &climate.Station{Zone: time.UTC, Usual: &d})
 		start := climate.HourOf(on("2031-05-01"))
 		assert.InDelta(t, want, n.between(start, start+24), 0.05, "%g to %g °C", d.LowC, d.HighC)
 	}
@@ -224,7 +224,7 @@ func TestRealTemperaturesMoveTheDates(t *testing.T) {
 	require.NoError(t, err)
 	assert.Contains(t, s.Headline, "Too cold")
 	assert.Nil(t, s.Next)
-	_, err = Plan(c, &climate.Place{Zone: time.UTC}, on("2031-05-02"), false)
+	_, err = Plan(c, &climate.Station{Zone: time.UTC}, on("2031-05-02"), false)
 	assert.ErrorContains(t, err, "usual low and high")
 }
 
@@ -242,8 +242,8 @@ func TestWarmthNeverPutsARoundOff(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		pest := rapid.SampledFrom(Table().Pests).Draw(t, "pest")
 		low := rapid.Float64Range(8, 24).Draw(t, "low")
-		warmer := climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: low + 1, HighC: low + 9}}
-		cooler := climate.Place{Zone: time.UTC, Usual: &climate.Day{LowC: low, HighC: low + 8}}
+		warmer := climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: low + 1, HighC: low + 9}}
+		cooler := climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: low, HighC: low + 8}}
 		c := Course{Pest: pest.Code, Rounds: []string{"2031-05-01"}}
 		a, err := Plan(c, &warmer, on("2031-05-01"), false)
 		require.NoError(t, err)
@@ -267,7 +267,7 @@ func BenchmarkScheduleFromAYearOfHours(b *testing.B) {
 		hours[start+h] = 12 + 4*math.Sin(float64(h)*2*math.Pi/24) + 6*math.Sin(float64(h)*2*math.Pi/8760)
 	}
 	for b.Loop() {
-		place := &climate.Place{Zone: time.UTC, Hours: hours}
+		place := &climate.Station{Zone: time.UTC, Hours: hours}
 		if _, err := Plan(
 			Course{Pest: "scale", Rounds: []string{"2031-01-02"}},
 			place,
@@ -307,7 +307,7 @@ func TestACourseMayPlanMoreRounds(t *testing.T) {
 // A round is due from its first day to its last, and late after it; without a next round the
 // look for the all-clear is; after the all-clear nothing is.
 func TestWhatIsDueByADay(t *testing.T) {
-	next := &Round{From: "2031-05-10", Latest: "2031-05-14"}
+	next := &Treatment{From: "2031-05-10", Latest: "2031-05-14"}
 	for _, x := range []struct {
 		s         Schedule
 		day       string

@@ -56,11 +56,11 @@ func (s Schedule) DueBy(day string) (due, late bool) {
 // counter adds degree-days up over the temperatures of a place.
 type counter struct {
 	pest  Pest
-	place *climate.Place
+	place *climate.Station
 	last  *counted
 }
 
-func count(pest Pest, place *climate.Place) counter { return counter{pest, place, &counted{}} }
+func count(pest Pest, place *climate.Station) counter { return counter{pest, place, &counted{}} }
 
 // counted is what was added up last: a later end goes on from there.
 type counted struct {
@@ -101,7 +101,7 @@ func (c counter) between(from, to int64) float64 {
 // temperatures that were end; from there on the place's usual ones are taken. Too cold to
 // hatch within a year leaves the next round open and says so. It fails with a fault.List where no
 // temperature of the place is known. The course must hold no faults: one without a round panics.
-func Plan(c Course, place *climate.Place, now time.Time, terete bool) (Schedule, error) {
+func Plan(c Course, place *climate.Station, now time.Time, terete bool) (Schedule, error) {
 	pest, ok := Find(c.Pest)
 	if !ok {
 		return Schedule{}, c.Faults()
@@ -208,7 +208,7 @@ func (p *planner) rounds(at int64) {
 	now := climate.HourOf(p.now)
 	last := at
 	for i, on := range p.done {
-		r := Round{N: i + 1, On: on}
+		r := Treatment{N: i + 1, On: on}
 		hour, err := p.noon(on)
 		if err != nil {
 			continue
@@ -232,7 +232,7 @@ func (p *planner) rounds(at int64) {
 			p.cold = true
 			break
 		}
-		r := Round{N: n, Certain: from <= now}
+		r := Treatment{N: n, Certain: from <= now}
 		r.From, r.Latest = p.days(from, latest)
 		p.s.Rounds = append(p.s.Rounds, r)
 		if p.s.Next == nil {

@@ -23,10 +23,10 @@ const began = "2027-03-01"
 func day(n int) string { return dates.After(began, n) }
 
 // life is a plant of a group whose story is told in lines "day what …".
-func life(t require.TestingT, group, story string) *Case {
+func life(t require.TestingT, group, story string) *Followed {
 	profile, ok := taxa.Find(group)
 	require.True(t, ok)
-	c := &Case{Patient: &patient.Patient{
+	c := &Followed{Patient: &patient.Patient{
 		Profile: profile, Intake: patient.Intake{Group: group, Pot: "clear", OldMedium: "bark"},
 		House: patient.House{CutMarginMM: 4},
 	}}
@@ -49,7 +49,7 @@ func figure(t require.TestingT, s string) *float64 {
 }
 
 // note takes one line of a story in.
-func (c *Case) note(t require.TestingT, n int, what string, words []string) {
+func (c *Followed) note(t require.TestingT, n int, what string, words []string) {
 	arg := func(i int) string {
 		if i < len(words) {
 			return words[i]
@@ -147,7 +147,7 @@ func (c *Case) note(t require.TestingT, n int, what string, words []string) {
 
 // reads takes a reading in: "3/6" is three of six roots alive, each 80 mm; "t" a growing tip on the first,
 // "x" a new root r9 of 60 mm, "b" a branch on the first.
-func (c *Case) reads(t require.TestingT, n int, words []string, inPot bool) {
+func (c *Followed) reads(t require.TestingT, n int, words []string, inPot bool) {
 	var live, of int
 	_, err := fmt.Sscanf(words[0], "%d/%d", &live, &of)
 	require.NoError(t, err)
@@ -180,15 +180,15 @@ func (c *Case) reads(t require.TestingT, n int, words []string, inPot bool) {
 }
 
 // on is how it fares on a day.
-func (c *Case) on(n int) Progress {
+func (c *Followed) on(n int) Progress {
 	at, _ := time.Parse(time.DateOnly, began)
-	of := Case{Patient: c.At(at.AddDate(0, 0, n).Add(20 * time.Hour)), Readings: c.Readings, Pot: c.Pot}
+	of := Followed{Patient: c.At(at.AddDate(0, 0, n).Add(20 * time.Hour)), Readings: c.Readings, Pot: c.Pot}
 	of.Seen = patient.Followed(of.Seen)
 	return For(&of)
 }
 
 // inTime is the story as the ledger has it: homes, weights and readings by their days, looks the newest first.
-func inTime(c *Case) {
+func inTime(c *Followed) {
 	slices.SortStableFunc(c.Homes, func(a, b patient.Home) int { return cmp.Compare(a.From, b.From) })
 	slices.SortStableFunc(c.Weights, func(a, b patient.Weight) int { return a.At.Compare(b.At) })
 	slices.SortStableFunc(c.Readings, func(a, b patient.Reading) int { return cmp.Compare(a.On, b.On) })

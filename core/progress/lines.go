@@ -17,7 +17,7 @@ type Line struct {
 }
 
 // lines are its weights, root lengths, tips, leaves, shoots and bulbs; those of which something is known.
-func (c *Case) lines(today string) []Line {
+func (c *Followed) lines(today string) []Line {
 	list := []Line{}
 	add := func(code, unit string, points []Point) {
 		if len(points) == 0 {
@@ -85,7 +85,7 @@ func stretch(points []Point) []Point {
 	return points[from:]
 }
 
-func (c *Case) weights(kind patient.Kind) []Point {
+func (c *Followed) weights(kind patient.Kind) []Point {
 	points := []Point{}
 	for _, w := range c.Stands().Counting(kind) {
 		on := w.At.In(c.Now.Location()).Format(time.DateOnly)
@@ -95,7 +95,7 @@ func (c *Case) weights(kind patient.Kind) []Point {
 }
 
 // living is the length of its living root at each reading, as the cuts left it.
-func (c *Case) living() []Point {
+func (c *Followed) living() []Point {
 	points := []Point{}
 	for _, r := range c.read {
 		mm := r.after.Totals.LiveLengthMM
@@ -113,7 +113,7 @@ type Deed struct {
 }
 
 // deeds are what was done up to a day.
-func (c *Case) deeds(today string) []Deed {
+func (c *Followed) deeds(today string) []Deed {
 	list := []Deed{}
 	add := func(on, kind, what string) {
 		if on != "" && on <= today {

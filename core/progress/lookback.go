@@ -21,7 +21,7 @@ const Season = "season"
 
 // LookBacks are those of the present home, the first first. Of those that are due the newest is asked for.
 // done are those that were made.
-func LookBacks(c *Case, done []string) []LookBack {
+func LookBacks(c *Followed, done []string) []LookBack {
 	today, k := c.Now.Format(dayLayout), Table()
 	h := c.Stands().Home()
 	list := []LookBack{}
@@ -58,7 +58,7 @@ func LookBacks(c *Case, done []string) []LookBack {
 }
 
 // nextSeason is the day on which a growth was first seen a season after a move; empty where none was.
-func (c *Case) nextSeason(moved, today string) string {
+func (c *Followed) nextSeason(moved, today string) string {
 	from := dates.After(moved, int(Table().SeasonDays.Value))
 	first := ""
 	saw := func(on string, is bool) {
@@ -92,7 +92,7 @@ type Value struct {
 }
 
 // At is how a plant was on a day.
-func At(c *Case, day string) Snapshot {
+func At(c *Followed, day string) Snapshot {
 	c.gather(c.Now.Format(dayLayout))
 	stage := c.told(day).standing()
 	s := Snapshot{On: day, Stage: stage.Stage, Name: stage.Name, Values: []Value{}}
@@ -122,7 +122,7 @@ type Course struct {
 }
 
 // CourseOf is what a plant's stay came to, up to the day of its moment.
-func CourseOf(c *Case, p Progress) Course {
+func CourseOf(c *Followed, p Progress) Course {
 	var of Course
 	if first, _, ok := dates.Span(c.Intake.ArrivedOn); ok {
 		of.DaysHere = int(between(first.Format(dayLayout), p.Day))

@@ -39,7 +39,7 @@ type LostRoot struct {
 
 // Between sets a plant's roots of two days beside each other. It is false where none were read until the
 // first of them.
-func Between(c *Case, then, now string) (Beside, bool) {
+func Between(c *Followed, then, now string) (Beside, bool) {
 	c.gather(c.Now.Format(dayLayout))
 	before := 0
 	if n := len(c.read); then == now && n > 1 && c.read[n-1].On == then && c.read[n-2].On == then {
@@ -72,7 +72,7 @@ func Between(c *Case, then, now string) (Beside, bool) {
 }
 
 // tapedLost holds where a check-in up to a day says last that a root is lost.
-func (c *Case) tapedLost(root, day string) bool {
+func (c *Followed) tapedLost(root, day string) bool {
 	lost := false
 	for _, s := range c.seen(day) {
 		for _, t := range s.Noted.Roots {
@@ -85,7 +85,7 @@ func (c *Case) tapedLost(root, day string) bool {
 }
 
 // draw puts the roots that are there no more beside those of now.
-func (c *Case) draw(side *Beside) {
+func (c *Followed) draw(side *Beside) {
 	d := side.Now
 	d.Reading.Roots, side.Gone = slices.Clone(d.Reading.Roots), []string{}
 	for i, r := range side.Then.Reading.Roots {
@@ -116,7 +116,7 @@ func sides(r roots.Reading) int {
 
 // shown are the roots as of a day, or as of so many readings before. Of the day of a reading they are as its
 // cuts left them.
-func (c *Case) shown(day string, before int) (Shown, bool) {
+func (c *Followed) shown(day string, before int) (Shown, bool) {
 	i := len(c.read) - 1 - before
 	for ; i >= 0 && c.read[i].On > day; i-- {
 		continue

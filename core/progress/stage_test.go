@@ -176,7 +176,7 @@ func TestOrderOfEntryIsNothing(t *testing.T) {
 		}
 		turned := rapid.Permutation(list).Draw(t, "turned")
 		a, b := life(t, "phalaenopsis", strings.Join(list, ";")), life(t, "phalaenopsis", strings.Join(turned, ";"))
-		for _, c := range []*Case{a, b} {
+		for _, c := range []*Followed{a, b} {
 			inTime(c)
 		}
 		require.Equal(t, a.on(300), b.on(300))

@@ -69,7 +69,7 @@ const (
 )
 
 // told goes through all that was noted up to a day.
-func (c *Case) told(today string) *story {
+func (c *Followed) told(today string) *story {
 	s := &story{signs: map[string]string{}}
 	s.usual = number(c.Intake.UsualLeafMM)
 	if c.Intake.Pot == patient.NoPot {
@@ -96,7 +96,7 @@ func (c *Case) told(today string) *story {
 	return s
 }
 
-func (c *Case) happenings(today string) []happening {
+func (c *Followed) happenings(today string) []happening {
 	var all []happening
 	add := func(on string, turn int, take func(*story, string)) {
 		if on != "" && on <= today {

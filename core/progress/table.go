@@ -17,8 +17,8 @@ type StageWords struct {
 	About knowledge.Text `yaml:"about" json:"about" required:"true"`
 }
 
-// SignWords is a sign, good or bad.
-type SignWords struct {
+// IndicationWords is a sign, good or bad.
+type IndicationWords struct {
 	Code  string         `yaml:"code" json:"code" required:"true"`
 	Good  bool           `yaml:"good" json:"good,omitempty"`
 	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
@@ -62,7 +62,7 @@ type Knowledge struct {
 	Evidence map[string]knowledge.Text  `yaml:"evidence" json:"evidence" required:"true"`
 	Needs    map[string]knowledge.Text  `yaml:"needs" json:"needs" required:"true"`
 	Asks     map[string]knowledge.Codes `yaml:"asks" json:"asks" required:"true"`
-	Signs    []SignWords                `yaml:"signs" json:"signs" required:"true"`
+	Signs    []IndicationWords          `yaml:"signs" json:"signs" required:"true"`
 	LookSays map[string]knowledge.Text  `yaml:"look_says" json:"look_says" required:"true"`
 	Verdicts map[string]knowledge.Text  `yaml:"verdicts" json:"verdicts" required:"true"`
 	Sure     map[string]knowledge.Text  `yaml:"sure" json:"sure" required:"true"`
@@ -89,6 +89,6 @@ func (k *Knowledge) Stage(code Stage) (StageWords, bool) {
 	return k.Stages[i], true
 }
 
-func (k *Knowledge) sign(code string) SignWords {
-	return k.Signs[slices.IndexFunc(k.Signs, func(s SignWords) bool { return s.Code == code })]
+func (k *Knowledge) sign(code string) IndicationWords {
+	return k.Signs[slices.IndexFunc(k.Signs, func(s IndicationWords) bool { return s.Code == code })]
 }

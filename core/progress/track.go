@@ -63,8 +63,8 @@ const (
 )
 
 // tracks are the roots that are followed: those that were taped, and those of readings that grow or are new.
-func (c *Case) tracks(today string) []Track {
-	f := following{Case: c, of: map[string]*Track{}, told: map[string]bool{}, read: map[string]bool{}}
+func (c *Followed) tracks(today string) []Track {
+	f := following{Followed: c, of: map[string]*Track{}, told: map[string]bool{}, read: map[string]bool{}}
 	seen := c.seen(today)
 	for _, r := range c.read {
 		for len(seen) > 0 && seen[0].On < r.On {
@@ -94,7 +94,7 @@ func (c *Case) tracks(today string) []Track {
 
 // following is the tracks as they are put together.
 type following struct {
-	*Case
+	*Followed
 	of    map[string]*Track
 	names []string        // in the order in which they were first seen
 	told  map[string]bool // they were taped
@@ -290,7 +290,7 @@ type PlantPace struct {
 }
 
 // pace brings the paces of a plant's roots together.
-func (c *Case) pace(tracks []Track) PlantPace {
+func (c *Followed) pace(tracks []Track) PlantPace {
 	k, usual := Table(), c.Profile.ElongationMMPerDay.Value
 	p := PlantPace{GroupDay: usual, GroupLow: usual / k.RateSpread.Value, GroupHigh: usual * k.RateSpread.Value}
 	var all []float64
@@ -335,7 +335,7 @@ func medianRank(n int) int {
 }
 
 // arrivals are when a root will be at the wall, at the water, and as long as counts as established.
-func (c *Case) arrivals(t *Track, today string) []Arrival {
+func (c *Followed) arrivals(t *Track, today string) []Arrival {
 	list := []Arrival{}
 	if !t.Grows() || len(t.Points) == t.from || !t.New {
 		return list
@@ -375,7 +375,7 @@ func (t *Track) isAt(at string) bool {
 }
 
 // mark is how far off something is in its pot.
-func (c *Case) mark(at, today string) (Mark, bool) {
+func (c *Followed) mark(at, today string) (Mark, bool) {
 	k := Table()
 	of := func(low, mid, high, by float64) Mark { return Mark{mid * by, (high - low) * by / 2 / eighty} }
 	h := c.Stands().Home()
@@ -392,7 +392,7 @@ func (c *Case) mark(at, today string) (Mark, bool) {
 	return Mark{}, false
 }
 
-func (c *Case) widthMM() float64 {
+func (c *Followed) widthMM() float64 {
 	if c.Pot == nil {
 		return 0
 	}
@@ -401,7 +401,7 @@ func (c *Case) widthMM() float64 {
 
 // toWaterMM is from the surface of the medium down to the water, by the level last seen, else by its holes;
 // 0 where no water stands in it.
-func (c *Case) toWaterMM(today string) float64 {
+func (c *Followed) toWaterMM(today string) float64 {
 	if c.Pot == nil {
 		return 0
 	}

@@ -144,7 +144,7 @@ func TestLinesAndDeeds(t *testing.T) {
 		{On: day(13), Job: "water", Outcome: patient.TendedLeft},
 		{On: day(300), Job: "water", Outcome: patient.TendedDone},
 	}
-	c.Rounds = []patient.Round{{On: day(8), Pest: "soft-scale"}}
+	c.Rounds = []patient.TreatedDay{{On: day(8), Pest: "soft-scale"}}
 	p := c.on(60)
 	line := map[string]Line{}
 	for _, l := range p.Lines {

@@ -7,8 +7,8 @@ import (
 	"therapeon/core/patient"
 )
 
-// Sign is something seen in the last weeks that says how it fares.
-type Sign struct {
+// Indication is something seen in the last weeks that says how it fares.
+type Indication struct {
 	Code  string `json:"code" required:"true"`
 	On    string `json:"on" required:"true" description:"when it was last seen"`
 	Good  bool   `json:"good,omitempty"`
@@ -17,18 +17,18 @@ type Sign struct {
 
 // Verdict is whether it is winning, and how sure that is.
 type Verdict struct {
-	Code   string `json:"code" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown"`
-	Words  Text   `json:"words" required:"true"`
-	Sure   string `json:"sure,omitempty" enum:",sure,fairly,little"`
-	How    *Text  `json:"how_sure,omitempty"`
-	SeenOn string `json:"seen_on,omitempty" description:"when it was last seen, by a check-in, a look, a reading or a weight"`
-	Signs  []Sign `json:"signs" required:"true" description:"of the last weeks, the good ones first"`
+	Code   string       `json:"code" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown"`
+	Words  Text         `json:"words" required:"true"`
+	Sure   string       `json:"sure,omitempty" enum:",sure,fairly,little"`
+	How    *Text        `json:"how_sure,omitempty"`
+	SeenOn string       `json:"seen_on,omitempty" description:"when it was last seen, by a check-in, a look, a reading or a weight"`
+	Signs  []Indication `json:"signs" required:"true" description:"of the last weeks, the good ones first"`
 }
 
 // verdict says whether it is winning, by the signs of the last weeks and the alarms that sound.
 func (s *story) verdict(tracks []Track, alarms []Text, today string) Verdict {
 	k := Table()
-	v := Verdict{SeenOn: s.seenOn, Signs: []Sign{}}
+	v := Verdict{SeenOn: s.seenOn, Signs: []Indication{}}
 	for code, on := range s.signs {
 		v.say(code, on, today)
 	}
@@ -36,16 +36,16 @@ func (s *story) verdict(tracks []Track, alarms []Text, today string) Verdict {
 		v.say("grows", on, today)
 	}
 	order := func(code string) int {
-		return slices.IndexFunc(k.Signs, func(w SignWords) bool { return w.Code == code })
+		return slices.IndexFunc(k.Signs, func(w IndicationWords) bool { return w.Code == code })
 	}
-	slices.SortFunc(v.Signs, func(a, b Sign) int { return cmp.Compare(order(a.Code), order(b.Code)) })
+	slices.SortFunc(v.Signs, func(a, b Indication) int { return cmp.Compare(order(a.Code), order(b.Code)) })
 	for _, a := range alarms {
-		said := func(s Sign) bool { return s.Words.Value == a.Value }
+		said := func(s Indication) bool { return s.Words.Value == a.Value }
 		if !slices.ContainsFunc(v.Signs, said) {
-			v.Signs = append(v.Signs, Sign{Code: "alarm", On: today, Words: a})
+			v.Signs = append(v.Signs, Indication{Code: "alarm", On: today, Words: a})
 		}
 	}
-	good := len(slices.DeleteFunc(slices.Clone(v.Signs), func(s Sign) bool { return !s.Good }))
+	good := len(slices.DeleteFunc(slices.Clone(v.Signs), func(s Indication) bool { return !s.Good }))
 	bad := len(v.Signs) - good
 	stage := Stage("")
 	if n := len(s.changes); n > 0 {
@@ -90,7 +90,7 @@ func (v *Verdict) say(code, on, today string) {
 		return
 	}
 	w := Table().sign(code)
-	v.Signs = append(v.Signs, Sign{code, on, w.Good, w.Words})
+	v.Signs = append(v.Signs, Indication{code, on, w.Good, w.Words})
 }
 
 // Shrinks holds where each of the two newest leaves was smaller than the one before, as seen up to a day.
@@ -105,7 +105,7 @@ func Shrinks(p *patient.Patient, day string) bool {
 	if measured < 3 { // it takes three leaves to shrink twice
 		return false
 	}
-	c := Case{Patient: p}
+	c := Followed{Patient: p}
 	_, shrinks := c.told(day).signs["leaf-smaller"]
 	return shrinks
 }

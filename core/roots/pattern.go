@@ -7,8 +7,8 @@ import (
 	"therapeon/core/words"
 )
 
-// Place is how one place on the plant fared.
-type Place struct {
+// Region is how one place on the plant fared.
+type Region struct {
 	Place     string  `json:"place" required:"true" description:"a depth, or the number of a growth"`
 	LengthMM  float64 `json:"length_mm" required:"true"`
 	LostShare Range   `json:"lost_share" required:"true" description:"dead share of the length; low if all that is doubtful lives"`
@@ -17,9 +17,9 @@ type Place struct {
 
 // Pattern is where the loss sits: it points at the cause.
 type Pattern struct {
-	Words   string  `json:"words" required:"true" description:"empty when no places were noted"`
-	Depths  []Place `json:"depths" required:"true"`
-	Growths []Place `json:"growths" required:"true"`
+	Words   string   `json:"words" required:"true" description:"empty when no places were noted"`
+	Depths  []Region `json:"depths" required:"true"`
+	Growths []Region `json:"growths" required:"true"`
 
 	FromTips bool `json:"from_tips,omitempty" description:"the loss runs back from the tips"`
 }
@@ -36,7 +36,7 @@ var depthWords = []depthWord{
 
 type lost struct{ live, doubtful, dead float64 }
 
-func (l lost) place(name string) Place {
+func (l lost) place(name string) Region {
 	whole := l.live + l.doubtful + l.dead
 	share := span(l.dead, l.doubtful).over(whole)
 	f, fared := Known().Figures, "mixed"
@@ -46,7 +46,7 @@ func (l lost) place(name string) Place {
 	case share.Point <= f.SoundShare.Value:
 		fared = "sound"
 	}
-	return Place{name, whole, share, fared}
+	return Region{name, whole, share, fared}
 }
 
 // pattern finds where the loss sits by depth, by the age of the growth, and
@@ -70,7 +70,7 @@ func pattern(r Reading, c Context, read []RootVerdict) Pattern {
 			}
 		}
 	}
-	p := Pattern{Depths: []Place{}, Growths: []Place{}}
+	p := Pattern{Depths: []Region{}, Growths: []Region{}}
 	for _, d := range depthWords {
 		if l := depths[d.depth]; l != nil {
 			p.Depths = append(p.Depths, l.place(string(d.depth)))
@@ -124,7 +124,7 @@ func merge[K comparable](places map[K]*lost, at K, l lost) {
 }
 
 // byDepth says it in the order lost, mixed, sound.
-func byDepth(places []Place) string {
+func byDepth(places []Region) string {
 	if len(places) == 0 {
 		return ""
 	}
@@ -145,7 +145,7 @@ func byDepth(places []Place) string {
 }
 
 // byGrowth compares the oldest growths with the newest.
-func byGrowth(places []Place, c Context) string {
+func byGrowth(places []Region, c Context) string {
 	if len(places) < 2 {
 		return ""
 	}

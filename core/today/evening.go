@@ -54,7 +54,7 @@ type Night struct {
 }
 
 // DangerOf is what a plant stands in by waiting: by its look, by its causes, and by whether it lies bare.
-func DangerOf(c *aftercare.Case) Danger {
+func DangerOf(c *aftercare.InCare) Danger {
 	k := Table().Evening
 	find := func(code string) Danger {
 		return k.Dangers[slices.IndexFunc(k.Dangers, func(d Danger) bool { return d.Code == code })]

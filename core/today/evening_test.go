@@ -182,7 +182,7 @@ func TestWhatAPlantStandsIn(t *testing.T) {
 }
 
 // plant is a plant of a group as it came in bark, with what is changed of it.
-func plant(t *testing.T, group string, change func(*patient.Patient)) *aftercare.Case {
+func plant(t *testing.T, group string, change func(*patient.Patient)) *aftercare.InCare {
 	t.Helper()
 	profile, ok := taxa.Find(group)
 	require.True(t, ok)
@@ -193,5 +193,5 @@ func plant(t *testing.T, group string, change func(*patient.Patient)) *aftercare
 		Now:     begin,
 	}
 	change(&p)
-	return &aftercare.Case{Patient: &p}
+	return &aftercare.InCare{Patient: &p}
 }

@@ -61,11 +61,11 @@ type Stander struct {
 	ID      int64
 	Tag     string
 	PlaceID int64
-	Case    *aftercare.Case
+	Case    *aftercare.InCare
 }
 
 // Misfits are the things in which a place is not what a plant wants now.
-func Misfits(c *aftercare.Case, s Spot) []Misfit {
+func Misfits(c *aftercare.InCare, s Spot) []Misfit {
 	k, list := Table().Places, []Misfit{}
 	add := func(points float64, words string, a ...any) {
 		if points > 0 {

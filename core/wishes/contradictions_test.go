@@ -168,7 +168,7 @@ func draw(n int) drawn {
 
 // careOf is the aftercare of a plant.
 func careOf(p *patient.Patient) *aftercare.Care {
-	care := aftercare.For(&aftercare.Case{Patient: p})
+	care := aftercare.For(&aftercare.InCare{Patient: p})
 	return &care
 }
 
@@ -211,7 +211,7 @@ func (d drawer) reading() *patient.Reading {
 }
 
 func (d drawer) site() *patient.Site {
-	at := &climate.Place{Zone: time.UTC}
+	at := &climate.Station{Zone: time.UTC}
 	if d.is(0.7) {
 		low := float64(d.IntN(22))
 		at.Usual = &climate.Day{LowC: low, HighC: low + float64(d.IntN(12))}

@@ -28,7 +28,7 @@ func anyGiven(n int, see func(*patient.Patient, wishes.Ask)) {
 	p := d.plant()
 	ask := wishes.Ask{Race: d.raced(), Root: wishes.Root{Feel: pick(d, "", roots.Firm, roots.Hollow, roots.Limp)}}
 	if d.is(0.3) {
-		ask.Due = &wishes.Due{On: pick(d, "2030-05-10", "2030-05-20")}
+		ask.WaterOn = pick(d, "2030-05-10", "2030-05-20")
 	}
 	see(p, ask)
 	ask.Care = careOf(p)

@@ -207,10 +207,10 @@ func (a *asked) water() (string, string) {
 		return a.amount("care-due"), ""
 	case a.careWater() != nil:
 		return "care-later", a.careWater().On
-	case a.of.Due != nil && a.of.Due.On <= a.p.Today():
+	case a.of.WaterOn != "" && a.of.WaterOn <= a.p.Today():
 		return a.amount("due"), ""
-	case a.of.Due != nil:
-		return "later", a.of.Due.On
+	case a.of.WaterOn != "":
+		return "later", a.of.WaterOn
 	case a.strictRest():
 		return "strict-rest", ""
 	case a.resting():

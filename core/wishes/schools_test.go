@@ -91,7 +91,7 @@ func told(t require.TestingT) []*patient.Patient {
 	claimed := out("cattleya", roots.Good)
 	claimed.Given.Air, claimed.Intake.Pot = nil, "clear"
 	claimed.Intake.Claims = []patient.Claim{{By: "maker", LowC: &low}, {By: "genus", LowC: &high}}
-	claimed.Site = &patient.Site{Name: "shed", Climate: &climate.Place{Zone: time.UTC,
+	claimed.Site = &patient.Site{Name: "shed", Climate: &climate.Station{Zone: time.UTC,
 		Usual: &climate.Day{LowC: 12, HighC: 22}}}
 	claimed.Looks = []patient.Look{{ID: 1, On: "2030-05-14", Noted: patient.Inspection{
 		Findings: patient.Findings{"crumbles": patient.Present, "dead-roots-seen": patient.Present},

@@ -87,17 +87,12 @@ type Root struct {
 	Wetting roots.Wetting `json:"wetting,omitempty" validate:"omitempty,oneof=greens dull"`
 }
 
-// Due is when the pot is due for water, by its weights; nil: not known.
-type Due struct {
-	On string
-}
-
 // Ask is what an answer rests on, beside the plant.
 type Ask struct {
-	Race race.Advised // empty: not run
-	Root Root
-	Due  *Due            // by the weights of its pot
-	Care *aftercare.Care // nil: it has none
+	Race    race.Advised // empty: not run
+	Root    Root
+	WaterOn string          // the day on which its pot is due for water, by its weights; empty: not known
+	Care    *aftercare.Care // nil: it has none
 }
 
 // Answer is the answer to a wish.

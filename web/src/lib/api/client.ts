@@ -107,7 +107,7 @@ export type NewDevice = Schemas["NewDevice"];
 export type Logged = Schemas["Logged"];
 export type Opened = Schemas["Opened"];
 export type Code = Schemas["Code"];
-export type Forecast = Schemas["DryingDue"];
+export type Forecast = Schemas["DryingWaterDay"];
 
 export type Advice = NonNullable<Plant["advice"]>;
 export type Advised = NonNullable<Plant["advised"]>;

@@ -3626,22 +3626,6 @@ export interface components {
             on: string;
             tags: string[];
         };
-        ComputeCase: {
-            /** @description where it stands */
-            air?: components["schemas"]["CaseAir"];
-            /** @description how it is held or housed */
-            home?: components["schemas"]["CaseHome"];
-            /** @description as it was looked over on the day */
-            inspection?: components["schemas"]["Inspection"];
-            /**
-             * Format: date
-             * @description the day; left out: today
-             */
-            on?: string;
-            plant: components["schemas"]["Intake"];
-            /** @description its roots as they were read on the day */
-            reading?: components["schemas"]["RootsReading"];
-        };
         ComputeLook: {
             inspection: components["schemas"]["Inspection"];
             /**
@@ -3879,7 +3863,7 @@ export interface components {
             live_mm: components["schemas"]["RootsRange"][];
             /** @description what these cuts would leave */
             pieces: components["schemas"]["DivisionPiece"][];
-            places: components["schemas"]["DivisionPlace"][];
+            places: components["schemas"]["DivisionJoint"][];
             reasons: components["schemas"]["KnowledgeText"][];
             /** @description living root of no known growth; it goes with the piece that keeps the tag */
             unplaced_mm: components["schemas"]["RootsRange"];
@@ -3913,6 +3897,15 @@ export interface components {
             /** @enum {string} */
             state?: "plump" | "shrivelled" | "dead";
         };
+        DivisionJoint: {
+            /** @description the younger bulb; the cut parts it from the one it grew from */
+            before: number;
+            /** @description both pieces could stand alone */
+            fits: boolean;
+            from: number;
+            newer: components["schemas"]["DivisionPiece"];
+            older: components["schemas"]["DivisionPiece"];
+        };
         DivisionKnowledge: {
             better_bulbs: components["schemas"]["KnowledgeNumber"];
             least_bulbs: components["schemas"]["KnowledgeNumber"];
@@ -3938,15 +3931,6 @@ export interface components {
             /** @description what it lacks, or could have more of */
             why: components["schemas"]["KnowledgeText"][];
         };
-        DivisionPlace: {
-            /** @description the younger bulb; the cut parts it from the one it grew from */
-            before: number;
-            /** @description both pieces could stand alone */
-            fits: boolean;
-            from: number;
-            newer: components["schemas"]["DivisionPiece"];
-            older: components["schemas"]["DivisionPiece"];
-        };
         DivisionRhizome: {
             bulbs: components["schemas"]["DivisionBulb"][];
         };
@@ -3956,65 +3940,6 @@ export interface components {
             plant_id: number;
             tag: string;
             why: components["schemas"]["KnowledgeText"];
-        };
-        DryingDue: {
-            /** @description waterings whose pace was fitted; 0: the pace is the table's */
-            cycles: number;
-            /**
-             * Format: double
-             * @description weight with no water left to take
-             */
-            dry_g: number;
-            /**
-             * Format: double
-             * @description share left at which it is due
-             */
-            due_at: number;
-            /**
-             * Format: double
-             * @description from the last weight; 0: now
-             */
-            due_days: number;
-            due_on: string;
-            /**
-             * Format: double
-             * @description water it holds
-             */
-            holds_g: number;
-            /**
-             * Format: double
-             * @description the late end
-             */
-            late_days: number;
-            late_on: string;
-            /**
-             * Format: double
-             * @description share of it, 0–1
-             */
-            left: number;
-            /**
-             * Format: double
-             * @description of that, now
-             */
-            left_g: number;
-            /**
-             * Format: double
-             * @description pace of drying, 1/day
-             */
-            per_day: number;
-            /**
-             * Format: double
-             * @description the early end of four of five
-             */
-            soon_days: number;
-            soon_on: string;
-            /** @description that it rests on */
-            weights: number;
-            /**
-             * Format: double
-             * @description weight right after watering
-             */
-            wet_g: number;
         };
         DryingForecast: {
             /** @description waterings whose pace was fitted; 0: the pace is the table's */
@@ -4088,10 +4013,69 @@ export interface components {
             };
             watered_share: components["schemas"]["KnowledgeNumber"];
         };
-        DueList: {
-            due: components["schemas"]["DueRound"][];
+        DryingWaterDay: {
+            /** @description waterings whose pace was fitted; 0: the pace is the table's */
+            cycles: number;
+            /**
+             * Format: double
+             * @description weight with no water left to take
+             */
+            dry_g: number;
+            /**
+             * Format: double
+             * @description share left at which it is due
+             */
+            due_at: number;
+            /**
+             * Format: double
+             * @description from the last weight; 0: now
+             */
+            due_days: number;
+            due_on: string;
+            /**
+             * Format: double
+             * @description water it holds
+             */
+            holds_g: number;
+            /**
+             * Format: double
+             * @description the late end
+             */
+            late_days: number;
+            late_on: string;
+            /**
+             * Format: double
+             * @description share of it, 0–1
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description of that, now
+             */
+            left_g: number;
+            /**
+             * Format: double
+             * @description pace of drying, 1/day
+             */
+            per_day: number;
+            /**
+             * Format: double
+             * @description the early end of four of five
+             */
+            soon_days: number;
+            soon_on: string;
+            /** @description that it rests on */
+            weights: number;
+            /**
+             * Format: double
+             * @description weight right after watering
+             */
+            wet_g: number;
         };
-        DueRound: {
+        DueList: {
+            due: components["schemas"]["DueTreatment"][];
+        };
+        DueTreatment: {
             headline: string;
             overdue?: boolean;
             pest: string;
@@ -5541,22 +5525,6 @@ export interface components {
             stops_c: components["schemas"]["KnowledgeNumber"];
             t0_c: components["schemas"]["KnowledgeNumber"];
         };
-        PestsRound: {
-            /** @description its days rest on temperatures that were, not on those to come */
-            certain?: boolean;
-            /** @description done before the eggs had hatched */
-            early?: boolean;
-            /** @description earliest sensible day: the last egg has hatched */
-            from?: string;
-            /** @description done after hatchlings could lay */
-            late?: boolean;
-            /** @description last day: before what hatched can lay */
-            latest?: string;
-            /** @description 1 for the first */
-            n: number;
-            /** @description the day it was done */
-            on?: string;
-        };
         PestsSchedule: {
             /** @description the day it was given */
             all_clear?: string;
@@ -5576,12 +5544,28 @@ export interface components {
             /** @description the day of the look that can give the all-clear */
             look_on?: string;
             /** @description the round that is due or comes next */
-            next?: components["schemas"]["PestsRound"];
+            next?: components["schemas"]["PestsTreatment"];
             notes: components["schemas"]["KnowledgeText"][];
             pest: components["schemas"]["PestsPest"];
-            rounds: components["schemas"]["PestsRound"][];
+            rounds: components["schemas"]["PestsTreatment"][];
             /** @description why oil and soap are not for this plant */
             stopped?: components["schemas"]["KnowledgeText"];
+        };
+        PestsTreatment: {
+            /** @description its days rest on temperatures that were, not on those to come */
+            certain?: boolean;
+            /** @description done before the eggs had hatched */
+            early?: boolean;
+            /** @description earliest sensible day: the last egg has hatched */
+            from?: string;
+            /** @description done after hatchlings could lay */
+            late?: boolean;
+            /** @description last day: before what hatched can lay */
+            latest?: string;
+            /** @description 1 for the first */
+            n: number;
+            /** @description the day it was done */
+            on?: string;
         };
         Place: {
             /** @description lows and highs of the last 60 days known, the oldest first */
@@ -6165,6 +6149,18 @@ export interface components {
             /** @description code of the way, job, pest or accident */
             what?: string;
         };
+        ProgressIndication: {
+            code: string;
+            good?: boolean;
+            /** @description when it was last seen */
+            on: string;
+            words: components["schemas"]["KnowledgeText"];
+        };
+        ProgressIndicationWords: {
+            code: string;
+            good?: boolean;
+            words: components["schemas"]["KnowledgeText"];
+        };
         ProgressKnowledge: {
             apart_days: components["schemas"]["KnowledgeNumber"];
             asks: {
@@ -6205,7 +6201,7 @@ export interface components {
             scatter: components["schemas"]["ProgressScatter"][];
             season_days: components["schemas"]["KnowledgeNumber"];
             sign_days: components["schemas"]["KnowledgeNumber"];
-            signs: components["schemas"]["ProgressSignWords"][];
+            signs: components["schemas"]["ProgressIndicationWords"][];
             stages: components["schemas"]["ProgressStageWords"][];
             sure: {
                 [key: string]: components["schemas"]["KnowledgeText"];
@@ -6308,18 +6304,6 @@ export interface components {
             reading: components["schemas"]["RootsReading"];
             verdict: components["schemas"]["RootsVerdict"];
         };
-        ProgressSign: {
-            code: string;
-            good?: boolean;
-            /** @description when it was last seen */
-            on: string;
-            words: components["schemas"]["KnowledgeText"];
-        };
-        ProgressSignWords: {
-            code: string;
-            good?: boolean;
-            words: components["schemas"]["KnowledgeText"];
-        };
         ProgressSnapshot: {
             /** @description of the stage */
             name?: string;
@@ -6384,7 +6368,7 @@ export interface components {
             /** @description when it was last seen, by a check-in, a look, a reading or a weight */
             seen_on?: string;
             /** @description of the last weeks, the good ones first */
-            signs: components["schemas"]["ProgressSign"][];
+            signs: components["schemas"]["ProgressIndication"][];
             /** @enum {string} */
             sure?: "" | "sure" | "fairly" | "little";
             words: components["schemas"]["KnowledgeText"];
@@ -6451,48 +6435,6 @@ export interface components {
             median?: number;
             /** @description the days, in words */
             words?: string;
-        };
-        RaceCase: {
-            /** @description own figures, by the code of the assumption */
-            assumed?: {
-                [key: string]: number;
-            };
-            blades?: components["schemas"]["LeavesBlade"][];
-            bulb_count?: number;
-            /** @description when its roots were cut last; left out: they were not */
-            cut_days_ago?: number;
-            /** Format: double */
-            day_c: number;
-            /** @description left out: 180 */
-            days?: number;
-            group: string;
-            /**
-             * @description as at a look; left out: as if one had begun
-             * @enum {string}
-             */
-            growth?: "new-roots" | "growing" | "maturing" | "idle" | "resting";
-            /** Format: double */
-            held_days?: number;
-            /** @description code of a method, see /api/v1/knowledge/race */
-            holding?: string;
-            /** @description of the room */
-            humidity_percent?: number;
-            leaf_count?: number;
-            /** @enum {string} */
-            light?: "shade" | "bright" | "sun";
-            limp?: boolean;
-            /** Format: double */
-            live_root_cm2?: number;
-            /** Format: double */
-            night_c: number;
-            rot_found?: boolean;
-            /** @description left out: 2000; runs times days at most 2,000,000 */
-            runs?: number;
-            /** @description another number, other draws */
-            seed?: number;
-            tips_out?: boolean;
-            /** @description of the bare plant, the oldest first */
-            weighings?: components["schemas"]["BareWeight"][];
         };
         RaceChance: {
             from: components["schemas"]["KnowledgeNumber"];
@@ -7019,7 +6961,7 @@ export interface components {
             asked: components["schemas"]["RehomeAsked"][];
             decision: components["schemas"]["RehomeVerdict"];
             /** @description of the pot it is in, from its weights */
-            drying?: components["schemas"]["DryingDue"];
+            drying?: components["schemas"]["DryingWaterDay"];
             fit?: components["schemas"]["PotsFit"];
             headline: string;
             /** @description the newest first */
@@ -7225,22 +7167,12 @@ export interface components {
             tannic_media: components["schemas"]["KnowledgeText"];
         };
         RootsPattern: {
-            depths: components["schemas"]["RootsPlace"][];
+            depths: components["schemas"]["RootsRegion"][];
             /** @description the loss runs back from the tips */
             from_tips?: boolean;
-            growths: components["schemas"]["RootsPlace"][];
+            growths: components["schemas"]["RootsRegion"][];
             /** @description empty when no places were noted */
             words: string;
-        };
-        RootsPlace: {
-            /** @enum {string} */
-            fared: "lost" | "mixed" | "sound";
-            /** Format: double */
-            length_mm: number;
-            /** @description dead share of the length; low if all that is doubtful lives */
-            lost_share: components["schemas"]["RootsRange"];
-            /** @description a depth, or the number of a growth */
-            place: string;
         };
         RootsRange: {
             /** Format: double */
@@ -7266,6 +7198,16 @@ export interface components {
             stained?: boolean;
             /** @description the plant wobbles and wants anchors */
             wobbly?: boolean;
+        };
+        RootsRegion: {
+            /** @enum {string} */
+            fared: "lost" | "mixed" | "sound";
+            /** Format: double */
+            length_mm: number;
+            /** @description dead share of the length; low if all that is doubtful lives */
+            lost_share: components["schemas"]["RootsRange"];
+            /** @description a depth, or the number of a growth */
+            place: string;
         };
         RootsRoot: {
             /**
@@ -8533,6 +8475,64 @@ export interface components {
         Undone: {
             ids: number[];
         };
+        Unkept: {
+            /** @description where it stands */
+            air?: components["schemas"]["CaseAir"];
+            /** @description how it is held or housed */
+            home?: components["schemas"]["CaseHome"];
+            /** @description as it was looked over on the day */
+            inspection?: components["schemas"]["Inspection"];
+            /**
+             * Format: date
+             * @description the day; left out: today
+             */
+            on?: string;
+            plant: components["schemas"]["Intake"];
+            /** @description its roots as they were read on the day */
+            reading?: components["schemas"]["RootsReading"];
+        };
+        UnkeptType2: {
+            /** @description own figures, by the code of the assumption */
+            assumed?: {
+                [key: string]: number;
+            };
+            blades?: components["schemas"]["LeavesBlade"][];
+            bulb_count?: number;
+            /** @description when its roots were cut last; left out: they were not */
+            cut_days_ago?: number;
+            /** Format: double */
+            day_c: number;
+            /** @description left out: 180 */
+            days?: number;
+            group: string;
+            /**
+             * @description as at a look; left out: as if one had begun
+             * @enum {string}
+             */
+            growth?: "new-roots" | "growing" | "maturing" | "idle" | "resting";
+            /** Format: double */
+            held_days?: number;
+            /** @description code of a method, see /api/v1/knowledge/race */
+            holding?: string;
+            /** @description of the room */
+            humidity_percent?: number;
+            leaf_count?: number;
+            /** @enum {string} */
+            light?: "shade" | "bright" | "sun";
+            limp?: boolean;
+            /** Format: double */
+            live_root_cm2?: number;
+            /** Format: double */
+            night_c: number;
+            rot_found?: boolean;
+            /** @description left out: 2000; runs times days at most 2,000,000 */
+            runs?: number;
+            /** @description another number, other draws */
+            seed?: number;
+            tips_out?: boolean;
+            /** @description of the bare plant, the oldest first */
+            weighings?: components["schemas"]["BareWeight"][];
+        };
         UnpotAdvice: {
             cautions: components["schemas"]["KnowledgeCaution"][];
             follows: components["schemas"]["UnpotStep"][];
@@ -8626,7 +8626,7 @@ export interface components {
         };
         WeighFitAsk: {
             /** @description a bare plant with its weighings */
-            bare?: components["schemas"]["RaceCase"];
+            bare?: components["schemas"]["UnkeptType2"];
             /** @description a pot with its weights */
             pot?: components["schemas"]["PotWeights"];
         };
@@ -10172,7 +10172,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["ComputeCase"];
+                "application/json": components["schemas"]["Unkept"];
             };
         };
         responses: {
@@ -11324,7 +11324,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["ComputeCase"];
+                "application/json": components["schemas"]["Unkept"];
             };
         };
         responses: {
@@ -11420,7 +11420,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["RaceCase"];
+                "application/json": components["schemas"]["UnkeptType2"];
             };
         };
         responses: {

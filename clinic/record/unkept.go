@@ -13,9 +13,9 @@ import (
 	"therapeon/core/roots"
 )
 
-// Case is a plant on no bench, as far as it is known: what is asked of it is computed, and
+// Unkept is a plant on no bench, as far as it is known: what is asked of it is computed, and
 // nothing is kept.
-type Case struct {
+type Unkept struct {
 	Plant      patient.Intake      `json:"plant" required:"true"`
 	Inspection *patient.Inspection `json:"inspection,omitempty" description:"as it was looked over on the day"`
 	Reading    *roots.Reading      `json:"reading,omitempty" description:"its roots as they were read on the day"`
@@ -40,7 +40,7 @@ type CaseHome struct {
 }
 
 // Faults finds what no single field shows wrong.
-func (k Case) Faults() fault.List {
+func (k Unkept) Faults() fault.List {
 	if a := k.Air; a != nil {
 		switch {
 		case (a.NightC == nil) != (a.DayC == nil):
@@ -60,8 +60,8 @@ func (k Case) Faults() fault.List {
 	return nil
 }
 
-// Case is the patient of a case.
-func (c *Keeper) Case(ctx context.Context, k Case) (*patient.Patient, error) {
+// Unkept is the patient of a plant on no bench.
+func (c *Keeper) Unkept(ctx context.Context, k Unkept) (*patient.Patient, error) {
 	if k.Plant.Tag == "" {
 		k.Plant.Tag = "unnamed" // it needs none
 	}
@@ -90,7 +90,7 @@ func (c *Keeper) Case(ctx context.Context, k Case) (*patient.Patient, error) {
 		p.Homes = []patient.Home{rehome.Stands(h.FromOn, h.Route, h.Pot)}
 	}
 	if a := k.Air; a != nil {
-		at := &climate.Place{Zone: p.Now.Location(), UsualHumidity: a.HumidityPercent}
+		at := &climate.Station{Zone: p.Now.Location(), UsualHumidity: a.HumidityPercent}
 		if a.NightC != nil {
 			at.Usual = &climate.Day{LowC: *a.NightC, HighC: *a.DayC}
 		}

@@ -17,8 +17,8 @@ import (
 	"therapeon/core/roots"
 )
 
-// Case is a plant with what its growth is told from beside itself.
-type Case struct {
+// Followed is a plant with what its growth is told from beside itself.
+type Followed struct {
 	*patient.Patient
 	Readings []patient.Reading // those in which something was read, the oldest first
 	Pot      *pots.Pot         // that it stands in by its home; nil: not known
@@ -49,7 +49,7 @@ type read struct {
 }
 
 // For is how a plant fares on the day of its moment.
-func For(c *Case) Progress {
+func For(c *Followed) Progress {
 	today := c.Now.Format(time.DateOnly)
 	c.gather(today)
 	p := Progress{Day: today}
@@ -65,7 +65,7 @@ func For(c *Case) Progress {
 }
 
 // gather judges the readings up to a day, all alike, so that only the roots differ.
-func (c *Case) gather(today string) {
+func (c *Followed) gather(today string) {
 	if c.read != nil {
 		return
 	}
@@ -82,7 +82,7 @@ func (c *Case) gather(today string) {
 }
 
 // seen are its check-ins up to a day, of all its homes, in their order.
-func (c *Case) seen(today string) []patient.Seen {
+func (c *Followed) seen(today string) []patient.Seen {
 	if c.inTurn == nil {
 		c.inTurn = slices.Clone(c.Seen)
 		patient.InTurn(c.inTurn)
@@ -98,7 +98,7 @@ func (c *Case) seen(today string) []patient.Seen {
 }
 
 // days are those between which its roots can be compared.
-func (c *Case) days(today string) []string {
+func (c *Followed) days(today string) []string {
 	list := []string{}
 	for _, r := range c.read {
 		list = append(list, r.On)

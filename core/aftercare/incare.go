@@ -58,8 +58,8 @@ type LeftOut struct {
 	Reason string `json:"reason" required:"true" validate:"required,notblank,max=200"`
 }
 
-// Case is a plant with what its aftercare hangs on beside itself.
-type Case struct {
+// InCare is a plant with what its aftercare hangs on beside itself.
+type InCare struct {
 	*patient.Patient
 	Chosen     Chosen
 	Pot        *pots.Pot
@@ -77,7 +77,7 @@ type Run struct {
 }
 
 // homeProtocol is the protocol that a home starts; empty where the plant has none.
-func (c *Case) homeProtocol() (code, since string) {
+func (c *InCare) homeProtocol() (code, since string) {
 	h := c.Stands().Home()
 	if h == nil || c.Stands().Where() == patient.Out {
 		return "", ""
@@ -120,7 +120,7 @@ func (c *Case) homeProtocol() (code, since string) {
 }
 
 // holdBegan is the day from which it was held without a break in ways of one protocol.
-func (c *Case) holdBegan(from string) string {
+func (c *InCare) holdBegan(from string) string {
 	for _, h := range slices.Backward(c.Homes) {
 		switch {
 		case h.From > from:
@@ -135,7 +135,7 @@ func (c *Case) holdBegan(from string) string {
 
 // intoMineral is by what it comes from, and by its roots: old roots of an organic medium are
 // flushed, few roots wait for tips, what lived in pebbles just goes on.
-func (c *Case) intoMineral(h *patient.Home) string {
+func (c *InCare) intoMineral(h *patient.Home) string {
 	few := c.gradeAt(h.From).Few() || c.gradeAt(h.From) == roots.Poor
 	side := c.Side(disputes.Flushing)
 	before := c.Stands().MediumOn(h.From)
@@ -152,7 +152,7 @@ func (c *Case) intoMineral(h *patient.Home) string {
 }
 
 // asOf is the plant as it was on the morning of a day.
-func (c *Case) asOf(day string) *patient.Patient {
+func (c *InCare) asOf(day string) *patient.Patient {
 	p := *c.Patient
 	p.Forget()
 	p.Day = day
@@ -167,25 +167,25 @@ func (c *Case) asOf(day string) *patient.Patient {
 	return &p
 }
 
-func (c *Case) gradeAt(day string) roots.GradeCode { return c.asOf(day).Condition().GradeLeft() }
+func (c *InCare) gradeAt(day string) roots.GradeCode { return c.asOf(day).Condition().GradeLeft() }
 
 // tipsAtStart holds where new tips were out when it was moved.
-func (c *Case) tipsAtStart(day string) bool { return c.asOf(day).Condition().TipsOut() }
+func (c *InCare) tipsAtStart(day string) bool { return c.asOf(day).Condition().TipsOut() }
 
 // warmAndDry holds in a warm dry home.
-func (c *Case) warmAndDry() bool {
+func (c *InCare) warmAndDry() bool {
 	around := c.Around()
 	return around.Humid() == patient.Dry && around.Air().DayC >= Table().WarmDayC.Value
 }
 
 // lateDays is when the lack of a first tip is an alarm, days from the start of its clock: the
 // upper end of the band in which four in five tips come.
-func (c *Case) lateDays() int {
+func (c *InCare) lateDays() int {
 	return int(c.Profile.WeeksToFirstRoot.Value*dates.DaysAWeek*race.Table().TipSpread.Value + 0.5)
 }
 
 // beside are the protocols that run beside that of its home, with their days.
-func (c *Case) beside(today string) []Run {
+func (c *InCare) beside(today string) []Run {
 	var list []Run
 	add := func(code, since string) {
 		if since == "" || since > today {
@@ -215,7 +215,7 @@ func (c *Case) beside(today string) []Run {
 }
 
 // watchedSince is the day from which it is looked at for what it may have caught; empty where it is not.
-func (c *Case) watchedSince(today string) string {
+func (c *InCare) watchedSince(today string) string {
 	since := ""
 	for _, w := range c.Watches {
 		if w.From <= today && today <= w.Until && (since == "" || w.From < since) {
@@ -227,7 +227,7 @@ func (c *Case) watchedSince(today string) string {
 
 // hereSince is the day of its last move; else that on which it came, or on which something was first seen of
 // it.
-func (c *Case) hereSince(today string) string {
+func (c *InCare) hereSince(today string) string {
 	if h := c.Stands().Home(); h != nil {
 		return h.From
 	}
@@ -242,7 +242,7 @@ func (c *Case) hereSince(today string) string {
 }
 
 // tidedSince is the day of a look that waits with a plant in bad medium.
-func (c *Case) tidedSince() string {
+func (c *InCare) tidedSince() string {
 	at := c.Stands().AtItsLook()
 	l := at.Look()
 	if l == nil || c.Stands().EpochOf(l.On) != patient.AtPresent {
@@ -257,7 +257,7 @@ func (c *Case) tidedSince() string {
 }
 
 // patchSince is the day on which a small patch of rot was treated in its pot.
-func (c *Case) patchSince() string {
+func (c *InCare) patchSince() string {
 	at := c.Stands().AtItsLook()
 	l := at.Look()
 	if l == nil || c.Stands().EpochOf(l.On) != patient.AtPresent {
@@ -270,7 +270,7 @@ func (c *Case) patchSince() string {
 }
 
 // softensSince is the day on which it went from its hold into its pot.
-func (c *Case) softensSince(today string) string {
+func (c *InCare) softensSince(today string) string {
 	for i, h := range c.Homes {
 		now := h.From == c.Stands().Home().From && dates.Between(h.From, today) <= Table().SoftenDays.Value
 		if i > 0 && c.Homes[i-1].Hold && !h.Hold && now {
@@ -281,7 +281,7 @@ func (c *Case) softensSince(today string) string {
 }
 
 // clearedSince is the day of the last round of a treatment, or of the move out of film.
-func (c *Case) clearedSince(today string) string {
+func (c *InCare) clearedSince(today string) string {
 	last := ""
 	for _, r := range c.Rounds {
 		if r.On <= today {
@@ -302,7 +302,7 @@ func (c *Case) clearedSince(today string) string {
 
 // restsSince is the day from which it rests: who has it in hand says so, or nothing grew for the
 // table's days while it lost little weight. Kinds without a rest never do.
-func (c *Case) restsSince(today string) string {
+func (c *InCare) restsSince(today string) string {
 	k, kind := Table(), c.Profile.Rest.Value
 	if kind == "none" || slices.Contains(neverDry, kind) {
 		return ""
@@ -340,7 +340,7 @@ func (c *Case) restsSince(today string) string {
 var neverDry = []string{"cooler, never dry", "not known"}
 
 // coolSeason holds in the cool months of the house.
-func (c *Case) coolSeason(day string) bool {
+func (c *InCare) coolSeason(day string) bool {
 	on, err := time.Parse(time.DateOnly, day)
 	if err != nil {
 		return false
@@ -377,7 +377,7 @@ const (
 
 // losesLittle holds where its pot's weights since the last watering say that it loses less than
 // the table's share a week.
-func (c *Case) losesLittle() bool {
+func (c *InCare) losesLittle() bool {
 	all := c.Stands().Counting(patient.InPot)
 	for i := len(all) - 1; i > 0; i-- {
 		a, b := all[i-1], all[i]
