@@ -228,7 +228,7 @@ func TestWhoIsSignedInCannotSpeakForAnother(t *testing.T) {
 	assert.Equal(t, "Jon", line["person"])
 	assert.Equal(t, "Put a plant on the bench", line["words"])
 	var readers []string
-	require.NoError(t, x.clinic.Records.Ledger.Read(t.Context(), func(tx *ledger.Tx) error {
+	require.NoError(t, x.clinic.Records.Store(t.Context(), func(tx *ledger.Tx) error {
 		for _, name := range []string{"Mira", "Jon"} {
 			seen, err := tx.House().Acknowledged(t.Context(), name)
 			if err != nil {

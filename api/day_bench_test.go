@@ -103,7 +103,7 @@ func live(b *testing.B, path string) {
 }
 
 // opened is a server of a file, as a program that has just started.
-func opened(b *testing.B, path string) (*clinic.Clinic, *httptest.Server) {
+func opened(b *testing.B, path string) (*clinic.Clinic, *httptest.Server, func() error) {
 	b.Helper()
 	s, err := ledger.Open(b.Context(), path)
 	require.NoError(b, err)
@@ -112,7 +112,7 @@ func opened(b *testing.B, path string) (*clinic.Clinic, *httptest.Server) {
 	require.NoError(b, err)
 	server := httptest.NewServer(h)
 	b.Cleanup(func() { server.Close(); _ = s.Close() })
-	return c, server
+	return c, server, s.Close
 }
 
 // firstToday is how long the first call of Today takes.
@@ -133,7 +133,7 @@ func firstToday(b *testing.B, server *httptest.Server) time.Duration {
 func BenchmarkDay(b *testing.B) {
 	path := lived(b)
 	for b.Loop() {
-		c, server := opened(b, path)
+		c, server, shut := opened(b, path)
 		began, done := time.Now(), make(chan error, 1)
 		go func() { done <- c.Settings.Resume(b.Context()) }()
 		first := firstToday(b, server)
@@ -145,15 +145,15 @@ func BenchmarkDay(b *testing.B) {
 				passed = true
 			case <-time.After(20 * time.Millisecond):
 				at := time.Now()
-				require.NoError(b, c.Records.Ledger.Write(b.Context(), func(*ledger.Tx) error { return nil }))
+				require.NoError(b, c.Records.Store(b.Context(), func(*ledger.Tx) error { return nil }))
 				waited = max(waited, time.Since(at))
 			}
 		}
 		b.ReportMetric(time.Since(began).Seconds(), "pass-s")
 		b.ReportMetric(float64(waited.Milliseconds()), "held-ms")
 		server.Close()
-		require.NoError(b, c.Records.Ledger.Close())
-		_, server = opened(b, path)
+		require.NoError(b, shut())
+		_, server, shut = opened(b, path)
 		first = max(first, firstToday(b, server))
 		b.ReportMetric(float64(first.Milliseconds()), "first-ms")
 		path = lived(b)

@@ -206,7 +206,7 @@ func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
 	c := newClinic(t)
 	p := confirmed(t, c, patient.Intake{Tag: "Stale", Group: "phalaenopsis"},
 		patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}}, "suffocation")
-	require.NoError(t, c.Records.Ledger.Write(t.Context(), func(tx *ledger.Tx) error { // as an older program left it
+	require.NoError(t, c.Records.Store(t.Context(), func(tx *ledger.Tx) error { // as an older program left it
 		d, err := record.Looks.Newest(t.Context(), tx, p.ID)
 		require.NoError(t, err)
 		d.Short = `{"look":{"decision":"leave","headline":"Leave it."},"causes":{}}`
@@ -316,7 +316,7 @@ func TestJudgingDoesNotWriteOverWhatWasChangedMeanwhile(t *testing.T) {
 	stale := before
 	stale.Short = `{"roots":1}`
 	save(t, c, r, entry("a", 7, 80, roots.Firm))
-	require.NoError(t, c.Records.Ledger.Write(t.Context(), func(tx *ledger.Tx) error {
+	require.NoError(t, c.Records.Store(t.Context(), func(tx *ledger.Tx) error {
 		return record.Readings.Reshort(t.Context(), tx, stale, before.Short)
 	}))
 	p, err := c.Intake.Plant(t.Context(), r.PlantID)

@@ -72,10 +72,10 @@ func New(l *ledger.Ledger, now func() time.Time) *Clinic {
 	if err := zone.Find(context.Background(), l); err != nil {
 		slog.Warn("the house's time zone cannot be read", "why", err)
 	}
-	k := &record.Keeper{
-		Ledger: l, Now: zone.Clock(now), Zone: zone, Follow: bench.Follow,
+	k := record.Over(l, record.Keeper{
+		Now: zone.Clock(now), Zone: zone, Follow: bench.Follow,
 		Advice: record.NewAdvice(), Heard: &record.Hearing{},
-	}
+	})
 	house, hub := settings.New(k), company.New(now().UnixMilli())
 	k.Wake, k.End = house.Woken, hub.End
 	l.Telling(hub.Tell)

@@ -106,7 +106,7 @@ func TestALongLogComesInPartByPartAndIsFinishedAfterAnEnd(t *testing.T) {
 	doc, err := json.Marshal(map[string]any{"hours": hours, "days": []climate.Day{{Day: "2030-03-01", LowC: 4, HighC: 9}}})
 	require.NoError(t, err)
 	// as a program that was killed left it
-	require.NoError(t, c.Records.Ledger.Write(t.Context(), func(tx *ledger.Tx) error {
+	require.NoError(t, c.Records.Store(t.Context(), func(tx *ledger.Tx) error {
 		row, err := tx.Places().AddImport(
 			t.Context(),
 			ledger.Import{PlaceID: second.ID, Doc: doc, Total: 2501},

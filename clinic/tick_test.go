@@ -31,14 +31,14 @@ func TestATickLoadsThePlantTwiceAndRunsNoRace(t *testing.T) {
 	home := homeOfPlant(t, c, held.ID)
 	require.NotEmpty(t, home.Jobs)
 	require.Equal(t, 1, races, "it is held bare: its race advises a way")
-	loaded := c.Records.Ledger.PlantsLoaded()
+	loaded := c.Records.PlantsLoaded()
 	after, err := c.Rehome.MarkHomeJob(
 		t.Context(),
 		held.ID,
 		rehome.MarkHomeJob{Job: home.Jobs[0].Code, State: "skipped", Reason: "not needed", Person: "Ada"},
 	)
 	require.NoError(t, err)
-	assert.Equal(t, loaded+2, c.Records.Ledger.PlantsLoaded())
+	assert.Equal(t, loaded+2, c.Records.PlantsLoaded())
 	assert.Equal(t, 1, races)
 	assert.Equal(t, home.Route, after.Route)
 	assert.EqualValues(t, "skipped", after.Jobs[0].State)
@@ -53,13 +53,13 @@ func TestATickLoadsThePlantTwiceAndRunsNoRace(t *testing.T) {
 	save(t, c, r, entry("a", 5, 60, roots.Mushy))
 	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	loaded = c.Records.Ledger.PlantsLoaded()
+	loaded = c.Records.PlantsLoaded()
 	_, err = c.Cleaning.MarkJob(
 		t.Context(),
 		p.ID,
 		cleaning.MarkJob{Job: plan.Plan.Jobs[0].Code, State: "skipped", Reason: "not needed"},
 	)
 	require.NoError(t, err)
-	assert.Equal(t, loaded+2, c.Records.Ledger.PlantsLoaded())
+	assert.Equal(t, loaded+2, c.Records.PlantsLoaded())
 	assert.Equal(t, 2, races)
 }

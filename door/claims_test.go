@@ -205,7 +205,7 @@ var claims = map[string]func(x house){
 		var code people.Code
 		require.NoError(x, json.Unmarshal([]byte(given.body), &code))
 		assert.Regexp(x, `^[2-9A-Za-z]{6}$`, code.Code)
-		file, err := os.ReadFile(x.clinic.Records.Ledger.Path())
+		file, err := os.ReadFile(x.clinic.Records.DataFile())
 		require.NoError(x, err)
 		assert.NotContains(x, string(file), code.Code)
 		x.answers(201, "POST", "/api/v1/sessions/joined", `{"code":"`+code.Code+`"}`)
@@ -347,7 +347,7 @@ var claims = map[string]func(x house){
 	"7.2, 7.3": func(x house) {
 		x.answers(201, "POST", "/api/v1/backups", "{}", x.as(x.keeper)...)
 		assert.Contains(x, x.answers(200, "GET", "/api/v1/log", "", x.as(x.keeper)...).body, "copy")
-		file, err := sql.Open("sqlite", "file:"+x.clinic.Records.Ledger.Path()+"?_pragma=busy_timeout(5000)")
+		file, err := sql.Open("sqlite", "file:"+x.clinic.Records.DataFile()+"?_pragma=busy_timeout(5000)")
 		require.NoError(x, err)
 		defer func() { _ = file.Close() }()
 		for _, change := range []string{"DELETE FROM log", "UPDATE log SET person = 'Jon'", "INSERT OR REPLACE INTO log SELECT * FROM log"} {

@@ -120,7 +120,7 @@ func TestNothingIsOpenByDefaultAndTheSwitchOpensAndCloses(t *testing.T) {
 // may come in.
 func TestNoDoorOfOthersOpensBeforeItIsConfirmed(t *testing.T) {
 	h := newHouse(t, true)
-	require.NoError(t, h.Records.Ledger.Write(t.Context(), func(tx *ledger.Tx) error {
+	require.NoError(t, h.Records.Store(t.Context(), func(tx *ledger.Tx) error {
 		return tx.House().PutNote(t.Context(), ledger.ToConfirm, "yes")
 	}))
 	_, err := Open(t.Context(), Ways{Listen: "127.0.0.1:0", Ask: true, Folder: t.TempDir()}, h)

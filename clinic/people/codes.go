@@ -124,7 +124,7 @@ func (c *Service) GiveCode(ctx context.Context, g GiveCode) (Code, error) {
 	if err != nil {
 		return Code{}, err
 	}
-	err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err = c.Store(ctx, func(tx *ledger.Tx) error {
 		tx.About(p.Name)
 		return nil
 	})

@@ -65,7 +65,7 @@ func (c *Service) AddDevice(ctx context.Context, a AddDevice) (NewDevice, error)
 	}
 	token := rand.Text() + rand.Text()
 	var kept ledger.Device
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err := c.Store(ctx, func(tx *ledger.Tx) error {
 		all, err := tx.Access().Devices(ctx)
 		if err != nil {
 			return err
@@ -88,7 +88,7 @@ func (c *Service) AddDevice(ctx context.Context, a AddDevice) (NewDevice, error)
 
 // EndDevice takes a device's token back.
 func (c *Service) EndDevice(ctx context.Context, id int64) error {
-	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	return c.Store(ctx, func(tx *ledger.Tx) error {
 		return record.MissingOr(tx.Access().EndDevice(ctx, id, c.Stamp()), "device", id)
 	})
 }

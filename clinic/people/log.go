@@ -46,7 +46,7 @@ func (c *Service) Log(ctx context.Context, before, plant int64) ([]Logged, error
 func (c *Service) noteTry(ctx context.Context, did, from string) {
 	ctx, _ = ledger.Watch(ctx)         // nothing was saved of what was sent
 	ctx = ledger.As(ctx, ledger.Act{}) // each try is a line, under whichever name it was sent
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err := c.Store(ctx, func(tx *ledger.Tx) error {
 		return tx.Access().Note(ctx, ledger.Act{At: c.Stamp(), Via: "session", Did: did}, from)
 	})
 	if err != nil {

@@ -113,7 +113,7 @@ func (c *Service) AddPerson(ctx context.Context, a AddPerson) ([]Person, error) 
 		}
 	}
 	var rows []ledger.Person
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err := c.Store(ctx, func(tx *ledger.Tx) error {
 		if err := free(ctx, tx, 0, a.Name); err != nil {
 			return err
 		}
@@ -161,7 +161,7 @@ func (c *Service) ChangePerson(ctx context.Context, id int64, ch ChangePerson) (
 	}
 	var rows []ledger.Person
 	var ended []string
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err := c.Store(ctx, func(tx *ledger.Tx) error {
 		p, err := tx.Access().Person(ctx, id)
 		if err == nil && p.GoneAt != "" {
 			err = ledger.ErrNotFound
@@ -301,7 +301,7 @@ func (c *Service) ResetPassphrase(ctx context.Context, name, passphrase string) 
 // Tidy drops what ran out: sessions, and the names of what was sent long ago.
 func (c *Service) Tidy(ctx context.Context) error {
 	now := c.Now()
-	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	return c.Store(ctx, func(tx *ledger.Tx) error {
 		return tx.Access().Tidy(ctx, now.Unix(), now.Add(-sentFor).Unix())
 	})
 }

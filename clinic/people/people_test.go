@@ -32,9 +32,9 @@ func newHouse(t *testing.T) *house {
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = l.Close() })
 	h := &house{T: t, now: time.Now()}
-	h.Service = New(&record.Keeper{
-		Ledger: l, Now: func() time.Time { return h.now }, End: func(id string) { h.ended = append(h.ended, id) },
-	})
+	h.Service = New(record.Over(l, record.Keeper{
+		Now: func() time.Time { return h.now }, End: func(id string) { h.ended = append(h.ended, id) },
+	}))
 	h.Cheaply()
 	_, err = h.AddPerson(h.ctx("addPerson"), AddPerson{Name: "Mira", Role: Keeper, Passphrase: right})
 	require.NoError(t, err)
@@ -237,14 +237,13 @@ func TestASessionHasATokenOfItsOwnAndEnds(t *testing.T) {
 	assert.Equal(t, []string{one.Who.Session}, h.ended, "who listens is told")
 
 	// What is kept lets nobody in, neither as a token nor as a passphrase.
-	err = h.Ledger.Read(t.Context(), func(tx *ledger.Tx) error {
-		rows, err := tx.Access().Sessions(t.Context(), h.now.Unix())
-		for _, row := range rows {
-			assert.NotContains(t, string(row.Data)+row.Token, two.Token)
-			assert.Empty(t, h.enters(row.Token).Via)
-		}
-		return err
+	rows, err := record.Read(t.Context(), h.Keeper, func(tx *ledger.Tx) ([]ledger.Session, error) {
+		return tx.Access().Sessions(t.Context(), h.now.Unix())
 	})
+	for _, row := range rows {
+		assert.NotContains(t, string(row.Data)+row.Token, two.Token)
+		assert.Empty(t, h.enters(row.Token).Via)
+	}
 	require.NoError(t, err)
 }
 

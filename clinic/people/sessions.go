@@ -95,13 +95,13 @@ func (s store) FindCtx(ctx context.Context, token string) ([]byte, bool, error) 
 }
 
 func (s store) CommitCtx(ctx context.Context, token string, data []byte, until time.Time) error {
-	return s.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	return s.Store(ctx, func(tx *ledger.Tx) error {
 		return tx.Access().PutSession(ctx, ledger.Session{Token: tokenHash(token), Data: data, Until: until.Unix()})
 	})
 }
 
 func (s store) DeleteCtx(ctx context.Context, token string) error {
-	return s.Ledger.Write(ctx, func(tx *ledger.Tx) error { return tx.Access().EndSession(ctx, tokenHash(token)) })
+	return s.Store(ctx, func(tx *ledger.Tx) error { return tx.Access().EndSession(ctx, tokenHash(token)) })
 }
 
 // SignIn begins a session by a name and a passphrase. Whether the name or the passphrase is wrong
@@ -172,7 +172,7 @@ func (c *Service) let(ctx context.Context, p ledger.Person, by Asker) (Let, erro
 	}
 	act := ledger.ActOf(ctx)
 	act.Person, act.Via = p.Name, "session"
-	err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err = c.Store(ctx, func(tx *ledger.Tx) error {
 		tx.Changed("people") // who lists the sessions sees it
 		return tx.Access().Note(ctx, act, asSaid(by.Agent))
 	})
@@ -264,7 +264,7 @@ func (c *Service) Sessions(ctx context.Context, who Visitor) ([]Session, error) 
 
 // EndSession ends a session by its id. A helper ends their own.
 func (c *Service) EndSession(ctx context.Context, who Visitor, id string) error {
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err := c.Store(ctx, func(tx *ledger.Tx) error {
 		all, err := c.held(ctx, tx)
 		if err != nil {
 			return err
@@ -306,7 +306,7 @@ func (c *Service) endAllOf(ctx context.Context, tx *ledger.Tx, person int64, but
 // changePerson keeps a change of a person, and ends their sessions but for one.
 func (c *Service) changePerson(ctx context.Context, p ledger.Person, but string) error {
 	var ended []string
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) (err error) {
+	err := c.Store(ctx, func(tx *ledger.Tx) (err error) {
 		if err := tx.Access().ChangePerson(ctx, p); err != nil {
 			return err
 		}

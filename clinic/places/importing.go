@@ -128,7 +128,7 @@ func keepLong(ctx context.Context, c *record.Keeper, id int64, p pending) (Place
 		return Place{}, err
 	}
 	var row ledger.Import
-	err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err = c.Store(ctx, func(tx *ledger.Tx) error {
 		total, _, err := tx.Places().ImportOf(ctx, id)
 		if err != nil {
 			return err
@@ -170,7 +170,7 @@ func keepLong(ctx context.Context, c *record.Keeper, id int64, p pending) (Place
 func bringIn(ctx context.Context, c *record.Keeper, of ledger.Import, p pending) error {
 	for done := int(of.Done); done < p.total(); {
 		to := min(done+batch, p.total())
-		err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+		err := c.Store(ctx, func(tx *ledger.Tx) error {
 			if err := p.keep(ctx, tx, of.PlaceID, done, to); err != nil {
 				return err
 			}
@@ -205,7 +205,7 @@ func FinishImports(ctx context.Context, c *record.Keeper) error {
 		var p pending
 		if err := json.Unmarshal(row.Doc, &p); err != nil {
 			slog.Error("a log on its way cannot be read; bring the file in again", "place", row.PlaceID, "error", err)
-			err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return tx.Places().DropImport(ctx, row.ID) })
+			err = c.Store(ctx, func(tx *ledger.Tx) error { return tx.Places().DropImport(ctx, row.ID) })
 			if err != nil {
 				return err
 			}

@@ -223,7 +223,7 @@ func (c *Service) LogReading(ctx context.Context, id int64, r LoggerReading) (Lo
 	}
 	hour := climate.HourOf(r.At)
 	kept := LoggedHour{At: r.At.Truncate(time.Hour).Format(time.RFC3339)}
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err := c.Store(ctx, func(tx *ledger.Tx) error {
 		if _, err := record.Places.Get(ctx, tx, id); err != nil {
 			return record.MissingOr(err, "place", id)
 		}

@@ -1,11 +1,13 @@
 package record
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"time"
 
 	"therapeon/core/cleaning"
+	"therapeon/core/patient"
 	"therapeon/core/work"
 	"therapeon/ledger"
 )
@@ -73,4 +75,39 @@ func SeenBy(ctx context.Context, tx *ledger.Tx, person string) ([]work.Seen, err
 		seen[i] = work.Seen{Product: a.Product, Caution: a.Caution}
 	}
 	return seen, err
+}
+
+// SpikesCut are the days on which a plant's spike was cut while it was cleaned.
+func SpikesCut(ctx context.Context, tx *ledger.Tx, plantID int64) ([]string, error) {
+	all, err := deeds(ctx, tx, plantID)
+	return spikes(all), err
+}
+
+func spikes(all []patient.Deed) (on []string) {
+	for _, d := range all {
+		if d.Of == cleaning.SpikeCut && !d.LeftOut {
+			on = append(on, d.On)
+		}
+	}
+	return on
+}
+
+// deeds are the jobs of a plant's cleanings that were done, or left out with a reason, and the
+// actions that went into them.
+func deeds(ctx context.Context, tx *ledger.Tx, plantID int64) (list []patient.Deed, err error) {
+	all, err := Cleanings.Of(ctx, tx, plantID)
+	if err := cmp.Or(err, ledger.Sound(all)); err != nil {
+		return nil, err
+	}
+	for _, d := range all {
+		for job, m := range d.Value.Marks {
+			if m.State != work.Done && m.State != work.Skipped {
+				continue
+			}
+			for _, action := range cleaning.ActionsIn(job) {
+				list = append(list, patient.Deed{Of: action, On: DayOf(m.On), LeftOut: m.State == work.Skipped})
+			}
+		}
+	}
+	return list, nil
 }

@@ -18,7 +18,7 @@ import (
 
 // Keeper keeps the records: it reads and writes the ledger, by its clock.
 type Keeper struct {
-	Ledger *ledger.Ledger
+	ledger *ledger.Ledger
 	Now    func() time.Time // in the zone of the house
 	Zone   *Zone            // of the house
 	Advice *Advice          // what races advised
@@ -28,11 +28,23 @@ type Keeper struct {
 	End    func(id string)  // tells who listens that a session ended; nil: nobody does
 }
 
+// Over is a keeper of a ledger, with what it does beside.
+func Over(l *ledger.Ledger, k Keeper) *Keeper {
+	k.ledger = l
+	return &k
+}
+
 // Follower brings what lists show of a plant up to date, in the transaction of its change.
 type Follower func(ctx context.Context, c *Keeper, tx *ledger.Tx, plantID int64) error
 
 // DataFile is where everything is kept.
-func (c *Keeper) DataFile() string { return c.Ledger.Path() }
+func (c *Keeper) DataFile() string { return c.ledger.Path() }
+
+// IsDemo holds where the file is the demo's.
+func (c *Keeper) IsDemo() bool { return c.ledger.Whose() == ledger.Demo }
+
+// PlantsLoaded counts the plants that were loaded since the start.
+func (c *Keeper) PlantsLoaded() int64 { return c.ledger.PlantsLoaded() }
 
 // Stamp is the moment as it is kept.
 func (c *Keeper) Stamp() string { return c.Now().UTC().Format(time.RFC3339) }
@@ -112,7 +124,7 @@ func SidesOf(ctx context.Context, field string, was, is disputes.Sides) error {
 
 // Read finds an answer in one moment of the file.
 func Read[T any](ctx context.Context, c *Keeper, work func(*ledger.Tx) (T, error)) (answer T, err error) {
-	err = c.Ledger.Read(ctx, func(tx *ledger.Tx) error {
+	err = c.ledger.Read(ctx, func(tx *ledger.Tx) error {
 		answer, err = work(tx)
 		return err
 	})
@@ -123,7 +135,7 @@ func Read[T any](ctx context.Context, c *Keeper, work func(*ledger.Tx) (T, error
 // held to what can be sent, before anything is kept. What lists show of the plants that were
 // changed follows.
 func (c *Keeper) Write(ctx context.Context, answer any, work func(*ledger.Tx) error) error {
-	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	return c.ledger.Write(ctx, func(tx *ledger.Tx) error {
 		if err := work(tx); err != nil {
 			return err
 		}
@@ -160,9 +172,14 @@ func (c *Keeper) Ended(id string) {
 	}
 }
 
+// Store changes the file in one transaction, where nothing that lists show follows.
+func (c *Keeper) Store(ctx context.Context, work func(*ledger.Tx) error) error {
+	return c.ledger.Write(ctx, work)
+}
+
 // Change changes the file in one transaction, where the answer is found later.
 func (c *Keeper) Change(ctx context.Context, work func(*ledger.Tx) error) error {
-	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	return c.ledger.Write(ctx, func(tx *ledger.Tx) error {
 		if err := work(tx); err != nil {
 			return err
 		}

@@ -5,33 +5,9 @@ import (
 
 	"therapeon/core/division"
 	"therapeon/core/patient"
-	"therapeon/core/pests"
 	"therapeon/core/roots"
-	"therapeon/core/wishes"
 	"therapeon/ledger"
 )
-
-// LookDoc is a look as it is kept.
-type LookDoc struct {
-	Noted patient.Inspection `json:"noted"`
-	Said  map[string]Said    `json:"said,omitempty"`
-}
-
-// CourseDoc is a treatment as it is kept.
-type CourseDoc struct {
-	Course   pests.Course `json:"course"`
-	ClosedOn string       `json:"closed_on,omitempty"`
-}
-
-// WishDoc is a wish as it is kept: its answer in codes.
-type WishDoc struct {
-	Wish   string       `json:"wish"`
-	Row    string       `json:"row"`
-	FromOn string       `json:"from_on,omitempty"`
-	Root   *wishes.Root `json:"root,omitempty"`
-	Done   string       `json:"done,omitempty"`
-	Note   string       `json:"note,omitempty"`
-}
 
 // The kinds of documents.
 var (

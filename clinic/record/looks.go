@@ -1,6 +1,8 @@
 package record
 
 import (
+	"cmp"
+	"context"
 	"fmt"
 	"log/slog"
 	"maps"
@@ -9,6 +11,7 @@ import (
 
 	"therapeon/core/causes"
 	"therapeon/core/patient"
+	"therapeon/ledger"
 )
 
 // Said is what the engine said of a cause when the user decided on it.
@@ -55,4 +58,44 @@ func codesOf[V any](a, b map[string]V) []string {
 	all := slices.Concat(slices.Collect(maps.Keys(a)), slices.Collect(maps.Keys(b)))
 	slices.Sort(all)
 	return slices.Compact(all)
+}
+
+// OfLook is the patient on the day of a look, with its roots as they were last read before
+// the next. The look is taken as it is at hand.
+func (r *Record) OfLook(ctx context.Context, l ledger.Doc[LookDoc]) (*patient.Patient, error) {
+	p := r.Base
+	p.Forget()
+	p.Day, p.Looks = l.Day, []patient.Look{{ID: l.ID, On: l.Day, Noted: l.Value.Noted}}
+	newest, before := true, patient.Ever
+	for _, other := range r.Base.Looks {
+		switch order := cmp.Or(cmp.Compare(other.On, l.Day), cmp.Compare(other.ID, l.ID)); {
+		case order > 0:
+			newest, before = false, other.On
+		case order < 0:
+			p.Looks = append(p.Looks, other)
+		}
+	}
+	moved := slices.ContainsFunc(p.Homes, func(h patient.Home) bool { return h.From >= l.Day })
+	if newest && !moved { // what was seen and done since is heard at once
+		for _, s := range p.Seen {
+			p.Day = max(p.Day, s.On)
+		}
+	} else {
+		p.Seen, p.Care = nil, nil
+	}
+	last, err := Readings.Before(ctx, r.Tx, r.Row.ID, before, 0)
+	if IsMissing(err) {
+		return &p, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	p.Reading, err = r.asReading(ctx, last)
+	return &p, err
+}
+
+// LookDoc is a look as it is kept.
+type LookDoc struct {
+	Noted patient.Inspection `json:"noted"`
+	Said  map[string]Said    `json:"said,omitempty"`
 }

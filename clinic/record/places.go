@@ -7,6 +7,7 @@ import (
 
 	"therapeon/core/climate"
 	"therapeon/core/fault"
+	"therapeon/core/patient"
 	"therapeon/ledger"
 )
 
@@ -93,4 +94,22 @@ func ClimateOf(
 		p.Days[day.Day] = climate.Day{Day: day.Day, LowC: day.LowC, HighC: day.HighC}
 	}
 	return p, nil
+}
+
+// SiteNow is where the plant stands, with its temperatures from a time on; nil where that is
+// not noted.
+func (r *Record) SiteNow(ctx context.Context, since time.Time) (*patient.Site, error) {
+	if r.Row.PlaceID == 0 {
+		return nil, nil
+	}
+	d, err := Places.Get(ctx, r.Tx, r.Row.PlaceID)
+	if err != nil {
+		return nil, err
+	}
+	known, err := ClimateOf(ctx, r.Tx, d, since)
+	if err != nil {
+		return nil, err
+	}
+	at := d.Value
+	return &patient.Site{Name: at.Name, Climate: known, Light: at.Light, Percent: at.HumidityPercent}, nil
 }

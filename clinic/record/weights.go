@@ -2,6 +2,9 @@ package record
 
 import (
 	"context"
+	"fmt"
+	"slices"
+	"time"
 
 	"therapeon/core/patient"
 	"therapeon/ledger"
@@ -35,6 +38,24 @@ func Weighings(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Weighed, er
 			Moment:    patient.Moment(r.Moment),
 			Withdrawn: r.Withdrawn != 0,
 		}
+	}
+	return list, nil
+}
+
+// WeightsOf are a plant's weights, the oldest first, without those taken back.
+func WeightsOf(ctx context.Context, tx *ledger.Tx, plantID int64) ([]patient.Weight, error) {
+	rows, err := Weighings(ctx, tx, plantID)
+	if err != nil {
+		return nil, err
+	}
+	rows = slices.DeleteFunc(rows, func(w Weighed) bool { return w.Withdrawn })
+	list := make([]patient.Weight, len(rows))
+	for i, w := range rows {
+		at, err := time.Parse(time.RFC3339, w.At)
+		if err != nil {
+			return nil, fmt.Errorf("weighing %d: %w", w.ID, err)
+		}
+		list[i] = patient.Weight{At: at, Kind: w.Kind, Grams: w.Grams, Because: w.Because, Moment: w.Moment}
 	}
 	return list, nil
 }

@@ -26,7 +26,7 @@ type About struct {
 
 // About tells of the data file.
 func (c *Service) About(ctx context.Context) (About, error) {
-	a := About{DataFile: c.DataFile(), Demo: c.Ledger.Whose() == ledger.Demo}
+	a := About{DataFile: c.DataFile(), Demo: c.IsDemo()}
 	pass, doc, err := Notes(ctx, c.Keeper)
 	if err != nil {
 		return a, err
@@ -65,7 +65,7 @@ func (c *Service) WasOpen(ctx context.Context) (bool, error) {
 
 // KeepOpen notes whether the house is open to others.
 func (c *Service) KeepOpen(ctx context.Context, open bool) error {
-	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	return c.Store(ctx, func(tx *ledger.Tx) error {
 		tx.Changed("people")
 		if open {
 			tx.About("opened")
@@ -87,7 +87,7 @@ func (c *Service) Unconfirmed(ctx context.Context) (bool, error) {
 
 // Confirm says that they may.
 func (c *Service) Confirm(ctx context.Context) error {
-	return c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	return c.Store(ctx, func(tx *ledger.Tx) error {
 		tx.Changed("people")
 		return tx.House().PutNote(ctx, ledger.ToConfirm, "")
 	})
@@ -117,7 +117,7 @@ type Judging struct {
 
 // JudgeAll brings what lists show of all plants up to date, by the rules of this program and today.
 func (c *Service) JudgeAll(ctx context.Context) error {
-	if err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return bench.Begin(ctx, c.Keeper, tx) }); err != nil {
+	if err := c.Store(ctx, func(tx *ledger.Tx) error { return bench.Begin(ctx, c.Keeper, tx) }); err != nil {
 		return err
 	}
 	return c.Resume(ctx)
@@ -158,7 +158,7 @@ func (c *Service) Resume(ctx context.Context) error {
 		return bench.PassOf(ctx, tx)
 	})
 	if err == nil && pass.By != bench.By(c.Today()) {
-		err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error { return bench.Begin(ctx, c.Keeper, tx) })
+		err = c.Store(ctx, func(tx *ledger.Tx) error { return bench.Begin(ctx, c.Keeper, tx) })
 	}
 	for err == nil {
 		var more bool
@@ -201,7 +201,7 @@ func JudgeNext(ctx context.Context, c *record.Keeper) (more bool, err error) {
 	if err != nil || pass.Done >= pass.Total {
 		return false, err
 	}
-	err = c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err = c.Store(ctx, func(tx *ledger.Tx) error {
 		now, err := bench.PassOf(ctx, tx)
 		if err != nil || now != pass {
 			return err // a new pass began meanwhile

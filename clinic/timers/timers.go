@@ -62,7 +62,7 @@ func (c *Service) StartTimer(ctx context.Context, s StartTimer) (Timers, error) 
 	if err := check.Input(s); err != nil {
 		return Timers{}, err
 	}
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err := c.Store(ctx, func(tx *ledger.Tx) error {
 		if s.PlantID != 0 {
 			if _, err := tx.Plants().Get(ctx, s.PlantID); err != nil {
 				return record.MissingOr(err, "plant", s.PlantID)
@@ -102,7 +102,7 @@ func (c *Service) ChangeTimer(ctx context.Context, id int64, ch ChangeTimer) (Ti
 	if err := check.Input(ch); err != nil {
 		return Timers{}, err
 	}
-	err := c.Ledger.Write(ctx, func(tx *ledger.Tx) error {
+	err := c.Store(ctx, func(tx *ledger.Tx) error {
 		seconds, started, err := tx.Timers().Get(ctx, id)
 		if err != nil {
 			return record.MissingOr(err, "timer", id)
