@@ -80,7 +80,8 @@ func live(b *testing.B, path string) {
 				{ID: "a", Count: 4 + i%9, Segments: []roots.Segment{{LengthMM: &mm, Feel: feel}}},
 				{ID: "b", Count: 3, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Firm}}},
 			}}
-			_, err = c.Roots.SaveReading(ctx, r.ID, rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: of})
+			read := rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: of}
+			_, err = c.Roots.SaveReading(ctx, r.ID, read)
 			require.NoError(b, err)
 		}
 		if i%4 == 0 {

@@ -1,4 +1,4 @@
-package clinic
+package clinic_test
 
 import (
 	"math"
@@ -8,15 +8,16 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/clinic"
 	"therapeon/clinic/bench"
 	cleaningservice "therapeon/clinic/cleaning"
 	divisionservice "therapeon/clinic/division"
 	lookservice "therapeon/clinic/look"
-	"therapeon/clinic/race"
+	raceservice "therapeon/clinic/race"
 	"therapeon/clinic/record"
-	"therapeon/clinic/rehome"
-	rootsservice "therapeon/clinic/roots"
+	rehomeservice "therapeon/clinic/rehome"
 	"therapeon/clinic/settings"
+	"therapeon/clinic/trial"
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
 	"therapeon/core/division"
@@ -27,37 +28,28 @@ import (
 	"therapeon/ledger"
 )
 
-// After its cuts a plant is drawn and summed up as they left it.
-func TestCutRootsAreGoneFromDrawingAndSums(t *testing.T) {
-	c := newClinic(t)
-	p, r := begun(t, c, patient.Intake{Tag: "Cut", Group: "phalaenopsis", LeafCount: 4})
-	r = save(t, c, r, entry("a", 9, 80, roots.Firm), entry("b", 14, 60, roots.Mushy))
-	assert.Nil(t, r.Left, "nothing was cut yet")
-	r, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 14})
+// takeSide changes the side of the house on dead, dry roots.
+func takeSide(t *testing.T, c *clinic.Clinic, to disputes.SideCode) {
+	t.Helper()
+	s, err := c.Settings.Settings(t.Context())
 	require.NoError(t, err)
-	require.NotNil(t, r.Left)
-	assert.Equal(t, 9, r.Left.Reading.Count())
-	assert.InDelta(t, 720, r.Left.Verdict.Totals.LiveLengthMM.Low, 1e-9)
-	after, err := c.Intake.Plant(t.Context(), p.ID)
+	s.Sides[disputes.DeadDryRoots] = to
+	_, err = c.Settings.SetSettings(t.Context(), s)
 	require.NoError(t, err)
-	require.NotNil(t, after.Latest.Left)
-	assert.Equal(t, 9, after.Latest.Left.Roots)
-	assert.InDelta(t, 1, after.Latest.Left.Viable.Low, 1e-9, "all that is left lives")
-	assert.Less(t, after.Latest.Viable.High, 0.6, "the grade goes by what was found")
 }
 
 // A spike that was cut is gone at the next look, and a plant that was potted is not
 // said to be out of its pot.
 func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
-	c := newClinic(t)
-	before := c.At(func() time.Time { return day.AddDate(0, 0, -10) })
-	p, r := begun(
+	c := trial.NewClinic(t)
+	before := c.At(func() time.Time { return trial.Day.AddDate(0, 0, -10) })
+	p, r := trial.Begun(
 		t,
 		before,
 		patient.Intake{Tag: "Spiked", Group: "phalaenopsis", LeafCount: 5, Flowering: "spike",
 			Sides: disputes.Sides{disputes.SpikeAtRescue: "cut"}},
 	)
-	save(t, before, r, entry("a", 1, 20, roots.Firm), entry("b", 9, 60, roots.Mushy))
+	trial.Save(t, before, r, trial.Entry("a", 1, 20, roots.Firm), trial.Entry("b", 9, 60, roots.Mushy))
 	s, err := before.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	seen := patient.Inspection{Findings: patient.Findings{"crumbles": "present"}, Unpotted: true}
@@ -70,7 +62,7 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	require.Equal(t, look.Out, s.Look.Decision)
 	plan, err := before.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
-	job := jobIn(t, plan.Plan, cleaning.SpikeCut)
+	job := trial.JobIn(t, plan.Plan, cleaning.SpikeCut)
 	for _, care := range job.Care {
 		_, err := before.Cleaning.Acknowledge(
 			t.Context(),
@@ -86,17 +78,17 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	require.NoError(t, err)
 	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.Equal(t, day.AddDate(0, 0, -10).Format(time.DateOnly), now.SpikeCutOn)
+	assert.Equal(t, trial.Day.AddDate(0, 0, -10).Format(time.DateOnly), now.SpikeCutOn)
 	next, err := c.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	assert.EqualValues(t, "none", next.Flowering, "the spike is gone")
 
 	assert.Equal(t, "It is out of its pot.", now.Looked.Headline)
-	allDone(t, c, p.ID)
+	trial.AllDone(t, c, p.ID)
 	_, err = c.Rehome.Settle(
 		t.Context(),
 		p.ID,
-		rehome.Settle{Route: "bark", FromOn: day.AddDate(0, 0, -9).Format(time.DateOnly), Person: "Ada"},
+		rehomeservice.Settle{Route: "bark", FromOn: trial.Day.AddDate(0, 0, -9).Format(time.DateOnly), Person: "Ada"},
 	)
 	require.NoError(t, err)
 	now, err = c.Intake.Plant(t.Context(), p.ID)
@@ -106,8 +98,8 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 
 // A kind without a rhizome has none, and bulbs noted for another kind are not believed.
 func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
-	c := newClinic(t)
-	p := rooted(t, c, patient.Intake{Tag: "Changed", Group: "cattleya", LeafCount: 6, BulbCount: 8, BulbState: "shrivelled"})
+	c := trial.NewClinic(t)
+	p := trial.Rooted(t, c, patient.Intake{Tag: "Changed", Group: "cattleya", LeafCount: 6, BulbCount: 8, BulbState: "shrivelled"})
 	chain := division.Chain(8)
 	_, err := c.Division.SaveRhizome(t.Context(), p.ID, divisionservice.SaveRhizome{Version: 0, Rhizome: chain})
 	require.NoError(t, err)
@@ -125,12 +117,13 @@ func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 	assert.Empty(t, d.Rhizome.Bulbs)
 	assert.Equal(t, "no", d.Advice.Decision)
 	_, err = c.Division.SaveRhizome(t.Context(), p.ID, divisionservice.SaveRhizome{Version: d.Version, Rhizome: chain})
-	assert.Equal(t, "rhizome.bulbs", fieldOf(t, err))
-	_, err = c.Division.Divide(t.Context(), p.ID, divisionservice.Divide{Cuts: []int{3}, Tags: []string{"Half"}, Sure: true})
-	assert.Equal(t, "cuts[0]", fieldOf(t, err))
+	assert.Equal(t, "rhizome.bulbs", trial.FieldOf(t, err))
+	halves := divisionservice.Divide{Cuts: []int{3}, Tags: []string{"Half"}, Sure: true}
+	_, err = c.Division.Divide(t.Context(), p.ID, halves)
+	assert.Equal(t, "cuts[0]", trial.FieldOf(t, err))
 	without, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	has := func(r race.Race, code string) bool {
+	has := func(r raceservice.Race, code string) bool {
 		for _, a := range r.Race.Assumptions {
 			if a.Code == code {
 				return true
@@ -149,62 +142,10 @@ func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 	}
 }
 
-// A closed cleaning gives way to a newer look also when the clock was set back.
-func TestAClosedCleaningGivesWayAfterTheClockWentBack(t *testing.T) {
-	c := newClinic(t)
-	p := confirmed(t, c, patient.Intake{Tag: "Snails", Group: "oncidium"},
-		patient.Inspection{Findings: patient.Findings{"snails-seen": "present"}}, "snails")
-	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
-	require.NoError(t, err)
-	for _, j := range plan.Plan.Jobs {
-		_, err := c.Cleaning.MarkJob(
-			t.Context(),
-			p.ID,
-			cleaningservice.MarkJob{Job: j.Code, State: work.Skipped, Reason: "Tried", Person: "Ada"},
-		)
-		require.NoError(t, err)
-	}
-	plan, err = c.Cleaning.CloseCleaning(t.Context(), p.ID, cleaningservice.CloseCleaning{Closed: true, Person: "Ada"})
-	require.NoError(t, err)
-	require.NotEmpty(t, plan.ClosedOn)
-
-	back := c.At(func() time.Time { return day.Add(-time.Hour) })
-	rows, err := back.Look.Inspections(t.Context(), p.ID)
-	require.NoError(t, err)
-	seen, err := back.Look.Inspection(t.Context(), rows[0].InspectionID)
-	require.NoError(t, err)
-	seen.Inspection.Findings["clear-eggs"] = "present"
-	_, err = back.Look.SaveInspection(
-		t.Context(),
-		seen.ID,
-		lookservice.SaveInspection{Version: seen.Version, LookedOn: seen.LookedOn, Inspection: seen.Inspection},
-	)
-	require.NoError(t, err)
-	plan, err = back.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
-	require.NoError(t, err)
-	assert.Empty(t, plan.ClosedOn, "what was seen since asks for a new plan")
-}
-
-// No look says leave it while its causes raise an alarm, or take the medium off.
-func TestALookDoesNotSayLeaveItAgainstItsCauses(t *testing.T) {
-	c := newClinic(t)
-	p := confirmed(t, c, patient.Intake{Tag: "Stale", Group: "phalaenopsis", LeafCount: 4},
-		patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}}, "suffocation")
-	at, err := c.Intake.Plant(t.Context(), p.ID)
-	require.NoError(t, err)
-	assert.NotEqual(t, look.Leave, at.Looked.Decision, "its plan takes the medium off: %+v", at.Looked)
-	assert.True(t, at.Looked.Strips)
-
-	_, s := lookAt(t, c, patient.Intake{Tag: "Alarm", Group: "cattleya", LeafCount: 4, BulbCount: 5})
-	s = note(t, c, s, patient.Inspection{Findings: patient.Findings{"leaves-one-sided": "present", "leaves-limp": "present"}})
-	require.NotEmpty(t, s.Causes.Alarms)
-	assert.NotEqual(t, look.Leave, s.Look.Decision)
-}
-
 // What lists show follows the rules of the program that serves them.
 func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
-	c := newClinic(t)
-	p := confirmed(t, c, patient.Intake{Tag: "Stale", Group: "phalaenopsis"},
+	c := trial.NewClinic(t)
+	p := trial.Confirmed(t, c, patient.Intake{Tag: "Stale", Group: "phalaenopsis"},
 		patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}}, "suffocation")
 	require.NoError(t, c.Records.Store(t.Context(), func(tx *ledger.Tx) error { // as an older program left it
 		d, err := record.Looks.Newest(t.Context(), tx, p.ID)
@@ -222,24 +163,14 @@ func TestListsAreJudgedAnewAfterTheRulesChanged(t *testing.T) {
 	assert.Equal(t, bench.Pass{By: bench.By(c.Records.Today()), After: p.ID, Total: 1, Done: 1}, pass, "once")
 }
 
-// takeSide changes the side of the house on dead, dry roots.
-func takeSide(t *testing.T, c *Clinic, to disputes.SideCode) {
-	t.Helper()
-	s, err := c.Settings.Settings(t.Context())
-	require.NoError(t, err)
-	s.Sides[disputes.DeadDryRoots] = to
-	_, err = c.Settings.SetSettings(t.Context(), s)
-	require.NoError(t, err)
-}
-
 // A change of the house reaches the lists plant by plant, also after the program was killed
 // in the middle, and a change in the middle begins anew.
 func TestAChangeOfTheHouseReachesTheListsPlantByPlant(t *testing.T) {
-	c := newClinic(t)
+	c := trial.NewClinic(t)
 	var ids []int64
 	for _, tag := range []string{"One", "Two", "Three"} {
-		p, r := begun(t, c, patient.Intake{Tag: tag, Group: "phalaenopsis", LeafCount: 4})
-		save(t, c, r, entry("a", 9, 80, roots.Firm), entry("b", 5, 60, roots.Hollow))
+		p, r := trial.Begun(t, c, patient.Intake{Tag: tag, Group: "phalaenopsis", LeafCount: 4})
+		trial.Save(t, c, r, trial.Entry("a", 9, 80, roots.Firm), trial.Entry("b", 5, 60, roots.Hollow))
 		ids = append(ids, p.ID)
 	}
 	require.NoError(t, c.Settings.JudgeAll(t.Context()))
@@ -282,9 +213,9 @@ func TestAChangeOfTheHouseReachesTheListsPlantByPlant(t *testing.T) {
 
 // The house changes while a plant is being judged by its old sides: that judgement is dropped.
 func TestAChangeOfTheHouseInTheMiddleOfAPlantCounts(t *testing.T) {
-	c := newClinic(t)
-	p, r := begun(t, c, patient.Intake{Tag: "Middle", Group: "phalaenopsis", LeafCount: 4})
-	save(t, c, r, entry("a", 9, 80, roots.Firm), entry("b", 5, 60, roots.Hollow))
+	c := trial.NewClinic(t)
+	p, r := trial.Begun(t, c, patient.Intake{Tag: "Middle", Group: "phalaenopsis", LeafCount: 4})
+	trial.Save(t, c, r, trial.Entry("a", 9, 80, roots.Firm), trial.Entry("b", 5, 60, roots.Hollow))
 	side := func(to disputes.SideCode) { takeSide(t, c, to) }
 	side(disputes.KeepSome)
 	k, changed := *c.Records, false
@@ -306,16 +237,16 @@ func TestAChangeOfTheHouseInTheMiddleOfAPlantCounts(t *testing.T) {
 
 // What was changed while it was being judged is not written over.
 func TestJudgingDoesNotWriteOverWhatWasChangedMeanwhile(t *testing.T) {
-	c := newClinic(t)
-	_, r := begun(t, c, patient.Intake{Tag: "Busy", Group: "phalaenopsis", LeafCount: 4})
-	r = save(t, c, r, entry("a", 9, 80, roots.Firm))
+	c := trial.NewClinic(t)
+	_, r := trial.Begun(t, c, patient.Intake{Tag: "Busy", Group: "phalaenopsis", LeafCount: 4})
+	r = trial.Save(t, c, r, trial.Entry("a", 9, 80, roots.Firm))
 	before, err := record.Read(t.Context(), c.Records, func(tx *ledger.Tx) (ledger.Doc[roots.Reading], error) {
 		return record.Readings.Get(t.Context(), tx, r.ID)
 	})
 	require.NoError(t, err)
 	stale := before
 	stale.Short = `{"roots":1}`
-	save(t, c, r, entry("a", 7, 80, roots.Firm))
+	trial.Save(t, c, r, trial.Entry("a", 7, 80, roots.Firm))
 	require.NoError(t, c.Records.Store(t.Context(), func(tx *ledger.Tx) error {
 		return record.Readings.Reshort(t.Context(), tx, stale, before.Short)
 	}))
@@ -324,41 +255,9 @@ func TestJudgingDoesNotWriteOverWhatWasChangedMeanwhile(t *testing.T) {
 	assert.Equal(t, 7, p.Latest.Roots)
 }
 
-func TestTwoPeopleChangeTheHouse(t *testing.T) {
-	c := newClinic(t)
-	s, err := c.Settings.Settings(t.Context())
-	require.NoError(t, err)
-	theirs, yours := s, s
-	theirs.Sides = theirs.Sides.Over(disputes.Sides{disputes.PotWall: disputes.OpaqueWall})
-	yours.Hemisphere = "south"
-	_, err = c.Settings.SetSettings(t.Context(), theirs)
-	require.NoError(t, err)
-	_, err = c.Settings.SetSettings(t.Context(), yours)
-	require.Error(t, err)
-	var conflict record.Conflict
-	require.ErrorAs(t, err, &conflict)
-	assert.Equal(t, "house", conflict.What)
-	now, err := c.Settings.Settings(t.Context())
-	require.NoError(t, err)
-	assert.Equal(t, disputes.OpaqueWall, now.Sides[disputes.PotWall])
-	assert.Equal(t, "north", now.Hemisphere)
-}
-
-func TestTheDataAreCopiedWhileTheyAreInUse(t *testing.T) {
-	c := newClinic(t)
-	at, err := c.Settings.About(t.Context())
-	require.NoError(t, err)
-	assert.Nil(t, at.Copied)
-	at, err = c.Settings.Backup(t.Context())
-	require.NoError(t, err)
-	require.NotNil(t, at.Copied)
-	assert.FileExists(t, at.Copied.File)
-	assert.Equal(t, day.UTC().Format(time.RFC3339), at.Copied.At)
-}
-
 // A write whose answer cannot be sent keeps nothing.
 func TestAWriteWithoutASoundAnswerKeepsNothing(t *testing.T) {
-	c := newClinic(t)
+	c := trial.NewClinic(t)
 	answer := struct {
 		Race []struct {
 			Days map[string]float64 `json:"days"`
@@ -370,7 +269,7 @@ func TestAWriteWithoutASoundAnswerKeepsNothing(t *testing.T) {
 		}{map[string]float64{"lost": math.Inf(1), "tip": 3}})
 		return tx.House().PutNote(t.Context(), "kept", "x")
 	})
-	assert.Equal(t, "race[0].days[lost]", fieldOf(t, err), "the figure is named")
+	assert.Equal(t, "race[0].days[lost]", trial.FieldOf(t, err), "the figure is named")
 	kept, err := record.Read(
 		t.Context(),
 		c.Records,

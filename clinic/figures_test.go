@@ -50,7 +50,7 @@ var notOfTheCraft = map[string][]string{
 }
 
 // noCraft is what knows nothing of plants: who may ask, and who else is there.
-var noCraft = []string{"clinic/people/", "clinic/company/", "api/door.go", "api/who.go", "api/company/", "api/wire/visit.go", "clinic/check/words.go"}
+var noCraft = []string{"clinic/people/", "clinic/company/", "api/door.go", "api/who.go", "api/company/", "api/wire/visit.go", "clinic/check/words.go", "clinic/trial/"}
 
 // Comparisons of the page that are no figures of the craft, and why not.
 var notOfThePage = map[string][]string{

@@ -47,7 +47,8 @@ func Routes(hub *company.Hub) []wire.Operation {
 					in.Name = who.Name
 				}
 				seat := hub.Sit(company.Guest{
-					Tab: v.Tab(in.Tab), Name: in.Name, Session: who.Session, From: from, Plant: in.Plant, Since: in.Since,
+					Tab: v.Tab(in.Tab), Name: in.Name, Session: who.Session, From: from,
+					Plant: in.Plant, Since: in.Since,
 				})
 				if seat == nil {
 					return people.TooSoon{Wait: tryAgain}

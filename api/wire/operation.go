@@ -121,7 +121,9 @@ func row[In, Out any](o Operation, work func(context.Context, In) (Out, error)) 
 }
 
 // Streaming makes the row of what is answered for as long as one listens.
-func Streaming[In, Out any](path, id, summary string, within time.Duration, answer func(*echo.Context, In) error) Operation {
+func Streaming[In, Out any](
+	path, id, summary string, within time.Duration, answer func(*echo.Context, In) error,
+) Operation {
 	return Operation{
 		Method: http.MethodGet, Path: root + path, ID: id, Summary: summary,
 		status: http.StatusOK, In: new(In), Out: new(Out), within: &within, media: EventStream,

@@ -78,7 +78,9 @@ func kept(ctx context.Context, v *record.Visit) (short, foretold, error) {
 	if err != nil {
 		return s, foretold{}, err
 	}
-	c := forecast.Grounds{Followed: told, Progress: progress.For(told), Water: care.Water, Chances: v.Patient.Heard().Chances}
+	c := forecast.Grounds{
+		Followed: told, Progress: progress.For(told), Water: care.Water, Chances: v.Patient.Heard().Chances,
+	}
 	if s.care, s.careOn, err = careShort(ctx, v, care, &c); err != nil {
 		return s, foretold{}, err
 	}

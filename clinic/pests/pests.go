@@ -153,7 +153,9 @@ type DueTreatment struct {
 // DueRounds lists what is due today against pests, on the whole bench; plants
 // that are kept apart come last.
 func (c *Service) DueRounds(ctx context.Context) ([]DueTreatment, error) {
-	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]DueTreatment, error) { return duePests(ctx, c.Keeper, tx) })
+	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]DueTreatment, error) {
+		return duePests(ctx, c.Keeper, tx)
+	})
 }
 
 func duePests(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]DueTreatment, error) {

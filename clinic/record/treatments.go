@@ -28,7 +28,8 @@ func (r *Record) treated(ctx context.Context) error {
 		course := t.Value.Course
 		pest, _ := pests.Find(course.Pest)
 		for _, on := range course.Rounds {
-			r.Base.Rounds = append(r.Base.Rounds, patient.TreatedDay{On: on, Pest: course.Pest, Products: pest.Products})
+			day := patient.TreatedDay{On: on, Pest: course.Pest, Products: pest.Products}
+			r.Base.Rounds = append(r.Base.Rounds, day)
 		}
 		if t.State != ledger.Closed && len(course.Rounds) > 0 {
 			if err := r.roundDue(ctx, course); err != nil {

@@ -142,7 +142,9 @@ func TestWhatIntakeAndPlaceKnow(t *testing.T) {
 	}
 	for on, sprayed := range map[string]patient.FindingState{"2030-06-10": Present, "2030-06-15": "", "2029-06-10": ""} {
 		said = knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
-			p.Rounds = []patient.TreatedDay{{On: on, Products: []string{"oil"}}, {On: "2030-06-14", Products: []string{"bait"}}}
+			p.Rounds = []patient.TreatedDay{
+				{On: on, Products: []string{"oil"}}, {On: "2030-06-14", Products: []string{"bait"}},
+			}
 		})
 		assert.Equal(t, sprayed, said["oil-or-soap"], "sprayed on %s", on)
 	}

@@ -1,40 +1,25 @@
-package clinic
+package example_test
 
 import (
-	"database/sql"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic/intake"
+	"therapeon/clinic/trial"
 	"therapeon/core/fault"
 	"therapeon/core/patient"
 	"therapeon/ledger"
 )
 
-// rows counts what is kept, table by table.
-func rows(t *testing.T, c *Clinic) map[string]int {
-	t.Helper()
-	db, err := sql.Open("sqlite", c.Records.DataFile())
-	require.NoError(t, err)
-	defer func() { _ = db.Close() }()
-	count := map[string]int{}
-	for _, table := range []string{"plants", "documents", "bases", "weighings", "incidents", "timers"} {
-		var n int
-		require.NoError(t, db.QueryRowContext(t.Context(), "SELECT COUNT(*) FROM "+table).Scan(&n))
-		count[table] = n
-	}
-	return count
-}
-
 // The worked example is a plant like any other, once; taken out, nothing of it is left, and what
 // is the user's own stays.
 func TestTheWorkedExampleComesAndGoesWhole(t *testing.T) {
-	c := newClinic(t)
+	c := trial.NewClinic(t)
 	mine, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "Mine", Group: "cattleya"})
 	require.NoError(t, err)
-	before := rows(t, c)
+	before := trial.Rows(t, c)
 
 	e, err := c.Example.Show(t.Context(), true)
 	require.NoError(t, err)
@@ -54,7 +39,7 @@ func TestTheWorkedExampleComesAndGoesWhole(t *testing.T) {
 	none, err := c.Example.Show(t.Context(), false)
 	require.NoError(t, err)
 	assert.Zero(t, none)
-	assert.Equal(t, before, rows(t, c))
+	assert.Equal(t, before, trial.Rows(t, c))
 	list, _, err := c.Intake.Plants(t.Context(), intake.Find{Most: 5})
 	require.NoError(t, err)
 	require.Len(t, list, 1)
@@ -63,7 +48,7 @@ func TestTheWorkedExampleComesAndGoesWhole(t *testing.T) {
 
 // What was divided from it is somebody's plant by now, and keeps its parent.
 func TestAWorkedExampleThatWasDividedStays(t *testing.T) {
-	c := newClinic(t)
+	c := trial.NewClinic(t)
 	e, err := c.Example.Show(t.Context(), true)
 	require.NoError(t, err)
 	piece, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "Piece", Group: "cattleya"})

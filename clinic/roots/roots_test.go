@@ -1,7 +1,6 @@
-package clinic
+package roots_test
 
 import (
-	"path/filepath"
 	"testing"
 	"time"
 
@@ -10,138 +9,39 @@ import (
 
 	"therapeon/clinic/intake"
 	"therapeon/clinic/record"
+	rehomeservice "therapeon/clinic/rehome"
 	rootsservice "therapeon/clinic/roots"
+	"therapeon/clinic/trial"
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
-	"therapeon/core/leaves"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/ledger"
 )
 
-var day = time.Date(2030, 4, 2, 10, 0, 0, 0, time.UTC)
-
-func newClinic(t *testing.T) *Clinic {
-	t.Helper()
-	s, err := ledger.Open(t.Context(), filepath.Join(t.TempDir(), "bench.sqlite"))
+// After its cuts a plant is drawn and summed up as they left it.
+func TestCutRootsAreGoneFromDrawingAndSums(t *testing.T) {
+	c := trial.NewClinic(t)
+	p, r := trial.Begun(t, c, patient.Intake{Tag: "Cut", Group: "phalaenopsis", LeafCount: 4})
+	r = trial.Save(t, c, r, trial.Entry("a", 9, 80, roots.Firm), trial.Entry("b", 14, 60, roots.Mushy))
+	assert.Nil(t, r.Left, "nothing was cut yet")
+	r, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 14})
 	require.NoError(t, err)
-	t.Cleanup(func() { _ = s.Close() })
-	return New(s, func() time.Time { return day })
-}
-
-func mm(v float64) *float64 { return &v }
-
-func entry(id string, n int, l float64, f roots.Feel) roots.Root {
-	return roots.Root{ID: id, Count: n, Segments: []roots.Segment{{LengthMM: mm(l), Feel: f}}}
-}
-
-func begun(t *testing.T, c *Clinic, in patient.Intake) (intake.Plant, rootsservice.Reading) {
-	t.Helper()
-	p, err := c.Intake.AddPlant(t.Context(), in)
+	require.NotNil(t, r.Left)
+	assert.Equal(t, 9, r.Left.Reading.Count())
+	assert.InDelta(t, 720, r.Left.Verdict.Totals.LiveLengthMM.Low, 1e-9)
+	after, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
-	r, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
-	require.NoError(t, err)
-	return p, r
-}
-
-func save(t *testing.T, c *Clinic, r rootsservice.Reading, entries ...roots.Root) rootsservice.Reading {
-	t.Helper()
-	saved, err := c.Roots.SaveReading(
-		t.Context(),
-		r.ID,
-		rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}},
-	)
-	require.NoError(t, err)
-	return saved
-}
-
-func TestAPlantNeedsOnlyATagAndAGroup(t *testing.T) {
-	c := newClinic(t)
-	p, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	require.NoError(t, err)
-	assert.Equal(t, "Phalaenopsis and kin", p.GroupName)
-
-	var list fault.List
-	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Group: "tulip", ArrivedOn: "2031-01-01", LeafCount: -1})
-	require.ErrorAs(t, err, &list)
-	fields := []string{}
-	for _, f := range list {
-		fields = append(fields, f.Field)
-	}
-	assert.Equal(t, []string{"tag", "group", "leaf_count"}, fields)
-
-	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "x", Group: "slipper", ArrivedOn: "2031-01-01"})
-	require.ErrorAs(t, err, &list)
-	assert.Equal(t, "arrived_on", list[0].Field)
-
-	two := []leaves.Blade{{LengthMM: 100, WidthMM: 30}, {LengthMM: 100, WidthMM: 30}}
-	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "x", Group: "slipper", LeafCount: 1, Blades: two})
-	require.ErrorAs(t, err, &list)
-	assert.Equal(t, "blades", list[0].Field)
-}
-
-func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
-	c := newClinic(t)
-	a, _ := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "Grey crate 3", Group: "phalaenopsis", Notes: "from the north bench"})
-	_, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "Blue 1", Group: "slipper", KeptApart: true})
-	require.NoError(t, err)
-
-	found, total, err := c.Intake.Plants(t.Context(), intake.Find{Words: "NORTH", Most: 10})
-	require.NoError(t, err)
-	assert.EqualValues(t, 1, total)
-	assert.Equal(t, a.ID, found[0].ID)
-	for words, tag := range map[string]string{"paphio": "Blue 1", "slipper": "Blue 1", "and kin": "Grey crate 3", "crate": "Grey crate 3"} {
-		found, total, err := c.Intake.Plants(t.Context(), intake.Find{Words: words, Most: 10})
-		require.NoError(t, err)
-		require.EqualValues(t, 1, total, words)
-		assert.Equal(t, tag, found[0].Intake.Tag, words)
-	}
-	all, _, _ := c.Intake.Plants(t.Context(), intake.Find{Most: 10})
-	require.Len(t, all, 2)
-	assert.True(t, all[1].Intake.KeptApart, "those kept apart come last")
-
-	in := a.Intake
-	in.Tag = "Grey 3"
-	changed, err := c.Intake.ChangePlant(t.Context(), a.ID, a.Version, in)
-	require.NoError(t, err)
-	_, err = c.Intake.ChangePlant(t.Context(), a.ID, a.Version, in)
-	var conflict record.Conflict
-	require.ErrorAs(t, err, &conflict)
-	assert.Equal(t, changed.Version, conflict.Version)
-	assert.Empty(t, conflict.Differs, "the second said the same")
-	in.Notes, in.KeptApart, in.Blades = "", true, []leaves.Blade{{LengthMM: 90, WidthMM: 30}}
-	_, err = c.Intake.ChangePlant(t.Context(), a.ID, a.Version, in)
-	require.ErrorAs(t, err, &conflict)
-	assert.Equal(t, []string{
-		"The field “blades” is a list of 0 there.",
-		"The field “kept apart” is not noted there.",
-		"The field “notes” is “from the north bench” there.",
-	}, conflict.Differs)
-	in.Tag = "  "
-	var list fault.List
-	_, err = c.Intake.ChangePlant(t.Context(), a.ID, changed.Version, in)
-	require.ErrorAs(t, err, &list)
-	assert.Equal(
-		t,
-		fault.Fault{Field: "intake.tag", Value: "  ", Words: "This is needed.", Limit: "not empty"},
-		list[0],
-	)
-
-	_, err = c.Intake.ArchivePlant(t.Context(), a.ID, true)
-	require.NoError(t, err)
-	_, total, _ = c.Intake.Plants(t.Context(), intake.Find{Most: 10})
-	assert.EqualValues(t, 1, total)
-	back, err := c.Intake.ArchivePlant(t.Context(), a.ID, false)
-	require.NoError(t, err)
-	assert.Empty(t, back.ArchivedAt)
-	_, err = c.Intake.Plant(t.Context(), 99)
-	assert.Equal(t, record.Missing{What: "plant", ID: 99}, err)
+	require.NotNil(t, after.Latest.Left)
+	assert.Equal(t, 9, after.Latest.Left.Roots)
+	assert.InDelta(t, 1, after.Latest.Left.Viable.Low, 1e-9, "all that is left lives")
+	assert.Less(t, after.Latest.Viable.High, 0.6, "the grade goes by what was found")
 }
 
 func TestASecondTabIsToldWhatChanged(t *testing.T) {
-	c := newClinic(t)
-	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	save(t, c, r, entry("a", 9, 80, roots.Firm))
+	c := trial.NewClinic(t)
+	_, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	trial.Save(t, c, r, trial.Entry("a", 9, 80, roots.Firm))
 
 	_, err := c.Roots.SaveReading(
 		t.Context(),
@@ -149,7 +49,7 @@ func TestASecondTabIsToldWhatChanged(t *testing.T) {
 		rootsservice.Save{
 			Version: r.Version,
 			ReadOn:  r.ReadOn,
-			Reading: roots.Reading{Roots: []roots.Root{entry("b", 1, 50, roots.Mushy)}},
+			Reading: roots.Reading{Roots: []roots.Root{trial.Entry("b", 1, 50, roots.Mushy)}},
 		},
 	)
 	var conflict record.Conflict
@@ -161,9 +61,9 @@ func TestASecondTabIsToldWhatChanged(t *testing.T) {
 }
 
 func TestBadRootsAreRefusedWhole(t *testing.T) {
-	c := newClinic(t)
-	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	kept := save(t, c, r, entry("a", 9, 80, roots.Firm))
+	c := trial.NewClinic(t)
+	_, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	kept := trial.Save(t, c, r, trial.Entry("a", 9, 80, roots.Firm))
 	var list fault.List
 	_, err := c.Roots.SaveReading(
 		t.Context(),
@@ -171,7 +71,9 @@ func TestBadRootsAreRefusedWhole(t *testing.T) {
 		rootsservice.Save{
 			Version: kept.Version,
 			ReadOn:  "2030-04-02",
-			Reading: roots.Reading{Roots: []roots.Root{entry("a", 9, 80, roots.Firm), entry("b", 1, 5000, roots.Firm)}},
+			Reading: roots.Reading{
+				Roots: []roots.Root{trial.Entry("a", 9, 80, roots.Firm), trial.Entry("b", 1, 5000, roots.Firm)},
+			},
 		},
 	)
 	require.ErrorAs(t, err, &list)
@@ -182,7 +84,9 @@ func TestBadRootsAreRefusedWhole(t *testing.T) {
 		rootsservice.Save{
 			Version: kept.Version,
 			ReadOn:  "2030-04-02",
-			Reading: roots.Reading{Roots: []roots.Root{entry("a", 400, 80, roots.Firm), entry("b", 1, 50, roots.Firm)}},
+			Reading: roots.Reading{
+				Roots: []roots.Root{trial.Entry("a", 400, 80, roots.Firm), trial.Entry("b", 1, 50, roots.Firm)},
+			},
 		},
 	)
 	require.ErrorAs(t, err, &list)
@@ -192,16 +96,16 @@ func TestBadRootsAreRefusedWhole(t *testing.T) {
 }
 
 func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
-	c := newClinic(t)
-	p, first := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	c := trial.NewClinic(t)
+	p, first := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	again, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
 	assert.Equal(t, first, again, "looking in twice leaves no trace")
 }
 
 func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
-	c := newClinic(t)
-	p, first := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	c := trial.NewClinic(t)
+	p, first := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	chosen, err := c.Roots.SaveReading(
 		t.Context(),
 		first.ID,
@@ -210,9 +114,9 @@ func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
 	require.NoError(t, err)
 	again, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
-	assert.Equal(t, chosen.ReadOn, again.ReadOn, "a day chosen today stays")
+	assert.Equal(t, chosen.ReadOn, again.ReadOn, "a trial.Day chosen today stays")
 
-	later := c.At(func() time.Time { return day.AddDate(0, 0, 9) })
+	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 9) })
 	again, err = later.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
 	assert.Equal(t, first.ID, again.ID)
@@ -221,10 +125,10 @@ func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
 
 // An empty reading that was begun by mistake hides nothing that was read.
 func TestAnEmptyReadingHidesNothing(t *testing.T) {
-	c := newClinic(t)
-	p, first := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	first = save(t, c, first, entry("a", 3, 80, roots.Firm), entry("b", 2, 60, roots.Mushy))
-	later := c.At(func() time.Time { return day.AddDate(0, 0, 9) })
+	c := trial.NewClinic(t)
+	p, first := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	first = trial.Save(t, c, first, trial.Entry("a", 3, 80, roots.Firm), trial.Entry("b", 2, 60, roots.Mushy))
+	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 9) })
 	empty, err := later.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
 	require.NotEqual(t, first.ID, empty.ID)
@@ -255,18 +159,18 @@ func TestAnEmptyReadingHidesNothing(t *testing.T) {
 }
 
 func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
-	c := newClinic(t)
-	p, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	r = save(t, c, r, entry("a", 3, 80, roots.Firm), entry("b", 14, 60, roots.Mushy))
+	c := trial.NewClinic(t)
+	p, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	r = trial.Save(t, c, r, trial.Entry("a", 3, 80, roots.Firm), trial.Entry("b", 14, 60, roots.Mushy))
 	r, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 14})
 	require.NoError(t, err)
 	assert.Equal(t, "All cuts are done.", r.CutList.Headline)
 
-	later := c.At(func() time.Time { return day.AddDate(0, 0, 30) })
+	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 30) })
 	second, err := later.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{FromLast: true})
 	require.NoError(t, err)
 	require.Len(t, second.Reading.Roots, 1, "what was cut is gone")
-	grown := entry("a", 3, 95, roots.Firm)
+	grown := trial.Entry("a", 3, 95, roots.Firm)
 	grown.Tip = roots.Growing
 	second, err = later.Roots.SaveReading(
 		t.Context(),
@@ -290,9 +194,9 @@ func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
 }
 
 func TestCheckingOffIsHeldToTheList(t *testing.T) {
-	c := newClinic(t)
-	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	r = save(t, c, r, entry("b", 14, 60, roots.Mushy))
+	c := trial.NewClinic(t)
+	_, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	r = trial.Save(t, c, r, trial.Entry("b", 14, 60, roots.Mushy))
 	var list fault.List
 	_, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 15})
 	require.ErrorAs(t, err, &list)
@@ -309,9 +213,9 @@ func TestCheckingOffIsHeldToTheList(t *testing.T) {
 }
 
 func TestACorrectionUnderTheBlade(t *testing.T) {
-	c := newClinic(t)
-	_, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	r = save(t, c, r, entry("b", 14, 60, roots.Mushy))
+	c := trial.NewClinic(t)
+	_, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	r = trial.Save(t, c, r, trial.Entry("b", 14, 60, roots.Mushy))
 	got, err := c.Roots.Correct(
 		t.Context(),
 		r.ID,
@@ -328,9 +232,9 @@ func TestACorrectionUnderTheBlade(t *testing.T) {
 }
 
 func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
-	c := newClinic(t)
-	p, r := begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	r = save(t, c, r, entry("b", 5, 60, roots.Hollow))
+	c := trial.NewClinic(t)
+	p, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
+	r = trial.Save(t, c, r, trial.Entry("b", 5, 60, roots.Hollow))
 	assert.Zero(t, r.Verdict.Totals.Anchors, "it does not wobble")
 
 	s, err := c.Settings.Settings(t.Context())
@@ -353,7 +257,7 @@ func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
 }
 
 func TestComputingSavesNothing(t *testing.T) {
-	c := newClinic(t)
+	c := trial.NewClinic(t)
 	var list fault.List
 	_, _, err := c.Roots.Compute(t.Context(), patient.Intake{Group: "tulip"}, roots.Reading{})
 	require.ErrorAs(t, err, &list)
@@ -361,7 +265,7 @@ func TestComputingSavesNothing(t *testing.T) {
 	_, _, err = c.Roots.Compute(
 		t.Context(),
 		patient.Intake{Group: "slipper"},
-		roots.Reading{Roots: []roots.Root{entry("a", 0, 60, roots.Firm)}},
+		roots.Reading{Roots: []roots.Root{trial.Entry("a", 0, 60, roots.Firm)}},
 	)
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots[0].count", list[0].Field)
@@ -369,11 +273,38 @@ func TestComputingSavesNothing(t *testing.T) {
 	v, l, err := c.Roots.Compute(
 		t.Context(),
 		patient.Intake{Group: "slipper"},
-		roots.Reading{Roots: []roots.Root{entry("a", 2, 60, roots.Mushy)}},
+		roots.Reading{Roots: []roots.Root{trial.Entry("a", 2, 60, roots.Mushy)}},
 	)
 	require.NoError(t, err)
 	assert.EqualValues(t, "rootless", v.Grade.Code)
 	assert.Equal(t, 2, l.Cuts)
 	_, total, _ := c.Intake.Plants(t.Context(), intake.Find{Most: 1})
 	assert.Zero(t, total)
+}
+
+// What is read on a trial.Day is judged in what the plant stood in until then.
+func TestAReadingIsJudgedInWhatThePlantStoodInThen(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Rooted(
+		t,
+		c,
+		patient.Intake{Tag: "Moved", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"},
+	)
+	trial.AllDone(t, c, p.ID)
+	_, err := c.Rehome.Settle(
+		t.Context(),
+		p.ID,
+		rehomeservice.Settle{Route: "bark", FromOn: "2030-03-20", Person: "Ada"},
+	)
+	require.NoError(t, err)
+	of, err := record.Read(
+		t.Context(),
+		c.Records,
+		func(tx *ledger.Tx) (*record.Record, error) { return c.Records.StemOf(t.Context(), tx, p.ID) },
+	)
+	require.NoError(t, err)
+	medium := of.Base.Stands().MediumOn
+	assert.Equal(t, "moss", medium("2030-03-19"), "its roots were found in moss")
+	assert.Equal(t, "moss", medium("2030-03-20"), "the trial.Day of the move too")
+	assert.Equal(t, "bark", medium("2030-03-21"))
 }

@@ -1,4 +1,4 @@
-package clinic
+package look_test
 
 import (
 	"maps"
@@ -10,38 +10,25 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"therapeon/clinic"
 	"therapeon/clinic/bench"
+	"therapeon/clinic/history"
 	"therapeon/clinic/intake"
 	lookservice "therapeon/clinic/look"
 	"therapeon/clinic/record"
 	rootsservice "therapeon/clinic/roots"
+	"therapeon/clinic/trial"
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/look"
 	"therapeon/core/patient"
+	"therapeon/core/pests"
 	"therapeon/core/roots"
 	"therapeon/core/unpot"
 )
 
-func found(codes ...string) patient.Findings {
-	m := patient.Findings{}
-	for _, c := range codes {
-		m[c] = "present"
-	}
-	return m
-}
-
-func lookAt(t *testing.T, c *Clinic, in patient.Intake) (intake.Plant, bench.Inspected) {
-	t.Helper()
-	p, err := c.Intake.AddPlant(t.Context(), in)
-	require.NoError(t, err)
-	i, err := c.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-	require.NoError(t, err)
-	return p, i
-}
-
-func note(t *testing.T, c *Clinic, i bench.Inspected, in patient.Inspection) bench.Inspected {
+func note(t *testing.T, c *clinic.Clinic, i bench.Inspected, in patient.Inspection) bench.Inspected {
 	t.Helper()
 	saved, err := c.Look.SaveInspection(
 		t.Context(),
@@ -61,11 +48,62 @@ func chance(i bench.Inspected, cause string) float64 {
 	return -1
 }
 
+// No look says leave it while its causes raise an alarm, or take the medium off.
+func TestALookDoesNotSayLeaveItAgainstItsCauses(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Confirmed(t, c, patient.Intake{Tag: "Stale", Group: "phalaenopsis", LeafCount: 4},
+		patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}}, "suffocation")
+	at, err := c.Intake.Plant(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.NotEqual(t, look.Leave, at.Looked.Decision, "its plan takes the medium off: %+v", at.Looked)
+	assert.True(t, at.Looked.Strips)
+
+	_, s := trial.LookAt(t, c, patient.Intake{Tag: "Alarm", Group: "cattleya", LeafCount: 4, BulbCount: 5})
+	s = note(t, c, s, patient.Inspection{Findings: patient.Findings{"leaves-one-sided": "present", "leaves-limp": "present"}})
+	require.NotEmpty(t, s.Causes.Alarms)
+	assert.NotEqual(t, look.Leave, s.Look.Decision)
+}
+
+func TestTreatmentsAndIncidentsAreKnownToTheNextLook(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Mites(t, c)
+	_, err := c.Pests.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
+	require.NoError(t, err)
+	_, err = c.History.Incident(t.Context(), p.ID, history.Incident{What: "lost-root"})
+	require.NoError(t, err)
+	knownOn := func(days int) string {
+		later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, days) })
+		s, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
+		require.NoError(t, err)
+		s, err = later.Look.SaveInspection(
+			t.Context(),
+			s.ID,
+			lookservice.SaveInspection{
+				Version:    s.Version,
+				LookedOn:   s.LookedOn,
+				Inspection: patient.Inspection{Findings: patient.Findings{"dull-film": "present"}},
+			},
+		)
+		require.NoError(t, err)
+		said := ""
+		for _, k := range s.Causes.Known {
+			said += k.Finding + ": " + k.From + "\n"
+		}
+		return said
+	}
+	soon := knownOn(10)
+	assert.Contains(t, soon, "oil-or-soap: Clean, on 2 Apr 2030: oil or soap against pests")
+	assert.Contains(t, soon, "wound: Clean, on 2 Apr 2030: roots torn off")
+	late := knownOn(60)
+	assert.NotContains(t, late, "oil-or-soap")
+	assert.NotContains(t, late, "wound")
+}
+
 func TestLookingInLeavesNoTraceUntilSomethingIsNoted(t *testing.T) {
-	c := newClinic(t)
-	p, first := lookAt(t, c, patient.Intake{Tag: "B-1", Group: "cattleya"})
+	c := trial.NewClinic(t)
+	p, first := trial.LookAt(t, c, patient.Intake{Tag: "B-1", Group: "cattleya"})
 	again, err := c.At(
-		func() time.Time { return day.AddDate(0, 0, 3) },
+		func() time.Time { return trial.Day.AddDate(0, 0, 3) },
 	).Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	assert.Equal(t, first.ID, again.ID)
@@ -74,8 +112,8 @@ func TestLookingInLeavesNoTraceUntilSomethingIsNoted(t *testing.T) {
 	require.NoError(t, err)
 	assert.Nil(t, p.Looked)
 
-	later := c.At(func() time.Time { return day.AddDate(0, 0, 3) })
-	noted := note(t, later, again, patient.Inspection{Findings: found("pot-bound")})
+	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 3) })
+	noted := note(t, later, again, patient.Inspection{Findings: trial.Found("pot-bound")})
 	assert.Equal(t, "Wait for new roots.", noted.Look.Headline)
 	assert.Equal(t, "2030-04-26", noted.AgainOn, "in three weeks")
 	p, err = c.Intake.Plant(t.Context(), p.ID)
@@ -93,13 +131,13 @@ func TestLookingInLeavesNoTraceUntilSomethingIsNoted(t *testing.T) {
 }
 
 func TestPlantsDueForALookAreFound(t *testing.T) {
-	c := newClinic(t)
-	_, a := lookAt(t, c, patient.Intake{Tag: "Left alone", Group: "cattleya"})
+	c := trial.NewClinic(t)
+	_, a := trial.LookAt(t, c, patient.Intake{Tag: "Left alone", Group: "cattleya"})
 	note(t, c, a, patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}})
-	_, b := lookAt(t, c, patient.Intake{Tag: "My own day", Group: "cattleya"})
+	_, b := trial.LookAt(t, c, patient.Intake{Tag: "My own day", Group: "cattleya"})
 	note(t, c, b, patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}, AgainOn: "2030-04-20"})
 	due := func(days int) (tags []string) {
-		then := day.AddDate(0, 0, days)
+		then := trial.Day.AddDate(0, 0, days)
 		list, total, err := c.At(func() time.Time { return then }).Intake.Plants(
 			t.Context(),
 			intake.Find{Due: true, Most: 10},
@@ -117,7 +155,7 @@ func TestPlantsDueForALookAreFound(t *testing.T) {
 }
 
 func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
-	c := newClinic(t)
+	c := trial.NewClinic(t)
 	in := patient.Intake{
 		Tag:          "B-2",
 		Group:        "phalaenopsis",
@@ -127,8 +165,8 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 		ArrivedOn:    "2030-03-20",
 		BulbState:    "",
 	}
-	p, i := lookAt(t, c, in)
-	i = note(t, c, i, patient.Inspection{Findings: found("stays-wet")})
+	p, i := trial.LookAt(t, c, in)
+	i = note(t, c, i, patient.Inspection{Findings: trial.Found("stays-wet")})
 	before := chance(i, "suffocation")
 	from := map[string]string{}
 	for _, k := range i.Causes.Known {
@@ -140,11 +178,11 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 
 	r, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
-	core := entry("a", 14, 60, roots.Mushy)
+	core := trial.Entry("a", 14, 60, roots.Mushy)
 	core.Depth = roots.Core
-	edge := entry("b", 5, 80, roots.Firm)
+	edge := trial.Entry("b", 5, 80, roots.Firm)
 	edge.Depth = roots.Edge
-	save(t, c, r, core, edge)
+	trial.Save(t, c, r, core, edge)
 	i, err = c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Greater(t, chance(i, "suffocation"), before, "the roots speak without being asked")
@@ -167,20 +205,20 @@ func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
 
 // Roots read between two looks belong to the first, those read later to the second.
 func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
-	c := newClinic(t)
-	p, first := lookAt(t, c, patient.Intake{Tag: "B-12", Group: "phalaenopsis"})
-	first = note(t, c, first, patient.Inspection{Findings: found("stays-wet")})
+	c := trial.NewClinic(t)
+	p, first := trial.LookAt(t, c, patient.Intake{Tag: "B-12", Group: "phalaenopsis"})
+	first = note(t, c, first, patient.Inspection{Findings: trial.Found("stays-wet")})
 	read := func(days int, feel roots.Feel) {
-		then := c.At(func() time.Time { return day.AddDate(0, 0, days) })
+		then := c.At(func() time.Time { return trial.Day.AddDate(0, 0, days) })
 		r, err := then.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 		require.NoError(t, err)
-		save(t, then, r, entry("a", 10, 60, feel))
+		trial.Save(t, then, r, trial.Entry("a", 10, 60, feel))
 	}
 	read(3, roots.Mushy)
-	later := c.At(func() time.Time { return day.AddDate(0, 0, 30) })
+	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 30) })
 	second, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
-	second = note(t, later, second, patient.Inspection{Findings: found("stays-wet")})
+	second = note(t, later, second, patient.Inspection{Findings: trial.Found("stays-wet")})
 	read(31, roots.Firm)
 	mushy := func(id int64) (is patient.FindingState) {
 		i, err := c.Look.Inspection(t.Context(), id)
@@ -198,10 +236,10 @@ func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
 
 // What broke when it was unpotted is a wound at the next look, not at its own.
 func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
-	c := newClinic(t)
-	p, first := lookAt(t, c, patient.Intake{Tag: "B-11", Group: "phalaenopsis"})
+	c := trial.NewClinic(t)
+	p, first := trial.LookAt(t, c, patient.Intake{Tag: "B-11", Group: "phalaenopsis"})
 	torn := patient.Inspection{
-		Findings:  found("soaked-smelly"),
+		Findings:  trial.Found("soaked-smelly"),
 		Unpotted:  true,
 		Accidents: []patient.Accident{{What: "torn-leaf", Count: 1}},
 	}
@@ -216,10 +254,10 @@ func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	}
 	assert.Empty(t, wound(first))
 
-	later := c.At(func() time.Time { return day.AddDate(0, 0, 10) })
+	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 10) })
 	second, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
-	second = note(t, later, second, patient.Inspection{Findings: found("soaked-smelly")})
+	second = note(t, later, second, patient.Inspection{Findings: trial.Found("soaked-smelly")})
 	assert.Equal(t, "present: Unpot, on 2 Apr 2030: a torn leaf", wound(second))
 
 	// A correction of the first reaches the second, also where lists show it.
@@ -233,16 +271,16 @@ func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, corrected.Causes.Headline, p.Looked.Cause)
 
-	much := c.At(func() time.Time { return day.AddDate(0, 0, 60) })
+	much := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 60) })
 	third, err := much.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	assert.Empty(t, wound(third), "it has healed by then")
 }
 
 func TestTheRecordKeepsBothWords(t *testing.T) {
-	c := newClinic(t)
-	_, i := lookAt(t, c, patient.Intake{Tag: "B-3", Group: "oncidium"})
-	i = note(t, c, i, patient.Inspection{Findings: found("snails-seen", "chewed-tips")})
+	c := trial.NewClinic(t)
+	_, i := trial.LookAt(t, c, patient.Intake{Tag: "B-3", Group: "oncidium"})
+	i = note(t, c, i, patient.Inspection{Findings: trial.Found("snails-seen", "chewed-tips")})
 	in := i.Inspection
 	in.Decisions = map[string]patient.Decision{"snails": {Word: "confirmed"}, "scale": {Word: "confirmed", Note: "one bump"}}
 	i = note(t, c, i, in)
@@ -252,7 +290,7 @@ func TestTheRecordKeepsBothWords(t *testing.T) {
 	assert.Contains(t, i.Causes.Plan, "wipe-off")
 
 	// More findings move the engine's word, not the one on record.
-	later := c.At(func() time.Time { return day.AddDate(0, 0, 40) })
+	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 40) })
 	in = i.Inspection
 	in.Findings = patient.Findings{"snails-seen": "absent", "clear-eggs": "absent", "slime-trails": "absent"}
 	i = note(t, later, i, in)
@@ -274,8 +312,8 @@ func TestTheRecordKeepsBothWords(t *testing.T) {
 }
 
 func TestACauseOfOnesOwnIsKept(t *testing.T) {
-	c := newClinic(t)
-	_, i := lookAt(t, c, patient.Intake{Tag: "B-4", Group: "oncidium"})
+	c := trial.NewClinic(t)
+	_, i := trial.LookAt(t, c, patient.Intake{Tag: "B-4", Group: "oncidium"})
 	i = note(t, c, i, patient.Inspection{Added: []patient.Added{{Name: "The cat sat on it", Note: "Hair in the crown."}}})
 	assert.Equal(t, "The cat sat on it: confirmed.", i.Causes.Headline)
 	assert.False(t, i.Causes.Clear)
@@ -287,13 +325,13 @@ func TestACauseOfOnesOwnIsKept(t *testing.T) {
 }
 
 func TestLeafSizesAreRememberedLookByLook(t *testing.T) {
-	c := newClinic(t)
-	p, i := lookAt(t, c, patient.Intake{Tag: "B-4", Group: "phalaenopsis"})
-	note(t, c, i, patient.Inspection{NewestLeafMM: mm(150), LeafBeforeMM: mm(200)})
-	later := c.At(func() time.Time { return day.AddDate(0, 3, 0) })
+	c := trial.NewClinic(t)
+	p, i := trial.LookAt(t, c, patient.Intake{Tag: "B-4", Group: "phalaenopsis"})
+	note(t, c, i, patient.Inspection{NewestLeafMM: trial.Mm(150), LeafBeforeMM: trial.Mm(200)})
+	later := c.At(func() time.Time { return trial.Day.AddDate(0, 3, 0) })
 	next, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
-	next = note(t, later, next, patient.Inspection{NewestLeafMM: mm(205), LeafBeforeMM: mm(150)})
+	next = note(t, later, next, patient.Inspection{NewestLeafMM: trial.Mm(205), LeafBeforeMM: trial.Mm(150)})
 	require.Len(t, next.Leaves, 2)
 	assert.True(t, *next.Leaves[0].Smaller)
 	assert.False(t, *next.Leaves[1].Smaller)
@@ -301,9 +339,9 @@ func TestLeafSizesAreRememberedLookByLook(t *testing.T) {
 }
 
 func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
-	c := newClinic(t)
-	p, i := lookAt(t, c, patient.Intake{Tag: "B-5", Group: "phalaenopsis", Flowering: "bloom"})
-	i = note(t, c, i, patient.Inspection{Findings: found("crumbles"), AgainOn: "2030-06-01"})
+	c := trial.NewClinic(t)
+	p, i := trial.LookAt(t, c, patient.Intake{Tag: "B-5", Group: "phalaenopsis", Flowering: "bloom"})
+	i = note(t, c, i, patient.Inspection{Findings: trial.Found("crumbles"), AgainOn: "2030-06-01"})
 	assert.Equal(t, "soon", i.Look.Decision)
 	assert.EqualValues(t, "warm", i.Season, "April in the north")
 	house, err := c.Settings.Settings(t.Context())
@@ -329,9 +367,9 @@ func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
 }
 
 func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
-	c := newClinic(t)
-	p, i := lookAt(t, c, patient.Intake{Tag: "B-6", Group: "cattleya"})
-	i = note(t, c, i, patient.Inspection{Findings: found("bulbs-shrivelled", "limp-though-wet")})
+	c := trial.NewClinic(t)
+	p, i := trial.LookAt(t, c, patient.Intake{Tag: "B-6", Group: "cattleya"})
+	i = note(t, c, i, patient.Inspection{Findings: trial.Found("bulbs-shrivelled", "limp-though-wet")})
 	assert.Equal(t, "now", i.Look.Decision)
 	assert.Equal(t, i.LookedOn, i.AgainOn)
 	in := i.Inspection
@@ -342,8 +380,8 @@ func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 	due, _, err := c.Intake.Plants(t.Context(), intake.Find{Due: true, Most: 10})
 	require.NoError(t, err)
 	assert.Empty(t, due)
-	_, bare := lookAt(t, c, patient.Intake{Tag: "B-7", Group: "dendrobium-evergreen", Pot: "none"})
-	bare = note(t, c, bare, patient.Inspection{Findings: found("leaves-limp")})
+	_, bare := trial.LookAt(t, c, patient.Intake{Tag: "B-7", Group: "dendrobium-evergreen", Pot: "none"})
+	bare = note(t, c, bare, patient.Inspection{Findings: trial.Found("leaves-limp")})
 	assert.Equal(t, "out", bare.Look.Decision)
 	for _, n := range bare.Causes.Next {
 		assert.NotContains(
@@ -357,14 +395,14 @@ func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 }
 
 func TestTwoAtOneLook(t *testing.T) {
-	c := newClinic(t)
-	_, i := lookAt(t, c, patient.Intake{Tag: "B-8", Group: "cattleya"})
+	c := trial.NewClinic(t)
+	_, i := trial.LookAt(t, c, patient.Intake{Tag: "B-8", Group: "cattleya"})
 	note(
 		t,
 		c,
 		i,
 		patient.Inspection{
-			Findings:  found("crust"),
+			Findings:  trial.Found("crust"),
 			Growth:    "resting",
 			Decisions: map[string]patient.Decision{"salt-burn": {Word: "rejected"}},
 		},
@@ -375,7 +413,7 @@ func TestTwoAtOneLook(t *testing.T) {
 		lookservice.SaveInspection{
 			Version:    i.Version,
 			LookedOn:   i.LookedOn,
-			Inspection: patient.Inspection{Findings: found("pot-bound")},
+			Inspection: patient.Inspection{Findings: trial.Found("pot-bound")},
 		},
 	)
 	var conflict record.Conflict
@@ -386,18 +424,18 @@ func TestTwoAtOneLook(t *testing.T) {
 	}, conflict.Differs)
 	kept, err := c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
-	assert.Equal(t, found("crust"), kept.Inspection.Findings, "nothing was saved over it")
+	assert.Equal(t, trial.Found("crust"), kept.Inspection.Findings, "nothing was saved over it")
 }
 
 func TestALookOutOfBoundsIsRefused(t *testing.T) {
-	c := newClinic(t)
-	_, i := lookAt(t, c, patient.Intake{Tag: "B-9", Group: "cattleya"})
+	c := trial.NewClinic(t)
+	_, i := trial.LookAt(t, c, patient.Intake{Tag: "B-9", Group: "cattleya"})
 	for field, in := range map[string]patient.Inspection{
-		"inspection.findings[tulip-fire]":      {Findings: found("tulip-fire")},
+		"inspection.findings[tulip-fire]":      {Findings: trial.Found("tulip-fire")},
 		"inspection.findings[crust]":           {Findings: patient.Findings{"crust": "perhaps"}},
 		"inspection.growth":                    {Growth: "sulking"},
-		"inspection.night_low_c":               {NightLowC: mm(-90)},
-		"inspection.newest_leaf_mm":            {NewestLeafMM: mm(0)},
+		"inspection.night_low_c":               {NightLowC: trial.Mm(-90)},
+		"inspection.newest_leaf_mm":            {NewestLeafMM: trial.Mm(0)},
 		"inspection.accidents[0].count":        {Accidents: []patient.Accident{{What: "torn-leaf"}}},
 		"inspection.decisions[bad-luck]":       {Decisions: map[string]patient.Decision{"bad-luck": {Word: "confirmed"}}},
 		"inspection.decisions[salt-burn].word": {Decisions: map[string]patient.Decision{"salt-burn": {Word: "maybe"}}},
@@ -421,7 +459,7 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 		lookservice.SaveInspection{
 			Version:    i.Version,
 			LookedOn:   i.LookedOn,
-			Inspection: patient.Inspection{NightLowC: mm(20), DayHighC: mm(12)},
+			Inspection: patient.Inspection{NightLowC: trial.Mm(20), DayHighC: trial.Mm(12)},
 		},
 	)
 	var list fault.List
@@ -434,8 +472,8 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 // Whatever is noted within the limits comes back as it was noted, on the record
 // and in the list, and what the screen shows on saving is what it shows on opening.
 func TestWhatWasNotedComesBack(t *testing.T) {
-	c := newClinic(t)
-	_, i := lookAt(t, c, patient.Intake{Tag: "B-10", Group: "cattleya", OldMedium: "bark"})
+	c := trial.NewClinic(t)
+	_, i := trial.LookAt(t, c, patient.Intake{Tag: "B-10", Group: "cattleya", OldMedium: "bark"})
 	var findings, known []string
 	for _, f := range causes.Table().Findings {
 		findings = append(findings, f.Code)

@@ -1,0 +1,192 @@
+package race_test
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	raceservice "therapeon/clinic/race"
+	"therapeon/clinic/record"
+	rehomeservice "therapeon/clinic/rehome"
+	rootsservice "therapeon/clinic/roots"
+	"therapeon/clinic/trial"
+	"therapeon/clinic/weights"
+	"therapeon/core/climate"
+	"therapeon/core/patient"
+	"therapeon/core/pots"
+	"therapeon/core/rehome"
+	"therapeon/core/roots"
+)
+
+// A plant in its pot is told that its race is a thought.
+func TestTheRaceOfAHousedPlantSaysSo(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.NotContains(t, before.Stage, "It is in its pot")
+	trial.AllDone(t, c, p.ID)
+	_, err = c.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark", Person: "Ada"})
+	require.NoError(t, err)
+	after, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.Contains(t, after.Stage, "It is in its pot: this is how it would go bare.")
+}
+
+func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Bared(t, c, 55)
+	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.InDelta(
+		t,
+		2*0.75*(24*9+22*8),
+		trial.Assumed(t, r, "leaf_cm2").Value,
+		1e-6,
+		"the two measured stand for the four",
+	)
+	assert.Contains(t, trial.Assumed(t, r, "leaf_cm2").From, "2 of 4 leaves measured")
+	assert.Zero(t, trial.Assumed(t, r, "roots_cm2").High)
+	assert.Equal(t, 55.0, trial.Assumed(t, r, "humidity").Value)
+	assert.Nil(t, trial.Assumed(t, r, "humidity").Usual, "the place's own")
+	assert.Equal(t, 18.0, trial.Assumed(t, r, "night_c").Value)
+	assert.Equal(t, 10.0, trial.Assumed(t, r, "held_days").Value, "bare since it came")
+	assert.Contains(t, r.Stage, "Held bare for 10 days")
+	require.NotNil(t, trial.Assumed(t, r, "uptake").Usual)
+	assert.Equal(t, "from memory", string(trial.Assumed(t, r, "uptake").Usual.Mark))
+
+	other, err := c.Race.RaceOf(t.Context(), p.ID, "bag")
+	require.NoError(t, err)
+	assert.Equal(t, "bag", other.Race.Holding)
+	_, err = c.Race.RaceOf(t.Context(), p.ID, "cupboard")
+	assert.Equal(t, "of", trial.FieldOf(t, err))
+	out := patient.Intake{Tag: "Not read", Group: "vanda", LeafCount: 6, Pot: "none"}
+	unread, err := c.Intake.AddPlant(t.Context(), out)
+	require.NoError(t, err)
+	blind, err := c.Race.RaceOf(t.Context(), unread.ID, "")
+	require.NoError(t, err)
+	assert.Contains(t, blind.Stage, "Its roots were not read")
+	assert.NotNil(t, trial.Assumed(t, blind, "humidity").Usual, "its air is a guess, and marked as one")
+	bare, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "No leaf counted", Group: "vanda", Pot: "none"})
+	require.NoError(t, err)
+	_, err = c.Race.RaceOf(t.Context(), bare.ID, "")
+	assert.Equal(t, "leaf_count", trial.FieldOf(t, err))
+	potted, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "In its pot", Group: "vanda", LeafCount: 6})
+	require.NoError(t, err)
+	off, err := c.Race.RaceOf(t.Context(), potted.ID, "")
+	require.NoError(t, err)
+	assert.Nil(t, off.Race, "a plant in its pot does not race")
+	require.NotNil(t, off.Off)
+}
+
+func TestOwnFiguresAreKeptWithThePlant(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Bared(t, c, 55)
+	r, err := c.Race.Assume(
+		t.Context(),
+		p.ID,
+		raceservice.Assume{Assumed: map[string]float64{"humidity": 92, "soak_every_days": 1}},
+	)
+	require.NoError(t, err)
+	assert.EqualValues(t, 1, r.Version)
+	assert.True(t, trial.Assumed(t, r, "humidity").Own)
+	again, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.Equal(t, 92.0, trial.Assumed(t, again, "humidity").Value)
+
+	_, err = c.Race.Assume(t.Context(), p.ID, raceservice.Assume{Version: 0, Assumed: map[string]float64{}})
+	var conflict record.Conflict
+	require.ErrorAs(t, err, &conflict, "someone else's figures are not lost")
+	_, err = c.Race.Assume(
+		t.Context(),
+		p.ID,
+		raceservice.Assume{Version: 1, Assumed: map[string]float64{"humidity": 130}},
+	)
+	assert.Equal(t, "assumed.humidity", trial.FieldOf(t, err))
+	again, err = c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.Equal(t, 92.0, trial.Assumed(t, again, "humidity").Value, "nothing half-saved")
+	r, err = c.Race.Assume(t.Context(), p.ID, raceservice.Assume{Version: 1, Assumed: map[string]float64{}})
+	require.NoError(t, err)
+	assert.False(t, trial.Assumed(t, r, "humidity").Own)
+}
+
+func TestTheAirBetweenTwoWeighingsIsThatOfTheirDays(t *testing.T) {
+	known := &climate.Station{
+		Zone:  time.UTC,
+		Hours: map[int64]float64{},
+		Humid: map[int64]float64{},
+		Days:  map[string]climate.Day{},
+	}
+	for h := range int64(10 * 24) {
+		at := climate.HourOf(trial.Day) - 240 + h
+		known.Hours[at] = 15
+		if h >= 120 {
+			known.Hours[at] = 25
+		}
+		known.Humid[at] = known.Hours[at] * 2
+	}
+	early := known.Between(climate.HourOf(trial.Day)-240, climate.HourOf(trial.Day)-130)
+	late := known.Between(climate.HourOf(trial.Day)-100, climate.HourOf(trial.Day))
+	assert.InDelta(t, 15, *early.DayC, 1e-9)
+	assert.InDelta(t, 25, *late.DayC, 1e-9)
+	assert.InDelta(t, 50, *late.Humidity, 1e-9)
+	assert.Nil(t, known.Between(0, 100).NightC)
+}
+
+// 40 mm in 20 days on one root, 20 on another: 1.5 mm a trial.Day in the middle.
+func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Rooted(
+		t,
+		c.At(func() time.Time { return trial.Day.AddDate(0, 0, -20) }),
+		patient.Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"},
+	)
+	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.NotNil(t, trial.Assumed(t, before, "growth_mm").Usual)
+	r, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{FromLast: true})
+	require.NoError(t, err)
+	trial.Save(t, c, r, trial.Entry("a", 8, 160, roots.Firm), trial.Entry("b", 3, 80, roots.Firm))
+	after, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.InDelta(t, 1.5, trial.Assumed(t, after, "growth_mm").Value, 1e-9)
+	assert.Contains(t, trial.Assumed(t, after, "growth_mm").From, "between the last two readings")
+
+	hole := 10.0
+	h := trial.PlanFor(
+		t,
+		c,
+		p.ID,
+		rehome.Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}},
+	)
+	require.NotNil(t, h.Fit.DaysToWater)
+	assert.InDelta(t, (200-0.6*160-10)/1.5, *h.Fit.DaysToWater, 1e-6)
+}
+
+func TestAWeekOnTheBenchIsNotChargedToTheLid(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Bared(t, c, 50)
+	trial.WeighedOn(t, c, p.ID, 14, weights.Weigh{Kind: patient.BarePlant, Grams: 210})
+	trial.WeighedOn(t, c, p.ID, 7, weights.Weigh{Kind: patient.BarePlant, Grams: 197})
+	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	after, err := c.Rehome.Hold(
+		t.Context(),
+		p.ID,
+		rehomeservice.Hold{Method: "lid", From: trial.Day.AddDate(0, 0, -7).Format(time.DateOnly)},
+	)
+	require.NoError(t, err)
+	assert.InDelta(
+		t,
+		before.Race.Fit.Factor,
+		after.Race.Fit.Factor,
+		1e-9,
+		"what is done with it now changes nothing of last week",
+	)
+	other, err := c.Race.RaceOf(t.Context(), p.ID, "bag")
+	require.NoError(t, err)
+	assert.InDelta(t, before.Race.Fit.Factor, other.Race.Fit.Factor, 1e-9)
+}

@@ -1,0 +1,45 @@
+package timers_test
+
+import (
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/clinic/timers"
+	"therapeon/clinic/trial"
+)
+
+func TestTimersGoOnOverARestart(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Mites(t, c)
+	all, err := c.Timers.StartTimer(
+		t.Context(),
+		timers.StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 1800},
+	)
+	require.NoError(t, err)
+	require.Len(t, all.Timers, 1)
+	assert.Equal(t, trial.Day.UnixMilli(), all.Timers[0].StartedMS)
+	assert.Equal(t, "Mites", all.Timers[0].Tag)
+	_, err = c.Timers.StartTimer(t.Context(), timers.StartTimer{Words: "Kettle", Seconds: 60})
+	require.NoError(t, err)
+	all, err = c.Timers.StartTimer(
+		t.Context(),
+		timers.StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 600},
+	)
+	require.NoError(t, err)
+	require.Len(t, all.Timers, 2, "a job has one timer")
+	later := c.At(func() time.Time { return trial.Day.Add(20 * time.Minute) })
+	oil := all.Timers[1]
+	all, err = later.Timers.ChangeTimer(t.Context(), oil.ID, timers.ChangeTimer{MoreSeconds: 60})
+	require.NoError(t, err)
+	i := slices.IndexFunc(all.Timers, func(t timers.Timer) bool { return t.ID == oil.ID })
+	assert.Equal(t, int64(1260), all.Timers[i].Seconds, "one minute more from now")
+	all, err = later.Timers.ChangeTimer(t.Context(), oil.ID, timers.ChangeTimer{PutAway: true})
+	require.NoError(t, err)
+	assert.Len(t, all.Timers, 1)
+	_, err = c.Timers.StartTimer(t.Context(), timers.StartTimer{Words: "x", Seconds: 0})
+	assert.Equal(t, "seconds", trial.FieldOf(t, err))
+}

@@ -1,0 +1,162 @@
+package weights_test
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/clinic"
+	rehomeservice "therapeon/clinic/rehome"
+	"therapeon/clinic/trial"
+	"therapeon/clinic/weights"
+	"therapeon/core/patient"
+)
+
+func TestWeighingsNarrowTheRaceAndCanBeTakenBack(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Bared(t, c, 55)
+	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.Nil(t, before.Race.Fit)
+	_, err = c.At(
+		func() time.Time { return trial.Day.AddDate(0, 0, -22) },
+	).Rehome.Hold(t.Context(), p.ID, rehomeservice.Hold{Method: "bench"})
+	require.NoError(t, err)
+	for i, g := range []float64{140, 136.5, 133, 129.5} {
+		trial.WeighedOn(t, c, p.ID, 21-7*i, weights.Weigh{Kind: patient.BarePlant, Grams: g})
+	}
+	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	require.NotNil(t, r.Race.Fit)
+	assert.Equal(t, 4, r.Race.Fit.Weighings)
+	assert.InDelta(t, 0.5, r.Race.Fit.LossG, 1e-9)
+	assert.Equal(t, "bench", r.Race.Holding)
+
+	last := r.Weighings[len(r.Weighings)-1]
+	list, err := c.Weights.WithdrawWeighing(
+		t.Context(),
+		p.ID,
+		weights.WithdrawWeighing{WeighingID: last.ID, Withdrawn: true},
+	)
+	require.NoError(t, err)
+	assert.True(t, list[len(list)-1].Withdrawn, "it stays in sight")
+	r, err = c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.Equal(t, 3, r.Race.Fit.Weighings)
+	_, err = c.Weights.WithdrawWeighing(t.Context(), p.ID, weights.WithdrawWeighing{WeighingID: 999, Withdrawn: true})
+	assert.ErrorContains(t, err, "There is no weighing 999.")
+}
+
+func TestAWeightThatJumpsIsAskedAboutAndNotSwallowed(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Bared(t, c, 55)
+	trial.WeighedOn(t, c, p.ID, 14, weights.Weigh{Kind: patient.BarePlant, Grams: 140})
+	trial.WeighedOn(t, c, p.ID, 7, weights.Weigh{Kind: patient.BarePlant, Grams: 137})
+	_, err := c.Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.BarePlant, Grams: 190})
+	assert.Equal(t, "because", trial.FieldOf(t, err))
+	assert.ErrorContains(t, err, "53 g more than last time")
+	list, err := c.Weights.Weighings(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Len(t, list, 2, "nothing was kept")
+
+	trial.WeighedOn(t, c, p.ID, 0, weights.Weigh{Kind: patient.BarePlant, Grams: 190, Because: patient.BecauseWet})
+	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.Equal(t, 2, r.Race.Fit.Weighings, "a wet one is kept and not counted")
+	_, err = c.Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.BarePlant, Grams: 96})
+	assert.Equal(t, "at", trial.FieldOf(t, err), "it was weighed at that very moment")
+	_, err = c.At(func() time.Time { return trial.Day.Add(time.Hour) }).Weights.Weigh(
+		t.Context(),
+		p.ID,
+		weights.Weigh{Kind: patient.BarePlant, Grams: 96},
+	)
+	assert.Equal(t, "because", trial.FieldOf(t, err))
+	_, err = c.At(
+		func() time.Time { return trial.Day.Add(time.Hour) },
+	).Weights.Weigh(
+		t.Context(),
+		p.ID,
+		weights.Weigh{Kind: patient.BarePlant, Grams: 96, Because: patient.BecauseCut},
+	)
+	require.NoError(t, err)
+	r, err = c.At(func() time.Time { return trial.Day.Add(2 * time.Hour) }).Race.RaceOf(t.Context(), p.ID, "")
+	require.NoError(t, err)
+	assert.Equal(t, 1, r.Race.Fit.Weighings, "what was weighed before was another plant")
+}
+
+func TestAPotSwappedForAnotherIsAskedAbout(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Bared(t, c, 55)
+	for i, g := range []float64{610, 580, 555} {
+		trial.WeighedOn(t, c, p.ID, 6-2*i, weights.Weigh{Kind: patient.InPot, Grams: g})
+	}
+	at := func(hours int) *clinic.Clinic {
+		return c.At(func() time.Time { return trial.Day.Add(time.Duration(hours) * time.Hour) })
+	}
+	_, err := at(1).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.InPot, Grams: 900})
+	assert.Equal(t, "because", trial.FieldOf(t, err))
+	assert.ErrorContains(t, err, "Was it watered, or the pot changed?")
+	_, err = at(1).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.InPot, Grams: 340})
+	assert.ErrorContains(t, err, "Was the pot changed, or something taken out?")
+	_, err = at(1).Weights.Weigh(
+		t.Context(),
+		p.ID,
+		weights.Weigh{Kind: patient.InPot, Grams: 900, Because: patient.BecausePot},
+	)
+	require.NoError(t, err)
+	_, err = at(2).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.InPot, Grams: 880})
+	require.NoError(t, err, "that is the new pot's own")
+	_, err = at(3).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.BarePlant, Grams: 140})
+	require.NoError(t, err, "the bare plant is another series")
+}
+
+func TestWeighingsThatCannotBeAreRefused(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Bared(t, c, 55)
+	for field, w := range map[string]weights.Weigh{
+		"kind":    {Kind: "wet", Grams: 100},
+		"grams":   {Kind: patient.BarePlant, Grams: 0},
+		"at":      {Kind: patient.BarePlant, Grams: 100, At: trial.Day.AddDate(0, 1, 0)},
+		"moment":  {Kind: patient.BarePlant, Grams: 100, Moment: "wet"},
+		"because": {Kind: patient.BarePlant, Grams: 100, Because: "magic"},
+	} {
+		_, err := c.Weights.Weigh(t.Context(), p.ID, w)
+		assert.Equal(t, field, trial.FieldOf(t, err))
+	}
+	_, err := c.Weights.Weigh(t.Context(), 77, weights.Weigh{Kind: patient.BarePlant, Grams: 100})
+	assert.ErrorContains(t, err, "There is no plant 77.")
+	list, err := c.Weights.Weighings(t.Context(), p.ID)
+	require.NoError(t, err)
+	assert.Empty(t, list)
+}
+
+func TestThePotsOwnWeightsForetellItsWater(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
+	earlier := c.At(func() time.Time { return trial.Day.AddDate(0, 0, -20) })
+	for _, j := range trial.HomeOfPlant(t, c, p.ID).Jobs {
+		_, err := earlier.Rehome.MarkHomeJob(
+			t.Context(),
+			p.ID,
+			rehomeservice.MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."},
+		)
+		require.NoError(t, err)
+	}
+	_, err := earlier.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark"})
+	require.NoError(t, err)
+	assert.Nil(t, trial.HomeOfPlant(t, c, p.ID).Drying, "no weight yet")
+	trial.WeighedOn(t, c, p.ID, 8, weights.Weigh{Kind: patient.InPot, Grams: 500, Moment: "wet"})
+	first := trial.HomeOfPlant(t, c, p.ID).Drying
+	require.NotNil(t, first)
+	assert.Zero(t, first.Cycles, "the pace is the table's")
+	for i, g := range []float64{460, 430, 407} {
+		trial.WeighedOn(t, c, p.ID, 6-2*i, weights.Weigh{Kind: patient.InPot, Grams: g})
+	}
+	trial.WeighedOn(t, c, p.ID, 0, weights.Weigh{Kind: patient.InPot, Grams: 380, Moment: "light"})
+	f := trial.HomeOfPlant(t, c, p.ID).Drying
+	assert.Equal(t, 1, f.Cycles)
+	assert.InDelta(t, 160, f.HoldsG, 1e-9, "120 g down to the line of a quarter: 120 / 0.75")
+	assert.Zero(t, f.DueDays)
+}
