@@ -10,6 +10,7 @@ import (
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/race"
+	"therapeon/core/units"
 )
 
 // Flip is a single fact that would change the advice.
@@ -129,9 +130,9 @@ func (f *flipping) air(words knowledge.Text, named, percent float64, now string)
 // first tip.
 func (f *flipping) late() {
 	profile := f.p.Profile
-	days := profile.WeeksToFirstRoot.Value * dates.DaysAWeek * race.Table().TipSpread.Value
+	days := profile.WeeksToFirstRoot.Value * units.DaysAWeek * race.Table().TipSpread.Value
 	held := f.p.Stands().HeldDays()
-	week := int(math.Ceil(days / dates.DaysAWeek))
+	week := int(math.Ceil(days / units.DaysAWeek))
 	left := int(math.Max(math.Ceil(days-held), 0))
 	words := f.NoTip
 	words.Value = strings.NewReplacer(

@@ -9,6 +9,7 @@ import (
 
 	"therapeon/core/dates"
 	"therapeon/core/patient"
+	"therapeon/core/units"
 )
 
 // Gone is what an absence comes to for one plant.
@@ -159,14 +160,15 @@ func (c *InCare) sits(care Care, d Due, from, until string) (list []Sitter) {
 
 // plainML is an amount as one without a measure can pour it, by glasses and halves of them.
 func plainML(ml float64) string {
-	glass := Table().Amounts.GlassML.Value
+	a := Table().Amounts
+	glass := a.GlassML.Value
 	halves := int(math.Round(ml / glass * 2))
 	switch glasses := halves / 2; {
 	case ml <= 0:
 		return "a little"
-	case ml >= glass*5:
-		return fmt.Sprintf("%.1f L", ml/1000)
-	case ml < glass*3/8:
+	case ml >= glass*a.LitresFrom.Value:
+		return fmt.Sprintf("%.1f L", ml/units.MLPerL)
+	case ml < glass*a.HalfBelow.Value:
 		return fmt.Sprintf("a small cup (%.0f mL)", ml)
 	case halves == 1:
 		return fmt.Sprintf("half a glass (%.0f mL)", ml)

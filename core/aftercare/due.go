@@ -16,6 +16,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/stances"
+	"therapeon/core/units"
 )
 
 // Due is the next turn of a job.
@@ -304,17 +305,17 @@ func (r Running) lastLeft(j Rhythm) *patient.Tended {
 
 // fourth holds where the next turn of a job is the one that is a flush.
 func (r Running) fourth(j Rhythm) bool {
-	n := 0
+	n, before := 0, int(Table().FlushEach.Value)-1
 	for _, t := range slices.Backward(r.w.care) {
 		switch {
 		case t.Outcome != patient.TendedDone:
 		case t.Job == "flush" || t.Job == "rinse":
-			return n >= 3
+			return n >= before
 		case t.Job == j.Job:
 			n++
 		}
 	}
-	return n >= 3
+	return n >= before
 }
 
 // onDays is the next of the days of a protocol on which a job is done; of those missed the last
@@ -334,7 +335,7 @@ func (r Running) onDays(j Rhythm, last, today string) (on, from, by string) {
 		}
 	}
 	if on == "" { // all are done: until its gate opens, week by week
-		on = dates.After(max(last, r.Since), dates.DaysAWeek)
+		on = dates.After(max(last, r.Since), units.DaysAWeek)
 	}
 	return on, on, dates.After(on, 1)
 }

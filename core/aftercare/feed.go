@@ -14,6 +14,7 @@ import (
 	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
+	"therapeon/core/units"
 )
 
 // Feeding is whether, when and how strong a plant is fed.
@@ -219,7 +220,7 @@ func rhythmShare(days float64) float64 {
 	switch {
 	case days >= k.FeedDays.Value:
 		return 1
-	case days >= dates.DaysAWeek:
+	case days >= units.DaysAWeek:
 		return k.FeedWeekly.Value
 	default:
 		return k.FeedEach.Value

@@ -11,6 +11,7 @@ import (
 	"cmp"
 	"fmt"
 	"maps"
+	"math"
 	"slices"
 	"strings"
 	"time"
@@ -28,6 +29,7 @@ import (
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
 	"therapeon/core/stances"
+	"therapeon/core/units"
 )
 
 // Chosen is what its keeper chose for the aftercare of one plant.
@@ -181,7 +183,7 @@ func (c *InCare) warmAndDry() bool {
 // lateDays is when the lack of a first tip is an alarm, days from the start of its clock: the
 // upper end of the band in which four in five tips come.
 func (c *InCare) lateDays() int {
-	return int(c.Profile.WeeksToFirstRoot.Value*dates.DaysAWeek*race.Table().TipSpread.Value + 0.5)
+	return int(math.Round(c.Profile.WeeksToFirstRoot.Value * units.DaysAWeek * race.Table().TipSpread.Value))
 }
 
 // beside are the protocols that run beside that of its home, with their days.
@@ -359,7 +361,7 @@ func seasonBegan(day string, south bool) string {
 		return ""
 	}
 	first := time.Date(on.Year(), on.Month(), 1, 0, 0, 0, 0, time.UTC)
-	for range 12 {
+	for range units.MonthsAYear {
 		before := first.AddDate(0, -1, 0)
 		if season, _ := look.Table().Season(int(before.Month()), south); season != patient.Cool {
 			break
@@ -384,8 +386,8 @@ func (c *InCare) losesLittle() bool {
 		if b.Because != "" || b.Grams > a.Grams {
 			return false
 		}
-		if days := b.At.Sub(a.At).Hours() / 24; days >= Table().LossDays.Value {
-			return (a.Grams-b.Grams)/a.Grams*7/days < Table().RestLoss.Value
+		if days := b.At.Sub(a.At).Hours() / units.HoursADay; days >= Table().LossDays.Value {
+			return (a.Grams-b.Grams)/a.Grams*units.DaysAWeek/days < Table().RestLoss.Value
 		}
 	}
 	return false
@@ -416,8 +418,8 @@ func (c Chosen) Faults(today string) fault.List {
 	for _, job := range slices.Sorted(maps.Keys(c.Shifts)) {
 		if _, ok := k.Job(job); !ok {
 			add("shifts["+job+"]", "This job is not known here.", "a job, see /api/v1/knowledge/aftercare", job)
-		} else if days := dates.Between(today, c.Shifts[job].To); days > mostShift {
-			add("shifts["+job+"].to", "That is further than a job is put off.", fmt.Sprintf("at most %d days on", mostShift), c.Shifts[job].To)
+		} else if days, most := dates.Between(today, c.Shifts[job].To), Table().MostShiftDays.Value; days > most {
+			add("shifts["+job+"].to", "That is further than a job is put off.", fmt.Sprintf("at most %.0f days on", most), c.Shifts[job].To)
 		}
 	}
 	for _, at := range slices.Sorted(maps.Keys(c.Snoozed)) {
@@ -437,6 +439,3 @@ func (c Chosen) Faults(today string) fault.List {
 	}
 	return list
 }
-
-// mostShift is how far a job is put off at once, days.
-const mostShift = 90

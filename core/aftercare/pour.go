@@ -11,6 +11,7 @@ import (
 	"therapeon/core/knowledge"
 	"therapeon/core/media"
 	"therapeon/core/patient"
+	"therapeon/core/units"
 )
 
 // Watering is when a pot is due, and what that rests on.
@@ -30,9 +31,6 @@ type Watering struct {
 	Slowed  float64 `json:"slowed,omitempty" description:"a treated patch stretches it by this"`
 }
 
-// mostCycles is how many past cycles are learned from.
-const mostCycles = 8
-
 // tempo is how often a job is done by its table, and by how much that is stretched.
 type tempo struct {
 	every knowledge.Estimate
@@ -42,7 +40,7 @@ type tempo struct {
 // learned puts a turn where what was seen and weighed puts it.
 func (c *InCare) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
 	every, slow := t.every, t.slow
-	dueAt := cmp.Or(number(j.At, 0), media.Table().DueAt[c.Profile.MoistureStyle.Value].Value, 0.25)
+	dueAt := cmp.Or(number(j.At, 0), media.Table().DueAt[c.Profile.MoistureStyle.Value].Value, Table().DueAt.Value)
 	prior := drying.Span{Days: every.Value, Factor: math.Sqrt(every.High / every.Low)}
 	w := Watering{DueAt: dueAt}
 	byPot := c.Pot != nil && j.Job != "refill"
@@ -73,7 +71,7 @@ func (c *InCare) cycles(r Running, dueAt float64, weighed bool) (past []drying.C
 	if weighed && c.Pot != nil {
 		of = c.weighed(r, dueAt)
 	}
-	from := max(0, len(r.w.water)-1-mostCycles)
+	from := max(0, len(r.w.water)-1-int(Table().MostCycles.Value))
 	for i, s := range r.w.water {
 		if i < from {
 			continue
@@ -103,7 +101,7 @@ func (c *InCare) weighed(r Running, dueAt float64) map[int]float64 {
 	found := map[int]float64{}
 	for i, s := range r.w.water {
 		for b, at := range begun {
-			if days[b] > 0 && math.Abs(at-drying.DayOf(s.from)) < 0.75 {
+			if days[b] > 0 && math.Abs(at-drying.DayOf(s.from)) < Table().SameWaterDays.Value {
 				found[i] = days[b]
 			}
 		}
@@ -177,7 +175,7 @@ func (c *InCare) rhythmOf(care Care, d Due) Rhythm {
 func (c *InCare) millilitres(d Due, j Rhythm) float64 {
 	a, volume := Table().Amounts, 0.0
 	if c.Pot != nil {
-		volume = c.Pot.VolumeL() * 1000
+		volume = c.Pot.VolumeL() * units.MLPerL
 	}
 	job, _ := Table().Job(d.Job)
 	ml := 0.0
@@ -196,7 +194,7 @@ func (c *InCare) millilitres(d Due, j Rhythm) float64 {
 	case "reservoir":
 		ml = volume * a.ReservoirShare.Value
 		if c.Pot != nil && c.Pot.WaterMM() > 0 {
-			ml = c.Pot.BelowL(c.Pot.WaterMM()) * 1000 / 2 // the gaps between grains
+			ml = c.Pot.BelowL(c.Pot.WaterMM()) * units.MLPerL / 2 // the gaps between grains
 		}
 	case "dribble":
 		return a.DribbleML.Value
@@ -208,8 +206,8 @@ func (c *InCare) millilitres(d Due, j Rhythm) float64 {
 	mark := a.JugML.Value
 	switch {
 	case job.Amount == "flush":
-		return math.Ceil(ml/mark-1e-9) * mark
-	case ml < 4*mark:
+		return math.Ceil(ml/mark-units.Hair) * mark
+	case ml < a.SmallBelow.Value*mark:
 		mark = a.CupML.Value
 	}
 	return max(0, math.Round(ml/mark)*mark)

@@ -11,6 +11,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/progress"
 	"therapeon/core/rehome"
+	"therapeon/core/units"
 )
 
 // watch is what was observed of a plant since a protocol began.
@@ -229,7 +230,7 @@ func (w *watch) falls(s Sees, day string) bool {
 		}
 	}
 	n := len(x)
-	if n < 3 || x[n-1]-x[0] < dates.DaysAWeek {
+	if n < int(Table().LeastWeights.Value) || x[n-1]-x[0] < units.DaysAWeek {
 		return false
 	}
 	slope, ok := progress.TheilSen(x, y)
@@ -378,7 +379,7 @@ func (w *watch) pastLife(s Sees, day string) bool {
 		return true
 	}
 	_, most, known := w.Stands().MediumDays()
-	return w.LifeMonths != nil && known && most >= *w.LifeMonths*dates.DaysAMonth*Table().LifeShare.Value
+	return w.LifeMonths != nil && known && most >= *w.LifeMonths*units.DaysAMonth*Table().LifeShare.Value
 }
 
 // times holds where a job was done so many times.

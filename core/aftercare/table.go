@@ -121,6 +121,9 @@ type Amounts struct {
 	ReservoirShare knowledge.Number   `yaml:"reservoir_share" json:"reservoir_share" required:"true"`
 	JugML          knowledge.Number   `yaml:"jug_ml" json:"jug_ml" required:"true"`
 	GlassML        knowledge.Number   `yaml:"glass_ml" json:"glass_ml" required:"true"`
+	LitresFrom     knowledge.Number   `yaml:"litres_from_glasses" json:"litres_from_glasses" required:"true"`
+	HalfBelow      knowledge.Number   `yaml:"half_glass_below" json:"half_glass_below" required:"true"`
+	SmallBelow     knowledge.Number   `yaml:"small_marks_below" json:"small_marks_below" required:"true"`
 	CupML          knowledge.Number   `yaml:"cup_ml" json:"cup_ml" required:"true" description:"marks for less than four such jugs"`
 }
 
@@ -155,6 +158,14 @@ type Knowledge struct {
 	LeftDays      knowledge.Number   `yaml:"left_days" json:"left_days" required:"true"`
 	NotNowDays    knowledge.Number   `yaml:"not_now_days" json:"not_now_days" required:"true"`
 	SnoozeDays    knowledge.Number   `yaml:"snooze_days" json:"snooze_days" required:"true"`
+	MostShiftDays knowledge.Number   `yaml:"most_shift_days" json:"most_shift_days" required:"true" description:"a job is put off by at once, at most"`
+	MostCycles    knowledge.Number   `yaml:"most_cycles" json:"most_cycles" required:"true" description:"learned from"`
+	SameWaterDays knowledge.Number   `yaml:"same_watering_days" json:"same_watering_days" required:"true"`
+	TwiceDays     knowledge.Number   `yaml:"told_twice_days" json:"told_twice_days" required:"true"`
+	DueAt         knowledge.Number   `yaml:"due_at" json:"due_at" required:"true" description:"share of its water left, where nothing else says"`
+	AirTimes      knowledge.Number   `yaml:"air_times" json:"air_times" required:"true"`
+	FlushEach     knowledge.Number   `yaml:"flush_each" json:"flush_each" required:"true" description:"so many waterings one is a flush"`
+	LeastWeights  knowledge.Number   `yaml:"least_weights" json:"least_weights" required:"true"`
 	ToldDays      knowledge.Number   `yaml:"told_days" json:"told_days" required:"true"`
 	AheadDays     knowledge.Number   `yaml:"ahead_days" json:"ahead_days" required:"true"`
 	RestDays      knowledge.Number   `yaml:"rest_days" json:"rest_days" required:"true"`

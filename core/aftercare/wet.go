@@ -8,6 +8,7 @@ import (
 	"therapeon/core/climate"
 	"therapeon/core/dates"
 	"therapeon/core/patient"
+	"therapeon/core/units"
 )
 
 // stretch is the time from one watering to the next, with what was seen of its wetness.
@@ -20,8 +21,6 @@ type stretch struct {
 	contrary bool      // it was seen wet after it was dry
 }
 
-const hoursADay = 24
-
 // stretches are those since the protocol began, the oldest first. It was watered when it was housed.
 func (w *watch) stretches() []stretch {
 	start, err := time.ParseInLocation(time.DateOnly, w.since, w.Now.Location())
@@ -32,9 +31,9 @@ func (w *watch) stretches() []stretch {
 	list := []stretch{{from: start, on: w.since}}
 	water := func(at time.Time, on, was string) {
 		last := &list[len(list)-1]
-		days := at.Sub(last.from).Hours() / hoursADay
+		days := at.Sub(last.from).Hours() / units.HoursADay
 		switch {
-		case days < 0.25:
+		case days < Table().TwiceDays.Value:
 			return // the same watering, told twice
 		case was == "dry":
 			last.dry(days)
@@ -101,7 +100,7 @@ func wetness(c patient.Checkin) (wet, said bool) {
 }
 
 func (s *stretch) see(at time.Time, wet bool) {
-	days := at.Sub(s.from).Hours() / hoursADay
+	days := at.Sub(s.from).Hours() / units.HoursADay
 	if days <= 0 {
 		return
 	}
@@ -130,7 +129,7 @@ func (s *stretch) dry(days float64) {
 
 // after is the day so many days after its watering.
 func (s *stretch) after(days float64) string {
-	return s.from.Add(time.Duration(days * hoursADay * float64(time.Hour))).Format(time.DateOnly)
+	return s.from.Add(time.Duration(days * units.HoursADay * float64(time.Hour))).Format(time.DateOnly)
 }
 
 // last is the stretch that goes on.
@@ -202,5 +201,6 @@ func (c *InCare) dryness(s stretch) float64 {
 	if then <= 0 || now <= 0 {
 		return 0
 	}
-	return min(4, max(0.25, then/now))
+	most := Table().AirTimes.Value
+	return min(most, max(1/most, then/now))
 }

@@ -3,7 +3,11 @@
 // Drainage Paper 56 (Allen, Pereira, Raes and Smith 1998), by their numbers.
 package air
 
-import "math"
+import (
+	"math"
+
+	"therapeon/core/units"
+)
 
 // Celsius is a temperature.
 type Celsius = float64
@@ -24,7 +28,7 @@ func MeanSaturationKPa(low, high Celsius) KPa {
 
 // VapourKPa is the vapour pressure of air that is not saturated.
 func VapourKPa(t Celsius, humidityPercent float64) KPa {
-	return SaturationKPa(t) * humidityPercent / 100
+	return SaturationKPa(t) * humidityPercent / units.Percent
 }
 
 // VapourOfDayKPa is the mean vapour pressure of a day from its extremes, equation
@@ -64,5 +68,5 @@ const gramsPerMole = 18.015
 // mmol/m²/s over one-sided area in m², driven by the deficit over the pressure
 // of the air.
 func LeafLossG(areaM2, conductance float64, deficit, pressure KPa) float64 {
-	return areaM2 * conductance / 1000 * deficit / pressure * gramsPerMole * 3600
+	return areaM2 * conductance / units.MilliPer * deficit / pressure * gramsPerMole * units.SecondsAnHour
 }

@@ -2,6 +2,7 @@ package causes
 
 import (
 	"testing"
+
 	"therapeon/core/patient"
 )
 

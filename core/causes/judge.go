@@ -10,6 +10,7 @@ import (
 
 	"therapeon/core/disputes"
 	"therapeon/core/patient"
+	"therapeon/core/units"
 )
 
 // States of a finding and words on a cause, as the patient has them.
@@ -270,7 +271,7 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 		s := findings[f]
 		for c := range all {
 			moved := decibans(oddsOf(p.chances[c]) / oddsOf(without[f][c]))
-			if math.Abs(moved) < worthNaming {
+			if math.Abs(moved) < k.Figures.WorthNamingDB.Value {
 				continue
 			}
 			state := Present
@@ -281,7 +282,7 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 			if own && (speaks > 0) != (moved > 0) {
 				continue // what bears on it is not read the other way about
 			}
-			weighed := Weighed{k.Findings[f].Code, state, math.Round(moved*10) / 10, !own}
+			weighed := Weighed{k.Findings[f].Code, state, units.Rounded(moved, units.Tenths), !own}
 			all[c].Findings = append(all[c].Findings, weighed)
 		}
 	}
@@ -324,13 +325,10 @@ func (k *Knowledge) stands(j Judged) int {
 	return 1
 }
 
-// worthNaming is the least movement shown, in decibans: what the eye can tell.
-const worthNaming = 0.5
-
 // oddsOf keeps away from certainty, where odds have no end.
-func oddsOf(p float64) float64 { return odds(min(max(p, 1e-9), 1-1e-9)) }
+func oddsOf(p float64) float64 { return odds(min(max(p, units.Hair), 1-units.Hair)) }
 
-func round(p float64) float64 { return math.Round(p*1e4) / 1e4 }
+func round(p float64) float64 { return units.Rounded(p, units.TenThousandths) }
 
 // actsOn picks the causes the plan goes by.
 func (k *Knowledge) actsOn(chances []float64, settled []held) uint64 {

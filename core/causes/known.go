@@ -10,6 +10,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/core/units"
 	"therapeon/core/unpot"
 	"therapeon/core/words"
 )
@@ -132,7 +133,7 @@ func (n *knower) fromIntake() {
 	}
 	old, in := mediumLives(p)
 	if least, most, known := p.Stands().MediumDays(); known {
-		switch least, most = least/dates.DaysAMonth, most/dates.DaysAMonth; {
+		switch least, most = least/units.DaysAMonth, most/units.DaysAMonth; {
 		case least >= old:
 			n.say("medium-old", true, fmt.Sprintf("Intake: repotted %.0f months ago or more, and %s", least, in))
 		case most < old:
@@ -167,7 +168,7 @@ func MediumOld(p *patient.Patient) bool {
 	}
 	least, _, known := p.Stands().MediumDays()
 	old, _ := mediumLives(p)
-	return known && least/dates.DaysAMonth >= old
+	return known && least/units.DaysAMonth >= old
 }
 
 // mediumLives is how many months the medium of a plant lives, by what of it ages first and the

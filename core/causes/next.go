@@ -32,9 +32,6 @@ type Move struct {
 	To    float64 `json:"to" required:"true"`
 }
 
-// most is how many checks are offered at a time.
-const most = 6
-
 // entropy of a yes-or-no question, in bits.
 func entropy(p float64) float64 {
 	if p <= 0 || p >= 1 {
@@ -178,7 +175,7 @@ func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c clues,
 		}
 		return cmp.Compare(b.Bits/b.Minutes, a.Bits/a.Minutes)
 	})
-	checks = checks[:min(most, len(checks))]
+	checks = checks[:min(int(k.Figures.MostChecks.Value), len(checks))]
 	for i := range checks {
 		checks[i].Bits = round(checks[i].Bits)
 	}
@@ -197,8 +194,8 @@ func (k *Knowledge) settles(after, chance float64) bool {
 // outcome names the causes an answer would move most.
 func (k *Knowledge) outcome(p *posterior, chance float64, after []float64, settled []held, plan uint64) Outcome {
 	o := Outcome{Chance: round(chance), Moves: []Move{}, NewPlan: k.actions(k.actsOn(after, settled)) != plan}
-	for range 3 {
-		best, by := -1, worthTelling
+	for range int(k.Figures.MostMoves.Value) {
+		best, by := -1, k.Figures.WorthTelling.Value
 		for c := range after {
 			d := math.Abs(after[c] - p.chances[c])
 			if d > by && !slices.ContainsFunc(o.Moves, func(m Move) bool { return m.Cause == k.Causes[c].Code }) {
@@ -212,6 +209,3 @@ func (k *Knowledge) outcome(p *posterior, chance float64, after []float64, settl
 	}
 	return o
 }
-
-// worthTelling is the least change of a chance that is named.
-const worthTelling = 0.02

@@ -3,6 +3,8 @@ package causes
 import (
 	"cmp"
 	"slices"
+
+	"therapeon/core/units"
 )
 
 // search walks the sets of causes around the likeliest one, the centre.
@@ -142,7 +144,7 @@ func (s *search) run() {
 				break
 			}
 		}
-		if s.weights[s.best] <= 1+1e-9 {
+		if s.weights[s.best] <= 1+units.Hair {
 			return
 		}
 		s.moveTo(s.sets[s.best])

@@ -88,6 +88,10 @@ type Figures struct {
 	MuchMore         knowledge.Number `yaml:"much_more" json:"much_more" required:"true"`
 	Against1         knowledge.Number `yaml:"against_1" json:"against_1" required:"true"`
 	Against2         knowledge.Number `yaml:"against_2" json:"against_2" required:"true"`
+	MostChecks       knowledge.Number `yaml:"most_checks" json:"most_checks" required:"true" description:"are offered at a time"`
+	MostMoves        knowledge.Number `yaml:"most_moves" json:"most_moves" required:"true" description:"of chances are named with an answer"`
+	WorthNamingDB    knowledge.Number `yaml:"worth_naming_db" json:"worth_naming_db" required:"true" description:"the least movement that is shown, decibans"`
+	WorthTelling     knowledge.Number `yaml:"worth_telling" json:"worth_telling" required:"true" description:"the least change of a chance that is named"`
 	ActFrom          knowledge.Number `yaml:"act_from" json:"act_from" required:"true" description:"from this chance on a cause is acted on"`
 	ActFromUrgent    knowledge.Number `yaml:"act_from_urgent" json:"act_from_urgent" required:"true" description:"the same for one that spreads"`
 	AlarmFrom        knowledge.Number `yaml:"alarm_from" json:"alarm_from" required:"true" description:"from this chance on one that spreads is raised out of order"`

@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Day is the lowest and the highest temperature of one day, °C.
@@ -20,7 +21,7 @@ type Day struct {
 }
 
 // HourOf is the number of the hour of t.
-func HourOf(t time.Time) int64 { return t.Unix() / 3600 }
+func HourOf(t time.Time) int64 { return t.Unix() / units.SecondsAnHour }
 
 // Where says where a temperature comes from.
 type Where string
@@ -90,7 +91,7 @@ func (p *Station) At(hour int64) (float64, Where, bool) {
 // order, mostly, so the last day is kept.
 func (p *Station) dayOf(hour int64) (string, int) {
 	if hour < p.midnight || hour >= p.nextMidnight {
-		local := time.Unix(hour*3600, 0).In(p.Zone)
+		local := time.Unix(hour*units.SecondsAnHour, 0).In(p.Zone)
 		y, m, d := local.Date()
 		p.day = local.Format(time.DateOnly)
 		p.midnight, p.nextMidnight = firstHour(y, m, d, p.Zone), firstHour(y, m, d+1, p.Zone)
@@ -106,7 +107,7 @@ func firstHour(y int, m time.Month, d int, zone *time.Location) int64 {
 // at is a sine over the day, warmest in mid-afternoon.
 func (d Day) at(hour int) float64 {
 	mean, swing := (d.LowC+d.HighC)/2, (d.HighC-d.LowC)/2
-	return mean + swing*math.Cos(2*math.Pi*(float64(hour)-Table().WarmestHour.Value)/24)
+	return mean + swing*math.Cos(2*math.Pi*(float64(hour)-Table().WarmestHour.Value)/units.HoursADay)
 }
 
 // DailyRange are the lows and highs of every day that is known: the day table,
@@ -242,7 +243,7 @@ func (p *Station) Between(from, to int64) Air {
 // Now is the air to reckon with from an hour on: the mean of the last days, else
 // what is usual.
 func (p *Station) Now(hour int64) Air {
-	a := p.Between(hour-int64(Table().MeanDays.Value)*24, hour)
+	a := p.Between(hour-int64(Table().MeanDays.Value)*units.HoursADay, hour)
 	if a.NightC == nil && p.Usual != nil {
 		a.NightC, a.DayC = &p.Usual.LowC, &p.Usual.HighC
 	}

@@ -1,7 +1,11 @@
 // Package dates reads days as people note them: a day, a month or a year.
 package dates
 
-import "time"
+import (
+	"time"
+
+	"therapeon/core/units"
+)
 
 // earliestYear is the first year that is taken for one.
 const earliestYear = 1900
@@ -44,7 +48,7 @@ func Between(from, to string) float64 {
 	if err != nil {
 		return 0
 	}
-	return b.Sub(a).Hours() / hoursADay
+	return b.Sub(a).Hours() / units.HoursADay
 }
 
 // After is the day so many days after another; what is no day stays as it is.
@@ -55,11 +59,3 @@ func After(day string, days int) string {
 	}
 	return t.AddDate(0, 0, days).Format(time.DateOnly)
 }
-
-// DaysAWeek is the length of a week.
-const DaysAWeek = 7
-
-// DaysAMonth is the mean length of a month.
-const DaysAMonth = 30.44
-
-const hoursADay = 24

@@ -12,6 +12,7 @@ import (
 
 	"gonum.org/v1/gonum/stat"
 
+	"therapeon/core/bands"
 	"therapeon/core/knowledge"
 )
 
@@ -68,6 +69,8 @@ type Knowledge struct {
 	LeastHoldsG  knowledge.Number            `yaml:"least_holds_g" json:"least_holds_g" required:"true"`
 	JumpRange    knowledge.Number            `yaml:"jump_range" json:"jump_range" required:"true"`
 	WateredShare knowledge.Number            `yaml:"watered_share" json:"watered_share" required:"true"`
+	LeastSD      knowledge.Number            `yaml:"least_sd" json:"least_sd" required:"true" description:"in ln of the days"`
+	WeighedSD    knowledge.Number            `yaml:"weighed_sd" json:"weighed_sd" required:"true" description:"how far weights may mislead, in ln of the days"`
 }
 
 // Surface is what of a pot loses water, and to which air.
@@ -105,7 +108,7 @@ func (k *Knowledge) Foretell(all []Weight, p Prior, dueAt float64) (Forecast, bo
 	spread := p.Spread
 	if paces := k.paces(all, f); len(paces) > 0 {
 		slices.Sort(paces)
-		f.Cycles, f.PerDay = len(paces), stat.Quantile(0.5, stat.LinInterp, paces, nil)
+		f.Cycles, f.PerDay = len(paces), stat.Quantile(bands.Middle, stat.LinInterp, paces, nil)
 		spread = k.fitted(paces, p.Spread)
 	} else if k1, ok := onePoint(k.cycle(all), f); ok {
 		f.PerDay = math.Sqrt(k1 * p.PerDay) // one interval, and the table, half each
@@ -131,7 +134,7 @@ func (k *Knowledge) fitted(paces []float64, prior float64) float64 {
 	for i, p := range paces {
 		logs[i] = math.Log(p)
 	}
-	return math.Min(prior, math.Max(k.LeastSpread.Value, math.Exp(eighty*stat.StdDev(logs, nil))))
+	return math.Min(prior, math.Max(k.LeastSpread.Value, math.Exp(bands.Z*stat.StdDev(logs, nil))))
 }
 
 // ends are the wet and the dry weight: as weighed where they were, else by the
@@ -150,12 +153,12 @@ func (k *Knowledge) ends(all []Weight, p Prior, dueAt float64) (wet, dry float64
 	wet = highest.Grams
 	if len(wets) > 0 {
 		slices.Sort(wets)
-		wet = stat.Quantile(0.5, stat.LinInterp, wets, nil)
+		wet = stat.Quantile(bands.Middle, stat.LinInterp, wets, nil)
 	}
 	dry = wet - p.HoldsG
 	if len(lights) > 0 {
 		slices.Sort(lights)
-		light := stat.Quantile(0.5, stat.LinInterp, lights, nil)
+		light := stat.Quantile(bands.Middle, stat.LinInterp, lights, nil)
 		if light < wet {
 			// Light is when the share due for water is left.
 			dry = wet - (wet-light)/(1-dueAt)

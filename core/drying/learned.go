@@ -3,6 +3,9 @@ package drying
 import (
 	"math"
 
+	"therapeon/core/bands"
+	"therapeon/core/units"
+
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
@@ -23,17 +26,14 @@ func (s Span) With(other Span) Span {
 	}
 	a, b := 1/square(s.sd()), 1/square(other.sd())
 	mean := (a*math.Log(s.Days) + b*math.Log(other.Days)) / (a + b)
-	return Span{math.Exp(mean), math.Exp(eighty * math.Sqrt(1/(a+b)))}
+	return Span{math.Exp(mean), math.Exp(bands.Z * math.Sqrt(1/(a+b)))}
 }
 
-func (s Span) sd() float64 { return math.Max(leastSD, math.Log(math.Max(s.Factor, 1))/eighty) }
+func (s Span) sd() float64 {
+	return math.Max(Table().LeastSD.Value, math.Log(math.Max(s.Factor, 1))/bands.Z)
+}
 
 func square(x float64) float64 { return x * x }
-
-const (
-	eighty  = 1.2815515655446004 // bounds the middle four fifths
-	leastSD = 0.02
-)
 
 // Cycle is what was seen of a pot from one watering to the next: the last time it was still wet
 // and the first time it was dry, days after the watering. 0: not seen.
@@ -98,9 +98,6 @@ func count(x float64) int {
 	return 0
 }
 
-// weighedSD is how far weights may mislead, in ln of the days.
-const weighedSD = 0.12
-
 // likelihood is how likely a cycle is for a pot whose own time is e^m.
 func (c Cycle) likelihood(m, s float64) float64 {
 	if c.Drier > 0 {
@@ -110,7 +107,7 @@ func (c Cycle) likelihood(m, s float64) float64 {
 	p := 1.0
 	switch {
 	case c.Weighs > 0:
-		p = distuv.Normal{Mu: m, Sigma: math.Hypot(s, weighedSD)}.Prob(math.Log(c.Weighs))
+		p = distuv.Normal{Mu: m, Sigma: math.Hypot(s, Table().WeighedSD.Value)}.Prob(math.Log(c.Weighs))
 	case c.WetAt > 0 && c.DryAt > c.WetAt:
 		p = cdf(c.DryAt) - cdf(c.WetAt)
 	case c.WetAt > 0:
@@ -118,7 +115,7 @@ func (c Cycle) likelihood(m, s float64) float64 {
 	case c.DryAt > 0:
 		p = cdf(c.DryAt)
 	}
-	return math.Max(p, 1e-12) // whatever was seen, it was seen
+	return math.Max(p, units.Speck) // whatever was seen, it was seen
 }
 
 // foretold are the tenth, the half and the nine tenths of the time of the cycle at hand.
@@ -136,14 +133,15 @@ func foretold(at, weight []float64, s float64, now Cycle) (soon, half, late floa
 			density[j] += weight[i] * math.Exp(-square((x-m)/s)/2)
 		}
 		if now.Weighs > 0 {
-			density[j] *= math.Exp(-square((x-math.Log(now.Weighs))/weighedSD) / 2)
+			density[j] *= math.Exp(-square((x-math.Log(now.Weighs))/Table().WeighedSD.Value) / 2)
 		}
 		sum += density[j]
 	}
 	if sum <= 0 {
 		return now.WetAt, now.WetAt, now.WetAt
 	}
-	shares, run, got := [3]float64{0.1, 0.5, 0.9}, 0.0, [3]float64{}
+	shares, run := []float64{bands.Low, bands.Middle, bands.High}, 0.0
+	got := make([]float64, len(shares))
 	k := 0
 	for j := range points {
 		run += density[j] / sum

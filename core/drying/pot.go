@@ -10,6 +10,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/race"
+	"therapeon/core/units"
 )
 
 // WaterDay is when a pot is due for water, by the calendar.
@@ -37,20 +38,18 @@ func (k *Knowledge) WaterDayFor(p *patient.Patient, pot pots.Pot, mixWater float
 	}
 	last := list[len(list)-1].Day
 	on := func(days float64) string {
-		at := time.Unix(int64((last+days)*secondsADay), 0).In(p.Now.Location())
+		at := time.Unix(int64((last+days)*units.SecondsADay), 0).In(p.Now.Location())
 		return max(at.Format(time.DateOnly), p.Now.Format(time.DateOnly))
 	}
 	return WaterDay{f, on(f.DueDays), on(f.SoonDays), on(f.LateDays)}, true
 }
 
-const secondsADay = 86400
-
 // PriorFor is what a plant's pot is thought to do before it was weighed: by its opening and
 // wall, the dryness of its air, its mix, and its leaves while they are open.
 func (k *Knowledge) PriorFor(p *patient.Patient, pot pots.Pot, mixWater float64) Prior {
 	fill := pot.FillMM()
-	opening := math.Pi * pot.WidthMM(fill) * pot.WidthMM(fill) / 4 / 100
-	wall := math.Pi * (pot.WidthMM(fill) + pot.WidthMM(pot.CrockMM)) / 2 * (fill - pot.CrockMM) / 100
+	opening := units.CircleMM2(pot.WidthMM(fill)) / units.MM2PerCM
+	wall := math.Pi * (pot.WidthMM(fill) + pot.WidthMM(pot.CrockMM)) / 2 * (fill - pot.CrockMM) / units.MM2PerCM
 	around := p.Around().Air()
 	humidity := race.Table().Humidity.Value
 	if around.Percent != nil {
@@ -61,10 +60,10 @@ func (k *Knowledge) PriorFor(p *patient.Patient, pot pots.Pot, mixWater float64)
 	if mixWater <= 0 {
 		mixWater = k.HoldsShare.Value
 	}
-	holds := math.Max(k.LeastHoldsG.Value, (pot.BelowL(fill)-pot.BelowL(pot.CrockMM))*1000*mixWater)
+	holds := math.Max(k.LeastHoldsG.Value, (pot.BelowL(fill)-pot.BelowL(pot.CrockMM))*units.GPerL*mixWater)
 	class := race.Table().Classes[p.Profile.LeafConductance.Value]
 	leaves := k.LeafHours.Value * air.LeafLossG(
-		p.Condition().LeafAreaCM2()/1e4,
+		p.Condition().LeafAreaCM2()/units.CM2PerM2,
 		(class.Shut.Value+class.Open.Value)/2,
 		deficit,
 		air.StandardKPa,
@@ -111,4 +110,4 @@ func AsWeight(w patient.Weight) Weight {
 }
 
 // DayOf is a moment in days, as weights have it.
-func DayOf(at time.Time) float64 { return float64(at.Unix()) / secondsADay }
+func DayOf(at time.Time) float64 { return float64(at.Unix()) / units.SecondsADay }

@@ -11,10 +11,12 @@ import (
 	"slices"
 
 	"therapeon/core/aftercare"
+	"therapeon/core/bands"
 	"therapeon/core/dates"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
 	"therapeon/core/race"
+	"therapeon/core/units"
 
 	"gonum.org/v1/gonum/stat/distuv"
 )
@@ -84,7 +86,7 @@ func Made(c *Grounds) []Forecast {
 	}
 	if weeks, ok := Table().RecoveryWeeks[c.Progress.Standing.Stage]; ok {
 		since := c.Progress.Standing.Since
-		day := func(n float64) string { return dates.After(since, int(n*dates.DaysAWeek)) }
+		day := func(n float64) string { return dates.After(since, int(n*units.DaysAWeek)) }
 		f := Forecast{Code: "recovery", SoonOn: day(weeks.Low), On: day(weeks.Value), LateOn: day(weeks.High)}
 		f.Rests = "table"
 		if f.On >= today {
@@ -122,14 +124,14 @@ func (c *Grounds) firstTip(today string) (Forecast, bool) {
 	if h := c.Stands().Home(); h != nil {
 		start = h.From
 	}
-	median := c.Profile.WeeksToFirstRoot.Value * dates.DaysAWeek
-	sigma := math.Log(race.Table().TipSpread.Value) / distuv.UnitNormal.Quantile(0.9)
+	median := c.Profile.WeeksToFirstRoot.Value * units.DaysAWeek
+	sigma := math.Log(race.Table().TipSpread.Value) / distuv.UnitNormal.Quantile(bands.High)
 	gone := max(0, dates.Between(start, today))
 	of := distuv.LogNormal{Mu: math.Log(median), Sigma: sigma}
-	past := of.CDF(max(gone, 1e-9))
+	past := of.CDF(max(gone, units.Hair))
 	day := func(p float64) string { return dates.After(start, int(math.Round(of.Quantile(past+p*(1-past))))) }
-	f := Forecast{Code: "first-tip", SoonOn: day(0.1), On: day(0.5), LateOn: day(0.9), Rests: "table"}
-	return f, past < 0.98
+	f := Forecast{Code: "first-tip", SoonOn: day(bands.Low), On: day(bands.Middle), LateOn: day(bands.High), Rests: "table"}
+	return f, past < Table().FirstTipPast.Value
 }
 
 // Moved holds where a forecast has moved so far from what was kept of it that it is kept anew: its middle by

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"therapeon/core/bands"
 	"therapeon/core/dates"
 
 	"gonum.org/v1/gonum/integrate/quad"
@@ -141,7 +142,7 @@ func scoreOf(kind Kind, all []Scored, today string) Score {
 // normal is a forecast as a normal one: days from when it was made.
 func (f Forecast) normal() (mean, sd float64) {
 	band := dates.Between(f.SoonOn, f.LateOn)
-	return dates.Between(f.MadeOn, f.On), max(0.5, band/2/distuv.UnitNormal.Quantile(0.9))
+	return dates.Between(f.MadeOn, f.On), max(Table().NearestDays.Value, band/2/distuv.UnitNormal.Quantile(bands.High))
 }
 
 // chances are the Brier score of chances, and the bins of their reliability line.

@@ -27,6 +27,8 @@ type Knowledge struct {
 	Bins          knowledge.Number                      `yaml:"bins" json:"bins" required:"true"`
 	WilsonZ       knowledge.Number                      `yaml:"wilson_z" json:"wilson_z" required:"true"`
 	Kinds         []Kind                                `yaml:"kinds" json:"kinds" required:"true"`
+	FirstTipPast  knowledge.Number                      `yaml:"first_tip_past" json:"first_tip_past" required:"true" description:"share of its like that had theirs, from which a first tip is foretold no more"`
+	NearestDays   knowledge.Number                      `yaml:"nearest_days" json:"nearest_days" required:"true" description:"a day is foretold no nearer"`
 }
 
 // Table is the table of forecasts.

@@ -1,6 +1,8 @@
 // Package leaves measures leaves.
 package leaves
 
+import "therapeon/core/units"
+
 // Blade is one measured leaf, in mm.
 type Blade struct {
 	LengthMM float64 `json:"length_mm" required:"true" validate:"min=5,max=1500"`
@@ -17,7 +19,7 @@ func AreaCM2(blades []Blade, count int, usualLeafCM2, formFactor float64) float6
 	}
 	sum := 0.0
 	for _, b := range blades {
-		sum += b.LengthMM * b.WidthMM * formFactor / 100
+		sum += b.LengthMM * b.WidthMM * formFactor / units.MM2PerCM
 	}
 	if count > len(blades) {
 		sum *= float64(count) / float64(len(blades))

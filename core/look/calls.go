@@ -20,7 +20,7 @@ func (d *decider) rotPatch() {
 		d.v.RotPatch = &Call{Do: "unpot", Why: d.advice(rule)}
 		f := Reason{Finding: "rot-patch", Class: Soon, Why: d.Knowledge.Rules[rule]}
 		d.v.Reasons = append([]Reason{f}, d.v.Reasons...)
-		slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
+		slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank(b.Class), rank(a.Class)) })
 	}
 	switch {
 	case d.has("patch-grown"):

@@ -53,7 +53,10 @@ type Verdict struct {
 	RotPatch   *Call            `json:"rot_patch,omitempty" description:"in-place, unpot or look"`
 }
 
-var rank = map[string]int{"": 0, "plan": 1, Soon: 2, Now: 3}
+// ranks are how much is asked for, the least first.
+var ranks = []string{"", "plan", Soon, Now}
+
+func rank(asks string) int { return slices.Index(ranks, asks) }
 
 // decider decides on one plant.
 type decider struct {

@@ -16,6 +16,7 @@ import (
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
+	"therapeon/core/units"
 )
 
 // Decisions.
@@ -124,13 +125,13 @@ func (k *Knowledge) block(code string) Block {
 // one begins (0 when it is warm).
 func (k *Knowledge) Season(month int, south bool) (season patient.Season, monthsToWarm int) {
 	if south {
-		month = (month+5)%12 + 1
+		month = (month+units.MonthsAYear/2-1)%units.MonthsAYear + 1
 	}
 	from, to := int(k.Figures.WarmFromNorth.Value), int(k.Figures.WarmToNorth.Value)
 	if month >= from && month <= to {
 		return patient.Warm, 0
 	}
-	return patient.Cool, (from - month + 12) % 12
+	return patient.Cool, (from - month + units.MonthsAYear) % units.MonthsAYear
 }
 
 // SeasonOf is the season of a plant's day: as noted at its look, else by what the plant does,
@@ -144,7 +145,7 @@ func (k *Knowledge) SeasonOf(p *patient.Patient) (season patient.Season, daysToW
 	season, months := k.Season(int(on.Month()), p.House.South)
 	if months > 0 {
 		turn := time.Date(on.Year(), on.Month()+time.Month(months), 1, 0, 0, 0, 0, time.UTC)
-		daysToWarm = int(turn.Sub(on).Hours() / hoursADay)
+		daysToWarm = int(turn.Sub(on).Hours() / units.HoursADay)
 	}
 	usual, _, known := p.Around().Nights()
 	switch l := p.Look(); {
@@ -171,5 +172,3 @@ func (k *Knowledge) SeasonByDay(hours float64) patient.Season {
 	}
 	return patient.Cool
 }
-
-const hoursADay = 24

@@ -84,7 +84,7 @@ func (d *decider) reasons() {
 			d.v.Reasons = append(d.v.Reasons, Reason{s.Finding, d.classOf(s), s.Why, s.Meanwhile, s.Says})
 		}
 	}
-	slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank[b.Class], rank[a.Class]) })
+	slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank(b.Class), rank(a.Class)) })
 }
 
 // classOf is the class of a sign on this plant.
@@ -110,7 +110,7 @@ func (d *decider) class() string {
 		class = d.v.Reasons[0].Class
 	}
 	raise := func(to, rule string) {
-		if rank[class] < rank[to] {
+		if rank(class) < rank(to) {
 			class = to
 			d.rule(rule)
 		}

@@ -8,6 +8,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Shelf gives a component by its code: the table's, or what the house made of it.
@@ -182,7 +183,7 @@ type Measured struct {
 // byHand is an amount in L in the steps a jug is read in, rounded up: the one rounding of what is
 // measured out, on every page.
 func (k *Knowledge) byHand(litres float64) float64 {
-	return math.Ceil(litres/k.JugStepL.Value-1e-9) * k.JugStepL.Value
+	return math.Ceil(litres/k.JugStepL.Value-units.Hair) * k.JugStepL.Value
 }
 
 // For measures parts out so that they settle to a volume in L. It fails as Settle does; parts
@@ -216,8 +217,8 @@ func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
 		rule(
 			fmt.Sprintf(
 				"Drained it keeps %.0f %% air, and roots of this kind want %.0f %% or more. Use coarser pieces, or fewer grades.",
-				100*s.Air,
-				100*least.Value,
+				units.Percent*s.Air,
+				units.Percent*least.Value,
 			),
 			least.Provenance,
 		)
@@ -227,7 +228,7 @@ func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
 		rule(
 			fmt.Sprintf(
 				"%.0f %% of what you pour falls into gaps. The coarse pieces then are only bulk.",
-				100*lost/s.PouredL,
+				units.Percent*lost/s.PouredL,
 			),
 			k.MuchLost.Provenance,
 		)

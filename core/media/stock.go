@@ -5,6 +5,8 @@ import (
 	"math"
 	"slices"
 	"strconv"
+
+	"therapeon/core/units"
 )
 
 // Want is what is needed of a component, against what is there.
@@ -114,7 +116,7 @@ func (k *Knowledge) differs(of, c Component) string {
 func litres(l float64) string {
 	l = Table().byHand(l)
 	if l < 1 {
-		return fmt.Sprintf("%.0f mL", l*1000)
+		return fmt.Sprintf("%.0f mL", l*units.MLPerL)
 	}
-	return strconv.FormatFloat(math.Round(l*100)/100, 'f', -1, 64) + " L"
+	return strconv.FormatFloat(units.Rounded(l, units.Hundredths), 'f', -1, 64) + " L"
 }

@@ -10,6 +10,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Component is one thing that mixes are made of.
@@ -167,7 +168,7 @@ func (k *Knowledge) Component(code string) (Component, bool) {
 // RiseMM is how high water stands in a wick of a pore radius,
 // mm, against clean glass-like walls: 2γ/(ρ·g·r), Jurin's law.
 func (k *Knowledge) RiseMM(radiusMM float64) float64 {
-	return 2 * k.Tension.Value / (k.WaterKgM3.Value * k.Gravity.Value * radiusMM / 1000) * 1000
+	return 2 * k.Tension.Value / (k.WaterKgM3.Value * k.Gravity.Value * radiusMM / units.MMPerM) * units.MMPerM
 }
 
 // LivesMonths is how long what lives so many months at 20 °C does in another warmth, °C.

@@ -21,6 +21,7 @@ import (
 	"therapeon/core/leaves"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/core/units"
 )
 
 // Ever is a day after all days.
@@ -129,11 +130,9 @@ func (p *Patient) days(date string) (least, most float64, known bool) {
 	if !ok || err != nil {
 		return 0, 0, false
 	}
-	of := func(t time.Time) float64 { return max(0, on.Sub(t).Hours()/hoursADay) }
+	of := func(t time.Time) float64 { return max(0, on.Sub(t).Hours()/units.HoursADay) }
 	return of(last), of(first), true
 }
-
-const hoursADay = 24
 
 // LeafAreaCM2 is one side of all its leaves: as measured, else by their number and the
 // usual leaf of its group; 0 where no leaf was counted.

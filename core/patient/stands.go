@@ -6,6 +6,7 @@ import (
 
 	"therapeon/core/climate"
 	"therapeon/core/dates"
+	"therapeon/core/units"
 )
 
 // stands is what a plant stands in, and since when.
@@ -177,7 +178,7 @@ func (p Stands) HeldDays() float64 {
 	if err != nil || day.After(p.Now) {
 		return p.Given.HeldDays
 	}
-	return float64(int(p.Now.Sub(day).Hours() / hoursADay))
+	return float64(int(p.Now.Sub(day).Hours() / units.HoursADay))
 }
 
 // Weighing is a weight of the bare plant, g, and how it was held since the one before.
@@ -232,7 +233,7 @@ func (p Stands) BareWeighings() (list []Weighing, since []Spell) {
 	}
 	stays := p.stays(counted)
 	for i, w := range counted {
-		r := Weighing{DaysAgo: p.Now.Sub(w.At).Hours() / hoursADay, Grams: w.Grams, Anew: w.Anew()}
+		r := Weighing{DaysAgo: p.Now.Sub(w.At).Hours() / units.HoursADay, Grams: w.Grams, Anew: w.Anew()}
 		if i > 0 {
 			potted := false
 			r.Since, potted = p.between(stays, counted[i-1].At, w.At)
@@ -291,7 +292,7 @@ func (p *Patient) between(stays []stay, from, to time.Time) (list []Spell, potte
 		if !begins.Before(ends) {
 			continue
 		}
-		spell := Spell{Days: ends.Sub(begins).Hours() / hoursADay, Holding: stay.way}
+		spell := Spell{Days: ends.Sub(begins).Hours() / units.HoursADay, Holding: stay.way}
 		if known := p.Around().Temperatures(); known != nil {
 			air := known.Between(climate.HourOf(begins), climate.HourOf(ends))
 			spell.NightC, spell.DayC, spell.Humidity = air.NightC, air.DayC, air.Humidity

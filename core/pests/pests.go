@@ -11,6 +11,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Pest is a pest and its warmth. K is the degree-days from egg to adult.
@@ -36,6 +37,9 @@ type Figures struct {
 	EggOnlyYoung     knowledge.Number `yaml:"egg_only_young" json:"egg_only_young" required:"true" description:"egg-times that stand in from hatching to laying, there"`
 	Safety           knowledge.Number `yaml:"safety" json:"safety" required:"true"`
 	ScaleGenerations knowledge.Number `yaml:"scale_generations" json:"scale_generations" required:"true" description:"over which rounds by days go on"`
+	MostRounds       knowledge.Number `yaml:"most_rounds" json:"most_rounds" required:"true" description:"of a course"`
+	LineDays         knowledge.Number `yaml:"line_days" json:"line_days" required:"true" description:"drawn ahead, where no look is planned"`
+	LineLeast        knowledge.Number `yaml:"line_least" json:"line_least" required:"true" description:"days drawn at least"`
 	FarDays          knowledge.Number `yaml:"far_days" json:"far_days" required:"true" description:"a round farther off is not planned but looked for on warming"`
 }
 
@@ -87,7 +91,7 @@ func (p Pest) Cause() string { return cmp.Or(p.Of, p.Code) }
 // perHour are the degree-days of one hour at c °C: none below the threshold,
 // and no more above the upper limit.
 func (p Pest) perHour(c float64) float64 {
-	return math.Max(0, math.Min(c, p.StopsC.Value)-p.T0C.Value) / 24
+	return math.Max(0, math.Min(c, p.StopsC.Value)-p.T0C.Value) / units.HoursADay
 }
 
 // Egg is the degree-days in the egg.
@@ -104,7 +108,9 @@ func (p Pest) young() float64 {
 
 // DaysAt is how many days so many degree-days take at an even temperature;
 // +Inf when it is too cold.
-func (p Pest) DaysAt(degreeDays, c float64) float64 { return degreeDays / (p.perHour(c) * 24) }
+func (p Pest) DaysAt(degreeDays, c float64) float64 {
+	return degreeDays / (p.perHour(c) * units.HoursADay)
+}
 
 // Course is a treatment as far as it has come.
 type Course struct {
@@ -154,7 +160,7 @@ type Schedule struct {
 }
 
 // horizonDays is how far ahead a round is looked for.
-const horizonDays = 365
+const horizonDays = units.DaysAYear
 
 // treatedAt is the hour of the day at which a round counts from.
-const treatedAt = 12
+const treatedAt = units.HoursADay / 2

@@ -10,6 +10,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Faults finds courses that cannot be.
@@ -72,12 +73,12 @@ type counted struct {
 // most horizonDays on. It is false when they do not.
 func (c counter) reach(since int64, dd float64) (int64, bool) {
 	sum := 0.0
-	for h := since; h < since+horizonDays*24; h++ {
+	for h := since; h < since+horizonDays*units.HoursADay; h++ {
 		t, _, ok := c.place.At(h)
 		if !ok {
 			return 0, false
 		}
-		if sum += c.pest.perHour(t); sum >= dd-1e-9 {
+		if sum += c.pest.perHour(t); sum >= dd-units.Hair {
 			return h, true
 		}
 	}
@@ -156,7 +157,7 @@ func (p *planner) noon(day string) (int64, error) {
 }
 
 func (p *planner) day(hour int64) string {
-	return time.Unix(hour*3600, 0).In(p.place.Zone).Format(time.DateOnly)
+	return time.Unix(hour*units.SecondsAnHour, 0).In(p.place.Zone).Format(time.DateOnly)
 }
 
 // after is the first day whose noon is not before an hour, before the last one
@@ -171,7 +172,7 @@ func (p *planner) window(at int64) (from, latest int64, ok bool) {
 		return 0, 0, false
 	}
 	if every := p.pest.EveryDays; every != nil { // by days, while they develop
-		return at + int64(every.Low)*24, at + int64(every.High)*24, true
+		return at + int64(every.Low)*units.HoursADay, at + int64(every.High)*units.HoursADay, true
 	}
 	safe := Table().Figures.Safety.Value
 	latest, lays := p.reach(at, math.Max(p.pest.Egg(), safe*p.pest.young()))
@@ -226,9 +227,9 @@ func (p *planner) rounds(at int64) {
 	if hatched, ok := p.reach(last, p.pest.Egg()); ok {
 		p.s.HatchedOn = p.after(hatched)
 	}
-	for n := len(p.done) + 1; n <= p.planned() || n <= mostRounds && p.goesOn(at, last); n++ {
+	for n := len(p.done) + 1; n <= p.planned() || n <= int(Table().Figures.MostRounds.Value) && p.goesOn(at, last); n++ {
 		from, latest, ok := p.window(last)
-		if p.far = ok && from > now+int64(Table().Figures.FarDays.Value)*24 && p.s.Next == nil; !ok || p.far {
+		if p.far = ok && from > now+int64(Table().Figures.FarDays.Value)*units.HoursADay && p.s.Next == nil; !ok || p.far {
 			p.cold = true
 			break
 		}
@@ -242,9 +243,6 @@ func (p *planner) rounds(at int64) {
 	}
 	p.clear(last)
 }
-
-// mostRounds are the most of a course.
-const mostRounds = 24
 
 // goesOn holds while more rounds are needed than a number says: over the generations that rounds by
 // days go on, and until a generation after the last adult seen, where pupae escape. A plan of the
@@ -350,7 +348,7 @@ func (p *planner) line(first int64) {
 		end = p.s.AllClear
 	}
 	if end == "" {
-		end = p.now.AddDate(0, 0, 30).Format(time.DateOnly)
+		end = p.now.AddDate(0, 0, int(Table().Figures.LineDays.Value)).Format(time.DateOnly)
 	}
 	start, err := time.ParseInLocation(time.DateOnly, p.day(first), p.place.Zone)
 	if err != nil {
@@ -373,7 +371,7 @@ func (p *planner) line(first int64) {
 		sum += day.DegreeDays
 		day.Generations = sum / p.pest.K.Value
 		p.s.Line = append(p.s.Line, day)
-		if day.Day > end && len(p.s.Line) > 3 {
+		if day.Day > end && len(p.s.Line) > int(Table().Figures.LineLeast.Value) {
 			return
 		}
 	}

@@ -6,6 +6,7 @@ import (
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Size is the pot advised.
@@ -77,7 +78,7 @@ func (s *sizing) high() {
 	if below > 0 {
 		clear := s.pot.HeightMM - k.RimMM.Value - depth - reach - k.AboveMM.Value
 		step := k.LayerStepMM.Value
-		*s.pot.HoleMM = math.Max(0, math.Floor(math.Min(clear, k.MostShare.Value*s.pot.HeightMM)/step+1e-9)*step)
+		*s.pot.HoleMM = math.Max(0, math.Floor(math.Min(clear, k.MostShare.Value*s.pot.HeightMM)/step+units.Hair)*step)
 	}
 }
 
@@ -102,7 +103,7 @@ func (s *sizing) wide() {
 	}
 	foot := k.StandsOn.Value * s.pot.HeightMM
 	s.pot.TopMM = k.sold(math.Max(wants, foot/k.Taper.Value), k.LeastWideMM.Value)
-	s.pot.BottomMM = math.Max(k.down(k.Taper.Value*s.pot.TopMM), math.Ceil(foot/k.StepMM.Value-1e-9)*k.StepMM.Value)
+	s.pot.BottomMM = math.Max(k.down(k.Taper.Value*s.pot.TopMM), math.Ceil(foot/k.StepMM.Value-units.Hair)*k.StepMM.Value)
 	switch {
 	case foot/k.Taper.Value > wants:
 		s.say(k.StandsOn.Provenance, "As wide as it has to be to stand: %.0f mm at the foot.", s.pot.BottomMM)
@@ -137,7 +138,7 @@ func (s *sizing) few(wants float64) {
 		)
 		return
 	}
-	if p.RootML/1000 < k.LeastShare.Value*s.pot.VolumeL() {
+	if p.RootML/units.MLPerL < k.LeastShare.Value*s.pot.VolumeL() {
 		s.why = append(s.why, k.CappedWhy)
 	}
 }
@@ -210,7 +211,7 @@ func (k *Knowledge) hangs(group string, lengthMM, widthMM float64) float64 {
 // sold is the next size up in which pots are sold.
 func (k *Knowledge) sold(mm, least float64) float64 {
 	step := k.StepMM.Value
-	return math.Max(least, math.Ceil(mm/step-1e-9)*step)
+	return math.Max(least, math.Ceil(mm/step-units.Hair)*step)
 }
 
 func (k *Knowledge) down(mm float64) float64 { return math.Floor(mm/k.StepMM.Value) * k.StepMM.Value }

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Fit is how a pot suits a plant.
@@ -34,12 +35,12 @@ func (k *Knowledge) FitOf(pot Pot, p Needs, gaps, settling float64) Fit {
 		Words:   []knowledge.Text{},
 	}
 	reach := k.Reach(p)
-	f.RootBallL = math.Min(p.RootML/1000*k.BallSpread.Value, (f.FillL-f.CrockL)/2)
+	f.RootBallL = math.Min(p.RootML/units.MLPerL*k.BallSpread.Value, (f.FillL-f.CrockL)/2)
 	f.MediumL = (f.FillL - f.CrockL - f.RootBallL) * settling
 	f.ReservoirL = pot.BelowL(pot.WaterMM()) * gaps
 	f.BaseMM = pot.FillMM() + k.Base(p.Group, p.DryTop).Value
 	f.RootEndMM = math.Max(0, f.BaseMM-reach)
-	f.RootShare = p.RootML / 1000 / f.VolumeL
+	f.RootShare = p.RootML / units.MLPerL / f.VolumeL
 	f.judge(k, pot, p, reach)
 	if pot.WaterMM() > 0 {
 		f.water(k, pot, p)
@@ -71,7 +72,7 @@ func (f *Fit) judge(k *Knowledge, pot Pot, p Needs, reach float64) {
 			"big",
 			k.LeastShare.Provenance,
 			"Its living roots are %.1g %% of it. Medium that no root reaches stays wet and goes stale. Shorter and wider helps.",
-			100*f.RootShare,
+			units.Percent*f.RootShare,
 		)
 	}
 }

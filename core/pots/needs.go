@@ -167,12 +167,6 @@ func fewPotted(p *patient.Patient) bool {
 	return feeds == 0 && potted < airy || potted < feeds*roots.Known().Figures.PoorFed.Value
 }
 
-// The most roots of one plant, and of one batch, that a section draws.
-const (
-	mostDrawn   = 14
-	mostOfBatch = 4
-)
-
 // Hanging are the living roots to be drawn in a section, of a batch some.
 func Hanging(p *patient.Patient, w Wish) []RootIn {
 	var living []RootIn
@@ -189,8 +183,8 @@ func Hanging(p *patient.Patient, w Wish) []RootIn {
 			if !s.State.IsLive() {
 				continue
 			}
-			for range min(root.Count, mostOfBatch) {
-				if len(living) < mostDrawn {
+			for range min(root.Count, int(Table().DrawnOfBatch.Value)) {
+				if len(living) < int(Table().DrawnRoots.Value) {
 					living = append(
 						living,
 						RootIn{

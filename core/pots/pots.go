@@ -12,6 +12,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Shapes of pots.
@@ -98,7 +99,7 @@ func (p Pot) Faults() fault.List {
 // Rim is from the medium to the rim.
 func (p Pot) Rim() float64 {
 	if p.RimMM == nil {
-		return math.Min(Table().RimMM.Value, p.HeightMM/4)
+		return math.Min(Table().RimMM.Value, Table().RimShare.Value*p.HeightMM)
 	}
 	return *p.RimMM
 }
@@ -143,11 +144,11 @@ func (p Pot) areaMM2(z float64) float64 {
 	case Box:
 		return p.WidthMM(z) * (p.bottomDepth() + (p.topDepth()-p.bottomDepth())*z/p.HeightMM)
 	case Bowl:
-		radius := (p.TopMM*p.TopMM/4 + p.HeightMM*p.HeightMM) / (2 * p.HeightMM)
+		radius := (p.TopMM/2*p.TopMM/2 + p.HeightMM*p.HeightMM) / (2 * p.HeightMM)
 		return math.Pi * z * (2*radius - z)
 	default:
 		d := p.WidthMM(z)
-		return math.Pi * d * d / 4
+		return units.CircleMM2(d)
 	}
 }
 
@@ -155,7 +156,7 @@ func (p Pot) areaMM2(z float64) float64 {
 // second degree: it is the prismoidal formula of the handbooks.
 func (p Pot) BelowL(z float64) float64 {
 	z = math.Min(math.Max(z, 0), p.HeightMM)
-	return z / 6 * (p.areaMM2(0) + 4*p.areaMM2(z/2) + p.areaMM2(z)) / 1e6
+	return z / 6 * (p.areaMM2(0) + 4*p.areaMM2(z/2) + p.areaMM2(z)) / units.MM3PerL
 }
 
 // VolumeL is its whole volume.
@@ -206,6 +207,9 @@ type Knowledge struct {
 	SpacingMM    map[string]knowledge.Number `yaml:"spacing_mm" json:"spacing_mm" required:"true" description:"from one bulb to the next"`
 	SpanMM       map[string]knowledge.Number `yaml:"leaf_span_mm" json:"leaf_span_mm" required:"true"`
 	AtOnce       knowledge.Codes             `yaml:"at_once" json:"at_once" required:"true" description:"groups whose reservoir is filled at once"`
+	RimShare     knowledge.Number            `yaml:"rim_share" json:"rim_share" required:"true" description:"of the height of a pot whose rim was not measured, at most"`
+	DrawnRoots   knowledge.Number            `yaml:"drawn_roots" json:"drawn_roots" required:"true" description:"of a plant, in a section"`
+	DrawnOfBatch knowledge.Number            `yaml:"drawn_of_batch" json:"drawn_of_batch" required:"true"`
 }
 
 // Table is the table.

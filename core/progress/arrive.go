@@ -4,6 +4,8 @@ import (
 	"math"
 	"slices"
 
+	"therapeon/core/bands"
+
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
@@ -74,7 +76,7 @@ func Arrives(of []Length, pace Pace, mark Mark) (soon, middle, late float64, ok 
 		}
 		return high
 	}
-	soon, middle, late = at(0.1), at(0.5), at(0.9)
+	soon, middle, late = at(bands.Low), at(bands.Middle), at(bands.High)
 	return soon, middle, late, middle-last.Day <= Table().ForecastDays.Value
 }
 
@@ -92,7 +94,7 @@ type line struct {
 // posterior are the lines that fit, each with its weight; these add up to one.
 func posterior(of []Length, pace Pace) []line {
 	const points, reach, least = 61, 4.0, 1e-5
-	sigma := math.Log(pace.Factor) / eighty
+	sigma := math.Log(pace.Factor) / bands.Z
 	list := make([]line, 0, points*len(Table().Scatter))
 	most := math.Inf(-1)
 	for i := range points {
@@ -135,5 +137,3 @@ func fitted(of []Length, pace, scatter float64) (line, float64) {
 	}
 	return at, fit
 }
-
-const eighty = 1.2815515655446004 // bounds the middle four fifths

@@ -4,6 +4,8 @@ import (
 	"math"
 	"testing"
 
+	"therapeon/core/bands"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -31,7 +33,7 @@ func (d *drawn) normal() float64 {
 func TestArrivalsHoldTheTruth(t *testing.T) {
 	k, d := Table(), draws(11)
 	pace := Pace{1.2, k.RateSpread.Value}
-	sigma := math.Log(pace.Factor) / eighty
+	sigma := math.Log(pace.Factor) / bands.Z
 	for _, lengths := range []int{1, 2, 4, 9} {
 		const tries = 1000
 		early, late, runs, width := 0, 0, 0, 0.0

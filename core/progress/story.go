@@ -8,6 +8,7 @@ import (
 
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/core/units"
 )
 
 // known is what is known of a plant as of a day.
@@ -263,7 +264,7 @@ func (k *known) lossAWeek() (float64, bool) {
 	for i := n - 2; i >= 0; i-- {
 		a, b := k.grams[i], k.grams[n-1]
 		if days := between(a.on, b.on); days >= Table().ApartDays.Value {
-			return (a.grams - b.grams) / a.grams * 7 / days, true
+			return (a.grams - b.grams) / a.grams * units.DaysAWeek / days, true
 		}
 	}
 	return 0, false
@@ -408,7 +409,7 @@ func (s *story) leafMM(mm float64, on string) {
 	if s.leafAsLarge() {
 		s.sign("leaf-large", on)
 	}
-	if n = len(s.leaves); n > 2 && s.leaves[n-1] < s.leaves[n-2] && s.leaves[n-2] < s.leaves[n-3] {
+	if inARow(s.leaves, func(a, b float64) bool { return b < a }) {
 		s.sign("leaf-smaller", on)
 	}
 }
@@ -421,8 +422,21 @@ func (k *known) leafAsLarge() bool {
 
 // twoRising holds where the two newest leaves are each larger than the one before.
 func (k *known) twoRising() bool {
-	n := len(k.leaves)
-	return n > 2 && k.leaves[n-1] > k.leaves[n-2] && k.leaves[n-2] > k.leaves[n-3]
+	return inARow(k.leaves, func(a, b float64) bool { return b > a })
+}
+
+// inARow holds where the newest leaves, as many as tell, each follow from the one before.
+func inARow(leaves []float64, follows func(before, leaf float64) bool) bool {
+	first := len(leaves) - int(Table().LeavesInARow.Value)
+	if first < 0 {
+		return false
+	}
+	for i := first + 1; i < len(leaves); i++ {
+		if !follows(leaves[i-1], leaves[i]) {
+			return false
+		}
+	}
+	return true
 }
 
 // move takes a new home in: how its roots hold there is not seen yet.

@@ -69,8 +69,9 @@ type Knowledge struct {
 
 	Close map[string]knowledge.Text `yaml:"close" json:"close" required:"true"`
 
-	SureSigns   knowledge.Number `yaml:"sure_signs" json:"sure_signs" required:"true"`
-	FairlySigns knowledge.Number `yaml:"fairly_signs" json:"fairly_signs" required:"true"`
+	SureSigns    knowledge.Number `yaml:"sure_signs" json:"sure_signs" required:"true"`
+	FairlySigns  knowledge.Number `yaml:"fairly_signs" json:"fairly_signs" required:"true"`
+	LeavesInARow knowledge.Number `yaml:"leaves_in_a_row" json:"leaves_in_a_row" required:"true" description:"that tell, each smaller or each larger"`
 }
 
 // Table is the table of growth.

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"therapeon/core/bands"
 	"therapeon/core/dates"
 	"therapeon/core/patient"
 )
@@ -377,7 +378,7 @@ func (t *Track) isAt(at string) bool {
 // mark is how far off something is in its pot.
 func (c *Followed) mark(at, today string) (Mark, bool) {
 	k := Table()
-	of := func(low, mid, high, by float64) Mark { return Mark{mid * by, (high - low) * by / 2 / eighty} }
+	of := func(low, mid, high, by float64) Mark { return Mark{mid * by, (high - low) * by / 2 / bands.Z} }
 	h := c.Stands().Home()
 	potted := c.Pot != nil && h != nil && h.Potted && h.From <= today
 	switch at {

@@ -102,7 +102,7 @@ func Shrinks(p *patient.Patient, day string) bool {
 	for _, l := range p.Looks {
 		measured += count(l.Noted.NewestLeafMM != nil)
 	}
-	if measured < 3 { // it takes three leaves to shrink twice
+	if measured < int(Table().LeavesInARow.Value) {
 		return false
 	}
 	c := Followed{Patient: p}

@@ -1,8 +1,9 @@
 package race
 
 import (
-	"fmt"
+	"cmp"
 	"slices"
+	"strconv"
 	"strings"
 
 	"therapeon/core/air"
@@ -10,6 +11,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/core/units"
 )
 
 // start is what a race starts from: a plant, its air, and what is known of both.
@@ -58,6 +60,7 @@ type Assumption struct {
 
 // book are the assumptions of a case, in the order they are shown.
 type book struct {
+	k    *Knowledge
 	own  map[string]float64
 	list []Assumption
 }
@@ -66,15 +69,48 @@ func exactly(n knowledge.Number) knowledge.Estimate {
 	return knowledge.Estimate{Value: n.Value, Low: n.Value, High: n.Value, Provenance: n.Provenance}
 }
 
+// around is a median with the spread of its group either way.
+func around(n knowledge.Number, spread float64) knowledge.Estimate {
+	return knowledge.Estimate{Value: n.Value, Low: n.Value / spread, High: n.Value * spread, Provenance: n.Provenance}
+}
+
 // usual adds a figure of the table.
-func (b *book) usual(e knowledge.Estimate, a Assumption) {
+func (b *book) usual(code string, e knowledge.Estimate, from string) {
+	a := b.begun(code, from)
 	a.Value, a.Low, a.High, a.Usual = e.Value, e.Low, e.High, &e
 	b.add(a)
 }
 
+// known adds a figure of the plant or of its place.
+func (b *book) known(code string, is roots.Range, from string) {
+	a := b.begun(code, from)
+	a.Value, a.Low, a.High = is.Point, is.Low, is.High
+	b.add(a)
+}
+
+// one is a figure without a range.
+func one(v float64) roots.Range { return roots.Range{Low: v, Point: v, High: v} }
+
+// begun is an assumption with its words and bounds. A code such as rot:lid is of a way of holding.
+func (b *book) begun(code, from string) Assumption {
+	kind, method, of := strings.Cut(code, ":")
+	i := slices.IndexFunc(b.k.Assumptions, func(a Assumable) bool { return a.Code == kind })
+	if i < 0 {
+		panic("race: no assumption " + code)
+	}
+	t := b.k.Assumptions[i]
+	name := t.Name
+	if of {
+		m, _ := b.k.Method(method)
+		name = strings.ReplaceAll(name, "{way}", m.Name)
+		code = t.Under + ":" + method
+	}
+	return Assumption{Code: code, Name: name, Unit: t.Unit, Least: t.Least.Value, Most: t.Most.Value, From: from}
+}
+
 func (b *book) add(a Assumption) {
 	if own, ok := b.own[a.Code]; ok {
-		a.Value, a.Low, a.High, a.Own, a.From = own, own, own, true, "Your own figure, taken as it is."
+		a.Value, a.Low, a.High, a.Own, a.From = own, own, own, true, b.k.from("own")
 	}
 	b.list = append(b.list, a)
 }
@@ -94,232 +130,103 @@ func (b *book) value(code string) float64 { return b.at(code).Value }
 // assumptions lists what a race rests on.
 func assumptions(c start) []Assumption { return assume(c).list }
 
-const ofTheTable = "The table of this house."
-
 func assume(c start) *book {
-	k, p := Table(), c.Profile
-	class := k.Classes[p.LeafConductance.Value]
-	b := &book{own: c.Assumed}
-	leaf := class.Name + " leaves, the class of its group."
-
-	from := c.LeafFrom
-	if from == "" {
-		from = "Not known yet. Count or measure its leaves at intake."
+	b := &book{k: Table(), own: c.Assumed}
+	b.ofPlant(c)
+	b.ofWater(c)
+	if !c.TipsOut {
+		b.ofFirstTip(c)
+		b.ofLosses(c)
 	}
-	b.add(
-		Assumption{
-			Code:  "leaf_cm2",
-			Name:  "Leaf, one side",
-			Unit:  "cm²",
-			Value: c.LeafAreaCM2,
-			Low:   c.LeafAreaCM2,
-			High:  c.LeafAreaCM2,
-			Least: 1,
-			Most:  100000,
-			From:  from,
-		},
-	)
-	b.usual(class.FreshKgM2, Assumption{Code: "fresh_kg_m2", Name: "Leaf mass", Unit: "kg/m²", Least: 0.05, Most: 6, From: leaf})
+	b.ofGrowth(c)
+	b.ofAir(c)
+	b.ofWays()
+	return b
+}
+
+// ofPlant adds what it is made of: leaves, and bulbs or canes.
+func (b *book) ofPlant(c start) {
+	k, p := b.k, c.Profile
+	class := k.Classes[p.LeafConductance.Value]
+	leaf := k.from("leaf", "{class}", class.Name)
+	b.known("leaf_cm2", one(c.LeafAreaCM2), cmp.Or(c.LeafFrom, k.from("no_leaf")))
+	b.usual("fresh_kg_m2", class.FreshKgM2, leaf)
 	if c.Bulbs > 0 {
 		e, ok := k.BulbG[p.Code]
 		if strings.HasPrefix(p.Code, "other-") || !ok {
 			e = k.BulbG["other"]
 		}
-		b.usual(
-			e,
-			Assumption{
-				Code:  "bulb_g",
-				Name:  fmt.Sprintf("One bulb or cane, of %d", c.Bulbs),
-				Unit:  "g",
-				Least: 0.1,
-				Most:  1000,
-				From:  "The usual one of its group.",
-			},
-		)
+		b.usual("bulb_g", e, k.from("bulb"))
+		last := &b.list[len(b.list)-1]
+		last.Name = strings.ReplaceAll(last.Name, "{bulbs}", strconv.Itoa(c.Bulbs))
 	}
-	b.usual(class.Shut, Assumption{Code: "shut", Name: "Loss through shut leaves", Unit: "mmol/m²/s", Least: 0.05, Most: 20, From: leaf})
-	b.usual(class.Open, Assumption{Code: "open", Name: "Loss through open leaves", Unit: "mmol/m²/s", Least: 0.05, Most: 400, From: leaf})
-	from = c.RootsFrom
-	if from == "" {
-		from = "No roots were read. None is taken."
-	}
-	b.add(
-		Assumption{
-			Code:  "roots_cm2",
-			Name:  "Living root",
-			Unit:  "cm²",
-			Value: c.LiveRootCM2.Point,
-			Low:   c.LiveRootCM2.Low,
-			High:  c.LiveRootCM2.High,
-			Least: 0,
-			Most:  20000,
-			From:  from,
-		},
-	)
-	b.usual(k.Uptake, Assumption{Code: "uptake", Name: "Wet root takes up", Unit: "L/m²/day", Least: 0, Most: 5, From: ofTheTable})
+	b.usual("shut", class.Shut, leaf)
+	b.usual("open", class.Open, leaf)
+}
+
+// ofWater adds what its roots drink, and the water it has left.
+func (b *book) ofWater(c start) {
+	k := b.k
+	b.known("roots_cm2", c.LiveRootCM2, cmp.Or(c.RootsFrom, k.from("no_roots")))
+	b.usual("uptake", k.Uptake, k.from("table"))
 	if c.Limp {
-		b.usual(k.StartLimp, Assumption{Code: "start", Name: "Water it has left, of full", Least: 0.3, Most: 1, From: "Limp or shrivelled when last looked at."})
+		b.usual("start", k.StartLimp, k.from("limp"))
 	} else {
-		b.usual(k.Start, Assumption{Code: "start", Name: "Water it has left, of full", Least: 0.3, Most: 1, From: "Not limp when last looked at."})
+		b.usual("start", k.Start, k.from("not_limp"))
 	}
-	b.usual(k.Lost, Assumption{Code: "lost", Name: "Likely lost below", Least: 0.2, Most: 0.9, From: ofTheTable})
+	b.usual("lost", k.Lost, k.from("table"))
+}
 
-	if !c.TipsOut {
-		weeks := p.WeeksToFirstRoot
-		s := k.TipSpread.Value
-		b.usual(knowledge.Estimate{
-			Value:      weeks.Value,
-			Low:        weeks.Value / s,
-			High:       weeks.Value * s,
-			Provenance: weeks.Provenance,
-		}, Assumption{Code: "tip_weeks", Name: "First new tip after", Unit: "weeks", Least: 0, Most: 60, From: "Median of its group in the warm, and four of five plants around it."})
-		b.add(
-			Assumption{
-				Code:  "held_days",
-				Name:  "Held without a tip for",
-				Unit:  "days",
-				Value: c.HeldDays,
-				Low:   c.HeldDays,
-				High:  c.HeldDays,
-				Least: 0,
-				Most:  1000,
-				From:  "Since it was first held bare.",
-			},
-		)
-		b.ofLosses(c)
-	}
-	mm, s := p.ElongationMMPerDay, k.TipSpread.Value
+// ofFirstTip adds when the first new tip comes.
+func (b *book) ofFirstTip(c start) {
+	k := b.k
+	b.usual("tip_weeks", around(c.Profile.WeeksToFirstRoot, k.TipSpread.Value), k.from("median"))
+	b.known("held_days", one(c.HeldDays), k.from("held"))
+}
+
+// ofGrowth adds how fast new roots grow, and how many come together.
+func (b *book) ofGrowth(c start) {
+	k := b.k
 	if c.GrowthMM != nil {
-		b.add(
-			Assumption{
-				Code:  "growth_mm",
-				Name:  "A tip grows",
-				Unit:  "mm/day",
-				Value: *c.GrowthMM,
-				Low:   *c.GrowthMM,
-				High:  *c.GrowthMM,
-				Least: 0,
-				Most:  20,
-				From:  "Its own roots, between the last two readings.",
-			},
-		)
+		b.known("growth_mm", one(*c.GrowthMM), k.from("own_roots"))
 	} else {
-		b.usual(
-			knowledge.Estimate{Value: mm.Value, Low: mm.Value / s, High: mm.Value * s, Provenance: mm.Provenance},
-			Assumption{Code: "growth_mm", Name: "A tip grows", Unit: "mm/day", Least: 0, Most: 20, From: "Median of its group in the warm, and four of five plants around it."},
-		)
+		b.usual("growth_mm", around(c.Profile.ElongationMMPerDay, k.TipSpread.Value), k.from("median"))
 	}
-	b.usual(k.Tips, Assumption{Code: "tips", Name: "Tips that come together", Least: 1, Most: 20, From: ofTheTable})
+	b.usual("tips", k.Tips, k.from("table"))
+}
 
-	b.add(
-		Assumption{
-			Code:  "night_c",
-			Name:  "Night",
-			Unit:  "°C",
-			Value: c.NightC,
-			Low:   c.NightC,
-			High:  c.NightC,
-			Least: -10,
-			Most:  45,
-			From:  c.AirFrom,
-		},
-	)
-	b.add(
-		Assumption{
-			Code:  "day_c",
-			Name:  "Day",
-			Unit:  "°C",
-			Value: c.DayC,
-			Low:   c.DayC,
-			High:  c.DayC,
-			Least: -10,
-			Most:  50,
-			From:  c.AirFrom,
-		},
-	)
+// ofAir adds its air, its light and its soaks.
+func (b *book) ofAir(c start) {
+	k := b.k
+	b.known("night_c", one(c.NightC), c.AirFrom)
+	b.known("day_c", one(c.DayC), c.AirFrom)
 	if c.Humidity != nil {
-		b.add(
-			Assumption{
-				Code:  "humidity",
-				Name:  "Air of the room",
-				Unit:  "%",
-				Value: *c.Humidity,
-				Low:   *c.Humidity,
-				High:  *c.Humidity,
-				Least: 5,
-				Most:  100,
-				From:  c.AirFrom,
-			},
-		)
+		b.known("humidity", one(*c.Humidity), c.AirFrom)
 	} else {
-		b.usual(
-			exactly(k.Humidity),
-			Assumption{Code: "humidity", Name: "Air of the room", Unit: "%", Least: 5, Most: 100, From: "Only a guess, a heated room. Say at its place how humid it is."},
-		)
+		b.usual("humidity", exactly(k.Humidity), k.from("no_humidity"))
 	}
-	light := c.Light
-	if light == "" {
-		light = "shade"
-	}
-	b.usual(
-		exactly(k.Light[light]),
-		Assumption{Code: "leaf_warmer_k", Name: "Leaves warmer than air by day", Unit: "K", Least: 0, Most: 15, From: "For " + light + "."},
-	)
-	b.usual(
-		exactly(k.AltitudeM),
-		Assumption{Code: "altitude_m", Name: "Above the sea", Unit: "m", Least: -400, Most: 4500, From: "Taken as at sea level."},
-	)
-	b.usual(
-		exactly(k.SoakMinutes),
-		Assumption{Code: "soak_minutes", Name: "A soak", Unit: "min", Least: 0, Most: 1440, From: "A usual soak of a bare plant."},
-	)
-	b.usual(exactly(k.SoakEvery), Assumption{Code: "soak_every_days", Name: "Soaked every", Unit: "days", Least: 0.25, Most: 60, From: "A usual rhythm of a bare plant."})
-	for _, m := range k.Methods {
+	light := cmp.Or(c.Light, "shade")
+	b.usual("leaf_warmer_k", exactly(k.Light[light]), k.from("light", "{light}", light))
+	b.usual("altitude_m", exactly(k.AltitudeM), k.from("altitude"))
+	b.usual("soak_minutes", exactly(k.SoakMinutes), k.from("soak"))
+	b.usual("soak_every_days", exactly(k.SoakEvery), k.from("rhythm"))
+}
+
+// ofWays adds the air and the wetness of each way of holding.
+func (b *book) ofWays() {
+	table := b.k.from("table")
+	for _, m := range b.k.Methods {
 		if m.HumidityPercent != nil {
-			b.usual(
-				exactly(*m.HumidityPercent),
-				Assumption{
-					Code:  "air:" + m.Code,
-					Name:  m.Name + ": air",
-					Unit:  "%",
-					Least: 5,
-					Most:  100,
-					From:  ofTheTable,
-				},
-			)
+			b.usual("air_of:"+m.Code, exactly(*m.HumidityPercent), table)
 		} else {
-			b.usual(
-				exactly(*m.AddPercent),
-				Assumption{
-					Code:  "air:" + m.Code,
-					Name:  m.Name + ": above the room",
-					Unit:  "points",
-					Least: 0,
-					Most:  90,
-					From:  ofTheTable,
-				},
-			)
+			b.usual("air_above:"+m.Code, exactly(*m.AddPercent), table)
 		}
 		if m.WetHours != nil {
-			b.usual(
-				exactly(*m.WetHours),
-				Assumption{
-					Code:  "wet:" + m.Code,
-					Name:  m.Name + ": wet after a soak",
-					Unit:  "h",
-					Least: 0,
-					Most:  72,
-					From:  ofTheTable,
-				},
-			)
+			b.usual("wet_hours:"+m.Code, exactly(*m.WetHours), table)
 		} else {
-			b.usual(
-				exactly(*m.WetShare),
-				Assumption{Code: "wet:" + m.Code, Name: m.Name + ": wet, share of the time", Least: 0, Most: 1, From: ofTheTable},
-			)
+			b.usual("wet_share:"+m.Code, exactly(*m.WetShare), table)
 		}
 	}
-	return b
 }
 
 // humidity of the air around the plant, percent.
@@ -327,7 +234,7 @@ func (b *book) humidity(m Method) float64 {
 	if m.HumidityPercent != nil {
 		return b.value("air:" + m.Code)
 	}
-	return min(100, b.value("humidity")+b.value("air:"+m.Code))
+	return min(units.Percent, b.value("humidity")+b.value("air:"+m.Code))
 }
 
 // wetShare is the share of the time that old roots are wet.
@@ -335,7 +242,7 @@ func (b *book) wetShare(m Method, every float64) float64 {
 	if m.WetHours == nil {
 		return b.value("wet:" + m.Code)
 	}
-	return min(1, (b.value("soak_minutes")/60+b.value("wet:"+m.Code))/(24*every))
+	return min(1, (b.value("soak_minutes")/units.MinutesAnHour+b.value("wet:"+m.Code))/(units.HoursADay*every))
 }
 
 func (b *book) pressure() air.KPa { return air.PressureKPa(b.value("altitude_m")) }

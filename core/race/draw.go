@@ -6,8 +6,10 @@ import (
 
 	"gonum.org/v1/gonum/stat/distuv"
 
+	"therapeon/core/bands"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/core/units"
 )
 
 // What is drawn for each run, one dimension each.
@@ -41,14 +43,14 @@ var steps = [dimensions]float64{
 // share is the draw of a run in a dimension, in (0, 1).
 func share(run, seed, dimension int) float64 {
 	_, u := math.Modf(0.5 + float64(run+1+seed*7919)*steps[dimension])
-	return math.Min(math.Max(u, 1e-9), 1-1e-9)
+	return math.Min(math.Max(u, units.Hair), 1-units.Hair)
 }
 
 // deviate is the standard normal deviate of a share.
 func deviate(u float64) float64 { return distuv.UnitNormal.Quantile(u) }
 
 // bounds is the deviate that bounds the middle four fifths, the range of an estimate.
-var bounds = deviate(0.9)
+var bounds = deviate(bands.High)
 
 // sigma is the standard deviation of the logarithm of an assumption; 0 where it is exact.
 func (a Assumption) sigma() float64 {
@@ -133,7 +135,7 @@ func (m *model) way(method Method, by change) *way {
 	if by.cool {
 		warmerK = 0
 	}
-	humidity := math.Min(100, m.b.humidity(method)+by.humidity)
+	humidity := math.Min(units.Percent, m.b.humidity(method)+by.humidity)
 	if by.exactly > 0 {
 		humidity = by.exactly
 	}
@@ -163,7 +165,7 @@ func (m *model) way(method Method, by change) *way {
 	}
 	if !m.c.TipsOut {
 		rot := m.b.at("rot:" + method.Code)
-		w.rotAWeek, w.rotSpread = rot.Value/100*rotTimes(m.c.Profile, night, day, w.wet), rot.sigma()
+		w.rotAWeek, w.rotSpread = rot.Value/units.Percent*rotTimes(m.c.Profile, night, day, w.wet), rot.sigma()
 	}
 	return w
 }
@@ -172,14 +174,14 @@ func (m *model) way(method Method, by change) *way {
 func (m *model) draw(run int, by change) drawn {
 	u := func(dimension int) float64 { return share(run, m.c.Seed, dimension) }
 	kept := 1 - by.lessLeaf
-	leaf := m.leaf * kept / cm2PerM2
+	leaf := m.leaf * kept / units.CM2PerM2
 	bulbs := float64(m.c.Bulbs) * m.bulb.spreads(u(ofMass))
-	leafMass := leaf * m.mass.spreads(u(ofMass)) * gramsPerL
+	leafMass := leaf * m.mass.spreads(u(ofMass)) * units.GPerL
 	d := drawn{
 		areaM2: leaf, full: leafMass*m.k.LeafWaterShare.Value + bulbs*m.k.BulbWaterShare.Value,
 		start: m.start.varies(u(ofStart)), lost: m.lost.varies(u(ofLost)),
 		shut: m.skin.spreads(u(ofSkin)), open: m.pores.spreads(u(ofPores)),
-		oldM2:  (m.roots.Low + (m.roots.High-m.roots.Low)*u(ofRoots)) / cm2PerM2,
+		oldM2:  (m.roots.Low + (m.roots.High-m.roots.Low)*u(ofRoots)) / units.CM2PerM2,
 		uptake: m.uptake.spreads(u(ofUptake)), growth: m.growth.spreads(u(ofGrowth)),
 		tips: math.Round(math.Max(1, m.tips.spreads(u(ofTips)))), rootMM: m.c.Profile.RootDiameterMM.Value,
 	}
@@ -198,9 +200,9 @@ func (m *model) wait(d *drawn, u func(int) float64) {
 	tip := m.tip
 	tip.Value, tip.Low, tip.High = tip.Value*m.clock, tip.Low*m.clock, tip.High*m.clock
 	d.tipDays = tip.daysAfter(m.held, u(ofTip))
-	d.rest = 7 * m.rest.spreads(u(ofRest))
+	d.rest = units.DaysAWeek * m.rest.spreads(u(ofRest))
 	if clock := m.reserveClock(d.oldM2); clock > 0 {
-		d.spentOn = max(1.0/hoursADay, m.reserve.daysAfter(m.held, u(ofReserve))/clock)
+		d.spentOn = max(1.0/units.HoursADay, m.reserve.daysAfter(m.held, u(ofReserve))/clock)
 	}
 	d.rotAt = -math.Log(1 - u(ofRot))
 	d.prone = deviate(u(ofHazard))
@@ -210,7 +212,7 @@ func (m *model) wait(d *drawn, u func(int) float64) {
 // daysAfter is when what takes so many weeks comes, in days, given that it did not while the
 // plant was held.
 func (a Assumption) daysAfter(held, u float64) float64 {
-	median, sigma := a.Value*7, a.sigma()
+	median, sigma := a.Value*units.DaysAWeek, a.sigma()
 	if sigma == 0 || median <= 0 {
 		return math.Max(0, median-held)
 	}
@@ -218,18 +220,18 @@ func (a Assumption) daysAfter(held, u float64) float64 {
 	if held > 0 {
 		past = math.Erfc(-math.Log(held/median)/sigma/math.Sqrt2) / 2
 	}
-	after := math.Min(past+u*(1-past), 1-1e-12)
+	after := math.Min(past+u*(1-past), 1-units.Speck)
 	return math.Max(0, median*math.Exp(sigma*deviate(after))-held)
 }
 
 // middle is the plant of the middle figures.
 func (m *model) middle() drawn {
 	bulbs := float64(m.c.Bulbs) * m.bulb.Value
-	leaf := m.leaf / cm2PerM2
+	leaf := m.leaf / units.CM2PerM2
 	return drawn{
-		areaM2: leaf, full: leaf*m.mass.Value*gramsPerL*m.k.LeafWaterShare.Value + bulbs*m.k.BulbWaterShare.Value,
+		areaM2: leaf, full: leaf*m.mass.Value*units.GPerL*m.k.LeafWaterShare.Value + bulbs*m.k.BulbWaterShare.Value,
 		start: m.start.Value, lost: m.lost.Value, shut: m.skin.Value, open: m.pores.Value,
-		oldM2: m.roots.Value / cm2PerM2, uptake: m.uptake.Value, growth: m.growth.Value, tips: m.tips.Value,
+		oldM2: m.roots.Value / units.CM2PerM2, uptake: m.uptake.Value, growth: m.growth.Value, tips: m.tips.Value,
 		tipDays: never, rootMM: m.c.Profile.RootDiameterMM.Value,
 	}
 }
@@ -237,7 +239,7 @@ func (m *model) middle() drawn {
 // waterShare is the share of the whole plant's mass that is water when full.
 func (m *model) waterShare() float64 {
 	d := m.middle()
-	leaf := m.leaf / cm2PerM2 * m.mass.Value * gramsPerL
+	leaf := m.leaf / units.CM2PerM2 * m.mass.Value * units.GPerL
 	mass := leaf + float64(m.c.Bulbs)*m.bulb.Value
 	if mass <= 0 {
 		return m.k.LeafWaterShare.Value

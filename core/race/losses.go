@@ -6,6 +6,7 @@ import (
 
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
+	"therapeon/core/units"
 )
 
 // Loss is what a plant without enough roots is lost by.
@@ -20,36 +21,27 @@ const (
 
 // ofLosses adds what rot, reserves and the tip's clock rest on.
 func (b *book) ofLosses(c start) {
-	k := Table()
-	clock, from := exactly(k.TipClock[patient.Growing]), "Its growth is not noted: as if one had begun."
+	k := b.k
+	clock, from := exactly(k.TipClock[patient.Growing]), k.from("clock")
 	if n, ok := k.TipClock[c.Growth]; ok {
-		clock, from = exactly(n), clockWords[c.Growth]
+		clock, from = exactly(n), k.from("clock_"+string(c.Growth))
 	}
-	b.usual(clock, Assumption{Code: "tip_clock", Name: "By its growth, the first tip takes", Unit: "times that", Least: 0.1, Most: 10, From: from})
+	b.usual("tip_clock", clock, from)
 	if c.Growth == patient.Resting {
-		b.usual(k.RestWeeks, Assumption{Code: "rest_weeks", Name: "Its rest lasts another", Unit: "weeks", Least: 0, Most: 40,
-			From: "At rest no tip comes nearer. How long it lasts is a guess."})
+		b.usual("rest_weeks", k.RestWeeks, k.from("rest"))
 	}
 	if c.Fresh > 0 {
-		b.usual(exactly(k.RotTimes), Assumption{Code: "rot_times",
-			Name: "Rot, after cuts or where it was found", Unit: "times", Least: 1, Most: 50, From: c.FreshFrom})
+		b.usual("rot_times", exactly(k.RotTimes), c.FreshFrom)
 	}
-	class, of := c.Profile.LeafConductance.Value, k.Classes[c.Profile.LeafConductance.Value].Name+" leaves."
+	class := c.Profile.LeafConductance.Value
+	of := k.from("leaves", "{class}", k.Classes[class].Name)
 	if c.Bulbs > 0 {
-		class, of = "bulbs", "It has bulbs or canes."
+		class, of = "bulbs", k.from("bulbs")
 	}
-	b.usual(k.ReserveWeeks[class], Assumption{Code: "reserve_weeks",
-		Name: "Reserves last, from the loss of the roots", Unit: "weeks", Least: 1, Most: 1000, From: of})
+	b.usual("reserve_weeks", k.ReserveWeeks[class], of)
 	for _, m := range k.Methods {
-		b.usual(m.RotPercentWeek, Assumption{Code: "rot:" + m.Code, Name: m.Name + ": rot in a week",
-			Unit: "%", Least: 0, Most: 99, From: ofTheTable})
+		b.usual("rot:"+m.Code, m.RotPercentWeek, k.from("table"))
 	}
-}
-
-var clockWords = map[patient.Growth]string{
-	patient.Maturing: "A new growth is half grown or finishing: roots follow soon.",
-	patient.Growing:  "A new growth has begun.",
-	patient.Idle:     "No new growth shows.",
 }
 
 // always is more days than any race has.
@@ -59,10 +51,11 @@ const always = 1e6
 func fresh(p *patient.Patient) (days float64, from string) {
 	k := Table()
 	if p.Condition().RotFound() {
-		return always, "Rot was found in it."
+		return always, k.from("rot_found")
 	}
 	if ago, cut := p.Condition().CutDaysAgo(); cut && ago < k.RotFreshDays.Value {
-		return k.RotFreshDays.Value - ago, fmt.Sprintf("Cut %.0f days ago: wounds count for %.0f.", ago, k.RotFreshDays.Value)
+		days := k.RotFreshDays.Value
+		return days - ago, k.from("wounds", "{ago}", fmt.Sprintf("%.0f", ago), "{days}", fmt.Sprintf("%.0f", days))
 	}
 	return 0, ""
 }
@@ -72,7 +65,7 @@ func fresh(p *patient.Patient) (days float64, from string) {
 func rotTimes(p taxa.Profile, nightC, dayC, wet float64) float64 {
 	k := Table()
 	sum := 0.0
-	for h := range hoursADay {
+	for h := range units.HoursADay {
 		c := celsius(nightC, dayC, h)
 		times := math.Exp2(max(0, c-k.RotWarmFromC.Value) / k.RotDoublesK.Value)
 		if c < p.GrowthMinC.Value {
@@ -80,13 +73,13 @@ func rotTimes(p taxa.Profile, nightC, dayC, wet float64) float64 {
 		}
 		sum += times
 	}
-	return sum / hoursADay
+	return sum / units.HoursADay
 }
 
 // rotOn is the day on which a plant rots: rot comes by chance, at a steady rate but for the
 // first days after wounds.
 func (d *drawn) rotOn(w *way) float64 {
-	aDay := w.rotAWeek / 7 * math.Exp(d.prone*w.rotSpread)
+	aDay := w.rotAWeek / units.DaysAWeek * math.Exp(d.prone*w.rotSpread)
 	if aDay <= 0 {
 		return never
 	}
@@ -122,6 +115,6 @@ func (m *model) reserveClock(rootM2 float64) float64 {
 		return 1
 	}
 	least, most := m.k.ReserveRunsBelow.Value, m.k.ReserveRestsFrom.Value
-	share := rootM2 * cm2PerM2 / m.feedsCM2
+	share := rootM2 * units.CM2PerM2 / m.feedsCM2
 	return min(max((most-share)/(most-least), 0), 1)
 }

@@ -13,6 +13,7 @@ import (
 	"therapeon/core/fault"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/core/units"
 )
 
 func group(code string) taxa.Profile {
@@ -89,9 +90,9 @@ func TestARootlessPlantStaysShut(t *testing.T) {
 	w := &way{sky: skyOf(indoors{nightC: 20, dayC: 24, warmerK: 0, humidity: 50, pressure: 101.3, nightOpening: false})}
 	d := drawn{areaM2: 0.05, full: 100, shut: 2, open: 80}
 	r := d.rates(&w.sky)
-	_, f := r.hours(0, hoursADay, 100, 0, 0)
+	_, f := r.hours(0, units.HoursADay, 100, 0, 0)
 	assert.InDelta(t, r.dry, f.lost, 1e-9)
-	_, drinking := r.hours(0, hoursADay, 90, 1, 0)
+	_, drinking := r.hours(0, units.HoursADay, 90, 1, 0)
 	assert.Greater(t, drinking.lost, f.lost)
 }
 
@@ -138,7 +139,7 @@ func TestWaterIsConserved(t *testing.T) {
 		water := d.start * d.full
 		sum := water
 		for day := range 180 {
-			after, f := r.hours(0, hoursADay, water, d.supply(w, float64(day)), 0)
+			after, f := r.hours(0, units.HoursADay, water, d.supply(w, float64(day)), 0)
 			sum += f.taken - f.lost
 			require.InDelta(t, after, sum, 1e-9)
 			require.GreaterOrEqual(t, after, -1e-9)

@@ -9,9 +9,11 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/bands"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
+	"therapeon/core/units"
 )
 
 // Band is a median with the range of the middle four fifths. A day that is left
@@ -91,6 +93,7 @@ type Race struct {
 
 const (
 	mostRuns = 200_000
+	mostDays = units.DaysAYear + 1
 	bins     = 500
 	// sparse is the share of the runs that levers and the search for a humidity take.
 	sparse = 8
@@ -248,8 +251,8 @@ func (c start) check() error {
 				Words: fmt.Sprintf("Give 1 to %d runs.", mostRuns),
 			},
 		}
-	case c.Days < 1 || c.Days > 366:
-		return fault.List{{Field: "days", Value: c.Days, Limit: "1 to 366", Words: "Give 1 to 366 days."}}
+	case c.Days < 1 || c.Days > mostDays:
+		return fault.List{{Field: "days", Value: c.Days, Limit: fmt.Sprintf("1 to %d", mostDays), Words: fmt.Sprintf("Give 1 to %d days.", mostDays)}}
 	}
 	if list := OutOfOrder(c.Weighings); len(list) > 0 {
 		return list
@@ -331,14 +334,16 @@ func (m *model) outcome(method Method) Outcome {
 		Name:     method.Name,
 		About:    method.About,
 		Care:     method.Care,
-		Humidity: math.Min(100, m.b.humidity(method)),
+		Humidity: math.Min(units.Percent, m.b.humidity(method)),
 	}
 	if !method.Suits(m.c.Profile.Code) {
 		o.Unsuited = method.UnsuitedWords
 	}
 	for day := range counts {
-		at := func(share float64) float64 { return math.Round(quantile(&counts[day], whole, share)*1000) / 1000 }
-		o.Water = append(o.Water, Water{day, at(0.1), at(0.5), at(0.9)})
+		at := func(share float64) float64 {
+			return units.Rounded(quantile(&counts[day], whole, share), units.Thousandths)
+		}
+		o.Water = append(o.Water, Water{day, at(bands.Low), at(bands.Middle), at(bands.High)})
 	}
 	o.count(fates, whole)
 	slices.Sort(losses)
@@ -351,7 +356,7 @@ func (m *model) outcome(method Method) Outcome {
 // firstLoss is what a plant loses on the first day, g.
 func (d *drawn) firstLoss(w *way) float64 {
 	r := d.rates(&w.sky)
-	_, f := r.hours(0, hoursADay, d.start*d.full, d.supply(w, -1), 0)
+	_, f := r.hours(0, units.HoursADay, d.start*d.full, d.supply(w, -1), 0)
 	return f.lost
 }
 
@@ -402,13 +407,13 @@ func (o *Outcome) count(fates []fate, whole int) {
 func bandOf(v []float64) Band {
 	slices.Sort(v)
 	at := func(share float64) *float64 {
-		x := v[int(share*float64(len(v)-1)+0.5)]
+		x := v[int(math.Round(share*float64(len(v)-1)))]
 		if math.IsInf(x, 0) {
 			return nil
 		}
 		return &x
 	}
-	return Band{Low: at(0.1), Median: at(0.5), High: at(0.9)}
+	return Band{Low: at(bands.Low), Median: at(bands.Middle), High: at(bands.High)}
 }
 
 // quantile of a histogram of shares.

@@ -3,6 +3,8 @@ package race
 import (
 	"math"
 	"slices"
+
+	"therapeon/core/units"
 )
 
 // thin is how many runs levers and the search for a humidity take.
@@ -58,7 +60,8 @@ func (m *model) dryDays(method Method, by change) float64 {
 
 // humidityFor is the humidity around the plant that gives a chance, by halving.
 func (m *model) humidityFor(method Method, good float64) (string, *float64) {
-	low, high := 5.0, 100.0
+	room := m.b.begun("humidity", "")
+	low, high := room.Least, room.Most
 	if !m.gives(method, high, good) {
 		return "none", nil
 	}
@@ -125,7 +128,7 @@ func (m *model) levers(method Method) []Lever {
 	})
 	slices.SortStableFunc(list, func(a, b Lever) int {
 		// Gains of a point or less are alike: then the days decide.
-		if x, y := math.Round(a.Gain*100), math.Round(b.Gain*100); x != y {
+		if x, y := math.Round(a.Gain*units.Percent), math.Round(b.Gain*units.Percent); x != y {
 			return int(y - x)
 		}
 		return int(math.Round(b.DryDays - a.DryDays))

@@ -6,20 +6,14 @@ import (
 	"therapeon/core/air"
 	"therapeon/core/climate"
 	"therapeon/core/taxa"
-)
-
-const (
-	hoursADay = 24
-	gramsPerL = 1000
-	cm2PerM2  = 1e4
-	mm2PerM2  = 1e6
+	"therapeon/core/units"
 )
 
 // sky is the air around the leaves hour by hour over a day, as the loss in g an
 // hour that it draws from 1 m² at 1 mmol/m²/s, and whether the pores open then.
 type sky struct {
-	pull [hoursADay]float64
-	open [hoursADay]bool
+	pull [units.HoursADay]float64
+	open [units.HoursADay]bool
 
 	openFrom, shutFrom, fades float64 // the table's figures, for the innermost loop
 }
@@ -38,7 +32,7 @@ type indoors struct {
 func skyOf(in indoors) sky {
 	k := Table()
 	s := sky{openFrom: k.OpenFrom.Value, shutFrom: k.ShutFrom.Value, fades: k.UptakeFades.Value}
-	for h := range hoursADay {
+	for h := range units.HoursADay {
 		day := float64(h) >= k.DayFromHour.Value && float64(h) < k.NightFromHour.Value
 		c := celsius(in.nightC, in.dayC, h)
 		leaf := c
@@ -54,7 +48,7 @@ func skyOf(in indoors) sky {
 // celsius of an hour of a day between night and day, as package climate has it.
 func celsius(nightC, dayC float64, hour int) float64 {
 	return (nightC+dayC)/2 + (dayC-nightC)/2*math.Cos(
-		2*math.Pi*(float64(hour)-climate.Table().WarmestHour.Value)/hoursADay,
+		2*math.Pi*(float64(hour)-climate.Table().WarmestHour.Value)/units.HoursADay,
 	)
 }
 
@@ -64,7 +58,7 @@ func pace(p taxa.Profile, nightC, dayC float64) float64 {
 	low, high := p.RangeC()
 	from := low + k.WarmFromK.Value
 	sum := 0.0
-	for h := range hoursADay {
+	for h := range units.HoursADay {
 		c := celsius(nightC, dayC, h)
 		switch {
 		case c < from:
@@ -75,7 +69,7 @@ func pace(p taxa.Profile, nightC, dayC float64) float64 {
 			sum++
 		}
 	}
-	return sum / hoursADay
+	return sum / units.HoursADay
 }
 
 // drawn is a plant as one run sees it.
@@ -114,10 +108,10 @@ type way struct {
 // rates are a plant's hours in one way of holding, in g, made ready for the
 // innermost loop.
 type rates struct {
-	shut  [hoursADay]float64 // loss with pores shut
-	extra [hoursADay]float64 // what full opening adds; 0 while the pores rest
-	once  [hoursADay]float64 // 1 / loss at full opening
-	dry   float64            // loss of a day with pores shut
+	shut  [units.HoursADay]float64 // loss with pores shut
+	extra [units.HoursADay]float64 // what full opening adds; 0 while the pores rest
+	once  [units.HoursADay]float64 // 1 / loss at full opening
+	dry   float64                  // loss of a day with pores shut
 	full  float64
 	perG  float64 // 1 / the water over which uptake fades
 	below float64 // water at and below which pores stay shut
@@ -131,7 +125,7 @@ func (d *drawn) rates(s *sky) rates {
 		below: s.shutFrom * d.full,
 		slope: 1 / ((s.openFrom - s.shutFrom) * d.full),
 	}
-	for h := range hoursADay {
+	for h := range units.HoursADay {
 		r.shut[h] = d.areaM2 * s.pull[h] * d.shut
 		r.dry += r.shut[h]
 		if open := d.areaM2 * s.pull[h] * d.open; s.open[h] && open > r.shut[h] {
@@ -157,7 +151,7 @@ func (r *rates) hours(from, n int, water, supply, stop float64) (float64, flow) 
 	full, below, slope := r.full, r.below, r.slope
 	taking, losing := 0.0, 0.0
 	for done := 0; done < n; from = 0 {
-		for h := from; h < hoursADay && done < n; h++ {
+		for h := from; h < units.HoursADay && done < n; h++ {
 			loss, taken := r.shut[h], (full-water)*share
 			if taken > supply {
 				taken = supply
@@ -190,7 +184,7 @@ func (r *rates) hours(from, n int, water, supply, stop float64) (float64, flow) 
 // supply is what wet roots could take up in an hour, g: the old ones, and the new
 // ones beyond what it takes to reach moisture, on a day counted from now.
 func (d *drawn) supply(w *way, day float64) float64 {
-	return d.uptake * gramsPerL / hoursADay * (d.oldM2*w.wet + d.newM2(w, day)*w.reachedWet)
+	return d.uptake * units.GPerL / units.HoursADay * (d.oldM2*w.wet + d.newM2(w, day)*w.reachedWet)
 }
 
 // newM2 is the side area of the new roots that drink.
@@ -199,7 +193,7 @@ func (d *drawn) newM2(w *way, day float64) float64 {
 	if !(grown > w.reachMM) { // also when no tip ever comes
 		return 0
 	}
-	return d.tips * math.Pi * d.rootMM * (grown - w.reachMM) / mm2PerM2
+	return d.tips * math.Pi * d.rootMM * (grown - w.reachMM) / units.MM2PerM2
 }
 
 // never stands for a day that does not come.
@@ -269,16 +263,16 @@ func (d *drawn) live(w *way, days int, see func(day int, share float64)) fate {
 		}
 		hour := 0
 		if supply == 0 && water-r.dry >= stop {
-			water, hour = water-r.dry, hoursADay // nothing to drink, and far from any limit
+			water, hour = water-r.dry, units.HoursADay // nothing to drink, and far from any limit
 		}
-		for hour < hoursADay {
+		for hour < units.HoursADay {
 			var fl flow
-			water, fl = r.hours(hour, hoursADay-hour, water, supply, stop)
+			water, fl = r.hours(hour, units.HoursADay-hour, water, supply, stop)
 			if fl.hours == 0 {
 				break
 			}
 			hour += fl.hours
-			at := float64(day) + float64(hour)/hoursADay
+			at := float64(day) + float64(hour)/units.HoursADay
 			if f.limp == never && water < limpAt {
 				f.limp = at
 			}
@@ -322,9 +316,9 @@ func (d *drawn) alone(r *rates, w *way, water float64, day, days int) float64 {
 		}
 		began := water
 		var f flow
-		water, f = r.hours(0, hoursADay, water, supply, lostAt)
+		water, f = r.hours(0, units.HoursADay, water, supply, lostAt)
 		if f.hours > 0 {
-			return float64(day) + float64(f.hours)/hoursADay
+			return float64(day) + float64(f.hours)/units.HoursADay
 		}
 		if lasts(began, water, lostAt, 2*days-day) {
 			break

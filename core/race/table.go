@@ -11,6 +11,7 @@ package race
 
 import (
 	"slices"
+	"strings"
 	"sync"
 
 	"therapeon/core/knowledge"
@@ -64,6 +65,22 @@ type LeverKind struct {
 type LossWords struct {
 	By string `yaml:"by" json:"by" required:"true"`
 	Of string `yaml:"of" json:"of" required:"true" description:"so many of a hundred do"`
+}
+
+// Assumable is a figure that a race rests on: what it is called, and what it can be set to. One of a way of
+// holding stands under another code, with the way's.
+type Assumable struct {
+	Code  string           `yaml:"code" json:"code" required:"true"`
+	Under string           `yaml:"under" json:"under,omitempty"`
+	Name  string           `yaml:"name" json:"name" required:"true"`
+	Unit  string           `yaml:"unit" json:"unit,omitempty"`
+	Least knowledge.Number `yaml:"least" json:"least" required:"true"`
+	Most  knowledge.Number `yaml:"most" json:"most" required:"true"`
+}
+
+// from says where an assumption comes from; of are placeholders, each with what stands for it.
+func (k *Knowledge) from(key string, of ...string) string {
+	return strings.NewReplacer(of...).Replace(k.From[key])
 }
 
 // Knowledge is the table of the race.
@@ -126,6 +143,11 @@ type Knowledge struct {
 	ADayBelow        knowledge.Number                    `yaml:"a_day_below" json:"a_day_below" required:"true"`
 	WeeksFromDays    knowledge.Number                    `yaml:"weeks_from_days" json:"weeks_from_days" required:"true"`
 	Methods          []Method                            `yaml:"methods" json:"methods" required:"true"`
+	LeastWaterPart   knowledge.Number                    `yaml:"least_water_part" json:"least_water_part" required:"true" description:"a weighed plant has one part in so many of its water at least"`
+	LeastKept        knowledge.Number                    `yaml:"least_kept" json:"least_kept" required:"true" description:"share of itself that it keeps where leaves are lost"`
+	MostLivedDays    knowledge.Number                    `yaml:"most_lived_days" json:"most_lived_days" required:"true"`
+	Assumptions      []Assumable                         `yaml:"assumptions" json:"assumptions" required:"true" description:"what a race rests on, with what it can be set to"`
+	From             map[string]string                   `yaml:"from" json:"from" required:"true" description:"where an assumption comes from, in words"`
 	Levers           []LeverKind                         `yaml:"levers" json:"levers" required:"true"`
 }
 

@@ -7,6 +7,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/patient"
+	"therapeon/core/units"
 )
 
 // Weighing and Spell are weights of the bare plant and how it was held between them.
@@ -103,11 +104,8 @@ func (m *model) weigh() {
 			f.High,
 		)
 	}
-	m.since = m.livedIn(m.c.Since, math.Min(f.last.DaysAgo, mostLived))
+	m.since = m.livedIn(m.c.Since, math.Min(f.last.DaysAgo, Table().MostLivedDays.Value))
 }
-
-// mostLived is how many days since the last weighing are lived through.
-const mostLived = 60
 
 // wayOf is how the plant was held in a spell.
 func (m *model) wayOf(s Spell) *way {
@@ -142,10 +140,10 @@ func (m *model) intervals(of []Weighing) []interval {
 	var list []interval
 	for i := 1; i < len(of); i++ {
 		iv := interval{days: of[i-1].DaysAgo - of[i].DaysAgo, lostG: of[i-1].Grams - of[i].Grams}
-		water := math.Min(math.Max(of[i-1].Grams-at.dry, d.full/10), d.full)
+		water := math.Min(math.Max(of[i-1].Grams-at.dry, d.full/m.k.LeastWaterPart.Value), d.full)
 		for _, l := range m.livedIn(of[i].Since, iv.days) {
 			r := d.rates(&l.way.sky)
-			left, f := r.hours(0, int(math.Round(l.days*hoursADay)), water, d.supply(l.way, -1), 0)
+			left, f := r.hours(0, int(math.Round(l.days*units.HoursADay)), water, d.supply(l.way, -1), 0)
 			water, iv.lossG, iv.takenG = left, iv.lossG+f.lost, iv.takenG+f.taken
 		}
 		list = append(list, iv)
@@ -213,8 +211,8 @@ func (f *Fit) apply(m *model, d *drawn, u func(int) float64, keptLeaf float64) {
 	d.full = at.full
 	d.start = (f.last.Grams - at.dry) / at.full
 	if keptLeaf < 1 { // what a leaf holds goes with it
-		gone := (1 - keptLeaf) * m.leaf / cm2PerM2 * m.mass.Value * gramsPerL * m.k.LeafWaterShare.Value
-		d.full *= math.Max(0.05, 1-gone/m.middle().full)
+		gone := (1 - keptLeaf) * m.leaf / units.CM2PerM2 * m.mass.Value * units.GPerL * m.k.LeafWaterShare.Value
+		d.full *= math.Max(m.k.LeastKept.Value, 1-gone/m.middle().full)
 	}
 	if f.last.DaysAgo < 1 {
 		return
@@ -222,7 +220,7 @@ func (f *Fit) apply(m *model, d *drawn, u func(int) float64, keptLeaf float64) {
 	water := d.start * d.full
 	for _, l := range m.since {
 		r := d.rates(&l.way.sky)
-		water, _ = r.hours(0, int(l.days*hoursADay), water, d.supply(l.way, -1), 0)
+		water, _ = r.hours(0, int(l.days*units.HoursADay), water, d.supply(l.way, -1), 0)
 	}
 	d.start = water / d.full
 }

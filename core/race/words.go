@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"therapeon/core/units"
 	"therapeon/core/words"
 )
 
@@ -59,7 +60,7 @@ func (o *Outcome) say() {
 // hundred says what becomes of a hundred plants like it.
 func (o *Outcome) hundred() {
 	k := Table()
-	of := func(share float64) float64 { return math.Round(share * 100) }
+	of := func(share float64) float64 { return math.Round(share * units.Percent) }
 	o.LostWords = fmt.Sprintf("Of a hundred like it %.0f root in time", of(o.Chance))
 	for _, by := range []Loss{Thirst, Rot, Spent} {
 		if n := of(o.LostBy[by]); n > 0 {
@@ -116,7 +117,7 @@ func (l *Lever) say() {
 	k := Table()
 	var said []string
 	if l.Gain >= k.LeverGain.Value {
-		said = append(said, fmt.Sprintf("%.0f more of a hundred root in time.", l.Gain*100))
+		said = append(said, fmt.Sprintf("%.0f more of a hundred root in time.", l.Gain*units.Percent))
 	}
 	if l.DryDays >= k.LeverDays.Value {
 		longer := span(l.DryDays)
@@ -131,7 +132,7 @@ func (l *Lever) say() {
 // inTen is a chance in words: people weigh counts better than percents.
 func inTen(p float64) string {
 	k := Table()
-	switch n := math.Round(p * 10); {
+	switch n := math.Round(p * units.Tenths); {
 	case p < k.HardlyBelow.Value:
 		return "less than one chance in twenty"
 	case p > 1-k.HardlyBelow.Value:
@@ -150,6 +151,6 @@ func span(days float64) string {
 	case days < Table().WeeksFromDays.Value:
 		return fmt.Sprintf("%.0f days", days)
 	default:
-		return fmt.Sprintf("%.0f weeks", days/7)
+		return fmt.Sprintf("%.0f weeks", days/units.DaysAWeek)
 	}
 }

@@ -15,6 +15,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/race"
+	"therapeon/core/units"
 	"therapeon/core/words"
 	"therapeon/core/work"
 )
@@ -363,7 +364,7 @@ func amounts(of []Mixing) string {
 func mixing(of []media.Measured) []Mixing {
 	list := make([]Mixing, len(of))
 	for i, m := range of {
-		list[i] = mixingOf(m.Name, m.Litres*millilitres)
+		list[i] = mixingOf(m.Name, m.Litres*units.MLPerL)
 	}
 	return list
 }
@@ -377,8 +378,6 @@ func mixingOf(name string, ml float64) Mixing {
 	}
 	return Mixing{Own: name, ML: ml}
 }
-
-const millilitres = 1000 // in a litre
 
 // Stands is a home as evidence on its plant: whether it is held or housed, and what it
 // stands in from then on.

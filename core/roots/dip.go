@@ -2,8 +2,8 @@ package roots
 
 import (
 	"math"
-
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Dip is a root mass held in a tared jug of water, not touching it: by Archimedes' principle the
@@ -40,8 +40,8 @@ func Displaced(d Dip, usualMM float64) Dipped {
 	if d.DiameterMM != nil {
 		mm, strays = *d.DiameterMM, f.DipMeasuredStrays.Value
 	}
-	area := func(ml, mm float64) float64 { return 40 * ml / mm }
-	length := func(ml, mm float64) float64 { return 4000 * ml / (math.Pi * mm * mm) }
+	area := func(ml, mm float64) float64 { return 4 * (units.MM3PerML / units.MM2PerCM) * ml / mm }
+	length := func(ml, mm float64) float64 { return 4 * units.MM3PerML * ml / (math.Pi * mm * mm) }
 	low, high := max(0, d.Grams-f.DipScaleG.Value), d.Grams+f.DipScaleG.Value
 	return Dipped{
 		VolumeML:   d.Grams,
@@ -60,8 +60,7 @@ func (d Dip) living(r Reading, byArea Range) Range {
 	if !ok {
 		return Range{Low: 0, Point: Known().Figures.DoubtfulWeight.Value, High: 1}
 	}
-	const percent = 100
-	return Range{felt.Low / percent, felt.Value / percent, felt.High / percent}
+	return Range{felt.Low / units.Percent, felt.Value / units.Percent, felt.High / units.Percent}
 }
 
 // dip puts what a root mass displaced in the place of what was estimated root by root.

@@ -3,6 +3,8 @@ package roots
 import (
 	"math"
 	"slices"
+
+	"therapeon/core/units"
 )
 
 // GradeCode says in a word how much root lives. The empty one is "not read".
@@ -88,7 +90,7 @@ func (t *Totals) longestOf(share Range) {
 	if share.Low > 0 {
 		t.LongestLiveMM = longer
 	}
-	if share.High > Known().DipLives[NoneLives].High/100 {
+	if share.High > Known().DipLives[NoneLives].High/units.Percent {
 		t.longestMaybeMM = longer / Known().Figures.DoubtfulWeight.Value
 	}
 }
@@ -121,14 +123,12 @@ func gradeOf(share, longestMM, areaCM2, feedsCM2 float64) (int, string) {
 // step is the place of a grade, 1 to 4, by the shares under which it is near-rootless, poor
 // and fair.
 func step(share, nearRootless, poor, fair float64) int {
-	switch {
-	case share < nearRootless:
-		return 1
-	case share < poor:
-		return 2
-	case share < fair:
-		return 3
-	default:
-		return 4
+	at := 1
+	for _, under := range []float64{nearRootless, poor, fair} {
+		if share < under {
+			break
+		}
+		at++
 	}
+	return at
 }

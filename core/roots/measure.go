@@ -3,16 +3,18 @@ package roots
 import (
 	"math"
 	"strconv"
+
+	"therapeon/core/units"
 )
 
 // SideAreaCM2 is the side of a cylinder, πdL, for a diameter and length in mm.
 func SideAreaCM2(diameterMM, lengthMM float64) float64 {
-	return math.Pi * diameterMM * lengthMM / 100
+	return math.Pi * diameterMM * lengthMM / units.MM2PerCM
 }
 
 // VolumeCM3 is the volume of a cylinder, πd²L/4, for a diameter and length in mm.
 func VolumeCM3(diameterMM, lengthMM float64) float64 {
-	return math.Pi * diameterMM * diameterMM * lengthMM / 4 / 1000
+	return units.CircleMM2(diameterMM) * lengthMM / units.MM3PerML
 }
 
 // GridCount estimates the length of a root mass spread out on a grid, from the
@@ -61,5 +63,5 @@ func (r Range) over(whole float64) Range {
 }
 
 func millimetres(mm float64) string {
-	return strconv.FormatFloat(math.Round(mm*10)/10, 'f', -1, 64) + " mm"
+	return strconv.FormatFloat(units.Rounded(mm, units.Tenths), 'f', -1, 64) + " mm"
 }

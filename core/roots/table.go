@@ -123,22 +123,33 @@ type evidence struct {
 // A condition is a set of words, one bit a word, the lowest for "not looked at".
 // Words the table does not know have no bit.
 
+// The bits of a condition, one a word.
+const (
+	bit0 uint8 = 1 << iota
+	bit1
+	bit2
+	bit3
+	bit4
+	bit5
+	bit6
+)
+
 func feelBit(w string) uint8 {
 	switch Feel(w) {
 	case "", "-":
-		return 1
+		return bit0
 	case Firm:
-		return 2
+		return bit1
 	case Limp:
-		return 4
+		return bit2
 	case Thread:
-		return 8
+		return bit3
 	case Crunchy:
-		return 16
+		return bit4
 	case Hollow:
-		return 32
+		return bit5
 	case Mushy:
-		return 64
+		return bit6
 	}
 	return 0
 }
@@ -146,19 +157,19 @@ func feelBit(w string) uint8 {
 func colourBit(w string) uint8 {
 	switch Colour(w) {
 	case "", "-":
-		return 1
+		return bit0
 	case ColourPale:
-		return 2
+		return bit1
 	case ColourGreen:
-		return 4
+		return bit2
 	case PatchesSmooth:
-		return 8
+		return bit3
 	case PatchesHard:
-		return 16
+		return bit4
 	case EvenBrown:
-		return 32
+		return bit5
 	case Black:
-		return 64
+		return bit6
 	}
 	return 0
 }
@@ -166,11 +177,11 @@ func colourBit(w string) uint8 {
 func wettingBit(w string) uint8 {
 	switch Wetting(w) {
 	case "", "-":
-		return 1
+		return bit0
 	case Greens:
-		return 2
+		return bit1
 	case StaysDull:
-		return 4
+		return bit2
 	}
 	return 0
 }
@@ -178,16 +189,16 @@ func wettingBit(w string) uint8 {
 func tipBit(w string) uint8 {
 	switch Tip(w) {
 	case "", "-":
-		return 1
+		return bit0
 	case Growing:
-		return 2
+		return bit1
 	case Sealed:
-		return 4
+		return bit2
 	}
 	return 0
 }
 
-const anything = 0xff
+const anything = ^uint8(0)
 
 func mask(words []string, of func(string) uint8) uint8 {
 	if len(words) == 0 {

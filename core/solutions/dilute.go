@@ -5,6 +5,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Strength is how much of a thing is in a mix, written in one of the usual ways.
@@ -20,13 +21,13 @@ func Percent(p float64) Strength { return Strength{p, "percent"} }
 func (s Strength) Share() float64 {
 	switch s.Unit {
 	case "ppm":
-		return s.Value / 1e6
+		return s.Value / units.PPM
 	case "ml_per_l":
-		return s.Value / 1000
+		return s.Value / units.PerMille
 	case "parts":
 		return 1 / (1 + s.Value)
 	default:
-		return s.Value / 100
+		return s.Value / units.Percent
 	}
 }
 
@@ -34,13 +35,13 @@ func (s Strength) Share() float64 {
 func In(share float64, unit string) Strength {
 	switch unit {
 	case "ppm":
-		return Strength{share * 1e6, unit}
+		return Strength{share * units.PPM, unit}
 	case "ml_per_l":
-		return Strength{share * 1000, unit}
+		return Strength{share * units.PerMille, unit}
 	case "parts":
 		return Strength{1/share - 1, unit}
 	default:
-		return Strength{share * 100, "percent"}
+		return Strength{share * units.Percent, "percent"}
 	}
 }
 
@@ -143,7 +144,7 @@ func (d Dilution) Faults() fault.List {
 				Words: "Give the amount to make, or the stock there is. One of the two.",
 			},
 		}
-	case d.Wanted != nil && d.Wanted.Share() > d.stockShare()*(1+1e-12):
+	case d.Wanted != nil && d.Wanted.Share() > d.stockShare()*(1+units.Speck):
 		return fault.List{
 			{
 				Field: "wanted.value",
@@ -194,7 +195,7 @@ type Mix struct {
 // may do so: a strong one of a product that is sold so.
 func (d Dilution) weighed() *ByWeight {
 	p, _ := Known().Product(d.Product)
-	strong := p.CausticAbovePercent != nil && d.Stock.Share()*100 > p.CausticAbovePercent.Value
+	strong := p.CausticAbovePercent != nil && d.Stock.Share()*units.Percent > p.CausticAbovePercent.Value
 	if p.ByWeight == nil || d.Stock.Unit != "percent" || d.StockBy == "volume" || d.StockBy == "" && !strong {
 		return nil
 	}
@@ -264,14 +265,14 @@ func (m *Mix) guard(d Dilution, share float64) {
 		s := Percent(use.MostPercent.Value)
 		most = &s
 	}
-	if most != nil && share > most.Share()*(1+1e-9) {
+	if most != nil && share > most.Share()*(1+units.Hair) {
 		m.Stopped = &Stop{notes["too-strong"], *most, p.Care}
 	}
 	if m.Stopped != nil {
 		*m = Mix{Strength: m.Strength, Notes: []knowledge.Text{}, Cautions: m.Cautions, Stopped: m.Stopped}
 		return
 	}
-	if p.CausticAbovePercent != nil && d.Stock.Share()*100 > p.CausticAbovePercent.Value {
+	if p.CausticAbovePercent != nil && d.Stock.Share()*units.Percent > p.CausticAbovePercent.Value {
 		m.Notes = append(m.Notes, notes["stronger-stock"], *p.Tip)
 	} else if p.Tip != nil && p.CausticAbovePercent == nil && m.WaterML > 0 {
 		m.Notes = append(m.Notes, *p.Tip)
@@ -290,13 +291,13 @@ func (m *Mix) guard(d Dilution, share float64) {
 func (m *Mix) measure(t Tools, c1 float64) {
 	stock, water := t.liquid(m.StockML), t.liquid(m.WaterML)
 	m.Stock, m.Water = &stock, &water
-	if m.WaterML < 1e-9 {
+	if m.WaterML < units.Hair {
 		m.Water = nil
-		m.Low, m.High = c1*100, c1*100
+		m.Low, m.High = c1*units.Percent, c1*units.Percent
 		return
 	}
-	m.Low = 100 * c1 * stock.low() / (stock.low() + water.high())
-	m.High = 100 * c1 * stock.high() / (stock.high() + water.low())
+	m.Low = units.Percent * c1 * stock.low() / (stock.low() + water.high())
+	m.High = units.Percent * c1 * stock.high() / (stock.high() + water.low())
 	if stock.Little {
 		m.twoSteps(t)
 	}
@@ -304,8 +305,8 @@ func (m *Mix) measure(t Tools, c1 float64) {
 
 // twoSteps makes a weaker stock first, so that what goes in can be measured.
 func (m *Mix) twoSteps(t Tools) {
-	const weaker = 100
-	first, water, then := t.liquid(10), t.liquid(10*(weaker-1)), t.liquid(m.StockML*weaker)
+	weaker, ml := Known().Figures.WeakerTimes.Value, Known().Figures.WeakerML.Value
+	first, water, then := t.liquid(ml), t.liquid(ml*(weaker-1)), t.liquid(m.StockML*weaker)
 	if then.Exact > m.TotalML || then.Little {
 		m.Notes = append(m.Notes, Known().Notes["too-little"])
 		return
@@ -313,7 +314,9 @@ func (m *Mix) twoSteps(t Tools) {
 	m.Notes = append(m.Notes, Known().Notes["two-steps"])
 	m.TwoSteps = []Step{
 		{
-			fmt.Sprintf("Stir 10 mL of the stock into %s mL of water, and mark it 1 in %d", num(water.Amount), weaker),
+			fmt.Sprintf(
+				"Stir %s mL of the stock into %s mL of water, and mark it 1 in %s", num(ml), num(water.Amount), num(weaker),
+			),
 			first,
 		},
 		{fmt.Sprintf("Take %s mL of that, and fill up with water to %s mL", num(then.Amount), num(m.TotalML)), then},

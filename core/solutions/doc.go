@@ -10,6 +10,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Unit is a measure of the kitchen, in mL.
@@ -28,6 +29,11 @@ type Figures struct {
 	FlushPotVolumes knowledge.Number `yaml:"flush_pot_volumes" json:"flush_pot_volumes" required:"true"`
 	HeldPercent     knowledge.Number `yaml:"held_percent" json:"held_percent" required:"true" description:"water a pot holds, of its volume, when nothing better is known"`
 	MeasurableSteps knowledge.Number `yaml:"measurable_steps" json:"measurable_steps" required:"true" description:"fewer steps of the tool than this are too little to measure well"`
+	WeakerTimes     knowledge.Number `yaml:"weaker_times" json:"weaker_times" required:"true" description:"of a weaker stock that is made first"`
+	WeakerML        knowledge.Number `yaml:"weaker_ml" json:"weaker_ml" required:"true" description:"of the stock in it"`
+	MotherSteps     knowledge.Number `yaml:"mother_steps" json:"mother_steps" required:"true" description:"of the scale at least, for a solution that is measured on"`
+	SyringeFills    knowledge.Number `yaml:"syringe_fills" json:"syringe_fills" required:"true" description:"up to so many, the syringe alone will do"`
+	MostMSCM        knowledge.Number `yaml:"most_ms_cm" json:"most_ms_cm" required:"true" description:"no water conducts more"`
 	JugAloneShare   knowledge.Number `yaml:"jug_alone_share" json:"jug_alone_share" required:"true" description:"where half a mark of the jug is less than this share, the jug alone will do"`
 }
 
@@ -72,7 +78,7 @@ type ByWeight struct {
 
 // GPerMLAt is the density at a share by weight, g/mL: on a line from water's.
 func (b ByWeight) GPerMLAt(share float64) float64 {
-	return 1 + (b.GPerML.Value-1)*share*100/b.Percent.Value
+	return 1 + (b.GPerML.Value-1)*share*units.Percent/b.Percent.Value
 }
 
 // Use is what a product is used for, and how strong.

@@ -5,6 +5,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Feed asks for a feed by the figures on its label. Give grams per litre, or the
@@ -24,7 +25,7 @@ type Feed struct {
 // Faults finds feeds that cannot be.
 func (f Feed) Faults() fault.List {
 	switch {
-	case f.N+f.P2O5+f.K2O > 100:
+	case f.N+f.P2O5+f.K2O > units.Percent:
 		return fault.List{
 			{
 				Field: "n_percent",
@@ -50,12 +51,12 @@ func (f Feed) Faults() fault.List {
 				Words: "A feed without nitrogen cannot be dosed by nitrogen. Give grams per litre.",
 			},
 		}
-	case f.WantedPPMN != nil && *f.WantedPPMN > f.N*10000:
+	case f.WantedPPMN != nil && *f.WantedPPMN > f.N*units.PPMPerPercent:
 		return fault.List{
 			{
 				Field: "wanted_ppm_n",
 				Value: *f.WantedPPMN,
-				Limit: fmt.Sprintf("at most %s ppm", num(f.N*10000)),
+				Limit: fmt.Sprintf("at most %s ppm", num(f.N*units.PPMPerPercent)),
 				Words: "The feed itself holds no more nitrogen than that.",
 			},
 		}
@@ -80,7 +81,7 @@ type Fed struct {
 }
 
 // ppmPerPercent: 1 g/L of a feed with 1 % gives 10 mg/L.
-const ppmPerPercent = 10
+const ppmPerPercent = units.PPMPerPercent / units.MLPerL
 
 // MixFeed weighs a feed out: ppm N = g/L × %N × 10. The asking holds no faults.
 func MixFeed(f Feed) Fed {
@@ -101,7 +102,7 @@ func MixFeed(f Feed) Fed {
 		most = *f.LabelMostPPMN
 		m.Notes = append(m.Notes, k.Notes["label-first"])
 	}
-	if m.PPMN > most*(1+1e-9) {
+	if m.PPMN > most*(1+units.Hair) {
 		return Fed{
 			Notes:    m.Notes,
 			Cautions: product.Care,
@@ -130,16 +131,16 @@ func MixFeed(f Feed) Fed {
 
 // motherSolution dissolves enough to weigh, and measures the rest as a liquid.
 func (m *Fed) motherSolution(t Tools, f Feed) {
-	const ml = 1000
-	grams := round(max(10*t.ScaleG, Known().Figures.MeasurableSteps.Value*t.ScaleG), t.ScaleG)
+	const ml = units.MLPerL
+	grams := round(max(Known().Figures.MotherSteps.Value*t.ScaleG, Known().Figures.MeasurableSteps.Value*t.ScaleG), t.ScaleG)
 	then := t.liquid(m.Grams / grams * ml)
-	if then.Little || then.Exact > ml || then.Exact > f.VolumeL*1000 {
+	if then.Little || then.Exact > ml || then.Exact > f.VolumeL*units.MLPerL {
 		m.Notes = append(m.Notes, Known().Notes["too-little"])
 		return
 	}
 	m.Notes = append(m.Notes, Known().Notes["two-steps"])
 	m.TwoSteps = []Step{
-		{fmt.Sprintf("Dissolve %s g in water, and fill up to %d mL", num(grams), ml), t.mass(grams)},
+		{fmt.Sprintf("Dissolve %s g in water, and fill up to %s mL", num(grams), num(ml)), t.mass(grams)},
 		{fmt.Sprintf("Take %s mL of that for the %s L", num(then.Amount), num(f.VolumeL)), then},
 	}
 }

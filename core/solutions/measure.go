@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"math"
 	"strconv"
+
+	"therapeon/core/units"
 )
 
 // Tools are what amounts are measured with, and the steps they show.
@@ -54,7 +56,7 @@ func round(x, step float64) float64 {
 }
 
 // num writes a figure with no more decimals than it has.
-func num(x float64) string { return strconv.FormatFloat(round(x, 1e-4), 'f', -1, 64) }
+func num(x float64) string { return strconv.FormatFloat(round(x, 1/units.TenThousandths), 'f', -1, 64) }
 
 // liquid measures out mL: the jug to a mark, the rest by syringe. Of much, where
 // half a mark is little, the jug alone.
@@ -66,12 +68,12 @@ func (t Tools) liquid(ml float64) Hand {
 		return h
 	}
 	h.Amount = round(ml, t.SyringeML)
-	jug := math.Floor(h.Amount/t.JugML+1e-9) * t.JugML
-	if h.Amount <= 3*t.SyringeHoldsML {
+	jug := math.Floor(h.Amount/t.JugML+units.Hair) * t.JugML
+	if h.Amount <= Known().Figures.SyringeFills.Value*t.SyringeHoldsML {
 		jug = 0 // a few fills of the syringe are surer than the jug's lowest marks
 	}
 	rest := round(h.Amount-jug, t.SyringeML)
-	fills := math.Ceil(rest/t.SyringeHoldsML - 1e-9)
+	fills := math.Ceil(rest/t.SyringeHoldsML - units.Hair)
 	h.Error = math.Max(fills, 1) * t.SyringeML / 2
 	h.Little = ml < Known().Figures.MeasurableSteps.Value*t.SyringeML
 	switch {
@@ -89,7 +91,7 @@ func (t Tools) liquid(ml float64) Hand {
 
 // jugs says how often the jug is filled.
 func (t Tools) jugs(ml float64) string {
-	full := math.Floor(ml/t.JugHoldsML + 1e-9)
+	full := math.Floor(ml/t.JugHoldsML + units.Hair)
 	rest := round(ml-full*t.JugHoldsML, t.JugML)
 	words := fmt.Sprintf("%.0f full jugs of %s mL", full, num(t.JugHoldsML))
 	if full == 1 {

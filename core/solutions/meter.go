@@ -5,6 +5,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Meter is what a conductivity meter shows, on its scale.
@@ -21,7 +22,7 @@ func perEC(scale string) float64 {
 	case "ppm700":
 		return Known().Figures.PPM700.Value
 	case "us_cm":
-		return 1000
+		return units.MilliPer
 	default:
 		return 1
 	}
@@ -35,7 +36,7 @@ func (m Meter) On(scale string) Meter { return Meter{m.EC() * perEC(scale), scal
 
 // Faults finds readings that no water gives.
 func (m Meter) Faults() fault.List {
-	if m.EC() > 100 {
+	if m.EC() > Known().Figures.MostMSCM.Value {
 		return fault.List{
 			{
 				Field: "value",
@@ -104,13 +105,13 @@ func (s Stack) Faults() fault.List {
 				},
 			)
 		}
-		if d.Wanted > 1000*d.Adds {
+		if d.Wanted > units.MLPerL*d.Adds {
 			list = append(
 				list,
 				fault.Fault{
 					Field: fmt.Sprintf("doses[%d].wanted", i),
 					Value: d.Wanted,
-					Limit: "at most " + num(1000*d.Adds),
+					Limit: "at most " + num(units.MLPerL*d.Adds),
 					Words: "Not even the pure product reads that much. Want less, or calibrate it again.",
 				},
 			)

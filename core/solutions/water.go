@@ -6,6 +6,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/units"
 )
 
 // Blend asks for tap and pure water mixed to a target.
@@ -62,7 +63,7 @@ func MixBlend(b Blend) Blended {
 	}
 	t := b.Tools.orUsual()
 	m := Blended{TapL: share * b.VolumeL, PureL: (1 - share) * b.VolumeL, Notes: []knowledge.Text{}}
-	m.Tap, m.Pure = t.liquid(m.TapL*1000), t.liquid(m.PureL*1000)
+	m.Tap, m.Pure = t.liquid(m.TapL*units.MLPerL), t.liquid(m.PureL*units.MLPerL)
 	reads := func(tap, pure float64) float64 {
 		if tap+pure == 0 {
 			return b.Target
@@ -174,10 +175,10 @@ func MixFlush(f Flush) Flushed {
 		if f.HoldsPct != nil {
 			holds = *f.HoldsPct
 		}
-		m.HeldML = *f.PotML * holds / 100
+		m.HeldML = *f.PotML * holds / units.Percent
 	}
 	if f.LeftPct != nil {
-		m.Left = *f.LeftPct / 100
+		m.Left = *f.LeftPct / units.Percent
 	} else {
 		m.Left = (*f.Target - f.water()) / (*f.Start - f.water())
 	}
@@ -198,6 +199,6 @@ func LeftAfter(ml, held float64) float64 { return math.Exp(-ml / held) }
 // Benson & Krause 1980, 1984, as USGS Office of Water Quality memorandum
 // 2011.03 gives it. From 0 to 40 °C.
 func OxygenMGL(c float64) float64 {
-	t := c + 273.15
+	t := c + units.ZeroCelsiusK
 	return math.Exp(-139.34411 + 1.575701e5/t - 6.642308e7/(t*t) + 1.243800e10/(t*t*t) - 8.621949e11/(t*t*t*t))
 }

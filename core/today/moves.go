@@ -3,7 +3,6 @@ package today
 import (
 	"cmp"
 	"fmt"
-	"math"
 	"slices"
 
 	"therapeon/core/aftercare"
@@ -11,6 +10,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
+	"therapeon/core/units"
 )
 
 // Spots are the figures by which places are weighed against what plants want.
@@ -69,7 +69,7 @@ func Misfits(c *aftercare.InCare, s Spot) []Misfit {
 	k, list := Table().Places, []Misfit{}
 	add := func(points float64, words string, a ...any) {
 		if points > 0 {
-			list = append(list, Misfit{math.Round(points*10) / 10, fmt.Sprintf(words, a...)})
+			list = append(list, Misfit{units.Rounded(points, units.Tenths), fmt.Sprintf(words, a...)})
 		}
 	}
 	held := c.Stands().Where() != patient.Potted
@@ -127,7 +127,7 @@ func Moves(plants []Stander, spots []Spot, today string) []Move {
 		for _, s := range spots {
 			there := Misfits(p.Case, s)
 			if gain := sum(here) - sum(there); s.ID != p.PlaceID && gain > best.Gain {
-				best.To, best.ToID, best.Gain, best.There = s.Name, s.ID, math.Round(gain*10)/10, there
+				best.To, best.ToID, best.Gain, best.There = s.Name, s.ID, units.Rounded(gain, units.Tenths), there
 			}
 		}
 		if best.Gain >= k.LeastGain.Value {

@@ -11,6 +11,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
+	"therapeon/core/units"
 )
 
 // Round is the work of a day in the order in which it is done: clean plants first, then suspects,
@@ -122,7 +123,7 @@ func RoundOf(list []Wanted, day string) Round {
 		it := w.Item
 		it.Do, it.Water = job.Do, job.Water
 		if it.PPM > 0 {
-			it.PPM = tenFold(it.PPM)
+			it.PPM = batched(it.PPM)
 		}
 		if w.By < day && it.Done == nil {
 			late := int(dates.Between(w.By, day))
@@ -151,12 +152,13 @@ func RoundOf(list []Wanted, day string) Round {
 	return r
 }
 
-// tenFold rounds a strength so that alike plants share a batch.
-func tenFold(ppm float64) float64 {
-	if ppm < 10 {
+// batched takes a strength down to a step, so that alike plants share a batch.
+func batched(ppm float64) float64 {
+	step := Table().BatchPPM.Value
+	if ppm < step {
 		return math.Max(1, math.Floor(ppm))
 	}
-	return math.Floor(ppm/10) * 10
+	return math.Floor(ppm/step) * step
 }
 
 // group is the group of a job in the last turn, begun where it is not.
@@ -232,8 +234,8 @@ func potsWord(n int) string {
 }
 
 func minutes(m float64) string {
-	if m < 60 {
+	if m < units.MinutesAnHour {
 		return fmt.Sprintf("%.0f minutes", m)
 	}
-	return fmt.Sprintf("%.0f h %.0f min", math.Floor(m/60), math.Mod(m, 60))
+	return fmt.Sprintf("%.0f h %.0f min", math.Floor(m/units.MinutesAnHour), math.Mod(m, units.MinutesAnHour))
 }
