@@ -7,6 +7,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
+	"therapeon/core/words"
 )
 
 // Care is what a plant wants of its keeper on a day, and what it waits for.
@@ -243,14 +244,7 @@ func count(is bool) int {
 
 // lacks is that a gate did not come.
 func lacks(g Standing) Text {
-	return Text{Value: "Not seen yet: " + lower(g.Name.Value) + ".", Provenance: g.Name.Provenance}
-}
-
-func lower(s string) string {
-	if s == "" {
-		return s
-	}
-	return string(s[0]|0x20) + s[1:]
+	return Text{Value: "Not seen yet: " + words.Lower(g.Name.Value) + ".", Provenance: g.Name.Provenance}
 }
 
 // gate is how a gate of it stands.

@@ -15,6 +15,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/stances"
 	"therapeon/core/units"
+	"therapeon/core/words"
 )
 
 // Feeding is whether, when and how strong a plant is fed.
@@ -157,14 +158,14 @@ func (c *InCare) gateOf(home Running, f *Feeding, today string) (share, most flo
 		f.Side = disputes.SideOf(disputes.FirstFeed, side)
 	}
 	if !open {
-		words := k.FeedWords["gate"]
+		why := k.FeedWords["gate"]
 		if gated {
 			g, _ := home.run.gate(f.Gate)
-			words.Value = strings.ReplaceAll(words.Value, "{gate}", lower(g.Name.Value))
+			why.Value = strings.ReplaceAll(why.Value, "{gate}", words.Lower(g.Name.Value))
 		} else {
-			words = k.FeedWords["tips"]
+			why = k.FeedWords["tips"]
 		}
-		f.Why = words
+		f.Why = why
 		return 0, 0, false
 	}
 	f.Gate = ""

@@ -3,6 +3,7 @@ package causes
 import (
 	"fmt"
 	"maps"
+	"math/bits"
 	"slices"
 	"sync"
 
@@ -204,10 +205,13 @@ func (k *Knowledge) decibans(weight string) (float64, error) {
 	return 0, fmt.Errorf("weight %q is not on the scale", weight)
 }
 
+// mostInSet is how many a set holds: it is the bits of a word.
+const mostInSet = bits.UintSize
+
 // compile turns the table into numbers, and refuses one that does not hold together.
 func (k *Knowledge) compile() error {
-	if len(k.Causes) > 64 || len(k.Actions) > 64 {
-		return fmt.Errorf("%d causes and %d actions: a set holds at most 64", len(k.Causes), len(k.Actions))
+	if len(k.Causes) > mostInSet || len(k.Actions) > mostInSet {
+		return fmt.Errorf("%d causes and %d actions: a set holds at most %d", len(k.Causes), len(k.Actions), mostInSet)
 	}
 	k.causeAt, k.findAt = map[string]int{}, map[string]int{}
 	themeAt := map[string]int{}

@@ -179,8 +179,8 @@ func within(log map[int64]float64, from, to int64) (hours []int64) {
 
 // A day has 23 to 25 hours.
 const (
-	halfADay   = 12
-	longestDay = 25
+	halfADay   = units.HoursADay / 2
+	longestDay = units.HoursADay + 1
 )
 
 // mean is the low and high of the last days known before a day that is not:
