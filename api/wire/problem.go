@@ -45,114 +45,24 @@ const OnceHeader = "Therapeon-Once"
 // SecretPath begins the addresses that hold a secret of their own.
 const SecretPath = "/api/v1/calendars/"
 
+// problems are the kinds of errors that a client is told of, each with what it is told; the first that an
+// error is of counts.
+var problems = []func(error) (Problem, bool){
+	keptProblem, stoppedProblem, valueProblem, visitorProblem, missingProblem, sentProblem, conflictProblem,
+}
+
 // problemOf turns an error into what the client is told.
 func problemOf(err error) Problem {
-	var faults fault.List
-	var many manyFaults
-	var unread unreadable
-	var missing record.Missing
-	var conflict record.Conflict
-	var later afterwards
-	var soon people.TooSoon
-	errors.As(err, &many)
-	switch {
-	case errors.As(err, &later):
-		return Problem{
-			Type:   "urn:therapeon:kept",
-			Title:  "Saved, but not answered",
-			Status: http.StatusInternalServerError,
-			Detail: "It was saved, but the answer to it could not be made. Load it again before you go on.",
-		}
-	case errors.Is(err, clinic.ErrFull):
-		return Problem{
-			Type:   "urn:therapeon:full",
-			Title:  "The disk is full",
-			Status: http.StatusInsufficientStorage,
-			Detail: "Nothing was saved by this request. What was answered before is safe. Make room on the disk, then send it again.",
-		}
-	case errors.Is(err, context.DeadlineExceeded):
-		return Problem{Type: "urn:therapeon:slow", Title: "This took too long", Status: http.StatusServiceUnavailable,
-			Detail: "It was stopped, and nothing was saved by it. Try again, or ask for less."}
-	case errors.As(err, &faults):
-		return Problem{
-			Type:   "urn:therapeon:bad-value",
-			Title:  "Some values do not fit",
-			Status: http.StatusUnprocessableEntity,
-			Detail: "Nothing was saved. Correct what is named and send it again.",
-		}.with(faults, many.more)
-	case errors.As(err, &unread):
-		return Problem{
-			Type:   "urn:therapeon:unreadable",
-			Title:  "The request cannot be read",
-			Status: unread.status,
-			Detail: unread.words,
-		}.with(unread.faults, unread.more)
-	case errors.As(err, &missing):
-		return Problem{
-			Type:   "urn:therapeon:missing",
-			Title:  "Not found",
-			Status: http.StatusNotFound,
-			Detail: missing.Error(),
-		}
-	case errors.As(err, &NotKnown{}), errors.Is(err, people.ErrWho):
-		return Problem{Type: "urn:therapeon:who", Title: "Who are you?", Status: http.StatusUnauthorized, Detail: inWords(err)}
-	case errors.As(err, &NotTheirs{}), errors.As(err, &NotHere{}):
-		return Problem{
-			Type:   "urn:therapeon:not-yours",
-			Title:  "The keeper's to do",
-			Status: http.StatusForbidden,
-			Detail: err.Error(),
-		}
-	case errors.As(err, &NotOurs{}):
-		return Problem{
-			Type:   "urn:therapeon:address",
-			Title:  "Not its address",
-			Status: http.StatusForbidden,
-			Detail: inWords(err),
-		}
-	case errors.As(err, &soon):
-		return Problem{
-			Type:    "urn:therapeon:too-soon",
-			Title:   "Too many tries",
-			Status:  http.StatusTooManyRequests,
-			Detail:  soon.Error(),
-			Seconds: soon.Seconds(),
-		}
-	case errors.As(err, &people.NoSession{}):
-		return Problem{Type: "urn:therapeon:missing", Title: "Not found", Status: http.StatusNotFound, Detail: inWords(err)}
-	case errors.Is(err, clinic.ErrSent):
-		return Problem{
-			Type:   "urn:therapeon:sent",
-			Title:  "Kept already",
-			Status: http.StatusConflict,
-			Detail: "It was kept when it was sent the first time. Load it again.",
-		}
-	case errors.Is(err, clinic.ErrTaken):
-		return Problem{
-			Type:   "urn:therapeon:taken",
-			Title:  "Not kept",
-			Status: http.StatusConflict,
-			Detail: "Something else was sent under the same name (" + OnceHeader + "). This was not kept. Send it under a name of its own.",
-		}
-	case errors.As(err, &conflict):
-		return Problem{
-			Type:    "urn:therapeon:conflict",
-			Title:   "Changed elsewhere",
-			Status:  http.StatusConflict,
-			Detail:  conflict.Error(),
-			Version: conflict.Version,
-			Changes: conflict.Differs,
-			Theirs:  conflict.Theirs,
-			Yours:   conflict.Yours,
-			By:      conflict.By,
-			Apart:   conflict.Apart,
+	for _, of := range problems {
+		if p, is := of(err); is {
+			return p
 		}
 	}
 	status := echo.StatusCode(err)
 	if status == http.StatusRequestEntityTooLarge {
 		return problemOf(Readable(err))
 	}
-	if status >= 400 && status < 500 {
+	if status >= http.StatusBadRequest && status < http.StatusInternalServerError {
 		return Problem{
 			Type:   "about:blank",
 			Title:  http.StatusText(status),
@@ -162,6 +72,125 @@ func problemOf(err error) Problem {
 	}
 	return Problem{Type: "about:blank", Title: "Something broke here", Status: http.StatusInternalServerError,
 		Detail: "Nothing was saved by this request. What was answered before is safe."}
+}
+
+// keptProblem is of what was kept, though its answer failed.
+func keptProblem(err error) (Problem, bool) {
+	return Problem{
+		Type:   "urn:therapeon:kept",
+		Title:  "Saved, but not answered",
+		Status: http.StatusInternalServerError,
+		Detail: "It was saved, but the answer to it could not be made. Load it again before you go on.",
+	}, errors.As(err, &afterwards{})
+}
+
+// stoppedProblem is of what the machine could not do.
+func stoppedProblem(err error) (Problem, bool) {
+	if errors.Is(err, clinic.ErrFull) {
+		return Problem{
+			Type:   "urn:therapeon:full",
+			Title:  "The disk is full",
+			Status: http.StatusInsufficientStorage,
+			Detail: "Nothing was saved by this request. What was answered before is safe. Make room on the disk, then send it again.",
+		}, true
+	}
+	return Problem{Type: "urn:therapeon:slow", Title: "This took too long", Status: http.StatusServiceUnavailable,
+		Detail: "It was stopped, and nothing was saved by it. Try again, or ask for less."}, errors.Is(err, context.DeadlineExceeded)
+}
+
+// valueProblem is of values that do not fit, and of bodies that cannot be read.
+func valueProblem(err error) (Problem, bool) {
+	var faults fault.List
+	var many manyFaults
+	var unread unreadable
+	errors.As(err, &many)
+	if errors.As(err, &faults) {
+		return Problem{
+			Type:   "urn:therapeon:bad-value",
+			Title:  "Some values do not fit",
+			Status: http.StatusUnprocessableEntity,
+			Detail: "Nothing was saved. Correct what is named and send it again.",
+		}.with(faults, many.more), true
+	}
+	if !errors.As(err, &unread) {
+		return Problem{}, false
+	}
+	return Problem{
+		Type:   "urn:therapeon:unreadable",
+		Title:  "The request cannot be read",
+		Status: unread.status,
+		Detail: unread.words,
+	}.with(unread.faults, unread.more), true
+}
+
+// visitorProblem is of who asks, and of the door they came by.
+func visitorProblem(err error) (Problem, bool) {
+	var soon people.TooSoon
+	p := Problem{Detail: inWords(err)}
+	switch {
+	case errors.As(err, &NotKnown{}), errors.Is(err, people.ErrWho):
+		p.Type, p.Title, p.Status = "urn:therapeon:who", "Who are you?", http.StatusUnauthorized
+	case errors.As(err, &NotTheirs{}), errors.As(err, &NotHere{}):
+		p.Type, p.Title, p.Status = "urn:therapeon:not-yours", "The keeper's to do", http.StatusForbidden
+	case errors.As(err, &NotOurs{}):
+		p.Type, p.Title, p.Status = "urn:therapeon:address", "Not its address", http.StatusForbidden
+	case errors.As(err, &soon):
+		p.Type, p.Title, p.Status = "urn:therapeon:too-soon", "Too many tries", http.StatusTooManyRequests
+		p.Seconds = soon.Seconds()
+	default:
+		return p, false
+	}
+	return p, true
+}
+
+// missingProblem is of what is not there.
+func missingProblem(err error) (Problem, bool) {
+	var missing record.Missing
+	p := Problem{Type: "urn:therapeon:missing", Title: "Not found", Status: http.StatusNotFound}
+	if errors.As(err, &missing) {
+		p.Detail = missing.Error()
+		return p, true
+	}
+	p.Detail = inWords(err)
+	return p, errors.As(err, &people.NoSession{})
+}
+
+// sentProblem is of what was sent before under its name.
+func sentProblem(err error) (Problem, bool) {
+	if errors.Is(err, clinic.ErrSent) {
+		return Problem{
+			Type:   "urn:therapeon:sent",
+			Title:  "Kept already",
+			Status: http.StatusConflict,
+			Detail: "It was kept when it was sent the first time. Load it again.",
+		}, true
+	}
+	return Problem{
+		Type:   "urn:therapeon:taken",
+		Title:  "Not kept",
+		Status: http.StatusConflict,
+		Detail: "Something else was sent under the same name (" + OnceHeader + "). This was not kept. Send it under a name of its own.",
+	}, errors.Is(err, clinic.ErrTaken)
+}
+
+// conflictProblem is of what was changed elsewhere meanwhile.
+func conflictProblem(err error) (Problem, bool) {
+	var conflict record.Conflict
+	if !errors.As(err, &conflict) {
+		return Problem{}, false
+	}
+	return Problem{
+		Type:    "urn:therapeon:conflict",
+		Title:   "Changed elsewhere",
+		Status:  http.StatusConflict,
+		Detail:  conflict.Error(),
+		Version: conflict.Version,
+		Changes: conflict.Differs,
+		Theirs:  conflict.Theirs,
+		Yours:   conflict.Yours,
+		By:      conflict.By,
+		Apart:   conflict.Apart,
+	}, true
 }
 
 // with names the first of the faults, and says how many more there are.

@@ -4,19 +4,11 @@ package history
 import (
 	"cmp"
 	"context"
-	"fmt"
 	"slices"
-	"strings"
 
-	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
-	"therapeon/core/dates"
 	"therapeon/core/knowledge"
-	"therapeon/core/patient"
-	"therapeon/core/pests"
-	"therapeon/core/progress"
-	"therapeon/core/unpot"
 	"therapeon/core/wishes"
 	"therapeon/ledger"
 )
@@ -169,7 +161,7 @@ var keptAs = map[string]string{
 
 // entries are a plant's own, with the names of who noted them.
 func entries(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
-	list, err := told(ctx, c, tx, row)
+	list, err := told(ctx, tx, row)
 	if err != nil {
 		return nil, err
 	}
@@ -182,193 +174,7 @@ func entries(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Pl
 	return list, err
 }
 
-// told is what happened to a plant, in words.
-func told(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
-	list := []Entry{}
-	add := func(on, kind, words string, id int64) {
-		list = append(list, Entry{On: on, Kind: kind, Words: strings.TrimSpace(words), ID: id})
-	}
-	incidents, err := tx.Events().Incidents(ctx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	for _, i := range incidents {
-		what := unpot.Table().Accidents[i.What]
-		words := unpot.Table().AccidentName(i.What) + "."
-		if i.Note != "" {
-			words += " " + i.Note
-		}
-		list = append(list, Entry{On: i.HappenedOn, Kind: "incident", Words: words, ID: i.ID, Explains: &what})
-	}
-	treatments, err := record.CoursesOf(ctx, tx, row.ID)
-	if err := cmp.Or(err, ledger.Sound(treatments)); err != nil {
-		return nil, err
-	}
-	for _, r := range treatments {
-		doc := r.Value.Course
-		pest, _ := pests.Find(doc.Pest)
-		for i, on := range doc.Rounds {
-			add(on, "round", fmt.Sprintf("%s: round %d.", pest.Name, i+1), r.ID)
-		}
-		for _, on := range doc.Seen {
-			add(on, "seen", pest.Name+": still seen.", r.ID)
-		}
-		for _, on := range doc.Clear {
-			add(on, "clear", pest.Name+": looked, none seen.", r.ID)
-		}
-	}
-	cleaned, err := record.Cleanings.Of(ctx, tx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	if err := ledger.Sound(cleaned); err != nil {
-		return nil, err
-	}
-	for _, d := range cleaned {
-		if closed := d.Value.ClosedOn; closed != "" && d.Value.Done != nil {
-			add(closed, "cleaning", "Cleaned. "+d.Value.Done.Plan().Headline, d.ID)
-		} else {
-			add(d.Day, "cleaning", "Cleaning begun.", d.ID)
-		}
-	}
-	stood, err := record.HomesOf(ctx, tx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	for _, h := range stood {
-		words := "Housed: " + h.Value.Words() + "."
-		if h.Value.IsHold() {
-			words = "Held: " + h.Value.Words() + "."
-		}
-		add(h.Day, "home", strings.TrimSpace(words+" "+h.Value.Note), h.ID)
-	}
-	weights, err := record.Weighings(ctx, tx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	for _, w := range weights {
-		if !w.Withdrawn {
-			add(
-				record.DayOf(w.At),
-				"weights",
-				fmt.Sprintf("Weighed: %.4g g%s.", w.Grams, map[patient.Kind]string{patient.InPot: " with its pot"}[w.Kind]),
-				w.ID,
-			)
-		}
-	}
-	asked, err := wished(ctx, tx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	list = append(list, asked...)
-	checked, err := record.Checkins.Of(ctx, tx, row.ID)
-	if err := cmp.Or(err, ledger.Sound(checked)); err != nil {
-		return nil, err
-	}
-	for _, d := range checked {
-		if d.State != ledger.Gone {
-			add(d.Day, "checkin", "Checked in: "+d.Value.Noted.InShort()+".", d.ID)
-		}
-	}
-	ended, err := endings(ctx, tx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	list = append(list, ended...)
-	moved, err := movedWords(ctx, tx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	list = append(list, moved...)
-	read, err := record.Readings.HeadsOf(ctx, tx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	for _, d := range read {
-		if s := bench.SummaryOf(d.ID, d.Day, d.Short); s.Grade != "" {
-			add(d.Day, "roots", fmt.Sprintf("Roots read: %s. %s", s.Grade, s.Headline), d.ID)
-		}
-	}
-	seen, err := record.Looks.Of(ctx, tx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	for _, r := range seen {
-		l := bench.LookShown(r.ID, r.Day, r.DueOn, r.Short)
-		add(r.Day, "look", l.Headline+" "+l.Cause, r.ID)
-		if r.Err != nil {
-			return nil, r.Err
-		}
-		in := r.Value.Noted
-		for _, a := range in.Accidents {
-			what := unpot.Table().Accidents[a.What]
-			list = append(
-				list,
-				Entry{
-					On:       r.Day,
-					Kind:     "incident",
-					Words:    fmt.Sprintf("%s (%d), while unpotting.", unpot.Table().AccidentName(a.What), a.Count),
-					Explains: &what,
-				},
-			)
-		}
-	}
-	intake, err := record.Intakes.Get(ctx, tx, row.ID)
-	if err != nil {
-		return nil, err
-	}
-	if first, _, ok := dates.Span(intake.Value.ArrivedOn); ok {
-		add(first.Format("2006-01-02"), "arrived", "Arrived. "+row.Source, 0)
-	}
-	return list, nil
-}
-
-// endings are the looks back at a plant, and how it left the bench.
-func endings(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Entry, error) {
-	var list []Entry
-	backs, err := record.LookBacksOf(ctx, tx, plantID)
-	if err != nil {
-		return nil, err
-	}
-	for _, d := range backs {
-		if d.State == ledger.Gone {
-			continue
-		}
-		words := "Looked back. " + progress.Table().Verdicts[d.Value.Verdict].Value
-		switch d.Value.Again {
-		case patient.Yes:
-			words += " Would do it again."
-		case patient.No:
-			words += " Would not do it again."
-		}
-		words = strings.TrimSpace(words + " " + d.Value.Note)
-		list = append(list, Entry{On: d.Day, Kind: "looked-back", Words: words, ID: d.ID})
-	}
-	closing, err := record.ClosingOf(ctx, tx, plantID)
-	if err == nil && closing.State != ledger.Gone {
-		words := "Closed. " + record.ClosedWords(closing.Value)
-		list = append(list, Entry{On: closing.Day, Kind: "closed", Words: words, ID: plantID})
-	}
-	return list, err
-}
-
 var (
 	answered = map[string]string{wishes.Yes: "Yes", wishes.No: "No", wishes.NotNow: "Not now"}
 	done     = map[string]string{"did": " Did it.", "left": " Left it.", "instead": " Did the other."}
 )
-
-// wished is what was asked for, the answer it was given, and what was then done.
-func wished(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Entry, error) {
-	all, err := record.Wishes.Of(ctx, tx, plantID)
-	if err := cmp.Or(err, ledger.Sound(all)); err != nil {
-		return nil, err
-	}
-	var list []Entry
-	for _, d := range all {
-		if a, ok := wishes.Table().Kept(d.Value.Wish, d.Value.Row); ok {
-			words := fmt.Sprintf("Asked: %s? %s.%s %s", a.Name, answered[a.Answer], done[d.Value.Done], d.Value.Note)
-			list = append(list, Entry{On: d.Day, Kind: "asked", Words: strings.TrimSpace(words), ID: d.ID})
-		}
-	}
-	return list, nil
-}

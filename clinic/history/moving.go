@@ -194,7 +194,8 @@ func (c *Service) anew(ctx context.Context, tx *ledger.Tx, plantID int64) error 
 }
 
 // movedWords are what was moved from and to a plant.
-func movedWords(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Entry, error) {
+func movedWords(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
+	plantID := row.ID
 	all, err := tx.Moves().Of(ctx, plantID)
 	if err != nil {
 		return nil, err

@@ -2,6 +2,7 @@ package aftercare
 
 import (
 	"cmp"
+	"maps"
 	"math"
 	"slices"
 	"time"
@@ -103,95 +104,126 @@ func (w *watch) seenFrom(day string) *watch {
 	return &late
 }
 
+// rule is a predicate of the table: whether something is seen on a day.
+type rule func(w *watch, s Sees, day string) bool
+
 // rules are the predicates of the table, by their names.
-var rules map[string]func(w *watch, s Sees, day string) bool
+var rules map[string]rule
 
-func init() {
-	leaf := func(c patient.Checkin) string { return c.Leaf }
-	film := func(c patient.Checkin) string { return c.Film }
-	pests := func(c patient.Checkin) string { return string(c.Pests) }
-	yes := func(of func(patient.Checkin) patient.YesNo) func(*watch, Sees, string) bool {
-		return func(w *watch, _ Sees, day string) bool {
-			return w.is(day, func(c patient.Checkin) string { return string(of(c)) }, "yes")
-		}
+func init() { // the rules of gates ask other gates
+	rules = map[string]rule{}
+	for _, some := range []map[string]rule{rootRules, growthRules, potRules, limpRules, careRules} {
+		maps.Copy(rules, some)
 	}
-	// What is to be looked over sounds until it was.
-	unlooked := func(of func(patient.Checkin) patient.YesNo) func(*watch, Sees, string) bool {
-		return func(w *watch, _ Sees, _ string) bool { return w.Stands().Checked().Unlooked(of, w.since) }
-	}
+}
 
-	word := func(of func(patient.Checkin) string, words ...string) func(*watch, Sees, string) bool {
-		return func(w *watch, _ Sees, day string) bool { return w.is(day, of, words...) }
-	}
-	limp := word(leaf, "limp")
-	rules = map[string]func(*watch, Sees, string) bool{
-		"day":  func(w *watch, s Sees, day string) bool { return w.day(day) >= number(s.Day, 0) },
-		"tips": (*watch).tips,
-		"ready": func(w *watch, _ Sees, day string) bool {
-			_, told := w.last(day, func(c patient.Checkin) bool { return c.Tips != nil || c.TipsShow() })
-			return (told || w.readTips(day)) && w.Condition().TipsOut() && rehome.Table().Ready(w.Patient, day)
-		},
-		"nubs":       func(w *watch, _ Sees, _ string) bool { return w.tipsAtStart(w.since) },
-		"branched":   word(func(c patient.Checkin) string { return c.OldRoots }, "branched"),
-		"fifth-lost": word(func(c patient.Checkin) string { return c.OldRoots }, "fifth-lost"),
-		"at-edge": func(w *watch, _ Sees, day string) bool {
-			at := func(c patient.Checkin) string { return c.TipsAt }
-			return w.is(day, at, "edge", "half", "water") && !w.tipsFail(day)
-		},
-		"half-down": word(func(c patient.Checkin) string { return c.TipsAt }, "half", "water"),
-		"longest":   func(w *watch, s Sees, day string) bool { return w.longest(day) >= number(s.MM, 0) },
-		"steady":    word(func(c patient.Checkin) string { return string(c.Wobble) }, "no"),
-		"shoot": func(w *watch, s Sees, day string) bool {
-			at, ok := w.last(day, func(c patient.Checkin) bool { return c.ShootMM != nil })
-			return ok && *at.Noted.ShootMM >= number(s.MM, 0)
-		},
-		"grows":     (*watch).grows,
-		"growing":   (*watch).growing,
-		"grips":     yes(func(c patient.Checkin) patient.YesNo { return c.Grips }),
-		"bends":     yes(func(c patient.Checkin) patient.YesNo { return c.Bends }),
-		"yellow":    yes(func(c patient.Checkin) patient.YesNo { return c.Yellow }),
-		"base-rots": unlooked(func(c patient.Checkin) patient.YesNo { return c.BaseRots }),
-		"gone":      yes(func(c patient.Checkin) patient.YesNo { return c.MediumGone }),
-		"pests":     unlooked(func(c patient.Checkin) patient.YesNo { return c.Pests }),
-		"dark-film": word(film, "dark"),
-		"smell":     word(func(c patient.Checkin) string { return c.Smell }, "sour", "decay"),
-		"patch-same": func(w *watch, _ Sees, day string) bool {
-			return w.is(day, func(c patient.Checkin) string { return c.Patch }, "same") && !w.patchGrew(day)
-		},
-		"patch-grown": func(w *watch, _ Sees, day string) bool { return w.patchGrew(day) },
-		"limp":        limp,
-		"limp-wet":    func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.isWet(day) },
-		"limp-damp":   func(w *watch, s Sees, day string) bool { return limp(w, s, day) && !w.isDry() },
-		"limp-spike":  func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.Flowering().InFlower() },
-		"dry":         word(func(c patient.Checkin) string { return c.Medium }, "dry"),
-		"wet":         (*watch).staysWet,
-		"dry-within":  (*watch).driesWithin,
-		"still":       (*watch).standsStill,
-		"level-still": (*watch).levelStill,
-		"lost":        (*watch).lostWeight,
-		"life":        (*watch).pastLife,
-		"times":       (*watch).times,
-		"clean":       (*watch).cleanMornings,
-		"found-still": func(w *watch, _ Sees, _ string) bool { return w.Stands().Checked().LodgerStays() },
-		"clear": func(w *watch, _ Sees, day string) bool {
-			return w.is(day, film, "none", "green") && w.is(day, pests, "no")
-		},
-		"thinner-after-sip": (*watch).thinnerAfterSip,
-		"tips-black":        func(w *watch, _ Sees, day string) bool { return w.tipIs(day, "black") },
-		"tips-dry":          func(w *watch, _ Sees, day string) bool { return w.tipIs(day, "dry") },
-		"wobbles": func(w *watch, s Sees, day string) bool {
-			return w.Stands().Where() == patient.Potted &&
-				w.is(day, func(c patient.Checkin) string { return string(c.Wobble) }, "yes")
-		},
-		"shrinks": func(w *watch, _ Sees, day string) bool { return progress.Shrinks(w.Patient, day) },
-		"falls":   (*watch).falls,
-		"short":   (*watch).shortOfWater,
-		"limp-spike-moved": func(w *watch, s Sees, day string) bool {
-			days, moved := w.Stands().Moved()
-			return moved && days <= Table().MovedDays.Value && !w.Profile.KeepsSpike() &&
-				limp(w, s, day) && !w.isDry() && w.Flowering().InFlower() // a dry one is thirsty
-		},
-	}
+// word holds where one of some words was noted.
+func word(of func(patient.Checkin) string, words ...string) rule {
+	return func(w *watch, _ Sees, day string) bool { return w.is(day, of, words...) }
+}
+
+// yes holds where it was noted that it is so.
+func yes(of func(patient.Checkin) patient.YesNo) rule {
+	return word(func(c patient.Checkin) string { return string(of(c)) }, "yes")
+}
+
+// unlooked holds from when it was noted until it was looked over.
+func unlooked(of func(patient.Checkin) patient.YesNo) rule {
+	return func(w *watch, _ Sees, _ string) bool { return w.Stands().Checked().Unlooked(of, w.since) }
+}
+
+// What is noted at a check-in.
+func leafOf(c patient.Checkin) string     { return c.Leaf }
+func filmOf(c patient.Checkin) string     { return c.Film }
+func pestsOf(c patient.Checkin) string    { return string(c.Pests) }
+func oldRootsOf(c patient.Checkin) string { return c.OldRoots }
+func tipsAtOf(c patient.Checkin) string   { return c.TipsAt }
+func wobbleOf(c patient.Checkin) string   { return string(c.Wobble) }
+
+// rootRules are of roots and their tips.
+var rootRules = map[string]rule{
+	"tips": (*watch).tips,
+	"ready": func(w *watch, _ Sees, day string) bool {
+		_, told := w.last(day, func(c patient.Checkin) bool { return c.Tips != nil || c.TipsShow() })
+		return (told || w.readTips(day)) && w.Condition().TipsOut() && rehome.Table().Ready(w.Patient, day)
+	},
+	"nubs":       func(w *watch, _ Sees, _ string) bool { return w.tipsAtStart(w.since) },
+	"branched":   word(oldRootsOf, "branched"),
+	"fifth-lost": word(oldRootsOf, "fifth-lost"),
+	"at-edge": func(w *watch, _ Sees, day string) bool {
+		return w.is(day, tipsAtOf, "edge", "half", "water") && !w.tipsFail(day)
+	},
+	"half-down":  word(tipsAtOf, "half", "water"),
+	"longest":    func(w *watch, s Sees, day string) bool { return w.longest(day) >= number(s.MM, 0) },
+	"tips-black": func(w *watch, _ Sees, day string) bool { return w.tipIs(day, "black") },
+	"tips-dry":   func(w *watch, _ Sees, day string) bool { return w.tipIs(day, "dry") },
+	"short":      (*watch).shortOfWater,
+	"still":      (*watch).standsStill,
+}
+
+// growthRules are of what grows, and how it holds.
+var growthRules = map[string]rule{
+	"shoot": func(w *watch, s Sees, day string) bool {
+		at, ok := w.last(day, func(c patient.Checkin) bool { return c.ShootMM != nil })
+		return ok && *at.Noted.ShootMM >= number(s.MM, 0)
+	},
+	"grows":   (*watch).grows,
+	"growing": (*watch).growing,
+	"shrinks": func(w *watch, _ Sees, day string) bool { return progress.Shrinks(w.Patient, day) },
+	"steady":  word(wobbleOf, "no"),
+	"wobbles": func(w *watch, _ Sees, day string) bool {
+		return w.Stands().Where() == patient.Potted && w.is(day, wobbleOf, "yes")
+	},
+	"grips":  yes(func(c patient.Checkin) patient.YesNo { return c.Grips }),
+	"bends":  yes(func(c patient.Checkin) patient.YesNo { return c.Bends }),
+	"yellow": yes(func(c patient.Checkin) patient.YesNo { return c.Yellow }),
+	"falls":  (*watch).falls,
+	"lost":   (*watch).lostWeight,
+}
+
+// potRules are of its pot: medium, water, film and what lives there.
+var potRules = map[string]rule{
+	"gone":        yes(func(c patient.Checkin) patient.YesNo { return c.MediumGone }),
+	"pests":       unlooked(func(c patient.Checkin) patient.YesNo { return c.Pests }),
+	"base-rots":   unlooked(func(c patient.Checkin) patient.YesNo { return c.BaseRots }),
+	"found-still": func(w *watch, _ Sees, _ string) bool { return w.Stands().Checked().LodgerStays() },
+	"dark-film":   word(filmOf, "dark"),
+	"smell":       word(func(c patient.Checkin) string { return c.Smell }, "sour", "decay"),
+	"dry":         word(func(c patient.Checkin) string { return c.Medium }, "dry"),
+	"wet":         (*watch).staysWet,
+	"dry-within":  (*watch).driesWithin,
+	"level-still": (*watch).levelStill,
+	"clean":       (*watch).cleanMornings,
+	"clear": func(w *watch, _ Sees, day string) bool {
+		return w.is(day, filmOf, "none", "green") && w.is(day, pestsOf, "no")
+	},
+	"patch-same": func(w *watch, _ Sees, day string) bool {
+		return w.is(day, func(c patient.Checkin) string { return c.Patch }, "same") && !w.patchGrew(day)
+	},
+	"patch-grown": func(w *watch, _ Sees, day string) bool { return w.patchGrew(day) },
+}
+
+var limp = word(leafOf, "limp")
+
+// limpRules are of limp leaves, and of what is limp beside what.
+var limpRules = map[string]rule{
+	"limp":       limp,
+	"limp-wet":   func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.isWet(day) },
+	"limp-damp":  func(w *watch, s Sees, day string) bool { return limp(w, s, day) && !w.isDry() },
+	"limp-spike": func(w *watch, s Sees, day string) bool { return limp(w, s, day) && w.Flowering().InFlower() },
+	"limp-spike-moved": func(w *watch, s Sees, day string) bool {
+		days, moved := w.Stands().Moved()
+		return moved && days <= Table().MovedDays.Value && !w.Profile.KeepsSpike() &&
+			limp(w, s, day) && !w.isDry() && w.Flowering().InFlower() // a dry one is thirsty
+	},
+	"thinner-after-sip": (*watch).thinnerAfterSip,
+}
+
+// careRules are of days, and of what was done.
+var careRules = map[string]rule{
+	"day":   func(w *watch, s Sees, day string) bool { return w.day(day) >= number(s.Day, 0) },
+	"life":  (*watch).pastLife,
+	"times": (*watch).times,
 }
 
 // tipIs holds where the tips last seen are in a state, or one of the roots that are followed is.

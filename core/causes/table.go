@@ -2,8 +2,6 @@ package causes
 
 import (
 	"fmt"
-	"maps"
-	"math/bits"
 	"slices"
 	"sync"
 
@@ -203,115 +201,6 @@ func (k *Knowledge) decibans(weight string) (float64, error) {
 		return f.Against2.Value, nil
 	}
 	return 0, fmt.Errorf("weight %q is not on the scale", weight)
-}
-
-// mostInSet is how many a set holds: it is the bits of a word.
-const mostInSet = bits.UintSize
-
-// compile turns the table into numbers, and refuses one that does not hold together.
-func (k *Knowledge) compile() error {
-	if len(k.Causes) > mostInSet || len(k.Actions) > mostInSet {
-		return fmt.Errorf("%d causes and %d actions: a set holds at most %d", len(k.Causes), len(k.Actions), mostInSet)
-	}
-	k.causeAt, k.findAt = map[string]int{}, map[string]int{}
-	themeAt := map[string]int{}
-	var base []float64
-	addTheme := func(t Theme) {
-		themeAt[t.Code] = len(base)
-		base = append(base, t.Base.Value)
-		k.themeOf = append(k.themeOf, t)
-	}
-	for _, t := range k.Themes {
-		addTheme(t)
-	}
-	witnesses := make([]witness, len(k.Findings))
-	for i, f := range k.Findings {
-		k.findAt[f.Code] = i
-		hit, wrong := k.FindingFigures.HitShared.Value, k.FindingFigures.FalseAlarmShared.Value
-		if f.Theme == "" {
-			if f.Base == nil {
-				return fmt.Errorf("finding %s has neither a theme nor a base", f.Code)
-			}
-			addTheme(Theme{Code: f.Code, Name: f.Name, Base: *f.Base})
-			hit, wrong = k.FindingFigures.Hit.Value, k.FindingFigures.FalseAlarm.Value
-		}
-		if f.Hit != nil {
-			hit = f.Hit.Value
-		}
-		if f.FalseAlarm != nil {
-			wrong = f.FalseAlarm.Value
-		}
-		theme, ok := themeAt[f.theme()]
-		if !ok {
-			return fmt.Errorf("finding %s bears witness to the unknown theme %s", f.Code, f.Theme)
-		}
-		if wrong <= 0 || hit <= wrong || hit >= 1 {
-			return fmt.Errorf(
-				"finding %s: hit %g and false alarm %g want to lie between 0 and 1, the hit higher",
-				f.Code,
-				hit,
-				wrong,
-			)
-		}
-		witnesses[i] = witness{theme, hit, wrong}
-	}
-	for _, f := range k.Findings {
-		if _, ok := k.findAt[f.DetailOf]; f.DetailOf != "" && !ok {
-			return fmt.Errorf("finding %s is a detail of the unknown finding %s", f.Code, f.DetailOf)
-		}
-	}
-	for _, r := range k.Rivals {
-		for _, code := range []string{r.One, r.Other} {
-			if _, ok := k.findAt[code]; !ok {
-				return fmt.Errorf("rivals name the unknown finding %s", code)
-			}
-		}
-	}
-	for _, w := range k.Worries {
-		for _, code := range w.First.Values {
-			if f, ok := k.Finding(code); !ok || f.At != "look" {
-				return fmt.Errorf("worry %s asks first for %s, which no look finds", w.Code, code)
-			}
-		}
-		for _, part := range w.Parts.Values {
-			if _, ok := k.Parts[part]; !ok {
-				return fmt.Errorf("worry %s opens the unknown part %s", w.Code, part)
-			}
-		}
-	}
-	prior := make([]float64, len(k.Causes))
-	for i, c := range k.Causes {
-		k.causeAt[c.Code], prior[i] = i, c.Prior.Value
-		wanted := uint64(0)
-		for _, code := range c.Do {
-			a := slices.IndexFunc(k.Actions, func(a Action) bool { return a.Code == code })
-			if a < 0 {
-				return fmt.Errorf("cause %s asks for the unknown action %s", c.Code, code)
-			}
-			wanted |= 1 << a
-		}
-		k.asks = append(k.asks, wanted)
-	}
-	k.model = newModel(prior, base, witnesses)
-	for i, c := range k.Causes {
-		for _, name := range slices.Sorted(maps.Keys(c.Weights)) {
-			theme, ok := themeAt[name]
-			if !ok {
-				return fmt.Errorf("cause %s weighs the unknown theme %s", c.Code, name)
-			}
-			db, err := k.decibans(c.Weights[name].Value)
-			if err != nil {
-				return fmt.Errorf("cause %s, weight of %s: %w", c.Code, name, err)
-			}
-			k.model.tie(i, theme, db)
-		}
-	}
-	k.byTheme = make([]int, len(witnesses))
-	for i := range k.byTheme {
-		k.byTheme[i] = i
-	}
-	slices.SortStableFunc(k.byTheme, func(a, b int) int { return witnesses[a].theme - witnesses[b].theme })
-	return k.forGroups()
 }
 
 // forGroups makes the model of each group: the same, with other priors.

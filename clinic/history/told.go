@@ -1,0 +1,217 @@
+package history
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"strings"
+	"time"
+
+	"therapeon/clinic/bench"
+	"therapeon/clinic/record"
+	"therapeon/core/dates"
+	"therapeon/core/patient"
+	"therapeon/core/pests"
+	"therapeon/core/progress"
+	"therapeon/core/unpot"
+	"therapeon/core/wishes"
+	"therapeon/ledger"
+)
+
+// teller tells one kind of what happened to a plant, in words.
+type teller func(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error)
+
+// tellers are all of them; what happened on one day stands in their order.
+var tellers = []teller{
+	incidents, treatments, cleanings, homes, weights, wished, checkins, endings, movedWords, readings, looks, arrival,
+}
+
+// told is what happened to a plant, in words.
+func told(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
+	list := []Entry{}
+	for _, tell := range tellers {
+		some, err := tell(ctx, tx, row)
+		if err != nil {
+			return nil, err
+		}
+		list = append(list, some...)
+	}
+	return list, nil
+}
+
+// entry is what happened on a day.
+func entry(on, kind, words string, id int64) Entry {
+	return Entry{On: on, Kind: kind, Words: strings.TrimSpace(words), ID: id}
+}
+
+func incidents(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
+	kept, err := tx.Events().Incidents(ctx, row.ID)
+	for _, i := range kept {
+		what := unpot.Table().Accidents[i.What]
+		words := unpot.Table().AccidentName(i.What) + "."
+		if i.Note != "" {
+			words += " " + i.Note
+		}
+		list = append(list, Entry{On: i.HappenedOn, Kind: "incident", Words: words, ID: i.ID, Explains: &what})
+	}
+	return list, err
+}
+
+func treatments(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
+	kept, err := record.CoursesOf(ctx, tx, row.ID)
+	for _, r := range kept {
+		doc := r.Value.Course
+		pest, _ := pests.Find(doc.Pest)
+		for i, on := range doc.Rounds {
+			list = append(list, entry(on, "round", fmt.Sprintf("%s: round %d.", pest.Name, i+1), r.ID))
+		}
+		for _, on := range doc.Seen {
+			list = append(list, entry(on, "seen", pest.Name+": still seen.", r.ID))
+		}
+		for _, on := range doc.Clear {
+			list = append(list, entry(on, "clear", pest.Name+": looked, none seen.", r.ID))
+		}
+	}
+	return list, cmp.Or(err, ledger.Sound(kept))
+}
+
+func cleanings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
+	kept, err := record.Cleanings.Of(ctx, tx, row.ID)
+	if err := cmp.Or(err, ledger.Sound(kept)); err != nil {
+		return nil, err
+	}
+	for _, d := range kept {
+		if closed := d.Value.ClosedOn; closed != "" && d.Value.Done != nil {
+			list = append(list, entry(closed, "cleaning", "Cleaned. "+d.Value.Done.Plan().Headline, d.ID))
+		} else {
+			list = append(list, entry(d.Day, "cleaning", "Cleaning begun.", d.ID))
+		}
+	}
+	return list, nil
+}
+
+func homes(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
+	kept, err := record.HomesOf(ctx, tx, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	for _, h := range kept {
+		words := "Housed: " + h.Value.Words() + "."
+		if h.Value.IsHold() {
+			words = "Held: " + h.Value.Words() + "."
+		}
+		list = append(list, entry(h.Day, "home", strings.TrimSpace(words+" "+h.Value.Note), h.ID))
+	}
+	return list, nil
+}
+
+func weights(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
+	kept, err := record.Weighings(ctx, tx, row.ID)
+	for _, w := range kept {
+		if !w.Withdrawn {
+			with := map[patient.Kind]string{patient.InPot: " with its pot"}[w.Kind]
+			list = append(list, entry(record.DayOf(w.At), "weights", fmt.Sprintf("Weighed: %.4g g%s.", w.Grams, with), w.ID))
+		}
+	}
+	return list, err
+}
+
+func checkins(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
+	kept, err := record.Checkins.Of(ctx, tx, row.ID)
+	if err := cmp.Or(err, ledger.Sound(kept)); err != nil {
+		return nil, err
+	}
+	for _, d := range kept {
+		if d.State != ledger.Gone {
+			list = append(list, entry(d.Day, "checkin", "Checked in: "+d.Value.Noted.InShort()+".", d.ID))
+		}
+	}
+	return list, nil
+}
+
+func readings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
+	kept, err := record.Readings.HeadsOf(ctx, tx, row.ID)
+	for _, d := range kept {
+		if s := bench.SummaryOf(d.ID, d.Day, d.Short); s.Grade != "" {
+			list = append(list, entry(d.Day, "roots", fmt.Sprintf("Roots read: %s. %s", s.Grade, s.Headline), d.ID))
+		}
+	}
+	return list, err
+}
+
+func looks(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
+	kept, err := record.Looks.Of(ctx, tx, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	for _, r := range kept {
+		if r.Err != nil {
+			return nil, r.Err
+		}
+		l := bench.LookShown(r.ID, r.Day, r.DueOn, r.Short)
+		list = append(list, entry(r.Day, "look", l.Headline+" "+l.Cause, r.ID))
+		for _, a := range r.Value.Noted.Accidents {
+			what := unpot.Table().Accidents[a.What]
+			words := fmt.Sprintf("%s (%d), while unpotting.", unpot.Table().AccidentName(a.What), a.Count)
+			list = append(list, Entry{On: r.Day, Kind: "incident", Words: words, Explains: &what})
+		}
+	}
+	return list, nil
+}
+
+func arrival(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
+	intake, err := record.Intakes.Get(ctx, tx, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	first, _, ok := dates.Span(intake.Value.ArrivedOn)
+	if !ok {
+		return nil, nil
+	}
+	return []Entry{entry(first.Format(time.DateOnly), "arrived", "Arrived. "+row.Source, 0)}, nil
+}
+
+// endings are the looks back at a plant, and how it left the bench.
+func endings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
+	var list []Entry
+	backs, err := record.LookBacksOf(ctx, tx, row.ID)
+	if err != nil {
+		return nil, err
+	}
+	for _, d := range backs {
+		if d.State == ledger.Gone {
+			continue
+		}
+		words := "Looked back. " + progress.Table().Verdicts[d.Value.Verdict].Value
+		switch d.Value.Again {
+		case patient.Yes:
+			words += " Would do it again."
+		case patient.No:
+			words += " Would not do it again."
+		}
+		words = strings.TrimSpace(words + " " + d.Value.Note)
+		list = append(list, Entry{On: d.Day, Kind: "looked-back", Words: words, ID: d.ID})
+	}
+	closing, err := record.ClosingOf(ctx, tx, row.ID)
+	if err == nil && closing.State != ledger.Gone {
+		words := "Closed. " + record.ClosedWords(closing.Value)
+		list = append(list, Entry{On: closing.Day, Kind: "closed", Words: words, ID: row.ID})
+	}
+	return list, err
+}
+
+// wished is what was asked for, the answer it was given, and what was then done.
+func wished(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
+	all, err := record.Wishes.Of(ctx, tx, row.ID)
+	if err := cmp.Or(err, ledger.Sound(all)); err != nil {
+		return nil, err
+	}
+	var list []Entry
+	for _, d := range all {
+		if a, ok := wishes.Table().Kept(d.Value.Wish, d.Value.Row); ok {
+			words := fmt.Sprintf("Asked: %s? %s.%s %s", a.Name, answered[a.Answer], done[d.Value.Done], d.Value.Note)
+			list = append(list, Entry{On: d.Day, Kind: "asked", Words: strings.TrimSpace(words), ID: d.ID})
+		}
+	}
+	return list, nil
+}
