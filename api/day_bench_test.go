@@ -154,7 +154,7 @@ func BenchmarkDay(b *testing.B) {
 		b.ReportMetric(float64(waited.Milliseconds()), "held-ms")
 		server.Close()
 		require.NoError(b, shut())
-		_, server, shut = opened(b, path)
+		_, server, _ = opened(b, path)
 		first = max(first, firstToday(b, server))
 		b.ReportMetric(float64(first.Milliseconds()), "first-ms")
 		path = lived(b)

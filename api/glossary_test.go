@@ -90,8 +90,8 @@ func folders(t *testing.T, of string, but ...string) (names []string) {
 func TestOneNameAStep(t *testing.T) {
 	g := readGlossary(t)
 	layers := map[string][]string{
-		"core":    folders(t, "core", "fault", "dates", "words", "work"),
-		"service": folders(t, "clinic", "record", "check"),
+		"core":    folders(t, "core", "fault", "dates", "units", "bands", "words", "work"),
+		"service": folders(t, "clinic", "record", "check", "trial"),
 		"routes":  folders(t, "api", "wire"),
 		"page":    folders(t, "web/src/features"),
 	}

@@ -162,7 +162,10 @@ func figuresIn(node ast.Node, take func(string)) {
 			}
 		}
 		l, ok := n.(*ast.BasicLit)
-		if ok && (l.Kind == token.INT || l.Kind == token.FLOAT) && !slices.Contains([]string{"0", "1", "2", "0.0", "1.0"}, l.Value) {
+		if !ok || l.Kind != token.INT && l.Kind != token.FLOAT {
+			return true
+		}
+		if !slices.Contains([]string{"0", "1", "2", "0.0", "1.0"}, l.Value) {
 			take(l.Value)
 		}
 		return true

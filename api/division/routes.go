@@ -11,7 +11,6 @@ import (
 	"therapeon/api/wire"
 	"therapeon/clinic/check"
 	service "therapeon/clinic/division"
-	"therapeon/clinic/settings"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
@@ -41,11 +40,6 @@ func (r rhizomeOf) cuts() ([]int, error) {
 
 // mostCuts is how many cuts can be asked about.
 const mostCuts = 12
-
-type about struct {
-	settings.About
-	Version string `json:"version" required:"true"`
-}
 
 type saveRhizome struct {
 	ID int64 `path:"id" json:"-" required:"true"`

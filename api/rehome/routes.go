@@ -10,7 +10,6 @@ import (
 	"therapeon/api/wire"
 	raceservice "therapeon/clinic/race"
 	service "therapeon/clinic/rehome"
-	"therapeon/clinic/weights"
 	"therapeon/core/drying"
 	"therapeon/core/pots"
 )
@@ -40,11 +39,6 @@ type markHomeJob struct {
 type settle struct {
 	ID int64 `path:"id" json:"-" required:"true"`
 	service.Settle
-}
-
-type weigh struct {
-	ID int64 `path:"id" json:"-" required:"true"`
-	weights.Weigh
 }
 
 // Routes are the operations of this room.

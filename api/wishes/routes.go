@@ -6,7 +6,6 @@ import (
 
 	"therapeon/api/wire"
 	"therapeon/clinic/record"
-	"therapeon/clinic/settings"
 	service "therapeon/clinic/wishes"
 	"therapeon/core/roots"
 	"therapeon/core/stances"
@@ -28,11 +27,6 @@ type keepWish struct {
 type settleWish struct {
 	ID int64 `path:"id" json:"-" required:"true"`
 	service.Outcome
-}
-
-type about struct {
-	settings.About
-	Version string `json:"version" required:"true"`
 }
 
 type questionList struct {

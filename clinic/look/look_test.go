@@ -12,19 +12,15 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/clinic/bench"
-	"therapeon/clinic/history"
 	"therapeon/clinic/intake"
 	lookservice "therapeon/clinic/look"
 	"therapeon/clinic/record"
-	rootsservice "therapeon/clinic/roots"
 	"therapeon/clinic/trial"
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/look"
 	"therapeon/core/patient"
-	"therapeon/core/pests"
-	"therapeon/core/roots"
 	"therapeon/core/unpot"
 )
 
@@ -46,57 +42,6 @@ func chance(i bench.Inspected, cause string) float64 {
 		}
 	}
 	return -1
-}
-
-// No look says leave it while its causes raise an alarm, or take the medium off.
-func TestALookDoesNotSayLeaveItAgainstItsCauses(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Confirmed(t, c, patient.Intake{Tag: "Stale", Group: "phalaenopsis", LeafCount: 4},
-		patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}}, "suffocation")
-	at, err := c.Intake.Plant(t.Context(), p.ID)
-	require.NoError(t, err)
-	assert.NotEqual(t, look.Leave, at.Looked.Decision, "its plan takes the medium off: %+v", at.Looked)
-	assert.True(t, at.Looked.Strips)
-
-	_, s := trial.LookAt(t, c, patient.Intake{Tag: "Alarm", Group: "cattleya", LeafCount: 4, BulbCount: 5})
-	s = note(t, c, s, patient.Inspection{Findings: patient.Findings{"leaves-one-sided": "present", "leaves-limp": "present"}})
-	require.NotEmpty(t, s.Causes.Alarms)
-	assert.NotEqual(t, look.Leave, s.Look.Decision)
-}
-
-func TestTreatmentsAndIncidentsAreKnownToTheNextLook(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Mites(t, c)
-	_, err := c.Pests.StartCourse(t.Context(), p.ID, pests.Course{Pest: "spider-mites", Rounds: []string{"2030-04-02"}})
-	require.NoError(t, err)
-	_, err = c.History.Incident(t.Context(), p.ID, history.Incident{What: "lost-root"})
-	require.NoError(t, err)
-	knownOn := func(days int) string {
-		later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, days) })
-		s, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-		require.NoError(t, err)
-		s, err = later.Look.SaveInspection(
-			t.Context(),
-			s.ID,
-			lookservice.SaveInspection{
-				Version:    s.Version,
-				LookedOn:   s.LookedOn,
-				Inspection: patient.Inspection{Findings: patient.Findings{"dull-film": "present"}},
-			},
-		)
-		require.NoError(t, err)
-		said := ""
-		for _, k := range s.Causes.Known {
-			said += k.Finding + ": " + k.From + "\n"
-		}
-		return said
-	}
-	soon := knownOn(10)
-	assert.Contains(t, soon, "oil-or-soap: Clean, on 2 Apr 2030: oil or soap against pests")
-	assert.Contains(t, soon, "wound: Clean, on 2 Apr 2030: roots torn off")
-	late := knownOn(60)
-	assert.NotContains(t, late, "oil-or-soap")
-	assert.NotContains(t, late, "wound")
 }
 
 func TestLookingInLeavesNoTraceUntilSomethingIsNoted(t *testing.T) {
@@ -154,129 +99,6 @@ func TestPlantsDueForALookAreFound(t *testing.T) {
 	assert.ElementsMatch(t, []string{"Left alone", "My own day"}, due(90), "three months later")
 }
 
-func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
-	c := trial.NewClinic(t)
-	in := patient.Intake{
-		Tag:          "B-2",
-		Group:        "phalaenopsis",
-		OldMedium:    "bark",
-		Pot:          "clear",
-		LastRepotted: "2026",
-		ArrivedOn:    "2030-03-20",
-		BulbState:    "",
-	}
-	p, i := trial.LookAt(t, c, in)
-	i = note(t, c, i, patient.Inspection{Findings: trial.Found("stays-wet")})
-	before := chance(i, "suffocation")
-	from := map[string]string{}
-	for _, k := range i.Causes.Known {
-		from[k.Finding] = string(k.State) + ": " + k.From
-	}
-	assert.Equal(t, "present: Intake: repotted 39 months ago or more, and bark, medium lives about 27 months at 20 °C", from["medium-old"])
-	assert.Equal(t, "present: Intake: arrived 13 days ago", from["moved-lately"])
-	assert.Contains(t, from["medium-organic"], "Intake: old medium, bark")
-
-	r, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
-	require.NoError(t, err)
-	core := trial.Entry("a", 14, 60, roots.Mushy)
-	core.Depth = roots.Core
-	edge := trial.Entry("b", 5, 80, roots.Firm)
-	edge.Depth = roots.Edge
-	trial.Save(t, c, r, core, edge)
-	i, err = c.Look.Inspection(t.Context(), i.ID)
-	require.NoError(t, err)
-	assert.Greater(t, chance(i, "suffocation"), before, "the roots speak without being asked")
-	p, err = c.Intake.Plant(t.Context(), p.ID)
-	require.NoError(t, err)
-	assert.Equal(t, i.Causes.Headline, p.Looked.Cause, "what lists show follows the reading")
-
-	// A correction at intake reaches the causes too.
-	in.LastRepotted = "2030-02"
-	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
-	require.NoError(t, err)
-	i, err = c.Look.Inspection(t.Context(), i.ID)
-	require.NoError(t, err)
-	for _, k := range i.Causes.Known {
-		if k.Finding == "medium-old" {
-			assert.EqualValues(t, "absent", k.State)
-		}
-	}
-}
-
-// Roots read between two looks belong to the first, those read later to the second.
-func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
-	c := trial.NewClinic(t)
-	p, first := trial.LookAt(t, c, patient.Intake{Tag: "B-12", Group: "phalaenopsis"})
-	first = note(t, c, first, patient.Inspection{Findings: trial.Found("stays-wet")})
-	read := func(days int, feel roots.Feel) {
-		then := c.At(func() time.Time { return trial.Day.AddDate(0, 0, days) })
-		r, err := then.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
-		require.NoError(t, err)
-		trial.Save(t, then, r, trial.Entry("a", 10, 60, feel))
-	}
-	read(3, roots.Mushy)
-	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 30) })
-	second, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-	require.NoError(t, err)
-	second = note(t, later, second, patient.Inspection{Findings: trial.Found("stays-wet")})
-	read(31, roots.Firm)
-	mushy := func(id int64) (is patient.FindingState) {
-		i, err := c.Look.Inspection(t.Context(), id)
-		require.NoError(t, err)
-		for _, k := range i.Causes.Known {
-			if k.Finding == "mushy-roots" {
-				is = k.State
-			}
-		}
-		return is
-	}
-	assert.EqualValues(t, "present", mushy(first.ID))
-	assert.EqualValues(t, "absent", mushy(second.ID))
-}
-
-// What broke when it was unpotted is a wound at the next look, not at its own.
-func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
-	c := trial.NewClinic(t)
-	p, first := trial.LookAt(t, c, patient.Intake{Tag: "B-11", Group: "phalaenopsis"})
-	torn := patient.Inspection{
-		Findings:  trial.Found("soaked-smelly"),
-		Unpotted:  true,
-		Accidents: []patient.Accident{{What: "torn-leaf", Count: 1}},
-	}
-	first = note(t, c, first, torn)
-	wound := func(i bench.Inspected) (from string) {
-		for _, k := range i.Causes.Known {
-			if k.Finding == "wound" {
-				from = string(k.State) + ": " + k.From
-			}
-		}
-		return from
-	}
-	assert.Empty(t, wound(first))
-
-	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 10) })
-	second, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-	require.NoError(t, err)
-	second = note(t, later, second, patient.Inspection{Findings: trial.Found("soaked-smelly")})
-	assert.Equal(t, "present: Unpot, on 2 Apr 2030: a torn leaf", wound(second))
-
-	// A correction of the first reaches the second, also where lists show it.
-	torn.Accidents = nil
-	note(t, c, first, torn)
-	corrected, err := c.Look.Inspection(t.Context(), second.ID)
-	require.NoError(t, err)
-	assert.Empty(t, wound(corrected))
-	assert.Less(t, chance(corrected, "soft-rot"), chance(second, "soft-rot"))
-	p, err = c.Intake.Plant(t.Context(), p.ID)
-	require.NoError(t, err)
-	assert.Equal(t, corrected.Causes.Headline, p.Looked.Cause)
-
-	much := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 60) })
-	third, err := much.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-	require.NoError(t, err)
-	assert.Empty(t, wound(third), "it has healed by then")
-}
-
 func TestTheRecordKeepsBothWords(t *testing.T) {
 	c := trial.NewClinic(t)
 	_, i := trial.LookAt(t, c, patient.Intake{Tag: "B-3", Group: "oncidium"})
@@ -322,20 +144,6 @@ func TestACauseOfOnesOwnIsKept(t *testing.T) {
 	assert.Equal(t, "Hair in the crown.", kept.Inspection.Added[0].Note)
 	i = note(t, c, i, patient.Inspection{Added: []patient.Added{{Name: "The cat sat on it", TurnedOut: "wrong"}}})
 	assert.Equal(t, "Nothing was looked at yet.", i.Causes.Headline)
-}
-
-func TestLeafSizesAreRememberedLookByLook(t *testing.T) {
-	c := trial.NewClinic(t)
-	p, i := trial.LookAt(t, c, patient.Intake{Tag: "B-4", Group: "phalaenopsis"})
-	note(t, c, i, patient.Inspection{NewestLeafMM: trial.Mm(150), LeafBeforeMM: trial.Mm(200)})
-	later := c.At(func() time.Time { return trial.Day.AddDate(0, 3, 0) })
-	next, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-	require.NoError(t, err)
-	next = note(t, later, next, patient.Inspection{NewestLeafMM: trial.Mm(205), LeafBeforeMM: trial.Mm(150)})
-	require.Len(t, next.Leaves, 2)
-	assert.True(t, *next.Leaves[0].Smaller)
-	assert.False(t, *next.Leaves[1].Smaller)
-	assert.Equal(t, "2030-04-02", next.Leaves[0].On)
 }
 
 func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {

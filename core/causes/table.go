@@ -154,13 +154,11 @@ type Knowledge struct {
 var Table = sync.OnceValue(func() *Knowledge {
 	k := &Knowledge{}
 	var c struct {
-		Causes  []Cause `yaml:"causes"`
 		Figures Figures `yaml:"figures"`
 		Bands   []Band  `yaml:"bands"`
 	}
 	var f struct {
 		Themes   []Theme                   `yaml:"themes"`
-		Findings []Finding                 `yaml:"findings"`
 		Parts    map[string]knowledge.Text `yaml:"parts"`
 		Figures  FindingFigures            `yaml:"figures"`
 		Rivals   []Rivals                  `yaml:"rivals"`
@@ -170,8 +168,10 @@ var Table = sync.OnceValue(func() *Knowledge {
 	knowledge.MustRead("causes.yaml", &c)
 	knowledge.MustRead("findings.yaml", &f)
 	knowledge.MustRead("actions.yaml", &k.Actions)
-	k.Causes, k.Figures, k.Bands = c.Causes, c.Figures, c.Bands
-	k.Themes, k.Findings, k.Parts, k.FindingFigures = f.Themes, f.Findings, f.Parts, f.Figures
+	k.Causes = knowledge.MustReadParts[Cause]("causes-water.yaml", "causes-pests.yaml", "causes-other.yaml")
+	k.Findings = knowledge.MustReadParts[Finding]("findings-plant.yaml", "findings-pot.yaml", "findings-roots.yaml")
+	k.Figures, k.Bands = c.Figures, c.Bands
+	k.Themes, k.Parts, k.FindingFigures = f.Themes, f.Parts, f.Figures
 	k.Rivals, k.Worries, k.OwnWord = f.Rivals, f.Worries, f.OwnWord
 	if err := k.compile(); err != nil {
 		panic(fmt.Sprintf("knowledge of causes: %v", err))

@@ -130,7 +130,9 @@ func (c *Grounds) firstTip(today string) (Forecast, bool) {
 	of := distuv.LogNormal{Mu: math.Log(median), Sigma: sigma}
 	past := of.CDF(max(gone, units.Hair))
 	day := func(p float64) string { return dates.After(start, int(math.Round(of.Quantile(past+p*(1-past))))) }
-	f := Forecast{Code: "first-tip", SoonOn: day(bands.Low), On: day(bands.Middle), LateOn: day(bands.High), Rests: "table"}
+	f := Forecast{
+		Code: "first-tip", SoonOn: day(bands.Low), On: day(bands.Middle), LateOn: day(bands.High), Rests: "table",
+	}
 	return f, past < Table().FirstTipPast.Value
 }
 

@@ -160,6 +160,16 @@ func MustRead(name string, into any) {
 	}
 }
 
+// MustReadParts reads a list that is kept in several of the embedded tables, in their order.
+func MustReadParts[T any](names ...string) (all []T) {
+	for _, name := range names {
+		var part []T
+		MustRead(name, &part)
+		all = append(all, part...)
+	}
+	return all
+}
+
 // Parse reads a table and refuses fields it does not know.
 func Parse(raw []byte, into any) error {
 	return yaml.UnmarshalWithOptions(raw, into, yaml.Strict())

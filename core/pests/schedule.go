@@ -227,9 +227,11 @@ func (p *planner) rounds(at int64) {
 	if hatched, ok := p.reach(last, p.pest.Egg()); ok {
 		p.s.HatchedOn = p.after(hatched)
 	}
-	for n := len(p.done) + 1; n <= p.planned() || n <= int(Table().Figures.MostRounds.Value) && p.goesOn(at, last); n++ {
+	figures := Table().Figures
+	for n := len(p.done) + 1; n <= p.planned() || n <= int(figures.MostRounds.Value) && p.goesOn(at, last); n++ {
 		from, latest, ok := p.window(last)
-		if p.far = ok && from > now+int64(Table().Figures.FarDays.Value)*units.HoursADay && p.s.Next == nil; !ok || p.far {
+		far := now + int64(figures.FarDays.Value)*units.HoursADay
+		if p.far = ok && from > far && p.s.Next == nil; !ok || p.far {
 			p.cold = true
 			break
 		}

@@ -103,7 +103,8 @@ func (s *sizing) wide() {
 	}
 	foot := k.StandsOn.Value * s.pot.HeightMM
 	s.pot.TopMM = k.sold(math.Max(wants, foot/k.Taper.Value), k.LeastWideMM.Value)
-	s.pot.BottomMM = math.Max(k.down(k.Taper.Value*s.pot.TopMM), math.Ceil(foot/k.StepMM.Value-units.Hair)*k.StepMM.Value)
+	stands := math.Ceil(foot/k.StepMM.Value-units.Hair) * k.StepMM.Value
+	s.pot.BottomMM = math.Max(k.down(k.Taper.Value*s.pot.TopMM), stands)
 	switch {
 	case foot/k.Taper.Value > wants:
 		s.say(k.StandsOn.Provenance, "As wide as it has to be to stand: %.0f mm at the foot.", s.pot.BottomMM)

@@ -252,7 +252,8 @@ func (c start) check() error {
 			},
 		}
 	case c.Days < 1 || c.Days > mostDays:
-		return fault.List{{Field: "days", Value: c.Days, Limit: fmt.Sprintf("1 to %d", mostDays), Words: fmt.Sprintf("Give 1 to %d days.", mostDays)}}
+		limit := fmt.Sprintf("1 to %d", mostDays)
+		return fault.List{{Field: "days", Value: c.Days, Limit: limit, Words: "Give " + limit + " days."}}
 	}
 	if list := OutOfOrder(c.Weighings); len(list) > 0 {
 		return list

@@ -132,7 +132,8 @@ func MixFeed(f Feed) Fed {
 // motherSolution dissolves enough to weigh, and measures the rest as a liquid.
 func (m *Fed) motherSolution(t Tools, f Feed) {
 	const ml = units.MLPerL
-	grams := round(max(Known().Figures.MotherSteps.Value*t.ScaleG, Known().Figures.MeasurableSteps.Value*t.ScaleG), t.ScaleG)
+	steps := max(Known().Figures.MotherSteps.Value, Known().Figures.MeasurableSteps.Value)
+	grams := round(steps*t.ScaleG, t.ScaleG)
 	then := t.liquid(m.Grams / grams * ml)
 	if then.Little || then.Exact > ml || then.Exact > f.VolumeL*units.MLPerL {
 		m.Notes = append(m.Notes, Known().Notes["too-little"])

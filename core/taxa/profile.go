@@ -64,9 +64,7 @@ type Profile struct {
 }
 
 var load = sync.OnceValue(func() []Profile {
-	var all []Profile
-	knowledge.MustRead("groups.yaml", &all)
-	return all
+	return knowledge.MustReadParts[Profile]("groups.yaml", "groups-more.yaml")
 })
 
 // All lists the profiles in the order of the table.

@@ -1,10 +1,12 @@
 package main
 
 import (
+	"bytes"
 	"fmt"
 	"go/ast"
 	"go/parser"
 	"go/token"
+	"os"
 	"path/filepath"
 	"slices"
 	"strconv"
@@ -14,6 +16,8 @@ import (
 const (
 	mostParameters = 5
 	mostMethods    = 20
+	mostLines      = 80  // of a function; tests and tables of data in them are read from top to bottom
+	mostOfFile     = 500 // lines
 )
 
 // below are the rooms that each room may import, and itself. Tests may look anywhere.
@@ -61,6 +65,9 @@ func shape(folder string, files []string) error {
 			if !ok {
 				continue
 			}
+			if n := set.Position(fn.End()).Line - set.Position(fn.Pos()).Line + 1; n > mostLines {
+				faults = append(faults, fmt.Sprintf("%s: %s has %d lines", set.Position(fn.Pos()), fn.Name.Name, n))
+			}
 			if n := fn.Type.Params.NumFields(); n > mostParameters {
 				faults = append(faults, fmt.Sprintf("%s: %s has %d parameters", set.Position(fn.Pos()), fn.Name.Name, n))
 			}
@@ -74,12 +81,38 @@ func shape(folder string, files []string) error {
 			faults = append(faults, fmt.Sprintf("%s has %d exported methods", of, n))
 		}
 	}
-	if len(faults) > 0 {
+	long, err := longFiles(folder, files)
+	if err != nil {
+		return err
+	}
+	if faults = append(faults, long...); len(faults) > 0 {
 		slices.Sort(faults)
-		return fmt.Errorf("at most %d parameters, %d exported methods, and nothing imported from above:\n%s",
-			mostParameters, mostMethods, strings.Join(faults, "\n"))
+		return fmt.Errorf(
+			"at most %d parameters, %d exported methods, %d lines a function, %d a file, and nothing imported from above:\n%s",
+			mostParameters, mostMethods, mostLines, mostOfFile, strings.Join(faults, "\n"))
 	}
 	return nil
+}
+
+// longFiles are those that nobody reads in one sitting, tables and tests included.
+func longFiles(folder string, files []string) (faults []string, err error) {
+	for _, name := range files {
+		table := strings.HasPrefix(name, "core/knowledge/") && strings.HasSuffix(name, ".yaml")
+		if !table && !counted.MatchString(name) || generated.MatchString(name) {
+			continue
+		}
+		content, err := os.ReadFile(filepath.Join(folder, name))
+		if os.IsNotExist(err) {
+			continue // taken out and not committed yet
+		}
+		if err != nil {
+			return nil, err
+		}
+		if n := bytes.Count(content, []byte("\n")); n > mostOfFile {
+			faults = append(faults, fmt.Sprintf("%s has %d lines", name, n))
+		}
+	}
+	return faults, nil
 }
 
 func receiver(e ast.Expr) string {
