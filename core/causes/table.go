@@ -158,12 +158,12 @@ var Table = sync.OnceValue(func() *Knowledge {
 		Bands   []Band  `yaml:"bands"`
 	}
 	var f struct {
-		Themes   []Theme                   `yaml:"themes"`
-		Parts    map[string]knowledge.Text `yaml:"parts"`
-		Figures  FindingFigures            `yaml:"figures"`
-		Rivals   []Rivals                  `yaml:"rivals"`
-		Worries  []Worry                   `yaml:"worries"`
-		OwnWord  knowledge.Text            `yaml:"own_word"`
+		Themes  []Theme                   `yaml:"themes"`
+		Parts   map[string]knowledge.Text `yaml:"parts"`
+		Figures FindingFigures            `yaml:"figures"`
+		Rivals  []Rivals                  `yaml:"rivals"`
+		Worries []Worry                   `yaml:"worries"`
+		OwnWord knowledge.Text            `yaml:"own_word"`
 	}
 	knowledge.MustRead("causes.yaml", &c)
 	knowledge.MustRead("findings.yaml", &f)

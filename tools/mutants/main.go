@@ -3,11 +3,12 @@
 //
 // A mutant is a file of the folder of/: what is spoiled in words, the file, the text
 // there (-) and what it becomes (+), and the package whose tests have to fail (test),
-// with the names of some of them where all would take long (run).
+// with the names of some of them where all would take long (run). Others are drawn, see drawn.go.
 package main
 
 import (
 	"errors"
+	"flag"
 	"fmt"
 	"os"
 	"os/exec"
@@ -21,11 +22,25 @@ type mutant struct {
 }
 
 func main() {
-	if len(os.Args) < 2 {
-		fmt.Fprintln(os.Stderr, "usage: mutants TREE [NAME ...]")
+	flags := flag.NewFlagSet("mutants", flag.ExitOnError)
+	seed := flags.Uint64("seed", 1, "another seed draws other mutants")
+	each := flags.Int("draw", 0, "draw so many for each of the packages named, instead of those of the folder of/")
+	flags.Usage = func() {
+		fmt.Fprintln(os.Stderr, "usage: mutants [-draw 30 [-seed 1]] TREE [NAME or PACKAGE ...]")
+		flags.PrintDefaults()
+	}
+	if err := flags.Parse(os.Args[1:]); err != nil || flags.NArg() < 1 {
+		flags.Usage()
 		os.Exit(2)
 	}
-	survived, err := all(os.Args[1], os.Args[2:])
+	if *each > 0 {
+		if err := drawn(flags.Arg(0), *seed, *each, flags.Args()[1:]); err != nil {
+			fmt.Fprintln(os.Stderr, err)
+			os.Exit(1)
+		}
+		return
+	}
+	survived, err := all(flags.Arg(0), flags.Args()[1:])
 	if err == nil && survived > 0 {
 		err = fmt.Errorf("%d not noticed", survived)
 	}

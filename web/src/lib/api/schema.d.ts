@@ -2544,11 +2544,14 @@ export interface components {
             fill_share: components["schemas"]["KnowledgeNumber"];
             flush_volumes: components["schemas"]["KnowledgeNumber"];
             glass_ml: components["schemas"]["KnowledgeNumber"];
+            half_glass_below: components["schemas"]["KnowledgeNumber"];
             jug_ml: components["schemas"]["KnowledgeNumber"];
+            litres_from_glasses: components["schemas"]["KnowledgeNumber"];
             little_share: components["schemas"]["KnowledgeNumber"];
             mist_ml: components["schemas"]["KnowledgeNumber"];
             reservoir_share: components["schemas"]["KnowledgeNumber"];
             sip_share: components["schemas"]["KnowledgeNumber"];
+            small_marks_below: components["schemas"]["KnowledgeNumber"];
             soak_ml: components["schemas"]["KnowledgeNumber"];
             through: components["schemas"]["KnowledgeNumber"];
         };
@@ -2684,6 +2687,7 @@ export interface components {
         };
         AftercareKnowledge: {
             ahead_days: components["schemas"]["KnowledgeNumber"];
+            air_times: components["schemas"]["KnowledgeNumber"];
             amounts: components["schemas"]["AftercareAmounts"];
             away: components["schemas"]["AftercareAbsence"];
             /** @description what runs beside the protocol of its home */
@@ -2694,6 +2698,8 @@ export interface components {
             dropped: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
+            /** @description share of its water left, where nothing else says */
+            due_at: components["schemas"]["KnowledgeNumber"];
             feed_days: components["schemas"]["KnowledgeNumber"];
             feed_dilute: components["schemas"]["KnowledgeNumber"];
             feed_each: components["schemas"]["KnowledgeNumber"];
@@ -2709,12 +2715,19 @@ export interface components {
             feed_words: components["schemas"]["AftercareFeedWords"];
             film_days: components["schemas"]["KnowledgeNumber"];
             film_weeks: components["schemas"]["KnowledgeNumber"];
+            /** @description so many waterings one is a flush */
+            flush_each: components["schemas"]["KnowledgeNumber"];
             flush_when_dry: components["schemas"]["KnowledgeEstimate"];
             /** @description in the order of a round */
             jobs: components["schemas"]["AftercareJob"][];
+            least_weights: components["schemas"]["KnowledgeNumber"];
             left_days: components["schemas"]["KnowledgeNumber"];
             life_share: components["schemas"]["KnowledgeNumber"];
             loss_days: components["schemas"]["KnowledgeNumber"];
+            /** @description learned from */
+            most_cycles: components["schemas"]["KnowledgeNumber"];
+            /** @description a job is put off by at once, at most */
+            most_shift_days: components["schemas"]["KnowledgeNumber"];
             moved_days: components["schemas"]["KnowledgeNumber"];
             not_now_days: components["schemas"]["KnowledgeNumber"];
             patch_factor: components["schemas"]["KnowledgeNumber"];
@@ -2723,10 +2736,12 @@ export interface components {
             put_off: components["schemas"]["KnowledgeText"];
             rest_days: components["schemas"]["KnowledgeNumber"];
             rest_loss: components["schemas"]["KnowledgeNumber"];
+            same_watering_days: components["schemas"]["KnowledgeNumber"];
             second_look_day: components["schemas"]["KnowledgeNumber"];
             snooze_days: components["schemas"]["KnowledgeNumber"];
             soften_days: components["schemas"]["KnowledgeNumber"];
             told_days: components["schemas"]["KnowledgeNumber"];
+            told_twice_days: components["schemas"]["KnowledgeNumber"];
             warm_day_c: components["schemas"]["KnowledgeNumber"];
         };
         AftercareLast: {
@@ -3081,6 +3096,10 @@ export interface components {
             fresh_wound_days: components["schemas"]["KnowledgeNumber"];
             medium_old_months: components["schemas"]["KnowledgeNumber"];
             more: components["schemas"]["KnowledgeNumber"];
+            /** @description are offered at a time */
+            most_checks: components["schemas"]["KnowledgeNumber"];
+            /** @description of chances are named with an answer */
+            most_moves: components["schemas"]["KnowledgeNumber"];
             moved_lately_days: components["schemas"]["KnowledgeNumber"];
             much_more: components["schemas"]["KnowledgeNumber"];
             /** @description share of the roots from which they count as mushy */
@@ -3096,6 +3115,10 @@ export interface components {
             weight_3: components["schemas"]["KnowledgeNumber"];
             /** @description of a culprit that is seen */
             weight_4: components["schemas"]["KnowledgeNumber"];
+            /** @description the least movement that is shown, decibans */
+            worth_naming_db: components["schemas"]["KnowledgeNumber"];
+            /** @description the least change of a chance that is named */
+            worth_telling: components["schemas"]["KnowledgeNumber"];
         };
         CausesFinding: {
             /**
@@ -4003,6 +4026,8 @@ export interface components {
             jump_range: components["schemas"]["KnowledgeNumber"];
             leaf_hours: components["schemas"]["KnowledgeNumber"];
             least_holds_g: components["schemas"]["KnowledgeNumber"];
+            /** @description in ln of the days */
+            least_sd: components["schemas"]["KnowledgeNumber"];
             least_spread: components["schemas"]["KnowledgeNumber"];
             least_weights: components["schemas"]["KnowledgeNumber"];
             one_cycle: components["schemas"]["KnowledgeNumber"];
@@ -4012,6 +4037,8 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
             watered_share: components["schemas"]["KnowledgeNumber"];
+            /** @description how far weights may mislead, in ln of the days */
+            weighed_sd: components["schemas"]["KnowledgeNumber"];
         };
         DryingWaterDay: {
             /** @description waterings whose pace was fitted; 0: the pace is the table's */
@@ -4219,11 +4246,15 @@ export interface components {
         };
         ForecastKnowledge: {
             bins: components["schemas"]["KnowledgeNumber"];
+            /** @description share of its like that had theirs, from which a first tip is foretold no more */
+            first_tip_past: components["schemas"]["KnowledgeNumber"];
             kinds: components["schemas"]["ForecastKind"][];
             least_bin: components["schemas"]["KnowledgeNumber"];
             least_chance: components["schemas"]["KnowledgeNumber"];
             moves_chance: components["schemas"]["KnowledgeNumber"];
             moves_share: components["schemas"]["KnowledgeNumber"];
+            /** @description a day is foretold no nearer */
+            nearest_days: components["schemas"]["KnowledgeNumber"];
             recovery_weeks: {
                 [key: string]: components["schemas"]["KnowledgeEstimate"];
             };
@@ -5492,6 +5523,12 @@ export interface components {
             egg_only_young: components["schemas"]["KnowledgeNumber"];
             /** @description a round farther off is not planned but looked for on warming */
             far_days: components["schemas"]["KnowledgeNumber"];
+            /** @description drawn ahead, where no look is planned */
+            line_days: components["schemas"]["KnowledgeNumber"];
+            /** @description days drawn at least */
+            line_least: components["schemas"]["KnowledgeNumber"];
+            /** @description of a course */
+            most_rounds: components["schemas"]["KnowledgeNumber"];
             rounds: components["schemas"]["KnowledgeNumber"];
             safety: components["schemas"]["KnowledgeNumber"];
             /** @description over which rounds by days go on */
@@ -5806,6 +5843,9 @@ export interface components {
             capped: components["schemas"]["KnowledgeText"];
             coiled: components["schemas"]["KnowledgeNumber"];
             crock_mm: components["schemas"]["KnowledgeNumber"];
+            drawn_of_batch: components["schemas"]["KnowledgeNumber"];
+            /** @description of a plant, in a section */
+            drawn_roots: components["schemas"]["KnowledgeNumber"];
             dry_top_lower_mm: {
                 [key: string]: components["schemas"]["KnowledgeNumber"];
             };
@@ -5825,6 +5865,8 @@ export interface components {
             reservoir_most: components["schemas"]["KnowledgeNumber"];
             reservoir_none: components["schemas"]["KnowledgeText"];
             rim_mm: components["schemas"]["KnowledgeNumber"];
+            /** @description of the height of a pot whose rim was not measured, at most */
+            rim_share: components["schemas"]["KnowledgeNumber"];
             root_ball_spread: components["schemas"]["KnowledgeNumber"];
             /** @description of a lead, by the side on the size of the pot */
             seasons: {
@@ -6179,6 +6221,8 @@ export interface components {
             interval_points: components["schemas"]["KnowledgeNumber"];
             kept_share: components["schemas"]["KnowledgeNumber"];
             leaf_share: components["schemas"]["KnowledgeNumber"];
+            /** @description that tell, each smaller or each larger */
+            leaves_in_a_row: components["schemas"]["KnowledgeNumber"];
             look_back: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -6403,6 +6447,14 @@ export interface components {
             /** @description the oldest first */
             weighings: components["schemas"]["Weighed"][];
         };
+        RaceAssumable: {
+            code: string;
+            least: components["schemas"]["KnowledgeNumber"];
+            most: components["schemas"]["KnowledgeNumber"];
+            name: string;
+            under?: string;
+            unit?: string;
+        };
         RaceAssumption: {
             code: string;
             /** @description where it comes from, in words */
@@ -6474,6 +6526,8 @@ export interface components {
         RaceKnowledge: {
             a_day_below: components["schemas"]["KnowledgeNumber"];
             altitude_m: components["schemas"]["KnowledgeNumber"];
+            /** @description what a race rests on, with what it can be set to */
+            assumptions: components["schemas"]["RaceAssumable"][];
             bulb_g: {
                 [key: string]: components["schemas"]["KnowledgeEstimate"];
             };
@@ -6486,6 +6540,10 @@ export interface components {
             day_from_hour: components["schemas"]["KnowledgeNumber"];
             day_strays: components["schemas"]["KnowledgeNumber"];
             days: components["schemas"]["KnowledgeNumber"];
+            /** @description where an assumption comes from, in words */
+            from: {
+                [key: string]: string;
+            };
             good_chance: components["schemas"]["KnowledgeNumber"];
             hardly_below: components["schemas"]["KnowledgeNumber"];
             headlines: components["schemas"]["RaceChance"][];
@@ -6496,6 +6554,10 @@ export interface components {
             jump_share: components["schemas"]["KnowledgeNumber"];
             jump_times: components["schemas"]["KnowledgeNumber"];
             leaf_water_share: components["schemas"]["KnowledgeNumber"];
+            /** @description share of itself that it keeps where leaves are lost */
+            least_kept: components["schemas"]["KnowledgeNumber"];
+            /** @description a weighed plant has one part in so many of its water at least */
+            least_water_part: components["schemas"]["KnowledgeNumber"];
             lever_days: components["schemas"]["KnowledgeNumber"];
             lever_far_days: components["schemas"]["KnowledgeNumber"];
             lever_gain: components["schemas"]["KnowledgeNumber"];
@@ -6510,6 +6572,7 @@ export interface components {
             };
             lost: components["schemas"]["KnowledgeEstimate"];
             methods: components["schemas"]["RaceMethod"][];
+            most_lived_days: components["schemas"]["KnowledgeNumber"];
             named_loss: components["schemas"]["KnowledgeNumber"];
             night_from_hour: components["schemas"]["KnowledgeNumber"];
             open_from: components["schemas"]["KnowledgeNumber"];
@@ -7766,12 +7829,22 @@ export interface components {
             jug_alone_share: components["schemas"]["KnowledgeNumber"];
             /** @description fewer steps of the tool than this are too little to measure well */
             measurable_steps: components["schemas"]["KnowledgeNumber"];
+            /** @description no water conducts more */
+            most_ms_cm: components["schemas"]["KnowledgeNumber"];
+            /** @description of the scale at least, for a solution that is measured on */
+            mother_steps: components["schemas"]["KnowledgeNumber"];
             phosphorus_in_p2o5: components["schemas"]["KnowledgeNumber"];
             potassium_in_k2o: components["schemas"]["KnowledgeNumber"];
             /** @description ppm for each mS/cm */
             ppm_per_ec_500: components["schemas"]["KnowledgeNumber"];
             /** @description ppm for each mS/cm */
             ppm_per_ec_700: components["schemas"]["KnowledgeNumber"];
+            /** @description up to so many, the syringe alone will do */
+            syringe_fills: components["schemas"]["KnowledgeNumber"];
+            /** @description of the stock in it */
+            weaker_ml: components["schemas"]["KnowledgeNumber"];
+            /** @description of a weaker stock that is made first */
+            weaker_times: components["schemas"]["KnowledgeNumber"];
         };
         SolutionsFlush: {
             /** @description water the medium holds */
@@ -8396,6 +8469,8 @@ export interface components {
             water?: "" | "plain" | "seaweed";
         };
         TodayKnowledge: {
+            /** @description strengths are taken down to such steps */
+            batch_ppm_n: components["schemas"]["KnowledgeNumber"];
             /** @description what is done before a turn */
             between: {
                 [key: string]: components["schemas"]["KnowledgeText"];
