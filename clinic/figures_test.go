@@ -40,7 +40,6 @@ var notOfTheCraft = map[string][]string{
 	"api/contract.go":               {"8"},                                // signs of a commit
 	"api/wire/file.go":              {"60", "200"},                        // letters of names and addresses
 	"api/wire/operation.go":         {"4", "20", "15", "10", "64", "400"}, // bytes, seconds, numbers, letters
-	"api/wire/problem.go":           {"400", "500"},                       // of HTTP
 	"api/intake/routes.go":          {"200", "2000"},                      // rows of a list
 	"api/settings/routes.go":        {"10", "5"},                          // minutes
 	"api/today/routes.go":           {"720"},                              // minutes of an evening, at most
