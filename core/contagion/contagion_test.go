@@ -11,6 +11,7 @@ import (
 
 	"therapeon/core/causes"
 	"therapeon/core/dates"
+	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/pests"
 )
@@ -121,4 +122,55 @@ func TestContactLaws(t *testing.T) {
 			}
 		}
 	})
+}
+
+// anything is what goes every way, and shows within ten days.
+func anything() Agent {
+	return Agent{Ways: []string{Blade, Tray, Water, Pot, Place, Parent}, Days: knowledge.Number{Value: 10}}
+}
+
+// What counts as a contact, to the day.
+func TestContactsToTheDay(t *testing.T) {
+	const today = 20
+	stay := func(place int64, from int, until string) []Stay { return []Stay{{place, day(from), until}} }
+	for name, c := range map[string]struct {
+		a, b Facts
+		want []Contact
+	}{
+		"it stood there on the day on which the other came": {
+			Facts{Stays: stay(7, 0, day(5))}, Facts{Stays: stay(7, 5, "")}, []Contact{{Place, day(5), day(5)}},
+		},
+		"it had left the day before":   {Facts{Stays: stay(7, 0, day(4))}, Facts{Stays: stay(7, 5, "")}, nil},
+		"where it stands is not noted": {Facts{Stays: stay(0, 0, "")}, Facts{Stays: stay(0, 0, "")}, nil},
+		"a blade of today":             {Facts{Blades: []string{day(today)}}, Facts{Blades: []string{day(today)}}, []Contact{{Blade, day(today), day(today)}}},
+		"a blade of tomorrow":          {Facts{Blades: []string{day(today + 1)}}, Facts{Blades: []string{day(today + 1)}}, nil},
+		"blades of other days":         {Facts{Blades: []string{day(3)}}, Facts{Blades: []string{day(4)}}, nil},
+		"the last of two soaks": {
+			Facts{Soaks: []string{day(3), day(9)}}, Facts{Soaks: []string{day(9), day(3)}}, []Contact{{Water, day(9), day(9)}},
+		},
+		"it was cut from the other": {
+			Facts{PlantID: 1, ParentID: 2, DividedOn: day(5)}, Facts{PlantID: 2}, []Contact{{Parent, day(5), day(5)}},
+		},
+		"the other was cut from it": {
+			Facts{PlantID: 1}, Facts{PlantID: 2, ParentID: 1, DividedOn: day(6)}, []Contact{{Parent, day(6), day(6)}},
+		},
+		"both were cut from one, since the later cut": {
+			Facts{PlantID: 1, ParentID: 3, DividedOn: day(5)}, Facts{PlantID: 2, ParentID: 3, DividedOn: day(8)},
+			[]Contact{{Parent, day(8), day(8)}},
+		},
+		"cut from two":  {Facts{PlantID: 1, ParentID: 3, DividedOn: day(5)}, Facts{PlantID: 2, ParentID: 4, DividedOn: day(5)}, nil},
+		"cut from none": {Facts{PlantID: 1}, Facts{PlantID: 2}, nil},
+	} {
+		assert.Equal(t, c.want, contacts(c.a, c.b, day(today)), name)
+	}
+}
+
+// A contact on the first day that is asked about counts; it is looked at up to its last day, that included.
+func TestWatchedToTheLastDay(t *testing.T) {
+	a, b := Facts{PlantID: 1, Trays: []string{day(5)}}, Facts{PlantID: 2, Trays: []string{day(5)}}
+	of := func(since, today int) int { return len(Of(anything(), a, []Facts{b}, day(since), day(today))) }
+	assert.Equal(t, 1, of(5, 6))
+	assert.Equal(t, 0, of(6, 6), "it was before")
+	assert.Equal(t, 1, of(0, 15))
+	assert.Equal(t, 0, of(0, 16), "ten days went by")
 }
