@@ -56,6 +56,12 @@ torture: page browser filled ## the long forms: every damage of every request, k
 mutants: page browser ## patches that the tests have to catch
 	tools/mutants/run
 
+SEED ?= 1
+.PHONY: drawn
+drawn: ## mutants of the core, drawn by SEED, against each package's own tests
+	cd tools && go build -o ../bin/mutants ./mutants
+	bin/mutants -draw 30 -seed $(SEED) "$(CURDIR)" $$(go list -f '{{if .TestGoFiles}}./{{slice .ImportPath 10}}{{else if .XTestGoFiles}}./{{slice .ImportPath 10}}{{end}}' ./core/... | grep /core/)
+
 .PHONY: bench
 bench: page browser filled ## measure the bars, and say which of them do not hold
 	set -o pipefail; go test -run '^$$' -bench . -benchmem -p 1 -timeout 60m \

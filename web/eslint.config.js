@@ -24,6 +24,7 @@ export default ts.config(
       "import-x/resolver-next": [createTypeScriptImportResolver({ project: "tsconfig.json" })],
     },
     rules: {
+      "max-params": ["error", 5],
       "import-x/no-cycle": "error",
       "import-x/no-self-import": "error",
       "import-x/order": [

@@ -184,10 +184,50 @@ func TestWhyAPotIsSoHigh(t *testing.T) {
 		return all
 	}
 	assert.Contains(t, named(Needs{OldMM: 110}), "Its old pot was 110 mm wide.")
-	assert.NotContains(t, named(Needs{}), "old pot was")
+	assert.NotContains(t, named(Needs{}), "old pot", "nothing is known of one")
 	assert.Contains(t, named(Needs{Bulbs: 4, Sympodial: true}), "about 75 mm for 4 bulbs", "three spaces of 25 mm")
 	assert.NotContains(t, named(Needs{Bulbs: 4}), "bulbs")
 	assert.NotContains(t, named(Needs{Sympodial: true}), "bulbs", "none were counted")
 	assert.Contains(t, named(Needs{Bulbs: 4, Sympodial: true}), "1 season of its lead")
 	assert.Contains(t, named(Needs{Bulbs: 4, Sympodial: true, Mineral: true, Spacious: true}), "2 seasons of its lead")
+}
+
+// A section by hand. A round pot of 140 mm and 130 high has 120 mm of medium; over crock of 20 mm and under a dry
+// top of 30 it is medium from 20 to 90. Holes in its wall stand every 20 mm from the reservoir up, none within
+// 10 mm of the surface. One root of 60 mm hangs straight down from the middle of the base.
+func TestASectionByHand(t *testing.T) {
+	hole := 25.0
+	pot := round(140, 110, 130)
+	pot.HoleMM, pot.CrockMM, pot.SideHoles = &hole, 20, true
+	s := Table().Draw(Scene{
+		Pot: pot, Needs: Needs{Group: "cattleya", BaseMM: 60, Sympodial: true, HasBulbs: true},
+		Filling: Filling{Medium: "Bark", Grain: "chips", Dry: true, TopName: "Pebbles", TopMM: 30},
+		Living:  []RootIn{{LengthMM: 100, HangsMM: 60, WidthMM: 4, Growing: true}}, Hold: "stake",
+	})
+	assert.Equal(t, []Layer{
+		{"crock", "Broken crock", "shards", 0, 20}, {"medium", "Bark", "chips", 20, 90}, {"top", "Pebbles", "chips", 90, 120},
+	}, s.Layers)
+	assert.Equal(t, []float64{25, 45, 65, 85, 105}, s.HoleMM, "the reservoir's, then row by row")
+	wide := pot.WidthMM(120)
+	assert.InDelta(t, -(wide-60)/2+5, s.Base.X, 1e-9, "the oldest growth 5 mm from the wall")
+	assert.InDelta(t, 30, s.OldDryMM, 1e-9, "under the older half of the base")
+	assert.True(t, s.Bulbs)
+	assert.Equal(t, &Point{s.Base.X, 25}, s.Stake, "just over the crock")
+	require.Len(t, s.Roots, 1)
+	assert.InDelta(t, s.Roots[0].From.X, s.Roots[0].To.X, 1e-9)
+	assert.InDelta(t, s.Roots[0].From.Z-60, s.Roots[0].To.Z, 1e-9)
+	// Of three, the outer ones lean away from the middle: by 0.4 of what hangs, so 60·√(1−0.16) = 55 mm down.
+	free := Table().Draw(Scene{
+		Pot: round(400, 300, 300), Needs: Needs{Group: "phalaenopsis", BaseMM: 60},
+		Living: []RootIn{{LengthMM: 60}, {LengthMM: 60}, {LengthMM: 60}},
+	})
+	assert.InDelta(t, free.Roots[0].From.X-24, free.Roots[0].To.X, 1e-9)
+	assert.InDelta(t, free.Roots[2].From.X+24, free.Roots[2].To.X, 1e-9)
+	assert.InDelta(t, free.Roots[0].From.Z-60*math.Sqrt(0.84), free.Roots[0].To.Z, 1e-9)
+	assert.InDelta(t, -21, free.Roots[0].From.X, 1e-9, "0.7 of the base apart")
+	assert.Nil(t, free.Stake)
+	low := round(140, 110, 50)
+	low.CrockMM = 40
+	stake := Table().Draw(Scene{Pot: low, Needs: Needs{Group: "phalaenopsis"}, Hold: "stake"}).Stake
+	assert.InDelta(t, 20, stake.Z, 1e-9, "half of a low pot's 40 mm")
 }

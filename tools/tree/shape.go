@@ -85,10 +85,14 @@ func shape(folder string, files []string) error {
 	if err != nil {
 		return err
 	}
-	if faults = append(faults, long...); len(faults) > 0 {
+	round, err := circles(folder, files)
+	if err != nil {
+		return err
+	}
+	if faults = append(faults, slices.Concat(long, round)...); len(faults) > 0 {
 		slices.Sort(faults)
 		return fmt.Errorf(
-			"at most %d parameters, %d exported methods, %d lines a function, %d a file, and nothing imported from above:\n%s",
+			"at most %d parameters, %d exported methods, %d lines a function, %d a file, no circle, and nothing imported from above:\n%s",
 			mostParameters, mostMethods, mostLines, mostOfFile, strings.Join(faults, "\n"))
 	}
 	return nil

@@ -45,8 +45,12 @@ function steady(text: string): number {
   return ((h >>> 0) % 1000) / 1000 - 0.5;
 }
 
-/** Walks a root from its base: it leaves at an angle (0 is straight down) and sinks. */
-function walk(x: number, y: number, angle: number, length: number, sink: number, seed: number): Point[] {
+/** How a root leaves its base: at an angle (0 is straight down), so long, sinking within so many mm. */
+type Way = { angle: number; length: number; sink: number; seed: number };
+
+/** Walks a root from its base. */
+function walk(from: { x: number; y: number }, { angle, length, sink, seed }: Way): Point[] {
+  let { x, y } = from;
   const points = [{ x, y, at: 0 }];
   for (let at = 0; at < length;) {
     const step = Math.min(STEP, length - at);
@@ -121,27 +125,22 @@ export function layOut(reading: RootsReading, verdict: Verdict, grown: Growth[] 
   const baseHalf = 6 + Math.min(longest * 0.9, n * longest * 0.018) * (0.3 + 0.7 * room);
   const strands = ordered.map((p, i) => {
     const t = n === 1 ? 0 : (2 * i) / (n - 1) - 1;
-    return strand(p, t * baseHalf * 0.92, t, spread, longest, room, grown);
+    return strand(p, { x: t * baseHalf * 0.92, t, spread, longest, room }, grown);
   });
   return { strands, few: n < total, baseHalf, growths: growthMarks(strands), ...bounds(strands, baseHalf, reach) };
 }
 
-function strand(
-  p: Pending,
-  x: number,
-  t: number,
-  spread: number,
-  longest: number,
-  room: number,
-  grown: Growth[],
-): Strand {
+/** Where a root leaves: t from -1 to 1 along the base line, in a fan so wide, of roots so long. */
+type Frame = { x: number; t: number; spread: number; longest: number; room: number };
+
+function strand(p: Pending, { x, t, spread, longest, room }: Frame, grown: Growth[]): Strand {
   const seed = steady(p.root.id + p.n);
   const side = t === 0 ? (seed < 0 ? -1 : 1) : Math.sign(t);
   const aerial = p.root.depth === "aerial";
   const angle = aerial ? side * (1.5 + 0.5 * room + 0.3 * seed) : t * spread + seed * 0.1;
   const sink = longest * (aerial ? 0.1 + 0.5 * room : 0.85);
   const line: Line = {
-    points: walk(x, 0, angle, p.verdict.length_mm, sink, seed),
+    points: walk({ x, y: 0 }, { angle, length: p.verdict.length_mm, sink, seed }),
     length: p.verdict.length_mm,
     stretches: p.verdict.stretches,
   };
@@ -154,7 +153,12 @@ function strand(
       at: b.at_mm,
       length,
       stretches: b.stretches,
-      points: walk(at.x, at.y, headingAt(line, b.at_mm) + out, length, longest * 0.6, seed + index),
+      points: walk(at, {
+        angle: headingAt(line, b.at_mm) + out,
+        length,
+        sink: longest * 0.6,
+        seed: seed + index,
+      }),
     };
   });
   const growth = grown.find((g) => g.id === p.root.id);

@@ -26,7 +26,7 @@ import { OwnSides } from "../settings";
 import { Blades } from "./Blades";
 import { Own } from "./Own";
 import css from "./intake.module.css";
-import { useIntake } from "./useIntake";
+import { useIntake, type FormProps } from "./useIntake";
 
 const unknown = ["", "Not noted"] as const;
 
@@ -41,12 +41,6 @@ export default function IntakeStep() {
   if (wrong) return <Trouble error={wrong} again={() => location.reload()} />;
   return <Waiting />;
 }
-
-export type FormProps = {
-  form: Intake;
-  change: (part: Partial<Intake>) => void;
-  wrong: (field: string) => string | undefined;
-};
 
 function Sheet({ kinds }: { kinds: Profile[] }) {
   const { plant } = usePlant();

@@ -7,8 +7,8 @@ import { Figure } from "../../ui/Figure";
 import { Fold } from "../../ui/Fold";
 import { Row } from "../../ui/Row";
 import view from "../../ui/view.module.css";
-import type { FormProps } from "./IntakeStep";
 import css from "./intake.module.css";
+import type { FormProps } from "./useIntake";
 
 type Part = Partial<Intake>;
 

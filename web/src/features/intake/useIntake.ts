@@ -2,6 +2,13 @@ import { useQueryClient } from "@tanstack/react-query";
 import { ask, client, type Intake, type Plant } from "../../lib/api/client";
 import { useDesk } from "../../lib/desk";
 
+/** What a part of the form takes. */
+export type FormProps = {
+  form: Intake;
+  change: (part: Partial<Intake>) => void;
+  wrong: (field: string) => string | undefined;
+};
+
 /** What is known of a plant, on its desk. What other steps show of it follows. */
 export function useIntake(stored: Plant) {
   const cache = useQueryClient();
