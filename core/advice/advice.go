@@ -124,7 +124,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 	return &k
 })
 
-// Words is an advice in a line.
+// Words is an advice in a line; empty for a line of no known code.
 func (k *Knowledge) Words(l Line) string {
 	if words := k.careWords(l.Care); words != "" {
 		return words

@@ -234,7 +234,7 @@ func (f Finding) theme() string {
 	return f.Code
 }
 
-// Cause finds a cause by its code.
+// Cause finds a cause by its code; false where there is none.
 func (k *Knowledge) Cause(code string) (Cause, bool) {
 	if i, ok := k.causeAt[code]; ok {
 		return k.Causes[i], true
@@ -242,7 +242,7 @@ func (k *Knowledge) Cause(code string) (Cause, bool) {
 	return Cause{}, false
 }
 
-// Worry finds a worry by its code.
+// Worry finds a worry by its code; false where there is none.
 func (k *Knowledge) Worry(code string) (Worry, bool) {
 	i := slices.IndexFunc(k.Worries, func(w Worry) bool { return w.Code == code })
 	if i < 0 {
@@ -251,7 +251,7 @@ func (k *Knowledge) Worry(code string) (Worry, bool) {
 	return k.Worries[i], true
 }
 
-// Finding finds a finding by its code.
+// Finding finds a finding by its code; false where there is none.
 func (k *Knowledge) Finding(code string) (Finding, bool) {
 	if i, ok := k.findAt[code]; ok {
 		return k.Findings[i], true
@@ -259,7 +259,7 @@ func (k *Knowledge) Finding(code string) (Finding, bool) {
 	return Finding{}, false
 }
 
-// Action finds an action by its code.
+// Action finds an action by its code; false where there is none.
 func (k *Knowledge) Action(code string) (Action, bool) {
 	i := slices.IndexFunc(k.Actions, func(a Action) bool { return a.Code == code })
 	if i < 0 {

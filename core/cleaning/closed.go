@@ -170,7 +170,7 @@ func (c *ClosedItem) infer(told Item) {
 	c.Strip = strings.Contains(strings.ToLower(told.Do), "strip the mush")
 }
 
-// Plan is a closed plan in words.
+// Plan is a closed plan in words, with its jobs as they were marked.
 func (c Closed) Plan() Plan {
 	if c.Told != nil {
 		return *c.Told

@@ -108,7 +108,7 @@ type Counted struct {
 	Done int `json:"done"`
 }
 
-// Words is that in a line.
+// Words is what the cuts left, in a line.
 func (c Counted) Words() string {
 	switch {
 	case c.Cuts == 0:

@@ -42,7 +42,7 @@ var plans = sync.OnceValue(func() *planTable {
 	return &t
 })
 
-// Stages lists the stages in working order.
+// Stages lists the stages of a cleaning in working order, from the bench to what comes after.
 func Stages() []work.Stage { return plans().Stages }
 
 // Job is one thing to do: what, how much, how long, why, by which side.

@@ -49,7 +49,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 	return &k
 })
 
-// Agent finds one by its code.
+// Agent finds one by its code; false where there is none.
 func (k *Knowledge) Agent(code string) (Agent, bool) {
 	i := slices.IndexFunc(k.Agents, func(a Agent) bool { return a.Code == code })
 	if i < 0 {

@@ -100,7 +100,7 @@ const (
 // Sides are the sides taken, by the question.
 type Sides map[string]SideCode
 
-// Faults finds questions and sides that are not of the table.
+// Faults finds questions and sides that are not of the table, each by its field; none where all is sound.
 func (s Sides) Faults() fault.List {
 	var list fault.List
 	for _, code := range slices.Sorted(maps.Keys(s)) {
@@ -125,7 +125,7 @@ func (s Sides) Faults() fault.List {
 	return list
 }
 
-// Usual are the default sides.
+// Usual are the default sides, one for each question: a house that chose nothing takes them.
 func Usual() Sides {
 	sides := Sides{}
 	for _, q := range All() {
@@ -181,7 +181,7 @@ type Side struct {
 	Choice   Choice `json:"choice" required:"true"`
 }
 
-// SideOf is a choice in a question.
+// SideOf is a choice in a question, with its words; nil where there is no such choice.
 func SideOf(code string, choice SideCode) *Side {
 	for _, q := range All() {
 		for _, c := range q.Choices {

@@ -29,7 +29,7 @@ type Rhizome struct {
 	Bulbs []Bulb `json:"bulbs" required:"true" validate:"max=60,dive"`
 }
 
-// Faults finds rhizomes that cannot grow so.
+// Faults finds rhizomes that cannot grow so, each by its field; none where all is sound.
 func (r Rhizome) Faults() fault.List {
 	for i, b := range r.Bulbs {
 		field := fmt.Sprintf("bulbs[%d].", i)

@@ -28,7 +28,7 @@ func (l List) Under(field string) List {
 	return moved
 }
 
-// Error joins the faults into one line.
+// Error joins the faults into one line, each with its field.
 func (l List) Error() string {
 	lines := make([]string, len(l))
 	for i, f := range l {

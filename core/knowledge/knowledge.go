@@ -72,7 +72,7 @@ func split(s string) (string, Provenance, error) {
 	return strings.TrimSpace(s[:open]), Provenance{Mark: mark, Source: source}, nil
 }
 
-// UnmarshalYAML reads a marked text.
+// UnmarshalYAML reads a marked text, and refuses one without a mark or without a value.
 func (t *Text) UnmarshalYAML(unmarshal func(any) error) error {
 	var s string
 	if err := unmarshal(&s); err != nil {
@@ -89,7 +89,7 @@ func (t *Text) UnmarshalYAML(unmarshal func(any) error) error {
 	return nil
 }
 
-// UnmarshalYAML reads a marked number.
+// UnmarshalYAML reads a marked number, and refuses what is none.
 func (n *Number) UnmarshalYAML(unmarshal func(any) error) error {
 	var t Text
 	if err := t.UnmarshalYAML(unmarshal); err != nil {
@@ -109,7 +109,7 @@ type Codes struct {
 	Provenance
 }
 
-// UnmarshalYAML reads marked codes.
+// UnmarshalYAML reads marked codes, parted by commas.
 func (c *Codes) UnmarshalYAML(unmarshal func(any) error) error {
 	var t Text
 	if err := t.UnmarshalYAML(unmarshal); err != nil {
@@ -119,7 +119,7 @@ func (c *Codes) UnmarshalYAML(unmarshal func(any) error) error {
 	return nil
 }
 
-// Has holds for a code among them.
+// Has holds for a code among them, written as it stands there.
 func (c Codes) Has(code string) bool { return slices.Contains(c.Values, code) }
 
 // Estimate is a figure with the range in which four of five are thought to lie: "0.4 (0.2–1.0) [M]".

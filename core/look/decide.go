@@ -131,7 +131,7 @@ type Line struct {
 	Block string `json:"block,omitempty"` // what is waited for
 }
 
-// Words is the answer in a line.
+// Words is the answer of a line in words; empty for a line of no known code.
 func (k *Knowledge) Words(l Line) string {
 	for _, b := range k.Blocks {
 		if b.Code == l.Block {

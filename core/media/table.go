@@ -156,7 +156,7 @@ func (k *Knowledge) RecipeNamed(name string) string {
 	return ""
 }
 
-// Component finds a component by its code.
+// Component finds a component by its code; false where there is none.
 func (k *Knowledge) Component(code string) (Component, bool) {
 	i := slices.IndexFunc(k.Components, func(c Component) bool { return c.Code == code })
 	if i < 0 {

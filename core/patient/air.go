@@ -12,7 +12,7 @@ import (
 // Around is what is around a plant: warmth, humidity, light.
 type Around struct{ *Patient }
 
-// Around is what is around it.
+// Around is what is around it: its nights and days, °C, its humidity, %, and its light.
 func (p *Patient) Around() Around { return Around{p} }
 
 // Air is the air a plant stands in.

@@ -55,7 +55,7 @@ type Checkin struct {
 	Note         string    `json:"note,omitempty" validate:"max=1000"`
 }
 
-// Faults finds what does not go together.
+// Faults finds what does not go together, each by its field; none where all is sound.
 func (c Checkin) Faults() fault.List {
 	one := func(field, words, limit string, value any) fault.List {
 		return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}

@@ -45,7 +45,7 @@ const (
 	Apart          // by who has it in hand
 )
 
-// Turn is when it is handled.
+// Turn is when it is handled: with the clean plants, after them, or last.
 func (p *Patient) Turn() Turn {
 	switch {
 	case p.Intake.KeptApart:

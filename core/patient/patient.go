@@ -89,7 +89,7 @@ func (p *Patient) Side(question string) disputes.SideCode {
 // Condition is how the plant fares: its roots and leaves in figures.
 type Condition struct{ *Patient }
 
-// Condition is how it fares.
+// Condition is how it fares, worked out when it is asked: its grade, what lives, what runs in it.
 func (p *Patient) Condition() Condition { return Condition{p} }
 
 // Stands is what the plant stands in, and where: medium, pot, home, air.

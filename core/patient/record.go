@@ -35,7 +35,7 @@ const (
 	Spent        Flowering = "spent" // the flowers are over, the spike is on
 )
 
-// InFlower holds from the first spike on.
+// InFlower holds from the first spike on, until the last flower has gone.
 func (f Flowering) InFlower() bool { return f == Spike || f == Bud || f == Bloom }
 
 // Growth is what a plant does. The empty one is "not noted".
@@ -50,7 +50,7 @@ const (
 	Resting  Growth = "resting"
 )
 
-// Grows holds where something new shows.
+// Grows holds where something new shows: a root, a leaf or a growth.
 func (g Growth) Grows() bool { return g == NewRoots || g == Growing || g == Maturing }
 
 // Season is warm or cool. The empty one is "not known".
@@ -140,7 +140,7 @@ type Intake struct {
 	Notes        string         `json:"notes,omitempty" validate:"max=4000"`
 }
 
-// Faults finds what no single field shows wrong.
+// Faults finds what no single field shows wrong, each by its field; none where all is sound.
 func (in Intake) Faults() fault.List {
 	if list := in.Sides.Faults(); len(list) > 0 {
 		return list
@@ -241,7 +241,7 @@ type Added struct {
 	Note      string `json:"note,omitempty" validate:"max=400"`
 }
 
-// Faults finds what no single field shows wrong.
+// Faults finds what no single field shows wrong, each by its field; none where all is sound.
 func (in Inspection) Faults() fault.List {
 	if in.NightLowC != nil && in.DayHighC != nil && *in.NightLowC > *in.DayHighC {
 		return fault.List{{
@@ -261,7 +261,7 @@ type Look struct {
 	Noted Inspection
 }
 
-// Faults finds what is wrong in a look of its day.
+// Faults finds what is wrong in a look of its day, each by its field; none where all is sound.
 func (l Look) Faults() fault.List {
 	if list := l.Noted.Faults(); len(list) > 0 {
 		return list

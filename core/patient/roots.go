@@ -190,7 +190,7 @@ func (p Condition) LiveByBulb() (live map[int]roots.Range, unplaced roots.Range)
 	return live, unplaced
 }
 
-// HasRead holds where its roots are known.
+// HasRead holds where its roots are known, if only that there are none.
 func (p Condition) HasRead() bool { return p.Reading != nil || p.Given.Read }
 
 // Since is what changed from the reading before, as the cuts left it, to the last one; false

@@ -20,7 +20,7 @@ type Seen struct {
 // Checked is what check-ins saw of it, and what was done in its aftercare.
 type Checked struct{ *Patient }
 
-// Checked is what was seen and done.
+// Checked is what was seen at check-ins and done since its present home.
 func (p Stands) Checked() Checked { return Checked(p) }
 
 // All are the check-ins up to its day, the oldest first. What was seen on the day of the move was

@@ -94,7 +94,7 @@ func (p Pest) perHour(c float64) float64 {
 	return math.Max(0, math.Min(c, p.StopsC.Value)-p.T0C.Value) / units.HoursADay
 }
 
-// Egg is the degree-days in the egg.
+// Egg is the degree-days in the egg, K·d, as a share of those of a generation.
 func (p Pest) Egg() float64 { return p.K.Value * p.EggShare.Value }
 
 // young is the degree-days from hatching to laying. A figure that counts the

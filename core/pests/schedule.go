@@ -13,7 +13,7 @@ import (
 	"therapeon/core/units"
 )
 
-// Faults finds courses that cannot be.
+// Faults finds courses that cannot be, each by its field; none where all is sound.
 func (c Course) Faults() fault.List {
 	if _, ok := Find(c.Pest); !ok {
 		return fault.List{

@@ -37,7 +37,7 @@ type Pot struct {
 	RimMM         *float64 `json:"rim_mm,omitempty" validate:"omitempty,min=0,max=300" description:"from the medium to the rim; left out: a usual 10"`
 }
 
-// Faults finds pots that cannot be.
+// Faults finds pots that cannot be, each by its field; none where all is sound.
 func (p Pot) Faults() fault.List {
 	wider := func(field string, bottom, top float64) fault.List {
 		return fault.List{
@@ -104,7 +104,7 @@ func (p Pot) Rim() float64 {
 	return *p.RimMM
 }
 
-// FillMM is the height of the medium.
+// FillMM is the height of the medium from the bottom, mm: the rim stays free.
 func (p Pot) FillMM() float64 { return p.HeightMM - p.Rim() }
 
 // WaterMM is the height at which a reservoir stands, 0 without one.
@@ -159,7 +159,7 @@ func (p Pot) BelowL(z float64) float64 {
 	return z / 6 * (p.areaMM2(0) + 4*p.areaMM2(z/2) + p.areaMM2(z)) / units.MM3PerL
 }
 
-// VolumeL is its whole volume.
+// VolumeL is its whole volume to the brim, L.
 func (p Pot) VolumeL() float64 { return p.BelowL(p.HeightMM) }
 
 // WallKind is a kind of wall.

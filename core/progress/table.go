@@ -81,7 +81,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 	return &k
 })
 
-// Stage finds a stage by its code.
+// Stage finds a stage by its code; false where there is none.
 func (k *Knowledge) Stage(code Stage) (StageWords, bool) {
 	i := slices.IndexFunc(k.Stages, func(s StageWords) bool { return s.Code == code })
 	if i < 0 {

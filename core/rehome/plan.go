@@ -29,7 +29,7 @@ type Plan struct {
 	Tonight   bool               `json:"tonight,omitempty" description:"it is in tonight's batch of pots"`
 }
 
-// Faults finds plans that cannot be.
+// Faults finds plans that cannot be, each by its field; none where all is sound.
 func (p Plan) Faults() fault.List {
 	if list := p.Sides.Faults(); len(list) > 0 {
 		return list

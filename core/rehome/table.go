@@ -123,7 +123,7 @@ func (r Route) LookOn(since time.Time) string {
 	return since.AddDate(0, 0, int(r.LookDays.Value)).Format(time.DateOnly)
 }
 
-// Route finds a route by its code.
+// Route finds a route by its code; false where there is none.
 func (k *Knowledge) Route(code string) (Route, bool) {
 	i := slices.IndexFunc(k.Routes, func(r Route) bool { return r.Code == code })
 	if i < 0 {

@@ -130,7 +130,7 @@ func (r Reading) Count() int {
 	return n
 }
 
-// Empty holds where nothing was read yet.
+// Empty holds where nothing was read yet; that no root was found is a reading.
 func (r Reading) Empty() bool { return len(r.Roots) == 0 && r.Dip == nil && !r.NoneFound }
 
 // Faults names what no single field can show wrong.

@@ -20,10 +20,10 @@ const (
 	DeadRotting State = "dead-rotting"
 )
 
-// IsLive holds for live and damaged tissue.
+// IsLive holds for live and for damaged tissue; for doubtful tissue it does not.
 func (s State) IsLive() bool { return s == Live || s == LiveDamaged }
 
-// IsDead holds for every kind of dead.
+// IsDead holds for every kind of dead tissue; for doubtful tissue it does not.
 func (s State) IsDead() bool { return s == Dead || s == DeadDry || s == DeadRotting }
 
 // Rule is a rule's words with their mark.

@@ -14,7 +14,7 @@ type Strength struct {
 	Unit  string  `json:"unit" required:"true" validate:"oneof=percent ppm ml_per_l parts" description:"parts: one part to so many parts of water"`
 }
 
-// Percent makes a strength in percent.
+// Percent makes a strength in percent of the volume, or of the mass where a product is labelled so.
 func Percent(p float64) Strength { return Strength{p, "percent"} }
 
 // Share is the strength as a share, 0 to 1.
@@ -31,7 +31,7 @@ func (s Strength) Share() float64 {
 	}
 }
 
-// In writes a share in a unit.
+// In writes a share, 0 to 1, in a unit: ppm, ml_per_l, parts, or percent where it is none of those.
 func In(share float64, unit string) Strength {
 	switch unit {
 	case "ppm":
@@ -83,7 +83,7 @@ type Dilution struct {
 	Tools     Tools     `json:"tools,omitzero"`
 }
 
-// Faults finds mixes that cannot be.
+// Faults finds mixes that cannot be, each by its field; none where all is sound.
 func (d Dilution) Faults() fault.List {
 	list := d.Stock.faults("stock")
 	if d.Wanted != nil {

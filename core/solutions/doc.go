@@ -102,7 +102,7 @@ var Known = sync.OnceValue(func() *Knowledge {
 	return &k
 })
 
-// Product finds a product by its code.
+// Product finds a product by its code; false where there is none.
 func (k *Knowledge) Product(code string) (Product, bool) {
 	for _, p := range k.Products {
 		if p.Code == code {

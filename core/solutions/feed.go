@@ -22,7 +22,7 @@ type Feed struct {
 	Tools         Tools    `json:"tools,omitzero"`
 }
 
-// Faults finds feeds that cannot be.
+// Faults finds feeds that cannot be, each by its field; none where all is sound.
 func (f Feed) Faults() fault.List {
 	switch {
 	case f.N+f.P2O5+f.K2O > units.Percent:

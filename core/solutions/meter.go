@@ -28,13 +28,13 @@ func perEC(scale string) float64 {
 	}
 }
 
-// EC is the conductivity, mS/cm.
+// EC is the conductivity of a reading, mS/cm, whatever its scale.
 func (m Meter) EC() float64 { return m.Value / perEC(m.Scale) }
 
 // On is the same reading on another scale.
 func (m Meter) On(scale string) Meter { return Meter{m.EC() * perEC(scale), scale} }
 
-// Faults finds readings that no water gives.
+// Faults finds readings that no water gives, each by its field; none where all is sound.
 func (m Meter) Faults() fault.List {
 	if m.EC() > Known().Figures.MostMSCM.Value {
 		return fault.List{
@@ -58,7 +58,7 @@ type Scales struct {
 	Note   knowledge.Text `json:"note" required:"true"`
 }
 
-// AllScales writes a reading on every scale.
+// AllScales writes a reading on every scale that meters have.
 func AllScales(m Meter) Scales {
 	return Scales{
 		m.EC(),
@@ -86,7 +86,7 @@ type Stack struct {
 	Tools   Tools   `json:"tools,omitzero"`
 }
 
-// Faults finds stacks that cannot be.
+// Faults finds stacks that cannot be, each by its field; none where all is sound.
 func (s Stack) Faults() fault.List {
 	var list fault.List
 	for i, d := range s.Doses {
@@ -169,7 +169,7 @@ type Calibration struct {
 	MLPerL float64 `json:"ml_per_l" required:"true" validate:"min=0.001,max=100" description:"what was added"`
 }
 
-// Faults finds calibrations that say nothing.
+// Faults finds calibrations that say nothing, each by its field; none where all is sound.
 func (c Calibration) Faults() fault.List {
 	if c.After <= c.Before {
 		return fault.List{

@@ -18,7 +18,7 @@ type Blend struct {
 	Tools   Tools   `json:"tools,omitzero"`
 }
 
-// Faults finds blends that cannot be.
+// Faults finds blends that cannot be, each by its field; none where all is sound.
 func (b Blend) Faults() fault.List {
 	low, high := math.Min(b.Tap, b.Pure), math.Max(b.Tap, b.Pure)
 	switch {
@@ -89,7 +89,7 @@ type Flush struct {
 	LeftPct  *float64 `json:"left_percent,omitempty" validate:"omitempty,min=0.01,max=99.9" description:"or: the share that may be left"`
 }
 
-// Faults finds flushes that cannot be.
+// Faults finds flushes that cannot be, each by its field; none where all is sound.
 func (f Flush) Faults() fault.List {
 	switch {
 	case (f.HeldML == nil) == (f.PotML == nil):

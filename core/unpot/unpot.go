@@ -47,7 +47,7 @@ type Advice struct {
 	Cautions []knowledge.Caution `json:"cautions" required:"true"`
 }
 
-// AccidentName is what broke, in short.
+// AccidentName is what broke, in short; empty where the table does not know it.
 func (k *Knowledge) AccidentName(code string) string {
 	name, _, _ := strings.Cut(k.Accidents[code].Value, ".")
 	return name

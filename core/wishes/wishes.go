@@ -71,7 +71,7 @@ var Table = sync.OnceValue(func() *Knowledge {
 	return &k
 })
 
-// Find finds a wish by its code.
+// Find finds a wish by its code; false where there is none.
 func (k *Knowledge) Find(code string) (Wish, bool) {
 	i := slices.IndexFunc(k.Wishes, func(w Wish) bool { return w.Code == code })
 	if i < 0 {
@@ -111,7 +111,7 @@ type Answer struct {
 	Says     []stances.Stance    `json:"-"`
 }
 
-// All answers every wish.
+// All answers every wish, in the order of the table.
 func (k *Knowledge) All(p *patient.Patient, of Ask) []Answer {
 	a := asking(p, of)
 	list := make([]Answer, len(k.Wishes))

@@ -44,7 +44,7 @@ type Status struct {
 	On     string `json:"on,omitempty" description:"the day it was done or skipped"`
 }
 
-// Of is the status of a job.
+// Of is the status of a job by its code: open where nothing was marked.
 func (m Marks) Of(code string) Status {
 	if mark, ok := m[code]; ok && mark.State != "" {
 		return Status(mark)
@@ -142,7 +142,7 @@ func (l Checklist) Close(field, person string, seen []Seen) error {
 	return nil
 }
 
-// Open is how many jobs are open.
+// Open is how many jobs are open: neither done nor left out.
 func (l Checklist) Open() int {
 	open := 0
 	for _, j := range l.Jobs {
