@@ -16,6 +16,9 @@ func TestLeafArea(t *testing.T) {
 	assert.InDelta(t, 105, AreaCM2(one, 0, 90, 0.75), 1e-9)
 	assert.InDelta(t, 360, AreaCM2(nil, 4, 90, 0.75), 1e-9, "the group's usual leaf")
 	assert.Zero(t, AreaCM2(nil, 0, 90, 0.75))
+	two := []Blade{{LengthMM: 200, WidthMM: 70}, {LengthMM: 100, WidthMM: 70}}
+	assert.InDelta(t, 157.5, AreaCM2(two, 2, 90, 0.75), 1e-9, "all are measured")
+	assert.InDelta(t, 315, AreaCM2(two, 4, 90, 0.75), 1e-9, "twice as many: their mean stands for the others")
 }
 
 // An elliptic blade has the area πab of its half axes: solid geometry, any

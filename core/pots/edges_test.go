@@ -246,3 +246,36 @@ func TestASectionByHand(t *testing.T) {
 	stake := Table().Draw(Scene{Pot: low, Needs: Needs{Group: "phalaenopsis"}, Hold: "stake"}).Stake
 	assert.InDelta(t, 20, stake.Z, 1e-9, "half of a low pot's 40 mm")
 }
+
+// Pots at the edge of what can be, and of what is said of them.
+func TestPotsAtTheirEdges(t *testing.T) {
+	faulty := func(p Pot) bool { return len(p.Faults()) > 0 }
+	assert.False(t, faulty(round(100, 100, 90)), "as wide at the foot as at the rim")
+	assert.True(t, faulty(round(100, 101, 90)))
+	rim := round(100, 80, 90)
+	full, all := 89.0, 90.0
+	rim.RimMM = &full
+	assert.False(t, faulty(rim))
+	rim.RimMM = &all
+	assert.True(t, faulty(rim), "nothing is left for the medium")
+	assert.InDelta(t, 80, round(100, 80, 90).FillMM(), 1e-9, "10 mm to the rim")
+	assert.InDelta(t, 15, round(100, 80, 20).FillMM(), 1e-9, "a quarter of a low one")
+	bowl := Table().Draw(Scene{Pot: Pot{Shape: Bowl, TopMM: 100, HeightMM: 60}, Needs: Needs{Group: "phalaenopsis"}})
+	assert.Len(t, bowl.Outline, 26, "a curve of twelve steps on each side")
+	assert.Len(t, Table().Draw(Scene{Pot: round(100, 80, 90), Needs: Needs{Group: "phalaenopsis"}}).Outline, 4)
+	hole := 0.0
+	drains := round(150, 120, 140)
+	drains.HoleMM = &hole
+	assert.Nil(t, Table().FitOf(drains, Needs{Group: "phalaenopsis", ReachMM: 60}, 0.6, 1.1).GapMM, "no water stands in it")
+	walls := func(wall string) Size { return Table().Advise(Needs{Group: "phalaenopsis", Wall: wall}) }
+	assert.True(t, walls("clear").Pot.SideHoles)
+	assert.True(t, walls("opaque").Pot.SideHoles)
+	assert.False(t, walls("clay").Pot.SideHoles)
+	// 60 mm of medium is not too big for few roots, whatever its width: 1.5 of the shallow 40 mm.
+	big := func(height float64) string {
+		pot := round(300, 240, height)
+		return Table().FitOf(pot, Needs{Group: "phalaenopsis", RootML: 1, ReachMM: 40}, 0.6, 1.1).Verdict
+	}
+	assert.Equal(t, "fits", big(70))
+	assert.Equal(t, "big", big(71))
+}

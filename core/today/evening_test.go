@@ -195,3 +195,22 @@ func plant(t *testing.T, group string, change func(*patient.Patient)) *aftercare
 	change(&p)
 	return &aftercare.InCare{Patient: &p}
 }
+
+// Those that take just as long as there is, and those that can wait just a night.
+func TestAnEveningToTheMinute(t *testing.T) {
+	crate := func(id int64, minutes, waits, loses float64) today.Crate {
+		d := today.Danger{}
+		d.Minutes.Value, d.Waits.Value, d.Loses.Value = minutes, waits, loses
+		return today.Crate{PlantID: id, Danger: d}
+	}
+	n := today.NightOf([]today.Crate{crate(1, 20, 1, 0.1)}, 20, day(0))
+	assert.Len(t, n.Tonight, 1, "it takes all there is")
+	assert.InDelta(t, 0, n.Saves, 1e-12, "who comes first is done first, and takes all there is")
+	n = today.NightOf([]today.Crate{crate(1, 20, 1, 0.1)}, 19, day(0))
+	require.Len(t, n.Waits, 1)
+	assert.Equal(t, day(1), n.Waits[0].By)
+	n = today.NightOf([]today.Crate{crate(1, 20, 0.5, 0.1), crate(2, 5, 1, 0.9)}, 10, day(0))
+	assert.Equal(t, []int64{1}, ids(n.Tonight), "what cannot wait takes the minutes of what can")
+	n = today.NightOf([]today.Crate{crate(1, 5, 1, 0.1), crate(2, 5, 0, 0.01)}, 10, day(0))
+	assert.Equal(t, []int64{2, 1}, ids(n.Tonight), "what cannot wait comes first")
+}

@@ -1,11 +1,15 @@
 package words
 
-import "fmt"
+import (
+	"testing"
 
-func Example() {
-	fmt.Println(Lower("Bark chips"), Lower("Épi"), Lower("EC meter"))
-	fmt.Println(Join([]string{"scale", "aphids", "thrips"}, "or"))
-	// Output:
-	// bark chips épi EC meter
-	// scale, aphids or thrips
+	"github.com/stretchr/testify/assert"
+)
+
+func TestTheEdgesOfWords(t *testing.T) {
+	assert.Equal(t, []string{"", "a", "pH", "aB"}, []string{Lower(""), Lower("A"), Lower("pH"), Lower("aB")})
+	assert.Equal(t, []string{"", "A", "Épi", "PH"}, []string{Upper(""), Upper("a"), Upper("épi"), Upper("pH")})
+	assert.Equal(t, []string{"", "a", "a and b"}, []string{
+		Join(nil, "and"), Join([]string{"a"}, "and"), Join([]string{"a", "b"}, "and"),
+	})
 }
