@@ -19,7 +19,7 @@ const steps = [
   ["cleaning", "Clean"],
   ["cleaning/pests", "Pests"],
   ["cleaning/division", "Divide"],
-  ["rehome", "Root in time"],
+  ["rehome", "Rooting"],
   ["rehome/pot-or-hold", "Pot or hold"],
   ["rehome/pot", "Pot and mix"],
   ["rehome/jobs", "Jobs of the new home"],

@@ -10,7 +10,7 @@ import { Waiting } from "../../ui/Waiting";
 import { usePlant } from "../plant";
 
 const parts = [
-  [".", "Root in time"],
+  [".", "Rooting"],
   ["pot-or-hold", "Pot or hold"],
   ["pot", "Pot and mix"],
   ["jobs", "Jobs"],
