@@ -53,6 +53,26 @@ func TestForetoldToTheDay(t *testing.T) {
 	require.NotNil(t, f)
 	assert.InDelta(t, 30*7, dates.Between(day(0), f.On), 0, "30 weeks from when it rooted: from memory")
 	assert.InDelta(t, 16*7, dates.Between(day(0), f.SoonOn), 0)
+	late := func(n int) *Forecast {
+		c := caseOn(p, n)
+		c.Progress.Standing = progress.Standing{Stage: progress.Rooting, Since: day(0)}
+		return find(Made(c), "recovery")
+	}
+	assert.NotNil(t, late(30*7), "today still")
+	assert.Nil(t, late(30*7+1))
+}
+
+// A chance moved where it moved by more than 0.2, and a day is the plant's own where anything was seen: house rules.
+func TestMovedByMore(t *testing.T) {
+	at := func(chance float64, n int) Forecast { return Forecast{Code: "cause", Chance: chance, MadeOn: day(n)} }
+	assert.False(t, Moved(at(0.5, 0), at(0.7, 1)))
+	assert.True(t, Moved(at(0.5, 0), at(0.71, 1)))
+	assert.False(t, Moved(at(0.5, 1), at(0.9, 1)), "of the same day")
+	assert.Equal(t, []string{"table", "own"}, []string{rests(0), rests(1)})
+	in := func(came int) float64 {
+		return Scores([]Scored{said(0, 5, 10, 15, Came, came)}, day(30))[0].Inside.Share
+	}
+	assert.Equal(t, []float64{0, 1, 1, 0}, []float64{in(4), in(5), in(15), in(16)}, "the ends of a band are of it")
 }
 
 // standing is a plant with the stages that it came through, by the days since which it was in them.
