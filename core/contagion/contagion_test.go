@@ -147,11 +147,17 @@ func TestContactsToTheDay(t *testing.T) {
 		},
 		"it had left the day before":   {Facts{Stays: stay(7, 0, day(4))}, Facts{Stays: stay(7, 5, "")}, nil},
 		"where it stands is not noted": {Facts{Stays: stay(0, 0, "")}, Facts{Stays: stay(0, 0, "")}, nil},
-		"a blade of today":             {Facts{Blades: []string{day(today)}}, Facts{Blades: []string{day(today)}}, []Contact{{Blade, day(today), day(today)}}},
-		"a blade of tomorrow":          {Facts{Blades: []string{day(today + 1)}}, Facts{Blades: []string{day(today + 1)}}, nil},
-		"blades of other days":         {Facts{Blades: []string{day(3)}}, Facts{Blades: []string{day(4)}}, nil},
+		"a blade of today": {
+			Facts{Blades: []string{day(today)}},
+			Facts{Blades: []string{day(today)}}, []Contact{{Blade, day(today), day(today)}},
+		},
+		"a blade of tomorrow": {
+			Facts{Blades: []string{day(today + 1)}}, Facts{Blades: []string{day(today + 1)}}, nil,
+		},
+		"blades of other days": {Facts{Blades: []string{day(3)}}, Facts{Blades: []string{day(4)}}, nil},
 		"the last of two soaks": {
-			Facts{Soaks: []string{day(3), day(9)}}, Facts{Soaks: []string{day(9), day(3)}}, []Contact{{Water, day(9), day(9)}},
+			Facts{Soaks: []string{day(3), day(9)}}, Facts{Soaks: []string{day(9), day(3)}},
+			[]Contact{{Water, day(9), day(9)}},
 		},
 		"it was cut from the other": {
 			Facts{PlantID: 1, ParentID: 2, DividedOn: day(5)}, Facts{PlantID: 2}, []Contact{{Parent, day(5), day(5)}},
@@ -163,7 +169,10 @@ func TestContactsToTheDay(t *testing.T) {
 			Facts{PlantID: 1, ParentID: 3, DividedOn: day(5)}, Facts{PlantID: 2, ParentID: 3, DividedOn: day(8)},
 			[]Contact{{Parent, day(8), day(8)}},
 		},
-		"cut from two":  {Facts{PlantID: 1, ParentID: 3, DividedOn: day(5)}, Facts{PlantID: 2, ParentID: 4, DividedOn: day(5)}, nil},
+		"cut from two": {
+			Facts{PlantID: 1, ParentID: 3, DividedOn: day(5)},
+			Facts{PlantID: 2, ParentID: 4, DividedOn: day(5)}, nil,
+		},
 		"cut from none": {Facts{PlantID: 1}, Facts{PlantID: 2}, nil},
 	} {
 		assert.Equal(t, c.want, contacts(c.a, c.b, day(today)), name)

@@ -31,7 +31,8 @@ func TestAFineMix(t *testing.T) {
 	fine := func(mm, parts float64, organic bool) bool {
 		small := component("fine", mm, 0.4, 0.3)
 		small.Organic = organic
-		s, err := k.Settle([]Part{{"coarse", 100 - parts}, {"fine", parts}}, made(component("coarse", 20, 0.5, 0.2), small))
+		shelf := made(component("coarse", 20, 0.5, 0.2), small)
+		s, err := k.Settle([]Part{{"coarse", 100 - parts}, {"fine", parts}}, shelf)
 		require.NoError(t, err)
 		return s.Fine
 	}

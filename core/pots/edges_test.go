@@ -159,7 +159,8 @@ func TestTheLastMillimetreToTheWater(t *testing.T) {
 	pot := round(150, 120, 140)
 	pot.HoleMM = &hole
 	fit := func(reach, growth float64) Fit {
-		return Table().FitOf(pot, Needs{Group: "phalaenopsis", RootML: 60, ReachMM: reach, GrowthMMDay: growth}, 0.6, 1.1)
+		p := Needs{Group: "phalaenopsis", RootML: 60, ReachMM: reach, GrowthMMDay: growth}
+		return Table().FitOf(pot, p, 0.6, 1.1)
 	}
 	touches := fit(100, 1.6)
 	assert.InDelta(t, 0, *touches.GapMM, 1e-9)
@@ -260,7 +261,8 @@ func TestPotsAtTheirEdges(t *testing.T) {
 	assert.True(t, faulty(rim), "nothing is left for the medium")
 	assert.InDelta(t, 80, round(100, 80, 90).FillMM(), 1e-9, "10 mm to the rim")
 	assert.InDelta(t, 15, round(100, 80, 20).FillMM(), 1e-9, "a quarter of a low one")
-	bowl := Table().Draw(Scene{Pot: Pot{Shape: Bowl, TopMM: 100, HeightMM: 60}, Needs: Needs{Group: "phalaenopsis"}})
+	of := Pot{Shape: Bowl, TopMM: 100, HeightMM: 60}
+	bowl := Table().Draw(Scene{Pot: of, Needs: Needs{Group: "phalaenopsis"}})
 	assert.Len(t, bowl.Outline, 26, "a curve of twelve steps on each side")
 	assert.Len(t, Table().Draw(Scene{Pot: round(100, 80, 90), Needs: Needs{Group: "phalaenopsis"}}).Outline, 4)
 	hole := 0.0

@@ -71,7 +71,10 @@ func TestWhatAPlaceCostsAPlant(t *testing.T) {
 func TestAMoveThatIsJustWorthIt(t *testing.T) {
 	spots := func(there float64) []today.Spot {
 		here := 50.0
-		return []today.Spot{{ID: 1, Name: "here", Air: patient.Air{Percent: &here}}, {ID: 2, Name: "there", Air: patient.Air{Percent: &there}}}
+		return []today.Spot{
+			{ID: 1, Name: "here", Air: patient.Air{Percent: &here}},
+			{ID: 2, Name: "there", Air: patient.Air{Percent: &there}},
+		}
 	}
 	stands := []today.Stander{{ID: 1, Tag: "x", PlaceID: 1, Case: plant(t, "phalaenopsis", func(p *patient.Patient) {
 		p.Homes = []patient.Home{rehome.Stands(day(0), "tub", nil)}
