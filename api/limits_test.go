@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"therapeon/api/wire"
+	"therapeon/core/limits"
 
 	"github.com/stretchr/testify/assert"
 )
@@ -29,19 +30,30 @@ func boundless(t reflect.Type, path string, seen map[reflect.Type]bool) (list []
 			continue // it is held to the limits of an intake, which it is turned into
 		}
 		at := strings.Trim(path+"."+name, ".")
-		of, dived, _ := strings.Cut(f.Tag.Get("validate"), "dive")
+		of, dived, _ := strings.Cut(spelledOut(f.Tag.Get("validate")), "dive")
 		list = append(list, boundlessField(f.Type, at, of, dived, seen)...)
 	}
 	return list
 }
 
-func boundlessField(t reflect.Type, at, limits, dived string, seen map[reflect.Type]bool) []string {
+// spelledOut are the rules of a tag, with the limits in the place of their names.
+func spelledOut(tag string) string {
+	rules := strings.Split(tag, ",")
+	for i, rule := range rules {
+		if limit, ok := limits.Table()[rule]; ok {
+			rules[i] = limit.Rules()
+		}
+	}
+	return strings.Join(rules, ",")
+}
+
+func boundlessField(t reflect.Type, at, held, dived string, seen map[reflect.Type]bool) []string {
 	for t.Kind() == reflect.Pointer {
 		t = t.Elem()
 	}
 	has := func(names ...string) bool {
 		for _, name := range names {
-			if strings.Contains(","+limits, ","+name) {
+			if strings.Contains(","+held, ","+name) {
 				return true
 			}
 		}

@@ -7,6 +7,7 @@ import (
 	"go/token"
 	"io/fs"
 	"path/filepath"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -161,13 +162,25 @@ func figuresIn(node ast.Node, take func(string)) {
 				return false
 			}
 		}
+		if field, ok := n.(*ast.Field); ok && field.Tag != nil {
+			for _, rule := range limit.FindAllStringSubmatch(field.Tag.Value, -1) {
+				takeUnless(rule[1], take)
+			}
+		}
 		l, ok := n.(*ast.BasicLit)
 		if !ok || l.Kind != token.INT && l.Kind != token.FLOAT {
 			return true
 		}
-		if !slices.Contains([]string{"0", "1", "2", "0.0", "1.0"}, l.Value) {
-			take(l.Value)
-		}
+		takeUnless(l.Value, take)
 		return true
 	})
+}
+
+// limit is a limit in a tag: fields name those of limits.yaml.
+var limit = regexp.MustCompile(`(?:min|max|len|gte?|lte?)=(-?[\d.]+)`)
+
+func takeUnless(n string, take func(string)) {
+	if !slices.Contains([]string{"0", "1", "2", "0.0", "1.0"}, n) {
+		take(n)
+	}
 }

@@ -60,13 +60,13 @@ type divisionAsk struct {
 	Growth     patient.Growth    `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing resting"`
 	Spreading  bool              `json:"spreading,omitempty" description:"rot may be running in the rhizome"`
 	RootGrade  roots.GradeCode   `json:"root_grade,omitempty" validate:"omitempty,oneof=rootless near-rootless poor fair good" description:"left out: its roots were not read"`
-	LiveMM     []liveRoot        `json:"live_mm,omitempty" validate:"max=60,dive" description:"living root by bulb"`
+	LiveMM     []liveRoot        `json:"live_mm,omitempty" validate:"bulbs,dive" description:"living root by bulb"`
 }
 
 type liveRoot struct {
-	Bulb int     `json:"bulb" required:"true" validate:"min=0,max=60" description:"0: of no known bulb"`
-	Low  float64 `json:"low" required:"true" validate:"min=0,max=1000000"`
-	High float64 `json:"high" required:"true" validate:"min=0,max=1000000"`
+	Bulb int     `json:"bulb" required:"true" validate:"bulb" description:"0: of no known bulb"`
+	Low  float64 `json:"low" required:"true" validate:"roots_long_mm"`
+	High float64 `json:"high" required:"true" validate:"roots_long_mm"`
 }
 
 func (d divisionAsk) plant() *patient.Patient {

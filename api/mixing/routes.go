@@ -21,7 +21,7 @@ type oxygen struct {
 }
 
 type oxygenAsk struct {
-	Celsius float64 `json:"celsius" required:"true" validate:"min=0,max=40" description:"of the water"`
+	Celsius float64 `json:"celsius" required:"true" validate:"water_c" title:"Water at" description:"of the water"`
 }
 
 type shelfList struct {

@@ -3,16 +3,16 @@ package today
 
 import (
 	"context"
-	"strconv"
 	"time"
 
 	"therapeon/api/wire"
+	"therapeon/clinic/check"
 	service "therapeon/clinic/today"
 	"therapeon/core/today"
 )
 
 type eveningAsk struct {
-	Minutes int `query:"minutes" json:"-" description:"there are tonight; left out: as many as usual"`
+	Minutes int `query:"minutes" json:"-" validate:"omitempty,evening_min" title:"Minutes tonight" description:"there are tonight; left out: as many as usual"`
 }
 
 type awayAsk struct {
@@ -44,8 +44,8 @@ func Routes(s *service.Service) []wire.Operation {
 		wire.Get("/evening", "evening",
 			"An evening's crates: those of tonight in their order, and those that can stand",
 			func(ctx context.Context, in eveningAsk) (service.Evening, error) {
-				if in.Minutes > 720 {
-					return service.Evening{}, wire.BadParameter("minutes", strconv.Itoa(in.Minutes), "720 minutes at most")
+				if err := check.Input(in); err != nil {
+					return service.Evening{}, err
 				}
 				return s.Evening(ctx, float64(in.Minutes))
 			}).Takes(time.Minute),

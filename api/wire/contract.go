@@ -8,6 +8,7 @@ import (
 	"strconv"
 	"strings"
 
+	"therapeon/core/limits"
 	"therapeon/core/words"
 
 	"github.com/swaggest/jsonschema-go"
@@ -30,7 +31,7 @@ func Reflects(r *openapi31.Reflector) {
 	r.JSONSchemaReflector().DefaultOptions = append(
 		r.JSONSchemaReflector().DefaultOptions,
 		jsonschema.InterceptDefName(schemaName),
-		jsonschema.InterceptProp(limits),
+		jsonschema.InterceptProp(limited),
 		jsonschema.InterceptNullability(nothingIsNull),
 	)
 }
@@ -100,9 +101,9 @@ func (o Operation) hasParameters() bool {
 	return false
 }
 
-// limits copies the limits a field is checked by into its schema, so that they
-// are written once.
-func limits(p jsonschema.InterceptPropParams) error {
+// limited copies the limits that a field is checked by into its schema, with their unit and where they
+// come from, so that they are written once.
+func limited(p jsonschema.InterceptPropParams) error {
 	if !p.Processed || p.PropertySchema == nil {
 		return nil
 	}
@@ -118,12 +119,36 @@ func limits(p jsonschema.InterceptPropParams) error {
 			}
 		case "day":
 			p.PropertySchema.WithFormat("date")
-		case "min", "max", "gt":
+		case "min", "max":
 			if err := bound(p.PropertySchema, p.Field.Type, name, value); err != nil {
 				return fmt.Errorf("%s: %w", p.Name, err)
 			}
+		default:
+			if limit, ok := limits.Table()[name]; ok {
+				if err := within(p.PropertySchema, p.Field.Type, limit); err != nil {
+					return fmt.Errorf("%s: %w", p.Name, err)
+				}
+			}
 		}
 	}
+	return nil
+}
+
+// within writes a limit of the table into a schema.
+func within(s *jsonschema.Schema, t reflect.Type, limit limits.Limit) error {
+	for rule := range strings.SplitSeq(limit.Rules(), ",") {
+		side, value, _ := strings.Cut(rule, "=")
+		if err := bound(s, t, side, value); err != nil {
+			return err
+		}
+	}
+	if t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
+	if kind := t.Kind(); limit.Unit != "" && (kind == reflect.Float64 || kind == reflect.Int) {
+		s.WithExtraPropertiesItem("x-unit", limit.Unit)
+	}
+	s.WithExtraPropertiesItem("x-limits", string(limit.Mark))
 	return nil
 }
 
@@ -155,8 +180,6 @@ func bound(s *jsonschema.Schema, t reflect.Type, side, value string) error {
 		s.WithMaximum(n)
 	case side == "min":
 		s.WithMinimum(n)
-	case side == "gt":
-		s.WithExclusiveMinimum(n)
 	}
 	return nil
 }

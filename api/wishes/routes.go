@@ -35,7 +35,7 @@ type questionList struct {
 
 type computeMayI struct {
 	record.Unkept
-	Wish string       `json:"wish,omitempty" validate:"max=20" description:"code of a wish; left out: all"`
+	Wish string       `json:"wish,omitempty" validate:"word" description:"code of a wish; left out: all"`
 	Root *wishes.Root `json:"root,omitempty" description:"how the root looks and feels, where the wish is about one"`
 }
 

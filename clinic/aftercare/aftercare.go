@@ -178,16 +178,16 @@ func (c *Service) Choose(ctx context.Context, plantID int64, in Choose) (Afterca
 // Tick is what became of a job of a plant.
 type Tick struct {
 	PlantID int64           `json:"plant_id" required:"true" validate:"min=1"`
-	Job     string          `json:"job" required:"true" validate:"required,max=40" description:"see /api/v1/knowledge/aftercare"`
+	Job     string          `json:"job" required:"true" validate:"required,code" description:"see /api/v1/knowledge/aftercare"`
 	Outcome patient.Outcome `json:"outcome" required:"true" validate:"oneof=done left"`
 	Because string          `json:"because,omitempty" validate:"omitempty,oneof=still-wet not-now rain tray" description:"of one that was left: still-wet or not-now; of a watering: rain, or a whole tray"`
 	Was     string          `json:"was,omitempty" validate:"omitempty,oneof=dry damp" description:"of a watering: what was found before it"`
-	PPM     float64         `json:"ppm_n,omitempty" validate:"min=0,max=400" description:"of a watering: feed in it"`
+	PPM     float64         `json:"ppm_n,omitempty" validate:"fed_ppm" description:"of a watering: feed in it"`
 }
 
 // Ticks are what became of jobs, at one moment.
 type Ticks struct {
-	Ticks []Tick    `json:"ticks" required:"true" validate:"min=1,max=500,dive"`
+	Ticks []Tick    `json:"ticks" required:"true" validate:"many,dive"`
 	At    time.Time `json:"at,omitzero" description:"when, with its offset; left out: now"`
 }
 
@@ -294,7 +294,7 @@ func told(row ledger.Tended, already bool) (Tended, error) {
 
 // Undo takes back what became of jobs today.
 type Undo struct {
-	IDs []int64 `json:"ids" required:"true" validate:"min=1,max=500,unique,dive,min=1,max=9007199254740991"`
+	IDs []int64 `json:"ids" required:"true" validate:"many,unique,dive,id"`
 }
 
 // Undo takes back what became of jobs; what was taken back already stays so.

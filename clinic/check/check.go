@@ -3,6 +3,7 @@
 package check
 
 import (
+	"cmp"
 	"fmt"
 	"reflect"
 	"regexp"
@@ -15,6 +16,7 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/dates"
 	"therapeon/core/fault"
+	"therapeon/core/limits"
 	"therapeon/core/taxa"
 )
 
@@ -23,9 +25,12 @@ var rootID = regexp.MustCompile(`^[A-Za-z0-9_-]+$`)
 var rules = sync.OnceValue(func() *validator.Validate {
 	v := validator.New(validator.WithRequiredStructEnabled())
 	v.RegisterTagNameFunc(func(f reflect.StructField) string {
-		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+		name, _, _ := strings.Cut(cmp.Or(f.Tag.Get("query"), f.Tag.Get("json")), ",")
 		return name
 	})
+	for name, limit := range limits.Table() {
+		v.RegisterAlias(name, limit.Rules())
+	}
 	must := func(tag string, fits func(string) bool) {
 		err := v.RegisterValidation(tag, func(fl validator.FieldLevel) bool { return fits(fl.Field().String()) })
 		if err != nil {
@@ -69,8 +74,7 @@ func Future(list fault.List, field, date string, now time.Time) fault.List {
 func describe(b validator.FieldError) fault.Fault {
 	path := wirePath(b.Namespace())
 	f := fault.Fault{Field: path, Value: given(b)}
-	unit := unitOf(path)
-	switch b.Tag() {
+	switch b.ActualTag() {
 	case "required", "notblank":
 		f.Words, f.Limit = "This is needed.", "not empty"
 	case "name":
@@ -84,10 +88,7 @@ func describe(b validator.FieldError) fault.Fault {
 		f.Limit = "one of: " + strings.ReplaceAll(b.Param(), " ", ", ")
 		f.Words = "This word is not known here. Use " + f.Limit + "."
 	case "min", "max":
-		f.Limit = bound(b, unit)
-		f.Words = "Out of range: " + f.Limit + "."
-	case "gt":
-		f.Limit = "more than " + b.Param() + unit
+		f.Limit = bound(b)
 		f.Words = "Out of range: " + f.Limit + "."
 	case "rootid":
 		f.Limit = "letters, digits, - and _"
@@ -111,7 +112,7 @@ func describe(b validator.FieldError) fault.Fault {
 		f.Limit = "a group code, see /api/v1/knowledge/groups"
 		f.Words = "This group is not known. Pick one of the list."
 	default:
-		f.Words, f.Limit = "This does not fit.", b.Tag()+" "+b.Param()
+		f.Words, f.Limit = "This does not fit.", b.ActualTag()+" "+b.Param()
 	}
 	return f
 }
@@ -131,24 +132,8 @@ func given(b validator.FieldError) any {
 	}
 }
 
-func unitOf(path string) string {
-	for _, of := range [][2]string{
-		{"_mm", " mm"}, {"_c", " °C"}, {"_ml", " mL"}, {"volume_l", " L"}, {"_percent", " %"}, {"_g", " g"}, {"_ppm", " ppm"}, {"ppm_n", " ppm"}, {"g_per_l", " g/L"},
-	} {
-		if strings.HasSuffix(path, of[0]) {
-			return of[1]
-		}
-	}
-	return ""
-}
-
-func bound(b validator.FieldError, unit string) string {
-	side := map[string]string{"min": "at least ", "max": "at most "}[b.Tag()]
-	switch b.Kind() {
-	case reflect.String:
-		unit = " characters"
-	case reflect.Slice, reflect.Map:
-		unit = " entries"
-	}
-	return side + b.Param() + unit
+// bound says one side of a limit, in its unit.
+func bound(b validator.FieldError) string {
+	side := map[string]string{"min": "at least ", "max": "at most "}[b.ActualTag()]
+	return strings.TrimSpace(side + b.Param() + " " + limits.Table()[b.Tag()].Unit)
 }

@@ -37,29 +37,29 @@ type Cleaning struct {
 
 // MarkJob is what became of a job.
 type MarkJob struct {
-	Job    string       `json:"job" required:"true" validate:"required,max=40"`
+	Job    string       `json:"job" required:"true" validate:"required,code"`
 	State  work.State   `json:"state" required:"true" validate:"oneof=open done skipped"`
-	Reason string       `json:"reason,omitempty" validate:"max=400" description:"needed when it is skipped"`
-	Person string       `json:"person,omitempty" validate:"omitempty,name,max=60" description:"who has read the cautions"`
-	Uses   []record.Use `json:"uses,omitempty" validate:"max=4,dive" description:"what was taken from the shelf"`
+	Reason string       `json:"reason,omitempty" validate:"note" title:"Why" description:"needed when it is skipped"`
+	Person string       `json:"person,omitempty" validate:"omitempty,name,who" description:"who has read the cautions"`
+	Uses   []record.Use `json:"uses,omitempty" validate:"uses,dive" description:"what was taken from the shelf"`
 }
 
 // AddJob is a job of the user's own.
 type AddJob struct {
-	Do    string `json:"do" required:"true" validate:"required,notblank,max=200"`
+	Do    string `json:"do" required:"true" validate:"required,notblank,sentence" title:"What to do"`
 	Stage string `json:"stage" required:"true" validate:"oneof=bench bulk cuts spikes dividing treatment rinse dry after"`
 }
 
 // CloseCleaning closes a cleaning, or opens it again.
 type CloseCleaning struct {
 	Closed bool   `json:"closed" required:"true"`
-	Person string `json:"person,omitempty" validate:"omitempty,name,max=60" description:"who has read the cautions"`
+	Person string `json:"person,omitempty" validate:"omitempty,name,who" description:"who has read the cautions"`
 }
 
 // Acknowledge says that someone has read cautions.
 type Acknowledge struct {
-	Person string      `json:"person,omitempty" validate:"omitempty,name,max=60"`
-	Seen   []work.Seen `json:"seen" required:"true" validate:"min=1,max=20,dive"`
+	Person string      `json:"person,omitempty" validate:"omitempty,name,who"`
+	Seen   []work.Seen `json:"seen" required:"true" validate:"cautions,dive"`
 }
 
 // Cleaning finds a plant's plan: the one in hand, the one just closed, or a new

@@ -54,7 +54,7 @@ type Watching struct {
 // AskExposure is since when contacts are looked for, and for what.
 type AskExposure struct {
 	Since string `json:"since" validate:"omitempty,day"`
-	Agent string `json:"agent" validate:"max=40"`
+	Agent string `json:"agent" validate:"code"`
 }
 
 // Exposure finds who may have caught something from a plant.
@@ -201,9 +201,9 @@ func (c *Service) dayOf(at string) string {
 
 // Watch asks for plants to be looked at for what they may have caught from a suspect.
 type Watch struct {
-	Agent  string         `json:"agent" required:"true" validate:"required,max=40" description:"see /api/v1/knowledge/contagion"`
+	Agent  string         `json:"agent" required:"true" validate:"required,code" description:"see /api/v1/knowledge/contagion"`
 	Since  string         `json:"since,omitempty" validate:"omitempty,day"`
-	Plants []int64        `json:"plants" required:"true" validate:"min=1,max=500,unique,dive,min=1,max=9007199254740991"`
+	Plants []int64        `json:"plants" required:"true" validate:"many,unique,dive,id"`
 	Shared *SharedContact `json:"shared,omitempty" description:"a contact that was not noted: for plants that are not on the list by themselves"`
 }
 

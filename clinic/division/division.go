@@ -39,9 +39,9 @@ type SaveRhizome struct {
 // Divide divides a plant where it says. The piece with the oldest bulb keeps the
 // tag unless another is named.
 type Divide struct {
-	Cuts  []int    `json:"cuts" required:"true" validate:"min=1,max=12,dive,min=2,max=60" description:"each by the bulb on its younger side"`
-	Tags  []string `json:"tags" required:"true" validate:"min=1,max=12,dive,required,name,max=80" description:"of the new plants, in the order of the pieces"`
-	Keeps int      `json:"keeps,omitempty" validate:"min=0,max=12" description:"the piece that keeps the plant's tag, 0 for the one with the oldest bulb"`
+	Cuts  []int    `json:"cuts" required:"true" validate:"cuts,dive,bulb_cut" description:"each by the bulb on its younger side"`
+	Tags  []string `json:"tags" required:"true" validate:"cuts,dive,required,name,line" description:"of the new plants, in the order of the pieces"`
+	Keeps int      `json:"keeps,omitempty" validate:"pieces" description:"the piece that keeps the plant's tag, 0 for the one with the oldest bulb"`
 	Sure  bool     `json:"sure,omitempty" description:"divide although the advice is against it"`
 }
 

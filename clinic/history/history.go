@@ -32,7 +32,7 @@ type Entry struct {
 type Incident struct {
 	What string `json:"what" required:"true" validate:"oneof=broken-root lost-root snapped-growth torn-leaf lost-bulb lost-spike"`
 	On   string `json:"on,omitempty" validate:"omitempty,day" description:"left out: today"`
-	Note string `json:"note,omitempty" validate:"max=400"`
+	Note string `json:"note,omitempty" validate:"note"`
 }
 
 // Withdraw takes an incident back, or lets it stand again.

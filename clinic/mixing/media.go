@@ -24,9 +24,9 @@ var recipes = ledger.NewHouseKind("recipe", "recipe", record.TellAlways[OwnRecip
 type HouseComponent struct {
 	Code       string     `json:"code" required:"true"`
 	Version    int64      `json:"version" required:"true" description:"0: nothing was measured yet"`
-	Name       string     `json:"name,omitempty" validate:"omitempty,name,max=80" description:"of a component of one's own"`
-	LowMM      *float64   `json:"low_mm,omitempty" validate:"omitempty,min=0.1,max=100" description:"its grade; needed for one's own, left out for fibres"`
-	HighMM     *float64   `json:"high_mm,omitempty" validate:"omitempty,min=0.1,max=100"`
+	Name       string     `json:"name,omitempty" validate:"omitempty,name,line" description:"of a component of one's own"`
+	LowMM      *float64   `json:"low_mm,omitempty" validate:"omitempty,piece_mm" description:"its grade; needed for one's own, left out for fibres"`
+	HighMM     *float64   `json:"high_mm,omitempty" validate:"omitempty,piece_mm"`
 	Test       *FloodTest `json:"test,omitempty" description:"the newest measurement"`
 	MeasuredOn string     `json:"measured_on,omitempty"`
 }
@@ -34,10 +34,10 @@ type HouseComponent struct {
 // FloodTest is air and water measured: a known volume is weighed dry, flooded,
 // drained, and weighed again; what ran out was air.
 type FloodTest struct {
-	VolumeML  float64  `json:"volume_ml" required:"true" validate:"min=50,max=20000" description:"of the component, as it lies in the pot"`
-	DrainedML float64  `json:"drained_ml" required:"true" validate:"min=0,max=20000" description:"water that ran out"`
-	DryG      *float64 `json:"dry_g,omitempty" validate:"omitempty,min=0,max=100000" description:"weight before it was flooded"`
-	WetG      *float64 `json:"wet_g,omitempty" validate:"omitempty,min=0,max=100000" description:"weight once drained"`
+	VolumeML  float64  `json:"volume_ml" required:"true" validate:"vessel_ml" title:"The pot holds" description:"of the component, as it lies in the pot"`
+	DrainedML float64  `json:"drained_ml" required:"true" validate:"drained_ml" title:"Water that ran out" description:"water that ran out"`
+	DryG      *float64 `json:"dry_g,omitempty" validate:"omitempty,pot_g" title:"Weight, dry" description:"weight before it was flooded"`
+	WetG      *float64 `json:"wet_g,omitempty" validate:"omitempty,pot_g" title:"Weight, drained" description:"weight once drained"`
 }
 
 // Faults finds tests that cannot be.
@@ -73,9 +73,9 @@ func (t FloodTest) Faults() fault.List {
 // MeasureComponent keeps a measurement, or a component of one's own.
 type MeasureComponent struct {
 	Version int64      `json:"version" required:"true" validate:"min=0"`
-	Name    string     `json:"name,omitempty" validate:"omitempty,name,max=80"`
-	LowMM   *float64   `json:"low_mm,omitempty" validate:"omitempty,min=0.1,max=100"`
-	HighMM  *float64   `json:"high_mm,omitempty" validate:"omitempty,min=0.1,max=100"`
+	Name    string     `json:"name,omitempty" validate:"omitempty,name,line" title:"What it is"`
+	LowMM   *float64   `json:"low_mm,omitempty" validate:"omitempty,piece_mm" title:"Pieces from"`
+	HighMM  *float64   `json:"high_mm,omitempty" validate:"omitempty,piece_mm" title:"to"`
 	Test    *FloodTest `json:"test,omitempty" description:"left out: back to the table's figures"`
 }
 
@@ -239,8 +239,8 @@ type OwnRecipe struct {
 // SaveRecipe is a mix of one's own to be kept.
 type SaveRecipe struct {
 	Version int64        `json:"version,omitempty" validate:"min=0" description:"left out for a new one"`
-	Name    string       `json:"name" required:"true" validate:"required,name,max=80"`
-	Parts   []media.Part `json:"parts" required:"true" validate:"min=1,max=12,dive"`
+	Name    string       `json:"name" required:"true" validate:"required,name,line" title:"Name of the mix"`
+	Parts   []media.Part `json:"parts" required:"true" validate:"components,dive"`
 	Gone    bool         `json:"gone,omitempty" description:"taken off the list"`
 }
 

@@ -24,19 +24,19 @@ var stocks = ledger.NewHouseKind("stock", "stock", record.Tell(func(s Stock, whe
 
 // Stock is a product on the shelf.
 type Stock struct {
-	Name             string   `json:"name" required:"true" validate:"required,name,max=80"`
-	Product          string   `json:"product" required:"true" validate:"required,max=40" description:"code of a product, see /api/v1/knowledge/solutions, or other"`
-	Percent          *float64 `json:"percent,omitempty" validate:"omitempty,min=0.001,max=100" description:"strength as it stands in the bottle"`
-	Amount           float64  `json:"amount" required:"true" validate:"min=0,max=1000000" description:"what is left"`
+	Name             string   `json:"name" required:"true" validate:"required,name,line" title:"Name on the bottle"`
+	Product          string   `json:"product" required:"true" validate:"required,code" description:"code of a product, see /api/v1/knowledge/solutions, or other"`
+	Percent          *float64 `json:"percent,omitempty" validate:"omitempty,strength_percent" title:"Strength" description:"strength as it stands in the bottle"`
+	Amount           float64  `json:"amount" required:"true" validate:"on_shelf" title:"What is left" description:"what is left"`
 	Unit             string   `json:"unit" required:"true" validate:"oneof=mL g L" description:"L for media"`
 	ExpiresOn        string   `json:"expires_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
-	LabelMostPercent *float64 `json:"label_most_percent,omitempty" validate:"omitempty,min=0.001,max=100" description:"the most its label allows; it stands above this page"`
-	Adds             *float64 `json:"adds,omitempty" validate:"omitempty,min=0.001,max=20000" description:"what 1 mL/L adds to one's own meter"`
+	LabelMostPercent *float64 `json:"label_most_percent,omitempty" validate:"omitempty,strength_percent" title:"The most its label allows" description:"the most its label allows; it stands above this page"`
+	Adds             *float64 `json:"adds,omitempty" validate:"omitempty,added" description:"what 1 mL/L adds to one's own meter"`
 	Scale            string   `json:"scale,omitempty" validate:"omitempty,oneof=ppm500 ppm700 ms_cm us_cm" description:"the scale of that"`
-	N                *float64 `json:"n_percent,omitempty" validate:"omitempty,min=0,max=100"`
-	P2O5             *float64 `json:"p2o5_percent,omitempty" validate:"omitempty,min=0,max=100"`
-	K2O              *float64 `json:"k2o_percent,omitempty" validate:"omitempty,min=0,max=100"`
-	Note             string   `json:"note,omitempty" validate:"max=400"`
+	N                *float64 `json:"n_percent,omitempty" validate:"omitempty,label_percent" title:"N on its label"`
+	P2O5             *float64 `json:"p2o5_percent,omitempty" validate:"omitempty,label_percent" title:"P₂O₅ on its label"`
+	K2O              *float64 `json:"k2o_percent,omitempty" validate:"omitempty,label_percent" title:"K₂O on its label"`
+	Note             string   `json:"note,omitempty" validate:"note"`
 }
 
 // Faults finds stocks that cannot be.

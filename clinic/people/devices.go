@@ -22,7 +22,7 @@ type Device struct {
 
 // AddDevice is a new device.
 type AddDevice struct {
-	Name    string `json:"name" required:"true" validate:"required,name,max=40"`
+	Name    string `json:"name" required:"true" validate:"required,name,device" title:"Device’s name"`
 	Does    string `json:"does" required:"true" validate:"oneof=scale logger"`
 	PlaceID int64  `json:"place_id,omitempty" validate:"min=0" description:"of a logger: where it hangs"`
 }

@@ -57,14 +57,14 @@ type Person struct {
 
 // AddPerson is someone new.
 type AddPerson struct {
-	Name       string `json:"name" required:"true" validate:"required,name,max=60"`
+	Name       string `json:"name" required:"true" validate:"required,name,who" title:"Name"`
 	Role       string `json:"role" required:"true" validate:"oneof=keeper helper"`
-	Passphrase string `json:"passphrase,omitempty" validate:"max=128" description:"of a keeper: 12 signs or more; left out: they join by a code"`
+	Passphrase string `json:"passphrase,omitempty" validate:"passphrase" description:"of a keeper: 12 signs or more; left out: they join by a code"`
 }
 
 // ChangePerson is what is to be changed of someone.
 type ChangePerson struct {
-	Name string `json:"name" required:"true" validate:"required,name,max=60"`
+	Name string `json:"name" required:"true" validate:"required,name,who"`
 	Role string `json:"role" required:"true" validate:"oneof=keeper helper"`
 	Gone bool   `json:"gone,omitempty" description:"they work here no more: their sessions end"`
 }
@@ -210,8 +210,8 @@ func canSignIn(rows []ledger.Person) bool {
 
 // ChangePassphrase is a new passphrase, and the one before it.
 type ChangePassphrase struct {
-	Old string `json:"old,omitempty" validate:"max=128" description:"left out only where there was none"`
-	New string `json:"new" required:"true" validate:"required,max=128"`
+	Old string `json:"old,omitempty" validate:"passphrase" description:"left out only where there was none"`
+	New string `json:"new" required:"true" validate:"required,passphrase"`
 }
 
 // Visitor is who asks: at this machine, in a session, or as a device; the zero Visitor is nobody known.

@@ -46,13 +46,13 @@ type Session struct {
 
 // SignIn is a name and a passphrase.
 type SignIn struct {
-	Name       string `json:"name" required:"true" validate:"required,max=60"`
-	Passphrase string `json:"passphrase" required:"true" validate:"required,max=128"`
+	Name       string `json:"name" required:"true" validate:"required,who" title:"Your name"`
+	Passphrase string `json:"passphrase" required:"true" validate:"required,passphrase"`
 }
 
 // Join is a code as it was typed.
 type Join struct {
-	Code string `json:"code" required:"true" validate:"required,max=20"`
+	Code string `json:"code" required:"true" validate:"required,word"`
 }
 
 // Asker is where a try comes from: its address, and what it is made on.

@@ -48,10 +48,10 @@ type SaveCourse struct {
 // PestSchedule asks for a schedule without a plant.
 type PestSchedule struct {
 	Course pests.Course  `json:"course" required:"true"`
-	LowC   *float64      `json:"low_c,omitempty" validate:"omitempty,min=-30,max=60" description:"a usual night; needed when no days are given"`
-	HighC  *float64      `json:"high_c,omitempty" validate:"omitempty,min=-30,max=60"`
-	Days   []climate.Day `json:"days,omitempty" validate:"max=1000,dive" description:"lows and highs as they were"`
-	Hours  []HourC       `json:"hours,omitempty" validate:"max=20000,dive" description:"hourly means as they were"`
+	LowC   *float64      `json:"low_c,omitempty" validate:"omitempty,celsius" description:"a usual night; needed when no days are given"`
+	HighC  *float64      `json:"high_c,omitempty" validate:"omitempty,celsius"`
+	Days   []climate.Day `json:"days,omitempty" validate:"days,dive" description:"lows and highs as they were"`
+	Hours  []HourC       `json:"hours,omitempty" validate:"hours,dive" description:"hourly means as they were"`
 	Terete bool          `json:"terete_leaves,omitempty"`
 	On     string        `json:"on,omitempty" validate:"omitempty,day" description:"the day it is asked for; left out: today"`
 }
@@ -59,7 +59,7 @@ type PestSchedule struct {
 // HourC is the mean temperature of an hour.
 type HourC struct {
 	At      time.Time `json:"at" required:"true" description:"its beginning, with its offset"`
-	Celsius float64   `json:"celsius" required:"true" validate:"min=-30,max=60"`
+	Celsius float64   `json:"celsius" required:"true" validate:"celsius"`
 }
 
 // Courses lists a plant's treatments, those that go on first.

@@ -46,8 +46,8 @@ type LoggedHour struct {
 // LoggerReading is one measurement, as a logger sends it.
 type LoggerReading struct {
 	At              time.Time `json:"at" required:"true" description:"with its offset"`
-	Celsius         float64   `json:"celsius" required:"true" validate:"min=-30,max=60"`
-	HumidityPercent *float64  `json:"humidity_percent,omitempty" validate:"omitempty,min=0,max=100"`
+	Celsius         float64   `json:"celsius" required:"true" validate:"celsius"`
+	HumidityPercent *float64  `json:"humidity_percent,omitempty" validate:"omitempty,logged_percent"`
 }
 
 // ChangePlace changes what is known of a place.
@@ -58,7 +58,7 @@ type ChangePlace struct {
 
 // DayTable are days of a place.
 type DayTable struct {
-	Days []climate.Day `json:"days" required:"true" validate:"min=1,max=1000,dive"`
+	Days []climate.Day `json:"days" required:"true" validate:"table_of_days,dive"`
 }
 
 // Imported is what a climate file brought.

@@ -76,7 +76,7 @@ type KeepLookBack struct {
 	Of      string        `json:"of" required:"true" validate:"oneof=14 60 90 season"`
 	Version int64         `json:"version" required:"true" validate:"min=0" description:"the version you changed; 0: it is made now"`
 	Again   patient.YesNo `json:"again,omitempty" validate:"omitempty,oneof=yes no" description:"would you do it again; left out: not sure"`
-	Note    string        `json:"note,omitempty" validate:"max=1000"`
+	Note    string        `json:"note,omitempty" validate:"remark" title:"In your words"`
 	Gone    bool          `json:"gone,omitempty" description:"take it back"`
 }
 

@@ -37,7 +37,7 @@ type Race struct {
 // Assume sets the user's own figures for a plant.
 type Assume struct {
 	Version int64              `json:"version" required:"true" validate:"min=0"`
-	Assumed map[string]float64 `json:"assumed" required:"true" validate:"max=40,dive,min=-1000000,max=1000000" description:"by the code of the assumption; what is left out is the table's"`
+	Assumed map[string]float64 `json:"assumed" required:"true" validate:"few,dive,assumed" description:"by the code of the assumption; what is left out is the table's"`
 }
 
 // RaceOf runs the race of a plant. With of it looks at another way of holding
@@ -129,33 +129,33 @@ func RaceAfter(ctx context.Context, c *record.Keeper, plantID int64, change func
 // Unkept is a plant and its air, to run a race without saving anything.
 type Unkept struct {
 	Group           string             `json:"group" required:"true" validate:"required,group"`
-	LeafCount       int                `json:"leaf_count,omitempty" validate:"min=0,max=500"`
-	Blades          []leaves.Blade     `json:"blades,omitempty" validate:"max=50,dive"`
-	BulbCount       int                `json:"bulb_count,omitempty" validate:"min=0,max=500"`
-	LiveRootCM2     float64            `json:"live_root_cm2,omitempty" validate:"min=0,max=20000"`
+	LeafCount       int                `json:"leaf_count,omitempty" validate:"leaves"`
+	Blades          []leaves.Blade     `json:"blades,omitempty" validate:"blades,dive"`
+	BulbCount       int                `json:"bulb_count,omitempty" validate:"leaves"`
+	LiveRootCM2     float64            `json:"live_root_cm2,omitempty" validate:"root_cm2"`
 	Limp            bool               `json:"limp,omitempty"`
 	TipsOut         bool               `json:"tips_out,omitempty"`
 	Growth          patient.Growth     `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing maturing idle resting" description:"as at a look; left out: as if one had begun"`
 	RotFound        bool               `json:"rot_found,omitempty"`
-	CutDaysAgo      *float64           `json:"cut_days_ago,omitempty" validate:"omitempty,min=0,max=1000" description:"when its roots were cut last; left out: they were not"`
-	HeldDays        float64            `json:"held_days,omitempty" validate:"min=0,max=1000"`
-	NightC          float64            `json:"night_c" required:"true" validate:"min=-10,max=45"`
-	DayC            float64            `json:"day_c" required:"true" validate:"min=-10,max=50"`
-	HumidityPercent *float64           `json:"humidity_percent,omitempty" validate:"omitempty,min=5,max=100" description:"of the room"`
+	CutDaysAgo      *float64           `json:"cut_days_ago,omitempty" validate:"omitempty,days_held" description:"when its roots were cut last; left out: they were not"`
+	HeldDays        float64            `json:"held_days,omitempty" validate:"days_held"`
+	NightC          float64            `json:"night_c" required:"true" validate:"raced_night_c"`
+	DayC            float64            `json:"day_c" required:"true" validate:"raced_day_c"`
+	HumidityPercent *float64           `json:"humidity_percent,omitempty" validate:"omitempty,humidity_percent" description:"of the room"`
 	Light           string             `json:"light,omitempty" validate:"omitempty,oneof=shade bright sun"`
-	Holding         string             `json:"holding,omitempty" validate:"max=20" description:"code of a method, see /api/v1/knowledge/race"`
-	Weighings       []BareWeight       `json:"weighings,omitempty" validate:"max=200,dive" description:"of the bare plant, the oldest first"`
-	Assumed         map[string]float64 `json:"assumed,omitempty" validate:"max=40,dive,min=-1000000,max=1000000" description:"own figures, by the code of the assumption"`
-	Runs            int                `json:"runs,omitempty" validate:"min=0,max=20000" description:"left out: 2000; runs times days at most 2,000,000"`
-	Days            int                `json:"days,omitempty" validate:"min=0,max=366" description:"left out: 180"`
-	Seed            int                `json:"seed,omitempty" validate:"min=0,max=1000000" description:"another number, other draws"`
+	Holding         string             `json:"holding,omitempty" validate:"word" description:"code of a method, see /api/v1/knowledge/race"`
+	Weighings       []BareWeight       `json:"weighings,omitempty" validate:"weighings,dive" description:"of the bare plant, the oldest first"`
+	Assumed         map[string]float64 `json:"assumed,omitempty" validate:"few,dive,assumed" description:"own figures, by the code of the assumption"`
+	Runs            int                `json:"runs,omitempty" validate:"race_runs" description:"left out: 2000; runs times days at most 2,000,000"`
+	Days            int                `json:"days,omitempty" validate:"race_days" description:"left out: 180"`
+	Seed            int                `json:"seed,omitempty" validate:"race_seed" description:"another number, other draws"`
 }
 
 // BareWeight is a weight of a bare plant.
 type BareWeight struct {
-	DaysAgo float64 `json:"days_ago" required:"true" validate:"min=0,max=2000"`
-	Grams   float64 `json:"grams" required:"true" validate:"min=0.1,max=100000"`
-	Holding string  `json:"holding,omitempty" validate:"max=20" description:"how it was held since the one before"`
+	DaysAgo float64 `json:"days_ago" required:"true" validate:"days_ago"`
+	Grams   float64 `json:"grams" required:"true" validate:"weight_g"`
+	Holding string  `json:"holding,omitempty" validate:"word" description:"how it was held since the one before"`
 	Anew    bool    `json:"anew,omitempty" description:"something was cut off or changed since the one before"`
 }
 

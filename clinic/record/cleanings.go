@@ -20,9 +20,9 @@ type Queued struct {
 
 // Use is an amount taken from the shelf for a job.
 type Use struct {
-	Job    string  `json:"job,omitempty" validate:"max=40"`
+	Job    string  `json:"job,omitempty" validate:"code"`
 	ItemID int64   `json:"item_id" required:"true" validate:"min=1"`
-	Amount float64 `json:"amount" required:"true" validate:"min=0.001,max=1000000" description:"in the item's unit"`
+	Amount float64 `json:"amount" required:"true" validate:"used" title:"Amount" description:"in the item's unit"`
 }
 
 // CleaningDoc is a cleaning as it is stored.

@@ -19,11 +19,11 @@ import (
 // the figures a house may choose.
 type Settings struct {
 	Version     int64           `json:"version" required:"true" validate:"min=0" description:"the version you changed; 0: nothing was changed yet"`
-	Sides       disputes.Sides  `json:"sides" required:"true" validate:"max=40,dive,max=40" description:"by the question, see /api/v1/knowledge/disputes; what is left out has its default"`
+	Sides       disputes.Sides  `json:"sides" required:"true" validate:"few,dive,code" description:"by the question, see /api/v1/knowledge/disputes; what is left out has its default"`
 	Hemisphere  string          `json:"hemisphere" required:"true" validate:"oneof=north south" description:"for the seasons"`
-	LatitudeDeg *float64        `json:"latitude_deg,omitempty" validate:"omitempty,min=-90,max=90" description:"for the length of the day; south is negative"`
-	Zone        string          `json:"zone,omitempty" validate:"max=60" description:"time zone of the house, as in Europe/Lisbon; left out: that of this machine"`
-	CutMarginMM float64         `json:"cut_margin_mm" required:"true" validate:"min=3,max=5" description:"how far beyond the living part a cut falls"`
+	LatitudeDeg *float64        `json:"latitude_deg,omitempty" validate:"omitempty,latitude_deg" title:"Latitude" description:"for the length of the day; south is negative"`
+	Zone        string          `json:"zone,omitempty" validate:"zone" description:"time zone of the house, as in Europe/Lisbon; left out: that of this machine"`
+	CutMarginMM float64         `json:"cut_margin_mm" required:"true" validate:"cut_margin_mm" title:"Cut margin, beyond the living part" description:"how far beyond the living part a cut falls"`
 	Tools       solutions.Tools `json:"tools,omitzero" description:"what amounts are measured with"`
 }
 

@@ -26,15 +26,15 @@ type Unkept struct {
 
 // CaseAir is the air where a plant stands.
 type CaseAir struct {
-	NightC          *float64 `json:"night_c,omitempty" validate:"omitempty,min=-30,max=50" description:"a usual night"`
-	DayC            *float64 `json:"day_c,omitempty" validate:"omitempty,min=-30,max=60" description:"a usual day"`
-	HumidityPercent *float64 `json:"humidity_percent,omitempty" validate:"omitempty,min=5,max=100"`
+	NightC          *float64 `json:"night_c,omitempty" validate:"omitempty,night_c" description:"a usual night"`
+	DayC            *float64 `json:"day_c,omitempty" validate:"omitempty,celsius" description:"a usual day"`
+	HumidityPercent *float64 `json:"humidity_percent,omitempty" validate:"omitempty,humidity_percent"`
 	Light           string   `json:"light,omitempty" validate:"omitempty,oneof=shade bright sun"`
 }
 
 // CaseHome is a home that was given to a plant.
 type CaseHome struct {
-	Route  string    `json:"route" required:"true" validate:"required,max=20" description:"code of a route, see /api/v1/knowledge/rehome"`
+	Route  string    `json:"route" required:"true" validate:"required,word" description:"code of a route, see /api/v1/knowledge/rehome"`
 	FromOn string    `json:"from_on" required:"true" validate:"required,day"`
 	Pot    *pots.Pot `json:"pot,omitempty"`
 }

@@ -23,20 +23,20 @@ import (
 type PotAsk struct {
 	Pot         *pots.Pot `json:"pot,omitempty" description:"left out: only the advised one"`
 	Group       string    `json:"group" required:"true" validate:"required,group"`
-	LiveRootML  float64   `json:"live_root_ml" required:"true" validate:"min=0,max=5000" description:"volume of living root"`
-	LongestMM   float64   `json:"longest_mm" required:"true" validate:"min=0,max=2000" description:"longest living root"`
-	BaseMM      float64   `json:"base_mm,omitempty" validate:"min=0,max=600"`
-	ReachMM     float64   `json:"reach_mm,omitempty" validate:"min=0,max=1500" description:"how far the root ball hangs, measured; left out: by the longest root"`
-	BulbCount   int       `json:"bulb_count,omitempty" validate:"min=0,max=500"`
-	LeafSpanMM  float64   `json:"leaf_span_mm,omitempty" validate:"min=0,max=3000" description:"from leaf tip to leaf tip"`
+	LiveRootML  float64   `json:"live_root_ml" required:"true" validate:"root_ml" description:"volume of living root"`
+	LongestMM   float64   `json:"longest_mm" required:"true" validate:"grown_mm" description:"longest living root"`
+	BaseMM      float64   `json:"base_mm,omitempty" validate:"base_mm"`
+	ReachMM     float64   `json:"reach_mm,omitempty" validate:"reach_mm" description:"how far the root ball hangs, measured; left out: by the longest root"`
+	BulbCount   int       `json:"bulb_count,omitempty" validate:"leaves"`
+	LeafSpanMM  float64   `json:"leaf_span_mm,omitempty" validate:"leaf_span_mm" description:"from leaf tip to leaf tip"`
 	Mineral     bool      `json:"mineral,omitempty" description:"the medium does not rot"`
 	TopDry      bool      `json:"top_dry,omitempty" description:"its grains leave the top dry above the reservoir"`
 	Clump       bool      `json:"clump,omitempty"`
 	FewRoots    bool      `json:"few_roots,omitempty"`
 	Reservoir   bool      `json:"reservoir,omitempty"`
 	TipsOut     bool      `json:"tips_out,omitempty"`
-	GrowthMMDay *float64  `json:"growth_mm_day,omitempty" validate:"omitempty,min=0.01,max=20" description:"as measured; left out: the usual of its group"`
-	Component   string    `json:"component,omitempty" validate:"max=40" description:"of the layer where the water stands; left out: large expanded clay"`
+	GrowthMMDay *float64  `json:"growth_mm_day,omitempty" validate:"omitempty,growth_mm_day" description:"as measured; left out: the usual of its group"`
+	Component   string    `json:"component,omitempty" validate:"code" description:"of the layer where the water stands; left out: large expanded clay"`
 }
 
 // PotAnswer is the pot advised, and how the one at hand fits.
@@ -112,8 +112,8 @@ func (c *Service) ComputePot(ctx context.Context, a PotAsk) (PotAnswer, error) {
 
 // MixAsk is a mix in parts, and how much of it is wanted.
 type MixAsk struct {
-	Parts   []media.Part `json:"parts" required:"true" validate:"min=1,max=12,dive"`
-	VolumeL *float64     `json:"volume_l,omitempty" validate:"omitempty,min=0.001,max=1000" description:"settled, with what settles already added; left out: the parts are litres"`
+	Parts   []media.Part `json:"parts" required:"true" validate:"components,dive"`
+	VolumeL *float64     `json:"volume_l,omitempty" validate:"omitempty,mix_l" description:"settled, with what settles already added; left out: the parts are litres"`
 	Style   string       `json:"style,omitempty" validate:"omitempty,oneof=wet-dry airy moist constant" description:"how moist the plant wants it"`
 }
 
@@ -163,11 +163,11 @@ func (c *Service) ComputeMix(ctx context.Context, a MixAsk) (MixAnswer, error) {
 // SectionAsk is a pot with a plant in it, to be drawn.
 type SectionAsk struct {
 	PotAsk
-	Parts     []media.Part `json:"parts" required:"true" validate:"min=1,max=12,dive"`
-	Roots     []float64    `json:"roots_mm,omitempty" validate:"max=60,dive,min=0.1,max=2000" description:"lengths of the living roots"`
+	Parts     []media.Part `json:"parts" required:"true" validate:"components,dive"`
+	Roots     []float64    `json:"roots_mm,omitempty" validate:"bare_roots,dive,bare_root_mm" description:"lengths of the living roots"`
 	Still     string       `json:"still,omitempty" validate:"omitempty,oneof=stake skewer none"`
 	DryTop    bool         `json:"dry_top,omitempty" description:"loose pieces that draw no water under the oldest bulbs"`
-	DryLineMM *float64     `json:"dry_line_mm,omitempty" validate:"omitempty,min=0,max=900" description:"from the rim down to the damp, measured"`
+	DryLineMM *float64     `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" description:"from the rim down to the damp, measured"`
 }
 
 // ComputeSection lays plant and pot out to scale without saving anything.
@@ -217,16 +217,16 @@ type WeighFitAsk struct {
 
 // PotWeights are weights of a pot, and what is thought of it.
 type PotWeights struct {
-	Weights []PotWeight `json:"weights" required:"true" validate:"min=1,max=400,dive" description:"the oldest first"`
-	HoldsG  float64     `json:"holds_g" required:"true" validate:"min=0.1,max=50000" description:"water it is thought to hold, drained"`
-	PerDay  float64     `json:"per_day" required:"true" validate:"min=0.001,max=5" description:"its pace is thought to be, 1/day"`
-	DueAt   float64     `json:"due_at" required:"true" validate:"min=0.01,max=0.95" description:"share left at which it is due"`
+	Weights []PotWeight `json:"weights" required:"true" validate:"weights,dive" description:"the oldest first"`
+	HoldsG  float64     `json:"holds_g" required:"true" validate:"holds_g" description:"water it is thought to hold, drained"`
+	PerDay  float64     `json:"per_day" required:"true" validate:"per_day" description:"its pace is thought to be, 1/day"`
+	DueAt   float64     `json:"due_at" required:"true" validate:"due_share" description:"share left at which it is due"`
 }
 
 // PotWeight is a weight of a pot.
 type PotWeight struct {
-	DaysAgo float64 `json:"days_ago" required:"true" validate:"min=0,max=2000"`
-	Grams   float64 `json:"grams" required:"true" validate:"min=0.1,max=100000"`
+	DaysAgo float64 `json:"days_ago" required:"true" validate:"days_ago"`
+	Grams   float64 `json:"grams" required:"true" validate:"weight_g"`
 	Moment  string  `json:"moment,omitempty" validate:"omitempty,oneof=wet light between"`
 }
 

@@ -16,9 +16,9 @@ import (
 
 // Hold says that a plant is held bare from a day on.
 type Hold struct {
-	Method string `json:"method" required:"true" validate:"required,max=20" description:"code of a way of holding, see /api/v1/knowledge/race"`
+	Method string `json:"method" required:"true" validate:"required,word" description:"code of a way of holding, see /api/v1/knowledge/race"`
 	From   string `json:"from,omitempty" validate:"omitempty,day" description:"left out: today"`
-	Note   string `json:"note,omitempty" validate:"max=400"`
+	Note   string `json:"note,omitempty" validate:"note"`
 }
 
 // Hold notes that a plant is held bare by a method from a day on, and runs its

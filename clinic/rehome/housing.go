@@ -23,21 +23,21 @@ type Text = knowledge.Text
 
 // MarkHomeJob is what became of a job on the way to a new home.
 type MarkHomeJob struct {
-	Job    string     `json:"job" required:"true" validate:"required,max=40"`
+	Job    string     `json:"job" required:"true" validate:"required,code"`
 	State  work.State `json:"state" required:"true" validate:"oneof=open done skipped"`
-	Reason string     `json:"reason,omitempty" validate:"max=400" description:"needed when it is skipped"`
-	Person string     `json:"person,omitempty" validate:"omitempty,name,max=60" description:"who has read the cautions"`
+	Reason string     `json:"reason,omitempty" validate:"note" description:"needed when it is skipped"`
+	Person string     `json:"person,omitempty" validate:"omitempty,name,who" description:"who has read the cautions"`
 }
 
 // Settle is a new home as it was in fact given, which may differ from the plan.
 type Settle struct {
-	Route      string    `json:"route" required:"true" validate:"required,max=20"`
+	Route      string    `json:"route" required:"true" validate:"required,word"`
 	FromOn     string    `json:"from_on,omitempty" validate:"omitempty,day" description:"left out: today"`
 	Pot        *pots.Pot `json:"pot,omitempty" description:"left out: as planned"`
-	Mix        string    `json:"mix,omitempty" validate:"max=80" description:"left out: as planned"`
-	Note       string    `json:"note,omitempty" validate:"max=400" description:"what was done otherwise"`
+	Mix        string    `json:"mix,omitempty" validate:"line" description:"left out: as planned"`
+	Note       string    `json:"note,omitempty" validate:"note" title:"What was done otherwise" description:"what was done otherwise"`
 	NextLookOn string    `json:"next_look_on,omitempty" validate:"omitempty,day" description:"left out: as usual for the route"`
-	Person     string    `json:"person,omitempty" validate:"omitempty,name,max=60"`
+	Person     string    `json:"person,omitempty" validate:"omitempty,name,who"`
 }
 
 // Faults finds homes that cannot be.

@@ -16,8 +16,8 @@ import (
 // Tick is a job of the cut list done, in whole or in part. A count of 0 takes
 // it back.
 type Tick struct {
-	Item  string `json:"item" required:"true" validate:"required,max=60" description:"the job's id on the cut list"`
-	Count int    `json:"count" required:"true" validate:"min=0,max=400" description:"how many of the batch are done"`
+	Item  string `json:"item" required:"true" validate:"required,item" description:"the job's id on the cut list"`
+	Count int    `json:"count" required:"true" validate:"roots_cut" description:"how many of the batch are done"`
 }
 
 // TickJob checks a job off. It touches nothing but the checks, so it never
@@ -105,9 +105,9 @@ func tick(p *patient.Patient, t Tick) error {
 // blade or at a second look.
 type Correction struct {
 	Version int64      `json:"version" required:"true" validate:"min=1"`
-	RootID  string     `json:"root_id" required:"true" validate:"required,max=24"`
+	RootID  string     `json:"root_id" required:"true" validate:"required,root_name"`
 	Feel    roots.Feel `json:"feel" required:"true" validate:"oneof=firm limp thread crunchy hollow mushy" description:"what it turned out to feel like"`
-	Count   int        `json:"count" required:"true" validate:"min=1,max=400" description:"how many of a batch; the others stay as they were"`
+	Count   int        `json:"count" required:"true" validate:"roots_alike" description:"how many of a batch; the others stay as they were"`
 }
 
 // Correct changes what a root was read as.

@@ -25,8 +25,8 @@ func (c *Service) By(k *record.Keeper) Service { return Service{k, c.scales} }
 
 // ScaleReading is what a scale shows at a moment, as the scale sends it.
 type ScaleReading struct {
-	Scale  string  `json:"scale" required:"true" validate:"required,notblank,max=40" description:"its name"`
-	Grams  float64 `json:"grams" required:"true" validate:"min=-100000,max=100000" description:"less the tare"`
+	Scale  string  `json:"scale" required:"true" validate:"required,notblank,code" description:"its name"`
+	Grams  float64 `json:"grams" required:"true" validate:"scale_g" description:"less the tare"`
 	Stable bool    `json:"stable" required:"true" description:"the scale has settled"`
 }
 
@@ -43,7 +43,7 @@ type Told struct {
 
 // TareScale asks a scale to tare.
 type TareScale struct {
-	Scale string `json:"scale" required:"true" validate:"required,max=40"`
+	Scale string `json:"scale" required:"true" validate:"required,code"`
 }
 
 // scales are the scales heard of lately. What they show is kept nowhere: a weight

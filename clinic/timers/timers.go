@@ -33,14 +33,14 @@ type Timers struct {
 // StartTimer begins a timer.
 type StartTimer struct {
 	PlantID int64  `json:"plant_id,omitempty" validate:"min=0"`
-	Job     string `json:"job,omitempty" validate:"max=40"`
-	Words   string `json:"words" required:"true" validate:"required,notblank,max=120"`
-	Seconds int64  `json:"seconds" required:"true" validate:"min=1,max=604800"`
+	Job     string `json:"job,omitempty" validate:"code"`
+	Words   string `json:"words" required:"true" validate:"required,notblank,timer"`
+	Seconds int64  `json:"seconds" required:"true" validate:"seconds"`
 }
 
 // ChangeTimer gives a timer more time, or puts it away.
 type ChangeTimer struct {
-	MoreSeconds int64 `json:"more_seconds,omitempty" validate:"min=0,max=604800"`
+	MoreSeconds int64 `json:"more_seconds,omitempty" validate:"more_seconds"`
 	PutAway     bool  `json:"put_away,omitempty"`
 }
 

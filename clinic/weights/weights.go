@@ -21,7 +21,7 @@ type Service struct{ *record.Keeper }
 // Weigh is a weighing to be kept.
 type Weigh struct {
 	Kind    patient.Kind    `json:"kind" required:"true" validate:"oneof=bare pot" description:"bare: the plant alone; pot: with pot and medium"`
-	Grams   float64         `json:"grams" required:"true" validate:"min=0.1,max=100000"`
+	Grams   float64         `json:"grams" required:"true" validate:"weight_g" title:"Weight"`
 	At      time.Time       `json:"at,omitzero" description:"when, with its offset; left out: now"`
 	Because patient.Because `json:"because,omitempty" validate:"omitempty,oneof=cut pot wet watered right" description:"needed where the weight does not follow from the one before"`
 	Moment  patient.Moment  `json:"moment,omitempty" validate:"omitempty,oneof=wet light between" description:"of a pot: just watered and drained, due for water, or in between"`

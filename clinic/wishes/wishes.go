@@ -36,9 +36,9 @@ type Kept struct {
 
 // Wish is a wish to be kept.
 type Wish struct {
-	Wish string       `json:"wish" required:"true" validate:"required,max=20" description:"code of a wish, see /api/v1/knowledge/wishes"`
+	Wish string       `json:"wish" required:"true" validate:"required,word" description:"code of a wish, see /api/v1/knowledge/wishes"`
 	Root *wishes.Root `json:"root,omitempty" description:"how the root looks and feels, where the wish is about one"`
-	Note string       `json:"note,omitempty" validate:"max=400"`
+	Note string       `json:"note,omitempty" validate:"note"`
 }
 
 // Faults finds wishes that no table knows.
@@ -53,7 +53,7 @@ func (w Wish) Faults() fault.List {
 type Outcome struct {
 	Version int64  `json:"version" required:"true" validate:"min=1"`
 	Done    string `json:"done,omitempty" validate:"omitempty,oneof=did left instead" description:"did it, left it, or did what stood instead"`
-	Note    string `json:"note,omitempty" validate:"max=400"`
+	Note    string `json:"note,omitempty" validate:"note"`
 }
 
 // MayI answers every wish for a plant as it is today, that to cut a root by how it feels.

@@ -34,30 +34,30 @@ import (
 
 // Chosen is what its keeper chose for the aftercare of one plant.
 type Chosen struct {
-	Protocol string             `json:"protocol,omitempty" validate:"max=40" description:"instead of that of its home; it ends with the home"`
+	Protocol string             `json:"protocol,omitempty" validate:"code" description:"instead of that of its home; it ends with the home"`
 	From     string             `json:"from,omitempty" validate:"omitempty,day" description:"the home that it was chosen for began on this day"`
-	Gates    map[string]string  `json:"gates,omitempty" validate:"max=40,dive,keys,max=80,endkeys,day" description:"said to have opened, by protocol and gate as in flush-through/first-tip, with the day"`
-	Shifts   map[string]Shift   `json:"shifts,omitempty" validate:"max=40,dive,keys,max=40,endkeys" description:"jobs put off, by the job"`
-	LeftOut  map[string]LeftOut `json:"left_out,omitempty" validate:"max=40,dive,keys,max=40,endkeys" description:"jobs left out altogether, by the job"`
-	Snoozed  map[string]Snooze  `json:"snoozed,omitempty" validate:"max=40,dive,keys,max=80,endkeys" description:"alarms put off, by protocol and alarm as in always/wobbles"`
+	Gates    map[string]string  `json:"gates,omitempty" validate:"few,dive,keys,line,endkeys,day" description:"said to have opened, by protocol and gate as in flush-through/first-tip, with the day"`
+	Shifts   map[string]Shift   `json:"shifts,omitempty" validate:"few,dive,keys,code,endkeys" description:"jobs put off, by the job"`
+	LeftOut  map[string]LeftOut `json:"left_out,omitempty" validate:"few,dive,keys,code,endkeys" description:"jobs left out altogether, by the job"`
+	Snoozed  map[string]Snooze  `json:"snoozed,omitempty" validate:"few,dive,keys,line,endkeys" description:"alarms put off, by protocol and alarm as in always/wobbles"`
 }
 
 // Snooze puts an alarm off until a day, with the reason.
 type Snooze struct {
 	Until  string `json:"until" required:"true" validate:"required,day" description:"it sounds again on this day"`
-	Reason string `json:"reason" required:"true" validate:"required,notblank,max=200"`
+	Reason string `json:"reason" required:"true" validate:"required,notblank,sentence" title:"Why"`
 }
 
 // Shift puts the next turn of a job off.
 type Shift struct {
 	To     string `json:"to" required:"true" validate:"required,day"`
-	Reason string `json:"reason" required:"true" validate:"required,notblank,max=200"`
+	Reason string `json:"reason" required:"true" validate:"required,notblank,sentence" title:"Why"`
 }
 
 // LeftOut leaves a job out for this plant.
 type LeftOut struct {
 	On     string `json:"on" required:"true" validate:"required,day"`
-	Reason string `json:"reason" required:"true" validate:"required,notblank,max=200"`
+	Reason string `json:"reason" required:"true" validate:"required,notblank,sentence" title:"Why"`
 }
 
 // InCare is a plant with what its aftercare hangs on beside itself.

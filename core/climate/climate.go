@@ -16,8 +16,8 @@ import (
 // Day is the lowest and the highest temperature of one day, °C.
 type Day struct {
 	Day   string  `json:"day" required:"true" validate:"required,day"`
-	LowC  float64 `json:"low_c" required:"true" validate:"min=-30,max=60"`
-	HighC float64 `json:"high_c" required:"true" validate:"min=-30,max=60"`
+	LowC  float64 `json:"low_c" required:"true" validate:"celsius" title:"Low"`
+	HighC float64 `json:"high_c" required:"true" validate:"celsius" title:"High"`
 }
 
 // HourOf is the number of the hour of t.

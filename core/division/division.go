@@ -18,15 +18,15 @@ const MaxBulbs = roots.MaxGrowths
 
 // Bulb is a bulb or cane on the rhizome.
 type Bulb struct {
-	N     int               `json:"n" required:"true" validate:"min=1,max=60" description:"1 for the oldest"`
-	From  int               `json:"from" required:"true" validate:"min=0,max=60" description:"the older bulb it grew from; 0 for the oldest"`
+	N     int               `json:"n" required:"true" validate:"bulb_number" description:"1 for the oldest"`
+	From  int               `json:"from" required:"true" validate:"bulb" description:"the older bulb it grew from; 0 for the oldest"`
 	Lead  bool              `json:"lead,omitempty" description:"a growing lead comes from it"`
 	State patient.BulbState `json:"state,omitempty" validate:"omitempty,oneof=plump shrivelled dead"`
 }
 
 // Rhizome is the bulbs in their order.
 type Rhizome struct {
-	Bulbs []Bulb `json:"bulbs" required:"true" validate:"max=60,dive"`
+	Bulbs []Bulb `json:"bulbs" required:"true" validate:"bulbs,dive"`
 }
 
 // Faults finds rhizomes that cannot grow so, each by its field; none where all is sound.

@@ -16,8 +16,8 @@ type Shelf func(code string) (Component, bool)
 
 // Part is a component and how many parts or litres of it.
 type Part struct {
-	Component string  `json:"component" required:"true" validate:"required,max=40" description:"code, see /api/v1/knowledge/media"`
-	Parts     float64 `json:"parts" required:"true" validate:"min=0,max=1000" description:"by volume"`
+	Component string  `json:"component" required:"true" validate:"required,code" description:"code, see /api/v1/knowledge/media"`
+	Parts     float64 `json:"parts" required:"true" validate:"parts" title:"Parts" description:"by volume"`
 }
 
 // Fold is what becomes of a component when it is poured to those coarser than it.

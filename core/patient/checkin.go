@@ -20,24 +20,24 @@ const (
 // Checkin is what was seen of a plant in half a minute: what its stage asks for, the rest on
 // demand. What is left out was not looked at.
 type Checkin struct {
-	ReservoirMM  *float64  `json:"reservoir_mm,omitempty" validate:"omitempty,min=0,max=900" description:"water that stands in the pot"`
-	DryLineMM    *float64  `json:"dry_line_mm,omitempty" validate:"omitempty,min=0,max=900" description:"from the rim down to the damp"`
+	ReservoirMM  *float64  `json:"reservoir_mm,omitempty" validate:"omitempty,damp_mm" title:"Water in the reservoir" description:"water that stands in the pot"`
+	DryLineMM    *float64  `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" title:"From the rim down to the damp" description:"from the rim down to the damp"`
 	Medium       string    `json:"medium,omitempty" validate:"omitempty,oneof=dry damp wet" description:"at the top third, or by the weight of the pot in the hand"`
 	Moss         string    `json:"moss,omitempty" validate:"omitempty,oneof=pale moist wet"`
 	RootColour   string    `json:"root_colour,omitempty" validate:"omitempty,oneof=silver green" description:"of most roots that show"`
-	Tips         *int      `json:"tips,omitempty" validate:"omitempty,min=0,max=200" description:"new tips that show; 0: none"`
+	Tips         *int      `json:"tips,omitempty" validate:"omitempty,tips" title:"New tips" description:"new tips that show; 0: none"`
 	TipsOn       string    `json:"tips_on,omitempty" validate:"omitempty,oneof=newest older aerial" description:"on which growth"`
 	TipState     string    `json:"tip_state,omitempty" validate:"omitempty,oneof=growing still dry black" description:"growing, standing still, brown dry and short, or black and wet"`
 	TipsAt       string    `json:"tips_at,omitempty" validate:"omitempty,oneof=air edge half water" description:"how far they are: in the air, at the wall or surface, half down the pot, at the water"`
-	LongestMM    *float64  `json:"longest_mm,omitempty" validate:"omitempty,min=0,max=2000" description:"the longest new root"`
+	LongestMM    *float64  `json:"longest_mm,omitempty" validate:"omitempty,grown_mm" title:"Longest new root" description:"the longest new root"`
 	Grips        YesNo     `json:"grips,omitempty" validate:"omitempty,oneof=yes no" description:"new roots hold on to what it sits on"`
 	OldRoots     string    `json:"old_roots,omitempty" validate:"omitempty,oneof=kept some-lost fifth-lost branched"`
 	Bends        YesNo     `json:"bends,omitempty" validate:"omitempty,oneof=yes no" description:"stiff roots bend"`
 	Bulbs        string    `json:"bulbs,omitempty" validate:"omitempty,oneof=plumper same thinner"`
 	Leaf         string    `json:"leaf,omitempty" validate:"omitempty,oneof=firm limp"`
-	NewestLeafMM *float64  `json:"newest_leaf_mm,omitempty" validate:"omitempty,min=2,max=1500" description:"length of the newest finished leaf"`
+	NewestLeafMM *float64  `json:"newest_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"Newest finished leaf" description:"length of the newest finished leaf"`
 	Growth       Growth    `json:"growth,omitempty" validate:"omitempty,oneof=growing maturing idle resting"`
-	ShootMM      *float64  `json:"shoot_mm,omitempty" validate:"omitempty,min=0,max=2000" description:"the newest shoot"`
+	ShootMM      *float64  `json:"shoot_mm,omitempty" validate:"omitempty,grown_mm" title:"The newest growth, how long" description:"the newest shoot"`
 	Flowering    Flowering `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
 	Wobble       YesNo     `json:"wobble,omitempty" validate:"omitempty,oneof=yes no" description:"it moves at a light pull"`
 	Film         string    `json:"film,omitempty" validate:"omitempty,oneof=none green dark"`
@@ -51,8 +51,8 @@ type Checkin struct {
 	MediumGone   YesNo     `json:"medium_gone,omitempty" validate:"omitempty,oneof=yes no" description:"the medium crumbles, or its wood is soft"`
 	Weeds        YesNo     `json:"weeds,omitempty" validate:"omitempty,oneof=yes no"`
 	Nectar       YesNo     `json:"nectar,omitempty" validate:"omitempty,oneof=yes no" description:"clear sticky drops of its own, and no insects"`
-	Roots        []Taped   `json:"roots,omitempty" validate:"max=40,dive" description:"roots that are followed by name"`
-	Note         string    `json:"note,omitempty" validate:"max=1000"`
+	Roots        []Taped   `json:"roots,omitempty" validate:"few,dive" description:"roots that are followed by name"`
+	Note         string    `json:"note,omitempty" validate:"remark" title:"Note"`
 }
 
 // Faults finds what does not go together, each by its field; none where all is sound.

@@ -90,15 +90,15 @@ const (
 
 // Parent is a parent of a hybrid, or the species itself, and where it grows.
 type Parent struct {
-	Name  string `json:"name,omitempty" validate:"omitempty,name,max=80"`
+	Name  string `json:"name,omitempty" validate:"omitempty,name,line" title:"Its name"`
 	Grows string `json:"grows,omitempty" validate:"omitempty,oneof=tree rock litter limestone"`
 }
 
 // Claim is a figure of warmth with who says so.
 type Claim struct {
 	By    string   `json:"by" required:"true" validate:"oneof=maker genus grower other" description:"who bred it, what is said of its genus, a grower, anyone else"`
-	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,min=-10,max=40" description:"the coldest night at which it grows"`
-	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,min=0,max=60" description:"the warmest day that it bears"`
+	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,claimed_low_c" title:"It grows from" description:"the coldest night at which it grows"`
+	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,claimed_high_c" title:"It bears up to" description:"the warmest day that it bears"`
 }
 
 // NoPot is the pot of a plant that has none.
@@ -107,37 +107,37 @@ const NoPot = "none"
 // Intake is what is known of a plant when it comes to the bench. Tag and group
 // are enough; the rest can come later.
 type Intake struct {
-	Tag          string         `json:"tag" required:"true" validate:"required,name,max=80" description:"tag or name"`
+	Tag          string         `json:"tag" required:"true" validate:"required,name,line" title:"Tag or name" description:"tag or name"`
 	Group        string         `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/knowledge/groups"`
 	ArrivedOn    string         `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
-	Source       string         `json:"source,omitempty" validate:"max=200" description:"from whom or where"`
+	Source       string         `json:"source,omitempty" validate:"sentence" title:"From whom or where" description:"from whom or where"`
 	Flowering    Flowering      `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
-	LeafCount    int            `json:"leaf_count,omitempty" validate:"min=0,max=500"`
-	Blades       []leaves.Blade `json:"blades,omitempty" validate:"max=50,dive" description:"measured leaves"`
-	BulbCount    int            `json:"bulb_count,omitempty" validate:"min=0,max=500" description:"pseudobulbs or canes"`
+	LeafCount    int            `json:"leaf_count,omitempty" validate:"leaves" title:"Leaves"`
+	Blades       []leaves.Blade `json:"blades,omitempty" validate:"blades,dive" description:"measured leaves"`
+	BulbCount    int            `json:"bulb_count,omitempty" validate:"leaves" title:"Bulbs" description:"pseudobulbs or canes"`
 	BulbState    BulbState      `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
 	LastRepotted string         `json:"last_repotted,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	OldMedium    string         `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral compost mount none other"`
 	Pot          string         `json:"pot,omitempty" validate:"omitempty,oneof=clear opaque clay basket mount none other"`
-	OldPotMM     float64        `json:"old_pot_mm,omitempty" validate:"omitempty,min=20,max=1000" description:"width at the rim of the pot it came in, inside"`
-	OldPotHighMM float64        `json:"old_pot_high_mm,omitempty" validate:"omitempty,min=15,max=1000" description:"its height, inside"`
+	OldPotMM     float64        `json:"old_pot_mm,omitempty" validate:"omitempty,pot_top_mm" title:"Old pot, width inside" description:"width at the rim of the pot it came in, inside"`
+	OldPotHighMM float64        `json:"old_pot_high_mm,omitempty" validate:"omitempty,pot_height_mm" title:"Old pot, height inside" description:"its height, inside"`
 	Waters       string         `json:"waters,omitempty" validate:"omitempty,oneof=often seldom" description:"how it is watered here"`
 	OuterPot     bool           `json:"outer_pot,omitempty" description:"it stands in an outer pot, which can hold water"`
-	Parents      []Parent       `json:"parents,omitempty" validate:"max=8,dive" description:"of a hybrid, or the species itself, with where each grows"`
+	Parents      []Parent       `json:"parents,omitempty" validate:"crosses,dive" description:"of a hybrid, or the species itself, with where each grows"`
 	Lime         string         `json:"lime,omitempty" validate:"omitempty,oneof=yes no" description:"whether it grows on limestone"`
-	Claims       []Claim        `json:"claims,omitempty" validate:"max=8,dive" description:"how warm it wants it, by who says so"`
-	StoodLowC    *float64       `json:"stood_low_c,omitempty" validate:"omitempty,min=-30,max=40" description:"the coldest night that it has stood unharmed"`
-	UsualGrowths int            `json:"usual_growths,omitempty" validate:"min=0,max=40" description:"new growths that are normal for it in a year"`
-	UsualLeafMM  *float64       `json:"usual_leaf_mm,omitempty" validate:"omitempty,min=2,max=1500" description:"length of a grown leaf that is normal for it"`
+	Claims       []Claim        `json:"claims,omitempty" validate:"crosses,dive" description:"how warm it wants it, by who says so"`
+	StoodLowC    *float64       `json:"stood_low_c,omitempty" validate:"omitempty,stood_low_c" title:"Coldest night it has stood unharmed" description:"the coldest night that it has stood unharmed"`
+	UsualGrowths int            `json:"usual_growths,omitempty" validate:"growths" title:"New growths a year, normal for it" description:"new growths that are normal for it in a year"`
+	UsualLeafMM  *float64       `json:"usual_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"A grown leaf, normal for it" description:"length of a grown leaf that is normal for it"`
 	WaterSoFar   string         `json:"water_so_far,omitempty" validate:"omitempty,oneof=soft hard" description:"the water it had"`
 	FedSoFar     string         `json:"fed_so_far,omitempty" validate:"omitempty,oneof=none some heavy" description:"how it was fed"`
 	Replaceable  string         `json:"replaceable,omitempty" validate:"omitempty,oneof=common rare never" description:"how easily another could be had"`
 	KeptApart    bool           `json:"kept_apart,omitempty" description:"may carry something; handled last"`
 	RootClass    string         `json:"root_class,omitempty" validate:"omitempty,oneof=pale brown" description:"normal root colour for this plant; left out: as its group"`
-	Sides        disputes.Sides `json:"sides,omitempty" validate:"max=40,dive,max=40" description:"those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house"`
+	Sides        disputes.Sides `json:"sides,omitempty" validate:"few,dive,code" description:"those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house"`
 	TereteLeaves bool           `json:"terete_leaves,omitempty" description:"pencil leaves, which oil and strong soap can smother"`
 	PlaceID      int64          `json:"place_id,omitempty" validate:"min=0" description:"where it stands, see /api/v1/places"`
-	Notes        string         `json:"notes,omitempty" validate:"max=4000"`
+	Notes        string         `json:"notes,omitempty" validate:"page" title:"Notes"`
 }
 
 // Faults finds what no single field shows wrong, each by its field; none where all is sound.
@@ -188,34 +188,34 @@ func (in Intake) OfKind() Intake {
 // signs in the pot, what came to light out of it, and the user's word on the
 // causes.
 type Inspection struct {
-	Findings     Findings            `json:"findings" required:"true" validate:"max=200,dive,keys,finding,endkeys,oneof=present absent" description:"by the code of the finding; what is left out was not looked for"`
-	Worries      []string            `json:"worries,omitempty" validate:"max=10,unique,dive,worry" description:"what worried its keeper at first sight; see /api/v1/knowledge/causes"`
+	Findings     Findings            `json:"findings" required:"true" validate:"findings,dive,keys,finding,endkeys,oneof=present absent" description:"by the code of the finding; what is left out was not looked for"`
+	Worries      []string            `json:"worries,omitempty" validate:"worries,unique,dive,worry" description:"what worried its keeper at first sight; see /api/v1/knowledge/causes"`
 	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent" description:"left out: as at intake"`
 	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing maturing idle resting"`
 	Season       Season              `json:"season,omitempty" validate:"omitempty,oneof=warm cool" description:"left out: by the calendar"`
-	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,min=-30,max=50" description:"lowest night where it stands"`
-	DayHighC     *float64            `json:"day_high_c,omitempty" validate:"omitempty,min=-30,max=60" description:"highest day where it stands"`
-	NewestLeafMM *float64            `json:"newest_leaf_mm,omitempty" validate:"omitempty,min=2,max=1500" description:"length of the newest finished leaf"`
-	LeafBeforeMM *float64            `json:"leaf_before_mm,omitempty" validate:"omitempty,min=2,max=1500" description:"length of the leaf before it"`
+	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,night_c" title:"Lowest night where it stands" description:"lowest night where it stands"`
+	DayHighC     *float64            `json:"day_high_c,omitempty" validate:"omitempty,celsius" title:"Highest day" description:"highest day where it stands"`
+	NewestLeafMM *float64            `json:"newest_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"Newest finished leaf" description:"length of the newest finished leaf"`
+	LeafBeforeMM *float64            `json:"leaf_before_mm,omitempty" validate:"omitempty,leaf_mm" title:"The one before" description:"length of the leaf before it"`
 	Unpotted     bool                `json:"unpotted,omitempty" description:"it is out of its pot"`
-	Accidents    []Accident          `json:"accidents,omitempty" validate:"max=20,dive"`
-	Decisions    map[string]Decision `json:"decisions,omitempty" validate:"max=60,dive,keys,cause,endkeys" description:"the user's word, by the code of the cause"`
-	Added        []Added             `json:"added,omitempty" validate:"max=10,dive" description:"causes that no table knows, in the user's words"`
+	Accidents    []Accident          `json:"accidents,omitempty" validate:"accidents,dive"`
+	Decisions    map[string]Decision `json:"decisions,omitempty" validate:"decisions,dive,keys,cause,endkeys" description:"the user's word, by the code of the cause"`
+	Added        []Added             `json:"added,omitempty" validate:"own_causes,dive" description:"causes that no table knows, in the user's words"`
 	AgainOn      string              `json:"again_on,omitempty" validate:"omitempty,day" description:"the day to look again; left out: as the look comes to"`
-	Notes        string              `json:"notes,omitempty" validate:"max=4000"`
+	Notes        string              `json:"notes,omitempty" validate:"page" title:"Notes"`
 }
 
 // Accident is something that broke.
 type Accident struct {
 	What  string `json:"what" required:"true" validate:"oneof=broken-root lost-root snapped-growth torn-leaf lost-bulb lost-spike"`
-	Count int    `json:"count" required:"true" validate:"min=1,max=400"`
+	Count int    `json:"count" required:"true" validate:"roots_alike"`
 }
 
 // Decision is the user's word on a cause, and what it turned out to be.
 type Decision struct {
 	Word      Word   `json:"word" required:"true" validate:"oneof=confirmed rejected"`
 	TurnedOut string `json:"turned_out,omitempty" validate:"omitempty,oneof=right wrong" description:"whether the word held, as seen later"`
-	Note      string `json:"note,omitempty" validate:"max=400"`
+	Note      string `json:"note,omitempty" validate:"note"`
 }
 
 // Settles is what the plan goes by: the user's word, or what turned out since.
@@ -236,9 +236,9 @@ const Wrong = "wrong"
 // Added is a cause that no table knows, and what it turned out to be. No
 // finding weighs on it.
 type Added struct {
-	Name      string `json:"name" required:"true" validate:"required,name,max=80"`
+	Name      string `json:"name" required:"true" validate:"required,name,line"`
 	TurnedOut string `json:"turned_out,omitempty" validate:"omitempty,oneof=right wrong" description:"whether the word held, as seen later"`
-	Note      string `json:"note,omitempty" validate:"max=400"`
+	Note      string `json:"note,omitempty" validate:"note"`
 }
 
 // Faults finds what no single field shows wrong, each by its field; none where all is sound.

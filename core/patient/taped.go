@@ -10,9 +10,9 @@ import (
 
 // Taped is one root that is followed by its name, as it was at a check-in.
 type Taped struct {
-	Root     string   `json:"root" required:"true" validate:"required,rootid,max=24" description:"its name, or that of the root in the readings"`
-	LengthMM *float64 `json:"length_mm,omitempty" validate:"omitempty,min=0.5,max=3000"`
-	ErrorMM  *float64 `json:"error_mm,omitempty" validate:"omitempty,min=0.1,max=300" description:"how far the length may be off; left out: as a tape usually is"`
+	Root     string   `json:"root" required:"true" validate:"required,rootid,root_name" title:"Follow a new root, by the name" description:"its name, or that of the root in the readings"`
+	LengthMM *float64 `json:"length_mm,omitempty" validate:"omitempty,taped_mm" title:"Length"`
+	ErrorMM  *float64 `json:"error_mm,omitempty" validate:"omitempty,tape_error_mm" description:"how far the length may be off; left out: as a tape usually is"`
 	Tip      string   `json:"tip,omitempty" validate:"omitempty,oneof=growing still dry black" description:"growing, standing still, brown dry and short, or black and wet"`
 	At       string   `json:"at,omitempty" validate:"omitempty,oneof=air edge half water" description:"how far it is: in the air, at the wall or surface, half down the pot, at the water"`
 	Branched YesNo    `json:"branched,omitempty" validate:"omitempty,oneof=yes no"`

@@ -114,11 +114,11 @@ func (p Pest) DaysAt(degreeDays, c float64) float64 {
 
 // Course is a treatment as far as it has come.
 type Course struct {
-	Pest   string   `json:"pest" required:"true" validate:"required,max=40" description:"code of the pest, see /api/v1/knowledge/pests"`
-	Rounds []string `json:"rounds" required:"true" validate:"min=1,max=40,dive,day" description:"days on which it was treated, the first one too; a day to come plans ahead"`
-	Seen   []string `json:"seen,omitempty" validate:"max=40,dive,day" description:"days on which it was still seen"`
-	Clear  []string `json:"clear,omitempty" validate:"max=40,dive,day" description:"days on which one looked, and it was not there"`
-	Plan   int      `json:"plan,omitempty" validate:"min=0,max=8" description:"rounds planned; left out: 3"`
+	Pest   string   `json:"pest" required:"true" validate:"required,code" description:"code of the pest, see /api/v1/knowledge/pests"`
+	Rounds []string `json:"rounds" required:"true" validate:"rounds,dive,day" description:"days on which it was treated, the first one too; a day to come plans ahead"`
+	Seen   []string `json:"seen,omitempty" validate:"few,dive,day" description:"days on which it was still seen"`
+	Clear  []string `json:"clear,omitempty" validate:"few,dive,day" description:"days on which one looked, and it was not there"`
+	Plan   int      `json:"plan,omitempty" validate:"round_plan" description:"rounds planned; left out: 3"`
 }
 
 // Treatment is one treatment, done or to come.

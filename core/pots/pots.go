@@ -25,16 +25,16 @@ const (
 // Pot is a pot by its inner measures.
 type Pot struct {
 	Shape         string   `json:"shape" required:"true" validate:"oneof=round box bowl"`
-	TopMM         float64  `json:"top_mm" required:"true" validate:"min=20,max=1000" description:"width at the rim"`
-	BottomMM      float64  `json:"bottom_mm,omitempty" validate:"min=0,max=1000" description:"width at the bottom; none in a bowl"`
-	TopDepthMM    float64  `json:"top_depth_mm,omitempty" validate:"min=0,max=1000" description:"of a box: the other side at the rim; left out: square"`
-	BottomDepthMM float64  `json:"bottom_depth_mm,omitempty" validate:"min=0,max=1000"`
-	HeightMM      float64  `json:"height_mm" required:"true" validate:"min=15,max=1000"`
+	TopMM         float64  `json:"top_mm" required:"true" validate:"pot_top_mm" title:"Width at the rim" description:"width at the rim"`
+	BottomMM      float64  `json:"bottom_mm,omitempty" validate:"pot_mm" title:"Width at the bottom" description:"width at the bottom; none in a bowl"`
+	TopDepthMM    float64  `json:"top_depth_mm,omitempty" validate:"pot_mm" title:"Depth at the rim" description:"of a box: the other side at the rim; left out: square"`
+	BottomDepthMM float64  `json:"bottom_depth_mm,omitempty" validate:"pot_mm" title:"Depth at the bottom"`
+	HeightMM      float64  `json:"height_mm" required:"true" validate:"pot_height_mm" title:"Height"`
 	Wall          string   `json:"wall,omitempty" validate:"omitempty,oneof=clear opaque clay net basket"`
 	SideHoles     bool     `json:"side_holes,omitempty" description:"holes in the wall for air"`
-	HoleMM        *float64 `json:"hole_mm,omitempty" validate:"omitempty,min=0,max=500" description:"height of the lowest holes; what stands below them is the reservoir. 0: it drains"`
-	CrockMM       float64  `json:"crock_mm,omitempty" validate:"min=0,max=500" description:"height of the coarse layer at the bottom"`
-	RimMM         *float64 `json:"rim_mm,omitempty" validate:"omitempty,min=0,max=300" description:"from the medium to the rim; left out: a usual 10"`
+	HoleMM        *float64 `json:"hole_mm,omitempty" validate:"omitempty,crock_mm" title:"Lowest holes at" description:"height of the lowest holes; what stands below them is the reservoir. 0: it drains"`
+	CrockMM       float64  `json:"crock_mm,omitempty" validate:"crock_mm" title:"Coarse layer" description:"height of the coarse layer at the bottom"`
+	RimMM         *float64 `json:"rim_mm,omitempty" validate:"omitempty,rim_mm" description:"from the medium to the rim; left out: a usual 10"`
 }
 
 // Faults finds pots that cannot be, each by its field; none where all is sound.

@@ -18,13 +18,13 @@ const (
 // Closing is how a plant left the bench, with what that teaches.
 type Closing struct {
 	How     HowEnded      `json:"how" required:"true" validate:"oneof=recovered given lost"`
-	Word    string        `json:"word,omitempty" validate:"max=200" description:"a word on where it went, or anything else"`
+	Word    string        `json:"word,omitempty" validate:"sentence" title:"A word on it" description:"a word on where it went, or anything else"`
 	Cause   string        `json:"cause,omitempty" validate:"omitempty,cause" description:"of one that is lost: what killed it; left out: not known"`
 	Rhizome string        `json:"rhizome,omitempty" validate:"omitempty,oneof=none doubtful firm" description:"of one that is lost: what of rhizome, eye or crown is left"`
 	Medium  string        `json:"medium,omitempty" validate:"omitempty,oneof=boiled thrown" description:"of one that is lost: what became of its medium"`
 	Anyway  bool          `json:"anyway,omitempty" description:"it is closed though something firm, or doubtful, is left"`
 	Again   patient.YesNo `json:"again,omitempty" validate:"omitempty,oneof=yes no" description:"whether it would be done so again"`
-	Lesson  string        `json:"lesson,omitempty" validate:"max=1000" description:"what it teaches"`
+	Lesson  string        `json:"lesson,omitempty" validate:"remark" title:"What it teaches" description:"what it teaches"`
 }
 
 // Faults finds what does not go together: only of a lost plant is there a cause, and one with something firm

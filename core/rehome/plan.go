@@ -12,20 +12,20 @@ import (
 // Plan is what is planned for a plant on its way to a new home. What is left out
 // is as advised.
 type Plan struct {
-	Assumed   map[string]float64 `json:"assumed,omitempty" validate:"max=40,dive,min=-1000000,max=1000000" description:"own figures of its race"`
-	Sides     disputes.Sides     `json:"sides,omitempty" validate:"max=40,dive,max=40" description:"those this plant takes on its way to a new home, by the question; left out: as at intake, else as the house"`
-	Route     string             `json:"route,omitempty" validate:"max=20" description:"code of a route"`
-	BaseMM    float64            `json:"base_mm,omitempty" validate:"min=0,max=600" description:"width of the base across the growths"`
-	ReachMM   float64            `json:"reach_mm,omitempty" validate:"min=0,max=1500" description:"how far its root ball hangs below the base, measured"`
-	DryLineMM *float64           `json:"dry_line_mm,omitempty" validate:"omitempty,min=0,max=900" description:"from the rim of its pot down to the damp, measured once water stands in the reservoir"`
+	Assumed   map[string]float64 `json:"assumed,omitempty" validate:"few,dive,assumed" description:"own figures of its race"`
+	Sides     disputes.Sides     `json:"sides,omitempty" validate:"few,dive,code" description:"those this plant takes on its way to a new home, by the question; left out: as at intake, else as the house"`
+	Route     string             `json:"route,omitempty" validate:"word" description:"code of a route"`
+	BaseMM    float64            `json:"base_mm,omitempty" validate:"base_mm" title:"Width of its base" description:"width of the base across the growths"`
+	ReachMM   float64            `json:"reach_mm,omitempty" validate:"reach_mm" title:"Its root ball hangs" description:"how far its root ball hangs below the base, measured"`
+	DryLineMM *float64           `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" title:"Damp begins under the rim" description:"from the rim of its pot down to the damp, measured once water stands in the reservoir"`
 	Clump     bool               `json:"clump,omitempty" description:"leads to all sides"`
 	Still     string             `json:"still,omitempty" validate:"omitempty,oneof=stake skewer none"`
 	DryTop    bool               `json:"dry_top,omitempty" description:"loose pieces that draw no water under the oldest bulbs"`
 	Pot       *pots.Pot          `json:"pot,omitempty" description:"the pot at hand"`
 	Origin    string             `json:"origin,omitempty" validate:"omitempty,oneof=tree rock litter limestone" description:"where it, or its parents, grow"`
 	Waters    string             `json:"waters,omitempty" validate:"omitempty,oneof=often seldom" description:"how it is watered here"`
-	MixName   string             `json:"mix_name,omitempty" validate:"max=80"`
-	Parts     []media.Part       `json:"parts,omitempty" validate:"max=12,dive" description:"a mix of one's own"`
+	MixName   string             `json:"mix_name,omitempty" validate:"line"`
+	Parts     []media.Part       `json:"parts,omitempty" validate:"planned,dive" description:"a mix of one's own"`
 	Tonight   bool               `json:"tonight,omitempty" description:"it is in tonight's batch of pots"`
 }
 

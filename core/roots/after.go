@@ -7,8 +7,8 @@ import (
 
 // Check is a job of the cut list ticked off.
 type Check struct {
-	Count   int      `json:"count" required:"true" validate:"min=1,max=400"`
-	CutAtMM *float64 `json:"cut_at_mm,omitempty" validate:"omitempty,min=0,max=40000" description:"where it was cut; left out for medium"`
+	Count   int      `json:"count" required:"true" validate:"roots_alike"`
+	CutAtMM *float64 `json:"cut_at_mm,omitempty" validate:"omitempty,cut_at_mm" description:"where it was cut; left out for medium"`
 }
 
 // Checks are the jobs ticked off, by item.

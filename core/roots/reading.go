@@ -81,8 +81,8 @@ const (
 
 // Segment is a stretch of root that is alike all along.
 type Segment struct {
-	LengthMM   *float64 `json:"length_mm,omitempty" validate:"omitempty,min=1,max=3000" description:"left out: not measured, the group's usual length stands in"`
-	DiameterMM *float64 `json:"diameter_mm,omitempty" validate:"omitempty,min=0.2,max=30" description:"left out: not measured, the group's usual thickness stands in"`
+	LengthMM   *float64 `json:"length_mm,omitempty" validate:"omitempty,root_mm" title:"Length of this stretch" description:"left out: not measured, the group's usual length stands in"`
+	DiameterMM *float64 `json:"diameter_mm,omitempty" validate:"omitempty,root_width_mm" title:"Thickness" description:"left out: not measured, the group's usual thickness stands in"`
 	Feel       Feel     `json:"feel,omitempty" validate:"omitempty,oneof=firm limp thread crunchy hollow mushy"`
 	Colour     Colour   `json:"colour,omitempty" validate:"omitempty,oneof=pale green patches-smooth patches-hard brown black"`
 	Wetting    Wetting  `json:"wetting,omitempty" validate:"omitempty,oneof=greens dull"`
@@ -90,20 +90,20 @@ type Segment struct {
 
 // Branch is a side root, leaving its root at a distance from the base.
 type Branch struct {
-	AtMM     float64   `json:"at_mm" required:"true" validate:"min=0,max=36000"`
-	Segments []Segment `json:"segments" required:"true" validate:"min=1,max=12,dive"`
+	AtMM     float64   `json:"at_mm" required:"true" validate:"branch_at_mm" title:"Leaves its root at"`
+	Segments []Segment `json:"segments" required:"true" validate:"segments,dive"`
 	Tip      Tip       `json:"tip,omitempty" validate:"omitempty,oneof=growing sealed"`
 }
 
 // Root is one root, or a tallied batch of Count roots that are alike.
 type Root struct {
-	ID       string    `json:"id" required:"true" validate:"required,max=24,rootid" description:"the client's own name for the root, kept from reading to reading"`
-	Count    int       `json:"count" required:"true" validate:"min=1,max=400"`
-	Segments []Segment `json:"segments" required:"true" validate:"min=1,max=12,dive" description:"base to tip"`
-	Branches []Branch  `json:"branches,omitempty" validate:"max=12,dive"`
+	ID       string    `json:"id" required:"true" validate:"required,root_name,rootid" description:"the client's own name for the root, kept from reading to reading"`
+	Count    int       `json:"count" required:"true" validate:"roots_alike" title:"How many alike"`
+	Segments []Segment `json:"segments" required:"true" validate:"segments,dive" description:"base to tip"`
+	Branches []Branch  `json:"branches,omitempty" validate:"branches,dive"`
 	Tip      Tip       `json:"tip,omitempty" validate:"omitempty,oneof=growing sealed"`
 	Depth    Depth     `json:"depth,omitempty" validate:"omitempty,oneof=aerial surface edge bottom core"`
-	Growth   int       `json:"growth,omitempty" validate:"min=0,max=60" description:"which growth it comes from, 1 the oldest; 0 not noted"`
+	Growth   int       `json:"growth,omitempty" validate:"growth" title:"Growth, 1 oldest" description:"which growth it comes from, 1 the oldest; 0 not noted"`
 	Clinging Clinging  `json:"clinging,omitempty" validate:"omitempty,oneof=sound rotting" description:"old medium stuck to it"`
 	Spreads  bool      `json:"spreads,omitempty" description:"rot is running along this root: a wet edge that moves, or a stain in the core"`
 	Anchor   string    `json:"anchor,omitempty" validate:"omitempty,oneof=yes no" description:"keep as an anchor; left out: by the setting"`
@@ -111,7 +111,7 @@ type Root struct {
 
 // Reading is the whole root system on one day.
 type Reading struct {
-	Roots        []Root `json:"roots" required:"true" validate:"max=400,dive"`
+	Roots        []Root `json:"roots" required:"true" validate:"roots,dive"`
 	Dip          *Dip   `json:"dip,omitempty" description:"the root mass as a whole, by the water it displaces"`
 	NoneFound    bool   `json:"none_found,omitempty" description:"looked, and there are no roots"`
 	InPot        bool   `json:"in_pot,omitempty" description:"read while it stood in its pot, through the wall and at the surface; left out: it was out of it"`

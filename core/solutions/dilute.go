@@ -10,7 +10,7 @@ import (
 
 // Strength is how much of a thing is in a mix, written in one of the usual ways.
 type Strength struct {
-	Value float64 `json:"value" required:"true" validate:"min=0.0001,max=1000000"`
+	Value float64 `json:"value" required:"true" validate:"strength"`
 	Unit  string  `json:"unit" required:"true" validate:"oneof=percent ppm ml_per_l parts" description:"parts: one part to so many parts of water"`
 }
 
@@ -70,15 +70,15 @@ func (s Strength) faults(field string) fault.List {
 // Dilution asks for a mix. Give the strength wanted and either the amount to
 // make or the stock there is; or give stock and water, and learn the strength.
 type Dilution struct {
-	Product   string    `json:"product,omitempty" validate:"max=40" description:"code of a product; its limits and cautions then hold"`
-	Use       string    `json:"use,omitempty" validate:"max=40" description:"what it is for; left out: the product's first use"`
+	Product   string    `json:"product,omitempty" validate:"code" description:"code of a product; its limits and cautions then hold"`
+	Use       string    `json:"use,omitempty" validate:"code" description:"what it is for; left out: the product's first use"`
 	Stock     Strength  `json:"stock" required:"true" description:"as it stands in the bottle"`
 	StockBy   string    `json:"stock_by,omitempty" validate:"omitempty,oneof=weight volume" description:"what its label gives the strength by, w/w or w/v; left out: it does not say"`
 	Wanted    *Strength `json:"wanted,omitempty"`
-	MakeML    *float64  `json:"make_ml,omitempty" validate:"omitempty,min=0.01,max=1000000" description:"one fill of the sprayer, bath or jar"`
-	StockML   *float64  `json:"stock_ml,omitempty" validate:"omitempty,min=0.001,max=1000000"`
-	WaterML   *float64  `json:"water_ml,omitempty" validate:"omitempty,min=0.01,max=1000000"`
-	Fills     int       `json:"fills,omitempty" validate:"min=0,max=200" description:"how many fills; left out: 1"`
+	MakeML    *float64  `json:"make_ml,omitempty" validate:"omitempty,made_ml" title:"Amount to make" description:"one fill of the sprayer, bath or jar"`
+	StockML   *float64  `json:"stock_ml,omitempty" validate:"omitempty,stock_ml" title:"Stock there is"`
+	WaterML   *float64  `json:"water_ml,omitempty" validate:"omitempty,made_ml" title:"Water"`
+	Fills     int       `json:"fills,omitempty" validate:"fills" title:"How many fills" description:"how many fills; left out: 1"`
 	LabelMost *Strength `json:"label_most,omitempty" description:"the most the label of your product allows; it stands above this page"`
 	Tools     Tools     `json:"tools,omitzero"`
 }

@@ -11,14 +11,14 @@ import (
 // Feed asks for a feed by the figures on its label. Give grams per litre, or the
 // ppm of nitrogen wanted.
 type Feed struct {
-	N             float64  `json:"n_percent" required:"true" validate:"min=0,max=100" description:"nitrogen (N) on the label"`
-	P2O5          float64  `json:"p2o5_percent" required:"true" validate:"min=0,max=100" description:"phosphate (P₂O₅) on the label"`
-	K2O           float64  `json:"k2o_percent" required:"true" validate:"min=0,max=100" description:"potash (K₂O) on the label"`
-	GPerL         *float64 `json:"g_per_l,omitempty" validate:"omitempty,min=0.0001,max=500"`
-	WantedPPMN    *float64 `json:"wanted_ppm_n,omitempty" validate:"omitempty,min=0.001,max=100000"`
-	VolumeL       float64  `json:"volume_l" required:"true" validate:"min=0.001,max=10000"`
-	DensityGPerML *float64 `json:"density_g_per_ml,omitempty" validate:"omitempty,min=0.7,max=2" description:"of a liquid feed; it is then measured in mL"`
-	LabelMostPPMN *float64 `json:"label_most_ppm_n,omitempty" validate:"omitempty,min=0.001,max=100000" description:"the most the label allows; it stands above this page"`
+	N             float64  `json:"n_percent" required:"true" validate:"label_percent" title:"N" description:"nitrogen (N) on the label"`
+	P2O5          float64  `json:"p2o5_percent" required:"true" validate:"label_percent" title:"P₂O₅" description:"phosphate (P₂O₅) on the label"`
+	K2O           float64  `json:"k2o_percent" required:"true" validate:"label_percent" title:"K₂O" description:"potash (K₂O) on the label"`
+	GPerL         *float64 `json:"g_per_l,omitempty" validate:"omitempty,feed_g_per_l" title:"Feed in a litre"`
+	WantedPPMN    *float64 `json:"wanted_ppm_n,omitempty" validate:"omitempty,feed_ppm" title:"Nitrogen wanted"`
+	VolumeL       float64  `json:"volume_l" required:"true" validate:"volume_l" title:"Water"`
+	DensityGPerML *float64 `json:"density_g_per_ml,omitempty" validate:"omitempty,density" title:"Density, for a liquid feed" description:"of a liquid feed; it is then measured in mL"`
+	LabelMostPPMN *float64 `json:"label_most_ppm_n,omitempty" validate:"omitempty,feed_ppm" title:"The most nitrogen your label allows" description:"the most the label allows; it stands above this page"`
 	Tools         Tools    `json:"tools,omitzero"`
 }
 

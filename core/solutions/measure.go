@@ -10,11 +10,11 @@ import (
 
 // Tools are what amounts are measured with, and the steps they show.
 type Tools struct {
-	SyringeML      float64 `json:"syringe_ml,omitempty" validate:"omitempty,min=0.01,max=10" description:"step of the syringe; left out: 0.1 mL"`
-	SyringeHoldsML float64 `json:"syringe_holds_ml,omitempty" validate:"omitempty,min=1,max=500" description:"left out: 20 mL"`
-	JugML          float64 `json:"jug_ml,omitempty" validate:"omitempty,min=1,max=1000" description:"marks of the jug; left out: 50 mL"`
-	JugHoldsML     float64 `json:"jug_holds_ml,omitempty" validate:"omitempty,min=50,max=20000" description:"left out: 1000 mL"`
-	ScaleG         float64 `json:"scale_g,omitempty" validate:"omitempty,min=0.001,max=50" description:"step of the scale; left out: 1 g"`
+	SyringeML      float64 `json:"syringe_ml,omitempty" validate:"omitempty,syringe_step_ml" title:"The syringe shows" description:"step of the syringe; left out: 0.1 mL"`
+	SyringeHoldsML float64 `json:"syringe_holds_ml,omitempty" validate:"omitempty,syringe_ml" title:"The syringe holds" description:"left out: 20 mL"`
+	JugML          float64 `json:"jug_ml,omitempty" validate:"omitempty,jug_step_ml" title:"The jug is marked every" description:"marks of the jug; left out: 50 mL"`
+	JugHoldsML     float64 `json:"jug_holds_ml,omitempty" validate:"omitempty,vessel_ml" title:"The jug holds" description:"left out: 1000 mL"`
+	ScaleG         float64 `json:"scale_g,omitempty" validate:"omitempty,scale_step_g" title:"The scale shows" description:"step of the scale; left out: 1 g"`
 }
 
 // orUsual fills in the usual tools.

@@ -10,7 +10,7 @@ import (
 
 // Meter is what a conductivity meter shows, on its scale.
 type Meter struct {
-	Value float64 `json:"value" required:"true" validate:"min=0,max=100000"`
+	Value float64 `json:"value" required:"true" validate:"meter" title:"It reads"`
 	Scale string  `json:"scale" required:"true" validate:"oneof=ppm500 ppm700 ms_cm us_cm"`
 }
 
@@ -71,18 +71,18 @@ func AllScales(m Meter) Scales {
 
 // Dose is a product added to a meter reading.
 type Dose struct {
-	Name     string  `json:"name" required:"true" validate:"required,name,max=80"`
-	Adds     float64 `json:"adds" required:"true" validate:"min=0.001,max=20000" description:"what 1 mL/L adds to the reading, from a calibration on this scale"`
-	Wanted   float64 `json:"wanted" required:"true" validate:"min=0.001,max=20000" description:"what it should add to the reading"`
-	MostAdds float64 `json:"most,omitempty" validate:"min=0,max=20000" description:"the most it may add; left out: no limit of its own"`
+	Name     string  `json:"name" required:"true" validate:"required,name,line" title:"Name of product"`
+	Adds     float64 `json:"adds" required:"true" validate:"added" title:"1 mL/L adds" description:"what 1 mL/L adds to the reading, from a calibration on this scale"`
+	Wanted   float64 `json:"wanted" required:"true" validate:"added" title:"should add" description:"what it should add to the reading"`
+	MostAdds float64 `json:"most,omitempty" validate:"reading" description:"the most it may add; left out: no limit of its own"`
 }
 
 // Stack asks for several products on a base water, to meter readings.
 type Stack struct {
-	Base    float64 `json:"base" required:"true" validate:"min=0,max=20000" description:"what the water reads before"`
+	Base    float64 `json:"base" required:"true" validate:"reading" title:"The water reads" description:"what the water reads before"`
 	Scale   string  `json:"scale" required:"true" validate:"oneof=ppm500 ppm700 ms_cm us_cm"`
-	VolumeL float64 `json:"volume_l" required:"true" validate:"min=0.001,max=10000"`
-	Doses   []Dose  `json:"doses" required:"true" validate:"min=1,max=10,dive"`
+	VolumeL float64 `json:"volume_l" required:"true" validate:"volume_l" title:"Water"`
+	Doses   []Dose  `json:"doses" required:"true" validate:"doses,dive"`
 	Tools   Tools   `json:"tools,omitzero"`
 }
 
@@ -164,9 +164,9 @@ func MixStack(s Stack) Stacked {
 // Calibration asks what a product adds to one's own meter.
 type Calibration struct {
 	Scale  string  `json:"scale" required:"true" validate:"oneof=ppm500 ppm700 ms_cm us_cm"`
-	Before float64 `json:"before" required:"true" validate:"min=0,max=20000"`
-	After  float64 `json:"after" required:"true" validate:"min=0.001,max=20000"`
-	MLPerL float64 `json:"ml_per_l" required:"true" validate:"min=0.001,max=100" description:"what was added"`
+	Before float64 `json:"before" required:"true" validate:"reading" title:"Before it reads"`
+	After  float64 `json:"after" required:"true" validate:"added" title:"After it reads"`
+	MLPerL float64 `json:"ml_per_l" required:"true" validate:"dose_ml_per_l" title:"Added to each litre" description:"what was added"`
 }
 
 // Faults finds calibrations that say nothing, each by its field; none where all is sound.

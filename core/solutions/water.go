@@ -11,10 +11,10 @@ import (
 
 // Blend asks for tap and pure water mixed to a target.
 type Blend struct {
-	Tap     float64 `json:"tap" required:"true" validate:"min=0,max=20000" description:"what the tap water reads, on any one scale"`
-	Pure    float64 `json:"pure" required:"true" validate:"min=0,max=20000" description:"what the pure water reads, on the same scale"`
-	Target  float64 `json:"target" required:"true" validate:"min=0,max=20000"`
-	VolumeL float64 `json:"volume_l" required:"true" validate:"min=0.001,max=10000"`
+	Tap     float64 `json:"tap" required:"true" validate:"blend_ppm" title:"Tap water reads" description:"what the tap water reads, on any one scale"`
+	Pure    float64 `json:"pure" required:"true" validate:"blend_ppm" title:"Pure water reads" description:"what the pure water reads, on the same scale"`
+	Target  float64 `json:"target" required:"true" validate:"blend_ppm" title:"The blend should read"`
+	VolumeL float64 `json:"volume_l" required:"true" validate:"volume_l" title:"Blend to make"`
 	Tools   Tools   `json:"tools,omitzero"`
 }
 
@@ -80,13 +80,13 @@ func MixBlend(b Blend) Blended {
 
 // Flush asks how much water rinses a pot down to a share of what was in it.
 type Flush struct {
-	HeldML   *float64 `json:"held_ml,omitempty" validate:"omitempty,min=0.1,max=200000" description:"water the medium holds"`
-	PotML    *float64 `json:"pot_ml,omitempty" validate:"omitempty,min=0.1,max=500000" description:"volume of the pot, when the water held is not known"`
-	HoldsPct *float64 `json:"holds_percent,omitempty" validate:"omitempty,min=1,max=95" description:"water held, of the pot's volume; left out: 40 %"`
-	Start    *float64 `json:"start,omitempty" validate:"omitempty,min=0.001,max=50000" description:"what the runoff reads first"`
-	Target   *float64 `json:"target,omitempty" validate:"omitempty,min=0.001,max=50000" description:"what it should come down to"`
-	Water    *float64 `json:"water,omitempty" validate:"omitempty,min=0,max=50000" description:"what the flushing water reads"`
-	LeftPct  *float64 `json:"left_percent,omitempty" validate:"omitempty,min=0.01,max=99.9" description:"or: the share that may be left"`
+	HeldML   *float64 `json:"held_ml,omitempty" validate:"omitempty,held_ml" description:"water the medium holds"`
+	PotML    *float64 `json:"pot_ml,omitempty" validate:"omitempty,pot_ml" title:"Volume of the pot" description:"volume of the pot, when the water held is not known"`
+	HoldsPct *float64 `json:"holds_percent,omitempty" validate:"omitempty,holds_percent" title:"It holds water" description:"water held, of the pot's volume; left out: 40 %"`
+	Start    *float64 `json:"start,omitempty" validate:"omitempty,runoff_ppm" title:"The runoff reads" description:"what the runoff reads first"`
+	Target   *float64 `json:"target,omitempty" validate:"omitempty,runoff_ppm" title:"It should come down to" description:"what it should come down to"`
+	Water    *float64 `json:"water,omitempty" validate:"omitempty,flushing_ppm" title:"The flushing water reads" description:"what the flushing water reads"`
+	LeftPct  *float64 `json:"left_percent,omitempty" validate:"omitempty,left_percent" title:"May be left" description:"or: the share that may be left"`
 }
 
 // Faults finds flushes that cannot be, each by its field; none where all is sound.

@@ -54,8 +54,8 @@ func (m Marks) Of(code string) Status {
 
 // Seen is a caution that someone acknowledged.
 type Seen struct {
-	Product string `json:"product,omitempty" validate:"max=40" description:"the product it stands at; left out where it belongs to none"`
-	Caution string `json:"caution" required:"true" validate:"required,max=40"`
+	Product string `json:"product,omitempty" validate:"code" description:"the product it stands at; left out where it belongs to none"`
+	Caution string `json:"caution" required:"true" validate:"required,code"`
 }
 
 // Job is a job as its list holds it: what opens its gate, and what became of it.

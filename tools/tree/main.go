@@ -22,7 +22,7 @@ const (
 
 var (
 	counted   = regexp.MustCompile(`\.(go|ts|tsx|css|sql)$`)
-	generated = regexp.MustCompile(`schema\.d\.ts$|/sqlc/`)
+	generated = regexp.MustCompile(`(schema\.d|/fields)\.ts$|/sqlc/`)
 	tests     = regexp.MustCompile(`_test\.go$|^e2e/|/testdata/|^clinic/trial/`)
 	// A struct tag and a text are whole: what is left of their line counts.
 	whole = regexp.MustCompile("`[^`]*`|\"(?:[^\"\\\\]|\\\\.)*\"")

@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useId, useState } from "react";
 import type { Caution } from "../lib/api/client";
+import { MarkJob } from "../lib/api/fields";
 import { usePerson } from "../lib/person";
 import { Listed } from "./Mark";
 import { Plain } from "./Plain";
@@ -71,7 +72,7 @@ export function LeaveOut({ label, word, onLeave }: LeaveOutProps) {
         onLeave(reason.trim());
       }}
     >
-      <TextLine label={label} value={reason} max={400} autoFocus onChange={setReason} />
+      <TextLine label={label} value={reason} max={MarkJob.reason.max} autoFocus onChange={setReason} />
       <Button htmlType="submit">{word}</Button>
     </form>
   );

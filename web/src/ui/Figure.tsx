@@ -45,8 +45,8 @@ export function Figure(p: Props) {
     setWrong(fits ? "" : limits);
     if (fits && (empty ? undefined : n) !== p.value) p.onChange(empty ? undefined : n);
   };
-  /** The first tap of a length is where one starts; of a count that starts at none, more is one. */
-  const first = (d: number) => (p.start === 0 && p.whole ? Math.max(0, d) : (p.start ?? p.min));
+  /** The first tap of a length is where one starts; of a count, more is one. */
+  const first = (d: number) => (p.whole ? Math.max(p.min, d) : (p.start ?? p.min));
   const step = (d: number) =>
     p.onChange(p.value === undefined ? first(d) : Math.min(p.max, Math.max(p.min, p.value + d)));
   const button = (more: boolean) => (

@@ -5,7 +5,7 @@ import { Field } from "./Field";
 type Props = {
   label: string;
   hint?: ReactNode;
-  value: string;
+  value: string | undefined;
   onChange: (value: string) => void;
   /** The most characters it holds. */
   max?: number;
@@ -19,7 +19,7 @@ type Props = {
 /** A line of text, or some, with its name and what is wrong with it. */
 export function TextLine({ label, hint, value, onChange, max, rows, error, autoFocus }: Props) {
   const id = useId();
-  const common = { id, value, maxLength: max, autoFocus, "aria-invalid": !!error } as const;
+  const common = { id, value: value ?? "", maxLength: max, autoFocus, "aria-invalid": !!error } as const;
   return (
     <Field label={label} hint={hint} of={id} error={error}>
       {rows ? (

@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Refused, type Aftercare } from "../../lib/api/client";
+import { AftercareSnooze } from "../../lib/api/fields";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
 import { Day } from "../../ui/Day";
@@ -79,7 +80,7 @@ function PutOff({ wrong, onKeep }: PutOffProps) {
   if (!open) return <Plain onClick={() => setOpen(true)}>Put this off</Plain>;
   return (
     <Row>
-      <TextLine label="Why" value={reason} max={200} onChange={setReason} error={wrong("reason")} autoFocus />
+      <TextLine {...AftercareSnooze.reason} value={reason} onChange={setReason} error={wrong("reason")} autoFocus />
       <Day label="It sounds again on" value={until} future onChange={setUntil} error={wrong("until")} />
       <Button disabled={!until || !reason.trim()} onClick={() => onKeep(until, reason.trim())}>
         Put the alarm off

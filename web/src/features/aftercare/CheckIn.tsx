@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Refused, type Aftercare, type Noted } from "../../lib/api/client";
+import { Checkin } from "../../lib/api/fields";
 import { run } from "../../lib/run";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
@@ -75,13 +76,7 @@ export function CheckIn({ c }: { c: Aftercare }) {
       </Fold>
       <Fold summary="More">
         <div className={view.columns}>{fields(rest)}</div>
-        <TextLine
-          label="Note"
-          value={noted.note ?? ""}
-          max={1000}
-          onChange={(v) => set("note", v)}
-          error={wrong("note")}
-        />
+        <TextLine {...Checkin.note} value={noted.note ?? ""} onChange={(v) => set("note", v)} error={wrong("note")} />
       </Fold>
       {Boolean(error) && !(error instanceof Refused && error.problem?.faults) && <Trouble error={error} />}
       {wrong("noted") && <Trouble error={error} />}
@@ -118,12 +113,8 @@ function One({ field, noted, onSet, error }: OneProps) {
   return (
     <Row>
       <Figure
-        label={how.label}
-        unit={how.unit || undefined}
+        {...how}
         value={typeof value === "number" ? value : undefined}
-        min={0}
-        max={how.most}
-        whole={how.whole}
         by={how.whole ? 1 : undefined}
         start={0}
         onChange={(v) => onSet(field, v)}

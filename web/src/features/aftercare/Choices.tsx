@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Refused, type Aftercare, type CareChosen } from "../../lib/api/client";
+import { AftercareShift } from "../../lib/api/fields";
 import { aftercareKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
@@ -58,9 +59,8 @@ export function Choices({ c }: { c: Aftercare }) {
       <Row label="Put a job off, or leave it out">
         <Pick label="Job" value={job} options={jobs} onChange={setJob} empty="Which" />
         <TextLine
-          label="Why"
+          {...AftercareShift.reason}
           value={reason}
-          max={200}
           onChange={setReason}
           error={wrong(`chosen.shifts[${job}].reason`)}
         />

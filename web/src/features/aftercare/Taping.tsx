@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import type { Taped } from "../../lib/api/client";
+import { Taped as fields } from "../../lib/api/fields";
 import { progress } from "../../lib/api/queries";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
@@ -70,11 +71,8 @@ export function Taping({ plant, taped, onTape, wrong }: Props) {
               Root {r.label} {r.was !== undefined && <Aside>was {Math.round(r.was)} mm</Aside>}
             </legend>
             <Figure
-              label="Length"
-              unit="mm"
+              {...fields.length_mm}
               value={t?.length_mm}
-              min={0}
-              max={3000}
               start={r.was ?? 0}
               onChange={(v) => change(r.root, r.isNew, { length_mm: v })}
               error={at < 0 ? undefined : wrong(`roots[${at}].length_mm`)}
@@ -99,7 +97,7 @@ export function Taping({ plant, taped, onTape, wrong }: Props) {
         );
       })}
       <Row>
-        <TextLine label="Follow a new root, by the name" value={name} max={24} onChange={setName} />
+        <TextLine {...fields.root} value={name} onChange={setName} />
         <Button onClick={add}>Follow {name.trim() || free}</Button>
       </Row>
     </div>

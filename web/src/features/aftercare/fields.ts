@@ -1,10 +1,11 @@
 import type { Noted } from "../../lib/api/client";
+import { Checkin } from "../../lib/api/fields";
 import { flowerings, type Words } from "../../lib/words";
 
 type Field = keyof Noted;
 
-/** A field of the check-in: a choice, or a figure with its unit and the most that it is. */
-export type Asked = { label: string } & ({ options: Words } | { unit: string; most: number; whole?: boolean });
+/** A field of the check-in: a choice, or a figure as the contract has it. */
+type Asked = { label: string } & ({ options: Words } | { unit?: string; min: number; max: number; whole?: boolean });
 
 const yesNo: Words = [
   ["yes", "Yes"],
@@ -13,7 +14,7 @@ const yesNo: Words = [
 
 /** The fields in the order of a look: roots first, then the pot, then the plant. */
 export const asked: Partial<Record<Field, Asked>> = {
-  tips: { label: "New tips", unit: "", most: 200, whole: true },
+  tips: Checkin.tips,
   tip_state: {
     label: "The tips",
     options: [
@@ -32,7 +33,7 @@ export const asked: Partial<Record<Field, Asked>> = {
       ["water", "At the water"],
     ],
   },
-  longest_mm: { label: "Longest new root", unit: "mm", most: 2000 },
+  longest_mm: Checkin.longest_mm,
   tips_on: {
     label: "On",
     options: [
@@ -76,8 +77,8 @@ export const asked: Partial<Record<Field, Asked>> = {
       ["wet", "Dark and wet"],
     ],
   },
-  reservoir_mm: { label: "Water in the reservoir", unit: "mm", most: 900 },
-  dry_line_mm: { label: "From the rim down to the damp", unit: "mm", most: 900 },
+  reservoir_mm: Checkin.reservoir_mm,
+  dry_line_mm: Checkin.dry_line_mm,
   medium_gone: { label: "The medium crumbles, or its wood is soft", options: yesNo },
   leaf: {
     label: "Leaves",
@@ -87,7 +88,7 @@ export const asked: Partial<Record<Field, Asked>> = {
     ],
   },
   yellow: { label: "Leaves turn yellow", options: yesNo },
-  newest_leaf_mm: { label: "Newest finished leaf", unit: "mm", most: 1500 },
+  newest_leaf_mm: Checkin.newest_leaf_mm,
   bulbs: {
     label: "Bulbs",
     options: [
@@ -105,7 +106,7 @@ export const asked: Partial<Record<Field, Asked>> = {
       ["resting", "It rests"],
     ],
   },
-  shoot_mm: { label: "The newest growth, how long", unit: "mm", most: 2000 },
+  shoot_mm: Checkin.shoot_mm,
   flowering: { label: "Flowers", options: flowerings },
   base_rots: { label: "A growth soft or dark at its base", options: yesNo },
   patch: {
@@ -153,7 +154,7 @@ export function notedWords(noted: Noted): string {
     const value = noted[f];
     const how = asked[f];
     if (value === undefined || !how) return [];
-    const words = "options" in how ? how.options.find(([c]) => c === value)?.[1] : `${value} ${how.unit}`.trim();
+    const words = "options" in how ? how.options.find(([c]) => c === value)?.[1] : `${value} ${how.unit ?? ""}`.trim();
     return [`${how.label}: ${(words ?? String(value)).toLowerCase()}`];
   });
   const taped = (noted.roots ?? []).map((t) =>

@@ -3,6 +3,7 @@ import { Button, Input, type InputRef } from "antd";
 import { useId, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { ask, client, inAWord, Refused } from "../../lib/api/client";
+import { AddPlant } from "../../lib/api/fields";
 import { groups } from "../../lib/api/queries";
 import { inOrder } from "../../lib/outbox";
 import { FieldError } from "../../ui/Field";
@@ -54,7 +55,7 @@ export function NewPlant({ onClose }: { onClose: () => void }) {
             ref={field}
             autoFocus
             value={tag}
-            maxLength={80}
+            maxLength={AddPlant.tag.max}
             style={{ maxWidth: 420 }}
             onChange={(e) => {
               setTag(e.target.value);

@@ -1,5 +1,6 @@
 import { Input } from "antd";
 import type { Decision } from "../../lib/api/client";
+import { Decision as fields } from "../../lib/api/fields";
 import { Choice } from "../../ui/Choice";
 
 type Known = Pick<Decision, "turned_out" | "note">;
@@ -14,7 +15,7 @@ export function Outcome({ name, of, onChange }: Props) {
         <Input
           aria-label={`${name}: why you say so`}
           value={of.note}
-          maxLength={400}
+          maxLength={fields.note.max}
           onChange={(e) => onChange({ note: e.target.value || undefined })}
         />
       </label>

@@ -1,6 +1,7 @@
 import { Button, Input } from "antd";
 import { useState } from "react";
 import type { Added } from "../../lib/api/client";
+import { Added as fields } from "../../lib/api/fields";
 import { FieldError } from "../../ui/Field";
 import { Plain } from "../../ui/Plain";
 import view from "../../ui/view.module.css";
@@ -46,7 +47,7 @@ export function OwnCauses({ desk }: { desk: InspectionDesk }) {
           <span>
             Something else did it <small>In your words. No finding weighs on it</small>
           </span>
-          <Input value={name} maxLength={80} onChange={(e) => setName(e.target.value)} />
+          <Input value={name} maxLength={fields.name.max} onChange={(e) => setName(e.target.value)} />
         </label>
         <Button htmlType="submit">Add it</Button>
       </form>

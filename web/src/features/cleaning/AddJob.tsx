@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import type { Cleaning, Job } from "../../lib/api/client";
+import { AddJob as fields } from "../../lib/api/fields";
 import { run } from "../../lib/run";
 import { Pick } from "../../ui/Pick";
 import { TextLine } from "../../ui/TextLine";
@@ -27,7 +28,7 @@ export function AddJob({ stages, onAdd }: Props) {
         );
       }}
     >
-      <TextLine label="What to do" value={words} max={200} autoFocus onChange={setWords} />
+      <TextLine {...fields.do} value={words} autoFocus onChange={setWords} />
       <Pick
         label="When"
         value={stage}

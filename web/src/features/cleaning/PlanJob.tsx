@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import { inAWord, type Cleaning, type Job as CleaningJob, type OnShelf, type Use } from "../../lib/api/client";
+import { Use as used } from "../../lib/api/fields";
 import { shelf } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
@@ -195,11 +196,10 @@ function FromShelf({ job: j, uses, onUses }: { job: CleaningJob; uses: Use[]; on
       />
       {taken && item && (
         <Figure
-          label="Amount"
+          {...used.amount}
           unit={item.stock.unit}
           value={taken.amount}
-          min={0.01}
-          max={Math.max(0.01, item.stock.amount)}
+          max={Math.max(used.amount.min, item.stock.amount)}
           onChange={(n) => n && onUses([{ ...taken, amount: n }])}
         />
       )}

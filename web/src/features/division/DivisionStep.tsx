@@ -13,6 +13,7 @@ import {
   type Plant,
   type Rhizome,
 } from "../../lib/api/client";
+import { Intake } from "../../lib/api/fields";
 import { rhizome } from "../../lib/api/queries";
 import { tellDoubt } from "../../lib/changed";
 import { run } from "../../lib/run";
@@ -177,9 +178,9 @@ function Pieces({ at, word, onBorn }: PiecesProps) {
             ) : (
               <div>
                 <TextLine
+                  {...Intake.tag}
                   label={`Tag of piece ${p.name}`}
                   value={tagOf(p)}
-                  max={80}
                   onChange={(tag) => setTags({ ...tags, [key(p)]: tag })}
                 />
                 <Plain onClick={() => setKeeps(i)}>Let this one keep the tag</Plain>

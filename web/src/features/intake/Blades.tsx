@@ -1,4 +1,5 @@
 import type { Intake } from "../../lib/api/client";
+import { LeavesBlade } from "../../lib/api/fields";
 import { FieldError } from "../../ui/Field";
 import { Figure } from "../../ui/Figure";
 import { Plain } from "../../ui/Plain";
@@ -22,21 +23,12 @@ export function Blades({
       {blades.map((b, i) => (
         <Row key={i}>
           <Figure
+            {...LeavesBlade.length_mm}
             label={`Leaf ${i + 1}, length`}
-            unit="mm"
             value={b.length_mm}
             onChange={(mm) => mm && set(i, { length_mm: mm })}
-            min={5}
-            max={1500}
           />
-          <Figure
-            label="Width"
-            unit="mm"
-            value={b.width_mm}
-            onChange={(mm) => mm && set(i, { width_mm: mm })}
-            min={1}
-            max={400}
-          />
+          <Figure {...LeavesBlade.width_mm} value={b.width_mm} onChange={(mm) => mm && set(i, { width_mm: mm })} />
           <Plain onClick={() => onChange(blades.toSpliced(i, 1))}>Take it out</Plain>
         </Row>
       ))}

@@ -2,9 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useNavigate } from "react-router";
 import { ask, client, type Intake, type Profile } from "../../lib/api/client";
+import { Intake as fields } from "../../lib/api/fields";
 import { groups } from "../../lib/api/queries";
 import { followed } from "../../lib/changed";
 import { day } from "../../lib/dates";
+import { fieldsOf } from "../../lib/form";
 import { useKeeper } from "../../lib/person";
 import { run } from "../../lib/run";
 import { bulbStates, flowerings, media, pots, rootClasses, wordOf, type Words } from "../../lib/words";
@@ -84,9 +86,8 @@ function Sheet({ kinds }: { kinds: Profile[] }) {
                 error={wrong("arrived_on")}
               />
               <TextLine
-                label="From whom or where"
+                {...fields.source}
                 value={form.source ?? ""}
-                max={200}
                 onChange={(source) => change({ source: source || undefined })}
                 error={wrong("source")}
               />
@@ -96,9 +97,8 @@ function Sheet({ kinds }: { kinds: Profile[] }) {
           <OwnSides at="intake" taken={form.sides} onTake={(sides) => change({ sides })} />
         </div>
         <TextLine
-          label="Notes"
+          {...fields.notes}
           rows={3}
-          max={4000}
           value={form.notes ?? ""}
           onChange={(notes) => change({ notes: notes || undefined })}
           error={wrong("notes")}
@@ -136,13 +136,7 @@ function Now({ form, change, wrong, kinds }: FormProps & { kinds: Profile[] }) {
   return (
     <>
       <div className={view.columns}>
-        <TextLine
-          label="Tag or name"
-          value={form.tag}
-          max={80}
-          onChange={(tag) => change({ tag })}
-          error={wrong("tag")}
-        />
+        <TextLine {...fields.tag} value={form.tag} onChange={(tag) => change({ tag })} error={wrong("tag")} />
         <Pick
           label="Group"
           value={form.group}
@@ -153,23 +147,18 @@ function Now({ form, change, wrong, kinds }: FormProps & { kinds: Profile[] }) {
       </div>
       <Row>
         <Figure
-          label="Leaves"
+          {...fields.leaf_count}
           value={form.leaf_count || undefined}
           onChange={(n) => change({ leaf_count: n })}
-          min={1}
-          max={500}
-          whole
           by={1}
           usual="–"
         />
         {organs !== "none" && (
           <Figure
+            {...fields.bulb_count}
             label={organs === "canes" ? "Canes" : "Bulbs"}
             value={form.bulb_count || undefined}
             onChange={(n) => change({ bulb_count: n })}
-            min={1}
-            max={500}
-            whole
             by={1}
             usual="–"
           />
@@ -230,18 +219,7 @@ function Now({ form, change, wrong, kinds }: FormProps & { kinds: Profile[] }) {
 /** What it stood in before. */
 function Before({ form, change, wrong }: FormProps) {
   const { profile } = usePlant();
-  const mm = (label: string, field: "old_pot_mm" | "old_pot_high_mm", min: number) => (
-    <Figure
-      label={label}
-      unit="mm"
-      value={form[field]}
-      onChange={(v) => change({ [field]: v })}
-      min={min}
-      max={1000}
-      usual="–"
-      error={wrong(field)}
-    />
-  );
+  const at = fieldsOf(fields, form, change, wrong);
   return (
     <>
       <Row>
@@ -254,8 +232,8 @@ function Before({ form, change, wrong }: FormProps) {
         />
         {form.pot !== "none" && form.pot !== "mount" && (
           <>
-            {mm("Old pot, width inside", "old_pot_mm", 20)}
-            {mm("Old pot, height inside", "old_pot_high_mm", 15)}
+            <Figure {...at("old_pot_mm")} usual="–" />
+            <Figure {...at("old_pot_high_mm")} usual="–" />
           </>
         )}
       </Row>

@@ -1,5 +1,6 @@
 import { Button, Input, Select } from "antd";
 import type { Intake } from "../../lib/api/client";
+import * as fields from "../../lib/api/fields";
 import type { Words } from "../../lib/words";
 import { Choice, Tick } from "../../ui/Choice";
 import { FieldError } from "../../ui/Field";
@@ -66,30 +67,21 @@ export function Own({ form, change, wrong }: FormProps) {
       <Claims list={form.claims ?? []} onChange={(claims) => change({ claims })} error={wrong("claims")} />
       <div className={view.columns}>
         <Figure
-          label="Coldest night it has stood unharmed"
-          unit="°C"
+          {...fields.Intake.stood_low_c}
           value={form.stood_low_c}
           onChange={(stood_low_c) => change({ stood_low_c })}
-          min={-30}
-          max={40}
           usual="–"
         />
         <Figure
-          label="New growths a year, normal for it"
+          {...fields.Intake.usual_growths}
           value={form.usual_growths}
           onChange={(usual_growths) => change({ usual_growths })}
-          min={0}
-          max={40}
-          whole
           usual="–"
         />
         <Figure
-          label="A grown leaf, normal for it"
-          unit="mm"
+          {...fields.Intake.usual_leaf_mm}
           value={form.usual_leaf_mm}
           onChange={(usual_leaf_mm) => change({ usual_leaf_mm })}
-          min={2}
-          max={1500}
           usual="–"
         />
       </div>
@@ -114,7 +106,7 @@ function Parents({ list, onChange, error }: ListProps<Parent>) {
             aria-label={`Parent ${i + 1}`}
             value={p.name}
             placeholder="Its name"
-            maxLength={80}
+            maxLength={fields.Parent.name.max}
             onChange={(e) => onChange(put(list, i, { name: e.target.value || undefined }))}
           />
           <Select
@@ -145,22 +137,8 @@ function Claims({ list, onChange, error }: ListProps<Claim>) {
             options={sayers}
             onChange={(by) => onChange(put(list, i, { by }))}
           />
-          <Figure
-            label="It grows from"
-            unit="°C"
-            value={c.low_c}
-            min={-10}
-            max={40}
-            onChange={(low_c) => onChange(put(list, i, { low_c }))}
-          />
-          <Figure
-            label="It bears up to"
-            unit="°C"
-            value={c.high_c}
-            min={0}
-            max={60}
-            onChange={(high_c) => onChange(put(list, i, { high_c }))}
-          />
+          <Figure {...fields.Claim.low_c} value={c.low_c} onChange={(low_c) => onChange(put(list, i, { low_c }))} />
+          <Figure {...fields.Claim.high_c} value={c.high_c} onChange={(high_c) => onChange(put(list, i, { high_c }))} />
           <Button onClick={() => onChange(without(list, i))}>Take it out</Button>
         </Row>
       ))}

@@ -1,4 +1,5 @@
 import pen from "../../draw/pens.module.css";
+import { Inspection } from "../../lib/api/fields";
 import { day } from "../../lib/dates";
 import { Figure } from "../../ui/Figure";
 import { Row } from "../../ui/Row";
@@ -15,18 +16,12 @@ export function LeafMemory({ desk }: { desk: InspectionDesk }) {
       <Why>Measure the newest leaf that is finished: the joint at its base can be seen. Then the one before it.</Why>
       <Row>
         <Figure
-          label="Newest finished leaf"
-          unit="mm"
-          min={2}
-          max={1500}
+          {...Inspection.newest_leaf_mm}
           value={noted.newest_leaf_mm ?? undefined}
           onChange={(v) => note({ newest_leaf_mm: v })}
         />
         <Figure
-          label="The one before"
-          unit="mm"
-          min={2}
-          max={1500}
+          {...Inspection.leaf_before_mm}
           value={noted.leaf_before_mm ?? undefined}
           onChange={(v) => note({ leaf_before_mm: v })}
         />

@@ -1,4 +1,5 @@
 import { Input } from "antd";
+import { Inspection } from "../../lib/api/fields";
 import { flowerings, type Words } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
@@ -58,19 +59,13 @@ function Look({ desk, knowledge }: StepProps) {
         <Row>
           <h2>Its place, and its leaves</h2>
           <Figure
-            label="Lowest night where it stands"
-            unit="°C"
-            min={-30}
-            max={50}
+            {...Inspection.night_low_c}
             value={noted.night_low_c ?? undefined}
             error={wrong("night_low_c")}
             onChange={(v) => note({ night_low_c: v })}
           />
           <Figure
-            label="Highest day"
-            unit="°C"
-            min={-30}
-            max={60}
+            {...Inspection.day_high_c}
             value={noted.day_high_c ?? undefined}
             error={wrong("day_high_c")}
             onChange={(v) => note({ day_high_c: v })}
@@ -90,7 +85,7 @@ function Look({ desk, knowledge }: StepProps) {
             <span>Notes</span>
             <Input.TextArea
               rows={3}
-              maxLength={4000}
+              maxLength={Inspection.notes.max}
               value={noted.notes}
               onChange={(e) => note({ notes: e.target.value || undefined })}
             />

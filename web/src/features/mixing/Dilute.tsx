@@ -1,6 +1,6 @@
 import { Button } from "antd";
-import { useState } from "react";
-import { ask, client, type Dilution, type OnShelf, type Product, type Strength } from "../../lib/api/client";
+import type { Strength } from "../../lib/api/client";
+import { SolutionsStrength, Stock } from "../../lib/api/fields";
 import { figure } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
@@ -9,289 +9,221 @@ import { Notice } from "../../ui/Notice";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Why, Lead, Headline } from "../../ui/Said";
-import { Trouble } from "../../ui/Trouble";
+import { Halves } from "./Halves";
 import { Amount, Beside, ComesOut, Stopped, TwoSteps, units } from "./Measured";
-import css from "./mixing.module.css";
-import { useWorked, type BenchProps } from "./useWorked";
-
-type Way = "make" | "stock" | "learn";
-type Props = BenchProps & { search: URLSearchParams; shelf: OnShelf[]; terete: boolean };
-
-/** The bottle to take for a use. */
-const bottle = (shelf: OnShelf[], product: string, use?: string) =>
-  shelf.find((s) => s.stock.product === product && use && s.take_for?.includes(use))?.stock;
-
-/** As it is usually sold, at its strongest. */
-const usual = (p?: Product) => p?.stocks?.at(-1)?.value ?? 100;
-
-const number = (s: string | null) => (s && Number.isFinite(Number(s)) ? Number(s) : undefined);
+import { useDilution, type Diluted, type DiluteProps } from "./useDilution";
 
 /** Dilution, both ways: from the strength wanted, from the stock there is, or to learn a strength. */
-export function Dilute({ knowledge: k, tools, search, shelf, terete }: Props) {
-  const given = k.products.find((p) => p.code === search.get("product"));
-  const [code, setCode] = useState(given?.code ?? "peroxide");
-  const product = k.products.find((p) => p.code === code);
-  const [useCode, setUse] = useState(search.get("use") ?? "");
-  const use = product?.uses.find((u) => u.code === useCode) ?? product?.uses[0];
-  const [way, setWay] = useState<Way>("make");
-  const [unit, setUnit] = useState<Strength["unit"]>("percent");
-  const [start] = useState(() => bottle(shelf, code, use?.code));
-  const [stock, setStock] = useState<number | undefined>(start?.percent ?? usual(product));
-  const [wanted, setWanted] = useState(number(search.get("wanted")) ?? use?.percent?.value);
-  const [make, setMake] = useState(number(search.get("make")) ?? use?.volume_ml.value);
-  const [stockML, setStockML] = useState<number | undefined>(100);
-  const [waterML, setWaterML] = useState<number | undefined>(100);
-  const [fills, setFills] = useState(1);
-  const [by, setBy] = useState<"" | "weight" | "volume">("");
-  const [label, setLabel] = useState<number | undefined>(start?.label_most_percent);
-
-  const pick = (next: string) => {
-    const p = k.products.find((x) => x.code === next);
-    const u = p?.uses[0];
-    setCode(next);
-    setUse(u?.code ?? "");
-    const own = bottle(shelf, next, u?.code);
-    setStock(own?.percent ?? usual(p));
-    setUnit("percent");
-    setWanted(u?.percent?.value);
-    if (u && u.volume_ml.value > 0) setMake(u.volume_ml.value);
-    setLabel(own?.label_most_percent);
-  };
-  const inUnit = (v: number): Strength => ({ value: v, unit });
-  const strong = stock === undefined ? undefined : { value: stock, unit: "percent" as const };
-  const body = ((): Dilution | undefined => {
-    if (!strong) return undefined;
-    const common = {
-      ...(product ? { product: code, use: use?.code } : {}),
-      stock: strong,
-      ...(by && product?.by_weight ? { stock_by: by } : {}),
-      tools,
-      fills,
-      ...(label ? { label_most: { value: label, unit: "percent" as const } } : {}),
-    };
-    if (way === "learn") return stockML && waterML ? { ...common, stock_ml: stockML, water_ml: waterML } : undefined;
-    if (wanted === undefined) return undefined;
-    if (way === "stock") return stockML ? { ...common, wanted: inUnit(wanted), stock_ml: stockML } : undefined;
-    return make ? { ...common, wanted: inUnit(wanted), make_ml: make } : undefined;
-  })();
-  const worked = useWorked("solutions", body, (b) => ask(client.POST("/api/v1/compute/solutions", { body: b })));
-  const m = worked.answer;
-  const mixed = k.products.filter((p) => !p.dry && !p.meter);
-  const onShelf = shelf.filter((s) => s.stock.product === code && s.stock.percent);
-
+export function Dilute(p: DiluteProps) {
+  const d = useDilution(p);
+  const { asked, answer: m } = d;
   return (
-    <div className={css.two}>
-      <section className={css.asked} aria-label="What is wanted">
-        <Pick
-          label="What"
-          value={code}
-          onChange={pick}
-          options={[
-            ...mixed.map((p) => ({ value: p.code, label: p.name })),
-            { value: "other", label: "Anything else, by figures alone" },
-          ]}
-        />
-        {product && product.uses.length > 1 && (
-          <Choice
-            label="For"
-            value={use?.code ?? ""}
-            options={product.uses.map((u) => [u.code, u.name] as const)}
-            onChange={(c) => {
-              const u = product.uses.find((x) => x.code === c);
-              setUse(c);
-              setWanted(u?.percent?.value);
-              if (u) setMake(u.volume_ml.value);
-            }}
+    <Halves
+      trouble={d.trouble}
+      asked={
+        <>
+          <What d={d} {...p} />
+          <StockOf d={d} {...p} />
+          <Wanted d={d} />
+          <HowMuch d={d} />
+          <Figure
+            {...Stock.label_most_percent}
+            label="The most your label allows, if it says"
+            value={asked.label}
+            usual="–"
+            onChange={(label) => d.set({ label })}
+            error={d.wrong("label_most")}
           />
-        )}
+          <Why>The label of your product and local rules stand above this page.</Why>
+        </>
+      }
+      beside={m && !m.stopped && <Beside notes={m.notes} care={m.cautions} />}
+    >
+      {p.terete && (asked.product === "oil" || asked.product === "soap") && (
+        <Notice is="alarm" aloud>
+          This plant has terete leaves. Oil or strong soap can smother them and kill it. Wash with plain water instead.
+        </Notice>
+      )}
+      {!d.enough && <Lead>Give the figures on the left, and the amounts stand here.</Lead>}
+      {m?.stopped && <Stopped stop={m.stopped} />}
+      {m && !m.stopped && <Mixed d={d} m={m} knowledge={p.knowledge} />}
+    </Halves>
+  );
+}
+
+type Part = { d: Diluted };
+
+/** The product, what it is for, and which way to work it out. */
+function What({ d, knowledge }: Part & DiluteProps) {
+  const { asked, set, product, use } = d;
+  return (
+    <>
+      <Pick
+        label="What"
+        value={asked.product}
+        onChange={d.pick}
+        options={[
+          ...knowledge.products.filter((p) => !p.dry && !p.meter).map((p) => ({ value: p.code, label: p.name })),
+          { value: "other", label: "Anything else, by figures alone" },
+        ]}
+      />
+      {product && product.uses.length > 1 && (
         <Choice
-          label="Work out"
-          value={way}
+          label="For"
+          value={use?.code ?? ""}
+          options={product.uses.map((u) => [u.code, u.name] as const)}
+          onChange={(code) => {
+            const next = product.uses.find((u) => u.code === code);
+            set({ use: code, wanted: next?.percent?.value, ...(next && { make_ml: next.volume_ml.value }) });
+          }}
+        />
+      )}
+      <Choice
+        label="Work out"
+        value={asked.way}
+        options={[
+          ["make", "What to measure"],
+          ["stock", "How far the stock goes"],
+          ["learn", "How strong it is"],
+        ]}
+        onChange={(way) => set({ way: way as typeof asked.way })}
+      />
+    </>
+  );
+}
+
+/** How strong the stock is, and by what. */
+function StockOf({ d, shelf }: Part & DiluteProps) {
+  const { asked, set, product } = d;
+  const onShelf = shelf.filter((s) => s.stock.product === asked.product && s.stock.percent);
+  return (
+    <>
+      <Figure
+        {...Stock.percent}
+        label="Stock, as it stands in the bottle"
+        value={asked.stock}
+        onChange={(stock) => set({ stock })}
+        error={d.wrong("stock")}
+      />
+      <Row>
+        {product?.stocks?.map((s) => (
+          <Button key={s.value} onClick={() => set({ stock: s.value })}>
+            {s.value} %
+          </Button>
+        ))}
+        {onShelf.map(({ id, stock: s }) => (
+          <Button key={id} onClick={() => set({ stock: s.percent, label: s.label_most_percent })}>
+            {s.name}: {s.percent} %
+          </Button>
+        ))}
+      </Row>
+      {product?.by_weight && (asked.stock ?? 0) > (product.caustic_above_percent?.value ?? 0) && (
+        <Choice
+          label="Its label gives that"
+          value={asked.by}
           options={[
-            ["make", "What to measure"],
-            ["stock", "How far the stock goes"],
-            ["learn", "How strong it is"],
+            ["", "Does not say"],
+            ["weight", "By weight, w/w"],
+            ["volume", "By volume, w/v"],
           ]}
-          onChange={(w) => setWay(w as Way)}
+          onChange={(by) => set({ by: by as typeof asked.by })}
         />
-        <Figure
-          label="Stock, as it stands in the bottle"
-          unit="%"
-          value={stock}
-          min={0.0001}
-          max={100}
-          onChange={setStock}
-          error={worked.wrong("stock")}
-        />
-        <Row>
-          {product?.stocks?.map((s) => (
-            <Button key={s.value} onClick={() => setStock(s.value)}>
-              {s.value} %
-            </Button>
-          ))}
-          {onShelf.map((s) => (
-            <Button
-              key={s.id}
-              onClick={() => {
-                setStock(s.stock.percent ?? undefined);
-                setLabel(s.stock.label_most_percent ?? undefined);
-              }}
-            >
-              {s.stock.name}: {s.stock.percent} %
-            </Button>
-          ))}
-        </Row>
-        {product?.by_weight && (stock ?? 0) > (product.caustic_above_percent?.value ?? 0) && (
-          <Choice
-            label="Its label gives that"
-            value={by}
-            options={[
-              ["", "Does not say"],
-              ["weight", "By weight, w/w"],
-              ["volume", "By volume, w/v"],
-            ]}
-            onChange={(v) => setBy(v as typeof by)}
-          />
-        )}
-        {way !== "learn" && (
-          <>
-            <Figure
-              label="Strength wanted"
-              unit={units[unit]}
-              value={wanted}
-              min={0.0001}
-              max={unit === "percent" ? 100 : 1_000_000}
-              onChange={setWanted}
-              error={worked.wrong("wanted")}
-            />
-            <Choice
-              label="In"
-              value={unit}
-              options={[
-                ["percent", "%"],
-                ["ppm", "ppm"],
-                ["ml_per_l", "mL/L"],
-                ["parts", "1 part to …"],
-              ]}
-              onChange={(u) => setUnit(u as Strength["unit"])}
-            />
-          </>
-        )}
-        {way === "make" && (
-          <>
-            <Figure
-              label="Amount to make"
-              unit="mL"
-              value={make}
-              min={1}
-              max={1_000_000}
-              onChange={setMake}
-              error={worked.wrong("make_ml")}
-            />
-            <Row label="Usual fills">
-              {(
-                [
-                  [200, "200 mL"],
-                  [750, "Sprayer, 750 mL"],
-                  [1000, "1 L"],
-                  [5000, "Bath, 5 L"],
-                ] as const
-              ).map(([ml, words]) => (
-                <Button key={ml} onClick={() => setMake(ml)}>
-                  {words}
-                </Button>
-              ))}
-            </Row>
-            <Figure
-              label="How many fills"
-              value={fills}
-              min={1}
-              max={200}
-              whole
-              by={1}
-              onChange={(n) => setFills(n ?? 1)}
-            />
-          </>
-        )}
-        {way !== "make" && (
-          <Figure
-            label="Stock there is"
-            unit="mL"
-            value={stockML}
-            min={0.01}
-            max={1_000_000}
-            onChange={setStockML}
-            error={worked.wrong("stock_ml")}
-          />
-        )}
-        {way === "learn" && (
-          <Figure
-            label="Water"
-            unit="mL"
-            value={waterML}
-            min={0.01}
-            max={1_000_000}
-            onChange={setWaterML}
-            error={worked.wrong("water_ml")}
-          />
-        )}
-        <Figure
-          label="The most your label allows, if it says"
-          unit="%"
-          value={label}
-          min={0.0001}
-          max={100}
-          usual="–"
-          onChange={setLabel}
-          error={worked.wrong("label_most")}
-        />
-        <Why>The label of your product and local rules stand above this page.</Why>
-      </section>
-      <section className={css.measure} aria-label="Measure out" aria-live="polite">
-        {terete && (code === "oil" || code === "soap") && (
-          <Notice is="alarm" aloud>
-            This plant has terete leaves. Oil or strong soap can smother them and kill it. Wash with plain water
-            instead.
-          </Notice>
-        )}
-        {worked.trouble && <Trouble error={worked.trouble} />}
-        {!body && <Lead>Give the figures on the left, and the amounts stand here.</Lead>}
-        {m?.stopped && <Stopped stop={m.stopped} />}
-        {m && !m.stopped && (
-          <>
-            {way === "learn" ? (
-              <Headline>
-                It is {figure(m.strength.value, 3)} {units[m.strength.unit]}.
-              </Headline>
-            ) : (
-              <Headline>
-                {figure(m.total_ml, 1)} mL of {figure(m.strength.value, 4)} {units[m.strength.unit]}
-              </Headline>
-            )}
-            {m.stock && <Amount name="Stock" hand={m.stock} knowledge={k} />}
-            {m.water && <Amount name="Water" hand={m.water} knowledge={k} />}
-            {m.water && <ComesOut low={m.low_percent} high={m.high_percent} unit="%" />}
-            {fills > 1 && (
-              <p>
-                For {fills} fills: <b>{figure(m.all_stock_ml, 1)} mL</b> of stock.
-              </p>
-            )}
-            <TwoSteps steps={m.two_steps} />
-            {use && (
-              <p>
-                <Marked text={use.how} />
-                {use.percent && (
-                  <>
-                    {" "}
-                    {use.percent.value} % is usual <Mark from={use.percent} />
-                  </>
-                )}
-              </p>
-            )}
-          </>
-        )}
-      </section>
-      {m && !m.stopped && <Beside notes={m.notes} care={m.cautions} />}
-    </div>
+      )}
+    </>
+  );
+}
+
+function Wanted({ d: { asked, set, wrong } }: Part) {
+  if (asked.way === "learn") return null;
+  return (
+    <>
+      <Figure
+        {...SolutionsStrength.value}
+        {...(asked.unit === "percent" && { max: Stock.percent.max })}
+        label="Strength wanted"
+        unit={units[asked.unit]}
+        value={asked.wanted}
+        onChange={(wanted) => set({ wanted })}
+        error={wrong("wanted")}
+      />
+      <Choice
+        label="In"
+        value={asked.unit}
+        options={[
+          ["percent", "%"],
+          ["ppm", "ppm"],
+          ["ml_per_l", "mL/L"],
+          ["parts", "1 part to …"],
+        ]}
+        onChange={(unit) => set({ unit: unit as Strength["unit"] })}
+      />
+    </>
+  );
+}
+
+const usualFills = [
+  [200, "200 mL"],
+  [750, "Sprayer, 750 mL"],
+  [1000, "1 L"],
+  [5000, "Bath, 5 L"],
+] as const;
+
+/** How much is made, or of how much. */
+function HowMuch({ d: { asked, set, at } }: Part) {
+  if (asked.way !== "make") {
+    return (
+      <>
+        <Figure {...at("stock_ml")} />
+        {asked.way === "learn" && <Figure {...at("water_ml")} />}
+      </>
+    );
+  }
+  return (
+    <>
+      <Figure {...at("make_ml")} />
+      <Row label="Usual fills">
+        {usualFills.map(([ml, words]) => (
+          <Button key={ml} onClick={() => set({ make_ml: ml })}>
+            {words}
+          </Button>
+        ))}
+      </Row>
+      <Figure {...at("fills")} by={1} onChange={(n) => set({ fills: n || 1 })} />
+    </>
+  );
+}
+
+/** What to measure, and what it comes out at. */
+function Mixed({ d, m, knowledge }: Part & { m: NonNullable<Diluted["answer"]>; knowledge: DiluteProps["knowledge"] }) {
+  const { asked, use } = d;
+  const unit = units[m.strength.unit];
+  return (
+    <>
+      <Headline>
+        {asked.way === "learn"
+          ? `It is ${figure(m.strength.value, 3)} ${unit}.`
+          : `${figure(m.total_ml, 1)} mL of ${figure(m.strength.value, 4)} ${unit}`}
+      </Headline>
+      {m.stock && <Amount name="Stock" hand={m.stock} knowledge={knowledge} />}
+      {m.water && <Amount name="Water" hand={m.water} knowledge={knowledge} />}
+      {m.water && <ComesOut low={m.low_percent} high={m.high_percent} unit="%" />}
+      {asked.fills > 1 && (
+        <p>
+          For {asked.fills} fills: <b>{figure(m.all_stock_ml, 1)} mL</b> of stock.
+        </p>
+      )}
+      <TwoSteps steps={m.two_steps} />
+      {use && (
+        <p>
+          <Marked text={use.how} />
+          {use.percent && (
+            <>
+              {" "}
+              {use.percent.value} % is usual <Mark from={use.percent} />
+            </>
+          )}
+        </p>
+      )}
+    </>
   );
 }

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { SharesBar } from "../../draw/SharesBar";
 import { ask, client, Refused, type Component, type FloodTest, type HouseMedia } from "../../lib/api/client";
+import { FloodTest as fields, MeasureComponent } from "../../lib/api/fields";
 import { cautions, houseMedia } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
@@ -114,29 +115,11 @@ function AirTest({ c, media, onKept }: TestProps) {
     >
       {!c && (
         <Row>
-          <TextLine
-            label="What it is"
-            value={name}
-            max={80}
-            onChange={setName}
-            error={wrong("name") ?? wrong("code")}
-          />
+          <TextLine {...MeasureComponent.name} value={name} onChange={setName} error={wrong("name") ?? wrong("code")} />
+          <Figure {...MeasureComponent.low_mm} value={low} usual="fibre" onChange={setLow} error={wrong("low_mm")} />
           <Figure
-            label="Pieces from"
-            unit="mm"
-            value={low}
-            min={0.1}
-            max={100}
-            usual="fibre"
-            onChange={setLow}
-            error={wrong("low_mm")}
-          />
-          <Figure
-            label="to"
-            unit="mm"
+            {...MeasureComponent.high_mm}
             value={high}
-            min={0.1}
-            max={100}
             usual="fibre"
             onChange={setHigh}
             error={wrong("high_mm")}
@@ -149,11 +132,8 @@ function AirTest({ c, media, onKept }: TestProps) {
           Fill a pot with it as you would for a plant, tapped and not pressed. How much water does that pot hold when
           empty, with its holes taped?
           <Figure
-            label="The pot holds"
-            unit="mL"
+            {...fields.volume_ml}
             value={t.volume_ml}
-            min={50}
-            max={20000}
             onChange={(volume_ml) => set({ ...t, volume_ml })}
             error={wrong("test.volume_ml")}
           />
@@ -161,11 +141,8 @@ function AirTest({ c, media, onKept }: TestProps) {
         <li>
           If you have a scale, weigh the pot with the dry medium. Then you learn how much water it holds, too.
           <Figure
-            label="Weight, dry"
-            unit="g"
+            {...fields.dry_g}
             value={t.dry_g}
-            min={0}
-            max={100000}
             usual="–"
             onChange={(dry_g) => set({ ...t, dry_g })}
             error={wrong("test.dry_g")}
@@ -175,11 +152,8 @@ function AirTest({ c, media, onKept }: TestProps) {
         <li>
           Take the tape off over a bowl and let it drain for ten minutes. Measure the water in the bowl: that was air.
           <Figure
-            label="Water that ran out"
-            unit="mL"
+            {...fields.drained_ml}
             value={t.drained_ml}
-            min={0}
-            max={20000}
             onChange={(drained_ml) => set({ ...t, drained_ml })}
             error={wrong("test.drained_ml")}
           />
@@ -187,11 +161,8 @@ function AirTest({ c, media, onKept }: TestProps) {
         <li>
           Weigh the drained pot.
           <Figure
-            label="Weight, drained"
-            unit="g"
+            {...fields.wet_g}
             value={t.wet_g}
-            min={0}
-            max={100000}
             usual="–"
             onChange={(wet_g) => set({ ...t, wet_g })}
             error={wrong("test.wet_g")}

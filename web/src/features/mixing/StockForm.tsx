@@ -1,16 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
-import { Button } from "antd";
 import { useState } from "react";
 import { Refused, type SolutionKnowledge, type Stock } from "../../lib/api/client";
+import { Stock as fields } from "../../lib/api/fields";
 import { houseMedia } from "../../lib/api/queries";
+import { fieldsOf } from "../../lib/form";
 import { Choice } from "../../ui/Choice";
 import { Day } from "../../ui/Day";
 import { Figure } from "../../ui/Figure";
+import { KeepForm } from "../../ui/KeepForm";
 import { Pick } from "../../ui/Pick";
-import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { TextLine } from "../../ui/TextLine";
-import { Trouble } from "../../ui/Trouble";
 
 type Props = {
   knowledge: SolutionKnowledge;
@@ -20,31 +20,22 @@ type Props = {
   onClose: () => void;
 };
 
+const unitsOf = (poured: boolean) =>
+  (poured ? (["L", "mL"] as const) : (["mL", "g"] as const)).map((u) => [u, u] as const);
+
 /** A product, or a component of media, as it stands on the shelf. */
 export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Props) {
   const [s, set] = useState<Stock>(stock ?? { name: "", product: "peroxide", amount: 0, unit: "mL" });
   const change = (part: Partial<Stock>) => set({ ...s, ...part });
   const media = useQuery(houseMedia).data?.components ?? [];
-  const poured = media.some((c) => c.code === s.product);
-  const pick = (product: string) =>
-    change({ product, unit: media.some((c) => c.code === product) ? "L" : s.unit === "L" ? "mL" : s.unit });
-  const refused = trouble instanceof Refused ? trouble : undefined;
-  const wrong = (field: string) => refused?.at(field) ?? refused?.at(`stock.${field}`);
+  const isMedium = (product: string) => media.some((c) => c.code === product);
+  const poured = isMedium(s.product);
+  const pick = (product: string) => change({ product, unit: isMedium(product) ? "L" : s.unit === "L" ? "mL" : s.unit });
+  const wrong = (field: string) => (trouble instanceof Refused ? trouble.of("stock", field) : undefined);
+  const at = fieldsOf(fields, s, change, wrong);
   return (
-    <form
-      data-part="stock-form"
-      onSubmit={(e) => {
-        e.preventDefault();
-        onSave(s);
-      }}
-    >
-      <TextLine
-        label="Name on the bottle"
-        value={s.name}
-        max={80}
-        onChange={(name) => change({ name })}
-        error={wrong("name")}
-      />
+    <KeepForm name="stock-form" trouble={trouble} onKeep={() => onSave(s)} onLeave={onClose}>
+      <TextLine {...at("name")} />
       <Pick
         label="It is"
         value={s.product}
@@ -55,41 +46,12 @@ export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Pro
           { value: "other", label: "Something else" },
         ]}
       />
-      {!poured && (
-        <Figure
-          label="Strength"
-          unit="%"
-          value={s.percent}
-          min={0.0001}
-          max={100}
-          usual="–"
-          onChange={(percent) => change({ percent })}
-          error={wrong("percent")}
-        />
-      )}
-      <Figure
-        label="What is left"
-        unit={s.unit}
-        value={s.amount}
-        min={0}
-        max={1_000_000}
-        onChange={(n) => change({ amount: n ?? 0 })}
-        error={wrong("amount")}
-      />
+      {!poured && <Figure {...at("percent")} usual="–" />}
+      <Figure {...at("amount")} unit={s.unit} onChange={(n) => change({ amount: n ?? 0 })} />
       <Choice
         label="Measured in"
         value={s.unit}
-        options={
-          poured
-            ? [
-                ["L", "L"],
-                ["mL", "mL"],
-              ]
-            : [
-                ["mL", "mL"],
-                ["g", "g"],
-              ]
-        }
+        options={unitsOf(poured)}
         onChange={(unit) => change({ unit: unit as Stock["unit"] })}
       />
       <Day
@@ -100,56 +62,14 @@ export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Pro
         onChange={(d) => change({ expires_on: d || undefined })}
         error={wrong("expires_on")}
       />
-      {!poured && (
-        <Figure
-          label="The most its label allows"
-          unit="%"
-          value={s.label_most_percent}
-          min={0.0001}
-          max={100}
-          usual="–"
-          onChange={(n) => change({ label_most_percent: n })}
-          error={wrong("label_most_percent")}
-        />
-      )}
+      {!poured && <Figure {...at("label_most_percent")} usual="–" />}
       {s.product === "feed" && (
         <Row>
-          <Figure
-            label="N on its label"
-            unit="%"
-            value={s.n_percent}
-            min={0}
-            max={100}
-            usual="–"
-            onChange={(n) => change({ n_percent: n })}
-          />
-          <Figure
-            label="P₂O₅ on its label"
-            unit="%"
-            value={s.p2o5_percent}
-            min={0}
-            max={100}
-            usual="–"
-            onChange={(n) => change({ p2o5_percent: n })}
-          />
-          <Figure
-            label="K₂O on its label"
-            unit="%"
-            value={s.k2o_percent}
-            min={0}
-            max={100}
-            usual="–"
-            onChange={(n) => change({ k2o_percent: n })}
-          />
+          <Figure {...at("n_percent")} usual="–" />
+          <Figure {...at("p2o5_percent")} usual="–" />
+          <Figure {...at("k2o_percent")} usual="–" />
         </Row>
       )}
-      {trouble && !refused?.problem?.faults && <Trouble error={trouble} />}
-      <Row>
-        <Button type="primary" htmlType="submit">
-          Keep it
-        </Button>
-        <Plain onClick={onClose}>Leave it</Plain>
-      </Row>
-    </form>
+    </KeepForm>
   );
 }

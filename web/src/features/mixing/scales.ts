@@ -7,3 +7,5 @@ export const scales = [
 ] as const;
 
 export type Scale = (typeof scales)[number][0];
+
+export const unitOf = (scale: Scale) => scales.find(([code]) => code === scale)?.[2];

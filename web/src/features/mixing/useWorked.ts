@@ -1,16 +1,31 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useDeferredValue } from "react";
+import { useDeferredValue, useState } from "react";
 import { Refused, type SolutionKnowledge, type Settings } from "../../lib/api/client";
+import { fieldsOf } from "../../lib/form";
 
 export type BenchProps = { knowledge: SolutionKnowledge; tools: NonNullable<Settings["tools"]> };
 
+/** How a bench works: what it sends once enough is given, and where to. */
+type Bench<V, In, Out> = {
+  name: string;
+  body: (asked: V) => In | undefined;
+  work: (body: In) => Promise<Out>;
+};
+
 /**
- * What the server works out of figures as they are typed. Without a body there
- * is nothing to ask yet.
+ * What is asked for at a bench, and what the server works out of it as it is typed. Until there is a
+ * body nothing is asked.
  */
-export function useWorked<In, Out>(name: string, body: In | undefined, work: (body: In) => Promise<Out>) {
-  const sent = useDeferredValue(body);
-  const asked = useQuery({
+export function useWorked<V extends object, F extends { [K in keyof V]?: object }, In, Out>(
+  shape: F,
+  start: V | (() => V),
+  { name, body, work }: Bench<V, In, Out>,
+) {
+  const [asked, setAsked] = useState(start);
+  const set = (part: Partial<V>) => setAsked((now) => ({ ...now, ...part }));
+  const given = body(asked);
+  const sent = useDeferredValue(given);
+  const out = useQuery({
     queryKey: ["worked", name, sent],
     queryFn: () => work(sent as In),
     enabled: sent !== undefined,
@@ -18,12 +33,17 @@ export function useWorked<In, Out>(name: string, body: In | undefined, work: (bo
     retry: false,
     staleTime: Infinity,
   });
-  const refused = asked.error instanceof Refused ? asked.error : undefined;
+  const refused = out.error instanceof Refused ? out.error : undefined;
+  /** What is wrong with a field, in words. */
+  const wrong = (field: string) => (sent === undefined ? undefined : refused?.at(field));
   return {
-    answer: sent === undefined || asked.error ? undefined : asked.data,
-    /** What is wrong with a field, in words. */
-    wrong: (field: string) => (sent === undefined ? undefined : refused?.at(field)),
+    asked,
+    set,
+    at: fieldsOf(shape, asked, set, wrong),
+    wrong,
+    enough: given !== undefined,
+    answer: sent === undefined || out.error ? undefined : out.data,
     /** What is wrong with no field in particular. */
-    trouble: asked.error && !refused?.problem?.faults ? asked.error : undefined,
+    trouble: out.error && !refused?.problem?.faults ? out.error : undefined,
   };
 }

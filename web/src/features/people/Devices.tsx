@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, type Device, type NewDevice } from "../../lib/api/client";
+import { AddDevice } from "../../lib/api/fields";
 import { devices, places } from "../../lib/api/queries";
 import { moment } from "../../lib/dates";
 import { useSend } from "../../lib/send";
@@ -90,7 +91,7 @@ function Adding({ stands, onKept }: Props) {
         )
       }
     >
-      <TextLine label="Device’s name" value={name} max={40} onChange={setName} error={wrong("name")} />
+      <TextLine {...AddDevice.name} value={name} onChange={setName} error={wrong("name")} />
       <Choice label="What it is" value={does} options={kinds} onChange={(v) => setDoes(v as Device["does"])} />
       {does === "logger" && (
         <Pick

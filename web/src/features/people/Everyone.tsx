@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Flex, Popconfirm, QRCode, Statistic } from "antd";
 import { useState } from "react";
 import { ask, client, type Code, type Person } from "../../lib/api/client";
+import { AddPerson } from "../../lib/api/fields";
 import { network, people } from "../../lib/api/queries";
 import { useSend } from "../../lib/send";
 import { Choice } from "../../ui/Choice";
@@ -138,7 +139,7 @@ function Adding({ onKept }: { onKept: (all: Person[]) => void }) {
   });
   return (
     <Row onSend={() => send(() => ask(client.POST("/api/v1/people", { body: { name, role } })))} label="Add someone">
-      <TextLine label="Name" value={name} max={60} onChange={setName} error={wrong("name")} />
+      <TextLine {...AddPerson.name} value={name} onChange={setName} error={wrong("name")} />
       <Choice label="Role" value={role} options={roles} onChange={(r) => setRole(r as Roles)} />
       <Button htmlType="submit" loading={sending} disabled={!name.trim()}>
         Add

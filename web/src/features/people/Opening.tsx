@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Flex, Switch } from "antd";
 import { useId, useState } from "react";
 import { ask, client, type Opened } from "../../lib/api/client";
+import { AddPerson } from "../../lib/api/fields";
 import { network, people } from "../../lib/api/queries";
 import { useSend } from "../../lib/send";
 import { Notice } from "../../ui/Notice";
@@ -126,7 +127,7 @@ function First() {
     >
       <p>First, the keeper of this bench, with a passphrase: without one nobody could be kept out.</p>
       <Flex vertical gap={10} align="start">
-        <TextLine label="Keeper’s name" value={name} max={60} onChange={setName} error={wrong("name")} />
+        <TextLine {...AddPerson.name} label="Keeper’s name" value={name} onChange={setName} error={wrong("name")} />
         <Secret
           label="Keeper’s passphrase"
           value={passphrase}

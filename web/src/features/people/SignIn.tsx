@@ -3,6 +3,7 @@ import { Button, Flex, Input } from "antd";
 import { useEffect, useId, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { ask, client, type Me } from "../../lib/api/client";
+import { SignIn as fields } from "../../lib/api/fields";
 import { forgetAll } from "../../lib/news";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
@@ -68,7 +69,7 @@ export default function SignIn() {
           }}
         >
           <Flex vertical gap={10} align="start">
-            <TextLine label="Your name" value={name} max={60} onChange={setName} />
+            <TextLine {...fields.name} value={name} onChange={setName} />
             <Secret label="Your passphrase" value={passphrase} onChange={setPassphrase} now />
             <Button type="primary" htmlType="submit" loading={sending} disabled={!name || !passphrase}>
               Come in
@@ -97,7 +98,7 @@ export function Secret({ label, value, onChange, now, error }: SecretProps) {
       <Input.Password
         id={id}
         value={value}
-        maxLength={128}
+        maxLength={fields.passphrase.max}
         autoComplete={now ? "current-password" : "new-password"}
         aria-invalid={!!error}
         onChange={(e) => onChange(e.target.value)}

@@ -3,6 +3,7 @@ import { Button, Flex, Progress, Upload } from "antd";
 import { useState } from "react";
 import { WarmthDrawing } from "../../draw/WarmthDrawing";
 import { ask, client, Refused, type Place, type PlaceFacts } from "../../lib/api/client";
+import { ClimateDay } from "../../lib/api/fields";
 import { day } from "../../lib/dates";
 import { useDayOrToday } from "../../lib/day";
 import { useKeeper } from "../../lib/person";
@@ -147,17 +148,8 @@ function OneDay({ onKeep, wrong }: DayProps) {
   return (
     <Row data="one-day">
       <Day label="Day" value={on} onChange={setOn} error={wrong("day")} />
-      <Figure label="Low" unit="°C" value={low} min={-30} max={60} usual="–" onChange={setLow} error={wrong("low_c")} />
-      <Figure
-        label="High"
-        unit="°C"
-        value={high}
-        min={-30}
-        max={60}
-        usual="–"
-        onChange={setHigh}
-        error={wrong("high_c")}
-      />
+      <Figure {...ClimateDay.low_c} value={low} usual="–" onChange={setLow} error={wrong("low_c")} />
+      <Figure {...ClimateDay.high_c} value={high} usual="–" onChange={setHigh} error={wrong("high_c")} />
       <Button
         disabled={low === undefined || high === undefined || !on}
         onClick={() => low !== undefined && high !== undefined && onKeep({ day: on, low_c: low, high_c: high })}

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, Refused, type Closing, type Progress } from "../../lib/api/client";
+import { ProgressClosing } from "../../lib/api/fields";
 import { causeKnowledge, progressKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { inOrder } from "../../lib/outbox";
@@ -162,16 +163,15 @@ function CloseForm({ error, onKeep }: FormProps) {
       {c.how && (
         <>
           <TextLine
+            {...ProgressClosing.word}
             label={c.how === "given" ? "A word on where it went, and how long its mix lasts" : "A word on it"}
             value={c.word ?? ""}
-            max={200}
             onChange={(word) => set({ word })}
             error={wrong("word")}
           />
           <TextLine
-            label="What it teaches"
+            {...ProgressClosing.lesson}
             value={c.lesson ?? ""}
-            max={1000}
             rows={2}
             onChange={(lesson) => set({ lesson })}
             error={wrong("lesson")}

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { RootFan } from "../../draw/fan/RootFan";
 import { ask, client, Refused, type LookBack, type Progress } from "../../lib/api/client";
+import { KeepLookBack } from "../../lib/api/fields";
 import { progressKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { inOrder } from "../../lib/outbox";
@@ -112,7 +113,7 @@ function Back({ p, b }: { p: Progress; b: LookBack }) {
         onChange={setAgain}
         error={wrong("again")}
       />
-      <TextLine label="In your words" value={note} max={1000} rows={2} onChange={setNote} error={wrong("note")} />
+      <TextLine {...KeepLookBack.note} value={note} rows={2} onChange={setNote} error={wrong("note")} />
       <Row>
         <Button type={b.version ? "default" : "primary"} onClick={() => keep()}>
           {b.version ? "Keep the change" : "Keep this look back"}

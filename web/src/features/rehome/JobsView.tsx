@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Refused, type Forecast, type Rehoming } from "../../lib/api/client";
+import { Settle } from "../../lib/api/fields";
 import { houseMedia, rehomeKnowledge } from "../../lib/api/queries";
 import { day, shortDay, today } from "../../lib/dates";
 import { useDayOrToday } from "../../lib/day";
@@ -132,7 +133,7 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
         <Day label="On" needed value={on} onChange={setOn} error={wrong("from_on") ?? wrong("from")} />
         <Day label="Next look on" future value={look} onChange={setLook} error={wrong("next_look_on")} />
       </Row>
-      <TextLine label="What was done otherwise" value={note} max={400} onChange={setNote} error={wrong("note")} />
+      <TextLine {...Settle.note} value={note} onChange={setNote} error={wrong("note")} />
       {wrong("jobs") && <FieldError words={wrong("jobs") ?? ""} />}
       {trouble !== undefined && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
       {wrong("person") && <FieldError words={wrong("person") ?? ""} />}

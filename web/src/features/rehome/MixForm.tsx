@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { SharesBar } from "../../draw/SharesBar";
 import { ask, client, type HomePlan, type HouseMedia, type Mixed, type Part } from "../../lib/api/client";
+import { AddRecipe, MediaPart } from "../../lib/api/fields";
 import { useSend } from "../../lib/send";
 import { ranged } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
@@ -125,12 +126,10 @@ function Parts({ parts, media, wrong, onChange }: PartsProps) {
       <Row>
         {parts.map((p, i) => (
           <Figure
+            {...MediaPart.parts}
             key={p.component}
             label={named(p.component)?.name ?? p.component}
-            unit="parts"
             value={Number(p.parts.toFixed(2))}
-            min={0}
-            max={1000}
             by={1}
             onChange={(n) => onChange(parts.map((q, j) => (j === i ? { ...q, parts: n ?? 0 } : q)))}
             error={i === 0 ? wrong("parts") : undefined}
@@ -200,7 +199,7 @@ function KeepRecipe({ parts }: { parts: Part[] }) {
             send(() => ask(client.POST("/api/v1/media/recipes", { body: { name, parts } })));
           }}
         >
-          <TextLine label="Name of the mix" value={name} max={80} onChange={setName} error={wrong("name")} />
+          <TextLine {...AddRecipe.name} value={name} onChange={setName} error={wrong("name")} />
           <Button htmlType="submit">Keep it</Button>
         </form>
       </KeepersOnly>

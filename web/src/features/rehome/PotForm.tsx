@@ -1,6 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Pot, PotFit, Rehoming } from "../../lib/api/client";
+import { PotsPot } from "../../lib/api/fields";
 import { rehomeKnowledge } from "../../lib/api/queries";
+import { fieldsOf } from "../../lib/form";
 import { figure } from "../../lib/words";
 import { Choice, Tick } from "../../ui/Choice";
 import { Facts } from "../../ui/Facts";
@@ -18,17 +20,7 @@ export function PotForm({ plan, change, wrong, size, pot: used, fit, reservoir }
   const walls = useQuery(rehomeKnowledge).data?.pots.walls ?? {};
   const pot = plan.pot ?? used;
   const set = (part: Partial<Pot>) => change({ pot: { ...pot, ...part } });
-  const mm = (label: string, field: keyof Pot & `${string}_mm`, min: number, max: number) => (
-    <Figure
-      label={label}
-      unit="mm"
-      value={pot[field]}
-      min={min}
-      max={max}
-      onChange={(v) => set({ [field]: v })}
-      error={wrong(`pot.${field}`)}
-    />
-  );
+  const at = fieldsOf(PotsPot, pot, set, (field) => wrong(`pot.${field}`));
   return (
     <section data-part="pot-form">
       <h2>Pot</h2>
@@ -55,13 +47,13 @@ export function PotForm({ plan, change, wrong, size, pot: used, fit, reservoir }
         onChange={(shape) => set({ shape: shape as Pot["shape"] })}
       />
       <Row>
-        {mm("Width at the rim", "top_mm", 20, 1000)}
-        {pot.shape !== "bowl" && mm("Width at the bottom", "bottom_mm", 1, 1000)}
-        {pot.shape === "box" && mm("Depth at the rim", "top_depth_mm", 20, 1000)}
-        {pot.shape === "box" && mm("Depth at the bottom", "bottom_depth_mm", 1, 1000)}
-        {mm("Height", "height_mm", 15, 1000)}
-        {mm("Coarse layer", "crock_mm", 0, 500)}
-        {reservoir && mm("Lowest holes at", "hole_mm", 0, 500)}
+        <Figure {...at("top_mm")} />
+        {pot.shape !== "bowl" && <Figure {...at("bottom_mm")} />}
+        {pot.shape === "box" && <Figure {...at("top_depth_mm")} />}
+        {pot.shape === "box" && <Figure {...at("bottom_depth_mm")} />}
+        <Figure {...at("height_mm")} />
+        <Figure {...at("crock_mm")} />
+        {reservoir && <Figure {...at("hole_mm")} />}
       </Row>
       <Choice
         label="Wall"

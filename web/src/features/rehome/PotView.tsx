@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { SectionDrawing } from "../../draw/SectionDrawing";
 import type { HomePlan, Rehoming } from "../../lib/api/client";
+import { RehomePlan } from "../../lib/api/fields";
 import { houseMedia } from "../../lib/api/queries";
 import { run } from "../../lib/run";
 import { Choice, Tick } from "../../ui/Choice";
@@ -91,32 +92,23 @@ function Housing({ r }: { r: Rehoming }) {
               <h2>The plant in it</h2>
               <Row>
                 <Figure
-                  label="Width of its base"
-                  unit="mm"
+                  {...RehomePlan.base_mm}
                   value={plan.base_mm}
-                  min={0}
-                  max={600}
                   usual="–"
                   onChange={(base_mm) => change({ base_mm })}
                   error={wrong("base_mm")}
                 />
                 <Figure
-                  label="Its root ball hangs"
-                  unit="mm"
+                  {...RehomePlan.reach_mm}
                   value={plan.reach_mm}
-                  min={0}
-                  max={1500}
                   usual="–"
                   onChange={(reach_mm) => change({ reach_mm })}
                   error={wrong("reach_mm")}
                 />
                 {route.reservoir && (
                   <Figure
-                    label="Damp begins under the rim"
-                    unit="mm"
+                    {...RehomePlan.dry_line_mm}
                     value={plan.dry_line_mm}
-                    min={0}
-                    max={900}
                     usual="–"
                     onChange={(dry_line_mm) => change({ dry_line_mm })}
                     error={wrong("dry_line_mm")}

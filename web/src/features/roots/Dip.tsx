@@ -1,5 +1,6 @@
 import { Button } from "antd";
 import type { Profile, RootsReading, Verdict } from "../../lib/api/client";
+import { RootsDip } from "../../lib/api/fields";
 import { area, length, ranged, type Words } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { FieldError } from "../../ui/Field";
@@ -44,15 +45,12 @@ export function Dip({ roots, verdict, profile, change }: Props) {
       </ol>
       <Scale onTake={weigh} />
       <Row>
-        <Figure label="The jug shows" unit="g" value={dip?.grams} onChange={weigh} min={0.1} max={20000} />
+        <Figure {...RootsDip.grams} value={dip?.grams} onChange={weigh} />
         <Figure
-          label="Most are as thick as"
-          unit="mm"
+          {...RootsDip.diameter_mm}
           value={dip?.diameter_mm}
           usual={`${profile.root_diameter_mm.value}`}
           onChange={(diameter_mm) => dip && set({ diameter_mm })}
-          min={0.2}
-          max={30}
         />
         {dip && <Button onClick={() => weigh(undefined)}>Take it back</Button>}
       </Row>

@@ -1,4 +1,5 @@
 import type { Profile, Root } from "../../lib/api/client";
+import { RootsRoot } from "../../lib/api/fields";
 import { Choice, Tick } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { Row } from "../../ui/Row";
@@ -29,13 +30,11 @@ export function PlaceOfRoot({ root, profile, edit }: Props) {
         onChange={(d) => edit((r) => ({ ...r, depth: (d || undefined) as Root["depth"] }))}
       />
       <Figure
+        {...RootsRoot.growth}
         label={profile.habit.value === "monopodial" ? "Level up the stem, 1 lowest" : "Growth, 1 oldest"}
         value={root.growth || undefined}
         usual="–"
         onChange={(n) => edit((r) => ({ ...r, growth: n }))}
-        min={1}
-        max={60}
-        whole
         by={1}
       />
       <Choice

@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import type { Profile, Root, RootKnowledge, RootsReading, Segment, Verdict } from "../../lib/api/client";
+import { RootsRoot, RootsSegment } from "../../lib/api/fields";
 import { useKeys } from "../../lib/keyboard";
 import { stateWords } from "../../lib/words";
 import { Figure } from "../../ui/Figure";
@@ -130,32 +131,23 @@ export function RootEditor({ root, roots, verdict, knowledge, rootClass, profile
       {v && <RootReasons v={v} rules={verdict.rules} at={index} />}
       <Row>
         <Figure
-          label="Length of this stretch"
-          unit="mm"
+          {...RootsSegment.length_mm}
           value={segment.length_mm ?? undefined}
           usual="usual"
           onChange={(mm) => setSegment({ ...segment, length_mm: mm })}
-          min={1}
-          max={3000}
           by={5}
           start={Math.round(profile.root_length_mm.value / root.segments.length)}
         />
         <Figure
-          label="Thickness"
-          unit="mm"
+          {...RootsSegment.diameter_mm}
           value={segment.diameter_mm ?? undefined}
           usual={`usual ${profile.root_diameter_mm.value}`}
           onChange={(mm) => setSegment({ ...segment, diameter_mm: mm })}
-          min={0.2}
-          max={30}
         />
         <Figure
-          label="How many alike"
+          {...RootsRoot.count}
           value={root.count}
           onChange={(n) => n && edit((r) => ({ ...r, count: n }))}
-          min={1}
-          max={400}
-          whole
           by={1}
         />
       </Row>

@@ -1,4 +1,5 @@
 import type { Branch, Root, RootKnowledge, RootVerdict, Segment } from "../../lib/api/client";
+import { RootsBranch, RootsSegment } from "../../lib/api/fields";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { Fold } from "../../ui/Fold";
@@ -41,11 +42,9 @@ export function SideRoots({ root, verdict, edit, knowledge, rootClass }: Props) 
           </h3>
           <Row>
             <Figure
-              label="Leaves its root at"
-              unit="mm"
+              {...RootsBranch.at_mm}
               value={b.at_mm}
               onChange={(mm) => set(i, { ...b, at_mm: mm ?? 0 })}
-              min={0}
               max={measured}
               by={5}
             />
@@ -92,13 +91,11 @@ function SideStretch(p: { n: number; segment: Segment; names: [string, string][]
   return (
     <>
       <Figure
+        {...RootsSegment.length_mm}
         label={`Stretch ${p.n}`}
-        unit="mm"
         value={p.segment.length_mm ?? undefined}
         usual="usual"
         onChange={(mm) => p.onChange({ ...p.segment, length_mm: mm })}
-        min={1}
-        max={3000}
         by={5}
       />
       <Pick

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { ask, client, Refused, type Profile, type RootsReading, type Verdict } from "../../lib/api/client";
+import { GridCount } from "../../lib/api/fields";
 import { run } from "../../lib/run";
 import { length } from "../../lib/words";
 import { Tick } from "../../ui/Choice";
@@ -71,8 +72,8 @@ function GridHelper() {
         It gives the total length of the mass; it does not tell living from dead.
       </p>
       <Row>
-        <Figure label="Crossings" value={crossings} onChange={setCrossings} min={1} max={1000000} whole />
-        <Figure label="Grid spacing" unit="mm" value={spacing} onChange={setSpacing} min={1} max={200} />
+        <Figure {...GridCount.crossings} value={crossings} onChange={setCrossings} />
+        <Figure {...GridCount.spacing_mm} value={spacing} onChange={setSpacing} />
         <Plain onClick={() => run(count())}>Estimate</Plain>
         {answer && (
           <output>

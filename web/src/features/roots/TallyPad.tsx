@@ -1,6 +1,7 @@
 import { Button, Flex } from "antd";
 import { useState } from "react";
 import type { Profile, Root, RootKnowledge, RootsReading } from "../../lib/api/client";
+import { RootsRoot, RootsSegment } from "../../lib/api/fields";
 import { useKept } from "../../lib/kept";
 import { useKeys } from "../../lib/keyboard";
 import { useNarrow } from "../../lib/narrow";
@@ -86,13 +87,11 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
     }));
   const level = (
     <Figure
+      {...RootsRoot.growth}
       label={profile.habit.value === "monopodial" ? "Level up the stem, 1 lowest" : "Growth, 1 oldest"}
       value={growth || undefined}
       usual="–"
       onChange={(v) => setGrowth(v ?? 0)}
-      min={1}
-      max={60}
-      whole
       by={1}
     />
   );
@@ -100,12 +99,10 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
     <section className={css.pad} aria-label="Tally" data-thumb={thumb || undefined}>
       <Row>
         <Figure
+          {...RootsRoot.count}
           label="How many"
           value={n ? Number(n) : count}
           onChange={(v) => setCount(v ?? 1)}
-          min={1}
-          max={400}
-          whole
           by={narrow ? undefined : 1}
         />
         <Flex gap={6} role="group" aria-label="How many, at a tap">
@@ -116,12 +113,10 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
           ))}
         </Flex>
         <Figure
+          {...RootsSegment.length_mm}
           label="About how long"
-          unit="mm"
           value={mm ? Number(mm) : length}
           onChange={setLength}
-          min={1}
-          max={3000}
           by={10}
           start={profile.root_length_mm.value}
           usual={`≈ ${profile.root_length_mm.value}`}

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { Link } from "react-router";
 import { ask, client, type About, type Settings, type SolutionKnowledge } from "../../lib/api/client";
+import { Settings as fields, SignIn, SolutionsTools } from "../../lib/api/fields";
 import { about, disputes, me, rootKnowledge, settings, solutionKnowledge } from "../../lib/api/queries";
 import { tellDoubt } from "../../lib/changed";
 import { day } from "../../lib/dates";
@@ -78,11 +79,8 @@ export default function House() {
           })}
           <section className={css.section}>
             <Figure
-              label="Cut margin, beyond the living part"
-              unit="mm"
+              {...fields.cut_margin_mm}
               value={s.cut_margin_mm}
-              min={3}
-              max={5}
               by={1}
               onChange={(mm) => mm && set({ cut_margin_mm: mm })}
             />
@@ -104,14 +102,7 @@ export default function House() {
               onChange={(v) => set({ hemisphere: v as Settings["hemisphere"] })}
             />
             <Row>
-              <Figure
-                label="Latitude"
-                unit="°"
-                value={s.latitude_deg}
-                min={-90}
-                max={90}
-                onChange={(deg) => set({ latitude_deg: deg })}
-              />
+              <Figure {...fields.latitude_deg} value={s.latitude_deg} onChange={(deg) => set({ latitude_deg: deg })} />
               <Zone zone={s.zone ?? ""} onChange={(zone) => set({ zone })} />
             </Row>
             <Why>
@@ -197,13 +188,10 @@ type ToolSet = NonNullable<Settings["tools"]>;
 /** What amounts are measured with: the mixing bench gives them in these steps. */
 function Tools(p: { tools: ToolSet; usual: SolutionKnowledge["tools"]; onChange: (t: ToolSet) => void }) {
   const { tools, usual, onChange } = p;
-  const step = (label: string, unit: string, field: keyof ToolSet, min: number, max: number) => (
+  const of = (field: keyof ToolSet) => (
     <Figure
-      label={label}
-      unit={unit}
+      {...SolutionsTools[field]}
       value={tools[field] ?? usual[field].value}
-      min={min}
-      max={max}
       onChange={(n) => n && onChange({ ...tools, [field]: n })}
     />
   );
@@ -211,11 +199,11 @@ function Tools(p: { tools: ToolSet; usual: SolutionKnowledge["tools"]; onChange:
     <section className={css.section}>
       <h2>What amounts are measured with</h2>
       <Row>
-        {step("The syringe shows", "mL", "syringe_ml", 0.01, 10)}
-        {step("The syringe holds", "mL", "syringe_holds_ml", 1, 500)}
-        {step("The jug is marked every", "mL", "jug_ml", 1, 1000)}
-        {step("The jug holds", "mL", "jug_holds_ml", 50, 20000)}
-        {step("The scale shows", "g", "scale_g", 0.001, 50)}
+        {of("syringe_ml")}
+        {of("syringe_holds_ml")}
+        {of("jug_ml")}
+        {of("jug_holds_ml")}
+        {of("scale_g")}
       </Row>
       <Why>
         The mixing bench gives amounts in these steps, with the error they leave. <Mark from={usual.syringe_ml} />
@@ -238,7 +226,7 @@ function AtThisScreen() {
         </p>
       ) : (
         <>
-          <TextLine label="Who is at this screen" value={person} max={60} onChange={setPerson} />
+          <TextLine label="Who is at this screen" value={person} max={SignIn.name.max} onChange={setPerson} />
           <Why>
             Kept in this browser. What you do carries this name, and each person reads the cautions of a product once,
             and says so. Left empty: one person for the house.

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
 import type { Crate } from "../../lib/api/client";
+import { evening as limits } from "../../lib/api/fields";
 import { todayKnowledge, evening } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
@@ -34,12 +35,8 @@ export default function Evening() {
       </Lead>
       <Row>
         <Figure
-          label="Minutes tonight"
-          unit="min"
+          {...limits.minutes}
           value={minutes}
-          min={5}
-          max={720}
-          whole
           by={15}
           onChange={(m) => setSearch(m ? { minutes: String(m) } : {}, { replace: true })}
         />

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, Refused, type Weigh } from "../../lib/api/client";
+import { Weigh as fields } from "../../lib/api/fields";
 import { tellDoubt } from "../../lib/changed";
 import { inOrder } from "../../lib/outbox";
 import { Figure } from "../../ui/Figure";
@@ -54,15 +55,7 @@ export function WeighHere({ plantID, kind, moment, scale, onKept }: Props) {
     <>
       {scale && <Scale onTake={setGrams} />}
       <Row onSend={() => grams !== undefined && keep.mutate(undefined)}>
-        <Figure
-          label="Weight"
-          unit="g"
-          value={grams}
-          min={0.1}
-          max={100000}
-          onChange={setGrams}
-          error={wrong("grams")}
-        />
+        <Figure {...fields.grams} value={grams} onChange={setGrams} error={wrong("grams")} />
         <Button htmlType="submit" disabled={grams === undefined}>
           Note this weight
         </Button>

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { ask, client, Refused, type Weigh, type Weighed } from "../../lib/api/client";
+import { Weigh as fields } from "../../lib/api/fields";
 import { weighings } from "../../lib/api/queries";
 import { tellDoubt } from "../../lib/changed";
 import { shortDay, today } from "../../lib/dates";
@@ -108,11 +109,8 @@ export function Weights({ kind }: Props) {
           <Scale onTake={weigh} />
           <Row onSend={() => grams !== undefined && weigh(grams, on)}>
             <Figure
-              label="Weight"
-              unit="g"
+              {...fields.grams}
               value={grams}
-              min={0.1}
-              max={100000}
               onChange={setGrams}
               error={trouble instanceof Refused ? trouble.at("grams") : undefined}
             />

@@ -50,6 +50,15 @@ export type Timer = Schemas["Timer"];
 export type Timers = Schemas["Timers"];
 export type Dilution = Schemas["SolutionsDilution"];
 export type Mix = Schemas["SolutionsMix"];
+export type Feed = Schemas["SolutionsFeed"];
+export type FeedMixed = Schemas["SolutionsFed"];
+export type Blend = Schemas["SolutionsBlend"];
+export type Flush = Schemas["SolutionsFlush"];
+export type Flushed = Schemas["SolutionsFlushed"];
+export type Calibration = Schemas["SolutionsCalibration"];
+export type Stack = Schemas["SolutionsStack"];
+export type Stacked = Schemas["SolutionsStacked"];
+export type Dose = Schemas["SolutionsDose"];
 export type Strength = Schemas["SolutionsStrength"];
 export type Hand = Schemas["SolutionsHand"];
 export type Stop = Schemas["SolutionsStop"];
@@ -127,6 +136,10 @@ export class Refused extends Error {
     return this.problem?.faults?.find(
       (f) => f.field === field || f.field.startsWith(field + "[") || f.field.startsWith(field + "."),
     )?.words;
+  }
+  /** The words for a field of a part that is sent alone or within another. */
+  of(part: string, field: string): string | undefined {
+    return this.at(field) ?? this.at(`${part}.${field}`);
   }
 }
 

@@ -2295,6 +2295,7 @@ export interface components {
         AddDevice: {
             /** @enum {string} */
             does: "scale" | "logger";
+            /** Device’s name */
             name: string;
             /**
              * Format: int64
@@ -2303,11 +2304,13 @@ export interface components {
             place_id?: number;
         };
         AddJob: {
+            /** What to do */
             do: string;
             /** @enum {string} */
             stage: "bench" | "bulk" | "cuts" | "spikes" | "dividing" | "treatment" | "rinse" | "dry" | "after";
         };
         AddPerson: {
+            /** Name */
             name: string;
             /** @description of a keeper: 12 signs or more; left out: they join by a code */
             passphrase?: string;
@@ -2319,7 +2322,10 @@ export interface components {
             arrived_on?: string;
             /** @description measured leaves */
             blades?: components["schemas"]["LeavesBlade"][];
-            /** @description pseudobulbs or canes */
+            /**
+             * Bulbs
+             * @description pseudobulbs or canes
+             */
             bulb_count?: number;
             /** @enum {string} */
             bulb_state?: "plump" | "mixed" | "shrivelled";
@@ -2338,21 +2344,25 @@ export interface components {
             kept_apart?: boolean;
             /** @description a day, a month or a year */
             last_repotted?: string;
+            /** Leaves */
             leaf_count?: number;
             /**
              * @description whether it grows on limestone
              * @enum {string}
              */
             lime?: "yes" | "no";
+            /** Notes */
             notes?: string;
             /** @enum {string} */
             old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
             /**
+             * Old pot, height inside
              * Format: double
              * @description its height, inside
              */
             old_pot_high_mm?: number;
             /**
+             * Old pot, width inside
              * Format: double
              * @description width at the rim of the pot it came in, inside
              */
@@ -2380,17 +2390,32 @@ export interface components {
             root_class?: "pale" | "brown";
             /** @description those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house */
             sides?: components["schemas"]["DisputesSides"];
-            /** @description from whom or where */
+            /**
+             * From whom or where
+             * @description from whom or where
+             */
             source?: string;
-            /** @description the coldest night that it has stood unharmed */
+            /**
+             * Coldest night it has stood unharmed
+             * @description the coldest night that it has stood unharmed
+             */
             stood_low_c?: number;
-            /** @description tag or name */
+            /**
+             * Tag or name
+             * @description tag or name
+             */
             tag: string;
             /** @description pencil leaves, which oil and strong soap can smother */
             terete_leaves?: boolean;
-            /** @description new growths that are normal for it in a year */
+            /**
+             * New growths a year, normal for it
+             * @description new growths that are normal for it in a year
+             */
             usual_growths?: number;
-            /** @description length of a grown leaf that is normal for it */
+            /**
+             * A grown leaf, normal for it
+             * @description length of a grown leaf that is normal for it
+             */
             usual_leaf_mm?: number;
             /**
              * @description the water it had
@@ -2406,6 +2431,7 @@ export interface components {
         AddRecipe: {
             /** @description taken off the list */
             gone?: boolean;
+            /** Name of the mix */
             name: string;
             parts: components["schemas"]["MediaPart"][];
             /**
@@ -2753,6 +2779,7 @@ export interface components {
         AftercareLeftOut: {
             /** Format: date */
             on: string;
+            /** Why */
             reason: string;
         };
         AftercareMakes: {
@@ -2847,6 +2874,7 @@ export interface components {
             what: string;
         };
         AftercareShift: {
+            /** Why */
             reason: string;
             /** Format: date */
             to: string;
@@ -2857,6 +2885,7 @@ export interface components {
             on: string;
         };
         AftercareSnooze: {
+            /** Why */
             reason: string;
             /**
              * Format: date
@@ -3318,6 +3347,7 @@ export interface components {
         ChangeRecipe: {
             /** @description taken off the list */
             gone?: boolean;
+            /** Name of the mix */
             name: string;
             parts: components["schemas"]["MediaPart"][];
             /**
@@ -3366,7 +3396,10 @@ export interface components {
             bulbs?: "plumper" | "same" | "thinner";
             /** @enum {string} */
             crust?: "yes" | "no";
-            /** @description from the rim down to the damp */
+            /**
+             * From the rim down to the damp
+             * @description from the rim down to the damp
+             */
             dry_line_mm?: number;
             /** @enum {string} */
             film?: "none" | "green" | "dark";
@@ -3386,7 +3419,10 @@ export interface components {
              * @enum {string}
              */
             lodger?: "yes" | "no";
-            /** @description the longest new root */
+            /**
+             * Longest new root
+             * @description the longest new root
+             */
             longest_mm?: number;
             /**
              * @description at the top third, or by the weight of the pot in the hand
@@ -3405,8 +3441,12 @@ export interface components {
              * @enum {string}
              */
             nectar?: "yes" | "no";
-            /** @description length of the newest finished leaf */
+            /**
+             * Newest finished leaf
+             * @description length of the newest finished leaf
+             */
             newest_leaf_mm?: number;
+            /** Note */
             note?: string;
             /** @enum {string} */
             old_roots?: "kept" | "some-lost" | "fifth-lost" | "branched";
@@ -3420,7 +3460,10 @@ export interface components {
              * @enum {string}
              */
             pests?: "yes" | "no";
-            /** @description water that stands in the pot */
+            /**
+             * Water in the reservoir
+             * @description water that stands in the pot
+             */
             reservoir_mm?: number;
             /**
              * @description of most roots that show
@@ -3429,7 +3472,10 @@ export interface components {
             root_colour?: "silver" | "green";
             /** @description roots that are followed by name */
             roots?: components["schemas"]["Taped"][];
-            /** @description the newest shoot */
+            /**
+             * The newest growth, how long
+             * @description the newest shoot
+             */
             shoot_mm?: number;
             /** @enum {string} */
             smell?: "none" | "sour" | "decay";
@@ -3438,7 +3484,10 @@ export interface components {
              * @enum {string}
              */
             tip_state?: "growing" | "still" | "dry" | "black";
-            /** @description new tips that show; 0: none */
+            /**
+             * New tips
+             * @description new tips that show; 0: none
+             */
             tips?: number;
             /**
              * @description how far they are: in the air, at the wall or surface, half down the pot, at the water
@@ -3477,9 +3526,15 @@ export interface components {
              * @enum {string}
              */
             by: "maker" | "genus" | "grower" | "other";
-            /** @description the warmest day that it bears */
+            /**
+             * It bears up to
+             * @description the warmest day that it bears
+             */
             high_c?: number;
-            /** @description the coldest night at which it grows */
+            /**
+             * It grows from
+             * @description the coldest night at which it grows
+             */
             low_c?: number;
         };
         Cleaning: {
@@ -3598,9 +3653,15 @@ export interface components {
         ClimateDay: {
             /** Format: date */
             day: string;
-            /** Format: double */
+            /**
+             * High
+             * Format: double
+             */
             high_c: number;
-            /** Format: double */
+            /**
+             * Low
+             * Format: double
+             */
             low_c: number;
         };
         CloseCleaning: {
@@ -4213,18 +4274,26 @@ export interface components {
         FaultList: components["schemas"]["FaultFault"][];
         FloodTest: {
             /**
+             * Water that ran out
              * Format: double
              * @description water that ran out
              */
             drained_ml: number;
-            /** @description weight before it was flooded */
+            /**
+             * Weight, dry
+             * @description weight before it was flooded
+             */
             dry_g?: number;
             /**
+             * The pot holds
              * Format: double
              * @description of the component, as it lies in the pot
              */
             volume_ml: number;
-            /** @description weight once drained */
+            /**
+             * Weight, drained
+             * @description weight once drained
+             */
             wet_g?: number;
         };
         ForecastBin: {
@@ -4342,9 +4411,13 @@ export interface components {
             person_id: number;
         };
         GridCount: {
-            /** @description roots crossing lines, both sets of lines counted */
+            /**
+             * Crossings
+             * @description roots crossing lines, both sets of lines counted
+             */
             crossings: number;
             /**
+             * Grid spacing
              * Format: double
              * @description the spacing of the grid
              */
@@ -4496,7 +4569,10 @@ export interface components {
              * @description the day to look again; left out: as the look comes to
              */
             again_on?: string;
-            /** @description highest day where it stands */
+            /**
+             * Highest day
+             * @description highest day where it stands
+             */
             day_high_c?: number;
             /** @description the user's word, by the code of the cause */
             decisions?: {
@@ -4513,12 +4589,22 @@ export interface components {
             flowering?: "none" | "spike" | "bud" | "bloom" | "spent";
             /** @enum {string} */
             growth?: "new-roots" | "growing" | "maturing" | "idle" | "resting";
-            /** @description length of the leaf before it */
+            /**
+             * The one before
+             * @description length of the leaf before it
+             */
             leaf_before_mm?: number;
-            /** @description length of the newest finished leaf */
+            /**
+             * Newest finished leaf
+             * @description length of the newest finished leaf
+             */
             newest_leaf_mm?: number;
-            /** @description lowest night where it stands */
+            /**
+             * Lowest night where it stands
+             * @description lowest night where it stands
+             */
             night_low_c?: number;
+            /** Notes */
             notes?: string;
             /**
              * @description left out: by the calendar
@@ -4538,7 +4624,10 @@ export interface components {
             arrived_on?: string;
             /** @description measured leaves */
             blades?: components["schemas"]["LeavesBlade"][];
-            /** @description pseudobulbs or canes */
+            /**
+             * Bulbs
+             * @description pseudobulbs or canes
+             */
             bulb_count?: number;
             /** @enum {string} */
             bulb_state?: "plump" | "mixed" | "shrivelled";
@@ -4557,21 +4646,25 @@ export interface components {
             kept_apart?: boolean;
             /** @description a day, a month or a year */
             last_repotted?: string;
+            /** Leaves */
             leaf_count?: number;
             /**
              * @description whether it grows on limestone
              * @enum {string}
              */
             lime?: "yes" | "no";
+            /** Notes */
             notes?: string;
             /** @enum {string} */
             old_medium?: "bark" | "bark-moss" | "moss" | "husk" | "mineral" | "compost" | "mount" | "none" | "other";
             /**
+             * Old pot, height inside
              * Format: double
              * @description its height, inside
              */
             old_pot_high_mm?: number;
             /**
+             * Old pot, width inside
              * Format: double
              * @description width at the rim of the pot it came in, inside
              */
@@ -4599,17 +4692,32 @@ export interface components {
             root_class?: "pale" | "brown";
             /** @description those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house */
             sides?: components["schemas"]["DisputesSides"];
-            /** @description from whom or where */
+            /**
+             * From whom or where
+             * @description from whom or where
+             */
             source?: string;
-            /** @description the coldest night that it has stood unharmed */
+            /**
+             * Coldest night it has stood unharmed
+             * @description the coldest night that it has stood unharmed
+             */
             stood_low_c?: number;
-            /** @description tag or name */
+            /**
+             * Tag or name
+             * @description tag or name
+             */
             tag: string;
             /** @description pencil leaves, which oil and strong soap can smother */
             terete_leaves?: boolean;
-            /** @description new growths that are normal for it in a year */
+            /**
+             * New growths a year, normal for it
+             * @description new growths that are normal for it in a year
+             */
             usual_growths?: number;
-            /** @description length of a grown leaf that is normal for it */
+            /**
+             * A grown leaf, normal for it
+             * @description length of a grown leaf that is normal for it
+             */
             usual_leaf_mm?: number;
             /**
              * @description the water it had
@@ -4645,6 +4753,7 @@ export interface components {
             again?: "yes" | "no";
             /** @description take it back */
             gone?: boolean;
+            /** In your words */
             note?: string;
             /** @enum {string} */
             of: "14" | "60" | "90" | "season";
@@ -4745,9 +4854,15 @@ export interface components {
             smaller?: boolean;
         };
         LeavesBlade: {
-            /** Format: double */
+            /**
+             * length
+             * Format: double
+             */
             length_mm: number;
-            /** Format: double */
+            /**
+             * Width
+             * Format: double
+             */
             width_mm: number;
         };
         LedgerCopied: {
@@ -5045,7 +5160,10 @@ export interface components {
             job: string;
             /** @description who has read the cautions */
             person?: string;
-            /** @description needed when it is skipped */
+            /**
+             * Why
+             * @description needed when it is skipped
+             */
             reason?: string;
             /** @enum {string} */
             state: "open" | "done" | "skipped";
@@ -5079,8 +5197,11 @@ export interface components {
             via?: "machine" | "session" | "device";
         };
         MeasureComponent: {
+            /** to */
             high_mm?: number;
+            /** Pieces from */
             low_mm?: number;
+            /** What it is */
             name?: string;
             /** @description left out: back to the table's figures */
             test?: components["schemas"]["FloodTest"];
@@ -5225,6 +5346,7 @@ export interface components {
             /** @description code, see /api/v1/knowledge/media */
             component: string;
             /**
+             * Parts
              * Format: double
              * @description by volume
              */
@@ -5444,6 +5566,7 @@ export interface components {
         };
         OxygenAsk: {
             /**
+             * Water at
              * Format: double
              * @description of the water
              */
@@ -5452,6 +5575,7 @@ export interface components {
         Parent: {
             /** @enum {string} */
             grows?: "tree" | "rock" | "litter" | "limestone";
+            /** Its name */
             name?: string;
         };
         Person: {
@@ -5627,19 +5751,32 @@ export interface components {
             version: number;
         };
         PlaceFacts: {
-            /** @description a usual day */
+            /**
+             * A usual day
+             * @description a usual day
+             */
             high_c?: number;
-            /** @description usual humidity of its air */
+            /**
+             * Usual humidity
+             * @description usual humidity of its air
+             */
             humidity_percent?: number;
             /**
              * @description what falls on the leaves
              * @enum {string}
              */
             light?: "shade" | "bright" | "sun";
-            /** @description a usual night */
+            /**
+             * A usual night
+             * @description a usual night
+             */
             low_c?: number;
+            /** Name of the place */
             name: string;
-            /** @description name of its time zone, such as Europe/Lisbon; left out: as this machine */
+            /**
+             * Time zone, for logs that do not say theirs
+             * @description name of its time zone, such as Europe/Lisbon; left out: as this machine
+             */
             zone?: string;
         };
         PlaceList: {
@@ -5914,21 +6051,32 @@ export interface components {
             z: number;
         };
         PotsPot: {
-            /** Format: double */
+            /**
+             * Depth at the bottom
+             * Format: double
+             */
             bottom_depth_mm?: number;
             /**
+             * Width at the bottom
              * Format: double
              * @description width at the bottom; none in a bowl
              */
             bottom_mm?: number;
             /**
+             * Coarse layer
              * Format: double
              * @description height of the coarse layer at the bottom
              */
             crock_mm?: number;
-            /** Format: double */
+            /**
+             * Height
+             * Format: double
+             */
             height_mm: number;
-            /** @description height of the lowest holes; what stands below them is the reservoir. 0: it drains */
+            /**
+             * Lowest holes at
+             * @description height of the lowest holes; what stands below them is the reservoir. 0: it drains
+             */
             hole_mm?: number;
             /** @description from the medium to the rim; left out: a usual 10 */
             rim_mm?: number;
@@ -5937,11 +6085,13 @@ export interface components {
             /** @description holes in the wall for air */
             side_holes?: boolean;
             /**
+             * Depth at the rim
              * Format: double
              * @description of a box: the other side at the rim; left out: square
              */
             top_depth_mm?: number;
             /**
+             * Width at the rim
              * Format: double
              * @description width at the rim
              */
@@ -6149,7 +6299,10 @@ export interface components {
             cause?: string;
             /** @enum {string} */
             how: "recovered" | "given" | "lost";
-            /** @description what it teaches */
+            /**
+             * What it teaches
+             * @description what it teaches
+             */
             lesson?: string;
             /**
              * @description of one that is lost: what became of its medium
@@ -6161,7 +6314,10 @@ export interface components {
              * @enum {string}
              */
             rhizome?: "none" | "doubtful" | "firm";
-            /** @description a word on where it went, or anything else */
+            /**
+             * A word on it
+             * @description a word on where it went, or anything else
+             */
             word?: string;
         };
         ProgressCourse: {
@@ -6930,13 +7086,17 @@ export interface components {
                 [key: string]: number;
             };
             /**
+             * Width of its base
              * Format: double
              * @description width of the base across the growths
              */
             base_mm?: number;
             /** @description leads to all sides */
             clump?: boolean;
-            /** @description from the rim of its pot down to the damp, measured once water stands in the reservoir */
+            /**
+             * Damp begins under the rim
+             * @description from the rim of its pot down to the damp, measured once water stands in the reservoir
+             */
             dry_line_mm?: number;
             /** @description loose pieces that draw no water under the oldest bulbs */
             dry_top?: boolean;
@@ -6951,6 +7111,7 @@ export interface components {
             /** @description the pot at hand */
             pot?: components["schemas"]["PotsPot"];
             /**
+             * Its root ball hangs
              * Format: double
              * @description how far its root ball hangs below the base, measured
              */
@@ -7080,7 +7241,10 @@ export interface components {
             volume_cm3: number;
         };
         RootsBranch: {
-            /** Format: double */
+            /**
+             * Leaves its root at
+             * Format: double
+             */
             at_mm: number;
             segments: components["schemas"]["RootsSegment"][];
             /** @enum {string} */
@@ -7127,9 +7291,13 @@ export interface components {
             wounds?: boolean;
         };
         RootsDip: {
-            /** @description thickness of most of them; left out: as usual for the group */
+            /**
+             * Most are as thick as
+             * @description thickness of most of them; left out: as usual for the group
+             */
             diameter_mm?: number;
             /**
+             * The jug shows
              * Format: double
              * @description what the tared jug shows; 1 g is 1 mL
              */
@@ -7284,10 +7452,14 @@ export interface components {
              * @enum {string}
              */
             clinging?: "sound" | "rotting";
+            /** How many alike */
             count: number;
             /** @enum {string} */
             depth?: "aerial" | "surface" | "edge" | "bottom" | "core";
-            /** @description which growth it comes from, 1 the oldest; 0 not noted */
+            /**
+             * Growth, 1 oldest
+             * @description which growth it comes from, 1 the oldest; 0 not noted
+             */
             growth?: number;
             /** @description the client's own name for the root, kept from reading to reading */
             id: string;
@@ -7347,11 +7519,17 @@ export interface components {
         RootsSegment: {
             /** @enum {string} */
             colour?: "pale" | "green" | "patches-smooth" | "patches-hard" | "brown" | "black";
-            /** @description left out: not measured, the group's usual thickness stands in */
+            /**
+             * Thickness
+             * @description left out: not measured, the group's usual thickness stands in
+             */
             diameter_mm?: number;
             /** @enum {string} */
             feel?: "firm" | "limp" | "thread" | "crunchy" | "hollow" | "mushy";
-            /** @description left out: not measured, the group's usual length stands in */
+            /**
+             * Length of this stretch
+             * @description left out: not measured, the group's usual length stands in
+             */
             length_mm?: number;
             /** @enum {string} */
             wetting?: "greens" | "dull";
@@ -7568,6 +7746,7 @@ export interface components {
         };
         Settings: {
             /**
+             * Cut margin, beyond the living part
              * Format: double
              * @description how far beyond the living part a cut falls
              */
@@ -7577,7 +7756,10 @@ export interface components {
              * @enum {string}
              */
             hemisphere: "north" | "south";
-            /** @description for the length of the day; south is negative */
+            /**
+             * Latitude
+             * @description for the length of the day; south is negative
+             */
             latitude_deg?: number;
             /** @description by the question, see /api/v1/knowledge/disputes; what is left out has its default */
             sides: components["schemas"]["DisputesSides"];
@@ -7604,7 +7786,10 @@ export interface components {
              * @description left out: as usual for the route
              */
             next_look_on?: string;
-            /** @description what was done otherwise */
+            /**
+             * What was done otherwise
+             * @description what was done otherwise
+             */
             note?: string;
             person?: string;
             /** @description left out: as planned */
@@ -7654,6 +7839,7 @@ export interface components {
             stable: boolean;
         };
         SignIn: {
+            /** Your name */
             name: string;
             passphrase: string;
         };
@@ -7676,19 +7862,27 @@ export interface components {
         };
         SolutionsBlend: {
             /**
+             * Pure water reads
              * Format: double
              * @description what the pure water reads, on the same scale
              */
             pure: number;
             /**
+             * Tap water reads
              * Format: double
              * @description what the tap water reads, on any one scale
              */
             tap: number;
-            /** Format: double */
+            /**
+             * The blend should read
+             * Format: double
+             */
             target: number;
             tools?: components["schemas"]["SolutionsTools"];
-            /** Format: double */
+            /**
+             * Blend to make
+             * Format: double
+             */
             volume_l: number;
         };
         SolutionsBlended: {
@@ -7714,11 +7908,18 @@ export interface components {
             percent: components["schemas"]["KnowledgeNumber"];
         };
         SolutionsCalibration: {
-            /** Format: double */
+            /**
+             * After it reads
+             * Format: double
+             */
             after: number;
-            /** Format: double */
+            /**
+             * Before it reads
+             * Format: double
+             */
             before: number;
             /**
+             * Added to each litre
              * Format: double
              * @description what was added
              */
@@ -7727,11 +7928,17 @@ export interface components {
             scale: "ppm500" | "ppm700" | "ms_cm" | "us_cm";
         };
         SolutionsDilution: {
-            /** @description how many fills; left out: 1 */
+            /**
+             * How many fills
+             * @description how many fills; left out: 1
+             */
             fills?: number;
             /** @description the most the label of your product allows; it stands above this page */
             label_most?: components["schemas"]["SolutionsStrength"];
-            /** @description one fill of the sprayer, bath or jar */
+            /**
+             * Amount to make
+             * @description one fill of the sprayer, bath or jar
+             */
             make_ml?: number;
             /** @description code of a product; its limits and cautions then hold */
             product?: string;
@@ -7742,15 +7949,18 @@ export interface components {
              * @enum {string}
              */
             stock_by?: "weight" | "volume";
+            /** Stock there is */
             stock_ml?: number;
             tools?: components["schemas"]["SolutionsTools"];
             /** @description what it is for; left out: the product's first use */
             use?: string;
             wanted?: components["schemas"]["SolutionsStrength"];
+            /** Water */
             water_ml?: number;
         };
         SolutionsDose: {
             /**
+             * 1 mL/L adds
              * Format: double
              * @description what 1 mL/L adds to the reading, from a calibration on this scale
              */
@@ -7760,8 +7970,10 @@ export interface components {
              * @description the most it may add; left out: no limit of its own
              */
             most?: number;
+            /** Name of product */
             name: string;
             /**
+             * should add
              * Format: double
              * @description what it should add to the reading
              */
@@ -7795,29 +8007,43 @@ export interface components {
             two_steps?: components["schemas"]["SolutionsStep"][];
         };
         SolutionsFeed: {
-            /** @description of a liquid feed; it is then measured in mL */
+            /**
+             * Density, for a liquid feed
+             * @description of a liquid feed; it is then measured in mL
+             */
             density_g_per_ml?: number;
+            /** Feed in a litre */
             g_per_l?: number;
             /**
+             * K₂O
              * Format: double
              * @description potash (K₂O) on the label
              */
             k2o_percent: number;
-            /** @description the most the label allows; it stands above this page */
+            /**
+             * The most nitrogen your label allows
+             * @description the most the label allows; it stands above this page
+             */
             label_most_ppm_n?: number;
             /**
+             * N
              * Format: double
              * @description nitrogen (N) on the label
              */
             n_percent: number;
             /**
+             * P₂O₅
              * Format: double
              * @description phosphate (P₂O₅) on the label
              */
             p2o5_percent: number;
             tools?: components["schemas"]["SolutionsTools"];
-            /** Format: double */
+            /**
+             * Water
+             * Format: double
+             */
             volume_l: number;
+            /** Nitrogen wanted */
             wanted_ppm_n?: number;
         };
         SolutionsFigures: {
@@ -7849,17 +8075,35 @@ export interface components {
         SolutionsFlush: {
             /** @description water the medium holds */
             held_ml?: number;
-            /** @description water held, of the pot's volume; left out: 40 % */
+            /**
+             * It holds water
+             * @description water held, of the pot's volume; left out: 40 %
+             */
             holds_percent?: number;
-            /** @description or: the share that may be left */
+            /**
+             * May be left
+             * @description or: the share that may be left
+             */
             left_percent?: number;
-            /** @description volume of the pot, when the water held is not known */
+            /**
+             * Volume of the pot
+             * @description volume of the pot, when the water held is not known
+             */
             pot_ml?: number;
-            /** @description what the runoff reads first */
+            /**
+             * The runoff reads
+             * @description what the runoff reads first
+             */
             start?: number;
-            /** @description what it should come down to */
+            /**
+             * It should come down to
+             * @description what it should come down to
+             */
             target?: number;
-            /** @description what the flushing water reads */
+            /**
+             * The flushing water reads
+             * @description what the flushing water reads
+             */
             water?: number;
         };
         SolutionsFlushed: {
@@ -7923,7 +8167,10 @@ export interface components {
         SolutionsMeter: {
             /** @enum {string} */
             scale: "ppm500" | "ppm700" | "ms_cm" | "us_cm";
-            /** Format: double */
+            /**
+             * It reads
+             * Format: double
+             */
             value: number;
         };
         SolutionsMix: {
@@ -7990,6 +8237,7 @@ export interface components {
         };
         SolutionsStack: {
             /**
+             * The water reads
              * Format: double
              * @description what the water reads before
              */
@@ -7998,7 +8246,10 @@ export interface components {
             /** @enum {string} */
             scale: "ppm500" | "ppm700" | "ms_cm" | "us_cm";
             tools?: components["schemas"]["SolutionsTools"];
-            /** Format: double */
+            /**
+             * Water
+             * Format: double
+             */
             volume_l: number;
         };
         SolutionsStacked: {
@@ -8035,26 +8286,31 @@ export interface components {
         };
         SolutionsTools: {
             /**
+             * The jug holds
              * Format: double
              * @description left out: 1000 mL
              */
             jug_holds_ml?: number;
             /**
+             * The jug is marked every
              * Format: double
              * @description marks of the jug; left out: 50 mL
              */
             jug_ml?: number;
             /**
+             * The scale shows
              * Format: double
              * @description step of the scale; left out: 1 g
              */
             scale_g?: number;
             /**
+             * The syringe holds
              * Format: double
              * @description left out: 20 mL
              */
             syringe_holds_ml?: number;
             /**
+             * The syringe shows
              * Format: double
              * @description step of the syringe; left out: 0.1 mL
              */
@@ -8139,20 +8395,31 @@ export interface components {
             /** @description what 1 mL/L adds to one's own meter */
             adds?: number;
             /**
+             * What is left
              * Format: double
              * @description what is left
              */
             amount: number;
             /** @description a day, a month or a year */
             expires_on?: string;
+            /** K₂O on its label */
             k2o_percent?: number;
-            /** @description the most its label allows; it stands above this page */
+            /**
+             * The most its label allows
+             * @description the most its label allows; it stands above this page
+             */
             label_most_percent?: number;
+            /** N on its label */
             n_percent?: number;
+            /** Name on the bottle */
             name: string;
             note?: string;
+            /** P₂O₅ on its label */
             p2o5_percent?: number;
-            /** @description strength as it stands in the bottle */
+            /**
+             * Strength
+             * @description strength as it stands in the bottle
+             */
             percent?: number;
             /** @description code of a product, see /api/v1/knowledge/solutions, or other */
             product: string;
@@ -8201,10 +8468,14 @@ export interface components {
              * @enum {string}
              */
             kept?: "yes" | "no";
+            /** Length */
             length_mm?: number;
             /** @description it came after the loss: none of the old roots */
             new?: boolean;
-            /** @description its name, or that of the root in the readings */
+            /**
+             * Follow a new root, by the name
+             * @description its name, or that of the root in the readings
+             */
             root: string;
             /**
              * @description growing, standing still, brown dry and short, or black and wet
@@ -8642,6 +8913,7 @@ export interface components {
         };
         Use: {
             /**
+             * Amount
              * Format: double
              * @description in the item's unit
              */
@@ -8682,7 +8954,10 @@ export interface components {
              * @enum {string}
              */
             because?: "cut" | "pot" | "wet" | "watered" | "right";
-            /** Format: double */
+            /**
+             * Weight
+             * Format: double
+             */
             grams: number;
             /**
              * @description bare: the plant alone; pot: with pot and medium

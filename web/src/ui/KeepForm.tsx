@@ -1,0 +1,35 @@
+import { Button } from "antd";
+import type { ReactNode } from "react";
+import { Refused } from "../lib/api/client";
+import { Plain } from "./Plain";
+import { Row } from "./Row";
+import { Trouble } from "./Trouble";
+
+type Props = {
+  name: string;
+  /** What came of keeping it; what is wrong with a field is said at the field. */
+  trouble: Error | null | undefined;
+  onKeep: () => void;
+  onLeave: () => void;
+  children: ReactNode;
+};
+
+/** A form that is kept or left. */
+export const KeepForm = ({ name, trouble, onKeep, onLeave, children }: Props) => (
+  <form
+    data-part={name}
+    onSubmit={(e) => {
+      e.preventDefault();
+      onKeep();
+    }}
+  >
+    {children}
+    {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+    <Row>
+      <Button type="primary" htmlType="submit">
+        Keep it
+      </Button>
+      <Plain onClick={onLeave}>Leave it</Plain>
+    </Row>
+  </form>
+);
