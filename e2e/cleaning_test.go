@@ -269,7 +269,7 @@ func TestTheMixingBenchBothWaysAndWithTheReason(t *testing.T) {
 	p.fill("Stock, as it stands in the bottle", "2")
 	p.see(`[data-field="Strength wanted"] .field-error`, "Water only weakens")
 	p.fill("Stock, as it stands in the bottle", "110")
-	p.see(".field-error", "Give a number from 0.0001 to 100 %.")
+	p.see(".field-error", "Give a number from 0.001 to 100 %.")
 	p.fill("Amount to make", "-5")
 	p.see(".field-error", "Give a number from 1 to 1000000 mL.")
 	p.tap(`[data-field="Work out"] label`, "How strong it is")

@@ -54,7 +54,7 @@ func TestWhatIsKnownOfAPlantIsKeptAndSaidWhenItCannotBe(t *testing.T) {
 	p.fill("Arrived on", "2999")
 	p.see(`[data-field="Arrived on"] .field-error`, "This day has not come yet.")
 	p.fill("Leaves", "0.5")
-	p.see(`[data-field="Leaves"] .field-error`, "Give a whole number from 1 to 500.")
+	p.see(`[data-field="Leaves"] .field-error`, "Give a whole number from 0 to 500.")
 	p.fill("Leaves", "7")
 	p.fill("Arrived on", "2024-02")
 	p.saved()

@@ -101,54 +101,59 @@ export function App() {
           {who.error && !who.data && <Trouble error={who.error} again={() => run(who.refetch())} />}
           {who.data && !known && <SignIn />}
           {who.data && known && <Following who={who.data} />}
-          {known && (
-            <Routes>
-              <Route index element={<Today />} />
-              <Route path="today/evening" element={<Evening />} />
-              <Route path="today/away" element={<Away />} />
-              <Route path="forecast" element={<Foresight />} />
-              <Route path="bench" element={<Bench />} />
-              <Route path="plants/:plantID" element={<PlantPage />}>
-                <Route index element={<Overview />} />
-                <Route path="intake" element={<IntakeStep />} />
-                <Route path="look" element={<LookStep />} />
-                <Route path="unpot" element={<UnpotStep />} />
-                <Route path="causes" element={<CausesStep />} />
-                <Route path="roots" element={<RootsStep />} />
-                <Route path="cleaning" element={<CleaningStep />}>
-                  <Route index element={<PlanSheet />} />
-                  <Route path="pests" element={<PestsStep />} />
-                  <Route path="division" element={<DivisionStep />} />
-                </Route>
-                <Route path="rehome" element={<RehomeStep />}>
-                  <Route index element={<RaceView />} />
-                  <Route path="pot-or-hold" element={<PotOrHoldView />} />
-                  <Route path="pot" element={<PotView />} />
-                  <Route path="jobs" element={<JobsView />} />
-                </Route>
-                <Route path="aftercare" element={<AftercareStep />} />
-                <Route path="progress" element={<ProgressStep />} />
-                <Route path="history" element={<CaseSheet />} />
-                <Route path="weights" element={<WeightsView />} />
-                <Route path="incidents" element={<BrokeView />} />
-              </Route>
-              <Route path="mixing" element={<MixingBench />} />
-              <Route path="places" element={<Places />} />
-              <Route path="library/:shelf?/:entry?" element={<Library />} />
-              <Route path="settings" element={<House />} />
-              <Route path="settings/people" element={<People />} />
-              <Route path="join" element={<Navigate to="/" replace />} />
-              {moved.map(([from, to]) => (
-                <Route key={from} path={from} element={<Moved to={to} />} />
-              ))}
-              <Route path="contract" element={<Contract />} />
-              <Route path="*" element={<Lost />} />
-            </Routes>
-          )}
+          {known && <Rooms />}
         </Suspense>
       </Boundary>
       {known && <Legend />}
     </ConfigProvider>
+  );
+}
+
+/** Every page, and where those are now that had another address. */
+function Rooms() {
+  return (
+    <Routes>
+      <Route index element={<Today />} />
+      <Route path="today/evening" element={<Evening />} />
+      <Route path="today/away" element={<Away />} />
+      <Route path="forecast" element={<Foresight />} />
+      <Route path="bench" element={<Bench />} />
+      <Route path="plants/:plantID" element={<PlantPage />}>
+        <Route index element={<Overview />} />
+        <Route path="intake" element={<IntakeStep />} />
+        <Route path="look" element={<LookStep />} />
+        <Route path="unpot" element={<UnpotStep />} />
+        <Route path="causes" element={<CausesStep />} />
+        <Route path="roots" element={<RootsStep />} />
+        <Route path="cleaning" element={<CleaningStep />}>
+          <Route index element={<PlanSheet />} />
+          <Route path="pests" element={<PestsStep />} />
+          <Route path="division" element={<DivisionStep />} />
+        </Route>
+        <Route path="rehome" element={<RehomeStep />}>
+          <Route index element={<RaceView />} />
+          <Route path="pot-or-hold" element={<PotOrHoldView />} />
+          <Route path="pot" element={<PotView />} />
+          <Route path="jobs" element={<JobsView />} />
+        </Route>
+        <Route path="aftercare" element={<AftercareStep />} />
+        <Route path="progress" element={<ProgressStep />} />
+        <Route path="history" element={<CaseSheet />} />
+        <Route path="weights" element={<WeightsView />} />
+        <Route path="incidents" element={<BrokeView />} />
+      </Route>
+      <Route path="mixing" element={<MixingBench />} />
+      <Route path="places" element={<Places />} />
+      <Route path="library/:shelf?/:entry?" element={<Library />} />
+      <Route path="settings" element={<House />} />
+      <Route path="settings/people" element={<People />} />
+      <Route path="join" element={<Navigate to="/" replace />} />
+      {moved.map(([from, to]) => (
+        <Route key={from} path={from} element={<Moved to={to} />} />
+      ))}
+      <Route path="contract" element={<Contract />} />
+      <Route path="*" element={<Lost />} />
+    </Routes>
   );
 }
 

@@ -9,31 +9,145 @@ import pen from "./pens.module.css";
 type Props = { race: RaceResult; shown: Outcome };
 const LEFT = 84;
 
-/**
- * Two runners on one line of weeks: how long its water lasts, and when its roots
- * come. Below them the water itself, with the band it may lie in.
- */
-export function RacePicture({ race: r, shown: o }: Props) {
-  const small = useNarrow();
+/** Weeks across, water up. */
+function frame(r: RaceResult, o: Outcome, small: boolean) {
   const W = small ? 366 : 940;
   const right = small ? 14 : 150;
   const H = small ? 380 : 360;
-  const first = small ? 40 : 26;
   const second = small ? 90 : 66;
   const top = second + 38;
   const weeks = horizon(r, o);
   const x = scaleLinear([0, weeks * 7], [LEFT, W - right]).clamp(true);
   const low = Math.min(0.4, Math.floor((r.lost_at.low - 0.05) * 10) / 10);
   const y = scaleLinear([low, 1], [H - 30, top]);
-  const water = o.water.filter((w) => w.day <= weeks * 7);
-  const band = area<(typeof water)[number]>()
+  return { W, H, end: W - right, first: small ? 40 : 26, second, top, weeks, x, y, low, small };
+}
+
+type Frame = ReturnType<typeof frame>;
+
+/**
+ * Two runners on one line of weeks: how long its water lasts, and when its roots
+ * come. Below them the water itself, with the band it may lie in.
+ */
+export function RacePicture({ race: r, shown: o }: Props) {
+  const small = useNarrow();
+  const f = frame(r, o, small);
+  const { W, H, end, first, second, top, weeks, x, y, low } = f;
+  const limpOn = o.limp_day.median;
+  const others = r.outcomes.filter((other) => other.code !== o.code);
+  return (
+    <figure>
+      <svg viewBox={`0 0 ${W} ${H}`} role="img" aria-label={said(o)} className={pen.drawing} data-race>
+        <Runner y={first} name="Its first tip" band={o.tip_day} x={x} end={end} kind="tip" small={small} />
+        <Runner y={second} name="Lasts without roots" band={o.lost_day} x={x} end={end} kind="water" small={small} />
+        <line x1={LEFT} x2={end} y1={top - 16} y2={top - 16} className={pen.hair} />
+        <Lines r={r} f={f} />
+        <Waters outcome={o} others={others} f={f} />
+        {!small && <Names outcomes={r.outcomes} shown={o} weeks={weeks} x={end} y={(v) => y(Math.max(low, v))} />}
+        <Meeting r={r} outcome={o} f={f} />
+        <Axes r={r} f={f} />
+      </svg>
+      <figcaption>
+        <Aside>
+          {o.name}. Blue: its water, and the band four of five lie in
+          {limpOn !== undefined && limpOn >= 1 && limpOn <= weeks * 7 && `; limp in about ${o.limp_day.about}`}.
+          {others.length > 0 && " Thin lines: the other ways."}
+        </Aside>
+      </figcaption>
+    </figure>
+  );
+}
+
+type PartProps = { r: RaceResult; f: Frame };
+
+/** Where it is limp, and where likely lost. */
+function Lines({ r, f: { y, end, low } }: PartProps) {
+  return (
+    <>
+      <rect
+        x={LEFT}
+        width={end - LEFT}
+        y={y(Math.min(1, r.lost_at.high))}
+        height={Math.max(0, y(low) - y(Math.min(1, r.lost_at.high)))}
+        className={pen.actFill}
+        opacity="0.07"
+      />
+      <line
+        x1={LEFT}
+        x2={end}
+        y1={y(r.lost_at.value)}
+        y2={y(r.lost_at.value)}
+        className={pen.act}
+        strokeDasharray="8 5"
+      />
+      <line
+        x1={LEFT}
+        x2={end}
+        y1={y(r.limp_at.value)}
+        y2={y(r.limp_at.value)}
+        className={pen.silver}
+        strokeDasharray="2 5"
+      />
+    </>
+  );
+}
+
+/** Its water with the band that it may lie in, and thin the water of the other ways. */
+function Waters({ outcome: o, others, f }: { outcome: Outcome; others: Outcome[]; f: Frame }) {
+  const { x, y, low, weeks } = f;
+  const drawn = (of: Outcome) => of.water.filter((w) => w.day <= weeks * 7);
+  const band = area<Outcome["water"][number]>()
     .x((w) => x(w.day))
     .y0((w) => y(Math.max(low, w.low)))
     .y1((w) => y(w.high));
-  const middle = (of: Outcome) =>
-    line<(typeof water)[number]>()
-      .x((w) => x(w.day))
-      .y((w) => y(Math.max(low, w.median)))(of.water.filter((w) => w.day <= weeks * 7)) ?? "";
+  const middle = line<Outcome["water"][number]>()
+    .x((w) => x(w.day))
+    .y((w) => y(Math.max(low, w.median)));
+  return (
+    <>
+      {others.map((other) => (
+        <path key={other.code} d={middle(drawn(other)) ?? ""} className={pen.faint} />
+      ))}
+      <path d={band(drawn(o)) ?? ""} className={pen.waterFill} opacity="0.2" />
+      <path d={middle(drawn(o)) ?? ""} className={pen.water} strokeWidth="3.5" />
+    </>
+  );
+}
+
+/** The day of its tip, and the day on which half of them would be lost. */
+function Meeting({ r, outcome: o, f: { x, y, top, H, weeks } }: PartProps & { outcome: Outcome }) {
+  const crossing = o.water.find((w) => w.median < r.lost_at.value && w.day <= weeks * 7);
+  return (
+    <>
+      {o.tip_day.median !== undefined && o.tip_day.median <= weeks * 7 && (
+        <line
+          x1={x(o.tip_day.median)}
+          x2={x(o.tip_day.median)}
+          y1={top - 16}
+          y2={H - 30}
+          className={pen.green}
+          strokeWidth="1.5"
+          strokeDasharray="1 5"
+          strokeLinecap="round"
+        />
+      )}
+      {crossing && (
+        <circle
+          cx={x(crossing.day)}
+          cy={y(r.lost_at.value)}
+          r="6"
+          className={`${pen.act} ${pen.onPaper}`}
+          strokeWidth="3"
+        >
+          <title>Here half of them would be lost</title>
+        </circle>
+      )}
+    </>
+  );
+}
+
+/** The levels of its water, and the weeks. */
+function Axes({ r, f: { x, y, H, low, weeks, small } }: PartProps) {
   const step = weeks > 16 || (small && weeks > 12) ? 4 : 2;
   const ticks = Array.from({ length: Math.floor(weeks / step) + 1 }, (_, i) => i * step);
   // The axis names what its levels mean, so that no words lie among the lines.
@@ -47,113 +161,37 @@ export function RacePicture({ race: r, shown: o }: Props) {
       .filter((at) => named.every((n) => Math.abs(y(n.at) - y(at)) > 32))
       .map((at) => ({ at, name: "" })),
   ];
-  const limpOn = o.limp_day.median;
-  const crossing = o.water.find((w) => w.median < r.lost_at.value && w.day <= weeks * 7);
-  const others = r.outcomes.filter((other) => other.code !== o.code);
   return (
-    <figure>
-      <svg viewBox={`0 0 ${W} ${H}`} role="img" aria-label={said(o)} className={pen.drawing} data-race>
-        <Runner y={first} name="Its first tip" band={o.tip_day} x={x} end={W - right} kind="tip" small={small} />
-        <Runner
-          y={second}
-          name="Lasts without roots"
-          band={o.lost_day}
-          x={x}
-          end={W - right}
-          kind="water"
-          small={small}
-        />
-        <line x1={LEFT} x2={W - right} y1={top - 16} y2={top - 16} className={pen.hair} />
-        <rect
-          x={LEFT}
-          width={W - right - LEFT}
-          y={y(Math.min(1, r.lost_at.high))}
-          height={Math.max(0, y(low) - y(Math.min(1, r.lost_at.high)))}
-          className={pen.actFill}
-          opacity="0.07"
-        />
-        <line
-          x1={LEFT}
-          x2={W - right}
-          y1={y(r.lost_at.value)}
-          y2={y(r.lost_at.value)}
-          className={pen.act}
-          strokeDasharray="8 5"
-        />
-        <line
-          x1={LEFT}
-          x2={W - right}
-          y1={y(r.limp_at.value)}
-          y2={y(r.limp_at.value)}
-          className={pen.silver}
-          strokeDasharray="2 5"
-        />
-        {others.map((other) => (
-          <path key={other.code} d={middle(other)} className={pen.faint} />
-        ))}
-        <path d={band(water) ?? ""} className={pen.waterFill} opacity="0.2" />
-        <path d={middle(o)} className={pen.water} strokeWidth="3.5" />
-        {!small && <Names outcomes={r.outcomes} shown={o} weeks={weeks} x={W - right} y={(v) => y(Math.max(low, v))} />}
-        {o.tip_day.median !== undefined && o.tip_day.median <= weeks * 7 && (
-          <line
-            x1={x(o.tip_day.median)}
-            x2={x(o.tip_day.median)}
-            y1={top - 16}
-            y2={H - 30}
-            className={pen.green}
-            strokeWidth="1.5"
-            strokeDasharray="1 5"
-            strokeLinecap="round"
-          />
-        )}
-        {crossing && (
-          <circle
-            cx={x(crossing.day)}
-            cy={y(r.lost_at.value)}
-            r="6"
-            className={`${pen.act} ${pen.onPaper}`}
-            strokeWidth="3"
-          >
-            <title>Here half of them would be lost</title>
-          </circle>
-        )}
-        {levels.map(({ at, name }) => (
-          <text key={at} x={LEFT - 8} y={y(at) + (name ? -3 : 5)} className={pen.faintFill} textAnchor="end" data-level>
-            {name && (
-              <tspan x={LEFT - 8} fontWeight="700">
-                {name}
-              </tspan>
-            )}
-            <tspan x={LEFT - 8} dy={name ? 15 : 0}>
-              {percent(at)}
+    <>
+      {levels.map(({ at, name }) => (
+        <text key={at} x={LEFT - 8} y={y(at) + (name ? -3 : 5)} className={pen.faintFill} textAnchor="end" data-level>
+          {name && (
+            <tspan x={LEFT - 8} fontWeight="700">
+              {name}
             </tspan>
+          )}
+          <tspan x={LEFT - 8} dy={name ? 15 : 0}>
+            {percent(at)}
+          </tspan>
+        </text>
+      ))}
+      {ticks.map((week, i) => {
+        const last = i === ticks.length - 1;
+        if (small && i === ticks.length - 2) return null; // the last needs its room for its unit
+        return (
+          <text
+            key={week}
+            x={x(week * 7)}
+            y={H - 8}
+            className={pen.faintFill}
+            textAnchor={last ? "end" : "middle"}
+            data-tick
+          >
+            {week === 0 ? "now" : `${week}${last ? " weeks" : ""}`}
           </text>
-        ))}
-        {ticks.map((week, i) => {
-          const last = i === ticks.length - 1;
-          if (small && i === ticks.length - 2) return null; // the last needs its room for its unit
-          return (
-            <text
-              key={week}
-              x={x(week * 7)}
-              y={H - 8}
-              className={pen.faintFill}
-              textAnchor={last ? "end" : "middle"}
-              data-tick
-            >
-              {week === 0 ? "now" : `${week}${last ? " weeks" : ""}`}
-            </text>
-          );
-        })}
-      </svg>
-      <figcaption>
-        <Aside>
-          {o.name}. Blue: its water, and the band four of five lie in
-          {limpOn !== undefined && limpOn >= 1 && limpOn <= weeks * 7 && `; limp in about ${o.limp_day.about}`}.
-          {others.length > 0 && " Thin lines: the other ways."}
-        </Aside>
-      </figcaption>
-    </figure>
+        );
+      })}
+    </>
   );
 }
 

@@ -22,76 +22,8 @@ export function SectionDrawing({ section: s, wall, mix }: Props) {
   return (
     <figure>
       <svg className={pen.drawing} data-section viewBox={`0 0 ${W} ${H}`} role="img" aria-label={said(s)}>
-        <defs>
-          <clipPath id="section-inside">
-            <polygon points={inside} />
-          </clipPath>
-          <pattern id="section-balls" width="17" height="15" patternUnits="userSpaceOnUse">
-            <circle cx="4.5" cy="4" r="3.6" className={pen.umber} strokeWidth="1.2" opacity="0.5" />
-            <circle cx="13" cy="11" r="3.6" className={pen.umber} strokeWidth="1.2" opacity="0.5" />
-          </pattern>
-          <pattern id="section-strands" width="26" height="14" patternUnits="userSpaceOnUse">
-            <path d="M0 4q6 -5 13 0t13 0M2 11q6 4 11 0t11 1" className={pen.umber} strokeWidth="1.4" opacity="0.55" />
-          </pattern>
-          <pattern id="section-chips" width="13" height="11" patternUnits="userSpaceOnUse">
-            <path d="M2 3l4 1M8 8l4-1M9 2l2 2" className={pen.umber} strokeWidth="1.4" opacity="0.55" />
-          </pattern>
-          <pattern id="section-shards" width="26" height="18" patternUnits="userSpaceOnUse">
-            <path d="M2 12L8 3L15 6L12 14ZM17 4L24 6L22 13L16 11Z" className={pen.faint} strokeWidth="1.2" />
-          </pattern>
-        </defs>
-        <g clipPath="url(#section-inside)">
-          {s.layers.map((l) => (
-            <rect
-              key={l.kind}
-              x="0"
-              width={W}
-              y={y(l.to_mm)}
-              height={(l.to_mm - l.from_mm) * scale}
-              fill={`url(#section-${l.grain})`}
-            />
-          ))}
-          {s.water_mm > 0 && (
-            <rect
-              x="0"
-              width={W}
-              y={y(s.water_mm)}
-              height={s.water_mm * scale}
-              className={pen.waterFill}
-              opacity="0.4"
-            />
-          )}
-          {s.dry_top_mm > 1 && s.wet_high_mm > s.wet_to_mm && (
-            <rect
-              x="0"
-              width={W}
-              y={y(s.wet_high_mm)}
-              height={(s.wet_high_mm - s.wet_to_mm) * scale}
-              className={pen.waterFill}
-              opacity="0.07"
-            />
-          )}
-          {s.dry_top_mm > 1 && (
-            <rect
-              x="0"
-              width={W}
-              y={y(s.wet_to_mm)}
-              height={(s.wet_to_mm - s.water_mm) * scale}
-              className={pen.waterFill}
-              opacity="0.14"
-            />
-          )}
-          {s.old_dry_mm > 0 && (
-            <rect
-              x={x(s.base.x - s.base_width_mm / 2)}
-              width={s.old_dry_mm * scale}
-              y={y(s.fill_mm)}
-              height={Math.min(14, s.fill_mm) * scale}
-
-              fill="url(#section-shards)"
-            />
-          )}
-        </g>
+        <Patterns inside={inside} />
+        <Inside s={s} x={x} y={y} scale={scale} />
         <polyline points={inside} {...wallOf(wall)} />
         {s.holes_mm.map((z) => (
           <g key={z} className={`${pen.ink} ${pen.onPaper}`} strokeWidth="1.2">
@@ -108,39 +40,9 @@ export function SectionDrawing({ section: s, wall, mix }: Props) {
           strokeWidth="1.5"
           strokeDasharray="3 4"
         />
-        {s.roots.map((r, i) => (
-          <path
-            key={i}
-            d={`M${x(r.from.x)} ${y(r.from.z)}Q${x(r.from.x)} ${(y(r.from.z) + y(r.to.z)) / 2} ${x(r.to.x)} ${y(r.to.z)}`}
-            className={pen.green}
-            strokeLinecap="round"
-            strokeWidth={Math.max(1.5, Math.min(3.5, r.width_mm * scale))}
-          />
-        ))}
-        {s.roots.map(
-          (r, i) => r.new && <circle key={i} cx={x(r.to.x)} cy={y(r.to.z)} r="4" className={pen.greenFill} />,
-        )}
+        <Roots s={s} x={x} y={y} scale={scale} />
         <Plant s={s} x={x} y={y} scale={scale} old={old} />
-        {s.stake && (
-          <line
-            x1={x(s.stake.x) + 5}
-            x2={x(s.stake.x) + 5}
-            y1={y(s.stake.z)}
-            y2={12}
-            className={pen.umber}
-            strokeWidth="3"
-          />
-        )}
-        {s.skewer && (
-          <line
-            x1={x(-s.width_mm / 2) - 8}
-            x2={x(s.width_mm / 2) + 8}
-            y1={y(s.base.z) - 3}
-            y2={y(s.base.z) - 3}
-            className={pen.umber}
-            strokeWidth="3"
-          />
-        )}
+        <HeldStill s={s} x={x} y={y} />
         <Labels s={s} at={right + 12} y={y} mix={mix} />
         <g className={pen.ink} strokeWidth="2">
           <line x1={x(-s.width_mm / 2)} x2={x(-s.width_mm / 2) + 50 * scale} y1={H - 22} y2={H - 22} />
@@ -153,20 +55,121 @@ export function SectionDrawing({ section: s, wall, mix }: Props) {
   );
 }
 
+type Scaled = { s: Section; x: (mm: number) => number; y: (mm: number) => number; scale: number };
+
+/** What the layers are drawn with. */
+const Patterns = ({ inside }: { inside: string }) => (
+  <defs>
+    <clipPath id="section-inside">
+      <polygon points={inside} />
+    </clipPath>
+    <pattern id="section-balls" width="17" height="15" patternUnits="userSpaceOnUse">
+      <circle cx="4.5" cy="4" r="3.6" className={pen.umber} strokeWidth="1.2" opacity="0.5" />
+      <circle cx="13" cy="11" r="3.6" className={pen.umber} strokeWidth="1.2" opacity="0.5" />
+    </pattern>
+    <pattern id="section-strands" width="26" height="14" patternUnits="userSpaceOnUse">
+      <path d="M0 4q6 -5 13 0t13 0M2 11q6 4 11 0t11 1" className={pen.umber} strokeWidth="1.4" opacity="0.55" />
+    </pattern>
+    <pattern id="section-chips" width="13" height="11" patternUnits="userSpaceOnUse">
+      <path d="M2 3l4 1M8 8l4-1M9 2l2 2" className={pen.umber} strokeWidth="1.4" opacity="0.55" />
+    </pattern>
+    <pattern id="section-shards" width="26" height="18" patternUnits="userSpaceOnUse">
+      <path d="M2 12L8 3L15 6L12 14ZM17 4L24 6L22 13L16 11Z" className={pen.faint} strokeWidth="1.2" />
+    </pattern>
+  </defs>
+);
+
+/** Layers, water, and how far the damp reaches. */
+const Inside = ({ s, x, y, scale }: Scaled) => (
+  <g clipPath="url(#section-inside)">
+    {s.layers.map((l) => (
+      <rect
+        key={l.kind}
+        x="0"
+        width={W}
+        y={y(l.to_mm)}
+        height={(l.to_mm - l.from_mm) * scale}
+        fill={`url(#section-${l.grain})`}
+      />
+    ))}
+    {s.water_mm > 0 && (
+      <rect x="0" width={W} y={y(s.water_mm)} height={s.water_mm * scale} className={pen.waterFill} opacity="0.4" />
+    )}
+    {s.dry_top_mm > 1 && s.wet_high_mm > s.wet_to_mm && (
+      <rect
+        x="0"
+        width={W}
+        y={y(s.wet_high_mm)}
+        height={(s.wet_high_mm - s.wet_to_mm) * scale}
+        className={pen.waterFill}
+        opacity="0.07"
+      />
+    )}
+    {s.dry_top_mm > 1 && (
+      <rect
+        x="0"
+        width={W}
+        y={y(s.wet_to_mm)}
+        height={(s.wet_to_mm - s.water_mm) * scale}
+        className={pen.waterFill}
+        opacity="0.14"
+      />
+    )}
+    {s.old_dry_mm > 0 && (
+      <rect
+        x={x(s.base.x - s.base_width_mm / 2)}
+        width={s.old_dry_mm * scale}
+        y={y(s.fill_mm)}
+        height={Math.min(14, s.fill_mm) * scale}
+        fill="url(#section-shards)"
+      />
+    )}
+  </g>
+);
+
+const Roots = ({ s, x, y, scale }: Scaled) => (
+  <>
+    {s.roots.map((r, i) => (
+      <path
+        key={i}
+        d={`M${x(r.from.x)} ${y(r.from.z)}Q${x(r.from.x)} ${(y(r.from.z) + y(r.to.z)) / 2} ${x(r.to.x)} ${y(r.to.z)}`}
+        className={pen.green}
+        strokeLinecap="round"
+        strokeWidth={Math.max(1.5, Math.min(3.5, r.width_mm * scale))}
+      />
+    ))}
+    {s.roots.map((r, i) => r.new && <circle key={i} cx={x(r.to.x)} cy={y(r.to.z)} r="4" className={pen.greenFill} />)}
+  </>
+);
+
+/** What holds it until it holds itself. */
+const HeldStill = ({ s, x, y }: Omit<Scaled, "scale">) => (
+  <>
+    {s.stake && (
+      <line
+        x1={x(s.stake.x) + 5}
+        x2={x(s.stake.x) + 5}
+        y1={y(s.stake.z)}
+        y2={12}
+        className={pen.umber}
+        strokeWidth="3"
+      />
+    )}
+    {s.skewer && (
+      <line
+        x1={x(-s.width_mm / 2) - 8}
+        x2={x(s.width_mm / 2) + 8}
+        y1={y(s.base.z) - 3}
+        y2={y(s.base.z) - 3}
+        className={pen.umber}
+        strokeWidth="3"
+      />
+    )}
+  </>
+);
+
 /** The plant above the surface: bulbs from the oldest to the lead, or a fan of leaves. */
-function Plant({
-  s,
-  x,
-  y,
-  scale,
-  old,
-}: {
-  s: Section;
-  x: (mm: number) => number;
-  y: (mm: number) => number;
-  scale: number;
-  old: boolean;
-}) {
+function Plant({ s, x, y, scale, old }: Scaled & { old: boolean }) {
   const base = y(s.base.z);
   const half = (s.base_width_mm / 2) * scale;
   const at = x(s.base.x);
