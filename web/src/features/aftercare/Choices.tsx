@@ -40,8 +40,6 @@ export function Choices({ c }: { c: Aftercare }) {
   const nameOf = (code: string) => table.jobs.find((j) => j.code === code)?.do ?? code;
   const wrong = (f: string) => (error instanceof Refused ? error.at(f) : undefined);
   const jobs = c.due.map((d) => ({ value: d.job, label: d.do }));
-  const without = (of: "shifts" | "left_out", code: string) =>
-    keep({ ...c.chosen, [of]: Object.fromEntries(Object.entries(c.chosen[of] ?? {}).filter(([j]) => j !== code)) });
   return (
     <Fold summary="Do it otherwise" id="otherwise">
       {Boolean(error) && <Trouble error={error} />}
@@ -86,6 +84,19 @@ export function Choices({ c }: { c: Aftercare }) {
       <Why>
         Where growers differ it follows this house, or its own side: <Link to="../intake">taken at its intake</Link>.
       </Why>
+      <TakenOtherwise c={c} nameOf={nameOf} onKeep={keep} />
+    </Fold>
+  );
+}
+
+type OtherwiseProps = { c: Aftercare; nameOf: (code: string) => string; onKeep: (chosen: CareChosen) => void };
+
+/** What is put off or left out, to be taken back. */
+function TakenOtherwise({ c, nameOf, onKeep }: OtherwiseProps) {
+  const without = (of: "shifts" | "left_out", code: string) =>
+    onKeep({ ...c.chosen, [of]: Object.fromEntries(Object.entries(c.chosen[of] ?? {}).filter(([j]) => j !== code)) });
+  return (
+    <>
       {Object.entries(c.chosen.shifts ?? {})
         .filter(([, s]) => s.to > c.day)
         .map(([code, s]) => (
@@ -100,6 +111,6 @@ export function Choices({ c }: { c: Aftercare }) {
           <Plain onClick={() => without("left_out", code)}>Take that back</Plain>
         </Why>
       ))}
-    </Fold>
+    </>
   );
 }

@@ -1,6 +1,6 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Button, Checkbox, Flex, Input, Segmented } from "antd";
-import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState, type ReactNode } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Plant } from "../../lib/api/client";
 import { duePests, fewPlants, plants } from "../../lib/api/queries";
@@ -71,8 +71,6 @@ export function Bench() {
       return next;
     });
   const table = search.get("as") === "table";
-  const box = (p: Plant) =>
-    choosing && <Checkbox aria-label={`Choose ${p.intake.tag}`} checked={chosen.has(p.id)} onChange={() => turn(p)} />;
   return (
     <main className={view.sheet} data-part="bench">
       <Flex vertical gap={10}>
@@ -83,24 +81,7 @@ export function Bench() {
           </Button>
         </div>
         {adding && <NewPlant onClose={() => setAdding(false)} />}
-        <div className={`${view.line} ${css.find}`}>
-          <Input
-            allowClear
-            value={search.get("q") ?? ""}
-            onChange={(e) => set("q", e.target.value)}
-            placeholder="Find by tag, group, source or note"
-            aria-label="Find a plant"
-          />
-          <Segmented
-            value={table ? "table" : "cards"}
-            options={[
-              { value: "cards", label: "Cards" },
-              { value: "table", label: "Table" },
-            ]}
-            onChange={(as) => set("as", as === "table" ? as : "")}
-            aria-label="How the bench is shown"
-          />
-        </div>
+        <Find search={search} set={set} table={table} />
         <Filters search={search} set={set} due={due}>
           <Plain
             aria-pressed={choosing}
@@ -128,23 +109,14 @@ export function Bench() {
           <PlantTable list={list} choosing={choosing} chosen={chosen} onChoose={setChosen} />
         </Suspense>
       ) : (
-        turns.map(([of, words]) => {
-          const here = list.filter((p) => turnOf(p) === of);
-          if (here.length === 0) return null;
-          return (
-            <section key={of} aria-label={words}>
-              <Between turn={of} />
-              <ul className={css.list}>
-                {here.map((p) => (
-                  <li key={p.id}>
-                    {box(p)}
-                    <PlantRow plant={p} />
-                  </li>
-                ))}
-              </ul>
-            </section>
-          );
-        })
+        <Cards
+          list={list}
+          before={(p) =>
+            choosing && (
+              <Checkbox aria-label={`Choose ${p.intake.tag}`} checked={chosen.has(p.id)} onChange={() => turn(p)} />
+            )
+          }
+        />
       )}
       {found.data && list.length === 0 && <Nothing search={search} onNew={() => setAdding(true)} />}
       {found.hasNextPage && (
@@ -154,6 +126,52 @@ export function Bench() {
     </main>
   );
 }
+
+type FindProps = { search: URLSearchParams; set: (key: string, value: string) => void; table: boolean };
+
+/** Finding by words, and whether plants stand as cards or in a table. */
+const Find = ({ search, set, table }: FindProps) => (
+  <div className={`${view.line} ${css.find}`}>
+    <Input
+      allowClear
+      value={search.get("q") ?? ""}
+      onChange={(e) => set("q", e.target.value)}
+      placeholder="Find by tag, group, source or note"
+      aria-label="Find a plant"
+    />
+    <Segmented
+      value={table ? "table" : "cards"}
+      options={[
+        { value: "cards", label: "Cards" },
+        { value: "table", label: "Table" },
+      ]}
+      onChange={(as) => set("as", as === "table" ? as : "")}
+      aria-label="How the bench is shown"
+    />
+  </div>
+);
+
+type CardsProps = { list: Plant[]; before: (p: Plant) => ReactNode };
+
+/** The plants in their turns, with what stands before each. */
+const Cards = ({ list, before }: CardsProps) =>
+  turns.map(([of, words]) => {
+    const here = list.filter((p) => turnOf(p) === of);
+    if (here.length === 0) return null;
+    return (
+      <section key={of} aria-label={words}>
+        <Between turn={of} />
+        <ul className={css.list}>
+          {here.map((p) => (
+            <li key={p.id}>
+              {before(p)}
+              <PlantRow plant={p} />
+            </li>
+          ))}
+        </ul>
+      </section>
+    );
+  });
 
 const turns = [
   ["clean", "Clean"],

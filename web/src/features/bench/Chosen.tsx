@@ -15,10 +15,9 @@ import css from "./bench.module.css";
 /** As many labels as a sheet request takes. */
 const mostLabels = 48;
 
-/** What can be done with several plants at once. */
-export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void }) {
+/** What is done to each of several plants, one after the other. */
+function useEach(plants: Plant[], onDone: () => void) {
   const [person] = usePerson();
-  const stands = useQuery(places).data ?? [];
   const [done, setDone] = useState(0);
   const [told, setTold] = useState("");
   /** One after the other; what was done stays done when one is refused. */
@@ -66,8 +65,15 @@ export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void
         return ask(client.PUT("/api/v1/plants/{id}/home", { params: { path: { id: p.id }, query }, body }));
       },
     });
+  return { move, archive, tonight, done, told, pending: each.isPending, error: each.error };
+}
+
+/** What can be done with several plants at once. */
+export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void }) {
+  const stands = useQuery(places).data ?? [];
+  const { move, archive, tonight, done, told, pending, error } = useEach(plants, onDone);
   const keeper = useKeeper();
-  const none = plants.length === 0 || each.isPending;
+  const none = plants.length === 0 || pending;
   const off = plants.some((p) => p.archived_at);
   const sheet = labelOf(
     plants.map((p) => p.id),
@@ -99,10 +105,10 @@ export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void
           {off ? "Put them back on the bench" : "Archive them"}
         </Button>
       </Row>
-      {each.isPending && <Progress percent={Math.round((100 * done) / plants.length)} aria-label="How far it is" />}
+      {pending && <Progress percent={Math.round((100 * done) / plants.length)} aria-label="How far it is" />}
       {plants.length > mostLabels && <Lead>A sheet takes {mostLabels} labels at most.</Lead>}
       {told && <p role="status">{told}</p>}
-      {each.error && <Trouble error={each.error} />}
+      {error && <Trouble error={error} />}
     </section>
   );
 }

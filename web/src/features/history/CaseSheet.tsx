@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { Link } from "react-router";
 import { RootFan } from "../../draw/fan/RootFan";
-import type { Cleaning } from "../../lib/api/client";
+import type { Cleaning, Plant, Reading, Timeline } from "../../lib/api/client";
 import { causeKnowledge, cleaning, courses, inspection, reading, timeline } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { sheetOf } from "../../lib/papers";
@@ -33,7 +33,7 @@ const wordOf = (words: Words, code?: string) => words.find(([c]) => c === code)?
 
 /** The case so far on one sheet, to keep with the plant. */
 export default function CaseSheet() {
-  const { plant, profile } = usePlant();
+  const { plant } = usePlant();
   const [person] = usePerson();
   const asked = useQuery(timeline(plant.id));
   const plan = useQuery(cleaning(plant.id, person)).data;
@@ -46,51 +46,10 @@ export default function CaseSheet() {
   const t = asked.data;
   const i = plant.intake;
   const acted = look?.causes.causes.filter((c) => c.act_on) ?? [];
-  const rows: [string, string | undefined][] = [
-    ["Arrived", i.arrived_on && day(i.arrived_on)],
-    ["From", i.source],
-    ["Leaves", i.leaf_count ? String(i.leaf_count) : undefined],
-    [
-      "Bulbs or canes",
-      i.bulb_count
-        ? [i.bulb_count, wordOf(bulbStates, i.bulb_state)?.toLowerCase()].filter(Boolean).join(", ")
-        : undefined,
-    ],
-    ["Flowers", wordOf(flowerings, i.flowering)],
-    ["Old medium", wordOf(media, i.old_medium)],
-    ["Pot", wordOf(pots, i.pot)],
-    ["Stage", plant.fares?.name && `${plant.fares.name}, since ${day(plant.fares.since ?? "")}`],
-    ["Is it winning", plant.fares?.words],
-    ["Alarms", plant.alarms?.join(" ")],
-  ];
-  const share = r?.verdict.totals.viable_by_length ?? { low: 0, high: 0 };
   return (
     <article className={css.case}>
       <header className={view.line} data-part="case-head">
-        <div>
-          <h2>{i.tag}</h2>
-          <p>
-            {profile.name}
-            {i.kept_apart && ". Kept apart: own blade, handle it last"}
-          </p>
-          {t.parent && (
-            <p>
-              Divided from <Link to={`/plants/${t.parent.id}/history`}>{t.parent.tag}</Link> on{" "}
-              {day(plant.divided_on ?? "")}.
-            </p>
-          )}
-          {t.divisions.length > 0 && (
-            <p>
-              Divisions:{" "}
-              {t.divisions.map((d, n) => (
-                <span key={d.id}>
-                  {n > 0 && ", "}
-                  <Link to={`/plants/${d.id}/history`}>{d.tag}</Link>
-                </span>
-              ))}
-            </p>
-          )}
-        </div>
+        <Whose timeline={t} />
         <div className={css.unprinted}>
           <Row words>
             <a href={sheetOf(plant.id)} target="_blank" rel="noreferrer">
@@ -103,7 +62,7 @@ export default function CaseSheet() {
       <div className={css.body}>
         <section>
           <h3>The plant</h3>
-          <Facts rows={rows.filter((x): x is [string, string] => !!x[1])} />
+          <Facts rows={knownOf(plant)} />
           {i.notes && <p>{i.notes}</p>}
         </section>
         {plant.looked?.decision && (
@@ -126,25 +85,7 @@ export default function CaseSheet() {
             )}
           </section>
         )}
-        {r && (
-          <section>
-            <h3>Roots, read on {day(r.read_on)}</h3>
-            <p>
-              {gradeWords[r.verdict.grade.code]}: {ranged(share.low, share.high, percent)} alive. {r.verdict.headline}
-            </p>
-            <RootFan
-              reading={r.reading}
-              verdict={r.verdict}
-              cuts
-              done={Object.fromEntries(r.cut_list.items.map((it) => [it.id, it.done]))}
-              height={180}
-            />
-            <p>
-              {r.cut_list.headline} Left alive:{" "}
-              {ranged(r.verdict.totals.live_after_mm.low, r.verdict.totals.live_after_mm.high, length)}.
-            </p>
-          </section>
-        )}
+        {r && <Roots r={r} />}
         <Cleaned cleaning={plan} />
         {rounds.length > 0 && (
           <section>
@@ -162,6 +103,84 @@ export default function CaseSheet() {
         </section>
       </div>
     </article>
+  );
+}
+
+/** What is known of it, as far as it is. */
+function knownOf(plant: Plant): [string, string][] {
+  const i = plant.intake;
+  const rows: [string, string | undefined][] = [
+    ["Arrived", i.arrived_on && day(i.arrived_on)],
+    ["From", i.source],
+    ["Leaves", i.leaf_count ? String(i.leaf_count) : undefined],
+    [
+      "Bulbs or canes",
+      i.bulb_count
+        ? [i.bulb_count, wordOf(bulbStates, i.bulb_state)?.toLowerCase()].filter(Boolean).join(", ")
+        : undefined,
+    ],
+    ["Flowers", wordOf(flowerings, i.flowering)],
+    ["Old medium", wordOf(media, i.old_medium)],
+    ["Pot", wordOf(pots, i.pot)],
+    ["Stage", plant.fares?.name && `${plant.fares.name}, since ${day(plant.fares.since ?? "")}`],
+    ["Is it winning", plant.fares?.words],
+    ["Alarms", plant.alarms?.join(" ")],
+  ];
+  return rows.filter((x): x is [string, string] => !!x[1]);
+}
+
+/** Whose sheet it is: tag, kind, and what it was divided from or into. */
+function Whose({ timeline: t }: { timeline: Timeline }) {
+  const { plant, profile } = usePlant();
+  const i = plant.intake;
+  return (
+    <div>
+      <h2>{i.tag}</h2>
+      <p>
+        {profile.name}
+        {i.kept_apart && ". Kept apart: own blade, handle it last"}
+      </p>
+      {t.parent && (
+        <p>
+          Divided from <Link to={`/plants/${t.parent.id}/history`}>{t.parent.tag}</Link> on{" "}
+          {day(plant.divided_on ?? "")}.
+        </p>
+      )}
+      {t.divisions.length > 0 && (
+        <p>
+          Divisions:{" "}
+          {t.divisions.map((d, n) => (
+            <span key={d.id}>
+              {n > 0 && ", "}
+              <Link to={`/plants/${d.id}/history`}>{d.tag}</Link>
+            </span>
+          ))}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Roots({ r }: { r: Reading }) {
+  const share = r.verdict.totals.viable_by_length;
+  return (
+    <section>
+      <h3>Roots, read on {day(r.read_on)}</h3>
+      <p>
+        {gradeWords[r.verdict.grade.code]}: {ranged(share.low, share.high, percent)} alive. {r.verdict.headline}
+      </p>
+      <RootFan
+        reading={r.reading}
+        verdict={r.verdict}
+        cuts
+        done={Object.fromEntries(r.cut_list.items.map((it) => [it.id, it.done]))}
+        height={180}
+      />
+      <p>
+        {r.cut_list.headline} Left alive:{" "}
+        {ranged(r.verdict.totals.live_after_mm.low, r.verdict.totals.live_after_mm.high, length)}.
+      </p>
+    </section>
   );
 }
 

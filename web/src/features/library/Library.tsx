@@ -39,6 +39,36 @@ export default function Library() {
   const { shelf = "all" } = useParams();
   const seek = (q: string) => setSearch(q ? { q } : {}, { replace: true });
   const to = (code: string) => `/library${code === "all" ? "" : `/${code}`}${words ? `?${search}` : ""}`;
+  const { found, shown, k, kinds, name, wrong, again } = useFound(words, shelf);
+  const nothing = k && !shelvesOf(found).some(shown);
+
+  return (
+    <main className={view.sheet} data-part="library">
+      <h1>Library</h1>
+      <Lead>What Therapeon goes by. Each entry says where it comes from.</Lead>
+      <Input
+        allowClear
+        value={words}
+        onChange={(e) => seek(e.target.value)}
+        placeholder="Find a group, cause, finding or caution"
+        aria-label="Find in the library"
+      />
+      <SubNav
+        label="Shelves"
+        at={to(shelf)}
+        to={shelves.map(
+          ([code, label]) => [to(code), label, code === "all" ? "" : String(found[code].length)] as const,
+        )}
+      />
+      {wrong && <Trouble error={wrong} again={again} />}
+      {nothing && <Lead>Nothing holds “{words}” here. Try one word, or another shelf.</Lead>}
+      <Entries found={found} shown={shown} k={k} kinds={kinds} name={name} />
+    </main>
+  );
+}
+
+/** What holds the words, by its shelf. */
+function useFound(words: string, shelf: string) {
   const asked = [
     useQuery(causeKnowledge),
     useQuery(groups),
@@ -73,28 +103,17 @@ export default function Library() {
   // The figures are many: on their own shelf, or when looked for.
   const shown = (code: keyof typeof found) =>
     (shelf === code || (shelf === "all" && (code !== "figures" || words !== ""))) && found[code].length > 0;
-  const nothing = k && !Object.keys(found).some((code) => shown(code as keyof typeof found));
+  const again = () => asked.forEach((q) => run(q.refetch()));
+  return { found, shown, k, kinds: kinds.data ?? [], name, wrong, again };
+}
 
+type Found = ReturnType<typeof useFound>;
+
+const shelvesOf = (found: Found["found"]) => Object.keys(found) as (keyof Found["found"])[];
+
+function Entries({ found, shown, k, kinds, name }: Pick<Found, "found" | "shown" | "k" | "kinds" | "name">) {
   return (
-    <main className={view.sheet} data-part="library">
-      <h1>Library</h1>
-      <Lead>What Therapeon goes by. Each entry says where it comes from.</Lead>
-      <Input
-        allowClear
-        value={words}
-        onChange={(e) => seek(e.target.value)}
-        placeholder="Find a group, cause, finding or caution"
-        aria-label="Find in the library"
-      />
-      <SubNav
-        label="Shelves"
-        at={to(shelf)}
-        to={shelves.map(
-          ([code, label]) => [to(code), label, code === "all" ? "" : String(found[code].length)] as const,
-        )}
-      />
-      {wrong && <Trouble error={wrong} again={() => asked.forEach((q) => run(q.refetch()))} />}
-      {nothing && <Lead>Nothing holds “{words}” here. Try one word, or another shelf.</Lead>}
+    <>
       {shown("lookalikes") && (
         <section>
           <h2>Side by side</h2>
@@ -107,7 +126,7 @@ export default function Library() {
         <section>
           <h2>Causes</h2>
           {found.causes.map((c) => (
-            <CauseEntry key={c.code} cause={c} knowledge={k} groups={kinds.data ?? []} />
+            <CauseEntry key={c.code} cause={c} knowledge={k} groups={kinds} />
           ))}
         </section>
       )}
@@ -157,6 +176,6 @@ export default function Library() {
           ))}
         </section>
       )}
-    </main>
+    </>
   );
 }

@@ -21,11 +21,9 @@ import { Watered } from "../aftercare";
 import { PlaceForm } from "./PlaceForm";
 import css from "./places.module.css";
 
-/** One place: its last days, a day typed in, a log brought in. */
-export function PlaceCard({ place: p }: { place: Place }) {
+/** What is sent of a place: its facts, a day, a log. What came of it is told. */
+function usePlaceOf(p: Place, onKept: () => void) {
   const cache = useQueryClient();
-  const [editing, setEditing] = useState(false);
-  const keeper = useKeeper();
   const [told, setTold] = useState("");
   const at = { params: { path: { id: p.id } } };
 
@@ -34,7 +32,7 @@ export function PlaceCard({ place: p }: { place: Place }) {
     aside: true, // a long log takes its time
     then: (words) => {
       setTold(words);
-      setEditing(false);
+      onKept();
     },
     but: () => setTold(""),
   });
@@ -66,6 +64,19 @@ export function PlaceCard({ place: p }: { place: Place }) {
       const kept = a.hours ? `${a.hours} hours` : `${a.days} days`;
       return `${a.readings} readings were kept, from ${day(a.from)} to ${day(a.to)}: ${kept}.`;
     });
+  const note = (day: DayNoted) =>
+    send(async () => {
+      await ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [day] } }));
+      return "";
+    });
+  return { change, note, bring, told, trouble };
+}
+
+/** One place: its last days, a day typed in, a log brought in. */
+export function PlaceCard({ place: p }: { place: Place }) {
+  const [editing, setEditing] = useState(false);
+  const keeper = useKeeper();
+  const { change, note, bring, told, trouble } = usePlaceOf(p, () => setEditing(false));
   return (
     <section className={css.place} aria-label={p.place.name}>
       <Row words>
@@ -91,12 +102,7 @@ export function PlaceCard({ place: p }: { place: Place }) {
       <KeepersOnly>
         <Flex vertical gap={10}>
           <OneDay
-            onKeep={(d) =>
-              send(async () => {
-                await ask(client.PUT("/api/v1/places/{id}/days", { ...at, body: { days: [d] } }));
-                return "";
-              })
-            }
+            onKeep={note}
             wrong={(f) => (trouble instanceof Refused && !editing ? trouble.at(`days[0].${f}`) : undefined)}
           />
           <Row words>
@@ -135,8 +141,10 @@ export function PlaceCard({ place: p }: { place: Place }) {
   );
 }
 
+type DayNoted = { day: string; low_c: number; high_c: number };
+
 type DayProps = {
-  onKeep: (d: { day: string; low_c: number; high_c: number }) => void;
+  onKeep: (d: DayNoted) => void;
   wrong: (field: string) => string | undefined;
 };
 
