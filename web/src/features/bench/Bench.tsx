@@ -42,6 +42,12 @@ function Rounds() {
   );
 }
 
+/** Those chosen but one, if it was among them. */
+function without(chosen: Map<number, Plant>, p: Plant) {
+  const next = new Map(chosen);
+  return next.delete(p.id) ? next : undefined;
+}
+
 /** The bench: every plant in hand, clean ones first, then suspects, those kept apart last. */
 export function Bench() {
   const [search, setSearch] = useSearchParams();
@@ -64,12 +70,7 @@ export function Bench() {
     else now.delete(key);
     setSearch(now, { replace: true });
   };
-  const turn = (p: Plant) =>
-    setChosen((now) => {
-      const next = new Map(now);
-      if (!next.delete(p.id)) next.set(p.id, p);
-      return next;
-    });
+  const turn = (p: Plant) => setChosen((now) => without(now, p) ?? new Map(now).set(p.id, p));
   const table = search.get("as") === "table";
   return (
     <main className={view.sheet} data-part="bench">

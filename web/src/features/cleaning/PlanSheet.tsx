@@ -72,91 +72,17 @@ function Going({ plantID }: { plantID: number }) {
 type Props = { cleaning: Cleaning; work: CleaningWork; reading?: Reading };
 
 function Sheet({ cleaning: c, work, reading: r }: Props) {
-  const { plant, profile } = usePlant();
-  const cache = useQueryClient();
+  const { plant } = usePlant();
   const [chosen, setChosen] = useState<string>();
-  const { keep, trouble } = useInTurn(r?.id ?? 0);
   const list = r?.cut_list;
   const closed = !!c.closed_on;
   const care = c.plan.jobs.flatMap((j) => j.care);
-  const shownBefore = repeats(c.plan.jobs);
-  const items = new Map(list?.items.map((it) => [it.id, it]));
 
-  const tick = (it: CutItem, count: number) => {
-    if (!r || !list) return;
-    // Shown at once, so that quick taps count on from each other.
-    cache.setQueryData(["reading", r.id], {
-      ...r,
-      cut_list: { ...list, items: list.items.map((x) => (x.id === it.id ? { ...x, done: count } : x)) },
-    });
-    const at = { params: { path: { id: r.id } } };
-    keep(() => ask(client.PUT("/api/v1/readings/{id}/ticks", { ...at, body: { item: it.id, count } })));
-  };
-  const correct = (it: CutItem, feel: Feel, count: number) => {
-    if (!r) return;
-    const body = { version: r.version, root_id: it.root_id, feel, count };
-    const at = { params: { path: { id: r.id } } };
-    keep(() => ask(client.PUT("/api/v1/readings/{id}/corrections", { ...at, body })));
-  };
-  /** The cuts that are part of a job, as the reading has them now. */
-  const cuts = (job: Job): ReactNode => {
-    const own = job.items.map((it) => items.get(it.id) ?? it);
-    if (!r || own.length === 0) return null;
-    return (
-      <>
-        {!closed && uncut.length > 1 && (
-          <Below>
-            <Plain data-all onClick={() => uncut.forEach((it) => tick(it, it.count))}>
-              All {uncut.length} cuts are done
-            </Plain>
-          </Below>
-        )}
-        <ol className={css.cuts} aria-label="Cut list">
-          {own.map((it) => (
-            <CutJob
-              key={it.id}
-              item={it}
-              rules={r.verdict.rules}
-              chosen={it.root_id === chosen}
-              onTick={tick}
-              onCorrect={correct}
-            />
-          ))}
-        </ol>
-      </>
-    );
-  };
-
-  /** What can be checked off at once: nothing with cautions not read, nor what goes cut by cut. */
-  const ready = c.plan.jobs.filter(
-    (j) => j.state === "open" && unreadOf(j, c).length === 0 && (!r || j.items.length === 0),
-  );
-  const uncut = list?.items.filter((it) => it.done < it.count) ?? [];
-
+  const { tick, correct, trouble } = useCuts(r);
   return (
     <div className={`${view.step} ${css.clean}`} data-jobs={(list?.items.length ?? 0) > 30 ? "many" : undefined}>
       <section className={css.view}>
-        <div className={css.onPaper}>
-          <b>{plant.intake.tag}</b> {profile.name}.{r && ` Roots read on ${day(r.read_on)}.`}
-        </div>
-        <div className={`${view.line} ${css.head}`}>
-          <div>
-            <Headline>{closed ? `Cleaned and closed on ${day(c.closed_on ?? "")}.` : c.plan.headline}</Headline>
-            {list && <Why>{list.headline}</Why>}
-          </div>
-          {c.plan.jobs.length > 0 && <Button onClick={() => window.print()}>Print the list</Button>}
-        </div>
-        {!list && c.plan.jobs.length > 0 && (
-          <Lead>
-            The cut list is drawn up from the roots. <Link to="../roots">Read them</Link> to have it here.
-          </Lead>
-        )}
-        {!list && c.plan.jobs.length === 0 && (
-          <p>
-            The plan is drawn up from the causes and the roots. <Link to="../look">Look it over</Link>, or{" "}
-            <Link to="../roots">read the roots</Link>: feel each one, and say what it is.
-          </p>
-        )}
+        <Head cleaning={c} reading={r} />
         <Going plantID={plant.id} />
         {c.suspect && <Last cleaning={c} />}
         {r && (
@@ -173,41 +99,12 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
         {trouble && <Trouble error={trouble} />}
       </section>
       <section className={css.plan} aria-label="Plan">
-        {c.plan.stages.map((stage) => {
-          const jobs = c.plan.jobs.filter((j) => j.stage === stage.code);
-          if (jobs.length === 0) return null;
-          return (
-            <section key={stage.code} className={css.stage} data-stage={stage.code}>
-              <h2>{stage.name}</h2>
-              {jobs.map((j) => (
-                <PlanJob
-                  key={j.code}
-                  job={j}
-                  cleaning={c}
-                  work={work}
-                  cuts={cuts(j)}
-                  repeated={shownBefore.has(j.code)}
-                />
-              ))}
-            </section>
-          );
-        })}
-        {!!list?.stale?.length && (
-          <Why>
-            {list.stale.length === 1 ? "One job was" : `${list.stale.length} jobs were`} checked off that the reading no
-            longer asks for. What is cut is cut; the record keeps it.
-          </Why>
-        )}
-        {work.trouble && work.trouble.job === undefined && <Trouble error={work.trouble.error} />}
-        <div className={`${view.line} ${css.end}`}>
-          {!closed && <AllDone ready={ready.length} onAll={() => ready.forEach((j) => run(work.mark(j, "done")))} />}
-          {!closed && <AddJob stages={c.plan.stages} onAdd={work.add} />}
-          {c.plan.jobs.length > 0 && (
-            <Button type={closed ? "default" : "primary"} onClick={() => run(work.close(!closed))}>
-              {closed ? "Open it again" : "Close the cleaning"}
-            </Button>
-          )}
-        </div>
+        <Stages
+          cleaning={c}
+          work={work}
+          cuts={(job) => r && <Cuts job={job} {...{ reading: r, closed, chosen, tick, correct }} />}
+        />
+        <End cleaning={c} work={work} reading={r} />
         <Incidents />
       </section>
       <div className={css.onPaper}>
@@ -215,6 +112,160 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
       </div>
       <PlantSoFar>{r && <After reading={r} />}</PlantSoFar>
     </div>
+  );
+}
+
+/** Cuts that are done, and roots that feel otherwise. */
+function useCuts(r?: Reading) {
+  const cache = useQueryClient();
+  const { keep, trouble } = useInTurn(r?.id ?? 0);
+  const list = r?.cut_list;
+  const tick = (it: CutItem, count: number) => {
+    if (!r || !list) return;
+    // Shown at once, so that quick taps count on from each other.
+    cache.setQueryData(["reading", r.id], {
+      ...r,
+      cut_list: { ...list, items: list.items.map((x) => (x.id === it.id ? { ...x, done: count } : x)) },
+    });
+    const at = { params: { path: { id: r.id } } };
+    keep(() => ask(client.PUT("/api/v1/readings/{id}/ticks", { ...at, body: { item: it.id, count } })));
+  };
+  const correct = (it: CutItem, feel: Feel, count: number) => {
+    if (!r) return;
+    const body = { version: r.version, root_id: it.root_id, feel, count };
+    const at = { params: { path: { id: r.id } } };
+    keep(() => ask(client.PUT("/api/v1/readings/{id}/corrections", { ...at, body })));
+  };
+  return { tick, correct, trouble };
+}
+
+type CutsProps = Omit<ReturnType<typeof useCuts>, "trouble"> & {
+  job: Job;
+  reading: Reading;
+  closed: boolean;
+  chosen?: string;
+};
+
+/** The cuts that are part of a job, as the reading has them now. */
+function Cuts({ job, reading: r, closed, chosen, tick, correct }: CutsProps) {
+  const now = r.cut_list.items;
+  const uncut = now.filter((it) => it.done < it.count);
+  const own = job.items.map((it) => now.find((x) => x.id === it.id) ?? it);
+  if (own.length === 0) return null;
+  return (
+    <>
+      {!closed && uncut.length > 1 && (
+        <Below>
+          <Plain data-all onClick={() => uncut.forEach((it) => tick(it, it.count))}>
+            All {uncut.length} cuts are done
+          </Plain>
+        </Below>
+      )}
+      <ol className={css.cuts} aria-label="Cut list">
+        {own.map((it) => (
+          <CutJob
+            key={it.id}
+            item={it}
+            rules={r.verdict.rules}
+            chosen={it.root_id === chosen}
+            onTick={tick}
+            onCorrect={correct}
+          />
+        ))}
+      </ol>
+    </>
+  );
+}
+
+/** Whose plan it is, what it comes to, and what it waits for. */
+function Head({ cleaning: c, reading: r }: { cleaning: Cleaning; reading?: Reading }) {
+  const { plant, profile } = usePlant();
+  const list = r?.cut_list;
+  return (
+    <>
+      <div className={css.onPaper}>
+        <b>{plant.intake.tag}</b> {profile.name}.{r && ` Roots read on ${day(r.read_on)}.`}
+      </div>
+      <div className={`${view.line} ${css.head}`}>
+        <div>
+          <Headline>{c.closed_on ? `Cleaned and closed on ${day(c.closed_on)}.` : c.plan.headline}</Headline>
+          {list && <Why>{list.headline}</Why>}
+        </div>
+        {c.plan.jobs.length > 0 && <Button onClick={() => window.print()}>Print the list</Button>}
+      </div>
+      {!list && c.plan.jobs.length > 0 && (
+        <Lead>
+          The cut list is drawn up from the roots. <Link to="../roots">Read them</Link> to have it here.
+        </Lead>
+      )}
+      {!list && c.plan.jobs.length === 0 && (
+        <p>
+          The plan is drawn up from the causes and the roots. <Link to="../look">Look it over</Link>, or{" "}
+          <Link to="../roots">read the roots</Link>: feel each one, and say what it is.
+        </p>
+      )}
+    </>
+  );
+}
+
+type StagesProps = { cleaning: Cleaning; work: CleaningWork; cuts: (job: Job) => ReactNode };
+
+/** The jobs, stage by stage. */
+function Stages({ cleaning: c, work, cuts }: StagesProps) {
+  const shownBefore = repeats(c.plan.jobs);
+  return (
+    <>
+      {c.plan.stages.map((stage) => {
+        const jobs = c.plan.jobs.filter((j) => j.stage === stage.code);
+        if (jobs.length === 0) return null;
+        return (
+          <section key={stage.code} className={css.stage} data-stage={stage.code}>
+            <h2>{stage.name}</h2>
+            {jobs.map((j) => (
+              <PlanJob
+                key={j.code}
+                job={j}
+                cleaning={c}
+                work={work}
+                cuts={cuts(j)}
+                repeated={shownBefore.has(j.code)}
+              />
+            ))}
+          </section>
+        );
+      })}
+    </>
+  );
+}
+
+/** What is checked off at once or added, and the end of it. */
+function End({ cleaning: c, work, reading: r }: Props) {
+  const list = r?.cut_list;
+  const closed = !!c.closed_on;
+  /** What can be checked off at once: nothing with cautions not read, nor what goes cut by cut. */
+  const ready = c.plan.jobs.filter(
+    (j) => j.state === "open" && unreadOf(j, c).length === 0 && (!r || j.items.length === 0),
+  );
+
+  return (
+    <>
+      {!!list?.stale?.length && (
+        <Why>
+          {list.stale.length === 1 ? "One job was" : `${list.stale.length} jobs were`} checked off that the reading no
+          longer asks for. What is cut is cut; the record keeps it.
+        </Why>
+      )}
+      {work.trouble && work.trouble.job === undefined && <Trouble error={work.trouble.error} />}
+      <div className={`${view.line} ${css.end}`}>
+        {!closed && <AllDone ready={ready.length} onAll={() => ready.forEach((j) => run(work.mark(j, "done")))} />}
+        {!closed && <AddJob stages={c.plan.stages} onAdd={work.add} />}
+        {c.plan.jobs.length > 0 && (
+          <Button type={closed ? "default" : "primary"} onClick={() => run(work.close(!closed))}>
+            {closed ? "Open it again" : "Close the cleaning"}
+          </Button>
+        )}
+      </div>
+    </>
   );
 }
 

@@ -179,6 +179,29 @@ function Now({ form, change, wrong, kinds }: FormProps & { kinds: Profile[] }) {
         />
       </Row>
       {plant.spike_cut_on && <Why>Its spike was cut on {day(plant.spike_cut_on)}.</Why>}
+      <CameIn form={form} change={change} />
+      <PlacePick value={form.place_id} onChange={(place_id) => change({ place_id })} error={wrong("place_id")} />
+      <Tick
+        label="Keep it apart"
+        hint="It may carry something. It is handled last, with its own blade."
+        checked={!!form.kept_apart}
+        onChange={(on) => change({ kept_apart: on || undefined })}
+      />
+      <Tick
+        label="Terete leaves, round like pencils"
+        hint="Oil and strong soap can smother them, so neither is put on the plan."
+        checked={!!form.terete_leaves}
+        onChange={(on) => change({ terete_leaves: on || undefined })}
+      />
+    </>
+  );
+}
+
+/** Medium and pot it came in, and what it stands in since. */
+function CameIn({ form, change }: Pick<FormProps, "form" | "change">) {
+  const { plant } = usePlant();
+  return (
+    <>
       <Row>
         <Pick
           label="Medium it came in"
@@ -199,19 +222,6 @@ function Now({ form, change, wrong, kinds }: FormProps & { kinds: Profile[] }) {
           , {wordOf(pots, plant.standing.pot)}.
         </Why>
       )}
-      <PlacePick value={form.place_id} onChange={(place_id) => change({ place_id })} error={wrong("place_id")} />
-      <Tick
-        label="Keep it apart"
-        hint="It may carry something. It is handled last, with its own blade."
-        checked={!!form.kept_apart}
-        onChange={(on) => change({ kept_apart: on || undefined })}
-      />
-      <Tick
-        label="Terete leaves, round like pencils"
-        hint="Oil and strong soap can smother them, so neither is put on the plan."
-        checked={!!form.terete_leaves}
-        onChange={(on) => change({ terete_leaves: on || undefined })}
-      />
     </>
   );
 }

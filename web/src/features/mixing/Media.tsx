@@ -6,6 +6,7 @@ import { ask, client, Refused, type Component, type FloodTest, type HouseMedia }
 import { FloodTest as fields, MeasureComponent } from "../../lib/api/fields";
 import { cautions, houseMedia } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
+import { fieldsOf } from "../../lib/form";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
 import { figure, percent } from "../../lib/words";
@@ -85,22 +86,14 @@ type TestProps = { c?: Component; media: HouseMedia; onKept: () => void };
 function AirTest({ c, media, onKept }: TestProps) {
   const care = useQuery(cautions).data ?? [];
   const before = media.house.find((h) => h.code === c?.code);
-  const [name, setName] = useState("");
-  const [low, setLow] = useState<number>();
-  const [high, setHigh] = useState<number>();
+  const [own, setOwn] = useState<OwnComponent>({ name: "" });
   const [t, set] = useState<Partial<FloodTest>>(before?.test ?? {});
   const { send, trouble, wrong } = useSend({
     then: onKept,
   });
   const keep = (test: FloodTest | undefined) => {
-    const code =
-      c?.code ??
-      `own-${name
-        .toLowerCase()
-        .replace(/[^a-z0-9]+/g, "-")
-        .replace(/^-|-$/g, "")
-        .slice(0, 30)}`;
-    const body = { version: before?.version ?? 0, test, ...(!c && { name, low_mm: low, high_mm: high }) };
+    const code = c?.code ?? codeOf(own.name);
+    const body = { version: before?.version ?? 0, test, ...(!c && own) };
     send(() => ask(client.PUT("/api/v1/media/components/{code}", { params: { path: { code } }, body })));
   };
   const ready = t.volume_ml !== undefined && t.drained_ml !== undefined;
@@ -113,62 +106,9 @@ function AirTest({ c, media, onKept }: TestProps) {
         if (ready) keep(t as FloodTest);
       }}
     >
-      {!c && (
-        <Row>
-          <TextLine {...MeasureComponent.name} value={name} onChange={setName} error={wrong("name") ?? wrong("code")} />
-          <Figure {...MeasureComponent.low_mm} value={low} usual="fibre" onChange={setLow} error={wrong("low_mm")} />
-          <Figure
-            {...MeasureComponent.high_mm}
-            value={high}
-            usual="fibre"
-            onChange={setHigh}
-            error={wrong("high_mm")}
-          />
-        </Row>
-      )}
+      {!c && <OwnOne of={own} set={setOwn} wrong={wrong} />}
       <Cautions cautions={care.filter((one) => c?.cautions?.includes(one.code))} />
-      <ol>
-        <li>
-          Fill a pot with it as you would for a plant, tapped and not pressed. How much water does that pot hold when
-          empty, with its holes taped?
-          <Figure
-            {...fields.volume_ml}
-            value={t.volume_ml}
-            onChange={(volume_ml) => set({ ...t, volume_ml })}
-            error={wrong("test.volume_ml")}
-          />
-        </li>
-        <li>
-          If you have a scale, weigh the pot with the dry medium. Then you learn how much water it holds, too.
-          <Figure
-            {...fields.dry_g}
-            value={t.dry_g}
-            usual="–"
-            onChange={(dry_g) => set({ ...t, dry_g })}
-            error={wrong("test.dry_g")}
-          />
-        </li>
-        <li>Tape the holes. Pour water in slowly until it stands at the top, and wait until no bubble rises.</li>
-        <li>
-          Take the tape off over a bowl and let it drain for ten minutes. Measure the water in the bowl: that was air.
-          <Figure
-            {...fields.drained_ml}
-            value={t.drained_ml}
-            onChange={(drained_ml) => set({ ...t, drained_ml })}
-            error={wrong("test.drained_ml")}
-          />
-        </li>
-        <li>
-          Weigh the drained pot.
-          <Figure
-            {...fields.wet_g}
-            value={t.wet_g}
-            usual="–"
-            onChange={(wet_g) => set({ ...t, wet_g })}
-            error={wrong("test.wet_g")}
-          />
-        </li>
-      </ol>
+      <TestSteps t={t} set={(part) => set({ ...t, ...part })} wrong={wrong} />
       {air !== undefined && (
         <Headline>
           Air {percent(air)}
@@ -195,5 +135,57 @@ function AirTest({ c, media, onKept }: TestProps) {
       </KeepersOnly>
       <Plain onClick={onKept}>Leave it</Plain>
     </form>
+  );
+}
+
+/** A component that the tables do not have. */
+type OwnComponent = { name: string; low_mm?: number; high_mm?: number };
+
+const codeOf = (name: string) =>
+  `own-${name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "")
+    .slice(0, 30)}`;
+
+type Wrong = (field: string) => string | undefined;
+
+/** What it is, and how large its pieces are. */
+function OwnOne({ of, set, wrong }: { of: OwnComponent; set: (to: OwnComponent) => void; wrong: Wrong }) {
+  const at = fieldsOf(MeasureComponent, of, (part) => set({ ...of, ...part }), wrong);
+  return (
+    <Row>
+      <TextLine {...at("name")} error={wrong("name") ?? wrong("code")} />
+      <Figure {...at("low_mm")} usual="fibre" />
+      <Figure {...at("high_mm")} usual="fibre" />
+    </Row>
+  );
+}
+
+type StepsProps = { t: Partial<FloodTest>; set: (part: Partial<FloodTest>) => void; wrong: Wrong };
+
+function TestSteps({ t, set, wrong }: StepsProps) {
+  const at = fieldsOf<Partial<FloodTest>, typeof fields>(fields, t, set, (field) => wrong(`test.${field}`));
+  return (
+    <ol>
+      <li>
+        Fill a pot with it as you would for a plant, tapped and not pressed. How much water does that pot hold when
+        empty, with its holes taped?
+        <Figure {...at("volume_ml")} />
+      </li>
+      <li>
+        If you have a scale, weigh the pot with the dry medium. Then you learn how much water it holds, too.
+        <Figure {...at("dry_g")} usual="–" />
+      </li>
+      <li>Tape the holes. Pour water in slowly until it stands at the top, and wait until no bubble rises.</li>
+      <li>
+        Take the tape off over a bowl and let it drain for ten minutes. Measure the water in the bowl: that was air.
+        <Figure {...at("drained_ml")} />
+      </li>
+      <li>
+        Weigh the drained pot.
+        <Figure {...at("wet_g")} usual="–" />
+      </li>
+    </ol>
   );
 }

@@ -19,7 +19,6 @@ import type { BenchProps } from "./useWorked";
 /** What stands on the shelf, and what the cleanings in hand will use up. */
 export function Shelf({ knowledge: k }: BenchProps) {
   const list = useQuery(shelf);
-  const wanted = useQuery(needs).data ?? [];
   const media = useQuery(houseMedia).data?.components ?? [];
   const [editing, setEditing] = useState<OnShelf | "new">();
   const { send, trouble, putAway } = useSend({
@@ -34,29 +33,7 @@ export function Shelf({ knowledge: k }: BenchProps) {
     );
   return (
     <>
-      <section className={css.part} aria-label="This session">
-        <h2>What the cleanings in hand will use up</h2>
-        {wanted.length === 0 && <Lead>No cleaning in hand asks for anything.</Lead>}
-        <ul className={css.list}>
-          {wanted.map((n) => (
-            <li key={n.product} data-short={n.short_ml || !n.item_id ? true : undefined}>
-              <b>{n.name}</b> {volume(n.mix_ml)}
-              {n.percent ? ` of ${n.percent} %` : ""}
-              {n.stock_ml ? `: ${volume(n.stock_ml)} of stock` : ""}. {n.words}{" "}
-              <Aside>
-                For{" "}
-                {n.plants.map((p, i) => (
-                  <span key={p.id}>
-                    {i > 0 && ", "}
-                    <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
-                  </span>
-                ))}
-                .
-              </Aside>
-            </li>
-          ))}
-        </ul>
-      </section>
+      <UsedUp />
       <section className={css.part} aria-label="On the shelf">
         <h2>On the shelf</h2>
         {list.error && <Trouble error={list.error} again={() => run(list.refetch())} />}
@@ -68,30 +45,16 @@ export function Shelf({ knowledge: k }: BenchProps) {
             o.unreadable ? (
               <li key={o.id}>{o.unreadable}</li>
             ) : (
-              <li key={o.id} data-expired={o.expired || undefined}>
-                <span>
-                  <b>{o.stock.name}</b>
-                  {o.stock.percent && ` ${o.stock.percent} %`}
-                  <small>
-                    {[
-                      (
-                        k.products.find((p) => p.code === o.stock.product) ??
-                        media.find((c) => c.code === o.stock.product)
-                      )?.name,
-                      o.stock.expires_on && `${o.expired ? "past its date," : "good until"} ${day(o.stock.expires_on)}`,
-                      o.stock.adds && `1 mL/L reads ${figure(o.stock.adds)}`,
-                      o.stock.label_most_percent && `label: at most ${o.stock.label_most_percent} %`,
-                    ]
-                      .filter(Boolean)
-                      .join(" · ")}
-                  </small>
-                </span>
-                <b>
-                  {figure(o.stock.amount)} {o.stock.unit}
-                </b>
-                <Button onClick={() => setEditing(o)}>Change</Button>
-                <Plain onClick={() => put(o, o.stock, true)}>Gone</Plain>
-              </li>
+              <Item
+                key={o.id}
+                o={o}
+                kind={
+                  (k.products.find((p) => p.code === o.stock.product) ?? media.find((c) => c.code === o.stock.product))
+                    ?.name
+                }
+                onChange={() => setEditing(o)}
+                onGone={() => put(o, o.stock, true)}
+              />
             ),
           )}
         </ul>
@@ -119,3 +82,68 @@ export function Shelf({ knowledge: k }: BenchProps) {
     </>
   );
 }
+
+/** What the cleanings in hand ask for, against what stands there. */
+function UsedUp() {
+  const wanted = useQuery(needs).data ?? [];
+  return (
+    <section className={css.part} aria-label="This session">
+      <h2>What the cleanings in hand will use up</h2>
+      {wanted.length === 0 && <Lead>No cleaning in hand asks for anything.</Lead>}
+      <ul className={css.list}>
+        {wanted.map((n) => (
+          <li key={n.product} data-short={n.short_ml || !n.item_id ? true : undefined}>
+            <b>{n.name}</b> {volume(n.mix_ml)}
+            {n.percent ? ` of ${n.percent} %` : ""}
+            {n.stock_ml ? `: ${volume(n.stock_ml)} of stock` : ""}. {n.words}{" "}
+            <Aside>
+              For{" "}
+              {n.plants.map((p, i) => (
+                <span key={p.id}>
+                  {i > 0 && ", "}
+                  <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
+                </span>
+              ))}
+              .
+            </Aside>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** One thing on the shelf, its amount, and what is known of it. */
+const Item = ({
+  o,
+  kind,
+  onChange,
+  onGone,
+}: {
+  o: OnShelf;
+  kind?: string;
+  onChange: () => void;
+  onGone: () => void;
+}) => (
+  <li data-expired={o.expired || undefined}>
+    <span>
+      <b>{o.stock.name}</b>
+      {o.stock.percent && ` ${o.stock.percent} %`}
+      <small>
+        {[
+          kind,
+          o.stock.expires_on && `${o.expired ? "past its date," : "good until"} ${day(o.stock.expires_on)}`,
+          o.stock.adds && `1 mL/L reads ${figure(o.stock.adds)}`,
+          o.stock.label_most_percent && `label: at most ${o.stock.label_most_percent} %`,
+        ]
+          .filter(Boolean)
+          .join(" · ")}
+      </small>
+    </span>
+    <b>
+      {figure(o.stock.amount)} {o.stock.unit}
+    </b>
+    <Button onClick={onChange}>Change</Button>
+    <Plain onClick={onGone}>Gone</Plain>
+  </li>
+);

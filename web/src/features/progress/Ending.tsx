@@ -80,13 +80,11 @@ function Came({ p }: { p: Progress }) {
 type FormProps = { error: unknown; onKeep: (c: Closing) => void };
 
 function CloseForm({ error, onKeep }: FormProps) {
-  const causes = useQuery(causeKnowledge).data?.causes ?? [];
-  const say = useQuery(progressKnowledge).data?.close;
   const [c, setC] = useState<Partial<Closing>>({});
   const set = (to: Partial<Closing>) => setC((now) => ({ ...now, ...to }));
   const wrong = (f: string) => (error instanceof Refused ? error.at(`closing.${f}`) : undefined);
   const lost = c.how === "lost";
-  const left = c.rhizome === "firm" || c.rhizome === "doubtful";
+  const form = { c, set, wrong };
   const send = () => {
     if (!c.how) return;
     const { how, word, lesson, again, cause, rhizome, medium, anyway } = c;
@@ -98,7 +96,7 @@ function CloseForm({ error, onKeep }: FormProps) {
       ...(lost && cause && { cause }),
       ...(lost && rhizome && { rhizome }),
       ...(lost && medium && { medium }),
-      ...(lost && left && anyway && { anyway }),
+      ...(lost && isLeft(c) && anyway && { anyway }),
     });
   };
   return (
@@ -115,69 +113,8 @@ function CloseForm({ error, onKeep }: FormProps) {
         onChange={(v) => set({ how: v as Closing["how"] })}
         error={wrong("how")}
       />
-      {lost && (
-        <>
-          <Choice
-            label="Of its rhizome, eyes and crown"
-            value={c.rhizome ?? ""}
-            options={[
-              ["none", "Nothing firm is left"],
-              ["doubtful", "Doubtful"],
-              ["firm", "Something firm is left"],
-            ]}
-            onChange={(v) => set({ rhizome: v as Closing["rhizome"] })}
-            error={wrong("rhizome")}
-          />
-          {left && say?.[c.rhizome ?? ""] && (
-            <Notice
-              is="alarm"
-              acts={<Tick label="It is gone already" checked={!!c.anyway} onChange={(anyway) => set({ anyway })} />}
-            >
-              {say[c.rhizome ?? ""]?.value}
-            </Notice>
-          )}
-          <Pick
-            label="What killed it"
-            value={c.cause ?? ""}
-            options={[{ value: "", label: "Not known" }, ...causes.map((x) => ({ value: x.code, label: x.name }))]}
-            onChange={(cause) => set({ cause })}
-            error={wrong("cause")}
-          />
-          <Choice
-            label="Its medium"
-            value={c.medium ?? ""}
-            options={[
-              ["boiled", "Boiled"],
-              ["thrown", "Thrown"],
-            ]}
-            onChange={(v) => set({ medium: v as Closing["medium"] })}
-            error={wrong("medium")}
-          />
-          {say?.medium && say.pest && (
-            <Why>
-              <Marked text={say.medium} /> <Marked text={say.pest} />
-            </Why>
-          )}
-        </>
-      )}
-      {c.how && (
-        <>
-          <TextLine
-            {...ProgressClosing.word}
-            label={c.how === "given" ? "A word on where it went, and how long its mix lasts" : "A word on it"}
-            value={c.word ?? ""}
-            onChange={(word) => set({ word })}
-            error={wrong("word")}
-          />
-          <TextLine
-            {...ProgressClosing.lesson}
-            value={c.lesson ?? ""}
-            rows={2}
-            onChange={(lesson) => set({ lesson })}
-            error={wrong("lesson")}
-          />
-        </>
-      )}
+      {lost && <Lost {...form} />}
+      {c.how && <Told {...form} />}
       <Row>
         <Button type="primary" disabled={!c.how} onClick={send}>
           Close it
@@ -186,3 +123,82 @@ function CloseForm({ error, onKeep }: FormProps) {
     </>
   );
 }
+
+type PartProps = {
+  c: Partial<Closing>;
+  set: (to: Partial<Closing>) => void;
+  wrong: (field: string) => string | undefined;
+};
+
+/** Something of it may grow yet. */
+const isLeft = (c: Partial<Closing>) => c.rhizome === "firm" || c.rhizome === "doubtful";
+
+/** What is left of a lost plant, what killed it, and what became of its medium. */
+function Lost({ c, set, wrong }: PartProps) {
+  const causes = useQuery(causeKnowledge).data?.causes ?? [];
+  const say = useQuery(progressKnowledge).data?.close;
+  return (
+    <>
+      <Choice
+        label="Of its rhizome, eyes and crown"
+        value={c.rhizome ?? ""}
+        options={[
+          ["none", "Nothing firm is left"],
+          ["doubtful", "Doubtful"],
+          ["firm", "Something firm is left"],
+        ]}
+        onChange={(v) => set({ rhizome: v as Closing["rhizome"] })}
+        error={wrong("rhizome")}
+      />
+      {isLeft(c) && say?.[c.rhizome ?? ""] && (
+        <Notice
+          is="alarm"
+          acts={<Tick label="It is gone already" checked={!!c.anyway} onChange={(anyway) => set({ anyway })} />}
+        >
+          {say[c.rhizome ?? ""]?.value}
+        </Notice>
+      )}
+      <Pick
+        label="What killed it"
+        value={c.cause ?? ""}
+        options={[{ value: "", label: "Not known" }, ...causes.map((x) => ({ value: x.code, label: x.name }))]}
+        onChange={(cause) => set({ cause })}
+        error={wrong("cause")}
+      />
+      <Choice
+        label="Its medium"
+        value={c.medium ?? ""}
+        options={[
+          ["boiled", "Boiled"],
+          ["thrown", "Thrown"],
+        ]}
+        onChange={(v) => set({ medium: v as Closing["medium"] })}
+        error={wrong("medium")}
+      />
+      {say?.medium && say.pest && (
+        <Why>
+          <Marked text={say.medium} /> <Marked text={say.pest} />
+        </Why>
+      )}
+    </>
+  );
+}
+
+const Told = ({ c, set, wrong }: PartProps) => (
+  <>
+    <TextLine
+      {...ProgressClosing.word}
+      label={c.how === "given" ? "A word on where it went, and how long its mix lasts" : "A word on it"}
+      value={c.word ?? ""}
+      onChange={(word) => set({ word })}
+      error={wrong("word")}
+    />
+    <TextLine
+      {...ProgressClosing.lesson}
+      value={c.lesson ?? ""}
+      rows={2}
+      onChange={(lesson) => set({ lesson })}
+      error={wrong("lesson")}
+    />
+  </>
+);

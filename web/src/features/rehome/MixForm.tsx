@@ -46,28 +46,7 @@ export function MixForm({ plan, change, wrong, mix, media }: Props) {
           ))}
         </ul>
       )}
-      <Choice
-        label="Where it, or its parents, grow"
-        value={plan.origin ?? ""}
-        options={[
-          ["", "Not known"],
-          ["tree", "On trees"],
-          ["rock", "On rock"],
-          ["litter", "In leaf litter"],
-          ["limestone", "On limestone"],
-        ]}
-        onChange={(v) => change({ origin: (v || undefined) as HomePlan["origin"] })}
-      />
-      <Choice
-        label="How it will be watered"
-        value={plan.waters ?? ""}
-        options={[
-          ["", "Not known"],
-          ["often", "Often"],
-          ["seldom", "Seldom"],
-        ]}
-        onChange={(v) => change({ waters: (v || undefined) as HomePlan["waters"] })}
-      />
+      <GrowsAndWaters plan={plan} change={change} />
       <Parts parts={plan.parts ?? mix.parts} media={media} wrong={wrong} onChange={own} />
       {media.recipes.length > 0 && (
         <Row words>
@@ -109,6 +88,34 @@ export function MixForm({ plan, change, wrong, mix, media }: Props) {
     </section>
   );
 }
+
+/** Where its kind grows, and how it will be watered: the mix hangs on both. */
+const GrowsAndWaters = ({ plan, change }: Pick<Planning, "plan" | "change">) => (
+  <>
+    <Choice
+      label="Where it, or its parents, grow"
+      value={plan.origin ?? ""}
+      options={[
+        ["", "Not known"],
+        ["tree", "On trees"],
+        ["rock", "On rock"],
+        ["litter", "In leaf litter"],
+        ["limestone", "On limestone"],
+      ]}
+      onChange={(v) => change({ origin: (v || undefined) as HomePlan["origin"] })}
+    />
+    <Choice
+      label="How it will be watered"
+      value={plan.waters ?? ""}
+      options={[
+        ["", "Not known"],
+        ["often", "Often"],
+        ["seldom", "Seldom"],
+      ]}
+      onChange={(v) => change({ waters: (v || undefined) as HomePlan["waters"] })}
+    />
+  </>
+);
 
 type PartsProps = {
   parts: Part[];

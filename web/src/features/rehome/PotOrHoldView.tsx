@@ -49,19 +49,7 @@ function Decision({ r }: { r: Rehoming }) {
         ))}
       </ul>
       {d.decision === "ask" ? <WhereItStands /> : <WhereTo decision={d.decision} />}
-      {d.side && (
-        <section data-part="schools">
-          <h2>Growers differ on it</h2>
-          <p>
-            This plant follows: <b>{d.side.choice.name.toLowerCase()}</b>. <Marked text={d.side.choice.reason} />
-          </p>
-          {d.others.map((o) => (
-            <Why key={o.choice.code}>
-              Others: {o.choice.name.toLowerCase()}. <Marked text={o.choice.reason} />
-            </Why>
-          ))}
-        </section>
-      )}
+      {d.side && <Schools side={d.side} others={d.others} />}
       <AskedFor r={server} />
       {d.until.length > 0 && (
         <section>
@@ -108,6 +96,23 @@ function Decision({ r }: { r: Rehoming }) {
     </section>
   );
 }
+
+type SchoolsProps = { side: NonNullable<Rehoming["decision"]["side"]>; others: Rehoming["decision"]["others"] };
+
+/** Which of the schools this plant follows, and what others say. */
+const Schools = ({ side, others }: SchoolsProps) => (
+  <section data-part="schools">
+    <h2>Growers differ on it</h2>
+    <p>
+      This plant follows: <b>{side.choice.name.toLowerCase()}</b>. <Marked text={side.choice.reason} />
+    </p>
+    {others.map((o) => (
+      <Why key={o.choice.code}>
+        Others: {o.choice.name.toLowerCase()}. <Marked text={o.choice.reason} />
+      </Why>
+    ))}
+  </section>
+);
 
 /** Decisions from which a way is chosen. */
 const ways = ["pot", "hold", "nest", "ask"];

@@ -4,6 +4,7 @@ import { SectionDrawing } from "../../draw/SectionDrawing";
 import type { HomePlan, Rehoming } from "../../lib/api/client";
 import { RehomePlan } from "../../lib/api/fields";
 import { houseMedia } from "../../lib/api/queries";
+import { fieldsOf } from "../../lib/form";
 import { run } from "../../lib/run";
 import { Choice, Tick } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
@@ -18,7 +19,7 @@ import { MixForm } from "./MixForm";
 import { PotForm } from "./PotForm";
 import { AskedFor } from "./PotOrHoldView";
 import { AtHome } from "./RehomeStep";
-import { litres } from "./planning";
+import { litres, type Planning } from "./planning";
 import css from "./rehome.module.css";
 import { usePlan } from "./useHome";
 
@@ -28,14 +29,12 @@ export default function PotView() {
 }
 
 function Housing({ r }: { r: Rehoming }) {
-  const { profile } = usePlant();
   const { desk, entered: plan, server, standing } = usePlan(r);
   const media = useQuery(houseMedia).data;
   const faults = standing.is === "refused" ? standing.faults : [];
   const change = (part: Partial<HomePlan>) => desk.change((now) => ({ ...now, ...part }));
   const wrong = (field: string) => faults.find((f) => f.field === field || f.field === `plan.${field}`)?.words;
   const planning = { plan, change, wrong };
-  const walks = profile.habit.value === "sympodial";
   const { route, pot, fit, mix, section } = server;
   if (!route) {
     return (
@@ -56,99 +55,14 @@ function Housing({ r }: { r: Rehoming }) {
           {fit && pot && `: a pot of ${litres(fit.volume_l)}, ${litres(fit.medium_l)} of mix`}
         </Headline>
         <Standing what="plan" standing={standing} onSettle={(k) => run(desk.settle(k))} onUndo={() => desk.undo()} />
-        <Pick
-          label="Way"
-          value={plan.route ?? ""}
-          options={[
-            {
-              value: "",
-              label: `As advised: ${server.decision.routes.find((c) => c.advised)?.route.name ?? route.name}`,
-            },
-            ...server.decision.routes.map((c) => ({
-              value: c.route.code as string,
-              label: c.route.name + (c.suits ? "" : ", not for its kind"),
-            })),
-          ]}
-          onChange={(code) => change({ route: code || undefined, parts: undefined, mix_name: undefined })}
-        />
+        <Way {...planning} server={server} name={route.name} />
       </div>
-      {section && pot && (
-        <aside className={css.drawing}>
-          <SectionDrawing section={section} wall={pot.wall ?? "clear"} mix={mix?.name ?? ""} />
-          <ul data-part="placement">
-            {section.placement.map((t) => (
-              <li key={t.value}>
-                <Marked text={t} />
-              </li>
-            ))}
-          </ul>
-        </aside>
-      )}
+      {section && pot && <Drawn section={section} wall={pot.wall ?? "clear"} mix={mix?.name ?? ""} />}
       <div className={css.parts}>
         <AskedFor r={server} />
         {pot && fit && server.size && (
           <>
-            <section>
-              <h2>The plant in it</h2>
-              <Row>
-                <Figure
-                  {...RehomePlan.base_mm}
-                  value={plan.base_mm}
-                  usual="–"
-                  onChange={(base_mm) => change({ base_mm })}
-                  error={wrong("base_mm")}
-                />
-                <Figure
-                  {...RehomePlan.reach_mm}
-                  value={plan.reach_mm}
-                  usual="–"
-                  onChange={(reach_mm) => change({ reach_mm })}
-                  error={wrong("reach_mm")}
-                />
-                {route.reservoir && (
-                  <Figure
-                    {...RehomePlan.dry_line_mm}
-                    value={plan.dry_line_mm}
-                    usual="–"
-                    onChange={(dry_line_mm) => change({ dry_line_mm })}
-                    error={wrong("dry_line_mm")}
-                  />
-                )}
-              </Row>
-              {route.reservoir && (
-                <Why>
-                  Where the damp begins: an hour after filling the reservoir push a dry wooden stick down at the wall,
-                  pull it after a minute, and measure from the rim to where it is dark.
-                </Why>
-              )}
-              {walks && (
-                <>
-                  <Tick
-                    label="Leads to all sides"
-                    hint="Then it sits in the middle, not at the wall."
-                    checked={!!plan.clump}
-                    onChange={(on) => change({ clump: on || undefined })}
-                  />
-                  <Tick
-                    label="Keep the oldest bulbs dry"
-                    hint="Loose pieces that draw no water under them."
-                    checked={!!plan.dry_top}
-                    onChange={(on) => change({ dry_top: on || undefined })}
-                  />
-                </>
-              )}
-              <Choice
-                label="Held still by"
-                value={plan.still ?? ""}
-                options={[
-                  ["", "As advised"],
-                  ["stake", "A stake"],
-                  ["skewer", "A skewer across"],
-                  ["none", "It stands by itself"],
-                ]}
-                onChange={(v) => change({ still: (v || undefined) as HomePlan["still"] })}
-              />
-            </section>
+            <Seat {...planning} reservoir={!!route.reservoir} />
             <PotForm {...planning} size={server.size} fit={fit} pot={pot} reservoir={!!route.reservoir} />
           </>
         )}
@@ -159,28 +73,8 @@ function Housing({ r }: { r: Rehoming }) {
             <Link to="../jobs">Go to the jobs</Link>
           </Lead>
         )}
-        <section>
-          <h2>First water, light, air</h2>
-          <ul>
-            {[route.first_water, route.light, route.air].map((t) => (
-              <li key={t.value}>
-                <Marked text={t} />
-              </li>
-            ))}
-          </ul>
-        </section>
-        {mix && (
-          <section>
-            <h2>Tonight’s batch</h2>
-            <Tick
-              label="Count it into tonight’s batch of pots"
-              hint="Mixes are added up over all of them, against the shelf."
-              checked={!!plan.tonight}
-              onChange={(on) => change({ tonight: on || undefined })}
-            />
-            <Batch />
-          </section>
-        )}
+        <AtFirst route={route} />
+        {mix && <Tonight {...planning} />}
         <p>
           <Link to="../jobs">Go to the jobs</Link>
         </p>
@@ -188,3 +82,114 @@ function Housing({ r }: { r: Rehoming }) {
     </section>
   );
 }
+
+/** Another way than the one advised. */
+const Way = ({ plan, change, server, name }: Planning & { server: Rehoming; name: string }) => (
+  <Pick
+    label="Way"
+    value={plan.route ?? ""}
+    options={[
+      {
+        value: "",
+        label: `As advised: ${server.decision.routes.find((c) => c.advised)?.route.name ?? name}`,
+      },
+      ...server.decision.routes.map((c) => ({
+        value: c.route.code as string,
+        label: c.route.name + (c.suits ? "" : ", not for its kind"),
+      })),
+    ]}
+    onChange={(code) => change({ route: code || undefined, parts: undefined, mix_name: undefined })}
+  />
+);
+
+type DrawnProps = { section: NonNullable<Rehoming["section"]>; wall: string; mix: string };
+
+/** The section of all of it, and where the plant goes. */
+const Drawn = ({ section, wall, mix }: DrawnProps) => (
+  <aside className={css.drawing}>
+    <SectionDrawing section={section} wall={wall} mix={mix} />
+    <ul data-part="placement">
+      {section.placement.map((t) => (
+        <li key={t.value}>
+          <Marked text={t} />
+        </li>
+      ))}
+    </ul>
+  </aside>
+);
+
+/** How the plant sits in its pot, and what holds it. */
+function Seat({ plan, change, wrong, reservoir }: Planning & { reservoir: boolean }) {
+  const { profile } = usePlant();
+  const at = fieldsOf(RehomePlan, plan, change, wrong);
+  return (
+    <section>
+      <h2>The plant in it</h2>
+      <Row>
+        <Figure {...at("base_mm")} usual="–" />
+        <Figure {...at("reach_mm")} usual="–" />
+        {reservoir && <Figure {...at("dry_line_mm")} usual="–" />}
+      </Row>
+      {reservoir && (
+        <Why>
+          Where the damp begins: an hour after filling the reservoir push a dry wooden stick down at the wall, pull it
+          after a minute, and measure from the rim to where it is dark.
+        </Why>
+      )}
+      {profile.habit.value === "sympodial" && (
+        <>
+          <Tick
+            label="Leads to all sides"
+            hint="Then it sits in the middle, not at the wall."
+            checked={!!plan.clump}
+            onChange={(on) => change({ clump: on || undefined })}
+          />
+          <Tick
+            label="Keep the oldest bulbs dry"
+            hint="Loose pieces that draw no water under them."
+            checked={!!plan.dry_top}
+            onChange={(on) => change({ dry_top: on || undefined })}
+          />
+        </>
+      )}
+      <Choice
+        label="Held still by"
+        value={plan.still ?? ""}
+        options={[
+          ["", "As advised"],
+          ["stake", "A stake"],
+          ["skewer", "A skewer across"],
+          ["none", "It stands by itself"],
+        ]}
+        onChange={(v) => change({ still: (v || undefined) as HomePlan["still"] })}
+      />
+    </section>
+  );
+}
+
+const AtFirst = ({ route }: { route: NonNullable<Rehoming["route"]> }) => (
+  <section>
+    <h2>First water, light, air</h2>
+    <ul>
+      {[route.first_water, route.light, route.air].map((t) => (
+        <li key={t.value}>
+          <Marked text={t} />
+        </li>
+      ))}
+    </ul>
+  </section>
+);
+
+/** Tonight's pots, and the mix for all of them. */
+const Tonight = ({ plan, change }: Pick<Planning, "plan" | "change">) => (
+  <section>
+    <h2>Tonight’s batch</h2>
+    <Tick
+      label="Count it into tonight’s batch of pots"
+      hint="Mixes are added up over all of them, against the shelf."
+      checked={!!plan.tonight}
+      onChange={(on) => change({ tonight: on || undefined })}
+    />
+    <Batch />
+  </section>
+);

@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useState } from "react";
-import type { Profile, Root, RootKnowledge, RootsReading, Segment, Verdict } from "../../lib/api/client";
+import type { Profile, Root, RootKnowledge, RootsReading, RootVerdict, Segment, Verdict } from "../../lib/api/client";
 import { RootsRoot, RootsSegment } from "../../lib/api/fields";
 import { useKeys } from "../../lib/keyboard";
 import { stateWords } from "../../lib/words";
@@ -30,22 +30,19 @@ type Props = {
   onChoose: (id?: string) => void;
 };
 
-const MAX_SEGMENTS = 12;
+const most = RootsRoot.segments.max;
+const { length_mm } = RootsSegment;
 
-/** One root, stretch by stretch from base to tip, or a batch that is alike. */
-export function RootEditor({ root, roots, verdict, knowledge, rootClass, profile, change, onChoose }: Props) {
-  const [at, setAt] = useState(0);
-  const [typed, setTyped] = useState("");
-  const v = verdict.roots.find((r) => r.id === root.id);
-  const index = Math.min(at, root.segments.length - 1);
-  const segment = root.segments[index] ?? {};
+type Edits = Pick<Props, "change" | "onChoose"> & { setAt: (i: number) => void };
 
+/** What can be done to a root and to its stretch at hand. */
+function useEdits(root: Root, index: number, { setAt, change, onChoose }: Edits) {
   const edit = (make: (r: Root) => Root) =>
     change((now) => ({ ...now, roots: now.roots.map((r) => (r.id === root.id ? make(r) : r)) }));
   const setSegment = (next: Segment) =>
     edit((r) => ({ ...r, segments: r.segments.map((s, i) => (i === index ? next : s)) }));
   const addSegment = () => {
-    if (root.segments.length >= MAX_SEGMENTS) return;
+    if (root.segments.length >= most) return;
     edit((r) => ({ ...r, segments: r.segments.toSpliced(index + 1, 0, {}) }));
     setAt(index + 1);
   };
@@ -66,9 +63,25 @@ export function RootEditor({ root, roots, verdict, knowledge, rootClass, profile
     });
     onChoose(fresh);
   };
+  return { edit, setSegment, addSegment, dropSegment, remove, takeOne };
+}
+
+/** One root, stretch by stretch from base to tip, or a batch that is alike. */
+export function RootEditor({ root, roots, verdict, knowledge, rootClass, profile, change, onChoose }: Props) {
+  const [at, setAt] = useState(0);
+  const [typed, setTyped] = useState("");
+  const v = verdict.roots.find((r) => r.id === root.id);
+  const index = Math.min(at, root.segments.length - 1);
+  const segment = root.segments[index] ?? {};
+
+  const { edit, setSegment, addSegment, dropSegment, remove, takeOne } = useEdits(root, index, {
+    setAt,
+    change,
+    onChoose,
+  });
   const pick = (p: Preset) => {
     const mm = typed ? Number(typed) : segment.length_mm;
-    if (typed && (Number(typed) < 1 || Number(typed) > 3000)) return;
+    if (typed && (Number(typed) < length_mm.min || Number(typed) > length_mm.max)) return;
     setSegment({ diameter_mm: segment.diameter_mm, length_mm: mm, ...p.gives });
     setTyped("");
   };
@@ -108,49 +121,18 @@ export function RootEditor({ root, roots, verdict, knowledge, rootClass, profile
           Back to the tally
         </Plain>
       </div>
-      <Row data="stretches" label="Stretches, base to tip">
-        <span aria-hidden>base</span>
-        {root.segments.map((s, i) => (
-          <Button
-            key={i}
-            icon={<StateGlyph state={v?.stretches[i]?.state ?? "doubtful"} />}
-            aria-pressed={i === index}
-            data-stretch
-            onClick={() => setAt(i)}
-          >
-            {i === index && typed ? typed : (s.length_mm ?? "usual")}
-            <Aside>{v?.stretches[i] && stateWords[v.stretches[i].state]}</Aside>
-          </Button>
-        ))}
-        <Plain cap="N" disabled={root.segments.length >= MAX_SEGMENTS} onClick={addSegment}>
-          + stretch
-        </Plain>
-        {root.segments.length > 1 && <Plain onClick={dropSegment}>− stretch</Plain>}
-      </Row>
+      <Stretches
+        segments={root.segments}
+        states={v?.stretches.map((x) => x.state)}
+        at={index}
+        typed={typed}
+        onAt={setAt}
+        onAdd={addSegment}
+        onDrop={dropSegment}
+      />
       <FollowedAs root={root} roots={roots} change={change} onChoose={onChoose} />
       {v && <RootReasons v={v} rules={verdict.rules} at={index} />}
-      <Row>
-        <Figure
-          {...RootsSegment.length_mm}
-          value={segment.length_mm ?? undefined}
-          usual="usual"
-          onChange={(mm) => setSegment({ ...segment, length_mm: mm })}
-          by={5}
-          start={Math.round(profile.root_length_mm.value / root.segments.length)}
-        />
-        <Figure
-          {...RootsSegment.diameter_mm}
-          value={segment.diameter_mm ?? undefined}
-          usual={`usual ${profile.root_diameter_mm.value}`}
-          onChange={(mm) => setSegment({ ...segment, diameter_mm: mm })}
-        />
-        <Figure
-          {...RootsRoot.count}
-          value={root.count}
-          onChange={(n) => n && edit((r) => ({ ...r, count: n }))}
-          by={1}
-        />
-      </Row>
+      <Measures root={root} segment={segment} profile={profile} onSegment={setSegment} edit={edit} />
       <PresetPad knowledge={knowledge} rootClass={rootClass} onPick={pick} current={presetOf(segment)} />
       <SegmentFacets segment={segment} onChange={setSegment} />
       <PlaceOfRoot root={root} profile={profile} edit={edit} />
@@ -158,3 +140,65 @@ export function RootEditor({ root, roots, verdict, knowledge, rootClass, profile
     </section>
   );
 }
+
+type StretchesProps = {
+  segments: Segment[];
+  states?: RootVerdict["stretches"][number]["state"][];
+  at: number;
+  typed: string;
+  onAt: (i: number) => void;
+  onAdd: () => void;
+  onDrop: () => void;
+};
+
+/** The stretches of a root, base to tip. */
+const Stretches = ({ segments, states, at, typed, onAt, onAdd, onDrop }: StretchesProps) => (
+  <Row data="stretches" label="Stretches, base to tip">
+    <span aria-hidden>base</span>
+    {segments.map((s, i) => (
+      <Button
+        key={i}
+        icon={<StateGlyph state={states?.[i] ?? "doubtful"} />}
+        aria-pressed={i === at}
+        data-stretch
+        onClick={() => onAt(i)}
+      >
+        {i === at && typed ? typed : (s.length_mm ?? "usual")}
+        <Aside>{states?.[i] && stateWords[states[i]]}</Aside>
+      </Button>
+    ))}
+    <Plain cap="N" disabled={segments.length >= most} onClick={onAdd}>
+      + stretch
+    </Plain>
+    {segments.length > 1 && <Plain onClick={onDrop}>− stretch</Plain>}
+  </Row>
+);
+
+type MeasuresProps = {
+  root: Root;
+  segment: Segment;
+  profile: Profile;
+  onSegment: (s: Segment) => void;
+  edit: (make: (r: Root) => Root) => void;
+};
+
+/** How long and thick this stretch is, and how many roots are alike. */
+const Measures = ({ root, segment, profile, onSegment, edit }: MeasuresProps) => (
+  <Row>
+    <Figure
+      {...RootsSegment.length_mm}
+      value={segment.length_mm ?? undefined}
+      usual="usual"
+      onChange={(mm) => onSegment({ ...segment, length_mm: mm })}
+      by={5}
+      start={Math.round(profile.root_length_mm.value / root.segments.length)}
+    />
+    <Figure
+      {...RootsSegment.diameter_mm}
+      value={segment.diameter_mm ?? undefined}
+      usual={`usual ${profile.root_diameter_mm.value}`}
+      onChange={(mm) => onSegment({ ...segment, diameter_mm: mm })}
+    />
+    <Figure {...RootsRoot.count} value={root.count} onChange={(n) => n && edit((r) => ({ ...r, count: n }))} by={1} />
+  </Row>
+);

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 import { RootFan } from "../../draw/fan/RootFan";
-import { ask, client, type Reading, type RootsReading } from "../../lib/api/client";
+import { ask, client, type Reading, type Root, type RootsReading } from "../../lib/api/client";
 import { reading as readingQuery, readings, rootKnowledge } from "../../lib/api/queries";
 import { followed } from "../../lib/changed";
 import { useKeys } from "../../lib/keyboard";
@@ -76,20 +76,12 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
   const change = (make: (now: RootsReading) => RootsReading) =>
     desk.change((now) => ({ ...now, roots: make(now.roots) }));
 
-  const step = (d: number) => {
-    const list = entered.roots.roots;
-    const i = list.findIndex((r) => r.id === chosen);
-    setChosen(list[(i + d + list.length + (i < 0 && d < 0 ? 1 : 0)) % list.length]?.id);
-  };
-
-  useKeys((key) => {
-    if (key === "z" || key === "ctrl+z") desk.undo();
-    else if (key === "y" || key === "ctrl+y") desk.redo();
-    else if (key === "?") setSheet(!sheet);
-    else if (key === "Escape") setChosen(undefined);
-    else if (key === "ArrowDown" || key === "ArrowUp") step(key === "ArrowDown" ? 1 : -1);
-    else return false;
-    return true;
+  const tally = { roots: entered.roots.roots, knowledge, rootClass, profile, change };
+  useReaderKeys(desk, {
+    roots: entered.roots.roots,
+    chosen,
+    onChoose: setChosen,
+    onSheet: () => setSheet(!sheet),
   });
   return (
     <div className={view.step}>
@@ -105,16 +97,7 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
           onKeys={() => setSheet(!sheet)}
         />
         {sheet && <KeySheet onClose={() => setSheet(false)} />}
-        <div className={css.answer}>
-          <Headline>
-            {verdict.headline || (
-              <>
-                Feel each root, then say what it is.
-                <span className={css.byKeys}> Numbers first, letter last: 9 F is nine firm ones.</span>
-              </>
-            )}
-          </Headline>
-        </div>
+        <Answer headline={verdict.headline} />
         <RootFan
           reading={server.reading}
           verdict={verdict}
@@ -124,25 +107,9 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
           height={narrow ? 118 : 250}
         />
         {root ? (
-          <RootEditor
-            key={root.id}
-            root={root}
-            roots={entered.roots.roots}
-            verdict={verdict}
-            knowledge={knowledge}
-            rootClass={rootClass}
-            profile={profile}
-            change={change}
-            onChoose={setChosen}
-          />
+          <RootEditor key={root.id} root={root} verdict={verdict} onChoose={setChosen} {...tally} />
         ) : (
-          <TallyPad
-            roots={entered.roots.roots}
-            knowledge={knowledge}
-            rootClass={rootClass}
-            profile={profile}
-            change={change}
-          />
+          <TallyPad {...tally} />
         )}
         <div className={css.wrong}>
           <Standing
@@ -168,3 +135,41 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
     </div>
   );
 }
+
+type KeysProps = {
+  roots: Root[];
+  chosen?: string;
+  onChoose: (id?: string) => void;
+  onSheet: () => void;
+};
+
+/** Keys that hold whatever is at hand: back and again, from root to root, what the keys are. */
+function useReaderKeys(desk: ReturnType<typeof useReading>["desk"], { roots, chosen, onChoose, onSheet }: KeysProps) {
+  const step = (d: number) => {
+    const i = roots.findIndex((r) => r.id === chosen);
+    onChoose(roots[(i + d + roots.length + (i < 0 && d < 0 ? 1 : 0)) % roots.length]?.id);
+  };
+
+  useKeys((key) => {
+    if (key === "z" || key === "ctrl+z") desk.undo();
+    else if (key === "y" || key === "ctrl+y") desk.redo();
+    else if (key === "?") onSheet();
+    else if (key === "Escape") onChoose(undefined);
+    else if (key === "ArrowDown" || key === "ArrowUp") step(key === "ArrowDown" ? 1 : -1);
+    else return false;
+    return true;
+  });
+}
+
+const Answer = ({ headline }: { headline: string }) => (
+  <div className={css.answer}>
+    <Headline>
+      {headline || (
+        <>
+          Feel each root, then say what it is.
+          <span className={css.byKeys}> Numbers first, letter last: 9 F is nine firm ones.</span>
+        </>
+      )}
+    </Headline>
+  </div>
+);

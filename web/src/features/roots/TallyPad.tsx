@@ -32,51 +32,80 @@ export const keysOfDepths = Object.fromEntries(Object.entries(depthKeys).map(([k
 /** Counts one often has, beside the one of a single root; tapped again it is one. */
 const chips = [2, 3, 5, 10];
 
-/** Numbers first, letter last: how many, how long, then what they are. */
-export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props) {
-  const narrow = useNarrow();
-  const [thumb] = useKept("therapeon.thumb");
-  const [count, setCount] = useState(1);
-  const [length, setLength] = useState<number>();
-  const [depth, setDepth] = useState("");
-  const [growth, setGrowth] = useState(0);
-  const [typed, setTyped] = useState("");
-  const [wrong, setWrong] = useState("");
+type Tallied = { count: number; length?: number; depth: string; growth: number; typed: string; wrong: string };
 
-  const add = (p: Preset, n = count, mm = length) => {
-    if (n < 1 || n > 400 || (mm !== undefined && (mm < 1 || mm > 3000))) {
-      setWrong(`${typed} does not fit: 1 to 400 roots at once, of 1 to 3000 mm. Type the numbers again.`);
-      setTyped("");
+const fits = (n: number, { min, max }: { min: number; max: number }) => n >= min && n <= max;
+
+/** What is typed or tapped for the next roots; a letter adds them. */
+function useTally(change: Props["change"]) {
+  const [t, setT] = useState<Tallied>({ count: 1, depth: "", growth: 0, typed: "", wrong: "" });
+  const set = (part: Partial<Tallied>) => setT((now) => ({ ...now, ...part }));
+  const { count: many, growth: levels } = RootsRoot;
+  const { length_mm } = RootsSegment;
+  const add = (p: Preset, n = t.count, mm = t.length) => {
+    if (!fits(n, many) || (mm !== undefined && !fits(mm, length_mm))) {
+      set({
+        wrong: `${t.typed} does not fit: ${many.min} to ${many.max} roots at once, of ${length_mm.min} to ${length_mm.max} mm. Type the numbers again.`,
+        typed: "",
+      });
       return;
     }
-    setWrong("");
     const root: Root = {
       id: freshID(),
       count: n,
       segments: [{ ...p.gives, ...(mm === undefined ? {} : { length_mm: mm }) }],
     };
-    if (depth) root.depth = depth as Root["depth"];
-    if (growth) root.growth = growth;
+    if (t.depth) root.depth = t.depth as Root["depth"];
+    if (t.growth) root.growth = t.growth;
     change((now) => ({ ...now, none_found: undefined, roots: [...now.roots, root] }));
-    setCount(1);
-    setLength(mm);
-    setTyped("");
+    set({ wrong: "", count: 1, length: mm, typed: "" });
   };
-
   useKeys((key) => {
+    const { typed, depth, growth } = t;
     const preset = presets.find((p) => p.key === key);
-    if (/^\d$/.test(key)) setTyped((typed + key).slice(0, 9));
-    else if ((key === "x" || key === " ") && typed && !typed.includes("×")) setTyped(typed + "×");
-    else if (key === "Backspace" && typed) setTyped(typed.slice(0, -1));
+    if (/^\d$/.test(key)) set({ typed: (typed + key).slice(0, 9) });
+    else if ((key === "x" || key === " ") && typed && !typed.includes("×")) set({ typed: typed + "×" });
+    else if (key === "Backspace" && typed) set({ typed: typed.slice(0, -1) });
     else if (preset) {
       const [n, mm] = typed.split("×");
-      add(preset, n ? Number(n) : count, mm ? Number(mm) : length);
-    } else if (depthKeys[key]) setDepth(depth === depthKeys[key] ? "" : depthKeys[key]);
-    else if (key === "," || key === ".") setGrowth(Math.max(0, Math.min(60, growth + (key === "." ? 1 : -1))));
+      add(preset, n ? Number(n) : t.count, mm ? Number(mm) : t.length);
+    } else if (depthKeys[key]) set({ depth: depth === depthKeys[key] ? "" : depthKeys[key] });
+    else if (key === "," || key === ".")
+      set({ growth: Math.max(0, Math.min(levels.max, growth + (key === "." ? 1 : -1))) });
     else return false;
     return true;
   });
+  return { ...t, set, add };
+}
 
+type HowManyProps = { count: number; onCount: (n: number) => void; narrow: boolean };
+
+/** How many are alike, typed or by a tap. */
+const HowMany = ({ count, onCount, narrow }: HowManyProps) => (
+  <>
+    <Figure
+      {...RootsRoot.count}
+      label="How many"
+      value={count}
+      onChange={(v) => onCount(v ?? 1)}
+      by={narrow ? undefined : 1}
+    />
+    <Flex gap={6} role="group" aria-label="How many, at a tap">
+      {chips.map((c) => (
+        <Button key={c} aria-pressed={count === c} onClick={() => onCount(count === c ? 1 : c)}>
+          {c}
+        </Button>
+      ))}
+    </Flex>
+  </>
+);
+
+/** Numbers first, letter last: how many, how long, then what they are. */
+export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props) {
+  const narrow = useNarrow();
+  const [thumb] = useKept("therapeon.thumb");
+  const pad = useTally(change);
+  const { count, depth, growth, typed, wrong, set } = pad;
   const [n, mm] = typed.split("×");
   const last = roots.at(-1);
   /** Where those just entered sit can be said after them as well. */
@@ -91,32 +120,19 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
       label={profile.habit.value === "monopodial" ? "Level up the stem, 1 lowest" : "Growth, 1 oldest"}
       value={growth || undefined}
       usual="–"
-      onChange={(v) => setGrowth(v ?? 0)}
+      onChange={(v) => set({ growth: v ?? 0 })}
       by={1}
     />
   );
   return (
     <section className={css.pad} aria-label="Tally" data-thumb={thumb || undefined}>
       <Row>
-        <Figure
-          {...RootsRoot.count}
-          label="How many"
-          value={n ? Number(n) : count}
-          onChange={(v) => setCount(v ?? 1)}
-          by={narrow ? undefined : 1}
-        />
-        <Flex gap={6} role="group" aria-label="How many, at a tap">
-          {chips.map((c) => (
-            <Button key={c} aria-pressed={count === c} onClick={() => setCount(count === c ? 1 : c)}>
-              {c}
-            </Button>
-          ))}
-        </Flex>
+        <HowMany count={n ? Number(n) : count} onCount={(c) => set({ count: c })} narrow={narrow} />
         <Figure
           {...RootsSegment.length_mm}
           label="About how long"
-          value={mm ? Number(mm) : length}
-          onChange={setLength}
+          value={mm ? Number(mm) : pad.length}
+          onChange={(length) => set({ length })}
           by={10}
           start={profile.root_length_mm.value}
           usual={`≈ ${profile.root_length_mm.value}`}
@@ -126,7 +142,7 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
             label="Where they sit"
             value={depth}
             options={depthChoices.map(([value, label]) => ({ value, label }))}
-            onChange={setDepth}
+            onChange={(depth) => set({ depth })}
           />
         ) : (
           <>
@@ -135,7 +151,7 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
               value={depth}
               options={depthChoices}
               keys={keysOfDepths}
-              onChange={setDepth}
+              onChange={(depth) => set({ depth })}
             />
             {level}
           </>
@@ -147,7 +163,7 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
         )}
       </Row>
       {wrong && <FieldError words={wrong} />}
-      <PresetPad knowledge={knowledge} rootClass={rootClass} onPick={(p) => add(p)} />
+      <PresetPad knowledge={knowledge} rootClass={rootClass} onPick={(p) => pad.add(p)} />
       <Row>
         <Pick
           label={last ? `The last ${last.count === 1 ? "one" : last.count}: where` : "The last: where"}

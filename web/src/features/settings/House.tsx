@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { Link } from "react-router";
-import { ask, client, type About, type Settings, type SolutionKnowledge } from "../../lib/api/client";
+import { ask, client, type About, type Question, type Settings, type SolutionKnowledge } from "../../lib/api/client";
 import { Settings as fields, SignIn, SolutionsTools } from "../../lib/api/fields";
 import { about, disputes, me, rootKnowledge, settings, solutionKnowledge } from "../../lib/api/queries";
 import { tellDoubt } from "../../lib/changed";
@@ -56,27 +56,7 @@ export default function House() {
       {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}
       {s && questions && figures && usual && where && (
         <KeepersOnly words="What the house does is set by a keeper.">
-          {questions.map((q) => {
-            return (
-              <section className={css.section} key={q.code}>
-                <Choice
-                  label={q.question}
-                  value={s.sides[q.code] ?? q.default}
-                  options={q.choices.map(
-                    (c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const,
-                  )}
-                  onChange={(v) => set({ sides: { ...s.sides, [q.code]: v } })}
-                />
-                <ul>
-                  {q.choices.map((c) => (
-                    <li key={c.code} data-on={c.code === (s.sides[q.code] ?? q.default) || undefined}>
-                      <b>{c.name}.</b> <Marked text={c.reason} />
-                    </li>
-                  ))}
-                </ul>
-              </section>
-            );
-          })}
+          <Questions questions={questions} sides={s.sides} onTake={(sides) => set({ sides })} />
           <section className={css.section}>
             <Figure
               {...fields.cut_margin_mm}
@@ -91,47 +71,85 @@ export default function House() {
           </section>
           <Tools tools={s.tools ?? {}} usual={usual} onChange={(tools) => set({ tools })} />
           {keeper && <AtThisScreen />}
-          <section className={css.section}>
-            <Choice
-              label="Hemisphere"
-              value={s.hemisphere}
-              options={[
-                ["north", "North"],
-                ["south", "South"],
-              ]}
-              onChange={(v) => set({ hemisphere: v as Settings["hemisphere"] })}
-            />
-            <Row>
-              <Figure {...fields.latitude_deg} value={s.latitude_deg} onChange={(deg) => set({ latitude_deg: deg })} />
-              <Zone zone={s.zone ?? ""} onChange={(zone) => set({ zone })} />
-            </Row>
-            <Why>
-              The season goes by the plant first, by the warmth of its place next, and by the length of the day last.
-              South is negative. A day is the day of the time zone.
-            </Why>
-          </section>
+          <Season s={s} set={set} />
           <section className={css.section}>
             <CalendarOf />
           </section>
-          <section className={css.section}>
-            <h2>Your data</h2>
-            {where.demo && <p>This is the demo: its file is made anew at each demo.</p>}
-            {where.data_file && (
-              <p>
-                Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
-              </p>
-            )}
-            {where.data_file && <Copy copied={where.copied} />}
-            <p>
-              Any program can use the same numbers: <Link to="/contract">how to ask for them</Link>. Therapeon{" "}
-              {where.version}.
-            </p>
-          </section>
+          <YourData where={where} />
         </KeepersOnly>
       )}
     </main>
   );
 }
+
+type QuestionsProps = { questions: Question[]; sides: Settings["sides"]; onTake: (sides: Settings["sides"]) => void };
+
+/** Where growers differ, and which side the house takes. */
+const Questions = ({ questions, sides, onTake }: QuestionsProps) => (
+  <>
+    {questions.map((q) => {
+      return (
+        <section className={css.section} key={q.code}>
+          <Choice
+            label={q.question}
+            value={sides[q.code] ?? q.default}
+            options={q.choices.map((c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const)}
+            onChange={(v) => onTake({ ...sides, [q.code]: v })}
+          />
+          <ul>
+            {q.choices.map((c) => (
+              <li key={c.code} data-on={c.code === (sides[q.code] ?? q.default) || undefined}>
+                <b>{c.name}.</b> <Marked text={c.reason} />
+              </li>
+            ))}
+          </ul>
+        </section>
+      );
+    })}
+  </>
+);
+
+type SeasonProps = { s: Settings; set: (part: Partial<Settings>) => void };
+
+/** What the season and the day go by. */
+const Season = ({ s, set }: SeasonProps) => (
+  <section className={css.section}>
+    <Choice
+      label="Hemisphere"
+      value={s.hemisphere}
+      options={[
+        ["north", "North"],
+        ["south", "South"],
+      ]}
+      onChange={(v) => set({ hemisphere: v as Settings["hemisphere"] })}
+    />
+    <Row>
+      <Figure {...fields.latitude_deg} value={s.latitude_deg} onChange={(deg) => set({ latitude_deg: deg })} />
+      <Zone zone={s.zone ?? ""} onChange={(zone) => set({ zone })} />
+    </Row>
+    <Why>
+      The season goes by the plant first, by the warmth of its place next, and by the length of the day last. South is
+      negative. A day is the day of the time zone.
+    </Why>
+  </section>
+);
+
+/** Where the data lies, copies of it, and how other programs ask for it. */
+const YourData = ({ where }: { where: About }) => (
+  <section className={css.section}>
+    <h2>Your data</h2>
+    {where.demo && <p>This is the demo: its file is made anew at each demo.</p>}
+    {where.data_file && (
+      <p>
+        Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
+      </p>
+    )}
+    {where.data_file && <Copy copied={where.copied} />}
+    <p>
+      Any program can use the same numbers: <Link to="/contract">how to ask for them</Link>. Therapeon {where.version}.
+    </p>
+  </section>
+);
 
 /** The time zone of the house: its day is the day. */
 function Zone({ zone, onChange }: { zone: string; onChange: (zone: string) => void }) {

@@ -32,46 +32,9 @@ export function Today() {
   const found = useQuery(round);
   const work = useAftercare();
   const narrow = useNarrow();
-  const [at, setAt] = useState("");
   const t = found.data;
   const items = t?.turns.flatMap((turn) => turn.groups.flatMap((g) => g.items)) ?? [];
-  useKeys((key) => {
-    const i = items.findIndex((it) => nameOf(it.plant_id, it.job) === at);
-    const go = (to: number) => {
-      const it = items[Math.max(0, Math.min(items.length - 1, to))];
-      if (!it) return false;
-      const name = nameOf(it.plant_id, it.job);
-      setAt(name);
-      document.querySelector(`[data-item="${name}"]`)?.scrollIntoView({ block: "nearest" });
-      return true;
-    };
-    if (key === "j" || key === "ArrowDown") return go(i + 1);
-    if (key === "k" || key === "ArrowUp") return go(i - 1);
-    const it = items[i];
-    if (!it) return false;
-    if (key === "u" && it.done) {
-      work.undo([{ id: it.done.id, plant_id: it.plant_id, job: it.job }]);
-      return true;
-    }
-    const feel = felt.includes(it.job);
-    if (it.done || !(feel || byOneTap.includes(it.job))) return false;
-    if (key === "x" || (key === "d" && feel))
-      work.tick([
-        {
-          plant_id: it.plant_id,
-          job: it.job,
-          outcome: "done",
-          ppm_n: it.ppm_n,
-          ...(key === "d" && { was: "dry" as const }),
-        },
-      ]);
-    else if (key === "w" && feel)
-      work.tick([{ plant_id: it.plant_id, job: it.job, outcome: "left", because: "still-wet" }]);
-    else if (key === "l") work.tick([{ plant_id: it.plant_id, job: it.job, outcome: "left", because: "not-now" }]);
-    else return false;
-    go(i + 1);
-    return true;
-  });
+  const at = useItemKeys(items, work);
   if (!t) return found.error ? <Trouble error={found.error} again={() => run(found.refetch())} /> : <Waiting />;
   return (
     <main className={view.sheet} data-part="today">
@@ -112,6 +75,49 @@ export function Today() {
       )}
     </main>
   );
+}
+
+/** From job to job by keys, and what came of each. Which one is at hand comes back. */
+function useItemKeys(items: RoundItem[], work: ReturnType<typeof useAftercare>) {
+  const [at, setAt] = useState("");
+  useKeys((key) => {
+    const i = items.findIndex((it) => nameOf(it.plant_id, it.job) === at);
+    const go = (to: number) => {
+      const it = items[Math.max(0, Math.min(items.length - 1, to))];
+      if (!it) return false;
+      const name = nameOf(it.plant_id, it.job);
+      setAt(name);
+      document.querySelector(`[data-item="${name}"]`)?.scrollIntoView({ block: "nearest" });
+      return true;
+    };
+    if (key === "j" || key === "ArrowDown") return go(i + 1);
+    if (key === "k" || key === "ArrowUp") return go(i - 1);
+    const it = items[i];
+    if (!it) return false;
+    if (key === "u" && it.done) {
+      work.undo([{ id: it.done.id, plant_id: it.plant_id, job: it.job }]);
+      return true;
+    }
+    const feel = felt.includes(it.job);
+    if (it.done || !(feel || byOneTap.includes(it.job))) return false;
+    if (key === "x" || (key === "d" && feel))
+      work.tick([
+        {
+          plant_id: it.plant_id,
+          job: it.job,
+          outcome: "done",
+          ppm_n: it.ppm_n,
+          ...(key === "d" && { was: "dry" as const }),
+        },
+      ]);
+    else if (key === "w" && feel)
+      work.tick([{ plant_id: it.plant_id, job: it.job, outcome: "left", because: "still-wet" }]);
+    else if (key === "l") work.tick([{ plant_id: it.plant_id, job: it.job, outcome: "left", because: "not-now" }]);
+    else return false;
+    go(i + 1);
+    return true;
+  });
+  return at;
 }
 
 /** What one takes along. */

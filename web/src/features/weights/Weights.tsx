@@ -36,31 +36,13 @@ const moments: Words = [
 export function Weights({ kind }: Props) {
   const { plant } = usePlant();
   const list = useQuery(weighings(plant.id));
-  const cache = useQueryClient();
   const [grams, setGrams] = useState<number>();
   const [on, setOn] = useDayOrToday();
   const [moment, setMoment] = useState("");
-  const at = { params: { path: { id: plant.id } } };
-  const settle = (answer: { weighings: Weighed[] }) =>
-    cache.setQueryData(["plant", plant.id, "weighings"], answer.weighings);
-  const kept = useMutation({
-    mutationFn: (body: Weigh) => {
-      const now = new Date().toISOString();
-      return inOrder((late) =>
-        ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body: { ...(late && { at: now }), ...body } })),
-      );
-    },
-    onSuccess: (answer) => {
-      if (answer) settle(answer);
-      else tellDoubt(); // it was kept the first time
-      setGrams(undefined);
-      setMoment("");
-    },
+  const { keep, kept, withdraw, asked, trouble } = useWeights(plant.id, () => {
+    setGrams(undefined);
+    setMoment("");
   });
-  const keep = kept.mutate;
-  const withdrawn = useSend({ then: settle });
-  const asked = kept.error instanceof Refused ? kept.error.at("because") : undefined;
-  const trouble = asked ? null : (kept.error ?? withdrawn.trouble);
   /** What a scale shows is of now; what is typed may be of another day. */
   const weigh = (g: number, day = today()) =>
     keep({
@@ -69,10 +51,6 @@ export function Weights({ kind }: Props) {
       ...(day !== today() && { at: new Date(`${day}T12:00:00`).toISOString() }),
       ...(kind === "pot" && moment && { moment: moment as Weigh["moment"] }),
     });
-  const withdraw = (w: Weighed) => {
-    const body = { weighing_id: w.id, withdrawn: !w.withdrawn };
-    withdrawn.send(() => ask(client.PUT("/api/v1/plants/{id}/weighings", { ...at, body })));
-  };
   const mine = (list.data ?? []).filter((w) => w.kind === kind).reverse();
   const line = (w: Weighed) => <Line key={w.id} w={w} onTurn={() => withdraw(w)} />;
   return (
@@ -85,25 +63,7 @@ export function Weights({ kind }: Props) {
       </Why>
       {kind === "pot" && <WetAndLight list={mine} />}
       {asked ? (
-        <Notice
-          is="trouble"
-          aloud
-          acts={
-            <Row>
-              {reasons[kind].map(([code, words]) => (
-                <Button
-                  key={code}
-                  onClick={() => kept.variables && keep({ ...kept.variables, because: code as Weigh["because"] })}
-                >
-                  {words}
-                </Button>
-              ))}
-              <Plain onClick={kept.reset}>I will weigh it again</Plain>
-            </Row>
-          }
-        >
-          {asked}
-        </Notice>
+        <WhyNot kind={kind} asked={asked} kept={kept} />
       ) : (
         <>
           <Scale onTake={weigh} />
@@ -148,6 +108,61 @@ export function Weights({ kind }: Props) {
     </section>
   );
 }
+
+/** What is kept and taken back of the weights; what does not follow from those before is asked about. */
+function useWeights(plantID: number, onKept: () => void) {
+  const cache = useQueryClient();
+  const at = { params: { path: { id: plantID } } };
+  const settle = (answer: { weighings: Weighed[] }) =>
+    cache.setQueryData(["plant", plantID, "weighings"], answer.weighings);
+  const kept = useMutation({
+    mutationFn: (body: Weigh) => {
+      const now = new Date().toISOString();
+      return inOrder((late) =>
+        ask(client.POST("/api/v1/plants/{id}/weighings", { ...at, body: { ...(late && { at: now }), ...body } })),
+      );
+    },
+    onSuccess: (answer) => {
+      if (answer) settle(answer);
+      else tellDoubt(); // it was kept the first time
+      onKept();
+    },
+  });
+  const keep = kept.mutate;
+  const withdrawn = useSend({ then: settle });
+  const asked = kept.error instanceof Refused ? kept.error.at("because") : undefined;
+  const trouble = asked ? null : (kept.error ?? withdrawn.trouble);
+  const withdraw = (w: Weighed) => {
+    const body = { weighing_id: w.id, withdrawn: !w.withdrawn };
+    withdrawn.send(() => ask(client.PUT("/api/v1/plants/{id}/weighings", { ...at, body })));
+  };
+  return { keep, kept, withdraw, asked, trouble };
+}
+
+type WhyNotProps = Props & { asked: string; kept: ReturnType<typeof useWeights>["kept"] };
+
+/** Why a weight does not follow, by one tap. */
+const WhyNot = ({ kind, asked, kept }: WhyNotProps) => (
+  <Notice
+    is="trouble"
+    aloud
+    acts={
+      <Row>
+        {reasons[kind].map(([code, words]) => (
+          <Button
+            key={code}
+            onClick={() => kept.variables && kept.mutate({ ...kept.variables, because: code as Weigh["because"] })}
+          >
+            {words}
+          </Button>
+        ))}
+        <Plain onClick={kept.reset}>I will weigh it again</Plain>
+      </Row>
+    }
+  >
+    {asked}
+  </Notice>
+);
 
 /** The two weights that tell what a pot holds, one after the other. */
 function WetAndLight({ list }: { list: Weighed[] }) {
