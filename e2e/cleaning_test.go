@@ -271,7 +271,7 @@ func TestTheMixingBenchBothWaysAndWithTheReason(t *testing.T) {
 	p.fill("Stock, as it stands in the bottle", "110")
 	p.see(".field-error", "Give a number from 0.001 to 100 %.")
 	p.fill("Amount to make", "-5")
-	p.see(".field-error", "Give a number from 1 to 1000000 mL.")
+	p.see(".field-error", "Give a number from 0.01 to 1000000 mL.")
 	p.tap(`[data-field="Work out"] label`, "How strong it is")
 	p.fill("Stock, as it stands in the bottle", "6")
 	p.fill("Stock there is", "50")

@@ -186,7 +186,7 @@ func (s spot) tried(tree, pkg string, limit time.Duration) (noticed, viable bool
 	if err := os.WriteFile(over, overlay, 0o600); err != nil {
 		return false, false, err
 	}
-	out, err := exec.Command("go", "-C", tree, "test", "-count", "1", "-failfast", "-overlay", over,
+	out, err := exec.Command("go", "-C", tree, "test", "-count", "1", "-failfast", "-vet", "off", "-ldflags", "-s -w", "-overlay", over,
 		"-timeout", limit.String(), pkg).CombinedOutput()
 	if bytes.Contains(out, []byte("[build failed]")) || bytes.Contains(out, []byte("[setup failed]")) {
 		return false, false, nil

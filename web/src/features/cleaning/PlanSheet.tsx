@@ -102,7 +102,9 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
         <Stages
           cleaning={c}
           work={work}
-          cuts={(job) => r && <Cuts job={job} {...{ reading: r, closed, chosen, tick, correct }} />}
+          cuts={(job) =>
+            r && job.items.length > 0 && <Cuts job={job} {...{ reading: r, closed, chosen, tick, correct }} />
+          }
         />
         <End cleaning={c} work={work} reading={r} />
         <Incidents />
@@ -151,7 +153,6 @@ function Cuts({ job, reading: r, closed, chosen, tick, correct }: CutsProps) {
   const now = r.cut_list.items;
   const uncut = now.filter((it) => it.done < it.count);
   const own = job.items.map((it) => now.find((x) => x.id === it.id) ?? it);
-  if (own.length === 0) return null;
   return (
     <>
       {!closed && uncut.length > 1 && (
