@@ -175,3 +175,40 @@ func TestWhatIsShortOnTheShelf(t *testing.T) {
 	require.NotNil(t, stands)
 	assert.Equal(t, "Holds more water: let it dry a little longer. It breaks down in time.", stands.Words)
 }
+
+// What is nearest in air and water stands in; lime does for nobody, however near it is.
+func TestTheNearestStandsIn(t *testing.T) {
+	assert.Nil(t, Table().Need([][]Measured{{{"lava", "Lava", 1}}}, map[string]float64{"limestone": 9}, Table().Component)[0].Instead)
+	nearest := func(list ...Component) string {
+		k := *Table()
+		k.Components = list
+		shelf := func(code string) (Component, bool) {
+			for _, c := range list {
+				if c.Code == code {
+					return c, true
+				}
+			}
+			return component(code, 10, 0.5, 0.25), true
+		}
+		return k.standIn("it", 1, map[string]float64{"a": 1, "b": 1}, shelf).Component
+	}
+	assert.Equal(t, "b", nearest(component("a", 10, 0.4, 0.25), component("b", 10, 0.55, 0.25)))
+	assert.Equal(t, "b", nearest(component("a", 10, 0.5, 0.15), component("b", 10, 0.5, 0.3)))
+	assert.Equal(t, "a", nearest(component("a", 10, 0.5, 0.25), component("b", 10, 0.5, 0.25)), "of two alike the first")
+	k := Knowledge{StandsDiffers: knowledge.Number{Value: 0.25}}
+	of := component("", 10, 0.5, 0.25)
+	assert.Equal(t, "Holds as much water.", k.differs(of, component("", 10, 0.5, 0.5)))
+	assert.Equal(t, "Holds as much water.", k.differs(of, component("", 10, 0.5, 0)))
+}
+
+// What is there already grows by what is added, and what is crushed by what goes in instead.
+func TestWhatIsThereAlreadyGrows(t *testing.T) {
+	k := Table()
+	assert.Equal(t, []Part{{"perlite", 3}}, k.added([]Part{{"perlite", 2}}, Adjustment{Add: []string{"perlite"}}, 1))
+	out := Advised{Parts: []Part{{"perlite", 1}, {"pumice-small", 2}}}
+	k.spare(&out, Ask{Thick: true})
+	assert.Equal(t, []Part{{"pumice-small", 3}}, out.Parts)
+	s, err := k.Settle([]Part{{"perlite", 1}, {"pumice-large", 1}}, k.Component)
+	require.NoError(t, err)
+	assert.Equal(t, 140.0, s.Rise.High, "of two that draw as high the coarser")
+}

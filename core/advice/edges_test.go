@@ -1,0 +1,143 @@
+package advice
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/core/aftercare"
+	"therapeon/core/knowledge"
+	"therapeon/core/patient"
+	"therapeon/core/rehome"
+	"therapeon/core/roots"
+	"therapeon/core/stances"
+)
+
+// Whose advice the aftercare goes before: of what is left, held or housed; what has to be done goes its own way.
+func TestWhichAdviceTheAftercareSpeaksFor(t *testing.T) {
+	due := aftercare.Care{Day: day, Due: []aftercare.Due{{Job: "water", On: day, By: "2030-05-17"}}}
+	alarm := due
+	alarm.Alarms = []aftercare.Sounding{{Protocol: "tub", Code: "limp"}}
+	of := func(care aftercare.Care, code, row string) string {
+		a := Advice{Code: code, Line: Line{Code: code, Row: row}}
+		a.tend(care, true)
+		return a.Code
+	}
+	for _, code := range []string{Stay, Hold, Nest, Leave, Wait} {
+		assert.Equal(t, Tend, of(due, code, ""), code)
+		assert.Equal(t, Mend, of(alarm, code, ""), code)
+	}
+	for _, code := range []string{Soon, Now, Check, Water, Treat, Pot, Read} {
+		assert.Equal(t, code, of(due, code, ""), code)
+		assert.Equal(t, code, of(alarm, code, ""), code)
+	}
+	assert.Equal(t, Feel, of(due, Feel, ""))
+	assert.Equal(t, Mend, of(alarm, Feel, ""), "it was felt")
+	assert.Equal(t, Tend, of(due, Hold, "held"))
+	assert.Equal(t, Tend, of(due, Hold, "held-tips"))
+	assert.Equal(t, Hold, of(due, Hold, "held-crawls"), "another row speaks for itself")
+	assert.Equal(t, Hold, of(due, Hold, "held-better"))
+	assert.Equal(t, Mend, of(alarm, Hold, "held-better"))
+	assert.Equal(t, Hold, of(alarm, Hold, "held-crawls"))
+	assert.Equal(t, Stay, of(aftercare.Care{Day: day}, Stay, ""), "it wants nothing")
+}
+
+// Due is from its day on; what is to come is said with its day, but not over a look that is due or wet medium.
+func TestTheDayOfWhatItWants(t *testing.T) {
+	of := func(on, by, code, until string, says ...stances.Stance) Advice {
+		a := Advice{Code: code, UntilOn: until, Line: Line{Code: code, Row: "housed"}, Says: says}
+		a.tend(aftercare.Care{Day: day, Due: []aftercare.Due{{Job: "water", On: on, By: by}}}, true)
+		return a
+	}
+	a := of(day, "2030-05-17", Stay, "")
+	assert.Equal(t, []string{Tend, "2030-05-17"}, []string{a.Code, a.UntilOn})
+	assert.Contains(t, a.Says, stances.Water)
+	assert.Equal(t, day, of("2030-05-01", "2030-05-03", Stay, "").UntilOn, "what is late is for today")
+	assert.NotContains(t, of(day, day, Stay, "", stances.NoWater).Says, stances.Water)
+	bare := Advice{Code: Stay, Line: Line{Row: "held"}}
+	bare.tend(aftercare.Care{Day: day, Due: []aftercare.Due{{Job: "water", On: day}}}, false)
+	assert.NotContains(t, bare.Says, stances.Water, "it has no pot")
+	later := of("2030-05-16", "2030-05-17", Stay, "")
+	assert.Equal(t, []string{Stay, "2030-05-16"}, []string{later.Code, later.UntilOn})
+	assert.Equal(t, "2030-05-16", later.Line.Care.On)
+	assert.Empty(t, of("2030-05-16", "", Wait, "").UntilOn, "it waits for what it waits for")
+	assert.Equal(t, Leave, of("2030-05-16", "", Leave, day).Code)
+	assert.Equal(t, day, of("2030-05-16", "", Leave, day).UntilOn, "its look is due")
+	assert.Equal(t, "2030-05-16", of("2030-05-16", "", Leave, "2030-05-20").UntilOn)
+	assert.Equal(t, day, of("2030-05-16", "", Leave, day).UntilOn)
+}
+
+// What it waits for stands beside.
+func TestTheGateThatItWaitsFor(t *testing.T) {
+	gate := aftercare.Standing{Code: "tip", Name: knowledge.Text{Value: "Its first tip"}}
+	of := func(g aftercare.Standing) []knowledge.Text {
+		a := Advice{Code: Stay, Line: Line{Row: "housed"}}
+		a.tend(aftercare.Care{
+			Day: day, Due: []aftercare.Due{{Job: "check", On: "2030-05-20"}},
+			Runs: []aftercare.Running{{Gates: []aftercare.Standing{g}}},
+		}, true)
+		return a.Because
+	}
+	require.Len(t, of(gate), 1)
+	assert.Equal(t, "It waits for this: its first tip.", of(gate)[0].Value)
+	gate.OpenOn = "2030-05-01"
+	assert.Empty(t, of(gate))
+}
+
+// The day to look again: of its look; none where nothing is decided. A check-in puts none off, a round goes before.
+func TestTheDayToLookAgainToTheEdge(t *testing.T) {
+	at := func(change func(*patient.Patient)) string {
+		p := plant(t, "phalaenopsis", func(p *patient.Patient) {
+			p.Day, p.Looks = day, looked(day, patient.Growing, "tips-growing")
+			change(p)
+		})
+		return For(p, Known{}).UntilOn
+	}
+	plain := at(func(*patient.Patient) {})
+	assert.Equal(t, "2030-08-13", plain)
+	assert.Equal(t, plain, at(func(p *patient.Patient) { p.RoundDue = plain }), "the round of that day is that day")
+	assert.Equal(t, "2030-08-12", at(func(p *patient.Patient) { p.RoundDue = "2030-08-12" }))
+	assert.Equal(t, plain, at(func(p *patient.Patient) { p.RoundDue = "2030-08-14" }))
+	assert.Equal(t, plain, at(func(p *patient.Patient) { p.RoundDue = day }), "a round of the day of the look was seen by it")
+	assert.Equal(t, "2030-06-01", at(func(p *patient.Patient) { p.Looks[0].Noted.AgainOn = "2030-06-01" }))
+}
+
+// By when a tip is late: 2.2 times as long as its kind takes, from memory, counted from when it was held.
+func TestWhenATipIsLate(t *testing.T) {
+	held := func(from string, hold bool) []Flip {
+		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
+			p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
+			p.Profile.WeeksToFirstRoot.Value = 6
+			if hold {
+				p.Homes = []patient.Home{rehome.Stands(from, "tub", nil)}
+			}
+		}), Known{}).Flips
+	}
+	said := func(list []Flip) (words string) {
+		for _, f := range list {
+			if f.Then == Table().NoTipThen.Value {
+				words = f.If.Value
+			}
+		}
+		return words
+	}
+	fresh, old := said(held("2030-05-10", true)), said(held("2029-05-10", true))
+	assert.NotEmpty(t, fresh)
+	assert.Contains(t, old, "15 May 2030", "long past it is today")
+	assert.NotContains(t, fresh, "15 May 2030")
+	assert.Empty(t, said(held("", false)), "it is not held yet")
+	assert.LessOrEqual(t, len(held("2030-05-10", true)), int(Table().Most.Value)+1)
+}
+
+func TestAHeldPlantIsLateFromItsOwnDay(t *testing.T) {
+	f := flipping{Knowledge: Table(), p: plant(t, "phalaenopsis", func(p *patient.Patient) {
+		p.Intake.Pot, p.Profile.WeeksToFirstRoot.Value = patient.NoPot, 6
+		p.Homes = []patient.Home{rehome.Stands("2030-05-05", "tub", nil)}
+	})}
+	f.late()
+	require.Len(t, f.list, 1)
+	// 2.2 times 6 weeks are 92.4 days from the 5th of May: the 6th of August, in week 14.
+	assert.Contains(t, f.list[0].If.Value, "6 Aug 2030")
+	assert.Contains(t, f.list[0].If.Value, "week 14")
+}
