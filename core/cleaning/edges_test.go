@@ -1,0 +1,103 @@
+package cleaning_test
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"therapeon/core/cleaning"
+	"therapeon/core/disputes"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
+	"therapeon/core/work"
+)
+
+// reads gives a plant one root of two stretches.
+func (v visit) reads(spreads bool, feels ...roots.Feel) {
+	mm := 80.0
+	r := roots.Root{ID: "a", Count: 1, Spreads: spreads}
+	for _, f := range feels {
+		r.Segments = append(r.Segments, roots.Segment{LengthMM: &mm, Feel: f, Colour: roots.ColourPale})
+	}
+	v.Patient.Reading = &patient.Reading{Checks: roots.Checks{}, Roots: roots.Reading{Roots: []roots.Root{r}}}
+}
+
+// Rot that was found asks for peroxide and a new blade afterwards, whichever way it was found; dead dry roots do not.
+func TestWhicheverRotWasFound(t *testing.T) {
+	for name, x := range map[string]struct {
+		spreads bool
+		feels   []roots.Feel
+		rot     bool
+		powder  bool
+	}{
+		"a whole root":   {false, []roots.Feel{roots.Mushy}, true, false},
+		"an end":         {false, []roots.Feel{roots.Firm, roots.Mushy}, true, false},
+		"rot that runs":  {true, []roots.Feel{roots.Firm, roots.Mushy}, true, true},
+		"dry and hollow": {false, []roots.Feel{roots.Hollow}, false, false},
+		"a dry end":      {false, []roots.Feel{roots.Firm, roots.Hollow}, false, false},
+		"nothing":        {false, []roots.Feel{roots.Firm}, false, false},
+	} {
+		v := caseOf("cattleya")
+		v.reads(x.spreads, x.feels...)
+		all := codes(v.draw())
+		has := func(code string) bool { return slices.Contains(all, code) }
+		assert.Equal(t, x.rot, has("peroxide"), name)
+		assert.Equal(t, x.rot, has("blade-again"), name)
+		assert.Equal(t, x.powder, has("powder"), name)
+	}
+}
+
+// Roots are cut of a plant that is out of its pot; of one that stands in it they are not.
+func TestRootsAreCutOutOfThePotOnly(t *testing.T) {
+	v := caseOf("cattleya")
+	v.reads(false, roots.Mushy)
+	assert.Contains(t, codes(v.draw()), "cut-roots")
+	v.Patient.Looks[0].Noted.Unpotted = false
+	v.Patient.Reading.Roots.InPot = true
+	assert.NotContains(t, codes(v.draw()), "cut-roots")
+	none := caseOf("cattleya")
+	assert.NotContains(t, codes(none.draw()), "cut-roots", "nothing was read")
+}
+
+// A spike that is cut wants a blade, one that waits or is kept does not.
+func TestABladeForASpikeThatIsCut(t *testing.T) {
+	for side, want := range map[disputes.SideCode][2]bool{
+		disputes.SpikeCut: {true, true}, disputes.SpikeKeep: {false, false},
+	} {
+		v := caseOf("phalaenopsis")
+		v.Patient.Intake.Flowering = patient.Spike
+		v.Patient.Sides[disputes.SpikeAtRescue] = side
+		v.Patient.Given.Grade = roots.Poor
+		all := codes(v.draw())
+		assert.Equal(t, want, [2]bool{slices.Contains(all, cleaning.SpikeCut), slices.Contains(all, "blade")}, side)
+	}
+}
+
+// Webs alone are many, two ways in which pests show are too; then the spray is the strong one.
+func TestWhenPestsAreMany(t *testing.T) {
+	use := func(found ...string) string {
+		v := caseOf("cattleya")
+		v.Patient.Looks[0].Noted.Findings = patient.Findings{}
+		for _, f := range found {
+			v.Patient.Looks[0].Noted.Findings[f] = patient.Present
+		}
+		v.Actions["oil-soap-label"] = []string{"Spider mites"}
+		return jobOf(t, v.draw(), "oil-soap-label").Use
+	}
+	assert.Equal(t, "mild", use())
+	assert.Equal(t, "mild", use("moving-specks"))
+	assert.Equal(t, "spray", use("webs"))
+	assert.Equal(t, "spray", use("moving-specks", "stippled"))
+}
+
+// What was cut of a division is powdered once it is done.
+func TestADivisionIsPowderedOnceDone(t *testing.T) {
+	v := caseOf("cattleya")
+	v.Divide = true
+	assert.NotContains(t, codes(v.draw()), "powder")
+	v.Marks = work.Marks{"divide": {State: work.Done}}
+	assert.Contains(t, codes(v.draw()), "powder")
+	v.Patient.Sides[disputes.CutPowder] = "none"
+	assert.NotContains(t, codes(v.draw()), "powder")
+}
