@@ -1,0 +1,309 @@
+package look
+
+import (
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+
+	"therapeon/core/causes"
+	"therapeon/core/disputes"
+	"therapeon/core/patient"
+	"therapeon/core/roots"
+	"therapeon/core/stances"
+)
+
+// heardOf is the plant of a case, of which that is heard.
+func heardOf(c Case, h patient.Heard) *patient.Patient {
+	p := c.patient()
+	p.Judge = func(*patient.Patient) patient.Heard { return h }
+	return p
+}
+
+func nameOf(t *testing.T, cause string) string {
+	t.Helper()
+	c, ok := causes.Table().Cause(cause)
+	assert.True(t, ok, cause)
+	return c.Name
+}
+
+// What is to be treated in the pot is treated once: not again after it was done, or a round was noted since the
+// look; again once its round is due. Common practice, no source.
+func TestWhatIsTreatedInThePot(t *testing.T) {
+	c := looked(t, "cattleya", "tips-growing")
+	asked := patient.Heard{Asked: map[string][]string{"oil-soap-label": {nameOf(t, "spider-mites")}}}
+	say := func(change func(*patient.Patient)) string {
+		p := heardOf(c, asked)
+		p.Now = time.Date(2030, 4, 1, 9, 0, 0, 0, time.UTC)
+		change(p)
+		return Table().Decide(p).Line.Say
+	}
+	day := heardOf(c, asked).Day
+	before, after := "2029-01-01", "2030-12-01"
+	assert.Equal(t, Treat, say(func(*patient.Patient) {}))
+	deed := func(on string, out bool) func(*patient.Patient) {
+		return func(p *patient.Patient) { p.Deeds = []patient.Deed{{Of: "oil-soap-label", On: on, LeftOut: out}} }
+	}
+	assert.Equal(t, Treat, say(deed(before, false)), "before the look")
+	assert.Equal(t, Leave, say(deed(day, false)))
+	assert.Equal(t, Leave, say(deed(after, false)))
+	assert.Equal(t, Treat, say(deed(day, true)), "it was left out, and nothing else was done")
+	assert.Equal(t, Treat, say(func(p *patient.Patient) { p.Deeds = []patient.Deed{{Of: "peroxide-fizz", On: day}} }))
+	round := func(pest, on string) func(*patient.Patient) {
+		return func(p *patient.Patient) { p.Rounds = []patient.TreatedDay{{On: on, Pest: pest}} }
+	}
+	assert.Equal(t, Leave, say(round("spider-mites", day)))
+	assert.Equal(t, Treat, say(round("spider-mites", before)))
+	assert.Equal(t, Treat, say(round("scale", day)), "against another")
+	due := func(on string) string {
+		return say(func(p *patient.Patient) { deed(day, false)(p); p.RoundDue = on })
+	}
+	assert.Equal(t, Treat, due("2030-04-01"), "its next round has come")
+	assert.Equal(t, Leave, due("2030-04-02"))
+	assert.Equal(t, Leave, say(func(p *patient.Patient) {
+		p.Judge = func(*patient.Patient) patient.Heard { return patient.Heard{} }
+		p.RoundDue = "2030-04-01"
+	}), "nothing asks for it")
+	assert.Equal(t, Leave, say(func(p *patient.Patient) {
+		p.Judge = func(*patient.Patient) patient.Heard {
+			return patient.Heard{Asked: map[string][]string{"strip-medium": {"x"}}}
+		}
+	}), "that is done out of the pot")
+}
+
+// What agrees with the look, and what waits until the plant is out.
+func TestWhatAgreesWithTheLook(t *testing.T) {
+	now, later := Agreed([]string{"oil-soap-label", "strip-medium"}, Verdict{}, true)
+	assert.Equal(t, []string{"oil-soap-label"}, now)
+	assert.Equal(t, []string{"strip-medium"}, later)
+	now, later = Agreed([]string{"oil-soap-label", "strip-medium"}, Verdict{}, false)
+	assert.Equal(t, []string{"oil-soap-label", "strip-medium"}, now)
+	assert.Empty(t, later)
+	wet, dry := "", ""
+	for _, a := range causes.Table().Actions {
+		for _, s := range a.Says {
+			if s == stances.Water && wet == "" {
+				wet = a.Code
+			}
+			if s == stances.NoWater && dry == "" {
+				dry = a.Code
+			}
+		}
+	}
+	if wet == "" || dry == "" {
+		t.Skip("no two actions differ on water")
+	}
+	now, _ = Agreed([]string{wet, dry}, Verdict{}, true)
+	assert.NotContains(t, now, wet, "what withholds water goes first")
+	now, _ = Agreed([]string{wet, dry}, Verdict{Says: []stances.Stance{stances.Water}}, true)
+	assert.NotContains(t, now, dry, "the look says so")
+	now, _ = Agreed([]string{wet}, Verdict{}, true)
+	assert.Contains(t, now, wet)
+}
+
+// A look is history once a home was given; one of a plant that was out by then and still is holds on.
+func TestALookThatHolds(t *testing.T) {
+	p := looked(t, "cattleya", "crumbles").patient()
+	assert.True(t, Holds(p))
+	assert.False(t, Holds(&patient.Patient{}))
+	day := p.Looks[0].On
+	p.Day = "2030-12-01"
+	p.Homes = []patient.Home{{From: day, Potted: true, Way: "bark"}}
+	p.Forget()
+	assert.False(t, Holds(p), "housed since")
+	p.Homes[0].Hold, p.Homes[0].Potted = true, false
+	p.Forget()
+	assert.False(t, Holds(p), "it stood in its pot when it was looked over")
+	p.Looks[0].Noted.Unpotted = true
+	p.Forget()
+	assert.True(t, Holds(p), "out then and held now")
+}
+
+// What its causes ask for, as far as the look agrees; nothing in a home that it was given since.
+func TestWhatIsHeardOfItsCauses(t *testing.T) {
+	asks := patient.Heard{
+		Plan:  []string{"oil-soap-label", "strip-medium"},
+		Asked: map[string][]string{"oil-soap-label": {"Mites"}, "strip-medium": {"Rot"}}, Acted: []string{"spider-mites"},
+	}
+	p := heardOf(looked(t, "cattleya", "tips-growing"), asks)
+	h := Heard(p)
+	assert.Equal(t, []string{"oil-soap-label"}, h.Plan, "it stays in its pot")
+	assert.Equal(t, map[string][]string{"oil-soap-label": {"Mites"}}, h.Asked)
+	p.Homes = []patient.Home{{From: p.Day, Potted: true, Way: "bark"}}
+	p.Day = "2030-12-01"
+	p.Forget()
+	h = Heard(p)
+	assert.Empty(t, h.Plan)
+	assert.Empty(t, h.Asked)
+	assert.Equal(t, []string{"spider-mites"}, h.Acted, "what it has it has")
+	none := heardOf(Case{}, asks)
+	none.Looks = nil
+	assert.Empty(t, Heard(none).Plan, "nobody looked")
+}
+
+// Roots are read where it stands in a home given here, or where its look leaves it in; else out of its pot.
+func TestWhereRootsAreRead(t *testing.T) {
+	leave, unpot := looked(t, "cattleya", "tips-growing").patient(), looked(t, "cattleya", "decay-smell").patient()
+	assert.True(t, ReadInPot(leave))
+	assert.False(t, ReadInPot(unpot))
+	assert.True(t, Table().Decide(leave).Stays(leave))
+	assert.False(t, Table().Decide(unpot).Stays(unpot))
+	assert.False(t, ReadInPot(&patient.Patient{Profile: leave.Profile, Day: leave.Day}), "nobody looked")
+	unpot.Homes = []patient.Home{{From: "2020-01-01", Potted: true, Way: "bark"}}
+	unpot.Forget()
+	assert.True(t, ReadInPot(unpot), "housed here")
+	leave.Intake.Pot, leave.Looks[0].Noted.Unpotted = patient.NoPot, true
+	leave.Forget()
+	assert.False(t, ReadInPot(leave), "it is out")
+	assert.False(t, Table().Decide(leave).Stays(leave))
+	assert.Equal(t, Line{Say: "held-since"}, Since(patient.Home{Hold: true}))
+	assert.Equal(t, Line{Say: "potted-since"}, Since(patient.Home{}))
+}
+
+// The season: as noted, by what it does, by its nights, by the length of the day, by the calendar.
+func TestTheSeasonOfAPlant(t *testing.T) {
+	k, north := Table(), 50.0
+	of := func(c Case, change ...func(*patient.Patient)) patient.Season {
+		p := c.patient()
+		for _, f := range change {
+			f(p)
+		}
+		season, _ := k.SeasonOf(p)
+		return season
+	}
+	june := func(p *patient.Patient) { p.Day = "2030-06-15" }
+	winter := func(p *patient.Patient) { p.Day = "2030-12-15" }
+	plain := looked(t, "cattleya")
+	plain.Season = ""
+	assert.Equal(t, patient.Warm, of(plain, june))
+	assert.Equal(t, patient.Cool, of(plain, winter))
+	assert.Equal(t, patient.Cool, of(plain, june, func(p *patient.Patient) { p.House.South = true }))
+	noted := plain
+	noted.Season = patient.Cool
+	assert.Equal(t, patient.Cool, of(noted, june))
+	grows, rests := plain, plain
+	grows.Growth, rests.Growth = patient.Growing, patient.Resting
+	assert.Equal(t, patient.Warm, of(grows, winter))
+	assert.Equal(t, patient.Cool, of(rests, june))
+	least := plain.patient().Around().Minima().Growth.Value
+	for c, want := range map[float64]patient.Season{least: patient.Warm, least - 0.1: patient.Cool} {
+		nights := plain
+		nights.NightLowC = at(c)
+		assert.Equal(t, want, of(nights, winter), c)
+		assert.Equal(t, want, of(nights, june), c)
+	}
+	at50 := func(p *patient.Patient) { p.House.LatitudeDeg = &north }
+	assert.Equal(t, patient.Warm, of(plain, june, at50))
+	assert.Equal(t, patient.Cool, of(plain, winter, at50))
+	hours := k.Figures.WarmDayHours.Value
+	assert.Equal(t, patient.Warm, k.SeasonByDay(hours))
+	assert.Equal(t, patient.Cool, k.SeasonByDay(hours-0.1))
+	season, days := k.SeasonOf(&patient.Patient{})
+	assert.Empty(t, season)
+	assert.Zero(t, days)
+	// From the 15th of December to the 1st of the first warm month.
+	p := plain.patient()
+	p.Day = "2030-12-15"
+	_, days = k.SeasonOf(p)
+	turn := time.Date(2031, time.Month(k.Figures.WarmFromNorth.Value), 1, 0, 0, 0, 0, time.UTC)
+	assert.Equal(t, int(turn.Sub(time.Date(2030, 12, 15, 0, 0, 0, 0, time.UTC)).Hours()/24), days)
+	_, months := k.Season(int(k.Figures.WarmToNorth.Value), false)
+	assert.Zero(t, months, "the last warm month is warm")
+	s, _ := k.Season(int(k.Figures.WarmToNorth.Value)+1, false)
+	assert.Equal(t, patient.Cool, s)
+}
+
+// Frost holds a plant back at nights below what hurts it, not at them; cold at nights below what it grows at.
+func TestNightsThatHoldItBack(t *testing.T) {
+	blocks := func(night float64, found ...string) (codes []string) {
+		c := looked(t, "phalaenopsis", append(found, "crumbles")...)
+		c.NightLowC, c.Growth = &night, patient.Idle
+		for _, b := range decide(c).Blocks {
+			codes = append(codes, b.Code)
+		}
+		return codes
+	}
+	m := looked(t, "phalaenopsis").patient().Around().Minima()
+	assert.Contains(t, blocks(m.Injury.Value-0.1), "frost")
+	assert.NotContains(t, blocks(m.Injury.Value), "frost")
+	assert.Contains(t, blocks(m.Growth.Value-0.1), "cold")
+	assert.NotContains(t, blocks(m.Growth.Value), "cold")
+	assert.NotContains(t, blocks(m.Growth.Value-0.1, "decay-smell"), "cold", "what smells is not waited for")
+	assert.Contains(t, blocks(m.Injury.Value-0.1, "sour-smell"), "frost")
+}
+
+// What eats roots is out soon, and now once that is known; in mineral medium its guests are treated there.
+func TestWhatEatsRoots(t *testing.T) {
+	of := func(medium string, word patient.Word) Verdict {
+		p := heardOf(looked(t, "cattleya", "tips-growing"), patient.Heard{Acted: []string{"snails"}, Strips: true})
+		p.Intake.OldMedium = medium
+		if word != "" {
+			p.Looks[0].Noted.Decisions = map[string]patient.Decision{"snails": {Word: word}}
+		}
+		return Table().Decide(p)
+	}
+	assert.Equal(t, Soon, of("bark", "").Decision)
+	assert.Equal(t, Now, of("bark", patient.Confirmed).Decision)
+	assert.Equal(t, Soon, of("bark", patient.Rejected).Decision)
+	assert.Equal(t, Leave, of("mineral", "").Decision, "its guests alone")
+	strips := ""
+	for _, c := range causes.Table().Causes {
+		if !Table().Guests.Has(c.Code) && !Table().Eats.Has(c.Code) && slices.ContainsFunc(c.Do, causes.Strips) {
+			strips = c.Code
+		}
+	}
+	p := heardOf(looked(t, "cattleya", "tips-growing"), patient.Heard{Acted: []string{"snails", strips}, Strips: true})
+	p.Intake.OldMedium = "mineral"
+	assert.NotEqual(t, Leave, Table().Decide(p).Decision, "not for guests alone")
+}
+
+// In place within its days, and moist moss at a raised base but of a climber, which always stands so.
+func TestWhatIsDoneInPlaceHasItsDay(t *testing.T) {
+	v := decide(looked(t, "cattleya", "set-wrong"))
+	assert.LessOrEqual(t, v.AgainDays, 3, "a house rule")
+	assert.NotEmpty(t, v.InPlace)
+	raised := decide(looked(t, "cattleya", "base-raised"))
+	assert.NotEmpty(t, raised.InPlace)
+	vine := looked(t, "cattleya", "base-raised")
+	vine.Profile.Habit.Value = "climbing"
+	if vine.Profile.IsClimber() {
+		assert.Empty(t, decide(vine).InPlace)
+	}
+	out := looked(t, "cattleya", "set-wrong")
+	out.Unpotted = true
+	assert.Empty(t, decide(out).InPlace)
+}
+
+// Roots read before its present home say nothing of today.
+func TestRootsReadBeforeItsHome(t *testing.T) {
+	of := func(read string) string {
+		c := looked(t, "cattleya", "leaves-limp")
+		p := c.patient()
+		p.Looks[0].Noted.Findings["pot-light"] = patient.Absent
+		p.Homes = []patient.Home{{From: "2029-06-01", Potted: true, Medium: "bark", Way: "bark"}}
+		p.Given.Grade = roots.Unread
+		mm := 60.0
+		p.Reading = &patient.Reading{On: read, Checks: roots.Checks{}, Roots: roots.Reading{
+			InPot: true, Roots: []roots.Root{{ID: "a", Count: 1, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Mushy}}}},
+		}}
+		return Table().Decide(p).Decision
+	}
+	assert.NotEqual(t, of("2029-05-05"), of("2030-02-05"))
+	assert.Equal(t, Now, of("2030-02-05"), "limp on rotten roots")
+}
+
+// Repotted in flower only by the house's side.
+func TestInFlowerByTheSide(t *testing.T) {
+	of := func(side disputes.SideCode, found string) Verdict {
+		c := looked(t, "phalaenopsis", found)
+		c.Flowering, c.RepotInFlower, c.Growth = patient.Bloom, side, patient.NewRoots
+		return decide(c)
+	}
+	assert.Equal(t, Wait, of(disputes.NeverInFlower, "crumbles").Decision)
+	needed := of(disputes.WhenRootsNeed, "most-roots-dead")
+	assert.NotEqual(t, Wait, needed.Decision)
+	soon := of(disputes.ByUrgency, "crumbles")
+	assert.Equal(t, Soon, soon.Decision)
+	assert.NotContains(t, ruled(soon), "needed-in-flower")
+}
