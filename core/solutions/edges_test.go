@@ -140,3 +140,39 @@ func TestWhichToolAHandTakes(t *testing.T) {
 	assert.Equal(t, "jug to 450 mL", tools.jugs(450))
 	assert.Equal(t, 0.0, math.Max(0, Hand{Amount: 1, Error: 2}.low()))
 }
+
+// What a product advises beside is said where something is mixed: not of a bottle that is taken as it is, nor twice.
+func TestWhatAProductAdvisesBeside(t *testing.T) {
+	says := func(product string, stock, wanted float64) (tip bool) {
+		p, ok := Known().Product(product)
+		require.True(t, ok)
+		require.NotNil(t, p.Tip)
+		d := Dilution{Product: product, Use: p.Uses[0].Code, Stock: Strength{stock, "percent"}, MakeML: some(200)}
+		d.Wanted = &Strength{wanted, "percent"}
+		for _, n := range Dilute(d).Notes {
+			tip = tip || n == *p.Tip
+		}
+		return tip
+	}
+	assert.True(t, says("alcohol", 96, 70))
+	assert.False(t, says("alcohol", 70, 70), "nothing is added")
+	caustic, _ := Known().Product("peroxide")
+	above := caustic.CausticAbovePercent.Value
+	assert.False(t, says("peroxide", above, 1), "it is weak enough as it is")
+	assert.True(t, says("peroxide", above+1, 1))
+}
+
+// Of two bottles that lack as much the weaker is taken, of two alike the first.
+func TestOfTwoBottlesTheWeaker(t *testing.T) {
+	take := func(shelf ...Bottle) int64 { return Take("peroxide", 3, 300, shelf).ItemID }
+	bottle := func(id int64, percent, ml float64) Bottle {
+		return Bottle{ID: id, Product: "peroxide", Percent: &percent, AmountML: ml}
+	}
+	assert.Equal(t, int64(2), take(bottle(1, 6, 900), bottle(2, 3, 900)))
+	assert.Equal(t, int64(1), take(bottle(1, 3, 900), bottle(2, 6, 900)))
+	assert.Equal(t, int64(1), take(bottle(1, 3, 900), bottle(2, 3, 900)))
+	assert.Equal(t, int64(1), take(bottle(1, 6, 900), bottle(2, 3, 100)), "the weaker has not enough")
+	assert.Equal(t, int64(2), take(bottle(1, 3, 100), bottle(2, 3, 200)), "it lacks less")
+	short := Take("peroxide", 3, 300, []Bottle{bottle(1, 3, 100)})
+	assert.InDelta(t, 200, short.ShortML, 1e-9)
+}
