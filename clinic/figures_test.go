@@ -42,7 +42,6 @@ var notOfTheCraft = map[string][]string{
 	"api/wire/operation.go":         {"4", "20", "15", "10", "64", "400"}, // bytes, seconds, numbers, letters
 	"api/intake/routes.go":          {"200", "2000"},                      // rows of a list
 	"api/settings/routes.go":        {"10", "5"},                          // minutes
-	"api/today/routes.go":           {"720"},                              // minutes of an evening, at most
 	"api/division/routes.go":        {"12"},                               // cuts asked about
 	"api/history/routes.go":         {"10", "64", "48", "23"},             // numbers, labels of a call, places of a sheet
 	"api/places/routes.go":          {"5"},                                // minutes
@@ -58,7 +57,6 @@ var notOfThePage = map[string][]string{
 	"lib/words.ts":                       {"1000", "10"},       // units, digits
 	"draw/RacePicture.tsx":               {"16", "12", "32"},   // weeks that fit under the picture, px between words
 	"features/race/RaceView.tsx":         {"98"},               // weeks that are read out
-	"features/mixing/StackMix.tsx":       {"10"},               // doses, as the request has them
 	"features/mixing/Measured.tsx":       {"15", "1000", "20"}, // household units, digits
 	"features/mixing/Water.tsx":          {"0.01"},             // below it reads 0 %
 	"features/division/DivisionStep.tsx": {"60"},               // bulbs, as the request has them
@@ -70,8 +68,6 @@ var notOfThePage = map[string][]string{
 	"features/rehome/MixForm.tsx":        {"0.005"},            // below it reads 0 mL
 	"draw/SharesBar.tsx":                 {"0.12"},             // room for a label
 	"lib/dates.ts":                       {"12", "7", "4"},     // months, letters of a day
-	"features/roots/RootEditor.tsx":      {"3000"},             // mm, as the request has them
-	"features/roots/TallyPad.tsx":        {"400", "3000"},      // roots and mm, as the request has them
 	"features/roots/SideRoots.tsx":       {"12"},               // segments, as the request has them
 	"features/intake/Blades.tsx":         {"50"},               // leaves, as the request has them
 }

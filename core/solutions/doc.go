@@ -51,8 +51,19 @@ type Knowledge struct {
 	Units    map[string]Unit           `yaml:"units" json:"units" required:"true"`
 	Tools    ToolTable                 `yaml:"tools" json:"tools" required:"true"`
 	Figures  Figures                   `yaml:"figures" json:"figures" required:"true"`
+	Starts   map[string]Start          `yaml:"starts" json:"starts" required:"true" description:"what each bench starts from, by the field"`
+	Fills    []Fill                    `yaml:"fills" json:"fills" required:"true" description:"what is filled, of a usual size"`
 	Notes    map[string]knowledge.Text `yaml:"notes" json:"notes" required:"true"`
 	Products []Product                 `yaml:"-" json:"products" required:"true"`
+}
+
+// Start is what a bench starts from, until its figures are typed over.
+type Start map[string]knowledge.Number
+
+// Fill is something that is filled, of a usual size.
+type Fill struct {
+	Name string           `yaml:"name" json:"name" required:"true"`
+	ML   knowledge.Number `yaml:"ml" json:"ml" required:"true"`
 }
 
 // Product is something that is mixed or put on.

@@ -76,7 +76,13 @@ type tally struct {
 	survived       []spot
 }
 
-func (t tally) share() float64 { return 100 * float64(t.noticed) / float64(max(1, t.tried)) }
+// share is the percentage noticed; of none, all.
+func (t tally) share() float64 {
+	if t.tried == 0 {
+		return 100
+	}
+	return 100 * float64(t.noticed) / float64(t.tried)
+}
 
 var coverage = regexp.MustCompile(`coverage: ([\d.]+)% of statements`)
 

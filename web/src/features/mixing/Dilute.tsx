@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import type { Strength } from "../../lib/api/client";
 import { SolutionsStrength, Stock } from "../../lib/api/fields";
-import { figure } from "../../lib/words";
+import { figure, volume } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { Mark, Marked } from "../../ui/Mark";
@@ -25,7 +25,7 @@ export function Dilute(p: DiluteProps) {
           <What d={d} {...p} />
           <StockOf d={d} {...p} />
           <Wanted d={d} />
-          <HowMuch d={d} />
+          <HowMuch d={d} fills={p.knowledge.fills} />
           <Figure
             {...Stock.label_most_percent}
             label="The most your label allows, if it says"
@@ -161,15 +161,8 @@ function Wanted({ d: { asked, set, wrong } }: Part) {
   );
 }
 
-const usualFills = [
-  [200, "200 mL"],
-  [750, "Sprayer, 750 mL"],
-  [1000, "1 L"],
-  [5000, "Bath, 5 L"],
-] as const;
-
 /** How much is made, or of how much. */
-function HowMuch({ d: { asked, set, at } }: Part) {
+function HowMuch({ d: { asked, set, at }, fills }: Part & { fills: DiluteProps["knowledge"]["fills"] }) {
   if (asked.way !== "make") {
     return (
       <>
@@ -182,9 +175,9 @@ function HowMuch({ d: { asked, set, at } }: Part) {
     <>
       <Figure {...at("make_ml")} />
       <Row label="Usual fills">
-        {usualFills.map(([ml, words]) => (
-          <Button key={ml} onClick={() => set({ make_ml: ml })}>
-            {words}
+        {fills.map(({ name, ml }) => (
+          <Button key={name} onClick={() => set({ make_ml: ml.value })}>
+            {name}, {volume(ml.value)}
           </Button>
         ))}
       </Row>

@@ -12,7 +12,7 @@ import { Row } from "../../ui/Row";
 import { Headline } from "../../ui/Said";
 import { Halves } from "./Halves";
 import { Amount, Beside, ComesOut, Stopped, TwoSteps } from "./Measured";
-import { useWorked, type BenchProps } from "./useWorked";
+import { startOf, useWorked, type BenchProps } from "./useWorked";
 
 /** A feed as far as it is given, worked out from the ppm or from the grams. */
 type Asked = Partial<Feed> & { way: string };
@@ -24,15 +24,15 @@ export function FeedMix({ knowledge, tools }: BenchProps) {
   const given = (name: string) => Number(search.get(name)) || undefined;
   const bench = useWorked(
     SolutionsFeed,
-    (): Asked => ({
-      way: "ppm",
-      n_percent: 20,
-      p2o5_percent: 20,
-      k2o_percent: 20,
-      wanted_ppm_n: given("ppm") ?? 100,
-      g_per_l: 0.5,
-      volume_l: given("l") ?? 5,
-    }),
+    (): Asked => {
+      const usual = startOf<Partial<Feed>>(knowledge, "feed");
+      return {
+        ...usual,
+        way: "ppm",
+        wanted_ppm_n: given("ppm") ?? usual.wanted_ppm_n,
+        volume_l: given("l") ?? usual.volume_l,
+      };
+    },
     {
       name: "feed",
       body: ({ way, n_percent, p2o5_percent, k2o_percent, wanted_ppm_n, g_per_l, volume_l, ...label }) => {

@@ -16,13 +16,16 @@ import { Why, Headline } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import { Part } from "./Halves";
 import { scales, unitOf, type Scale } from "./scales";
-import { useWorked } from "./useWorked";
+import { startOf, useWorked, type BenchProps } from "./useWorked";
 
 const options = scales.map(([c, w]) => [c, w] as const);
 
 /** A reading on every scale, and what a product adds to one's own meter. */
-export function MeterBench() {
-  const start: { scale: Scale; value?: number } = { scale: "ppm500", value: 500 };
+export function MeterBench({ knowledge: k }: Pick<BenchProps, "knowledge">) {
+  const start = (): { scale: Scale; value?: number } => ({
+    scale: "ppm500",
+    value: startOf<{ reading?: number }>(k, "meter").reading,
+  });
   const {
     asked,
     set,
@@ -66,13 +69,13 @@ export function MeterBench() {
           </>
         )}
       </Part>
-      <Calibrate />
+      <Calibrate knowledge={k} />
     </>
   );
 }
 
-function Calibrate() {
-  const start: Partial<Calibration> & { scale: Scale } = { scale: "ppm500", before: 40, ml_per_l: 1 };
+function Calibrate({ knowledge: k }: Pick<BenchProps, "knowledge">) {
+  const start = (): Partial<Calibration> & { scale: Scale } => ({ ...startOf(k, "calibration"), scale: "ppm500" });
   const { asked, set, at, answer } = useWorked(SolutionsCalibration, start, {
     name: "calibration",
     body: ({ scale, before, after, ml_per_l }) =>

@@ -77,7 +77,7 @@ export default function MixingBench() {
       {at === "feed" && <FeedMix {...bench} />}
       {at === "stack" && <StackMix {...bench} />}
       {at === "water" && <Water {...bench} />}
-      {at === "meter" && <MeterBench />}
+      {at === "meter" && <MeterBench {...bench} />}
       {at === "media" && <Media />}
       {at === "shelf" && <Shelf {...bench} />}
     </main>

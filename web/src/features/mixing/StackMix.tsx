@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
-import { ask, client, type OnShelf, type Stacked } from "../../lib/api/client";
+import { ask, client, type OnShelf, type SolutionKnowledge, type Stacked } from "../../lib/api/client";
 import { SolutionsDose, SolutionsStack } from "../../lib/api/fields";
 import { shelf } from "../../lib/api/queries";
 import { fieldsOf } from "../../lib/form";
@@ -16,20 +16,17 @@ import { TextLine } from "../../ui/TextLine";
 import { Halves } from "./Halves";
 import { Beside } from "./Measured";
 import { scales, unitOf, type Scale } from "./scales";
-import { useWorked, type BenchProps } from "./useWorked";
+import { startOf, useWorked, type BenchProps } from "./useWorked";
 
 type Dosed = { key: number; name: string; adds?: number; wanted?: number };
 type Asked = { scale: Scale; base?: number; volume_l?: number; doses: Dosed[] };
 
-const usual: Asked = {
-  scale: "ppm500",
-  base: 40,
-  volume_l: 5,
-  doses: [
-    { key: 1, name: "Seaweed tonic", wanted: 25 },
-    { key: 2, name: "Calcium and magnesium", wanted: 25 },
-  ],
-};
+/** A usual stack: what is dosed to a meter, each to as much. */
+function usual(k: SolutionKnowledge): Asked {
+  const { wanted, ...of } = startOf<{ base?: number; volume_l?: number; wanted?: number }>(k, "stack");
+  const dosed = k.products.filter((p) => p.meter);
+  return { ...of, scale: "ppm500", doses: dosed.map((p, i) => ({ key: i + 1, name: p.name, wanted })) };
+}
 
 /** Once each product says what it adds and should add. */
 function bodyOf({ scale, base, volume_l, doses }: Asked, { knowledge: k, tools }: BenchProps) {
@@ -53,7 +50,7 @@ function bodyOf({ scale, base, volume_l, doses }: Asked, { knowledge: k, tools }
 /** Several products on a base water, each to what the meter should read after it. */
 export function StackMix(p: BenchProps) {
   const calibrated = useQuery(shelf).data?.filter((s) => s.stock.adds) ?? [];
-  const bench = useWorked(SolutionsStack, usual, {
+  const bench = useWorked(SolutionsStack, () => usual(p.knowledge), {
     name: "stack",
     body: (asked) => bodyOf(asked, p),
     work: (body) => ask(client.POST("/api/v1/compute/stack", { body })),

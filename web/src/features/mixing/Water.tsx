@@ -7,21 +7,21 @@ import { Headline, Aside } from "../../ui/Said";
 import { Part } from "./Halves";
 import { Amount, Beside, ComesOut } from "./Measured";
 import css from "./mixing.module.css";
-import { useWorked, type BenchProps } from "./useWorked";
+import { startOf, useWorked, type BenchProps } from "./useWorked";
 
 /** Tap and pure water to a target; how much rinses a pot; what oxygen water holds. */
 export function Water(p: BenchProps) {
   return (
     <>
       <BlendMix {...p} />
-      <FlushMix />
-      <Oxygen />
+      <FlushMix {...p} />
+      <Oxygen {...p} />
     </>
   );
 }
 
 function BlendMix({ knowledge: k, tools }: BenchProps) {
-  const start: Partial<Blend> = { tap: 260, pure: 10, target: 60, volume_l: 10 };
+  const start = () => startOf<Partial<Blend>>(k, "blend");
   const bench = useWorked(SolutionsBlend, start, {
     name: "blend",
     body: ({ tap, pure, target, volume_l }) =>
@@ -72,16 +72,8 @@ const flush = {
   work: (body: Flush) => ask(client.POST("/api/v1/compute/flush", { body })),
 };
 
-function FlushMix() {
-  const start: Flushing = {
-    way: "share",
-    pot_ml: 1000,
-    holds_percent: 40,
-    left_percent: 20,
-    start: 900,
-    target: 300,
-    water: 60,
-  };
+function FlushMix({ knowledge: k }: BenchProps) {
+  const start = (): Flushing => ({ ...startOf<Flush>(k, "flush"), way: "share" });
   const { asked, set, at, answer, trouble } = useWorked(SolutionsFlush, start, flush);
   return (
     <Part
@@ -135,8 +127,8 @@ const Poured = ({ m }: { m: Flushed }) => (
   </>
 );
 
-function Oxygen() {
-  const start: { celsius?: number } = { celsius: 20 };
+function Oxygen({ knowledge: k }: BenchProps) {
+  const start = () => startOf<{ celsius?: number }>(k, "oxygen");
   const { at, answer } = useWorked(OxygenAsk, start, {
     name: "oxygen",
     body: ({ celsius }) => (celsius === undefined ? undefined : { celsius }),

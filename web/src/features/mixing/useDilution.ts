@@ -1,6 +1,6 @@
 import { ask, client, type Dilution, type OnShelf, type Product, type Strength } from "../../lib/api/client";
 import { SolutionsDilution } from "../../lib/api/fields";
-import { useWorked, type BenchProps } from "./useWorked";
+import { startOf, useWorked, type BenchProps } from "./useWorked";
 
 export type DiluteProps = BenchProps & { search: URLSearchParams; shelf: OnShelf[]; terete: boolean };
 
@@ -35,6 +35,7 @@ function start({ knowledge: k, search, shelf }: DiluteProps): Asked {
   const use = purposeOf(product, search.get("use") ?? "");
   const own = bottle(shelf, product?.code ?? "", use?.code);
   return {
+    ...startOf<Pick<Asked, "stock_ml" | "water_ml">>(k, "dilution"),
     product: product?.code ?? "other",
     use: use?.code ?? "",
     way: "make",
@@ -42,8 +43,6 @@ function start({ knowledge: k, search, shelf }: DiluteProps): Asked {
     stock: own?.percent ?? usual(product),
     wanted: number(search.get("wanted")) ?? use?.percent?.value,
     make_ml: number(search.get("make")) ?? use?.volume_ml.value,
-    stock_ml: 100,
-    water_ml: 100,
     fills: 1,
     by: "",
     label: own?.label_most_percent,

@@ -5,6 +5,10 @@ import { fieldsOf } from "../../lib/form";
 
 export type BenchProps = { knowledge: SolutionKnowledge; tools: NonNullable<Settings["tools"]> };
 
+/** What the table has a bench start from, until it is typed over. */
+export const startOf = <V extends object>(k: SolutionKnowledge, bench: string): V =>
+  Object.fromEntries(Object.entries(k.starts[bench] ?? {}).map(([field, of]) => [field, of.value])) as V;
+
 /** How a bench works: what it sends once enough is given, and where to. */
 type Bench<V, In, Out> = {
   name: string;

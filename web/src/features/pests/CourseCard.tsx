@@ -55,7 +55,7 @@ export function CourseCard({ course: c }: { course: Course }) {
           <Button onClick={() => save({ seen: [...without(seen, on), on] })}>Still seen</Button>
           <Button onClick={() => save({ clear: [...without(clear, on), on] })}>Looked, none seen</Button>
           {product && !s.stopped && (
-            <Link to={`/mixing?for=${plant.id}&product=${product}&use=spray&make=750`}>Mix the spray</Link>
+            <Link to={`/mixing?for=${plant.id}&product=${product}&use=spray`}>Mix the spray</Link>
           )}
         </Row>
       )}

@@ -8072,6 +8072,10 @@ export interface components {
             /** @description of a weaker stock that is made first */
             weaker_times: components["schemas"]["KnowledgeNumber"];
         };
+        SolutionsFill: {
+            ml: components["schemas"]["KnowledgeNumber"];
+            name: string;
+        };
         SolutionsFlush: {
             /** @description water the medium holds */
             held_ml?: number;
@@ -8155,10 +8159,16 @@ export interface components {
         };
         SolutionsKnowledge: {
             figures: components["schemas"]["SolutionsFigures"];
+            /** @description what is filled, of a usual size */
+            fills: components["schemas"]["SolutionsFill"][];
             notes: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
             products: components["schemas"]["SolutionsProduct"][];
+            /** @description what each bench starts from, by the field */
+            starts: {
+                [key: string]: components["schemas"]["SolutionsStart"];
+            };
             tools: components["schemas"]["SolutionsToolTable"];
             units: {
                 [key: string]: components["schemas"]["SolutionsUnit"];
@@ -8257,6 +8267,9 @@ export interface components {
             notes: components["schemas"]["KnowledgeText"][];
             /** @description at the end */
             reads: components["schemas"]["SolutionsScales"];
+        };
+        SolutionsStart: {
+            [key: string]: components["schemas"]["KnowledgeNumber"];
         };
         SolutionsStep: {
             do: string;
