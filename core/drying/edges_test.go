@@ -39,7 +39,8 @@ func TestWhatAPotIsThoughtToDo(t *testing.T) {
 	p.Intake.LeafCount = 4
 	p.Forget()
 	class := race.Table().Classes[p.Profile.LeafConductance.Value]
-	leaves := 12 * air.LeafLossG(p.Condition().LeafAreaCM2()/1e4, (class.Shut.Value+class.Open.Value)/2, deficit, air.StandardKPa)
+	leaves := 12 * air.LeafLossG(p.Condition().LeafAreaCM2()/1e4, (class.Shut.Value+class.Open.Value)/2,
+		deficit, air.StandardKPa)
 	assert.InDelta(t, (loss+leaves)/got.HoldsG, k.PriorFor(p, pot, 0.5).PerDay, 1e-9)
 	p.Given.Air.Percent = nil
 	p.Forget()
@@ -68,7 +69,8 @@ func TestTheDayForWater(t *testing.T) {
 	due := at(10).Add(time.Duration(w.DueDays * 24 * float64(time.Hour))).Format(time.DateOnly)
 	assert.Equal(t, max(due, "2030-05-20"), w.DueOn)
 	assert.GreaterOrEqual(t, w.LateOn, w.DueOn)
-	p.Weights = append(p.Weights, patient.Weight{At: at(19), Kind: patient.InPot, Grams: 500, Moment: patient.WhenLight})
+	p.Weights = append(p.Weights, patient.Weight{At: at(19), Kind: patient.InPot, Grams: 500,
+		Moment: patient.WhenLight})
 	w, _ = k.WaterDayFor(p, pot, 0.4)
 	assert.Equal(t, "2030-05-20", w.DueOn, "due yesterday is due today")
 }
@@ -97,7 +99,8 @@ func TestAWeightThatDoesNotFollow(t *testing.T) {
 
 func TestAWeightAsAForecastTakesIt(t *testing.T) {
 	at := time.Unix(86400*3/2, 0)
-	assert.Equal(t, Weight{Day: 1.5, Grams: 9, Wet: true}, AsWeight(patient.Weight{At: at, Grams: 9, Moment: patient.WhenWet}))
+	assert.Equal(t, Weight{Day: 1.5, Grams: 9, Wet: true},
+		AsWeight(patient.Weight{At: at, Grams: 9, Moment: patient.WhenWet}))
 	assert.Equal(t, Weight{Day: 1.5, Wet: true}, AsWeight(patient.Weight{At: at, Because: patient.BecauseWatered}))
 	assert.Equal(t, Weight{Day: 1.5, Light: true}, AsWeight(patient.Weight{At: at, Moment: patient.WhenLight}))
 	assert.Equal(t, Weight{Day: 1.5}, AsWeight(patient.Weight{At: at}))

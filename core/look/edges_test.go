@@ -285,7 +285,8 @@ func TestRootsReadBeforeItsHome(t *testing.T) {
 		p.Given.Grade = roots.Unread
 		mm := 60.0
 		p.Reading = &patient.Reading{On: read, Checks: roots.Checks{}, Roots: roots.Reading{
-			InPot: true, Roots: []roots.Root{{ID: "a", Count: 1, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Mushy}}}},
+			InPot: true, Roots: []roots.Root{{ID: "a", Count: 1,
+				Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Mushy}}}},
 		}}
 		return Table().Decide(p).Decision
 	}

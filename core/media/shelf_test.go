@@ -82,7 +82,8 @@ func TestTheGapsOfTheCoarsest(t *testing.T) {
 	assert.InDelta(t, 0.36+0.38, of(Part{"bark-fine", 9}, Part{"no-such", 1}), 1e-12)
 	assert.Zero(t, of())
 	assert.InDelta(t, 0.93, of(Part{"sphagnum", 1}), 1e-12, "fibres have no grade and hold water all the same")
-	assert.InDelta(t, 1, Component{Air: knowledge.Number{Value: 0.7}, Water: knowledge.Number{Value: 0.6}}.Gaps(), 1e-12)
+	assert.InDelta(t, 1, Component{Air: knowledge.Number{Value: 0.7},
+		Water: knowledge.Number{Value: 0.6}}.Gaps(), 1e-12)
 }
 
 // Thick roots crush perlite: pumice instead, and what is there of it already grows: common practice, no source.
@@ -178,7 +179,8 @@ func TestWhatIsShortOnTheShelf(t *testing.T) {
 
 // What is nearest in air and water stands in; lime does for nobody, however near it is.
 func TestTheNearestStandsIn(t *testing.T) {
-	assert.Nil(t, Table().Need([][]Measured{{{"lava", "Lava", 1}}}, map[string]float64{"limestone": 9}, Table().Component)[0].Instead)
+	assert.Nil(t, Table().Need([][]Measured{{{"lava", "Lava", 1}}}, map[string]float64{"limestone": 9},
+		Table().Component)[0].Instead)
 	nearest := func(list ...Component) string {
 		k := *Table()
 		k.Components = list

@@ -76,7 +76,8 @@ func TestHowHumidItsRoomIs(t *testing.T) {
 func TestRotAndCutsAreKnownFromTheReading(t *testing.T) {
 	p := &Patient{
 		Profile: kind(t, "phalaenopsis"), Day: "2030-03-11",
-		Reading: read("2030-03-01", batch("a", 3, 100, roots.Firm, roots.ColourPale), batch("rot", 2, 60, roots.Mushy, "")),
+		Reading: read("2030-03-01", batch("a", 3, 100, roots.Firm, roots.ColourPale),
+			batch("rot", 2, 60, roots.Mushy, "")),
 	}
 	assert.True(t, p.Condition().RotFound(), "rotting root is left on it")
 	_, cut := p.Condition().CutDaysAgo()

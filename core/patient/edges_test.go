@@ -106,7 +106,8 @@ func TestSignsAndMovesAreOfThePresentHome(t *testing.T) {
 // A finding of a check-in against the look of its day and of later days.
 func TestWhatACheckInSaysBesideALook(t *testing.T) {
 	p := lookedAt(Inspection{
-		Findings: Findings{"crust": Present}, Growth: NewRoots, Flowering: Bud, NewestLeafMM: mm(120), LeafBeforeMM: mm(90),
+		Findings: Findings{"crust": Present}, Growth: NewRoots, Flowering: Bud, NewestLeafMM: mm(120),
+		LeafBeforeMM: mm(90),
 	})
 	with := func(s ...Seen) *Look {
 		q := *p
@@ -254,17 +255,21 @@ func TestWhatCrawlsUntilItIsLookedOver(t *testing.T) {
 }
 
 func TestLimpAsItWasLastSeen(t *testing.T) {
+	looked := func(code string, f FindingState) []Look {
+		return []Look{{Noted: Inspection{Findings: Findings{code: f}}}}
+	}
+	came := Intake{BulbState: Shrivelled}
 	for name, x := range map[string]struct {
 		p    Patient
 		limp bool
 	}{
 		"nothing":             {Patient{}, false},
 		"given":               {Patient{Given: Given{Limp: true}}, true},
-		"leaves":              {Patient{Looks: []Look{{Noted: Inspection{Findings: Findings{"leaves-limp": Present}}}}}, true},
-		"bulbs":               {Patient{Looks: []Look{{Noted: Inspection{Findings: Findings{"bulbs-shrivelled": Present}}}}}, true},
-		"came with such":      {Patient{Intake: Intake{BulbState: Shrivelled}}, true},
-		"and they are not":    {Patient{Intake: Intake{BulbState: Shrivelled}, Looks: []Look{{Noted: Inspection{Findings: Findings{"bulbs-shrivelled": Absent}}}}}, false},
-		"and was housed":      {Patient{Intake: Intake{BulbState: Shrivelled}, Homes: []Home{{From: "2030-05-01", Potted: true}}}, false},
+		"leaves":              {Patient{Looks: looked("leaves-limp", Present)}, true},
+		"bulbs":               {Patient{Looks: looked("bulbs-shrivelled", Present)}, true},
+		"came with such":      {Patient{Intake: came}, true},
+		"and they are not":    {Patient{Intake: came, Looks: looked("bulbs-shrivelled", Absent)}, false},
+		"and was housed":      {Patient{Intake: came, Homes: []Home{{From: "2030-05-01", Potted: true}}}, false},
 		"thinner since":       {Patient{Seen: []Seen{on("2030-05-02", Checkin{Bulbs: "thinner"})}}, true},
 		"firm since":          {Patient{Given: Given{Limp: true}, Seen: []Seen{on("2030-05-02", Checkin{Leaf: "firm"})}}, false},
 		"the last one speaks": {Patient{Seen: []Seen{on("2030-05-02", Checkin{Leaf: "limp"}), on("2030-05-03", Checkin{Bulbs: "plumper"})}}, false},
@@ -302,7 +307,8 @@ func TestTheWholePlantByItsFollowedRoots(t *testing.T) {
 	assert.Equal(t, "edge", whole.TipsAt, "a tip that dried is nowhere")
 	assert.Equal(t, "growing", whole.TipState, "the best speaks")
 	assert.Equal(t, "branched", whole.OldRoots)
-	none := Checkin{Tips: count(0), Roots: []Taped{{Root: "A", LengthMM: mm(30), Tip: "still", At: "edge", New: true}}}.Whole()
+	none := Checkin{Tips: count(0), Roots: []Taped{{Root: "A", LengthMM: mm(30), Tip: "still", At: "edge",
+		New: true}}}.Whole()
 	assert.Nil(t, none.LongestMM)
 	assert.Empty(t, none.TipsAt+none.TipState)
 	own := Checkin{LongestMM: mm(5), TipsAt: "air", TipState: "dry", OldRoots: "kept", Roots: whole.Roots}.Whole()

@@ -32,8 +32,8 @@ func held(t *testing.T, kind, way string, seen ...patient.Checkin) *patient.Pati
 func n(tips int) *int       { return &tips }
 func mm(v float64) *float64 { return &v }
 
-// Two tips of 5 mm elsewhere, three of 40 mm in a nest, one of 40 mm over pebbles: common practice, no source. Tips that
-// dried or blackened are none.
+// Two tips of 5 mm elsewhere, three of 40 mm in a nest, one of 40 mm over pebbles: common practice, no source.
+// Tips that dried or blackened are none.
 func TestWhenAHeldPlantIsReady(t *testing.T) {
 	ready := func(way string, seen ...patient.Checkin) bool {
 		p := held(t, "cattleya", way, seen...)
@@ -68,7 +68,8 @@ func TestReadyByAReading(t *testing.T) {
 	ready := func(on string, count int, length float64, tip roots.Tip) bool {
 		p := held(t, "cattleya", "nest")
 		p.Reading = &patient.Reading{On: on, Checks: roots.Checks{}, Roots: roots.Reading{Roots: []roots.Root{{
-			ID: "a", Count: count, Tip: tip, Segments: []roots.Segment{{LengthMM: &length, Feel: roots.Firm, Colour: roots.ColourPale}},
+			ID: "a", Count: count, Tip: tip, Segments: []roots.Segment{{LengthMM: &length, Feel: roots.Firm,
+				Colour: roots.ColourPale}},
 		}}}}
 		return Table().Ready(p, p.Day)
 	}
@@ -159,7 +160,8 @@ func TestRoutesAndPots(t *testing.T) {
 	assert.True(t, ok)
 	assert.Equal(t, Table().Routes[0].Code, first.Code)
 	pot := &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 110, Wall: "clear"}
-	assert.Equal(t, patient.Home{From: "d", Way: "tub", Hold: true, Pot: (*pots.Pot)(nil).Word()}, Stands("d", "tub", nil))
+	assert.Equal(t, patient.Home{From: "d", Way: "tub", Hold: true, Pot: (*pots.Pot)(nil).Word()},
+		Stands("d", "tub", nil))
 	assert.Equal(t, patient.Home{From: "d", Way: "mount", Medium: "mount", Pot: "mount"}, Stands("d", "mount", nil))
 	assert.Equal(t, patient.Home{From: "d", Way: "bark", Medium: "bark", Potted: true, Pot: "clear"}, Stands("d", "bark", pot))
 	assert.Equal(t, "none", StillFor(pots.Needs{Sympodial: true}, false))
@@ -225,7 +227,8 @@ func TestTheWayToANewHome(t *testing.T) {
 	assert.Equal(t, none.Decision.Headline, none.Headline)
 	home := &patient.Patient{Profile: group(t, "cattleya"), Day: "2030-05-20", Homes: []patient.Home{Stands("2030-05-01", "bark", w.Pot)}}
 	assert.Equal(t, "bark", lead(t, home, Plan{}).Route.Code, "what it stands in, and would again")
-	_, err := Table().Lead(fair, Plan{Route: "bark", Parts: []media.Part{{Component: "no-such", Parts: 1}}}, work.Marks{},
+	_, err := Table().Lead(fair, Plan{Route: "bark", Parts: []media.Part{{Component: "no-such", Parts: 1}}},
+		work.Marks{},
 		race.Advised{}, Store{Shelf: media.Table().Component})
 	require.Error(t, err)
 }

@@ -15,9 +15,10 @@ import (
 func TestWhatCutsLeave(t *testing.T) {
 	r := Reading{Roots: []Root{
 		{ID: "w", Count: 5, Segments: []Segment{mushyMM(60)}},
-		{ID: "e", Count: 2, Tip: Growing, Spreads: false, Segments: []Segment{firmMM(40), mushyMM(30)}, Branches: []Branch{
-			{AtMM: 20, Segments: []Segment{firmMM(10)}}, {AtMM: 60, Segments: []Segment{mushyMM(10)}},
-		}},
+		{ID: "e", Count: 2, Tip: Growing, Spreads: false, Segments: []Segment{firmMM(40), mushyMM(30)},
+			Branches: []Branch{
+				{AtMM: 20, Segments: []Segment{firmMM(10)}}, {AtMM: 60, Segments: []Segment{mushyMM(10)}},
+			}},
 	}}
 	v := Read(r, pale())
 	left := func(checks Checks) Reading { return After(r, v, checks) }
@@ -58,7 +59,8 @@ func TestClingingMediumThatCameOff(t *testing.T) {
 // Side roots go with their own tick, whole or at their cut.
 func TestWhatCutsLeaveOfSideRoots(t *testing.T) {
 	r := Reading{Roots: []Root{{ID: "a", Count: 2, Segments: []Segment{firmMM(90)}, Branches: []Branch{
-		{AtMM: 20, Segments: []Segment{firmMM(20), mushyMM(30)}, Tip: Sealed}, {AtMM: 40, Segments: []Segment{mushyMM(20)}},
+		{AtMM: 20, Segments: []Segment{firmMM(20), mushyMM(30)}, Tip: Sealed},
+		{AtMM: 40, Segments: []Segment{mushyMM(20)}},
 	}}}}
 	v := Read(r, pale())
 	of := func(n int) []Branch {
@@ -93,7 +95,8 @@ func TestHowFastRootsGrew(t *testing.T) {
 
 func TestWhatGrewAndWhatIsGone(t *testing.T) {
 	was := Reading{Roots: []Root{
-		tallied("a", 3, firmMM(80), ""), tallied("b", 2, Segment{Feel: Firm, Colour: ColourPale}, ""), tallied("c", 1, firmMM(50), ""),
+		tallied("a", 3, firmMM(80), ""), tallied("b", 2, Segment{Feel: Firm, Colour: ColourPale}, ""),
+		tallied("c", 1, firmMM(50), ""),
 		tallied("e", 1, firmMM(30), ""),
 	}}
 	now := Reading{Roots: []Root{
@@ -170,7 +173,8 @@ func TestAGradeToTheEdge(t *testing.T) {
 	} {
 		assert.Equal(t, want, code(share, 50, 0, 0), share)
 	}
-	for fed, want := range map[float64]GradeCode{0.029: NearRootless, 0.03: Poor, 0.099: Poor, 0.10: Fair, 0.199: Fair, 0.20: Good} {
+	for fed, want := range map[float64]GradeCode{0.029: NearRootless, 0.03: Poor, 0.099: Poor, 0.10: Fair,
+		0.199: Fair, 0.20: Good} {
 		assert.Equal(t, want, code(1, 50, fed*100, 100), fed)
 	}
 	_, reason := gradeOf(0.5, 50, 15, 100)
@@ -203,7 +207,8 @@ func TestALengthThatNobodyMeasured(t *testing.T) {
 // A wound is a cut through what lives; a cut at the base, or just between two stretches, is through none.
 func TestWhereACutWounds(t *testing.T) {
 	a := axis{stretches: []Stretch{
-		{FromMM: 0, ToMM: 40, State: Live}, {FromMM: 40, ToMM: 60, State: DeadRotting}, {FromMM: 60, ToMM: 80, State: DeadDry},
+		{FromMM: 0, ToMM: 40, State: Live}, {FromMM: 40, ToMM: 60, State: DeadRotting},
+		{FromMM: 60, ToMM: 80, State: DeadDry},
 	}}
 	for at, wounds := range map[float64]bool{0: true, 20: true, 40: false, 50: false, 70: false, 90: false} {
 		assert.Equal(t, wounds, a.wounds(at), at)

@@ -64,7 +64,8 @@ func TestWhatCannotBeToTheEdge(t *testing.T) {
 // How a stack may come out, by hand: a syringe read to 0.1 mL is off by half of that at most, here 0.05 mL of 5 in 5 L.
 func TestHowAStackMayComeOut(t *testing.T) {
 	s := MixStack(Stack{
-		Base: 40, Scale: "ppm500", VolumeL: 5, Tools: Tools{SyringeML: 0.1, SyringeHoldsML: 10, JugML: 50, JugHoldsML: 1000},
+		Base: 40, Scale: "ppm500", VolumeL: 5,
+		Tools: Tools{SyringeML: 0.1, SyringeHoldsML: 10, JugML: 50, JugHoldsML: 1000},
 		Doses: []Dose{{Name: "a", Adds: 25, Wanted: 25}, {Name: "b", Adds: 50, Wanted: 25}},
 	})
 	require.Len(t, s.Added, 2)
@@ -82,7 +83,8 @@ func TestHowAStackMayComeOut(t *testing.T) {
 
 // How a blend may come out: the least of one water with the most of the other.
 func TestHowABlendMayComeOut(t *testing.T) {
-	b := MixBlend(Blend{Tap: 260, Pure: 10, Target: 60, VolumeL: 10, Tools: Tools{SyringeML: 0.1, SyringeHoldsML: 10, JugML: 50, JugHoldsML: 1000}})
+	b := MixBlend(Blend{Tap: 260, Pure: 10, Target: 60, VolumeL: 10,
+		Tools: Tools{SyringeML: 0.1, SyringeHoldsML: 10, JugML: 50, JugHoldsML: 1000}})
 	assert.InDelta(t, 2, b.TapL, 1e-9)
 	assert.InDelta(t, 8, b.PureL, 1e-9)
 	// 2 L to half a mark of the syringe, 0.05 mL; 8 L to half a mark of the jug, 25 mL.

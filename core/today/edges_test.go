@@ -34,7 +34,8 @@ func TestWhatIsLate(t *testing.T) {
 // What a round takes: its jobs' minutes and half a minute from pot to pot; water by its kind; 60 minutes are an hour.
 func TestWhatARoundTakes(t *testing.T) {
 	of := func(list ...today.Wanted) today.Round { return today.RoundOf(list, day(0)) }
-	r := of(wanted(1, patient.Clean, "flush", ""), wanted(1, patient.Clean, "seaweed", ""), wanted(2, patient.Clean, "flush", ""))
+	r := of(wanted(1, patient.Clean, "flush", ""), wanted(1, patient.Clean, "seaweed", ""),
+		wanted(2, patient.Clean, "flush", ""))
 	assert.InDelta(t, 4+2+4+2*0.5, r.Carry.Minutes, 1e-9)
 	assert.Equal(t, 2, r.Carry.Pots)
 	assert.InDelta(t, 8, r.Turns[0].Groups[0].Minutes, 1e-9)
@@ -54,7 +55,8 @@ func TestWhatARoundTakes(t *testing.T) {
 	assert.Equal(t, "One plant wants you today. About 2 h 5 min.", head(125))
 }
 
-// Feed goes down to steps of 10 ppm, and under one to whole ppm, one at least: house rules. The weakest batch comes first.
+// Feed goes down to steps of 10 ppm, and under one to whole ppm, one at least: house rules. The weakest batch
+// comes first.
 func TestBatchesOfFeed(t *testing.T) {
 	batches := func(ppm ...float64) (list []float64) {
 		var all []today.Wanted
@@ -76,7 +78,8 @@ func TestBatchesOfFeed(t *testing.T) {
 
 func TestWhatTheRoundSays(t *testing.T) {
 	say := func(open, done, bench, next int) string {
-		return today.Round{Open: open, Done: done, Carry: today.Carry{Pots: open, Minutes: 9}}.Headline(bench, "2030-05-03", next)
+		return today.Round{Open: open, Done: done, Carry: today.Carry{Pots: open, Minutes: 9}}.Headline(bench,
+			"2030-05-03", next)
 	}
 	assert.Equal(t, "2 plants want you today. About 9 minutes.", say(2, 1, 3, 1))
 	assert.Equal(t, "The round is done. 2 plants want you at the bench.", say(0, 1, 2, 1))
@@ -131,7 +134,8 @@ func TestTipsInDryAir(t *testing.T) {
 		})
 	}
 	dries := func(c *aftercare.InCare, night, day, percent float64) bool {
-		for _, f := range today.Misfits(c, today.Spot{Known: true, Air: patient.Air{NightC: night, DayC: day, Percent: &percent}}) {
+		for _, f := range today.Misfits(c, today.Spot{Known: true,
+			Air: patient.Air{NightC: night, DayC: day, Percent: &percent}}) {
 			if f.Points == today.Table().Places.TipPoints.Value {
 				return true
 			}
