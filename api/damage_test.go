@@ -210,6 +210,9 @@ type schema struct {
 	Properties map[string]schema
 	Required   []string
 	Items      *schema
+	Minimum    *float64
+	Maximum    *float64
+	MaxLength  int
 	More       json.RawMessage `json:"additionalProperties"`
 }
 
@@ -224,7 +227,7 @@ func (s spec) of(at schema) schema {
 type damage struct {
 	path  []any // names and places
 	value json.RawMessage
-	kind  string // what is wrong: kind, null, missing, unknown, extreme
+	kind  string // what is wrong: kind, null, missing, unknown, beyond its limits, extreme
 }
 
 // field is the path as a fault names it.
@@ -271,6 +274,20 @@ var (
 	}
 )
 
+// beyond are values just outside the limits that the contract gives.
+func (at schema) beyond() (list []string) {
+	if at.Minimum != nil {
+		list = append(list, fmt.Sprint(*at.Minimum-1))
+	}
+	if at.Maximum != nil {
+		list = append(list, fmt.Sprint(*at.Maximum+1))
+	}
+	if at.MaxLength > 0 {
+		list = append(list, `"`+strings.Repeat("x", at.MaxLength+1)+`"`)
+	}
+	return list
+}
+
 // damages lists what can be done to a value of a schema, as deep as the value goes.
 func (s spec) damages(at schema, value any, path []any) (list []damage) {
 	at = s.of(at)
@@ -288,6 +305,9 @@ func (s spec) damages(at schema, value any, path []any) (list []damage) {
 		list = append(list, damage{here, json.RawMessage("null"), "null"})
 		for _, v := range wrongKinds[kind] {
 			list = append(list, damage{here, json.RawMessage(v), "kind"})
+		}
+		for _, v := range of.beyond() {
+			list = append(list, damage{here, json.RawMessage(v), "beyond"})
 		}
 		for _, v := range extremes[kind] {
 			list = append(list, damage{here, json.RawMessage(v), "extreme"})

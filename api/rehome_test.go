@@ -28,108 +28,24 @@ func listAt(v any, path ...string) []any {
 
 const bare = `"group":"phalaenopsis","leaf_count":8,"night_c":21,"day_c":21,"humidity_percent":50,"runs":200`
 
-func TestTheRaceAnswersAnyProgram(t *testing.T) {
-	x := start(t)
-	r := x.computed("race", `{`+bare+`}`)
-	outcomes := listAt(r, "outcomes")
-	require.Len(t, outcomes, 6)
-	for _, o := range outcomes {
-		chance, _ := under(o, "chance").(float64)
-		lost, _ := under(o, "lost").(float64)
-		waiting, _ := under(o, "waiting").(float64)
-		assert.InDelta(t, 1, chance+lost+waiting, 1e-9)
-		assert.Len(t, listAt(o, "water"), 181, "a band a day")
-	}
-	assert.GreaterOrEqual(t, len(listAt(r, "assumptions")), 25)
-	assert.Nil(t, under(r, "fit"))
-	humid := x.computed("race", `{`+strings.Replace(bare, `:50,`, `:95,`, 1)+`}`)
-	chance := func(doc map[string]any, code string) float64 {
-		for _, o := range listAt(doc, "outcomes") {
-			if under(o, "code") == code {
-				c, _ := under(o, "chance").(float64)
-				return c
-			}
-		}
-		return -1
-	}
-	assert.Greater(t, chance(humid, "bench"), chance(r, "bench")+0.3)
-	r = x.computed(
-		"race",
-		`{`+bare+`,"holding":"bench","weighings":[{"days_ago":14,"grams":210},{"days_ago":7,"grams":197},{"days_ago":0,"grams":184}]}`,
-	)
-	assert.EqualValues(t, 3, under(r, "fit", "weighings"))
-	same := x.computed("race", `{`+bare+`}`)
-	assert.Equal(t, same, x.computed("race", `{`+bare+`}`), "the same question has the same answer")
-}
-
-func TestPotMixAndSectionAnswerAnyProgram(t *testing.T) {
-	x := start(t)
-	pot := x.computed(
-		"pot",
-		`{"group":"phalaenopsis","live_root_ml":60,"longest_mm":60,"pot":{"shape":"round","top_mm":150,"bottom_mm":110,"height_mm":130}}`,
-	)
-	assert.InDelta(t, 1.739, under(pot, "fit", "volume_l"), 0.0005, "the frustum of the handbook")
-	assert.NotEmpty(t, listAt(pot, "size", "reasons"))
-
-	mix := x.computed(
-		"mix",
-		`{"parts":[{"component":"bark-chunky","parts":2},{"component":"compost","parts":1}],"style":"airy"}`,
-	)
-	assert.InDelta(t, 3, under(mix, "settled", "poured_l"), 1e-9)
-	assert.InDelta(t, 2, under(mix, "settled", "volume_l"), 1e-9, "compost falls into the gaps of chunks")
-	assert.NotEmpty(t, listAt(mix, "judged"))
-	mix = x.computed("mix", `{"parts":[{"component":"clay-large","parts":1}],"volume_l":2}`)
-	assert.InDelta(t, 2, under(listAt(mix, "measured")[0], "litres"), 1e-9)
-	assert.EqualValues(t, 65, under(mix, "rise_mm", "value"), "from memory, no source")
-	need := listAt(mix, "need")[0]
-	assert.InDelta(t, 2, under(need, "short_l"), 1e-9)
-
-	section := x.computed(
-		"section",
-		`{"group":"cattleya","live_root_ml":10,"longest_mm":80,"base_mm":60,"roots_mm":[80,40],"parts":[{"component":"bark-medium","parts":1}],"pot":{"shape":"round","top_mm":120,"bottom_mm":100,"height_mm":100,"hole_mm":15},"still":"stake"}`,
-	)
-	assert.Equal(t, "right", under(section, "lead"))
-	assert.Len(t, listAt(section, "roots"), 2)
-	assert.EqualValues(t, 15, under(section, "water_mm"))
-	assert.NotNil(t, under(section, "stake"))
-
-	fit := x.computed(
-		"weigh-fit",
-		`{"bare":{`+bare+`,"holding":"bench","weighings":[{"days_ago":7,"grams":197},{"days_ago":0,"grams":184}]}}`,
-	)
-	assert.EqualValues(t, 2, under(fit, "bare", "weighings"))
-	fit = x.computed(
-		"weigh-fit",
-		`{"pot":{"holds_g":200,"per_day":0.2,"due_at":0.25,"weights":[{"days_ago":8,"grams":700,"moment":"wet"},{"days_ago":6,"grams":655.76},{"days_ago":4,"grams":621.31},{"days_ago":0,"grams":573.58}]}}`,
-	)
-	assert.InDelta(t, 0.125, under(fit, "pot", "per_day"), 0.0005, "W = 500 + 200·e^(−t/8)")
-}
-
 func TestBadInputOnTheWayHomeIsAnsweredClearly(t *testing.T) {
 	x := start(t)
 	_, p, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"cattleya","leaf_count":4}`)
 	at := fmt.Sprintf("/api/v1/plants/%v", p["id"])
 	for _, c := range []struct{ method, path, body, field string }{
-		{"POST", "/api/v1/compute/race", `{` + strings.Replace(bare, `:50,`, `:130,`, 1) + `}`, "humidity_percent"},
 		{"POST", "/api/v1/compute/race", `{"group":"vanda","night_c":21,"day_c":21}`, "leaf_count"},
 		{"POST", "/api/v1/compute/race", `{` + strings.Replace(bare, `"day_c":21`, `"day_c":10`, 1) + `}`, "night_c"},
 		{"POST", "/api/v1/compute/race", `{` + bare + `,"holding":"drawer"}`, "holding"},
 		{"POST", "/api/v1/compute/race", `{` + bare + `,"assumed":{"uptake":99}}`, "assumed.uptake"},
-		{"POST", "/api/v1/compute/race", `{` + bare + `,"assumed":{"luck":1}}`, "assumed.luck"},
 		{"POST", "/api/v1/compute/race", `{` + bare + `,"weighings":[{"days_ago":0,"grams":184},{"days_ago":7,"grams":197}]}`, "weighings[1].days_ago"},
-		{"POST", "/api/v1/compute/race", `{` + bare + `,"weighings":[{"days_ago":0,"grams":-4}]}`, "weighings[0].grams"},
 		{"POST", "/api/v1/compute/pot", `{"group":"vanda","live_root_ml":5,"longest_mm":5,"pot":{"shape":"round","top_mm":90,"bottom_mm":140,"height_mm":100}}`, "pot.bottom_mm"},
-		{"POST", "/api/v1/compute/pot", `{"group":"vanda","live_root_ml":-5,"longest_mm":5}`, "live_root_ml"},
 		{"POST", "/api/v1/compute/pot", `{"group":"vanda","live_root_ml":5,"longest_mm":5,"component":"tar"}`, "component"},
 		{"POST", "/api/v1/compute/mix", `{"parts":[{"component":"perlite","parts":0}]}`, "parts"},
 		{"POST", "/api/v1/compute/mix", `{"parts":[]}`, "parts"},
 		{"POST", "/api/v1/compute/mix", `{"parts":[{"component":"tar","parts":1}]}`, "parts[0].component"},
 		{"POST", "/api/v1/compute/section", `{"group":"vanda","live_root_ml":5,"longest_mm":5,"parts":[{"component":"perlite","parts":1}],"pot":{"shape":"bowl","top_mm":90,"height_mm":80}}`, "pot.height_mm"},
 		{"POST", "/api/v1/compute/weigh-fit", `{}`, "bare"},
-		{"POST", "/api/v1/compute/weigh-fit", `{"pot":{"holds_g":0,"per_day":1,"due_at":0.2,"weights":[{"days_ago":1,"grams":5}]}}`, "pot.holds_g"},
-		{"PUT", at + "/race", `{"version":0,"assumed":{"humidity":130}}`, "assumed.humidity"},
 		{"POST", at + "/holding", `{"method":"drawer"}`, "method"},
-		{"POST", at + "/weighings", `{"kind":"bare","grams":0}`, "grams"},
 		{"PUT", at + "/home", `{"version":0,"plan":{"pot":{"shape":"round","top_mm":90,"bottom_mm":140,"height_mm":100}}}`, "plan.pot.bottom_mm"},
 		{"POST", at + "/homes", `{"route":"volcano"}`, "route"},
 		{"PUT", at + "/home/jobs", `{"job":"mix","state":"done"}`, "job"},
