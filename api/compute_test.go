@@ -17,7 +17,8 @@ func (t tester) computed(path, body string) map[string]any {
 }
 
 // Any program may compute without a plant being kept. That the numbers are right is tested in the core: here
-// one of each answer, worked by hand, comes through the door in its field.
+// one of each answer, worked by hand, comes through the door in its field. The oxygen is of Benson & Krause 1984,
+// the grid of Tennant 1975 (11/14 of it), the pot a frustum, the weights 500 + 200·e^(−t/8).
 func TestAnyProgramMayCompute(t *testing.T) {
 	x := start(t)
 	for _, c := range []struct {
@@ -32,12 +33,12 @@ func TestAnyProgramMayCompute(t *testing.T) {
 		{"flush", `{"held_ml":400,"left_percent":20}`, 1.609, []string{"volumes"}},
 		{"meter", `{"value":1,"scale":"ms_cm"}`, 700, []string{"ppm700"}},
 		{"calibration", `{"scale":"ppm500","before":40,"after":220,"ml_per_l":1}`, 180, []string{"adds"}},
-		{"oxygen", `{"celsius":20}`, 9.09, []string{"mg_per_l"}},                                                                                                                // Benson & Krause 1984
-		{"pot", `{"group":"vanda","live_root_ml":60,"longest_mm":60,"pot":{"shape":"round","top_mm":150,"bottom_mm":110,"height_mm":130}}`, 1.739, []string{"fit", "volume_l"}}, // a frustum
+		{"oxygen", `{"celsius":20}`, 9.09, []string{"mg_per_l"}},
+		{"pot", `{"group":"vanda","live_root_ml":60,"longest_mm":60,"pot":{"shape":"round","top_mm":150,"bottom_mm":110,"height_mm":130}}`, 1.739, []string{"fit", "volume_l"}},
 		{"mix", `{"parts":[{"component":"bark-chunky","parts":2},{"component":"compost","parts":1}],"style":"airy"}`, 3, []string{"settled", "poured_l"}},
 		{"section", `{"group":"cattleya","live_root_ml":10,"longest_mm":80,"base_mm":60,"parts":[{"component":"bark-medium","parts":1}],"pot":{"shape":"round","top_mm":120,"bottom_mm":100,"height_mm":100,"hole_mm":15}}`, 15, []string{"water_mm"}},
-		{"weigh-fit", `{"pot":{"holds_g":200,"per_day":0.2,"due_at":0.25,"weights":[{"days_ago":8,"grams":700,"moment":"wet"},{"days_ago":6,"grams":655.76},{"days_ago":4,"grams":621.31},{"days_ago":0,"grams":573.58}]}}`, 0.125, []string{"pot", "per_day"}}, // W = 500 + 200·e^(−t/8)
-		{"grid-count", `{"crossings":140,"spacing_mm":10}`, 1100, []string{"length_mm"}},                                                                                                                                                                        // Tennant 1975: 11/14 of the grid
+		{"weigh-fit", `{"pot":{"holds_g":200,"per_day":0.2,"due_at":0.25,"weights":[{"days_ago":8,"grams":700,"moment":"wet"},{"days_ago":6,"grams":655.76},{"days_ago":4,"grams":621.31},{"days_ago":0,"grams":573.58}]}}`, 0.125, []string{"pot", "per_day"}},
+		{"grid-count", `{"crossings":140,"spacing_mm":10}`, 1100, []string{"length_mm"}},
 		{"race", `{` + bare + `,"holding":"bench","weighings":[{"days_ago":7,"grams":197},{"days_ago":0,"grams":184}]}`, 2, []string{"fit", "weighings"}},
 	} {
 		got := any(x.computed(c.route, c.body))

@@ -71,10 +71,18 @@ func (c *Followed) note(t require.TestingT, n int, what string, words []string) 
 	case "look":
 		in := patient.Inspection{Findings: patient.Findings{}}
 		for _, w := range words {
-			if mm, ok := strings.CutPrefix(w, "leaf="); ok {
-				in.NewestLeafMM = figure(t, mm)
-			} else {
-				in.Findings[w] = patient.Present
+			name, value, _ := strings.Cut(w, "=")
+			switch name {
+			case "leaf":
+				in.NewestLeafMM = figure(t, value)
+			case "before":
+				in.LeafBeforeMM = figure(t, value)
+			case "growth":
+				in.Growth = patient.Growth(value)
+			case "unpotted":
+				in.Unpotted = true
+			default:
+				in.Findings[name] = cmp.Or(patient.FindingState(value), patient.Present)
 			}
 		}
 		c.Looks = append([]patient.Look{{ID: int64(n), On: day(n), Noted: in}}, c.Looks...)
@@ -138,6 +146,12 @@ func (c *Followed) note(t require.TestingT, n int, what string, words []string) 
 		saw(patient.Checkin{Film: arg(0)})
 	case "nectar":
 		saw(patient.Checkin{Nectar: patient.Yes})
+	case "smell":
+		saw(patient.Checkin{Smell: arg(0)})
+	case "grips":
+		saw(patient.Checkin{Grips: patient.Yes})
+	case "shoot":
+		saw(patient.Checkin{ShootMM: figure(t, arg(0))})
 	case "level":
 		saw(patient.Checkin{ReservoirMM: figure(t, arg(0))})
 	default:
