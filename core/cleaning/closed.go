@@ -158,13 +158,13 @@ func (c *ClosedItem) infer(told Item) {
 		}
 	}
 	last := told.Place[strings.LastIndex(told.Place, ",")+1:]
-	if n, err := fmt.Sscanf(strings.TrimSpace(last), "level %d", &c.Growth); n == 1 && err == nil {
+	if _, err := fmt.Sscanf(strings.TrimSpace(last), "level %d", &c.Growth); err == nil {
 		c.OnStem = true
-	} else if n, err := fmt.Sscanf(strings.TrimSpace(last), "growth %d", &c.Growth); n != 1 || err != nil {
+	} else if _, err := fmt.Sscanf(strings.TrimSpace(last), "growth %d", &c.Growth); err != nil {
 		c.Growth = 0
 	}
 	var at float64
-	if n, err := fmt.Sscanf(told.Do, "Side root at %g mm:", &at); n == 1 && err == nil {
+	if _, err := fmt.Sscanf(told.Do, "Side root at %g mm:", &at); err == nil {
 		c.SideAtMM = &at
 	}
 	c.Strip = strings.Contains(strings.ToLower(told.Do), "strip the mush")

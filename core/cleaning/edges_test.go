@@ -101,3 +101,40 @@ func TestADivisionIsPowderedOnceDone(t *testing.T) {
 	v.Patient.Sides[disputes.CutPowder] = "none"
 	assert.NotContains(t, codes(v.draw()), "powder")
 }
+
+// Where rot runs, the blade is sterilised after every cut, which is said once, with its cautions: common practice, no
+// source. Roots are worked growth by growth, from the outside in, in the order in which they were read.
+func TestEveryCutOfRotThatRuns(t *testing.T) {
+	of := func(spreads bool) cleaning.Job {
+		v := caseOf("cattleya")
+		v.reads(spreads, roots.Firm, roots.Mushy)
+		r := &v.Patient.Reading.Roots
+		for i, at := range []struct {
+			growth int
+			depth  roots.Depth
+		}{{1, roots.Core}, {1, roots.Edge}, {0, roots.Core}, {1, roots.Edge}} {
+			root := r.Roots[0]
+			root.ID, root.Growth, root.Depth = string(rune('p'+i)), at.growth, at.depth
+			r.Roots = append(r.Roots, root)
+		}
+		r.Roots = r.Roots[1:]
+		return jobOf(t, v.draw(), "cut-roots")
+	}
+	care := func(j cleaning.Job) (codes []string) {
+		for _, c := range j.Care {
+			codes = append(codes, c.Code)
+		}
+		return codes
+	}
+	runs, ends := of(true), of(false)
+	assert.Len(t, runs.Why, 2)
+	assert.Equal(t, "Rot spreads here: sterilise the blade after every cut.", runs.Why[1].Value)
+	assert.Equal(t, []string{"blade", "spreading", "product-label", "plant-health"}, care(runs))
+	assert.Len(t, ends.Why, 1)
+	assert.NotContains(t, care(ends), "spreading")
+	ids := []string{}
+	for _, it := range ends.Items {
+		ids = append(ids, it.RootID)
+	}
+	assert.Equal(t, []string{"r", "q", "s", "p"}, ids)
+}

@@ -353,8 +353,8 @@ func (d *decider) inPlace() {
 			continue
 		}
 		d.v.InPlace = append(d.v.InPlace, row.Words)
-		if row.Days != nil && d.v.AgainDays > int(row.Days.Value) {
-			d.v.AgainDays = int(row.Days.Value)
+		if row.Days != nil {
+			d.v.AgainDays = min(d.v.AgainDays, int(row.Days.Value))
 		}
 	}
 }

@@ -308,3 +308,89 @@ func TestInFlowerByTheSide(t *testing.T) {
 	assert.Equal(t, Soon, soon.Decision)
 	assert.NotContains(t, ruled(soon), "needed-in-flower")
 }
+
+// The class of a sign by season, kind and medium: common practice, no source.
+func TestTheClassOfASign(t *testing.T) {
+	class := func(group string, season patient.Season, medium string, found ...string) string {
+		c := looked(t, group, found...)
+		c.Season = season
+		p := c.patient()
+		p.Intake.OldMedium = medium
+		for _, r := range Table().Decide(p).Reasons {
+			if r.Finding == found[0] {
+				return r.Class
+			}
+		}
+		return ""
+	}
+	assert.Equal(t, Soon, class("phalaenopsis", patient.Cool, "bark", "holes-plugged"))
+	assert.Equal(t, "plan", class("phalaenopsis", patient.Warm, "bark", "holes-plugged"))
+	assert.Equal(t, "plan", class("phalaenopsis", patient.Cool, "bark", "pot-bound"))
+	assert.Equal(t, Soon, class("slipper", patient.Warm, "bark", "base-raised"))
+	assert.Equal(t, "plan", class("cattleya", patient.Warm, "bark", "base-raised"))
+	assert.Equal(t, Soon, class("cattleya", patient.Warm, "bark", "snails-seen"))
+	assert.Equal(t, "plan", class("cattleya", patient.Warm, "mineral", "snails-seen"))
+	assert.Equal(t, Soon, class("cattleya", patient.Warm, "mineral", "snails-seen", "chewed-tips"), "they are at the roots")
+}
+
+// Bad medium is tided over while the plant waits, and so is what is pressing where medium or roots look poor:
+// sixty days at most, a house rule.
+func TestWhatIsTidedOver(t *testing.T) {
+	tided := func(group string, change func(*patient.Patient), found ...string) bool {
+		c := looked(t, group, found...)
+		c.Growth = patient.Resting
+		p := c.patient()
+		change(p)
+		v := Table().Decide(p)
+		assert.Equal(t, Wait, v.Decision, found)
+		is := slices.Contains(ruled(v), "tide-over")
+		if is {
+			assert.LessOrEqual(t, v.AgainDays, 60)
+		}
+		return is
+	}
+	as := func(*patient.Patient) {}
+	cool := func(p *patient.Patient) { p.Looks[0].Noted.Season = patient.Cool }
+	old := func(p *patient.Patient) { p.Intake.OldMedium, p.Intake.LastRepotted = "bark", "2020-01-01" }
+	assert.True(t, tided("cattleya", as, "crumbles"))
+	assert.False(t, tided("cattleya", as, "pot-bound"), "neither bad nor pressing")
+	assert.False(t, tided("cattleya", cool, "holes-plugged"), "pressing, and nothing looks poor")
+	assert.False(t, tided("cattleya", old, "pot-bound"), "old, and not pressing")
+	assert.True(t, tided("cattleya", old, "pot-bound", "top-heavy"), "two plans press, in old medium")
+	assert.True(t, tided("cattleya", as, "dark-film"))
+	assert.True(t, tided("cattleya", as, "film-smells"))
+	assert.True(t, tided("cattleya", as, "dead-roots-seen"))
+}
+
+// Soon is within so many days, and sooner with new roots or where two things press: house rules.
+func TestHowSoonSoonIs(t *testing.T) {
+	of := func(group string, change func(*Case), found ...string) Verdict {
+		c := looked(t, group, found...)
+		change(&c)
+		v := decide(c)
+		assert.Equal(t, Soon, v.Decision)
+		return v
+	}
+	as := func(*Case) {}
+	grows := func(c *Case) { c.Growth = patient.NewRoots }
+	days, sooner := int(Table().Figures.SoonDays.Value), int(Table().Figures.SoonerDays.Value)
+	assert.Less(t, sooner, days)
+	assert.Equal(t, days, of("oncidium", as, "crumbles").AgainDays)
+	assert.Equal(t, days, of("oncidium", as, "crumbles", "pot-bound").AgainDays, "one presses, one is a plan")
+	assert.Equal(t, sooner, of("oncidium", as, "crumbles", "stays-wet", "dark-film").AgainDays)
+	best := of("oncidium", grows, "crumbles")
+	assert.Equal(t, sooner, best.AgainDays)
+	assert.Contains(t, ruled(best), "best-moment")
+	assert.Contains(t, ruled(of("slipper", as, "crumbles")), "any-time")
+	assert.NotContains(t, ruled(of("phalaenopsis", as, "crumbles")), "any-time")
+	rest := func(c *Case) { c.Growth = patient.Resting }
+	assert.Contains(t, ruled(of("oncidium", rest, "crumbles", "sour-smell")), "smells", "it would have waited")
+	assert.NotContains(t, ruled(of("phalaenopsis", as, "crumbles", "sour-smell")), "smells", "nothing held it back")
+	bloom := func(side disputes.SideCode) func(*Case) {
+		return func(c *Case) { c.Flowering, c.RepotInFlower = patient.Bloom, side }
+	}
+	assert.Contains(t, ruled(of("phalaenopsis", bloom(disputes.WhenRootsNeed), "most-roots-dead")), "needed-in-flower")
+	assert.NotContains(t, ruled(of("phalaenopsis", bloom(disputes.ByUrgency), "most-roots-dead")), "needed-in-flower")
+	roots := func(c *Case) { c.RepotInFlower = disputes.WhenRootsNeed }
+	assert.NotContains(t, ruled(of("oncidium", roots, "most-roots-dead")), "needed-in-flower", "it does not flower")
+}

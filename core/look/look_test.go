@@ -227,6 +227,8 @@ func TestTheSpike(t *testing.T) {
 		"poor and thirsty":      {"phalaenopsis", "poor", disputes.SpikeByGrade, []string{"leaves-limp"}, "cut", false},
 		"poor, not thirsty":     {"phalaenopsis", "poor", disputes.SpikeByGrade, nil, "keep", true},
 		"good roots":            {"phalaenopsis", "good", disputes.SpikeByGrade, nil, "keep", true},
+		"good and thirsty":      {"phalaenopsis", "good", disputes.SpikeByGrade, []string{"leaves-limp"}, "keep", true},
+		"roots unread":          {"phalaenopsis", "", disputes.SpikeByGrade, nil, "keep", true},
 		"thirsty, roots unread": {"phalaenopsis", "", disputes.SpikeByGrade, []string{"leaves-limp"}, "wait", true},
 		"psychopsis":            {"psychopsis", "rootless", disputes.SpikeCut, nil, "keep", false},
 		"house cuts":            {"phalaenopsis", "good", disputes.SpikeCut, nil, "cut", false},

@@ -2,6 +2,7 @@ package pests
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -170,4 +171,29 @@ func TestWhatIsDueOn(t *testing.T) {
 	}
 	_, late := Schedule{Next: next}.DueBy("2031-05-06")
 	assert.False(t, late, "on the last day it is not late")
+}
+
+// From noon of its first day on a round is certain; one that lies farther off than sixty days is not planned, house
+// rules. Scale is treated from ten days on, by growers' practice. 140 × 0.37 degree-days in sixty days are 0.863 °C
+// above the threshold, from memory.
+func TestARoundToTheHour(t *testing.T) {
+	certain := func(hours int) bool {
+		s, err := Plan(Course{Pest: "scale", Rounds: []string{"2031-05-01"}}, even(25),
+			on("2031-05-11").Add(time.Duration(hours)*time.Hour), false)
+		require.NoError(t, err)
+		return s.Rounds[1].Certain
+	}
+	assert.False(t, certain(-1))
+	assert.True(t, certain(0))
+	next := func(above float64) *Treatment {
+		mite, _ := Find("spider-mites")
+		s, err := Plan(Course{Pest: "spider-mites", Rounds: []string{"2031-05-01"}}, even(mite.T0C.Value+above),
+			on("2031-05-01"), false)
+		require.NoError(t, err)
+		return s.Next
+	}
+	sixty := 140 * 0.37 / 60
+	require.NotNil(t, next(sixty))
+	assert.Equal(t, "2031-06-30", next(sixty).From)
+	assert.Nil(t, next(sixty*0.999))
 }

@@ -1,6 +1,7 @@
 package rehome
 
 import (
+	"strings"
 	"testing"
 	"time"
 
@@ -368,4 +369,93 @@ func TestAPlanThatCannotBe(t *testing.T) {
 	assert.Equal(t, "dry_line_mm", Plan{Pot: pot, DryLineMM: mm(100)}.Faults()[0].Field)
 	assert.Equal(t, "route", Plan{Route: "no-such"}.Faults()[0].Field)
 	assert.NotEmpty(t, Plan{Sides: disputes.Sides{"no-such": "x"}}.Faults())
+}
+
+// A held plant changes its way only where its race says that another is clearly better, by a house rule.
+func TestWhenAnotherWayIsClearlyBetter(t *testing.T) {
+	clearly := race.Table().ClearlyBetter.Value
+	row := func(way string, of race.Advised) string { return Table().Decide(held(t, "cattleya", way), of).Code }
+	of := func(lead float64) race.Advised {
+		return race.Advised{Way: "lid", Chances: map[string]float64{"lid": lead, "tub": 0, "nest": 0}}
+	}
+	assert.Equal(t, "held", row("tub", of(clearly)))
+	assert.Equal(t, "held-better", row("tub", of(clearly+0.01)))
+	nested := held(t, "cattleya", "nest")
+	nested.Homes[0].Potted = true
+	assert.Equal(t, "held", Table().Decide(nested, of(clearly+0.01)).Code, "in its nest it stays")
+	assert.Equal(t, "held", row("tub", race.Advised{Chances: map[string]float64{"": 1}}), "no race was run")
+	thin := Case{Profile: group(t, "oncidium")}.patient()
+	lasts := func(p *patient.Patient, a race.Advised) bool { return deciding{Table(), p, a}.lasts() }
+	thin.Profile.LeafConductance.Value = "thin"
+	assert.False(t, lasts(thin, race.Advised{}), "thin leaves and no bulbs")
+	thin.Intake.BulbCount = 1
+	assert.True(t, lasts(thin, race.Advised{}))
+	assert.False(t, lasts(thin, of(0.9)), "its race says otherwise")
+	assert.True(t, lasts(thin, race.Advised{Chances: map[string]float64{"": 1}}))
+	leather := Case{Profile: group(t, "cattleya")}.patient()
+	assert.True(t, lasts(leather, of(clearly)))
+}
+
+// Only what is potted or held is cleaned first, and only where it is out.
+func TestWhatIsCleanedFirst(t *testing.T) {
+	out := &patient.Patient{
+		Profile: group(t, "cattleya"), Intake: patient.Intake{Pot: patient.NoPot},
+		Reading: &patient.Reading{On: "2030-05-01", Checks: roots.Checks{}, Roots: roots.Reading{Roots: []roots.Root{
+			{ID: "2", Count: 1, Segments: []roots.Segment{{Feel: roots.Mushy, Colour: roots.Black}}},
+		}}},
+	}
+	first := func(p *patient.Patient, decision string) bool {
+		return deciding{Table(), p, race.Advised{}}.cutsOpen(decision)
+	}
+	for _, d := range []string{PotIt, HoldBare, Nest} {
+		assert.True(t, first(out, d), d)
+	}
+	for _, d := range []string{ReadIt, AskAir, LeaveIt, UnpotIt, LookIt} {
+		assert.False(t, first(out, d), d)
+	}
+	in := *out
+	in.Intake.Pot, in.Reading = "clear", &patient.Reading{On: "2030-05-01", Roots: out.Reading.Roots}
+	in.Reading.Roots.InPot = true
+	assert.False(t, first(in.At(in.Now), PotIt), "it stands in its pot")
+}
+
+// Organic medium that failed is replaced by fresh, one that held goes on; mineral that failed gives way.
+func TestWhyAMedium(t *testing.T) {
+	why := func(medium string, causes ...string) string {
+		kind, why := deciding{Table(), Case{Profile: group(t, "cattleya"), OldMedium: medium, Causes: causes}.patient(),
+			race.Advised{}}.medium()
+		return string(kind) + " " + why[0]
+	}
+	failed := Table().Failures
+	assert.Equal(t, "organic as-before", why("bark"))
+	assert.Equal(t, "organic usual", why("bark", failed[disputes.Organic][0]))
+	assert.Equal(t, "organic as-before", why("bark", failed[disputes.Inorganic][0]))
+	assert.Equal(t, "inorganic as-before", why("mineral"))
+	assert.Equal(t, "organic failed", why("mineral", failed[disputes.Inorganic][0]))
+	assert.Equal(t, "organic usual", why(""))
+}
+
+// No moss is mixed for a moth orchid whose keeper never uses it; only what belongs into the new home is asked there.
+func TestWhatIsAskedOfTheMix(t *testing.T) {
+	moss := func(kind string, side disputes.SideCode) bool {
+		p := Case{Profile: group(t, kind), Grade: roots.Poor, TipsOut: true}.patient()
+		p.Sides[disputes.MossForMoths] = side
+		for _, part := range lead(t, p, Plan{Route: "bark", Waters: patient.WatersSeldom}).Mix.Parts {
+			if strings.HasPrefix(part.Component, "sphagnum") {
+				return true
+			}
+		}
+		return false
+	}
+	assert.True(t, moss("cattleya", disputes.Never))
+	assert.False(t, moss("phalaenopsis", disputes.Never))
+	assert.True(t, moss("phalaenopsis", disputes.WarmAndDry))
+	p := Case{Profile: group(t, "cattleya")}.patient()
+	p.Judge = func(*patient.Patient) patient.Heard {
+		return patient.Heard{Asked: map[string][]string{"shade-pot": {"Film"}, "oil-soap-label": {"Mites"}, "new-medium": {}}}
+	}
+	list := AskedAtHome(p)
+	require.Len(t, list, 1)
+	assert.Equal(t, "shade-pot", list[0].Code)
+	assert.Equal(t, []string{"Film"}, list[0].Causes)
 }

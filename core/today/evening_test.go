@@ -214,3 +214,23 @@ func TestAnEveningToTheMinute(t *testing.T) {
 	n = today.NightOf([]today.Crate{crate(1, 5, 1, 0.1), crate(2, 5, 0, 0.01)}, 10, day(0))
 	assert.Equal(t, []int64{2, 1}, ids(n.Tonight), "what cannot wait comes first")
 }
+
+// What waits longer than it may until the next evening, two nights on, is said to be late: a house rule. What saves
+// most for a minute comes first, of what is alike else: common practice, no source.
+func TestWhatWaitsTooLong(t *testing.T) {
+	of := func(id int, waits, loses, minutes float64) today.Crate {
+		c := crate(id, "soon")
+		c.Danger.Waits.Value, c.Danger.Loses.Value, c.Danger.Minutes.Value = waits, loses, minutes
+		return c
+	}
+	nights := today.Table().Evening.NightsBetween.Value
+	n := today.NightOf([]today.Crate{of(1, nights, 0.1, 10), of(2, nights-1, 0.1, 10)}, 0, day(0))
+	late := map[int64]bool{}
+	for _, c := range n.Waits {
+		late[c.PlantID] = c.Late
+	}
+	assert.Equal(t, map[int64]bool{1: false, 2: true}, late)
+	crates := []today.Crate{of(1, 9, 0.02, 10), of(2, 9, 0.1, 40), of(3, 9, 0.1, 10), of(4, 9, 0.1, 60)}
+	assert.Equal(t, []int64{3, 2, 1, 4}, ids(today.NightOf(crates, 500, day(0)).Tonight))
+	assert.Equal(t, []int64{3, 2, 1, 4}, ids(today.NightOf(crates, 0, day(0)).Waits))
+}
