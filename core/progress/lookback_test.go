@@ -84,11 +84,15 @@ func TestWhatAStayCameTo(t *testing.T) {
 		"80 read 2/4", 90)
 	c.Intake.ArrivedOn = day(2)
 	c.Care = []patient.Tended{
-		{On: day(9), Job: "water", Outcome: patient.TendedDone}, {On: day(9), Job: "water", Outcome: patient.TendedDone},
-		{On: day(12), Job: "water", Outcome: patient.TendedDone, PPM: 50}, {On: day(13), Job: "water", Outcome: patient.TendedLeft},
-		{On: day(90), Job: "water", Outcome: patient.TendedDone}, {On: day(91), Job: "water", Outcome: patient.TendedDone},
+		{On: day(9), Job: "water", Outcome: patient.TendedDone},
+		{On: day(9), Job: "water", Outcome: patient.TendedDone},
+		{On: day(12), Job: "water", Outcome: patient.TendedDone, PPM: 50},
+		{On: day(13), Job: "water", Outcome: patient.TendedLeft},
+		{On: day(90), Job: "water", Outcome: patient.TendedDone},
+		{On: day(91), Job: "water", Outcome: patient.TendedDone},
 	}
-	c.Rounds = []patient.TreatedDay{{On: day(8), Pest: "scale"}, {On: day(18), Pest: "scale"}, {On: day(28), Pest: "scale"}}
+	c.Rounds = []patient.TreatedDay{{On: day(8), Pest: "scale"}, {On: day(18), Pest: "scale"},
+		{On: day(28), Pest: "scale"}}
 	c.Patient.Deeds = []patient.Deed{{On: day(6)}, {On: day(7), LeftOut: true}}
 	c.Incidents = []patient.Incident{{On: day(6), What: "torn-leaf"}}
 	p := For(c)
