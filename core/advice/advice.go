@@ -132,9 +132,6 @@ func (k *Knowledge) Words(l Line) string {
 	if l.Row != "" {
 		return rehome.Table().Headline(l.Row, l.Cuts)
 	}
-	if l.Look.Say == "" && l.Look.Block == "" {
-		return ""
-	}
 	return look.Table().Words(l.Look)
 }
 

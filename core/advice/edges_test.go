@@ -7,7 +7,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/aftercare"
+	"therapeon/core/dates"
 	"therapeon/core/knowledge"
+	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
@@ -140,4 +142,116 @@ func TestAHeldPlantIsLateFromItsOwnDay(t *testing.T) {
 	// 2.2 times 6 weeks are 92.4 days from the 5th of May: the 6th of August, in week 14.
 	assert.Contains(t, f.list[0].If.Value, "6 Aug 2030")
 	assert.Contains(t, f.list[0].If.Value, "week 14")
+}
+
+// A line is said in its own words; one of no code in none.
+func TestALineInWords(t *testing.T) {
+	k := Table()
+	assert.Empty(t, k.Words(Line{}))
+	assert.Equal(t, "Leave it.", k.Words(Line{Look: look.Line{Say: "leave"}}))
+	assert.Equal(t, "Wait until the flowers fade.", k.Words(Line{Look: look.Line{Say: "wait", Block: "flower"}}))
+	assert.Equal(t, rehome.Table().Decisions["held"].Headline, k.Words(Line{Row: "held"}))
+}
+
+// The day chosen at a look holds until something else is seen: then the sooner of both. What is out, or was not
+// looked at, has no day.
+func TestTheDayChosenAtALook(t *testing.T) {
+	of := func(chosen string, seen ...patient.Seen) string {
+		return For(plant(t, "cattleya", func(p *patient.Patient) {
+			p.Looks = looked("2030-05-01", patient.Growing, "pot-bound", "tips-growing")
+			p.Looks[0].Noted.AgainOn, p.Seen = chosen, seen
+		}), Known{}).UntilOn
+	}
+	assert.Equal(t, "2030-07-01", of("2030-07-01"))
+	assert.Equal(t, "2030-07-01", of("2030-07-01", seenOn("2030-05-14", patient.Checkin{Leaf: "firm"})))
+	bad := seenOn("2030-05-14", patient.Checkin{Smell: "decay", Leaf: "limp", Medium: "wet"})
+	assert.Less(t, of("2030-07-01", bad), "2030-05-20", "it presses now")
+	assert.LessOrEqual(t, of("", seenOn("2030-05-14", patient.Checkin{Leaf: "firm"})), of(""))
+	p := plant(t, "cattleya", func(*patient.Patient) {})
+	assert.Empty(t, LookAgainOn(p, look.Verdict{Decision: look.Leave, AgainDays: 5}), "nobody looked")
+	p.Looks = looked(day, patient.Growing)
+	p.Forget()
+	assert.Empty(t, LookAgainOn(p, look.Verdict{AgainDays: 5}))
+	assert.Empty(t, LookAgainOn(p, look.Verdict{Decision: look.Out, AgainDays: 5}))
+	assert.Equal(t, "2030-05-20", LookAgainOn(p, look.Verdict{Decision: look.Leave, AgainDays: 5}))
+	p.Looks[0].Noted.AgainOn = "2030-06-01"
+	assert.Equal(t, "2030-06-01", LookAgainOn(p, look.Verdict{Decision: look.Leave, AgainDays: 5}))
+	assert.Equal(t, day, LookAgainOn(p, look.Verdict{Decision: look.Now}), "what is now waits for no chosen day")
+}
+
+// Out of its pot an advice holds until the first look in the home; once that was done, so long again, or to the day
+// chosen then. Weeks of a way are house rules.
+func TestHowLongAHomeIsLeft(t *testing.T) {
+	of := func(way, lookOn, lookedOn, chosen string) string {
+		p := plant(t, "cattleya", func(p *patient.Patient) {
+			p.Homes = []patient.Home{rehome.Stands("2030-05-02", way, nil)}
+			p.Homes[0].LookOn = lookOn
+			if lookedOn != "" {
+				p.Looks = looked(lookedOn, patient.Growing)
+				p.Looks[0].Noted.AgainOn = chosen
+			}
+		})
+		if way == "tub" {
+			return until(p, Hold)
+		}
+		return until(p, Stay)
+	}
+	bark, _ := rehome.Table().Route("bark")
+	tub, _ := rehome.Table().Route("tub")
+	assert.Equal(t, "2030-05-30", of("bark", "2030-05-30", "2030-05-10", ""))
+	assert.Equal(t, "2030-05-30", of("tub", "2030-05-30", "2030-05-10", ""))
+	assert.Equal(t, dates.After("2030-05-10", int(bark.LookDays.Value)), of("bark", "", "2030-05-10", ""))
+	assert.Equal(t, "2030-07-01", of("bark", "", "2030-05-10", "2030-07-01"))
+	assert.Empty(t, of("bark", "", "2030-05-02", "2030-07-01"), "the look was before the move")
+	assert.Empty(t, of("bark", "", "", ""))
+	assert.Equal(t, dates.After("2030-05-10", int(tub.LookDays.Value)), of("tub", "", "2030-05-10", ""))
+	assert.Equal(t, dates.After(day, int(tub.LookDays.Value)), of("tub", "", "2030-05-02", ""))
+	p := plant(t, "cattleya", func(p *patient.Patient) { p.Looks = looked("2030-05-10", patient.Growing) })
+	assert.Empty(t, until(p, Pot))
+	assert.Equal(t, dates.After(day, int(tub.LookDays.Value)), until(p, Nest), "it has no home yet")
+	p.Homes = []patient.Home{rehome.Stands("2030-05-02", "bark", nil)}
+	p.Homes[0].LookOn = "2030-05-30"
+	p.Forget()
+	assert.Equal(t, dates.After("2030-05-10", int(bark.LookDays.Value)), until(p, Hold), "that look is of its pot")
+}
+
+// A fact is told where it changes the advice, and three at most.
+func TestFactsThatChangeTheAdvice(t *testing.T) {
+	other := plant(t, "phalaenopsis", func(p *patient.Patient) { p.Looks = looked(day, patient.Growing, "crumbles") })
+	k := *Table()
+	k.Most.Value = 2
+	f := flipping{Knowledge: &k, p: other, now: Advice{Headline: "Leave it."}}
+	for range 3 {
+		f.try(knowledge.Text{Value: "If"}, other)
+	}
+	require.Len(t, f.list, 2)
+	assert.Equal(t, Soon, f.list[0].Code)
+	same := flipping{Knowledge: &k, p: other, now: Brief(other, Known{})}
+	same.try(knowledge.Text{Value: "If"}, other)
+	assert.Empty(t, same.list)
+	potted := func(way string, hold bool) []stances.Stance {
+		p := plant(t, "cattleya", func(p *patient.Patient) {
+			p.Homes = []patient.Home{rehome.Stands("2030-05-02", way, nil)}
+			p.Homes[0].Potted = !hold
+		})
+		return Brief(p, Known{Care: &aftercare.Care{Day: day, Due: []aftercare.Due{{Job: "water", On: day}}}}).Says
+	}
+	assert.Contains(t, potted("bark", false), stances.Water)
+	assert.NotContains(t, potted("tub", true), stances.Water, "it has no pot to water")
+}
+
+// What is seen today counts beside what was seen in this home, and nothing of the one before.
+func TestAFactBesideWhatWasSeen(t *testing.T) {
+	f := flipping{Knowledge: Table(), p: plant(t, "cattleya", func(p *patient.Patient) {
+		p.Looks = looked("2030-05-10", patient.Resting, "pot-light", "crust")
+	})}
+	now := f.seen("watered-in-vain", patient.NewRoots).Looks[0]
+	assert.Equal(t, day, now.On)
+	assert.Equal(t, patient.Findings{"leaves-limp": patient.Absent, "crust": patient.Present, "watered-in-vain": patient.Present}, now.Noted.Findings)
+	assert.Equal(t, patient.NewRoots, now.Noted.Growth)
+	assert.Equal(t, patient.Present, f.seen("", "").Looks[0].Noted.Findings["pot-light"])
+	assert.Equal(t, patient.Resting, f.seen("", "").Looks[0].Noted.Growth)
+	f.p.Homes = []patient.Home{{From: "2030-05-12", Way: "bark", Potted: true}}
+	f.p.Forget()
+	assert.Equal(t, patient.Findings{"crust": patient.Present}, f.seen("crust", "").Looks[0].Noted.Findings)
 }

@@ -34,6 +34,8 @@ func TestALimitAsARule(t *testing.T) {
 }
 
 func TestWhatIsNoLimitIsRefused(t *testing.T) {
+	var same limits.Limit
+	assert.NoError(t, knowledge.Parse([]byte(`"2 to 2 mm [H]"`), &same))
 	for _, line := range []string{`"much [H]"`, `"2 to mm [H]"`, `"9 to 2 mm [H]"`, `"2 to 9 mm"`, `" to 9 [H]"`, `[2, 9]`} {
 		var l limits.Limit
 		assert.Error(t, knowledge.Parse([]byte(line), &l), line)

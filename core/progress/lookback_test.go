@@ -237,3 +237,50 @@ func TestWhatARootArrivesAt(t *testing.T) {
 	shy := a("5 tape A 49 new", 30)
 	assert.Empty(t, shy.ReachedOn(Established)+shy.ReachedOn(AtWall))
 }
+
+// Where a reading found no root at all it is rootless; a mass that was dipped alone is graded by itself. Days that
+// roots can be compared between are those of readings and of tapes.
+func TestRootsWithoutAName(t *testing.T) {
+	c := life(t, "phalaenopsis", "0 read 0/0; 3 leaf firm; 5 tape A 9 new; 8 read 2/2")
+	assert.Equal(t, []string{day(0), day(5), day(8)}, c.on(9).Days)
+	grade := func(roots0 int, dip bool) roots.GradeCode {
+		c := life(t, "phalaenopsis", "0 read 0/0")
+		r := &c.Readings[0].Roots
+		r.NoneFound = false
+		if roots0 > 0 {
+			mm := 80.0
+			r.Roots = []roots.Root{{ID: "a", Count: roots0, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Mushy}}}}
+			c.Readings[0].Checks = roots.Checks{"a": {Count: roots0}}
+		}
+		if dip {
+			r.Dip = &roots.Dip{Grams: 60, Lives: "most"}
+		}
+		c.Now = c.Now.AddDate(0, 0, -399)
+		c.gather(day(1))
+		return c.told(day(1)).grade
+	}
+	assert.Equal(t, roots.Rootless, grade(0, false))
+	assert.Equal(t, roots.Rootless, grade(3, false), "all were cut off")
+	assert.Equal(t, roots.Rootless, grade(3, true), "of the mass nothing is left either")
+	assert.NotEqual(t, roots.Rootless, grade(0, true))
+	proofs := life(t, "cattleya", "0 look leaf=120; 0 readin 5/5; 6 wobble no; 90 leafmm 96").on(91).Standing.By
+	assert.Equal(t, "stands", proofs[len(proofs)-1].Code)
+	moved := life(t, "cattleya", "0 readin 5/5; 6 leaf firm").on(91).Standing.By
+	assert.NotEqual(t, "stands", moved[len(moved)-1].Code, "nobody pulled at it")
+}
+
+// The variance of Kendall's S by its formula, n(n−1)(2n+5)/18, less the same of each tie (Kendall, Rank Correlation
+// Methods, chapter 4): 125 of ten points, 124 with one pair alike, 121.33 with three alike.
+func TestTheVarianceOfS(t *testing.T) {
+	x := []float64{0, 1, 2, 3, 4, 5, 6, 7, 8, 9}
+	assert.InDelta(t, 125, varianceOfS(x), 1e-9)
+	x[4] = 3
+	assert.InDelta(t, 124, varianceOfS(x), 1e-9)
+	x[5] = 3
+	assert.InDelta(t, 125-66.0/18, varianceOfS(x), 1e-9)
+	assert.True(t, tied(x))
+	later := []Length{{1000, 10, 1}, {1007, 17, 1}}
+	_, middle, _, ok := Arrives(later, Pace{1, 1.9}, Mark{MM: 24})
+	assert.True(t, ok, "however its days are counted")
+	assert.InDelta(t, 1014, middle, 1)
+}
