@@ -247,7 +247,8 @@ func TestAFactBesideWhatWasSeen(t *testing.T) {
 	})}
 	now := f.seen("watered-in-vain", patient.NewRoots).Looks[0]
 	assert.Equal(t, day, now.On)
-	assert.Equal(t, patient.Findings{"leaves-limp": patient.Absent, "crust": patient.Present, "watered-in-vain": patient.Present}, now.Noted.Findings)
+	assert.Equal(t, patient.Findings{"leaves-limp": patient.Absent, "crust": patient.Present,
+		"watered-in-vain": patient.Present}, now.Noted.Findings)
 	assert.Equal(t, patient.NewRoots, now.Noted.Growth)
 	assert.Equal(t, patient.Present, f.seen("", "").Looks[0].Noted.Findings["pot-light"])
 	assert.Equal(t, patient.Resting, f.seen("", "").Looks[0].Noted.Growth)

@@ -53,22 +53,6 @@ func TestWhatIsStillWetIsNotWateredForAnAbsence(t *testing.T) {
 	assert.LessOrEqual(t, wet.Sits[0].On, wet.LastsTo)
 }
 
-// A small cup, and glasses of 200 mL: a house rule.
-func TestASitterPoursByGlasses(t *testing.T) {
-	words := func(topMM float64) string {
-		l := housed(t, "cattleya", "bark", withRoots(8, 2, ""))
-		pot := *l.Pot
-		pot.TopMM, pot.BottomMM = topMM, topMM
-		l.InCare.Pot = &pot
-		return away(l, 5, 19).Sits[0].Do.Value
-	}
-	assert.Contains(t, words(60), "a small cup (")
-	assert.Contains(t, words(90), "half a glass (")
-	assert.Contains(t, words(130), "a glass (")
-	assert.Contains(t, words(150), "1 and a half glasses (")
-	assert.Contains(t, words(180), "2 glasses (")
-}
-
 // What a sitter is told never harms: no spray, no peroxide, no feed, nothing that is mixed or cut.
 func TestASitterIsToldNothingThatHarms(t *testing.T) {
 	for seed := range 60 {

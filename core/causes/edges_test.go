@@ -31,22 +31,24 @@ func TestWhereRootsWereLost(t *testing.T) {
 		core, surface patient.FindingState
 		roots         []roots.Root
 	}{
-		"core, edge sound":           {Present, "", []roots.Root{lost("a", roots.Core, 0), firm("b", roots.Edge, 0)}},
-		"bottom, surface sound":      {Present, Absent, []roots.Root{lost("a", roots.Bottom, 0), firm("b", roots.Surface, 0)}},
-		"core, in the air sound":     {Present, "", []roots.Root{lost("a", roots.Core, 0), firm("b", roots.Aerial, 0)}},
-		"core, nothing else read":    {"", "", []roots.Root{lost("a", roots.Core, 0)}},
-		"core, and outside too":      {"", "", []roots.Root{lost("a", roots.Core, 0), lost("b", roots.Edge, 0)}},
-		"core sound":                 {Absent, "", []roots.Root{firm("a", roots.Core, 0)}},
-		"bottom sound":               {Absent, "", []roots.Root{firm("a", roots.Bottom, 0)}},
-		"core and bottom sound":      {Absent, "", []roots.Root{firm("a", roots.Core, 0), firm("b", roots.Bottom, 0)}},
-		"core mixed":                 {"", "", []roots.Root{firm("a", roots.Core, 0), lost("b", roots.Core, 0), firm("c", roots.Edge, 0)}},
-		"core sound, bottom lost":    {"", "", []roots.Root{firm("a", roots.Core, 0), lost("b", roots.Bottom, 0)}},
-		"edge sound alone":           {"", "", []roots.Root{firm("a", roots.Edge, 0)}},
-		"surface, edge sound":        {"", Present, []roots.Root{lost("a", roots.Surface, 0), firm("b", roots.Edge, 0)}},
-		"surface, bottom sound":      {Absent, Present, []roots.Root{lost("a", roots.Surface, 0), firm("b", roots.Bottom, 0)}},
-		"surface alone":              {"", "", []roots.Root{lost("a", roots.Surface, 0)}},
-		"surface and core, edge not": {Present, "", []roots.Root{lost("a", roots.Surface, 0), lost("b", roots.Core, 0), firm("c", roots.Edge, 0)}},
-		"surface sound":              {"", Absent, []roots.Root{firm("a", roots.Surface, 0)}},
+		"core, edge sound":        {Present, "", []roots.Root{lost("a", roots.Core, 0), firm("b", roots.Edge, 0)}},
+		"bottom, surface sound":   {Present, Absent, []roots.Root{lost("a", roots.Bottom, 0), firm("b", roots.Surface, 0)}},
+		"core, in the air sound":  {Present, "", []roots.Root{lost("a", roots.Core, 0), firm("b", roots.Aerial, 0)}},
+		"core, nothing else read": {"", "", []roots.Root{lost("a", roots.Core, 0)}},
+		"core, and outside too":   {"", "", []roots.Root{lost("a", roots.Core, 0), lost("b", roots.Edge, 0)}},
+		"core sound":              {Absent, "", []roots.Root{firm("a", roots.Core, 0)}},
+		"bottom sound":            {Absent, "", []roots.Root{firm("a", roots.Bottom, 0)}},
+		"core and bottom sound":   {Absent, "", []roots.Root{firm("a", roots.Core, 0), firm("b", roots.Bottom, 0)}},
+		"core mixed": {"", "",
+			[]roots.Root{firm("a", roots.Core, 0), lost("b", roots.Core, 0), firm("c", roots.Edge, 0)}},
+		"core sound, bottom lost": {"", "", []roots.Root{firm("a", roots.Core, 0), lost("b", roots.Bottom, 0)}},
+		"edge sound alone":        {"", "", []roots.Root{firm("a", roots.Edge, 0)}},
+		"surface, edge sound":     {"", Present, []roots.Root{lost("a", roots.Surface, 0), firm("b", roots.Edge, 0)}},
+		"surface, bottom sound":   {Absent, Present, []roots.Root{lost("a", roots.Surface, 0), firm("b", roots.Bottom, 0)}},
+		"surface alone":           {"", "", []roots.Root{lost("a", roots.Surface, 0)}},
+		"surface and core, edge not": {Present, "",
+			[]roots.Root{lost("a", roots.Surface, 0), lost("b", roots.Core, 0), firm("c", roots.Edge, 0)}},
+		"surface sound": {"", Absent, []roots.Root{firm("a", roots.Surface, 0)}},
 	} {
 		said := knows(t, "cattleya", roots.Reading{Roots: x.roots}, nil)
 		assert.Equal(t, x.core, said["loss-in-core"], "%s: in the core", name)
@@ -76,7 +78,8 @@ func TestWhatStretchesSay(t *testing.T) {
 	assert.Empty(t, none["mushy-roots"]+none["hard-patches"], "no root, no word on it")
 	assert.Equal(t, Present, of(batch("a", 9, "", 0, pale, mushy))["mushy-roots"], "an end is enough")
 	assert.Equal(t, Present, of(batch("a", 9, "", 0, run(80, roots.Firm, roots.PatchesSmooth)))["smooth-patches"])
-	assert.Empty(t, of(batch("a", 9, "", 0, run(80, roots.Hollow, roots.PatchesSmooth), run(9, roots.Firm, "")))["smooth-patches"])
+	assert.Empty(t, of(batch("a", 9, "", 0, run(80, roots.Hollow, roots.PatchesSmooth),
+		run(9, roots.Firm, "")))["smooth-patches"])
 	assert.Equal(t, Absent, of(batch("a", 9, "", 0, pale))["hard-patches"])
 	assert.Empty(t, of(batch("a", 9, "", 0, pale), batch("b", 1, "", 0, run(80, roots.Firm, "")))["hard-patches"])
 	greens := run(80, roots.Firm, "")
@@ -88,7 +91,8 @@ func TestWhatStretchesSay(t *testing.T) {
 	tips := func(growth patient.Growth) patient.FindingState {
 		root := firm("a", "", 0)
 		root.Tip = roots.Growing
-		return knows(t, "cattleya", roots.Reading{Roots: []roots.Root{root}}, func(p *patient.Patient) { p.Looks[0].Noted.Growth = growth })["tips-growing"]
+		return knows(t, "cattleya", roots.Reading{Roots: []roots.Root{root}},
+			func(p *patient.Patient) { p.Looks[0].Noted.Growth = growth })["tips-growing"]
 	}
 	assert.Equal(t, Present, tips(""))
 	assert.Equal(t, Present, tips(patient.NewRoots), "said once, by the look")
@@ -184,6 +188,12 @@ func TestWhatIntakeAndCareSayToTheDay(t *testing.T) {
 	assert.Equal(t, Absent, of(func(p *patient.Patient) { p.Intake.WaterSoFar = "soft" })["hard-water"])
 	wound := of(func(p *patient.Patient) { p.Incidents = []patient.Incident{{On: "2030-06-10", What: "torn-leaf"}} })
 	assert.Equal(t, Present, wound["wound"])
+	aged := func(on string) patient.FindingState {
+		return of(func(p *patient.Patient) { p.Intake.LastRepotted = on })["medium-old"]
+	}
+	assert.Equal(t, []patient.FindingState{Present, "", Absent}, []patient.FindingState{
+		aged("2028-05-31"), aged("2028-06"), aged("2028-07-15"),
+	}, "two years, of a medium that is not known; a month may be either")
 	old := func(on string, word patient.FindingState) bool {
 		p := at(t, "cattleya")
 		p.Intake.LastRepotted, p.Looks[0].Noted.Findings = on, patient.Findings{"medium-old": word}
@@ -232,7 +242,8 @@ func TestWhatIsActedOnAtItsFigures(t *testing.T) {
 	stands := func(cause int, chance float64) int {
 		return k.stands(Judged{Code: k.Causes[cause].Code, Chance: chance})
 	}
-	assert.Equal(t, []int{0, 1, 0, 1}, []int{stands(slow, 0.5), stands(slow, 0.4999), stands(urgent, 0.25), stands(urgent, 0.2499)})
+	assert.Equal(t, []int{0, 1, 0, 1}, []int{stands(slow, 0.5), stands(slow, 0.4999), stands(urgent, 0.25),
+		stands(urgent, 0.2499)})
 	for chance, code := range map[float64]string{
 		0: "ruled-out", 0.02: "unlikely", 0.1: "possible", 0.35: "even", 0.65: "likely", 0.9: "certain", 1: "certain", 2: "certain",
 	} {
@@ -244,6 +255,17 @@ func TestWhatIsActedOnAtItsFigures(t *testing.T) {
 	assert.False(t, k.settles(0.12, 0.05))
 	assert.False(t, k.settles(0.8999, 0.05))
 	assert.False(t, k.settles(0.1, 0.0499), "an answer that hardly ever comes")
+	asked := func(chance float64, word held, alarms ...string) bool {
+		chances[slow], settled[slow] = chance, word
+		defer func() { chances[slow], settled[slow] = 0, open }()
+		return k.inQuestion(&posterior{chances: chances}, settled, alarms)[slow]
+	}
+	assert.True(t, asked(0.1, open))
+	assert.False(t, asked(0.0999, open), "so unlikely it is left")
+	assert.True(t, asked(0.8999, open))
+	assert.False(t, asked(0.9, open), "so likely it is settled")
+	assert.False(t, asked(0.5, holds))
+	assert.True(t, asked(0.01, open, k.Causes[slow].Code), "an alarm")
 }
 
 // What other engines hear: of causes that are acted on what they ask for, and that one spreads only where it is
@@ -308,7 +330,8 @@ func TestWhatACheckCosts(t *testing.T) {
 	k, g := Table(), Table().FindingFigures
 	own := knowledge.Number{Value: 7}
 	assert.InDelta(t, g.MinutesLook.Value, k.minutes(Finding{At: "look"}, false), 1e-12)
-	for at, usual := range map[string]float64{"unpot": g.MinutesUnpot.Value, "roots": g.MinutesRoots.Value, "cut": g.MinutesCut.Value} {
+	for at, usual := range map[string]float64{"unpot": g.MinutesUnpot.Value, "roots": g.MinutesRoots.Value,
+		"cut": g.MinutesCut.Value} {
 		assert.InDelta(t, usual, k.minutes(Finding{At: at}, true), 1e-12)
 		assert.InDelta(t, usual+g.MinutesToUnpot.Value, k.minutes(Finding{At: at}, false), 1e-12)
 	}
@@ -324,7 +347,8 @@ func TestWhatACheckCosts(t *testing.T) {
 
 // Bits a minute put the checks in their order; what decides on something that spreads goes before all.
 func TestTheOrderOfChecks(t *testing.T) {
-	v := Table().judge(clues{Group: "cattleya", Bulbs: true, Findings: patient.Findings{"leaves-limp": Present, "stays-wet": Present}})
+	v := Table().judge(clues{Group: "cattleya", Bulbs: true,
+		Findings: patient.Findings{"leaves-limp": Present, "stays-wet": Present}})
 	require.Greater(t, len(v.Next), 2)
 	for i := 1; i < len(v.Next); i++ {
 		a, b := v.Next[i-1], v.Next[i]
@@ -335,9 +359,15 @@ func TestTheOrderOfChecks(t *testing.T) {
 		assert.GreaterOrEqual(t, n.Bits/n.Minutes, 0.002-1e-4)
 		assert.InDelta(t, 1, n.Yes.Chance+n.No.Chance, 2e-4)
 		assert.LessOrEqual(t, len(n.Yes.Moves), 3)
-		for _, m := range append(n.Yes.Moves, n.No.Moves...) {
-			assert.Greater(t, abs(m.To-m.From), 0.0198)
+		for _, o := range []Outcome{n.Yes, n.No} {
+			moved := map[string]bool{}
+			for _, m := range o.Moves {
+				assert.Greater(t, abs(m.To-m.From), 0.0198)
+				moved[m.Cause] = true
+			}
+			assert.Len(t, moved, len(o.Moves), "each once")
 		}
+		assert.NotEmpty(t, append(n.Yes.Moves, n.No.Moves...))
 	}
 	assert.InDelta(t, 1, entropy(0.5), 1e-12)
 	assert.InDelta(t, 0.469, entropy(0.1), 0.0005) // by hand: 0.1·3.3219 + 0.9·0.1520

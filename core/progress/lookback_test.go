@@ -249,7 +249,8 @@ func TestRootsWithoutAName(t *testing.T) {
 		r.NoneFound = false
 		if roots0 > 0 {
 			mm := 80.0
-			r.Roots = []roots.Root{{ID: "a", Count: roots0, Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Mushy}}}}
+			r.Roots = []roots.Root{{ID: "a", Count: roots0,
+				Segments: []roots.Segment{{LengthMM: &mm, Feel: roots.Mushy}}}}
 			c.Readings[0].Checks = roots.Checks{"a": {Count: roots0}}
 		}
 		if dip {
