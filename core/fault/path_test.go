@@ -14,3 +14,11 @@ func TestPathsAreWrittenAsTheWireHasThem(t *testing.T) {
 	assert.Equal(t, "findings[crumbles]", whole.Field("findings").Key("crumbles").String())
 	assert.Equal(t, "[2].n", whole.Index(2).Field("n").String())
 }
+
+func TestFaultsUnderAField(t *testing.T) {
+	list := List{{Field: "a", Words: "too long", Limit: "9"}, {Field: "b[1]", Words: "not there"}}
+	assert.Equal(t, "a: too long; b[1]: not there", list.Error())
+	assert.Equal(t, "pot.a: too long; pot.b[1]: not there", list.Under("pot").Error())
+	assert.Equal(t, "9", list.Under("pot")[0].Limit)
+	assert.Equal(t, "a", list[0].Field, "the list itself is as it was")
+}

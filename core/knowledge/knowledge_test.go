@@ -20,26 +20,55 @@ func TestMarkedValues(t *testing.T) {
 func TestAValueWithoutAProperMarkDoesNotLoad(t *testing.T) {
 	for given, why := range map[string]string{
 		"text: wet it":                  "carries no mark",
+		"text: wet it C]":               "carries no mark",
+		"text: '[C] wet it'":            "carries no mark",
 		"text: wet it [X]":              "unknown mark",
 		"text: wet it [P]":              "names its source",
 		"text: wet it [M hearsay]":      "names its source",
 		"text: '[C]'":                   "no value",
+		"text: [1, 2]":                  "cannot unmarshal",
 		"number: five [M]":              "not a number",
+		"number: 5":                     "carries no mark",
 		"number: 5 [M]\nunheard: of it": "unknown field",
+		"codes: snails":                 "carries no mark",
+		"estimate: 5 [M]":               "not a figure with its range",
+		"estimate: 5 (3–8)":             "carries no mark",
+		"estimate: 2 (3–8) [M]":         "outside its range",
+		"estimate: 9 (3–8) [M]":         "outside its range",
 	} {
 		var v struct {
-			Text   Text   `yaml:"text"`
-			Number Number `yaml:"number"`
+			Text     Text     `yaml:"text"`
+			Number   Number   `yaml:"number"`
+			Codes    Codes    `yaml:"codes"`
+			Estimate Estimate `yaml:"estimate"`
 		}
 		assert.ErrorContains(t, Parse([]byte(given), &v), why, given)
 	}
 }
 
-func TestCautionsLoad(t *testing.T) {
+// A range may be of one figure, and the figure at either end of it.
+func TestCodesAndEstimates(t *testing.T) {
+	var v struct {
+		Codes Codes `yaml:"codes"`
+		Of    []Estimate
+	}
+	require.NoError(t, Parse([]byte(`codes: snails, worms [C]
+of: ["3 (3–8) [M]", "8 (3–8) [M]", "1 (1–1) [C]"]`), &v))
+	assert.Equal(t, []string{"snails", "worms"}, v.Codes.Values)
+	assert.Equal(t, CommonPractice, v.Codes.Mark)
+	assert.True(t, v.Codes.Has("worms"))
+	assert.False(t, v.Codes.Has("worm"))
+	memory := Provenance{Mark: FromMemory}
+	assert.Equal(t, []Estimate{{3, 3, 8, memory}, {8, 3, 8, memory}, {1, 1, 1, Provenance{Mark: CommonPractice}}}, v.Of)
+}
+
+func TestTablesLoad(t *testing.T) {
 	require.NotEmpty(t, Cautions())
 	for _, c := range Cautions() {
 		assert.NotEmpty(t, c.Words.Mark, c.Code)
 		assert.NotEmpty(t, c.When, c.Code)
 	}
 	assert.Panics(t, func() { MustRead("no-such-table.yaml", nil) })
+	one, other := MustReadParts[map[string]any]("findings-pot.yaml"), MustReadParts[map[string]any]("findings-roots.yaml")
+	assert.Equal(t, append(one, other...), MustReadParts[map[string]any]("findings-pot.yaml", "findings-roots.yaml"))
 }
