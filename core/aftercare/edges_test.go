@@ -74,7 +74,8 @@ func TestWetAndDryOfOneWatering(t *testing.T) {
 		{patient.Checkin{Medium: "dry"}, false, true}, {patient.Checkin{Moss: "pale"}, false, true},
 		{patient.Checkin{Medium: "damp"}, true, true}, {patient.Checkin{Moss: "dark"}, true, true},
 		{patient.Checkin{RootColour: "green"}, true, true}, {patient.Checkin{RootColour: "silver"}, false, true},
-		{patient.Checkin{Medium: "wet", RootColour: "silver"}, true, true}, {patient.Checkin{Leaf: "limp"}, false, false},
+		{patient.Checkin{Medium: "wet", RootColour: "silver"}, true, true},
+		{patient.Checkin{Leaf: "limp"}, false, false},
 	} {
 		wet, said := wetness(x.of)
 		assert.Equal(t, []bool{x.wet, x.said}, []bool{wet, said}, "%+v", x.of)
@@ -219,7 +220,8 @@ func TestHowMuchWater(t *testing.T) {
 	hole := 25.0
 	standing := &pots.Pot{Shape: pots.Box, TopMM: 100, BottomMM: 100, HeightMM: 100, HoleMM: &hole}
 	assert.InDelta(t, 130, ml(0, "refill", Rhythm{}, standing), 1e-9, "half of 250 mL below its hole")
-	little := &InCare{Patient: &patient.Patient{Sides: patient.Sides{disputes.Watering: disputes.LittleOften}}, Pot: standing}
+	little := &InCare{Patient: &patient.Patient{Sides: patient.Sides{disputes.Watering: disputes.LittleOften}},
+		Pot: standing}
 	assert.InDelta(t, 150, little.millilitres(Due{Job: "water"}, Rhythm{}), 1e-9)
 }
 

@@ -44,13 +44,15 @@ func TestATurnIsPutOff(t *testing.T) {
 	done := bark(t).leaves(7, "little", patient.StillWet).does(8, "little")
 	assert.Greater(t, on(done, 8), day(12), "it was watered since")
 	shift := func(to int) *life {
-		return bark(t).chooses(aftercare.Chosen{Shifts: map[string]aftercare.Shift{"little": {To: day(to), Reason: "away"}}})
+		return bark(t).chooses(aftercare.Chosen{Shifts: map[string]aftercare.Shift{"little": {To: day(to),
+			Reason: "away"}}})
 	}
 	d := due(shift(20).on(3), "little")
 	assert.Equal(t, []string{day(20), day(20), day(20), "away"}, []string{d.On, d.From, d.By, d.Shifted})
 	assert.Less(t, on(shift(2), 3), day(20), "a day that is past puts nothing off")
 	assert.Empty(t, due(shift(5).does(5, "little").on(6), "little").Shifted, "done on that day, it is settled")
-	left := bark(t).chooses(aftercare.Chosen{LeftOut: map[string]aftercare.LeftOut{"little": {On: day(0), Reason: "no"}}})
+	left := bark(t).chooses(aftercare.Chosen{LeftOut: map[string]aftercare.LeftOut{"little": {On: day(0),
+		Reason: "no"}}})
 	assert.Nil(t, due(left.on(8), "little"))
 	today := bark(t).does(8, "little")
 	assert.Greater(t, on(today, 8), day(8), "done today")
@@ -201,7 +203,8 @@ func TestAHoldIsOneWhateverItsWays(t *testing.T) {
 func TestAWatchRunsToItsLastDay(t *testing.T) {
 	since := func(n int) (on string) {
 		l := bark(t, func(p *patient.Patient) {
-			p.Watches = []patient.Watch{{From: day(5), Until: day(20)}, {From: day(3), Until: day(10)}, {From: day(4), Until: day(30)}}
+			p.Watches = []patient.Watch{{From: day(5), Until: day(20)}, {From: day(3), Until: day(10)},
+				{From: day(4), Until: day(30)}}
 		})
 		for _, r := range l.on(n).Runs {
 			if r.Code == "watched" {
@@ -235,7 +238,8 @@ func TestRhythmsByWarmthAndSide(t *testing.T) {
 	assert.Equal(t, day(5), flush(disputes.WhenDry), "from memory")
 }
 
-// Rest goes by three weeks without growth, a loss under 5 % a week between weights five days apart, and none that grows.
+// Rest goes by three weeks without growth, a loss under 5 % a week between weights five days apart, and none
+// that grows.
 func TestRestToTheDay(t *testing.T) {
 	rests := func(n int, grams float64, days int, more func(*life)) bool {
 		l := housed(t, "dendrobium-deciduous", "bark", withRoots(6, 4, "")).sees(10, patient.Checkin{Growth: patient.Idle})
@@ -256,7 +260,8 @@ func TestRestToTheDay(t *testing.T) {
 	assert.False(t, rests(31, 490, 7, func(l *life) { l.sees(20, patient.Checkin{Tips: num(1)}) }))
 	assert.False(t, rests(31, 490, 7, func(l *life) { l.sees(20, patient.Checkin{ShootMM: num(1.0)}) }))
 	assert.True(t, rests(31, 490, 7, func(l *life) { l.sees(20, patient.Checkin{ShootMM: num(0.0)}) }))
-	assert.True(t, rests(31, 510, 7, func(l *life) { l.sees(20, patient.Checkin{Growth: patient.Resting}) }), "said, whatever it weighs")
+	assert.True(t, rests(31, 510, 7, func(l *life) { l.sees(20, patient.Checkin{Growth: patient.Resting}) }),
+		"said, whatever it weighs")
 	winter := func(strict disputes.SideCode, kind string, latitude *float64) bool {
 		l := housed(t, kind, "bark", withRoots(6, 4, ""), side(disputes.WinterRest, strict), func(p *patient.Patient) {
 			p.House.LatitudeDeg = latitude
@@ -270,7 +275,8 @@ func TestRestToTheDay(t *testing.T) {
 	assert.False(t, winter(disputes.Strict, "dendrobium-deciduous", num(-35.0)), "it is summer there")
 }
 
-// What its look says of water holds until it was watered; an alarm that says none goes before, also while it is put off.
+// What its look says of water holds until it was watered; an alarm that says none goes before, also while it
+// is put off.
 func TestWaterByTheLookAndByAlarms(t *testing.T) {
 	thirsty := func() *life {
 		return longHoused(t, "cattleya", patient.Inspection{Findings: patient.Findings{
@@ -283,7 +289,8 @@ func TestWaterByTheLookAndByAlarms(t *testing.T) {
 	c := wet(bark(t)).on(8)
 	assert.Nil(t, due(c, "little"))
 	assert.Equal(t, "alarm", c.HeldBack)
-	off := wet(bark(t)).chooses(aftercare.Chosen{Snoozed: map[string]aftercare.Snooze{"organic-bare/limp-wet": {Until: day(20), Reason: "x"}}})
+	later := map[string]aftercare.Snooze{"organic-bare/limp-wet": {Until: day(20), Reason: "x"}}
+	off := wet(bark(t)).chooses(aftercare.Chosen{Snoozed: later})
 	assert.Nil(t, due(off.on(8), "little"), "put off, it holds the water back all the same")
 	drowned := longHoused(t, "cattleya", patient.Inspection{Findings: patient.Findings{"sour-smell": patient.Present}})
 	c = drowned.on(1)
@@ -306,7 +313,8 @@ func TestTheAirOfAWatering(t *testing.T) {
 				now = dry
 			}
 			l.Site.Percent = &now
-			l.Site.Climate = &climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: 17, HighC: 24}, UsualHumidity: &now}
+			l.Site.Climate = &climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: 17, HighC: 24},
+				UsualHumidity: &now}
 		}
 		return l.on(9).Water.Days
 	}

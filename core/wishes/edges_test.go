@@ -1,0 +1,228 @@
+package wishes
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"therapeon/core/advice"
+	"therapeon/core/aftercare"
+	"therapeon/core/disputes"
+	"therapeon/core/look"
+	"therapeon/core/patient"
+	"therapeon/core/rehome"
+	"therapeon/core/roots"
+	"therapeon/core/stances"
+	"therapeon/core/taxa"
+)
+
+const day = "2030-05-15"
+
+// plant is a plant of a group on the day of these tests, in its clear pot.
+func plant(t *testing.T, group string, change ...func(*patient.Patient)) *patient.Patient {
+	t.Helper()
+	kind, ok := taxa.Find(group)
+	require.True(t, ok)
+	p := &patient.Patient{
+		Profile: kind, Now: time.Date(2030, 5, 15, 10, 0, 0, 0, time.UTC), Sides: patient.Sides{},
+		Intake: patient.Intake{Pot: "clear", OldMedium: "bark", LeafCount: 5, BulbCount: 8},
+		Judge:  func(*patient.Patient) patient.Heard { return patient.Heard{} },
+	}
+	for _, c := range change {
+		c(p)
+	}
+	return p
+}
+
+// grows has it seen today to grow, or not.
+func grows(p *patient.Patient, g patient.Growth) {
+	p.Looks = []patient.Look{{On: day, Noted: patient.Inspection{Growth: g}}}
+}
+
+func of(p *patient.Patient, code string) *asked {
+	return &asked{p: p, now: advice.Advice{Code: code}, where: patient.Potted, left: roots.Unread, rests: "2030-06-01"}
+}
+
+func row(at func() (string, string)) string {
+	code, _ := at()
+	return code
+}
+
+// By what the one advice is, common practice: who may be moved, and what goes first.
+func TestWishesByTheAdvice(t *testing.T) {
+	p := plant(t, "cattleya")
+	for code, want := range map[string][3]string{ // repot, unpot, another medium
+		advice.Soon:      {"asked", "asked", "no-roots"},
+		advice.Now:       {"asked", "asked", "no-roots"},
+		advice.Pot:       {"potted-out", "answered", "out"},
+		advice.Nest:      {"nested", "answered", "thrives"},
+		advice.Hold:      {"held", "answered", "thrives"},
+		advice.Read:      {"unread", "answered", "thrives"},
+		advice.AskAir:    {"air", "answered", "thrives"},
+		advice.Check:     {"check", "check", "check"},
+		advice.Feel:      {"feel", "feel", "thirsty"},
+		advice.Water:     {"no-reason", "answered", "thirsty"},
+		advice.Wait:      {"waits", "waits", "no-roots"},
+		advice.LookFirst: {"look", "look", "thrives"},
+		advice.Leave:     {"no-reason", "answered", "thrives"},
+	} {
+		a := of(p, code)
+		assert.Equal(t, want, [3]string{row(a.repot), row(a.unpot), row(a.anotherMedium)}, code)
+	}
+	a := of(p, advice.Wait)
+	a.moved = true
+	assert.Equal(t, [3]string{"moved", "moved", "moved"}, [3]string{row(a.repot), row(a.unpot), row(a.anotherMedium)})
+	a.where = patient.Held
+	assert.Equal(t, [2]string{"out", "held"}, [2]string{row(a.unpot), row(a.anotherMedium)})
+	assert.Equal(t, "any-time", row(of(plant(t, "slipper"), advice.Soon).anotherMedium))
+	p.Given.TipsOut = true
+	assert.Equal(t, "new-roots", row(of(p, advice.Soon).anotherMedium))
+	a = of(p, advice.Leave)
+	a.now.UntilOn = "2030-05-16"
+	assert.Equal(t, "2030-05-16", a.until())
+	a.now.UntilOn = day
+	assert.Equal(t, "2030-05-29", a.until(), "two weeks")
+	a.now.Code = advice.Read
+	assert.Equal(t, "2030-05-16", a.until())
+}
+
+// Of water: what the look says, then what was felt, then the aftercare, then a day that is known.
+func TestWaterInItsOrder(t *testing.T) {
+	due := func(job, on string) *aftercare.Care { return &aftercare.Care{Due: []aftercare.Due{{Job: job, On: on}}} }
+	is := func(change func(*asked)) string {
+		a := of(plant(t, "cattleya"), advice.Leave)
+		change(a)
+		code, from := a.water()
+		return code + " " + from
+	}
+	assert.Equal(t, "unknown 2030-05-16", is(func(*asked) {}))
+	assert.Equal(t, "out ", is(func(a *asked) { a.where = patient.Out }))
+	assert.Equal(t, "wet-limp ", is(func(a *asked) { a.seen.Says = []stances.Stance{stances.NoWater, stances.Water} }))
+	assert.Equal(t, "little ", is(func(a *asked) { a.seen.Line.Say = look.WaterLittle }))
+	assert.Equal(t, "dry ", is(func(a *asked) { a.seen.Says = []stances.Stance{stances.Water} }))
+	assert.Equal(t, "dry-little ", is(func(a *asked) {
+		a.seen.Says, a.p.Sides = []stances.Stance{stances.Water}, patient.Sides{disputes.Watering: disputes.LittleOften}
+	}))
+	assert.Equal(t, "care-due ", is(func(a *asked) { a.of.Care = due("water", day) }))
+	assert.Equal(t, "care-later 2030-05-16", is(func(a *asked) { a.of.Care = due("water", "2030-05-16") }))
+	assert.Equal(t, "unknown 2030-05-16", is(func(a *asked) { a.of.Care = due("sip", day) }), "a sip is no watering")
+	assert.Equal(t, "unknown 2030-05-16", is(func(a *asked) { a.of.Care = due("check", day) }))
+	assert.Equal(t, "due ", is(func(a *asked) { a.of.WaterOn = day }))
+	assert.Equal(t, "later 2030-05-16", is(func(a *asked) { a.of.WaterOn = "2030-05-16" }))
+	assert.Equal(t, "resting ", is(func(a *asked) { grows(a.p, patient.Resting) }))
+	held := func(way, on string) string {
+		return is(func(a *asked) {
+			a.p.Homes, a.where, a.of.Care = []patient.Home{rehome.Stands("2030-05-01", way, nil)}, patient.Held, due("soak", on)
+		})
+	}
+	assert.Equal(t, "soak ", held("tub", day))
+	assert.Equal(t, "held-later 2030-05-17", held("tub", "2030-05-17"))
+	assert.Equal(t, "bag 2030-05-16", held("bag", day))
+	assert.Equal(t, "bag 2030-05-17", held("bag", "2030-05-17"))
+}
+
+// Fed by its aftercare where that says, but never against salt, drought or wet limp leaves.
+func TestFeedByItsAftercare(t *testing.T) {
+	is := func(change func(*asked)) string {
+		a := of(plant(t, "cattleya"), advice.Leave)
+		grows(a.p, patient.Growing)
+		change(a)
+		code, from := a.feed()
+		return code + " " + from
+	}
+	care := func(ppm float64, on string) *aftercare.Care {
+		return &aftercare.Care{Runs: []aftercare.Running{{Home: true}}, Feed: aftercare.Feeding{PPM: ppm, OnDay: on}}
+	}
+	assert.Equal(t, "growing ", is(func(*asked) {}))
+	assert.Equal(t, "growing ", is(func(a *asked) { a.of.Care = &aftercare.Care{} }))
+	assert.Equal(t, "gate 2030-05-16", is(func(a *asked) { a.of.Care = care(0, "") }))
+	assert.Equal(t, "growing ", is(func(a *asked) { a.of.Care = care(50, day) }))
+	assert.Equal(t, "fed 2030-05-16", is(func(a *asked) { a.of.Care = care(50, "2030-05-16") }))
+	still := func(a *asked) { grows(a.p, patient.Idle) }
+	assert.Equal(t, "still ", is(still))
+	assert.Equal(t, "growing ", is(func(a *asked) { still(a); a.of.Care = care(50, day) }), "its aftercare has seen it grow")
+	assert.Equal(t, "still ", is(func(a *asked) { still(a); a.of.Care = care(0, "") }))
+	wet := func(a *asked) { a.seen.Says = []stances.Stance{stances.NoWater} }
+	assert.Equal(t, "wet-limp ", is(func(a *asked) { wet(a); a.of.Care = care(50, day) }))
+	assert.Equal(t, "rootless ", is(func(a *asked) { a.left = roots.NearRootless }))
+	assert.Equal(t, "growing ", is(func(a *asked) { a.left = roots.Poor }))
+	assert.Equal(t, "moved 2030-06-01", is(func(a *asked) { a.fresh = true }))
+	dilute := func(medium string) string {
+		return is(func(a *asked) {
+			a.fresh, a.p.Intake.OldMedium, a.p.Sides = true, medium, patient.Sides{disputes.FirstFeed: disputes.Dilute}
+		})
+	}
+	assert.Equal(t, "dilute ", dilute("bark"))
+	assert.Equal(t, "moved 2030-06-01", dilute("mineral"), "into mineral not before its gate")
+}
+
+// Bulbs, pieces, sun and pots at their figures: three bulbs stay, six divide. Common practice, no source.
+func TestWishesAtTheirFigures(t *testing.T) {
+	is := func(wish string, change func(*asked)) string {
+		a := of(plant(t, "cattleya"), advice.Leave)
+		a.left = roots.Good
+		change(a)
+		code, _ := rules[wish](a)
+		return code
+	}
+	bulbs := func(n int) func(*asked) { return func(a *asked) { a.p.Intake.BulbCount = n } }
+	assert.Equal(t, []string{"few", "strong"}, []string{is("old-bulbs", bulbs(3)), is("old-bulbs", bulbs(4))})
+	assert.Equal(t, "weak", is("old-bulbs", func(a *asked) { a.moved = true }))
+	assert.Equal(t, "weak", is("old-bulbs", func(a *asked) { a.left = roots.Poor }))
+	assert.Equal(t, []string{"few", "nubs"}, []string{is("divide", bulbs(5)), is("divide", bulbs(6))})
+	assert.Equal(t, "weak", is("divide", func(a *asked) { a.left = roots.Rootless }))
+	assert.Equal(t, "weak", is("divide", func(a *asked) { a.p.Given.Limp = true }))
+	assert.Equal(t, "weak", is("divide", func(a *asked) {
+		grows(a.p, patient.Growing)
+		a.p.Judge = func(*patient.Patient) patient.Heard { return patient.Heard{Spreads: true} }
+	}))
+	assert.Equal(t, "moved", is("divide", func(a *asked) { a.moved = true }))
+	assert.Equal(t, "season", is("divide", func(a *asked) { grows(a.p, patient.Resting) }))
+	ready := func(a *asked) { a.p.Given.TipsOut, a.where = true, patient.Out }
+	assert.Equal(t, "ready", is("divide", ready))
+	assert.Equal(t, "nubs", is("divide", func(a *asked) { ready(a); a.where = patient.Potted }))
+	assert.Equal(t, "nubs", is("divide", func(a *asked) { ready(a); a.left = roots.Unread }))
+	nights := func(night float64) func(*asked) {
+		return func(a *asked) {
+			a.p.Looks = []patient.Look{{On: day, Noted: patient.Inspection{NightLowC: &night}}}
+		}
+	}
+	for wish, least := range map[string]float64{
+		"divide": of(plant(t, "cattleya"), "").p.Around().Minima().Growth.Value,
+		"sun":    of(plant(t, "cattleya"), "").p.Around().Minima().Injury.Value + Table().Figures.AboveInjuryK.Value,
+	} {
+		assert.NotContains(t, []string{"season", "cold"}, is(wish, nights(least)), wish)
+		assert.Contains(t, []string{"season", "cold"}, is(wish, nights(least-0.1)), wish)
+	}
+	assert.Equal(t, "unknown", is("sun", func(*asked) {}))
+	for _, code := range []string{advice.Soon, advice.Now} {
+		assert.Equal(t, "thirsty", is("sun", func(a *asked) { a.now.Code = code }))
+	}
+	assert.Equal(t, "thirsty", is("sun", func(a *asked) { a.left = roots.Rootless }))
+	assert.Equal(t, "thirsty", is("sun", func(a *asked) { a.p.Given.Limp = true }))
+	assert.Equal(t, "unrooted", is("sun", func(a *asked) { a.where = patient.Held }))
+	assert.Equal(t, "organic", is("big-pot", func(a *asked) { a.p.Sides[disputes.PotSize] = disputes.FreePot; a.left = roots.Rootless }))
+	assert.Equal(t, "free", is("big-pot", func(a *asked) { a.p.Sides[disputes.PotSize] = disputes.FreePot }))
+	assert.Equal(t, "mineral", is("big-pot", func(a *asked) { a.p.Intake.OldMedium = "mineral" }))
+	assert.Equal(t, "doubtful", is("discard", func(a *asked) { a.left, a.p.Intake.LeafCount = roots.Rootless, 0 }))
+	assert.Equal(t, "lives", is("discard", func(a *asked) { a.left = roots.Rootless }))
+	assert.Equal(t, "lives", is("discard", func(a *asked) { a.p.Intake.LeafCount = 0 }))
+}
+
+// A spike that was cut since the look is none any more.
+func TestASpikeThatIsCut(t *testing.T) {
+	is := func(call *look.Call, cut ...string) string {
+		a := of(plant(t, "phalaenopsis"), advice.Leave)
+		a.p.Looks = []patient.Look{{On: "2030-05-10", Noted: patient.Inspection{Flowering: patient.Spike}}}
+		a.p.Spikes, a.seen.Spike = cut, call
+		return row(a.cutSpike)
+	}
+	assert.Equal(t, "keep", is(nil))
+	assert.Equal(t, "none", is(nil, "2030-05-10"))
+	assert.Equal(t, "keep", is(nil, "2030-05-09"), "that was another")
+	assert.Equal(t, "few", is(&look.Call{Do: "cut", Why: look.Advice{Rule: "spike-cut"}}))
+	assert.Equal(t, "unread", is(&look.Call{Do: "wait"}))
+	assert.Equal(t, "keep", is(&look.Call{Do: "keep"}))
+}
