@@ -394,3 +394,58 @@ func TestHowSoonSoonIs(t *testing.T) {
 	roots := func(c *Case) { c.RepotInFlower = disputes.WhenRootsNeed }
 	assert.NotContains(t, ruled(of("oncidium", roots, "most-roots-dead")), "needed-in-flower", "it does not flower")
 }
+
+// What thirst asks for: nothing where water does not answer it, where it drowns or hardly a root lives.
+func TestWhatThirstAsksFor(t *testing.T) {
+	of := func(change func(*patient.Patient), found ...string) string {
+		p := looked(t, "cattleya", found...).patient()
+		change(p)
+		d := &decider{Knowledge: Table(), p: p, findings: causes.SeenInPot(p)}
+		d.hear()
+		return d.water()
+	}
+	as := func(*patient.Patient) {}
+	assert.Empty(t, of(as, "pot-light"), "it is not thirsty")
+	assert.Equal(t, WaterIt, of(as, "leaves-limp", "pot-light"))
+	assert.Empty(t, of(as, "leaves-limp", "limp-though-wet"))
+	assert.Empty(t, of(as, "leaves-limp", "crumbles"), "it drowns")
+	assert.Empty(t, of(func(p *patient.Patient) { p.Given.Grade = roots.Rootless }, "leaves-limp", "pot-light"))
+	assert.Equal(t, Feel, of(as, "leaves-limp"))
+	assert.Equal(t, WaterLittle, of(func(p *patient.Patient) { p.Looks[0].Noted.Growth = patient.Resting }, "leaves-limp"))
+	felt := func(p *patient.Patient) {
+		p.Looks[0].Noted.Findings["limp-though-wet"], p.Looks[0].Noted.Findings["pot-light"] = patient.Absent, patient.Absent
+	}
+	assert.Equal(t, Damp, of(felt, "leaves-limp"))
+	moved := func(p *patient.Patient) { p.Intake.LastRepotted = p.Looks[0].On }
+	assert.Empty(t, of(moved, "bulbs-shrivelled"), "expected after a move")
+	assert.Equal(t, Feel, of(moved, "bulbs-shrivelled", "leaves-limp"))
+	d := &decider{Knowledge: Table()}
+	d.says(stances.Water, stances.NoWater, stances.Water, stances.Apart)
+	assert.Equal(t, []stances.Stance{stances.Water, stances.Apart}, d.v.Says, "each once, and the first holds")
+}
+
+// Flowers hold a move back by the side taken; a spike that is cut for want of roots holds nothing.
+func TestFlowersThatHoldItBack(t *testing.T) {
+	of := func(side, spike disputes.SideCode, grade roots.GradeCode, found ...string) Verdict {
+		c := looked(t, "phalaenopsis", found...)
+		c.Flowering, c.RepotInFlower, c.Growth = patient.Bloom, side, patient.NewRoots
+		c.SpikeAtRescue, c.RootGrade = spike, grade
+		return decide(c)
+	}
+	never := disputes.NeverInFlower
+	assert.Contains(t, ruled(of(never, "", "", "crumbles")), "never-in-flower")
+	assert.NotContains(t, ruled(of(never, "", "", "pot-bound")), "never-in-flower", "a plan waits by itself")
+	assert.NotContains(t, ruled(of(disputes.ByUrgency, "", "", "pot-bound")), "never-in-flower")
+	blocked := func(v Verdict) bool {
+		return slices.ContainsFunc(append(v.Blocks, v.Overridden...), func(b Block) bool { return b.Code == "flower" })
+	}
+	assert.True(t, blocked(of(never, disputes.SpikeKeep, roots.Rootless, "crumbles")), "it is kept")
+	assert.False(t, blocked(of(never, disputes.SpikeByGrade, roots.Rootless, "crumbles")), "it is cut")
+	assert.True(t, blocked(of(never, disputes.SpikeCut, roots.Good, "crumbles")), "cut by the house, and its roots can wait")
+	assert.NotContains(t, ruled(decide(looked(t, "phalaenopsis", "tips-black-running"))), "best-moment")
+	grows := looked(t, "phalaenopsis", "tips-black-running", "tips-growing")
+	grows.Growth = patient.NewRoots
+	assert.NotContains(t, ruled(decide(grows)), "overrides", "nothing would have held it back")
+	p := heardOf(looked(t, "cattleya", "tips-growing"), patient.Heard{Plan: []string{"oil-soap-label"}})
+	assert.Equal(t, []string{"oil-soap-label"}, Heard(p).Plan, "planned, whichever cause asks for it")
+}
