@@ -376,9 +376,7 @@ func TestBothChangesAreKeptOverTheWire(t *testing.T) {
 			`{"version":1,"looked_on":"` + today + `","inspection":{"findings":{"leaves-limp":"absent"}}}`,
 			`"leaves-limp":"present"`,
 		},
-		"/api/v1/plants/1/home": {
-			`{"version":1,"plan":{"tonight":true}}`, `{"version":1,"plan":{"clump":true}}`, ``, `"tonight":true`,
-		},
+		"/api/v1/plants/1/home": {`{"version":1,"plan":{"tonight":true}}`, `{"version":1,"plan":{"clump":true}}`, ``, `"tonight":true`},
 	} {
 		status, doc, _ := x.send("PUT", path, c.theirs, as("Ben")...)
 		require.Equal(t, http.StatusOK, status, "%s %v", path, doc)

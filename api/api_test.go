@@ -114,12 +114,7 @@ func TestFromIntakeToCutListOverTheWire(t *testing.T) {
 	status, found, _ := x.send("GET", "/api/v1/plants?q=b-07", "")
 	require.Equal(t, http.StatusOK, status)
 	assert.EqualValues(t, 1, found["total"])
-	x.refused(
-		http.StatusConflict,
-		"PUT",
-		"/api/v1/readings/1",
-		`{"version":1,"read_on":"2026-01-05","reading":{"roots":[]}}`,
-	)
+	x.refused(http.StatusConflict, "PUT", "/api/v1/readings/1", `{"version":1,"read_on":"2026-01-05","reading":{"roots":[]}}`)
 }
 
 func TestComputingGivesTheSameVerdictAsSaving(t *testing.T) {
@@ -163,12 +158,7 @@ func TestBadInputIsAnsweredClearlyAndNothingIsSaved(t *testing.T) {
 			"a side root beyond its root",
 			"PUT",
 			reading,
-			strings.Replace(
-				one(`{"length_mm":50}`),
-				`"segments"`,
-				`"branches":[{"at_mm":60,"segments":[{}]}],"segments"`,
-				1,
-			),
+			strings.Replace(one(`{"length_mm":50}`), `"segments"`, `"branches":[{"at_mm":60,"segments":[{}]}],"segments"`, 1),
 			422,
 			"reading.roots[0].branches[0].at_mm",
 		},

@@ -35,11 +35,7 @@ func TestACleaningOverTheInterface(t *testing.T) {
 			if product == nil {
 				product = ""
 			}
-			status, doc, _ := x.send(
-				"POST",
-				"/api/v1/acknowledged",
-				fmt.Sprintf(`{"seen":[{"product":%q,"caution":%q}]}`, product, caution["code"]),
-			)
+			status, doc, _ := x.send("POST", "/api/v1/acknowledged", fmt.Sprintf(`{"seen":[{"product":%q,"caution":%q}]}`, product, caution["code"]))
 			require.Equal(t, 201, status, doc)
 		}
 		status, doc, _ := x.send("PUT", at+"/cleaning/jobs", fmt.Sprintf(`{"job":%q,"state":"done"}`, job["code"]))
@@ -59,11 +55,7 @@ func TestACleaningOverTheInterface(t *testing.T) {
 func TestWhatWasChangedElsewhereIsNotOverwritten(t *testing.T) {
 	x := start(t)
 	_, place, _ := x.send("POST", "/api/v1/places", `{"name":"Case"}`)
-	_, stock, _ := x.send(
-		"POST",
-		"/api/v1/shelf",
-		`{"name":"Oil","product":"oil","percent":100,"amount":90,"unit":"mL"}`,
-	)
+	_, stock, _ := x.send("POST", "/api/v1/shelf", `{"name":"Oil","product":"oil","percent":100,"amount":90,"unit":"mL"}`)
 	_, p, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"cattleya","bulb_count":6}`)
 	_, course, _ := x.send(
 		"POST",

@@ -113,10 +113,7 @@ func usualWork(b *testing.B, c *clinic.Clinic, i int) func(n int) written {
 	case 3:
 		return func(n int) written {
 			when := began.Add(time.Duration(n) * time.Minute).UTC().Format(time.RFC3339)
-			return written{
-				http.MethodPost, at + "/weighings",
-				fmt.Sprintf(`{"kind":"pot","grams":%d,"because":"right","at":%q}`, 400+n%9, when),
-			}
+			return written{http.MethodPost, at + "/weighings", fmt.Sprintf(`{"kind":"pot","grams":%d,"because":"right","at":%q}`, 400+n%9, when)}
 		}
 	case 4:
 		version = p.Version

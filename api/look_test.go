@@ -42,11 +42,7 @@ func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
 	status, begun, _ := x.send("POST", "/api/v1/plants/1/inspections", `{"looked_on":"2026-01-05"}`)
 	require.Equal(t, http.StatusCreated, status)
 	assert.Equal(t, "2026-01-05", begun["looked_on"])
-	status, saved, _ := x.send(
-		"PUT",
-		"/api/v1/inspections/1",
-		`{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`,
-	)
+	status, saved, _ := x.send("PUT", "/api/v1/inspections/1", `{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`)
 	require.Equal(t, http.StatusOK, status)
 	causes, _ := saved["causes"].(map[string]any)
 	assert.Equal(t, "Salt burn: almost certain.", causes["headline"])
@@ -67,11 +63,7 @@ func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
 	assert.Equal(t, saved["unpot"], computed["unpot"])
 
 	decided := strings.Replace(looked, `"growth"`, `"decisions":{"salt-burn":{"word":"confirmed"}},"growth"`, 1)
-	status, saved, _ = x.send(
-		"PUT",
-		"/api/v1/inspections/1",
-		`{"version":2,"looked_on":"2026-01-05","inspection":`+decided+`}`,
-	)
+	status, saved, _ = x.send("PUT", "/api/v1/inspections/1", `{"version":2,"looked_on":"2026-01-05","inspection":`+decided+`}`)
 	require.Equal(t, http.StatusOK, status)
 	said, _ := saved["said"].(map[string]any)
 	assert.Contains(t, said, "salt-burn")
@@ -81,12 +73,7 @@ func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
 	assert.Len(t, list["inspections"], 1)
 	_, found, _ := x.send("GET", "/api/v1/plants?due=true", "")
 	assert.EqualValues(t, 1, found["total"], "the week has passed")
-	x.refused(
-		http.StatusConflict,
-		"PUT",
-		"/api/v1/inspections/1",
-		`{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`,
-	)
+	x.refused(http.StatusConflict, "PUT", "/api/v1/inspections/1", `{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`)
 }
 
 // Roots read enter the computation by themselves.

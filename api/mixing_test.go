@@ -15,12 +15,7 @@ func TestBadInputAtTheMixingBenchIsAnsweredClearly(t *testing.T) {
 	_, plant, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"cattleya"}`)
 	at := fmt.Sprintf("/api/v1/plants/%v", plant["id"])
 	dilute := func(stock, wanted, make string) string {
-		return fmt.Sprintf(
-			`{"stock":{"value":%s,"unit":"percent"},"wanted":{"value":%s,"unit":"percent"},"make_ml":%s}`,
-			stock,
-			wanted,
-			make,
-		)
+		return fmt.Sprintf(`{"stock":{"value":%s,"unit":"percent"},"wanted":{"value":%s,"unit":"percent"},"make_ml":%s}`, stock, wanted, make)
 	}
 	for name, c := range map[string]struct {
 		method, path, body, field string

@@ -155,22 +155,14 @@ func TestTheWayHomeOverTheInterface(t *testing.T) {
 	at := fmt.Sprintf("/api/v1/plants/%v", p["id"])
 	r := post(at+"/readings", `{"read_on":"2026-01-05"}`)
 	reading := fmt.Sprintf("/api/v1/readings/%v", r["id"])
-	put(
-		reading,
-		`{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"hollow"}]}]}}`,
-	)
+	put(reading, `{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":80,"feel":"hollow"}]}]}}`)
 	assert.Equal(t, "hold", under(get(at+"/home"), "decision", "decision"))
 
 	held := post(at+"/holding", `{"method":"lid","from":"2026-01-05"}`)
 	assert.Equal(t, "lid", under(held, "race", "holding"))
 	post(at+"/weighings", `{"kind":"bare","grams":90,"at":"2026-01-05T10:00:00Z"}`)
 	post(at+"/weighings", `{"kind":"bare","grams":88.5,"at":"2026-01-12T10:00:00Z"}`)
-	doc := x.refused(
-		http.StatusUnprocessableEntity,
-		"POST",
-		at+"/weighings",
-		`{"kind":"bare","grams":130,"at":"2026-01-19T10:00:00Z"}`,
-	)
+	doc := x.refused(http.StatusUnprocessableEntity, "POST", at+"/weighings", `{"kind":"bare","grams":130,"at":"2026-01-19T10:00:00Z"}`)
 	assert.Equal(t, "because", under(listAt(doc, "faults")[0], "field"))
 	list := post(at+"/weighings", `{"kind":"bare","grams":130,"at":"2026-01-19T10:00:00Z","because":"wet"}`)
 	assert.Len(t, listAt(list, "weighings"), 3)
@@ -245,23 +237,9 @@ func TestScalesRecipesAndMeasurementsOverTheInterface(t *testing.T) {
 	)
 	require.Equal(t, 201, status)
 	require.Len(t, listAt(doc, "recipes"), 1)
-	x.refused(
-		http.StatusConflict,
-		"PUT",
-		"/api/v1/media/recipes/1",
-		`{"version":7,"name":"Mine","parts":[{"component":"perlite","parts":1}]}`,
-	)
-	x.refused(
-		http.StatusNotFound,
-		"PUT",
-		"/api/v1/media/recipes/9",
-		`{"version":1,"name":"Mine","parts":[{"component":"perlite","parts":1}]}`,
-	)
-	status, doc, _ = x.send(
-		"PUT",
-		"/api/v1/media/components/perlite",
-		`{"version":0,"test":{"volume_ml":1000,"drained_ml":500}}`,
-	)
+	x.refused(http.StatusConflict, "PUT", "/api/v1/media/recipes/1", `{"version":7,"name":"Mine","parts":[{"component":"perlite","parts":1}]}`)
+	x.refused(http.StatusNotFound, "PUT", "/api/v1/media/recipes/9", `{"version":1,"name":"Mine","parts":[{"component":"perlite","parts":1}]}`)
+	status, doc, _ = x.send("PUT", "/api/v1/media/components/perlite", `{"version":0,"test":{"volume_ml":1000,"drained_ml":500}}`)
 	require.Equal(t, 200, status, doc)
 	mix := x.computed("mix", `{"parts":[{"component":"perlite","parts":1}]}`)
 	assert.InDelta(t, 0.5, under(mix, "settled", "air"), 1e-9, "as measured here")

@@ -121,13 +121,7 @@ func sealedTips() story {
 		},
 		arrived: 25,
 		visits: []visit{{ago: 24, reading: rootsOf(
-			batch(
-				"x1",
-				7,
-				hollow(160),
-			).at(
-				roots.Aerial,
-			),
+			batch("x1", 7, hollow(160)).at(roots.Aerial),
 			batch("x2", 2, firm(70), hollow(90)).at(roots.Aerial).tip(roots.Sealed),
 		)}},
 		looks: []inspection{
@@ -235,17 +229,11 @@ func soundAfterAll() story {
 		},
 		looks: []inspection{fresh("")},
 		then: inTurn(housed(28, rehome.Plan{}, ""), dries(
-			weights.Weigh{
-				Grams:  612,
-				Moment: "wet",
-			},
+			weights.Weigh{Grams: 612, Moment: "wet"},
 			weights.Weigh{Grams: 571},
 			weights.Weigh{Grams: 540},
 			weights.Weigh{Grams: 517},
-			weights.Weigh{
-				Grams:  506,
-				Moment: "light",
-			},
+			weights.Weigh{Grams: 506, Moment: "light"},
 			weights.Weigh{Grams: 614, Moment: "wet"},
 			weights.Weigh{Grams: 573},
 			weights.Weigh{Grams: 541},

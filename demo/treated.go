@@ -154,9 +154,7 @@ func rounds(pest string, first int, later ...int) then {
 		}
 		for _, ago := range later {
 			course.Rounds = append(course.Rounds, day(ago))
-			started, err = on(
-				ago,
-			).Pests.SaveCourse(
+			started, err = on(ago).Pests.SaveCourse(
 				ctx,
 				started.ID,
 				pestsservice.SaveCourse{Version: started.Version, Course: course},
@@ -232,42 +230,13 @@ func broke(ago int, what, note string) then {
 
 func twoLeadsRoots() roots.Reading {
 	return rootsOf(
-		batch(
-			"g1",
-			3,
-			firm(90),
-			hollow(40),
-		).on(
-			1,
-		).at(
-			roots.Bottom,
-		),
+		batch("g1", 3, firm(90), hollow(40)).on(1).at(roots.Bottom),
 		batch("g2", 4, firm(120)).on(3).at(roots.Edge),
 		batch("g3", 5, firm(130)).on(4).at(roots.Edge),
-		batch(
-			"g4",
-			3,
-			firm(70),
-		).on(
-			5,
-		).at(
-			roots.Surface,
-		).tip(
-			roots.Growing,
-		),
+		batch("g4", 3, firm(70)).on(5).at(roots.Surface).tip(roots.Growing),
 		batch("g5", 4, firm(110)).on(7).at(roots.Edge),
 		batch("g6", 4, firm(95)).on(8).at(roots.Edge),
-		batch(
-			"g7",
-			3,
-			firm(60),
-		).on(
-			9,
-		).at(
-			roots.Surface,
-		).tip(
-			roots.Growing,
-		),
+		batch("g7", 3, firm(60)).on(9).at(roots.Surface).tip(roots.Growing),
 		batch("g8", 2, hollow(80)).on(2).at(roots.Core),
 	)
 }

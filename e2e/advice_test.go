@@ -19,9 +19,7 @@ func (s *server) reported(t *testing.T, plant, noted string) {
 	t.Helper()
 	s.send(t, "POST", "/api/v1/plants", plant)
 	s.send(t, "POST", "/api/v1/plants/1/inspections", `{}`)
-	s.send(t, "PUT", "/api/v1/inspections/1", fmt.Sprintf(
-		`{"version":1,"looked_on":%q,"inspection":%s}`, time.Now().Format(time.DateOnly), noted,
-	))
+	s.send(t, "PUT", "/api/v1/inspections/1", fmt.Sprintf(`{"version":1,"looked_on":%q,"inspection":%s}`, time.Now().Format(time.DateOnly), noted))
 }
 
 // advised is what a page says of its plant, without what would be said if it were otherwise.

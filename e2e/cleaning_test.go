@@ -150,12 +150,7 @@ func TestATimerThatRunsOutIsSaidOnEveryView(t *testing.T) {
 // with every caution read.
 func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
 	s := fresh(t)
-	s.send(
-		t,
-		"POST",
-		"/api/v1/shelf",
-		`{"name":"From the chemist","product":"peroxide","percent":3,"amount":260,"unit":"mL"}`,
-	)
+	s.send(t, "POST", "/api/v1/shelf", `{"name":"From the chemist","product":"peroxide","percent":3,"amount":260,"unit":"mL"}`)
 	p := open(t, s.url, phone)
 	putOnBench(p, "Wet 2", "Cattleya alliance")
 	p.keys("6x90f")
@@ -214,12 +209,7 @@ func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
 
 func TestADivisionIntoTwo(t *testing.T) {
 	s := fresh(t)
-	s.send(
-		t,
-		"POST",
-		"/api/v1/plants",
-		`{"tag":"Clump","group":"cattleya","bulb_count":8,"bulb_state":"plump"}`,
-	)
+	s.send(t, "POST", "/api/v1/plants", `{"tag":"Clump","group":"cattleya","bulb_count":8,"bulb_state":"plump"}`)
 	s.send(t, "POST", "/api/v1/plants/1/readings", `{"read_on":"2026-01-05"}`)
 	s.send(t, "PUT", "/api/v1/readings/1", `{"version":1,"read_on":"2026-01-05","reading":{"roots":[
 		{"id":"a","count":4,"growth":2,"segments":[{"length_mm":100,"feel":"firm"}]},

@@ -42,12 +42,7 @@ func full(t *testing.T, s *server) {
 			[]string{"firm", "mushy"}[i%2],
 		)
 	}
-	s.send(
-		t,
-		"PUT",
-		"/api/v1/readings/1",
-		`{"version":1,"read_on":"2026-01-05","reading":{"roots":[`+strings.Join(entries, ",")+`]}}`,
-	)
+	s.send(t, "PUT", "/api/v1/readings/1", `{"version":1,"read_on":"2026-01-05","reading":{"roots":[`+strings.Join(entries, ",")+`]}}`)
 }
 
 func TestTheFullestPlantCanBeReadCutAndPrinted(t *testing.T) {

@@ -24,11 +24,7 @@ func (p *page) unfold(words string) {
 // holds is what a field holds.
 func (p *page) holds(label string) string {
 	p.t.Helper()
-	return p.find(
-		`[data-field="` + label + `"] input, [data-field="` + label + `"] textarea`,
-	).MustProperty(
-		"value",
-	).Str()
+	return p.find(`[data-field="` + label + `"] input, [data-field="` + label + `"] textarea`).MustProperty("value").Str()
 }
 
 func TestWhatIsKnownOfAPlantIsKeptAndSaidWhenItCannotBe(t *testing.T) {

@@ -246,9 +246,7 @@ func TestTheLibraryIsSearchedAndTellsLookalikesApart(t *testing.T) {
 	p.see(".library-alike h3", "A brown root")
 	p.tap(`[data-part='library'] .ant-input-clear-icon`, "")
 	p.see(".library-alike h3", "A cut rhizome")
-	empty := p.MustEval(
-		`() => [...document.querySelectorAll(".lookalike")].filter((d) => d.children.length === 0).map((d) => d.ariaLabel)`,
-	).Arr()
+	empty := p.MustEval(`() => [...document.querySelectorAll(".lookalike")].filter((d) => d.children.length === 0).map((d) => d.ariaLabel)`).Arr()
 	assert.Empty(t, empty, "every side has its drawing")
 	assert.GreaterOrEqual(t, p.MustEval(`() => document.querySelectorAll(".lookalike").length`).Int(), 25)
 	require.NoError(t, p.find(`input[aria-label="Find in the library"]`).Input("zebra"))

@@ -86,9 +86,7 @@ func gives[T any](t *testing.T, tab *rod.Page, js string) (v T) {
 		Expression:    "(async () => {" + js + "})()",
 		AwaitPromise:  true,
 		ReturnByValue: true,
-	}.Call(
-		tab,
-	)
+	}.Call(tab)
 	require.NoError(t, err)
 	require.Nil(t, answer.ExceptionDetails, "%v", answer.ExceptionDetails)
 	raw, err := json.Marshal(answer.Result.Value)

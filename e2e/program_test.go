@@ -170,10 +170,7 @@ func BenchmarkFirstLoad(b *testing.B) {
 	for b.Loop() {
 		p := open(b, s.url, bench)
 		p.see(".bench-list", "Crate 2")
-		longest = max(
-			longest,
-			p.MustEval(`() => performance.getEntriesByName("first-contentful-paint")[0].startTime`).Num(),
-		)
+		longest = max(longest, p.MustEval(`() => performance.getEntriesByName("first-contentful-paint")[0].startTime`).Num())
 		_ = p.Close()
 	}
 	b.ReportMetric(weight, "script-kB")

@@ -144,9 +144,7 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 
 	// Three weights of the weeks before, typed in; the band narrows with each.
 	width := func() float64 {
-		band := p.MustEval(
-			`() => { const b = document.querySelector("[data-band='water']").getBBox(); return b.width; }`,
-		).Num()
+		band := p.MustEval(`() => { const b = document.querySelector("[data-band='water']").getBBox(); return b.width; }`).Num()
 		return band
 	}
 	before := width()
@@ -240,12 +238,7 @@ func TestFromHoldingToANewHome(t *testing.T) {
 	p.see(".standing-saved", "Saved")
 	p.MustReload().MustWaitLoad()
 	p.see(".rehome-house .said-headline", "Bark and moss: a pot of")
-	assert.Equal(
-		t,
-		"90",
-		p.find(`[data-field="Width at the rim"] input`).MustProperty("value").Str(),
-		"the pot at hand is kept",
-	)
+	assert.Equal(t, "90", p.find(`[data-field="Width at the rim"] input`).MustProperty("value").Str(), "the pot at hand is kept")
 	p.tap("[data-tick] label", "Count it into tonight’s batch")
 	p.see("[data-part='batch'] li", "Not one root")
 	p.see("[data-part='batch'] b", "One component is short.")

@@ -143,9 +143,7 @@ func printsOnOnePage(t *testing.T, p *page) {
 		require.NoError(t, err)
 		assert.False(t, visible, "%s is not for paper", hidden)
 	}
-	ink := p.MustEval(
-		`() => getComputedStyle(document.querySelector('.fan [data-state="live"] .fan-outer')).stroke`,
-	).Str()
+	ink := p.MustEval(`() => getComputedStyle(document.querySelector('.fan [data-state="live"] .fan-outer')).stroke`).Str()
 	assert.Equal(t, "rgb(0, 0, 0)", ink, "one ink")
 }
 
@@ -207,9 +205,7 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 func reach(t *testing.T, p *page, name string) {
 	t.Helper()
 	for range 120 {
-		at := p.MustEval(
-			`() => { const e = document.activeElement; return (e.getAttribute("aria-label") || e.innerText || "").trim() }`,
-		).Str()
+		at := p.MustEval(`() => { const e = document.activeElement; return (e.getAttribute("aria-label") || e.innerText || "").trim() }`).Str()
 		if len(at) >= len(name) && at[:len(name)] == name {
 			return
 		}

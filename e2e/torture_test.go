@@ -16,28 +16,13 @@ import (
 
 // kinds of write: what is sent, and where what was answered has to be found again.
 var kindsOfWrite = []struct{ method, path, body, seenAt string }{
-	{
-		"POST",
-		"/api/v1/plants",
-		`{"tag":"T-%[1]d","group":"cattleya","leaf_count":4}`,
-		"/api/v1/plants?most=2000&q=T-%[1]d",
-	},
+	{"POST", "/api/v1/plants", `{"tag":"T-%[1]d","group":"cattleya","leaf_count":4}`, "/api/v1/plants?most=2000&q=T-%[1]d"},
 	{"POST", "/api/v1/plants/1/incidents", `{"what":"lost-root","note":"N-%[1]d"}`, "/api/v1/plants/1/timeline"},
-	{
-		"POST",
-		"/api/v1/plants/1/weighings",
-		`{"kind":"pot","grams":%[1]d.5,"because":"right","at":"%[2]s"}`,
-		"/api/v1/plants/1/weighings",
-	},
+	{"POST", "/api/v1/plants/1/weighings", `{"kind":"pot","grams":%[1]d.5,"because":"right","at":"%[2]s"}`, "/api/v1/plants/1/weighings"},
 	{"POST", "/api/v1/shelf", `{"name":"S-%[1]d","product":"oil","amount":90,"unit":"mL"}`, "/api/v1/shelf"},
 	{"POST", "/api/v1/places", `{"name":"P-%[1]d"}`, "/api/v1/places"},
 	{"POST", "/api/v1/places/1/readings", `{"at":"%[2]s","celsius":20}`, "/api/v1/places"},
-	{
-		"POST",
-		"/api/v1/media/recipes",
-		`{"name":"R-%[1]d","parts":[{"component":"perlite","parts":1}]}`,
-		"/api/v1/knowledge/media",
-	},
+	{"POST", "/api/v1/media/recipes", `{"name":"R-%[1]d","parts":[{"component":"perlite","parts":1}]}`, "/api/v1/knowledge/media"},
 	{"POST", "/api/v1/plants/1/cleaning/jobs", `{"do":"J-%[1]d","stage":"dry"}`, "/api/v1/plants/1/cleaning"},
 	{"POST", "/api/v1/plants/2/readings", `{}`, "/api/v1/plants/2/readings"},
 	{"POST", "/api/v1/plants/2/inspections", `{}`, "/api/v1/plants/2/inspections"},

@@ -19,16 +19,7 @@ func TestAMomentIsTheSameHourInEveryWriting(t *testing.T) {
 	lisbon, err := time.LoadLocation("Europe/Lisbon")
 	require.NoError(t, err)
 	rapid.Check(t, func(t *rapid.T) {
-		at := time.Date(
-			2030,
-			1,
-			1,
-			0,
-			0,
-			0,
-			0,
-			time.UTC,
-		).Add(
+		at := time.Date(2030, 1, 1, 0, 0, 0, 0, time.UTC).Add(
 			time.Duration(rapid.IntRange(0, 500*24*60).Draw(t, "minute")) * time.Minute,
 		)
 		c := rapid.Float64Range(-30, 60).Draw(t, "°C")

@@ -222,10 +222,7 @@ func Contains(ctx context.Context, path string) (Contents, error) {
 		return c, err
 	}
 	defer func() { _ = db.Close() }()
-	if err := db.QueryRowContext(
-		ctx,
-		"SELECT COUNT(*), COALESCE(MAX(updated_at), '') FROM plants",
-	).Scan(
+	if err := db.QueryRowContext(ctx, "SELECT COUNT(*), COALESCE(MAX(updated_at), '') FROM plants").Scan(
 		&c.Plants,
 		&c.Newest,
 	); err != nil {

@@ -114,11 +114,7 @@ func examine(ctx context.Context, path string, thorough bool) error {
 		ctx,
 		`SELECT COUNT(*), COALESCE(SUM(name = 'plants'), 0), COALESCE(SUM(name = 'goose_db_version'), 0)
 		FROM sqlite_schema WHERE type = 'table'`,
-	).Scan(
-		&tables,
-		&plants,
-		&versions,
-	)
+	).Scan(&tables, &plants, &versions)
 	if err != nil {
 		return damaged(path, err)
 	}
@@ -132,9 +128,7 @@ func examine(ctx context.Context, path string, thorough bool) error {
 	if err := db.QueryRowContext(
 		ctx,
 		"SELECT COALESCE(MAX(version_id), 0) FROM goose_db_version WHERE is_applied",
-	).Scan(
-		&version,
-	); err != nil {
+	).Scan(&version); err != nil {
 		return damaged(path, err)
 	}
 	if newest, err := newestVersion(); err != nil || version > newest {

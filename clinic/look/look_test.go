@@ -291,9 +291,7 @@ func TestWhatWasNotedComesBack(t *testing.T) {
 	}
 	state, word := rapid.SampledFrom(
 		[]patient.FindingState{patient.Present, patient.Absent},
-	), rapid.SampledFrom(
-		[]patient.Word{patient.Confirmed, patient.Rejected},
-	)
+	), rapid.SampledFrom([]patient.Word{patient.Confirmed, patient.Rejected})
 	outcome, text := rapid.SampledFrom([]string{"", "right", "wrong"}), rapid.StringMatching(`[a-zé “”<&]{0,40}`)
 	size := rapid.Ptr(rapid.Float64Range(2, 1500), true)
 	broken := rapid.SampledFrom(slices.Sorted(maps.Keys(unpot.Table().Accidents)))

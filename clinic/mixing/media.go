@@ -147,11 +147,8 @@ func (h HouseComponent) component() media.Component {
 		Fibre:  h.LowMM == nil,
 		Air:    knowledge.Number{Provenance: own},
 		Water:  knowledge.Number{Provenance: own},
-		PH: knowledge.Text{
-			Value:      "not known",
-			Provenance: own,
-		},
-		Note: knowledge.Text{Value: "Of this house.", Provenance: own},
+		PH:     knowledge.Text{Value: "not known", Provenance: own},
+		Note:   knowledge.Text{Value: "Of this house.", Provenance: own},
 	}
 	h.measured(&c)
 	return c

@@ -125,10 +125,7 @@ func TestALongLogComesInPartByPartAndIsFinishedAfterAnEnd(t *testing.T) {
 	require.NoError(t, err)
 	// as a program that was killed left it
 	require.NoError(t, c.Records.Store(t.Context(), func(tx *ledger.Tx) error {
-		row, err := tx.Places().AddImport(
-			t.Context(),
-			ledger.Import{PlaceID: second.ID, Doc: doc, Total: 2501},
-		)
+		row, err := tx.Places().AddImport(t.Context(), ledger.Import{PlaceID: second.ID, Doc: doc, Total: 2501})
 		require.NoError(t, err)
 		return tx.Places().ImportDone(t.Context(), row.ID, 1000)
 	}))

@@ -137,12 +137,8 @@ func TestWhatTheCausesAskForComesAlong(t *testing.T) {
 		t.Context(),
 		s.ID,
 		lookservice.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: patient.Inspection{
-			Findings: patient.Findings{
-				"crumbles":  "present",
-				"compacted": "present",
-				"dark-film": "present",
-			},
-			Growth: "new-roots",
+			Findings: patient.Findings{"crumbles": "present", "compacted": "present", "dark-film": "present"},
+			Growth:   "new-roots",
 			Decisions: map[string]patient.Decision{
 				"suffocation":     {Word: "confirmed"},
 				"blue-green-film": {Word: "confirmed"},

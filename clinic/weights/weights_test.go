@@ -73,9 +73,7 @@ func TestAWeightThatJumpsIsAskedAboutAndNotSwallowed(t *testing.T) {
 		weights.Weigh{Kind: patient.BarePlant, Grams: 96},
 	)
 	assert.Equal(t, "because", trial.FieldOf(t, err))
-	_, err = c.At(
-		func() time.Time { return trial.Day.Add(time.Hour) },
-	).Weights.Weigh(
+	_, err = c.At(func() time.Time { return trial.Day.Add(time.Hour) }).Weights.Weigh(
 		t.Context(),
 		p.ID,
 		weights.Weigh{Kind: patient.BarePlant, Grams: 96, Because: patient.BecauseCut},

@@ -55,13 +55,7 @@ func knows(t *testing.T, group string, r roots.Reading, change func(*patient.Pat
 
 func TestTheRootsSpeakForThemselves(t *testing.T) {
 	drowned := knows(t, "phalaenopsis", roots.Reading{Roots: []roots.Root{
-		batch(
-			"a",
-			14,
-			roots.Core,
-			1,
-			run(60, roots.Mushy, ""),
-		),
+		batch("a", 14, roots.Core, 1, run(60, roots.Mushy, "")),
 		batch("b", 4, roots.Edge, 2, run(80, roots.Firm, roots.ColourPale)),
 	}}, nil)
 	assert.Equal(t, Present, drowned["mushy-roots"])
@@ -91,13 +85,7 @@ func TestTheRootsSpeakForThemselves(t *testing.T) {
 	assert.Equal(t, Absent, well["few-live-roots"])
 
 	surface := knows(t, "cattleya", roots.Reading{Roots: []roots.Root{
-		batch(
-			"a",
-			5,
-			roots.Surface,
-			0,
-			run(40, roots.Hollow, ""),
-		),
+		batch("a", 5, roots.Surface, 0, run(40, roots.Hollow, "")),
 		batch("b", 6, roots.Edge, 0, run(90, roots.Firm, "")),
 	}}, nil)
 	assert.Equal(t, Present, surface["loss-at-surface"])

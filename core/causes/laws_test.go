@@ -160,13 +160,9 @@ func TestTheEngineAgreesWithBruteForce(t *testing.T) {
 			want, got := 0.0, 0.0
 			for c := range p.chances {
 				got += a.drop(c, p.chances[c])
-				want += entropy(
-					p.chances[c],
-				) - a.chance*entropy(
+				want += entropy(p.chances[c]) - a.chance*entropy(
 					m.brute(made)[c],
-				) - (1-a.chance)*entropy(
-					m.brute(not)[c],
-				)
+				) - (1-a.chance)*entropy(m.brute(not)[c])
 			}
 			assert.InDelta(t, want, got, 1e-5)
 			assert.GreaterOrEqual(t, got, -1e-6, "looking never makes one less certain on average")
@@ -217,24 +213,10 @@ func TestAnAbsentFindingNeverHelpsWhatItSpeaksFor(t *testing.T) {
 func TestWitnessesOfOneThemeAreNotCountedTwice(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(1, 12).Draw(t, "witnesses")
-		prior, base, db := rapid.Float64Range(
-			0.01,
-			0.5,
-		).Draw(
-			t,
-			"prior",
-		), rapid.Float64Range(
-			0.01,
-			0.5,
-		).Draw(
+		prior, base, db := rapid.Float64Range(0.01, 0.5).Draw(t, "prior"), rapid.Float64Range(0.01, 0.5).Draw(
 			t,
 			"base",
-		), rapid.SampledFrom(
-			[]float64{7, 15, 26},
-		).Draw(
-			t,
-			"weight",
-		)
+		), rapid.SampledFrom([]float64{7, 15, 26}).Draw(t, "weight")
 		m := newModel([]float64{prior}, []float64{base}, slices.Repeat([]witness{{0, 0.9, 0.02}}, n))
 		m.tie(0, 0, db)
 		sure := newModel([]float64{prior}, []float64{base}, []witness{{0, 1, 0}})

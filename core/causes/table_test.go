@@ -15,12 +15,10 @@ func whole() *Knowledge {
 	return &Knowledge{
 		Causes: []Cause{
 			{
-				Code:  "drought",
-				Prior: number(0.2),
-				Do:    []string{"water"},
-				Groups: map[string]knowledge.Text{
-					"vanda": {Value: "more"},
-				},
+				Code:    "drought",
+				Prior:   number(0.2),
+				Do:      []string{"water"},
+				Groups:  map[string]knowledge.Text{"vanda": {Value: "more"}},
 				Weights: map[string]knowledge.Text{"limp": {Value: "++"}},
 			},
 		},

@@ -89,11 +89,7 @@ func TestPlacesAreWorkedRoundFromTheOutsideIn(t *testing.T) {
 		return r
 	}
 	l := listed(roots.Reading{Roots: []roots.Root{
-		at(
-			"2-core",
-			2,
-			roots.Core,
-		),
+		at("2-core", 2, roots.Core),
 		at("1-core", 1, roots.Core),
 		at("1-air", 1, roots.Aerial),
 		at("1-edge", 1, roots.Edge),
@@ -150,11 +146,7 @@ func TestAnchorsOfABatchStay(t *testing.T) {
 
 func TestTheNextReadingStartsFromWhatTheCutsLeft(t *testing.T) {
 	r := roots.Reading{Roots: []roots.Root{
-		root(
-			"dead",
-			14,
-			stretch(60, roots.Mushy),
-		),
+		root("dead", 14, stretch(60, roots.Mushy)),
 		root("short", 1, stretch(40, roots.Firm), stretch(60, roots.Hollow)),
 		root("live", 3, stretch(80, roots.Firm)),
 		root("uncut", 1, stretch(40, roots.Firm), stretch(60, roots.Hollow)),

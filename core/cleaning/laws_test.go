@@ -18,13 +18,8 @@ func anySegments(t *rapid.T) []roots.Segment {
 		s := &segments[i]
 		s.Feel = rapid.SampledFrom(
 			[]roots.Feel{"", roots.Firm, roots.Limp, roots.Thread, roots.Crunchy, roots.Hollow, roots.Mushy},
-		).Draw(
-			t,
-			"feel",
-		)
-		s.Colour = rapid.SampledFrom(
-			[]roots.Colour{"", roots.ColourGreen, roots.EvenBrown, roots.Black},
-		).Draw(
+		).Draw(t, "feel")
+		s.Colour = rapid.SampledFrom([]roots.Colour{"", roots.ColourGreen, roots.EvenBrown, roots.Black}).Draw(
 			t,
 			"colour",
 		)
@@ -45,9 +40,7 @@ func anyReading(t *rapid.T) roots.Reading {
 			Segments: anySegments(t),
 			Tip:      rapid.SampledFrom([]roots.Tip{"", roots.Growing, roots.Sealed}).Draw(t, "tip"),
 			Depth:    rapid.SampledFrom([]roots.Depth{"", roots.Aerial, roots.Edge, roots.Core}).Draw(t, "depth"),
-			Clinging: rapid.SampledFrom(
-				[]roots.Clinging{"", roots.ClingsSound, roots.ClingsRotting},
-			).Draw(
+			Clinging: rapid.SampledFrom([]roots.Clinging{"", roots.ClingsSound, roots.ClingsRotting}).Draw(
 				t,
 				"clinging",
 			),

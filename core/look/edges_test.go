@@ -411,7 +411,8 @@ func TestWhatThirstAsksFor(t *testing.T) {
 	assert.Empty(t, of(as, "leaves-limp", "crumbles"), "it drowns")
 	assert.Empty(t, of(func(p *patient.Patient) { p.Given.Grade = roots.Rootless }, "leaves-limp", "pot-light"))
 	assert.Equal(t, Feel, of(as, "leaves-limp"))
-	assert.Equal(t, WaterLittle, of(func(p *patient.Patient) { p.Looks[0].Noted.Growth = patient.Resting }, "leaves-limp"))
+	assert.Equal(t, WaterLittle, of(func(p *patient.Patient) { p.Looks[0].Noted.Growth = patient.Resting },
+		"leaves-limp"))
 	felt := func(p *patient.Patient) {
 		p.Looks[0].Noted.Findings["limp-though-wet"], p.Looks[0].Noted.Findings["pot-light"] = patient.Absent, patient.Absent
 	}

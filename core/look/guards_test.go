@@ -160,17 +160,9 @@ func TestNothingIsLeftWhileAnAlarmStandsOrAPlanStrips(t *testing.T) {
 					t,
 					rapid.SampledFrom(
 						[]string{"cattleya", "oncidium", "slipper", "phalaenopsis", "psychopsis"},
-					).Draw(
-						r,
-						"group",
-					),
+					).Draw(r, "group"),
 				).Profile,
-				Season: rapid.SampledFrom(
-					[]patient.Season{"", patient.Warm, patient.Cool},
-				).Draw(
-					r,
-					"season",
-				),
+				Season: rapid.SampledFrom([]patient.Season{"", patient.Warm, patient.Cool}).Draw(r, "season"),
 				Growth: rapid.SampledFrom(
 					[]patient.Growth{"", patient.NewRoots, patient.Growing, patient.Resting},
 				).Draw(r, "growth"),

@@ -345,10 +345,7 @@ func TestMoreSignsNeverPressLess(t *testing.T) {
 		c.RootGrade = rapid.SampledFrom([]roots.GradeCode{"", "rootless", "poor", "good"}).Draw(t, "roots")
 		c.SpikeAtRescue = rapid.SampledFrom(
 			[]disputes.SideCode{disputes.SpikeCut, disputes.SpikeKeep, disputes.SpikeByGrade},
-		).Draw(
-			t,
-			"spike",
-		)
+		).Draw(t, "spike")
 		last := 0
 		for _, s := range rapid.Permutation(k.Signs).Draw(t, "signs")[:6] {
 			c.Findings[s.Finding] = patient.Present

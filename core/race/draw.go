@@ -154,11 +154,7 @@ func (m *model) way(method Method, by change) *way {
 				nightOpening: m.k.Classes[m.c.Profile.LeafConductance.Value].NightOpening,
 			},
 		),
-		pace: pace(
-			m.c.Profile,
-			night,
-			day,
-		),
+		pace:       pace(m.c.Profile, night, day),
 		wet:        m.b.wetShare(method, every),
 		reachMM:    method.ReachMM.Value,
 		reachedWet: method.ReachedShare.Value,

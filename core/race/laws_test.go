@@ -21,33 +21,19 @@ func anyCase(t *rapid.T) start {
 	c := start{
 		Profile:     all[rapid.IntRange(0, len(all)-1).Draw(t, "group")],
 		LeafAreaCM2: rapid.Float64Range(1, 20000).Draw(t, "leaf"),
-		Bulbs: rapid.IntRange(
-			0,
-			30,
-		).Draw(
-			t,
-			"bulbs",
-		),
+		Bulbs:       rapid.IntRange(0, 30).Draw(t, "bulbs"),
 		LiveRootCM2: roots.Range{Low: live / 2, Point: live, High: live * 1.5},
-		Limp: rapid.Bool().Draw(
-			t,
-			"limp",
-		),
-		TipsOut:  rapid.Bool().Draw(t, "tips"),
-		HeldDays: rapid.Float64Range(0, 400).Draw(t, "held"),
-		NightC:   low,
-		DayC:     low + rapid.Float64Range(0, 15).Draw(t, "swing"),
-		Humidity: &h,
-		AirFrom:  "As drawn.",
-		Light:    rapid.SampledFrom([]string{"", "shade", "bright", "sun"}).Draw(t, "light"),
-		Holding: rapid.SampledFrom(
-			[]string{"", "bench", "bag", "nest"},
-		).Draw(
-			t,
-			"holding",
-		),
-		Runs: 30,
-		Days: rapid.IntRange(1, 200).Draw(t, "days"),
+		Limp:        rapid.Bool().Draw(t, "limp"),
+		TipsOut:     rapid.Bool().Draw(t, "tips"),
+		HeldDays:    rapid.Float64Range(0, 400).Draw(t, "held"),
+		NightC:      low,
+		DayC:        low + rapid.Float64Range(0, 15).Draw(t, "swing"),
+		Humidity:    &h,
+		AirFrom:     "As drawn.",
+		Light:       rapid.SampledFrom([]string{"", "shade", "bright", "sun"}).Draw(t, "light"),
+		Holding:     rapid.SampledFrom([]string{"", "bench", "bag", "nest"}).Draw(t, "holding"),
+		Runs:        30,
+		Days:        rapid.IntRange(1, 200).Draw(t, "days"),
 	}
 	grams := rapid.Float64Range(1, 3000).Draw(t, "grams")
 	n := rapid.IntRange(0, 5).Draw(t, "weighings")

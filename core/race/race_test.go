@@ -117,13 +117,7 @@ func anyPlant(t *rapid.T) (drawn, *way) {
 				nightOpening: rapid.Bool().Draw(t, "night opening"),
 			},
 		),
-		pace: rapid.Float64Range(
-			0.1,
-			1,
-		).Draw(
-			t,
-			"pace",
-		),
+		pace:       rapid.Float64Range(0.1, 1).Draw(t, "pace"),
 		wet:        rapid.Float64Range(0, 1).Draw(t, "wet"),
 		reachMM:    5,
 		reachedWet: 0.6,

@@ -167,9 +167,7 @@ func TestEachIntervalHasItsOwnAirAndHolding(t *testing.T) {
 		w.Grams = 190
 		return m.intervals([]Weighing{{DaysAgo: 7, Grams: 200}, w})[0].lossG
 	}
-	bench, lid := loss(
-		Weighing{Since: []Spell{{Days: 1, Holding: "bench"}}},
-	), loss(
+	bench, lid := loss(Weighing{Since: []Spell{{Days: 1, Holding: "bench"}}}), loss(
 		Weighing{Since: []Spell{{Days: 1, Holding: "lid"}}},
 	)
 	assert.InDelta(

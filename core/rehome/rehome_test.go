@@ -133,22 +133,13 @@ func TestTheAdvisedRouteSuitsThePlant(t *testing.T) {
 			TipsOut:  rapid.Bool().Draw(t, "tips"),
 			Grade: rapid.SampledFrom(
 				[]roots.GradeCode{"rootless", "near-rootless", "poor", "fair", "good"},
-			).Draw(
-				t,
-				"grade",
-			),
+			).Draw(t, "grade"),
 			BareSide: rapid.SampledFrom(
 				[]disputes.SideCode{disputes.HoldBare, disputes.PotAtOnce, disputes.ByHumidity},
-			).Draw(
-				t,
-				"side",
-			),
+			).Draw(t, "side"),
 			MediumSide: rapid.SampledFrom(
 				[]disputes.SideCode{disputes.Organic, disputes.Inorganic, disputes.AsBefore},
-			).Draw(
-				t,
-				"medium",
-			),
+			).Draw(t, "medium"),
 			OldMedium: rapid.SampledFrom([]string{"", "bark", "mineral", "moss", "none"}).Draw(t, "old"),
 		}
 		v := decide(c)

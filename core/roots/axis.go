@@ -68,9 +68,7 @@ var noSides = sideLife{-1, -1, -1, 0}
 // core or a crunchy stretch means depends on what lies beyond it.
 func (rd *reader) lay(segments []Segment, tip Tip, usualLength float64, sides sideLife) axis {
 	c := rd.context
-	a := axis{
-		stretches: rd.roomForStretches(len(segments)), firstAffected: math.Inf(1), allDry: true, tip: tip,
-	}
+	a := axis{stretches: rd.roomForStretches(len(segments)), firstAffected: math.Inf(1), allDry: true, tip: tip}
 	share := assumedLength(segments, usualLength, sides.farthestLeft)
 	for i := range segments {
 		s := &segments[i]

@@ -114,7 +114,8 @@ func TestWaterInItsOrder(t *testing.T) {
 	assert.Equal(t, "resting ", is(func(a *asked) { grows(a.p, patient.Resting) }))
 	held := func(way, on string) string {
 		return is(func(a *asked) {
-			a.p.Homes, a.where, a.of.Care = []patient.Home{rehome.Stands("2030-05-01", way, nil)}, patient.Held, due("soak", on)
+			a.p.Homes, a.where, a.of.Care = []patient.Home{rehome.Stands("2030-05-01", way, nil)},
+				patient.Held, due("soak", on)
 		})
 	}
 	assert.Equal(t, "soak ", held("tub", day))
@@ -203,7 +204,8 @@ func TestWishesAtTheirFigures(t *testing.T) {
 	assert.Equal(t, "thirsty", is("sun", func(a *asked) { a.left = roots.Rootless }))
 	assert.Equal(t, "thirsty", is("sun", func(a *asked) { a.p.Given.Limp = true }))
 	assert.Equal(t, "unrooted", is("sun", func(a *asked) { a.where = patient.Held }))
-	assert.Equal(t, "organic", is("big-pot", func(a *asked) { a.p.Sides[disputes.PotSize] = disputes.FreePot; a.left = roots.Rootless }))
+	assert.Equal(t, "organic", is("big-pot",
+		func(a *asked) { a.p.Sides[disputes.PotSize] = disputes.FreePot; a.left = roots.Rootless }))
 	assert.Equal(t, "free", is("big-pot", func(a *asked) { a.p.Sides[disputes.PotSize] = disputes.FreePot }))
 	assert.Equal(t, "mineral", is("big-pot", func(a *asked) { a.p.Intake.OldMedium = "mineral" }))
 	assert.Equal(t, "doubtful", is("discard", func(a *asked) { a.left, a.p.Intake.LeafCount = roots.Rootless, 0 }))
