@@ -58,12 +58,8 @@ func TestTheLargestRaceIsBounded(t *testing.T) {
 func TestTheContractNamesTheRefusalsOfQuestions(t *testing.T) {
 	for _, o := range table(nil, nil) {
 		if o.Method == http.MethodGet && strings.Contains(o.Path, "{id}") {
-			assert.Subset(
-				t,
-				o.Problems(),
-				[]int{http.StatusNotFound, http.StatusUnprocessableEntity, http.StatusForbidden},
-				o.ID,
-			)
+			assert.Subset(t, o.Problems(),
+				[]int{http.StatusNotFound, http.StatusUnprocessableEntity, http.StatusForbidden}, o.ID)
 		}
 	}
 }

@@ -294,11 +294,8 @@ func TestEveryValueOfTheCraftSaysWhereItComesFrom(t *testing.T) {
 		require.NotEmpty(t, doc, path)
 		assert.Empty(t, unmarked(path, doc))
 	}
-	assert.NotEmpty(
-		t,
-		unmarked("", map[string]any{"length": 5.0, "words": map[string]any{"value": "wet it"}}),
-		"the walk finds what is bare",
-	)
+	assert.NotEmpty(t, unmarked("", map[string]any{"length": 5.0, "words": map[string]any{"value": "wet it"}}),
+		"the walk finds what is bare")
 }
 
 func TestTheContractInTheTreeIsTheOneServed(t *testing.T) {

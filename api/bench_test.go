@@ -80,12 +80,8 @@ func BenchmarkAutosave(b *testing.B) {
 			for version := 1; b.Loop(); version++ {
 				body := strings.Replace(doc, `"version":1`, fmt.Sprintf(`"version":%d`, version), 1)
 				began := time.Now()
-				r, err := http.NewRequestWithContext(
-					b.Context(),
-					http.MethodPut,
-					server.URL+"/api/v1/readings/1",
-					strings.NewReader(body),
-				)
+				r, err := http.NewRequestWithContext(b.Context(), http.MethodPut,
+					server.URL+"/api/v1/readings/1", strings.NewReader(body))
 				require.NoError(b, err)
 				r.Header.Set("Content-Type", "application/json")
 				answer, err := http.DefaultClient.Do(r)
@@ -227,12 +223,9 @@ func BenchmarkSaveLook(b *testing.B) {
 	var took []time.Duration
 	for version := 1; b.Loop(); version++ {
 		began := time.Now()
-		send(
-			http.MethodPut,
-			"/api/v1/inspections/1",
+		send(http.MethodPut, "/api/v1/inspections/1",
 			fmt.Sprintf(`{"version":%d,"looked_on":"2026-01-05","inspection":{"findings":%s}}`, version, noted),
-			http.StatusOK,
-		)
+			http.StatusOK)
 		took = append(took, time.Since(began))
 	}
 	reportP95(b, took)

@@ -57,11 +57,8 @@ func TestWhatWasChangedElsewhereIsNotOverwritten(t *testing.T) {
 	_, place, _ := x.send("POST", "/api/v1/places", `{"name":"Case"}`)
 	_, stock, _ := x.send("POST", "/api/v1/shelf", `{"name":"Oil","product":"oil","percent":100,"amount":90,"unit":"mL"}`)
 	_, p, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"cattleya","bulb_count":6}`)
-	_, course, _ := x.send(
-		"POST",
-		fmt.Sprintf("/api/v1/plants/%v/courses", p["id"]),
-		fmt.Sprintf(`{"pest":"scale","rounds":[%q]}`, time.Now().Format(time.DateOnly)),
-	)
+	_, course, _ := x.send("POST", fmt.Sprintf("/api/v1/plants/%v/courses", p["id"]),
+		fmt.Sprintf(`{"pest":"scale","rounds":[%q]}`, time.Now().Format(time.DateOnly)))
 	for path, body := range map[string]string{
 		fmt.Sprintf("/api/v1/places/%v", place["id"]):     `{"version":1,"place":{"name":"Other case"}}`,
 		fmt.Sprintf("/api/v1/shelf/%v", stock["id"]):      `{"version":1,"stock":{"name":"Oil","product":"oil","amount":40,"unit":"mL"}}`,

@@ -172,12 +172,8 @@ func longLog(hours int) string {
 	b.WriteString("time,temperature\n")
 	now := time.Now().Add(-time.Hour)
 	for i := range hours {
-		fmt.Fprintf(
-			&b,
-			"%s,%d\n",
-			now.Add(-time.Duration(hours-i)*time.Hour).UTC().Format("2006-01-02T15:04Z"),
-			10+i%12,
-		)
+		fmt.Fprintf(&b, "%s,%d\n", now.Add(-time.Duration(hours-i)*time.Hour).UTC().Format("2006-01-02T15:04Z"),
+			10+i%12)
 	}
 	return b.String()
 }

@@ -159,10 +159,8 @@ func (d *damaged) body(id string) string {
 		}
 	}
 	moment := time.Date(2026, 1, 5, 10, 0, d.asked, 0, time.UTC).Format(time.RFC3339) // no two weighings at one moment
-	return strings.NewReplacer(
-		"{version}", fmt.Sprint(version), "{moment}", moment,
-		"{weighed}", fmt.Sprint(kept["weighed"]), "{moved}", fmt.Sprint(kept["moved"]),
-	).Replace(sound[id].Body)
+	return strings.NewReplacer("{version}", fmt.Sprint(version), "{moment}", moment,
+		"{weighed}", fmt.Sprint(kept["weighed"]), "{moved}", fmt.Sprint(kept["moved"])).Replace(sound[id].Body)
 }
 
 func (d *damaged) send(method, path, body string) *httptest.ResponseRecorder {

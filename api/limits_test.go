@@ -101,10 +101,6 @@ func TestEveryFieldThatCanBeSentHasItsLimits(t *testing.T) {
 			N int `json:"n"`
 		} `json:"parts" validate:"max=3"`
 	}
-	assert.Equal(
-		t,
-		[]string{"words", "least", "parts[].n"},
-		boundless(reflect.TypeFor[lax](), "", map[reflect.Type]bool{}),
-		"the walk finds what has none",
-	)
+	assert.Equal(t, []string{"words", "least", "parts[].n"},
+		boundless(reflect.TypeFor[lax](), "", map[reflect.Type]bool{}), "the walk finds what has none")
 }

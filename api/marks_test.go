@@ -106,11 +106,8 @@ func TestEveryJobOfAPlanCarriesItsMarks(t *testing.T) {
 		assert.NotEmpty(t, job["why"], job["code"])
 	}
 	assert.Empty(t, unsaid("cleaning", doc))
-	assert.NotEmpty(
-		t,
-		unsaid("", map[string]any{"words": map[string]any{"value": "wet it"}}),
-		"the walk finds what is bare",
-	)
+	assert.NotEmpty(t, unsaid("", map[string]any{"words": map[string]any{"value": "wet it"}}),
+		"the walk finds what is bare")
 }
 
 // Every question of the contract that only reads is answered on the demo's bench, and every answer says

@@ -230,11 +230,8 @@ func TestScalesRecipesAndMeasurementsOverTheInterface(t *testing.T) {
 	_, doc, _ = x.send("POST", "/api/v1/scales/readings", `{"scale":"Kitchen","grams":12.5,"stable":true}`)
 	assert.Equal(t, true, doc["tare"])
 
-	status, doc, _ = x.send(
-		"POST",
-		"/api/v1/media/recipes",
-		`{"name":"Mine","parts":[{"component":"bark-fine","parts":2},{"component":"perlite","parts":1}]}`,
-	)
+	status, doc, _ = x.send("POST", "/api/v1/media/recipes",
+		`{"name":"Mine","parts":[{"component":"bark-fine","parts":2},{"component":"perlite","parts":1}]}`)
 	require.Equal(t, 201, status)
 	require.Len(t, listAt(doc, "recipes"), 1)
 	x.refused(http.StatusConflict, "PUT", "/api/v1/media/recipes/1", `{"version":7,"name":"Mine","parts":[{"component":"perlite","parts":1}]}`)

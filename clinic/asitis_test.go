@@ -53,11 +53,8 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	s, err := before.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
 	require.NoError(t, err)
 	seen := patient.Inspection{Findings: patient.Findings{"crumbles": "present"}, Unpotted: true}
-	s, err = before.Look.SaveInspection(
-		t.Context(),
-		s.ID,
-		lookservice.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: seen},
-	)
+	s, err = before.Look.SaveInspection(t.Context(), s.ID,
+		lookservice.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: seen})
 	require.NoError(t, err)
 	require.Equal(t, look.Out, s.Look.Decision)
 	plan, err := before.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
@@ -70,11 +67,8 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 		)
 		require.NoError(t, err)
 	}
-	_, err = before.Cleaning.MarkJob(
-		t.Context(),
-		p.ID,
-		cleaningservice.MarkJob{Job: cleaning.SpikeCut, State: work.Done, Person: "Ada"},
-	)
+	_, err = before.Cleaning.MarkJob(t.Context(), p.ID,
+		cleaningservice.MarkJob{Job: cleaning.SpikeCut, State: work.Done, Person: "Ada"})
 	require.NoError(t, err)
 	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -270,11 +264,8 @@ func TestAWriteWithoutASoundAnswerKeepsNothing(t *testing.T) {
 		return tx.House().PutNote(t.Context(), "kept", "x")
 	})
 	assert.Equal(t, "race[0].days[lost]", trial.FieldOf(t, err), "the figure is named")
-	kept, err := record.Read(
-		t.Context(),
-		c.Records,
-		func(tx *ledger.Tx) (string, error) { return tx.House().Note(t.Context(), "kept") },
-	)
+	kept, err := record.Read(t.Context(), c.Records,
+		func(tx *ledger.Tx) (string, error) { return tx.House().Note(t.Context(), "kept") })
 	require.NoError(t, err)
 	assert.Empty(t, kept)
 }

@@ -55,11 +55,8 @@ func TestATickLoadsThePlantTwiceAndRunsNoRace(t *testing.T) {
 	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	loaded = c.Records.PlantsLoaded()
-	_, err = c.Cleaning.MarkJob(
-		t.Context(),
-		p.ID,
-		cleaningservice.MarkJob{Job: plan.Plan.Jobs[0].Code, State: "skipped", Reason: "not needed"},
-	)
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID,
+		cleaningservice.MarkJob{Job: plan.Plan.Jobs[0].Code, State: "skipped", Reason: "not needed"})
 	require.NoError(t, err)
 	assert.Equal(t, loaded+2, c.Records.PlantsLoaded())
 	assert.Equal(t, 2, races)

@@ -39,24 +39,15 @@ func TestCoreImportsOnlyWhatComputes(t *testing.T) {
 			standard := !strings.Contains(strings.Split(name, "/")[0], ".") && !strings.HasPrefix(name, "therapeon/")
 			ours := strings.HasPrefix(name, "therapeon/core/")
 			tables := name == "github.com/goccy/go-yaml" && strings.HasPrefix(path, "knowledge")
-			require.True(
-				t,
+			require.True(t,
 				(standard && !forbidden[name]) || ours || tables || strings.HasPrefix(name, "gonum.org/"),
-				"%s imports %s",
-				path,
-				name,
-			)
+				"%s imports %s", path, name)
 		}
 		ast.Inspect(file, func(n ast.Node) bool {
 			use, ok := n.(*ast.SelectorExpr)
 			if of, named := asIdent(use, ok); named && of == "time" {
-				require.NotContains(
-					t,
-					[]string{"Now", "Since", "Until", "Sleep", "Local", "LoadLocation"},
-					use.Sel.Name,
-					"%s reads the clock or the machine: the time is passed in",
-					path,
-				)
+				require.NotContains(t, []string{"Now", "Since", "Until", "Sleep", "Local", "LoadLocation"},
+					use.Sel.Name, "%s reads the clock or the machine: the time is passed in", path)
 			}
 			return true
 		})

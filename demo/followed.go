@@ -88,10 +88,8 @@ func given() []story {
 		},
 		arrived: 141,
 		visits: []visit{
-			{ago: 139, reading: rootsOf(
-				batch("w1", 5, firm(90)).on(3), batch("w2", 8, hollow(80)).on(1),
-				batch("w3", 2, firm(30)).on(4).tip(roots.Growing),
-			), cut: all},
+			{ago: 139, reading: rootsOf(batch("w1", 5, firm(90)).on(3), batch("w2", 8, hollow(80)).on(1),
+				batch("w3", 2, firm(30)).on(4).tip(roots.Growing)), cut: all},
 		},
 		looks: []inspection{{
 			ago: 139, parts: allOver, found: "crumbles dead-roots-seen",

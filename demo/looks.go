@@ -37,20 +37,14 @@ func (l inspection) happen(ctx context.Context, on func(int) *clinic.Clinic, p i
 	in := l.in
 	in.Findings = l.findings(p)
 	in.Season = "warm"
-	saved, err := c.Look.SaveInspection(
-		ctx,
-		started.ID,
-		look.SaveInspection{Version: started.Version, LookedOn: started.LookedOn, Inspection: in},
-	)
+	saved, err := c.Look.SaveInspection(ctx, started.ID,
+		look.SaveInspection{Version: started.Version, LookedOn: started.LookedOn, Inspection: in})
 	if err != nil || l.settle == nil {
 		return err
 	}
 	l.settle(&in)
-	_, err = c.Look.SaveInspection(
-		ctx,
-		saved.ID,
-		look.SaveInspection{Version: saved.Version, LookedOn: saved.LookedOn, Inspection: in},
-	)
+	_, err = c.Look.SaveInspection(ctx, saved.ID,
+		look.SaveInspection{Version: saved.Version, LookedOn: saved.LookedOn, Inspection: in})
 	return err
 }
 

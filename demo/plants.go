@@ -34,13 +34,10 @@ func driedFlat() story {
 			Flowering: "none",
 		},
 		arrived: 120,
-		visits: []visit{{ago: 9, reading: wobbly(rootsOf(
-			batch("v1", 6, hollow(210)).at(roots.Surface),
+		visits: []visit{{ago: 9, reading: wobbly(rootsOf(batch("v1", 6, hollow(210)).at(roots.Surface),
 			batch("v2", 5, hollow(140)).at(roots.Edge),
 			batch("v3", 3, greens(180)).at(roots.Aerial).tip(roots.Growing),
-			batch("v4", 2, firm(90), hollow(70)).at(roots.Aerial),
-			one("v5", limp(120)).at(roots.Edge),
-		))}},
+			batch("v4", 2, firm(90), hollow(70)).at(roots.Aerial), one("v5", limp(120)).at(roots.Edge)))}},
 		looks: []inspection{
 			{
 				ago:    9,
@@ -66,11 +63,9 @@ func thoughtDead() story {
 			Notes:     "Came labelled “dead, roots all brown”.",
 		},
 		arrived: 118,
-		visits: []visit{{ago: 8, reading: rootsOf(
-			batch("s1", 9, brown(130)).at(roots.Edge),
+		visits: []visit{{ago: 8, reading: rootsOf(batch("s1", 9, brown(130)).at(roots.Edge),
 			batch("s2", 3, brown(95)).at(roots.Bottom).tip(roots.Growing),
-			one("s3", brown(60), mushy(25)).at(roots.Core),
-		)}},
+			one("s3", brown(60), mushy(25)).at(roots.Core))}},
 		looks: []inspection{
 			{
 				ago:   8,
@@ -171,15 +166,13 @@ func fromWetMoss() story {
 			Notes:        "Lowest two leaves limp.",
 		},
 		arrived: 117,
-		visits: []visit{{ago: 1, reading: stained(rootsOf(
-			batch("p1", 6, firm(85)).at(roots.Edge).on(2),
+		visits: []visit{{ago: 1, reading: stained(rootsOf(batch("p1", 6, firm(85)).at(roots.Edge).on(2),
 			batch("p2", 13, mushy(70)).at(roots.Core).on(1).clings(roots.ClingsRotting),
 			batch("p3", 3, firm(50), mushy(45)).at(roots.Bottom).on(1),
 			batch("p4", 2, greens(130)).at(roots.Aerial).on(3).tip(roots.Growing),
 			batch("p5", 2, unsure(60)).at(roots.Surface).on(2),
 			one("p6", firm(60), hollow(50)).at(roots.Surface).on(3).side(35, firm(28)),
-			one("p7", black(75)).at(roots.Edge).on(2),
-		)), cut: some(5)}},
+			one("p7", black(75)).at(roots.Edge).on(2))), cut: some(5)}},
 		looks: []inspection{
 			{
 				ago:   1,
@@ -219,12 +212,10 @@ func withSnails() story {
 			Pot:       "opaque",
 		},
 		arrived: 116,
-		visits: []visit{{ago: 12, reading: crusted(rootsOf(
-			batch("o1", 22, firm(95)).at(roots.Edge),
+		visits: []visit{{ago: 12, reading: crusted(rootsOf(batch("o1", 22, firm(95)).at(roots.Edge),
 			batch("o2", 9, run(80, roots.Firm, roots.PatchesHard)).at(roots.Surface),
 			batch("o3", 8, firm(40), hollow(35)).at(roots.Bottom),
-			batch("o4", 5, hollow(60)).at(roots.Core),
-		))}},
+			batch("o4", 5, hollow(60)).at(roots.Core)))}},
 		looks: []inspection{
 			{
 				ago:    12,
@@ -253,12 +244,10 @@ func silveredLeaves() story {
 			Notes:        "Fine webs under the leaves.",
 		},
 		arrived: 114,
-		visits: []visit{{ago: 10, reading: rootsOf(
-			batch("y1", 12, firm(220)).at(roots.Edge).on(3),
+		visits: []visit{{ago: 10, reading: rootsOf(batch("y1", 12, firm(220)).at(roots.Edge).on(3),
 			batch("y2", 10, mushy(180)).at(roots.Bottom).on(2).clings(roots.ClingsRotting),
 			batch("y3", 6, mushy(140)).at(roots.Core).on(1).clings(roots.ClingsRotting),
-			batch("y4", 4, firm(90), hollow(80)).at(roots.Bottom).on(2),
-		), cut: all}},
+			batch("y4", 4, firm(90), hollow(80)).at(roots.Bottom).on(2)), cut: all}},
 		looks: []inspection{
 			{
 				ago:    10,
@@ -288,12 +277,9 @@ func stainedRhizome() story {
 			Notes:     "Purple ring in the rhizome cut.",
 		},
 		arrived: 113,
-		visits: []visit{{ago: 3, reading: rootsOf(
-			one("w1", firm(60), mushy(50)).on(2).at(roots.Edge).rotRuns(),
+		visits: []visit{{ago: 3, reading: rootsOf(one("w1", firm(60), mushy(50)).on(2).at(roots.Edge).rotRuns(),
 			one("w2", run(30, roots.Limp, roots.Black), mushy(60)).on(1).at(roots.Core).rotRuns(),
-			batch("w3", 5, mushy(80)).on(1).at(roots.Core),
-			batch("w4", 4, firm(100)).on(3).at(roots.Edge),
-		)}},
+			batch("w3", 5, mushy(80)).on(1).at(roots.Core), batch("w4", 4, firm(100)).on(3).at(roots.Edge))}},
 		looks: []inspection{
 			{
 				ago:    3,
@@ -320,11 +306,8 @@ func longBulbs() story {
 			Pot:       "none",
 		},
 		arrived: 30,
-		visits: []visit{{ago: 2, reading: rootsOf(
-			batch("i1", 9, run(50, roots.Crunchy, "")),
-			batch("i2", 4, brown(60)),
-			batch("i3", 2, run(20, roots.Crunchy, ""), greens(25)),
-		)}},
+		visits: []visit{{ago: 2, reading: rootsOf(batch("i1", 9, run(50, roots.Crunchy, "")),
+			batch("i2", 4, brown(60)), batch("i3", 2, run(20, roots.Crunchy, ""), greens(25)))}},
 		looks: []inspection{
 			{
 				ago:   2,

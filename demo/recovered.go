@@ -23,11 +23,9 @@ func onItsFeetAgain() story {
 		},
 		arrived: 140,
 		visits: []visit{
-			{ago: 135, reading: rootsOf(
-				batch("a1", 4, firm(70)).at(roots.Edge),
+			{ago: 135, reading: rootsOf(batch("a1", 4, firm(70)).at(roots.Edge),
 				batch("a2", 9, mushy(60)).at(roots.Core),
-				batch("a3", 2, firm(40), hollow(40)).at(roots.Bottom),
-			), cut: all},
+				batch("a3", 2, firm(40), hollow(40)).at(roots.Bottom)), cut: all},
 			{ago: 70, fromLast: true, reading: rootsOf(
 				batch("a1", 4, firm(95)).at(roots.Edge).tip(roots.Growing),
 				batch("a3", 2, firm(40), hollow(4)).at(roots.Bottom),
@@ -117,10 +115,8 @@ func leftHalf() story {
 			{
 				ago:      14,
 				fromLast: true,
-				reading: rootsOf(
-					batch("d1", 8, firm(82)).on(3),
-					batch("d3", 6, firm(45)).on(4).tip(roots.Growing),
-				),
+				reading: rootsOf(batch("d1", 8, firm(82)).on(3),
+					batch("d3", 6, firm(45)).on(4).tip(roots.Growing)),
 			},
 		},
 		looks: []inspection{

@@ -120,10 +120,8 @@ func sealedTips() story {
 			Notes:     "Papers in the folder. In quarantine until the second clear look.",
 		},
 		arrived: 25,
-		visits: []visit{{ago: 24, reading: rootsOf(
-			batch("x1", 7, hollow(160)).at(roots.Aerial),
-			batch("x2", 2, firm(70), hollow(90)).at(roots.Aerial).tip(roots.Sealed),
-		)}},
+		visits: []visit{{ago: 24, reading: rootsOf(batch("x1", 7, hollow(160)).at(roots.Aerial),
+			batch("x2", 2, firm(70), hollow(90)).at(roots.Aerial).tip(roots.Sealed))}},
 		looks: []inspection{
 			{
 				ago:    24,
@@ -134,10 +132,8 @@ func sealedTips() story {
 				in:     patient.Inspection{Growth: "resting", NightLowC: mm(15), DayHighC: mm(25), Unpotted: true},
 			},
 		},
-		then: inTurn(
-			held(24, "pebbles"), cared(24, 2, rooting(15, 0.8, nil)), tapes(24, 2, 15, 0.8),
-			lookedBack(24, "14", 14, patient.Yes, ""),
-		),
+		then: inTurn(held(24, "pebbles"), cared(24, 2, rooting(15, 0.8, nil)), tapes(24, 2, 15, 0.8),
+			lookedBack(24, "14", 14, patient.Yes, "")),
 	}
 }
 
@@ -151,27 +147,19 @@ func housed(ago int, plan rehome.Plan, note string) then {
 		}
 		for _, j := range r.Jobs {
 			for _, caution := range j.Cautions {
-				if _, err := c.Cleaning.Acknowledge(
-					ctx,
-					cleaning.Acknowledge{Person: hand, Seen: []work.Seen{{Caution: caution.Code}}},
-				); err != nil {
+				if _, err := c.Cleaning.Acknowledge(ctx,
+					cleaning.Acknowledge{Person: hand, Seen: []work.Seen{{Caution: caution.Code}}}); err != nil {
 					return err
 				}
 			}
-			if _, err := c.Rehome.MarkHomeJob(
-				ctx,
-				plant,
-				rehomeservice.MarkHomeJob{Job: j.Code, State: "done", Person: hand},
-			); err != nil {
+			if _, err := c.Rehome.MarkHomeJob(ctx, plant,
+				rehomeservice.MarkHomeJob{Job: j.Code, State: "done", Person: hand}); err != nil {
 				return fmt.Errorf("%s: %w", j.Code, err)
 			}
 		}
 		next := on(-9 - ago/4).Records.Today()
-		_, err = c.Rehome.Settle(
-			ctx,
-			plant,
-			rehomeservice.Settle{Route: r.Route.Code, Note: note, NextLookOn: next, Person: hand},
-		)
+		_, err = c.Rehome.Settle(ctx, plant,
+			rehomeservice.Settle{Route: r.Route.Code, Note: note, NextLookOn: next, Person: hand})
 		return err
 	}
 }
@@ -219,11 +207,9 @@ func soundAfterAll() story {
 		visits: []visit{
 			{
 				ago: 30,
-				reading: rootsOf(
-					batch("h1", 9, greens(140)).at(roots.Edge),
+				reading: rootsOf(batch("h1", 9, greens(140)).at(roots.Edge),
 					batch("h2", 3, firm(90)).at(roots.Surface).tip(roots.Growing),
-					batch("h3", 4, hollow(60)).at(roots.Bottom),
-				),
+					batch("h3", 4, hollow(60)).at(roots.Bottom)),
 				cut: all,
 			},
 		},
@@ -256,11 +242,8 @@ func backIntoPebbles() story {
 		visits: []visit{
 			{
 				ago: 27,
-				reading: rootsOf(
-					batch("i1", 9, greens(95)).at(roots.Edge).tip(roots.Growing),
-					batch("i2", 3, greens(60)).at(roots.Edge),
-					batch("i3", 2, hollow(80)).at(roots.Core),
-				),
+				reading: rootsOf(batch("i1", 9, greens(95)).at(roots.Edge).tip(roots.Growing),
+					batch("i2", 3, greens(60)).at(roots.Edge), batch("i3", 2, hollow(80)).at(roots.Core)),
 				cut: all,
 			},
 		},
@@ -300,11 +283,9 @@ func grassLeaved() story {
 		visits: []visit{
 			{
 				ago: 26,
-				reading: rootsOf(
-					batch("j1", 11, firm(170)).at(roots.Edge),
+				reading: rootsOf(batch("j1", 11, firm(170)).at(roots.Edge),
 					batch("j2", 3, firm(80)).at(roots.Bottom).tip(roots.Growing),
-					batch("j3", 5, hollow(110)).at(roots.Core),
-				),
+					batch("j3", 5, hollow(110)).at(roots.Core)),
 				cut: all,
 			},
 		},
@@ -332,11 +313,9 @@ func aSmallSlipper() story {
 		visits: []visit{
 			{
 				ago: 23,
-				reading: rootsOf(
-					batch("k1", 5, brown(85)).at(roots.Edge),
+				reading: rootsOf(batch("k1", 5, brown(85)).at(roots.Edge),
 					batch("k2", 2, brown(50)).at(roots.Bottom).tip(roots.Growing),
-					batch("k3", 2, mushy(40)).at(roots.Core),
-				),
+					batch("k3", 2, mushy(40)).at(roots.Core)),
 				cut: all,
 			},
 		},
@@ -347,9 +326,7 @@ func aSmallSlipper() story {
 				in:    patient.Inspection{Growth: "new-roots", NightLowC: mm(15), DayHighC: mm(24), Unpotted: true},
 			},
 		},
-		then: inTurn(
-			housed(22, rehome.Plan{Origin: "litter"}, ""), cared(22, 6, rooting(12, 0.6, nil)),
-			tapes(22, 3, 12, 0.6),
-		),
+		then: inTurn(housed(22, rehome.Plan{Origin: "litter"}, ""), cared(22, 6, rooting(12, 0.6, nil)),
+			tapes(22, 3, 12, 0.6)),
 	}
 }

@@ -131,11 +131,8 @@ func jobs(ago int, codes ...string) then {
 			}
 		}
 		for _, code := range codes {
-			if _, err := c.Cleaning.MarkJob(
-				ctx,
-				plant,
-				cleaning.MarkJob{Job: code, State: "done", Person: hand},
-			); err != nil {
+			if _, err := c.Cleaning.MarkJob(ctx, plant,
+				cleaning.MarkJob{Job: code, State: "done", Person: hand}); err != nil {
 				return fmt.Errorf("%s: %w", code, err)
 			}
 		}
@@ -154,11 +151,8 @@ func rounds(pest string, first int, later ...int) then {
 		}
 		for _, ago := range later {
 			course.Rounds = append(course.Rounds, day(ago))
-			started, err = on(ago).Pests.SaveCourse(
-				ctx,
-				started.ID,
-				pestsservice.SaveCourse{Version: started.Version, Course: course},
-			)
+			started, err = on(ago).Pests.SaveCourse(ctx, started.ID,
+				pestsservice.SaveCourse{Version: started.Version, Course: course})
 			if err != nil {
 				return err
 			}
@@ -171,13 +165,8 @@ func rounds(pest string, first int, later ...int) then {
 func twoLeads() division.Rhizome {
 	r := division.Chain(5)
 	return division.Rhizome{
-		Bulbs: append(
-			r.Bulbs,
-			division.Bulb{N: 6, From: 2},
-			division.Bulb{N: 7, From: 6},
-			division.Bulb{N: 8, From: 7},
-			division.Bulb{N: 9, From: 8, Lead: true},
-		),
+		Bulbs: append(r.Bulbs, division.Bulb{N: 6, From: 2}, division.Bulb{N: 7, From: 6},
+			division.Bulb{N: 8, From: 7}, division.Bulb{N: 9, From: 8, Lead: true}),
 	}
 }
 
@@ -229,16 +218,12 @@ func broke(ago int, what, note string) then {
 }
 
 func twoLeadsRoots() roots.Reading {
-	return rootsOf(
-		batch("g1", 3, firm(90), hollow(40)).on(1).at(roots.Bottom),
-		batch("g2", 4, firm(120)).on(3).at(roots.Edge),
-		batch("g3", 5, firm(130)).on(4).at(roots.Edge),
+	return rootsOf(batch("g1", 3, firm(90), hollow(40)).on(1).at(roots.Bottom),
+		batch("g2", 4, firm(120)).on(3).at(roots.Edge), batch("g3", 5, firm(130)).on(4).at(roots.Edge),
 		batch("g4", 3, firm(70)).on(5).at(roots.Surface).tip(roots.Growing),
-		batch("g5", 4, firm(110)).on(7).at(roots.Edge),
-		batch("g6", 4, firm(95)).on(8).at(roots.Edge),
+		batch("g5", 4, firm(110)).on(7).at(roots.Edge), batch("g6", 4, firm(95)).on(8).at(roots.Edge),
 		batch("g7", 3, firm(60)).on(9).at(roots.Surface).tip(roots.Growing),
-		batch("g8", 2, hollow(80)).on(2).at(roots.Core),
-	)
+		batch("g8", 2, hollow(80)).on(2).at(roots.Core))
 }
 
 func toDivide() []story {

@@ -182,10 +182,8 @@ func (c *certificate) write(pair *tls.Certificate) error {
 		return err
 	}
 	var text bytes.Buffer
-	err = errors.Join(
-		pem.Encode(&text, &pem.Block{Type: "CERTIFICATE", Bytes: pair.Certificate[0]}),
-		pem.Encode(&text, &pem.Block{Type: "PRIVATE KEY", Bytes: key}),
-	)
+	err = errors.Join(pem.Encode(&text, &pem.Block{Type: "CERTIFICATE", Bytes: pair.Certificate[0]}),
+		pem.Encode(&text, &pem.Block{Type: "PRIVATE KEY", Bytes: key}))
 	if err != nil {
 		return err
 	}

@@ -123,12 +123,8 @@ func TestATimerThatRunsOutIsSaidOnEveryView(t *testing.T) {
 	p.see(".timers-timer[data-over] b", "Time is up")
 	held := p.MustEval(`() => getComputedStyle(document.documentElement).overflowY`).Str()
 	assert.NotEqual(t, "hidden", held, "one reads on meanwhile")
-	require.Eventually(
-		t,
-		func() bool { return strings.HasPrefix(p.MustInfo().Title, "Time is up: Soak") },
-		patience,
-		glance,
-	)
+	require.Eventually(t, func() bool { return strings.HasPrefix(p.MustInfo().Title, "Time is up: Soak") },
+		patience, glance)
 	p.see(".timers-timer b", "14:")
 	p.tap(".timers button", "Sound on")
 	p.see(".timers button", "Sound off")

@@ -190,22 +190,12 @@ func TestAViewOpensAtItsTopAndBackComesBack(t *testing.T) {
 	require.Greater(t, p.MustEval(`() => scrollY`).Int(), 300)
 	p.click(far)
 	p.see("[data-part='plant-head'] h1", tag)
-	assert.Eventually(
-		t,
-		func() bool { return p.MustEval(`() => scrollY`).Int() == 0 },
-		patience,
-		glance,
-		"it opens at its top",
-	)
+	assert.Eventually(t, func() bool { return p.MustEval(`() => scrollY`).Int() == 0 }, patience, glance,
+		"it opens at its top")
 	p.MustEval(`() => history.back()`)
 	p.see(".bench-list", tag)
-	assert.Eventually(
-		t,
-		func() bool { return p.MustEval(`() => scrollY`).Int() > 300 },
-		patience,
-		glance,
-		"and Back comes back",
-	)
+	assert.Eventually(t, func() bool { return p.MustEval(`() => scrollY`).Int() > 300 }, patience, glance,
+		"and Back comes back")
 
 	// What lay lower than the page now reaches is let be, once one goes elsewhere.
 	p.visit(s.url + "/library/causes")
@@ -233,11 +223,8 @@ func TestWhatBreaksIsSaidAndTakesNothingElseDown(t *testing.T) {
 	router := p.HijackRequests()
 	require.NoError(
 		t,
-		router.Add(
-			"*/archived",
-			"",
-			func(h *rod.Hijack) { h.Response.Fail(proto.NetworkErrorReasonConnectionRefused) },
-		),
+		router.Add("*/archived", "",
+			func(h *rod.Hijack) { h.Response.Fail(proto.NetworkErrorReasonConnectionRefused) }),
 	)
 	require.NoError(t, router.Add("*/api/v1/plants/1/timeline*", "", answerWith(`{"nothing":"as it should be"}`)))
 	go router.Run()

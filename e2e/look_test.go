@@ -168,10 +168,8 @@ func TestWhatDoesNotGoTogetherIsPointedOut(t *testing.T) {
 	p.found("Pot", "dries-fast")
 	p.found("Pot", "pot-light")
 	p.found("Pot", "stays-wet")
-	p.see(
-		"[data-part='clash']",
-		"Dries faster than it can be watered · Stays wet for a week or more: these do not go together.",
-	)
+	p.see("[data-part='clash']",
+		"Dries faster than it can be watered · Stays wet for a week or more: these do not go together.")
 	p.see("[data-part='clash']", "Lift it the day after watering.")
 	p.see("[data-part='clash']", "A pot that stays wet is heavy in the hand.")
 	assert.Len(t, p.MustElements("[data-part='clash'] .ant-btn-link"), 3, "each is offered back once")

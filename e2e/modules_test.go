@@ -137,12 +137,8 @@ func TestADeskSavesEachEntryInTurnAndForgetsItsDraft(t *testing.T) {
 		desk.undo(); await quiet(); const undo = server.text;
 		desk.redo(); await quiet();
 		return { log, is, draft: left, undo, redo: server.text };`)
-	assert.Equal(
-		t,
-		[]string{"one:a", "one:abc", "one:ab", "one:abc"},
-		got.Log,
-		"one request after the other, the newest entry each time",
-	)
+	assert.Equal(t, []string{"one:a", "one:abc", "one:ab", "one:abc"}, got.Log,
+		"one request after the other, the newest entry each time")
 	assert.Equal(t, "saved", got.Is)
 	assert.Nil(t, got.Draft, "what is answered needs no draft")
 	assert.Equal(t, []string{"ab", "abc"}, []string{got.Undo, got.Redo})

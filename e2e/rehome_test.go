@@ -127,13 +127,8 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 	p.fill("Air of the room", "95")
 	p.tap(".race-own button", "Use it")
 	p.see(`[data-assumed="humidity"][data-own]`, "95")
-	require.Eventually(
-		t,
-		func() bool { return p.chances("bench") > open50+3 },
-		patience,
-		glance,
-		"more humidity, more chances",
-	)
+	require.Eventually(t, func() bool { return p.chances("bench") > open50+3 }, patience, glance,
+		"more humidity, more chances")
 	p.MustReload().MustWaitLoad()
 	p.see("[data-part='race'] .said-headline", "chance")
 	assert.Greater(t, p.chances("bench"), open50+3, "it is kept")

@@ -145,13 +145,8 @@ func TestTortureALongLogSurvivesAKill(t *testing.T) {
 	require.Eventually(t, func() bool { return strings.Contains(place(), `"importing"`) }, patience, glance/5)
 	s.kill()
 	s.again(t)
-	require.Eventually(
-		t,
-		func() bool { return !strings.Contains(place(), `"importing"`) },
-		patience,
-		glance,
-		"it goes on by itself",
-	)
+	require.Eventually(t, func() bool { return !strings.Contains(place(), `"importing"`) }, patience, glance,
+		"it goes on by itself")
 	assert.Regexp(t, `"logged_hours":87[56]\d`, place(), "all hours of the last year are there")
 	assert.Contains(t, place(), last.Format(`"at":"2006-01-02T15:04`))
 }

@@ -40,12 +40,8 @@ func TestALoggersReadingsShowAtItsPlace(t *testing.T) {
 	s.send(t, "POST", "/api/v1/places", `{"name":"Shed"}`)
 	s.standin(t, "logger", "--place", "1", "--every", "200ms", "--celsius", "20", "--swing", "0")
 	p := open(t, s.url+"/places", bench)
-	require.Eventually(
-		t,
-		func() bool { return strings.Contains(s.get(t, "/api/v1/places"), `"last"`) },
-		patience,
-		glance,
-	)
+	require.Eventually(t, func() bool { return strings.Contains(s.get(t, "/api/v1/places"), `"last"`) },
+		patience, glance)
 	p.MustReload().MustWaitLoad()
 	p.see(".places-place", "Last logged: ")
 	log, err := exec.Command(binary, "standin", "logger", "--csv", "2").Output()
@@ -53,12 +49,8 @@ func TestALoggersReadingsShowAtItsPlace(t *testing.T) {
 	lines := strings.Split(strings.TrimSpace(string(log)), "\n")
 	assert.Equal(t, "time,temperature,humidity", lines[0])
 	assert.InDelta(t, 2*144+1, len(lines), 1, "every ten minutes")
-	r, err := http.NewRequestWithContext(
-		t.Context(),
-		http.MethodPost,
-		s.url+"/api/v1/places/1/log",
-		bytes.NewReader(log),
-	)
+	r, err := http.NewRequestWithContext(t.Context(), http.MethodPost, s.url+"/api/v1/places/1/log",
+		bytes.NewReader(log))
 	require.NoError(t, err)
 	r.Header.Set("Content-Type", "text/csv")
 	answer, err := http.DefaultClient.Do(r)

@@ -117,12 +117,9 @@ func ReadClimate(file io.Reader, zone *time.Location, now time.Time) (ClimateLog
 			return ClimateLog{}, err
 		}
 		if r.lines++; r.lines > MaxLines {
-			return ClimateLog{}, lineFault(
-				at,
+			return ClimateLog{}, lineFault(at,
 				fmt.Sprintf("The file has more than %d readings. Split it.", MaxLines),
-				fmt.Sprintf("%d readings", MaxLines),
-				"",
-			)
+				fmt.Sprintf("%d readings", MaxLines), "")
 		}
 		r.line(at, fields)
 	}
@@ -238,12 +235,8 @@ func (r *climateReader) line(at int, fields []string) {
 	}
 	most := max(r.day, r.clock, r.stamp, r.temperature, r.low, r.high)
 	if len(fields) <= most {
-		r.fault(
-			at,
-			fmt.Sprintf("This line has %d columns, and the header needs %d.", len(fields), most+1),
-			fmt.Sprintf("%d columns", most+1),
-			strings.Join(fields, " "),
-		)
+		r.fault(at, fmt.Sprintf("This line has %d columns, and the header needs %d.", len(fields), most+1),
+			fmt.Sprintf("%d columns", most+1), strings.Join(fields, " "))
 		return
 	}
 	if r.temperature < 0 {
@@ -383,12 +376,8 @@ func (r *climateReader) number(at int, given, what string) (float64, bool) {
 	if sign != 0 && sign != r.decimal {
 		r.fault(
 			at,
-			fmt.Sprintf(
-				"This line writes %s, and line %d wrote %s. Use one decimal sign throughout.",
-				given,
-				r.decLine,
-				r.decSaw,
-			),
+			fmt.Sprintf("This line writes %s, and line %d wrote %s. Use one decimal sign throughout.", given,
+				r.decLine, r.decSaw),
 			"one decimal sign",
 			given,
 		)
@@ -409,12 +398,8 @@ func (r *climateReader) celsius(at int, given string) (float64, bool) {
 		unit, low, high = "°F", coldest*9/5+32, hottest*9/5+32
 	}
 	if c < low || c > high {
-		r.fault(
-			at,
-			fmt.Sprintf("No place of a plant is that warm or cold: from %g to %g %s.", low, high, unit),
-			fmt.Sprintf("%g to %g %s", low, high, unit),
-			given,
-		)
+		r.fault(at, fmt.Sprintf("No place of a plant is that warm or cold: from %g to %g %s.", low, high, unit),
+			fmt.Sprintf("%g to %g %s", low, high, unit), given)
 		return 0, false
 	}
 	if r.fahrenheit {
@@ -426,10 +411,8 @@ func (r *climateReader) celsius(at int, given string) (float64, bool) {
 // log is what was read, or all that was wrong.
 func (r *climateReader) log() (ClimateLog, error) {
 	if r.more > 0 {
-		r.faults = append(
-			r.faults,
-			fault.Fault{Field: "file", Words: fmt.Sprintf("%d more lines are wrong. None was kept.", r.more)},
-		)
+		r.faults = append(r.faults,
+			fault.Fault{Field: "file", Words: fmt.Sprintf("%d more lines are wrong. None was kept.", r.more)})
 	}
 	if len(r.faults) > 0 {
 		return ClimateLog{}, r.faults

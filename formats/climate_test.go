@@ -45,11 +45,8 @@ func TestLogsAreReadInTheUsualWays(t *testing.T) {
 
 func TestTimesWithoutAnOffsetAreOfThePlace(t *testing.T) {
 	zone := time.FixedZone("there", 2*3600)
-	log, err := ReadClimate(
-		strings.NewReader("time,temperature\n2031-05-14 08:10,22\n2031-05-14T06:40Z,24\n"),
-		zone,
-		today,
-	)
+	log, err := ReadClimate(strings.NewReader("time,temperature\n2031-05-14 08:10,22\n2031-05-14T06:40Z,24\n"),
+		zone, today)
 	require.NoError(t, err)
 	assert.Equal(t, map[int64]float64{climate.HourOf(time.Date(2031, 5, 14, 6, 0, 0, 0, time.UTC)): 23}, log.Hours)
 }

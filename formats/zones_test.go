@@ -68,11 +68,9 @@ func TestReadingsOfAnHourAreMeant(t *testing.T) {
 func TestADayGivenTwiceIsTheLaterOne(t *testing.T) {
 	log, err := read("day;low;high\n2031-05-14;12;25\n2031-05-13;11;24\n2031-05-14;13;26\n")
 	require.NoError(t, err)
-	assert.Equal(
-		t,
+	assert.Equal(t,
 		[]climate.Day{{Day: "2031-05-13", LowC: 11, HighC: 24}, {Day: "2031-05-14", LowC: 13, HighC: 26}},
-		log.Days,
-	)
+		log.Days)
 	assert.Equal(t, "2031-05-13", log.From)
 	assert.Equal(t, "2031-05-14", log.To)
 }

@@ -453,8 +453,6 @@ func (k Kind[T]) Recode(ctx context.Context, tx *Tx, d Doc[T]) error {
 // Drop takes a document away, with what it was before.
 func (k Kind[T]) Drop(ctx context.Context, tx *Tx, id int64) error {
 	all := sqlc.DropBasesParams{Kind: k.code, ID: id, Before: 1 << 62}
-	return errors.Join(
-		tx.q.DropDocument(ctx, sqlc.DropDocumentParams{Kind: k.code, ID: id}),
-		tx.q.DropBases(ctx, all),
-	)
+	return errors.Join(tx.q.DropDocument(ctx, sqlc.DropDocumentParams{Kind: k.code, ID: id}),
+		tx.q.DropBases(ctx, all))
 }

@@ -102,11 +102,8 @@ func TestWhatListsShowIsNoChangeOfADocument(t *testing.T) {
 		require.NoError(t, notes.Reshort(ctx, tx, d, `{"a":1}`))
 		now, err = notes.Get(ctx, tx, d.ID)
 		require.NoError(t, err)
-		assert.Equal(
-			t,
-			[]any{`{"a":2}`, "2030-02-01", int64(1), "t1"},
-			[]any{now.Short, now.DueOn, now.Version, now.UpdatedAt},
-		)
+		assert.Equal(t, []any{`{"a":2}`, "2030-02-01", int64(1), "t1"},
+			[]any{now.Short, now.DueOn, now.Version, now.UpdatedAt})
 	})
 }
 

@@ -50,10 +50,8 @@ func (e Events) Weigh(ctx context.Context, w Weighing) (Weighing, error) {
 
 // WithdrawWeighing takes a weighing of a plant back, or lets it stand again.
 func (e Events) WithdrawWeighing(ctx context.Context, plantID, id int64, withdrawn bool) error {
-	_, err := e.tx.q.WithdrawWeighing(
-		ctx,
-		sqlc.WithdrawWeighingParams{ID: id, PlantID: plantID, Withdrawn: asInt(withdrawn)},
-	)
+	_, err := e.tx.q.WithdrawWeighing(ctx,
+		sqlc.WithdrawWeighingParams{ID: id, PlantID: plantID, Withdrawn: asInt(withdrawn)})
 	return found(err)
 }
 
@@ -82,10 +80,8 @@ func (e Events) AddIncident(ctx context.Context, i Incident) error {
 // WithdrawIncident takes an incident of a plant back, or lets it stand again.
 func (e Events) WithdrawIncident(ctx context.Context, plantID, id int64, withdrawn bool) error {
 	touch(e.tx.touched, plantID)
-	_, err := e.tx.q.WithdrawIncident(
-		ctx,
-		sqlc.WithdrawIncidentParams{ID: id, PlantID: plantID, Withdrawn: asInt(withdrawn)},
-	)
+	_, err := e.tx.q.WithdrawIncident(ctx,
+		sqlc.WithdrawIncidentParams{ID: id, PlantID: plantID, Withdrawn: asInt(withdrawn)})
 	return found(err)
 }
 
@@ -111,10 +107,8 @@ func (h House) Acknowledged(ctx context.Context, person string) ([]Acknowledged,
 // Acknowledge keeps that a person has read a caution.
 func (h House) Acknowledge(ctx context.Context, person string, a Acknowledged, at string) error {
 	h.tx.about = a.Caution
-	return h.tx.q.Acknowledge(
-		ctx,
-		sqlc.AcknowledgeParams{Person: person, Product: a.Product, Caution: a.Caution, At: at},
-	)
+	return h.tx.q.Acknowledge(ctx,
+		sqlc.AcknowledgeParams{Person: person, Product: a.Product, Caution: a.Caution, At: at})
 }
 
 // Note is what the program noted for itself under a code, or empty.

@@ -125,10 +125,8 @@ func examine(ctx context.Context, path string, thorough bool) error {
 		return Refusal{path, "this file belongs to another program. It was left as it is."}
 	}
 	version := int64(0)
-	if err := db.QueryRowContext(
-		ctx,
-		"SELECT COALESCE(MAX(version_id), 0) FROM goose_db_version WHERE is_applied",
-	).Scan(&version); err != nil {
+	if err := db.QueryRowContext(ctx,
+		"SELECT COALESCE(MAX(version_id), 0) FROM goose_db_version WHERE is_applied").Scan(&version); err != nil {
 		return damaged(path, err)
 	}
 	if newest, err := newestVersion(); err != nil || version > newest {

@@ -35,10 +35,8 @@ func TestTheFileIsSafeAndKeepsWhatWasWritten(t *testing.T) {
 		require.NoError(t, err)
 		assert.Equal(t, want, got, name)
 	}
-	require.NoError(
-		t,
-		s.Write(t.Context(), func(tx *Tx) error { _, err := plant(t.Context(), tx); return err }),
-	)
+	require.NoError(t,
+		s.Write(t.Context(), func(tx *Tx) error { _, err := plant(t.Context(), tx); return err }))
 	require.NoError(t, s.Close())
 	assert.FileExists(t, path)
 

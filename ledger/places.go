@@ -79,10 +79,8 @@ func (p Places) PutHour(ctx context.Context, place int64, h Hour) error {
 // AddToHour takes one measurement into the mean of its hour.
 func (p Places) AddToHour(ctx context.Context, place int64, h Hour) error {
 	p.tell()
-	err := p.q.AddToHour(
-		ctx,
-		sqlc.AddToHourParams{PlaceID: place, Hour: h.Hour, Celsius: h.Celsius, Humidity: h.Humidity},
-	)
+	err := p.q.AddToHour(ctx,
+		sqlc.AddToHourParams{PlaceID: place, Hour: h.Hour, Celsius: h.Celsius, Humidity: h.Humidity})
 	if err != nil {
 		return fmt.Errorf("keep the reading: %w", err)
 	}
@@ -112,10 +110,8 @@ func (p Places) Days(ctx context.Context, place int64, since string) ([]Day, err
 // AddImport keeps a log that is to come in.
 func (p Places) AddImport(ctx context.Context, i Import) (Import, error) {
 	p.tell()
-	return p.q.AddImport(
-		ctx,
-		sqlc.AddImportParams{PlaceID: i.PlaceID, Doc: i.Doc, Total: i.Total, CreatedAt: i.CreatedAt},
-	)
+	return p.q.AddImport(ctx,
+		sqlc.AddImportParams{PlaceID: i.PlaceID, Doc: i.Doc, Total: i.Total, CreatedAt: i.CreatedAt})
 }
 
 // Imports are the ids of logs on their way.

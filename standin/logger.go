@@ -67,12 +67,8 @@ func (l *Logger) Stream(ctx context.Context, to *Program, place int64, every tim
 	defer tick.Stop()
 	for at := time.Now(); ; {
 		var kept places.LoggedHour
-		if err := to.Post(
-			ctx,
-			fmt.Sprintf("/api/v1/places/%d/readings", place),
-			l.Reads(at),
-			&kept,
-		); err != nil &&
+		if err := to.Post(ctx, fmt.Sprintf("/api/v1/places/%d/readings", place), l.Reads(at),
+			&kept); err != nil &&
 			ctx.Err() == nil {
 			_, _ = fmt.Fprintln(say, err)
 		}

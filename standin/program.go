@@ -61,12 +61,8 @@ func (p *Program) Post(ctx context.Context, path string, in, out any) error {
 	}
 	ctx, cancel := context.WithTimeout(ctx, 5*time.Second)
 	defer cancel()
-	r, err := http.NewRequestWithContext(
-		ctx,
-		http.MethodPost,
-		strings.TrimSuffix(p.URL, "/")+path,
-		bytes.NewReader(body),
-	)
+	r, err := http.NewRequestWithContext(ctx, http.MethodPost, strings.TrimSuffix(p.URL, "/")+path,
+		bytes.NewReader(body))
 	if err != nil {
 		return err
 	}

@@ -28,12 +28,9 @@ func schemaName(t reflect.Type, name string) string {
 
 // Reflects prepares a reflector for the rows.
 func Reflects(r *openapi31.Reflector) {
-	r.JSONSchemaReflector().DefaultOptions = append(
-		r.JSONSchemaReflector().DefaultOptions,
-		jsonschema.InterceptDefName(schemaName),
-		jsonschema.InterceptProp(limited),
-		jsonschema.InterceptNullability(nothingIsNull),
-	)
+	r.JSONSchemaReflector().DefaultOptions = append(r.JSONSchemaReflector().DefaultOptions,
+		jsonschema.InterceptDefName(schemaName), jsonschema.InterceptProp(limited),
+		jsonschema.InterceptNullability(nothingIsNull))
 }
 
 // Describe writes a row into the contract.

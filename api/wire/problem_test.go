@@ -58,10 +58,8 @@ func TestProblemsSayWhatWasKept(t *testing.T) {
 	assert.Equal(t, http.StatusServiceUnavailable, status)
 	assert.Contains(t, p.Detail, "stopped")
 
-	status, p = told(
-		t,
-		get(func(context.Context, Nothing) (figure, error) { return figure{}, afterwards{errors.New("x")} }),
-	)
+	status, p = told(t,
+		get(func(context.Context, Nothing) (figure, error) { return figure{}, afterwards{errors.New("x")} }))
 	assert.Equal(t, http.StatusInternalServerError, status)
 	assert.Contains(t, p.Detail, "It was saved")
 	status, p = told(t, get(func(context.Context, Nothing) (figure, error) { return figure{}, errors.New("x") }))

@@ -36,12 +36,8 @@ func TestLimitsOfLengthAndDiameter(t *testing.T) {
 		assert.Contains(t, list[0].Limit, " mm")
 	}
 	for _, d := range []float64{0.1, 31, -1} {
-		assert.Equal(
-			t,
-			"roots[0].segments[0].diameter_mm",
-			faults(t, reading(roots.Segment{DiameterMM: mm(d)}))[0].Field,
-			d,
-		)
+		assert.Equal(t, "roots[0].segments[0].diameter_mm",
+			faults(t, reading(roots.Segment{DiameterMM: mm(d)}))[0].Field, d)
 	}
 }
 

@@ -65,11 +65,8 @@ type Acknowledge struct {
 // Cleaning finds a plant's plan: the one in hand, the one just closed, or a new
 // one when the plant was looked at or read since.
 func (c *Service) Cleaning(ctx context.Context, plantID int64, person string) (Cleaning, error) {
-	return record.Read(
-		ctx,
-		c.Keeper,
-		func(tx *ledger.Tx) (Cleaning, error) { return cleaningOf(ctx, c.Keeper, tx, plantID, person) },
-	)
+	return record.Read(ctx, c.Keeper,
+		func(tx *ledger.Tx) (Cleaning, error) { return cleaningOf(ctx, c.Keeper, tx, plantID, person) })
 }
 
 func cleaningOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64, person string) (Cleaning, error) {
@@ -117,10 +114,8 @@ func of(v *record.Visit) record.SeenOf {
 
 // changedSince holds when the roots were read, or the plant looked over, since.
 func changedSince(v *record.Visit, stamp string) bool {
-	return v.ReadingDoc != nil && max(
-		v.ReadingDoc.UpdatedAt,
-		v.CutAt,
-	) > stamp || v.LookDoc != nil && v.LookDoc.UpdatedAt > stamp
+	return v.ReadingDoc != nil && max(v.ReadingDoc.UpdatedAt,
+		v.CutAt) > stamp || v.LookDoc != nil && v.LookDoc.UpdatedAt > stamp
 }
 
 // begunAfter holds when a look or a reading was begun on a later day.
@@ -312,17 +307,11 @@ func (c *Service) AddJob(ctx context.Context, plantID int64, a AddJob) (Cleaning
 			return closedAlready
 		}
 		if len(doc.Own) >= 30 {
-			return record.OneFault(
-				"do",
-				"Thirty jobs of your own are on this plan. That is the most.",
-				"30 jobs",
-				len(doc.Own),
-			)
+			return record.OneFault("do", "Thirty jobs of your own are on this plan. That is the most.",
+				"30 jobs", len(doc.Own))
 		}
-		doc.Own = append(
-			doc.Own,
-			cleaning.OwnJob{Code: fmt.Sprintf("own-%d", len(doc.Own)+1), Stage: a.Stage, Do: a.Do},
-		)
+		doc.Own = append(doc.Own,
+			cleaning.OwnJob{Code: fmt.Sprintf("own-%d", len(doc.Own)+1), Stage: a.Stage, Do: a.Do})
 		return nil
 	})
 }

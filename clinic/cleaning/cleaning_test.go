@@ -30,18 +30,12 @@ func TestAClosedCleaningGivesWayAfterTheClockWentBack(t *testing.T) {
 	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
 	for _, j := range plan.Plan.Jobs {
-		_, err := c.Cleaning.MarkJob(
-			t.Context(),
-			p.ID,
-			cleaningservice.MarkJob{Job: j.Code, State: work.Skipped, Reason: "Tried", Person: "Ada"},
-		)
+		_, err := c.Cleaning.MarkJob(t.Context(), p.ID,
+			cleaningservice.MarkJob{Job: j.Code, State: work.Skipped, Reason: "Tried", Person: "Ada"})
 		require.NoError(t, err)
 	}
-	plan, err = c.Cleaning.CloseCleaning(
-		t.Context(),
-		p.ID,
-		cleaningservice.CloseCleaning{Closed: true, Person: "Ada"},
-	)
+	plan, err = c.Cleaning.CloseCleaning(t.Context(), p.ID,
+		cleaningservice.CloseCleaning{Closed: true, Person: "Ada"})
 	require.NoError(t, err)
 	require.NotEmpty(t, plan.ClosedOn)
 
@@ -51,11 +45,8 @@ func TestAClosedCleaningGivesWayAfterTheClockWentBack(t *testing.T) {
 	seen, err := back.Look.Inspection(t.Context(), rows[0].InspectionID)
 	require.NoError(t, err)
 	seen.Inspection.Findings["clear-eggs"] = "present"
-	_, err = back.Look.SaveInspection(
-		t.Context(),
-		seen.ID,
-		lookservice.SaveInspection{Version: seen.Version, LookedOn: seen.LookedOn, Inspection: seen.Inspection},
-	)
+	_, err = back.Look.SaveInspection(t.Context(), seen.ID,
+		lookservice.SaveInspection{Version: seen.Version, LookedOn: seen.LookedOn, Inspection: seen.Inspection})
 	require.NoError(t, err)
 	plan, err = back.Cleaning.Cleaning(t.Context(), p.ID, "Ada")
 	require.NoError(t, err)
@@ -71,31 +62,19 @@ func TestAJobIsDoneOnlyOnceItsCautionsAreRead(t *testing.T) {
 	oil := trial.JobIn(t, plan.Plan, "oil-soap-label")
 	require.NotEmpty(t, oil.Care)
 
-	_, err = c.Cleaning.MarkJob(
-		t.Context(),
-		p.ID,
-		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"},
-	)
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID,
+		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
 	assert.Equal(t, "person", trial.FieldOf(t, err))
 	trial.Acknowledged(t, c, "Ada", oil)
-	plan, err = c.Cleaning.MarkJob(
-		t.Context(),
-		p.ID,
-		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"},
-	)
+	plan, err = c.Cleaning.MarkJob(t.Context(), p.ID,
+		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
 	require.NoError(t, err)
 	assert.Equal(t, work.Done, trial.JobIn(t, plan.Plan, oil.Code).State)
-	_, err = c.Cleaning.MarkJob(
-		t.Context(),
-		trial.Mites(t, c).ID,
-		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"},
-	)
+	_, err = c.Cleaning.MarkJob(t.Context(), trial.Mites(t, c).ID,
+		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ada"})
 	require.NoError(t, err, "once for each product and person, not for each plant")
-	_, err = c.Cleaning.MarkJob(
-		t.Context(),
-		p.ID,
-		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ben"},
-	)
+	_, err = c.Cleaning.MarkJob(t.Context(), p.ID,
+		cleaningservice.MarkJob{Job: oil.Code, State: "done", Person: "Ben"})
 	assert.Equal(t, "person", trial.FieldOf(t, err), "another person reads them too")
 }
 
@@ -108,18 +87,12 @@ func TestACleaningIsClosedWhenNothingIsOpen(t *testing.T) {
 	assert.Equal(t, "reason", trial.FieldOf(t, err), "a skipped job says why")
 	_, err = c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: "cut-roots", State: "done"})
 	assert.Equal(t, "job", trial.FieldOf(t, err))
-	plan, err := c.Cleaning.AddJob(
-		t.Context(),
-		p.ID,
-		cleaningservice.AddJob{Do: "Tie up the long leaf", Stage: "dry"},
-	)
+	plan, err := c.Cleaning.AddJob(t.Context(), p.ID,
+		cleaningservice.AddJob{Do: "Tie up the long leaf", Stage: "dry"})
 	require.NoError(t, err)
 	for _, j := range plan.Plan.Jobs {
-		plan, err = c.Cleaning.MarkJob(
-			t.Context(),
-			p.ID,
-			cleaningservice.MarkJob{Job: j.Code, State: "skipped", Reason: "Done by a friend"},
-		)
+		plan, err = c.Cleaning.MarkJob(t.Context(), p.ID,
+			cleaningservice.MarkJob{Job: j.Code, State: "skipped", Reason: "Done by a friend"})
 		require.NoError(t, err, j.Code)
 	}
 	closed, err := c.Cleaning.CloseCleaning(t.Context(), p.ID, cleaningservice.CloseCleaning{Closed: true})
@@ -197,11 +170,8 @@ func TestACleaningLeftOpenGivesWayToTheNextVisit(t *testing.T) {
 
 func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	c := trial.NewClinic(t)
-	p, r := trial.Begun(
-		t,
-		c,
-		patient.Intake{Tag: "Rot", Group: "cattleya", Sides: disputes.Sides{disputes.Peroxide: "routine"}},
-	)
+	p, r := trial.Begun(t, c,
+		patient.Intake{Tag: "Rot", Group: "cattleya", Sides: disputes.Sides{disputes.Peroxide: "routine"}})
 	r = trial.Save(t, c, r, trial.Entry("a", 3, 60, roots.Mushy), trial.Entry("b", 4, 90, roots.Firm))
 	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: "cut-roots", State: "done"})
 	assert.Equal(t, "state", trial.FieldOf(t, err))
@@ -212,21 +182,14 @@ func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, work.Done, trial.JobIn(t, plan.Plan, "cut-roots").State)
-	assert.Equal(
-		t,
-		"On every plant that is unpotted",
-		trial.JobIn(t, plan.Plan, "peroxide").Side.Choice.Name,
-		"the plant's own side",
-	)
+	assert.Equal(t, "On every plant that is unpotted", trial.JobIn(t, plan.Plan, "peroxide").Side.Choice.Name,
+		"the plant's own side")
 
 	cuts := trial.JobIn(t, plan.Plan, "cut-roots")
 	for _, j := range plan.Plan.Jobs {
 		if j.State == work.Open {
-			_, err := c.Cleaning.MarkJob(
-				t.Context(),
-				p.ID,
-				cleaningservice.MarkJob{Job: j.Code, State: "skipped", Reason: "Not today"},
-			)
+			_, err := c.Cleaning.MarkJob(t.Context(), p.ID,
+				cleaningservice.MarkJob{Job: j.Code, State: "skipped", Reason: "Not today"})
 			require.NoError(t, err)
 		}
 	}
@@ -257,10 +220,8 @@ func TestSuspectPlantsComeLast(t *testing.T) {
 func TestWhatAJobTakesLeavesTheShelf(t *testing.T) {
 	c := trial.NewClinic(t)
 	p := trial.Mites(t, c)
-	oil, err := c.Mixing.AddStock(
-		t.Context(),
-		mixing.Stock{Name: "Oil", Product: "oil", Percent: trial.Mm(100), Amount: 40, Unit: "mL"},
-	)
+	oil, err := c.Mixing.AddStock(t.Context(),
+		mixing.Stock{Name: "Oil", Product: "oil", Percent: trial.Mm(100), Amount: 40, Unit: "mL"})
 	require.NoError(t, err)
 	job := trial.JobIn(t, trial.MustPlan(t, c, p.ID), "oil-soap-label")
 	trial.Acknowledged(t, c, "", job)
@@ -270,11 +231,8 @@ func TestWhatAJobTakesLeavesTheShelf(t *testing.T) {
 		return list[0].Stock.Amount
 	}
 	mark := func(state work.State, uses ...record.Use) error {
-		_, err := c.Cleaning.MarkJob(
-			t.Context(),
-			p.ID,
-			cleaningservice.MarkJob{Job: job.Code, State: state, Uses: uses},
-		)
+		_, err := c.Cleaning.MarkJob(t.Context(), p.ID,
+			cleaningservice.MarkJob{Job: job.Code, State: state, Uses: uses})
 		return err
 	}
 	assert.Equal(t, "uses", trial.FieldOf(t, mark("done", record.Use{ItemID: oil.ID, Amount: 41})))
@@ -315,11 +273,8 @@ func TestAJobOfAnotherDayKeepsItsDay(t *testing.T) {
 	_, err := c.Cleaning.MarkJob(t.Context(), p.ID, cleaningservice.MarkJob{Job: "clear-bench", State: "done"})
 	require.NoError(t, err)
 	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 1) })
-	plan, err := later.Cleaning.MarkJob(
-		t.Context(),
-		p.ID,
-		cleaningservice.MarkJob{Job: "wash-leaves", State: "done"},
-	)
+	plan, err := later.Cleaning.MarkJob(t.Context(), p.ID,
+		cleaningservice.MarkJob{Job: "wash-leaves", State: "done"})
 	require.NoError(t, err)
 	assert.Equal(t, "2030-04-02", plan.BegunOn)
 	assert.Equal(t, "2030-04-02", trial.JobIn(t, plan.Plan, "clear-bench").On)
@@ -349,10 +304,6 @@ func TestThePlantsOwnSidesOfTheCleaning(t *testing.T) {
 	changed.Sides[disputes.Peroxide] = ""
 	_, err = c.Intake.ChangePlant(t.Context(), p.ID, back.Version, changed)
 	require.NoError(t, err)
-	assert.EqualValues(
-		t,
-		"with-finding",
-		trial.JobIn(t, trial.MustPlan(t, c, p.ID), "peroxide").Side.Choice.Code,
-		"as the house again",
-	)
+	assert.EqualValues(t, "with-finding",
+		trial.JobIn(t, trial.MustPlan(t, c, p.ID), "peroxide").Side.Choice.Code, "as the house again")
 }

@@ -99,10 +99,8 @@ func tally(needs []Need, j cleaning.Job, p record.Queued) []Need {
 	i := slices.IndexFunc(needs, func(n Need) bool { return n.Product == j.Product })
 	if i < 0 {
 		product, _ := solutions.Known().Product(j.Product)
-		needs = append(
-			needs,
-			Need{Product: j.Product, Name: product.Name, Percent: j.Percent, Plants: []record.Queued{}},
-		)
+		needs = append(needs,
+			Need{Product: j.Product, Name: product.Name, Percent: j.Percent, Plants: []record.Queued{}})
 		i = len(needs) - 1
 	}
 	needs[i].MixML += j.VolumeML

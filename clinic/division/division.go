@@ -83,12 +83,9 @@ func (c *Service) SaveRhizome(ctx context.Context, plantID int64, s SaveRhizome)
 			return err
 		}
 		if v.Profile.Monopodial() && len(s.Rhizome.Bulbs) > 0 {
-			return record.OneFault(
-				"rhizome.bulbs",
+			return record.OneFault("rhizome.bulbs",
 				"Its kind grows up one stem and has no rhizome. Correct its group at intake if it has.",
-				"none for this kind",
-				len(s.Rhizome.Bulbs),
-			)
+				"none for this kind", len(s.Rhizome.Bulbs))
 		}
 		if err := keepRhizome(ctx, v, s.Version, s.Rhizome); err != nil {
 			return err
@@ -183,21 +180,14 @@ func (d Divide) parts(at Divisible) ([][]int, error) {
 	parts := division.Parts(at.Rhizome, d.Cuts)
 	switch {
 	case len(d.Tags) != len(parts)-1:
-		return nil, record.OneFault(
-			"tags",
+		return nil, record.OneFault("tags",
 			fmt.Sprintf("The cuts make %d new plants. Give each its tag.", len(parts)-1),
-			fmt.Sprintf("%d tags", len(parts)-1),
-			len(d.Tags),
-		)
+			fmt.Sprintf("%d tags", len(parts)-1), len(d.Tags))
 	case d.Keeps >= len(parts):
 		return nil, record.OneFault("keeps", "There is no such piece.", fmt.Sprintf("0 to %d", len(parts)-1), d.Keeps)
 	case at.Advice.Decision != division.Can && !d.Sure:
-		return nil, record.OneFault(
-			"sure",
-			"The advice is against it: "+at.Advice.Reasons[0].Value+" Say that you are sure.",
-			"true",
-			false,
-		)
+		return nil, record.OneFault("sure",
+			"The advice is against it: "+at.Advice.Reasons[0].Value+" Say that you are sure.", "true", false)
 	}
 	kept := parts[d.Keeps]
 	return slices.Concat([][]int{kept}, slices.Delete(slices.Clone(parts), d.Keeps, d.Keeps+1)), nil

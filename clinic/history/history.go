@@ -96,11 +96,8 @@ func (c *Service) WithdrawIncident(ctx context.Context, plantID int64, w Withdra
 // Timeline lists what happened to a plant. A division's goes on from its
 // parent's, up to the day it was divided.
 func (c *Service) Timeline(ctx context.Context, plantID int64) (Timeline, error) {
-	return record.Read(
-		ctx,
-		c.Keeper,
-		func(tx *ledger.Tx) (Timeline, error) { return timeline(ctx, c.Keeper, tx, plantID) },
-	)
+	return record.Read(ctx, c.Keeper,
+		func(tx *ledger.Tx) (Timeline, error) { return timeline(ctx, c.Keeper, tx, plantID) })
 }
 
 func timeline(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64) (Timeline, error) {
@@ -118,10 +115,8 @@ func timeline(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int6
 	}
 	for _, d := range divisions {
 		all.Divisions = append(all.Divisions, record.Queued{ID: d.ID, Tag: d.Tag})
-		all.Entries = append(
-			all.Entries,
-			Entry{On: d.DividedOn, Kind: "divided", Words: "Divided: " + d.Tag + " is a plant of its own."},
-		)
+		all.Entries = append(all.Entries,
+			Entry{On: d.DividedOn, Kind: "divided", Words: "Divided: " + d.Tag + " is a plant of its own."})
 	}
 	const mostGenerations = 20
 	until := row.DividedOn

@@ -24,11 +24,8 @@ func TestIncidentsAreNotedAndTakenBack(t *testing.T) {
 	i := slices.IndexFunc(told.Entries, func(e history.Entry) bool { return e.Kind == "incident" })
 	require.GreaterOrEqual(t, i, 0)
 	assert.NotEmpty(t, told.Entries[i].Explains.Value)
-	told, err = c.History.WithdrawIncident(
-		t.Context(),
-		p.ID,
-		history.Withdraw{IncidentID: told.Entries[i].ID, Withdrawn: true},
-	)
+	told, err = c.History.WithdrawIncident(t.Context(), p.ID,
+		history.Withdraw{IncidentID: told.Entries[i].ID, Withdrawn: true})
 	require.NoError(t, err)
 	assert.False(t, slices.ContainsFunc(told.Entries, func(e history.Entry) bool { return e.Kind == "incident" }))
 	_, err = c.History.Incident(t.Context(), p.ID, history.Incident{What: "lost-root", On: "2031-01-01"})

@@ -21,11 +21,8 @@ func pageOf(origin string, plantID int64) string {
 // Labels writes the labels of plants. A plant that has no home noted yet has that
 // which is planned for it.
 func (c *Service) Labels(ctx context.Context, ids []int64, sheet bool, skip int, origin string) ([]byte, error) {
-	labels, err := record.Read(
-		ctx,
-		c.Keeper,
-		func(tx *ledger.Tx) ([]formats.Label, error) { return labels(ctx, c.Keeper, tx, ids, origin) },
-	)
+	labels, err := record.Read(ctx, c.Keeper,
+		func(tx *ledger.Tx) ([]formats.Label, error) { return labels(ctx, c.Keeper, tx, ids, origin) })
 	if err != nil {
 		return nil, err
 	}
@@ -70,11 +67,8 @@ func labels(ctx context.Context, c *record.Keeper, tx *ledger.Tx, ids []int64, o
 
 // CaseSheet writes a plant and all that happened to it as PDF.
 func (c *Service) CaseSheet(ctx context.Context, plantID int64, origin string) (tag string, body []byte, err error) {
-	s, err := record.Read(
-		ctx,
-		c.Keeper,
-		func(tx *ledger.Tx) (formats.Sheet, error) { return caseSheet(ctx, c.Keeper, tx, plantID, origin) },
-	)
+	s, err := record.Read(ctx, c.Keeper,
+		func(tx *ledger.Tx) (formats.Sheet, error) { return caseSheet(ctx, c.Keeper, tx, plantID, origin) })
 	if err != nil {
 		return "", nil, err
 	}
@@ -141,16 +135,8 @@ func sheetParts(ctx context.Context, c *record.Keeper, tx *ledger.Tx, p intake.P
 		add(&state, p.Looked.Cause != "", "Cause: %s", p.Looked.Cause)
 	}
 	if p.Latest != nil && p.Latest.Grade != "" {
-		add(
-			&state,
-			true,
-			"Roots of %s: %s, %.0f–%.0f %% alive. %s",
-			dates.InWords(p.Latest.ReadOn),
-			p.Latest.Grade,
-			100*p.Latest.Viable.Low,
-			100*p.Latest.Viable.High,
-			p.Latest.Headline,
-		)
+		add(&state, true, "Roots of %s: %s, %.0f–%.0f %% alive. %s", dates.InWords(p.Latest.ReadOn),
+			p.Latest.Grade, 100*p.Latest.Viable.Low, 100*p.Latest.Viable.High, p.Latest.Headline)
 	}
 	r, err := rehome.RehomingOf(ctx, c, tx, p.ID, "")
 	if err != nil {

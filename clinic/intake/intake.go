@@ -60,12 +60,8 @@ func CheckIntake(ctx context.Context, c *record.Keeper, in patient.Intake) error
 		if err != nil && !record.IsMissing(err) {
 			return fmt.Errorf("find the place: %w", err)
 		} else if err != nil {
-			return record.OneFault(
-				"place_id",
-				"There is no such place. Pick one of the list.",
-				"a place, see /api/v1/places",
-				in.PlaceID,
-			)
+			return record.OneFault("place_id", "There is no such place. Pick one of the list.",
+				"a place, see /api/v1/places", in.PlaceID)
 		}
 	}
 	list := check.Future(nil, "arrived_on", in.ArrivedOn, c.Now())

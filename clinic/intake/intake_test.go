@@ -82,11 +82,8 @@ func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 	var list fault.List
 	_, err = c.Intake.ChangePlant(t.Context(), a.ID, changed.Version, in)
 	require.ErrorAs(t, err, &list)
-	assert.Equal(
-		t,
-		fault.Fault{Field: "intake.tag", Value: "  ", Words: "This is needed.", Limit: "not empty"},
-		list[0],
-	)
+	assert.Equal(t, fault.Fault{Field: "intake.tag", Value: "  ", Words: "This is needed.", Limit: "not empty"},
+		list[0])
 
 	_, err = c.Intake.ArchivePlant(t.Context(), a.ID, true)
 	require.NoError(t, err)

@@ -37,12 +37,8 @@ func (c *Service) ComputeLook(
 		on = c.Today()
 	}
 	if _, err := time.Parse(time.DateOnly, on); err != nil {
-		return bench.Inspected{}, record.OneFault(
-			"on",
-			"This is not a day. Write it like 2029-05-14.",
-			"a day such as 2029-05-14",
-			on,
-		)
+		return bench.Inspected{}, record.OneFault("on", "This is not a day. Write it like 2029-05-14.",
+			"a day such as 2029-05-14", on)
 	}
 	p.Day, p.Looks = on, []patient.Look{{On: on, Noted: noted}}
 	if list := p.Looks[0].Faults(); len(list) > 0 {

@@ -26,11 +26,8 @@ import (
 
 func note(t *testing.T, c *clinic.Clinic, i bench.Inspected, in patient.Inspection) bench.Inspected {
 	t.Helper()
-	saved, err := c.Look.SaveInspection(
-		t.Context(),
-		i.ID,
-		lookservice.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
-	)
+	saved, err := c.Look.SaveInspection(t.Context(), i.ID,
+		lookservice.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in})
 	require.NoError(t, err)
 	return saved
 }
@@ -83,10 +80,8 @@ func TestPlantsDueForALookAreFound(t *testing.T) {
 	note(t, c, b, patient.Inspection{Findings: patient.Findings{"leaves-limp": "absent"}, AgainOn: "2030-04-20"})
 	due := func(days int) (tags []string) {
 		then := trial.Day.AddDate(0, 0, days)
-		list, total, err := c.At(func() time.Time { return then }).Intake.Plants(
-			t.Context(),
-			intake.Find{Due: true, Most: 10},
-		)
+		list, total, err := c.At(func() time.Time { return then }).Intake.Plants(t.Context(),
+			intake.Find{Due: true, Most: 10})
 		require.NoError(t, err)
 		assert.EqualValues(t, len(list), total)
 		for _, p := range list {
@@ -192,12 +187,8 @@ func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 	bare = note(t, c, bare, patient.Inspection{Findings: trial.Found("leaves-limp")})
 	assert.Equal(t, "out", bare.Look.Decision)
 	for _, n := range bare.Causes.Next {
-		assert.NotContains(
-			t,
-			[]string{"stays-wet", "pot-light", "limp-though-wet", "crust"},
-			n.Finding,
-			"a bare plant has no pot to look at",
-		)
+		assert.NotContains(t, []string{"stays-wet", "pot-light", "limp-though-wet", "crust"}, n.Finding,
+			"a bare plant has no pot to look at")
 	}
 	_ = p
 }
@@ -250,11 +241,8 @@ func TestALookOutOfBoundsIsRefused(t *testing.T) {
 		"inspection.added[0].name":             {Added: []patient.Added{{Name: " "}}},
 		"inspection.again_on":                  {AgainOn: "soon"},
 	} {
-		_, err := c.Look.SaveInspection(
-			t.Context(),
-			i.ID,
-			lookservice.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in},
-		)
+		_, err := c.Look.SaveInspection(t.Context(), i.ID,
+			lookservice.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in})
 		var list fault.List
 		require.ErrorAs(t, err, &list, field)
 		assert.Equal(t, field, list[0].Field)
@@ -340,11 +328,8 @@ func TestWhatWasNotedComesBack(t *testing.T) {
 		assert.Equal(rt, in.Unpotted, opened.Look.Decision == look.Out)
 		list, err := c.Look.Inspections(t.Context(), i.PlantID)
 		require.NoError(rt, err)
-		assert.Equal(
-			rt,
-			bench.LookInShort{Decision: opened.Look.Decision, Headline: opened.Look.Headline},
-			list[0].LookInShort,
-		)
+		assert.Equal(rt, bench.LookInShort{Decision: opened.Look.Decision, Headline: opened.Look.Headline},
+			list[0].LookInShort)
 		assert.Equal(rt, opened.Causes.Headline, list[0].Cause)
 		i = opened
 	})

@@ -44,28 +44,18 @@ type FloodTest struct {
 func (t FloodTest) Faults() fault.List {
 	switch {
 	case t.DrainedML >= t.VolumeML:
-		return record.OneFault(
-			"drained_ml",
-			"More water ran out than the pot holds. Measure both once more.",
-			fmt.Sprintf("less than %g mL", t.VolumeML),
-			t.DrainedML,
-		)
+		return record.OneFault("drained_ml", "More water ran out than the pot holds. Measure both once more.",
+			fmt.Sprintf("less than %g mL", t.VolumeML), t.DrainedML)
 	case (t.DryG == nil) != (t.WetG == nil):
 		return record.OneFault("wet_g", "Give both weights, dry and drained, or neither.", "both or neither", nil)
 	case t.DryG != nil && *t.WetG < *t.DryG:
-		return record.OneFault(
-			"wet_g",
+		return record.OneFault("wet_g",
 			"It weighs less wet than dry. Change the two round, or weigh once more.",
-			fmt.Sprintf("at least %g g", *t.DryG),
-			*t.WetG,
-		)
+			fmt.Sprintf("at least %g g", *t.DryG), *t.WetG)
 	case t.DryG != nil && (*t.WetG-*t.DryG)+t.DrainedML > t.VolumeML:
-		return record.OneFault(
-			"wet_g",
+		return record.OneFault("wet_g",
 			"Air and water together are more than the pot holds. Weigh once more, dry before it is flooded.",
-			fmt.Sprintf("at most %g g", *t.DryG+t.VolumeML-t.DrainedML),
-			*t.WetG,
-		)
+			fmt.Sprintf("at most %g g", *t.DryG+t.VolumeML-t.DrainedML), *t.WetG)
 	}
 	return nil
 }
@@ -202,12 +192,8 @@ func (c *Service) MeasureComponent(
 func (m MeasureComponent) own(code string) error {
 	switch {
 	case !ownCode.MatchString(code):
-		return record.OneFault(
-			"code",
-			"A component of your own has a code like own-pine-needles.",
-			"own- and small letters, digits and -",
-			code,
-		)
+		return record.OneFault("code", "A component of your own has a code like own-pine-needles.",
+			"own- and small letters, digits and -", code)
 	case m.Name == "":
 		return record.OneFault("name", "Give it a name.", "not empty", "")
 	case m.Test == nil:
@@ -215,12 +201,8 @@ func (m MeasureComponent) own(code string) error {
 	case (m.LowMM == nil) != (m.HighMM == nil):
 		return record.OneFault("high_mm", "Give both ends of its grade, or neither for a fibre.", "both or neither", nil)
 	case m.LowMM != nil && *m.LowMM > *m.HighMM:
-		return record.OneFault(
-			"low_mm",
-			"The small end of its grade is above the large one.",
-			fmt.Sprintf("at most %g mm", *m.HighMM),
-			*m.LowMM,
-		)
+		return record.OneFault("low_mm", "The small end of its grade is above the large one.",
+			fmt.Sprintf("at most %g mm", *m.HighMM), *m.LowMM)
 	}
 	return nil
 }

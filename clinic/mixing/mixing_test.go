@@ -73,11 +73,8 @@ func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 	}
 	_, _, err := c.Mixing.MeasureComponent(t.Context(), "Cork!", mixing.MeasureComponent{Name: "Cork", Test: &test})
 	assert.Equal(t, "code", trial.FieldOf(t, err))
-	_, _, err = c.Mixing.MeasureComponent(
-		t.Context(),
-		"own-cork",
-		mixing.MeasureComponent{Name: "Cork", Test: &test, LowMM: trial.Mm(10), HighMM: trial.Mm(20)},
-	)
+	_, _, err = c.Mixing.MeasureComponent(t.Context(), "own-cork",
+		mixing.MeasureComponent{Name: "Cork", Test: &test, LowMM: trial.Mm(10), HighMM: trial.Mm(20)})
 	require.NoError(t, err)
 
 	parts := []media.Part{{Component: "own-cork", Parts: 3}, {Component: "sphagnum", Parts: 1}}
@@ -92,20 +89,14 @@ func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 
 	_, err = c.Mixing.SaveRecipe(t.Context(), 0, mixing.SaveRecipe{Name: " ", Parts: parts})
 	assert.Equal(t, "name", trial.FieldOf(t, err))
-	_, err = c.Mixing.SaveRecipe(
-		t.Context(),
-		0,
-		mixing.SaveRecipe{Name: "Nothing", Parts: []media.Part{{Component: "perlite"}}},
-	)
+	_, err = c.Mixing.SaveRecipe(t.Context(), 0,
+		mixing.SaveRecipe{Name: "Nothing", Parts: []media.Part{{Component: "perlite"}}})
 	assert.Equal(t, "parts", trial.FieldOf(t, err))
 	_, err = c.Mixing.SaveRecipe(t.Context(), list[0].ID, mixing.SaveRecipe{Version: 9, Name: "Cork", Parts: parts})
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
-	list, err = c.Mixing.SaveRecipe(
-		t.Context(),
-		list[0].ID,
-		mixing.SaveRecipe{Version: 1, Name: "Cork", Parts: parts, Gone: true},
-	)
+	list, err = c.Mixing.SaveRecipe(t.Context(), list[0].ID,
+		mixing.SaveRecipe{Version: 1, Name: "Cork", Parts: parts, Gone: true})
 	require.NoError(t, err)
 	assert.Empty(t, list)
 }
@@ -135,10 +126,8 @@ func TestAStockIsGoodToTheLastDayItsDateCanMean(t *testing.T) {
 	c := trial.NewClinic(t)
 	for date, expired := range map[string]bool{"": false, "2030": false, "2030-04": false, "2030-03": true,
 		"2030-04-02": false, "2030-04-01": true, "2029": true} {
-		o, err := c.Mixing.AddStock(
-			t.Context(),
-			mixing.Stock{Name: "x", Product: "oil", Unit: "mL", ExpiresOn: date},
-		)
+		o, err := c.Mixing.AddStock(t.Context(),
+			mixing.Stock{Name: "x", Product: "oil", Unit: "mL", ExpiresOn: date})
 		require.NoError(t, err)
 		assert.Equal(t, expired, o.Expired, "on 2 Apr 2030, good until %q", date)
 	}
@@ -148,11 +137,8 @@ func TestAStockThatIsGoneLeavesTheShelf(t *testing.T) {
 	c := trial.NewClinic(t)
 	o, err := c.Mixing.AddStock(t.Context(), mixing.Stock{Name: "x", Product: "other", Unit: "g", Amount: 5})
 	require.NoError(t, err)
-	o, err = c.Mixing.ChangeStock(
-		t.Context(),
-		o.ID,
-		mixing.ChangeStock{Version: o.Version, Stock: o.Stock, Gone: true},
-	)
+	o, err = c.Mixing.ChangeStock(t.Context(), o.ID,
+		mixing.ChangeStock{Version: o.Version, Stock: o.Stock, Gone: true})
 	require.NoError(t, err)
 	list, err := c.Mixing.Shelf(t.Context())
 	require.NoError(t, err)

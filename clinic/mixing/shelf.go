@@ -44,12 +44,8 @@ func (s Stock) Faults() fault.List {
 	_, mixed := solutions.Known().Product(s.Product)
 	_, poured := media.Table().Component(s.Product)
 	if !mixed && !poured && s.Product != "other" && !ownCode.MatchString(s.Product) {
-		return record.OneFault(
-			"product",
-			"This product is not known here. Choose one of the list, or other.",
-			"a product, see /api/v1/knowledge/solutions",
-			s.Product,
-		)
+		return record.OneFault("product", "This product is not known here. Choose one of the list, or other.",
+			"a product, see /api/v1/knowledge/solutions", s.Product)
 	}
 	if poured && s.Unit == "g" {
 		return record.OneFault("unit", "Media are measured by volume.", "L or mL", s.Unit)

@@ -64,11 +64,8 @@ type HourC struct {
 
 // Courses lists a plant's treatments, those that go on first.
 func (c *Service) Courses(ctx context.Context, plantID int64) ([]Course, error) {
-	return record.Read(
-		ctx,
-		c.Keeper,
-		func(tx *ledger.Tx) ([]Course, error) { return CoursesOf(ctx, c.Keeper, tx, plantID) },
-	)
+	return record.Read(ctx, c.Keeper,
+		func(tx *ledger.Tx) ([]Course, error) { return CoursesOf(ctx, c.Keeper, tx, plantID) })
 }
 
 // CoursesOf lists a plant's treatments, in a transaction, those that go on first.
@@ -223,12 +220,9 @@ func (c *Service) StartCourse(ctx context.Context, plantID int64, course pests.C
 		}
 		if row, err := openCourseOf(ctx, v, course.Pest); err != nil || row != nil {
 			if err == nil {
-				err = record.OneFault(
-					"pest",
+				err = record.OneFault("pest",
 					"A treatment against this pest goes on already. Note the round there.",
-					"one treatment a pest",
-					course.Pest,
-				)
+					"one treatment a pest", course.Pest)
 			}
 			return err
 		}
@@ -438,23 +432,15 @@ func (c *Service) ComputeSchedule(s PestSchedule) (pests.Schedule, error) {
 	place := &climate.Station{Zone: now.Location(), Days: map[string]climate.Day{}, Hours: map[int64]float64{}}
 	if s.LowC != nil {
 		if *s.LowC > *s.HighC {
-			return pests.Schedule{}, record.OneFault(
-				"low_c",
-				"The low is above the high.",
-				fmt.Sprintf("at most %g °C", *s.HighC),
-				*s.LowC,
-			)
+			return pests.Schedule{}, record.OneFault("low_c", "The low is above the high.",
+				fmt.Sprintf("at most %g °C", *s.HighC), *s.LowC)
 		}
 		place.Usual = &climate.Day{LowC: *s.LowC, HighC: *s.HighC}
 	}
 	for i, d := range s.Days {
 		if d.LowC > d.HighC {
-			return pests.Schedule{}, record.OneFault(
-				fmt.Sprintf("days[%d].low_c", i),
-				"The low is above the high.",
-				fmt.Sprintf("at most %g °C", d.HighC),
-				d.LowC,
-			)
+			return pests.Schedule{}, record.OneFault(fmt.Sprintf("days[%d].low_c", i),
+				"The low is above the high.", fmt.Sprintf("at most %g °C", d.HighC), d.LowC)
 		}
 		place.Days[d.Day] = d
 	}

@@ -91,20 +91,15 @@ func TestARoundIsOfTheKindThatIsTreated(t *testing.T) {
 
 func TestRoundsFollowTheTemperaturesOfThePlace(t *testing.T) {
 	c := trial.NewClinic(t)
-	place, err := c.Places.AddPlace(
-		t.Context(),
-		record.PlaceFacts{Name: "Case", Zone: "UTC", LowC: trial.Mm(25), HighC: trial.Mm(25)},
-	)
+	place, err := c.Places.AddPlace(t.Context(),
+		record.PlaceFacts{Name: "Case", Zone: "UTC", LowC: trial.Mm(25), HighC: trial.Mm(25)})
 	require.NoError(t, err)
 	p, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "M", Group: "cymbidium", PlaceID: place.ID})
 	require.NoError(t, err)
 	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "M", Group: "cymbidium", PlaceID: 99})
 	assert.Equal(t, "place_id", trial.FieldOf(t, err))
-	started, err := c.Pests.StartCourse(
-		t.Context(),
-		p.ID,
-		pests.Course{Pest: "spider-mites", Rounds: []string{"2030-03-30"}},
-	)
+	started, err := c.Pests.StartCourse(t.Context(), p.ID,
+		pests.Course{Pest: "spider-mites", Rounds: []string{"2030-03-30"}})
 	require.NoError(t, err)
 	warm := started.Schedule.Next.From
 	_, err = c.Places.PutDays(

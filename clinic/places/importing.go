@@ -76,11 +76,8 @@ func (p pending) keep(ctx context.Context, tx *ledger.Tx, place int64, from, to 
 // the place's own. Nothing is kept unless every line is right. Once it is taken
 // in, all of it will be, whether or not anybody waits for that.
 func (c *Service) ImportClimate(ctx context.Context, id int64, file io.Reader) (Imported, error) {
-	d, err := record.Read(
-		ctx,
-		c.Keeper,
-		func(tx *ledger.Tx) (ledger.Doc[record.PlaceFacts], error) { return record.Places.Get(ctx, tx, id) },
-	)
+	d, err := record.Read(ctx, c.Keeper,
+		func(tx *ledger.Tx) (ledger.Doc[record.PlaceFacts], error) { return record.Places.Get(ctx, tx, id) })
 	if err != nil {
 		return Imported{}, record.MissingOr(err, "place", id)
 	}
@@ -134,17 +131,11 @@ func keepLong(ctx context.Context, c *record.Keeper, id int64, p pending) (Place
 			return err
 		}
 		if total > 0 {
-			return record.OneFault(
-				"file",
-				"Another log is on its way into this place. Wait until it is in.",
-				"one log at a time",
-				total,
-			)
+			return record.OneFault("file", "Another log is on its way into this place. Wait until it is in.",
+				"one log at a time", total)
 		}
-		row, err = tx.Places().AddImport(
-			ctx,
-			ledger.Import{PlaceID: id, Doc: doc, Total: int64(p.total()), CreatedAt: c.Stamp()},
-		)
+		row, err = tx.Places().AddImport(ctx,
+			ledger.Import{PlaceID: id, Doc: doc, Total: int64(p.total()), CreatedAt: c.Stamp()})
 		return err
 	})
 	if err != nil {
@@ -194,11 +185,8 @@ func FinishImports(ctx context.Context, c *record.Keeper) error {
 		return fmt.Errorf("list logs on their way: %w", err)
 	}
 	for _, id := range ids {
-		row, err := record.Read(
-			ctx,
-			c,
-			func(tx *ledger.Tx) (ledger.Import, error) { return tx.Places().Import(ctx, id) },
-		)
+		row, err := record.Read(ctx, c,
+			func(tx *ledger.Tx) (ledger.Import, error) { return tx.Places().Import(ctx, id) })
 		if err != nil {
 			return err
 		}

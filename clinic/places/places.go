@@ -214,12 +214,9 @@ func (c *Service) LogReading(ctx context.Context, id int64, r LoggerReading) (Lo
 		return LoggedHour{}, err
 	}
 	if r.At.Year() < 1990 || r.At.After(c.Now().Add(time.Hour)) {
-		return LoggedHour{}, record.OneFault(
-			"at",
-			"This time lies before 1990 or has not come yet. Set the logger's clock.",
-			"1990 to now",
-			r.At.Format(time.RFC3339),
-		)
+		return LoggedHour{}, record.OneFault("at",
+			"This time lies before 1990 or has not come yet. Set the logger's clock.", "1990 to now",
+			r.At.Format(time.RFC3339))
 	}
 	hour := climate.HourOf(r.At)
 	kept := LoggedHour{At: r.At.Truncate(time.Hour).Format(time.RFC3339)}

@@ -21,13 +21,8 @@ func hoursOf(n int) string {
 	var b strings.Builder
 	b.WriteString("time,temperature,humidity\n")
 	for i := range n {
-		fmt.Fprintf(
-			&b,
-			"%s,%.1f,%d\n",
-			trial.Day.Add(-time.Duration(i+1)*time.Hour).Format("2006-01-02 15:04"),
-			15+float64(i%10),
-			40+i%30,
-		)
+		fmt.Fprintf(&b, "%s,%.1f,%d\n", trial.Day.Add(-time.Duration(i+1)*time.Hour).Format("2006-01-02 15:04"),
+			15+float64(i%10), 40+i%30)
 	}
 	return b.String()
 }
@@ -51,11 +46,8 @@ func TestALoggersReadingsOfAnHourAreTheirMean(t *testing.T) {
 		assert.InDelta(t, []float64{18, 19, 20}[i], kept.Celsius, 1e-9)
 		assert.InDelta(t, []float64{78, 79, 80}[i], *kept.HumidityPercent, 1e-9)
 	}
-	kept, err := c.Places.LogReading(
-		t.Context(),
-		place.ID,
-		places.LoggerReading{At: at.Add(40 * time.Minute), Celsius: 24},
-	)
+	kept, err := c.Places.LogReading(t.Context(), place.ID,
+		places.LoggerReading{At: at.Add(40 * time.Minute), Celsius: 24})
 	require.NoError(t, err)
 	assert.InDelta(t, 21, kept.Celsius, 1e-9)
 	assert.InDelta(t, 80, *kept.HumidityPercent, 1e-9, "one without humidity leaves it")
@@ -93,11 +85,8 @@ func TestAClimateFileBringsItsHumidity(t *testing.T) {
 	require.NoError(t, err)
 	require.NotNil(t, list[0].MeanHumidity)
 	assert.InDelta(t, 64, *list[0].MeanHumidity, 1e-9)
-	_, err = c.Places.ImportClimate(
-		t.Context(),
-		place.ID,
-		strings.NewReader("time,temperature,humidity\n2030-04-01 10:00,20,130\n"),
-	)
+	_, err = c.Places.ImportClimate(t.Context(), place.ID,
+		strings.NewReader("time,temperature,humidity\n2030-04-01 10:00,20,130\n"))
 	assert.Equal(t, "line 2", trial.FieldOf(t, err))
 }
 

@@ -43,11 +43,8 @@ type Assume struct {
 // RaceOf runs the race of a plant. With of it looks at another way of holding
 // than the present one.
 func (c *Service) RaceOf(ctx context.Context, plantID int64, of string) (Race, error) {
-	return record.Read(
-		ctx,
-		c.Keeper,
-		func(tx *ledger.Tx) (Race, error) { return raceOf(ctx, c.Keeper, tx, plantID, of) },
-	)
+	return record.Read(ctx, c.Keeper,
+		func(tx *ledger.Tx) (Race, error) { return raceOf(ctx, c.Keeper, tx, plantID, of) })
 }
 
 func raceOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64, of string) (Race, error) {
@@ -56,12 +53,8 @@ func raceOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64,
 		return Race{}, err
 	}
 	if _, ok := race.Table().Method(of); of != "" && !ok {
-		return Race{}, record.OneFault(
-			"of",
-			"This way of holding is not known here.",
-			"a method, see /api/v1/knowledge/race",
-			of,
-		)
+		return Race{}, record.OneFault("of", "This way of holding is not known here.",
+			"a method, see /api/v1/knowledge/race", of)
 	}
 	plan, err := v.InAir(ctx, c.Now())
 	if err != nil {

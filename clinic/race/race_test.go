@@ -40,13 +40,8 @@ func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 	p := trial.Bared(t, c, 55)
 	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	assert.InDelta(
-		t,
-		2*0.75*(24*9+22*8),
-		trial.Assumed(t, r, "leaf_cm2").Value,
-		1e-6,
-		"the two measured stand for the four",
-	)
+	assert.InDelta(t, 2*0.75*(24*9+22*8), trial.Assumed(t, r, "leaf_cm2").Value, 1e-6,
+		"the two measured stand for the four")
 	assert.Contains(t, trial.Assumed(t, r, "leaf_cm2").From, "2 of 4 leaves measured")
 	assert.Zero(t, trial.Assumed(t, r, "roots_cm2").High)
 	assert.Equal(t, 55.0, trial.Assumed(t, r, "humidity").Value)
@@ -84,11 +79,8 @@ func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 func TestOwnFiguresAreKeptWithThePlant(t *testing.T) {
 	c := trial.NewClinic(t)
 	p := trial.Bared(t, c, 55)
-	r, err := c.Race.Assume(
-		t.Context(),
-		p.ID,
-		raceservice.Assume{Assumed: map[string]float64{"humidity": 92, "soak_every_days": 1}},
-	)
+	r, err := c.Race.Assume(t.Context(), p.ID,
+		raceservice.Assume{Assumed: map[string]float64{"humidity": 92, "soak_every_days": 1}})
 	require.NoError(t, err)
 	assert.EqualValues(t, 1, r.Version)
 	assert.True(t, trial.Assumed(t, r, "humidity").Own)
@@ -99,11 +91,8 @@ func TestOwnFiguresAreKeptWithThePlant(t *testing.T) {
 	_, err = c.Race.Assume(t.Context(), p.ID, raceservice.Assume{Version: 0, Assumed: map[string]float64{}})
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict, "someone else's figures are not lost")
-	_, err = c.Race.Assume(
-		t.Context(),
-		p.ID,
-		raceservice.Assume{Version: 1, Assumed: map[string]float64{"humidity": 130}},
-	)
+	_, err = c.Race.Assume(t.Context(), p.ID,
+		raceservice.Assume{Version: 1, Assumed: map[string]float64{"humidity": 130}})
 	assert.Equal(t, "assumed.humidity", trial.FieldOf(t, err))
 	again, err = c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
@@ -139,11 +128,8 @@ func TestTheAirBetweenTwoWeighingsIsThatOfTheirDays(t *testing.T) {
 // 40 mm in 20 days on one root, 20 on another: 1.5 mm a trial.Day in the middle.
 func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
 	c := trial.NewClinic(t)
-	p := trial.Rooted(
-		t,
-		c.At(func() time.Time { return trial.Day.AddDate(0, 0, -20) }),
-		patient.Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"},
-	)
+	p := trial.Rooted(t, c.At(func() time.Time { return trial.Day.AddDate(0, 0, -20) }),
+		patient.Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"})
 	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.NotNil(t, trial.Assumed(t, before, "growth_mm").Usual)
@@ -156,12 +142,8 @@ func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
 	assert.Contains(t, trial.Assumed(t, after, "growth_mm").From, "between the last two readings")
 
 	hole := 10.0
-	h := trial.PlanFor(
-		t,
-		c,
-		p.ID,
-		rehome.Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}},
-	)
+	h := trial.PlanFor(t, c, p.ID,
+		rehome.Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}})
 	require.NotNil(t, h.Fit.DaysToWater)
 	assert.InDelta(t, (200-0.6*160-10)/1.5, *h.Fit.DaysToWater, 1e-6)
 }
@@ -173,19 +155,11 @@ func TestAWeekOnTheBenchIsNotChargedToTheLid(t *testing.T) {
 	trial.WeighedOn(t, c, p.ID, 7, weights.Weigh{Kind: patient.BarePlant, Grams: 197})
 	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
-	after, err := c.Rehome.Hold(
-		t.Context(),
-		p.ID,
-		rehomeservice.Hold{Method: "lid", From: trial.Day.AddDate(0, 0, -7).Format(time.DateOnly)},
-	)
+	after, err := c.Rehome.Hold(t.Context(), p.ID,
+		rehomeservice.Hold{Method: "lid", From: trial.Day.AddDate(0, 0, -7).Format(time.DateOnly)})
 	require.NoError(t, err)
-	assert.InDelta(
-		t,
-		before.Race.Fit.Factor,
-		after.Race.Fit.Factor,
-		1e-9,
-		"what is done with it now changes nothing of last week",
-	)
+	assert.InDelta(t, before.Race.Fit.Factor, after.Race.Fit.Factor, 1e-9,
+		"what is done with it now changes nothing of last week")
 	other, err := c.Race.RaceOf(t.Context(), p.ID, "bag")
 	require.NoError(t, err)
 	assert.InDelta(t, before.Race.Fit.Factor, other.Race.Fit.Factor, 1e-9)

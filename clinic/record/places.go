@@ -28,20 +28,12 @@ func (p PlaceFacts) Faults() fault.List {
 	case (p.LowC == nil) != (p.HighC == nil):
 		return OneFault("high_c", "Give both the low and the high, or neither.", "both or neither", nil)
 	case p.LowC != nil && *p.LowC > *p.HighC:
-		return OneFault(
-			"low_c",
-			"The usual night is warmer than the usual day. Correct one of the two.",
-			fmt.Sprintf("at most %g °C", *p.HighC),
-			*p.LowC,
-		)
+		return OneFault("low_c", "The usual night is warmer than the usual day. Correct one of the two.",
+			fmt.Sprintf("at most %g °C", *p.HighC), *p.LowC)
 	}
 	if _, err := ZoneOf(p.Zone); err != nil {
-		return OneFault(
-			"zone",
-			"This time zone is not known. Write it like Europe/Lisbon.",
-			"a time zone such as Europe/Lisbon",
-			p.Zone,
-		)
+		return OneFault("zone", "This time zone is not known. Write it like Europe/Lisbon.",
+			"a time zone such as Europe/Lisbon", p.Zone)
 	}
 	return nil
 }

@@ -94,12 +94,8 @@ func (c *Service) ComputePot(ctx context.Context, a PotAsk) (PotAnswer, error) {
 	code := cmp.Or(a.Component, media.Table().UsualFill.Value)
 	below, ok := mixing.ShelfOf(all)(code)
 	if !ok {
-		return PotAnswer{}, record.OneFault(
-			"component",
-			"This component is not known here.",
-			"a component, see /api/v1/knowledge/media",
-			a.Component,
-		)
+		return PotAnswer{}, record.OneFault("component", "This component is not known here.",
+			"a component, see /api/v1/knowledge/media", a.Component)
 	}
 	size := pots.Table().Advise(a.needs())
 	pot := size.Pot
@@ -243,12 +239,8 @@ func (c *Service) ComputeWeighFit(a WeighFitAsk) (WeighFit, error) {
 	}
 	switch {
 	case (a.Bare == nil) == (a.Pot == nil):
-		return WeighFit{}, record.OneFault(
-			"bare",
-			"Give the weights of a bare plant, or those of a pot.",
-			"one of bare and pot",
-			nil,
-		)
+		return WeighFit{}, record.OneFault("bare", "Give the weights of a bare plant, or those of a pot.",
+			"one of bare and pot", nil)
 	case a.Bare != nil:
 		fit, err := race.FitOf(a.Bare.Patient(), a.Bare.Ask())
 		return WeighFit{Bare: fit}, record.Under("bare", err)
@@ -259,10 +251,8 @@ func (c *Service) ComputeWeighFit(a WeighFitAsk) (WeighFit, error) {
 		if i > 0 && w.DaysAgo >= a.Pot.Weights[i-1].DaysAgo {
 			return WeighFit{}, race.OutOfOrder([]race.Weighing{{DaysAgo: 0}, {DaysAgo: 0}}).Under("pot")
 		}
-		list = append(
-			list,
-			drying.Weight{Day: -w.DaysAgo, Grams: w.Grams, Wet: w.Moment == "wet", Light: w.Moment == "light"},
-		)
+		list = append(list,
+			drying.Weight{Day: -w.DaysAgo, Grams: w.Grams, Wet: w.Moment == "wet", Light: w.Moment == "light"})
 	}
 	prior := k.Prior(drying.Surface{OpeningCM2: 1, DeficitKPa: 1}, a.Pot.HoldsG, 0)
 	prior.PerDay = a.Pot.PerDay

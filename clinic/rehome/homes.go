@@ -28,12 +28,8 @@ func (c *Service) Hold(ctx context.Context, plantID int64, h Hold) (raceservice.
 		return raceservice.Race{}, err
 	}
 	if _, ok := race.Table().Method(h.Method); !ok {
-		return raceservice.Race{}, record.OneFault(
-			"method",
-			"This way of holding is not known here.",
-			"a method, see /api/v1/knowledge/race",
-			h.Method,
-		)
+		return raceservice.Race{}, record.OneFault("method", "This way of holding is not known here.",
+			"a method, see /api/v1/knowledge/race", h.Method)
 	}
 	return raceservice.RaceAfter(ctx, c.Keeper, plantID, func(v *record.Visit) error {
 		return keepHome(ctx, v, h.From, record.HomeDoc{Route: h.Method, Note: h.Note})

@@ -37,10 +37,8 @@ func tends(t *testing.T, c *clinic.Clinic, id int64) {
 	var ticks aftercareservice.Ticks
 	for _, d := range care.Due {
 		if d.On <= care.Day {
-			ticks.Ticks = append(
-				ticks.Ticks,
-				aftercareservice.Tick{PlantID: id, Job: d.Job, Outcome: patient.TendedDone},
-			)
+			ticks.Ticks = append(ticks.Ticks,
+				aftercareservice.Tick{PlantID: id, Job: d.Job, Outcome: patient.TendedDone})
 		}
 	}
 	_, err = c.Aftercare.Tend(t.Context(), ticks)
@@ -124,11 +122,8 @@ func TestAHomeNotedLateDoesNotMoveThePlantBack(t *testing.T) {
 // What killed the roots comes along to the new home: the words, the mix, the wall.
 func TestWhatTheCausesAskForComesAlong(t *testing.T) {
 	c := trial.NewClinic(t)
-	p := trial.Rooted(
-		t,
-		c,
-		patient.Intake{Tag: "Smothered", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Pot: "clear"},
-	)
+	p := trial.Rooted(t, c,
+		patient.Intake{Tag: "Smothered", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Pot: "clear"})
 	plain := trial.HomeOfPlant(t, c, p.ID)
 	assert.Empty(t, plain.Asked)
 	s, err := c.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})

@@ -172,11 +172,8 @@ func batch(ctx context.Context, c *record.Keeper, tx *ledger.Tx) (Batch, error) 
 		return b, err
 	}
 	slices.SortStableFunc(open, func(a, b ledger.OnBench[record.PlanDoc]) int {
-		return cmp.Or(
-			cmp.Compare(a.Plant.Turn, b.Plant.Turn),
-			cmp.Compare(a.Plant.Tag, b.Plant.Tag),
-			cmp.Compare(a.Plant.ID, b.Plant.ID),
-		)
+		return cmp.Or(cmp.Compare(a.Plant.Turn, b.Plant.Turn), cmp.Compare(a.Plant.Tag, b.Plant.Tag),
+			cmp.Compare(a.Plant.ID, b.Plant.ID))
 	})
 	var mixes [][]media.Measured
 	for _, row := range open {

@@ -35,11 +35,8 @@ type Rehoming struct {
 
 // Rehoming finds what leads a plant to its new home.
 func (c *Service) Rehoming(ctx context.Context, plantID int64, person string) (Rehoming, error) {
-	return record.Read(
-		ctx,
-		c.Keeper,
-		func(tx *ledger.Tx) (Rehoming, error) { return RehomingOf(ctx, c.Keeper, tx, plantID, person) },
-	)
+	return record.Read(ctx, c.Keeper,
+		func(tx *ledger.Tx) (Rehoming, error) { return RehomingOf(ctx, c.Keeper, tx, plantID, person) })
 }
 
 // RehomingOf finds what leads a plant to its new home, in a transaction.

@@ -44,12 +44,8 @@ func TestAPlantNotReadIsReadFirst(t *testing.T) {
 	c := trial.NewClinic(t)
 	potted, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "x", Group: "cattleya", LeafCount: 4})
 	require.NoError(t, err)
-	assert.Equal(
-		t,
-		"look",
-		trial.HomeOfPlant(t, c, potted.ID).Decision.Decision,
-		"in its pot it is looked over first",
-	)
+	assert.Equal(t, "look", trial.HomeOfPlant(t, c, potted.ID).Decision.Decision,
+		"in its pot it is looked over first")
 	out := patient.Intake{Tag: "x", Group: "cattleya", LeafCount: 4, Pot: "none"}
 	p, err := c.Intake.AddPlant(t.Context(), out)
 	require.NoError(t, err)
@@ -110,11 +106,8 @@ func TestThePlanSaysWhoseSideItFollows(t *testing.T) {
 	r = trial.PlanFor(t, c, p.ID, rehome.Plan{Sides: disputes.Sides{disputes.BareNoTips: "hold"}})
 	assert.Equal(t, "hold-side", r.Decision.Code, "the plant may differ from the house")
 
-	sound := trial.Rooted(
-		t,
-		c,
-		patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"},
-	)
+	sound := trial.Rooted(t, c,
+		patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	assert.Equal(t, "bark", trial.HomeOfPlant(t, c, sound.ID).Route.Code)
 	assert.Equal(t, "inorganic", trial.PlanFor(t, c, sound.ID,
 		rehome.Plan{Sides: disputes.Sides{disputes.Medium: "inorganic"}}).Route.Code)
@@ -124,25 +117,14 @@ func TestThePlanSaysWhoseSideItFollows(t *testing.T) {
 
 func TestPotAndMixAreWorkedOutForTheLivingRoots(t *testing.T) {
 	c := trial.NewClinic(t)
-	p := trial.Rooted(
-		t,
-		c,
-		patient.Intake{Tag: "Sound", Group: "cattleya", LeafCount: 5, BulbCount: 4, OldMedium: "bark"},
-	)
+	p := trial.Rooted(t, c,
+		patient.Intake{Tag: "Sound", Group: "cattleya", LeafCount: 5, BulbCount: 4, OldMedium: "bark"})
 	r := trial.HomeOfPlant(t, c, p.ID)
-	assert.Contains(
-		t,
-		r.Size.Reasons[0].Value,
-		"longest living root is 120 mm; pliable, it hangs coiled 72 mm deep",
-	)
+	assert.Contains(t, r.Size.Reasons[0].Value,
+		"longest living root is 120 mm; pliable, it hangs coiled 72 mm deep")
 	assert.Equal(t, 100.0, r.Pot.TopMM, "four bulbs 25 mm apart and a season of the lead")
-	assert.InDelta(
-		t,
-		r.Fit.MediumL,
-		r.Mix.Settled.VolumeL,
-		1e-9,
-		"what is measured out settles to what the pot takes",
-	)
+	assert.InDelta(t, r.Fit.MediumL, r.Mix.Settled.VolumeL, 1e-9,
+		"what is measured out settles to what the pot takes")
 	poured := 0.0
 	for _, m := range r.Mix.Measured {
 		poured += m.Litres
@@ -214,12 +196,8 @@ func TestBadPlansAreRefusedWhole(t *testing.T) {
 	}
 	assert.Zero(t, trial.HomeOfPlant(t, c, p.ID).Version, "nothing half-saved")
 	trial.PlanFor(t, c, p.ID, rehome.Plan{BaseMM: 40})
-	_, err := c.Rehome.SavePlan(
-		t.Context(),
-		p.ID,
-		rehomeservice.SavePlan{Version: 0, Plan: rehome.Plan{BaseMM: 90}},
-		"",
-	)
+	_, err := c.Rehome.SavePlan(t.Context(), p.ID,
+		rehomeservice.SavePlan{Version: 0, Plan: rehome.Plan{BaseMM: 90}}, "")
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, 40.0, trial.HomeOfPlant(t, c, p.ID).Plan.BaseMM)
@@ -228,11 +206,8 @@ func TestBadPlansAreRefusedWhole(t *testing.T) {
 func TestAJobWithCautionsIsDoneOnceTheyAreRead(t *testing.T) {
 	c := trial.NewClinic(t)
 	p := trial.Rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	_, err := c.Rehome.MarkHomeJob(
-		t.Context(),
-		p.ID,
-		rehomeservice.MarkHomeJob{Job: "mix", State: "done", Person: "Ada"},
-	)
+	_, err := c.Rehome.MarkHomeJob(t.Context(), p.ID,
+		rehomeservice.MarkHomeJob{Job: "mix", State: "done", Person: "Ada"})
 	assert.Equal(t, "person", trial.FieldOf(t, err))
 	assert.ErrorContains(t, err, "Read the cautions at “Mix the medium” first")
 	_, err = c.Rehome.MarkHomeJob(t.Context(), p.ID, rehomeservice.MarkHomeJob{Job: "seat", State: "skipped"})
@@ -242,17 +217,11 @@ func TestAJobWithCautionsIsDoneOnceTheyAreRead(t *testing.T) {
 	_, err = c.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark", Person: "Ada"})
 	assert.Equal(t, "jobs", trial.FieldOf(t, err), "open jobs are done or left out first")
 
-	r, err := c.Rehome.MarkHomeJob(
-		t.Context(),
-		p.ID,
-		rehomeservice.MarkHomeJob{Job: "seat", State: "skipped", Reason: "It sat already.", Person: "Ada"},
-	)
+	r, err := c.Rehome.MarkHomeJob(t.Context(), p.ID,
+		rehomeservice.MarkHomeJob{Job: "seat", State: "skipped", Reason: "It sat already.", Person: "Ada"})
 	require.NoError(t, err)
-	r, err = c.Rehome.MarkHomeJob(
-		t.Context(),
-		p.ID,
-		rehomeservice.MarkHomeJob{Job: "seat", State: "open", Person: "Ada"},
-	)
+	r, err = c.Rehome.MarkHomeJob(t.Context(), p.ID,
+		rehomeservice.MarkHomeJob{Job: "seat", State: "open", Person: "Ada"})
 	require.NoError(t, err)
 	i := slices.IndexFunc(r.Jobs, func(j rehome.Job) bool { return j.Code == "seat" })
 	assert.EqualValues(t, "open", r.Jobs[i].State)
@@ -260,11 +229,8 @@ func TestAJobWithCautionsIsDoneOnceTheyAreRead(t *testing.T) {
 
 func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	c := trial.NewClinic(t)
-	p := trial.Rooted(
-		t,
-		c,
-		patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"},
-	)
+	p := trial.Rooted(t, c,
+		patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"})
 	trial.AllDone(t, c, p.ID)
 	r, err := c.Rehome.Settle(
 		t.Context(),
@@ -280,32 +246,19 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	assert.NotEmpty(t, h.Jobs)
 	after, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.Equal(
-		t,
-		&intake.Standing{Medium: "mineral", Pot: "clear", Since: "2030-04-01"},
-		after.Standing,
-		"what it stands in now",
-	)
-	assert.Equal(
-		t,
-		[]string{"moss", "opaque", ""},
+	assert.Equal(t, &intake.Standing{Medium: "mineral", Pot: "clear", Since: "2030-04-01"}, after.Standing,
+		"what it stands in now")
+	assert.Equal(t, []string{"moss", "opaque", ""},
 		[]string{after.Intake.OldMedium, after.Intake.Pot, after.Intake.LastRepotted},
-		"and what it came in, in which its roots died",
-	)
+		"and what it came in, in which its roots died")
 	assert.Positive(t, r.Open, "the list begins anew")
 
 	trial.AllDone(t, c, p.ID)
-	_, err = c.Rehome.Settle(
-		t.Context(),
-		p.ID,
-		rehomeservice.Settle{Route: "bark", FromOn: "2030-04-02", NextLookOn: "2030-01-01", Person: "Ada"},
-	)
+	_, err = c.Rehome.Settle(t.Context(), p.ID,
+		rehomeservice.Settle{Route: "bark", FromOn: "2030-04-02", NextLookOn: "2030-01-01", Person: "Ada"})
 	assert.Equal(t, "next_look_on", trial.FieldOf(t, err))
-	_, err = c.Rehome.Settle(
-		t.Context(),
-		p.ID,
-		rehomeservice.Settle{Route: "bark", FromOn: "2031-04-02", Person: "Ada"},
-	)
+	_, err = c.Rehome.Settle(t.Context(), p.ID,
+		rehomeservice.Settle{Route: "bark", FromOn: "2031-04-02", Person: "Ada"})
 	assert.Equal(t, "from", trial.FieldOf(t, err))
 	assert.Len(t, trial.HomeOfPlant(t, c, p.ID).Homes, 1, "nothing half-saved")
 	line, err := c.History.Timeline(t.Context(), p.ID)
@@ -319,11 +272,8 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 func TestTonightsBatchIsAddedUpAgainstTheShelf(t *testing.T) {
 	c := trial.NewClinic(t)
 	a := trial.Rooted(t, c, patient.Intake{Tag: "A", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	b := trial.Rooted(
-		t,
-		c,
-		patient.Intake{Tag: "B", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", KeptApart: true},
-	)
+	b := trial.Rooted(t, c,
+		patient.Intake{Tag: "B", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", KeptApart: true})
 	trial.PlanFor(t, c, b.ID, rehome.Plan{Tonight: true})
 	trial.PlanFor(t, c, a.ID, rehome.Plan{Tonight: true})
 	for code, litres := range map[string]float64{"bark-medium": 5, "pumice-large": 5, "charcoal": 0.001} {
@@ -352,9 +302,7 @@ func TestTonightsBatchIsAddedUpAgainstTheShelf(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, batch.Plants, 1)
 
-	_, err = c.Mixing.AddStock(
-		t.Context(),
-		mixing.Stock{Name: "Bark by weight", Product: "bark-fine", Unit: "g", Amount: 100},
-	)
+	_, err = c.Mixing.AddStock(t.Context(),
+		mixing.Stock{Name: "Bark by weight", Product: "bark-fine", Unit: "g", Amount: 100})
 	assert.Equal(t, "unit", trial.FieldOf(t, err))
 }

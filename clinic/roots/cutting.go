@@ -83,22 +83,15 @@ func tick(p *patient.Patient, t Tick) error {
 			continue
 		}
 		if t.Count > it.Count {
-			return record.OneFault(
-				"count",
-				fmt.Sprintf("The job is on %d roots.", it.Count),
-				fmt.Sprintf("0–%d", it.Count),
-				t.Count,
-			)
+			return record.OneFault("count", fmt.Sprintf("The job is on %d roots.", it.Count),
+				fmt.Sprintf("0–%d", it.Count), t.Count)
 		}
 		done[t.Item] = roots.Check{Count: t.Count, CutAtMM: it.CutAtMM}
 		return nil
 	}
-	return record.OneFault(
-		"item",
+	return record.OneFault("item",
 		"This job is not on the cut list. The reading may have changed: load the list again.",
-		"a job on the list",
-		t.Item,
-	)
+		"a job on the list", t.Item)
 }
 
 // Correction is what some of the roots of an entry turned out to be, under the

@@ -106,11 +106,8 @@ func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
 func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
 	c := trial.NewClinic(t)
 	p, first := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	chosen, err := c.Roots.SaveReading(
-		t.Context(),
-		first.ID,
-		rootsservice.Save{Version: first.Version, ReadOn: "2030-03-20", Reading: first.Reading},
-	)
+	chosen, err := c.Roots.SaveReading(t.Context(), first.ID,
+		rootsservice.Save{Version: first.Version, ReadOn: "2030-03-20", Reading: first.Reading})
 	require.NoError(t, err)
 	again, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
 	require.NoError(t, err)
@@ -216,18 +213,12 @@ func TestACorrectionUnderTheBlade(t *testing.T) {
 	c := trial.NewClinic(t)
 	_, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	r = trial.Save(t, c, r, trial.Entry("b", 14, 60, roots.Mushy))
-	got, err := c.Roots.Correct(
-		t.Context(),
-		r.ID,
-		rootsservice.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1},
-	)
+	got, err := c.Roots.Correct(t.Context(), r.ID,
+		rootsservice.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1})
 	require.NoError(t, err)
 	assert.Equal(t, 13, got.CutList.Cuts)
-	_, err = c.Roots.Correct(
-		t.Context(),
-		r.ID,
-		rootsservice.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1},
-	)
+	_, err = c.Roots.Correct(t.Context(), r.ID,
+		rootsservice.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1})
 	assert.ErrorAs(t, err, &record.Conflict{})
 }
 
@@ -262,19 +253,13 @@ func TestComputingSavesNothing(t *testing.T) {
 	_, _, err := c.Roots.Compute(t.Context(), patient.Intake{Group: "tulip"}, roots.Reading{})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "plant.group", list[0].Field)
-	_, _, err = c.Roots.Compute(
-		t.Context(),
-		patient.Intake{Group: "slipper"},
-		roots.Reading{Roots: []roots.Root{trial.Entry("a", 0, 60, roots.Firm)}},
-	)
+	_, _, err = c.Roots.Compute(t.Context(), patient.Intake{Group: "slipper"},
+		roots.Reading{Roots: []roots.Root{trial.Entry("a", 0, 60, roots.Firm)}})
 	require.ErrorAs(t, err, &list)
 	assert.Equal(t, "reading.roots[0].count", list[0].Field)
 
-	v, l, err := c.Roots.Compute(
-		t.Context(),
-		patient.Intake{Group: "slipper"},
-		roots.Reading{Roots: []roots.Root{trial.Entry("a", 2, 60, roots.Mushy)}},
-	)
+	v, l, err := c.Roots.Compute(t.Context(), patient.Intake{Group: "slipper"},
+		roots.Reading{Roots: []roots.Root{trial.Entry("a", 2, 60, roots.Mushy)}})
 	require.NoError(t, err)
 	assert.EqualValues(t, "rootless", v.Grade.Code)
 	assert.Equal(t, 2, l.Cuts)
@@ -285,23 +270,14 @@ func TestComputingSavesNothing(t *testing.T) {
 // What is read on a trial.Day is judged in what the plant stood in until then.
 func TestAReadingIsJudgedInWhatThePlantStoodInThen(t *testing.T) {
 	c := trial.NewClinic(t)
-	p := trial.Rooted(
-		t,
-		c,
-		patient.Intake{Tag: "Moved", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"},
-	)
+	p := trial.Rooted(t, c,
+		patient.Intake{Tag: "Moved", Group: "phalaenopsis", LeafCount: 5, OldMedium: "moss", Pot: "opaque"})
 	trial.AllDone(t, c, p.ID)
-	_, err := c.Rehome.Settle(
-		t.Context(),
-		p.ID,
-		rehomeservice.Settle{Route: "bark", FromOn: "2030-03-20", Person: "Ada"},
-	)
+	_, err := c.Rehome.Settle(t.Context(), p.ID,
+		rehomeservice.Settle{Route: "bark", FromOn: "2030-03-20", Person: "Ada"})
 	require.NoError(t, err)
-	of, err := record.Read(
-		t.Context(),
-		c.Records,
-		func(tx *ledger.Tx) (*record.Record, error) { return c.Records.StemOf(t.Context(), tx, p.ID) },
-	)
+	of, err := record.Read(t.Context(), c.Records,
+		func(tx *ledger.Tx) (*record.Record, error) { return c.Records.StemOf(t.Context(), tx, p.ID) })
 	require.NoError(t, err)
 	medium := of.Base.Stands().MediumOn
 	assert.Equal(t, "moss", medium("2030-03-19"), "its roots were found in moss")

@@ -25,11 +25,8 @@ func (c *Service) By(k *record.Keeper) Service { return Service{k, c.woken} }
 
 // Settings reads the house settings; what was never set has its default.
 func (c *Service) Settings(ctx context.Context) (record.Settings, error) {
-	return record.Read(
-		ctx,
-		c.Keeper,
-		func(tx *ledger.Tx) (record.Settings, error) { return record.SettingsIn(ctx, tx) },
-	)
+	return record.Read(ctx, c.Keeper,
+		func(tx *ledger.Tx) (record.Settings, error) { return record.SettingsIn(ctx, tx) })
 }
 
 // SetSettings changes the house settings; an older version is refused. What lists show of

@@ -15,20 +15,16 @@ import (
 func TestTimersGoOnOverARestart(t *testing.T) {
 	c := trial.NewClinic(t)
 	p := trial.Mites(t, c)
-	all, err := c.Timers.StartTimer(
-		t.Context(),
-		timers.StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 1800},
-	)
+	all, err := c.Timers.StartTimer(t.Context(),
+		timers.StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 1800})
 	require.NoError(t, err)
 	require.Len(t, all.Timers, 1)
 	assert.Equal(t, trial.Day.UnixMilli(), all.Timers[0].StartedMS)
 	assert.Equal(t, "Mites", all.Timers[0].Tag)
 	_, err = c.Timers.StartTimer(t.Context(), timers.StartTimer{Words: "Kettle", Seconds: 60})
 	require.NoError(t, err)
-	all, err = c.Timers.StartTimer(
-		t.Context(),
-		timers.StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 600},
-	)
+	all, err = c.Timers.StartTimer(t.Context(),
+		timers.StartTimer{PlantID: p.ID, Job: "oil", Words: "Oil bath", Seconds: 600})
 	require.NoError(t, err)
 	require.Len(t, all.Timers, 2, "a job has one timer")
 	later := c.At(func() time.Time { return trial.Day.Add(20 * time.Minute) })

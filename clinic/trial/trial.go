@@ -50,11 +50,8 @@ func Confirmed(
 	for _, code := range causes {
 		noted.Decisions[code] = patient.Decision{Word: "confirmed"}
 	}
-	_, err = c.Look.SaveInspection(
-		t.Context(),
-		s.ID,
-		lookservice.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: noted},
-	)
+	_, err = c.Look.SaveInspection(t.Context(), s.ID,
+		lookservice.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: noted})
 	require.NoError(t, err)
 	return p
 }
@@ -144,11 +141,8 @@ func Begun(t *testing.T, c *clinic.Clinic, in patient.Intake) (intake.Plant, roo
 // Save saves a reading with other roots.
 func Save(t *testing.T, c *clinic.Clinic, r rootsservice.Reading, entries ...roots.Root) rootsservice.Reading {
 	t.Helper()
-	saved, err := c.Roots.SaveReading(
-		t.Context(),
-		r.ID,
-		rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}},
-	)
+	saved, err := c.Roots.SaveReading(t.Context(), r.ID,
+		rootsservice.Save{Version: r.Version, ReadOn: r.ReadOn, Reading: roots.Reading{Roots: entries}})
 	require.NoError(t, err)
 	return saved
 }
@@ -257,12 +251,8 @@ func HomeOfPlant(t *testing.T, c *clinic.Clinic, id int64) rehomeservice.Rehomin
 // PlanFor changes what is planned for a plant.
 func PlanFor(t *testing.T, c *clinic.Clinic, id int64, p rehome.Plan) rehomeservice.Rehoming {
 	t.Helper()
-	r, err := c.Rehome.SavePlan(
-		t.Context(),
-		id,
-		rehomeservice.SavePlan{Version: HomeOfPlant(t, c, id).Version, Plan: p},
-		"Ada",
-	)
+	r, err := c.Rehome.SavePlan(t.Context(), id,
+		rehomeservice.SavePlan{Version: HomeOfPlant(t, c, id).Version, Plan: p}, "Ada")
 	require.NoError(t, err)
 	return r
 }
@@ -273,18 +263,13 @@ func AllDone(t *testing.T, c *clinic.Clinic, id int64) rehomeservice.Rehoming {
 	r := HomeOfPlant(t, c, id)
 	for _, j := range r.Jobs {
 		for _, care := range j.Cautions {
-			_, err := c.Cleaning.Acknowledge(
-				t.Context(),
-				cleaningservice.Acknowledge{Person: "Ada", Seen: []work.Seen{{Caution: care.Code}}},
-			)
+			_, err := c.Cleaning.Acknowledge(t.Context(),
+				cleaningservice.Acknowledge{Person: "Ada", Seen: []work.Seen{{Caution: care.Code}}})
 			require.NoError(t, err)
 		}
 		var err error
-		r, err = c.Rehome.MarkHomeJob(
-			t.Context(),
-			id,
-			rehomeservice.MarkHomeJob{Job: j.Code, State: "done", Person: "Ada"},
-		)
+		r, err = c.Rehome.MarkHomeJob(t.Context(), id,
+			rehomeservice.MarkHomeJob{Job: j.Code, State: "done", Person: "Ada"})
 		require.NoError(t, err)
 	}
 	return r

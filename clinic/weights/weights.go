@@ -53,12 +53,8 @@ func (c *Service) Weigh(ctx context.Context, plantID int64, w Weigh) ([]record.W
 		w.At = c.Now()
 	}
 	if w.At.After(c.Now().Add(time.Minute)) || w.At.Year() < 1990 {
-		return nil, record.OneFault(
-			"at",
-			"This time has not come yet, or lies before 1990.",
-			"1990 to now",
-			w.At.Format(time.RFC3339),
-		)
+		return nil, record.OneFault("at", "This time has not come yet, or lies before 1990.", "1990 to now",
+			w.At.Format(time.RFC3339))
 	}
 	if w.Kind == patient.BarePlant && w.Moment != "" {
 		return nil, record.OneFault("moment", "Only a pot is wet or light.", "a weighing of kind pot", w.Moment)

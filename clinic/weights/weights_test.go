@@ -35,11 +35,8 @@ func TestWeighingsNarrowTheRaceAndCanBeTakenBack(t *testing.T) {
 	assert.Equal(t, "bench", r.Race.Holding)
 
 	last := r.Weighings[len(r.Weighings)-1]
-	list, err := c.Weights.WithdrawWeighing(
-		t.Context(),
-		p.ID,
-		weights.WithdrawWeighing{WeighingID: last.ID, Withdrawn: true},
-	)
+	list, err := c.Weights.WithdrawWeighing(t.Context(), p.ID,
+		weights.WithdrawWeighing{WeighingID: last.ID, Withdrawn: true})
 	require.NoError(t, err)
 	assert.True(t, list[len(list)-1].Withdrawn, "it stays in sight")
 	r, err = c.Race.RaceOf(t.Context(), p.ID, "")
@@ -67,17 +64,11 @@ func TestAWeightThatJumpsIsAskedAboutAndNotSwallowed(t *testing.T) {
 	assert.Equal(t, 2, r.Race.Fit.Weighings, "a wet one is kept and not counted")
 	_, err = c.Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.BarePlant, Grams: 96})
 	assert.Equal(t, "at", trial.FieldOf(t, err), "it was weighed at that very moment")
-	_, err = c.At(func() time.Time { return trial.Day.Add(time.Hour) }).Weights.Weigh(
-		t.Context(),
-		p.ID,
-		weights.Weigh{Kind: patient.BarePlant, Grams: 96},
-	)
+	_, err = c.At(func() time.Time { return trial.Day.Add(time.Hour) }).Weights.Weigh(t.Context(), p.ID,
+		weights.Weigh{Kind: patient.BarePlant, Grams: 96})
 	assert.Equal(t, "because", trial.FieldOf(t, err))
-	_, err = c.At(func() time.Time { return trial.Day.Add(time.Hour) }).Weights.Weigh(
-		t.Context(),
-		p.ID,
-		weights.Weigh{Kind: patient.BarePlant, Grams: 96, Because: patient.BecauseCut},
-	)
+	_, err = c.At(func() time.Time { return trial.Day.Add(time.Hour) }).Weights.Weigh(t.Context(), p.ID,
+		weights.Weigh{Kind: patient.BarePlant, Grams: 96, Because: patient.BecauseCut})
 	require.NoError(t, err)
 	r, err = c.At(func() time.Time { return trial.Day.Add(2 * time.Hour) }).Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
@@ -98,11 +89,8 @@ func TestAPotSwappedForAnotherIsAskedAbout(t *testing.T) {
 	assert.ErrorContains(t, err, "Was it watered, or the pot changed?")
 	_, err = at(1).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.InPot, Grams: 340})
 	assert.ErrorContains(t, err, "Was the pot changed, or something taken out?")
-	_, err = at(1).Weights.Weigh(
-		t.Context(),
-		p.ID,
-		weights.Weigh{Kind: patient.InPot, Grams: 900, Because: patient.BecausePot},
-	)
+	_, err = at(1).Weights.Weigh(t.Context(), p.ID,
+		weights.Weigh{Kind: patient.InPot, Grams: 900, Because: patient.BecausePot})
 	require.NoError(t, err)
 	_, err = at(2).Weights.Weigh(t.Context(), p.ID, weights.Weigh{Kind: patient.InPot, Grams: 880})
 	require.NoError(t, err, "that is the new pot's own")
@@ -135,11 +123,8 @@ func TestThePotsOwnWeightsForetellItsWater(t *testing.T) {
 	p := trial.Rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
 	earlier := c.At(func() time.Time { return trial.Day.AddDate(0, 0, -20) })
 	for _, j := range trial.HomeOfPlant(t, c, p.ID).Jobs {
-		_, err := earlier.Rehome.MarkHomeJob(
-			t.Context(),
-			p.ID,
-			rehomeservice.MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."},
-		)
+		_, err := earlier.Rehome.MarkHomeJob(t.Context(), p.ID,
+			rehomeservice.MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."})
 		require.NoError(t, err)
 	}
 	_, err := earlier.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark"})

@@ -45,15 +45,8 @@ func TestAgreesWithAnIndependentPsychrometricsLibrary(t *testing.T) {
 		assert.InEpsilon(t, v[2], SaturationKPa(celsius), 0.002, "saturation at %g °C", celsius)
 		assert.InEpsilon(t, v[3], VapourKPa(celsius, humidity), 0.002, "vapour at %g °C and %g %%", celsius, humidity)
 		if v[4] > 0 { // below, the library gives the frost point, over ice
-			assert.InDelta(
-				t,
-				v[4],
-				DewPointC(VapourKPa(celsius, humidity)),
-				0.05,
-				"dew point at %g °C and %g %%",
-				celsius,
-				humidity,
-			)
+			assert.InDelta(t, v[4], DewPointC(VapourKPa(celsius, humidity)), 0.05,
+				"dew point at %g °C and %g %%", celsius, humidity)
 		}
 	}
 }

@@ -287,10 +287,8 @@ func (k *Knowledge) judged(p *posterior, findings []seen, settled map[string]pat
 		}
 	}
 	for c := range all {
-		slices.SortStableFunc(
-			all[c].Findings,
-			func(a, b Weighed) int { return cmp.Compare(math.Abs(b.Decibans), math.Abs(a.Decibans)) },
-		)
+		slices.SortStableFunc(all[c].Findings,
+			func(a, b Weighed) int { return cmp.Compare(math.Abs(b.Decibans), math.Abs(a.Decibans)) })
 	}
 	slices.SortStableFunc(all, func(a, b Judged) int {
 		return cmp.Or(cmp.Compare(k.stands(a), k.stands(b)), cmp.Compare(b.Chance, a.Chance))

@@ -74,12 +74,9 @@ func TestTheRootsSpeakForThemselves(t *testing.T) {
 	assert.Equal(t, Absent, salted["few-live-roots"])
 	assert.Equal(t, Absent, salted["smooth-patches"], "every colour was noted")
 
-	well := knows(
-		t,
-		"slipper",
+	well := knows(t, "slipper",
 		roots.Reading{Roots: []roots.Root{batch("a", 9, roots.Edge, 0, run(120, roots.Firm, roots.EvenBrown))}},
-		nil,
-	)
+		nil)
 	assert.Equal(t, Present, well["even-brown"])
 	assert.Equal(t, Present, well["brown-by-nature"])
 	assert.Equal(t, Absent, well["few-live-roots"])
@@ -143,12 +140,8 @@ func TestWhatIntakeAndPlaceKnow(t *testing.T) {
 		}
 		p.Looks[0].Noted = patient.Inspection{NightLowC: mm(20)}
 	})
-	assert.Equal(
-		t,
-		patient.Findings{"brown-by-nature": Present, "clear-pot": Absent, "cold-night": Absent},
-		said,
-		"a year that may be either says nothing",
-	)
+	assert.Equal(t, patient.Findings{"brown-by-nature": Present, "clear-pot": Absent, "cold-night": Absent},
+		said, "a year that may be either says nothing")
 }
 
 // What stands before the pot counts in the pot; what a reading found weighs on the causes.

@@ -213,19 +213,14 @@ func TestAnAbsentFindingNeverHelpsWhatItSpeaksFor(t *testing.T) {
 func TestWitnessesOfOneThemeAreNotCountedTwice(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(1, 12).Draw(t, "witnesses")
-		prior, base, db := rapid.Float64Range(0.01, 0.5).Draw(t, "prior"), rapid.Float64Range(0.01, 0.5).Draw(
-			t,
-			"base",
-		), rapid.SampledFrom([]float64{7, 15, 26}).Draw(t, "weight")
+		prior, base, db := rapid.Float64Range(0.01, 0.5).Draw(t, "prior"), rapid.Float64Range(0.01, 0.5).Draw(t,
+			"base"), rapid.SampledFrom([]float64{7, 15, 26}).Draw(t, "weight")
 		m := newModel([]float64{prior}, []float64{base}, slices.Repeat([]witness{{0, 0.9, 0.02}}, n))
 		m.tie(0, 0, db)
 		sure := newModel([]float64{prior}, []float64{base}, []witness{{0, 1, 0}})
 		sure.tie(0, 0, db)
-		assert.LessOrEqual(
-			t,
-			m.weigh(slices.Repeat([]seen{present}, n), nil).chances[0],
-			sure.weigh([]seen{present}, nil).chances[0]+1e-9,
-		)
+		assert.LessOrEqual(t, m.weigh(slices.Repeat([]seen{present}, n), nil).chances[0],
+			sure.weigh([]seen{present}, nil).chances[0]+1e-9)
 	})
 }
 

@@ -151,11 +151,8 @@ func TestTheNextReadingStartsFromWhatTheCutsLeft(t *testing.T) {
 		root("live", 3, stretch(80, roots.Firm)),
 		root("uncut", 1, stretch(40, roots.Firm), stretch(60, roots.Hollow)),
 	}}
-	left := roots.After(
-		r,
-		roots.Read(r, context),
-		roots.Checks{"dead": {Count: 10, CutAtMM: mm(4)}, "short": {Count: 1, CutAtMM: mm(44)}},
-	)
+	left := roots.After(r, roots.Read(r, context),
+		roots.Checks{"dead": {Count: 10, CutAtMM: mm(4)}, "short": {Count: 1, CutAtMM: mm(44)}})
 	require.Len(t, left.Roots, 4)
 	assert.Equal(t, 4, left.Roots[0].Count, "four of the batch are still on")
 	assert.InDelta(t, 4, *left.Roots[1].Segments[1].LengthMM, 1e-9, "a stub of 4 mm beyond the living part")
@@ -177,12 +174,8 @@ func TestClingingMediumIsGoneOnlyWhereAllOfItCameOff(t *testing.T) {
 		sound.Clinging, rotting.Clinging = roots.ClingsSound, roots.ClingsRotting
 		r := roots.Reading{Roots: []roots.Root{sound, rotting}}
 		left := roots.After(r, roots.Read(r, c), roots.Checks{"sound/medium": {Count: 2}, "rotting/medium": {Count: 1}})
-		assert.Equal(
-			t,
-			[]roots.Clinging{want, ""},
-			[]roots.Clinging{left.Roots[0].Clinging, left.Roots[1].Clinging},
-			choice,
-		)
+		assert.Equal(t, []roots.Clinging{want, ""},
+			[]roots.Clinging{left.Roots[0].Clinging, left.Roots[1].Clinging}, choice)
 	}
 }
 
@@ -192,11 +185,8 @@ func TestSideRootsCutOffAreGone(t *testing.T) {
 		{AtMM: 20, Segments: []roots.Segment{stretch(30, roots.Mushy)}},
 		{AtMM: 50, Segments: []roots.Segment{stretch(15, roots.Firm), stretch(25, roots.Hollow)}},
 	}
-	left := roots.After(
-		r,
-		roots.Read(r, context),
-		roots.Checks{"a/side/0": {Count: 1, CutAtMM: mm(4)}, "a/side/1": {Count: 1, CutAtMM: mm(19)}},
-	)
+	left := roots.After(r, roots.Read(r, context),
+		roots.Checks{"a/side/0": {Count: 1, CutAtMM: mm(4)}, "a/side/1": {Count: 1, CutAtMM: mm(19)}})
 	require.Len(t, left.Roots[0].Branches, 1)
 	assert.InDelta(t, 4, *left.Roots[0].Branches[0].Segments[1].LengthMM, 1e-9)
 }

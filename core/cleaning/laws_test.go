@@ -40,19 +40,15 @@ func anyReading(t *rapid.T) roots.Reading {
 			Segments: anySegments(t),
 			Tip:      rapid.SampledFrom([]roots.Tip{"", roots.Growing, roots.Sealed}).Draw(t, "tip"),
 			Depth:    rapid.SampledFrom([]roots.Depth{"", roots.Aerial, roots.Edge, roots.Core}).Draw(t, "depth"),
-			Clinging: rapid.SampledFrom([]roots.Clinging{"", roots.ClingsSound, roots.ClingsRotting}).Draw(
-				t,
-				"clinging",
-			),
+			Clinging: rapid.SampledFrom([]roots.Clinging{"", roots.ClingsSound, roots.ClingsRotting}).Draw(t,
+				"clinging"),
 			Spreads: rapid.IntRange(0, 4).Draw(t, "spreads") == 0,
 			Anchor:  rapid.SampledFrom([]string{"", "", "yes", "no"}).Draw(t, "anchor"),
 		}
 		// Near enough to the base not to stretch a root that was not measured.
 		for range rapid.IntRange(0, 2).Draw(t, "branches") {
-			root.Branches = append(
-				root.Branches,
-				roots.Branch{AtMM: rapid.Float64Range(0, 45).Draw(t, "at"), Segments: anySegments(t)},
-			)
+			root.Branches = append(root.Branches,
+				roots.Branch{AtMM: rapid.Float64Range(0, 45).Draw(t, "at"), Segments: anySegments(t)})
 		}
 		r.Roots = append(r.Roots, root)
 	}

@@ -52,12 +52,8 @@ func TestWhoMayHaveCaughtIt(t *testing.T) {
 	assert.Equal(t, []string{"same blade"}, tags("wilt", day(10), day(30)), "contacts since a day")
 	assert.Empty(t, tags("soft-rot", day(0), day(30)), "fourteen days after the last contact it would have shown")
 	mites := Of(agent(t, "spider-mites"), suspect, others, day(15), day(30))
-	assert.Equal(
-		t,
-		Contact{Place, day(15), day(20)},
-		mites[0].By[0],
-		"from when they stood together, to when one was moved",
-	)
+	assert.Equal(t, Contact{Place, day(15), day(20)}, mites[0].By[0],
+		"from when they stood together, to when one was moved")
 	assert.Equal(t, dates.After(day(20), 35), mites[0].Until)
 	siblings := Of(agent(t, "virus"), Facts{PlantID: 5, ParentID: 1, DividedOn: day(5)},
 		[]Facts{{PlantID: 8, Tag: "the other half", ParentID: 1, DividedOn: day(5)}}, day(0), day(30))

@@ -78,11 +78,8 @@ func TestAWeakPlantIsNotDivided(t *testing.T) {
 	assert.Equal(t, "no", Advise(two(), p).Decision)
 	assert.Contains(t, Advise(Chain(8), strong()).Reasons[0].Value, "one lead")
 	assert.Contains(t, Advise(Chain(4), strong()).Reasons[0].Value, "Too few bulbs")
-	assert.Contains(
-		t,
-		Advise(Chain(5), strong()).Reasons[0].Value,
-		"back-bulbs alone, and whether an eye wakes on those is not sure",
-	)
+	assert.Contains(t, Advise(Chain(5), strong()).Reasons[0].Value,
+		"back-bulbs alone, and whether an eye wakes on those is not sure")
 	assert.Equal(t, "no", Advise(Rhizome{}, strong()).Decision)
 	together := two()
 	together.Bulbs[len(together.Bulbs)-1].Lead, together.Bulbs[len(together.Bulbs)-2].Lead = true, true
@@ -189,15 +186,8 @@ func TestWhatEachPieceLacksIsSaid(t *testing.T) {
 
 func TestThreePiecesFromThreeLeads(t *testing.T) {
 	r := Rhizome{
-		Bulbs: append(
-			Chain(3).Bulbs,
-			Bulb{N: 4, From: 1},
-			Bulb{N: 5, From: 4},
-			Bulb{N: 6, From: 5, Lead: true},
-			Bulb{N: 7, From: 1},
-			Bulb{N: 8, From: 7},
-			Bulb{N: 9, From: 8, Lead: true},
-		),
+		Bulbs: append(Chain(3).Bulbs, Bulb{N: 4, From: 1}, Bulb{N: 5, From: 4}, Bulb{N: 6, From: 5, Lead: true},
+			Bulb{N: 7, From: 1}, Bulb{N: 8, From: 7}, Bulb{N: 9, From: 8, Lead: true}),
 	}
 	a := Advise(r, strong())
 	assert.Equal(t, "It can be divided into 3.", a.Headline)

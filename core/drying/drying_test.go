@@ -82,20 +82,14 @@ func TestLawsOfDrying(t *testing.T) {
 		deficit := rapid.Float64Range(0.1, 2).Draw(t, "deficit")
 		holds := rapid.Float64Range(20, 2000).Draw(t, "holds")
 		of := func(wall string, wallCM2, holdsG float64) float64 {
-			return Table().Prior(
-				Surface{OpeningCM2: area, WallCM2: wallCM2, Wall: wall, DeficitKPa: deficit},
-				holdsG,
-				3,
-			).PerDay
+			return Table().Prior(Surface{OpeningCM2: area, WallCM2: wallCM2, Wall: wall, DeficitKPa: deficit},
+				holdsG, 3).PerDay
 		}
 		assert.Greater(t, of("clay", 2*area, holds), of("clear", 2*area, holds), "clay breathes")
 		assert.Less(t, of("clear", area, 2*holds), of("clear", area, holds), "what holds more lasts longer")
 		grams := rapid.Float64Range(500, 700).Draw(t, "grams")
-		f, ok := Table().Foretell(
-			[]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 1, Grams: grams}},
-			Prior{HoldsG: 200, PerDay: 0.2, Spread: 2},
-			0.3,
-		)
+		f, ok := Table().Foretell([]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 1, Grams: grams}},
+			Prior{HoldsG: 200, PerDay: 0.2, Spread: 2}, 0.3)
 		require.True(t, ok)
 		assert.LessOrEqual(t, f.SoonDays, f.DueDays)
 		assert.LessOrEqual(t, f.DueDays, f.LateDays)
@@ -110,11 +104,8 @@ func TestALighterPotIsDueSooner(t *testing.T) {
 		light := rapid.Float64Range(501, 650).Draw(t, "light")
 		heavy := light + rapid.Float64Range(1, 45).Draw(t, "more")
 		days := func(grams float64) float64 {
-			f, ok := Table().Foretell(
-				[]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 2, Grams: grams}},
-				Prior{HoldsG: 200, PerDay: 0.2, Spread: 1.5},
-				due,
-			)
+			f, ok := Table().Foretell([]Weight{{Day: 0, Grams: 700, Wet: true}, {Day: 2, Grams: grams}},
+				Prior{HoldsG: 200, PerDay: 0.2, Spread: 1.5}, due)
 			require.True(t, ok)
 			if f.Left > due {
 				assert.Positive(t, f.DueDays)

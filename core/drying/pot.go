@@ -62,12 +62,8 @@ func (k *Knowledge) PriorFor(p *patient.Patient, pot pots.Pot, mixWater float64)
 	}
 	holds := math.Max(k.LeastHoldsG.Value, (pot.BelowL(fill)-pot.BelowL(pot.CrockMM))*units.GPerL*mixWater)
 	class := race.Table().Classes[p.Profile.LeafConductance.Value]
-	leaves := k.LeafHours.Value * air.LeafLossG(
-		p.Condition().LeafAreaCM2()/units.CM2PerM2,
-		(class.Shut.Value+class.Open.Value)/2,
-		deficit,
-		air.StandardKPa,
-	)
+	leaves := k.LeafHours.Value * air.LeafLossG(p.Condition().LeafAreaCM2()/units.CM2PerM2,
+		(class.Shut.Value+class.Open.Value)/2, deficit, air.StandardKPa)
 	return k.Prior(Surface{OpeningCM2: opening, WallCM2: wall, Wall: pot.Wall, DeficitKPa: deficit}, holds, leaves)
 }
 

@@ -38,12 +38,8 @@ func TestForetoldToTheDay(t *testing.T) {
 	assert.Nil(t, round(day(10)), "one of today is due, and not foretold")
 	f := round(day(11))
 	require.NotNil(t, f)
-	assert.Equal(
-		t,
-		[]string{day(9), day(11), day(13)},
-		[]string{f.SoonOn, f.On, f.LateOn},
-		"two days either way: house rule",
-	)
+	assert.Equal(t, []string{day(9), day(11), day(13)}, []string{f.SoonOn, f.On, f.LateOn},
+		"two days either way: house rule")
 	c.Chances = map[string]float64{"age": 0.1, "salt-burn": 0.09}
 	causes := slices.DeleteFunc(Made(c), func(f Forecast) bool { return f.Code != "cause" })
 	require.Len(t, causes, 1)
@@ -134,22 +130,14 @@ func TestWhatCameOfADryPot(t *testing.T) {
 	}
 	dry, pale := patient.Checkin{Medium: "dry"}, patient.Checkin{Moss: "pale"}
 	assert.Equal(t, Truth{State: Waiting}, of(nil))
-	assert.Equal(
-		t,
-		Truth{State: Waiting},
-		of(map[int]patient.Checkin{5: dry}),
-		"of the same day: it was foretold from that",
-	)
+	assert.Equal(t, Truth{State: Waiting}, of(map[int]patient.Checkin{5: dry}),
+		"of the same day: it was foretold from that")
 	assert.Equal(t, Truth{Came, day(6)}, of(map[int]patient.Checkin{6: pale, 9: dry}), "the first")
 	assert.Equal(t, Truth{State: Waiting}, of(map[int]patient.Checkin{6: {Medium: "wet", Moss: "silver"}}))
 	assert.Equal(t, Truth{State: Waiting}, of(nil, watered(5, "dry")), "the watering that it counts from")
 	assert.Equal(t, Truth{Void, day(6)}, of(nil, watered(9, ""), watered(6, "")))
-	assert.Equal(
-		t,
-		Truth{Came, day(7)},
-		of(map[int]patient.Checkin{7: dry}, watered(7, "")),
-		"found dry, then watered",
-	)
+	assert.Equal(t, Truth{Came, day(7)}, of(map[int]patient.Checkin{7: dry}, watered(7, "")),
+		"found dry, then watered")
 	assert.Equal(t, Truth{Void, day(7)}, of(map[int]patient.Checkin{8: dry}, watered(7, "damp")))
 }
 

@@ -45,13 +45,8 @@ func TestWhatWasJustMovedIsLeftAlone(t *testing.T) {
 		"black-edge": Now, "soaked-smelly": Now, "tips-black-running": Now, "chewed-tips": Now, "limp-though-wet": Now,
 		"decay-smell": Soon, "sour-smell": Soon, "dark-film": Soon, "snails-seen": Soon,
 	} {
-		assert.Equal(
-			t,
-			want,
-			decide(moved(10, looked(t, "oncidium", sign, "growth-smaller"))).Decision,
-			"%s passes",
-			sign,
-		)
+		assert.Equal(t, want, decide(moved(10, looked(t, "oncidium", sign, "growth-smaller"))).Decision,
+			"%s passes", sign)
 	}
 }
 

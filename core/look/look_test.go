@@ -192,12 +192,8 @@ func TestTheDayToLookAgain(t *testing.T) {
 	assert.Equal(t, 100, decide(c).AgainDays, "when the warm season begins")
 	c.NightLowC = at(8)
 	assert.Equal(t, 28, decide(c).AgainDays, "its place is known: that is looked at, not the calendar")
-	assert.Equal(
-		t,
-		7,
-		decide(looked(t, "oncidium", "crumbles", "decay-smell")).AgainDays,
-		"two that press are sooner",
-	)
+	assert.Equal(t, 7, decide(looked(t, "oncidium", "crumbles", "decay-smell")).AgainDays,
+		"two that press are sooner")
 }
 
 func TestWhatWouldHaveHeldItBackIsNamed(t *testing.T) {

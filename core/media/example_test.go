@@ -9,10 +9,8 @@ import (
 // Two litres of chunky bark and one of compost: the compost falls into the gaps.
 func ExampleKnowledge_Settle() {
 	k := media.Table()
-	s, err := k.Settle(
-		[]media.Part{{Component: "bark-chunky", Parts: 2}, {Component: "compost", Parts: 1}},
-		k.Component,
-	)
+	s, err := k.Settle([]media.Part{{Component: "bark-chunky", Parts: 2}, {Component: "compost", Parts: 1}},
+		k.Component)
 	if err != nil {
 		panic(err)
 	}

@@ -313,12 +313,8 @@ func TestABatchAgainstTheShelf(t *testing.T) {
 	assert.InDelta(t, 0.15, list[1].ShortL, 1e-9)
 	assert.Equal(t, "150 mL short of Perlite, coarse.", list[1].Words)
 	require.NotNil(t, list[1].Instead)
-	assert.Equal(
-		t,
-		"pumice-large",
-		list[1].Instead.Component,
-		"alike, and there in plenty; of lava there is too little",
-	)
+	assert.Equal(t, "pumice-large", list[1].Instead.Component,
+		"alike, and there in plenty; of lava there is too little")
 	assert.NotEmpty(t, list[1].Instead.Words)
 	assert.Nil(t, list[2].Instead, "nothing stands in for lime")
 
@@ -326,11 +322,8 @@ func TestABatchAgainstTheShelf(t *testing.T) {
 	have = map[string]float64{"perlite": 0, "pumice-small": 1}
 	list = k.Need([][]Measured{{{"perlite", "Perlite", 0.5}, {"pumice-small", "Pumice", 0.8}}}, have, k.Component)
 	assert.Nil(t, list[0].Instead)
-	list = k.Need(
-		[][]Measured{{{"sphagnum", "Sphagnum", 1}}},
-		map[string]float64{"bark-fine": 9, "compost": 9},
-		k.Component,
-	)
+	list = k.Need([][]Measured{{{"sphagnum", "Sphagnum", 1}}}, map[string]float64{"bark-fine": 9, "compost": 9},
+		k.Component)
 	assert.Nil(t, list[0].Instead, "grains do not stand in for fibres")
 }
 

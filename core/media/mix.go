@@ -226,10 +226,8 @@ func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
 	lost := s.PouredL - s.VolumeL
 	if lost > k.MuchLost.Value*s.PouredL {
 		rule(
-			fmt.Sprintf(
-				"%.0f %% of what you pour falls into gaps. The coarse pieces then are only bulk.",
-				units.Percent*lost/s.PouredL,
-			),
+			fmt.Sprintf("%.0f %% of what you pour falls into gaps. The coarse pieces then are only bulk.",
+				units.Percent*lost/s.PouredL),
 			k.MuchLost.Provenance,
 		)
 	}

@@ -64,11 +64,8 @@ func (p *Patient) findWarmth() (*climate.Station, string) {
 	known := &climate.Station{Zone: p.Now.Location()}
 	if l := p.Look(); l != nil && l.Noted.NightLowC != nil && l.Noted.DayHighC != nil {
 		known.Usual = &climate.Day{LowC: *l.Noted.NightLowC, HighC: *l.Noted.DayHighC}
-		return known, fmt.Sprintf(
-			"From your last look: %g to %g °C. Say where it stands for more.",
-			known.Usual.LowC,
-			known.Usual.HighC,
-		)
+		return known, fmt.Sprintf("From your last look: %g to %g °C. Say where it stands for more.",
+			known.Usual.LowC, known.Usual.HighC)
 	}
 	low, high := p.Profile.RangeC()
 	known.Usual = &climate.Day{LowC: low, HighC: high}

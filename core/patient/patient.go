@@ -137,12 +137,8 @@ func (p *Patient) days(date string) (least, most float64, known bool) {
 // LeafAreaCM2 is one side of all its leaves: as measured, else by their number and the
 // usual leaf of its group; 0 where no leaf was counted.
 func (p Condition) LeafAreaCM2() float64 {
-	return leaves.AreaCM2(
-		p.Intake.Blades,
-		p.Intake.LeafCount,
-		p.Profile.LeafAreaCM2.Value,
-		roots.Known().Figures.LeafFormFactor.Value,
-	)
+	return leaves.AreaCM2(p.Intake.Blades, p.Intake.LeafCount, p.Profile.LeafAreaCM2.Value,
+		roots.Known().Figures.LeafFormFactor.Value)
 }
 
 // RootClass is what is normal for its roots: its own setting, else its group's.

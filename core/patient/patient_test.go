@@ -90,11 +90,8 @@ func TestTheGradeBeforeAndAfterTheCuts(t *testing.T) {
 	p := &Patient{
 		Profile: kind(t, "phalaenopsis"),
 		House:   House{CutMarginMM: 4, Sides: Sides{disputes.DeadDryRoots: disputes.AllOff}},
-		Reading: read(
-			"2030-03-01",
-			batch("live", 3, 100, roots.Firm, roots.ColourPale),
-			batch("rot", 12, 60, roots.Mushy, ""),
-		),
+		Reading: read("2030-03-01", batch("live", 3, 100, roots.Firm, roots.ColourPale),
+			batch("rot", 12, 60, roots.Mushy, "")),
 	}
 	assert.Equal(t, roots.Poor, p.Condition().Grade())
 	assert.Equal(t, roots.Poor, p.Condition().GradeLeft(), "nothing was cut yet")
@@ -114,11 +111,9 @@ func TestTheGradeBeforeAndAfterTheCuts(t *testing.T) {
 	assert.Equal(t, roots.Rootless, all.Condition().GradeLeft(), "all that was read has been cut off")
 	assert.Equal(t, roots.Unread, (&Patient{}).Condition().Grade())
 	assert.Nil(t, (&Patient{}).Roots())
-	assert.False(
-		t,
+	assert.False(t,
 		(&Patient{Profile: kind(t, "cattleya"), Given: Given{Grade: roots.Poor}}).Condition().WeakStem(),
-		"no one stem",
-	)
+		"no one stem")
 }
 
 // housed is a plant with homes: held from the 8th, potted in bark on the 20th.

@@ -233,11 +233,8 @@ func (p Condition) LeafFrom() string {
 	case len(in.Blades) > 0:
 		return fmt.Sprintf("%d of %d leaves measured.", len(in.Blades), max(in.LeafCount, len(in.Blades)))
 	case in.LeafCount > 0:
-		return fmt.Sprintf(
-			"%d leaves of the usual %g cm² of its group. Measure some for better.",
-			in.LeafCount,
-			p.Profile.LeafAreaCM2.Value,
-		)
+		return fmt.Sprintf("%d leaves of the usual %g cm² of its group. Measure some for better.", in.LeafCount,
+			p.Profile.LeafAreaCM2.Value)
 	}
 	return ""
 }

@@ -102,12 +102,8 @@ func TestRoundsComeInTheirOrder(t *testing.T) {
 // The order in which days were noted changes nothing, and a day noted twice is one.
 func TestTheOrderOfEntriesChangesNothing(t *testing.T) {
 	place := even(23)
-	want, err := Plan(
-		Course{Pest: "thrips", Rounds: []string{"2031-05-01", "2031-05-08", "2031-05-15"}},
-		place,
-		on("2031-05-16"),
-		false,
-	)
+	want, err := Plan(Course{Pest: "thrips", Rounds: []string{"2031-05-01", "2031-05-08", "2031-05-15"}}, place,
+		on("2031-05-16"), false)
 	require.NoError(t, err)
 	got, err := Plan(
 		Course{Pest: "thrips", Rounds: []string{"2031-05-15", "2031-05-01", "2031-05-08", "2031-05-01"}},

@@ -46,24 +46,12 @@ func TestEvenTemperaturesGiveTheClosedForm(t *testing.T) {
 			s, err := Plan(Course{Pest: pest.Code, Rounds: []string{"2031-05-01"}}, even(c), on("2031-05-01"), false)
 			require.NoError(t, err)
 			want := pest.DaysAt(pest.Egg(), c)
-			assert.InDelta(
-				t,
-				want,
-				days("2031-05-01", s.Next.From),
-				1,
-				"%s at %g °C: within the day it falls on",
-				pest.Name,
-				c,
-			)
+			assert.InDelta(t, want, days("2031-05-01", s.Next.From), 1,
+				"%s at %g °C: within the day it falls on", pest.Name, c)
 			assert.LessOrEqual(t, s.Next.From, s.Next.Latest)
 			if pest.EggShare.Value < 1 {
-				assert.InDelta(
-					t,
-					max(want, 0.85*pest.DaysAt(pest.K.Value-pest.Egg(), c)),
-					days("2031-05-01", s.Next.Latest),
-					1,
-					pest.Name,
-				)
+				assert.InDelta(t, max(want, 0.85*pest.DaysAt(pest.K.Value-pest.Egg(), c)),
+					days("2031-05-01", s.Next.Latest), 1, pest.Name)
 			}
 		}
 	}
@@ -268,12 +256,8 @@ func BenchmarkScheduleFromAYearOfHours(b *testing.B) {
 	}
 	for b.Loop() {
 		place := &climate.Station{Zone: time.UTC, Hours: hours}
-		if _, err := Plan(
-			Course{Pest: "scale", Rounds: []string{"2031-01-02"}},
-			place,
-			on("2031-12-20"),
-			false,
-		); err != nil {
+		if _, err := Plan(Course{Pest: "scale", Rounds: []string{"2031-01-02"}}, place, on("2031-12-20"),
+			false); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -304,11 +304,8 @@ func (p *planner) words(terete bool) {
 		s.Headline = "Too cold for them to hatch. Look again when it warms up."
 		s.Notes = append(s.Notes, notes["too-cold"])
 	case next != nil && today > next.Latest:
-		s.Headline = fmt.Sprintf(
-			"Round %d is overdue: it was to be by %s. Treat it today.",
-			next.N,
-			dates.InWords(next.Latest),
-		)
+		s.Headline = fmt.Sprintf("Round %d is overdue: it was to be by %s. Treat it today.", next.N,
+			dates.InWords(next.Latest))
 	case next != nil && today >= next.From:
 		s.Headline = fmt.Sprintf("Round %d is due: today, and by %s.", next.N, dates.InWords(next.Latest))
 	case next != nil:

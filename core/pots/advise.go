@@ -132,11 +132,9 @@ func (s *sizing) few(wants float64) {
 	if needed := k.Reach(p) - k.Base(p.Group, p.DryTop).Value + k.RimMM.Value + k.CrockMM.Value; p.FewRoots &&
 		!p.Reservoir && needed <= low && wants > k.LeastWideMM.Value {
 		s.pot.CrockMM, s.pot.HeightMM = k.CrockMM.Value, k.sold(low, k.LeastHighMM.Value)
-		s.say(
-			k.ShallowMM.Provenance,
+		s.say(k.ShallowMM.Provenance,
 			"Wide and shallow for a wide base with few roots: %.0f mm of medium over a layer of broken crock.",
-			k.ShallowMM.Value,
-		)
+			k.ShallowMM.Value)
 		return
 	}
 	if p.RootML/units.MLPerL < k.LeastShare.Value*s.pot.VolumeL() {

@@ -141,12 +141,8 @@ func TestAFitToTheMillimetre(t *testing.T) {
 	basket := round(120, 50, 100)
 	basket.Wall = "basket"
 	assert.Equal(t, "fits", verdict(basket, Needs{}), "it hangs")
-	assert.Equal(
-		t,
-		"fits",
-		verdict(Pot{Shape: Bowl, TopMM: 100, HeightMM: 80}, Needs{}),
-		"a bowl lies on its side wall",
-	)
+	assert.Equal(t, "fits", verdict(Pot{Shape: Bowl, TopMM: 100, HeightMM: 80}, Needs{}),
+		"a bowl lies on its side wall")
 	box := Pot{Shape: Box, TopMM: 200, BottomMM: 180, TopDepthMM: 60, BottomDepthMM: 50, HeightMM: 100}
 	assert.Equal(t, "topples", verdict(box, Needs{}), "by its narrower side")
 	box.TopDepthMM, box.BottomDepthMM = 110, 100
@@ -195,11 +191,8 @@ func TestWhyAPotIsSoHigh(t *testing.T) {
 	assert.NotContains(t, named(Needs{Bulbs: 4}), "bulbs")
 	assert.NotContains(t, named(Needs{Sympodial: true}), "bulbs", "none were counted")
 	assert.Contains(t, named(Needs{Bulbs: 4, Sympodial: true}), "1 season of its lead")
-	assert.Contains(
-		t,
-		named(Needs{Bulbs: 4, Sympodial: true, Mineral: true, Spacious: true}),
-		"2 seasons of its lead",
-	)
+	assert.Contains(t, named(Needs{Bulbs: 4, Sympodial: true, Mineral: true, Spacious: true}),
+		"2 seasons of its lead")
 }
 
 // A section by hand. A round pot of 140 mm and 130 high has 120 mm of medium; over crock of 20 mm and under a dry

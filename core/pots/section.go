@@ -190,9 +190,7 @@ func (s *Section) hang(pot Pot, living []RootIn) {
 		to.Z = math.Max(to.Z, 4)
 		half := pot.WidthMM(math.Max(0, to.Z))/2 - 3
 		to.X = math.Max(-half, math.Min(half, to.X))
-		s.Roots = append(
-			s.Roots,
-			Stretched{From: from, To: to, LengthMM: r.LengthMM, WidthMM: r.WidthMM, New: r.Growing},
-		)
+		s.Roots = append(s.Roots,
+			Stretched{From: from, To: to, LengthMM: r.LengthMM, WidthMM: r.WidthMM, New: r.Growing})
 	}
 }

@@ -38,10 +38,8 @@ func anyCase(t *rapid.T) start {
 	grams := rapid.Float64Range(1, 3000).Draw(t, "grams")
 	n := rapid.IntRange(0, 5).Draw(t, "weighings")
 	for i := range n {
-		c.Weighings = append(
-			c.Weighings,
-			Weighing{DaysAgo: float64(6 * (n - i)), Grams: grams, Anew: rapid.Bool().Draw(t, "anew")},
-		)
+		c.Weighings = append(c.Weighings,
+			Weighing{DaysAgo: float64(6 * (n - i)), Grams: grams, Anew: rapid.Bool().Draw(t, "anew")})
 		grams *= rapid.Float64Range(0.5, 1.3).Draw(t, "change")
 	}
 	return c
@@ -111,12 +109,8 @@ func TestTheTableCoversEveryGroup(t *testing.T) {
 		assert.True(t, ok || code == "other", code)
 	}
 	for _, m := range k.Methods {
-		assert.True(
-			t,
-			(m.AddPercent == nil) != (m.HumidityPercent == nil),
-			"%s: room air with points, or a humidity of its own",
-			m.Code,
-		)
+		assert.True(t, (m.AddPercent == nil) != (m.HumidityPercent == nil),
+			"%s: room air with points, or a humidity of its own", m.Code)
 		assert.True(t, (m.WetHours == nil) != (m.WetShare == nil), "%s: wet by a soak, or anyway", m.Code)
 		for _, g := range m.Unsuited {
 			_, ok := taxa.Find(g)
@@ -163,12 +157,8 @@ func TestAirLightHeightAndCold(t *testing.T) {
 	}
 	plain := loss(func(*start) {})
 	assert.Greater(t, loss(func(c *start) { c.Light = "sun" }), plain)
-	assert.Greater(
-		t,
-		loss(func(c *start) { c.Assumed = map[string]float64{"altitude_m": 2000} }),
-		plain,
-		"thin air takes more",
-	)
+	assert.Greater(t, loss(func(c *start) { c.Assumed = map[string]float64{"altitude_m": 2000} }), plain,
+		"thin air takes more")
 	assert.Less(t, loss(func(c *start) { c.NightC, c.DayC = 12, 12 }), plain)
 	assert.InDelta(t, plain/2, loss(func(c *start) { c.LeafAreaCM2 /= 2 }), 1e-9)
 

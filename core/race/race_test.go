@@ -278,12 +278,8 @@ func TestAPlantHeldLongWithoutATipWaitsOnFromThere(t *testing.T) {
 	c := rootless(50)
 	c.HeldDays = 40
 	later := run(t, c)
-	assert.Greater(
-		t,
-		*by(t, later, "lid").Tip.Median+40,
-		*by(t, fresh, "lid").Tip.Median,
-		"what has not come yet comes later",
-	)
+	assert.Greater(t, *by(t, later, "lid").Tip.Median+40, *by(t, fresh, "lid").Tip.Median,
+		"what has not come yet comes later")
 	c.TipsOut = true
 	assert.Zero(t, *by(t, run(t, c), "lid").Tip.Median)
 }
@@ -350,13 +346,8 @@ func TestPoresOpenOnlyAsFarAsRootsMakeGoodNow(t *testing.T) {
 	shut := d.areaM2 * w.sky.pull[noon] * d.shut
 	assert.InDelta(t, shut+0.4*0.5/full*(full-shut), loss(0.96), 1e-9)
 	assert.InDelta(t, shut+0.5/full*(full-shut), loss(0.88), 1e-9, "further from full, all of it")
-	assert.InDelta(
-		t,
-		shut+0.5*0.5/full*(full-shut),
-		loss(0.75),
-		1e-9,
-		"half way between the limits its own water lets it half open",
-	)
+	assert.InDelta(t, shut+0.5*0.5/full*(full-shut), loss(0.75), 1e-9,
+		"half way between the limits its own water lets it half open")
 	assert.InDelta(t, shut, loss(0.6), 1e-9)
 }
 

@@ -96,13 +96,8 @@ func (m *model) weigh() {
 	case 1:
 		f.Words = "From one weighing: how much water it holds. A second one tells how fast it loses it."
 	default:
-		f.Words = fmt.Sprintf(
-			"From your %d weighings: it loses %.2g times what the table says (%.2g–%.2g).",
-			len(of),
-			f.Factor,
-			f.Low,
-			f.High,
-		)
+		f.Words = fmt.Sprintf("From your %d weighings: it loses %.2g times what the table says (%.2g–%.2g).",
+			len(of), f.Factor, f.Low, f.High)
 	}
 	m.since = m.livedIn(m.c.Since, math.Min(f.last.DaysAgo, Table().MostLivedDays.Value))
 }
@@ -254,10 +249,8 @@ func jumpFrom(c start, next Weighing) *Jump {
 			"rise",
 			before.Grams,
 			next.Grams,
-			fmt.Sprintf(
-				"%s more than last time. A bare plant gains only by drinking. Was something changed?",
-				grams(by),
-			),
+			fmt.Sprintf("%s more than last time. A bare plant gains only by drinking. Was something changed?",
+				grams(by)),
 		}
 	}
 	m := ready(context.Background(), c)

@@ -170,13 +170,8 @@ func TestEachIntervalHasItsOwnAirAndHolding(t *testing.T) {
 	bench, lid := loss(Weighing{Since: []Spell{{Days: 1, Holding: "bench"}}}), loss(
 		Weighing{Since: []Spell{{Days: 1, Holding: "lid"}}},
 	)
-	assert.InDelta(
-		t,
-		0.5/0.12,
-		bench/lid,
-		1e-6,
-		"half of saturation is missing on the bench, twelve hundredths under the lid",
-	)
+	assert.InDelta(t, 0.5/0.12, bench/lid, 1e-6,
+		"half of saturation is missing on the bench, twelve hundredths under the lid")
 	assert.InDelta(t, lid, loss(Weighing{}), 1e-9, "left out: as now")
 	dry, warm := 30.0, 27.0
 	assert.InDelta(t, bench*0.7/0.5, loss(Weighing{Since: []Spell{{Days: 1, Holding: "bench", Humidity: &dry}}}), 1e-6)

@@ -175,11 +175,8 @@ func TestJobsFollowTheRouteAndThePot(t *testing.T) {
 		return r
 	}
 	plain := &patient.Patient{}
-	bark := jobsOf(k.Checklist(
-		plain,
-		Task{Route: route("bark"), Pot: &pots.Pot{SideHoles: true}, Organic: true, Still: "stake"},
-		nil,
-	))
+	bark := jobsOf(k.Checklist(plain,
+		Task{Route: route("bark"), Pot: &pots.Pot{SideHoles: true}, Organic: true, Still: "stake"}, nil))
 	assert.Equal(
 		t,
 		[]string{

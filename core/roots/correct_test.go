@@ -30,12 +30,8 @@ func TestACorrectionLeavesWhatIsKnownToLive(t *testing.T) {
 	r = single(firmMM(40))
 	got, err = Correct(r, Read(r, pale()), "r1", Hollow, 1)
 	require.NoError(t, err)
-	assert.Equal(
-		t,
-		Dead,
-		Read(got, pale()).Roots[0].State,
-		"the whole root was held alive, so all of it is corrected",
-	)
+	assert.Equal(t, Dead, Read(got, pale()).Roots[0].State,
+		"the whole root was held alive, so all of it is corrected")
 }
 
 func TestACorrectionMustFitTheReading(t *testing.T) {

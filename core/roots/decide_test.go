@@ -81,12 +81,8 @@ func TestSpreadingRotIsCutBackIntoCleanTissue(t *testing.T) {
 	d = decided(t, near, pale())
 	assert.Equal(t, 0.0, *d.CutAtMM)
 	assert.Contains(t, d.Reasons, "spreading-to-base")
-	assert.Equal(
-		t,
-		Keep,
-		decided(t, Reading{SpreadingRot: true, Roots: single(firmMM(60)).Roots}, pale()).Kind,
-		"a clean root is left",
-	)
+	assert.Equal(t, Keep, decided(t, Reading{SpreadingRot: true, Roots: single(firmMM(60)).Roots}, pale()).Kind,
+		"a clean root is left")
 }
 
 func TestLiveAerialRootsAreProtected(t *testing.T) {

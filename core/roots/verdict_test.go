@@ -118,11 +118,8 @@ func TestThePatternOfLossInWords(t *testing.T) {
 		tallied("a", 5, mushyMM(60), Core), tallied("b", 4, mushyMM(60), Bottom),
 		tallied("c", 6, firmMM(80), Edge), tallied("d", 2, firmMM(80), Aerial),
 	}}
-	assert.Equal(
-		t,
-		"Lost in the core and at the bottom; sound at the edge and in the air.",
-		Read(r, pale()).Pattern.Words,
-	)
+	assert.Equal(t, "Lost in the core and at the bottom; sound at the edge and in the air.",
+		Read(r, pale()).Pattern.Words)
 
 	r = Reading{Roots: []Root{tallied("a", 3, hollowMM(60), ""), tallied("b", 3, firmMM(60), "")}}
 	r.Roots[0].Growth, r.Roots[1].Growth = 1, 4

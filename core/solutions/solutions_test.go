@@ -182,11 +182,9 @@ func TestStackReadsAfterEachProduct(t *testing.T) {
 	assert.InDelta(t, 90, m.Added[1].Reads, 1e-9, "25 + 25 on top of 40")
 	assert.InDelta(t, 0.18, m.Reads.MSCM, 1e-9)
 
-	assert.Contains(
-		t,
+	assert.Contains(t,
 		Stack{Doses: []Dose{{Name: "Seaweed", Adds: 180, Wanted: 250, MostAdds: 100}}}.Faults()[0].Words,
-		"stopped at 100",
-	)
+		"stopped at 100")
 	assert.InDelta(t, 180, Calibration{Scale: "ppm500", Before: 40, After: 130, MLPerL: 0.5}.Adds(), 1e-9)
 	assert.NotEmpty(t, Calibration{Before: 40, After: 40, MLPerL: 1}.Faults())
 }
@@ -213,11 +211,8 @@ func TestFlushing(t *testing.T) {
 	assert.Equal(t, 2000.0, m.TwoPotML)
 	assert.InDelta(t, 0.0067, m.LeftRule, 1e-4, "e⁻⁵")
 	assert.InDelta(t, 0.0498, LeftAfter(3, 1), 1e-4)
-	assert.Contains(
-		t,
-		Flush{PotML: of(1000), Start: of(900), Target: of(90), Water: of(100)}.Faults()[0].Words,
-		"its own water",
-	)
+	assert.Contains(t, Flush{PotML: of(1000), Start: of(900), Target: of(90), Water: of(100)}.Faults()[0].Words,
+		"its own water")
 	assert.Contains(t, Flush{PotML: of(1000), Start: of(90), Target: of(90)}.Faults()[0].Words, "no more than that")
 }
 
@@ -364,13 +359,8 @@ func TestWaterLaws(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		a, b := rapid.Float64Range(0, 2000).Draw(t, "first"), rapid.Float64Range(0, 2000).Draw(t, "then")
 		held := rapid.Float64Range(50, 2000).Draw(t, "held")
-		assert.InDelta(
-			t,
-			LeftAfter(a, held)*LeftAfter(b, held),
-			LeftAfter(a+b, held),
-			1e-12,
-			"two flushes are one of both",
-		)
+		assert.InDelta(t, LeftAfter(a, held)*LeftAfter(b, held), LeftAfter(a+b, held), 1e-12,
+			"two flushes are one of both")
 		share := rapid.Float64Range(0.1, 99).Draw(t, "left")
 		m := MixFlush(Flush{HeldML: &held, LeftPct: &share})
 		assert.InEpsilon(t, share/100, LeftAfter(m.ML, held), 1e-9, "what was poured leaves what was asked")

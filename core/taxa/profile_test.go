@@ -43,12 +43,8 @@ func TestEstimatesOfTheGroups(t *testing.T) {
 	} {
 		p, ok := Find(code)
 		require.True(t, ok, code)
-		assert.Equal(
-			t,
-			want,
-			[3]float64{p.RootDiameterMM.Value, p.WeeksToFirstRoot.Value, p.ElongationMMPerDay.Value},
-			code,
-		)
+		assert.Equal(t, want,
+			[3]float64{p.RootDiameterMM.Value, p.WeeksToFirstRoot.Value, p.ElongationMMPerDay.Value}, code)
 	}
 	_, ok := Find("tulip")
 	assert.False(t, ok)

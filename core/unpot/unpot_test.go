@@ -37,11 +37,8 @@ func TestEachPotAndGroupHasItsWayOut(t *testing.T) {
 	assert.Equal(t, []string{"soak", "blunt-blade", "break-clay", "bath", "plug", "lodgers", "note"}, codes(clay.Steps))
 	assert.Equal(t, []string{"cut-pot"}, cautionCodes(clay.Cautions))
 	flexible := k.Advise(plant("slipper", "opaque", "moss", nil), nil)
-	assert.Equal(
-		t,
-		[]string{"soak", "brittle", "squeeze", "cut-pot", "bath-moss", "plug", "lodgers", "note"},
-		codes(flexible.Steps),
-	)
+	assert.Equal(t, []string{"soak", "brittle", "squeeze", "cut-pot", "bath-moss", "plug", "lodgers", "note"},
+		codes(flexible.Steps))
 	assert.ElementsMatch(t, []string{"cut-pot", "sphagnum"}, cautionCodes(flexible.Cautions))
 	bare := k.Advise(plant("vanda", "none", "none", nil), nil)
 	assert.Equal(t, []string{"soak-bare", "thick", "already-bare", "note"}, codes(bare.Steps))
