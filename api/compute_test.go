@@ -17,7 +17,7 @@ func (t tester) computed(path, body string) map[string]any {
 }
 
 // Any program may compute without a plant being kept. That the numbers are right is tested in the core: here
-// one of each answer, worked by hand, comes through the door in its field. The oxygen is of Benson & Krause 1984,
+// one of each answer, worked by hand, comes through the door in its field, and what the table says with its mark. The oxygen is of Benson & Krause 1984,
 // the grid of Tennant 1975 (11/14 of it), the pot a frustum, the weights 500 + 200·e^(−t/8).
 func TestAnyProgramMayCompute(t *testing.T) {
 	x := start(t)
@@ -41,7 +41,11 @@ func TestAnyProgramMayCompute(t *testing.T) {
 		{"grid-count", `{"crossings":140,"spacing_mm":10}`, 1100, []string{"length_mm"}},
 		{"race", `{` + bare + `,"holding":"bench","weighings":[{"days_ago":7,"grams":197},{"days_ago":0,"grams":184}]}`, 2, []string{"fit", "weighings"}},
 	} {
-		got := any(x.computed(c.route, c.body))
+		doc := x.computed(c.route, c.body)
+		for _, fault := range unsaid(c.route, doc) {
+			assert.Contains(t, fault, "strength", "which is the user's own")
+		}
+		got := any(doc)
 		for _, name := range c.at {
 			got = under(got, name)
 			if list, ok := got.([]any); ok {

@@ -2,15 +2,12 @@ package api
 
 import (
 	"net/http"
-	"strings"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
-
-const looked = `{"findings":{"hard-patches":"present","crust":"present","leaves-limp":"absent"},"growth":"new-roots","season":"warm"}`
 
 // What a page takes for none yet may be noted by the time it asks: then that is gone on with.
 func TestTheFirstLookAndReadingAreBegunOnce(t *testing.T) {
@@ -34,46 +31,6 @@ func TestTheFirstLookAndReadingAreBegunOnce(t *testing.T) {
 		assert.EqualValues(t, 1, first(`{"first":true}`))
 		assert.EqualValues(t, 2, first(`{}`), "a new one that is asked for is new")
 	}
-}
-
-func TestFromALookToAConfirmedCauseOverTheWire(t *testing.T) {
-	x := start(t)
-	x.send("POST", "/api/v1/plants", `{"tag":"B-07","group":"cattleya","flowering":"none"}`)
-	status, begun, _ := x.send("POST", "/api/v1/plants/1/inspections", `{"looked_on":"2026-01-05"}`)
-	require.Equal(t, http.StatusCreated, status)
-	assert.Equal(t, "2026-01-05", begun["looked_on"])
-	status, saved, _ := x.send("PUT", "/api/v1/inspections/1", `{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`)
-	require.Equal(t, http.StatusOK, status)
-	causes, _ := saved["causes"].(map[string]any)
-	assert.Equal(t, "Salt burn: almost certain.", causes["headline"])
-	look, _ := saved["look"].(map[string]any)
-	assert.Equal(t, "leave", look["decision"])
-	assert.Equal(t, "Leave it in its pot, and treat it.", look["headline"], "salts are flushed where it stands")
-	assert.Equal(t, "2026-01-12", saved["again_on"], "and what is treated is looked at in a week")
-
-	// What is computed without saving is the same.
-	body := `{"plant":{"group":"cattleya","flowering":"none"},"inspection":` + looked + `,"on":"2026-01-05"}`
-	status, computed, _ := x.send("POST", "/api/v1/compute/causes", body)
-	require.Equal(t, http.StatusOK, status)
-	assert.Equal(t, saved["causes"], computed["causes"])
-	status, computed, _ = x.send("POST", "/api/v1/compute/look", body)
-	require.Equal(t, http.StatusOK, status)
-	assert.Equal(t, saved["look"], computed["look"])
-	assert.Equal(t, saved["again_on"], computed["again_on"])
-	assert.Equal(t, saved["unpot"], computed["unpot"])
-
-	decided := strings.Replace(looked, `"growth"`, `"decisions":{"salt-burn":{"word":"confirmed"}},"growth"`, 1)
-	status, saved, _ = x.send("PUT", "/api/v1/inspections/1", `{"version":2,"looked_on":"2026-01-05","inspection":`+decided+`}`)
-	require.Equal(t, http.StatusOK, status)
-	said, _ := saved["said"].(map[string]any)
-	assert.Contains(t, said, "salt-burn")
-	_, again, _ := x.send("GET", "/api/v1/inspections/1", "")
-	assert.Equal(t, saved, again)
-	_, list, _ := x.send("GET", "/api/v1/plants/1/inspections", "")
-	assert.Len(t, list["inspections"], 1)
-	_, found, _ := x.send("GET", "/api/v1/plants?due=true", "")
-	assert.EqualValues(t, 1, found["total"], "the week has passed")
-	x.refused(http.StatusConflict, "PUT", "/api/v1/inspections/1", `{"version":1,"looked_on":"2026-01-05","inspection":`+looked+`}`)
 }
 
 // Roots read enter the computation by themselves.

@@ -63,53 +63,6 @@ func marks(v any) int {
 	return n
 }
 
-// The same words with their marks come with what is computed.
-func TestWhatIsComputedCarriesItsMarks(t *testing.T) {
-	x := start(t)
-	for path, body := range map[string]string{
-		"solutions":     `{"product":"peroxide","stock":{"value":35,"unit":"percent"},"wanted":{"value":3,"unit":"percent"},"make_ml":100}`,
-		"feed":          `{"n_percent":20,"p2o5_percent":20,"k2o_percent":20,"g_per_l":0.5,"volume_l":1}`,
-		"blend":         `{"tap":260,"pure":10,"target":60,"volume_l":10}`,
-		"flush":         `{"pot_ml":1000,"left_percent":20}`,
-		"meter":         `{"value":1,"scale":"ms_cm"}`,
-		"pest-schedule": `{"course":{"pest":"thrips","rounds":["2029-05-01"]},"low_c":20,"high_c":25,"on":"2029-05-02"}`,
-		"division":      `{"rhizome":{"bulbs":[{"n":1,"from":0},{"n":2,"from":1,"lead":true}]}}`,
-	} {
-		doc := x.computed(path, body)
-		assert.Positive(t, marks(doc), path)
-		for _, fault := range unsaid(path, doc) {
-			assert.True(t, strings.Contains(fault, "strength"), fault) // a strength is the user's own
-		}
-	}
-}
-
-// The plan of a plant says of each job where it is from.
-func TestEveryJobOfAPlanCarriesItsMarks(t *testing.T) {
-	x := start(t)
-	_, p, _ := x.send("POST", "/api/v1/plants", `{"tag":"x","group":"oncidium","flowering":"spike"}`)
-	at := fmt.Sprintf("/api/v1/plants/%v", p["id"])
-	_, r, _ := x.send("POST", at+"/readings", `{"read_on":"2026-01-05"}`)
-	status, doc, _ := x.send(
-		"PUT",
-		fmt.Sprintf("/api/v1/readings/%v", r["id"]),
-		`{"version":1,"read_on":"2026-01-05","reading":{"roots":[{"id":"a","count":6,"clinging":"rotting","segments":[{"length_mm":60,"feel":"mushy"}]},{"id":"b","count":2,"segments":[{"length_mm":70,"feel":"hollow"}]}]}}`,
-	)
-	require.Equal(t, 200, status, doc)
-	_, doc, _ = x.send("GET", at+"/cleaning", "")
-	plan, _ := doc["plan"].(map[string]any)
-	jobs, _ := plan["jobs"].([]any)
-	require.Greater(t, len(jobs), 6)
-	for _, j := range jobs {
-		job, _ := j.(map[string]any)
-		do, _ := job["do"].(map[string]any)
-		assert.NotEmpty(t, do["mark"], job["code"])
-		assert.NotEmpty(t, job["why"], job["code"])
-	}
-	assert.Empty(t, unsaid("cleaning", doc))
-	assert.NotEmpty(t, unsaid("", map[string]any{"words": map[string]any{"value": "wet it"}}),
-		"the walk finds what is bare")
-}
-
 // Every question of the contract that only reads is answered on the demo's bench, and every answer says
 // where its values come from.
 func TestEveryAnswerSaysWhereItsValuesComeFrom(t *testing.T) {

@@ -2,9 +2,7 @@ package api
 
 import (
 	"fmt"
-	"strings"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -52,53 +50,4 @@ func TestBadInputAtTheMixingBenchIsAnsweredClearly(t *testing.T) {
 	}
 	_, told, _ := x.send("GET", at+"/cleaning", "")
 	assert.Nil(t, told["id"], "nothing half-saved")
-}
-
-func TestClimateLogsComeInWholeOrNotAtAll(t *testing.T) {
-	x := start(t)
-	_, place, _ := x.send("POST", "/api/v1/places", `{"name":"Case","zone":"Europe/Lisbon","low_c":18,"high_c":26}`)
-	log := fmt.Sprintf("/api/v1/places/%v/log", place["id"])
-	csv := func(text string) (int, map[string]any) {
-		status, doc, _ := x.send("POST", log, text, "Content-Type", "text/csv")
-		return status, doc
-	}
-	hours := func() any {
-		_, doc, _ := x.send("GET", "/api/v1/places", "")
-		list, _ := doc["places"].([]any)
-		first, _ := list[0].(map[string]any)
-		return first["logged_hours"]
-	}
-	for name, text := range map[string]string{
-		"wrong headers":  "when;warm\n2026-01-05 06:10;21\n",
-		"mixed decimals": "time;temperature\n2026-01-05 06:10;21,5\n2026-01-05 07:10;21.5\n",
-		"absurd":         "time;temperature\n2026-01-05 06:10;21\n2026-01-05 07:10;900\n",
-		"empty":          "",
-	} {
-		status, doc := csv(text)
-		if text == "" {
-			assert.Contains(t, []int{415, 422}, status)
-			continue
-		}
-		assert.Equal(t, 422, status, name)
-		f := firstFault(doc)
-		assert.Contains(t, f["field"], "line ", name)
-		assert.EqualValues(t, 0, hours(), name)
-	}
-	status, doc, _ := x.send("POST", log, `{}`)
-	assert.Equal(t, 415, status, doc)
-	status, doc = csv("time;temperature\n2026-01-05 06:10;21,5\n2026-01-05T09:10+03:00;22,5\n")
-	require.Equal(t, 201, status, doc)
-	assert.EqualValues(t, 1, hours(), "six in Lisbon in winter is nine at +03:00")
-
-	var year strings.Builder
-	year.WriteString("time,temperature\n")
-	first := time.Now().AddDate(0, -11, 0)
-	for i := range 45_000 {
-		fmt.Fprintf(&year, "%s,%d.5\n", first.Add(time.Duration(i)*10*time.Minute).Format("2006-01-02 15:04"), 15+i%7)
-	}
-	status, doc = csv(year.String())
-	require.Equal(t, 201, status)
-	assert.EqualValues(t, 45_000, doc["readings"])
-	status, doc = csv("time,temperature\n" + strings.Repeat("2026-01-05 06:10,21\n", 300_000))
-	assert.Equal(t, 413, status, doc)
 }

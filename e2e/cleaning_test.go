@@ -351,29 +351,6 @@ func TestAClimateLogIsBroughtInOrRefusedByLine(t *testing.T) {
 	p.fits(phone.width)
 }
 
-// Terete leaves: no oil, whoever asks for it.
-func TestTereteLeavesGetNoOil(t *testing.T) {
-	s := fresh(t)
-	p := open(t, s.url, bench)
-	lookAtNew(p, "Pencil", "Vanda")
-	p.tap(".plant-strip span", "Intake")
-	p.tap("[data-tick] label", "Terete leaves")
-	p.saved()
-	p.tap(".plant-strip span", "Look")
-	p.found("Leaves", "stippled")
-	p.found("Leaves", "webs")
-	p.tap(".plant-strip span", "Cause")
-	p.tap(`[data-cause="spider-mites"] button`, "Confirm")
-	p.see("[data-part='cause'] .said-headline", "Spider mites: confirmed.")
-	p.saved()
-	p.tap(".plant-strip span", "Clean")
-	p.see(job("oil-soap-label"), "no oil and no strong soap")
-	assert.False(t, p.MustHas(job("oil-soap-label")+" .job-tools a"))
-	p.tap(".sub-nav a", "Pests")
-	p.tap("[data-part='begin'] button", "Note the first round")
-	p.see(".pests-course [data-notice='alarm']", "Oil or strong soap can smother terete (pencil) leaves")
-}
-
 func TestTheCaseSheetPrints(t *testing.T) {
 	s := demoServer(t)
 	p := viewOf(t, "history").show(t, s, bench)
@@ -385,27 +362,6 @@ func TestTheCaseSheetPrints(t *testing.T) {
 		assert.False(t, visible, "%s is not for paper", hidden)
 	}
 	p.see(".history-time li", "Spider mites: round 2.")
-}
-
-func TestTheBenchSaysWhichTreatmentIsDue(t *testing.T) {
-	s := fresh(t)
-	s.send(t, "POST", "/api/v1/places", `{"name":"Warm case","low_c":25,"high_c":25}`)
-	s.send(t, "POST", "/api/v1/plants", `{"tag":"Silver 5","group":"cymbidium","place_id":1}`)
-	s.send(
-		t,
-		"POST",
-		"/api/v1/plants/1/courses",
-		fmt.Sprintf(`{"pest":"spider-mites","rounds":[%q]}`, time.Now().AddDate(0, 0, -8).Format(time.DateOnly)),
-	)
-	p := open(t, s.url, phone)
-	p.see("[data-part='treatments-due'] li[data-overdue]", "Round 2 is overdue")
-	p.fits(phone.width)
-	p.tap("[data-part='treatments-due'] a", "Silver 5")
-	p.tap(".pests-course button", "Treated")
-	p.see(".pests-rounds li", "after hatchlings could lay")
-	p.tap(".app-top a", "Bench")
-	p.see(".bench-list", "Silver 5")
-	p.gone("[data-part='treatments-due']", "Silver 5")
 }
 
 func TestEachPersonReadsTheCautionsOnce(t *testing.T) {

@@ -59,26 +59,3 @@ func TestASlipperIntoMineralWithAReservoir(t *testing.T) {
 	p.see(`[data-job="reuse"]`, "boiled or baked")
 	require.NotContains(t, strings.Join(codesOf(p), " "), "empty", "its reservoir is filled at once")
 }
-
-// A cattleya of six bulbs goes into bark: as wide as its bulbs and a season of the lead, and no
-// wider by a side on pot size that the plant takes for itself.
-func TestACattleyaOfSixBulbsIntoBark(t *testing.T) {
-	s := fresh(t)
-	rootedPlant(t, s, `{"tag":"Six bulbs","group":"cattleya","leaf_count":6,"bulb_count":6,"pot":"none","old_medium":"bark"}`, 9, 120)
-	p := open(t, s.url+"/plants/1/rehome/pot", bench)
-	p.see(".rehome-house .said-headline", "Bark mix: a pot of ")
-	p.see("[data-part='pot-advice']", "150 mm wide")
-	p.see("[data-part='pot-form'] li", "about 125 mm for 6 bulbs, and 1 season of its lead")
-	p.see("[data-part='placement'] li", "Oldest growth to the wall")
-	p.see(".rehome-parts", "Lives about 27 months at 20 °C")
-	assert.NotContains(t, p.labels(), "damp", "it drains")
-
-	p.visit(s.url + "/plants/1/rehome/pot-or-hold")
-	p.tap(".ant-collapse-header", "Differs from the house")
-	p.tap(`[data-side="pot_size"] label`, "Large, for years of peace")
-	p.visit(s.url + "/plants/1/rehome/pot")
-	p.see("[data-part='pot-advice']", "180 mm wide")
-	p.see("[data-part='pot-form'] li", "2 seasons of its lead")
-	p.visit(s.url + "/plants/1/rehome/jobs")
-	p.see(`[data-job="stir"]`, "it separates as it stands")
-}

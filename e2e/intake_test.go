@@ -110,51 +110,6 @@ func TestAPlantIsFoundArchivedAndBroughtBack(t *testing.T) {
 	p.see(".bench-list", "South sill")
 }
 
-func TestTwoPeopleAtOneIntake(t *testing.T) {
-	s := fresh(t)
-	a := open(t, s.url, bench)
-	putOnBench(a, "Shared", "Cattleya alliance")
-	a.tap(".plant-strip span", "Intake")
-	a.saved()
-	b := open(t, a.MustInfo().URL, phone)
-	b.see("[data-part='plant-head'] h1", "Shared")
-
-	b.offline(true) // else it would show at once what the other changes
-	b.fill("Notes", "Seen twice.")
-	a.unfold("Where it came from")
-	a.fill("From whom or where", "A neighbour")
-	a.saved()
-	b.offline(false)
-	b.see("[data-notice='trouble']", "This plant was changed elsewhere")
-	b.see("[data-notice='trouble'] li", "source” is “A neighbour” there.")
-	b.tap("[data-notice='trouble'] button", "Take what is there now")
-	b.saved()
-	b.unfold("Where it came from")
-	assert.Equal(t, "A neighbour", b.holds("From whom or where"))
-	b.fill("Notes", "Seen twice.")
-	b.saved()
-	a.MustReload().MustWaitLoad()
-	a.see("[data-part='plant-head'] h1", "Shared")
-	assert.Equal(t, "Seen twice.", a.holds("Notes"))
-}
-
-func TestAnIntakeTypedWhileTheProgramIsDownIsNotLost(t *testing.T) {
-	s := fresh(t)
-	p := open(t, s.url, bench)
-	putOnBench(p, "Down", "Cattleya alliance")
-	p.tap(".plant-strip span", "Intake")
-	p.fill("Notes", "Kept.")
-	p.saved()
-	s.kill()
-	p.fill("Notes", "Typed in the dark.")
-	p.see("[data-part='offline']", "kept in this browser")
-	s.again(t)
-	p.saved()
-	p.MustReload().MustWaitLoad()
-	p.see("[data-part='plant-head'] h1", "Down")
-	assert.Equal(t, "Typed in the dark.", p.holds("Notes"))
-}
-
 // Growers differ: the house takes a side, and a plant can take the other.
 func TestTheHouseAndThePlantTakeSides(t *testing.T) {
 	s := fresh(t)

@@ -274,29 +274,6 @@ func TestALookRefusesWhatCannotBe(t *testing.T) {
 	p.see(".look-leaves li", "150 mm after 200 mm")
 }
 
-func TestTwoTabsOnOneLook(t *testing.T) {
-	s := fresh(t)
-	a := open(t, s.url, bench)
-	lookAtNew(a, "Both 6", "Cattleya alliance")
-	a.found("Leaves", "tip-burn")
-	a.saved()
-	b := open(t, a.MustInfo().URL, bench)
-	b.see(`[data-part="Leaves"]`, "Found: Leaf tips brown and dry")
-	b.openPart("Leaves")
-	b.see(`[data-finding="tip-burn"][data-state="present"] b`, "")
-	b.offline(true) // else it would show at once what the other finds
-	a.found("Leaves", "sticky")
-	a.saved()
-	b.found("Pot", "stays-wet")
-	b.offline(false)
-	b.see("[data-notice='trouble']", "This look was changed elsewhere")
-	b.see("[data-notice='trouble'] li", "“Sticky drops” is found there.")
-	b.tap("[data-notice='trouble'] button", "Take what is there now")
-	b.see(`[data-finding="sticky"][data-state="present"] b`, "")
-	b.found("Pot", "overpotted")
-	b.saved()
-}
-
 func TestANewLookStandsBesideTheOneBefore(t *testing.T) {
 	s := demoServer(t)
 	p := open(t, s.url, bench)
@@ -316,19 +293,4 @@ func TestANewLookStandsBesideTheOneBefore(t *testing.T) {
 	p.tap("[data-part='due'] button", "Show only these")
 	p.see(".bench-list", "Crate 7, right half")
 	p.gone(".bench-list", "By the door, leave it be")
-}
-
-func TestALookMadeWhileTheProgramIsDownIsKept(t *testing.T) {
-	s := fresh(t)
-	p := open(t, s.url, bench)
-	lookAtNew(p, "Down 7", "Cattleya alliance")
-	p.found("Leaves", "tip-burn")
-	p.saved()
-	s.kill()
-	p.tap(`[data-finding="sticky"] [data-answer] button`, "Yes")
-	p.see("[data-part='offline']", "kept in this browser")
-	s.again(t)
-	p.MustReload().MustWaitLoad()
-	p.see(`[data-part="Leaves"]`, "Found: Leaf tips brown and dry; Sticky drops")
-	p.saved()
 }

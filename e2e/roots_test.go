@@ -214,33 +214,6 @@ func reach(t *testing.T, p *page, name string) {
 	require.Failf(t, "not reached", "Tab never came to %q", name)
 }
 
-func TestNothingAnsweredIsLostWhenTheProgramIsKilled(t *testing.T) {
-	s := fresh(t)
-	p := open(t, s.url, bench)
-	putOnBench(p, "Kill 9", "Cattleya alliance")
-	p.keys("5x70f")
-	p.see(".said-headline", "Nothing to cut")
-	p.keys("4x50m")
-	p.see(".said-headline", "Take 4 off, leave 5 as found.")
-	s.kill()
-	p.MustEval(`() => window.dispatchEvent(new Event("visibilitychange"))`) // the page asks for everything anew
-	p.keys("2x30h")
-	p.see("[data-part='offline']", "kept in this browser")
-	require.Eventually(t, func() bool { // its questions fail, and it stands all the same
-		return p.MustEval(
-			`() => performance.getEntriesByType("resource").filter((r) => r.name.includes("/api/") && r.responseStatus === 0).length`,
-		).Int() > 2
-	}, patience, glance)
-	p.see(".roots-pad", "How many")
-
-	s.again(t)
-	p.see(".said-headline", "Take 6 off, leave 5 as found.")
-	s.kill()
-	s.again(t)
-	p.MustReload().MustWaitLoad()
-	p.see(".said-headline", "Take 6 off, leave 5 as found.")
-}
-
 func TestAnEntryMadeWhileTheProgramIsDownSurvivesAReload(t *testing.T) {
 	s := fresh(t)
 	p := open(t, s.url, bench)
@@ -253,43 +226,6 @@ func TestAnEntryMadeWhileTheProgramIsDownSurvivesAReload(t *testing.T) {
 	s.again(t)
 	p.MustReload().MustWaitLoad()
 	p.see(".said-headline", "Take 4 off, leave 5 as found.")
-}
-
-func TestTwoTabsOnOneReading(t *testing.T) {
-	s := fresh(t)
-	context, err := browser.Incognito()
-	require.NoError(t, err)
-	a := openIn(t, context, s.url, bench)
-	putOnBench(a, "Both", "Cattleya alliance")
-	a.keys("5x70f")
-	a.see(".said-headline", "Nothing to cut")
-	other, err := browser.Incognito()
-	require.NoError(t, err)
-	b := openIn(t, other, a.MustInfo().URL, bench)
-	b.see("[data-part='entries']", "1–5")
-
-	b.offline(true) // else it would show at once what the other enters
-	a.keys("4x50m")
-	a.see(".said-headline", "Take 4 off")
-	b.keys("7x20h")
-	b.offline(false)
-	b.see("[data-notice='trouble']", "This reading was changed elsewhere")
-	b.see("[data-notice='trouble'] li", "Root 6–9 was added there.")
-	b.tap("[data-notice='trouble'] button", "Take what is there now")
-	b.see(".said-headline", "Take 4 off, leave 5 as found.")
-	a.offline(true)
-	b.keys("2x20h")
-	b.see(".said-headline", "Take 6 off, leave 5 as found.")
-	b.saved()
-
-	a.keys("1x33f")
-	a.offline(false)
-	a.see("[data-notice='trouble']", "This reading was changed elsewhere")
-	a.tap("[data-notice='trouble'] button", "Put mine over it")
-	a.see(".said-headline", "Take 4 off, leave 6 as found.")
-	a.saved()
-	b.MustReload().MustWaitLoad()
-	b.see(".said-headline", "Take 4 off, leave 6 as found.")
 }
 
 func TestASecondReadingStandsBesideTheFirst(t *testing.T) {
@@ -387,4 +323,41 @@ func TestARootMassWeighedInWater(t *testing.T) {
 	p.tap("button", "Take it back")
 	p.gone("[data-part='dip-area']", "")
 	assert.Equal(t, 4, strands(p))
+}
+
+func TestTwoTabsOnOneReading(t *testing.T) {
+	s := fresh(t)
+	context, err := browser.Incognito()
+	require.NoError(t, err)
+	a := openIn(t, context, s.url, bench)
+	putOnBench(a, "Both", "Cattleya alliance")
+	a.keys("5x70f")
+	a.see(".said-headline", "Nothing to cut")
+	other, err := browser.Incognito()
+	require.NoError(t, err)
+	b := openIn(t, other, a.MustInfo().URL, bench)
+	b.see("[data-part='entries']", "1–5")
+
+	b.offline(true) // else it would show at once what the other enters
+	a.keys("4x50m")
+	a.see(".said-headline", "Take 4 off")
+	b.keys("7x20h")
+	b.offline(false)
+	b.see("[data-notice='trouble']", "This reading was changed elsewhere")
+	b.see("[data-notice='trouble'] li", "Root 6–9 was added there.")
+	b.tap("[data-notice='trouble'] button", "Take what is there now")
+	b.see(".said-headline", "Take 4 off, leave 5 as found.")
+	a.offline(true)
+	b.keys("2x20h")
+	b.see(".said-headline", "Take 6 off, leave 5 as found.")
+	b.saved()
+
+	a.keys("1x33f")
+	a.offline(false)
+	a.see("[data-notice='trouble']", "This reading was changed elsewhere")
+	a.tap("[data-notice='trouble'] button", "Put mine over it")
+	a.see(".said-headline", "Take 4 off, leave 6 as found.")
+	a.saved()
+	b.MustReload().MustWaitLoad()
+	b.see(".said-headline", "Take 4 off, leave 6 as found.")
 }

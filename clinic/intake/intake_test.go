@@ -2,13 +2,11 @@ package intake_test
 
 import (
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic/intake"
-	"therapeon/clinic/places"
 	"therapeon/clinic/record"
 	"therapeon/clinic/trial"
 	"therapeon/core/fault"
@@ -94,30 +92,4 @@ func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 	assert.Empty(t, back.ArchivedAt)
 	_, err = c.Intake.Plant(t.Context(), 99)
 	assert.Equal(t, record.Missing{What: "plant", ID: 99}, err)
-}
-
-func TestLoggedAirReplacesWhatIsUsual(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Bared(t, c, 55)
-	place, err := c.Intake.Plant(t.Context(), p.ID)
-	require.NoError(t, err)
-	for h := range 4 * 24 {
-		at := trial.Day.Add(-time.Duration(h+1) * time.Hour)
-		for _, minute := range []int{5, 35} {
-			_, err := c.Places.LogReading(
-				t.Context(),
-				place.Intake.PlaceID,
-				places.LoggerReading{
-					At:              at.Truncate(time.Hour).Add(time.Duration(minute) * time.Minute),
-					Celsius:         20,
-					HumidityPercent: trial.Mm(60 + float64(minute)),
-				},
-			)
-			require.NoError(t, err)
-		}
-	}
-	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	assert.InDelta(t, 80, trial.Assumed(t, r, "humidity").Value, 1e-6, "the mean of 65 and 95")
-	assert.InDelta(t, 20, trial.Assumed(t, r, "night_c").Value, 1e-6)
 }

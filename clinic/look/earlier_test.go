@@ -18,55 +18,6 @@ import (
 	"therapeon/core/roots"
 )
 
-func TestEarlierStepsComeInByThemselvesAndSaySo(t *testing.T) {
-	c := trial.NewClinic(t)
-	in := patient.Intake{
-		Tag:          "B-2",
-		Group:        "phalaenopsis",
-		OldMedium:    "bark",
-		Pot:          "clear",
-		LastRepotted: "2026",
-		ArrivedOn:    "2030-03-20",
-		BulbState:    "",
-	}
-	p, i := trial.LookAt(t, c, in)
-	i = note(t, c, i, patient.Inspection{Findings: trial.Found("stays-wet")})
-	before := chance(i, "suffocation")
-	from := map[string]string{}
-	for _, k := range i.Causes.Known {
-		from[k.Finding] = string(k.State) + ": " + k.From
-	}
-	assert.Equal(t, "present: Intake: repotted 39 months ago or more, and bark, medium lives about 27 months at 20 °C", from["medium-old"])
-	assert.Equal(t, "present: Intake: arrived 13 days ago", from["moved-lately"])
-	assert.Contains(t, from["medium-organic"], "Intake: old medium, bark")
-
-	r, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
-	require.NoError(t, err)
-	core := trial.Entry("a", 14, 60, roots.Mushy)
-	core.Depth = roots.Core
-	edge := trial.Entry("b", 5, 80, roots.Firm)
-	edge.Depth = roots.Edge
-	trial.Save(t, c, r, core, edge)
-	i, err = c.Look.Inspection(t.Context(), i.ID)
-	require.NoError(t, err)
-	assert.Greater(t, chance(i, "suffocation"), before, "the roots speak without being asked")
-	p, err = c.Intake.Plant(t.Context(), p.ID)
-	require.NoError(t, err)
-	assert.Equal(t, i.Causes.Headline, p.Looked.Cause, "what lists show follows the reading")
-
-	// A correction at intake reaches the causes too.
-	in.LastRepotted = "2030-02"
-	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
-	require.NoError(t, err)
-	i, err = c.Look.Inspection(t.Context(), i.ID)
-	require.NoError(t, err)
-	for _, k := range i.Causes.Known {
-		if k.Finding == "medium-old" {
-			assert.EqualValues(t, "absent", k.State)
-		}
-	}
-}
-
 // Roots read between two looks belong to the first, those read later to the second.
 func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
 	c := trial.NewClinic(t)

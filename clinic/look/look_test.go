@@ -17,8 +17,6 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/clinic/trial"
 	"therapeon/core/causes"
-	"therapeon/core/disputes"
-	"therapeon/core/fault"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/unpot"
@@ -141,34 +139,6 @@ func TestACauseOfOnesOwnIsKept(t *testing.T) {
 	assert.Equal(t, "Nothing was looked at yet.", i.Causes.Headline)
 }
 
-func TestTheHouseDecidesWhereGrowersDiffer(t *testing.T) {
-	c := trial.NewClinic(t)
-	p, i := trial.LookAt(t, c, patient.Intake{Tag: "B-5", Group: "phalaenopsis", Flowering: "bloom"})
-	i = note(t, c, i, patient.Inspection{Findings: trial.Found("crumbles"), AgainOn: "2030-06-01"})
-	assert.Equal(t, "soon", i.Look.Decision)
-	assert.EqualValues(t, "warm", i.Season, "April in the north")
-	house, err := c.Settings.Settings(t.Context())
-	require.NoError(t, err)
-	house.Sides[disputes.RepotInFlower], house.Hemisphere = disputes.NeverInFlower, "south"
-	_, err = c.Settings.SetSettings(t.Context(), house)
-	require.NoError(t, err)
-	require.NoError(t, c.Settings.Resume(t.Context()))
-	p, err = c.Intake.Plant(t.Context(), p.ID)
-	require.NoError(t, err)
-	assert.Equal(t, "wait", p.Looked.Decision, "the list follows the setting")
-	i, err = c.Look.Inspection(t.Context(), i.ID)
-	require.NoError(t, err)
-	assert.Equal(t, "Wait until the flowers fade.", i.Look.Headline)
-
-	in := p.Intake
-	in.Sides = disputes.Sides{disputes.RepotInFlower: disputes.WhenRootsNeed}
-	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
-	require.NoError(t, err)
-	i, err = c.Look.Inspection(t.Context(), i.ID)
-	require.NoError(t, err)
-	assert.Equal(t, "soon", i.Look.Decision, "this plant differs from the house")
-}
-
 func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 	c := trial.NewClinic(t)
 	p, i := trial.LookAt(t, c, patient.Intake{Tag: "B-6", Group: "cattleya"})
@@ -224,45 +194,6 @@ func TestTwoAtOneLook(t *testing.T) {
 	kept, err := c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, trial.Found("crust"), kept.Inspection.Findings, "nothing was saved over it")
-}
-
-func TestALookOutOfBoundsIsRefused(t *testing.T) {
-	c := trial.NewClinic(t)
-	_, i := trial.LookAt(t, c, patient.Intake{Tag: "B-9", Group: "cattleya"})
-	for field, in := range map[string]patient.Inspection{
-		"inspection.findings[tulip-fire]":      {Findings: trial.Found("tulip-fire")},
-		"inspection.findings[crust]":           {Findings: patient.Findings{"crust": "perhaps"}},
-		"inspection.growth":                    {Growth: "sulking"},
-		"inspection.night_low_c":               {NightLowC: trial.Mm(-90)},
-		"inspection.newest_leaf_mm":            {NewestLeafMM: trial.Mm(0)},
-		"inspection.accidents[0].count":        {Accidents: []patient.Accident{{What: "torn-leaf"}}},
-		"inspection.decisions[bad-luck]":       {Decisions: map[string]patient.Decision{"bad-luck": {Word: "confirmed"}}},
-		"inspection.decisions[salt-burn].word": {Decisions: map[string]patient.Decision{"salt-burn": {Word: "maybe"}}},
-		"inspection.added[0].name":             {Added: []patient.Added{{Name: " "}}},
-		"inspection.again_on":                  {AgainOn: "soon"},
-	} {
-		_, err := c.Look.SaveInspection(t.Context(), i.ID,
-			lookservice.SaveInspection{Version: i.Version, LookedOn: i.LookedOn, Inspection: in})
-		var list fault.List
-		require.ErrorAs(t, err, &list, field)
-		assert.Equal(t, field, list[0].Field)
-		assert.NotEmpty(t, list[0].Words)
-		assert.NotEmpty(t, list[0].Limit, field)
-	}
-	_, err := c.Look.SaveInspection(
-		t.Context(),
-		i.ID,
-		lookservice.SaveInspection{
-			Version:    i.Version,
-			LookedOn:   i.LookedOn,
-			Inspection: patient.Inspection{NightLowC: trial.Mm(20), DayHighC: trial.Mm(12)},
-		},
-	)
-	var list fault.List
-	require.ErrorAs(t, err, &list)
-	assert.Equal(t, "inspection.night_low_c", list[0].Field)
-	_, err = c.Look.SaveInspection(t.Context(), 99, lookservice.SaveInspection{Version: 1, LookedOn: i.LookedOn})
-	assert.ErrorAs(t, err, &record.Missing{})
 }
 
 // Whatever is noted within the limits comes back as it was noted, on the record

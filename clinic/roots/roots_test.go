@@ -12,7 +12,6 @@ import (
 	rehomeservice "therapeon/clinic/rehome"
 	rootsservice "therapeon/clinic/roots"
 	"therapeon/clinic/trial"
-	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -58,41 +57,6 @@ func TestASecondTabIsToldWhatChanged(t *testing.T) {
 	now, err := c.Roots.Reading(t.Context(), r.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "a", now.Reading.Roots[0].ID, "the first save stands")
-}
-
-func TestBadRootsAreRefusedWhole(t *testing.T) {
-	c := trial.NewClinic(t)
-	_, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	kept := trial.Save(t, c, r, trial.Entry("a", 9, 80, roots.Firm))
-	var list fault.List
-	_, err := c.Roots.SaveReading(
-		t.Context(),
-		r.ID,
-		rootsservice.Save{
-			Version: kept.Version,
-			ReadOn:  "2030-04-02",
-			Reading: roots.Reading{
-				Roots: []roots.Root{trial.Entry("a", 9, 80, roots.Firm), trial.Entry("b", 1, 5000, roots.Firm)},
-			},
-		},
-	)
-	require.ErrorAs(t, err, &list)
-	assert.Equal(t, "reading.roots[1].segments[0].length_mm", list[0].Field)
-	_, err = c.Roots.SaveReading(
-		t.Context(),
-		r.ID,
-		rootsservice.Save{
-			Version: kept.Version,
-			ReadOn:  "2030-04-02",
-			Reading: roots.Reading{
-				Roots: []roots.Root{trial.Entry("a", 400, 80, roots.Firm), trial.Entry("b", 1, 50, roots.Firm)},
-			},
-		},
-	)
-	require.ErrorAs(t, err, &list)
-	assert.Equal(t, "reading.roots", list[0].Field)
-	now, _ := c.Roots.Reading(t.Context(), r.ID)
-	assert.Equal(t, kept.Reading, now.Reading)
 }
 
 func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
@@ -220,31 +184,6 @@ func TestACorrectionUnderTheBlade(t *testing.T) {
 	_, err = c.Roots.Correct(t.Context(), r.ID,
 		rootsservice.Correction{Version: r.Version, RootID: "b", Feel: roots.Firm, Count: 1})
 	assert.ErrorAs(t, err, &record.Conflict{})
-}
-
-func TestTheHouseAndThePlantEachTakeASide(t *testing.T) {
-	c := trial.NewClinic(t)
-	p, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	r = trial.Save(t, c, r, trial.Entry("b", 5, 60, roots.Hollow))
-	assert.Zero(t, r.Verdict.Totals.Anchors, "it does not wobble")
-
-	s, err := c.Settings.Settings(t.Context())
-	require.NoError(t, err)
-	s.Sides[disputes.DeadDryRoots] = disputes.KeepSome
-	_, err = c.Settings.SetSettings(t.Context(), s)
-	require.NoError(t, err)
-	r, _ = c.Roots.Reading(t.Context(), r.ID)
-	assert.Equal(t, 3, r.Verdict.Totals.Anchors)
-	require.NoError(t, c.Settings.Resume(t.Context()))
-	now, _ := c.Intake.Plant(t.Context(), p.ID)
-	assert.Equal(t, 2, now.Latest.Cuts, "the verdict in short follows the house")
-
-	in := p.Intake
-	in.Sides = disputes.Sides{disputes.DeadDryRoots: disputes.AllOff}
-	_, err = c.Intake.ChangePlant(t.Context(), p.ID, p.Version, in)
-	require.NoError(t, err)
-	r, _ = c.Roots.Reading(t.Context(), r.ID)
-	assert.Zero(t, r.Verdict.Totals.Anchors, "the plant overrides the house")
 }
 
 func TestComputingSavesNothing(t *testing.T) {

@@ -53,49 +53,6 @@ func knows(t *testing.T, group string, r roots.Reading, change func(*patient.Pat
 	return states
 }
 
-func TestTheRootsSpeakForThemselves(t *testing.T) {
-	drowned := knows(t, "phalaenopsis", roots.Reading{Roots: []roots.Root{
-		batch("a", 14, roots.Core, 1, run(60, roots.Mushy, "")),
-		batch("b", 4, roots.Edge, 2, run(80, roots.Firm, roots.ColourPale)),
-	}}, nil)
-	assert.Equal(t, Present, drowned["mushy-roots"])
-	assert.Equal(t, Present, drowned["loss-in-core"])
-	assert.Equal(t, Present, drowned["few-live-roots"])
-	assert.Equal(t, Present, drowned["loss-oldest-first"])
-
-	salted := knows(t, "phalaenopsis", roots.Reading{Crust: true, Roots: []roots.Root{
-		batch("a", 6, roots.Edge, 0, run(60, roots.Firm, roots.PatchesHard), run(20, roots.Hollow, roots.EvenBrown)),
-		batch("b", 3, roots.Bottom, 0, run(80, roots.Firm, roots.ColourPale)),
-	}}, nil)
-	assert.Equal(t, Present, salted["hard-patches"])
-	assert.Equal(t, Present, salted["crust"])
-	assert.Equal(t, Present, salted["loss-from-tips"])
-	assert.Equal(t, Absent, salted["mushy-roots"], "all were felt")
-	assert.Equal(t, Absent, salted["few-live-roots"])
-	assert.Equal(t, Absent, salted["smooth-patches"], "every colour was noted")
-
-	well := knows(t, "slipper",
-		roots.Reading{Roots: []roots.Root{batch("a", 9, roots.Edge, 0, run(120, roots.Firm, roots.EvenBrown))}},
-		nil)
-	assert.Equal(t, Present, well["even-brown"])
-	assert.Equal(t, Present, well["brown-by-nature"])
-	assert.Equal(t, Absent, well["few-live-roots"])
-
-	surface := knows(t, "cattleya", roots.Reading{Roots: []roots.Root{
-		batch("a", 5, roots.Surface, 0, run(40, roots.Hollow, "")),
-		batch("b", 6, roots.Edge, 0, run(90, roots.Firm, "")),
-	}}, nil)
-	assert.Equal(t, Present, surface["loss-at-surface"])
-	assert.Empty(t, surface["smooth-patches"], "colours not noted say nothing")
-
-	unsure := knows(t, "phalaenopsis", roots.Reading{Roots: []roots.Root{batch("a", 9, "", 0, run(90, "", ""))}}, nil)
-	assert.Empty(t, unsure["few-live-roots"], "doubt says nothing")
-	assert.Empty(t, unsure["mushy-roots"])
-
-	none := knows(t, "dendrobium-evergreen", roots.Reading{NoneFound: true}, nil)
-	assert.Equal(t, Present, none["few-live-roots"])
-}
-
 func TestWhatIntakeAndPlaceKnow(t *testing.T) {
 	said := knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
 		p.Intake = patient.Intake{

@@ -131,23 +131,6 @@ func TestAKeptAnswerKeepsItsWords(t *testing.T) {
 	assert.False(t, ok)
 }
 
-// A held plant is watered by the way it is held: common practice, no source.
-func TestAHeldPlantIsWateredAsItIsHeld(t *testing.T) {
-	group, _ := taxa.Find("phalaenopsis")
-	for way, want := range map[string]string{
-		"tub": "soak", "lid": "soak", "bench": "soak", "bag": "bag", "pebbles": "reservoir", "nest": "nest",
-	} {
-		p := &patient.Patient{
-			Profile: group, Now: (drawer{}).noon(), Intake: patient.Intake{Pot: patient.NoPot, LeafCount: 4},
-			Homes: []patient.Home{rehome.Stands("2030-05-01", way, nil)},
-		}
-		a, ok := wishes.Table().Answer(p, "water", wishes.Ask{})
-		require.True(t, ok)
-		assert.Equal(t, want, a.Row, way)
-		assert.Equal(t, want == "soak", a.Answer == wishes.Yes, way)
-	}
-}
-
 // A cymbidium is never dry, whatever side its house takes on the winter rest: common practice, no
 // source.
 func TestAStrictRestIsForKindsThatRestDry(t *testing.T) {
