@@ -17,8 +17,9 @@ func (t tester) computed(path, body string) map[string]any {
 }
 
 // Any program may compute without a plant being kept. That the numbers are right is tested in the core: here
-// one of each answer, worked by hand, comes through the door in its field, and what the table says with its mark. The oxygen is of Benson & Krause 1984,
-// the grid of Tennant 1975 (11/14 of it), the pot a frustum, the weights 500 + 200·e^(−t/8).
+// one of each answer, worked by hand, comes through the door in its field, and what the table says with its mark.
+// The oxygen is of Benson & Krause 1984, the grid of Tennant 1975 (11/14 of it), the pot a frustum, the weights
+// 500 + 200·e^(−t/8).
 func TestAnyProgramMayCompute(t *testing.T) {
 	x := start(t)
 	for _, c := range []struct {

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/aftercare"
+	"therapeon/core/pots"
 )
 
 func away(l *life, from, until int) aftercare.Gone {
@@ -78,4 +79,41 @@ func TestASitterIsToldNothingThatHarms(t *testing.T) {
 		assert.True(t, !gone.Lasts || short.Lasts, "plant %d: what lasts long lasts short", seed)
 	}
 	assert.Contains(t, aftercare.Table().Away.Never[0].Value, "Never spray")
+}
+
+// How long it lasts and what helps, by how it is held and in what it stands: from memory, a house rule each.
+func TestWhatMakesItLast(t *testing.T) {
+	makes := func(l *life) (list []string) {
+		for _, m := range away(l, 5, 60).Makes {
+			for code, words := range aftercare.Table().Away.MakesLast {
+				if words.Value == m.Do.Value {
+					list = append(list, code)
+				}
+			}
+		}
+		return list
+	}
+	assert.Equal(t, []string{"lid", "shade", "sitter"}, makes(housed(t, "cattleya", "tub")))
+	assert.Equal(t, []string{"shade", "sitter"}, makes(housed(t, "cattleya", "lid")))
+	assert.Equal(t, []string{"shade", "sitter"}, makes(housed(t, "cattleya", "bag")))
+	assert.Equal(t, []string{"shade", "tray", "sitter"}, makes(housed(t, "cattleya", "bark", withRoots(8, 2, ""))))
+	assert.Equal(t, []string{"reservoir", "shade", "sitter"}, makes(housed(t, "phalaenopsis", "inorganic", withRoots(8, 2, ""), in("mineral"))))
+	gone := away(housed(t, "cattleya", "tub"), 5, 6)
+	k := aftercare.Table().Away.Before
+	assert.Contains(t, gone.Before, k["weigh"])
+	assert.Contains(t, gone.Before, k["check"])
+	assert.NotContains(t, away(housed(t, "cattleya", "bark"), 5, 6).Before, k["weigh"])
+	heavy := func(litres float64) bool {
+		l := housed(t, "cattleya", "bark")
+		l.InCare.Pot = &pots.Pot{Shape: pots.Box, TopMM: 200, BottomMM: 200, HeightMM: litres * 25}
+		return away(l, 5, 6).Heavy
+	}
+	least := aftercare.Table().Away.HeavyL.Value
+	assert.True(t, heavy(least))
+	assert.False(t, heavy(least-0.1))
+	// Soaked the day before, on day 4, it wants its next by day 8, and bears two days dry, from memory.
+	assert.Equal(t, day(10), away(housed(t, "cattleya", "tub"), 5, 60).LastsTo)
+	lasts := func(until int) bool { return away(housed(t, "cattleya", "tub"), 5, until).Lasts }
+	assert.True(t, lasts(10))
+	assert.False(t, lasts(11))
 }

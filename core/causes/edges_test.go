@@ -186,8 +186,21 @@ func TestWhatIntakeAndCareSayToTheDay(t *testing.T) {
 		medium("husk"), medium("mount"), medium("none"), medium("other"), medium(""),
 	})
 	assert.Equal(t, Absent, of(func(p *patient.Patient) { p.Intake.WaterSoFar = "soft" })["hard-water"])
-	wound := of(func(p *patient.Patient) { p.Incidents = []patient.Incident{{On: "2030-06-10", What: "torn-leaf"}} })
-	assert.Equal(t, Present, wound["wound"])
+	wound := func(on string) patient.FindingState {
+		return of(func(p *patient.Patient) { p.Incidents = []patient.Incident{{On: on, What: "torn-leaf"}} })["wound"]
+	}
+	assert.Equal(t, Present, wound("2030-05-18"), "four weeks it is fresh")
+	assert.Empty(t, wound("2030-05-17"))
+	class := func(of string) patient.FindingState {
+		return knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) { p.Intake.RootClass = of })["brown-by-nature"]
+	}
+	assert.Equal(t, []patient.FindingState{Absent, Present}, []patient.FindingState{class("pale"), class("brown")})
+	pot := func(of string) patient.FindingState {
+		return knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) { p.Intake.Pot = of })["clear-pot"]
+	}
+	assert.Equal(t, []patient.FindingState{Present, Absent, Absent, ""}, []patient.FindingState{
+		pot("clear"), pot("clay"), pot("opaque"), pot(patient.NoPot),
+	})
 	aged := func(on string) patient.FindingState {
 		return of(func(p *patient.Patient) { p.Intake.LastRepotted = on })["medium-old"]
 	}

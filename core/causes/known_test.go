@@ -53,54 +53,6 @@ func knows(t *testing.T, group string, r roots.Reading, change func(*patient.Pat
 	return states
 }
 
-func TestWhatIntakeAndPlaceKnow(t *testing.T) {
-	said := knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
-		p.Intake = patient.Intake{
-			RootClass: "pale", OldMedium: "mineral", Pot: "clear", BulbState: patient.Plump,
-			LastRepotted: "2027", ArrivedOn: "2030-06-10",
-		}
-		p.Looks[0].Noted = patient.Inspection{
-			NightLowC: mm(9), DayHighC: mm(36), NewestLeafMM: mm(100), LeafBeforeMM: mm(160),
-		}
-	})
-	assert.Equal(t, patient.Findings{
-		"brown-by-nature":  Absent,
-		"medium-organic":   Absent,
-		"clear-pot":        Present,
-		"bulbs-shrivelled": Absent,
-		"medium-old":       Present,
-		"moved-lately":     Present,
-		"cold-night":       Present,
-		"cool-nights":      Present,
-		"hot-day":          Present,
-		"growth-smaller":   Present,
-	}, said)
-	for on, wound := range map[string]patient.FindingState{"2030-06-12": Present, "2030-05-18": Present, "2030-05-17": ""} {
-		said = knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
-			broke := patient.Inspection{Accidents: []patient.Accident{{What: "torn-leaf", Count: 1}}}
-			p.Looks = append(p.Looks, patient.Look{On: on, Noted: broke})
-		})
-		assert.Equal(t, wound, said["wound"], "torn on %s: four weeks it is fresh", on)
-	}
-	for on, sprayed := range map[string]patient.FindingState{"2030-06-10": Present, "2030-06-15": "", "2029-06-10": ""} {
-		said = knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
-			p.Rounds = []patient.TreatedDay{
-				{On: on, Products: []string{"oil"}}, {On: "2030-06-14", Products: []string{"bait"}},
-			}
-		})
-		assert.Equal(t, sprayed, said["oil-or-soap"], "sprayed on %s", on)
-	}
-	said = knows(t, "vanda", roots.Reading{}, func(p *patient.Patient) {
-		p.Intake = patient.Intake{
-			RootClass: "brown", OldMedium: "other", Pot: "clay", BulbState: patient.Mixed,
-			LastRepotted: "2028", ArrivedOn: "2030-05",
-		}
-		p.Looks[0].Noted = patient.Inspection{NightLowC: mm(20)}
-	})
-	assert.Equal(t, patient.Findings{"brown-by-nature": Present, "clear-pot": Absent, "cold-night": Absent},
-		said, "a year that may be either says nothing")
-}
-
 // What stands before the pot counts in the pot; what a reading found weighs on the causes.
 func TestTheLookHearsWhatCanBeSeenInThePot(t *testing.T) {
 	p := at(t, "cattleya")

@@ -106,43 +106,6 @@ func TestStagesOfHistories(t *testing.T) {
 	assert.GreaterOrEqual(t, back, 8)
 }
 
-// The reason of a step back is what was seen, and what the next stage needs is what is missing.
-func TestWhyBackAndWhatNext(t *testing.T) {
-	why := func(told string) string {
-		h := life(t, "phalaenopsis", told).on(300).Standing.History
-		return h[len(h)-1].Why.Value
-	}
-	assert.Contains(t, why("0 read 2/5; 30 tips 2 growing; 60 tips 0"), "No tip shows any more")
-	assert.Contains(t, why("0 read 0/5; 0 leaf firm; 30 tape A 8 growing new; 40 tape A dry"), "no root lived")
-	assert.Contains(t, why("0 read 3/5; 30 tips 2 growing; 40 tips 2 dry"), "stopped or rot")
-	assert.Contains(t, why("0 read 2/5; 0 home bark; 30 tips 1 growing edge; 60 wobble yes"), "light pull")
-	assert.Contains(t, why("0 read 2/5; 0 home bark; 30 tips 1 growing edge; 60 home inorganic"), "was moved")
-	assert.Contains(t, why("0 readin 6/6; 40 old fifth-lost"), "Over a fifth")
-
-	needs := func(told string) (codes []string) {
-		for _, n := range life(t, "phalaenopsis", told).on(300).Standing.Needs {
-			codes = append(codes, n.Code)
-		}
-		return codes
-	}
-	assert.Equal(t, []string{"hold-water"}, needs("0 read 0/5; 0 leaf limp"))
-	assert.Equal(t, []string{"tip"}, needs("0 read 2/5"))
-	assert.Equal(t, []string{"in-pot", "reach"}, needs("0 read 0/5; 0 home tub; 30 tips 1 growing"))
-	assert.Equal(t, []string{"reach"}, needs("0 read 2/5; 0 home bark; 30 tips 1 growing"))
-	assert.Equal(t, []string{"leaf", "holds-pot"}, needs("0 look leaf=120; 0 read 2/5; 0 home bark; 30 tips 1 growing edge"))
-	asks := func(told string) []string { return life(t, "phalaenopsis", told).on(300).Standing.Asks(false) }
-	assert.Equal(t, []string{"leaf"}, asks("0 read 0/5; 0 leaf limp"), "it has no bulbs")
-	assert.Equal(t, []string{"tips_at", "old_roots"}, asks("0 read 2/5; 0 home bark; 30 tips 1 growing"))
-	for code := range Table().Needs {
-		if code != "in-pot" {
-			assert.NotEmpty(t, Table().Asks[code].Values, "what is needed is asked for: %s", code)
-		}
-	}
-	p := life(t, "phalaenopsis", "0 look leaf=120; 0 read 2/5; 0 home bark; 30 tips 1 growing edge").on(300)
-	assert.Contains(t, p.Standing.Needs[0].Words.Value, "96 mm", "four fifths of 120")
-	assert.Empty(t, life(t, "phalaenopsis", histories[27].told).on(300).Standing.Needs, "nothing after the last")
-}
-
 // stories are drawn lines of a plant's life.
 func stories(t *rapid.T) []string {
 	of := rapid.SampledFrom([]string{
