@@ -65,22 +65,30 @@ func did(day int, job string) noted        { return noted{day: day, did: job} }
 // What a gate or an alarm sees, at its figure and just beside it. The figures are the rows' own; that they count so is
 // common practice, no source.
 func TestWhatIsSeenToTheFigure(t *testing.T) {
+	type seen = patient.Checkin
 	tips := func(day, count int, mm float64, state string) noted {
-		return saw(day, patient.Checkin{Tips: &count, LongestMM: &mm, TipState: state})
+		return saw(day, seen{Tips: &count, LongestMM: &mm, TipState: state})
 	}
-	level := func(day int, mm float64) noted { return saw(day, patient.Checkin{ReservoirMM: &mm}) }
-	long := func(day int, mm float64) noted { return saw(day, patient.Checkin{LongestMM: &mm}) }
-	still := func(day int) noted { return saw(day, patient.Checkin{TipState: "still"}) }
-	lodger := func(day int, is patient.YesNo) noted { return saw(day, patient.Checkin{Lodger: is}) }
-	shoot := func(mm float64) noted { return saw(2, patient.Checkin{ShootMM: &mm}) }
-	bulbs := func(day int, is string) noted { return saw(day, patient.Checkin{Bulbs: is}) }
+	level := func(day int, mm float64) noted { return saw(day, seen{ReservoirMM: &mm}) }
+	long := func(day int, mm float64) noted { return saw(day, seen{LongestMM: &mm}) }
+	still := func(day int) noted { return saw(day, seen{TipState: "still"}) }
+	lodger := func(day int, is patient.YesNo) noted { return saw(day, seen{Lodger: is}) }
+	shoot := func(mm float64) noted { return saw(2, seen{ShootMM: &mm}) }
+	bulbs := func(day int, is string) noted { return saw(day, seen{Bulbs: is}) }
 	bare := func(day int, grams float64) noted { return noted{day: day, grams: grams, kind: patient.BarePlant} }
 	again := func(day int, grams float64) noted {
 		return noted{day: day, grams: grams, kind: patient.BarePlant, cut: true}
 	}
 	taped := func(day int, tip string, kept patient.YesNo) noted {
-		return saw(day, patient.Checkin{Roots: []patient.Taped{{Root: "A", Tip: tip, Kept: kept}}})
+		return saw(day, seen{Roots: []patient.Taped{{Root: "A", Tip: tip, Kept: kept}}})
 	}
+	see := func(what string) Sees { return Sees{What: what} }
+	inDays := func(what string, days float64) Sees { return Sees{What: what, Days: figure(days)} }
+	ofMM := func(what string, mm float64) Sees { return Sees{What: what, MM: figure(mm)} }
+	ofShare := func(what string, share float64) Sees { return Sees{What: what, Share: figure(share)} }
+	felt := func(day int, medium string) noted { return saw(day, seen{Medium: medium}) }
+	leaf := func(day int, is string) noted { return saw(day, seen{Leaf: is}) }
+	thrice, fromDay7 := Sees{What: "times", Job: "flush", Count: figure(3)}, Sees{What: "steady", On: figure(7)}
 	two := Sees{What: "tips", Count: figure(2), MM: figure(5)}
 	for name, x := range map[string]struct {
 		is    bool
@@ -88,79 +96,87 @@ func TestWhatIsSeenToTheFigure(t *testing.T) {
 		sees  Sees
 		noted []noted
 	}{
-		"two tips of 5 mm":            {true, 9, two, []noted{tips(2, 2, 5, "growing")}},
-		"one":                         {false, 9, two, []noted{tips(2, 1, 5, "growing")}},
-		"of 4.9 mm":                   {false, 9, two, []noted{tips(2, 2, 4.9, "growing")}},
-		"that dried":                  {false, 9, two, []noted{tips(2, 2, 5, "dry")}},
-		"that are black":              {false, 9, two, []noted{tips(2, 2, 5, "black")}},
-		"that stand still":            {true, 9, two, []noted{tips(2, 2, 5, "still")}},
-		"any tip, uncounted":          {true, 9, Sees{What: "tips"}, []noted{saw(2, patient.Checkin{TipState: "growing"})}},
-		"none":                        {false, 9, Sees{What: "tips"}, []noted{tips(2, 0, 0, "")}},
-		"from its day":                {true, 9, Sees{What: "tips", Day: figure(9)}, []noted{tips(2, 1, 5, "growing")}},
-		"before its day":              {false, 8, Sees{What: "tips", Day: figure(9)}, []noted{tips(2, 1, 5, "growing")}},
-		"seen from a day on":          {true, 9, Sees{What: "steady", On: figure(7)}, []noted{saw(7, patient.Checkin{Wobble: patient.No})}},
-		"seen the day before":         {false, 9, Sees{What: "steady", On: figure(7)}, []noted{saw(6, patient.Checkin{Wobble: patient.No})}},
-		"long enough":                 {true, 9, Sees{What: "longest", MM: figure(30)}, []noted{long(2, 30)}},
-		"not quite":                   {false, 9, Sees{What: "longest", MM: figure(30)}, []noted{long(2, 29.9)}},
-		"a shoot":                     {true, 9, Sees{What: "shoot", MM: figure(5)}, []noted{shoot(5)}},
-		"a short one":                 {false, 9, Sees{What: "shoot", MM: figure(5)}, []noted{shoot(4.9)}},
-		"no longer for 14 days":       {true, 20, Sees{What: "still", Days: figure(14)}, []noted{long(2, 9), long(16, 9)}},
-		"for 13":                      {false, 20, Sees{What: "still", Days: figure(14)}, []noted{long(2, 9), long(15, 9)}},
-		"longer by a tenth":           {false, 20, Sees{What: "still", Days: figure(14)}, []noted{long(2, 9), long(16, 9.1)}},
-		"nothing is no length":        {false, 20, Sees{What: "still", Days: figure(14)}, []noted{long(2, 0), long(16, 0)}},
-		"called still twice":          {true, 20, Sees{What: "still", Days: figure(14)}, []noted{still(2), still(16)}},
-		"called still once":           {false, 20, Sees{What: "still", Days: figure(14)}, []noted{still(16)}},
-		"a level that stands":         {true, 20, Sees{What: "level-still", Days: figure(14)}, []noted{level(2, 40), level(16, 39)}},
-		"that fell 2 mm":              {false, 20, Sees{What: "level-still", Days: figure(14)}, []noted{level(2, 40), level(16, 38)}},
-		"that stood 13 days":          {false, 20, Sees{What: "level-still", Days: figure(14)}, []noted{level(2, 40), level(15, 40)}},
-		"that was filled":             {false, 20, Sees{What: "level-still", Days: figure(14)}, []noted{level(2, 40), did(9, "refill"), level(16, 40)}},
-		"filled on the first day":     {false, 20, Sees{What: "level-still", Days: figure(14)}, []noted{level(2, 40), did(2, "refill"), level(16, 40)}},
-		"filled on the last":          {true, 20, Sees{What: "level-still", Days: figure(14)}, []noted{level(2, 40), level(16, 40), did(16, "refill")}},
-		"a level seen once":           {false, 20, Sees{What: "level-still", Days: figure(14)}, []noted{level(16, 40)}},
-		"15 % lost":                   {true, 20, Sees{What: "lost", Share: figure(0.15)}, []noted{bare(0, 200), bare(9, 170)}},
-		"a little less":               {false, 20, Sees{What: "lost", Share: figure(0.15)}, []noted{bare(0, 200), bare(9, 170.1)}},
-		"since it was cut":            {false, 20, Sees{What: "lost", Share: figure(0.15)}, []noted{bare(0, 200), again(4, 171), bare(9, 169)}},
-		"before it was housed":        {false, 20, Sees{What: "lost", Share: figure(0.15)}, []noted{bare(-5, 200), bare(0, 170), bare(9, 160)}},
-		"falls too fast":              {true, 20, Sees{What: "falls", Share: figure(0.15)}, []noted{bare(0, 200), bare(7, 190), bare(14, 180)}},
-		"by two weights":              {false, 20, Sees{What: "falls", Share: figure(0.15)}, []noted{bare(0, 200), bare(14, 180)}},
-		"within a week":               {false, 20, Sees{What: "falls", Share: figure(0.15)}, []noted{bare(0, 200), bare(3, 190), bare(6, 180)}},
-		"falls slowly":                {false, 20, Sees{What: "falls", Share: figure(0.15)}, []noted{bare(0, 200), bare(7, 199.9), bare(14, 199.8)}},
-		"falls, and a tip is out":     {false, 20, Sees{What: "falls", Share: figure(0.15)}, []noted{bare(0, 200), bare(7, 190), bare(14, 180), tips(15, 1, 5, "growing")}},
-		"three times":                 {true, 20, Sees{What: "times", Job: "flush", Count: figure(3)}, []noted{did(1, "flush"), did(2, "flush"), did(20, "flush")}},
-		"twice":                       {false, 20, Sees{What: "times", Job: "flush", Count: figure(3)}, []noted{did(1, "flush"), did(2, "flush"), did(3, "rinse")}},
-		"seven clean mornings":        {true, 9, Sees{What: "clean", Count: figure(2)}, []noted{lodger(2, "no"), lodger(3, "no")}},
-		"a find starts anew":          {false, 9, Sees{What: "clean", Count: figure(2)}, []noted{lodger(2, "no"), lodger(3, "yes"), lodger(4, "no")}},
-		"thinner 14 days after a sip": {true, 20, Sees{What: "thinner-after-sip", Days: figure(14)}, []noted{did(2, "sip"), bulbs(16, "same")}},
-		"13 days after":               {false, 20, Sees{What: "thinner-after-sip", Days: figure(14)}, []noted{did(2, "sip"), bulbs(15, "same")}},
-		"plumper":                     {false, 20, Sees{What: "thinner-after-sip", Days: figure(14)}, []noted{did(2, "sip"), bulbs(16, "plumper")}},
-		"after no sip":                {false, 20, Sees{What: "thinner-after-sip", Days: figure(14)}, []noted{did(2, "little"), bulbs(16, "thinner")}},
-		"wet for 10 days":             {true, 20, Sees{What: "wet", Days: figure(10)}, []noted{saw(10, patient.Checkin{Medium: "wet"})}},
-		"for 9":                       {false, 20, Sees{What: "wet", Days: figure(10)}, []noted{saw(9, patient.Checkin{Medium: "wet"})}},
-		"watered since":               {false, 20, Sees{What: "wet", Days: figure(10)}, []noted{saw(10, patient.Checkin{Medium: "wet"}), did(11, "little")}},
-		"dry in a day":                {true, 9, Sees{What: "dry-within", Days: figure(1)}, []noted{saw(3, patient.Checkin{Medium: "dry"}), did(2, "little")}},
-		"in two":                      {false, 9, Sees{What: "dry-within", Days: figure(1)}, []noted{did(2, "little"), saw(4, patient.Checkin{Medium: "dry"})}},
-		"the time before last":        {true, 9, Sees{What: "dry-within", Days: figure(1)}, []noted{saw(3, patient.Checkin{Medium: "dry"}), did(2, "little"), did(4, "little")}},
-		"long ago":                    {false, 9, Sees{What: "dry-within", Days: figure(1)}, []noted{saw(3, patient.Checkin{Medium: "dry"}), did(2, "little"), did(4, "little"), did(6, "little")}},
-		"limp, and wet":               {true, 9, Sees{What: "limp-wet"}, []noted{saw(2, patient.Checkin{Leaf: "limp", Medium: "wet"})}},
-		"limp, of water nothing":      {false, 9, Sees{What: "limp-wet"}, []noted{saw(2, patient.Checkin{Leaf: "limp"})}},
-		"limp, and not dry":           {true, 9, Sees{What: "limp-damp"}, []noted{saw(2, patient.Checkin{Leaf: "limp"})}},
-		"limp and dry":                {false, 9, Sees{What: "limp-damp"}, []noted{saw(2, patient.Checkin{Leaf: "limp", Medium: "dry"})}},
-		"firm again":                  {false, 9, Sees{What: "limp-damp"}, []noted{saw(2, patient.Checkin{Leaf: "limp"}), saw(3, patient.Checkin{Leaf: "firm"})}},
-		"a black tip":                 {true, 9, Sees{What: "tips-black"}, []noted{saw(2, patient.Checkin{TipState: "black"})}},
-		"of a followed root":          {true, 9, Sees{What: "tips-black"}, []noted{taped(2, "black", "")}},
-		"which was lost":              {false, 9, Sees{What: "tips-black"}, []noted{taped(2, "black", ""), taped(3, "", patient.No)}},
-		"which grows again":           {false, 9, Sees{What: "tips-black"}, []noted{taped(2, "black", ""), taped(3, "growing", "")}},
-		"at the edge":                 {true, 9, Sees{What: "at-edge"}, []noted{saw(2, patient.Checkin{Tips: n(1), TipsAt: "edge"})}},
-		"at the edge, and black":      {false, 9, Sees{What: "at-edge"}, []noted{saw(2, patient.Checkin{Tips: n(1), TipsAt: "edge", TipState: "black"})}},
-		"in the air":                  {false, 9, Sees{What: "at-edge"}, []noted{saw(2, patient.Checkin{Tips: n(1), TipsAt: "air"})}},
-		"grows":                       {true, 9, Sees{What: "grows"}, []noted{saw(2, patient.Checkin{Growth: patient.Growing})}},
-		"grew":                        {false, 9, Sees{What: "grows"}, []noted{saw(2, patient.Checkin{Growth: patient.Growing}), saw(3, patient.Checkin{Growth: patient.Idle})}},
-		"clear of film and pests":     {true, 9, Sees{What: "clear"}, []noted{saw(2, patient.Checkin{Film: "green", Pests: patient.No})}},
-		"clear of film":               {false, 9, Sees{What: "clear"}, []noted{saw(2, patient.Checkin{Film: "none"})}},
-		"a patch that is the same":    {true, 9, Sees{What: "patch-same"}, []noted{saw(2, patient.Checkin{Patch: "same"})}},
-		"that had grown":              {false, 9, Sees{What: "patch-same"}, []noted{saw(2, patient.Checkin{Patch: "grown"}), saw(3, patient.Checkin{Patch: "same"})}},
-		"that has grown":              {true, 9, Sees{What: "patch-grown"}, []noted{saw(2, patient.Checkin{Patch: "general"})}},
-		"what no row sees":            {false, 9, Sees{What: "moon"}, nil},
+		"two tips of 5 mm":        {true, 9, two, []noted{tips(2, 2, 5, "growing")}},
+		"one":                     {false, 9, two, []noted{tips(2, 1, 5, "growing")}},
+		"of 4.9 mm":               {false, 9, two, []noted{tips(2, 2, 4.9, "growing")}},
+		"that dried":              {false, 9, two, []noted{tips(2, 2, 5, "dry")}},
+		"that are black":          {false, 9, two, []noted{tips(2, 2, 5, "black")}},
+		"that stand still":        {true, 9, two, []noted{tips(2, 2, 5, "still")}},
+		"any tip, uncounted":      {true, 9, see("tips"), []noted{saw(2, seen{TipState: "growing"})}},
+		"none":                    {false, 9, see("tips"), []noted{tips(2, 0, 0, "")}},
+		"from its day":            {true, 9, Sees{What: "tips", Day: figure(9)}, []noted{tips(2, 1, 5, "growing")}},
+		"before its day":          {false, 8, Sees{What: "tips", Day: figure(9)}, []noted{tips(2, 1, 5, "growing")}},
+		"seen from a day on":      {true, 9, fromDay7, []noted{saw(7, seen{Wobble: patient.No})}},
+		"seen the day before":     {false, 9, fromDay7, []noted{saw(6, seen{Wobble: patient.No})}},
+		"long enough":             {true, 9, ofMM("longest", 30), []noted{long(2, 30)}},
+		"not quite":               {false, 9, ofMM("longest", 30), []noted{long(2, 29.9)}},
+		"a shoot":                 {true, 9, ofMM("shoot", 5), []noted{shoot(5)}},
+		"a short one":             {false, 9, ofMM("shoot", 5), []noted{shoot(4.9)}},
+		"no longer for 14 days":   {true, 20, inDays("still", 14), []noted{long(2, 9), long(16, 9)}},
+		"for 13":                  {false, 20, inDays("still", 14), []noted{long(2, 9), long(15, 9)}},
+		"longer by a tenth":       {false, 20, inDays("still", 14), []noted{long(2, 9), long(16, 9.1)}},
+		"nothing is no length":    {false, 20, inDays("still", 14), []noted{long(2, 0), long(16, 0)}},
+		"called still twice":      {true, 20, inDays("still", 14), []noted{still(2), still(16)}},
+		"called still once":       {false, 20, inDays("still", 14), []noted{still(16)}},
+		"a level that stands":     {true, 20, inDays("level-still", 14), []noted{level(2, 40), level(16, 39)}},
+		"that fell 2 mm":          {false, 20, inDays("level-still", 14), []noted{level(2, 40), level(16, 38)}},
+		"that stood 13 days":      {false, 20, inDays("level-still", 14), []noted{level(2, 40), level(15, 40)}},
+		"that was filled":         {false, 20, inDays("level-still", 14), []noted{level(2, 40), did(9, "refill"), level(16, 40)}},
+		"filled on the first day": {false, 20, inDays("level-still", 14), []noted{level(2, 40), did(2, "refill"), level(16, 40)}},
+		"filled on the last":      {true, 20, inDays("level-still", 14), []noted{level(2, 40), level(16, 40), did(16, "refill")}},
+		"a level seen once":       {false, 20, inDays("level-still", 14), []noted{level(16, 40)}},
+		"15 % lost":               {true, 20, ofShare("lost", 0.15), []noted{bare(0, 200), bare(9, 170)}},
+		"a little less":           {false, 20, ofShare("lost", 0.15), []noted{bare(0, 200), bare(9, 170.1)}},
+		"since it was cut": {false, 20, ofShare("lost", 0.15),
+			[]noted{bare(0, 200), again(4, 171), bare(9, 169)}},
+		"before it was housed": {false, 20, ofShare("lost", 0.15), []noted{bare(-5, 200), bare(0, 170), bare(9, 160)}},
+		"falls too fast": {true, 20, ofShare("falls", 0.15),
+			[]noted{bare(0, 200), bare(7, 190), bare(14, 180)}},
+		"by two weights": {false, 20, ofShare("falls", 0.15), []noted{bare(0, 200), bare(14, 180)}},
+		"within a week": {false, 20, ofShare("falls", 0.15),
+			[]noted{bare(0, 200), bare(3, 190), bare(6, 180)}},
+		"falls slowly": {false, 20, ofShare("falls", 0.15),
+			[]noted{bare(0, 200), bare(7, 199.9), bare(14, 199.8)}},
+		"falls, and a tip is out": {false, 20, ofShare("falls", 0.15),
+			[]noted{bare(0, 200), bare(7, 190), bare(14, 180), tips(15, 1, 5, "growing")}},
+		"three times":          {true, 20, thrice, []noted{did(1, "flush"), did(2, "flush"), did(20, "flush")}},
+		"twice":                {false, 20, thrice, []noted{did(1, "flush"), did(2, "flush"), did(3, "rinse")}},
+		"seven clean mornings": {true, 9, Sees{What: "clean", Count: figure(2)}, []noted{lodger(2, "no"), lodger(3, "no")}},
+		"a find starts anew": {false, 9, Sees{What: "clean", Count: figure(2)},
+			[]noted{lodger(2, "no"), lodger(3, "yes"), lodger(4, "no")}},
+		"thinner 14 days after a sip": {true, 20, inDays("thinner-after-sip", 14), []noted{did(2, "sip"), bulbs(16, "same")}},
+		"13 days after":               {false, 20, inDays("thinner-after-sip", 14), []noted{did(2, "sip"), bulbs(15, "same")}},
+		"plumper":                     {false, 20, inDays("thinner-after-sip", 14), []noted{did(2, "sip"), bulbs(16, "plumper")}},
+		"after no sip":                {false, 20, inDays("thinner-after-sip", 14), []noted{did(2, "little"), bulbs(16, "thinner")}},
+		"wet for 10 days":             {true, 20, inDays("wet", 10), []noted{felt(10, "wet")}},
+		"for 9":                       {false, 20, inDays("wet", 10), []noted{felt(9, "wet")}},
+		"watered since":               {false, 20, inDays("wet", 10), []noted{felt(10, "wet"), did(11, "little")}},
+		"dry in a day":                {true, 9, inDays("dry-within", 1), []noted{felt(3, "dry"), did(2, "little")}},
+		"in two":                      {false, 9, inDays("dry-within", 1), []noted{did(2, "little"), felt(4, "dry")}},
+		"the time before last":        {true, 9, inDays("dry-within", 1), []noted{felt(3, "dry"), did(2, "little"), did(4, "little")}},
+		"long ago": {false, 9, inDays("dry-within", 1),
+			[]noted{felt(3, "dry"), did(2, "little"), did(4, "little"), did(6, "little")}},
+		"limp, and wet":          {true, 9, see("limp-wet"), []noted{saw(2, seen{Leaf: "limp", Medium: "wet"})}},
+		"limp, of water nothing": {false, 9, see("limp-wet"), []noted{leaf(2, "limp")}},
+		"limp, and not dry":      {true, 9, see("limp-damp"), []noted{leaf(2, "limp")}},
+		"limp and dry":           {false, 9, see("limp-damp"), []noted{saw(2, seen{Leaf: "limp", Medium: "dry"})}},
+		"firm again":             {false, 9, see("limp-damp"), []noted{leaf(2, "limp"), leaf(3, "firm")}},
+		"a black tip":            {true, 9, see("tips-black"), []noted{saw(2, seen{TipState: "black"})}},
+		"of a followed root":     {true, 9, see("tips-black"), []noted{taped(2, "black", "")}},
+		"which was lost":         {false, 9, see("tips-black"), []noted{taped(2, "black", ""), taped(3, "", patient.No)}},
+		"which grows again":      {false, 9, see("tips-black"), []noted{taped(2, "black", ""), taped(3, "growing", "")}},
+		"at the edge":            {true, 9, see("at-edge"), []noted{saw(2, seen{Tips: n(1), TipsAt: "edge"})}},
+		"at the edge, and black": {false, 9, see("at-edge"), []noted{saw(2, seen{Tips: n(1), TipsAt: "edge", TipState: "black"})}},
+		"in the air":             {false, 9, see("at-edge"), []noted{saw(2, seen{Tips: n(1), TipsAt: "air"})}},
+		"grows":                  {true, 9, see("grows"), []noted{saw(2, seen{Growth: patient.Growing})}},
+		"grew": {false, 9, see("grows"),
+			[]noted{saw(2, seen{Growth: patient.Growing}), saw(3, seen{Growth: patient.Idle})}},
+		"clear of film and pests":  {true, 9, see("clear"), []noted{saw(2, seen{Film: "green", Pests: patient.No})}},
+		"clear of film":            {false, 9, see("clear"), []noted{saw(2, seen{Film: "none"})}},
+		"a patch that is the same": {true, 9, see("patch-same"), []noted{saw(2, seen{Patch: "same"})}},
+		"that had grown":           {false, 9, see("patch-same"), []noted{saw(2, seen{Patch: "grown"}), saw(3, seen{Patch: "same"})}},
+		"that has grown":           {true, 9, see("patch-grown"), []noted{saw(2, seen{Patch: "general"})}},
+		"what no row sees":         {false, 9, see("moon"), nil},
 	} {
 		assert.Equal(t, x.is, watched(t, x.today, x.noted...).holds(x.sees, on(x.today)), name)
 	}
@@ -178,7 +194,8 @@ func TestTheDayOnWhichAGateOpens(t *testing.T) {
 	assert.Empty(t, opened(2, steady, firm(3)), "it was not seen yet")
 	assert.Empty(t, opened(9, steady, firm(-1)))
 	assert.Equal(t, on(9), opened(20, Gate{Sees: []Sees{{What: "day", Day: figure(9)}}}))
-	assert.Equal(t, on(5), opened(20, Gate{Sees: []Sees{{What: "times", Job: "flush", Count: figure(1)}}}, did(5, "flush")))
+	assert.Equal(t, on(5), opened(20, Gate{Sees: []Sees{{What: "times", Job: "flush", Count: figure(1)}}},
+		did(5, "flush")))
 }
 
 // The medium is past its life from four fifths of its months on, a house rule, or once it was seen to be.
@@ -233,7 +250,8 @@ func TestFromOneWateringToTheNext(t *testing.T) {
 	assert.False(t, look(0, "pot-light").isDry(), "of the day it was housed")
 	pot := func(moment patient.Moment, because patient.Because) *watch {
 		w := watched(t, 9)
-		w.Weights = []patient.Weight{{At: start.AddDate(0, 0, 4), Kind: patient.InPot, Grams: 400, Moment: moment, Because: because}}
+		w.Weights = []patient.Weight{{At: start.AddDate(0, 0, 4), Kind: patient.InPot, Grams: 400,
+			Moment: moment, Because: because}}
 		w.water = w.stretches()
 		return w
 	}

@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
 	"therapeon/core/patient"
@@ -137,4 +138,50 @@ func TestEveryCutOfRotThatRuns(t *testing.T) {
 		ids = append(ids, it.RootID)
 	}
 	assert.Equal(t, []string{"r", "q", "s", "p"}, ids)
+}
+
+// Where nothing is cut nothing is rinsed; how much of a medium comes off is said by what asks for it; before rot comes
+// off after what was dead and dry, that is said.
+func TestWhatGoesWithTheCuts(t *testing.T) {
+	sound := caseOf("cattleya")
+	sound.reads(false, roots.Firm)
+	assert.NotContains(t, codes(sound.draw()), "rinse-roots")
+	assert.NotContains(t, codes(sound.draw()), "dry-joints")
+	rotted := caseOf("cattleya")
+	rotted.reads(false, roots.Mushy)
+	assert.Contains(t, codes(rotted.draw()), "rinse-roots")
+	for action, job := range map[string]string{"strip-medium": "old-medium", "isolate": "handle-last"} {
+		v := caseOf("cattleya")
+		v.reads(false, roots.Mushy)
+		v.Suspect = true
+		v.Actions[action] = []string{"Worms"}
+		a, _ := causes.Table().Action(action)
+		j := jobOf(t, v.draw(), job)
+		assert.Equal(t, []string{"Worms"}, j.Because)
+		assert.Equal(t, job == "old-medium", j.Do == a.Words, "%s: %s", action, j.Do.Value)
+	}
+	cuts := func(clings roots.Clinging, feels ...roots.Feel) cleaning.List {
+		v := caseOf("cattleya")
+		mm := 80.0
+		var all []roots.Root
+		for i, f := range feels {
+			of := []roots.Segment{{LengthMM: &mm, Feel: f, Colour: roots.ColourPale}}
+			all = append(all, roots.Root{ID: string(rune('a' + i)), Count: 1, Clinging: clings, Segments: of})
+		}
+		v.Patient.Reading = &patient.Reading{Checks: roots.Checks{}, Roots: roots.Reading{Roots: all}}
+		return cleaning.Cuts(v.Patient)
+	}
+	says := func(feels ...roots.Feel) bool {
+		list := cuts("", feels...)
+		return slices.ContainsFunc(list.Items, func(it cleaning.Item) bool {
+			return slices.Contains(it.Before, cleaning.Notes()["to-rot"])
+		})
+	}
+	assert.True(t, says(roots.Hollow, roots.Mushy))
+	assert.False(t, says(roots.Mushy))
+	assert.False(t, says(roots.Hollow))
+	assert.Contains(t, cuts("", roots.Mushy).Before, cleaning.Notes()["blade"])
+	clings := cuts(roots.ClingsRotting, roots.Firm)
+	assert.NotEmpty(t, clings.Items)
+	assert.NotContains(t, clings.Before, cleaning.Notes()["blade"], "nothing is cut")
 }

@@ -51,6 +51,8 @@ func TestDaysToComeTakeTheMeanOfTheLastOnes(t *testing.T) {
 	assert.True(t, ok)
 	assert.Equal(t, Mean, from)
 	assert.InDelta(t, 24, c, 1e-9, "the mean of 20, 22 and 30")
+	c, _, _ = p.At(HourOf(time.Date(2031, 5, 9, 3, 0, 0, 0, time.UTC)))
+	assert.InDelta(t, 12, c, 1e-9, "of 10, 12 and 14")
 }
 
 func TestTheHourlyCurveKeepsTheDaysMean(t *testing.T) {
@@ -110,6 +112,18 @@ func TestTheDailyRangeTakesWhatWasMeasured(t *testing.T) {
 	ranges := p.DailyRange()
 	assert.Equal(t, Day{"2031-05-14", 14, 25}, ranges["2031-05-14"], "the log before the table")
 	assert.Equal(t, Day{"2031-05-15", 9, 19}, ranges["2031-05-15"], "the table before a single hour")
+}
+
+// The days beside a time are those a whole day before and after it, also where a day has 25 hours.
+func TestTheDaysBesideATime(t *testing.T) {
+	berlin, err := time.LoadLocation("Europe/Berlin")
+	require.NoError(t, err)
+	p := &Station{Zone: berlin, Days: map[string]Day{"2030-10-26": {}, "2030-10-27": {}, "2030-10-28": {}, "2030-10-29": {}}}
+	at := HourOf(time.Date(2030, 10, 27, 23, 0, 0, 0, berlin))
+	days := p.DaysBetween(at, at)
+	assert.Contains(t, days, "2030-10-26")
+	assert.Contains(t, days, "2030-10-28")
+	assert.NotContains(t, days, "2030-10-29")
 }
 
 func TestTwoDaysAreNoMean(t *testing.T) {

@@ -228,3 +228,70 @@ func TestASpikeThatIsCut(t *testing.T) {
 	assert.Equal(t, "unread", is(&look.Call{Do: "wait"}))
 	assert.Equal(t, "keep", is(&look.Call{Do: "keep"}))
 }
+
+// Ninety days after a move it is left alone, common practice; what is asked for then is asked all the same.
+func TestHowLongAMoveCounts(t *testing.T) {
+	since := func(moved string, found ...string) *asked {
+		return asking(plant(t, "cattleya", func(p *patient.Patient) {
+			p.Intake.LastRepotted = moved
+			p.Looks = []patient.Look{{On: day, Noted: patient.Inspection{Findings: patient.Findings{"tips-growing": patient.Absent}}}}
+			for _, f := range found {
+				p.Looks[0].Noted.Findings[f] = patient.Present
+			}
+		}), Ask{})
+	}
+	assert.True(t, since("2030-02-14").fresh, "ninety days")
+	assert.True(t, since("2030-02-14").moved)
+	assert.Equal(t, "2030-05-16", since("2030-02-14").rests)
+	assert.False(t, since("2030-02-13").fresh)
+	drowned := since("2030-02-14", "limp-though-wet")
+	assert.True(t, drowned.fresh)
+	assert.False(t, drowned.moved, "it is asked for")
+	assert.False(t, since("").fresh, "nobody knows when")
+}
+
+// An aerial root is cut once it was read to be dead; roots of before the present home say nothing of today.
+func TestAnAerialRoot(t *testing.T) {
+	is := func(feel roots.Feel, depth roots.Depth, home string) string {
+		mm := 80.0
+		a := of(plant(t, "cattleya", func(p *patient.Patient) {
+			p.Reading = &patient.Reading{On: "2030-05-10", Checks: roots.Checks{},
+				Roots: roots.Reading{Roots: []roots.Root{
+					{ID: "a", Count: 1, Depth: depth, Segments: []roots.Segment{{LengthMM: &mm, Feel: feel}}},
+				}}}
+			if home != "" {
+				p.Homes = []patient.Home{rehome.Stands(home, "bark", nil)}
+				p.Homes[0].Potted = true
+			}
+		}), advice.Leave)
+		return row(a.cutAerial)
+	}
+	assert.Equal(t, "dead", is(roots.Mushy, roots.Aerial, ""))
+	assert.Equal(t, "live", is(roots.Firm, roots.Aerial, ""))
+	assert.Equal(t, "live", is(roots.Mushy, roots.Edge, ""))
+	assert.Equal(t, "live", is(roots.Mushy, roots.Aerial, "2030-05-12"), "housed since")
+	assert.Equal(t, "live", row(of(plant(t, "cattleya"), advice.Leave).cutAerial), "nothing was read")
+	firm := func(state patient.FindingState, replaceable string) string {
+		a := of(plant(t, "cattleya"), advice.Leave)
+		grows(a.p, patient.Idle)
+		a.p.Looks[0].Noted.Findings, a.p.Intake.Replaceable = patient.Findings{"nothing-firm": state}, replaceable
+		return row(a.discard)
+	}
+	assert.Equal(t, "nothing", firm(patient.Present, ""))
+	assert.Equal(t, "nothing-rare", firm(patient.Present, "never"))
+	assert.Equal(t, "firm", firm(patient.Absent, "never"))
+	assert.Equal(t, "lives", firm("", "never"))
+	salt := func(found patient.FindingState, acts bool, decided string) string {
+		a := of(plant(t, "cattleya"), advice.Leave)
+		grows(a.p, patient.Growing)
+		a.p.Looks[0].Noted.Findings, a.seen.Decision = patient.Findings{"crust": found}, decided
+		if acts {
+			a.p.Judge = func(*patient.Patient) patient.Heard { return patient.Heard{Acted: []string{"salt-burn"}} }
+		}
+		return row(a.feedBySigns)
+	}
+	assert.Equal(t, "salt", salt(patient.Present, false, ""))
+	assert.Equal(t, "salt", salt("", true, look.Leave))
+	assert.Equal(t, "growing", salt("", true, ""), "of a look that does not hold any more")
+	assert.Equal(t, "growing", salt("", false, look.Leave))
+}
