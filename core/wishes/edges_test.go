@@ -234,7 +234,8 @@ func TestHowLongAMoveCounts(t *testing.T) {
 	since := func(moved string, found ...string) *asked {
 		return asking(plant(t, "cattleya", func(p *patient.Patient) {
 			p.Intake.LastRepotted = moved
-			p.Looks = []patient.Look{{On: day, Noted: patient.Inspection{Findings: patient.Findings{"tips-growing": patient.Absent}}}}
+			grows(p, "")
+			p.Looks[0].Noted.Findings = patient.Findings{"tips-growing": patient.Absent}
 			for _, f := range found {
 				p.Looks[0].Noted.Findings[f] = patient.Present
 			}
