@@ -2,7 +2,6 @@ package api
 
 import (
 	"fmt"
-	"net/http"
 	"net/http/httptest"
 	"path/filepath"
 	"testing"
@@ -96,37 +95,6 @@ func (x *tended) items() (list []string) {
 }
 
 const rootlessMoth = `{"tag":"Moth","group":"phalaenopsis","leaf_count":4,"old_medium":"bark"}`
-
-// A gate opened by a check-in turns the reservoir on, and every page hears it.
-func TestACheckInOpensAGate(t *testing.T) {
-	x := startTending(t)
-	p := x.does("POST", "/api/v1/plants", rootlessMoth)
-	at := fmt.Sprintf("/api/v1/plants/%v", p["id"])
-	r := x.does("POST", at+"/readings", `{"read_on":"2030-04-20"}`)
-	x.does("PUT", fmt.Sprintf("/api/v1/readings/%v", r["id"]), fmt.Sprintf(
-		`{"version":%v,"read_on":"2030-04-20","reading":{"roots":[{"id":"a","count":9,"segments":[{"length_mm":60,"feel":"hollow"}]}]}}`,
-		r["version"],
-	))
-	x.does("POST", at+"/homes", `{"route":"inorganic","from_on":"2030-04-25","pot":{"shape":"round","top_mm":110,"bottom_mm":85,"height_mm":120,"wall":"clear"}}`)
-	care := x.care(1)
-	require.Equal(t, "tips-first", under(listAt(care, "runs")[0], "code"))
-	assert.Empty(t, x.dueOn(1, "refill"), "no reservoir yet")
-	x.does("POST", at+"/checkins", `{"noted":{"tips":1,"tip_state":"growing","tips_at":"edge"}}`)
-	care = x.care(1)
-	require.Equal(t, "mineral", under(listAt(care, "runs")[0], "code"))
-	assert.Equal(t, "2030-05-15", x.dueOn(1, "refill")[:10], "its reservoir today")
-	before := listAt(listAt(care, "runs")[0], "before")
-	assert.Equal(t, "green-tip", under(before[0], "by"))
-	seen := listAt(care, "checkins")[0]
-	back := fmt.Sprintf(`{"version":%v,"noted":{"tips":1,"tip_state":"growing","tips_at":"edge"},"gone":true}`, under(seen, "version"))
-	x.does("PUT", fmt.Sprintf("/api/v1/checkins/%v", under(seen, "id")), back)
-	assert.Equal(t, "tips-first", under(listAt(x.care(1), "runs")[0], "code"), "taken back, it is as it was")
-
-	x.does("PUT", at+"/aftercare", `{"version":0,"chosen":{"gates":{"tips-first/green-tip":"2030-05-10"}}}`)
-	assert.Equal(t, "mineral", under(listAt(x.care(1), "runs")[0], "code"), "said by hand")
-	status, _, _ := x.send("PUT", at+"/aftercare", `{"version":0,"chosen":{}}`)
-	assert.Equal(t, http.StatusConflict, status, "an older version")
-}
 
 // What was seen at a check-in is heard by the look, the advice, the causes and May I at once.
 func TestEveryPageHearsACheckIn(t *testing.T) {

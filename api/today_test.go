@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"io"
 	"net/http"
-	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -202,36 +201,4 @@ func TestACalendarToSubscribeTo(t *testing.T) {
 	x.does("PUT", "/api/v1/calendar", `{"shared":false,"by":"plant"}`)
 	status, _ = read("/api/v1/calendars/" + renewed + ".ics")
 	assert.Equal(t, http.StatusNotFound, status)
-}
-
-// An evening and an absence over the interface.
-func TestAnEveningAndAnAbsence(t *testing.T) {
-	x := startTending(t)
-	for _, tag := range []string{"A", "B"} {
-		x.does("POST", "/api/v1/plants", fmt.Sprintf(`{"tag":%q,"group":"cattleya","pot":"none","old_medium":"none"}`, tag))
-	}
-	look := x.does("POST", "/api/v1/plants/2/inspections", `{}`)
-	x.does("PUT", fmt.Sprintf("/api/v1/inspections/%v", look["id"]), fmt.Sprintf(
-		`{"version":%v,"looked_on":%q,"inspection":{"findings":{"black-edge":"present"},"unpotted":true}}`,
-		look["version"], look["looked_on"],
-	))
-	e := x.does("GET", "/api/v1/evening?minutes=20", "")
-	require.NotEmpty(t, listAt(e, "tonight"))
-	tags := func(of []any) (list []string) {
-		for _, c := range of {
-			list = append(list, under(c, "tag").(string))
-		}
-		return list
-	}
-	assert.Contains(t, tags(listAt(e, "tonight")), "B", "what runs is of tonight")
-	assert.ElementsMatch(t, []string{"A", "B"}, slices.Concat(tags(listAt(e, "tonight")), tags(listAt(e, "waits"))))
-
-	x.housed(`{"tag":"Held","group":"phalaenopsis","leaf_count":4}`, "tub", "2030-05-01")
-	a := x.does("GET", "/api/v1/away?from=2030-05-17&until=2030-05-31", "")
-	require.Len(t, listAt(a, "plants"), 1)
-	held := listAt(a, "plants")[0]
-	assert.Equal(t, false, under(held, "lasts"))
-	assert.NotEmpty(t, listAt(held, "makes"))
-	assert.NotEmpty(t, listAt(held, "sits"))
-	assert.NotEmpty(t, listAt(a, "never"))
 }

@@ -294,34 +294,6 @@ func (s *server) get(t *testing.T, path string) string {
 	return string(body)
 }
 
-// Two at one plan: the second is shown that it was changed, and nothing is lost. A
-// restart and a reload keep what was planned.
-func TestAPlanSurvivesTwoPeopleAndARestart(t *testing.T) {
-	s := fresh(t)
-	rootlessPlant(t, s)
-	p := open(t, s.url+"/plants/1/rehome/pot", bench)
-	p.choose("[data-field='Way'] select", "Bark mix")
-	p.see(".rehome-house .said-headline", "Bark mix: a pot of")
-	p.see(".standing-saved", "Saved")
-	p.offline(true)
-	s.send(t, "PUT", "/api/v1/plants/1/home", `{"version":1,"plan":{"route":"bark","base_mm":55}}`)
-	p.fill("Width of its base", "70")
-	p.offline(false)
-	p.see("[data-notice='trouble']", "This plan was changed elsewhere meanwhile.")
-	p.tap("[data-notice='trouble'] button", "Put mine over it")
-	p.see(".standing-saved", "Saved")
-	assert.Contains(t, s.get(t, "/api/v1/plants/1/home"), `"base_mm":70`)
-
-	s.kill()
-	p.tap(".ant-radio-group label", "A skewer across")
-	p.see("[data-part='offline']", "Therapeon does not answer.")
-	s.again(t)
-	p.see(".standing-saved", "Saved")
-	p.MustReload().MustWaitLoad()
-	p.see(".ant-radio-group label:has(input:checked)", "A skewer across")
-	assert.Contains(t, s.get(t, "/api/v1/plants/1/home"), `"still":"skewer"`)
-}
-
 // Media on the shelf by the form, a mix of one's own kept, and two pots added up for
 // tonight, with their labels on one sheet.
 func TestTonightsPotsAgainstTheShelf(t *testing.T) {
@@ -429,20 +401,4 @@ func TestANewcomersPlantFindsItsWay(t *testing.T) {
 	p.tap(".plant-strip span", "Re-home")
 	p.see("[data-part='race'] .said-headline", "chance")
 	p.gone("[data-part='air']", "is taken")
-}
-
-// Every figure that the way home rests on is in the library, with its mark.
-func TestTheFiguresOfRehomingAreInTheLibrary(t *testing.T) {
-	s := fresh(t)
-	p := open(t, s.url+"/library/figures", phone)
-	p.see(".library-figures h3", "The race")
-	p.see(".library-figures h3", "Media and mixes")
-	p.see(".library-figures dd", "0.4 (0.2–1)")
-	assert.Greater(t, len(p.MustElements(".library-figures [data-mark]")), 150)
-	p.fits(phone.width)
-	require.NoError(t, p.find(`input[aria-label="Find in the library"]`).Input("surface tension"))
-	p.see(".library-figures dd", "0.0728")
-	p.gone(".library-figures h3", "The race")
-	p.tap(".library-figures [data-mark]", "published")
-	p.see(".mark-more", "Vargaftik")
 }

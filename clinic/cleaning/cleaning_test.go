@@ -280,30 +280,3 @@ func TestAJobOfAnotherDayKeepsItsDay(t *testing.T) {
 	assert.Equal(t, "2030-04-02", trial.JobIn(t, plan.Plan, "clear-bench").On)
 	assert.Equal(t, "2030-04-03", trial.JobIn(t, plan.Plan, "wash-leaves").On)
 }
-
-// What the intake says of a plant comes back as it was, and the plan follows it.
-func TestThePlantsOwnSidesOfTheCleaning(t *testing.T) {
-	c := trial.NewClinic(t)
-	p, r := trial.Begun(
-		t,
-		c,
-		patient.Intake{Tag: "x", Group: "cattleya", TereteLeaves: true,
-			Sides: disputes.Sides{disputes.Peroxide: "pests-only", disputes.CutPowder: "dry"}},
-	)
-	trial.Save(t, c, r, trial.Entry("a", 3, 60, "mushy"))
-	back, err := c.Intake.Plant(t.Context(), p.ID)
-	require.NoError(t, err)
-	assert.EqualValues(t, "pests-only", back.Intake.Sides[disputes.Peroxide])
-	assert.EqualValues(t, "dry", back.Intake.Sides[disputes.CutPowder])
-	assert.True(t, back.Intake.TereteLeaves)
-	for _, j := range trial.MustPlan(t, c, p.ID).Jobs {
-		assert.NotEqual(t, "peroxide", j.Code, "rot is no pest")
-		assert.NotEqual(t, "powder", j.Code)
-	}
-	changed := back.Intake
-	changed.Sides[disputes.Peroxide] = ""
-	_, err = c.Intake.ChangePlant(t.Context(), p.ID, back.Version, changed)
-	require.NoError(t, err)
-	assert.EqualValues(t, "with-finding",
-		trial.JobIn(t, trial.MustPlan(t, c, p.ID), "peroxide").Side.Choice.Code, "as the house again")
-}

@@ -7,7 +7,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"therapeon/clinic/bench"
 	"therapeon/clinic/history"
 	lookservice "therapeon/clinic/look"
 	rootsservice "therapeon/clinic/roots"
@@ -47,49 +46,6 @@ func TestALookGoesByTheRootsReadBeforeTheNext(t *testing.T) {
 	}
 	assert.EqualValues(t, "present", mushy(first.ID))
 	assert.EqualValues(t, "absent", mushy(second.ID))
-}
-
-// What broke when it was unpotted is a wound at the next look, not at its own.
-func TestWhatBrokeIsAWoundAtTheNextLook(t *testing.T) {
-	c := trial.NewClinic(t)
-	p, first := trial.LookAt(t, c, patient.Intake{Tag: "B-11", Group: "phalaenopsis"})
-	torn := patient.Inspection{
-		Findings:  trial.Found("soaked-smelly"),
-		Unpotted:  true,
-		Accidents: []patient.Accident{{What: "torn-leaf", Count: 1}},
-	}
-	first = note(t, c, first, torn)
-	wound := func(i bench.Inspected) (from string) {
-		for _, k := range i.Causes.Known {
-			if k.Finding == "wound" {
-				from = string(k.State) + ": " + k.From
-			}
-		}
-		return from
-	}
-	assert.Empty(t, wound(first))
-
-	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 10) })
-	second, err := later.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-	require.NoError(t, err)
-	second = note(t, later, second, patient.Inspection{Findings: trial.Found("soaked-smelly")})
-	assert.Equal(t, "present: Unpot, on 2 Apr 2030: a torn leaf", wound(second))
-
-	// A correction of the first reaches the second, also where lists show it.
-	torn.Accidents = nil
-	note(t, c, first, torn)
-	corrected, err := c.Look.Inspection(t.Context(), second.ID)
-	require.NoError(t, err)
-	assert.Empty(t, wound(corrected))
-	assert.Less(t, chance(corrected, "soft-rot"), chance(second, "soft-rot"))
-	p, err = c.Intake.Plant(t.Context(), p.ID)
-	require.NoError(t, err)
-	assert.Equal(t, corrected.Causes.Headline, p.Looked.Cause)
-
-	much := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 60) })
-	third, err := much.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-	require.NoError(t, err)
-	assert.Empty(t, wound(third), "it has healed by then")
 }
 
 func TestTreatmentsAndIncidentsAreKnownToTheNextLook(t *testing.T) {

@@ -1,7 +1,6 @@
 package mixing_test
 
 import (
-	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -14,50 +13,6 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 )
-
-func TestAMeasuredComponentChangesTheMix(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	before := trial.HomeOfPlant(t, c, p.ID).Mix.Settled
-	all, house, err := c.Mixing.MeasureComponent(
-		t.Context(),
-		"bark-medium",
-		mixing.MeasureComponent{
-			Test: &mixing.FloodTest{VolumeML: 1000, DrainedML: 300, DryG: trial.Mm(400), WetG: trial.Mm(800)},
-		},
-	)
-	require.NoError(t, err)
-	i := slices.IndexFunc(all, func(m media.Component) bool { return m.Code == "bark-medium" })
-	assert.InDelta(t, 0.30, all[i].Air.Value, 1e-9, "300 of 1000 mL ran out")
-	assert.InDelta(t, 0.40, all[i].Water.Value, 1e-9, "400 g stayed")
-	assert.Equal(t, "2030-04-02", all[i].Measured)
-	assert.EqualValues(t, 1, house[0].Version)
-	assert.Less(t, trial.HomeOfPlant(t, c, p.ID).Mix.Settled.Air, before.Air)
-
-	_, _, err = c.Mixing.MeasureComponent(t.Context(), "bark-medium", mixing.MeasureComponent{Version: 0})
-	var conflict record.Conflict
-	require.ErrorAs(t, err, &conflict)
-	_, _, err = c.Mixing.MeasureComponent(t.Context(), "bark-medium", mixing.MeasureComponent{Version: 1})
-	require.NoError(t, err)
-	assert.InDelta(t, before.Air, trial.HomeOfPlant(t, c, p.ID).Mix.Settled.Air, 1e-9, "back to the estimate")
-
-	for field, bad := range map[string]mixing.FloodTest{
-		"test.drained_ml": {VolumeML: 500, DrainedML: 600},
-		"test.wet_g":      {VolumeML: 500, DrainedML: 100, DryG: trial.Mm(400), WetG: trial.Mm(300)},
-		"test.volume_ml":  {VolumeML: 3, DrainedML: 1},
-	} {
-		_, _, err := c.Mixing.MeasureComponent(t.Context(), "perlite", mixing.MeasureComponent{Test: &bad})
-		assert.Equal(t, field, trial.FieldOf(t, err))
-	}
-	_, _, err = c.Mixing.MeasureComponent(
-		t.Context(),
-		"perlite",
-		mixing.MeasureComponent{
-			Test: &mixing.FloodTest{VolumeML: 500, DrainedML: 300, DryG: trial.Mm(100), WetG: trial.Mm(400)},
-		},
-	)
-	assert.ErrorContains(t, err, "Air and water together are more than the pot holds")
-}
 
 func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 	c := trial.NewClinic(t)

@@ -10,14 +10,10 @@ import (
 	raceservice "therapeon/clinic/race"
 	"therapeon/clinic/record"
 	rehomeservice "therapeon/clinic/rehome"
-	rootsservice "therapeon/clinic/roots"
 	"therapeon/clinic/trial"
 	"therapeon/clinic/weights"
 	"therapeon/core/climate"
 	"therapeon/core/patient"
-	"therapeon/core/pots"
-	"therapeon/core/rehome"
-	"therapeon/core/roots"
 )
 
 // A plant in its pot is told that its race is a thought.
@@ -123,29 +119,6 @@ func TestTheAirBetweenTwoWeighingsIsThatOfTheirDays(t *testing.T) {
 	assert.InDelta(t, 25, *late.DayC, 1e-9)
 	assert.InDelta(t, 50, *late.Humidity, 1e-9)
 	assert.Nil(t, known.Between(0, 100).NightC)
-}
-
-// 40 mm in 20 days on one root, 20 on another: 1.5 mm a trial.Day in the middle.
-func TestItsOwnGrowthReplacesThatOfItsGroup(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Rooted(t, c.At(func() time.Time { return trial.Day.AddDate(0, 0, -20) }),
-		patient.Intake{Tag: "Grows", Group: "phalaenopsis", LeafCount: 5, OldMedium: "mineral"})
-	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	assert.NotNil(t, trial.Assumed(t, before, "growth_mm").Usual)
-	r, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{FromLast: true})
-	require.NoError(t, err)
-	trial.Save(t, c, r, trial.Entry("a", 8, 160, roots.Firm), trial.Entry("b", 3, 80, roots.Firm))
-	after, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	assert.InDelta(t, 1.5, trial.Assumed(t, after, "growth_mm").Value, 1e-9)
-	assert.Contains(t, trial.Assumed(t, after, "growth_mm").From, "between the last two readings")
-
-	hole := 10.0
-	h := trial.PlanFor(t, c, p.ID,
-		rehome.Plan{Pot: &pots.Pot{Shape: pots.Round, TopMM: 120, BottomMM: 100, HeightMM: 210, HoleMM: &hole}})
-	require.NotNil(t, h.Fit.DaysToWater)
-	assert.InDelta(t, (200-0.6*160-10)/1.5, *h.Fit.DaysToWater, 1e-6)
 }
 
 func TestAWeekOnTheBenchIsNotChargedToTheLid(t *testing.T) {

@@ -117,29 +117,3 @@ func TestWeighingsThatCannotBeAreRefused(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, list)
 }
-
-func TestThePotsOwnWeightsForetellItsWater(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	earlier := c.At(func() time.Time { return trial.Day.AddDate(0, 0, -20) })
-	for _, j := range trial.HomeOfPlant(t, c, p.ID).Jobs {
-		_, err := earlier.Rehome.MarkHomeJob(t.Context(), p.ID,
-			rehomeservice.MarkHomeJob{Job: j.Code, State: "skipped", Reason: "By another hand."})
-		require.NoError(t, err)
-	}
-	_, err := earlier.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark"})
-	require.NoError(t, err)
-	assert.Nil(t, trial.HomeOfPlant(t, c, p.ID).Drying, "no weight yet")
-	trial.WeighedOn(t, c, p.ID, 8, weights.Weigh{Kind: patient.InPot, Grams: 500, Moment: "wet"})
-	first := trial.HomeOfPlant(t, c, p.ID).Drying
-	require.NotNil(t, first)
-	assert.Zero(t, first.Cycles, "the pace is the table's")
-	for i, g := range []float64{460, 430, 407} {
-		trial.WeighedOn(t, c, p.ID, 6-2*i, weights.Weigh{Kind: patient.InPot, Grams: g})
-	}
-	trial.WeighedOn(t, c, p.ID, 0, weights.Weigh{Kind: patient.InPot, Grams: 380, Moment: "light"})
-	f := trial.HomeOfPlant(t, c, p.ID).Drying
-	assert.Equal(t, 1, f.Cycles)
-	assert.InDelta(t, 160, f.HoldsG, 1e-9, "120 g down to the line of a quarter: 120 / 0.75")
-	assert.Zero(t, f.DueDays)
-}
