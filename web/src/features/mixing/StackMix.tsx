@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Button } from "antd";
+import { Button, Flex } from "antd";
 import { ask, client, type OnShelf, type SolutionKnowledge, type Stacked } from "../../lib/api/client";
 import { SolutionsDose, SolutionsStack } from "../../lib/api/fields";
 import { shelf } from "../../lib/api/queries";
@@ -126,19 +126,21 @@ function DoseOf({ nth, dose, unit, calibrated, wrong, onChange, onTake, onLeave 
   return (
     <fieldset data-part="dose">
       <legend>Product {nth}</legend>
-      <TextLine {...at("name")} label={`${SolutionsDose.name.label} ${nth}`} />
-      <Row>
-        {calibrated.map((s) => (
-          <Button key={s.id} onClick={() => onTake(s)}>
-            {s.stock.name}: 1 mL/L reads {figure(s.stock.adds ?? 0)}
-          </Button>
-        ))}
-      </Row>
-      <Row>
-        <Figure {...at("adds")} label={of(SolutionsDose.adds.label)} unit={unit} usual="calibrate" />
-        <Figure {...at("wanted")} label={of(SolutionsDose.wanted.label)} unit={unit} />
-      </Row>
-      <Plain onClick={onLeave}>Leave it out</Plain>
+      <Flex vertical gap={12} align="start">
+        <TextLine {...at("name")} label={`${SolutionsDose.name.label} ${nth}`} />
+        <Row>
+          {calibrated.map((s) => (
+            <Button key={s.id} onClick={() => onTake(s)}>
+              {s.stock.name}: 1 mL/L reads {figure(s.stock.adds ?? 0)}
+            </Button>
+          ))}
+        </Row>
+        <Row>
+          <Figure {...at("adds")} label={of(SolutionsDose.adds.label)} unit={unit} usual="calibrate" />
+          <Figure {...at("wanted")} label={of(SolutionsDose.wanted.label)} unit={unit} />
+        </Row>
+        <Plain onClick={onLeave}>Leave it out</Plain>
+      </Flex>
     </fieldset>
   );
 }
