@@ -1,12 +1,14 @@
 package aftercare
 
 import (
+	"slices"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/core/climate"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
@@ -262,4 +264,78 @@ func TestFromOneWateringToTheNext(t *testing.T) {
 	d := Due{On: on(20), From: on(18), By: on(25)}
 	watched(t, 9, saw(6, patient.Checkin{Medium: "dry"})).seenDry(&d, 1)
 	assert.Equal(t, []string{on(6), on(6), on(7)}, []string{d.On, d.From, d.By})
+}
+
+// What a watering rests on, in words; and of how many cycles it is learned: the last eight before the one at hand, a
+// house rule.
+func TestWhatAWateringRestsOn(t *testing.T) {
+	said := func(weighed, answers int, pot bool) string {
+		return rests(Watering{Weighed: weighed, Answers: answers, ByPot: pot}, knowledge.Estimate{}).Value
+	}
+	assert.Equal(t, "Only the table so far. Each answer, wet or dry, makes it surer.", said(0, 0, false))
+	assert.Equal(t, "Only the table and the size of its pot so far. Each answer, wet or dry, makes it surer.", said(0, 0, true))
+	assert.Equal(t, "One weighed watering, and the table.", said(1, 0, false))
+	assert.Equal(t, "One answer, and the table.", said(0, 1, false))
+	assert.Equal(t, "Two weighed waterings, Three answers, and the table.", said(2, 3, false))
+	var all []noted
+	for i := range 12 {
+		all = append(all, did(3*i+2, "little"), saw(3*i+3, patient.Checkin{Medium: "wet"}))
+	}
+	w := watched(t, 40, all...)
+	past, now := w.cycles(Running{Since: on(0), w: w}, 0.25, false)
+	assert.Len(t, past, 8)
+	assert.InDelta(t, 1, now.WetAt, 0.01)
+	few := watched(t, 9, all[:6]...)
+	past, _ = few.cycles(Running{Since: on(0), w: few}, 0.25, false)
+	assert.Len(t, past, 2, "of the first nothing was seen")
+}
+
+// How much drier the air of a watering was than that of today: the deficit of 22 °C at 40 % is twice that at 70 %. At
+// most four times either way, a house rule; nothing where either is not known.
+func TestHowDryTheAirWas(t *testing.T) {
+	ratio := func(then, now float64, logged ...string) float64 {
+		w := watched(t, 30)
+		at := &climate.Station{Zone: time.UTC, Hours: map[int64]float64{}, Humid: map[int64]float64{}}
+		for h := range int64(30 * 24) {
+			hour, percent := climate.HourOf(start)+h, then
+			if h >= 15*24 {
+				percent = now
+			}
+			if slices.Contains(logged, "warmth") {
+				at.Hours[hour] = 22
+			}
+			if slices.Contains(logged, "damp") {
+				at.Humid[hour] = percent
+			}
+		}
+		if len(logged) > 0 {
+			w.Site = &patient.Site{Name: "Case", Climate: at}
+		}
+		s := w.water[0]
+		s.to = start.AddDate(0, 0, 10)
+		return w.dryness(s)
+	}
+	assert.InDelta(t, 2, ratio(40, 70, "warmth", "damp"), 0.001)
+	assert.InDelta(t, 0.5, ratio(70, 40, "warmth", "damp"), 0.001)
+	assert.InDelta(t, 4, ratio(40, 95, "warmth", "damp"), 0.001)
+	assert.InDelta(t, 0.25, ratio(95, 40, "warmth", "damp"), 0.001)
+	assert.Zero(t, ratio(100, 40, "warmth", "damp"), "air that takes up nothing tells nothing")
+	assert.Zero(t, ratio(40, 70, "warmth"))
+	assert.Zero(t, ratio(40, 70, "damp"))
+	assert.Zero(t, ratio(40, 70))
+}
+
+// Feed is spoken of once a gate of feed stands open, or at once where its protocol says so.
+func TestWhetherAProtocolFeeds(t *testing.T) {
+	of := func(feeds *knowledge.Text, open, whole string) bool {
+		r := Running{Gates: []Standing{{OpenOn: open}}}
+		r.run.Gates, r.run.Feeds = []Gate{{Feeds: feeds}}, whole
+		return r.opensFeed()
+	}
+	half := &knowledge.Text{Value: "half"}
+	assert.True(t, of(half, on(3), ""))
+	assert.False(t, of(half, "", ""))
+	assert.False(t, of(nil, on(3), ""))
+	assert.True(t, of(nil, "", "at-once"))
+	assert.False(t, of(nil, "", "growing"))
 }
