@@ -72,41 +72,6 @@ func TestALargeBenchIsFilteredAndThreeGoOntoOneSheet(t *testing.T) {
 	p.fits(bench.width)
 }
 
-func TestADayIsTypedInThreeWaysAndRefusedWhenAbsurd(t *testing.T) {
-	s := fresh(t)
-	s.send(t, "POST", "/api/v1/plants", `{"tag":"Dated","group":"cattleya"}`)
-	p := open(t, s.url+"/plants/1/intake", phone)
-	p.see("[data-part='intake']", "A name and a group")
-	p.unfold("Where it came from")
-	for written, kept := range map[string]string{
-		"26.11.2024": "2024-11-26", "26 Nov 2023": "2023-11-26", "2022-11-26": "2022-11-26",
-		"nov 2021": "2021-11", "2020": "2020",
-	} {
-		p.fill("Arrived on", written)
-		p.saved()
-		assert.Eventually(t, func() bool { return strings.Contains(s.get(t, "/api/v1/plants/1"), `"`+kept+`"`) },
-			patience, glance, written)
-	}
-	p.fill("Arrived on", "1 May 2024")
-	p.saved()
-	for absurd, said := range map[string]string{
-		"31 Feb 2024": "This is not a day.", "1 May 1824": "This is too long ago", "1 May 2924": "This day has not come yet.",
-	} {
-		p.fill("Arrived on", absurd)
-		p.see(`[data-field="Arrived on"] .field-error`, said)
-	}
-	p.MustReload().MustWaitLoad()
-	p.see("[data-part='intake']", "A name and a group")
-	p.unfold("Where it came from")
-	assert.Equal(t, "1 May 2024", p.holds("Arrived on"), "the last that was a day is kept")
-
-	// And picked: the day before that one.
-	p.click(p.find(`[aria-label="Arrived on: calendar"]`))
-	p.tap(`.ant-picker-calendar [title="2024-04-30"], .ant-picker-cell[title="2024-04-30"]`, "")
-	p.saved()
-	assert.Equal(t, "30 Apr 2024", p.holds("Arrived on"))
-}
-
 // One goes from plant to plant and back, and each keeps what was entered.
 func TestBackAndForthBetweenTwoPlantsKeepsWhatWasEntered(t *testing.T) {
 	s := fresh(t)

@@ -163,39 +163,6 @@ func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 	_ = p
 }
 
-func TestTwoAtOneLook(t *testing.T) {
-	c := trial.NewClinic(t)
-	_, i := trial.LookAt(t, c, patient.Intake{Tag: "B-8", Group: "cattleya"})
-	note(
-		t,
-		c,
-		i,
-		patient.Inspection{
-			Findings:  trial.Found("crust"),
-			Growth:    "resting",
-			Decisions: map[string]patient.Decision{"salt-burn": {Word: "rejected"}},
-		},
-	)
-	_, err := c.Look.SaveInspection(
-		t.Context(),
-		i.ID,
-		lookservice.SaveInspection{
-			Version:    i.Version,
-			LookedOn:   i.LookedOn,
-			Inspection: patient.Inspection{Findings: trial.Found("pot-bound")},
-		},
-	)
-	var conflict record.Conflict
-	require.ErrorAs(t, err, &conflict)
-	assert.Equal(t, []string{
-		"“White crust on the medium” is found there.", "“Pot-bound” is not looked for there.",
-		"The cause “Salt burn” is ruled out there.", "Other entries of the look differ there too.",
-	}, conflict.Differs)
-	kept, err := c.Look.Inspection(t.Context(), i.ID)
-	require.NoError(t, err)
-	assert.Equal(t, trial.Found("crust"), kept.Inspection.Findings, "nothing was saved over it")
-}
-
 // Whatever is noted within the limits comes back as it was noted, on the record
 // and in the list, and what the screen shows on saving is what it shows on opening.
 func TestWhatWasNotedComesBack(t *testing.T) {

@@ -118,38 +118,3 @@ func TestAHomeNotedLateDoesNotMoveThePlantBack(t *testing.T) {
 	require.Len(t, homes, 2)
 	assert.Equal(t, "bag", homes[0].Route)
 }
-
-// What killed the roots comes along to the new home: the words, the mix, the wall.
-func TestWhatTheCausesAskForComesAlong(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Rooted(t, c,
-		patient.Intake{Tag: "Smothered", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Pot: "clear"})
-	plain := trial.HomeOfPlant(t, c, p.ID)
-	assert.Empty(t, plain.Asked)
-	s, err := c.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-	require.NoError(t, err)
-	_, err = c.Look.SaveInspection(
-		t.Context(),
-		s.ID,
-		lookservice.SaveInspection{Version: s.Version, LookedOn: s.LookedOn, Inspection: patient.Inspection{
-			Findings: patient.Findings{"crumbles": "present", "compacted": "present", "dark-film": "present"},
-			Growth:   "new-roots",
-			Decisions: map[string]patient.Decision{
-				"suffocation":     {Word: "confirmed"},
-				"blue-green-film": {Word: "confirmed"},
-			},
-		}},
-	)
-	require.NoError(t, err)
-	r := trial.HomeOfPlant(t, c, p.ID)
-	asked := map[string][]string{}
-	for _, a := range r.Asked {
-		asked[a.Code] = a.Causes
-		assert.NotEmpty(t, a.Words.Mark)
-	}
-	assert.Contains(t, asked["airier-mix"], "Suffocation in the medium")
-	assert.Contains(t, asked["shade-pot"], "Blue-green film")
-	assert.Greater(t, r.Mix.Settled.Air, plain.Mix.Settled.Air)
-	assert.Equal(t, "clear", plain.Pot.Wall)
-	assert.Equal(t, "opaque", r.Pot.Wall)
-}

@@ -10,7 +10,6 @@ import (
 
 	"therapeon/clinic/history"
 	"therapeon/clinic/intake"
-	lookservice "therapeon/clinic/look"
 	rehomeservice "therapeon/clinic/rehome"
 	"therapeon/clinic/trial"
 	"therapeon/core/patient"
@@ -50,40 +49,6 @@ func TestAPlantNotReadIsReadFirst(t *testing.T) {
 	assert.Empty(t, r.Jobs)
 	_, err = c.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "volcano"})
 	assert.Equal(t, "route", trial.FieldOf(t, err))
-}
-
-func TestHoldUntilTipsThenPot(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Bared(t, c, 45)
-	r := trial.HomeOfPlant(t, c, p.ID)
-	assert.Equal(t, "hold", r.Decision.Decision)
-	require.NotNil(t, r.Route)
-	assert.True(t, r.Route.Hold)
-	race, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	assert.Equal(t, race.Race.Best, r.Route.Code, "by the way its race advises")
-
-	s, err := c.Look.StartLook(t.Context(), p.ID, lookservice.StartLook{})
-	require.NoError(t, err)
-	_, err = c.Look.SaveInspection(
-		t.Context(),
-		s.ID,
-		lookservice.SaveInspection{
-			Version:  s.Version,
-			LookedOn: s.LookedOn,
-			Inspection: patient.Inspection{
-				Findings: patient.Findings{"leaves-limp": "absent"},
-				Growth:   "new-roots",
-				Unpotted: true,
-			},
-		},
-	)
-	require.NoError(t, err)
-	r = trial.HomeOfPlant(t, c, p.ID)
-	assert.Equal(t, "pot", r.Decision.Decision)
-	assert.Equal(t, "bark-moss", r.Route.Code)
-	require.NotNil(t, r.Pot)
-	require.NotNil(t, r.Section)
 }
 
 func TestAJobWithCautionsIsDoneOnceTheyAreRead(t *testing.T) {

@@ -10,7 +10,6 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/patient"
-	"therapeon/core/race"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 )
@@ -222,18 +221,6 @@ func TestTheDayFollowsTheTreatment(t *testing.T) {
 		p.Looks[0].Noted.AgainOn = "2030-06-01"
 	})
 	assert.Equal(t, "2030-06-01", For(own, Known{}).UntilOn, "the user's own day goes first")
-}
-
-// When another way of holding is clearly better, it is said; else one change at a time.
-func TestAHeldPlantIsMovedOnlyForAClearGain(t *testing.T) {
-	held := func(now, best float64) Advice {
-		return For(plant(t, "phalaenopsis", func(p *patient.Patient) {
-			p.Intake.Pot, p.Given.Grade, p.Given.Air = patient.NoPot, roots.Rootless, percent(40)
-			p.Homes = []patient.Home{{From: "2030-05-10", Way: "tub", Hold: true, LookOn: "2030-05-17"}}
-		}), Known{Race: race.Advised{Way: "lid", Chances: map[string]float64{"tub": now, "lid": best}}})
-	}
-	assert.Equal(t, "Hold it as it is until tips show.", held(0.8, 0.85).Headline)
-	assert.Equal(t, "Hold it in a more humid way.", held(0.2, 0.85).Headline)
 }
 
 // Rot that is left on goes into the new pot: what is to be cut goes first, on every page and in

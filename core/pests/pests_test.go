@@ -288,29 +288,6 @@ func TestACourseMayPlanMoreRounds(t *testing.T) {
 	}
 }
 
-// A round is due from its first day to its last, and late after it; without a next round the
-// look for the all-clear is; after the all-clear nothing is.
-func TestWhatIsDueByADay(t *testing.T) {
-	next := &Treatment{From: "2031-05-10", Latest: "2031-05-14"}
-	for _, x := range []struct {
-		s         Schedule
-		day       string
-		due, late bool
-	}{
-		{Schedule{Next: next}, "2031-05-09", false, false},
-		{Schedule{Next: next}, "2031-05-10", true, false},
-		{Schedule{Next: next}, "2031-05-14", true, false},
-		{Schedule{Next: next}, "2031-05-15", true, true},
-		{Schedule{LookOn: "2031-06-01"}, "2031-05-31", false, false},
-		{Schedule{LookOn: "2031-06-01"}, "2031-06-01", true, false},
-		{Schedule{}, "2031-06-01", false, false},
-		{Schedule{Next: next, AllClear: "2031-05-01"}, "2031-05-15", false, false},
-	} {
-		due, late := x.s.DueBy(x.day)
-		assert.Equal(t, []bool{x.due, x.late}, []bool{due, late}, x)
-	}
-}
-
 // Soap is a round against mites that are acted on, and against nothing else.
 func TestAProductIsARoundAgainstThePestsActedOn(t *testing.T) {
 	got := Against("oil", []string{"thirst", "spider-mites", "fungus-gnats"})

@@ -94,28 +94,6 @@ func TestMoreOfAnyHazardNeverRaisesTheChance(t *testing.T) {
 	})
 }
 
-// Rot comes at a steady rate: of plants that never root, those left after some weeks are
-// (share)^weeks, the exponential law, worked here by hand.
-func TestRotTakesAShareEachWeek(t *testing.T) {
-	w := &way{rotAWeek: 0.03}
-	left := func(weeks float64, d drawn) float64 {
-		const n = 20_000
-		alive := 0
-		for i := range n {
-			d.rotAt = -math.Log(1 - (float64(i)+0.5)/n)
-			if d.rotOn(w) > 7*weeks {
-				alive++
-			}
-		}
-		return float64(alive) / n
-	}
-	assert.InDelta(t, math.Exp(-0.03*10), left(10, drawn{}), 1e-3)
-	assert.InDelta(t, math.Exp(-0.03*2*2-0.03*8), left(10, drawn{freshTimes: 2, freshDays: 14}), 1e-3,
-		"twice for two weeks")
-	assert.InDelta(t, math.Exp(-0.03*2*10), left(10, drawn{freshTimes: 2, freshDays: always}), 1e-3,
-		"rot found: all along")
-}
-
 // Least between 18 and 24 °C, twice for 10 K above, and twice where it is wet and colder than
 // its kind grows in (from memory, no source).
 func TestWarmthAndColdWetBringRot(t *testing.T) {

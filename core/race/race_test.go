@@ -329,28 +329,6 @@ func TestDrawsFillTheirRangesEvenly(t *testing.T) {
 	assert.InDelta(t, 1.95996, deviate(0.975), 1e-5)
 }
 
-// Roots that the plant is nearly full for take up less, and the pores open no
-// further than that: near full, a plant with twice the supply opens no wider than
-// its uptake at that moment allows.
-func TestPoresOpenOnlyAsFarAsRootsMakeGoodNow(t *testing.T) {
-	w := &way{sky: skyOf(indoors{nightC: 22, dayC: 22, warmerK: 0, humidity: 40, pressure: 101.3, nightOpening: false})}
-	d := drawn{areaM2: 0.1, full: 100, shut: 2, open: 80}
-	r := d.rates(&w.sky)
-	noon := 12
-	loss := func(share float64) float64 {
-		_, f := r.hours(noon, 1, share*d.full, 0.5, 0)
-		return f.lost
-	}
-	// At 0.96 of full the roots take up 0.4 of what they could: as much is opened.
-	full := d.areaM2 * w.sky.pull[noon] * d.open
-	shut := d.areaM2 * w.sky.pull[noon] * d.shut
-	assert.InDelta(t, shut+0.4*0.5/full*(full-shut), loss(0.96), 1e-9)
-	assert.InDelta(t, shut+0.5/full*(full-shut), loss(0.88), 1e-9, "further from full, all of it")
-	assert.InDelta(t, shut+0.5*0.5/full*(full-shut), loss(0.75), 1e-9,
-		"half way between the limits its own water lets it half open")
-	assert.InDelta(t, shut, loss(0.6), 1e-9)
-}
-
 // New roots drink with what is longer than the way to moisture, and not before.
 func TestNewRootsDrinkBeyondTheirWayToMoisture(t *testing.T) {
 	d := drawn{tipDays: 10, growth: 2, tips: 3, rootMM: 5}

@@ -119,28 +119,6 @@ func TestAChangeStartsAnew(t *testing.T) {
 	assert.InDelta(t, 9.0/7, run(t, c).Fit.LossG, 1e-9)
 }
 
-func TestJumpsAreAskedAbout(t *testing.T) {
-	c := weighed(rootless(50), 210, 197, 184)
-	for i := range c.Weighings {
-		c.Weighings[i].DaysAgo += 7
-	}
-	next := func(g float64) *Jump {
-		return jumpFrom(c, Weighing{Grams: g, Since: []Spell{{Days: 1, Holding: "bench"}}})
-	}
-	assert.Nil(t, next(171), "as it went on")
-	assert.Nil(t, next(185), "a gram more is the scale")
-	rise := next(260)
-	require.NotNil(t, rise)
-	assert.Equal(t, "rise", rise.Kind)
-	assert.Contains(t, rise.Words, "76 g more than last time")
-	fall := next(90)
-	require.NotNil(t, fall)
-	assert.Equal(t, "fall", fall.Kind)
-	assert.Contains(t, fall.Words, "94 g less")
-	assert.Nil(t, jumpFrom(rootless(50), Weighing{Grams: 500}), "the first one follows from nothing")
-	assert.Nil(t, jumpFrom(c, Weighing{Grams: 260, Anew: true}), "a change was owned to")
-}
-
 func TestWeighingsOutOfOrderAreRefused(t *testing.T) {
 	c := weighed(rootless(50), 210, 200)
 	c.Weighings[0].DaysAgo = 0
