@@ -56,7 +56,8 @@ func TestTheHoursOfADay(t *testing.T) {
 		assert.Equal(t, !is, night.open[h], h)
 		assert.Equal(t, is, day.pull[h] > night.pull[h]+1e-9, h)
 	}
-	d := drawn{areaM2: 0.1, full: 100, shut: 2, open: 20, uptake: 5, oldM2: 0.02, tips: 3, rootMM: 4, growth: 1, tipDays: 10}
+	d := drawn{areaM2: 0.1, full: 100, shut: 2, open: 20, uptake: 5, oldM2: 0.02, tips: 3, rootMM: 4,
+		growth: 1, tipDays: 10}
 	r := d.rates(&day)
 	assert.InDelta(t, 0.1*day.pull[12]*2, r.shut[12], 1e-12)
 	assert.InDelta(t, 0.1*day.pull[12]*18, r.extra[12], 1e-12)
@@ -94,7 +95,8 @@ func TestWhatEndsARun(t *testing.T) {
 		loss            Loss
 		day             float64
 	}{
-		{0.1, 0, 30, Rot, 10}, {0.1, 10, 30, Rot, 10}, {0.1, 9, 30, Spent, 9}, {0.1, 0, 10, "", never}, {0.5, 30, 30, "", never},
+		{0.1, 0, 30, Rot, 10}, {0.1, 10, 30, Rot, 10}, {0.1, 9, 30, Spent, 9}, {0.1, 0, 10, "", never},
+		{0.5, 30, 30, "", never},
 		{0.5, 29, 30, Spent, 29},
 	} {
 		loss, day := ends(x.rot, x.spent, x.tip)
@@ -105,7 +107,8 @@ func TestWhatEndsARun(t *testing.T) {
 		lost, ends float64
 		other, by  Loss
 	}{
-		{10, 20, Rot, Thirst}, {20, 20, Rot, Thirst}, {30, 20, Rot, Rot}, {never, 60, Rot, Rot}, {never, 61, Rot, ""}, {never, never, "", ""},
+		{10, 20, Rot, Thirst}, {20, 20, Rot, Thirst}, {30, 20, Rot, Rot}, {never, 60, Rot, Rot},
+		{never, 61, Rot, ""}, {never, never, "", ""},
 	} {
 		assert.Equal(t, x.by, (&fate{lost: x.lost, ends: x.ends, other: x.other}).by(60), "%+v", x)
 	}
@@ -155,7 +158,8 @@ func TestWhatCannotBeRaced(t *testing.T) {
 	}
 	days := func(n int) func(*start) { return func(c *start) { c.Runs, c.Days = 1, n } }
 	runs := func(n int) func(*start) { return func(c *start) { c.Runs, c.Days = n, 1 } }
-	assert.Equal(t, []string{"", "", "days", "days"}, []string{field(days(1)), field(days(366)), field(days(0)), field(days(367))})
+	assert.Equal(t, []string{"", "", "days", "days"},
+		[]string{field(days(1)), field(days(366)), field(days(0)), field(days(367))})
 	assert.Equal(t, []string{"", "runs", "runs"}, []string{field(runs(200_000)), field(runs(0)), field(runs(200_001))})
 	assert.Equal(t, "leaf_count", field(func(c *start) { days(1)(c); c.LeafAreaCM2 = 0 }))
 	own := func(v float64) func(*start) {
@@ -163,7 +167,8 @@ func TestWhatCannotBeRaced(t *testing.T) {
 	}
 	assert.Empty(t, field(own(300)), "as it is said to be")
 	assert.Equal(t, "assumed.leaf_cm2", field(own(math.NaN())))
-	assert.Equal(t, "weighings[1].days_ago", field(func(c *start) { days(1)(c); c.Weighings = []Weighing{{DaysAgo: 5}, {DaysAgo: 5}} }))
+	assert.Equal(t, "weighings[1].days_ago",
+		field(func(c *start) { days(1)(c); c.Weighings = []Weighing{{DaysAgo: 5}, {DaysAgo: 5}} }))
 	better := Table().ClearlyBetter.Value
 	a := Advised{Chances: map[string]float64{"tub": better, "bag": 0, "lid": better + 0.01}}
 	assert.False(t, a.Clearly("tub", "bag"))
