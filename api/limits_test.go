@@ -1,6 +1,7 @@
 package api
 
 import (
+	"encoding/json"
 	"reflect"
 	"strings"
 	"testing"
@@ -10,6 +11,7 @@ import (
 	"therapeon/core/limits"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 // boundless walks the type of an input and names every field that has no limit
@@ -103,4 +105,24 @@ func TestEveryFieldThatCanBeSentHasItsLimits(t *testing.T) {
 	}
 	assert.Equal(t, []string{"words", "least", "parts[].n"},
 		boundless(reflect.TypeFor[lax](), "", map[reflect.Type]bool{}), "the walk finds what has none")
+}
+
+func TestTheContractCarriesTheLimits(t *testing.T) {
+	doc, err := contractOnce()
+	require.NoError(t, err)
+	var spec struct {
+		OpenAPI    string `json:"openapi"`
+		Components struct {
+			Schemas map[string]struct {
+				Properties map[string]map[string]any `json:"properties"`
+			} `json:"schemas"`
+		} `json:"components"`
+	}
+	require.NoError(t, json.Unmarshal(doc, &spec))
+	assert.Equal(t, "3.1.0", spec.OpenAPI)
+	length := spec.Components.Schemas["RootsSegment"].Properties["length_mm"]
+	assert.EqualValues(t, 1, length["minimum"])
+	assert.EqualValues(t, 3000, length["maximum"])
+	assert.Len(t, spec.Components.Schemas["RootsSegment"].Properties["feel"]["enum"], 6)
+	assert.EqualValues(t, 80, spec.Components.Schemas["Intake"].Properties["tag"]["maxLength"])
 }
