@@ -138,23 +138,6 @@ func TestTheHouseAndThePlantTakeSides(t *testing.T) {
 	p.see("[data-part='reasons'] li", "by the setting for dead dry roots")
 }
 
-// Brown roots are dead in one plant and healthy in another: a setting decides.
-func TestANormalColourIsSetForOnePlant(t *testing.T) {
-	s := fresh(t)
-	p := open(t, s.url, bench)
-	putOnBench(p, "Beige", "Cane dendrobiums, evergreen hybrids")
-	p.keys("5x70b")
-	p.see(".said-headline", "5 roots wait for a test.")
-	p.see("[data-part='verdict']", "Between rootless and good, until the doubtful roots are tested.")
-	p.tap(".plant-strip span", "Intake")
-	p.unfold("Its old pot and medium")
-	p.tap(`[data-field="Normal root colour for this plant"] label`, "Naturally brown")
-	p.saved()
-	p.tap(".plant-strip span", "Roots")
-	p.see(".said-headline", "Nothing to cut. Leave the roots alone.")
-	p.see(".roots-grade", "Good")
-}
-
 func TestABackButtonAndAnUnknownAddressLoseNothing(t *testing.T) {
 	s := fresh(t)
 	p := open(t, s.url, phone)
