@@ -79,3 +79,16 @@ func TestDaysToCome(t *testing.T) {
 	assert.Len(t, Future(nil, "d", "2029-05-17", now), 1)
 	assert.Len(t, Future(nil, "d", "2030", now), 1)
 }
+
+// What does not go together in a part is found wherever the part lies, with the way to it.
+func TestPartsAreCheckedAcrossTheirFields(t *testing.T) {
+	of := reading(roots.Segment{Feel: roots.Firm})
+	of.NoneFound = true
+	assert.Equal(t, "none_found", faults(t, of)[0].Field)
+	assert.Equal(t, "reading.none_found", faults(t, struct {
+		Reading roots.Reading `json:"reading"`
+	}{of})[0].Field)
+	assert.Equal(t, "all[1].none_found", faults(t, struct {
+		All []roots.Reading `json:"all" validate:"dive"`
+	}{[]roots.Reading{reading(roots.Segment{}), of}})[0].Field)
+}
