@@ -24,8 +24,9 @@ func BenchmarkNextCheck(b *testing.B) {
 	findings, _, _ := k.read(c)
 	b.Run("next", func(b *testing.B) {
 		for b.Loop() {
-			p := k.modelFor(c.Group).weigh(findings, nil)
-			k.next(p, findings, make([]held, len(k.Causes)), c, nil)
+			of := inquiry{Knowledge: k, clues: c, findings: findings, settled: make([]held, len(k.Causes))}
+			of.believed = k.modelFor(c.Group).weigh(findings, nil)
+			of.next(nil)
 		}
 	})
 	b.Run("early", func(b *testing.B) {
@@ -36,8 +37,9 @@ func BenchmarkNextCheck(b *testing.B) {
 		}
 		findings, _, _ := k.read(few)
 		for b.Loop() {
-			p := k.modelFor(c.Group).weigh(findings, nil)
-			k.next(p, findings, make([]held, len(k.Causes)), few, nil)
+			of := inquiry{Knowledge: k, clues: few, findings: findings, settled: make([]held, len(k.Causes))}
+			of.believed = k.modelFor(c.Group).weigh(findings, nil)
+			of.next(nil)
 		}
 	})
 	b.Run("verdict", func(b *testing.B) {

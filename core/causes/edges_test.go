@@ -271,7 +271,7 @@ func TestWhatIsActedOnAtItsFigures(t *testing.T) {
 	asked := func(chance float64, word held, alarms ...string) bool {
 		chances[slow], settled[slow] = chance, word
 		defer func() { chances[slow], settled[slow] = 0, open }()
-		return k.inQuestion(&posterior{chances: chances}, settled, alarms)[slow]
+		return inquiry{Knowledge: k, believed: &posterior{chances: chances}, settled: settled}.inQuestion(alarms)[slow]
 	}
 	assert.True(t, asked(0.1, open))
 	assert.False(t, asked(0.0999, open), "so unlikely it is left")
@@ -411,7 +411,7 @@ func TestWhatALineNames(t *testing.T) {
 			}
 			v.Causes = append(v.Causes, j)
 		}
-		return k.lineOf(v, chances, settled, nil, true)
+		return inquiry{Knowledge: k, believed: &posterior{chances: chances}, settled: settled, looked: true}.line(v)
 	}
 	assert.Equal(t, wellSeen, line().Say)
 	for i, code := range harmful[:3] {
@@ -426,8 +426,8 @@ func TestWhatALineNames(t *testing.T) {
 	assert.Equal(t, []string{harmless}, l.Harmless)
 	assert.Empty(t, l.Possible)
 	assert.Contains(t, k.Words(l), ": confirmed.")
-	assert.Equal(t, unlooked, k.lineOf(Verdict{}, chances, settled, nil, false).Say)
-	assert.Equal(t, acting, k.lineOf(Verdict{}, chances, settled, []string{"Cat"}, false).Say)
+	assert.Equal(t, unlooked, inquiry{}.line(Verdict{}).Say)
+	assert.Equal(t, acting, inquiry{Knowledge: k, clues: clues{Added: []string{"Cat"}}}.line(Verdict{}).Say)
 	assert.Equal(t, "Cat: confirmed.", k.Words(Line{Say: acting, Acting: []Acting{{Own: "Cat"}}}))
 	assert.Equal(t, "Not clear yet: none.", k.Words(Line{Say: unclear, Possible: []string{"none"}}))
 }

@@ -145,6 +145,16 @@ func (v Verdict) Heard() patient.Heard {
 // KeepApart is the action of a cause that may travel to the next plant.
 const KeepApart = "isolate"
 
+// inquiry is one plant as its causes are weighed: what was found, what is settled, and what is believed of them.
+type inquiry struct {
+	*Knowledge
+	clues    clues
+	findings []seen
+	looked   bool // at anything that causes are judged by
+	settled  []held
+	believed *posterior // with what is settled taken for so
+}
+
 func (k *Knowledge) judge(c clues) Verdict {
 	m := k.modelFor(c.Group)
 	findings, known, looked := k.read(c)
@@ -158,16 +168,16 @@ func (k *Knowledge) judge(c clues) Verdict {
 		Later:   []string{},
 		Next:    []Check{},
 	}
-	believed := alone
+	of := inquiry{Knowledge: k, clues: c, findings: findings, looked: looked, settled: settled, believed: alone}
 	if slices.ContainsFunc(settled, func(h held) bool { return h != open }) {
-		believed = m.weigh(findings, settled)
+		of.believed = m.weigh(findings, settled)
 	}
-	acted := k.actsOn(believed.chances, settled)
+	acted := k.actsOn(of.believed.chances, settled)
 	for i := range v.Causes {
 		v.Causes[i].ActOn = acted>>k.causeAt[v.Causes[i].Code]&1 == 1
 	}
 	for i, cause := range k.Causes {
-		if cause.Urgent && settled[i] == open && believed.chances[i] >= k.Figures.AlarmFrom.Value {
+		if cause.Urgent && settled[i] == open && of.believed.chances[i] >= k.Figures.AlarmFrom.Value {
 			v.Alarms = append(v.Alarms, cause.Code)
 		}
 	}
@@ -176,10 +186,10 @@ func (k *Knowledge) judge(c clues) Verdict {
 		v.Plan = slices.DeleteFunc(v.Plan, leaves)
 	}
 	if looked {
-		v.Next = k.next(believed, findings, settled, c, v.Alarms)
+		v.Next = of.next(v.Alarms)
 		v.Enough = len(v.Next) == 0
 	}
-	v.Line = k.lineOf(v, believed.chances, settled, c.Added, looked)
+	v.Line = of.line(v)
 	v.Headline, v.Clear = k.Words(v.Line), v.Line.Clear()
 	return v
 }

@@ -42,31 +42,32 @@ func (l Line) Judged() bool { return l.Say != "" && l.Say != unlooked }
 // mostPossible is how many possible causes a line names.
 const mostPossible = 2
 
-func (k *Knowledge) lineOf(v Verdict, chances []float64, settled []held, added []string, looked bool) Line {
-	if !looked && len(v.Plan)+len(added) == 0 {
+// line is what a verdict comes to.
+func (q inquiry) line(v Verdict) Line {
+	if !q.looked && len(v.Plan)+len(q.clues.Added) == 0 {
 		return Line{Say: unlooked}
 	}
 	var l Line
-	for _, name := range added {
+	for _, name := range q.clues.Added {
 		l.Acting = append(l.Acting, Acting{Own: name})
 	}
 	worst := 0.0
 	possible := map[string]float64{}
 	for _, j := range v.Causes {
-		i := k.causeAt[j.Code]
-		c, p := k.Causes[i], chances[i]
+		i := q.causeAt[j.Code]
+		c, p := q.Causes[i], q.believed.chances[i]
 		switch {
 		case j.ActOn && c.Kind == "harmful":
-			a := Acting{Cause: c.Code, Band: k.BandOf(p)}
-			if settled[i] == holds {
+			a := Acting{Cause: c.Code, Band: q.BandOf(p)}
+			if q.settled[i] == holds {
 				a.Band = ""
 			}
 			l.Acting = append(l.Acting, a)
 		case j.ActOn:
 			l.Harmless = append(l.Harmless, c.Code)
-		case c.Kind == "harmful" && settled[i] == open:
+		case c.Kind == "harmful" && q.settled[i] == open:
 			worst = math.Max(worst, p)
-			if p >= k.Figures.ClearBelow.Value {
+			if p >= q.Figures.ClearBelow.Value {
 				l.Possible, possible[c.Code] = append(l.Possible, c.Code), p
 			}
 		}
@@ -76,7 +77,7 @@ func (k *Knowledge) lineOf(v Verdict, chances []float64, settled []held, added [
 	switch {
 	case len(l.Acting) > 0:
 		l.Say, l.Possible = acting, nil
-	case worst < k.Figures.ClearBelow.Value:
+	case worst < q.Figures.ClearBelow.Value:
 		l.Say = wellSeen
 	default:
 		l.Say = unclear

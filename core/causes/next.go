@@ -104,39 +104,41 @@ func (a answers) drop(c int, before float64) float64 {
 
 // inQuestion are the causes that are neither likely enough to be settled nor unlikely enough
 // to be left, and those that raise an alarm.
-func (k *Knowledge) inQuestion(p *posterior, settled []held, alarms []string) []bool {
-	open := make([]bool, len(k.Causes))
-	for i, c := range k.Causes {
-		open[i] = settled[i] == 0 && p.chances[i] >= k.Figures.ClearBelow.Value &&
-			p.chances[i] < k.Figures.SettledFrom.Value || slices.Contains(alarms, c.Code)
+func (q inquiry) inQuestion(alarms []string) []bool {
+	open := make([]bool, len(q.Causes))
+	for i, c := range q.Causes {
+		p := q.believed.chances[i]
+		open[i] = q.settled[i] == 0 && p >= q.Figures.ClearBelow.Value &&
+			p < q.Figures.SettledFrom.Value || slices.Contains(alarms, c.Code)
 	}
 	return open
 }
 
 // inTurn holds for a finding whose general sign was found, or that has none.
-func (k *Knowledge) inTurn(f Finding, findings []seen) bool {
-	return f.DetailOf == "" || findings[k.findAt[f.DetailOf]] == present
+func (q inquiry) inTurn(f Finding) bool {
+	return f.DetailOf == "" || q.findings[q.findAt[f.DetailOf]] == present
 }
 
 // next ranks the findings not looked for by bits a minute over the causes in question, and
 // keeps those whose answer could change the plan or settle an alarm. What settles it goes
 // first, and a general sign before its detail.
-func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c clues, alarms []string) []Check {
-	plan := k.actions(k.actsOn(p.chances, settled))
+func (q inquiry) next(alarms []string) []Check {
+	p := q.believed
+	plan := q.actions(q.actsOn(p.chances, q.settled))
 	var checks []Check
 	urgent, urgentRate := -1, 0.0
-	question := k.inQuestion(p, settled, alarms)
+	question := q.inQuestion(alarms)
 	var open []int
-	for _, f := range k.byTheme {
-		if findings[f] == notLooked && c.applies(k.Findings[f]) && k.inTurn(k.Findings[f], findings) {
+	for _, f := range q.byTheme {
+		if q.findings[f] == notLooked && q.clues.applies(q.Findings[f]) && q.inTurn(q.Findings[f]) {
 			open = append(open, f)
 		}
 	}
 	means := p.means(open)
 	for _, f := range open {
-		fd, w := k.Findings[f], p.model.findings[f]
+		fd, w := q.Findings[f], p.model.findings[f]
 		a := p.answers(w, means[w.theme].all, means[w.theme].with)
-		minutes := k.minutes(fd, c.Unpotted)
+		minutes := q.minutes(fd, q.clues.Unpotted)
 		bits, alarming := 0.0, 0.0
 		settles := false
 		for i, before := range p.chances {
@@ -145,20 +147,20 @@ func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c clues,
 			}
 			drop := a.drop(i, before)
 			bits += drop
-			if slices.Contains(alarms, k.Causes[i].Code) {
+			if slices.Contains(alarms, q.Causes[i].Code) {
 				alarming += drop
-				settles = settles || k.settles(a.yes[i], a.chance) || k.settles(a.no[i], 1-a.chance)
+				settles = settles || q.settles(a.yes[i], a.chance) || q.settles(a.no[i], 1-a.chance)
 			}
 		}
 		check := Check{
 			Finding: fd.Code,
 			Bits:    bits,
 			Minutes: minutes,
-			Yes:     k.outcome(p, a.chance, a.yes, settled, plan),
-			No:      k.outcome(p, 1-a.chance, a.no, settled, plan),
+			Yes:     q.outcome(a.chance, a.yes, plan),
+			No:      q.outcome(1-a.chance, a.no, plan),
 		}
-		counts := func(o Outcome) bool { return o.NewPlan && o.Chance >= k.Figures.OutcomeFrom.Value }
-		if bits/minutes < k.Figures.AskBitsPerMinute.Value || !counts(check.Yes) && !counts(check.No) && !settles {
+		counts := func(o Outcome) bool { return o.NewPlan && o.Chance >= q.Figures.OutcomeFrom.Value }
+		if bits/minutes < q.Figures.AskBitsPerMinute.Value || !counts(check.Yes) && !counts(check.No) && !settles {
 			continue
 		}
 		if rate := alarming / minutes; settles && rate > urgentRate {
@@ -175,7 +177,7 @@ func (k *Knowledge) next(p *posterior, findings []seen, settled []held, c clues,
 		}
 		return cmp.Compare(b.Bits/b.Minutes, a.Bits/a.Minutes)
 	})
-	checks = checks[:min(int(k.Figures.MostChecks.Value), len(checks))]
+	checks = checks[:min(int(q.Figures.MostChecks.Value), len(checks))]
 	for i := range checks {
 		checks[i].Bits = round(checks[i].Bits)
 	}
@@ -192,20 +194,20 @@ func (k *Knowledge) settles(after, chance float64) bool {
 }
 
 // outcome names the causes an answer would move most.
-func (k *Knowledge) outcome(p *posterior, chance float64, after []float64, settled []held, plan uint64) Outcome {
-	o := Outcome{Chance: round(chance), Moves: []Move{}, NewPlan: k.actions(k.actsOn(after, settled)) != plan}
-	for range int(k.Figures.MostMoves.Value) {
-		best, by := -1, k.Figures.WorthTelling.Value
+func (q inquiry) outcome(chance float64, after []float64, plan uint64) Outcome {
+	o := Outcome{Chance: round(chance), Moves: []Move{}, NewPlan: q.actions(q.actsOn(after, q.settled)) != plan}
+	for range int(q.Figures.MostMoves.Value) {
+		best, by := -1, q.Figures.WorthTelling.Value
 		for c := range after {
-			d := math.Abs(after[c] - p.chances[c])
-			if d > by && !slices.ContainsFunc(o.Moves, func(m Move) bool { return m.Cause == k.Causes[c].Code }) {
+			d := math.Abs(after[c] - q.believed.chances[c])
+			if d > by && !slices.ContainsFunc(o.Moves, func(m Move) bool { return m.Cause == q.Causes[c].Code }) {
 				best, by = c, d
 			}
 		}
 		if best < 0 {
 			break
 		}
-		o.Moves = append(o.Moves, Move{k.Causes[best].Code, round(p.chances[best]), round(after[best])})
+		o.Moves = append(o.Moves, Move{q.Causes[best].Code, round(q.believed.chances[best]), round(after[best])})
 	}
 	return o
 }
