@@ -116,7 +116,7 @@ func limited(p jsonschema.InterceptPropParams) error {
 			}
 		case "day":
 			p.PropertySchema.WithFormat("date")
-		case "min", "max":
+		case "min": // of a number of the program's own, such as a version
 			if err := bound(p.PropertySchema, p.Field.Type, name, value); err != nil {
 				return fmt.Errorf("%s: %w", p.Name, err)
 			}
