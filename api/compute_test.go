@@ -40,6 +40,7 @@ func TestAnyProgramMayCompute(t *testing.T) {
 		{"section", `{"group":"cattleya","live_root_ml":10,"longest_mm":80,"base_mm":60,"parts":[{"component":"bark-medium","parts":1}],"pot":{"shape":"round","top_mm":120,"bottom_mm":100,"height_mm":100,"hole_mm":15}}`, 15, []string{"water_mm"}},
 		{"weigh-fit", `{"pot":{"holds_g":200,"per_day":0.2,"due_at":0.25,"weights":[{"days_ago":8,"grams":700,"moment":"wet"},{"days_ago":6,"grams":655.76},{"days_ago":4,"grams":621.31},{"days_ago":0,"grams":573.58}]}}`, 0.125, []string{"pot", "per_day"}},
 		{"grid-count", `{"crossings":140,"spacing_mm":10}`, 1100, []string{"length_mm"}},
+		{"flood-test", `{"volume_ml":800,"drained_ml":360}`, 0.45, []string{"air"}},
 		{"race", `{` + bare + `,"holding":"bench","weighings":[{"days_ago":7,"grams":197},{"days_ago":0,"grams":184}]}`, 2, []string{"fit", "weighings"}},
 	} {
 		doc := x.computed(c.route, c.body)

@@ -51,8 +51,8 @@ var (
 		"rootKnowledge", "solutionKnowledge", "stanceKnowledge", "unpotKnowledge", "wishKnowledge",
 
 		"computeBlend", "computeCalibration", "computeCauses", "computeCleaningPlan", "computeDivision", "computeFeed",
-		"computeFlush", "computeGridCount", "computeLook", "computeMayI", "computeMeter", "computeMix", "computeOxygen",
-		"computePestSchedule", "computePot", "computePotOrHold", "computeRace", "computeRoots", "computeSection",
+		"computeFloodTest", "computeFlush", "computeGridCount", "computeLook", "computeMayI", "computeMeter", "computeMix",
+		"computeOxygen", "computePestSchedule", "computePot", "computePotOrHold", "computeRace", "computeRoots", "computeSection",
 		"computeSolution", "computeStack", "computeWeighFit",
 	})
 

@@ -75,6 +75,8 @@ func Routes(s *service.Service) []wire.Operation {
 		wire.Compute("meter", "computeMeter", "A meter's reading on every scale", solutions.AllScales),
 		wire.Compute("calibration", "computeCalibration", "What a product adds to one's own meter",
 			func(in solutions.Calibration) calibrated { return calibrated{in.Adds(), in.Scale} }),
+		wire.Compute("flood-test", "computeFloodTest", "The air and water of a component, by flooding and draining it",
+			media.FloodTest.Tells),
 		wire.Compute("oxygen", "computeOxygen", "The oxygen fresh water holds",
 			func(in oxygenAsk) oxygen {
 				return oxygen{solutions.OxygenMGL(in.Celsius), "Benson & Krause 1984, as USGS tables have it"}

@@ -8,7 +8,6 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
-	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 	"therapeon/core/media"
 	"therapeon/ledger"
@@ -22,51 +21,22 @@ var recipes = ledger.NewHouseKind("recipe", "recipe", record.TellAlways[OwnRecip
 // HouseComponent is what the house measured of a component, or a component of its
 // own.
 type HouseComponent struct {
-	Code       string     `json:"code" required:"true"`
-	Version    int64      `json:"version" required:"true" description:"0: nothing was measured yet"`
-	Name       string     `json:"name,omitempty" validate:"omitempty,name,line" description:"of a component of one's own"`
-	LowMM      *float64   `json:"low_mm,omitempty" validate:"omitempty,piece_mm" description:"its grade; needed for one's own, left out for fibres"`
-	HighMM     *float64   `json:"high_mm,omitempty" validate:"omitempty,piece_mm"`
-	Test       *FloodTest `json:"test,omitempty" description:"the newest measurement"`
-	MeasuredOn string     `json:"measured_on,omitempty"`
-}
-
-// FloodTest is air and water measured: a known volume is weighed dry, flooded,
-// drained, and weighed again; what ran out was air.
-type FloodTest struct {
-	VolumeML  float64  `json:"volume_ml" required:"true" validate:"vessel_ml" title:"The pot holds" description:"of the component, as it lies in the pot"`
-	DrainedML float64  `json:"drained_ml" required:"true" validate:"drained_ml" title:"Water that ran out" description:"water that ran out"`
-	DryG      *float64 `json:"dry_g,omitempty" validate:"omitempty,pot_g" title:"Weight, dry" description:"weight before it was flooded"`
-	WetG      *float64 `json:"wet_g,omitempty" validate:"omitempty,pot_g" title:"Weight, drained" description:"weight once drained"`
-}
-
-// Faults finds tests that cannot be.
-func (t FloodTest) Faults() fault.List {
-	switch {
-	case t.DrainedML >= t.VolumeML:
-		return record.OneFault("drained_ml", "More water ran out than the pot holds. Measure both once more.",
-			fmt.Sprintf("less than %g mL", t.VolumeML), t.DrainedML)
-	case (t.DryG == nil) != (t.WetG == nil):
-		return record.OneFault("wet_g", "Give both weights, dry and drained, or neither.", "both or neither", nil)
-	case t.DryG != nil && *t.WetG < *t.DryG:
-		return record.OneFault("wet_g",
-			"It weighs less wet than dry. Change the two round, or weigh once more.",
-			fmt.Sprintf("at least %g g", *t.DryG), *t.WetG)
-	case t.DryG != nil && (*t.WetG-*t.DryG)+t.DrainedML > t.VolumeML:
-		return record.OneFault("wet_g",
-			"Air and water together are more than the pot holds. Weigh once more, dry before it is flooded.",
-			fmt.Sprintf("at most %g g", *t.DryG+t.VolumeML-t.DrainedML), *t.WetG)
-	}
-	return nil
+	Code       string           `json:"code" required:"true"`
+	Version    int64            `json:"version" required:"true" description:"0: nothing was measured yet"`
+	Name       string           `json:"name,omitempty" validate:"omitempty,name,line" description:"of a component of one's own"`
+	LowMM      *float64         `json:"low_mm,omitempty" validate:"omitempty,piece_mm" description:"its grade; needed for one's own, left out for fibres"`
+	HighMM     *float64         `json:"high_mm,omitempty" validate:"omitempty,piece_mm"`
+	Test       *media.FloodTest `json:"test,omitempty" description:"the newest measurement"`
+	MeasuredOn string           `json:"measured_on,omitempty"`
 }
 
 // MeasureComponent keeps a measurement, or a component of one's own.
 type MeasureComponent struct {
-	Version int64      `json:"version" required:"true" validate:"min=0"`
-	Name    string     `json:"name,omitempty" validate:"omitempty,name,line" title:"What it is"`
-	LowMM   *float64   `json:"low_mm,omitempty" validate:"omitempty,piece_mm" title:"Pieces from"`
-	HighMM  *float64   `json:"high_mm,omitempty" validate:"omitempty,piece_mm" title:"to"`
-	Test    *FloodTest `json:"test,omitempty" description:"left out: back to the table's figures"`
+	Version int64            `json:"version" required:"true" validate:"min=0"`
+	Name    string           `json:"name,omitempty" validate:"omitempty,name,line" title:"What it is"`
+	LowMM   *float64         `json:"low_mm,omitempty" validate:"omitempty,piece_mm" title:"Pieces from"`
+	HighMM  *float64         `json:"high_mm,omitempty" validate:"omitempty,piece_mm" title:"to"`
+	Test    *media.FloodTest `json:"test,omitempty" description:"left out: back to the table's figures"`
 }
 
 var ownCode = regexp.MustCompile(`^own-[a-z0-9-]{1,30}$`)
@@ -113,9 +83,10 @@ func (h HouseComponent) measured(c *media.Component) {
 		return
 	}
 	c.Measured = h.MeasuredOn
-	c.Air.Value = media.AirTest(h.Test.VolumeML, h.Test.DrainedML)
-	if h.Test.DryG != nil {
-		c.Water.Value = (*h.Test.WetG - *h.Test.DryG) / h.Test.VolumeML
+	told := h.Test.Tells()
+	c.Air.Value = told.Air
+	if told.Water != nil {
+		c.Water.Value = *told.Water
 	}
 	c.Water.Value = min(c.Water.Value, 1-c.Air.Value)
 }

@@ -16,7 +16,7 @@ import (
 
 func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 	c := trial.NewClinic(t)
-	test := mixing.FloodTest{VolumeML: 800, DrainedML: 400}
+	test := media.FloodTest{VolumeML: 800, DrainedML: 400}
 	for field, bad := range map[string]mixing.MeasureComponent{
 		"name":    {Test: &test},
 		"test":    {Name: "Cork"},

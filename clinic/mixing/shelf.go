@@ -27,7 +27,7 @@ type Stock struct {
 	Name             string   `json:"name" required:"true" validate:"required,name,line" title:"Name on the bottle"`
 	Product          string   `json:"product" required:"true" validate:"required,code" description:"code of a product, see /api/v1/knowledge/solutions, or other"`
 	Percent          *float64 `json:"percent,omitempty" validate:"omitempty,strength_percent" title:"Strength" description:"strength as it stands in the bottle"`
-	Amount           float64  `json:"amount" required:"true" validate:"on_shelf" title:"What is left" description:"what is left"`
+	Amount           float64  `json:"amount" required:"true" validate:"on_shelf" title:"What is left"`
 	Unit             string   `json:"unit" required:"true" validate:"oneof=mL g L" description:"L for media"`
 	ExpiresOn        string   `json:"expires_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	LabelMostPercent *float64 `json:"label_most_percent,omitempty" validate:"omitempty,strength_percent" title:"The most its label allows" description:"the most its label allows; it stands above this page"`

@@ -15,8 +15,8 @@ import (
 type PlaceFacts struct {
 	Name  string   `json:"name" required:"true" validate:"required,name,line" title:"Name of the place"`
 	Zone  string   `json:"zone,omitempty" validate:"zone" title:"Time zone, for logs that do not say theirs" description:"name of its time zone, such as Europe/Lisbon; left out: as this machine"`
-	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,celsius" title:"A usual night" description:"a usual night"`
-	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,celsius" title:"A usual day" description:"a usual day"`
+	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,celsius" title:"A usual night"`
+	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,celsius" title:"A usual day"`
 
 	HumidityPercent *float64 `json:"humidity_percent,omitempty" validate:"omitempty,humidity_percent" title:"Usual humidity" description:"usual humidity of its air"`
 	Light           string   `json:"light,omitempty" validate:"omitempty,oneof=shade bright sun" description:"what falls on the leaves"`

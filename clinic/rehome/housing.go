@@ -35,7 +35,7 @@ type Settle struct {
 	FromOn     string    `json:"from_on,omitempty" validate:"omitempty,day" description:"left out: today"`
 	Pot        *pots.Pot `json:"pot,omitempty" description:"left out: as planned"`
 	Mix        string    `json:"mix,omitempty" validate:"line" description:"left out: as planned"`
-	Note       string    `json:"note,omitempty" validate:"note" title:"What was done otherwise" description:"what was done otherwise"`
+	Note       string    `json:"note,omitempty" validate:"note" title:"What was done otherwise"`
 	NextLookOn string    `json:"next_look_on,omitempty" validate:"omitempty,day" description:"left out: as usual for the route"`
 	Person     string    `json:"person,omitempty" validate:"omitempty,name,who"`
 }

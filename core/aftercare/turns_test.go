@@ -2,13 +2,11 @@ package aftercare_test
 
 import (
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/aftercare"
-	"therapeon/core/climate"
 	"therapeon/core/disputes"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
@@ -296,29 +294,4 @@ func TestWaterByTheLookAndByAlarms(t *testing.T) {
 	c = drowned.on(1)
 	assert.Equal(t, "look", c.HeldBack)
 	assert.Nil(t, due(c, "little"))
-}
-
-// The air of a watering bears on how fast the next one dries, four times either way at most, a house rule; where the
-// air is not known it says nothing.
-func TestTheAirOfAWatering(t *testing.T) {
-	days := func(dryNow bool, known bool) float64 {
-		humid, dry := 85.0, 35.0
-		l := bark(t)
-		l.does(2, "little").sees(8, patient.Checkin{Medium: "dry"}).does(8, "little")
-		if !known {
-			l.Site = nil
-		} else {
-			now := humid
-			if dryNow {
-				now = dry
-			}
-			l.Site.Percent = &now
-			l.Site.Climate = &climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: 17, HighC: 24},
-				UsualHumidity: &now}
-		}
-		return l.on(9).Water.Days
-	}
-	assert.Positive(t, days(true, true))
-	assert.Less(t, days(true, true), days(false, true), "dry air dries it sooner")
-	assert.Positive(t, days(false, false))
 }

@@ -184,7 +184,3 @@ func (a Ask) adjustments(k *Knowledge) []string {
 	}
 	return list
 }
-
-// AirTest is air measured: a known volume flooded, drained, and the water that
-// ran out measured.
-func AirTest(volumeML, drainedML float64) (air float64) { return drainedML / volumeML }

@@ -326,4 +326,27 @@ func TestAMixIsJudged(t *testing.T) {
 }
 
 // 300 mL run out of a litre that was flooded: 0.30 air.
-func TestAirByFlooding(t *testing.T) { assert.InDelta(t, 0.3, AirTest(1000, 300), 1e-12) }
+// What ran out of a known volume was air; what it gained in weight is water, a gram a millilitre. By hand.
+func TestAirByFlooding(t *testing.T) {
+	dry, wet := 200.0, 440.0
+	told := FloodTest{VolumeML: 800, DrainedML: 360}.Tells()
+	assert.InDelta(t, 0.45, told.Air, 1e-12)
+	assert.Nil(t, told.Water, "it was not weighed")
+	told = FloodTest{VolumeML: 800, DrainedML: 360, DryG: &dry, WetG: &wet}.Tells()
+	assert.InDelta(t, 0.3, *told.Water, 1e-12)
+	for _, x := range []struct {
+		drained  float64
+		dry, wet *float64
+		field    string
+	}{
+		{799, nil, nil, ""}, {800, nil, nil, "drained_ml"}, {360, &dry, nil, "wet_g"}, {360, nil, &wet, "wet_g"},
+		{360, &wet, &dry, "wet_g"}, {360, &dry, &dry, ""}, {560, &dry, &wet, ""}, {561, &dry, &wet, "wet_g"},
+	} {
+		faults := FloodTest{VolumeML: 800, DrainedML: x.drained, DryG: x.dry, WetG: x.wet}.Faults()
+		if x.field == "" {
+			assert.Empty(t, faults, "%v", x)
+		} else if assert.Len(t, faults, 1, "%v", x) {
+			assert.Equal(t, x.field, faults[0].Field)
+		}
+	}
+}

@@ -21,7 +21,7 @@ const (
 // demand. What is left out was not looked at.
 type Checkin struct {
 	ReservoirMM  *float64  `json:"reservoir_mm,omitempty" validate:"omitempty,damp_mm" title:"Water in the reservoir" description:"water that stands in the pot"`
-	DryLineMM    *float64  `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" title:"From the rim down to the damp" description:"from the rim down to the damp"`
+	DryLineMM    *float64  `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" title:"From the rim down to the damp"`
 	Medium       string    `json:"medium,omitempty" validate:"omitempty,oneof=dry damp wet" description:"at the top third, or by the weight of the pot in the hand"`
 	Moss         string    `json:"moss,omitempty" validate:"omitempty,oneof=pale moist wet"`
 	RootColour   string    `json:"root_colour,omitempty" validate:"omitempty,oneof=silver green" description:"of most roots that show"`

@@ -107,10 +107,10 @@ const NoPot = "none"
 // Intake is what is known of a plant when it comes to the bench. Tag and group
 // are enough; the rest can come later.
 type Intake struct {
-	Tag          string         `json:"tag" required:"true" validate:"required,name,line" title:"Tag or name" description:"tag or name"`
+	Tag          string         `json:"tag" required:"true" validate:"required,name,line" title:"Tag or name"`
 	Group        string         `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/knowledge/groups"`
 	ArrivedOn    string         `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
-	Source       string         `json:"source,omitempty" validate:"sentence" title:"From whom or where" description:"from whom or where"`
+	Source       string         `json:"source,omitempty" validate:"sentence" title:"From whom or where"`
 	Flowering    Flowering      `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
 	LeafCount    int            `json:"leaf_count,omitempty" validate:"leaves" title:"Leaves"`
 	Blades       []leaves.Blade `json:"blades,omitempty" validate:"blades,dive" description:"measured leaves"`
@@ -193,7 +193,7 @@ type Inspection struct {
 	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent" description:"left out: as at intake"`
 	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing maturing idle resting"`
 	Season       Season              `json:"season,omitempty" validate:"omitempty,oneof=warm cool" description:"left out: by the calendar"`
-	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,night_c" title:"Lowest night where it stands" description:"lowest night where it stands"`
+	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,night_c" title:"Lowest night where it stands"`
 	DayHighC     *float64            `json:"day_high_c,omitempty" validate:"omitempty,celsius" title:"Highest day" description:"highest day where it stands"`
 	NewestLeafMM *float64            `json:"newest_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"Newest finished leaf" description:"length of the newest finished leaf"`
 	LeafBeforeMM *float64            `json:"leaf_before_mm,omitempty" validate:"omitempty,leaf_mm" title:"The one before" description:"length of the leaf before it"`

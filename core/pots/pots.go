@@ -25,7 +25,7 @@ const (
 // Pot is a pot by its inner measures.
 type Pot struct {
 	Shape         string   `json:"shape" required:"true" validate:"oneof=round box bowl"`
-	TopMM         float64  `json:"top_mm" required:"true" validate:"pot_top_mm" title:"Width at the rim" description:"width at the rim"`
+	TopMM         float64  `json:"top_mm" required:"true" validate:"pot_top_mm" title:"Width at the rim"`
 	BottomMM      float64  `json:"bottom_mm,omitempty" validate:"pot_mm" title:"Width at the bottom" description:"width at the bottom; none in a bowl"`
 	TopDepthMM    float64  `json:"top_depth_mm,omitempty" validate:"pot_mm" title:"Depth at the rim" description:"of a box: the other side at the rim; left out: square"`
 	BottomDepthMM float64  `json:"bottom_depth_mm,omitempty" validate:"pot_mm" title:"Depth at the bottom"`

@@ -24,7 +24,7 @@ type Closing struct {
 	Medium  string        `json:"medium,omitempty" validate:"omitempty,oneof=boiled thrown" description:"of one that is lost: what became of its medium"`
 	Anyway  bool          `json:"anyway,omitempty" description:"it is closed though something firm, or doubtful, is left"`
 	Again   patient.YesNo `json:"again,omitempty" validate:"omitempty,oneof=yes no" description:"whether it would be done so again"`
-	Lesson  string        `json:"lesson,omitempty" validate:"remark" title:"What it teaches" description:"what it teaches"`
+	Lesson  string        `json:"lesson,omitempty" validate:"remark" title:"What it teaches"`
 }
 
 // Faults finds what does not go together: only of a lost plant is there a cause, and one with something firm

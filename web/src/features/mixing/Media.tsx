@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { SharesBar } from "../../draw/SharesBar";
 import { ask, client, Refused, type Component, type FloodTest, type HouseMedia } from "../../lib/api/client";
-import { FloodTest as fields, MeasureComponent } from "../../lib/api/fields";
+import { MediaFloodTest, MeasureComponent } from "../../lib/api/fields";
 import { cautions, houseMedia } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { fieldsOf } from "../../lib/form";
@@ -20,6 +20,7 @@ import { Why, Headline } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import css from "./mixing.module.css";
+import { useWorked } from "./useWorked";
 
 /** Components of media, with the air and water they hold; each can be measured. */
 export function Media() {
@@ -80,6 +81,16 @@ function Shares({ c }: { c: Component }) {
   );
 }
 
+/** What a test tells, as it is typed. */
+const flooding = {
+  name: "flood-test",
+  body: ({ volume_ml, drained_ml, dry_g, wet_g }: Partial<FloodTest>) =>
+    volume_ml === undefined || drained_ml === undefined
+      ? undefined
+      : { volume_ml, drained_ml, ...(dry_g !== undefined && wet_g !== undefined && { dry_g, wet_g }) },
+  work: (body: FloodTest) => ask(client.POST("/api/v1/compute/flood-test", { body })),
+};
+
 type TestProps = { c?: Component; media: HouseMedia; onKept: () => void };
 
 /** Measure the air of a component, step by step. */
@@ -87,7 +98,7 @@ function AirTest({ c, media, onKept }: TestProps) {
   const care = useQuery(cautions).data ?? [];
   const before = media.house.find((h) => h.code === c?.code);
   const [own, setOwn] = useState<OwnComponent>({ name: "" });
-  const [t, set] = useState<Partial<FloodTest>>(before?.test ?? {});
+  const bench = useWorked(MediaFloodTest, (): Partial<FloodTest> => before?.test ?? {}, flooding);
   const { send, trouble, wrong } = useSend({
     then: onKept,
   });
@@ -96,26 +107,22 @@ function AirTest({ c, media, onKept }: TestProps) {
     const body = { version: before?.version ?? 0, test, ...(!c && own) };
     send(() => ask(client.PUT("/api/v1/media/components/{code}", { params: { path: { code } }, body })));
   };
-  const ready = t.volume_ml !== undefined && t.drained_ml !== undefined;
-  const air = ready ? (t.drained_ml ?? 0) / (t.volume_ml ?? 1) : undefined;
+  const { asked: t, answer: told } = bench;
   return (
     <form
       className={css.wide}
       onSubmit={(e) => {
         e.preventDefault();
-        if (ready) keep(t as FloodTest);
+        if (bench.enough) keep(t as FloodTest);
       }}
     >
       {!c && <OwnOne of={own} set={setOwn} wrong={wrong} />}
       <Cautions cautions={care.filter((one) => c?.cautions?.includes(one.code))} />
-      <TestSteps t={t} set={(part) => set({ ...t, ...part })} wrong={wrong} />
-      {air !== undefined && (
+      <TestSteps t={t} set={bench.set} wrong={(field) => wrong(`test.${field}`) ?? bench.wrong(field)} />
+      {told && (
         <Headline>
-          Air {percent(air)}
-          {t.dry_g !== undefined && t.wet_g !== undefined && t.volume_ml
-            ? `, water ${percent((t.wet_g - t.dry_g) / t.volume_ml)}`
-            : ""}
-          .
+          Air {percent(told.air)}
+          {told.water !== undefined && `, water ${percent(told.water)}`}.
         </Headline>
       )}
       {c && (
@@ -127,7 +134,7 @@ function AirTest({ c, media, onKept }: TestProps) {
       {wrong("test") && !wrong("test.wet_g") && !wrong("test.drained_ml") && <p>{wrong("test")}</p>}
       <KeepersOnly words="What was measured is kept for the house by a keeper.">
         <Row>
-          <Button type="primary" htmlType="submit" disabled={!ready}>
+          <Button type="primary" htmlType="submit" disabled={!bench.enough}>
             Use what I measured
           </Button>
           {before?.test && c && <Plain onClick={() => keep(undefined)}>Back to the estimate</Plain>}
@@ -165,7 +172,7 @@ function OwnOne({ of, set, wrong }: { of: OwnComponent; set: (to: OwnComponent) 
 type StepsProps = { t: Partial<FloodTest>; set: (part: Partial<FloodTest>) => void; wrong: Wrong };
 
 function TestSteps({ t, set, wrong }: StepsProps) {
-  const at = fieldsOf<Partial<FloodTest>, typeof fields>(fields, t, set, (field) => wrong(`test.${field}`));
+  const at = fieldsOf<Partial<FloodTest>, typeof MediaFloodTest>(MediaFloodTest, t, set, wrong);
   return (
     <ol>
       <li>

@@ -160,13 +160,6 @@ export const DivisionRhizome = {
   bulbs: {"max":60},
 } as const;
 
-export const FloodTest = {
-  drained_ml: {"label":"Water that ran out","unit":"mL","min":0,"max":20000},
-  dry_g: {"label":"Weight, dry","unit":"g","min":0,"max":100000},
-  volume_ml: {"label":"The pot holds","unit":"mL","min":50,"max":20000},
-  wet_g: {"label":"Weight, drained","unit":"g","min":0,"max":100000},
-} as const;
-
 export const GridCount = {
   crossings: {"label":"Crossings","min":1,"max":1000000,"whole":true},
   spacing_mm: {"label":"Grid spacing","unit":"mm","min":1,"max":200},
@@ -259,6 +252,13 @@ export const MeasureComponent = {
   high_mm: {"label":"to","unit":"mm","min":0.1,"max":100},
   low_mm: {"label":"Pieces from","unit":"mm","min":0.1,"max":100},
   name: {"label":"What it is","max":80},
+} as const;
+
+export const MediaFloodTest = {
+  drained_ml: {"label":"Water that ran out","unit":"mL","min":0,"max":20000},
+  dry_g: {"label":"Weight, dry","unit":"g","min":0,"max":100000},
+  volume_ml: {"label":"The pot holds","unit":"mL","min":50,"max":20000},
+  wet_g: {"label":"Weight, drained","unit":"g","min":0,"max":100000},
 } as const;
 
 export const MediaPart = {

@@ -311,6 +311,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/compute/flood-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The air and water of a component, by flooding and draining it */
+        post: operations["computeFloodTest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compute/flush": {
         parameters: {
             query?: never;
@@ -2390,20 +2407,14 @@ export interface components {
             root_class?: "pale" | "brown";
             /** @description those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house */
             sides?: components["schemas"]["DisputesSides"];
-            /**
-             * From whom or where
-             * @description from whom or where
-             */
+            /** From whom or where */
             source?: string;
             /**
              * Coldest night it has stood unharmed
              * @description the coldest night that it has stood unharmed
              */
             stood_low_c?: number;
-            /**
-             * Tag or name
-             * @description tag or name
-             */
+            /** Tag or name */
             tag: string;
             /** @description pencil leaves, which oil and strong soap can smother */
             terete_leaves?: boolean;
@@ -3396,10 +3407,7 @@ export interface components {
             bulbs?: "plumper" | "same" | "thinner";
             /** @enum {string} */
             crust?: "yes" | "no";
-            /**
-             * From the rim down to the damp
-             * @description from the rim down to the damp
-             */
+            /** From the rim down to the damp */
             dry_line_mm?: number;
             /** @enum {string} */
             film?: "none" | "green" | "dark";
@@ -4272,30 +4280,6 @@ export interface components {
             words: string;
         };
         FaultList: components["schemas"]["FaultFault"][];
-        FloodTest: {
-            /**
-             * Water that ran out
-             * Format: double
-             * @description water that ran out
-             */
-            drained_ml: number;
-            /**
-             * Weight, dry
-             * @description weight before it was flooded
-             */
-            dry_g?: number;
-            /**
-             * The pot holds
-             * Format: double
-             * @description of the component, as it lies in the pot
-             */
-            volume_ml: number;
-            /**
-             * Weight, drained
-             * @description weight once drained
-             */
-            wet_g?: number;
-        };
         ForecastBin: {
             /** @description too few to be drawn */
             few?: boolean;
@@ -4483,7 +4467,7 @@ export interface components {
             /** @description of a component of one's own */
             name?: string;
             /** @description the newest measurement */
-            test?: components["schemas"]["FloodTest"];
+            test?: components["schemas"]["MediaFloodTest"];
             /**
              * Format: int64
              * @description 0: nothing was measured yet
@@ -4599,10 +4583,7 @@ export interface components {
              * @description length of the newest finished leaf
              */
             newest_leaf_mm?: number;
-            /**
-             * Lowest night where it stands
-             * @description lowest night where it stands
-             */
+            /** Lowest night where it stands */
             night_low_c?: number;
             /** Notes */
             notes?: string;
@@ -4692,20 +4673,14 @@ export interface components {
             root_class?: "pale" | "brown";
             /** @description those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house */
             sides?: components["schemas"]["DisputesSides"];
-            /**
-             * From whom or where
-             * @description from whom or where
-             */
+            /** From whom or where */
             source?: string;
             /**
              * Coldest night it has stood unharmed
              * @description the coldest night that it has stood unharmed
              */
             stood_low_c?: number;
-            /**
-             * Tag or name
-             * @description tag or name
-             */
+            /** Tag or name */
             tag: string;
             /** @description pencil leaves, which oil and strong soap can smother */
             terete_leaves?: boolean;
@@ -5204,7 +5179,7 @@ export interface components {
             /** What it is */
             name?: string;
             /** @description left out: back to the table's figures */
-            test?: components["schemas"]["FloodTest"];
+            test?: components["schemas"]["MediaFloodTest"];
             /** Format: int64 */
             version: number;
         };
@@ -5250,6 +5225,35 @@ export interface components {
             water: components["schemas"]["KnowledgeNumber"];
             /** @description all the way up */
             wicks?: boolean;
+        };
+        MediaFloodTest: {
+            /**
+             * Water that ran out
+             * Format: double
+             */
+            drained_ml: number;
+            /**
+             * Weight, dry
+             * @description weight before it was flooded
+             */
+            dry_g?: number;
+            /**
+             * The pot holds
+             * Format: double
+             * @description of the component, as it lies in the pot
+             */
+            volume_ml: number;
+            /**
+             * Weight, drained
+             * @description weight once drained
+             */
+            wet_g?: number;
+        };
+        MediaFlooded: {
+            /** Format: double */
+            air: number;
+            /** @description left out: it was not weighed */
+            water?: number;
         };
         MediaFold: {
             component: string;
@@ -5751,10 +5755,7 @@ export interface components {
             version: number;
         };
         PlaceFacts: {
-            /**
-             * A usual day
-             * @description a usual day
-             */
+            /** A usual day */
             high_c?: number;
             /**
              * Usual humidity
@@ -5766,10 +5767,7 @@ export interface components {
              * @enum {string}
              */
             light?: "shade" | "bright" | "sun";
-            /**
-             * A usual night
-             * @description a usual night
-             */
+            /** A usual night */
             low_c?: number;
             /** Name of the place */
             name: string;
@@ -6093,7 +6091,6 @@ export interface components {
             /**
              * Width at the rim
              * Format: double
-             * @description width at the rim
              */
             top_mm: number;
             /** @enum {string} */
@@ -6299,10 +6296,7 @@ export interface components {
             cause?: string;
             /** @enum {string} */
             how: "recovered" | "given" | "lost";
-            /**
-             * What it teaches
-             * @description what it teaches
-             */
+            /** What it teaches */
             lesson?: string;
             /**
              * @description of one that is lost: what became of its medium
@@ -7786,10 +7780,7 @@ export interface components {
              * @description left out: as usual for the route
              */
             next_look_on?: string;
-            /**
-             * What was done otherwise
-             * @description what was done otherwise
-             */
+            /** What was done otherwise */
             note?: string;
             person?: string;
             /** @description left out: as planned */
@@ -8410,7 +8401,6 @@ export interface components {
             /**
              * What is left
              * Format: double
-             * @description what is left
              */
             amount: number;
             /** @description a day, a month or a year */
@@ -10738,6 +10728,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SolutionsFed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    computeFloodTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["MediaFloodTest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaFlooded"];
                 };
             };
             /** @description Bad Request */
