@@ -218,6 +218,7 @@ func TestFromHoldingToANewHome(t *testing.T) {
 	p.fill("Width at the bottom", "140")
 	p.see(`[data-field="Width at the bottom"] .field-error`, "wider at the bottom")
 	p.see(".standing-saved", "Not saved")
+	p.see("[role='alert'] li", "Width at the bottom: This pot is wider")
 	p.fill("Width at the bottom", "70")
 	p.see(".standing-saved", "Saved")
 	p.gone(`[data-field="Width at the bottom"] .field-error`, "wider")

@@ -293,11 +293,43 @@ func (s *shape) kind(v any, t reflect.Type, path *fault.Path) {
 	})
 }
 
+// withNames gives each fault of what was sent the name that a form has for its field.
+func withNames(err error, sent reflect.Type) error {
+	var faults fault.List
+	if errors.As(err, &faults) {
+		for i, f := range faults {
+			faults[i].Name = titleOf(sent, f.Field)
+		}
+	}
+	return err
+}
+
+// titleOf is what a form calls the value at a path; empty where it has no name.
+func titleOf(t reflect.Type, path string) (title string) {
+	for part := range strings.SplitSeq(path, ".") {
+		for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
+			t = t.Elem()
+		}
+		if t.Kind() != reflect.Struct {
+			return ""
+		}
+		name, _, _ := strings.Cut(part, "[")
+		at := slices.IndexFunc(fieldsOf(t), func(f field) bool { return f.name == name })
+		if at < 0 {
+			return ""
+		}
+		f := fieldsOf(t)[at]
+		t, title = f.kind, f.title
+	}
+	return title
+}
+
 // field is a field of a struct as the wire has it.
 type field struct {
 	name     string
 	kind     reflect.Type
 	required bool
+	title    string // what a form calls it
 }
 
 var fields sync.Map // reflect.Type → []field
@@ -323,7 +355,7 @@ func fieldsOf(t reflect.Type) []field {
 			}
 		case name != "":
 			list = slices.DeleteFunc(list, func(o field) bool { return o.name == name })
-			list = append(list, field{name, f.Type, f.Tag.Get("required") == "true"})
+			list = append(list, field{name, f.Type, f.Tag.Get("required") == "true", f.Tag.Get("title")})
 		}
 	}
 	fields.Store(t, list)

@@ -115,7 +115,7 @@ func row[In, Out any](o Operation, work func(context.Context, In) (Out, error)) 
 		case err != nil && ctx.Err() != nil:
 			return errors.Join(ctx.Err(), err)
 		}
-		return err
+		return withNames(err, reflect.TypeFor[In]())
 	}
 	return o
 }

@@ -8,6 +8,7 @@ import (
 	"math"
 	"net/http"
 	"net/http/httptest"
+	"reflect"
 	"testing"
 	"time"
 
@@ -16,6 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
+	"therapeon/core/fault"
 )
 
 // told is the problem that an operation answers with.
@@ -65,4 +67,24 @@ func TestProblemsSayWhatWasKept(t *testing.T) {
 	status, p = told(t, get(func(context.Context, Nothing) (figure, error) { return figure{}, errors.New("x") }))
 	assert.Equal(t, http.StatusInternalServerError, status)
 	assert.Contains(t, p.Detail, "Nothing was saved by this request")
+}
+
+// A fault is named as the form names its field; what no form has stays without a name.
+func TestAFaultHasTheNameOfItsField(t *testing.T) {
+	type pot struct {
+		WidthMM float64 `json:"width_mm" title:"Width"`
+	}
+	type sent struct {
+		Pots  []*pot             `json:"pots" title:"Pots"`
+		Parts map[string]float64 `json:"parts"`
+		Code  string             `json:"code"`
+	}
+	for path, want := range map[string]string{
+		"pots[2].width_mm": "Width", "pots": "Pots", "parts.bark": "", "code": "", "pots[0].depth_mm": "", "code.of": "",
+	} {
+		err := fmt.Errorf("check: %w", withNames(fault.List{{Field: path}}, reflect.TypeFor[sent]()))
+		var faults fault.List
+		require.ErrorAs(t, err, &faults)
+		assert.Equal(t, want, faults[0].Name, path)
+	}
 }

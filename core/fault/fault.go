@@ -10,6 +10,7 @@ import (
 // Fault is one wrong value.
 type Fault struct {
 	Field string `json:"field" required:"true" description:"path of the value, such as roots[3].segments[0].length_mm"`
+	Name  string `json:"name,omitempty" description:"what a form calls it, where it has a name there"`
 	Words string `json:"words" required:"true" description:"what is wrong and what would be right"`
 	Limit string `json:"limit,omitempty" description:"the limit that was crossed"`
 	Value any    `json:"value,omitempty" description:"the value given"`

@@ -54,7 +54,7 @@ export function WarmthDrawing({ days }: { days: DayRange[] }) {
             </title>
           </line>
           {i % steps === 0 && (
-            <text x={x(numbers[i] ?? 0)} y={H - 4} className={pen.faintFill} textAnchor="middle">
+            <text x={Math.min(x(numbers[i] ?? 0), W - 25)} y={H - 4} className={pen.faintFill} textAnchor="middle">
               {shortDay(d.day)}
             </text>
           )}

@@ -1,4 +1,4 @@
-import { Button } from "antd";
+import { Button, Flex } from "antd";
 import type { ReactNode } from "react";
 import { Refused } from "../lib/api/client";
 import { Plain } from "./Plain";
@@ -23,13 +23,15 @@ export const KeepForm = ({ name, trouble, onKeep, onLeave, children }: Props) =>
       onKeep();
     }}
   >
-    {children}
-    {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
-    <Row>
-      <Button type="primary" htmlType="submit">
-        Keep it
-      </Button>
-      <Plain onClick={onLeave}>Leave it</Plain>
-    </Row>
+    <Flex vertical gap="small">
+      <Row>{children}</Row>
+      {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
+      <Row>
+        <Button type="primary" htmlType="submit">
+          Keep it
+        </Button>
+        <Plain onClick={onLeave}>Leave it</Plain>
+      </Row>
+    </Flex>
   </form>
 );

@@ -1,5 +1,6 @@
 import type { Settling, Standing as Stands } from "../lib/desk";
 import { listed } from "../lib/words";
+import { Faults } from "./Faults";
 import { Notice } from "./Notice";
 import { Plain } from "./Plain";
 import css from "./standing.module.css";
@@ -19,13 +20,7 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
       return (
         <Notice is="trouble" aloud acts={<Plain onClick={onUndo}>Take the last entry back</Plain>}>
           The last entry was not saved. What you entered before it is safe. {s.faults.length === 0 && s.words}
-          <ul>
-            {s.faults.map((f) => (
-              <li key={f.field}>
-                {f.field.replace(/^(reading|intake|inspection)\./, "").replaceAll("_", " ")}: {f.words}
-              </li>
-            ))}
-          </ul>
+          <Faults faults={s.faults} />
         </Notice>
       );
     case "conflict":

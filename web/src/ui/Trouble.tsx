@@ -1,5 +1,6 @@
 import { Refused } from "../lib/api/client";
 import { useSilent } from "../lib/silence";
+import { Faults } from "./Faults";
 import { Notice } from "./Notice";
 import { Plain } from "./Plain";
 
@@ -13,15 +14,7 @@ export function Trouble({ error, again }: { error: unknown; again?: () => void }
   return (
     <Notice is="trouble" aloud acts={again && <Plain onClick={again}>Try again</Plain>}>
       {error instanceof Error ? error.message : "Something broke on this page. What was saved is safe."}
-      {refused?.problem?.faults && (
-        <ul>
-          {refused.problem.faults.map((f) => (
-            <li key={f.field}>
-              {f.field}: {f.words}
-            </li>
-          ))}
-        </ul>
-      )}
+      {refused?.problem?.faults && <Faults faults={refused.problem.faults} />}
       {changes && (
         <>
           {both.length === 0 && <p>How what is there now differs from yours:</p>}

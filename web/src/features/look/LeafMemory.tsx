@@ -32,7 +32,7 @@ export function LeafMemory({ desk }: { desk: InspectionDesk }) {
             <li key={l.on}>
               <Leaves newest={l.newest_mm / longest} before={l.before_mm / longest} />
               <span>
-                {l.newest_mm} mm after {l.before_mm} mm
+                {l.newest_mm} mm after {l.before_mm} mm{" "}
                 <small>
                   {day(l.on)}
                   {l.smaller && ". Smaller: stress in the months when it formed."}

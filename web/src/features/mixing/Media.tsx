@@ -40,20 +40,22 @@ export function Media() {
         {m.components.map((c) => (
           <li key={c.code} data-component={c.code}>
             <span>
-              <b>{c.name}</b>
+              <b>{c.name}</b>{" "}
               <small>
                 {c.low_mm && c.high_mm ? `${figure(c.low_mm.value)}–${figure(c.high_mm.value)} mm` : "fibre"}
                 {c.life_months && `, lasts about ${figure(c.life_months.value)} months`}, pH {c.ph.value}
               </small>
             </span>
-            <Shares c={c} />
-            <Plain
-              aria-expanded={open === c.code}
-              aria-label={`Measure it: ${c.name}`}
-              onClick={() => setOpen(open === c.code ? "" : c.code)}
-            >
-              Measure it
-            </Plain>
+            <Row words>
+              <Shares c={c} />
+              <Plain
+                aria-expanded={open === c.code}
+                aria-label={`Measure it: ${c.name}`}
+                onClick={() => setOpen(open === c.code ? "" : c.code)}
+              >
+                Measure it
+              </Plain>
+            </Row>
             {open === c.code && <AirTest key={c.code} c={c} media={m} onKept={() => setOpen("")} />}
           </li>
         ))}
@@ -71,13 +73,13 @@ export function Media() {
 function Shares({ c }: { c: Component }) {
   const [air, water] = [c.air.value, c.water.value];
   return (
-    <Row words>
+    <>
       <SharesBar air={air} water={water} width={100} />
       <span>
         air {percent(air)}, water {percent(water)}{" "}
         {c.measured ? <small>measured on {day(c.measured)}</small> : <Mark from={c.air} />}
       </span>
-    </Row>
+    </>
   );
 }
 

@@ -4274,6 +4274,8 @@ export interface components {
             field: string;
             /** @description the limit that was crossed */
             limit?: string;
+            /** @description what a form calls it, where it has a name there */
+            name?: string;
             /** @description the value given */
             value?: unknown;
             /** @description what is wrong and what would be right */
