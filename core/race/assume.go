@@ -153,7 +153,7 @@ func (b *book) ofPlant(c start) {
 	b.usual("fresh_kg_m2", class.FreshKgM2, leaf)
 	if c.Bulbs > 0 {
 		e, ok := k.BulbG[p.Code]
-		if strings.HasPrefix(p.Code, "other-") || !ok {
+		if !ok {
 			e = k.BulbG["other"]
 		}
 		b.usual("bulb_g", e, k.from("bulb"))

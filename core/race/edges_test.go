@@ -86,6 +86,7 @@ func TestWhatEndsARun(t *testing.T) {
 	d.rotAt = 0.15
 	assert.InDelta(t, 5, d.rotOn(w), 1e-9)
 	assert.Equal(t, never, d.rotOn(&way{}))
+	assert.InDelta(t, 25, (&drawn{rotAt: 0.5, prone: 1}).rotOn(&way{rotAWeek: 0.07, rotSpread: math.Ln2}), 1e-9, "prone to it: twice")
 	ends := func(rotAt, spent, tip float64) (string, float64) {
 		loss, day := (&drawn{rotAt: rotAt, spentOn: spent}).endsBy(w, tip)
 		return string(loss), day

@@ -120,19 +120,6 @@ func TestTheTableCoversEveryGroup(t *testing.T) {
 	}
 }
 
-func TestChancesInWords(t *testing.T) {
-	for p, words := range map[float64]string{
-		0: "less than one chance in twenty", 0.04: "less than one chance in twenty", 0.12: "about one chance in ten",
-		0.26: "about 3 chances in ten", 0.5: "about 5 chances in ten", 0.94: "about 9 chances in ten", 1: "more than nineteen chances in twenty",
-	} {
-		assert.Equal(t, words, inTen(p))
-	}
-	for days, words := range map[float64]string{0.4: "a day", 1.2: "a day", 6.4: "6 days", 13.4: "13 days",
-		28: "4 weeks", 100: "14 weeks"} {
-		assert.Equal(t, words, span(days))
-	}
-}
-
 func TestTheHeadlineFollowsTheWayItIsHeld(t *testing.T) {
 	c := rootless(50)
 	c.Holding = "bench"

@@ -83,9 +83,6 @@ func (d *drawn) rotOn(w *way) float64 {
 	if aDay <= 0 {
 		return never
 	}
-	if d.freshDays <= 0 {
-		return d.rotAt / aDay
-	}
 	early := aDay * d.freshTimes
 	if d.rotAt < early*d.freshDays {
 		return d.rotAt / early

@@ -212,3 +212,23 @@ func TestFiguresOfTheRace(t *testing.T) {
 		assert.Equal(t, want, [2]float64{p.WeeksToFirstRoot.Value, p.ElongationMMPerDay.Value}, code)
 	}
 }
+
+// Wounds count for fourteen days, rot that was found all along (from memory, no source); reserves are of bulbs where
+// it has some.
+func TestWhatHazardsAPlantStartsWith(t *testing.T) {
+	days := func(given patient.Given) []any {
+		n, from := fresh(&patient.Patient{Profile: group("cattleya"), Given: given})
+		return []any{n, from}
+	}
+	cut := func(ago float64) patient.Given { return patient.Given{CutDaysAgo: &ago} }
+	assert.Equal(t, []any{0.0, ""}, days(patient.Given{}))
+	assert.Equal(t, []any{14.0, "Cut 0 days ago: wounds count for 14."}, days(cut(0)))
+	assert.Equal(t, []any{1.0, "Cut 13 days ago: wounds count for 14."}, days(cut(13)))
+	assert.Equal(t, []any{0.0, ""}, days(cut(14)))
+	assert.Equal(t, []any{always, "Rot was found in it."}, days(patient.Given{RotFound: true}))
+	for bulbs, weeks := range map[int]float64{0: 26, 1: 40} {
+		c := rootless(50)
+		c.Bulbs = bulbs
+		assert.InDelta(t, weeks, ready(ctx(), c).reserve.Value, 0)
+	}
+}

@@ -2,6 +2,7 @@ package race
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -96,45 +97,92 @@ func TestTheGentlestWayWithAGoodChanceIsAdvised(t *testing.T) {
 	assert.Equal(t, first, at(0.91, 0.99, 1)[0], "nine in ten is enough")
 	assert.Equal(t, k.Methods[2].Code, at(0.5, 0.6, 0.8)[0], "else the best")
 	assert.Equal(t, first, at(0.50, 0.52, 0.51)[0], "alike, the gentler one")
+	assert.Equal(t, first, at(0.47, 0.5)[0], "three hundredths are alike, a house rule")
+	assert.Equal(t, k.Methods[1].Code, at(0.469, 0.5)[0])
 }
 
-// Common practice, no source: the words of a chance, of days and of what a lever gives.
-func TestChancesAndDaysInWords(t *testing.T) {
-	for p, words := range map[float64]string{
-		0.04: "less than one chance in twenty", 0.1: "about one chance in ten", 0.52: "about 5 chances in ten",
-		0.96: "more than nineteen chances in twenty",
-	} {
-		o := Outcome{Chance: p}
-		o.say()
-		assert.Equal(t, words, o.ChanceWords)
-		assert.Equal(t, p > 0.9, o.Good)
+// Others are alike that suit the plant and have its chance within three hundredths.
+func TestWaysThatAreAlike(t *testing.T) {
+	for _, kind := range []string{"phalaenopsis", "vanda"} {
+		c := rootless(80)
+		c.Profile = group(kind)
+		best, err := bestFrom(ctx(), c)
+		require.NoError(t, err)
+		for _, m := range Table().Methods {
+			alike := m.Code != best.Way && m.Suits(kind) && math.Abs(best.Chances[m.Code]-best.Chances[best.Way]) < 0.03
+			assert.Equal(t, alike, slices.Contains(best.Alike, m.Code), "%s: %s", kind, m.Code)
+		}
 	}
-	days := func(v float64) *float64 { return &v }
-	for _, c := range []struct {
-		band  Band
-		words string
-	}{
-		{Band{Low: days(0), Median: days(0), High: days(0.4)}, "out already"},
-		{Band{Low: days(40)}, "more than 6 weeks"},
-		{Band{}, "more than a day"},
-		{Band{Low: days(6), Median: days(10)}, "about 10 days, at least 6 days"},
-		{Band{Low: days(6), Median: days(10), High: days(30)}, "about 10 days, from 6 days to 4 weeks"},
-	} {
-		c.band.say()
-		assert.Equal(t, c.words, c.band.Words)
+}
+
+// What is counted of fates, by hand: who roots in time, what takes the others, and the days, of the first alone.
+func TestFatesAreCounted(t *testing.T) {
+	won := fate{tip: 10, lost: never, ends: never, alone: 30, limp: 20}
+	dry := fate{tip: 40, lost: 25, ends: never, alone: 25, limp: 12}
+	rots := fate{tip: 50, lost: never, ends: 8, other: Rot, alone: never, limp: never}
+	waits := fate{tip: never, lost: never, ends: never, alone: never, limp: never}
+	spent := fate{tip: 50, lost: never, ends: 60, other: Spent, alone: never, limp: never}
+	o := Outcome{Water: make([]Water, 61)}
+	o.count([]fate{won, dry, rots, waits, won, spent, won, won, won, won}, 2)
+	assert.Equal(t, []float64{0.6, 0.3, 0.1}, []float64{o.Chance, math.Round(o.Lost*1e9) / 1e9, math.Round(o.Waiting*1e9) / 1e9})
+	assert.Equal(t, map[Loss]float64{Thirst: 0.1, Rot: 0.1, Spent: 0.1}, o.LostBy)
+	assert.Equal(t, Spent, o.Likelier, "of those alike the last")
+	assert.InDelta(t, 0.6, o.ranks, 1e-12)
+	assert.Equal(t, []float64{10, 12, 25, -15, 20},
+		[]float64{*o.Tip.Median, *o.Limp.Low, *o.LostOn.Low, *o.Margin.Low, *o.Margin.High})
+	assert.False(t, o.Endless)
+
+	few := append(slices.Repeat([]fate{waits}, 19), dry)
+	o = Outcome{Water: make([]Water, 61)}
+	o.count(few, 20)
+	assert.Equal(t, Thirst, o.Likelier, "one of twenty is named, a house rule")
+	assert.Equal(t, []float64{0, 0}, []float64{*o.Margin.Low, *o.Margin.High}, "neither comes")
+	assert.True(t, o.Endless)
+	o = Outcome{Water: make([]Water, 61)}
+	o.count(append(few, waits), 21)
+	assert.Empty(t, o.Likelier)
+	o = Outcome{Water: make([]Water, 61)}
+	o.count(slices.Concat(slices.Repeat([]fate{won}, 500), slices.Repeat([]fate{dry}, 500)), 1000)
+	assert.Equal(t, []float64{1, 0.5}, []float64{o.ranks, o.Chance}, "ranked by as many runs as a race in short takes")
+
+	tens := bandOf([]float64{10, 9, 8, 7, 6, 5, 4, 3, 2, 1, 0})
+	assert.Equal(t, []float64{1, 5, 9}, []float64{*tens.Low, *tens.Median, *tens.High})
+	var bin [bins + 1]int32
+	assert.InDelta(t, 1, quantile(&bin, 4, 0.5), 0)
+	bin[10], bin[20] = 2, 2
+	assert.InDeltaSlice(t, []float64{11.0 / 500, 10.5 / 500, 20.25 / 500, 20.5 / 500},
+		[]float64{quantile(&bin, 4, 0.5), quantile(&bin, 4, 0.25), quantile(&bin, 4, 0.625), quantile(&bin, 4, 0.75)}, 1e-12)
+	bin[500] = 4
+	assert.InDelta(t, 1, quantile(&bin, 8, 0.9), 0)
+}
+
+// A search ends early and says what all runs would; the humidity that it finds is the least whole one or so; a plant
+// that is never lost holds out twice the days.
+func TestSearchesSayWhatAllRunsWould(t *testing.T) {
+	c := rootless(50)
+	c.Days = 120
+	m := ready(ctx(), c)
+	m.drawAll()
+	for runs, want := range map[int]int{100: 100, 300: 200, 1600: 200, 4000: 500} {
+		assert.Equal(t, want, (&model{c: start{Runs: runs}}).thin())
 	}
-	for _, c := range []struct {
-		gain, days float64
-		words      string
-	}{
-		{0.005, 2, ""},
-		{0.12, 0, "12 more of a hundred root in time."},
-		{0, 5, "It lasts 5 days longer."},
-		{0.02, 200, "2 more of a hundred root in time. It lasts far longer."},
-	} {
-		l := Lever{Gain: c.gain, DryDays: c.days}
-		l.say()
-		assert.Equal(t, c.words, l.Words)
-		assert.Equal(t, c.words != "", l.Helps)
+	lid, _ := m.k.Method("lid")
+	for _, h := range []float64{40, 75, 90, 97} {
+		chance := m.chance(lid, change{exactly: h})
+		assert.True(t, m.gives(lid, h, chance), "%g %%", h)
+		assert.False(t, m.gives(lid, h, chance+0.004), "%g %%: half a run more", h)
+	}
+	needs, at := m.humidityFor(lid, 0.5)
+	require.Equal(t, "humidity", needs)
+	assert.GreaterOrEqual(t, m.chance(lid, change{exactly: *at}), 0.5)
+	assert.Less(t, m.chance(lid, change{exactly: *at - 2}), 0.5)
+	assert.InDelta(t, 240, m.dryDays(lid, change{exactly: 100}), 0)
+	dry := m.dryDays(lid, change{})
+	assert.Greater(t, dry, 1.0)
+	for _, l := range m.levers(lid) {
+		if l.Code == "leaves" {
+			assert.InDelta(t, m.dryDays(lid, change{lessLeaf: l.By.Value})-dry, l.DryDays, 1e-9)
+			assert.InDelta(t, m.chance(lid, change{lessLeaf: l.By.Value})-m.chance(lid, change{}), l.Gain, 1e-9)
+		}
 	}
 }

@@ -190,3 +190,74 @@ func TestALeafLessTakesItsWaterAlong(t *testing.T) {
 		assert.InDelta(t, whole.full/2, less.full, 1e-6, "it has no bulbs")
 	}
 }
+
+// The likelihood of two losses that share a weighing is that of a normal pair: variances v and w, and the
+// scale's variance against each other.
+func TestTheLikelihoodOfNeighbours(t *testing.T) {
+	const scale, strays, factor = 0.5, 0.2, 1.5
+	of := []interval{{days: 4, lostG: 10, lossG: 8, takenG: 1}, {days: 0.5, lostG: 3, lossG: 4}}
+	v, w := 2*0.25+math.Pow(0.2*12/2, 2), 2*0.25+math.Pow(0.2*6, 2)
+	x, y, c := 10-(12-1.0), 3-6.0, -0.25
+	assert.InDelta(t, -(x*x/v+math.Log(v))/2, likelihood(of[:1], scale, strays, factor), 1e-12)
+	det := v*w - c*c
+	assert.InDelta(t, -((x*x*w-2*x*y*c+y*y*v)/det+math.Log(det))/2, likelihood(of, scale, strays, factor), 1e-12)
+	mean, sd := posterior(nil, scale, strays, 0.4)
+	assert.InDeltaSlice(t, []float64{0, 0.4}, []float64{mean, sd}, 1e-6, "nothing but the prior")
+}
+
+// What is expected between two weighings goes on from the water of the first: no less than a tenth of all, where it
+// weighs next to nothing.
+func TestTheWaterThatALossBeginsWith(t *testing.T) {
+	c := rootless(50)
+	c.Holding = "tub"
+	c.LiveRootCM2.Low, c.LiveRootCM2.Point, c.LiveRootCM2.High = 30, 30, 30
+	m := ready(ctx(), c)
+	at := m.waterOf(200, m.start.Value)
+	method, _ := m.k.Method("tub")
+	w, d := m.way(method, change{}), m.middle()
+	d.full = at.full
+	r := d.rates(&w.sky)
+	expected := func(hours int, water float64) []float64 {
+		_, f := r.hours(0, hours, water, d.supply(w, -1), 0)
+		return []float64{f.lost, f.taken}
+	}
+	ivs := m.intervals([]Weighing{{DaysAgo: 9, Grams: 200}, {DaysAgo: 7, Grams: 120}, {DaysAgo: 4, Grams: 1}, {DaysAgo: 3, Grams: 900}, {Grams: 900}})
+	for i, want := range [][]float64{expected(48, 200-at.dry), expected(72, 120-at.dry), expected(24, at.full/10),
+		expected(72, at.full)} {
+		assert.InDeltaSlice(t, want, []float64{ivs[i].lossG, ivs[i].takenG}, 1e-9, "stretch %d", i)
+	}
+	assert.Equal(t, []float64{2, 80}, []float64{ivs[0].days, ivs[0].lostG})
+	spells := m.livedIn([]Spell{{Days: 1}, {Days: 3, Holding: "bench"}}, 8)
+	assert.Equal(t, []float64{2, 6}, []float64{spells[0].days, spells[1].days})
+}
+
+// What weights say of a draw: twice the loss through leaves, its water by weight, and what was lost since.
+func TestWhatWeightsSayOfADraw(t *testing.T) {
+	c := weighed(rootless(50), 210, 200)
+	m := ready(ctx(), c)
+	f := *m.fit
+	assert.InDeltaSlice(t, []float64{math.Exp(f.theta), f.Factor * math.Exp(-1.644854*f.spread), f.Factor * math.Exp(1.644854*f.spread)},
+		[]float64{f.Factor, f.Low, f.High}, 1e-5, "nine in ten, by a table of the normal distribution")
+	f.theta, f.spread = math.Log(2), 0.1
+	applied := func(kept float64) drawn {
+		d := m.middle()
+		d.start = 0.9
+		f.apply(m, &d, func(int) float64 { return 0.9 }, kept)
+		return d
+	}
+	d, at := applied(1), m.waterOf(210, 0.9)
+	factor := 2 * math.Exp(0.1*1.2815516)
+	assert.InDeltaSlice(t, []float64{m.skin.Value * factor, m.pores.Value * factor, at.full, (200 - at.dry) / at.full},
+		[]float64{d.shut, d.open, d.full, d.start}, 1e-6)
+	half := applied(0.5)
+	gone := 0.5 * 0.1 * m.mass.Value * 1000 * 0.9
+	assert.InDelta(t, at.full*(1-gone/m.middle().full), half.full, 1e-9)
+	assert.InDelta(t, 0.05*at.full, applied(0.001).full, 1e-9, "what is kept at least: a house rule")
+	f.last.DaysAgo = 0.9
+	assert.InDelta(t, d.start, applied(1).start, 0, "less than a day")
+	f.last.DaysAgo = 2
+	m.since = m.livedIn([]Spell{{Days: 2, Holding: "bench"}}, 2)
+	dried := applied(1)
+	r := d.rates(&m.since[0].way.sky)
+	assert.InDelta(t, d.start-2*r.dry/d.full, dried.start, 1e-9, "two days on the bench")
+}

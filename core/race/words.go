@@ -132,7 +132,7 @@ func (l *Lever) say() {
 // inTen is a chance in words: people weigh counts better than percents.
 func inTen(p float64) string {
 	k := Table()
-	switch n := math.Round(p * units.Tenths); {
+	switch n := math.Min(math.Round(p*units.Tenths), units.Tenths-1); {
 	case p < k.HardlyBelow.Value:
 		return "less than one chance in twenty"
 	case p > 1-k.HardlyBelow.Value:
