@@ -96,25 +96,6 @@ func (x *tended) items() (list []string) {
 
 const rootlessMoth = `{"tag":"Moth","group":"phalaenopsis","leaf_count":4,"old_medium":"bark"}`
 
-// What was seen at a check-in is heard by the look, the advice, the causes and May I at once.
-func TestEveryPageHearsACheckIn(t *testing.T) {
-	x := startTending(t)
-	x.housed(`{"tag":"Cat","group":"cattleya","leaf_count":5,"bulb_count":5,"old_medium":"bark"}`, "bark", "2030-03-01")
-	before := x.does("GET", "/api/v1/plants/1", "")
-	x.does("POST", "/api/v1/plants/1/checkins", `{"noted":{"smell":"decay","leaf":"limp","medium":"wet"}}`)
-	after := x.does("GET", "/api/v1/plants/1", "")
-	assert.NotEqual(t, under(before, "advice", "headline"), under(after, "advice", "headline"))
-	assert.Contains(t, []any{"now", "soon", "check"}, under(after, "advice", "code"), "%v", under(after, "advice", "headline"))
-	for _, a := range listAt(x.does("GET", "/api/v1/plants/1/may-i", ""), "answers") {
-		if under(a, "wish") == "water" {
-			assert.NotEqual(t, "yes", under(a, "answer"), "wet and limp: no water")
-		}
-	}
-	assert.Empty(t, x.dueOn(1, "little"), "and none is asked for in the round")
-	list := x.does("GET", "/api/v1/plants", "")
-	assert.Equal(t, under(after, "advice", "headline"), under(listAt(list, "plants")[0], "advised", "headline"))
-}
-
 // Of a held plant on which something crawls everything speaks at once: the advice, the round, the bench,
 // May I. A look over it settles that.
 func TestWhatCrawlsOnAHeldPlantIsHeard(t *testing.T) {

@@ -33,32 +33,6 @@ func TestTheFirstLookAndReadingAreBegunOnce(t *testing.T) {
 	}
 }
 
-// Roots read enter the computation by themselves.
-func TestComputingCausesWithAReading(t *testing.T) {
-	x := start(t)
-	status, doc, _ := x.send(
-		"POST",
-		"/api/v1/compute/causes",
-		`{"plant":{"group":"phalaenopsis","old_medium":"bark","last_repotted":"2020"},"inspection":{"findings":{"stays-wet":"present"}},"on":"2026-01-05",
-		"reading":{"roots":[{"id":"a","count":14,"depth":"core","segments":[{"length_mm":60,"feel":"mushy"}]},{"id":"b","count":4,"depth":"edge","segments":[{"length_mm":80,"feel":"firm"}]}]}}`,
-	)
-	require.Equal(t, http.StatusOK, status)
-	causes, _ := doc["causes"].(map[string]any)
-	assert.Contains(t, causes["headline"], "Suffocation in the medium: almost certain.")
-	known, _ := causes["known"].([]any)
-	assert.GreaterOrEqual(t, len(known), 5)
-	assert.Empty(t, causes["clashes"])
-
-	_, doc, _ = x.send(
-		"POST",
-		"/api/v1/compute/causes",
-		`{"plant":{"group":"phalaenopsis","last_repotted":"2020"},"on":"2026-01-05",
-		"inspection":{"findings":{"stays-wet":"present","dries-fast":"present","medium-old":"absent"}}}`,
-	)
-	causes, _ = doc["causes"].(map[string]any)
-	assert.Len(t, causes["clashes"], 2, "wet and dry, and a word against Intake")
-}
-
 func TestEveryTableIsHandedOutWithItsMarks(t *testing.T) {
 	x := start(t)
 	for _, table := range []string{"groups", "causes", "look", "unpot", "roots", "cleaning", "lookalikes", "disputes", "cautions"} {

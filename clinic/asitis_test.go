@@ -13,7 +13,6 @@ import (
 	cleaningservice "therapeon/clinic/cleaning"
 	divisionservice "therapeon/clinic/division"
 	lookservice "therapeon/clinic/look"
-	raceservice "therapeon/clinic/race"
 	"therapeon/clinic/record"
 	rehomeservice "therapeon/clinic/rehome"
 	"therapeon/clinic/settings"
@@ -97,8 +96,6 @@ func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 	chain := division.Chain(8)
 	_, err := c.Division.SaveRhizome(t.Context(), p.ID, divisionservice.SaveRhizome{Version: 0, Rhizome: chain})
 	require.NoError(t, err)
-	withBulbs, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
 	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
 	in := now.Intake
@@ -115,18 +112,6 @@ func TestWhatAKindDoesNotHaveIsNotBelieved(t *testing.T) {
 	halves := divisionservice.Divide{Cuts: []int{3}, Tags: []string{"Half"}, Sure: true}
 	_, err = c.Division.Divide(t.Context(), p.ID, halves)
 	assert.Equal(t, "cuts[0]", trial.FieldOf(t, err))
-	without, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	has := func(r raceservice.Race, code string) bool {
-		for _, a := range r.Race.Assumptions {
-			if a.Code == code {
-				return true
-			}
-		}
-		return false
-	}
-	assert.True(t, has(withBulbs, "bulb_g"))
-	assert.False(t, has(without, "bulb_g"), "no bulbs in its race")
 	for _, view := range []func() error{
 		func() error { _, err := c.Cleaning.Cleaning(t.Context(), p.ID, ""); return err },
 		func() error { _, err := c.Rehome.Rehoming(t.Context(), p.ID, ""); return err },

@@ -12,7 +12,6 @@ import (
 	rehomeservice "therapeon/clinic/rehome"
 	"therapeon/clinic/trial"
 	"therapeon/clinic/weights"
-	"therapeon/core/climate"
 	"therapeon/core/patient"
 )
 
@@ -96,29 +95,6 @@ func TestOwnFiguresAreKeptWithThePlant(t *testing.T) {
 	r, err = c.Race.Assume(t.Context(), p.ID, raceservice.Assume{Version: 1, Assumed: map[string]float64{}})
 	require.NoError(t, err)
 	assert.False(t, trial.Assumed(t, r, "humidity").Own)
-}
-
-func TestTheAirBetweenTwoWeighingsIsThatOfTheirDays(t *testing.T) {
-	known := &climate.Station{
-		Zone:  time.UTC,
-		Hours: map[int64]float64{},
-		Humid: map[int64]float64{},
-		Days:  map[string]climate.Day{},
-	}
-	for h := range int64(10 * 24) {
-		at := climate.HourOf(trial.Day) - 240 + h
-		known.Hours[at] = 15
-		if h >= 120 {
-			known.Hours[at] = 25
-		}
-		known.Humid[at] = known.Hours[at] * 2
-	}
-	early := known.Between(climate.HourOf(trial.Day)-240, climate.HourOf(trial.Day)-130)
-	late := known.Between(climate.HourOf(trial.Day)-100, climate.HourOf(trial.Day))
-	assert.InDelta(t, 15, *early.DayC, 1e-9)
-	assert.InDelta(t, 25, *late.DayC, 1e-9)
-	assert.InDelta(t, 50, *late.Humidity, 1e-9)
-	assert.Nil(t, known.Between(0, 100).NightC)
 }
 
 func TestAWeekOnTheBenchIsNotChargedToTheLid(t *testing.T) {

@@ -186,26 +186,6 @@ func TestACorrectionUnderTheBlade(t *testing.T) {
 	assert.ErrorAs(t, err, &record.Conflict{})
 }
 
-func TestComputingSavesNothing(t *testing.T) {
-	c := trial.NewClinic(t)
-	var list fault.List
-	_, _, err := c.Roots.Compute(t.Context(), patient.Intake{Group: "tulip"}, roots.Reading{})
-	require.ErrorAs(t, err, &list)
-	assert.Equal(t, "plant.group", list[0].Field)
-	_, _, err = c.Roots.Compute(t.Context(), patient.Intake{Group: "slipper"},
-		roots.Reading{Roots: []roots.Root{trial.Entry("a", 0, 60, roots.Firm)}})
-	require.ErrorAs(t, err, &list)
-	assert.Equal(t, "reading.roots[0].count", list[0].Field)
-
-	v, l, err := c.Roots.Compute(t.Context(), patient.Intake{Group: "slipper"},
-		roots.Reading{Roots: []roots.Root{trial.Entry("a", 2, 60, roots.Mushy)}})
-	require.NoError(t, err)
-	assert.EqualValues(t, "rootless", v.Grade.Code)
-	assert.Equal(t, 2, l.Cuts)
-	_, total, _ := c.Intake.Plants(t.Context(), intake.Find{Most: 1})
-	assert.Zero(t, total)
-}
-
 // What is read on a trial.Day is judged in what the plant stood in until then.
 func TestAReadingIsJudgedInWhatThePlantStoodInThen(t *testing.T) {
 	c := trial.NewClinic(t)

@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"therapeon/core/climate"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
@@ -113,7 +114,9 @@ func TestTheWarmthOfRoots(t *testing.T) {
 	} {
 		assert.InDelta(t, want, pace(p, c, c), 1e-9, "%g °C", c)
 	}
-	assert.InDelta(t, 20, celsius(15, 25, 9)+celsius(15, 25, 21)-20, 1e-9)
+	warmest := int(climate.Table().WarmestHour.Value)
+	assert.InDeltaSlice(t, []float64{25, 20, 15, 20},
+		[]float64{celsius(15, 25, warmest), celsius(15, 25, warmest-6), celsius(15, 25, warmest-12), celsius(15, 25, warmest+6)}, 1e-9)
 }
 
 // What is assumed of a plant: bulbs where it has some, by its kind or as of others.

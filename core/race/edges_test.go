@@ -62,7 +62,7 @@ func TestTheHoursOfADay(t *testing.T) {
 	assert.InDelta(t, 0.1*day.pull[12]*2, r.shut[12], 1e-12)
 	assert.InDelta(t, 0.1*day.pull[12]*18, r.extra[12], 1e-12)
 	assert.Zero(t, r.extra[0])
-	assert.Equal(t, []float64{65, 0.1}, []float64{r.below, math.Round(r.perG*1e9) / 1e9}, "shut under 65 %, from a house rule")
+	assert.InDeltaSlice(t, []float64{65, 0.1, 1 / 20.0}, []float64{r.below, r.perG, r.slope}, 1e-9, "shut under 65 %, open from 85 on: house rules")
 	w := &way{pace: 0.5, wet: 0.5, reachMM: 10, reachedWet: 0.8}
 	assert.InDelta(t, 5*1000/24.0*0.02*0.5, d.supply(w, -1), 1e-9, "old roots, half the time wet")
 	// A tip after ten days at full pace, twenty at half of it; 10 mm more to the moisture.

@@ -85,17 +85,6 @@ func TestWithoutRootsItFollowsTheClosedForm(t *testing.T) {
 	assert.InDelta(t, (0.9-0.75)*full/perHour/24, f.limp, 1.0/24+1e-9)
 }
 
-// A rootless plant stays shut: the pores open only as far as roots can make good.
-func TestARootlessPlantStaysShut(t *testing.T) {
-	w := &way{sky: skyOf(indoors{nightC: 20, dayC: 24, warmerK: 0, humidity: 50, pressure: 101.3, nightOpening: false})}
-	d := drawn{areaM2: 0.05, full: 100, shut: 2, open: 80}
-	r := d.rates(&w.sky)
-	_, f := r.hours(0, units.HoursADay, 100, 0, 0)
-	assert.InDelta(t, r.dry, f.lost, 1e-9)
-	_, drinking := r.hours(0, units.HoursADay, 90, 1, 0)
-	assert.Greater(t, drinking.lost, f.lost)
-}
-
 func anyPlant(t *rapid.T) (drawn, *way) {
 	d := drawn{
 		areaM2: rapid.Float64Range(0.001, 0.3).Draw(t, "area"), full: rapid.Float64Range(5, 800).Draw(t, "full"),
@@ -327,19 +316,6 @@ func TestDrawsFillTheirRangesEvenly(t *testing.T) {
 	}
 	// The normal deviate of 0.975, from any table of the normal distribution.
 	assert.InDelta(t, 1.95996, deviate(0.975), 1e-5)
-}
-
-// New roots drink with what is longer than the way to moisture, and not before.
-func TestNewRootsDrinkBeyondTheirWayToMoisture(t *testing.T) {
-	d := drawn{tipDays: 10, growth: 2, tips: 3, rootMM: 5}
-	w := &way{pace: 1, reachMM: 8}
-	assert.Zero(t, d.newM2(w, 10))
-	assert.Zero(t, d.newM2(w, 12), "4 mm long: on their way")
-	assert.Zero(t, d.newM2(w, 14), "8 mm long: they are just there")
-	assert.InDelta(t, 3*math.Pi*5*(12-8)/1e6, d.newM2(w, 16), 1e-15)
-	w.pace = 0.5
-	assert.Zero(t, d.newM2(w, 20), "half as fast, the tip comes on the 20th day")
-	assert.InDelta(t, 20, d.tipOn(w), 1e-12)
 }
 
 func ctx() context.Context { return context.Background() }
