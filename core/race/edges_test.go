@@ -38,6 +38,16 @@ func TestAnHourByHand(t *testing.T) {
 	assert.InDelta(t, 1, f.lost, 1e-12, "shut from 65 g down")
 	water, f = r.hours(0, 1, 0.5, 0, 0)
 	assert.Equal(t, []float64{0, 0.5}, []float64{water, f.lost}, "no more than there is")
+	water, f = r.hours(0, 1, 3, 2, 0)
+	assert.InDeltaSlice(t, []float64{4, 2, 1}, []float64{water, f.taken, f.lost}, 1e-12, "3 g and 2 more are enough")
+	for h := range r.shut {
+		r.shut[h] = 10
+	}
+	water, f = r.hours(0, 1, 3, 2, 0)
+	assert.InDeltaSlice(t, []float64{0, 2, 5}, []float64{water, f.taken, f.lost}, 1e-12, "no more than 3 g and 2 more")
+	for h := range r.shut {
+		r.shut[h] = 1
+	}
 	_, f = r.hours(22, 9, 80, 0, 77)
 	assert.Equal(t, 4, f.hours, "below 77 g after the fourth hour, over midnight")
 	_, f = r.hours(22, 3, 80, 0, 77)
@@ -206,4 +216,72 @@ func TestWhatWasTakenOfAPlant(t *testing.T) {
 		p.Homes = []patient.Home{{From: "2030-05-01", Way: "bark", Potted: true}}
 		p.Day = "2030-05-20"
 	}), "It is in its pot: this is how it would go bare.")
+}
+
+// A run to the hour: a tenth of a gram an hour from 99.05 g, limp under 75, lost under 50; new roots of two
+// millimetres a day from the fifth drink past their 4 mm, from the eighth day on.
+func TestARunToTheHour(t *testing.T) {
+	w := &way{sky: skyOf(indoors{nightC: 20, dayC: 20, humidity: 60, pressure: 101}), pace: 1, reachMM: 4, reachedWet: 1}
+	d := drawn{areaM2: 0.1, full: 100, start: 0.9905, lost: 0.5, shut: 0.1 / (0.1 * w.sky.pull[0]), tipDays: never, rotAt: 1}
+	last := 0.0
+	lived := func(seen bool) (fate, int) {
+		calls := 0
+		see := func(_ int, share float64) { calls, last = calls+1, share }
+		if !seen {
+			see = nil
+		}
+		f := d.live(w, 60, see)
+		return f, calls
+	}
+	f, calls := lived(true)
+	assert.InDeltaSlice(t, []float64{241, 491, 491, 61}, []float64{f.limp * 24, f.lost * 24, f.alone * 24, float64(calls)}, 1e-6)
+	assert.Equal(t, []float64{never, never}, []float64{f.tip, f.drink})
+	assert.InDelta(t, 0.4995, last, 1e-9, "what is lost is drawn as it was lost")
+	f, _ = lived(false)
+	assert.InDelta(t, 491, f.lost*24, 1e-6)
+
+	d.tipDays, d.growth, d.tips, d.rootMM, d.uptake = 5, 2, 3, 5, 100
+	f, calls = lived(true)
+	assert.InDeltaSlice(t, []float64{5, 8, 491, 61}, []float64{f.tip, f.drink, f.alone * 24, float64(calls)}, 1e-6)
+	assert.Equal(t, []float64{never, never}, []float64{f.limp, f.lost}, "it drinks in time")
+	w.rotAWeek = 7.0 / 3
+	f, calls = lived(true)
+	assert.Equal(t, []any{Rot, 61, never}, []any{f.by(60), calls, f.lost}, "it rots on the third day, and is followed on")
+	assert.InDelta(t, 3, f.ends, 1e-9)
+	f, _ = lived(false)
+	assert.Equal(t, []any{Rot, never}, []any{f.by(60), f.drink})
+	w.rotAWeek, d.tipDays, d.start = 0, 70, 0.6005
+	f, _ = lived(true)
+	assert.InDeltaSlice(t, []float64{1, 101}, []float64{f.limp * 24, f.lost * 24}, 1e-6, "limp within the hour")
+	assert.Equal(t, never, f.tip, "not within the days")
+	d.lost = 0.1
+	f, _ = lived(true)
+	assert.InDeltaSlice(t, []float64{501, 501}, []float64{f.lost * 24, f.alone * 24}, 1e-6)
+	d.shut /= 5
+	f, _ = lived(true)
+	assert.Equal(t, never, f.lost)
+	assert.InDelta(t, 2503, f.alone*24, 1e-6, "within twice the days")
+	d.start, d.tipDays = 0.6779, 60
+	f, _ = lived(true)
+	assert.Equal(t, []float64{60, never}, []float64{f.tip, f.alone}, "a tip on the last day; 2,890 hours are too many")
+	d.shut /= 5
+	f, _ = lived(true)
+	assert.Equal(t, never, f.alone)
+
+	d.start, d.shut, d.lost, d.tipDays = 0.9905, 0.1/(0.1*w.sky.pull[0]), 0.5, never
+	d.oldM2, d.uptake, w.wet = 0.001, 1.2, 1
+	hours := 0
+	for g := 99.05; g >= 50; hours++ {
+		g += min((100-g)*0.005, 0.05) - 0.1 // its roots make half of it good, and less near full
+	}
+	f, _ = lived(true)
+	assert.InDeltaSlice(t, []float64{float64(hours), float64(hours)}, []float64{f.lost * 24, f.alone * 24}, 1e-6)
+	f, _ = lived(false)
+	assert.InDelta(t, hours, f.lost*24, 1e-6)
+	d.tipDays = 5
+	f, _ = lived(true)
+	assert.InDelta(t, hours, f.alone*24, 1e-6)
+	d.uptake = 100
+	f, _ = lived(true)
+	assert.Equal(t, []float64{never, never}, []float64{f.lost, f.alone}, "old roots are enough")
 }

@@ -175,6 +175,10 @@ func TestOneWeighingTellsHowMuchWaterItHolds(t *testing.T) {
 	assert.Equal(t, 1, r.Fit.Weighings)
 	assert.Contains(t, r.Fit.Words, "From one weighing")
 	assert.InDelta(t, 1, r.Fit.Factor, 1e-6, "nothing is known of its loss yet")
+	assert.InDelta(t, math.Exp(1.644854*math.Ln2/1.2815516), r.Fit.High, 1e-3, "four in five are within twice the table")
+	since := ready(ctx(), start{LeafAreaCM2: 1000, Profile: group("phalaenopsis"),
+		Weighings: []Weighing{{DaysAgo: 14, Grams: 210}, {DaysAgo: 7, Grams: 197}}})
+	assert.InDelta(t, 13.0/7, since.fit.LossG, 1e-9)
 	m := ready(ctx(), c)
 	at := m.waterOf(210, 0.9)
 	assert.InDelta(t, 210, at.dry+0.9*at.full, 1e-9, "dry mass, and nine tenths of its water")
@@ -255,9 +259,28 @@ func TestWhatWeightsSayOfADraw(t *testing.T) {
 	assert.InDelta(t, 0.05*at.full, applied(0.001).full, 1e-9, "what is kept at least: a house rule")
 	f.last.DaysAgo = 0.9
 	assert.InDelta(t, d.start, applied(1).start, 0, "less than a day")
+	f.last.DaysAgo = 1
+	m.since = m.livedIn([]Spell{{Days: 1, Holding: "bench"}}, 1)
+	r := d.rates(&m.since[0].way.sky)
+	assert.InDelta(t, d.start-r.dry/d.full, applied(1).start, 1e-9, "a day on the bench")
 	f.last.DaysAgo = 2
 	m.since = m.livedIn([]Spell{{Days: 2, Holding: "bench"}}, 2)
-	dried := applied(1)
-	r := d.rates(&m.since[0].way.sky)
-	assert.InDelta(t, d.start-2*r.dry/d.full, dried.start, 1e-9, "two days on the bench")
+	assert.InDelta(t, d.start-2*r.dry/d.full, applied(1).start, 1e-9, "two days on the bench")
+}
+
+// A fall is asked about that is more than 3 % and more than five times what this plant loses: house rules.
+func TestAFallIsHeldAgainstThisPlantsLoss(t *testing.T) {
+	c := weighed(rootless(50), 230, 200)
+	at := func(days float64) Weighing { return Weighing{Since: []Spell{{Days: days, Holding: "bench"}}} }
+	week, hour := at(7), at(0.1)
+	c.Weighings[0].DaysAgo, c.Weighings[1].DaysAgo = 14, 7
+	asked := func(fall float64, next Weighing) bool { next.Grams = 200 - fall; return jumpFrom(c, next) != nil }
+	m := ready(ctx(), c)
+	require.Greater(t, m.fit.theta, 0.2, "it loses more than the table says")
+	most := 5 * math.Exp(m.fit.theta) * m.intervals([]Weighing{c.Weighings[1], week})[0].lossG
+	require.Greater(t, most, 12.0)
+	assert.Equal(t, []bool{false, false, true}, []bool{asked(7, week), asked(most-0.01, week), asked(most+0.01, week)})
+	c.Weighings[1].DaysAgo = 0.1
+	c.Weighings = c.Weighings[1:]
+	assert.Equal(t, []bool{false, false, true}, []bool{asked(5, hour), asked(6, hour), asked(6.01, hour)}, "within the hour")
 }
