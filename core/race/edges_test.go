@@ -38,8 +38,8 @@ func TestAnHourByHand(t *testing.T) {
 	assert.InDelta(t, 1, f.lost, 1e-12, "shut from 65 g down")
 	water, f = r.hours(0, 1, 0.5, 0, 0)
 	assert.Equal(t, []float64{0, 0.5}, []float64{water, f.lost}, "no more than there is")
-	water, f = r.hours(0, 1, 3, 2, 0)
-	assert.InDeltaSlice(t, []float64{4, 2, 1}, []float64{water, f.taken, f.lost}, 1e-12, "3 g and 2 more are enough")
+	water, f = r.hours(0, 1, 3, 2.5, 0)
+	assert.InDeltaSlice(t, []float64{4.5, 2.5, 1}, []float64{water, f.taken, f.lost}, 1e-12, "3 g and 2.5 more are enough")
 	for h := range r.shut {
 		r.shut[h] = 10
 	}
@@ -97,6 +97,7 @@ func TestWhatEndsARun(t *testing.T) {
 	assert.InDelta(t, 5, d.rotOn(w), 1e-9)
 	assert.Equal(t, never, d.rotOn(&way{}))
 	assert.InDelta(t, 25, (&drawn{rotAt: 0.5, prone: 1}).rotOn(&way{rotAWeek: 0.07, rotSpread: math.Ln2}), 1e-9, "prone to it: twice")
+	assert.Equal(t, never, (&drawn{}).rotOn(&way{}))
 	ends := func(rotAt, spent, tip float64) (string, float64) {
 		loss, day := (&drawn{rotAt: rotAt, spentOn: spent}).endsBy(w, tip)
 		return string(loss), day
@@ -183,8 +184,12 @@ func TestWhatCannotBeRaced(t *testing.T) {
 	better := Table().ClearlyBetter.Value
 	a := Advised{Chances: map[string]float64{"tub": better, "bag": 0, "lid": better + 0.01}}
 	assert.False(t, a.Clearly("tub", "bag"))
+	assert.False(t, a.Clearly("lid", "tub"))
 	assert.True(t, a.Clearly("lid", "bag"))
-	require.Error(t, Check(&patient.Patient{Profile: group("cattleya")}, Ask{}))
+	bare := &patient.Patient{Profile: group("cattleya")}
+	require.Error(t, Check(bare, Ask{}))
+	_, err := FitOf(bare, Ask{})
+	require.Error(t, err)
 	leafy := &patient.Patient{Profile: group("cattleya"), Intake: patient.Intake{LeafCount: 5}}
 	require.NoError(t, Check(leafy, Ask{}))
 	fit, err := FitOf(leafy, Ask{})

@@ -126,12 +126,14 @@ func (m *model) levers(method Method) []Lever {
 		list[i] = Lever{LeverKind: kind, Chance: chance, Gain: chance - was, DryDays: m.dryDays(method, by) - dry}
 		list[i].say()
 	})
-	slices.SortStableFunc(list, func(a, b Lever) int {
-		// Gains of a point or less are alike: then the days decide.
-		if x, y := math.Round(a.Gain*units.Percent), math.Round(b.Gain*units.Percent); x != y {
-			return int(y - x)
-		}
-		return int(math.Round(b.DryDays - a.DryDays))
-	})
+	slices.SortStableFunc(list, byGain)
 	return list
+}
+
+// byGain orders levers by what they gain. Gains of a point or less are alike: then the days decide.
+func byGain(a, b Lever) int {
+	if x, y := math.Round(a.Gain*units.Percent), math.Round(b.Gain*units.Percent); x != y {
+		return int(y - x)
+	}
+	return int(math.Round(b.DryDays - a.DryDays))
 }

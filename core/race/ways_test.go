@@ -35,6 +35,10 @@ func TestLeversAreInTheOrderOfWhatTheyGain(t *testing.T) {
 	c.Holding, c.Light, c.Runs = "tub", "sun", 1000
 	r := run(t, c)
 	require.Len(t, r.Levers, len(Table().Levers))
+	assert.Equal(t, []int{-2, 7, -4, 0}, []int{
+		byGain(Lever{Gain: 0.12, DryDays: 1}, Lever{Gain: 0.1, DryDays: 9}), byGain(Lever{Gain: 0.03}, Lever{Gain: 0.1}),
+		byGain(Lever{Gain: 0.104, DryDays: 9}, Lever{Gain: 0.101, DryDays: 5}), byGain(Lever{DryDays: 5.3}, Lever{DryDays: 5}),
+	}, "by points, then by days")
 	for i := 1; i < len(r.Levers); i++ {
 		assert.GreaterOrEqual(t, math.Round(100*r.Levers[i-1].Gain), math.Round(100*r.Levers[i].Gain))
 	}
@@ -104,14 +108,15 @@ func TestTheGentlestWayWithAGoodChanceIsAdvised(t *testing.T) {
 // Others are alike that suit the plant and have its chance within three hundredths.
 func TestWaysThatAreAlike(t *testing.T) {
 	for _, kind := range []string{"phalaenopsis", "vanda"} {
-		c := rootless(80)
-		c.Profile = group(kind)
+		c := rootless(99)
+		c.Profile, c.TipsOut = group(kind), true
 		best, err := bestFrom(ctx(), c)
 		require.NoError(t, err)
 		for _, m := range Table().Methods {
 			alike := m.Code != best.Way && m.Suits(kind) && math.Abs(best.Chances[m.Code]-best.Chances[best.Way]) < 0.03
 			assert.Equal(t, alike, slices.Contains(best.Alike, m.Code), "%s: %s", kind, m.Code)
 		}
+		assert.NotEmpty(t, best.Alike)
 	}
 }
 
@@ -120,7 +125,7 @@ func TestFatesAreCounted(t *testing.T) {
 	won := fate{tip: 10, lost: never, ends: never, alone: 30, limp: 20}
 	dry := fate{tip: 40, lost: 25, ends: never, alone: 25, limp: 12}
 	rots := fate{tip: 50, lost: never, ends: 8, other: Rot, alone: never, limp: never}
-	waits := fate{tip: never, lost: never, ends: never, alone: never, limp: never}
+	waits := fate{tip: never, lost: never, ends: 61, other: Rot, alone: never, limp: never}
 	spent := fate{tip: 50, lost: never, ends: 60, other: Spent, alone: never, limp: never}
 	o := Outcome{Water: make([]Water, 61)}
 	o.count([]fate{won, dry, rots, waits, won, spent, won, won, won, won}, 2)
@@ -144,6 +149,10 @@ func TestFatesAreCounted(t *testing.T) {
 	o = Outcome{Water: make([]Water, 61)}
 	o.count(slices.Concat(slices.Repeat([]fate{won}, 500), slices.Repeat([]fate{dry}, 500)), 1000)
 	assert.Equal(t, []float64{1, 0.5}, []float64{o.ranks, o.Chance}, "ranked by as many runs as a race in short takes")
+
+	o = Outcome{Water: make([]Water, 61)}
+	o.count([]fate{{tip: 10, lost: never, ends: never, alone: never, limp: never}}, 1)
+	assert.Nil(t, o.Margin.Median, "it holds out without")
 
 	tens := bandOf([]float64{10, 9, 8, 7, 6, 5, 4, 3, 2, 1, 0})
 	assert.Equal(t, []float64{1, 5, 9}, []float64{*tens.Low, *tens.Median, *tens.High})

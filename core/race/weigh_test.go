@@ -280,6 +280,8 @@ func TestAFallIsHeldAgainstThisPlantsLoss(t *testing.T) {
 	most := 5 * math.Exp(m.fit.theta) * m.intervals([]Weighing{c.Weighings[1], week})[0].lossG
 	require.Greater(t, most, 12.0)
 	assert.Equal(t, []bool{false, false, true}, []bool{asked(7, week), asked(most-0.01, week), asked(most+0.01, week)})
+	week.Grams = 200 - most - 5
+	assert.Contains(t, jumpFrom(c, week).Words, "about "+grams(most/5)+" was to be expected")
 	c.Weighings[1].DaysAgo = 0.1
 	c.Weighings = c.Weighings[1:]
 	assert.Equal(t, []bool{false, false, true}, []bool{asked(5, hour), asked(6, hour), asked(6.01, hour)}, "within the hour")

@@ -98,7 +98,7 @@ func TestAnOutcomeInWords(t *testing.T) {
 		assert.Contains(t, r.Headline, want)
 	}
 	for better, said := range map[float64]bool{0.03: false, 0.0301: true} {
-		r := Race{Outcomes: []Outcome{{Code: "lid", Name: "Lid", Chance: better}, {Code: "tub", Name: "Tub"}}}
+		r := Race{Outcomes: []Outcome{{Code: "lid", Name: "Lid", Chance: 0.03 + better}, {Code: "tub", Name: "Tub", Chance: 0.03}}}
 		r.say(start{Holding: "tub"})
 		assert.Equal(t, said, len(r.Detail) > len("That is as it is held now, tub."), r.Detail)
 	}
