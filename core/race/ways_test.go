@@ -35,10 +35,9 @@ func TestLeversAreInTheOrderOfWhatTheyGain(t *testing.T) {
 	c.Holding, c.Light, c.Runs = "tub", "sun", 1000
 	r := run(t, c)
 	require.Len(t, r.Levers, len(Table().Levers))
-	assert.Equal(t, []int{-2, 7, -4, 0}, []int{
-		byGain(Lever{Gain: 0.12, DryDays: 1}, Lever{Gain: 0.1, DryDays: 9}), byGain(Lever{Gain: 0.03}, Lever{Gain: 0.1}),
-		byGain(Lever{Gain: 0.104, DryDays: 9}, Lever{Gain: 0.101, DryDays: 5}), byGain(Lever{DryDays: 5.3}, Lever{DryDays: 5}),
-	}, "by points, then by days")
+	of := func(gain, days float64) Lever { return Lever{Gain: gain, DryDays: days} }
+	assert.Equal(t, []int{-2, 7, -4, 0}, []int{byGain(of(0.12, 1), of(0.1, 9)), byGain(of(0.03, 0), of(0.1, 0)),
+		byGain(of(0.104, 9), of(0.101, 5)), byGain(of(0, 5.3), of(0, 5))}, "by points, then by days")
 	for i := 1; i < len(r.Levers); i++ {
 		assert.GreaterOrEqual(t, math.Round(100*r.Levers[i-1].Gain), math.Round(100*r.Levers[i].Gain))
 	}
@@ -129,7 +128,7 @@ func TestFatesAreCounted(t *testing.T) {
 	spent := fate{tip: 50, lost: never, ends: 60, other: Spent, alone: never, limp: never}
 	o := Outcome{Water: make([]Water, 61)}
 	o.count([]fate{won, dry, rots, waits, won, spent, won, won, won, won}, 2)
-	assert.Equal(t, []float64{0.6, 0.3, 0.1}, []float64{o.Chance, math.Round(o.Lost*1e9) / 1e9, math.Round(o.Waiting*1e9) / 1e9})
+	assert.InDeltaSlice(t, []float64{0.6, 0.3, 0.1}, []float64{o.Chance, o.Lost, o.Waiting}, 1e-9)
 	assert.Equal(t, map[Loss]float64{Thirst: 0.1, Rot: 0.1, Spent: 0.1}, o.LostBy)
 	assert.Equal(t, Spent, o.Likelier, "of those alike the last")
 	assert.InDelta(t, 0.6, o.ranks, 1e-12)
@@ -159,8 +158,9 @@ func TestFatesAreCounted(t *testing.T) {
 	var bin [bins + 1]int32
 	assert.InDelta(t, 1, quantile(&bin, 4, 0.5), 0)
 	bin[10], bin[20] = 2, 2
-	assert.InDeltaSlice(t, []float64{11.0 / 500, 10.5 / 500, 20.25 / 500, 20.5 / 500},
-		[]float64{quantile(&bin, 4, 0.5), quantile(&bin, 4, 0.25), quantile(&bin, 4, 0.625), quantile(&bin, 4, 0.75)}, 1e-12)
+	for share, want := range map[float64]float64{0.25: 10.5, 0.5: 11, 0.625: 20.25, 0.75: 20.5} {
+		assert.InDelta(t, want/500, quantile(&bin, 4, share), 1e-12)
+	}
 	bin[500] = 4
 	assert.InDelta(t, 1, quantile(&bin, 8, 0.9), 0)
 }

@@ -225,7 +225,11 @@ func TestTheWaterThatALossBeginsWith(t *testing.T) {
 		_, f := r.hours(0, hours, water, d.supply(w, -1), 0)
 		return []float64{f.lost, f.taken}
 	}
-	ivs := m.intervals([]Weighing{{DaysAgo: 9, Grams: 200}, {DaysAgo: 7, Grams: 120}, {DaysAgo: 4, Grams: 1}, {DaysAgo: 3, Grams: 900}, {Grams: 900}})
+	var series []Weighing
+	for i, days := range []float64{9, 7, 4, 3, 0} {
+		series = append(series, Weighing{DaysAgo: days, Grams: []float64{200, 120, 1, 900, 900}[i]})
+	}
+	ivs := m.intervals(series)
 	for i, want := range [][]float64{expected(48, 200-at.dry), expected(72, 120-at.dry), expected(24, at.full/10),
 		expected(72, at.full)} {
 		assert.InDeltaSlice(t, want, []float64{ivs[i].lossG, ivs[i].takenG}, 1e-9, "stretch %d", i)
@@ -240,8 +244,9 @@ func TestWhatWeightsSayOfADraw(t *testing.T) {
 	c := weighed(rootless(50), 210, 200)
 	m := ready(ctx(), c)
 	f := *m.fit
-	assert.InDeltaSlice(t, []float64{math.Exp(f.theta), f.Factor * math.Exp(-1.644854*f.spread), f.Factor * math.Exp(1.644854*f.spread)},
-		[]float64{f.Factor, f.Low, f.High}, 1e-5, "nine in ten, by a table of the normal distribution")
+	most := math.Exp(1.644854 * f.spread) // nine in ten, by a table of the normal distribution
+	want := []float64{math.Exp(f.theta), f.Factor / most, f.Factor * most}
+	assert.InDeltaSlice(t, want, []float64{f.Factor, f.Low, f.High}, 1e-5)
 	f.theta, f.spread = math.Log(2), 0.1
 	applied := func(kept float64) drawn {
 		d := m.middle()
@@ -284,5 +289,5 @@ func TestAFallIsHeldAgainstThisPlantsLoss(t *testing.T) {
 	assert.Contains(t, jumpFrom(c, week).Words, "about "+grams(most/5)+" was to be expected")
 	c.Weighings[1].DaysAgo = 0.1
 	c.Weighings = c.Weighings[1:]
-	assert.Equal(t, []bool{false, false, true}, []bool{asked(5, hour), asked(6, hour), asked(6.01, hour)}, "within the hour")
+	assert.Equal(t, []bool{false, false, true}, []bool{asked(5, hour), asked(6, hour), asked(6.01, hour)})
 }

@@ -81,7 +81,8 @@ func TestAnOutcomeInWords(t *testing.T) {
 		x.o.say()
 		assert.Equal(t, x.want, x.o.Words)
 	}
-	o := Outcome{Chance: 0.5, LostBy: map[Loss]float64{Thirst: 0.3, Rot: 0.004, Spent: 0.006}, Waiting: 0.19, Likelier: Thirst}
+	o := Outcome{Chance: 0.5, Waiting: 0.19, Likelier: Thirst}
+	o.LostBy = map[Loss]float64{Thirst: 0.3, Rot: 0.004, Spent: 0.006}
 	o.say()
 	assert.Equal(t, "Of a hundred like it 50 root in time, 30 dry out, 1 are spent though turgid, 19 wait on.", o.LostWords)
 	assert.Equal(t, "lost likelier by thirst", o.LikelierWords)
@@ -98,7 +99,7 @@ func TestAnOutcomeInWords(t *testing.T) {
 		assert.Contains(t, r.Headline, want)
 	}
 	for better, said := range map[float64]bool{0.03: false, 0.0301: true} {
-		r := Race{Outcomes: []Outcome{{Code: "lid", Name: "Lid", Chance: 0.03 + better}, {Code: "tub", Name: "Tub", Chance: 0.03}}}
+		r := Race{Outcomes: []Outcome{{Code: "lid", Chance: 0.03 + better}, {Code: "tub", Name: "Tub", Chance: 0.03}}}
 		r.say(start{Holding: "tub"})
 		assert.Equal(t, said, len(r.Detail) > len("That is as it is held now, tub."), r.Detail)
 	}
