@@ -204,7 +204,8 @@ func TestEveryWriteTellsWhatItChanges(t *testing.T) {
 	for i, urls := range at {
 		require.NotEmpty(t, urls, "%v is asked somewhere", keys[i])
 	}
-	told, was := 0, s.answers(t, at)
+	hour, told := time.Now().Hour(), 0
+	was := s.answers(t, at)
 	out := byID["showExample"] // once it is shown
 	out.Body = `{"shown":false}`
 	for _, c := range append(all, out) {
@@ -228,6 +229,10 @@ func TestEveryWriteTellsWhatItChanges(t *testing.T) {
 			told++
 		}
 		is := s.answers(t, at)
+		if now := time.Now().Hour(); now != hour { // schedules go on by the hour, without a word
+			hour, is = now, s.answers(t, at)
+			was = is
+		}
 		for i, key := range keys {
 			if came.Anew[i] || is[i] == was[i] || c.id == "backup" && key[0] == "log" {
 				continue // a copy is noted beside all that is served; it is looked up when the log opens
