@@ -232,28 +232,6 @@ func TestTheLibraryIsSearchedAndTellsLookalikesApart(t *testing.T) {
 	p.fitsBoth()
 }
 
-func TestALookRefusesWhatCannotBe(t *testing.T) {
-	s := fresh(t)
-	p := open(t, s.url, bench)
-	lookAtNew(p, "Odd 5", "Phalaenopsis and kin")
-	p.fill("Newest finished leaf", "long")
-	p.see(".field-error", "Give a number from 2 to 1500 mm.")
-	p.fill("Newest finished leaf", "150")
-	p.gone(".field-error", "")
-	p.fill("The one before", "200")
-	p.see(".look-leaves li", "Smaller: stress in the months when it formed.")
-	p.see("[data-part='look-why'] li", "asks first about light, warmth, feed") // on a sound plant it is no reason to unpot
-	p.fill("Highest day", "12")
-	p.fill("Lowest night where it stands", "20")
-	p.see(".field-error", "The lowest night is warmer than the highest day.")
-	p.see("[data-notice='trouble']", "The last entry was not saved. What you entered before it is safe.")
-	p.tap("[data-notice='trouble'] button", "Take the last entry back")
-	p.gone("[data-notice='trouble']", "The last entry was not saved")
-	p.saved()
-	p.MustReload().MustWaitLoad()
-	p.see(".look-leaves li", "150 mm after 200 mm")
-}
-
 func TestANewLookStandsBesideTheOneBefore(t *testing.T) {
 	s := demoServer(t)
 	p := open(t, s.url, bench)

@@ -99,22 +99,6 @@ func TestATapedRootIsReadUnderItsName(t *testing.T) {
 	p.see("[data-track='A'] th", "A")
 }
 
-// A tape that contradicts itself is said at its field, and nothing is lost of what was typed.
-func TestATapeThatCannotBe(t *testing.T) {
-	s := fresh(t)
-	s.grown(t, 30)
-	p := open(t, s.url+"/plants/1/aftercare", phone)
-	p.unfold("Tape a root")
-	p.tap(`[data-root='A'] [data-field="Its tip"] label`, "Green, growing")
-	p.tap(`[data-root='A'] [data-field="Else"] label`, "Lost")
-	p.tap("[data-part='check-in'] button", "Keep this check-in")
-	p.see(`[data-root='A'] [data-field="Its tip"]`, "A root that is lost has no living tip.")
-	p.tap(`[data-root='A'] [data-field="Else"] label`, "It branched")
-	p.tap("[data-part='check-in'] button", "Keep this check-in")
-	p.unfold("What was seen and done")
-	p.see("#seen-and-done tr", "Root A: growing branched")
-}
-
 // An alarm is put off with a reason until a day, and is back when that is taken back; by keys alone.
 func TestAnAlarmPutOffAndBack(t *testing.T) {
 	s := fresh(t)

@@ -228,30 +228,6 @@ func TestAnEntryMadeWhileTheProgramIsDownSurvivesAReload(t *testing.T) {
 	p.see(".said-headline", "Take 4 off, leave 5 as found.")
 }
 
-func TestASecondReadingStandsBesideTheFirst(t *testing.T) {
-	s := fresh(t)
-	p := open(t, s.url, bench)
-	putOnBench(p, "Twice", "Phalaenopsis and kin")
-	p.keys("3x80f6x60m")
-	p.see(".said-headline", "Take 6 off, leave 3 as found.")
-	p.tap(".plant-strip span", "Clean")
-	p.tap(".cleaning-cuts .job-box", "")
-	p.see(".cleaning-head", "All cuts are done.")
-	p.tap(".plant-strip span", "Roots")
-	p.tap("button", "Read on")
-	p.tap("button", "Start from what the cuts left")
-	p.see(".said-headline", "Nothing to cut. Leave the roots alone.")
-	p.tap("[data-part='entries'] button", "1–3")
-	p.fill("Length of this stretch", "95")
-	p.see("[data-part='since']", "45 mm grown")
-	p.tap(".plant-strip span", "Progress")
-	p.see("[data-part='then-and-now'] .facts", "285 mm")
-	p.see("[data-part='then-and-now'] .facts", "45 mm")
-	grown, err := p.Elements("[data-part='progress'] [data-grown]")
-	require.NoError(t, err)
-	assert.Len(t, grown, 3, "what grew on three roots is drawn heavier")
-}
-
 func TestTappingARootInTheFanOpensIt(t *testing.T) {
 	s := fresh(t)
 	p := open(t, s.url, bench)
@@ -272,27 +248,6 @@ func TestTappingARootInTheFanOpensIt(t *testing.T) {
 	require.NoError(t, p.Mouse.MoveTo(proto.NewPoint(at[0].Num(), at[1].Num())))
 	require.NoError(t, p.Mouse.Click(proto.InputMouseButtonLeft, 1))
 	p.see("[data-part='editor-head'] h2", "Root ")
-}
-
-func TestAReadingBegunByMistakeHidesNothing(t *testing.T) {
-	s := fresh(t)
-	p := open(t, s.url, bench)
-	putOnBench(p, "Mistake", "Phalaenopsis and kin")
-	p.keys("3x80f6x60m")
-	p.see(".said-headline", "Take 6 off, leave 3 as found.")
-	p.tap("button", "Read on")
-	p.tap("button", "Start with no roots entered")
-	p.see(".said-headline", "Feel each root")
-	p.tap(".app-top a", "Bench")
-	p.see(".bench-who", "Fair, 40 %")
-	p.tap(".bench-list a", "Mistake")
-	p.tap(".plant-strip span", "Roots")
-	p.see(".said-headline", "Feel each root")
-	p.tap("button", "Read on")
-	p.tap("button", "Start from what the cuts left")
-	p.see(".said-headline", "Take 6 off, leave 3 as found.")
-	p.tap("button", "Read on")
-	p.see("[data-field='Readings of this plant']", "Newest")
 }
 
 // A root mass too thick to count is weighed in water: twenty seconds, by thumb. What it comes to

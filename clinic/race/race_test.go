@@ -2,33 +2,15 @@ package race_test
 
 import (
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	raceservice "therapeon/clinic/race"
 	"therapeon/clinic/record"
-	rehomeservice "therapeon/clinic/rehome"
 	"therapeon/clinic/trial"
-	"therapeon/clinic/weights"
 	"therapeon/core/patient"
 )
-
-// A plant in its pot is told that its race is a thought.
-func TestTheRaceOfAHousedPlantSaysSo(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark"})
-	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	assert.NotContains(t, before.Stage, "It is in its pot")
-	trial.AllDone(t, c, p.ID)
-	_, err = c.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark", Person: "Ada"})
-	require.NoError(t, err)
-	after, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	assert.Contains(t, after.Stage, "It is in its pot: this is how it would go bare.")
-}
 
 func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 	c := trial.NewClinic(t)
@@ -95,21 +77,4 @@ func TestOwnFiguresAreKeptWithThePlant(t *testing.T) {
 	r, err = c.Race.Assume(t.Context(), p.ID, raceservice.Assume{Version: 1, Assumed: map[string]float64{}})
 	require.NoError(t, err)
 	assert.False(t, trial.Assumed(t, r, "humidity").Own)
-}
-
-func TestAWeekOnTheBenchIsNotChargedToTheLid(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Bared(t, c, 50)
-	trial.WeighedOn(t, c, p.ID, 14, weights.Weigh{Kind: patient.BarePlant, Grams: 210})
-	trial.WeighedOn(t, c, p.ID, 7, weights.Weigh{Kind: patient.BarePlant, Grams: 197})
-	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	after, err := c.Rehome.Hold(t.Context(), p.ID,
-		rehomeservice.Hold{Method: "lid", From: trial.Day.AddDate(0, 0, -7).Format(time.DateOnly)})
-	require.NoError(t, err)
-	assert.InDelta(t, before.Race.Fit.Factor, after.Race.Fit.Factor, 1e-9,
-		"what is done with it now changes nothing of last week")
-	other, err := c.Race.RaceOf(t.Context(), p.ID, "bag")
-	require.NoError(t, err)
-	assert.InDelta(t, before.Race.Fit.Factor, other.Race.Fit.Factor, 1e-9)
 }

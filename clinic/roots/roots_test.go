@@ -37,36 +37,6 @@ func TestCutRootsAreGoneFromDrawingAndSums(t *testing.T) {
 	assert.Less(t, after.Latest.Viable.High, 0.6, "the grade goes by what was found")
 }
 
-func TestASecondTabIsToldWhatChanged(t *testing.T) {
-	c := trial.NewClinic(t)
-	_, r := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	trial.Save(t, c, r, trial.Entry("a", 9, 80, roots.Firm))
-
-	_, err := c.Roots.SaveReading(
-		t.Context(),
-		r.ID,
-		rootsservice.Save{
-			Version: r.Version,
-			ReadOn:  r.ReadOn,
-			Reading: roots.Reading{Roots: []roots.Root{trial.Entry("b", 1, 50, roots.Mushy)}},
-		},
-	)
-	var conflict record.Conflict
-	require.ErrorAs(t, err, &conflict)
-	assert.Equal(t, []string{"Root 1–9 is only there.", "Root 1 is only in yours."}, conflict.Differs)
-	now, err := c.Roots.Reading(t.Context(), r.ID)
-	require.NoError(t, err)
-	assert.Equal(t, "a", now.Reading.Roots[0].ID, "the first save stands")
-}
-
-func TestAnEmptyReadingIsTakenUpAgain(t *testing.T) {
-	c := trial.NewClinic(t)
-	p, first := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
-	again, err := c.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{})
-	require.NoError(t, err)
-	assert.Equal(t, first, again, "looking in twice leaves no trace")
-}
-
 func TestAnEmptyReadingTakesTheDayItIsTakenUpOn(t *testing.T) {
 	c := trial.NewClinic(t)
 	p, first := trial.Begun(t, c, patient.Intake{Tag: "B-07", Group: "phalaenopsis"})

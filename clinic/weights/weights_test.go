@@ -8,43 +8,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
-	rehomeservice "therapeon/clinic/rehome"
 	"therapeon/clinic/trial"
 	"therapeon/clinic/weights"
 	"therapeon/core/patient"
 )
-
-func TestWeighingsNarrowTheRaceAndCanBeTakenBack(t *testing.T) {
-	c := trial.NewClinic(t)
-	p := trial.Bared(t, c, 55)
-	before, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	assert.Nil(t, before.Race.Fit)
-	_, err = c.At(
-		func() time.Time { return trial.Day.AddDate(0, 0, -22) },
-	).Rehome.Hold(t.Context(), p.ID, rehomeservice.Hold{Method: "bench"})
-	require.NoError(t, err)
-	for i, g := range []float64{140, 136.5, 133, 129.5} {
-		trial.WeighedOn(t, c, p.ID, 21-7*i, weights.Weigh{Kind: patient.BarePlant, Grams: g})
-	}
-	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	require.NotNil(t, r.Race.Fit)
-	assert.Equal(t, 4, r.Race.Fit.Weighings)
-	assert.InDelta(t, 0.5, r.Race.Fit.LossG, 1e-9)
-	assert.Equal(t, "bench", r.Race.Holding)
-
-	last := r.Weighings[len(r.Weighings)-1]
-	list, err := c.Weights.WithdrawWeighing(t.Context(), p.ID,
-		weights.WithdrawWeighing{WeighingID: last.ID, Withdrawn: true})
-	require.NoError(t, err)
-	assert.True(t, list[len(list)-1].Withdrawn, "it stays in sight")
-	r, err = c.Race.RaceOf(t.Context(), p.ID, "")
-	require.NoError(t, err)
-	assert.Equal(t, 3, r.Race.Fit.Weighings)
-	_, err = c.Weights.WithdrawWeighing(t.Context(), p.ID, weights.WithdrawWeighing{WeighingID: 999, Withdrawn: true})
-	assert.ErrorContains(t, err, "There is no weighing 999.")
-}
 
 func TestAWeightThatJumpsIsAskedAboutAndNotSwallowed(t *testing.T) {
 	c := trial.NewClinic(t)

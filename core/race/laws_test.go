@@ -134,28 +134,3 @@ func TestTheHeadlineFollowsTheWayItIsHeld(t *testing.T) {
 	c.Holding = ""
 	assert.Contains(t, run(t, c).Detail, "in the way that suits it best")
 }
-
-// Sun, height and cold, by the sign of their effect alone.
-func TestAirLightHeightAndCold(t *testing.T) {
-	loss := func(change func(*start)) float64 {
-		c := rootless(50)
-		change(&c)
-		return by(t, run(t, c), "bench").LossG
-	}
-	plain := loss(func(*start) {})
-	assert.Greater(t, loss(func(c *start) { c.Light = "sun" }), plain)
-	assert.Greater(t, loss(func(c *start) { c.Assumed = map[string]float64{"altitude_m": 2000} }), plain,
-		"thin air takes more")
-	assert.Less(t, loss(func(c *start) { c.NightC, c.DayC = 12, 12 }), plain)
-	assert.InDelta(t, plain/2, loss(func(c *start) { c.LeafAreaCM2 /= 2 }), 1e-9)
-
-	// Warmth brings tips sooner within the group's range, and none far outside it.
-	tip := func(night, day float64) *float64 {
-		c := rootless(90)
-		c.NightC, c.DayC = night, day
-		return by(t, run(t, c), "lid").Tip.Median
-	}
-	assert.Less(t, *tip(22, 26), *tip(17, 19))
-	assert.Nil(t, tip(5, 9))
-	assert.Nil(t, tip(39, 40))
-}

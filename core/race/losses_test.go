@@ -1,10 +1,7 @@
 package race
 
 import (
-	"fmt"
 	"math"
-	"regexp"
-	"strconv"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -12,44 +9,8 @@ import (
 	"pgregory.net/rapid"
 
 	"therapeon/core/patient"
-	"therapeon/core/roots"
 	"therapeon/core/taxa"
 )
-
-// harmless are a race's figures without rot and with endless reserves.
-func harmless(c start) map[string]float64 {
-	own := map[string]float64{"reserve_weeks": 1000}
-	for _, m := range Table().Methods {
-		own["rot:"+m.Code] = 0
-	}
-	return own
-}
-
-// Without rot and with reserves that do not end, only thirst and tips are left: the fates are
-// those of water alone, worked here plant by plant.
-func TestWithoutRotAndWithEndlessReservesWaterDecides(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		c := anyCase(t)
-		c.TipsOut, c.Runs, c.Days = false, 40, 120
-		c.Assumed = harmless(c)
-		r, err := runFrom(ctx(), c)
-		require.NoError(t, err)
-		m := ready(ctx(), c)
-		for _, o := range r.Outcomes {
-			method, _ := m.k.Method(o.Code)
-			w, won := m.way(method, change{}), 0
-			for run := range c.Runs {
-				d := m.draw(run, change{})
-				d.rotAt, d.spentOn = never, 0
-				if f := d.live(w, c.Days, func(int, float64) {}); f.lost == never && f.tip != never {
-					won++
-				}
-			}
-			assert.InDelta(t, float64(won)/float64(c.Runs), o.Chance, 1e-9, o.Code)
-			assert.Zero(t, o.LostBy[Rot]+o.LostBy[Spent])
-		}
-	})
-}
 
 // More of any hazard never raises the chance of any plant.
 func TestMoreOfAnyHazardNeverRaisesTheChance(t *testing.T) {
@@ -125,44 +86,6 @@ func TestTheTipsClockRunsByTheGrowth(t *testing.T) {
 	assert.InDelta(t, 0.6*28, tip(patient.Maturing), 0.5)
 	assert.InDelta(t, 1.6*28, tip(patient.Idle), 0.5)
 	assert.InDelta(t, begun+28, tip(patient.Resting), 1e-6, "four weeks of rest first")
-}
-
-// Reserves do not end where living root is enough for its leaves, and run full where nearly
-// none lives.
-func TestReservesRunByWhatRootsLack(t *testing.T) {
-	spent := func(cm2 float64) float64 {
-		c := rootless(99)
-		c.Assumed = map[string]float64{"reserve_weeks": 5, "tip_weeks": 20, "rot:bag": 0}
-		c.LiveRootCM2 = roots.Range{Low: cm2, Point: cm2, High: cm2}
-		return by(t, run(t, c), "bag").LostBy[Spent]
-	}
-	assert.InDelta(t, 1, spent(0), 0.01, "spent at five weeks, the tip at twenty")
-	assert.InDelta(t, 1, spent(29), 0.01, "below 3 % of 1000 cm² of leaf")
-	assert.Zero(t, spent(100), "10 % of it")
-}
-
-// What is likelier is named, and a way that wins on water and loses on rot says so.
-func TestTheLikelierLossIsNamed(t *testing.T) {
-	r := run(t, rootless(50))
-	bench, bag := by(t, r, "bench"), by(t, r, "bag")
-	assert.Equal(t, Thirst, bench.Likelier)
-	assert.Contains(t, bench.Words, "likelier by thirst")
-	assert.Equal(t, Rot, bag.Likelier)
-	assert.Contains(t, bag.Words, "wins on water and loses on rot")
-	for _, o := range r.Outcomes {
-		root, rot := 0, 0
-		if _, err := fmt.Sscanf(o.LostWords, "Of a hundred like it %d root", &root); assert.NoError(t, err) {
-			assert.InDelta(t, 100*o.Chance, root, 1)
-		}
-		if m := regexp.MustCompile(`(\d+) rots?\b`).FindStringSubmatch(o.LostWords); m != nil {
-			rot, _ = strconv.Atoi(m[1])
-		}
-		assert.InDelta(t, 100*o.LostBy[Rot], rot, 1, o.LostWords)
-		assert.InDelta(t, o.Lost, o.LostBy[Thirst]+o.LostBy[Rot]+o.LostBy[Spent], 1e-9)
-	}
-	c := rootless(99)
-	c.Assumed = map[string]float64{"reserve_weeks": 3, "tip_weeks": 20}
-	assert.Contains(t, by(t, run(t, c), "lid").Words, "its reserves end")
 }
 
 // From memory, no source: the revised classes, groups and hazards, as their table has them.

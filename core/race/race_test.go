@@ -60,16 +60,7 @@ func by(t *testing.T, r Race, code string) Outcome {
 func TestWithoutRootsItFollowsTheClosedForm(t *testing.T) {
 	const areaM2, conductance, celsius, humidity, full = 0.05, 2.0, 22.0, 50.0, 90.0
 	w := &way{
-		sky: skyOf(
-			indoors{
-				nightC:       celsius,
-				dayC:         celsius,
-				warmerK:      0,
-				humidity:     humidity,
-				pressure:     101.3,
-				nightOpening: true,
-			},
-		),
+		sky: skyOf(indoors{nightC: celsius, dayC: celsius, humidity: humidity, pressure: 101.3, nightOpening: true}),
 		pace: 1,
 	}
 	d := drawn{areaM2: areaM2, full: full, start: 0.9, lost: 0.1, shut: conductance, open: 40, tipDays: never}
@@ -260,17 +251,6 @@ func TestTheRaceRunsAsGrowersSeeIt(t *testing.T) {
 	for _, l := range run(t, some).Levers {
 		assert.Less(t, l.Gain, most, l.Code)
 	}
-}
-
-func TestAPlantHeldLongWithoutATipWaitsOnFromThere(t *testing.T) {
-	fresh := run(t, rootless(50))
-	c := rootless(50)
-	c.HeldDays = 40
-	later := run(t, c)
-	assert.Greater(t, *by(t, later, "lid").Tip.Median+40, *by(t, fresh, "lid").Tip.Median,
-		"what has not come yet comes later")
-	c.TipsOut = true
-	assert.Zero(t, *by(t, run(t, c), "lid").Tip.Median)
 }
 
 func TestEveryAssumptionCanBeSetAndIsHeldToItsLimits(t *testing.T) {

@@ -91,49 +91,12 @@ func TestWeighingsNarrowTheBand(t *testing.T) {
 	assert.Contains(t, r.Fit.Words, "From your 5 weighings")
 }
 
-// Weights that fall as fast as the table says leave the factor near 1; twice as
-// fast bring it near 2, drawn a little towards 1.
-func TestTheFactorFollowsTheWeights(t *testing.T) {
-	c := rootless(50)
-	m := ready(ctx(), c)
-	perWeek := m.intervals([]Weighing{{DaysAgo: 7, Grams: 210, Since: []Spell{{Days: 1, Holding: "bench"}}},
-		{DaysAgo: 0, Grams: 200, Since: []Spell{{Days: 1, Holding: "bench"}}}})[0].lossG
-	series := func(factor float64) start {
-		var g []float64
-		for i := range 6 {
-			g = append(g, 210-factor*perWeek*float64(i))
-		}
-		return weighed(c, g...)
-	}
-	assert.InDelta(t, 1, run(t, series(1)).Fit.Factor, 0.06)
-	twice := run(t, series(2)).Fit.Factor
-	assert.InDelta(t, 2, twice, 0.15)
-	assert.Less(t, run(t, weighed(c, 210, 210, 210, 210)).Fit.Factor, 0.6, "it loses next to nothing")
-}
-
 // A change starts anew: what was weighed before belongs to another plant.
 func TestAChangeStartsAnew(t *testing.T) {
 	c := weighed(rootless(50), 210, 200, 190, 150, 141)
 	c.Weighings[3].Anew = true
 	assert.Equal(t, 2, run(t, c).Fit.Weighings)
 	assert.InDelta(t, 9.0/7, run(t, c).Fit.LossG, 1e-9)
-}
-
-func TestWeighingsOutOfOrderAreRefused(t *testing.T) {
-	c := weighed(rootless(50), 210, 200)
-	c.Weighings[0].DaysAgo = 0
-	_, err := runFrom(ctx(), c)
-	require.ErrorContains(t, err, "from the oldest to the newest")
-}
-
-// Days since the last weighing are lived through before the race begins.
-func TestDaysSinceTheLastWeighingCount(t *testing.T) {
-	c := weighed(rootless(50), 210, 197)
-	then := by(t, run(t, c), "bench").Water[0].Median
-	for i := range c.Weighings {
-		c.Weighings[i].DaysAgo += 7
-	}
-	assert.Less(t, by(t, run(t, c), "bench").Water[0].Median, then-0.04)
 }
 
 // The air and the way of holding between two weighings are those of that time.
@@ -156,19 +119,6 @@ func TestEachIntervalHasItsOwnAirAndHolding(t *testing.T) {
 	assert.Greater(t, loss(Weighing{Since: []Spell{{Days: 1, Holding: "bench", NightC: &warm, DayC: &warm}}}), bench)
 }
 
-// Roots that drink are taken off before the loss is fitted.
-func TestWhatRootsTakeUpIsNotTakenForThrift(t *testing.T) {
-	c := rootless(50)
-	c.Holding = "tub"
-	c.LiveRootCM2.Low, c.LiveRootCM2.Point, c.LiveRootCM2.High = 30, 30, 30
-	m := ready(ctx(), c)
-	iv := m.intervals([]Weighing{{DaysAgo: 7, Grams: 200}, {Grams: 195}})[0]
-	assert.Positive(t, iv.takenG)
-	iv.lostG = iv.lossG - iv.takenG
-	mean, _ := posterior([]interval{iv}, 1, 0.2, 0.5)
-	assert.InDelta(t, 0, mean, 0.05, "as the table has it")
-}
-
 func TestOneWeighingTellsHowMuchWaterItHolds(t *testing.T) {
 	c := weighed(rootless(50), 210)
 	r := run(t, c)
@@ -183,16 +133,6 @@ func TestOneWeighingTellsHowMuchWaterItHolds(t *testing.T) {
 	at := m.waterOf(210, 0.9)
 	assert.InDelta(t, 210, at.dry+0.9*at.full, 1e-9, "dry mass, and nine tenths of its water")
 	assert.InDelta(t, 0.9, at.full/(at.full+at.dry), 1e-9, "leaves are nine tenths water when full")
-}
-
-// Whatever the water of a plant, taking a leaf takes its water along.
-func TestALeafLessTakesItsWaterAlong(t *testing.T) {
-	for _, c := range []start{rootless(50), weighed(rootless(50), 210, 200)} {
-		m := ready(ctx(), c)
-		whole, less := m.draw(7, change{}), m.draw(7, change{lessLeaf: 0.5})
-		assert.InDelta(t, whole.areaM2/2, less.areaM2, 1e-12)
-		assert.InDelta(t, whole.full/2, less.full, 1e-6, "it has no bulbs")
-	}
 }
 
 // The likelihood of two losses that share a weighing is that of a normal pair: variances v and w, and the

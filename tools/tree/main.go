@@ -14,7 +14,7 @@ import (
 )
 
 const (
-	leastShare, mostShare = 1.0 / 4, 1.0 / 3
+	leastShare, mostShare = 0.25, 0.33
 	mostColumns           = 120
 	tab                   = "    "
 	mostPictures          = 19
