@@ -60,7 +60,7 @@ func by(t *testing.T, r Race, code string) Outcome {
 func TestWithoutRootsItFollowsTheClosedForm(t *testing.T) {
 	const areaM2, conductance, celsius, humidity, full = 0.05, 2.0, 22.0, 50.0, 90.0
 	w := &way{
-		sky: skyOf(indoors{nightC: celsius, dayC: celsius, humidity: humidity, pressure: 101.3, nightOpening: true}),
+		sky:  skyOf(indoors{nightC: celsius, dayC: celsius, humidity: humidity, pressure: 101.3, nightOpening: true}),
 		pace: 1,
 	}
 	d := drawn{areaM2: areaM2, full: full, start: 0.9, lost: 0.1, shut: conductance, open: 40, tipDays: never}
