@@ -8,6 +8,7 @@ require (
 	github.com/arran4/golang-ical v0.3.4
 	github.com/emersion/go-ical v0.0.0-20250329121855-f41e73efc392
 	github.com/evanw/esbuild v0.28.2
+	github.com/go-json-experiment/json v1.27.2
 	github.com/go-pdf/fpdf v0.9.0
 	github.com/go-playground/validator/v10 v10.30.6
 	github.com/go-rod/rod v0.116.2
@@ -16,6 +17,7 @@ require (
 	github.com/labstack/echo/v5 v5.4.4
 	github.com/ledongthuc/pdf v0.0.0-20260907135840-6c8c28e0e8a0
 	github.com/mattn/go-isatty v0.0.24
+	github.com/nicksnyder/go-i18n/v2 v2.7.0
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/stretchr/testify v1.12.1
 	github.com/swaggest/jsonschema-go v0.3.74

@@ -2,7 +2,6 @@ package api
 
 import (
 	"context"
-	"encoding/json"
 	"log/slog"
 	"net"
 	"net/http"
@@ -11,6 +10,7 @@ import (
 	"strings"
 
 	"therapeon/api/wire"
+	"therapeon/core/message"
 
 	"github.com/labstack/echo/v5"
 )
@@ -116,15 +116,19 @@ func (d Door) cookie() string {
 }
 
 // refuseForeign answers a page from elsewhere.
-func refuseForeign(w http.ResponseWriter, _ *http.Request) {
+func refuseForeign(w http.ResponseWriter, r *http.Request) {
 	h := w.Header()
 	h.Set("Content-Type", wire.ProblemJSON)
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("Cache-Control", "no-store")
-	w.WriteHeader(http.StatusForbidden)
-	p := wire.Problem{Type: "urn:therapeon:foreign", Title: "Not from this page", Status: http.StatusForbidden,
-		Detail: "Only Therapeon's own page may change anything here. Nothing was saved."}
-	if err := json.NewEncoder(w).Encode(p); err != nil {
+	p := wire.Problem{Type: "urn:therapeon:foreign", Title: message.Of("api.not-from-this-page"), Status: http.StatusForbidden,
+		Detail: message.Of("api.only-its-own-page")}
+	body, err := wire.LanguageOf(r).JSON(p)
+	if err == nil {
+		w.WriteHeader(http.StatusForbidden)
+		_, err = w.Write(body)
+	}
+	if err != nil {
 		slog.Error("answer problem", "error", err)
 	}
 }

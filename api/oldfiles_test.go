@@ -15,6 +15,8 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -48,7 +50,7 @@ func unpacked(t *testing.T, name string) string {
 // rows are those of a table, or none where the file has no such table yet.
 func (o oldFile) rows(table string) (list []map[string]any) {
 	found, err := o.db.QueryContext(o.t.Context(), "SELECT * FROM "+table+" ORDER BY 1")
-	if err != nil && strings.Contains(err.Error(), "no such table") {
+	if err != nil && strings.Contains(english.Error(err), "no such table") {
 		return nil
 	}
 	require.NoError(o.t, err)

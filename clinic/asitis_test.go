@@ -24,6 +24,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/work"
+	"therapeon/language/english"
 	"therapeon/ledger"
 )
 
@@ -76,7 +77,7 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	require.NoError(t, err)
 	assert.EqualValues(t, "none", next.Flowering, "the spike is gone")
 
-	assert.Equal(t, "It is out of its pot.", now.Looked.Headline)
+	assert.Equal(t, "It is out of its pot.", english.Say(now.Looked.Headline))
 	trial.AllDone(t, c, p.ID)
 	_, err = c.Rehome.Settle(
 		t.Context(),
@@ -86,7 +87,7 @@ func TestASpikeThatWasCutIsGoneAndAPottedPlantIsInItsPot(t *testing.T) {
 	require.NoError(t, err)
 	now, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.Equal(t, "It has been potted since.", now.Looked.Headline)
+	assert.Equal(t, "It has been potted since.", english.Say(now.Looked.Headline))
 }
 
 // A kind without a rhizome has none, and bulbs noted for another kind are not believed.

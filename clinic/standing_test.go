@@ -14,6 +14,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // damageTables spoils what is kept of one plant, its reading, look, treatment and
@@ -53,12 +54,12 @@ func TestOneUnreadableRowTakesNoListDown(t *testing.T) {
 	assert.EqualValues(t, 3, total)
 	said := map[string]string{}
 	for _, p := range all {
-		said[p.Intake.Tag] = p.Unreadable
+		said[p.Intake.Tag] = english.Say(p.Unreadable)
 		if p.Latest != nil {
-			said[p.Intake.Tag+" roots"] = p.Latest.Unreadable
+			said[p.Intake.Tag+" roots"] = english.Say(p.Latest.Unreadable)
 		}
 		if p.Looked != nil {
-			said[p.Intake.Tag+" look"] = p.Looked.Unreadable
+			said[p.Intake.Tag+" look"] = english.Say(p.Looked.Unreadable)
 		}
 	}
 	assert.Contains(t, said["Bad"], "cannot be read")
@@ -67,17 +68,17 @@ func TestOneUnreadableRowTakesNoListDown(t *testing.T) {
 	assert.Empty(t, said["Good"])
 	readings, err := c.Roots.Readings(t.Context(), bad.ID)
 	require.NoError(t, err)
-	assert.Contains(t, readings[0].Unreadable, "cannot be read")
+	assert.Contains(t, english.Say(readings[0].Unreadable), "cannot be read")
 	looks, err := c.Look.Inspections(t.Context(), looked.PlantID)
 	require.NoError(t, err)
-	assert.Contains(t, looks[0].Unreadable, "cannot be read")
+	assert.Contains(t, english.Say(looks[0].Unreadable), "cannot be read")
 	due, err := c.Pests.DueRounds(t.Context())
 	require.NoError(t, err)
 	require.Len(t, due, 1)
-	assert.Contains(t, due[0].Headline, "cannot be read")
+	assert.Contains(t, english.Say(due[0].Headline), "cannot be read")
 	shelf, err := c.Mixing.Shelf(t.Context())
 	require.NoError(t, err)
-	assert.Contains(t, shelf[0].Unreadable, "cannot be read")
+	assert.Contains(t, english.Say(shelf[0].Unreadable), "cannot be read")
 	_, err = c.Intake.Plant(t.Context(), good.ID)
 	require.NoError(t, err)
 }

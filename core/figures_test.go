@@ -63,6 +63,7 @@ var methods = map[string]string{
 var others = map[string]string{
 	"cleaning.planner.plan": "room between the stages of a plan, to put jobs in order",
 	"dates.earliestYear":    "no plant here came earlier",
+	"message.scaleFigures":  "figures of a weight that are said",
 	"pots.Knowledge.Draw":   "mm in a drawing",
 	"pots.Section.outline":  "steps of a curve in a drawing",
 	"pots.Section.seat":     "mm in a drawing",
@@ -70,6 +71,7 @@ var others = map[string]string{
 	"progress.farthest":     "days: what is so far off is never",
 	"race.always":           "days: more than any race has",
 	"race.mostRuns":         "of a request",
+	"race.scaleDigits":      "digits of a weight that is said",
 	"race.sparse":           "share of the runs that a search takes",
 	"race.pictured":         "share of the runs that a picture takes",
 	"race.model.thin":       "runs that a search takes at least",

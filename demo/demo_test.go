@@ -12,6 +12,7 @@ import (
 	"therapeon/core/progress"
 	"therapeon/core/roots"
 	"therapeon/demo/filled"
+	"therapeon/language/english"
 )
 
 func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
@@ -29,7 +30,7 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 	assert.Len(t, grades, 5, "plants of every grade")
 
 	assert.Equal(t, roots.Good, byTag["Crate 5, thought dead"].Latest.Grade, "brown roots are healthy in a slipper")
-	assert.Equal(t, "Nothing to cut. Leave the roots alone.", byTag["By the door, leave it be"].Latest.Headline)
+	assert.Equal(t, "Nothing to cut. Leave the roots alone.", english.Say(byTag["By the door, leave it be"].Latest.Headline))
 
 	undecided := []string{}
 	for tag, p := range byTag {
@@ -49,7 +50,7 @@ func TestTheDemoBenchIsWhatItsStorySays(t *testing.T) {
 	assert.True(t, alone.Clear)
 	assert.Equal(t, time.Now().AddDate(0, 0, 90-6).Format(time.DateOnly), alone.AgainOn, "three months after the look")
 	assert.True(t, byTag["Crate 7, right half"].Looked.Alarm)
-	assert.Contains(t, byTag["Crate 6, stained rhizome"].Looked.Cause, "Wilt fungus: confirmed.")
+	assert.Contains(t, english.Say(byTag["Crate 6, stained rhizome"].Looked.Cause), "Wilt fungus: confirmed.")
 	due, _, err := c.Intake.Plants(t.Context(), intake.Find{Due: true, Most: 10})
 	require.NoError(t, err)
 	tags := []string{}

@@ -19,6 +19,7 @@ import (
 	"therapeon/api/people"
 	"therapeon/clinic"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 )
 
 // Ways says how the program is to be reached.
@@ -260,7 +261,7 @@ func (d *Doors) State() people.Opened {
 // Open opens the program to others by the switch, or closes it.
 func (d *Doors) Open(ctx context.Context, open bool) (people.Opened, error) {
 	if s := d.State(); s.Fixed {
-		return s, refused("It was opened when it was started. Start it without that to close it.", "as it was started")
+		return s, refused("opened-at-start")
 	}
 	if open {
 		can, err := d.house.People.CanOpen(ctx)
@@ -269,14 +270,12 @@ func (d *Doors) Open(ctx context.Context, open bool) (people.Opened, error) {
 		case err != nil:
 			return people.Opened{}, err
 		case unsure:
-			return people.Opened{}, refused("A copy was brought back. Say first that those who work here may come in.",
-				"confirmed at this machine")
+			return people.Opened{}, refused("copy-brought-back")
 		case !can:
-			return people.Opened{}, refused("Give a keeper a passphrase first: else nobody could come in, or everybody.",
-				"a keeper with a passphrase")
+			return people.Opened{}, refused("nobody-could-come-in")
 		}
 		if err := d.openOther(); err != nil {
-			return people.Opened{}, refused(fmt.Sprintf("It could not be opened: %v.", err), "an address that is free")
+			return people.Opened{}, refused("could-not-be-opened", message.Name("error", err.Error()))
 		}
 	} else {
 		d.closeOther()
@@ -287,8 +286,8 @@ func (d *Doors) Open(ctx context.Context, open bool) (people.Opened, error) {
 	return d.State(), nil
 }
 
-func refused(words, limit string) error {
-	return fault.List{{Field: "open", Words: words, Limit: limit}}
+func refused(code string, args ...message.Arg) error {
+	return fault.List{{Field: "open", Words: message.Of("door."+code, args...), Limit: message.Of("door." + code + "-limit")}}
 }
 
 func (d *Doors) openOther() error {

@@ -151,7 +151,7 @@ func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
 	putOnBench(p, "Wet 2", "Cattleya alliance")
 	p.keys("6x90f")
 	p.keys("4x60m")
-	p.see(".said-headline", "Take 4 off, leave 6 as found.")
+	p.see(".said-headline", "Take 4 off. Leave 6 as found.")
 	p.saved()
 	p.tap(".plant-strip span", "Clean")
 	p.see(".cleaning-head", "9 jobs, in this order.")

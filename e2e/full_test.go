@@ -49,7 +49,7 @@ func TestTheFullestPlantCanBeReadCutAndPrinted(t *testing.T) {
 	s := fresh(t)
 	full(t, s)
 	p := open(t, s.url+"/plants/1/roots", bench)
-	p.see(".said-headline", "Shorten 200, leave 200 as found.")
+	p.see(".said-headline", "Shorten 200. Leave 200 as found.")
 	p.keys("f")
 	p.see("[data-notice='trouble'] li", "at most 400")
 	p.tap("[data-notice='trouble'] button", "Take the last entry back")
@@ -88,12 +88,12 @@ func TestLengthsByThumb(t *testing.T) {
 	p.tap(`[aria-label="About how long: less"]`, "−")
 	p.tap(`[aria-label="How many, at a tap"] button`, "2")
 	p.tap(".roots-presets button", "Hollow")
-	p.see(".said-headline", "Take 2 off, leave 1 as found.")
+	p.see(".said-headline", "Take 2 off. Leave 1 as found.")
 	p.see("[data-part='entries']", "140 mm")
 	p.tap("button", "Undo")
 	p.see(".said-headline", "Nothing to cut.")
 	p.tap("button", "Redo")
-	p.see(".said-headline", "Take 2 off, leave 1 as found.")
+	p.see(".said-headline", "Take 2 off. Leave 1 as found.")
 }
 
 func TestTheGridHelperEstimatesALength(t *testing.T) {

@@ -116,7 +116,7 @@ func TestTheHouseAndThePlantTakeSides(t *testing.T) {
 	p := open(t, s.url, bench)
 	putOnBench(p, "Sides", "Cattleya alliance")
 	p.keys("2x80f3x90h")
-	p.see(".said-headline", "Take 3 off, leave 2 as found.")
+	p.see(".said-headline", "Take 3 off. Leave 2 as found.")
 	p.tap(".app-top a", "Settings")
 	p.see("[data-part='house'] li", "A plant that cannot move does not grind off its new tips.")
 	p.see("[data-part='house'] li", "Room for new roots, and nothing left to rot.")
@@ -133,7 +133,7 @@ func TestTheHouseAndThePlantTakeSides(t *testing.T) {
 	p.tap(`[data-side="dead_dry_roots"] label`, "All off")
 	p.saved()
 	p.tap(".plant-strip span", "Roots")
-	p.see(".said-headline", "Take 3 off, leave 2 as found.")
+	p.see(".said-headline", "Take 3 off. Leave 2 as found.")
 	p.tap("[data-part='entries'] button", "3–5")
 	p.see("[data-part='reasons'] li", "by the setting for dead dry roots")
 }

@@ -50,13 +50,13 @@ func TestAnOrchidInHandFromIntakeToThePrintedCutList(t *testing.T) {
 	tally(p, 9, 80, "Firm, pale")
 	p.see(".said-headline", "Nothing to cut. Leave the roots alone.")
 	tally(p, 14, 60, "Mushy")
-	p.see(".said-headline", "Take 14 off, leave 9 as found.")
+	p.see(".said-headline", "Take 14 off. Leave 9 as found.")
 	p.see(".roots-grade", "Fair")
 	assert.Equal(t, 23, strands(p), "every root hangs in the fan")
 
 	openOneOfTheBatch(t, p)
 	p.MustReload().MustWaitLoad()
-	p.see(".said-headline", "Take 13 off, shorten 1, leave 9 as found.")
+	p.see(".said-headline", "Take 13 off. Shorten 1. Leave 9 as found.")
 	p.see("[data-part='entry-what']", "Cut at 34 mm")
 
 	cutAndCorrect(t, p)
@@ -79,7 +79,7 @@ func openOneOfTheBatch(t *testing.T, p *page) {
 	p.see(".roots-do", "Cut at 34 mm.")
 	p.tap("[data-part='reasons'] [data-mark]", "practice")
 	p.see(".mark-more", "Common practice among growers")
-	p.see(".said-headline", "Take 13 off, shorten 1, leave 9 as found.")
+	p.see(".said-headline", "Take 13 off. Shorten 1. Leave 9 as found.")
 	p.tap("[data-part='editor-head'] button", "Back to the tally")
 }
 
@@ -166,12 +166,12 @@ func TestTheWholeJobByKeyboardAlone(t *testing.T) {
 	p.keys("9x80f")
 	p.see(".said-headline", "Nothing to cut")
 	p.keys("i14x60m")
-	p.see(".said-headline", "Take 14 off, leave 9 as found.")
+	p.see(".said-headline", "Take 14 off. Leave 9 as found.")
 	p.see("[data-part='pattern']", "Lost in the core.")
 	p.keys("3d")
 	p.see(".said-headline", "3 roots wait for a test.")
 	p.keys("z")
-	p.see(".said-headline", "Take 14 off, leave 9 as found.")
+	p.see(".said-headline", "Take 14 off. Leave 9 as found.")
 	p.keys("y")
 	p.see(".said-headline", "3 roots wait for a test.")
 
@@ -225,7 +225,7 @@ func TestAnEntryMadeWhileTheProgramIsDownSurvivesAReload(t *testing.T) {
 	p.see("[data-part='offline']", "kept in this browser")
 	s.again(t)
 	p.MustReload().MustWaitLoad()
-	p.see(".said-headline", "Take 4 off, leave 5 as found.")
+	p.see(".said-headline", "Take 4 off. Leave 5 as found.")
 }
 
 func TestTappingARootInTheFanOpensIt(t *testing.T) {
@@ -235,7 +235,7 @@ func TestTappingARootInTheFanOpensIt(t *testing.T) {
 	p.keys("120b")
 	p.see(".said-headline", "Nothing to cut") // brown is health here
 	p.keys("1x120b1x60m")
-	p.see(".said-headline", "Take 1 off, leave 121 as found.")
+	p.see(".said-headline", "Take 1 off. Leave 121 as found.")
 	p.see(".fan text", "three of each batch are drawn")
 	assert.Equal(t, "Tap, Therapeon", p.MustEval(`() => document.title`).Str())
 	roots, err := p.Elements("[data-strand]")
@@ -301,18 +301,18 @@ func TestTwoTabsOnOneReading(t *testing.T) {
 	b.see("[data-notice='trouble']", "This reading was changed elsewhere")
 	b.see("[data-notice='trouble'] li", "Root 6–9 was added there.")
 	b.tap("[data-notice='trouble'] button", "Take what is there now")
-	b.see(".said-headline", "Take 4 off, leave 5 as found.")
+	b.see(".said-headline", "Take 4 off. Leave 5 as found.")
 	a.offline(true)
 	b.keys("2x20h")
-	b.see(".said-headline", "Take 6 off, leave 5 as found.")
+	b.see(".said-headline", "Take 6 off. Leave 5 as found.")
 	b.saved()
 
 	a.keys("1x33f")
 	a.offline(false)
 	a.see("[data-notice='trouble']", "This reading was changed elsewhere")
 	a.tap("[data-notice='trouble'] button", "Put mine over it")
-	a.see(".said-headline", "Take 4 off, leave 6 as found.")
+	a.see(".said-headline", "Take 4 off. Leave 6 as found.")
 	a.saved()
 	b.MustReload().MustWaitLoad()
-	b.see(".said-headline", "Take 4 off, leave 6 as found.")
+	b.see(".said-headline", "Take 4 off. Leave 6 as found.")
 }

@@ -71,7 +71,7 @@ func TestTodaysRoundIsDoneByThumb(t *testing.T) {
 	p.see(item(3, "little")+" .job-said", "Left, still wet")
 	p.fits(phone.width)
 	p.visit(s.url + "/plants/3/aftercare")
-	p.see("[data-part='due-for-water']", "One answer")
+	p.see("[data-part='due-for-water']", "1 answer")
 	p.unfold("What was seen and done")
 	p.see("#seen-and-done tr", "Left: water it a little, still wet")
 }

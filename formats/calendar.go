@@ -5,6 +5,9 @@ import (
 	"strings"
 	"time"
 
+	"therapeon/core/message"
+	"therapeon/language"
+
 	ics "github.com/arran4/golang-ical"
 )
 
@@ -12,16 +15,16 @@ import (
 type Entry struct {
 	UID     string // the same for the same day and place, or plant and job, whatever changes in it
 	On      string // its day
-	Title   string
-	Text    string
+	Title   message.Message
+	Text    []message.Message // line by line
 	URL     string
 	Changed time.Time
 }
 
 // Calendar writes entries as iCalendar (RFC 5545), one whole day each.
-func Calendar(name string, entries []Entry) ([]byte, error) {
+func Calendar(name string, entries []Entry, in *language.Language) ([]byte, error) {
 	c := ics.NewCalendar()
-	c.SetProductId("-//Therapeon//Aftercare//EN") // without the name of the library
+	c.SetProductId("-//Therapeon//Aftercare//" + strings.ToUpper(in.Tag())) // without the name of the library
 	c.SetMethod(ics.MethodPublish)
 	c.SetXWRCalName(name)
 	c.SetRefreshInterval("PT1H")
@@ -36,8 +39,8 @@ func Calendar(name string, entries []Entry) ([]byte, error) {
 		v.SetSequence(int(e.Changed.Unix() / 60))
 		v.SetAllDayStartAt(day)
 		v.SetAllDayEndAt(day.AddDate(0, 0, 1))
-		v.SetSummary(inLines(e.Title))
-		v.SetDescription(inLines(e.Text))
+		v.SetSummary(inLines(in.Say(e.Title)))
+		v.SetDescription(inLines(text(e.Text, in)))
 		v.SetTimeTransparency(ics.TransparencyTransparent)
 		if e.URL != "" {
 			v.SetURL(e.URL)
@@ -55,4 +58,12 @@ func inLines(text string) string {
 		}
 		return r
 	}, text)
+}
+
+func text(lines []message.Message, in *language.Language) string {
+	said := make([]string, len(lines))
+	for i, l := range lines {
+		said[i] = in.Say(l)
+	}
+	return strings.Join(said, "\n")
 }

@@ -6,6 +6,9 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/core/message"
+	"therapeon/language"
+
 	"github.com/emersion/go-ical"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -18,9 +21,21 @@ func TestACalendarIsReadBackByAnother(t *testing.T) {
 	changed := time.Date(2027, 3, 1, 8, 30, 0, 0, time.UTC)
 	long := "Crate 14, sound after all; “bark”, 450 mL\nCrate 15: " + strings.Repeat("very long ", 30) + "ü"
 	doc, err := formats.Calendar("Therapeon", []formats.Entry{
-		{UID: "2027-03-02-place-3@therapeon", On: "2027-03-02", Title: "2 plants, the shed; ü", Text: long, Changed: changed},
-		{UID: "2027-02-28-place-0@therapeon", On: "2027-02-28", Title: "One", Changed: changed, URL: "http://127.0.0.1:8317/"},
-	})
+		{
+			UID:     "2027-03-02-place-3@therapeon",
+			On:      "2027-03-02",
+			Title:   message.Plain("2 plants, the shed; ü"),
+			Text:    []message.Message{message.Plain(long)},
+			Changed: changed,
+		},
+		{
+			UID:     "2027-02-28-place-0@therapeon",
+			On:      "2027-02-28",
+			Title:   message.Plain("One"),
+			Changed: changed,
+			URL:     "http://127.0.0.1:8317/",
+		},
+	}, language.Of("en"))
 	require.NoError(t, err)
 	for line := range bytes.SplitSeq(doc, []byte("\r\n")) {
 		assert.LessOrEqual(t, len(line), 75, "lines are folded at 75 bytes: RFC 5545, 3.1")
@@ -49,6 +64,6 @@ func TestACalendarIsReadBackByAnother(t *testing.T) {
 	to, err = events[1].DateTimeEnd(time.UTC)
 	require.NoError(t, err)
 	assert.Equal(t, "2027-03-01", to.Format(time.DateOnly), "over the end of a month")
-	_, err = formats.Calendar("x", []formats.Entry{{UID: "a", On: "soon"}})
+	_, err = formats.Calendar("x", []formats.Entry{{UID: "a", On: "soon"}}, language.Of("en"))
 	assert.Error(t, err)
 }

@@ -18,6 +18,7 @@ import (
 
 	"therapeon/core/climate"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 )
 
 // Limits of a climate file.
@@ -86,18 +87,18 @@ func ReadClimate(file io.Reader, zone *time.Location, now time.Time) (ClimateLog
 	}
 	if len(bytes.TrimSpace(peeked)) == 0 {
 		return ClimateLog{}, fileFault(
-			"The file is empty. Its first line names the columns, such as time,temperature.",
-			"time,temperature",
+			message.Of("formats.the-file-is-empty-its"),
+			message.Plain("time,temperature"),
 		)
 	}
 	if bytes.IndexByte(peeked, 0) >= 0 || !utf8.Valid(peeked[:max(0, len(peeked)-4)]) {
-		return ClimateLog{}, fileFault("This is not plain text. Save it as CSV, in UTF-8.", "CSV in UTF-8")
+		return ClimateLog{}, fileFault(message.Of("formats.this-is-not-plain-text"), message.Of("formats.csv-in-utf-8"))
 	}
 	lines := csv.NewReader(buffered)
 	lines.Comma, lines.FieldsPerRecord, lines.ReuseRecord, lines.TrimLeadingSpace = separator(peeked), -1, true, true
 	header, err := lines.Read()
 	if err != nil {
-		return ClimateLog{}, lineFault(1, err.Error(), "quotes in pairs", "")
+		return ClimateLog{}, lineFault(1, message.Plain(err.Error()), message.Of("formats.quotes-in-pairs"), "")
 	}
 	if list := r.head(header); list != nil {
 		return ClimateLog{}, list
@@ -110,7 +111,7 @@ func ReadClimate(file io.Reader, zone *time.Location, now time.Time) (ClimateLog
 		at, _ := lineOf(lines, fields)
 		var broken *csv.ParseError
 		if errors.As(err, &broken) {
-			r.fault(broken.Line, "This line breaks off inside quotes.", "quotes in pairs", "")
+			r.fault(broken.Line, message.Of("formats.this-line-breaks-off-inside"), message.Of("formats.quotes-in-pairs"), "")
 			break
 		}
 		if err != nil {
@@ -118,8 +119,8 @@ func ReadClimate(file io.Reader, zone *time.Location, now time.Time) (ClimateLog
 		}
 		if r.lines++; r.lines > MaxLines {
 			return ClimateLog{}, lineFault(at,
-				fmt.Sprintf("The file has more than %d readings. Split it.", MaxLines),
-				fmt.Sprintf("%d readings", MaxLines), "")
+				message.Of("formats.the-file-has-more-than", message.Count("n", MaxLines)),
+				message.Of("formats.readings", message.Count("n", MaxLines)), "")
 		}
 		r.line(at, fields)
 	}
@@ -133,11 +134,11 @@ func lineOf(lines *csv.Reader, fields []string) (line, column int) {
 	return lines.FieldPos(0)
 }
 
-func fileFault(words, limit string) fault.List {
+func fileFault(words, limit message.Message) fault.List {
 	return fault.List{{Field: "file", Words: words, Limit: limit}}
 }
 
-func lineFault(line int, words, limit, value string) fault.List {
+func lineFault(line int, words, limit message.Message, value string) fault.List {
 	f := fault.Fault{Field: fmt.Sprintf("line %d", line), Words: words, Limit: limit}
 	if value != "" {
 		f.Value = value
@@ -145,7 +146,7 @@ func lineFault(line int, words, limit, value string) fault.List {
 	return fault.List{f}
 }
 
-func (r *climateReader) fault(line int, words, limit, value string) {
+func (r *climateReader) fault(line int, words, limit message.Message, value string) {
 	if len(r.faults) >= mostFaults {
 		r.more++
 		return
@@ -211,8 +212,8 @@ func (r *climateReader) head(names []string) fault.List {
 	if !isLog && !isTable {
 		return lineFault(
 			1,
-			"The first line names the columns: time and temperature for a log, or date, low and high for a table of days. Add °F to a name when it is Fahrenheit.",
-			"time,temperature or date,low,high",
+			message.Of("formats.the-first-line-names-the"),
+			message.Of("formats.time-temperature-or-date-low"),
 			strings.Join(names[:min(len(names), 6)], ","),
 		)
 	}
@@ -235,8 +236,8 @@ func (r *climateReader) line(at int, fields []string) {
 	}
 	most := max(r.day, r.clock, r.stamp, r.temperature, r.low, r.high)
 	if len(fields) <= most {
-		r.fault(at, fmt.Sprintf("This line has %d columns, and the header needs %d.", len(fields), most+1),
-			fmt.Sprintf("%d columns", most+1), strings.Join(fields, " "))
+		r.fault(at, message.Of("formats.this-line-has-columns-and", message.Count("n", len(fields)), message.Count("most", most+1)),
+			message.Of("formats.columns", message.Count("n", most+1)), strings.Join(fields, " "))
 		return
 	}
 	if r.temperature < 0 {
@@ -261,12 +262,12 @@ func (r *climateReader) humidLine(at int, hour int64, fields []string) {
 		return
 	}
 	given := strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(fields[r.humidity]), "%"))
-	percent, ok := r.number(at, given, "a humidity")
+	percent, ok := r.number(at, given, "a-humidity")
 	if !ok {
 		return
 	}
 	if percent < 0 || percent > 100 {
-		r.fault(at, "A humidity lies between 0 and 100 %.", "0 to 100 %", given)
+		r.fault(at, message.Of("formats.a-humidity-lies-between-0"), message.Of("formats.0-to-100"), given)
 		return
 	}
 	sum := r.humid[hour]
@@ -280,7 +281,7 @@ func (r *climateReader) dayLine(at int, fields []string) {
 		day, err = time.Parse("02.01.2006", given)
 	}
 	if err != nil {
-		r.fault(at, "This is not a day. Write it like 2029-05-14.", "a day such as 2029-05-14", given)
+		r.fault(at, message.Of("limits.not-a-day"), message.Of("limits.a-day"), given)
 		return
 	}
 	low, ok := r.celsius(at, fields[r.low])
@@ -289,7 +290,7 @@ func (r *climateReader) dayLine(at int, fields []string) {
 		return
 	}
 	if low > high {
-		r.fault(at, "The low is above the high.", "low at most high", fields[r.low]+" "+fields[r.high])
+		r.fault(at, message.Of("formats.the-low-is-above-the"), message.Of("formats.low-at-most-high"), fields[r.low]+" "+fields[r.high])
 		return
 	}
 	d := climate.Day{Day: day.Format(time.DateOnly), LowC: low, HighC: high}
@@ -341,17 +342,17 @@ func (r *climateReader) when(at int, fields []string) (time.Time, bool) {
 			return t, r.possible(at, t, given)
 		}
 	}
-	words := "This is not a time. Write it like 2029-05-14 06:30, or with its offset like 2029-05-14T06:30+02:00."
+	words := message.Of("formats.this-is-not-a-time")
 	if strings.Contains(given, "/") {
-		words = "With strokes, day and month cannot be told apart. Write it like 2029-05-14 06:30."
+		words = message.Of("formats.with-strokes-day-and-month")
 	}
-	r.fault(at, words, "a time such as 2029-05-14 06:30", given)
+	r.fault(at, words, message.Of("formats.a-time-such-as-2029"), given)
 	return time.Time{}, false
 }
 
 func (r *climateReader) possible(at int, t time.Time, given string) bool {
 	if t.Year() < earliest || t.After(r.now.AddDate(0, 0, 1)) {
-		r.fault(at, "This time lies before 1990 or has not come yet.", "1990 to today", given)
+		r.fault(at, message.Of("formats.this-time-lies-before-1990"), message.Of("formats.1990-to-today"), given)
 		return false
 	}
 	return true
@@ -367,7 +368,7 @@ func (r *climateReader) number(at int, given, what string) (float64, bool) {
 	}
 	n, err := strconv.ParseFloat(strings.Replace(given, ",", ".", 1), 64)
 	if err != nil || math.IsNaN(n) || math.IsInf(n, 0) {
-		r.fault(at, "This is not "+what+".", "a number such as 21.5", given)
+		r.fault(at, message.Of("formats.not-"+what), message.Of("formats.a-number-such-as-21"), given)
 		return 0, false
 	}
 	if sign != 0 && r.decimal == 0 {
@@ -376,9 +377,9 @@ func (r *climateReader) number(at int, given, what string) (float64, bool) {
 	if sign != 0 && sign != r.decimal {
 		r.fault(
 			at,
-			fmt.Sprintf("This line writes %s, and line %d wrote %s. Use one decimal sign throughout.", given,
-				r.decLine, r.decSaw),
-			"one decimal sign",
+			message.Of("formats.this-line-writes-and-line",
+				message.Name("given", given), message.Count("n", r.decLine), message.Name("dec_saw", r.decSaw)),
+			message.Of("formats.one-decimal-sign"),
 			given,
 		)
 		return 0, false
@@ -389,17 +390,17 @@ func (r *climateReader) number(at int, given, what string) (float64, bool) {
 // celsius reads a temperature.
 func (r *climateReader) celsius(at int, given string) (float64, bool) {
 	given = strings.TrimSpace(given)
-	c, ok := r.number(at, given, "a temperature")
+	c, ok := r.number(at, given, "a-temperature")
 	if !ok {
 		return 0, false
 	}
-	unit, low, high := "°C", float64(coldest), float64(hottest)
+	unit, low, high := message.Unit("°C"), float64(coldest), float64(hottest)
 	if r.fahrenheit {
 		unit, low, high = "°F", coldest*9/5+32, hottest*9/5+32
 	}
 	if c < low || c > high {
-		r.fault(at, fmt.Sprintf("No place of a plant is that warm or cold: from %g to %g %s.", low, high, unit),
-			fmt.Sprintf("%g to %g %s", low, high, unit), given)
+		r.fault(at, message.Of("formats.no-place-of-a-plant", message.Exact("low", low, ""), message.Exact("high", high, unit)),
+			message.Of("limits.from-to", message.Exact("low", low, ""), message.Exact("high", high, unit)), given)
 		return 0, false
 	}
 	if r.fahrenheit {
@@ -412,13 +413,13 @@ func (r *climateReader) celsius(at int, given string) (float64, bool) {
 func (r *climateReader) log() (ClimateLog, error) {
 	if r.more > 0 {
 		r.faults = append(r.faults,
-			fault.Fault{Field: "file", Words: fmt.Sprintf("%d more lines are wrong. None was kept.", r.more)})
+			fault.Fault{Field: "file", Words: message.Of("formats.more-lines-are-wrong-none", message.Count("n", r.more))})
 	}
 	if len(r.faults) > 0 {
 		return ClimateLog{}, r.faults
 	}
 	if r.lines == 0 {
-		return ClimateLog{}, fileFault("The file has a header and no readings.", "at least one line")
+		return ClimateLog{}, fileFault(message.Of("formats.the-file-has-a-header"), message.Of("formats.at-least-one-line"))
 	}
 	log := ClimateLog{Lines: r.lines, From: r.first, To: r.last, Hours: means(r.sums), Humid: means(r.humid)}
 	for _, d := range r.days {

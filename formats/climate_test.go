@@ -11,6 +11,7 @@ import (
 
 	"therapeon/core/climate"
 	"therapeon/core/fault"
+	"therapeon/language/english"
 )
 
 var today = time.Date(2031, 6, 1, 12, 0, 0, 0, time.UTC)
@@ -74,13 +75,13 @@ func TestWhatIsWrongIsSaidByLine(t *testing.T) {
 		var list fault.List
 		require.ErrorAs(t, err, &list, name)
 		assert.Equal(t, c.field, list[0].Field, name)
-		assert.Contains(t, list[0].Words, c.words, name)
+		assert.Contains(t, english.Say(list[0].Words), c.words, name)
 	}
 	_, err := read("time,temperature\n" + strings.Repeat("x,y\n", 40))
 	var list fault.List
 	require.ErrorAs(t, err, &list)
 	assert.Len(t, list, mostFaults+1, "not every line is named")
-	assert.Contains(t, list[mostFaults].Words, "more lines are wrong")
+	assert.Contains(t, english.Say(list[mostFaults].Words), "more lines are wrong")
 }
 
 func TestAYearOfTenMinutesIsReadAndNoMoreThanTheLimit(t *testing.T) {
@@ -96,7 +97,7 @@ func TestAYearOfTenMinutesIsReadAndNoMoreThanTheLimit(t *testing.T) {
 	assert.Len(t, log.Hours, 8334)
 
 	_, err = read("time;temperature\n" + strings.Repeat("2031-05-14 06:10;21\n", MaxLines+1))
-	assert.ErrorContains(t, err, "Split it")
+	assert.Contains(t, english.Error(err), "Split it")
 }
 
 func FuzzReadClimate(f *testing.F) {
@@ -147,6 +148,6 @@ func TestHumidityComesAlong(t *testing.T) {
 		_, err := read("time,temperature,humidity\n2031-05-14 06:10,21," + text + "\n")
 		require.ErrorAs(t, err, &faults, text)
 		assert.Equal(t, "line 2", faults[0].Field)
-		assert.Contains(t, faults[0].Words, words)
+		assert.Contains(t, english.Say(faults[0].Words), words)
 	}
 }

@@ -4,6 +4,9 @@ import (
 	"strings"
 	"testing"
 
+	"therapeon/core/message"
+	"therapeon/language"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -39,21 +42,30 @@ func TestOnlyWhatTheFontHasIsPrinted(t *testing.T) {
 func TestAnyTextMakesAPaper(t *testing.T) {
 	text := "🌱 蘭 𐅀\u202e\x7f\n" + strings.Repeat("A", 300)
 	body, err := Labels(
-		[]Label{{Tag: text, Group: text, On: text, Method: text, NextLook: text, Link: "http://127.0.0.1/1"}},
+		[]Label{
+			{
+				Tag:      text,
+				Group:    message.Plain(text),
+				On:       text,
+				Method:   message.Plain(text),
+				NextLook: text,
+				Link:     "http://127.0.0.1/1",
+			},
+		},
 		false,
-		0,
+		0, language.Of("en"),
 	)
 	require.NoError(t, err)
 	assert.True(t, strings.Contains(drawn(body), inPDF("□")))
 	_, err = Case(
 		Sheet{
 			Tag:    text,
-			Group:  text,
+			Group:  message.Plain(text),
 			On:     text,
 			Link:   "x",
-			Parts:  []SheetPart{{Heading: text, Lines: []string{text}}},
-			Events: []SheetEvent{{On: text, Words: text, More: text}},
-		},
+			Parts:  []SheetPart{{Heading: message.Plain(text), Lines: []message.Message{message.Plain(text)}}},
+			Events: []SheetEvent{{On: text, Words: message.Plain(text), More: message.Plain(text)}},
+		}, language.Of("en"),
 	)
 	require.NoError(t, err)
 }

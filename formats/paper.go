@@ -4,6 +4,9 @@ import (
 	"bytes"
 	"fmt"
 
+	"therapeon/core/message"
+	"therapeon/language"
+
 	"github.com/go-pdf/fpdf"
 	"golang.org/x/image/font/gofont/gobold"
 	"golang.org/x/image/font/gofont/goregular"
@@ -14,10 +17,10 @@ import (
 // name last of all.
 type Label struct {
 	Tag      string
-	Group    string
-	On       string // the day it was housed, in words
-	Method   string
-	NextLook string // in words
+	Group    message.Message
+	On       string // the day it was housed
+	Method   message.Message
+	NextLook string // a day
 	Link     string // to the plant's page
 }
 
@@ -73,13 +76,13 @@ func finished(doc *paged) ([]byte, error) {
 
 // Labels writes labels as PDF: each on a page of its own for a label printer, or
 // all on sheets of A4, three by eight, from a first place on.
-func Labels(all []Label, sheet bool, skip int) ([]byte, error) {
+func Labels(all []Label, sheet bool, skip int, in *language.Language) ([]byte, error) {
 	width, height := LabelWidth, LabelHeight
 	if sheet {
 		width, height = sheetWidth, sheetHeight
 	}
 	doc := paper(width, height)
-	doc.SetTitle("Labels", true)
+	doc.SetTitle(in.Say(message.Of("formats.labels")), true)
 	for i, l := range all {
 		x, y := 0.0, 0.0
 		if sheet {
@@ -91,7 +94,7 @@ func Labels(all []Label, sheet bool, skip int) ([]byte, error) {
 		} else {
 			doc.AddPage()
 		}
-		if err := l.draw(doc, x, y); err != nil {
+		if err := l.draw(doc, x, y, in); err != nil {
 			return nil, err
 		}
 	}
@@ -102,7 +105,7 @@ func Labels(all []Label, sheet bool, skip int) ([]byte, error) {
 }
 
 // draw puts a label at a place.
-func (l Label) draw(doc *paged, x, y float64) error {
+func (l Label) draw(doc *paged, x, y float64, in *language.Language) error {
 	const margin, code = 4.0, 19.0
 	if err := square(doc, l.Link, x+LabelWidth-margin-code, y+margin, code); err != nil {
 		return err
@@ -116,15 +119,15 @@ func (l Label) draw(doc *paged, x, y float64) error {
 		at += 5
 	}
 	doc.SetFont(face, "", 8)
-	for _, line := range []string{l.Group, l.Method, "Since " + l.On} {
+	for _, line := range []message.Message{l.Group, l.Method, message.Of("formats.since", message.On("day", l.On))} {
 		doc.SetXY(x+margin, at)
-		doc.line(room, 4, fits(doc, line, room, 1)[0])
+		doc.line(room, 4, fits(doc, in.Say(line), room, 1)[0])
 		at += 4
 	}
 	if l.NextLook != "" {
 		doc.SetFont(face, "B", 9)
 		doc.SetXY(x+margin, y+LabelHeight-margin-5)
-		doc.line(LabelWidth-2*margin, 5, "Next look: "+l.NextLook)
+		doc.line(LabelWidth-2*margin, 5, in.Say(message.Of("formats.next-look", message.On("day", l.NextLook))))
 	}
 	return nil
 }

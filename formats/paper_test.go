@@ -11,6 +11,11 @@ import (
 	"testing"
 	"unicode/utf16"
 
+	"therapeon/language/english"
+
+	"therapeon/core/message"
+	"therapeon/language"
+
 	"github.com/ledongthuc/pdf"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -50,9 +55,9 @@ func inPDF(words string) string {
 func label(tag string) Label {
 	return Label{
 		Tag:      tag,
-		Group:    "Slippers",
+		Group:    message.Plain("Slippers"),
 		On:       "2 Apr 2030",
-		Method:   "Slipper mix",
+		Method:   message.Plain("Slipper mix"),
 		NextLook: "23 Apr 2030",
 		Link:     "http://127.0.0.1:8317/plants/7/home",
 	}
@@ -61,7 +66,7 @@ func label(tag string) Label {
 // Names come in every script; a label shows them as they are.
 func TestLabelsKnowLatinGreekAndCyrillic(t *testing.T) {
 	for _, name := range []string{"Žofie", "Ωmega", "Ёлка", "crate 7, ½"} {
-		body, err := Labels([]Label{label(name)}, false, 0)
+		body, err := Labels([]Label{label(name)}, false, 0, language.Of("en"))
 		require.NoError(t, err)
 		assert.Contains(t, drawn(body), inPDF(name), name)
 	}
@@ -72,52 +77,55 @@ func TestEachLabelHasAPageOrAPlaceOnASheet(t *testing.T) {
 	for i := range 30 {
 		all = append(all, label(fmt.Sprintf("Plant %d", i)))
 	}
-	single, err := Labels(all, false, 0)
+	single, err := Labels(all, false, 0, language.Of("en"))
 	require.NoError(t, err)
 	assert.Equal(t, 30, opened(t, single).NumPage())
-	sheet, err := Labels(all, true, 0)
+	sheet, err := Labels(all, true, 0, language.Of("en"))
 	require.NoError(t, err)
 	assert.Equal(t, 2, opened(t, sheet).NumPage(), "24 on the first")
-	begun, err := Labels(all[:5], true, 22)
+	begun, err := Labels(all[:5], true, 22, language.Of("en"))
 	require.NoError(t, err)
 	assert.Equal(t, 2, opened(t, begun).NumPage(), "two places were left")
-	none, err := Labels(nil, true, 0)
+	none, err := Labels(nil, true, 0, language.Of("en"))
 	require.NoError(t, err)
 	assert.Equal(t, 1, opened(t, none).NumPage())
 }
 
 // A label carries a code; its many small squares are drawn as plain rectangles.
 func TestALabelCarriesItsCode(t *testing.T) {
-	body, err := Labels([]Label{label("x")}, false, 0)
+	body, err := Labels([]Label{label("x")}, false, 0, language.Of("en"))
 	require.NoError(t, err)
 	assert.Greater(t, strings.Count(drawn(body), " re f"), 100)
 	long := label(strings.Repeat("A very long name ", 12))
-	long.Group = strings.Repeat("group ", 30)
-	body, err = Labels([]Label{long}, false, 0)
+	long.Group = message.Plain(strings.Repeat("group ", 30))
+	body, err = Labels([]Label{long}, false, 0, language.Of("en"))
 	require.NoError(t, err)
 	assert.Contains(t, drawn(body), inPDF("…"), "what does not fit is cut short")
 	bad := label("x")
 	bad.Link = strings.Repeat("x", 5000)
-	_, err = Labels([]Label{bad}, false, 0)
-	assert.ErrorContains(t, err, "code for the label")
+	_, err = Labels([]Label{bad}, false, 0, language.Of("en"))
+	assert.Contains(t, english.Error(err), "code for the label")
 }
 
 func TestACaseSheetRunsOverPages(t *testing.T) {
 	s := Sheet{
 		Tag:   "Crate 7",
-		Group: "Slippers",
+		Group: message.Plain("Slippers"),
 		Apart: true,
 		On:    "2 Apr 2030",
 		Link:  "http://127.0.0.1:8317/plants/7/home",
-		Parts: []SheetPart{{Heading: "The plant", Lines: []string{"From: a crate"}}, {Heading: "Empty"}},
+		Parts: []SheetPart{
+			{Heading: message.Plain("The plant"), Lines: []message.Message{message.Plain("From: a crate")}},
+			{Heading: message.Plain("Empty")},
+		},
 	}
 	for i := range 120 {
 		s.Events = append(
 			s.Events,
-			SheetEvent{On: "1 Apr 2030", Words: fmt.Sprintf("Event %d.", i), More: "It explains the months to come."},
+			SheetEvent{On: "1 Apr 2030", Words: message.Plain(fmt.Sprintf("Event %d.", i)), More: message.Plain("It explains the months to come.")},
 		)
 	}
-	body, err := Case(s)
+	body, err := Case(s, language.Of("en"))
 	require.NoError(t, err)
 	doc := opened(t, body)
 	assert.Greater(t, doc.NumPage(), 2)
@@ -136,7 +144,7 @@ var rects = regexp.MustCompile(`([0-9.]+) ([0-9.]+) [0-9.]+ -?[0-9.]+ re f`)
 // Each label of a sheet has its own place: 70 mm to the right, 37 mm down.
 func TestLabelsOfASheetLieBesideEachOther(t *testing.T) {
 	leftmost := func(skip int) float64 {
-		body, err := Labels([]Label{label("x")}, true, skip)
+		body, err := Labels([]Label{label("x")}, true, skip, language.Of("en"))
 		require.NoError(t, err)
 		least := 1e9
 		for _, m := range rects.FindAllStringSubmatch(drawn(body), -1) {

@@ -1,11 +1,16 @@
 package formats
 
+import (
+	"therapeon/core/message"
+	"therapeon/language"
+)
+
 // Sheet is a case on paper.
 type Sheet struct {
 	Tag    string
-	Group  string
+	Group  message.Message
 	Apart  bool
-	On     string // the day it was printed, in words
+	On     string // the day it was printed
 	Parts  []SheetPart
 	Events []SheetEvent // the newest first
 	Link   string
@@ -13,21 +18,21 @@ type Sheet struct {
 
 // SheetPart is a heading with its lines.
 type SheetPart struct {
-	Heading string
-	Lines   []string
+	Heading message.Message
+	Lines   []message.Message
 }
 
 // SheetEvent is one thing that happened, and what it explains.
 type SheetEvent struct {
 	On    string
-	Words string
-	More  string
+	Words message.Message
+	More  message.Message
 }
 
 const sheetMargin = 18.0
 
 // Case writes a case as PDF on A4.
-func Case(s Sheet) ([]byte, error) {
+func Case(s Sheet, in *language.Language) ([]byte, error) {
 	doc := paper(sheetWidth, sheetHeight)
 	doc.SetTitle(printed(s.Tag), true)
 	doc.SetMargins(sheetMargin, sheetMargin, sheetMargin)
@@ -35,7 +40,7 @@ func Case(s Sheet) ([]byte, error) {
 	doc.SetFooterFunc(func() {
 		doc.SetY(-12)
 		doc.SetFont(face, "", 8)
-		doc.line(0, 5, s.Tag+"  ·  "+s.On)
+		doc.line(0, 5, s.Tag+"  ·  "+in.Day(s.On))
 	})
 	doc.AddPage()
 	if err := square(doc, s.Link, sheetWidth-sheetMargin-24, sheetMargin, 24); err != nil {
@@ -43,9 +48,9 @@ func Case(s Sheet) ([]byte, error) {
 	}
 	room := sheetWidth - 2*sheetMargin
 	write(doc, hand{"B", 20, 8.5}, room-30, s.Tag)
-	write(doc, hand{"", 11, 5.5}, room-30, s.Group)
+	write(doc, hand{"", 11, 5.5}, room-30, in.Say(s.Group))
 	if s.Apart {
-		write(doc, hand{"B", 11, 5.5}, room-30, "Kept apart: own blade, handle it last.")
+		write(doc, hand{"B", 11, 5.5}, room-30, in.Say(message.Of("formats.kept-apart-own-blade-handle")))
 	}
 	doc.SetY(max(doc.GetY(), sheetMargin+28))
 	for _, p := range s.Parts {
@@ -53,35 +58,35 @@ func Case(s Sheet) ([]byte, error) {
 			continue
 		}
 		doc.Ln(3)
-		write(doc, hand{"B", 13, 6.5}, room, p.Heading)
+		write(doc, hand{"B", 13, 6.5}, room, in.Say(p.Heading))
 		for _, l := range p.Lines {
-			write(doc, hand{"", 10.5, 5.2}, room, l)
+			write(doc, hand{"", 10.5, 5.2}, room, in.Say(l))
 		}
 	}
 	if len(s.Events) > 0 {
 		doc.Ln(3)
-		write(doc, hand{"B", 13, 6.5}, room, "What happened")
+		write(doc, hand{"B", 13, 6.5}, room, in.Say(message.Of("formats.what-happened")))
 	}
 	for _, e := range s.Events {
-		s.event(doc, e, room)
+		s.event(doc, e, room, in)
 	}
 	return finished(doc)
 }
 
 const dayColumn = 34.0
 
-func (s Sheet) event(doc *paged, e SheetEvent, room float64) {
+func (s Sheet) event(doc *paged, e SheetEvent, room float64, in *language.Language) {
 	if doc.GetY() > sheetHeight-sheetMargin-12 {
 		doc.AddPage()
 	}
 	doc.SetFont(face, "", 10)
-	doc.line(dayColumn, 5.2, e.On)
+	doc.line(dayColumn, 5.2, in.Day(e.On))
 	doc.SetX(sheetMargin + dayColumn)
-	doc.lines(room-dayColumn, 5.2, e.Words)
-	if e.More != "" {
+	doc.lines(room-dayColumn, 5.2, in.Say(e.Words))
+	if !e.More.Empty() {
 		doc.SetFont(face, "", 9)
 		doc.SetX(sheetMargin + dayColumn)
-		doc.lines(room-dayColumn, 4.6, e.More)
+		doc.lines(room-dayColumn, 4.6, in.Say(e.More))
 	}
 	doc.Ln(1)
 }

@@ -6,8 +6,8 @@ import (
 	"errors"
 	"fmt"
 	"slices"
-	"strings"
 
+	"therapeon/core/message"
 	"therapeon/ledger/internal/sqlc"
 )
 
@@ -41,7 +41,6 @@ type Doc[T any] struct {
 // Kind is a kind of document.
 type Kind[T any] struct {
 	code  string
-	name  string
 	tell  Teller[T]
 	house bool // they are of no plant
 }
@@ -49,39 +48,35 @@ type Kind[T any] struct {
 // Code is under which documents of the kind are kept.
 func (k Kind[T]) Code() string { return k.code }
 
-// Teller tells in words how documents of a kind differ.
+// Teller tells how documents of a kind differ.
 type Teller[T any] struct {
-	Differs func(yours, now T) []string             // what is there now, seen from yours
-	Changed func(from, to T, where string) []string // what was changed, "there" or "here"
+	Differs func(yours, now T) []message.Message             // what is there now, seen from yours
+	Changed func(from, to T, where string) []message.Message // what was changed, "there" or "here"
 }
 
-// NewKind is a kind of document by the code it is kept under and its name in words.
-func NewKind[T any](code, name string, tell Teller[T]) Kind[T] {
-	return Kind[T]{code: code, name: name, tell: tell}
+// NewKind is a kind of document by the code it is kept under.
+func NewKind[T any](code string, tell Teller[T]) Kind[T] {
+	return Kind[T]{code: code, tell: tell}
 }
 
 // NewHouseKind is a kind of documents of the house, of no plant.
-func NewHouseKind[T any](code, name string, tell Teller[T]) Kind[T] {
-	return Kind[T]{code: code, name: name, tell: tell, house: true}
+func NewHouseKind[T any](code string, tell Teller[T]) Kind[T] {
+	return Kind[T]{code: code, tell: tell, house: true}
 }
 
 // Conflict says that a document was changed elsewhere since it was loaded.
 type Conflict struct {
-	What    string
-	Version int64    // the version now
-	Differs []string // how what is there now differs from yours, in words
-	Theirs  []string // what was changed there meanwhile; empty where that cannot be told any more
-	Yours   []string // what was changed here
-	By      []string // who changed it there, where that is known
-	Apart   bool     // neither touches what the other changed: both can be kept
+	What    string            // code of the kind
+	Version int64             // the version now
+	Differs []message.Message // how what is there now differs from yours
+	Theirs  []message.Message // what was changed there meanwhile; empty where that cannot be told any more
+	Yours   []message.Message // what was changed here
+	By      []string          // who changed it there, where that is known
+	Apart   bool              // neither touches what the other changed: both can be kept
 }
 
 func (c Conflict) Error() string {
-	by := "elsewhere"
-	if len(c.By) > 0 {
-		by = "by " + strings.Join(c.By, " and ")
-	}
-	return fmt.Sprintf("This %s was changed %s since you opened it. Yours was not saved over it.", c.What, by)
+	return fmt.Sprintf("%s was changed since version %d was read", c.What, c.Version)
 }
 
 // keptBases is how many earlier versions of a document are kept.
@@ -123,7 +118,7 @@ func (k Kind[T]) kept(tx *Tx, row sqlc.Document, value T) Doc[T] {
 
 func (k Kind[T]) value(id int64, doc string) (v T, err error) {
 	if err := json.Unmarshal([]byte(doc), &v); err != nil {
-		return v, fmt.Errorf("%s %d: %w", k.name, id, err)
+		return v, fmt.Errorf("%s %d: %w", k.code, id, err)
 	}
 	return v, nil
 }
@@ -261,7 +256,7 @@ func (k Kind[T]) Add(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T],
 		DueOn: d.DueOn, Short: d.Short, Doc: string(doc), Now: now,
 	})
 	if err != nil {
-		return d, fmt.Errorf("keep %s: %w", k.name, found(err))
+		return d, fmt.Errorf("keep %s: %w", k.code, found(err))
 	}
 	return k.kept(tx, row, d.Value), nil
 }
@@ -283,7 +278,7 @@ func (k Kind[T]) Put(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T],
 	case d.Version == 0:
 		return k.Add(ctx, tx, d, now)
 	default:
-		return d, Conflict{What: k.name}
+		return d, Conflict{What: k.code}
 	}
 }
 
@@ -304,7 +299,7 @@ func (k Kind[T]) Save(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T]
 	if string(doc) != row.Doc {
 		base := sqlc.KeepBaseParams{Kind: k.code, ID: row.ID, Version: row.Version, Doc: row.Doc}
 		if err := tx.q.KeepBase(ctx, base); err != nil {
-			return d, fmt.Errorf("keep what the %s was: %w", k.name, err)
+			return d, fmt.Errorf("keep what the %s was: %w", k.code, err)
 		}
 		drop := sqlc.DropBasesParams{Kind: k.code, ID: row.ID, Before: row.Version - keptBases}
 		if err := tx.q.DropBases(ctx, drop); err != nil {
@@ -316,7 +311,7 @@ func (k Kind[T]) Save(ctx context.Context, tx *Tx, d Doc[T], now string) (Doc[T]
 		Short: d.Short, Doc: string(doc), Now: now,
 	})
 	if err != nil {
-		return d, fmt.Errorf("keep %s: %w", k.name, found(err))
+		return d, fmt.Errorf("keep %s: %w", k.code, found(err))
 	}
 	return k.kept(tx, row, d.Value), nil
 }
@@ -380,7 +375,7 @@ func (k Kind[T]) both(
 
 // conflict tells what was changed there since, by whom, and what here.
 func (k Kind[T]) conflict(ctx context.Context, tx *Tx, yours Doc[T], row sqlc.Document) error {
-	c := Conflict{What: k.name, Version: row.Version}
+	c := Conflict{What: k.code, Version: row.Version}
 	now, err := k.value(row.ID, row.Doc)
 	if err != nil {
 		return errors.Join(err, c)
@@ -423,7 +418,7 @@ func (k Kind[T]) authors(ctx context.Context, tx *Tx, row sqlc.Document, version
 func (k Kind[T]) SetShort(ctx context.Context, tx *Tx, d Doc[T]) error {
 	err := tx.q.SetShort(ctx, sqlc.SetShortParams{Kind: k.code, ID: d.ID, Short: d.Short, DueOn: d.DueOn})
 	if err != nil {
-		return fmt.Errorf("%s %d in short: %w", k.name, d.ID, err)
+		return fmt.Errorf("%s %d in short: %w", k.code, d.ID, err)
 	}
 	return nil
 }
@@ -435,7 +430,7 @@ func (k Kind[T]) Reshort(ctx context.Context, tx *Tx, d Doc[T], before string) e
 		Kind: k.code, ID: d.ID, Short: d.Short, DueOn: d.DueOn, Version: d.Version, Before: before,
 	})
 	if err != nil {
-		return fmt.Errorf("%s %d in short: %w", k.name, d.ID, err)
+		return fmt.Errorf("%s %d in short: %w", k.code, d.ID, err)
 	}
 	return nil
 }
@@ -445,7 +440,7 @@ func (k Kind[T]) Reshort(ctx context.Context, tx *Tx, d Doc[T], before string) e
 func (k Kind[T]) Recode(ctx context.Context, tx *Tx, d Doc[T]) error {
 	doc, err := json.Marshal(d.Value)
 	if err != nil {
-		return fmt.Errorf("%s %d: %w", k.name, d.ID, err)
+		return fmt.Errorf("%s %d: %w", k.code, d.ID, err)
 	}
 	return tx.q.Recode(ctx, sqlc.RecodeParams{Kind: k.code, ID: d.ID, Version: d.Version, Doc: string(doc)})
 }

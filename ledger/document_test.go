@@ -6,6 +6,10 @@ import (
 	"path/filepath"
 	"testing"
 
+	"therapeon/core/message"
+
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -17,17 +21,19 @@ type note struct {
 	Roots []string `json:"roots,omitempty"`
 }
 
-var notes = NewKind("note", "note", Teller[note]{
-	Differs: func(yours, now note) []string { return []string{now.Words + ", not " + yours.Words} },
-	Changed: func(from, to note, where string) []string {
+func saying(words string) []message.Message { return []message.Message{message.Plain(words)} }
+
+var notes = NewKind("note", Teller[note]{
+	Differs: func(yours, now note) []message.Message { return saying(now.Words + ", not " + yours.Words) },
+	Changed: func(from, to note, where string) []message.Message {
 		if from.Words == to.Words {
 			return nil
 		}
-		return []string{from.Words + " became " + to.Words + " " + where}
+		return saying(from.Words + " became " + to.Words + " " + where)
 	},
 })
 
-var houseNotes = NewHouseKind("note", "note", notes.tell)
+var houseNotes = NewHouseKind("note", notes.tell)
 
 // within runs work in one transaction of a fresh file that holds one plant.
 func within(t *testing.T, work func(ctx context.Context, tx *Tx)) *Ledger {
@@ -56,15 +62,15 @@ func TestAConflictTellsBothChanges(t *testing.T) {
 		var c Conflict
 		require.ErrorAs(t, err, &c)
 		assert.Equal(t, Conflict{
-			What: "note", Version: 2, Differs: []string{"mushy, not hollow"},
-			Theirs: []string{"firm became mushy there"}, Yours: []string{"firm became hollow here"},
+			What: "note", Version: 2, Differs: saying("mushy, not hollow"),
+			Theirs: saying("firm became mushy there"), Yours: saying("firm became hollow here"),
 		}, c)
 		now, err := notes.Get(ctx, tx, d.ID)
 		require.NoError(t, err)
 		assert.Equal(t, "mushy", now.Value.Words, "the first save stands")
 		assert.Equal(t, "t2", now.UpdatedAt)
 		require.ErrorAs(t, notes.Check(ctx, tx, now, 1, note{Words: "limp"}), &c)
-		assert.Equal(t, []string{"firm became limp here"}, c.Yours)
+		assert.Equal(t, []string{"firm became limp here"}, english.Lines(c.Yours))
 		require.NoError(t, notes.Check(ctx, tx, now, 2, note{}))
 	})
 }
@@ -84,7 +90,7 @@ func TestAChangeFromLongAgoIsToldByTheDifference(t *testing.T) {
 		_, err = houseNotes.Save(ctx, tx, first, "")
 		var c Conflict
 		require.ErrorAs(t, err, &c)
-		assert.Equal(t, []string{"25, not 0"}, c.Differs)
+		assert.Equal(t, []string{"25, not 0"}, english.Lines(c.Differs))
 		assert.Empty(t, c.Theirs)
 		assert.Empty(t, c.Yours)
 	})

@@ -94,8 +94,8 @@ func TestAnOverwrittenIntakeIsNotTakenForWhatItCameIn(t *testing.T) {
 	}
 	require.NoError(t, db.Close())
 	s := open(t, path)
-	intakes := NewKind("intake", "plant", Teller[map[string]any]{})
-	homes := NewKind("home", "home", Teller[map[string]any]{})
+	intakes := NewKind("intake", Teller[map[string]any]{})
+	homes := NewKind("home", Teller[map[string]any]{})
 	require.NoError(t, s.Read(t.Context(), func(tx *Tx) error {
 		for id, want := range map[int64][]any{1: {"", "", ""}, 2: {"moss", "opaque", "2028"}} {
 			d, err := intakes.Get(t.Context(), tx, id)

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"therapeon/core/division"
+	"therapeon/core/message"
 
 	"therapeon/api/wire"
 	"therapeon/clinic/check"
@@ -31,7 +32,7 @@ func (r rhizomeOf) cuts() ([]int, error) {
 	for word := range strings.SplitSeq(r.Cuts, ",") {
 		n, err := strconv.Atoi(strings.TrimSpace(word))
 		if err != nil || len(cuts) == mostCuts {
-			return nil, wire.BadParameter("cuts", r.Cuts, "numbers of bulbs, such as 3,5; 12 at most")
+			return nil, wire.BadParameter("cuts", r.Cuts, message.Of("api.numbers-of-bulbs"))
 		}
 		cuts = append(cuts, n)
 	}

@@ -8,6 +8,8 @@ import (
 
 	"therapeon/api/wire"
 	service "therapeon/clinic/history"
+	"therapeon/core/message"
+	"therapeon/formats"
 )
 
 type incident struct {
@@ -39,17 +41,29 @@ func labels(ctx context.Context, s *service.Service, in labelsOf) (wire.File, er
 	for word := range strings.SplitSeq(in.Plants, ",") {
 		id, err := strconv.ParseInt(strings.TrimSpace(word), 10, 64)
 		if err != nil || id < 1 {
-			return wire.File{}, wire.BadParameter("plants", in.Plants, "ids of plants, such as 3,7,12")
+			return wire.File{}, wire.BadParameter("plants", in.Plants, message.Of("api.ids-of-plants"))
 		}
 		ids = append(ids, id)
 	}
 	if len(ids) > 48 {
-		return wire.File{}, wire.BadParameter("plants", strconv.Itoa(len(ids)), "48 plants at most")
+		return wire.File{}, wire.BadParameter(
+			"plants",
+			strconv.Itoa(len(ids)),
+			message.Of("limits.at-most", message.Count("figure", 48)),
+		)
 	}
 	if in.Skip > 23 {
-		return wire.File{}, wire.BadParameter("skip", strconv.Itoa(in.Skip), "0 to 23 places")
+		return wire.File{}, wire.BadParameter(
+			"skip",
+			strconv.Itoa(in.Skip),
+			message.Of("limits.from-to", message.Count("low", 0), message.Count("high", 23)),
+		)
 	}
-	body, err := s.Labels(ctx, ids, in.Sheet, in.Skip, at)
+	all, err := s.Labels(ctx, ids, at)
+	if err != nil {
+		return wire.File{}, err
+	}
+	body, err := formats.Labels(all, in.Sheet, in.Skip, wire.Spoken(ctx))
 	return wire.File{Name: "labels.pdf", Kind: wire.PDF, Body: body}, err
 }
 
@@ -99,8 +113,12 @@ func Routes(s *service.Service) []wire.Operation {
 				if err != nil {
 					return wire.File{}, err
 				}
-				tag, body, err := s.CaseSheet(ctx, in.ID, at)
-				return wire.File{Name: wire.FileName(tag, ".pdf"), Kind: wire.PDF, Body: body}, err
+				sheet, err := s.CaseSheet(ctx, in.ID, at)
+				if err != nil {
+					return wire.File{}, err
+				}
+				body, err := formats.Case(sheet, wire.Spoken(ctx))
+				return wire.File{Name: wire.FileName(sheet.Tag, ".pdf"), Kind: wire.PDF, Body: body}, err
 			}),
 	}
 }

@@ -58,6 +58,7 @@ func Routes(s *service.Service) []wire.Operation {
 					ctx,
 					service.Find{
 						Words:    in.Words,
+						Say:      wire.Spoken(ctx).Say,
 						Archived: in.Archived,
 						Due:      in.Due,
 						Group:    in.Group,

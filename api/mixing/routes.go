@@ -21,7 +21,7 @@ type oxygen struct {
 }
 
 type oxygenAsk struct {
-	Celsius float64 `json:"celsius" required:"true" validate:"water_c" title:"Water at" description:"of the water"`
+	Celsius float64 `json:"celsius" required:"true" validate:"water_c" title:"mixing.oxygenAsk.celsius" description:"of the water"`
 }
 
 type shelfList struct {

@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"therapeon/api/wire"
+	"therapeon/core/message"
 )
 
 // Network is how the program is opened to others, and closed.
@@ -29,7 +30,7 @@ type Shut struct{}
 func (Shut) State() Opened { return Opened{Addresses: []string{}} }
 
 func (Shut) Open(context.Context, bool) (Opened, error) {
-	return Opened{}, wire.BadParameter("open", "true", "a program that was started with serve or demo")
+	return Opened{}, wire.BadParameter("open", "true", message.Of("api.a-program-that-was-started"))
 }
 
 // networkRoutes are how the program is reached, and what is said at the machine itself.

@@ -48,8 +48,8 @@ type correctRoot struct {
 }
 
 type gridCount struct {
-	Crossings int     `json:"crossings" required:"true" validate:"crossings" title:"Crossings" description:"roots crossing lines, both sets of lines counted"`
-	SpacingMM float64 `json:"spacing_mm" required:"true" validate:"grid_mm" title:"Grid spacing" description:"the spacing of the grid"`
+	Crossings int     `json:"crossings" required:"true" validate:"crossings" title:"roots.gridCount.crossings" description:"roots crossing lines, both sets of lines counted"`
+	SpacingMM float64 `json:"spacing_mm" required:"true" validate:"grid_mm" title:"roots.gridCount.spacing_mm" description:"the spacing of the grid"`
 }
 
 type gridLength struct {

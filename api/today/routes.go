@@ -9,10 +9,11 @@ import (
 	"therapeon/clinic/check"
 	service "therapeon/clinic/today"
 	"therapeon/core/today"
+	"therapeon/formats"
 )
 
 type eveningAsk struct {
-	Minutes int `query:"minutes" json:"-" validate:"omitempty,evening_min" title:"Minutes tonight" description:"there are tonight; left out: as many as usual"`
+	Minutes int `query:"minutes" json:"-" validate:"omitempty,evening_min" title:"today.evening.minutes" description:"there are tonight; left out: as many as usual"`
 }
 
 type awayAsk struct {
@@ -21,7 +22,11 @@ type awayAsk struct {
 }
 
 // calendar is a calendar file.
-func calendar(body []byte, err error) (wire.File, error) {
+func calendar(ctx context.Context, entries []formats.Entry, err error) (wire.File, error) {
+	if err != nil {
+		return wire.File{}, err
+	}
+	body, err := formats.Calendar("Therapeon", entries, wire.Spoken(ctx))
 	return wire.File{Name: "therapeon.ics", Kind: wire.Calendar, Body: body}, err
 }
 
@@ -71,7 +76,8 @@ func Routes(s *service.Service) []wire.Operation {
 				if err != nil {
 					return wire.File{}, err
 				}
-				return calendar(s.OwnCalendar(ctx, at))
+				entries, err := s.OwnCalendar(ctx, at)
+				return calendar(ctx, entries, err)
 			}).Gives(wire.Calendar),
 		wire.Get("/calendars/{secret}", "subscribe", "What is due, as iCalendar, for whoever has its address",
 			func(ctx context.Context, in calendarOf) (wire.File, error) {
@@ -79,7 +85,8 @@ func Routes(s *service.Service) []wire.Operation {
 				if err != nil {
 					return wire.File{}, err
 				}
-				return calendar(s.CalendarFile(ctx, in.Secret, at))
+				entries, err := s.CalendarFile(ctx, in.Secret, at)
+				return calendar(ctx, entries, err)
 			}).Gives(wire.Calendar),
 	}
 }

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"io"
 	"maps"
 	"net/http"
@@ -20,24 +19,25 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 )
 
 // unreadable is a body that is not the JSON it should be.
 type unreadable struct {
 	status int
-	words  string
+	words  message.Message
 	faults fault.List
 	more   int // faults that are not in the list
 }
 
-func (u unreadable) Error() string { return u.words }
+func (u unreadable) Error() string { return u.words.String() }
 
 // saysJSON refuses what does not say that it is JSON: a form of a page elsewhere could not say so.
 func saysJSON(r *http.Request) error {
 	if kind, _, _ := strings.Cut(r.Header.Get("Content-Type"), ";"); strings.TrimSpace(kind) != "application/json" {
 		return unreadable{
 			status: http.StatusUnsupportedMediaType,
-			words:  "Send JSON, with Content-Type: application/json.",
+			words:  message.Of("api.send-json-with-content-type"),
 		}
 	}
 	return nil
@@ -59,7 +59,7 @@ func decode(r *http.Request, in any) error {
 		return Readable(err)
 	}
 	if !utf8.Valid(body) {
-		return unreadable{status: http.StatusBadRequest, words: "The request is not UTF-8 text. Nothing was saved."}
+		return unreadable{status: http.StatusBadRequest, words: message.Of("api.the-request-is-not-utf")}
 	}
 	if len(body) > aLargeBody {
 		largeOnes <- struct{}{}
@@ -74,13 +74,13 @@ func decode(r *http.Request, in any) error {
 	if _, err := d.Token(); !errors.Is(err, io.EOF) {
 		return unreadable{
 			status: http.StatusBadRequest,
-			words:  "Something follows the JSON. Send one JSON object and nothing else.",
+			words:  message.Of("api.something-follows-the-json-send"),
 		}
 	}
 	if _, ok := tree.(map[string]any); !ok {
 		return unreadable{
 			status: http.StatusBadRequest,
-			words:  "The request is not a JSON object. Send one; nothing was saved.",
+			words:  message.Of("api.the-request-is-not-a"),
 		}
 	}
 	var s shape
@@ -102,15 +102,15 @@ func Readable(err error) error {
 	switch {
 	case errors.As(err, &tooLong) || echo.StatusCode(err) == http.StatusRequestEntityTooLarge:
 		bad.status = http.StatusRequestEntityTooLarge
-		bad.words = fmt.Sprintf("The request is larger than %s. Nothing was saved.", inBytes(mostOf(tooLong)))
+		bad.words = message.Of("api.the-request-is-larger-than", message.As("size", inBytes(mostOf(tooLong))))
 	case errors.As(err, &syntax):
-		bad.words = fmt.Sprintf("The JSON breaks at byte %d. Nothing was saved.", syntax.Offset)
+		bad.words = message.Of("api.the-json-breaks-at-byte", message.Count("n", int(syntax.Offset)))
 	case errors.Is(err, io.EOF):
-		bad.words = "The request is empty. Send a JSON object."
+		bad.words = message.Of("api.the-request-is-empty-send")
 	case errors.Is(err, io.ErrUnexpectedEOF):
-		bad.words = "The JSON ends in the middle. Nothing was saved."
+		bad.words = message.Of("api.the-json-ends-in-the")
 	default:
-		bad.words = "The request could not be read as JSON. Nothing was saved."
+		bad.words = message.Of("api.the-request-could-not-be")
 	}
 	return bad
 }
@@ -123,11 +123,11 @@ func mostOf(tooLong *http.MaxBytesError) int64 {
 	return tooLong.Limit
 }
 
-func inBytes(n int64) string {
+func inBytes(n int64) message.Figure {
 	if n < 1<<20 {
-		return fmt.Sprintf("%d kB", n>>10)
+		return message.Figure{Value: float64(n >> 10), Unit: "kB"}
 	}
-	return fmt.Sprintf("%d MB", n>>20)
+	return message.Figure{Value: float64(n >> 20), Unit: "MB"}
 }
 
 // mostFaults are named in an answer; of more, their number is told.
@@ -145,7 +145,7 @@ func (s *shape) found() error {
 	case len(s.wrong) > 0:
 		return unreadable{
 			http.StatusBadRequest,
-			"Some fields are not as the contract has them. Nothing was saved.",
+			message.Of("api.some-fields-are-not-as"),
 			append(s.wrong, s.missing...), s.more,
 		}
 	case len(s.missing) > 0:
@@ -175,7 +175,7 @@ func (s *shape) note(list *fault.List, path *fault.Path, f fault.Fault) {
 func (s *shape) value(v any, t reflect.Type, path *fault.Path) {
 	if v == nil {
 		s.note(&s.missing, path, fault.Fault{Limit: jsonKind(t),
-			Words: "This holds nothing. Give a value, or leave the field out where it may be.",
+			Words: message.Of("api.this-holds-nothing-give-a"),
 		})
 		return
 	}
@@ -218,8 +218,8 @@ func (s *shape) value(v any, t reflect.Type, path *fault.Path) {
 			s.kind(v, t, path)
 		case !check.Text(given):
 			s.note(&s.wrong, path, fault.Fault{Value: Short(given),
-				Limit: "printable text",
-				Words: "This holds a character that is no text. Type it anew.",
+				Limit: message.Of("api.printable-text"),
+				Words: message.Of("api.this-holds-a-character-that"),
 			})
 		}
 	case bool:
@@ -241,7 +241,7 @@ func (s *shape) object(given map[string]any, t reflect.Type, path *fault.Path) {
 			s.value(v, f.kind, path.Field(f.name))
 		case f.required:
 			s.note(&s.missing, path.Field(f.name), fault.Fault{
-				Limit: jsonKind(f.kind), Words: "This is needed.",
+				Limit: jsonKind(f.kind), Words: message.Of("api.this-is-needed"),
 			})
 		}
 	}
@@ -251,7 +251,7 @@ func (s *shape) object(given map[string]any, t reflect.Type, path *fault.Path) {
 	for _, name := range slices.Sorted(maps.Keys(given)) {
 		if !slices.ContainsFunc(of, func(f field) bool { return f.name == name }) {
 			s.note(&s.wrong, path.Field(Short(name)), fault.Fault{
-				Limit: "a field of the contract, see /api/openapi.json", Words: "This field is not known here.",
+				Limit: message.Of("api.a-field-of-the-contract"), Words: message.Of("api.this-field-is-not-known"),
 			})
 		}
 	}
@@ -266,8 +266,8 @@ func (s *shape) number(n json.Number, t reflect.Type, path *fault.Path) {
 	case reflect.Float64:
 		if _, err := strconv.ParseFloat(n.String(), 64); err != nil {
 			s.note(&s.wrong, path, fault.Fault{Value: Short(n.String()),
-				Limit: "a finite number",
-				Words: "This number is beyond all measure.",
+				Limit: message.Of("api.a-finite-number"),
+				Words: message.Of("api.this-number-is-beyond-all"),
 			})
 		}
 	default:
@@ -276,10 +276,10 @@ func (s *shape) number(n json.Number, t reflect.Type, path *fault.Path) {
 }
 
 func (s *shape) kind(v any, t reflect.Type, path *fault.Path) {
-	given := "an object"
+	given := "{…}"
 	switch v := v.(type) {
 	case []any:
-		given = "a list"
+		given = "[…]"
 	case json.Number:
 		given = Short(v.String())
 	case string:
@@ -289,7 +289,7 @@ func (s *shape) kind(v any, t reflect.Type, path *fault.Path) {
 	}
 	s.note(&s.wrong, path, fault.Fault{Value: given,
 		Limit: jsonKind(t),
-		Words: "This should be " + jsonKind(t) + ".",
+		Words: message.Of("api.this-should-be", message.Told("kind", jsonKind(t))),
 	})
 }
 
@@ -298,13 +298,15 @@ func withNames(err error, sent reflect.Type) error {
 	var faults fault.List
 	if errors.As(err, &faults) {
 		for i, f := range faults {
-			faults[i].Name = titleOf(sent, f.Field)
+			if title := titleOf(sent, f.Field); title != "" {
+				faults[i].Name = message.Of("fields." + title)
+			}
 		}
 	}
 	return err
 }
 
-// titleOf is what a form calls the value at a path; empty where it has no name.
+// titleOf is the code of what a form calls the value at a path; empty where it has no name.
 func titleOf(t reflect.Type, path string) (title string) {
 	for part := range strings.SplitSeq(path, ".") {
 		for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
@@ -329,7 +331,7 @@ type field struct {
 	name     string
 	kind     reflect.Type
 	required bool
-	title    string // what a form calls it
+	title    string // the code of what a form calls it
 }
 
 var fields sync.Map // reflect.Type → []field
@@ -370,24 +372,24 @@ func Short(s string) string {
 	return s
 }
 
-func jsonKind(t reflect.Type) string {
+func jsonKind(t reflect.Type) message.Message {
 	if t == reflect.TypeFor[time.Time]() {
-		return "a time such as 2029-05-14T09:30:00Z"
+		return message.Of("api.a-time-such-as-2029")
 	}
 	switch t.Kind() {
 	case reflect.Pointer:
 		return jsonKind(t.Elem())
 	case reflect.String:
-		return "text"
+		return message.Of("api.text")
 	case reflect.Bool:
-		return "true or false"
+		return message.Of("api.true-or-false")
 	case reflect.Slice:
-		return "a list"
+		return message.Of("api.a-list")
 	case reflect.Int, reflect.Int64:
-		return "a whole number"
+		return message.Of("api.a-whole-number")
 	case reflect.Float64:
-		return "a number"
+		return message.Of("api.a-number")
 	default:
-		return "an object"
+		return message.Of("api.an-object")
 	}
 }

@@ -8,8 +8,10 @@ import (
 	"strconv"
 	"strings"
 
+	"therapeon/core/knowledge/words"
 	"therapeon/core/limits"
-	"therapeon/core/words"
+	"therapeon/core/message"
+	"therapeon/language"
 
 	"github.com/swaggest/jsonschema-go"
 	"github.com/swaggest/openapi-go"
@@ -21,7 +23,7 @@ import (
 func schemaName(t reflect.Type, name string) string {
 	at := t.PkgPath()
 	if at == "therapeon/core/patient" || strings.HasPrefix(at, "therapeon/api/") || strings.HasPrefix(at, "therapeon/clinic/") {
-		return words.Upper(t.Name())
+		return strings.ToUpper(t.Name()[:1]) + t.Name()[1:]
 	}
 	return name
 }
@@ -31,6 +33,7 @@ func Reflects(r *openapi31.Reflector) {
 	r.JSONSchemaReflector().DefaultOptions = append(r.JSONSchemaReflector().DefaultOptions,
 		jsonschema.InterceptDefName(schemaName), jsonschema.InterceptProp(limited),
 		jsonschema.InterceptNullability(nothingIsNull))
+	r.JSONSchemaReflector().AddTypeMapping(message.Message{}, "")
 }
 
 // Describe writes a row into the contract.
@@ -103,6 +106,10 @@ func (o Operation) hasParameters() bool {
 func limited(p jsonschema.InterceptPropParams) error {
 	if !p.Processed || p.PropertySchema == nil {
 		return nil
+	}
+	if code := p.Field.Tag.Get("title"); code != "" {
+		p.PropertySchema.WithTitle(language.Of(words.English).Say(message.Of("fields." + code)))
+		p.PropertySchema.WithExtraPropertiesItem("x-title", code)
 	}
 	for rule := range strings.SplitSeq(p.Field.Tag.Get("validate"), ",") {
 		name, value, _ := strings.Cut(rule, "=")

@@ -3,7 +3,6 @@ package wire
 import (
 	"cmp"
 	"context"
-	"encoding/json"
 	"fmt"
 	"net/http"
 	"net/url"
@@ -12,6 +11,7 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"therapeon/clinic/check"
+	"therapeon/core/message"
 )
 
 // File is a file that an operation answers with.
@@ -32,7 +32,7 @@ const (
 func answer(c *echo.Context, status int, out any) error {
 	file, ok := out.(File)
 	if !ok {
-		body, err := json.Marshal(out)
+		body, err := SpokenTo(c).JSON(out)
 		if err != nil {
 			return cmp.Or(check.Sound(out), fmt.Errorf("make the answer: %w", err))
 		}
@@ -68,7 +68,7 @@ func Origin(ctx context.Context, given string) (string, error) {
 	}
 	u, err := url.Parse(given)
 	if err != nil || (u.Scheme != "http" && u.Scheme != "https") || u.Host == "" || len(given) > 200 {
-		return "", BadParameter("origin", given, "an address such as http://127.0.0.1:8317")
+		return "", BadParameter("origin", given, message.Plain("http://127.0.0.1:8317"))
 	}
 	return u.Scheme + "://" + u.Host, nil
 }

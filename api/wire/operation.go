@@ -19,6 +19,7 @@ import (
 	"therapeon/clinic/company"
 	"therapeon/clinic/people"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -254,7 +255,7 @@ func bind(c *echo.Context, in any) error {
 		if given, _, _ := strings.Cut(c.Request().Header.Get("Content-Type"), ";"); strings.TrimSpace(given) != kind {
 			return unreadable{
 				status: http.StatusUnsupportedMediaType,
-				words:  "Send the file as it is, with Content-Type: " + kind + ".",
+				words:  message.Of("api.send-the-file-as-it-is", message.Name("kind", kind)),
 			}
 		}
 		v.FieldByName("File").Set(reflect.ValueOf(c.Request().Body))
@@ -276,19 +277,19 @@ func set(v reflect.Value, name, given string) error {
 	switch v.Kind() {
 	case reflect.String:
 		if !check.Text(given) || len([]rune(given)) > mostParameter {
-			return BadParameter(name, Short(given), fmt.Sprintf("text of at most %d characters", mostParameter))
+			return BadParameter(name, Short(given), message.Of("api.text-of-at-most-characters", message.Count("n", mostParameter)))
 		}
 		v.SetString(given)
 	case reflect.Bool:
 		b, err := strconv.ParseBool(given)
 		if err != nil {
-			return BadParameter(name, given, "true or false")
+			return BadParameter(name, given, message.Of("api.true-or-false"))
 		}
 		v.SetBool(b)
 	case reflect.Int, reflect.Int64:
 		n, err := strconv.ParseInt(given, 10, 64)
 		if err != nil || n < 0 {
-			return BadParameter(name, given, "a whole number from 0")
+			return BadParameter(name, given, message.Of("api.a-whole-number-from-0"))
 		}
 		v.SetInt(n)
 	default:
@@ -300,6 +301,8 @@ func set(v reflect.Value, name, given string) error {
 // mostParameter is the longest parameter of an address.
 const mostParameter = 400
 
-func BadParameter(name, given, limit string) error {
-	return fault.List{{Field: name, Value: given, Limit: limit, Words: "Give " + limit + "."}}
+func BadParameter(name, given string, limit message.Message) error {
+	return fault.List{
+		{Field: name, Value: given, Limit: limit, Words: message.Of("api.give", message.Told("limit", limit))},
+	}
 }

@@ -2,9 +2,7 @@ package wire
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
-	"fmt"
 	"log/slog"
 	"net/http"
 	"strconv"
@@ -16,24 +14,25 @@ import (
 	"therapeon/clinic/people"
 	"therapeon/clinic/record"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 )
 
 // Problem is an error as RFC 9457 has it. Faults names each wrong value with
 // its path, the limit and what was given.
 type Problem struct {
-	Type    string     `json:"type" required:"true" description:"what kind of problem, as a URN"`
-	Title   string     `json:"title" required:"true"`
-	Status  int        `json:"status" required:"true"`
-	Detail  string     `json:"detail,omitempty" description:"what happened, and what is still safe"`
-	Faults  fault.List `json:"faults,omitempty" description:"each wrong value"`
-	More    int        `json:"more,omitempty" description:"so many wrong values besides"`
-	Version int64      `json:"version,omitempty" description:"in a conflict: the version now"`
-	Changes []string   `json:"changes,omitempty" description:"in a conflict: how what is there now differs from yours"`
-	Theirs  []string   `json:"theirs,omitempty" description:"in a conflict: what was changed there since you loaded it, where that can still be told"`
-	Yours   []string   `json:"yours,omitempty" description:"in a conflict: what you changed since"`
-	By      []string   `json:"by,omitempty" description:"in a conflict: who changed it there, where that is known"`
-	Apart   bool       `json:"apart,omitempty" description:"in a conflict: the two do not touch, so both can be kept by sending it again with both=true"`
-	Seconds int        `json:"seconds,omitempty" description:"after too many tries: how long to wait"`
+	Type    string            `json:"type" required:"true" description:"what kind of problem, as a URN"`
+	Title   message.Message   `json:"title" required:"true"`
+	Status  int               `json:"status" required:"true"`
+	Detail  message.Message   `json:"detail,omitzero" description:"what happened, and what is still safe"`
+	Faults  fault.List        `json:"faults,omitempty" description:"each wrong value"`
+	More    int               `json:"more,omitempty" description:"so many wrong values besides"`
+	Version int64             `json:"version,omitempty" description:"in a conflict: the version now"`
+	Changes []message.Message `json:"changes,omitempty" description:"in a conflict: how what is there now differs from yours"`
+	Theirs  []message.Message `json:"theirs,omitempty" description:"in a conflict: what was changed there since you loaded it, where that can still be told"`
+	Yours   []message.Message `json:"yours,omitempty" description:"in a conflict: what you changed since"`
+	By      []string          `json:"by,omitempty" description:"in a conflict: who changed it there, where that is known"`
+	Apart   bool              `json:"apart,omitempty" description:"in a conflict: the two do not touch, so both can be kept by sending it again with both=true"`
+	Seconds int               `json:"seconds,omitempty" description:"after too many tries: how long to wait"`
 }
 
 // ProblemJSON is the media type of a problem.
@@ -65,22 +64,22 @@ func problemOf(err error) Problem {
 	if status >= http.StatusBadRequest && status < http.StatusInternalServerError {
 		return Problem{
 			Type:   "about:blank",
-			Title:  http.StatusText(status),
+			Title:  message.Plain(http.StatusText(status)),
 			Status: status,
-			Detail: "See /api/openapi.json for what there is.",
+			Detail: message.Of("api.see-api-openapi-json-for"),
 		}
 	}
-	return Problem{Type: "about:blank", Title: "Something broke here", Status: http.StatusInternalServerError,
-		Detail: "Nothing was saved by this request. What was answered before is safe."}
+	return Problem{Type: "about:blank", Title: message.Of("api.something-broke-here"), Status: http.StatusInternalServerError,
+		Detail: message.Of("api.nothing-was-saved-by-this")}
 }
 
 // keptProblem is of what was kept, though its answer failed.
 func keptProblem(err error) (Problem, bool) {
 	return Problem{
 		Type:   "urn:therapeon:kept",
-		Title:  "Saved, but not answered",
+		Title:  message.Of("api.saved-but-not-answered"),
 		Status: http.StatusInternalServerError,
-		Detail: "It was saved, but the answer to it could not be made. Load it again before you go on.",
+		Detail: message.Of("api.it-was-saved-but-the"),
 	}, errors.As(err, &afterwards{})
 }
 
@@ -89,13 +88,13 @@ func stoppedProblem(err error) (Problem, bool) {
 	if errors.Is(err, clinic.ErrFull) {
 		return Problem{
 			Type:   "urn:therapeon:full",
-			Title:  "The disk is full",
+			Title:  message.Of("api.the-disk-is-full"),
 			Status: http.StatusInsufficientStorage,
-			Detail: "Nothing was saved by this request. What was answered before is safe. Make room on the disk, then send it again.",
+			Detail: message.Of("api.nothing-was-saved-by-this-2"),
 		}, true
 	}
-	return Problem{Type: "urn:therapeon:slow", Title: "This took too long", Status: http.StatusServiceUnavailable,
-		Detail: "It was stopped, and nothing was saved by it. Try again, or ask for less."}, errors.Is(err, context.DeadlineExceeded)
+	return Problem{Type: "urn:therapeon:slow", Title: message.Of("api.this-took-too-long"), Status: http.StatusServiceUnavailable,
+		Detail: message.Of("api.it-was-stopped-and-nothing")}, errors.Is(err, context.DeadlineExceeded)
 }
 
 // valueProblem is of values that do not fit, and of bodies that cannot be read.
@@ -107,9 +106,9 @@ func valueProblem(err error) (Problem, bool) {
 	if errors.As(err, &faults) {
 		return Problem{
 			Type:   "urn:therapeon:bad-value",
-			Title:  "Some values do not fit",
+			Title:  message.Of("api.some-values-do-not-fit"),
 			Status: http.StatusUnprocessableEntity,
-			Detail: "Nothing was saved. Correct what is named and send it again.",
+			Detail: message.Of("api.nothing-was-saved-correct-what"),
 		}.with(faults, many.more), true
 	}
 	if !errors.As(err, &unread) {
@@ -117,7 +116,7 @@ func valueProblem(err error) (Problem, bool) {
 	}
 	return Problem{
 		Type:   "urn:therapeon:unreadable",
-		Title:  "The request cannot be read",
+		Title:  message.Of("api.the-request-cannot-be-read"),
 		Status: unread.status,
 		Detail: unread.words,
 	}.with(unread.faults, unread.more), true
@@ -129,13 +128,13 @@ func visitorProblem(err error) (Problem, bool) {
 	p := Problem{Detail: inWords(err)}
 	switch {
 	case errors.As(err, &NotKnown{}), errors.Is(err, people.ErrWho):
-		p.Type, p.Title, p.Status = "urn:therapeon:who", "Who are you?", http.StatusUnauthorized
+		p.Type, p.Title, p.Status = "urn:therapeon:who", message.Of("api.who-are-you"), http.StatusUnauthorized
 	case errors.As(err, &NotTheirs{}), errors.As(err, &NotHere{}):
-		p.Type, p.Title, p.Status = "urn:therapeon:not-yours", "The keeper's to do", http.StatusForbidden
+		p.Type, p.Title, p.Status = "urn:therapeon:not-yours", message.Of("api.the-keepers-to-do"), http.StatusForbidden
 	case errors.As(err, &NotOurs{}):
-		p.Type, p.Title, p.Status = "urn:therapeon:address", "Not its address", http.StatusForbidden
+		p.Type, p.Title, p.Status = "urn:therapeon:address", message.Of("api.not-its-address"), http.StatusForbidden
 	case errors.As(err, &soon):
-		p.Type, p.Title, p.Status = "urn:therapeon:too-soon", "Too many tries", http.StatusTooManyRequests
+		p.Type, p.Title, p.Status = "urn:therapeon:too-soon", message.Of("api.too-many-tries"), http.StatusTooManyRequests
 		p.Seconds = soon.Seconds()
 	default:
 		return p, false
@@ -146,9 +145,9 @@ func visitorProblem(err error) (Problem, bool) {
 // missingProblem is of what is not there.
 func missingProblem(err error) (Problem, bool) {
 	var missing record.Missing
-	p := Problem{Type: "urn:therapeon:missing", Title: "Not found", Status: http.StatusNotFound}
+	p := Problem{Type: "urn:therapeon:missing", Title: message.Of("api.not-found"), Status: http.StatusNotFound}
 	if errors.As(err, &missing) {
-		p.Detail = missing.Error()
+		p.Detail = missing.Message()
 		return p, true
 	}
 	p.Detail = inWords(err)
@@ -160,16 +159,16 @@ func sentProblem(err error) (Problem, bool) {
 	if errors.Is(err, clinic.ErrSent) {
 		return Problem{
 			Type:   "urn:therapeon:sent",
-			Title:  "Kept already",
+			Title:  message.Of("api.kept-already"),
 			Status: http.StatusConflict,
-			Detail: "It was kept when it was sent the first time. Load it again.",
+			Detail: message.Of("api.it-was-kept-when-it"),
 		}, true
 	}
 	return Problem{
 		Type:   "urn:therapeon:taken",
-		Title:  "Not kept",
+		Title:  message.Of("api.not-kept"),
 		Status: http.StatusConflict,
-		Detail: "Something else was sent under the same name (" + OnceHeader + "). This was not kept. Send it under a name of its own.",
+		Detail: message.Of("api.sent-under-the-same-name", message.Name("header", OnceHeader)),
 	}, errors.Is(err, clinic.ErrTaken)
 }
 
@@ -181,9 +180,9 @@ func conflictProblem(err error) (Problem, bool) {
 	}
 	return Problem{
 		Type:    "urn:therapeon:conflict",
-		Title:   "Changed elsewhere",
+		Title:   message.Of("api.changed-elsewhere"),
 		Status:  http.StatusConflict,
-		Detail:  conflict.Error(),
+		Detail:  changed(conflict),
 		Version: conflict.Version,
 		Changes: conflict.Differs,
 		Theirs:  conflict.Theirs,
@@ -191,6 +190,19 @@ func conflictProblem(err error) (Problem, bool) {
 		By:      conflict.By,
 		Apart:   conflict.Apart,
 	}, true
+}
+
+// changed says what was changed elsewhere, and by whom where that is known.
+func changed(c record.Conflict) message.Message {
+	kind := message.Told("kind", message.Of("kinds."+c.What))
+	if len(c.By) == 0 {
+		return message.Of("api.changed-elsewhere-since", kind)
+	}
+	by := make([]message.Word, len(c.By))
+	for i, name := range c.By {
+		by[i] = message.Word(name)
+	}
+	return message.Of("api.changed-by-since", kind, message.And("people", by))
 }
 
 // with names the first of the faults, and says how many more there are.
@@ -201,18 +213,24 @@ func (p Problem) with(faults fault.List, more int) Problem {
 	}
 	p.Faults, p.More = faults, more
 	if more > 0 {
-		p.Detail += fmt.Sprintf(" %d are named, and %d more are wrong.", len(faults), more)
+		p.Detail = message.All(
+			p.Detail,
+			message.Of("api.are-named-and-more-are", message.Count("n", len(faults)), message.Count("more", more)),
+		)
 	}
 	return p
 }
 
 // inWords says why somebody did not come in, the same whatever was wrong.
-func inWords(err error) string {
+func inWords(err error) message.Message {
 	if errors.Is(err, people.ErrWho) {
-		return "That did not let you in. A name and its passphrase do, or a code that is shown now: a code holds " +
-			"five minutes and works once."
+		return message.Of("api.that-did-not-let-you-in")
 	}
-	return err.Error()
+	var says interface{ Message() message.Message }
+	if errors.As(err, &says) {
+		return says.Message()
+	}
+	return message.Message{}
 }
 
 // named is a path as it is logged: without a secret.
@@ -235,7 +253,7 @@ func AnswerProblem(c *echo.Context, err error) {
 	if p.Seconds > 0 {
 		c.Response().Header().Set("Retry-After", strconv.Itoa(p.Seconds))
 	}
-	body, err := json.Marshal(p)
+	body, err := SpokenTo(c).JSON(p)
 	if err != nil {
 		body = []byte(`{"type":"about:blank","title":"Something broke here","status":500}`)
 	}

@@ -18,6 +18,7 @@ import (
 
 	"therapeon/clinic"
 	"therapeon/core/fault"
+	"therapeon/language/english"
 )
 
 // told is the problem that an operation answers with.
@@ -50,7 +51,7 @@ func TestProblemsSayWhatWasKept(t *testing.T) {
 		return figure{}, fmt.Errorf("save: %w", clinic.ErrFull)
 	}))
 	assert.Equal(t, http.StatusInsufficientStorage, status)
-	assert.Contains(t, p.Detail, "Make room on the disk")
+	assert.Contains(t, english.Say(p.Detail), "Make room on the disk")
 
 	slow := get(func(ctx context.Context, _ Nothing) (figure, error) {
 		<-ctx.Done()
@@ -58,33 +59,33 @@ func TestProblemsSayWhatWasKept(t *testing.T) {
 	}).Takes(time.Millisecond)
 	status, p = told(t, slow)
 	assert.Equal(t, http.StatusServiceUnavailable, status)
-	assert.Contains(t, p.Detail, "stopped")
+	assert.Contains(t, english.Say(p.Detail), "stopped")
 
 	status, p = told(t,
 		get(func(context.Context, Nothing) (figure, error) { return figure{}, afterwards{errors.New("x")} }))
 	assert.Equal(t, http.StatusInternalServerError, status)
-	assert.Contains(t, p.Detail, "It was saved")
+	assert.Contains(t, english.Say(p.Detail), "It was saved")
 	status, p = told(t, get(func(context.Context, Nothing) (figure, error) { return figure{}, errors.New("x") }))
 	assert.Equal(t, http.StatusInternalServerError, status)
-	assert.Contains(t, p.Detail, "Nothing was saved by this request")
+	assert.Contains(t, english.Say(p.Detail), "Nothing was saved by this request")
 }
 
 // A fault is named as the form names its field; what no form has stays without a name.
 func TestAFaultHasTheNameOfItsField(t *testing.T) {
 	type pot struct {
-		WidthMM float64 `json:"width_mm" title:"Width"`
+		WidthMM float64 `json:"width_mm" title:"pots.Pot.bottom_mm"`
 	}
 	type sent struct {
-		Pots  []*pot             `json:"pots" title:"Pots"`
+		Pots  []*pot             `json:"pots" title:"patient.Intake.tag"`
 		Parts map[string]float64 `json:"parts"`
 		Code  string             `json:"code"`
 	}
 	for path, want := range map[string]string{
-		"pots[2].width_mm": "Width", "pots": "Pots", "parts.bark": "", "code": "", "pots[0].depth_mm": "", "code.of": "",
+		"pots[2].width_mm": "Width at the bottom", "pots": "Tag or name", "parts.bark": "", "code": "", "pots[0].depth_mm": "", "code.of": "",
 	} {
 		err := fmt.Errorf("check: %w", withNames(fault.List{{Field: path}}, reflect.TypeFor[sent]()))
 		var faults fault.List
 		require.ErrorAs(t, err, &faults)
-		assert.Equal(t, want, faults[0].Name, path)
+		assert.Equal(t, want, english.Say(faults[0].Name), path)
 	}
 }

@@ -6,6 +6,7 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/people"
+	"therapeon/language"
 	"therapeon/ledger"
 
 	"github.com/labstack/echo/v5"
@@ -20,6 +21,8 @@ type Visit struct {
 	From   string // the address that the request comes from
 	Act    ledger.Act
 	Echo   *echo.Context
+
+	Language *language.Language // in which it is answered
 }
 
 type visitKey struct{}

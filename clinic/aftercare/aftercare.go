@@ -5,7 +5,6 @@ package aftercare
 import (
 	"cmp"
 	"context"
-	"fmt"
 	"slices"
 	"time"
 
@@ -14,6 +13,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
 	"therapeon/ledger"
@@ -48,7 +48,7 @@ type Tended struct {
 	ID      int64           `json:"id" required:"true"`
 	PlantID int64           `json:"plant_id" required:"true"`
 	Job     string          `json:"job" required:"true"`
-	Name    string          `json:"name" required:"true"`
+	Name    message.Message `json:"name" required:"true"`
 	On      string          `json:"on" required:"true"`
 	At      string          `json:"at" required:"true"`
 	Outcome patient.Outcome `json:"outcome" required:"true" enum:"done,left"`
@@ -131,7 +131,7 @@ func shownCheckin(d ledger.Doc[record.CheckinDoc]) KeptCheckin {
 func shownTended(plantID int64, t patient.Tended) Tended {
 	job, _ := aftercare.Table().Job(t.Job)
 	return Tended{
-		ID: t.ID, PlantID: plantID, Job: t.Job, Name: cmp.Or(job.Do, t.Job), On: t.On,
+		ID: t.ID, PlantID: plantID, Job: t.Job, Name: job.Do.Or(message.Plain(t.Job)), On: t.On,
 		At:      t.At.UTC().Format(time.RFC3339),
 		Outcome: t.Outcome, Because: t.Because, Was: t.Was, PPM: t.PPM, Person: t.Person,
 	}
@@ -197,15 +197,15 @@ func (t Tick) Faults() fault.List {
 	left := t.Outcome == patient.TendedLeft
 	switch {
 	case !ok:
-		return record.OneFault("job", "This job is not known here.", "a job, see /api/v1/knowledge/aftercare", t.Job)
+		return record.OneFault("job", message.Of("clinic.aftercare.this-job-is-not-known"), message.Of("clinic.aftercare.a-job-see-api-v1"), t.Job)
 	case left && t.Because != patient.StillWet && t.Because != patient.NotNow:
-		return record.OneFault("because", "Say why it is left: it teaches when to ask again.", "still-wet or not-now", t.Because)
+		return record.OneFault("because", message.Of("clinic.aftercare.say-why-it-is-left"), message.Of("clinic.aftercare.still-wet-or-not-now"), t.Because)
 	case left && t.Because == patient.StillWet && !job.Waters:
-		return record.OneFault("because", "Only what is watered is left for being wet.", "not-now", t.Because)
+		return record.OneFault("because", message.Of("clinic.aftercare.only-what-is-watered-is"), message.Plain("not-now"), t.Because)
 	case !left && (t.Because == patient.StillWet || t.Because == patient.NotNow):
-		return record.OneFault("because", "That is why a job is left, and this one was done.", "left out", t.Because)
+		return record.OneFault("because", message.Of("clinic.aftercare.that-is-why-a-job"), message.Of("limits.left-out"), t.Because)
 	case (t.Was != "" || t.PPM > 0) && (left || !job.Waters):
-		return record.OneFault("was", "Only of a watering that was given.", "left out", t.Was)
+		return record.OneFault("was", message.Of("clinic.aftercare.only-of-a-watering-that"), message.Of("limits.left-out"), t.Was)
 	}
 	return nil
 }
@@ -217,10 +217,10 @@ func (c *Service) moment(at time.Time) (time.Time, error) {
 	case at.IsZero():
 		return now, nil
 	case at.After(now.Add(time.Minute)):
-		return at, record.OneFault("at", "This time has not come yet.", "now at the latest", at.Format(time.RFC3339))
+		return at, record.OneFault("at", message.Of("clinic.aftercare.this-time-has-not-come"), message.Of("clinic.aftercare.now-at-the-latest"), at.Format(time.RFC3339))
 	case at.Before(now.AddDate(0, 0, -int(aftercare.Table().ToldDays.Value))):
-		limit := fmt.Sprintf("within %.0f days", aftercare.Table().ToldDays.Value)
-		return at, record.OneFault("at", "That is too long ago to be told now.", limit, at.Format(time.RFC3339))
+		limit := message.Of("clinic.aftercare.within", message.Fixed("told_days", aftercare.Table().ToldDays.Value, 0, "days"))
+		return at, record.OneFault("at", message.Of("clinic.aftercare.that-is-too-long-ago"), limit, at.Format(time.RFC3339))
 	}
 	return at.In(now.Location()), nil
 }
@@ -261,7 +261,12 @@ func (c *Service) tick(ctx context.Context, tx *ledger.Tx, t Tick, at time.Time)
 		return Tended{}, record.MissingOr(err, "plant", t.PlantID)
 	}
 	if row.ArchivedAt != "" {
-		return Tended{}, record.OneFault("plant_id", row.Tag+" is off the bench. Put it back first.", "a plant on the bench", t.PlantID)
+		return Tended{}, record.OneFault(
+			"plant_id",
+			message.Of("clinic.aftercare.is-off-the-bench", message.Name("tag", row.Tag)),
+			message.Of("clinic.aftercare.a-plant-on-the-bench"),
+			t.PlantID,
+		)
 	}
 	day := at.Format(time.DateOnly)
 	was, err := tx.Aftercare().On(ctx, t.PlantID, day, t.Job)
@@ -306,10 +311,10 @@ func (c *Service) Undo(ctx context.Context, in Undo) ([]int64, error) {
 		for i, id := range in.IDs {
 			row, err := tx.Aftercare().Get(ctx, id)
 			if err != nil {
-				return record.MissingOr(err, "job that was done", id)
+				return record.MissingOr(err, "job-done", id)
 			}
 			if row.Day != c.Today() {
-				return record.OneFault(check.Row("ids", i), "Only what was done today can be taken back.", "a job of today", id)
+				return record.OneFault(check.Row("ids", i), message.Of("clinic.aftercare.only-what-was-done-today"), message.Of("clinic.aftercare.a-job-of-today"), id)
 			}
 			if row.Withdrawn != 0 {
 				continue

@@ -8,6 +8,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
 	"therapeon/core/forecast"
+	"therapeon/core/message"
 	"therapeon/core/progress"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -16,10 +17,10 @@ import (
 
 // Advised is the one advice for a plant in short, for lists.
 type Advised struct {
-	Code     string `json:"code" required:"true" description:"see the advice of the plant"`
-	Headline string `json:"headline" required:"true"`
-	UntilOn  string `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
-	Page     string `json:"page" required:"true"`
+	Code     string          `json:"code" required:"true" description:"see the advice of the plant"`
+	Headline message.Message `json:"headline" required:"true"`
+	UntilOn  string          `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
+	Page     string          `json:"page" required:"true"`
 }
 
 // AdvisedOf is the advice in short as it is kept: its words are made when they are read.
@@ -102,7 +103,7 @@ func Follow(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64)
 		return nil // it was taken away
 	}
 	if err != nil {
-		record.Unread("this plant", plantID, err) // its own page says so
+		record.Unread("plant", plantID, err) // its own page says so
 		return ctx.Err()
 	}
 	s, f, err := kept(ctx, v)

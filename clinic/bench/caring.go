@@ -9,6 +9,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
 	"therapeon/core/forecast"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
 )
@@ -39,15 +40,15 @@ type FaresShort struct {
 
 // Fares is how a plant fares, for lists.
 type Fares struct {
-	Stage   progress.Stage `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered"`
-	Name    string         `json:"name,omitempty" description:"of the stage"`
-	Since   string         `json:"since,omitempty"`
-	Verdict string         `json:"verdict" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown"`
-	Words   string         `json:"words" required:"true"`
+	Stage   progress.Stage  `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered"`
+	Name    message.Message `json:"name,omitzero" description:"of the stage"`
+	Since   string          `json:"since,omitempty"`
+	Verdict string          `json:"verdict" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown"`
+	Words   message.Message `json:"words" required:"true"`
 }
 
-// AlarmsOf are the alarms that sound for a plant, in words, as they are kept.
-func AlarmsOf(doc string) (words []string) {
+// AlarmsOf are the alarms that sound for a plant, as they are kept.
+func AlarmsOf(doc string) (words []message.Message) {
 	for _, a := range CareOf(doc).Alarms {
 		words = append(words, aftercare.Table().AlarmWords(a.Protocol, a.Code))
 	}

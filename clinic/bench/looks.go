@@ -7,6 +7,7 @@ import (
 	"therapeon/core/advice"
 	"therapeon/core/causes"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/unpot"
 	"therapeon/ledger"
@@ -14,19 +15,19 @@ import (
 
 // Inspected is an inspection with all that follows from it.
 type Inspected struct {
-	ID         int64                  `json:"id" required:"true"`
-	PlantID    int64                  `json:"plant_id" required:"true"`
-	Version    int64                  `json:"version" required:"true" description:"give it back when you save"`
-	LookedOn   string                 `json:"looked_on" required:"true"`
-	Inspection patient.Inspection     `json:"inspection" required:"true"`
-	Look       look.Verdict           `json:"look" required:"true"`
-	AgainOn    string                 `json:"again_on,omitempty" description:"the day to look again"`
-	Season     patient.Season         `json:"season" required:"true" enum:"warm,cool" description:"the season the look went by"`
-	Flowering  patient.Flowering      `json:"flowering,omitempty" description:"the flowering the look went by"`
-	Unpot      unpot.Advice           `json:"unpot" required:"true"`
-	Causes     causes.Verdict         `json:"causes" required:"true"`
-	Said       map[string]record.Said `json:"said" required:"true" description:"by cause, what the engine said when the user decided"`
-	Leaves     []LeafPair             `json:"leaves" required:"true" description:"the newest finished leaf against the one before, look by look, the oldest first"`
+	ID         int64              `json:"id" required:"true"`
+	PlantID    int64              `json:"plant_id" required:"true"`
+	Version    int64              `json:"version" required:"true" description:"give it back when you save"`
+	LookedOn   string             `json:"looked_on" required:"true"`
+	Inspection patient.Inspection `json:"inspection" required:"true"`
+	Look       look.Verdict       `json:"look" required:"true"`
+	AgainOn    string             `json:"again_on,omitempty" description:"the day to look again"`
+	Season     patient.Season     `json:"season" required:"true" enum:"warm,cool" description:"the season the look went by"`
+	Flowering  patient.Flowering  `json:"flowering,omitempty" description:"the flowering the look went by"`
+	Unpot      unpot.Advice       `json:"unpot" required:"true"`
+	Causes     causes.Verdict     `json:"causes" required:"true"`
+	Said       map[string]Said    `json:"said" required:"true" description:"by cause, what the engine said when the user decided"`
+	Leaves     []LeafPair         `json:"leaves" required:"true" description:"the newest finished leaf against the one before, look by look, the oldest first"`
 }
 
 // LeafPair is the size of the newest finished leaf and the one before, in mm.
@@ -37,12 +38,17 @@ type LeafPair struct {
 	Smaller  *bool   `json:"smaller,omitempty" description:"left out when the difference says nothing"`
 }
 
+// Said is what the engine said of a cause when the user decided on it, with its words.
+type Said struct {
+	record.Said
+	Band message.Message `json:"band" required:"true"`
+}
+
 // InWords puts the bands, which are kept by their codes, in words.
-func InWords(kept map[string]record.Said) map[string]record.Said {
-	all := map[string]record.Said{}
+func InWords(kept map[string]record.Said) map[string]Said {
+	all := map[string]Said{}
 	for code, said := range kept {
-		said.Band = causes.Table().BandWords(said.Band)
-		all[code] = said
+		all[code] = Said{said, causes.Table().BandWords(said.Band)}
 	}
 	return all
 }

@@ -1,13 +1,13 @@
 package bench
 
 import (
-	"cmp"
 	"encoding/json"
 
 	"therapeon/clinic/record"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
@@ -16,7 +16,7 @@ import (
 type Summary struct {
 	ReadingID int64           `json:"reading_id" required:"true"`
 	ReadOn    string          `json:"read_on" required:"true"`
-	Headline  string          `json:"headline" required:"true"`
+	Headline  message.Message `json:"headline" required:"true"`
 	Grade     roots.GradeCode `json:"grade" required:"true"`
 	Starved   bool            `json:"starved,omitempty" description:"too little living root for its leaves"`
 	Roots     int             `json:"roots" required:"true"`
@@ -26,8 +26,8 @@ type Summary struct {
 	Cuts      int             `json:"cuts" required:"true"`
 	Rechecks  int             `json:"rechecks" required:"true"`
 
-	Left       *LeftShort `json:"left,omitempty" description:"the roots as the cuts left them, once one was made"`
-	Unreadable string     `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+	Left       *LeftShort      `json:"left,omitempty" description:"the roots as the cuts left them, once one was made"`
+	Unreadable message.Message `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
 }
 
 // LeftShort is what the cuts left, in short.
@@ -50,10 +50,10 @@ type readingShort struct {
 func SummaryOf(id int64, readOn, doc string) Summary {
 	var kept readingShort
 	if err := json.Unmarshal([]byte(doc), &kept); err != nil {
-		return Summary{ReadingID: id, ReadOn: readOn, Unreadable: record.Unread("this reading", id, err)}
+		return Summary{ReadingID: id, ReadOn: readOn, Unreadable: record.Unread("reading", id, err)}
 	}
 	s := kept.Summary
-	s.ReadingID, s.ReadOn, s.Headline = id, readOn, cmp.Or(kept.Line.Words(), kept.Told)
+	s.ReadingID, s.ReadOn, s.Headline = id, readOn, kept.Line.Words().Or(message.Plain(kept.Told))
 	if kept.Work != nil {
 		s.Headline = kept.Work.Words()
 	}
@@ -91,24 +91,24 @@ type Looked struct {
 	LookInShort
 	CausesInShort
 
-	Unreadable string `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+	Unreadable message.Message `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
 }
 
 // LookInShort is the look in a line.
 type LookInShort struct {
-	Decision string `json:"decision" required:"true" enum:",leave,wait,soon,now,out"`
-	Headline string `json:"headline" required:"true"`
+	Decision string          `json:"decision" required:"true" enum:",leave,wait,soon,now,out"`
+	Headline message.Message `json:"headline" required:"true"`
 }
 
 // CausesInShort is the causes in a line.
 type CausesInShort struct {
-	Cause     string `json:"cause" required:"true" description:"in a line"`
-	Judged    bool   `json:"judged,omitempty" description:"something was looked at that causes are judged by"`
-	Clear     bool   `json:"clear,omitempty" description:"nothing is wrong, as far as was looked"`
-	Undecided bool   `json:"undecided,omitempty" description:"a next check is open"`
-	Alarm     bool   `json:"alarm,omitempty" description:"something that spreads is not ruled out"`
-	Strips    bool   `json:"strips,omitempty" description:"its causes ask for the old medium to come off"`
-	Apart     bool   `json:"apart,omitempty" description:"its causes ask that it be kept apart"`
+	Cause     message.Message `json:"cause" required:"true" description:"in a line"`
+	Judged    bool            `json:"judged,omitempty" description:"something was looked at that causes are judged by"`
+	Clear     bool            `json:"clear,omitempty" description:"nothing is wrong, as far as was looked"`
+	Undecided bool            `json:"undecided,omitempty" description:"a next check is open"`
+	Alarm     bool            `json:"alarm,omitempty" description:"something that spreads is not ruled out"`
+	Strips    bool            `json:"strips,omitempty" description:"its causes ask for the old medium to come off"`
+	Apart     bool            `json:"apart,omitempty" description:"its causes ask that it be kept apart"`
 }
 
 // lookShort is a look in short as it is kept: its words are made when it is read.
@@ -142,14 +142,14 @@ func LookShortOf(doc string) (lookShort, error) {
 func LookShown(id int64, on, again, doc string) Looked {
 	s, err := LookShortOf(doc)
 	if err != nil {
-		return Looked{InspectionID: id, LookedOn: on, AgainOn: again, Unreadable: record.Unread("this look", id, err)}
+		return Looked{InspectionID: id, LookedOn: on, AgainOn: again, Unreadable: record.Unread("look", id, err)}
 	}
 	of := s.Causes
 	return Looked{
 		InspectionID: id, LookedOn: on, AgainOn: again,
-		LookInShort: LookInShort{s.Look.Decision, cmp.Or(look.Table().Words(s.Look.Line), s.Look.Told)},
+		LookInShort: LookInShort{s.Look.Decision, look.Table().Words(s.Look.Line).Or(message.Plain(s.Look.Told))},
 		CausesInShort: CausesInShort{
-			Cause: cmp.Or(causes.Table().Words(of.Line), of.Told), Judged: of.Line.Judged() || of.Told != "",
+			Cause: causes.Table().Words(of.Line).Or(message.Plain(of.Told)), Judged: of.Line.Judged() || of.Told != "",
 			Clear: of.Line.Clear(), Undecided: of.Undecided, Alarm: of.Alarm, Strips: of.Strips, Apart: of.Apart,
 		},
 	}

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"reflect"
 	"regexp"
+	"strconv"
 	"strings"
 	"sync"
 	"time"
@@ -17,6 +18,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/fault"
 	"therapeon/core/limits"
+	"therapeon/core/message"
 	"therapeon/core/taxa"
 )
 
@@ -64,8 +66,8 @@ func Future(list fault.List, field, date string, now time.Time) fault.List {
 		fault.Fault{
 			Field: field,
 			Value: date,
-			Limit: "not after " + now.Format(time.DateOnly),
-			Words: "This day has not come yet.",
+			Limit: message.Of("limits.not-after", message.On("figure", now.Format(time.DateOnly))),
+			Words: message.Of("clinic.check.this-day-has-not-come"),
 		},
 	)
 }
@@ -76,43 +78,44 @@ func describe(b validator.FieldError) fault.Fault {
 	f := fault.Fault{Field: path, Value: given(b)}
 	switch b.ActualTag() {
 	case "required", "notblank":
-		f.Words, f.Limit = "This is needed.", "not empty"
+		f.Words, f.Limit = message.Of("clinic.check.this-is-needed"), message.Of("limits.not-empty")
 	case "name":
 		if strings.TrimSpace(fmt.Sprint(b.Value())) == "" {
-			f.Words, f.Limit = "This is needed.", "not empty"
+			f.Words, f.Limit = message.Of("clinic.check.this-is-needed"), message.Of("limits.not-empty")
 			break
 		}
-		f.Limit = "one line of signs that can be seen"
-		f.Words = "This holds a sign that cannot be seen. Type it anew, in one line."
+		f.Limit = message.Of("clinic.check.one-line-of-signs-that")
+		f.Words = message.Of("clinic.check.this-holds-a-sign-that")
 	case "oneof":
-		f.Limit = "one of: " + strings.ReplaceAll(b.Param(), " ", ", ")
-		f.Words = "This word is not known here. Use " + f.Limit + "."
+		of := message.Several("words", asWords(b.Param()))
+		f.Limit = message.Of("limits.one-of", of)
+		f.Words = message.Of("clinic.check.this-word-is-not-known", of)
 	case "min", "max":
 		f.Limit = bound(b)
-		f.Words = "Out of range: " + f.Limit + "."
+		f.Words = message.Of("clinic.check.out-of-range", message.Told("limit", f.Limit))
 	case "rootid":
-		f.Limit = "letters, digits, - and _"
-		f.Words = "A root's name holds letters, digits, - and _ only."
+		f.Limit = message.Of("clinic.check.letters-digits-and")
+		f.Words = message.Of("clinic.check.a-roots-name-holds-letters")
 	case "day":
-		f.Limit = "a day such as 2029-05-14, from 1900 on"
-		f.Words = "This is not a day. Write it like 2029-05-14."
+		f.Limit = message.Of("clinic.check.a-day-such-as-2029")
+		f.Words = message.Of("limits.not-a-day")
 	case "partialdate":
-		f.Limit = "a day, a month or a year, such as 2029-05-14, 2029-05 or 2029, from 1900 on"
-		f.Words = "This is not a date. Write 2029-05-14, or 2029-05 or 2029 when you know no more."
+		f.Limit = message.Of("clinic.check.a-day-a-month-or")
+		f.Words = message.Of("clinic.check.this-is-not-a-date")
 	case "finding":
-		f.Limit = "a finding, see /api/v1/knowledge/causes"
-		f.Words = "This finding is not known here."
+		f.Limit = message.Of("clinic.check.a-finding-see-api-v1")
+		f.Words = message.Of("clinic.check.this-finding-is-not-known")
 	case "worry":
-		f.Limit = "a worry, see /api/v1/knowledge/causes"
-		f.Words = "This worry is not known here."
+		f.Limit = message.Of("clinic.check.a-worry-see-api-v1")
+		f.Words = message.Of("clinic.check.this-worry-is-not-known")
 	case "cause":
-		f.Limit = "a cause, see /api/v1/knowledge/causes"
-		f.Words = "This cause is not known here."
+		f.Limit = message.Of("clinic.check.a-cause-see-api-v1")
+		f.Words = message.Of("clinic.check.this-cause-is-not-known")
 	case "group":
-		f.Limit = "a group code, see /api/v1/knowledge/groups"
-		f.Words = "This group is not known. Pick one of the list."
+		f.Limit = message.Of("clinic.check.a-group-code-see-api")
+		f.Words = message.Of("clinic.check.this-group-is-not-known")
 	default:
-		f.Words, f.Limit = "This does not fit.", b.ActualTag()+" "+b.Param()
+		f.Words, f.Limit = message.Of("clinic.check.this-does-not-fit"), message.Plain(b.ActualTag()+" "+b.Param())
 	}
 	return f
 }
@@ -133,7 +136,19 @@ func given(b validator.FieldError) any {
 }
 
 // bound says one side of a limit, in its unit.
-func bound(b validator.FieldError) string {
-	side := map[string]string{"min": "at least ", "max": "at most "}[b.ActualTag()]
-	return strings.TrimSpace(side + b.Param() + " " + limits.Table()[b.Tag()].Unit)
+func bound(b validator.FieldError) message.Message {
+	unit := message.Unit(limits.Table()[b.Tag()].Unit)
+	figure := message.As("figure", message.Word(b.Param()))
+	if v, err := strconv.ParseFloat(b.Param(), 64); err == nil {
+		figure = message.Exact("figure", v, unit)
+	}
+	return message.Of(map[string]string{"min": "limits.at-least", "max": "limits.at-most"}[b.ActualTag()], figure)
+}
+
+// asWords are codes that are parted by spaces.
+func asWords(codes string) (list []message.Word) {
+	for _, code := range strings.Fields(codes) {
+		list = append(list, message.Word(code))
+	}
+	return list
 }

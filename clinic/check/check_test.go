@@ -11,6 +11,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 func mm(v float64) *float64 { return &v }
@@ -33,7 +34,7 @@ func TestLimitsOfLengthAndDiameter(t *testing.T) {
 	for _, l := range []float64{0, 0.99, -5, 3000.1, 1e300, math.NaN(), math.Inf(1)} {
 		list := faults(t, reading(roots.Segment{LengthMM: mm(l)}))
 		assert.Equal(t, "roots[0].segments[0].length_mm", list[0].Field, l)
-		assert.Contains(t, list[0].Limit, " mm")
+		assert.Contains(t, english.Say(list[0].Limit), " mm")
 	}
 	for _, d := range []float64{0.1, 31, -1} {
 		assert.Equal(t, "roots[0].segments[0].diameter_mm",
@@ -43,19 +44,16 @@ func TestLimitsOfLengthAndDiameter(t *testing.T) {
 
 func TestWordsThatAreNotKnown(t *testing.T) {
 	f := faults(t, reading(roots.Segment{Feel: "squishy"}))[0]
-	assert.Equal(t, fault.Fault{
-		Field: "roots[0].segments[0].feel",
-		Value: "squishy",
-		Limit: "one of: firm, limp, thread, crunchy, hollow, mushy",
-		Words: "This word is not known here. Use one of: firm, limp, thread, crunchy, hollow, mushy.",
-	}, f)
+	assert.Equal(t, []any{"roots[0].segments[0].feel", "squishy"}, []any{f.Field, f.Value})
+	assert.Equal(t, "one of: firm, limp, thread, crunchy, hollow, mushy", english.Say(f.Limit))
+	assert.Equal(t, "This word is not known here. Use one of: firm, limp, thread, crunchy, hollow, mushy.", english.Say(f.Words))
 }
 
 func TestTooManyAndTooFew(t *testing.T) {
 	thirteen := roots.Reading{Roots: []roots.Root{{ID: "r1", Count: 1, Segments: make([]roots.Segment, 13)}}}
 	f := faults(t, thirteen)[0]
 	assert.Equal(t, "roots[0].segments", f.Field)
-	assert.Equal(t, "at most 12 entries", f.Limit)
+	assert.Equal(t, "at most 12 entries", english.Say(f.Limit))
 	assert.Equal(t, 13, f.Value)
 
 	thirteen.Roots[0].Segments = nil

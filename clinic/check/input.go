@@ -62,7 +62,7 @@ func (w *walk) fields(v reflect.Value, path *fault.Path) error {
 // add notes a fault of a part, once.
 func (w *walk) add(path *fault.Path, f fault.Fault) {
 	f.Field = strings.Trim(path.String()+"."+f.Field, ".")
-	same := func(o fault.Fault) bool { return o.Field == f.Field && o.Words == f.Words }
+	same := func(o fault.Fault) bool { return o.Field == f.Field && o.Words.Equal(f.Words) }
 	if !slices.ContainsFunc(w.list, same) {
 		w.list = append(w.list, f)
 	}

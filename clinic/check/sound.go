@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"therapeon/core/fault"
+	"therapeon/core/message"
 )
 
 // Sound holds an answer to what JSON can carry. Figures far beyond what a plant
@@ -18,8 +19,8 @@ func Sound(answer any) error {
 		return fault.List{
 			{
 				Field: strings.Trim(path, "."),
-				Limit: "a finite figure",
-				Words: "This figure comes out beyond all measure. Look for a very small or very large value among those given.",
+				Limit: message.Of("clinic.check.a-finite-figure"),
+				Words: message.Of("clinic.check.this-figure-comes-out-beyond"),
 			},
 		}
 	}

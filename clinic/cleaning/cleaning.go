@@ -15,6 +15,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/cleaning"
 	"therapeon/core/division"
+	"therapeon/core/message"
 	"therapeon/core/work"
 	"therapeon/ledger"
 )
@@ -39,14 +40,14 @@ type Cleaning struct {
 type MarkJob struct {
 	Job    string       `json:"job" required:"true" validate:"required,code"`
 	State  work.State   `json:"state" required:"true" validate:"oneof=open done skipped"`
-	Reason string       `json:"reason,omitempty" validate:"note" title:"Why" description:"needed when it is skipped"`
+	Reason string       `json:"reason,omitempty" validate:"note" title:"cleaning.MarkJob.reason" description:"needed when it is skipped"`
 	Person string       `json:"person,omitempty" validate:"omitempty,name,who" description:"who has read the cautions"`
 	Uses   []record.Use `json:"uses,omitempty" validate:"uses,dive" description:"what was taken from the shelf"`
 }
 
 // AddJob is a job of the user's own.
 type AddJob struct {
-	Do    string `json:"do" required:"true" validate:"required,notblank,sentence" title:"What to do"`
+	Do    string `json:"do" required:"true" validate:"required,notblank,sentence" title:"cleaning.AddJob.do"`
 	Stage string `json:"stage" required:"true" validate:"oneof=bench bulk cuts spikes dividing treatment rinse dry after"`
 }
 
@@ -261,7 +262,7 @@ func leaveCleanings(ctx context.Context, v *record.Visit) error {
 	return nil
 }
 
-var closedAlready = record.OneFault("closed", "This cleaning is closed. Open it again to change it.", "an open cleaning", true)
+var closedAlready = record.OneFault("closed", message.Of("clinic.cleaning.this-cleaning-is-closed-open"), message.Of("clinic.cleaning.an-open-cleaning"), true)
 
 // MarkJob says that a job is done, skipped or open again. A job with cautions is
 // done only by someone who has acknowledged them.
@@ -307,8 +308,8 @@ func (c *Service) AddJob(ctx context.Context, plantID int64, a AddJob) (Cleaning
 			return closedAlready
 		}
 		if len(doc.Own) >= 30 {
-			return record.OneFault("do", "Thirty jobs of your own are on this plan. That is the most.",
-				"30 jobs", len(doc.Own))
+			return record.OneFault("do", message.Of("clinic.cleaning.thirty-jobs-of-your-own"),
+				message.Of("limits.at-most", message.Count("figure", 30)), len(doc.Own))
 		}
 		doc.Own = append(doc.Own,
 			cleaning.OwnJob{Code: fmt.Sprintf("own-%d", len(doc.Own)+1), Stage: a.Stage, Do: a.Do})
@@ -339,7 +340,7 @@ func (c *Service) CloseCleaning(ctx context.Context, plantID int64, s CloseClean
 			return err
 		}
 		if len(plan.Jobs) == 0 {
-			return record.OneFault("closed", "There is nothing on this plan to close.", "a plan with jobs", 0)
+			return record.OneFault("closed", message.Of("clinic.cleaning.there-is-nothing-on-this"), message.Of("clinic.cleaning.a-plan-with-jobs"), 0)
 		}
 		of, closed := of(v), plan.Close()
 		doc.ClosedOn, doc.Done, doc.Of = c.Today(), &closed, &of

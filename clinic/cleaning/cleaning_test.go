@@ -20,6 +20,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/work"
+	"therapeon/language/english"
 )
 
 // A closed cleaning gives way to a newer look also when the clock was set back.
@@ -109,7 +110,9 @@ func TestACleaningIsClosedWhenNothingIsOpen(t *testing.T) {
 		t,
 		slices.ContainsFunc(
 			told.Entries,
-			func(e history.Entry) bool { return e.Kind == "cleaning" && strings.HasPrefix(e.Words, "Cleaned.") },
+			func(e history.Entry) bool {
+				return e.Kind == "cleaning" && strings.HasPrefix(english.Say(e.Words), "Cleaned.")
+			},
 		),
 	)
 
@@ -182,7 +185,7 @@ func TestACutListThatIsNotDoneKeepsItsJobOpen(t *testing.T) {
 	plan, err := c.Cleaning.Cleaning(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, work.Done, trial.JobIn(t, plan.Plan, "cut-roots").State)
-	assert.Equal(t, "On every plant that is unpotted", trial.JobIn(t, plan.Plan, "peroxide").Side.Choice.Name,
+	assert.Equal(t, "On every plant that is unpotted", english.Say(trial.JobIn(t, plan.Plan, "peroxide").Side.Choice.Name),
 		"the plant's own side")
 
 	cuts := trial.JobIn(t, plan.Plan, "cut-roots")
@@ -249,7 +252,7 @@ func TestWhatAJobTakesLeavesTheShelf(t *testing.T) {
 	i := slices.IndexFunc(needs, func(n cleaningservice.Need) bool { return n.Product == "oil" })
 	require.GreaterOrEqual(t, i, 0)
 	assert.InDelta(t, 15, needs[i].StockML, 1e-9, "2 % of 750 mL")
-	assert.Equal(t, "Enough: 25.0 mL will be left.", needs[i].Words)
+	assert.Equal(t, "Enough: 25.0 mL will be left.", english.Say(needs[i].Words))
 	_, err = c.Mixing.ChangeStock(t.Context(), oil.ID, mixing.ChangeStock{Version: 1, Stock: oil.Stock})
 	var conflict record.Conflict
 	require.ErrorAs(t, err, &conflict, "the shelf was changed by the job")
@@ -264,7 +267,7 @@ func TestWhatAJobTakesLeavesTheShelf(t *testing.T) {
 	require.NoError(t, err)
 	i = slices.IndexFunc(needs, func(n cleaningservice.Need) bool { return n.Product == "oil" })
 	require.GreaterOrEqual(t, i, 0)
-	assert.Equal(t, "What is on the shelf is past its date.", needs[i].Words)
+	assert.Equal(t, "What is on the shelf is past its date.", english.Say(needs[i].Words))
 }
 
 func TestAJobOfAnotherDayKeepsItsDay(t *testing.T) {

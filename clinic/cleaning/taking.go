@@ -9,6 +9,7 @@ import (
 	"therapeon/clinic/mixing"
 	"therapeon/clinic/record"
 	"therapeon/core/cleaning"
+	"therapeon/core/message"
 	"therapeon/core/solutions"
 	"therapeon/core/work"
 	"therapeon/ledger"
@@ -17,7 +18,7 @@ import (
 // Need is what the cleanings in hand will use of a product.
 type Need struct {
 	Product string          `json:"product" required:"true"`
-	Name    string          `json:"name" required:"true"`
+	Name    message.Message `json:"name" required:"true"`
 	Plants  []record.Queued `json:"plants" required:"true"`
 	MixML   float64         `json:"mix_ml" required:"true" description:"ready mixed, at its usual strength"`
 	Percent float64         `json:"percent,omitempty"`

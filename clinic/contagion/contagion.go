@@ -12,6 +12,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/contagion"
 	"therapeon/core/dates"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -83,7 +84,7 @@ func (c *Service) exposure(ctx context.Context, tx *ledger.Tx, plantID int64, in
 	if in.Agent != "" {
 		a, ok := k.Agent(in.Agent)
 		if !ok {
-			return e, record.OneFault("agent", "This is not known here.", "an agent, see /api/v1/knowledge/contagion", in.Agent)
+			return e, record.OneFault("agent", message.Of("clinic.contagion.this-is-not-known-here"), message.Of("clinic.contagion.an-agent-see-api-v1"), in.Agent)
 		}
 		agents = []contagion.Agent{a}
 	}
@@ -236,7 +237,7 @@ func (c *Service) Watch(ctx context.Context, plantID int64, in Watch) (Exposure,
 			d.Value = record.WatchDoc{Suspect: plantID, Agent: in.Agent, From: c.Today()}
 			switch {
 			case id == plantID:
-				return record.OneFault(check.Row("plants", i), "That is the suspect itself.", "another plant", id)
+				return record.OneFault(check.Row("plants", i), message.Of("clinic.contagion.that-is-the-suspect-itself"), message.Of("clinic.contagion.another-plant"), id)
 			case at >= 0 && spread.Exposed[at].WatchID != 0:
 				continue
 			case at >= 0:
@@ -248,7 +249,7 @@ func (c *Service) Watch(ctx context.Context, plantID int64, in Watch) (Exposure,
 				d.Value.By = []contagion.Contact{{What: in.Shared.What, From: in.Shared.On, On: in.Shared.On}}
 				d.Value.Until = dates.After(in.Shared.On, int(spread.Agent.Days.Value))
 			default:
-				return record.OneFault(check.Row("plants", i), "No contact of it is noted. Say what they shared, and when.", "one of the list, or with what was shared", id)
+				return record.OneFault(check.Row("plants", i), message.Of("clinic.contagion.no-contact-of-it-is"), message.Of("clinic.contagion.one-of-the-list-or"), id)
 			}
 			if _, err := record.Watches.Add(ctx, tx, d, c.Stamp()); err != nil {
 				return err

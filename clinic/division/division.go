@@ -12,6 +12,7 @@ import (
 	rootsservice "therapeon/clinic/roots"
 	"therapeon/core/division"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/ledger"
@@ -84,8 +85,8 @@ func (c *Service) SaveRhizome(ctx context.Context, plantID int64, s SaveRhizome)
 		}
 		if v.Profile.Monopodial() && len(s.Rhizome.Bulbs) > 0 {
 			return record.OneFault("rhizome.bulbs",
-				"Its kind grows up one stem and has no rhizome. Correct its group at intake if it has.",
-				"none for this kind", len(s.Rhizome.Bulbs))
+				message.Of("clinic.division.its-kind-grows-up-one"),
+				message.Of("clinic.division.none-for-this-kind"), len(s.Rhizome.Bulbs))
 		}
 		if err := keepRhizome(ctx, v, s.Version, s.Rhizome); err != nil {
 			return err
@@ -130,8 +131,10 @@ func (d *Divisible) unknown(cuts []int) (list fault.List) {
 	for i, n := range cuts {
 		if n < 2 || n > len(d.Rhizome.Bulbs) {
 			list = append(list, fault.Fault{
-				Field: fmt.Sprintf("cuts[%d]", i), Value: n, Limit: fmt.Sprintf("2 to %d", len(d.Rhizome.Bulbs)),
-				Words: "There is no such bulb.",
+				Field: fmt.Sprintf("cuts[%d]", i), Value: n,
+				Limit: message.Of("limits.from-to",
+					message.Count("low", 2), message.Count("high", len(d.Rhizome.Bulbs))),
+				Words: message.Of("clinic.division.there-is-no-such-bulb"),
 			})
 		}
 	}
@@ -181,13 +184,19 @@ func (d Divide) parts(at Divisible) ([][]int, error) {
 	switch {
 	case len(d.Tags) != len(parts)-1:
 		return nil, record.OneFault("tags",
-			fmt.Sprintf("The cuts make %d new plants. Give each its tag.", len(parts)-1),
-			fmt.Sprintf("%d tags", len(parts)-1), len(d.Tags))
+			message.Of("clinic.division.the-cuts-make-new-plants", message.Count("n", len(parts)-1)),
+			message.Of("clinic.division.tags", message.Count("n", len(parts)-1)), len(d.Tags))
 	case d.Keeps >= len(parts):
-		return nil, record.OneFault("keeps", "There is no such piece.", fmt.Sprintf("0 to %d", len(parts)-1), d.Keeps)
+		return nil, record.OneFault(
+			"keeps",
+			message.Of("clinic.division.there-is-no-such-piece"),
+			message.Of("limits.from-to", message.Count("low", 0), message.Count("high", len(parts)-1)),
+			d.Keeps,
+		)
 	case at.Advice.Decision != division.Can && !d.Sure:
 		return nil, record.OneFault("sure",
-			"The advice is against it: "+at.Advice.Reasons[0].Value+" Say that you are sure.", "true", false)
+			message.Of("clinic.division.against", message.Told("reason", at.Advice.Reasons[0].Value)),
+			message.Plain("true"), false)
 	}
 	kept := parts[d.Keeps]
 	return slices.Concat([][]int{kept}, slices.Delete(slices.Clone(parts), d.Keeps, d.Keeps+1)), nil
@@ -234,7 +243,7 @@ func pieceRow(ctx context.Context, v *record.Visit, bulbs []int, tag string) (le
 		d.Value = in
 		return intake.UpdatePlant(ctx, v.Keeper, v.Tx, d)
 	}
-	in.Tag, in.Source, in.Notes, in.LastRepotted = tag, "Division of "+v.Intake.Tag, "", ""
+	in.Tag, in.Source, in.Notes, in.LastRepotted = tag, "", "", ""
 	in.ArrivedOn, in.OldMedium, in.Pot, in.Flowering = v.Keeper.Today(), "none", "none", "none"
 	born, err := intake.AddPlant(ctx, v.Keeper, v.Tx, in)
 	if err != nil {

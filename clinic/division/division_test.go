@@ -15,6 +15,7 @@ import (
 	"therapeon/core/division"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
@@ -67,7 +68,7 @@ func TestADivisionIsAPlantWithItsParentRootsAndHistory(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, &record.Queued{ID: p.ID, Tag: "Clump"}, told.Parent)
 	assert.True(t, slices.ContainsFunc(told.Entries, func(e history.Entry) bool {
-		return e.Kind == "incident" && e.Shared == "Clump" && strings.Contains(e.Words, "Under the lamp.")
+		return e.Kind == "incident" && e.Shared == "Clump" && strings.Contains(english.Say(e.Words), "Under the lamp.")
 	}), "the history is shared")
 	told, err = c.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)

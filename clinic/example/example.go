@@ -13,6 +13,7 @@ import (
 	"therapeon/clinic/look"
 	"therapeon/clinic/record"
 	rootsservice "therapeon/clinic/roots"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/ledger"
@@ -134,8 +135,8 @@ func (c *Service) takeOut(ctx context.Context) (Example, error) {
 			return err
 		}
 		if len(pieces) > 0 {
-			return record.OneFault("shown", "It was divided, and its pieces stand on the bench. Archive it instead.",
-				"not divided", false)
+			return record.OneFault("shown", message.Of("clinic.example.it-was-divided-and-its"),
+				message.Of("clinic.example.not-divided"), false)
 		}
 		if err := tx.Plants().Remove(ctx, e.PlantID); err != nil {
 			return err

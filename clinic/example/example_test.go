@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/trial"
 	"therapeon/core/fault"
 	"therapeon/core/patient"
+	"therapeon/language/english"
 	"therapeon/ledger"
 )
 
@@ -60,7 +61,7 @@ func TestAWorkedExampleThatWasDividedStays(t *testing.T) {
 	_, err = c.Example.Show(t.Context(), false)
 	var faults fault.List
 	require.ErrorAs(t, err, &faults)
-	assert.Contains(t, faults[0].Words, "divided")
+	assert.Contains(t, english.Say(faults[0].Words), "divided")
 	_, err = c.Intake.Plant(t.Context(), e.PlantID)
 	assert.NoError(t, err)
 }

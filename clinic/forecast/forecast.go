@@ -7,6 +7,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/causes"
 	"therapeon/core/forecast"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -16,7 +17,7 @@ type Service struct{ *record.Keeper }
 // Foretold is what was foretold of a plant, with what came of it.
 type Foretold struct {
 	forecast.Scored
-	Name string `json:"name" required:"true" description:"what is foretold, and of what"`
+	Name message.Message `json:"name" required:"true" description:"what is foretold, and of what"`
 }
 
 // Of are a plant's forecasts, the newest first.
@@ -33,13 +34,13 @@ func Of(ctx context.Context, tx *ledger.Tx, plantID int64) ([]Foretold, error) {
 }
 
 // nameOf says what is foretold, and of what.
-func nameOf(row ledger.Forecast) string {
+func nameOf(row ledger.Forecast) message.Message {
 	kind, _ := forecast.Table().Kind(row.Code)
 	switch cause, known := causes.Table().Cause(row.Of); {
 	case kind.Chance && known:
 		return cause.Name
 	case row.Of != "":
-		return kind.Name + ", root " + row.Of
+		return message.Of("clinic.forecast.of-root", message.Told("kind", kind.Name), message.Name("root", row.Of))
 	}
 	return kind.Name
 }

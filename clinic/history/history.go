@@ -9,7 +9,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/knowledge"
-	"therapeon/core/wishes"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -20,7 +20,7 @@ type Service struct{ *record.Keeper }
 type Entry struct {
 	On       string          `json:"on" required:"true"`
 	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked,checkin,looked-back,closed,moved"`
-	Words    string          `json:"words" required:"true"`
+	Words    message.Message `json:"words" required:"true"`
 	Explains *knowledge.Text `json:"explains,omitempty" description:"of an incident: what it means for the months to come"`
 	ID       int64           `json:"id,omitempty"`
 	Shared   string          `json:"shared,omitempty" description:"tag of the parent whose history this is"`
@@ -116,7 +116,7 @@ func timeline(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int6
 	for _, d := range divisions {
 		all.Divisions = append(all.Divisions, record.Queued{ID: d.ID, Tag: d.Tag})
 		all.Entries = append(all.Entries,
-			Entry{On: d.DividedOn, Kind: "divided", Words: "Divided: " + d.Tag + " is a plant of its own."})
+			Entry{On: d.DividedOn, Kind: "divided", Words: message.Of("clinic.history.divided", message.Name("tag", d.Tag))})
 	}
 	const mostGenerations = 20
 	until := row.DividedOn
@@ -168,8 +168,3 @@ func entries(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger.Pl
 	}
 	return list, err
 }
-
-var (
-	answered = map[string]string{wishes.Yes: "Yes", wishes.No: "No", wishes.NotNow: "Not now"}
-	done     = map[string]string{"did": " Did it.", "left": " Left it.", "instead": " Did the other."}
-)

@@ -5,6 +5,8 @@ import (
 	"slices"
 	"testing"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -14,6 +16,8 @@ import (
 	"therapeon/clinic/trial"
 	"therapeon/clinic/weights"
 	"therapeon/core/patient"
+	"therapeon/formats"
+	"therapeon/language"
 )
 
 func TestIncidentsAreNotedAndTakenBack(t *testing.T) {
@@ -43,27 +47,31 @@ func TestLabelsAndCaseSheetsOnPaper(t *testing.T) {
 		patient.Intake{Tag: "Crate seven", Group: "phalaenopsis", LeafCount: 5, OldMedium: "bark", Source: "A crate"},
 	)
 	q := trial.Rooted(t, c, patient.Intake{Tag: "Second", Group: "cattleya", LeafCount: 5, OldMedium: "bark"})
-	body, err := c.History.Labels(t.Context(), []int64{p.ID, q.ID}, true, 3, "http://127.0.0.1:8317")
+	labels, err := c.History.Labels(t.Context(), []int64{p.ID, q.ID}, "http://127.0.0.1:8317")
+	require.NoError(t, err)
+	body, err := formats.Labels(labels, true, 3, language.Of("en"))
 	require.NoError(t, err)
 	assert.True(t, bytes.HasPrefix(body, []byte("%PDF-")))
 	words := trial.Text(t, body)
 	for _, want := range []string{"Crate seven", "Phalaenopsis and kin", "Bark mix", "2 Apr 2030", "Next look: 30 Apr 2030", "Second"} {
 		assert.Contains(t, words, want)
 	}
-	_, err = c.History.Labels(t.Context(), []int64{99}, false, 0, "http://127.0.0.1:8317")
-	assert.ErrorContains(t, err, "There is no plant 99.")
+	_, err = c.History.Labels(t.Context(), []int64{99}, "http://127.0.0.1:8317")
+	assert.Contains(t, english.Error(err), "There is no plant 99.")
 
 	trial.AllDone(t, c, p.ID)
 	_, err = c.Rehome.Settle(t.Context(), p.ID, rehomeservice.Settle{Route: "bark", Note: "Tight fit.", Person: "Ada"})
 	require.NoError(t, err)
 	trial.WeighedOn(t, c, p.ID, 0, weights.Weigh{Kind: patient.InPot, Grams: 512})
-	tag, sheet, err := c.History.CaseSheet(t.Context(), p.ID, "http://127.0.0.1:8317")
+	of, err := c.History.CaseSheet(t.Context(), p.ID, "http://127.0.0.1:8317")
 	require.NoError(t, err)
-	assert.Equal(t, "Crate seven", tag)
+	assert.Equal(t, "Crate seven", of.Tag)
+	sheet, err := formats.Case(of, language.Of("en"))
+	require.NoError(t, err)
 	words = trial.Text(t, sheet)
 	for _, want := range []string{"From: A crate", "Roots of 2 Apr 2030: good", "Since 2 Apr 2030: Bark mix", "Tight fit.", "512 g", "What happened", "Housed"} {
 		assert.Contains(t, words, want)
 	}
-	_, _, err = c.History.CaseSheet(t.Context(), 99, "")
-	assert.ErrorContains(t, err, "There is no plant 99.")
+	_, err = c.History.CaseSheet(t.Context(), 99, "")
+	assert.Contains(t, english.Error(err), "There is no plant 99.")
 }

@@ -2,14 +2,13 @@ package history
 
 import (
 	"context"
-	"fmt"
 	"slices"
 	"time"
 
 	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
-	"therapeon/core/dates"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -25,18 +24,13 @@ type UndoMove struct {
 	MoveID int64 `json:"move_id" required:"true" validate:"min=1"`
 }
 
-// movable is what can be moved, by the kind of its entry, in words.
-var movable = map[string]string{
-	"look": "look", "roots": "reading of the roots", "home": "home", "checkin": "check-in", "weights": "weight",
-}
-
 // Move moves an entry of a plant, whole. Both plants are judged anew.
 func (c *Service) Move(ctx context.Context, plantID int64, in MoveEntry) (Timeline, error) {
 	if err := check.Input(in); err != nil {
 		return Timeline{}, err
 	}
 	if in.To == plantID {
-		return Timeline{}, record.OneFault("to_plant_id", "It is on this plant already.", "another plant", in.To)
+		return Timeline{}, record.OneFault("to_plant_id", message.Of("clinic.history.it-is-on-this-plant"), message.Of("clinic.history.another-plant"), in.To)
 	}
 	var all Timeline
 	err := c.Write(ctx, &all, func(tx *ledger.Tx) error {
@@ -46,7 +40,7 @@ func (c *Service) Move(ctx context.Context, plantID int64, in MoveEntry) (Timeli
 		kind := keptAs[in.Kind]
 		e, err := tx.Moves().Find(ctx, kind, in.EntryID)
 		if record.IsMissing(err) || err == nil && e.PlantID != plantID {
-			return record.Missing{What: movable[in.Kind] + " of this plant", ID: in.EntryID}
+			return record.Missing{What: in.Kind + "-of-plant", ID: in.EntryID}
 		}
 		if err != nil {
 			return err
@@ -94,7 +88,7 @@ func (c *Service) UndoMove(ctx context.Context, plantID int64, in UndoMove) (Tim
 		m, err := tx.Moves().Undo(ctx, in.MoveID)
 		to := movedTo(m)
 		if record.IsMissing(err) || err == nil && m.FromID != plantID && to != plantID {
-			return record.Missing{What: "move of this plant", ID: in.MoveID}
+			return record.Missing{What: "move", ID: in.MoveID}
 		}
 		if err != nil {
 			return err
@@ -158,8 +152,8 @@ func free(ctx context.Context, tx *ledger.Tx, m ledger.Move, e ledger.Entry, to 
 			return err
 		}
 		if slices.ContainsFunc(all, func(h ledger.Doc[record.HomeDoc]) bool { return h.Day == e.Day }) {
-			words := "That plant has a home from " + dates.InWords(e.Day) + " already. Correct that one."
-			return record.OneFault("to_plant_id", words, "a plant without one from that day", to)
+			words := message.Of("clinic.history.has-home", message.On("day", e.Day))
+			return record.OneFault("to_plant_id", words, message.Of("clinic.history.a-plant-without-one-from"), to)
 		}
 	case m.Kind == ledger.WeighingKind:
 		all, err := record.Weighings(ctx, tx, to)
@@ -167,8 +161,8 @@ func free(ctx context.Context, tx *ledger.Tx, m ledger.Move, e ledger.Entry, to 
 			return err
 		}
 		if slices.ContainsFunc(all, func(w record.Weighed) bool { return w.At == e.Day && !w.Withdrawn }) {
-			words := "That plant was weighed at that very moment already."
-			return record.OneFault("to_plant_id", words, "a plant not weighed then", to)
+			words := message.Of("clinic.history.that-plant-was-weighed-at")
+			return record.OneFault("to_plant_id", words, message.Of("clinic.history.a-plant-not-weighed-then"), to)
 		}
 	}
 	return nil
@@ -200,12 +194,6 @@ func movedWords(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, 
 	if err != nil {
 		return nil, err
 	}
-	names := map[string]string{}
-	for entry, kind := range keptAs {
-		if name, ok := movable[entry]; ok {
-			names[kind] = name
-		}
-	}
 	tag := func(id int64) (string, error) {
 		row, err := tx.Plants().Get(ctx, id)
 		return row.Tag, err
@@ -213,21 +201,21 @@ func movedWords(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, 
 	var list []Entry
 	for _, row := range all {
 		m := row.Moved
-		what := fmt.Sprintf("The %s of %s", names[m.Kind], dates.InWords(m.Day))
-		words := what + " was taken out. It was written here by mistake."
+		kind, day := message.Told("kind", message.Of("kinds.moved."+m.Kind)), message.On("day", m.Day)
+		words := message.Of("clinic.history.moved-out", kind, day)
 		switch {
 		case movedTo(m) == plantID:
 			from, err := tag(m.FromID)
 			if err != nil {
 				return nil, err
 			}
-			words = what + " was moved here from " + from + "."
+			words = message.Of("clinic.history.moved-here", kind, day, message.Name("plant", from))
 		case movedTo(m) != 0:
 			to, err := tag(movedTo(m))
 			if err != nil {
 				return nil, err
 			}
-			words = what + " was moved to " + to + ". It was written here by mistake."
+			words = message.Of("clinic.history.moved-to", kind, day, message.Name("plant", to))
 		}
 		list = append(list, Entry{On: m.MovedOn, Kind: "moved", Words: words, ID: m.ID, Undo: row.Again == 0})
 	}

@@ -1,6 +1,7 @@
 package history
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"time"
@@ -8,7 +9,7 @@ import (
 	"therapeon/clinic/intake"
 	"therapeon/clinic/record"
 	"therapeon/clinic/rehome"
-	"therapeon/core/dates"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/formats"
 	"therapeon/ledger"
@@ -18,15 +19,11 @@ func pageOf(origin string, plantID int64) string {
 	return fmt.Sprintf("%s/plants/%d/rehome", origin, plantID)
 }
 
-// Labels writes the labels of plants. A plant that has no home noted yet has that
+// Labels are the labels of plants. A plant that has no home noted yet has that
 // which is planned for it.
-func (c *Service) Labels(ctx context.Context, ids []int64, sheet bool, skip int, origin string) ([]byte, error) {
-	labels, err := record.Read(ctx, c.Keeper,
+func (c *Service) Labels(ctx context.Context, ids []int64, origin string) ([]formats.Label, error) {
+	return record.Read(ctx, c.Keeper,
 		func(tx *ledger.Tx) ([]formats.Label, error) { return labels(ctx, c.Keeper, tx, ids, origin) })
-	if err != nil {
-		return nil, err
-	}
-	return formats.Labels(labels, sheet, skip)
 }
 
 func labels(ctx context.Context, c *record.Keeper, tx *ledger.Tx, ids []int64, origin string) ([]formats.Label, error) {
@@ -43,37 +40,32 @@ func labels(ctx context.Context, c *record.Keeper, tx *ledger.Tx, ids []int64, o
 		l := formats.Label{
 			Tag:      p.Intake.Tag,
 			Group:    p.GroupName,
-			On:       dates.InWords(c.Today()),
-			NextLook: dates.InWords(r.NextLookOn),
+			On:       c.Today(),
+			NextLook: r.NextLookOn,
 			Link:     pageOf(origin, id),
 		}
 		switch {
 		case len(r.Homes) > 0 && r.Open == len(r.Jobs):
 			home := r.Homes[0]
-			l.Method = record.HomeWords(home.Name, home.Mix)
-			l.On, l.NextLook = dates.InWords(home.FromOn), dates.InWords(home.NextLookOn)
+			l.Method = home.Words()
+			l.On, l.NextLook = home.FromOn, home.NextLookOn
 		case r.Route != nil:
 			l.Method = r.Route.Name
 			if r.Mix != nil {
-				l.Method = record.HomeWords(r.Route.Name, r.Mix.Name)
+				l.Method = record.PlannedHome(*r.Route, *r.Mix)
 			}
 		default:
-			l.Method = "No home yet"
+			l.Method = message.Of("clinic.history.no-home-yet")
 		}
 		labels[i] = l
 	}
 	return labels, nil
 }
 
-// CaseSheet writes a plant and all that happened to it as PDF.
-func (c *Service) CaseSheet(ctx context.Context, plantID int64, origin string) (tag string, body []byte, err error) {
-	s, err := record.Read(ctx, c.Keeper,
+// CaseSheet is a plant and all that happened to it, for paper.
+func (c *Service) CaseSheet(ctx context.Context, plantID int64, origin string) (formats.Sheet, error) {
+	return record.Read(ctx, c.Keeper,
 		func(tx *ledger.Tx) (formats.Sheet, error) { return caseSheet(ctx, c.Keeper, tx, plantID, origin) })
-	if err != nil {
-		return "", nil, err
-	}
-	body, err = formats.Case(s)
-	return s.Tag, body, err
 }
 
 func caseSheet(
@@ -92,7 +84,7 @@ func caseSheet(
 		Tag:   in.Tag,
 		Group: p.GroupName,
 		Apart: in.KeptApart,
-		On:    dates.InWords(c.Today()),
+		On:    c.Today(),
 		Link:  pageOf(origin, plantID),
 	}
 	if s.Parts, err = sheetParts(ctx, c, tx, p); err != nil {
@@ -103,9 +95,9 @@ func caseSheet(
 		return s, err
 	}
 	for _, e := range line.Entries {
-		event := formats.SheetEvent{On: dates.InWords(e.On), Words: e.Words}
+		event := formats.SheetEvent{On: e.On, Words: e.Words}
 		if e.Shared != "" {
-			event.Words += " (as " + e.Shared + ")"
+			event.Words = message.Of("formats.as-parent", message.Told("words", e.Words), message.Name("parent", e.Shared))
 		}
 		if e.Explains != nil {
 			event.More = e.Explains.Value
@@ -117,67 +109,109 @@ func caseSheet(
 
 // sheetParts are the plant as it stands, part by part.
 func sheetParts(ctx context.Context, c *record.Keeper, tx *ledger.Tx, p intake.Plant) ([]formats.SheetPart, error) {
-	in := p.Intake.OfKind()
-	who := formats.SheetPart{Heading: "The plant"}
-	add := func(to *formats.SheetPart, when bool, words string, a ...any) {
-		if when {
-			to.Lines = append(to.Lines, fmt.Sprintf(words, a...))
-		}
-	}
-	add(&who, in.Source != "", "From: %s", in.Source)
-	add(&who, in.ArrivedOn != "", "Arrived: %s", dates.InWords(in.ArrivedOn))
-	add(&who, in.LeafCount > 0, "Leaves: %d", in.LeafCount)
-	add(&who, in.BulbCount > 0, "Bulbs or canes: %d %s", in.BulbCount, in.BulbState)
-	add(&who, in.Notes != "", "%s", in.Notes)
-	state := formats.SheetPart{Heading: "How it stands"}
-	if p.Looked != nil {
-		add(&state, p.Looked.Headline != "", "Look of %s: %s", dates.InWords(p.Looked.LookedOn), p.Looked.Headline)
-		add(&state, p.Looked.Cause != "", "Cause: %s", p.Looked.Cause)
-	}
-	if p.Latest != nil && p.Latest.Grade != "" {
-		add(&state, true, "Roots of %s: %s, %.0f–%.0f %% alive. %s", dates.InWords(p.Latest.ReadOn),
-			p.Latest.Grade, 100*p.Latest.Viable.Low, 100*p.Latest.Viable.High, p.Latest.Headline)
-	}
 	r, err := rehome.RehomingOf(ctx, c, tx, p.ID, "")
 	if err != nil {
 		return nil, err
-	}
-	home := formats.SheetPart{Heading: "Home"}
-	if len(r.Homes) > 0 {
-		h := r.Homes[0]
-		add(&home, true, "Since %s: %s", dates.InWords(h.FromOn), record.HomeWords(h.Name, h.Mix))
-		if h.Pot != nil {
-			add(&home, true, "Pot: %.0f mm wide, %.0f mm high, %.2f L", h.Pot.TopMM, h.Pot.HeightMM, h.Pot.VolumeL())
-		}
-		add(&home, h.Note != "", "%s", h.Note)
-		add(&home, h.NextLookOn != "", "Next look: %s", dates.InWords(h.NextLookOn))
-	} else {
-		add(&home, true, "%s", r.Decision.Headline)
-	}
-	fares := formats.SheetPart{Heading: "Is it winning"}
-	if f := p.Fares; f != nil {
-		add(&fares, f.Name != "", "%s, since %s", f.Name, dates.InWords(f.Since))
-		add(&fares, true, "%s", f.Words)
-	}
-	for _, alarm := range p.Alarms {
-		add(&fares, true, "Alarm: %s", alarm)
 	}
 	list, err := record.WeightsOf(ctx, tx, p.ID)
 	if err != nil {
 		return nil, err
 	}
-	of := patient.Patient{Weights: list, Now: c.Now()}
-	weights := formats.SheetPart{Heading: "Weights"}
+	weights := weightsPart(patient.Patient{Weights: list, Now: c.Now()})
+	return []formats.SheetPart{whoPart(p), statePart(p), homePart(r), faresPart(p), weights}, nil
+}
+
+// part is a part of the sheet that is being filled.
+type part struct{ formats.SheetPart }
+
+func partOf(heading string) part {
+	return part{formats.SheetPart{Heading: message.Of("clinic.history.part-" + heading)}}
+}
+
+func (p *part) add(when bool, code string, args ...message.Arg) {
+	if when {
+		p.say(message.Of("clinic.history."+code, args...))
+	}
+}
+
+func (p *part) say(line message.Message) {
+	if !line.Empty() {
+		p.Lines = append(p.Lines, line)
+	}
+}
+
+func whoPart(p intake.Plant) formats.SheetPart {
+	in, who := p.Intake.OfKind(), partOf("the-plant")
+	who.add(in.Source != "", "from", message.Name("source", in.Source))
+	who.add(in.ArrivedOn != "", "arrived", message.On("arrived_on", in.ArrivedOn))
+	who.add(in.LeafCount > 0, "leaves", message.Count("n", in.LeafCount))
+	who.add(in.BulbCount > 0, "bulbs-"+cmp.Or(string(in.BulbState), "unknown"), message.Count("n", in.BulbCount))
+	who.say(message.Plain(in.Notes))
+	return who.SheetPart
+}
+
+func statePart(p intake.Plant) formats.SheetPart {
+	state := partOf("how-it-stands")
+	if l := p.Looked; l != nil {
+		state.add(!l.Headline.Empty(), "look-of",
+			message.On("looked_on", l.LookedOn), message.Told("headline", l.Headline))
+		state.add(!l.Cause.Empty(), "cause", message.Told("cause", l.Cause))
+	}
+	if l := p.Latest; l != nil && l.Grade != "" {
+		state.add(true, "roots-of-alive",
+			message.On("read_on", l.ReadOn),
+			message.Told("grade", message.Of("roots.grade."+string(l.Grade))),
+			message.Fixed("low", 100*l.Viable.Low, 0, ""),
+			message.Fixed("high", 100*l.Viable.High, 0, "%"),
+			message.Told("headline", l.Headline))
+	}
+	return state.SheetPart
+}
+
+func homePart(r rehome.Rehoming) formats.SheetPart {
+	home := partOf("home")
+	if len(r.Homes) == 0 {
+		home.say(r.Decision.Headline)
+		return home.SheetPart
+	}
+	h := r.Homes[0]
+	home.add(true, "since", message.On("from_on", h.FromOn), message.Told("home", h.Words()))
+	if h.Pot != nil {
+		home.add(true, "pot-wide-high",
+			message.Fixed("top_mm", h.Pot.TopMM, 0, "mm"),
+			message.Fixed("height_mm", h.Pot.HeightMM, 0, "mm"),
+			message.Fixed("volume_l", h.Pot.VolumeL(), 2, "L"))
+	}
+	home.say(message.Plain(h.Note))
+	home.add(h.NextLookOn != "", "next-look", message.On("next_look_on", h.NextLookOn))
+	return home.SheetPart
+}
+
+func faresPart(p intake.Plant) formats.SheetPart {
+	fares := partOf("is-it-winning")
+	if f := p.Fares; f != nil {
+		fares.add(!f.Name.Empty(), "since-2", message.Told("stage", f.Name), message.On("since", f.Since))
+		fares.say(f.Words)
+	}
+	for _, alarm := range p.Alarms {
+		fares.add(true, "alarm", message.Told("alarm", alarm))
+	}
+	return fares.SheetPart
+}
+
+func weightsPart(p patient.Patient) formats.SheetPart {
+	weights := partOf("weights")
+	weighed := func(code string, w patient.Weight, args ...message.Arg) {
+		weights.add(true, code, append(args,
+			message.Grams("grams", w.Grams), message.On("day", w.At.Format(time.DateOnly)))...)
+	}
 	for _, kind := range []patient.Kind{patient.BarePlant, patient.InPot} {
-		if of := of.Stands().Counting(kind); len(of) > 0 {
-			first, last := of[0], of[len(of)-1]
-			name := map[patient.Kind]string{patient.BarePlant: "Bare plant", patient.InPot: "In its pot"}[kind]
-			add(&weights, true, "%s: %.4g g on %s", name, first.Grams, dates.InWords(first.At.Format(time.DateOnly)))
+		if of := p.Stands().Counting(kind); len(of) > 0 {
+			weighed("first-"+string(kind), of[0])
 			if len(of) > 1 {
-				add(&weights, true, "%.4g g on %s, after %d weighings",
-					last.Grams, dates.InWords(last.At.Format(time.DateOnly)), len(of))
+				weighed("on-after-weighings", of[len(of)-1], message.Count("n", len(of)))
 			}
 		}
 	}
-	return []formats.SheetPart{who, state, fares, home, weights}, nil
+	return weights.SheetPart
 }

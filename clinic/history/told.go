@@ -3,13 +3,12 @@ package history
 import (
 	"cmp"
 	"context"
-	"fmt"
-	"strings"
 	"time"
 
 	"therapeon/clinic/bench"
 	"therapeon/clinic/record"
 	"therapeon/core/dates"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/progress"
@@ -18,7 +17,7 @@ import (
 	"therapeon/ledger"
 )
 
-// teller tells one kind of what happened to a plant, in words.
+// teller tells one kind of what happened to a plant.
 type teller func(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error)
 
 // tellers are all of them; what happened on one day stands in their order.
@@ -26,7 +25,7 @@ var tellers = []teller{
 	incidents, treatments, cleanings, homes, weights, wished, checkins, endings, movedWords, readings, looks, arrival,
 }
 
-// told is what happened to a plant, in words.
+// told is what happened to a plant.
 func told(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error) {
 	list := []Entry{}
 	for _, tell := range tellers {
@@ -40,18 +39,16 @@ func told(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error)
 }
 
 // entry is what happened on a day.
-func entry(on, kind, words string, id int64) Entry {
-	return Entry{On: on, Kind: kind, Words: strings.TrimSpace(words), ID: id}
+func entry(on, kind string, words message.Message, id int64) Entry {
+	return Entry{On: on, Kind: kind, Words: words, ID: id}
 }
 
 func incidents(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
 	kept, err := tx.Events().Incidents(ctx, row.ID)
 	for _, i := range kept {
 		what := unpot.Table().Accidents[i.What]
-		words := unpot.Table().AccidentName(i.What) + "."
-		if i.Note != "" {
-			words += " " + i.Note
-		}
+		words := message.All(message.Of("clinic.history.broke", message.Told("what", unpot.Table().AccidentName(i.What))),
+			message.Plain(i.Note))
 		list = append(list, Entry{On: i.HappenedOn, Kind: "incident", Words: words, ID: i.ID, Explains: &what})
 	}
 	return list, err
@@ -63,13 +60,21 @@ func treatments(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []En
 		doc := r.Value.Course
 		pest, _ := pests.Find(doc.Pest)
 		for i, on := range doc.Rounds {
-			list = append(list, entry(on, "round", fmt.Sprintf("%s: round %d.", pest.Name, i+1), r.ID))
+			list = append(
+				list,
+				entry(
+					on,
+					"round",
+					message.Of("clinic.history.round", message.Told("pest", pest.Name), message.Count("n", i+1)),
+					r.ID,
+				),
+			)
 		}
 		for _, on := range doc.Seen {
-			list = append(list, entry(on, "seen", pest.Name+": still seen.", r.ID))
+			list = append(list, entry(on, "seen", message.Of("clinic.history.still-seen", message.Told("pest", pest.Name)), r.ID))
 		}
 		for _, on := range doc.Clear {
-			list = append(list, entry(on, "clear", pest.Name+": looked, none seen.", r.ID))
+			list = append(list, entry(on, "clear", message.Of("clinic.history.none-seen", message.Told("pest", pest.Name)), r.ID))
 		}
 	}
 	return list, cmp.Or(err, ledger.Sound(kept))
@@ -82,9 +87,17 @@ func cleanings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Ent
 	}
 	for _, d := range kept {
 		if closed := d.Value.ClosedOn; closed != "" && d.Value.Done != nil {
-			list = append(list, entry(closed, "cleaning", "Cleaned. "+d.Value.Done.Plan().Headline, d.ID))
+			list = append(
+				list,
+				entry(
+					closed,
+					"cleaning",
+					message.All(message.Of("clinic.history.cleaned"), d.Value.Done.Plan().Headline),
+					d.ID,
+				),
+			)
 		} else {
-			list = append(list, entry(d.Day, "cleaning", "Cleaning begun.", d.ID))
+			list = append(list, entry(d.Day, "cleaning", message.Of("clinic.history.cleaning-begun"), d.ID))
 		}
 	}
 	return list, nil
@@ -96,11 +109,12 @@ func homes(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, 
 		return nil, err
 	}
 	for _, h := range kept {
-		words := "Housed: " + h.Value.Words() + "."
+		code := "clinic.history.housed"
 		if h.Value.IsHold() {
-			words = "Held: " + h.Value.Words() + "."
+			code = "clinic.history.held"
 		}
-		list = append(list, entry(h.Day, "home", strings.TrimSpace(words+" "+h.Value.Note), h.ID))
+		words := message.All(message.Of(code, message.Told("home", h.Value.Words())), message.Plain(h.Value.Note))
+		list = append(list, entry(h.Day, "home", words, h.ID))
 	}
 	return list, nil
 }
@@ -109,8 +123,14 @@ func weights(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry
 	kept, err := record.Weighings(ctx, tx, row.ID)
 	for _, w := range kept {
 		if !w.Withdrawn {
-			with := map[patient.Kind]string{patient.InPot: " with its pot"}[w.Kind]
-			list = append(list, entry(record.DayOf(w.At), "weights", fmt.Sprintf("Weighed: %.4g g%s.", w.Grams, with), w.ID))
+			code := "clinic.history.weighed"
+			if w.Kind == patient.InPot {
+				code = "clinic.history.weighed-in-pot"
+			}
+			list = append(
+				list,
+				entry(record.DayOf(w.At), "weights", message.Of(code, message.Grams("grams", w.Grams)), w.ID),
+			)
 		}
 	}
 	return list, err
@@ -123,7 +143,15 @@ func checkins(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entr
 	}
 	for _, d := range kept {
 		if d.State != ledger.Gone {
-			list = append(list, entry(d.Day, "checkin", "Checked in: "+d.Value.Noted.InShort()+".", d.ID))
+			list = append(
+				list,
+				entry(
+					d.Day,
+					"checkin",
+					message.Of("clinic.history.checked-in", message.Several("seen", d.Value.Noted.InShort())),
+					d.ID,
+				),
+			)
 		}
 	}
 	return list, nil
@@ -133,7 +161,8 @@ func readings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entr
 	kept, err := record.Readings.HeadsOf(ctx, tx, row.ID)
 	for _, d := range kept {
 		if s := bench.SummaryOf(d.ID, d.Day, d.Short); s.Grade != "" {
-			list = append(list, entry(d.Day, "roots", fmt.Sprintf("Roots read: %s. %s", s.Grade, s.Headline), d.ID))
+			list = append(list, entry(d.Day, "roots", message.All(message.Of("clinic.history.roots-read",
+				message.Told("grade", message.Of("roots.grade."+string(s.Grade)))), s.Headline), d.ID))
 		}
 	}
 	return list, err
@@ -149,10 +178,11 @@ func looks(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, 
 			return nil, r.Err
 		}
 		l := bench.LookShown(r.ID, r.Day, r.DueOn, r.Short)
-		list = append(list, entry(r.Day, "look", l.Headline+" "+l.Cause, r.ID))
+		list = append(list, entry(r.Day, "look", message.All(l.Headline, l.Cause), r.ID))
 		for _, a := range r.Value.Noted.Accidents {
 			what := unpot.Table().Accidents[a.What]
-			words := fmt.Sprintf("%s (%d), while unpotting.", unpot.Table().AccidentName(a.What), a.Count)
+			words := message.Of("clinic.history.while-unpotting",
+				message.Told("what", unpot.Table().AccidentName(a.What)), message.Count("n", a.Count))
 			list = append(list, Entry{On: r.Day, Kind: "incident", Words: words, Explains: &what})
 		}
 	}
@@ -164,11 +194,19 @@ func arrival(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, err
 	if err != nil {
 		return nil, err
 	}
+	from := message.Plain(row.Source)
+	if row.ParentID != 0 && row.Source == "" {
+		parent, err := tx.Plants().Get(ctx, row.ParentID)
+		if err != nil {
+			return nil, err
+		}
+		from = message.Of("clinic.history.division-of", message.Name("parent", parent.Tag))
+	}
 	first, _, ok := dates.Span(intake.Value.ArrivedOn)
 	if !ok {
 		return nil, nil
 	}
-	return []Entry{entry(first.Format(time.DateOnly), "arrived", "Arrived. "+row.Source, 0)}, nil
+	return []Entry{entry(first.Format(time.DateOnly), "arrived", message.All(message.Of("clinic.history.arrived-here"), from), 0)}, nil
 }
 
 // endings are the looks back at a plant, and how it left the bench.
@@ -182,19 +220,19 @@ func endings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, err
 		if d.State == ledger.Gone {
 			continue
 		}
-		words := "Looked back. " + progress.Table().Verdicts[d.Value.Verdict].Value
+		said := []message.Message{message.Of("clinic.history.looked-back"), progress.Table().Verdicts[d.Value.Verdict].Value}
 		switch d.Value.Again {
 		case patient.Yes:
-			words += " Would do it again."
+			said = append(said, message.Of("clinic.history.would-do-it-again"))
 		case patient.No:
-			words += " Would not do it again."
+			said = append(said, message.Of("clinic.history.would-not-do-it-again"))
 		}
-		words = strings.TrimSpace(words + " " + d.Value.Note)
+		words := message.All(append(said, message.Plain(d.Value.Note))...)
 		list = append(list, Entry{On: d.Day, Kind: "looked-back", Words: words, ID: d.ID})
 	}
 	closing, err := record.ClosingOf(ctx, tx, row.ID)
 	if err == nil && closing.State != ledger.Gone {
-		words := "Closed. " + record.ClosedWords(closing.Value)
+		words := message.All(message.Of("clinic.history.closed"), record.ClosedWords(closing.Value))
 		list = append(list, Entry{On: closing.Day, Kind: "closed", Words: words, ID: row.ID})
 	}
 	return list, err
@@ -209,8 +247,12 @@ func wished(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, erro
 	var list []Entry
 	for _, d := range all {
 		if a, ok := wishes.Table().Kept(d.Value.Wish, d.Value.Row); ok {
-			words := fmt.Sprintf("Asked: %s? %s.%s %s", a.Name, answered[a.Answer], done[d.Value.Done], d.Value.Note)
-			list = append(list, Entry{On: d.Day, Kind: "asked", Words: strings.TrimSpace(words), ID: d.ID})
+			said := []message.Message{message.Of("clinic.history.asked-"+a.Answer, message.Told("wish", a.Name))}
+			if d.Value.Done != "" {
+				said = append(said, message.Of("clinic.history.done-"+d.Value.Done))
+			}
+			words := message.All(append(said, message.Plain(d.Value.Note))...)
+			list = append(list, Entry{On: d.Day, Kind: "asked", Words: words, ID: d.ID})
 		}
 	}
 	return list, nil

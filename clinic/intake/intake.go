@@ -14,6 +14,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
 	"therapeon/ledger"
@@ -24,28 +25,28 @@ type Service struct{ *record.Keeper }
 
 // Plant is a plant on the bench.
 type Plant struct {
-	ID         int64          `json:"id" required:"true"`
-	Version    int64          `json:"version" required:"true" description:"give it back when you change the plant"`
-	Intake     patient.Intake `json:"intake" required:"true"`
-	GroupName  string         `json:"group_name" required:"true"`
-	ArchivedAt string         `json:"archived_at,omitempty"`
-	ParentID   int64          `json:"parent_id,omitempty" description:"the plant it was divided from"`
-	DividedOn  string         `json:"divided_on,omitempty" description:"the day of that"`
-	CreatedAt  string         `json:"created_at" required:"true"`
-	UpdatedAt  string         `json:"updated_at" required:"true"`
-	Home       string         `json:"home,omitempty" description:"how it is held or housed now, in words"`
-	HomeSince  string         `json:"home_since,omitempty"`
-	HomeLookOn string         `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
-	Standing   *Standing      `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
-	SpikeCutOn string         `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
-	Suspect    bool           `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
-	Advice     *advice.Advice `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
-	Advised    *bench.Advised `json:"advised,omitempty" description:"that in short"`
-	Fares      *bench.Fares   `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
-	Alarms     []string       `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
-	Latest     *bench.Summary `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
-	Looked     *bench.Looked  `json:"looked,omitempty" description:"the newest inspection, in short"`
-	Unreadable string         `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+	ID         int64             `json:"id" required:"true"`
+	Version    int64             `json:"version" required:"true" description:"give it back when you change the plant"`
+	Intake     patient.Intake    `json:"intake" required:"true"`
+	GroupName  message.Message   `json:"group_name" required:"true"`
+	ArchivedAt string            `json:"archived_at,omitempty"`
+	ParentID   int64             `json:"parent_id,omitempty" description:"the plant it was divided from"`
+	DividedOn  string            `json:"divided_on,omitempty" description:"the day of that"`
+	CreatedAt  string            `json:"created_at" required:"true"`
+	UpdatedAt  string            `json:"updated_at" required:"true"`
+	Home       message.Message   `json:"home,omitzero" description:"how it is held or housed now, in words"`
+	HomeSince  string            `json:"home_since,omitempty"`
+	HomeLookOn string            `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
+	Standing   *Standing         `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
+	SpikeCutOn string            `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
+	Suspect    bool              `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
+	Advice     *advice.Advice    `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
+	Advised    *bench.Advised    `json:"advised,omitempty" description:"that in short"`
+	Fares      *bench.Fares      `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
+	Alarms     []message.Message `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
+	Latest     *bench.Summary    `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
+	Looked     *bench.Looked     `json:"looked,omitempty" description:"the newest inspection, in short"`
+	Unreadable message.Message   `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
 }
 
 // CheckIntake holds an intake to its limits.
@@ -60,8 +61,8 @@ func CheckIntake(ctx context.Context, c *record.Keeper, in patient.Intake) error
 		if err != nil && !record.IsMissing(err) {
 			return fmt.Errorf("find the place: %w", err)
 		} else if err != nil {
-			return record.OneFault("place_id", "There is no such place. Pick one of the list.",
-				"a place, see /api/v1/places", in.PlaceID)
+			return record.OneFault("place_id", message.Of("clinic.intake.there-is-no-such-place"),
+				message.Of("clinic.intake.a-place-see-api-v1"), in.PlaceID)
 		}
 	}
 	list := check.Future(nil, "arrived_on", in.ArrivedOn, c.Now())
@@ -237,14 +238,19 @@ type Find struct {
 	Sort     string // "tag" or "day"; empty: the newest work first
 	Skip     int
 	Most     int
+	Say      func(message.Message) string // in the language of who looks for them
 }
 
-// groupsNamed lists the codes of the groups whose name or code holds the words,
+// groupsNamed lists the codes of the groups whose name, as it is said, or code holds the words,
 // each between spaces, for the store to look a plant's code up in.
-func groupsNamed(words string) string {
+func groupsNamed(words string, say func(message.Message) string) string {
 	codes := " "
+	if words == "" {
+		return codes
+	}
 	for _, g := range taxa.All() {
-		if strings.Contains(strings.ToLower(g.Name+" "+g.Common.Value+" "+g.Code), strings.ToLower(words)) {
+		named := say(g.Name) + " " + say(g.Common.Value) + " " + g.Code
+		if strings.Contains(strings.ToLower(named), strings.ToLower(words)) {
 			codes += g.Code + " "
 		}
 	}
@@ -258,7 +264,7 @@ var turns = []string{"clean", "suspect", "apart"}
 // how many there are in all.
 func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 	of := ledger.Find{
-		Archived: f.Archived, Words: f.Words, Groups: groupsNamed(f.Words), Skip: f.Skip, Most: f.Most,
+		Archived: f.Archived, Words: f.Words, Groups: groupsNamed(f.Words, f.Say), Skip: f.Skip, Most: f.Most,
 	}
 	if f.Due {
 		of.Due = c.Today()
@@ -285,7 +291,7 @@ func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 		list[i] = plant(row.Plant, row.Version, in)
 		if err != nil {
 			list[i].Intake = patient.Intake{Tag: row.Plant.Tag, Group: row.Plant.GroupCode}
-			list[i].Unreadable = record.Unread("this plant", row.Plant.ID, err)
+			list[i].Unreadable = record.Unread("plant", row.Plant.ID, err)
 		}
 		if row.ReadingID != 0 {
 			s := bench.SummaryOf(row.ReadingID, row.ReadOn, row.Reading)
@@ -374,7 +380,7 @@ func WithLatest(ctx context.Context, c *record.Keeper, tx *ledger.Tx, row ledger
 func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) error {
 	v, err := c.Visit(ctx, tx, p.ID)
 	if err != nil {
-		p.Unreadable = record.Unread("this plant", p.ID, err)
+		p.Unreadable = record.Unread("plant", p.ID, err)
 		return ctx.Err()
 	}
 	of, _, err := bench.InAir(ctx, v)

@@ -3,6 +3,11 @@ package intake_test
 import (
 	"testing"
 
+	"therapeon/core/message"
+	"therapeon/language"
+
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -18,7 +23,7 @@ func TestAPlantNeedsOnlyATagAndAGroup(t *testing.T) {
 	c := trial.NewClinic(t)
 	p, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "B-07", Group: "phalaenopsis"})
 	require.NoError(t, err)
-	assert.Equal(t, "Phalaenopsis and kin", p.GroupName)
+	assert.Equal(t, "Phalaenopsis and kin", english.Say(p.GroupName))
 
 	var list fault.List
 	_, err = c.Intake.AddPlant(t.Context(), patient.Intake{Group: "tulip", ArrivedOn: "2031-01-01", LeafCount: -1})
@@ -45,12 +50,15 @@ func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 	_, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "Blue 1", Group: "slipper", KeptApart: true})
 	require.NoError(t, err)
 
-	found, total, err := c.Intake.Plants(t.Context(), intake.Find{Words: "NORTH", Most: 10})
+	found, total, err := c.Intake.Plants(t.Context(), intake.Find{Say: language.Of("en").Say, Words: "NORTH", Most: 10})
 	require.NoError(t, err)
 	assert.EqualValues(t, 1, total)
 	assert.Equal(t, a.ID, found[0].ID)
 	for words, tag := range map[string]string{"paphio": "Blue 1", "slipper": "Blue 1", "and kin": "Grey crate 3", "crate": "Grey crate 3"} {
-		found, total, err := c.Intake.Plants(t.Context(), intake.Find{Words: words, Most: 10})
+		found, total, err := c.Intake.Plants(
+			t.Context(),
+			intake.Find{Say: language.Of("en").Say, Words: words, Most: 10},
+		)
 		require.NoError(t, err)
 		require.EqualValues(t, 1, total, words)
 		assert.Equal(t, tag, found[0].Intake.Tag, words)
@@ -75,12 +83,12 @@ func TestPlantsAreFoundChangedAndArchived(t *testing.T) {
 		"The field “blades” is a list of 0 there.",
 		"The field “kept apart” is not noted there.",
 		"The field “notes” is “from the north bench” there.",
-	}, conflict.Differs)
+	}, english.Lines(conflict.Differs))
 	in.Tag = "  "
 	var list fault.List
 	_, err = c.Intake.ChangePlant(t.Context(), a.ID, changed.Version, in)
 	require.ErrorAs(t, err, &list)
-	assert.Equal(t, fault.Fault{Field: "intake.tag", Value: "  ", Words: "This is needed.", Limit: "not empty"},
+	assert.Equal(t, fault.Fault{Field: "intake.tag", Value: "  ", Words: message.Of("clinic.check.this-is-needed"), Limit: message.Of("limits.not-empty")},
 		list[0])
 
 	_, err = c.Intake.ArchivePlant(t.Context(), a.ID, true)

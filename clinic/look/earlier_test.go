@@ -15,6 +15,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // Roots read between two looks belong to the first, those read later to the second.
@@ -71,7 +72,7 @@ func TestTreatmentsAndIncidentsAreKnownToTheNextLook(t *testing.T) {
 		require.NoError(t, err)
 		said := ""
 		for _, k := range s.Causes.Known {
-			said += k.Finding + ": " + k.From + "\n"
+			said += k.Finding + ": " + english.Say(k.From) + "\n"
 		}
 		return said
 	}

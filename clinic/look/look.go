@@ -13,6 +13,7 @@ import (
 	"therapeon/clinic/intake"
 	"therapeon/clinic/record"
 	"therapeon/core/causes"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/ledger"
@@ -37,8 +38,8 @@ func (c *Service) ComputeLook(
 		on = c.Today()
 	}
 	if _, err := time.Parse(time.DateOnly, on); err != nil {
-		return bench.Inspected{}, record.OneFault("on", "This is not a day. Write it like 2029-05-14.",
-			"a day such as 2029-05-14", on)
+		return bench.Inspected{}, record.OneFault("on", message.Of("limits.not-a-day"),
+			message.Of("limits.a-day"), on)
 	}
 	p.Day, p.Looks = on, []patient.Look{{On: on, Noted: noted}}
 	if list := p.Looks[0].Faults(); len(list) > 0 {

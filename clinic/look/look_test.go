@@ -20,6 +20,7 @@ import (
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/unpot"
+	"therapeon/language/english"
 )
 
 func note(t *testing.T, c *clinic.Clinic, i bench.Inspected, in patient.Inspection) bench.Inspected {
@@ -54,7 +55,7 @@ func TestLookingInLeavesNoTraceUntilSomethingIsNoted(t *testing.T) {
 
 	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 3) })
 	noted := note(t, later, again, patient.Inspection{Findings: trial.Found("pot-bound")})
-	assert.Equal(t, "Wait for new roots.", noted.Look.Headline)
+	assert.Equal(t, "Wait for new roots.", english.Say(noted.Look.Headline))
 	assert.Equal(t, "2030-04-26", noted.AgainOn, "in three weeks")
 	p, err = c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
@@ -100,7 +101,12 @@ func TestTheRecordKeepsBothWords(t *testing.T) {
 	in.Decisions = map[string]patient.Decision{"snails": {Word: "confirmed"}, "scale": {Word: "confirmed", Note: "one bump"}}
 	i = note(t, c, i, in)
 	said := i.Said["snails"]
-	assert.Equal(t, record.Said{Chance: chance(i, "snails"), Band: "almost certain", Place: 1, On: "2030-04-02"}, said)
+	assert.Equal(
+		t,
+		record.Said{Chance: chance(i, "snails"), Band: said.Said.Band, Place: 1, On: "2030-04-02"},
+		said.Said,
+	)
+	assert.Equal(t, "almost certain", english.Say(said.Band))
 	assert.Less(t, i.Said["scale"].Chance, 0.1, "a cause the user adds keeps what the findings said of it")
 	assert.Contains(t, i.Causes.Plan, "wipe-off")
 
@@ -116,27 +122,27 @@ func TestTheRecordKeepsBothWords(t *testing.T) {
 	in.Decisions = map[string]patient.Decision{"snails": {Word: "confirmed", TurnedOut: "right"}}
 	i = note(t, later, i, in)
 	said.TurnedOutOn = "2030-05-12"
-	assert.Equal(t, map[string]record.Said{"snails": said}, i.Said, "a word taken back leaves the record")
+	assert.Equal(t, map[string]bench.Said{"snails": said}, i.Said, "a word taken back leaves the record")
 
 	in.Decisions = map[string]patient.Decision{
 		"snails": {Word: "confirmed", TurnedOut: "wrong"},
 		"scale":  {Word: "rejected", TurnedOut: "wrong"},
 	}
 	i = note(t, later, i, in)
-	assert.Equal(t, "Scale insects: confirmed.", i.Causes.Headline, "what turned out goes before what was thought")
+	assert.Equal(t, "Scale insects: confirmed.", english.Say(i.Causes.Headline), "what turned out goes before what was thought")
 }
 
 func TestACauseOfOnesOwnIsKept(t *testing.T) {
 	c := trial.NewClinic(t)
 	_, i := trial.LookAt(t, c, patient.Intake{Tag: "B-4", Group: "oncidium"})
 	i = note(t, c, i, patient.Inspection{Added: []patient.Added{{Name: "The cat sat on it", Note: "Hair in the crown."}}})
-	assert.Equal(t, "The cat sat on it: confirmed.", i.Causes.Headline)
+	assert.Equal(t, "The cat sat on it: confirmed.", english.Say(i.Causes.Headline))
 	assert.False(t, i.Causes.Clear)
 	kept, err := c.Look.Inspection(t.Context(), i.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "Hair in the crown.", kept.Inspection.Added[0].Note)
 	i = note(t, c, i, patient.Inspection{Added: []patient.Added{{Name: "The cat sat on it", TurnedOut: "wrong"}}})
-	assert.Equal(t, "Nothing was looked at yet.", i.Causes.Headline)
+	assert.Equal(t, "Nothing was looked at yet.", english.Say(i.Causes.Headline))
 }
 
 func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
@@ -148,7 +154,7 @@ func TestOutOfItsPotNothingIsDueForUnpotting(t *testing.T) {
 	in := i.Inspection
 	in.Unpotted, in.Accidents = true, []patient.Accident{{What: "snapped-growth", Count: 1}}
 	i = note(t, c, i, in)
-	assert.Equal(t, "It is out of its pot.", i.Look.Headline)
+	assert.Equal(t, "It is out of its pot.", english.Say(i.Look.Headline))
 	assert.Empty(t, i.AgainOn)
 	due, _, err := c.Intake.Plants(t.Context(), intake.Find{Due: true, Most: 10})
 	require.NoError(t, err)

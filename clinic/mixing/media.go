@@ -2,7 +2,6 @@ package mixing
 
 import (
 	"context"
-	"fmt"
 	"regexp"
 	"slices"
 
@@ -10,13 +9,14 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/knowledge"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
 // components are kept by their codes.
-var components = ledger.NewHouseKind("component", "component", record.TellAlways[HouseComponent]("It was measured"))
+var components = ledger.NewHouseKind("component", record.TellAlways[HouseComponent]("clinic.mixing.it-was-measured"))
 
-var recipes = ledger.NewHouseKind("recipe", "recipe", record.TellAlways[OwnRecipe]("Its parts or its name were changed"))
+var recipes = ledger.NewHouseKind("recipe", record.TellAlways[OwnRecipe]("clinic.mixing.its-parts-or-its-name"))
 
 // HouseComponent is what the house measured of a component, or a component of its
 // own.
@@ -33,9 +33,9 @@ type HouseComponent struct {
 // MeasureComponent keeps a measurement, or a component of one's own.
 type MeasureComponent struct {
 	Version int64            `json:"version" required:"true" validate:"min=0"`
-	Name    string           `json:"name,omitempty" validate:"omitempty,name,line" title:"What it is"`
-	LowMM   *float64         `json:"low_mm,omitempty" validate:"omitempty,piece_mm" title:"Pieces from"`
-	HighMM  *float64         `json:"high_mm,omitempty" validate:"omitempty,piece_mm" title:"to"`
+	Name    string           `json:"name,omitempty" validate:"omitempty,name,line" title:"mixing.MeasureComponent.name"`
+	LowMM   *float64         `json:"low_mm,omitempty" validate:"omitempty,piece_mm" title:"mixing.MeasureComponent.low_mm"`
+	HighMM  *float64         `json:"high_mm,omitempty" validate:"omitempty,piece_mm" title:"mixing.MeasureComponent.high_mm"`
 	Test    *media.FloodTest `json:"test,omitempty" description:"left out: back to the table's figures"`
 }
 
@@ -102,14 +102,14 @@ func (h HouseComponent) component() media.Component {
 	}
 	c := media.Component{
 		Code:   h.Code,
-		Name:   h.Name,
+		Name:   message.Plain(h.Name),
 		LowMM:  number(h.LowMM),
 		HighMM: number(h.HighMM),
 		Fibre:  h.LowMM == nil,
 		Air:    knowledge.Number{Provenance: own},
 		Water:  knowledge.Number{Provenance: own},
-		PH:     knowledge.Text{Value: "not known", Provenance: own},
-		Note:   knowledge.Text{Value: "Of this house.", Provenance: own},
+		PH:     knowledge.Code{Value: "?", Provenance: own},
+		Note:   knowledge.Text{Value: message.Of("clinic.mixing.of-this-house"), Provenance: own},
 	}
 	h.measured(&c)
 	return c
@@ -163,17 +163,17 @@ func (c *Service) MeasureComponent(
 func (m MeasureComponent) own(code string) error {
 	switch {
 	case !ownCode.MatchString(code):
-		return record.OneFault("code", "A component of your own has a code like own-pine-needles.",
-			"own- and small letters, digits and -", code)
+		return record.OneFault("code", message.Of("clinic.mixing.a-component-of-your-own"),
+			message.Of("clinic.mixing.own-and-small-letters-digits"), code)
 	case m.Name == "":
-		return record.OneFault("name", "Give it a name.", "not empty", "")
+		return record.OneFault("name", message.Of("clinic.mixing.give-it-a-name"), message.Of("limits.not-empty"), "")
 	case m.Test == nil:
-		return record.OneFault("test", "Measure its air: nothing is known of it otherwise.", "a measurement", nil)
+		return record.OneFault("test", message.Of("clinic.mixing.measure-its-air-nothing-is"), message.Of("clinic.mixing.a-measurement"), nil)
 	case (m.LowMM == nil) != (m.HighMM == nil):
-		return record.OneFault("high_mm", "Give both ends of its grade, or neither for a fibre.", "both or neither", nil)
+		return record.OneFault("high_mm", message.Of("clinic.mixing.give-both-ends-of-its"), message.Of("limits.both-or-neither"), nil)
 	case m.LowMM != nil && *m.LowMM > *m.HighMM:
-		return record.OneFault("low_mm", "The small end of its grade is above the large one.",
-			fmt.Sprintf("at most %g mm", *m.HighMM), *m.LowMM)
+		return record.OneFault("low_mm", message.Of("clinic.mixing.the-small-end-of-its"),
+			message.Of("limits.at-most", message.Exact("figure", *m.HighMM, "mm")), *m.LowMM)
 	}
 	return nil
 }
@@ -189,7 +189,7 @@ type OwnRecipe struct {
 // SaveRecipe is a mix of one's own to be kept.
 type SaveRecipe struct {
 	Version int64        `json:"version,omitempty" validate:"min=0" description:"left out for a new one"`
-	Name    string       `json:"name" required:"true" validate:"required,name,line" title:"Name of the mix"`
+	Name    string       `json:"name" required:"true" validate:"required,name,line" title:"mixing.SaveRecipe.name"`
 	Parts   []media.Part `json:"parts" required:"true" validate:"components,dive"`
 	Gone    bool         `json:"gone,omitempty" description:"taken off the list"`
 }

@@ -12,6 +12,7 @@ import (
 	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
+	"therapeon/language/english"
 )
 
 func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
@@ -39,7 +40,7 @@ func TestComponentsAndMixesOfOnesOwn(t *testing.T) {
 	p := trial.Rooted(t, c, patient.Intake{Tag: "Sound", Group: "phalaenopsis", LeafCount: 5})
 	r := trial.PlanFor(t, c, p.ID, rehome.Plan{Parts: parts, MixName: "Cork and moss"})
 	assert.True(t, r.Mix.Own)
-	assert.Equal(t, "Cork and moss", r.Mix.Name)
+	assert.Equal(t, "Cork and moss", english.Say(r.Mix.Name))
 	assert.InDelta(t, (3.7-3*0.5-0.73)/3.7, r.Mix.Settled.Air, 1e-9, "three tenths of the moss go into the gaps")
 
 	_, err = c.Mixing.SaveRecipe(t.Context(), 0, mixing.SaveRecipe{Name: " ", Parts: parts})

@@ -3,7 +3,6 @@ package mixing
 
 import (
 	"context"
-	"fmt"
 	"time"
 
 	"therapeon/clinic/check"
@@ -11,6 +10,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/fault"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/solutions"
 	"therapeon/ledger"
 )
@@ -18,24 +18,24 @@ import (
 // Service is what is at hand.
 type Service struct{ *record.Keeper }
 
-var stocks = ledger.NewHouseKind("stock", "stock", record.Tell(func(s Stock, where string) string {
-	return fmt.Sprintf("%g %s of it are left %s.", s.Amount, s.Unit, where)
+var stocks = ledger.NewHouseKind("stock", record.Tell(func(s Stock, where string) message.Message {
+	return message.Of("clinic.mixing.left-"+where, message.Exact("amount", s.Amount, message.Unit(s.Unit)))
 }))
 
 // Stock is a product on the shelf.
 type Stock struct {
-	Name             string   `json:"name" required:"true" validate:"required,name,line" title:"Name on the bottle"`
+	Name             string   `json:"name" required:"true" validate:"required,name,line" title:"mixing.Stock.name"`
 	Product          string   `json:"product" required:"true" validate:"required,code" description:"code of a product, see /api/v1/knowledge/solutions, or other"`
-	Percent          *float64 `json:"percent,omitempty" validate:"omitempty,strength_percent" title:"Strength" description:"strength as it stands in the bottle"`
-	Amount           float64  `json:"amount" required:"true" validate:"on_shelf" title:"What is left"`
+	Percent          *float64 `json:"percent,omitempty" validate:"omitempty,strength_percent" title:"mixing.Stock.percent" description:"strength as it stands in the bottle"`
+	Amount           float64  `json:"amount" required:"true" validate:"on_shelf" title:"mixing.Stock.amount"`
 	Unit             string   `json:"unit" required:"true" validate:"oneof=mL g L" description:"L for media"`
 	ExpiresOn        string   `json:"expires_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
-	LabelMostPercent *float64 `json:"label_most_percent,omitempty" validate:"omitempty,strength_percent" title:"The most its label allows" description:"the most its label allows; it stands above this page"`
+	LabelMostPercent *float64 `json:"label_most_percent,omitempty" validate:"omitempty,strength_percent" title:"mixing.Stock.label_most_percent" description:"the most its label allows; it stands above this page"`
 	Adds             *float64 `json:"adds,omitempty" validate:"omitempty,added" description:"what 1 mL/L adds to one's own meter"`
 	Scale            string   `json:"scale,omitempty" validate:"omitempty,oneof=ppm500 ppm700 ms_cm us_cm" description:"the scale of that"`
-	N                *float64 `json:"n_percent,omitempty" validate:"omitempty,label_percent" title:"N on its label"`
-	P2O5             *float64 `json:"p2o5_percent,omitempty" validate:"omitempty,label_percent" title:"P₂O₅ on its label"`
-	K2O              *float64 `json:"k2o_percent,omitempty" validate:"omitempty,label_percent" title:"K₂O on its label"`
+	N                *float64 `json:"n_percent,omitempty" validate:"omitempty,label_percent" title:"mixing.Stock.n_percent"`
+	P2O5             *float64 `json:"p2o5_percent,omitempty" validate:"omitempty,label_percent" title:"mixing.Stock.p2o5_percent"`
+	K2O              *float64 `json:"k2o_percent,omitempty" validate:"omitempty,label_percent" title:"mixing.Stock.k2o_percent"`
 	Note             string   `json:"note,omitempty" validate:"note"`
 }
 
@@ -44,14 +44,14 @@ func (s Stock) Faults() fault.List {
 	_, mixed := solutions.Known().Product(s.Product)
 	_, poured := media.Table().Component(s.Product)
 	if !mixed && !poured && s.Product != "other" && !ownCode.MatchString(s.Product) {
-		return record.OneFault("product", "This product is not known here. Choose one of the list, or other.",
-			"a product, see /api/v1/knowledge/solutions", s.Product)
+		return record.OneFault("product", message.Of("clinic.mixing.this-product-is-not-known"),
+			message.Of("clinic.mixing.a-product-see-api-v1"), s.Product)
 	}
 	if poured && s.Unit == "g" {
-		return record.OneFault("unit", "Media are measured by volume.", "L or mL", s.Unit)
+		return record.OneFault("unit", message.Of("clinic.mixing.media-are-measured-by-volume"), message.Of("clinic.mixing.l-or-ml"), s.Unit)
 	}
 	if (s.Adds == nil) != (s.Scale == "") {
-		return record.OneFault("scale", "A calibration goes with the scale of the meter.", "adds and scale together", s.Scale)
+		return record.OneFault("scale", message.Of("clinic.mixing.a-calibration-goes-with-the"), message.Of("clinic.mixing.adds-and-scale-together"), s.Scale)
 	}
 	return nil
 }
@@ -63,8 +63,8 @@ type OnShelf struct {
 	Stock   Stock `json:"stock" required:"true"`
 	Expired bool  `json:"expired,omitempty"`
 
-	Unreadable string   `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
-	TakeFor    []string `json:"take_for,omitempty" description:"uses of its product for which it is the bottle to take"`
+	Unreadable message.Message `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
+	TakeFor    []string        `json:"take_for,omitempty" description:"uses of its product for which it is the bottle to take"`
 }
 
 // ChangeStock changes a stock, or takes it off the shelf.
@@ -96,7 +96,7 @@ func ShelfIn(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]OnShelf, e
 	list := make([]OnShelf, len(all))
 	for i, d := range all {
 		if list[i] = onShelf(c, d); d.Err != nil {
-			list[i] = OnShelf{ID: d.ID, Version: d.Version, Unreadable: record.Unread("this bottle", d.ID, d.Err)}
+			list[i] = OnShelf{ID: d.ID, Version: d.Version, Unreadable: record.Unread("bottle", d.ID, d.Err)}
 		}
 	}
 	uses := solutions.Uses(Bottles(list))
@@ -166,8 +166,9 @@ func Move(ctx context.Context, c *record.Keeper, tx *ledger.Tx, u record.Use, by
 	if s.Amount < -1e-9 {
 		return record.OneFault(
 			"uses",
-			fmt.Sprintf("Only %g %s of %s are left. Correct the shelf, or take less.", s.Amount-by, s.Unit, s.Name),
-			fmt.Sprintf("at most %g", s.Amount-by),
+			message.Of("clinic.mixing.only-left",
+				message.Exact("amount", s.Amount-by, message.Unit(s.Unit)), message.Name("product", s.Name)),
+			message.Of("limits.at-most", message.Exact("figure", s.Amount-by, "")),
 			u.Amount,
 		)
 	}

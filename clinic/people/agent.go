@@ -1,6 +1,10 @@
 package people
 
-import "strings"
+import (
+	"strings"
+
+	"therapeon/core/message"
+)
 
 // longestAgent is how much is kept of what a browser says of itself.
 const longestAgent = 300
@@ -10,19 +14,30 @@ func asSaid(agent string) string {
 	return strings.ToValidUTF8(agent[:min(len(agent), longestAgent)], "")
 }
 
+// browsers and systems are what a browser says of itself, with the code of what it is called.
+var (
+	browsers = [][2]string{
+		{"Firefox/", "firefox"}, {"Edg", "edge"}, {"Chrome/", "chrome"}, {"CriOS", "chrome"}, {"Safari/", "safari"},
+	}
+	systems = [][2]string{
+		{"iPhone", "iphone"}, {"iPad", "ipad"}, {"Android", "android"}, {"Windows", "windows"}, {"Mac OS", "mac"},
+		{"CrOS", "chromebook"}, {"Linux", "linux"},
+	}
+)
+
 // inWords says what a session is used on, from what the browser said of itself.
-func inWords(agent string) string {
-	first := func(of []string, other string) string {
-		for i := 0; i+1 < len(of); i += 2 {
-			if strings.Contains(agent, of[i]) {
-				return of[i+1]
+func inWords(agent string) message.Message {
+	first := func(of [][2]string) message.Message {
+		for _, one := range of {
+			if strings.Contains(agent, one[0]) {
+				return message.Of("agents." + one[1])
 			}
 		}
-		return other
+		return message.Of("agents.unknown")
 	}
-	browser := first([]string{"Firefox/", "Firefox", "Edg", "Edge", "Chrome/", "Chrome", "CriOS", "Chrome", "Safari/", "Safari"},
-		"A browser")
-	system := first([]string{"iPhone", "an iPhone", "iPad", "an iPad", "Android", "an Android phone", "Windows", "Windows",
-		"Mac OS", "a Mac", "CrOS", "a Chromebook", "Linux", "Linux"}, "something unknown")
-	return browser + " on " + system
+	browser := first(browsers)
+	if browser.Is("agents.unknown") {
+		browser = message.Of("agents.browser")
+	}
+	return message.Of("agents.on", message.Told("browser", browser), message.Told("system", first(systems)))
 }

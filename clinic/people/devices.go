@@ -8,6 +8,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -22,7 +23,7 @@ type Device struct {
 
 // AddDevice is a new device.
 type AddDevice struct {
-	Name    string `json:"name" required:"true" validate:"required,name,device" title:"Device’s name"`
+	Name    string `json:"name" required:"true" validate:"required,name,device" title:"people.AddDevice.name"`
 	Does    string `json:"does" required:"true" validate:"oneof=scale logger"`
 	PlaceID int64  `json:"place_id,omitempty" validate:"min=0" description:"of a logger: where it hangs"`
 }
@@ -30,7 +31,7 @@ type AddDevice struct {
 // Faults finds loggers that hang nowhere.
 func (a AddDevice) Faults() fault.List {
 	if a.Does == "logger" && a.PlaceID == 0 {
-		return record.OneFault("place_id", "Say where it hangs.", "a place", nil)
+		return record.OneFault("place_id", message.Of("clinic.people.say-where-it-hangs"), message.Of("clinic.people.a-place"), nil)
 	}
 	return nil
 }
@@ -71,7 +72,12 @@ func (c *Service) AddDevice(ctx context.Context, a AddDevice) (NewDevice, error)
 			return err
 		}
 		if len(all) >= mostDevices {
-			return record.OneFault("name", "A hundred devices are known. End some first.", "100 devices", len(all))
+			return record.OneFault(
+				"name",
+				message.Of("clinic.people.a-hundred-devices-are-known"),
+				message.Of("limits.at-most", message.Count("figure", mostDevices)),
+				len(all),
+			)
 		}
 		row := ledger.Device{Name: strings.TrimSpace(a.Name), Does: a.Does, Token: tokenHash(token), MadeAt: c.Stamp()}
 		if a.Does == "logger" {

@@ -5,20 +5,21 @@ import (
 	"log/slog"
 
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
 // Logged is something that somebody did.
 type Logged struct {
-	ID      int64  `json:"id" required:"true"`
-	At      string `json:"at" required:"true"`
-	Person  string `json:"person,omitempty" description:"left out: no name was given"`
-	Via     string `json:"via" required:"true" enum:"machine,session,device,command"`
-	Did     string `json:"did" required:"true" description:"the operation"`
-	Words   string `json:"words" required:"true" description:"what that is"`
-	Note    string `json:"note,omitempty"`
-	PlantID int64  `json:"plant_id,omitempty"`
-	Tag     string `json:"tag,omitempty" description:"of its plant"`
+	ID      int64           `json:"id" required:"true"`
+	At      string          `json:"at" required:"true"`
+	Person  string          `json:"person,omitempty" description:"left out: no name was given"`
+	Via     string          `json:"via" required:"true" enum:"machine,session,device,command"`
+	Did     string          `json:"did" required:"true" description:"the operation"`
+	Words   string          `json:"words" required:"true" description:"what that is"`
+	Note    message.Message `json:"note,omitzero"`
+	PlantID int64           `json:"plant_id,omitempty"`
+	Tag     string          `json:"tag,omitempty" description:"of its plant"`
 }
 
 // MostLogged is how many lines are shown at a time.
@@ -31,11 +32,12 @@ func (c *Service) Log(ctx context.Context, before, plant int64) ([]Logged, error
 	})
 	list := make([]Logged, len(rows))
 	for i, r := range rows {
+		note := message.Plain(r.Note)
 		if r.Did == "signIn" || r.Did == "join" {
-			r.Note = inWords(r.Note)
+			note = inWords(r.Note)
 		}
 		list[i] = Logged{
-			ID: r.ID, At: r.At, Person: r.Person, Via: r.Via, Did: r.Did, Words: r.Did, Note: r.Note,
+			ID: r.ID, At: r.At, Person: r.Person, Via: r.Via, Did: r.Did, Words: r.Did, Note: note,
 			PlantID: r.PlantID, Tag: r.Tag,
 		}
 	}

@@ -14,6 +14,7 @@ import (
 	"golang.org/x/text/unicode/norm"
 
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 )
 
 // The cost of a passphrase, after the OWASP Password Storage Cheat Sheet, which asks for at least
@@ -133,11 +134,11 @@ func (c *Service) newHash(ctx context.Context, field, name, passphrase string) (
 	squeezed := strings.ToLower(strings.Join(strings.Fields(passphrase), ""))
 	switch {
 	case utf8.RuneCountInString(passphrase) < fewestSigns:
-		return "", record.OneFault(field, fmt.Sprintf("Too short: %d signs or more. Four words make a good one.", fewestSigns),
-			fmt.Sprintf("at least %d signs", fewestSigns), nil)
+		return "", record.OneFault(field, message.Of("clinic.people.too-short-signs-or-more", message.Count("n", fewestSigns)),
+			message.Of("clinic.people.at-least-signs", message.Count("n", fewestSigns)), nil)
 	case isEasy(squeezed) || name != "" && strings.Trim(squeezed, strings.ToLower(name)+"0123456789") == "":
-		return "", record.OneFault(field, "This would be guessed soon. Four words that do not belong together make a good one.",
-			"one that is not guessed first", nil)
+		return "", record.OneFault(field, message.Of("clinic.people.this-would-be-guessed-soon"),
+			message.Of("clinic.people.one-that-is-not-guessed"), nil)
 	}
 	err = c.inTurn(ctx, true, func() { hash = hashed(passphrase, c.turns.passes) })
 	return hash, err

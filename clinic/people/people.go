@@ -14,6 +14,7 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -57,7 +58,7 @@ type Person struct {
 
 // AddPerson is someone new.
 type AddPerson struct {
-	Name       string `json:"name" required:"true" validate:"required,name,who" title:"Name"`
+	Name       string `json:"name" required:"true" validate:"required,name,who" title:"people.AddPerson.name"`
 	Role       string `json:"role" required:"true" validate:"oneof=keeper helper"`
 	Passphrase string `json:"passphrase,omitempty" validate:"passphrase" description:"of a keeper: 12 signs or more; left out: they join by a code"`
 }
@@ -105,7 +106,7 @@ func (c *Service) AddPerson(ctx context.Context, a AddPerson) ([]Person, error) 
 	hash := ""
 	if a.Passphrase != "" {
 		if a.Role != Keeper {
-			return nil, record.OneFault("passphrase", "A helper joins by a code and needs none.", "none", nil)
+			return nil, record.OneFault("passphrase", message.Of("clinic.people.a-helper-joins-by-a"), message.Of("limits.left-out"), nil)
 		}
 		var err error
 		if hash, err = c.newHash(ctx, "passphrase", a.Name, a.Passphrase); err != nil {
@@ -147,7 +148,7 @@ func free(ctx context.Context, tx *ledger.Tx, id int64, name string) error {
 	case err != nil:
 		return err
 	case other.ID != id:
-		return record.OneFault("name", "Somebody has this name already. Add a letter.", "a name of their own", name)
+		return record.OneFault("name", message.Of("clinic.people.somebody-has-this-name-already"), message.Of("clinic.people.a-name-of-their-own"), name)
 	}
 	return nil
 }
@@ -187,8 +188,8 @@ func (c *Service) ChangePerson(ctx context.Context, id int64, ch ChangePerson) (
 			return err
 		}
 		if was.Passphrase != "" && p.Passphrase == "" && !canSignIn(rows) {
-			return record.OneFault("role", "Nobody could sign in any more. Give another keeper a passphrase first.",
-				"one keeper with a passphrase", ch.Role)
+			return record.OneFault("role", message.Of("clinic.people.nobody-could-sign-in-any"),
+				message.Of("clinic.people.one-keeper-with-a-passphrase"), ch.Role)
 		}
 		if p.Role != was.Role || ch.Gone {
 			ended, err = c.endAllOf(ctx, tx, id, "")
@@ -232,14 +233,14 @@ func (c *Service) ChangePassphrase(ctx context.Context, who Visitor, from string
 		return err
 	}
 	if who.Via == "session" && who.PersonID != id {
-		return record.OneFault("old", "Each keeper changes their own passphrase.", "one's own", nil)
+		return record.OneFault("old", message.Of("clinic.people.each-keeper-changes-their-own"), message.Of("clinic.people.ones-own"), nil)
 	}
 	p, err := c.person(ctx, id)
 	if err != nil {
 		return err
 	}
 	if p.Role != Keeper {
-		return record.OneFault("new", "A helper joins by a code and needs no passphrase.", "none", nil)
+		return record.OneFault("new", message.Of("clinic.people.a-helper-joins-by-a-2"), message.Of("limits.left-out"), nil)
 	}
 	if p.Passphrase != "" {
 		if _, err := c.tries.begin(c.Now(), from, p.Name); err != nil {
@@ -251,7 +252,7 @@ func (c *Service) ChangePassphrase(ctx context.Context, who Visitor, from string
 		}
 		if !right {
 			c.noteTry(ctx, "wrong-passphrase", from)
-			return record.OneFault("old", "This is not the passphrase.", "the one before", nil)
+			return record.OneFault("old", message.Of("clinic.people.this-is-not-the-passphrase"), message.Of("clinic.people.the-one-before"), nil)
 		}
 		c.tries.right(c.Now(), from, p.Name)
 	}

@@ -15,6 +15,7 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -35,18 +36,18 @@ const (
 
 // Session is someone signed in on something.
 type Session struct {
-	ID      string `json:"id" required:"true"`
-	Person  string `json:"person" required:"true"`
-	Role    string `json:"role" required:"true" enum:"keeper,helper"`
-	On      string `json:"on" required:"true" description:"what it is used on"`
-	BeganAt string `json:"began_at" required:"true"`
-	SeenAt  string `json:"seen_at" required:"true" description:"used last, to ten minutes"`
-	This    bool   `json:"this" required:"true" description:"the one that asks"`
+	ID      string          `json:"id" required:"true"`
+	Person  string          `json:"person" required:"true"`
+	Role    string          `json:"role" required:"true" enum:"keeper,helper"`
+	On      message.Message `json:"on" required:"true" description:"what it is used on"`
+	BeganAt string          `json:"began_at" required:"true"`
+	SeenAt  string          `json:"seen_at" required:"true" description:"used last, to ten minutes"`
+	This    bool            `json:"this" required:"true" description:"the one that asks"`
 }
 
 // SignIn is a name and a passphrase.
 type SignIn struct {
-	Name       string `json:"name" required:"true" validate:"required,who" title:"Your name"`
+	Name       string `json:"name" required:"true" validate:"required,who" title:"people.SignIn.name"`
 	Passphrase string `json:"passphrase" required:"true" validate:"required,passphrase"`
 }
 
@@ -285,7 +286,12 @@ func (c *Service) EndSession(ctx context.Context, who Visitor, id string) error 
 // NoSession says that a session is not there, or not one's own.
 type NoSession struct{}
 
-func (NoSession) Error() string { return "There is no such session any more." }
+func (NoSession) Error() string { return "there is no such session" }
+
+// Message says so.
+func (NoSession) Message() message.Message {
+	return message.Of("clinic.people.there-is-no-such-session")
+}
 
 // endAllOf ends the sessions of a person, but for one, and says which: once that is kept, who listens
 // by them is told.

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"therapeon/clinic/check"
+	"therapeon/core/message"
 )
 
 // TooSoon says that too many tries went wrong, and when the next may be made.
@@ -16,7 +17,12 @@ type TooSoon struct{ Wait time.Duration }
 func (t TooSoon) Seconds() int { return int((t.Wait + time.Second - 1) / time.Second) }
 
 func (t TooSoon) Error() string {
-	return fmt.Sprintf("Too many tries went wrong. Wait %d seconds, then try again.", t.Seconds())
+	return fmt.Sprintf("too many tries went wrong, wait %d seconds", t.Seconds())
+}
+
+// Message says how long to wait.
+func (t TooSoon) Message() message.Message {
+	return message.Of("clinic.people.too-many-tries-went-wrong", message.Count("n", t.Seconds()))
 }
 
 const (

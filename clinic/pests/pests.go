@@ -15,6 +15,7 @@ import (
 	"therapeon/core/climate"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pests"
 	"therapeon/core/taxa"
@@ -27,15 +28,15 @@ type Service struct{ *record.Keeper }
 
 // Course is a treatment of a plant against a pest, with its schedule.
 type Course struct {
-	ID       int64          `json:"id" required:"true"`
-	PlantID  int64          `json:"plant_id" required:"true"`
-	Version  int64          `json:"version" required:"true"`
-	Course   pests.Course   `json:"course" required:"true"`
-	ClosedOn string         `json:"closed_on,omitempty"`
-	Schedule pests.Schedule `json:"schedule" required:"true"`
-	Warmth   string         `json:"warmth" required:"true" description:"where the temperatures come from, in words"`
+	ID       int64           `json:"id" required:"true"`
+	PlantID  int64           `json:"plant_id" required:"true"`
+	Version  int64           `json:"version" required:"true"`
+	Course   pests.Course    `json:"course" required:"true"`
+	ClosedOn string          `json:"closed_on,omitempty"`
+	Schedule pests.Schedule  `json:"schedule" required:"true"`
+	Warmth   message.Message `json:"warmth" required:"true" description:"where the temperatures come from, in words"`
 
-	Unreadable string `json:"unreadable,omitempty" description:"said where what is kept of it cannot be read"`
+	Unreadable message.Message `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
 }
 
 // SaveCourse is a course to be kept.
@@ -97,7 +98,7 @@ func unreadCourse(d ledger.Doc[record.CourseDoc], err error) Course {
 		PlantID:    d.PlantID,
 		Version:    d.Version,
 		ClosedOn:   d.Value.ClosedOn,
-		Unreadable: record.Unread("this treatment", d.ID, err),
+		Unreadable: record.Unread("treatment", d.ID, err),
 		Course:     pests.Course{Rounds: []string{}},
 		Schedule: pests.Schedule{
 			Rounds:   []pests.Treatment{},
@@ -140,11 +141,11 @@ func courseOf(
 // DueTreatment is a treatment that is to be repeated today, or looked at for the
 // all-clear.
 type DueTreatment struct {
-	PlantID  int64  `json:"plant_id" required:"true"`
-	Tag      string `json:"tag" required:"true"`
-	Pest     string `json:"pest" required:"true"`
-	Headline string `json:"headline" required:"true"`
-	Overdue  bool   `json:"overdue,omitempty"`
+	PlantID  int64           `json:"plant_id" required:"true"`
+	Tag      string          `json:"tag" required:"true"`
+	Pest     message.Message `json:"pest" required:"true"`
+	Headline message.Message `json:"headline" required:"true"`
+	Overdue  bool            `json:"overdue,omitempty"`
 }
 
 // DueRounds lists what is due today against pests, on the whole bench; plants
@@ -169,7 +170,7 @@ func duePests(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]DueTreatm
 				DueTreatment{
 					PlantID:  row.Plant.ID,
 					Tag:      row.Plant.Tag,
-					Headline: record.Unread("its treatment", row.Doc.ID, err),
+					Headline: record.Unread("its-treatment", row.Doc.ID, err),
 				},
 			)
 			continue
@@ -221,8 +222,8 @@ func (c *Service) StartCourse(ctx context.Context, plantID int64, course pests.C
 		if row, err := openCourseOf(ctx, v, course.Pest); err != nil || row != nil {
 			if err == nil {
 				err = record.OneFault("pest",
-					"A treatment against this pest goes on already. Note the round there.",
-					"one treatment a pest", course.Pest)
+					message.Of("clinic.pests.a-treatment-against-this-pest"),
+					message.Of("clinic.pests.one-treatment-a-pest"), course.Pest)
 			}
 			return err
 		}
@@ -278,8 +279,8 @@ func checkCourse(c *record.Keeper, course pests.Course, under string) error {
 					fault.Fault{
 						Field: check.Row(of.field, i),
 						Value: day,
-						Limit: "not before " + first,
-						Words: "That is before the first round.",
+						Limit: message.Of("limits.not-before", message.On("figure", first)),
+						Words: message.Of("clinic.pests.that-is-before-the-first"),
 					},
 				)
 			}
@@ -301,7 +302,7 @@ func tooLongAgo(course pests.Course, now time.Time) fault.List {
 	if day, err := time.Parse(time.DateOnly, first); err != nil || !day.Before(now.AddDate(-2, 0, 0)) {
 		return nil
 	}
-	return record.OneFault("rounds[0]", "That is more than two years ago. Begin a new treatment.", "within two years", first)
+	return record.OneFault("rounds[0]", message.Of("clinic.pests.that-is-more-than-two"), message.Of("clinic.pests.within-two-years"), first)
 }
 
 // SaveCourse keeps a treatment; an older version is refused.
@@ -416,7 +417,7 @@ func (c *Service) ComputeSchedule(s PestSchedule) (pests.Schedule, error) {
 		return pests.Schedule{}, list.Under("course")
 	}
 	if (s.LowC == nil) != (s.HighC == nil) {
-		return pests.Schedule{}, record.OneFault("high_c", "Give both the low and the high.", "both", nil)
+		return pests.Schedule{}, record.OneFault("high_c", message.Of("clinic.pests.give-both-the-low-and"), message.Of("limits.both-or-neither"), nil)
 	}
 	now := c.Now()
 	if s.On != "" {
@@ -432,15 +433,15 @@ func (c *Service) ComputeSchedule(s PestSchedule) (pests.Schedule, error) {
 	place := &climate.Station{Zone: now.Location(), Days: map[string]climate.Day{}, Hours: map[int64]float64{}}
 	if s.LowC != nil {
 		if *s.LowC > *s.HighC {
-			return pests.Schedule{}, record.OneFault("low_c", "The low is above the high.",
-				fmt.Sprintf("at most %g °C", *s.HighC), *s.LowC)
+			return pests.Schedule{}, record.OneFault("low_c", message.Of("clinic.pests.the-low-is-above-the"),
+				message.Of("limits.at-most", message.Exact("figure", *s.HighC, "°C")), *s.LowC)
 		}
 		place.Usual = &climate.Day{LowC: *s.LowC, HighC: *s.HighC}
 	}
 	for i, d := range s.Days {
 		if d.LowC > d.HighC {
 			return pests.Schedule{}, record.OneFault(fmt.Sprintf("days[%d].low_c", i),
-				"The low is above the high.", fmt.Sprintf("at most %g °C", d.HighC), d.LowC)
+				message.Of("clinic.pests.the-low-is-above-the"), message.Of("limits.at-most", message.Exact("figure", d.HighC, "°C")), d.LowC)
 		}
 		place.Days[d.Day] = d
 	}

@@ -12,6 +12,7 @@ import (
 	"therapeon/clinic/bench"
 	"therapeon/clinic/record"
 	"therapeon/core/climate"
+	"therapeon/core/message"
 	"therapeon/formats"
 	"therapeon/ledger"
 )
@@ -131,8 +132,8 @@ func keepLong(ctx context.Context, c *record.Keeper, id int64, p pending) (Place
 			return err
 		}
 		if total > 0 {
-			return record.OneFault("file", "Another log is on its way into this place. Wait until it is in.",
-				"one log at a time", total)
+			return record.OneFault("file", message.Of("clinic.places.another-log-is-on-its"),
+				message.Of("clinic.places.one-log-at-a-time"), total)
 		}
 		row, err = tx.Places().AddImport(ctx,
 			ledger.Import{PlaceID: id, Doc: doc, Total: int64(p.total()), CreatedAt: c.Stamp()})

@@ -14,6 +14,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/climate"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/formats"
 	"therapeon/ledger"
 )
@@ -194,8 +195,8 @@ func (c *Service) PutDays(ctx context.Context, id int64, t DayTable) (Place, err
 				fault.Fault{
 					Field: field + "low_c",
 					Value: d.LowC,
-					Limit: fmt.Sprintf("at most %g °C", d.HighC),
-					Words: "The low is above the high.",
+					Limit: message.Of("limits.at-most", message.Exact("figure", d.HighC, "°C")),
+					Words: message.Of("clinic.places.the-low-is-above-the"),
 				},
 			)
 		}
@@ -215,7 +216,7 @@ func (c *Service) LogReading(ctx context.Context, id int64, r LoggerReading) (Lo
 	}
 	if r.At.Year() < 1990 || r.At.After(c.Now().Add(time.Hour)) {
 		return LoggedHour{}, record.OneFault("at",
-			"This time lies before 1990 or has not come yet. Set the logger's clock.", "1990 to now",
+			message.Of("clinic.places.this-time-lies-before-1990"), message.Of("clinic.places.1990-to-now"),
 			r.At.Format(time.RFC3339))
 	}
 	hour := climate.HourOf(r.At)

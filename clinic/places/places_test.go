@@ -7,6 +7,8 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -61,7 +63,7 @@ func TestALoggersReadingsOfAnHourAreTheirMean(t *testing.T) {
 		assert.Equal(t, field, trial.FieldOf(t, err))
 	}
 	_, err = c.Places.LogReading(t.Context(), 99, places.LoggerReading{At: at, Celsius: 20})
-	assert.ErrorContains(t, err, "There is no place 99.")
+	assert.Contains(t, english.Error(err), "There is no place 99.")
 	list, err := c.Places.Places(t.Context())
 	require.NoError(t, err)
 	require.NotNil(t, list[0].Last)

@@ -6,6 +6,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/intake"
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 	"therapeon/core/progress"
 	"therapeon/ledger"
 )
@@ -15,7 +16,7 @@ type Closed struct {
 	Version int64             `json:"version" required:"true" description:"0: it was never closed"`
 	Closing *progress.Closing `json:"closing,omitempty" description:"left out: it is not closed"`
 	On      string            `json:"on,omitempty"`
-	Words   string            `json:"words,omitempty"`
+	Words   message.Message   `json:"words,omitzero"`
 	Course  progress.Course   `json:"course" required:"true"`
 }
 

@@ -5,6 +5,7 @@ import (
 
 	"therapeon/clinic/bench"
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 	"therapeon/core/progress"
 	"therapeon/ledger"
 )
@@ -18,7 +19,7 @@ type Relative struct {
 	Depth     int               `json:"depth" required:"true" description:"generations from the first"`
 	Ended     progress.HowEnded `json:"ended,omitempty" enum:",recovered,given,lost" description:"it left the bench"`
 	Off       bool              `json:"off,omitempty" description:"it is off the bench"`
-	Stage     string            `json:"stage,omitempty" description:"name of its stage"`
+	Stage     message.Message   `json:"stage,omitzero" description:"name of its stage"`
 }
 
 // mostGenerations is how far a family is followed, and mostRelatives how many of it are listed.

@@ -6,6 +6,7 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
 	"therapeon/ledger"
@@ -14,12 +15,12 @@ import (
 // LookBack is a look back: then and now side by side, and what is said of it.
 type LookBack struct {
 	progress.LookBack
-	ID      int64         `json:"id,omitempty"`
-	Version int64         `json:"version" required:"true" description:"0: not made yet"`
-	On      string        `json:"on,omitempty" description:"the day it was made"`
-	Again   patient.YesNo `json:"again,omitempty" enum:",yes,no" description:"whether it would be done so again"`
-	Note    string        `json:"note,omitempty"`
-	Said    string        `json:"said,omitempty" description:"what the page said of it then"`
+	ID      int64           `json:"id,omitempty"`
+	Version int64           `json:"version" required:"true" description:"0: not made yet"`
+	On      string          `json:"on,omitempty" description:"the day it was made"`
+	Again   patient.YesNo   `json:"again,omitempty" enum:",yes,no" description:"whether it would be done so again"`
+	Note    string          `json:"note,omitempty"`
+	Said    message.Message `json:"said,omitzero" description:"what the page said of it then"`
 
 	Then   *progress.Snapshot `json:"then,omitempty" description:"of one that is due, or was made"`
 	Now    *progress.Snapshot `json:"now,omitempty"`
@@ -63,12 +64,8 @@ func (f *faring) lookBacks() []LookBack {
 }
 
 // said is what the page said when it was made.
-func said(d record.LookBackDoc) string {
-	words := progress.Table().Verdicts[d.Verdict].Value
-	if how := progress.Table().Sure[d.Sure]; how.Value != "" {
-		words += " " + how.Value
-	}
-	return words
+func said(d record.LookBackDoc) message.Message {
+	return message.All(progress.Table().Verdicts[d.Verdict].Value, progress.Table().Sure[d.Sure].Value)
 }
 
 // KeepLookBack is what a keeper says of a look back.
@@ -76,7 +73,7 @@ type KeepLookBack struct {
 	Of      string        `json:"of" required:"true" validate:"oneof=14 60 90 season"`
 	Version int64         `json:"version" required:"true" validate:"min=0" description:"the version you changed; 0: it is made now"`
 	Again   patient.YesNo `json:"again,omitempty" validate:"omitempty,oneof=yes no" description:"would you do it again; left out: not sure"`
-	Note    string        `json:"note,omitempty" validate:"remark" title:"In your words"`
+	Note    string        `json:"note,omitempty" validate:"remark" title:"progress.KeepLookBack.note"`
 	Gone    bool          `json:"gone,omitempty" description:"take it back"`
 }
 
@@ -94,7 +91,7 @@ func (c *Service) KeepLookBack(ctx context.Context, plantID int64, in KeepLookBa
 		all := f.lookBacks()
 		i := slices.IndexFunc(all, func(l LookBack) bool { return l.Of == in.Of })
 		if i < 0 || all[i].State == "coming" {
-			return record.OneFault("of", "The day of this look back has not come yet.", "one that is due", in.Of)
+			return record.OneFault("of", message.Of("clinic.progress.the-day-of-this-look"), message.Of("clinic.progress.one-that-is-due"), in.Of)
 		}
 		at := all[i]
 		d := ledger.Doc[record.LookBackDoc]{ID: at.ID, PlantID: plantID, Version: in.Version, Day: c.Today()}
@@ -106,7 +103,7 @@ func (c *Service) KeepLookBack(ctx context.Context, plantID int64, in KeepLookBa
 			_, err = record.LookBacks.Add(ctx, tx, d, c.Stamp())
 		} else {
 			if at.ID == 0 {
-				return record.Conflict{What: "look back"}
+				return record.Conflict{What: record.LookBacks.Code()}
 			}
 			if in.Gone {
 				d.State = ledger.Gone

@@ -11,6 +11,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/core/pests"
 	"therapeon/core/progress"
 	"therapeon/core/rehome"
@@ -37,7 +38,7 @@ type Progress struct {
 // Deed is something done, in words.
 type Deed struct {
 	progress.Deed
-	Words string `json:"words" required:"true"`
+	Words message.Message `json:"words" required:"true"`
 }
 
 // Ask is between which days its roots are compared.
@@ -125,27 +126,27 @@ func (in Ask) days(all []string) (from, to string, err error) {
 	to, from = cmp.Or(in.To, all[n-1]), cmp.Or(in.From, all[max(0, n-2)])
 	if from > to {
 		return "", "", fault.List{{
-			Field: "from", Words: "That is after the later day. Choose an earlier one.", Limit: "at most " + to, Value: from,
+			Field: "from", Words: message.Of("clinic.progress.that-is-after-the-later"), Limit: message.Of("limits.at-most", message.On("figure", to)), Value: from,
 		}}
 	}
 	return from, to, nil
 }
 
 // DeedWords say what was done.
-func DeedWords(d progress.Deed) string {
+func DeedWords(d progress.Deed) message.Message {
 	switch d.Kind {
 	case "moved":
 		route, _ := rehome.Table().Route(d.What)
-		return cmp.Or(route.Name, d.What)
+		return route.Name.Or(message.Plain(d.What))
 	case "watered", "fed":
 		job, _ := aftercare.Table().Job(d.What)
-		return cmp.Or(job.Name, d.What)
+		return job.Name.Or(message.Plain(d.What))
 	case "treated":
 		pest, _ := pests.Find(d.What)
-		return "Treated: " + cmp.Or(pest.Name, d.What)
+		return message.Of("clinic.progress.treated", message.Told("pest", pest.Name.Or(message.Plain(d.What))))
 	case "broke":
 		return unpot.Table().AccidentName(d.What)
 	default:
-		return "Cleaned"
+		return message.Of("clinic.progress.cleaned")
 	}
 }

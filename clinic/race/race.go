@@ -12,6 +12,7 @@ import (
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 	"therapeon/core/leaves"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -31,7 +32,7 @@ type Race struct {
 	Off       *knowledge.Text  `json:"off,omitempty" description:"why it does not race"`
 	Advised   string           `json:"advised,omitempty" description:"the way that is advised for it now, of those of the race"`
 	Weighings []record.Weighed `json:"weighings" required:"true" description:"the oldest first"`
-	Stage     string           `json:"stage" required:"true" description:"what was taken of the plant, in words"`
+	Stage     message.Message  `json:"stage" required:"true" description:"what was taken of the plant, in words"`
 }
 
 // Assume sets the user's own figures for a plant.
@@ -53,8 +54,8 @@ func raceOf(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int64,
 		return Race{}, err
 	}
 	if _, ok := race.Table().Method(of); of != "" && !ok {
-		return Race{}, record.OneFault("of", "This way of holding is not known here.",
-			"a method, see /api/v1/knowledge/race", of)
+		return Race{}, record.OneFault("of", message.Of("clinic.race.this-way-of-holding-is"),
+			message.Of("clinic.race.a-method-see-api-v1"), of)
 	}
 	plan, err := v.InAir(ctx, c.Now())
 	if err != nil {
@@ -155,13 +156,13 @@ type BareWeight struct {
 // Faults finds cases that cannot be.
 func (r Unkept) Faults() fault.List {
 	if r.NightC > r.DayC {
-		return record.OneFault("night_c", "The night is warmer than the day.", fmt.Sprintf("at most %g °C", r.DayC), r.NightC)
+		return record.OneFault("night_c", message.Of("clinic.race.the-night-is-warmer-than"), message.Of("limits.at-most", message.Exact("figure", r.DayC, "°C")), r.NightC)
 	}
 	unknown := func(field, code string) fault.List {
 		if _, ok := race.Table().Method(code); code == "" || ok {
 			return nil
 		}
-		return record.OneFault(field, "This way of holding is not known here.", "a method, see /api/v1/knowledge/race", code)
+		return record.OneFault(field, message.Of("clinic.race.this-way-of-holding-is"), message.Of("clinic.race.a-method-see-api-v1"), code)
 	}
 	list := unknown("holding", r.Holding)
 	if r.Runs*cmp.Or(r.Days, mostRaceDays) > mostRunDays {
@@ -170,8 +171,8 @@ func (r Unkept) Faults() fault.List {
 			fault.Fault{
 				Field: "runs",
 				Value: r.Runs,
-				Limit: fmt.Sprintf("runs times days at most %d", mostRunDays),
-				Words: "So many runs over so many days take too long. Give fewer of one.",
+				Limit: message.Of("clinic.race.runs-times-days-at-most", message.Count("n", mostRunDays)),
+				Words: message.Of("clinic.race.so-many-runs-over-so"),
 			},
 		)
 	}
@@ -220,7 +221,7 @@ func (r Unkept) Patient() *patient.Patient {
 	return p
 }
 
-const asGiven = "As given."
+var asGiven = message.Of("clinic.race.as-given")
 
 // Ask is what the case asks of a race.
 func (r Unkept) Ask() race.Ask {

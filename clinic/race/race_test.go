@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/clinic/trial"
 	"therapeon/core/patient"
+	"therapeon/language/english"
 )
 
 func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
@@ -19,13 +20,13 @@ func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 2*0.75*(24*9+22*8), trial.Assumed(t, r, "leaf_cm2").Value, 1e-6,
 		"the two measured stand for the four")
-	assert.Contains(t, trial.Assumed(t, r, "leaf_cm2").From, "2 of 4 leaves measured")
+	assert.Contains(t, english.Say(trial.Assumed(t, r, "leaf_cm2").From), "2 of 4 leaves measured")
 	assert.Zero(t, trial.Assumed(t, r, "roots_cm2").High)
 	assert.Equal(t, 55.0, trial.Assumed(t, r, "humidity").Value)
 	assert.Nil(t, trial.Assumed(t, r, "humidity").Usual, "the place's own")
 	assert.Equal(t, 18.0, trial.Assumed(t, r, "night_c").Value)
 	assert.Equal(t, 10.0, trial.Assumed(t, r, "held_days").Value, "bare since it came")
-	assert.Contains(t, r.Stage, "Held bare for 10 days")
+	assert.Contains(t, english.Say(r.Stage), "Held bare for 10 days")
 	require.NotNil(t, trial.Assumed(t, r, "uptake").Usual)
 	assert.Equal(t, "from memory", string(trial.Assumed(t, r, "uptake").Usual.Mark))
 
@@ -39,7 +40,7 @@ func TestTheRaceTakesWhatIsKnownOfThePlantAndItsPlace(t *testing.T) {
 	require.NoError(t, err)
 	blind, err := c.Race.RaceOf(t.Context(), unread.ID, "")
 	require.NoError(t, err)
-	assert.Contains(t, blind.Stage, "Its roots were not read")
+	assert.Contains(t, english.Say(blind.Stage), "Its roots were not read")
 	assert.NotNil(t, trial.Assumed(t, blind, "humidity").Usual, "its air is a guess, and marked as one")
 	bare, err := c.Intake.AddPlant(t.Context(), patient.Intake{Tag: "No leaf counted", Group: "vanda", Pot: "none"})
 	require.NoError(t, err)

@@ -20,8 +20,8 @@ type CheckinDoc struct {
 
 // The kinds of documents of aftercare: what was seen, and what was chosen.
 var (
-	Checkins = ledger.NewKind("checkin", "check-in", TellAlways[CheckinDoc]("What was seen was noted otherwise"))
-	Chosen   = ledger.NewKind("aftercare", "aftercare", TellAlways[aftercare.Chosen]("What its keeper chose was changed"))
+	Checkins = ledger.NewKind("checkin", TellAlways[CheckinDoc]("clinic.record.what-was-seen-was-noted"))
+	Chosen   = ledger.NewKind("aftercare", TellAlways[aftercare.Chosen]("clinic.record.what-its-keeper-chose-was"))
 )
 
 // SightingsOf are a plant's check-ins, the oldest first.

@@ -22,7 +22,7 @@ type Queued struct {
 type Use struct {
 	Job    string  `json:"job,omitempty" validate:"code"`
 	ItemID int64   `json:"item_id" required:"true" validate:"min=1"`
-	Amount float64 `json:"amount" required:"true" validate:"used" title:"Amount" description:"in the item's unit"`
+	Amount float64 `json:"amount" required:"true" validate:"used" title:"record.Use.amount" description:"in the item's unit"`
 }
 
 // CleaningDoc is a cleaning as it is stored.
@@ -49,7 +49,7 @@ func (k *CleaningDoc) UnmarshalJSON(doc []byte) error {
 	}
 	*k = CleaningDoc(d.present)
 	if d.Plan != nil {
-		closed := d.Plan.Close()
+		closed := d.Plan.CloseTold()
 		k.Done, k.Old = &closed, true
 	}
 	return nil

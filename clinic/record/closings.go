@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"therapeon/core/causes"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
 	"therapeon/ledger"
@@ -22,8 +23,8 @@ type LookBackDoc struct {
 
 // The kinds of documents of progress: looks back, and how a plant left the bench.
 var (
-	LookBacks = ledger.NewKind("lookback", "look back", TellAlways[LookBackDoc]("What is said of it was changed"))
-	Closings  = ledger.NewKind("closing", "closing", TellAlways[progress.Closing]("How it was closed was changed"))
+	LookBacks = ledger.NewKind("lookback", TellAlways[LookBackDoc]("clinic.record.what-is-said-of-it"))
+	Closings  = ledger.NewKind("closing", TellAlways[progress.Closing]("clinic.record.how-it-was-closed-was"))
 )
 
 // LookBacksOf are the looks back of a plant, the newest first.
@@ -55,17 +56,10 @@ func ClosingOf(ctx context.Context, tx *ledger.Tx, plantID int64) (ledger.Doc[pr
 }
 
 // ClosedWords say how a plant left the bench.
-func ClosedWords(c progress.Closing) string {
-	words := map[progress.HowEnded]string{
-		progress.EndRecovered: "Recovered.", progress.EndGiven: "Given away.", progress.EndLost: "Lost.",
-	}[c.How]
+func ClosedWords(c progress.Closing) message.Message {
+	said := []message.Message{message.Of("clinic.record.closed-" + string(c.How))}
 	if cause, ok := causes.Table().Cause(c.Cause); ok {
-		words += " " + cause.Name + "."
+		said = append(said, message.Of("clinic.record.closed-cause", message.Told("cause", cause.Name)))
 	}
-	for _, more := range []string{c.Word, c.Lesson} {
-		if more != "" {
-			words += " " + more
-		}
-	}
-	return words
+	return message.All(append(said, message.Plain(c.Word), message.Plain(c.Lesson))...)
 }

@@ -4,10 +4,11 @@ import (
 	"context"
 	"encoding/json"
 	"slices"
-	"strings"
 	"time"
 
+	"therapeon/core/knowledge"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/rehome"
@@ -16,18 +17,19 @@ import (
 
 // Home is how a plant is held or housed from a day on, as it was in fact done.
 type Home struct {
-	ID         int64        `json:"id" required:"true"`
-	FromOn     string       `json:"from_on" required:"true"`
-	Route      string       `json:"route" required:"true" description:"code of a route"`
-	Name       string       `json:"name" required:"true" description:"of the route"`
-	Pot        *pots.Pot    `json:"pot,omitempty"`
-	Mix        string       `json:"mix,omitempty" description:"name of the mix"`
-	Parts      []media.Part `json:"parts,omitempty"`
-	MixWater   float64      `json:"mix_water,omitempty" description:"share of the medium that is water, drained"`
-	Note       string       `json:"note,omitempty"`
-	NextLookOn string       `json:"next_look_on,omitempty"`
-	Jobs       []rehome.Job `json:"jobs,omitempty" description:"what was done and left out"`
-	Planned    string       `json:"planned,omitempty" description:"the route that was planned, where it was another"`
+	ID         int64           `json:"id" required:"true"`
+	FromOn     string          `json:"from_on" required:"true"`
+	Route      string          `json:"route" required:"true" description:"code of a route"`
+	Name       message.Message `json:"name" required:"true" description:"of the route"`
+	Pot        *pots.Pot       `json:"pot,omitempty"`
+	Mix        message.Message `json:"mix,omitzero" description:"name of the mix"`
+	Recipe     string          `json:"-"` // code of the mix
+	Parts      []media.Part    `json:"parts,omitempty"`
+	MixWater   float64         `json:"mix_water,omitempty" description:"share of the medium that is water, drained"`
+	Note       string          `json:"note,omitempty"`
+	NextLookOn string          `json:"next_look_on,omitempty"`
+	Jobs       []rehome.Job    `json:"jobs,omitempty" description:"what was done and left out"`
+	Planned    string          `json:"planned,omitempty" description:"the route that was planned, where it was another"`
 }
 
 // HomeDoc is a home as it is kept: in codes, figures and the user's own words.
@@ -57,11 +59,11 @@ func (h *HomeDoc) UnmarshalJSON(doc []byte) error {
 		return err
 	}
 	*h = HomeDoc(d.present)
-	if recipe := media.Table().RecipeNamed(h.Mix); recipe != "" {
+	if recipe, was := knowledge.Once("recipes", h.Mix); was {
 		h.Recipe, h.Mix, h.Old = recipe, "", true
 	}
 	if d.Jobs != nil {
-		h.Done, h.Old = rehome.Table().DoneFrom(h.Route, d.Jobs), true
+		h.Done, h.Old = rehome.Table().DoneTold(h.Route, d.Jobs), true
 	}
 	return nil
 }
@@ -69,36 +71,46 @@ func (h *HomeDoc) UnmarshalJSON(doc []byte) error {
 // Home is a kept home with its words.
 func (h HomeDoc) Home(id int64, from string) Home {
 	return Home{
-		ID: id, FromOn: from, Route: h.Route, Name: h.routeName(), Pot: h.Pot, Mix: h.MixName(), Parts: h.Parts,
-		MixWater: h.MixWater, Note: h.Note, NextLookOn: h.NextLookOn, Jobs: rehome.Table().Finished(h.Done),
-		Planned: h.Planned,
+		ID: id, FromOn: from, Route: h.Route, Name: h.routeName(), Pot: h.Pot, Mix: h.MixName(), Recipe: h.Recipe,
+		Parts: h.Parts, MixWater: h.MixWater, Note: h.Note, NextLookOn: h.NextLookOn,
+		Jobs: rehome.Table().Finished(h.Done), Planned: h.Planned,
 	}
 }
 
-func (h HomeDoc) routeName() string {
+func (h HomeDoc) routeName() message.Message {
 	if route, ok := rehome.Table().Route(h.Route); ok {
 		return route.Name
 	}
-	return h.Route
+	return message.Plain(h.Route)
 }
 
 // MixName is what the mix is called.
-func (h HomeDoc) MixName() string {
+func (h HomeDoc) MixName() message.Message {
 	if recipe, ok := media.Table().Recipe(h.Recipe); ok {
 		return recipe.Name
 	}
-	return h.Mix
+	return message.Plain(h.Mix)
+}
+
+// Words is the home in short. A mix called as its route is named once.
+func (h HomeDoc) Words() message.Message {
+	route, mix := h.routeName(), h.MixName()
+	if recipe, ok := media.Table().Recipe(h.Recipe); mix.Empty() || ok && recipe.AsRoute && h.Recipe == h.Route {
+		return route
+	}
+	return message.Of("clinic.record.home-with-mix", message.Told("home", route), message.Told("mix", mix))
 }
 
 // Words is the home in short.
-func (h HomeDoc) Words() string { return HomeWords(h.routeName(), h.MixName()) }
+func (h Home) Words() message.Message {
+	return HomeDoc{Route: h.Route, Recipe: h.Recipe, Mix: h.Mix.Typed}.Words()
+}
 
-// HomeWords are a home in short.
-func HomeWords(route, mix string) string {
-	if mix != "" && mix != route {
-		return route + " (" + strings.ToLower(mix) + ")"
-	}
-	return route
+// PlannedHome is a home that is planned, in short.
+func PlannedHome(route rehome.Route, mix rehome.Mixed) message.Message {
+	h := HomeDoc{Route: route.Code}
+	h.MixOf(mix)
+	return h.Words()
 }
 
 // homeShort is where a plant is now, as its row keeps it.
@@ -109,10 +121,10 @@ type homeShort struct {
 }
 
 // HomeInWords is that in words.
-func HomeInWords(kept string) string {
+func HomeInWords(kept string) message.Message {
 	var h homeShort
 	if kept == "" || json.Unmarshal([]byte(kept), &h) != nil {
-		return kept
+		return message.Plain(kept)
 	}
 	return HomeDoc{Route: h.Route, Recipe: h.Recipe, Mix: h.Mix}.Words()
 }
@@ -175,10 +187,12 @@ func (h HomeDoc) IsHold() bool {
 	return ok && r.Hold
 }
 
-// MixOf notes a mix by its name: one of the table's by its code.
-func (h *HomeDoc) MixOf(name string) {
-	h.Recipe, h.Mix = media.Table().RecipeNamed(name), ""
-	if h.Recipe == "" {
-		h.Mix = name
+// MixOf notes the mix that was planned: one of the table's by its code, another by its name.
+func (h *HomeDoc) MixOf(m rehome.Mixed) {
+	switch {
+	case m.Own:
+		h.Mix = m.Name.Typed
+	case m.Advised != nil:
+		h.Recipe = m.Advised.Recipe
 	}
 }

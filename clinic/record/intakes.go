@@ -6,13 +6,13 @@ import (
 	"strings"
 
 	"therapeon/core/disputes"
+	"therapeon/core/message"
 	"therapeon/core/patient"
-	"therapeon/core/words"
 )
 
-// intakeChanges says in words how another intake of the same plant differs.
-func intakeChanges(in, to patient.Intake, where string) []string {
-	var changes []string
+// intakeChanges says how another intake of the same plant differs.
+func intakeChanges(in, to patient.Intake, where string) []message.Message {
+	var changes []message.Message
 	before, after := reflect.ValueOf(in), reflect.ValueOf(to)
 	for i := range before.NumField() {
 		now := after.Field(i)
@@ -24,30 +24,37 @@ func intakeChanges(in, to patient.Intake, where string) []string {
 			continue
 		}
 		name, _, _ := strings.Cut(before.Type().Field(i).Tag.Get("json"), ",")
-		value := fmt.Sprintf("“%v”", now)
+		value := message.Plain(fmt.Sprintf("“%v”", now))
 		switch {
 		case now.Kind() == reflect.Slice:
-			value = fmt.Sprintf("a list of %d", now.Len())
+			value = message.Of("clinic.record.a-list-of", message.Count("n", now.Len()))
 		case now.IsZero():
-			value = "not noted"
+			value = message.Of("clinic.record.not-noted")
 		}
-		changes = append(changes, fmt.Sprintf("The field “%s” is %s %s.", strings.ReplaceAll(name, "_", " "), value, where))
+		changes = append(
+			changes,
+			message.Of("clinic.record.the-field-is-"+where,
+				message.Told("field", message.Of("clinic.record.field-"+name)), message.Told("value", value)),
+		)
 	}
 	return changes
 }
 
-// sideChanges says in words which sides differ; one that is no longer taken is as the house.
-func sideChanges(before, after disputes.Sides, where string) []string {
-	var changes []string
+// sideChanges says which sides differ; one that is no longer taken is as the house.
+func sideChanges(before, after disputes.Sides, where string) []message.Message {
+	var changes []message.Message
 	for _, q := range disputes.All() {
 		if before[q.Code] == after[q.Code] {
 			continue
 		}
-		said := "as the house"
+		said := message.Of("clinic.record.as-the-house")
 		if side := disputes.SideOf(q.Code, after[q.Code]); side != nil {
-			said = words.Lower(side.Choice.Name)
+			said = side.Choice.Name
 		}
-		changes = append(changes, fmt.Sprintf("“%s”: %s, %s.", q.Question, said, where))
+		changes = append(
+			changes,
+			message.Of("clinic.record.side-"+where, message.Told("question", q.Question), message.Told("side", said)),
+		)
 	}
 	return changes
 }

@@ -13,6 +13,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -54,19 +55,25 @@ func (c *Keeper) Today() string { return c.Now().Format(time.DateOnly) }
 
 // Missing says that what was asked for does not exist.
 type Missing struct {
-	What string
+	What string // code of the kind
 	ID   int64
 }
 
 func (m Missing) Error() string {
-	if m.ID == 0 {
-		return fmt.Sprintf("There is no %s.", m.What)
-	}
-	return fmt.Sprintf("There is no %s %d.", m.What, m.ID)
+	return fmt.Sprintf("there is no %s %d", m.What, m.ID)
 }
 
 // Conflict says that something was changed elsewhere since it was loaded.
 type Conflict = ledger.Conflict
+
+// Message is what is missing.
+func (m Missing) Message() message.Message {
+	kind := message.Told("kind", message.Of("kinds."+m.What))
+	if m.ID == 0 {
+		return message.Of("clinic.record.there-is-no", kind)
+	}
+	return message.Of("clinic.record.there-is-no-such", kind, message.Count("id", int(m.ID)))
+}
 
 // IsMissing holds when what was asked for is not kept.
 func IsMissing(err error) bool { return errors.Is(err, ledger.ErrNotFound) }
@@ -95,7 +102,7 @@ func AsDoc(v any) (string, error) {
 }
 
 // OneFault is a fault.List of one.
-func OneFault(field, words, limit string, value any) fault.List {
+func OneFault(field string, words, limit message.Message, value any) fault.List {
 	return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}
 }
 
@@ -119,7 +126,7 @@ func SidesOf(ctx context.Context, field string, was, is disputes.Sides) error {
 	if !ledger.ActOf(ctx).Helper || maps.Equal(was, is) {
 		return nil
 	}
-	return OneFault(field, "Sides are taken by a keeper. Ask one, or leave them as they are.", "as it was", nil)
+	return OneFault(field, message.Of("clinic.record.sides-are-taken-by-a"), message.Of("clinic.record.as-it-was"), nil)
 }
 
 // Read finds an answer in one moment of the file.

@@ -3,13 +3,13 @@ package record
 import (
 	"cmp"
 	"context"
-	"fmt"
 	"log/slog"
 	"maps"
 	"reflect"
 	"slices"
 
 	"therapeon/core/causes"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/ledger"
 )
@@ -23,32 +23,32 @@ type Said struct {
 	TurnedOutOn string  `json:"turned_out_on,omitempty"`
 }
 
-// Unread says that a row of a list cannot be read.
-func Unread(what string, id int64, err error) string {
-	slog.Error("a row cannot be read", "of", what, "id", id, "error", err)
-	return "What is kept of " + what + " cannot be read. The others are not touched by that."
+// Unread says that what is kept of a kind, by its code, cannot be read.
+func Unread(kind string, id int64, err error) message.Message {
+	slog.Error("a row cannot be read", "of", kind, "id", id, "error", err)
+	return message.Of("unread." + kind)
 }
 
-// lookChanges says in words how another version of the same inspection differs.
-func lookChanges(in, to patient.Inspection, where string) []string {
-	var list []string
-	words := map[patient.FindingState]string{"": "not looked for", causes.Present: "found", causes.Absent: "not found"}
+// lookChanges says how another version of the same inspection differs.
+func lookChanges(in, to patient.Inspection, where string) []message.Message {
+	var list []message.Message
 	for _, code := range codesOf(in.Findings, to.Findings) {
 		if in.Findings[code] != to.Findings[code] {
 			f, _ := causes.Table().Finding(code)
-			list = append(list, fmt.Sprintf("“%s” is %s %s.", f.Name.Value, words[to.Findings[code]], where))
+			state := cmp.Or(string(to.Findings[code]), "unlooked")
+			list = append(list, message.Of("clinic.record.finding-"+state+"-"+where, message.Told("finding", f.Name.Value)))
 		}
 	}
-	said := map[patient.Word]string{"": "left open", causes.Confirmed: "confirmed", causes.Rejected: "ruled out"}
 	for _, code := range codesOf(in.Decisions, to.Decisions) {
 		if in.Decisions[code] != to.Decisions[code] {
-			c, _ := causes.Table().Cause(code)
-			list = append(list, fmt.Sprintf("The cause “%s” is %s %s.", c.Name, said[to.Decisions[code].Word], where))
+			word := cmp.Or(string(to.Decisions[code].Word), "open")
+			list = append(list, message.Of("clinic.record.cause-"+word+"-"+where,
+				message.Told("cause", causes.Table().Name(code))))
 		}
 	}
 	in.Findings, in.Decisions, to.Findings, to.Decisions = nil, nil, nil, nil
 	if !reflect.DeepEqual(in, to) {
-		list = append(list, fmt.Sprintf("Other entries of the look differ %s too.", where))
+		list = append(list, message.Of("clinic.record.other-entries-of-the-look-"+where))
 	}
 	return list
 }

@@ -7,18 +7,19 @@ import (
 
 	"therapeon/core/climate"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/ledger"
 )
 
 // PlaceFacts is what is known of a place where plants stand.
 type PlaceFacts struct {
-	Name  string   `json:"name" required:"true" validate:"required,name,line" title:"Name of the place"`
-	Zone  string   `json:"zone,omitempty" validate:"zone" title:"Time zone, for logs that do not say theirs" description:"name of its time zone, such as Europe/Lisbon; left out: as this machine"`
-	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,celsius" title:"A usual night"`
-	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,celsius" title:"A usual day"`
+	Name  string   `json:"name" required:"true" validate:"required,name,line" title:"record.PlaceFacts.name"`
+	Zone  string   `json:"zone,omitempty" validate:"zone" title:"record.PlaceFacts.zone" description:"name of its time zone, such as Europe/Lisbon; left out: as this machine"`
+	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,celsius" title:"record.PlaceFacts.low_c"`
+	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,celsius" title:"record.PlaceFacts.high_c"`
 
-	HumidityPercent *float64 `json:"humidity_percent,omitempty" validate:"omitempty,humidity_percent" title:"Usual humidity" description:"usual humidity of its air"`
+	HumidityPercent *float64 `json:"humidity_percent,omitempty" validate:"omitempty,humidity_percent" title:"record.PlaceFacts.humidity_percent" description:"usual humidity of its air"`
 	Light           string   `json:"light,omitempty" validate:"omitempty,oneof=shade bright sun" description:"what falls on the leaves"`
 }
 
@@ -26,14 +27,14 @@ type PlaceFacts struct {
 func (p PlaceFacts) Faults() fault.List {
 	switch {
 	case (p.LowC == nil) != (p.HighC == nil):
-		return OneFault("high_c", "Give both the low and the high, or neither.", "both or neither", nil)
+		return OneFault("high_c", message.Of("clinic.record.give-both-the-low-and"), message.Of("limits.both-or-neither"), nil)
 	case p.LowC != nil && *p.LowC > *p.HighC:
-		return OneFault("low_c", "The usual night is warmer than the usual day. Correct one of the two.",
-			fmt.Sprintf("at most %g °C", *p.HighC), *p.LowC)
+		return OneFault("low_c", message.Of("clinic.record.the-usual-night-is-warmer"),
+			message.Of("limits.at-most", message.Exact("figure", *p.HighC, "°C")), *p.LowC)
 	}
 	if _, err := ZoneOf(p.Zone); err != nil {
-		return OneFault("zone", "This time zone is not known. Write it like Europe/Lisbon.",
-			"a time zone such as Europe/Lisbon", p.Zone)
+		return OneFault("zone", message.Of("clinic.record.this-time-zone-is-not"),
+			message.Of("clinic.record.a-time-zone-such-as"), p.Zone)
 	}
 	return nil
 }

@@ -1,14 +1,13 @@
 package record
 
 import (
-	"cmp"
 	"context"
-	"fmt"
 	"reflect"
 	"time"
 
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/solutions"
@@ -21,9 +20,9 @@ type Settings struct {
 	Version     int64           `json:"version" required:"true" validate:"min=0" description:"the version you changed; 0: nothing was changed yet"`
 	Sides       disputes.Sides  `json:"sides" required:"true" validate:"few,dive,code" description:"by the question, see /api/v1/knowledge/disputes; what is left out has its default"`
 	Hemisphere  string          `json:"hemisphere" required:"true" validate:"oneof=north south" description:"for the seasons"`
-	LatitudeDeg *float64        `json:"latitude_deg,omitempty" validate:"omitempty,latitude_deg" title:"Latitude" description:"for the length of the day; south is negative"`
+	LatitudeDeg *float64        `json:"latitude_deg,omitempty" validate:"omitempty,latitude_deg" title:"record.Settings.latitude_deg" description:"for the length of the day; south is negative"`
 	Zone        string          `json:"zone,omitempty" validate:"zone" description:"time zone of the house, as in Europe/Lisbon; left out: that of this machine"`
-	CutMarginMM float64         `json:"cut_margin_mm" required:"true" validate:"cut_margin_mm" title:"Cut margin, beyond the living part" description:"how far beyond the living part a cut falls"`
+	CutMarginMM float64         `json:"cut_margin_mm" required:"true" validate:"cut_margin_mm" title:"record.Settings.cut_margin_mm" description:"how far beyond the living part a cut falls"`
 	Tools       solutions.Tools `json:"tools,omitzero" description:"what amounts are measured with"`
 }
 
@@ -37,24 +36,28 @@ func (s Settings) asHouse() patient.House {
 	}
 }
 
-// houseChanges says in words how the house's sides differ.
-func houseChanges(from, to Settings, where string) []string {
+// houseChanges says how the house's sides differ.
+func houseChanges(from, to Settings, where string) []message.Message {
 	before, after := from.asHouse(), to.asHouse()
 	changes := sideChanges(before.Sides, after.Sides, where)
 	if from.Hemisphere != to.Hemisphere {
-		changes = append(changes, fmt.Sprintf("Hemisphere: %s, %s.", to.Hemisphere, where))
+		changes = append(changes, message.Of("clinic.record.hemisphere-"+to.Hemisphere+"-"+where))
 	}
 	if before.CutMarginMM != after.CutMarginMM {
-		changes = append(changes, fmt.Sprintf("Cut margin: %g mm, %s.", after.CutMarginMM, where))
+		changes = append(changes, message.Of("clinic.record.cut-margin-"+where, message.Exact("cut_margin_mm", after.CutMarginMM, "mm")))
 	}
 	if from.Zone != to.Zone {
-		changes = append(changes, fmt.Sprintf("Time zone: %s, %s.", cmp.Or(to.Zone, "that of the machine"), where))
+		zone := message.Of("clinic.record.time-zone-"+where, message.Name("zone", to.Zone))
+		if to.Zone == "" {
+			zone = message.Of("clinic.record.machine-time-zone-" + where)
+		}
+		changes = append(changes, zone)
 	}
 	if !reflect.DeepEqual(from.LatitudeDeg, to.LatitudeDeg) {
-		changes = append(changes, fmt.Sprintf("The latitude was changed %s.", where))
+		changes = append(changes, message.Of("clinic.record.the-latitude-was-changed-"+where))
 	}
 	if from.Tools != to.Tools {
-		changes = append(changes, fmt.Sprintf("What amounts are measured with was changed %s.", where))
+		changes = append(changes, message.Of("clinic.record.what-amounts-are-measured-with-"+where))
 	}
 	return changes
 }
@@ -74,7 +77,7 @@ func usualSettings() Settings {
 // Faults finds sides that are not of the table.
 func (s Settings) Faults() fault.List {
 	if _, err := time.LoadLocation(s.Zone); err != nil || s.Zone == "Local" {
-		return OneFault("zone", "This time zone is not known. Give one such as Europe/Lisbon.", "an IANA time zone", s.Zone)
+		return OneFault("zone", message.Of("clinic.record.this-time-zone-is-not-2"), message.Of("clinic.record.an-iana-time-zone"), s.Zone)
 	}
 	return s.Sides.Faults()
 }

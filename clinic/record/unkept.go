@@ -7,6 +7,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/core/climate"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/rehome"
@@ -44,9 +45,9 @@ func (k Unkept) Faults() fault.List {
 	if a := k.Air; a != nil {
 		switch {
 		case (a.NightC == nil) != (a.DayC == nil):
-			return OneFault("air.day_c", "Give both the night and the day, or neither.", "both or neither", nil)
+			return OneFault("air.day_c", message.Of("clinic.record.give-both-the-night-and"), message.Of("limits.both-or-neither"), nil)
 		case a.NightC != nil && *a.NightC > *a.DayC:
-			return OneFault("air.night_c", "The night is warmer than the day. Correct one of the two.", "at most the day", *a.NightC)
+			return OneFault("air.night_c", message.Of("clinic.record.the-night-is-warmer-than"), message.Of("clinic.record.at-most-the-day"), *a.NightC)
 		}
 	}
 	if k.Home != nil {
@@ -94,7 +95,7 @@ func (c *Keeper) Unkept(ctx context.Context, k Unkept) (*patient.Patient, error)
 		if a.NightC != nil {
 			at.Usual = &climate.Day{LowC: *a.NightC, HighC: *a.DayC}
 		}
-		p.Site = &patient.Site{Name: "its place", Climate: at, Light: a.Light, Percent: a.HumidityPercent}
+		p.Site = &patient.Site{Name: "", Climate: at, Light: a.Light, Percent: a.HumidityPercent}
 	}
 	return p, nil
 }

@@ -18,7 +18,7 @@ type WatchDoc struct {
 }
 
 // Watches are plants that are looked at for what they may have caught.
-var Watches = ledger.NewKind("watch", "watch", TellAlways[WatchDoc]("Its watch was changed"))
+var Watches = ledger.NewKind("watch", TellAlways[WatchDoc]("clinic.record.its-watch-was-changed"))
 
 // WatchesOf are the watches of a plant that stand.
 func WatchesOf(ctx context.Context, tx *ledger.Tx, plantID int64) ([]ledger.Doc[WatchDoc], error) {

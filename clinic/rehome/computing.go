@@ -12,6 +12,7 @@ import (
 	"therapeon/core/drying"
 	"therapeon/core/knowledge"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -94,8 +95,8 @@ func (c *Service) ComputePot(ctx context.Context, a PotAsk) (PotAnswer, error) {
 	code := cmp.Or(a.Component, media.Table().UsualFill.Value)
 	below, ok := mixing.ShelfOf(all)(code)
 	if !ok {
-		return PotAnswer{}, record.OneFault("component", "This component is not known here.",
-			"a component, see /api/v1/knowledge/media", a.Component)
+		return PotAnswer{}, record.OneFault("component", message.Of("clinic.rehome.this-component-is-not-known"),
+			message.Of("clinic.rehome.a-component-see-api-v1"), a.Component)
 	}
 	size := pots.Table().Advise(a.needs())
 	pot := size.Pot
@@ -193,7 +194,7 @@ func (c *Service) ComputeSection(ctx context.Context, a SectionAsk) (pots.Sectio
 		}
 	}
 	filling := pots.Filling{
-		Medium: "Mix",
+		Medium: message.Of("clinic.rehome.mix"),
 		Grain:  mix.Settled.Grain,
 		Rise:   mix.Rise,
 		Wicks:  mix.Settled.Wicks,
@@ -239,8 +240,8 @@ func (c *Service) ComputeWeighFit(a WeighFitAsk) (WeighFit, error) {
 	}
 	switch {
 	case (a.Bare == nil) == (a.Pot == nil):
-		return WeighFit{}, record.OneFault("bare", "Give the weights of a bare plant, or those of a pot.",
-			"one of bare and pot", nil)
+		return WeighFit{}, record.OneFault("bare", message.Of("clinic.rehome.give-the-weights-of-a"),
+			message.Of("clinic.rehome.one-of-bare-and-pot"), nil)
 	case a.Bare != nil:
 		fit, err := race.FitOf(a.Bare.Patient(), a.Bare.Ask())
 		return WeighFit{Bare: fit}, record.Under("bare", err)

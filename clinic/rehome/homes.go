@@ -9,6 +9,7 @@ import (
 	"therapeon/clinic/check"
 	raceservice "therapeon/clinic/race"
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/ledger"
@@ -28,8 +29,8 @@ func (c *Service) Hold(ctx context.Context, plantID int64, h Hold) (raceservice.
 		return raceservice.Race{}, err
 	}
 	if _, ok := race.Table().Method(h.Method); !ok {
-		return raceservice.Race{}, record.OneFault("method", "This way of holding is not known here.",
-			"a method, see /api/v1/knowledge/race", h.Method)
+		return raceservice.Race{}, record.OneFault("method", message.Of("clinic.rehome.this-way-of-holding-is"),
+			message.Of("clinic.rehome.a-method-see-api-v1"), h.Method)
 	}
 	return raceservice.RaceAfter(ctx, c.Keeper, plantID, func(v *record.Visit) error {
 		return keepHome(ctx, v, h.From, record.HomeDoc{Route: h.Method, Note: h.Note})
@@ -53,7 +54,7 @@ func keepHome(ctx context.Context, v *record.Visit, from string, h record.HomeDo
 		h.NextLookOn = route.LookOn(since)
 	}
 	if h.NextLookOn < from {
-		return record.OneFault("next_look_on", "The next look comes after the day it was housed.", "after "+from, h.NextLookOn)
+		return record.OneFault("next_look_on", message.Of("clinic.rehome.the-next-look-comes-after"), message.Of("limits.after", message.On("figure", from)), h.NextLookOn)
 	}
 	all, now := v.HomeDocs, v.Keeper.Stamp()
 	if err := v.Tx.Plants().Touch(ctx, v.Row.ID, now); err != nil {

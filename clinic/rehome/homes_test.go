@@ -16,6 +16,7 @@ import (
 	"therapeon/clinic/trial"
 	"therapeon/clinic/weights"
 	"therapeon/core/patient"
+	"therapeon/language/english"
 )
 
 func dueTags(t *testing.T, c *clinic.Clinic) (tags []string) {
@@ -55,7 +56,7 @@ func TestTheFirstLookAfterAMoveIsDueUntilItWasDone(t *testing.T) {
 	require.NoError(t, err)
 	held, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.Equal(t, "Humid tub, open", held.Home)
+	assert.Equal(t, "Humid tub, open", english.Say(held.Home))
 	assert.Equal(t, "2030-04-02", held.HomeSince)
 	assert.Equal(t, "2030-04-09", held.HomeLookOn, "a week: common practice, no source")
 	assert.Empty(t, dueTags(t, c))
@@ -106,7 +107,7 @@ func TestAHomeNotedLateDoesNotMoveThePlantBack(t *testing.T) {
 	}
 	now, err := c.Intake.Plant(t.Context(), p.ID)
 	require.NoError(t, err)
-	assert.Equal(t, "Tub with a loose lid", now.Home)
+	assert.Equal(t, "Tub with a loose lid", english.Say(now.Home))
 	r, err := c.Race.RaceOf(t.Context(), p.ID, "")
 	require.NoError(t, err)
 	assert.Equal(t, "lid", r.Race.Holding)

@@ -12,6 +12,7 @@ import (
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/pots"
 	"therapeon/core/rehome"
 	"therapeon/core/work"
@@ -34,8 +35,8 @@ type Settle struct {
 	Route      string    `json:"route" required:"true" validate:"required,word"`
 	FromOn     string    `json:"from_on,omitempty" validate:"omitempty,day" description:"left out: today"`
 	Pot        *pots.Pot `json:"pot,omitempty" description:"left out: as planned"`
-	Mix        string    `json:"mix,omitempty" validate:"line" description:"left out: as planned"`
-	Note       string    `json:"note,omitempty" validate:"note" title:"What was done otherwise"`
+	Mix        string    `json:"mix,omitempty" validate:"line" description:"code of a recipe, or a name of your own; left out: as planned"`
+	Note       string    `json:"note,omitempty" validate:"note" title:"rehome.Settle.note"`
 	NextLookOn string    `json:"next_look_on,omitempty" validate:"omitempty,day" description:"left out: as usual for the route"`
 	Person     string    `json:"person,omitempty" validate:"omitempty,name,who"`
 }
@@ -133,24 +134,26 @@ func homeOf(s Settle, now Rehoming) record.HomeDoc {
 		h.Pot = s.Pot
 	}
 	if now.Mix != nil {
-		h.MixOf(now.Mix.Name)
+		h.MixOf(*now.Mix)
 		h.Parts, h.MixWater = now.Mix.Parts, now.Mix.Settled.Water
 	}
-	if s.Mix != "" && s.Mix != h.MixName() {
-		h.MixOf(s.Mix)
-		h.Parts = nil
+	if s.Mix != "" && s.Mix != h.Mix && s.Mix != h.Recipe {
+		h.Recipe, h.Mix, h.Parts = "", s.Mix, nil
+		if _, known := media.Table().Recipe(s.Mix); known {
+			h.Recipe, h.Mix = s.Mix, ""
+		}
 	}
 	return h
 }
 
 // Batched is a plant of tonight's batch.
 type Batched struct {
-	ID      int64   `json:"id" required:"true"`
-	Tag     string  `json:"tag" required:"true"`
-	Route   string  `json:"route" required:"true" description:"name of its route"`
-	Mix     string  `json:"mix" required:"true"`
-	MediumL float64 `json:"medium_l" required:"true"`
-	Apart   bool    `json:"apart,omitempty" description:"kept apart: potted last"`
+	ID      int64           `json:"id" required:"true"`
+	Tag     string          `json:"tag" required:"true"`
+	Route   message.Message `json:"route" required:"true" description:"name of its route"`
+	Mix     message.Message `json:"mix" required:"true"`
+	MediumL float64         `json:"medium_l" required:"true"`
+	Apart   bool            `json:"apart,omitempty" description:"kept apart: potted last"`
 }
 
 // Batch is tonight's batch of pots, set against the shelf.

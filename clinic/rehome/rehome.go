@@ -107,11 +107,12 @@ func (h *homeward) stands(in record.Home) *pots.Section {
 	if len(in.Parts) == 0 {
 		return nil
 	}
-	plan := rehome.Plan{Route: in.Route, Pot: in.Pot, Parts: in.Parts, MixName: in.Mix}
+	plan := rehome.Plan{Route: in.Route, Pot: in.Pot, Parts: in.Parts}
 	way, err := rehome.Table().Lead(h.Patient, plan, nil, h.race, h.store)
-	if err != nil {
+	if err != nil || way.Section == nil {
 		return nil // it stands in what the shelf knows no more
 	}
+	way.Section.NameMedium(in.Mix)
 	return way.Section
 }
 

@@ -14,6 +14,7 @@ import (
 	"therapeon/clinic/trial"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
+	"therapeon/language/english"
 )
 
 func TestHoldingIsNotedFromADayOn(t *testing.T) {
@@ -30,7 +31,7 @@ func TestHoldingIsNotedFromADayOn(t *testing.T) {
 	line, err := c.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.True(t, slices.ContainsFunc(line.Entries, func(e history.Entry) bool {
-		return e.Kind == "home" && e.On == "2030-03-28" && e.Words == "Held: Tub with a loose lid."
+		return e.Kind == "home" && e.On == "2030-03-28" && english.Say(e.Words) == "Held: Tub with a loose lid."
 	}))
 }
 
@@ -57,7 +58,7 @@ func TestAJobWithCautionsIsDoneOnceTheyAreRead(t *testing.T) {
 	_, err := c.Rehome.MarkHomeJob(t.Context(), p.ID,
 		rehomeservice.MarkHomeJob{Job: "mix", State: "done", Person: "Ada"})
 	assert.Equal(t, "person", trial.FieldOf(t, err))
-	assert.ErrorContains(t, err, "Read the cautions at “Mix the medium” first")
+	assert.Contains(t, english.Error(err), "Read the cautions at “Mix the medium” first")
 	_, err = c.Rehome.MarkHomeJob(t.Context(), p.ID, rehomeservice.MarkHomeJob{Job: "seat", State: "skipped"})
 	assert.Equal(t, "reason", trial.FieldOf(t, err))
 	_, err = c.Rehome.MarkHomeJob(t.Context(), p.ID, rehomeservice.MarkHomeJob{Job: "juggle", State: "done"})
@@ -112,7 +113,7 @@ func TestTheHomeIsNotedAsItWasGiven(t *testing.T) {
 	line, err := c.History.Timeline(t.Context(), p.ID)
 	require.NoError(t, err)
 	assert.True(t, slices.ContainsFunc(line.Entries, func(e history.Entry) bool {
-		return e.Kind == "home" && strings.Contains(e.Words, "Housed: Inorganic with reservoir") &&
-			strings.Contains(e.Words, "No bark was left.")
+		return e.Kind == "home" && strings.Contains(english.Say(e.Words), "Housed: Inorganic with reservoir") &&
+			strings.Contains(english.Say(e.Words), "No bark was left.")
 	}))
 }

@@ -2,12 +2,12 @@ package roots
 
 import (
 	"context"
-	"fmt"
 
 	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/cleaning"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/ledger"
@@ -83,15 +83,15 @@ func tick(p *patient.Patient, t Tick) error {
 			continue
 		}
 		if t.Count > it.Count {
-			return record.OneFault("count", fmt.Sprintf("The job is on %d roots.", it.Count),
-				fmt.Sprintf("0–%d", it.Count), t.Count)
+			return record.OneFault("count", message.Of("clinic.roots.the-job-is-on-roots", message.Count("n", it.Count)),
+				message.Of("limits.at-most", message.Count("figure", it.Count)), t.Count)
 		}
 		done[t.Item] = roots.Check{Count: t.Count, CutAtMM: it.CutAtMM}
 		return nil
 	}
 	return record.OneFault("item",
-		"This job is not on the cut list. The reading may have changed: load the list again.",
-		"a job on the list", t.Item)
+		message.Of("clinic.roots.this-job-is-not-on"),
+		message.Of("clinic.roots.a-job-on-the-list"), t.Item)
 }
 
 // Correction is what some of the roots of an entry turned out to be, under the

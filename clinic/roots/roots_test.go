@@ -15,6 +15,7 @@ import (
 	"therapeon/core/fault"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 	"therapeon/ledger"
 )
 
@@ -95,7 +96,7 @@ func TestTheSecondReadingStandsBesideTheFirst(t *testing.T) {
 	r = trial.Save(t, c, r, trial.Entry("a", 3, 80, roots.Firm), trial.Entry("b", 14, 60, roots.Mushy))
 	r, err := c.Roots.TickJob(t.Context(), r.ID, rootsservice.Tick{Item: "b", Count: 14})
 	require.NoError(t, err)
-	assert.Equal(t, "All cuts are done.", r.CutList.Headline)
+	assert.Equal(t, "All cuts are done.", english.Say(r.CutList.Headline))
 
 	later := c.At(func() time.Time { return trial.Day.AddDate(0, 0, 30) })
 	second, err := later.Roots.StartReading(t.Context(), p.ID, rootsservice.Start{FromLast: true})

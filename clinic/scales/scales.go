@@ -9,6 +9,7 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 )
 
 // Service is the scales that are on.
@@ -74,7 +75,12 @@ func (c *Service) ScaleReads(r ScaleReading) (Told, error) {
 	defer s.Unlock()
 	s.forget(c.Now())
 	if _, known := s.at[r.Scale]; !known && len(s.at) >= mostScales {
-		return Told{}, record.OneFault("scale", "Sixteen scales are on already. That is the most.", "16 scales", r.Scale)
+		return Told{}, record.OneFault(
+			"scale",
+			message.Of("clinic.scales.sixteen-scales-are-on-already"),
+			message.Of("limits.at-most", message.Count("figure", mostScales)),
+			r.Scale,
+		)
 	}
 	s.shown[r.Scale], s.at[r.Scale] = Shown{ScaleReading: r}, c.Now()
 	told := Told{s.tare[r.Scale]}
@@ -109,7 +115,7 @@ func (c *Service) Tare(t TareScale) ([]Shown, error) {
 	}
 	c.scales.Unlock()
 	if !on {
-		return nil, record.OneFault("scale", "This scale is not on.", "a scale that is on, see /api/v1/scales", t.Scale)
+		return nil, record.OneFault("scale", message.Of("clinic.scales.this-scale-is-not-on"), message.Of("clinic.scales.a-scale-that-is-on"), t.Scale)
 	}
 	return c.Scales(), nil
 }

@@ -186,14 +186,14 @@ func JudgeNext(ctx context.Context, c *record.Keeper) (more bool, err error) {
 		id = next[0]
 		r, err := c.Record(ctx, tx, id)
 		if err != nil {
-			record.Unread("this plant", id, err) // its own page says so
+			record.Unread("plant", id, err) // its own page says so
 			return nil, ctx.Err()
 		}
 		changes, err := bench.ShortsAnew(ctx, r)
 		recoded, err2 := bench.Recoded(ctx, r)
 		advised, err3 := bench.AdviceAnew(ctx, c, tx, id)
 		if err = errors.Join(err, err2, err3); err != nil {
-			record.Unread("this plant", id, err)
+			record.Unread("plant", id, err)
 			return nil, ctx.Err()
 		}
 		return slices.Concat(changes, recoded, advised), nil

@@ -6,6 +6,7 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/message"
 	"therapeon/ledger"
 )
 
@@ -73,7 +74,7 @@ func (c *Service) StartTimer(ctx context.Context, s StartTimer) (Timers, error) 
 			return err
 		}
 		if len(rows) >= 40 {
-			return record.OneFault("words", "Forty timers run already. Put some away first.", "40 timers", len(rows))
+			return record.OneFault("words", message.Of("clinic.timers.forty-timers-run-already-put"), message.Of("limits.at-most", message.Count("figure", 40)), len(rows))
 		}
 		for _, r := range rows {
 			if s.Job != "" && r.PlantID == s.PlantID && r.Job == s.Job {

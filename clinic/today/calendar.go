@@ -14,8 +14,8 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
+	"therapeon/core/message"
 	"therapeon/core/patient"
-	"therapeon/core/words"
 	"therapeon/formats"
 	"therapeon/ledger"
 )
@@ -78,23 +78,23 @@ func (c *Service) ShareCalendar(ctx context.Context, in ShareCalendar) (Calendar
 }
 
 // CalendarFile is the calendar for whoever has its address; nothing for anyone else.
-func (c *Service) CalendarFile(ctx context.Context, secret, origin string) ([]byte, error) {
-	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]byte, error) {
+func (c *Service) CalendarFile(ctx context.Context, secret, origin string) ([]formats.Entry, error) {
+	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]formats.Entry, error) {
 		of, err := calendarOf(ctx, tx)
 		if err != nil {
 			return nil, err
 		}
 		given := strings.TrimSuffix(secret, ".ics")
 		if of.Secret == "" || subtle.ConstantTimeCompare([]byte(given), []byte(of.Secret)) != 1 {
-			return nil, record.Missing{What: "such calendar"}
+			return nil, record.Missing{What: "such-calendar"}
 		}
 		return c.calendar(ctx, tx, of.By, origin)
 	})
 }
 
 // OwnCalendar is the calendar for someone who may see the bench.
-func (c *Service) OwnCalendar(ctx context.Context, origin string) ([]byte, error) {
-	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]byte, error) {
+func (c *Service) OwnCalendar(ctx context.Context, origin string) ([]formats.Entry, error) {
+	return record.Read(ctx, c.Keeper, func(tx *ledger.Tx) ([]formats.Entry, error) {
 		of, err := calendarOf(ctx, tx)
 		if err != nil {
 			return nil, err
@@ -112,8 +112,8 @@ type planned struct {
 	count int
 }
 
-// calendar writes what is due, by day and place, or by plant.
-func (c *Service) calendar(ctx context.Context, tx *ledger.Tx, by, origin string) ([]byte, error) {
+// calendar is what is due, by day and place, or by plant.
+func (c *Service) calendar(ctx context.Context, tx *ledger.Tx, by, origin string) ([]formats.Entry, error) {
 	places, err := placeNames(ctx, tx)
 	if err != nil {
 		return nil, err
@@ -151,28 +151,34 @@ func (c *Service) calendar(ctx context.Context, tx *ledger.Tx, by, origin string
 		entries = append(entries, p.told(by))
 	}
 	slices.SortFunc(entries, func(a, b formats.Entry) int { return strings.Compare(a.On+a.UID, b.On+b.UID) })
-	return formats.Calendar("Therapeon", entries)
+	return entries, nil
 }
 
-// told is an entry with its words.
+// told is an entry with what it says.
 func (p *planned) told(by string) formats.Entry {
 	slices.SortFunc(p.jobs, aftercare.Table().InRound)
-	var parts, lines []string
+	e := p.Entry
+	var parts []message.Message
 	for _, code := range p.jobs {
 		job, _ := aftercare.Table().Job(code)
-		parts = append(parts, fmt.Sprintf("%s %d", words.Lower(job.Name), len(p.tags[code])))
-		lines = append(lines, job.Name+": "+strings.Join(p.tags[code], "; "))
+		parts = append(parts, message.Of("clinic.today.job", message.Told("job", job.Name),
+			message.Count("n", len(p.tags[code]))))
+		var tags []message.Word
+		for _, tag := range p.tags[code] {
+			tags = append(tags, message.Word(tag))
+		}
+		e.Text = append(e.Text, message.Of("clinic.today.job-of", message.Told("job", job.Name),
+			message.Parted("plants", tags)))
 	}
-	e := p.Entry
-	e.Text = strings.Join(lines, "\n")
-	if by == "plant" {
+	jobs := message.Several("jobs", parts)
+	switch {
+	case by == "plant":
 		job, _ := aftercare.Table().Job(p.jobs[0])
-		e.Title = job.Do + ": " + p.tags[p.jobs[0]][0]
-		return e
-	}
-	e.Title = strings.Join(parts, ", ")
-	if p.place != "" {
-		e.Title = p.place + ": " + e.Title
+		e.Title = message.Of("clinic.today.do-of", message.Told("do", job.Do), message.Name("plant", p.tags[p.jobs[0]][0]))
+	case p.place != "":
+		e.Title = message.Of("clinic.today.at-place", message.Name("place", p.place), jobs)
+	default:
+		e.Title = message.Of("clinic.today.jobs", jobs)
 	}
 	return e
 }

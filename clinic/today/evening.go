@@ -9,6 +9,7 @@ import (
 	"therapeon/core/advice"
 	"therapeon/core/aftercare"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/rehome"
 	"therapeon/core/today"
 	"therapeon/ledger"
@@ -22,7 +23,7 @@ type Evening struct {
 
 // Ready is something to be made ready, and for whom.
 type Ready struct {
-	Do   string           `json:"do" required:"true"`
+	Do   message.Message  `json:"do" required:"true"`
 	How  []knowledge.Text `json:"how" required:"true"`
 	Tags []string         `json:"tags" required:"true"`
 }
@@ -53,7 +54,7 @@ func (c *Service) Evening(ctx context.Context, minutes float64) (Evening, error)
 			}
 			v, err := c.Visit(ctx, tx, row.ID)
 			if err != nil {
-				record.Unread("this plant", row.ID, err)
+				record.Unread("plant", row.ID, err)
 				continue
 			}
 			k := &aftercare.InCare{Patient: v.Patient}
@@ -75,7 +76,7 @@ func readyFor(crates []today.Crate, visits map[int64]*record.Visit) []Ready {
 	list := []Ready{}
 	for _, crate := range crates {
 		for _, j := range rehome.Table().Ahead(visits[crate.PlantID].Patient) {
-			i := slices.IndexFunc(list, func(r Ready) bool { return r.Do == j.Do })
+			i := slices.IndexFunc(list, func(r Ready) bool { return r.Do.Equal(j.Do) })
 			if i < 0 {
 				list = append(list, Ready{Do: j.Do, How: j.How, Tags: []string{}})
 				i = len(list) - 1

@@ -37,7 +37,7 @@ func (c *Service) Moves(ctx context.Context) (Moves, error) {
 			for _, row := range rows {
 				v, err := c.Visit(ctx, tx, row.ID)
 				if err != nil {
-					record.Unread("this plant", row.ID, err)
+					record.Unread("plant", row.ID, err)
 					continue
 				}
 				k := &aftercare.InCare{Patient: v.Patient}

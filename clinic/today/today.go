@@ -14,11 +14,11 @@ import (
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
 	"therapeon/core/taxa"
 	"therapeon/core/today"
-	"therapeon/core/words"
 	"therapeon/ledger"
 )
 
@@ -27,8 +27,8 @@ type Service struct{ *record.Keeper }
 
 // Today is the round of a day, and what is beside it.
 type Today struct {
-	Day      string `json:"day" required:"true"`
-	Headline string `json:"headline" required:"true"`
+	Day      string          `json:"day" required:"true"`
+	Headline message.Message `json:"headline" required:"true"`
 	today.Round
 	Alarms  []Alarm   `json:"alarms" required:"true"`
 	Errands []Errand  `json:"errands" required:"true" description:"what has a page of its own: looks, rounds of treatment, what is to be unpotted or potted"`
@@ -49,25 +49,25 @@ type Errand struct {
 
 // Alarm is an alarm of a plant, with what to do.
 type Alarm struct {
-	PlantID int64  `json:"plant_id" required:"true"`
-	Tag     string `json:"tag" required:"true"`
-	Then    string `json:"then" required:"true"`
+	PlantID int64           `json:"plant_id" required:"true"`
+	Tag     string          `json:"tag" required:"true"`
+	Then    message.Message `json:"then" required:"true"`
 }
 
 // Coming is a job that will be due on a day.
 type Coming struct {
-	On   string   `json:"on" required:"true"`
-	Job  string   `json:"job" required:"true"`
-	Name string   `json:"name" required:"true"`
-	Tags []string `json:"tags" required:"true"`
+	On   string          `json:"on" required:"true"`
+	Job  string          `json:"job" required:"true"`
+	Name message.Message `json:"name" required:"true"`
+	Tags []string        `json:"tags" required:"true"`
 }
 
 // Dropped is a job that dropped out, with the reason.
 type Dropped struct {
-	PlantID int64  `json:"plant_id" required:"true"`
-	Tag     string `json:"tag" required:"true"`
-	Do      string `json:"do" required:"true"`
-	Why     Text   `json:"why" required:"true"`
+	PlantID int64           `json:"plant_id" required:"true"`
+	Tag     string          `json:"tag" required:"true"`
+	Do      message.Message `json:"do" required:"true"`
+	Why     Text            `json:"why" required:"true"`
 }
 
 // Text is a statement of the craft with its mark.
@@ -231,7 +231,12 @@ func (r *rounding) add(row ledger.Plant) {
 	if back := care.Back; back.On != "" && back.On <= r.Day {
 		words := progress.Table().LookBack[back.Of].Value
 		r.Errands = append(r.Errands, Errand{row.ID, row.Tag, r.places[row.PlaceID], today.TurnNames[row.Turn],
-			bench.Advised{Code: "look-back", Headline: "Look back. " + words, UntilOn: back.On, Page: "progress"}})
+			bench.Advised{
+				Code:     "look-back",
+				Headline: message.All(message.Of("clinic.today.look-back"), words),
+				UntilOn:  back.On,
+				Page:     "progress",
+			}})
 	}
 	r.errand(row)
 }
@@ -240,7 +245,7 @@ func (r *rounding) add(row ledger.Plant) {
 func why(d bench.Dropped) Text {
 	text := aftercare.Table().DroppedFor[d.Why]
 	protocol, gate, _ := strings.Cut(d.Of, "/")
-	text.Value = strings.ReplaceAll(text.Value, "{gate}", words.Lower(aftercare.Table().GateName(protocol, gate)))
+	text.Value = text.Value.With("gate", aftercare.Table().GateName(protocol, gate))
 	return text
 }
 

@@ -9,6 +9,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/drying"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -21,7 +22,7 @@ type Service struct{ *record.Keeper }
 // Weigh is a weighing to be kept.
 type Weigh struct {
 	Kind    patient.Kind    `json:"kind" required:"true" validate:"oneof=bare pot" description:"bare: the plant alone; pot: with pot and medium"`
-	Grams   float64         `json:"grams" required:"true" validate:"weight_g" title:"Weight"`
+	Grams   float64         `json:"grams" required:"true" validate:"weight_g" title:"weights.Weigh.grams"`
 	At      time.Time       `json:"at,omitzero" description:"when, with its offset; left out: now"`
 	Because patient.Because `json:"because,omitempty" validate:"omitempty,oneof=cut pot wet watered right" description:"needed where the weight does not follow from the one before"`
 	Moment  patient.Moment  `json:"moment,omitempty" validate:"omitempty,oneof=wet light between" description:"of a pot: just watered and drained, due for water, or in between"`
@@ -53,11 +54,11 @@ func (c *Service) Weigh(ctx context.Context, plantID int64, w Weigh) ([]record.W
 		w.At = c.Now()
 	}
 	if w.At.After(c.Now().Add(time.Minute)) || w.At.Year() < 1990 {
-		return nil, record.OneFault("at", "This time has not come yet, or lies before 1990.", "1990 to now",
+		return nil, record.OneFault("at", message.Of("clinic.weights.this-time-has-not-come"), message.Of("clinic.weights.1990-to-now"),
 			w.At.Format(time.RFC3339))
 	}
 	if w.Kind == patient.BarePlant && w.Moment != "" {
-		return nil, record.OneFault("moment", "Only a pot is wet or light.", "a weighing of kind pot", w.Moment)
+		return nil, record.OneFault("moment", message.Of("clinic.weights.only-a-pot-is-wet"), message.Of("clinic.weights.a-weighing-of-kind-pot"), w.Moment)
 	}
 	var list []record.Weighed
 	err := c.Write(ctx, &list, func(tx *ledger.Tx) error {
@@ -114,7 +115,7 @@ func follows(ctx context.Context, v *record.Visit, w Weigh) error {
 		return err
 	}
 	if slices.ContainsFunc(all, func(o patient.Weight) bool { return o.At.Equal(at) && o.Kind == w.Kind }) {
-		return record.OneFault("at", "It was weighed at that very moment already.", "another time", at.Format(time.RFC3339))
+		return record.OneFault("at", message.Of("clinic.weights.it-was-weighed-at-that"), message.Of("clinic.weights.another-time"), at.Format(time.RFC3339))
 	}
 	if w.Because != "" {
 		return nil
@@ -124,13 +125,13 @@ func follows(ctx context.Context, v *record.Visit, w Weigh) error {
 		return err
 	}
 	if w.Kind == patient.InPot {
-		if words, limit := drying.Table().Jump(v.Stands().Counting(patient.InPot), w.Grams); words != "" {
+		if words, limit := drying.Table().Jump(v.Stands().Counting(patient.InPot), w.Grams); !words.Empty() {
 			return record.OneFault("because", words, limit, nil)
 		}
 		return nil
 	}
 	if jump := race.JumpTo(v.Patient, plan.Assumed, w.Grams); jump != nil {
-		return record.OneFault("because", jump.Words, "cut, pot, wet or right", nil)
+		return record.OneFault("because", jump.Words, message.Of("clinic.weights.cut-pot-wet-or-right"), nil)
 	}
 	return nil
 }

@@ -10,6 +10,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/drying"
 	"therapeon/core/fault"
+	"therapeon/core/message"
 	"therapeon/core/wishes"
 	"therapeon/ledger"
 )
@@ -44,7 +45,7 @@ type Wish struct {
 // Faults finds wishes that no table knows.
 func (w Wish) Faults() fault.List {
 	if _, ok := wishes.Table().Find(w.Wish); !ok {
-		return record.OneFault("wish", "This wish is not known here.", "a wish, see /api/v1/knowledge/wishes", w.Wish)
+		return record.OneFault("wish", message.Of("clinic.wishes.this-wish-is-not-known"), message.Of("clinic.wishes.a-wish-see-api-v1"), w.Wish)
 	}
 	return nil
 }

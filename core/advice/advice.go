@@ -12,6 +12,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -74,7 +75,7 @@ type Line struct {
 type Advice struct {
 	Code      string           `json:"code" required:"true" enum:"look-first,check,feel,water,treat,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay,tend,mend"`
 	Kind      string           `json:"kind" required:"true" enum:"act,check,home,leave" description:"what the plant wants by it"`
-	Headline  string           `json:"headline" required:"true"`
+	Headline  message.Message  `json:"headline" required:"true"`
 	UntilOn   string           `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
 	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,causes,cleaning,rehome,places,aftercare" description:"the step where it is done"`
 	Because   []knowledge.Text `json:"because" required:"true"`
@@ -88,27 +89,27 @@ type Advice struct {
 // Ready is something to be made ready beforehand.
 type Ready struct {
 	On       string              `json:"on,omitempty"`
-	Do       string              `json:"do" required:"true"`
+	Do       message.Message     `json:"do" required:"true"`
 	How      []knowledge.Text    `json:"how" required:"true"`
 	Cautions []knowledge.Caution `json:"cautions" required:"true"`
 }
 
 // Knowledge is the table of advice.
 type Knowledge struct {
-	Lines     map[string]string `yaml:"lines"`
-	Tried     []Tried           `yaml:"flips"`
-	Nubs      knowledge.Text    `yaml:"nubs"`
-	Tips      knowledge.Text    `yaml:"tips"`
-	Dry       knowledge.Text    `yaml:"dry"`
-	Wet       knowledge.Text    `yaml:"wet"`
-	Vain      knowledge.Text    `yaml:"vain"`
-	Humid     knowledge.Text    `yaml:"humid"`
-	DryAir    knowledge.Text    `yaml:"dry-air"`
-	NoTip     knowledge.Text    `yaml:"no-tip"`
-	NoTipThen knowledge.Text    `yaml:"no-tip-then"`
-	Most      knowledge.Number  `yaml:"most"`
-	Coming    string            `yaml:"coming"`
-	Waits     knowledge.Text    `yaml:"waits"`
+	Lines     map[string]message.Message `yaml:"lines"`
+	Tried     []Tried                    `yaml:"flips"`
+	Nubs      knowledge.Text             `yaml:"nubs"`
+	Tips      knowledge.Text             `yaml:"tips"`
+	Dry       knowledge.Text             `yaml:"dry"`
+	Wet       knowledge.Text             `yaml:"wet"`
+	Vain      knowledge.Text             `yaml:"vain"`
+	Humid     knowledge.Text             `yaml:"humid"`
+	DryAir    knowledge.Text             `yaml:"dry-air"`
+	NoTip     knowledge.Text             `yaml:"no-tip"`
+	NoTipThen knowledge.Text             `yaml:"no-tip-then"`
+	Most      knowledge.Number           `yaml:"most"`
+	Coming    message.Message            `yaml:"coming"`
+	Waits     knowledge.Text             `yaml:"waits"`
 }
 
 // Tried is a fact that is tried.
@@ -125,8 +126,8 @@ var Table = sync.OnceValue(func() *Knowledge {
 })
 
 // Words is an advice in a line; empty for a line of no known code.
-func (k *Knowledge) Words(l Line) string {
-	if words := k.careWords(l.Care); words != "" {
+func (k *Knowledge) Words(l Line) message.Message {
+	if words := k.careWords(l.Care); !words.Empty() {
 		return words
 	}
 	if l.Row != "" {

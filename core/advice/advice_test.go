@@ -12,6 +12,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 const day = "2030-05-15"
@@ -93,7 +94,7 @@ func TestTheFlipPoint(t *testing.T) {
 	then := func(a Advice) map[string]string {
 		list := map[string]string{}
 		for _, f := range a.Flips {
-			list[f.Code] = f.If.Value
+			list[f.Code] = english.Say(f.If)
 		}
 		return list
 	}
@@ -121,7 +122,7 @@ func TestTheFlipPoint(t *testing.T) {
 		p.Looks = looked(day, patient.Growing, "pot-bound")
 	}), Known{})
 	require.Equal(t, Wait, waits.Code)
-	assert.Equal(t, "New roots showing at the base or the wall", waits.Flips[0].If.Value)
+	assert.Equal(t, "New roots showing at the base or the wall", english.Say(waits.Flips[0].If.Value))
 	assert.Equal(t, Soon, waits.Flips[0].Code)
 	assert.Equal(t, "A smell of decay from the wet medium", then(waits)[Soon], "and what does not wait for them")
 }
@@ -135,7 +136,7 @@ func TestWhatMustBeReadyBeforehand(t *testing.T) {
 	assert.Equal(t, "2030-05-28", a.Ready[0].On, "the day before it is to be done")
 	var hows []string
 	for _, r := range a.Ready {
-		hows = append(hows, r.How[0].Value)
+		hows = append(hows, english.Say(r.How[0]))
 	}
 	assert.Contains(t, hows, "Dry bark sheds water for weeks. A night in water, then drained.")
 	none := For(plant(t, "phalaenopsis", func(p *patient.Patient) {
@@ -152,7 +153,7 @@ func TestWhatIsSeenIsTreatedAndNotLeft(t *testing.T) {
 			p.Looks = looked(day, patient.Growing, "tips-growing", seen)
 		}), Known{})
 		assert.Equal(t, Treat, a.Code, seen)
-		assert.Equal(t, "Leave it in its pot, and treat it.", a.Headline, seen)
+		assert.Equal(t, "Leave it in its pot, and treat it.", english.Say(a.Headline), seen)
 		assert.Equal(t, "cleaning", a.Page, seen)
 		assert.LessOrEqual(t, a.UntilOn, "2030-05-22", seen)
 	}
@@ -238,10 +239,10 @@ func TestOpenCutsGoBeforeTheNewHome(t *testing.T) {
 	rot := of(roots.Mushy)
 	assert.Equal(t, Pot, rot.Code)
 	assert.Equal(t, "cleaning", rot.Page)
-	assert.Contains(t, rot.Headline, "Clean it first.")
+	assert.Contains(t, english.Say(rot.Headline), "Clean it first.")
 	assert.Equal(t, rot.Headline, Table().Words(rot.Line), "lists say the same")
 	assert.Equal(t, "rehome", of(roots.Firm).Page)
-	assert.NotContains(t, of(roots.Firm).Headline, "Clean")
+	assert.NotContains(t, english.Say(of(roots.Firm).Headline), "Clean")
 }
 
 // Every advice is of one kind.

@@ -2,13 +2,11 @@ package advice
 
 import (
 	"slices"
-	"strings"
 
 	"therapeon/core/aftercare"
-	"therapeon/core/dates"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/stances"
-	"therapeon/core/words"
 )
 
 // CareLine is what the aftercare says, as codes.
@@ -20,18 +18,18 @@ type CareLine struct {
 }
 
 // careWords are the words of a line of aftercare; empty where it has none.
-func (k *Knowledge) careWords(l CareLine) string {
+func (k *Knowledge) careWords(l CareLine) message.Message {
 	if l.Alarm != "" {
 		return aftercare.Table().AlarmWords(l.Protocol, l.Alarm)
 	}
 	job, ok := aftercare.Table().Job(l.Job)
 	switch {
 	case !ok:
-		return ""
+		return message.Message{}
 	case l.On == "":
-		return job.Do + "."
+		return message.Of("advice.say.do", message.Told("do", job.Do))
 	}
-	return strings.NewReplacer("{day}", dates.InWords(l.On), "{do}", words.Lower(job.Do)).Replace(k.Coming)
+	return k.Coming.With("day", message.Day(l.On)).With("do", job.Do)
 }
 
 // tend lets the aftercare speak where the plant is left or held: an alarm first, then what is due
@@ -72,7 +70,7 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 	a.Code, a.Page = a.Line.Code, a.Line.Page()
 	if waits := care.Waiting(); len(waits) > 0 {
 		text := Table().Waits
-		text.Value = strings.ReplaceAll(text.Value, "{gate}", words.Lower(waits[0].Name.Value))
+		text.Value = text.Value.With("gate", waits[0].Name.Value)
 		a.Because = append(a.Because, text)
 	}
 }

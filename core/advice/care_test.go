@@ -10,6 +10,7 @@ import (
 	"therapeon/core/aftercare"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
+	"therapeon/language/english"
 )
 
 // caredFor is what is advised of a plant with its aftercare.
@@ -38,11 +39,11 @@ func TestTheAftercareSpeaksOnceItIsHoused(t *testing.T) {
 	a := caredFor(housed())
 	assert.Equal(t, Stay, a.Code)
 	assert.Equal(t, "aftercare", a.Page)
-	assert.Contains(t, a.Headline, "Leave it. Next, on ")
+	assert.Contains(t, english.Say(a.Headline), "Leave it. Next, on ")
 	assert.Equal(t, a.Headline, Table().Words(a.Line), "its words are made from its codes")
 	due := caredFor(housed(func(p *patient.Patient) { p.Homes[0].From = "2030-05-01" }))
 	assert.Equal(t, Tend, due.Code)
-	assert.Equal(t, "Water it a little.", due.Headline)
+	assert.Equal(t, "Water it a little.", english.Say(due.Headline))
 	wet := caredFor(housed(func(p *patient.Patient) {
 		p.Seen = []patient.Seen{seenOn("2030-05-15", patient.Checkin{Smell: "decay", Leaf: "limp", Medium: "wet"})}
 	}))
@@ -52,7 +53,7 @@ func TestTheAftercareSpeaksOnceItIsHoused(t *testing.T) {
 		p.Seen = []patient.Seen{seenOn("2030-05-15", patient.Checkin{Leaf: "limp"})}
 	}))
 	assert.Equal(t, Mend, alarm.Code)
-	assert.Equal(t, "More damp today: soak it, or in a bag wet its moss. Raise the humidity.", alarm.Headline)
+	assert.Equal(t, "More damp today: soak it, or in a bag wet its moss. Raise the humidity.", english.Say(alarm.Headline))
 }
 
 // A check-in never puts off the day on which the look itself is due.

@@ -3,6 +3,8 @@ package advice
 import (
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -14,6 +16,7 @@ import (
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
 	"therapeon/core/stances"
+	"therapeon/language/english"
 )
 
 // Whose advice the aftercare goes before: of what is left, held or housed; what has to be done goes its own way.
@@ -72,7 +75,7 @@ func TestTheDayOfWhatItWants(t *testing.T) {
 
 // What it waits for stands beside.
 func TestTheGateThatItWaitsFor(t *testing.T) {
-	gate := aftercare.Standing{Code: "tip", Name: knowledge.Text{Value: "Its first tip"}}
+	gate := aftercare.Standing{Code: "tip", Name: knowledge.Text{Value: message.Plain("Its first tip")}}
 	of := func(g aftercare.Standing) []knowledge.Text {
 		a := Advice{Code: Stay, Line: Line{Row: "housed"}}
 		a.tend(aftercare.Care{
@@ -82,7 +85,7 @@ func TestTheGateThatItWaitsFor(t *testing.T) {
 		return a.Because
 	}
 	require.Len(t, of(gate), 1)
-	assert.Equal(t, "It waits for this: its first tip.", of(gate)[0].Value)
+	assert.Equal(t, "It waits for this: Its first tip.", english.Say(of(gate)[0].Value))
 	gate.OpenOn = "2030-05-01"
 	assert.Empty(t, of(gate))
 }
@@ -118,8 +121,8 @@ func TestWhenATipIsLate(t *testing.T) {
 	}
 	said := func(list []Flip) (words string) {
 		for _, f := range list {
-			if f.Then == Table().NoTipThen.Value {
-				words = f.If.Value
+			if f.Then.Equal(Table().NoTipThen.Value) {
+				words = english.Say(f.If)
 			}
 		}
 		return words
@@ -140,16 +143,16 @@ func TestAHeldPlantIsLateFromItsOwnDay(t *testing.T) {
 	f.late()
 	require.Len(t, f.list, 1)
 	// 2.2 times 6 weeks are 92.4 days from the 5th of May: the 6th of August, in week 14.
-	assert.Contains(t, f.list[0].If.Value, "6 Aug 2030")
-	assert.Contains(t, f.list[0].If.Value, "week 14")
+	assert.Contains(t, english.Say(f.list[0].If.Value), "6 Aug 2030")
+	assert.Contains(t, english.Say(f.list[0].If.Value), "week 14")
 }
 
 // A line is said in its own words; one of no code in none.
 func TestALineInWords(t *testing.T) {
 	k := Table()
 	assert.Empty(t, k.Words(Line{}))
-	assert.Equal(t, "Leave it.", k.Words(Line{Look: look.Line{Say: "leave"}}))
-	assert.Equal(t, "Wait until the flowers fade.", k.Words(Line{Look: look.Line{Say: "wait", Block: "flower"}}))
+	assert.Equal(t, "Leave it.", english.Say(k.Words(Line{Look: look.Line{Say: "leave"}})))
+	assert.Equal(t, "Wait until the flowers fade.", english.Say(k.Words(Line{Look: look.Line{Say: "wait", Block: "flower"}})))
 	assert.Equal(t, rehome.Table().Decisions["held"].Headline, k.Words(Line{Row: "held"}))
 }
 
@@ -220,14 +223,14 @@ func TestFactsThatChangeTheAdvice(t *testing.T) {
 	other := plant(t, "phalaenopsis", func(p *patient.Patient) { p.Looks = looked(day, patient.Growing, "crumbles") })
 	k := *Table()
 	k.Most.Value = 2
-	f := flipping{Knowledge: &k, p: other, now: Advice{Headline: "Leave it."}}
+	f := flipping{Knowledge: &k, p: other, now: Advice{Headline: message.Plain("Leave it.")}}
 	for range 3 {
-		f.try(knowledge.Text{Value: "If"}, other)
+		f.try(knowledge.Text{Value: message.Plain("If")}, other)
 	}
 	require.Len(t, f.list, 2)
 	assert.Equal(t, Soon, f.list[0].Code)
 	same := flipping{Knowledge: &k, p: other, now: Brief(other, Known{})}
-	same.try(knowledge.Text{Value: "If"}, other)
+	same.try(knowledge.Text{Value: message.Plain("If")}, other)
 	assert.Empty(t, same.list)
 	potted := func(way string, hold bool) []stances.Stance {
 		p := plant(t, "cattleya", func(p *patient.Patient) {

@@ -1,13 +1,12 @@
 package advice
 
 import (
-	"fmt"
 	"math"
-	"strings"
 
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/units"
@@ -15,9 +14,9 @@ import (
 
 // Flip is a single fact that would change the advice.
 type Flip struct {
-	If   knowledge.Text `json:"if" required:"true" description:"the fact, and by how much"`
-	Then string         `json:"then" required:"true" description:"the advice it would be"`
-	Code string         `json:"code,omitempty" description:"of that advice; left out where it is to be decided anew"`
+	If   knowledge.Text  `json:"if" required:"true" description:"the fact, and by how much"`
+	Then message.Message `json:"then" required:"true" description:"the advice it would be"`
+	Code string          `json:"code,omitempty" description:"of that advice; left out where it is to be decided anew"`
 }
 
 // flips are the single facts that would change an advice. Each is tried by itself.
@@ -45,7 +44,7 @@ type flipping struct {
 // try adds a fact, where the plant with it would be advised otherwise.
 func (f *flipping) try(when knowledge.Text, with *patient.Patient) {
 	then := Brief(with, f.by)
-	if then.Headline == f.now.Headline || then.Headline == "" || len(f.list) >= int(f.Most.Value) {
+	if then.Headline.Equal(f.now.Headline) || then.Headline.Empty() || len(f.list) >= int(f.Most.Value) {
 		return
 	}
 	f.list = append(f.list, Flip{If: when, Then: then.Headline, Code: then.Code})
@@ -107,22 +106,22 @@ func (f *flipping) outOfPot() {
 	if f.now.Code == Hold && f.p.Stands().Where() == patient.Held {
 		f.late()
 	}
-	figures, now := patient.Table(), "not known"
+	figures, now := patient.Table(), message.Of("advice.say.not-known")
 	if percent := f.p.Around().Percent(); percent != nil {
-		now = fmt.Sprintf("%.0f %%", *percent)
+		now = message.Of("advice.say.now", message.Fixed("percent", *percent, 0, "%"))
 	}
 	f.air(f.Humid, figures.HumidFrom.Value, figures.HumidFrom.Value, now)
 	f.air(f.DryAir, figures.DryBelow.Value, figures.DryBelow.Value-1, now)
 }
 
 // air tries another humidity of the room.
-func (f *flipping) air(words knowledge.Text, named, percent float64, now string) {
+func (f *flipping) air(words knowledge.Text, named, percent float64, now message.Message) {
 	p := *f.p
 	p.Forget()
 	air := p.Around().Air()
 	air.Percent = &percent
 	p.Given.Air = &air
-	words.Value = strings.NewReplacer("{percent}", fmt.Sprintf("%.0f", named), "{now}", now).Replace(words.Value)
+	words.Value = words.Value.With("percent", message.Figure{Value: named, Unit: "%"}).With("now", now)
 	f.try(words, &p)
 }
 
@@ -135,8 +134,7 @@ func (f *flipping) late() {
 	week := int(math.Ceil(days / units.DaysAWeek))
 	left := int(math.Max(math.Ceil(days-held), 0))
 	words := f.NoTip
-	words.Value = strings.NewReplacer(
-		"{day}", dates.InWords(dates.After(f.p.Today(), left)), "{week}", fmt.Sprint(week),
-	).Replace(words.Value)
+	words.Value = words.Value.With("day", message.Day(dates.After(f.p.Today(), left))).
+		With("week", message.Number(week))
 	f.list = append(f.list, Flip{If: words, Then: f.NoTipThen.Value})
 }

@@ -5,6 +5,8 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -154,7 +156,7 @@ func TestOneAlarmOfOneThing(t *testing.T) {
 		c := l.sees(30, patient.Checkin{Tips: num(1), TipState: tip}).on(30)
 		i := slices.IndexFunc(c.Alarms, func(a aftercare.Sounding) bool { return a.Code == "tips-"+tip })
 		require.GreaterOrEqual(t, i, 0)
-		return c.Alarms[i].Then.Value
+		return english.Say(c.Alarms[i].Then)
 	}
 	assert.Contains(t, then("dry"), "moist moss at the tip")
 	assert.Contains(t, then("dry"), "Cut nothing")

@@ -1,13 +1,13 @@
 package aftercare
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"strings"
 	"time"
 
 	"therapeon/core/dates"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
 )
@@ -147,7 +147,7 @@ func (c *InCare) sits(care Care, d Due, from, until string) (list []Sitter) {
 	if w := care.Water; w != nil && c.rhythmOf(care, d).Learns {
 		every = math.Max(1, math.Round(w.Days))
 	}
-	words.Value = strings.ReplaceAll(words.Value, "{ml}", plainML(d.ML))
+	words.Value = words.Value.With("ml", plainML(d.ML))
 	on := max(from, d.On)
 	if d.From < from {
 		on = dates.After(from, int(every)-1)
@@ -159,41 +159,39 @@ func (c *InCare) sits(care Care, d Due, from, until string) (list []Sitter) {
 }
 
 // plainML is an amount as one without a measure can pour it, by glasses and halves of them.
-func plainML(ml float64) string {
+func plainML(ml float64) message.Message {
 	a := Table().Amounts
 	glass := a.GlassML.Value
 	halves := int(math.Round(ml / glass * 2))
 	switch glasses := halves / 2; {
 	case ml <= 0:
-		return "a little"
+		return message.Of("aftercare.say.a-little")
 	case ml >= glass*a.LitresFrom.Value:
-		return fmt.Sprintf("%.1f L", ml/units.MLPerL)
+		return message.Of("aftercare.say.litres", message.Fixed("litres", ml/units.MLPerL, 1, "L"))
 	case ml < glass*a.HalfBelow.Value:
-		return fmt.Sprintf("a small cup (%.0f mL)", ml)
+		return message.Of("aftercare.say.a-small-cup", message.Fixed("ml", ml, 0, "mL"))
 	case halves == 1:
-		return fmt.Sprintf("half a glass (%.0f mL)", ml)
-	case halves == 2:
-		return fmt.Sprintf("a glass (%.0f mL)", ml)
+		return message.Of("aftercare.say.half-a-glass", message.Fixed("ml", ml, 0, "mL"))
 	case halves%2 == 1:
-		return fmt.Sprintf("%d and a half glasses (%.0f mL)", glasses, ml)
+		return message.Of("aftercare.say.and-a-half-glasses", message.Count("n", glasses), message.Fixed("ml", ml, 0, "mL"))
 	default:
-		return fmt.Sprintf("%d glasses (%.0f mL)", glasses, ml)
+		return message.Of("aftercare.say.glasses", message.Count("n", glasses), message.Fixed("ml", ml, 0, "mL"))
 	}
 }
 
 // AwayFaults finds what is wrong with an absence.
-func AwayFaults(today, from, until string) (field, words, limit string) {
+func AwayFaults(today, from, until string) (field string, words, limit message.Message) {
 	k := Table().Away
 	switch {
 	case from < today:
-		return "from", "That day is past. Give today or a later one.", "today or later"
+		return "from", message.Of("aftercare.say.that-day-is-past-give"), message.Of("aftercare.say.today-or-later")
 	case until < from:
-		return "until", "One comes back on the day that one leaves, or later.", "the first day or later"
+		return "until", message.Of("aftercare.say.one-comes-back-on-the"), message.Of("aftercare.say.the-first-day-or-later")
 	case dates.Between(from, until) > k.MostDays.Value:
-		return "until", "That is longer than is foretold here.", fmt.Sprintf("at most %.0f days", k.MostDays.Value)
+		return "until", message.Of("aftercare.say.that-is-longer-than-is"), message.Of("limits.at-most", message.Fixed("figure", k.MostDays.Value, 0, "days"))
 	}
 	if _, err := time.Parse(time.DateOnly, from); err != nil {
-		return "from", "This is not a day.", "a day"
+		return "from", message.Of("limits.not-a-day"), message.Of("limits.a-day")
 	}
-	return "", "", ""
+	return "", message.Message{}, message.Message{}
 }

@@ -5,9 +5,9 @@ import (
 	"slices"
 
 	"therapeon/core/dates"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
-	"therapeon/core/words"
 )
 
 // Care is what a plant wants of its keeper on a day, and what it waits for.
@@ -35,16 +35,16 @@ type Last struct {
 
 // Running is a protocol that runs, with its gates.
 type Running struct {
-	Code   string     `json:"code" required:"true"`
-	Name   string     `json:"name" required:"true"`
-	About  Text       `json:"about" required:"true"`
-	Start  Text       `json:"start" required:"true"`
-	Since  string     `json:"since" required:"true"`
-	DayN   int        `json:"day_n" required:"true" description:"days since it began"`
-	Before []Passed   `json:"before" required:"true" description:"protocols that went before in this home, the oldest first"`
-	Gates  []Standing `json:"gates" required:"true"`
-	Home   bool       `json:"home,omitempty" description:"it is that of its home"`
-	Ended  bool       `json:"ended,omitempty" description:"a gate ended it: the next home is due"`
+	Code   string          `json:"code" required:"true"`
+	Name   message.Message `json:"name" required:"true"`
+	About  Text            `json:"about" required:"true"`
+	Start  Text            `json:"start" required:"true"`
+	Since  string          `json:"since" required:"true"`
+	DayN   int             `json:"day_n" required:"true" description:"days since it began"`
+	Before []Passed        `json:"before" required:"true" description:"protocols that went before in this home, the oldest first"`
+	Gates  []Standing      `json:"gates" required:"true"`
+	Home   bool            `json:"home,omitempty" description:"it is that of its home"`
+	Ended  bool            `json:"ended,omitempty" description:"a gate ended it: the next home is due"`
 
 	run    Run
 	w      *watch
@@ -53,11 +53,11 @@ type Running struct {
 
 // Passed is a protocol that a gate ended.
 type Passed struct {
-	Code  string `json:"code" required:"true"`
-	Name  string `json:"name" required:"true"`
-	Since string `json:"since" required:"true"`
-	To    string `json:"to" required:"true"`
-	By    string `json:"by" required:"true" description:"the gate that ended it"`
+	Code  string          `json:"code" required:"true"`
+	Name  message.Message `json:"name" required:"true"`
+	Since string          `json:"since" required:"true"`
+	To    string          `json:"to" required:"true"`
+	By    string          `json:"by" required:"true" description:"the gate that ended it"`
 }
 
 // Standing is a gate as it stands.
@@ -244,7 +244,7 @@ func count(is bool) int {
 
 // lacks is that a gate did not come.
 func lacks(g Standing) Text {
-	return Text{Value: "Not seen yet: " + words.Lower(g.Name.Value) + ".", Provenance: g.Name.Provenance}
+	return Text{Value: message.Of("aftercare.say.not-seen-yet", message.Told("gate", g.Name.Value)), Provenance: g.Name.Provenance}
 }
 
 // gate is how a gate of it stands.

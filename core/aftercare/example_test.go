@@ -8,6 +8,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 // A cattleya without new tips that was put into bark on the 1st of May, asked on the 8th: it is watered a little every
@@ -21,9 +22,9 @@ func ExampleFor() {
 	}
 	care := aftercare.For(&aftercare.InCare{Patient: p})
 	next, _ := care.Next()
-	fmt.Println(care.Runs[0].Name)
-	fmt.Println(next.On, next.Do)
-	fmt.Println(care.Waiting()[0].Name.Value)
+	fmt.Println(english.Say(care.Runs[0].Name))
+	fmt.Println(next.On, english.Say(next.Do))
+	fmt.Println(english.Say(care.Waiting()[0].Name.Value))
 	// Output:
 	// Fresh organic, no tips yet
 	// 2030-05-07 Water it a little

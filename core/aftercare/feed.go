@@ -15,7 +15,6 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/stances"
 	"therapeon/core/units"
-	"therapeon/core/words"
 )
 
 // Feeding is whether, when and how strong a plant is fed.
@@ -26,7 +25,7 @@ type Feeding struct {
 	Why   Text           `json:"why" required:"true"`
 	Gate  string         `json:"gate,omitempty" description:"the gate that it waits for"`
 	Side  *disputes.Side `json:"side,omitempty" description:"the side it follows, where growers differ"`
-	Class Text           `json:"class" required:"true" description:"of its group"`
+	Class knowledge.Term `json:"class" required:"true" description:"of its group"`
 }
 
 // feeding is the feed of a plant: by its kind, by its stage, and by what was last given. Of several
@@ -161,7 +160,7 @@ func (c *InCare) gateOf(home Running, f *Feeding, today string) (share, most flo
 		why := k.FeedWords["gate"]
 		if gated {
 			g, _ := home.run.gate(f.Gate)
-			why.Value = strings.ReplaceAll(why.Value, "{gate}", words.Lower(g.Name.Value))
+			why.Value = why.Value.With("gate", g.Name.Value)
 		} else {
 			why = k.FeedWords["tips"]
 		}

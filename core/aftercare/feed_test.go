@@ -9,6 +9,7 @@ import (
 	"therapeon/core/aftercare"
 	"therapeon/core/disputes"
 	"therapeon/core/patient"
+	"therapeon/language/english"
 )
 
 // Feed figures of the house's numbers: from memory. Weekly × 0.7, house rule.
@@ -30,11 +31,14 @@ func TestFeedByClass(t *testing.T) {
 // why is what is said of its feed, by the table's word.
 func why(c aftercare.Care) string {
 	for word, said := range aftercare.Table().FeedWords {
-		if before, _, _ := strings.Cut(said.Value, "{"); strings.HasPrefix(c.Feed.Why.Value, before) {
+		if before, _, _ := strings.Cut(english.Say(said.Value), "{"); strings.HasPrefix(
+			english.Say(c.Feed.Why.Value),
+			before,
+		) {
 			return word
 		}
 	}
-	return c.Feed.Why.Value
+	return english.Say(c.Feed.Why)
 }
 
 // Who gets none, and why: what was seen goes before the gate, the gate before the season. Common practice, no source.

@@ -9,7 +9,6 @@ package aftercare
 
 import (
 	"cmp"
-	"fmt"
 	"maps"
 	"math"
 	"slices"
@@ -23,6 +22,7 @@ import (
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/race"
@@ -45,19 +45,19 @@ type Chosen struct {
 // Snooze puts an alarm off until a day, with the reason.
 type Snooze struct {
 	Until  string `json:"until" required:"true" validate:"required,day" description:"it sounds again on this day"`
-	Reason string `json:"reason" required:"true" validate:"required,notblank,sentence" title:"Why"`
+	Reason string `json:"reason" required:"true" validate:"required,notblank,sentence" title:"aftercare.Snooze.reason"`
 }
 
 // Shift puts the next turn of a job off.
 type Shift struct {
 	To     string `json:"to" required:"true" validate:"required,day"`
-	Reason string `json:"reason" required:"true" validate:"required,notblank,sentence" title:"Why"`
+	Reason string `json:"reason" required:"true" validate:"required,notblank,sentence" title:"aftercare.Shift.reason"`
 }
 
 // LeftOut leaves a job out for this plant.
 type LeftOut struct {
 	On     string `json:"on" required:"true" validate:"required,day"`
-	Reason string `json:"reason" required:"true" validate:"required,notblank,sentence" title:"Why"`
+	Reason string `json:"reason" required:"true" validate:"required,notblank,sentence" title:"aftercare.LeftOut.reason"`
 }
 
 // InCare is a plant with what its aftercare hangs on beside itself.
@@ -333,13 +333,13 @@ func (c *InCare) restsSince(today string) string {
 		return said
 	case idle != "" && dates.Between(idle, today) >= k.RestDays.Value && c.losesLittle():
 		return dates.After(idle, int(k.RestDays.Value))
-	case c.Side(disputes.WinterRest) == disputes.Strict && kind == "cool and dry" && c.coolSeason(today):
+	case c.Side(disputes.WinterRest) == disputes.Strict && kind == "cool-and-dry" && c.coolSeason(today):
 		return seasonBegan(today, c.House.South)
 	}
 	return ""
 }
 
-var neverDry = []string{"cooler, never dry", "not known"}
+var neverDry = []string{"cooler-never-dry", "not-known"}
 
 // coolSeason holds in the cool months of the house.
 func (c *InCare) coolSeason(day string) bool {
@@ -399,42 +399,42 @@ type Text = knowledge.Text
 // Faults finds protocols, gates and jobs that are not of the table, and days to come.
 func (c Chosen) Faults(today string) fault.List {
 	var list fault.List
-	add := func(field, words, limit string, value any) {
+	add := func(field string, words, limit message.Message, value any) {
 		list = append(list, fault.Fault{Field: field, Words: words, Limit: limit, Value: value})
 	}
 	k := Table()
 	if c.Protocol != "" && !slices.ContainsFunc(k.Protocols, func(p Protocol) bool { return p.Code == c.Protocol }) {
-		add("protocol", "This protocol is not known here.", "a protocol, see /api/v1/knowledge/aftercare", c.Protocol)
+		add("protocol", message.Of("aftercare.say.this-protocol-is-not-known"), message.Of("aftercare.say.a-protocol-see-api-v1"), c.Protocol)
 	}
 	for _, at := range slices.Sorted(maps.Keys(c.Gates)) {
 		code, gate, _ := strings.Cut(at, "/")
 		p, ok := k.Protocol(code)
 		if _, known := p.gate(gate); !ok || !known {
-			add("gates["+at+"]", "This gate is not known here.", "a gate, see /api/v1/knowledge/aftercare", at)
+			add("gates["+at+"]", message.Of("aftercare.say.this-gate-is-not-known"), message.Of("aftercare.say.a-gate-see-api-v1"), at)
 		} else if c.Gates[at] > today {
-			add("gates["+at+"]", "This day has not come yet.", "today at the latest", c.Gates[at])
+			add("gates["+at+"]", message.Of("aftercare.say.this-day-has-not-come"), message.Of("aftercare.say.today-at-the-latest"), c.Gates[at])
 		}
 	}
 	for _, job := range slices.Sorted(maps.Keys(c.Shifts)) {
 		if _, ok := k.Job(job); !ok {
-			add("shifts["+job+"]", "This job is not known here.", "a job, see /api/v1/knowledge/aftercare", job)
+			add("shifts["+job+"]", message.Of("aftercare.say.this-job-is-not-known"), message.Of("aftercare.say.a-job-see-api-v1"), job)
 		} else if days, most := dates.Between(today, c.Shifts[job].To), Table().MostShiftDays.Value; days > most {
-			add("shifts["+job+"].to", "That is further than a job is put off.", fmt.Sprintf("at most %.0f days on", most), c.Shifts[job].To)
+			add("shifts["+job+"].to", message.Of("aftercare.say.that-is-further-than-a"), message.Of("aftercare.say.at-most-on", message.Fixed("most", most, 0, "days")), c.Shifts[job].To)
 		}
 	}
 	for _, at := range slices.Sorted(maps.Keys(c.Snoozed)) {
 		protocol, alarm, _ := strings.Cut(at, "/")
 		until := c.Snoozed[at].Until
-		if k.AlarmWords(protocol, alarm) == "" {
-			add("snoozed["+at+"]", "This alarm is not known here.", "an alarm, see /api/v1/knowledge/aftercare", at)
+		if k.AlarmWords(protocol, alarm).Empty() {
+			add("snoozed["+at+"]", message.Of("aftercare.say.this-alarm-is-not-known"), message.Of("aftercare.say.an-alarm-see-api-v1"), at)
 		} else if days := dates.Between(today, until); days > k.SnoozeDays.Value {
-			add("snoozed["+at+"].until", "That is further than an alarm is put off.",
-				fmt.Sprintf("at most %.0f days on", k.SnoozeDays.Value), until)
+			add("snoozed["+at+"].until", message.Of("aftercare.say.that-is-further-than-an"),
+				message.Of("aftercare.say.at-most-on", message.Fixed("most", k.SnoozeDays.Value, 0, "days")), until)
 		}
 	}
 	for _, job := range slices.Sorted(maps.Keys(c.LeftOut)) {
 		if _, ok := k.Job(job); !ok {
-			add("left_out["+job+"]", "This job is not known here.", "a job, see /api/v1/knowledge/aftercare", job)
+			add("left_out["+job+"]", message.Of("aftercare.say.this-job-is-not-known"), message.Of("aftercare.say.a-job-see-api-v1"), job)
 		}
 	}
 	return list

@@ -4,12 +4,12 @@ import (
 	"cmp"
 	"math"
 	"slices"
-	"strings"
 
 	"therapeon/core/disputes"
 	"therapeon/core/drying"
 	"therapeon/core/knowledge"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
 )
@@ -111,33 +111,21 @@ func (c *InCare) weighed(r Running, dueAt float64) map[int]float64 {
 
 // rests says what a watering rests on.
 func rests(w Watering, every knowledge.Estimate) Text {
-	of := []string{}
+	var of []message.Message
 	if w.Weighed > 0 {
-		of = append(of, counted(w.Weighed, "weighed watering"))
+		of = append(of, message.Of("aftercare.say.weighed", message.Count("n", w.Weighed)))
 	}
 	if w.Answers > 0 {
-		of = append(of, counted(w.Answers, "answer"))
+		of = append(of, message.Of("aftercare.say.answers", message.Count("n", w.Answers)))
 	}
-	table := "the table"
+	code := "aftercare.say.rests-on-table"
 	if w.ByPot {
-		table = "the table and the size of its pot"
+		code += "-and-pot"
 	}
 	if len(of) == 0 {
-		return Text{Value: "Only " + table + " so far. Each answer, wet or dry, makes it surer.", Provenance: every.Provenance}
+		return Text{Value: message.Of(code + "-only"), Provenance: every.Provenance}
 	}
-	return Text{Value: strings.Join(of, ", ") + ", and " + table + ".", Provenance: every.Provenance}
-}
-
-func counted(n int, one string) string {
-	numbers := []string{"no", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten"}
-	word := "Over ten"
-	if n < len(numbers) {
-		word = numbers[n]
-	}
-	if n == 1 {
-		return word + " " + one
-	}
-	return word + " " + one + "s"
+	return Text{Value: message.Of(code, message.Several("of", of)), Provenance: every.Provenance}
 }
 
 // pour says how much water each job takes, and whether there is feed in it.

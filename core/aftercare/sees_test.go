@@ -13,6 +13,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 var start = time.Date(2030, 5, 1, 12, 0, 0, 0, time.UTC)
@@ -270,13 +271,13 @@ func TestFromOneWateringToTheNext(t *testing.T) {
 // house rule.
 func TestWhatAWateringRestsOn(t *testing.T) {
 	said := func(weighed, answers int, pot bool) string {
-		return rests(Watering{Weighed: weighed, Answers: answers, ByPot: pot}, knowledge.Estimate{}).Value
+		return english.Say(rests(Watering{Weighed: weighed, Answers: answers, ByPot: pot}, knowledge.Estimate{}))
 	}
 	assert.Equal(t, "Only the table so far. Each answer, wet or dry, makes it surer.", said(0, 0, false))
 	assert.Equal(t, "Only the table and the size of its pot so far. Each answer, wet or dry, makes it surer.", said(0, 0, true))
-	assert.Equal(t, "One weighed watering, and the table.", said(1, 0, false))
-	assert.Equal(t, "One answer, and the table.", said(0, 1, false))
-	assert.Equal(t, "Two weighed waterings, Three answers, and the table.", said(2, 3, false))
+	assert.Equal(t, "1 weighed watering, and the table.", said(1, 0, false))
+	assert.Equal(t, "1 answer, and the table.", said(0, 1, false))
+	assert.Equal(t, "2 weighed waterings, 3 answers, and the table.", said(2, 3, false))
 	var all []noted
 	for i := range 12 {
 		all = append(all, did(3*i+2, "little"), saw(3*i+3, patient.Checkin{Medium: "wet"}))
@@ -327,12 +328,12 @@ func TestHowDryTheAirWas(t *testing.T) {
 
 // Feed is spoken of once a gate of feed stands open, or at once where its protocol says so.
 func TestWhetherAProtocolFeeds(t *testing.T) {
-	of := func(feeds *knowledge.Text, open, whole string) bool {
+	of := func(feeds *knowledge.Code, open, whole string) bool {
 		r := Running{Gates: []Standing{{OpenOn: open}}}
 		r.run.Gates, r.run.Feeds = []Gate{{Feeds: feeds}}, whole
 		return r.opensFeed()
 	}
-	half := &knowledge.Text{Value: "half"}
+	half := &knowledge.Code{Value: "half"}
 	assert.True(t, of(half, on(3), ""))
 	assert.False(t, of(half, "", ""))
 	assert.False(t, of(nil, on(3), ""))

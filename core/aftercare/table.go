@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
 )
@@ -13,8 +14,8 @@ import (
 // Job is a job of the round: what is done, with what, and whether a late day matters.
 type Job struct {
 	Code         string           `yaml:"code" json:"code" required:"true"`
-	Name         string           `yaml:"name" json:"name" required:"true" description:"of the group in the round"`
-	Do           string           `yaml:"do" json:"do" required:"true"`
+	Name         message.Message  `yaml:"name" json:"name" required:"true" description:"of the group in the round"`
+	Do           message.Message  `yaml:"do" json:"do" required:"true"`
 	Minutes      knowledge.Number `yaml:"minutes" json:"minutes" required:"true"`
 	Water        string           `yaml:"water" json:"water,omitempty" enum:",plain,seaweed" description:"what is carried"`
 	Amount       string           `yaml:"amount" json:"-"`           // how much, see litres
@@ -70,7 +71,7 @@ type Gate struct {
 	Late     bool              `yaml:"late" json:"late,omitempty" description:"its lack is an alarm from the late date of the first tip"`
 	Opens    knowledge.Text    `yaml:"opens" json:"opens" required:"true"`
 	Alarm    *knowledge.Text   `yaml:"alarm" json:"alarm,omitempty" description:"what to do when it does not come"`
-	Feeds    *knowledge.Text   `yaml:"feeds" json:"feeds,omitempty" description:"it opens feed: full, half, or the most ppm"`
+	Feeds    *knowledge.Code   `yaml:"feeds" json:"feeds,omitempty" description:"it opens feed: full, half, or the most ppm"`
 	Ends     bool              `yaml:"ends" json:"ends,omitempty"`
 	Next     string            `yaml:"next" json:"next,omitempty" description:"the protocol that follows"`
 	AtOnce   string            `yaml:"at_once" json:"at_once,omitempty" description:"the job of what follows that is done at once"`
@@ -89,7 +90,7 @@ type Alarm struct {
 // Protocol is a way of caring, from its start to its gates.
 type Protocol struct {
 	Code     string            `yaml:"code" json:"code" required:"true"`
-	Name     string            `yaml:"name" json:"name" required:"true"`
+	Name     message.Message   `yaml:"name" json:"name" required:"true"`
 	About    knowledge.Text    `yaml:"about" json:"about" required:"true"`
 	Start    knowledge.Text    `yaml:"start" json:"start" required:"true"`
 	Jobs     []Rhythm          `yaml:"jobs" json:"jobs" required:"true"`
@@ -245,10 +246,10 @@ func (k *Knowledge) Protocol(code string) (Protocol, bool) {
 }
 
 // AlarmWords are what to do on an alarm of a protocol, or when a gate of it does not come.
-func (k *Knowledge) AlarmWords(protocol, code string) string {
+func (k *Knowledge) AlarmWords(protocol, code string) message.Message {
 	p, ok := k.Protocol(protocol)
 	if !ok {
-		return ""
+		return message.Message{}
 	}
 	for _, a := range p.Alarms {
 		if a.Code == code {
@@ -258,11 +259,11 @@ func (k *Knowledge) AlarmWords(protocol, code string) string {
 	if g, ok := p.gate(code); ok && g.Alarm != nil {
 		return g.Alarm.Value
 	}
-	return ""
+	return message.Message{}
 }
 
 // GateName is what a gate of a protocol waits for.
-func (k *Knowledge) GateName(protocol, code string) string {
+func (k *Knowledge) GateName(protocol, code string) message.Message {
 	p, _ := k.Protocol(protocol)
 	g, _ := p.gate(code)
 	return g.Name.Value

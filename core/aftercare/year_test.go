@@ -170,7 +170,7 @@ func (x *creature) laws(n int, care aftercare.Care) {
 		x.mayBeFed(n, care, name)
 	}
 	for _, r := range care.Runs {
-		assert.NotEmpty(x.t, r.Code+r.Name, name)
+		assert.NotEmpty(x.t, r.Code, name)
 		for _, g := range r.Gates {
 			if g.OpenOn != "" {
 				assert.GreaterOrEqual(x.t, g.OpenOn, r.Since, name)

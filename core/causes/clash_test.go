@@ -3,6 +3,8 @@ package causes
 import (
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -18,7 +20,7 @@ func TestRivalsArePointedOut(t *testing.T) {
 			Group:    "cattleya",
 			Bulbs:    true,
 			Findings: patient.Findings{r.One: Present},
-			Known:    []Known{{r.Other, Present, "Intake"}},
+			Known:    []Known{{r.Other, Present, message.Plain("Intake")}},
 		}
 		v := k.judge(c)
 		require.Len(t, v.Clashes, 1, "%s with %s", r.One, r.Other)
@@ -31,7 +33,7 @@ func TestRivalsArePointedOut(t *testing.T) {
 }
 
 func TestAWordAgainstAnEarlierStepIsPointedOut(t *testing.T) {
-	known := []Known{{"few-live-roots", Absent, "Roots"}, {"crust", Present, "Roots"}}
+	known := []Known{{"few-live-roots", Absent, message.Plain("Roots")}, {"crust", Present, message.Plain("Roots")}}
 	c := clues{Group: "vanda", Known: known, Findings: patient.Findings{"few-live-roots": Present, "crust": Present}}
 	v := Table().judge(c)
 	require.Len(t, v.Clashes, 1, "a word that agrees is no clash")

@@ -12,6 +12,7 @@ import (
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // firm and lost are batches of four roots at a depth, of a growth.
@@ -262,7 +263,7 @@ func TestWhatIsActedOnAtItsFigures(t *testing.T) {
 	} {
 		assert.Equal(t, code, k.BandOf(chance), "%v", chance)
 	}
-	assert.Equal(t, "no such band", k.BandWords("no such band"))
+	assert.Equal(t, "no such band", english.Say(k.BandWords("no such band")))
 	assert.True(t, k.settles(0.1199, 0.05))
 	assert.True(t, k.settles(0.9, 0.05))
 	assert.False(t, k.settles(0.12, 0.05))
@@ -304,7 +305,7 @@ func TestWhatOthersHear(t *testing.T) {
 		Plan:   []string{c.Do[0], KeepApart},
 	}.Heard()
 	assert.Equal(t, []string{slow}, h.Acted)
-	assert.Equal(t, []string{c.Name}, h.Asked[c.Do[0]])
+	assert.Equal(t, []string{slow}, h.Asked[c.Do[0]])
 	assert.Equal(t, map[string]float64{slow: 0.7, "none": 0.2}, h.Chances)
 	assert.True(t, h.Apart)
 	assert.False(t, h.Alarm)
@@ -425,11 +426,11 @@ func TestWhatALineNames(t *testing.T) {
 	assert.Equal(t, []Acting{{Cause: harmful[0]}, {Cause: harmful[2], Band: "possible"}}, l.Acting)
 	assert.Equal(t, []string{harmless}, l.Harmless)
 	assert.Empty(t, l.Possible)
-	assert.Contains(t, k.Words(l), ": confirmed.")
+	assert.Contains(t, english.Say(k.Words(l)), ": confirmed.")
 	assert.Equal(t, unlooked, inquiry{}.line(Verdict{}).Say)
 	assert.Equal(t, acting, inquiry{Knowledge: k, clues: clues{Added: []string{"Cat"}}}.line(Verdict{}).Say)
-	assert.Equal(t, "Cat: confirmed.", k.Words(Line{Say: acting, Acting: []Acting{{Own: "Cat"}}}))
-	assert.Equal(t, "Not clear yet: none.", k.Words(Line{Say: unclear, Possible: []string{"none"}}))
+	assert.Equal(t, "Cat: confirmed.", english.Say(k.Words(Line{Say: acting, Acting: []Acting{{Own: "Cat"}}})))
+	assert.Equal(t, "Not clear yet: none.", english.Say(k.Words(Line{Say: unclear, Possible: []string{"none"}})))
 }
 
 // As many causes and actions as a set holds, and no more; figures within their bounds.
@@ -457,7 +458,7 @@ func TestATableAtItsBounds(t *testing.T) {
 	care.Findings[0].At, care.Worries = "care", worry("leaves-limp", "leaves")
 	require.ErrorContains(t, care.compile(), "which no look finds")
 	group := whole()
-	group.Causes[0].Groups["vanda"] = knowledge.Text{Value: "sometimes"}
+	group.Causes[0].Groups["vanda"] = knowledge.Code{Value: "sometimes"}
 	require.ErrorContains(t, group.compile(), "not on the scale")
 	bare := whole()
 	bare.Findings[0].Theme, bare.Findings[0].Base = "", &knowledge.Number{Value: 0.1}

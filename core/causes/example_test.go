@@ -6,6 +6,7 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 // Stippled leaves and webs are of spider mites, which spread: they are acted on. Nothing
@@ -18,7 +19,7 @@ func ExampleKnowledge_Judge() {
 	}
 	v := causes.Table().Judge(p)
 	fmt.Println(v.Causes[0].Code, v.Causes[0].ActOn)
-	fmt.Println(causes.Table().Judge(&patient.Patient{Profile: profile}).Headline)
+	fmt.Println(english.Say(causes.Table().Judge(&patient.Patient{Profile: profile}).Headline))
 	// Output:
 	// spider-mites true
 	// Nothing was looked at yet.

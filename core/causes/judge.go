@@ -4,11 +4,13 @@ import (
 	"cmp"
 	"crypto/sha256"
 	"encoding/json"
+	"fmt"
 	"math"
 	"slices"
 	"strings"
 
 	"therapeon/core/disputes"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
 )
@@ -29,7 +31,7 @@ type clues struct {
 	Unpotted bool                    // it is out of its pot, or was
 	Rootless bool                    // no root was found on it
 	Findings patient.Findings        // what the user saw, by code
-	Known    []Known                 // what earlier steps know; the user's own word goes first
+	Known    []Known                 `json:"-"` // what earlier steps know; the user's own word goes first
 	Settled  map[string]patient.Word // causes the user confirmed or rejected
 	Bright   bool                    // it keeps its clear pot, and peroxide does its stem no harm
 	Added    []string                // causes outside the table, in the user's words
@@ -67,11 +69,12 @@ func cluesOf(p *patient.Patient) clues {
 
 // Clues name what bears on the causes of a patient: two with the same name are judged alike.
 func Clues(p *patient.Patient) string {
-	doc, err := json.Marshal(cluesOf(p))
+	c := cluesOf(p)
+	doc, err := json.Marshal(c)
 	if err != nil {
 		panic(err) // codes and words alone
 	}
-	sum := sha256.Sum256(doc)
+	sum := sha256.Sum256(fmt.Append(doc, c.Known))
 	return string(sum[:])
 }
 
@@ -85,28 +88,28 @@ type Weighed struct {
 
 // Judged is a cause with its chance and the reasons.
 type Judged struct {
-	Code     string       `json:"code" required:"true"`
-	Chance   float64      `json:"chance" required:"true" description:"0 to 1, by the findings alone"`
-	Band     string       `json:"band" required:"true" description:"the chance in words"`
-	Prior    float64      `json:"prior" required:"true" description:"its chance before any finding, in this group"`
-	Settled  patient.Word `json:"settled,omitempty" enum:",confirmed,rejected" description:"the user's word"`
-	ActOn    bool         `json:"act_on" required:"true" description:"it is part of the plan"`
-	Findings []Weighed    `json:"findings" required:"true" description:"what moved it, the weightiest first"`
+	Code     string          `json:"code" required:"true"`
+	Chance   float64         `json:"chance" required:"true" description:"0 to 1, by the findings alone"`
+	Band     message.Message `json:"band" required:"true" description:"the chance in words"`
+	Prior    float64         `json:"prior" required:"true" description:"its chance before any finding, in this group"`
+	Settled  patient.Word    `json:"settled,omitempty" enum:",confirmed,rejected" description:"the user's word"`
+	ActOn    bool            `json:"act_on" required:"true" description:"it is part of the plan"`
+	Findings []Weighed       `json:"findings" required:"true" description:"what moved it, the weightiest first"`
 }
 
 // Verdict is what the findings come to.
 type Verdict struct {
-	Headline string   `json:"headline" required:"true"`
-	Line     Line     `json:"-"`
-	Clear    bool     `json:"clear,omitempty" description:"looked at, and nothing harmful is likely"`
-	Causes   []Judged `json:"causes" required:"true" description:"the likeliest first"`
-	Alarms   []string `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
-	Plan     []string `json:"plan" required:"true" description:"actions on the causes that are acted on"`
-	Later    []string `json:"later" required:"true" description:"actions that wait until it is out of its pot"`
-	Known    []Known  `json:"known" required:"true" description:"what earlier steps knew"`
-	Clashes  []Clash  `json:"clashes" required:"true" description:"what does not hold together and wants a second look"`
-	Next     []Check  `json:"next" required:"true" description:"checks worth making, the best first; empty when none would change the plan"`
-	Enough   bool     `json:"enough" required:"true" description:"nothing more to check would change what to do"`
+	Headline message.Message `json:"headline" required:"true"`
+	Line     Line            `json:"-"`
+	Clear    bool            `json:"clear,omitempty" description:"looked at, and nothing harmful is likely"`
+	Causes   []Judged        `json:"causes" required:"true" description:"the likeliest first"`
+	Alarms   []string        `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
+	Plan     []string        `json:"plan" required:"true" description:"actions on the causes that are acted on"`
+	Later    []string        `json:"later" required:"true" description:"actions that wait until it is out of its pot"`
+	Known    []Known         `json:"known" required:"true" description:"what earlier steps knew"`
+	Clashes  []Clash         `json:"clashes" required:"true" description:"what does not hold together and wants a second look"`
+	Next     []Check         `json:"next" required:"true" description:"checks worth making, the best first; empty when none would change the plan"`
+	Enough   bool            `json:"enough" required:"true" description:"nothing more to check would change what to do"`
 }
 
 // Judge weighs all that is known of a plant over the whole table: what the user noted at
@@ -135,7 +138,7 @@ func (v Verdict) Heard() patient.Heard {
 			(j.Chance >= Table().Figures.ActFrom.Value || j.Settled == Confirmed)
 		for _, action := range cause.Do {
 			if slices.Contains(v.Plan, action) {
-				h.Asked[action] = append(h.Asked[action], cause.Name)
+				h.Asked[action] = append(h.Asked[action], cause.Code)
 			}
 		}
 	}

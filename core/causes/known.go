@@ -1,25 +1,23 @@
 package causes
 
 import (
-	"fmt"
 	"maps"
-	"strings"
+	"slices"
 
-	"therapeon/core/dates"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/units"
 	"therapeon/core/unpot"
-	"therapeon/core/words"
 )
 
 // Known is a finding that an earlier step knows, and from where.
 type Known struct {
 	Finding string               `json:"finding" required:"true"`
 	State   patient.FindingState `json:"state" required:"true" enum:"present,absent"`
-	From    string               `json:"from" required:"true" description:"how it is known, in words"`
+	From    message.Message      `json:"from" required:"true" description:"how it is known"`
 }
 
 // knower gathers what is known.
@@ -28,7 +26,7 @@ type knower struct {
 	known []Known
 }
 
-func (n *knower) say(finding string, is bool, from string) {
+func (n *knower) say(finding string, is bool, from message.Message) {
 	state := Absent
 	if is {
 		state = Present
@@ -50,7 +48,7 @@ func Knows(p *patient.Patient) []Known {
 		n.fromRoots(r)
 	case p.Stands().Where() == patient.Held: // nothing has grown or died in a pot since
 		few := p.Condition().GradeLeft().Few()
-		n.say("few-live-roots", few, "Roots, read on "+dates.InWords(r.On)+", less what was cut since")
+		n.say("few-live-roots", few, message.Of("causes.known.roots-less-cut", message.On("day", r.On)))
 	}
 	return n.known
 }
@@ -79,84 +77,75 @@ func SeenInPot(p *patient.Patient) patient.Findings {
 
 func (n *knower) fromCare() {
 	if h := n.p.Hurt(); h != nil && h.Days <= Table().Figures.FreshWoundDays.Value {
-		step, what := "Unpot", make([]string, len(h.What))
+		code, what := "causes.known.broke-unpotting", make([]message.Message, len(h.What))
 		if h.Cleaned {
-			step = "Clean"
+			code = "causes.known.broke-cleaning"
 		}
-		for i, code := range h.What {
-			what[i] = strings.ToLower(unpot.Table().AccidentName(code))
+		for i, accident := range h.What {
+			what[i] = unpot.Table().AccidentName(accident)
 		}
-		n.say("wound", true, step+", on "+dates.InWords(h.On)+": "+strings.Join(what, ", "))
+		n.say("wound", true, message.Of(code, message.On("day", h.On), message.Several("what", what)))
 	}
 	if n.p.Intake.TereteLeaves {
 		return // no oil and no strong soap for it
 	}
 	if on, days, was := n.p.Treated("oil"); was && days <= Table().Figures.SprayLatelyDays.Value {
-		n.say("oil-or-soap", true, "Clean, on "+dates.InWords(on)+": oil or soap against pests")
+		n.say("oil-or-soap", true, message.Of("causes.known.oil-or-soap", message.On("day", on)))
 	}
 }
 
 func (n *knower) fromIntake() {
 	p := n.p
 	brown := p.Condition().RootClass() == taxa.Brown
-	from := "Intake: roots of " + p.Profile.Name + ", " + p.Profile.RootColourDry.Value
+	from := message.Of("causes.known.roots-of", message.Told("group", p.Profile.Name),
+		message.Told("colour", p.Profile.RootColourDry.Words))
 	if brown != (p.Profile.Class() == taxa.Brown) {
-		from = "Intake: your setting for this plant"
+		from = message.Of("causes.known.intake-your-setting-for-this")
 	}
 	n.say("brown-by-nature", brown, from)
 	if medium := p.Stands().Medium(); medium != "" && medium != "other" {
-		organic := map[string]string{
-			"bark":      "bark",
-			"bark-moss": "bark and moss",
-			"moss":      "sphagnum moss",
-			"husk":      "coconut husk",
-			"compost":   "compost",
-		}
-		name, is := organic[medium]
-		if !is {
-			name = map[string]string{"mineral": "mineral", "mount": "none, on a mount", "none": "none"}[medium]
-		}
-		n.say("medium-organic", is, "Intake: old medium, "+name)
+		organic := slices.Contains([]string{"bark", "bark-moss", "moss", "husk", "compost"}, medium)
+		n.say("medium-organic", organic, message.Of("causes.known.medium-"+medium))
 	}
 	switch p.Stands().Pot() {
 	case "clear":
-		n.say("clear-pot", true, "Intake: clear pot")
+		n.say("clear-pot", true, message.Of("causes.known.intake-clear-pot"))
 	case "opaque", "clay":
-		n.say("clear-pot", false, "Intake: "+p.Stands().Pot()+" pot")
+		n.say("clear-pot", false, message.Of("causes.known.pot-"+p.Stands().Pot()))
 	}
 	switch state := p.Intake.BulbState; {
 	case p.Stands().Rehoused() != nil: // that was before
 	case state == patient.Shrivelled:
-		n.say("bulbs-shrivelled", true, "Intake: bulbs shrivelled")
+		n.say("bulbs-shrivelled", true, message.Of("causes.known.intake-bulbs-shrivelled"))
 	case state == patient.Plump:
-		n.say("bulbs-shrivelled", false, "Intake: bulbs plump")
+		n.say("bulbs-shrivelled", false, message.Of("causes.known.intake-bulbs-plump"))
 	}
-	old, in := mediumLives(p)
+	old, of := mediumLives(p)
 	if least, most, known := p.Stands().MediumDays(); known {
 		switch least, most = least/units.DaysAMonth, most/units.DaysAMonth; {
 		case least >= old:
-			n.say("medium-old", true, fmt.Sprintf("Intake: repotted %.0f months ago or more, and %s", least, in))
+			n.say("medium-old", true, of("old", message.Fixed("least", least, 0, "months")))
 		case most < old:
-			n.say("medium-old", false, fmt.Sprintf("Intake: repotted at most %.0f months ago, and %s", most, in))
+			n.say("medium-old", false, of("young", message.Fixed("most", most, 0, "months")))
 		}
 	}
 	switch p.Intake.WaterSoFar {
 	case "hard":
-		n.say("hard-water", true, "Intake: the water it had")
+		n.say("hard-water", true, message.Of("causes.known.intake-the-water-it-had"))
 	case "soft":
-		n.say("hard-water", false, "Intake: the water it had")
+		n.say("hard-water", false, message.Of("causes.known.intake-the-water-it-had"))
 	}
 	switch p.Intake.FedSoFar {
 	case "heavy":
-		n.say("heavy-feeding", true, "Intake: how it was fed")
+		n.say("heavy-feeding", true, message.Of("causes.known.intake-how-it-was-fed"))
 	case "none":
-		n.say("heavy-feeding", false, "Intake: how it was fed")
-		n.say("unfed", true, "Intake: how it was fed")
+		n.say("heavy-feeding", false, message.Of("causes.known.intake-how-it-was-fed"))
+		n.say("unfed", true, message.Of("causes.known.intake-how-it-was-fed"))
 	case "some":
-		n.say("unfed", false, "Intake: how it was fed")
+		n.say("unfed", false, message.Of("causes.known.intake-how-it-was-fed"))
 	}
 	if _, most, known := p.Stands().DaysHere(); known && most <= Table().Figures.MovedLatelyDays.Value {
-		n.say("moved-lately", true, fmt.Sprintf("Intake: arrived %.0f days ago", most))
+		n.say("moved-lately", true, message.Of("causes.known.intake-arrived-ago", message.Fixed("most", most, 0, "days")))
 	}
 }
 
@@ -172,14 +161,16 @@ func MediumOld(p *patient.Patient) bool {
 }
 
 // mediumLives is how many months the medium of a plant lives, by what of it ages first and the
-// warmth of its place, with the words for it; of a medium that is not known the table's figure.
-func mediumLives(p *patient.Patient) (months float64, in string) {
+// warmth of its place, with how it is said; of a medium that is not known the table's figure.
+func mediumLives(p *patient.Patient) (months float64, say func(code string, since message.Arg) message.Message) {
 	k := media.Table()
 	first, ok := k.OldMedia[p.Stands().Medium()]
 	c, _ := k.Component(first.Value)
 	if !ok || c.LifeMonths == nil {
 		months = Table().Figures.MediumOldMonths.Value
-		return months, fmt.Sprintf("a medium lives about %.0f months", months)
+		return months, func(code string, since message.Arg) message.Message {
+			return message.Of("causes.known.medium-"+code, since, message.Fixed("months", months, 0, "months"))
+		}
 	}
 	warm := k.LifeAtC.Value
 	if p.Site != nil {
@@ -187,7 +178,10 @@ func mediumLives(p *patient.Patient) (months float64, in string) {
 		warm = (air.NightC + air.DayC) / 2
 	}
 	months = k.LivesMonths(c.LifeMonths.Value, warm)
-	return months, fmt.Sprintf("%s lives about %.0f months at %.0f °C", words.Lower(c.Name), months, warm)
+	return months, func(code string, since message.Arg) message.Message {
+		return message.Of("causes.known.medium-"+code+"-of", since, message.Told("component", c.Name),
+			message.Fixed("months", months, 0, "months"), message.Fixed("warm", warm, 0, "°C"))
+	}
 }
 
 func (n *knower) fromPlace() {
@@ -195,52 +189,71 @@ func (n *knower) fromPlace() {
 	if l == nil {
 		return
 	}
-	from := "Look"
+	from := message.Told("from", message.Of("causes.known.look"))
 	if p.Site != nil {
-		from = "“" + p.Site.Name + "”"
+		from = message.Told("from", message.Of("causes.known.place", message.Name("place", p.Site.Name)))
+		if p.Site.Name == "" {
+			from = message.Told("from", message.Of("causes.known.its-place"))
+		}
 	}
 	minima := p.Around().Minima()
 	most, least := minima.Most, minima.Injury.Value
 	if high, known := p.Around().Hottest(); known {
-		n.say("hot-day", high > most, fmt.Sprintf("%s: days of %.0f °C, and %.0f °C is its most", from, high, most))
+		n.say(
+			"hot-day",
+			high > most,
+			message.Of("causes.known.days-of-and-is-its",
+				from, message.Fixed("high", high, 0, "°C"), message.Fixed("most", most, 0, "°C")),
+		)
 	}
 	if _, lowest, known := p.Around().Nights(); known {
 		n.say("cold-night", lowest < least,
-			fmt.Sprintf("%s: nights of %.0f °C, and below %.0f °C it may be hurt", from, lowest, least))
+			message.Of("causes.known.nights-of-and-below-it", from, message.Fixed("lowest", lowest, 0, "°C"), message.Fixed("least", least, 0, "°C")))
 	}
 	// Cool nights alone say nothing: they do where it should grow and does not.
 	stalls := l.Noted.Findings["growth-stalled"] == Present || l.Noted.Growth == patient.Idle ||
 		p.LeafSmaller() != nil && *p.LeafSmaller()
 	if usual, _, known := p.Around().Nights(); known && stalls {
-		words := fmt.Sprintf("%s: nights of %.0f °C, and it grows from %.0f °C on", from, usual, minima.Growth.Value)
+		code := "causes.known.cool-nights"
 		if minima.By != "" {
-			words += ", as claimed by its " + minima.By
+			code += "-by-" + minima.By
 		}
+		words := message.Of(
+			code,
+			from,
+			message.Fixed("usual", usual, 0, "°C"),
+			message.Fixed("growth", minima.Growth.Value, 0, "°C"),
+		)
 		n.say("cool-nights", usual < minima.Growth.Value, words)
 	}
 	if humid := p.Around().Humid(); humid != "" && humid != patient.BetweenHumid {
-		n.say("dry-air", humid == patient.Dry, from+": how humid its air is")
+		n.say("dry-air", humid == patient.Dry, message.Of("causes.known.humidity", from))
 	}
 	if p.Site != nil && (p.Site.Light == "sun" || p.Site.Light == "shade") {
-		n.say("strong-sun", p.Site.Light == "sun", from+": "+p.Site.Light)
+		n.say("strong-sun", p.Site.Light == "sun", message.Of("causes.known.light-"+p.Site.Light, from))
 	}
 	if l.Noted.Growth == patient.NewRoots && p.Stands().EpochOf(l.On) == patient.AtPresent {
-		n.say("tips-growing", true, "Look: new roots are showing")
+		n.say("tips-growing", true, message.Of("causes.known.look-new-roots-are-showing"))
 	}
 	if smaller := p.LeafSmaller(); smaller != nil {
-		n.say("growth-smaller", *smaller, "Look: the newest leaf as measured, against the one before")
+		n.say("growth-smaller", *smaller, message.Of("causes.known.look-the-newest-leaf-as"))
 	}
 }
 
 func (n *knower) fromRoots(r *patient.Roots) {
-	v, from := r.Verdict, "Roots, read on "+dates.InWords(r.On)+": "
+	v, day := r.Verdict, message.On("day", r.On)
 	low, high := v.Grade.Low.Few(), v.Grade.High.Few()
 	if low == high || v.Grade.Starved {
-		n.say("few-live-roots", low || v.Grade.Starved, from+"graded "+string(v.Grade.Code))
+		n.say(
+			"few-live-roots",
+			low || v.Grade.Starved,
+			message.Of("causes.known.graded",
+				day, message.Told("grade", message.Of("roots.grade."+string(v.Grade.Code)))),
+		)
 	}
-	n.fromFeel(r.Reading, from)
+	n.fromFeel(r.Reading, day)
 	if v.Totals.GrowingTips > 0 && n.p.Growth() != patient.NewRoots {
-		n.say("tips-growing", true, fmt.Sprintf("%s%d growing tips", from, v.Totals.GrowingTips))
+		n.say("tips-growing", true, message.Of("causes.known.growing-tips", day, message.Count("n", v.Totals.GrowingTips)))
 	}
 	fared := map[string]string{}
 	for _, p := range v.Pattern.Depths {
@@ -250,25 +263,25 @@ func (n *knower) fromRoots(r *patient.Roots) {
 	outside := fared["edge"] == "sound" || fared["surface"] == "sound" || fared["aerial"] == "sound"
 	if deep := fared["core"] + fared["bottom"]; deep != "" &&
 		(outside && inside || deep == "sound" || deep == "soundsound") {
-		n.say("loss-in-core", inside, from+v.Pattern.Words)
+		n.say("loss-in-core", inside, message.Of("causes.known.pattern", day, message.Told("pattern", v.Pattern.Words)))
 	}
 	if top := fared["surface"]; top == "sound" ||
 		top == "lost" && !inside && (fared["edge"] == "sound" || fared["bottom"] == "sound") {
-		n.say("loss-at-surface", top == "lost", from+v.Pattern.Words)
+		n.say("loss-at-surface", top == "lost", message.Of("causes.known.pattern", day, message.Told("pattern", v.Pattern.Words)))
 	}
 	if g := v.Pattern.Growths; len(g) > 1 {
 		first, last := g[0].Fared, g[len(g)-1].Fared
 		if last == "sound" {
-			n.say("loss-oldest-first", first == "lost", from+"by the growth they come from")
+			n.say("loss-oldest-first", first == "lost", message.Of("causes.known.by-growth", day))
 		}
 	}
 	if v.Pattern.FromTips {
-		n.say("loss-from-tips", true, from+"the loss runs back from the tips")
+		n.say("loss-from-tips", true, message.Of("causes.known.from-tips", day))
 	}
 }
 
 // fromFeel looks through the stretches for what speaks by itself.
-func (n *knower) fromFeel(r roots.Reading, from string) {
+func (n *knower) fromFeel(r roots.Reading, day message.Arg) {
 	mushy, felt, coloured, all := 0, 0, 0, 0
 	colours := map[roots.Colour]bool{}
 	for _, root := range r.Roots {
@@ -294,29 +307,29 @@ func (n *knower) fromFeel(r roots.Reading, from string) {
 	}
 	switch {
 	case float64(mushy) >= Table().Figures.MushyShare.Value*float64(all) && mushy > 0:
-		n.say("mushy-roots", true, fmt.Sprintf("%s%d of %d are mushy", from, mushy, all))
+		n.say("mushy-roots", true, message.Of("causes.known.of-are-mushy", day, message.Count("n", mushy), message.Count("all", all)))
 	case mushy == 0 && felt == all && all > 0:
-		n.say("mushy-roots", false, fmt.Sprintf("%sall %d felt, none mushy", from, all))
+		n.say("mushy-roots", false, message.Of("causes.known.all-felt-none-mushy", day, message.Count("n", all)))
 	}
 	for _, c := range []struct {
-		colour         roots.Colour
-		finding, words string
+		colour  roots.Colour
+		finding string
 	}{
-		{roots.PatchesHard, "hard-patches", "hard patches"},
-		{roots.PatchesSmooth, "smooth-patches", "smooth brown patches"},
-		{roots.EvenBrown, "even-brown", "firm and evenly brown"},
+		{roots.PatchesHard, "hard-patches"},
+		{roots.PatchesSmooth, "smooth-patches"},
+		{roots.EvenBrown, "even-brown"},
 	} {
 		switch {
 		case colours[c.colour]:
-			n.say(c.finding, true, from+c.words)
+			n.say(c.finding, true, message.Of("causes.known."+c.finding, day))
 		case coloured == all && all > 0:
-			n.say(c.finding, false, from+"no "+c.words)
+			n.say(c.finding, false, message.Of("causes.known.no-"+c.finding, day))
 		}
 	}
 	if r.Stained {
-		n.say("pot-stained", true, from+"pot or medium stains")
+		n.say("pot-stained", true, message.Of("causes.known.stains", day))
 	}
 	if r.Crust {
-		n.say("crust", true, from+"crust on the medium")
+		n.say("crust", true, message.Of("causes.known.crust", day))
 	}
 }

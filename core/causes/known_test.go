@@ -4,6 +4,8 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -11,6 +13,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 func mm(v float64) *float64 { return &v }
@@ -68,8 +71,8 @@ func TestTheLookHearsWhatCanBeSeenInThePot(t *testing.T) {
 func TestTheUsersOwnWordGoesFirst(t *testing.T) {
 	k := Table()
 	known := []Known{
-		{Finding: "crust", State: Present, From: "Roots"},
-		{Finding: "clear-pot", State: Present, From: "Intake"},
+		{Finding: "crust", State: Present, From: message.Plain("Roots")},
+		{Finding: "clear-pot", State: Present, From: message.Plain("Intake")},
 	}
 	v := k.judge(clues{Group: "vanda", Known: known, Findings: patient.Findings{"crust": Absent}})
 	assert.Equal(t, known[1:], v.Known)
@@ -89,12 +92,12 @@ func TestConfirmingAndRejecting(t *testing.T) {
 	assert.Contains(t, before.Plan, "soak-flush")
 	assert.NotContains(t, after.Plan, "soak-flush")
 	assert.Contains(t, after.Plan, "peroxide-fizz")
-	assert.Contains(t, after.Headline, "snails or slugs: confirmed")
+	assert.Contains(t, english.Say(after.Headline), "snails or slugs: confirmed")
 	for i, j := range before.Causes {
 		assert.Equal(t, j.Chance, after.Causes[i].Chance, "what the findings say is not touched by the user's word")
 	}
 	assert.Empty(t, k.judge(clues{Group: "vanda"}).Next, "nothing is asked before anything was looked at")
-	assert.Equal(t, "Nothing was looked at yet.", k.judge(clues{Group: "vanda"}).Headline)
+	assert.Equal(t, "Nothing was looked at yet.", english.Say(k.judge(clues{Group: "vanda"}).Headline))
 }
 
 // Wilt and rot that may be there are raised, and what decides on them is asked first.

@@ -9,6 +9,8 @@ import (
 	"slices"
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -235,7 +237,7 @@ func TestTheOrderOfEntryNeverMatters(t *testing.T) {
 		for _, i := range codes {
 			state := rapid.SampledFrom([]patient.FindingState{Present, Absent}).Draw(t, "state")
 			entered[k.Findings[i].Code] = state
-			known = append(known, Known{Finding: k.Findings[i].Code, State: state, From: "x"})
+			known = append(known, Known{Finding: k.Findings[i].Code, State: state, From: message.Plain("x")})
 		}
 		group := rapid.SampledFrom(taxa.All()).Draw(t, "group").Code
 		one := k.judge(clues{Group: group, Bulbs: true, Findings: entered})

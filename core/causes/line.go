@@ -2,12 +2,10 @@ package causes
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
-	"strings"
 
-	"therapeon/core/words"
+	"therapeon/core/message"
 )
 
 // Line is what the causes come to, in codes: its words are made when they are read.
@@ -86,39 +84,44 @@ func (q inquiry) line(v Verdict) Line {
 }
 
 // Words is what the causes come to, in a line.
-func (k *Knowledge) Words(l Line) string {
-	name := func(code string) string {
-		if c, ok := k.Cause(code); ok {
-			return c.Name
-		}
-		return code
-	}
-	names := func(codes []string, last string) string {
-		list := make([]string, len(codes))
+func (k *Knowledge) Words(l Line) message.Message {
+	names := func(codes []string) []message.Message {
+		list := make([]message.Message, len(codes))
 		for i, code := range codes {
-			list[i] = words.Lower(name(code))
+			list[i] = k.Name(code)
 		}
-		return words.Join(list, last)
+		return list
 	}
-	var said []string
+	var said []message.Message
 	switch l.Say {
 	case unlooked:
-		said = append(said, "Nothing was looked at yet.")
+		said = append(said, message.Of("causes.say.nothing-was-looked-at-yet"))
 	case acting:
 		for _, a := range l.Acting {
-			band := "confirmed"
+			band, cause := message.Of("causes.say.confirmed"), k.Name(a.Cause)
 			if a.Band != "" {
 				band = k.BandWords(a.Band)
 			}
-			said = append(said, fmt.Sprintf("%s: %s.", cmp.Or(a.Own, name(a.Cause)), band))
+			if a.Own != "" {
+				cause = message.Plain(a.Own)
+			}
+			said = append(said, message.Of("causes.say.acting", message.Told("cause", cause), message.Told("band", band)))
 		}
 	case wellSeen:
-		said = append(said, "Nothing is wrong, as far as was looked.")
+		said = append(said, message.Of("causes.say.nothing-is-wrong-as-far"))
 	case unclear:
-		said = append(said, "Not clear yet: "+names(l.Possible, "or")+".")
+		said = append(said, message.Of("causes.say.not-clear-yet", message.Or("causes", names(l.Possible))))
 	}
 	if len(l.Harmless) > 0 {
-		said = append(said, "Harmless: "+names(l.Harmless, "and")+".")
+		said = append(said, message.Of("causes.say.harmless", message.And("causes", names(l.Harmless))))
 	}
-	return strings.Join(said, " ")
+	return message.All(said...)
+}
+
+// Name is what a cause is called; of a code that is none, the code.
+func (k *Knowledge) Name(code string) message.Message {
+	if c, ok := k.Cause(code); ok {
+		return c.Name
+	}
+	return message.Plain(code)
 }

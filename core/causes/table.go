@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/stances"
 	"therapeon/core/taxa"
 )
@@ -37,13 +38,13 @@ type Finding struct {
 // Cause is something that can have happened to a plant.
 type Cause struct {
 	Code    string                    `yaml:"code" json:"code" required:"true"`
-	Name    string                    `yaml:"name" json:"name" required:"true"`
+	Name    message.Message           `yaml:"name" json:"name" required:"true"`
 	Kind    string                    `yaml:"kind" json:"kind" required:"true" enum:"harmful,harmless"`
 	Urgent  bool                      `yaml:"urgent" json:"urgent,omitempty" description:"it spreads, or kills in days"`
 	About   knowledge.Text            `yaml:"about" json:"about" required:"true"`
 	Prior   knowledge.Number          `yaml:"prior" json:"prior" required:"true" description:"how often it holds on a rescued plant of no particular group"`
-	Groups  map[string]knowledge.Text `yaml:"groups" json:"groups,omitempty" description:"where it is more usual: more, much more"`
-	Weights map[string]knowledge.Text `yaml:"weights" json:"weights" required:"true" description:"what speaks for and against it, by theme or finding, on the scale ++++ +++ ++ + - --"`
+	Groups  map[string]knowledge.Code `yaml:"groups" json:"groups,omitempty" description:"where it is more usual: more, much more"`
+	Weights map[string]knowledge.Code `yaml:"weights" json:"weights" required:"true" description:"what speaks for and against it, by theme or finding, on the scale ++++ +++ ++ + - --"`
 	Do      []string                  `yaml:"do" json:"do" required:"true" description:"actions"`
 	Prevent knowledge.Text            `yaml:"prevent" json:"prevent" required:"true"`
 }
@@ -269,7 +270,7 @@ func (k *Knowledge) Action(code string) (Action, bool) {
 }
 
 // band is a probability in words.
-func (k *Knowledge) band(p float64) string { return k.BandWords(k.BandOf(p)) }
+func (k *Knowledge) band(p float64) message.Message { return k.BandWords(k.BandOf(p)) }
 
 // BandOf is the code of the band that a probability, from 0 to 1, falls in.
 func (k *Knowledge) BandOf(p float64) string {
@@ -282,13 +283,13 @@ func (k *Knowledge) BandOf(p float64) string {
 }
 
 // BandWords are the words of a band; of a code that is none, the code.
-func (k *Knowledge) BandWords(code string) string {
+func (k *Knowledge) BandWords(code string) message.Message {
 	for _, b := range k.Bands {
 		if b.Code == code {
 			return b.Words.Value
 		}
 	}
-	return code
+	return message.Plain(code)
 }
 
 // minutes is what a check costs, with the plant out of its pot or still in it.

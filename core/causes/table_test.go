@@ -3,6 +3,8 @@ package causes
 import (
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -18,13 +20,13 @@ func whole() *Knowledge {
 				Code:    "drought",
 				Prior:   number(0.2),
 				Do:      []string{"water"},
-				Groups:  map[string]knowledge.Text{"vanda": {Value: "more"}},
-				Weights: map[string]knowledge.Text{"limp": {Value: "++"}},
+				Groups:  map[string]knowledge.Code{"vanda": {Value: "more"}},
+				Weights: map[string]knowledge.Code{"limp": {Value: "++"}},
 			},
 		},
 		Themes:         []Theme{{Code: "limp", Base: number(0.1)}},
 		Findings:       []Finding{{Code: "leaves-limp", At: "look", Theme: "limp"}},
-		Parts:          map[string]knowledge.Text{"leaves": {Value: "Leaves"}},
+		Parts:          map[string]knowledge.Text{"leaves": {Value: message.Plain("Leaves")}},
 		Actions:        []Action{{Code: "water"}},
 		FindingFigures: FindingFigures{HitShared: number(0.8), FalseAlarmShared: number(0.05)},
 	}
@@ -38,9 +40,9 @@ func worry(first, part string) []Worry {
 func TestATableThatDoesNotHoldTogetherIsRefused(t *testing.T) {
 	require.NoError(t, whole().compile())
 	for words, spoil := range map[string]func(k *Knowledge){
-		"unknown theme flat":     func(k *Knowledge) { k.Causes[0].Weights["flat"] = knowledge.Text{Value: "+"} },
-		"not on the scale":       func(k *Knowledge) { k.Causes[0].Weights["limp"] = knowledge.Text{Value: "+++++"} },
-		"unknown group tulips":   func(k *Knowledge) { k.Causes[0].Groups["tulips"] = knowledge.Text{Value: "more"} },
+		"unknown theme flat":     func(k *Knowledge) { k.Causes[0].Weights["flat"] = knowledge.Code{Value: "+"} },
+		"not on the scale":       func(k *Knowledge) { k.Causes[0].Weights["limp"] = knowledge.Code{Value: "+++++"} },
+		"unknown group tulips":   func(k *Knowledge) { k.Causes[0].Groups["tulips"] = knowledge.Code{Value: "more"} },
 		"unknown action pray":    func(k *Knowledge) { k.Causes[0].Do = []string{"pray"} },
 		"neither a theme nor":    func(k *Knowledge) { k.Findings[0].Theme = "" },
 		"unknown theme droop":    func(k *Knowledge) { k.Findings[0].Theme = "droop" },

@@ -1,16 +1,13 @@
 package cleaning
 
 import (
-	"fmt"
-	"reflect"
-	"slices"
-	"strings"
 	"sync"
 
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/stances"
 	"therapeon/core/work"
 )
@@ -19,7 +16,7 @@ import (
 // whatever rules change later, and its words are made when it is read.
 type Closed struct {
 	Jobs []ClosedJob `json:"jobs,omitempty"`
-	Told *Plan       `json:"told,omitempty"` // in the words of a program whose words are gone
+	Told *Plan       `json:"told,omitempty"` // of a file that held its words: they stay as they were written
 }
 
 // ClosedJob is a job of a closed plan.
@@ -72,58 +69,39 @@ var places = sync.OnceValue(func() map[string]knowledge.Text {
 	return all
 })
 
-// placed finds the place of a statement; of several that say the same, the first.
-var placed = sync.OnceValue(func() map[knowledge.Text]string {
-	of := map[knowledge.Text]string{}
+// placed finds the place of a statement by the code of its words.
+var placed = sync.OnceValue(func() map[string]string {
+	of := map[string]string{}
 	for place, text := range places() {
-		if at, ok := of[text]; !ok || place < at {
-			of[text] = place
-		}
+		of[text.Value.Code] = place
 	}
 	return of
 })
 
-// Close puts a plan in codes and figures. One whose words are in no table of this program
-// keeps them.
+// Close puts a plan in codes and figures.
 func (p Plan) Close() Closed {
 	var c Closed
 	for _, j := range p.Jobs {
 		c.Jobs = append(c.Jobs, j.close())
 	}
-	if !reflect.DeepEqual(c.Plan().said(), p.said()) {
-		return Closed{Told: &p}
-	}
 	return c
-}
-
-// said is the plan with its words alone, without the figures that they are made of.
-func (p Plan) said() Plan {
-	p.Jobs = slices.Clone(p.Jobs)
-	for i, j := range p.Jobs {
-		p.Jobs[i].Items, p.Jobs[i].Says = slices.Clone(j.Items), nil // stances are not said
-		for n := range j.Items {
-			it := &p.Jobs[i].Items[n]
-			it.SideAtMM, it.Strip, it.Depth, it.Growth, it.OnStem = nil, false, "", 0, false
-		}
-	}
-	return p
 }
 
 func (j Job) close() ClosedJob {
 	c := ClosedJob{
-		Code: j.Code, Stage: j.Stage, Do: placed()[j.Do], Product: j.Product, Use: j.Use, Percent: j.Percent,
+		Code: j.Code, Stage: j.Stage, Do: placed()[j.Do.Value.Code], Product: j.Product, Use: j.Use, Percent: j.Percent,
 		VolumeML: j.VolumeML, Minutes: j.Minutes, Own: j.Own, Status: j.Status,
 	}
 	if j.Own {
-		c.Do = j.Do.Value
+		c.Do = j.Do.Value.Typed
 	}
 	for _, why := range j.Why {
-		c.Why = append(c.Why, placed()[why])
+		c.Why = append(c.Why, placed()[why.Value.Code])
 	}
 	for _, name := range j.Because {
-		code := name
+		code := name.Typed
 		for _, cause := range causes.Table().Causes {
-			if cause.Name == name {
+			if cause.Name.Is(name.Code) {
 				code = cause.Code
 			}
 		}
@@ -137,37 +115,13 @@ func (j Job) close() ClosedJob {
 	}
 	for _, it := range j.Items {
 		closed := ClosedItem{Item: it}
-		closed.Item.Before = nil
-		closed.infer(it)
+		closed.Item.Before, closed.Item.Place, closed.Item.Do = nil, message.Message{}, message.Message{}
 		for _, note := range it.Before {
-			closed.Before = append(closed.Before, placed()[note])
+			closed.Before = append(closed.Before, placed()[note.Value.Code])
 		}
 		c.Items = append(c.Items, closed)
 	}
 	return c
-}
-
-// infer finds the figures of a job that an older program kept in words alone.
-func (c *ClosedItem) infer(told Item) {
-	if c.say(); c.Item.Place == told.Place && c.Item.Do == told.Do {
-		return
-	}
-	for depth, words := range depthWords {
-		if strings.HasPrefix(told.Place, words) {
-			c.Depth = depth
-		}
-	}
-	last := told.Place[strings.LastIndex(told.Place, ",")+1:]
-	if _, err := fmt.Sscanf(strings.TrimSpace(last), "level %d", &c.Growth); err == nil {
-		c.OnStem = true
-	} else if _, err := fmt.Sscanf(strings.TrimSpace(last), "growth %d", &c.Growth); err != nil {
-		c.Growth = 0
-	}
-	var at float64
-	if _, err := fmt.Sscanf(told.Do, "Side root at %g mm:", &at); err == nil {
-		c.SideAtMM = &at
-	}
-	c.Strip = strings.Contains(strings.ToLower(told.Do), "strip the mush")
 }
 
 // Plan is a closed plan in words, with its jobs as they were marked.
@@ -185,7 +139,8 @@ func (c Closed) Plan() Plan {
 
 func (c ClosedJob) job() Job {
 	j := Job{
-		Code: c.Code, Stage: c.Stage, Do: places()[c.Do], Why: texts(c.Why), Because: []string{}, Product: c.Product,
+		Code: c.Code, Stage: c.Stage, Do: places()[c.Do], Why: texts(c.Why),
+		Because: []message.Message{}, Product: c.Product,
 		Use: c.Use, Percent: c.Percent, VolumeML: c.VolumeML, Minutes: c.Minutes, Items: []Item{}, Care: caring(c.Care),
 		Own: c.Own, Status: c.Status,
 	}
@@ -194,10 +149,7 @@ func (c ClosedJob) job() Job {
 	}
 	j.HowMuch, j.Says = j.amount(), saysOf(c.Code)
 	for _, code := range c.Because {
-		if cause, ok := causes.Table().Cause(code); ok {
-			code = cause.Name
-		}
-		j.Because = append(j.Because, code)
+		j.Because = append(j.Because, causes.Table().Name(code))
 	}
 	if c.Question != "" {
 		j.Side = disputes.SideOf(c.Question, c.Side)

@@ -4,11 +4,11 @@ package cleaning
 
 import (
 	"cmp"
-	"fmt"
 	"slices"
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
@@ -32,8 +32,8 @@ type Item struct {
 	RootID   string           `json:"root_id" required:"true"`
 	Kind     string           `json:"kind" required:"true" enum:"medium,dry-whole,dry-end,rot-whole,rot-end,spreading"`
 	Label    string           `json:"label" required:"true" description:"the root's number on the plant"`
-	Place    string           `json:"place" required:"true"`
-	Do       string           `json:"do" required:"true"`
+	Place    message.Message  `json:"place" required:"true"`
+	Do       message.Message  `json:"do" required:"true"`
 	Count    int              `json:"count" required:"true"`
 	CutAtMM  *float64         `json:"cut_at_mm,omitempty"`
 	RemoveMM float64          `json:"remove_mm,omitempty"`
@@ -49,7 +49,7 @@ type Item struct {
 
 // List is the cut list of one plant.
 type List struct {
-	Headline string              `json:"headline" required:"true"`
+	Headline message.Message     `json:"headline" required:"true"`
 	Before   []knowledge.Text    `json:"before" required:"true"`
 	Items    []Item              `json:"items" required:"true"`
 	After    []knowledge.Text    `json:"after" required:"true"`
@@ -109,14 +109,14 @@ type Counted struct {
 }
 
 // Words is what the cuts left, in a line.
-func (c Counted) Words() string {
+func (c Counted) Words() message.Message {
 	switch {
 	case c.Cuts == 0:
-		return "Nothing to cut. See to what clings."
+		return message.Of("cleaning.say.nothing-to-cut-see-to")
 	case c.Done == c.Cuts:
-		return "All cuts are done."
+		return message.Of("cleaning.say.all-cuts-are-done")
 	default:
-		return fmt.Sprintf("%d of %d cuts done.", c.Done, c.Cuts)
+		return message.Of("cleaning.say.of-cuts-done", message.Count("n", c.Done), message.Count("cuts", c.Cuts))
 	}
 }
 
@@ -180,61 +180,66 @@ func kind(d roots.Decision, stretches []roots.Stretch) string {
 	}
 }
 
-// say puts the figures of a job in words: where, and what.
+// say says where a job is, and what it is.
 func (it *Item) say() {
 	it.Place = it.place()
 	switch {
 	case it.Kind == Medium && len(it.Reasons) > 0:
 		it.Do = mediumWords(it.Reasons[0])
 	case it.CutAtMM == nil:
-		it.Do = "Strip the mush off by hand and leave the bare thread. No cut"
-	case it.SideAtMM != nil:
-		it.Do = fmt.Sprintf("Side root at %.0f mm: %s", *it.SideAtMM, it.cutWords("its joint"))
+		it.Do = message.Of("cleaning.say.strip-the-mush-off-by")
 	default:
-		it.Do = it.cutWords("the base")
+		it.Do = it.cut()
 	}
 }
 
-func (it *Item) cutWords(from string) string {
-	if *it.CutAtMM == 0 {
-		return "Cut flush with " + from
+// cut says where the blade goes: from the base, or from the joint of a side root.
+func (it *Item) cut() message.Message {
+	code := "cleaning.say.cut"
+	var side []message.Arg
+	if it.SideAtMM != nil {
+		code, side = "cleaning.say.side-cut", []message.Arg{message.Fixed("side_at", *it.SideAtMM, 0, "mm")}
 	}
-	words := fmt.Sprintf("Cut %.0f mm from %s, %.0f mm comes off", *it.CutAtMM, from, it.RemoveMM)
-	if it.Strip {
-		words += ", then strip the mush from what is left"
+	switch {
+	case *it.CutAtMM == 0:
+		return message.Of(code+"-flush", side...)
+	case it.Strip:
+		code += "-strip"
 	}
-	return words
+	return message.Of(code, append(side, message.Fixed("cut_at", *it.CutAtMM, 0, "mm"),
+		message.Fixed("off", it.RemoveMM, 0, "mm"))...)
 }
 
-func mediumWords(rule string) string {
+func mediumWords(rule string) message.Message {
 	switch {
 	case roots.TakesAllOff(rule):
-		return "Take all of the clinging medium off"
+		return message.Of("cleaning.say.take-all-of-the-clinging")
 	case rule == "medium-leave-tear":
-		return "Take off what comes away, leave what would tear"
+		return message.Of("cleaning.say.take-off-what-comes-away")
 	default:
-		return "Leave the pieces that would tear the sheath"
+		return message.Of("cleaning.say.leave-the-pieces-that-would")
 	}
 }
 
-func (it *Item) place() string {
-	words := depthWords[it.Depth]
-	if it.Growth == 0 {
-		return words
+func (it *Item) place() message.Message {
+	var at []message.Message
+	if it.Depth != "" {
+		at = append(at, message.Of("roots.depth."+string(it.Depth)))
 	}
-	growth := fmt.Sprintf("growth %d", it.Growth)
-	if it.OnStem {
-		growth = fmt.Sprintf("level %d", it.Growth)
+	switch {
+	case it.Growth == 0:
+	case it.OnStem:
+		at = append(at, message.Of("cleaning.say.level", message.Count("n", it.Growth)))
+	default:
+		at = append(at, message.Of("cleaning.say.growth", message.Count("n", it.Growth)))
 	}
-	if words == "" {
-		return growth
+	switch len(at) {
+	case 0:
+		return message.Message{}
+	case 1:
+		return at[0]
 	}
-	return words + ", " + growth
-}
-
-var depthWords = map[roots.Depth]string{
-	roots.Aerial: "in the air", roots.Surface: "at the surface", roots.Edge: "at the edge",
-	roots.Bottom: "at the bottom", roots.Core: "in the core",
+	return message.Of("list.comma", message.Told("before", at[0]), message.Told("after", at[1]))
 }
 
 // sortItems puts the jobs in working order: by kind, then round the plant

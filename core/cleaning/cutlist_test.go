@@ -10,6 +10,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 func mm(v float64) *float64 { return &v }
@@ -68,8 +69,8 @@ func TestTheListGoesFromCleanToDirty(t *testing.T) {
 	}}, nil)
 	assert.Equal(t, []string{"clings/medium", "dry", "end", "rot", "rot-end", "spread"}, ids(l))
 	assert.Equal(t, 5+2+14+1+1, l.Cuts)
-	assert.Contains(t, l.Items[3].Before[0].Value, "before you go from dry roots to rotting ones")
-	assert.Contains(t, l.Items[5].Before[0].Value, "after every cut")
+	assert.Contains(t, english.Say(l.Items[3].Before[0].Value), "before you go from dry roots to rotting ones")
+	assert.Contains(t, english.Say(l.Items[5].Before[0].Value), "after every cut")
 
 	var codes []string
 	for _, c := range l.Cautions {
@@ -95,7 +96,7 @@ func TestPlacesAreWorkedRoundFromTheOutsideIn(t *testing.T) {
 		at("1-edge", 1, roots.Edge),
 	}}, nil)
 	assert.Equal(t, []string{"1-air", "1-edge", "1-core", "2-core"}, ids(l))
-	assert.Equal(t, "in the air, growth 1", l.Items[0].Place)
+	assert.Equal(t, "in the air, growth 1", english.Say(l.Items[0].Place))
 }
 
 func TestEveryJobSaysWhereToCut(t *testing.T) {
@@ -104,8 +105,8 @@ func TestEveryJobSaysWhereToCut(t *testing.T) {
 		{AtMM: 20, Segments: []roots.Segment{stretch(15, roots.Firm), stretch(25, roots.Hollow)}},
 	}
 	l := listed(r, nil)
-	assert.Equal(t, "Side root at 20 mm: Cut 19 mm from its joint, 21 mm comes off", l.Items[0].Do)
-	assert.Equal(t, "Cut 44 mm from the base, 56 mm comes off, then strip the mush from what is left", l.Items[1].Do)
+	assert.Equal(t, "Side root at 20 mm: Cut 19 mm from its joint, 21 mm comes off", english.Say(l.Items[0].Do))
+	assert.Equal(t, "Cut 44 mm from the base, 56 mm comes off, then strip the mush from what is left", english.Say(l.Items[1].Do))
 }
 
 func TestCautionsFollowThePlant(t *testing.T) {
@@ -117,7 +118,7 @@ func TestCautionsFollowThePlant(t *testing.T) {
 	}
 	l := Cuts(mossy())
 	assert.Empty(t, l.Cautions, "no job, no caution")
-	assert.Equal(t, "Nothing to cut. Leave the roots alone.", l.Headline)
+	assert.Equal(t, "Nothing to cut. Leave the roots alone.", english.Say(l.Headline))
 
 	r.Roots[0].Clinging = roots.ClingsSound
 	var codes []string
@@ -130,7 +131,7 @@ func TestCautionsFollowThePlant(t *testing.T) {
 func TestCheckingOff(t *testing.T) {
 	r := roots.Reading{Roots: []roots.Root{root("a", 14, stretch(60, roots.Mushy))}}
 	l := listed(r, roots.Checks{"a": {Count: 6, CutAtMM: mm(4)}, "gone": {Count: 1}})
-	assert.Equal(t, "6 of 14 cuts done.", l.Headline)
+	assert.Equal(t, "6 of 14 cuts done.", english.Say(l.Headline))
 	assert.Equal(t, 6, l.Items[0].Done)
 	assert.Equal(t, []string{"gone"}, l.Stale)
 }

@@ -8,6 +8,7 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/solutions"
 	"therapeon/core/work"
@@ -165,7 +166,7 @@ func (p *planner) fromCauses() {
 		a := causes.Table().Actions[i]
 		if e.Into != "" {
 			j := p.add(e.Into)
-			j.Because = append(j.Because, because...)
+			j.Because = append(j.Because, Names(because)...)
 			if e.Into == "old-medium" {
 				j.Do = a.Words // how much of it comes off
 			}
@@ -178,7 +179,7 @@ func (p *planner) fromCauses() {
 		}
 		e.Care, e.Says = a.Cautions, a.Says
 		j := job(e)
-		j.Do, j.Because = a.Words, because
+		j.Do, j.Because = a.Words, Names(because)
 		if a.Code == "oil-soap-label" && p.p.Intake.TereteLeaves {
 			j.Do, j.Care = p.Notes["terete-instead"], caring([]string{"terete"})
 		}
@@ -192,6 +193,15 @@ func (p *planner) fromCauses() {
 			p.rotten = true
 		}
 	}
+}
+
+// Names are what causes are called, by their codes.
+func Names(causing []string) []message.Message {
+	list := make([]message.Message, len(causing))
+	for i, code := range causing {
+		list[i] = causes.Table().Name(code)
+	}
+	return list
 }
 
 func (p *planner) spikes() {
@@ -286,7 +296,7 @@ func (p *planner) finish() {
 			Own:     true,
 			Status:  work.Status{State: work.Open},
 			Why:     []knowledge.Text{},
-			Because: []string{},
+			Because: []message.Message{},
 			Items:   []Item{},
 			Care:    []knowledge.Caution{},
 			Do:      ownWords(own.Do),
@@ -339,7 +349,7 @@ func job(e entry) *Job {
 		Code:    e.Code,
 		Stage:   e.Stage,
 		Why:     []knowledge.Text{},
-		Because: []string{},
+		Because: []message.Message{},
 		Items:   []Item{},
 		Status:  work.Status{State: work.Open},
 		Product: e.Product,
@@ -387,5 +397,5 @@ func ActionsIn(job string) []string {
 
 // ownWords are words of the user's own.
 func ownWords(do string) knowledge.Text {
-	return knowledge.Text{Value: do, Provenance: knowledge.Provenance{Mark: knowledge.HouseRule}}
+	return knowledge.Text{Value: message.Plain(do), Provenance: knowledge.Provenance{Mark: knowledge.HouseRule}}
 }

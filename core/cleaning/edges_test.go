@@ -4,11 +4,14 @@ import (
 	"slices"
 	"testing"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/work"
@@ -129,7 +132,7 @@ func TestEveryCutOfRotThatRuns(t *testing.T) {
 	}
 	runs, ends := of(true), of(false)
 	assert.Len(t, runs.Why, 2)
-	assert.Equal(t, "Rot spreads here: sterilise the blade after every cut.", runs.Why[1].Value)
+	assert.Equal(t, "Rot spreads here: sterilise the blade after every cut.", english.Say(runs.Why[1].Value))
 	assert.Equal(t, []string{"blade", "spreading", "product-label", "plant-health"}, care(runs))
 	assert.Len(t, ends.Why, 1)
 	assert.NotContains(t, care(ends), "spreading")
@@ -154,11 +157,11 @@ func TestWhatGoesWithTheCuts(t *testing.T) {
 		v := caseOf("cattleya")
 		v.reads(false, roots.Mushy)
 		v.Suspect = true
-		v.Actions[action] = []string{"Worms"}
+		v.Actions[action] = []string{"too-dark"}
 		a, _ := causes.Table().Action(action)
 		j := jobOf(t, v.draw(), job)
-		assert.Equal(t, []string{"Worms"}, j.Because)
-		assert.Equal(t, job == "old-medium", j.Do == a.Words, "%s: %s", action, j.Do.Value)
+		assert.Equal(t, []string{"Too dark"}, english.Lines(j.Because))
+		assert.Equal(t, job == "old-medium", j.Do.Same(a.Words), "%s: %s", action, j.Do.Value)
 	}
 	cuts := func(clings roots.Clinging, feels ...roots.Feel) cleaning.List {
 		v := caseOf("cattleya")
@@ -174,14 +177,14 @@ func TestWhatGoesWithTheCuts(t *testing.T) {
 	says := func(feels ...roots.Feel) bool {
 		list := cuts("", feels...)
 		return slices.ContainsFunc(list.Items, func(it cleaning.Item) bool {
-			return slices.Contains(it.Before, cleaning.Notes()["to-rot"])
+			return knowledge.Told(it.Before, cleaning.Notes()["to-rot"])
 		})
 	}
 	assert.True(t, says(roots.Hollow, roots.Mushy))
 	assert.False(t, says(roots.Mushy))
 	assert.False(t, says(roots.Hollow))
-	assert.Contains(t, cuts("", roots.Mushy).Before, cleaning.Notes()["blade"])
+	assert.Contains(t, english.Lines(cuts("", roots.Mushy).Before), english.Say(cleaning.Notes()["blade"]))
 	clings := cuts(roots.ClingsRotting, roots.Firm)
 	assert.NotEmpty(t, clings.Items)
-	assert.NotContains(t, clings.Before, cleaning.Notes()["blade"], "nothing is cut")
+	assert.NotContains(t, english.Lines(clings.Before), english.Say(cleaning.Notes()["blade"]), "nothing is cut")
 }

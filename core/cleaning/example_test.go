@@ -8,6 +8,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 // The dry root comes off before the rotting one: the blade goes from clean tissue to dirty.
@@ -28,7 +29,7 @@ func ExampleCuts() {
 	for _, it := range list.Items {
 		fmt.Println(it.RootID, it.Kind)
 	}
-	fmt.Println(list.Headline)
+	fmt.Println(english.Say(list.Headline))
 	// Output:
 	// dry dry-whole
 	// rotting rot-whole

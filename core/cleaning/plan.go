@@ -1,12 +1,12 @@
 package cleaning
 
 import (
-	"fmt"
 	"sync"
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
 	"therapeon/core/work"
@@ -51,13 +51,13 @@ type Job struct {
 	Stage    string              `json:"stage" required:"true" enum:"bench,bulk,cuts,spikes,dividing,treatment,rinse,dry,after"`
 	Do       knowledge.Text      `json:"do" required:"true"`
 	Why      []knowledge.Text    `json:"why" required:"true"`
-	Because  []string            `json:"because" required:"true" description:"the causes that ask for it, by name"`
+	Because  []message.Message   `json:"because" required:"true" description:"the causes that ask for it, by name"`
 	Side     *disputes.Side      `json:"side,omitempty" description:"where growers differ: the side it follows"`
 	Product  string              `json:"product,omitempty" description:"what is mixed for it, see /api/v1/knowledge/solutions"`
 	Use      string              `json:"use,omitempty"`
 	Percent  float64             `json:"percent,omitempty"`
 	VolumeML float64             `json:"volume_ml,omitempty" description:"usual amount for one plant"`
-	HowMuch  string              `json:"how_much,omitempty"`
+	HowMuch  message.Message     `json:"how_much,omitzero"`
 	Minutes  float64             `json:"minutes,omitempty" description:"a timer goes with it"`
 	Items    []Item              `json:"items" required:"true" description:"jobs of the cut list that are part of it"`
 	Care     []knowledge.Caution `json:"care" required:"true" description:"cautions, acknowledged once by person"`
@@ -90,7 +90,7 @@ type Plan struct {
 	Jobs     []Job            `json:"jobs" required:"true"`
 	Open     int              `json:"open" required:"true"`
 	Finished int              `json:"finished" required:"true" description:"done or skipped"`
-	Headline string           `json:"headline" required:"true"`
+	Headline message.Message  `json:"headline" required:"true"`
 	Notes    []knowledge.Text `json:"notes" required:"true"`
 }
 
@@ -129,20 +129,21 @@ func (plan *Plan) count() {
 	}
 	switch {
 	case len(plan.Jobs) == 0:
-		plan.Headline = "Nothing to clean. Leave it alone."
+		plan.Headline = message.Of("cleaning.say.nothing-to-clean-leave-it")
 	case plan.Open == 0:
-		plan.Headline = "Everything on the plan is done."
+		plan.Headline = message.Of("cleaning.say.everything-on-the-plan-is")
 	case plan.Finished == 0:
-		plan.Headline = fmt.Sprintf("%d jobs, in this order.", plan.Open)
+		plan.Headline = message.Of("cleaning.say.jobs-in-this-order", message.Count("n", plan.Open))
 	default:
-		plan.Headline = fmt.Sprintf("%d of %d jobs done.", plan.Finished, plan.Open+plan.Finished)
+		plan.Headline = message.Of("cleaning.say.of-jobs-done",
+			message.Count("n", plan.Finished), message.Count("all", plan.Open+plan.Finished))
 	}
 }
 
-// amount is how much of its product a job takes, in words.
-func (j Job) amount() string {
+// amount is how much of its product a job takes.
+func (j Job) amount() message.Message {
 	if j.Percent == 0 {
-		return ""
+		return message.Message{}
 	}
-	return fmt.Sprintf("about %.0f mL of %g %%", j.VolumeML, j.Percent)
+	return message.Of("cleaning.say.about-of", message.Fixed("volume_ml", j.VolumeML, 0, "mL"), message.Exact("percent", j.Percent, "%"))
 }

@@ -4,6 +4,8 @@ import (
 	"slices"
 	"testing"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -107,9 +109,9 @@ func TestARottedPlantIsCleanedInWorkingOrder(t *testing.T) {
 		codes(p),
 	)
 	peroxide := jobOf(t, p, "peroxide")
-	assert.Equal(t, "about 200 mL of 3 %", peroxide.HowMuch)
+	assert.Equal(t, "about 200 mL of 3 %", english.Say(peroxide.HowMuch))
 	assert.Equal(t, 10.0, peroxide.Minutes)
-	assert.Equal(t, "Only with a finding", peroxide.Side.Choice.Name)
+	assert.Equal(t, "Only with a finding", english.Say(peroxide.Side.Choice.Name))
 	assert.Equal(t, "peroxide", peroxide.Care[0].Code)
 	items := 0
 	for _, j := range p.Jobs {
@@ -130,7 +132,7 @@ func TestTheSidesOfTheHouseAreFollowed(t *testing.T) {
 	assert.NotContains(t, codes(c.draw()), "peroxide", "never near a weak stem")
 	c.Patient.Sides[disputes.Peroxide], c.Patient.Reading, c.Actions = disputes.Routine, nil, map[string][]string{}
 	p := c.draw()
-	assert.Contains(t, jobOf(t, p, "peroxide").Why[1].Value, "every plant that is out of its pot")
+	assert.Contains(t, english.Say(jobOf(t, p, "peroxide").Why[1].Value), "every plant that is out of its pot")
 
 	c = caseOf("cattleya")
 	c.Actions["cut-to-clean"] = []string{"Wilt fungus"}
@@ -150,7 +152,7 @@ func TestMitesAreSprayedAndTereteLeavesAreNot(t *testing.T) {
 	p := c.draw()
 	oil := jobOf(t, p, "oil-soap-label")
 	assert.Equal(t, "oil", oil.Product)
-	assert.Equal(t, []string{"Spider mites"}, oil.Because)
+	assert.Equal(t, []string{"Spider mites"}, english.Lines(oil.Because))
 	assert.Less(t, slices.Index(codes(p), "wash-leaves"), slices.Index(codes(p), "oil-soap-label"))
 	assert.Contains(t, codes(p), "rinse-all")
 	assert.Equal(t, "handle-last", p.Jobs[0].Code, "the suspect comes last")
@@ -159,7 +161,7 @@ func TestMitesAreSprayedAndTereteLeavesAreNot(t *testing.T) {
 	p = c.draw()
 	oil = jobOf(t, p, "oil-soap-label")
 	assert.Empty(t, oil.Product)
-	assert.Contains(t, oil.Do.Value, "no oil and no strong soap")
+	assert.Contains(t, english.Say(oil.Do.Value), "no oil and no strong soap")
 	assert.NotContains(t, codes(p), "rinse-all")
 }
 
@@ -183,7 +185,7 @@ func TestJobsAreDoneSkippedAndAdded(t *testing.T) {
 	p := c.draw()
 	assert.Equal(t, "None in the house", jobOf(t, p, "peroxide").Reason)
 	assert.True(t, jobOf(t, p, "own-1").Own)
-	assert.Equal(t, "2 of 12 jobs done.", p.Headline)
+	assert.Equal(t, "2 of 12 jobs done.", english.Say(p.Headline))
 	for _, it := range cleaning.Cuts(c.Patient).Items {
 		c.Patient.Reading.Checks[it.ID] = roots.Check{Count: it.Count, CutAtMM: it.CutAtMM}
 	}
@@ -194,7 +196,7 @@ func TestAPlantWithNothingToCleanIsLeftAlone(t *testing.T) {
 	c := caseOf("cattleya")
 	p := c.draw()
 	assert.Empty(t, p.Jobs)
-	assert.Equal(t, "Nothing to clean. Leave it alone.", p.Headline)
+	assert.Equal(t, "Nothing to clean. Leave it alone.", english.Say(p.Headline))
 	c.Own = []cleaning.OwnJob{{Code: "own-1", Stage: "dry", Do: "Tie it up"}}
 	assert.NotEmpty(t, c.draw().Jobs, "unless the user has something to do")
 }
@@ -261,7 +263,7 @@ func TestWhatEachCauseAsksOfTheCleaning(t *testing.T) {
 		require.True(t, ok, cause)
 		c := caseOf("oncidium")
 		for _, action := range known.Do {
-			c.Actions[action] = []string{known.Name}
+			c.Actions[action] = []string{known.Code}
 		}
 		p := c.draw()
 		for code, stage := range want {
@@ -311,6 +313,6 @@ func TestTreatmentGoesByTheCase(t *testing.T) {
 	v.Actions["cut-to-clean"] = []string{"Wilt fungus"}
 	plain := caseOf("cymbidium")
 	plain.Actions["cut-to-clean"] = []string{"Wilt fungus"}
-	assert.Contains(t, jobOf(t, v.draw(), "blade").Why[0].Value, "does not reliably undo a virus")
-	assert.NotContains(t, jobOf(t, plain.draw(), "blade").Why[0].Value, "does not reliably")
+	assert.Contains(t, english.Say(jobOf(t, v.draw(), "blade").Why[0].Value), "does not reliably undo a virus")
+	assert.NotContains(t, english.Say(jobOf(t, plain.draw(), "blade").Why[0].Value), "does not reliably")
 }

@@ -16,8 +16,8 @@ import (
 // Day is the lowest and the highest temperature of one day, °C.
 type Day struct {
 	Day   string  `json:"day" required:"true" validate:"required,day"`
-	LowC  float64 `json:"low_c" required:"true" validate:"celsius" title:"Low"`
-	HighC float64 `json:"high_c" required:"true" validate:"celsius" title:"High"`
+	LowC  float64 `json:"low_c" required:"true" validate:"celsius" title:"climate.Day.low_c"`
+	HighC float64 `json:"high_c" required:"true" validate:"celsius" title:"climate.Day.high_c"`
 }
 
 // HourOf is the number of the hour of t.

@@ -11,6 +11,7 @@ import (
 
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 )
 
 // Ways of contact.
@@ -26,7 +27,7 @@ const (
 // Agent is something that travels from plant to plant.
 type Agent struct {
 	Code   string           `yaml:"code" json:"code" required:"true"`
-	Name   string           `yaml:"name" json:"name" required:"true"`
+	Name   message.Message  `yaml:"name" json:"name" required:"true"`
 	Causes []string         `yaml:"causes" json:"causes" required:"true" description:"causes that are it"`
 	Pests  []string         `yaml:"pests" json:"pests,omitempty" description:"pests that are it"`
 	Ways   []string         `yaml:"ways" json:"ways" required:"true" description:"how it travels"`

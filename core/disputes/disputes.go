@@ -5,11 +5,11 @@ package disputes
 import (
 	"maps"
 	"slices"
-	"strings"
 	"sync"
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 )
 
 // Codes of the questions.
@@ -108,17 +108,17 @@ func (s Sides) Faults() fault.List {
 		switch {
 		case i < 0:
 			list = append(list, fault.Fault{
-				Field: "sides." + code, Value: code, Limit: "a question, see /api/v1/knowledge/disputes",
-				Words: "This question is not known here.",
+				Field: "sides." + code, Value: code, Limit: message.Of("disputes.say.a-question-see-api-v1"),
+				Words: message.Of("disputes.say.this-question-is-not-known"),
 			})
 		case SideOf(code, s[code]) == nil && s[code] != "":
-			var codes []string
+			var codes []message.Word
 			for _, c := range All()[i].Choices {
-				codes = append(codes, string(c.Code))
+				codes = append(codes, message.Word(c.Code))
 			}
 			list = append(list, fault.Fault{
-				Field: "sides." + code, Value: s[code], Limit: "one of " + strings.Join(codes, ", "),
-				Words: "This is no side of that question.",
+				Field: "sides." + code, Value: s[code], Limit: message.Of("limits.one-of", message.Several("words", codes)),
+				Words: message.Of("disputes.say.this-is-no-side-of"),
 			})
 		}
 	}
@@ -152,19 +152,19 @@ func (s Sides) Over(others ...Sides) Sides {
 
 // Choice is one side of a question.
 type Choice struct {
-	Code   SideCode       `yaml:"code" json:"code" required:"true"`
-	Name   string         `yaml:"name" json:"name" required:"true"`
-	Reason knowledge.Text `yaml:"reason" json:"reason" required:"true"`
+	Code   SideCode        `yaml:"code" json:"code" required:"true"`
+	Name   message.Message `yaml:"name" json:"name" required:"true"`
+	Reason knowledge.Text  `yaml:"reason" json:"reason" required:"true"`
 }
 
 // Question is a practice on which growers differ.
 type Question struct {
-	Code     string   `yaml:"code" json:"code" required:"true"`
-	Question string   `yaml:"question" json:"question" required:"true"`
-	Choices  []Choice `yaml:"choices" json:"choices" required:"true"`
-	Default  SideCode `yaml:"default" json:"default" required:"true"`
-	At       string   `yaml:"at" json:"at" required:"true" enum:"intake,home" description:"where a plant's own side is asked"`
-	Touches  []string `yaml:"touches" json:"-"` // answers that a side changes, see the test that walks the rows
+	Code     string          `yaml:"code" json:"code" required:"true"`
+	Question message.Message `yaml:"question" json:"question" required:"true"`
+	Choices  []Choice        `yaml:"choices" json:"choices" required:"true"`
+	Default  SideCode        `yaml:"default" json:"default" required:"true"`
+	At       string          `yaml:"at" json:"at" required:"true" enum:"intake,home" description:"where a plant's own side is asked"`
+	Touches  []string        `yaml:"touches" json:"-"` // answers that a side changes, see the test that walks the rows
 }
 
 // All lists the questions.
@@ -176,9 +176,9 @@ var All = sync.OnceValue(func() []Question {
 
 // Side is the side taken in a question, with its reason.
 type Side struct {
-	Code     string `json:"code" required:"true"`
-	Question string `json:"question" required:"true"`
-	Choice   Choice `json:"choice" required:"true"`
+	Code     string          `json:"code" required:"true"`
+	Question message.Message `json:"question" required:"true"`
+	Choice   Choice          `json:"choice" required:"true"`
 }
 
 // SideOf is a choice in a question, with its words; nil where there is no such choice.

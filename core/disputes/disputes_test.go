@@ -3,6 +3,8 @@ package disputes
 import (
 	"testing"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -30,7 +32,7 @@ func TestSidesThatCannotBe(t *testing.T) {
 	faults := Sides{"weather": "fine", DeadDryRoots: "burn"}.Faults()
 	require.Len(t, faults, 2)
 	assert.Equal(t, []string{"sides." + DeadDryRoots, "sides.weather"}, []string{faults[0].Field, faults[1].Field})
-	assert.Contains(t, faults[0].Limit, string(IfWobbly))
+	assert.Contains(t, english.Say(faults[0].Limit), string(IfWobbly))
 	assert.Nil(t, SideOf(DeadDryRoots, ByState), "a side of another question")
 	assert.Nil(t, SideOf("weather", IfWobbly))
 	side := SideOf(DeadDryRoots, IfWobbly)

@@ -9,6 +9,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
@@ -39,8 +40,8 @@ func (r Rhizome) Faults() fault.List {
 				{
 					Field: field + "n",
 					Value: b.N,
-					Limit: fmt.Sprint(i + 1),
-					Words: "Number the bulbs from 1, the oldest first.",
+					Limit: message.Of("limits.only", message.Count("figure", i+1)),
+					Words: message.Of("division.say.number-the-bulbs-from-1"),
 				},
 			}
 		case b.From >= b.N:
@@ -48,8 +49,8 @@ func (r Rhizome) Faults() fault.List {
 				{
 					Field: field + "from",
 					Value: b.From,
-					Limit: fmt.Sprintf("0 to %d", i),
-					Words: "A bulb grows from an older one.",
+					Limit: message.Of("limits.from-to", message.Count("low", 0), message.Count("high", i)),
+					Words: message.Of("division.say.a-bulb-grows-from-an"),
 				},
 			}
 		case b.From == 0 && i > 0:
@@ -57,8 +58,8 @@ func (r Rhizome) Faults() fault.List {
 				{
 					Field: field + "from",
 					Value: b.From,
-					Limit: fmt.Sprintf("1 to %d", i),
-					Words: "Only the oldest bulb grows from none. Say which one this grew from.",
+					Limit: message.Of("limits.from-to", message.Count("low", 1), message.Count("high", i)),
+					Words: message.Of("division.say.only-the-oldest-bulb-grows"),
 				},
 			}
 		}
@@ -96,7 +97,7 @@ type Joint struct {
 // Advice is what the advisor comes to.
 type Advice struct {
 	Decision string           `json:"decision" required:"true" enum:"no,not-today,can" description:"whether it should be divided at all"`
-	Headline string           `json:"headline" required:"true"`
+	Headline message.Message  `json:"headline" required:"true"`
 	Reasons  []knowledge.Text `json:"reasons" required:"true"`
 	Places   []Joint          `json:"places" required:"true"`
 	Cuts     []int            `json:"cuts" required:"true" description:"the cuts that give the most pieces that fit, each by the bulb on its younger side"`
@@ -151,7 +152,7 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 	}
 	say := func(rule string) { a.Reasons = append(a.Reasons, k.Rules[rule]) }
 	if p.Profile.Monopodial() {
-		a.Decision, a.Headline = "no", "Not to be divided."
+		a.Decision, a.Headline = "no", message.Of("division.say.not-to-be-divided")
 		say("monopodial")
 		return a
 	}
@@ -185,7 +186,7 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 		say(a.inTheWay(k))
 	}
 	if len(a.Reasons) > 0 {
-		a.Decision, a.Headline = "no", "Leave it whole."
+		a.Decision, a.Headline = "no", message.Of("division.say.leave-it-whole")
 		return a
 	}
 	for rule, holds := range p.against() {
@@ -194,13 +195,13 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 		}
 	}
 	slices.SortFunc(a.Reasons, func(x, y knowledge.Text) int {
-		return slices.Index(order(k), x.Value) - slices.Index(order(k), y.Value)
+		return slices.Index(order(k), x.Value.Code) - slices.Index(order(k), y.Value.Code)
 	})
 	if len(a.Reasons) > 0 {
-		a.Decision, a.Headline = "not-today", "Not today."
+		a.Decision, a.Headline = "not-today", message.Of("division.say.not-today")
 		return a
 	}
-	a.Decision, a.Headline = Can, fmt.Sprintf("It can be divided into %d.", len(a.Pieces))
+	a.Decision, a.Headline = Can, message.Of("division.say.it-can-be-divided-into", message.Count("n", len(a.Pieces)))
 	say("can")
 	say("no-need")
 	say("face")
@@ -212,7 +213,7 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 func (a Advice) inTheWay(k *Knowledge) string {
 	for _, lack := range []struct{ of, says string }{{"no-roots", "roots-together"}, {"no-lead", "leads-together"}} {
 		words := k.Rules[lack.of]
-		only := func(p Piece) bool { return p.Fits || len(p.Why) == 1 && p.Why[0] == words }
+		only := func(p Piece) bool { return p.Fits || len(p.Why) == 1 && p.Why[0].Value.Is(words.Value.Code) }
 		if slices.ContainsFunc(a.Places, func(p Joint) bool { return only(p.Older) && only(p.Newer) }) {
 			return lack.says
 		}
@@ -234,11 +235,11 @@ func (p divided) unassigned() bool {
 var rank = []string{"spreading", "weak", "few-roots", "thirsty", "unread", "unassigned", "in-flower", "resting"}
 
 func order(k *Knowledge) []string {
-	words := make([]string, len(rank))
+	codes := make([]string, len(rank))
 	for i, rule := range rank {
-		words[i] = k.Rules[rule].Value
+		codes[i] = k.Rules[rule].Value.Code
 	}
-	return words
+	return codes
 }
 
 // against are the rules that speak against dividing today.

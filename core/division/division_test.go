@@ -9,6 +9,7 @@ import (
 
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // two is eight bulbs with a lead on each of two branches:
@@ -38,7 +39,7 @@ func alarmed(*patient.Patient) patient.Heard { return patient.Heard{Alarm: true}
 func TestAStrongPlantWithTwoLeadsCanBeDivided(t *testing.T) {
 	a := Advise(two(), strong())
 	assert.Equal(t, "can", a.Decision)
-	assert.Equal(t, "It can be divided into 2.", a.Headline)
+	assert.Equal(t, "It can be divided into 2.", english.Say(a.Headline))
 	require.Len(t, a.Pieces, 2)
 	for _, p := range a.Pieces {
 		assert.True(t, p.Fits)
@@ -53,7 +54,7 @@ func TestAStrongPlantWithTwoLeadsCanBeDivided(t *testing.T) {
 	}
 	assert.True(t, a.Places[4].Fits, "between 2 and 6")
 	assert.False(t, a.Places[6].Fits, "bulb 8 alone")
-	assert.Contains(t, a.Places[6].Newer.Why[0].Value, "Fewer than three bulbs")
+	assert.Contains(t, english.Say(a.Places[6].Newer.Why[0].Value), "Fewer than three bulbs")
 }
 
 func TestAWeakPlantIsNotDivided(t *testing.T) {
@@ -71,14 +72,14 @@ func TestAWeakPlantIsNotDivided(t *testing.T) {
 		weaken(p)
 		a := Advise(two(), p)
 		assert.Equal(t, "not-today", a.Decision, words)
-		assert.Contains(t, a.Reasons[0].Value, words)
+		assert.Contains(t, english.Say(a.Reasons[0].Value), words)
 	}
 	p := strong()
 	p.Profile.Habit.Value = "monopodial"
 	assert.Equal(t, "no", Advise(two(), p).Decision)
-	assert.Contains(t, Advise(Chain(8), strong()).Reasons[0].Value, "one lead")
-	assert.Contains(t, Advise(Chain(4), strong()).Reasons[0].Value, "Too few bulbs")
-	assert.Contains(t, Advise(Chain(5), strong()).Reasons[0].Value,
+	assert.Contains(t, english.Say(Advise(Chain(8), strong()).Reasons[0].Value), "one lead")
+	assert.Contains(t, english.Say(Advise(Chain(4), strong()).Reasons[0].Value), "Too few bulbs")
+	assert.Contains(t, english.Say(Advise(Chain(5), strong()).Reasons[0].Value),
 		"back-bulbs alone, and whether an eye wakes on those is not sure")
 	assert.Equal(t, "no", Advise(Rhizome{}, strong()).Decision)
 	together := two()
@@ -86,25 +87,25 @@ func TestAWeakPlantIsNotDivided(t *testing.T) {
 	for i := range together.Bulbs[:len(together.Bulbs)-2] {
 		together.Bulbs[i].Lead = false
 	}
-	assert.Contains(t, Advise(together, strong()).Reasons[0].Value, "Its leads stand together")
+	assert.Contains(t, english.Say(Advise(together, strong()).Reasons[0].Value), "Its leads stand together")
 	onOne := strong()
 	for n := range onOne.Given.LiveMM {
 		if n > 1 {
 			delete(onOne.Given.LiveMM, n)
 		}
 	}
-	assert.Contains(t, Advise(two(), onOne).Reasons[0].Value, "Its living roots hang together")
+	assert.Contains(t, english.Say(Advise(two(), onOne).Reasons[0].Value), "Its living roots hang together")
 	untold := strong()
 	untold.Given.LiveMM, untold.Given.UnplacedMM = map[int]roots.Range{}, roots.Range{Low: 800, Point: 800, High: 800}
 	assert.Equal(t, "not-today", Advise(two(), untold).Decision)
-	assert.Contains(t, Advise(two(), untold).Reasons[0].Value, "not told apart by growth", "sound roots, none assigned")
+	assert.Contains(t, english.Say(Advise(two(), untold).Reasons[0].Value), "not told apart by growth", "sound roots, none assigned")
 }
 
 func TestRhizomesThatCannotGrowAreRefused(t *testing.T) {
 	assert.Empty(t, two().Faults())
-	assert.Contains(t, Rhizome{Bulbs: []Bulb{{N: 2}}}.Faults()[0].Words, "Number the bulbs")
-	assert.Contains(t, Rhizome{Bulbs: []Bulb{{N: 1, From: 1}}}.Faults()[0].Words, "older one")
-	assert.Contains(t, Rhizome{Bulbs: []Bulb{{N: 1}, {N: 2}}}.Faults()[0].Words, "Only the oldest")
+	assert.Contains(t, english.Say(Rhizome{Bulbs: []Bulb{{N: 2}}}.Faults()[0].Words), "Number the bulbs")
+	assert.Contains(t, english.Say(Rhizome{Bulbs: []Bulb{{N: 1, From: 1}}}.Faults()[0].Words), "older one")
+	assert.Contains(t, english.Say(Rhizome{Bulbs: []Bulb{{N: 1}, {N: 2}}}.Faults()[0].Words), "Only the oldest")
 }
 
 // The pieces found are as many as trying every set of cuts finds.
@@ -179,7 +180,7 @@ func TestWhatEachPieceLacksIsSaid(t *testing.T) {
 		of.live, of.unplaced = p.Condition().LiveByBulb()
 		piece := of.piece(Rhizome{Bulbs: c.bulbs}, all)
 		require.NotEmpty(t, piece.Why, name)
-		assert.Contains(t, piece.Why[0].Value, c.words, name)
+		assert.Contains(t, english.Say(piece.Why[0].Value), c.words, name)
 		assert.Equal(t, name == "least", piece.Fits, name)
 	}
 }
@@ -190,7 +191,7 @@ func TestThreePiecesFromThreeLeads(t *testing.T) {
 			Bulb{N: 7, From: 1}, Bulb{N: 8, From: 7}, Bulb{N: 9, From: 8, Lead: true}),
 	}
 	a := Advise(r, strong())
-	assert.Equal(t, "It can be divided into 3.", a.Headline)
+	assert.Equal(t, "It can be divided into 3.", english.Say(a.Headline))
 	require.Len(t, a.Pieces, 3)
 	total := roots.Range{}
 	for _, p := range a.Pieces {
@@ -207,9 +208,9 @@ func TestAllThatSpeaksAgainstItIsSaid(t *testing.T) {
 	p.Given.Spreading, p.Intake.Flowering, p.Looks[0].Noted.Growth = true, patient.Bloom, patient.Resting
 	a := Advise(two(), p)
 	require.Len(t, a.Reasons, 3)
-	assert.Contains(t, a.Reasons[0].Value, "Rot may be running")
-	assert.Contains(t, a.Reasons[1].Value, "in flower")
-	assert.Contains(t, a.Reasons[2].Value, "at rest")
+	assert.Contains(t, english.Say(a.Reasons[0].Value), "Rot may be running")
+	assert.Contains(t, english.Say(a.Reasons[1].Value), "in flower")
+	assert.Contains(t, english.Say(a.Reasons[2].Value), "at rest")
 	assert.NotEmpty(t, a.Places, "where it could be cut is shown all the same")
 	assert.Contains(t, a.Cautions, "blade")
 }

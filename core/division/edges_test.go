@@ -3,6 +3,8 @@ package division
 import (
 	"testing"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -42,8 +44,8 @@ func TestThreeBulbsDoAndFourAreBetter(t *testing.T) {
 	three, four := two(), two()
 	four.Bulbs = append(four.Bulbs, Bulb{N: 9, From: 8})
 	better := Table().Rules["three-bulbs"]
-	assert.Contains(t, Advise(three, living(100, 0)).Places[4].Newer.Why, better)
-	assert.NotContains(t, Advise(four, living(100, 0)).Places[4].Newer.Why, better)
+	assert.Contains(t, english.Lines(Advise(three, living(100, 0)).Places[4].Newer.Why), english.Say(better))
+	assert.NotContains(t, english.Lines(Advise(four, living(100, 0)).Places[4].Newer.Why), english.Say(better))
 }
 
 // Roots count as not told apart where some live and none hangs from a growth that is told.
@@ -79,8 +81,8 @@ func TestTheMostEvenPlace(t *testing.T) {
 func TestABulbOutOfItsTurn(t *testing.T) {
 	faults := Rhizome{Bulbs: []Bulb{{N: 1}, {N: 3, From: 1}}}.Faults()
 	require.Len(t, faults, 1)
-	assert.Equal(t, "2", faults[0].Limit)
+	assert.Equal(t, "2", english.Say(faults[0].Limit))
 	faults = Rhizome{Bulbs: []Bulb{{N: 1}, {N: 2, From: 2}}}.Faults()
 	require.Len(t, faults, 1)
-	assert.Equal(t, "0 to 1", faults[0].Limit, "it cannot grow from itself")
+	assert.Equal(t, "0 to 1", english.Say(faults[0].Limit), "it cannot grow from itself")
 }

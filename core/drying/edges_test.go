@@ -13,6 +13,7 @@ import (
 	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 func plantOf(t *testing.T, group string) *patient.Patient {
@@ -79,18 +80,18 @@ func TestTheDayForWater(t *testing.T) {
 func TestAWeightThatDoesNotFollow(t *testing.T) {
 	k := Table()
 	before := []patient.Weight{{Grams: 500}, {Grams: 900}, {Grams: 700}}
-	asked := func(grams float64) bool { words, _ := k.Jump(before, grams); return words != "" }
+	asked := func(grams float64) bool { words, _ := k.Jump(before, grams); return !words.Empty() }
 	room := max(race.Table().JumpG.Value, 0.5*400, 900*race.Table().JumpShare.Value*race.Table().JumpTimes.Value)
 	assert.False(t, asked(900+room))
 	assert.True(t, asked(900+room+0.1))
 	assert.False(t, asked(500-room))
 	assert.True(t, asked(500-room-0.1))
 	words, limit := k.Jump(before, 900+room+100)
-	assert.Contains(t, words, "far more")
-	assert.Equal(t, "watered, pot, or right", limit)
+	assert.Contains(t, english.Say(words), "far more")
+	assert.Equal(t, "watered, pot, or right", english.Say(limit))
 	words, limit = k.Jump(before, 1)
-	assert.Contains(t, words, "far less")
-	assert.Equal(t, "pot, cut, or right", limit)
+	assert.Contains(t, english.Say(words), "far less")
+	assert.Equal(t, "pot, cut, or right", english.Say(limit))
 	words, _ = k.Jump(nil, 1)
 	assert.Empty(t, words)
 	words, _ = k.Jump([]patient.Weight{{Grams: 9000}, {Grams: 700, Because: patient.BecausePot}}, 720)

@@ -1,12 +1,12 @@
 package drying
 
 import (
-	"fmt"
 	"math"
 	"time"
 
 	"therapeon/core/air"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/race"
@@ -70,10 +70,10 @@ func (k *Knowledge) PriorFor(p *patient.Patient, pot pots.Pot, mixWater float64)
 // Jump is what is asked of a pot's weight that does not follow from those before; empty where
 // it does: a pot that weighs more or less than it ever did was swapped, watered, or something
 // was taken out. before are the weights of the pot, the oldest first.
-func (k *Knowledge) Jump(before []patient.Weight, grams float64) (words, limit string) {
+func (k *Knowledge) Jump(before []patient.Weight, grams float64) (words, limit message.Message) {
 	of := patient.SinceChange(before)
 	if len(of) == 0 {
-		return "", ""
+		return message.Message{}, message.Message{}
 	}
 	low, high := of[0].Grams, of[0].Grams
 	for _, o := range of {
@@ -83,16 +83,11 @@ func (k *Knowledge) Jump(before []patient.Weight, grams float64) (words, limit s
 	room := max(r.JumpG.Value, k.JumpRange.Value*(high-low), high*r.JumpShare.Value*r.JumpTimes.Value)
 	switch {
 	case grams > high+room:
-		return fmt.Sprintf(
-			"%.0f g is far more than this pot ever weighed here (%.0f g). Was it watered, or the pot changed?", grams, high,
-		), "watered, pot, or right"
+		return message.Of("drying.say.is-far-more-than-this", message.Fixed("grams", grams, 0, "g"), message.Fixed("high", high, 0, "g")), message.Of("drying.say.watered-pot-or-right")
 	case grams < low-room:
-		return fmt.Sprintf(
-			"%.0f g is far less than this pot ever weighed here (%.0f g). Was the pot changed, or something taken out?",
-			grams, low,
-		), "pot, cut, or right"
+		return message.Of("drying.say.is-far-less-than-this", message.Fixed("grams", grams, 0, "g"), message.Fixed("low", low, 0, "g")), message.Of("drying.say.pot-cut-or-right")
 	}
-	return "", ""
+	return message.Message{}, message.Message{}
 }
 
 // AsWeight is a weight of a pot as a forecast takes it.

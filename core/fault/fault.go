@@ -3,17 +3,18 @@
 package fault
 
 import (
-	"fmt"
 	"strings"
+
+	"therapeon/core/message"
 )
 
 // Fault is one wrong value.
 type Fault struct {
-	Field string `json:"field" required:"true" description:"path of the value, such as roots[3].segments[0].length_mm"`
-	Name  string `json:"name,omitempty" description:"what a form calls it, where it has a name there"`
-	Words string `json:"words" required:"true" description:"what is wrong and what would be right"`
-	Limit string `json:"limit,omitempty" description:"the limit that was crossed"`
-	Value any    `json:"value,omitempty" description:"the value given"`
+	Field string          `json:"field" required:"true" description:"path of the value, such as roots[3].segments[0].length_mm"`
+	Name  message.Message `json:"name,omitzero" description:"what a form calls it, where it has a name there"`
+	Words message.Message `json:"words" required:"true" description:"what is wrong and what would be right"`
+	Limit message.Message `json:"limit,omitzero" description:"the limit that was crossed"`
+	Value any             `json:"value,omitempty" description:"the value given"`
 }
 
 // List is every fault found in one input.
@@ -33,7 +34,7 @@ func (l List) Under(field string) List {
 func (l List) Error() string {
 	lines := make([]string, len(l))
 	for i, f := range l {
-		lines[i] = fmt.Sprintf("%s: %s", f.Field, f.Words)
+		lines[i] = f.Field + ": " + f.Words.String()
 	}
 	return strings.Join(lines, "; ")
 }

@@ -3,6 +3,8 @@ package fault
 import (
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 )
 
@@ -16,9 +18,12 @@ func TestPathsAreWrittenAsTheWireHasThem(t *testing.T) {
 }
 
 func TestFaultsUnderAField(t *testing.T) {
-	list := List{{Field: "a", Words: "too long", Limit: "9"}, {Field: "b[1]", Words: "not there"}}
+	list := List{
+		{Field: "a", Words: message.Plain("too long"), Limit: message.Plain("9")},
+		{Field: "b[1]", Words: message.Plain("not there")},
+	}
 	assert.Equal(t, "a: too long; b[1]: not there", list.Error())
 	assert.Equal(t, "pot.a: too long; pot.b[1]: not there", list.Under("pot").Error())
-	assert.Equal(t, "9", list.Under("pot")[0].Limit)
+	assert.Equal(t, "9", list.Under("pot")[0].Limit.Typed)
 	assert.Equal(t, "a", list[0].Field, "the list itself is as it was")
 }

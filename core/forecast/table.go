@@ -5,15 +5,16 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/progress"
 )
 
 // Kind is what is foretold.
 type Kind struct {
-	Code   string         `yaml:"code" json:"code" required:"true"`
-	Name   string         `yaml:"name" json:"name" required:"true"`
-	About  knowledge.Text `yaml:"about" json:"about" required:"true"`
-	Chance bool           `yaml:"chance" json:"chance,omitempty" description:"a chance, not a day"`
+	Code   string          `yaml:"code" json:"code" required:"true"`
+	Name   message.Message `yaml:"name" json:"name" required:"true"`
+	About  knowledge.Text  `yaml:"about" json:"about" required:"true"`
+	Chance bool            `yaml:"chance" json:"chance,omitempty" description:"a chance, not a day"`
 }
 
 // Knowledge is the table of forecasts.

@@ -18,6 +18,8 @@ import (
 	"strings"
 
 	"github.com/goccy/go-yaml"
+
+	"therapeon/core/message"
 )
 
 //go:embed *.yaml
@@ -42,11 +44,31 @@ type Provenance struct {
 	Source string `json:"source,omitempty"`
 }
 
-// Text is a statement of the craft with its mark.
+// Text is a statement of the craft with its mark. The table holds the mark alone; the words stand in the
+// catalogue under the place of the text in its table.
 type Text struct {
+	Value message.Message `json:"value" required:"true"`
+	Provenance
+}
+
+// Code is a code of the craft with its mark: "wet-dry [C]".
+type Code struct {
 	Value string `json:"value" required:"true"`
 	Provenance
 }
+
+// Term is a code of the craft with its mark and its word: "any-time [C]".
+type Term struct {
+	Value string          `json:"value" required:"true"`
+	Words message.Message `json:"words" required:"true"`
+	Provenance
+}
+
+// Same holds for two texts that say the same.
+func (t Text) Same(other Text) bool { return t.Value.Equal(other.Value) }
+
+// Told holds where a text is among several.
+func Told(all []Text, t Text) bool { return slices.ContainsFunc(all, t.Same) }
 
 // Number is a figure of the craft with its mark; its unit is in the field's name.
 type Number struct {
@@ -72,34 +94,58 @@ func split(s string) (string, Provenance, error) {
 	return strings.TrimSpace(s[:open]), Provenance{Mark: mark, Source: source}, nil
 }
 
-// UnmarshalYAML reads a marked text, and refuses one without a mark or without a value.
+// UnmarshalYAML reads the mark of a text: C, M, H, or P with its source.
 func (t *Text) UnmarshalYAML(unmarshal func(any) error) error {
 	var s string
 	if err := unmarshal(&s); err != nil {
 		return err
 	}
-	value, from, err := split(s)
-	if err != nil {
-		return err
+	value, from, err := split("[" + s + "]")
+	if err != nil || value != "" {
+		return fmt.Errorf("%q is not the mark of a text: write C, M, H or P with its source", s)
 	}
-	if value == "" {
-		return fmt.Errorf("%q has a mark and no value", s)
-	}
-	*t = Text{value, from}
+	t.Provenance = from
 	return nil
+}
+
+// UnmarshalYAML reads a marked code, and refuses one without a mark or without a value.
+func (c *Code) UnmarshalYAML(unmarshal func(any) error) error {
+	value, from, err := marked(unmarshal)
+	*c = Code{value, from}
+	return err
+}
+
+// UnmarshalYAML reads a marked code that has a word.
+func (t *Term) UnmarshalYAML(unmarshal func(any) error) error {
+	value, from, err := marked(unmarshal)
+	*t = Term{Value: value, Provenance: from}
+	return err
+}
+
+// marked reads a value with its mark, and refuses one without either.
+func marked(unmarshal func(any) error) (string, Provenance, error) {
+	var s string
+	if err := unmarshal(&s); err != nil {
+		return "", Provenance{}, err
+	}
+	value, from, err := split(s)
+	if err == nil && value == "" {
+		err = fmt.Errorf("%q has a mark and no value", s)
+	}
+	return value, from, err
 }
 
 // UnmarshalYAML reads a marked number, and refuses what is none.
 func (n *Number) UnmarshalYAML(unmarshal func(any) error) error {
-	var t Text
-	if err := t.UnmarshalYAML(unmarshal); err != nil {
+	text, from, err := marked(unmarshal)
+	if err != nil {
 		return err
 	}
-	value, err := strconv.ParseFloat(t.Value, 64)
+	value, err := strconv.ParseFloat(text, 64)
 	if err != nil {
-		return fmt.Errorf("%q is not a number", t.Value)
+		return fmt.Errorf("%q is not a number", text)
 	}
-	*n = Number{value, t.Provenance}
+	*n = Number{value, from}
 	return nil
 }
 
@@ -111,11 +157,11 @@ type Codes struct {
 
 // UnmarshalYAML reads marked codes, parted by commas.
 func (c *Codes) UnmarshalYAML(unmarshal func(any) error) error {
-	var t Text
-	if err := t.UnmarshalYAML(unmarshal); err != nil {
+	text, from, err := marked(unmarshal)
+	if err != nil {
 		return err
 	}
-	*c = Codes{strings.Split(t.Value, ", "), t.Provenance}
+	*c = Codes{strings.Split(text, ", "), from}
 	return nil
 }
 
@@ -132,18 +178,18 @@ type Estimate struct {
 
 // UnmarshalYAML reads a marked figure with its range.
 func (e *Estimate) UnmarshalYAML(unmarshal func(any) error) error {
-	var t Text
-	if err := t.UnmarshalYAML(unmarshal); err != nil {
+	text, from, err := marked(unmarshal)
+	if err != nil {
 		return err
 	}
 	var v Estimate
-	if _, err := fmt.Sscanf(t.Value, "%g (%g–%g)", &v.Value, &v.Low, &v.High); err != nil {
-		return fmt.Errorf("%q is not a figure with its range, such as 0.4 (0.2–1.0)", t.Value)
+	if _, err := fmt.Sscanf(text, "%g (%g–%g)", &v.Value, &v.Low, &v.High); err != nil {
+		return fmt.Errorf("%q is not a figure with its range, such as 0.4 (0.2–1.0)", text)
 	}
 	if !(v.Low <= v.Value && v.Value <= v.High) {
-		return fmt.Errorf("%q lies outside its range", t.Value)
+		return fmt.Errorf("%q lies outside its range", text)
 	}
-	v.Provenance = t.Provenance
+	v.Provenance = from
 	*e = v
 	return nil
 }
@@ -154,6 +200,9 @@ func MustRead(name string, into any) {
 	raw, err := tables.ReadFile(name)
 	if err == nil {
 		err = Parse(raw, into)
+	}
+	if err == nil {
+		err = bind(name, into)
 	}
 	if err != nil {
 		panic(fmt.Sprintf("knowledge table %s: %v", name, err))

@@ -12,20 +12,23 @@ func TestMarkedValues(t *testing.T) {
 		Text   Text   `yaml:"text"`
 		Number Number `yaml:"number"`
 	}
-	require.NoError(t, Parse([]byte("text: wet it [C]\nnumber: 0.7857 [P Tennant 1975, J. Ecol. 63:995]"), &v))
-	assert.Equal(t, Text{"wet it", Provenance{Mark: CommonPractice}}, v.Text)
+	require.NoError(t, Parse([]byte("text: C\nnumber: 0.7857 [P Tennant 1975, J. Ecol. 63:995]"), &v))
+	assert.Equal(t, Text{Provenance: Provenance{Mark: CommonPractice}}, v.Text)
 	assert.Equal(t, Number{0.7857, Provenance{Published, "Tennant 1975, J. Ecol. 63:995"}}, v.Number)
 }
 
 func TestAValueWithoutAProperMarkDoesNotLoad(t *testing.T) {
 	for given, why := range map[string]string{
-		"text: wet it":                  "carries no mark",
-		"text: wet it C]":               "carries no mark",
-		"text: '[C] wet it'":            "carries no mark",
-		"text: wet it [X]":              "unknown mark",
-		"text: wet it [P]":              "names its source",
-		"text: wet it [M hearsay]":      "names its source",
-		"text: '[C]'":                   "no value",
+		"text: wet it":                  "not the mark of a text",
+		"text: wet it [C]":              "not the mark of a text",
+		"text: X":                       "not the mark of a text",
+		"text: P":                       "not the mark of a text",
+		"text: M hearsay":               "not the mark of a text",
+		"text: ''":                      "not the mark of a text",
+		"code: firm":                    "carries no mark",
+		"code: firm [X]":                "unknown mark",
+		"code: firm [P]":                "names its source",
+		"code: '[C]'":                   "no value",
 		"text: [1, 2]":                  "cannot unmarshal",
 		"number: five [M]":              "not a number",
 		"number: 5":                     "carries no mark",
@@ -38,6 +41,7 @@ func TestAValueWithoutAProperMarkDoesNotLoad(t *testing.T) {
 	} {
 		var v struct {
 			Text     Text     `yaml:"text"`
+			Code     Code     `yaml:"code"`
 			Number   Number   `yaml:"number"`
 			Codes    Codes    `yaml:"codes"`
 			Estimate Estimate `yaml:"estimate"`

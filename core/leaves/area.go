@@ -5,8 +5,8 @@ import "therapeon/core/units"
 
 // Blade is one measured leaf, in mm.
 type Blade struct {
-	LengthMM float64 `json:"length_mm" required:"true" validate:"blade_mm" title:"length"`
-	WidthMM  float64 `json:"width_mm" required:"true" validate:"blade_width_mm" title:"Width"`
+	LengthMM float64 `json:"length_mm" required:"true" validate:"blade_mm" title:"leaves.Blade.length_mm"`
+	WidthMM  float64 `json:"width_mm" required:"true" validate:"blade_width_mm" title:"leaves.Blade.width_mm"`
 }
 
 // AreaCM2 is the one-sided leaf area of a plant in cm². Measured blades stand

@@ -34,7 +34,7 @@ const characters, entries = "characters", "entries"
 
 // UnmarshalYAML reads "2 to 1500 mm [H]", or "40 [H]" for at most so many.
 func (l *Limit) UnmarshalYAML(unmarshal func(any) error) error {
-	var t knowledge.Text
+	var t knowledge.Code
 	if err := unmarshal(&t); err != nil {
 		return err
 	}

@@ -8,6 +8,8 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/knowledge/words"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
 )
@@ -38,7 +40,7 @@ type Call struct {
 // Verdict is what the look comes to.
 type Verdict struct {
 	Decision   string           `json:"decision" required:"true" enum:",leave,wait,soon,now,out" description:"empty when nothing was looked at"`
-	Headline   string           `json:"headline" required:"true"`
+	Headline   message.Message  `json:"headline" required:"true"`
 	Line       Line             `json:"-"`
 	Reasons    []Reason         `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
 	Blocks     []Block          `json:"blocks" required:"true" description:"what holds it back"`
@@ -132,13 +134,16 @@ type Line struct {
 }
 
 // Words is the answer of a line in words; empty for a line of no known code.
-func (k *Knowledge) Words(l Line) string {
+func (k *Knowledge) Words(l Line) message.Message {
 	for _, b := range k.Blocks {
 		if b.Code == l.Block {
 			return b.WaitFor.Value
 		}
 	}
-	return k.Lines[l.Say]
+	if code := "look.lines." + l.Say; words.Has(code) {
+		return message.Of(code)
+	}
+	return message.Message{}
 }
 
 // Since is the line of a look after which the plant was given a home.
@@ -303,10 +308,9 @@ func (d *decider) settled(action string) (settled, done bool) {
 	if settled {
 		return true, done
 	}
-	for _, name := range d.p.Heard().Asked[action] {
+	for _, cause := range d.p.Heard().Asked[action] {
 		if !slices.ContainsFunc(d.p.Rounds, func(r patient.TreatedDay) bool {
-			c, _ := causes.Table().Cause(r.Pest)
-			return c.Name == name && r.On >= since
+			return r.Pest == cause && r.On >= since
 		}) {
 			return false, false
 		}
@@ -362,12 +366,12 @@ func (d *decider) inPlace() {
 // meanwhile gathers what tides the plant over, each piece once.
 func (d *decider) meanwhile() {
 	say := func(t knowledge.Text) {
-		if !slices.Contains(d.v.Meanwhile, t) {
+		if !knowledge.Told(d.v.Meanwhile, t) {
 			d.v.Meanwhile = append(d.v.Meanwhile, t)
 		}
 	}
 	for _, b := range append(slices.Clone(d.v.Blocks), d.v.Overridden...) {
-		if slices.Contains(d.v.Blocks, b) || b.Code == "frost" {
+		if slices.ContainsFunc(d.v.Blocks, b.is) || b.Code == "frost" {
 			say(b.Meanwhile)
 		}
 	}

@@ -21,18 +21,11 @@ func heardOf(c Case, h patient.Heard) *patient.Patient {
 	return p
 }
 
-func nameOf(t *testing.T, cause string) string {
-	t.Helper()
-	c, ok := causes.Table().Cause(cause)
-	assert.True(t, ok, cause)
-	return c.Name
-}
-
 // What is to be treated in the pot is treated once: not again after it was done, or a round was noted since the
 // look; again once its round is due. Common practice, no source.
 func TestWhatIsTreatedInThePot(t *testing.T) {
 	c := looked(t, "cattleya", "tips-growing")
-	asked := patient.Heard{Asked: map[string][]string{"oil-soap-label": {nameOf(t, "spider-mites")}}}
+	asked := patient.Heard{Asked: map[string][]string{"oil-soap-label": {"spider-mites"}}}
 	say := func(change func(*patient.Patient)) string {
 		p := heardOf(c, asked)
 		p.Now = time.Date(2030, 4, 1, 9, 0, 0, 0, time.UTC)

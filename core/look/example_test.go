@@ -7,6 +7,7 @@ import (
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 // Its medium has gone to crumbs, and it has new roots: the best moment, so unpot it soon.
@@ -20,8 +21,8 @@ func ExampleKnowledge_Decide() {
 		Profile: profile, Day: "2030-04-02", Judge: causes.Hear,
 		Looks: []patient.Look{{On: "2030-04-02", Noted: seen}},
 	}
-	fmt.Println(look.Table().Decide(p).Headline)
-	fmt.Println(look.Table().Decide(&patient.Patient{Profile: profile}).Headline)
+	fmt.Println(english.Say(look.Table().Decide(p).Headline))
+	fmt.Println(english.Say(look.Table().Decide(&patient.Patient{Profile: profile}).Headline))
 	// Output:
 	// Unpot it soon.
 	// Look it over before you touch it.

@@ -17,15 +17,15 @@ func (d *decider) held(class string) (held, would []Block) {
 			would = append(would, d.block(code))
 		}
 	}
-	shy := moves == "best with new roots" || moves == "only with new roots"
+	shy := moves == "best-with-new-roots" || moves == "only-with-new-roots"
 	usual, lowest, known := d.p.Around().Nights()
 	minima := d.p.Around().Minima()
 	consider("frost", known && lowest < minima.Injury.Value, true)
 	cold := known && usual < minima.Growth.Value || !known && d.season == patient.Cool && shy
-	consider("cold", cold && !d.newRoots(), moves != "any time")
-	consider("rest", d.p.Growth() == patient.Resting, moves != "any time" && moves != "any warm spell")
+	consider("cold", cold && !d.newRoots(), moves != "any-time")
+	consider("rest", d.p.Growth() == patient.Resting, moves != "any-time" && moves != "any-warm-spell")
 	// Rotten medium under sound roots waits in a shy kind too, and is tided over.
-	waits := moves == "only with new roots" || shy && class == "plan"
+	waits := moves == "only-with-new-roots" || shy && class == "plan"
 	consider("new-roots", !d.newRoots() && d.p.Growth() != patient.Resting && shy, waits)
 	flowers := d.p.Flowering() == patient.Bud || d.p.Flowering() == patient.Bloom
 	cut := d.v.Spike != nil && d.v.Spike.Do == "cut" && d.fewRoots()

@@ -31,10 +31,10 @@ const (
 // Sign is a finding that asks for unpotting.
 type Sign struct {
 	Finding      string                    `yaml:"finding" json:"finding" required:"true"`
-	Class        knowledge.Text            `yaml:"class" json:"class" required:"true" description:"plan, soon or now"`
-	InGroups     map[string]knowledge.Text `yaml:"in_groups" json:"in_groups,omitempty"`
-	InCool       *knowledge.Text           `yaml:"in_cool" json:"in_cool,omitempty" description:"the class in the cool season"`
-	InMineral    *knowledge.Text           `yaml:"in_mineral" json:"in_mineral,omitempty" description:"the class in a mineral medium"`
+	Class        knowledge.Code            `yaml:"class" json:"class" required:"true" description:"plan, soon or now"`
+	InGroups     map[string]knowledge.Code `yaml:"in_groups" json:"in_groups,omitempty"`
+	InCool       *knowledge.Code           `yaml:"in_cool" json:"in_cool,omitempty" description:"the class in the cool season"`
+	InMineral    *knowledge.Code           `yaml:"in_mineral" json:"in_mineral,omitempty" description:"the class in a mineral medium"`
 	NotIfClimber bool                      `yaml:"not_if_climber" json:"not_if_climber,omitempty"`
 	Breaks       bool                      `yaml:"breaks" json:"breaks,omitempty" description:"it ends the rest of a plant that was just moved"`
 	Needs        string                    `yaml:"needs" json:"needs,omitempty" description:"poor: it asks for it only where the medium is old or roots look poor"`
@@ -55,6 +55,8 @@ type Block struct {
 	Meanwhile knowledge.Text   `yaml:"meanwhile" json:"meanwhile" required:"true"`
 	Days      knowledge.Number `yaml:"days" json:"days" required:"true" description:"look again after so many days"`
 }
+
+func (b Block) is(other Block) bool { return b.Code == other.Code }
 
 // Water is what findings say of water.
 type Water struct {
@@ -103,7 +105,6 @@ type Knowledge struct {
 	Guests  knowledge.Codes           `yaml:"guests" json:"guests" required:"true" description:"causes whose guests a mineral medium harbours far less"`
 	InPlace []InPlace                 `yaml:"in_place" json:"in_place" required:"true"`
 	Blocks  []Block                   `yaml:"blocks" json:"blocks" required:"true"`
-	Lines   map[string]string         `yaml:"lines" json:"lines" required:"true" description:"the answer in a line"`
 	Rules   map[string]knowledge.Text `yaml:"rules" json:"rules" required:"true"`
 	Figures Figures                   `yaml:"numbers" json:"figures" required:"true"`
 }

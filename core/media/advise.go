@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 )
 
 // Ask is what a mix is chosen by. Not known is an answer.
@@ -24,7 +25,7 @@ type Ask struct {
 // Advised is a recipe with what was added to it and why.
 type Advised struct {
 	Recipe  string           `json:"recipe" required:"true"`
-	Name    string           `json:"name" required:"true"`
+	Name    message.Message  `json:"name" required:"true"`
 	Parts   []Part           `json:"parts" required:"true"`
 	Reasons []knowledge.Text `json:"reasons" required:"true"`
 

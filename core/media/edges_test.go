@@ -3,6 +3,10 @@ package media
 import (
 	"testing"
 
+	"therapeon/core/message"
+
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -20,8 +24,8 @@ func TestAMixIsJudgedToTheEdge(t *testing.T) {
 	assert.Equal(t, 1, words(least, 0.899), "a tenth and more falls into gaps: house rule")
 	told := k.Judge(Settled{Air: 0.1, PouredL: 2, VolumeL: 1.5}, "airy")
 	require.Len(t, told, 2)
-	assert.Contains(t, told[0].Value, "keeps 10 % air")
-	assert.Contains(t, told[1].Value, "25 % of what you pour")
+	assert.Contains(t, english.Say(told[0].Value), "keeps 10 % air")
+	assert.Contains(t, english.Say(told[1].Value), "25 % of what you pour")
 	assert.Empty(t, k.Judge(Settled{Air: 0, PouredL: 1, VolumeL: 1}, "no such style"))
 }
 
@@ -86,7 +90,7 @@ func TestWhatStandsInToTheEdge(t *testing.T) {
 			}
 			return component(code, 10, 0.5, 0.25), true
 		}
-		list := k.Need([][]Measured{{{"wanted", "Wanted", 1}}}, map[string]float64{"other": 1}, shelf)
+		list := k.Need([][]Measured{{{"wanted", message.Plain("Wanted"), 1}}}, map[string]float64{"other": 1}, shelf)
 		return list[0].Instead != nil
 	}
 	assert.True(t, stands(component("", 22, 0.5, 0.25)))
@@ -102,7 +106,11 @@ func TestWhatStandsInToTheEdge(t *testing.T) {
 	other := component("other", 10, 0.5, 0.25)
 	k.Components = []Component{other}
 	shelf := func(code string) (Component, bool) { return component(code, 10, 0.5, 0.25), true }
-	list := k.Need([][]Measured{{{"a", "A", 1}, {"b", "B", 1}}}, map[string]float64{"other": 1.5}, shelf)
+	list := k.Need(
+		[][]Measured{{{"a", message.Plain("A"), 1}, {"b", message.Plain("B"), 1}}},
+		map[string]float64{"other": 1.5},
+		shelf,
+	)
 	require.NotNil(t, list[0].Instead)
 	assert.Nil(t, list[1].Instead, "half a litre is left of it")
 }

@@ -4,12 +4,15 @@ import (
 	"math"
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/language/english"
 )
 
 // made is a shelf of two components of one's own: grade in mm, air, water.
@@ -28,7 +31,7 @@ func made(coarse, fine Component) Shelf {
 func component(code string, mm, air, water float64) Component {
 	n := func(v float64) knowledge.Number { return knowledge.Number{Value: v} }
 	g := n(mm)
-	return Component{Code: code, Name: code, LowMM: &g, HighMM: &g, Air: n(air), Water: n(water)}
+	return Component{Code: code, Name: message.Plain(code), LowMM: &g, HighMM: &g, Air: n(air), Water: n(water)}
 }
 
 // The worked example: 2 L of large pieces with 0.55 air and 1 L of fine ones with
@@ -134,7 +137,7 @@ func TestImpossibleMixesAreRefused(t *testing.T) {
 	_, err := Table().Settle([]Part{{"bark-fine", 0}, {"perlite", 0}}, Table().Component)
 	require.ErrorAs(t, err, &faults)
 	assert.Equal(t, "parts", faults[0].Field)
-	assert.Contains(t, faults[0].Words, "All parts are 0")
+	assert.Contains(t, english.Say(faults[0].Words), "All parts are 0")
 	_, err = Table().Settle([]Part{{"bark-fine", 1}, {"gravel of the moon", 1}}, Table().Component)
 	require.ErrorAs(t, err, &faults)
 	assert.Equal(t, "parts[1].component", faults[0].Field)
@@ -305,9 +308,13 @@ func codes(parts []Part) (list []string) {
 func TestABatchAgainstTheShelf(t *testing.T) {
 	k := Table()
 	have := map[string]float64{"perlite": 0, "pumice-small": 1}
-	list := k.Need([][]Measured{{{"perlite", "Perlite", 0.5}, {"pumice-small", "Pumice", 0.8}}}, have, k.Component)
+	list := k.Need(
+		[][]Measured{{{"perlite", message.Plain("Perlite"), 0.5}, {"pumice-small", message.Plain("Pumice"), 0.8}}},
+		have,
+		k.Component,
+	)
 	assert.Nil(t, list[0].Instead)
-	list = k.Need([][]Measured{{{"sphagnum", "Sphagnum", 1}}}, map[string]float64{"bark-fine": 9, "compost": 9},
+	list = k.Need([][]Measured{{{"sphagnum", message.Plain("Sphagnum"), 1}}}, map[string]float64{"bark-fine": 9, "compost": 9},
 		k.Component)
 	assert.Nil(t, list[0].Instead, "grains do not stand in for fibres")
 }
@@ -318,8 +325,8 @@ func TestAMixIsJudged(t *testing.T) {
 	require.NoError(t, err)
 	words := k.Judge(s, "airy")
 	require.Len(t, words, 2)
-	assert.Contains(t, words[0].Value, "Use coarser pieces")
-	assert.Contains(t, words[1].Value, "falls into gaps")
+	assert.Contains(t, english.Say(words[0].Value), "Use coarser pieces")
+	assert.Contains(t, english.Say(words[1].Value), "falls into gaps")
 	s, err = k.Settle([]Part{{"bark-chunky", 1}}, k.Component)
 	require.NoError(t, err)
 	assert.Empty(t, k.Judge(s, "airy"))

@@ -8,6 +8,7 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
@@ -17,15 +18,15 @@ type Shelf func(code string) (Component, bool)
 // Part is a component and how many parts or litres of it.
 type Part struct {
 	Component string  `json:"component" required:"true" validate:"required,code" description:"code, see /api/v1/knowledge/media"`
-	Parts     float64 `json:"parts" required:"true" validate:"parts" title:"Parts" description:"by volume"`
+	Parts     float64 `json:"parts" required:"true" validate:"parts" title:"media.Part.parts" description:"by volume"`
 }
 
 // Fold is what becomes of a component when it is poured to those coarser than it.
 type Fold struct {
-	Component string  `json:"component" required:"true"`
-	Name      string  `json:"name" required:"true"`
-	Fills     float64 `json:"fills" required:"true" description:"share of it that can fall into the gaps, 0–1"`
-	LostL     float64 `json:"lost_l" required:"true" description:"of its volume, into the gaps"`
+	Component string          `json:"component" required:"true"`
+	Name      message.Message `json:"name" required:"true"`
+	Fills     float64         `json:"fills" required:"true" description:"share of it that can fall into the gaps, 0–1"`
+	LostL     float64         `json:"lost_l" required:"true" description:"of its volume, into the gaps"`
 }
 
 // Settled is a mix as it settles.
@@ -72,8 +73,8 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 				{
 					Field: fmt.Sprintf("parts[%d].component", i),
 					Value: p.Component,
-					Limit: "a component, see /api/v1/knowledge/media",
-					Words: "This component is not known here.",
+					Limit: message.Of("media.say.a-component-see-api-v1"),
+					Words: message.Of("media.say.this-component-is-not-known"),
 				},
 			}
 		}
@@ -87,7 +88,7 @@ func (k *Knowledge) Settle(of []Part, shelf Shelf) (Settled, error) {
 	}
 	if len(all) == 0 {
 		return Settled{}, fault.List{
-			{Field: "parts", Limit: "some part above 0", Words: "All parts are 0. Give how many parts of each."},
+			{Field: "parts", Limit: message.Of("media.say.some-part-above-0"), Words: message.Of("media.say.all-parts-are-0-give")},
 		}
 	}
 	slices.SortStableFunc(all, func(a, b measure) int { return cmp.Compare(b.GradeMM(), a.GradeMM()) })
@@ -175,9 +176,9 @@ func (k *Knowledge) holdOpen(s *Settled, of []Part, sum float64) {
 
 // Measured is how much of a component goes into a mix.
 type Measured struct {
-	Component string  `json:"component" required:"true"`
-	Name      string  `json:"name" required:"true"`
-	Litres    float64 `json:"litres" required:"true"`
+	Component string          `json:"component" required:"true"`
+	Name      message.Message `json:"name" required:"true"`
+	Litres    float64         `json:"litres" required:"true"`
 }
 
 // byHand is an amount in L in the steps a jug is read in, rounded up: the one rounding of what is
@@ -210,24 +211,21 @@ func (k *Knowledge) For(volumeL float64, of []Part, shelf Shelf) ([]Measured, Se
 // Judge says what is wrong with a mix for a plant that wants it so moist.
 func (k *Knowledge) Judge(s Settled, style string) []knowledge.Text {
 	list := []knowledge.Text{}
-	rule := func(words string, from knowledge.Provenance) {
+	rule := func(words message.Message, from knowledge.Provenance) {
 		list = append(list, knowledge.Text{Value: words, Provenance: from})
 	}
 	if least, ok := k.LeastAir[style]; ok && s.Air < least.Value {
 		rule(
-			fmt.Sprintf(
-				"Drained it keeps %.0f %% air, and roots of this kind want %.0f %% or more. Use coarser pieces, or fewer grades.",
-				units.Percent*s.Air,
-				units.Percent*least.Value,
-			),
+			message.Of("media.say.drained-it-keeps-air-and",
+				message.Fixed("air", units.Percent*s.Air, 0, "%"),
+				message.Fixed("least", units.Percent*least.Value, 0, "%")),
 			least.Provenance,
 		)
 	}
 	lost := s.PouredL - s.VolumeL
 	if lost > k.MuchLost.Value*s.PouredL {
 		rule(
-			fmt.Sprintf("%.0f %% of what you pour falls into gaps. The coarse pieces then are only bulk.",
-				units.Percent*lost/s.PouredL),
+			message.Of("media.say.of-what-you-pour-falls", message.Fixed("percent", units.Percent*lost/s.PouredL, 0, "%")),
 			k.MuchLost.Provenance,
 		)
 	}

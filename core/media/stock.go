@@ -1,31 +1,30 @@
 package media
 
 import (
-	"fmt"
 	"math"
 	"slices"
-	"strconv"
 
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
 // Want is what is needed of a component, against what is there.
 type Want struct {
-	Component string  `json:"component" required:"true"`
-	Name      string  `json:"name" required:"true"`
-	NeedL     float64 `json:"need_l" required:"true"`
-	HaveL     float64 `json:"have_l" required:"true"`
-	ShortL    float64 `json:"short_l,omitempty"`
-	Instead   *Stand  `json:"instead,omitempty" description:"what could stand in for it"`
-	Words     string  `json:"words" required:"true"`
+	Component string          `json:"component" required:"true"`
+	Name      message.Message `json:"name" required:"true"`
+	NeedL     float64         `json:"need_l" required:"true"`
+	HaveL     float64         `json:"have_l" required:"true"`
+	ShortL    float64         `json:"short_l,omitempty"`
+	Instead   *Stand          `json:"instead,omitempty" description:"what could stand in for it"`
+	Words     message.Message `json:"words" required:"true"`
 }
 
 // Stand is a component that stands in for another.
 type Stand struct {
-	Component string  `json:"component" required:"true"`
-	Name      string  `json:"name" required:"true"`
-	Litres    float64 `json:"litres" required:"true" description:"of it, for what is short"`
-	Words     string  `json:"words" required:"true" description:"how it differs"`
+	Component string          `json:"component" required:"true"`
+	Name      message.Message `json:"name" required:"true"`
+	Litres    float64         `json:"litres" required:"true" description:"of it, for what is short"`
+	Words     message.Message `json:"words" required:"true" description:"how it differs"`
 }
 
 // Need sets the mixes of a batch against the shelf. Have is in L by component.
@@ -52,10 +51,11 @@ func (k *Knowledge) Need(mixes [][]Measured, have map[string]float64, shelf Shel
 		w := &list[i]
 		if w.ShortL = math.Max(0, w.NeedL-w.HaveL); w.ShortL < k.ShortFromL.Value {
 			w.ShortL = 0
-			w.Words = fmt.Sprintf("%s of %s, there is enough.", litres(w.NeedL), w.Name)
+			w.Words = message.Of("media.say.of-there-is-enough",
+				message.Arg{Name: "litres", Value: litres(w.NeedL)}, message.Told("component", w.Name))
 			continue
 		}
-		w.Words = fmt.Sprintf("%s short of %s.", litres(w.ShortL), w.Name)
+		w.Words = message.Of("media.say.short-of", message.Arg{Name: "litres", Value: litres(w.ShortL)}, message.Told("component", w.Name))
 		if w.Instead = k.standIn(w.Component, w.ShortL, spare, shelf); w.Instead != nil {
 			spare[w.Instead.Component] -= w.Instead.Litres
 		}
@@ -94,29 +94,28 @@ func (k *Knowledge) standIn(code string, shortL float64, spare map[string]float6
 	return best
 }
 
-func (k *Knowledge) differs(of, c Component) string {
-	words := "Holds as much water."
+func (k *Knowledge) differs(of, c Component) message.Message {
+	words := message.Of("media.say.holds-as-much-water")
 	switch d := c.Water.Value - of.Water.Value; {
 	case d > k.StandsDiffers.Value:
-		words = "Holds more water: let it dry a little longer."
+		words = message.Of("media.say.holds-more-water-let-it")
 	case d < -k.StandsDiffers.Value:
-		words = "Holds less water: look at it a little sooner."
+		words = message.Of("media.say.holds-less-water-look-at")
 	}
 	if c.Organic != of.Organic {
 		if c.Organic {
-			words += " It breaks down in time."
-		} else {
-			words += " It does not break down."
+			return message.All(words, message.Of("media.say.it-breaks-down-in-time"))
 		}
+		return message.All(words, message.Of("media.say.it-does-not-break-down"))
 	}
 	return words
 }
 
-// litres are an amount in words, in the steps of a jug.
-func litres(l float64) string {
+// litres are an amount in the steps of a jug.
+func litres(l float64) message.Figure {
 	l = Table().byHand(l)
 	if l < 1 {
-		return fmt.Sprintf("%.0f mL", l*units.MLPerL)
+		return message.Figure{Value: l * units.MLPerL, Unit: "mL"}
 	}
-	return strconv.FormatFloat(units.Rounded(l, units.Hundredths), 'f', -1, 64) + " L"
+	return message.Figure{Value: units.Rounded(l, units.Hundredths), Unit: "L", Round: message.Round{Whole: true}}
 }

@@ -10,20 +10,21 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
 // Component is one thing that mixes are made of.
 type Component struct {
 	Code       string              `yaml:"code" json:"code" required:"true"`
-	Name       string              `yaml:"name" json:"name" required:"true"`
+	Name       message.Message     `yaml:"name" json:"name" required:"true"`
 	LowMM      *knowledge.Number   `yaml:"low_mm" json:"low_mm,omitempty" description:"its grade; left out for fibres"`
 	HighMM     *knowledge.Number   `yaml:"high_mm" json:"high_mm,omitempty"`
 	Fibre      bool                `yaml:"fibre" json:"fibre,omitempty"`
 	Air        knowledge.Number    `yaml:"air" json:"air" required:"true" description:"share of its bulk volume, drained"`
 	Water      knowledge.Number    `yaml:"water" json:"water" required:"true" description:"share of its bulk volume, drained"`
 	LifeMonths *knowledge.Number   `yaml:"life_months" json:"life_months,omitempty" description:"left out: it lasts"`
-	PH         knowledge.Text      `yaml:"ph" json:"ph" required:"true"`
+	PH         knowledge.Code      `yaml:"ph" json:"ph" required:"true"`
 	RiseMM     *knowledge.Estimate `yaml:"rise_mm" json:"rise_mm,omitempty" description:"how high it draws water above a reservoir; left out where it does so all the way"`
 	Wicks      bool                `yaml:"wicks" json:"wicks,omitempty" description:"all the way up"`
 	Organic    bool                `yaml:"organic" json:"organic,omitempty"`
@@ -56,13 +57,14 @@ func (c Component) grain() string {
 // Recipe is a mix in parts by volume.
 type Recipe struct {
 	Code       string              `yaml:"code" json:"code" required:"true"`
-	Name       string              `yaml:"name" json:"name" required:"true"`
+	Name       message.Message     `yaml:"name" json:"name" required:"true"`
 	Routes     []string            `yaml:"routes" json:"routes" required:"true"`
 	Groups     []string            `yaml:"groups" json:"groups,omitempty" description:"that it is made for; left out: any"`
 	Origins    []string            `yaml:"origins" json:"origins,omitempty" description:"where those it is made for grow; left out: anywhere"`
 	LifeMonths *knowledge.Estimate `yaml:"life_months" json:"life_months,omitempty" description:"as growers state it; it goes before that of its components"`
 	Styles     []string            `yaml:"styles" json:"styles" required:"true"`
 	Parts      map[string]float64  `yaml:"parts" json:"parts" required:"true"`
+	AsRoute    bool                `yaml:"as_route" json:"as_route,omitempty" description:"it is called as its route"`
 	Words      knowledge.Text      `yaml:"words" json:"words" required:"true"`
 }
 
@@ -107,8 +109,8 @@ type Knowledge struct {
 	Mineral       knowledge.Codes             `yaml:"mineral_media" json:"mineral_media" required:"true" description:"words of an intake for media that do not rot"`
 	Organic       knowledge.Codes             `yaml:"organic_media" json:"organic_media" required:"true"`
 	Moss          knowledge.Codes             `yaml:"moss" json:"moss" required:"true" description:"components that are moss"`
-	OldMedia      map[string]knowledge.Text   `yaml:"old_media" json:"old_media" required:"true" description:"component that ages first, by the word of an intake for a medium"`
-	Crushed       map[string]knowledge.Text   `yaml:"crushed" json:"crushed" required:"true" description:"what thick roots crush, and what goes in instead"`
+	OldMedia      map[string]knowledge.Code   `yaml:"old_media" json:"old_media" required:"true" description:"component that ages first, by the word of an intake for a medium"`
+	Crushed       map[string]knowledge.Code   `yaml:"crushed" json:"crushed" required:"true" description:"what thick roots crush, and what goes in instead"`
 	CrushedWords  knowledge.Text              `yaml:"crushed_words" json:"crushed_words" required:"true"`
 	CrushesFromMM knowledge.Number            `yaml:"crushes_from_mm" json:"crushes_from_mm" required:"true"`
 	FineShare     knowledge.Number            `yaml:"fine_share" json:"fine_share" required:"true"`
@@ -116,7 +118,7 @@ type Knowledge struct {
 	WicksFrom     knowledge.Number            `yaml:"wicks_from_share" json:"wicks_from_share" required:"true"`
 	MuchLost      knowledge.Number            `yaml:"much_lost" json:"much_lost" required:"true"`
 	HardlyLost    knowledge.Number            `yaml:"hardly_lost" json:"hardly_lost" required:"true"`
-	UsualFill     knowledge.Text              `yaml:"usual_fill" json:"usual_fill" required:"true" description:"component that fills a pot of which nothing is said"`
+	UsualFill     knowledge.Code              `yaml:"usual_fill" json:"usual_fill" required:"true" description:"component that fills a pot of which nothing is said"`
 	DueAt         map[string]knowledge.Number `yaml:"due_at" json:"due_at" required:"true"`
 	LeastAir      map[string]knowledge.Number `yaml:"least_air" json:"least_air" required:"true"`
 	StandsGrade   knowledge.Number            `yaml:"stands_in_grade" json:"stands_in_grade" required:"true"`
@@ -144,16 +146,6 @@ func (k *Knowledge) Recipe(code string) (Recipe, bool) {
 		return Recipe{}, false
 	}
 	return k.Recipes[i], true
-}
-
-// RecipeNamed is the code of the recipe of that name; empty where none has it.
-func (k *Knowledge) RecipeNamed(name string) string {
-	for _, r := range k.Recipes {
-		if r.Name == name {
-			return r.Code
-		}
-	}
-	return ""
 }
 
 // Component finds a component by its code; false where there is none.

@@ -1,12 +1,12 @@
 package patient
 
 import (
-	"fmt"
 	"maps"
 	"slices"
 	"time"
 
 	"therapeon/core/climate"
+	"therapeon/core/message"
 )
 
 // Around is what is around a plant: warmth, humidity, light.
@@ -19,9 +19,9 @@ func (p *Patient) Around() Around { return Around{p} }
 type Air struct {
 	NightC  float64
 	DayC    float64
-	Percent *float64 // humidity; nil: not known
-	Light   string   // shade, bright or sun; empty: not noted
-	From    string   // where that is known from, in words
+	Percent *float64        // humidity; nil: not known
+	Light   string          // shade, bright or sun; empty: not noted
+	From    message.Message // where that is known from
 }
 
 // Temperatures are those it stands in: of its place, else of the last look, else of its
@@ -32,12 +32,12 @@ func (p Around) Temperatures() *climate.Station {
 }
 
 // Warmth says where the temperatures are known from.
-func (p Around) Warmth() string {
+func (p Around) Warmth() message.Message {
 	_, words := p.warmth()
 	return words
 }
 
-func (p *Patient) warmth() (*climate.Station, string) {
+func (p *Patient) warmth() (*climate.Station, message.Message) {
 	if p.known.warmth == nil {
 		known, words := p.findWarmth()
 		p.known.warmth = &warmth{known, words}
@@ -47,29 +47,33 @@ func (p *Patient) warmth() (*climate.Station, string) {
 
 type warmth struct {
 	known *climate.Station
-	words string
+	words message.Message
 }
 
-func (p *Patient) findWarmth() (*climate.Station, string) {
+func (p *Patient) findWarmth() (*climate.Station, message.Message) {
 	if p.Site != nil {
 		c := p.Site.Climate
 		if c.Usual != nil || len(c.Hours)+len(c.Days) > 0 {
-			words := fmt.Sprintf("Temperatures of “%s”", p.Site.Name)
-			if c.Usual != nil {
-				words += fmt.Sprintf(", usually %g to %g °C", c.Usual.LowC, c.Usual.HighC)
+			code := "temperatures-of"
+			if p.Site.Name == "" {
+				code = "temperatures-of-its-place"
 			}
-			return c, words + "."
+			if c.Usual == nil {
+				return c, message.Of("patient.say."+code, message.Name("site", p.Site.Name))
+			}
+			return c, message.Of("patient.say.usual-"+code, message.Name("site", p.Site.Name),
+				message.Exact("low_c", c.Usual.LowC, ""), message.Exact("high_c", c.Usual.HighC, "°C"))
 		}
 	}
 	known := &climate.Station{Zone: p.Now.Location()}
 	if l := p.Look(); l != nil && l.Noted.NightLowC != nil && l.Noted.DayHighC != nil {
 		known.Usual = &climate.Day{LowC: *l.Noted.NightLowC, HighC: *l.Noted.DayHighC}
-		return known, fmt.Sprintf("From your last look: %g to %g °C. Say where it stands for more.",
-			known.Usual.LowC, known.Usual.HighC)
+		return known, message.Of("patient.say.from-your-last-look-to",
+			message.Exact("low_c", known.Usual.LowC, ""), message.Exact("high_c", known.Usual.HighC, "°C"))
 	}
 	low, high := p.Profile.RangeC()
 	known.Usual = &climate.Day{LowC: low, HighC: high}
-	return known, fmt.Sprintf("Only a guess, the usual range of its group: %g to %g °C. Say where it stands.", low, high)
+	return known, message.Of("patient.say.only-a-guess-the-usual", message.Exact("low", low, ""), message.Exact("high", high, "°C"))
 }
 
 // Air is the air to reckon with from its moment on.

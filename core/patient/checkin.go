@@ -1,11 +1,11 @@
 package patient
 
 import (
-	"fmt"
 	"reflect"
 	"strings"
 
 	"therapeon/core/fault"
+	"therapeon/core/message"
 )
 
 // YesNo is whether something was seen. The empty one is "not looked for".
@@ -20,24 +20,24 @@ const (
 // Checkin is what was seen of a plant in half a minute: what its stage asks for, the rest on
 // demand. What is left out was not looked at.
 type Checkin struct {
-	ReservoirMM  *float64  `json:"reservoir_mm,omitempty" validate:"omitempty,damp_mm" title:"Water in the reservoir" description:"water that stands in the pot"`
-	DryLineMM    *float64  `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" title:"From the rim down to the damp"`
+	ReservoirMM  *float64  `json:"reservoir_mm,omitempty" validate:"omitempty,damp_mm" title:"patient.Checkin.reservoir_mm" description:"water that stands in the pot"`
+	DryLineMM    *float64  `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" title:"patient.Checkin.dry_line_mm"`
 	Medium       string    `json:"medium,omitempty" validate:"omitempty,oneof=dry damp wet" description:"at the top third, or by the weight of the pot in the hand"`
 	Moss         string    `json:"moss,omitempty" validate:"omitempty,oneof=pale moist wet"`
 	RootColour   string    `json:"root_colour,omitempty" validate:"omitempty,oneof=silver green" description:"of most roots that show"`
-	Tips         *int      `json:"tips,omitempty" validate:"omitempty,tips" title:"New tips" description:"new tips that show; 0: none"`
+	Tips         *int      `json:"tips,omitempty" validate:"omitempty,tips" title:"patient.Checkin.tips" description:"new tips that show; 0: none"`
 	TipsOn       string    `json:"tips_on,omitempty" validate:"omitempty,oneof=newest older aerial" description:"on which growth"`
 	TipState     string    `json:"tip_state,omitempty" validate:"omitempty,oneof=growing still dry black" description:"growing, standing still, brown dry and short, or black and wet"`
 	TipsAt       string    `json:"tips_at,omitempty" validate:"omitempty,oneof=air edge half water" description:"how far they are: in the air, at the wall or surface, half down the pot, at the water"`
-	LongestMM    *float64  `json:"longest_mm,omitempty" validate:"omitempty,grown_mm" title:"Longest new root" description:"the longest new root"`
+	LongestMM    *float64  `json:"longest_mm,omitempty" validate:"omitempty,grown_mm" title:"patient.Checkin.longest_mm" description:"the longest new root"`
 	Grips        YesNo     `json:"grips,omitempty" validate:"omitempty,oneof=yes no" description:"new roots hold on to what it sits on"`
 	OldRoots     string    `json:"old_roots,omitempty" validate:"omitempty,oneof=kept some-lost fifth-lost branched"`
 	Bends        YesNo     `json:"bends,omitempty" validate:"omitempty,oneof=yes no" description:"stiff roots bend"`
 	Bulbs        string    `json:"bulbs,omitempty" validate:"omitempty,oneof=plumper same thinner"`
 	Leaf         string    `json:"leaf,omitempty" validate:"omitempty,oneof=firm limp"`
-	NewestLeafMM *float64  `json:"newest_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"Newest finished leaf" description:"length of the newest finished leaf"`
+	NewestLeafMM *float64  `json:"newest_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"patient.Checkin.newest_leaf_mm" description:"length of the newest finished leaf"`
 	Growth       Growth    `json:"growth,omitempty" validate:"omitempty,oneof=growing maturing idle resting"`
-	ShootMM      *float64  `json:"shoot_mm,omitempty" validate:"omitempty,grown_mm" title:"The newest growth, how long" description:"the newest shoot"`
+	ShootMM      *float64  `json:"shoot_mm,omitempty" validate:"omitempty,grown_mm" title:"patient.Checkin.shoot_mm" description:"the newest shoot"`
 	Flowering    Flowering `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
 	Wobble       YesNo     `json:"wobble,omitempty" validate:"omitempty,oneof=yes no" description:"it moves at a light pull"`
 	Film         string    `json:"film,omitempty" validate:"omitempty,oneof=none green dark"`
@@ -52,23 +52,23 @@ type Checkin struct {
 	Weeds        YesNo     `json:"weeds,omitempty" validate:"omitempty,oneof=yes no"`
 	Nectar       YesNo     `json:"nectar,omitempty" validate:"omitempty,oneof=yes no" description:"clear sticky drops of its own, and no insects"`
 	Roots        []Taped   `json:"roots,omitempty" validate:"few,dive" description:"roots that are followed by name"`
-	Note         string    `json:"note,omitempty" validate:"remark" title:"Note"`
+	Note         string    `json:"note,omitempty" validate:"remark" title:"patient.Checkin.note"`
 }
 
 // Faults finds what does not go together, each by its field; none where all is sound.
 func (c Checkin) Faults() fault.List {
-	one := func(field, words, limit string, value any) fault.List {
+	one := func(field string, words, limit message.Message, value any) fault.List {
 		return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}
 	}
 	switch none := c.Tips != nil && *c.Tips == 0; {
 	case reflect.ValueOf(c).IsZero():
-		return one("noted", "Nothing was noted. Say one thing that you saw.", "not empty", nil)
+		return one("noted", message.Of("patient.say.nothing-was-noted-say-one"), message.Of("limits.not-empty"), nil)
 	case none && c.TipState != "":
-		return one("tip_state", "No tip shows, so none has a state. Correct one of the two.", "left out", c.TipState)
+		return one("tip_state", message.Of("patient.say.no-tip-shows-so-none"), message.Of("limits.left-out"), c.TipState)
 	case none && c.TipsAt != "":
-		return one("tips_at", "No tip shows, so none is anywhere. Correct one of the two.", "left out", c.TipsAt)
+		return one("tips_at", message.Of("patient.say.no-tip-shows-so-none-2"), message.Of("limits.left-out"), c.TipsAt)
 	case none && c.LongestMM != nil && *c.LongestMM > 0:
-		return one("longest_mm", "No tip shows, so none is that long. Correct one of the two.", "0 mm", *c.LongestMM)
+		return one("longest_mm", message.Of("patient.say.no-tip-shows-so-none-3"), message.Of("limits.only", message.Exact("figure", 0, "mm")), *c.LongestMM)
 	}
 	return tapedFaults(c.Roots)
 }
@@ -81,31 +81,31 @@ func (c Checkin) Has(field string) bool {
 }
 
 // InShort is what was noted, field by field.
-func (c Checkin) InShort() string {
-	v, parts := reflect.ValueOf(c), []string{}
+func (c Checkin) InShort() []message.Message {
+	v, parts := reflect.ValueOf(c), []message.Message{}
 	for i := range v.NumField() {
 		f := v.Field(i)
 		if f.IsZero() || v.Type().Field(i).Name == "Note" || f.Kind() == reflect.Slice {
 			continue
 		}
-		if f.Kind() == reflect.Pointer {
-			f = f.Elem()
-		}
 		name, _, _ := strings.Cut(v.Type().Field(i).Tag.Get("json"), ",")
-		name, unit, _ := strings.Cut(strings.ReplaceAll(name, "_", " "), " mm")
-		words := fmt.Sprintf("%s %v", name, f)
-		if unit == "" && strings.HasSuffix(v.Type().Field(i).Name, "MM") {
-			words += " mm"
+		code := "checkin." + name
+		switch {
+		case f.Kind() == reflect.String:
+			parts = append(parts, message.Of(code+"-"+f.String()))
+		case f.Elem().Kind() == reflect.Int:
+			parts = append(parts, message.Of(code, message.Count("figure", int(f.Elem().Int()))))
+		default:
+			parts = append(parts, message.Of(code, message.Exact("figure", f.Elem().Float(), "mm")))
 		}
-		parts = append(parts, words)
 	}
 	for _, t := range c.Roots {
 		parts = append(parts, t.inShort())
 	}
 	if c.Note != "" {
-		parts = append(parts, c.Note)
+		parts = append(parts, message.Plain(c.Note))
 	}
-	return strings.Join(parts, ", ")
+	return parts
 }
 
 // fields are the fields of a check-in by their names in JSON.

@@ -1,6 +1,9 @@
 package patient
 
-import "therapeon/core/roots"
+import (
+	"therapeon/core/message"
+	"therapeon/core/roots"
+)
 
 // Given is what is said of a plant outright, where it was not read, seen or logged: by who
 // asks for a computation, or in an example.
@@ -16,7 +19,7 @@ type Given struct {
 	UnplacedMM roots.Range         // of no known growth
 	RootML     float64             // volume of living root
 	LongestMM  float64             // the longest living root
-	RootsFrom  string              // where that is known from, in words
+	RootsFrom  message.Message     // where that is known from
 	TipsOut    bool
 	Growth     Growth
 	Limp       bool

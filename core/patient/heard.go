@@ -7,7 +7,7 @@ type Heard struct {
 	Acted   []string            // causes that are acted on
 	Alarms  []string            // causes that spread and are not ruled out
 	Plan    []string            // actions asked for
-	Asked   map[string][]string // by action, the names of the causes that ask for it
+	Asked   map[string][]string // by action, the codes of the causes that ask for it
 	Alarm   bool                // something that spreads is not ruled out
 	Strips  bool                // the old medium is to come off
 	Apart   bool                // it is to be kept apart

@@ -13,6 +13,7 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 func kind(t require.TestingT, group string) taxa.Profile {
@@ -41,7 +42,7 @@ func TestTheBrownRootedSlipperIsHealthy(t *testing.T) {
 		}},
 	}
 	assert.Equal(t, roots.Good, p.Condition().Grade())
-	assert.Equal(t, "Nothing to cut. Leave the roots alone.", p.Roots().Verdict.Headline)
+	assert.Equal(t, "Nothing to cut. Leave the roots alone.", english.Say(p.Roots().Verdict.Headline))
 }
 
 func TestNaturalColourIsASettingOfThePlant(t *testing.T) {
@@ -319,7 +320,7 @@ func TestTheAirOfItsPlaceElseOfTheLookElseOfItsKind(t *testing.T) {
 	low, high := p.Profile.RangeC()
 	assert.Equal(t, [2]float64{low, high}, [2]float64{p.Around().Air().NightC, p.Around().Air().DayC})
 	assert.Nil(t, p.Around().Air().Percent)
-	assert.Contains(t, p.Around().Warmth(), "Only a guess")
+	assert.Contains(t, english.Say(p.Around().Warmth()), "Only a guess")
 	p.Forget()
 	p.Looks = []Look{{Noted: Inspection{NightLowC: mm(14), DayHighC: mm(22)}}}
 	assert.Equal(t, 14.0, p.Around().Air().NightC)
@@ -331,7 +332,7 @@ func TestTheAirOfItsPlaceElseOfTheLookElseOfItsKind(t *testing.T) {
 	p.Forget()
 	p.Site.Climate.Usual = &climate.Day{LowC: 10, HighC: 20}
 	assert.Equal(t, 10.0, p.Around().Air().NightC)
-	assert.Equal(t, "Temperatures of “Shed”, usually 10 to 20 °C.", p.Around().Warmth())
+	assert.Equal(t, "Temperatures of “Shed”, usually 10 to 20 °C.", english.Say(p.Around().Warmth()))
 }
 
 // 60 mm in 30 days: 2 mm a day. Readings within a week tell nothing: a house rule.

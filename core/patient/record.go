@@ -7,6 +7,7 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/leaves"
+	"therapeon/core/message"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 )
@@ -90,15 +91,15 @@ const (
 
 // Parent is a parent of a hybrid, or the species itself, and where it grows.
 type Parent struct {
-	Name  string `json:"name,omitempty" validate:"omitempty,name,line" title:"Its name"`
+	Name  string `json:"name,omitempty" validate:"omitempty,name,line" title:"patient.Parent.name"`
 	Grows string `json:"grows,omitempty" validate:"omitempty,oneof=tree rock litter limestone"`
 }
 
 // Claim is a figure of warmth with who says so.
 type Claim struct {
 	By    string   `json:"by" required:"true" validate:"oneof=maker genus grower other" description:"who bred it, what is said of its genus, a grower, anyone else"`
-	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,claimed_low_c" title:"It grows from" description:"the coldest night at which it grows"`
-	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,claimed_high_c" title:"It bears up to" description:"the warmest day that it bears"`
+	LowC  *float64 `json:"low_c,omitempty" validate:"omitempty,claimed_low_c" title:"patient.Claim.low_c" description:"the coldest night at which it grows"`
+	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,claimed_high_c" title:"patient.Claim.high_c" description:"the warmest day that it bears"`
 }
 
 // NoPot is the pot of a plant that has none.
@@ -107,28 +108,28 @@ const NoPot = "none"
 // Intake is what is known of a plant when it comes to the bench. Tag and group
 // are enough; the rest can come later.
 type Intake struct {
-	Tag          string         `json:"tag" required:"true" validate:"required,name,line" title:"Tag or name"`
+	Tag          string         `json:"tag" required:"true" validate:"required,name,line" title:"patient.Intake.tag"`
 	Group        string         `json:"group" required:"true" validate:"required,group" description:"code of its group, see /api/v1/knowledge/groups"`
 	ArrivedOn    string         `json:"arrived_on,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
-	Source       string         `json:"source,omitempty" validate:"sentence" title:"From whom or where"`
+	Source       string         `json:"source,omitempty" validate:"sentence" title:"patient.Intake.source"`
 	Flowering    Flowering      `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent"`
-	LeafCount    int            `json:"leaf_count,omitempty" validate:"leaves" title:"Leaves"`
+	LeafCount    int            `json:"leaf_count,omitempty" validate:"leaves" title:"patient.Intake.leaf_count"`
 	Blades       []leaves.Blade `json:"blades,omitempty" validate:"blades,dive" description:"measured leaves"`
-	BulbCount    int            `json:"bulb_count,omitempty" validate:"leaves" title:"Bulbs" description:"pseudobulbs or canes"`
+	BulbCount    int            `json:"bulb_count,omitempty" validate:"leaves" title:"patient.Intake.bulb_count" description:"pseudobulbs or canes"`
 	BulbState    BulbState      `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
 	LastRepotted string         `json:"last_repotted,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
 	OldMedium    string         `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral compost mount none other"`
 	Pot          string         `json:"pot,omitempty" validate:"omitempty,oneof=clear opaque clay basket mount none other"`
-	OldPotMM     float64        `json:"old_pot_mm,omitempty" validate:"omitempty,pot_top_mm" title:"Old pot, width inside" description:"width at the rim of the pot it came in, inside"`
-	OldPotHighMM float64        `json:"old_pot_high_mm,omitempty" validate:"omitempty,pot_height_mm" title:"Old pot, height inside" description:"its height, inside"`
+	OldPotMM     float64        `json:"old_pot_mm,omitempty" validate:"omitempty,pot_top_mm" title:"patient.Intake.old_pot_mm" description:"width at the rim of the pot it came in, inside"`
+	OldPotHighMM float64        `json:"old_pot_high_mm,omitempty" validate:"omitempty,pot_height_mm" title:"patient.Intake.old_pot_high_mm" description:"its height, inside"`
 	Waters       string         `json:"waters,omitempty" validate:"omitempty,oneof=often seldom" description:"how it is watered here"`
 	OuterPot     bool           `json:"outer_pot,omitempty" description:"it stands in an outer pot, which can hold water"`
 	Parents      []Parent       `json:"parents,omitempty" validate:"crosses,dive" description:"of a hybrid, or the species itself, with where each grows"`
 	Lime         string         `json:"lime,omitempty" validate:"omitempty,oneof=yes no" description:"whether it grows on limestone"`
 	Claims       []Claim        `json:"claims,omitempty" validate:"crosses,dive" description:"how warm it wants it, by who says so"`
-	StoodLowC    *float64       `json:"stood_low_c,omitempty" validate:"omitempty,stood_low_c" title:"Coldest night it has stood unharmed" description:"the coldest night that it has stood unharmed"`
-	UsualGrowths int            `json:"usual_growths,omitempty" validate:"growths" title:"New growths a year, normal for it" description:"new growths that are normal for it in a year"`
-	UsualLeafMM  *float64       `json:"usual_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"A grown leaf, normal for it" description:"length of a grown leaf that is normal for it"`
+	StoodLowC    *float64       `json:"stood_low_c,omitempty" validate:"omitempty,stood_low_c" title:"patient.Intake.stood_low_c" description:"the coldest night that it has stood unharmed"`
+	UsualGrowths int            `json:"usual_growths,omitempty" validate:"growths" title:"patient.Intake.usual_growths" description:"new growths that are normal for it in a year"`
+	UsualLeafMM  *float64       `json:"usual_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"patient.Intake.usual_leaf_mm" description:"length of a grown leaf that is normal for it"`
 	WaterSoFar   string         `json:"water_so_far,omitempty" validate:"omitempty,oneof=soft hard" description:"the water it had"`
 	FedSoFar     string         `json:"fed_so_far,omitempty" validate:"omitempty,oneof=none some heavy" description:"how it was fed"`
 	Replaceable  string         `json:"replaceable,omitempty" validate:"omitempty,oneof=common rare never" description:"how easily another could be had"`
@@ -137,7 +138,7 @@ type Intake struct {
 	Sides        disputes.Sides `json:"sides,omitempty" validate:"few,dive,code" description:"those this plant takes for itself, by the question, see /api/v1/knowledge/disputes; left out: as the house"`
 	TereteLeaves bool           `json:"terete_leaves,omitempty" description:"pencil leaves, which oil and strong soap can smother"`
 	PlaceID      int64          `json:"place_id,omitempty" validate:"min=0" description:"where it stands, see /api/v1/places"`
-	Notes        string         `json:"notes,omitempty" validate:"page" title:"Notes"`
+	Notes        string         `json:"notes,omitempty" validate:"page" title:"patient.Intake.notes"`
 }
 
 // Faults finds what no single field shows wrong, each by its field; none where all is sound.
@@ -148,8 +149,8 @@ func (in Intake) Faults() fault.List {
 	if in.LeafCount > 0 && len(in.Blades) > in.LeafCount {
 		return fault.List{{
 			Field: "blades",
-			Words: "More leaves are measured than counted. Correct one of the two.",
-			Limit: fmt.Sprintf("at most %d", in.LeafCount),
+			Words: message.Of("patient.say.more-leaves-are-measured-than"),
+			Limit: message.Of("limits.at-most", message.Count("figure", in.LeafCount)),
 			Value: len(in.Blades),
 		}}
 	}
@@ -157,8 +158,8 @@ func (in Intake) Faults() fault.List {
 		if c.LowC != nil && c.HighC != nil && *c.LowC > *c.HighC {
 			return fault.List{{
 				Field: fmt.Sprintf("claims[%d].low_c", i),
-				Words: "The night it grows from is warmer than the day it bears. Correct one of the two.",
-				Limit: fmt.Sprintf("at most %g °C", *c.HighC),
+				Words: message.Of("patient.say.the-night-it-grows-from"),
+				Limit: message.Of("limits.at-most", message.Exact("figure", *c.HighC, "°C")),
 				Value: *c.LowC,
 			}}
 		}
@@ -193,16 +194,16 @@ type Inspection struct {
 	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent" description:"left out: as at intake"`
 	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing maturing idle resting"`
 	Season       Season              `json:"season,omitempty" validate:"omitempty,oneof=warm cool" description:"left out: by the calendar"`
-	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,night_c" title:"Lowest night where it stands"`
-	DayHighC     *float64            `json:"day_high_c,omitempty" validate:"omitempty,celsius" title:"Highest day" description:"highest day where it stands"`
-	NewestLeafMM *float64            `json:"newest_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"Newest finished leaf" description:"length of the newest finished leaf"`
-	LeafBeforeMM *float64            `json:"leaf_before_mm,omitempty" validate:"omitempty,leaf_mm" title:"The one before" description:"length of the leaf before it"`
+	NightLowC    *float64            `json:"night_low_c,omitempty" validate:"omitempty,night_c" title:"patient.Inspection.night_low_c"`
+	DayHighC     *float64            `json:"day_high_c,omitempty" validate:"omitempty,celsius" title:"patient.Inspection.day_high_c" description:"highest day where it stands"`
+	NewestLeafMM *float64            `json:"newest_leaf_mm,omitempty" validate:"omitempty,leaf_mm" title:"patient.Inspection.newest_leaf_mm" description:"length of the newest finished leaf"`
+	LeafBeforeMM *float64            `json:"leaf_before_mm,omitempty" validate:"omitempty,leaf_mm" title:"patient.Inspection.leaf_before_mm" description:"length of the leaf before it"`
 	Unpotted     bool                `json:"unpotted,omitempty" description:"it is out of its pot"`
 	Accidents    []Accident          `json:"accidents,omitempty" validate:"accidents,dive"`
 	Decisions    map[string]Decision `json:"decisions,omitempty" validate:"decisions,dive,keys,cause,endkeys" description:"the user's word, by the code of the cause"`
 	Added        []Added             `json:"added,omitempty" validate:"own_causes,dive" description:"causes that no table knows, in the user's words"`
 	AgainOn      string              `json:"again_on,omitempty" validate:"omitempty,day" description:"the day to look again; left out: as the look comes to"`
-	Notes        string              `json:"notes,omitempty" validate:"page" title:"Notes"`
+	Notes        string              `json:"notes,omitempty" validate:"page" title:"patient.Inspection.notes"`
 }
 
 // Accident is something that broke.
@@ -246,8 +247,8 @@ func (in Inspection) Faults() fault.List {
 	if in.NightLowC != nil && in.DayHighC != nil && *in.NightLowC > *in.DayHighC {
 		return fault.List{{
 			Field: "night_low_c",
-			Words: "The lowest night is warmer than the highest day. Correct one of the two.",
-			Limit: fmt.Sprintf("at most %g °C", *in.DayHighC),
+			Words: message.Of("patient.say.the-lowest-night-is-warmer"),
+			Limit: message.Of("limits.at-most", message.Exact("figure", *in.DayHighC, "°C")),
 			Value: *in.NightLowC,
 		}}
 	}
@@ -269,8 +270,8 @@ func (l Look) Faults() fault.List {
 	if again := l.Noted.AgainOn; again != "" && again <= l.On {
 		return fault.List{{
 			Field: "again_on",
-			Words: "That is not after the day of this look. Give a later day.",
-			Limit: "a day after " + l.On,
+			Words: message.Of("patient.say.that-is-not-after-the"),
+			Limit: message.Of("patient.say.a-day-after", message.On("day", l.On)),
 			Value: again,
 		}}
 	}

@@ -1,12 +1,12 @@
 package patient
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
+	"therapeon/core/message"
 	"therapeon/core/roots"
 )
 
@@ -219,22 +219,23 @@ func (p Condition) GrowthMM() *float64 {
 }
 
 // RootsFrom says where its living root is known from.
-func (p Condition) RootsFrom() string {
+func (p Condition) RootsFrom() message.Message {
 	if r := p.Roots(); r != nil {
-		return fmt.Sprintf("Read on %s, less what was cut since.", dates.InWords(r.On))
+		return message.Of("patient.say.read-on-less-what-was", message.On("on", r.On))
 	}
 	return p.Given.RootsFrom
 }
 
 // LeafFrom says where its leaf area is known from, or is empty.
-func (p Condition) LeafFrom() string {
+func (p Condition) LeafFrom() message.Message {
 	in := p.Intake
 	switch {
 	case len(in.Blades) > 0:
-		return fmt.Sprintf("%d of %d leaves measured.", len(in.Blades), max(in.LeafCount, len(in.Blades)))
+		return message.Of("patient.say.of-leaves-measured",
+			message.Count("n", len(in.Blades)), message.Count("of", max(in.LeafCount, len(in.Blades))))
 	case in.LeafCount > 0:
-		return fmt.Sprintf("%d leaves of the usual %g cm² of its group. Measure some for better.", in.LeafCount,
-			p.Profile.LeafAreaCM2.Value)
+		return message.Of("patient.say.leaves-of-the-usual-cm",
+			message.Count("n", in.LeafCount), message.Exact("leaf_area_cm2", p.Profile.LeafAreaCM2.Value, ""))
 	}
-	return ""
+	return message.Message{}
 }

@@ -4,6 +4,8 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"pgregory.net/rapid"
 
@@ -125,6 +127,6 @@ func TestWhatDoesNotGoTogether(t *testing.T) {
 		assert.NotEmpty(t, c.Faults())
 	}
 	assert.Empty(t, patient.Checkin{Tips: &none}.Faults())
-	assert.Equal(t, "tips 0, leaf firm", patient.Checkin{Tips: &none, Leaf: "firm"}.InShort())
-	assert.Equal(t, "longest 5 mm", patient.Checkin{LongestMM: &mm}.InShort())
+	assert.Equal(t, []string{"tips 0", "leaf firm"}, english.Lines(patient.Checkin{Tips: &none, Leaf: "firm"}.InShort()))
+	assert.Equal(t, []string{"longest 5 mm"}, english.Lines(patient.Checkin{LongestMM: &mm}.InShort()))
 }

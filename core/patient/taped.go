@@ -6,12 +6,13 @@ import (
 	"slices"
 
 	"therapeon/core/fault"
+	"therapeon/core/message"
 )
 
 // Taped is one root that is followed by its name, as it was at a check-in.
 type Taped struct {
-	Root     string   `json:"root" required:"true" validate:"required,rootid,root_name" title:"Follow a new root, by the name" description:"its name, or that of the root in the readings"`
-	LengthMM *float64 `json:"length_mm,omitempty" validate:"omitempty,taped_mm" title:"Length"`
+	Root     string   `json:"root" required:"true" validate:"required,rootid,root_name" title:"patient.Taped.root" description:"its name, or that of the root in the readings"`
+	LengthMM *float64 `json:"length_mm,omitempty" validate:"omitempty,taped_mm" title:"patient.Taped.length_mm"`
 	ErrorMM  *float64 `json:"error_mm,omitempty" validate:"omitempty,tape_error_mm" description:"how far the length may be off; left out: as a tape usually is"`
 	Tip      string   `json:"tip,omitempty" validate:"omitempty,oneof=growing still dry black" description:"growing, standing still, brown dry and short, or black and wet"`
 	At       string   `json:"at,omitempty" validate:"omitempty,oneof=air edge half water" description:"how far it is: in the air, at the wall or surface, half down the pot, at the water"`
@@ -24,43 +25,44 @@ type Taped struct {
 func (t Taped) fails() bool { return t.Tip == "dry" || t.Tip == "black" }
 
 // inShort is what was noted of it.
-func (t Taped) inShort() string {
-	words := "root " + t.Root
+func (t Taped) inShort() message.Message {
+	var seen []message.Message
 	if t.LengthMM != nil {
-		words += fmt.Sprintf(" %g mm", *t.LengthMM)
+		seen = append(seen, message.Of("checkin.root-length", message.Exact("figure", *t.LengthMM, "mm")))
 	}
-	for _, said := range []string{t.Tip, t.At} {
-		if said != "" {
-			words += " " + said
-		}
+	if t.Tip != "" {
+		seen = append(seen, message.Of("checkin.root-tip-"+t.Tip))
+	}
+	if t.At != "" {
+		seen = append(seen, message.Of("checkin.root-at-"+t.At))
 	}
 	if t.Branched == Yes {
-		words += " branched"
+		seen = append(seen, message.Of("checkin.root-branched"))
 	}
 	if t.Kept == No {
-		words += " lost"
+		seen = append(seen, message.Of("checkin.root-lost"))
 	}
-	return words
+	return message.Of("checkin.root", message.Name("root", t.Root), message.Several("seen", seen))
 }
 
 // tapedFaults finds what does not go together in the roots of a check-in.
 func tapedFaults(all []Taped) fault.List {
 	seen := map[string]bool{}
 	for i, t := range all {
-		one := func(field, words, limit string, value any) fault.List {
+		one := func(field string, words, limit message.Message, value any) fault.List {
 			return fault.List{{Field: fmt.Sprintf("roots[%d].%s", i, field), Words: words, Limit: limit, Value: value}}
 		}
 		bare := t
 		bare.Root, bare.New = "", false
 		switch {
 		case seen[t.Root]:
-			return one("root", "This root is named twice. Correct one of the two.", "each root once", t.Root)
+			return one("root", message.Of("patient.say.this-root-is-named-twice"), message.Of("patient.say.each-root-once"), t.Root)
 		case reflect.ValueOf(bare).IsZero():
-			return one("length_mm", "Nothing was noted of this root. Say how long it is, or how its tip is.", "not empty", nil)
+			return one("length_mm", message.Of("patient.say.nothing-was-noted-of-this"), message.Of("limits.not-empty"), nil)
 		case t.Kept == No && (t.Tip == "growing" || t.Tip == "still"):
-			return one("tip", "A root that is lost has no living tip. Correct one of the two.", "left out", t.Tip)
+			return one("tip", message.Of("patient.say.a-root-that-is-lost"), message.Of("limits.left-out"), t.Tip)
 		case t.ErrorMM != nil && t.LengthMM == nil:
-			return one("error_mm", "How far off is said of a length. Give the length too.", "with a length", *t.ErrorMM)
+			return one("error_mm", message.Of("patient.say.how-far-off-is-said"), message.Of("patient.say.with-a-length"), *t.ErrorMM)
 		}
 		seen[t.Root] = true
 	}

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/climate"
+	"therapeon/language/english"
 )
 
 // planned is a course of spider mites at an even 25 °C, where rounds are due from the 5th and by the 6th of May, then
@@ -42,11 +43,11 @@ func TestWhatARoundSaysOnItsDays(t *testing.T) {
 		"2031-05-06": "Round 2 is due: today, and by 6 May 2031.",
 		"2031-05-07": "Round 2 is overdue: it was to be by 6 May 2031. Treat it today.",
 	} {
-		assert.Equal(t, words, planned(t, c, day).Headline, day)
+		assert.Equal(t, words, english.Say(planned(t, c, day).Headline), day)
 	}
 	c.Rounds = []string{"2031-05-01", "2031-05-05", "2031-05-09"}
-	assert.Equal(t, "All rounds are done. Look with a lens on 13 May 2031.", planned(t, c, "2031-05-12").Headline)
-	assert.Equal(t, "Look with a lens today. All clear if nothing moves.", planned(t, c, "2031-05-13").Headline)
+	assert.Equal(t, "All rounds are done. Look with a lens on 13 May 2031.", english.Say(planned(t, c, "2031-05-12").Headline))
+	assert.Equal(t, "Look with a lens today. All clear if nothing moves.", english.Say(planned(t, c, "2031-05-13").Headline))
 }
 
 // The first look that finds none on the day of the look, or after it, gives the all-clear; one that finds some on that
@@ -81,7 +82,7 @@ func TestTheNotesOfAPest(t *testing.T) {
 	says := func(pest, note string) bool {
 		s := planned(t, Course{Pest: pest, Rounds: []string{"2031-05-01"}}, "2031-05-02")
 		for _, n := range s.Notes {
-			if n.Value == Table().Notes[note].Value {
+			if n.Same(Table().Notes[note]) {
 				return true
 			}
 		}
@@ -144,7 +145,7 @@ func TestTheLineThatIsDrawn(t *testing.T) {
 	cold, err := Plan(Course{Pest: "spider-mites", Rounds: []string{"2031-05-01"}}, even(5), on("2031-05-02"), false)
 	require.NoError(t, err)
 	assert.Equal(t, "2031-06-02", cold.Line[len(cold.Line)-1].Day, "thirty days ahead where nothing is planned")
-	assert.Contains(t, cold.Headline, "Too cold for them to hatch")
+	assert.Contains(t, english.Say(cold.Headline), "Too cold for them to hatch")
 	none, err := Plan(Course{Pest: "spider-mites", Rounds: []string{"2031-05-01"}}, &climate.Station{Zone: on("2031-05-01").Location()},
 		on("2031-05-02"), false)
 	require.Error(t, err)

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"time"
 
+	"therapeon/language/english"
+
 	"therapeon/core/climate"
 	"therapeon/core/pests"
 )
@@ -15,7 +17,7 @@ func ExamplePlan() {
 		place := &climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: c, HighC: c}}
 		s, err := pests.Plan(course, place, time.Date(2030, 4, 2, 12, 0, 0, 0, time.UTC), false)
 		if err != nil {
-			return err.Error()
+			return english.Error(err)
 		}
 		return s.Next.From
 	}

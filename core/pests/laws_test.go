@@ -6,6 +6,8 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -149,9 +151,9 @@ func TestTheDrawnLineAddsUp(t *testing.T) {
 
 func TestUnknownPestsAndDaysAreRefused(t *testing.T) {
 	_, err := Plan(Course{Pest: "dragons", Rounds: []string{"2031-05-01"}}, even(20), on("2031-05-01"), false)
-	assert.ErrorContains(t, err, "not known here")
+	assert.Contains(t, english.Error(err), "not known here")
 	_, err = Plan(Course{Pest: "scale", Rounds: []string{"soon"}}, even(20), on("2031-05-01"), false)
-	assert.ErrorContains(t, err, "not a day")
+	assert.Contains(t, english.Error(err), "not a day")
 	assert.NotEmpty(t, Course{Pest: "dragons"}.Faults())
 	assert.Empty(t, Course{Pest: "scale"}.Faults())
 }
@@ -160,7 +162,7 @@ func ExamplePlan() {
 	place := &climate.Station{Zone: time.UTC, Usual: &climate.Day{LowC: 25, HighC: 25}}
 	now := time.Date(2031, 5, 2, 9, 0, 0, 0, time.UTC)
 	s, _ := Plan(Course{Pest: "spider-mites", Rounds: []string{"2031-05-01"}}, place, now, false)
-	fmt.Println(s.Headline)
+	fmt.Println(english.Say(s.Headline))
 	fmt.Println("Look for the all-clear on", s.LookOn)
 	// Output:
 	// Round 2 from 5 May 2031, and by 6 May 2031.

@@ -11,13 +11,14 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
 // Pest is a pest and its warmth. K is the degree-days from egg to adult.
 type Pest struct {
 	Code      string              `yaml:"code" json:"code" required:"true"`
-	Name      string              `yaml:"name" json:"name" required:"true"`
+	Name      message.Message     `yaml:"name" json:"name" required:"true"`
 	K         knowledge.Number    `yaml:"k_degree_days" json:"k_degree_days" required:"true"`
 	T0C       knowledge.Number    `yaml:"t0_c" json:"t0_c" required:"true"`
 	StopsC    knowledge.Number    `yaml:"stops_c" json:"stops_c" required:"true" description:"above it, it develops no faster"`
@@ -149,7 +150,7 @@ type Schedule struct {
 	Next       *Treatment       `json:"next,omitempty" description:"the round that is due or comes next"`
 	LookOn     string           `json:"look_on,omitempty" description:"the day of the look that can give the all-clear"`
 	AllClear   string           `json:"all_clear,omitempty" description:"the day it was given"`
-	Headline   string           `json:"headline" required:"true"`
+	Headline   message.Message  `json:"headline" required:"true"`
 	Line       []Day            `json:"line" required:"true"`
 	HatchedOn  string           `json:"hatched_on,omitempty" description:"the last of the eggs laid before the last round hatch"`
 	DegreeDays float64          `json:"degree_days_since" required:"true" description:"since the last round, until now"`

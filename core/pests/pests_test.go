@@ -11,6 +11,7 @@ import (
 	"pgregory.net/rapid"
 
 	"therapeon/core/climate"
+	"therapeon/language/english"
 )
 
 func even(c float64) *climate.Station {
@@ -156,7 +157,7 @@ func TestFarRoundsAreLookedForOnWarming(t *testing.T) {
 	s, err := Plan(Course{Pest: "flat-mites", Rounds: []string{"2031-05-01"}}, even(11), on("2031-05-01"), false)
 	require.NoError(t, err)
 	assert.Nil(t, s.Next, "115 degree-days of eggs at one a day")
-	assert.Contains(t, s.Headline, "Look again on warming")
+	assert.Contains(t, english.Say(s.Headline), "Look again on warming")
 }
 
 func TestACourseFromTheFirstRoundToTheAllClear(t *testing.T) {
@@ -168,19 +169,19 @@ func TestACourseFromTheFirstRoundToTheAllClear(t *testing.T) {
 	}
 	s := plan("2031-05-02")
 	require.Len(t, s.Rounds, 3)
-	assert.Equal(t, "Round 2 from 5 May 2031, and by 6 May 2031.", s.Headline)
+	assert.Equal(t, "Round 2 from 5 May 2031, and by 6 May 2031.", english.Say(s.Headline))
 	assert.Equal(t, "2031-05-09", s.Rounds[2].From[:10])
 	assert.Equal(t, "2031-05-13", s.LookOn, "an egg-time beyond the last round")
 	assert.InDelta(t, 13.5, s.DegreeDays, 0.1)
-	assert.Contains(t, plan("2031-05-05").Headline, "Round 2 is due: today")
-	assert.Contains(t, plan("2031-05-12").Headline, "Round 2 is overdue")
+	assert.Contains(t, english.Say(plan("2031-05-05").Headline), "Round 2 is due: today")
+	assert.Contains(t, english.Say(plan("2031-05-12").Headline), "Round 2 is overdue")
 
 	c.Rounds = []string{"2031-05-01", "2031-05-05", "2031-05-09"}
-	assert.Equal(t, "All rounds are done. Look with a lens on 13 May 2031.", plan("2031-05-10").Headline)
+	assert.Equal(t, "All rounds are done. Look with a lens on 13 May 2031.", english.Say(plan("2031-05-10").Headline))
 	c.Clear = []string{"2031-05-10"}
 	assert.Empty(t, plan("2031-05-14").AllClear, "too soon to tell")
 	c.Clear = []string{"2031-05-13"}
-	assert.Equal(t, "All clear since 13 May 2031.", plan("2031-05-14").Headline)
+	assert.Equal(t, "All clear since 13 May 2031.", english.Say(plan("2031-05-14").Headline))
 	c.Clear, c.Seen = nil, []string{"2031-05-13"}
 	s = plan("2031-05-13")
 	require.NotNil(t, s.Next, "still seen: one more round")
@@ -210,17 +211,17 @@ func TestRealTemperaturesMoveTheDates(t *testing.T) {
 
 	s, err := Plan(c, even(9), on("2031-05-02"), false)
 	require.NoError(t, err)
-	assert.Contains(t, s.Headline, "Too cold")
+	assert.Contains(t, english.Say(s.Headline), "Too cold")
 	assert.Nil(t, s.Next)
 	_, err = Plan(c, &climate.Station{Zone: time.UTC}, on("2031-05-02"), false)
-	assert.ErrorContains(t, err, "usual low and high")
+	assert.Contains(t, english.Error(err), "usual low and high")
 }
 
 func TestTereteLeavesAreWarned(t *testing.T) {
 	s, err := Plan(Course{Pest: "spider-mites", Rounds: []string{"2031-05-01"}}, even(22), on("2031-05-02"), true)
 	require.NoError(t, err)
 	require.NotNil(t, s.Stopped)
-	assert.Contains(t, s.Stopped.Value, "terete")
+	assert.Contains(t, english.Say(s.Stopped.Value), "terete")
 	s, err = Plan(Course{Pest: "fungus-gnats", Rounds: []string{"2031-05-01"}}, even(22), on("2031-05-02"), true)
 	require.NoError(t, err)
 	assert.Nil(t, s.Stopped, "no oil against gnats")
@@ -275,7 +276,7 @@ func TestBushSnailsWantOneRoundWhenTheEggsHaveHatched(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, s.Rounds, 2)
 	assert.Equal(t, "2031-05-16", s.Next.From, "180 degree-days at 12 a day: 15 days")
-	assert.Contains(t, s.Notes[2].Value, "counts the egg alone")
+	assert.Contains(t, english.Say(s.Notes[2].Value), "counts the egg alone")
 }
 
 func TestACourseMayPlanMoreRounds(t *testing.T) {

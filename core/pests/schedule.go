@@ -1,15 +1,14 @@
 package pests
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"time"
 
 	"therapeon/core/climate"
-	"therapeon/core/dates"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
@@ -20,8 +19,8 @@ func (c Course) Faults() fault.List {
 			{
 				Field: "pest",
 				Value: c.Pest,
-				Limit: "a pest, see /api/v1/knowledge/pests",
-				Words: "This pest is not known here. Pick one of the list.",
+				Limit: message.Of("pests.say.a-pest-see-api-v1"),
+				Words: message.Of("pests.say.this-pest-is-not-known"),
 			},
 		}
 	}
@@ -120,8 +119,8 @@ func Plan(c Course, place *climate.Station, now time.Time, terete bool) (Schedul
 		return p.s, fault.List{
 			{
 				Field: "temperatures",
-				Limit: "a low and a high, a day table or a log",
-				Words: "No temperature is known for this place. Give its usual low and high.",
+				Limit: message.Of("pests.say.a-low-and-a-high"),
+				Words: message.Of("pests.say.no-temperature-is-known-for"),
 			},
 		}
 	}
@@ -148,8 +147,8 @@ func (p *planner) noon(day string) (int64, error) {
 			{
 				Field: "rounds",
 				Value: day,
-				Limit: "a day such as 2029-05-14",
-				Words: "This is not a day. Write it like 2029-05-14.",
+				Limit: message.Of("limits.a-day"),
+				Words: message.Of("limits.not-a-day"),
 			},
 		}
 	}
@@ -296,24 +295,24 @@ func (p *planner) words(terete bool) {
 	s := &p.s
 	switch next := s.Next; {
 	case s.AllClear != "":
-		s.Headline = "All clear since " + dates.InWords(s.AllClear) + "."
+		s.Headline = message.Of("pests.say.all-clear", message.On("since", s.AllClear))
 	case p.far:
-		s.Headline = "Too cold for them to move on. Look again on warming."
+		s.Headline = message.Of("pests.say.too-cold-for-them-to")
 		s.Notes = append(s.Notes, notes["far"])
 	case p.cold:
-		s.Headline = "Too cold for them to hatch. Look again when it warms up."
+		s.Headline = message.Of("pests.say.too-cold-for-them-to-2")
 		s.Notes = append(s.Notes, notes["too-cold"])
 	case next != nil && today > next.Latest:
-		s.Headline = fmt.Sprintf("Round %d is overdue: it was to be by %s. Treat it today.", next.N,
-			dates.InWords(next.Latest))
+		s.Headline = message.Of("pests.say.round-is-overdue-it-was", message.Count("n", next.N), message.On("latest", next.Latest))
 	case next != nil && today >= next.From:
-		s.Headline = fmt.Sprintf("Round %d is due: today, and by %s.", next.N, dates.InWords(next.Latest))
+		s.Headline = message.Of("pests.say.round-is-due-today-and", message.Count("n", next.N), message.On("latest", next.Latest))
 	case next != nil:
-		s.Headline = fmt.Sprintf("Round %d from %s, and by %s.", next.N, dates.InWords(next.From), dates.InWords(next.Latest))
+		s.Headline = message.Of("pests.say.round-from-and-by",
+			message.Count("n", next.N), message.On("from", next.From), message.On("latest", next.Latest))
 	case today >= s.LookOn:
-		s.Headline = "Look with a lens today. All clear if nothing moves."
+		s.Headline = message.Of("pests.say.look-with-a-lens-today")
 	default:
-		s.Headline = "All rounds are done. Look with a lens on " + dates.InWords(s.LookOn) + "."
+		s.Headline = message.Of("pests.say.rounds-done", message.On("day", s.LookOn))
 	}
 	if s.Next != nil && p.pest.EveryDays == nil {
 		s.Notes = append(s.Notes, notes["from"], notes["latest"])

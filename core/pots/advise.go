@@ -1,11 +1,11 @@
 package pots
 
 import (
-	"fmt"
 	"math"
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
@@ -24,8 +24,8 @@ type sizing struct {
 	why []knowledge.Text
 }
 
-func (s *sizing) say(from knowledge.Provenance, words string, a ...any) {
-	s.why = append(s.why, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
+func (s *sizing) say(from knowledge.Provenance, m message.Message) {
+	s.why = append(s.why, knowledge.Text{Value: m, Provenance: from})
 }
 
 // Advise sizes a pot for the roots that live and for their length, not for the leaves: high enough
@@ -47,16 +47,20 @@ func (s *sizing) high() {
 	hangs := reach + depth
 	switch {
 	case p.ReachMM > 0:
-		s.say(k.Coiled.Provenance, "As deep as its root ball reaches, %.0f mm as measured.", reach)
+		s.say(k.Coiled.Provenance, message.Of("pots.say.as-deep-as-its-root", message.Fixed("reach", reach, 0, "mm")))
 	case reach == 0 && p.OldHighMM > 0:
 		hangs = p.OldHighMM - k.RimMM.Value
-		s.say(k.Coiled.Provenance, "As high as its old pot, %.0f mm: how far its roots reach is not known.", p.OldHighMM)
+		s.say(k.Coiled.Provenance, message.Of("pots.say.as-high-as-its-old", message.Fixed("old_high_mm", p.OldHighMM, 0, "mm")))
 	case reach > 0 && p.Usual:
-		s.say(k.Coiled.Provenance, "No root was measured: as deep as is usual for its group, %.0f mm. Say how far its root ball hangs.", reach)
+		s.say(k.Coiled.Provenance, message.Of("pots.say.no-root-was-measured-as", message.Fixed("reach", reach, 0, "mm")))
 	case reach > 0 && reach < p.LongestMM:
-		s.say(k.Coiled.Provenance, "Its longest living root is %.0f mm; pliable, it hangs coiled %.0f mm deep.", p.LongestMM, reach)
+		s.say(
+			k.Coiled.Provenance,
+			message.Of("pots.say.its-longest-living-root-is",
+				message.Fixed("longest_mm", p.LongestMM, 0, "mm"), message.Fixed("reach", reach, 0, "mm")),
+		)
 	case reach > 0:
-		s.say(k.Stiff.Provenance, "Its longest living root is %.0f mm and does not coil: it is housed whole.", reach)
+		s.say(k.Stiff.Provenance, message.Of("pots.say.its-longest-living-root-is-2", message.Fixed("reach", reach, 0, "mm")))
 	}
 	below := 0.0
 	if p.Reservoir {
@@ -88,7 +92,7 @@ func (k *Knowledge) atOnce(p Needs) bool { return p.Hung || k.AtOnce.Has(p.Group
 // wide finds its width.
 func (s *sizing) wide() {
 	k, p := s.Knowledge, s.p
-	base, from := k.base(p)
+	base, known := k.base(p)
 	seasons, spacing := k.Seasons[string(disputes.SmallPot)], of(k.SpacingMM, p.Group)
 	if p.Spacious {
 		seasons = k.Seasons[string(disputes.FreePot)]
@@ -107,14 +111,20 @@ func (s *sizing) wide() {
 	s.pot.BottomMM = math.Max(k.down(k.Taper.Value*s.pot.TopMM), stands)
 	switch {
 	case foot/k.Taper.Value > wants:
-		s.say(k.StandsOn.Provenance, "As wide as it has to be to stand: %.0f mm at the foot.", s.pot.BottomMM)
+		s.say(k.StandsOn.Provenance, message.Of("pots.say.as-wide-as-it-has", message.Fixed("bottom_mm", s.pot.BottomMM, 0, "mm")))
 	case p.Sympodial:
-		s.say(from.Provenance, "%s and %s of its lead, %.0f mm each.", from.Value, plural(seasons.Value, "season"), spacing.Value)
+		s.say(
+			known.from,
+			message.Of(
+				"pots.say.base-"+known.code+"-and-lead",
+				append(known.args, message.Exact("n", seasons.Value, ""),
+					message.Fixed("spacing", spacing.Value, 0, "mm"))...),
+		)
 	default:
-		s.say(from.Provenance, "%s and room beside it.", from.Value)
+		s.say(known.from, message.Of("pots.say.base-"+known.code+"-and-room", known.args...))
 	}
 	if old := p.OldMM; old > 0 {
-		s.say(k.StepMM.Provenance, "Its old pot was %.0f mm wide.", old)
+		s.say(k.StepMM.Provenance, message.Of("pots.say.its-old-pot-was-wide", message.Fixed("old", old, 0, "mm")))
 	}
 	s.few(wants)
 }
@@ -133,8 +143,7 @@ func (s *sizing) few(wants float64) {
 		!p.Reservoir && needed <= low && wants > k.LeastWideMM.Value {
 		s.pot.CrockMM, s.pot.HeightMM = k.CrockMM.Value, k.sold(low, k.LeastHighMM.Value)
 		s.say(k.ShallowMM.Provenance,
-			"Wide and shallow for a wide base with few roots: %.0f mm of medium over a layer of broken crock.",
-			k.ShallowMM.Value)
+			message.Of("pots.say.wide-and-shallow-for-a", message.Fixed("shallow_mm", k.ShallowMM.Value, 0, "mm")))
 		return
 	}
 	if p.RootML/units.MLPerL < k.LeastShare.Value*s.pot.VolumeL() {
@@ -160,30 +169,36 @@ func (s *sizing) walls() {
 	}
 }
 
-// base is the width of the base, mm, and where it is known from.
-func (k *Knowledge) base(p Needs) (float64, knowledge.Text) {
+// based is how the width of a base is known: what says so, and what that names.
+type based struct {
+	code string
+	args []message.Arg
+	from knowledge.Provenance
+}
+
+// base is the width of the base, mm, and how it is known.
+func (k *Knowledge) base(p Needs) (float64, based) {
 	switch {
 	case p.BaseMM > 0:
-		return p.BaseMM, knowledge.Text{
-			Value:      fmt.Sprintf("Its base, %.0f mm wide as measured,", p.BaseMM),
-			Provenance: k.BesideMM.Provenance,
+		return p.BaseMM, based{
+			"measured",
+			[]message.Arg{message.Fixed("base_mm", p.BaseMM, 0, "mm")},
+			k.BesideMM.Provenance,
 		}
 	case p.Bulbs > 0 && p.Sympodial:
 		spacing := of(k.SpacingMM, p.Group)
 		mm := float64(p.Bulbs-1) * spacing.Value
-		return mm, knowledge.Text{
-			Value:      fmt.Sprintf("Its base, about %.0f mm for %s,", mm, plural(float64(p.Bulbs), "bulb")),
-			Provenance: spacing.Provenance,
-		}
+		bulbs := message.Told("bulbs", message.Of("pots.say.bulbs", message.Count("n", p.Bulbs)))
+		return mm, based{"of-bulbs", []message.Arg{message.Fixed("mm", mm, 0, "mm"), bulbs}, spacing.Provenance}
 	}
-	span, words := knowledge.Number{Value: p.SpanMM}, "as measured"
+	span, code := knowledge.Number{Value: p.SpanMM}, "of-leaves-measured"
 	if p.SpanMM <= 0 {
-		span, words = of(k.SpanMM, p.Group), "as usual for its group"
+		span, code = of(k.SpanMM, p.Group), "of-leaves-usual"
 	}
 	mm := k.SpanShare.Value * span.Value
-	return mm, knowledge.Text{
-		Value:      fmt.Sprintf("Its base, about %.0f mm for leaves of %.0f mm from tip to tip, %s,", mm, span.Value, words),
-		Provenance: k.SpanShare.Provenance,
+	return mm, based{
+		code, []message.Arg{message.Fixed("mm", mm, 0, "mm"), message.Fixed("span", span.Value, 0, "mm")},
+		k.SpanShare.Provenance,
 	}
 }
 
@@ -214,10 +229,3 @@ func (k *Knowledge) sold(mm, least float64) float64 {
 }
 
 func (k *Knowledge) down(mm float64) float64 { return math.Floor(mm/k.StepMM.Value) * k.StepMM.Value }
-
-func plural(n float64, one string) string {
-	if n == 1 {
-		return "1 " + one
-	}
-	return fmt.Sprintf("%.0f %ss", n, one)
-}

@@ -4,6 +4,8 @@ import (
 	"math"
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -11,6 +13,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 // rooted is a phalaenopsis with roots as read, none of them cut.
@@ -162,14 +165,14 @@ func TestTheLastMillimetreToTheWater(t *testing.T) {
 	assert.InDelta(t, 0, *touches.GapMM, 1e-9)
 	require.NotNil(t, touches.DaysToWater, "it does not stand in it")
 	assert.Nil(t, fit(60, 0).DaysToWater)
-	assert.Contains(t, fit(60, 1.6).Words[len(fit(60, 1.6).Words)-1].Value, "by the usual growth of its group")
+	assert.Contains(t, english.Say(fit(60, 1.6).Words[len(fit(60, 1.6).Words)-1].Value), "by the usual growth of its group")
 }
 
 // How high a pot is said to be, by what is known of the roots.
 func TestWhyAPotIsSoHigh(t *testing.T) {
 	why := func(p Needs) string {
 		p.Group = "phalaenopsis"
-		return Table().Advise(p).Reasons[0].Value
+		return english.Say(Table().Advise(p).Reasons[0])
 	}
 	assert.Contains(t, why(Needs{ReachMM: 70}), "as measured")
 	assert.Contains(t, why(Needs{OldHighMM: 120}), "As high as its old pot, 120 mm")
@@ -181,7 +184,7 @@ func TestWhyAPotIsSoHigh(t *testing.T) {
 	named := func(p Needs) (all string) {
 		p.Group = "cattleya"
 		for _, r := range Table().Advise(p).Reasons {
-			all += r.Value
+			all += english.Say(r)
 		}
 		return all
 	}
@@ -204,17 +207,23 @@ func TestASectionByHand(t *testing.T) {
 	pot.HoleMM, pot.CrockMM, pot.SideHoles = &hole, 20, true
 	s := Table().Draw(Scene{
 		Pot: pot, Needs: Needs{Group: "cattleya", BaseMM: 60, Sympodial: true, HasBulbs: true},
-		Filling: Filling{Medium: "Bark", Grain: "chips", Dry: true, TopName: "Pebbles", TopMM: 30},
-		Living:  []RootIn{{LengthMM: 100, HangsMM: 60, WidthMM: 4, Growing: true}}, Hold: "stake",
+		Filling: Filling{
+			Medium:  message.Plain("Bark"),
+			Grain:   "chips",
+			Dry:     true,
+			TopName: message.Plain("Pebbles"),
+			TopMM:   30,
+		},
+		Living: []RootIn{{LengthMM: 100, HangsMM: 60, WidthMM: 4, Growing: true}}, Hold: "stake",
 	})
 	assert.Equal(t, []Layer{
 		{
 			"crock",
-			"Broken crock",
+			message.Of("pots.say.broken-crock"),
 			"shards",
 			0,
 			20,
-		}, {"medium", "Bark", "chips", 20, 90}, {"top", "Pebbles", "chips", 90, 120},
+		}, {"medium", message.Plain("Bark"), "chips", 20, 90}, {"top", message.Plain("Pebbles"), "chips", 90, 120},
 	}, s.Layers)
 	assert.Equal(t, []float64{25, 45, 65, 85, 105}, s.HoleMM, "the reservoir's, then row by row")
 	wide := pot.WidthMM(120)

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"therapeon/core/pots"
+	"therapeon/language/english"
 )
 
 // A usual pot, 15 cm wide at the rim and 11 at the bottom, 13 cm high. Half way up it is
@@ -18,7 +19,7 @@ func ExamplePot_VolumeL() {
 func ExamplePot_Faults() {
 	pot := pots.Pot{Shape: pots.Round, TopMM: 90, BottomMM: 140, HeightMM: 100}
 	for _, f := range pot.Faults() {
-		fmt.Printf("%s: %v, %s\n", f.Field, f.Value, f.Limit)
+		fmt.Printf("%s: %v, %s\n", f.Field, f.Value, english.Say(f.Limit))
 	}
 	// Output: bottom_mm: 140, at most 90 mm
 }

@@ -1,10 +1,10 @@
 package pots
 
 import (
-	"fmt"
 	"math"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
@@ -51,28 +51,27 @@ func (k *Knowledge) FitOf(pot Pot, p Needs, gaps, settling float64) Fit {
 // judge says what is wrong with a pot, the worst of it as the verdict.
 func (f *Fit) judge(k *Knowledge, pot Pot, p Needs, reach float64) {
 	f.Verdict = "fits"
-	worst := func(verdict string, from knowledge.Provenance, words string, a ...any) {
+	worst := func(verdict string, from knowledge.Provenance, m message.Message) {
 		if f.Verdict == "fits" {
 			f.Verdict = verdict
 		}
-		f.Words = append(f.Words, knowledge.Text{Value: fmt.Sprintf(words, a...), Provenance: from})
+		f.Words = append(f.Words, knowledge.Text{Value: m, Provenance: from})
 	}
 	if p.BaseMM > 0 && pot.WidthMM(pot.FillMM()) < p.BaseMM {
-		worst("narrow", k.BesideMM.Provenance, "Its base is wider than this pot.")
+		worst("narrow", k.BesideMM.Provenance, message.Of("pots.say.its-base-is-wider-than"))
 	}
 	if short := reach - (f.BaseMM - pot.CrockMM); reach > 0 && short > k.StepMM.Value/2 {
-		worst("small", k.Coiled.Provenance, "Its living roots reach %.0f mm deeper than this pot: they would be folded.", short)
+		worst("small", k.Coiled.Provenance, message.Of("pots.say.its-living-roots-reach-deeper", message.Fixed("short", short, 0, "mm")))
 	}
 	if !k.stands(pot) {
-		worst("topples", k.TopplesWhy.Provenance, "%s", k.TopplesWhy.Value)
+		worst("topples", k.TopplesWhy.Provenance, k.TopplesWhy.Value)
 	}
 	if !p.Mineral && f.RootShare < k.LeastShare.Value && !k.shallow(pot) &&
 		f.VolumeL > k.Advise(p).VolumeL {
 		worst(
 			"big",
 			k.LeastShare.Provenance,
-			"Its living roots are %.1g %% of it. Medium that no root reaches stays wet and goes stale. Shorter and wider helps.",
-			units.Percent*f.RootShare,
+			message.Of("pots.say.its-living-roots-are-of", message.Rough("percent", units.Percent*f.RootShare, 1, "%")),
 		)
 	}
 }
@@ -84,18 +83,22 @@ func (f *Fit) water(k *Knowledge, pot Pot, p Needs) {
 	switch {
 	case gap < 0:
 		f.Words = append(f.Words, knowledge.Text{
-			Value:      fmt.Sprintf("The lowest living root stands %.0f mm deep in the water. %s", -gap, k.StandsInIt.Value),
+			Value:      message.All(message.Of("pots.say.the-lowest-living-root-stands", message.Fixed("deep", -gap, 0, "mm")), k.StandsInIt.Value),
 			Provenance: k.StandsInIt.Provenance,
 		})
 	case p.GrowthMMDay > 0:
 		days := gap / p.GrowthMMDay
 		f.DaysToWater = &days
-		by := "the usual growth of its group"
+		code := "pots.say.water-by-its-kind"
 		if p.GrowthOwn {
-			by = "its own growth as read"
+			code = "pots.say.water-by-its-own"
 		}
 		f.Words = append(f.Words, knowledge.Text{
-			Value:      fmt.Sprintf("Roots reach the water in about %.0f days, by %s, %.2g mm a day.", days, by, p.GrowthMMDay),
+			Value: message.Of(
+				code,
+				message.Fixed("days", days, 0, "days"),
+				message.Rough("growth", p.GrowthMMDay, 2, "mm"),
+			),
 			Provenance: p.GrowthFrom,
 		})
 	}

@@ -6,12 +6,12 @@
 package pots
 
 import (
-	"fmt"
 	"math"
 	"sync"
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
@@ -25,15 +25,15 @@ const (
 // Pot is a pot by its inner measures.
 type Pot struct {
 	Shape         string   `json:"shape" required:"true" validate:"oneof=round box bowl"`
-	TopMM         float64  `json:"top_mm" required:"true" validate:"pot_top_mm" title:"Width at the rim"`
-	BottomMM      float64  `json:"bottom_mm,omitempty" validate:"pot_mm" title:"Width at the bottom" description:"width at the bottom; none in a bowl"`
-	TopDepthMM    float64  `json:"top_depth_mm,omitempty" validate:"pot_mm" title:"Depth at the rim" description:"of a box: the other side at the rim; left out: square"`
-	BottomDepthMM float64  `json:"bottom_depth_mm,omitempty" validate:"pot_mm" title:"Depth at the bottom"`
-	HeightMM      float64  `json:"height_mm" required:"true" validate:"pot_height_mm" title:"Height"`
+	TopMM         float64  `json:"top_mm" required:"true" validate:"pot_top_mm" title:"pots.Pot.top_mm"`
+	BottomMM      float64  `json:"bottom_mm,omitempty" validate:"pot_mm" title:"pots.Pot.bottom_mm" description:"width at the bottom; none in a bowl"`
+	TopDepthMM    float64  `json:"top_depth_mm,omitempty" validate:"pot_mm" title:"pots.Pot.top_depth_mm" description:"of a box: the other side at the rim; left out: square"`
+	BottomDepthMM float64  `json:"bottom_depth_mm,omitempty" validate:"pot_mm" title:"pots.Pot.bottom_depth_mm"`
+	HeightMM      float64  `json:"height_mm" required:"true" validate:"pot_height_mm" title:"pots.Pot.height_mm"`
 	Wall          string   `json:"wall,omitempty" validate:"omitempty,oneof=clear opaque clay net basket"`
 	SideHoles     bool     `json:"side_holes,omitempty" description:"holes in the wall for air"`
-	HoleMM        *float64 `json:"hole_mm,omitempty" validate:"omitempty,crock_mm" title:"Lowest holes at" description:"height of the lowest holes; what stands below them is the reservoir. 0: it drains"`
-	CrockMM       float64  `json:"crock_mm,omitempty" validate:"crock_mm" title:"Coarse layer" description:"height of the coarse layer at the bottom"`
+	HoleMM        *float64 `json:"hole_mm,omitempty" validate:"omitempty,crock_mm" title:"pots.Pot.hole_mm" description:"height of the lowest holes; what stands below them is the reservoir. 0: it drains"`
+	CrockMM       float64  `json:"crock_mm,omitempty" validate:"crock_mm" title:"pots.Pot.crock_mm" description:"height of the coarse layer at the bottom"`
 	RimMM         *float64 `json:"rim_mm,omitempty" validate:"omitempty,rim_mm" description:"from the medium to the rim; left out: a usual 10"`
 }
 
@@ -44,14 +44,14 @@ func (p Pot) Faults() fault.List {
 			{
 				Field: field,
 				Value: bottom,
-				Limit: fmt.Sprintf("at most %g mm", top),
-				Words: "This pot is wider at the bottom than at the rim. A plant does not come out of it again: measure it once more, or take another.",
+				Limit: message.Of("limits.at-most", message.Exact("figure", top, "mm")),
+				Words: message.Of("pots.say.this-pot-is-wider-at"),
 			},
 		}
 	}
 	switch {
 	case p.Shape != Bowl && p.BottomMM <= 0:
-		return fault.List{{Field: "bottom_mm", Limit: "more than 0 mm", Words: "Measure its bottom too."}}
+		return fault.List{{Field: "bottom_mm", Limit: message.Of("pots.say.more-than-0-mm"), Words: message.Of("pots.say.measure-its-bottom-too")}}
 	case p.Shape != Bowl && p.BottomMM > p.TopMM:
 		return wider("bottom_mm", p.BottomMM, p.TopMM)
 	case p.Shape == Box && p.bottomDepth() > p.topDepth():
@@ -61,8 +61,8 @@ func (p Pot) Faults() fault.List {
 			{
 				Field: "height_mm",
 				Value: p.HeightMM,
-				Limit: fmt.Sprintf("at most %g mm", p.TopMM/2),
-				Words: "A bowl is at most half as high as it is wide. Take it as a round pot.",
+				Limit: message.Of("limits.at-most", message.Exact("figure", p.TopMM/2, "mm")),
+				Words: message.Of("pots.say.a-bowl-is-at-most"),
 			},
 		}
 	case p.Rim() >= p.HeightMM:
@@ -70,8 +70,8 @@ func (p Pot) Faults() fault.List {
 			{
 				Field: "rim_mm",
 				Value: p.Rim(),
-				Limit: fmt.Sprintf("less than %g mm", p.HeightMM),
-				Words: "Nothing is left for the medium.",
+				Limit: message.Of("limits.less-than", message.Exact("figure", p.HeightMM, "mm")),
+				Words: message.Of("pots.say.nothing-is-left-for-the"),
 			},
 		}
 	case p.CrockMM >= p.FillMM():
@@ -79,8 +79,8 @@ func (p Pot) Faults() fault.List {
 			{
 				Field: "crock_mm",
 				Value: p.CrockMM,
-				Limit: fmt.Sprintf("less than %g mm", p.FillMM()),
-				Words: "The coarse layer fills the whole pot.",
+				Limit: message.Of("limits.less-than", message.Exact("figure", p.FillMM(), "mm")),
+				Words: message.Of("pots.say.the-coarse-layer-fills-the"),
 			},
 		}
 	case p.HoleMM != nil && *p.HoleMM >= p.FillMM():
@@ -88,8 +88,8 @@ func (p Pot) Faults() fault.List {
 			{
 				Field: "hole_mm",
 				Value: *p.HoleMM,
-				Limit: fmt.Sprintf("less than %g mm", p.FillMM()),
-				Words: "The water would stand over the medium.",
+				Limit: message.Of("limits.less-than", message.Exact("figure", p.FillMM(), "mm")),
+				Words: message.Of("pots.say.the-water-would-stand-over"),
 			},
 		}
 	}
@@ -164,8 +164,8 @@ func (p Pot) VolumeL() float64 { return p.BelowL(p.HeightMM) }
 
 // WallKind is a kind of wall.
 type WallKind struct {
-	Name  string         `yaml:"name" json:"name" required:"true"`
-	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
+	Name  message.Message `yaml:"name" json:"name" required:"true"`
+	Words knowledge.Text  `yaml:"words" json:"words" required:"true"`
 }
 
 // Knowledge is the table of pots.

@@ -5,6 +5,8 @@ import (
 	"math"
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -12,6 +14,7 @@ import (
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 func round(top, bottom, height float64) Pot {
@@ -90,7 +93,7 @@ func TestPotsThatCannotBe(t *testing.T) {
 		require.Len(t, list, 1, field)
 		assert.Equal(t, field, list[0].Field)
 	}
-	assert.Contains(t, round(100, 140, 100).Faults()[0].Words, "wider at the bottom")
+	assert.Contains(t, english.Say(round(100, 140, 100).Faults()[0].Words), "wider at the bottom")
 	assert.Equal(t, "bottom_mm", Pot{Shape: Round, TopMM: 100, HeightMM: 90}.Faults()[0].Field)
 	assert.Equal(t, fault.List(nil), round(100, 80, 90).Faults())
 }
@@ -153,7 +156,7 @@ func TestAPotIsAsWideAsTheBaseAndItsSeasons(t *testing.T) {
 
 	said := func(p Needs) (all string) {
 		for _, t := range k.Advise(p).Reasons {
-			all += t.Value + " "
+			all += english.Say(t) + " "
 		}
 		return all
 	}
@@ -230,7 +233,7 @@ func TestDaysToReachTheWater(t *testing.T) {
 	deep := Table().FitOf(p, Needs{Group: "phalaenopsis", RootML: 60, ReachMM: 120, GrowthMMDay: 1.6}, 0.63, 1.1)
 	assert.InDelta(t, -20, *deep.GapMM, 1e-9)
 	assert.Nil(t, deep.DaysToWater)
-	assert.Contains(t, deep.Words[len(deep.Words)-1].Value, "20 mm deep in the water")
+	assert.Contains(t, english.Say(deep.Words[len(deep.Words)-1].Value), "20 mm deep in the water")
 	coiled := Table().FitOf(p, Needs{Group: "phalaenopsis", RootML: 60, LongestMM: 100, GrowthMMDay: 1.6}, 0.63, 1.1)
 	assert.InDelta(t, 40, *coiled.GapMM, 1e-9, "100 mm, pliable, hang 60 mm deep")
 }
@@ -266,7 +269,13 @@ func TestTheSectionKeepsWithinThePot(t *testing.T) {
 			living = append(living, RootIn{LengthMM: rapid.Float64Range(5, 400).Draw(t, "length"), WidthMM: 4})
 		}
 		s := k.Draw(
-			Scene{Pot: pot, Needs: plant, Filling: Filling{Medium: "Bark", Dry: true}, Living: living, Hold: "stake"},
+			Scene{
+				Pot:     pot,
+				Needs:   plant,
+				Filling: Filling{Medium: message.Plain("Bark"), Dry: true},
+				Living:  living,
+				Hold:    "stake",
+			},
 		)
 		require.Len(t, s.Roots, len(living))
 		for _, r := range s.Roots {
@@ -290,12 +299,16 @@ func TestTheDampOfPebbles(t *testing.T) {
 	pot := round(140, 110, 130)
 	pot.HoleMM = &hole
 	rise := knowledge.Estimate{Value: 65, Low: 50, High: 80}
-	scene := Scene{Pot: pot, Needs: Needs{Group: "phalaenopsis"}, Filling: Filling{Medium: "Clay", Grain: "balls", Rise: rise}}
+	scene := Scene{
+		Pot:     pot,
+		Needs:   Needs{Group: "phalaenopsis"},
+		Filling: Filling{Medium: message.Plain("Clay"), Grain: "balls", Rise: rise},
+	}
 	s := Table().Draw(scene)
 	assert.InDelta(t, 90, s.WetToMM, 1e-9)
 	assert.InDelta(t, 75, s.WetLowMM, 1e-9)
 	assert.InDelta(t, 105, s.WetHighMM, 1e-9)
-	assert.Equal(t, []Layer{{"medium", "Clay", "balls", 0, 120}}, s.Layers)
+	assert.Equal(t, []Layer{{"medium", message.Plain("Clay"), "balls", 0, 120}}, s.Layers)
 	assert.InDelta(t, 120-90, s.DryTopMM, 1e-9)
 
 	measured := 22.0
@@ -307,7 +320,11 @@ func TestTheDampOfPebbles(t *testing.T) {
 	assert.Equal(t, s.WetLowMM, s.WetHighMM)
 
 	wicked := Table().Draw(
-		Scene{Pot: pot, Needs: Needs{Group: "phalaenopsis"}, Filling: Filling{Medium: "Moss", Wicks: true}},
+		Scene{
+			Pot:     pot,
+			Needs:   Needs{Group: "phalaenopsis"},
+			Filling: Filling{Medium: message.Plain("Moss"), Wicks: true},
+		},
 	)
 	assert.Zero(t, wicked.DryTopMM)
 	slipper := Table().Draw(Scene{Pot: pot, Needs: Needs{Group: "slipper"}})

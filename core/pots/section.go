@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 )
 
 // Point is a place in the section: x from the middle, to the right; z upwards
@@ -15,11 +16,11 @@ type Point struct {
 
 // Layer is a layer of the filling.
 type Layer struct {
-	Kind   string  `json:"kind" required:"true" enum:"crock,medium,top"`
-	Name   string  `json:"name" required:"true"`
-	Grain  string  `json:"grain" required:"true" enum:"chips,balls,strands,shards" description:"what most of it is like"`
-	FromMM float64 `json:"from_mm" required:"true"`
-	ToMM   float64 `json:"to_mm" required:"true"`
+	Kind   string          `json:"kind" required:"true" enum:"crock,medium,top"`
+	Name   message.Message `json:"name" required:"true"`
+	Grain  string          `json:"grain" required:"true" enum:"chips,balls,strands,shards" description:"what most of it is like"`
+	FromMM float64         `json:"from_mm" required:"true"`
+	ToMM   float64         `json:"to_mm" required:"true"`
 }
 
 // Section is plant and pot cut through the middle, to scale.
@@ -66,13 +67,13 @@ type RootIn struct {
 
 // Filling is what goes into the pot.
 type Filling struct {
-	Medium  string             // name of the mix
+	Medium  message.Message    // name of the mix
 	Grain   string             // chips, balls or strands, whatever most of it is
 	Rise    knowledge.Estimate // how high the mix draws water, mm
 	Wicks   bool               // all the way up
 	DryMM   *float64           // from the rim down to the damp, as measured; nil: not
 	Dry     bool               // a dry, loose top of pieces that do not draw water, for old bulbs or tips
-	TopName string
+	TopName message.Message
 	TopMM   float64
 }
 
@@ -96,7 +97,7 @@ func (k *Knowledge) Draw(of Scene) Section {
 	s.outline(pot)
 	top := s.FillMM - fill.TopMM
 	if pot.CrockMM > 0 {
-		s.Layers = append(s.Layers, Layer{"crock", "Broken crock", "shards", 0, pot.CrockMM})
+		s.Layers = append(s.Layers, Layer{"crock", message.Of("pots.say.broken-crock"), "shards", 0, pot.CrockMM})
 	}
 	s.Layers = append(s.Layers, Layer{"medium", fill.Medium, fill.Grain, pot.CrockMM, top})
 	if fill.TopMM > 0 {
@@ -117,6 +118,15 @@ func (k *Knowledge) Draw(of Scene) Section {
 		s.Skewer = true
 	}
 	return s
+}
+
+// NameMedium calls the medium as it is called at home.
+func (s *Section) NameMedium(name message.Message) {
+	for i := range s.Layers {
+		if s.Layers[i].Kind == "medium" {
+			s.Layers[i].Name = name
+		}
+	}
 }
 
 // damp says how high the medium is damp: as measured, else by what its grains draw up from the water.

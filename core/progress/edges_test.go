@@ -9,6 +9,7 @@ import (
 
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // kept are the signs of a story on a day, in the table's order.
@@ -204,7 +205,7 @@ func TestEvidenceOfWeights(t *testing.T) {
 	assert.Equal(t, []string{"live-roots", "loses-little"}, by("196"))
 	assert.Equal(t, []string{"live-roots"}, by("195.9"))
 	mm := life(t, "cattleya", "0 look leaf=120; 0 readin 5/5; 6 wobble no; 90 leafmm 96.4").on(300).Standing.By
-	assert.Equal(t, "A new leaf of 96 mm, against 120 mm before the loss.", mm[0].Words.Value)
+	assert.Equal(t, "A new leaf of 96 mm, against 120 mm before the loss.", english.Say(mm[0].Words.Value))
 }
 
 // Whether its leaves shrink is asked of looks and check-ins together, from three leaves on: common practice,

@@ -5,6 +5,7 @@ import (
 	"strconv"
 
 	"therapeon/core/dates"
+	"therapeon/core/message"
 )
 
 // LookBack is a look back at what a move came to.
@@ -77,10 +78,10 @@ func (c *Followed) nextSeason(moved, today string) string {
 
 // Snapshot is how a plant was on a day.
 type Snapshot struct {
-	On     string  `json:"on" required:"true"`
-	Stage  Stage   `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered"`
-	Name   string  `json:"name,omitempty" description:"of the stage"`
-	Values []Value `json:"values" required:"true"`
+	On     string          `json:"on" required:"true"`
+	Stage  Stage           `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered"`
+	Name   message.Message `json:"name,omitzero" description:"of the stage"`
+	Values []Value         `json:"values" required:"true"`
 }
 
 // Value is a measure as it was last taken.
@@ -109,16 +110,16 @@ func At(c *Followed, day string) Snapshot {
 
 // Course is what a plant's stay came to.
 type Course struct {
-	DaysHere    int     `json:"days_here,omitempty" description:"left out: the day it came is not known"`
-	DaysToTip   int     `json:"days_to_tip,omitempty" description:"from the first reading or move to the first tip; left out: none came, or it was there"`
-	DaysToTake  int     `json:"days_to_established,omitempty"`
-	KeptOf      int     `json:"kept_of" required:"true" description:"roots that lived at the first reading"`
-	Kept        float64 `json:"kept" required:"true" description:"share of them that still lived at the last"`
-	Moves       int     `json:"moves" required:"true"`
-	Waterings   int     `json:"waterings" required:"true"`
-	Feeds       int     `json:"feeds" required:"true"`
-	Treatments  int     `json:"treatments" required:"true"`
-	HighestName string  `json:"highest,omitempty" description:"the highest stage it reached"`
+	DaysHere    int             `json:"days_here,omitempty" description:"left out: the day it came is not known"`
+	DaysToTip   int             `json:"days_to_tip,omitempty" description:"from the first reading or move to the first tip; left out: none came, or it was there"`
+	DaysToTake  int             `json:"days_to_established,omitempty"`
+	KeptOf      int             `json:"kept_of" required:"true" description:"roots that lived at the first reading"`
+	Kept        float64         `json:"kept" required:"true" description:"share of them that still lived at the last"`
+	Moves       int             `json:"moves" required:"true"`
+	Waterings   int             `json:"waterings" required:"true"`
+	Feeds       int             `json:"feeds" required:"true"`
+	Treatments  int             `json:"treatments" required:"true"`
+	HighestName message.Message `json:"highest,omitzero" description:"the highest stage it reached"`
 }
 
 // CourseOf is what a plant's stay came to, up to the day of its moment.

@@ -3,12 +3,15 @@ package progress
 import (
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // asOf is a story as it was on a day.
@@ -70,7 +73,7 @@ func TestAPlantAsItWas(t *testing.T) {
 	c := asOf(t, "0 read 2/5; 0 home bark; 5 tips 1 growing 12; 9 tips 2 growing 20; 30 tips 2 growing 60", 40)
 	then := At(c, day(9))
 	assert.Equal(t, Rooting, then.Stage)
-	assert.Equal(t, "Rooting", then.Name)
+	assert.Equal(t, "Rooting", english.Say(then.Name))
 	assert.Equal(t, []Value{
 		{"roots", "mm", 160, day(0)}, {"longest", "mm", 20, day(9)}, {"tips", "", 2, day(9)},
 	}, then.Values)
@@ -98,7 +101,7 @@ func TestWhatAStayCameTo(t *testing.T) {
 	p := For(c)
 	assert.Equal(t, Course{
 		DaysHere: 88, DaysToTip: 15, DaysToTake: 45, KeptOf: 3, Kept: 2.0 / 3,
-		Moves: 1, Waterings: 2, Feeds: 1, Treatments: 3, HighestName: "Establishing",
+		Moves: 1, Waterings: 2, Feeds: 1, Treatments: 3, HighestName: message.Of("progress.stages.establishing.name"),
 	}, CourseOf(c, p))
 	kinds := []string{}
 	for _, d := range p.Deeds {

@@ -1,10 +1,9 @@
 package progress
 
 import (
-	"fmt"
 	"slices"
-	"strings"
 
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )
@@ -34,24 +33,24 @@ type Proof struct {
 
 // Change is a stage that began on a day.
 type Change struct {
-	On    string  `json:"on" required:"true"`
-	Stage Stage   `json:"stage" required:"true" enum:"critical,holding,rooting,establishing,recovered"`
-	Name  string  `json:"name" required:"true"`
-	Back  bool    `json:"back,omitempty" description:"it went back"`
-	Why   *Text   `json:"why,omitempty" description:"of one that went back: the reason"`
-	By    []Proof `json:"by" required:"true" description:"the evidence that set it"`
+	On    string          `json:"on" required:"true"`
+	Stage Stage           `json:"stage" required:"true" enum:"critical,holding,rooting,establishing,recovered"`
+	Name  message.Message `json:"name" required:"true"`
+	Back  bool            `json:"back,omitempty" description:"it went back"`
+	Why   *Text           `json:"why,omitempty" description:"of one that went back: the reason"`
+	By    []Proof         `json:"by" required:"true" description:"the evidence that set it"`
 }
 
 // Standing is the stage of a plant, with what set it, what the next one needs, and those before.
 type Standing struct {
-	Stage   Stage    `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered" description:"left out: too little is known"`
-	Name    string   `json:"name,omitempty"`
-	About   *Text    `json:"about,omitempty"`
-	Since   string   `json:"since,omitempty"`
-	By      []Proof  `json:"by" required:"true" description:"the evidence that set it"`
-	Next    string   `json:"next,omitempty" description:"name of the stage after it"`
-	Needs   []Proof  `json:"needs" required:"true" description:"what that needs and has not been seen"`
-	History []Change `json:"history" required:"true" description:"the moments of all stages, the oldest first"`
+	Stage   Stage           `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered" description:"left out: too little is known"`
+	Name    message.Message `json:"name,omitzero"`
+	About   *Text           `json:"about,omitempty"`
+	Since   string          `json:"since,omitempty"`
+	By      []Proof         `json:"by" required:"true" description:"the evidence that set it"`
+	Next    message.Message `json:"next,omitzero" description:"name of the stage after it"`
+	Needs   []Proof         `json:"needs" required:"true" description:"what that needs and has not been seen"`
+	History []Change        `json:"history" required:"true" description:"the moments of all stages, the oldest first"`
 }
 
 // settle notes the stage as it is at the end of a day, where it is another than before.
@@ -176,8 +175,9 @@ func (k *known) proof(code string, words Text) Proof {
 	case "leaf":
 		mm = Table().LeafShare.Value * k.usual
 	}
-	words.Value = strings.NewReplacer("{mm}", fmt.Sprintf("%.0f", mm), "{ref}", fmt.Sprintf("%.0f", k.usual)).
-		Replace(words.Value)
+	words.Value.Args = []message.Arg{
+		message.Fixed("mm", mm, 0, "mm"), message.Fixed("ref", k.usual, 0, "mm"),
+	}
 	return Proof{code, words}
 }
 

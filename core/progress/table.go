@@ -5,6 +5,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 )
 
 // Text is a statement of the craft with its mark.
@@ -12,9 +13,9 @@ type Text = knowledge.Text
 
 // StageWords is a stage with what it is called.
 type StageWords struct {
-	Code  Stage          `yaml:"code" json:"code" required:"true"`
-	Name  string         `yaml:"name" json:"name" required:"true"`
-	About knowledge.Text `yaml:"about" json:"about" required:"true"`
+	Code  Stage           `yaml:"code" json:"code" required:"true"`
+	Name  message.Message `yaml:"name" json:"name" required:"true"`
+	About knowledge.Text  `yaml:"about" json:"about" required:"true"`
 }
 
 // IndicationWords is a sign, good or bad.

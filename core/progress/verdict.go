@@ -40,7 +40,7 @@ func (s *story) verdict(tracks []Track, alarms []Text, today string) Verdict {
 	}
 	slices.SortFunc(v.Signs, func(a, b Indication) int { return cmp.Compare(order(a.Code), order(b.Code)) })
 	for _, a := range alarms {
-		said := func(s Indication) bool { return s.Words.Value == a.Value }
+		said := func(s Indication) bool { return s.Words.Same(a) }
 		if !slices.ContainsFunc(v.Signs, said) {
 			v.Signs = append(v.Signs, Indication{Code: "alarm", On: today, Words: a})
 		}

@@ -3,6 +3,8 @@ package progress
 import (
 	"testing"
 
+	"therapeon/core/message"
+
 	"github.com/stretchr/testify/assert"
 )
 
@@ -61,7 +63,7 @@ func TestWhetherItIsWinning(t *testing.T) {
 // An alarm that sounds speaks against it: no plant is called winning over one.
 func TestAnAlarmSpeaksAgainstIt(t *testing.T) {
 	c := life(t, "cattleya", "0 read 2/5; 30 tips 2 growing")
-	c.Alarms = []Text{{Value: "Its weight falls."}}
+	c.Alarms = []Text{{Value: message.Plain("Its weight falls.")}}
 	c.Patient = c.At(c.Now.AddDate(0, 0, 40-400))
 	v := For(c).Verdict
 	assert.Equal(t, "mixed", v.Code)

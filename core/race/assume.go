@@ -3,11 +3,11 @@ package race
 import (
 	"cmp"
 	"slices"
-	"strconv"
 	"strings"
 
 	"therapeon/core/air"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
@@ -17,24 +17,24 @@ import (
 // start is what a race starts from: a plant, its air, and what is known of both.
 type start struct {
 	Profile     taxa.Profile
-	LeafAreaCM2 float64 // one side, all leaves; 0: not known
-	LeafFrom    string  // how that was had, in words
+	LeafAreaCM2 float64         // one side, all leaves; 0: not known
+	LeafFrom    message.Message `json:"-"` // how that was had, in words
 	Bulbs       int
 	LiveRootCM2 roots.Range
-	RootsFrom   string
-	Limp        bool // leaves limp, bulbs shrivelled
-	TipsOut     bool // new tips show already
+	RootsFrom   message.Message `json:"-"`
+	Limp        bool            // leaves limp, bulbs shrivelled
+	TipsOut     bool            // new tips show already
 	Growth      patient.Growth
-	Fresh       float64  // days more for which rot counts for more
-	FreshFrom   string   // why, in words
-	GrowthMM    *float64 // a day, of its roots as read; nil: not known
-	HeldDays    float64  // days it has been held without a tip
+	Fresh       float64         // days more for which rot counts for more
+	FreshFrom   message.Message `json:"-"` // why, in words
+	GrowthMM    *float64        // a day, of its roots as read; nil: not known
+	HeldDays    float64         // days it has been held without a tip
 	NightC      float64
 	DayC        float64
-	AirFrom     string
-	Humidity    *float64 // of the room, percent; nil: not known
-	Light       string   // shade, bright or sun; empty: shade
-	Holding     string   // the method it is held by now; empty: none yet
+	AirFrom     message.Message `json:"-"`
+	Humidity    *float64        // of the room, percent; nil: not known
+	Light       string          // shade, bright or sun; empty: shade
+	Holding     string          // the method it is held by now; empty: none yet
 	Weighings   []Weighing
 	Since       []Spell            // how it was held since the last of them; none: as now
 	Assumed     map[string]float64 // the user's own figures, by the code of the assumption
@@ -46,7 +46,7 @@ type start struct {
 // Assumption is a figure that the race rests on.
 type Assumption struct {
 	Code  string              `json:"code" required:"true"`
-	Name  string              `json:"name" required:"true"`
+	Name  message.Message     `json:"name" required:"true"`
 	Unit  string              `json:"unit,omitempty"`
 	Value float64             `json:"value" required:"true"`
 	Low   float64             `json:"low" required:"true"`
@@ -54,7 +54,7 @@ type Assumption struct {
 	Least float64             `json:"least" required:"true" description:"the least it can be set to"`
 	Most  float64             `json:"most" required:"true"`
 	Usual *knowledge.Estimate `json:"usual,omitempty" description:"the table's figure with its mark; left out where it is the plant's or the place's own"`
-	From  string              `json:"from" required:"true" description:"where it comes from, in words"`
+	From  message.Message     `json:"from" required:"true" description:"where it comes from"`
 	Own   bool                `json:"own,omitempty" description:"set by the user"`
 }
 
@@ -75,15 +75,15 @@ func around(n knowledge.Number, spread float64) knowledge.Estimate {
 }
 
 // usual adds a figure of the table.
-func (b *book) usual(code string, e knowledge.Estimate, from string) {
-	a := b.begun(code, from)
+func (b *book) usual(code string, e knowledge.Estimate, why message.Message) {
+	a := b.begun(code, why)
 	a.Value, a.Low, a.High, a.Usual = e.Value, e.Low, e.High, &e
 	b.add(a)
 }
 
 // known adds a figure of the plant or of its place.
-func (b *book) known(code string, is roots.Range, from string) {
-	a := b.begun(code, from)
+func (b *book) known(code string, is roots.Range, why message.Message) {
+	a := b.begun(code, why)
 	a.Value, a.Low, a.High = is.Point, is.Low, is.High
 	b.add(a)
 }
@@ -92,7 +92,7 @@ func (b *book) known(code string, is roots.Range, from string) {
 func one(v float64) roots.Range { return roots.Range{Low: v, Point: v, High: v} }
 
 // begun is an assumption with its words and bounds. A code such as rot:lid is of a way of holding.
-func (b *book) begun(code, from string) Assumption {
+func (b *book) begun(code string, why message.Message) Assumption {
 	kind, method, of := strings.Cut(code, ":")
 	i := slices.IndexFunc(b.k.Assumptions, func(a Assumable) bool { return a.Code == kind })
 	if i < 0 {
@@ -102,15 +102,15 @@ func (b *book) begun(code, from string) Assumption {
 	name := t.Name
 	if of {
 		m, _ := b.k.Method(method)
-		name = strings.ReplaceAll(name, "{way}", m.Name)
+		name = name.With("way", m.Name)
 		code = t.Under + ":" + method
 	}
-	return Assumption{Code: code, Name: name, Unit: t.Unit, Least: t.Least.Value, Most: t.Most.Value, From: from}
+	return Assumption{Code: code, Name: name, Unit: t.Unit, Least: t.Least.Value, Most: t.Most.Value, From: why}
 }
 
 func (b *book) add(a Assumption) {
 	if own, ok := b.own[a.Code]; ok {
-		a.Value, a.Low, a.High, a.Own, a.From = own, own, own, true, b.k.from("own")
+		a.Value, a.Low, a.High, a.Own, a.From = own, own, own, true, from("own")
 	}
 	b.list = append(b.list, a)
 }
@@ -148,17 +148,17 @@ func assume(c start) *book {
 func (b *book) ofPlant(c start) {
 	k, p := b.k, c.Profile
 	class := k.Classes[p.LeafConductance.Value]
-	leaf := k.from("leaf", "{class}", class.Name)
-	b.known("leaf_cm2", one(c.LeafAreaCM2), cmp.Or(c.LeafFrom, k.from("no_leaf")))
+	leaf := from("leaf", message.Told("class", class.Name))
+	b.known("leaf_cm2", one(c.LeafAreaCM2), c.LeafFrom.Or(from("no_leaf")))
 	b.usual("fresh_kg_m2", class.FreshKgM2, leaf)
 	if c.Bulbs > 0 {
 		e, ok := k.BulbG[p.Code]
 		if !ok {
 			e = k.BulbG["other"]
 		}
-		b.usual("bulb_g", e, k.from("bulb"))
+		b.usual("bulb_g", e, from("bulb"))
 		last := &b.list[len(b.list)-1]
-		last.Name = strings.ReplaceAll(last.Name, "{bulbs}", strconv.Itoa(c.Bulbs))
+		last.Name = last.Name.With("bulbs", message.Number(c.Bulbs))
 	}
 	b.usual("shut", class.Shut, leaf)
 	b.usual("open", class.Open, leaf)
@@ -167,32 +167,32 @@ func (b *book) ofPlant(c start) {
 // ofWater adds what its roots drink, and the water it has left.
 func (b *book) ofWater(c start) {
 	k := b.k
-	b.known("roots_cm2", c.LiveRootCM2, cmp.Or(c.RootsFrom, k.from("no_roots")))
-	b.usual("uptake", k.Uptake, k.from("table"))
+	b.known("roots_cm2", c.LiveRootCM2, c.RootsFrom.Or(from("no_roots")))
+	b.usual("uptake", k.Uptake, from("table"))
 	if c.Limp {
-		b.usual("start", k.StartLimp, k.from("limp"))
+		b.usual("start", k.StartLimp, from("limp"))
 	} else {
-		b.usual("start", k.Start, k.from("not_limp"))
+		b.usual("start", k.Start, from("not_limp"))
 	}
-	b.usual("lost", k.Lost, k.from("table"))
+	b.usual("lost", k.Lost, from("table"))
 }
 
 // ofFirstTip adds when the first new tip comes.
 func (b *book) ofFirstTip(c start) {
 	k := b.k
-	b.usual("tip_weeks", around(c.Profile.WeeksToFirstRoot, k.TipSpread.Value), k.from("median"))
-	b.known("held_days", one(c.HeldDays), k.from("held"))
+	b.usual("tip_weeks", around(c.Profile.WeeksToFirstRoot, k.TipSpread.Value), from("median"))
+	b.known("held_days", one(c.HeldDays), from("held"))
 }
 
 // ofGrowth adds how fast new roots grow, and how many come together.
 func (b *book) ofGrowth(c start) {
 	k := b.k
 	if c.GrowthMM != nil {
-		b.known("growth_mm", one(*c.GrowthMM), k.from("own_roots"))
+		b.known("growth_mm", one(*c.GrowthMM), from("own_roots"))
 	} else {
-		b.usual("growth_mm", around(c.Profile.ElongationMMPerDay, k.TipSpread.Value), k.from("median"))
+		b.usual("growth_mm", around(c.Profile.ElongationMMPerDay, k.TipSpread.Value), from("median"))
 	}
-	b.usual("tips", k.Tips, k.from("table"))
+	b.usual("tips", k.Tips, from("table"))
 }
 
 // ofAir adds its air, its light and its soaks.
@@ -203,18 +203,18 @@ func (b *book) ofAir(c start) {
 	if c.Humidity != nil {
 		b.known("humidity", one(*c.Humidity), c.AirFrom)
 	} else {
-		b.usual("humidity", exactly(k.Humidity), k.from("no_humidity"))
+		b.usual("humidity", exactly(k.Humidity), from("no_humidity"))
 	}
 	light := cmp.Or(c.Light, "shade")
-	b.usual("leaf_warmer_k", exactly(k.Light[light]), k.from("light", "{light}", light))
-	b.usual("altitude_m", exactly(k.AltitudeM), k.from("altitude"))
-	b.usual("soak_minutes", exactly(k.SoakMinutes), k.from("soak"))
-	b.usual("soak_every_days", exactly(k.SoakEvery), k.from("rhythm"))
+	b.usual("leaf_warmer_k", exactly(k.Light[light]), from("light-"+light))
+	b.usual("altitude_m", exactly(k.AltitudeM), from("altitude"))
+	b.usual("soak_minutes", exactly(k.SoakMinutes), from("soak"))
+	b.usual("soak_every_days", exactly(k.SoakEvery), from("rhythm"))
 }
 
 // ofWays adds the air and the wetness of each way of holding.
 func (b *book) ofWays() {
-	table := b.k.from("table")
+	table := from("table")
 	for _, m := range b.k.Methods {
 		if m.HumidityPercent != nil {
 			b.usual("air_of:"+m.Code, exactly(*m.HumidityPercent), table)

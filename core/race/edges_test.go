@@ -10,6 +10,7 @@ import (
 	"therapeon/core/fault"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // One hour by hand: shut leaves lose 1 g, open ones 3 more as far as the roots make it good; roots fill a share of
@@ -210,7 +211,7 @@ func TestWhatWasTakenOfAPlant(t *testing.T) {
 	said := func(change func(*patient.Patient)) string {
 		p := &patient.Patient{Profile: group("cattleya"), Intake: patient.Intake{LeafCount: 5}}
 		change(p)
-		return StageOf(p, Ask{})
+		return english.Say(StageOf(p, Ask{}))
 	}
 	assert.Equal(t, "No new tips yet. Its roots were not read: it is run as if none lived.", said(func(*patient.Patient) {}))
 	assert.Contains(t, said(func(p *patient.Patient) { p.Given.TipsOut = true }), "New tips are out.")

@@ -4,6 +4,9 @@ import (
 	"context"
 	"fmt"
 
+	"therapeon/core/message"
+	"therapeon/language/english"
+
 	"therapeon/core/leaves"
 	"therapeon/core/patient"
 	"therapeon/core/race"
@@ -18,11 +21,11 @@ func ExampleRun() {
 	p := &patient.Patient{
 		Profile: profile,
 		Intake:  patient.Intake{LeafCount: 4, Blades: []leaves.Blade{{LengthMM: 200, WidthMM: 80}}},
-		Given:   patient.Given{Air: air, RootsFrom: "Searched, and none found."},
+		Given:   patient.Given{Air: air, RootsFrom: message.Plain("Searched, and none found.")},
 	}
 	r, err := race.Run(context.Background(), p, race.Ask{Runs: 200})
 	if err != nil {
-		fmt.Println(err)
+		fmt.Println(english.Error(err))
 		return
 	}
 	loss := map[string]float64{}
@@ -32,7 +35,7 @@ func ExampleRun() {
 	fmt.Println(loss["lid"] < loss["bench"])
 	uncounted := &patient.Patient{Profile: profile, Given: patient.Given{Air: air}}
 	_, err = race.Run(context.Background(), uncounted, race.Ask{})
-	fmt.Println(err)
+	fmt.Println(english.Error(err))
 	// Output:
 	// true
 	// leaf_count: How much leaf it has is not known. Count or measure its leaves at intake.

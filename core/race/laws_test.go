@@ -1,8 +1,10 @@
 package race
 
 import (
-	"encoding/json"
 	"testing"
+
+	"therapeon/core/message"
+	"therapeon/language"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -10,6 +12,7 @@ import (
 
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 // anyCase is any plant that can be entered, in any air.
@@ -29,7 +32,7 @@ func anyCase(t *rapid.T) start {
 		NightC:      low,
 		DayC:        low + rapid.Float64Range(0, 15).Draw(t, "swing"),
 		Humidity:    &h,
-		AirFrom:     "As drawn.",
+		AirFrom:     message.Plain("As drawn."),
 		Light:       rapid.SampledFrom([]string{"", "shade", "bright", "sun"}).Draw(t, "light"),
 		Holding:     rapid.SampledFrom([]string{"", "bench", "bag", "nest"}).Draw(t, "holding"),
 		Runs:        30,
@@ -52,7 +55,7 @@ func TestAnyRaceHasAWholeAnswer(t *testing.T) {
 		c := anyCase(t)
 		r, err := runFrom(ctx(), c)
 		require.NoError(t, err)
-		_, err = json.Marshal(r)
+		_, err = language.Of("en").JSON(r)
 		require.NoError(t, err)
 		require.Len(t, r.Outcomes, len(Table().Methods))
 		require.Equal(t, r.Outcomes[0].Code, r.Best)
@@ -124,13 +127,13 @@ func TestTheHeadlineFollowsTheWayItIsHeld(t *testing.T) {
 	c := rootless(50)
 	c.Holding = "bench"
 	r := run(t, c)
-	assert.Contains(t, r.Headline, "It will likely dry out first")
-	assert.Contains(t, r.Detail, "as it is held now, on the open bench")
-	assert.Contains(t, r.Detail, "would give it")
+	assert.Contains(t, english.Say(r.Headline), "It will likely dry out first")
+	assert.Contains(t, english.Say(r.Detail), "as it is held now, on the open bench")
+	assert.Contains(t, english.Say(r.Detail), "would give it")
 	c.Holding = r.Best
 	r = run(t, c)
-	assert.Contains(t, r.Headline, "It has more chance than not", "the bag gives more, and rots more")
-	assert.NotContains(t, r.Detail, "would give it")
+	assert.Contains(t, english.Say(r.Headline), "It has more chance than not", "the bag gives more, and rots more")
+	assert.NotContains(t, english.Say(r.Detail), "would give it")
 	c.Holding = ""
-	assert.Contains(t, run(t, c).Detail, "in the way that suits it best")
+	assert.Contains(t, english.Say(run(t, c).Detail), "in the way that suits it best")
 }

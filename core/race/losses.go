@@ -1,9 +1,9 @@
 package race
 
 import (
-	"fmt"
 	"math"
 
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
 	"therapeon/core/units"
@@ -22,25 +22,25 @@ const (
 // ofLosses adds what rot, reserves and the tip's clock rest on.
 func (b *book) ofLosses(c start) {
 	k := b.k
-	clock, from := exactly(k.TipClock[patient.Growing]), k.from("clock")
+	clock, why := exactly(k.TipClock[patient.Growing]), from("clock")
 	if n, ok := k.TipClock[c.Growth]; ok {
-		clock, from = exactly(n), k.from("clock_"+string(c.Growth))
+		clock, why = exactly(n), from("clock_"+string(c.Growth))
 	}
-	b.usual("tip_clock", clock, from)
+	b.usual("tip_clock", clock, why)
 	if c.Growth == patient.Resting {
-		b.usual("rest_weeks", k.RestWeeks, k.from("rest"))
+		b.usual("rest_weeks", k.RestWeeks, from("rest"))
 	}
 	if c.Fresh > 0 {
 		b.usual("rot_times", exactly(k.RotTimes), c.FreshFrom)
 	}
 	class := c.Profile.LeafConductance.Value
-	of := k.from("leaves", "{class}", k.Classes[class].Name)
+	of := from("leaves", message.Told("class", k.Classes[class].Name))
 	if c.Bulbs > 0 {
-		class, of = "bulbs", k.from("bulbs")
+		class, of = "bulbs", from("bulbs")
 	}
 	b.usual("reserve_weeks", k.ReserveWeeks[class], of)
 	for _, m := range k.Methods {
-		b.usual("rot:"+m.Code, m.RotPercentWeek, k.from("table"))
+		b.usual("rot:"+m.Code, m.RotPercentWeek, from("table"))
 	}
 }
 
@@ -48,16 +48,16 @@ func (b *book) ofLosses(c start) {
 const always = 1e6
 
 // fresh is for how many days more rot counts for more, and why; 0 where it does not.
-func fresh(p *patient.Patient) (days float64, from string) {
+func fresh(p *patient.Patient) (days float64, why message.Message) {
 	k := Table()
 	if p.Condition().RotFound() {
-		return always, k.from("rot_found")
+		return always, from("rot_found")
 	}
 	if ago, cut := p.Condition().CutDaysAgo(); cut && ago < k.RotFreshDays.Value {
 		days := k.RotFreshDays.Value
-		return days - ago, k.from("wounds", "{ago}", fmt.Sprintf("%.0f", ago), "{days}", fmt.Sprintf("%.0f", days))
+		return days - ago, from("wounds", message.Fixed("ago", ago, 0, "days"), message.Fixed("days", days, 0, ""))
 	}
-	return 0, ""
+	return 0, message.Message{}
 }
 
 // rotTimes is how many times its usual rot a way has in its warmth: more in heat, and more

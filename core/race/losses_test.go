@@ -10,6 +10,7 @@ import (
 
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 // More of any hazard never raises the chance of any plant.
@@ -141,7 +142,7 @@ func TestFiguresOfTheRace(t *testing.T) {
 func TestWhatHazardsAPlantStartsWith(t *testing.T) {
 	days := func(given patient.Given) []any {
 		n, from := fresh(&patient.Patient{Profile: group("cattleya"), Given: given})
-		return []any{n, from}
+		return []any{n, english.Say(from)}
 	}
 	cut := func(ago float64) patient.Given { return patient.Given{CutDaysAgo: &ago} }
 	assert.Equal(t, []any{0.0, ""}, days(patient.Given{}))

@@ -2,7 +2,6 @@ package race
 
 import (
 	"context"
-	"fmt"
 	"maps"
 	"math"
 	"runtime"
@@ -12,6 +11,7 @@ import (
 	"therapeon/core/bands"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
 )
@@ -19,11 +19,11 @@ import (
 // Band is a median with the range of the middle four fifths. A day that is left
 // out does not come within the days looked at.
 type Band struct {
-	Low    *float64 `json:"low,omitempty"`
-	Median *float64 `json:"median,omitempty"`
-	High   *float64 `json:"high,omitempty"`
-	Words  string   `json:"words,omitempty" description:"the days, in words"`
-	About  string   `json:"about,omitempty" description:"the median, in words"`
+	Low    *float64        `json:"low,omitempty"`
+	Median *float64        `json:"median,omitempty"`
+	High   *float64        `json:"high,omitempty"`
+	Words  message.Message `json:"words,omitzero" description:"the days, in words"`
+	About  message.Message `json:"about,omitzero" description:"the median, in words"`
 }
 
 // Water is the plant's water on a day, as shares of full.
@@ -37,7 +37,7 @@ type Water struct {
 // Outcome is how the race goes by one way of holding.
 type Outcome struct {
 	Code          string           `json:"code" required:"true"`
-	Name          string           `json:"name" required:"true"`
+	Name          message.Message  `json:"name" required:"true"`
 	About         knowledge.Text   `json:"about" required:"true"`
 	Care          knowledge.Text   `json:"care" required:"true"`
 	Unsuited      *knowledge.Text  `json:"unsuited,omitempty" description:"why it is not for this kind"`
@@ -46,10 +46,10 @@ type Outcome struct {
 	Lost          float64          `json:"lost" required:"true" description:"share of runs in which it is lost first"`
 	LostBy        map[Loss]float64 `json:"lost_by" required:"true" description:"share of runs lost by thirst, rot, and spent reserves"`
 	Likelier      Loss             `json:"likelier_loss,omitempty" enum:"thirst,rot,spent" description:"what it is likelier lost by; left out where hardly any is"`
-	ChanceWords   string           `json:"chance_words" required:"true"`
+	ChanceWords   message.Message  `json:"chance_words" required:"true"`
 	Good          bool             `json:"good,omitempty" description:"it is as good a chance as can be had"`
-	LikelierWords string           `json:"likelier_words,omitempty"`
-	LostWords     string           `json:"lost_words" required:"true" description:"of a hundred like it"`
+	LikelierWords message.Message  `json:"likelier_words,omitzero"`
+	LostWords     message.Message  `json:"lost_words" required:"true" description:"of a hundred like it"`
 	Waiting       float64          `json:"waiting" required:"true" description:"share in which neither happens within the days"`
 	Water         []Water          `json:"water" required:"true" description:"by day"`
 	Tip           Band             `json:"tip_day" required:"true" description:"first new tip, days from now"`
@@ -60,7 +60,7 @@ type Outcome struct {
 	LossG         float64          `json:"loss_g_day" required:"true" description:"water it loses at first, median"`
 	NeedsPercent  *float64         `json:"needs_humidity_percent,omitempty" description:"the humidity that gives nine chances in ten; left out: none does, or see needs"`
 	Needs         string           `json:"needs" required:"true" enum:"humidity,any,none" description:"any: it has them in any air; none: no humidity is enough"`
-	Words         string           `json:"words" required:"true"`
+	Words         message.Message  `json:"words" required:"true"`
 
 	ranks float64 // the chance it is ranked by: of the first runs alone, as Best does
 }
@@ -68,17 +68,17 @@ type Outcome struct {
 // Lever is what one change would do.
 type Lever struct {
 	LeverKind
-	Chance  float64 `json:"chance" required:"true"`
-	Gain    float64 `json:"gain" required:"true" description:"of chance"`
-	DryDays float64 `json:"dry_days" required:"true" description:"days it holds out longer without roots, median"`
-	Helps   bool    `json:"helps" required:"true" description:"worth doing"`
-	Words   string  `json:"words,omitempty" description:"what it gives"`
+	Chance  float64         `json:"chance" required:"true"`
+	Gain    float64         `json:"gain" required:"true" description:"of chance"`
+	DryDays float64         `json:"dry_days" required:"true" description:"days it holds out longer without roots, median"`
+	Helps   bool            `json:"helps" required:"true" description:"worth doing"`
+	Words   message.Message `json:"words,omitzero" description:"what it gives"`
 }
 
 // Race is the answer.
 type Race struct {
-	Headline    string             `json:"headline" required:"true"`
-	Detail      string             `json:"detail" required:"true"`
+	Headline    message.Message    `json:"headline" required:"true"`
+	Detail      message.Message    `json:"detail" required:"true"`
 	Best        string             `json:"best" required:"true" description:"code of the way of holding that is advised"`
 	Holding     string             `json:"holding,omitempty" description:"how it is held now"`
 	Outcomes    []Outcome          `json:"outcomes" required:"true" description:"the best first"`
@@ -238,8 +238,8 @@ func (c start) check() error {
 		return fault.List{
 			{
 				Field: "leaf_count",
-				Limit: "at least one leaf",
-				Words: "How much leaf it has is not known. Count or measure its leaves at intake.",
+				Limit: message.Of("race.say.at-least-one-leaf"),
+				Words: message.Of("race.say.how-much-leaf-it-has"),
 			},
 		}
 	case c.Runs < 1 || c.Runs > mostRuns:
@@ -247,13 +247,20 @@ func (c start) check() error {
 			{
 				Field: "runs",
 				Value: c.Runs,
-				Limit: fmt.Sprintf("1 to %d", mostRuns),
-				Words: fmt.Sprintf("Give 1 to %d runs.", mostRuns),
+				Limit: message.Of("limits.from-to", message.Count("low", 1), message.Count("high", mostRuns)),
+				Words: message.Of("race.say.give-1-to-runs", message.Count("n", mostRuns)),
 			},
 		}
 	case c.Days < 1 || c.Days > mostDays:
-		limit := fmt.Sprintf("1 to %d", mostDays)
-		return fault.List{{Field: "days", Value: c.Days, Limit: limit, Words: "Give " + limit + " days."}}
+		limit := message.Of("limits.from-to", message.Count("low", 1), message.Count("high", mostDays))
+		return fault.List{
+			{
+				Field: "days",
+				Value: c.Days,
+				Limit: limit,
+				Words: message.Of("race.say.give-1-to-days", message.Count("n", mostDays)),
+			},
+		}
 	}
 	if list := OutOfOrder(c.Weighings); len(list) > 0 {
 		return list
@@ -261,14 +268,15 @@ func (c start) check() error {
 	var list fault.List
 	for _, a := range assumptions(c) {
 		if a.Own && (a.Value < a.Least || a.Value > a.Most || math.IsNaN(a.Value)) {
-			limit := fmt.Sprintf("%g to %g %s", a.Least, a.Most, a.Unit)
+			limit := message.Of("limits.from-to",
+				message.Exact("low", a.Least, ""), message.Exact("high", a.Most, message.Unit(a.Unit)))
 			list = append(
 				list,
 				fault.Fault{
 					Field: "assumed." + a.Code,
 					Value: a.Value,
 					Limit: limit,
-					Words: fmt.Sprintf("Give %s.", limit),
+					Words: message.Of("race.say.give", message.Told("limit", limit)),
 				},
 			)
 		}
@@ -280,8 +288,8 @@ func (c start) check() error {
 				fault.Fault{
 					Field: "assumed." + code,
 					Value: c.Assumed[code],
-					Limit: "a code of the assumptions",
-					Words: "There is no such assumption for this plant.",
+					Limit: message.Of("race.say.a-code-of-the-assumptions"),
+					Words: message.Of("race.say.there-is-no-such-assumption"),
 				},
 			)
 		}

@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
@@ -60,7 +61,7 @@ func (m *model) dryDays(method Method, by change) float64 {
 
 // humidityFor is the humidity around the plant that gives a chance, by halving.
 func (m *model) humidityFor(method Method, good float64) (string, *float64) {
-	room := m.b.begun("humidity", "")
+	room := m.b.begun("humidity", message.Message{})
 	low, high := room.Least, room.Most
 	if !m.gives(method, high, good) {
 		return "none", nil

@@ -2,8 +2,8 @@ package race
 
 import (
 	"encoding/json"
-	"fmt"
 
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
 )
@@ -64,22 +64,22 @@ func Start(p *patient.Patient, ask Ask) string {
 	return group + string(figures)
 }
 
-// StageOf says in words what was taken of a plant for its race.
-func StageOf(p *patient.Patient, ask Ask) string {
-	words := "No new tips yet."
+// StageOf says what was taken of a plant for its race.
+func StageOf(p *patient.Patient, ask Ask) message.Message {
+	said := []message.Message{message.Of("race.say.no-new-tips-yet")}
 	if p.Condition().TipsOut() {
-		words = "New tips are out."
+		said[0] = message.Of("race.say.new-tips-are-out")
 	} else if held := p.Stands().HeldDays(); held > 0 {
-		words = fmt.Sprintf("Held bare for %.0f days, no tip yet.", held)
+		said[0] = message.Of("race.say.held-bare-for-no-tip", message.Fixed("held", held, 0, "days"))
 	}
 	if p.Roots() == nil {
-		words += " Its roots were not read: it is run as if none lived."
+		said = append(said, message.Of("race.say.its-roots-were-not-read"))
 	}
 	if p.Condition().Limp() {
-		words += " Limp or shrivelled."
+		said = append(said, message.Of("race.say.limp-or-shrivelled"))
 	}
 	if p.Stands().Home() != nil && p.Stands().Holding() == "" && ask.Holding == "" {
-		words += " It is in its pot: this is how it would go bare."
+		said = append(said, message.Of("race.say.it-is-in-its-pot"))
 	}
-	return words
+	return message.All(said...)
 }

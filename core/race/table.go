@@ -11,16 +11,16 @@ package race
 
 import (
 	"slices"
-	"strings"
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 )
 
 // Class is a kind of leaf.
 type Class struct {
-	Name         string             `yaml:"name" json:"name" required:"true"`
+	Name         message.Message    `yaml:"name" json:"name" required:"true"`
 	NightOpening bool               `yaml:"night_opening" json:"night_opening,omitempty"`
 	Shut         knowledge.Estimate `yaml:"shut" json:"shut" required:"true" description:"mmol/m²/s"`
 	Open         knowledge.Estimate `yaml:"open" json:"open" required:"true" description:"mmol/m²/s"`
@@ -29,10 +29,10 @@ type Class struct {
 
 // Method is a way of holding a plant until it roots.
 type Method struct {
-	Code  string         `yaml:"code" json:"code" required:"true"`
-	Name  string         `yaml:"name" json:"name" required:"true"`
-	About knowledge.Text `yaml:"about" json:"about" required:"true"`
-	Care  knowledge.Text `yaml:"care" json:"care" required:"true"`
+	Code  string          `yaml:"code" json:"code" required:"true"`
+	Name  message.Message `yaml:"name" json:"name" required:"true"`
+	About knowledge.Text  `yaml:"about" json:"about" required:"true"`
+	Care  knowledge.Text  `yaml:"care" json:"care" required:"true"`
 
 	AddPercent      *knowledge.Number `yaml:"add_percent" json:"add_percent,omitempty" description:"humidity above that of the room, points"`
 	HumidityPercent *knowledge.Number `yaml:"humidity_percent" json:"humidity_percent,omitempty" description:"a humidity of its own"`
@@ -50,21 +50,15 @@ type Method struct {
 // Chance is a chance in words, from a share on.
 type Chance struct {
 	From  knowledge.Number `yaml:"from" json:"from" required:"true"`
-	Words string           `yaml:"words" json:"words" required:"true"`
+	Words message.Message  `yaml:"words" json:"words" required:"true"`
 }
 
 // LeverKind is something that could be changed.
 type LeverKind struct {
 	Code string           `yaml:"code" json:"code" required:"true"`
-	Name string           `yaml:"name" json:"name" required:"true"`
+	Name message.Message  `yaml:"name" json:"name" required:"true"`
 	Do   knowledge.Text   `yaml:"do" json:"do" required:"true"`
 	By   knowledge.Number `yaml:"by" json:"by" required:"true"`
-}
-
-// LossWords say what a plant is lost by.
-type LossWords struct {
-	By string `yaml:"by" json:"by" required:"true"`
-	Of string `yaml:"of" json:"of" required:"true" description:"so many of a hundred do"`
 }
 
 // Assumable is a figure that a race rests on: what it is called, and what it can be set to. One of a way of
@@ -72,16 +66,14 @@ type LossWords struct {
 type Assumable struct {
 	Code  string           `yaml:"code" json:"code" required:"true"`
 	Under string           `yaml:"under" json:"under,omitempty"`
-	Name  string           `yaml:"name" json:"name" required:"true"`
+	Name  message.Message  `yaml:"name" json:"name" required:"true"`
 	Unit  string           `yaml:"unit" json:"unit,omitempty"`
 	Least knowledge.Number `yaml:"least" json:"least" required:"true"`
 	Most  knowledge.Number `yaml:"most" json:"most" required:"true"`
 }
 
 // from says where an assumption comes from; of are placeholders, each with what stands for it.
-func (k *Knowledge) from(key string, of ...string) string {
-	return strings.NewReplacer(of...).Replace(k.From[key])
-}
+func from(key string, of ...message.Arg) message.Message { return message.Of("race.from."+key, of...) }
 
 // Knowledge is the table of the race.
 type Knowledge struct {
@@ -114,7 +106,6 @@ type Knowledge struct {
 	NamedLoss        knowledge.Number                    `yaml:"named_loss" json:"named_loss" required:"true"`
 	WinsOnWater      knowledge.Number                    `yaml:"wins_on_water" json:"wins_on_water" required:"true"`
 	LosesOnRot       knowledge.Number                    `yaml:"loses_on_rot" json:"loses_on_rot" required:"true"`
-	Losses           map[Loss]LossWords                  `yaml:"losses" json:"losses" required:"true"`
 	WarmFromK        knowledge.Number                    `yaml:"warm_from_k" json:"warm_from_k" required:"true"`
 	StillBelowK      knowledge.Number                    `yaml:"stands_still_below_k" json:"stands_still_below_k" required:"true"`
 	StillAboveK      knowledge.Number                    `yaml:"stands_still_above_k" json:"stands_still_above_k" required:"true"`
@@ -147,7 +138,6 @@ type Knowledge struct {
 	LeastKept        knowledge.Number                    `yaml:"least_kept" json:"least_kept" required:"true" description:"share of itself that it keeps where leaves are lost"`
 	MostLivedDays    knowledge.Number                    `yaml:"most_lived_days" json:"most_lived_days" required:"true"`
 	Assumptions      []Assumable                         `yaml:"assumptions" json:"assumptions" required:"true" description:"what a race rests on, with what it can be set to"`
-	From             map[string]string                   `yaml:"from" json:"from" required:"true" description:"where an assumption comes from, in words"`
 	Levers           []LeverKind                         `yaml:"levers" json:"levers" required:"true"`
 }
 

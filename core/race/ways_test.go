@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 func TestTheHumidityNeededGivesNineInTen(t *testing.T) {
@@ -48,7 +49,7 @@ func TestLeversAreInTheOrderOfWhatTheyGain(t *testing.T) {
 	assert.Greater(t, gain["shade"], 0.2, "leaves in the sun are warmer than the air")
 	assert.Greater(t, gain["humidity"], 0.05)
 	assert.InDelta(t, 0, gain["soak"], 1e-9, "there is no root to drink")
-	assert.Contains(t, r.Detail, "as it is held now, humid tub")
+	assert.Contains(t, english.Say(r.Detail), "as it is held now, humid tub")
 
 	c.LiveRootCM2 = roots.Range{Low: 60, Point: 60, High: 60}
 	for _, l := range run(t, c).Levers {

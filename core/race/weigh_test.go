@@ -1,9 +1,12 @@
 package race
 
 import (
+	"fmt"
 	"math"
 	"math/rand/v2"
 	"testing"
+
+	"therapeon/language/english"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -88,7 +91,7 @@ func TestWeighingsNarrowTheBand(t *testing.T) {
 	r := run(t, weighed(c, series...))
 	assert.Equal(t, 5, r.Fit.Weighings)
 	assert.InDelta(t, 13.0/7, r.Fit.LossG, 1e-9, "as weighed")
-	assert.Contains(t, r.Fit.Words, "From your 5 weighings")
+	assert.Contains(t, english.Say(r.Fit.Words), "From your 5 weighings")
 }
 
 // A change starts anew: what was weighed before belongs to another plant.
@@ -123,7 +126,7 @@ func TestOneWeighingTellsHowMuchWaterItHolds(t *testing.T) {
 	c := weighed(rootless(50), 210)
 	r := run(t, c)
 	assert.Equal(t, 1, r.Fit.Weighings)
-	assert.Contains(t, r.Fit.Words, "From one weighing")
+	assert.Contains(t, english.Say(r.Fit.Words), "From one weighing")
 	assert.InDelta(t, 1, r.Fit.Factor, 1e-6, "nothing is known of its loss yet")
 	assert.InDelta(t, math.Exp(1.644854*math.Ln2/1.2815516), r.Fit.High, 1e-3, "four in five are within twice the table")
 	since := ready(ctx(), start{LeafAreaCM2: 1000, Profile: group("phalaenopsis"),
@@ -226,7 +229,7 @@ func TestAFallIsHeldAgainstThisPlantsLoss(t *testing.T) {
 	require.Greater(t, most, 12.0)
 	assert.Equal(t, []bool{false, false, true}, []bool{asked(7, week), asked(most-0.01, week), asked(most+0.01, week)})
 	week.Grams = 200 - most - 5
-	assert.Contains(t, jumpFrom(c, week).Words, "about "+grams(most/5)+" was to be expected")
+	assert.Contains(t, english.Say(jumpFrom(c, week).Words), fmt.Sprintf("about %.3g g was to be expected", most/5))
 	c.Weighings[1].DaysAgo = 0.1
 	c.Weighings = c.Weighings[1:]
 	assert.Equal(t, []bool{false, false, true}, []bool{asked(5, hour), asked(6, hour), asked(6.01, hour)})

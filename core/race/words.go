@@ -1,12 +1,10 @@
 package race
 
 import (
-	"fmt"
 	"math"
-	"strings"
 
+	"therapeon/core/message"
 	"therapeon/core/units"
-	"therapeon/core/words"
 )
 
 // say puts the answer in words.
@@ -20,18 +18,18 @@ func (r *Race) say(c start) {
 	}
 	for _, row := range Table().Headlines {
 		if at.Chance >= row.From.Value {
-			r.Headline = fmt.Sprintf("%s: %s.", row.Words, inTen(at.Chance))
+			r.Headline = message.Of("race.say.with-chance", message.Told("row", row.Words), message.Told("chance", inTen(at.Chance)))
 			break
 		}
 	}
-	how := "in the way that suits it best, " + words.Lower(best.Name)
+	r.Detail = message.Of("race.say.that-is-in-the-best-way", message.Told("way", best.Name))
 	if c.Holding != "" {
-		how = "as it is held now, " + words.Lower(at.Name)
+		r.Detail = message.Of("race.say.that-is-as-held", message.Told("way", at.Name))
 		if at.Code != best.Code && best.Chance-at.Chance > Table().SameChance.Value {
-			r.Detail = fmt.Sprintf(" %s would give it %s.", best.Name, inTen(best.Chance))
+			r.Detail = message.All(r.Detail, message.Of("race.say.would-give-it", message.Told("way", best.Name),
+				message.Told("chance", inTen(best.Chance))))
 		}
 	}
-	r.Detail = "That is " + how + "." + r.Detail
 }
 
 // say puts an outcome in words.
@@ -40,54 +38,52 @@ func (o *Outcome) say() {
 	for _, b := range []*Band{&o.Tip, &o.Limp, &o.LostOn} {
 		b.say()
 	}
-	said := "No new tip is likely within the days looked at."
+	said := message.Of("race.say.no-new-tip-is-likely")
 	if o.Tip.Median != nil {
-		said = fmt.Sprintf("First tip in about %s.", span(*o.Tip.Median))
+		said = message.Of("race.say.first-tip-in-about", message.Told("median", span(*o.Tip.Median)))
 		if *o.Tip.Median < 1 {
-			said = "Tips are out."
+			said = message.Of("race.say.tips-are-out")
 		}
 	}
+	var more message.Message
 	switch {
 	case o.Endless:
-		said += " It holds out without new roots."
+		more = message.Of("race.say.it-holds-out-without-new")
 	case o.LostOn.Median != nil:
-		said += fmt.Sprintf(" Without roots it lasts about %s.", span(*o.LostOn.Median))
+		more = message.Of("race.say.without-roots-it-lasts-about", message.Told("median", span(*o.LostOn.Median)))
 	}
-	o.Words = said + o.risk()
+	o.Words = message.All(said, more, o.risk())
 	o.hundred()
 }
 
 // hundred says what becomes of a hundred plants like it.
 func (o *Outcome) hundred() {
-	k := Table()
-	of := func(share float64) float64 { return math.Round(share * units.Percent) }
-	o.LostWords = fmt.Sprintf("Of a hundred like it %.0f root in time", of(o.Chance))
+	of := func(share float64) int { return int(math.Round(share * units.Percent)) }
+	all := []message.Message{message.Of("race.say.root-in-time", message.Count("n", of(o.Chance)))}
 	for _, by := range []Loss{Thirst, Rot, Spent} {
 		if n := of(o.LostBy[by]); n > 0 {
-			o.LostWords += fmt.Sprintf(", %.0f %s", n, k.Losses[by].Of)
+			all = append(all, message.Of("race.losses."+string(by)+".of", message.Count("n", n)))
 		}
 	}
 	if n := of(o.Waiting); n > 0 {
-		o.LostWords += fmt.Sprintf(", %.0f wait on", n)
+		all = append(all, message.Of("race.say.wait-on", message.Count("n", n)))
 	}
-	o.LostWords += "."
+	o.LostWords = message.Of("race.say.of-a-hundred-like-it", message.Several("all", all))
 	if o.Likelier != "" {
-		o.LikelierWords = "lost likelier by " + k.Losses[o.Likelier].By
+		o.LikelierWords = message.Of("race.losses." + string(o.Likelier) + ".likelier")
 	}
 }
 
 // risk says what a way is likelier lost by, and where it wins on water and loses on rot.
-func (o *Outcome) risk() string {
+func (o *Outcome) risk() message.Message {
 	k := Table()
 	switch {
 	case o.Likelier == "":
-		return ""
+		return message.Message{}
 	case o.LostBy[Thirst] < k.WinsOnWater.Value && o.LostBy[Rot] > k.LosesOnRot.Value:
-		return fmt.Sprintf(" It wins on water and loses on rot: %s rots first.", inTen(o.LostBy[Rot]))
-	case o.Likelier == Spent:
-		return " If it is lost, then likelier because its reserves end."
+		return message.Of("race.say.it-wins-on-water-and", message.Told("chance", inTen(o.LostBy[Rot])))
 	default:
-		return fmt.Sprintf(" If it is lost, then likelier by %s.", k.Losses[o.Likelier].By)
+		return message.Of("race.losses." + string(o.Likelier) + ".if-lost")
 	}
 }
 
@@ -102,55 +98,56 @@ func (b *Band) say() {
 	}
 	switch {
 	case b.High != nil && *b.High < 1:
-		b.Words = "out already"
+		b.Words = message.Of("race.say.out-already")
 	case b.Median == nil:
-		b.Words = "more than " + span(least)
+		b.Words = message.Of("race.say.more-than", message.Told("least", span(least)))
 	case b.High == nil:
-		b.Words = fmt.Sprintf("about %s, at least %s", span(*b.Median), span(least))
+		b.Words = message.Of("race.say.about-at-least", message.Told("median", span(*b.Median)), message.Told("least", span(least)))
 	default:
-		b.Words = fmt.Sprintf("about %s, from %s to %s", span(*b.Median), span(least), span(*b.High))
+		b.Words = message.Of("race.say.about-from-to",
+			message.Told("median", span(*b.Median)),
+			message.Told("least", span(least)),
+			message.Told("high", span(*b.High)))
 	}
 }
 
 // say puts what a lever gives in words.
 func (l *Lever) say() {
 	k := Table()
-	var said []string
+	var said []message.Message
 	if l.Gain >= k.LeverGain.Value {
-		said = append(said, fmt.Sprintf("%.0f more of a hundred root in time.", l.Gain*units.Percent))
+		said = append(said, message.Of("race.say.more-of-a-hundred-root", message.Count("n", int(math.Round(l.Gain*units.Percent)))))
 	}
 	if l.DryDays >= k.LeverDays.Value {
-		longer := span(l.DryDays)
+		longer := message.Of("race.say.it-lasts-longer", message.Told("longer", span(l.DryDays)))
 		if l.DryDays > k.LeverFarDays.Value {
-			longer = "far"
+			longer = message.Of("race.say.it-lasts-far-longer")
 		}
-		said = append(said, fmt.Sprintf("It lasts %s longer.", longer))
+		said = append(said, longer)
 	}
-	l.Helps, l.Words = len(said) > 0, strings.Join(said, " ")
+	l.Helps, l.Words = len(said) > 0, message.All(said...)
 }
 
 // inTen is a chance in words: people weigh counts better than percents.
-func inTen(p float64) string {
+func inTen(p float64) message.Message {
 	k := Table()
 	switch n := math.Min(math.Round(p*units.Tenths), units.Tenths-1); {
 	case p < k.HardlyBelow.Value:
-		return "less than one chance in twenty"
+		return message.Of("race.say.less-than-one-chance-in")
 	case p > 1-k.HardlyBelow.Value:
-		return "more than nineteen chances in twenty"
-	case n == 1:
-		return "about one chance in ten"
+		return message.Of("race.say.more-than-nineteen-chances-in")
 	default:
-		return fmt.Sprintf("about %.0f chances in ten", n)
+		return message.Of("race.say.about-chances-in-ten", message.Count("n", int(n)))
 	}
 }
 
-func span(days float64) string {
+func span(days float64) message.Message {
 	switch {
 	case days < Table().ADayBelow.Value:
-		return "a day"
+		return message.Of("race.say.a-day")
 	case days < Table().WeeksFromDays.Value:
-		return fmt.Sprintf("%.0f days", days)
+		return message.Of("race.say.days", message.Count("n", int(math.Round(days))))
 	default:
-		return fmt.Sprintf("%.0f weeks", days/units.DaysAWeek)
+		return message.Of("race.say.weeks", message.Count("n", int(math.Round(days/units.DaysAWeek))))
 	}
 }

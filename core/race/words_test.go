@@ -3,6 +3,10 @@ package race
 import (
 	"testing"
 
+	"therapeon/core/message"
+
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 )
 
@@ -18,13 +22,13 @@ func TestChancesAndDaysInWords(t *testing.T) {
 	} {
 		o := Outcome{Chance: p}
 		o.say()
-		assert.Equal(t, words, o.ChanceWords, p)
+		assert.Equal(t, words, english.Say(o.ChanceWords), p)
 		assert.Equal(t, p > 0.9, o.Good, p)
 	}
 	for n, words := range map[float64]string{
 		0.4: "a day", 1.4: "a day", 1.5: "2 days", 6.4: "6 days", 13.4: "13 days", 14: "2 weeks", 100: "14 weeks",
 	} {
-		assert.Equal(t, words, span(n))
+		assert.Equal(t, words, english.Say(span(n)))
 	}
 	for _, c := range []struct {
 		band  Band
@@ -38,7 +42,7 @@ func TestChancesAndDaysInWords(t *testing.T) {
 		{Band{Low: days(6), Median: days(10), High: days(30)}, "about 10 days, from 6 days to 4 weeks"},
 	} {
 		c.band.say()
-		assert.Equal(t, c.words, c.band.Words)
+		assert.Equal(t, c.words, english.Say(c.band.Words))
 	}
 	for _, c := range []struct {
 		gain, days float64
@@ -53,7 +57,7 @@ func TestChancesAndDaysInWords(t *testing.T) {
 	} {
 		l := Lever{Gain: c.gain, DryDays: c.days}
 		l.say()
-		assert.Equal(t, c.words, l.Words)
+		assert.Equal(t, c.words, english.Say(l.Words))
 		assert.Equal(t, c.words != "", l.Helps)
 	}
 }
@@ -79,28 +83,33 @@ func TestAnOutcomeInWords(t *testing.T) {
 			"No new tip is likely within the days looked at. If it is lost, then likelier because its reserves end."},
 	} {
 		x.o.say()
-		assert.Equal(t, x.want, x.o.Words)
+		assert.Equal(t, x.want, english.Say(x.o.Words))
 	}
 	o := Outcome{Chance: 0.5, Waiting: 0.19, Likelier: Thirst}
 	o.LostBy = map[Loss]float64{Thirst: 0.3, Rot: 0.004, Spent: 0.006}
 	o.say()
-	assert.Equal(t, "Of a hundred like it 50 root in time, 30 dry out, 1 are spent though turgid, 19 wait on.", o.LostWords)
-	assert.Equal(t, "lost likelier by thirst", o.LikelierWords)
+	assert.Equal(t, "Of a hundred like it 50 root in time, 30 dry out, 1 is spent though turgid, 19 wait on.", english.Say(o.LostWords))
+	assert.Equal(t, "lost likelier by thirst", english.Say(o.LikelierWords))
 	o = Outcome{Chance: 0.999, Waiting: 0.001}
 	o.say()
-	assert.Equal(t, "Of a hundred like it 100 root in time.", o.LostWords)
+	assert.Equal(t, "Of a hundred like it 100 root in time.", english.Say(o.LostWords))
 	assert.Empty(t, o.LikelierWords)
 	for chance, want := range map[float64]string{
 		0.9: "It will most likely root in time: about 9", 0.6: "It has more chance than not: about 6",
 		0.3: "It can go either way: about 3", 0.29: "It will likely dry out first: about 3",
 	} {
-		r := Race{Outcomes: []Outcome{{Code: "lid", Name: "Lid", Chance: chance}}}
+		r := Race{Outcomes: []Outcome{{Code: "lid", Name: message.Plain("Lid"), Chance: chance}}}
 		r.say(start{})
-		assert.Contains(t, r.Headline, want)
+		assert.Contains(t, english.Say(r.Headline), want)
 	}
 	for better, said := range map[float64]bool{0.03: false, 0.0301: true} {
-		r := Race{Outcomes: []Outcome{{Code: "lid", Chance: 0.03 + better}, {Code: "tub", Name: "Tub", Chance: 0.03}}}
+		r := Race{
+			Outcomes: []Outcome{
+				{Code: "lid", Chance: 0.03 + better},
+				{Code: "tub", Name: message.Plain("Tub"), Chance: 0.03},
+			},
+		}
 		r.say(start{Holding: "tub"})
-		assert.Equal(t, said, len(r.Detail) > len("That is as it is held now, tub."), r.Detail)
+		assert.Equal(t, said, r.Detail.Is(message.Sequence), r.Detail)
 	}
 }

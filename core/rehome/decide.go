@@ -2,7 +2,6 @@ package rehome
 
 import (
 	"cmp"
-	"fmt"
 	"slices"
 
 	"therapeon/core/cleaning"
@@ -10,11 +9,11 @@ import (
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/roots"
 	"therapeon/core/stances"
-	"therapeon/core/words"
 )
 
 // deciding is one decision.
@@ -28,7 +27,7 @@ type deciding struct {
 type Verdict struct {
 	Code     string           `json:"code" required:"true" description:"row of the table that decided"`
 	Decision string           `json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
-	Headline string           `json:"headline" required:"true"`
+	Headline message.Message  `json:"headline" required:"true"`
 	Reasons  []knowledge.Text `json:"reasons" required:"true"`
 	Side     *disputes.Side   `json:"side,omitempty" description:"the side taken, where growers differ on it"`
 	Others   []disputes.Side  `json:"others" required:"true" description:"the other sides, with their reasons"`
@@ -96,17 +95,17 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 	v.Routes = c.routes(d)
 	if len(of.Alike) > 0 && d.Decision == HoldBare && d.Route == "" && c.way() == of.Way {
 		v.Reasons = append(v.Reasons, knowledge.Text{
-			Value:      fmt.Sprintf("By its race these do as well: %s. The gentlest is named.", c.names(of.Alike)),
+			Value:      message.Of("rehome.say.by-its-race-these-do", message.And("alike", c.names(of.Alike))),
 			Provenance: race.Table().SameChance.Provenance,
 		})
 	}
 	return v
 }
 
-// Headline is a decision in words: of what is still to be cut, that goes before it.
-func (k *Knowledge) Headline(code string, cleanFirst bool) string {
+// Headline is what a decision says: of what is still to be cut, that goes before it.
+func (k *Knowledge) Headline(code string, cleanFirst bool) message.Message {
 	if cleanFirst {
-		return k.CleanThen.Value + " " + k.Decisions[code].Headline
+		return message.All(k.CleanThen.Value, k.Decisions[code].Headline)
 	}
 	return k.Decisions[code].Headline
 }
@@ -121,13 +120,13 @@ func (c deciding) cutsOpen(decision string) bool {
 }
 
 // names are the names of routes.
-func (c deciding) names(codes []string) string {
-	list := make([]string, len(codes))
+func (c deciding) names(codes []string) []message.Message {
+	list := make([]message.Message, len(codes))
 	for i, code := range codes {
 		r, _ := c.Route(code)
-		list[i] = words.Lower(r.Name)
+		list[i] = r.Name
 	}
-	return words.Join(list, "and")
+	return list
 }
 
 // sides are the side taken in a question, and the others.
@@ -382,8 +381,8 @@ func (k *Knowledge) Ready(p *patient.Patient, day string) bool {
 	return n >= want.Tips.Value
 }
 
-// UsualMix is what a plant would go into, in words; empty where that is not decided yet.
-func (k *Knowledge) UsualMix(p *patient.Patient) string {
+// UsualMix is what a plant would go into; empty where that is not decided yet.
+func (k *Knowledge) UsualMix(p *patient.Patient) message.Message {
 	code, _ := deciding{Knowledge: k, p: p}.advised(Decision{Decision: PotIt})
 	route, _ := k.Route(code)
 	return route.Name

@@ -1,12 +1,15 @@
 package rehome
 
 import (
-	"reflect"
 	"regexp"
 	"slices"
 	"strconv"
+	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/work"
 )
@@ -21,7 +24,7 @@ type Done struct {
 	Care    []string          `json:"care,omitempty"` // of what was mixed
 	Mixed   []Mixing          `json:"mixed,omitempty"`
 	Jobs    []Finished        `json:"jobs,omitempty"`
-	Told    []Job             `json:"told,omitempty"` // in the words of a program whose words are gone
+	Told    []Job             `json:"told,omitempty"` // of a file that held their words: they stay as they were written
 }
 
 // Finished is a job and what became of it.
@@ -42,9 +45,9 @@ func (k *Knowledge) DoneOf(t Task, jobs []Job) *Done {
 	return d
 }
 
-// DoneFrom finds the codes and figures of jobs that an older program kept in words. What of
-// them is in no table of this program keeps its words.
-func (k *Knowledge) DoneFrom(route string, told []Job) *Done {
+// DoneTold finds the codes and figures of jobs that a file of the time before codes holds in words. One with a job
+// that is in no table keeps its words.
+func (k *Knowledge) DoneTold(route string, told []Job) *Done {
 	if len(told) == 0 {
 		return nil
 	}
@@ -53,18 +56,19 @@ func (k *Knowledge) DoneFrom(route string, told []Job) *Done {
 	for _, j := range told {
 		i := slices.IndexFunc(k.Jobs, func(row JobKind) bool { return row.Code == j.Code })
 		if i < 0 {
-			break
+			return &Done{Route: route, Told: told}
 		}
 		row := k.Jobs[i]
-		for still, words := range k.HoldStill {
-			if row.Holds && slices.Contains(j.How, words) {
+		for _, how := range j.How {
+			if still, ok := knowledge.Once("hold_still", how.Value.Typed); ok && row.Holds {
 				t.Still = still
 			}
-		}
-		t.NoFlush = t.NoFlush || row.Waters && r.NoFlush != nil && slices.Contains(j.How, *r.NoFlush)
-		for side, words := range r.Flushing {
-			if row.Waters && slices.Contains(j.How, words) {
-				t.Flushes = side
+			if of, ok := knowledge.Once("no_flush", how.Value.Typed); ok && row.Waters && of == route {
+				t.NoFlush = true
+			}
+			if of, ok := knowledge.Once("flushing", how.Value.Typed); ok && row.Waters {
+				_, side, _ := strings.Cut(of, "/")
+				t.Flushes = disputes.SideCode(side)
 			}
 		}
 		for _, c := range j.Cautions {
@@ -73,23 +77,10 @@ func (k *Knowledge) DoneFrom(route string, told []Job) *Done {
 			}
 		}
 		if row.Mixes {
-			t.Mixed = mixedIn(j.Amounts)
+			t.Mixed = mixedIn(j.Amounts.Typed)
 		}
 	}
-	d := k.DoneOf(t, told)
-	if !reflect.DeepEqual(said(k.Finished(d)), said(told)) {
-		return &Done{Route: route, Told: told}
-	}
-	return d
-}
-
-// said are jobs with their words alone, without what newer tables add to them.
-func said(jobs []Job) []Job {
-	list := slices.Clone(jobs)
-	for i := range list {
-		list[i].Says, list[i].Side, list[i].Weighs = nil, nil, ""
-	}
-	return list
+	return k.DoneOf(t, told)
 }
 
 var amountIn = regexp.MustCompile(`(?:^|, )(\d+) mL `)
@@ -106,7 +97,15 @@ func mixedIn(words string) (list []Mixing) {
 		if err != nil {
 			return nil
 		}
-		list = append(list, mixingOf(words[m[1]:end], ml))
+		name := words[m[1]:end]
+		first, size := utf8.DecodeRuneInString(name)
+		mixed := Mixing{Own: name, ML: ml}
+		for _, said := range []string{name, string(unicode.ToUpper(first)) + name[size:]} {
+			if code, ok := knowledge.Once("components", said); ok {
+				mixed = Mixing{Component: code, ML: ml}
+			}
+		}
+		list = append(list, mixed)
 	}
 	return list
 }

@@ -5,6 +5,8 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -143,7 +145,11 @@ func TestMossForMoths(t *testing.T) {
 	assert.Equal(t, "bark", route(disputes.Never, 44, 20, patient.WatersSeldom, roots.Good))
 	assert.Equal(t, "bark", route(disputes.Never, 44, 20, "", roots.Poor))
 	assert.Equal(t, "bark-moss", route(disputes.WarmAndDry, 60, 20, "", roots.Poor))
-	assert.Equal(t, "Bark mix", Table().UsualMix(Case{Profile: group(t, "cattleya"), Grade: roots.Good}.patient()))
+	assert.Equal(
+		t,
+		"Bark mix",
+		english.Say(Table().UsualMix(Case{Profile: group(t, "cattleya"), Grade: roots.Good}.patient())),
+	)
 }
 
 // Routes that take a pot, and what is said of where a plant stands then.
@@ -203,21 +209,21 @@ func TestTheWayToANewHome(t *testing.T) {
 	assert.False(t, w.Mix.Own)
 	assert.Equal(t, w.Mix.Advised.Name, w.Mix.Name)
 	require.NotNil(t, w.Mix.Life)
-	assert.Contains(t, w.Mix.Life.Words.Value, "at 20 °C")
+	assert.Contains(t, english.Say(w.Mix.Life.Words.Value), "at 20 °C")
 	assert.Equal(t, len(w.Jobs), w.Open)
 	own := lead(t, fair, Plan{
 		Route: "bark", Parts: []media.Part{{Component: "clay-large", Parts: 1}}, Still: "stake",
 		Pot: &pots.Pot{Shape: pots.Round, TopMM: 200, BottomMM: 180, HeightMM: 190, Wall: "clay"},
 	})
 	assert.True(t, own.Mix.Own)
-	assert.Equal(t, "Own mix", own.Mix.Name)
+	assert.Equal(t, "Own mix", english.Say(own.Mix.Name))
 	assert.Nil(t, own.Mix.Life, "clay lasts")
 	assert.InDelta(t, 200, own.Pot.TopMM, 0)
 	assert.Equal(t, "stake", own.Task.Still)
 	named := lead(t, fair, Plan{Route: "bark", MixName: "Mine", Parts: []media.Part{{Component: "clay-large", Parts: 1}}})
-	assert.Equal(t, "Mine", named.Mix.Name)
+	assert.Equal(t, "Mine", english.Say(named.Mix.Name))
 	terrestrial := lead(t, fair, Plan{Route: "terrestrial"})
-	assert.Contains(t, terrestrial.Mix.Life.Words.Value, "24 to 36 months", "as growers state it")
+	assert.Contains(t, english.Say(terrestrial.Mix.Life.Words.Value), "24 to 36 months", "as growers state it")
 	mount := lead(t, fair, Plan{Route: "mount"})
 	assert.Nil(t, mount.Mix)
 	assert.Nil(t, mount.Pot)
@@ -238,10 +244,14 @@ func TestTheWayToANewHome(t *testing.T) {
 func TestParentsThatContradict(t *testing.T) {
 	p := Case{Profile: group(t, "slipper"), Grade: roots.Good, TipsOut: true}.patient()
 	p.Intake.Parents = []patient.Parent{{Grows: "tree"}, {Grows: "limestone"}}
-	assert.Contains(t, lead(t, p, Plan{}).Mix.Advised.Reasons, media.Table().Contradict)
-	assert.NotContains(t, lead(t, p, Plan{Origin: "tree"}).Mix.Advised.Reasons, media.Table().Contradict)
+	assert.Contains(t, english.Lines(lead(t, p, Plan{}).Mix.Advised.Reasons), english.Say(media.Table().Contradict))
+	assert.NotContains(
+		t,
+		english.Lines(lead(t, p, Plan{Origin: "tree"}).Mix.Advised.Reasons),
+		english.Say(media.Table().Contradict),
+	)
 	p.Intake.Parents = nil
-	assert.NotContains(t, lead(t, p, Plan{}).Mix.Advised.Reasons, media.Table().Contradict)
+	assert.NotContains(t, english.Lines(lead(t, p, Plan{}).Mix.Advised.Reasons), english.Say(media.Table().Contradict))
 }
 
 // How it sits in its pot, in words.
@@ -250,7 +260,7 @@ func TestHowItSits(t *testing.T) {
 		k := Table()
 		for _, t := range lead(t, p, plan).Section.Placement {
 			for code, words := range k.Placement {
-				if words == t {
+				if words.Same(t) {
 					list = append(list, code)
 				}
 			}
@@ -335,12 +345,12 @@ func TestWhatIsMadeReadyBeforehand(t *testing.T) {
 func TestHowManyJobsAreLeft(t *testing.T) {
 	job := func(code string, state work.State) Job { return Job{Code: code, Status: work.Status{State: state}} }
 	words, open := Headline([]Job{job("a", work.Done), job("b", work.Skipped)})
-	assert.Contains(t, words, "All of it is done")
+	assert.Contains(t, english.Say(words), "All of it is done")
 	assert.Zero(t, open)
 	words, _ = Headline([]Job{job("a", work.Done), job("b", work.Open)})
-	assert.Equal(t, "One job is left.", words)
+	assert.Equal(t, "One job is left.", english.Say(words))
 	words, _ = Headline([]Job{job("a", work.Open), job("b", work.Open)})
-	assert.Equal(t, "2 jobs are left.", words)
+	assert.Equal(t, "2 jobs are left.", english.Say(words))
 }
 
 // First water: by the side on flushing, else by whether its roots are flushed through.
@@ -457,5 +467,5 @@ func TestWhatIsAskedOfTheMix(t *testing.T) {
 	list := AskedAtHome(p)
 	require.Len(t, list, 1)
 	assert.Equal(t, "shade-pot", list[0].Code)
-	assert.Equal(t, []string{"Film"}, list[0].Causes)
+	assert.Equal(t, []string{"Film"}, english.Lines(list[0].Causes))
 }

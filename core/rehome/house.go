@@ -3,27 +3,26 @@ package rehome
 import (
 	"cmp"
 	"errors"
-	"fmt"
-	"strings"
 
 	"therapeon/core/causes"
+	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/race"
 	"therapeon/core/units"
-	"therapeon/core/words"
 	"therapeon/core/work"
 )
 
 // Mixed is the mix for a pot.
 type Mixed struct {
 	Advised  *media.Advised     `json:"advised,omitempty"`
-	Name     string             `json:"name" required:"true"`
+	Name     message.Message    `json:"name" required:"true"`
 	Parts    []media.Part       `json:"parts" required:"true"`
 	Own      bool               `json:"own,omitempty"`
 	Measured []media.Measured   `json:"measured" required:"true" description:"to measure out for this pot"`
@@ -43,25 +42,25 @@ type Life struct {
 
 // Asked is what causes ask of a new home.
 type Asked struct {
-	Code   string         `json:"code" required:"true"`
-	Words  knowledge.Text `json:"words" required:"true"`
-	Causes []string       `json:"causes" required:"true" description:"names of the causes that ask"`
+	Code   string            `json:"code" required:"true"`
+	Words  knowledge.Text    `json:"words" required:"true"`
+	Causes []message.Message `json:"causes" required:"true" description:"names of the causes that ask"`
 }
 
 // Way is all that leads a plant to its new home.
 type Way struct {
-	Decision Verdict       `json:"decision" required:"true"`
-	Asked    []Asked       `json:"asked" required:"true" description:"what its causes ask of its new home"`
-	Route    *Route        `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
-	Size     *pots.Size    `json:"size,omitempty" description:"the pot advised"`
-	Pot      *pots.Pot     `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
-	Fit      *pots.Fit     `json:"fit,omitempty"`
-	Mix      *Mixed        `json:"mix,omitempty"`
-	Section  *pots.Section `json:"section,omitempty"`
-	Jobs     []Job         `json:"jobs" required:"true"`
-	Headline string        `json:"headline" required:"true"`
-	Open     int           `json:"open" required:"true"`
-	Task     Task          `json:"-"` // what the jobs hang on
+	Decision Verdict         `json:"decision" required:"true"`
+	Asked    []Asked         `json:"asked" required:"true" description:"what its causes ask of its new home"`
+	Route    *Route          `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
+	Size     *pots.Size      `json:"size,omitempty" description:"the pot advised"`
+	Pot      *pots.Pot       `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
+	Fit      *pots.Fit       `json:"fit,omitempty"`
+	Mix      *Mixed          `json:"mix,omitempty"`
+	Section  *pots.Section   `json:"section,omitempty"`
+	Jobs     []Job           `json:"jobs" required:"true"`
+	Headline message.Message `json:"headline" required:"true"`
+	Open     int             `json:"open" required:"true"`
+	Task     Task            `json:"-"` // what the jobs hang on
 }
 
 // Store is what there is to house a plant with.
@@ -141,7 +140,7 @@ func AskedAtHome(p *patient.Patient) []Asked {
 	list, asked := []Asked{}, look.Heard(p).Asked
 	for _, a := range causes.Table().Actions {
 		if by := asked[a.Code]; a.At == "re-home" && len(by) > 0 {
-			list = append(list, Asked{a.Code, a.Words, by})
+			list = append(list, Asked{a.Code, a.Words, cleaning.Names(by)})
 		}
 	}
 	return list
@@ -250,9 +249,9 @@ func (h housing) mix(asked []Asked, shelf media.Shelf) (*Mixed, error) {
 		m.Advised, m.Name, m.Parts = &a, a.Name, a.Parts
 	}
 	if len(h.plan.Parts) > 0 {
-		m.Own, m.Name, m.Parts = true, h.plan.MixName, h.plan.Parts
-		if m.Name == "" {
-			m.Name = "Own mix"
+		m.Own, m.Name, m.Parts = true, message.Plain(h.plan.MixName), h.plan.Parts
+		if h.plan.MixName == "" {
+			m.Name = message.Of("rehome.say.own-mix")
 		}
 	}
 	s, err := k.Settle(m.Parts, shelf)
@@ -274,7 +273,7 @@ func (h housing) life(m *Mixed) *Life {
 	if !m.Own && m.Advised != nil && m.Advised.LifeMonths != nil {
 		e := *m.Advised.LifeMonths
 		return &Life{e.Value, knowledge.Text{
-			Value:      fmt.Sprintf("Growers repot it after %.0f to %.0f months, by its state.", e.Low, e.High),
+			Value:      message.Of("rehome.say.growers-repot-it-after-to", message.Fixed("low", e.Low, 0, ""), message.Fixed("high", e.High, 0, "months")),
 			Provenance: e.Provenance,
 		}}
 	}
@@ -289,7 +288,7 @@ func (h housing) life(m *Mixed) *Life {
 	}
 	months := k.LivesMonths(*m.Settled.LifeMonths, warm)
 	return &Life{months, knowledge.Text{
-		Value:      fmt.Sprintf("Lives about %.0f months at %.0f °C on average. Its state goes before its age.", months, warm),
+		Value:      message.Of("rehome.say.lives-about-at-on-average", message.Fixed("months", months, 0, "months"), message.Fixed("warm", warm, 0, "°C")),
 		Provenance: k.LifeAtC.Provenance,
 	}}
 }
@@ -349,34 +348,31 @@ func (h housing) place(pot pots.Pot, mix *Mixed) []knowledge.Text {
 	return list
 }
 
-func amounts(of []Mixing) string {
-	list := make([]string, len(of))
+func amounts(of []Mixing) message.Message {
+	list := make([]message.Message, len(of))
 	for i, m := range of {
-		name := m.Own
+		name := message.Plain(m.Own)
 		if c, ok := media.Table().Component(m.Component); ok {
 			name = c.Name
 		}
-		list[i] = fmt.Sprintf("%.0f mL %s", m.ML, words.Lower(name))
+		list[i] = message.Of("rehome.say.amount", message.Fixed("ml", m.ML, 0, "mL"), message.Told("component", name))
 	}
-	return strings.Join(list, ", ")
+	if len(list) == 0 {
+		return message.Message{}
+	}
+	return message.Of("list.all", message.Several("all", list))
 }
 
+// mixing is what is measured out; a component that is in no table is the user's own.
 func mixing(of []media.Measured) []Mixing {
 	list := make([]Mixing, len(of))
 	for i, m := range of {
-		list[i] = mixingOf(m.Name, m.Litres*units.MLPerL)
-	}
-	return list
-}
-
-// mixingOf finds a component by its name; one that is in no table is the user's own.
-func mixingOf(name string, ml float64) Mixing {
-	for _, c := range media.Table().Components {
-		if c.Name == name || words.Lower(c.Name) == name {
-			return Mixing{Component: c.Code, ML: ml}
+		list[i] = Mixing{Component: m.Component, ML: m.Litres * units.MLPerL}
+		if _, ok := media.Table().Component(m.Component); !ok {
+			list[i].Component, list[i].Own = "", m.Name.Typed
 		}
 	}
-	return Mixing{Own: name, ML: ml}
+	return list
 }
 
 // Stands is a home as evidence on its plant: whether it is held or housed, and what it

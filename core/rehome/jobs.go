@@ -1,13 +1,13 @@
 package rehome
 
 import (
-	"fmt"
 	"slices"
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/stances"
@@ -39,10 +39,10 @@ type Mixing struct {
 // Job is something to be done.
 type Job struct {
 	Code      string              `json:"code" required:"true"`
-	Stage     string              `json:"stage" required:"true" description:"name of its stage"`
-	Do        string              `json:"do" required:"true"`
+	Stage     message.Message     `json:"stage" required:"true" description:"name of its stage"`
+	Do        message.Message     `json:"do" required:"true"`
 	How       []knowledge.Text    `json:"how" required:"true"`
-	Amounts   string              `json:"amounts,omitempty" description:"what to measure out"`
+	Amounts   message.Message     `json:"amounts,omitzero" description:"what to measure out"`
 	AheadDays int                 `json:"ahead_days,omitempty" description:"made ready so many days before"`
 	Labels    bool                `json:"labels,omitempty" description:"the label is printed here"`
 	Weighs    patient.Kind        `json:"weighs,omitempty" enum:",bare,pot" description:"a weight is taken here, of this kind"`
@@ -137,7 +137,7 @@ func (k *Knowledge) Checklist(p *patient.Patient, t Task, marks work.Marks) []Jo
 func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Marks) Job {
 	j := Job{
 		Code:     row.Code,
-		Stage:    k.Stages[row.Stage],
+		Stage:    message.Of("rehome.stages." + row.Stage),
 		Do:       row.Do,
 		Labels:   row.Labels,
 		Weighs:   row.Weighs,
@@ -178,7 +178,7 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 }
 
 // bySide holds where the side it follows on flushing says how it is watered in.
-func (t Task) bySide() bool { return t.Route.Flushing[t.Flushes].Value != "" }
+func (t Task) bySide() bool { return t.Route.Flushing[t.Flushes].Mark != "" }
 
 // firstWater is that of its way: by its side, else by whether its roots have to be flushed through.
 func (t Task) firstWater() knowledge.Text {
@@ -201,15 +201,12 @@ func Listed(jobs []Job) work.Checklist {
 }
 
 // Headline says how far it has come, and how many jobs are open.
-func Headline(jobs []Job) (string, int) {
-	switch open := Listed(jobs).Open(); open {
-	case 0:
-		return "All of it is done or left out. Note its new home below.", 0
-	case 1:
-		return "One job is left.", 1
-	default:
-		return fmt.Sprintf("%d jobs are left.", open), open
+func Headline(jobs []Job) (message.Message, int) {
+	open := Listed(jobs).Open()
+	if open == 0 {
+		return message.Of("rehome.say.all-of-it-is-done"), 0
 	}
+	return message.Of("rehome.say.jobs-are-left", message.Count("n", open)), open
 }
 
 // Ahead are the jobs of a plant's next home that are made ready beforehand, as far as they are

@@ -1,11 +1,10 @@
 package rehome
 
 import (
-	"fmt"
-
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/pots"
 )
 
@@ -15,9 +14,9 @@ type Plan struct {
 	Assumed   map[string]float64 `json:"assumed,omitempty" validate:"few,dive,assumed" description:"own figures of its race"`
 	Sides     disputes.Sides     `json:"sides,omitempty" validate:"few,dive,code" description:"those this plant takes on its way to a new home, by the question; left out: as at intake, else as the house"`
 	Route     string             `json:"route,omitempty" validate:"word" description:"code of a route"`
-	BaseMM    float64            `json:"base_mm,omitempty" validate:"base_mm" title:"Width of its base" description:"width of the base across the growths"`
-	ReachMM   float64            `json:"reach_mm,omitempty" validate:"reach_mm" title:"Its root ball hangs" description:"how far its root ball hangs below the base, measured"`
-	DryLineMM *float64           `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" title:"Damp begins under the rim" description:"from the rim of its pot down to the damp, measured once water stands in the reservoir"`
+	BaseMM    float64            `json:"base_mm,omitempty" validate:"base_mm" title:"rehome.Plan.base_mm" description:"width of the base across the growths"`
+	ReachMM   float64            `json:"reach_mm,omitempty" validate:"reach_mm" title:"rehome.Plan.reach_mm" description:"how far its root ball hangs below the base, measured"`
+	DryLineMM *float64           `json:"dry_line_mm,omitempty" validate:"omitempty,damp_mm" title:"rehome.Plan.dry_line_mm" description:"from the rim of its pot down to the damp, measured once water stands in the reservoir"`
 	Clump     bool               `json:"clump,omitempty" description:"leads to all sides"`
 	Still     string             `json:"still,omitempty" validate:"omitempty,oneof=stake skewer none"`
 	DryTop    bool               `json:"dry_top,omitempty" description:"loose pieces that draw no water under the oldest bulbs"`
@@ -40,8 +39,8 @@ func (p Plan) Faults() fault.List {
 	if p.Pot != nil && p.DryLineMM != nil && *p.DryLineMM >= p.Pot.HeightMM {
 		return fault.List{{
 			Field: "dry_line_mm",
-			Words: "The damp would lie below its pot. Measure from the rim.",
-			Limit: fmt.Sprintf("less than %g mm", p.Pot.HeightMM),
+			Words: message.Of("rehome.say.the-damp-would-lie-below"),
+			Limit: message.Of("limits.less-than", message.Exact("figure", p.Pot.HeightMM, "mm")),
 			Value: *p.DryLineMM,
 		}}
 	}
@@ -52,8 +51,8 @@ func (p Plan) Faults() fault.List {
 func UnknownRoute(code string) fault.List {
 	return fault.List{{
 		Field: "route",
-		Words: "This route is not known here.",
-		Limit: "a route, see /api/v1/knowledge/rehome",
+		Words: message.Of("rehome.say.this-route-is-not-known"),
+		Limit: message.Of("rehome.say.a-route-see-api-v1"),
 		Value: code,
 	}}
 }

@@ -9,6 +9,7 @@ import (
 
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
 )
@@ -17,7 +18,8 @@ import (
 type Decision struct {
 	Decision string           `yaml:"decision" json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
 	Route    string           `yaml:"route" json:"route,omitempty" description:"where the row itself says which"`
-	Headline string           `yaml:"headline" json:"headline" required:"true"`
+	Like     string           `yaml:"like" json:"like,omitempty" description:"the row with the same headline"`
+	Headline message.Message  `yaml:"headline" json:"headline" required:"true"`
 	Reason   knowledge.Text   `yaml:"reason" json:"reason" required:"true"`
 	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes"`
 }
@@ -31,12 +33,12 @@ const Pebbles = "pebbles"
 // Route is a way to a new home, or of holding a plant on the way there.
 type Route struct {
 	Code       string                               `yaml:"code" json:"code" required:"true"`
-	Name       string                               `yaml:"name" json:"name" required:"true"`
+	Name       message.Message                      `yaml:"name" json:"name" required:"true"`
 	Hold       bool                                 `yaml:"hold" json:"hold,omitempty" description:"the plant stays bare"`
 	Shallow    bool                                 `yaml:"shallow" json:"shallow,omitempty"`
 	Reservoir  bool                                 `yaml:"reservoir" json:"reservoir,omitempty"`
 	PlantDry   bool                                 `yaml:"plant_dry" json:"plant_dry,omitempty" description:"the plant itself is kept dry"`
-	Medium     *knowledge.Text                      `yaml:"medium" json:"medium,omitempty" description:"what a plant is said to grow in after it"`
+	Medium     *knowledge.Code                      `yaml:"medium" json:"medium,omitempty" description:"what a plant is said to grow in after it"`
 	Wall       string                               `yaml:"wall" json:"wall,omitempty"`
 	Only       []string                             `yaml:"only" json:"only,omitempty" description:"groups it is for"`
 	Unsuited   []string                             `yaml:"unsuited" json:"unsuited,omitempty" description:"groups it is not for"`
@@ -72,7 +74,7 @@ type JobKind struct {
 	Routes    []string                             `yaml:"routes"`
 	RoutesNot []string                             `yaml:"routes_not"`
 	When      []string                             `yaml:"when"`
-	Do        string                               `yaml:"do"`
+	Do        message.Message                      `yaml:"do"`
 	How       *knowledge.Text                      `yaml:"how"`
 	Cautions  []string                             `yaml:"cautions"`
 	Says      []stances.Stance                     `yaml:"says"`
@@ -107,7 +109,6 @@ type Knowledge struct {
 	Failures     map[disputes.SideCode][]string `yaml:"failures" json:"failures" required:"true"`
 	Placement    map[string]knowledge.Text      `yaml:"placement" json:"placement" required:"true"`
 	HoldStill    map[string]knowledge.Text      `yaml:"hold_still" json:"hold_still" required:"true"`
-	Stages       map[string]string              `yaml:"stages" json:"stages" required:"true"`
 	Jobs         []JobKind                      `yaml:"jobs" json:"-"`
 }
 
@@ -115,6 +116,12 @@ type Knowledge struct {
 var Table = sync.OnceValue(func() *Knowledge {
 	var k Knowledge
 	knowledge.MustRead("rehome.yaml", &k)
+	for code, d := range k.Decisions {
+		if d.Like != "" {
+			d.Headline = k.Decisions[d.Like].Headline
+			k.Decisions[code] = d
+		}
+	}
 	return &k
 })
 

@@ -1,15 +1,16 @@
 package roots
 
 import (
-	"fmt"
 	"reflect"
 	"slices"
+
+	"therapeon/core/message"
 )
 
-// Changes says in words how the stored reading differs from one's own, for
+// Changes says how the stored reading differs from one's own, for
 // someone whose entries would overwrite another's.
-func Changes(from, to Reading) []string {
-	var changes []string
+func Changes(from, to Reading) []message.Message {
+	var changes []message.Message
 	before, number := map[string]Root{}, map[string]string{}
 	n := 1
 	for _, r := range from.Roots {
@@ -21,29 +22,28 @@ func Changes(from, to Reading) []string {
 		old, known := before[r.ID]
 		switch {
 		case !known:
-			changes = append(changes, fmt.Sprintf("Root %s is only there.", label(n, r.Count)))
+			changes = append(changes, message.Of("roots.say.root-is-only-there", message.Name("root", label(n, r.Count))))
 		case !reflect.DeepEqual(old, r):
-			changes = append(changes, fmt.Sprintf("Root %s is different there.", label(n, r.Count)))
+			changes = append(changes, message.Of("roots.say.root-is-different-there", message.Name("root", label(n, r.Count))))
 		}
 		delete(before, r.ID)
 		n += r.Count
 	}
 	for _, r := range from.Roots {
 		if _, gone := before[r.ID]; gone {
-			changes = append(changes, fmt.Sprintf("Root %s is only in yours.", number[r.ID]))
+			changes = append(changes, message.Of("roots.say.root-is-only-in-yours", message.Name("root", number[r.ID])))
 		}
 	}
 	from.Roots, to.Roots = nil, nil
 	if !reflect.DeepEqual(from, to) {
-		changes = append(changes, "What is noted about pot, medium, wobble or rot is different there.")
+		changes = append(changes, message.Of("roots.say.what-is-noted-about-pot"))
 	}
 	return changes
 }
 
-// Changed says in words what was changed from one state of a reading to another, of a place:
-// "there" or "here".
-func Changed(from, to Reading, where string) []string {
-	var changes []string
+// Changed says what was changed from one state of a reading to another, of a place: "there" or "here".
+func Changed(from, to Reading, where string) []message.Message {
+	var changes []message.Message
 	before, after := map[string]Root{}, map[string]bool{}
 	for _, r := range from.Roots {
 		before[r.ID] = r
@@ -54,22 +54,22 @@ func Changed(from, to Reading, where string) []string {
 		after[r.ID] = true
 		switch {
 		case !known:
-			changes = append(changes, fmt.Sprintf("Root %s was added %s.", label(n, r.Count), where))
+			changes = append(changes, message.Of("roots.say.added-"+where, message.Name("root", label(n, r.Count))))
 		case !reflect.DeepEqual(old, r):
-			changes = append(changes, fmt.Sprintf("Root %s was changed %s.", label(n, r.Count), where))
+			changes = append(changes, message.Of("roots.say.changed-"+where, message.Name("root", label(n, r.Count))))
 		}
 		n += r.Count
 	}
 	n = 1
 	for _, r := range from.Roots {
 		if !after[r.ID] {
-			changes = append(changes, fmt.Sprintf("Root %s was taken out %s.", label(n, r.Count), where))
+			changes = append(changes, message.Of("roots.say.taken-out-"+where, message.Name("root", label(n, r.Count))))
 		}
 		n += r.Count
 	}
 	from.Roots, to.Roots = nil, nil
 	if !reflect.DeepEqual(from, to) {
-		changes = append(changes, fmt.Sprintf("What is noted about pot, medium, wobble or rot was changed %s.", where))
+		changes = append(changes, message.Of("roots.say.pot-changed-"+where))
 	}
 	return changes
 }

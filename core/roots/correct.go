@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"therapeon/core/fault"
+	"therapeon/core/message"
 )
 
 // Correct enters what n roots of an entry turned out to feel like. It changes
@@ -17,8 +18,8 @@ func Correct(r Reading, v Verdict, id string, feel Feel, n int) (Reading, error)
 		return r, fault.List{
 			{
 				Field: "root_id",
-				Words: "There is no such root in this reading.",
-				Limit: "a root of the reading",
+				Words: message.Of("roots.say.there-is-no-such-root"),
+				Limit: message.Of("roots.say.a-root-of-the-reading"),
 				Value: id,
 			},
 		}
@@ -28,8 +29,8 @@ func Correct(r Reading, v Verdict, id string, feel Feel, n int) (Reading, error)
 		return r, fault.List{
 			{
 				Field: "count",
-				Words: fmt.Sprintf("The entry holds %d roots.", root.Count),
-				Limit: fmt.Sprintf("1–%d", root.Count),
+				Words: message.Of("roots.say.the-entry-holds-roots", message.Count("n", root.Count)),
+				Limit: message.Of("limits.at-most", message.Count("figure", root.Count)),
 				Value: n,
 			},
 		}

@@ -2,6 +2,7 @@ package roots
 
 import (
 	"math"
+
 	"therapeon/core/knowledge"
 	"therapeon/core/units"
 )
@@ -9,8 +10,8 @@ import (
 // Dip is a root mass held in a tared jug of water, not touching it: by Archimedes' principle the
 // jug weighs as many grams more as the roots push millilitres of water aside.
 type Dip struct {
-	Grams      float64  `json:"grams" required:"true" validate:"dip_g" title:"The jug shows" description:"what the tared jug shows; 1 g is 1 mL"`
-	DiameterMM *float64 `json:"diameter_mm,omitempty" validate:"omitempty,root_width_mm" title:"Most are as thick as" description:"thickness of most of them; left out: as usual for the group"`
+	Grams      float64  `json:"grams" required:"true" validate:"dip_g" title:"roots.Dip.grams" description:"what the tared jug shows; 1 g is 1 mL"`
+	DiameterMM *float64 `json:"diameter_mm,omitempty" validate:"omitempty,root_width_mm" title:"roots.Dip.diameter_mm" description:"thickness of most of them; left out: as usual for the group"`
 	Lives      Lives    `json:"lives,omitempty" validate:"omitempty,oneof=none little half most all" description:"how much of it is firm; not heeded where roots are read beside it"`
 }
 

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 // Cylinders, by geometry: what n roots of one thickness displace gives their side area and
@@ -68,7 +69,7 @@ func TestADipAloneGradesTheRoots(t *testing.T) {
 	assert.Equal(t, Rootless, dipped(25, NoneLives, 600).Grade.Code)
 	assert.Equal(t, Unread, dipped(25, "", 600).Grade.Code, "not felt: nothing is decided by it")
 	assert.InDelta(t, 0, dipped(25, "", 600).Totals.LiveAreaCM2.Low, 1e-9)
-	assert.Contains(t, v.Headline, "only feeling tells which lives")
+	assert.Contains(t, english.Say(v.Headline), "only feeling tells which lives")
 }
 
 // Beside a tally the dip gives the surface, the tally the share that lives; what is cut takes

@@ -1,10 +1,7 @@
 package roots
 
 import (
-	"fmt"
-	"strings"
-
-	"therapeon/core/words"
+	"therapeon/core/message"
 )
 
 // Line is what a verdict asks for, in figures: how many roots are taken off, shortened,
@@ -28,45 +25,38 @@ func LineOf(r Reading, v Verdict) Line {
 }
 
 // Words is what to do, in a line; empty where nothing was read.
-func (l Line) Words() string {
+func (l Line) Words() message.Message {
 	if l.None {
-		return "No roots to read. The plant is rootless."
+		return message.Of("roots.say.no-roots-to-read-the")
 	}
 	if l.Dipped {
-		return "Cut nothing by its dip: it tells how much root there is, and only feeling tells which lives."
+		return message.Of("roots.say.cut-nothing-by-its-dip")
 	}
 	if l.Entries == 0 {
-		return ""
+		return message.Message{}
 	}
-	waiting := ""
+	var waiting message.Message
 	if l.Rechecks > 0 {
-		waiting = fmt.Sprintf(" %s for a test.", counted(l.Rechecks, "root waits", "roots wait"))
+		waiting = message.Of("roots.say.wait", message.Count("n", l.Rechecks))
 	}
 	if l.Cuts == 0 {
-		if waiting != "" {
-			return "Cut nothing yet." + waiting
+		if l.Rechecks > 0 {
+			return message.All(message.Of("roots.say.nothing-yet"), waiting)
 		}
-		return "Nothing to cut. Leave the roots alone."
+		return message.Of("roots.say.nothing-to-cut-leave-the")
 	}
-	var parts []string
+	var parts []message.Message
 	if l.Whole > 0 {
-		parts = append(parts, fmt.Sprintf("take %d off", l.Whole))
+		parts = append(parts, message.Of("roots.say.take-off", message.Count("n", l.Whole)))
 	}
 	if n := l.Cuts - l.Whole; n > 0 {
-		parts = append(parts, fmt.Sprintf("shorten %d", n))
+		parts = append(parts, message.Of("roots.say.shorten", message.Count("n", n)))
 	}
 	if l.Anchors > 0 {
-		parts = append(parts, fmt.Sprintf("leave %s", counted(l.Anchors, "anchor", "anchors")))
+		parts = append(parts, message.Of("roots.say.leave-anchors", message.Count("n", l.Anchors)))
 	}
 	if l.Untouched > 0 {
-		parts = append(parts, fmt.Sprintf("leave %d as found", l.Untouched))
+		parts = append(parts, message.Of("roots.say.leave-as-found", message.Count("n", l.Untouched)))
 	}
-	return words.Upper(strings.Join(parts, ", ")) + "." + waiting
-}
-
-func counted(n int, one, many string) string {
-	if n == 1 {
-		return "1 " + one
-	}
-	return fmt.Sprintf("%d %s", n, many)
+	return message.All(append(parts, waiting)...)
 }

@@ -2,8 +2,8 @@ package roots
 
 import (
 	"math"
-	"strconv"
 
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
@@ -62,6 +62,6 @@ func (r Range) over(whole float64) Range {
 	return Range{r.Low / whole, r.Point / whole, r.High / whole}
 }
 
-func millimetres(mm float64) string {
-	return strconv.FormatFloat(units.Rounded(mm, units.Tenths), 'f', -1, 64) + " mm"
+func millimetres(mm float64) message.Figure {
+	return message.Figure{Value: units.Rounded(mm, units.Tenths), Unit: "mm", Round: message.Round{Whole: true}}
 }

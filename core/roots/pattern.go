@@ -1,10 +1,7 @@
 package roots
 
 import (
-	"slices"
-	"strings"
-
-	"therapeon/core/words"
+	"therapeon/core/message"
 )
 
 // Region is how one place on the plant fared.
@@ -17,22 +14,14 @@ type Region struct {
 
 // Pattern is where the loss sits: it points at the cause.
 type Pattern struct {
-	Words   string   `json:"words" required:"true" description:"empty when no places were noted"`
-	Depths  []Region `json:"depths" required:"true"`
-	Growths []Region `json:"growths" required:"true"`
+	Words   message.Message `json:"words" required:"true" description:"empty when no places were noted"`
+	Depths  []Region        `json:"depths" required:"true"`
+	Growths []Region        `json:"growths" required:"true"`
 
 	FromTips bool `json:"from_tips,omitempty" description:"the loss runs back from the tips"`
 }
 
-type depthWord struct {
-	depth Depth
-	words string
-}
-
-var depthWords = []depthWord{
-	{Core, "in the core"}, {Bottom, "at the bottom"}, {Edge, "at the edge"},
-	{Surface, "at the surface"}, {Aerial, "in the air"},
-}
+var depthOrder = []Depth{Core, Bottom, Edge, Surface, Aerial}
 
 type lost struct{ live, doubtful, dead float64 }
 
@@ -71,9 +60,9 @@ func pattern(r Reading, c Context, read []RootVerdict) Pattern {
 		}
 	}
 	p := Pattern{Depths: []Region{}, Growths: []Region{}}
-	for _, d := range depthWords {
-		if l := depths[d.depth]; l != nil {
-			p.Depths = append(p.Depths, l.place(string(d.depth)))
+	for _, d := range depthOrder {
+		if l := depths[d]; l != nil {
+			p.Depths = append(p.Depths, l.place(string(d)))
 		}
 	}
 	for g := 1; g <= MaxGrowths; g++ {
@@ -82,14 +71,8 @@ func pattern(r Reading, c Context, read []RootVerdict) Pattern {
 		}
 	}
 	along := alongRoots(backFromTip, withLoss)
-	p.FromTips = along != ""
-	var lines []string
-	for _, line := range []string{byDepth(p.Depths), byGrowth(p.Growths, c), along} {
-		if line != "" {
-			lines = append(lines, line)
-		}
-	}
-	p.Words = strings.Join(lines, " ")
+	p.FromTips = !along.Empty()
+	p.Words = message.All(byDepth(p.Depths), byGrowth(p.Growths, c), along)
 	return p
 }
 
@@ -124,59 +107,47 @@ func merge[K comparable](places map[K]*lost, at K, l lost) {
 }
 
 // byDepth says it in the order lost, mixed, sound.
-func byDepth(places []Region) string {
-	if len(places) == 0 {
-		return ""
-	}
-	var parts []string
+func byDepth(places []Region) message.Message {
+	var parts []message.Message
 	for _, fared := range []string{"lost", "mixed", "sound"} {
-		var where []string
+		var where []message.Message
 		for _, p := range places {
 			if p.Fared == fared {
-				i := slices.IndexFunc(depthWords, func(d depthWord) bool { return string(d.depth) == p.Place })
-				where = append(where, depthWords[i].words)
+				where = append(where, message.Of("roots.depth."+p.Place))
 			}
 		}
 		if len(where) > 0 {
-			parts = append(parts, fared+" "+list(where))
+			parts = append(parts, message.Of("roots.say."+fared, message.And("where", where)))
 		}
 	}
-	return words.Upper(strings.Join(parts, "; ")) + "."
+	return message.All(parts...)
 }
 
 // byGrowth compares the oldest growths with the newest.
-func byGrowth(places []Region, c Context) string {
+func byGrowth(places []Region, c Context) message.Message {
 	if len(places) < 2 {
-		return ""
+		return message.Message{}
 	}
-	oldest, newest := "oldest growths", "newest growths"
+	oldest, newest := message.Of("roots.say.lost-oldest"), message.Of("roots.say.lost-newest")
 	if c.Monopodial {
-		oldest, newest = "lowest part of the stem", "top of the stem"
+		oldest, newest = message.Of("roots.say.lost-lowest"), message.Of("roots.say.lost-top")
 	}
 	first, last := places[0].Fared, places[len(places)-1].Fared
 	switch {
 	case first == "lost" && last == "sound":
-		return "Lost on the " + oldest + "; sound on the " + newest + "."
+		return oldest
 	case first == "sound" && last == "lost":
-		return "Lost on the " + newest + "; sound on the " + oldest + "."
+		return newest
 	default:
-		return ""
+		return message.Message{}
 	}
 }
 
 // alongRoots names a loss that runs back from the tips.
-func alongRoots(backFromTip, withLoss int) string {
+func alongRoots(backFromTip, withLoss int) message.Message {
 	f := Known().Figures
 	if float64(withLoss) >= f.TipLossRoots.Value && float64(backFromTip) >= f.TipLossShare.Value*float64(withLoss) {
-		return "The loss runs back from the tips."
+		return message.Of("roots.say.the-loss-runs-back-from")
 	}
-	return ""
-}
-
-// list joins words as a sentence does.
-func list(words []string) string {
-	if len(words) == 1 {
-		return words[0]
-	}
-	return strings.Join(words[:len(words)-1], ", ") + " and " + words[len(words)-1]
+	return message.Message{}
 }

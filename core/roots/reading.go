@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"therapeon/core/fault"
+	"therapeon/core/message"
 )
 
 // Limits of one reading.
@@ -81,8 +82,8 @@ const (
 
 // Segment is a stretch of root that is alike all along.
 type Segment struct {
-	LengthMM   *float64 `json:"length_mm,omitempty" validate:"omitempty,root_mm" title:"Length of this stretch" description:"left out: not measured, the group's usual length stands in"`
-	DiameterMM *float64 `json:"diameter_mm,omitempty" validate:"omitempty,root_width_mm" title:"Thickness" description:"left out: not measured, the group's usual thickness stands in"`
+	LengthMM   *float64 `json:"length_mm,omitempty" validate:"omitempty,root_mm" title:"roots.Segment.length_mm" description:"left out: not measured, the group's usual length stands in"`
+	DiameterMM *float64 `json:"diameter_mm,omitempty" validate:"omitempty,root_width_mm" title:"roots.Segment.diameter_mm" description:"left out: not measured, the group's usual thickness stands in"`
 	Feel       Feel     `json:"feel,omitempty" validate:"omitempty,oneof=firm limp thread crunchy hollow mushy"`
 	Colour     Colour   `json:"colour,omitempty" validate:"omitempty,oneof=pale green patches-smooth patches-hard brown black"`
 	Wetting    Wetting  `json:"wetting,omitempty" validate:"omitempty,oneof=greens dull"`
@@ -90,7 +91,7 @@ type Segment struct {
 
 // Branch is a side root, leaving its root at a distance from the base.
 type Branch struct {
-	AtMM     float64   `json:"at_mm" required:"true" validate:"branch_at_mm" title:"Leaves its root at"`
+	AtMM     float64   `json:"at_mm" required:"true" validate:"branch_at_mm" title:"roots.Branch.at_mm"`
 	Segments []Segment `json:"segments" required:"true" validate:"segments,dive"`
 	Tip      Tip       `json:"tip,omitempty" validate:"omitempty,oneof=growing sealed"`
 }
@@ -98,12 +99,12 @@ type Branch struct {
 // Root is one root, or a tallied batch of Count roots that are alike.
 type Root struct {
 	ID       string    `json:"id" required:"true" validate:"required,root_name,rootid" description:"the client's own name for the root, kept from reading to reading"`
-	Count    int       `json:"count" required:"true" validate:"roots_alike" title:"How many alike"`
+	Count    int       `json:"count" required:"true" validate:"roots_alike" title:"roots.Root.count"`
 	Segments []Segment `json:"segments" required:"true" validate:"segments,dive" description:"base to tip"`
 	Branches []Branch  `json:"branches,omitempty" validate:"branches,dive"`
 	Tip      Tip       `json:"tip,omitempty" validate:"omitempty,oneof=growing sealed"`
 	Depth    Depth     `json:"depth,omitempty" validate:"omitempty,oneof=aerial surface edge bottom core"`
-	Growth   int       `json:"growth,omitempty" validate:"growth" title:"Growth, 1 oldest" description:"which growth it comes from, 1 the oldest; 0 not noted"`
+	Growth   int       `json:"growth,omitempty" validate:"growth" title:"roots.Root.growth" description:"which growth it comes from, 1 the oldest; 0 not noted"`
 	Clinging Clinging  `json:"clinging,omitempty" validate:"omitempty,oneof=sound rotting" description:"old medium stuck to it"`
 	Spreads  bool      `json:"spreads,omitempty" description:"rot is running along this root: a wet edge that moves, or a stain in the core"`
 	Anchor   string    `json:"anchor,omitempty" validate:"omitempty,oneof=yes no" description:"keep as an anchor; left out: by the setting"`
@@ -138,28 +139,28 @@ func (r Reading) Faults() fault.List {
 	var faults fault.List
 	if n := r.Count(); n > MaxRoots {
 		faults = append(faults, fault.Fault{
-			Field: "roots", Limit: "at most 400 roots, batches counted out", Value: n,
-			Words: "A reading holds at most 400 roots.",
+			Field: "roots", Limit: message.Of("roots.say.at-most-400-roots-batches"), Value: n,
+			Words: message.Of("roots.say.a-reading-holds-at-most"),
 		})
 	}
 	if r.NoneFound && len(r.Roots) > 0 {
 		faults = append(faults, fault.Fault{
-			Field: "none_found", Value: true, Limit: "only without roots",
-			Words: "The reading says no roots were found, and lists some. Take one of the two back.",
+			Field: "none_found", Value: true, Limit: message.Of("roots.say.only-without-roots"),
+			Words: message.Of("roots.say.the-reading-says-no-roots"),
 		})
 	}
 	if r.NoneFound && r.Dip != nil {
 		faults = append(faults, fault.Fault{
-			Field: "none_found", Value: true, Limit: "only without roots",
-			Words: "The reading says no roots were found, and one was dipped. Take one of the two back.",
+			Field: "none_found", Value: true, Limit: message.Of("roots.say.only-without-roots"),
+			Words: message.Of("roots.say.the-reading-says-no-roots-2"),
 		})
 	}
 	seen := make(map[string]bool, len(r.Roots))
 	for i, root := range r.Roots {
 		if seen[root.ID] {
 			faults = append(faults, fault.Fault{
-				Field: at("roots", i) + ".id", Value: root.ID, Limit: "each root its own name",
-				Words: "Two roots carry the same name.",
+				Field: at("roots", i) + ".id", Value: root.ID, Limit: message.Of("roots.say.each-root-its-own-name"),
+				Words: message.Of("roots.say.two-roots-carry-the-same"),
 			})
 		}
 		seen[root.ID] = true
@@ -181,8 +182,11 @@ func (root Root) faults(path string) fault.List {
 	for j, b := range root.Branches {
 		if b.AtMM > measured {
 			faults = append(faults, fault.Fault{
-				Field: path + "." + at("branches", j) + ".at_mm", Value: b.AtMM, Limit: "0–" + millimetres(measured),
-				Words: "The side root leaves beyond the end of its root, which is " + millimetres(measured) + " long.",
+				Field: path + "." + at(
+					"branches",
+					j,
+				) + ".at_mm", Value: b.AtMM, Limit: message.Of("limits.at-most", message.As("figure", millimetres(measured))),
+				Words: message.Of("roots.say.beyond-the-end", message.As("length", millimetres(measured))),
 			})
 		}
 	}

@@ -84,7 +84,7 @@ type Knowledge struct {
 
 	DipLives DipLives `yaml:"dip_lives" json:"dip_lives" required:"true" description:"percent that lives, by how much of it is firm"`
 
-	TannicMedia knowledge.Text `yaml:"tannic_media" json:"tannic_media" required:"true" description:"codes of old media that stain, between spaces"`
+	TannicMedia knowledge.Code `yaml:"tannic_media" json:"tannic_media" required:"true" description:"codes of old media that stain, between spaces"`
 }
 
 // Known returns the package's tables.

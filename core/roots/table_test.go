@@ -8,6 +8,7 @@ import (
 
 	"therapeon/core/knowledge"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 func mm(v float64) *float64 { return &v }
@@ -102,7 +103,7 @@ func TestATannicMediumAndASaltCrustNameTheirCause(t *testing.T) {
 	c.Tannic = true
 	v := Read(single(Segment{Feel: Firm, Colour: PatchesSmooth}), c)
 	assert.Equal(t, "tannin", v.Roots[0].Stretches[0].Rule)
-	assert.Contains(t, v.Rules["tannin"].Words.Value, "tannin")
+	assert.Contains(t, english.Say(v.Rules["tannin"].Words.Value), "tannin")
 
 	v = Read(Reading{Crust: true, Roots: single(Segment{Feel: Firm, Colour: PatchesHard}).Roots}, pale())
 	assert.Equal(t, "salt-damage", v.Roots[0].Stretches[0].Rule)
@@ -144,7 +145,7 @@ func TestDoubtfulNamesTheTestThatSettlesIt(t *testing.T) {
 	}
 	v := Read(single(Segment{Feel: Firm, Colour: EvenBrown}), pale())
 	require.Equal(t, []string{"brown-firm"}, v.Roots[0].Settle)
-	assert.Contains(t, v.Rules["brown-firm"].Settle.Value, "greens")
+	assert.Contains(t, english.Say(v.Rules["brown-firm"].Settle.Value), "greens")
 }
 
 // each walks every combination of evidence the interface can give.

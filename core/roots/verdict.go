@@ -4,6 +4,8 @@ import (
 	"math"
 	"slices"
 	"strconv"
+
+	"therapeon/core/message"
 )
 
 // BranchVerdict is the verdict on a side root.
@@ -32,7 +34,7 @@ type RootVerdict struct {
 
 // Verdict is what a reading comes to.
 type Verdict struct {
-	Headline string          `json:"headline" required:"true" description:"what to do, in a line; empty when nothing was read"`
+	Headline message.Message `json:"headline" required:"true" description:"what to do, in a line; empty when nothing was read"`
 	Grade    Grade           `json:"grade" required:"true"`
 	Totals   Totals          `json:"totals" required:"true"`
 	Pattern  Pattern         `json:"pattern" required:"true"`

@@ -5,6 +5,8 @@ import (
 	"math"
 	"testing"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -28,7 +30,7 @@ func TestATallySumsUpWithItsRange(t *testing.T) {
 	assert.InDelta(t, 870.0/1710, tot.ViableByLength.High, 1e-12)
 	assert.InDelta(t, 3.14159265*5*720/100, tot.LiveAreaCM2.Low, 1e-4)
 	assert.Equal(t, []int{14, 14, 0, 3, 9}, []int{tot.Cuts, tot.WholeCuts, tot.Wounds, tot.Rechecks, tot.Untouched})
-	assert.Equal(t, "Take 14 off, leave 9 as found. 3 roots wait for a test.", v.Headline)
+	assert.Equal(t, "Take 14 off. Leave 9 as found. 3 roots wait for a test.", english.Say(v.Headline))
 	assert.Equal(t, []string{"1–9", "10–23", "24–26"}, []string{v.Roots[0].Label, v.Roots[1].Label, v.Roots[2].Label})
 }
 
@@ -118,15 +120,15 @@ func TestThePatternOfLossInWords(t *testing.T) {
 		tallied("a", 5, mushyMM(60), Core), tallied("b", 4, mushyMM(60), Bottom),
 		tallied("c", 6, firmMM(80), Edge), tallied("d", 2, firmMM(80), Aerial),
 	}}
-	assert.Equal(t, "Lost in the core and at the bottom; sound at the edge and in the air.",
-		Read(r, pale()).Pattern.Words)
+	assert.Equal(t, "Lost in the core and at the bottom. Sound at the edge and in the air.",
+		english.Say(Read(r, pale()).Pattern.Words))
 
 	r = Reading{Roots: []Root{tallied("a", 3, hollowMM(60), ""), tallied("b", 3, firmMM(60), "")}}
 	r.Roots[0].Growth, r.Roots[1].Growth = 1, 4
-	assert.Equal(t, "Lost on the oldest growths; sound on the newest growths.", Read(r, pale()).Pattern.Words)
+	assert.Equal(t, "Lost on the oldest growths; sound on the newest growths.", english.Say(Read(r, pale()).Pattern.Words))
 
 	r = Reading{Roots: []Root{{ID: "a", Count: 4, Segments: []Segment{firmMM(60), hollowMM(30)}}}}
-	assert.Equal(t, "The loss runs back from the tips.", Read(r, pale()).Pattern.Words)
+	assert.Equal(t, "The loss runs back from the tips.", english.Say(Read(r, pale()).Pattern.Words))
 	assert.Empty(t, Read(Reading{Roots: []Root{tallied("a", 3, firmMM(60), "")}}, pale()).Pattern.Words)
 }
 
@@ -144,7 +146,7 @@ func TestTheWordsOfTheGradesNameTheFigures(t *testing.T) {
 	f := Known().Figures
 	percent := func(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }
 	for id, named := range map[string][]string{
-		"grade-rootless": {millimetres(f.RootlessMM.Value)},
+		"grade-rootless": {fmt.Sprintf("%.0f mm", f.RootlessMM.Value)},
 		"grade-share":    {percent(f.NearRootlessShare.Value), percent(f.PoorShare.Value), percent(f.FairShare.Value)},
 		"grade-starved": {
 			percent(f.NearRootlessFed.Value), percent(f.PoorFed.Value), percent(f.FairFed.Value),
@@ -152,7 +154,7 @@ func TestTheWordsOfTheGradesNameTheFigures(t *testing.T) {
 		},
 	} {
 		for _, figure := range named {
-			assert.Contains(t, Known().Grades[id].Value, figure, id)
+			assert.Contains(t, english.Say(Known().Grades[id].Value), figure, id)
 		}
 	}
 }
@@ -184,7 +186,7 @@ func TestChangesAreNamedByTheRootsNumber(t *testing.T) {
 	assert.Equal(t, []string{
 		"Root 1–3 is different there.", "Root 4 is only there.", "Root 4 is only in yours.",
 		"What is noted about pot, medium, wobble or rot is different there.",
-	}, Changes(from, to))
+	}, english.Lines(Changes(from, to)))
 	assert.Empty(t, Changes(from, from))
 }
 

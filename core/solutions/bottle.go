@@ -1,8 +1,9 @@
 package solutions
 
 import (
-	"fmt"
 	"slices"
+
+	"therapeon/core/message"
 )
 
 // Bottle is a stock on the shelf.
@@ -16,11 +17,11 @@ type Bottle struct {
 
 // Taken is what a mix takes from the shelf.
 type Taken struct {
-	ItemID  int64   `json:"item_id,omitempty" description:"the stock it would be taken from"`
-	StockML float64 `json:"stock_ml,omitempty" description:"of that stock"`
-	HaveML  float64 `json:"have_ml" required:"true"`
-	ShortML float64 `json:"short_ml,omitempty"`
-	Words   string  `json:"words" required:"true"`
+	ItemID  int64           `json:"item_id,omitempty" description:"the stock it would be taken from"`
+	StockML float64         `json:"stock_ml,omitempty" description:"of that stock"`
+	HaveML  float64         `json:"have_ml" required:"true"`
+	ShortML float64         `json:"short_ml,omitempty"`
+	Words   message.Message `json:"words" required:"true"`
 }
 
 // Uses are, by the bottle, the uses of its product for which it is the one to take, as Take
@@ -70,15 +71,15 @@ func Take(product string, percent, mixML float64, shelf []Bottle) Taken {
 	t.ShortML = max(0, t.StockML-t.HaveML)
 	switch {
 	case percent == 0:
-		t.Words = "How much, its label says."
+		t.Words = message.Of("solutions.say.how-much-its-label-says")
 	case t.ItemID == 0 && expired:
-		t.Words = "What is on the shelf is past its date."
+		t.Words = message.Of("solutions.say.what-is-on-the-shelf")
 	case t.ItemID == 0:
-		t.Words = "None on the shelf."
+		t.Words = message.Of("solutions.say.none-on-the-shelf")
 	case t.ShortML > 0:
-		t.Words = fmt.Sprintf("%.1f mL short.", t.ShortML)
+		t.Words = message.Of("solutions.say.short", message.Fixed("short_ml", t.ShortML, 1, "mL"))
 	default:
-		t.Words = fmt.Sprintf("Enough: %.1f mL will be left.", t.HaveML-t.StockML)
+		t.Words = message.Of("solutions.say.enough-will-be-left", message.Fixed("have_ml", t.HaveML-t.StockML, 1, "mL"))
 	}
 	return t
 }

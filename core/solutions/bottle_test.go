@@ -3,6 +3,8 @@ package solutions
 import (
 	"testing"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 )
 
@@ -29,12 +31,12 @@ func TestAMixTakesTheWeakestBottleThatHasEnough(t *testing.T) {
 		assert.Equal(t, c.from, taken.ItemID, name)
 		assert.InDelta(t, c.takes, taken.StockML, 1e-9, name)
 		assert.InDelta(t, c.short, taken.ShortML, 1e-9, name)
-		assert.Equal(t, c.words, taken.Words)
+		assert.Equal(t, c.words, english.Say(taken.Words))
 	}
-	assert.Equal(t, "None on the shelf.", Take("oil", 2, 100, nil).Words)
+	assert.Equal(t, "None on the shelf.", english.Say(Take("oil", 2, 100, nil).Words))
 	old := []Bottle{{ID: 1, Product: "oil", Percent: of(100), AmountML: 50, Expired: true}}
-	assert.Equal(t, "What is on the shelf is past its date.", Take("oil", 2, 100, old).Words)
-	assert.Equal(t, "How much, its label says.", Take("fungicide", 0, 100, []Bottle{{ID: 1, Product: "fungicide"}}).Words)
+	assert.Equal(t, "What is on the shelf is past its date.", english.Say(Take("oil", 2, 100, old).Words))
+	assert.Equal(t, "How much, its label says.", english.Say(Take("fungicide", 0, 100, []Bottle{{ID: 1, Product: "fungicide"}}).Words))
 }
 
 // Each use of a product has its bottle; one of no known strength serves no use.

@@ -1,10 +1,9 @@
 package solutions
 
 import (
-	"fmt"
-
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
@@ -45,24 +44,31 @@ func In(share float64, unit string) Strength {
 	}
 }
 
-func (s Strength) words() string {
+func (s Strength) words() message.Value {
 	switch s.Unit {
 	case "ppm":
-		return num(s.Value) + " ppm"
+		return num(s.Value, "ppm")
 	case "ml_per_l":
-		return num(s.Value) + " mL/L"
+		return num(s.Value, "mL/L")
 	case "parts":
-		return "1 part to " + num(s.Value)
+		return message.Of("solutions.say.parts", message.As("parts", num(s.Value, "")))
 	default:
-		return num(s.Value) + " %"
+		return num(s.Value, "%")
 	}
 }
 
 // faults says what is wrong with a strength that fits its field.
 func (s Strength) faults(field string) fault.List {
 	if s.Share() > 1 {
-		return fault.List{{Field: field + ".value", Value: s.Value, Limit: "at most " + In(1, s.Unit).words(),
-			Words: fmt.Sprintf("%s is more than the whole. At most %s.", s.words(), In(1, s.Unit).words())}}
+		return fault.List{
+			{
+				Field: field + ".value",
+				Value: s.Value,
+				Limit: message.Of("limits.at-most", message.As("figure", In(1, s.Unit).words())),
+				Words: message.Of("solutions.say.is-more-than-the-whole",
+					message.As("given", s.words()), message.As("most", In(1, s.Unit).words())),
+			},
+		}
 	}
 	return nil
 }
@@ -75,10 +81,10 @@ type Dilution struct {
 	Stock     Strength  `json:"stock" required:"true" description:"as it stands in the bottle"`
 	StockBy   string    `json:"stock_by,omitempty" validate:"omitempty,oneof=weight volume" description:"what its label gives the strength by, w/w or w/v; left out: it does not say"`
 	Wanted    *Strength `json:"wanted,omitempty"`
-	MakeML    *float64  `json:"make_ml,omitempty" validate:"omitempty,made_ml" title:"Amount to make" description:"one fill of the sprayer, bath or jar"`
-	StockML   *float64  `json:"stock_ml,omitempty" validate:"omitempty,stock_ml" title:"Stock there is"`
-	WaterML   *float64  `json:"water_ml,omitempty" validate:"omitempty,made_ml" title:"Water"`
-	Fills     int       `json:"fills,omitempty" validate:"fills" title:"How many fills" description:"how many fills; left out: 1"`
+	MakeML    *float64  `json:"make_ml,omitempty" validate:"omitempty,made_ml" title:"solutions.Dilution.make_ml" description:"one fill of the sprayer, bath or jar"`
+	StockML   *float64  `json:"stock_ml,omitempty" validate:"omitempty,stock_ml" title:"solutions.Dilution.stock_ml"`
+	WaterML   *float64  `json:"water_ml,omitempty" validate:"omitempty,made_ml" title:"solutions.Dilution.water_ml"`
+	Fills     int       `json:"fills,omitempty" validate:"fills" title:"solutions.Dilution.fills" description:"how many fills; left out: 1"`
 	LabelMost *Strength `json:"label_most,omitempty" description:"the most the label of your product allows; it stands above this page"`
 	Tools     Tools     `json:"tools,omitzero"`
 }
@@ -102,8 +108,8 @@ func (d Dilution) Faults() fault.List {
 				{
 					Field: "product",
 					Value: d.Product,
-					Limit: "a product, see /api/v1/knowledge/solutions",
-					Words: "This product is not known here. Leave it out to mix by figures alone.",
+					Limit: message.Of("solutions.say.a-product-see-api-v1"),
+					Words: message.Of("solutions.say.this-product-is-not-known"),
 				},
 			}
 		}
@@ -112,8 +118,8 @@ func (d Dilution) Faults() fault.List {
 				{
 					Field: "use",
 					Value: d.Use,
-					Limit: "a use of the product",
-					Words: "This product has no such use here.",
+					Limit: message.Of("solutions.say.a-use-of-the-product"),
+					Words: message.Of("solutions.say.this-product-has-no-such"),
 				},
 			}
 		}
@@ -123,8 +129,8 @@ func (d Dilution) Faults() fault.List {
 		return fault.List{
 			{
 				Field: "wanted",
-				Limit: "a strength",
-				Words: "Give the strength you want; or both the stock and the water, to learn the strength.",
+				Limit: message.Of("solutions.say.a-strength"),
+				Words: message.Of("solutions.say.give-the-strength-you-want"),
 			},
 		}
 	case d.Wanted != nil && d.WaterML != nil:
@@ -132,16 +138,16 @@ func (d Dilution) Faults() fault.List {
 			{
 				Field: "water_ml",
 				Value: *d.WaterML,
-				Limit: "left out when a strength is wanted",
-				Words: "The water follows from the strength. Leave it out, or leave the strength out.",
+				Limit: message.Of("solutions.say.left-out-when-a-strength"),
+				Words: message.Of("solutions.say.the-water-follows-from-the"),
 			},
 		}
 	case d.Wanted != nil && (d.MakeML == nil) == (d.StockML == nil):
 		return fault.List{
 			{
 				Field: "make_ml",
-				Limit: "one of make_ml and stock_ml",
-				Words: "Give the amount to make, or the stock there is. One of the two.",
+				Limit: message.Of("solutions.say.one-of-make-ml-and"),
+				Words: message.Of("solutions.say.give-the-amount-to-make"),
 			},
 		}
 	case d.Wanted != nil && d.Wanted.Share() > d.stockShare()*(1+units.Speck):
@@ -149,12 +155,8 @@ func (d Dilution) Faults() fault.List {
 			{
 				Field: "wanted.value",
 				Value: d.Wanted.Value,
-				Limit: "at most " + d.Stock.words(),
-				Words: fmt.Sprintf(
-					"Water only weakens: a stock of %s cannot make %s. Want less, or take a stronger stock.",
-					d.Stock.words(),
-					d.Wanted.words(),
-				),
+				Limit: message.Of("limits.at-most", message.As("figure", d.Stock.words())),
+				Words: message.Of("solutions.say.water-only-weakens-a-stock", message.As("stock", d.Stock.words()), message.As("wanted", d.Wanted.words())),
 			},
 		}
 	}
@@ -170,8 +172,8 @@ type Stop struct {
 
 // Step is one of two, when one step would measure too little.
 type Step struct {
-	Do   string `json:"do" required:"true"`
-	Hand Hand   `json:"hand" required:"true"`
+	Do   message.Message `json:"do" required:"true"`
+	Hand Hand            `json:"hand" required:"true"`
 }
 
 // Mix is what to measure out.
@@ -314,11 +316,12 @@ func (m *Mix) twoSteps(t Tools) {
 	m.Notes = append(m.Notes, Known().Notes["two-steps"])
 	m.TwoSteps = []Step{
 		{
-			fmt.Sprintf(
-				"Stir %s mL of the stock into %s mL of water, and mark it 1 in %s", num(ml), num(water.Amount), num(weaker),
-			),
+			message.Of("solutions.say.stir-ml-of-the-stock",
+				message.As("ml", num(ml, "mL")),
+				message.As("amount", num(water.Amount, "mL")),
+				message.As("weaker", num(weaker, ""))),
 			first,
 		},
-		{fmt.Sprintf("Take %s mL of that, and fill up with water to %s mL", num(then.Amount), num(m.TotalML)), then},
+		{message.Of("solutions.say.take-ml-of-that-and", message.As("amount", num(then.Amount, "mL")), message.As("total_ml", num(m.TotalML, "mL"))), then},
 	}
 }

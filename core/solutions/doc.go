@@ -10,12 +10,13 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
 // Unit is a measure of the kitchen, in mL.
 type Unit struct {
-	Name string           `yaml:"name" json:"name" required:"true"`
+	Name message.Message  `yaml:"name" json:"name" required:"true"`
 	ML   knowledge.Number `yaml:"ml" json:"ml" required:"true"`
 }
 
@@ -62,14 +63,14 @@ type Start map[string]knowledge.Number
 
 // Fill is something that is filled, of a usual size.
 type Fill struct {
-	Name string           `yaml:"name" json:"name" required:"true"`
+	Name message.Message  `yaml:"name" json:"name" required:"true"`
 	ML   knowledge.Number `yaml:"ml" json:"ml" required:"true"`
 }
 
 // Product is something that is mixed or put on.
 type Product struct {
 	Code                string             `yaml:"code" json:"code" required:"true"`
-	Name                string             `yaml:"name" json:"name" required:"true"`
+	Name                message.Message    `yaml:"name" json:"name" required:"true"`
 	Stocks              []knowledge.Number `yaml:"stocks" json:"stocks,omitempty" description:"strengths it is usually sold at, percent"`
 	ByLabel             bool               `yaml:"by_label" json:"by_label,omitempty" description:"only its label says how strong"`
 	Dry                 bool               `yaml:"dry" json:"dry,omitempty" description:"it is weighed"`
@@ -95,7 +96,7 @@ func (b ByWeight) GPerMLAt(share float64) float64 {
 // Use is what a product is used for, and how strong.
 type Use struct {
 	Code        string            `yaml:"code" json:"code" required:"true"`
-	Name        string            `yaml:"name" json:"name" required:"true"`
+	Name        message.Message   `yaml:"name" json:"name" required:"true"`
 	Percent     *knowledge.Number `yaml:"percent" json:"percent,omitempty"`
 	MostPercent *knowledge.Number `yaml:"most_percent" json:"most_percent,omitempty"`
 	PPM         *knowledge.Number `yaml:"ppm" json:"ppm,omitempty" description:"on the meter, or of nitrogen for a feed"`

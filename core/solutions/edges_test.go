@@ -4,6 +4,8 @@ import (
 	"math"
 	"testing"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -78,7 +80,7 @@ func TestHowAStackMayComeOut(t *testing.T) {
 	assert.InDelta(t, 90+0.05/5*25+0.05/5*50, b.High, 1e-9)
 	assert.Empty(t, s.Notes)
 	little := MixStack(Stack{Base: 40, Scale: "ppm500", VolumeL: 0.1, Doses: []Dose{{Name: "a", Adds: 500, Wanted: 1}}})
-	assert.Contains(t, little.Notes, Known().Notes["too-little"])
+	assert.Contains(t, english.Lines(little.Notes), english.Say(Known().Notes["too-little"]))
 }
 
 // How a blend may come out: the least of one water with the most of the other.
@@ -108,10 +110,10 @@ func TestWhenAMotherSolutionHelps(t *testing.T) {
 	require.Len(t, two.TwoSteps, 2)
 	assert.InDelta(t, steps, two.TwoSteps[0].Hand.Amount, 1e-9)
 	assert.InDelta(t, 1000/steps, two.TwoSteps[1].Hand.Exact, 1e-6, "one gram of it")
-	assert.Contains(t, two.Notes, Known().Notes["two-steps"])
+	assert.Contains(t, english.Lines(two.Notes), english.Say(Known().Notes["two-steps"]))
 	tiny := of(0.001, 0.05)
 	assert.Empty(t, tiny.TwoSteps, "not even that could be measured")
-	assert.Contains(t, tiny.Notes, Known().Notes["too-little"])
+	assert.Contains(t, english.Lines(tiny.Notes), english.Say(Known().Notes["too-little"]))
 	cup := of(0.45, 0.01)
 	assert.Empty(t, cup.TwoSteps)
 	liquid := MixFeed(Feed{N: 20, GPerL: some(0.5), VolumeL: 0.01, DensityGPerML: some(1.2), Tools: tools})
@@ -127,19 +129,19 @@ func TestWhichToolAHandTakes(t *testing.T) {
 	assert.Equal(t, 25.0, tools.liquid(alone).Error, "the jug alone, where its mark is close enough")
 	assert.Less(t, tools.liquid(alone-51).Error, 25.0)
 	fills := Known().Figures.SyringeFills.Value
-	assert.Contains(t, tools.liquid(fills*10).How, "by syringe, in")
-	assert.Contains(t, tools.liquid(fills*10+50).How, "jug to")
-	assert.Equal(t, "10 mL by syringe", tools.liquid(10).How)
-	assert.Equal(t, "10.5 mL by syringe, in 2 fills", tools.liquid(10.5).How)
+	assert.Contains(t, english.Say(tools.liquid(fills*10).How), "by syringe, in")
+	assert.Contains(t, english.Say(tools.liquid(fills*10+50).How), "jug to")
+	assert.Equal(t, "10 mL by syringe", english.Say(tools.liquid(10).How))
+	assert.Equal(t, "10.5 mL by syringe, in 2 fills", english.Say(tools.liquid(10.5).How))
 	assert.InDelta(t, 0.5, tools.liquid(10.5).Error, 1e-9, "half a mark for each fill")
 	least := Known().Figures.MeasurableSteps.Value
 	assert.False(t, tools.liquid(least*0.5).Little)
 	assert.True(t, tools.liquid(least*0.5-0.01).Little)
 	assert.False(t, tools.mass(least*0.5).Little)
 	assert.True(t, tools.mass(least*0.5-0.01).Little)
-	assert.Equal(t, "a full jug of 500 mL", tools.jugs(500))
-	assert.Equal(t, "2 full jugs of 500 mL and one to 50 mL", tools.jugs(1050))
-	assert.Equal(t, "jug to 450 mL", tools.jugs(450))
+	assert.Equal(t, "a full jug of 500 mL", english.Say(tools.jugs(500)))
+	assert.Equal(t, "2 full jugs of 500 mL and one to 50 mL", english.Say(tools.jugs(1050)))
+	assert.Equal(t, "jug to 450 mL", english.Say(tools.jugs(450)))
 	assert.Equal(t, 0.0, math.Max(0, Hand{Amount: 1, Error: 2}.low()))
 }
 
@@ -152,7 +154,7 @@ func TestWhatAProductAdvisesBeside(t *testing.T) {
 		d := Dilution{Product: product, Use: p.Uses[0].Code, Stock: Strength{stock, "percent"}, MakeML: some(200)}
 		d.Wanted = &Strength{wanted, "percent"}
 		for _, n := range Dilute(d).Notes {
-			tip = tip || n == *p.Tip
+			tip = tip || n.Same(*p.Tip)
 		}
 		return tip
 	}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"therapeon/core/solutions"
+	"therapeon/language/english"
 )
 
 func ExampleDilute() {
@@ -18,9 +19,9 @@ func ExampleDilute() {
 			MakeML:  &make,
 		},
 	)
-	fmt.Println("stock:", m.Stock.How)
-	fmt.Println("water:", m.Water.How)
-	fmt.Println(m.Notes[0].Value)
+	fmt.Println("stock:", english.Say(m.Stock.How))
+	fmt.Println("water:", english.Say(m.Water.How))
+	fmt.Println(english.Say(m.Notes[0].Value))
 	// Output:
 	// stock: jug to 50 mL, then 35.7 mL by syringe
 	// water: jug to 900 mL, then 14.3 mL by syringe
@@ -42,7 +43,7 @@ func ExampleDilute_tooStrong() {
 func ExampleMixFeed() {
 	ppm := 100.0
 	m := solutions.MixFeed(solutions.Feed{N: 20, P2O5: 20, K2O: 20, WantedPPMN: &ppm, VolumeL: 20})
-	fmt.Printf("%.1f g in a litre, %s\n", m.GPerL, m.Hand.How)
+	fmt.Printf("%.1f g in a litre, %s\n", m.GPerL, english.Say(m.Hand.How))
 	fmt.Printf("P %.1f ppm, K %.1f ppm\n", m.PPMP, m.PPMK)
 	// Output:
 	// 0.5 g in a litre, 10 g on the scale

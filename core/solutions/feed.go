@@ -1,24 +1,23 @@
 package solutions
 
 import (
-	"fmt"
-
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
 // Feed asks for a feed by the figures on its label. Give grams per litre, or the
 // ppm of nitrogen wanted.
 type Feed struct {
-	N             float64  `json:"n_percent" required:"true" validate:"label_percent" title:"N" description:"nitrogen (N) on the label"`
-	P2O5          float64  `json:"p2o5_percent" required:"true" validate:"label_percent" title:"P₂O₅" description:"phosphate (P₂O₅) on the label"`
-	K2O           float64  `json:"k2o_percent" required:"true" validate:"label_percent" title:"K₂O" description:"potash (K₂O) on the label"`
-	GPerL         *float64 `json:"g_per_l,omitempty" validate:"omitempty,feed_g_per_l" title:"Feed in a litre"`
-	WantedPPMN    *float64 `json:"wanted_ppm_n,omitempty" validate:"omitempty,feed_ppm" title:"Nitrogen wanted"`
-	VolumeL       float64  `json:"volume_l" required:"true" validate:"volume_l" title:"Water"`
-	DensityGPerML *float64 `json:"density_g_per_ml,omitempty" validate:"omitempty,density" title:"Density, for a liquid feed" description:"of a liquid feed; it is then measured in mL"`
-	LabelMostPPMN *float64 `json:"label_most_ppm_n,omitempty" validate:"omitempty,feed_ppm" title:"The most nitrogen your label allows" description:"the most the label allows; it stands above this page"`
+	N             float64  `json:"n_percent" required:"true" validate:"label_percent" title:"solutions.Feed.n_percent" description:"nitrogen (N) on the label"`
+	P2O5          float64  `json:"p2o5_percent" required:"true" validate:"label_percent" title:"solutions.Feed.p2o5_percent" description:"phosphate (P₂O₅) on the label"`
+	K2O           float64  `json:"k2o_percent" required:"true" validate:"label_percent" title:"solutions.Feed.k2o_percent" description:"potash (K₂O) on the label"`
+	GPerL         *float64 `json:"g_per_l,omitempty" validate:"omitempty,feed_g_per_l" title:"solutions.Feed.g_per_l"`
+	WantedPPMN    *float64 `json:"wanted_ppm_n,omitempty" validate:"omitempty,feed_ppm" title:"solutions.Feed.wanted_ppm_n"`
+	VolumeL       float64  `json:"volume_l" required:"true" validate:"volume_l" title:"solutions.Feed.volume_l"`
+	DensityGPerML *float64 `json:"density_g_per_ml,omitempty" validate:"omitempty,density" title:"solutions.Feed.density_g_per_ml" description:"of a liquid feed; it is then measured in mL"`
+	LabelMostPPMN *float64 `json:"label_most_ppm_n,omitempty" validate:"omitempty,feed_ppm" title:"solutions.Feed.label_most_ppm_n" description:"the most the label allows; it stands above this page"`
 	Tools         Tools    `json:"tools,omitzero"`
 }
 
@@ -30,16 +29,16 @@ func (f Feed) Faults() fault.List {
 			{
 				Field: "n_percent",
 				Value: f.N + f.P2O5 + f.K2O,
-				Limit: "100 % in all",
-				Words: "The three figures of the label add up to more than 100 %. Read the label again.",
+				Limit: message.Of("solutions.say.100-in-all"),
+				Words: message.Of("solutions.say.the-three-figures-of-the"),
 			},
 		}
 	case (f.GPerL == nil) == (f.WantedPPMN == nil):
 		return fault.List{
 			{
 				Field: "wanted_ppm_n",
-				Limit: "one of g_per_l and wanted_ppm_n",
-				Words: "Give grams per litre, or the ppm of nitrogen you want. One of the two.",
+				Limit: message.Of("solutions.say.one-of-g-per-l"),
+				Words: message.Of("solutions.say.give-grams-per-litre-or"),
 			},
 		}
 	case f.WantedPPMN != nil && f.N == 0:
@@ -47,8 +46,8 @@ func (f Feed) Faults() fault.List {
 			{
 				Field: "n_percent",
 				Value: f.N,
-				Limit: "more than 0",
-				Words: "A feed without nitrogen cannot be dosed by nitrogen. Give grams per litre.",
+				Limit: message.Of("solutions.say.more-than-0"),
+				Words: message.Of("solutions.say.a-feed-without-nitrogen-cannot"),
 			},
 		}
 	case f.WantedPPMN != nil && *f.WantedPPMN > f.N*units.PPMPerPercent:
@@ -56,8 +55,8 @@ func (f Feed) Faults() fault.List {
 			{
 				Field: "wanted_ppm_n",
 				Value: *f.WantedPPMN,
-				Limit: fmt.Sprintf("at most %s ppm", num(f.N*units.PPMPerPercent)),
-				Words: "The feed itself holds no more nitrogen than that.",
+				Limit: message.Of("limits.at-most", message.As("figure", num(f.N*units.PPMPerPercent, "ppm"))),
+				Words: message.Of("solutions.say.the-feed-itself-holds-no"),
 			},
 		}
 	}
@@ -141,7 +140,7 @@ func (m *Fed) motherSolution(t Tools, f Feed) {
 	}
 	m.Notes = append(m.Notes, Known().Notes["two-steps"])
 	m.TwoSteps = []Step{
-		{fmt.Sprintf("Dissolve %s g in water, and fill up to %s mL", num(grams), num(ml)), t.mass(grams)},
-		{fmt.Sprintf("Take %s mL of that for the %s L", num(then.Amount), num(f.VolumeL)), then},
+		{message.Of("solutions.say.dissolve-g-in-water-and", message.As("grams", num(grams, "g")), message.As("ml", num(ml, "mL"))), t.mass(grams)},
+		{message.Of("solutions.say.take-ml-of-that-for", message.As("amount", num(then.Amount, "mL")), message.As("volume_l", num(f.VolumeL, "L"))), then},
 	}
 }

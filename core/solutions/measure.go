@@ -1,20 +1,20 @@
 package solutions
 
 import (
-	"fmt"
 	"math"
 	"strconv"
 
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
 // Tools are what amounts are measured with, and the steps they show.
 type Tools struct {
-	SyringeML      float64 `json:"syringe_ml,omitempty" validate:"omitempty,syringe_step_ml" title:"The syringe shows" description:"step of the syringe; left out: 0.1 mL"`
-	SyringeHoldsML float64 `json:"syringe_holds_ml,omitempty" validate:"omitempty,syringe_ml" title:"The syringe holds" description:"left out: 20 mL"`
-	JugML          float64 `json:"jug_ml,omitempty" validate:"omitempty,jug_step_ml" title:"The jug is marked every" description:"marks of the jug; left out: 50 mL"`
-	JugHoldsML     float64 `json:"jug_holds_ml,omitempty" validate:"omitempty,vessel_ml" title:"The jug holds" description:"left out: 1000 mL"`
-	ScaleG         float64 `json:"scale_g,omitempty" validate:"omitempty,scale_step_g" title:"The scale shows" description:"step of the scale; left out: 1 g"`
+	SyringeML      float64 `json:"syringe_ml,omitempty" validate:"omitempty,syringe_step_ml" title:"solutions.Tools.syringe_ml" description:"step of the syringe; left out: 0.1 mL"`
+	SyringeHoldsML float64 `json:"syringe_holds_ml,omitempty" validate:"omitempty,syringe_ml" title:"solutions.Tools.syringe_holds_ml" description:"left out: 20 mL"`
+	JugML          float64 `json:"jug_ml,omitempty" validate:"omitempty,jug_step_ml" title:"solutions.Tools.jug_ml" description:"marks of the jug; left out: 50 mL"`
+	JugHoldsML     float64 `json:"jug_holds_ml,omitempty" validate:"omitempty,vessel_ml" title:"solutions.Tools.jug_holds_ml" description:"left out: 1000 mL"`
+	ScaleG         float64 `json:"scale_g,omitempty" validate:"omitempty,scale_step_g" title:"solutions.Tools.scale_g" description:"step of the scale; left out: 1 g"`
 }
 
 // orUsual fills in the usual tools.
@@ -35,12 +35,12 @@ func (t Tools) orUsual() Tools {
 
 // Hand is an amount as a hand measures it.
 type Hand struct {
-	Exact  float64 `json:"exact" required:"true"`
-	Amount float64 `json:"amount" required:"true" description:"to measure"`
-	Unit   string  `json:"unit" required:"true" enum:"mL,g"`
-	Error  float64 `json:"error" required:"true" description:"the true amount lies at most so far from the one to measure, when it is read to the nearest step"`
-	How    string  `json:"how" required:"true" description:"in words, with which tool"`
-	Little bool    `json:"little,omitempty" description:"too little to measure well"`
+	Exact  float64         `json:"exact" required:"true"`
+	Amount float64         `json:"amount" required:"true" description:"to measure"`
+	Unit   string          `json:"unit" required:"true" enum:"mL,g"`
+	Error  float64         `json:"error" required:"true" description:"the true amount lies at most so far from the one to measure, when it is read to the nearest step"`
+	How    message.Message `json:"how" required:"true" description:"in words, with which tool"`
+	Little bool            `json:"little,omitempty" description:"too little to measure well"`
 }
 
 // low and high bound the true amount.
@@ -55,8 +55,10 @@ func round(x, step float64) float64 {
 	return clean
 }
 
-// num writes a figure with no more decimals than it has.
-func num(x float64) string { return strconv.FormatFloat(round(x, 1/units.TenThousandths), 'f', -1, 64) }
+// num is a figure with no more decimals than it has.
+func num(x float64, unit message.Unit) message.Figure {
+	return message.Figure{Value: round(x, 1/units.TenThousandths), Unit: unit, Round: message.Round{Whole: true}}
+}
 
 // liquid measures out mL: the jug to a mark, the rest by syringe. Of much, where
 // half a mark is little, the jug alone.
@@ -80,28 +82,28 @@ func (t Tools) liquid(ml float64) Hand {
 	case jug > 0 && rest == 0:
 		h.How = t.jugs(jug)
 	case jug > 0:
-		h.How = fmt.Sprintf("%s, then %s mL by syringe", t.jugs(jug), num(rest))
+		h.How = message.Of("solutions.say.then-ml-by-syringe", message.Told("jug", t.jugs(jug)), message.As("rest", num(rest, "mL")))
 	case fills > 1:
-		h.How = fmt.Sprintf("%s mL by syringe, in %.0f fills", num(rest), fills)
+		h.How = message.Of("solutions.say.ml-by-syringe-in-fills", message.As("rest", num(rest, "mL")), message.Fixed("fills", fills, 0, ""))
 	default:
-		h.How = fmt.Sprintf("%s mL by syringe", num(rest))
+		h.How = message.Of("solutions.say.ml-by-syringe", message.As("rest", num(rest, "mL")))
 	}
 	return h
 }
 
 // jugs says how often the jug is filled.
-func (t Tools) jugs(ml float64) string {
+func (t Tools) jugs(ml float64) message.Message {
 	full := math.Floor(ml/t.JugHoldsML + units.Hair)
 	rest := round(ml-full*t.JugHoldsML, t.JugML)
-	words := fmt.Sprintf("%.0f full jugs of %s mL", full, num(t.JugHoldsML))
+	words := message.Of("solutions.say.full-jugs-of-ml", message.Count("n", int(full)), message.As("jug_holds_ml", num(t.JugHoldsML, "mL")))
 	if full == 1 {
-		words = fmt.Sprintf("a full jug of %s mL", num(t.JugHoldsML))
+		words = message.Of("solutions.say.a-full-jug-of-ml", message.As("jug_holds_ml", num(t.JugHoldsML, "mL")))
 	}
 	switch {
 	case full == 0:
-		return fmt.Sprintf("jug to %s mL", num(rest))
+		return message.Of("solutions.say.jug-to-ml", message.As("rest", num(rest, "mL")))
 	case rest > 0:
-		return fmt.Sprintf("%s and one to %s mL", words, num(rest))
+		return message.Of("solutions.say.and-one-to-ml", message.Told("jugs", words), message.As("rest", num(rest, "mL")))
 	default:
 		return words
 	}
@@ -110,7 +112,7 @@ func (t Tools) jugs(ml float64) string {
 // mass weighs out g.
 func (t Tools) mass(g float64) Hand {
 	h := Hand{Exact: g, Unit: "g", Amount: round(g, t.ScaleG), Error: t.ScaleG / 2}
-	h.How = fmt.Sprintf("%s g on the scale", num(h.Amount))
+	h.How = message.Of("solutions.say.g-on-the-scale", message.As("amount", num(h.Amount, "g")))
 	h.Little = g < Known().Figures.MeasurableSteps.Value*t.ScaleG
 	return h
 }

@@ -5,12 +5,13 @@ import (
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
 // Meter is what a conductivity meter shows, on its scale.
 type Meter struct {
-	Value float64 `json:"value" required:"true" validate:"meter" title:"It reads"`
+	Value float64 `json:"value" required:"true" validate:"meter" title:"solutions.Meter.value"`
 	Scale string  `json:"scale" required:"true" validate:"oneof=ppm500 ppm700 ms_cm us_cm"`
 }
 
@@ -41,8 +42,8 @@ func (m Meter) Faults() fault.List {
 			{
 				Field: "value",
 				Value: m.Value,
-				Limit: "at most 100 mS/cm",
-				Words: "No meter for water shows that much. Is it the right scale?",
+				Limit: message.Of("solutions.say.at-most-100-ms-cm"),
+				Words: message.Of("solutions.say.no-meter-for-water-shows"),
 			},
 		}
 	}
@@ -71,17 +72,17 @@ func AllScales(m Meter) Scales {
 
 // Dose is a product added to a meter reading.
 type Dose struct {
-	Name     string  `json:"name" required:"true" validate:"required,name,line" title:"Name of product"`
-	Adds     float64 `json:"adds" required:"true" validate:"added" title:"1 mL/L adds" description:"what 1 mL/L adds to the reading, from a calibration on this scale"`
-	Wanted   float64 `json:"wanted" required:"true" validate:"added" title:"should add" description:"what it should add to the reading"`
+	Name     string  `json:"name" required:"true" validate:"required,name,line" title:"solutions.Dose.name"`
+	Adds     float64 `json:"adds" required:"true" validate:"added" title:"solutions.Dose.adds" description:"what 1 mL/L adds to the reading, from a calibration on this scale"`
+	Wanted   float64 `json:"wanted" required:"true" validate:"added" title:"solutions.Dose.wanted" description:"what it should add to the reading"`
 	MostAdds float64 `json:"most,omitempty" validate:"reading" description:"the most it may add; left out: no limit of its own"`
 }
 
 // Stack asks for several products on a base water, to meter readings.
 type Stack struct {
-	Base    float64 `json:"base" required:"true" validate:"reading" title:"The water reads" description:"what the water reads before"`
+	Base    float64 `json:"base" required:"true" validate:"reading" title:"solutions.Stack.base" description:"what the water reads before"`
 	Scale   string  `json:"scale" required:"true" validate:"oneof=ppm500 ppm700 ms_cm us_cm"`
-	VolumeL float64 `json:"volume_l" required:"true" validate:"volume_l" title:"Water"`
+	VolumeL float64 `json:"volume_l" required:"true" validate:"volume_l" title:"solutions.Stack.volume_l"`
 	Doses   []Dose  `json:"doses" required:"true" validate:"doses,dive"`
 	Tools   Tools   `json:"tools,omitzero"`
 }
@@ -96,12 +97,8 @@ func (s Stack) Faults() fault.List {
 				fault.Fault{
 					Field: fmt.Sprintf("doses[%d].wanted", i),
 					Value: d.Wanted,
-					Limit: "at most " + num(d.MostAdds),
-					Words: fmt.Sprintf(
-						"%s is stopped at %s. Its label may allow more: then set that as the most.",
-						d.Name,
-						num(d.MostAdds),
-					),
+					Limit: message.Of("limits.at-most", message.As("figure", num(d.MostAdds, ""))),
+					Words: message.Of("solutions.say.is-stopped-at-its-label", message.Name("product", d.Name), message.As("most_adds", num(d.MostAdds, ""))),
 				},
 			)
 		}
@@ -111,8 +108,8 @@ func (s Stack) Faults() fault.List {
 				fault.Fault{
 					Field: fmt.Sprintf("doses[%d].wanted", i),
 					Value: d.Wanted,
-					Limit: "at most " + num(units.MLPerL*d.Adds),
-					Words: "Not even the pure product reads that much. Want less, or calibrate it again.",
+					Limit: message.Of("limits.at-most", message.As("figure", num(units.MLPerL*d.Adds, ""))),
+					Words: message.Of("solutions.say.not-even-the-pure-product"),
 				},
 			)
 		}
@@ -164,9 +161,9 @@ func MixStack(s Stack) Stacked {
 // Calibration asks what a product adds to one's own meter.
 type Calibration struct {
 	Scale  string  `json:"scale" required:"true" validate:"oneof=ppm500 ppm700 ms_cm us_cm"`
-	Before float64 `json:"before" required:"true" validate:"reading" title:"Before it reads"`
-	After  float64 `json:"after" required:"true" validate:"added" title:"After it reads"`
-	MLPerL float64 `json:"ml_per_l" required:"true" validate:"dose_ml_per_l" title:"Added to each litre" description:"what was added"`
+	Before float64 `json:"before" required:"true" validate:"reading" title:"solutions.Calibration.before"`
+	After  float64 `json:"after" required:"true" validate:"added" title:"solutions.Calibration.after"`
+	MLPerL float64 `json:"ml_per_l" required:"true" validate:"dose_ml_per_l" title:"solutions.Calibration.ml_per_l" description:"what was added"`
 }
 
 // Faults finds calibrations that say nothing, each by its field; none where all is sound.
@@ -176,8 +173,8 @@ func (c Calibration) Faults() fault.List {
 			{
 				Field: "after",
 				Value: c.After,
-				Limit: "more than " + num(c.Before),
-				Words: "The meter shows no more than before. Stir, wait, and read it again.",
+				Limit: message.Of("limits.more-than", message.As("figure", num(c.Before, ""))),
+				Words: message.Of("solutions.say.the-meter-shows-no-more"),
 			},
 		}
 	}

@@ -4,6 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -49,21 +51,21 @@ func TestDilutionsWorkedByHand(t *testing.T) {
 func TestAmountsAreWhatAHandMeasures(t *testing.T) {
 	m := Dilute(Dilution{Stock: Percent(35), Wanted: strength(3, "percent"), MakeML: of(1000)})
 	assert.Equal(t, 85.7, m.Stock.Amount, "a syringe reads 0.1 mL")
-	assert.Equal(t, "jug to 50 mL, then 35.7 mL by syringe", m.Stock.How)
+	assert.Equal(t, "jug to 50 mL, then 35.7 mL by syringe", english.Say(m.Stock.How))
 	assert.InDelta(t, 0.1, m.Stock.Error, 1e-12, "two fills of the syringe, half a step each")
-	assert.Equal(t, "jug to 900 mL, then 14.3 mL by syringe", m.Water.How)
+	assert.Equal(t, "jug to 900 mL, then 14.3 mL by syringe", english.Say(m.Water.How))
 	assert.InDelta(t, 3, m.Low, 0.01)
 	assert.InDelta(t, 3, m.High, 0.01)
 	assert.Less(t, m.Low, m.High)
 
 	bath := Dilute(Dilution{Stock: Percent(100), Wanted: strength(1, "percent"), MakeML: of(5000)})
-	assert.Equal(t, "4 full jugs of 1000 mL and one to 950 mL", bath.Water.How, "of much, the jug alone")
+	assert.Equal(t, "4 full jugs of 1000 mL and one to 950 mL", english.Say(bath.Water.How), "of much, the jug alone")
 	assert.Equal(t, 25.0, bath.Water.Error, "half a mark")
 
 	m = Dilute(Dilution{Stock: Percent(100), Wanted: strength(25, "ppm"), MakeML: of(1000)})
 	assert.True(t, m.Stock.Little, "0.025 mL")
 	require.Len(t, m.TwoSteps, 2)
-	assert.Contains(t, m.TwoSteps[0].Do, "Stir 10 mL of the stock into 990 mL")
+	assert.Contains(t, english.Say(m.TwoSteps[0].Do), "Stir 10 mL of the stock into 990 mL")
 	assert.Equal(t, 2.5, m.TwoSteps[1].Hand.Amount)
 }
 
@@ -71,9 +73,9 @@ func TestWhatIsTooLittleEvenInTwoStepsIsSaid(t *testing.T) {
 	m := Dilute(Dilution{Stock: Percent(100), Wanted: strength(1, "ppm"), MakeML: of(100)})
 	assert.True(t, m.Stock.Little)
 	assert.Empty(t, m.TwoSteps)
-	assert.Contains(t, m.Notes[0].Value, "Make more of it at once")
+	assert.Contains(t, english.Say(m.Notes[0].Value), "Make more of it at once")
 	s := MixStack(Stack{Base: 40, Scale: "ppm500", VolumeL: 1, Doses: []Dose{{Name: "Seaweed", Adds: 180, Wanted: 25}}})
-	assert.Contains(t, s.Notes[0].Value, "too little to measure well", "0.14 mL")
+	assert.Contains(t, english.Say(s.Notes[0].Value), "too little to measure well", "0.14 mL")
 }
 
 func TestMixesThatCannotBeAreRefusedWithTheReason(t *testing.T) {
@@ -91,7 +93,7 @@ func TestMixesThatCannotBeAreRefusedWithTheReason(t *testing.T) {
 	} {
 		list := d.Faults()
 		require.Len(t, list, 1, words)
-		assert.Contains(t, list[0].Words, words)
+		assert.Contains(t, english.Say(list[0].Words), words)
 	}
 }
 
@@ -107,7 +109,7 @@ func TestTooStrongIsStopped(t *testing.T) {
 	oil.LabelMost = strength(6, "percent")
 	m = Dilute(oil)
 	assert.Nil(t, m.Stopped, "the label stands above this page")
-	assert.Contains(t, m.Notes[0].Value, "Mixed to the label")
+	assert.Contains(t, english.Say(m.Notes[0].Value), "Mixed to the label")
 
 	m = Dilute(Dilution{Product: "fungicide", Stock: Percent(100), Wanted: strength(1, "percent"), MakeML: of(750)})
 	require.NotNil(t, m.Stopped, "only its label says how strong")
@@ -115,7 +117,7 @@ func TestTooStrongIsStopped(t *testing.T) {
 	m = Dilute(Dilution{Product: "peroxide", Stock: Percent(35), Wanted: strength(3, "percent"), MakeML: of(200)})
 	assert.Nil(t, m.Stopped)
 	assert.Contains(t, m.Cautions, "peroxide")
-	assert.Contains(t, m.Notes[0].Value, "strong enough to burn")
+	assert.Contains(t, english.Say(m.Notes[0].Value), "strong enough to burn")
 
 	fed := MixFeed(Feed{N: 20, P2O5: 20, K2O: 20, GPerL: of(5), VolumeL: 1})
 	require.NotNil(t, fed.Stopped, "1000 ppm N burns")
@@ -132,7 +134,7 @@ func TestFeedByItsLabel(t *testing.T) {
 	assert.InDelta(t, 5, m.Grams, 1e-9)
 	assert.True(t, m.Hand.Little, "5 g on a scale that reads 1 g")
 	require.Len(t, m.TwoSteps, 2)
-	assert.Contains(t, m.TwoSteps[0].Do, "Dissolve 10 g")
+	assert.Contains(t, english.Say(m.TwoSteps[0].Do), "Dissolve 10 g")
 	assert.Equal(t, 500.0, m.TwoSteps[1].Hand.Amount)
 
 	back := MixFeed(Feed{N: 20, P2O5: 20, K2O: 20, WantedPPMN: of(100), VolumeL: 10})
@@ -143,8 +145,16 @@ func TestFeedByItsLabel(t *testing.T) {
 	assert.InDelta(t, 11.9, liquid.Hand.Amount, 1e-9)
 	assert.Equal(t, "mL", liquid.Hand.Unit)
 
-	assert.Contains(t, Feed{N: 60, P2O5: 30, K2O: 20, GPerL: of(1), VolumeL: 1}.Faults()[0].Words, "more than 100 %")
-	assert.Contains(t, Feed{P2O5: 30, WantedPPMN: of(1), VolumeL: 1}.Faults()[0].Words, "without nitrogen")
+	assert.Contains(
+		t,
+		english.Say(Feed{N: 60, P2O5: 30, K2O: 20, GPerL: of(1), VolumeL: 1}.Faults()[0].Words),
+		"more than 100 %",
+	)
+	assert.Contains(
+		t,
+		english.Say(Feed{P2O5: 30, WantedPPMN: of(1), VolumeL: 1}.Faults()[0].Words),
+		"without nitrogen",
+	)
 }
 
 // IUPAC standard atomic weights (abridged, 2021): P 30.974, O 15.999, K 39.098.
@@ -183,7 +193,7 @@ func TestStackReadsAfterEachProduct(t *testing.T) {
 	assert.InDelta(t, 0.18, m.Reads.MSCM, 1e-9)
 
 	assert.Contains(t,
-		Stack{Doses: []Dose{{Name: "Seaweed", Adds: 180, Wanted: 250, MostAdds: 100}}}.Faults()[0].Words,
+		english.Say(Stack{Doses: []Dose{{Name: "Seaweed", Adds: 180, Wanted: 250, MostAdds: 100}}}.Faults()[0].Words),
 		"stopped at 100")
 	assert.InDelta(t, 180, Calibration{Scale: "ppm500", Before: 40, After: 130, MLPerL: 0.5}.Adds(), 1e-9)
 	assert.NotEmpty(t, Calibration{Before: 40, After: 40, MLPerL: 1}.Faults())
@@ -195,9 +205,9 @@ func TestBlendReadsTheTarget(t *testing.T) {
 	m := MixBlend(b)
 	assert.InDelta(t, 2, m.TapL, 1e-9, "50 of 250 above the pure water")
 	assert.InDelta(t, 8, m.PureL, 1e-9)
-	assert.Contains(t, m.Notes[0].Value, "fine for flushing", "250 ppm and more is hard")
-	assert.Contains(t, Blend{Tap: 260, Pure: 10, Target: 5}.Faults()[0].Words, "10 to 260")
-	assert.Contains(t, Blend{Tap: 10, Pure: 10, Target: 5}.Faults()[0].Words, "the same")
+	assert.Contains(t, english.Say(m.Notes[0].Value), "fine for flushing", "250 ppm and more is hard")
+	assert.Contains(t, english.Say(Blend{Tap: 260, Pure: 10, Target: 5}.Faults()[0].Words), "10 to 260")
+	assert.Contains(t, english.Say(Blend{Tap: 10, Pure: 10, Target: 5}.Faults()[0].Words), "the same")
 }
 
 // The stirred tank's wash-out, C/C₀ = e^(−V/Vw), as chemical engineering
@@ -211,9 +221,16 @@ func TestFlushing(t *testing.T) {
 	assert.Equal(t, 2000.0, m.TwoPotML)
 	assert.InDelta(t, 0.0067, m.LeftRule, 1e-4, "e⁻⁵")
 	assert.InDelta(t, 0.0498, LeftAfter(3, 1), 1e-4)
-	assert.Contains(t, Flush{PotML: of(1000), Start: of(900), Target: of(90), Water: of(100)}.Faults()[0].Words,
-		"its own water")
-	assert.Contains(t, Flush{PotML: of(1000), Start: of(90), Target: of(90)}.Faults()[0].Words, "no more than that")
+	assert.Contains(
+		t,
+		english.Say(Flush{PotML: of(1000), Start: of(900), Target: of(90), Water: of(100)}.Faults()[0].Words),
+		"its own water",
+	)
+	assert.Contains(
+		t,
+		english.Say(Flush{PotML: of(1000), Start: of(90), Target: of(90)}.Faults()[0].Words),
+		"no more than that",
+	)
 }
 
 // Benson & Krause, in the tables of USGS Techniques and Methods: mg/L at 101.325 kPa.
@@ -373,10 +390,10 @@ func TestHandsMeasureWithTheToolsTheyHave(t *testing.T) {
 	fine := Tools{SyringeML: 0.01, SyringeHoldsML: 1, JugML: 10, JugHoldsML: 250, ScaleG: 0.1}
 	m := Dilute(Dilution{Stock: Percent(35), Wanted: strength(3, "percent"), MakeML: of(100), Tools: fine})
 	assert.Equal(t, 8.57, m.Stock.Amount)
-	assert.Equal(t, "jug to 90 mL, then 1.43 mL by syringe", m.Water.How)
+	assert.Equal(t, "jug to 90 mL, then 1.43 mL by syringe", english.Say(m.Water.How))
 	assert.Equal(t, 0.01, m.Water.Error, "two fills of a fine syringe")
 	big := Dilute(Dilution{Stock: Percent(100), Wanted: strength(1, "percent"), MakeML: of(1000), Tools: fine})
-	assert.Equal(t, "3 full jugs of 250 mL and one to 240 mL", big.Water.How)
+	assert.Equal(t, "3 full jugs of 250 mL and one to 240 mL", english.Say(big.Water.How))
 	weighed := MixFeed(Feed{N: 20, WantedPPMN: of(100), VolumeL: 10, Tools: fine})
 	assert.Equal(t, 5.0, weighed.Hand.Amount)
 	assert.False(t, weighed.Hand.Little, "fifty steps of a fine scale")
@@ -419,7 +436,7 @@ func TestPeroxideByWeightIsStrongerThanByVolume(t *testing.T) {
 	assert.InDelta(t, 75.9, ask("", 35).StockML, 0.05, "not known: on the weak side")
 	said := func(m Mix, words string) bool {
 		for _, n := range m.Notes {
-			if strings.Contains(n.Value, words) {
+			if strings.Contains(english.Say(n.Value), words) {
 				return true
 			}
 		}

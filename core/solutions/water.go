@@ -1,20 +1,20 @@
 package solutions
 
 import (
-	"fmt"
 	"math"
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/units"
 )
 
 // Blend asks for tap and pure water mixed to a target.
 type Blend struct {
-	Tap     float64 `json:"tap" required:"true" validate:"blend_ppm" title:"Tap water reads" description:"what the tap water reads, on any one scale"`
-	Pure    float64 `json:"pure" required:"true" validate:"blend_ppm" title:"Pure water reads" description:"what the pure water reads, on the same scale"`
-	Target  float64 `json:"target" required:"true" validate:"blend_ppm" title:"The blend should read"`
-	VolumeL float64 `json:"volume_l" required:"true" validate:"volume_l" title:"Blend to make"`
+	Tap     float64 `json:"tap" required:"true" validate:"blend_ppm" title:"solutions.Blend.tap" description:"what the tap water reads, on any one scale"`
+	Pure    float64 `json:"pure" required:"true" validate:"blend_ppm" title:"solutions.Blend.pure" description:"what the pure water reads, on the same scale"`
+	Target  float64 `json:"target" required:"true" validate:"blend_ppm" title:"solutions.Blend.target"`
+	VolumeL float64 `json:"volume_l" required:"true" validate:"volume_l" title:"solutions.Blend.volume_l"`
 	Tools   Tools   `json:"tools,omitzero"`
 }
 
@@ -27,8 +27,8 @@ func (b Blend) Faults() fault.List {
 			{
 				Field: "target",
 				Value: b.Target,
-				Limit: num(low),
-				Words: "Both waters read the same. No blend of them reads anything else.",
+				Limit: message.Of("limits.only", message.As("figure", num(low, ""))),
+				Words: message.Of("solutions.say.both-waters-read-the-same"),
 			},
 		}
 	case b.Target < low || b.Target > high:
@@ -36,8 +36,8 @@ func (b Blend) Faults() fault.List {
 			{
 				Field: "target",
 				Value: b.Target,
-				Limit: num(low) + " to " + num(high),
-				Words: fmt.Sprintf("A blend reads between its two waters: %s to %s.", num(low), num(high)),
+				Limit: message.Of("limits.from-to", message.As("low", num(low, "")), message.As("high", num(high, ""))),
+				Words: message.Of("solutions.say.a-blend-reads-between-its", message.As("low", num(low, "")), message.As("high", num(high, ""))),
 			},
 		}
 	}
@@ -81,12 +81,12 @@ func MixBlend(b Blend) Blended {
 // Flush asks how much water rinses a pot down to a share of what was in it.
 type Flush struct {
 	HeldML   *float64 `json:"held_ml,omitempty" validate:"omitempty,held_ml" description:"water the medium holds"`
-	PotML    *float64 `json:"pot_ml,omitempty" validate:"omitempty,pot_ml" title:"Volume of the pot" description:"volume of the pot, when the water held is not known"`
-	HoldsPct *float64 `json:"holds_percent,omitempty" validate:"omitempty,holds_percent" title:"It holds water" description:"water held, of the pot's volume; left out: 40 %"`
-	Start    *float64 `json:"start,omitempty" validate:"omitempty,runoff_ppm" title:"The runoff reads" description:"what the runoff reads first"`
-	Target   *float64 `json:"target,omitempty" validate:"omitempty,runoff_ppm" title:"It should come down to" description:"what it should come down to"`
-	Water    *float64 `json:"water,omitempty" validate:"omitempty,flushing_ppm" title:"The flushing water reads" description:"what the flushing water reads"`
-	LeftPct  *float64 `json:"left_percent,omitempty" validate:"omitempty,left_percent" title:"May be left" description:"or: the share that may be left"`
+	PotML    *float64 `json:"pot_ml,omitempty" validate:"omitempty,pot_ml" title:"solutions.Flush.pot_ml" description:"volume of the pot, when the water held is not known"`
+	HoldsPct *float64 `json:"holds_percent,omitempty" validate:"omitempty,holds_percent" title:"solutions.Flush.holds_percent" description:"water held, of the pot's volume; left out: 40 %"`
+	Start    *float64 `json:"start,omitempty" validate:"omitempty,runoff_ppm" title:"solutions.Flush.start" description:"what the runoff reads first"`
+	Target   *float64 `json:"target,omitempty" validate:"omitempty,runoff_ppm" title:"solutions.Flush.target" description:"what it should come down to"`
+	Water    *float64 `json:"water,omitempty" validate:"omitempty,flushing_ppm" title:"solutions.Flush.water" description:"what the flushing water reads"`
+	LeftPct  *float64 `json:"left_percent,omitempty" validate:"omitempty,left_percent" title:"solutions.Flush.left_percent" description:"or: the share that may be left"`
 }
 
 // Faults finds flushes that cannot be, each by its field; none where all is sound.
@@ -96,24 +96,24 @@ func (f Flush) Faults() fault.List {
 		return fault.List{
 			{
 				Field: "pot_ml",
-				Limit: "one of pot_ml and held_ml",
-				Words: "Give the volume of the pot, or the water it holds. One of the two.",
+				Limit: message.Of("solutions.say.one-of-pot-ml-and"),
+				Words: message.Of("solutions.say.give-the-volume-of-the"),
 			},
 		}
 	case (f.Start == nil) != (f.Target == nil):
 		return fault.List{
 			{
 				Field: "target",
-				Limit: "start and target together",
-				Words: "Give both what the runoff reads and what it should come down to.",
+				Limit: message.Of("solutions.say.start-and-target-together"),
+				Words: message.Of("solutions.say.give-both-what-the-runoff"),
 			},
 		}
 	case (f.Start == nil) == (f.LeftPct == nil):
 		return fault.List{
 			{
 				Field: "left_percent",
-				Limit: "a share, or start and target",
-				Words: "Give the share that may be left, or what the runoff reads and should come down to.",
+				Limit: message.Of("solutions.say.a-share-or-start-and"),
+				Words: message.Of("solutions.say.give-the-share-that-may"),
 			},
 		}
 	case f.Start == nil:
@@ -126,8 +126,8 @@ func (f Flush) Faults() fault.List {
 			{
 				Field: "target",
 				Value: *f.Target,
-				Limit: "less than " + num(*f.Start),
-				Words: "It reads no more than that already. There is nothing to flush.",
+				Limit: message.Of("limits.less-than", message.As("figure", num(*f.Start, ""))),
+				Words: message.Of("solutions.say.it-reads-no-more-than"),
 			},
 		}
 	case *f.Target <= water:
@@ -135,11 +135,8 @@ func (f Flush) Faults() fault.List {
 			{
 				Field: "target",
 				Value: *f.Target,
-				Limit: "more than " + num(water),
-				Words: fmt.Sprintf(
-					"Flushing never brings it below its own water, which reads %s. Flush with purer water, or stop higher.",
-					num(water),
-				),
+				Limit: message.Of("limits.more-than", message.As("figure", num(water, ""))),
+				Words: message.Of("solutions.say.flushing-never-brings-it-below", message.As("water", num(water, ""))),
 			},
 		}
 	}

@@ -8,6 +8,7 @@ import (
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 )
 
 // RootClass says which evidence counts for a root.
@@ -23,43 +24,43 @@ const (
 // Profile is what is normal for a group. Lengths are in mm, areas in cm²,
 // growth in mm a day.
 type Profile struct {
-	Code string `yaml:"code" json:"code" required:"true"`
-	Name string `yaml:"name" json:"name" required:"true"`
+	Code string          `yaml:"code" json:"code" required:"true"`
+	Name message.Message `yaml:"name" json:"name" required:"true"`
 	// Common is what the group is called by those who do not know its name.
 	Common knowledge.Text `yaml:"common" json:"common" required:"true"`
 	About  knowledge.Text `yaml:"about" json:"about" required:"true"`
 
-	Habit         knowledge.Text `yaml:"habit" json:"habit" required:"true"`
-	StorageOrgans knowledge.Text `yaml:"storage_organs" json:"storage_organs" required:"true" description:"pseudobulbs, canes or none"`
+	Habit         knowledge.Term `yaml:"habit" json:"habit" required:"true"`
+	StorageOrgans knowledge.Term `yaml:"storage_organs" json:"storage_organs" required:"true" description:"pseudobulbs, canes or none"`
 
-	RootClass       knowledge.Text   `yaml:"root_class" json:"root_class" required:"true" description:"pale or brown: the column of the root table"`
-	RootColourDry   knowledge.Text   `yaml:"root_colour_dry" json:"root_colour_dry" required:"true"`
-	RootColourWet   knowledge.Text   `yaml:"root_colour_wet" json:"root_colour_wet" required:"true"`
-	GreensOnWetting knowledge.Text   `yaml:"greens_on_wetting" json:"greens_on_wetting" required:"true" description:"yes, partly or no"`
-	AerialRoots     knowledge.Text   `yaml:"aerial_roots" json:"aerial_roots" required:"true"`
+	RootClass       knowledge.Code   `yaml:"root_class" json:"root_class" required:"true" description:"pale or brown: the column of the root table"`
+	RootColourDry   knowledge.Term   `yaml:"root_colour_dry" json:"root_colour_dry" required:"true"`
+	RootColourWet   knowledge.Term   `yaml:"root_colour_wet" json:"root_colour_wet" required:"true"`
+	GreensOnWetting knowledge.Code   `yaml:"greens_on_wetting" json:"greens_on_wetting" required:"true" description:"yes, partly or no"`
+	AerialRoots     knowledge.Term   `yaml:"aerial_roots" json:"aerial_roots" required:"true"`
 	Touch           knowledge.Text   `yaml:"touch" json:"touch" required:"true"`
 	RootDiameterMM  knowledge.Number `yaml:"root_diameter_mm" json:"root_diameter_mm" required:"true"`
 	RootLengthMM    knowledge.Number `yaml:"root_length_mm" json:"root_length_mm" required:"true"`
 
-	BaseHeight  knowledge.Text `yaml:"base_height" json:"base_height" required:"true"`
-	Disturbance knowledge.Text `yaml:"disturbance" json:"disturbance" required:"true"`
-	Moves       knowledge.Text `yaml:"moves" json:"moves" required:"true" description:"when it can be moved: any time, any warm spell, best with new roots, only with new roots"`
-	Climbs      knowledge.Text `yaml:"climbs" json:"climbs" required:"true" description:"it rises out of its pot by nature: yes or no"`
-	GreenSpike  knowledge.Text `yaml:"green_spike" json:"green_spike" required:"true" description:"may be cut, or never cut"`
-	RootsStart  knowledge.Text `yaml:"roots_start" json:"roots_start" required:"true"`
+	BaseHeight  knowledge.Term `yaml:"base_height" json:"base_height" required:"true"`
+	Disturbance knowledge.Term `yaml:"disturbance" json:"disturbance" required:"true"`
+	Moves       knowledge.Term `yaml:"moves" json:"moves" required:"true" description:"when it can be moved: any time, any warm spell, best with new roots, only with new roots"`
+	Climbs      knowledge.Code `yaml:"climbs" json:"climbs" required:"true" description:"it rises out of its pot by nature: yes or no"`
+	GreenSpike  knowledge.Term `yaml:"green_spike" json:"green_spike" required:"true" description:"may be cut, or never cut"`
+	RootsStart  knowledge.Term `yaml:"roots_start" json:"roots_start" required:"true"`
 
-	MoistureStyle knowledge.Text     `yaml:"moisture_style" json:"moisture_style" required:"true"`
-	Feed          knowledge.Text     `yaml:"feed" json:"feed" required:"true"`
-	TemperatureC  knowledge.Text     `yaml:"temperature_c" json:"temperature_c" required:"true" description:"°C, night low to day high"`
+	MoistureStyle knowledge.Code     `yaml:"moisture_style" json:"moisture_style" required:"true"`
+	Feed          knowledge.Term     `yaml:"feed" json:"feed" required:"true"`
+	TemperatureC  knowledge.Code     `yaml:"temperature_c" json:"temperature_c" required:"true" description:"°C, night low to day high"`
 	GrowthMinC    knowledge.Number   `yaml:"growth_min_c" json:"growth_min_c" required:"true" description:"night °C below which its roots stand still"`
 	InjuryMinC    knowledge.Estimate `yaml:"injury_min_c" json:"injury_min_c" required:"true" description:"night °C below which tissue may be hurt"`
-	Rest          knowledge.Text     `yaml:"rest" json:"rest" required:"true"`
-	Light         knowledge.Text     `yaml:"light" json:"light" required:"true"`
-	MediumPH      knowledge.Text     `yaml:"medium_ph" json:"medium_ph" required:"true"`
+	Rest          knowledge.Term     `yaml:"rest" json:"rest" required:"true"`
+	Light         knowledge.Term     `yaml:"light" json:"light" required:"true"`
+	MediumPH      knowledge.Code     `yaml:"medium_ph" json:"medium_ph" required:"true"`
 
 	WeeksToFirstRoot   knowledge.Number `yaml:"weeks_to_first_root" json:"weeks_to_first_root" required:"true"`
 	ElongationMMPerDay knowledge.Number `yaml:"elongation_mm_per_day" json:"elongation_mm_per_day" required:"true"`
-	LeafConductance    knowledge.Text   `yaml:"leaf_conductance" json:"leaf_conductance" required:"true" description:"thick, leathery or thin"`
+	LeafConductance    knowledge.Code   `yaml:"leaf_conductance" json:"leaf_conductance" required:"true" description:"thick, leathery or thin"`
 	LeafAreaCM2        knowledge.Number `yaml:"leaf_area_cm2" json:"leaf_area_cm2" required:"true" description:"one grown leaf, one side"`
 }
 
@@ -104,7 +105,7 @@ func (p Profile) Sympodial() bool { return p.Habit.Value == "sympodial" }
 func (p Profile) IsClimber() bool { return p.Climbs.Value == "yes" }
 
 // MovesAnyTime holds for groups that bear a move at any time of their growth.
-func (p Profile) MovesAnyTime() bool { return p.Moves.Value == "any time" }
+func (p Profile) MovesAnyTime() bool { return p.Moves.Value == "any-time" }
 
 // KeepsSpike holds for groups whose green spike is never cut: it flowers again.
-func (p Profile) KeepsSpike() bool { return p.GreenSpike.Value == "never cut" }
+func (p Profile) KeepsSpike() bool { return p.GreenSpike.Value == "never-cut" }

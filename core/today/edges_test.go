@@ -12,6 +12,7 @@ import (
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
 	"therapeon/core/today"
+	"therapeon/language/english"
 )
 
 // Lateness counts from the day by which a job was meant to be, and matters from the table's day on: a flush from the
@@ -48,7 +49,7 @@ func TestWhatARoundTakes(t *testing.T) {
 	assert.Zero(t, of(none).Carry.PlainML)
 	assert.Empty(t, of(wanted(1, patient.Clean, "no-such", "")).Turns)
 	head := func(minutes float64) string {
-		return today.Round{Open: 1, Carry: today.Carry{Pots: 1, Minutes: minutes}}.Headline(0, "", 0)
+		return english.Say(today.Round{Open: 1, Carry: today.Carry{Pots: 1, Minutes: minutes}}.Headline(0, "", 0))
 	}
 	assert.Equal(t, "One plant wants you today. About 59 minutes.", head(59))
 	assert.Equal(t, "One plant wants you today. About 1 h 0 min.", head(60))
@@ -78,8 +79,10 @@ func TestBatchesOfFeed(t *testing.T) {
 
 func TestWhatTheRoundSays(t *testing.T) {
 	say := func(open, done, bench, next int) string {
-		return today.Round{Open: open, Done: done, Carry: today.Carry{Pots: open, Minutes: 9}}.Headline(bench,
-			"2030-05-03", next)
+		return english.Say(
+			today.Round{Open: open, Done: done, Carry: today.Carry{Pots: open, Minutes: 9}}.Headline(bench,
+				"2030-05-03", next),
+		)
 	}
 	assert.Equal(t, "2 plants want you today. About 9 minutes.", say(2, 1, 3, 1))
 	assert.Equal(t, "The round is done. 2 plants want you at the bench.", say(0, 1, 2, 1))

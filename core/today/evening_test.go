@@ -11,6 +11,7 @@ import (
 
 	"therapeon/core/aftercare"
 	"therapeon/core/disputes"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
 	"therapeon/core/today"
@@ -31,7 +32,7 @@ func rescue(r *rand.Rand, n int) (list []today.Crate) {
 	for i := range n {
 		c := crate(i+1, all[r.IntN(len(all))].Code)
 		c.Turn = patient.Turn(r.IntN(3))
-		c.Suspect, c.Mix = c.Turn.Suspect(), []string{"bark", "moss", "mineral"}[r.IntN(3)]
+		c.Suspect, c.Mix = c.Turn.Suspect(), message.Plain([]string{"bark", "moss", "mineral"}[r.IntN(3)])
 		list = append(list, c)
 	}
 	return list

@@ -2,13 +2,13 @@ package today
 
 import (
 	"cmp"
-	"fmt"
 	"slices"
 
 	"therapeon/core/aftercare"
 	"therapeon/core/air"
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
 )
@@ -40,8 +40,8 @@ type Spot struct {
 
 // Misfit is one thing in which a place is not what a plant wants.
 type Misfit struct {
-	Points float64 `json:"points" required:"true"`
-	Words  string  `json:"words" required:"true"`
+	Points float64         `json:"points" required:"true"`
+	Words  message.Message `json:"words" required:"true"`
 }
 
 // Move is a plant that another place would suit better.
@@ -67,24 +67,32 @@ type Stander struct {
 // Misfits are the things in which a place is not what a plant wants now.
 func Misfits(c *aftercare.InCare, s Spot) []Misfit {
 	k, list := Table().Places, []Misfit{}
-	add := func(points float64, words string, a ...any) {
+	add := func(points float64, m message.Message) {
 		if points > 0 {
-			list = append(list, Misfit{units.Rounded(points, units.Tenths), fmt.Sprintf(words, a...)})
+			list = append(list, Misfit{units.Rounded(points, units.Tenths), m})
 		}
 	}
 	held := c.Stands().Where() != patient.Potted
 	if s.Known {
 		m := c.Around().Minima()
 		night, day := s.Air.NightC, s.Air.DayC
-		add((m.Growth.Value-night)*k.ColdPoint.Value, "Nights of %.0f °C: its roots stand still below %.0f °C.", night, m.Growth.Value)
+		add(
+			(m.Growth.Value-night)*k.ColdPoint.Value,
+			message.Of("today.say.nights-of-its-roots-stand",
+				message.Fixed("night", night, 0, "°C"), message.Fixed("growth", m.Growth.Value, 0, "°C")),
+		)
 		if night < m.Injury.Value {
-			add(k.InjuryPoints.Value, "Nights of %.0f °C may hurt it.", night)
+			add(k.InjuryPoints.Value, message.Of("today.say.nights-of-may-hurt-it", message.Fixed("night", night, 0, "°C")))
 		}
-		add((day-m.Most)*k.HotPoint.Value, "Days of %.0f °C: it bears %.0f °C.", day, m.Most)
+		add(
+			(day-m.Most)*k.HotPoint.Value,
+			message.Of("today.say.days-of-it-bears",
+				message.Fixed("day", day, 0, "°C"), message.Fixed("most", m.Most, 0, "°C")),
+		)
 		if percent := s.Air.Percent; percent != nil {
 			mean := (night + day) / 2
 			if kpa := air.DeficitKPa(mean, mean, *percent); kpa > k.TipKPa.Value && c.Condition().TipsOut() && held {
-				add(k.TipPoints.Value, "Air of %.1f kPa dries tips that hang in it.", kpa)
+				add(k.TipPoints.Value, message.Of("today.say.air-of-kpa-dries-tips", message.Fixed("kpa", kpa, 1, "kPa")))
 			}
 		}
 	}
@@ -93,14 +101,18 @@ func Misfits(c *aftercare.InCare, s Spot) []Misfit {
 		if held {
 			want = k.DryHeldPercent.Value
 		}
-		add((want-*percent)*k.DryPoint.Value, "Air of %.0f %%: it wants %.0f %% or more.", *percent, want)
+		add(
+			(want-*percent)*k.DryPoint.Value,
+			message.Of("today.say.air-of-it-wants-or",
+				message.Fixed("percent", *percent, 0, "%"), message.Fixed("want", want, 0, "%")),
+		)
 	}
 	settled := c.Condition().GradeLeft().Sound() && !held
 	if s.Air.Light == "sun" && !settled {
-		add(k.SunPoints.Value, "Direct sun, and it is not rooted in.")
+		add(k.SunPoints.Value, message.Of("today.say.direct-sun-and-it-is"))
 	}
 	if s.Air.Light == "shade" && settled && c.Growth().Grows() {
-		add(k.DimPoints.Value, "Shade, and it grows on roots of its own.")
+		add(k.DimPoints.Value, message.Of("today.say.shade-and-it-grows-on"))
 	}
 	return list
 }

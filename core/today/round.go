@@ -2,7 +2,6 @@ package today
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -10,6 +9,7 @@ import (
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
 )
@@ -32,31 +32,31 @@ type Turn struct {
 
 // Group is one job on the plants of a turn.
 type Group struct {
-	Job     string         `json:"job" required:"true"`
-	Name    string         `json:"name" required:"true"`
-	Late    knowledge.Text `json:"late" required:"true" description:"whether lateness matters"`
-	ML      float64        `json:"ml,omitempty" description:"water for those still open"`
-	Minutes float64        `json:"minutes" required:"true"`
-	Items   []Item         `json:"items" required:"true" description:"by place"`
+	Job     string          `json:"job" required:"true"`
+	Name    message.Message `json:"name" required:"true"`
+	Late    knowledge.Text  `json:"late" required:"true" description:"whether lateness matters"`
+	ML      float64         `json:"ml,omitempty" description:"water for those still open"`
+	Minutes float64         `json:"minutes" required:"true"`
+	Items   []Item          `json:"items" required:"true" description:"by place"`
 }
 
 // Item is a job of one plant.
 type Item struct {
-	PlantID  int64   `json:"plant_id" required:"true"`
-	Tag      string  `json:"tag" required:"true"`
-	Kind     string  `json:"group" required:"true" description:"name of its group"`
-	Place    string  `json:"place,omitempty"`
-	PlaceID  int64   `json:"place_id,omitempty"`
-	Job      string  `json:"job" required:"true"`
-	Protocol string  `json:"protocol" required:"true"`
-	Do       string  `json:"do" required:"true"`
-	On       string  `json:"on" required:"true"`
-	LateDays int     `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
-	Matters  bool    `json:"matters,omitempty" description:"it is late, and that matters"`
-	ML       float64 `json:"ml,omitempty"`
-	Water    string  `json:"water,omitempty" enum:",plain,seaweed"`
-	PPM      float64 `json:"ppm_n,omitempty"`
-	Done     *Noted  `json:"done,omitempty" description:"what became of it today"`
+	PlantID  int64           `json:"plant_id" required:"true"`
+	Tag      string          `json:"tag" required:"true"`
+	Kind     message.Message `json:"group" required:"true" description:"name of its group"`
+	Place    string          `json:"place,omitempty"`
+	PlaceID  int64           `json:"place_id,omitempty"`
+	Job      string          `json:"job" required:"true"`
+	Protocol string          `json:"protocol" required:"true"`
+	Do       message.Message `json:"do" required:"true"`
+	On       string          `json:"on" required:"true"`
+	LateDays int             `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
+	Matters  bool            `json:"matters,omitempty" description:"it is late, and that matters"`
+	ML       float64         `json:"ml,omitempty"`
+	Water    string          `json:"water,omitempty" enum:",plain,seaweed"`
+	PPM      float64         `json:"ppm_n,omitempty"`
+	Done     *Noted          `json:"done,omitempty" description:"what became of it today"`
 }
 
 // Noted is what became of a job today.
@@ -200,42 +200,29 @@ func (c *Carry) take(it Item) {
 
 // Headline is a round in a line. bench is how many plants want something beside it; nextOn is the day on
 // which something is due where nothing is today, with how many pots; 0: nothing at all.
-func (r Round) Headline(bench int, nextOn string, next int) string {
+func (r Round) Headline(bench int, nextOn string, next int) message.Message {
 	switch {
 	case r.Open > 0:
-		return fmt.Sprintf("%s you today. About %s.", want(r.Carry.Pots), minutes(r.Carry.Minutes))
+		return message.Of("today.say.you-today-about", message.Count("n", r.Carry.Pots), message.Told("time", minutes(r.Carry.Minutes)))
 	case bench > 0 && r.Done > 0:
-		return fmt.Sprintf("The round is done. %s you at the bench.", want(bench))
+		return message.Of("today.say.the-round-is-done-you", message.Count("n", bench))
 	case bench > 0:
-		return fmt.Sprintf("Nothing is due in the round. %s you at the bench.", want(bench))
+		return message.Of("today.say.nothing-is-due-in-the", message.Count("n", bench))
 	case r.Done > 0 && next > 0:
-		return fmt.Sprintf("All is done for today. Next: %s on %s.", potsWord(next), dates.InWords(nextOn))
+		return message.Of("today.say.all-is-done-for-today", message.Count("n", next), message.On("day", nextOn))
 	case r.Done > 0:
-		return "All is done for today."
+		return message.Of("today.say.all-is-done-for-today-2")
 	case next > 0:
-		return fmt.Sprintf("Nothing wants you today. Next: %s on %s.", potsWord(next), dates.InWords(nextOn))
+		return message.Of("today.say.nothing-wants-you-today-next", message.Count("n", next), message.On("day", nextOn))
 	default:
-		return "Nothing wants you today."
+		return message.Of("today.say.nothing-wants-you-today")
 	}
 }
 
-func want(n int) string {
-	if n == 1 {
-		return "One plant wants"
-	}
-	return fmt.Sprintf("%d plants want", n)
-}
-
-func potsWord(n int) string {
-	if n == 1 {
-		return "one plant"
-	}
-	return fmt.Sprintf("%d plants", n)
-}
-
-func minutes(m float64) string {
+func minutes(m float64) message.Message {
 	if m < units.MinutesAnHour {
-		return fmt.Sprintf("%.0f minutes", m)
+		return message.Of("today.say.minutes", message.Fixed("minutes", m, 0, "minutes"))
 	}
-	return fmt.Sprintf("%.0f h %.0f min", math.Floor(m/units.MinutesAnHour), math.Mod(m, units.MinutesAnHour))
+	return message.Of("today.say.hours", message.Fixed("hours", math.Floor(m/units.MinutesAnHour), 0, "h"),
+		message.Fixed("minutes", math.Mod(m, units.MinutesAnHour), 0, "min"))
 }

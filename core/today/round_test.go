@@ -12,6 +12,7 @@ import (
 	"therapeon/core/aftercare"
 	"therapeon/core/patient"
 	"therapeon/core/today"
+	"therapeon/language/english"
 )
 
 func wanted(id int64, turn patient.Turn, job, place string) today.Wanted {
@@ -30,12 +31,12 @@ func TestTheOrderOfARound(t *testing.T) {
 	require.Len(t, r.Turns, 3)
 	assert.Equal(t, []string{"clean", "suspect", "apart"}, []string{r.Turns[0].Turn, r.Turns[1].Turn, r.Turns[2].Turn})
 	assert.Nil(t, r.Turns[0].Before)
-	assert.Contains(t, r.Turns[1].Before.Value, "new blade")
+	assert.Contains(t, english.Say(r.Turns[1].Before.Value), "new blade")
 	require.Len(t, r.Turns[0].Groups, 2, "all the flushing, then the check-ins")
 	assert.Equal(t, int64(5), r.Turns[0].Groups[0].Items[0].PlantID, "by place")
 	assert.Equal(t, 2, r.Carry.Blades)
 	assert.InDelta(t, 4*450, r.Carry.PlainML, 1e-9, "a check-in carries no water")
-	assert.Equal(t, "5 plants want you today. About 18 minutes.", r.Headline(3, "", 0), "what is at the bench stands beside it")
+	assert.Equal(t, "5 plants want you today. About 18 minutes.", english.Say(r.Headline(3, "", 0)), "what is at the bench stands beside it")
 }
 
 // Feed is one batch a strength; what is done is carried no more.
@@ -56,9 +57,9 @@ func TestWhatIsCarried(t *testing.T) {
 
 func TestNothingDueIsAnAnswer(t *testing.T) {
 	r := today.RoundOf(nil, day(0))
-	assert.Equal(t, "Nothing wants you today.", r.Headline(0, "", 0))
-	assert.Equal(t, "Nothing is due in the round. One plant wants you at the bench.", r.Headline(1, day(3), 3))
-	assert.Equal(t, "Nothing wants you today. Next: 3 plants on 4 Apr 2027.", r.Headline(0, day(3), 3))
+	assert.Equal(t, "Nothing wants you today.", english.Say(r.Headline(0, "", 0)))
+	assert.Equal(t, "Nothing is due in the round. One plant wants you at the bench.", english.Say(r.Headline(1, day(3), 3)))
+	assert.Equal(t, "Nothing wants you today. Next: 3 plants on 4 Apr 2027.", english.Say(r.Headline(0, day(3), 3)))
 	late := wanted(1, patient.Clean, "soak", "")
 	late.By = day(-2)
 	it := today.RoundOf([]today.Wanted{late}, day(0)).Turns[0].Groups[0].Items[0]

@@ -4,10 +4,10 @@ package unpot
 
 import (
 	"slices"
-	"strings"
 	"sync"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
 )
@@ -48,9 +48,11 @@ type Advice struct {
 }
 
 // AccidentName is what broke, in short; empty where the table does not know it.
-func (k *Knowledge) AccidentName(code string) string {
-	name, _, _ := strings.Cut(k.Accidents[code].Value, ".")
-	return name
+func (k *Knowledge) AccidentName(code string) message.Message {
+	if _, known := k.Accidents[code]; !known {
+		return message.Message{}
+	}
+	return message.Of("unpot.accident." + code)
 }
 
 // Advise picks the steps that fit a plant: by its group, the pot and the medium it stands

@@ -21,6 +21,7 @@ import (
 	"therapeon/core/disputes"
 	"therapeon/core/look"
 	"therapeon/core/media"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
 	"therapeon/core/race"
@@ -30,6 +31,7 @@ import (
 	"therapeon/core/taxa"
 	"therapeon/core/unpot"
 	"therapeon/core/wishes"
+	"therapeon/language/english"
 )
 
 const today = "2030-05-15"
@@ -247,9 +249,9 @@ type piece struct {
 // pages are what all pages of a plant say.
 func pages(t require.TestingT, x drawn) (all []piece) {
 	p, care, a := x.p, x.care, x.advice
-	add := func(page, words string, says []stances.Stance) {
+	add := func(page string, words message.Message, says []stances.Stance) {
 		if len(says) > 0 {
-			all = append(all, piece{page, words, says})
+			all = append(all, piece{page, english.Say(words), says})
 		}
 	}
 	add("the plant", a.Headline, a.Says)
@@ -259,7 +261,7 @@ func pages(t require.TestingT, x drawn) (all []piece) {
 			add("aftercare", due.Do, []stances.Stance{stances.Water})
 		}
 		if due.PPM > 0 {
-			add("aftercare", "feed", []stances.Stance{stances.Feed})
+			add("aftercare", message.Plain("feed"), []stances.Stance{stances.Feed})
 		}
 	}
 	for _, s := range care.Alarms {
@@ -297,7 +299,7 @@ func pages(t require.TestingT, x drawn) (all []piece) {
 		}
 	}
 	for _, answer := range x.answers {
-		add("may I: "+answer.Name, answer.Answer+": "+answer.Because.Value, answer.Says)
+		add("may I: "+answer.Wish+", "+answer.Answer, answer.Because.Value, answer.Says)
 	}
 	return all
 }

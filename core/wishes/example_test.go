@@ -7,6 +7,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
 	"therapeon/core/wishes"
+	"therapeon/language/english"
 )
 
 // May it be repotted? It is limp though it is wet, so its look asks for it.
@@ -20,7 +21,7 @@ func ExampleKnowledge_Answer() {
 		}}},
 	}
 	a, _ := wishes.Table().Answer(p, "repot", wishes.Ask{})
-	fmt.Println(a.Answer+":", a.Because.Value)
+	fmt.Println(a.Answer+":", english.Say(a.Because.Value))
 	// Output:
 	// yes: The look asks for it.
 }

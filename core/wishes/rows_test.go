@@ -14,6 +14,7 @@ import (
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/wishes"
+	"therapeon/language/english"
 )
 
 // covering are plants that between them are given nearly every answer; the torture finds such.
@@ -126,7 +127,7 @@ func TestAKeptAnswerKeepsItsWords(t *testing.T) {
 	a, ok := wishes.Table().Kept("feed", "rootless")
 	require.True(t, ok)
 	assert.Equal(t, wishes.No, a.Answer)
-	assert.Equal(t, "Feed it", a.Name)
+	assert.Equal(t, "Feed it", english.Say(a.Name))
 	_, ok = wishes.Table().Kept("feed", "moon")
 	assert.False(t, ok)
 }

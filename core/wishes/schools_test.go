@@ -1,12 +1,14 @@
 package wishes_test
 
 import (
-	"encoding/json"
 	"math/rand/v2"
 	"slices"
 	"strings"
 	"testing"
 	"time"
+
+	"therapeon/core/message"
+	"therapeon/language"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -28,7 +30,7 @@ import (
 func answers(t require.TestingT, p *patient.Patient, of race.Advised) map[string]string {
 	all := map[string]string{}
 	put := func(name string, v any) {
-		doc, err := json.Marshal(v)
+		doc, err := language.Of("en").JSON(v)
 		require.NoError(t, err)
 		all[name] = string(doc)
 	}
@@ -69,7 +71,7 @@ func told(t require.TestingT) []*patient.Patient {
 		return &patient.Patient{
 			Profile: kind(code), Now: (drawer{}).noon(), Given: patient.Given{
 				Grade: grade, RootML: 12, LongestMM: 90,
-				Air: &patient.Air{NightC: 18, DayC: 24, Percent: &dry, From: "As said."},
+				Air: &patient.Air{NightC: 18, DayC: 24, Percent: &dry, From: message.Plain("As said.")},
 			},
 			Intake: patient.Intake{Group: code, Pot: patient.NoPot, OldMedium: "bark", Waters: patient.WatersSeldom},
 		}

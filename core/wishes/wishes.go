@@ -12,6 +12,7 @@ import (
 	"therapeon/core/aftercare"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/roots"
@@ -38,10 +39,10 @@ type Row struct {
 
 // Wish is something that one may wish to do.
 type Wish struct {
-	Code string         `yaml:"code" json:"code" required:"true"`
-	Name string         `yaml:"name" json:"name" required:"true"`
-	Asks string         `yaml:"asks" json:"asks,omitempty" enum:",root" description:"what has to be said with it"`
-	Rows map[string]Row `yaml:"rows" json:"rows" required:"true"`
+	Code string          `yaml:"code" json:"code" required:"true"`
+	Name message.Message `yaml:"name" json:"name" required:"true"`
+	Asks string          `yaml:"asks" json:"asks,omitempty" enum:",root" description:"what has to be said with it"`
+	Rows map[string]Row  `yaml:"rows" json:"rows" required:"true"`
 }
 
 // Figures are the numbers that the answers use.
@@ -98,7 +99,7 @@ type Ask struct {
 // Answer is the answer to a wish.
 type Answer struct {
 	Wish     string              `json:"wish" required:"true"`
-	Name     string              `json:"name" required:"true"`
+	Name     message.Message     `json:"name" required:"true"`
 	Row      string              `json:"row" required:"true" description:"which answer of the table it is"`
 	Answer   string              `json:"answer" required:"true" enum:"yes,not-now,no"`
 	Because  knowledge.Text      `json:"because" required:"true"`

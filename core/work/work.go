@@ -4,11 +4,11 @@
 package work
 
 import (
-	"fmt"
 	"slices"
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 )
 
 // State is what became of a job.
@@ -23,8 +23,8 @@ const (
 
 // Stage is a part of the work, in working order.
 type Stage struct {
-	Code string `yaml:"code" json:"code" required:"true"`
-	Name string `yaml:"name" json:"name" required:"true"`
+	Code string          `yaml:"code" json:"code" required:"true"`
+	Name message.Message `yaml:"name" json:"name" required:"true"`
 }
 
 // Mark is what became of a job, and on which day. A job without a mark is open.
@@ -61,7 +61,7 @@ type Seen struct {
 // Job is a job as its list holds it: what opens its gate, and what became of it.
 type Job struct {
 	Code     string
-	Do       string // in words
+	Do       message.Message
 	Product  string // what is mixed for it; its cautions are acknowledged for that
 	Cautions []knowledge.Caution
 	Left     int // parts of it that are to be checked off first
@@ -90,16 +90,16 @@ type Change struct {
 func (l Checklist) Apply(c Change, marks Marks) error {
 	i := slices.IndexFunc(l.Jobs, func(j Job) bool { return j.Code == c.Job })
 	if i < 0 {
-		return oneFault("job", fmt.Sprintf("This job is not on the %s. It may have changed: load it again.", l.Name),
-			"a job on the "+l.Name, c.Job)
+		return oneFault("job", message.Of("work."+l.Name+"-not-on-it"),
+			message.Of("work."+l.Name+"-a-job"), c.Job)
 	}
 	switch {
 	case c.State == Skipped && c.Reason == "":
-		return oneFault("reason", "Say why it is left out. It explains the months to come.", "not empty", "")
+		return oneFault("reason", message.Of("work.say.say-why-it-is-left"), message.Of("limits.not-empty"), "")
 	case c.State == Done && l.Jobs[i].Left > 0:
 		return oneFault("state",
-			fmt.Sprintf("%d on the cut list are open. Check them off, or leave the job out and say why.", l.Jobs[i].Left),
-			"every cut checked off", c.State)
+			message.Of("work.say.on-the-cut-list-are", message.Count("n", l.Jobs[i].Left)),
+			message.Of("work.say.every-cut-checked-off"), c.State)
 	case c.State == Done:
 		if err := l.Jobs[i].gate(c.Seen, c.Person); err != nil {
 			return err
@@ -117,8 +117,8 @@ func (l Checklist) Apply(c Change, marks Marks) error {
 func (j Job) gate(seen []Seen, person string) error {
 	for _, caution := range j.Cautions {
 		if !slices.Contains(seen, Seen{j.Product, caution.Code}) {
-			return oneFault("person", fmt.Sprintf("Read the cautions at “%s” first, and say that you have.", j.Do),
-				"cautions acknowledged", person)
+			return oneFault("person", message.Of("work.say.read-the-cautions-at-first", message.Told("do", j.Do)),
+				message.Of("work.say.cautions-acknowledged"), person)
 		}
 	}
 	return nil
@@ -129,7 +129,7 @@ func (j Job) gate(seen []Seen, person string) error {
 // is told of a field.
 func (l Checklist) Close(field, person string, seen []Seen) error {
 	if open := l.Open(); open > 0 {
-		return oneFault(field, fmt.Sprintf("%d jobs are open. Do them, or leave them out and say why.", open), "no open job", open)
+		return oneFault(field, message.Of("work.say.jobs-are-open-do-them", message.Count("n", open)), message.Of("work.say.no-open-job"), open)
 	}
 	for _, j := range l.Jobs {
 		if j.State != Done {
@@ -153,6 +153,6 @@ func (l Checklist) Open() int {
 	return open
 }
 
-func oneFault(field, words, limit string, value any) fault.List {
+func oneFault(field string, words, limit message.Message, value any) fault.List {
 	return fault.List{{Field: field, Words: words, Limit: limit, Value: value}}
 }

@@ -4,6 +4,9 @@ import (
 	"fmt"
 	"testing"
 
+	"therapeon/core/message"
+	"therapeon/language/english"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -14,9 +17,9 @@ import (
 
 func list() Checklist {
 	return Checklist{Name: "plan", Jobs: []Job{
-		{Code: "cut", Do: "Cut the dead roots", Left: 2},
-		{Code: "spray", Do: "Spray with oil", Product: "oil", Cautions: []knowledge.Caution{{Code: "label"}, {Code: "bees"}}},
-		{Code: "hands", Do: "Wash your hands"},
+		{Code: "cut", Do: message.Plain("Cut the dead roots"), Left: 2},
+		{Code: "spray", Do: message.Plain("Spray with oil"), Product: "oil", Cautions: []knowledge.Caution{{Code: "label"}, {Code: "bees"}}},
+		{Code: "hands", Do: message.Plain("Wash your hands")},
 	}}
 }
 
@@ -80,13 +83,13 @@ func TestMarksHoldWhatWasAccepted(t *testing.T) {
 
 // A job with two parts open is not done until they are.
 func ExampleChecklist_Apply() {
-	plan := Checklist{Name: "plan", Jobs: []Job{{Code: "cut-roots", Do: "Cut the dead roots", Left: 2}}}
+	plan := Checklist{Name: "plan", Jobs: []Job{{Code: "cut-roots", Do: message.Plain("Cut the dead roots"), Left: 2}}}
 	marks := Marks{}
-	fmt.Println(plan.Apply(Change{Job: "cut-roots", State: Done}, marks))
-	fmt.Println(plan.Apply(Change{Job: "cut-roots", State: Skipped, Reason: "No light", On: "2030-03-01"}, marks))
+	fmt.Println(english.Error(plan.Apply(Change{Job: "cut-roots", State: Done}, marks)))
+	fmt.Println(english.Error(plan.Apply(Change{Job: "cut-roots", State: Skipped, Reason: "No light", On: "2030-03-01"}, marks)))
 	fmt.Println(marks.Of("cut-roots").State)
 	// Output:
 	// state: 2 on the cut list are open. Check them off, or leave the job out and say why.
-	// <nil>
+	//
 	// skipped
 }

@@ -22,16 +22,17 @@ const (
 
 // below are the rooms that each room may import, and itself. Tests may look anywhere.
 var below = map[string][]string{
-	"core":    {},
-	"ledger":  {},
-	"formats": {"core"},
-	"clinic":  {"core", "ledger", "formats"},
-	"web":     {},
-	"demo":    {"core", "ledger", "clinic", "standin"},
-	"standin": {"core", "clinic", "api"},
-	"api":     {"core", "ledger", "formats", "clinic"},
-	"door":    {"core", "clinic", "api"},
-	"cmd":     {"core", "ledger", "formats", "clinic", "web", "demo", "standin", "api", "door"},
+	"core":     {},
+	"language": {"core"},
+	"ledger":   {"core"},
+	"formats":  {"core", "language"},
+	"clinic":   {"core", "ledger", "formats"},
+	"web":      {},
+	"demo":     {"core", "ledger", "clinic", "standin"},
+	"standin":  {"core", "clinic", "api"},
+	"api":      {"core", "language", "ledger", "formats", "clinic"},
+	"door":     {"core", "clinic", "api"},
+	"cmd":      {"core", "ledger", "formats", "clinic", "web", "demo", "standin", "api", "door"},
 }
 
 // shape holds types and functions to their size, and packages to what lies below them.

@@ -62,14 +62,15 @@ function Glyph({ of }: { of: string }) {
   );
 }
 
-/** A text of the tables with its mark, which never stands on a line by itself. */
-export function Marked({ text }: { text: Provenance & { value: string } }) {
-  const at = text.value.lastIndexOf(" ");
+/** A text of the tables, or the words of a code of theirs, with its mark, which never stands on a line by itself. */
+export function Marked({ text }: { text: Provenance & { value: string; words?: string } }) {
+  const said = text.words ?? text.value;
+  const at = said.lastIndexOf(" ");
   return (
     <>
-      {text.value.slice(0, at + 1)}
+      {said.slice(0, at + 1)}
       <span className={css.end}>
-        {text.value.slice(at + 1)}
+        {said.slice(at + 1)}
         <Mark from={text} />
       </span>
     </>

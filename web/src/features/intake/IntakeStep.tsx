@@ -250,7 +250,7 @@ function Before({ form, change, wrong }: FormProps) {
       <Choice
         label="Normal root colour for this plant"
         value={form.root_class ?? ""}
-        options={[["", `As its group: ${profile.root_colour_dry.value}`], ...rootClasses]}
+        options={[["", `As its group: ${profile.root_colour_dry.words}`], ...rootClasses]}
         onChange={(v) => change({ root_class: (v || undefined) as Intake["root_class"] })}
       />
     </>

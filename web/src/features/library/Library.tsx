@@ -86,7 +86,7 @@ function useFound(words: string, shelf: string) {
 
   const found = {
     groups: (kinds.data ?? []).filter((g) =>
-      holds(words, g.name, g.common.value, g.code, g.about.value, g.habit.value, g.rest.value),
+      holds(words, g.name, g.common.value, g.code, g.about.value, g.habit.words, g.rest.words),
     ),
     causes: (k?.causes ?? []).filter((c) => holds(words, c.name, c.about.value, c.prevent.value, c.kind)),
     findings: (k?.findings ?? []).filter((f) => holds(words, f.name.value, f.tell.value, part(f.part))),

@@ -10,6 +10,7 @@ import type {
   Pest,
   Product,
   Profile,
+  Term,
   Text,
 } from "../../lib/api/client";
 import { percent } from "../../lib/words";
@@ -191,7 +192,7 @@ export function SideBySide({
   );
 }
 
-const rows: [string, (g: Profile) => Text | undefined][] = [
+const rows: [string, (g: Profile) => Text | Term | undefined][] = [
   ["Also called", (g) => g.common],
   ["Habit", (g) => g.habit],
   ["Storage", (g) => g.storage_organs],

@@ -120,7 +120,7 @@ export function NormalForIt() {
             ? own === "pale"
               ? "Pale, by your setting for this plant"
               : "Naturally brown, by your setting for this plant"
-            : g.root_colour_dry.value}
+            : g.root_colour_dry.words}
           {!own && <Mark from={g.root_colour_dry} />}
         </dd>
         <dt>Wet</dt>

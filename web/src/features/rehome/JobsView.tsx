@@ -103,12 +103,13 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
   const recipes = useQuery(houseMedia).data?.media.recipes ?? [];
   const [route, setRoute] = useState(r.route?.code ?? "");
   const [on, setOn] = useDayOrToday();
-  const [mix, setMix] = useState(r.mix?.name ?? "");
+  const planned = r.mix?.advised?.recipe ?? "";
+  const [mix, setMix] = useState(planned);
   const [look, setLook] = useState(r.next_look_on ?? "");
   const [note, setNote] = useState("");
   const trouble = work.trouble && !work.trouble.job ? work.trouble.error : undefined;
   const wrong = (field: string) => (trouble instanceof Refused ? trouble.at(field) : undefined);
-  const planned = route === r.route?.code;
+  const asPlanned = route === r.route?.code;
   return (
     <section data-part="given">
       <h2>What was in fact done</h2>
@@ -123,10 +124,11 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
           <Pick
             label="Mix"
             value={mix}
-            options={[...new Set([r.mix.name, ...recipes.map((o) => o.name), "Something else"])].map((name) => ({
-              value: name,
-              label: name,
-            }))}
+            options={[
+              { value: planned, label: r.mix.name },
+              ...recipes.filter((o) => o.code !== planned).map((o) => ({ value: o.code, label: o.name })),
+              { value: "Something else", label: "Something else" },
+            ]}
             onChange={setMix}
           />
         )}
@@ -145,8 +147,8 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
               work.settle({
                 route,
                 from_on: on || undefined,
-                next_look_on: (planned && look === r.next_look_on && on !== today() ? undefined : look) || undefined,
-                ...(mix && { mix }),
+                next_look_on: (asPlanned && look === r.next_look_on && on !== today() ? undefined : look) || undefined,
+                ...(mix !== planned && { mix }),
                 ...(note && { note }),
               }),
             )

@@ -23,7 +23,7 @@ export function Now({ home: h, r, drawn }: { home: Home; r: Rehoming; drawn?: bo
       <p>
         <b>
           {h.name}
-          {h.mix && h.mix !== h.name && ` (${h.mix.toLowerCase()})`}
+          {h.mix && h.mix.toLowerCase() !== h.name.toLowerCase() && ` (${h.mix.toLowerCase()})`}
         </b>{" "}
         since {day(h.from_on)}.{h.planned && " It was planned otherwise."} {h.note}
       </p>

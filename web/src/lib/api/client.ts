@@ -17,6 +17,7 @@ export type Rule = Schemas["RootsRule"];
 export type Summary = Schemas["Summary"];
 export type Profile = Schemas["TaxaProfile"];
 export type Text = Schemas["KnowledgeText"];
+export type Term = Schemas["KnowledgeTerm"];
 export type RootKnowledge = Schemas["RootsKnowledge"];
 export type CutItem = Schemas["CleaningItem"];
 export type CutList = Schemas["CleaningList"];

@@ -2661,7 +2661,7 @@ export interface components {
         };
         AftercareFeeding: {
             /** @description of its group */
-            class: components["schemas"]["KnowledgeText"];
+            class: components["schemas"]["KnowledgeTerm"];
             /** Format: double */
             every_days?: number;
             /** @description the gate that it waits for */
@@ -2687,7 +2687,7 @@ export interface components {
             code: string;
             ends?: boolean;
             /** @description it opens feed: full, half, or the most ppm */
-            feeds?: components["schemas"]["KnowledgeText"];
+            feeds?: components["schemas"]["KnowledgeCode"];
             /** @description not expected before */
             from_day?: components["schemas"]["KnowledgeNumber"];
             /** @description its lack is an alarm from the late date of the first tip */
@@ -3080,7 +3080,7 @@ export interface components {
             do: string[];
             /** @description where it is more usual: more, much more */
             groups?: {
-                [key: string]: components["schemas"]["KnowledgeText"];
+                [key: string]: components["schemas"]["KnowledgeCode"];
             };
             /** @enum {string} */
             kind: "harmful" | "harmless";
@@ -3092,7 +3092,7 @@ export interface components {
             urgent?: boolean;
             /** @description what speaks for and against it, by theme or finding, on the scale ++++ +++ ++ + - -- */
             weights: {
-                [key: string]: components["schemas"]["KnowledgeText"];
+                [key: string]: components["schemas"]["KnowledgeCode"];
             };
         };
         CausesCheck: {
@@ -3247,7 +3247,7 @@ export interface components {
         };
         CausesKnown: {
             finding: string;
-            /** @description how it is known, in words */
+            /** @description how it is known */
             from: string;
             /** @enum {string} */
             state: "present" | "absent";
@@ -4779,6 +4779,12 @@ export interface components {
             when: string;
             words: components["schemas"]["KnowledgeText"];
         };
+        KnowledgeCode: {
+            /** @enum {string} */
+            mark: "published" | "common practice" | "from memory" | "house rule";
+            source?: string;
+            value: string;
+        };
         KnowledgeCodes: {
             /** @enum {string} */
             mark: "published" | "common practice" | "from memory" | "house rule";
@@ -4814,6 +4820,13 @@ export interface components {
             drawing: string;
             name: string;
             tell: components["schemas"]["KnowledgeText"];
+        };
+        KnowledgeTerm: {
+            /** @enum {string} */
+            mark: "published" | "common practice" | "from memory" | "house rule";
+            source?: string;
+            value: string;
+            words: string;
         };
         KnowledgeText: {
             /** @enum {string} */
@@ -5009,10 +5022,6 @@ export interface components {
             /** @description causes whose guests a mineral medium harbours far less */
             guests: components["schemas"]["KnowledgeCodes"];
             in_place: components["schemas"]["LookInPlace"][];
-            /** @description the answer in a line */
-            lines: {
-                [key: string]: string;
-            };
             rules: {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
@@ -5034,15 +5043,15 @@ export interface components {
             /** @description it ends the rest of a plant that was just moved */
             breaks?: boolean;
             /** @description plan, soon or now */
-            class: components["schemas"]["KnowledgeText"];
+            class: components["schemas"]["KnowledgeCode"];
             finding: string;
             /** @description the class in the cool season */
-            in_cool?: components["schemas"]["KnowledgeText"];
+            in_cool?: components["schemas"]["KnowledgeCode"];
             in_groups?: {
-                [key: string]: components["schemas"]["KnowledgeText"];
+                [key: string]: components["schemas"]["KnowledgeCode"];
             };
             /** @description the class in a mineral medium */
-            in_mineral?: components["schemas"]["KnowledgeText"];
+            in_mineral?: components["schemas"]["KnowledgeCode"];
             meanwhile?: components["schemas"]["KnowledgeText"];
             /** @description poor: it asks for it only where the medium is old or roots look poor */
             needs?: string;
@@ -5220,7 +5229,7 @@ export interface components {
             name: string;
             note: components["schemas"]["KnowledgeText"];
             organic?: boolean;
-            ph: components["schemas"]["KnowledgeText"];
+            ph: components["schemas"]["KnowledgeCode"];
             /** @description how high it draws water above a reservoir; left out where it does so all the way */
             rise_mm?: components["schemas"]["KnowledgeEstimate"];
             /** @description share of its bulk volume, drained */
@@ -5286,7 +5295,7 @@ export interface components {
             contradict: components["schemas"]["KnowledgeText"];
             /** @description what thick roots crush, and what goes in instead */
             crushed: {
-                [key: string]: components["schemas"]["KnowledgeText"];
+                [key: string]: components["schemas"]["KnowledgeCode"];
             };
             crushed_words: components["schemas"]["KnowledgeText"];
             crushes_from_mm: components["schemas"]["KnowledgeNumber"];
@@ -5322,7 +5331,7 @@ export interface components {
             };
             /** @description component that ages first, by the word of an intake for a medium */
             old_media: {
-                [key: string]: components["schemas"]["KnowledgeText"];
+                [key: string]: components["schemas"]["KnowledgeCode"];
             };
             organic_media: components["schemas"]["KnowledgeCodes"];
             recipes: components["schemas"]["MediaRecipe"][];
@@ -5334,7 +5343,7 @@ export interface components {
             stands_in_share: components["schemas"]["KnowledgeNumber"];
             surface_tension_n_m: components["schemas"]["KnowledgeNumber"];
             /** @description component that fills a pot of which nothing is said */
-            usual_fill: components["schemas"]["KnowledgeText"];
+            usual_fill: components["schemas"]["KnowledgeCode"];
             water_kg_m3: components["schemas"]["KnowledgeNumber"];
             wicks_from_share: components["schemas"]["KnowledgeNumber"];
         };
@@ -5359,6 +5368,8 @@ export interface components {
             parts: number;
         };
         MediaRecipe: {
+            /** @description it is called as its route */
+            as_route?: boolean;
             code: string;
             /** @description that it is made for; left out: any */
             groups?: string[];
@@ -6609,7 +6620,7 @@ export interface components {
         };
         RaceAssumption: {
             code: string;
-            /** @description where it comes from, in words */
+            /** @description where it comes from */
             from: string;
             /** Format: double */
             high: number;
@@ -6692,10 +6703,6 @@ export interface components {
             day_from_hour: components["schemas"]["KnowledgeNumber"];
             day_strays: components["schemas"]["KnowledgeNumber"];
             days: components["schemas"]["KnowledgeNumber"];
-            /** @description where an assumption comes from, in words */
-            from: {
-                [key: string]: string;
-            };
             good_chance: components["schemas"]["KnowledgeNumber"];
             hardly_below: components["schemas"]["KnowledgeNumber"];
             headlines: components["schemas"]["RaceChance"][];
@@ -6719,9 +6726,6 @@ export interface components {
             };
             limp: components["schemas"]["KnowledgeNumber"];
             loses_on_rot: components["schemas"]["KnowledgeNumber"];
-            losses: {
-                [key: string]: components["schemas"]["RaceLossWords"];
-            };
             lost: components["schemas"]["KnowledgeEstimate"];
             methods: components["schemas"]["RaceMethod"][];
             most_lived_days: components["schemas"]["KnowledgeNumber"];
@@ -6793,11 +6797,6 @@ export interface components {
             code: string;
             do: components["schemas"]["KnowledgeText"];
             name: string;
-        };
-        RaceLossWords: {
-            by: string;
-            /** @description so many of a hundred do */
-            of: string;
         };
         RaceMethod: {
             about: components["schemas"]["KnowledgeText"];
@@ -6970,6 +6969,8 @@ export interface components {
             /** @enum {string} */
             decision: "pot" | "hold" | "nest" | "read" | "ask" | "leave" | "unpot" | "look";
             headline: string;
+            /** @description the row with the same headline */
+            like?: string;
             reason: components["schemas"]["KnowledgeText"];
             /** @description where the row itself says which */
             route?: string;
@@ -7039,9 +7040,6 @@ export interface components {
                 [key: string]: components["schemas"]["KnowledgeText"];
             };
             routes: components["schemas"]["RehomeRoute"][];
-            stages: {
-                [key: string]: string;
-            };
             until: {
                 [key: string]: components["schemas"]["KnowledgeText"][];
             };
@@ -7144,7 +7142,7 @@ export interface components {
             /** @description to the first look */
             look_days: components["schemas"]["KnowledgeNumber"];
             /** @description what a plant is said to grow in after it */
-            medium?: components["schemas"]["KnowledgeText"];
+            medium?: components["schemas"]["KnowledgeCode"];
             name: string;
             /** @description its first water for roots that need no flushing through: kinds whose reservoir is filled at once, and plants from the same medium */
             no_flush?: components["schemas"]["KnowledgeText"];
@@ -7391,7 +7389,7 @@ export interface components {
             };
             table: components["schemas"]["RootsRow"][];
             /** @description codes of old media that stain, between spaces */
-            tannic_media: components["schemas"]["KnowledgeText"];
+            tannic_media: components["schemas"]["KnowledgeCode"];
         };
         RootsPattern: {
             depths: components["schemas"]["RootsRegion"][];
@@ -7775,7 +7773,7 @@ export interface components {
              * @description left out: today
              */
             from_on?: string;
-            /** @description left out: as planned */
+            /** @description code of a recipe, or a name of your own; left out: as planned */
             mix?: string;
             /**
              * Format: date
@@ -8493,46 +8491,46 @@ export interface components {
         };
         TaxaProfile: {
             about: components["schemas"]["KnowledgeText"];
-            aerial_roots: components["schemas"]["KnowledgeText"];
-            base_height: components["schemas"]["KnowledgeText"];
+            aerial_roots: components["schemas"]["KnowledgeTerm"];
+            base_height: components["schemas"]["KnowledgeTerm"];
             /** @description it rises out of its pot by nature: yes or no */
-            climbs: components["schemas"]["KnowledgeText"];
+            climbs: components["schemas"]["KnowledgeCode"];
             code: string;
             common: components["schemas"]["KnowledgeText"];
-            disturbance: components["schemas"]["KnowledgeText"];
+            disturbance: components["schemas"]["KnowledgeTerm"];
             elongation_mm_per_day: components["schemas"]["KnowledgeNumber"];
-            feed: components["schemas"]["KnowledgeText"];
+            feed: components["schemas"]["KnowledgeTerm"];
             /** @description may be cut, or never cut */
-            green_spike: components["schemas"]["KnowledgeText"];
+            green_spike: components["schemas"]["KnowledgeTerm"];
             /** @description yes, partly or no */
-            greens_on_wetting: components["schemas"]["KnowledgeText"];
+            greens_on_wetting: components["schemas"]["KnowledgeCode"];
             /** @description night °C below which its roots stand still */
             growth_min_c: components["schemas"]["KnowledgeNumber"];
-            habit: components["schemas"]["KnowledgeText"];
+            habit: components["schemas"]["KnowledgeTerm"];
             /** @description night °C below which tissue may be hurt */
             injury_min_c: components["schemas"]["KnowledgeEstimate"];
             /** @description one grown leaf, one side */
             leaf_area_cm2: components["schemas"]["KnowledgeNumber"];
             /** @description thick, leathery or thin */
-            leaf_conductance: components["schemas"]["KnowledgeText"];
-            light: components["schemas"]["KnowledgeText"];
-            medium_ph: components["schemas"]["KnowledgeText"];
-            moisture_style: components["schemas"]["KnowledgeText"];
+            leaf_conductance: components["schemas"]["KnowledgeCode"];
+            light: components["schemas"]["KnowledgeTerm"];
+            medium_ph: components["schemas"]["KnowledgeCode"];
+            moisture_style: components["schemas"]["KnowledgeCode"];
             /** @description when it can be moved: any time, any warm spell, best with new roots, only with new roots */
-            moves: components["schemas"]["KnowledgeText"];
+            moves: components["schemas"]["KnowledgeTerm"];
             name: string;
-            rest: components["schemas"]["KnowledgeText"];
+            rest: components["schemas"]["KnowledgeTerm"];
             /** @description pale or brown: the column of the root table */
-            root_class: components["schemas"]["KnowledgeText"];
-            root_colour_dry: components["schemas"]["KnowledgeText"];
-            root_colour_wet: components["schemas"]["KnowledgeText"];
+            root_class: components["schemas"]["KnowledgeCode"];
+            root_colour_dry: components["schemas"]["KnowledgeTerm"];
+            root_colour_wet: components["schemas"]["KnowledgeTerm"];
             root_diameter_mm: components["schemas"]["KnowledgeNumber"];
             root_length_mm: components["schemas"]["KnowledgeNumber"];
-            roots_start: components["schemas"]["KnowledgeText"];
+            roots_start: components["schemas"]["KnowledgeTerm"];
             /** @description pseudobulbs, canes or none */
-            storage_organs: components["schemas"]["KnowledgeText"];
+            storage_organs: components["schemas"]["KnowledgeTerm"];
             /** @description °C, night low to day high */
-            temperature_c: components["schemas"]["KnowledgeText"];
+            temperature_c: components["schemas"]["KnowledgeCode"];
             touch: components["schemas"]["KnowledgeText"];
             weeks_to_first_root: components["schemas"]["KnowledgeNumber"];
         };

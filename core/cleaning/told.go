@@ -1,0 +1,88 @@
+package cleaning
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"therapeon/core/causes"
+	"therapeon/core/knowledge"
+	"therapeon/core/message"
+	"therapeon/core/roots"
+)
+
+// CloseTold puts a plan that a file of the time before codes holds in words in codes and figures. One whose
+// words were in no table keeps them.
+func (p Plan) CloseTold() Closed {
+	r := rereading{}
+	coded := p
+	coded.Jobs = slices.Clone(p.Jobs)
+	for i := range coded.Jobs {
+		r.job(&coded.Jobs[i])
+	}
+	if r.lost {
+		return Closed{Told: &p}
+	}
+	return coded.Close()
+}
+
+// rereading finds the codes of what was kept in words; lost: some words are in no table.
+type rereading struct{ lost bool }
+
+func (r *rereading) text(t knowledge.Text) knowledge.Text {
+	place, ok := knowledge.Once("cleaning", t.Value.Typed)
+	if !ok {
+		r.lost = true
+		return t
+	}
+	return places()[place]
+}
+
+func (r *rereading) texts(all []knowledge.Text) []knowledge.Text {
+	all = slices.Clone(all)
+	for i := range all {
+		all[i] = r.text(all[i])
+	}
+	return all
+}
+
+func (r *rereading) job(j *Job) {
+	if !j.Own {
+		j.Do = r.text(j.Do)
+	}
+	j.Why = r.texts(j.Why)
+	j.Because = slices.Clone(j.Because)
+	for i, name := range j.Because {
+		if code, ok := knowledge.Once("causes", name.Typed); ok {
+			j.Because[i] = causes.Table().Name(code)
+		}
+	}
+	j.Items = slices.Clone(j.Items)
+	for i := range j.Items {
+		it := &j.Items[i]
+		it.Before = r.texts(it.Before)
+		it.figures()
+	}
+}
+
+// figures finds those of a job of the cut list that are in its words alone.
+func (it *Item) figures() {
+	at, where := it.Place.Typed, it.Place.Typed
+	if before, last, two := strings.Cut(at, ", "); two {
+		where, at = before, last
+	}
+	if depth, ok := knowledge.Once("depths", where); ok {
+		it.Depth = roots.Depth(depth)
+	}
+	if _, err := fmt.Sscanf(at, "level %d", &it.Growth); err == nil {
+		it.OnStem = true
+	} else if _, err := fmt.Sscanf(at, "growth %d", &it.Growth); err != nil {
+		it.Growth = 0
+	}
+	var side float64
+	if _, err := fmt.Sscanf(it.Do.Typed, "Side root at %g mm:", &side); err == nil {
+		it.SideAtMM = &side
+	}
+	it.Strip = strings.Contains(strings.ToLower(it.Do.Typed), "strip the mush")
+	it.Place, it.Do = message.Message{}, message.Message{}
+}

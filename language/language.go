@@ -1,0 +1,238 @@
+// Package language makes sentences of messages: the one place where a code, its figures, names, days and
+// counts become words, for the contract, for paper and for the calendar.
+//
+// Plurals follow CLDR by go-i18n, decimals by golang.org/x/text. How a day is written and how several are
+// listed is in the catalogue itself (date.yaml, list.yaml).
+package language
+
+import (
+	"fmt"
+	"strconv"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/nicksnyder/go-i18n/v2/i18n"
+	xlanguage "golang.org/x/text/language"
+	xmessage "golang.org/x/text/message"
+	"golang.org/x/text/number"
+
+	"therapeon/core/knowledge"
+	"therapeon/core/knowledge/words"
+	"therapeon/core/message"
+)
+
+// Language says messages.
+type Language struct {
+	tag       string
+	localizer *i18n.Localizer
+	printer   *xmessage.Printer
+}
+
+var bundle = sync.OnceValue(func() *i18n.Bundle {
+	b := i18n.NewBundle(xlanguage.English)
+	for _, tag := range words.Languages() {
+		for code, forms := range words.In(tag) {
+			if err := b.AddMessages(xlanguage.Make(tag), entry(code, forms)); err != nil {
+				panic(fmt.Sprintf("words %s in %s: %v", code, tag, err))
+			}
+		}
+	}
+	return b
+})
+
+func entry(code string, f words.Forms) *i18n.Message {
+	return &i18n.Message{
+		ID: code, Zero: f["zero"], One: f["one"], Two: f["two"], Few: f["few"], Many: f["many"], Other: f[words.Other],
+	}
+}
+
+var known sync.Map // of *Language by tag
+
+// Of is a language by its tag; English where it has no catalogue.
+func Of(tag string) *Language {
+	if words.In(tag) == nil {
+		tag = words.English
+	}
+	if l, ok := known.Load(tag); ok {
+		return l.(*Language)
+	}
+	l, _ := known.LoadOrStore(tag, &Language{
+		tag: tag, localizer: i18n.NewLocalizer(bundle(), tag), printer: xmessage.NewPrinter(xlanguage.Make(tag)),
+	})
+	return l.(*Language)
+}
+
+// Match is the language that an Accept-Language header asks for, by RFC 4647; English where there is none of
+// those that it names.
+func Match(accepts string) *Language {
+	wanted, _, err := xlanguage.ParseAcceptLanguage(accepts)
+	if err != nil || len(wanted) == 0 {
+		return Of("")
+	}
+	have := []xlanguage.Tag{xlanguage.English} // the first is the one that is taken where none fits
+	for _, tag := range words.Languages() {
+		if tag != words.English {
+			have = append(have, xlanguage.Make(tag))
+		}
+	}
+	_, i, _ := xlanguage.NewMatcher(have).Match(wanted...)
+	return Of(have[i].String())
+}
+
+// Tag is its tag by BCP 47.
+func (l *Language) Tag() string { return l.tag }
+
+// Say puts a message into words. A code without words stands as it is: tests see to it that there is none.
+func (l *Language) Say(m message.Message) string {
+	if m.Code == "" {
+		return m.Typed
+	}
+	if m.Code == message.Sequence {
+		return l.value(m.Arg("all"), "")
+	}
+	config := i18n.LocalizeConfig{MessageID: m.Code, TemplateParser: places{}, TemplateData: sentence{l, m}}
+	switch n := m.Arg("n").(type) {
+	case message.Number:
+		config.PluralCount = int(n)
+	case message.Figure:
+		config.PluralCount = n.Digits()
+	}
+	said, err := l.localizer.Localize(&config)
+	if said == "" && err != nil {
+		return m.Code
+	}
+	return said
+}
+
+// sentence is a message on its way into words.
+type sentence struct {
+	l *Language
+	m message.Message
+}
+
+// fill is what stands at a place of a sentence: an argument, else a figure of the tables, beside the
+// message or by its full path.
+func (s sentence) fill(p place) string {
+	if v := s.m.Arg(p.name); v != nil {
+		return s.l.value(v, p.how)
+	}
+	row := s.m.Code[:strings.LastIndex(s.m.Code, ".")+1]
+	for _, path := range []string{row + p.name, p.name} {
+		if v, ok := knowledge.Figure(path); ok {
+			return s.l.value(v, p.how)
+		}
+	}
+	return "{" + p.name + "}"
+}
+
+// value says what is named. how: "bare" is a figure without its unit, "low" and "high" are the ends of a span,
+// "within" is a name as it stands inside a sentence.
+func (l *Language) value(v message.Value, how string) string {
+	switch v := v.(type) {
+	case message.Word:
+		return string(v)
+	case message.Number:
+		return strconv.Itoa(int(v))
+	case message.Figure:
+		return l.figure(v, how)
+	case message.Span:
+		return l.span(v, how)
+	case message.Day:
+		return l.Day(string(v))
+	case message.Message:
+		if within := v.Code + "_within"; how == "within" && words.Has(within) {
+			v.Code = within
+		}
+		return l.Say(v)
+	case message.List:
+		return l.list(v, how)
+	case message.Sentences:
+		parts := make([]string, len(v))
+		for i, m := range v {
+			parts[i] = l.Say(m)
+		}
+		return strings.Join(parts, " ")
+	}
+	return ""
+}
+
+func (l *Language) figure(f message.Figure, how string) string {
+	if f.Unit == "" || how == "bare" {
+		return l.decimal(f)
+	}
+	return l.with(f.Unit, bare(f))
+}
+
+// with puts a unit to figures: as the language has it, else its sign behind them.
+func (l *Language) with(unit message.Unit, n message.Value) string {
+	code := "units." + string(unit)
+	if !words.Has(code) {
+		return l.value(n, "") + " " + string(unit)
+	}
+	return l.Say(message.Of(code, message.As("n", n)))
+}
+
+func bare(f message.Figure) message.Figure {
+	f.Unit = ""
+	return f
+}
+
+// decimal writes a figure with the sign of the language, and with no sign between thousands: on a bench
+// 1,500 is read two ways.
+func (l *Language) decimal(f message.Figure) string {
+	digits := f.Digits()
+	if strings.ContainsAny(digits, "eIN") {
+		return digits
+	}
+	_, after, _ := strings.Cut(digits, ".")
+	return l.printer.Sprint(number.Decimal(f.Value, number.Scale(len(after)), number.NoSeparator()))
+}
+
+func (l *Language) span(s message.Span, how string) string {
+	low := message.Figure{Value: s.Low, Unit: s.Unit, Round: s.Round}
+	high := message.Figure{Value: s.High, Unit: s.Unit, Round: s.Round}
+	switch how {
+	case "low":
+		return l.figure(low, "")
+	case "high":
+		return l.figure(high, "")
+	}
+	digits := l.decimal(high)
+	if low.Digits() != high.Digits() {
+		digits = l.Say(message.Of("span.both", message.Name("low", l.decimal(low)), message.Name("high", digits)))
+	}
+	if s.Unit == "" || how == "bare" {
+		return digits
+	}
+	return l.with(s.Unit, message.Word(digits))
+}
+
+// Day writes a day; a month, a year or what is no day stands as it is.
+func (l *Language) Day(day string) string {
+	t, err := time.Parse(time.DateOnly, day)
+	if err != nil {
+		return day
+	}
+	return l.Say(message.Of("date.day", message.Count("day", t.Day()), message.Count("year", t.Year()),
+		message.Told("month", message.Of("date.month-"+strconv.Itoa(int(t.Month()))))))
+}
+
+func (l *Language) list(list message.List, how string) string {
+	all := make([]string, len(list.Of))
+	for i, v := range list.Of {
+		all[i] = l.value(v, how)
+	}
+	if len(all) == 0 {
+		return ""
+	}
+	said := all[0]
+	for i, one := range all[1:] {
+		code := "list.comma"
+		if i == len(all)-2 || list.Last == "semicolon" {
+			code = "list." + list.Last
+		}
+		said = l.Say(message.Of(code, message.Name("before", said), message.Name("after", one)))
+	}
+	return said
+}
