@@ -19,6 +19,8 @@ import (
 	"therapeon/clinic"
 	"therapeon/clinic/check"
 	"therapeon/clinic/people"
+	"therapeon/core/knowledge/words"
+	"therapeon/language"
 	"therapeon/ledger"
 )
 
@@ -97,6 +99,9 @@ func whoAsks(of *clinic.Clinic) echo.MiddlewareFunc {
 			if err := find(v, of); err != nil {
 				return err
 			}
+			if err := speak(v, of); err != nil {
+				return err
+			}
 			v.Act = ledger.Act{
 				Person: v.Who.Name, Via: v.Who.Via, Tab: v.Tab(r.Header.Get(tabHeader)),
 				Helper: v.Who.Role == people.Helper, At: of.Records.Stamp(),
@@ -112,6 +117,31 @@ func whoAsks(of *clinic.Clinic) echo.MiddlewareFunc {
 			return next(c)
 		}
 	}
+}
+
+// languageCookie has what someone chose at their screen.
+const languageCookie = "language"
+
+// speak finds the language of the answer: what someone chose at their screen, else that of the house, else what
+// the browser asks for. With one language there is nothing to find.
+func speak(v *wire.Visit, of *clinic.Clinic) error {
+	tags, r := words.Languages(), v.Echo.Request()
+	v.Language = wire.LanguageOf(r)
+	if len(tags) > 1 {
+		house, err := of.Settings.Settings(r.Context())
+		if err != nil {
+			return err
+		}
+		chosen := house.Language
+		if given, err := r.Cookie(languageCookie); err == nil && slices.Contains(tags, given.Value) {
+			chosen = given.Value
+		}
+		if chosen != "" {
+			v.Language = language.Of(chosen)
+		}
+	}
+	v.Echo.Response().Header().Set("Content-Language", v.Language.Tag())
+	return nil
 }
 
 // find finds out who asks: a device by its token, a person by their session, or whoever is at

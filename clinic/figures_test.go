@@ -25,8 +25,8 @@ var notOfTheCraft = map[string][]string{
 	"clinic/scales/scales.go":       {"10", "16"},                         // seconds a scale is waited for, scales
 	"clinic/history/history.go":     {"20"},                               // generations looked back
 	"clinic/history/paper.go":       {"100"},                              // percent
+	"clinic/places/places.go":       {"60", "3600", "24"},                 // days shown, units of time
 	"clinic/places/importing.go":    {"1000"},                             // hours a batch
-	"clinic/places/places.go":       {"60", "3600", "24", "1990"},         // days shown, units of time, the first year
 	"clinic/race/race.go":           {"2_000_000", "366"},                 // what a race may take
 	"clinic/record/memory.go":       {"10_000"},                           // races and causes remembered
 	"clinic/mixing/shelf.go":        {"1e-9", "1000"},                     // what is no amount, mL in a litre
@@ -34,7 +34,6 @@ var notOfTheCraft = map[string][]string{
 	"clinic/aftercare/aftercare.go": {"120"},                              // entries of a history listed
 	"clinic/timers/timers.go":       {"40", "1000"},                       // timers, milliseconds
 	"clinic/pests/pests.go":         {"12"},                               // noon
-	"clinic/weights/weights.go":     {"1990"},                             // the first year
 	"api/wire/body.go":              {"20", "10", "64", "50", "60"},       // bytes, numbers, letters
 	"api/wire/contract.go":          {"64"},                               // bits
 	"api/contract.go":               {"8"},                                // signs of a commit

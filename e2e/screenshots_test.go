@@ -27,7 +27,7 @@ var views = []view{
 	{"bench", "", "/bench", ".bench-list", "Crate "},
 	{"plant", "By the door, leave it be", "", "[data-part='may-i']", "Repot it"},
 	{"intake", "Crate 2, from wet moss", "intake", "[data-part='intake']", "A name and a group"},
-	{"look", "By the door. Leave it be", "look", "[data-part='look'] .said-headline", "Leave it."},
+	{"look", "By the door, leave it be", "look", "[data-part='look'] .said-headline", "Leave it."},
 	{"unpot", "Back shelf, three leaves", "unpot", "[data-part='unpot']", "What broke"},
 	{"causes", "Crate 7, right half", "causes", "[data-part='cause'] .said-headline", "Wilt fungus"},
 	{"library", "", "/library/lookalikes", "[data-part='library']", "A brown root"},

@@ -27,7 +27,8 @@ const (
 	coldest    = -30
 	hottest    = 60
 	mostFaults = 10
-	earliest   = 1990
+	// EarliestYear is before what any logger or scale has kept.
+	EarliestYear = 1990
 )
 
 // ClimateLog is what a climate file holds: hourly means of a log, or a table of
@@ -351,8 +352,9 @@ func (r *climateReader) when(at int, fields []string) (time.Time, bool) {
 }
 
 func (r *climateReader) possible(at int, t time.Time, given string) bool {
-	if t.Year() < earliest || t.After(r.now.AddDate(0, 0, 1)) {
-		r.fault(at, message.Of("formats.this-time-lies-before-1990"), message.Of("formats.1990-to-today"), given)
+	if t.Year() < EarliestYear || t.After(r.now.AddDate(0, 0, 1)) {
+		r.fault(at, message.Of("formats.not-that-year", message.Count("year", EarliestYear)),
+			message.Of("formats.year-to-today", message.Count("year", EarliestYear)), given)
 		return false
 	}
 	return true

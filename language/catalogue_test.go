@@ -126,6 +126,9 @@ func TestEachMessageHasItsWords(t *testing.T) {
 			continue
 		}
 		for _, place := range named(forms) {
+			if strings.Contains(place, ".") {
+				continue // a figure of a table
+			}
 			assert.True(t, s.more || slices.Contains(s.names, place), "%s: %s is given no %s", s.at, s.code, place)
 		}
 		for _, name := range s.names {

@@ -7,6 +7,7 @@ package language
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -15,7 +16,6 @@ import (
 	"github.com/nicksnyder/go-i18n/v2/i18n"
 	xlanguage "golang.org/x/text/language"
 	xmessage "golang.org/x/text/message"
-	"golang.org/x/text/number"
 
 	"therapeon/core/knowledge"
 	"therapeon/core/knowledge/words"
@@ -29,9 +29,10 @@ type Language struct {
 	printer   *xmessage.Printer
 }
 
-var bundle = sync.OnceValue(func() *i18n.Bundle {
+// bundleOf is a catalogue as go-i18n reads it, with English for what it lacks.
+func bundleOf(tag string) *i18n.Bundle {
 	b := i18n.NewBundle(xlanguage.English)
-	for _, tag := range words.Languages() {
+	for _, tag := range slices.Compact([]string{words.English, tag}) {
 		for code, forms := range words.In(tag) {
 			if err := b.AddMessages(xlanguage.Make(tag), entry(code, forms)); err != nil {
 				panic(fmt.Sprintf("words %s in %s: %v", code, tag, err))
@@ -39,7 +40,7 @@ var bundle = sync.OnceValue(func() *i18n.Bundle {
 		}
 	}
 	return b
-})
+}
 
 func entry(code string, f words.Forms) *i18n.Message {
 	return &i18n.Message{
@@ -58,7 +59,7 @@ func Of(tag string) *Language {
 		return l.(*Language)
 	}
 	l, _ := known.LoadOrStore(tag, &Language{
-		tag: tag, localizer: i18n.NewLocalizer(bundle(), tag), printer: xmessage.NewPrinter(xlanguage.Make(tag)),
+		tag: tag, localizer: i18n.NewLocalizer(bundleOf(tag), tag), printer: xmessage.NewPrinter(xlanguage.Make(tag)),
 	})
 	return l.(*Language)
 }
@@ -91,12 +92,20 @@ func (l *Language) Say(m message.Message) string {
 	if m.Code == message.Sequence {
 		return l.value(m.Arg("all"), "")
 	}
-	config := i18n.LocalizeConfig{MessageID: m.Code, TemplateParser: places{}, TemplateData: sentence{l, m}}
 	switch n := m.Arg("n").(type) {
 	case message.Number:
-		config.PluralCount = int(n)
+		return l.counted(m, strconv.Itoa(int(n)))
 	case message.Figure:
-		config.PluralCount = n.Digits()
+		return l.counted(m, n.Digits())
+	}
+	return l.counted(m, "")
+}
+
+// counted says a message in the form that a count chooses; none: the usual one.
+func (l *Language) counted(m message.Message, count string) string {
+	config := i18n.LocalizeConfig{MessageID: m.Code, TemplateParser: places{}, TemplateData: sentence{l, m}}
+	if count != "" {
+		config.PluralCount = count
 	}
 	said, err := l.localizer.Localize(&config)
 	if said == "" && err != nil {
@@ -126,18 +135,21 @@ func (s sentence) fill(p place) string {
 	return "{" + p.name + "}"
 }
 
-// value says what is named. how: "bare" is a figure without its unit, "low" and "high" are the ends of a span,
-// "within" is a name as it stands inside a sentence.
+// Shown says a value by itself, as a place of a sentence would: how is what stands behind its name there.
+func (l *Language) Shown(v message.Value, how string) string { return l.value(v, how) }
+
+// value says what is named. how: what is to be made of a figure first, see shaped; "within" is a name as it
+// stands inside a sentence.
 func (l *Language) value(v message.Value, how string) string {
-	switch v := v.(type) {
+	switch v := shaped(v, how).(type) {
 	case message.Word:
 		return string(v)
 	case message.Number:
 		return strconv.Itoa(int(v))
 	case message.Figure:
-		return l.figure(v, how)
+		return l.figure(v)
 	case message.Span:
-		return l.span(v, how)
+		return l.span(v)
 	case message.Day:
 		return l.Day(string(v))
 	case message.Message:
@@ -155,57 +167,6 @@ func (l *Language) value(v message.Value, how string) string {
 		return strings.Join(parts, " ")
 	}
 	return ""
-}
-
-func (l *Language) figure(f message.Figure, how string) string {
-	if f.Unit == "" || how == "bare" {
-		return l.decimal(f)
-	}
-	return l.with(f.Unit, bare(f))
-}
-
-// with puts a unit to figures: as the language has it, else its sign behind them.
-func (l *Language) with(unit message.Unit, n message.Value) string {
-	code := "units." + string(unit)
-	if !words.Has(code) {
-		return l.value(n, "") + " " + string(unit)
-	}
-	return l.Say(message.Of(code, message.As("n", n)))
-}
-
-func bare(f message.Figure) message.Figure {
-	f.Unit = ""
-	return f
-}
-
-// decimal writes a figure with the sign of the language, and with no sign between thousands: on a bench
-// 1,500 is read two ways.
-func (l *Language) decimal(f message.Figure) string {
-	digits := f.Digits()
-	if strings.ContainsAny(digits, "eIN") {
-		return digits
-	}
-	_, after, _ := strings.Cut(digits, ".")
-	return l.printer.Sprint(number.Decimal(f.Value, number.Scale(len(after)), number.NoSeparator()))
-}
-
-func (l *Language) span(s message.Span, how string) string {
-	low := message.Figure{Value: s.Low, Unit: s.Unit, Round: s.Round}
-	high := message.Figure{Value: s.High, Unit: s.Unit, Round: s.Round}
-	switch how {
-	case "low":
-		return l.figure(low, "")
-	case "high":
-		return l.figure(high, "")
-	}
-	digits := l.decimal(high)
-	if low.Digits() != high.Digits() {
-		digits = l.Say(message.Of("span.both", message.Name("low", l.decimal(low)), message.Name("high", digits)))
-	}
-	if s.Unit == "" || how == "bare" {
-		return digits
-	}
-	return l.with(s.Unit, message.Word(digits))
 }
 
 // Day writes a day; a month, a year or what is no day stands as it is.

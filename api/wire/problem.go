@@ -224,7 +224,8 @@ func (p Problem) with(faults fault.List, more int) Problem {
 // inWords says why somebody did not come in, the same whatever was wrong.
 func inWords(err error) message.Message {
 	if errors.Is(err, people.ErrWho) {
-		return message.Of("api.that-did-not-let-you-in")
+		return message.Of("api.that-did-not-let-you-in",
+			message.Fixed("minutes", people.CodeFor.Minutes(), 0, "minutes"))
 	}
 	var says interface{ Message() message.Message }
 	if errors.As(err, &says) {

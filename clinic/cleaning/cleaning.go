@@ -20,6 +20,9 @@ import (
 	"therapeon/ledger"
 )
 
+// mostOwnJobs are on one plan.
+const mostOwnJobs = 30
+
 // Service is the cleaning of plants.
 type Service struct{ *record.Keeper }
 
@@ -307,9 +310,9 @@ func (c *Service) AddJob(ctx context.Context, plantID int64, a AddJob) (Cleaning
 		if doc.ClosedOn != "" {
 			return closedAlready
 		}
-		if len(doc.Own) >= 30 {
-			return record.OneFault("do", message.Of("clinic.cleaning.thirty-jobs-of-your-own"),
-				message.Of("limits.at-most", message.Count("figure", 30)), len(doc.Own))
+		if len(doc.Own) >= mostOwnJobs {
+			return record.OneFault("do", message.Of("clinic.cleaning.many-jobs-of-your-own", message.Count("most", mostOwnJobs)),
+				message.Of("limits.at-most", message.Count("figure", mostOwnJobs)), len(doc.Own))
 		}
 		doc.Own = append(doc.Own,
 			cleaning.OwnJob{Code: fmt.Sprintf("own-%d", len(doc.Own)+1), Stage: a.Stage, Do: a.Do})

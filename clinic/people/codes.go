@@ -15,7 +15,8 @@ import (
 )
 
 const (
-	codeFor      = 5 * time.Minute
+	// CodeFor is how long a code holds.
+	CodeFor      = 5 * time.Minute
 	codeSigns    = 6
 	wrongGuesses = 10 // then all codes are void: 10 in 30^6 is one in 73 million
 	// signs are those that are not taken for each other, on a screen or by ear.
@@ -84,7 +85,7 @@ func (c *codes) give(now time.Time, person int64, code string) {
 	if len(of) == 0 {
 		c.wrong = 0
 	}
-	c.of = append(of, given{sha256.Sum256([]byte(code)), person, now.Add(codeFor)})
+	c.of = append(of, given{sha256.Sum256([]byte(code)), person, now.Add(CodeFor)})
 }
 
 // take uses a code up. It says for whom it was, or zero where there is none such.
@@ -131,5 +132,5 @@ func (c *Service) GiveCode(ctx context.Context, g GiveCode) (Code, error) {
 	if err == nil {
 		c.codes.give(c.Now(), p.ID, code)
 	}
-	return Code{code, p.Name, int(codeFor / time.Second)}, err
+	return Code{code, p.Name, int(CodeFor / time.Second)}, err
 }

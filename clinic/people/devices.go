@@ -74,7 +74,7 @@ func (c *Service) AddDevice(ctx context.Context, a AddDevice) (NewDevice, error)
 		if len(all) >= mostDevices {
 			return record.OneFault(
 				"name",
-				message.Of("clinic.people.a-hundred-devices-are-known"),
+				message.Of("clinic.people.many-devices-are-known", message.Count("most", mostDevices)),
 				message.Of("limits.at-most", message.Count("figure", mostDevices)),
 				len(all),
 			)

@@ -296,13 +296,18 @@ func checkCourse(c *record.Keeper, course pests.Course, under string) error {
 	return list
 }
 
+// mostYears are how far a schedule looks back.
+const mostYears = 2
+
 // tooLongAgo holds a course to the time that a schedule looks over.
 func tooLongAgo(course pests.Course, now time.Time) fault.List {
 	first := slices.Min(course.Rounds)
-	if day, err := time.Parse(time.DateOnly, first); err != nil || !day.Before(now.AddDate(-2, 0, 0)) {
+	if day, err := time.Parse(time.DateOnly, first); err != nil || !day.Before(now.AddDate(-mostYears, 0, 0)) {
 		return nil
 	}
-	return record.OneFault("rounds[0]", message.Of("clinic.pests.that-is-more-than-two"), message.Of("clinic.pests.within-two-years"), first)
+	return record.OneFault("rounds[0]",
+		message.Of("clinic.pests.that-is-too-long-ago", message.Fixed("years", mostYears, 0, "years")),
+		message.Of("clinic.pests.within", message.Fixed("years", mostYears, 0, "years")), first)
 }
 
 // SaveCourse keeps a treatment; an older version is refused.

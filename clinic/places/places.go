@@ -214,9 +214,10 @@ func (c *Service) LogReading(ctx context.Context, id int64, r LoggerReading) (Lo
 	if err := check.Input(r); err != nil {
 		return LoggedHour{}, err
 	}
-	if r.At.Year() < 1990 || r.At.After(c.Now().Add(time.Hour)) {
+	if r.At.Year() < formats.EarliestYear || r.At.After(c.Now().Add(time.Hour)) {
 		return LoggedHour{}, record.OneFault("at",
-			message.Of("clinic.places.this-time-lies-before-1990"), message.Of("clinic.places.1990-to-now"),
+			message.Of("clinic.places.not-that-year", message.Count("year", formats.EarliestYear)),
+			message.Of("clinic.places.year-to-now", message.Count("year", formats.EarliestYear)),
 			r.At.Format(time.RFC3339))
 	}
 	hour := climate.HourOf(r.At)

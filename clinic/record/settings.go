@@ -7,6 +7,7 @@ import (
 
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
+	"therapeon/core/knowledge/words"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
@@ -22,6 +23,7 @@ type Settings struct {
 	Hemisphere  string          `json:"hemisphere" required:"true" validate:"oneof=north south" description:"for the seasons"`
 	LatitudeDeg *float64        `json:"latitude_deg,omitempty" validate:"omitempty,latitude_deg" title:"record.Settings.latitude_deg" description:"for the length of the day; south is negative"`
 	Zone        string          `json:"zone,omitempty" validate:"zone" description:"time zone of the house, as in Europe/Lisbon; left out: that of this machine"`
+	Language    string          `json:"language,omitempty" validate:"omitempty,word" title:"record.Settings.language" description:"of the house, by a tag of /api/v1/about; left out: that which each browser asks for"`
 	CutMarginMM float64         `json:"cut_margin_mm" required:"true" validate:"cut_margin_mm" title:"record.Settings.cut_margin_mm" description:"how far beyond the living part a cut falls"`
 	Tools       solutions.Tools `json:"tools,omitzero" description:"what amounts are measured with"`
 }
@@ -53,6 +55,9 @@ func houseChanges(from, to Settings, where string) []message.Message {
 		}
 		changes = append(changes, zone)
 	}
+	if from.Language != to.Language {
+		changes = append(changes, message.Of("clinic.record.the-language-was-changed-"+where))
+	}
 	if !reflect.DeepEqual(from.LatitudeDeg, to.LatitudeDeg) {
 		changes = append(changes, message.Of("clinic.record.the-latitude-was-changed-"+where))
 	}
@@ -76,6 +81,14 @@ func usualSettings() Settings {
 
 // Faults finds sides that are not of the table.
 func (s Settings) Faults() fault.List {
+	if s.Language != "" && words.In(s.Language) == nil {
+		known := make([]message.Value, 0, len(words.Languages()))
+		for _, tag := range words.Languages() {
+			known = append(known, message.Word(tag))
+		}
+		return OneFault("language", message.Of("clinic.record.this-language-is-not-known"),
+			message.Of("limits.one-of", message.As("words", message.List{Of: known, Last: "or"})), s.Language)
+	}
 	if _, err := time.LoadLocation(s.Zone); err != nil || s.Zone == "Local" {
 		return OneFault("zone", message.Of("clinic.record.this-time-zone-is-not-2"), message.Of("clinic.record.an-iana-time-zone"), s.Zone)
 	}

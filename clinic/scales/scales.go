@@ -77,7 +77,7 @@ func (c *Service) ScaleReads(r ScaleReading) (Told, error) {
 	if _, known := s.at[r.Scale]; !known && len(s.at) >= mostScales {
 		return Told{}, record.OneFault(
 			"scale",
-			message.Of("clinic.scales.sixteen-scales-are-on-already"),
+			message.Of("clinic.scales.many-scales-are-on", message.Count("most", mostScales)),
 			message.Of("limits.at-most", message.Count("figure", mostScales)),
 			r.Scale,
 		)

@@ -13,20 +13,35 @@ import (
 	"therapeon/clinic/bench"
 	"therapeon/clinic/places"
 	"therapeon/clinic/record"
+	"therapeon/core/knowledge/words"
 	"therapeon/ledger"
 )
 
 // About says where the data lie, and when a copy of them was last made.
 type About struct {
-	DataFile string         `json:"data_file,omitempty" description:"where everything is kept; the keeper is told"`
-	Demo     bool           `json:"demo,omitempty" description:"it is the demo's file: the next demo makes it anew"`
-	Copied   *ledger.Copied `json:"copied,omitempty" description:"the last copy of it"`
-	Judging  *Judging       `json:"judging,omitempty" description:"how far the lists are brought up to a change of the house"`
+	DataFile  string         `json:"data_file,omitempty" description:"where everything is kept; the keeper is told"`
+	Demo      bool           `json:"demo,omitempty" description:"it is the demo's file: the next demo makes it anew"`
+	Copied    *ledger.Copied `json:"copied,omitempty" description:"the last copy of it"`
+	Languages []Language     `json:"languages" required:"true" description:"in which it can be read"`
+	Judging   *Judging       `json:"judging,omitempty" description:"how far the lists are brought up to a change of the house"`
+}
+
+// Language is one that there is a catalogue of.
+type Language struct {
+	Tag  string `json:"tag" required:"true" description:"by BCP 47"`
+	Name string `json:"name" required:"true" description:"in itself"`
+}
+
+func languages() (all []Language) {
+	for _, tag := range words.Languages() {
+		all = append(all, Language{tag, words.In(tag)["language.name"][words.Other]})
+	}
+	return all
 }
 
 // About tells of the data file.
 func (c *Service) About(ctx context.Context) (About, error) {
-	a := About{DataFile: c.DataFile(), Demo: c.IsDemo()}
+	a := About{DataFile: c.DataFile(), Demo: c.IsDemo(), Languages: languages()}
 	pass, doc, err := Notes(ctx, c.Keeper)
 	if err != nil {
 		return a, err

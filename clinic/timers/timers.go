@@ -10,6 +10,9 @@ import (
 	"therapeon/ledger"
 )
 
+// mostTimers run at once.
+const mostTimers = 40
+
 // Service is the timers.
 type Service struct{ *record.Keeper }
 
@@ -73,8 +76,10 @@ func (c *Service) StartTimer(ctx context.Context, s StartTimer) (Timers, error) 
 		if err != nil {
 			return err
 		}
-		if len(rows) >= 40 {
-			return record.OneFault("words", message.Of("clinic.timers.forty-timers-run-already-put"), message.Of("limits.at-most", message.Count("figure", 40)), len(rows))
+		if len(rows) >= mostTimers {
+			return record.OneFault("words",
+				message.Of("clinic.timers.many-timers-run", message.Count("most", mostTimers)),
+				message.Of("limits.at-most", message.Count("figure", mostTimers)), len(rows))
 		}
 		for _, r := range rows {
 			if s.Job != "" && r.PlantID == s.PlantID && r.Job == s.Job {

@@ -13,6 +13,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
+	"therapeon/formats"
 	"therapeon/ledger"
 )
 
@@ -53,8 +54,10 @@ func (c *Service) Weigh(ctx context.Context, plantID int64, w Weigh) ([]record.W
 	if w.At.IsZero() {
 		w.At = c.Now()
 	}
-	if w.At.After(c.Now().Add(time.Minute)) || w.At.Year() < 1990 {
-		return nil, record.OneFault("at", message.Of("clinic.weights.this-time-has-not-come"), message.Of("clinic.weights.1990-to-now"),
+	if w.At.After(c.Now().Add(time.Minute)) || w.At.Year() < formats.EarliestYear {
+		return nil, record.OneFault("at",
+			message.Of("clinic.weights.this-time-has-not-come", message.Count("year", formats.EarliestYear)),
+			message.Of("clinic.weights.year-to-now", message.Count("year", formats.EarliestYear)),
 			w.At.Format(time.RFC3339))
 	}
 	if w.Kind == patient.BarePlant && w.Moment != "" {

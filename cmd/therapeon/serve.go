@@ -12,6 +12,7 @@ import (
 	"therapeon/clinic"
 	"therapeon/demo"
 	"therapeon/door"
+	"therapeon/language/pseudo"
 	"therapeon/ledger"
 	"therapeon/web"
 )
@@ -36,10 +37,14 @@ func (a address) ways(data string) door.Ways {
 type serve struct {
 	address
 	dataFile
+	Accents bool `help:"Speak accented English too: what is seen without accents is not translated yet."`
 }
 
 // Run serves until it is told to stop.
 func (s serve) Run(ctx context.Context) error {
+	if s.Accents {
+		pseudo.Use()
+	}
 	path, err := s.file()
 	if err != nil {
 		return err

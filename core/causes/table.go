@@ -43,7 +43,7 @@ type Cause struct {
 	Urgent  bool                      `yaml:"urgent" json:"urgent,omitempty" description:"it spreads, or kills in days"`
 	About   knowledge.Text            `yaml:"about" json:"about" required:"true"`
 	Prior   knowledge.Number          `yaml:"prior" json:"prior" required:"true" description:"how often it holds on a rescued plant of no particular group"`
-	Groups  map[string]knowledge.Code `yaml:"groups" json:"groups,omitempty" description:"where it is more usual: more, much more"`
+	Groups  map[string]knowledge.Code `yaml:"groups" json:"groups,omitempty" description:"where it is more usual: more, much-more"`
 	Weights map[string]knowledge.Code `yaml:"weights" json:"weights" required:"true" description:"what speaks for and against it, by theme or finding, on the scale ++++ +++ ++ + - --"`
 	Do      []string                  `yaml:"do" json:"do" required:"true" description:"actions"`
 	Prevent knowledge.Text            `yaml:"prevent" json:"prevent" required:"true"`
@@ -194,7 +194,7 @@ func (k *Knowledge) decibans(weight string) (float64, error) {
 		return f.Weight1.Value, nil
 	case "more":
 		return f.More.Value, nil
-	case "much more":
+	case "much-more":
 		return f.MuchMore.Value, nil
 	case "-":
 		return f.Against1.Value, nil

@@ -5,15 +5,13 @@ import (
 	"reflect"
 	"strconv"
 	"strings"
-	"sync"
 
 	"therapeon/core/knowledge/words"
 	"therapeon/core/message"
 )
 
 // bind gives each text of a table the code of its words: the place where it stands, such as
-// aftercare.jobs.flush.late. A row of a list is called by its code. The figures are noted under their
-// places, so that a sentence can name them.
+// aftercare.jobs.flush.late. A row of a list is called by its code.
 func bind(table string, into any) error {
 	name, _, _ := strings.Cut(strings.TrimSuffix(table, ".yaml"), "-")
 	return binder{}.walk(name, reflect.ValueOf(into))
@@ -55,7 +53,7 @@ func (b binder) walk(at string, v reflect.Value) error {
 	return nil
 }
 
-// object binds a text, notes a figure, or goes on into the fields of a row.
+// object binds a text, or goes on into the fields of a row.
 func (b binder) object(at string, v reflect.Value) error {
 	switch one := v.Addr().Interface().(type) {
 	case *Text:
@@ -81,17 +79,7 @@ func (b binder) object(at string, v reflect.Value) error {
 			*one = message.Of(at)
 		}
 		return nil
-	case *Number:
-		if one.Mark != "" {
-			figures.Store(at, message.Figure{Value: one.Value, Unit: unitOf(at), Round: message.Round{Whole: true}})
-		}
-		return nil
-	case *Estimate:
-		if one.Mark != "" {
-			figures.Store(at, message.Span{
-				Low: one.Low, High: one.High, Unit: unitOf(at), Round: message.Round{Whole: true},
-			})
-		}
+	case *Number, *Estimate:
 		return nil
 	}
 	for i := range v.NumField() {
@@ -117,13 +105,16 @@ func termOf(at, code string) message.Message {
 	return message.Of(parts[0] + "." + parts[len(parts)-1] + "-" + code)
 }
 
+// rowKeys are the fields that a row is called by.
+var rowKeys = []string{"code", "id", "finding", "job", "what"}
+
 // rowName is what a row of a list is called by: its code, or the place in the list.
 func rowName(row reflect.Value, i int) string {
 	for row.Kind() == reflect.Pointer {
 		row = row.Elem()
 	}
 	if row.Kind() == reflect.Struct {
-		for _, key := range []string{"code", "id", "finding", "job", "what"} {
+		for _, key := range rowKeys {
 			for f := range row.NumField() {
 				tag, _, _ := strings.Cut(row.Type().Field(f).Tag.Get("yaml"), ",")
 				if tag == key && row.Field(f).Kind() == reflect.String && row.Field(f).String() != "" {
@@ -133,34 +124,4 @@ func rowName(row reflect.Value, i int) string {
 		}
 	}
 	return strconv.Itoa(i + 1)
-}
-
-var figures sync.Map // of message.Value by place
-
-// Figure is a figure of a table that was read, by its place: aftercare.left_days.
-func Figure(at string) (message.Value, bool) {
-	v, ok := figures.Load(at)
-	if !ok {
-		return nil, false
-	}
-	return v.(message.Value), true
-}
-
-// units by how the names of figures end.
-var unitsByName = []struct {
-	ends string
-	unit message.Unit
-}{
-	{"percent", "%"}, {"days", "days"}, {"day", ""}, {"weeks", "weeks"}, {"months", "months"}, {"hours", "hours"},
-	{"minutes", "minutes"}, {"_ml", "mL"}, {"_l", "L"}, {"mm", "mm"}, {"_c", "°C"}, {"_g", "g"},
-}
-
-// unitOf is the unit of a figure by the end of its name; a bare figure where none is said.
-func unitOf(at string) message.Unit {
-	for _, u := range unitsByName {
-		if strings.HasSuffix(at, u.ends) {
-			return u.unit
-		}
-	}
-	return ""
 }

@@ -48,6 +48,7 @@ type Span struct {
 	Low, High float64
 	Unit      Unit
 	Round     Round
+	To        bool // said as from the one to the other
 }
 
 // Unit is the code of a unit: mm, g, mL, days. The empty unit is a bare figure.
@@ -58,6 +59,8 @@ type Round struct {
 	Decimals int  // so many after the sign
 	Figures  int  // so many in all, where it is above 0
 	Whole    bool // as it is, no digit lost, where neither is meant
+
+	Words string // in words, where the language has them: "within" a sentence, "first" in it, an "ordinal", a "part"
 }
 
 // Day is a day such as 2029-05-14. What is none, a month or a year, stands as it is.

@@ -32,7 +32,7 @@ var below = map[string][]string{
 	"standin":  {"core", "clinic", "api"},
 	"api":      {"core", "language", "ledger", "formats", "clinic"},
 	"door":     {"core", "clinic", "api"},
-	"cmd":      {"core", "ledger", "formats", "clinic", "web", "demo", "standin", "api", "door"},
+	"cmd":      {"core", "language", "ledger", "formats", "clinic", "web", "demo", "standin", "api", "door"},
 }
 
 // shape holds types and functions to their size, and packages to what lies below them.

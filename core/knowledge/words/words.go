@@ -42,20 +42,25 @@ const Other = "other"
 var categories = []string{"zero", "one", "two", "few", "many", Other}
 
 // Languages lists those that have a catalogue.
-var Languages = sync.OnceValue(func() []string {
-	dirs, err := catalogues.ReadDir(".")
-	if err != nil {
-		panic(err)
-	}
-	var all []string
-	for _, d := range dirs {
-		all = append(all, d.Name())
-	}
-	return all
-})
+func Languages() []string {
+	tags := slices.Collect(maps.Keys(all()))
+	added.Range(func(tag, _ any) bool { tags = append(tags, tag.(string)); return true })
+	slices.Sort(tags)
+	return tags
+}
 
 // In is the catalogue of a language by code; nil where there is none.
-func In(language string) map[string]Forms { return all()[language] }
+func In(language string) map[string]Forms {
+	if catalogue, ok := added.Load(language); ok {
+		return catalogue.(map[string]Forms)
+	}
+	return all()[language]
+}
+
+var added sync.Map // of catalogues by language
+
+// Add adds a catalogue that does not ship with the program.
+func Add(language string, catalogue map[string]Forms) { added.Store(language, catalogue) }
 
 // Has holds for a code that has words in English.
 func Has(code string) bool {
@@ -66,12 +71,14 @@ func Has(code string) bool {
 // all reads the catalogues. They ship inside the program, so a broken one is a fault of the build and panics.
 var all = sync.OnceValue(func() map[string]map[string]Forms {
 	read := map[string]map[string]Forms{}
-	for _, language := range Languages() {
-		catalogue, err := Read(catalogues, language)
-		if err != nil {
+	dirs, err := catalogues.ReadDir(".")
+	if err != nil {
+		panic(err)
+	}
+	for _, d := range dirs {
+		if read[d.Name()], err = Read(catalogues, d.Name()); err != nil {
 			panic(err)
 		}
-		read[language] = catalogue
 	}
 	return read
 })

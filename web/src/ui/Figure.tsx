@@ -1,5 +1,6 @@
 import { Button, InputNumber, Space } from "antd";
 import { useId, useState } from "react";
+import { readings } from "../lib/number";
 import { Field } from "./Field";
 import css from "./figure.module.css";
 
@@ -21,29 +22,42 @@ type Props = {
   error?: string;
 };
 
-/** As a hand writes it, with a point or a comma. */
-const read = (text: string) => text.replace(",", ".").trim();
-
 /** A number with its unit and its limits. What does not fit is said and not passed on. */
 export function Figure(p: Props) {
   const [typed, setTyped] = useState<string | number | undefined>(p.value);
   const [wrong, setWrong] = useState("");
+  const [asked, setAsked] = useState<{ text: string; of: number[] }>();
   const [seen, setSeen] = useState(p.value);
   if (seen !== p.value) {
     setSeen(p.value);
-    setTyped(p.value);
-    setWrong("");
+    if (!asked) {
+      setTyped(p.value);
+      setWrong("");
+    }
   }
   const id = useId();
   const kind = p.whole ? "a whole number" : "a number";
   const limits = `Give ${kind} from ${p.min} to ${p.max}${p.unit ? ` ${p.unit}` : ""}.`;
+  const fits = (n: number) => n >= p.min && n <= p.max && (!p.whole || Number.isInteger(n));
+  const pass = (n: number | undefined) => {
+    if (n !== p.value) p.onChange(n);
+  };
   const take = (text: string) => {
-    const n = Number(read(text));
-    const empty = read(text) === "";
-    const fits = empty || (Number.isFinite(n) && n >= p.min && n <= p.max && (!p.whole || Number.isInteger(n)));
-    setTyped(empty ? undefined : Number.isFinite(n) ? read(text) : typed);
-    setWrong(fits ? "" : limits);
-    if (fits && (empty ? undefined : n) !== p.value) p.onChange(empty ? undefined : n);
+    const may = readings(text);
+    const [n] = may ?? [];
+    const two = may !== undefined && may.length > 1 && may.some(fits);
+    const good = may !== undefined && (n === undefined || fits(n));
+    setAsked(two ? { text: text.trim(), of: may.filter(fits) } : undefined);
+    setTyped(n === undefined ? (may ? undefined : typed) : String(n));
+    setWrong(two || good ? "" : limits);
+    if (two)
+      pass(undefined); // nothing is reckoned with until it is clear which is meant
+    else if (good) pass(n);
+  };
+  const answer = (n: number) => {
+    setAsked(undefined);
+    setTyped(n);
+    pass(n);
   };
   /** The first tap of a length is where one starts; of a count, more is one. */
   const first = (d: number) => (p.whole ? Math.max(p.min, d) : (p.start ?? p.min));
@@ -69,11 +83,22 @@ export function Figure(p: Props) {
           suffix={p.unit}
           status={wrong || p.error ? "error" : undefined}
           aria-invalid={!!(wrong || p.error)}
-          parser={(text) => read(text ?? "")}
+          formatter={(n, { userTyping, input }) => (userTyping ? input : (asked?.text ?? String(n ?? "")))}
+          parser={(text) => String(readings(text ?? "")?.[0] ?? text)}
           onInput={take}
         />
         {p.by && button(true)}
       </Space.Compact>
+      {asked && (
+        <Space wrap role="alert">
+          <span>{asked.text} can be read two ways. Which is it?</span>
+          {asked.of.map((n) => (
+            <Button key={n} onClick={() => answer(n)}>
+              {n}
+            </Button>
+          ))}
+        </Space>
+      )}
     </Field>
   );
 }

@@ -21,6 +21,7 @@ import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
 import { CalendarOf } from "../today";
 import { Judging } from "./Judging";
+import { HouseLanguage, MyLanguage } from "./Language";
 import { SettingsNav } from "./SettingsNav";
 import css from "./settings.module.css";
 
@@ -131,6 +132,7 @@ const Season = ({ s, set }: SeasonProps) => (
       The season goes by the plant first, by the warmth of its place next, and by the length of the day last. South is
       negative. A day is the day of the time zone.
     </Why>
+    <HouseLanguage value={s.language ?? ""} onChange={(tag) => set({ language: tag || undefined })} />
   </section>
 );
 
@@ -270,6 +272,7 @@ function AtThisScreen() {
         ]}
         onChange={setLight}
       />
+      <MyLanguage />
     </section>
   );
 }

@@ -403,6 +403,7 @@ export const SectionAsk = {
 
 export const Settings = {
   cut_margin_mm: {"label":"Cut margin, beyond the living part","unit":"mm","min":3,"max":5},
+  language: {"label":"Language of the house","max":20},
   latitude_deg: {"label":"Latitude","unit":"°","min":-90,"max":90},
   sides: {"max":40},
   zone: {"max":60},

@@ -2271,6 +2271,8 @@ export interface components {
             demo?: boolean;
             /** @description how far the lists are brought up to a change of the house */
             judging?: components["schemas"]["Judging"];
+            /** @description in which it can be read */
+            languages: components["schemas"]["Language"][];
             version: string;
         };
         Absence: {
@@ -3078,7 +3080,7 @@ export interface components {
             code: string;
             /** @description actions */
             do: string[];
-            /** @description where it is more usual: more, much more */
+            /** @description where it is more usual: more, much-more */
             groups?: {
                 [key: string]: components["schemas"]["KnowledgeCode"];
             };
@@ -4833,6 +4835,12 @@ export interface components {
             mark: "published" | "common practice" | "from memory" | "house rule";
             source?: string;
             value: string;
+        };
+        Language: {
+            /** @description in itself */
+            name: string;
+            /** @description by BCP 47 */
+            tag: string;
         };
         LeafPair: {
             /** Format: double */
@@ -7750,6 +7758,11 @@ export interface components {
              * @enum {string}
              */
             hemisphere: "north" | "south";
+            /**
+             * Language of the house
+             * @description of the house, by a tag of /api/v1/about; left out: that which each browser asks for
+             */
+            language?: string;
             /**
              * Latitude
              * @description for the length of the day; south is negative
