@@ -22,6 +22,8 @@ import (
 	"therapeon/core/causes"
 	"therapeon/core/patient"
 	"therapeon/demo"
+	"therapeon/demo/filled"
+	"therapeon/language"
 	"therapeon/ledger"
 )
 
@@ -306,6 +308,26 @@ func BenchmarkHome(b *testing.B) {
 				}
 				reportP95(b, took)
 			})
+		}
+	}
+}
+
+// BenchmarkSayAPlant puts what a plant's page is opened with (the plant, its look, its home and its aftercare) into
+// words and JSON. The bar is 1 ms.
+func BenchmarkSayAPlant(b *testing.B) {
+	c := filled.Bench(b)
+	id := int64(1)
+	plant, err := c.Intake.Plant(b.Context(), id)
+	require.NoError(b, err)
+	home, err := c.Rehome.Rehoming(b.Context(), id, "")
+	require.NoError(b, err)
+	care, err := c.Aftercare.Aftercare(b.Context(), id)
+	require.NoError(b, err)
+	english := language.Of("en")
+	for b.Loop() {
+		for _, answer := range []any{plant, home, care} {
+			_, err := english.JSON(answer)
+			require.NoError(b, err)
 		}
 	}
 }

@@ -31,24 +31,31 @@ type said struct {
 // makers name an argument by their first parameter.
 var makers = []string{"Count", "Name", "On", "Told", "As", "Fixed", "Rough", "Exact", "Grams", "Between", "And", "Or", "Several", "Parted"}
 
+// sources are the files of the program.
+func sources(t *testing.T) (files []string) {
+	t.Helper()
+	require.NoError(t, filepath.WalkDir("..", func(path string, d fs.DirEntry, err error) error {
+		if err != nil {
+			return err
+		}
+		if d.IsDir() && slices.Contains([]string{"node_modules", ".git", "web"}, d.Name()) {
+			return filepath.SkipDir
+		}
+		if strings.HasSuffix(path, ".go") && !strings.HasSuffix(path, "_test.go") {
+			files = append(files, path)
+		}
+		return nil
+	}))
+	return files
+}
+
 // allSaid are the messages that the program makes.
 func allSaid(t *testing.T) (all []said) {
 	t.Helper()
 	set := token.NewFileSet()
-	require.NoError(t, filepath.WalkDir("..", func(path string, d fs.DirEntry, err error) error {
-		if err != nil || d.IsDir() && slices.Contains([]string{"node_modules", ".git", "web"}, d.Name()) {
-			if d != nil && d.IsDir() {
-				return filepath.SkipDir
-			}
-			return err
-		}
-		if !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
-			return nil
-		}
+	for _, path := range sources(t) {
 		file, err := parser.ParseFile(set, path, nil, parser.SkipObjectResolution)
-		if err != nil {
-			return err
-		}
+		require.NoError(t, err)
 		ast.Inspect(file, func(n ast.Node) bool {
 			call, ok := n.(*ast.CallExpr)
 			if !ok || !isCall(call, "message", "Of") || len(call.Args) == 0 {
@@ -68,8 +75,7 @@ func allSaid(t *testing.T) (all []said) {
 			all = append(all, s)
 			return true
 		})
-		return nil
-	}))
+	}
 	return all
 }
 

@@ -25,6 +25,7 @@ import (
 // Language says messages.
 type Language struct {
 	tag       string
+	fixed     map[string]string // what names nothing, by its code
 	localizer *i18n.Localizer
 	printer   *xmessage.Printer
 }
@@ -59,9 +60,21 @@ func Of(tag string) *Language {
 		return l.(*Language)
 	}
 	l, _ := known.LoadOrStore(tag, &Language{
-		tag: tag, localizer: i18n.NewLocalizer(bundleOf(tag), tag), printer: xmessage.NewPrinter(xlanguage.Make(tag)),
+		tag: tag, fixed: fixedIn(tag), localizer: i18n.NewLocalizer(bundleOf(tag), tag),
+		printer: xmessage.NewPrinter(xlanguage.Make(tag)),
 	})
 	return l.(*Language)
+}
+
+// fixedIn are the entries with neither a place nor a count: most are so, and need no work.
+func fixedIn(tag string) map[string]string {
+	fixed := map[string]string{}
+	for code, forms := range words.In(tag) {
+		if text := forms[words.Other]; len(forms) == 1 && !strings.Contains(text, "{") {
+			fixed[code] = text
+		}
+	}
+	return fixed
 }
 
 // Match is the language that an Accept-Language header asks for, by RFC 4647; English where there is none of
@@ -88,6 +101,9 @@ func (l *Language) Tag() string { return l.tag }
 func (l *Language) Say(m message.Message) string {
 	if m.Code == "" {
 		return m.Typed
+	}
+	if said, ok := l.fixed[m.Code]; ok {
+		return said
 	}
 	if m.Code == message.Sequence {
 		return l.value(m.Arg("all"), "")

@@ -70,3 +70,42 @@ func TestPlacesLeadToFigures(t *testing.T) {
 	}
 	assert.Greater(t, led, 100)
 }
+
+// Nothing stands in the catalogue that nobody says: each entry is named in the code, by its whole code or by what it
+// begins with, or is of a row of a table.
+func TestNoWordsWithoutAUse(t *testing.T) {
+	named, begun := literals(t)
+	for code := range words.In(words.English) {
+		place := strings.TrimSuffix(code, "_within")
+		row := place[:strings.LastIndex(place, ".")]
+		last := place[len(row)+1:]
+		field, _, _ := strings.Cut(last, "-")
+		ofTable := knowledge.Stands(place) || strings.Contains(row, ".") && knowledge.Stands(row) ||
+			!strings.Contains(row, ".") && named[last] || row == "groups" && knowledge.Stands("groups.phalaenopsis."+field)
+		said := ofTable || named[place] ||
+			slices.ContainsFunc(begun, func(b string) bool { return strings.HasPrefix(place, b) })
+		assert.True(t, said, "nobody says %s", code)
+	}
+}
+
+// literals are the texts of the program that are codes, and those that codes begin with.
+func literals(t *testing.T) (whole map[string]bool, begun []string) {
+	t.Helper()
+	whole, code := map[string]bool{}, regexp.MustCompile(`"([a-z][\w.-]*\.[\w.-]*)"|yaml:"(\w+)"`)
+	for _, file := range sources(t) {
+		content, err := os.ReadFile(file)
+		require.NoError(t, err)
+		for _, m := range code.FindAllStringSubmatch(string(content), -1) {
+			if m[2] != "" {
+				whole[m[2]] = true // a field of a table
+				continue
+			}
+			whole[m[1]] = true
+			if last := m[1][len(m[1])-1]; last != '.' && last != '-' {
+				m[1] += "-" // as its beginning: here, there
+			}
+			begun = append(begun, m[1])
+		}
+	}
+	return whole, begun
+}

@@ -3,9 +3,12 @@ package timers
 
 import (
 	"context"
+	"strings"
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/cleaning"
+	"therapeon/core/fault"
 	"therapeon/core/message"
 	"therapeon/ledger"
 )
@@ -18,13 +21,13 @@ type Service struct{ *record.Keeper }
 
 // Timer is a timer that runs, or has run out and was not put away.
 type Timer struct {
-	ID        int64  `json:"id" required:"true"`
-	PlantID   int64  `json:"plant_id,omitempty"`
-	Tag       string `json:"tag,omitempty" description:"of its plant"`
-	Job       string `json:"job,omitempty" description:"code of the job it belongs to"`
-	Words     string `json:"words" required:"true"`
-	Seconds   int64  `json:"seconds" required:"true"`
-	StartedMS int64  `json:"started_ms" required:"true" description:"milliseconds since 1970, UTC"`
+	ID        int64           `json:"id" required:"true"`
+	PlantID   int64           `json:"plant_id,omitempty"`
+	Tag       string          `json:"tag,omitempty" description:"of its plant"`
+	Job       string          `json:"job,omitempty" description:"code of the job it belongs to"`
+	Words     message.Message `json:"words" required:"true" description:"of its job, else as they were given"`
+	Seconds   int64           `json:"seconds" required:"true"`
+	StartedMS int64           `json:"started_ms" required:"true" description:"milliseconds since 1970, UTC"`
 }
 
 // Timers are those in hand. Now is the server's clock, so that a page whose own
@@ -38,8 +41,16 @@ type Timers struct {
 type StartTimer struct {
 	PlantID int64  `json:"plant_id,omitempty" validate:"min=0"`
 	Job     string `json:"job,omitempty" validate:"code"`
-	Words   string `json:"words" required:"true" validate:"required,notblank,timer"`
+	Words   string `json:"words,omitempty" validate:"omitempty,timer" description:"of a timer that belongs to no job"`
 	Seconds int64  `json:"seconds" required:"true" validate:"seconds"`
+}
+
+// Faults finds timers that nobody could tell from another.
+func (s StartTimer) Faults() fault.List {
+	if strings.TrimSpace(s.Words) == "" && cleaning.TimerOf(s.Job).Empty() {
+		return record.OneFault("words", message.Of("clinic.timers.say-what-it-is-for"), message.Of("limits.not-empty"), s.Words)
+	}
+	return nil
 }
 
 // ChangeTimer gives a timer more time, or puts it away.
@@ -56,7 +67,8 @@ func (c *Service) Timers(ctx context.Context) (Timers, error) {
 	}
 	all := Timers{Timers: make([]Timer, len(rows)), NowMS: c.Now().UnixMilli()}
 	for i, r := range rows {
-		all.Timers[i] = Timer{r.ID, r.PlantID, r.Tag, r.Job, r.Words, r.Seconds, r.StartedMs}
+		words := cleaning.TimerOf(r.Job).Or(message.Plain(r.Words))
+		all.Timers[i] = Timer{r.ID, r.PlantID, r.Tag, r.Job, words, r.Seconds, r.StartedMs}
 	}
 	return all, nil
 }

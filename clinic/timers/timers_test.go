@@ -39,3 +39,17 @@ func TestTimersGoOnOverARestart(t *testing.T) {
 	_, err = c.Timers.StartTimer(t.Context(), timers.StartTimer{Words: "x", Seconds: 0})
 	assert.Equal(t, "seconds", trial.FieldOf(t, err))
 }
+
+// A timer of a job is called by its job, in the reader's words; what was typed is kept for those of none.
+func TestATimerIsCalledByItsJob(t *testing.T) {
+	c := trial.NewClinic(t)
+	p := trial.Mites(t, c)
+	all, err := c.Timers.StartTimer(t.Context(), timers.StartTimer{PlantID: p.ID, Job: "dry-joints", Seconds: 1800})
+	require.NoError(t, err)
+	assert.Equal(t, "cleaning.jobs.dry-joints.timer", all.Timers[0].Words.Code)
+	_, err = c.Timers.StartTimer(t.Context(), timers.StartTimer{Job: "no-such-job", Words: " ", Seconds: 60})
+	assert.Equal(t, "words", trial.FieldOf(t, err))
+	all, err = c.Timers.StartTimer(t.Context(), timers.StartTimer{Job: "own-1", Words: "Kettle", Seconds: 60})
+	require.NoError(t, err)
+	assert.Equal(t, "Kettle", all.Timers[0].Words.Typed)
+}

@@ -96,20 +96,19 @@ type Ready struct {
 
 // Knowledge is the table of advice.
 type Knowledge struct {
-	Lines     map[string]message.Message `yaml:"lines"`
-	Tried     []Tried                    `yaml:"flips"`
-	Nubs      knowledge.Text             `yaml:"nubs"`
-	Tips      knowledge.Text             `yaml:"tips"`
-	Dry       knowledge.Text             `yaml:"dry"`
-	Wet       knowledge.Text             `yaml:"wet"`
-	Vain      knowledge.Text             `yaml:"vain"`
-	Humid     knowledge.Text             `yaml:"humid"`
-	DryAir    knowledge.Text             `yaml:"dry-air"`
-	NoTip     knowledge.Text             `yaml:"no-tip"`
-	NoTipThen knowledge.Text             `yaml:"no-tip-then"`
-	Most      knowledge.Number           `yaml:"most"`
-	Coming    message.Message            `yaml:"coming"`
-	Waits     knowledge.Text             `yaml:"waits"`
+	Tried     []Tried          `yaml:"flips"`
+	Nubs      knowledge.Text   `yaml:"nubs"`
+	Tips      knowledge.Text   `yaml:"tips"`
+	Dry       knowledge.Text   `yaml:"dry"`
+	Wet       knowledge.Text   `yaml:"wet"`
+	Vain      knowledge.Text   `yaml:"vain"`
+	Humid     knowledge.Text   `yaml:"humid"`
+	DryAir    knowledge.Text   `yaml:"dry-air"`
+	NoTip     knowledge.Text   `yaml:"no-tip"`
+	NoTipThen knowledge.Text   `yaml:"no-tip-then"`
+	Most      knowledge.Number `yaml:"most"`
+	Coming    message.Message  `yaml:"coming"`
+	Waits     knowledge.Text   `yaml:"waits"`
 }
 
 // Tried is a fact that is tried.

@@ -1,6 +1,7 @@
 package cleaning
 
 import (
+	"slices"
 	"sync"
 
 	"therapeon/core/disputes"
@@ -21,6 +22,7 @@ type entry struct {
 	Product string            `yaml:"product"`
 	Use     string            `yaml:"use"`
 	Minutes *knowledge.Number `yaml:"minutes"`
+	Timer   message.Message   `yaml:"timer"` // what its timer is called
 	Care    []string          `yaml:"care"`
 	Says    []stances.Stance  `yaml:"says"`
 	Into    string            `yaml:"into"` // the job that an action is part of
@@ -44,6 +46,17 @@ var plans = sync.OnceValue(func() *planTable {
 
 // Stages lists the stages of a cleaning in working order, from the bench to what comes after.
 func Stages() []work.Stage { return plans().Stages }
+
+// TimerOf is what the timer of a job is called; empty for a job that has none.
+func TimerOf(code string) message.Message {
+	t := plans()
+	for _, e := range slices.Concat(t.Jobs, t.Actions) {
+		if e.Code == code {
+			return e.Timer
+		}
+	}
+	return message.Message{}
+}
 
 // Job is one thing to do: what, how much, how long, why, by which side.
 type Job struct {

@@ -14,15 +14,26 @@ import (
 // Figure is a figure of a table by its place, such as aftercare.left_days, so that a sentence can name it. It reads the
 // tables as they are written: a figure can be named whether or not its room was asked for anything yet.
 func Figure(at string) (message.Value, bool) {
+	v := placesOf(at)[at]
+	return v, v != nil
+}
+
+// Stands holds for a place that a table has: a row, a field or a figure.
+func Stands(at string) bool {
+	_, ok := placesOf(at)[at]
+	return ok
+}
+
+// placesOf are the places of the table that a place is in.
+func placesOf(at string) map[string]message.Value {
 	table, _, _ := strings.Cut(at, ".")
 	read, _ := figures.LoadOrStore(table, sync.OnceValue(func() map[string]message.Value { return figuresOf(table) }))
-	v, ok := read.(func() map[string]message.Value)()[at]
-	return v, ok
+	return read.(func() map[string]message.Value)()
 }
 
 var figures sync.Map // by table, of what reads it once
 
-// figuresOf reads a table and its parts (causes.yaml, causes-water.yaml).
+// figuresOf reads a table and its parts (causes.yaml, causes-water.yaml): each place, with its figure if it is one.
 func figuresOf(table string) map[string]message.Value {
 	found := map[string]message.Value{}
 	files, err := tables.ReadDir(".")
@@ -47,8 +58,9 @@ func figuresOf(table string) map[string]message.Value {
 	return found
 }
 
-// note puts down the figures at and below a place. Rows are called as bind calls them.
+// note puts down a place and what is below it. Rows are called as bind calls them.
 func note(found map[string]message.Value, at string, content any) {
+	found[at] = nil
 	switch content := content.(type) {
 	case map[string]any:
 		for key, below := range content {

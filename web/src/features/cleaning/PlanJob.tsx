@@ -135,10 +135,9 @@ function JobTimer({ job: j, plantID }: { job: CleaningJob; plantID: number }) {
     const left = leftOf(running, now);
     return <b data-clock>{left > 0 ? clock(left) : "Time is up"}</b>;
   }
-  const words = j.do.value.replace(/[.,:].*$/, "");
-  const begin = () => run(start({ plant_id: plantID, job: j.code, words, seconds: Math.round(minutes * 60) }));
+  const begin = () => run(start({ plant_id: plantID, job: j.code, seconds: Math.round(minutes * 60) }));
   return (
-    <Plain onClick={begin} aria-label={`Start ${figure(minutes)} min: ${words}`}>
+    <Plain onClick={begin} aria-label={`Start ${figure(minutes)} min: ${j.do.value}`}>
       Start {figure(minutes)} min
     </Plain>
   );

@@ -51,7 +51,7 @@ export function useTimerWork() {
   const cache = useQueryClient();
   const keep = (answer: Timers) => cache.setQueryData(["timers"], take(answer));
   return {
-    start: async (body: { plant_id?: number; job?: string; words: string; seconds: number }) =>
+    start: async (body: { plant_id?: number; job?: string; words?: string; seconds: number }) =>
       keep(await ask(client.POST("/api/v1/timers", { body }))),
     change: async (id: number, body: { more_seconds?: number; put_away?: boolean }) =>
       keep(await ask(client.PUT("/api/v1/timers/{id}", { params: { path: { id } }, body }))),

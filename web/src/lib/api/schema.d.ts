@@ -8406,7 +8406,8 @@ export interface components {
             plant_id?: number;
             /** Format: int64 */
             seconds: number;
-            words: string;
+            /** @description of a timer that belongs to no job */
+            words?: string;
         };
         Stock: {
             /** @description what 1 mL/L adds to one's own meter */
@@ -8628,6 +8629,7 @@ export interface components {
             started_ms: number;
             /** @description of its plant */
             tag?: string;
+            /** @description of its job, else as they were given */
             words: string;
         };
         Timers: {
