@@ -1,6 +1,7 @@
 package language
 
 import (
+	"cmp"
 	"math"
 	"strconv"
 	"strings"
@@ -27,8 +28,8 @@ var shapes = map[string]func(message.Figure) message.Figure{
 	"ordinal": func(f message.Figure) message.Figure { f.Round.Words = "ordinal"; return f },
 	"word":    func(f message.Figure) message.Figure { f.Round.Words = "within"; return f },
 	"Word":    func(f message.Figure) message.Figure { f.Round.Words = "first"; return f },
-	"part":    func(f message.Figure) message.Figure { f.Round.Words = "part"; return f },
-	"Part":    func(f message.Figure) message.Figure { f.Round.Words = "first-part"; return f },
+	"part":    func(f message.Figure) message.Figure { f.Unit, f.Round.Words = "", "part"; return f },
+	"Part":    func(f message.Figure) message.Figure { f.Unit, f.Round.Words = "", "first-part"; return f },
 }
 
 // rounded says a figure in another unit, to the next whole one.
@@ -117,6 +118,9 @@ func (l *Language) decimal(f message.Figure) string {
 func (l *Language) span(s message.Span) string {
 	low := message.Figure{Value: s.Low, Round: s.Round}
 	high := message.Figure{Value: s.High, Round: s.Round}
+	if after, ok := strings.CutPrefix(s.Round.Words, "first"); ok {
+		high.Round.Words = cmp.Or(strings.TrimPrefix(after, "-"), "within") // only the first word begins the sentence
+	}
 	figures := l.decimal(high)
 	if low.Digits() != high.Digits() {
 		code := "span.both"

@@ -56,6 +56,8 @@ func TestFiguresAsAPlaceWantsThem(t *testing.T) {
 	} {
 		assert.Equal(t, want, one(months, how), how)
 	}
+	assert.Equal(t, "Two to three years", one(months, "years.to.Word"), "only the first word begins the sentence")
+	assert.Equal(t, "half", one(figure(0.5, "minutes"), "part"), "a part of a minute, named by the sentence")
 	assert.Equal(t, "Forty", one(message.Number(40), "Word"))
 	assert.Equal(t, "40", one(message.Number(40), ""))
 }

@@ -27,7 +27,11 @@ func Stands(at string) bool {
 // placesOf are the places of the table that a place is in.
 func placesOf(at string) map[string]message.Value {
 	table, _, _ := strings.Cut(at, ".")
-	read, _ := figures.LoadOrStore(table, sync.OnceValue(func() map[string]message.Value { return figuresOf(table) }))
+	read, ok := figures.Load(table)
+	if !ok {
+		once := sync.OnceValue(func() map[string]message.Value { return figuresOf(table) })
+		read, _ = figures.LoadOrStore(table, once)
+	}
 	return read.(func() map[string]message.Value)()
 }
 
@@ -58,7 +62,8 @@ func figuresOf(table string) map[string]message.Value {
 	return found
 }
 
-// note puts down a place and what is below it. Rows are called as bind calls them.
+// note puts down a place and what is below it. Rows are called as bind calls them. A figure with its range has what
+// is usual beside it: every.usual.
 func note(found map[string]message.Value, at string, content any) {
 	found[at] = nil
 	switch content := content.(type) {
@@ -71,8 +76,11 @@ func note(found map[string]message.Value, at string, content any) {
 			note(found, at+"."+row, content[i])
 		}
 	case string:
-		if v := figure(content, unitOf(at)); v != nil {
-			found[at] = v
+		found[at] = figure(content, unitOf(at))
+		if usual, _, ranged := strings.Cut(content, " ("); ranged {
+			if v := plain(usual, unitOf(at)); v != nil {
+				found[at+".usual"] = v
+			}
 		}
 	}
 }
@@ -104,10 +112,10 @@ func figure(s string, unit message.Unit) message.Value {
 	if err != nil {
 		return nil
 	}
-	round := message.Round{Whole: true}
-	if value, err := strconv.ParseFloat(text, 64); err == nil {
-		return message.Figure{Value: value, Unit: unit, Round: round}
+	if v := plain(text, unit); v != nil {
+		return v
 	}
+	round := message.Round{Whole: true}
 	var e Estimate
 	if _, err := fmt.Sscanf(text, "%g (%g–%g)", &e.Value, &e.Low, &e.High); err == nil {
 		return message.Span{Low: e.Low, High: e.High, Unit: unit, Round: round}
@@ -122,15 +130,24 @@ func figure(s string, unit message.Unit) message.Value {
 	return nil
 }
 
+// plain reads "14".
+func plain(text string, unit message.Unit) message.Value {
+	value, err := strconv.ParseFloat(text, 64)
+	if err != nil {
+		return nil
+	}
+	return message.Figure{Value: value, Unit: unit, Round: message.Round{Whole: true}}
+}
+
 // several reads "3, 7, 14".
 func several(text string, unit message.Unit) *message.List {
 	list := message.List{Last: "and"}
 	for one := range strings.SplitSeq(text, ", ") {
-		value, err := strconv.ParseFloat(one, 64)
-		if err != nil {
+		v := plain(one, unit)
+		if v == nil {
 			return nil
 		}
-		list.Of = append(list.Of, message.Figure{Value: value, Unit: unit, Round: message.Round{Whole: true}})
+		list.Of = append(list.Of, v)
 	}
 	return &list
 }

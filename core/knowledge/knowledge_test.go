@@ -5,6 +5,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/core/message"
 )
 
 func TestMarkedValues(t *testing.T) {
@@ -75,4 +77,23 @@ func TestTablesLoad(t *testing.T) {
 	assert.Panics(t, func() { MustRead("no-such-table.yaml", nil) })
 	one, other := MustReadParts[map[string]any]("findings-pot.yaml"), MustReadParts[map[string]any]("findings-roots.yaml")
 	assert.Equal(t, append(one, other...), MustReadParts[map[string]any]("findings-pot.yaml", "findings-roots.yaml"))
+}
+
+// "3 (2–4) [C]" is named in a sentence by its range, and by what is usual.
+func TestFiguresByTheirPlace(t *testing.T) {
+	whole := message.Round{Whole: true}
+	for at, want := range map[string]message.Value{
+		"aftercare.protocols.humid-hold.jobs.soak.every":       message.Span{Low: 2, High: 4, Round: whole},
+		"aftercare.protocols.humid-hold.jobs.soak.every.usual": message.Figure{Value: 3, Round: whole},
+		"aftercare.left_days":                                  message.Figure{Value: 2, Unit: "days", Round: whole},
+		"limits.figures.blade_mm":                              message.Span{Low: 5, High: 1500, Unit: "mm", Round: whole},
+	} {
+		got, ok := Figure(at)
+		assert.True(t, ok, at)
+		assert.Equal(t, want, got, at)
+	}
+	for _, at := range []string{"aftercare.no_such", "nothing.at_all", "aftercare.jobs.flush.late"} {
+		_, ok := Figure(at)
+		assert.False(t, ok, at)
+	}
 }

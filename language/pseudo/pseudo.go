@@ -11,8 +11,8 @@ import (
 // Tag is its tag: the one that Unicode's CLDR keeps for accented English.
 const Tag = "en-XA"
 
-// Use adds it to the languages.
-func Use() {
+// Use adds it to the languages, until it is taken out again.
+func Use() (takeOut func()) {
 	catalogue := map[string]words.Forms{}
 	for code, forms := range words.In(words.English) {
 		catalogue[code] = words.Forms{}
@@ -20,7 +20,7 @@ func Use() {
 			catalogue[code][category] = Said(text)
 		}
 	}
-	words.Add(Tag, catalogue)
+	return words.Add(Tag, catalogue)
 }
 
 var accented = strings.NewReplacer(

@@ -59,8 +59,11 @@ func In(language string) map[string]Forms {
 
 var added sync.Map // of catalogues by language
 
-// Add adds a catalogue that does not ship with the program.
-func Add(language string, catalogue map[string]Forms) { added.Store(language, catalogue) }
+// Add adds a catalogue that does not ship with the program, until it is taken out again.
+func Add(language string, catalogue map[string]Forms) (takeOut func()) {
+	added.Store(language, catalogue)
+	return func() { added.Delete(language) }
+}
 
 // Has holds for a code that has words in English.
 func Has(code string) bool {
