@@ -8,7 +8,7 @@ SHELL := /bin/bash
 HEADLESS := /usr/bin/chromium-headless-shell
 CHROMIUM ?= $(HEADLESS)
 export CHROMIUM
-GO_CODE := $(shell find api clinic cmd core demo door formats ledger standin web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'ledger/*')
+GO_CODE := $(shell find api clinic cmd core demo door formats language ledger standin web -name '*.go' -not -name '*_test.go' -o -name '*.yaml' -path 'core/*' -o -name '*.sql' -path 'ledger/*')
 STAMP := $(shell git log -1 --abbrev=8 --date=format:'%-d %b %Y' --format='%h of %cd' 2>/dev/null)
 PAGE_CODE := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json
 

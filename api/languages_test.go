@@ -78,7 +78,7 @@ func TestEveryAnswerIsInTheLanguageThatWasChosen(t *testing.T) {
 			return
 		}
 		asked++
-		for _, one := range inEnglish(op, doc) {
+		for _, one := range inEnglish(op, inWords(doc)) {
 			found[one] = true
 		}
 	})

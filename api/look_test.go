@@ -35,7 +35,7 @@ func TestTheFirstLookAndReadingAreBegunOnce(t *testing.T) {
 
 func TestEveryTableIsHandedOutWithItsMarks(t *testing.T) {
 	x := start(t)
-	for _, table := range []string{"groups", "causes", "look", "unpot", "roots", "cleaning", "lookalikes", "disputes", "cautions"} {
+	for _, table := range []string{"groups", "causes", "look", "unpot", "roots", "cleaning", "lookalikes", "disputes", "cautions", "said"} {
 		status, doc, _ := x.send("GET", "/api/v1/knowledge/"+table, "")
 		require.Equal(t, http.StatusOK, status, table)
 		assert.Positive(t, marked(t, table, doc), table)

@@ -92,7 +92,7 @@ func said(v any) any {
 	case map[string]any:
 		kept := map[string]any{}
 		for name, part := range v {
-			if part = said(part); part != nil && name != "weighs" { // what a job asks for, newer than the files
+			if part = said(part); part != nil && name != "weighs" && name != "sense" { // both newer than the files
 				kept[name] = part
 			}
 		}
@@ -172,6 +172,7 @@ func (s shown) get(path string, a ...any) map[string]any {
 	require.Equal(s.t, http.StatusOK, w.Code, "%s: %s", r.URL, w.Body)
 	var answer map[string]any
 	require.NoError(s.t, json.Unmarshal(w.Body.Bytes(), &answer))
+	answer, _ = inWords(answer).(map[string]any)
 	return answer
 }
 

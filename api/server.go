@@ -50,7 +50,7 @@ func NewServer(c *clinic.Clinic, page fs.FS, network people.Network) (*Server, e
 		}
 		return c.Blob(http.StatusOK, "application/json", contract)
 	})
-	if err := servePage(e, page); err != nil {
+	if err := servePage(e, c, page); err != nil {
 		return nil, err
 	}
 	guard := http.NewCrossOriginProtection()

@@ -50,7 +50,7 @@ var (
 
 		"causeKnowledge", "listCautions", "cleaningKnowledge", "listDisputes", "divisionKnowledge", "listGroups",
 		"lookKnowledge", "listLookalikes", "mediaKnowledge", "pestKnowledge", "raceKnowledge", "rehomeKnowledge",
-		"rootKnowledge", "solutionKnowledge", "stanceKnowledge", "unpotKnowledge", "wishKnowledge",
+		"rootKnowledge", "saidKnowledge", "solutionKnowledge", "stanceKnowledge", "unpotKnowledge", "wishKnowledge",
 
 		"computeBlend", "computeCalibration", "computeCauses", "computeCleaningPlan", "computeDivision", "computeFeed",
 		"computeFloodTest", "computeFlush", "computeGridCount", "computeLook", "computeMayI", "computeMeter", "computeMix",
@@ -122,26 +122,34 @@ func whoAsks(of *clinic.Clinic) echo.MiddlewareFunc {
 // languageCookie has what someone chose at their screen.
 const languageCookie = "language"
 
-// speak finds the language of the answer: what someone chose at their screen, else that of the house, else what
-// the browser asks for. With one language there is nothing to find.
-func speak(v *wire.Visit, of *clinic.Clinic) error {
-	tags, r := words.Languages(), v.Echo.Request()
-	v.Language = wire.LanguageOf(r)
-	if len(tags) > 1 {
-		house, err := of.Settings.Settings(r.Context())
-		if err != nil {
-			return err
-		}
-		chosen := house.Language
-		if given, err := r.Cookie(languageCookie); err == nil && slices.Contains(tags, given.Value) {
-			chosen = given.Value
-		}
-		if chosen != "" {
-			v.Language = language.Of(chosen)
-		}
+// speak finds the language of the answer.
+func speak(v *wire.Visit, of *clinic.Clinic) (err error) {
+	v.Language, err = chosen(v.Echo.Request(), of)
+	if err == nil {
+		v.Echo.Response().Header().Set("Content-Language", v.Language.Tag())
 	}
-	v.Echo.Response().Header().Set("Content-Language", v.Language.Tag())
-	return nil
+	return err
+}
+
+// chosen is the language that someone chose at their screen, else that of the house, else what the browser asks
+// for. With one language there is nothing to find.
+func chosen(r *http.Request, of *clinic.Clinic) (*language.Language, error) {
+	tags, asked := words.Languages(), wire.LanguageOf(r)
+	if len(tags) < 2 {
+		return asked, nil
+	}
+	house, err := of.Settings.Settings(r.Context())
+	if err != nil {
+		return nil, err
+	}
+	tag := house.Language
+	if given, err := r.Cookie(languageCookie); err == nil && slices.Contains(tags, given.Value) {
+		tag = given.Value
+	}
+	if tag == "" {
+		return asked, nil
+	}
+	return language.Of(tag), nil
 }
 
 // find finds out who asks: a device by its token, a person by their session, or whoever is at

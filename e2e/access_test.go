@@ -136,8 +136,15 @@ func (p *page) onPhone(v view) {
 const wide = `() => document.documentElement.scrollWidth`
 
 // fits holds when nothing lies off the side of the screen.
-const runsOff = `(width) => [...document.querySelectorAll("body *")].filter((e) => e.getBoundingClientRect().right > width + 1)
-	.map((e) => e.tagName + "." + e.className + " " + Math.round(e.getBoundingClientRect().right) + " " + e.textContent.slice(0, 50)).slice(-6).join(" | ")`
+const runsOff = `(width) => {
+	const scrolls = (e) => e && e !== document.body && e !== document.documentElement &&
+		(getComputedStyle(e).overflowX !== "visible" || scrolls(e.parentElement));
+	return [...document.querySelectorAll("body *")]
+		.filter((e) => e.getBoundingClientRect().right > width + 1 && !scrolls(e.parentElement))
+		.map((e) => e.tagName + "." + e.className + " " + Math.round(e.getBoundingClientRect().right) + " " +
+			e.textContent.slice(0, 50))
+		.slice(0, 6).join(" | ");
+}`
 
 func (p *page) fits(width int) {
 	p.t.Helper()

@@ -214,9 +214,9 @@ func TestADivisionIntoTwo(t *testing.T) {
 	p.see("[data-part='divide'] .said-headline", "Leave it whole.")
 	p.see("[data-part='divide'] li", "There is one lead.")
 	// The sixth grew from the second, and the fifth is a lead too.
-	p.click(p.find(`.rhizome-bulb[aria-label^="bulb 6"]`))
-	p.choose("[data-part='edit-bulb'] select", "bulb 2")
-	p.click(p.find(`.rhizome-bulb[aria-label^="bulb 5"]`))
+	p.click(p.find(`.rhizome-bulb[aria-label^="Bulb 6"]`))
+	p.choose("[data-part='edit-bulb'] select", "Bulb 2")
+	p.click(p.find(`.rhizome-bulb[aria-label^="Bulb 5"]`))
 	p.tap("[data-part='edit-bulb'] [data-tick] label", "A growing lead comes from it")
 	p.see("[data-part='divide'] .said-headline", "It can be divided into 2.")
 	p.see(".division-piece", "Bulbs 6, 7, 8. 1 lead, 450 mm of living root.")

@@ -27,7 +27,8 @@ func TestALanguageIsChosen(t *testing.T) {
 	p.visit(two.url + "/plants/1/look")
 	p.see("[data-part='look'] .said-headline", "[Łóóķ")
 	p.visit(two.url + "/settings")
-	p.choose("[data-field='Language at this screen'] ", "English")
+	p.see("[data-part='house'] h1", "[Šéţţíñğš")
+	p.choose("[data-field^='[Łáñğúáğé áţ'] ", "English")
 	p.visit(two.url + "/plants/1/look")
 	p.see("[data-part='look'] .said-headline", "Look")
 

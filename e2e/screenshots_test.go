@@ -74,12 +74,17 @@ func (v view) show(t testing.TB, s *server, at size) *page {
 }
 
 // on brings a page to the view, within the program where it is there already.
+func (v view) path(t testing.TB, s *server) string {
+	t.Helper()
+	if v.tag == "" {
+		return v.step
+	}
+	return fmt.Sprintf("/plants/%d/%s", s.plant(t, v.tag), v.step)
+}
+
 func (v view) on(p *page, s *server) {
 	p.t.Helper()
-	path := v.step
-	if v.tag != "" {
-		path = fmt.Sprintf("/plants/%d/%s", s.plant(p.t, v.tag), v.step)
-	}
+	path := v.path(p.t, s)
 	if p.MustEval(`() => location.origin`).Str() == s.url {
 		p.jump(path)
 	} else {

@@ -4,6 +4,7 @@ import { createTypeScriptImportResolver } from "eslint-import-resolver-typescrip
 import imports from "eslint-plugin-import-x";
 import globals from "globals";
 import ts from "typescript-eslint";
+import { literals } from "./literals.mjs";
 
 export default ts.config(
   { ignores: ["dist", "src/lib/api/schema.d.ts", "src/lib/api/fields.ts"] },
@@ -33,6 +34,13 @@ export default ts.config(
         { groups: ["external", ["parent", "sibling", "index"]], alphabetize: { order: "asc" } },
       ],
     },
+  },
+  {
+    // What the page says stands in its catalogues.
+    files: ["src/**/*.{ts,tsx}"],
+    ignores: ["src/app/theme.ts"],
+    plugins: { words: { rules: { literals } } },
+    rules: { "words/literals": "error" },
   },
   {
     // Every control is antd's, dressed by the theme; what would write styles into the page, which its

@@ -1,5 +1,6 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
+import { words } from "./words.mjs";
 
 /** A class of a module is named by its file and itself, so that what the browser shows can be read. */
 function nameOf(local: string, file: string): string {
@@ -29,7 +30,7 @@ const scrollBars: Plugin = {
 };
 
 export default defineConfig({
-  plugins: [scrollBars, react({ compiler: true })],
+  plugins: [words, scrollBars, react({ compiler: true })],
   css: { modules: { generateScopedName: nameOf } },
   build: {
     outDir: "dist",

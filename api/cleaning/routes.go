@@ -52,6 +52,10 @@ type cautionList struct {
 	Cautions []knowledge.Caution `json:"cautions" required:"true"`
 }
 
+type saidFigures struct {
+	Said map[string]knowledge.SaidFigure `json:"said" required:"true"`
+}
+
 // Routes are the operations of this room.
 func Routes(s *service.Service) []wire.Operation {
 	return []wire.Operation{
@@ -91,5 +95,7 @@ func Routes(s *service.Service) []wire.Operation {
 			func() cleaningNotes { return cleaningNotes{cleaning.Notes()} }),
 		wire.Table("cautions", "listCautions", "Cautions",
 			func() cautionList { return cautionList{knowledge.Cautions()} }),
+		wire.Table("said", "saidKnowledge", "Figures that only sentences name",
+			func() saidFigures { return saidFigures{knowledge.Said()} }),
 	}
 }

@@ -8,7 +8,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
 	"therapeon/core/forecast"
-	"therapeon/core/message"
+	"therapeon/core/knowledge"
 	"therapeon/core/progress"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
@@ -17,10 +17,11 @@ import (
 
 // Advised is the one advice for a plant in short, for lists.
 type Advised struct {
-	Code     string          `json:"code" required:"true" description:"see the advice of the plant"`
-	Headline message.Message `json:"headline" required:"true"`
-	UntilOn  string          `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
-	Page     string          `json:"page" required:"true"`
+	Code     string             `json:"code" required:"true" description:"see the advice of the plant"`
+	Headline knowledge.Sentence `json:"headline" required:"true"`
+	UntilOn  string             `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
+	Until    knowledge.Sentence `json:"until,omitzero" description:"that in words"`
+	Page     string             `json:"page" required:"true"`
 }
 
 // AdvisedOf is the advice in short as it is kept: its words are made when they are read.
@@ -29,7 +30,8 @@ func AdvisedOf(doc, untilOn string) *Advised {
 	if doc == "" || json.Unmarshal([]byte(doc), &l) != nil {
 		return nil
 	}
-	return &Advised{Code: l.Code, Headline: advice.Table().Words(l), UntilOn: untilOn, Page: l.Page()}
+	headline, until := l.Said(untilOn)
+	return &Advised{l.Code, headline, untilOn, until, l.Page()}
 }
 
 // Race is what the race of a visited plant advises, where its advice hangs on it; the visit

@@ -9,6 +9,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/aftercare"
 	"therapeon/core/forecast"
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
@@ -40,17 +41,17 @@ type FaresShort struct {
 
 // Fares is how a plant fares, for lists.
 type Fares struct {
-	Stage   progress.Stage  `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered"`
-	Name    message.Message `json:"name,omitzero" description:"of the stage"`
-	Since   string          `json:"since,omitempty"`
-	Verdict string          `json:"verdict" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown"`
-	Words   message.Message `json:"words" required:"true"`
+	Stage   progress.Stage     `json:"stage,omitempty" enum:",critical,holding,rooting,establishing,recovered"`
+	Name    message.Message    `json:"name,omitzero" description:"of the stage"`
+	Since   string             `json:"since,omitempty"`
+	Verdict string             `json:"verdict" required:"true" enum:"winning,holding,mixed,losing,recovered,unseen,unknown"`
+	Words   knowledge.Sentence `json:"words" required:"true"`
 }
 
 // AlarmsOf are the alarms that sound for a plant, as they are kept.
-func AlarmsOf(doc string) (words []message.Message) {
+func AlarmsOf(doc string) (words []knowledge.Sentence) {
 	for _, a := range CareOf(doc).Alarms {
-		words = append(words, aftercare.Table().AlarmWords(a.Protocol, a.Code))
+		words = append(words, knowledge.Say(aftercare.Table().AlarmWords(a.Protocol, a.Code)))
 	}
 	return words
 }
@@ -62,7 +63,7 @@ func FaresOf(doc string) *Fares {
 		return nil
 	}
 	stage, _ := progress.Table().Stage(s.Stage)
-	return &Fares{s.Stage, stage.Name, s.Since, s.Verdict, progress.Table().Verdicts[s.Verdict].Value}
+	return &Fares{s.Stage, stage.Name, s.Since, s.Verdict, knowledge.Say(progress.Table().Verdicts[s.Verdict].Value)}
 }
 
 // DueShort is the next turn of a job.

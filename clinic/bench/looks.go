@@ -6,6 +6,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
 	"therapeon/core/causes"
+	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -22,6 +23,7 @@ type Inspected struct {
 	Inspection patient.Inspection `json:"inspection" required:"true"`
 	Look       look.Verdict       `json:"look" required:"true"`
 	AgainOn    string             `json:"again_on,omitempty" description:"the day to look again"`
+	Again      knowledge.Sentence `json:"again,omitzero" description:"that in words"`
 	Season     patient.Season     `json:"season" required:"true" enum:"warm,cool" description:"the season the look went by"`
 	Flowering  patient.Flowering  `json:"flowering,omitempty" description:"the flowering the look went by"`
 	Unpot      unpot.Advice       `json:"unpot" required:"true"`
@@ -90,6 +92,7 @@ func (all *Inspected) judgeLook(p *patient.Patient, heard patient.Heard) {
 	if on := advice.LookAgainOn(p, all.Look); on != "" {
 		all.AgainOn = on
 	}
+	all.Again = look.Again(all.Look.Decision, all.Look.Headline, all.AgainOn)
 	all.Causes.Plan, all.Causes.Later = look.Agreed(all.Causes.Plan, all.Look, all.Look.Stays(p))
 }
 
@@ -101,7 +104,7 @@ func (all *Inspected) since(p *patient.Patient) {
 	for _, h := range p.Homes {
 		if h.From >= all.LookedOn {
 			all.Look.Line = look.Since(h)
-			all.Look.Headline = look.Table().Words(all.Look.Line)
+			all.Look.Headline = knowledge.Say(look.Table().Words(all.Look.Line))
 		}
 	}
 }

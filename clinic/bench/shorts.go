@@ -6,6 +6,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
+	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -14,17 +15,17 @@ import (
 
 // Summary is a verdict in short, for lists.
 type Summary struct {
-	ReadingID int64           `json:"reading_id" required:"true"`
-	ReadOn    string          `json:"read_on" required:"true"`
-	Headline  message.Message `json:"headline" required:"true"`
-	Grade     roots.GradeCode `json:"grade" required:"true"`
-	Starved   bool            `json:"starved,omitempty" description:"too little living root for its leaves"`
-	Roots     int             `json:"roots" required:"true"`
-	Viable    roots.Range     `json:"viable_by_length" required:"true"`
-	LiveMM    roots.Range     `json:"live_length_mm" required:"true"`
-	Tips      int             `json:"growing_tips" required:"true"`
-	Cuts      int             `json:"cuts" required:"true"`
-	Rechecks  int             `json:"rechecks" required:"true"`
+	ReadingID int64              `json:"reading_id" required:"true"`
+	ReadOn    string             `json:"read_on" required:"true"`
+	Headline  knowledge.Sentence `json:"headline" required:"true"`
+	Grade     roots.GradeCode    `json:"grade" required:"true"`
+	Starved   bool               `json:"starved,omitempty" description:"too little living root for its leaves"`
+	Roots     int                `json:"roots" required:"true"`
+	Viable    roots.Range        `json:"viable_by_length" required:"true"`
+	LiveMM    roots.Range        `json:"live_length_mm" required:"true"`
+	Tips      int                `json:"growing_tips" required:"true"`
+	Cuts      int                `json:"cuts" required:"true"`
+	Rechecks  int                `json:"rechecks" required:"true"`
 
 	Left       *LeftShort      `json:"left,omitempty" description:"the roots as the cuts left them, once one was made"`
 	Unreadable message.Message `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
@@ -53,9 +54,9 @@ func SummaryOf(id int64, readOn, doc string) Summary {
 		return Summary{ReadingID: id, ReadOn: readOn, Unreadable: record.Unread("reading", id, err)}
 	}
 	s := kept.Summary
-	s.ReadingID, s.ReadOn, s.Headline = id, readOn, kept.Line.Words().Or(message.Plain(kept.Told))
+	s.ReadingID, s.ReadOn, s.Headline = id, readOn, knowledge.Say(kept.Line.Words().Or(message.Plain(kept.Told)))
 	if kept.Work != nil {
-		s.Headline = kept.Work.Words()
+		s.Headline = knowledge.Say(kept.Work.Words())
 	}
 	return s
 }
@@ -85,9 +86,10 @@ func InShort(p *patient.Patient) (string, error) {
 
 // Looked is an inspection in short, for lists.
 type Looked struct {
-	InspectionID int64  `json:"inspection_id" required:"true"`
-	LookedOn     string `json:"looked_on" required:"true"`
-	AgainOn      string `json:"again_on,omitempty"`
+	InspectionID int64              `json:"inspection_id" required:"true"`
+	LookedOn     string             `json:"looked_on" required:"true"`
+	AgainOn      string             `json:"again_on,omitempty"`
+	Again        knowledge.Sentence `json:"again,omitzero" description:"that in words"`
 	LookInShort
 	CausesInShort
 
@@ -96,19 +98,19 @@ type Looked struct {
 
 // LookInShort is the look in a line.
 type LookInShort struct {
-	Decision string          `json:"decision" required:"true" enum:",leave,wait,soon,now,out"`
-	Headline message.Message `json:"headline" required:"true"`
+	Decision string             `json:"decision" required:"true" enum:",leave,wait,soon,now,out"`
+	Headline knowledge.Sentence `json:"headline" required:"true"`
 }
 
 // CausesInShort is the causes in a line.
 type CausesInShort struct {
-	Cause     message.Message `json:"cause" required:"true" description:"in a line"`
-	Judged    bool            `json:"judged,omitempty" description:"something was looked at that causes are judged by"`
-	Clear     bool            `json:"clear,omitempty" description:"nothing is wrong, as far as was looked"`
-	Undecided bool            `json:"undecided,omitempty" description:"a next check is open"`
-	Alarm     bool            `json:"alarm,omitempty" description:"something that spreads is not ruled out"`
-	Strips    bool            `json:"strips,omitempty" description:"its causes ask for the old medium to come off"`
-	Apart     bool            `json:"apart,omitempty" description:"its causes ask that it be kept apart"`
+	Cause     knowledge.Sentence `json:"cause" required:"true" description:"in a line"`
+	Judged    bool               `json:"judged,omitempty" description:"something was looked at that causes are judged by"`
+	Clear     bool               `json:"clear,omitempty" description:"nothing is wrong, as far as was looked"`
+	Undecided bool               `json:"undecided,omitempty" description:"a next check is open"`
+	Alarm     bool               `json:"alarm,omitempty" description:"something that spreads is not ruled out"`
+	Strips    bool               `json:"strips,omitempty" description:"its causes ask for the old medium to come off"`
+	Apart     bool               `json:"apart,omitempty" description:"its causes ask that it be kept apart"`
 }
 
 // lookShort is a look in short as it is kept: its words are made when it is read.
@@ -145,12 +147,14 @@ func LookShown(id int64, on, again, doc string) Looked {
 		return Looked{InspectionID: id, LookedOn: on, AgainOn: again, Unreadable: record.Unread("look", id, err)}
 	}
 	of := s.Causes
+	headline := knowledge.Say(look.Table().Words(s.Look.Line).Or(message.Plain(s.Look.Told)))
 	return Looked{
-		InspectionID: id, LookedOn: on, AgainOn: again,
-		LookInShort: LookInShort{s.Look.Decision, look.Table().Words(s.Look.Line).Or(message.Plain(s.Look.Told))},
+		InspectionID: id, LookedOn: on, AgainOn: again, Again: look.Again(s.Look.Decision, headline, again),
+		LookInShort: LookInShort{s.Look.Decision, headline},
 		CausesInShort: CausesInShort{
-			Cause: causes.Table().Words(of.Line).Or(message.Plain(of.Told)), Judged: of.Line.Judged() || of.Told != "",
-			Clear: of.Line.Clear(), Undecided: of.Undecided, Alarm: of.Alarm, Strips: of.Strips, Apart: of.Apart,
+			Cause:  knowledge.Say(causes.Table().Words(of.Line).Or(message.Plain(of.Told))),
+			Judged: of.Line.Judged() || of.Told != "",
+			Clear:  of.Line.Clear(), Undecided: of.Undecided, Alarm: of.Alarm, Strips: of.Strips, Apart: of.Apart,
 		},
 	}
 }

@@ -18,14 +18,14 @@ type Service struct{ *record.Keeper }
 
 // Entry is one thing that happened to a plant.
 type Entry struct {
-	On       string          `json:"on" required:"true"`
-	Kind     string          `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked,checkin,looked-back,closed,moved"`
-	Words    message.Message `json:"words" required:"true"`
-	Explains *knowledge.Text `json:"explains,omitempty" description:"of an incident: what it means for the months to come"`
-	ID       int64           `json:"id,omitempty"`
-	Shared   string          `json:"shared,omitempty" description:"tag of the parent whose history this is"`
-	By       []string        `json:"by,omitempty" description:"who noted it, where that is known"`
-	Undo     bool            `json:"undo,omitempty" description:"of a move: it can be undone"`
+	On       string             `json:"on" required:"true"`
+	Kind     string             `json:"kind" required:"true" enum:"arrived,look,roots,cleaning,round,seen,clear,incident,divided,home,weights,asked,checkin,looked-back,closed,moved"`
+	Words    knowledge.Sentence `json:"words" required:"true"`
+	Explains *knowledge.Text    `json:"explains,omitempty" description:"of an incident: what it means for the months to come"`
+	ID       int64              `json:"id,omitempty"`
+	Shared   string             `json:"shared,omitempty" description:"tag of the parent whose history this is"`
+	By       []string           `json:"by,omitempty" description:"who noted it, where that is known"`
+	Undo     bool               `json:"undo,omitempty" description:"of a move: it can be undone"`
 }
 
 // Incident is something that broke or was lost.
@@ -115,8 +115,8 @@ func timeline(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int6
 	}
 	for _, d := range divisions {
 		all.Divisions = append(all.Divisions, record.Queued{ID: d.ID, Tag: d.Tag})
-		all.Entries = append(all.Entries,
-			Entry{On: d.DividedOn, Kind: "divided", Words: message.Of("clinic.history.divided", message.Name("tag", d.Tag))})
+		words := knowledge.Say(message.Of("clinic.history.divided", message.Name("tag", d.Tag)))
+		all.Entries = append(all.Entries, Entry{On: d.DividedOn, Kind: "divided", Words: words})
 	}
 	const mostGenerations = 20
 	until := row.DividedOn

@@ -8,6 +8,7 @@ import (
 	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/ledger"
 )
@@ -217,7 +218,8 @@ func movedWords(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, 
 			}
 			words = message.Of("clinic.history.moved-to", kind, day, message.Name("plant", to))
 		}
-		list = append(list, Entry{On: m.MovedOn, Kind: "moved", Words: words, ID: m.ID, Undo: row.Again == 0})
+		said := knowledge.Say(words)
+		list = append(list, Entry{On: m.MovedOn, Kind: "moved", Words: said, ID: m.ID, Undo: row.Again == 0})
 	}
 	return list, nil
 }

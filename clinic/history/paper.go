@@ -95,9 +95,9 @@ func caseSheet(
 		return s, err
 	}
 	for _, e := range line.Entries {
-		event := formats.SheetEvent{On: e.On, Words: e.Words}
+		event := formats.SheetEvent{On: e.On, Words: e.Words.Value}
 		if e.Shared != "" {
-			event.Words = message.Of("formats.as-parent", message.Told("words", e.Words), message.Name("parent", e.Shared))
+			event.Words = message.Of("formats.as-parent", message.Told("words", e.Words.Value), message.Name("parent", e.Shared))
 		}
 		if e.Explains != nil {
 			event.More = e.Explains.Value
@@ -153,9 +153,9 @@ func whoPart(p intake.Plant) formats.SheetPart {
 func statePart(p intake.Plant) formats.SheetPart {
 	state := partOf("how-it-stands")
 	if l := p.Looked; l != nil {
-		state.add(!l.Headline.Empty(), "look-of",
-			message.On("looked_on", l.LookedOn), message.Told("headline", l.Headline))
-		state.add(!l.Cause.Empty(), "cause", message.Told("cause", l.Cause))
+		state.add(!l.Headline.IsZero(), "look-of",
+			message.On("looked_on", l.LookedOn), message.Told("headline", l.Headline.Value))
+		state.add(!l.Cause.IsZero(), "cause", message.Told("cause", l.Cause.Value))
 	}
 	if l := p.Latest; l != nil && l.Grade != "" {
 		state.add(true, "roots-of-alive",
@@ -163,7 +163,7 @@ func statePart(p intake.Plant) formats.SheetPart {
 			message.Told("grade", message.Of("roots.grade."+string(l.Grade))),
 			message.Fixed("low", 100*l.Viable.Low, 0, ""),
 			message.Fixed("high", 100*l.Viable.High, 0, "%"),
-			message.Told("headline", l.Headline))
+			message.Told("headline", l.Headline.Value))
 	}
 	return state.SheetPart
 }
@@ -171,7 +171,7 @@ func statePart(p intake.Plant) formats.SheetPart {
 func homePart(r rehome.Rehoming) formats.SheetPart {
 	home := partOf("home")
 	if len(r.Homes) == 0 {
-		home.say(r.Decision.Headline)
+		home.say(r.Decision.Headline.Value)
 		return home.SheetPart
 	}
 	h := r.Homes[0]
@@ -191,10 +191,10 @@ func faresPart(p intake.Plant) formats.SheetPart {
 	fares := partOf("is-it-winning")
 	if f := p.Fares; f != nil {
 		fares.add(!f.Name.Empty(), "since-2", message.Told("stage", f.Name), message.On("since", f.Since))
-		fares.say(f.Words)
+		fares.say(f.Words.Value)
 	}
 	for _, alarm := range p.Alarms {
-		fares.add(true, "alarm", message.Told("alarm", alarm))
+		fares.add(true, "alarm", message.Told("alarm", alarm.Value))
 	}
 	return fares.SheetPart
 }

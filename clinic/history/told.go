@@ -8,6 +8,7 @@ import (
 	"therapeon/clinic/bench"
 	"therapeon/clinic/record"
 	"therapeon/core/dates"
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pests"
@@ -40,7 +41,7 @@ func told(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error)
 
 // entry is what happened on a day.
 func entry(on, kind string, words message.Message, id int64) Entry {
-	return Entry{On: on, Kind: kind, Words: words, ID: id}
+	return Entry{On: on, Kind: kind, Words: knowledge.Say(words), ID: id}
 }
 
 func incidents(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
@@ -49,7 +50,8 @@ func incidents(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Ent
 		what := unpot.Table().Accidents[i.What]
 		words := message.All(message.Of("clinic.history.broke", message.Told("what", unpot.Table().AccidentName(i.What))),
 			message.Plain(i.Note))
-		list = append(list, Entry{On: i.HappenedOn, Kind: "incident", Words: words, ID: i.ID, Explains: &what})
+		said := knowledge.Say(words)
+		list = append(list, Entry{On: i.HappenedOn, Kind: "incident", Words: said, ID: i.ID, Explains: &what})
 	}
 	return list, err
 }
@@ -92,7 +94,7 @@ func cleanings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Ent
 				entry(
 					closed,
 					"cleaning",
-					message.All(message.Of("clinic.history.cleaned"), d.Value.Done.Plan().Headline),
+					message.All(message.Of("clinic.history.cleaned"), d.Value.Done.Plan().Headline.Value),
 					d.ID,
 				),
 			)
@@ -162,7 +164,7 @@ func readings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entr
 	for _, d := range kept {
 		if s := bench.SummaryOf(d.ID, d.Day, d.Short); s.Grade != "" {
 			list = append(list, entry(d.Day, "roots", message.All(message.Of("clinic.history.roots-read",
-				message.Told("grade", message.Of("roots.grade."+string(s.Grade)))), s.Headline), d.ID))
+				message.Told("grade", message.Of("roots.grade."+string(s.Grade)))), s.Headline.Value), d.ID))
 		}
 	}
 	return list, err
@@ -178,12 +180,12 @@ func looks(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, 
 			return nil, r.Err
 		}
 		l := bench.LookShown(r.ID, r.Day, r.DueOn, r.Short)
-		list = append(list, entry(r.Day, "look", message.All(l.Headline, l.Cause), r.ID))
+		list = append(list, entry(r.Day, "look", message.All(l.Headline.Value, l.Cause.Value), r.ID))
 		for _, a := range r.Value.Noted.Accidents {
 			what := unpot.Table().Accidents[a.What]
 			words := message.Of("clinic.history.while-unpotting",
 				message.Told("what", unpot.Table().AccidentName(a.What)), message.Count("n", a.Count))
-			list = append(list, Entry{On: r.Day, Kind: "incident", Words: words, Explains: &what})
+			list = append(list, Entry{On: r.Day, Kind: "incident", Words: knowledge.Say(words), Explains: &what})
 		}
 	}
 	return list, nil
@@ -228,12 +230,12 @@ func endings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, err
 			said = append(said, message.Of("clinic.history.would-not-do-it-again"))
 		}
 		words := message.All(append(said, message.Plain(d.Value.Note))...)
-		list = append(list, Entry{On: d.Day, Kind: "looked-back", Words: words, ID: d.ID})
+		list = append(list, Entry{On: d.Day, Kind: "looked-back", Words: knowledge.Say(words), ID: d.ID})
 	}
 	closing, err := record.ClosingOf(ctx, tx, row.ID)
 	if err == nil && closing.State != ledger.Gone {
 		words := message.All(message.Of("clinic.history.closed"), record.ClosedWords(closing.Value))
-		list = append(list, Entry{On: closing.Day, Kind: "closed", Words: words, ID: row.ID})
+		list = append(list, Entry{On: closing.Day, Kind: "closed", Words: knowledge.Say(words), ID: row.ID})
 	}
 	return list, err
 }
@@ -252,7 +254,7 @@ func wished(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, erro
 				said = append(said, message.Of("clinic.history.done-"+d.Value.Done))
 			}
 			words := message.All(append(said, message.Plain(d.Value.Note))...)
-			list = append(list, Entry{On: d.Day, Kind: "asked", Words: words, ID: d.ID})
+			list = append(list, Entry{On: d.Day, Kind: "asked", Words: knowledge.Say(words), ID: d.ID})
 		}
 	}
 	return list, nil

@@ -13,6 +13,7 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
 	"therapeon/core/advice"
+	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -25,28 +26,29 @@ type Service struct{ *record.Keeper }
 
 // Plant is a plant on the bench.
 type Plant struct {
-	ID         int64             `json:"id" required:"true"`
-	Version    int64             `json:"version" required:"true" description:"give it back when you change the plant"`
-	Intake     patient.Intake    `json:"intake" required:"true"`
-	GroupName  message.Message   `json:"group_name" required:"true"`
-	ArchivedAt string            `json:"archived_at,omitempty"`
-	ParentID   int64             `json:"parent_id,omitempty" description:"the plant it was divided from"`
-	DividedOn  string            `json:"divided_on,omitempty" description:"the day of that"`
-	CreatedAt  string            `json:"created_at" required:"true"`
-	UpdatedAt  string            `json:"updated_at" required:"true"`
-	Home       message.Message   `json:"home,omitzero" description:"how it is held or housed now, in words"`
-	HomeSince  string            `json:"home_since,omitempty"`
-	HomeLookOn string            `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
-	Standing   *Standing         `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
-	SpikeCutOn string            `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
-	Suspect    bool              `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
-	Advice     *advice.Advice    `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
-	Advised    *bench.Advised    `json:"advised,omitempty" description:"that in short"`
-	Fares      *bench.Fares      `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
-	Alarms     []message.Message `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
-	Latest     *bench.Summary    `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
-	Looked     *bench.Looked     `json:"looked,omitempty" description:"the newest inspection, in short"`
-	Unreadable message.Message   `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
+	ID         int64                `json:"id" required:"true"`
+	Version    int64                `json:"version" required:"true" description:"give it back when you change the plant"`
+	Intake     patient.Intake       `json:"intake" required:"true"`
+	GroupName  message.Message      `json:"group_name" required:"true"`
+	ArchivedAt string               `json:"archived_at,omitempty"`
+	ParentID   int64                `json:"parent_id,omitempty" description:"the plant it was divided from"`
+	DividedOn  string               `json:"divided_on,omitempty" description:"the day of that"`
+	CreatedAt  string               `json:"created_at" required:"true"`
+	UpdatedAt  string               `json:"updated_at" required:"true"`
+	HomeWords  knowledge.Sentence   `json:"home_words,omitzero" description:"that with its day, and when to look at it"`
+	Home       message.Message      `json:"home,omitzero" description:"how it is held or housed now, in words"`
+	HomeSince  string               `json:"home_since,omitempty"`
+	HomeLookOn string               `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
+	Standing   *Standing            `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
+	SpikeCutOn string               `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
+	Suspect    bool                 `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
+	Advice     *advice.Advice       `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
+	Advised    *bench.Advised       `json:"advised,omitempty" description:"that in short"`
+	Fares      *bench.Fares         `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
+	Alarms     []knowledge.Sentence `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
+	Latest     *bench.Summary       `json:"latest,omitempty" description:"the newest reading of its roots, in short"`
+	Looked     *bench.Looked        `json:"looked,omitempty" description:"the newest inspection, in short"`
+	Unreadable message.Message      `json:"unreadable,omitzero" description:"said where what is kept of it cannot be read"`
 }
 
 // CheckIntake holds an intake to its limits.
@@ -314,6 +316,7 @@ func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
 		ParentID:   row.ParentID,
 		DividedOn:  row.DividedOn,
 		Home:       record.HomeInWords(row.Home),
+		HomeWords:  homeWords(row),
 		HomeSince:  row.HomeSince,
 		HomeLookOn: row.LookOn,
 		Suspect:    patient.Turn(row.Turn) == patient.Suspected,
@@ -327,6 +330,16 @@ func plant(row ledger.Plant, version int64, in patient.Intake) Plant {
 		p.GroupName = profile.Name
 	}
 	return p
+}
+
+// homeWords say how a plant is held or housed and since when, and when it is looked at first.
+func homeWords(row ledger.Plant) knowledge.Sentence {
+	home := record.HomeInWords(row.Home)
+	if home.Empty() {
+		return knowledge.Sentence{}
+	}
+	since := message.Of("patient.home.since", message.Told("home", home), message.On("since", row.HomeSince))
+	return knowledge.Say(message.All(since, look.Again(look.Out, knowledge.Sentence{}, row.LookOn).Value))
 }
 
 // plantOf is a plant with its intake.
@@ -393,13 +406,13 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 	}
 	a := advice.For(v.Patient, advice.Known{Race: of, Care: &care})
 	p.Advice, p.Suspect = &a, v.Patient.Turn() == patient.Suspected
-	p.Advised = &bench.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Page: a.Page}
+	p.Advised = &bench.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Until: a.Until, Page: a.Page}
 	return nil
 }
 
 // since says that a plant was given a home since its last look.
 func (p *Plant) since(homes []patient.Home) {
 	if n := len(homes); n > 0 && p.Looked != nil && p.Looked.Decision != "" && homes[n-1].From >= p.Looked.LookedOn {
-		p.Looked.Headline = look.Table().Words(look.Since(homes[n-1]))
+		p.Looked.Headline = knowledge.Say(look.Table().Words(look.Since(homes[n-1])))
 	}
 }

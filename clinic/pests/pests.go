@@ -141,11 +141,11 @@ func courseOf(
 // DueTreatment is a treatment that is to be repeated today, or looked at for the
 // all-clear.
 type DueTreatment struct {
-	PlantID  int64           `json:"plant_id" required:"true"`
-	Tag      string          `json:"tag" required:"true"`
-	Pest     message.Message `json:"pest" required:"true"`
-	Headline message.Message `json:"headline" required:"true"`
-	Overdue  bool            `json:"overdue,omitempty"`
+	PlantID  int64              `json:"plant_id" required:"true"`
+	Tag      string             `json:"tag" required:"true"`
+	Pest     message.Message    `json:"pest" required:"true"`
+	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Overdue  bool               `json:"overdue,omitempty"`
 }
 
 // DueRounds lists what is due today against pests, on the whole bench; plants
@@ -170,7 +170,7 @@ func duePests(ctx context.Context, c *record.Keeper, tx *ledger.Tx) ([]DueTreatm
 				DueTreatment{
 					PlantID:  row.Plant.ID,
 					Tag:      row.Plant.Tag,
-					Headline: record.Unread("its-treatment", row.Doc.ID, err),
+					Headline: knowledge.Say(record.Unread("its-treatment", row.Doc.ID, err)),
 				},
 			)
 			continue

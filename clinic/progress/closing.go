@@ -6,18 +6,18 @@ import (
 	"therapeon/clinic/check"
 	"therapeon/clinic/intake"
 	"therapeon/clinic/record"
-	"therapeon/core/message"
+	"therapeon/core/knowledge"
 	"therapeon/core/progress"
 	"therapeon/ledger"
 )
 
 // Closed is how a plant left the bench, and what its stay came to.
 type Closed struct {
-	Version int64             `json:"version" required:"true" description:"0: it was never closed"`
-	Closing *progress.Closing `json:"closing,omitempty" description:"left out: it is not closed"`
-	On      string            `json:"on,omitempty"`
-	Words   message.Message   `json:"words,omitzero"`
-	Course  progress.Course   `json:"course" required:"true"`
+	Version int64              `json:"version" required:"true" description:"0: it was never closed"`
+	Closing *progress.Closing  `json:"closing,omitempty" description:"left out: it is not closed"`
+	On      string             `json:"on,omitempty"`
+	Words   knowledge.Sentence `json:"words,omitzero"`
+	Course  progress.Course    `json:"course" required:"true"`
 }
 
 // closed is how it left the bench, for one that has.
@@ -25,7 +25,7 @@ func (f *faring) closed() Closed {
 	c := Closed{Version: f.closing.Version, Course: progress.CourseOf(f.of, f.Progress.Progress)}
 	if f.closing.State != ledger.Gone {
 		is := f.closing.Value
-		c.Closing, c.On, c.Words = &is, f.closing.Day, record.ClosedWords(is)
+		c.Closing, c.On, c.Words = &is, f.closing.Day, knowledge.Say(record.ClosedWords(is))
 	}
 	return c
 }

@@ -6,6 +6,7 @@ import (
 
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/progress"
@@ -15,12 +16,12 @@ import (
 // LookBack is a look back: then and now side by side, and what is said of it.
 type LookBack struct {
 	progress.LookBack
-	ID      int64           `json:"id,omitempty"`
-	Version int64           `json:"version" required:"true" description:"0: not made yet"`
-	On      string          `json:"on,omitempty" description:"the day it was made"`
-	Again   patient.YesNo   `json:"again,omitempty" enum:",yes,no" description:"whether it would be done so again"`
-	Note    string          `json:"note,omitempty"`
-	Said    message.Message `json:"said,omitzero" description:"what the page said of it then"`
+	ID      int64              `json:"id,omitempty"`
+	Version int64              `json:"version" required:"true" description:"0: not made yet"`
+	On      string             `json:"on,omitempty" description:"the day it was made"`
+	Again   patient.YesNo      `json:"again,omitempty" enum:",yes,no" description:"whether it would be done so again"`
+	Note    string             `json:"note,omitempty"`
+	Said    knowledge.Sentence `json:"said,omitzero" description:"what the page said of it then"`
 
 	Then   *progress.Snapshot `json:"then,omitempty" description:"of one that is due, or was made"`
 	Now    *progress.Snapshot `json:"now,omitempty"`
@@ -43,7 +44,7 @@ func (f *faring) lookBacks() []LookBack {
 		}); i >= 0 {
 			d := f.kept[i]
 			l.ID, l.Version, l.On, l.Again, l.Note = d.ID, d.Version, d.Day, d.Value.Again, d.Value.Note
-			l.Said = said(d.Value)
+			l.Said = knowledge.Say(said(d.Value))
 			to = d.Day
 		}
 		if b.State == "due" || b.State == "done" {

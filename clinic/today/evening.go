@@ -9,7 +9,6 @@ import (
 	"therapeon/core/advice"
 	"therapeon/core/aftercare"
 	"therapeon/core/knowledge"
-	"therapeon/core/message"
 	"therapeon/core/rehome"
 	"therapeon/core/today"
 	"therapeon/ledger"
@@ -23,9 +22,9 @@ type Evening struct {
 
 // Ready is something to be made ready, and for whom.
 type Ready struct {
-	Do   message.Message  `json:"do" required:"true"`
-	How  []knowledge.Text `json:"how" required:"true"`
-	Tags []string         `json:"tags" required:"true"`
+	Do   knowledge.Sentence `json:"do" required:"true"`
+	How  []knowledge.Text   `json:"how" required:"true"`
+	Tags []string           `json:"tags" required:"true"`
 }
 
 // Evening puts those plants in order that want something at the bench, by what each loses by waiting

@@ -27,8 +27,8 @@ type Service struct{ *record.Keeper }
 
 // Today is the round of a day, and what is beside it.
 type Today struct {
-	Day      string          `json:"day" required:"true"`
-	Headline message.Message `json:"headline" required:"true"`
+	Day      string             `json:"day" required:"true"`
+	Headline knowledge.Sentence `json:"headline" required:"true"`
 	today.Round
 	Alarms  []Alarm   `json:"alarms" required:"true"`
 	Errands []Errand  `json:"errands" required:"true" description:"what has a page of its own: looks, rounds of treatment, what is to be unpotted or potted"`
@@ -49,9 +49,9 @@ type Errand struct {
 
 // Alarm is an alarm of a plant, with what to do.
 type Alarm struct {
-	PlantID int64           `json:"plant_id" required:"true"`
-	Tag     string          `json:"tag" required:"true"`
-	Then    message.Message `json:"then" required:"true"`
+	PlantID int64              `json:"plant_id" required:"true"`
+	Tag     string             `json:"tag" required:"true"`
+	Then    knowledge.Sentence `json:"then" required:"true"`
 }
 
 // Coming is a job that will be due on a day.
@@ -64,10 +64,10 @@ type Coming struct {
 
 // Dropped is a job that dropped out, with the reason.
 type Dropped struct {
-	PlantID int64           `json:"plant_id" required:"true"`
-	Tag     string          `json:"tag" required:"true"`
-	Do      message.Message `json:"do" required:"true"`
-	Why     Text            `json:"why" required:"true"`
+	PlantID int64              `json:"plant_id" required:"true"`
+	Tag     string             `json:"tag" required:"true"`
+	Do      knowledge.Sentence `json:"do" required:"true"`
+	Why     Text               `json:"why" required:"true"`
 }
 
 // Text is a statement of the craft with its mark.
@@ -97,7 +97,7 @@ func (c *Service) Round(ctx context.Context) (Today, error) {
 				r.NextOn = next[0].CareOn
 			}
 		}
-		r.Today.Headline = r.Today.Round.Headline(r.atBench(), r.NextOn, len(next))
+		r.Today.Headline = knowledge.Say(r.Today.Round.Headline(r.atBench(), r.NextOn, len(next)))
 		return r.Today, nil
 	})
 }
@@ -220,12 +220,12 @@ func (r *rounding) add(row ledger.Plant) {
 	}
 	for _, a := range care.Alarms {
 		then := aftercare.Table().AlarmWords(a.Protocol, a.Code)
-		r.Alarms = append(r.Alarms, Alarm{row.ID, row.Tag, then})
+		r.Alarms = append(r.Alarms, Alarm{row.ID, row.Tag, knowledge.Say(then)})
 	}
 	if care.Day == r.Day {
 		for _, d := range care.Dropped {
 			job, _ := aftercare.Table().Job(d.Job)
-			r.Dropped = append(r.Dropped, Dropped{row.ID, row.Tag, job.Do, why(d)})
+			r.Dropped = append(r.Dropped, Dropped{row.ID, row.Tag, knowledge.Say(job.Do), why(d)})
 		}
 	}
 	if back := care.Back; back.On != "" && back.On <= r.Day {
@@ -233,7 +233,7 @@ func (r *rounding) add(row ledger.Plant) {
 		r.Errands = append(r.Errands, Errand{row.ID, row.Tag, r.places[row.PlaceID], today.TurnNames[row.Turn],
 			bench.Advised{
 				Code:     "look-back",
-				Headline: message.All(message.Of("clinic.today.look-back"), words),
+				Headline: knowledge.Say(message.All(message.Of("clinic.today.look-back"), words)),
 				UntilOn:  back.On,
 				Page:     "progress",
 			}})

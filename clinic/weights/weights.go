@@ -134,7 +134,7 @@ func follows(ctx context.Context, v *record.Visit, w Weigh) error {
 		return nil
 	}
 	if jump := race.JumpTo(v.Patient, plan.Assumed, w.Grams); jump != nil {
-		return record.OneFault("because", jump.Words, message.Of("clinic.weights.cut-pot-wet-or-right"), nil)
+		return record.OneFault("because", jump.Words.Value, message.Of("clinic.weights.cut-pot-wet-or-right"), nil)
 	}
 	return nil
 }

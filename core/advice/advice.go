@@ -5,6 +5,7 @@
 package advice
 
 import (
+	"cmp"
 	"slices"
 	"sync"
 
@@ -73,23 +74,26 @@ type Line struct {
 
 // Advice is what is advised today.
 type Advice struct {
-	Code      string           `json:"code" required:"true" enum:"look-first,check,feel,water,treat,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay,tend,mend"`
-	Kind      string           `json:"kind" required:"true" enum:"act,check,home,leave" description:"what the plant wants by it"`
-	Headline  message.Message  `json:"headline" required:"true"`
-	UntilOn   string           `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
-	Page      string           `json:"page" required:"true" enum:"look,unpot,roots,causes,cleaning,rehome,places,aftercare" description:"the step where it is done"`
-	Because   []knowledge.Text `json:"because" required:"true"`
-	Meanwhile []knowledge.Text `json:"meanwhile" required:"true" description:"what to do until then"`
-	Flips     []Flip           `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
-	Ready     []Ready          `json:"ready" required:"true" description:"what must be ready beforehand, with its day"`
-	Says      []stances.Stance `json:"says" required:"true" description:"the stances it takes, see /api/v1/knowledge/stances"`
-	Line      Line             `json:"-"`
+	Code      string             `json:"code" required:"true" enum:"look-first,check,feel,water,treat,leave,wait,soon,now,read,pot,hold,nest,ask-air,stay,tend,mend"`
+	Kind      string             `json:"kind" required:"true" enum:"act,check,home,leave" description:"what the plant wants by it"`
+	Headline  knowledge.Sentence `json:"headline" required:"true"`
+	UntilOn   string             `json:"until_on,omitempty" description:"the day it holds until, or is to be done by"`
+	Until     knowledge.Sentence `json:"until,omitzero" description:"that in words"`
+	Page      string             `json:"page" required:"true" enum:"look,unpot,roots,causes,cleaning,rehome,places,aftercare" description:"the step where it is done"`
+	Because   []knowledge.Text   `json:"because" required:"true"`
+	Meanwhile []knowledge.Text   `json:"meanwhile" required:"true" description:"what to do until then"`
+	Flips     []Flip             `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
+	Ready     []Ready            `json:"ready" required:"true" description:"what must be ready beforehand, with its day"`
+	Says      []stances.Stance   `json:"says" required:"true" description:"the stances it takes, see /api/v1/knowledge/stances"`
+	Line      Line               `json:"-"`
+
+	facts []string // codes of what it rests on
 }
 
 // Ready is something to be made ready beforehand.
 type Ready struct {
 	On       string              `json:"on,omitempty"`
-	Do       message.Message     `json:"do" required:"true"`
+	Do       knowledge.Sentence  `json:"do" required:"true"`
 	How      []knowledge.Text    `json:"how" required:"true"`
 	Cautions []knowledge.Caution `json:"cautions" required:"true"`
 }
@@ -165,8 +169,40 @@ func Brief(p *patient.Patient, by Known) Advice {
 	if by.Care != nil {
 		a.tend(*by.Care, p.Stands().Where() == patient.Potted)
 	}
-	a.Headline, a.Kind = Table().Words(a.Line), a.Line.Kind()
+	a.Headline, a.Until = a.Line.Said(a.UntilOn)
+	a.Headline, a.Kind = a.Headline.Rests(a.facts...), a.Line.Kind()
 	return a
+}
+
+// Said is an advice as sentences: what to do, and when that is to be done or looked at again.
+func (l Line) Said(untilOn string) (headline, until knowledge.Sentence) {
+	headline = knowledge.Say(Table().Words(l)).At(l.when(untilOn))
+	return headline, l.until(headline, untilOn)
+}
+
+// when is the moment of what it advises.
+func (l Line) when(untilOn string) message.When {
+	switch {
+	case l.Code == Now:
+		return message.When{Is: message.AtOnce}
+	case untilOn != "" && l.Kind() == "act":
+		return message.When{Is: message.ByDay, Day: untilOn}
+	}
+	return message.When{Is: message.AtOnce, Day: untilOn}
+}
+
+// until says beside a headline when it is to be done, or when to look again. What aftercare asks for says
+// its own day.
+func (l Line) until(headline knowledge.Sentence, on string) knowledge.Sentence {
+	switch {
+	case l.Page() == "aftercare":
+		return knowledge.Sentence{}
+	case l.Code == Now:
+		return look.Again(look.Now, headline, cmp.Or(on, "today"))
+	case slices.Contains([]string{Soon, Check, Feel}, l.Code):
+		return look.Again(look.Soon, headline, on)
+	}
+	return look.Again(look.Leave, headline, on)
 }
 
 // inPot is the advice for a plant in its pot: the look's.
@@ -178,6 +214,7 @@ func (a *Advice) inPot(p *patient.Patient) {
 	if v.Decision == "" {
 		a.Because = append(a.Because, rehome.Table().Decisions["look-first"].Reason)
 	}
+	a.facts = v.Facts()
 	for _, r := range v.Reasons {
 		a.Because = append(a.Because, r.Why)
 	}

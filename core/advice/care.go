@@ -51,11 +51,12 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 	case len(care.Alarms) > 0:
 		s := care.Alarms[0]
 		a.Line = Line{Code: Mend, Care: CareLine{Protocol: s.Protocol, Alarm: s.Code}}
-		a.Because = []knowledge.Text{s.Words}
+		a.Because, a.facts = []knowledge.Text{s.Words}, []string{s.Code}
 		a.UntilOn = care.Day
 	case due:
 		a.Line = Line{Code: Tend, Care: CareLine{Job: next.Job}}
 		a.Because = append([]knowledge.Text{next.How, next.Late}, a.Because...)
+		a.facts = []string{next.Protocol}
 		a.UntilOn = max(next.By, care.Day)
 		job, _ := aftercare.Table().Job(next.Job)
 		if job.Waters && potted && !slices.Contains(a.Says, stances.NoWater) {

@@ -22,24 +22,24 @@ import (
 
 // Due is the next turn of a job.
 type Due struct {
-	Job      string          `json:"job" required:"true"`
-	Protocol string          `json:"protocol" required:"true"`
-	On       string          `json:"on" required:"true" description:"the day it is due"`
-	From     string          `json:"from" required:"true" description:"it may be done from this day"`
-	By       string          `json:"by" required:"true" description:"and is meant to be by this one"`
-	Do       message.Message `json:"do" required:"true"`
-	How      Text            `json:"how" required:"true"`
-	Late     Text            `json:"late" required:"true" description:"whether lateness matters"`
-	LateDays int             `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
-	Matters  bool            `json:"matters,omitempty" description:"it is late, and that matters"`
-	Missed   int             `json:"missed,omitempty" description:"turns that were missed; they are not made up"`
-	ML       float64         `json:"ml,omitempty" description:"water that it takes"`
-	Water    string          `json:"water,omitempty" enum:",plain,seaweed"`
-	PPM      float64         `json:"ppm_n,omitempty" description:"feed in that water, ppm of nitrogen"`
-	Asks     []string        `json:"asks" required:"true" description:"fields of the check-in"`
-	Weighs   string          `json:"weighs,omitempty"`
-	Minutes  float64         `json:"minutes" required:"true"`
-	Shifted  string          `json:"shifted,omitempty" description:"why it was put off"`
+	Job      string             `json:"job" required:"true"`
+	Protocol string             `json:"protocol" required:"true"`
+	On       string             `json:"on" required:"true" description:"the day it is due"`
+	From     string             `json:"from" required:"true" description:"it may be done from this day"`
+	By       string             `json:"by" required:"true" description:"and is meant to be by this one"`
+	Do       knowledge.Sentence `json:"do" required:"true"`
+	How      Text               `json:"how" required:"true"`
+	Late     Text               `json:"late" required:"true" description:"whether lateness matters"`
+	LateDays int                `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
+	Matters  bool               `json:"matters,omitempty" description:"it is late, and that matters"`
+	Missed   int                `json:"missed,omitempty" description:"turns that were missed; they are not made up"`
+	ML       float64            `json:"ml,omitempty" description:"water that it takes"`
+	Water    string             `json:"water,omitempty" enum:",plain,seaweed"`
+	PPM      float64            `json:"ppm_n,omitempty" description:"feed in that water, ppm of nitrogen"`
+	Asks     []string           `json:"asks" required:"true" description:"fields of the check-in"`
+	Weighs   string             `json:"weighs,omitempty"`
+	Minutes  float64            `json:"minutes" required:"true"`
+	Shifted  string             `json:"shifted,omitempty" description:"why it was put off"`
 }
 
 // inForce holds for a job of a protocol on a day: its gate is open, that which ends it is shut.
@@ -187,7 +187,7 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 		job, _ = Table().Job(j.Fourth)
 	}
 	d := Due{
-		Job: job.Code, Protocol: r.Code, Do: job.Do, How: j.How, Late: job.Late, Water: job.Water, Weighs: job.Weighs,
+		Job: job.Code, Protocol: r.Code, How: j.How, Late: job.Late, Water: job.Water, Weighs: job.Weighs,
 		Minutes: job.Minutes.Value, Asks: c.asks(j, job),
 	}
 	last, left := r.lastDone(j), r.lastLeft(j)
@@ -218,6 +218,7 @@ func (c *InCare) turn(care *Care, r Running, j Rhythm, slow float64, today strin
 		d.Missed = max(0, int(dates.Between(d.On, today)/every.Value))
 	}
 	c.putOff(&d, j, left, last, today)
+	d.Do = knowledge.Say(job.Do).At(message.When{Is: message.OnDay, Day: d.On}).Rests(r.Code)
 	if late := int(dates.Between(d.By, today)); late > 0 {
 		d.LateDays = late
 		d.Matters = float64(late) >= job.MattersAfter.Value

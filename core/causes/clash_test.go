@@ -3,6 +3,7 @@ package causes
 import (
 	"testing"
 
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 
 	"github.com/stretchr/testify/assert"
@@ -20,7 +21,7 @@ func TestRivalsArePointedOut(t *testing.T) {
 			Group:    "cattleya",
 			Bulbs:    true,
 			Findings: patient.Findings{r.One: Present},
-			Known:    []Known{{r.Other, Present, message.Plain("Intake")}},
+			Known:    []Known{{r.Other, Present, knowledge.Say(message.Plain("Intake"))}},
 		}
 		v := k.judge(c)
 		require.Len(t, v.Clashes, 1, "%s with %s", r.One, r.Other)
@@ -33,7 +34,8 @@ func TestRivalsArePointedOut(t *testing.T) {
 }
 
 func TestAWordAgainstAnEarlierStepIsPointedOut(t *testing.T) {
-	known := []Known{{"few-live-roots", Absent, message.Plain("Roots")}, {"crust", Present, message.Plain("Roots")}}
+	from := knowledge.Say(message.Plain("Roots"))
+	known := []Known{{"few-live-roots", Absent, from}, {"crust", Present, from}}
 	c := clues{Group: "vanda", Known: known, Findings: patient.Findings{"few-live-roots": Present, "crust": Present}}
 	v := Table().judge(c)
 	require.Len(t, v.Clashes, 1, "a word that agrees is no clash")

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
@@ -99,17 +100,17 @@ type Judged struct {
 
 // Verdict is what the findings come to.
 type Verdict struct {
-	Headline message.Message `json:"headline" required:"true"`
-	Line     Line            `json:"-"`
-	Clear    bool            `json:"clear,omitempty" description:"looked at, and nothing harmful is likely"`
-	Causes   []Judged        `json:"causes" required:"true" description:"the likeliest first"`
-	Alarms   []string        `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
-	Plan     []string        `json:"plan" required:"true" description:"actions on the causes that are acted on"`
-	Later    []string        `json:"later" required:"true" description:"actions that wait until it is out of its pot"`
-	Known    []Known         `json:"known" required:"true" description:"what earlier steps knew"`
-	Clashes  []Clash         `json:"clashes" required:"true" description:"what does not hold together and wants a second look"`
-	Next     []Check         `json:"next" required:"true" description:"checks worth making, the best first; empty when none would change the plan"`
-	Enough   bool            `json:"enough" required:"true" description:"nothing more to check would change what to do"`
+	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Line     Line               `json:"-"`
+	Clear    bool               `json:"clear,omitempty" description:"looked at, and nothing harmful is likely"`
+	Causes   []Judged           `json:"causes" required:"true" description:"the likeliest first"`
+	Alarms   []string           `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
+	Plan     []string           `json:"plan" required:"true" description:"actions on the causes that are acted on"`
+	Later    []string           `json:"later" required:"true" description:"actions that wait until it is out of its pot"`
+	Known    []Known            `json:"known" required:"true" description:"what earlier steps knew"`
+	Clashes  []Clash            `json:"clashes" required:"true" description:"what does not hold together and wants a second look"`
+	Next     []Check            `json:"next" required:"true" description:"checks worth making, the best first; empty when none would change the plan"`
+	Enough   bool               `json:"enough" required:"true" description:"nothing more to check would change what to do"`
 }
 
 // Judge weighs all that is known of a plant over the whole table: what the user noted at
@@ -193,7 +194,7 @@ func (k *Knowledge) judge(c clues) Verdict {
 		v.Enough = len(v.Next) == 0
 	}
 	v.Line = of.line(v)
-	v.Headline, v.Clear = k.Words(v.Line), v.Line.Clear()
+	v.Headline, v.Clear = knowledge.Say(k.Words(v.Line)), v.Line.Clear()
 	return v
 }
 

@@ -4,6 +4,7 @@ import (
 	"maps"
 	"slices"
 
+	"therapeon/core/knowledge"
 	"therapeon/core/media"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -17,7 +18,7 @@ import (
 type Known struct {
 	Finding string               `json:"finding" required:"true"`
 	State   patient.FindingState `json:"state" required:"true" enum:"present,absent"`
-	From    message.Message      `json:"from" required:"true" description:"how it is known"`
+	From    knowledge.Sentence   `json:"from" required:"true" description:"how it is known"`
 }
 
 // knower gathers what is known.
@@ -31,7 +32,7 @@ func (n *knower) say(finding string, is bool, from message.Message) {
 	if is {
 		state = Present
 	}
-	n.known = append(n.known, Known{finding, state, from})
+	n.known = append(n.known, Known{finding, state, knowledge.Say(from)})
 }
 
 // Knows lists the findings that follow from what earlier steps noted of a plant, by its
@@ -263,11 +264,11 @@ func (n *knower) fromRoots(r *patient.Roots) {
 	outside := fared["edge"] == "sound" || fared["surface"] == "sound" || fared["aerial"] == "sound"
 	if deep := fared["core"] + fared["bottom"]; deep != "" &&
 		(outside && inside || deep == "sound" || deep == "soundsound") {
-		n.say("loss-in-core", inside, message.Of("causes.known.pattern", day, message.Told("pattern", v.Pattern.Words)))
+		n.say("loss-in-core", inside, message.Of("causes.known.pattern", day, message.Told("pattern", v.Pattern.Words.Value)))
 	}
 	if top := fared["surface"]; top == "sound" ||
 		top == "lost" && !inside && (fared["edge"] == "sound" || fared["bottom"] == "sound") {
-		n.say("loss-at-surface", top == "lost", message.Of("causes.known.pattern", day, message.Told("pattern", v.Pattern.Words)))
+		n.say("loss-at-surface", top == "lost", message.Of("causes.known.pattern", day, message.Told("pattern", v.Pattern.Words.Value)))
 	}
 	if g := v.Pattern.Growths; len(g) > 1 {
 		first, last := g[0].Fared, g[len(g)-1].Fared

@@ -4,6 +4,7 @@ import (
 	"testing"
 	"time"
 
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 
 	"github.com/stretchr/testify/assert"
@@ -71,8 +72,8 @@ func TestTheLookHearsWhatCanBeSeenInThePot(t *testing.T) {
 func TestTheUsersOwnWordGoesFirst(t *testing.T) {
 	k := Table()
 	known := []Known{
-		{Finding: "crust", State: Present, From: message.Plain("Roots")},
-		{Finding: "clear-pot", State: Present, From: message.Plain("Intake")},
+		{Finding: "crust", State: Present, From: knowledge.Say(message.Plain("Roots"))},
+		{Finding: "clear-pot", State: Present, From: knowledge.Say(message.Plain("Intake"))},
 	}
 	v := k.judge(clues{Group: "vanda", Known: known, Findings: patient.Findings{"crust": Absent}})
 	assert.Equal(t, known[1:], v.Known)

@@ -9,6 +9,7 @@ import (
 	"slices"
 	"testing"
 
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 
 	"github.com/stretchr/testify/assert"
@@ -237,7 +238,8 @@ func TestTheOrderOfEntryNeverMatters(t *testing.T) {
 		for _, i := range codes {
 			state := rapid.SampledFrom([]patient.FindingState{Present, Absent}).Draw(t, "state")
 			entered[k.Findings[i].Code] = state
-			known = append(known, Known{Finding: k.Findings[i].Code, State: state, From: message.Plain("x")})
+			from := knowledge.Say(message.Plain("x"))
+			known = append(known, Known{Finding: k.Findings[i].Code, State: state, From: from})
 		}
 		group := rapid.SampledFrom(taxa.All()).Draw(t, "group").Code
 		one := k.judge(clues{Group: group, Bulbs: true, Findings: entered})

@@ -115,7 +115,7 @@ func (j Job) close() ClosedJob {
 	}
 	for _, it := range j.Items {
 		closed := ClosedItem{Item: it}
-		closed.Item.Before, closed.Item.Place, closed.Item.Do = nil, message.Message{}, message.Message{}
+		closed.Item.Before, closed.Item.Place, closed.Item.Do = nil, message.Message{}, knowledge.Sentence{}
 		for _, note := range it.Before {
 			closed.Before = append(closed.Before, placed()[note.Value.Code])
 		}

@@ -28,28 +28,28 @@ var order = []string{Medium, DryWhole, DryEnd, RotWhole, RotEnd, Spreading}
 
 // Item is one job of the list, on one root or on a batch that is alike.
 type Item struct {
-	ID       string           `json:"id" required:"true"`
-	RootID   string           `json:"root_id" required:"true"`
-	Kind     string           `json:"kind" required:"true" enum:"medium,dry-whole,dry-end,rot-whole,rot-end,spreading"`
-	Label    string           `json:"label" required:"true" description:"the root's number on the plant"`
-	Place    message.Message  `json:"place" required:"true"`
-	Do       message.Message  `json:"do" required:"true"`
-	Count    int              `json:"count" required:"true"`
-	CutAtMM  *float64         `json:"cut_at_mm,omitempty"`
-	RemoveMM float64          `json:"remove_mm,omitempty"`
-	SideAtMM *float64         `json:"side_at_mm,omitempty" description:"of a side root: how far from the base it leaves its root"`
-	Strip    bool             `json:"strip,omitempty" description:"the mush is stripped off the bare thread"`
-	Depth    roots.Depth      `json:"depth,omitempty"`
-	Growth   int              `json:"growth,omitempty" description:"which growth of the rhizome, or level of the stem, it is on"`
-	OnStem   bool             `json:"on_stem,omitempty" description:"of a plant that grows up one stem"`
-	Reasons  []string         `json:"reasons" required:"true" description:"rules; their words are in the verdict"`
-	Before   []knowledge.Text `json:"before" required:"true" description:"notes to read before this job"`
-	Done     int              `json:"done" required:"true" description:"how many of the batch are done"`
+	ID       string             `json:"id" required:"true"`
+	RootID   string             `json:"root_id" required:"true"`
+	Kind     string             `json:"kind" required:"true" enum:"medium,dry-whole,dry-end,rot-whole,rot-end,spreading"`
+	Label    string             `json:"label" required:"true" description:"the root's number on the plant"`
+	Place    message.Message    `json:"place" required:"true"`
+	Do       knowledge.Sentence `json:"do,omitzero" required:"true"`
+	Count    int                `json:"count" required:"true"`
+	CutAtMM  *float64           `json:"cut_at_mm,omitempty"`
+	RemoveMM float64            `json:"remove_mm,omitempty"`
+	SideAtMM *float64           `json:"side_at_mm,omitempty" description:"of a side root: how far from the base it leaves its root"`
+	Strip    bool               `json:"strip,omitempty" description:"the mush is stripped off the bare thread"`
+	Depth    roots.Depth        `json:"depth,omitempty"`
+	Growth   int                `json:"growth,omitempty" description:"which growth of the rhizome, or level of the stem, it is on"`
+	OnStem   bool               `json:"on_stem,omitempty" description:"of a plant that grows up one stem"`
+	Reasons  []string           `json:"reasons" required:"true" description:"rules; their words are in the verdict"`
+	Before   []knowledge.Text   `json:"before" required:"true" description:"notes to read before this job"`
+	Done     int                `json:"done" required:"true" description:"how many of the batch are done"`
 }
 
 // List is the cut list of one plant.
 type List struct {
-	Headline message.Message     `json:"headline" required:"true"`
+	Headline knowledge.Sentence  `json:"headline" required:"true"`
 	Before   []knowledge.Text    `json:"before" required:"true"`
 	Items    []Item              `json:"items" required:"true"`
 	After    []knowledge.Text    `json:"after" required:"true"`
@@ -98,7 +98,7 @@ func Cuts(p *patient.Patient) List {
 		l.Before = append(l.Before, Notes()["blade"])
 	}
 	l.After = append(l.After, Notes()["after"])
-	l.Headline = Counted{l.Cuts, l.CutsDone}.Words()
+	l.Headline = knowledge.Say(Counted{l.Cuts, l.CutsDone}.Words())
 	return l
 }
 
@@ -185,11 +185,11 @@ func (it *Item) say() {
 	it.Place = it.place()
 	switch {
 	case it.Kind == Medium && len(it.Reasons) > 0:
-		it.Do = mediumWords(it.Reasons[0])
+		it.Do = knowledge.Say(mediumWords(it.Reasons[0]))
 	case it.CutAtMM == nil:
-		it.Do = message.Of("cleaning.say.strip-the-mush-off-by")
+		it.Do = knowledge.Say(message.Of("cleaning.say.strip-the-mush-off-by"))
 	default:
-		it.Do = it.cut()
+		it.Do = knowledge.Say(it.cut())
 	}
 }
 

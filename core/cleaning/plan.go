@@ -99,12 +99,12 @@ type Work struct {
 
 // Plan is the work of a cleaning, in working order.
 type Plan struct {
-	Stages   []work.Stage     `json:"stages" required:"true"`
-	Jobs     []Job            `json:"jobs" required:"true"`
-	Open     int              `json:"open" required:"true"`
-	Finished int              `json:"finished" required:"true" description:"done or skipped"`
-	Headline message.Message  `json:"headline" required:"true"`
-	Notes    []knowledge.Text `json:"notes" required:"true"`
+	Stages   []work.Stage       `json:"stages" required:"true"`
+	Jobs     []Job              `json:"jobs" required:"true"`
+	Open     int                `json:"open" required:"true"`
+	Finished int                `json:"finished" required:"true" description:"done or skipped"`
+	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Notes    []knowledge.Text   `json:"notes" required:"true"`
 }
 
 // left is how many of the cuts that are part of it are open.
@@ -142,14 +142,14 @@ func (plan *Plan) count() {
 	}
 	switch {
 	case len(plan.Jobs) == 0:
-		plan.Headline = message.Of("cleaning.say.nothing-to-clean-leave-it")
+		plan.Headline = knowledge.Say(message.Of("cleaning.say.nothing-to-clean-leave-it"))
 	case plan.Open == 0:
-		plan.Headline = message.Of("cleaning.say.everything-on-the-plan-is")
+		plan.Headline = knowledge.Say(message.Of("cleaning.say.everything-on-the-plan-is"))
 	case plan.Finished == 0:
-		plan.Headline = message.Of("cleaning.say.jobs-in-this-order", message.Count("n", plan.Open))
+		plan.Headline = knowledge.Say(message.Of("cleaning.say.jobs-in-this-order", message.Count("n", plan.Open)))
 	default:
-		plan.Headline = message.Of("cleaning.say.of-jobs-done",
-			message.Count("n", plan.Finished), message.Count("all", plan.Open+plan.Finished))
+		plan.Headline = knowledge.Say(message.Of("cleaning.say.of-jobs-done",
+			message.Count("n", plan.Finished), message.Count("all", plan.Open+plan.Finished)))
 	}
 }
 

@@ -80,9 +80,9 @@ func (it *Item) figures() {
 		it.Growth = 0
 	}
 	var side float64
-	if _, err := fmt.Sscanf(it.Do.Typed, "Side root at %g mm:", &side); err == nil {
+	if _, err := fmt.Sscanf(it.Do.Value.Typed, "Side root at %g mm:", &side); err == nil {
 		it.SideAtMM = &side
 	}
-	it.Strip = strings.Contains(strings.ToLower(it.Do.Typed), "strip the mush")
-	it.Place, it.Do = message.Message{}, message.Message{}
+	it.Strip = strings.Contains(strings.ToLower(it.Do.Value.Typed), "strip the mush")
+	it.Place, it.Do = message.Message{}, knowledge.Sentence{}
 }

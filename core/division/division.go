@@ -96,15 +96,15 @@ type Joint struct {
 
 // Advice is what the advisor comes to.
 type Advice struct {
-	Decision string           `json:"decision" required:"true" enum:"no,not-today,can" description:"whether it should be divided at all"`
-	Headline message.Message  `json:"headline" required:"true"`
-	Reasons  []knowledge.Text `json:"reasons" required:"true"`
-	Places   []Joint          `json:"places" required:"true"`
-	Cuts     []int            `json:"cuts" required:"true" description:"the cuts that give the most pieces that fit, each by the bulb on its younger side"`
-	Pieces   []Piece          `json:"pieces" required:"true" description:"what these cuts would leave"`
-	LiveMM   []roots.Range    `json:"live_mm" required:"true" description:"living root by bulb, the oldest first"`
-	Unplaced roots.Range      `json:"unplaced_mm" required:"true" description:"living root of no known growth; it goes with the piece that keeps the tag"`
-	Cautions []string         `json:"cautions" required:"true" description:"codes of cautions"`
+	Decision string             `json:"decision" required:"true" enum:"no,not-today,can" description:"whether it should be divided at all"`
+	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Reasons  []knowledge.Text   `json:"reasons" required:"true"`
+	Places   []Joint            `json:"places" required:"true"`
+	Cuts     []int              `json:"cuts" required:"true" description:"the cuts that give the most pieces that fit, each by the bulb on its younger side"`
+	Pieces   []Piece            `json:"pieces" required:"true" description:"what these cuts would leave"`
+	LiveMM   []roots.Range      `json:"live_mm" required:"true" description:"living root by bulb, the oldest first"`
+	Unplaced roots.Range        `json:"unplaced_mm" required:"true" description:"living root of no known growth; it goes with the piece that keeps the tag"`
+	Cautions []string           `json:"cautions" required:"true" description:"codes of cautions"`
 }
 
 // Knowledge is the table of dividing.
@@ -152,7 +152,7 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 	}
 	say := func(rule string) { a.Reasons = append(a.Reasons, k.Rules[rule]) }
 	if p.Profile.Monopodial() {
-		a.Decision, a.Headline = "no", message.Of("division.say.not-to-be-divided")
+		a.Decision, a.Headline = "no", knowledge.Say(message.Of("division.say.not-to-be-divided"))
 		say("monopodial")
 		return a
 	}
@@ -186,7 +186,7 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 		say(a.inTheWay(k))
 	}
 	if len(a.Reasons) > 0 {
-		a.Decision, a.Headline = "no", message.Of("division.say.leave-it-whole")
+		a.Decision, a.Headline = "no", knowledge.Say(message.Of("division.say.leave-it-whole"))
 		return a
 	}
 	for rule, holds := range p.against() {
@@ -198,10 +198,10 @@ func Advise(r Rhizome, of *patient.Patient) Advice {
 		return slices.Index(order(k), x.Value.Code) - slices.Index(order(k), y.Value.Code)
 	})
 	if len(a.Reasons) > 0 {
-		a.Decision, a.Headline = "not-today", message.Of("division.say.not-today")
+		a.Decision, a.Headline = "not-today", knowledge.Say(message.Of("division.say.not-today"))
 		return a
 	}
-	a.Decision, a.Headline = Can, message.Of("division.say.it-can-be-divided-into", message.Count("n", len(a.Pieces)))
+	a.Decision, a.Headline = Can, knowledge.Say(message.Of("division.say.it-can-be-divided-into", message.Count("n", len(a.Pieces))))
 	say("can")
 	say("no-need")
 	say("face")

@@ -60,7 +60,7 @@ func (b binder) object(at string, v reflect.Value) error {
 		if one.Mark == "" {
 			return nil
 		}
-		one.Value = message.Of(at)
+		one.Value, one.Sense = message.Of(at), SenseOf(at)
 		if !words.Has(at) {
 			return fmt.Errorf("%s has a mark and no words", at)
 		}
@@ -77,6 +77,11 @@ func (b binder) object(at string, v reflect.Value) error {
 	case *message.Message:
 		if words.Has(at) {
 			*one = message.Of(at)
+		}
+		return nil
+	case *Sentence:
+		if words.Has(at) {
+			*one = Say(message.Of(at))
 		}
 		return nil
 	case *Number, *Estimate:

@@ -48,6 +48,7 @@ type Provenance struct {
 // catalogue under the place of the text in its table.
 type Text struct {
 	Value message.Message `json:"value" required:"true"`
+	Sense message.Sense   `json:"sense,omitzero"` // of a sentence about a plant
 	Provenance
 }
 

@@ -39,20 +39,20 @@ type Call struct {
 
 // Verdict is what the look comes to.
 type Verdict struct {
-	Decision   string           `json:"decision" required:"true" enum:",leave,wait,soon,now,out" description:"empty when nothing was looked at"`
-	Headline   message.Message  `json:"headline" required:"true"`
-	Line       Line             `json:"-"`
-	Reasons    []Reason         `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
-	Blocks     []Block          `json:"blocks" required:"true" description:"what holds it back"`
-	Overridden []Block          `json:"overridden" required:"true" description:"what would hold it back and does not"`
-	Rules      []Advice         `json:"rules" required:"true" description:"rules that tipped it"`
-	Meanwhile  []knowledge.Text `json:"meanwhile" required:"true" description:"what to do while waiting"`
-	InPlace    []knowledge.Text `json:"in_place" required:"true" description:"what is set right where it stands"`
-	Says       []stances.Stance `json:"says" required:"true" description:"the stances it takes"`
-	Ask        []string         `json:"ask" required:"true" description:"findings that decide, to be looked for first"`
-	AgainDays  int              `json:"again_days" required:"true" description:"look again, or have it done, after so many days"`
-	Spike      *Call            `json:"spike,omitempty" description:"cut, keep or wait"`
-	RotPatch   *Call            `json:"rot_patch,omitempty" description:"in-place, unpot or look"`
+	Decision   string             `json:"decision" required:"true" enum:",leave,wait,soon,now,out" description:"empty when nothing was looked at"`
+	Headline   knowledge.Sentence `json:"headline" required:"true"`
+	Line       Line               `json:"-"`
+	Reasons    []Reason           `json:"reasons" required:"true" description:"what asks for unpotting, the weightiest first"`
+	Blocks     []Block            `json:"blocks" required:"true" description:"what holds it back"`
+	Overridden []Block            `json:"overridden" required:"true" description:"what would hold it back and does not"`
+	Rules      []Advice           `json:"rules" required:"true" description:"rules that tipped it"`
+	Meanwhile  []knowledge.Text   `json:"meanwhile" required:"true" description:"what to do while waiting"`
+	InPlace    []knowledge.Text   `json:"in_place" required:"true" description:"what is set right where it stands"`
+	Says       []stances.Stance   `json:"says" required:"true" description:"the stances it takes"`
+	Ask        []string           `json:"ask" required:"true" description:"findings that decide, to be looked for first"`
+	AgainDays  int                `json:"again_days" required:"true" description:"look again, or have it done, after so many days"`
+	Spike      *Call              `json:"spike,omitempty" description:"cut, keep or wait"`
+	RotPatch   *Call              `json:"rot_patch,omitempty" description:"in-place, unpot or look"`
 }
 
 // ranks are how much is asked for, the least first.
@@ -154,7 +154,20 @@ func Since(h patient.Home) Line {
 	return Line{Say: "potted-since"}
 }
 
-func (d *decider) line(l Line) { d.v.Line, d.v.Headline = l, d.Knowledge.Words(l) }
+func (d *decider) line(l Line) {
+	d.v.Line, d.v.Headline = l, knowledge.Say(d.Knowledge.Words(l)).Rests(d.v.Facts()...)
+}
+
+// Facts are the findings that a verdict rests on, the weightiest first, and what holds it back.
+func (v Verdict) Facts() (codes []string) {
+	for _, r := range v.Reasons {
+		codes = append(codes, r.Finding)
+	}
+	for _, b := range v.Blocks {
+		codes = append(codes, b.Code)
+	}
+	return codes
+}
 
 func (d *decider) has(finding string) bool { return d.findings[finding] == patient.Present }
 

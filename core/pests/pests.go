@@ -145,19 +145,19 @@ type Day struct {
 
 // Schedule is when to treat, and when it is over.
 type Schedule struct {
-	Pest       Pest             `json:"pest" required:"true"`
-	Rounds     []Treatment      `json:"rounds" required:"true"`
-	Next       *Treatment       `json:"next,omitempty" description:"the round that is due or comes next"`
-	LookOn     string           `json:"look_on,omitempty" description:"the day of the look that can give the all-clear"`
-	AllClear   string           `json:"all_clear,omitempty" description:"the day it was given"`
-	Headline   message.Message  `json:"headline" required:"true"`
-	Line       []Day            `json:"line" required:"true"`
-	HatchedOn  string           `json:"hatched_on,omitempty" description:"the last of the eggs laid before the last round hatch"`
-	DegreeDays float64          `json:"degree_days_since" required:"true" description:"since the last round, until now"`
-	EggDD      float64          `json:"egg_degree_days" required:"true"`
-	Notes      []knowledge.Text `json:"notes" required:"true"`
-	Cautions   []string         `json:"cautions" required:"true" description:"codes of cautions"`
-	Stopped    *knowledge.Text  `json:"stopped,omitempty" description:"why oil and soap are not for this plant"`
+	Pest       Pest               `json:"pest" required:"true"`
+	Rounds     []Treatment        `json:"rounds" required:"true"`
+	Next       *Treatment         `json:"next,omitempty" description:"the round that is due or comes next"`
+	LookOn     string             `json:"look_on,omitempty" description:"the day of the look that can give the all-clear"`
+	AllClear   string             `json:"all_clear,omitempty" description:"the day it was given"`
+	Headline   knowledge.Sentence `json:"headline" required:"true"`
+	Line       []Day              `json:"line" required:"true"`
+	HatchedOn  string             `json:"hatched_on,omitempty" description:"the last of the eggs laid before the last round hatch"`
+	DegreeDays float64            `json:"degree_days_since" required:"true" description:"since the last round, until now"`
+	EggDD      float64            `json:"egg_degree_days" required:"true"`
+	Notes      []knowledge.Text   `json:"notes" required:"true"`
+	Cautions   []string           `json:"cautions" required:"true" description:"codes of cautions"`
+	Stopped    *knowledge.Text    `json:"stopped,omitempty" description:"why oil and soap are not for this plant"`
 }
 
 // horizonDays is how far ahead a round is looked for.

@@ -295,24 +295,24 @@ func (p *planner) words(terete bool) {
 	s := &p.s
 	switch next := s.Next; {
 	case s.AllClear != "":
-		s.Headline = message.Of("pests.say.all-clear", message.On("since", s.AllClear))
+		s.Headline = knowledge.Say(message.Of("pests.say.all-clear", message.On("since", s.AllClear)))
 	case p.far:
-		s.Headline = message.Of("pests.say.too-cold-for-them-to")
+		s.Headline = knowledge.Say(message.Of("pests.say.too-cold-for-them-to"))
 		s.Notes = append(s.Notes, notes["far"])
 	case p.cold:
-		s.Headline = message.Of("pests.say.too-cold-for-them-to-2")
+		s.Headline = knowledge.Say(message.Of("pests.say.too-cold-for-them-to-2"))
 		s.Notes = append(s.Notes, notes["too-cold"])
 	case next != nil && today > next.Latest:
-		s.Headline = message.Of("pests.say.round-is-overdue-it-was", message.Count("n", next.N), message.On("latest", next.Latest))
+		s.Headline = knowledge.Say(message.Of("pests.say.round-is-overdue-it-was", message.Count("n", next.N), message.On("latest", next.Latest)))
 	case next != nil && today >= next.From:
-		s.Headline = message.Of("pests.say.round-is-due-today-and", message.Count("n", next.N), message.On("latest", next.Latest))
+		s.Headline = knowledge.Say(message.Of("pests.say.round-is-due-today-and", message.Count("n", next.N), message.On("latest", next.Latest)))
 	case next != nil:
-		s.Headline = message.Of("pests.say.round-from-and-by",
-			message.Count("n", next.N), message.On("from", next.From), message.On("latest", next.Latest))
+		s.Headline = knowledge.Say(message.Of("pests.say.round-from-and-by",
+			message.Count("n", next.N), message.On("from", next.From), message.On("latest", next.Latest)))
 	case today >= s.LookOn:
-		s.Headline = message.Of("pests.say.look-with-a-lens-today")
+		s.Headline = knowledge.Say(message.Of("pests.say.look-with-a-lens-today"))
 	default:
-		s.Headline = message.Of("pests.say.rounds-done", message.On("day", s.LookOn))
+		s.Headline = knowledge.Say(message.Of("pests.say.rounds-done", message.On("day", s.LookOn)))
 	}
 	if s.Next != nil && p.pest.EveryDays == nil {
 		s.Notes = append(s.Notes, notes["from"], notes["latest"])

@@ -54,7 +54,7 @@ type Assumption struct {
 	Least float64             `json:"least" required:"true" description:"the least it can be set to"`
 	Most  float64             `json:"most" required:"true"`
 	Usual *knowledge.Estimate `json:"usual,omitempty" description:"the table's figure with its mark; left out where it is the plant's or the place's own"`
-	From  message.Message     `json:"from" required:"true" description:"where it comes from"`
+	From  knowledge.Sentence  `json:"from" required:"true" description:"where it comes from"`
 	Own   bool                `json:"own,omitempty" description:"set by the user"`
 }
 
@@ -105,12 +105,13 @@ func (b *book) begun(code string, why message.Message) Assumption {
 		name = name.With("way", m.Name)
 		code = t.Under + ":" + method
 	}
-	return Assumption{Code: code, Name: name, Unit: t.Unit, Least: t.Least.Value, Most: t.Most.Value, From: why}
+	from := knowledge.Say(why)
+	return Assumption{Code: code, Name: name, Unit: t.Unit, Least: t.Least.Value, Most: t.Most.Value, From: from}
 }
 
 func (b *book) add(a Assumption) {
 	if own, ok := b.own[a.Code]; ok {
-		a.Value, a.Low, a.High, a.Own, a.From = own, own, own, true, from("own")
+		a.Value, a.Low, a.High, a.Own, a.From = own, own, own, true, knowledge.Say(from("own"))
 	}
 	b.list = append(b.list, a)
 }

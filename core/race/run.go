@@ -19,11 +19,11 @@ import (
 // Band is a median with the range of the middle four fifths. A day that is left
 // out does not come within the days looked at.
 type Band struct {
-	Low    *float64        `json:"low,omitempty"`
-	Median *float64        `json:"median,omitempty"`
-	High   *float64        `json:"high,omitempty"`
-	Words  message.Message `json:"words,omitzero" description:"the days, in words"`
-	About  message.Message `json:"about,omitzero" description:"the median, in words"`
+	Low    *float64           `json:"low,omitempty"`
+	Median *float64           `json:"median,omitempty"`
+	High   *float64           `json:"high,omitempty"`
+	Words  knowledge.Sentence `json:"words,omitzero" description:"the days, in words"`
+	About  knowledge.Sentence `json:"about,omitzero" description:"the median, in words"`
 }
 
 // Water is the plant's water on a day, as shares of full.
@@ -36,31 +36,31 @@ type Water struct {
 
 // Outcome is how the race goes by one way of holding.
 type Outcome struct {
-	Code          string           `json:"code" required:"true"`
-	Name          message.Message  `json:"name" required:"true"`
-	About         knowledge.Text   `json:"about" required:"true"`
-	Care          knowledge.Text   `json:"care" required:"true"`
-	Unsuited      *knowledge.Text  `json:"unsuited,omitempty" description:"why it is not for this kind"`
-	Humidity      float64          `json:"humidity_percent" required:"true"`
-	Chance        float64          `json:"chance" required:"true" description:"that roots come in time, 0–1"`
-	Lost          float64          `json:"lost" required:"true" description:"share of runs in which it is lost first"`
-	LostBy        map[Loss]float64 `json:"lost_by" required:"true" description:"share of runs lost by thirst, rot, and spent reserves"`
-	Likelier      Loss             `json:"likelier_loss,omitempty" enum:"thirst,rot,spent" description:"what it is likelier lost by; left out where hardly any is"`
-	ChanceWords   message.Message  `json:"chance_words" required:"true"`
-	Good          bool             `json:"good,omitempty" description:"it is as good a chance as can be had"`
-	LikelierWords message.Message  `json:"likelier_words,omitzero"`
-	LostWords     message.Message  `json:"lost_words" required:"true" description:"of a hundred like it"`
-	Waiting       float64          `json:"waiting" required:"true" description:"share in which neither happens within the days"`
-	Water         []Water          `json:"water" required:"true" description:"by day"`
-	Tip           Band             `json:"tip_day" required:"true" description:"first new tip, days from now"`
-	Limp          Band             `json:"limp_day" required:"true"`
-	LostOn        Band             `json:"lost_day" required:"true" description:"day on which it would be lost if no root came"`
-	Margin        Band             `json:"margin_days" required:"true" description:"from the first tip to the day it would be lost without; below 0: too late"`
-	Endless       bool             `json:"endless,omitempty" description:"half of them or more hold out without any new root"`
-	LossG         float64          `json:"loss_g_day" required:"true" description:"water it loses at first, median"`
-	NeedsPercent  *float64         `json:"needs_humidity_percent,omitempty" description:"the humidity that gives nine chances in ten; left out: none does, or see needs"`
-	Needs         string           `json:"needs" required:"true" enum:"humidity,any,none" description:"any: it has them in any air; none: no humidity is enough"`
-	Words         message.Message  `json:"words" required:"true"`
+	Code          string             `json:"code" required:"true"`
+	Name          message.Message    `json:"name" required:"true"`
+	About         knowledge.Text     `json:"about" required:"true"`
+	Care          knowledge.Text     `json:"care" required:"true"`
+	Unsuited      *knowledge.Text    `json:"unsuited,omitempty" description:"why it is not for this kind"`
+	Humidity      float64            `json:"humidity_percent" required:"true"`
+	Chance        float64            `json:"chance" required:"true" description:"that roots come in time, 0–1"`
+	Lost          float64            `json:"lost" required:"true" description:"share of runs in which it is lost first"`
+	LostBy        map[Loss]float64   `json:"lost_by" required:"true" description:"share of runs lost by thirst, rot, and spent reserves"`
+	Likelier      Loss               `json:"likelier_loss,omitempty" enum:"thirst,rot,spent" description:"what it is likelier lost by; left out where hardly any is"`
+	ChanceWords   knowledge.Sentence `json:"chance_words" required:"true"`
+	Good          bool               `json:"good,omitempty" description:"it is as good a chance as can be had"`
+	LikelierWords knowledge.Sentence `json:"likelier_words,omitzero"`
+	LostWords     knowledge.Sentence `json:"lost_words" required:"true" description:"of a hundred like it"`
+	Waiting       float64            `json:"waiting" required:"true" description:"share in which neither happens within the days"`
+	Water         []Water            `json:"water" required:"true" description:"by day"`
+	Tip           Band               `json:"tip_day" required:"true" description:"first new tip, days from now"`
+	Limp          Band               `json:"limp_day" required:"true"`
+	LostOn        Band               `json:"lost_day" required:"true" description:"day on which it would be lost if no root came"`
+	Margin        Band               `json:"margin_days" required:"true" description:"from the first tip to the day it would be lost without; below 0: too late"`
+	Endless       bool               `json:"endless,omitempty" description:"half of them or more hold out without any new root"`
+	LossG         float64            `json:"loss_g_day" required:"true" description:"water it loses at first, median"`
+	NeedsPercent  *float64           `json:"needs_humidity_percent,omitempty" description:"the humidity that gives nine chances in ten; left out: none does, or see needs"`
+	Needs         string             `json:"needs" required:"true" enum:"humidity,any,none" description:"any: it has them in any air; none: no humidity is enough"`
+	Words         knowledge.Sentence `json:"words" required:"true"`
 
 	ranks float64 // the chance it is ranked by: of the first runs alone, as Best does
 }
@@ -68,17 +68,17 @@ type Outcome struct {
 // Lever is what one change would do.
 type Lever struct {
 	LeverKind
-	Chance  float64         `json:"chance" required:"true"`
-	Gain    float64         `json:"gain" required:"true" description:"of chance"`
-	DryDays float64         `json:"dry_days" required:"true" description:"days it holds out longer without roots, median"`
-	Helps   bool            `json:"helps" required:"true" description:"worth doing"`
-	Words   message.Message `json:"words,omitzero" description:"what it gives"`
+	Chance  float64            `json:"chance" required:"true"`
+	Gain    float64            `json:"gain" required:"true" description:"of chance"`
+	DryDays float64            `json:"dry_days" required:"true" description:"days it holds out longer without roots, median"`
+	Helps   bool               `json:"helps" required:"true" description:"worth doing"`
+	Words   knowledge.Sentence `json:"words,omitzero" description:"what it gives"`
 }
 
 // Race is the answer.
 type Race struct {
-	Headline    message.Message    `json:"headline" required:"true"`
-	Detail      message.Message    `json:"detail" required:"true"`
+	Headline    knowledge.Sentence `json:"headline" required:"true"`
+	Detail      knowledge.Sentence `json:"detail" required:"true"`
 	Best        string             `json:"best" required:"true" description:"code of the way of holding that is advised"`
 	Holding     string             `json:"holding,omitempty" description:"how it is held now"`
 	Outcomes    []Outcome          `json:"outcomes" required:"true" description:"the best first"`

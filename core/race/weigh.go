@@ -6,6 +6,7 @@ import (
 	"math"
 
 	"therapeon/core/fault"
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/units"
@@ -44,12 +45,12 @@ func (m *model) livedIn(spells []Spell, days float64) []lived {
 
 // Fit is what weighings say of a plant's loss.
 type Fit struct {
-	Weighings int             `json:"weighings" required:"true" description:"of the plant as it is, the newest stretch without a change"`
-	Factor    float64         `json:"factor" required:"true" description:"it loses this many times what the table says"`
-	Low       float64         `json:"low" required:"true" description:"the band that holds the truth nine times in ten"`
-	High      float64         `json:"high" required:"true"`
-	LossG     float64         `json:"loss_g_day" required:"true" description:"as weighed, between the first and the last"`
-	Words     message.Message `json:"words" required:"true"`
+	Weighings int                `json:"weighings" required:"true" description:"of the plant as it is, the newest stretch without a change"`
+	Factor    float64            `json:"factor" required:"true" description:"it loses this many times what the table says"`
+	Low       float64            `json:"low" required:"true" description:"the band that holds the truth nine times in ten"`
+	High      float64            `json:"high" required:"true"`
+	LossG     float64            `json:"loss_g_day" required:"true" description:"as weighed, between the first and the last"`
+	Words     knowledge.Sentence `json:"words" required:"true"`
 
 	theta, spread float64 // the logarithm of the factor, and its standard deviation
 	first, last   Weighing
@@ -95,13 +96,13 @@ func (m *model) weigh() {
 	f.Low, f.High = math.Exp(f.theta-mostOf*f.spread), math.Exp(f.theta+mostOf*f.spread)
 	switch len(of) {
 	case 1:
-		f.Words = message.Of("race.say.from-one-weighing-how-much")
+		f.Words = knowledge.Say(message.Of("race.say.from-one-weighing-how-much"))
 	default:
-		f.Words = message.Of("race.say.from-your-weighings-it-loses",
+		f.Words = knowledge.Say(message.Of("race.say.from-your-weighings-it-loses",
 			message.Count("n", len(of)),
 			message.Rough("factor", f.Factor, 2, ""),
 			message.Rough("low", f.Low, 2, ""),
-			message.Rough("high", f.High, 2, ""))
+			message.Rough("high", f.High, 2, "")))
 	}
 	m.since = m.livedIn(m.c.Since, math.Min(f.last.DaysAgo, Table().MostLivedDays.Value))
 }
@@ -226,10 +227,10 @@ func (f *Fit) apply(m *model, d *drawn, u func(int) float64, keptLeaf float64) {
 
 // Jump is a weight that does not follow from the one before.
 type Jump struct {
-	Kind  string          `json:"kind" required:"true" enum:"rise,fall"`
-	FromG float64         `json:"from_g" required:"true"`
-	ToG   float64         `json:"to_g" required:"true"`
-	Words message.Message `json:"words" required:"true"`
+	Kind  string             `json:"kind" required:"true" enum:"rise,fall"`
+	FromG float64            `json:"from_g" required:"true"`
+	ToG   float64            `json:"to_g" required:"true"`
+	Words knowledge.Sentence `json:"words" required:"true"`
 }
 
 // JumpTo asks about a weight of the bare plant, g, at its moment, that rose or fell more
@@ -253,7 +254,7 @@ func jumpFrom(c start, next Weighing) *Jump {
 			"rise",
 			before.Grams,
 			next.Grams,
-			message.Of("race.say.more-than-last-time-a", grams("by", by)),
+			knowledge.Say(message.Of("race.say.more-than-last-time-a", grams("by", by))),
 		}
 	}
 	m := ready(context.Background(), c)
@@ -263,7 +264,7 @@ func jumpFrom(c start, next Weighing) *Jump {
 			"fall",
 			before.Grams,
 			next.Grams,
-			message.Of("race.say.less-than-last-time-and", grams("by", -by), grams("expected", math.Exp(m.fit.theta)*ivs[0].lossG)),
+			knowledge.Say(message.Of("race.say.less-than-last-time-and", grams("by", -by), grams("expected", math.Exp(m.fit.theta)*ivs[0].lossG))),
 		}
 	}
 	return nil

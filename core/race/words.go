@@ -3,6 +3,7 @@ package race
 import (
 	"math"
 
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/units"
 )
@@ -18,23 +19,24 @@ func (r *Race) say(c start) {
 	}
 	for _, row := range Table().Headlines {
 		if at.Chance >= row.From.Value {
-			r.Headline = message.Of("race.say.with-chance", message.Told("row", row.Words), message.Told("chance", inTen(at.Chance)))
+			r.Headline = knowledge.Say(message.Of("race.say.with-chance",
+				message.Told("row", row.Words), message.Told("chance", inTen(at.Chance))))
 			break
 		}
 	}
-	r.Detail = message.Of("race.say.that-is-in-the-best-way", message.Told("way", best.Name))
+	r.Detail = knowledge.Say(message.Of("race.say.that-is-in-the-best-way", message.Told("way", best.Name)))
 	if c.Holding != "" {
-		r.Detail = message.Of("race.say.that-is-as-held", message.Told("way", at.Name))
+		r.Detail = knowledge.Say(message.Of("race.say.that-is-as-held", message.Told("way", at.Name)))
 		if at.Code != best.Code && best.Chance-at.Chance > Table().SameChance.Value {
-			r.Detail = message.All(r.Detail, message.Of("race.say.would-give-it", message.Told("way", best.Name),
-				message.Told("chance", inTen(best.Chance))))
+			r.Detail = knowledge.Say(message.All(r.Detail.Value, message.Of("race.say.would-give-it",
+				message.Told("way", best.Name), message.Told("chance", inTen(best.Chance)))))
 		}
 	}
 }
 
 // say puts an outcome in words.
 func (o *Outcome) say() {
-	o.ChanceWords, o.Good = inTen(o.Chance), o.Chance > Table().GoodChance.Value
+	o.ChanceWords, o.Good = knowledge.Say(inTen(o.Chance)), o.Chance > Table().GoodChance.Value
 	for _, b := range []*Band{&o.Tip, &o.Limp, &o.LostOn} {
 		b.say()
 	}
@@ -52,7 +54,7 @@ func (o *Outcome) say() {
 	case o.LostOn.Median != nil:
 		more = message.Of("race.say.without-roots-it-lasts-about", message.Told("median", span(*o.LostOn.Median)))
 	}
-	o.Words = message.All(said, more, o.risk())
+	o.Words = knowledge.Say(message.All(said, more, o.risk()))
 	o.hundred()
 }
 
@@ -68,9 +70,9 @@ func (o *Outcome) hundred() {
 	if n := of(o.Waiting); n > 0 {
 		all = append(all, message.Of("race.say.wait-on", message.Count("n", n)))
 	}
-	o.LostWords = message.Of("race.say.of-a-hundred-like-it", message.Several("all", all))
+	o.LostWords = knowledge.Say(message.Of("race.say.of-a-hundred-like-it", message.Several("all", all)))
 	if o.Likelier != "" {
-		o.LikelierWords = message.Of("race.losses." + string(o.Likelier) + ".likelier")
+		o.LikelierWords = knowledge.Say(message.Of("race.losses." + string(o.Likelier) + ".likelier"))
 	}
 }
 
@@ -91,23 +93,24 @@ func (o *Outcome) risk() message.Message {
 func (b *Band) say() {
 	least := 0.0
 	if b.Median != nil {
-		least, b.About = *b.Median, span(*b.Median)
+		least, b.About = *b.Median, knowledge.Say(span(*b.Median))
 	}
 	if b.Low != nil {
 		least = *b.Low
 	}
 	switch {
 	case b.High != nil && *b.High < 1:
-		b.Words = message.Of("race.say.out-already")
+		b.Words = knowledge.Say(message.Of("race.say.out-already"))
 	case b.Median == nil:
-		b.Words = message.Of("race.say.more-than", message.Told("least", span(least)))
+		b.Words = knowledge.Say(message.Of("race.say.more-than", message.Told("least", span(least))))
 	case b.High == nil:
-		b.Words = message.Of("race.say.about-at-least", message.Told("median", span(*b.Median)), message.Told("least", span(least)))
+		b.Words = knowledge.Say(message.Of("race.say.about-at-least",
+			message.Told("median", span(*b.Median)), message.Told("least", span(least))))
 	default:
-		b.Words = message.Of("race.say.about-from-to",
+		b.Words = knowledge.Say(message.Of("race.say.about-from-to",
 			message.Told("median", span(*b.Median)),
 			message.Told("least", span(least)),
-			message.Told("high", span(*b.High)))
+			message.Told("high", span(*b.High))))
 	}
 }
 
@@ -125,7 +128,7 @@ func (l *Lever) say() {
 		}
 		said = append(said, longer)
 	}
-	l.Helps, l.Words = len(said) > 0, message.All(said...)
+	l.Helps, l.Words = len(said) > 0, knowledge.Say(message.All(said...))
 }
 
 // inTen is a chance in words: people weigh counts better than percents.

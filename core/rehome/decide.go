@@ -25,15 +25,15 @@ type deciding struct {
 
 // Verdict is what is decided, and why.
 type Verdict struct {
-	Code     string           `json:"code" required:"true" description:"row of the table that decided"`
-	Decision string           `json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
-	Headline message.Message  `json:"headline" required:"true"`
-	Reasons  []knowledge.Text `json:"reasons" required:"true"`
-	Side     *disputes.Side   `json:"side,omitempty" description:"the side taken, where growers differ on it"`
-	Others   []disputes.Side  `json:"others" required:"true" description:"the other sides, with their reasons"`
-	Until    []knowledge.Text `json:"until" required:"true" description:"what has to be seen before this changes"`
-	Routes   []Choice         `json:"routes" required:"true" description:"the advised first"`
-	Says     []stances.Stance `json:"says" required:"true" description:"the stances it takes"`
+	Code     string             `json:"code" required:"true" description:"row of the table that decided"`
+	Decision string             `json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
+	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Reasons  []knowledge.Text   `json:"reasons" required:"true"`
+	Side     *disputes.Side     `json:"side,omitempty" description:"the side taken, where growers differ on it"`
+	Others   []disputes.Side    `json:"others" required:"true" description:"the other sides, with their reasons"`
+	Until    []knowledge.Text   `json:"until" required:"true" description:"what has to be seen before this changes"`
+	Routes   []Choice           `json:"routes" required:"true" description:"the advised first"`
+	Says     []stances.Stance   `json:"says" required:"true" description:"the stances it takes"`
 
 	CleanFirst bool `json:"-"` // cuts of its list are still open
 	Races      bool `json:"-"` // its race says by which way
@@ -80,7 +80,7 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 		Says:     append([]stances.Stance{}, d.Says...),
 	}
 	v.CleanFirst = c.cutsOpen(d.Decision)
-	v.Headline = k.Headline(code, v.CleanFirst)
+	v.Headline = knowledge.Say(k.Headline(code, v.CleanFirst))
 	if v.CleanFirst {
 		v.Reasons = append([]knowledge.Text{k.CleanFirst}, v.Reasons...)
 	}

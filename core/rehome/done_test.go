@@ -61,7 +61,7 @@ func TestWhatWasDoneIsKeptInCodesAndFigures(t *testing.T) {
 	told := []Job{
 		{
 			Code:     "mix",
-			Do:       message.Plain("As it was said once."),
+			Do:       knowledge.Say(message.Plain("As it was said once.")),
 			How:      []knowledge.Text{},
 			Cautions: []knowledge.Caution{},
 		},

@@ -49,18 +49,18 @@ type Asked struct {
 
 // Way is all that leads a plant to its new home.
 type Way struct {
-	Decision Verdict         `json:"decision" required:"true"`
-	Asked    []Asked         `json:"asked" required:"true" description:"what its causes ask of its new home"`
-	Route    *Route          `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
-	Size     *pots.Size      `json:"size,omitempty" description:"the pot advised"`
-	Pot      *pots.Pot       `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
-	Fit      *pots.Fit       `json:"fit,omitempty"`
-	Mix      *Mixed          `json:"mix,omitempty"`
-	Section  *pots.Section   `json:"section,omitempty"`
-	Jobs     []Job           `json:"jobs" required:"true"`
-	Headline message.Message `json:"headline" required:"true"`
-	Open     int             `json:"open" required:"true"`
-	Task     Task            `json:"-"` // what the jobs hang on
+	Decision Verdict            `json:"decision" required:"true"`
+	Asked    []Asked            `json:"asked" required:"true" description:"what its causes ask of its new home"`
+	Route    *Route             `json:"route,omitempty" description:"chosen, else advised; left out: its roots are to be read first"`
+	Size     *pots.Size         `json:"size,omitempty" description:"the pot advised"`
+	Pot      *pots.Pot          `json:"pot,omitempty" description:"the pot at hand, else the one advised"`
+	Fit      *pots.Fit          `json:"fit,omitempty"`
+	Mix      *Mixed             `json:"mix,omitempty"`
+	Section  *pots.Section      `json:"section,omitempty"`
+	Jobs     []Job              `json:"jobs" required:"true"`
+	Headline knowledge.Sentence `json:"headline" required:"true"`
+	Open     int                `json:"open" required:"true"`
+	Task     Task               `json:"-"` // what the jobs hang on
 }
 
 // Store is what there is to house a plant with.

@@ -40,7 +40,7 @@ type Mixing struct {
 type Job struct {
 	Code      string              `json:"code" required:"true"`
 	Stage     message.Message     `json:"stage" required:"true" description:"name of its stage"`
-	Do        message.Message     `json:"do" required:"true"`
+	Do        knowledge.Sentence  `json:"do" required:"true"`
 	How       []knowledge.Text    `json:"how" required:"true"`
 	Amounts   message.Message     `json:"amounts,omitzero" description:"what to measure out"`
 	AheadDays int                 `json:"ahead_days,omitempty" description:"made ready so many days before"`
@@ -138,7 +138,7 @@ func (k *Knowledge) job(p *patient.Patient, row JobKind, t Task, marks work.Mark
 	j := Job{
 		Code:     row.Code,
 		Stage:    message.Of("rehome.stages." + row.Stage),
-		Do:       row.Do,
+		Do:       knowledge.Say(row.Do),
 		Labels:   row.Labels,
 		Weighs:   row.Weighs,
 		How:      []knowledge.Text{},
@@ -195,18 +195,18 @@ func (t Task) firstWater() knowledge.Text {
 func Listed(jobs []Job) work.Checklist {
 	list := work.Checklist{Name: "list"}
 	for _, j := range jobs {
-		list.Jobs = append(list.Jobs, work.Job{Code: j.Code, Do: j.Do, Cautions: j.Cautions, State: j.State})
+		list.Jobs = append(list.Jobs, work.Job{Code: j.Code, Do: j.Do.Value, Cautions: j.Cautions, State: j.State})
 	}
 	return list
 }
 
 // Headline says how far it has come, and how many jobs are open.
-func Headline(jobs []Job) (message.Message, int) {
+func Headline(jobs []Job) (knowledge.Sentence, int) {
 	open := Listed(jobs).Open()
 	if open == 0 {
-		return message.Of("rehome.say.all-of-it-is-done"), 0
+		return knowledge.Say(message.Of("rehome.say.all-of-it-is-done")), 0
 	}
-	return message.Of("rehome.say.jobs-are-left", message.Count("n", open)), open
+	return knowledge.Say(message.Of("rehome.say.jobs-are-left", message.Count("n", open))), open
 }
 
 // Ahead are the jobs of a plant's next home that are made ready beforehand, as far as they are

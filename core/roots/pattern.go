@@ -1,6 +1,7 @@
 package roots
 
 import (
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 )
 
@@ -14,9 +15,9 @@ type Region struct {
 
 // Pattern is where the loss sits: it points at the cause.
 type Pattern struct {
-	Words   message.Message `json:"words" required:"true" description:"empty when no places were noted"`
-	Depths  []Region        `json:"depths" required:"true"`
-	Growths []Region        `json:"growths" required:"true"`
+	Words   knowledge.Sentence `json:"words" required:"true" description:"empty when no places were noted"`
+	Depths  []Region           `json:"depths" required:"true"`
+	Growths []Region           `json:"growths" required:"true"`
 
 	FromTips bool `json:"from_tips,omitempty" description:"the loss runs back from the tips"`
 }
@@ -72,7 +73,7 @@ func pattern(r Reading, c Context, read []RootVerdict) Pattern {
 	}
 	along := alongRoots(backFromTip, withLoss)
 	p.FromTips = !along.Empty()
-	p.Words = message.All(byDepth(p.Depths), byGrowth(p.Growths, c), along)
+	p.Words = knowledge.Say(message.All(byDepth(p.Depths), byGrowth(p.Growths, c), along))
 	return p
 }
 

@@ -5,7 +5,7 @@ import (
 	"slices"
 	"strconv"
 
-	"therapeon/core/message"
+	"therapeon/core/knowledge"
 )
 
 // BranchVerdict is the verdict on a side root.
@@ -34,12 +34,12 @@ type RootVerdict struct {
 
 // Verdict is what a reading comes to.
 type Verdict struct {
-	Headline message.Message `json:"headline" required:"true" description:"what to do, in a line; empty when nothing was read"`
-	Grade    Grade           `json:"grade" required:"true"`
-	Totals   Totals          `json:"totals" required:"true"`
-	Pattern  Pattern         `json:"pattern" required:"true"`
-	Roots    []RootVerdict   `json:"roots" required:"true"`
-	Rules    map[string]Rule `json:"rules" required:"true" description:"the words and marks of every rule named above"`
+	Headline knowledge.Sentence `json:"headline" required:"true" description:"what to do, in a line; empty when nothing was read"`
+	Grade    Grade              `json:"grade" required:"true"`
+	Totals   Totals             `json:"totals" required:"true"`
+	Pattern  Pattern            `json:"pattern" required:"true"`
+	Roots    []RootVerdict      `json:"roots" required:"true"`
+	Rules    map[string]Rule    `json:"rules" required:"true" description:"the words and marks of every rule named above"`
 }
 
 // Read comes to a verdict on a reading: each root's stretches with their states, where it is
@@ -62,7 +62,7 @@ func Read(r Reading, c Context) Verdict {
 	v.Totals = total(r, c, v.Roots, axes, sides)
 	v.Grade = grade(r, c, v.Totals)
 	v.Pattern = pattern(r, c, v.Roots)
-	v.Headline = LineOf(r, v).Words()
+	v.Headline = knowledge.Say(LineOf(r, v).Words())
 	v.collectRules()
 	return v
 }

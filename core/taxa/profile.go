@@ -36,7 +36,7 @@ type Profile struct {
 	RootClass       knowledge.Code   `yaml:"root_class" json:"root_class" required:"true" description:"pale or brown: the column of the root table"`
 	RootColourDry   knowledge.Term   `yaml:"root_colour_dry" json:"root_colour_dry" required:"true"`
 	RootColourWet   knowledge.Term   `yaml:"root_colour_wet" json:"root_colour_wet" required:"true"`
-	GreensOnWetting knowledge.Code   `yaml:"greens_on_wetting" json:"greens_on_wetting" required:"true" description:"yes, partly or no"`
+	GreensOnWetting knowledge.Term   `yaml:"greens_on_wetting" json:"greens_on_wetting" required:"true" description:"yes, partly or no"`
 	AerialRoots     knowledge.Term   `yaml:"aerial_roots" json:"aerial_roots" required:"true"`
 	Touch           knowledge.Text   `yaml:"touch" json:"touch" required:"true"`
 	RootDiameterMM  knowledge.Number `yaml:"root_diameter_mm" json:"root_diameter_mm" required:"true"`
@@ -49,7 +49,7 @@ type Profile struct {
 	GreenSpike  knowledge.Term `yaml:"green_spike" json:"green_spike" required:"true" description:"may be cut, or never cut"`
 	RootsStart  knowledge.Term `yaml:"roots_start" json:"roots_start" required:"true"`
 
-	MoistureStyle knowledge.Code     `yaml:"moisture_style" json:"moisture_style" required:"true"`
+	MoistureStyle knowledge.Term     `yaml:"moisture_style" json:"moisture_style" required:"true"`
 	Feed          knowledge.Term     `yaml:"feed" json:"feed" required:"true"`
 	TemperatureC  knowledge.Code     `yaml:"temperature_c" json:"temperature_c" required:"true" description:"°C, night low to day high"`
 	GrowthMinC    knowledge.Number   `yaml:"growth_min_c" json:"growth_min_c" required:"true" description:"night °C below which its roots stand still"`

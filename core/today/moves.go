@@ -40,8 +40,8 @@ type Spot struct {
 
 // Misfit is one thing in which a place is not what a plant wants.
 type Misfit struct {
-	Points float64         `json:"points" required:"true"`
-	Words  message.Message `json:"words" required:"true"`
+	Points float64            `json:"points" required:"true"`
+	Words  knowledge.Sentence `json:"words" required:"true"`
 }
 
 // Move is a plant that another place would suit better.
@@ -69,7 +69,7 @@ func Misfits(c *aftercare.InCare, s Spot) []Misfit {
 	k, list := Table().Places, []Misfit{}
 	add := func(points float64, m message.Message) {
 		if points > 0 {
-			list = append(list, Misfit{units.Rounded(points, units.Tenths), m})
+			list = append(list, Misfit{units.Rounded(points, units.Tenths), knowledge.Say(m)})
 		}
 	}
 	held := c.Stands().Where() != patient.Potted

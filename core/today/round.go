@@ -42,21 +42,21 @@ type Group struct {
 
 // Item is a job of one plant.
 type Item struct {
-	PlantID  int64           `json:"plant_id" required:"true"`
-	Tag      string          `json:"tag" required:"true"`
-	Kind     message.Message `json:"group" required:"true" description:"name of its group"`
-	Place    string          `json:"place,omitempty"`
-	PlaceID  int64           `json:"place_id,omitempty"`
-	Job      string          `json:"job" required:"true"`
-	Protocol string          `json:"protocol" required:"true"`
-	Do       message.Message `json:"do" required:"true"`
-	On       string          `json:"on" required:"true"`
-	LateDays int             `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
-	Matters  bool            `json:"matters,omitempty" description:"it is late, and that matters"`
-	ML       float64         `json:"ml,omitempty"`
-	Water    string          `json:"water,omitempty" enum:",plain,seaweed"`
-	PPM      float64         `json:"ppm_n,omitempty"`
-	Done     *Noted          `json:"done,omitempty" description:"what became of it today"`
+	PlantID  int64              `json:"plant_id" required:"true"`
+	Tag      string             `json:"tag" required:"true"`
+	Kind     message.Message    `json:"group" required:"true" description:"name of its group"`
+	Place    string             `json:"place,omitempty"`
+	PlaceID  int64              `json:"place_id,omitempty"`
+	Job      string             `json:"job" required:"true"`
+	Protocol string             `json:"protocol" required:"true"`
+	Do       knowledge.Sentence `json:"do" required:"true"`
+	On       string             `json:"on" required:"true"`
+	LateDays int                `json:"late_days,omitempty" description:"days past the day by which it was meant to be"`
+	Matters  bool               `json:"matters,omitempty" description:"it is late, and that matters"`
+	ML       float64            `json:"ml,omitempty"`
+	Water    string             `json:"water,omitempty" enum:",plain,seaweed"`
+	PPM      float64            `json:"ppm_n,omitempty"`
+	Done     *Noted             `json:"done,omitempty" description:"what became of it today"`
 }
 
 // Noted is what became of a job today.
@@ -121,7 +121,7 @@ func RoundOf(list []Wanted, day string) Round {
 			continue
 		}
 		it := w.Item
-		it.Do, it.Water = job.Do, job.Water
+		it.Do, it.Water = knowledge.Say(job.Do), job.Water
 		if it.PPM > 0 {
 			it.PPM = batched(it.PPM)
 		}

@@ -254,11 +254,11 @@ func pages(t require.TestingT, x drawn) (all []piece) {
 			all = append(all, piece{page, english.Say(words), says})
 		}
 	}
-	add("the plant", a.Headline, a.Says)
+	add("the plant", a.Headline.Value, a.Says)
 	for _, due := range care.Due {
 		job, _ := aftercare.Table().Job(due.Job)
 		if job.Waters && due.On <= today && p.Stands().Where() == patient.Potted {
-			add("aftercare", due.Do, []stances.Stance{stances.Water})
+			add("aftercare", due.Do.Value, []stances.Stance{stances.Water})
 		}
 		if due.PPM > 0 {
 			add("aftercare", message.Plain("feed"), []stances.Stance{stances.Feed})
@@ -273,7 +273,7 @@ func pages(t require.TestingT, x drawn) (all []piece) {
 	if look.Holds(p) {
 		at := p.AtLook()
 		v := look.Table().Decide(at)
-		add("look", v.Headline, v.Says)
+		add("look", v.Headline.Value, v.Says)
 		for _, step := range unpot.Table().Advise(at, v.Says).Steps {
 			add("unpot", step.Words.Value, step.Says)
 		}
@@ -292,10 +292,10 @@ func pages(t require.TestingT, x drawn) (all []piece) {
 	}
 	w, err := rehome.Table().Lead(p, rehome.Plan{}, nil, x.of, rehome.Store{Shelf: shelf})
 	require.NoError(t, err)
-	add("pot or hold", w.Decision.Headline, w.Decision.Says)
+	add("pot or hold", w.Decision.Headline.Value, w.Decision.Says)
 	if w.Decision.Code != "housed" { // its jobs are of a next move
 		for _, j := range w.Jobs {
-			add("do it", j.Do, j.Says)
+			add("do it", j.Do.Value, j.Says)
 		}
 	}
 	for _, answer := range x.answers {

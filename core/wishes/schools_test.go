@@ -53,7 +53,7 @@ func answers(t require.TestingT, p *patient.Patient, of race.Advised) map[string
 	put("jobs", w.Jobs)
 	put("race", race.Start(p, race.Ask{}))
 	for _, a := range wishes.Table().All(p, wishes.Ask{Race: of}) {
-		a.FromOn = "" // the day of the advice, which may change with it
+		a.FromOn, a.Sense.When.Day = "", "" // the day of the advice, which may change with it
 		put(a.Wish, a)
 	}
 	return all

@@ -102,6 +102,7 @@ type Answer struct {
 	Name     message.Message     `json:"name" required:"true"`
 	Row      string              `json:"row" required:"true" description:"which answer of the table it is"`
 	Answer   string              `json:"answer" required:"true" enum:"yes,not-now,no"`
+	Sense    message.Sense       `json:"sense" required:"true"`
 	Because  knowledge.Text      `json:"because" required:"true"`
 	Instead  *knowledge.Text     `json:"instead,omitempty"`
 	FromOn   string              `json:"from_on,omitempty" description:"not now: from this day it is asked anew"`
@@ -147,8 +148,13 @@ func (a *asked) answer(w Wish) Answer {
 			of.FromOn = a.until()
 		}
 	}
+	of.Sense = knowledge.SenseOf("wishes.wishes." + w.Code)
+	of.Sense.When = message.When{Is: moments[r.Answer], Day: of.FromOn}
 	return of
 }
+
+// moments are what the answers say of when a wish may be done.
+var moments = map[string]string{Yes: message.May, NotNow: message.NotNow, No: message.No}
 
 // said puts a row in words.
 func said(w Wish, row string, r Row) Answer {

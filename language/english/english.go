@@ -21,6 +21,12 @@ func Say(what any) string {
 		return in.Say(what)
 	case knowledge.Text:
 		return in.Say(what.Value)
+	case knowledge.Sentence:
+		return in.Say(what.Value)
+	case []knowledge.Sentence:
+		for _, s := range what {
+			lines = append(lines, in.Say(s.Value))
+		}
 	case *knowledge.Text:
 		if what == nil {
 			return ""

@@ -46,5 +46,10 @@ func Said(text string) string {
 		b.WriteString("{" + place + "}")
 		rest = end
 	}
-	return "[" + b.String() + strings.Repeat("~", letters/3) + "]"
+	return "[" + b.String() + longer(letters/3) + "]"
+}
+
+// longer is so many signs more, in words that a line can be broken between.
+func longer(signs int) string {
+	return strings.Repeat("~~~~~~~~ ", signs/8) + strings.Repeat("~", signs%8)
 }

@@ -20,6 +20,7 @@ import { SubNav } from "../ui/SubNav";
 import { Trouble } from "../ui/Trouble";
 import { Waiting } from "../ui/Waiting";
 import view from "../ui/view.module.css";
+import { Tell, tell } from "../words/app";
 import { Moved, moved } from "./Moved";
 import { Offline } from "./Offline";
 import { Palette } from "./Palette";
@@ -81,15 +82,15 @@ export function App() {
     <ConfigProvider theme={theme} csp={{ nonce }} locale={enGB} {...parts}>
       <header className={`${view.line} ${css.top}`} data-part="top">
         <Link to="/" className={css.name}>
-          Therapeon
+          {tell("therapeon")}
         </Link>
-        {known ? <SubNav label="Main" to={rooms} /> : <nav />}
+        {known ? <SubNav label={tell("main")} to={rooms} /> : <nav />}
         {known && <Palette onTurn={turn} />}
         <Button
           type="text"
           icon={night ? <SunOutlined /> : <MoonOutlined />}
           className={css.light}
-          aria-label={night ? "Day light" : "Night light"}
+          aria-label={night ? tell("day-light") : tell("night-light")}
           onClick={turn}
         />
         {known && <TimerBar />}
@@ -174,9 +175,9 @@ function Following({ who }: { who: Me }) {
 function Lost() {
   return (
     <main className={view.sheet}>
-      <h1>There is nothing here</h1>
+      <h1>{tell("there-is-nothing-here")}</h1>
       <p>
-        The address leads nowhere. Everything you saved is still on the <Link to="/bench">bench</Link>.
+        <Tell of="the-address-leads-nowhere" parts={{ link: <Link to="/bench" /> }} />
       </p>
     </main>
   );

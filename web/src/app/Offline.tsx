@@ -4,6 +4,7 @@ import { client } from "../lib/api/client";
 import { run } from "../lib/run";
 import { useSilent } from "../lib/silence";
 import { Notice } from "../ui/Notice";
+import { tell } from "../words/app";
 
 /** How often a program that does not answer is asked again, ms. */
 const every = 1500;
@@ -31,16 +32,13 @@ export function Offline() {
   if (gone)
     return (
       <div data-part="offline">
-        <Notice is="alarm">
-          Therapeon does not answer. What you enter is kept in this browser, and sent in its order once it does. Until
-          then what is worked out stays as it was.
-        </Notice>
+        <Notice is="alarm">{tell("therapeon-does-not-answer-what")}</Notice>
       </div>
     );
   if (back)
     return (
       <div data-part="offline">
-        <Notice is="note">Therapeon is back.</Notice>
+        <Notice is="note">{tell("therapeon-is-back")}</Notice>
       </div>
     );
   return null;

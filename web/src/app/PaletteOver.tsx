@@ -6,28 +6,29 @@ import { fewPlants } from "../lib/api/queries";
 import { useKept } from "../lib/kept";
 import { run } from "../lib/run";
 import { Why } from "../ui/Said";
+import { tell } from "../words/app";
 import { rooms } from "./rooms";
 
 /** The steps of the plant at hand, by their addresses. */
 const steps = [
-  ["", "At a glance"],
-  ["intake", "Intake"],
-  ["look", "Look"],
-  ["unpot", "Unpot"],
-  ["roots", "Roots"],
-  ["causes", "Cause"],
-  ["cleaning", "Clean"],
-  ["cleaning/pests", "Pests"],
-  ["cleaning/division", "Divide"],
-  ["rehome", "Rooting"],
-  ["rehome/pot-or-hold", "Pot or hold"],
-  ["rehome/pot", "Pot and mix"],
-  ["rehome/jobs", "Jobs of the new home"],
-  ["aftercare", "Aftercare"],
-  ["progress", "Progress"],
-  ["weights", "Weights"],
-  ["history", "Case sheet and history"],
-  ["incidents", "Something broke"],
+  ["", tell("at-a-glance")],
+  ["intake", tell("intake")],
+  ["look", tell("look")],
+  ["unpot", tell("unpot")],
+  ["roots", tell("roots")],
+  ["causes", tell("cause")],
+  ["cleaning", tell("clean")],
+  ["cleaning/pests", tell("pests")],
+  ["cleaning/division", tell("divide")],
+  ["rehome", tell("rooting")],
+  ["rehome/pot-or-hold", tell("pot-or-hold")],
+  ["rehome/pot", tell("pot-and-mix")],
+  ["rehome/jobs", tell("jobs-of-the-new-home")],
+  ["aftercare", tell("aftercare")],
+  ["progress", tell("progress")],
+  ["weights", tell("weights")],
+  ["history", tell("case-sheet-and-history")],
+  ["incidents", tell("something-broke")],
 ] as const;
 
 type Way = { key: string; label: string; go: () => void };
@@ -50,17 +51,21 @@ export default function PaletteOver({ onTurn, onClose }: { onTurn: () => void; o
     .filter((w) => !stale || named(w));
   const all: Way[] = [
     ...(plant
-      ? steps.map(([path, label]) => ({ key: `s${path}`, label: `This plant: ${label}`, go: to(`${plant}/${path}`) }))
+      ? steps.map(([path, label]) => ({
+          key: `s${path}`,
+          label: tell("this-plant", { label }),
+          go: to(`${plant}/${path}`),
+        }))
       : []),
     ...rooms.map(([path, label]) => ({ key: path, label, go: to(path) })),
-    { key: "forecasts", label: "How good its forecasts are", go: to("/forecast") },
-    { key: "evening", label: "An evening’s crates", go: to("/today/evening") },
-    { key: "away", label: "Away", go: to("/today/away") },
-    { key: "people", label: "People and devices", go: to("/settings/people") },
-    { key: "new", label: "New plant", go: to("/bench?new") },
-    { key: "light", label: "Day or night light", go: onTurn },
-    { key: "marks", label: "Spell the marks out", go: () => spell("spelt") },
-    { key: "signs", label: "Marks as signs", go: () => spell("") },
+    { key: "forecasts", label: tell("how-good-its-forecasts-are"), go: to("/forecast") },
+    { key: "evening", label: tell("an-evenings-crates"), go: to("/today/evening") },
+    { key: "away", label: tell("away"), go: to("/today/away") },
+    { key: "people", label: tell("people-and-devices"), go: to("/settings/people") },
+    { key: "new", label: tell("new-plant"), go: to("/bench?new") },
+    { key: "light", label: tell("day-or-night-light"), go: onTurn },
+    { key: "marks", label: tell("spell-the-marks-out"), go: () => spell("spelt") },
+    { key: "signs", label: tell("marks-as-signs"), go: () => spell("") },
   ].filter(named);
   const ways = [...(words ? found.slice(0, 6) : []), ...all].slice(0, 18);
   const chosen = ways[Math.min(at, ways.length - 1)];
@@ -78,7 +83,7 @@ export default function PaletteOver({ onTurn, onClose }: { onTurn: () => void; o
   return (
     <Modal
       open
-      title="Go to"
+      title={tell("go-to")}
       footer={null}
       onCancel={onClose}
       getContainer={() => document.getElementById("over") ?? document.body}
@@ -87,8 +92,8 @@ export default function PaletteOver({ onTurn, onClose }: { onTurn: () => void; o
         <Input
           autoFocus
           value={words}
-          placeholder="A plant, a step, a room, or what to do"
-          aria-label="Go to"
+          placeholder={tell("a-plant-a-step-a-room-or-what-to")}
+          aria-label={tell("go-to")}
           onChange={(e) => {
             setWords(e.target.value);
             setAt(0);
@@ -100,7 +105,7 @@ export default function PaletteOver({ onTurn, onClose }: { onTurn: () => void; o
           items={ways.map(({ key, label }) => ({ key, label }))}
           onClick={({ key }) => take(ways.find((w) => w.key === key))}
         />
-        <Why>Arrow keys choose, Enter goes, Escape closes. [ and ] go a step back and on.</Why>
+        <Why>{tell("arrow-keys-choose-enter-goes")}</Why>
       </div>
     </Modal>
   );

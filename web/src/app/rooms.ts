@@ -1,9 +1,10 @@
+import { tell } from "../words/app";
 /** The rooms of the page: where each is, and its words. */
 export const rooms = [
-  ["/", "Today"],
-  ["/bench", "Bench"],
-  ["/mixing", "Mix"],
-  ["/places", "Places"],
-  ["/library", "Library"],
-  ["/settings", "Settings"],
+  ["/", tell("today")],
+  ["/bench", tell("bench")],
+  ["/mixing", tell("mix")],
+  ["/places", tell("places")],
+  ["/library", tell("library")],
+  ["/settings", tell("settings")],
 ] as const;

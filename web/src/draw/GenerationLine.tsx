@@ -2,6 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { area, curveMonotoneX, line } from "d3-shape";
 import type { Schedule } from "../lib/api/client";
 import { shortDay, today } from "../lib/dates";
+import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 
 type Props = { schedule: Schedule; seen: string[]; clear: string[] };
@@ -48,7 +49,11 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
       data-generations
       viewBox={`0 0 ${W} ${H}`}
       role="img"
-      aria-label={`Generations of ${s.pest.name.toLowerCase()} since ${shortDay(first.day)}. ${s.headline}`}
+      aria-label={tell("generations-of-since", {
+        pest: s.pest.name,
+        shortDay: shortDay(first.day),
+        headline: s.headline.text,
+      })}
     >
       <line x1={LEFT} x2={W - RIGHT} y1={BASE} y2={BASE} className={pen.ink} />
       {known && (
@@ -71,7 +76,7 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
         <g>
           <circle cx={at(s.look_on)} cy={BASE} r="7" className={`${pen.ink} ${pen.onPaper}`} strokeWidth="2" />
           <text x={Math.min(at(s.look_on), W - 44)} y={BASE + 46} textAnchor="middle">
-            look, {shortDay(s.look_on)}
+            {tell("look", { shortDay: shortDay(s.look_on) })}
           </text>
         </g>
       )}
@@ -89,7 +94,7 @@ export function GenerationLine({ schedule: s, seen, clear }: Props) {
         <g>
           <line className={pen.act} x1={at(now)} x2={at(now)} y1={TOP - 8} y2={BASE + 8} />
           <text x={at(now)} y={BASE + 32} className={pen.actFill} textAnchor="middle">
-            today
+            {tell("today")}
           </text>
         </g>
       )}
@@ -181,12 +186,12 @@ function Levels({ s, f: { y, top, egg } }: { s: Schedule; f: Frame }) {
     <>
       {egg <= top && (
         <text x={LEFT + 4} y={y(egg) - 5} className={`${pen.faintFill} ${pen.clear}`} fontSize="13">
-          eggs of the first day have hatched
+          {tell("eggs-of-the-first-day-have")}
         </text>
       )}
       {egg < 1 && (
         <text x={LEFT + 4} y={y(1) - 5} className={`${pen.faintFill} ${pen.clear}`} fontSize="13">
-          untreated, they lay{laid ? ` from ${shortDay(laid.day)}` : ""}
+          {tell("untreated-they-lay", { laid: laid ? ` ${tell("from", { shortDay: shortDay(laid.day) })}` : "" })}
         </text>
       )}
     </>

@@ -1,5 +1,6 @@
 import type { Range } from "../lib/api/client";
 import { percent, ranged } from "../lib/words";
+import { tell } from "../words/draw";
 import fan from "./fan/fan.module.css";
 import pen from "./pens.module.css";
 
@@ -19,7 +20,11 @@ export function MiniFan({ share, roots }: Props) {
   const live = share ? Math.round(share.low * n) : 0;
   const may = share ? Math.round(share.high * n) : 0;
   const state = (i: number) => (i < live ? "live" : i < may ? "doubtful" : "dead");
-  const said = !share ? "Roots not read" : roots === 0 ? "No roots" : `${ranged(share.low, share.high, percent)} alive`;
+  const said = !share
+    ? tell("roots-not-read")
+    : roots === 0
+      ? tell("no-roots")
+      : tell("alive", { low: ranged(share.low, share.high, percent) });
   return (
     <svg width={W} height={H} role="img" aria-label={said} data-fan>
       <path d={`M${W / 2 - 12} 6H${W / 2 + 12}`} className={pen.ink} strokeWidth="5" strokeLinecap="round" />

@@ -4,6 +4,7 @@ import type { Band, Outcome, RaceResult } from "../lib/api/client";
 import { useNarrow } from "../lib/narrow";
 import { percent } from "../lib/words";
 import { Aside } from "../ui/Said";
+import { Tell, tell } from "../words/draw";
 import pen from "./pens.module.css";
 
 type Props = { race: RaceResult; shown: Outcome };
@@ -38,8 +39,16 @@ export function RacePicture({ race: r, shown: o }: Props) {
   return (
     <figure>
       <svg viewBox={`0 0 ${W} ${H}`} role="img" aria-label={said(o)} className={pen.drawing} data-race>
-        <Runner y={first} name="Its first tip" band={o.tip_day} x={x} end={end} kind="tip" small={small} />
-        <Runner y={second} name="Lasts without roots" band={o.lost_day} x={x} end={end} kind="water" small={small} />
+        <Runner y={first} name={tell("its-first-tip")} band={o.tip_day} x={x} end={end} kind="tip" small={small} />
+        <Runner
+          y={second}
+          name={tell("lasts-without-roots")}
+          band={o.lost_day}
+          x={x}
+          end={end}
+          kind="water"
+          small={small}
+        />
         <line x1={LEFT} x2={end} y1={top - 16} y2={top - 16} className={pen.hair} />
         <Lines r={r} f={f} />
         <Waters outcome={o} others={others} f={f} />
@@ -49,9 +58,18 @@ export function RacePicture({ race: r, shown: o }: Props) {
       </svg>
       <figcaption>
         <Aside>
-          {o.name}. Blue: its water, and the band four of five lie in
-          {limpOn !== undefined && limpOn >= 1 && limpOn <= weeks * 7 && `; limp in about ${o.limp_day.about}`}.
-          {others.length > 0 && " Thin lines: the other ways."}
+          <Tell
+            of="blue-its-water-and-the-band-four"
+            with={{
+              name: o.name,
+              limpOn:
+                limpOn !== undefined &&
+                limpOn >= 1 &&
+                limpOn <= weeks * 7 &&
+                `; ${tell("limp-in-about", { about: o.limp_day.about?.text })}`,
+              count: others.length > 0 && ` ${tell("thin-lines-the-other-ways")}`,
+            }}
+          />
         </Aside>
       </figcaption>
     </figure>
@@ -139,7 +157,7 @@ function Meeting({ r, outcome: o, f: { x, y, top, H, weeks } }: PartProps & { ou
           className={`${pen.act} ${pen.onPaper}`}
           strokeWidth="3"
         >
-          <title>Here half of them would be lost</title>
+          <title>{tell("here-half-of-them-would-be-lost")}</title>
         </circle>
       )}
     </>
@@ -153,7 +171,7 @@ function Axes({ r, f: { x, y, H, low, weeks, small } }: PartProps) {
   // The axis names what its levels mean, so that no words lie among the lines.
   const named = [
     { at: r.limp_at.value, name: "limp" },
-    { at: r.lost_at.value, name: "likely lost" },
+    { at: r.lost_at.value, name: tell("likely-lost") },
   ];
   const levels = [
     ...named,
@@ -187,7 +205,7 @@ function Axes({ r, f: { x, y, H, low, weeks, small } }: PartProps) {
             textAnchor={last ? "end" : "middle"}
             data-tick
           >
-            {week === 0 ? "now" : `${week}${last ? " weeks" : ""}`}
+            {week === 0 ? tell("now") : `${week}${last ? ` ${tell("weeks")}` : ""}`}
           </text>
         );
       })}
@@ -218,7 +236,11 @@ function Runner({ y, name, band, x, end, kind, small }: RunnerProps) {
   const tone = kind === "tip" ? pen.green : pen.water;
   const to = band.high === undefined ? end : x(band.high);
   const at = small ? 0 : LEFT;
-  const said = none ? (kind === "tip" ? "not within these days" : "as long as it is drawn") : band.words;
+  const said = none
+    ? kind === "tip"
+      ? tell("not-within-these-days")
+      : tell("as-long-as-it-is-drawn")
+    : band.words?.text;
   return (
     <g>
       <text x={at} y={y - (small ? 27 : 12)} fontWeight="700" data-runner={kind}>
@@ -293,10 +315,13 @@ function Names({ outcomes, shown, weeks, x, y }: NamesProps) {
 }
 
 function said(o: Outcome): string {
-  const tip = o.tip_day.median === undefined ? "no tip" : `first tip in about ${Math.round(o.tip_day.median)} days`;
+  const tip =
+    o.tip_day.median === undefined
+      ? tell("no-tip")
+      : tell("first-tip-in-about-days", { median: Math.round(o.tip_day.median) });
   const dry =
     o.lost_day.median === undefined
-      ? "it holds out"
-      : `without roots lost in about ${Math.round(o.lost_day.median)} days`;
-  return `${o.name}: ${o.chance_words}; ${tip}; ${dry}`;
+      ? tell("it-holds-out")
+      : tell("without-roots-lost-in-about-days", { median: Math.round(o.lost_day.median) });
+  return `${o.name}: ${o.chance_words.text}; ${tip}; ${dry}`;
 }

@@ -1,6 +1,7 @@
 import type { KeyboardEvent } from "react";
 import type { Bulb, Divisible } from "../lib/api/client";
 import { length, ranged } from "../lib/words";
+import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 import css from "./rhizome.module.css";
 
@@ -59,7 +60,7 @@ export function RhizomeDrawing({ at: d, chosen, onChoose, onCut, word }: Props) 
         viewBox={`0 0 ${width} ${height}`}
         style={{ minWidth: Math.min(width, 360), maxWidth: width * 1.15 }}
         role="group"
-        aria-label={`Rhizome with ${bulbs.length} ${word}s`}
+        aria-label={tell("rhizome-with-s", { count: bulbs.length, word })}
       >
         {bulbs
           .filter((b) => b.from !== 0)
@@ -123,7 +124,12 @@ function Joint({ b, at, word, cut, fits, onCut }: JointProps) {
       role="checkbox"
       tabIndex={0}
       aria-checked={cut}
-      aria-label={`Cut between ${word} ${b.from} and ${word} ${b.n}${fits ? ", both pieces could stand alone" : ""}`}
+      aria-label={tell("cut-between-and", {
+        word,
+        from: b.from,
+        n: b.n,
+        fits: fits ? `, ${tell("both-pieces-could-stand-alone")}` : "",
+      })}
       data-cut={cut || undefined}
       data-before={b.n}
       onClick={act}
@@ -165,10 +171,10 @@ function BulbDrawn({ b, at: { x, y }, word, live, most, chosen, onChoose }: Bulb
       tabIndex={0}
       aria-pressed={chosen}
       aria-label={[
-        `${word} ${b.n}`,
-        b.lead && "with a lead",
+        tell("organ", { word, n: b.n }),
+        b.lead && tell("with-a-lead"),
         b.state,
-        live && most > 0 && `${ranged(live.low, live.high, length)} of living root`,
+        live && most > 0 && tell("of-living-root", { low: ranged(live.low, live.high, length) }),
       ]
         .filter(Boolean)
         .join(", ")}

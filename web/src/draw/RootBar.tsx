@@ -1,5 +1,6 @@
 import type { Range } from "../lib/api/client";
 import { percent, ranged } from "../lib/words";
+import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 
 /** The living share, drawn as one root: alive, doubtful, gone. */
@@ -12,7 +13,7 @@ export function RootBar({ share, width = 150 }: { share: Range; width?: number }
       width={width}
       height="14"
       role="img"
-      aria-label={`${ranged(share.low, share.high, percent)} alive`}
+      aria-label={tell("alive", { low: ranged(share.low, share.high, percent) })}
     >
       <line x1={x(0)} x2={x(1)} y1="7" y2="7" className={pen.umber} strokeWidth="7" />
       <line x1={x(0)} x2={x(1)} y1="7" y2="7" className={pen.paper} strokeWidth="4.5" />

@@ -1,5 +1,6 @@
 import type { Section } from "../lib/api/client";
 import { ranged } from "../lib/words";
+import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 
 type Props = { section: Section; wall: string; mix: string };
@@ -47,7 +48,7 @@ export function SectionDrawing({ section: s, wall, mix }: Props) {
         <g className={pen.ink} strokeWidth="2">
           <line x1={x(-s.width_mm / 2)} x2={x(-s.width_mm / 2) + 50 * scale} y1={H - 22} y2={H - 22} />
           <text x={x(-s.width_mm / 2)} y={H - 6} className={pen.faintFill} stroke="none">
-            50 mm
+            {tell("50-mm")}
           </text>
         </g>
       </svg>
@@ -222,12 +223,15 @@ function Plant({ s, x, y, scale, old }: Scaled & { old: boolean }) {
 /** What lies where, beside the pot, kept apart. */
 function Labels({ s, at, y, mix }: { s: Section; at: number; y: (mm: number) => number; mix: string }) {
   const raw: { z: number; words: string; kind?: string }[] = [
-    { z: s.fill_mm, words: "surface" },
+    { z: s.fill_mm, words: tell("surface") },
     ...(Math.abs(s.base.z - s.fill_mm) > 1
       ? [
           {
             z: s.base.z,
-            words: `base ${Math.round(Math.abs(s.base.z - s.fill_mm))} mm ${s.base.z < s.fill_mm ? "lower" : "higher"}`,
+            words: tell("base-mm", {
+              z: Math.round(Math.abs(s.base.z - s.fill_mm)),
+              side: s.base.z < s.fill_mm ? "lower" : "higher",
+            }),
           },
         ]
       : []),
@@ -236,14 +240,16 @@ function Labels({ s, at, y, mix }: { s: Section; at: number; y: (mm: number) => 
           {
             z: s.wet_to_mm,
             words: s.measured
-              ? `damp to ${Math.round(s.wet_to_mm)} mm, measured`
-              : `damp to ${ranged(s.wet_low_mm, s.wet_high_mm, (mm) => `${Math.round(mm)} mm`)}`,
+              ? tell("damp-to-mm-measured", { wettomm: Math.round(s.wet_to_mm) })
+              : tell("damp-to", { wetlowmm: ranged(s.wet_low_mm, s.wet_high_mm, (mm) => `${Math.round(mm)} mm`) }),
             kind: "water",
           },
-          { z: s.wet_to_mm + s.dry_top_mm / 2, words: `${Math.round(s.dry_top_mm)} mm stay dry` },
+          { z: s.wet_to_mm + s.dry_top_mm / 2, words: tell("mm-stay-dry", { drytopmm: Math.round(s.dry_top_mm) }) },
         ]
       : []),
-    ...(s.water_mm > 0 ? [{ z: s.water_mm, words: `water to ${Math.round(s.water_mm)} mm`, kind: "water" }] : []),
+    ...(s.water_mm > 0
+      ? [{ z: s.water_mm, words: tell("water-to-mm", { watermm: Math.round(s.water_mm) }), kind: "water" }]
+      : []),
     ...s.layers.map((l) => ({ z: (l.from_mm + l.to_mm) / 2, words: l.kind === "medium" ? mix || l.name : l.name })),
   ];
   const sorted = [...raw].sort((a, b) => b.z - a.z);
@@ -286,11 +292,15 @@ function widthAt(s: Section, z: number): number {
 
 function said(s: Section): string {
   return [
-    `Section of the pot, ${Math.round(s.width_mm)} mm wide and ${Math.round(s.height_mm)} mm high, filled to ${Math.round(s.fill_mm)} mm`,
+    tell("section-of-the-pot-mm-wide-and", {
+      widthmm: Math.round(s.width_mm),
+      heightmm: Math.round(s.height_mm),
+      fillmm: Math.round(s.fill_mm),
+    }),
     s.water_mm > 0
-      ? `water to ${Math.round(s.water_mm)} mm, ${Math.round(s.dry_top_mm)} mm at the top stay dry`
-      : "no reservoir",
-    s.lead === "right" ? "oldest growth to the wall on the left, lead to the open side" : "the plant in the middle",
-    `${s.roots.length} living roots`,
+      ? tell("water-to-mm-mm-at-the-top-stay", { watermm: Math.round(s.water_mm), drytopmm: Math.round(s.dry_top_mm) })
+      : tell("no-reservoir"),
+    s.lead === "right" ? tell("oldest-growth-to-the-wall-on-the") : tell("the-plant-in-the-middle"),
+    tell("living-roots", { count: s.roots.length }),
   ].join("; ");
 }

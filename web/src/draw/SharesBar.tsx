@@ -1,4 +1,5 @@
 import { percent } from "../lib/words";
+import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 
 type Props = { air: number; water: number; width: number; words?: boolean };
@@ -18,7 +19,7 @@ export function SharesBar({ air, water, width, words }: Props) {
       height={high}
       className={words ? pen.drawing : undefined}
       role="img"
-      aria-label={`Air ${percent(air)}, water ${percent(water)}`}
+      aria-label={tell("air-water", { air: percent(air), water: percent(water) })}
     >
       {(["air", "water", "solid"] as const).map((of) => (
         <g key={of}>
@@ -31,7 +32,7 @@ export function SharesBar({ air, water, width, words }: Props) {
           />
           {words && shares[of] > 0.12 && (
             <text x={from[of] * width + 4} y="38" fontSize="13">
-              {of} {percent(shares[of])}
+              {sharesSaid(of, percent(shares[of]))}
             </text>
           )}
         </g>
@@ -40,3 +41,6 @@ export function SharesBar({ air, water, width, words }: Props) {
     </svg>
   );
 }
+
+const sharesSaid = (of: "air" | "water" | "solid", share: string) =>
+  of === "air" ? tell("air-2", { share }) : of === "water" ? tell("water", { share }) : tell("solid", { share });

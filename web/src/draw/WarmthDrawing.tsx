@@ -3,6 +3,7 @@ import type { DayRange } from "../lib/api/client";
 import { shortDay } from "../lib/dates";
 import { figure } from "../lib/words";
 import { Lead } from "../ui/Said";
+import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 
 /** As wide as the screen it stands on, so that its words keep their size. */
@@ -12,7 +13,7 @@ const LEFT = 40;
 
 /** The lows and highs of the last days, each day an upright stroke from night to day. */
 export function WarmthDrawing({ days }: { days: DayRange[] }) {
-  if (days.length === 0) return <Lead>No day has been measured here yet.</Lead>;
+  if (days.length === 0) return <Lead>{tell("no-day-has-been-measured-here")}</Lead>;
   const numbers = days.map((d) => Date.parse(`${d.day}T00:00:00Z`) / 86_400_000);
   const first = numbers[0] ?? 0;
   const last = Math.max(numbers.at(-1) ?? 0, first + 13);
@@ -28,7 +29,7 @@ export function WarmthDrawing({ days }: { days: DayRange[] }) {
       data-warmth
       viewBox={`0 0 ${W} ${H}`}
       role="img"
-      aria-label={`The last ${days.length} days known: from ${figure(low)} to ${figure(high)} °C`}
+      aria-label={tell("the-last-days-known-from-to-c", { count: days.length, low: figure(low), high: figure(high) })}
     >
       {ticks.map((t) => (
         <g key={t}>
@@ -49,9 +50,7 @@ export function WarmthDrawing({ days }: { days: DayRange[] }) {
             strokeWidth="5"
             strokeLinecap="round"
           >
-            <title>
-              {shortDay(d.day)}: {figure(d.low_c)} to {figure(d.high_c)} °C
-            </title>
+            <title>{tell("to-c", { shortDay: shortDay(d.day), lowc: figure(d.low_c), highc: figure(d.high_c) })}</title>
           </line>
           {i % steps === 0 && (
             <text x={Math.min(x(numbers[i] ?? 0), W - 25)} y={H - 4} className={pen.faintFill} textAnchor="middle">

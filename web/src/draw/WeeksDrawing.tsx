@@ -3,6 +3,7 @@ import { line } from "d3-shape";
 import type { GrowthDeed, GrowthLine, GrowthPoint } from "../lib/api/client";
 import { day, shortDay } from "../lib/dates";
 import { useNarrow } from "../lib/narrow";
+import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 
 type Props = { lines: { line: GrowthLine; name: string }[]; deeds: GrowthDeed[]; from: string; to: string };
@@ -12,12 +13,12 @@ const utc = (on: string) => new Date(`${on}T12:00:00Z`);
 /** What was done, by its kind: the row it has, and its sign. */
 const kinds = ["moved", "cut", "treated", "broke", "fed", "watered"] as const;
 const kindWords: Record<string, string> = {
-  moved: "moved",
-  cut: "cleaned",
-  treated: "treated",
-  broke: "broke",
-  fed: "fed",
-  watered: "watered",
+  moved: tell("deed-moved"),
+  cut: tell("deed-cleaned"),
+  treated: tell("deed-treated"),
+  broke: tell("deed-broke"),
+  fed: tell("deed-fed"),
+  watered: tell("deed-watered"),
 };
 
 const left = 74;
@@ -175,4 +176,4 @@ function Days({ x, y, most }: { x: ScaleTime<number, number>; y: number; most: n
 }
 
 const said = (lines: Props["lines"]) =>
-  `Measures over the weeks: ${lines.map((l) => l.name.toLowerCase()).join(", ")}. The table below has the figures.`;
+  tell("measures-over-the-weeks-the", { map: lines.map((l) => l.name).join(", ") });

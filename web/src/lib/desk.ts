@@ -1,5 +1,6 @@
 import { hashKey } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore } from "react";
+import { tell } from "../words/ui";
 import { Refused, type Fault } from "./api/client";
 import { inOrder } from "./outbox";
 import { run } from "./run";
@@ -211,7 +212,7 @@ export class Desk<Server extends { version: number }, Entered> {
     try {
       server = await this.keeping.load();
     } catch {
-      const changes = ["Therapeon does not answer. Your entries are kept in this browser. Choose again in a moment."];
+      const changes = [tell("no-answer-kept")];
       this.set({ standing: { is: "conflict", changes } });
       return;
     }

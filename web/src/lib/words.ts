@@ -1,72 +1,72 @@
-import { day } from "./dates";
-
+import { tell } from "../words/ui";
+import { locale } from "./tell";
 /** The page's words for the codes of the contract. */
 export const gradeWords: Record<string, string> = {
-  rootless: "Rootless",
-  "near-rootless": "Near-rootless",
-  poor: "Poor",
-  fair: "Fair",
-  good: "Good",
+  rootless: tell("rootless"),
+  "near-rootless": tell("near-rootless"),
+  poor: tell("poor"),
+  fair: tell("fair"),
+  good: tell("good"),
 };
 
 export const stateWords: Record<string, string> = {
-  live: "Alive",
-  "live-damaged": "Alive, damaged",
-  doubtful: "Doubtful",
-  dead: "Dead",
-  "dead-dry": "Dead, dry",
-  "dead-rotting": "Dead, rotting",
+  live: tell("alive"),
+  "live-damaged": tell("alive-damaged"),
+  doubtful: tell("doubtful"),
+  dead: tell("dead"),
+  "dead-dry": tell("dead-dry"),
+  "dead-rotting": tell("dead-rotting"),
 };
 
 export const depthWords: Record<string, string> = {
-  aerial: "In the air",
-  surface: "Surface",
-  edge: "Edge",
-  bottom: "Bottom",
-  core: "Core",
+  aerial: tell("in-the-air"),
+  surface: tell("surface"),
+  edge: tell("edge"),
+  bottom: tell("bottom"),
+  core: tell("core"),
 };
 
 /** Names in a row: Ben, Cy and Di. */
-export const listed = (names: readonly string[]) => new Intl.ListFormat("en").format(names);
+export const listed = (names: readonly string[]) => new Intl.ListFormat(locale).format(names);
 
 /** Pairs of code and words, for choices. */
 export type Words = readonly (readonly [string, string])[];
 
 export const flowerings: Words = [
-  ["none", "Not flowering"],
-  ["spike", "In spike"],
-  ["bud", "In bud"],
-  ["bloom", "In bloom"],
-  ["spent", "Flowers over"],
+  ["none", tell("not-flowering")],
+  ["spike", tell("in-spike")],
+  ["bud", tell("in-bud")],
+  ["bloom", tell("in-bloom")],
+  ["spent", tell("flowers-over")],
 ];
 export const bulbStates: Words = [
-  ["plump", "Plump"],
-  ["mixed", "Mixed"],
-  ["shrivelled", "Shrivelled"],
+  ["plump", tell("plump")],
+  ["mixed", tell("mixed")],
+  ["shrivelled", tell("shrivelled")],
 ];
 export const media: Words = [
-  ["bark", "Bark"],
-  ["bark-moss", "Bark and moss"],
-  ["moss", "Sphagnum moss"],
-  ["husk", "Coconut husk"],
-  ["mineral", "Mineral: clay, pumice, lava"],
-  ["compost", "Compost"],
-  ["mount", "On a mount"],
-  ["none", "None, bare-root"],
-  ["other", "Something else"],
+  ["bark", tell("bark")],
+  ["bark-moss", tell("bark-and-moss")],
+  ["moss", tell("sphagnum-moss")],
+  ["husk", tell("coconut-husk")],
+  ["mineral", tell("mineral-clay-pumice-lava")],
+  ["compost", tell("compost")],
+  ["mount", tell("on-a-mount")],
+  ["none", tell("none-bare-root")],
+  ["other", tell("something-else")],
 ];
 export const pots: Words = [
-  ["clear", "Clear plastic"],
-  ["opaque", "Opaque plastic"],
-  ["clay", "Clay"],
-  ["basket", "Basket"],
-  ["mount", "Mount"],
-  ["none", "None"],
-  ["other", "Something else"],
+  ["clear", tell("clear-plastic")],
+  ["opaque", tell("opaque-plastic")],
+  ["clay", tell("clay")],
+  ["basket", tell("basket")],
+  ["mount", tell("mount")],
+  ["none", tell("none")],
+  ["other", tell("something-else")],
 ];
 export const rootClasses: Words = [
-  ["pale", "Pale: white to silver"],
-  ["brown", "Naturally brown, beige or reddish"],
+  ["pale", tell("pale-white-to-silver")],
+  ["brown", tell("naturally-brown-beige-or-reddish")],
 ];
 
 /** A length in mm for reading: whole mm, metres from one metre on. */
@@ -86,39 +86,21 @@ export function ranged(low: number, high: number, write: (n: number) => string):
 
 export const percent = (share: number) => `${Math.round(share * 100)} %`;
 
-/** When, in the words of the decision. */
-export function againWords(decision: string, on: string): string {
-  if (!decision || !on) return "";
-  if (decision === "out") return `Look at it on ${day(on)}.`;
-  if (decision === "now") return "Today.";
-  if (decision === "soon") return `By ${day(on)}.`;
-  return `Look again on ${day(on)}.`;
-}
-
-/** When, in the words of the advice. */
-export function untilWords(a: { code: string; until_on?: string; page?: string } | undefined): string {
-  if (!a || a.page === "aftercare") return ""; // it says its own day
-  if (a.code === "now") return "Today.";
-  if (!a.until_on) return "";
-  if (a.code === "soon" || a.code === "check" || a.code === "feel") return `By ${day(a.until_on)}.`;
-  return `Look again on ${day(a.until_on)}.`;
-}
-
 export const accidentWords: Words = [
-  ["broken-root", "Root bent or snapped"],
-  ["lost-root", "Root torn off"],
-  ["snapped-growth", "Growth snapped"],
-  ["torn-leaf", "Leaf torn"],
-  ["lost-bulb", "Bulb broken off"],
-  ["lost-spike", "Spike broken off"],
+  ["broken-root", tell("root-bent-or-snapped")],
+  ["lost-root", tell("root-torn-off")],
+  ["snapped-growth", tell("growth-snapped")],
+  ["torn-leaf", tell("leaf-torn")],
+  ["lost-bulb", tell("bulb-broken-off")],
+  ["lost-spike", tell("spike-broken-off")],
 ];
 
 /** Where an action is picked up. */
 export const actionPlaces: Words = [
-  ["now", "At once"],
-  ["clean", "When you clean it"],
-  ["re-home", "When you house it"],
-  ["aftercare", "Afterwards"],
+  ["now", tell("at-once")],
+  ["clean", tell("when-you-clean-it")],
+  ["re-home", tell("when-you-house-it")],
+  ["aftercare", tell("afterwards")],
 ];
 
 /** A figure with no more decimals than it has. */
@@ -127,14 +109,23 @@ export const figure = (n: number, decimals = 1) => String(Number(n.toFixed(decim
 /** A volume for reading: litres from one litre on. */
 export const volume = (ml: number) => (ml >= 1000 ? `${figure(ml / 1000, 2)} L` : `${figure(ml, ml < 10 ? 2 : 1)} mL`);
 
-/** How a plant is held or housed, and when to look at it after that. */
-export function homeWords(p: { home?: string; home_since?: string; home_look_on?: string }): string {
-  const look = p.home_look_on ? ` Look at it on ${day(p.home_look_on)}.` : "";
-  return `${p.home}, since ${day(p.home_since ?? "")}.${look}`;
-}
-
 /** The word for a code. */
-export const wordOf = (words: Words, code: string) => words.find(([c]) => c === code)?.[1].toLowerCase() ?? code;
+export const wordOf = (words: Words, code: string) => words.find(([c]) => c === code)?.[1] ?? code;
 
 /** A surface, cm². */
 export const area = (cm2: number) => `${cm2 < 10 ? cm2.toFixed(1) : Math.round(cm2)} cm²`;
+
+const units: Record<string, string> = {
+  days: tell("unit-days"),
+  weeks: tell("unit-weeks"),
+  months: tell("unit-months"),
+  hours: tell("unit-hours"),
+  minutes: tell("unit-minutes"),
+  points: tell("unit-points"),
+  times: tell("unit-times"),
+  "times that": tell("unit-times-that"),
+  "mm/day": tell("unit-mm-a-day"),
+};
+
+/** A unit as it stands behind a figure: signs are the same in every language, words are not. */
+export const unitOf = (unit: string) => units[unit] ?? unit;

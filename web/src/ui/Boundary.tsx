@@ -1,5 +1,6 @@
 import { Component, type ReactNode } from "react";
 import { useBroken } from "../lib/run";
+import { tell } from "../words/ui";
 import { Plain } from "./Plain";
 import { Trouble } from "./Trouble";
 
@@ -26,8 +27,8 @@ export class Boundary extends Component<Props, State> {
     if (!this.state.error) return this.props.children;
     return (
       <section>
-        <h1>This view broke</h1>
-        <p>What you saved is safe, and what was on its way to be saved is kept in this browser.</p>
+        <h1>{tell("this-view-broke")}</h1>
+        <p>{tell("what-you-saved-is-safe-and-what")}</p>
         <Trouble error={this.state.error} again={() => location.reload()} />
       </section>
     );
@@ -41,7 +42,7 @@ export function Broken() {
   return (
     <div data-broken>
       <Trouble error={error} />
-      <Plain onClick={putAway}>Put away</Plain>
+      <Plain onClick={putAway}>{tell("put-away")}</Plain>
     </div>
   );
 }

@@ -3,6 +3,7 @@ import { useId, useState } from "react";
 import type { Caution } from "../lib/api/client";
 import { MarkJob } from "../lib/api/fields";
 import { usePerson } from "../lib/person";
+import { Tell, tell } from "../words/ui";
 import { Listed } from "./Mark";
 import { Plain } from "./Plain";
 import { TextLine } from "./TextLine";
@@ -15,7 +16,7 @@ export function Cautions({ cautions }: { cautions: Caution[] }) {
   if (cautions.length === 0) return null;
   return (
     <section className={view.ruled} data-tone="act" data-part="cautions" aria-labelledby={id}>
-      <h2 id={id}>Take care</h2>
+      <h2 id={id}>{tell("take-care")}</h2>
       <Listed texts={cautions.map((c) => c.words)} />
     </section>
   );
@@ -37,22 +38,26 @@ export function Care({ cautions, unread, repeated, onRead }: CareProps) {
   const [shown, setShown] = useState(false);
   const open = (unread && !repeated) || shown;
   const folds = !unread || repeated;
-  const words = cautions.length === 1 ? "Caution" : "Cautions";
-  const state = unread ? `${words} as above, not read yet. Show` : `${words} read. Show again`;
+  const count = cautions.length;
+  const state = unread ? tell("as-above-not-read-yet-show", { count }) : tell("read-show-again", { count });
   return (
     <section className={`${view.ruled} ${css.job}`} data-tone="act" data-part="cautions" aria-labelledby={id}>
       <h3 id={id}>
-        Take care
-        {folds && (
-          <Plain aria-expanded={shown} onClick={() => setShown(!shown)}>
-            {shown ? "Fold away" : state}
-          </Plain>
-        )}
+        <Tell
+          of="take-care-2"
+          with={{
+            folds: folds && (
+              <Plain aria-expanded={shown} onClick={() => setShown(!shown)}>
+                {shown ? tell("fold-away") : state}
+              </Plain>
+            ),
+          }}
+        />
       </h3>
       {open && <Listed texts={cautions.map((c) => c.words)} />}
       {unread && open && (
         <Button danger data-read onClick={onRead}>
-          {person ? `Read, by ${person}` : "I have read this"}
+          {person ? tell("read-by", { person }) : tell("i-have-read-this")}
         </Button>
       )}
     </section>

@@ -2,6 +2,7 @@ import { CalendarOutlined } from "@ant-design/icons";
 import { Button, Input, Space } from "antd";
 import { lazy, Suspense, useId, useState, type ReactNode } from "react";
 import { day, readDay, wrongDay } from "../lib/dates";
+import { tell } from "../words/ui";
 import { Field } from "./Field";
 import css from "./day.module.css";
 
@@ -43,7 +44,7 @@ export function Day({ label, hint, value, onChange, part, future, needed, error 
           id={id}
           className={css.day}
           value={typed ?? shown}
-          placeholder={part ? "day or year" : "a day"}
+          placeholder={part ? tell("day-or-year") : tell("a-day-2")}
           status={wrong || error ? "error" : undefined}
           aria-invalid={!!(wrong || error)}
           autoComplete="off"
@@ -61,7 +62,7 @@ export function Day({ label, hint, value, onChange, part, future, needed, error 
         />
         <Button
           icon={<CalendarOutlined />}
-          aria-label={`${label}: calendar`}
+          aria-label={tell("calendar", { label })}
           aria-expanded={open}
           onClick={() => setOpen(!open)}
         />

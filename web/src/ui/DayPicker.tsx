@@ -2,6 +2,7 @@ import { DatePicker, Segmented } from "antd";
 import dayjs from "dayjs";
 import { useState } from "react";
 import { known, today, type Known } from "../lib/dates";
+import { tell } from "../words/ui";
 import css from "./day.module.css";
 
 type Props = {
@@ -15,9 +16,9 @@ type Props = {
 
 const kept: Record<Known, string> = { date: "YYYY-MM-DD", month: "YYYY-MM", year: "YYYY" };
 const kinds = [
-  { value: "date", label: "A day" },
-  { value: "month", label: "A month" },
-  { value: "year", label: "A year" },
+  { value: "date", label: tell("a-day") },
+  { value: "month", label: tell("a-month") },
+  { value: "year", label: tell("a-year") },
 ];
 
 /** The calendar of a day, a month or a year. */

@@ -1,6 +1,8 @@
 import { Button, InputNumber, Space } from "antd";
 import { useId, useState } from "react";
 import { readings } from "../lib/number";
+import { unitOf } from "../lib/words";
+import { tell } from "../words/ui";
 import { Field } from "./Field";
 import css from "./figure.module.css";
 
@@ -36,8 +38,8 @@ export function Figure(p: Props) {
     }
   }
   const id = useId();
-  const kind = p.whole ? "a whole number" : "a number";
-  const limits = `Give ${kind} from ${p.min} to ${p.max}${p.unit ? ` ${p.unit}` : ""}.`;
+  const kind = p.whole ? tell("a-whole-number") : tell("a-number");
+  const limits = tell("give-from-to", { kind, min: p.min, max: p.max, unit: p.unit ? ` ${unitOf(p.unit)}` : "" });
   const fits = (n: number) => n >= p.min && n <= p.max && (!p.whole || Number.isInteger(n));
   const pass = (n: number | undefined) => {
     if (n !== p.value) p.onChange(n);
@@ -63,11 +65,7 @@ export function Figure(p: Props) {
   const first = (d: number) => (p.whole ? Math.max(p.min, d) : (p.start ?? p.min));
   const step = (d: number) =>
     p.onChange(p.value === undefined ? first(d) : Math.min(p.max, Math.max(p.min, p.value + d)));
-  const button = (more: boolean) => (
-    <Button aria-label={`${p.label}: ${more ? "more" : "less"}`} onClick={() => step((more ? 1 : -1) * (p.by ?? 1))}>
-      {more ? "+" : "−"}
-    </Button>
-  );
+  const button = (more: boolean) => <Stepper label={p.label} more={more} onStep={(d) => step(d * (p.by ?? 1))} />;
   return (
     <Field label={p.label} of={id} error={wrong || p.error}>
       <Space.Compact>
@@ -80,7 +78,7 @@ export function Figure(p: Props) {
           value={typed}
           stringMode
           placeholder={p.usual}
-          suffix={p.unit}
+          suffix={p.unit && unitOf(p.unit)}
           status={wrong || p.error ? "error" : undefined}
           aria-invalid={!!(wrong || p.error)}
           formatter={(n, { userTyping, input }) => (userTyping ? input : (asked?.text ?? String(n ?? "")))}
@@ -91,7 +89,7 @@ export function Figure(p: Props) {
       </Space.Compact>
       {asked && (
         <Space wrap role="alert">
-          <span>{asked.text} can be read two ways. Which is it?</span>
+          <span>{tell("can-be-read-two-ways-which-is-it", { asked: asked.text })}</span>
           {asked.of.map((n) => (
             <Button key={n} onClick={() => answer(n)}>
               {n}
@@ -102,3 +100,11 @@ export function Figure(p: Props) {
     </Field>
   );
 }
+
+type StepperProps = { label: string; more: boolean; onStep: (d: 1 | -1) => void };
+
+const Stepper = ({ label, more, onStep }: StepperProps) => (
+  <Button aria-label={more ? tell("more-2", { label }) : tell("less", { label })} onClick={() => onStep(more ? 1 : -1)}>
+    {more ? "+" : "−"}
+  </Button>
+);

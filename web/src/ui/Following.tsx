@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { about } from "../lib/api/queries";
+import { tell } from "../words/ui";
 import { Aside } from "./Said";
 
 /** Says that lists do not yet follow a change of the house; nothing where they do. */
@@ -7,10 +8,5 @@ export function Following() {
   const judging = useQuery(about).data?.judging;
   if (!judging) return null;
   const { done, total } = judging;
-  return (
-    <Aside>
-      The lists follow the house: {done} of {total} {total === 1 ? "plant" : "plants"}. Plants’ own pages are up to
-      date.
-    </Aside>
-  );
+  return <Aside>{tell("the-lists-follow-the-house-of", { done, total })}</Aside>;
 }

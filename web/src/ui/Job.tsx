@@ -1,5 +1,6 @@
 import { Button, Checkbox } from "antd";
 import type { ReactNode } from "react";
+import { tell } from "../words/ui";
 import css from "./job.module.css";
 
 type BoxProps = {
@@ -90,6 +91,6 @@ type AllProps = {
 export const AllDone = ({ ready, onAll }: AllProps) =>
   ready > 1 && (
     <Button onClick={onAll} data-all>
-      All {ready} are done
+      {tell("all-are-done", { ready })}
     </Button>
   );

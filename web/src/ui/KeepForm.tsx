@@ -1,6 +1,7 @@
 import { Button, Flex } from "antd";
 import type { ReactNode } from "react";
 import { Refused } from "../lib/api/client";
+import { tell } from "../words/ui";
 import { Plain } from "./Plain";
 import { Row } from "./Row";
 import { Trouble } from "./Trouble";
@@ -28,9 +29,9 @@ export const KeepForm = ({ name, trouble, onKeep, onLeave, children }: Props) =>
       {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
       <Row>
         <Button type="primary" htmlType="submit">
-          Keep it
+          {tell("keep-it")}
         </Button>
-        <Plain onClick={onLeave}>Leave it</Plain>
+        <Plain onClick={onLeave}>{tell("leave-it")}</Plain>
       </Row>
     </Flex>
   </form>

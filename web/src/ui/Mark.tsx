@@ -2,15 +2,17 @@ import { Button, Popover, Switch } from "antd";
 import { useState, type ReactNode } from "react";
 import type { Text } from "../lib/api/client";
 import { useKept } from "../lib/kept";
+import { Tell, tell } from "../words/ui";
+import { Say, sensed, type Told } from "./Say";
 import css from "./mark.module.css";
 
 type Provenance = { mark: string; source?: string };
 
 const said: Record<string, { tag: string; words: string }> = {
-  published: { tag: "published", words: "Published." },
-  "common practice": { tag: "practice", words: "Common practice among growers. There is no published source." },
-  "from memory": { tag: "estimate", words: "An estimate from memory, not looked up. Your own readings replace it." },
-  "house rule": { tag: "house rule", words: "A rule of ours, set in one place. It can be argued with." },
+  published: { tag: tell("published-2"), words: tell("published") },
+  "common practice": { tag: tell("practice"), words: tell("common-practice-among-growers") },
+  "from memory": { tag: tell("estimate"), words: tell("an-estimate-from-memory-not") },
+  "house rule": { tag: tell("house-rule"), words: tell("a-rule-of-ours-set-in-one-place") },
 };
 
 /** Whether marks are spelt out on this device. */
@@ -63,17 +65,17 @@ function Glyph({ of }: { of: string }) {
 }
 
 /** A text of the tables, or the words of a code of theirs, with its mark, which never stands on a line by itself. */
-export function Marked({ text }: { text: Provenance & { value: string; words?: string } }) {
+export function Marked({ text }: { text: Provenance & Told & { words?: string } }) {
   const said = text.words ?? text.value;
   const at = said.lastIndexOf(" ");
   return (
-    <>
+    <span {...sensed(text.sense)}>
       {said.slice(0, at + 1)}
       <span className={css.end}>
         {said.slice(at + 1)}
         <Mark from={text} />
       </span>
-    </>
+    </span>
   );
 }
 
@@ -94,12 +96,12 @@ export function Listed({ texts, most = texts.length }: ListedProps) {
     <>
       <ul>
         {told.map((t, i) => (
-          <li key={t.value}>{one && i < told.length - 1 ? t.value : <Marked text={t} />}</li>
+          <li key={t.value}>{one && i < told.length - 1 ? <Say of={t} /> : <Marked text={t} />}</li>
         ))}
       </ul>
       {rest > 0 && (
         <Button type="link" onClick={() => setAll(true)}>
-          {rest} more
+          {tell("more", { rest })}
         </Button>
       )}
     </>
@@ -110,20 +112,26 @@ export function Listed({ texts, most = texts.length }: ListedProps) {
 export function Legend() {
   const [spelt, spell] = useSpelt();
   return (
-    <footer className={css.legend} aria-label="Where things come from">
-      <span>Where each value comes from:</span>
+    <footer className={css.legend} aria-label={tell("where-things-come-from")}>
+      <span>{tell("where-each-value-comes-from")}</span>
       {Object.entries(said).map(([of, { tag }]) => (
         <span key={of}>
           <Glyph of={of} /> {tag}
         </span>
       ))}
       <span>
-        <Switch
-          checked={spelt === "spelt"}
-          onChange={(on) => spell(on ? "spelt" : "")}
-          aria-label="Spell the marks out"
-        />{" "}
-        spell them out
+        <Tell
+          of="spell-them-out"
+          with={{
+            switch: (
+              <Switch
+                checked={spelt === "spelt"}
+                onChange={(on) => spell(on ? "spelt" : "")}
+                aria-label={tell("spell-the-marks-out")}
+              />
+            ),
+          }}
+        />
       </span>
     </footer>
   );

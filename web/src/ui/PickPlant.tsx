@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Select } from "antd";
 import { useDeferredValue, useId, useState } from "react";
 import { fewPlants } from "../lib/api/queries";
+import { tell } from "../words/ui";
 import { Field } from "./Field";
 
 /** A plant by its number and its tag. */
@@ -29,12 +30,12 @@ export function PickPlant({ label, value, not, onChange, error }: Props) {
         id={id}
         labelInValue
         value={value}
-        placeholder="Which"
+        placeholder={tell("which")}
         options={list.map((p) => ({ value: p.id, label: p.intake.tag }))}
         showSearch={{ filterOption: false, onSearch: setWords }}
         popupMatchSelectWidth={false}
         style={{ minWidth: "12em" }}
-        notFoundContent="No plant is called that."
+        notFoundContent={tell("no-plant-is-called-that")}
         status={error ? "error" : undefined}
         onChange={(p) => onChange({ value: p.value, label: p.label })}
       />

@@ -1,5 +1,6 @@
 import type { Settling, Standing as Stands } from "../lib/desk";
 import { listed } from "../lib/words";
+import { Tell, tell } from "../words/ui";
 import { Faults } from "./Faults";
 import { Notice } from "./Notice";
 import { Plain } from "./Plain";
@@ -18,9 +19,11 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
   switch (s.is) {
     case "refused":
       return (
-        <Notice is="trouble" aloud acts={<Plain onClick={onUndo}>Take the last entry back</Plain>}>
-          The last entry was not saved. What you entered before it is safe. {s.faults.length === 0 && s.words}
-          <Faults faults={s.faults} />
+        <Notice is="trouble" aloud acts={<Plain onClick={onUndo}>{tell("take-the-last-entry-back")}</Plain>}>
+          <Tell
+            of="the-last-entry-was-not-saved"
+            with={{ count: s.faults.length === 0 && s.words, faults: <Faults faults={s.faults} /> }}
+          />
         </Notice>
       );
     case "conflict":
@@ -30,22 +33,29 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
           aloud
           acts={
             <>
-              {s.apart && <Plain onClick={() => onSettle("both")}>Keep both</Plain>}
-              <Plain onClick={() => onSettle("theirs")}>Take what is there now</Plain>
-              <Plain onClick={() => onSettle("mine")}>Put mine over it</Plain>
+              {s.apart && <Plain onClick={() => onSettle("both")}>{tell("keep-both")}</Plain>}
+              <Plain onClick={() => onSettle("theirs")}>{tell("take-what-is-there-now")}</Plain>
+              <Plain onClick={() => onSettle("mine")}>{tell("put-mine-over-it")}</Plain>
             </>
           }
         >
-          {s.by?.length
-            ? `${listed(s.by)} changed this ${what} meanwhile.`
-            : `This ${what} was changed elsewhere meanwhile.`}{" "}
-          Yours was not saved over it. {s.apart && "The two do not touch: both can be kept."}
-          {s.changes.length > 0 && " What was changed:"}
-          <ul>
-            {s.changes.map((c) => (
-              <li key={c}>{c}</li>
-            ))}
-          </ul>
+          <Tell
+            of="yours-was-not-saved-over-it"
+            with={{
+              count: s.by?.length
+                ? tell("changed-this-meanwhile", { by: listed(s.by), what })
+                : tell("this-was-changed-elsewhere", { what }),
+              apart: s.apart && tell("the-two-do-not-touch-both-can-be"),
+              count2: s.changes.length > 0 && ` ${tell("what-was-changed")}`,
+              ul: (
+                <ul>
+                  {s.changes.map((c) => (
+                    <li key={c}>{c}</li>
+                  ))}
+                </ul>
+              ),
+            }}
+          />
         </Notice>
       );
     default:
@@ -54,11 +64,11 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
 }
 
 const words = {
-  saved: "Saved",
-  saving: "Saving",
-  waiting: "Not saved yet",
-  refused: "Not saved",
-  conflict: "Not saved",
+  saved: tell("saved"),
+  saving: tell("saving"),
+  waiting: tell("not-saved-yet"),
+  refused: tell("not-saved"),
+  conflict: tell("not-saved"),
 };
 
 /** In a word, whether the last entry is safe. */

@@ -1,6 +1,7 @@
 import { Flex } from "antd";
 import type { ReactNode } from "react";
 import type { Standing } from "../lib/desk";
+import { tell } from "../words/ui";
 import { Plain } from "./Plain";
 import { Saved } from "./Standing";
 
@@ -12,10 +13,10 @@ export function Tools({ standing, undo, redo, children }: Props) {
     <Flex align="center" data-tools>
       <Saved standing={standing} />
       <Plain disabled={!undo} onClick={undo} cap="Z">
-        Undo
+        {tell("undo")}
       </Plain>
       <Plain disabled={!redo} onClick={redo} cap="Y">
-        Redo
+        {tell("redo")}
       </Plain>
       {children}
     </Flex>

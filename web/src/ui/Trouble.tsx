@@ -1,5 +1,6 @@
 import { Refused } from "../lib/api/client";
 import { useSilent } from "../lib/silence";
+import { tell } from "../words/ui";
 import { Faults } from "./Faults";
 import { Notice } from "./Notice";
 import { Plain } from "./Plain";
@@ -12,12 +13,12 @@ export function Trouble({ error, again }: { error: unknown; again?: () => void }
   const both = [...theirs, ...yours]; // what each changed, where that can still be told
   if (silent && refused && !refused.problem) return null; // it is said at the head of the page
   return (
-    <Notice is="trouble" aloud acts={again && <Plain onClick={again}>Try again</Plain>}>
-      {error instanceof Error ? error.message : "Something broke on this page. What was saved is safe."}
+    <Notice is="trouble" aloud acts={again && <Plain onClick={again}>{tell("try-again")}</Plain>}>
+      {error instanceof Error ? error.message : tell("something-broke-on-this-page")}
       {refused?.problem?.faults && <Faults faults={refused.problem.faults} />}
       {changes && (
         <>
-          {both.length === 0 && <p>How what is there now differs from yours:</p>}
+          {both.length === 0 && <p>{tell("how-what-is-there-now-differs")}</p>}
           <ul>
             {(both.length > 0 ? both : changes).map((c) => (
               <li key={c}>{c}</li>

@@ -19,7 +19,7 @@ export function YesNo<T extends string>({ label, options, value, known, onAnswer
           key={is}
           type={known === is ? "dashed" : "default"}
           aria-pressed={value === is}
-          aria-label={`${label}: ${words.toLowerCase()}`}
+          aria-label={`${label}: ${words}`}
           onClick={() => onAnswer(value === is ? undefined : is)}
         >
           {known === is ? <i>{words}</i> : words}

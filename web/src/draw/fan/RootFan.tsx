@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { useId, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Growth, RootsReading, Verdict } from "../../lib/api/client";
+import { tell } from "../../words/draw";
 import pen from "../pens.module.css";
 import { Labels } from "./Labels";
 import { StrandDrawing } from "./StrandDrawing";
@@ -93,7 +94,7 @@ export function RootFan(props: Props) {
         )}
         {layout.few && !small && (
           <text className={pen.faintFill} x={width - 4} y={tall - 6} textAnchor="end">
-            So many roots: three of each batch are drawn.
+            {tell("so-many-roots-three-of-each")}
           </text>
         )}
         {layout.strands.length === 0 && <Ghost view={view} none={reading.none_found} />}
@@ -180,7 +181,7 @@ function Ghost({ view, none }: { view: View; none?: boolean }) {
         />
       )}
       <text x={view.x(0)} y={y + (none ? 40 : 122)} textAnchor="middle" className={pen.faintFill}>
-        {none ? "No roots found." : "Each root you enter hangs here."}
+        {none ? tell("no-roots-found") : tell("each-root-you-enter-hangs-here")}
       </text>
     </g>
   );
@@ -188,7 +189,12 @@ function Ghost({ view, none }: { view: View; none?: boolean }) {
 
 /** The drawing in words, for those who cannot see it. */
 function describe(v: Verdict): string {
-  if (v.roots.length === 0) return "Root fan, no roots entered";
+  if (v.roots.length === 0) return tell("root-fan-no-roots-entered");
   const t = v.totals;
-  return `Root fan: ${t.live.roots} roots with life, ${t.doubtful.roots} doubtful, ${t.dead.roots} dead. ${v.headline}`;
+  return tell("root-fan-roots-with-life", {
+    roots: t.live.roots,
+    roots2: t.doubtful.roots,
+    roots3: t.dead.roots,
+    headline: v.headline.text,
+  });
 }

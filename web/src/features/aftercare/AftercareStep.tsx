@@ -6,9 +6,11 @@ import { run } from "../../lib/run";
 import { volume } from "../../lib/words";
 import { Marked } from "../../ui/Mark";
 import { Aside, Headline, Lead, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/aftercare";
 import { PlantSoFar, usePlant } from "../plant";
 import { Alarms } from "./Alarms";
 import { CheckIn } from "./CheckIn";
@@ -27,12 +29,14 @@ export default function AftercareStep() {
   return (
     <div className={view.step}>
       <section data-part="care">
-        {plant.advice?.page === "aftercare" && <Headline>{plant.advice.headline}</Headline>}
+        {plant.advice?.page === "aftercare" && (
+          <Headline>
+            <Say of={plant.advice.headline} />
+          </Headline>
+        )}
         <Alarms c={c} />
         {c.runs.length === 0 ? (
-          <Lead>
-            No protocol runs. It begins when the plant is held or housed; a check-in can be noted all the same.
-          </Lead>
+          <Lead>{tell("no-protocol-runs-it-begins-when")}</Lead>
         ) : (
           <Next c={c} tag={plant.intake.tag} />
         )}
@@ -76,17 +80,15 @@ function Next({ c, tag }: { c: Aftercare; tag: string }) {
   const later = c.due.filter((d) => d.on > c.day);
   const done = c.done.filter((t) => t.on === c.day);
   return (
-    <section data-part="next" aria-label="What is next">
-      {today.length + done.length + later.length > 0 && <h2>{today.length > 0 ? "Due" : "Next"}</h2>}
+    <section data-part="next" aria-label={tell("what-is-next")}>
+      {today.length + done.length + later.length > 0 && <h2>{today.length > 0 ? tell("due") : tell("next")}</h2>}
       {Boolean(work.trouble) && <Trouble error={work.trouble} />}
       {today.map((d) => (
         <div key={d.job}>
           <RoundJob item={asItem(c, d, tag)} work={work} nameless />
           <Why>
             <Marked text={d.how} />
-            {d.missed
-              ? ` ${d.missed === 1 ? "One turn was" : `${d.missed} turns were`} missed; they are not made up.`
-              : ""}
+            {d.missed ? ` ${tell("missed-they-are-not-made-up", { missed: d.missed })}` : ""}
           </Why>
         </div>
       ))}
@@ -98,7 +100,7 @@ function Next({ c, tag }: { c: Aftercare; tag: string }) {
             tag,
             group: "",
             protocol: "",
-            do: t.name,
+            do: { text: t.name, sense: {} },
             done: { id: t.id, outcome: t.outcome, because: t.because, person: t.person },
           }}
           work={work}
@@ -109,15 +111,20 @@ function Next({ c, tag }: { c: Aftercare; tag: string }) {
         <ul data-part="later">
           {later.map((d) => (
             <li key={d.job}>
-              {day(d.on)}: {d.do.toLowerCase()}
+              {day(d.on)}: <Say of={d.do} />
               {d.ml ? `, ${volume(d.ml)}` : ""}
-              {d.ppm_n ? ` with feed of ${d.ppm_n} ppm N` : ""} {d.shifted && <Aside>Put off: {d.shifted}</Aside>}
+              {d.ppm_n ? ` ${tell("with-feed-of-ppm-n", { ppmn: d.ppm_n })}` : ""}{" "}
+              {d.shifted && <Aside>{tell("put-off", { shifted: d.shifted })}</Aside>}
             </li>
           ))}
         </ul>
       )}
       {c.held_back && (
-        <Lead>{c.held_back === "look" ? "Its look" : "An alarm"} says no water, so none is asked for here.</Lead>
+        <Lead>
+          {tell("says-no-water-so-none-is-asked", {
+            heldback: c.held_back === "look" ? tell("its-look") : tell("an-alarm"),
+          })}
+        </Lead>
       )}
     </section>
   );
@@ -128,33 +135,40 @@ function WaterAndFeed({ c }: { c: Aftercare }) {
   const { water: w, feed: f, last } = c;
   if (c.runs.length === 0) return null;
   return (
-    <section data-part="water-and-feed" aria-label="Water and feed">
-      <h2>Water and feed</h2>
+    <section data-part="water-and-feed" aria-label={tell("water-and-feed")}>
+      <h2>{tell("water-and-feed")}</h2>
       {w && (
         <p data-part="due-for-water">
-          Due for water about <b>{day(w.on)}</b>, four times in five between {day(w.soon_on)} and {day(w.late_on)}.{" "}
-          <Marked text={w.rests} />
+          <Tell
+            of="due-for-water-about-four-times"
+            with={{
+              b: <b>{day(w.on)}</b>,
+              soonon: day(w.soon_on),
+              lateon: day(w.late_on),
+              marked: <Marked text={w.rests} />,
+            }}
+          />
         </p>
       )}
       <p data-part="feed">
         {f.ppm_n > 0 && (
           <>
-            <b>{f.ppm_n} ppm N</b>
-            {f.on && f.on > c.day ? `, next from ${day(f.on)}` : ""}.{" "}
+            <b>{tell("ppm-n", { ppmn: f.ppm_n })}</b>
+            {f.on && f.on > c.day ? `, ${tell("next-from", { on: day(f.on) })}` : ""}.{" "}
           </>
         )}
         <Marked text={f.why} />
       </p>
       {f.side && (
         <Why>
-          {f.side.question}: {f.side.choice.name.toLowerCase()}. <Marked text={f.side.choice.reason} />
+          {f.side.question}: {f.side.choice.name}. <Marked text={f.side.choice.reason} />
         </Why>
       )}
       <Aside>
         {[
-          last.watered_on && `Last watered ${day(last.watered_on)}`,
-          last.flushed_on && `last flushed ${day(last.flushed_on)}`,
-          last.fed_on && `last fed ${day(last.fed_on)}`,
+          last.watered_on && tell("last-watered", { wateredon: day(last.watered_on) }),
+          last.flushed_on && tell("last-flushed", { flushedon: day(last.flushed_on) }),
+          last.fed_on && tell("last-fed", { fedon: day(last.fed_on) }),
         ]
           .filter(Boolean)
           .join(" · ")}

@@ -11,8 +11,10 @@ import { Notice } from "../../ui/Notice";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/aftercare";
 import { choose } from "./useAftercare";
 
 type Sounding = Aftercare["alarms"][number];
@@ -49,21 +51,28 @@ export function Alarms({ c }: { c: Aftercare }) {
               </>
             }
           >
-            {a.words.value}
+            <Say of={a.words} />
           </Notice>
         </div>
       ))}
       {c.snoozed.map((a) => (
         <div key={nameOf(a)} data-snoozed={a.code}>
           <Why>
-            Put off until {day(a.until ?? "")}: {a.words.value} {a.reason}{" "}
-            <Plain onClick={() => back(a)}>Let it sound again</Plain>
+            <Tell
+              of="put-off-until"
+              with={{
+                until: day(a.until ?? ""),
+                say: <Say of={a.words} />,
+                reason: a.reason,
+                plain: <Plain onClick={() => back(a)}>{tell("let-it-sound-again")}</Plain>,
+              }}
+            />
           </Why>
         </div>
       ))}
       {c.deferred.map((a) => (
         <Why key={nameOf(a)}>
-          {a.words.value} <Marked text={a.then} />
+          <Say of={a.words} /> <Marked text={a.then} />
         </Why>
       ))}
     </>
@@ -77,13 +86,13 @@ function PutOff({ wrong, onKeep }: PutOffProps) {
   const [open, setOpen] = useState(false);
   const [until, setUntil] = useState("");
   const [reason, setReason] = useState("");
-  if (!open) return <Plain onClick={() => setOpen(true)}>Put this off</Plain>;
+  if (!open) return <Plain onClick={() => setOpen(true)}>{tell("put-this-off")}</Plain>;
   return (
     <Row>
       <TextLine {...AftercareSnooze.reason} value={reason} onChange={setReason} error={wrong("reason")} autoFocus />
-      <Day label="It sounds again on" value={until} future onChange={setUntil} error={wrong("until")} />
+      <Day label={tell("it-sounds-again-on")} value={until} future onChange={setUntil} error={wrong("until")} />
       <Button disabled={!until || !reason.trim()} onClick={() => onKeep(until, reason.trim())}>
-        Put the alarm off
+        {tell("put-the-alarm-off")}
       </Button>
     </Row>
   );

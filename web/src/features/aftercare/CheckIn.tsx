@@ -13,6 +13,7 @@ import { Aside, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/aftercare";
 import { Taping } from "./Taping";
 import { asked, fieldsInOrder } from "./fields";
 import { checkIn } from "./useAftercare";
@@ -55,10 +56,22 @@ export function CheckIn({ c }: { c: Aftercare }) {
   const fields = (list: Field[]) =>
     list.map((f) => <One key={f} field={f} noted={noted} onSet={set} error={wrong(f)} />);
   return (
-    <section data-part="check-in" aria-label="Check-in">
+    <section data-part="check-in" aria-label={tell("check-in-3")}>
       <h2>
-        Check-in{" "}
-        <Aside>{due && due.on <= c.day ? (due.late_days ? `due, ${due.late_days} days late` : "due") : ""}</Aside>
+        <Tell
+          of="check-in-4"
+          with={{
+            aside: (
+              <Aside>
+                {due && due.on <= c.day
+                  ? due.late_days
+                    ? tell("due-days-late", { latedays: due.late_days })
+                    : tell("due-now")
+                  : ""}
+              </Aside>
+            ),
+          }}
+        />
       </h2>
       {due && (
         <Why>
@@ -66,7 +79,7 @@ export function CheckIn({ c }: { c: Aftercare }) {
         </Why>
       )}
       <div className={view.columns}>{fields(first)}</div>
-      <Fold summary="Tape a root, and follow it by name" id="tape">
+      <Fold summary={tell("tape-a-root-and-follow-it-by")} id="tape">
         <Taping
           plant={c.plant_id}
           taped={noted.roots ?? []}
@@ -74,7 +87,7 @@ export function CheckIn({ c }: { c: Aftercare }) {
           wrong={wrong}
         />
       </Fold>
-      <Fold summary="More">
+      <Fold summary={tell("more")}>
         <div className={view.columns}>{fields(rest)}</div>
         <TextLine {...Checkin.note} value={noted.note ?? ""} onChange={(v) => set("note", v)} error={wrong("note")} />
       </Fold>
@@ -82,7 +95,7 @@ export function CheckIn({ c }: { c: Aftercare }) {
       {wrong("noted") && <Trouble error={error} />}
       <Row>
         <Button type="primary" disabled={empty || sending} onClick={send}>
-          Keep this check-in
+          {tell("keep-this-check-in")}
         </Button>
       </Row>
     </section>

@@ -15,6 +15,7 @@ import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/aftercare";
 import { choose } from "./useAftercare";
 
 /** Another protocol, a job put off, a job left out: each with its reason. */
@@ -39,37 +40,37 @@ export function Choices({ c }: { c: Aftercare }) {
   };
   const nameOf = (code: string) => table.jobs.find((j) => j.code === code)?.do ?? code;
   const wrong = (f: string) => (error instanceof Refused ? error.at(f) : undefined);
-  const jobs = c.due.map((d) => ({ value: d.job, label: d.do }));
+  const jobs = c.due.map((d) => ({ value: d.job, label: d.do.text }));
   return (
-    <Fold summary="Do it otherwise" id="otherwise">
+    <Fold summary={tell("do-it-otherwise")} id="otherwise">
       {Boolean(error) && <Trouble error={error} />}
       {home && (
         <Pick
-          label="Protocol"
+          label={tell("protocol")}
           value={c.chosen.protocol ?? ""}
           options={[
-            { value: "", label: "As its home has it" },
+            { value: "", label: tell("as-its-home-has-it") },
             ...table.protocols.map((p) => ({ value: p.code, label: p.name })),
           ]}
           onChange={(code) => keep({ ...c.chosen, protocol: code || undefined })}
         />
       )}
-      <Row label="Put a job off, or leave it out">
-        <Pick label="Job" value={job} options={jobs} onChange={setJob} empty="Which" />
+      <Row label={tell("put-a-job-off-or-leave-it-out")}>
+        <Pick label={tell("job")} value={job} options={jobs} onChange={setJob} empty={tell("which")} />
         <TextLine
           {...AftercareShift.reason}
           value={reason}
           onChange={setReason}
           error={wrong(`chosen.shifts[${job}].reason`)}
         />
-        <Day label="Put off to" value={to} future onChange={setTo} error={wrong(`chosen.shifts[${job}].to`)} />
+        <Day label={tell("put-off-to")} value={to} future onChange={setTo} error={wrong(`chosen.shifts[${job}].to`)} />
         <Button
           disabled={!job || !to || !reason.trim()}
           onClick={() =>
             job && keep({ ...c.chosen, shifts: { ...c.chosen.shifts, [job]: { to, reason: reason.trim() } } })
           }
         >
-          Put it off
+          {tell("put-it-off")}
         </Button>
         <Button
           disabled={!job || !reason.trim()}
@@ -78,11 +79,11 @@ export function Choices({ c }: { c: Aftercare }) {
             keep({ ...c.chosen, left_out: { ...c.chosen.left_out, [job]: { on: c.day, reason: reason.trim() } } })
           }
         >
-          Leave it out
+          {tell("leave-it-out")}
         </Button>
       </Row>
       <Why>
-        Where growers differ it follows this house, or its own side: <Link to="../intake">taken at its intake</Link>.
+        <Tell of="where-growers-differ-it-follows" parts={{ link: <Link to="../intake" /> }} />
       </Why>
       <TakenOtherwise c={c} nameOf={nameOf} onKeep={keep} />
     </Fold>
@@ -101,14 +102,28 @@ function TakenOtherwise({ c, nameOf, onKeep }: OtherwiseProps) {
         .filter(([, s]) => s.to > c.day)
         .map(([code, s]) => (
           <Why key={code}>
-            {nameOf(code)}: put off to {day(s.to)}. {s.reason}{" "}
-            <Plain onClick={() => without("shifts", code)}>Take that back</Plain>
+            <Tell
+              of="put-off-to-2"
+              with={{
+                nameOf: nameOf(code),
+                to: day(s.to),
+                reason: s.reason,
+                plain: <Plain onClick={() => without("shifts", code)}>{tell("take-that-back")}</Plain>,
+              }}
+            />
           </Why>
         ))}
       {Object.entries(c.chosen.left_out ?? {}).map(([code, l]) => (
         <Why key={code}>
-          {nameOf(code)}: left out since {day(l.on)}. {l.reason}{" "}
-          <Plain onClick={() => without("left_out", code)}>Take that back</Plain>
+          <Tell
+            of="left-out-since"
+            with={{
+              nameOf: nameOf(code),
+              on: day(l.on),
+              reason: l.reason,
+              plain: <Plain onClick={() => without("left_out", code)}>{tell("take-that-back")}</Plain>,
+            }}
+          />
         </Why>
       ))}
     </>

@@ -8,6 +8,7 @@ import { Fold } from "../../ui/Fold";
 import { Plain } from "../../ui/Plain";
 import { Rows } from "../../ui/Rows";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/aftercare";
 import { notedWords } from "./fields";
 import { after } from "./useAftercare";
 
@@ -23,12 +24,12 @@ export function History({ c }: { c: Aftercare }) {
       key: `t${t.id}`,
       on: t.on,
       what: [
-        t.outcome === "left" ? `Left: ${t.name.toLowerCase()}` : t.name,
-        t.because === "still-wet" && "still wet",
-        t.because === "rain" && "by rain",
-        t.because === "tray" && "the whole tray",
-        t.was && `was ${t.was}`,
-        t.ppm_n && `feed of ${t.ppm_n} ppm N`,
+        t.outcome === "left" ? tell("left-2", { name: t.name }) : t.name,
+        t.because === "still-wet" && tell("still-wet-2"),
+        t.because === "rain" && tell("by-rain-2"),
+        t.because === "tray" && tell("the-whole-tray"),
+        t.was && tell("was", { was: t.was }),
+        t.ppm_n && tell("feed-of-ppm-n", { ppmn: t.ppm_n }),
       ]
         .filter(Boolean)
         .join(", "),
@@ -51,21 +52,24 @@ export function History({ c }: { c: Aftercare }) {
       ).catch(setError),
     );
   return (
-    <Fold summary={`What was seen and done: ${lines.length}${c.more ? " and more" : ""}`} id="seen-and-done">
+    <Fold
+      summary={tell("what-was-seen-and-done", { count: lines.length, more: c.more ? ` ${tell("and-more")}` : "" })}
+      id="seen-and-done"
+    >
       {Boolean(error) && <Trouble error={error} />}
       <Rows
-        caption="What was seen and done"
+        caption={tell("what-was-seen-and-done-2")}
         rows={lines}
         keyOf={(l) => l.key}
         columns={[
-          { title: "Day", of: (l) => day(l.on), head: true },
-          { title: "What", of: (l) => l.what },
-          { title: "By", of: (l) => l.by },
+          { title: tell("day"), of: (l) => day(l.on), head: true },
+          { title: tell("what"), of: (l) => l.what },
+          { title: tell("by-2"), of: (l) => l.by },
           {
             title: "",
             of: (l) =>
               l.checkin && (
-                <Plain onClick={() => takeBack(l.checkin as Aftercare["checkins"][number])}>Take back</Plain>
+                <Plain onClick={() => takeBack(l.checkin as Aftercare["checkins"][number])}>{tell("take-back")}</Plain>
               ),
           },
         ]}

@@ -8,6 +8,7 @@ import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Aside, Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/aftercare";
 import { choose } from "./useAftercare";
 
 /** A protocol from its start to its gates: what opened, what it waits for and since when. */
@@ -23,7 +24,7 @@ export function Protocol({ c, r }: { c: Aftercare; r: CareRunning }) {
   return (
     <section data-part="protocol" data-protocol={r.code} aria-label={r.name}>
       <h2>
-        {r.name} <Aside>{r.day_n === 0 ? "since today" : r.day_n === 1 ? "day 1" : `day ${r.day_n}`}</Aside>
+        {r.name} <Aside>{tell("day-2", { n: r.day_n })}</Aside>
       </h2>
       <Why>
         <Marked text={r.about} />
@@ -34,11 +35,7 @@ export function Protocol({ c, r }: { c: Aftercare; r: CareRunning }) {
           ...r.before.map((b) => ({
             key: `${b.code} ${b.since}`,
             color: "var(--green)",
-            content: (
-              <>
-                {day(b.since)}: {b.name.toLowerCase()}, until {day(b.to)}
-              </>
-            ),
+            content: <>{tell("until", { since: day(b.since), name: b.name, to: day(b.to) })}</>,
           })),
           {
             key: "start",
@@ -69,17 +66,22 @@ function Gate({ g, today, onSay }: GateProps) {
       <b>{g.name.value}</b>
       {g.open_on ? (
         <>
-          : {g.by_hand ? "said" : "seen"} on {day(g.open_on)}. <Marked text={g.opens} />
-          {g.by_hand && <Plain onClick={() => onSay(undefined)}>Take that back</Plain>}
+          {`: ${g.by_hand ? tell("said-on", { on: day(g.open_on) }) : tell("seen-on", { on: day(g.open_on) })} `}
+          <Marked text={g.opens} />
+          {g.by_hand && <Plain onClick={() => onSay(undefined)}>{tell("take-that-back")}</Plain>}
         </>
       ) : (
         <>
-          {g.state ? ": not yet. " : ": waited for. "}
-          {g.not_before && g.not_before > today && <Aside>Not expected before {day(g.not_before)}. </Aside>}
-          {g.alarm_on && !g.overdue && <Aside>From {day(g.alarm_on)} its lack is an alarm. </Aside>}
+          {g.state ? `: ${tell("not-yet")} ` : `: ${tell("waited-for")} `}
+          {g.not_before && g.not_before > today && (
+            <Aside>{tell("not-expected-before", { notbefore: day(g.not_before) })} </Aside>
+          )}
+          {g.alarm_on && !g.overdue && (
+            <Aside>{tell("from-its-lack-is-an-alarm", { alarmon: day(g.alarm_on) })} </Aside>
+          )}
           {g.overdue && g.alarm && <Marked text={g.alarm} />}
-          <Plain aria-label={`I saw it: ${g.name.value}`} onClick={() => onSay(today)}>
-            I saw it
+          <Plain aria-label={tell("i-saw-it-2", { name: g.name.value })} onClick={() => onSay(today)}>
+            {tell("i-saw-it")}
           </Plain>
         </>
       )}

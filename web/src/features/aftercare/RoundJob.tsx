@@ -8,7 +8,9 @@ import { volume } from "../../lib/words";
 import { Below, Job, JobBox } from "../../ui/Job";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/aftercare";
 import { WeighHere } from "../weights";
 import { asked } from "./fields";
 import { checkIn, nameOf, type useAftercare } from "./useAftercare";
@@ -55,11 +57,11 @@ export function RoundJob({ item: i, work, at, nameless }: Props) {
       <Job
         code={i.job}
         state={state}
-        box={<JobBox label={`Done: ${i.do}, ${i.tag}`} state={state} onTurn={turn} />}
-        do={nameless ? i.do : <Link to={`/plants/${i.plant_id}/aftercare`}>{i.tag}</Link>}
+        box={<JobBox label={tell("done", { do: i.do.text, tag: i.tag })} state={state} onTurn={turn} />}
+        do={nameless ? <Say of={i.do} /> : <Link to={`/plants/${i.plant_id}/aftercare`}>{i.tag}</Link>}
         amount={
           !done && i.ml
-            ? `${volume(i.ml)}${i.ppm_n ? ` feed of ${i.ppm_n} ppm N` : i.water === "seaweed" ? " with seaweed" : ""}`
+            ? `${volume(i.ml)}${i.ppm_n ? ` ${tell("feed-of-ppm-n", { ppmn: i.ppm_n })}` : i.water === "seaweed" ? ` ${tell("with-seaweed")}` : ""}`
             : undefined
         }
         said={<Said item={i} outcome={outcome} />}
@@ -79,11 +81,11 @@ export function RoundJob({ item: i, work, at, nameless }: Props) {
 /** Since when it is due and whether that matters, or what became of it. */
 function Said({ item: i, outcome }: { item: RoundItem; outcome?: string }) {
   if (outcome) {
-    const why = i.done?.because === "still-wet" ? ", still wet" : i.done?.because === "rain" ? ", by rain" : "";
-    const by = i.done?.person ? `, by ${i.done.person}` : "";
-    return outcome === "left" ? `Left${why}${by}` : `Done${why}${by}`;
+    const because = { "still-wet": tell("still-wet"), rain: tell("by-rain") }[i.done?.because ?? ""];
+    const by = i.done?.person && tell("by", { person: i.done.person });
+    return [outcome === "left" ? tell("said-left") : tell("said-done"), because, by].filter(Boolean).join(", ");
   }
-  const late = i.late_days ? (i.late_days === 1 ? "A day late" : `${i.late_days} days late`) : "";
+  const late = i.late_days && tell("days-late", { days: i.late_days });
   return (
     <>
       {i.place}
@@ -109,30 +111,30 @@ type ToolsProps = {
 function Tools({ item: i, open, onOpen, onTick, onLeave }: ToolsProps) {
   if (checkIns.includes(i.job))
     return (
-      <Link to={`/plants/${i.plant_id}/aftercare`} aria-label={`Check in: ${i.tag}`}>
-        Check in
+      <Link to={`/plants/${i.plant_id}/aftercare`} aria-label={tell("check-in-2", { tag: i.tag })}>
+        {tell("check-in")}
       </Link>
     );
   if (looks[i.job] || i.job === "weigh")
     return (
-      <Plain aria-expanded={open} aria-label={`${i.do}, ${i.tag}`} onClick={onOpen}>
-        {i.job === "weigh" ? "Weigh it" : "Say it"}
+      <Plain aria-expanded={open} aria-label={`${i.do.text}, ${i.tag}`} onClick={onOpen}>
+        {i.job === "weigh" ? tell("weigh-it") : tell("say-it")}
       </Plain>
     );
   return (
     <>
       {felt.includes(i.job) && (
         <>
-          <Button aria-label={`Was dry, done: ${i.tag}`} onClick={() => onTick({ was: "dry" })}>
-            Was dry, done
+          <Button aria-label={tell("was-dry-done-2", { tag: i.tag })} onClick={() => onTick({ was: "dry" })}>
+            {tell("was-dry-done")}
           </Button>
-          <Button aria-label={`Still wet, left: ${i.tag}`} onClick={() => onLeave("still-wet")}>
-            Still wet, left
+          <Button aria-label={tell("still-wet-left-2", { tag: i.tag })} onClick={() => onLeave("still-wet")}>
+            {tell("still-wet-left")}
           </Button>
         </>
       )}
-      <Plain aria-label={`Not now: ${i.do}, ${i.tag}`} onClick={() => onLeave("not-now")}>
-        Not now
+      <Plain aria-label={tell("not-now-2", { do: i.do.text, tag: i.tag })} onClick={() => onLeave("not-now")}>
+        {tell("not-now")}
       </Plain>
     </>
   );

@@ -10,6 +10,7 @@ import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/aftercare";
 import { asked } from "./fields";
 
 type Props = {
@@ -50,56 +51,74 @@ export function Taping({ plant, taped, onTape, wrong }: Props) {
   };
   return (
     <div data-part="taping">
-      {rows.map((r) => {
-        const t = taped.find((x) => x.root === r.root);
-        const at = t ? taped.indexOf(t) : -1;
-        const choice = (field: "tip" | "at", options: keyof typeof asked, label: string) => {
-          const how = asked[options];
-          return how && "options" in how ? (
-            <Choice
-              label={label}
-              value={t?.[field] ?? ""}
-              options={how.options}
-              onChange={(v) => change(r.root, r.isNew, { [field]: v || undefined })}
-              error={at < 0 ? undefined : wrong(`roots[${at}].${field}`)}
-            />
-          ) : null;
-        };
-        return (
-          <fieldset key={r.root} className={view.ruled} data-root={r.root}>
-            <legend>
-              Root {r.label} {r.was !== undefined && <Aside>was {Math.round(r.was)} mm</Aside>}
-            </legend>
-            <Figure
-              {...fields.length_mm}
-              value={t?.length_mm}
-              start={r.was ?? 0}
-              onChange={(v) => change(r.root, r.isNew, { length_mm: v })}
-              error={at < 0 ? undefined : wrong(`roots[${at}].length_mm`)}
-            />
-            {choice("tip", "tip_state", "Its tip")}
-            {choice("at", "tips_at", "It is")}
-            <Choice
-              label="Else"
-              value={t?.kept === "no" ? "lost" : t?.branched === "yes" ? "branched" : ""}
-              options={[
-                ["branched", "It branched"],
-                ["lost", "Lost"],
-              ]}
-              onChange={(v) =>
-                change(r.root, r.isNew, {
-                  kept: v === "lost" ? "no" : undefined,
-                  branched: v === "branched" ? "yes" : undefined,
-                })
-              }
-            />
-          </fieldset>
-        );
-      })}
+      {rows.map((r) => (
+        <OneRoot key={r.root} r={r} taped={taped} wrong={wrong} change={(to) => change(r.root, r.isNew, to)} />
+      ))}
       <Row>
         <TextLine {...fields.root} value={name} onChange={setName} />
-        <Button onClick={add}>Follow {name.trim() || free}</Button>
+        <Button onClick={add}>{tell("follow", { trim: name.trim() || free })}</Button>
       </Row>
     </div>
+  );
+}
+
+type OneProps = {
+  r: { root: string; label: string; was?: number };
+  taped: Taped[];
+  wrong: Props["wrong"];
+  change: (to: Partial<Taped>) => void;
+};
+
+/** One of them. */
+function OneRoot({ r, taped, wrong, change }: OneProps) {
+  const t = taped.find((x) => x.root === r.root);
+  const at = t ? taped.indexOf(t) : -1;
+  const choice = (field: "tip" | "at", options: keyof typeof asked, label: string) => {
+    const how = asked[options];
+    return how && "options" in how ? (
+      <Choice
+        label={label}
+        value={t?.[field] ?? ""}
+        options={how.options}
+        onChange={(v) => change({ [field]: v || undefined })}
+        error={at < 0 ? undefined : wrong(`roots[${at}].${field}`)}
+      />
+    ) : null;
+  };
+  return (
+    <fieldset className={view.ruled} data-root={r.root}>
+      <legend>
+        <Tell
+          of="root-2"
+          with={{
+            label: r.label,
+            was: r.was !== undefined && <Aside>{tell("was-mm", { was: Math.round(r.was) })}</Aside>,
+          }}
+        />
+      </legend>
+      <Figure
+        {...fields.length_mm}
+        value={t?.length_mm}
+        start={r.was ?? 0}
+        onChange={(v) => change({ length_mm: v })}
+        error={at < 0 ? undefined : wrong(`roots[${at}].length_mm`)}
+      />
+      {choice("tip", "tip_state", tell("its-tip"))}
+      {choice("at", "tips_at", tell("it-is"))}
+      <Choice
+        label={tell("else")}
+        value={t?.kept === "no" ? "lost" : t?.branched === "yes" ? "branched" : ""}
+        options={[
+          ["branched", tell("it-branched")],
+          ["lost", tell("lost")],
+        ]}
+        onChange={(v) =>
+          change({
+            kept: v === "lost" ? "no" : undefined,
+            branched: v === "branched" ? "yes" : undefined,
+          })
+        }
+      />
+    </fieldset>
   );
 }

@@ -5,6 +5,7 @@ import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/aftercare";
 
 /** Rain, or a whole tray filled: all that stand at a place had their water. */
 export function Watered({ placeID, plants }: { placeID: number; plants: number }) {
@@ -18,13 +19,13 @@ export function Watered({ placeID, plants }: { placeID: number; plants: number }
       const body = { because };
       const kept = await ask(client.POST("/api/v1/places/{id}/watered", { params: { path: { id: placeID } }, body }));
       const n = kept.tended.filter((t) => !t.already).length;
-      return n === 1 ? "Noted of one plant." : `Noted of ${n} plants.`;
+      return tell("noted-of-plants", { n });
     });
   return (
     <>
-      <Row words label="All of them were watered">
-        <Plain onClick={() => water("rain")}>It rained on them</Plain>
-        <Plain onClick={() => water("tray")}>The whole tray was watered</Plain>
+      <Row words label={tell("all-of-them-were-watered")}>
+        <Plain onClick={() => water("rain")}>{tell("it-rained-on-them")}</Plain>
+        <Plain onClick={() => water("tray")}>{tell("the-whole-tray-was-watered")}</Plain>
         <span role="status">{told && <Aside>{told}</Aside>}</span>
       </Row>
       {trouble && <Trouble error={trouble} />}

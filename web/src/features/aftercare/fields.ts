@@ -1,6 +1,7 @@
 import type { Noted } from "../../lib/api/client";
 import { Checkin } from "../../lib/api/fields";
 import { flowerings, type Words } from "../../lib/words";
+import { tell } from "../../words/aftercare";
 
 type Field = keyof Noted;
 
@@ -8,145 +9,151 @@ type Field = keyof Noted;
 type Asked = { label: string } & ({ options: Words } | { unit?: string; min: number; max: number; whole?: boolean });
 
 const yesNo: Words = [
-  ["yes", "Yes"],
-  ["no", "No"],
+  ["yes", tell("yes")],
+  ["no", tell("no")],
 ];
 
 /** The fields in the order of a look: roots first, then the pot, then the plant. */
 export const asked: Partial<Record<Field, Asked>> = {
   tips: Checkin.tips,
   tip_state: {
-    label: "The tips",
+    label: tell("the-tips"),
     options: [
-      ["growing", "Green, growing"],
-      ["still", "Standing still"],
-      ["dry", "Brown, dry and short"],
-      ["black", "Black and wet"],
+      ["growing", tell("green-growing")],
+      ["still", tell("standing-still")],
+      ["dry", tell("brown-dry-and-short")],
+      ["black", tell("black-and-wet")],
     ],
   },
   tips_at: {
-    label: "They are",
+    label: tell("they-are"),
     options: [
-      ["air", "In the air"],
-      ["edge", "At the wall or surface"],
-      ["half", "Half down"],
-      ["water", "At the water"],
+      ["air", tell("in-the-air")],
+      ["edge", tell("at-the-wall-or-surface")],
+      ["half", tell("half-down")],
+      ["water", tell("at-the-water")],
     ],
   },
   longest_mm: Checkin.longest_mm,
   tips_on: {
-    label: "On",
+    label: tell("on"),
     options: [
-      ["newest", "The newest growth"],
-      ["older", "An older growth"],
-      ["aerial", "A root in the air"],
+      ["newest", tell("the-newest-growth")],
+      ["older", tell("an-older-growth")],
+      ["aerial", tell("a-root-in-the-air")],
     ],
   },
-  grips: { label: "New roots grip", options: yesNo },
-  bends: { label: "Stiff roots bend", options: yesNo },
+  grips: { label: tell("new-roots-grip"), options: yesNo },
+  bends: { label: tell("stiff-roots-bend"), options: yesNo },
   old_roots: {
-    label: "Old roots",
+    label: tell("old-roots"),
     options: [
-      ["kept", "Kept"],
-      ["branched", "One branched"],
-      ["some-lost", "Some lost"],
-      ["fifth-lost", "Over a fifth lost"],
+      ["kept", tell("kept")],
+      ["branched", tell("one-branched")],
+      ["some-lost", tell("some-lost")],
+      ["fifth-lost", tell("over-a-fifth-lost")],
     ],
   },
   root_colour: {
-    label: "Roots that show",
+    label: tell("roots-that-show"),
     options: [
-      ["silver", "Silver"],
-      ["green", "Green"],
+      ["silver", tell("silver")],
+      ["green", tell("green")],
     ],
   },
-  wobble: { label: "It moves at a light pull", options: yesNo },
+  wobble: { label: tell("it-moves-at-a-light-pull"), options: yesNo },
   medium: {
-    label: "The top third of the medium",
+    label: tell("the-top-third-of-the-medium"),
     options: [
-      ["dry", "Dry, light"],
-      ["damp", "Damp"],
-      ["wet", "Wet, heavy"],
+      ["dry", tell("dry-light")],
+      ["damp", tell("damp")],
+      ["wet", tell("wet-heavy")],
     ],
   },
   moss: {
-    label: "The moss",
+    label: tell("the-moss"),
     options: [
-      ["pale", "Pale"],
-      ["moist", "Moist"],
-      ["wet", "Dark and wet"],
+      ["pale", tell("pale")],
+      ["moist", tell("moist")],
+      ["wet", tell("dark-and-wet")],
     ],
   },
   reservoir_mm: Checkin.reservoir_mm,
   dry_line_mm: Checkin.dry_line_mm,
-  medium_gone: { label: "The medium crumbles, or its wood is soft", options: yesNo },
+  medium_gone: { label: tell("the-medium-crumbles-or-its-wood"), options: yesNo },
   leaf: {
-    label: "Leaves",
+    label: tell("leaves"),
     options: [
-      ["firm", "Firm"],
-      ["limp", "Limp"],
+      ["firm", tell("firm")],
+      ["limp", tell("limp")],
     ],
   },
-  yellow: { label: "Leaves turn yellow", options: yesNo },
+  yellow: { label: tell("leaves-turn-yellow"), options: yesNo },
   newest_leaf_mm: Checkin.newest_leaf_mm,
   bulbs: {
-    label: "Bulbs",
+    label: tell("bulbs"),
     options: [
-      ["plumper", "Plumper"],
-      ["same", "The same"],
-      ["thinner", "Thinner"],
+      ["plumper", tell("plumper")],
+      ["same", tell("the-same")],
+      ["thinner", tell("thinner")],
     ],
   },
   growth: {
-    label: "Growth",
+    label: tell("growth"),
     options: [
-      ["growing", "A new one begins"],
-      ["maturing", "Half grown or finishing"],
-      ["idle", "None"],
-      ["resting", "It rests"],
+      ["growing", tell("a-new-one-begins")],
+      ["maturing", tell("half-grown-or-finishing")],
+      ["idle", tell("none")],
+      ["resting", tell("it-rests")],
     ],
   },
   shoot_mm: Checkin.shoot_mm,
-  flowering: { label: "Flowers", options: flowerings },
-  base_rots: { label: "A growth soft or dark at its base", options: yesNo },
+  flowering: { label: tell("flowers"), options: flowerings },
+  base_rots: { label: tell("a-growth-soft-or-dark-at-its"), options: yesNo },
   patch: {
-    label: "The treated patch",
+    label: tell("the-treated-patch"),
     options: [
-      ["same", "Dry and unchanged"],
-      ["grown", "Grown by 2 mm"],
-      ["general", "There are more"],
+      ["same", tell("dry-and-unchanged")],
+      ["grown", tell("grown-by-2-mm")],
+      ["general", tell("there-are-more")],
     ],
   },
   film: {
-    label: "Film",
+    label: tell("film"),
     options: [
-      ["none", "None"],
-      ["green", "Green"],
-      ["dark", "Dark"],
+      ["none", tell("none")],
+      ["green", tell("green")],
+      ["dark", tell("dark")],
     ],
   },
   smell: {
-    label: "Smell",
+    label: tell("smell"),
     options: [
-      ["none", "None"],
-      ["sour", "Sour"],
-      ["decay", "Of decay"],
+      ["none", tell("none")],
+      ["sour", tell("sour")],
+      ["decay", tell("of-decay")],
     ],
   },
-  crust: { label: "A white crust", options: yesNo },
-  pests: { label: "Something crawls", options: yesNo },
+  crust: { label: tell("a-white-crust"), options: yesNo },
+  pests: { label: tell("something-crawls"), options: yesNo },
   lodger: {
-    label: "In the tray this morning",
+    label: tell("in-the-tray-this-morning"),
     options: [
-      ["no", "Nothing"],
-      ["yes", "A snail or slug"],
+      ["no", tell("nothing")],
+      ["yes", tell("a-snail-or-slug")],
     ],
   },
-  nectar: { label: "Its own sticky drops, and no insects", options: yesNo },
-  weeds: { label: "Weeds, and leaves over it", options: yesNo },
+  nectar: { label: tell("its-own-sticky-drops-and-no"), options: yesNo },
+  weeds: { label: tell("weeds-and-leaves-over-it"), options: yesNo },
 };
 
 export const fieldsInOrder = Object.keys(asked) as Field[];
+
+/** The words of what can be chosen for a field. */
+function choices(field: Field, value: string) {
+  const how = asked[field];
+  return how && "options" in how ? how.options.find(([c]) => c === value)?.[1] : value;
+}
 
 /** What was noted, in words. */
 export function notedWords(noted: Noted): string {
@@ -154,13 +161,19 @@ export function notedWords(noted: Noted): string {
     const value = noted[f];
     const how = asked[f];
     if (value === undefined || !how) return [];
-    const words = "options" in how ? how.options.find(([c]) => c === value)?.[1] : `${value} ${how.unit ?? ""}`.trim();
-    return [`${how.label}: ${(words ?? String(value)).toLowerCase()}`];
+    const words = "options" in how ? choices(f, String(value)) : `${value} ${how.unit ?? ""}`.trim();
+    return [`${how.label}: ${words ?? String(value)}`];
   });
   const taped = (noted.roots ?? []).map((t) =>
-    [`Root ${t.root}:`, t.length_mm && `${t.length_mm} mm`, t.tip, t.kept === "no" && "lost", t.branched && "branched"]
+    [
+      tell("root", { root: t.root }),
+      t.length_mm && `${t.length_mm} mm`,
+      t.tip && choices("tip_state", t.tip),
+      t.kept === "no" && tell("root-lost"),
+      t.branched && tell("root-branched"),
+    ]
       .filter(Boolean)
-      .join(" "),
+      .join(", "),
   );
   return [...said, ...taped, ...(noted.note ? [noted.note] : [])].join(" · ");
 }

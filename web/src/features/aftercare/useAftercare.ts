@@ -4,6 +4,7 @@ import { ask, client, type Aftercare, type CareChosen, type Noted, type Tended, 
 import { followed } from "../../lib/changed";
 import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
+import { tell } from "../../words/aftercare";
 
 /** The name of a job of a plant. */
 export const nameOf = (plantID: number, job: string) => `${plantID} ${job}`;
@@ -34,19 +35,25 @@ export function useAftercare() {
       ),
     );
   };
-  const tell = (kept: Tended[]) => {
+  const hear = (kept: Tended[]) => {
     for (const t of kept) ids.current.set(nameOf(t.plant_id, t.job), t.id);
     const before = kept.filter((t) => t.already);
-    const by = before[0]?.person ? `, by ${before[0].person}` : "";
+    const person = before[0]?.person;
     if (before.length > 0)
-      setTold(before.length === 1 ? `That was noted before${by}.` : `${before.length} of them were noted before.`);
+      setTold(
+        before.length === 1
+          ? person
+            ? tell("that-was-noted-before-by", { person })
+            : tell("that-was-noted-before")
+          : tell("of-them-were-noted-before", { count: before.length }),
+      );
   };
   const tick = (ticks: Tick[]) => {
     const now = new Date().toISOString();
     const names = ticks.map((t) => nameOf(t.plant_id, t.job));
     take(names, ticks[0]?.outcome ?? "done", async (late) => {
       const { tended } = await ask(client.POST("/api/v1/aftercare", { body: { ticks, ...(late && { at: now }) } }));
-      tell(tended);
+      hear(tended);
     });
   };
   /** What was done a moment ago may have its number only once its turn has come. */

@@ -9,9 +9,11 @@ import { Between } from "../../ui/Between";
 import { Following } from "../../ui/Following";
 import { Plain } from "../../ui/Plain";
 import { Lead } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/bench";
 import { Chosen } from "./Chosen";
 import { Filters, soughtOf } from "./Filters";
 import { NewPlant } from "./NewPlant";
@@ -27,7 +29,7 @@ function Rounds() {
   const due = useQuery(duePests).data ?? [];
   if (due.length === 0) return null;
   return (
-    <ul className={view.rows} data-part="treatments-due" aria-label="Treatments due">
+    <ul className={view.rows} data-part="treatments-due" aria-label={tell("treatments-due")}>
       {due.map((d) => (
         <li
           key={`${d.plant_id} ${d.pest}`}
@@ -35,7 +37,7 @@ function Rounds() {
           data-tone={d.overdue ? "act" : "green"}
           data-overdue={d.overdue || undefined}
         >
-          <Link to={`/plants/${d.plant_id}/cleaning/pests`}>{d.tag}</Link> <b>{d.pest}.</b> {d.headline}
+          <Link to={`/plants/${d.plant_id}/cleaning/pests`}>{d.tag}</Link> <b>{d.pest}.</b> <Say of={d.headline} />
         </li>
       ))}
     </ul>
@@ -76,9 +78,9 @@ export function Bench() {
     <main className={view.sheet} data-part="bench">
       <Flex vertical gap={10}>
         <div className={`${view.line} ${css.head}`}>
-          <h1>{archived ? "Archived plants" : "The bench"}</h1>
+          <h1>{archived ? tell("archived-plants") : tell("the-bench")}</h1>
           <Button type="primary" onClick={() => setAdding(!adding)} aria-expanded={adding}>
-            New plant
+            {tell("new-plant")}
           </Button>
         </div>
         {adding && <NewPlant onClose={() => setAdding(false)} />}
@@ -91,18 +93,14 @@ export function Bench() {
               setChosen(new Map());
             }}
           >
-            Choose several
+            {tell("choose-several")}
           </Plain>
         </Filters>
       </Flex>
       {!archived && <Rounds />}
       <div role="status">
         <Following />
-        {moved && (
-          <Lead>
-            Others changed the order. <Plain onClick={sort}>Sort it anew</Plain>
-          </Lead>
-        )}
+        {moved && <Reordered onSort={sort} />}
       </div>
       {found.error && <Trouble error={found.error} again={() => run(found.refetch())} />}
       {table ? (
@@ -114,7 +112,11 @@ export function Bench() {
           list={list}
           before={(p) =>
             choosing && (
-              <Checkbox aria-label={`Choose ${p.intake.tag}`} checked={chosen.has(p.id)} onChange={() => turn(p)} />
+              <Checkbox
+                aria-label={tell("choose", { tag: p.intake.tag })}
+                checked={chosen.has(p.id)}
+                onChange={() => turn(p)}
+              />
             )
           }
         />
@@ -128,6 +130,12 @@ export function Bench() {
   );
 }
 
+const Reordered = ({ onSort }: { onSort: () => void }) => (
+  <Lead>
+    <Tell of="others-changed-the-order" with={{ plain: <Plain onClick={onSort}>{tell("sort-it-anew")}</Plain> }} />
+  </Lead>
+);
+
 type FindProps = { search: URLSearchParams; set: (key: string, value: string) => void; table: boolean };
 
 /** Finding by words, and whether plants stand as cards or in a table. */
@@ -137,17 +145,17 @@ const Find = ({ search, set, table }: FindProps) => (
       allowClear
       value={search.get("q") ?? ""}
       onChange={(e) => set("q", e.target.value)}
-      placeholder="Find by tag, group, source or note"
-      aria-label="Find a plant"
+      placeholder={tell("find-by-tag-group-source-or-note")}
+      aria-label={tell("find-a-plant")}
     />
     <Segmented
       value={table ? "table" : "cards"}
       options={[
-        { value: "cards", label: "Cards" },
-        { value: "table", label: "Table" },
+        { value: "cards", label: tell("cards") },
+        { value: "table", label: tell("table") },
       ]}
       onChange={(as) => set("as", as === "table" ? as : "")}
-      aria-label="How the bench is shown"
+      aria-label={tell("how-the-bench-is-shown")}
     />
   </div>
 );
@@ -175,9 +183,9 @@ const Cards = ({ list, before }: CardsProps) =>
   });
 
 const turns = [
-  ["clean", "Clean"],
-  ["suspect", "Suspects"],
-  ["apart", "Kept apart"],
+  ["clean", tell("clean")],
+  ["suspect", tell("suspects")],
+  ["apart", tell("kept-apart")],
 ] as const;
 
 const turnOf = (p: Plant) => (p.intake.kept_apart ? "apart" : p.suspect ? "suspect" : "clean");
@@ -199,7 +207,10 @@ function More({ had, total, busy, onMore }: MoreProps) {
   return (
     <div ref={at}>
       <Lead>
-        {had} of {total} plants are shown. <Plain onClick={onMore}>Show more</Plain>
+        <Tell
+          of="of-plants-are-shown"
+          with={{ had, total, plain: <Plain onClick={onMore}>{tell("show-more")}</Plain> }}
+        />
       </Lead>
     </div>
   );
@@ -207,8 +218,8 @@ function More({ had, total, busy, onMore }: MoreProps) {
 
 function Nothing({ search, onNew }: { search: URLSearchParams; onNew: () => void }) {
   const words = search.get("q");
-  if (words) return <Lead>No plant carries “{words}” in its tag, group, source or notes.</Lead>;
-  if (search.has("archived")) return <Lead>No plant was archived yet.</Lead>;
-  if ([...search.keys()].some((k) => k !== "as" && k !== "new")) return <Lead>No plant is like that.</Lead>;
+  if (words) return <Lead>{tell("no-plant-carries-in-its-tag", { words })}</Lead>;
+  if (search.has("archived")) return <Lead>{tell("no-plant-was-archived-yet")}</Lead>;
+  if ([...search.keys()].some((k) => k !== "as" && k !== "new")) return <Lead>{tell("no-plant-is-like-that")}</Lead>;
   return <Worked onNew={onNew} />;
 }

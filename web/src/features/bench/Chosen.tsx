@@ -10,6 +10,7 @@ import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/bench";
 import css from "./bench.module.css";
 
 /** As many labels as a sheet request takes. */
@@ -37,11 +38,11 @@ function useEach(plants: Plant[], onDone: () => void) {
     },
     onSettled: followed,
   });
-  const all = plants.length === 1 ? "1 plant is" : `${plants.length} plants are`;
+  const n = plants.length;
   const at = (p: Plant) => ({ params: { path: { id: p.id } } });
   const move = (place_id: number) =>
     each.mutate({
-      told: `${all} there now.`,
+      told: tell("there-now", { n }),
       work: (p) =>
         ask(
           client.PUT("/api/v1/plants/{id}", {
@@ -52,12 +53,12 @@ function useEach(plants: Plant[], onDone: () => void) {
     });
   const archive = (archived: boolean) =>
     each.mutate({
-      told: `${all} ${archived ? "in the archive now" : "back on the bench"}.`,
+      told: archived ? tell("archived-now", { n }) : tell("back-now", { n }),
       work: (p) => ask(client.PUT("/api/v1/plants/{id}/archived", { ...at(p), body: { archived } })),
     });
   const tonight = () =>
     each.mutate({
-      told: `${all} in tonight’s batch.`,
+      told: tell("in-tonights-batch", { n }),
       work: async (p) => {
         const query = { person };
         const home = await ask(client.GET("/api/v1/plants/{id}/home", { params: { path: { id: p.id }, query } }));
@@ -80,33 +81,33 @@ export function Chosen({ plants, onDone }: { plants: Plant[]; onDone: () => void
     true,
   );
   return (
-    <section className={css.chosen} aria-label="With those chosen">
+    <section className={css.chosen} aria-label={tell("with-those-chosen")}>
       <Row words>
-        <b>{plants.length === 1 ? "1 plant chosen" : `${plants.length} plants chosen`}</b>
+        <b>{tell("plants-chosen", { count: plants.length })}</b>
         <Button
           href={none || plants.length > mostLabels ? undefined : sheet}
           target="_blank"
           disabled={none || plants.length > mostLabels}
         >
-          Labels on a sheet, PDF
+          {tell("labels-on-a-sheet-pdf")}
         </Button>
         <Button disabled={none} onClick={tonight}>
-          Into tonight’s batch
+          {tell("into-tonights-batch")}
         </Button>
         <Pick
           bare
-          label="Move them to"
+          label={tell("move-them-to")}
           value={undefined}
-          empty="Move them to"
+          empty={tell("move-them-to")}
           options={stands.map((p) => ({ value: p.id, label: p.place.name }))}
           onChange={(id) => !none && move(id)}
         />
         <Button disabled={none || !keeper} onClick={() => archive(!off)}>
-          {off ? "Put them back on the bench" : "Archive them"}
+          {off ? tell("put-them-back-on-the-bench") : tell("archive-them")}
         </Button>
       </Row>
-      {pending && <Progress percent={Math.round((100 * done) / plants.length)} aria-label="How far it is" />}
-      {plants.length > mostLabels && <Lead>A sheet takes {mostLabels} labels at most.</Lead>}
+      {pending && <Progress percent={Math.round((100 * done) / plants.length)} aria-label={tell("how-far-it-is")} />}
+      {plants.length > mostLabels && <Lead>{tell("a-sheet-takes-labels-at-most", { mostLabels })}</Lead>}
       {told && <p role="status">{told}</p>}
       {error && <Trouble error={error} />}
     </section>

@@ -6,26 +6,27 @@ import { Fold } from "../../ui/Fold";
 import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
+import { Tell, tell } from "../../words/bench";
 
 const wants = [
-  { value: "", label: "Whatever it wants" },
-  { value: "act", label: "To be acted on" },
-  { value: "check", label: "A check first" },
-  { value: "home", label: "Pot or hold" },
-  { value: "leave", label: "Left alone" },
+  { value: "", label: tell("whatever-it-wants") },
+  { value: "act", label: tell("to-be-acted-on") },
+  { value: "check", label: tell("a-check-first") },
+  { value: "home", label: tell("pot-or-hold") },
+  { value: "leave", label: tell("left-alone") },
 ];
 
 const turns = [
-  { value: "", label: "Clean and not" },
-  { value: "clean", label: "Clean" },
-  { value: "suspect", label: "Suspects" },
-  { value: "apart", label: "Kept apart" },
+  { value: "", label: tell("clean-and-not") },
+  { value: "clean", label: tell("clean") },
+  { value: "suspect", label: tell("suspects") },
+  { value: "apart", label: tell("kept-apart") },
 ];
 
 const sorts = [
-  { value: "", label: "Newest work first" },
-  { value: "day", label: "By its day" },
-  { value: "tag", label: "By its tag" },
+  { value: "", label: tell("newest-work-first") },
+  { value: "day", label: tell("by-its-day") },
+  { value: "tag", label: tell("by-its-tag") },
 ];
 
 /** What the address of the bench asks for. */
@@ -65,49 +66,62 @@ export function Filters({ search, set, due, children }: Props) {
   const narrowed = sieves.some((key) => search.has(key));
   const picks = (
     <>
-      <Pick bare label="What it wants" value={value("wants")} options={wants} onChange={(v) => set("wants", v)} />
-      <Pick bare label="Clean or not" value={value("turn")} options={turns} onChange={(v) => set("turn", v)} />
       <Pick
         bare
-        label="Place"
+        label={tell("what-it-wants")}
+        value={value("wants")}
+        options={wants}
+        onChange={(v) => set("wants", v)}
+      />
+      <Pick bare label={tell("clean-or-not")} value={value("turn")} options={turns} onChange={(v) => set("turn", v)} />
+      <Pick
+        bare
+        label={tell("place")}
         value={value("place")}
         options={[
-          { value: "", label: "At any place" },
+          { value: "", label: tell("at-any-place") },
           ...stands.map((p) => ({ value: String(p.id), label: p.place.name })),
         ]}
         onChange={(v) => set("place", v)}
       />
       <Pick
         bare
-        label="Group"
+        label={tell("group")}
         value={value("group")}
-        options={[{ value: "", label: "Of any group" }, ...kinds.map((g) => ({ value: g.code, label: g.name }))]}
+        options={[{ value: "", label: tell("of-any-group") }, ...kinds.map((g) => ({ value: g.code, label: g.name }))]}
         onChange={(v) => set("group", v)}
       />
-      <Pick bare label="Order" value={value("sort")} options={sorts} onChange={(v) => set("sort", v)} />
+      <Pick bare label={tell("order")} value={value("sort")} options={sorts} onChange={(v) => set("sort", v)} />
     </>
   );
   return (
     <>
       {narrow && (
-        <Fold summary="Filter and sort" open={narrowed}>
-          <Row words label="Which plants">
+        <Fold summary={tell("filter-and-sort")} open={narrowed}>
+          <Row words label={tell("which-plants")}>
             {picks}
           </Row>
         </Fold>
       )}
-      <Row words label={narrow ? undefined : "Which plants"}>
+      <Row words label={narrow ? undefined : tell("which-plants")}>
         {!narrow && picks}
         {!archived && (due > 0 || only) && (
           <span data-part="due">
-            {due === 0 ? "No plant is" : due === 1 ? "1 plant is" : `${due} plants are`} due today.
-            <Plain onClick={() => set("due", only ? "" : "yes")}>
-              {only ? "Show the whole bench" : "Show only these"}
-            </Plain>
+            <Tell
+              of="due-today"
+              with={{
+                due,
+                plain: (
+                  <Plain onClick={() => set("due", only ? "" : "yes")}>
+                    {only ? tell("show-the-whole-bench") : tell("show-only-these")}
+                  </Plain>
+                ),
+              }}
+            />
           </span>
         )}
         <Plain onClick={() => set("archived", archived ? "" : "yes")}>
-          {archived ? "Back to the bench" : "Archived plants"}
+          {archived ? tell("back-to-the-bench") : tell("archived-plants")}
         </Plain>
         {children}
       </Row>

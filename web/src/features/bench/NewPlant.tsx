@@ -10,6 +10,8 @@ import { FieldError } from "../../ui/Field";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
+import { Say } from "../../ui/Say";
+import { tell } from "../../words/bench";
 import css from "./bench.module.css";
 
 /** A tag and a group, in either order: the plant is on the bench and can be looked over. */
@@ -35,20 +37,20 @@ export function NewPlant({ onClose }: { onClose: () => void }) {
       add.mutate(of);
       return;
     }
-    setWrong(of ? "Now give it a tag or a name." : "Now tap its group.");
+    setWrong(of ? tell("now-give-it-a-tag-or-a-name") : tell("now-tap-its-group"));
     if (of) field.current?.focus();
   };
   const refused = add.error instanceof Refused ? add.error.at("tag") : undefined;
   const said = add.error ? (refused ?? inAWord(add.error)) : wrong;
   return (
-    <section data-part="new" aria-label="New plant">
+    <section data-part="new" aria-label={tell("new-plant")}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
           put(group);
         }}
       >
-        <label htmlFor={id}>Tag or name</label>
+        <label htmlFor={id}>{tell("tag-or-name")}</label>
         <Row>
           <Input
             id={id}
@@ -65,24 +67,28 @@ export function NewPlant({ onClose }: { onClose: () => void }) {
           />
           {group && (
             <Button type="primary" htmlType="submit" loading={add.isPending}>
-              Put it on the bench
+              {tell("put-it-on-the-bench")}
             </Button>
           )}
         </Row>
       </form>
       {said && <FieldError words={said} />}
-      <p id="which-group">Tap its group. The rest can come later.</p>
+      <p id="which-group">{tell("tap-its-group-the-rest-can-come")}</p>
       <div className={css.groups} role="group" aria-labelledby="which-group">
         {kinds.data?.map((g) => (
           <Button block key={g.code} aria-pressed={g.code === group} onClick={() => put(g.code)}>
             <span>
               {g.name}
-              {g.common && <Aside>{g.common.value}</Aside>}
+              {g.common && (
+                <Aside>
+                  <Say of={g.common} />
+                </Aside>
+              )}
             </span>
           </Button>
         ))}
       </div>
-      <Plain onClick={onClose}>Not now</Plain>
+      <Plain onClick={onClose}>{tell("not-now")}</Plain>
     </section>
   );
 }

@@ -3,8 +3,10 @@ import { Link } from "react-router";
 import { MiniFan } from "../../draw/MiniFan";
 import type { Plant } from "../../lib/api/client";
 import { day } from "../../lib/dates";
-import { gradeWords, percent, ranged, untilWords } from "../../lib/words";
+import { gradeWords, percent, ranged } from "../../lib/words";
 import { Aside } from "../../ui/Said";
+import { Say } from "../../ui/Say";
+import { tell } from "../../words/bench";
 import css from "./bench.module.css";
 
 /** What of it cannot be read, when something cannot. */
@@ -12,19 +14,19 @@ export const unreadable = (p: Plant) => p.unreadable || p.latest?.unreadable || 
 
 /** How its roots stand, in a few words. */
 export function rootsOf({ latest: r }: Plant): string {
-  if (!r?.grade) return "Roots not read yet";
+  if (!r?.grade) return tell("roots-not-read-yet");
   const share = r.left?.viable_by_length ?? r.viable_by_length;
-  return `${gradeWords[r.grade]}${r.starved ? " for its leaves" : ""}, ${ranged(share.low, share.high, percent)}`;
+  return `${gradeWords[r.grade]}${r.starved ? ` ${tell("for-its-leaves")}` : ""}, ${ranged(share.low, share.high, percent)}`;
 }
 
 /** Whether it is winning, in a word with its sign; nothing where that is not known. */
 export const faresWords: Record<string, string> = {
-  winning: " ↗ winning",
-  recovered: " ↗ on its own",
-  holding: " → steady",
-  mixed: " ↔ mixed signs",
-  losing: " ↘ losing",
-  unseen: " · not seen for weeks",
+  winning: ` ${tell("winning")}`,
+  recovered: ` ${tell("on-its-own")}`,
+  holding: ` ${tell("steady")}`,
+  mixed: ` ${tell("mixed-signs")}`,
+  losing: ` ${tell("losing")}`,
+  unseen: ` ${tell("not-seen-for-weeks")}`,
 };
 
 const tones = { winning: "success", recovered: "success", losing: "danger" } as Record<string, "success" | "danger">;
@@ -56,21 +58,21 @@ export function PlantRow({ plant: p }: { plant: Plant }) {
       <span className={css.next} data-now={broken || a?.code === "now" || undefined}>
         {broken || (
           <>
-            {a?.headline} {untilWords(a)}
+            <Say of={a?.headline} /> <Say of={a?.until} />
           </>
         )}
-        {p.alarms && !p.alarms.some((words) => words === a?.headline) && (
+        {p.alarms && !p.alarms.some((words) => words.text === a?.headline.text) && (
           <Aside>
             <Typography.Text data-alarms type="danger">
-              {p.alarms[0]}
-              {p.alarms.length > 1 && ` And ${p.alarms.length - 1} more.`}
+              <Say of={p.alarms[0]} />
+              {p.alarms.length > 1 && ` ${tell("and-more", { count: p.alarms.length - 1 })}`}
             </Typography.Text>
           </Aside>
         )}
         <Aside>
-          {p.home && `${p.home} since ${day(p.home_since ?? "")}. `}
-          {l?.cause}
-          {l?.undecided && a?.code !== "stay" && " A check is open."}
+          {p.home && `${tell("since", { home: p.home, homesince: day(p.home_since ?? "") })} `}
+          <Say of={l?.cause} />
+          {l?.undecided && a?.code !== "stay" && ` ${tell("a-check-is-open")}`}
         </Aside>
       </span>
     </Link>

@@ -2,7 +2,9 @@ import { Table } from "antd";
 import { Link } from "react-router";
 import type { Plant } from "../../lib/api/client";
 import { day } from "../../lib/dates";
+import { Say } from "../../ui/Say";
 import frame from "../../ui/rows.module.css";
+import { tell } from "../../words/bench";
 import { faresWords, rootsOf, unreadable } from "./PlantRow";
 
 type Props = {
@@ -12,7 +14,7 @@ type Props = {
   onChoose: (chosen: Map<number, Plant>) => void;
 };
 
-const turn = (p: Plant) => (p.intake.kept_apart ? "kept apart" : p.suspect ? "suspect" : "");
+const turn = (p: Plant) => (p.intake.kept_apart ? tell("kept-apart-2") : p.suspect ? "suspect" : "");
 
 /** The bench as a table: one plant a line, to be read down a column. */
 export default function PlantTable({ list, choosing, chosen, onChoose }: Props) {
@@ -33,18 +35,21 @@ export default function PlantTable({ list, choosing, chosen, onChoose }: Props) 
         }
         columns={[
           {
-            title: "Plant",
+            title: tell("plant"),
             rowScope: "row",
             render: (_: unknown, p) => <Link to={`/plants/${p.id}`}>{p.intake.tag}</Link>,
           },
-          { title: "Group", dataIndex: "group_name" },
-          { title: "Roots", render: (_: unknown, p) => rootsOf(p) },
+          { title: tell("group"), dataIndex: "group_name" },
+          { title: tell("roots"), render: (_: unknown, p) => rootsOf(p) },
           {
-            title: "Stage",
+            title: tell("stage"),
             render: (_: unknown, p) => p.fares?.name && `${p.fares.name}${faresWords[p.fares.verdict] ?? ""}`,
           },
-          { title: "What now", render: (_: unknown, p) => unreadable(p) || p.advised?.headline },
-          { title: "Day", render: (_: unknown, p) => p.advised?.until_on && day(p.advised.until_on) },
+          {
+            title: tell("what-now"),
+            render: (_: unknown, p) => unreadable(p) || (p.advised && <Say of={p.advised.headline} />),
+          },
+          { title: tell("day"), render: (_: unknown, p) => p.advised?.until_on && day(p.advised.until_on) },
           { title: "", render: (_: unknown, p) => turn(p) },
         ]}
       />

@@ -8,6 +8,7 @@ import { useKeeper } from "../../lib/person";
 import { Row } from "../../ui/Row";
 import { Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/bench";
 
 /** An empty bench teaches the first step, or shows a worked example. */
 export function Worked({ onNew }: { onNew: () => void }) {
@@ -25,15 +26,14 @@ export function Worked({ onNew }: { onNew: () => void }) {
   return (
     <section>
       <Lead>
-        The bench is empty. Put the plant in your hand on it with <b>New plant</b>: a tag and its group are enough, and
-        you can look it over at once. Or look first at a worked example, which is taken out again by one tap.
+        <Tell of="the-bench-is-empty-put-the-plant" parts={{ b: <b /> }} />
       </Lead>
       <Row>
         <Button type="primary" onClick={onNew}>
-          Put the first one on it
+          {tell("put-the-first-one-on-it")}
         </Button>
         <Button disabled={!keeper} loading={show.isPending} onClick={() => show.mutate()}>
-          Show a worked example
+          {tell("show-a-worked-example")}
         </Button>
       </Row>
       {show.error && <Trouble error={show.error} />}

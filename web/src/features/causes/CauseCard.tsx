@@ -8,6 +8,7 @@ import { Why } from "../../ui/Said";
 import { Term } from "../../ui/Term";
 import { YesNo } from "../../ui/YesNo";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/causes";
 import { type InspectionDesk } from "../look";
 import { Outcome } from "./Outcome";
 import css from "./causes.module.css";
@@ -15,8 +16,8 @@ import css from "./causes.module.css";
 type Props = { judged: Judged; cause: Cause; desk: InspectionDesk; knowledge: CauseKnowledge; numbers: boolean };
 
 const words = [
-  ["confirmed", "Confirm"],
-  ["rejected", "Rule out"],
+  ["confirmed", tell("confirm")],
+  ["rejected", tell("rule-out")],
 ] as const;
 
 /** One cause: how likely, why, and the user's own word on it. */
@@ -34,7 +35,7 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
           <Term shelf="causes" code={cause.code}>
             {cause.name}
           </Term>
-          {cause.kind === "harmless" && <small> harmless</small>}
+          {cause.kind === "harmless" && <small> {tell("harmless")}</small>}
         </h3>
         <Likely judged={j} numbers={numbers} />
         <YesNo
@@ -47,7 +48,7 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
       {decision && (
         <Record name={cause.name} decision={decision} said={desk.server.said[cause.code]} onChange={decide} />
       )}
-      <Fold key={String(j.act_on)} summary="Why, and what to do" open={j.act_on}>
+      <Fold key={String(j.act_on)} summary={tell("why-and-what-to-do")} open={j.act_on}>
         <p>
           <Marked text={cause.about} />
         </p>
@@ -68,7 +69,7 @@ export function CauseCard({ judged: j, cause, desk, knowledge, numbers }: Props)
         )}
         {cause.kind === "harmful" && (
           <p>
-            <b>So that it does not come back:</b> <Marked text={cause.prevent} />
+            <b>{tell("so-that-it-does-not-come-back")}</b> <Marked text={cause.prevent} />
           </p>
         )}
       </Fold>
@@ -95,7 +96,7 @@ function Likely({ judged: j, numbers }: { judged: Judged; numbers: boolean }) {
 
 /** The findings that moved it, for and against, the weightiest first. */
 function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge: CauseKnowledge; numbers: boolean }) {
-  if (j.findings.length === 0) return <Why>No finding moved it. It stands where it starts for its group.</Why>;
+  if (j.findings.length === 0) return <Why>{tell("no-finding-moved-it-it-stands")}</Why>;
   const list = (title: string, is: (f: Judged["findings"][number]) => boolean) => {
     const found = j.findings.filter(is).slice(0, 8);
     if (found.length === 0) return null;
@@ -109,15 +110,14 @@ function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge:
               <li key={w.finding}>
                 <i style={{ width: Math.min(90, Math.abs(w.decibans) * 5) }} />
                 <span>
-                  {w.state === "absent" && "Not found: "}
+                  {w.state === "absent" && `${tell("not-found")} `}
                   <Term shelf="findings" code={w.finding}>
                     {f?.name.value}
                   </Term>
                   {numbers && (
                     <small>
                       {" "}
-                      {w.decibans > 0 ? "+" : "−"}
-                      {Math.abs(w.decibans)} dB
+                      {tell("db", { decibans: w.decibans > 0 ? "+" : "−", decibans2: Math.abs(w.decibans) })}
                     </small>
                   )}
                 </span>
@@ -130,9 +130,9 @@ function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge:
   };
   return (
     <div className={`${view.columns} ${css.sides}`}>
-      {list("For", (f) => !f.through && f.decibans > 0)}
-      {list("Against", (f) => !f.through && f.decibans < 0)}
-      {list("Through another cause", (f) => !!f.through)}
+      {list(tell("for"), (f) => !f.through && f.decibans > 0)}
+      {list(tell("against"), (f) => !f.through && f.decibans < 0)}
+      {list(tell("through-another-cause"), (f) => !!f.through)}
     </div>
   );
 }
@@ -145,12 +145,20 @@ function Record({ name, decision, said, onChange }: RecordProps) {
     <div className={view.ruled} data-part="record">
       {said && (
         <p>
-          You {decision.word === "confirmed" ? "confirmed" : "ruled out"} this on {day(said.on)}. The findings said{" "}
-          <b>{said.band}</b> then ({percent(said.chance)}, number {said.place} of all).
+          <Tell
+            of="you-this-on-the-findings-said"
+            with={{
+              word: decision.word === "confirmed" ? "confirmed" : tell("ruled-out"),
+              on: day(said.on),
+              b: <b>{said.band}</b>,
+              chance: percent(said.chance),
+              place: said.place,
+            }}
+          />
         </p>
       )}
       <Outcome name={name} of={decision} onChange={(part) => onChange({ ...decision, ...part })} />
-      {said?.turned_out_on && <small>Noted on {day(said.turned_out_on)}</small>}
+      {said?.turned_out_on && <small>{tell("noted-on", { turnedouton: day(said.turned_out_on) })}</small>}
     </div>
   );
 }

@@ -4,7 +4,9 @@ import { Fold } from "../../ui/Fold";
 import { Notice } from "../../ui/Notice";
 import { Row } from "../../ui/Row";
 import { Headline, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/causes";
 import { Clashes, InspectionStep, Parts, type StepProps } from "../look";
 import { PlantSoFar } from "../plant";
 import { CauseCard } from "./CauseCard";
@@ -33,40 +35,34 @@ function CauseView({ desk, knowledge }: StepProps) {
   return (
     <div className={view.step} data-part="cause">
       <section>
-        <Headline>{v.headline}</Headline>
+        <Headline>
+          <Say of={v.headline} />
+        </Headline>
         {v.alarms.length > 0 && (
-          <Notice is="alarm">
-            {v.alarms.map(name).join(", ")} cannot be ruled out, and it spreads. Keep this plant apart until it is
-            settled.
-          </Notice>
+          <Notice is="alarm">{tell("cannot-be-ruled-out-and-it", { map: v.alarms.map(name).join(", ") })}</Notice>
         )}
         <Clashes parts={parts} desk={desk} knowledge={knowledge} />
         <NextCheck desk={desk} knowledge={knowledge} numbers={numbers} />
         <Plan desk={desk} knowledge={knowledge} />
         <Row words>
-          <h2>Causes</h2>
+          <h2>{tell("causes")}</h2>
           <Choice
-            label="Chances"
+            label={tell("chances")}
             value={numbers ? "numbers" : "words"}
             options={[
-              ["words", "In words"],
-              ["numbers", "With numbers"],
+              ["words", tell("in-words")],
+              ["numbers", tell("with-numbers")],
             ]}
             onChange={(n) => setNumbers(n === "numbers")}
           />
         </Row>
-        {numbers && (
-          <Why>
-            Weights are in decibans: 10 dB is ten times the odds. Each is what that finding does with the others as they
-            are. Several signs of one thing count no more than that thing itself.
-          </Why>
-        )}
+        {numbers && <Why>{tell("weights-are-in-decibans-10-db-is")}</Why>}
         <div>{shown.map((c) => card(c.code))}</div>
-        <Fold summary={`Less likely (${others.length}). You can confirm one of these too`}>
+        <Fold summary={tell("less-likely-you-can-confirm-one", { count: others.length })}>
           <div>{others.map((c) => card(c.code))}</div>
         </Fold>
         <OwnCauses desk={desk} />
-        <Fold summary="All findings, to add one or take one back">
+        <Fold summary={tell("all-findings-to-add-one-or-take")}>
           <Parts codes={parts} desk={desk} knowledge={knowledge} />
         </Fold>
       </section>
@@ -85,22 +81,21 @@ function KnownSoFar({ desk, knowledge }: StepProps) {
   const noted = Object.keys(desk.noted.findings).length;
   return (
     <section data-part="known">
-      <h2>What this goes by</h2>
-      <p>
-        {noted === 0
-          ? "Nothing noted in this look."
-          : `${noted} ${noted === 1 ? "finding" : "findings"} noted in this look.`}
-      </p>
+      <h2>{tell("what-this-goes-by")}</h2>
+      <p>{noted === 0 ? tell("nothing-noted-in-this-look") : tell("noted-in-this-look", { noted })}</p>
       {known.length > 0 && (
         <>
-          <h3>Known from earlier steps</h3>
+          <h3>{tell("known-from-earlier-steps")}</h3>
           <ul>
             {known.map((k) => {
               const f = knowledge.findings.find((x) => x.code === k.finding);
               return (
                 <li key={k.finding}>
-                  {k.state === "absent" && "Not found: "}
-                  {f?.name.value} <small>{k.from}</small>
+                  {k.state === "absent" && `${tell("not-found")} `}
+                  {f?.name.value}{" "}
+                  <small>
+                    <Say of={k.from} />
+                  </small>
                 </li>
               );
             })}

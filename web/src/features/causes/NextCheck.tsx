@@ -8,6 +8,7 @@ import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/causes";
 import { Answer, type InspectionDesk } from "../look";
 import css from "./causes.module.css";
 
@@ -28,10 +29,13 @@ export function NextCheck({ desk, knowledge, numbers }: Props) {
     if (put.length > 0 && v.next.length > 0)
       return (
         <p>
-          You put off what was left to check. <Plain onClick={() => setPut([])}>Show it again</Plain>
+          <Tell
+            of="you-put-off-what-was-left-to"
+            with={{ plain: <Plain onClick={() => setPut([])}>{tell("show-it-again")}</Plain> }}
+          />
         </p>
       );
-    return v.enough ? <p>Nothing more to check would change what to do.</p> : null;
+    return v.enough ? <p>{tell("nothing-more-to-check-would")}</p> : null;
   }
   return (
     <section
@@ -39,9 +43,9 @@ export function NextCheck({ desk, knowledge, numbers }: Props) {
       data-part="next"
       data-tone={first.urgent ? "act" : "green"}
       data-urgent={first.urgent || undefined}
-      aria-label="Next check"
+      aria-label={tell("next-check")}
     >
-      <h2>{first.urgent ? "Check this first" : "Check this next"}</h2>
+      <h2>{first.urgent ? tell("check-this-first") : tell("check-this-next")}</h2>
       <CheckCard
         key={first.finding}
         check={first}
@@ -51,7 +55,7 @@ export function NextCheck({ desk, knowledge, numbers }: Props) {
         onPutOff={() => setPut([...put, first.finding])}
       />
       {rest.length > 0 && (
-        <Fold summary={`Other checks worth making (${rest.length})`}>
+        <Fold summary={tell("other-checks-worth-making", { count: rest.length })}>
           {rest.map((c) => (
             <CheckCard key={c.finding} check={c} desk={desk} knowledge={knowledge} numbers={numbers} />
           ))}
@@ -70,28 +74,25 @@ function CheckCard({ check: c, desk, knowledge, numbers, onPutOff }: Props & { c
         <Marked text={f.tell} />
       </p>
       <p>
-        <b>{f.name.value}</b>{" "}
-        <small>
-          about {c.minutes} {c.minutes === 1 ? "minute" : "minutes"}
-        </small>
+        <b>{f.name.value}</b> <small>{tell("about", { minutes: c.minutes })}</small>
       </p>
       <Row words>
         <Answer label={f.name.value} state={undefined} onAnswer={(s) => desk.find({ [f.code]: s })} />
         {onPutOff && (
           <>
-            <Plain onClick={onPutOff}>Not now</Plain>
+            <Plain onClick={onPutOff}>{tell("not-now")}</Plain>
             <span>
-              <Key>1 yes</Key> <Key>0 no</Key>
+              <Key>{tell("1-yes")}</Key> <Key>{tell("0-no")}</Key>
             </span>
           </>
         )}
       </Row>
       <ul data-part="means">
         <li>
-          <b>If so:</b> {means(c.yes, knowledge, numbers)}
+          <b>{tell("if-so")}</b> {means(c.yes, knowledge, numbers)}
         </li>
         <li>
-          <b>If not:</b> {means(c.no, knowledge, numbers)}
+          <b>{tell("if-not")}</b> {means(c.no, knowledge, numbers)}
         </li>
       </ul>
     </div>
@@ -102,11 +103,13 @@ function CheckCard({ check: c, desk, knowledge, numbers, onPutOff }: Props & { c
 function means(o: Check["yes"], knowledge: CauseKnowledge, numbers: boolean): string {
   const band = (chance: number) => knowledge.bands.find((b) => chance < b.below.value)?.words.value ?? "";
   const moves = o.moves.slice(0, 2).map(({ cause, from, to }) => {
-    const name = knowledge.causes.find((c) => c.code === cause)?.name.toLowerCase() ?? cause;
+    const name = knowledge.causes.find((c) => c.code === cause)?.name ?? cause;
     const words =
-      band(from) === band(to) ? `stays ${band(to)}, yet ${to > from ? "more" : "less"} so` : `becomes ${band(to)}`;
-    return `${name} ${words}${numbers ? ` (${percent(from)} → ${percent(to)})` : ""}`;
+      band(from) === band(to)
+        ? tell("stays-yet-so", { cause: name, band: band(to), to: to > from ? "more" : "less" })
+        : tell("becomes", { cause: name, band: band(to) });
+    return `${words}${numbers ? ` (${percent(from)} → ${percent(to)})` : ""}`;
   });
-  const plan = o.new_plan ? "What to do would change." : "What to do stays the same.";
-  return `${moves.length > 0 ? moves.join("; ") + ". " : "Little would move. "}${plan}`;
+  const plan = o.new_plan ? tell("what-to-do-would-change") : tell("what-to-do-stays-the-same");
+  return `${moves.length > 0 ? moves.join(". ") + ". " : `${tell("little-would-move")} `}${plan}`;
 }

@@ -2,6 +2,7 @@ import { Input } from "antd";
 import type { Decision } from "../../lib/api/client";
 import { Decision as fields } from "../../lib/api/fields";
 import { Choice } from "../../ui/Choice";
+import { tell } from "../../words/causes";
 
 type Known = Pick<Decision, "turned_out" | "note">;
 type Props = { name: string; of: Known; onChange: (part: Known) => void };
@@ -11,21 +12,21 @@ export function Outcome({ name, of, onChange }: Props) {
   return (
     <>
       <label>
-        <span>Why you say so</span>
+        <span>{tell("why-you-say-so")}</span>
         <Input
-          aria-label={`${name}: why you say so`}
+          aria-label={tell("why-you-say-so-2", { name })}
           value={of.note}
           maxLength={fields.note.max}
           onChange={(e) => onChange({ note: e.target.value || undefined })}
         />
       </label>
       <Choice
-        label="What turned out later"
+        label={tell("what-turned-out-later")}
         value={of.turned_out ?? ""}
         options={[
-          ["", "Not known yet"],
-          ["right", "That was right"],
-          ["wrong", "That was wrong"],
+          ["", tell("not-known-yet")],
+          ["right", tell("that-was-right")],
+          ["wrong", tell("that-was-wrong")],
         ]}
         onChange={(v) => onChange({ turned_out: (v || undefined) as Known["turned_out"] })}
       />

@@ -5,6 +5,7 @@ import { Added as fields } from "../../lib/api/fields";
 import { FieldError } from "../../ui/Field";
 import { Plain } from "../../ui/Plain";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/causes";
 import { type InspectionDesk } from "../look";
 import { Outcome } from "./Outcome";
 import css from "./causes.module.css";
@@ -21,8 +22,8 @@ export function OwnCauses({ desk }: { desk: InspectionDesk }) {
         <article className={css.card} key={i} data-cause="own">
           <div className={view.line} data-part="cause-head">
             <h3>{a.name}</h3>
-            <span>your own word</span>
-            <Plain onClick={() => keep(added.filter((_, at) => at !== i))}>Remove it</Plain>
+            <span>{tell("your-own-word")}</span>
+            <Plain onClick={() => keep(added.filter((_, at) => at !== i))}>{tell("remove-it")}</Plain>
           </div>
           <div className={view.ruled} data-part="record">
             <Outcome
@@ -45,11 +46,11 @@ export function OwnCauses({ desk }: { desk: InspectionDesk }) {
       >
         <label>
           <span>
-            Something else did it <small>In your words. No finding weighs on it</small>
+            <Tell of="something-else-did-it-in-your" parts={{ small: <small /> }} />
           </span>
           <Input value={name} maxLength={fields.name.max} onChange={(e) => setName(e.target.value)} />
         </label>
-        <Button htmlType="submit">Add it</Button>
+        <Button htmlType="submit">{tell("add-it")}</Button>
       </form>
       {wrong && <FieldError words={wrong} />}
     </>

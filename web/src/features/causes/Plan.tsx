@@ -4,6 +4,7 @@ import { actionPlaces } from "../../lib/words";
 import { Cautions } from "../../ui/Care";
 import { Marked } from "../../ui/Mark";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/causes";
 import { type StepProps } from "../look";
 
 /** What to do about the causes that are acted on, by the step that picks it up. */
@@ -16,7 +17,7 @@ export function Plan({ desk, knowledge }: StepProps) {
   const care = all.filter((c) => actions.some((a) => a.cautions?.includes(c.code)));
   return (
     <section data-part="plan">
-      <h2>What to do</h2>
+      <h2>{tell("what-to-do")}</h2>
       <div className={view.columns}>
         {actionPlaces.map(([place, words]) => {
           const here = actions.filter((a) => a.at === place);
@@ -37,7 +38,7 @@ export function Plan({ desk, knowledge }: StepProps) {
       </div>
       {waiting.length > 0 && (
         <>
-          <h3>Once it is out of its pot, and not before</h3>
+          <h3>{tell("once-it-is-out-of-its-pot-and")}</h3>
           <ul>
             {waiting.map((a) => (
               <li key={a.code}>

@@ -5,6 +5,7 @@ import { AddJob as fields } from "../../lib/api/fields";
 import { run } from "../../lib/run";
 import { Pick } from "../../ui/Pick";
 import { TextLine } from "../../ui/TextLine";
+import { tell } from "../../words/cleaning";
 
 type Props = { stages: Cleaning["plan"]["stages"]; onAdd: (stage: Job["stage"], words: string) => Promise<boolean> };
 
@@ -13,7 +14,7 @@ export function AddJob({ stages, onAdd }: Props) {
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState("");
   const [stage, setStage] = useState<Job["stage"]>("treatment");
-  if (!open) return <Button onClick={() => setOpen(true)}>Add a job</Button>;
+  if (!open) return <Button onClick={() => setOpen(true)}>{tell("add-a-job")}</Button>;
   return (
     <form
       data-part="add-job"
@@ -30,12 +31,12 @@ export function AddJob({ stages, onAdd }: Props) {
     >
       <TextLine {...fields.do} value={words} autoFocus onChange={setWords} />
       <Pick
-        label="When"
+        label={tell("when")}
         value={stage}
         options={stages.map((s) => ({ value: s.code, label: s.name }))}
         onChange={(code) => setStage(code as Job["stage"])}
       />
-      <Button htmlType="submit">Put it on the plan</Button>
+      <Button htmlType="submit">{tell("put-it-on-the-plan")}</Button>
     </form>
   );
 }

@@ -1,11 +1,12 @@
 import { Outlet } from "react-router";
 import { SubNav } from "../../ui/SubNav";
+import { tell } from "../../words/cleaning";
 import { usePlant } from "../plant";
 
 const parts = [
-  [".", "Plan"],
-  ["pests", "Pests"],
-  ["division", "Divide"],
+  [".", tell("plan")],
+  ["pests", tell("pests")],
+  ["division", tell("divide")],
 ] as const;
 
 /** Clean and treat: the plan, the rounds against pests, and dividing. */
@@ -13,7 +14,7 @@ export default function CleaningStep() {
   const context = usePlant();
   return (
     <>
-      <SubNav label="Clean" to={parts} />
+      <SubNav label={tell("clean")} to={parts} />
       <Outlet context={context} />
     </>
   );

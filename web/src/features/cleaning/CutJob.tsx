@@ -6,7 +6,9 @@ import { Below, Job, JobBox } from "../../ui/Job";
 import { Listed, Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Aside } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/cleaning";
 import css from "./cleaning.module.css";
 
 export type Feel = "firm" | "hollow" | "mushy";
@@ -34,7 +36,7 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
         state={all ? "done" : "open"}
         box={
           <JobBox
-            label={`Done: root ${it.label}. ${it.do}`}
+            label={tell("done-root", { it: it.label, do: it.do.text })}
             state={all ? "done" : "open"}
             count={all ? 0 : it.done}
             onTurn={() => onTick(it, all ? 0 : it.count)}
@@ -42,9 +44,11 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
         }
         do={
           <>
-            <b>Root {it.label}</b>{" "}
-            <Aside>{[it.count > 1 && `${it.count} alike`, it.place].filter(Boolean).join(", ")}</Aside>
-            <div className={css.cut}>{it.do}.</div>
+            <b>{tell("root", { it: it.label })}</b>{" "}
+            <Aside>{[it.count > 1 && tell("alike", { count: it.count }), it.place].filter(Boolean).join(", ")}</Aside>
+            <div className={css.cut}>
+              <Say of={it.do} />.
+            </div>
             <div className={css.short}>{inShort(it)}</div>
           </>
         }
@@ -53,15 +57,15 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
             {it.count > 1 && (
               <>
                 <Plain disabled={all} onClick={() => onTick(it, it.done + 1)}>
-                  One more done
+                  {tell("one-more-done")}
                 </Plain>
                 <Plain disabled={it.done === 0} onClick={() => onTick(it, it.done - 1)}>
-                  One back
+                  {tell("one-back")}
                 </Plain>
               </>
             )}
             <Plain data-why aria-expanded={open} onClick={() => setOpen(!open)}>
-              Why, or otherwise
+              {tell("why-or-otherwise")}
             </Plain>
           </>
         }
@@ -82,8 +86,13 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
 
 /** For a long list on paper, where a job has a line of a narrow column. */
 function inShort(it: CutItem): string {
-  const what = it.kind === "medium" ? "medium" : it.cut_at_mm == null ? "strip" : `at ${Math.round(it.cut_at_mm)} mm`;
-  const strip = it.cut_at_mm != null && it.reasons.includes("strip-rot") && "strip";
+  const what =
+    it.kind === "medium"
+      ? tell("medium-short")
+      : it.cut_at_mm == null
+        ? tell("strip-short")
+        : tell("at-mm", { cutatmm: Math.round(it.cut_at_mm) });
+  const strip = it.cut_at_mm != null && it.reasons.includes("strip-rot") && tell("strip-short");
   return [what, strip, it.place].filter(Boolean).join(", ");
 }
 
@@ -93,10 +102,10 @@ function More({ item: it, rules, onTurned }: Pick<Props, "item" | "rules"> & { o
       <Listed texts={it.reasons.flatMap((id) => rules[id]?.words ?? [])} />
       {it.kind !== "medium" && (
         <Flex wrap gap={6} align="center">
-          <span>{it.count > 1 ? "One of these turned out" : "It turned out"}</span>
+          <span>{it.count > 1 ? tell("one-of-these-turned-out") : tell("it-turned-out")}</span>
           {(["firm", "hollow", "mushy"] as const).map((feel) => (
             <Button key={feel} data-turned onClick={() => onTurned(feel)}>
-              {feel}
+              {felt[feel]}
             </Button>
           ))}
         </Flex>
@@ -104,3 +113,5 @@ function More({ item: it, rules, onTurned }: Pick<Props, "item" | "rules"> & { o
     </Below>
   );
 }
+
+const felt = { firm: tell("firm"), hollow: tell("hollow"), mushy: tell("mushy") };

@@ -15,6 +15,7 @@ import { Below, Job, JobBox } from "../../ui/Job";
 import { Marked } from "../../ui/Mark";
 import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
+import { Tell, tell } from "../../words/cleaning";
 import { usePlant } from "../plant";
 import { clock, leftOf, useTimers, useTimerWork } from "../timers";
 import type { CleaningWork } from "./useCleaning";
@@ -44,20 +45,14 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
   const finished = j.state !== "open";
   const open = j.state === "open" && !closed;
   const box = cuts ? (
-    <JobBox label={`By its cuts: ${j.do.value}`} state={j.state} disabled onTurn={() => undefined} />
+    <JobBox label={tell("by-its-cuts", { do: j.do.value })} state={j.state} disabled onTurn={() => undefined} />
   ) : (
     <JobBox
-      label={`Done: ${j.do.value}`}
+      label={tell("done", { do: j.do.value })}
       state={j.state}
       disabled={closed}
       onTurn={() => run(work.mark(j, finished ? "open" : "done", finished ? {} : { uses }))}
     />
-  );
-  const said = (
-    <>
-      {j.state === "skipped" && <div>Left out: {j.reason}</div>}
-      {finished && j.on && day(j.on)}
-    </>
   );
   return (
     <Job
@@ -66,32 +61,34 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
       box={box}
       do={j.do.value}
       amount={amountOf(j)}
-      said={finished && said}
+      said={finished && <SaidOf job={j} />}
       tools={
         <>
           {j.minutes && open ? <JobTimer job={j} plantID={plant.id} /> : null}
-          {j.product && j.volume_ml && open ? <Link to={mixLink(j, plant.id)}>Mix it</Link> : null}
-          {j.code === "soak-flush" && !finished && <Link to="/mixing?do=water">How much water</Link>}
+          {j.product && j.volume_ml && open ? <Link to={mixLink(j, plant.id)}>{tell("mix-it")}</Link> : null}
+          {j.code === "soak-flush" && !finished && <Link to="/mixing?do=water">{tell("how-much-water")}</Link>}
           {open && (
             <Plain
               aria-expanded={skipping}
               onClick={() => setSkipping(!skipping)}
-              aria-label={`Leave out: ${j.do.value}`}
+              aria-label={tell("leave-out-2", { do: j.do.value })}
             >
-              Leave out
+              {tell("leave-out")}
             </Plain>
           )}
-          {!closed && j.state === "skipped" && <Plain onClick={() => run(work.mark(j, "open"))}>Do it after all</Plain>}
+          {!closed && j.state === "skipped" && (
+            <Plain onClick={() => run(work.mark(j, "open"))}>{tell("do-it-after-all")}</Plain>
+          )}
           <Plain data-why aria-expanded={why} onClick={() => setWhy(!why)}>
-            Why
+            {tell("why")}
           </Plain>
         </>
       }
     >
       {skipping && j.state === "open" && (
         <LeaveOut
-          label="Why it is left out"
-          word="Leave it out"
+          label={tell("why-it-is-left-out")}
+          word={tell("leave-it-out")}
           onLeave={(reason) => {
             run(work.mark(j, "skipped", { reason }).then((kept) => setSkipping(!kept)));
           }}
@@ -113,8 +110,21 @@ export function PlanJob({ job: j, cleaning: c, work, cuts, repeated }: Props) {
   );
 }
 
+/** When it was done, or why it was not. */
+const SaidOf = ({ job: j }: { job: CleaningJob }) => (
+  <>
+    {j.state === "skipped" && (
+      <div>
+        <Tell of="left-out" with={{ reason: j.reason }} />
+      </div>
+    )}
+    {j.on && day(j.on)}
+  </>
+);
+
 /** How much and how long, beside what to do. */
-const amountOf = (j: CleaningJob) => [j.how_much, j.minutes && `${figure(j.minutes)} min`].filter(Boolean).join(", ");
+const amountOf = (j: CleaningJob) =>
+  [j.how_much, j.minutes && tell("min", { minutes: figure(j.minutes) })].filter(Boolean).join(", ");
 
 const mixLink = (j: CleaningJob, plant: number) =>
   `/mixing?${new URLSearchParams({
@@ -133,12 +143,12 @@ function JobTimer({ job: j, plantID }: { job: CleaningJob; plantID: number }) {
   const minutes = j.minutes ?? 0;
   if (running) {
     const left = leftOf(running, now);
-    return <b data-clock>{left > 0 ? clock(left) : "Time is up"}</b>;
+    return <b data-clock>{left > 0 ? clock(left) : tell("time-is-up")}</b>;
   }
   const begin = () => run(start({ plant_id: plantID, job: j.code, seconds: Math.round(minutes * 60) }));
   return (
-    <Plain onClick={begin} aria-label={`Start ${figure(minutes)} min: ${j.do.value}`}>
-      Start {figure(minutes)} min
+    <Plain onClick={begin} aria-label={tell("start-min-2", { minutes: figure(minutes), do: j.do.value })}>
+      {tell("start-min", { minutes: figure(minutes) })}
     </Plain>
   );
 }
@@ -149,7 +159,7 @@ function Why({ job: j }: { job: CleaningJob }) {
       <ul>
         {j.because.length > 0 && (
           <li>
-            Because of: <b>{j.because.join(", ")}</b>
+            <Tell of="because-of" with={{ b: <b>{j.because.join(", ")}</b> }} />
           </li>
         )}
         {j.why.map((w) => (
@@ -158,10 +168,10 @@ function Why({ job: j }: { job: CleaningJob }) {
           </li>
         ))}
         {j.own ? (
-          <li>A job of your own.</li>
+          <li>{tell("a-job-of-your-own")}</li>
         ) : (
           <li>
-            The job itself: <Marked text={{ ...j.do, value: "" }} />
+            <Tell of="the-job-itself" with={{ marked: <Marked text={{ ...j.do, value: "" }} /> }} />
           </li>
         )}
         {j.side && <Followed side={j.side} />}
@@ -179,13 +189,18 @@ function FromShelf({ job: j, uses, onUses }: { job: CleaningJob; uses: Use[]; on
   return (
     <Below>
       <Pick
-        label="Taken from"
+        label={tell("taken-from")}
         value={taken?.item_id ?? 0}
         options={[
-          { value: 0, label: "Not from the shelf" },
+          { value: 0, label: tell("not-from-the-shelf") },
           ...list.map((o) => ({
             value: o.id,
-            label: `${o.stock.name}, ${figure(o.stock.amount)} ${o.stock.unit} left${o.expired ? ", past its date" : ""}`,
+            label: tell("left", {
+              stock: o.stock.name,
+              amount: figure(o.stock.amount),
+              unit: o.stock.unit,
+              expired: o.expired ? `, ${tell("past-its-date")}` : "",
+            }),
           })),
         ]}
         onChange={(id) => {

@@ -16,9 +16,11 @@ import { AllDone, Below } from "../../ui/Job";
 import { Notice } from "../../ui/Notice";
 import { Plain } from "../../ui/Plain";
 import { Headline, Lead, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/cleaning";
 import { Incidents } from "../history";
 import { PlantSoFar, usePlant } from "../plant";
 import { AddJob } from "./AddJob";
@@ -64,7 +66,7 @@ function Going({ plantID }: { plantID: number }) {
   const going = useQuery(courses(plantID)).data?.filter((t) => !t.closed_on && !t.unreadable) ?? [];
   return going.map((t) => (
     <p key={t.id} data-part="going">
-      <Link to="pests">{t.schedule.pest.name}</Link>: {t.schedule.headline}
+      <Link to="pests">{t.schedule.pest.name}</Link>: <Say of={t.schedule.headline} />
     </p>
   ));
 }
@@ -98,7 +100,7 @@ function Sheet({ cleaning: c, work, reading: r }: Props) {
         )}
         {trouble && <Trouble error={trouble} />}
       </section>
-      <section className={css.plan} aria-label="Plan">
+      <section className={css.plan} aria-label={tell("plan")}>
         <Stages
           cleaning={c}
           work={work}
@@ -158,11 +160,11 @@ function Cuts({ job, reading: r, closed, chosen, tick, correct }: CutsProps) {
       {!closed && uncut.length > 1 && (
         <Below>
           <Plain data-all onClick={() => uncut.forEach((it) => tick(it, it.count))}>
-            All {uncut.length} cuts are done
+            {tell("all-cuts-are-done", { count: uncut.length })}
           </Plain>
         </Below>
       )}
-      <ol className={css.cuts} aria-label="Cut list">
+      <ol className={css.cuts} aria-label={tell("cut-list")}>
         {own.map((it) => (
           <CutJob
             key={it.id}
@@ -185,24 +187,32 @@ function Head({ cleaning: c, reading: r }: { cleaning: Cleaning; reading?: Readi
   return (
     <>
       <div className={css.onPaper}>
-        <b>{plant.intake.tag}</b> {profile.name}.{r && ` Roots read on ${day(r.read_on)}.`}
+        <b>{plant.intake.tag}</b> {profile.name}.{r && ` ${tell("roots-read-on", { readon: day(r.read_on) })}`}
       </div>
       <div className={`${view.line} ${css.head}`}>
         <div>
-          <Headline>{c.closed_on ? `Cleaned and closed on ${day(c.closed_on)}.` : c.plan.headline}</Headline>
-          {list && <Why>{list.headline}</Why>}
+          <Headline>
+            {c.closed_on ? tell("cleaned-and-closed-on", { closedon: day(c.closed_on) }) : <Say of={c.plan.headline} />}
+          </Headline>
+          {list && (
+            <Why>
+              <Say of={list.headline} />
+            </Why>
+          )}
         </div>
-        {c.plan.jobs.length > 0 && <Button onClick={() => window.print()}>Print the list</Button>}
+        {c.plan.jobs.length > 0 && <Button onClick={() => window.print()}>{tell("print-the-list")}</Button>}
       </div>
       {!list && c.plan.jobs.length > 0 && (
         <Lead>
-          The cut list is drawn up from the roots. <Link to="../roots">Read them</Link> to have it here.
+          <Tell of="the-cut-list-is-drawn-up-from" parts={{ link: <Link to="../roots" /> }} />
         </Lead>
       )}
       {!list && c.plan.jobs.length === 0 && (
         <p>
-          The plan is drawn up from the causes and the roots. <Link to="../look">Look it over</Link>, or{" "}
-          <Link to="../roots">read the roots</Link>: feel each one, and say what it is.
+          <Tell
+            of="the-plan-is-drawn-up-from-the"
+            parts={{ link: <Link to="../look" />, link2: <Link to="../roots" /> }}
+          />
         </p>
       )}
     </>
@@ -252,8 +262,9 @@ function End({ cleaning: c, work, reading: r }: Props) {
     <>
       {!!list?.stale?.length && (
         <Why>
-          {list.stale.length === 1 ? "One job was" : `${list.stale.length} jobs were`} checked off that the reading no
-          longer asks for. What is cut is cut; the record keeps it.
+          {tell("checked-off-that-the-reading-no", {
+            count: list.stale.length,
+          })}
         </Why>
       )}
       {work.trouble && work.trouble.job === undefined && <Trouble error={work.trouble.error} />}
@@ -262,7 +273,7 @@ function End({ cleaning: c, work, reading: r }: Props) {
         {!closed && <AddJob stages={c.plan.stages} onAdd={work.add} />}
         {c.plan.jobs.length > 0 && (
           <Button type={closed ? "default" : "primary"} onClick={() => run(work.close(!closed))}>
-            {closed ? "Open it again" : "Close the cleaning"}
+            {closed ? tell("open-it-again") : tell("close-the-cleaning")}
           </Button>
         )}
       </div>
@@ -286,21 +297,29 @@ function repeats(jobs: Job[]): Set<string> {
 function Last({ cleaning: c }: { cleaning: Cleaning }) {
   return (
     <Notice is="alarm">
-      This plant is suspect, so it comes last.{" "}
-      {c.before.length > 0 ? (
-        <>
-          Before it, do{" "}
-          {c.before.map((p, i) => (
-            <span key={p.id}>
-              {i > 0 && ", "}
-              <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
-            </span>
-          ))}
-          .
-        </>
-      ) : (
-        "No clean plant is waiting."
-      )}
+      <Tell
+        of="this-plant-is-suspect-so-it"
+        with={{
+          count:
+            c.before.length > 0 ? (
+              <>
+                <Tell
+                  of="before-it-do"
+                  with={{
+                    map: c.before.map((p, i) => (
+                      <span key={p.id}>
+                        {i > 0 && ", "}
+                        <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
+                      </span>
+                    )),
+                  }}
+                />
+              </>
+            ) : (
+              tell("no-clean-plant-is-waiting")
+            ),
+        }}
+      />
     </Notice>
   );
 }
@@ -309,15 +328,15 @@ function After({ reading: r }: { reading: Reading }) {
   const t = r.verdict.totals;
   return (
     <div className={css.after}>
-      <h2>After cleaning</h2>
+      <h2>{tell("after-cleaning")}</h2>
       <Facts
         rows={[
-          ["Left alive", ranged(t.live_after_mm.low, t.live_after_mm.high, length)],
-          ["Living length cut", ranged(t.lost_mm.low, t.lost_mm.high, length)],
-          ["Wounds", String(t.wounds)],
-          ["Anchors", String(t.anchors)],
+          [tell("left-alive"), ranged(t.live_after_mm.low, t.live_after_mm.high, length)],
+          [tell("living-length-cut"), ranged(t.lost_mm.low, t.lost_mm.high, length)],
+          [tell("wounds"), String(t.wounds)],
+          [tell("anchors"), String(t.anchors)],
           [
-            "As it was found",
+            tell("as-it-was-found"),
             `${gradeWords[r.verdict.grade.code]}, ${ranged(t.viable_by_length.low, t.viable_by_length.high, percent)}`,
           ],
         ]}

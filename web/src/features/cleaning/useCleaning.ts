@@ -4,6 +4,7 @@ import { cleaning } from "../../lib/api/queries";
 import { tellDoubt } from "../../lib/changed";
 import { usePerson } from "../../lib/person";
 import { useSendFor } from "../../lib/send";
+import { tell } from "../../words/cleaning";
 
 /** A plant's plan, and what can be done to it. One answer is kept after the other. */
 export function useCleaning(plantID: number) {
@@ -12,7 +13,7 @@ export function useCleaning(plantID: number) {
   const asked = useQuery(cleaning(plantID, person));
   const at = { params: { path: { id: plantID } } };
   const { send, trouble } = useSendFor<Cleaning>({
-    inTurn: `cleaning ${plantID}`,
+    inTurn: tell("cleaning", { plantID }),
     // Opening, closing and adding answer for nobody in particular.
     then: (answer, job) => job && cache.setQueryData(["plant", plantID, "cleaning", person], answer),
     but: () => asked.refetch(),

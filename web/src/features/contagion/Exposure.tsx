@@ -18,6 +18,7 @@ import { Row } from "../../ui/Row";
 import { Rows } from "../../ui/Rows";
 import { Aside, Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/contagion";
 
 type Spread = Found["agents"][number];
 type Watch = { agent: string; plants: number[]; shared?: { what: Way; on: string } };
@@ -34,21 +35,28 @@ export function Exposure({ plantID, open }: { plantID: number; open: boolean }) 
       ).catch(setError),
     );
   return (
-    <section data-part="exposure" aria-label="Who may have caught it">
+    <section data-part="exposure" aria-label={tell("who-may-have-caught-it")}>
       {Boolean(error) && <Trouble error={error} />}
       {watched
         .filter((w) => !w.over)
         .map((w) => (
           <div key={w.id} data-watched={w.agent.code}>
-            <h2>Watched for {w.agent.name.toLowerCase()}</h2>
+            <h2>{tell("watched-for", { agent: w.agent.name })}</h2>
             <p>
-              Until {day(w.until)}. It touched <Link to={`/plants/${w.suspect.id}/progress`}>{w.suspect.tag}</Link>:{" "}
-              <Touched by={w.by} />. <Marked text={w.agent.look} />{" "}
-              <Plain onClick={() => end(w)}>Watch it no longer</Plain>
+              <Tell
+                of="until-it-touched"
+                with={{
+                  until: day(w.until),
+                  link: <Link to={`/plants/${w.suspect.id}/progress`}>{w.suspect.tag}</Link>,
+                  touched: <Touched by={w.by} />,
+                  marked: <Marked text={w.agent.look} />,
+                  plain: <Plain onClick={() => end(w)}>{tell("watch-it-no-longer")}</Plain>,
+                }}
+              />
             </p>
           </div>
         ))}
-      <Fold summary="Who may have caught something from it" id="exposure" open={open}>
+      <Fold summary={tell("who-may-have-caught-something")} id="exposure" open={open}>
         <Others plantID={plantID} />
       </Fold>
     </section>
@@ -62,7 +70,7 @@ function Touched({ by }: { by: Spread["exposed"][number]["by"] }) {
     <span key={`${c.what} ${c.on}`}>
       {i > 0 && "; "}
       {ways[c.what]?.value ?? c.what}{" "}
-      <Aside>{c.from && c.from !== c.on ? `${day(c.from)} to ${day(c.on)}` : day(c.on)}</Aside>
+      <Aside>{c.from && c.from !== c.on ? tell("to", { from: day(c.from), on: day(c.on) }) : day(c.on)}</Aside>
     </span>
   ));
 }
@@ -94,17 +102,17 @@ function Others({ plantID }: { plantID: number }) {
       {Boolean(error) && <Trouble error={error} />}
       <Row>
         <Pick
-          label="What it may carry"
+          label={tell("what-it-may-carry")}
           value={agent}
           options={[
-            { value: "", label: "By its signs" },
+            { value: "", label: tell("by-its-signs") },
             ...(table?.agents ?? []).map((a) => ({ value: a.code, label: a.name })),
           ]}
           onChange={setAgent}
         />
-        <Day label="Contacts since" value={since || (e?.since ?? "")} onChange={setSince} />
+        <Day label={tell("contacts-since")} value={since || (e?.since ?? "")} onChange={setSince} />
       </Row>
-      {e?.agents.length === 0 && <Why>Its signs name nothing that travels. Choose what it may carry, if you know.</Why>}
+      {e?.agents.length === 0 && <Why>{tell("its-signs-name-nothing-that")}</Why>}
       {e?.agents.map((s) => (
         <Spreading key={s.agent.code} s={s} error={error} onWatch={watch} plantID={plantID} />
       ))}
@@ -123,18 +131,21 @@ function Spreading({ s, plantID, error, onWatch }: SpreadProps) {
     <div data-agent={s.agent.code}>
       <h3>{s.agent.name}</h3>
       <Why>
-        <Marked text={s.agent.look} /> For {s.agent.days.value} days after the last contact.
+        <Tell
+          of="for-days-after-the-last-contact"
+          with={{ marked: <Marked text={s.agent.look} />, days: s.agent.days.value }}
+        />
       </Why>
-      {s.exposed.length === 0 && <p>No contact of another plant is noted since then.</p>}
+      {s.exposed.length === 0 && <p>{tell("no-contact-of-another-plant-is")}</p>}
       {s.exposed.length > 0 && (
         <Rows
-          caption={`Who may have caught ${s.agent.name.toLowerCase()}`}
+          caption={tell("who-may-have-caught", { agent: s.agent.name })}
           rows={s.exposed}
           keyOf={(x) => x.plant_id}
           data={(x) => ({ "data-exposed": String(x.plant_id) })}
           columns={[
             {
-              title: "Plant",
+              title: tell("plant"),
               head: true,
               of: (x) =>
                 x.watch_id ? (
@@ -147,10 +158,11 @@ function Spreading({ s, plantID, error, onWatch }: SpreadProps) {
                   />
                 ),
             },
-            { title: "It", of: (x) => <Touched by={x.by} /> },
+            { title: tell("it"), of: (x) => <Touched by={x.by} /> },
             {
-              title: "Look at it until",
-              of: (x) => (x.watch_id ? `watched until ${day(x.watched_until ?? "")}` : day(x.until)),
+              title: tell("look-at-it-until"),
+              of: (x) =>
+                x.watch_id ? tell("watched-until", { watcheduntil: day(x.watched_until ?? "") }) : day(x.until),
             },
           ]}
         />
@@ -158,7 +170,7 @@ function Spreading({ s, plantID, error, onWatch }: SpreadProps) {
       {chosen.length > 0 && (
         <Row>
           <Button type="primary" onClick={() => onWatch({ agent: s.agent.code, plants: chosen })}>
-            {chosen.length === 1 ? "Watch this plant" : `Watch these ${chosen.length} plants`}
+            {tell("watch-these-plants", { count: chosen.length })}
           </Button>
         </Row>
       )}
@@ -175,22 +187,22 @@ function Shared({ agent, plantID, error, onWatch }: Omit<SpreadProps, "s"> & { a
   const [on, setOn] = useState("");
   const wrong = error instanceof Refused ? error.at("shared.on") : undefined;
   return (
-    <Fold summary="Another plant shared something with it">
+    <Fold summary={tell("another-plant-shared-something")}>
       <Row>
-        <PickPlant label="Plant" value={plant} not={plantID} onChange={setPlant} />
+        <PickPlant label={tell("plant")} value={plant} not={plantID} onChange={setPlant} />
         <Pick
-          label="They"
+          label={tell("they")}
           value={what}
-          empty="What they shared"
+          empty={tell("what-they-shared")}
           options={Object.entries(ways).map(([code, words]) => ({ value: code, label: words.value }))}
           onChange={setWhat}
         />
-        <Day label="Last on" value={on} onChange={setOn} error={wrong} />
+        <Day label={tell("last-on")} value={on} onChange={setOn} error={wrong} />
         <Button
           disabled={!plant || !what || !on}
           onClick={() => plant && what && onWatch({ agent, plants: [plant.value], shared: { what: what as Way, on } })}
         >
-          Watch it
+          {tell("watch-it")}
         </Button>
       </Row>
     </Fold>

@@ -4,6 +4,7 @@ import { Fold } from "../../ui/Fold";
 import { Lead, Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/contract";
 
 type Schema = {
   $ref?: string;
@@ -49,15 +50,18 @@ export default function Contract() {
   if (!doc) return null;
   return (
     <main className={view.sheet}>
-      <h1>The open interface</h1>
+      <h1>{tell("the-open-interface")}</h1>
       <Lead>
-        {doc.info.description} Version {doc.info.version}. The same as a machine reads it:{" "}
-        <a href="/api/openapi.json">openapi.json</a>
+        <Tell
+          of="version-the-same-as-a-machine"
+          with={{ description: doc.info.description, version: doc.info.version }}
+          parts={{ a: <a href="/api/openapi.json" /> }}
+        />
       </Lead>
       {Object.entries(doc.paths).flatMap(([path, methods]) =>
         Object.entries(methods).map(([method, op]) => <OperationEntry key={method + path} {...{ path, method, op }} />),
       )}
-      <h2>Shapes</h2>
+      <h2>{tell("shapes")}</h2>
       {Object.entries(doc.components.schemas).map(([name, s]) => (
         <Fold key={`${name} ${shown === name}`} id={name} summary={name} open={shown === name}>
           <Fields schema={s} />
@@ -79,12 +83,12 @@ function OperationEntry({ path, method, op }: { path: string; method: string; op
       <p>{op.summary}.</p>
       {op.parameters?.map((p) => (
         <Why key={p.name}>
-          <code>{p.name}</code> in the {p.in}. {p.description}
+          <Tell of="in-the" with={{ code: <code>{p.name}</code>, in: p.in, description: p.description }} />
         </Why>
       ))}
       {body && (
         <p>
-          Takes <Shape schema={body} />
+          <Tell of="takes" with={{ shape: <Shape schema={body} /> }} />
         </p>
       )}
       <p>
@@ -127,14 +131,14 @@ function Shape({ schema: s }: { schema: Schema }) {
   if (s.items) {
     return (
       <>
-        list of <Shape schema={s.items} />
+        <Tell of="list-of" with={{ shape: <Shape schema={s.items} /> }} />
       </>
     );
   }
   if (s.additionalProperties) {
     return (
       <>
-        names to <Shape schema={s.additionalProperties} />
+        <Tell of="names-to" with={{ shape: <Shape schema={s.additionalProperties} /> }} />
       </>
     );
   }
@@ -143,7 +147,7 @@ function Shape({ schema: s }: { schema: Schema }) {
       {[s.type]
         .flat()
         .filter((t) => t !== "null")
-        .join(" or ")}
+        .join(` ${tell("or")} `)}
     </>
   );
 }
@@ -152,7 +156,7 @@ function limits(s: Schema): string {
   const said: string[] = [];
   if (s.enum) said.push(s.enum.filter(Boolean).join(", "));
   if (s.minimum !== undefined || s.maximum !== undefined) said.push(`${s.minimum ?? ""}–${s.maximum ?? ""}`);
-  if (s.maxLength) said.push(`up to ${s.maxLength} characters`);
-  if (s.maxItems) said.push(`${s.minItems ?? 0}–${s.maxItems} entries`);
+  if (s.maxLength) said.push(tell("up-to-characters", { maxLength: s.maxLength }));
+  if (s.maxItems) said.push(tell("entries", { minItems: s.minItems ?? 0, maxItems: s.maxItems }));
   return said.length ? `(${said.join("; ")})` : "";
 }

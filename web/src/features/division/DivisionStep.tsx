@@ -24,10 +24,12 @@ import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Headline, Lead, Aside, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/division";
 import { PlantSoFar, usePlant } from "../plant";
 import { EditBulb } from "./EditBulb";
 import css from "./division.module.css";
@@ -89,7 +91,9 @@ function Advisor({ at, own, onOwn }: AdvisorProps) {
   return (
     <section>
       {born && <Born plants={born} />}
-      <Headline>{a.headline}</Headline>
+      <Headline>
+        <Say of={a.headline} />
+      </Headline>
       <ul>
         {a.reasons.map((r) => (
           <li key={r.value}>
@@ -99,18 +103,16 @@ function Advisor({ at, own, onOwn }: AdvisorProps) {
       </ul>
       {profile.habit.value !== "monopodial" && (
         <>
-          {bulbs.length === 0 && (
-            <Lead>Its {word}s are not counted yet. Add them in their order on the rhizome, the oldest first.</Lead>
-          )}
+          {bulbs.length === 0 && <Lead>{tell("its-s-are-not-counted-yet-add", { word })}</Lead>}
           <RhizomeDrawing at={at} chosen={chosen} onChoose={setChosen} onCut={turn} word={word} />
           <Row words>
             <Button onClick={add} disabled={bulbs.length >= 60}>
-              + {word}
+              {tell("one-more-organ", { word })}
             </Button>
             <Button onClick={drop} disabled={bulbs.length === 0}>
-              − {word}
+              {tell("one-less-organ", { word })}
             </Button>
-            <Aside>Tap a {word} to say more of it. Tap the rhizome between two to cut there, or not.</Aside>
+            <Aside>{tell("tap-a-to-say-more-of-it-tap-the", { word })}</Aside>
           </Row>
           {bulb && <EditBulb key={bulb.n} bulb={bulb} bulbs={bulbs} word={word} onChange={(p) => change(bulb.n, p)} />}
           {trouble && <Trouble error={trouble} />}
@@ -125,14 +127,17 @@ function Advisor({ at, own, onOwn }: AdvisorProps) {
 function Born({ plants }: { plants: Plant[] }) {
   return (
     <p data-part="divided" role="status">
-      Divided. New on the bench:{" "}
-      {plants.map((p, i) => (
-        <span key={p.id}>
-          {i > 0 && ", "}
-          <Link to={`/plants/${p.id}/roots`}>{p.intake.tag}</Link>
-        </span>
-      ))}
-      .
+      <Tell
+        of="divided-new-on-the-bench"
+        with={{
+          map: plants.map((p, i) => (
+            <span key={p.id}>
+              {i > 0 && ", "}
+              <Link to={`/plants/${p.id}/roots`}>{p.intake.tag}</Link>
+            </span>
+          )),
+        }}
+      />
     </p>
   );
 }
@@ -164,26 +169,26 @@ function Pieces({ at, word, onBorn }: PiecesProps) {
     send(() => ask(client.POST("/api/v1/plants/{id}/divisions", { params: { path: { id: plant.id } }, body })));
   };
   return (
-    <section aria-label="Pieces">
-      <h2>What each piece would have</h2>
+    <section aria-label={tell("pieces")}>
+      <h2>{tell("what-each-piece-would-have")}</h2>
       <div className={view.columns}>
         {pieces.map((p, i) => (
           <div key={key(p)} className={css.piece} data-fits={p.known?.fits ?? undefined}>
-            <h3>Piece {p.name}</h3>
+            <h3>{tell("piece", { name: p.name })}</h3>
             <Has piece={p.known} bulbs={p.bulbs} word={word} />
             {i === kept ? (
               <p>
-                Keeps the tag <b>{plant.intake.tag}</b>.
+                <Tell of="keeps-the-tag" with={{ b: <b>{plant.intake.tag}</b> }} />
               </p>
             ) : (
               <div>
                 <TextLine
                   {...Intake.tag}
-                  label={`Tag of piece ${p.name}`}
+                  label={tell("tag-of-piece", { name: p.name })}
                   value={tagOf(p)}
                   onChange={(tag) => setTags({ ...tags, [key(p)]: tag })}
                 />
-                <Plain onClick={() => setKeeps(i)}>Let this one keep the tag</Plain>
+                <Plain onClick={() => setKeeps(i)}>{tell("let-this-one-keep-the-tag")}</Plain>
               </div>
             )}
           </div>
@@ -191,20 +196,21 @@ function Pieces({ at, word, onBorn }: PiecesProps) {
       </div>
       {at.advice.unplaced_mm.high > 0 && (
         <Why>
-          {ranged(at.advice.unplaced_mm.low, at.advice.unplaced_mm.high, length)} of living root is of no known growth.
-          It goes with the piece that keeps the tag.
+          {tell("of-living-root-is-of-no-known", {
+            low: ranged(at.advice.unplaced_mm.low, at.advice.unplaced_mm.high, length),
+          })}
         </Why>
       )}
       {against && (
         <Tick
-          label="Divide it all the same"
-          hint="The advice is against it. Say so here if you are sure."
+          label={tell("divide-it-all-the-same")}
+          hint={tell("the-advice-is-against-it-say-so")}
           checked={sure}
           onChange={setSure}
         />
       )}
       <Button type="primary" disabled={against && !sure} onClick={divide}>
-        Divide into {pieces.length}
+        {tell("divide-into", { count: pieces.length })}
       </Button>
       {trouble && <Trouble error={trouble} />}
     </section>
@@ -212,16 +218,16 @@ function Pieces({ at, word, onBorn }: PiecesProps) {
 }
 
 function Has({ piece, bulbs, word }: { piece?: Piece; bulbs: number[]; word: string }) {
-  const which = bulbs.length === 1 ? `${word} ${bulbs[0]}` : `${word}s ${bulbs.join(", ")}`;
   return (
     <>
       <p>
-        {which[0]?.toUpperCase()}
-        {which.slice(1)}
+        {tell("organs", { count: bulbs.length, word, list: bulbs.join(", ") })}
         {piece && (
           <>
-            . {piece.leads === 1 ? "1 lead" : `${piece.leads} leads`},{" "}
-            {ranged(piece.live_mm.low, piece.live_mm.high, length)} of living root
+            {`. ${tell("of-living-root", {
+              leads: piece.leads,
+              low: ranged(piece.live_mm.low, piece.live_mm.high, length),
+            })}`}
           </>
         )}
         .

@@ -10,6 +10,7 @@ import { Aside, Headline, Lead, Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/forecast";
 import { TodayNav } from "../today";
 
 /** How good the forecasts of this house were: kind by kind, against what came. */
@@ -22,45 +23,41 @@ export default function Foresight() {
   return (
     <main className={view.sheet} data-part="forecast">
       <TodayNav />
-      <h1>How good its forecasts are</h1>
+      <h1>{tell("how-good-its-forecasts-are")}</h1>
       {found.error && <Trouble error={found.error} again={() => run(found.refetch())} />}
       {!list && !found.error && <Waiting />}
-      {list?.length === 0 && (
-        <Empty description="Nothing was foretold yet. It begins with a plant that is held or housed." />
-      )}
+      {list?.length === 0 && <Empty description={tell("nothing-was-foretold-yet-it")} />}
       {list && list.length > 0 && (
         <>
           <Headline>
-            {came > 0
-              ? `${inside} of ${came} came within their days. Four in five are meant to.`
-              : "None has come yet. They are scored as they do."}
+            {came > 0 ? tell("of-came-within-their-days-four", { inside, came }) : tell("none-has-come-yet-they-are")}
           </Headline>
           <Rows
-            caption="Forecasts of days"
+            caption={tell("forecasts-of-days")}
             rows={days}
             keyOf={(s) => s.kind.code}
             data={(s) => ({ "data-kind": s.kind.code })}
             columns={[
-              { title: "What", head: true, of: (s) => s.kind.name },
-              { title: "Said", of: (s) => String(s.made) },
-              { title: "Wait", of: (s) => String(s.waiting) },
-              { title: "Within their days", of: insideOf },
-              { title: "Off by", of: (s) => (s.inside ? counted(Math.round(s.off_days ?? 0), "day") : "") },
-              { title: "Score, days", of: (s) => (s.crps_days ? s.crps_days.toFixed(1) : "") },
+              { title: tell("what"), head: true, of: (s) => s.kind.name },
+              { title: tell("said"), of: (s) => String(s.made) },
+              { title: tell("wait"), of: (s) => String(s.waiting) },
+              { title: tell("within-their-days"), of: insideOf },
+              { title: tell("off-by"), of: (s) => (s.inside ? tell("days", { n: Math.round(s.off_days ?? 0) }) : "") },
+              { title: tell("score-days"), of: (s) => (s.crps_days ? s.crps_days.toFixed(1) : "") },
             ]}
           />
           <Why>
-            The score is the mean of how far off the whole band was, in days: less is better. What still waits counts as
-            far as it is.{" "}
-            {list.some((s) => s.void > 0) &&
-              "What can no longer be told, since it was watered or lost before, is left out."}
+            <Tell
+              of="the-score-is-the-mean-of-how-far"
+              with={{ some: list.some((s) => s.void > 0) && tell("what-can-no-longer-be-told-since") }}
+            />
           </Why>
           {list
             .filter((s) => s.kind.chance && s.made > s.waiting)
             .map((s) => (
               <Chances key={s.kind.code} s={s} />
             ))}
-          <Lead>Each kind, and what it goes by:</Lead>
+          <Lead>{tell("each-kind-and-what-it-goes-by")}</Lead>
           <ul>
             {list.map((s) => (
               <li key={s.kind.code}>
@@ -74,17 +71,16 @@ export default function Foresight() {
   );
 }
 
-const counted = (n: number, one: string) => `${n} ${one}${n === 1 ? "" : "s"}`;
-
 function insideOf(s: Score) {
   const i = s.inside;
-  if (!i) return <Aside>none came yet</Aside>;
+  if (!i) return <Aside>{tell("none-came-yet")}</Aside>;
   return (
     <>
-      {i.count} of {i.of}{" "}
-      <Aside>
-        {percent(i.low)} to {percent(i.high)}
-      </Aside>
+      <Tell
+        of="of-to"
+        with={{ count: i.count, of: i.of, low: percent(i.low), high: percent(i.high) }}
+        parts={{ aside: <Aside>{null}</Aside> }}
+      />
     </>
   );
 }
@@ -96,22 +92,20 @@ function Chances({ s }: { s: Score }) {
   return (
     <section data-part="chances">
       <h2>{s.kind.name}</h2>
-      <p>
-        {told} of {s.made} were decided. Score {(s.brier ?? 0).toFixed(2)}: 0 is perfect, 0.25 says nothing.
-      </p>
+      <p>{tell("of-were-decided-score-0-is", { told, made: s.made, brier: (s.brier ?? 0).toFixed(2) })}</p>
       {bins.length > 0 ? (
         <Rows
-          caption="Chances against what came"
+          caption={tell("chances-against-what-came")}
           rows={bins}
           keyOf={(b) => b.said}
           columns={[
-            { title: "Said", head: true, of: (b) => percent(b.said) },
-            { title: "Came", of: (b) => `${percent(b.share.share)} of ${b.share.of}` },
-            { title: "", of: (b) => `${percent(b.share.low)} to ${percent(b.share.high)}` },
+            { title: tell("said"), head: true, of: (b) => percent(b.said) },
+            { title: tell("came"), of: (b) => tell("of", { share: percent(b.share.share), of: b.share.of }) },
+            { title: "", of: (b) => tell("to-2", { low: percent(b.share.low), high: percent(b.share.high) }) },
           ]}
         />
       ) : (
-        <Why>Too few chances of a kind are decided: nothing is drawn from them.</Why>
+        <Why>{tell("too-few-chances-of-a-kind-are")}</Why>
       )}
     </section>
   );

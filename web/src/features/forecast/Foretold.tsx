@@ -4,6 +4,7 @@ import { percent } from "../../lib/words";
 import { Fold } from "../../ui/Fold";
 import { Rows } from "../../ui/Rows";
 import { Aside } from "../../ui/Said";
+import { tell } from "../../words/forecast";
 
 /** What was foretold of it, as it was when it was said, and what came of that. */
 export function Foretold({ p }: { p: Progress }) {
@@ -13,18 +14,24 @@ export function Foretold({ p }: { p: Progress }) {
   return (
     <Fold
       id="foretold"
-      summary={`What was foretold: ${p.forecasts.length}${came.length > 0 ? `, of those that came ${inside.length} of ${came.length} within their days` : ""}`}
+      summary={tell("what-was-foretold", {
+        count: p.forecasts.length,
+        count2:
+          came.length > 0
+            ? `, ${tell("of-those-that-came-of-within", { count: inside.length, count2: came.length })}`
+            : "",
+      })}
     >
       <Rows
-        caption="What was foretold"
+        caption={tell("what-was-foretold-2")}
         rows={p.forecasts}
         keyOf={(f) => `${f.code} ${f.of ?? ""} ${f.made_on}`}
         data={(f) => ({ "data-forecast": f.code, "data-truth": f.truth.state })}
         columns={[
-          { title: "What", head: true, of: (f) => f.name },
-          { title: "Said on", of: (f) => day(f.made_on) },
-          { title: "Said", of: saidOf },
-          { title: "Came", of: cameOf },
+          { title: tell("what"), head: true, of: (f) => f.name },
+          { title: tell("said-on"), of: (f) => day(f.made_on) },
+          { title: tell("said"), of: saidOf },
+          { title: tell("came"), of: cameOf },
         ]}
       />
     </Fold>
@@ -39,8 +46,11 @@ function saidOf(f: Told) {
     <>
       {day(f.on)}{" "}
       <Aside>
-        {day(f.soon_on ?? "")} to {day(f.late_on ?? "")},{" "}
-        {f.rests === "table" ? "by the table" : `by ${f.seen} seen of it`}
+        {tell("to", {
+          soonon: day(f.soon_on ?? ""),
+          lateon: day(f.late_on ?? ""),
+          rests: f.rests === "table" ? tell("by-the-table") : tell("by-seen-of-it", { seen: f.seen }),
+        })}
       </Aside>
     </>
   );
@@ -48,13 +58,15 @@ function saidOf(f: Told) {
 
 function cameOf(f: Told) {
   const { state, on } = f.truth;
-  if (state === "waiting") return "waits";
-  if (state === "void") return <Aside>can no longer be told</Aside>;
-  if (!f.on) return state === "came" ? "it was this" : "it was not this";
+  if (state === "waiting") return tell("waits");
+  if (state === "void") return <Aside>{tell("can-no-longer-be-told")}</Aside>;
+  if (!f.on) return state === "came" ? tell("it-was-this") : tell("it-was-not-this");
   return (
     <>
       {day(on ?? "")}{" "}
-      <Aside>{within(f) ? "within its days" : (on ?? "") < (f.soon_on ?? "") ? "sooner" : "later"}</Aside>
+      <Aside>
+        {within(f) ? tell("within-its-days") : (on ?? "") < (f.soon_on ?? "") ? tell("sooner") : tell("later")}
+      </Aside>
     </>
   );
 }

@@ -8,23 +8,14 @@ import { day } from "../../lib/dates";
 import { sheetOf } from "../../lib/papers";
 import { usePerson } from "../../lib/person";
 import { run } from "../../lib/run";
-import {
-  againWords,
-  bulbStates,
-  flowerings,
-  gradeWords,
-  length,
-  media,
-  percent,
-  pots,
-  ranged,
-  type Words,
-} from "../../lib/words";
+import { bulbStates, flowerings, gradeWords, length, media, percent, pots, ranged, type Words } from "../../lib/words";
 import { Facts } from "../../ui/Facts";
 import { Row } from "../../ui/Row";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/history";
 import { usePlant } from "../plant";
 import { Happened } from "./Happened";
 import css from "./history.module.css";
@@ -53,32 +44,33 @@ export default function CaseSheet() {
         <div className={css.unprinted}>
           <Row words>
             <a href={sheetOf(plant.id)} target="_blank" rel="noreferrer">
-              As PDF
+              {tell("as-pdf")}
             </a>
-            <Button onClick={() => window.print()}>Print the sheet</Button>
+            <Button onClick={() => window.print()}>{tell("print-the-sheet")}</Button>
           </Row>
         </div>
       </header>
       <div className={css.body}>
         <section>
-          <h3>The plant</h3>
+          <h3>{tell("the-plant")}</h3>
           <Facts rows={knownOf(plant)} />
           {i.notes && <p>{i.notes}</p>}
         </section>
         {plant.looked?.decision && (
           <section>
-            <h3>Look and cause</h3>
+            <h3>{tell("look-and-cause")}</h3>
             <p>
-              {day(plant.looked.looked_on)}: {plant.looked.headline}{" "}
-              {againWords(plant.looked.decision, plant.looked.again_on ?? "")}
+              {day(plant.looked.looked_on)}: <Say of={plant.looked.headline} /> <Say of={plant.looked.again} />
             </p>
-            <p>{plant.looked.cause}</p>
+            <p>
+              <Say of={plant.looked.cause} />
+            </p>
             {acted.length > 0 && (
               <ul>
                 {acted.map((c) => (
                   <li key={c.code}>
                     {names?.find((n) => n.code === c.code)?.name}
-                    {c.settled === "confirmed" && ", confirmed"}
+                    {c.settled === "confirmed" && `, ${tell("confirmed")}`}
                   </li>
                 ))}
               </ul>
@@ -89,16 +81,16 @@ export default function CaseSheet() {
         <Cleaned cleaning={plan} />
         {rounds.length > 0 && (
           <section>
-            <h3>Treatments</h3>
+            <h3>{tell("treatments")}</h3>
             {rounds.map((c) => (
               <p key={c.id}>
-                <b>{c.schedule.pest.name}.</b> {c.schedule.headline}
+                <b>{c.schedule.pest.name}.</b> <Say of={c.schedule.headline} />
               </p>
             ))}
           </section>
         )}
         <section className={css.time}>
-          <h3>What happened</h3>
+          <h3>{tell("what-happened")}</h3>
           <Happened plantID={plant.id} entries={t.entries} />
         </section>
       </div>
@@ -110,21 +102,22 @@ export default function CaseSheet() {
 function knownOf(plant: Plant): [string, string][] {
   const i = plant.intake;
   const rows: [string, string | undefined][] = [
-    ["Arrived", i.arrived_on && day(i.arrived_on)],
-    ["From", i.source],
-    ["Leaves", i.leaf_count ? String(i.leaf_count) : undefined],
+    [tell("arrived"), i.arrived_on && day(i.arrived_on)],
+    [tell("from"), i.source],
+    [tell("leaves"), i.leaf_count ? String(i.leaf_count) : undefined],
     [
-      "Bulbs or canes",
-      i.bulb_count
-        ? [i.bulb_count, wordOf(bulbStates, i.bulb_state)?.toLowerCase()].filter(Boolean).join(", ")
-        : undefined,
+      tell("bulbs-or-canes"),
+      i.bulb_count ? [i.bulb_count, wordOf(bulbStates, i.bulb_state)].filter(Boolean).join(", ") : undefined,
     ],
-    ["Flowers", wordOf(flowerings, i.flowering)],
-    ["Old medium", wordOf(media, i.old_medium)],
-    ["Pot", wordOf(pots, i.pot)],
-    ["Stage", plant.fares?.name && `${plant.fares.name}, since ${day(plant.fares.since ?? "")}`],
-    ["Is it winning", plant.fares?.words],
-    ["Alarms", plant.alarms?.join(" ")],
+    [tell("flowers"), wordOf(flowerings, i.flowering)],
+    [tell("old-medium"), wordOf(media, i.old_medium)],
+    [tell("pot"), wordOf(pots, i.pot)],
+    [
+      tell("stage"),
+      plant.fares?.name && tell("since", { fares: plant.fares.name, since: day(plant.fares.since ?? "") }),
+    ],
+    [tell("is-it-winning"), plant.fares?.words.text],
+    [tell("alarms"), plant.alarms?.map((a) => a.text).join(" ")],
   ];
   return rows.filter((x): x is [string, string] => !!x[1]);
 }
@@ -138,23 +131,32 @@ function Whose({ timeline: t }: { timeline: Timeline }) {
       <h2>{i.tag}</h2>
       <p>
         {profile.name}
-        {i.kept_apart && ". Kept apart: own blade, handle it last"}
+        {i.kept_apart && `. ${tell("kept-apart-own-blade-handle-it")}`}
       </p>
       {t.parent && (
         <p>
-          Divided from <Link to={`/plants/${t.parent.id}/history`}>{t.parent.tag}</Link> on{" "}
-          {day(plant.divided_on ?? "")}.
+          <Tell
+            of="divided-from-on"
+            with={{
+              link: <Link to={`/plants/${t.parent.id}/history`}>{t.parent.tag}</Link>,
+              dividedon: day(plant.divided_on ?? ""),
+            }}
+          />
         </p>
       )}
       {t.divisions.length > 0 && (
         <p>
-          Divisions:{" "}
-          {t.divisions.map((d, n) => (
-            <span key={d.id}>
-              {n > 0 && ", "}
-              <Link to={`/plants/${d.id}/history`}>{d.tag}</Link>
-            </span>
-          ))}
+          <Tell
+            of="divisions"
+            with={{
+              map: t.divisions.map((d, n) => (
+                <span key={d.id}>
+                  {n > 0 && ", "}
+                  <Link to={`/plants/${d.id}/history`}>{d.tag}</Link>
+                </span>
+              )),
+            }}
+          />
         </p>
       )}
     </div>
@@ -165,9 +167,16 @@ function Roots({ r }: { r: Reading }) {
   const share = r.verdict.totals.viable_by_length;
   return (
     <section>
-      <h3>Roots, read on {day(r.read_on)}</h3>
+      <h3>{tell("roots-read-on", { readon: day(r.read_on) })}</h3>
       <p>
-        {gradeWords[r.verdict.grade.code]}: {ranged(share.low, share.high, percent)} alive. {r.verdict.headline}
+        <Tell
+          of="alive"
+          with={{
+            gradeWords: gradeWords[r.verdict.grade.code],
+            low: ranged(share.low, share.high, percent),
+            say: <Say of={r.verdict.headline} />,
+          }}
+        />
       </p>
       <RootFan
         reading={r.reading}
@@ -177,8 +186,13 @@ function Roots({ r }: { r: Reading }) {
         height={180}
       />
       <p>
-        {r.cut_list.headline} Left alive:{" "}
-        {ranged(r.verdict.totals.live_after_mm.low, r.verdict.totals.live_after_mm.high, length)}.
+        <Tell
+          of="left-alive"
+          with={{
+            say: <Say of={r.cut_list.headline} />,
+            low: ranged(r.verdict.totals.live_after_mm.low, r.verdict.totals.live_after_mm.high, length),
+          }}
+        />
       </p>
     </section>
   );
@@ -189,14 +203,18 @@ function Cleaned({ cleaning: c }: { cleaning: Cleaning }) {
   if (c.plan.jobs.length === 0) return null;
   return (
     <section>
-      <h3>Cleaning{c.closed_on ? `, closed on ${day(c.closed_on)}` : ""}</h3>
-      <p>{c.plan.headline}</p>
+      <h3>
+        {tell("cleaning", { closedon: c.closed_on ? `, ${tell("closed-on", { closedon: day(c.closed_on) })}` : "" })}
+      </h3>
+      <p>
+        <Say of={c.plan.headline} />
+      </p>
       <ul className={view.rows} data-part="jobs">
         {told.map((j) => (
           <li key={j.code}>
-            {j.state === "done" ? "✓" : "–"} {j.do.value}
+            {j.state === "done" ? "✓" : "–"} <Say of={j.do} />
             {j.how_much && ` (${j.how_much})`}
-            {j.state === "skipped" && ` Left out: ${j.reason}`}
+            {j.state === "skipped" && ` ${tell("left-out", { reason: j.reason })}`}
           </li>
         ))}
       </ul>

@@ -9,8 +9,10 @@ import { PickPlant, type Picked } from "../../ui/PickPlant";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/history";
 import css from "./history.module.css";
 
 type Entry = Timeline["entries"][number];
@@ -55,7 +57,7 @@ export function Happened({ plantID, entries }: { plantID: number; entries: Entry
       {entries.some((e) => isMovable(e)) && (
         <div className={css.unprinted}>
           <Plain onClick={() => (asking ? leave() : setAsking(true))}>
-            {asking ? "Leave all as it is" : "Something is on the wrong plant"}
+            {asking ? tell("leave-all-as-it-is") : tell("something-is-on-the-wrong-plant")}
           </Plain>
         </div>
       )}
@@ -64,17 +66,21 @@ export function Happened({ plantID, entries }: { plantID: number; entries: Entry
           <li key={n} data-kind={e.kind}>
             <time dateTime={e.on}>{day(e.on)}</time>
             <span>
-              {e.words}
-              {e.shared && <small> As {e.shared}.</small>}
-              {e.by && <small> By {listed(e.by)}.</small>}
+              <Say of={e.words} />
+              {e.shared && <small> {tell("as", { shared: e.shared })}</small>}
+              {e.by && <small> {tell("by", { by: listed(e.by) })}</small>}
               {e.undo && (
                 <Plain className={css.unprinted} onClick={() => undo(e)}>
-                  Undo
+                  {tell("undo")}
                 </Plain>
               )}
               {asking && isMovable(e) && !isOpen(e) && (
-                <Plain className={css.unprinted} onClick={() => setOpen(e)} aria-label={`This one: ${e.words}`}>
-                  This one
+                <Plain
+                  className={css.unprinted}
+                  onClick={() => setOpen(e)}
+                  aria-label={tell("this-one-2", { words: e.words.text })}
+                >
+                  {tell("this-one")}
                 </Plain>
               )}
               {isOpen(e) && <Misplaced plantID={plantID} error={error} onMove={(to) => move(e, to)} />}
@@ -95,16 +101,13 @@ function Misplaced({ plantID, error, onMove }: MisplacedProps) {
   return (
     <div className={css.unprinted} data-part="misplaced">
       <Row>
-        <PickPlant label="It belongs to" value={to} not={plantID} onChange={setTo} error={wrong} />
+        <PickPlant label={tell("it-belongs-to")} value={to} not={plantID} onChange={setTo} error={wrong} />
         <Button disabled={!to} onClick={() => to && onMove(to.value)}>
-          Move it there
+          {tell("move-it-there")}
         </Button>
-        <Button onClick={() => onMove()}>Take it out</Button>
+        <Button onClick={() => onMove()}>{tell("take-it-out")}</Button>
       </Row>
-      <Why>
-        All of it goes, and both plants are judged again. What was begun because of it stays, such as a treatment: end
-        that yourself. You can undo this.
-      </Why>
+      <Why>{tell("all-of-it-goes-and-both-plants")}</Why>
       {Boolean(error) && !wrong && <Trouble error={error} />}
     </div>
   );

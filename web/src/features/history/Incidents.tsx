@@ -8,7 +8,9 @@ import { accidentWords } from "../../lib/words";
 import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/history";
 import { usePlant } from "../plant";
 
 type What = "broken-root" | "lost-root" | "snapped-growth" | "torn-leaf" | "lost-bulb" | "lost-spike";
@@ -24,8 +26,8 @@ export function Incidents() {
   });
   const fresh = told?.entries.filter((e) => e.kind === "incident" && e.id && e.on === today()) ?? [];
   return (
-    <section data-part="incidents" aria-label="Something broke">
-      <h2>Something broke?</h2>
+    <section data-part="incidents" aria-label={tell("something-broke")}>
+      <h2>{tell("something-broke-2")}</h2>
       <Row>
         {accidentWords.map(([code, words]) => (
           <Button
@@ -42,21 +44,28 @@ export function Incidents() {
       <ul>
         {fresh.map((e) => (
           <li key={e.id}>
-            Noted today: {e.explains ? <Marked text={e.explains} /> : e.words}
-            <Plain
-              onClick={() =>
-                send(() =>
-                  ask(
-                    client.PUT("/api/v1/plants/{id}/incidents", {
-                      ...at,
-                      body: { incident_id: e.id ?? 0, withdrawn: true },
-                    }),
-                  ),
-                )
-              }
-            >
-              Take it back
-            </Plain>
+            <Tell
+              of="noted-today"
+              with={{
+                explains: e.explains ? <Marked text={e.explains} /> : <Say of={e.words} />,
+                plain: (
+                  <Plain
+                    onClick={() =>
+                      send(() =>
+                        ask(
+                          client.PUT("/api/v1/plants/{id}/incidents", {
+                            ...at,
+                            body: { incident_id: e.id ?? 0, withdrawn: true },
+                          }),
+                        ),
+                      )
+                    }
+                  >
+                    {tell("take-it-back")}
+                  </Plain>
+                ),
+              }}
+            />
           </li>
         ))}
       </ul>

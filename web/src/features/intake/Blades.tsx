@@ -4,6 +4,7 @@ import { FieldError } from "../../ui/Field";
 import { Figure } from "../../ui/Figure";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
+import { tell } from "../../words/intake";
 
 type Blade = NonNullable<Intake["blades"]>[number];
 
@@ -24,16 +25,18 @@ export function Blades({
         <Row key={i}>
           <Figure
             {...LeavesBlade.length_mm}
-            label={`Leaf ${i + 1}, length`}
+            label={tell("leaf-length", { it: i + 1 })}
             value={b.length_mm}
             onChange={(mm) => mm && set(i, { length_mm: mm })}
           />
           <Figure {...LeavesBlade.width_mm} value={b.width_mm} onChange={(mm) => mm && set(i, { width_mm: mm })} />
-          <Plain onClick={() => onChange(blades.toSpliced(i, 1))}>Take it out</Plain>
+          <Plain onClick={() => onChange(blades.toSpliced(i, 1))}>{tell("take-it-out")}</Plain>
         </Row>
       ))}
       {blades.length < 50 && (
-        <Plain onClick={() => onChange([...blades, blades.at(-1) ?? { length_mm: 200, width_mm: 60 }])}>+ leaf</Plain>
+        <Plain onClick={() => onChange([...blades, blades.at(-1) ?? { length_mm: 200, width_mm: 60 }])}>
+          {tell("leaf")}
+        </Plain>
       )}
       {error && <FieldError words={error} />}
     </div>

@@ -22,6 +22,7 @@ import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/intake";
 import { PlacePick } from "../places";
 import { PlantSoFar, usePlant } from "../plant";
 import { OwnSides } from "../settings";
@@ -30,7 +31,7 @@ import { Own } from "./Own";
 import css from "./intake.module.css";
 import { useIntake, type FormProps } from "./useIntake";
 
-const unknown = ["", "Not noted"] as const;
+const unknown = ["", tell("not-noted")] as const;
 
 const listed = (words: Words) => [unknown, ...words].map(([value, label]) => ({ value, label }));
 
@@ -55,7 +56,7 @@ function Sheet({ kinds }: { kinds: Profile[] }) {
     <div className={view.step}>
       <section className={css.intake} data-part="intake">
         <div>
-          <Headline>A name and a group will do. The rest makes its advice surer.</Headline>
+          <Headline>{tell("a-name-and-a-group-will-do-the")}</Headline>
           <Saved standing={standing} />
         </div>
         <Standing
@@ -66,20 +67,24 @@ function Sheet({ kinds }: { kinds: Profile[] }) {
         />
         <Now {...of} kinds={kinds} />
         <div>
-          <Part words="Its leaves, measured" improves="the race’s band halves" wrong={wrong("blades")}>
+          <Part words={tell("its-leaves-measured")} improves={tell("the-races-band-halves")} wrong={wrong("blades")}>
             <Blades blades={form.blades ?? []} onChange={(blades) => change({ blades })} error={wrong("blades")} />
           </Part>
           <Part
-            words="Its old pot and medium"
-            improves="the pot advised, and whether its medium is spent"
+            words={tell("its-old-pot-and-medium")}
+            improves={tell("the-pot-advised-and-whether-its")}
             wrong={wrong("last_repotted") ?? wrong("old_pot_mm") ?? wrong("old_pot_high_mm")}
           >
             <Before {...of} />
           </Part>
-          <Part words="Where it came from" improves="what it may carry" wrong={wrong("arrived_on") ?? wrong("source")}>
+          <Part
+            words={tell("where-it-came-from")}
+            improves={tell("what-it-may-carry")}
+            wrong={wrong("arrived_on") ?? wrong("source")}
+          >
             <Row>
               <Day
-                label="Arrived on"
+                label={tell("arrived-on")}
                 part
                 value={form.arrived_on ?? ""}
                 onChange={(on) => change({ arrived_on: on || undefined })}
@@ -120,7 +125,7 @@ function Part({ words, improves, wrong, children }: PartProps) {
       open={!!wrong}
       summary={
         <>
-          {words} <Aside>surer: {improves}</Aside>
+          {words} <Aside>{tell("surer", { improves })}</Aside>
         </>
       }
     >
@@ -138,7 +143,7 @@ function Now({ form, change, wrong, kinds }: FormProps & { kinds: Profile[] }) {
       <div className={view.columns}>
         <TextLine {...fields.tag} value={form.tag} onChange={(tag) => change({ tag })} error={wrong("tag")} />
         <Pick
-          label="Group"
+          label={tell("group")}
           value={form.group}
           options={kinds.map((g) => ({ value: g.code, label: `${g.name}: ${g.common.value}` }))}
           onChange={(group) => change({ group })}
@@ -156,7 +161,7 @@ function Now({ form, change, wrong, kinds }: FormProps & { kinds: Profile[] }) {
         {organs !== "none" && (
           <Figure
             {...fields.bulb_count}
-            label={organs === "canes" ? "Canes" : "Bulbs"}
+            label={organs === "canes" ? tell("canes") : tell("bulbs")}
             value={form.bulb_count || undefined}
             onChange={(n) => change({ bulb_count: n })}
             by={1}
@@ -165,31 +170,31 @@ function Now({ form, change, wrong, kinds }: FormProps & { kinds: Profile[] }) {
         )}
         {organs !== "none" && (
           <Pick
-            label="They are"
+            label={tell("they-are")}
             value={form.bulb_state ?? ""}
             options={listed(bulbStates)}
             onChange={(v) => change({ bulb_state: (v || undefined) as Intake["bulb_state"] })}
           />
         )}
         <Pick
-          label="Flowers"
+          label={tell("flowers")}
           value={form.flowering ?? ""}
           options={listed(flowerings)}
           onChange={(v) => change({ flowering: (v || undefined) as Intake["flowering"] })}
         />
       </Row>
-      {plant.spike_cut_on && <Why>Its spike was cut on {day(plant.spike_cut_on)}.</Why>}
+      {plant.spike_cut_on && <Why>{tell("its-spike-was-cut-on", { spikecuton: day(plant.spike_cut_on) })}</Why>}
       <CameIn form={form} change={change} />
       <PlacePick value={form.place_id} onChange={(place_id) => change({ place_id })} error={wrong("place_id")} />
       <Tick
-        label="Keep it apart"
-        hint="It may carry something. It is handled last, with its own blade."
+        label={tell("keep-it-apart")}
+        hint={tell("it-may-carry-something-it-is")}
         checked={!!form.kept_apart}
         onChange={(on) => change({ kept_apart: on || undefined })}
       />
       <Tick
-        label="Terete leaves, round like pencils"
-        hint="Oil and strong soap can smother them, so neither is put on the plan."
+        label={tell("terete-leaves-round-like-pencils")}
+        hint={tell("oil-and-strong-soap-can-smother")}
         checked={!!form.terete_leaves}
         onChange={(on) => change({ terete_leaves: on || undefined })}
       />
@@ -204,13 +209,13 @@ function CameIn({ form, change }: Pick<FormProps, "form" | "change">) {
     <>
       <Row>
         <Pick
-          label="Medium it came in"
+          label={tell("medium-it-came-in")}
           value={form.old_medium ?? ""}
           options={listed(media)}
           onChange={(v) => change({ old_medium: (v || undefined) as Intake["old_medium"] })}
         />
         <Pick
-          label="Pot it came in"
+          label={tell("pot-it-came-in")}
           value={form.pot ?? ""}
           options={listed(pots)}
           onChange={(v) => change({ pot: (v || undefined) as Intake["pot"] })}
@@ -218,8 +223,11 @@ function CameIn({ form, change }: Pick<FormProps, "form" | "change">) {
       </Row>
       {plant.standing && (
         <Why>
-          That is what it came in. Since {day(plant.standing.since)} it stands in {wordOf(media, plant.standing.medium)}
-          , {wordOf(pots, plant.standing.pot)}.
+          {tell("that-is-what-it-came-in-since-it", {
+            since: day(plant.standing.since),
+            medium: wordOf(media, plant.standing.medium),
+            pot: wordOf(pots, plant.standing.pot),
+          })}
         </Why>
       )}
     </>
@@ -234,7 +242,7 @@ function Before({ form, change, wrong }: FormProps) {
     <>
       <Row>
         <Day
-          label="Last repotted"
+          label={tell("last-repotted")}
           part
           value={form.last_repotted ?? ""}
           onChange={(on) => change({ last_repotted: on || undefined })}
@@ -248,9 +256,9 @@ function Before({ form, change, wrong }: FormProps) {
         )}
       </Row>
       <Choice
-        label="Normal root colour for this plant"
+        label={tell("normal-root-colour-for-this")}
         value={form.root_class ?? ""}
-        options={[["", `As its group: ${profile.root_colour_dry.words}`], ...rootClasses]}
+        options={[["", tell("as-its-group", { words: profile.root_colour_dry.words })], ...rootClasses]}
         onChange={(v) => change({ root_class: (v || undefined) as Intake["root_class"] })}
       />
     </>
@@ -272,13 +280,9 @@ function Archive() {
   return (
     <Row words>
       <Button disabled={!keeper} onClick={() => run(turn())}>
-        {archived ? "Put it back on the bench" : "Archive it"}
+        {archived ? tell("put-it-back-on-the-bench") : tell("archive-it")}
       </Button>
-      <Aside>
-        {archived
-          ? "It is kept with everything about it."
-          : "It leaves the bench, is kept with everything about it, and can come back."}
-      </Aside>
+      <Aside>{archived ? tell("it-is-kept-with-everything-about") : tell("it-leaves-the-bench-is-kept-with")}</Aside>
     </Row>
   );
 }

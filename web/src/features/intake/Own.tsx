@@ -8,6 +8,7 @@ import { Figure } from "../../ui/Figure";
 import { Fold } from "../../ui/Fold";
 import { Row } from "../../ui/Row";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/intake";
 import css from "./intake.module.css";
 import type { FormProps } from "./useIntake";
 
@@ -19,38 +20,50 @@ type Parent = NonNullable<Intake["parents"]>[number];
 /** As the request has them. */
 const most = 8;
 
-const unknown = ["", "Not noted"] as const;
+const unknown = ["", tell("not-noted")] as const;
 
 const grounds = [
-  { value: "", label: "Not known" },
-  { value: "tree", label: "On trees" },
-  { value: "rock", label: "On rock" },
-  { value: "litter", label: "In litter, humus" },
-  { value: "limestone", label: "On limestone" },
+  { value: "", label: tell("not-known") },
+  { value: "tree", label: tell("on-trees") },
+  { value: "rock", label: tell("on-rock") },
+  { value: "litter", label: tell("in-litter-humus") },
+  { value: "limestone", label: tell("on-limestone") },
 ];
 
 const sayers = [
-  { value: "maker", label: "Its maker" },
-  { value: "genus", label: "Said of its genus" },
-  { value: "grower", label: "A grower" },
-  { value: "other", label: "Someone else" },
+  { value: "maker", label: tell("its-maker") },
+  { value: "genus", label: tell("said-of-its-genus") },
+  { value: "grower", label: tell("a-grower") },
+  { value: "other", label: tell("someone-else") },
 ];
 
 const choices: [keyof Intake, string, Words][] = [
-  ["lime", "Does it grow on limestone?", [unknown, ["yes", "Yes, it wants lime"], ["no", "No, lime harms it"]]],
-  ["waters", "How is it watered here?", [unknown, ["often", "Often"], ["seldom", "Seldom"]]],
-  ["water_so_far", "The water it had", [unknown, ["soft", "Soft, rain or pure"], ["hard", "Hard"]]],
-  ["fed_so_far", "How it was fed", [unknown, ["none", "Not at all"], ["some", "Some"], ["heavy", "Heavily"]]],
-  ["replaceable", "Could it be replaced?", [unknown, ["common", "Easily"], ["rare", "Hardly"], ["never", "Never"]]],
+  [
+    "lime",
+    tell("does-it-grow-on-limestone"),
+    [unknown, ["yes", tell("yes-it-wants-lime")], ["no", tell("no-lime-harms-it")]],
+  ],
+  ["waters", tell("how-is-it-watered-here"), [unknown, ["often", tell("often")], ["seldom", tell("seldom")]]],
+  ["water_so_far", tell("the-water-it-had"), [unknown, ["soft", tell("soft-rain-or-pure")], ["hard", tell("hard")]]],
+  [
+    "fed_so_far",
+    tell("how-it-was-fed"),
+    [unknown, ["none", tell("not-at-all")], ["some", tell("some")], ["heavy", tell("heavily")]],
+  ],
+  [
+    "replaceable",
+    tell("could-it-be-replaced"),
+    [unknown, ["common", tell("easily")], ["rare", tell("hardly")], ["never", tell("never")]],
+  ],
 ];
 
 /** What this one plant has of its own: each is used where it matters, and none is asked for before. */
 export function Own({ form, change, wrong }: FormProps) {
   return (
-    <Fold summary="Its own: parents, warmth, water so far">
+    <Fold summary={tell("its-own-parents-warmth-water-so")}>
       <Tick
-        label="It stands in an outer pot"
-        hint="Water can stand in it, out of sight."
+        label={tell("it-stands-in-an-outer-pot")}
+        hint={tell("water-can-stand-in-it-out-of")}
         checked={!!form.outer_pot}
         onChange={(on) => change({ outer_pot: on || undefined })}
       />
@@ -98,27 +111,27 @@ const put = <T,>(list: T[], i: number, part: Partial<T>) =>
 /** Its parents, or the species itself, and where each grows. They may contradict each other. */
 function Parents({ list, onChange, error }: ListProps<Parent>) {
   return (
-    <section className={css.list} aria-label="Parents">
-      <h3>Its parents, or the species, and where they grow</h3>
+    <section className={css.list} aria-label={tell("parents")}>
+      <h3>{tell("its-parents-or-the-species-and")}</h3>
       {list.map((p, i) => (
         <Row key={i}>
           <Input
-            aria-label={`Parent ${i + 1}`}
+            aria-label={tell("parent", { it: i + 1 })}
             value={p.name}
-            placeholder="Its name"
+            placeholder={tell("its-name")}
             maxLength={fields.Parent.name.max}
             onChange={(e) => onChange(put(list, i, { name: e.target.value || undefined }))}
           />
           <Select
-            aria-label={`Parent ${i + 1} grows`}
+            aria-label={tell("parent-grows", { it: i + 1 })}
             value={p.grows ?? ""}
             options={grounds}
             onChange={(v) => onChange(put(list, i, { grows: (v || undefined) as Parent["grows"] }))}
           />
-          <Button onClick={() => onChange(without(list, i))}>Take it out</Button>
+          <Button onClick={() => onChange(without(list, i))}>{tell("take-it-out")}</Button>
         </Row>
       ))}
-      {list.length < most && <Button onClick={() => onChange([...list, {}])}>Add a parent</Button>}
+      {list.length < most && <Button onClick={() => onChange([...list, {}])}>{tell("add-a-parent")}</Button>}
       {error && <FieldError words={error} />}
     </section>
   );
@@ -127,22 +140,24 @@ function Parents({ list, onChange, error }: ListProps<Parent>) {
 /** How warm it wants it, by who says so. */
 function Claims({ list, onChange, error }: ListProps<Claim>) {
   return (
-    <section className={css.list} aria-label="Claims of warmth">
-      <h3>How warm it wants it, by who says so</h3>
+    <section className={css.list} aria-label={tell("claims-of-warmth")}>
+      <h3>{tell("how-warm-it-wants-it-by-who-says")}</h3>
       {list.map((c, i) => (
         <Row key={i}>
           <Select
-            aria-label={`Claim ${i + 1} by`}
+            aria-label={tell("claim-by", { it: i + 1 })}
             value={c.by}
             options={sayers}
             onChange={(by) => onChange(put(list, i, { by }))}
           />
           <Figure {...fields.Claim.low_c} value={c.low_c} onChange={(low_c) => onChange(put(list, i, { low_c }))} />
           <Figure {...fields.Claim.high_c} value={c.high_c} onChange={(high_c) => onChange(put(list, i, { high_c }))} />
-          <Button onClick={() => onChange(without(list, i))}>Take it out</Button>
+          <Button onClick={() => onChange(without(list, i))}>{tell("take-it-out")}</Button>
         </Row>
       ))}
-      {list.length < most && <Button onClick={() => onChange([...list, { by: "maker" }])}>Add a claim</Button>}
+      {list.length < most && (
+        <Button onClick={() => onChange([...list, { by: "maker" }])}>{tell("add-a-claim")}</Button>
+      )}
       {error && <FieldError words={error} />}
     </section>
   );

@@ -7,20 +7,21 @@ import { Lead } from "../../ui/Said";
 import { SubNav } from "../../ui/SubNav";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/library";
 import { Figures } from "./Figures";
 import { CauseEntry, CautionEntry, FindingEntry, GroupEntry, PestEntry, ProductEntry, SideBySide } from "./entries";
 import { useFigures } from "./figures";
 
 const shelves = [
-  ["all", "All"],
-  ["groups", "Groups"],
-  ["causes", "Causes"],
-  ["findings", "Findings"],
-  ["lookalikes", "Side by side"],
-  ["pests", "Pests by warmth"],
-  ["products", "What is mixed"],
-  ["figures", "Figures of re-homing"],
-  ["cautions", "Cautions"],
+  ["all", tell("all")],
+  ["groups", tell("groups")],
+  ["causes", tell("causes")],
+  ["findings", tell("findings")],
+  ["lookalikes", tell("side-by-side")],
+  ["pests", tell("pests-by-warmth")],
+  ["products", tell("what-is-mixed")],
+  ["figures", tell("figures-of-re-homing")],
+  ["cautions", tell("cautions")],
 ] as const;
 
 /** Whether every word occurs somewhere in the texts. */
@@ -44,24 +45,24 @@ export default function Library() {
 
   return (
     <main className={view.sheet} data-part="library">
-      <h1>Library</h1>
-      <Lead>What Therapeon goes by. Each entry says where it comes from.</Lead>
+      <h1>{tell("library")}</h1>
+      <Lead>{tell("what-therapeon-goes-by-each")}</Lead>
       <Input
         allowClear
         value={words}
         onChange={(e) => seek(e.target.value)}
-        placeholder="Find a group, cause, finding or caution"
-        aria-label="Find in the library"
+        placeholder={tell("find-a-group-cause-finding-or")}
+        aria-label={tell("find-in-the-library")}
       />
       <SubNav
-        label="Shelves"
+        label={tell("shelves")}
         at={to(shelf)}
         to={shelves.map(
           ([code, label]) => [to(code), label, code === "all" ? "" : String(found[code].length)] as const,
         )}
       />
       {wrong && <Trouble error={wrong} again={again} />}
-      {nothing && <Lead>Nothing holds “{words}” here. Try one word, or another shelf.</Lead>}
+      {nothing && <Lead>{tell("nothing-holds-here-try-one-word", { words })}</Lead>}
       <Entries found={found} shown={shown} k={k} kinds={kinds} name={name} />
     </main>
   );
@@ -93,7 +94,9 @@ function useFound(words: string, shelf: string) {
     lookalikes: (alike.data ?? []).filter((l) =>
       holds(words, l.name, ...l.sides.flatMap((s) => [s.name, s.tell.value, name(s.cause ?? "")])),
     ),
-    pests: (warmth.data?.pests ?? []).filter((p) => holds(words, p.name, p.look.value, "pest warmth degree-days")),
+    pests: (warmth.data?.pests ?? []).filter((p) =>
+      holds(words, p.name, p.look.value, tell("pest-warmth-degree-days")),
+    ),
     products: (mixed.data?.products ?? []).filter((p) =>
       holds(words, p.name, ...p.uses.map((u) => u.name + u.how.value)),
     ),
@@ -116,7 +119,7 @@ function Entries({ found, shown, k, kinds, name }: Pick<Found, "found" | "shown"
     <>
       {shown("lookalikes") && (
         <section>
-          <h2>Side by side</h2>
+          <h2>{tell("side-by-side")}</h2>
           {found.lookalikes.map((l) => (
             <SideBySide key={l.code} lookalikes={l} name={name} />
           ))}
@@ -124,7 +127,7 @@ function Entries({ found, shown, k, kinds, name }: Pick<Found, "found" | "shown"
       )}
       {k && shown("causes") && (
         <section>
-          <h2>Causes</h2>
+          <h2>{tell("causes")}</h2>
           {found.causes.map((c) => (
             <CauseEntry key={c.code} cause={c} knowledge={k} groups={kinds} />
           ))}
@@ -132,7 +135,7 @@ function Entries({ found, shown, k, kinds, name }: Pick<Found, "found" | "shown"
       )}
       {k && shown("findings") && (
         <section>
-          <h2>Findings</h2>
+          <h2>{tell("findings")}</h2>
           {found.findings.map((f) => (
             <FindingEntry key={f.code} finding={f} knowledge={k} />
           ))}
@@ -140,7 +143,7 @@ function Entries({ found, shown, k, kinds, name }: Pick<Found, "found" | "shown"
       )}
       {shown("groups") && (
         <section>
-          <h2>Groups</h2>
+          <h2>{tell("groups")}</h2>
           {found.groups.map((g) => (
             <GroupEntry key={g.code} group={g} />
           ))}
@@ -148,7 +151,7 @@ function Entries({ found, shown, k, kinds, name }: Pick<Found, "found" | "shown"
       )}
       {shown("pests") && (
         <section>
-          <h2>Pests by warmth</h2>
+          <h2>{tell("pests-by-warmth")}</h2>
           {found.pests.map((p) => (
             <PestEntry key={p.code} pest={p} />
           ))}
@@ -156,7 +159,7 @@ function Entries({ found, shown, k, kinds, name }: Pick<Found, "found" | "shown"
       )}
       {shown("products") && (
         <section>
-          <h2>What is mixed</h2>
+          <h2>{tell("what-is-mixed")}</h2>
           {found.products.map((p) => (
             <ProductEntry key={p.code} product={p} />
           ))}
@@ -164,13 +167,13 @@ function Entries({ found, shown, k, kinds, name }: Pick<Found, "found" | "shown"
       )}
       {shown("figures") && (
         <section>
-          <h2>Figures of re-homing</h2>
+          <h2>{tell("figures-of-re-homing")}</h2>
           <Figures list={found.figures} />
         </section>
       )}
       {shown("cautions") && (
         <section>
-          <h2>Cautions</h2>
+          <h2>{tell("cautions")}</h2>
           {found.cautions.map((c) => (
             <CautionEntry key={c.code} caution={c} />
           ))}

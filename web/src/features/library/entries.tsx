@@ -18,15 +18,17 @@ import { Facts } from "../../ui/Facts";
 import { Fold } from "../../ui/Fold";
 import { Mark, Marked } from "../../ui/Mark";
 import { Aside, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/library";
 import css from "./library.module.css";
 
 const scale: Record<string, string> = {
-  "+++": "speaks very strongly for it",
-  "++": "speaks strongly for it",
-  "+": "speaks for it",
-  "-": "speaks against it",
-  "--": "speaks strongly against it",
+  "+++": tell("speaks-very-strongly-for-it"),
+  "++": tell("speaks-strongly-for-it"),
+  "+": tell("speaks-for-it"),
+  "-": tell("speaks-against-it"),
+  "--": tell("speaks-strongly-against-it"),
 };
 
 type EntryProps = { shelf: string; code: string; title: string; aside?: string; line: Text; children: ReactNode };
@@ -49,13 +51,19 @@ function Entry({ shelf, code, title, aside, line, children }: EntryProps) {
           <span>
             <b>{title}</b> {aside && <Aside>{aside}</Aside>}
             <span className={css.line}>
-              <Aside>{line.value}</Aside>
+              <Aside>
+                <Say of={line} />
+              </Aside>
             </span>
           </span>
         }
       >
         <Why>
-          Where that line is from: <Mark from={line} /> <Link to={`/library/${shelf}/${code}`}>its own address</Link>
+          <Tell
+            of="where-that-line-is-from-its-own"
+            with={{ mark: <Mark from={line} /> }}
+            parts={{ link: <Link to={`/library/${shelf}/${code}`} /> }}
+          />
         </Why>
         {children}
       </Fold>
@@ -91,7 +99,7 @@ export function CauseEntry({
       shelf="causes"
       code={c.code}
       title={c.name}
-      aside={c.kind === "harmless" ? "harmless" : c.urgent ? "spreads" : undefined}
+      aside={c.kind === "harmless" ? tell("harmless") : c.urgent ? tell("spreads") : undefined}
       line={c.about}
     >
       <ul>
@@ -102,12 +110,21 @@ export function CauseEntry({
         ))}
       </ul>
       <p>
-        Holds on about {percent(c.prior.value)} of rescued plants before anything is looked at. <Mark from={c.prior} />
+        <Tell
+          of="holds-on-about-of-rescued-plants"
+          with={{ prior: percent(c.prior.value), mark: <Mark from={c.prior} /> }}
+        />
       </p>
       {Object.entries(c.groups ?? {}).map(([g, w]) => (
         <p key={g}>
-          {w.value === "more" ? "More usual" : "Much more usual"} in {groups.find((x) => x.code === g)?.name ?? g}.{" "}
-          <Mark from={w} />
+          <Tell
+            of="in"
+            with={{
+              value: w.value === "more" ? tell("more-usual") : tell("much-more-usual"),
+              name: groups.find((x) => x.code === g)?.name ?? g,
+              mark: <Mark from={w} />,
+            }}
+          />
         </p>
       ))}
       {(c.do ?? []).map((code) => {
@@ -129,13 +146,7 @@ export function FindingEntry({ finding: f, knowledge }: { finding: Finding; know
   const name = (code: string) => knowledge.findings.find((x) => x.code === code)?.name.value ?? code;
   const others = knowledge.findings.filter((x) => x.theme && x.theme === f.theme && x.code !== f.code);
   return (
-    <Entry
-      shelf="findings"
-      code={f.code}
-      title={f.name.value}
-      aside={knowledge.parts[f.part]?.value.toLowerCase()}
-      line={f.tell}
-    >
+    <Entry shelf="findings" code={f.code} title={f.name.value} aside={knowledge.parts[f.part]?.value} line={f.tell}>
       <ul>
         {bears.map((c) => {
           const w = c.weights[theme];
@@ -149,14 +160,14 @@ export function FindingEntry({ finding: f, knowledge }: { finding: Finding; know
         })}
       </ul>
       {others.length > 0 && (
-        <p>
-          Counted together with: {others.map((o) => o.name.value.toLowerCase()).join("; ")}. They are views of one
-          thing, and however many agree they count no more than that thing.
-        </p>
+        <p>{tell("counted-together-with-they-are", { map: others.map((o) => o.name.value).join("; ") })}</p>
       )}
       {rivals.map((r) => (
         <p key={r.one + r.other}>
-          Does not go with: {name(r.one === f.code ? r.other : r.one).toLowerCase()}. <Marked text={r.why} />
+          <Tell
+            of="does-not-go-with"
+            with={{ name: name(r.one === f.code ? r.other : r.one), marked: <Marked text={r.why} /> }}
+          />
         </p>
       ))}
     </Entry>
@@ -193,24 +204,24 @@ export function SideBySide({
 }
 
 const rows: [string, (g: Profile) => Text | Term | undefined][] = [
-  ["Also called", (g) => g.common],
-  ["Habit", (g) => g.habit],
-  ["Storage", (g) => g.storage_organs],
-  ["Roots, dry", (g) => g.root_colour_dry],
-  ["Roots, wet", (g) => g.root_colour_wet],
-  ["Greens on wetting", (g) => g.greens_on_wetting],
-  ["Touch", (g) => g.touch],
-  ["Aerial roots", (g) => g.aerial_roots],
-  ["Base", (g) => g.base_height],
-  ["Being disturbed", (g) => g.disturbance],
-  ["To be moved", (g) => g.moves],
-  ["New roots", (g) => g.roots_start],
-  ["Moisture", (g) => g.moisture_style],
-  ["Feed", (g) => g.feed],
-  ["Temperature, °C", (g) => g.temperature_c],
-  ["Rest", (g) => g.rest],
-  ["Light", (g) => g.light],
-  ["Medium pH", (g) => g.medium_ph],
+  [tell("also-called"), (g) => g.common],
+  [tell("habit"), (g) => g.habit],
+  [tell("storage"), (g) => g.storage_organs],
+  [tell("roots-dry"), (g) => g.root_colour_dry],
+  [tell("roots-wet"), (g) => g.root_colour_wet],
+  [tell("greens-on-wetting"), (g) => g.greens_on_wetting],
+  [tell("touch"), (g) => g.touch],
+  [tell("aerial-roots"), (g) => g.aerial_roots],
+  [tell("base"), (g) => g.base_height],
+  [tell("being-disturbed"), (g) => g.disturbance],
+  [tell("to-be-moved"), (g) => g.moves],
+  [tell("new-roots"), (g) => g.roots_start],
+  [tell("moisture"), (g) => g.moisture_style],
+  [tell("feed"), (g) => g.feed],
+  [tell("temperature-c"), (g) => g.temperature_c],
+  [tell("rest"), (g) => g.rest],
+  [tell("light"), (g) => g.light],
+  [tell("medium-ph"), (g) => g.medium_ph],
 ];
 
 /** The profile of a group. */
@@ -225,10 +236,16 @@ export function GroupEntry({ group: g }: { group: Profile }) {
             return text ? [[label, <Marked key={label} text={text} />]] : [];
           }),
           [
-            "First new root",
+            tell("first-new-root"),
             <>
-              about {g.weeks_to_first_root.value} weeks, then {g.elongation_mm_per_day.value} mm a day{" "}
-              <Mark from={g.weeks_to_first_root} />
+              <Tell
+                of="about-weeks-then-mm-a-day"
+                with={{
+                  weekstofirstroot: g.weeks_to_first_root.value,
+                  elongationmmperday: g.elongation_mm_per_day.value,
+                  mark: <Mark from={g.weeks_to_first_root} />,
+                }}
+              />
             </>,
           ],
         ]}
@@ -249,12 +266,22 @@ export function CautionEntry({ caution: c }: { caution: Caution }) {
 /** A pest, and the warmth it grows by. */
 export function PestEntry({ pest: p }: { pest: Pest }) {
   return (
-    <Entry shelf="pests" code={p.code} title={p.name} aside="by warmth" line={p.look}>
+    <Entry shelf="pests" code={p.code} title={p.name} aside={tell("by-warmth")} line={p.look}>
       <p>
-        From egg to adult it needs {p.k_degree_days.value} degree-days <Mark from={p.k_degree_days} /> above{" "}
-        {p.t0_c.value} °C <Mark from={p.t0_c} />, of which {percent(p.egg_share.value)} in the egg.{" "}
-        <Mark from={p.egg_share} />{" "}
-        <Marked text={{ ...p.stops_c, value: `Above ${p.stops_c.value} °C it grows no faster.` }} />
+        <Tell
+          of="from-egg-to-adult-it-needs"
+          with={{
+            kdegreedays: p.k_degree_days.value,
+            mark: <Mark from={p.k_degree_days} />,
+            t0c: p.t0_c.value,
+            mark2: <Mark from={p.t0_c} />,
+            eggshare: percent(p.egg_share.value),
+            mark3: <Mark from={p.egg_share} />,
+            marked: (
+              <Marked text={{ ...p.stops_c, value: tell("above-c-it-grows-no-faster", { stopsc: p.stops_c.value }) }} />
+            ),
+          }}
+        />
       </p>
     </Entry>
   );
@@ -269,7 +296,7 @@ export function ProductEntry({ product: p }: { product: Product }) {
       shelf="products"
       code={p.code}
       title={p.name}
-      aside={p.by_label ? "by its label" : undefined}
+      aside={p.by_label ? tell("by-its-label") : undefined}
       line={first.how}
     >
       <ul>
@@ -278,13 +305,15 @@ export function ProductEntry({ product: p }: { product: Product }) {
             <b>{u.name}</b> {u.percent && <Figured figure={u.percent} unit="%" />}
             {u.most_percent && (
               <>
-                , at most <Figured figure={u.most_percent} unit="%" />
+                {", "}
+                <Tell of="at-most" with={{ figured: <Figured figure={u.most_percent} unit="%" /> }} />
               </>
             )}
             {u.ppm && <Figured figure={u.ppm} unit="ppm" />}
             {u.most_ppm && (
               <>
-                , at most <Figured figure={u.most_ppm} unit="ppm" />
+                {", "}
+                <Tell of="at-most" with={{ figured: <Figured figure={u.most_ppm} unit="ppm" /> }} />
               </>
             )}
           </li>

@@ -8,8 +8,11 @@ import {
   houseMedia,
   raceKnowledge,
   rehomeKnowledge,
+  saidKnowledge,
   todayKnowledge,
 } from "../../lib/api/queries";
+import { unitOf } from "../../lib/words";
+import { tell } from "../../words/library";
 
 type Marked = { value: number | string; mark: string; source?: string; low?: number; high?: number };
 
@@ -21,7 +24,7 @@ const words = (key: string) => key.replaceAll("_", " ").replaceAll("-", " ");
 
 /** The units that end a figure's name in its table. */
 const units: Record<string, string> = {
-  _percent_week: "% a week",
+  _percent_week: tell("a-week"),
   _n_m: "N/m",
   _m_s2: "m/s²",
   _kg_m2: "kg/m²",
@@ -53,7 +56,7 @@ export function keptIn(table: string, of: unknown, path: string[] = []): Kept[] 
     const range = of.low !== undefined && of.high !== undefined ? ` (${of.low}–${of.high})` : "";
     const [name, unit] = typeof of.value === "number" ? parted(path.at(-1) ?? "") : [path.at(-1) ?? "", ""];
     const named = [...path.slice(0, -1), name].map(words).join(", ");
-    return [{ table, name: named, said: `${of.value}${range} ${unit}`.trim(), from: of }];
+    return [{ table, name: named, said: `${of.value}${range} ${unitOf(unit)}`.trim(), from: of }];
   }
   return Object.entries(of).flatMap(([key, v]: [string, unknown]) => {
     const named = v !== null && typeof v === "object" && "name" in v && typeof v.name === "string" ? v.name : undefined;
@@ -71,19 +74,21 @@ export function useFigures(): Kept[] {
   const progress = useQuery(progressKnowledge).data;
   const travels = useQuery(contagionKnowledge).data;
   const foretold = useQuery(forecastKnowledge).data;
+  const said = useQuery(saidKnowledge).data?.said;
   return useMemo(
     () => [
-      ...keptIn("The months after", care),
-      ...keptIn("Today", day),
-      ...keptIn("Growth and stages", progress),
-      ...keptIn("Forecasts", foretold),
-      ...keptIn("What travels", travels),
-      ...keptIn("The race", race),
-      ...keptIn("Pot or hold, routes, placement", home?.rehome),
-      ...keptIn("Pots", home?.pots),
-      ...keptIn("How pots dry", home?.drying),
-      ...keptIn("Media and mixes", media?.media),
+      ...keptIn(tell("the-months-after"), care),
+      ...keptIn(tell("today"), day),
+      ...keptIn(tell("growth-and-stages"), progress),
+      ...keptIn(tell("forecasts"), foretold),
+      ...keptIn(tell("what-travels"), travels),
+      ...keptIn(tell("the-race"), race),
+      ...keptIn(tell("pot-or-hold-routes-placement"), home?.rehome),
+      ...keptIn(tell("pots"), home?.pots),
+      ...keptIn(tell("how-pots-dry"), home?.drying),
+      ...keptIn(tell("media-and-mixes"), media?.media),
+      ...keptIn(tell("named-in-what-is-said"), said),
     ],
-    [race, home, media, care, day, progress, foretold, travels],
+    [race, home, media, care, day, progress, foretold, travels, said],
   );
 }

@@ -1,6 +1,8 @@
 import type { CauseKnowledge } from "../../lib/api/client";
 import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
+import { Say } from "../../ui/Say";
+import { Tell, tell } from "../../words/look";
 import type { InspectionDesk } from "./useInspection";
 
 type Props = { parts: string[]; desk: InspectionDesk; knowledge: CauseKnowledge };
@@ -13,16 +15,23 @@ export function Clashes({ parts, desk, knowledge }: Props) {
   const noted = [...new Set(clashes.flatMap((c) => c.findings))].filter((code) => desk.noted.findings[code]);
   if (clashes.length === 0) return null;
   return (
-    <section data-part="clash" aria-label="Look at this again">
+    <section data-part="clash" aria-label={tell("look-at-this-again")}>
       {clashes.map(({ findings, known, why }) => (
         <p key={findings.join()}>
           {known ? (
             <>
-              <b>{name(known.finding)}</b>: you say {known.state === "present" ? "no" : "yes"}, and {known.from}.
+              <Tell
+                of="you-say-and"
+                with={{
+                  b: <b>{name(known.finding)}</b>,
+                  state: known.state === "present" ? "no" : "yes",
+                  say: <Say of={known.from} />,
+                }}
+              />
             </>
           ) : (
             <>
-              <b>{findings.map(name).join(" · ")}</b>: these do not go together.
+              <Tell of="these-do-not-go-together" with={{ b: <b>{findings.map(name).join(" · ")}</b> }} />
             </>
           )}{" "}
           <Marked text={why} />
@@ -31,7 +40,7 @@ export function Clashes({ parts, desk, knowledge }: Props) {
       <p>
         {noted.map((code) => (
           <Plain key={code} onClick={() => desk.find({ [code]: undefined })}>
-            Take back “{name(code)}”
+            {tell("take-back", { name: name(code) })}
           </Plain>
         ))}
       </p>

@@ -5,8 +5,10 @@ import type { CauseKnowledge, Finding } from "../../lib/api/client";
 import { Several } from "../../ui/Choice";
 import { Marked } from "../../ui/Mark";
 import { Aside } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { YesNo } from "../../ui/YesNo";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/look";
 import { usePlant } from "../plant";
 import css from "./look.module.css";
 import type { InspectionDesk } from "./useInspection";
@@ -65,7 +67,7 @@ export function First({ desk, knowledge }: Omit<PartsProps, "codes">) {
   return (
     <>
       <Several
-        label="What worries you?"
+        label={tell("what-worries-you")}
         value={worries.map((w) => w.code)}
         options={knowledge.worries.map((w) => [w.code, w.name.value])}
         onChange={(all) => {
@@ -87,8 +89,8 @@ const worriesOf = (desk: InspectionDesk, { worries }: CauseKnowledge) =>
 function Asked({ findings, desk }: { findings: Finding[]; desk: InspectionDesk }) {
   if (findings.length === 0) return null;
   return (
-    <section className={view.ruled} data-part="asked" data-tone="water" aria-label="Say this first">
-      <h2>Say this first</h2>
+    <section className={view.ruled} data-part="asked" data-tone="water" aria-label={tell("say-this-first")}>
+      <h2>{tell("say-this-first")}</h2>
       <ul className={view.rows}>
         {findings.map((f) => (
           <FindingRow key={f.code} finding={f} desk={desk} />
@@ -129,14 +131,16 @@ function Part({ title, findings, desk, open, onOpen }: PartProps) {
           <span>
             <b>{title}</b>{" "}
             <Aside>
-              {looked === 0 ? `${findings.length} signs` : `${looked} of ${findings.length} looked at`}
-              {there.length > 0 && `. Found: ${there.join("; ")}`}
+              {looked === 0
+                ? tell("signs", { count: findings.length })
+                : tell("of-looked-at", { looked, count: findings.length })}
+              {there.length > 0 && `. ${tell("found", { found: there.join("; ") })}`}
             </Aside>
           </span>
         </Button>
         {rest.length > 0 && (
           <Button data-none onClick={none}>
-            {rest.length === findings.length ? "None of these" : "None of the others"}
+            {rest.length === findings.length ? tell("none-of-these") : tell("none-of-the-others")}
           </Button>
         )}
       </div>
@@ -161,10 +165,12 @@ function FindingRow({ finding: f, desk }: { finding: Finding; desk: InspectionDe
         <b>
           <Marked text={{ ...f.tell, value: f.name.value }} />
         </b>
-        <p>{f.tell.value}</p>
+        <p>
+          <Say of={f.tell} />
+        </p>
         {known && (
           <p>
-            Known: {known.state === "present" ? "yes" : "no"}. {known.from}.
+            <Tell of="known" with={{ state: known.state === "present" ? "yes" : "no", say: <Say of={known.from} /> }} />
           </p>
         )}
       </div>
@@ -181,8 +187,8 @@ function FindingRow({ finding: f, desk }: { finding: Finding; desk: InspectionDe
 type AnswerProps = { label: string; state: State; known?: State; onAnswer: (s: State) => void };
 
 const thereOrNot = [
-  ["present", "Yes"],
-  ["absent", "No"],
+  ["present", tell("yes")],
+  ["absent", tell("no")],
 ] as const;
 
 /** Whether a finding is there. */

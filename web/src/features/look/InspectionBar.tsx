@@ -9,6 +9,7 @@ import { Row } from "../../ui/Row";
 import { Tools } from "../../ui/Tools";
 import { Trouble } from "../../ui/Trouble";
 import { Which } from "../../ui/Which";
+import { tell } from "../../words/look";
 import type { InspectionDesk } from "./useInspection";
 
 /** Which look this is, of which day; back and forth; a new one. */
@@ -27,28 +28,28 @@ export function InspectionBar({ desk, onOpen }: { desk: InspectionDesk; onOpen: 
   const blank = !all.some((i) => i.inspection_id === server.id);
   return (
     <Row words>
-      <Which words={`Looked on ${day(entered.lookedOn)}`}>
+      <Which words={tell("looked-on", { lookedOn: day(entered.lookedOn) })}>
         {(close) => (
           <>
             <Day
-              label="Looked on"
+              label={tell("looked-on-2")}
               needed
               value={entered.lookedOn}
               onChange={(lookedOn) => desk.desk.change((now) => ({ ...now, lookedOn }))}
             />
             {(all.length > 1 || (blank && all.length > 0)) && (
               <Pick
-                label="Looks at this plant"
+                label={tell("looks-at-this-plant")}
                 value={server.id}
                 onChange={(id) => {
                   close();
                   onOpen(id);
                 }}
                 options={[
-                  ...(blank ? [{ value: server.id, label: "New look" }] : []),
+                  ...(blank ? [{ value: server.id, label: tell("new-look") }] : []),
                   ...all.map((i, n) => ({
                     value: i.inspection_id,
-                    label: `${n === 0 && !blank ? "Newest" : `Look ${all.length - n}`}: ${day(i.looked_on)}`,
+                    label: `${n === 0 && !blank ? tell("newest") : tell("look", { count: all.length - n })}: ${day(i.looked_on)}`,
                   })),
                 ]}
               />
@@ -56,7 +57,7 @@ export function InspectionBar({ desk, onOpen }: { desk: InspectionDesk; onOpen: 
           </>
         )}
       </Which>
-      {!blank && <Plain onClick={() => begin.mutate()}>New look</Plain>}
+      {!blank && <Plain onClick={() => begin.mutate()}>{tell("new-look")}</Plain>}
       <Tools
         standing={desk.standing}
         undo={desk.canUndo ? () => desk.desk.undo() : undefined}

@@ -4,6 +4,7 @@ import { day } from "../../lib/dates";
 import { Figure } from "../../ui/Figure";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
+import { Tell, tell } from "../../words/look";
 import css from "./look.module.css";
 import type { InspectionDesk } from "./useInspection";
 
@@ -13,7 +14,7 @@ export function LeafMemory({ desk }: { desk: InspectionDesk }) {
   const longest = Math.max(1, ...server.leaves.flatMap((l) => [l.newest_mm, l.before_mm]));
   return (
     <div>
-      <Why>Measure the newest leaf that is finished: the joint at its base can be seen. Then the one before it.</Why>
+      <Why>{tell("measure-the-newest-leaf-that-is")}</Why>
       <Row>
         <Figure
           {...Inspection.newest_leaf_mm}
@@ -32,12 +33,20 @@ export function LeafMemory({ desk }: { desk: InspectionDesk }) {
             <li key={l.on}>
               <Leaves newest={l.newest_mm / longest} before={l.before_mm / longest} />
               <span>
-                {l.newest_mm} mm after {l.before_mm} mm{" "}
-                <small>
-                  {day(l.on)}
-                  {l.smaller && ". Smaller: stress in the months when it formed."}
-                  {l.smaller === false && ". As large as the last."}
-                </small>
+                <Tell
+                  of="mm-after-mm"
+                  with={{
+                    newestmm: l.newest_mm,
+                    beforemm: l.before_mm,
+                    small: (
+                      <small>
+                        {day(l.on)}
+                        {l.smaller && `. ${tell("smaller-stress-in-the-months")}`}
+                        {l.smaller === false && `. ${tell("as-large-as-the-last")}`}
+                      </small>
+                    ),
+                  }}
+                />
               </span>
             </li>
           ))}

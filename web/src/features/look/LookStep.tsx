@@ -5,6 +5,7 @@ import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { Row } from "../../ui/Row";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/look";
 import { PlantSoFar, usePlant } from "../plant";
 import { Clashes } from "./Clashes";
 import { First, Parts } from "./Findings";
@@ -16,15 +17,15 @@ import { LookAnswer, LookWhy } from "./LookVerdict";
 const eye = ["leaves", "bulbs", "growth", "pot", "surface", "smell", "care"];
 
 const growths: Words = [
-  ["", "Not noted"],
-  ["new-roots", "New roots show"],
-  ["growing", "A new growth has begun"],
-  ["maturing", "A new growth is half grown or more"],
-  ["idle", "No new growth shows"],
-  ["resting", "At rest"],
+  ["", tell("not-noted")],
+  ["new-roots", tell("new-roots-show")],
+  ["growing", tell("a-new-growth-has-begun")],
+  ["maturing", tell("a-new-growth-is-half-grown-or")],
+  ["idle", tell("no-new-growth-shows")],
+  ["resting", tell("at-rest")],
 ];
 
-const seasonWords: Record<string, string> = { warm: "warm season", cool: "cool season" };
+const seasonWords: Record<string, string> = { warm: tell("warm-season"), cool: tell("cool-season") };
 
 export default function LookStep() {
   return <InspectionStep step={Look} />;
@@ -43,21 +44,21 @@ function Look({ desk, knowledge }: StepProps) {
         <Clashes parts={eye} desk={desk} knowledge={knowledge} />
         <Row>
           <Choice
-            label="What it is doing"
+            label={tell("what-it-is-doing")}
             value={noted.growth ?? ""}
             options={growths}
             onChange={(v) => note({ growth: (v || undefined) as typeof noted.growth })}
           />
           <Choice
-            label="Flowers"
+            label={tell("flowers")}
             value={noted.flowering ?? ""}
-            options={[["", atIntake ? `As at intake: ${atIntake.toLowerCase()}` : "Not noted"], ...flowerings]}
+            options={[["", atIntake ? tell("as-at-intake", { atIntake }) : tell("not-noted")], ...flowerings]}
             onChange={(v) => note({ flowering: (v || undefined) as typeof noted.flowering })}
           />
         </Row>
         <Parts codes={eye} desk={desk} knowledge={knowledge} folded />
         <Row>
-          <h2>Its place, and its leaves</h2>
+          <h2>{tell("its-place-and-its-leaves")}</h2>
           <Figure
             {...Inspection.night_low_c}
             value={noted.night_low_c ?? undefined}
@@ -71,18 +72,23 @@ function Look({ desk, knowledge }: StepProps) {
             onChange={(v) => note({ day_high_c: v })}
           />
           <Choice
-            label="Season"
+            label={tell("season")}
             value={noted.season ?? ""}
             options={[
-              ["", noted.season ? "By the calendar" : `By the calendar: ${seasonWords[server.season] ?? ""}`],
-              ["warm", "Warm season"],
-              ["cool", "Cool season"],
+              [
+                "",
+                noted.season
+                  ? tell("by-the-calendar")
+                  : tell("by-the-calendar-2", { seasonWords: seasonWords[server.season] ?? "" }),
+              ],
+              ["warm", tell("warm-season-2")],
+              ["cool", tell("cool-season-2")],
             ]}
             onChange={(v) => note({ season: (v || undefined) as typeof noted.season })}
           />
           <LeafMemory desk={desk} />
           <label>
-            <span>Notes</span>
+            <span>{tell("notes")}</span>
             <Input.TextArea
               rows={3}
               maxLength={Inspection.notes.max}

@@ -1,11 +1,12 @@
 import type { CauseKnowledge, LookVerdict } from "../../lib/api/client";
 import { day } from "../../lib/dates";
-import { againWords } from "../../lib/words";
 import { Day } from "../../ui/Day";
 import { Marked } from "../../ui/Mark";
 import { Headline } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Term } from "../../ui/Term";
 import { Which } from "../../ui/Which";
+import { tell } from "../../words/look";
 import { Flips, MakeReady, usePlant } from "../plant";
 import css from "./look.module.css";
 import type { InspectionDesk } from "./useInspection";
@@ -18,13 +19,13 @@ export function LookAnswer({ desk }: { desk: InspectionDesk }) {
   return (
     <div className={css.answer} data-decision={v.decision}>
       <Headline>
-        {v.headline} {againWords(v.decision, server.again_on ?? "")}
+        <Say of={v.headline} /> <Say of={server.again} />
       </Headline>
       {v.decision && v.decision !== "now" && (
-        <Which words={noted.again_on ? "Your day" : "Another day"} open={!!wrong}>
+        <Which words={noted.again_on ? tell("your-day") : tell("another-day")} open={!!wrong}>
           {() => (
             <Day
-              label="Look again on"
+              label={tell("look-again-on")}
               value={noted.again_on ?? ""}
               future
               error={wrong}
@@ -37,18 +38,17 @@ export function LookAnswer({ desk }: { desk: InspectionDesk }) {
   );
 }
 
-const classWords: Record<string, string> = { plan: "to plan", soon: "soon", now: "now" };
+const classWords: Record<string, string> = { plan: tell("to-plan"), soon: tell("class-soon"), now: tell("class-now") };
 
 /** Why, by weight; what holds it back; what to do meanwhile. */
 export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: CauseKnowledge }) {
   const v = desk.server.look;
   const { spike_cut_on: cutOn = "", advice } = usePlant().plant;
   const name = (code: string) => knowledge.findings.find((f) => f.code === code)?.name.value ?? code;
-  if (!v.decision)
-    return <p>Say what you find. The first sign already moves the answer, and what is not looked at stays open.</p>;
+  if (!v.decision) return <p>{tell("say-what-you-find-the-first-sign")}</p>;
   return (
     <div data-part="look-why">
-      <h2>Why</h2>
+      <h2>{tell("why")}</h2>
       <ul>
         {v.reasons.map((r) => (
           <li key={r.finding} data-class={r.class}>
@@ -70,18 +70,23 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
         ))}
       </ul>
       <InPlace texts={v.in_place} />
-      <Blocks title="What holds it back" blocks={v.blocks} />
-      <Blocks title="Set aside, because it cannot wait" blocks={v.overridden} />
+      <Blocks title={tell("what-holds-it-back")} blocks={v.blocks} />
+      <Blocks title={tell("set-aside-because-it-cannot-wait")} blocks={v.overridden} />
       {v.spike &&
         (cutOn >= desk.entered.lookedOn ? (
-          <h3>The spike: cut on {day(cutOn)}</h3>
+          <h3>{tell("the-spike-cut-on", { cutOn: day(cutOn) })}</h3>
         ) : (
-          <CallSaid title={`The spike: ${spikeWords[v.spike.do] ?? ""}`} call={v.spike} />
+          <CallSaid title={tell("the-spike", { spikeWords: spikeWords[v.spike.do] ?? "" })} call={v.spike} />
         ))}
-      {v.rot_patch && <CallSaid title={`The patch of rot: ${patchWords[v.rot_patch.do] ?? ""}`} call={v.rot_patch} />}
+      {v.rot_patch && (
+        <CallSaid
+          title={tell("the-patch-of-rot", { patchWords: patchWords[v.rot_patch.do] ?? "" })}
+          call={v.rot_patch}
+        />
+      )}
       {v.meanwhile.length > 0 && (
         <>
-          <h3>Meanwhile</h3>
+          <h3>{tell("meanwhile")}</h3>
           <ul>
             {v.meanwhile.map((m) => (
               <li key={m.value}>
@@ -106,7 +111,7 @@ function InPlace({ texts }: { texts: LookVerdict["in_place"] }) {
   if (texts.length === 0) return null;
   return (
     <>
-      <h3>Set it right where it stands</h3>
+      <h3>{tell("set-it-right-where-it-stands")}</h3>
       <ul>
         {texts.map((t) => (
           <li key={t.value}>
@@ -118,11 +123,11 @@ function InPlace({ texts }: { texts: LookVerdict["in_place"] }) {
   );
 }
 
-const spikeWords: Record<string, string> = { cut: "cut it", keep: "keep it", wait: "not yet" };
+const spikeWords: Record<string, string> = { cut: tell("cut-it"), keep: tell("keep-it"), wait: tell("not-yet") };
 const patchWords: Record<string, string> = {
-  "in-place": "treat it in its pot",
-  unpot: "unpot it",
-  look: "look at the rest first",
+  "in-place": tell("treat-it-in-its-pot"),
+  unpot: tell("unpot-it"),
+  look: tell("look-at-the-rest-first"),
 };
 
 function Blocks({ title, blocks }: { title: string; blocks: LookVerdict["blocks"] }) {

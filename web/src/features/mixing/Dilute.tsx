@@ -9,6 +9,7 @@ import { Notice } from "../../ui/Notice";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Why, Lead, Headline } from "../../ui/Said";
+import { Tell, tell } from "../../words/mixing";
 import { Halves } from "./Halves";
 import { Amount, Beside, ComesOut, Stopped, TwoSteps, units } from "./Measured";
 import { useDilution, type Diluted, type DiluteProps } from "./useDilution";
@@ -28,23 +29,23 @@ export function Dilute(p: DiluteProps) {
           <HowMuch d={d} fills={p.knowledge.fills} />
           <Figure
             {...Stock.label_most_percent}
-            label="The most your label allows, if it says"
+            label={tell("the-most-your-label-allows-if-it")}
             value={asked.label}
             usual="–"
             onChange={(label) => d.set({ label })}
             error={d.wrong("label_most")}
           />
-          <Why>The label of your product and local rules stand above this page.</Why>
+          <Why>{tell("the-label-of-your-product-and")}</Why>
         </>
       }
       beside={m && !m.stopped && <Beside notes={m.notes} care={m.cautions} />}
     >
       {p.terete && (asked.product === "oil" || asked.product === "soap") && (
         <Notice is="alarm" aloud>
-          This plant has terete leaves. Oil or strong soap can smother them and kill it. Wash with plain water instead.
+          {tell("this-plant-has-terete-leaves-oil")}
         </Notice>
       )}
-      {!d.enough && <Lead>Give the figures on the left, and the amounts stand here.</Lead>}
+      {!d.enough && <Lead>{tell("give-the-figures-on-the-left-and")}</Lead>}
       {m?.stopped && <Stopped stop={m.stopped} />}
       {m && !m.stopped && <Mixed d={d} m={m} knowledge={p.knowledge} />}
     </Halves>
@@ -59,17 +60,17 @@ function What({ d, knowledge }: Part & DiluteProps) {
   return (
     <>
       <Pick
-        label="What"
+        label={tell("what")}
         value={asked.product}
         onChange={d.pick}
         options={[
           ...knowledge.products.filter((p) => !p.dry && !p.meter).map((p) => ({ value: p.code, label: p.name })),
-          { value: "other", label: "Anything else, by figures alone" },
+          { value: "other", label: tell("anything-else-by-figures-alone") },
         ]}
       />
       {product && product.uses.length > 1 && (
         <Choice
-          label="For"
+          label={tell("for")}
           value={use?.code ?? ""}
           options={product.uses.map((u) => [u.code, u.name] as const)}
           onChange={(code) => {
@@ -79,12 +80,12 @@ function What({ d, knowledge }: Part & DiluteProps) {
         />
       )}
       <Choice
-        label="Work out"
+        label={tell("work-out")}
         value={asked.way}
         options={[
-          ["make", "What to measure"],
-          ["stock", "How far the stock goes"],
-          ["learn", "How strong it is"],
+          ["make", tell("what-to-measure")],
+          ["stock", tell("how-far-the-stock-goes")],
+          ["learn", tell("how-strong-it-is")],
         ]}
         onChange={(way) => set({ way: way as typeof asked.way })}
       />
@@ -100,7 +101,7 @@ function StockOf({ d, shelf }: Part & DiluteProps) {
     <>
       <Figure
         {...Stock.percent}
-        label="Stock, as it stands in the bottle"
+        label={tell("stock-as-it-stands-in-the-bottle")}
         value={asked.stock}
         onChange={(stock) => set({ stock })}
         error={d.wrong("stock")}
@@ -119,12 +120,12 @@ function StockOf({ d, shelf }: Part & DiluteProps) {
       </Row>
       {product?.by_weight && (asked.stock ?? 0) > (product.caustic_above_percent?.value ?? 0) && (
         <Choice
-          label="Its label gives that"
+          label={tell("its-label-gives-that")}
           value={asked.by}
           options={[
-            ["", "Does not say"],
-            ["weight", "By weight, w/w"],
-            ["volume", "By volume, w/v"],
+            ["", tell("does-not-say")],
+            ["weight", tell("by-weight-w-w")],
+            ["volume", tell("by-volume-w-v")],
           ]}
           onChange={(by) => set({ by: by as typeof asked.by })}
         />
@@ -140,20 +141,20 @@ function Wanted({ d: { asked, set, wrong } }: Part) {
       <Figure
         {...SolutionsStrength.value}
         {...(asked.unit === "percent" && { max: Stock.percent.max })}
-        label="Strength wanted"
+        label={tell("strength-wanted")}
         unit={units[asked.unit]}
         value={asked.wanted}
         onChange={(wanted) => set({ wanted })}
         error={wrong("wanted")}
       />
       <Choice
-        label="In"
+        label={tell("in")}
         value={asked.unit}
         options={[
           ["percent", "%"],
           ["ppm", "ppm"],
           ["ml_per_l", "mL/L"],
-          ["parts", "1 part to …"],
+          ["parts", tell("1-part-to")],
         ]}
         onChange={(unit) => set({ unit: unit as Strength["unit"] })}
       />
@@ -174,7 +175,7 @@ function HowMuch({ d: { asked, set, at }, fills }: Part & { fills: DiluteProps["
   return (
     <>
       <Figure {...at("make_ml")} />
-      <Row label="Usual fills">
+      <Row label={tell("usual-fills")}>
         {fills.map(({ name, ml }) => (
           <Button key={name} onClick={() => set({ make_ml: ml.value })}>
             {name}, {volume(ml.value)}
@@ -194,15 +195,19 @@ function Mixed({ d, m, knowledge }: Part & { m: NonNullable<Diluted["answer"]>; 
     <>
       <Headline>
         {asked.way === "learn"
-          ? `It is ${figure(m.strength.value, 3)} ${unit}.`
-          : `${figure(m.total_ml, 1)} mL of ${figure(m.strength.value, 4)} ${unit}`}
+          ? tell("it-is", { strength: figure(m.strength.value, 3), unit })
+          : tell("ml-of", { totalml: figure(m.total_ml, 1), strength: figure(m.strength.value, 4), unit })}
       </Headline>
-      {m.stock && <Amount name="Stock" hand={m.stock} knowledge={knowledge} />}
-      {m.water && <Amount name="Water" hand={m.water} knowledge={knowledge} />}
+      {m.stock && <Amount name={tell("stock")} hand={m.stock} knowledge={knowledge} />}
+      {m.water && <Amount name={tell("water-2")} hand={m.water} knowledge={knowledge} />}
       {m.water && <ComesOut low={m.low_percent} high={m.high_percent} unit="%" />}
       {asked.fills > 1 && (
         <p>
-          For {asked.fills} fills: <b>{figure(m.all_stock_ml, 1)} mL</b> of stock.
+          <Tell
+            of="for-fills-ml-of-stock"
+            with={{ fills: asked.fills, allstockml: figure(m.all_stock_ml, 1) }}
+            parts={{ b: <b /> }}
+          />
         </p>
       )}
       <TwoSteps steps={m.two_steps} />
@@ -212,7 +217,7 @@ function Mixed({ d, m, knowledge }: Part & { m: NonNullable<Diluted["answer"]>; 
           {use.percent && (
             <>
               {" "}
-              {use.percent.value} % is usual <Mark from={use.percent} />
+              <Tell of="is-usual" with={{ percent: use.percent.value, mark: <Mark from={use.percent} /> }} />
             </>
           )}
         </p>

@@ -10,6 +10,7 @@ import { Facts } from "../../ui/Facts";
 import { Figure } from "../../ui/Figure";
 import { Row } from "../../ui/Row";
 import { Headline } from "../../ui/Said";
+import { tell } from "../../words/mixing";
 import { Halves } from "./Halves";
 import { Amount, Beside, ComesOut, Stopped, TwoSteps } from "./Measured";
 import { startOf, useWorked, type BenchProps } from "./useWorked";
@@ -58,11 +59,11 @@ export function FeedMix({ knowledge, tools }: BenchProps) {
             <Figure {...at("k2o_percent")} />
           </Row>
           <Choice
-            label="Work out"
+            label={tell("work-out")}
             value={asked.way}
             options={[
-              ["ppm", "From the ppm of nitrogen"],
-              ["grams", "From grams in a litre"],
+              ["ppm", tell("from-the-ppm-of-nitrogen")],
+              ["grams", tell("from-grams-in-a-litre")],
             ]}
             onChange={(way) => set({ way })}
           />
@@ -98,16 +99,16 @@ const OfTheShelf = ({ feeds, onTake }: { feeds: OnShelf[]; onTake: (of: Partial<
 const Fed = ({ m, knowledge }: { m: FeedMixed; knowledge: BenchProps["knowledge"] }) => (
   <>
     <Headline>
-      {figure(m.ppm_n, 1)} ppm of nitrogen, {figure(m.g_per_l, 3)} g in a litre
+      {tell("ppm-of-nitrogen-g-in-a-litre", { ppmn: figure(m.ppm_n, 1), gperl: figure(m.g_per_l, 3) })}
     </Headline>
-    {m.hand && <Amount name="Feed" hand={m.hand} knowledge={knowledge} />}
-    <ComesOut low={m.low_ppm_n} high={m.high_ppm_n} unit="ppm N" />
+    {m.hand && <Amount name={tell("feed")} hand={m.hand} knowledge={knowledge} />}
+    <ComesOut low={m.low_ppm_n} high={m.high_ppm_n} unit={tell("ppm-n")} />
     <TwoSteps steps={m.two_steps} />
     <Facts
       rows={[
-        ["Nitrogen (N)", `${figure(m.ppm_n)} ppm`],
-        ["Phosphorus (P)", `${figure(m.ppm_p)} ppm`],
-        ["Potassium (K)", `${figure(m.ppm_k)} ppm`],
+        [tell("nitrogen-n"), tell("ppm", { ppmn: figure(m.ppm_n) })],
+        [tell("phosphorus-p"), tell("ppm-2", { ppmp: figure(m.ppm_p) })],
+        [tell("potassium-k"), tell("ppm-3", { ppmk: figure(m.ppm_k) })],
       ]}
     />
   </>

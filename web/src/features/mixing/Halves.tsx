@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/mixing";
 import css from "./mixing.module.css";
 
 type Props = {
@@ -14,10 +15,10 @@ type Props = {
 /** A bench: what is asked for on one side, what to measure out on the other. */
 export const Halves = ({ asked, trouble, children, beside }: Props) => (
   <div className={css.two}>
-    <section className={css.asked} aria-label="What is wanted">
+    <section className={css.asked} aria-label={tell("what-is-wanted")}>
       {asked}
     </section>
-    <section className={css.measure} aria-label="Measure out" aria-live="polite">
+    <section className={css.measure} aria-label={tell("measure-out")} aria-live="polite">
       {trouble && <Trouble error={trouble} />}
       {children}
     </section>

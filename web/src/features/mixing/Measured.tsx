@@ -6,6 +6,7 @@ import { Cautions } from "../../ui/Care";
 import { Marked } from "../../ui/Mark";
 import { Why } from "../../ui/Said";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/mixing";
 import css from "./mixing.module.css";
 
 /** One amount to measure: what, how much, with which tool. */
@@ -19,7 +20,7 @@ export function Amount({ name, hand: h, knowledge }: { name: string; hand: Hand;
       <span>
         {h.how}
         {h.unit === "mL" && h.amount > 0 && <small> {kitchen(h.amount, knowledge)}</small>}
-        {h.little && <em> Too little to measure well.</em>}
+        {h.little && <em> {tell("too-little-to-measure-well")}</em>}
       </span>
     </div>
   );
@@ -37,11 +38,16 @@ export function ComesOut({ low, high, unit }: { low: number; high: number; unit:
   const [a, b] = [low.toFixed(digits), high.toFixed(digits)];
   return (
     <p data-part="comes-out">
-      As measured it comes out at{" "}
-      <b>
-        {a === b ? a : `${a}–${b}`} {unit}
-      </b>
-      .
+      <Tell
+        of="as-measured-it-comes-out-at"
+        with={{
+          b: (
+            <b>
+              {a === b ? a : `${a}–${b}`} {unit}
+            </b>
+          ),
+        }}
+      />
     </p>
   );
 }
@@ -62,13 +68,13 @@ export function Stopped({ stop }: { stop: Stop }) {
   const most = stop.most.value > 0 ? `${figure(stop.most.value, 2)} ${units[stop.most.unit] ?? ""}` : undefined;
   return (
     <section className={view.ruled} data-part="stopped" data-tone="act" role="alert">
-      <h2>Stopped</h2>
+      <h2>{tell("stopped")}</h2>
       <p>
         <Marked text={stop.why} />
       </p>
       {most && (
         <p>
-          The most here: <b>{most}</b>. If your label says otherwise, give the most it allows.
+          <Tell of="the-most-here-if-your-label-says" with={{ b: <b>{most}</b> }} />
         </p>
       )}
       <Beside notes={[]} care={stop.cautions} />
@@ -76,7 +82,12 @@ export function Stopped({ stop }: { stop: Stop }) {
   );
 }
 
-export const units: Record<string, string> = { percent: "%", ppm: "ppm", ml_per_l: "mL/L", parts: "parts of water" };
+export const units: Record<string, string> = {
+  percent: "%",
+  ppm: "ppm",
+  ml_per_l: "mL/L",
+  parts: tell("parts-of-water"),
+};
 
 /** The cautions of a mix, and what else is to be known. */
 export function Beside({ notes, care }: { notes: Text[]; care: string[] }) {

@@ -19,6 +19,7 @@ import { Row } from "../../ui/Row";
 import { Why, Headline } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/mixing";
 import css from "./mixing.module.css";
 import { useWorked } from "./useWorked";
 
@@ -30,30 +31,34 @@ export function Media() {
   if (!media.data) return null;
   const m = media.data;
   return (
-    <section className={css.part} data-part="media" aria-label="Media">
-      <h2>What mixes are made of</h2>
-      <Why>
-        Air and water of each, once drained. They are estimates until you measure your own: it takes a pot, water and
-        ten minutes.
-      </Why>
+    <section className={css.part} data-part="media" aria-label={tell("media")}>
+      <h2>{tell("what-mixes-are-made-of")}</h2>
+      <Why>{tell("air-and-water-of-each-once")}</Why>
       <ul>
         {m.components.map((c) => (
           <li key={c.code} data-component={c.code}>
             <span>
               <b>{c.name}</b>{" "}
               <small>
-                {c.low_mm && c.high_mm ? `${figure(c.low_mm.value)}–${figure(c.high_mm.value)} mm` : "fibre"}
-                {c.life_months && `, lasts about ${figure(c.life_months.value)} months`}, pH {c.ph.value}
+                <Tell
+                  of="ph"
+                  with={{
+                    lowmm: c.low_mm && c.high_mm ? `${figure(c.low_mm.value)}–${figure(c.high_mm.value)} mm` : "fibre",
+                    lifemonths:
+                      c.life_months && `, ${tell("lasts-about-months", { lifemonths: figure(c.life_months.value) })}`,
+                    ph: c.ph.value,
+                  }}
+                />
               </small>
             </span>
             <Row words>
               <Shares c={c} />
               <Plain
                 aria-expanded={open === c.code}
-                aria-label={`Measure it: ${c.name}`}
+                aria-label={tell("measure-it-2", { name: c.name })}
                 onClick={() => setOpen(open === c.code ? "" : c.code)}
               >
-                Measure it
+                {tell("measure-it")}
               </Plain>
             </Row>
             {open === c.code && <AirTest key={c.code} c={c} media={m} onKept={() => setOpen("")} />}
@@ -63,7 +68,7 @@ export function Media() {
       {open === "new" ? (
         <AirTest media={m} onKept={() => setOpen("")} />
       ) : (
-        <Button onClick={() => setOpen("new")}>A component of your own</Button>
+        <Button onClick={() => setOpen("new")}>{tell("a-component-of-your-own")}</Button>
       )}
     </section>
   );
@@ -76,8 +81,18 @@ function Shares({ c }: { c: Component }) {
     <>
       <SharesBar air={air} water={water} width={100} />
       <span>
-        air {percent(air)}, water {percent(water)}{" "}
-        {c.measured ? <small>measured on {day(c.measured)}</small> : <Mark from={c.air} />}
+        <Tell
+          of="air-water"
+          with={{
+            air: percent(air),
+            water: percent(water),
+            measured: c.measured ? (
+              <small>{tell("measured-on", { measured: day(c.measured) })}</small>
+            ) : (
+              <Mark from={c.air} />
+            ),
+          }}
+        />
       </span>
     </>
   );
@@ -123,8 +138,13 @@ function AirTest({ c, media, onKept }: TestProps) {
       <TestSteps t={t} set={bench.set} wrong={(field) => wrong(`test.${field}`) ?? bench.wrong(field)} />
       {told && (
         <Headline>
-          Air {percent(told.air)}
-          {told.water !== undefined && `, water ${percent(told.water)}`}.
+          <Tell
+            of="air"
+            with={{
+              air: percent(told.air),
+              water: told.water !== undefined && `, ${tell("water", { water: percent(told.water) })}`,
+            }}
+          />
         </Headline>
       )}
       {c && (
@@ -134,15 +154,15 @@ function AirTest({ c, media, onKept }: TestProps) {
       )}
       {trouble && !(trouble instanceof Refused && trouble.problem?.faults) && <Trouble error={trouble} />}
       {wrong("test") && !wrong("test.wet_g") && !wrong("test.drained_ml") && <p>{wrong("test")}</p>}
-      <KeepersOnly words="What was measured is kept for the house by a keeper.">
+      <KeepersOnly words={tell("what-was-measured-is-kept-for")}>
         <Row>
           <Button type="primary" htmlType="submit" disabled={!bench.enough}>
-            Use what I measured
+            {tell("use-what-i-measured")}
           </Button>
-          {before?.test && c && <Plain onClick={() => keep(undefined)}>Back to the estimate</Plain>}
+          {before?.test && c && <Plain onClick={() => keep(undefined)}>{tell("back-to-the-estimate")}</Plain>}
         </Row>
       </KeepersOnly>
-      <Plain onClick={onKept}>Leave it</Plain>
+      <Plain onClick={onKept}>{tell("leave-it")}</Plain>
     </form>
   );
 }
@@ -178,22 +198,17 @@ function TestSteps({ t, set, wrong }: StepsProps) {
   return (
     <ol>
       <li>
-        Fill a pot with it as you would for a plant, tapped and not pressed. How much water does that pot hold when
-        empty, with its holes taped?
-        <Figure {...at("volume_ml")} />
+        <Tell of="fill-a-pot-with-it-as-you-would" with={{ figure: <Figure {...at("volume_ml")} /> }} />
       </li>
       <li>
-        If you have a scale, weigh the pot with the dry medium. Then you learn how much water it holds, too.
-        <Figure {...at("dry_g")} usual="–" />
+        <Tell of="if-you-have-a-scale-weigh-the" with={{ figure: <Figure {...at("dry_g")} usual="–" /> }} />
       </li>
-      <li>Tape the holes. Pour water in slowly until it stands at the top, and wait until no bubble rises.</li>
+      <li>{tell("tape-the-holes-pour-water-in")}</li>
       <li>
-        Take the tape off over a bowl and let it drain for ten minutes. Measure the water in the bowl: that was air.
-        <Figure {...at("drained_ml")} />
+        <Tell of="take-the-tape-off-over-a-bowl" with={{ figure: <Figure {...at("drained_ml")} /> }} />
       </li>
       <li>
-        Weigh the drained pot.
-        <Figure {...at("wet_g")} usual="–" />
+        <Tell of="weigh-the-drained-pot" with={{ figure: <Figure {...at("wet_g")} usual="–" /> }} />
       </li>
     </ol>
   );

@@ -14,6 +14,7 @@ import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Why, Headline } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/mixing";
 import { Part } from "./Halves";
 import { scales, unitOf, type Scale } from "./scales";
 import { startOf, useWorked, type BenchProps } from "./useWorked";
@@ -39,12 +40,12 @@ export function MeterBench({ knowledge: k }: Pick<BenchProps, "knowledge">) {
   return (
     <>
       <Part
-        name="Scales"
-        title="One reading, every scale"
+        name={tell("scales")}
+        title={tell("one-reading-every-scale")}
         asked={
           <>
             <Choice
-              label="Your meter's scale"
+              label={tell("your-meters-scale")}
               value={asked.scale}
               options={options}
               onChange={(s) => set({ scale: s as Scale })}
@@ -59,8 +60,8 @@ export function MeterBench({ knowledge: k }: Pick<BenchProps, "knowledge">) {
               rows={[
                 ["EC", `${figure(m.ms_cm, 3)} mS/cm`],
                 ["", `${figure(m.us_cm)} µS/cm`],
-                ["On the 500 scale", `${figure(m.ppm500)} ppm`],
-                ["On the 700 scale", `${figure(m.ppm700)} ppm`],
+                [tell("on-the-500-scale"), tell("ppm-4", { ppm500: figure(m.ppm500) })],
+                [tell("on-the-700-scale"), tell("ppm-5", { ppm700: figure(m.ppm700) })],
               ]}
             />
             <Why>
@@ -85,12 +86,17 @@ function Calibrate({ knowledge: k }: Pick<BenchProps, "knowledge">) {
   const unit = unitOf(asked.scale);
   return (
     <Part
-      name="Calibrate"
-      title="Calibrate a product against your meter"
-      lead={<Why>Read the water, add a known amount to each litre, stir, and read it again.</Why>}
+      name={tell("calibrate")}
+      title={tell("calibrate-a-product-against-your")}
+      lead={<Why>{tell("read-the-water-add-a-known")}</Why>}
       asked={
         <>
-          <Choice label="Scale" value={asked.scale} options={options} onChange={(s) => set({ scale: s as Scale })} />
+          <Choice
+            label={tell("scale")}
+            value={asked.scale}
+            options={options}
+            onChange={(s) => set({ scale: s as Scale })}
+          />
           <Figure {...at("before")} unit={unit} />
           <Figure {...at("ml_per_l")} />
           <Figure {...at("after")} unit={unit} />
@@ -100,7 +106,7 @@ function Calibrate({ knowledge: k }: Pick<BenchProps, "knowledge">) {
       {answer && (
         <>
           <Headline>
-            1 mL/L reads {figure(answer.adds, 2)} {unit}.
+            <Tell of="1-ml-l-reads" with={{ adds: figure(answer.adds, 2), unit }} />
           </Headline>
           <KeepWith adds={answer.adds} scale={asked.scale} />
         </>
@@ -125,17 +131,17 @@ function KeepWith({ adds, scale }: { adds: number; scale: Scale }) {
     <>
       <Row>
         <Pick
-          label="Keep it with"
+          label={tell("keep-it-with")}
           value={item || undefined}
-          empty="A product on the shelf"
+          empty={tell("a-product-on-the-shelf")}
           options={list.map((s) => ({ value: s.id, label: s.stock.name }))}
           onChange={setItem}
         />
         <Button disabled={!chosen} onClick={keep}>
-          Keep
+          {tell("keep")}
         </Button>
       </Row>
-      {kept && <p role="status">Kept with {kept}. To the meter uses it.</p>}
+      {kept && <p role="status">{tell("kept-with-to-the-meter-uses-it", { kept })}</p>}
       {trouble && <Trouble error={trouble} />}
     </>
   );

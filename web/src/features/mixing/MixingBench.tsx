@@ -7,6 +7,7 @@ import { SubNav } from "../../ui/SubNav";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/mixing";
 import { Dilute } from "./Dilute";
 import { FeedMix } from "./FeedMix";
 import { Media } from "./Media";
@@ -16,13 +17,13 @@ import { StackMix } from "./StackMix";
 import { Water } from "./Water";
 
 const benches = [
-  ["dilute", "Dilute"],
-  ["feed", "Feed"],
-  ["stack", "To the meter"],
-  ["water", "Water and flushing"],
-  ["meter", "Meter"],
-  ["media", "Media"],
-  ["shelf", "Shelf"],
+  ["dilute", tell("dilute")],
+  ["feed", tell("feed")],
+  ["stack", tell("to-the-meter")],
+  ["water", tell("water-and-flushing")],
+  ["meter", tell("meter")],
+  ["media", tell("media")],
+  ["shelf", tell("shelf")],
 ] as const;
 
 /** The mixing bench: what to measure out, in what a hand can measure. */
@@ -54,17 +55,24 @@ export default function MixingBench() {
   };
   return (
     <main className={view.sheet}>
-      <h1>Mixing bench</h1>
+      <h1>{tell("mixing-bench")}</h1>
       <Lead>
         {of ? (
           <>
-            Filled in from the plan of <Link to={`/plants/${of.id}/cleaning`}>{of.intake.tag}</Link>.
+            <Tell
+              of="filled-in-from-the-plan-of"
+              with={{ link: <Link to={`/plants/${of.id}/cleaning`}>{of.intake.tag}</Link> }}
+            />
           </>
         ) : (
-          "What to measure out, in steps a hand can measure, with the error that leaves."
+          tell("what-to-measure-out-in-steps-a")
         )}
       </Lead>
-      <SubNav label="Mixing bench" at={to(at)} to={benches.map(([code, label]) => [to(code), label] as const)} />
+      <SubNav
+        label={tell("mixing-bench")}
+        at={to(at)}
+        to={benches.map(([code, label]) => [to(code), label] as const)}
+      />
       {at === "dilute" && (
         <Dilute
           key={search.toString()}

@@ -12,6 +12,7 @@ import { figure, volume } from "../../lib/words";
 import { Plain } from "../../ui/Plain";
 import { Lead, Aside } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/mixing";
 import { StockForm } from "./StockForm";
 import css from "./mixing.module.css";
 import type { BenchProps } from "./useWorked";
@@ -34,12 +35,10 @@ export function Shelf({ knowledge: k }: BenchProps) {
   return (
     <>
       <UsedUp />
-      <section className={css.part} aria-label="On the shelf">
-        <h2>On the shelf</h2>
+      <section className={css.part} aria-label={tell("on-the-shelf")}>
+        <h2>{tell("on-the-shelf")}</h2>
         {list.error && <Trouble error={list.error} again={() => run(list.refetch())} />}
-        {list.data?.length === 0 && (
-          <Lead>Nothing is on the shelf yet. What stands there can be taken from at a job.</Lead>
-        )}
+        {list.data?.length === 0 && <Lead>{tell("nothing-is-on-the-shelf-yet-what")}</Lead>}
         <ul className={css.list}>
           {list.data?.map((o) =>
             o.unreadable ? (
@@ -75,7 +74,7 @@ export function Shelf({ knowledge: k }: BenchProps) {
           />
         ) : (
           <Button type="primary" onClick={() => setEditing("new")}>
-            Put something on the shelf
+            {tell("put-something-on-the-shelf")}
           </Button>
         )}
       </section>
@@ -87,24 +86,27 @@ export function Shelf({ knowledge: k }: BenchProps) {
 function UsedUp() {
   const wanted = useQuery(needs).data ?? [];
   return (
-    <section className={css.part} aria-label="This session">
-      <h2>What the cleanings in hand will use up</h2>
-      {wanted.length === 0 && <Lead>No cleaning in hand asks for anything.</Lead>}
+    <section className={css.part} aria-label={tell("this-session")}>
+      <h2>{tell("what-the-cleanings-in-hand-will")}</h2>
+      {wanted.length === 0 && <Lead>{tell("no-cleaning-in-hand-asks-for")}</Lead>}
       <ul className={css.list}>
         {wanted.map((n) => (
           <li key={n.product} data-short={n.short_ml || !n.item_id ? true : undefined}>
             <b>{n.name}</b> {volume(n.mix_ml)}
-            {n.percent ? ` of ${n.percent} %` : ""}
-            {n.stock_ml ? `: ${volume(n.stock_ml)} of stock` : ""}. {n.words}{" "}
+            {n.percent ? ` ${tell("of", { percent: n.percent })}` : ""}
+            {n.stock_ml ? `: ${tell("of-stock", { stockml: volume(n.stock_ml) })}` : ""}. {n.words}{" "}
             <Aside>
-              For{" "}
-              {n.plants.map((p, i) => (
-                <span key={p.id}>
-                  {i > 0 && ", "}
-                  <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
-                </span>
-              ))}
-              .
+              <Tell
+                of="for-2"
+                with={{
+                  map: n.plants.map((p, i) => (
+                    <span key={p.id}>
+                      {i > 0 && ", "}
+                      <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
+                    </span>
+                  )),
+                }}
+              />
             </Aside>
           </li>
         ))}
@@ -132,9 +134,10 @@ const Item = ({
       <small>
         {[
           kind,
-          o.stock.expires_on && `${o.expired ? "past its date," : "good until"} ${day(o.stock.expires_on)}`,
-          o.stock.adds && `1 mL/L reads ${figure(o.stock.adds)}`,
-          o.stock.label_most_percent && `label: at most ${o.stock.label_most_percent} %`,
+          o.stock.expires_on &&
+            `${o.expired ? `${tell("past-its-date")},` : tell("good-until-2")} ${day(o.stock.expires_on)}`,
+          o.stock.adds && tell("1-ml-l-reads-2", { adds: figure(o.stock.adds) }),
+          o.stock.label_most_percent && tell("label-at-most", { labelmostpercent: o.stock.label_most_percent }),
         ]
           .filter(Boolean)
           .join(" · ")}
@@ -143,7 +146,7 @@ const Item = ({
     <b>
       {figure(o.stock.amount)} {o.stock.unit}
     </b>
-    <Button onClick={onChange}>Change</Button>
-    <Plain onClick={onGone}>Gone</Plain>
+    <Button onClick={onChange}>{tell("change")}</Button>
+    <Plain onClick={onGone}>{tell("gone")}</Plain>
   </li>
 );

@@ -13,6 +13,7 @@ import { Rows } from "../../ui/Rows";
 import { Lead, Headline, Why } from "../../ui/Said";
 import { Aside } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
+import { Tell, tell } from "../../words/mixing";
 import { Halves } from "./Halves";
 import { Beside } from "./Measured";
 import { scales, unitOf, type Scale } from "./scales";
@@ -70,7 +71,7 @@ export function StackMix(p: BenchProps) {
       asked={
         <>
           <Choice
-            label="Your meter's scale"
+            label={tell("your-meters-scale")}
             value={scale}
             options={scales.map(([c, w]) => [c, w] as const)}
             onChange={(s) => set({ scale: s as Scale })}
@@ -93,17 +94,13 @@ export function StackMix(p: BenchProps) {
             />
           ))}
           <Button disabled={doses.length >= SolutionsStack.doses.max} onClick={another}>
-            Another product
+            {tell("another-product")}
           </Button>
         </>
       }
       beside={m && <Beside notes={m.notes} care={["product-label"]} />}
     >
-      {!bench.enough && (
-        <Lead>
-          Say what each product adds to your meter at 1 mL/L. Under Meter it is calibrated once and kept on the shelf.
-        </Lead>
-      )}
+      {!bench.enough && <Lead>{tell("say-what-each-product-adds-to")}</Lead>}
       {m && <InOrder m={m} asked={asked} />}
     </Halves>
   );
@@ -122,16 +119,16 @@ type DoseProps = {
 
 function DoseOf({ nth, dose, unit, calibrated, wrong, onChange, onTake, onLeave }: DoseProps) {
   const at = fieldsOf(SolutionsDose, dose, onChange, wrong);
-  const of = (label: string) => `Product ${nth}: ${label}`;
+  const of = (label: string) => tell("product", { nth, label });
   return (
     <fieldset data-part="dose">
-      <legend>Product {nth}</legend>
+      <legend>{tell("product-2", { nth })}</legend>
       <Flex vertical gap={12} align="start">
         <TextLine {...at("name")} label={`${SolutionsDose.name.label} ${nth}`} />
         <Row>
           {calibrated.map((s) => (
             <Button key={s.id} onClick={() => onTake(s)}>
-              {s.stock.name}: 1 mL/L reads {figure(s.stock.adds ?? 0)}
+              {tell("1-ml-l-reads-3", { stock: s.stock.name, adds: figure(s.stock.adds ?? 0) })}
             </Button>
           ))}
         </Row>
@@ -139,7 +136,7 @@ function DoseOf({ nth, dose, unit, calibrated, wrong, onChange, onTake, onLeave 
           <Figure {...at("adds")} label={of(SolutionsDose.adds.label)} unit={unit} usual="calibrate" />
           <Figure {...at("wanted")} label={of(SolutionsDose.wanted.label)} unit={unit} />
         </Row>
-        <Plain onClick={onLeave}>Leave it out</Plain>
+        <Plain onClick={onLeave}>{tell("leave-it-out")}</Plain>
       </Flex>
     </fieldset>
   );
@@ -150,29 +147,35 @@ function InOrder({ m, asked: { scale, base, volume_l } }: { m: Stacked; asked: A
   return (
     <>
       <Headline>
-        At the end the meter should read {figure(m.added.at(-1)?.reads ?? 0)} {unitOf(scale)}.
+        <Tell
+          of="at-the-end-the-meter-should-read"
+          with={{ reads: figure(m.added.at(-1)?.reads ?? 0), unitOf: unitOf(scale) }}
+        />
       </Headline>
       <Rows
         rows={[
-          { name: "The water", measure: `${figure(volume_l ?? 0, 2)} L`, how: "", reads: base ?? 0, between: "" },
+          { name: tell("the-water"), measure: `${figure(volume_l ?? 0, 2)} L`, how: "", reads: base ?? 0, between: "" },
           ...m.added.map((a) => ({
             name: a.name,
             measure: `${figure(a.hand.amount, 2)} mL`,
-            how: a.hand.how + (a.hand.little ? ". Too little to measure well" : ""),
+            how: a.hand.how + (a.hand.little ? `. ${tell("too-little-to-measure-well-2")}` : ""),
             reads: a.reads,
             between: `${figure(a.low)}–${figure(a.high)}`,
           })),
         ]}
         keyOf={(a) => a.name + a.reads}
         columns={[
-          { title: "Add", of: (a) => a.name, head: true },
-          { title: "Measure", of: (a) => <Two first={a.measure} second={a.how} /> },
-          { title: "Then it reads", of: (a) => <Two first={figure(a.reads)} second={a.between} /> },
+          { title: tell("add"), of: (a) => a.name, head: true },
+          { title: tell("measure"), of: (a) => <Two first={a.measure} second={a.how} /> },
+          { title: tell("then-it-reads"), of: (a) => <Two first={figure(a.reads)} second={a.between} /> },
         ]}
       />
       <Why>
-        That is {figure(m.reads.ms_cm, 3)} mS/cm, {figure(m.reads.ppm500)} ppm on the 500 scale,{" "}
-        {figure(m.reads.ppm700)} on the 700 scale.
+        {tell("that-is-ms-cm-ppm-on-the-500", {
+          mscm: figure(m.reads.ms_cm, 3),
+          ppm500: figure(m.reads.ppm500),
+          ppm700: figure(m.reads.ppm700),
+        })}
       </Why>
     </>
   );

@@ -11,6 +11,7 @@ import { KeepForm } from "../../ui/KeepForm";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { TextLine } from "../../ui/TextLine";
+import { tell } from "../../words/mixing";
 
 type Props = {
   knowledge: SolutionKnowledge;
@@ -37,25 +38,25 @@ export function StockForm({ knowledge: k, stock, trouble, onSave, onClose }: Pro
     <KeepForm name="stock-form" trouble={trouble} onKeep={() => onSave(s)} onLeave={onClose}>
       <TextLine {...at("name")} />
       <Pick
-        label="It is"
+        label={tell("it-is-2")}
         value={s.product}
         onChange={pick}
         options={[
           ...k.products.map((p) => ({ value: p.code, label: p.name })),
-          { label: "Media", options: media.map((c) => ({ value: c.code, label: c.name })) },
-          { value: "other", label: "Something else" },
+          { label: tell("media"), options: media.map((c) => ({ value: c.code, label: c.name })) },
+          { value: "other", label: tell("something-else") },
         ]}
       />
       {!poured && <Figure {...at("percent")} usual="–" />}
       <Figure {...at("amount")} unit={s.unit} onChange={(n) => change({ amount: n ?? 0 })} />
       <Choice
-        label="Measured in"
+        label={tell("measured-in")}
         value={s.unit}
         options={unitsOf(poured)}
         onChange={(unit) => change({ unit: unit as Stock["unit"] })}
       />
       <Day
-        label="Good until"
+        label={tell("good-until")}
         part
         future
         value={s.expires_on ?? ""}

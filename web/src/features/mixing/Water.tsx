@@ -4,6 +4,7 @@ import { figure, percent, volume } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { Headline, Aside } from "../../ui/Said";
+import { Tell, tell } from "../../words/mixing";
 import { Part } from "./Halves";
 import { Amount, Beside, ComesOut } from "./Measured";
 import css from "./mixing.module.css";
@@ -33,8 +34,8 @@ function BlendMix({ knowledge: k, tools }: BenchProps) {
   const { at, answer: m } = bench;
   return (
     <Part
-      name="Blend"
-      title="Tap and pure water"
+      name={tell("blend")}
+      title={tell("tap-and-pure-water")}
       trouble={bench.trouble}
       asked={
         <>
@@ -47,8 +48,8 @@ function BlendMix({ knowledge: k, tools }: BenchProps) {
     >
       {m && (
         <>
-          <Amount name="Tap water" hand={m.tap} knowledge={k} />
-          <Amount name="Pure water" hand={m.pure} knowledge={k} />
+          <Amount name={tell("tap-water")} hand={m.tap} knowledge={k} />
+          <Amount name={tell("pure-water")} hand={m.pure} knowledge={k} />
           <ComesOut low={m.low} high={m.high} unit="ppm" />
           <Beside notes={m.notes} care={[]} />
         </>
@@ -77,19 +78,19 @@ function FlushMix({ knowledge: k }: BenchProps) {
   const { asked, set, at, answer, trouble } = useWorked(SolutionsFlush, start, flush);
   return (
     <Part
-      name="Flush"
-      title="Flushing a pot"
+      name={tell("flush")}
+      title={tell("flushing-a-pot")}
       trouble={trouble}
       asked={
         <>
           <Figure {...at("pot_ml")} />
           <Figure {...at("holds_percent")} />
           <Choice
-            label="Down to"
+            label={tell("down-to")}
             value={asked.way}
             options={[
-              ["share", "A share of what was there"],
-              ["reading", "A reading of the runoff"],
+              ["share", tell("a-share-of-what-was-there")],
+              ["reading", tell("a-reading-of-the-runoff")],
             ]}
             onChange={(way) => set({ way })}
           />
@@ -112,15 +113,23 @@ function FlushMix({ knowledge: k }: BenchProps) {
 
 const Poured = ({ m }: { m: Flushed }) => (
   <>
-    <Headline>Pour {volume(m.ml)} through.</Headline>
+    <Headline>{tell("pour-through", { ml: volume(m.ml) })}</Headline>
     <p>
-      That is {figure(m.volumes, 2)} times the {volume(m.held_ml)} it holds, and leaves {percent(m.left_share)} of what
-      was above the water&rsquo;s own.
+      {tell("that-is-times-the-it-holds-and", {
+        volumes: figure(m.volumes, 2),
+        heldml: volume(m.held_ml),
+        leftshare: percent(m.left_share),
+      })}
     </p>
     {m.two_pot_ml && (
       <p>
-        By the rule of two pot volumes: <b>{volume(m.two_pot_ml)}</b>, which leaves{" "}
-        {(m.left_by_rule ?? 0) < 0.01 ? "less than 1 %" : percent(m.left_by_rule ?? 0)}. Read the runoff to check.
+        <Tell
+          of="by-the-rule-of-two-pot-volumes"
+          with={{
+            b: <b>{volume(m.two_pot_ml)}</b>,
+            leftbyrule: (m.left_by_rule ?? 0) < 0.01 ? tell("less-than-1") : percent(m.left_by_rule ?? 0),
+          }}
+        />
       </p>
     )}
     <Beside notes={m.notes} care={[]} />
@@ -135,13 +144,16 @@ function Oxygen({ knowledge: k }: BenchProps) {
     work: (body) => ask(client.POST("/api/v1/compute/oxygen", { body })),
   });
   return (
-    <section className={css.part} aria-label="Oxygen">
-      <h2>Oxygen in fresh water</h2>
+    <section className={css.part} aria-label={tell("oxygen")}>
+      <h2>{tell("oxygen-in-fresh-water")}</h2>
       <Figure {...at("celsius")} />
       {answer && (
         <p>
-          It holds <b>{answer.mg_per_l.toFixed(2)} mg/L</b> when fresh.{" "}
-          <Aside>{answer.source}. Warm water holds less: change a soak before it turns.</Aside>
+          <Tell
+            of="it-holds-mg-l-when-fresh-warm"
+            with={{ mgperl: answer.mg_per_l.toFixed(2), source: answer.source }}
+            parts={{ b: <b />, aside: <Aside>{null}</Aside> }}
+          />
         </p>
       )}
     </section>

@@ -1,7 +1,8 @@
+import { tell } from "../../words/mixing";
 /** The scales of conductivity meters: code, words, unit. */
 export const scales = [
-  ["ppm500", "ppm, 500 scale", "ppm"],
-  ["ppm700", "ppm, 700 scale", "ppm"],
+  ["ppm500", tell("ppm-500-scale"), "ppm"],
+  ["ppm700", tell("ppm-700-scale"), "ppm"],
   ["ms_cm", "mS/cm", "mS/cm"],
   ["us_cm", "µS/cm", "µS/cm"],
 ] as const;

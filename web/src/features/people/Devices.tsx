@@ -16,10 +16,11 @@ import { Aside, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/people";
 
 const kinds = [
-  ["scale", "A scale"],
-  ["logger", "A climate logger"],
+  ["scale", tell("a-scale")],
+  ["logger", tell("a-climate-logger")],
 ] as const;
 
 /** Scales and loggers that reach the program over the network, each with a token of its own. */
@@ -34,22 +35,26 @@ export function Devices() {
   const at = (id?: number) => stands.find((p) => p.id === id)?.place.name;
   return (
     <section data-part="devices">
-      <h2>Devices</h2>
-      <Why>Each sends with a token that does its own work and nothing else. At this machine itself none is needed.</Why>
-      <ul className={view.rows} aria-label="Devices">
+      <h2>{tell("devices")}</h2>
+      <Why>{tell("each-sends-with-a-token-that")}</Why>
+      <ul className={view.rows} aria-label={tell("devices")}>
         {list.map((d) => (
           <li key={d.id}>
             <Row words>
               <b>{d.name}</b>
               <Aside>
-                {d.does === "scale" ? "Weighs" : `Logs at ${at(d.place_id) ?? "a place"}`}, since {moment(d.made_at)}
+                {tell("since", {
+                  does:
+                    d.does === "scale" ? tell("weighs") : tell("logs-at", { at: at(d.place_id) ?? tell("a-place") }),
+                  moment: moment(d.made_at),
+                })}
               </Aside>
               <Plain
                 onClick={() =>
                   ends.send(() => ask(client.PUT("/api/v1/devices/{id}/ended", { params: { path: { id: d.id } } })))
                 }
               >
-                End it
+                {tell("end-it")}
               </Plain>
             </Row>
           </li>
@@ -57,11 +62,11 @@ export function Devices() {
       </ul>
       {ends.trouble && <Trouble error={ends.trouble} />}
       {fresh && (
-        <Notice is="note" aloud acts={<Plain onClick={() => setFresh(undefined)}>I have it</Plain>}>
-          The token of {fresh.name}, shown this once: <code>{fresh.token}</code>
+        <Notice is="note" aloud acts={<Plain onClick={() => setFresh(undefined)}>{tell("i-have-it")}</Plain>}>
+          <Tell of="the-token-of-shown-this-once" with={{ fresh: fresh.name, code: <code>{fresh.token}</code> }} />
         </Notice>
       )}
-      <Fold summary="Add a device">
+      <Fold summary={tell("add-a-device")}>
         <Adding stands={stands.map((p) => ({ value: p.id, label: p.place.name }))} onKept={setFresh} />
       </Fold>
     </section>
@@ -82,7 +87,7 @@ function Adding({ stands, onKept }: Props) {
   });
   return (
     <Row
-      label="Add a device"
+      label={tell("add-a-device")}
       onSend={() =>
         send(() =>
           ask(
@@ -92,19 +97,19 @@ function Adding({ stands, onKept }: Props) {
       }
     >
       <TextLine {...AddDevice.name} value={name} onChange={setName} error={wrong("name")} />
-      <Choice label="What it is" value={does} options={kinds} onChange={(v) => setDoes(v as Device["does"])} />
+      <Choice label={tell("what-it-is")} value={does} options={kinds} onChange={(v) => setDoes(v as Device["does"])} />
       {does === "logger" && (
         <Pick
-          label="Where it hangs"
+          label={tell("where-it-hangs")}
           value={place}
           options={stands}
-          empty="A place"
+          empty={tell("a-place-2")}
           onChange={setPlace}
           error={wrong("place_id")}
         />
       )}
       <Button htmlType="submit" loading={sending} disabled={!name.trim()}>
-        Add it
+        {tell("add-it")}
       </Button>
       {trouble && !wrong("name") && !wrong("place_id") && <Trouble error={trouble} />}
     </Row>

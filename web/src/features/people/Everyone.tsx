@@ -13,13 +13,14 @@ import { Aside, Headline, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/people";
 import { Passphrase } from "./Passphrase";
 
 type Roles = Person["role"];
 
 const roles = [
-  ["helper", "Helper"],
-  ["keeper", "Keeper"],
+  ["helper", tell("helper")],
+  ["keeper", tell("keeper")],
 ] as const;
 
 /** Who works here, and how their phones come in. */
@@ -43,52 +44,51 @@ export function Everyone() {
     );
   return (
     <section data-part="people">
-      <h2>People</h2>
-      <Why>
-        A keeper does all. A helper does rounds, looks, readings and weights; the house, its places, its sides, its
-        people and the archive are the keeper’s. What each did carries their name.
-      </Why>
-      <ul className={view.rows} aria-label="People">
+      <h2>{tell("people")}</h2>
+      <Why>{tell("a-keeper-does-all-a-helper-does")}</Why>
+      <ul className={view.rows} aria-label={tell("people")}>
         {list.data?.map((p) => (
           <li key={p.id} data-person={p.name}>
             <Row words>
               <b>{p.name}</b>
               <Aside>
-                {p.role === "keeper" ? "Keeper" : "Helper"}, comes in by{" "}
-                {p.passphrase ? "a passphrase or a code" : "a code"}
+                {tell("comes-in-by", {
+                  role: p.role === "keeper" ? tell("keeper") : tell("helper"),
+                  passphrase: p.passphrase ? tell("a-passphrase-or-a-code") : tell("a-code"),
+                })}
               </Aside>
               <Plain
                 disabled={!open?.addresses.length}
                 onClick={() => gives.send(() => ask(client.POST("/api/v1/codes", { body: { person_id: p.id } })))}
               >
-                Code for a phone
+                {tell("code-for-a-phone")}
               </Plain>
               <Plain onClick={() => change(p, { role: p.role === "keeper" ? "helper" : "keeper" })}>
-                {p.role === "keeper" ? "Make a helper" : "Make a keeper"}
+                {p.role === "keeper" ? tell("make-a-helper") : tell("make-a-keeper")}
               </Plain>
               <Popconfirm
-                title={`${p.name} works here no more?`}
-                description="They are signed out everywhere. What they did keeps their name."
-                okText="Yes"
-                cancelText="No"
+                title={tell("works-here-no-more", { name: p.name })}
+                description={tell("they-are-signed-out-everywhere")}
+                okText={tell("yes")}
+                cancelText={tell("no")}
                 onConfirm={() => change(p, { gone: true })}
               >
-                <Plain>Take out</Plain>
+                <Plain>{tell("take-out")}</Plain>
               </Popconfirm>
             </Row>
           </li>
         ))}
       </ul>
-      {list.data?.length === 0 && <p>Nobody yet: whoever sits at this machine does all.</p>}
+      {list.data?.length === 0 && <p>{tell("nobody-yet-whoever-sits-at-this")}</p>}
       {!open?.addresses.length && list.data && list.data.length > 0 && (
-        <Why>Open it to others first, then a phone joins by a code.</Why>
+        <Why>{tell("open-it-to-others-first-then-a")}</Why>
       )}
       {Boolean(trouble ?? gives.trouble) && <Trouble error={trouble ?? gives.trouble} />}
       {code && <Joining key={code.code} code={code} at={open?.addresses[0] ?? ""} onGone={() => setCode(undefined)} />}
-      <Fold summary="Add someone">
+      <Fold summary={tell("add-someone")}>
         <Adding onKept={(all) => cache.setQueryData(people.queryKey, all)} />
       </Fold>
-      <Fold summary="Passphrases">
+      <Fold summary={tell("passphrases")}>
         <Passphrase list={list.data ?? []} />
       </Fold>
     </section>
@@ -100,27 +100,27 @@ function Joining({ code, at, onGone }: { code: Code; at: string; onGone: () => v
   const [until] = useState(() => Date.now() + code.seconds * 1000);
   const [over, setOver] = useState(false);
   return (
-    <section data-part="code" aria-label={`Code for ${code.person}`}>
+    <section data-part="code" aria-label={tell("code-for", { person: code.person })}>
       <Row words>
         {!over && <QRCode type="svg" value={`${at}/join#${code.code}`} size={180} color="#000" bgColor="#fff" />}
         <Flex vertical gap={6} align="start">
-          <b>{code.person} joins by this code</b>
+          <b>{tell("joins-by-this-code", { person: code.person })}</b>
           {!over ? (
             <>
               <Headline>{`${code.code.slice(0, 3)} ${code.code.slice(3)}`}</Headline>
-              <span>Scan it, or type it at {at}</span>
+              <span>{tell("scan-it-or-type-it-at", { at })}</span>
               <Statistic.Timer
                 type="countdown"
-                title="It works once, and holds"
+                title={tell("it-works-once-and-holds")}
                 value={until}
                 format="m:ss"
                 onFinish={() => setOver(true)}
               />
             </>
           ) : (
-            <span role="status">This code has run out. Make a new one.</span>
+            <span role="status">{tell("this-code-has-run-out-make-a-new")}</span>
           )}
-          <Button onClick={onGone}>Put it away</Button>
+          <Button onClick={onGone}>{tell("put-it-away")}</Button>
         </Flex>
       </Row>
     </section>
@@ -138,11 +138,14 @@ function Adding({ onKept }: { onKept: (all: Person[]) => void }) {
     },
   });
   return (
-    <Row onSend={() => send(() => ask(client.POST("/api/v1/people", { body: { name, role } })))} label="Add someone">
+    <Row
+      onSend={() => send(() => ask(client.POST("/api/v1/people", { body: { name, role } })))}
+      label={tell("add-someone")}
+    >
       <TextLine {...AddPerson.name} value={name} onChange={setName} error={wrong("name")} />
-      <Choice label="Role" value={role} options={roles} onChange={(r) => setRole(r as Roles)} />
+      <Choice label={tell("role")} value={role} options={roles} onChange={(r) => setRole(r as Roles)} />
       <Button htmlType="submit" loading={sending} disabled={!name.trim()}>
-        Add
+        {tell("add")}
       </Button>
       {trouble && !wrong("name") && <Trouble error={trouble} />}
     </Row>

@@ -10,6 +10,7 @@ import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/people";
 import { Secret } from "./SignIn";
 
 /** Opens the program to phones and helpers on the same network, and says where they find it. */
@@ -23,7 +24,7 @@ export function Opening() {
   if (!how) return null;
   return (
     <section data-part="opening">
-      <h2>Phones and helpers</h2>
+      <h2>{tell("phones-and-helpers")}</h2>
       <Row words>
         <Switch
           id={id}
@@ -34,14 +35,12 @@ export function Opening() {
           onChange={(open) => send(() => ask(client.PUT("/api/v1/network", { body: { open } })))}
         />
         <label id={`${id}-words`} htmlFor={id}>
-          Open to others on this network
+          {tell("open-to-others-on-this-network")}
         </label>
       </Row>
       {trouble && <Trouble error={trouble} />}
       {how.confirm && <Confirm />}
-      {!how.open && how.can && !how.confirm && (
-        <Why>Closed: only this machine reaches the bench. Open, everyone is asked who they are.</Why>
-      )}
+      {!how.open && how.can && !how.confirm && <Why>{tell("closed-only-this-machine-reaches")}</Why>}
       {!how.can && <First />}
       {how.open && <Reach of={how} />}
     </section>
@@ -57,13 +56,10 @@ function Confirm() {
   });
   return (
     <Notice is="note">
-      <p>
-        A copy was brought back. These people could come in by it: {all.map((p) => p.name).join(", ")}. Take out below
-        who no longer works here. Then say here, at this machine, that the others may come in.
-      </p>
+      <p>{tell("a-copy-was-brought-back-these", { map: all.map((p) => p.name).join(", ") })}</p>
       {trouble && <Trouble error={trouble} />}
       <Button loading={sending} onClick={() => send(() => ask(client.PUT("/api/v1/people/confirmed", {})))}>
-        These people may come in
+        {tell("these-people-may-come-in")}
       </Button>
     </Notice>
   );
@@ -73,24 +69,24 @@ function Confirm() {
 function Reach({ of }: { of: Opened }) {
   return (
     <>
-      {of.plain && (
-        <Notice is="alarm">
-          Nothing is encrypted: whoever is on the same network can read and change what is sent, passphrases and all.
-        </Notice>
-      )}
+      {of.plain && <Notice is="alarm">{tell("nothing-is-encrypted-whoever-is")}</Notice>}
       {of.addresses.length === 0 ? (
-        <p>This machine is on no network now. Join one, and its address shows here.</p>
+        <p>{tell("this-machine-is-on-no-network")}</p>
       ) : (
         <p>
-          Type on the phone: <b>{of.addresses[0]}</b>
-          {of.addresses.length > 1 && <>, or {of.addresses.slice(1).join(", ")}</>}
+          <Tell
+            of="type-on-the-phone"
+            with={{
+              b: <b>{of.addresses[0]}</b>,
+              count: of.addresses.length > 1 && <>{`, ${tell("or", { slice: of.addresses.slice(1).join(", ") })}`}</>,
+            }}
+          />
         </p>
       )}
-      {of.fixed && <Why>It was opened when it was started. Start it without that to close it.</Why>}
+      {of.fixed && <Why>{tell("it-was-opened-when-it-was")}</Why>}
       {of.fingerprint && (
         <Why>
-          The phone warns once that it does not know the certificate: this machine made it itself. Let the phone show
-          the certificate and compare its SHA-256 fingerprint, then go on: <code>{of.fingerprint}</code>
+          <Tell of="the-phone-warns-once-that-it" with={{ code: <code>{of.fingerprint}</code> }} />
         </Why>
       )}
     </>
@@ -110,7 +106,7 @@ function First() {
   });
   return (
     <form
-      aria-label="The first keeper"
+      aria-label={tell("the-first-keeper")}
       onSubmit={(e) => {
         e.preventDefault();
         send(() =>
@@ -125,18 +121,24 @@ function First() {
         );
       }}
     >
-      <p>First, the keeper of this bench, with a passphrase: without one nobody could be kept out.</p>
+      <p>{tell("first-the-keeper-of-this-bench")}</p>
       <Flex vertical gap={10} align="start">
-        <TextLine {...AddPerson.name} label="Keeper’s name" value={name} onChange={setName} error={wrong("name")} />
+        <TextLine
+          {...AddPerson.name}
+          label={tell("keepers-name")}
+          value={name}
+          onChange={setName}
+          error={wrong("name")}
+        />
         <Secret
-          label="Keeper’s passphrase"
+          label={tell("keepers-passphrase")}
           value={passphrase}
           onChange={setPassphrase}
           error={wrong("passphrase") ?? wrong("new")}
         />
-        <Why>Twelve signs or more. Four words that do not belong together make a good one.</Why>
+        <Why>{tell("twelve-signs-or-more-four-words")}</Why>
         <Button type="primary" htmlType="submit" loading={sending} disabled={!name.trim() || !passphrase}>
-          Keep it
+          {tell("keep-it")}
         </Button>
         {trouble && !wrong("name") && !wrong("passphrase") && !wrong("new") && <Trouble error={trouble} />}
       </Flex>

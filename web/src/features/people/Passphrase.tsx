@@ -7,6 +7,7 @@ import { useSend } from "../../lib/send";
 import { Pick } from "../../ui/Pick";
 import { Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/people";
 import { Secret } from "./SignIn";
 
 /** A keeper's passphrase: a first one, or another against the one before. */
@@ -29,11 +30,11 @@ export function Passphrase({ list }: { list: Person[] }) {
     },
     but: () => setDone(""),
   });
-  if (!of) return <Why>Only keepers have passphrases. Helpers join by a code.</Why>;
+  if (!of) return <Why>{tell("only-keepers-have-passphrases")}</Why>;
   const path = { id: of.id };
   return (
     <form
-      aria-label="Passphrase"
+      aria-label={tell("passphrase")}
       onSubmit={(e) => {
         e.preventDefault();
         send(() =>
@@ -49,21 +50,21 @@ export function Passphrase({ list }: { list: Person[] }) {
       <Flex vertical gap={10} align="start">
         {keepers.length > 1 && (
           <Pick
-            label="Whose"
+            label={tell("whose")}
             value={of.id}
             options={keepers.map((p) => ({ value: p.id, label: p.name }))}
             onChange={setChosen}
           />
         )}
-        {of.passphrase && <Secret label="The one now" now value={old} onChange={setOld} error={wrong("old")} />}
-        <Secret label="The new one" value={next} onChange={setNext} error={wrong("new")} />
+        {of.passphrase && <Secret label={tell("the-one-now")} now value={old} onChange={setOld} error={wrong("old")} />}
+        <Secret label={tell("the-new-one")} value={next} onChange={setNext} error={wrong("new")} />
         <Button htmlType="submit" loading={sending} disabled={!next || (of.passphrase && !old)}>
-          Change it
+          {tell("change-it")}
         </Button>
-        {done && <p role="status">{done} has a new passphrase, and is signed out everywhere else.</p>}
+        {done && <p role="status">{tell("has-a-new-passphrase-and-is", { done })}</p>}
         {trouble && !wrong("old") && !wrong("new") && <Trouble error={trouble} />}
         <Why>
-          Forgotten? Stop the program, and give a new one at this machine: <code>therapeon passphrase {of.name}</code>
+          <Tell of="forgotten-stop-the-program-and" with={{ of: of.name }} parts={{ code: <code /> }} />
         </Why>
       </Flex>
     </form>

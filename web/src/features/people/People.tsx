@@ -2,6 +2,7 @@ import { Flex } from "antd";
 import { useKeeper } from "../../lib/person";
 import { Fold } from "../../ui/Fold";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/people";
 import { SettingsNav } from "../settings";
 import { Devices } from "./Devices";
 import { Everyone } from "./Everyone";
@@ -14,7 +15,7 @@ export default function People() {
   const keeper = useKeeper();
   return (
     <main className={view.sheet} data-part="who">
-      <h1>People and devices</h1>
+      <h1>{tell("people-and-devices")}</h1>
       <SettingsNav />
       <Flex vertical gap={24}>
         {keeper && <Opening />}
@@ -22,7 +23,7 @@ export default function People() {
         <SignedIn />
         {keeper && <Devices />}
         {keeper && (
-          <Fold summary="Who did what">
+          <Fold summary={tell("who-did-what")}>
             <Log />
           </Fold>
         )}

@@ -13,6 +13,7 @@ import { Lead, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/people";
 
 /** How many signs a code has. */
 const signs = 6;
@@ -45,10 +46,10 @@ export default function SignIn() {
   }, [scanned]);
   return (
     <main className={view.sheet} data-part="sign-in">
-      <h1>Who are you?</h1>
-      <Lead>This bench is open to those who work at it. What you typed before is kept in this browser.</Lead>
+      <h1>{tell("who-are-you")}</h1>
+      <Lead>{tell("this-bench-is-open-to-those-who")}</Lead>
       {trouble && <Trouble error={trouble} />}
-      <Field label="The code on a keeper’s screen" of={code}>
+      <Field label={tell("the-code-on-a-keepers-screen")} of={code}>
         <Input.OTP
           key={typed}
           size="large"
@@ -60,8 +61,8 @@ export default function SignIn() {
           onChange={join}
         />
       </Field>
-      <Why>A keeper finds it under Settings, People and devices. It holds five minutes and works once.</Why>
-      <Fold summary="With a name and a passphrase">
+      <Why>{tell("a-keeper-finds-it-under-settings")}</Why>
+      <Fold summary={tell("with-a-name-and-a-passphrase")}>
         <form
           onSubmit={(e) => {
             e.preventDefault();
@@ -70,9 +71,9 @@ export default function SignIn() {
         >
           <Flex vertical gap={10} align="start">
             <TextLine {...fields.name} value={name} onChange={setName} />
-            <Secret label="Your passphrase" value={passphrase} onChange={setPassphrase} now />
+            <Secret label={tell("your-passphrase")} value={passphrase} onChange={setPassphrase} now />
             <Button type="primary" htmlType="submit" loading={sending} disabled={!name || !passphrase}>
-              Come in
+              {tell("come-in")}
             </Button>
           </Flex>
         </form>

@@ -10,6 +10,7 @@ import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/people";
 
 /** Who one is here, who is signed in where, and how that ends. */
 export function SignedIn() {
@@ -28,26 +29,33 @@ export function SignedIn() {
   const end = (id: string) => send(() => ask(client.PUT("/api/v1/sessions/{id}/ended", { params: { path: { id } } })));
   return (
     <section data-part="sessions">
-      <h2>Signed in</h2>
-      {who?.via === "machine" && <p>You are at this machine itself, where nobody is asked who they are.</p>}
+      <h2>{tell("signed-in")}</h2>
+      {who?.via === "machine" && <p>{tell("you-are-at-this-machine-itself")}</p>}
       {who?.via === "session" && (
         <Row words>
           <span>
-            You are <b>{who.name}</b>, a {who.role}.
+            <Tell of="you-are-a" with={{ b: <b>{who.name}</b>, role: who.role }} />
           </span>
-          <Button onClick={() => end(who.session ?? "")}>Sign out here</Button>
+          <Button onClick={() => end(who.session ?? "")}>{tell("sign-out-here")}</Button>
         </Row>
       )}
-      <ul className={view.rows} aria-label="Who is signed in">
+      <ul className={view.rows} aria-label={tell("who-is-signed-in")}>
         {list.map((s) => (
           <li key={s.id}>
             <Row words>
               <b>{s.person}</b>
               <Aside>
-                {s.on}
-                {s.this && ", this one"}. Since {moment(s.began_at)}, last used {moment(s.seen_at)}
+                <Tell
+                  of="since-last-used"
+                  with={{
+                    on: s.on,
+                    this: s.this && `, ${tell("this-one")}`,
+                    moment: moment(s.began_at),
+                    moment2: moment(s.seen_at),
+                  }}
+                />
               </Aside>
-              <Plain onClick={() => end(s.id)}>End it</Plain>
+              <Plain onClick={() => end(s.id)}>{tell("end-it")}</Plain>
             </Row>
           </li>
         ))}

@@ -14,8 +14,10 @@ import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Rows } from "../../ui/Rows";
 import { Headline, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Term } from "../../ui/Term";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/pests";
 import { usePlant } from "../plant";
 import css from "./pests.module.css";
 import { useCourse } from "./useCourse";
@@ -38,7 +40,9 @@ export function CourseCard({ course: c }: { course: Course }) {
           {s.pest.name}
         </Term>
       </h2>
-      <Headline>{s.headline}</Headline>
+      <Headline>
+        <Say of={s.headline} />
+      </Headline>
       {s.stopped && (
         <Notice is="alarm" aloud>
           <Marked text={s.stopped} />
@@ -48,14 +52,14 @@ export function CourseCard({ course: c }: { course: Course }) {
       <Rounds course={c} save={save} />
       {!c.closed_on && (
         <Row>
-          <Day label="On" needed value={on} onChange={setOn} />
+          <Day label={tell("on")} needed value={on} onChange={setOn} />
           <Button type="primary" onClick={() => save({ rounds: [...without(rounds, on), on] })}>
-            Treated
+            {tell("treated")}
           </Button>
-          <Button onClick={() => save({ seen: [...without(seen, on), on] })}>Still seen</Button>
-          <Button onClick={() => save({ clear: [...without(clear, on), on] })}>Looked, none seen</Button>
+          <Button onClick={() => save({ seen: [...without(seen, on), on] })}>{tell("still-seen")}</Button>
+          <Button onClick={() => save({ clear: [...without(clear, on), on] })}>{tell("looked-none-seen")}</Button>
           {product && !s.stopped && (
-            <Link to={`/mixing?for=${plant.id}&product=${product}&use=spray`}>Mix the spray</Link>
+            <Link to={`/mixing?for=${plant.id}&product=${product}&use=spray`}>{tell("mix-the-spray")}</Link>
           )}
         </Row>
       )}
@@ -63,7 +67,11 @@ export function CourseCard({ course: c }: { course: Course }) {
       <Why>{c.warmth}</Why>
       <Worked schedule={s} />
       <Button onClick={() => save({}, !c.closed_on)}>
-        {c.closed_on ? "Take it up again" : s.all_clear ? "Close it: all clear" : "Close the treatment"}
+        {c.closed_on
+          ? tell("take-it-up-again")
+          : s.all_clear
+            ? tell("close-it-all-clear")
+            : tell("close-the-treatment")}
       </Button>
     </article>
   );
@@ -76,57 +84,76 @@ function Rounds({ course: c, save }: RoundsProps) {
   const s = c.schedule;
   const { rounds, seen = [], clear = [] } = c.course;
   return (
-    <ul className={css.rounds} aria-label="Rounds">
+    <ul className={css.rounds} aria-label={tell("rounds")}>
       {s.rounds.map((r) => (
         <li key={r.n} data-done={!!r.on || undefined}>
-          <b>Round {r.n}</b>{" "}
+          <b>{tell("round", { n: r.n })}</b>{" "}
           {r.on ? (
             <>
-              done on {day(r.on)}
-              {r.early && ", before the eggs had hatched"}
-              {r.late && ", after hatchlings could lay"}.
-              {rounds.length > 1 && (
-                <Plain onClick={() => save({ rounds: without(rounds, r.on ?? "") })}>Take it back</Plain>
-              )}
+              <Tell
+                of="done-on"
+                with={{
+                  on: day(r.on),
+                  early: r.early && `, ${tell("before-the-eggs-had-hatched")}`,
+                  late: r.late && `, ${tell("after-hatchlings-could-lay")}`,
+                  count: rounds.length > 1 && (
+                    <Plain onClick={() => save({ rounds: without(rounds, r.on ?? "") })}>{tell("take-it-back")}</Plain>
+                  ),
+                }}
+              />
             </>
           ) : (
-            <>
-              from {day(r.from ?? "")}, by {day(r.latest ?? "")}.
-            </>
+            <>{tell("from-by", { from: day(r.from ?? ""), latest: day(r.latest ?? "") })}</>
           )}
         </li>
       ))}
       {seen.map((d) => (
         <li key={`seen ${d}`}>
-          {day(d)}: still seen.
-          <Plain onClick={() => save({ seen: without(seen, d) })}>Take it back</Plain>
+          <Tell
+            of="still-seen-2"
+            with={{
+              days: day(d),
+              plain: <Plain onClick={() => save({ seen: without(seen, d) })}>{tell("take-it-back")}</Plain>,
+            }}
+          />
         </li>
       ))}
       {clear.map((d) => (
         <li key={`clear ${d}`}>
-          {day(d)}: looked, none seen.
-          <Plain onClick={() => save({ clear: without(clear, d) })}>Take it back</Plain>
+          <Tell
+            of="looked-none-seen-2"
+            with={{
+              days: day(d),
+              plain: <Plain onClick={() => save({ clear: without(clear, d) })}>{tell("take-it-back")}</Plain>,
+            }}
+          />
         </li>
       ))}
-      {s.look_on && !s.all_clear && <li>Look with a lens on {day(s.look_on)}, for the all-clear.</li>}
+      {s.look_on && !s.all_clear && <li>{tell("look-with-a-lens-on-for-the-all", { lookon: day(s.look_on) })}</li>}
     </ul>
   );
 }
 
 /** How the days are worked out. */
 const Worked = ({ schedule: s }: { schedule: Course["schedule"] }) => (
-  <Fold summary="How this is worked out">
+  <Fold summary={tell("how-this-is-worked-out")}>
     <Facts
       rows={[
-        ["Egg to adult", `${figure(s.pest.k_degree_days.value)} degree-days above ${s.pest.t0_c.value} °C`],
-        ["In the egg", `${figure(s.egg_degree_days)} degree-days`],
-        ["Since the last round", `${figure(s.degree_days_since)} degree-days`],
-        ["The last egg hatches", s.hatched_on ? day(s.hatched_on) : "not yet to be said"],
-        ["Generations by then", figure(s.line.at(-1)?.generations ?? 0, 2)],
+        [
+          tell("egg-to-adult"),
+          tell("degree-days-above-c", { kdegreedays: figure(s.pest.k_degree_days.value), t0c: s.pest.t0_c.value }),
+        ],
+        [tell("in-the-egg"), tell("degree-days", { eggdegreedays: figure(s.egg_degree_days) })],
+        [tell("since-the-last-round"), tell("degree-days-2", { degreedayssince: figure(s.degree_days_since) })],
+        [tell("the-last-egg-hatches"), s.hatched_on ? day(s.hatched_on) : tell("not-yet-to-be-said")],
+        [tell("generations-by-then"), figure(s.line.at(-1)?.generations ?? 0, 2)],
       ]}
     />
     <p>
-      These figures <Mark from={s.pest.k_degree_days} /> <Marked text={s.pest.look} />
+      <Tell
+        of="these-figures"
+        with={{ mark: <Mark from={s.pest.k_degree_days} />, marked: <Marked text={s.pest.look} /> }}
+      />
     </p>
     <ul>
       {s.notes.map((n) => (
@@ -136,15 +163,23 @@ const Worked = ({ schedule: s }: { schedule: Course["schedule"] }) => (
       ))}
     </ul>
     <Rows
-      caption="Day by day"
+      caption={tell("day-by-day")}
       rows={s.line}
       keyOf={(d) => d.day}
       columns={[
-        { title: "Day", of: (d) => shortDay(d.day), head: true },
+        { title: tell("day"), of: (d) => shortDay(d.day), head: true },
         { title: "°C", of: (d) => `${figure(d.low_c)}–${figure(d.high_c)}` },
-        { title: "Degree-days", of: (d) => figure(d.degree_days) },
-        { title: "From", of: (d) => d.from },
+        { title: tell("degree-days-3"), of: (d) => figure(d.degree_days) },
+        { title: tell("from"), of: (d) => sources[d.from] },
       ]}
     />
   </Fold>
 );
+
+/** Where the temperatures of a day come from. */
+const sources: Record<string, string> = {
+  logged: tell("logged"),
+  "day table": tell("from-your-days"),
+  "mean of the last days": tell("mean-of-the-last-days"),
+  usual: tell("usual"),
+};

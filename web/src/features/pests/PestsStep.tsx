@@ -14,6 +14,7 @@ import { Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/pests";
 import { WhereItStands } from "../places";
 import { PlantSoFar, usePlant } from "../plant";
 import { CourseCard } from "./CourseCard";
@@ -30,12 +31,7 @@ export default function PestsStep() {
   return (
     <div className={view.step}>
       <section>
-        {open.length === 0 && (
-          <p>
-            No treatment goes on. Note the first round, and the days of the next ones follow from how warm it is where
-            the plant stands: eggs hatch by warmth, and most sprays do not reach them.
-          </p>
-        )}
+        {open.length === 0 && <p>{tell("no-treatment-goes-on-note-the")}</p>}
         {open.map((c) => (
           <CourseCard key={c.id} course={c} />
         ))}
@@ -43,7 +39,7 @@ export default function PestsStep() {
         <WhereItStands />
         {past.length > 0 && (
           <>
-            <h2>Over</h2>
+            <h2>{tell("over")}</h2>
             {past.map((c) => (
               <CourseCard key={c.id} course={c} />
             ))}
@@ -71,23 +67,23 @@ function Begin({ taken }: { taken: string[] }) {
     send(() => ask(client.POST("/api/v1/plants/{id}/courses", { ...at, body: { pest: chosen, rounds: [on] } })));
   };
   return (
-    <section data-part="begin" aria-label="Begin a treatment">
-      <h2>Begin a treatment</h2>
+    <section data-part="begin" aria-label={tell("begin-a-treatment")}>
+      <h2>{tell("begin-a-treatment")}</h2>
       <Row>
         <Pick
-          label="Against"
+          label={tell("against")}
           value={chosen}
           options={pests.map((p) => ({
             value: p.code,
-            label: p.name + (p.code === likely ? ", by the causes" : ""),
+            label: p.name + (p.code === likely ? `, ${tell("by-the-causes")}` : ""),
           }))}
           onChange={setPest}
         />
-        <Day label="First round on" needed value={on} onChange={setOn} />
-        <Button onClick={begin}>Note the first round</Button>
+        <Day label={tell("first-round-on")} needed value={on} onChange={setOn} />
+        <Button onClick={begin}>{tell("note-the-first-round")}</Button>
       </Row>
       <Why>
-        A spray checked off on the <Link to="..">plan</Link> is noted here by itself.
+        <Tell of="a-spray-checked-off-on-the-plan" parts={{ link: <Link to=".." /> }} />
       </Why>
       {trouble && <Trouble error={trouble} />}
     </section>

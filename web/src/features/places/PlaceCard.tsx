@@ -17,6 +17,7 @@ import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/places";
 import { Watered } from "../aftercare";
 import { PlaceForm } from "./PlaceForm";
 import css from "./places.module.css";
@@ -61,8 +62,8 @@ function usePlaceOf(p: Place, onKept: () => void) {
           headers: { "Content-Type": "text/csv" },
         }),
       );
-      const kept = a.hours ? `${a.hours} hours` : `${a.days} days`;
-      return `${a.readings} readings were kept, from ${day(a.from)} to ${day(a.to)}: ${kept}.`;
+      const kept = a.hours ? tell("hours", { hours: a.hours }) : tell("days", { days: a.days });
+      return tell("readings-were-kept-from-to", { readings: a.readings, from: day(a.from), to: day(a.to), kept });
     });
   const note = (day: DayNoted) =>
     send(async () => {
@@ -81,17 +82,9 @@ export function PlaceCard({ place: p }: { place: Place }) {
     <section className={css.place} aria-label={p.place.name}>
       <Row words>
         <h2>{p.place.name}</h2>
-        <Aside>
-          {p.place.low_c === undefined
-            ? "No usual night and day noted"
-            : `Usually ${p.place.low_c} to ${p.place.high_c} °C`}
-          {p.place.humidity_percent !== undefined && `, ${p.place.humidity_percent} % humid`}
-          {p.mean_humidity_percent !== undefined && `, logged ${Math.round(p.mean_humidity_percent)} % of late`}
-          {p.place.zone && `. ${p.place.zone}`}.{" "}
-          {p.plants > 1 ? `${p.plants} plants stand` : `${p.plants || "No"} plant stands`} here.
-        </Aside>
+        <Around place={p} />
         <Plain disabled={!keeper} aria-expanded={editing} onClick={() => setEditing(!editing)}>
-          Change
+          {tell("change")}
         </Plain>
       </Row>
       {editing && keeper && (
@@ -106,32 +99,36 @@ export function PlaceCard({ place: p }: { place: Place }) {
             wrong={(f) => (trouble instanceof Refused && !editing ? trouble.at(`days[0].${f}`) : undefined)}
           />
           <Row words>
-            <Upload
-              {...{ "aria-label": `Log of ${p.place.name}` }}
-              accept=".csv,text/csv,text/plain"
-              showUploadList={false}
-              beforeUpload={(chosen) => {
-                bring(chosen);
-                return false; // the page sends it itself, and says how far it is
-              }}
-            >
-              <Button>Bring in a log, CSV</Button>
-            </Upload>
+            <Log name={p.place.name} onFile={bring} />
             <Aside>
-              The first line names the columns: <code>time,temperature,humidity</code>, or <code>date,low,high</code>.
-              {p.last && ` Last logged: ${figure(p.last.celsius)} °C`}
-              {p.last?.humidity_percent !== undefined && `, ${Math.round(p.last.humidity_percent)} %`}
-              {p.last && ` on ${day(p.last.at)}, ${p.last.at.slice(11, 16)}.`}
+              <Tell
+                of="the-first-line-names-the-columns"
+                with={{
+                  last: p.last && ` ${tell("last-logged-c", { celsius: figure(p.last.celsius) })}`,
+                  humiditypercent:
+                    p.last?.humidity_percent !== undefined && `, ${Math.round(p.last.humidity_percent)} %`,
+                  last2: p.last && ` ${tell("on", { at: day(p.last.at), slice: p.last.at.slice(11, 16) })}`,
+                }}
+                parts={{ code: <code />, code2: <code /> }}
+              />
             </Aside>
           </Row>
         </Flex>
       </KeepersOnly>
       {p.importing && (
         <div role="status">
-          A log is on its way in: {p.importing.done} of {p.importing.total} are kept. It goes on by itself.
-          <Progress
-            percent={Math.round((100 * p.importing.done) / p.importing.total)}
-            aria-label={`How much of the log of ${p.place.name} is kept`}
+          <Tell
+            of="a-log-is-on-its-way-in-of-are"
+            with={{
+              done: p.importing.done,
+              total: p.importing.total,
+              progress: (
+                <Progress
+                  percent={Math.round((100 * p.importing.done) / p.importing.total)}
+                  aria-label={tell("how-much-of-the-log-of-is-kept", { place: p.place.name })}
+                />
+              ),
+            }}
           />
         </div>
       )}
@@ -140,6 +137,39 @@ export function PlaceCard({ place: p }: { place: Place }) {
     </section>
   );
 }
+
+/** How it is there, and how many stand there. */
+const Around = ({ place: p }: { place: Place }) => (
+  <Aside>
+    {[
+      p.place.low_c === undefined
+        ? tell("no-usual-night-and-day-noted")
+        : tell("usually-to-c", { lowc: p.place.low_c, highc: p.place.high_c }),
+      p.place.humidity_percent !== undefined && tell("humid", { humiditypercent: p.place.humidity_percent }),
+      p.mean_humidity_percent !== undefined &&
+        tell("logged-of-late", { meanhumiditypercent: Math.round(p.mean_humidity_percent) }),
+    ]
+      .filter(Boolean)
+      .join(", ")}
+    . {p.place.zone && `${p.place.zone}. `}
+    {tell("plants-stand", { plants: p.plants })}
+  </Aside>
+);
+
+/** A log brought in from a file. */
+const Log = ({ name, onFile }: { name: string; onFile: (chosen: File) => void }) => (
+  <Upload
+    {...{ "aria-label": tell("log-of", { place: name }) }}
+    accept=".csv,text/csv,text/plain"
+    showUploadList={false}
+    beforeUpload={(chosen) => {
+      onFile(chosen);
+      return false; // the page sends it itself, and says how far it is
+    }}
+  >
+    <Button>{tell("bring-in-a-log-csv")}</Button>
+  </Upload>
+);
 
 type DayNoted = { day: string; low_c: number; high_c: number };
 
@@ -155,14 +185,14 @@ function OneDay({ onKeep, wrong }: DayProps) {
   const [high, setHigh] = useState<number>();
   return (
     <Row data="one-day">
-      <Day label="Day" value={on} onChange={setOn} error={wrong("day")} />
+      <Day label={tell("day")} value={on} onChange={setOn} error={wrong("day")} />
       <Figure {...ClimateDay.low_c} value={low} usual="–" onChange={setLow} error={wrong("low_c")} />
       <Figure {...ClimateDay.high_c} value={high} usual="–" onChange={setHigh} error={wrong("high_c")} />
       <Button
         disabled={low === undefined || high === undefined || !on}
         onClick={() => low !== undefined && high !== undefined && onKeep({ day: on, low_c: low, high_c: high })}
       >
-        Note this day
+        {tell("note-this-day")}
       </Button>
     </Row>
   );

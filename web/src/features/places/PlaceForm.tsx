@@ -6,6 +6,7 @@ import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { KeepForm } from "../../ui/KeepForm";
 import { TextLine } from "../../ui/TextLine";
+import { tell } from "../../words/places";
 
 type FormProps = {
   place?: PlaceFacts;
@@ -28,13 +29,13 @@ export function PlaceForm({ place, trouble, onSave, onClose }: FormProps) {
       <Figure {...at("high_c")} usual="–" />
       <Figure {...at("humidity_percent")} usual="–" />
       <Choice
-        label="Light on the leaves"
+        label={tell("light-on-the-leaves")}
         value={p.light ?? ""}
         options={[
-          ["", "Not noted"],
-          ["shade", "Bright shade, no sun"],
-          ["bright", "Bright, veiled sun"],
-          ["sun", "Some sun"],
+          ["", tell("not-noted")],
+          ["shade", tell("bright-shade-no-sun")],
+          ["bright", tell("bright-veiled-sun")],
+          ["sun", tell("some-sun")],
         ]}
         onChange={(v) => change({ light: (v || undefined) as PlaceFacts["light"] })}
       />

@@ -7,6 +7,7 @@ import { useKeeper } from "../../lib/person";
 import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
+import { tell } from "../../words/places";
 import { PlaceForm } from "./PlaceForm";
 
 type Props = { value: number | undefined; error?: string; onChange: (id: number | undefined) => void };
@@ -28,13 +29,13 @@ export function PlacePick({ value, error, onChange }: Props) {
     <>
       <Row>
         <Pick
-          label="Where it stands"
+          label={tell("where-it-stands")}
           value={value ?? 0}
           error={error}
-          options={[{ value: 0, label: "Not noted" }, ...list.map((p) => ({ value: p.id, label: p.place.name }))]}
+          options={[{ value: 0, label: tell("not-noted") }, ...list.map((p) => ({ value: p.id, label: p.place.name }))]}
           onChange={(id) => onChange(id || undefined)}
         />
-        {!adding && keeper && <Plain onClick={() => setAdding(true)}>A new place</Plain>}
+        {!adding && keeper && <Plain onClick={() => setAdding(true)}>{tell("a-new-place")}</Plain>}
       </Row>
       {adding && (
         <PlaceForm trouble={add.error ?? undefined} onSave={(p) => add.mutate(p)} onClose={() => setAdding(false)} />

@@ -9,6 +9,7 @@ import { KeepersOnly } from "../../ui/KeepersOnly";
 import { Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/places";
 import { MovesHere } from "../today";
 import { PlaceCard } from "./PlaceCard";
 import { PlaceForm } from "./PlaceForm";
@@ -23,22 +24,19 @@ export default function Places() {
   const add = (place: PlaceFacts) => adds.send(() => ask(client.POST("/api/v1/places", { body: place })));
   return (
     <main className={view.sheet}>
-      <h1>Places</h1>
-      <Lead>
-        How warm and humid it is where plants stand. Pests hatch by it and bare plants dry out by it: first by a usual
-        night and day, then by what was in fact measured.
-      </Lead>
+      <h1>{tell("places")}</h1>
+      <Lead>{tell("how-warm-and-humid-it-is-where")}</Lead>
       {list.error && <Trouble error={list.error} again={() => run(list.refetch())} />}
       <MovesHere />
       {list.data?.map((p) => (
         <PlaceCard key={p.id} place={p} />
       ))}
-      <KeepersOnly words="Places are noted by a keeper.">
+      <KeepersOnly words={tell("places-are-noted-by-a-keeper")}>
         {adding ? (
           <PlaceForm trouble={adds.trouble} onSave={add} onClose={() => setAdding(false)} />
         ) : (
           <Button type="primary" onClick={() => setAdding(true)}>
-            New place
+            {tell("new-place")}
           </Button>
         )}
       </KeepersOnly>

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import { ask, client } from "../../lib/api/client";
 import { useSend } from "../../lib/send";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/places";
 import { usePlant } from "../plant";
 import { PlacePick } from "./PlacePick";
 
@@ -16,7 +17,7 @@ export function WhereItStands() {
   return (
     <section data-part="where">
       <PlacePick value={p.intake.place_id} error={wrong("intake.place_id")} onChange={move} />
-      {!!p.intake.place_id && <Link to="/places">How warm and humid it is there</Link>}
+      {!!p.intake.place_id && <Link to="/places">{tell("how-warm-and-humid-it-is-there")}</Link>}
       {trouble && !wrong("intake.place_id") && <Trouble error={trouble} />}
     </section>
   );

@@ -1,9 +1,10 @@
 import { Link } from "react-router";
 import type { Advice, Advised } from "../../lib/api/client";
 import { day } from "../../lib/dates";
-import { untilWords } from "../../lib/words";
 import { Marked } from "../../ui/Mark";
 import { Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
+import { tell } from "../../words/plant";
 import css from "./plant.module.css";
 
 /** The step where an advice is followed. */
@@ -12,14 +13,14 @@ export const pageOf = (plantID: number, a: Pick<Advised | Advice, "page">) =>
 
 /** What one does at the step where an advice is followed. */
 export const doWords: Record<string, string> = {
-  look: "Look it over",
-  unpot: "How it comes out",
-  roots: "Read its roots",
-  causes: "The next check",
-  cleaning: "Treat it",
-  rehome: "Pot or hold",
-  places: "Say where it stands",
-  aftercare: "Its aftercare",
+  look: tell("look-it-over"),
+  unpot: tell("how-it-comes-out"),
+  roots: tell("read-its-roots"),
+  causes: tell("the-next-check"),
+  cleaning: tell("treat-it"),
+  rehome: tell("pot-or-hold"),
+  places: tell("say-where-it-stands"),
+  aftercare: tell("its-aftercare"),
 };
 
 /** The one advice for the plant, the same on every step. */
@@ -27,7 +28,10 @@ export function AdviceLine({ plantID, advice }: { plantID: number; advice: Advic
   if (!advice) return null;
   return (
     <p className={css.advice} data-advice={advice.code}>
-      <Link to={`/plants/${plantID}`}>{advice.headline}</Link> {untilWords(advice)}
+      <Link to={`/plants/${plantID}`}>
+        <Say of={advice.headline} />
+      </Link>{" "}
+      <Say of={advice?.until} />
     </p>
   );
 }
@@ -37,12 +41,14 @@ export function Flips({ advice }: { advice: Advice }) {
   if (advice.flips.length === 0) return null;
   return (
     <>
-      <h3>What would change it</h3>
+      <h3>{tell("what-would-change-it")}</h3>
       <ul className={css.flips} data-part="flips">
         {advice.flips.map((f) => (
           <li key={f.if.value}>
             <Marked text={f.if} />
-            <b>{f.then}</b>
+            <b>
+              <Say of={f.then} />
+            </b>
           </li>
         ))}
       </ul>
@@ -55,12 +61,12 @@ export function MakeReady({ advice }: { advice: Advice }) {
   if (advice.ready.length === 0) return null;
   return (
     <>
-      <h3>Make ready beforehand</h3>
+      <h3>{tell("make-ready-beforehand")}</h3>
       <ul>
         {advice.ready.map((r) => (
-          <li key={r.do}>
+          <li key={r.do.text}>
             <b>{r.on ? `${day(r.on)}: ` : ""}</b>
-            {r.do}.{" "}
+            <Say of={r.do} />.{" "}
             {r.how.map((t) => (
               <Marked key={t.value} text={t} />
             ))}

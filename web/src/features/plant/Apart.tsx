@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { ask, client, type Plant } from "../../lib/api/client";
 import { useSend } from "../../lib/send";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/plant";
 import css from "./plant.module.css";
 
 /** Suspect is what its signs say; kept apart is what was done about it: one tap from each other. */
@@ -19,8 +20,8 @@ export function Apart({ plant }: { plant: Plant }) {
   };
   return (
     <div className={css.apart}>
-      {apart ? "Kept apart: own blade, handle it last" : "Suspect: handle it after the clean ones"}{" "}
-      <Button onClick={() => mark(!apart)}>{apart ? "Back among the others" : "Keep it apart"}</Button>
+      {apart ? tell("kept-apart-own-blade-handle-it") : tell("suspect-handle-it-after-the")}{" "}
+      <Button onClick={() => mark(!apart)}>{apart ? tell("back-among-the-others") : tell("keep-it-apart")}</Button>
       {trouble && <Trouble error={trouble} />}
     </div>
   );

@@ -2,6 +2,7 @@ import { EllipsisOutlined } from "@ant-design/icons";
 import { Button, Dropdown } from "antd";
 import { Link } from "react-router";
 import { labelOf, sheetOf } from "../../lib/papers";
+import { tell } from "../../words/plant";
 
 /** What belongs to the plant and to no step: one tap away from each of them. */
 export function Beside({ plantID }: { plantID: number }) {
@@ -12,15 +13,15 @@ export function Beside({ plantID }: { plantID: number }) {
     </a>
   );
   const items = [
-    { key: "incidents", label: <Link to={`${at}/incidents`}>Something broke</Link> },
-    { key: "weights", label: <Link to={`${at}/weights`}>Weights</Link> },
-    { key: "history", label: <Link to={`${at}/history`}>Case sheet and history</Link> },
-    { key: "label", label: paper(labelOf([plantID], false), "Label, PDF") },
-    { key: "sheet", label: paper(sheetOf(plantID), "Case sheet, PDF") },
+    { key: "incidents", label: <Link to={`${at}/incidents`}>{tell("something-broke")}</Link> },
+    { key: "weights", label: <Link to={`${at}/weights`}>{tell("weights")}</Link> },
+    { key: "history", label: <Link to={`${at}/history`}>{tell("case-sheet-and-history")}</Link> },
+    { key: "label", label: paper(labelOf([plantID], false), tell("label-pdf")) },
+    { key: "sheet", label: paper(sheetOf(plantID), tell("case-sheet-pdf")) },
   ];
   return (
     <Dropdown menu={{ items }} trigger={["click"]}>
-      <Button type="text" icon={<EllipsisOutlined />} aria-label="More of this plant" />
+      <Button type="text" icon={<EllipsisOutlined />} aria-label={tell("more-of-this-plant")} />
     </Dropdown>
   );
 }

@@ -9,6 +9,7 @@ import { useKeeper } from "../../lib/person";
 import { Notice } from "../../ui/Notice";
 import { Row } from "../../ui/Row";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/plant";
 
 const Round = lazy(() => import("./Round"));
 
@@ -35,18 +36,17 @@ export function Example({ plantID }: { plantID: number }) {
     <>
       <Notice
         is="note"
-        label="Worked example"
+        label={tell("worked-example")}
         acts={
           <Row>
-            <Button onClick={() => turn(true)}>Show me round</Button>
+            <Button onClick={() => turn(true)}>{tell("show-me-round")}</Button>
             <Button disabled={!keeper} loading={takeOut.isPending} onClick={() => takeOut.mutate()}>
-              Take it out again
+              {tell("take-it-out-again")}
             </Button>
           </Row>
         }
       >
-        A made-up plant that drowned in its moss. Go through its steps and change what you like: when it is taken out,
-        all of it is gone.
+        {tell("a-made-up-plant-that-drowned-in")}
       </Notice>
       {takeOut.error && <Trouble error={takeOut.error} />}
       {round && (

@@ -2,9 +2,10 @@ import { Link } from "react-router";
 import type { Plant } from "../../lib/api/client";
 import { today } from "../../lib/dates";
 import { labelOf } from "../../lib/papers";
-import { untilWords } from "../../lib/words";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
+import { Say } from "../../ui/Say";
+import { Tell, tell } from "../../words/plant";
 import { pageOf, doWords } from "./AdviceLine";
 import css from "./plant.module.css";
 import { stepsOf } from "./steps";
@@ -30,24 +31,24 @@ export function NextStep({ plant: p, page }: { plant: Plant; page: string }) {
   const a = p.advice;
   const next = nextOf(p, page);
   return (
-    <nav className={css.next} aria-label="What comes next" data-part="next-step">
+    <nav className={css.next} aria-label={tell("what-comes-next")} data-part="next-step">
       <Row words>
         {next ? (
           <span>
-            Next: <Link to={next.to}>{next.words}</Link>
+            <Tell of="next" with={{ link: <Link to={next.to}>{next.words}</Link> }} />
           </span>
         ) : (
-          !a && <span>Nothing more to do here.</span>
+          !a && <span>{tell("nothing-more-to-do-here")}</span>
         )}
         <Aside>
-          {a?.headline} {untilWords(a)}
+          <Say of={a?.headline} /> <Say of={a?.until} />
         </Aside>
-        <Link to={`/plants/${p.id}/weights`}>Weigh it</Link>
-        <Link to={`/plants/${p.id}/incidents`}>Something broke</Link>
+        <Link to={`/plants/${p.id}/weights`}>{tell("weigh-it")}</Link>
+        <Link to={`/plants/${p.id}/incidents`}>{tell("something-broke")}</Link>
         <a href={labelOf([p.id], false)} target="_blank" rel="noreferrer">
-          Label, PDF
+          {tell("label-pdf")}
         </a>
-        <Link to="/bench">Back to the bench</Link>
+        <Link to="/bench">{tell("back-to-the-bench")}</Link>
       </Row>
     </nav>
   );

@@ -1,11 +1,12 @@
 import { Link } from "react-router";
 import type { Advice } from "../../lib/api/client";
 import { sheetOf, labelOf } from "../../lib/papers";
-import { untilWords } from "../../lib/words";
 import { Listed } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
 import { Aside, Headline } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/plant";
 import { Incidents } from "../history";
 import { MayI } from "../wishes";
 import { Flips, MakeReady } from "./AdviceLine";
@@ -25,7 +26,7 @@ export default function Overview() {
         <Example plantID={plant.id} />
         {plant.advice && <TheAdvice advice={plant.advice} next={nextOf(plant, "")} />}
         <MayI />
-        <h2>Where it is on its way</h2>
+        <h2>{tell("where-it-is-on-its-way")}</h2>
         <ol className={`${view.tiles} ${css.way}`} data-part="way">
           {stepsOf(plant).map((s) => (
             <li key={s.path}>
@@ -36,15 +37,15 @@ export default function Overview() {
             </li>
           ))}
         </ol>
-        <h2>Its papers, weights and accidents</h2>
+        <h2>{tell("its-papers-weights-and-accidents")}</h2>
         <Row words>
-          <Link to="history">Case sheet and history</Link>
-          <Link to="weights">Weights</Link>
+          <Link to="history">{tell("case-sheet-and-history")}</Link>
+          <Link to="weights">{tell("weights")}</Link>
           <a href={labelOf([plant.id], false)} target="_blank" rel="noreferrer">
-            Label, PDF
+            {tell("label-pdf")}
           </a>
           <a href={sheetOf(plant.id)} target="_blank" rel="noreferrer">
-            Case sheet, PDF
+            {tell("case-sheet-pdf")}
           </a>
         </Row>
         <Incidents />
@@ -60,19 +61,19 @@ const unfolded = 3;
 /** The advice with its reasons, what to do until then, and what would change it. */
 function TheAdvice({ advice: a, next }: { advice: Advice; next: ReturnType<typeof nextOf> }) {
   return (
-    <section data-part="advice" data-advice={a.code} aria-label="What is advised">
+    <section data-part="advice" data-advice={a.code} aria-label={tell("what-is-advised")}>
       <Headline>
-        {a.headline} {untilWords(a)}
+        <Say of={a.headline} /> <Say of={a?.until} />
       </Headline>
       {next && (
         <p>
-          Next: <Link to={next.to}>{next.words}</Link>
+          <Tell of="next" with={{ link: <Link to={next.to}>{next.words}</Link> }} />
         </p>
       )}
       <Listed texts={a.because} most={unfolded} />
       {a.meanwhile.length > 0 && (
         <>
-          <h3>Until then</h3>
+          <h3>{tell("until-then")}</h3>
           <Listed texts={a.meanwhile} />
         </>
       )}

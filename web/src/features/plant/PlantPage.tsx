@@ -11,6 +11,7 @@ import { Term } from "../../ui/Term";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/plant";
 import { Company } from "../people";
 import { AdviceLine } from "./AdviceLine";
 import { Apart } from "./Apart";
@@ -36,7 +37,7 @@ export default function PlantPage() {
   const tag = p.data?.intake.tag;
   // Also the name of a printed page.
   useEffect(() => {
-    if (tag) nameThePage(`${tag}, Therapeon`);
+    if (tag) nameThePage(tell("therapeon", { tag }));
     return () => nameThePage("Therapeon");
   }, [tag]);
   const profile = kinds.data?.find((g) => g.code === p.data?.intake.group);
@@ -94,11 +95,11 @@ function Head({ plant: p, group, page }: HeadProps) {
               {group}
             </Term>
           </small>
-          {p.archived_at && <span className={css.apart}>Archived</span>}
+          {p.archived_at && <span className={css.apart}>{tell("archived")}</span>}
           <Company />
           <Beside plantID={p.id} />
         </div>
-        <nav className={css.strip} aria-label="Steps for this plant" ref={strip}>
+        <nav className={css.strip} aria-label={tell("steps-for-this-plant")} ref={strip}>
           {steps.map((s) => (
             <NavLink key={s.path} to={s.path} data-is={s.is}>
               <span>{s.name}</span>

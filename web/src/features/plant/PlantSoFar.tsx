@@ -5,26 +5,28 @@ import { RootBar } from "../../draw/RootBar";
 import { RootFan } from "../../draw/fan/RootFan";
 import { reading as readingQuery, rootKnowledge, settings } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
-import { gradeWords, homeWords, percent, ranged, untilWords } from "../../lib/words";
+import { gradeWords, percent, ranged } from "../../lib/words";
 import { Fold } from "../../ui/Fold";
 import { Mark, Marked } from "../../ui/Mark";
 import { Notice } from "../../ui/Notice";
 import { Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/plant";
 import { pageOf } from "./AdviceLine";
 import css from "./plant.module.css";
 import { usePlant } from "./usePlant";
 
 /** The step where an advice is followed. */
 const stepWords: Record<string, string> = {
-  look: "Look",
-  unpot: "Unpot",
-  roots: "Roots",
-  causes: "Cause",
-  cleaning: "Clean",
-  rehome: "Re-home",
-  places: "Re-home",
-  aftercare: "Aftercare",
+  look: tell("look"),
+  unpot: tell("unpot"),
+  roots: tell("roots"),
+  causes: tell("cause"),
+  cleaning: tell("clean"),
+  rehome: tell("re-home"),
+  places: tell("re-home"),
+  aftercare: tell("aftercare"),
 };
 
 type Props = {
@@ -39,42 +41,45 @@ export function PlantSoFar({ children, without }: Props) {
   const { latest, looked } = p;
   const share = latest?.left?.viable_by_length ?? latest?.viable_by_length ?? { low: 0, point: 0, high: 0 };
   return (
-    <aside className={view.soFar} aria-label="The plant so far">
+    <aside className={view.soFar} aria-label={tell("the-plant-so-far")}>
       {children}
-      <h2>The plant so far</h2>
+      <h2>{tell("the-plant-so-far")}</h2>
       {(p.unreadable || looked?.unreadable || latest?.unreadable) && (
         <Notice is="alarm">{p.unreadable || looked?.unreadable || latest?.unreadable}</Notice>
       )}
       {p.advice && without !== "look" && (
         <p className={css.step}>
-          <Link to={pageOf(p.id, p.advice)}>{stepWords[p.advice.page]}</Link> {p.advice.headline} {untilWords(p.advice)}
+          <Link to={pageOf(p.id, p.advice)}>{stepWords[p.advice.page]}</Link> <Say of={p.advice.headline} />{" "}
+          <Say of={p.advice?.until} />
         </p>
       )}
       {without !== "causes" && looked?.cause && (
         <p className={css.step}>
-          <Link to={`/plants/${p.id}/causes`}>Cause</Link> {looked.cause}
+          <Link to={`/plants/${p.id}/causes`}>{tell("cause")}</Link> <Say of={looked.cause} />
         </p>
       )}
       {p.home && (
         <p className={css.step}>
-          <Link to={`/plants/${p.id}/rehome/jobs`}>Home</Link> {homeWords(p)}
+          <Link to={`/plants/${p.id}/rehome/jobs`}>{tell("home")}</Link> <Say of={p.home_words} />
         </p>
       )}
       {latest?.grade ? (
         <>
           <p data-part="so-far-grade">
             <b>{gradeWords[latest.grade]}</b>
-            {latest.starved && " for its leaves"} <RootBar share={share} width={120} />{" "}
+            {latest.starved && ` ${tell("for-its-leaves")}`} <RootBar share={share} width={120} />{" "}
             {ranged(share.low, share.high, percent)}
             {latest.left &&
-              `, ${latest.left.roots === 1 ? "1 root" : `${latest.left.roots || "no"} roots`} left after the cuts`}
+              `, ${tell("left-after-the-cuts", {
+                roots: latest.left.roots,
+              })}`}
           </p>
           <LatestFan id={latest.reading_id} plantID={p.id} />
-          <Why>Roots read on {day(latest.read_on)}</Why>
+          <Why>{tell("roots-read-on", { readon: day(latest.read_on) })}</Why>
         </>
       ) : (
         <p>
-          Its roots have not been read yet. <Link to={`/plants/${p.id}/roots`}>Read them</Link>
+          <Tell of="its-roots-have-not-been-read-yet" parts={{ link: <Link to={`/plants/${p.id}/roots`} /> }} />
         </p>
       )}
       <NormalForIt />
@@ -89,13 +94,17 @@ function LatestFan({ id, plantID }: { id: number; plantID: number }) {
     <>
       {!r.data.left && (
         <p>
-          <Link to={`/plants/${plantID}/roots`}>{r.data.verdict.headline}</Link>
+          <Link to={`/plants/${plantID}/roots`}>
+            <Say of={r.data.verdict.headline} />
+          </Link>
         </p>
       )}
       <RootFan {...(r.data.left ?? { reading: r.data.reading, verdict: r.data.verdict })} height={150} small />
       {r.data.cut_list.cuts > 0 && (
         <p>
-          <Link to={`/plants/${plantID}/cleaning`}>{r.data.cut_list.headline}</Link>
+          <Link to={`/plants/${plantID}/cleaning`}>
+            <Say of={r.data.cut_list.headline} />
+          </Link>
         </p>
       )}
     </>
@@ -109,52 +118,52 @@ export function NormalForIt() {
   const house = useQuery(settings).data;
   const own = p.intake.root_class;
   return (
-    <Fold summary="Normal for this plant">
+    <Fold summary={tell("normal-for-this-plant")}>
       <p>
         <Marked text={g.about} />
       </p>
       <dl>
-        <dt>Root colour</dt>
+        <dt>{tell("root-colour")}</dt>
         <dd>
           {own
             ? own === "pale"
-              ? "Pale, by your setting for this plant"
-              : "Naturally brown, by your setting for this plant"
+              ? tell("pale-by-your-setting-for-this")
+              : tell("naturally-brown-by-your-setting")
             : g.root_colour_dry.words}
           {!own && <Mark from={g.root_colour_dry} />}
         </dd>
-        <dt>Wet</dt>
+        <dt>{tell("wet")}</dt>
         <dd>
           <Marked text={g.root_colour_wet} />
         </dd>
-        <dt>Greens on wetting</dt>
+        <dt>{tell("greens-on-wetting")}</dt>
         <dd>
           <Marked text={g.greens_on_wetting} />
         </dd>
-        <dt>Touch</dt>
+        <dt>{tell("touch")}</dt>
         <dd>
           <Marked text={g.touch} />
         </dd>
-        <dt>Aerial roots</dt>
+        <dt>{tell("aerial-roots")}</dt>
         <dd>
           <Marked text={g.aerial_roots} />
         </dd>
-        <dt>Being disturbed</dt>
+        <dt>{tell("being-disturbed")}</dt>
         <dd>
           <Marked text={g.disturbance} />
         </dd>
-        <dt>New roots</dt>
+        <dt>{tell("new-roots")}</dt>
         <dd>
           <Marked text={g.roots_start} />
         </dd>
-        <dt>Usual thickness</dt>
+        <dt>{tell("usual-thickness")}</dt>
         <dd>
           {g.root_diameter_mm.value} mm
           <Mark from={g.root_diameter_mm} />
         </dd>
         {figures && (
           <>
-            <dt>Cut margin</dt>
+            <dt>{tell("cut-margin")}</dt>
             <dd>
               {house?.cut_margin_mm ?? figures.cut_margin_mm.value} mm
               <Mark from={figures.cut_margin_mm} />

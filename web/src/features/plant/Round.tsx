@@ -1,31 +1,32 @@
 import { Tour } from "antd";
 import { useState } from "react";
+import { tell } from "../../words/plant";
 
 const stops = [
   {
     at: '[data-part="advice"]',
-    title: "One plant, one advice",
-    words: "What to do with it today, until when that holds, and why. It says the same on every page.",
+    title: tell("one-plant-one-advice"),
+    words: tell("what-to-do-with-it-today-until"),
   },
   {
     at: '[data-part="plant-head"]',
-    title: "Its steps",
-    words: "From the look to its new home, and what each came to. [ and ] go from one to the next.",
+    title: tell("its-steps"),
+    words: tell("from-the-look-to-its-new-home"),
   },
   {
     at: '[data-part="may-i"]',
-    title: "May I?",
-    words: "Water it, cut the spike, throw it away: ask before you do it. The answer is yes, not now, or no, and why.",
+    title: tell("may-i"),
+    words: tell("water-it-cut-the-spike-throw-it"),
   },
   {
     at: '[aria-label="The plant so far"]',
-    title: "What is known of it",
-    words: "Its roots as they were read, the look, its causes. Each figure says where it comes from.",
+    title: tell("what-is-known-of-it"),
+    words: tell("its-roots-as-they-were-read-the"),
   },
   {
     at: '[data-part="way"]',
-    title: "Go on here",
-    words: "This one has its roots read. Two of them want a test; then see its cause, and the plan that cleans it.",
+    title: tell("go-on-here"),
+    words: tell("this-one-has-its-roots-read-two"),
   },
 ];
 
@@ -45,7 +46,7 @@ export default function Round({ onClose }: { onClose: () => void }) {
       disabledInteraction
       styles={{ close: { width: 44, height: 44, insetBlockStart: 4, insetInlineEnd: 4 } }}
       getPopupContainer={() => document.getElementById("over") ?? document.body}
-      indicatorsRender={(current, total) => `${current + 1} of ${total}`}
+      indicatorsRender={(current, total) => tell("of", { current: current + 1, total })}
       steps={stops.map((s, i) => ({
         title: s.title,
         description: (
@@ -54,8 +55,8 @@ export default function Round({ onClose }: { onClose: () => void }) {
           </span>
         ),
         target: () => document.querySelector<HTMLElement>(s.at) ?? document.body,
-        nextButtonProps: { children: i + 1 < stops.length ? "Go on" : "Done", style: big },
-        prevButtonProps: { children: "Back", style: big },
+        nextButtonProps: { children: i + 1 < stops.length ? tell("go-on") : tell("done"), style: big },
+        prevButtonProps: { children: tell("back"), style: big },
       }))}
     />
   );

@@ -1,5 +1,6 @@
 import type { Plant } from "../../lib/api/client";
 import { gradeWords, percent, ranged } from "../../lib/words";
+import { tell } from "../../words/plant";
 
 export type StepIs = "done" | "open" | "not-needed";
 
@@ -10,7 +11,8 @@ export type Step = { path: string; name: string; is: StepIs; came: string };
 const inPeace = ["leave", "wait", "stay", "water", "treat", "tend", "mend"];
 
 /** What its aftercare says, in the strip. */
-const cares = ({ advised: a, home }: Plant) => (a?.page === "aftercare" ? a.headline : home ? "in hand" : "");
+const cares = ({ advised: a, home }: Plant) =>
+  a?.page === "aftercare" ? a.headline.text : home ? tell("in-hand") : "";
 
 /** The steps in the order of the work, each with what it came to so far. */
 export function stepsOf(p: Plant): Step[] {
@@ -22,30 +24,30 @@ export function stepsOf(p: Plant): Step[] {
     path,
     name,
     is: done ? "done" : else_,
-    came: came || (done ? "" : else_ === "open" ? "open" : "not needed"),
+    came: came || (done ? "" : else_ === "open" ? tell("open") : tell("not-needed")),
   });
   const out = looked?.decision === "out" || !!p.home;
   return [
-    step("intake", "Intake", true, p.group_name),
-    step("look", "Look", looked?.decision, looked?.headline),
-    step("unpot", "Unpot", out, out ? "out of its pot" : "", rest),
+    step("intake", tell("intake"), true, p.group_name),
+    step("look", tell("look"), looked?.decision, looked?.headline.text),
+    step("unpot", tell("unpot"), out, out ? tell("out-of-its-pot") : "", rest),
     step(
       "roots",
-      "Roots",
+      tell("roots"),
       read,
       read && share ? `${gradeWords[latest.grade]}, ${ranged(share.low, share.high, percent)}` : "",
       rest,
     ),
-    step("causes", "Cause", looked?.judged && !looked.undecided, looked?.judged ? looked.cause : ""),
+    step("causes", tell("cause"), looked?.judged && !looked.undecided, looked?.judged ? looked.cause.text : ""),
     step(
       "cleaning",
-      "Clean",
+      tell("clean"),
       latest?.left,
-      latest?.left && `${latest.left.roots === 1 ? "1 root" : `${latest.left.roots || "no"} roots`} left`,
+      latest?.left && tell("left", { roots: latest.left.roots }),
       latest?.cuts || advised?.code === "treat" ? "open" : rest,
     ),
-    step("rehome", "Re-home", !!p.home, p.home, rest),
-    step("aftercare", "Aftercare", false, cares(p), p.home || advised?.page === "aftercare" ? "open" : rest),
-    step("progress", "Progress", false, p.fares?.name?.toLowerCase(), p.home || read ? "open" : rest),
+    step("rehome", tell("re-home"), !!p.home, p.home, rest),
+    step("aftercare", tell("aftercare"), false, cares(p), p.home || advised?.page === "aftercare" ? "open" : rest),
+    step("progress", tell("progress"), false, p.fares?.name, p.home || read ? "open" : rest),
   ];
 }

@@ -17,8 +17,10 @@ import { Notice } from "../../ui/Notice";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/progress";
 
 /** How it leaves the bench, or left it: and what its stay came to. */
 export function Ending({ p }: { p: Progress }) {
@@ -39,24 +41,24 @@ export function Ending({ p }: { p: Progress }) {
   const is = p.closed.closing;
   if (is) {
     return (
-      <section data-part="closed" aria-label="Closed">
+      <section data-part="closed" aria-label={tell("closed")}>
         <Notice is="note">
-          Closed on {day(p.closed.on ?? "")}: {p.closed.words}
+          <Tell of="closed-on" with={{ on: day(p.closed.on ?? ""), say: <Say of={p.closed.words} /> }} />
         </Notice>
         <Came p={p} />
         {Boolean(error) && <Trouble error={error} />}
-        <KeepersOnly words="A keeper opens it again.">
+        <KeepersOnly words={tell("a-keeper-opens-it-again")}>
           <Row>
-            <Button onClick={() => keep(is, true)}>Open it again</Button>
+            <Button onClick={() => keep(is, true)}>{tell("open-it-again")}</Button>
           </Row>
         </KeepersOnly>
       </section>
     );
   }
   return (
-    <Fold summary="Close it: recovered, given away or lost" id="close">
+    <Fold summary={tell("close-it-recovered-given-away-or")} id="close">
       <Came p={p} />
-      <KeepersOnly words="A keeper closes a plant.">
+      <KeepersOnly words={tell("a-keeper-closes-a-plant")}>
         <CloseForm error={error} onKeep={(c) => keep(c, false)} />
       </KeepersOnly>
     </Fold>
@@ -67,12 +69,16 @@ export function Ending({ p }: { p: Progress }) {
 function Came({ p }: { p: Progress }) {
   const c = p.closed.course;
   const rows: [string, string][] = [
-    ...(c.days_here ? [["Days here", String(c.days_here)] as [string, string]] : []),
-    ...(c.days_to_tip ? [["Days to the first tip", String(c.days_to_tip)] as [string, string]] : []),
-    ...(c.days_to_established ? [["Days to established", String(c.days_to_established)] as [string, string]] : []),
-    ...(c.highest ? [["Highest stage", c.highest] as [string, string]] : []),
-    ...(c.kept_of > 0 ? [["Roots kept", `${percent(c.kept)} of ${c.kept_of}`] as [string, string]] : []),
-    ["Moved, watered, fed, treated", [c.moves, c.waterings, c.feeds, c.treatments].join(", ")],
+    ...(c.days_here ? [[tell("days-here"), String(c.days_here)] as [string, string]] : []),
+    ...(c.days_to_tip ? [[tell("days-to-the-first-tip"), String(c.days_to_tip)] as [string, string]] : []),
+    ...(c.days_to_established
+      ? [[tell("days-to-established"), String(c.days_to_established)] as [string, string]]
+      : []),
+    ...(c.highest ? [[tell("highest-stage"), c.highest] as [string, string]] : []),
+    ...(c.kept_of > 0
+      ? [[tell("roots-kept"), tell("of", { kept: percent(c.kept), keptof: c.kept_of })] as [string, string]]
+      : []),
+    [tell("moved-watered-fed-treated"), [c.moves, c.waterings, c.feeds, c.treatments].join(", ")],
   ];
   return <Facts rows={rows} />;
 }
@@ -103,12 +109,12 @@ function CloseForm({ error, onKeep }: FormProps) {
     <>
       {Boolean(error) && !(error instanceof Refused && error.problem?.faults) && <Trouble error={error} />}
       <Choice
-        label="It is"
+        label={tell("it-is")}
         value={c.how ?? ""}
         options={[
-          ["recovered", "Recovered"],
-          ["given", "Given away"],
-          ["lost", "Lost"],
+          ["recovered", tell("recovered")],
+          ["given", tell("given-away")],
+          ["lost", tell("lost")],
         ]}
         onChange={(v) => set({ how: v as Closing["how"] })}
         error={wrong("how")}
@@ -117,7 +123,7 @@ function CloseForm({ error, onKeep }: FormProps) {
       {c.how && <Told {...form} />}
       <Row>
         <Button type="primary" disabled={!c.how} onClick={send}>
-          Close it
+          {tell("close-it")}
         </Button>
       </Row>
     </>
@@ -140,12 +146,12 @@ function Lost({ c, set, wrong }: PartProps) {
   return (
     <>
       <Choice
-        label="Of its rhizome, eyes and crown"
+        label={tell("of-its-rhizome-eyes-and-crown")}
         value={c.rhizome ?? ""}
         options={[
-          ["none", "Nothing firm is left"],
-          ["doubtful", "Doubtful"],
-          ["firm", "Something firm is left"],
+          ["none", tell("nothing-firm-is-left")],
+          ["doubtful", tell("doubtful")],
+          ["firm", tell("something-firm-is-left")],
         ]}
         onChange={(v) => set({ rhizome: v as Closing["rhizome"] })}
         error={wrong("rhizome")}
@@ -153,24 +159,24 @@ function Lost({ c, set, wrong }: PartProps) {
       {isLeft(c) && say?.[c.rhizome ?? ""] && (
         <Notice
           is="alarm"
-          acts={<Tick label="It is gone already" checked={!!c.anyway} onChange={(anyway) => set({ anyway })} />}
+          acts={<Tick label={tell("it-is-gone-already")} checked={!!c.anyway} onChange={(anyway) => set({ anyway })} />}
         >
-          {say[c.rhizome ?? ""]?.value}
+          <Say of={say[c.rhizome ?? ""]} />
         </Notice>
       )}
       <Pick
-        label="What killed it"
+        label={tell("what-killed-it")}
         value={c.cause ?? ""}
-        options={[{ value: "", label: "Not known" }, ...causes.map((x) => ({ value: x.code, label: x.name }))]}
+        options={[{ value: "", label: tell("not-known") }, ...causes.map((x) => ({ value: x.code, label: x.name }))]}
         onChange={(cause) => set({ cause })}
         error={wrong("cause")}
       />
       <Choice
-        label="Its medium"
+        label={tell("its-medium")}
         value={c.medium ?? ""}
         options={[
-          ["boiled", "Boiled"],
-          ["thrown", "Thrown"],
+          ["boiled", tell("boiled")],
+          ["thrown", tell("thrown")],
         ]}
         onChange={(v) => set({ medium: v as Closing["medium"] })}
         error={wrong("medium")}
@@ -188,7 +194,7 @@ const Told = ({ c, set, wrong }: PartProps) => (
   <>
     <TextLine
       {...ProgressClosing.word}
-      label={c.how === "given" ? "A word on where it went, and how long its mix lasts" : "A word on it"}
+      label={c.how === "given" ? tell("a-word-on-where-it-went-and-how") : tell("a-word-on-it")}
       value={c.word ?? ""}
       onChange={(word) => set({ word })}
       error={wrong("word")}

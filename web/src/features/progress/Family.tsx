@@ -3,11 +3,16 @@ import { Link } from "react-router";
 import type { Progress } from "../../lib/api/client";
 import { day } from "../../lib/dates";
 import { Aside } from "../../ui/Said";
+import { tell } from "../../words/progress";
 
 type Relative = Progress["family"][number];
 type Node = { key: number; title: React.ReactNode; children: Node[] };
 
-const ended: Record<string, string> = { recovered: "recovered", given: "given away", lost: "lost" };
+const ended: Record<string, string> = {
+  recovered: tell("ended-recovered"),
+  given: tell("given-away-2"),
+  lost: tell("ended-lost"),
+};
 
 /** Where it comes from and what came of it: the first plant, and its divisions under it. */
 export function Family({ p }: { p: Progress }) {
@@ -20,8 +25,8 @@ export function Family({ p }: { p: Progress }) {
   }
   if (first.length === 0) return null;
   return (
-    <section data-part="family" aria-label="Its family">
-      <h2>Its family</h2>
+    <section data-part="family" aria-label={tell("its-family")}>
+      <h2>{tell("its-family")}</h2>
       <Tree<Node> treeData={first} showLine defaultExpandAll selectable={false} />
     </section>
   );
@@ -30,8 +35,8 @@ export function Family({ p }: { p: Progress }) {
 /** A plant of the family, with what became of it. */
 function Named({ r, here }: { r: Relative; here: boolean }) {
   const said = [
-    r.divided_on && `divided ${day(r.divided_on)}`,
-    r.ended ? ended[r.ended] : r.off ? "off the bench" : r.stage?.toLowerCase(),
+    r.divided_on && tell("divided", { dividedon: day(r.divided_on) }),
+    r.ended ? ended[r.ended] : r.off ? tell("off-the-bench") : r.stage,
   ];
   return (
     <span data-relative={r.plant_id}>

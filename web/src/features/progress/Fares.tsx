@@ -8,7 +8,9 @@ import { useNarrow } from "../../lib/narrow";
 import { Fold } from "../../ui/Fold";
 import { Mark, Marked } from "../../ui/Mark";
 import { Aside, Headline, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/progress";
 
 /** The answer first: whether it is winning and how sure that is; then the signs, the stage, and what is next. */
 export function Fares({ p }: { p: Progress }) {
@@ -16,11 +18,11 @@ export function Fares({ p }: { p: Progress }) {
   return (
     <>
       <Headline role="status">
-        {v.words.value} <Mark from={v.words} />
+        <Say of={v.words} /> <Mark from={v.words} />
       </Headline>
       <Why>
-        {v.how_sure?.value} {v.seen_on && `Last seen ${day(v.seen_on)}.`}{" "}
-        {(v.code === "unseen" || v.code === "unknown") && <Link to="../aftercare">Check in</Link>}
+        <Say of={v.how_sure} /> {v.seen_on && tell("last-seen", { seenon: day(v.seen_on) })}{" "}
+        {(v.code === "unseen" || v.code === "unknown") && <Link to="../aftercare">{tell("check-in")}</Link>}
       </Why>
       <Signs p={p} />
       {s.stage && <Stage p={p} />}
@@ -46,8 +48,8 @@ function Signs({ p }: { p: Progress }) {
     );
   return (
     <dl className={view.columns}>
-      {list("Good signs", good)}
-      {list("Against it", bad)}
+      {list(tell("good-signs"), good)}
+      {list(tell("against-it"), bad)}
     </dl>
   );
 }
@@ -58,9 +60,9 @@ function Stage({ p }: { p: Progress }) {
   const all = useQuery(progressKnowledge).data?.stages ?? [];
   const narrow = useNarrow();
   return (
-    <section data-part="stage" data-stage={s.stage} aria-label="Stage">
+    <section data-part="stage" data-stage={s.stage} aria-label={tell("stage")}>
       <h2>
-        {s.name} <Aside>since {day(s.since ?? "")}</Aside>
+        {s.name} <Aside>{tell("since", { since: day(s.since ?? "") })}</Aside>
       </h2>
       {!narrow && (
         <Steps
@@ -79,7 +81,9 @@ function Stage({ p }: { p: Progress }) {
       </ul>
       {s.needs.length > 0 && (
         <div data-part="needs">
-          <Why>{s.next} needs:</Why>
+          <Why>
+            <Tell of="needs" with={{ next: s.next }} />
+          </Why>
           <ul>
             {s.needs.map((n) => (
               <li key={n.code}>
@@ -90,16 +94,15 @@ function Stage({ p }: { p: Progress }) {
         </div>
       )}
       {s.history.length > 1 && (
-        <Fold summary={`How it came here: ${s.history.length} steps`} id="stages">
+        <Fold summary={tell("how-it-came-here-steps", { count: s.history.length })} id="stages">
           <Timeline
             items={[...s.history].reverse().map((h) => ({
               key: `${h.on} ${h.stage}`,
               color: h.back ? "var(--act)" : "var(--green)",
               content: (
                 <div data-change={h.stage} data-back={h.back || undefined}>
-                  <b>{day(h.on)}</b>: {h.back ? "back to " : ""}
-                  {h.back ? h.name.toLowerCase() : h.name}. {h.why && <Marked text={h.why} />}{" "}
-                  <Aside>{h.by.map((b) => b.words.value).join(" ")}</Aside>
+                  <b>{day(h.on)}</b>: {h.back ? tell("back-to", { stage: h.name }) : h.name}.{" "}
+                  {h.why && <Marked text={h.why} />} <Aside>{h.by.map((b) => b.words.value).join(" ")}</Aside>
                 </div>
               ),
             }))}

@@ -4,69 +4,75 @@ import { progressKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { Rows } from "../../ui/Rows";
 import { Aside, Why } from "../../ui/Said";
+import { Tell, tell } from "../../words/progress";
 
 const tips: Record<string, string> = {
-  growing: "growing",
-  sealed: "sealed",
-  still: "stands still",
-  dry: "brown, dry and short",
-  black: "black and wet",
+  growing: tell("tip-growing"),
+  sealed: tell("tip-sealed"),
+  still: tell("stands-still"),
+  dry: tell("brown-dry-and-short"),
+  black: tell("black-and-wet"),
 };
 const places: Record<string, string> = {
-  air: "in the air",
-  edge: "at the wall or surface",
-  half: "half down",
-  water: "at the water",
+  air: tell("in-the-air"),
+  edge: tell("at-the-wall-or-surface"),
+  half: tell("half-down"),
+  water: tell("at-the-water"),
 };
-const arrivals: Record<string, string> = { wall: "At the wall", water: "At the water", established: "Established" };
+const arrivals: Record<string, string> = {
+  wall: tell("at-the-wall"),
+  water: tell("at-the-water-2"),
+  established: tell("established"),
+};
 
 /** Roots followed by name: how long, how fast against its group, and when each arrives. */
 export function Followed({ p }: { p: Progress }) {
   const { pace } = p;
   const table = useQuery(progressKnowledge).data;
   if (p.tracks.length === 0) return null;
-  const against = {
-    slower: "slower than four in five of",
-    usual: "as is usual for",
-    faster: "faster than four in five of",
-  };
   return (
-    <section data-part="followed" aria-label="Roots followed by name">
-      <h2>Roots followed</h2>
+    <section data-part="followed" aria-label={tell("roots-followed-by-name")}>
+      <h2>{tell("roots-followed")}</h2>
       {pace.roots > 0 && (
         <p data-part="pace">
-          <b>{pace.mm_day.toFixed(1)} mm a day</b>
-          {pace.low !== pace.high && ` (${pace.low.toFixed(1)} to ${pace.high.toFixed(1)})`}, the middle of{" "}
-          {pace.roots === 1 ? "one root" : `${pace.roots} roots`}: {pace.against && against[pace.against]} its group,{" "}
-          {pace.group_mm_day.toFixed(1)} ({pace.group_low.toFixed(1)} to {pace.group_high.toFixed(1)}).
+          <Tell
+            of="mm-a-day-the-middle-of-its-group"
+            with={{
+              mmday: pace.mm_day.toFixed(1),
+              low: pace.low !== pace.high && ` ${tell("to", { low: pace.low.toFixed(1), high: pace.high.toFixed(1) })}`,
+              roots: pace.roots,
+              against: pace.against ?? "",
+              groupmmday: pace.group_mm_day.toFixed(1),
+              grouplow: pace.group_low.toFixed(1),
+              grouphigh: pace.group_high.toFixed(1),
+            }}
+            parts={{ b: <b /> }}
+          />
         </p>
       )}
       <Rows
-        caption="Roots followed"
+        caption={tell("roots-followed")}
         rows={p.tracks}
         keyOf={(t) => t.root}
         data={(t) => ({ "data-track": t.root, "data-lost": t.lost_on ? true : undefined })}
         columns={[
-          { title: "Root", head: true, of: (t) => <Named t={t} /> },
-          { title: "Length", of: lengthOf },
-          { title: "A day", of: paceOf },
-          { title: "Arrives", of: (t) => arrivesOf(t, p.day) },
+          { title: tell("root"), head: true, of: (t) => <Named t={t} /> },
+          { title: tell("length"), of: lengthOf },
+          { title: tell("a-day"), of: paceOf },
+          { title: tell("arrives"), of: (t) => arrivesOf(t, p.day) },
         ]}
       />
-      <Why>
-        A pace has its interval of 95 % from {table?.interval_points.value ?? "some"} lengths on; before, it is a guess
-        from the lengths there are. Arrivals are four times in five between their two days.
-      </Why>
+      <Why>{tell("a-pace-has-its-interval-of-95", { intervalpoints: table?.interval_points.value })}</Why>
     </section>
   );
 }
 
 function Named({ t }: { t: Track }) {
   const said = [
-    t.new ? "new" : "",
-    t.lost_on ? `lost, ${day(t.lost_on)}` : (tips[t.tip ?? ""] ?? ""),
+    t.new ? tell("new-root") : "",
+    t.lost_on ? tell("lost-2", { loston: day(t.lost_on) }) : (tips[t.tip ?? ""] ?? ""),
     t.lost_on ? "" : (places[t.at ?? ""] ?? ""),
-    t.branched ? "branched" : "",
+    t.branched ? tell("branched") : "",
   ].filter(Boolean);
   return (
     <>
@@ -80,10 +86,11 @@ function lengthOf(t: Track) {
   if (!last) return "";
   return (
     <>
-      {Math.round(last.value)} mm{" "}
-      <Aside>
-        ± {Math.max(1, Math.round(2 * last.off))}, {day(last.on)}
-      </Aside>
+      <Tell
+        of="mm"
+        with={{ last: Math.round(last.value), max: Math.max(1, Math.round(2 * last.off)), on: day(last.on) }}
+        parts={{ aside: <Aside>{null}</Aside> }}
+      />
     </>
   );
 }
@@ -93,11 +100,15 @@ function paceOf(t: Track) {
   if (!r || t.lost_on) return "";
   return (
     <>
-      {r.a_day.toFixed(1)} mm{" "}
-      <Aside>
-        {r.interval ? `${r.low.toFixed(1)} to ${r.high.toFixed(1)}, ` : ""}
-        {r.points} lengths
-      </Aside>
+      <Tell
+        of="mm-lengths"
+        with={{
+          aday: r.a_day.toFixed(1),
+          interval: r.interval ? `${tell("to-2", { low: r.low.toFixed(1), high: r.high.toFixed(1) })}, ` : "",
+          points: r.points,
+        }}
+        parts={{ aside: <Aside>{null}</Aside> }}
+      />
     </>
   );
 }
@@ -107,16 +118,14 @@ function arrivesOf(t: Track, today: string) {
     <div key={a.at} data-arrives={a.at}>
       {a.on > today ? (
         <>
-          {arrivals[a.at]} ({a.mm} mm) about <b>{day(a.on)}</b>{" "}
+          <Tell of="mm-about" with={{ arrivals: arrivals[a.at], mm: a.mm, b: <b>{day(a.on)}</b> }} />{" "}
         </>
       ) : (
         <>
-          {arrivals[a.at]} ({a.mm} mm) by now, look:{" "}
+          <Tell of="mm-by-now-look" with={{ arrivals: arrivals[a.at], mm: a.mm }} />{" "}
         </>
       )}
-      <Aside>
-        {day(a.soon_on)} to {day(a.late_on)}
-      </Aside>
+      <Aside>{tell("to-3", { soonon: day(a.soon_on), lateon: day(a.late_on) })}</Aside>
     </div>
   ));
 }

@@ -16,23 +16,17 @@ import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Rows } from "../../ui/Rows";
 import { Aside, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/progress";
 import { lineNames } from "./Weeks";
 
 const spans: Record<string, string> = {
-  "14": "Two weeks",
-  "60": "Two months",
-  "90": "Three months",
-  season: "The next season",
-};
-const deedWords: Record<string, string> = {
-  moved: "moved",
-  watered: "watered",
-  fed: "fed",
-  treated: "treated",
-  cut: "cleaned",
-  broke: "something broke",
+  "14": tell("two-weeks"),
+  "60": tell("two-months"),
+  "90": tell("three-months"),
+  season: tell("the-next-season"),
 };
 
 /** Looks back at its move: the one that is due is open, those that were made are folded. */
@@ -42,21 +36,24 @@ export function LookBacks({ p }: { p: Progress }) {
   const next = p.look_backs.find((b) => b.state === "coming");
   if (p.look_backs.length === 0) return null;
   return (
-    <section data-part="look-back" aria-label="Look back">
-      {(due ?? (done.length > 0 || next)) && <h2>Look back</h2>}
+    <section data-part="look-back" aria-label={tell("look-back")}>
+      {(due ?? (done.length > 0 || next)) && <h2>{tell("look-back")}</h2>}
       {due && <Back key={`${due.of} ${due.from_on}`} p={p} b={due} />}
       {done.map((b) => (
         <Fold
           key={b.of}
           id={`look-back-${b.of}`}
-          summary={`${spans[b.of]}, made on ${day(b.on ?? "")}: ${b.said ?? ""}`}
+          summary={tell("made-on", { spans: spans[b.of], on: day(b.on ?? ""), said: b.said?.text ?? "" })}
         >
           <Back p={p} b={b} />
         </Fold>
       ))}
       {!due && next && (
         <Why>
-          The next look back is on {day(next.due_on)}, {(spans[next.of] ?? "").toLowerCase()} after its move.
+          {tell("the-next-look-back-is-on-after", {
+            dueon: day(next.due_on),
+            of: next.of,
+          })}
         </Why>
       )}
     </section>
@@ -91,24 +88,26 @@ function Back({ p, b }: { p: Progress; b: LookBack }) {
   return (
     <div data-look-back={b.of}>
       <p>
-        <Marked text={b.title} /> <Aside>Moved on {day(b.from_on)}.</Aside>
+        <Marked text={b.title} /> <Aside>{tell("moved-on", { fromon: day(b.from_on) })}</Aside>
       </p>
       <Sides b={b} />
       <p data-part="sentence">
-        {b.said ?? (
+        {b.said ? (
+          <Say of={b.said} />
+        ) : (
           <>
-            {p.verdict.words.value} {p.verdict.how_sure?.value}
+            <Say of={p.verdict.words} /> <Say of={p.verdict.how_sure} />
           </>
         )}
       </p>
       {Boolean(error) && <Trouble error={error} />}
       <Choice
-        label="Would you do it again?"
+        label={tell("would-you-do-it-again")}
         value={again}
         options={[
-          ["yes", "Yes"],
-          ["no", "No"],
-          ["", "Not sure"],
+          ["yes", tell("yes")],
+          ["no", tell("no")],
+          ["", tell("not-sure")],
         ]}
         onChange={setAgain}
         error={wrong("again")}
@@ -116,9 +115,9 @@ function Back({ p, b }: { p: Progress; b: LookBack }) {
       <TextLine {...KeepLookBack.note} value={note} rows={2} onChange={setNote} error={wrong("note")} />
       <Row>
         <Button type={b.version ? "default" : "primary"} onClick={() => keep()}>
-          {b.version ? "Keep the change" : "Keep this look back"}
+          {b.version ? tell("keep-the-change") : tell("keep-this-look-back")}
         </Button>
-        {b.version > 0 && <Plain onClick={() => keep(true)}>Take it back</Plain>}
+        {b.version > 0 && <Plain onClick={() => keep(true)}>{tell("take-it-back")}</Plain>}
       </Row>
     </div>
   );
@@ -138,16 +137,14 @@ function Sides({ b }: { b: LookBack }) {
     return v.unit === "mm" ? length(v.value) : `${Math.round(v.value)} ${v.unit}`.trim();
   };
   const rows: Line[] = [
-    { what: "Stage", then: then.name ?? "–", now: now.name ?? "–" },
+    { what: tell("stage"), then: then.name ?? "–", now: now.name ?? "–" },
     ...codes.map((c) => ({ what: lineNames[c] ?? c, then: write(then, c), now: write(now, c) })),
   ];
-  const done = Object.entries(b.deeds ?? {}).map(
-    ([kind, n]) => `${deedWords[kind] ?? kind} ${n === 1 ? "once" : `${n} times`}`,
-  );
+  const done = Object.entries(b.deeds ?? {}).map(([deed, n]) => tell("deed", { deed, n }));
   return (
     <>
       <Rows
-        caption="Then and now"
+        caption={tell("then-and-now")}
         rows={rows}
         keyOf={(r) => r.what}
         columns={[
@@ -158,9 +155,16 @@ function Sides({ b }: { b: LookBack }) {
       />
       {side && side.kept_of > 0 && side.then.on !== side.now.on && (
         <p data-part="kept">
-          {Math.round(side.kept * side.kept_of)} of {side.kept_of} roots are kept
-          {table && `; ${percent(table.kept_share.value)} are expected`}. {side.since.new_roots} new,{" "}
-          {Math.max(0, side.branches)} new branches.
+          <Tell
+            of="of-roots-are-kept-new-new"
+            with={{
+              kept: Math.round(side.kept * side.kept_of),
+              keptof: side.kept_of,
+              table: table && `; ${tell("are-expected", { keptshare: percent(table.kept_share.value) })}`,
+              newroots: side.since.new_roots,
+              max: Math.max(0, side.branches),
+            }}
+          />
         </p>
       )}
       {side && side.drawn.reading.roots.length > 0 && side.then.on !== side.now.on && (
@@ -172,7 +176,9 @@ function Sides({ b }: { b: LookBack }) {
           height={260}
         />
       )}
-      <Why>{done.length > 0 ? `In between: ${done.join(", ")}.` : "Nothing was noted as done in between."}</Why>
+      <Why>
+        {done.length > 0 ? tell("in-between", { done: done.join(", ") }) : tell("nothing-was-noted-as-done-in")}
+      </Why>
     </>
   );
 }

@@ -7,6 +7,7 @@ import { Facts } from "../../ui/Facts";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
+import { Tell, tell } from "../../words/progress";
 
 type Props = { p: Progress; onChoose: (days: Record<string, string>) => void };
 
@@ -16,10 +17,12 @@ export function ThenAndNow({ p, onChoose }: Props) {
   if (!b) {
     return (
       <section data-part="then-and-now">
-        <h2>Its roots</h2>
+        <h2>{tell("its-roots")}</h2>
         <p>
-          No reading yet. It shows from the first on: <Link to="../roots">read the roots</Link>, or tape one at a{" "}
-          <Link to="../aftercare">check-in</Link>.
+          <Tell
+            of="no-reading-yet-it-shows-from-the"
+            parts={{ link: <Link to="../roots" />, link2: <Link to="../aftercare" /> }}
+          />
         </p>
       </section>
     );
@@ -28,24 +31,26 @@ export function ThenAndNow({ p, onChoose }: Props) {
   const options = (list: string[]) => list.map((on) => ({ value: on, label: day(on) }));
   const [from, to] = [nearest(p.days, b.then.on), nearest(p.days, b.now.on)];
   return (
-    <section data-part="then-and-now" aria-label="Its roots, then and now">
-      <h2>Its roots</h2>
+    <section data-part="then-and-now" aria-label={tell("its-roots-then-and-now")}>
+      <h2>{tell("its-roots")}</h2>
       {alone && p.days.length < 2 ? (
         <Why>
-          One reading so far, of {day(b.now.on)}. What grew shows when a second stands beside it:{" "}
-          <Link to="../roots">read them</Link> when you next have it in hand, or tape one at a{" "}
-          <Link to="../aftercare">check-in</Link>.
+          <Tell
+            of="one-reading-so-far-of-what-grew"
+            with={{ on: day(b.now.on) }}
+            parts={{ link: <Link to="../roots" />, link2: <Link to="../aftercare" /> }}
+          />
         </Why>
       ) : (
         <Row>
           <Pick
-            label="What changed since"
+            label={tell("what-changed-since")}
             value={from}
             options={options(p.days.filter((d) => d <= to))}
             onChange={(v) => onChoose({ from: v })}
           />
           <Pick
-            label="up to"
+            label={tell("up-to")}
             value={to}
             options={options(p.days.filter((d) => d >= from))}
             onChange={(v) => onChoose({ to: v })}
@@ -67,24 +72,30 @@ const nearest = (days: string[], on: string) => days.filter((d) => d <= on).at(-
 function figures(b: Beside): [string, string][] {
   const t = b.now.verdict.totals;
   const rows: [string, string][] = [
-    ["Roots with life", ranged(t.live_roots.low, t.live_roots.high, (n) => String(Math.round(n)))],
-    ["Living length", ranged(t.live_length_mm.low, t.live_length_mm.high, length)],
-    ["Growing tips", ranged(t.tips.low, t.tips.high, String)],
+    [tell("roots-with-life"), ranged(t.live_roots.low, t.live_roots.high, (n) => String(Math.round(n)))],
+    [tell("living-length"), ranged(t.live_length_mm.low, t.live_length_mm.high, length)],
+    [tell("growing-tips"), ranged(t.tips.low, t.tips.high, String)],
   ];
   if (b.then.on === b.now.on && b.since.roots.length + b.lost.length === 0) return rows;
-  if (b.kept_of > 0) rows.push(["Kept of those alive then", `${percent(b.kept)} of ${b.kept_of}`]);
-  rows.push(["Grown since", length(b.since.grown_mm)], ["New roots", String(b.since.new_roots)]);
-  if (b.branches > 0) rows.push(["New branches", String(b.branches)]);
+  if (b.kept_of > 0)
+    rows.push([tell("kept-of-those-alive-then"), tell("of", { kept: percent(b.kept), keptof: b.kept_of })]);
+  rows.push([tell("grown-since"), length(b.since.grown_mm)], [tell("new-roots"), String(b.since.new_roots)]);
+  if (b.branches > 0) rows.push([tell("new-branches"), String(b.branches)]);
   return rows;
 }
 
 /** What grew and what is lost, root by root. */
 function inWords(b: Beside): string {
   const grew = b.since.roots.map((g) =>
-    g.new ? `${g.label}, new: ${length(g.to_mm)}` : `${g.label}: ${length(g.from_mm)} to ${length(g.to_mm)}`,
+    g.new
+      ? tell("new", { label: g.label, tomm: length(g.to_mm) })
+      : tell("to-4", { label: g.label, frommm: length(g.from_mm), tomm: length(g.to_mm) }),
   );
   const lost = b.lost.map((l) => (l.count > 1 ? `${l.label} (${l.count})` : l.label));
-  return [grew.length > 0 && `Grew: ${grew.join("; ")}.`, lost.length > 0 && `Lost: ${lost.join(", ")}.`]
+  return [
+    grew.length > 0 && tell("grew", { grew: grew.join("; ") }),
+    lost.length > 0 && tell("lost-3", { lost: lost.join(", ") }),
+  ]
     .filter(Boolean)
     .join(" ");
 }

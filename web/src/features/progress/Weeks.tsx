@@ -8,24 +8,29 @@ import { Fold } from "../../ui/Fold";
 import { Row } from "../../ui/Row";
 import { Rows } from "../../ui/Rows";
 import { Aside } from "../../ui/Said";
+import { tell } from "../../words/progress";
 
 export const lineNames: Record<string, string> = {
-  bare: "Weight",
-  pot: "Pot",
-  roots: "Living root",
-  longest: "Longest new",
-  tips: "Tips",
-  leaf: "New leaf",
-  shoot: "New growth",
-  bulbs: "Bulbs",
+  bare: tell("weight"),
+  pot: tell("pot"),
+  roots: tell("living-root"),
+  longest: tell("longest-new"),
+  tips: tell("tips"),
+  leaf: tell("new-leaf"),
+  shoot: tell("new-growth"),
+  bulbs: tell("bulbs"),
 };
 
-const bulbWords: Record<string, string> = { "1": "plumper", "0": "the same", "-1": "thinner" };
+const bulbWords: Record<string, string> = {
+  "1": tell("bulbs-plumper"),
+  "0": tell("the-same"),
+  "-1": tell("bulbs-thinner"),
+};
 
 const spans = [
-  ["28", "4 weeks"],
-  ["91", "3 months"],
-  ["all", "All"],
+  ["28", tell("4-weeks")],
+  ["91", tell("3-months")],
+  ["all", tell("all")],
 ] as const;
 
 /** All its measures over the weeks, with what was done: drawn, as a table, and to take away. */
@@ -45,36 +50,36 @@ export function Weeks({ p, tag }: { p: Progress; tag: string }) {
     setBack(0);
   };
   return (
-    <section data-part="weeks" aria-label="Week by week">
-      <h2>Week by week</h2>
+    <section data-part="weeks" aria-label={tell("week-by-week")}>
+      <h2>{tell("week-by-week")}</h2>
       <Row>
-        <Choice label="Shown" value={span} options={spans} onChange={choose} />
+        <Choice label={tell("shown")} value={span} options={spans} onChange={choose} />
         {span !== "all" && (
           <>
             <Button disabled={from <= first} onClick={() => setBack(back + 1)}>
-              Earlier
+              {tell("earlier")}
             </Button>
             <Button disabled={back === 0} onClick={() => setBack(back - 1)}>
-              Later
+              {tell("later")}
             </Button>
           </>
         )}
       </Row>
       <WeeksDrawing lines={lines} deeds={p.deeds} from={from} to={to} />
-      <Fold summary="The figures" id="figures">
+      <Fold summary={tell("the-figures")} id="figures">
         <Rows
-          caption="All its measures"
+          caption={tell("all-its-measures")}
           rows={table(p).reverse()}
           keyOf={(r) => r.key}
           columns={[
-            { title: "Day", head: true, of: (r) => day(r.on) },
-            { title: "What", of: (r) => r.what },
-            { title: "Figure", of: (r) => r.words },
-            { title: "From", of: (r) => <Aside>{r.from}</Aside> },
+            { title: tell("day"), head: true, of: (r) => day(r.on) },
+            { title: tell("what"), of: (r) => r.what },
+            { title: tell("figure"), of: (r) => r.words },
+            { title: tell("from"), of: (r) => <Aside>{r.from}</Aside> },
           ]}
         />
         <Button href={`data:text/csv;charset=utf-8,${encodeURIComponent(csv(p))}`} download={`${tag}.csv`}>
-          Take the figures away (CSV)
+          {tell("take-the-figures-away-csv")}
         </Button>
       </Fold>
     </section>
@@ -110,7 +115,7 @@ function table(p: Progress): Line[] {
     }));
   return [
     ...p.lines.flatMap((l) => points(l.code, lineNames[l.code] ?? l.code, l.code === "bulbs" ? "" : l.unit, l.points)),
-    ...p.tracks.flatMap((t) => points(t.root, `Root ${t.label}`, "mm", t.points)),
+    ...p.tracks.flatMap((t) => points(t.root, tell("root-2", { label: t.label }), "mm", t.points)),
     ...p.deeds.map((d, i) => ({ key: `deed ${i}`, on: d.on, what: d.words, words: "", unit: "", from: "done" })),
   ].sort((a, b) => a.on.localeCompare(b.on));
 }

@@ -1,10 +1,12 @@
 import { Button } from "antd";
 import { useState } from "react";
 import type { Assumption } from "../../lib/api/client";
-import { figure } from "../../lib/words";
+import { figure, unitOf } from "../../lib/words";
 import { Figure } from "../../ui/Figure";
 import { Mark } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
+import { Say } from "../../ui/Say";
+import { tell } from "../../words/race";
 import css from "./race.module.css";
 
 type Props = {
@@ -23,7 +25,7 @@ export function Assumptions({ all, wrong, onSet }: Props) {
         <li key={a.code} data-assumed={a.code} data-own={a.own || undefined}>
           <span>{a.name}</span>
           <span>
-            <b>{figure(a.value, 2)}</b> {a.unit}
+            <b>{figure(a.value, 2)}</b> {a.unit && unitOf(a.unit)}
             {a.high > a.low && (
               <small>
                 {" "}
@@ -32,9 +34,11 @@ export function Assumptions({ all, wrong, onSet }: Props) {
             )}{" "}
             {a.usual && !a.own && <Mark from={a.usual} />}
           </span>
-          <span>{a.from}</span>
+          <span>
+            <Say of={a.from} />
+          </span>
           <Plain aria-expanded={open === a.code} onClick={() => setOpen(open === a.code ? "" : a.code)}>
-            {a.own ? "Yours" : "Set my own"}
+            {a.own ? tell("yours") : tell("set-my-own")}
           </Plain>
           {open === a.code && (
             <Own
@@ -65,8 +69,8 @@ function Own({ a, wrong, onSet }: { a: Assumption; wrong?: string; onSet: (v: nu
       }}
     >
       <Figure label={a.name} unit={a.unit} value={value} min={a.least} max={a.most} onChange={setValue} error={wrong} />
-      <Button htmlType="submit">Use it</Button>
-      {a.own && <Plain onClick={() => onSet(undefined)}>Back to the usual</Plain>}
+      <Button htmlType="submit">{tell("use-it")}</Button>
+      {a.own && <Plain onClick={() => onSet(undefined)}>{tell("back-to-the-usual")}</Plain>}
     </form>
   );
 }

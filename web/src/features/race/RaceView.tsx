@@ -14,8 +14,10 @@ import { Marked } from "../../ui/Mark";
 import { Notice } from "../../ui/Notice";
 import { Rows } from "../../ui/Rows";
 import { Headline, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/race";
 import { PlantSoFar, usePlant } from "../plant";
 import { Weights } from "../weights";
 import { Assumptions } from "./Assumptions";
@@ -50,7 +52,7 @@ function Running() {
     if (!asked.error)
       return (
         <p role="status">
-          <Spin /> Running its weeks to come, some thousand times.
+          <Tell of="running-its-weeks-to-come-some" with={{ spin: <Spin /> }} />
         </p>
       );
     return <Unknown error={asked.error} again={() => run(asked.refetch())} />;
@@ -62,9 +64,14 @@ function Running() {
   if (!shown) return null;
   return (
     <section data-part="race" aria-busy={asked.isFetching}>
-      <Headline>{of ? `${shown.name}: ${shown.chance_words}.` : r.headline}</Headline>
+      <Headline>{of ? `${shown.name}: ${shown.chance_words.text}.` : <Say of={r.headline} />}</Headline>
       <p data-part="detail">
-        {of ? shown.words : r.detail} {asked.data.stage} {r.fit && <b className={css.fit}>{r.fit.words}</b>}
+        {of ? <Say of={shown.words} /> : <Say of={r.detail} />} {asked.data.stage}{" "}
+        {r.fit && (
+          <b className={css.fit}>
+            <Say of={r.fit.words} />
+          </b>
+        )}
         {asked.isFetching && <Late />}
       </p>
       <AirUnknown assumed={r.assumptions} />
@@ -79,7 +86,7 @@ function Running() {
       />
       <Levers race={r} shown={shown} />
       <Weights kind="bare" />
-      <Fold summary={`What this rests on: ${r.assumptions.length} figures`}>
+      <Fold summary={tell("what-this-rests-on-figures", { count: r.assumptions.length })}>
         <Assumptions
           all={r.assumptions}
           wrong={(code) => (trouble instanceof Refused ? trouble.at(`assumed.${code}`) : undefined)}
@@ -113,7 +120,7 @@ function Late() {
   return (
     <span className={css.late} role="status">
       {" "}
-      Running it again.
+      {tell("running-it-again")}
     </span>
   );
 }
@@ -125,8 +132,11 @@ function AirUnknown({ assumed }: { assumed: Assumption[] }) {
   return (
     <div data-part="air">
       <Notice is="trouble">
-        How humid its air is, is not known. {h.value} % is taken. Say at <Link to="../intake">intake</Link> where it
-        stands, and how humid it is at that <Link to="/places">place</Link>; or set your own figure below.
+        <Tell
+          of="how-humid-its-air-is-is-not"
+          with={{ value: h.value }}
+          parts={{ link: <Link to="../intake" />, link2: <Link to="/places" /> }}
+        />
       </Notice>
     </div>
   );
@@ -138,10 +148,9 @@ function Unknown({ error, again }: { error: unknown; again: () => void }) {
   if (!leaves) return <Trouble error={error} again={again} />;
   return (
     <section data-part="race">
-      <Headline>Its leaves are not counted yet.</Headline>
+      <Headline>{tell("its-leaves-are-not-counted-yet")}</Headline>
       <p>
-        A plant loses water through its leaves, so the race cannot be run without them.{" "}
-        <Link to="../intake">Count or measure them at intake</Link>.
+        <Tell of="a-plant-loses-water-through-its" parts={{ link: <Link to="../intake" /> }} />
       </p>
     </section>
   );
@@ -156,7 +165,9 @@ function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onH
       <p>
         <Marked text={o.care} />
       </p>
-      <p>{o.lost_words}</p>
+      <p>
+        <Say of={o.lost_words} />
+      </p>
       {o.unsuited && (
         <Notice is="alarm">
           <Marked text={o.unsuited} />
@@ -165,27 +176,37 @@ function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onH
       <p>
         {o.needs === "humidity" && (
           <>
-            Nine chances in ten need air of <b>{o.needs_humidity_percent} %</b> around it. Here it has about{" "}
-            {Math.round(o.humidity_percent)} %.
+            <Tell
+              of="nine-chances-in-ten-need-air-of"
+              with={{ needshumiditypercent: o.needs_humidity_percent, humiditypercent: Math.round(o.humidity_percent) }}
+              parts={{ b: <b /> }}
+            />
           </>
         )}
-        {o.needs === "any" && "It has nine chances in ten in any air."}
-        {o.needs === "none" && "No humidity alone gives it nine chances in ten."}
+        {o.needs === "any" && tell("it-has-nine-chances-in-ten-in")}
+        {o.needs === "none" && tell("no-humidity-alone-gives-it-nine")}
       </p>
       {o.margin_days.median !== undefined && o.lost_day.median !== undefined && (
         <p>
           {o.margin_days.median >= 0
-            ? `Days of margin, from the first tip until it would be lost without roots: about ${Math.round(o.margin_days.median)}`
-            : `The tips come about ${Math.round(-o.margin_days.median)} days too late`}
+            ? tell("days-of-margin-from-the-first", { median: Math.round(o.margin_days.median) })
+            : tell("the-tips-come-about-days-too", { median: Math.round(-o.margin_days.median) })}
           {o.margin_days.low !== undefined &&
-            `, from ${String(Math.round(o.margin_days.low)).replace("-", "−")} to ${o.margin_days.high === undefined ? "no end" : Math.round(o.margin_days.high)}`}
+            `, ${tell("from-to", {
+              replace: String(Math.round(o.margin_days.low)).replace("-", "−"),
+              high: o.margin_days.high === undefined ? tell("no-end") : Math.round(o.margin_days.high),
+            })}`}
           .
         </p>
       )}
-      <Fold summary="Its water, week by week">
+      <Fold summary={tell("its-water-week-by-week")}>
         <WaterByWeek o={o} />
       </Fold>
-      {held ? <Why>It is held like this.</Why> : <Button onClick={onHold}>I hold it like this from today</Button>}
+      {held ? (
+        <Why>{tell("it-is-held-like-this")}</Why>
+      ) : (
+        <Button onClick={onHold}>{tell("i-hold-it-like-this-from-today")}</Button>
+      )}
     </section>
   );
 }
@@ -197,9 +218,9 @@ function WaterByWeek({ o }: { o: Outcome }) {
       rows={o.water.filter((w) => w.day % 7 === 0 && w.day <= 98)}
       keyOf={(w) => w.day}
       columns={[
-        { title: "Week", of: (w) => w.day / 7, head: true },
-        { title: "Water, of full", of: (w) => percent(w.median) },
-        { title: "Four of five", of: (w) => ranged(w.low, w.high, percent) },
+        { title: tell("week"), of: (w) => w.day / 7, head: true },
+        { title: tell("water-of-full"), of: (w) => percent(w.median) },
+        { title: tell("four-of-five"), of: (w) => ranged(w.low, w.high, percent) },
       ]}
     />
   );

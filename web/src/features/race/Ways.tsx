@@ -1,7 +1,9 @@
 import { Button } from "antd";
 import pen from "../../draw/pens.module.css";
 import type { Outcome } from "../../lib/api/client";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/race";
 import css from "./race.module.css";
 
 type Props = { outcomes: Outcome[]; shown: Outcome; best: string; onShow: (code: string) => void };
@@ -9,7 +11,7 @@ type Props = { outcomes: Outcome[]; shown: Outcome; best: string; onShow: (code:
 /** Every way of holding it, the advised one first, each with its chance as so many of ten. */
 export function Ways({ outcomes, shown, best, onShow }: Props) {
   return (
-    <ul className={view.rows} aria-label="Ways of holding it">
+    <ul className={view.rows} aria-label={tell("ways-of-holding-it")}>
       {outcomes.map((o) => (
         <li key={o.code}>
           <Button
@@ -22,13 +24,19 @@ export function Ways({ outcomes, shown, best, onShow }: Props) {
             <span className={css.way}>
               <span>
                 {o.name}
-                {o.code === best && <em> advised</em>}
-                {o.unsuited && <em> not for its kind</em>}
-                {o.likelier_words && <small>{o.likelier_words}</small>}
+                {o.code === best && <em> {tell("advised")}</em>}
+                {o.unsuited && <em> {tell("not-for-its-kind")}</em>}
+                {o.likelier_words && (
+                  <small>
+                    <Say of={o.likelier_words} />
+                  </small>
+                )}
               </span>
               <Ten chance={o.chance} />
-              <span>{o.chance_words}</span>
-              <small>air {Math.round(o.humidity_percent)} %</small>
+              <span>
+                <Say of={o.chance_words} />
+              </span>
+              <small>{tell("air", { humiditypercent: Math.round(o.humidity_percent) })}</small>
             </span>
           </Button>
         </li>

@@ -9,6 +9,8 @@ import { Followed } from "../../ui/Followed";
 import { Below, Job, JobBox, JobLink } from "../../ui/Job";
 import { Listed } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
+import { Say } from "../../ui/Say";
+import { Tell, tell } from "../../words/rehome";
 import { WeighHere } from "../weights";
 import type { useDoing } from "./useHome";
 
@@ -29,23 +31,31 @@ export function HomeJobRow({ job: j, r, work, repeated }: Props) {
     <Job
       code={j.code}
       state={j.state}
-      box={<JobBox label={`Done: ${j.do}`} state={j.state} onTurn={turn} />}
-      do={j.do}
+      box={<JobBox label={tell("done", { do: j.do.text })} state={j.state} onTurn={turn} />}
+      do={<Say of={j.do} />}
       amount={j.amounts}
       said={
         finished && (
           <>
-            {j.state === "skipped" && <div>Left out: {j.reason}</div>}
+            {j.state === "skipped" && (
+              <div>
+                <Tell of="left-out" with={{ reason: j.reason }} />
+              </div>
+            )}
             {j.on && day(j.on)}
           </>
         )
       }
       tools={
         <>
-          {j.labels && <JobLink href={labelOf([r.plant_id], false)}>Label, PDF</JobLink>}
+          {j.labels && <JobLink href={labelOf([r.plant_id], false)}>{tell("label-pdf")}</JobLink>}
           {j.state === "open" && (
-            <Plain aria-expanded={skipping} aria-label={`Leave out: ${j.do}`} onClick={() => setSkipping(!skipping)}>
-              Leave out
+            <Plain
+              aria-expanded={skipping}
+              aria-label={tell("leave-out-2", { do: j.do.text })}
+              onClick={() => setSkipping(!skipping)}
+            >
+              {tell("leave-out")}
             </Plain>
           )}
         </>
@@ -73,8 +83,8 @@ export function HomeJobRow({ job: j, r, work, repeated }: Props) {
       )}
       {skipping && !finished && (
         <LeaveOut
-          label="Why it is left out"
-          word="Leave it out"
+          label={tell("why-it-is-left-out")}
+          word={tell("leave-it-out")}
           onLeave={(why) => run(work.mark(j, "skipped", why).then((kept) => setSkipping(!kept)))}
         />
       )}

@@ -16,9 +16,11 @@ import { AllDone } from "../../ui/Job";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Headline, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/rehome";
 import { PlantSoFar } from "../plant";
 import { Weights } from "../weights";
 import { HomeJobRow, isUnread } from "./HomeJobRow";
@@ -45,7 +47,9 @@ function Doing({ r }: { r: Rehoming }) {
       {now && <Now home={now} r={r} />}
       {!r.route && (
         <p>
-          <Link to="../pot-or-hold">{r.decision.headline}</Link>
+          <Link to="../pot-or-hold">
+            <Say of={r.decision.headline} />
+          </Link>
         </p>
       )}
       {now?.pot && (
@@ -55,7 +59,7 @@ function Doing({ r }: { r: Rehoming }) {
         </>
       )}
       {r.route && now && !began ? (
-        <Fold summary={`When it moves again: ${r.route.name}`}>
+        <Fold summary={tell("when-it-moves-again", { route: r.route.name })}>
           <Jobs r={r} work={work} />
         </Fold>
       ) : (
@@ -79,7 +83,7 @@ function Jobs({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) {
   return (
     <>
       <Headline>
-        {r.route?.name}. {r.headline}
+        {r.route?.name}. <Say of={r.headline} />
       </Headline>
       {stages.map((stage) => (
         <section key={stage}>
@@ -112,28 +116,28 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
   const asPlanned = route === r.route?.code;
   return (
     <section data-part="given">
-      <h2>What was in fact done</h2>
+      <h2>{tell("what-was-in-fact-done")}</h2>
       <Row>
         <Pick
-          label="Way"
+          label={tell("way")}
           value={route || undefined}
           options={routes.map((o) => ({ value: o.code, label: o.name }))}
           onChange={setRoute}
         />
         {r.mix && (
           <Pick
-            label="Mix"
+            label={tell("mix-2")}
             value={mix}
             options={[
               { value: planned, label: r.mix.name },
               ...recipes.filter((o) => o.code !== planned).map((o) => ({ value: o.code, label: o.name })),
-              { value: "Something else", label: "Something else" },
+              { value: tell("something-else"), label: tell("something-else") },
             ]}
             onChange={setMix}
           />
         )}
-        <Day label="On" needed value={on} onChange={setOn} error={wrong("from_on") ?? wrong("from")} />
-        <Day label="Next look on" future value={look} onChange={setLook} error={wrong("next_look_on")} />
+        <Day label={tell("on")} needed value={on} onChange={setOn} error={wrong("from_on") ?? wrong("from")} />
+        <Day label={tell("next-look-on")} future value={look} onChange={setLook} error={wrong("next_look_on")} />
       </Row>
       <TextLine {...Settle.note} value={note} onChange={setNote} error={wrong("note")} />
       {wrong("jobs") && <FieldError words={wrong("jobs") ?? ""} />}
@@ -154,7 +158,7 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
             )
           }
         >
-          Note its new home
+          {tell("note-its-new-home")}
         </Button>
       </p>
     </section>
@@ -165,20 +169,25 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
 function Drying({ f }: { f: Forecast }) {
   const due =
     f.due_days === 0 || f.due_on === today()
-      ? "It is due for water."
+      ? tell("it-is-due-for-water")
       : f.soon_on === f.late_on
-        ? `Due for water on ${day(f.due_on)}.`
-        : `Due for water on ${day(f.due_on)}, from ${shortDay(f.soon_on)} to ${shortDay(f.late_on)}.`;
+        ? tell("due-for-water-on", { dueon: day(f.due_on) })
+        : tell("due-for-water-on-from-to", {
+            dueon: day(f.due_on),
+            shortDay: shortDay(f.soon_on),
+            shortDay2: shortDay(f.late_on),
+          });
   return (
-    <section data-part="drying" aria-label="Drying">
-      <h2>How the pot dries</h2>
+    <section data-part="drying" aria-label={tell("drying")}>
+      <h2>{tell("how-the-pot-dries")}</h2>
       <p>{due}</p>
       <Why>
-        It holds {Math.round(f.holds_g)} g of water, {percent(f.left)} of that is left. From {f.weights}{" "}
-        {f.weights === 1 ? "weight" : "weights"}
-        {f.cycles === 0
-          ? ", and the pace of the table: weigh it wet, light, and in between."
-          : `, its pace from ${f.cycles} ${f.cycles === 1 ? "watering" : "waterings"}.`}
+        {tell("it-holds-g-of-water-of-that-is", {
+          holdsg: Math.round(f.holds_g),
+          left: percent(f.left),
+          weights: f.weights,
+          cycles: f.cycles,
+        })}
       </Why>
     </section>
   );

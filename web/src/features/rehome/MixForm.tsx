@@ -16,6 +16,7 @@ import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/rehome";
 import { Wants } from "./Wants";
 import { litres, type Planning } from "./planning";
 import css from "./rehome.module.css";
@@ -28,12 +29,12 @@ export function MixForm({ plan, change, wrong, mix, media }: Props) {
   const own = (parts: Part[], mix_name?: string) => change({ parts, mix_name: mix_name ?? plan.mix_name });
   return (
     <section data-part="mix-form">
-      <h2>Mix</h2>
+      <h2>{tell("mix-2")}</h2>
       <p>
         <b>{mix.name}</b>
         {mix.own && (
           <Plain onClick={() => change({ parts: undefined, mix_name: undefined })}>
-            Back to {mix.advised?.name ?? "the advised one"}
+            {tell("back-to", { advised: mix.advised?.name ?? tell("the-advised-one") })}
           </Plain>
         )}
       </p>
@@ -50,12 +51,16 @@ export function MixForm({ plan, change, wrong, mix, media }: Props) {
       <Parts parts={plan.parts ?? mix.parts} media={media} wrong={wrong} onChange={own} />
       {media.recipes.length > 0 && (
         <Row words>
-          Your own mixes:{" "}
-          {media.recipes.map((r) => (
-            <Button key={r.id} onClick={() => own(r.parts, r.name)}>
-              {r.name}
-            </Button>
-          ))}
+          <Tell
+            of="your-own-mixes"
+            with={{
+              map: media.recipes.map((r) => (
+                <Button key={r.id} onClick={() => own(r.parts, r.name)}>
+                  {r.name}
+                </Button>
+              )),
+            }}
+          />
         </Row>
       )}
       <Settles mix={mix} />
@@ -64,20 +69,31 @@ export function MixForm({ plan, change, wrong, mix, media }: Props) {
           <Marked text={t} />
         </p>
       ))}
-      <h3>Measure out for this pot</h3>
+      <h3>{tell("measure-out-for-this-pot")}</h3>
       <Wants list={mix.need} />
       <Why>
-        It settles to {litres(s.volume_l)}.{" "}
-        {s.wicks ? (
-          "It draws water up to the top."
-        ) : !mix.rise_mm.value ? (
-          "How high it draws water is not known: find the damp once its reservoir stands, and say it above."
-        ) : (
-          <>
-            It draws water about {Math.round(mix.rise_mm.value)} mm high,{" "}
-            {ranged(mix.rise_mm.low, mix.rise_mm.high, (mm) => `${Math.round(mm)} mm`)}. <Mark from={mix.rise_mm} />
-          </>
-        )}
+        <Tell
+          of="it-settles-to"
+          with={{
+            litres: litres(s.volume_l),
+            wicks: s.wicks ? (
+              tell("it-draws-water-up-to-the-top")
+            ) : !mix.rise_mm.value ? (
+              tell("how-high-it-draws-water-is-not")
+            ) : (
+              <>
+                <Tell
+                  of="it-draws-water-about-mm-high"
+                  with={{
+                    risemm: Math.round(mix.rise_mm.value),
+                    low: ranged(mix.rise_mm.low, mix.rise_mm.high, (mm) => `${Math.round(mm)} mm`),
+                    mark: <Mark from={mix.rise_mm} />,
+                  }}
+                />
+              </>
+            ),
+          }}
+        />
       </Why>
       {mix.life && (
         <Why>
@@ -93,24 +109,24 @@ export function MixForm({ plan, change, wrong, mix, media }: Props) {
 const GrowsAndWaters = ({ plan, change }: Pick<Planning, "plan" | "change">) => (
   <>
     <Choice
-      label="Where it, or its parents, grow"
+      label={tell("where-it-or-its-parents-grow")}
       value={plan.origin ?? ""}
       options={[
-        ["", "Not known"],
-        ["tree", "On trees"],
-        ["rock", "On rock"],
-        ["litter", "In leaf litter"],
-        ["limestone", "On limestone"],
+        ["", tell("not-known")],
+        ["tree", tell("on-trees")],
+        ["rock", tell("on-rock")],
+        ["litter", tell("in-leaf-litter")],
+        ["limestone", tell("on-limestone")],
       ]}
       onChange={(v) => change({ origin: (v || undefined) as HomePlan["origin"] })}
     />
     <Choice
-      label="How it will be watered"
+      label={tell("how-it-will-be-watered")}
       value={plan.waters ?? ""}
       options={[
-        ["", "Not known"],
-        ["often", "Often"],
-        ["seldom", "Seldom"],
+        ["", tell("not-known")],
+        ["often", tell("often")],
+        ["seldom", tell("seldom")],
       ]}
       onChange={(v) => change({ waters: (v || undefined) as HomePlan["waters"] })}
     />
@@ -144,9 +160,9 @@ function Parts({ parts, media, wrong, onChange }: PartsProps) {
         ))}
       </Row>
       <Pick
-        label="Add a component"
+        label={tell("add-a-component")}
         value={undefined}
-        empty="Choose one"
+        empty={tell("choose-one")}
         options={rest.map((c) => ({ value: c.code, label: c.name }))}
         onChange={(component) => onChange([...parts, { component, parts: 1 }])}
       />
@@ -165,17 +181,21 @@ function Settles({ mix }: { mix: Mixed }) {
       </div>
       <p>
         {s.shrinks
-          ? `Parts do not add up: ${litres(s.poured_l)} poured, ${litres(s.volume_l)} in the pot. ${litres(lost)} of it falls into gaps.`
-          : "Its pieces are alike: hardly anything falls into gaps."}
+          ? tell("parts-do-not-add-up-poured-in", {
+              litres: litres(s.poured_l),
+              litres2: litres(s.volume_l),
+              litres3: litres(lost),
+            })
+          : tell("its-pieces-are-alike-hardly")}
       </p>
       {s.folds.some((f) => f.lost_l > 0.005) && (
-        <Fold summary="What falls where">
+        <Fold summary={tell("what-falls-where")}>
           <ul>
             {s.folds
               .filter((f) => f.lost_l > 0.005)
               .map((f) => (
                 <li key={f.component}>
-                  {f.name}: {litres(f.lost_l)} between the coarser pieces.
+                  {tell("between-the-coarser-pieces", { name: f.name, litres: litres(f.lost_l) })}
                 </li>
               ))}
           </ul>
@@ -191,14 +211,14 @@ function KeepRecipe({ parts }: { parts: Part[] }) {
   const [told, setTold] = useState("");
   const { send, trouble, wrong } = useSend({
     then: () => {
-      setTold(`“${name}” is kept among your own mixes.`);
+      setTold(tell("is-kept-among-your-own-mixes", { name }));
       setName("");
     },
     but: () => setTold(""),
   });
   return (
-    <Fold summary="Keep it as a mix of your own">
-      <KeepersOnly words="Mixes of the house are kept by a keeper.">
+    <Fold summary={tell("keep-it-as-a-mix-of-your-own")}>
+      <KeepersOnly words={tell("mixes-of-the-house-are-kept-by-a")}>
         <form
           data-part="mix-keep"
           onSubmit={(e) => {
@@ -207,7 +227,7 @@ function KeepRecipe({ parts }: { parts: Part[] }) {
           }}
         >
           <TextLine {...AddRecipe.name} value={name} onChange={setName} error={wrong("name")} />
-          <Button htmlType="submit">Keep it</Button>
+          <Button htmlType="submit">{tell("keep-it")}</Button>
         </form>
       </KeepersOnly>
       {told && <p role="status">{told}</p>}

@@ -8,46 +8,60 @@ import { figure } from "../../lib/words";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/rehome";
 import css from "./rehome.module.css";
 
 /** The home it has: since when, in which pot and mix, with its section. */
 export function Now({ home: h, r, drawn }: { home: Home; r: Rehoming; drawn?: boolean }) {
   const known = useQuery(houseMedia).data?.components ?? [];
   const parts = (h.parts ?? []).map((p, _, all) => {
-    const name = (known.find((c) => c.code === p.component)?.name ?? p.component).toLowerCase();
-    return all.length > 1 ? `${figure(p.parts)} of ${name}` : name;
+    const name = known.find((c) => c.code === p.component)?.name ?? p.component;
+    return all.length > 1 ? tell("of", { parts: figure(p.parts), name }) : name;
   });
   const pot = h.pot;
   return (
-    <section className={view.ruled} data-part="now" data-tone="green" aria-label="Its home now">
+    <section className={view.ruled} data-part="now" data-tone="green" aria-label={tell("its-home-now")}>
       <p>
-        <b>
-          {h.name}
-          {h.mix && h.mix.toLowerCase() !== h.name.toLowerCase() && ` (${h.mix.toLowerCase()})`}
-        </b>{" "}
-        since {day(h.from_on)}.{h.planned && " It was planned otherwise."} {h.note}
+        <Tell
+          of="since"
+          with={{
+            b: (
+              <b>
+                {h.name}
+                {h.mix && h.mix !== h.name && ` (${h.mix})`}
+              </b>
+            ),
+            fromon: day(h.from_on),
+            planned: h.planned && ` ${tell("it-was-planned-otherwise")}`,
+            note: h.note,
+          }}
+        />
       </p>
       {drawn && pot && (
         <p>
-          Pot: {figure(pot.top_mm)} mm wide, {figure(pot.height_mm)} mm high.
-          {parts.length > 0 && ` Mix: ${parts.join(", ")}.`}
+          <Tell
+            of="pot-mm-wide-mm-high"
+            with={{
+              topmm: figure(pot.top_mm),
+              heightmm: figure(pot.height_mm),
+              count: parts.length > 0 && ` ${tell("mix", { parts: parts.join(", ") })}`,
+            }}
+          />
         </p>
       )}
       {drawn && r.stands && (
         <div className={css.narrow}>
           <SectionDrawing section={r.stands} wall={pot?.wall ?? "clear"} mix={h.mix ?? h.name} />
-          <Why>
-            Drawn from its pot, its mix and its roots as last read. The damp and the water are worked out, not seen.
-          </Why>
+          <Why>{tell("drawn-from-its-pot-its-mix-and")}</Why>
         </div>
       )}
-      {h.next_look_on && <p>Look at it on {day(h.next_look_on)}.</p>}
+      {h.next_look_on && <p>{tell("look-at-it-on", { nextlookon: day(h.next_look_on) })}</p>}
       <Row words>
         <a href={labelOf([r.plant_id], false)} target="_blank" rel="noreferrer">
-          Label, PDF
+          {tell("label-pdf")}
         </a>
         <a href={sheetOf(r.plant_id)} target="_blank" rel="noreferrer">
-          Case sheet, PDF
+          {tell("case-sheet-pdf")}
         </a>
       </Row>
     </section>

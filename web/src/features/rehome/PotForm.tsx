@@ -10,6 +10,7 @@ import { Figure } from "../../ui/Figure";
 import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
+import { Tell, tell } from "../../words/rehome";
 import { litres, type Planning } from "./planning";
 import css from "./rehome.module.css";
 
@@ -23,10 +24,16 @@ export function PotForm({ plan, change, wrong, size, pot: used, fit, reservoir }
   const at = fieldsOf(PotsPot, pot, set, (field) => wrong(`pot.${field}`));
   return (
     <section data-part="pot-form">
-      <h2>Pot</h2>
+      <h2>{tell("pot")}</h2>
       <p data-part="pot-advice">
-        Advised: <b>{words(size.pot)}</b>, {litres(size.volume_l)}.
-        {plan.pot && <Plain onClick={() => change({ pot: undefined })}>Take the advised one</Plain>}
+        <Tell
+          of="advised-2"
+          with={{
+            b: <b>{words(size.pot)}</b>,
+            litres: litres(size.volume_l),
+            pot: plan.pot && <Plain onClick={() => change({ pot: undefined })}>{tell("take-the-advised-one")}</Plain>,
+          }}
+        />
       </p>
       <ul>
         {size.reasons.map((t) => (
@@ -35,14 +42,14 @@ export function PotForm({ plan, change, wrong, size, pot: used, fit, reservoir }
           </li>
         ))}
       </ul>
-      <h3>{plan.pot ? "The pot at hand, inside measures" : "Another pot at hand? Say its inside measures"}</h3>
+      <h3>{plan.pot ? tell("the-pot-at-hand-inside-measures") : tell("another-pot-at-hand-say-its")}</h3>
       <Choice
-        label="Shape"
+        label={tell("shape")}
         value={pot.shape}
         options={[
-          ["round", "Round"],
-          ["box", "Box"],
-          ["bowl", "Bowl"],
+          ["round", tell("round")],
+          ["box", tell("box")],
+          ["bowl", tell("bowl")],
         ]}
         onChange={(shape) => set({ shape: shape as Pot["shape"] })}
       />
@@ -56,50 +63,62 @@ export function PotForm({ plan, change, wrong, size, pot: used, fit, reservoir }
         {reservoir && <Figure {...at("hole_mm")} />}
       </Row>
       <Choice
-        label="Wall"
+        label={tell("wall")}
         value={pot.wall ?? ""}
         options={Object.entries(walls).map(([code, w]) => [code, w.name] as const)}
         onChange={(wall) => set({ wall: wall as Pot["wall"] })}
       />
       <Tick
-        label="Holes in the wall"
+        label={tell("holes-in-the-wall")}
         checked={!!pot.side_holes}
         onChange={(on) => set({ side_holes: on || undefined })}
       />
-      <p className={css.fits} data-verdict={fit.verdict}>
-        <b>{verdicts[fit.verdict]}</b>
-      </p>
-      {fit.words.map((t) => (
-        <p key={t.value}>
-          <Marked text={t} />
-        </p>
-      ))}
-      <Facts
-        rows={[
-          ["Volume", litres(fit.volume_l)],
-          ["Mix to have ready", litres(fit.medium_l)],
-          ...(fit.crock_l > 0 ? [["Coarse layer", litres(fit.crock_l)] as [string, string]] : []),
-          ...(fit.gap_mm !== undefined
-            ? ([
-                ["Reservoir holds", litres(fit.reservoir_l)],
-                ["Lowest root to the water", `${Math.round(fit.gap_mm)} mm`],
-              ] as [string, string][])
-            : []),
-          ...(fit.days_to_water !== undefined
-            ? [["Roots reach it in about", `${Math.round(fit.days_to_water)} days`] as [string, string]]
-            : []),
-        ]}
-      />
+      <Fits fit={fit} />
     </section>
   );
 }
 
+/** Whether it fits, and what it holds. */
+const Fits = ({ fit }: { fit: PotFit }) => (
+  <>
+    <p className={css.fits} data-verdict={fit.verdict}>
+      <b>{verdicts[fit.verdict]}</b>
+    </p>
+    {fit.words.map((t) => (
+      <p key={t.value}>
+        <Marked text={t} />
+      </p>
+    ))}
+    <Facts
+      rows={[
+        [tell("volume"), litres(fit.volume_l)],
+        [tell("mix-to-have-ready"), litres(fit.medium_l)],
+        ...(fit.crock_l > 0 ? [[tell("coarse-layer"), litres(fit.crock_l)] as [string, string]] : []),
+        ...(fit.gap_mm !== undefined
+          ? ([
+              [tell("reservoir-holds"), litres(fit.reservoir_l)],
+              [tell("lowest-root-to-the-water"), `${Math.round(fit.gap_mm)} mm`],
+            ] as [string, string][])
+          : []),
+        ...(fit.days_to_water !== undefined
+          ? [
+              [tell("roots-reach-it-in-about"), tell("days", { daystowater: Math.round(fit.days_to_water) })] as [
+                string,
+                string,
+              ],
+            ]
+          : []),
+      ]}
+    />
+  </>
+);
+
 const verdicts: Record<PotFit["verdict"], string> = {
-  fits: "This pot fits its living roots.",
-  big: "This pot is too big for its living roots.",
-  small: "This pot is too low for its living roots.",
-  topples: "This pot does not stand.",
-  narrow: "This pot is too narrow for its base.",
+  fits: tell("this-pot-fits-its-living-roots"),
+  big: tell("this-pot-is-too-big-for-its"),
+  small: tell("this-pot-is-too-low-for-its"),
+  topples: tell("this-pot-does-not-stand"),
+  narrow: tell("this-pot-is-too-narrow-for-its"),
 };
 
-const words = (p: Pot) => `${figure(p.top_mm)} mm wide, ${figure(p.height_mm)} mm high`;
+const words = (p: Pot) => tell("mm-wide-mm-high", { topmm: figure(p.top_mm), heightmm: figure(p.height_mm) });

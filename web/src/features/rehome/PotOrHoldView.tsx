@@ -4,8 +4,10 @@ import type { HomePlan, Rehoming, RouteChoice } from "../../lib/api/client";
 import { run } from "../../lib/run";
 import { Marked } from "../../ui/Mark";
 import { Headline, Why, Aside } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Saved, Standing } from "../../ui/Standing";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/rehome";
 import { WhereItStands } from "../places";
 import { Flips, PlantSoFar, usePlant } from "../plant";
 import { OwnSides } from "../settings";
@@ -37,10 +39,12 @@ function Decision({ r }: { r: Rehoming }) {
       {server.homes[0] && (
         <>
           <Now home={server.homes[0]} r={server} drawn />
-          <h2>Should it move?</h2>
+          <h2>{tell("should-it-move")}</h2>
         </>
       )}
-      <Headline>{d.headline}</Headline>
+      <Headline>
+        <Say of={d.headline} />
+      </Headline>
       <ul>
         {d.reasons.map((t) => (
           <li key={t.value}>
@@ -53,7 +57,7 @@ function Decision({ r }: { r: Rehoming }) {
       <AskedFor r={server} />
       {d.until.length > 0 && (
         <section>
-          <h2>What has to be seen before this changes</h2>
+          <h2>{tell("what-has-to-be-seen-before-this")}</h2>
           {(plant.advice?.kind === "home" || plant.advice?.code === "stay") && <Flips advice={plant.advice} />}
           <ul data-part="until">
             {d.until.map((t) => (
@@ -66,7 +70,7 @@ function Decision({ r }: { r: Rehoming }) {
       )}
       {d.routes.length > 0 && (ways.includes(d.decision) || !!plan.route) && (
         <section>
-          <h2>Ways from here</h2>
+          <h2>{tell("ways-from-here")}</h2>
           <ul className={view.rows}>
             {d.routes.map((c) => (
               <li key={c.route.code}>
@@ -80,12 +84,17 @@ function Decision({ r }: { r: Rehoming }) {
           </ul>
           {route && (
             <p>
-              {route.hold && !plan.pot && (
-                <>
-                  <Link to="..">Whether it roots in time</Link> by each way of holding it.{" "}
-                </>
-              )}
-              <Link to="../pot">Choose pot and mix</Link> or <Link to="../jobs">go to the jobs</Link>.
+              <Tell
+                of="choose-pot-and-mix-or-go-to-the"
+                with={{
+                  hold: route.hold && !plan.pot && (
+                    <>
+                      <Tell of="whether-it-roots-in-time-by-each" parts={{ link: <Link to=".." /> }} />{" "}
+                    </>
+                  ),
+                }}
+                parts={{ link: <Link to="../pot" />, link2: <Link to="../jobs" /> }}
+              />
             </p>
           )}
         </section>
@@ -102,13 +111,16 @@ type SchoolsProps = { side: NonNullable<Rehoming["decision"]["side"]>; others: R
 /** Which of the schools this plant follows, and what others say. */
 const Schools = ({ side, others }: SchoolsProps) => (
   <section data-part="schools">
-    <h2>Growers differ on it</h2>
+    <h2>{tell("growers-differ-on-it")}</h2>
     <p>
-      This plant follows: <b>{side.choice.name.toLowerCase()}</b>. <Marked text={side.choice.reason} />
+      <Tell
+        of="this-plant-follows"
+        with={{ b: <b>{side.choice.name}</b>, marked: <Marked text={side.choice.reason} /> }}
+      />
     </p>
     {others.map((o) => (
       <Why key={o.choice.code}>
-        Others: {o.choice.name.toLowerCase()}. <Marked text={o.choice.reason} />
+        <Tell of="others" with={{ choice: o.choice.name, marked: <Marked text={o.choice.reason} /> }} />
       </Why>
     ))}
   </section>
@@ -118,10 +130,10 @@ const Schools = ({ side, others }: SchoolsProps) => (
 const ways = ["pot", "hold", "nest", "ask"];
 
 const steps: Record<string, readonly [string, string]> = {
-  read: ["../../roots", "Read its roots"],
-  look: ["../../look", "Look it over"],
-  unpot: ["../../unpot", "How it comes out"],
-  leave: ["../../look", "What its look says"],
+  read: ["../../roots", tell("read-its-roots")],
+  look: ["../../look", tell("look-it-over")],
+  unpot: ["../../unpot", tell("how-it-comes-out")],
+  leave: ["../../look", tell("what-its-look-says")],
 };
 
 /** Where the decision is made, when it is not made here. */
@@ -140,11 +152,11 @@ export function AskedFor({ r }: { r: Rehoming }) {
   if (r.asked.length === 0) return null;
   return (
     <section>
-      <h2>{r.route?.hold ? "Once it is potted, its causes ask for" : "What its causes ask for"}</h2>
+      <h2>{r.route?.hold ? tell("once-it-is-potted-its-causes-ask") : tell("what-its-causes-ask-for")}</h2>
       <ul>
         {r.asked.map((a) => (
           <li key={a.code} data-asked={a.code}>
-            <Marked text={a.words} /> <Aside>For {a.causes.join(", ").toLowerCase()}.</Aside>
+            <Marked text={a.words} /> <Aside>{tell("for", { causes: a.causes.join(", ") })}</Aside>
           </li>
         ))}
       </ul>
@@ -158,12 +170,14 @@ function RouteRow({ c, on, onTake }: { c: RouteChoice; on: boolean; onTake: () =
       <span className={`${view.line} ${css.route}`}>
         <span>
           {c.route.name}
-          {c.advised && <em> advised</em>}
-          {!c.suits && <em className={css.not}> not for its kind</em>}
+          {c.advised && <em> {tell("advised")}</em>}
+          {!c.suits && <em className={css.not}> {tell("not-for-its-kind")}</em>}
         </span>
-        <small>{c.route.hold ? "Stays bare" : "A home to stay in"}</small>
+        <small>{c.route.hold ? tell("stays-bare") : tell("a-home-to-stay-in")}</small>
         {c.reasons.map((t) => (
-          <small key={t.value}>{t.value}</small>
+          <small key={t.value}>
+            <Say of={t} />
+          </small>
         ))}
       </span>
     </Button>

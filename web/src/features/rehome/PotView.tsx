@@ -12,7 +12,9 @@ import { Marked } from "../../ui/Mark";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Headline, Why, Lead } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Saved, Standing } from "../../ui/Standing";
+import { Tell, tell } from "../../words/rehome";
 import { usePlant } from "../plant";
 import { Batch } from "./Batch";
 import { MixForm } from "./MixForm";
@@ -39,9 +41,11 @@ function Housing({ r }: { r: Rehoming }) {
   if (!route) {
     return (
       <section data-part="decide">
-        <Headline>{server.decision.headline}</Headline>
+        <Headline>
+          <Say of={server.decision.headline} />
+        </Headline>
         <p>
-          How big a pot, and which mix, hangs on what is decided. <Link to="../pot-or-hold">Pot or hold</Link>
+          <Tell of="how-big-a-pot-and-which-mix" parts={{ link: <Link to="../pot-or-hold" /> }} />
         </p>
       </section>
     );
@@ -52,7 +56,9 @@ function Housing({ r }: { r: Rehoming }) {
         <Saved standing={standing} />
         <Headline>
           {route.name}
-          {fit && pot && `: a pot of ${litres(fit.volume_l)}, ${litres(fit.medium_l)} of mix`}
+          {fit &&
+            pot &&
+            `: ${tell("a-pot-of-of-mix", { litres: litres(fit.volume_l), litres2: litres(fit.medium_l) })}`}
         </Headline>
         <Standing what="plan" standing={standing} onSettle={(k) => run(desk.settle(k))} onUndo={() => desk.undo()} />
         <Way {...planning} server={server} name={route.name} />
@@ -69,14 +75,14 @@ function Housing({ r }: { r: Rehoming }) {
         {mix && media && <MixForm {...planning} mix={mix} media={media} />}
         {!pot && (
           <Lead>
-            {route.hold ? "It stays bare: no pot and no mix. " : "No pot and no mix. "}
-            <Link to="../jobs">Go to the jobs</Link>
+            {route.hold ? `${tell("it-stays-bare-no-pot-and-no-mix")} ` : `${tell("no-pot-and-no-mix")} `}
+            <Link to="../jobs">{tell("go-to-the-jobs")}</Link>
           </Lead>
         )}
         <AtFirst route={route} />
         {mix && <Tonight {...planning} />}
         <p>
-          <Link to="../jobs">Go to the jobs</Link>
+          <Link to="../jobs">{tell("go-to-the-jobs")}</Link>
         </p>
       </div>
     </section>
@@ -86,16 +92,16 @@ function Housing({ r }: { r: Rehoming }) {
 /** Another way than the one advised. */
 const Way = ({ plan, change, server, name }: Planning & { server: Rehoming; name: string }) => (
   <Pick
-    label="Way"
+    label={tell("way")}
     value={plan.route ?? ""}
     options={[
       {
         value: "",
-        label: `As advised: ${server.decision.routes.find((c) => c.advised)?.route.name ?? name}`,
+        label: tell("as-advised", { route: server.decision.routes.find((c) => c.advised)?.route.name ?? name }),
       },
       ...server.decision.routes.map((c) => ({
         value: c.route.code as string,
-        label: c.route.name + (c.suits ? "" : ", not for its kind"),
+        label: c.route.name + (c.suits ? "" : `, ${tell("not-for-its-kind-2")}`),
       })),
     ]}
     onChange={(code) => change({ route: code || undefined, parts: undefined, mix_name: undefined })}
@@ -124,42 +130,37 @@ function Seat({ plan, change, wrong, reservoir }: Planning & { reservoir: boolea
   const at = fieldsOf(RehomePlan, plan, change, wrong);
   return (
     <section>
-      <h2>The plant in it</h2>
+      <h2>{tell("the-plant-in-it")}</h2>
       <Row>
         <Figure {...at("base_mm")} usual="–" />
         <Figure {...at("reach_mm")} usual="–" />
         {reservoir && <Figure {...at("dry_line_mm")} usual="–" />}
       </Row>
-      {reservoir && (
-        <Why>
-          Where the damp begins: an hour after filling the reservoir push a dry wooden stick down at the wall, pull it
-          after a minute, and measure from the rim to where it is dark.
-        </Why>
-      )}
+      {reservoir && <Why>{tell("where-the-damp-begins-an-hour")}</Why>}
       {profile.habit.value === "sympodial" && (
         <>
           <Tick
-            label="Leads to all sides"
-            hint="Then it sits in the middle, not at the wall."
+            label={tell("leads-to-all-sides")}
+            hint={tell("then-it-sits-in-the-middle-not")}
             checked={!!plan.clump}
             onChange={(on) => change({ clump: on || undefined })}
           />
           <Tick
-            label="Keep the oldest bulbs dry"
-            hint="Loose pieces that draw no water under them."
+            label={tell("keep-the-oldest-bulbs-dry")}
+            hint={tell("loose-pieces-that-draw-no-water")}
             checked={!!plan.dry_top}
             onChange={(on) => change({ dry_top: on || undefined })}
           />
         </>
       )}
       <Choice
-        label="Held still by"
+        label={tell("held-still-by")}
         value={plan.still ?? ""}
         options={[
-          ["", "As advised"],
-          ["stake", "A stake"],
-          ["skewer", "A skewer across"],
-          ["none", "It stands by itself"],
+          ["", tell("as-advised-2")],
+          ["stake", tell("a-stake")],
+          ["skewer", tell("a-skewer-across")],
+          ["none", tell("it-stands-by-itself")],
         ]}
         onChange={(v) => change({ still: (v || undefined) as HomePlan["still"] })}
       />
@@ -169,7 +170,7 @@ function Seat({ plan, change, wrong, reservoir }: Planning & { reservoir: boolea
 
 const AtFirst = ({ route }: { route: NonNullable<Rehoming["route"]> }) => (
   <section>
-    <h2>First water, light, air</h2>
+    <h2>{tell("first-water-light-air")}</h2>
     <ul>
       {[route.first_water, route.light, route.air].map((t) => (
         <li key={t.value}>
@@ -183,10 +184,10 @@ const AtFirst = ({ route }: { route: NonNullable<Rehoming["route"]> }) => (
 /** Tonight's pots, and the mix for all of them. */
 const Tonight = ({ plan, change }: Pick<Planning, "plan" | "change">) => (
   <section>
-    <h2>Tonight’s batch</h2>
+    <h2>{tell("tonights-batch")}</h2>
     <Tick
-      label="Count it into tonight’s batch of pots"
-      hint="Mixes are added up over all of them, against the shelf."
+      label={tell("count-it-into-tonights-batch-of")}
+      hint={tell("mixes-are-added-up-over-all-of")}
       checked={!!plan.tonight}
       onChange={(on) => change({ tonight: on || undefined })}
     />

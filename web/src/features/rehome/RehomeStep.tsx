@@ -7,13 +7,14 @@ import { run } from "../../lib/run";
 import { SubNav } from "../../ui/SubNav";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
+import { tell } from "../../words/rehome";
 import { usePlant } from "../plant";
 
 const parts = [
-  [".", "Rooting"],
-  ["pot-or-hold", "Pot or hold"],
-  ["pot", "Pot and mix"],
-  ["jobs", "Jobs"],
+  [".", tell("rooting")],
+  ["pot-or-hold", tell("pot-or-hold")],
+  ["pot", tell("pot-and-mix")],
+  ["jobs", tell("jobs")],
 ] as const;
 
 /** Re-establish: will it root in time, pot it or hold it, its house, and the doing of it. */
@@ -21,7 +22,7 @@ export default function RehomeStep() {
   const context = usePlant();
   return (
     <>
-      <SubNav label="Re-home" to={parts} />
+      <SubNav label={tell("re-home")} to={parts} />
       <Outlet context={context} />
     </>
   );

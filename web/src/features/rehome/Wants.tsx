@@ -1,6 +1,7 @@
 import type { Want } from "../../lib/api/client";
 import { Rows } from "../../ui/Rows";
 import { Aside } from "../../ui/Said";
+import { tell } from "../../words/rehome";
 import { litres } from "./planning";
 
 /** Amounts of each component against the shelf, with what is short and what could stand in. */
@@ -11,9 +12,9 @@ export function Wants({ list }: { list: Want[] }) {
       keyOf={(w) => w.component}
       data={(w) => ({ "data-component": w.component, "data-short": w.short_l ? true : undefined })}
       columns={[
-        { title: "Component", of: (w) => w.name, head: true },
-        { title: "Take", of: (w) => litres(w.need_l) },
-        { title: "On the shelf", of: (w) => <Have want={w} /> },
+        { title: tell("component"), of: (w) => w.name, head: true },
+        { title: tell("take"), of: (w) => litres(w.need_l) },
+        { title: tell("on-the-shelf"), of: (w) => <Have want={w} /> },
       ]}
     />
   );
@@ -28,7 +29,11 @@ function Have({ want: w }: { want: Want }) {
         <>
           <br />
           <Aside>
-            Take {litres(w.instead.litres)} of {w.instead.name} instead. {w.instead.words}
+            {tell("take-of-instead", {
+              litres: litres(w.instead.litres),
+              instead: w.instead.name,
+              words: w.instead.words,
+            })}
           </Aside>
         </>
       )}

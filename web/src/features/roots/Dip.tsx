@@ -9,6 +9,7 @@ import { Fold } from "../../ui/Fold";
 import { Mark } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
+import { Tell, tell } from "../../words/roots";
 import { Scale } from "../weights";
 
 type Props = {
@@ -19,12 +20,12 @@ type Props = {
 };
 
 const lives: Words = [
-  ["", "Not felt"],
-  ["none", "None of it"],
-  ["little", "A little"],
-  ["half", "About half"],
-  ["most", "Most"],
-  ["all", "All of it"],
+  ["", tell("not-felt")],
+  ["none", tell("none-of-it")],
+  ["little", tell("a-little")],
+  ["half", tell("about-half")],
+  ["most", tell("most")],
+  ["all", tell("all-of-it")],
 ];
 
 /** A root mass as a whole, by the water it pushes aside. */
@@ -37,11 +38,11 @@ export function Dip({ roots, verdict, profile, change }: Props) {
   const came = verdict.totals.dip;
   const between = came && ranged(came.area_cm2.low, came.area_cm2.high, area);
   return (
-    <Fold summary="Too many to count? Weigh them in water" open={!!dip}>
+    <Fold summary={tell("too-many-to-count-weigh-them-in")} open={!!dip}>
       <ol>
-        <li>Put a jug of water on a scale, and tare it.</li>
-        <li>Hold the roots in the water up to the base. They touch neither wall nor bottom.</li>
-        <li>Read the grams: they are its millilitres. Shake off bubbles first.</li>
+        <li>{tell("put-a-jug-of-water-on-a-scale")}</li>
+        <li>{tell("hold-the-roots-in-the-water-up")}</li>
+        <li>{tell("read-the-grams-they-are-its")}</li>
       </ol>
       <Scale onTake={weigh} />
       <Row>
@@ -52,30 +53,39 @@ export function Dip({ roots, verdict, profile, change }: Props) {
           usual={`${profile.root_diameter_mm.value}`}
           onChange={(diameter_mm) => dip && set({ diameter_mm })}
         />
-        {dip && <Button onClick={() => weigh(undefined)}>Take it back</Button>}
+        {dip && <Button onClick={() => weigh(undefined)}>{tell("take-it-back")}</Button>}
       </Row>
       {dip && roots.roots.length === 0 && (
         <Choice
-          label="How much of it is firm?"
+          label={tell("how-much-of-it-is-firm")}
           value={dip.lives ?? ""}
           options={lives}
           onChange={(v) => set({ lives: (v || undefined) as NonNullable<typeof dip.lives> | undefined })}
         />
       )}
-      {dip && roots.roots.length > 0 && <Why>How much of it lives is taken from the roots read one by one.</Why>}
+      {dip && roots.roots.length > 0 && <Why>{tell("how-much-of-it-lives-is-taken")}</Why>}
       {came && (
         <p data-part="dip-came" role="status">
-          <b>{area(came.area_cm2.point)}</b> of root side, {between}. About {length(came.length_mm.point)} long. It
-          stands in the place of what was estimated root by root.
-          {!dip?.diameter_mm && (
-            <>
-              {" "}
-              Thickness as usual for its group <Mark from={profile.root_diameter_mm} />: measure a few for a better one.
-            </>
-          )}
+          <Tell
+            of="of-root-side-about-long-it"
+            with={{
+              b: <b>{area(came.area_cm2.point)}</b>,
+              between,
+              point: length(came.length_mm.point),
+              diametermm: !dip?.diameter_mm && (
+                <>
+                  {" "}
+                  <Tell
+                    of="thickness-as-usual-for-its-group"
+                    with={{ mark: <Mark from={profile.root_diameter_mm} /> }}
+                  />
+                </>
+              ),
+            }}
+          />
         </p>
       )}
-      {roots.none_found && dip && <FieldError words="You said that there are no roots. Take one of the two back." />}
+      {roots.none_found && dip && <FieldError words={tell("you-said-that-there-are-no-roots")} />}
     </Fold>
   );
 }

@@ -2,6 +2,7 @@ import { Button } from "antd";
 import type { RootsReading, Verdict } from "../../lib/api/client";
 import { depthWords } from "../../lib/words";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/roots";
 import { StateGlyph } from "./PresetPad";
 import { decisionWords } from "./RootReasons";
 import css from "./roots.module.css";
@@ -19,8 +20,8 @@ export function Entries({ monopodial, entered, verdict, chosen, onChoose }: Prop
   const judged = new Map(verdict.roots.map((v) => [v.id, v]));
   if (entered.roots.length === 0) return null;
   return (
-    <section aria-label="Roots entered">
-      <h2>Roots entered: {entered.roots.reduce((n, r) => n + r.count, 0)}</h2>
+    <section aria-label={tell("roots-entered")}>
+      <h2>{tell("roots-entered-2", { reduce: entered.roots.reduce((n, r) => n + r.count, 0) })}</h2>
       <ul className={view.rows} data-part="entries">
         {entered.roots.map((r) => {
           const v = judged.get(r.id);
@@ -41,12 +42,16 @@ export function Entries({ monopodial, entered, verdict, chosen, onChoose }: Prop
                     ))}
                   </span>
                   <span data-part="entry-what">
-                    {v ? decisionWords(v) : "Reading it"}
+                    {v ? decisionWords(v) : tell("reading-it")}
                     <small>
-                      {v?.length_assumed ? `about ${mm} mm, usual` : `${mm ?? "…"} mm`}
-                      {r.depth ? `, ${(depthWords[r.depth] ?? r.depth).toLowerCase()}` : ""}
-                      {r.growth ? `, ${monopodial ? "level" : "growth"} ${r.growth}` : ""}
-                      {r.tip === "growing" ? ", tip growing" : ""}
+                      {[
+                        v?.length_assumed ? tell("about-mm-usual", { mm }) : `${mm ?? "…"} mm`,
+                        r.depth && (depthWords[r.depth] ?? r.depth),
+                        r.growth && (monopodial ? tell("level", { n: r.growth }) : tell("growth", { n: r.growth })),
+                        r.tip === "growing" && tell("tip-growing"),
+                      ]
+                        .filter(Boolean)
+                        .join(", ")}
                     </small>
                   </span>
                 </span>

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { Root, RootsReading } from "../../lib/api/client";
 import { progress } from "../../lib/api/queries";
 import { Pick } from "../../ui/Pick";
+import { tell } from "../../words/roots";
 import { usePlant } from "../plant";
 
 type Props = {
@@ -24,9 +25,9 @@ export function FollowedAs({ root, roots, change, onChoose }: Props) {
   };
   return (
     <Pick
-      label="It is the root followed as"
+      label={tell("it-is-the-root-followed-as")}
       value={free.some((t) => t.root === root.id) ? root.id : undefined}
-      empty="None of those"
+      empty={tell("none-of-those")}
       options={free.map((t) => ({ value: t.root, label: t.root }))}
       onChange={follow}
     />

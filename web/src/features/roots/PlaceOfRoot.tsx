@@ -3,6 +3,7 @@ import { RootsRoot } from "../../lib/api/fields";
 import { Choice, Tick } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { Row } from "../../ui/Row";
+import { tell } from "../../words/roots";
 import { depthChoices, keysOfDepths } from "./TallyPad";
 
 type Props = { root: Root; profile: Profile; edit: (make: (r: Root) => Root) => void };
@@ -12,18 +13,18 @@ export function PlaceOfRoot({ root, profile, edit }: Props) {
   return (
     <Row>
       <Choice
-        label="Tip"
+        label={tell("tip-2")}
         value={root.tip ?? ""}
         options={[
-          ["", "Not noted"],
-          ["growing", "Growing"],
-          ["sealed", "Sealed over"],
+          ["", tell("not-noted")],
+          ["growing", tell("growing")],
+          ["sealed", tell("sealed-over")],
         ]}
         keys={{ growing: "W", sealed: "Q" }}
         onChange={(t) => edit((r) => ({ ...r, tip: (t || undefined) as Root["tip"] }))}
       />
       <Choice
-        label="Where it sits"
+        label={tell("where-it-sits")}
         value={root.depth ?? ""}
         options={depthChoices}
         keys={keysOfDepths}
@@ -31,35 +32,35 @@ export function PlaceOfRoot({ root, profile, edit }: Props) {
       />
       <Figure
         {...RootsRoot.growth}
-        label={profile.habit.value === "monopodial" ? "Level up the stem, 1 lowest" : "Growth, 1 oldest"}
+        label={profile.habit.value === "monopodial" ? tell("level-up-the-stem-1-lowest") : tell("growth-1-oldest")}
         value={root.growth || undefined}
         usual="–"
         onChange={(n) => edit((r) => ({ ...r, growth: n }))}
         by={1}
       />
       <Choice
-        label="Old medium clinging to it"
+        label={tell("old-medium-clinging-to-it")}
         value={root.clinging ?? ""}
         options={[
-          ["", "None"],
-          ["sound", "Sound"],
-          ["rotting", "Rotting"],
+          ["", tell("none")],
+          ["sound", tell("sound")],
+          ["rotting", tell("rotting")],
         ]}
         onChange={(c) => edit((r) => ({ ...r, clinging: (c || undefined) as Root["clinging"] }))}
       />
       <Choice
-        label="As an anchor"
+        label={tell("as-an-anchor")}
         value={root.anchor ?? ""}
         options={[
-          ["", "By the setting"],
-          ["yes", "Keep it"],
-          ["no", "No"],
+          ["", tell("by-the-setting")],
+          ["yes", tell("keep-it")],
+          ["no", tell("no")],
         ]}
         onChange={(a) => edit((r) => ({ ...r, anchor: (a || undefined) as Root["anchor"] }))}
       />
       <Tick
-        label="Rot is running along this root"
-        hint="A wet edge that moves, or a stain in its core"
+        label={tell("rot-is-running-along-this-root")}
+        hint={tell("a-wet-edge-that-moves-or-a-stain")}
         checked={!!root.spreads}
         onChange={(on) => edit((r) => ({ ...r, spreads: on || undefined }))}
       />

@@ -13,6 +13,7 @@ import { Why } from "../../ui/Said";
 import { Tools } from "../../ui/Tools";
 import { Trouble } from "../../ui/Trouble";
 import { Which } from "../../ui/Which";
+import { tell } from "../../words/roots";
 import css from "./roots.module.css";
 import type { Entered } from "./useReading";
 
@@ -32,13 +33,13 @@ export function ReadingBar({ entered, server, standing, onOpen, onDay, undo, red
   const all = useQuery(readings(server.plant_id)).data ?? [];
   return (
     <Row words>
-      <Which words={`Read on ${day(entered.readOn)}`}>
+      <Which words={tell("read-on", { readOn: day(entered.readOn) })}>
         {(close) => (
           <>
-            <Day label="Read on" needed value={entered.readOn} onChange={onDay} />
+            <Day label={tell("read-on-2")} needed value={entered.readOn} onChange={onDay} />
             {all.length > 1 && (
               <Pick
-                label="Readings of this plant"
+                label={tell("readings-of-this-plant")}
                 value={server.id}
                 onChange={(id) => {
                   close();
@@ -46,7 +47,7 @@ export function ReadingBar({ entered, server, standing, onOpen, onDay, undo, red
                 }}
                 options={all.map((r, i) => ({
                   value: r.reading_id,
-                  label: `${i === 0 ? "Newest" : `Reading ${all.length - i}`}: ${day(r.read_on)}`,
+                  label: `${i === 0 ? tell("newest") : tell("reading", { count: all.length - i })}: ${day(r.read_on)}`,
                 }))}
               />
             )}
@@ -64,7 +65,7 @@ export function ReadingBar({ entered, server, standing, onOpen, onDay, undo, red
       </Which>
       <Tools standing={standing} undo={undo} redo={redo}>
         <Plain cap="?" className={css.byKeys} onClick={onKeys}>
-          Keys
+          {tell("keys")}
         </Plain>
       </Tools>
     </Row>
@@ -85,9 +86,9 @@ function NewReading({ plantID, onOpen }: { plantID: number; onOpen: (id: number)
   });
   return (
     <>
-      <Why>A new reading stands beside this one, which stays as it is.</Why>
-      <Button onClick={() => begin.mutate(true)}>Start from what the cuts left</Button>
-      <Button onClick={() => begin.mutate(false)}>Start with no roots entered</Button>
+      <Why>{tell("a-new-reading-stands-beside-this")}</Why>
+      <Button onClick={() => begin.mutate(true)}>{tell("start-from-what-the-cuts-left")}</Button>
+      <Button onClick={() => begin.mutate(false)}>{tell("start-with-no-roots-entered")}</Button>
       {begin.error && <Trouble error={begin.error} />}
     </>
   );

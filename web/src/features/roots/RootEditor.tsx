@@ -9,6 +9,7 @@ import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside } from "../../ui/Said";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/roots";
 import { FollowedAs } from "./FollowedAs";
 import { PlaceOfRoot } from "./PlaceOfRoot";
 import { PresetPad, StateGlyph } from "./PresetPad";
@@ -105,20 +106,22 @@ export function RootEditor({ root, roots, verdict, knowledge, rootClass, profile
   });
 
   return (
-    <section className={css.editor} aria-label="Root at hand">
+    <section className={css.editor} aria-label={tell("root-at-hand")}>
       <div className={view.line} data-part="editor-head">
         <h2>
-          Root {v?.label}
-          {root.count > 1 && <small> {root.count} alike</small>}
+          <Tell
+            of="root"
+            with={{ label: v?.label, count: root.count > 1 && <small> {tell("alike", { count: root.count })}</small> }}
+          />
         </h2>
         {root.count > 1 && (
           <Plain cap="O" onClick={takeOne}>
-            Take one out
+            {tell("take-one-out")}
           </Plain>
         )}
-        <Plain onClick={remove}>Remove this entry</Plain>
-        <Plain cap="Esc" onClick={() => onChoose(undefined)}>
-          Back to the tally
+        <Plain onClick={remove}>{tell("remove-this-entry")}</Plain>
+        <Plain cap={tell("esc")} onClick={() => onChoose(undefined)}>
+          {tell("back-to-the-tally-2")}
         </Plain>
       </div>
       <Stretches
@@ -153,8 +156,8 @@ type StretchesProps = {
 
 /** The stretches of a root, base to tip. */
 const Stretches = ({ segments, states, at, typed, onAt, onAdd, onDrop }: StretchesProps) => (
-  <Row data="stretches" label="Stretches, base to tip">
-    <span aria-hidden>base</span>
+  <Row data="stretches" label={tell("stretches-base-to-tip")}>
+    <span aria-hidden>{tell("base")}</span>
     {segments.map((s, i) => (
       <Button
         key={i}
@@ -163,14 +166,14 @@ const Stretches = ({ segments, states, at, typed, onAt, onAdd, onDrop }: Stretch
         data-stretch
         onClick={() => onAt(i)}
       >
-        {i === at && typed ? typed : (s.length_mm ?? "usual")}
+        {i === at && typed ? typed : (s.length_mm ?? tell("usual-length"))}
         <Aside>{states?.[i] && stateWords[states[i]]}</Aside>
       </Button>
     ))}
     <Plain cap="N" disabled={segments.length >= most} onClick={onAdd}>
-      + stretch
+      {tell("stretch")}
     </Plain>
-    {segments.length > 1 && <Plain onClick={onDrop}>− stretch</Plain>}
+    {segments.length > 1 && <Plain onClick={onDrop}>{tell("stretch-3")}</Plain>}
   </Row>
 );
 
@@ -196,7 +199,7 @@ const Measures = ({ root, segment, profile, onSegment, edit }: MeasuresProps) =>
     <Figure
       {...RootsSegment.diameter_mm}
       value={segment.diameter_mm ?? undefined}
-      usual={`usual ${profile.root_diameter_mm.value}`}
+      usual={tell("usual", { rootdiametermm: profile.root_diameter_mm.value })}
       onChange={(mm) => onSegment({ ...segment, diameter_mm: mm })}
     />
     <Figure {...RootsRoot.count} value={root.count} onChange={(n) => n && edit((r) => ({ ...r, count: n }))} by={1} />

@@ -1,20 +1,21 @@
 import type { RootVerdict, Rule } from "../../lib/api/client";
 import { Marked } from "../../ui/Mark";
+import { tell } from "../../words/roots";
 import css from "./roots.module.css";
 
 /** What to do with a root, in words. */
 export function decisionWords(v: RootVerdict): string {
   const d = v.decision;
-  const some = d.anchors && d.anchors < v.count ? `, keep ${d.anchors} as anchors` : "";
+  const some = d.anchors && d.anchors < v.count ? `, ${tell("keep-as-anchors", { anchors: d.anchors })}` : "";
   switch (d.kind) {
     case "cut":
-      return (d.whole ? "Cut it off whole" : `Cut at ${d.cut_at_mm} mm`) + some;
+      return (d.whole ? tell("cut-it-off-whole") : tell("cut-at-mm", { cutatmm: d.cut_at_mm })) + some;
     case "anchor":
-      return "Keep as an anchor";
+      return tell("keep-as-an-anchor");
     case "recheck":
-      return "Keep and test again";
+      return tell("keep-and-test-again");
     default:
-      return "Keep";
+      return tell("keep");
   }
 }
 
@@ -38,7 +39,7 @@ export function RootReasons({ v, rules, at }: { v: RootVerdict; rules: Record<st
         })}
         {settle && (
           <li>
-            <b>What would settle it:</b> <Marked text={settle} />
+            <b>{tell("what-would-settle-it")}</b> <Marked text={settle} />
           </li>
         )}
       </ul>

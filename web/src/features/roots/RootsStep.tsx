@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 import { RootFan } from "../../draw/fan/RootFan";
 import { ask, client, type Reading, type Root, type RootsReading } from "../../lib/api/client";
+import type { Sentence } from "../../lib/api/client";
 import { reading as readingQuery, readings, rootKnowledge } from "../../lib/api/queries";
 import { followed } from "../../lib/changed";
 import { useKeys } from "../../lib/keyboard";
@@ -10,10 +11,12 @@ import { useNarrow } from "../../lib/narrow";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
 import { Headline } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Standing } from "../../ui/Standing";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/roots";
 import { NormalForIt, usePlant } from "../plant";
 import { Entries } from "./Entries";
 import { KeySheet } from "./KeySheet";
@@ -121,7 +124,7 @@ function Reader({ stored, onOpen }: { stored: Reading; onOpen: (id: number) => v
         </div>
         <Surroundings roots={entered.roots} verdict={verdict} profile={profile} change={change} />
       </section>
-      <aside className={view.soFar} aria-label="The plant so far">
+      <aside className={view.soFar} aria-label={tell("the-plant-so-far")}>
         <VerdictPanel verdict={verdict} knowledge={knowledge} profile={profile} reading={server} />
         <Entries
           monopodial={profile.habit.value === "monopodial"}
@@ -161,13 +164,14 @@ function useReaderKeys(desk: ReturnType<typeof useReading>["desk"], { roots, cho
   });
 }
 
-const Answer = ({ headline }: { headline: string }) => (
+const Answer = ({ headline }: { headline: Sentence }) => (
   <div className={css.answer}>
     <Headline>
-      {headline || (
+      {headline.text ? (
+        <Say of={headline} />
+      ) : (
         <>
-          Feel each root, then say what it is.
-          <span className={css.byKeys}> Numbers first, letter last: 9 F is nine firm ones.</span>
+          <Tell of="feel-each-root-then-say-what-it" parts={{ span: <span className={css.byKeys} /> }} />
         </>
       )}
     </Headline>

@@ -2,29 +2,30 @@ import type { Segment } from "../../lib/api/client";
 import type { Words } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
+import { tell } from "../../words/roots";
 
 const feels: Words = [
-  ["", "Not felt"],
-  ["firm", "Firm"],
-  ["limp", "Limp"],
-  ["hollow", "Hollow, flat"],
-  ["crunchy", "Crunchy"],
-  ["thread", "Thread"],
-  ["mushy", "Mushy"],
+  ["", tell("not-felt")],
+  ["firm", tell("firm")],
+  ["limp", tell("limp")],
+  ["hollow", tell("hollow-flat")],
+  ["crunchy", tell("crunchy")],
+  ["thread", tell("thread")],
+  ["mushy", tell("mushy")],
 ];
 const colours: Words = [
-  ["", "Not noted"],
-  ["pale", "White to silver"],
-  ["green", "Green"],
-  ["patches-smooth", "Smooth brown patches"],
-  ["patches-hard", "Hard or rough patches"],
-  ["brown", "Even brown"],
-  ["black", "Black"],
+  ["", tell("not-noted")],
+  ["pale", tell("white-to-silver")],
+  ["green", tell("green")],
+  ["patches-smooth", tell("smooth-brown-patches")],
+  ["patches-hard", tell("hard-or-rough-patches")],
+  ["brown", tell("even-brown")],
+  ["black", tell("black")],
 ];
 const wettings: Words = [
-  ["", "Not tried"],
-  ["greens", "Greens"],
-  ["dull", "Stays dull"],
+  ["", tell("not-tried")],
+  ["greens", tell("greens")],
+  ["dull", tell("stays-dull")],
 ];
 
 /** Feel, dry colour and what wetting did, each on its own. */
@@ -32,11 +33,11 @@ export function SegmentFacets({ segment, onChange }: { segment: Segment; onChang
   const set = (facet: "feel" | "colour" | "wetting") => (code: string) =>
     onChange({ ...segment, [facet]: code === "" ? undefined : code });
   return (
-    <Fold summary="Feel, colour and wetting one by one">
-      <Choice label="Feel" value={segment.feel ?? ""} options={feels} onChange={set("feel")} />
-      <Choice label="Colour when dry" value={segment.colour ?? ""} options={colours} onChange={set("colour")} />
+    <Fold summary={tell("feel-colour-and-wetting-one-by")}>
+      <Choice label={tell("feel")} value={segment.feel ?? ""} options={feels} onChange={set("feel")} />
+      <Choice label={tell("colour-when-dry")} value={segment.colour ?? ""} options={colours} onChange={set("colour")} />
       <Choice
-        label="Wetted for a few minutes"
+        label={tell("wetted-for-a-few-minutes")}
         value={segment.wetting ?? ""}
         options={wettings}
         onChange={set("wetting")}

@@ -7,6 +7,7 @@ import { Pick } from "../../ui/Pick";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/roots";
 import { StateGlyph } from "./PresetPad";
 import { presetOf, presets, stateOf } from "./presets";
 
@@ -31,14 +32,20 @@ export function SideRoots({ root, verdict, edit, knowledge, rootClass }: Props) 
     .map((p) => [p.key, p.words] as [string, string]);
 
   return (
-    <Fold summary={list.length > 0 ? `Side roots: ${list.length}` : "Side roots"} open={list.length > 0}>
+    <Fold
+      summary={list.length > 0 ? tell("side-roots", { count: list.length }) : tell("side-roots-2")}
+      open={list.length > 0}
+    >
       {list.map((b, i) => (
         <div key={i} className={view.ruled}>
           <h3>
-            Side root {i + 1}{" "}
-            {verdict?.branches?.[i]?.stretches.map((s, k) => (
-              <StateGlyph key={k} state={s.state} />
-            ))}
+            <Tell
+              of="side-root"
+              with={{
+                it: i + 1,
+                map: verdict?.branches?.[i]?.stretches.map((s, k) => <StateGlyph key={k} state={s.state} />),
+              }}
+            />
           </h3>
           <Row>
             <Figure
@@ -59,19 +66,21 @@ export function SideRoots({ root, verdict, edit, knowledge, rootClass }: Props) 
             ))}
           </Row>
           <Choice
-            label="Tip"
+            label={tell("tip-2")}
             value={b.tip ?? ""}
             options={[
-              ["", "Not noted"],
-              ["growing", "Growing"],
-              ["sealed", "Sealed over"],
+              ["", tell("not-noted")],
+              ["growing", tell("growing")],
+              ["sealed", tell("sealed-over")],
             ]}
             onChange={(t) => set(i, { ...b, tip: (t || undefined) as Branch["tip"] })}
           />
           <Plain disabled={b.segments.length >= 12} onClick={() => set(i, { ...b, segments: [...b.segments, {}] })}>
-            + stretch
+            {tell("stretch")}
           </Plain>
-          <Plain onClick={() => edit((r) => ({ ...r, branches: r.branches?.toSpliced(i, 1) }))}>Remove it</Plain>
+          <Plain onClick={() => edit((r) => ({ ...r, branches: r.branches?.toSpliced(i, 1) }))}>
+            {tell("remove-it")}
+          </Plain>
         </div>
       ))}
       <Plain
@@ -80,7 +89,7 @@ export function SideRoots({ root, verdict, edit, knowledge, rootClass }: Props) 
           edit((r) => ({ ...r, branches: [...(r.branches ?? []), { at_mm: 0, segments: [{ feel: "firm" }] }] }))
         }
       >
-        + side root
+        {tell("side-root-2")}
       </Plain>
     </Fold>
   );
@@ -92,14 +101,14 @@ function SideStretch(p: { n: number; segment: Segment; names: [string, string][]
     <>
       <Figure
         {...RootsSegment.length_mm}
-        label={`Stretch ${p.n}`}
+        label={tell("stretch-2", { n: p.n })}
         value={p.segment.length_mm ?? undefined}
         usual="usual"
         onChange={(mm) => p.onChange({ ...p.segment, length_mm: mm })}
         by={5}
       />
       <Pick
-        label="It is"
+        label={tell("it-is")}
         value={now?.key ?? (p.segment.feel === "firm" ? "f" : "d")}
         options={p.names.map(([value, label]) => ({ value, label }))}
         onChange={(key) =>

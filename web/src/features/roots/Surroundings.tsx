@@ -11,6 +11,7 @@ import { Mark } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/roots";
 import { Dip } from "./Dip";
 
 type Props = {
@@ -27,14 +28,22 @@ export function Surroundings({ roots, verdict, profile, change }: Props) {
     onChange: (on: boolean) => change((now) => ({ ...now, [name]: on || undefined })),
   });
   return (
-    <section className={view.columns} aria-label="Pot and plant">
-      <Tick label="It is still in its pot" hint="Read through the wall and at the surface" {...flag("in_pot")} />
-      <Tick label="The pot or medium stains" hint="Tannin from bark or husk" {...flag("stained")} />
-      <Tick label="Crust on the medium" hint="White or brown, salt" {...flag("crust")} />
-      <Tick label="The plant wobbles" hint="It will want anchors" {...flag("wobbly")} />
-      <Tick label="Rot runs from root to root" hint="Wilt fungus or soft rot suspected" {...flag("spreading_rot")} />
+    <section className={view.columns} aria-label={tell("pot-and-plant")}>
+      <Tick
+        label={tell("it-is-still-in-its-pot")}
+        hint={tell("read-through-the-wall-and-at-the")}
+        {...flag("in_pot")}
+      />
+      <Tick label={tell("the-pot-or-medium-stains")} hint={tell("tannin-from-bark-or-husk")} {...flag("stained")} />
+      <Tick label={tell("crust-on-the-medium")} hint={tell("white-or-brown-salt")} {...flag("crust")} />
+      <Tick label={tell("the-plant-wobbles")} hint={tell("it-will-want-anchors")} {...flag("wobbly")} />
+      <Tick
+        label={tell("rot-runs-from-root-to-root")}
+        hint={tell("wilt-fungus-or-soft-rot")}
+        {...flag("spreading_rot")}
+      />
       {roots.roots.length === 0 && !roots.dip && (
-        <Tick label="There are no roots" hint="You looked, and found none" {...flag("none_found")} />
+        <Tick label={tell("there-are-no-roots")} hint={tell("you-looked-and-found-none")} {...flag("none_found")} />
       )}
       <Dip roots={roots} verdict={verdict} profile={profile} change={change} />
       <GridHelper />
@@ -61,24 +70,20 @@ function GridHelper() {
       setWrong(
         e instanceof Refused
           ? (e.problem?.faults?.map((f) => f.words).join(" ") ?? e.message)
-          : "It could not be computed.",
+          : tell("it-could-not-be-computed"),
       );
     }
   };
   return (
-    <Fold summary="Too many to count? Estimate the length on a grid">
-      <p>
-        Spread the roots on squared paper, singly as far as they go. Count every crossing with a line, both directions.
-        It gives the total length of the mass; it does not tell living from dead.
-      </p>
+    <Fold summary={tell("too-many-to-count-estimate-the")}>
+      <p>{tell("spread-the-roots-on-squared")}</p>
       <Row>
         <Figure {...GridCount.crossings} value={crossings} onChange={setCrossings} />
         <Figure {...GridCount.spacing_mm} value={spacing} onChange={setSpacing} />
-        <Plain onClick={() => run(count())}>Estimate</Plain>
+        <Plain onClick={() => run(count())}>{tell("estimate")}</Plain>
         {answer && (
           <output>
-            <b>{length(answer.length_mm)}</b> of root
-            <Mark from={answer.factor} />
+            <Tell of="of-root" with={{ b: <b>{length(answer.length_mm)}</b>, mark: <Mark from={answer.factor} /> }} />
           </output>
         )}
       </Row>

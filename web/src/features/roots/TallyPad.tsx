@@ -11,6 +11,7 @@ import { FieldError } from "../../ui/Field";
 import { Figure } from "../../ui/Figure";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
+import { tell } from "../../words/roots";
 import { PresetPad } from "./PresetPad";
 import { depthKeys, freshID, presets, type Preset } from "./presets";
 import css from "./roots.module.css";
@@ -23,10 +24,10 @@ type Props = {
   change: (make: (now: RootsReading) => RootsReading) => void;
 };
 
-export const depthChoices = [["", "Not noted"], ...Object.values(depthKeys).map((d) => [d, depthWords[d] ?? d])] as [
-  string,
-  string,
-][];
+export const depthChoices = [
+  ["", tell("not-noted")],
+  ...Object.values(depthKeys).map((d) => [d, depthWords[d] ?? d]),
+] as [string, string][];
 export const keysOfDepths = Object.fromEntries(Object.entries(depthKeys).map(([k, d]) => [d, k.toUpperCase()]));
 
 /** Counts one often has, beside the one of a single root; tapped again it is one. */
@@ -45,7 +46,13 @@ function useTally(change: Props["change"]) {
   const add = (p: Preset, n = t.count, mm = t.length) => {
     if (!fits(n, many) || (mm !== undefined && !fits(mm, length_mm))) {
       set({
-        wrong: `${t.typed} does not fit: ${many.min} to ${many.max} roots at once, of ${length_mm.min} to ${length_mm.max} mm. Type the numbers again.`,
+        wrong: tell("does-not-fit-to-roots-at-once-of", {
+          typed: t.typed,
+          min: many.min,
+          max: many.max,
+          min2: length_mm.min,
+          max2: length_mm.max,
+        }),
         typed: "",
       });
       return;
@@ -85,12 +92,12 @@ const HowMany = ({ count, onCount, narrow }: HowManyProps) => (
   <>
     <Figure
       {...RootsRoot.count}
-      label="How many"
+      label={tell("how-many")}
       value={count}
       onChange={(v) => onCount(v ?? 1)}
       by={narrow ? undefined : 1}
     />
-    <Flex gap={6} role="group" aria-label="How many, at a tap">
+    <Flex gap={6} role="group" aria-label={tell("how-many-at-a-tap")}>
       {chips.map((c) => (
         <Button key={c} aria-pressed={count === c} onClick={() => onCount(count === c ? 1 : c)}>
           {c}
@@ -117,7 +124,7 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
   const level = (
     <Figure
       {...RootsRoot.growth}
-      label={profile.habit.value === "monopodial" ? "Level up the stem, 1 lowest" : "Growth, 1 oldest"}
+      label={profile.habit.value === "monopodial" ? tell("level-up-the-stem-1-lowest") : tell("growth-1-oldest")}
       value={growth || undefined}
       usual="–"
       onChange={(v) => set({ growth: v ?? 0 })}
@@ -125,12 +132,12 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
     />
   );
   return (
-    <section className={css.pad} aria-label="Tally" data-thumb={thumb || undefined}>
+    <section className={css.pad} aria-label={tell("tally")} data-thumb={thumb || undefined}>
       <Row>
         <HowMany count={n ? Number(n) : count} onCount={(c) => set({ count: c })} narrow={narrow} />
         <Figure
           {...RootsSegment.length_mm}
-          label="About how long"
+          label={tell("about-how-long")}
           value={mm ? Number(mm) : pad.length}
           onChange={(length) => set({ length })}
           by={10}
@@ -139,7 +146,7 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
         />
         {narrow ? (
           <Pick
-            label="Where they sit"
+            label={tell("where-they-sit")}
             value={depth}
             options={depthChoices.map(([value, label]) => ({ value, label }))}
             onChange={(depth) => set({ depth })}
@@ -147,7 +154,7 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
         ) : (
           <>
             <Choice
-              label="Where they sit"
+              label={tell("where-they-sit")}
               value={depth}
               options={depthChoices}
               keys={keysOfDepths}
@@ -157,7 +164,7 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
           </>
         )}
         {typed && (
-          <output data-part="typed" aria-label="Typed">
+          <output data-part="typed" aria-label={tell("typed")}>
             {typed}
           </output>
         )}
@@ -166,7 +173,7 @@ export function TallyPad({ roots, knowledge, rootClass, profile, change }: Props
       <PresetPad knowledge={knowledge} rootClass={rootClass} onPick={(p) => pad.add(p)} />
       <Row>
         <Pick
-          label={last ? `The last ${last.count === 1 ? "one" : last.count}: where` : "The last: where"}
+          label={last ? tell("the-last-where", { count: last.count }) : tell("the-last-where-2")}
           value={last?.depth ?? ""}
           options={depthChoices.map(([value, label]) => ({ value, label }))}
           onChange={(d) => last && place(last.id, d)}

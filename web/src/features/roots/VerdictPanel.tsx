@@ -6,6 +6,8 @@ import { Facts } from "../../ui/Facts";
 import { Fold } from "../../ui/Fold";
 import { Mark, Marked } from "../../ui/Mark";
 import { Lead, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
+import { Tell, tell } from "../../words/roots";
 import css from "./roots.module.css";
 
 type Props = { verdict: Verdict; knowledge?: RootKnowledge; profile: Profile; reading: Reading };
@@ -17,27 +19,37 @@ const whole = (n: number) => String(Math.round(n));
 export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props) {
   const t = v.totals;
   if (!v.grade.code) {
-    if (t.dip) return <Lead>Weighed in water, not felt yet. Say how much of it is firm.</Lead>;
-    return <Lead>Nothing read yet. The verdict appears with the first root.</Lead>;
+    if (t.dip) return <Lead>{tell("weighed-in-water-not-felt-yet")}</Lead>;
+    return <Lead>{tell("nothing-read-yet-the-verdict")}</Lead>;
   }
   const reason = v.rules[v.grade.reasons[0] ?? ""];
   const span = v.grade.low !== v.grade.high;
   return (
-    <section data-part="verdict" aria-label="Verdict">
+    <section data-part="verdict" aria-label={tell("verdict")}>
       <p className={css.grade} data-grade={v.grade.code}>
         {gradeWords[v.grade.code]}
-        {v.grade.starved && <small> for its leaves</small>}
+        {v.grade.starved && <small> {tell("for-its-leaves")}</small>}
       </p>
       {span && (
         <p>
-          Between {gradeWords[v.grade.low]?.toLowerCase()} and {gradeWords[v.grade.high]?.toLowerCase()}, until the
-          doubtful roots are tested.
+          <Tell
+            of="between-and-until-the-doubtful"
+            with={{
+              low: gradeWords[v.grade.low],
+              high: gradeWords[v.grade.high],
+            }}
+          />
         </p>
       )}
       {(v.roots.length > 0 || t.dip) && (
         <p>
-          <RootBar share={t.viable_by_length} width={150} /> <b>{range(t.viable_by_length, percent)}</b> of the root
-          length lives
+          <Tell
+            of="of-the-root-length-lives"
+            with={{
+              rootBar: <RootBar share={t.viable_by_length} width={150} />,
+              b: <b>{range(t.viable_by_length, percent)}</b>,
+            }}
+          />
         </p>
       )}
       {reason && (
@@ -45,16 +57,18 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
           <Marked text={reason.words} />
         </Why>
       )}
-      {v.pattern.words && (
+      {v.pattern.words.text && (
         <p data-part="pattern">
-          {v.pattern.words}
+          <Say of={v.pattern.words} />
           {knowledge && (
             <Mark from={knowledge.figures.lost_share}>
               <p>
-                A place counts as lost from {percent(knowledge.figures.lost_share.value)} dead, as sound up to{" "}
-                {percent(knowledge.figures.sound_share.value)}. The loss runs back from the tips when{" "}
-                {percent(knowledge.figures.tip_loss_share.value)} of the roots with loss live at the base, from{" "}
-                {knowledge.figures.tip_loss_roots.value} such roots on.
+                {tell("a-place-counts-as-lost-from-dead", {
+                  lostshare: percent(knowledge.figures.lost_share.value),
+                  soundshare: percent(knowledge.figures.sound_share.value),
+                  tiplossshare: percent(knowledge.figures.tip_loss_share.value),
+                  tiplossroots: knowledge.figures.tip_loss_roots.value,
+                })}
               </p>
             </Mark>
           )}
@@ -62,7 +76,7 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
       )}
       {t.dip && (
         <p data-part="dip-area">
-          Living root, weighed in water: <b>{range(t.live_area_cm2, area)}</b>
+          <Tell of="living-root-weighed-in-water" with={{ b: <b>{range(t.live_area_cm2, area)}</b> }} />
         </p>
       )}
       {v.roots.length > 0 && <Figures {...{ t, profile, knowledge }} />}
@@ -75,34 +89,37 @@ type OfFigures = { t: Verdict["totals"]; profile: Profile; knowledge?: RootKnowl
 
 function Figures({ t, profile, knowledge }: OfFigures) {
   const rows: [string, string][] = [
-    ["Roots with life", `${range(t.live_roots, whole)} of ${t.live.roots + t.doubtful.roots + t.dead.roots}`],
-    ["Living length", range(t.live_length_mm, length)],
-    ["Growing tips", range(t.tips, whole)],
-    ["Wounds", whole(t.wounds)],
-    ["Living length cut", range(t.lost_mm, length)],
+    [
+      tell("roots-with-life"),
+      tell("of", { range: range(t.live_roots, whole), roots: t.live.roots + t.doubtful.roots + t.dead.roots }),
+    ],
+    [tell("living-length"), range(t.live_length_mm, length)],
+    [tell("growing-tips"), range(t.tips, whole)],
+    [tell("wounds"), whole(t.wounds)],
+    [tell("living-length-cut"), range(t.lost_mm, length)],
   ];
   const more: [string, string][] = [
-    ["Living area", range(t.live_area_cm2, area)],
-    ["Living share by area", range(t.viable_by_area, percent)],
-    ["Living volume", `${t.live.volume_cm3.toFixed(1)} cm³`],
-    ["Dead length", length(t.dead.length_mm)],
-    ["Sealed tips", whole(t.sealed_tips)],
-    ["Anchors", whole(t.anchors)],
+    [tell("living-area"), range(t.live_area_cm2, area)],
+    [tell("living-share-by-area"), range(t.viable_by_area, percent)],
+    [tell("living-volume"), `${t.live.volume_cm3.toFixed(1)} cm³`],
+    [tell("dead-length"), length(t.dead.length_mm)],
+    [tell("sealed-tips"), whole(t.sealed_tips)],
+    [tell("anchors"), whole(t.anchors)],
   ];
   if (t.leaf_area_cm2) {
-    more.push(["Leaf area", area(t.leaf_area_cm2)]);
-    more.push(["Living root per cm² of leaf", range(t.mm_per_leaf_cm2, (n) => `${n.toFixed(1)} mm`)]);
+    more.push([tell("leaf-area"), area(t.leaf_area_cm2)]);
+    more.push([tell("living-root-per-cm-of-leaf"), range(t.mm_per_leaf_cm2, (n) => `${n.toFixed(1)} mm`)]);
   }
   return (
     <>
       <Facts rows={rows} />
-      <Fold summary="All figures">
+      <Fold summary={tell("all-figures")}>
         <Facts rows={more} />
         <Why>
           <Marked
             text={{
               ...profile.root_diameter_mm,
-              value: `Areas and volumes use ${profile.root_diameter_mm.value} mm where the thickness was not measured.`,
+              value: tell("areas-and-volumes-use-mm-where", { rootdiametermm: profile.root_diameter_mm.value }),
             }}
           />
         </Why>
@@ -111,13 +128,15 @@ function Figures({ t, profile, knowledge }: OfFigures) {
             <Marked
               text={{
                 ...knowledge.figures.leaf_form_factor,
-                value: `A leaf is taken as ${knowledge.figures.leaf_form_factor.value} of its length × width.`,
+                value: tell("a-leaf-is-taken-as-of-its-length", {
+                  leafformfactor: knowledge.figures.leaf_form_factor.value,
+                }),
               }}
             />{" "}
             <Marked
               text={{
                 ...profile.leaf_area_cm2,
-                value: `One not measured counts as ${profile.leaf_area_cm2.value} cm².`,
+                value: tell("one-not-measured-counts-as-cm", { leafareacm2: profile.leaf_area_cm2.value }),
               }}
             />
           </Why>
@@ -132,14 +151,10 @@ function SinceLast({ reading }: { reading: Reading }) {
   if (!p) return null;
   const s = p.since;
   const parts = [
-    `${length(s.grown_mm)} grown`,
-    s.new_roots > 0 && `${s.new_roots} new`,
-    s.gone_roots > 0 && `${s.gone_roots} no longer listed`,
-    `${s.tips_before} growing tips then, ${s.tips_now} now`,
+    tell("grown", { grownmm: length(s.grown_mm) }),
+    s.new_roots > 0 && tell("new", { newroots: s.new_roots }),
+    s.gone_roots > 0 && tell("no-longer-listed", { goneroots: s.gone_roots }),
+    tell("growing-tips-then-now", { tipsbefore: s.tips_before, tipsnow: s.tips_now }),
   ];
-  return (
-    <p data-part="since">
-      Since {day(p.read_on)}: {parts.filter(Boolean).join(", ")}.
-    </p>
-  );
+  return <p data-part="since">{tell("since", { readon: day(p.read_on), filter: parts.filter(Boolean).join(", ") })}</p>;
 }

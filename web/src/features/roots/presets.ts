@@ -1,4 +1,5 @@
 import type { Root, RootKnowledge, Segment } from "../../lib/api/client";
+import { tell } from "../../words/roots";
 
 /** Something one says of a root with a single key or tap. */
 export type Preset = {
@@ -10,18 +11,18 @@ export type Preset = {
 };
 
 export const presets: Preset[] = [
-  { key: "f", words: "Firm, pale", row: "firm", gives: { feel: "firm", colour: "pale" } },
-  { key: "g", words: "Greens when wet", row: "greens", gives: { feel: "firm", wetting: "greens" } },
-  { key: "p", words: "Smooth patches", row: "patches-smooth", gives: { feel: "firm", colour: "patches-smooth" } },
-  { key: "r", words: "Rough patches", row: "patches-hard", gives: { feel: "firm", colour: "patches-hard" } },
-  { key: "b", words: "Brown, firm", row: "brown-firm", gives: { feel: "firm", colour: "brown" } },
-  { key: "k", words: "Black, firm", row: "black-firm", gives: { feel: "firm", colour: "black" } },
-  { key: "l", words: "Limp", row: "limp", gives: { feel: "limp" } },
-  { key: "d", words: "Not sure", row: "not-felt", gives: {} },
-  { key: "h", words: "Hollow, papery", row: "hollow", gives: { feel: "hollow" } },
-  { key: "c", words: "Crunchy, white", row: "crunchy", gives: { feel: "crunchy" } },
-  { key: "t", words: "Bare thread", row: "thread", gives: { feel: "thread" } },
-  { key: "m", words: "Mushy", row: "mushy", gives: { feel: "mushy" } },
+  { key: "f", words: tell("firm-pale"), row: "firm", gives: { feel: "firm", colour: "pale" } },
+  { key: "g", words: tell("greens-when-wet"), row: "greens", gives: { feel: "firm", wetting: "greens" } },
+  { key: "p", words: tell("smooth-patches"), row: "patches-smooth", gives: { feel: "firm", colour: "patches-smooth" } },
+  { key: "r", words: tell("rough-patches"), row: "patches-hard", gives: { feel: "firm", colour: "patches-hard" } },
+  { key: "b", words: tell("brown-firm"), row: "brown-firm", gives: { feel: "firm", colour: "brown" } },
+  { key: "k", words: tell("black-firm"), row: "black-firm", gives: { feel: "firm", colour: "black" } },
+  { key: "l", words: tell("limp"), row: "limp", gives: { feel: "limp" } },
+  { key: "d", words: tell("not-sure"), row: "not-felt", gives: {} },
+  { key: "h", words: tell("hollow-papery"), row: "hollow", gives: { feel: "hollow" } },
+  { key: "c", words: tell("crunchy-white"), row: "crunchy", gives: { feel: "crunchy" } },
+  { key: "t", words: tell("bare-thread"), row: "thread", gives: { feel: "thread" } },
+  { key: "m", words: tell("mushy"), row: "mushy", gives: { feel: "mushy" } },
 ];
 
 /** The preset that says what is noted of a stretch, when one does. */

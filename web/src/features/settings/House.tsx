@@ -19,6 +19,7 @@ import { Lead, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/settings";
 import { CalendarOf } from "../today";
 import { Judging } from "./Judging";
 import { HouseLanguage, MyLanguage } from "./Language";
@@ -46,17 +47,14 @@ export default function House() {
 
   return (
     <main className={view.sheet} data-part="house">
-      <h1>Settings</h1>
-      <Lead>
-        How this house does things where growers differ. A plant can be set to differ at its intake, and where it is
-        re-homed.
-      </Lead>
+      <h1>{tell("settings")}</h1>
+      <Lead>{tell("how-this-house-does-things-where")}</Lead>
       <SettingsNav />
       <Judging />
       {!keeper && <AtThisScreen />}
       {Boolean(house.error ?? trouble) && <Trouble error={house.error ?? trouble} />}
       {s && questions && figures && usual && where && (
-        <KeepersOnly words="What the house does is set by a keeper.">
+        <KeepersOnly words={tell("what-the-house-does-is-set-by-a")}>
           <Questions questions={questions} sides={s.sides} onTake={(sides) => set({ sides })} />
           <section className={css.section}>
             <Figure
@@ -66,8 +64,7 @@ export default function House() {
               onChange={(mm) => mm && set({ cut_margin_mm: mm })}
             />
             <Why>
-              A cut falls this far out in dead tissue, so that nothing living is wounded.
-              <Mark from={figures.cut_margin_mm} />
+              <Tell of="a-cut-falls-this-far-out-in-dead" with={{ mark: <Mark from={figures.cut_margin_mm} /> }} />
             </Why>
           </section>
           <Tools tools={s.tools ?? {}} usual={usual} onChange={(tools) => set({ tools })} />
@@ -94,7 +91,9 @@ const Questions = ({ questions, sides, onTake }: QuestionsProps) => (
           <Choice
             label={q.question}
             value={sides[q.code] ?? q.default}
-            options={q.choices.map((c) => [c.code, c.code === q.default ? `${c.name} (default)` : c.name] as const)}
+            options={q.choices.map(
+              (c) => [c.code, c.code === q.default ? tell("default", { name: c.name }) : c.name] as const,
+            )}
             onChange={(v) => onTake({ ...sides, [q.code]: v })}
           />
           <ul>
@@ -116,11 +115,11 @@ type SeasonProps = { s: Settings; set: (part: Partial<Settings>) => void };
 const Season = ({ s, set }: SeasonProps) => (
   <section className={css.section}>
     <Choice
-      label="Hemisphere"
+      label={tell("hemisphere")}
       value={s.hemisphere}
       options={[
-        ["north", "North"],
-        ["south", "South"],
+        ["north", tell("north")],
+        ["south", tell("south")],
       ]}
       onChange={(v) => set({ hemisphere: v as Settings["hemisphere"] })}
     />
@@ -128,10 +127,7 @@ const Season = ({ s, set }: SeasonProps) => (
       <Figure {...fields.latitude_deg} value={s.latitude_deg} onChange={(deg) => set({ latitude_deg: deg })} />
       <Zone zone={s.zone ?? ""} onChange={(zone) => set({ zone })} />
     </Row>
-    <Why>
-      The season goes by the plant first, by the warmth of its place next, and by the length of the day last. South is
-      negative. A day is the day of the time zone.
-    </Why>
+    <Why>{tell("the-season-goes-by-the-plant")}</Why>
     <HouseLanguage value={s.language ?? ""} onChange={(tag) => set({ language: tag || undefined })} />
   </section>
 );
@@ -139,16 +135,20 @@ const Season = ({ s, set }: SeasonProps) => (
 /** Where the data lies, copies of it, and how other programs ask for it. */
 const YourData = ({ where }: { where: About }) => (
   <section className={css.section}>
-    <h2>Your data</h2>
-    {where.demo && <p>This is the demo: its file is made anew at each demo.</p>}
+    <h2>{tell("your-data")}</h2>
+    {where.demo && <p>{tell("this-is-the-demo-its-file-is")}</p>}
     {where.data_file && (
       <p>
-        Everything is kept in one SQLite file on this machine: <code>{where.data_file}</code>
+        <Tell of="everything-is-kept-in-one-sqlite" with={{ code: <code>{where.data_file}</code> }} />
       </p>
     )}
     {where.data_file && <Copy copied={where.copied} />}
     <p>
-      Any program can use the same numbers: <Link to="/contract">how to ask for them</Link>. Therapeon {where.version}.
+      <Tell
+        of="any-program-can-use-the-same"
+        with={{ version: where.version }}
+        parts={{ link: <Link to="/contract" /> }}
+      />
     </p>
   </section>
 );
@@ -158,10 +158,10 @@ function Zone({ zone, onChange }: { zone: string; onChange: (zone: string) => vo
   const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
   return (
     <Pick
-      label="Time zone"
+      label={tell("time-zone")}
       value={zone}
       options={[
-        { value: "", label: "As this machine has it" },
+        { value: "", label: tell("as-this-machine-has-it") },
         ...[...new Set([here, zone, ...Intl.supportedValuesOf("timeZone")])]
           .filter(Boolean)
           .map((z) => ({ value: z, label: z })),
@@ -185,17 +185,24 @@ function Copy({ copied }: { copied?: { at: string; file: string } }) {
     <>
       <p>
         <Button loading={sending} onClick={() => send(() => ask(client.POST("/api/v1/backups")))}>
-          Copy it now
+          {tell("copy-it-now")}
         </Button>
       </p>
       <Why role="status">
         {copied ? (
           <>
-            Last copied on {day(copied.at.slice(0, 10))}, {new Date(copied.at).toTimeString().slice(0, 5)}, to{" "}
-            <code>{copied.file}</code>. <code>therapeon restore</code> brings a copy back.
+            <Tell
+              of="last-copied-on-to-therapeon"
+              with={{
+                slice: day(copied.at.slice(0, 10)),
+                slice2: new Date(copied.at).toTimeString().slice(0, 5),
+                code: <code>{copied.file}</code>,
+              }}
+              parts={{ code: <code /> }}
+            />
           </>
         ) : (
-          "No copy was made yet. A copy is made while you work, and checked."
+          tell("no-copy-was-made-yet-a-copy-is")
         )}
       </Why>
       {trouble && <Trouble error={trouble} />}
@@ -217,7 +224,7 @@ function Tools(p: { tools: ToolSet; usual: SolutionKnowledge["tools"]; onChange:
   );
   return (
     <section className={css.section}>
-      <h2>What amounts are measured with</h2>
+      <h2>{tell("what-amounts-are-measured-with")}</h2>
       <Row>
         {of("syringe_ml")}
         {of("syringe_holds_ml")}
@@ -226,7 +233,7 @@ function Tools(p: { tools: ToolSet; usual: SolutionKnowledge["tools"]; onChange:
         {of("scale_g")}
       </Row>
       <Why>
-        The mixing bench gives amounts in these steps, with the error they leave. <Mark from={usual.syringe_ml} />
+        <Tell of="the-mixing-bench-gives-amounts" with={{ mark: <Mark from={usual.syringe_ml} /> }} />
       </Why>
     </section>
   );
@@ -242,33 +249,30 @@ function AtThisScreen() {
     <section className={css.section}>
       {who?.via === "session" ? (
         <p>
-          You are <b>{person}</b>, a {who.role}.
+          <Tell of="you-are-a" with={{ b: <b>{person}</b>, role: who.role }} />
         </p>
       ) : (
         <>
-          <TextLine label="Who is at this screen" value={person} max={SignIn.name.max} onChange={setPerson} />
-          <Why>
-            Kept in this browser. What you do carries this name, and each person reads the cautions of a product once,
-            and says so. Left empty: one person for the house.
-          </Why>
+          <TextLine label={tell("who-is-at-this-screen")} value={person} max={SignIn.name.max} onChange={setPerson} />
+          <Why>{tell("kept-in-this-browser-what-you-do")}</Why>
         </>
       )}
       <Choice
-        label="The hand whose thumb taps the tally"
+        label={tell("the-hand-whose-thumb-taps-the")}
         value={thumb}
         options={[
-          ["", "The left one"],
-          ["right", "The right one"],
+          ["", tell("the-left-one")],
+          ["right", tell("the-right-one")],
         ]}
         onChange={setThumb}
       />
       <Choice
-        label="Light"
+        label={tell("light")}
         value={light}
         options={[
-          ["", "As this device"],
-          ["day", "Day"],
-          ["night", "Night, for the grow-room"],
+          ["", tell("as-this-device")],
+          ["day", tell("day")],
+          ["night", tell("night-for-the-grow-room")],
         ]}
         onChange={setLight}
       />

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Progress } from "antd";
 import { about } from "../../lib/api/queries";
 import { Following } from "../../ui/Following";
+import { tell } from "../../words/settings";
 import css from "./settings.module.css";
 
 /** How far the lists follow this house. Its place is kept, so that nothing moves. */
@@ -13,7 +14,7 @@ export function Judging() {
         <Progress
           percent={Math.floor((100 * judging.done) / judging.total)}
           showInfo={false}
-          aria-label="Plants judged anew"
+          aria-label={tell("plants-judged-anew")}
         />
       )}
       <Following />

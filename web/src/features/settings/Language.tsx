@@ -4,6 +4,7 @@ import { about } from "../../lib/api/queries";
 import { chosenLanguage, chooseLanguage } from "../../lib/language";
 import { Pick } from "../../ui/Pick";
 import { Why } from "../../ui/Said";
+import { tell } from "../../words/settings";
 
 type Props = { value: string; onChange: (tag: string) => void };
 
@@ -16,10 +17,13 @@ export function HouseLanguage({ value, onChange }: Props) {
       <Pick
         label={fields.language.label}
         value={value}
-        options={[{ value: "", label: "As each browser asks" }, ...all.map((l) => ({ value: l.tag, label: l.name }))]}
+        options={[
+          { value: "", label: tell("as-each-browser-asks") },
+          ...all.map((l) => ({ value: l.tag, label: l.name })),
+        ]}
         onChange={onChange}
       />
-      <Why>For papers, calendars and everyone who has not chosen another at their screen.</Why>
+      <Why>{tell("for-papers-calendars-and")}</Why>
     </>
   );
 }
@@ -30,9 +34,9 @@ export function MyLanguage() {
   if (all.length < 2) return null;
   return (
     <Pick
-      label="Language at this screen"
+      label={tell("language-at-this-screen")}
       value={chosenLanguage()}
-      options={[{ value: "", label: "As the house" }, ...all.map((l) => ({ value: l.tag, label: l.name }))]}
+      options={[{ value: "", label: tell("as-the-house-2") }, ...all.map((l) => ({ value: l.tag, label: l.name }))]}
       onChange={(tag) => {
         chooseLanguage(tag);
         window.location.reload();

@@ -6,6 +6,7 @@ import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Marked } from "../../ui/Mark";
 import { Why } from "../../ui/Said";
+import { tell } from "../../words/settings";
 
 type Taken = Record<string, string>;
 
@@ -25,14 +26,16 @@ export function OwnSides({ at, taken = {}, onTake }: Props) {
     onTake(next.length > 0 ? (Object.fromEntries(next) as Taken) : undefined);
   };
   const summary =
-    own.length === 0 ? "Differs from the house" : `Differs from the house: ${own.length} of ${here.length}`;
+    own.length === 0
+      ? tell("differs-from-the-house")
+      : tell("differs-from-the-house-of", { count: own.length, count2: here.length });
   return (
     <Fold summary={summary} open={own.length > 0}>
-      {!keeper && <Why>Sides are taken by a keeper.</Why>}
+      {!keeper && <Why>{tell("sides-are-taken-by-a-keeper")}</Why>}
       {here.map((q) => {
         const side = q.choices.find((c) => c.code === (taken[q.code] ?? house[q.code]));
         const options: Words = [
-          ["", `As the house: ${q.choices.find((c) => c.code === house[q.code])?.name ?? ""}`],
+          ["", tell("as-the-house", { name: q.choices.find((c) => c.code === house[q.code])?.name ?? "" })],
           ...q.choices.map((c) => [c.code, c.name] as const),
         ];
         return (

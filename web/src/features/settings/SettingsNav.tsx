@@ -1,10 +1,11 @@
 import { useLocation } from "react-router";
 import { SubNav } from "../../ui/SubNav";
+import { tell } from "../../words/settings";
 
 const parts = [
-  ["/settings", "The house"],
-  ["/settings/people", "People and devices"],
+  ["/settings", tell("the-house")],
+  ["/settings/people", tell("people-and-devices")],
 ] as const;
 
 /** The two parts of the settings. */
-export const SettingsNav = () => <SubNav label="Settings" at={useLocation().pathname} to={parts} />;
+export const SettingsNav = () => <SubNav label={tell("settings")} at={useLocation().pathname} to={parts} />;

@@ -5,6 +5,7 @@ import { run } from "../../lib/run";
 import { alarmInTitle } from "../../lib/title";
 import { Plain } from "../../ui/Plain";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/timers";
 import { readySound, ring } from "./sound";
 import css from "./timers.module.css";
 import { clock, leftOf, useTimers, useTimerWork } from "./useTimers";
@@ -24,7 +25,7 @@ export function TimerBar() {
     return () => document.removeEventListener("pointerdown", readySound);
   }, []);
   useEffect(() => {
-    alarmInTitle(names && `Time is up: ${names}`);
+    alarmInTitle(names && tell("time-is-up", { names }));
     return () => alarmInTitle("");
   }, [names]);
   useEffect(() => {
@@ -39,14 +40,14 @@ export function TimerBar() {
     setSound(!sound);
   };
   return (
-    <section className={`${view.line} ${css.timers}`} aria-label="Timers">
+    <section className={`${view.line} ${css.timers}`} aria-label={tell("timers")}>
       <ul className={view.line}>
         {list.map((t) => (
           <OneTimer key={t.id} timer={t} left={leftOf(t, now)} />
         ))}
       </ul>
       <Plain aria-pressed={sound} onClick={turn}>
-        {sound ? "Sound on" : "Sound off"}
+        {sound ? tell("sound-on") : tell("sound-off")}
       </Plain>
     </section>
   );
@@ -61,13 +62,13 @@ function OneTimer({ timer: t, left }: { timer: Timer; left: number }) {
       {t.plant_id ? <Link to={`/plants/${t.plant_id}/cleaning`}>{name}</Link> : <span>{name}</span>}
       {/* The change to "time is up" is said aloud, the seconds are not. */}
       <b role="status" aria-live={over ? "assertive" : "off"}>
-        {over ? "Time is up" : clock(left)}
+        {over ? tell("time-is-up-2") : clock(left)}
       </b>
-      <Plain aria-label={`${name}: one minute more`} onClick={() => run(change(t.id, { more_seconds: 60 }))}>
-        +1 min
+      <Plain aria-label={tell("one-minute-more", { name })} onClick={() => run(change(t.id, { more_seconds: 60 }))}>
+        {tell("1-min")}
       </Plain>
-      <Plain aria-label={`${name}: put the timer away`} onClick={() => run(change(t.id, { put_away: true }))}>
-        {over ? "Put away" : "Stop"}
+      <Plain aria-label={tell("put-the-timer-away", { name })} onClick={() => run(change(t.id, { put_away: true }))}>
+        {over ? tell("put-away") : tell("stop")}
       </Plain>
     </li>
   );

@@ -11,6 +11,7 @@ import { Aside, Headline, Lead } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/today";
 import { TodayNav } from "./TodayNav";
 import css from "./today.module.css";
 
@@ -31,14 +32,26 @@ export default function Away() {
   return (
     <main className={view.sheet} data-part="away">
       <div className={css.screen}>
-        <h1>Away</h1>
+        <h1>{tell("away")}</h1>
         <TodayNav />
         <Row>
-          <Day label="First day away" value={from} future onChange={(v) => set("from", v)} error={wrong("from")} />
-          <Day label="Last day away" value={until} future onChange={(v) => set("until", v)} error={wrong("until")} />
+          <Day
+            label={tell("first-day-away")}
+            value={from}
+            future
+            onChange={(v) => set("from", v)}
+            error={wrong("from")}
+          />
+          <Day
+            label={tell("last-day-away")}
+            value={until}
+            future
+            onChange={(v) => set("until", v)}
+            error={wrong("until")}
+          />
         </Row>
       </div>
-      {!(from && until) && <Lead>Say from when until when nobody comes who knows the plants.</Lead>}
+      {!(from && until) && <Lead>{tell("say-from-when-until-when-nobody")}</Lead>}
       {found.isLoading && from && until && <Waiting />}
       {Boolean(found.error) && !(found.error instanceof Refused && found.error.problem?.faults) && (
         <Trouble error={found.error} />
@@ -56,21 +69,23 @@ function Before({ a }: { a: Absence }) {
     <div className={css.screen}>
       <Headline role="status">
         {a.plants.length === 0
-          ? "No plant is in care. Nothing has to be done."
+          ? tell("no-plant-is-in-care-nothing-has")
           : weak.length === 0
-            ? "All of them last, watered the day before."
-            : `${weak.length === 1 ? "One plant does" : `${weak.length} plants do`} not last by themselves.`}
+            ? tell("all-of-them-last-watered-the-day")
+            : tell("not-last-by-themselves", { count: weak.length })}
       </Headline>
       {weak.length > 0 && (
         <ul className={view.rows} data-part="weak">
           {weak.map((p) => (
             <li key={p.plant_id} className={view.ruled} data-tone="act" data-plant={p.plant_id}>
               <Link to={`/plants/${p.plant_id}/aftercare`}>{p.tag}</Link>{" "}
-              {p.lasts_to && `lasts to ${day(p.lasts_to)}. `}
+              {p.lasts_to && `${tell("lasts-to", { laststo: day(p.lasts_to) })} `}
               {p.makes.map((m) => (
                 <span key={m.do.value}>
                   <Marked text={m.do} />{" "}
-                  {m.to && <Aside>{m.lasts ? "Then it lasts. " : `Then to ${day(m.to)}. `}</Aside>}
+                  {m.to && (
+                    <Aside>{m.lasts ? `${tell("then-it-lasts")} ` : `${tell("then-to", { to: day(m.to) })} `}</Aside>
+                  )}
                 </span>
               ))}
             </li>
@@ -78,8 +93,8 @@ function Before({ a }: { a: Absence }) {
         </ul>
       )}
       {a.plants.some((p) => p.before.length > 0) && (
-        <section data-part="before" aria-label="Before you leave">
-          <h2>The day before</h2>
+        <section data-part="before" aria-label={tell("before-you-leave")}>
+          <h2>{tell("the-day-before")}</h2>
           <ul>
             {once(a.plants).map(([text, tags]) => (
               <li key={text.value}>
@@ -89,7 +104,7 @@ function Before({ a }: { a: Absence }) {
           </ul>
         </section>
       )}
-      <Button onClick={() => print()}>Print the sheet for whoever waters</Button>
+      <Button onClick={() => print()}>{tell("print-the-sheet-for-whoever")}</Button>
     </div>
   );
 }
@@ -121,23 +136,21 @@ function Sheet({ a }: { a: Absence }) {
       how.set(s.do.value, { job: s.job, tags: had.tags.add(p.tag) });
     }
   return (
-    <section data-part="sheet" aria-label="For whoever waters" className={css.sheet}>
-      <h2>
-        For whoever waters, {day(a.from)} to {day(a.until)}
-      </h2>
-      {days.length === 0 && <p>Nothing has to be watered. Thank you all the same.</p>}
-      {days.length > 0 && <h3>When</h3>}
+    <section data-part="sheet" aria-label={tell("for-whoever-waters")} className={css.sheet}>
+      <h2>{tell("for-whoever-waters-to", { from: day(a.from), until: day(a.until) })}</h2>
+      {days.length === 0 && <p>{tell("nothing-has-to-be-watered-thank")}</p>}
+      {days.length > 0 && <h3>{tell("when")}</h3>}
       <ul data-part="days">
         {days.map((on) => (
           <li key={on}>
             <b>{day(on)}:</b>{" "}
             {onDay(a.plants, on)
-              .map(([job, tags]) => `${nameOf(job).toLowerCase()}: ${apart(tags)}`)
+              .map(([job, tags]) => `${nameOf(job)}: ${apart(tags)}`)
               .join("; ")}
           </li>
         ))}
       </ul>
-      {days.length > 0 && <h3>How</h3>}
+      {days.length > 0 && <h3>{tell("how")}</h3>}
       <ul data-part="how">
         {[...how].map(([words, { job, tags }]) => (
           <li key={words}>
@@ -146,7 +159,7 @@ function Sheet({ a }: { a: Absence }) {
         ))}
       </ul>
       <Lasting plants={a.plants} />
-      <h3>Please do not</h3>
+      <h3>{tell("please-do-not")}</h3>
       <Listed texts={a.never} />
     </section>
   );
@@ -173,7 +186,7 @@ function Lasting({ plants }: { plants: Absent[] }) {
       ))}
       {last.length > 0 && (
         <p data-part="last">
-          <b>Last of all, then wash your hands:</b> {apart(last)}.
+          <b>{tell("last-of-all-then-wash-your-hands")}</b> {apart(last)}.
         </p>
       )}
     </>

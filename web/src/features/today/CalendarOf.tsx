@@ -8,19 +8,20 @@ import { Choice } from "../../ui/Choice";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { Tell, tell } from "../../words/today";
 
 /** What is due, in one's own calendar: a file, or an address that a calendar asks by itself. */
 export function CalendarOf() {
   const keeper = useKeeper();
   return (
     <section data-part="calendar">
-      <h2>In your calendar</h2>
+      <h2>{tell("in-your-calendar")}</h2>
       <Row words>
         <a href="/api/v1/calendar/file" download>
-          Calendar file
+          {tell("calendar-file")}
         </a>
       </Row>
-      {keeper ? <Shared /> : <Why>An address that a calendar asks by itself is given out by a keeper.</Why>}
+      {keeper ? <Shared /> : <Why>{tell("an-address-that-a-calendar-asks")}</Why>}
     </section>
   );
 }
@@ -40,22 +41,28 @@ function Shared() {
     <>
       {Boolean(trouble) && <Trouble error={trouble} />}
       <Choice
-        label="One entry"
+        label={tell("one-entry")}
         value={c.by}
         options={[
-          ["place", "a day and place"],
-          ["plant", "for each job of a plant"],
+          ["place", tell("a-day-and-place")],
+          ["plant", tell("for-each-job-of-a-plant")],
         ]}
         onChange={(by) => set(!!c.secret, by)}
       />
       <Row words>
         <span>
-          <Switch
-            checked={!!c.secret}
-            onChange={(on) => set(on, c.by)}
-            aria-label="An address that a calendar asks by itself"
-          />{" "}
-          An address that a calendar asks by itself
+          <Tell
+            of="an-address-that-a-calendar-asks-3"
+            with={{
+              switch: (
+                <Switch
+                  checked={!!c.secret}
+                  onChange={(on) => set(on, c.by)}
+                  aria-label={tell("an-address-that-a-calendar-asks-2")}
+                />
+              ),
+            }}
+          />
         </span>
       </Row>
       {address && (
@@ -63,11 +70,8 @@ function Shared() {
           <p>
             <code>{address}</code>
           </p>
-          <Why>
-            Whoever has this address sees what is due, and nothing else. A phone reaches it once the bench is open to
-            it.
-          </Why>
-          <Button onClick={() => set(true, c.by, true)}>Another address</Button>
+          <Why>{tell("whoever-has-this-address-sees")}</Why>
+          <Button onClick={() => set(true, c.by, true)}>{tell("another-address")}</Button>
         </>
       )}
     </>

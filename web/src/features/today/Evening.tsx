@@ -11,9 +11,11 @@ import { Figure } from "../../ui/Figure";
 import { Listed, Mark, Marked } from "../../ui/Mark";
 import { Row } from "../../ui/Row";
 import { Aside, Headline, Lead, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/today";
 import { pageOf } from "../plant";
 import { TakeIn } from "./TakeIn";
 import { TodayNav } from "./TodayNav";
@@ -27,12 +29,9 @@ export default function Evening() {
   const e = found.data;
   return (
     <main className={view.sheet} data-part="evening">
-      <h1>An evening’s crates</h1>
+      <h1>{tell("an-evenings-crates")}</h1>
       <TodayNav />
-      <Lead>
-        Every plant that wants something at the bench, in order: by what it loses by waiting against the minutes that it
-        needs. What is done drops out, and the rest moves up.
-      </Lead>
+      <Lead>{tell("every-plant-that-wants-something")}</Lead>
       <Row>
         <Figure
           {...limits.minutes}
@@ -48,13 +47,8 @@ export default function Evening() {
       {e && (
         <>
           <Headline role="status">{headline(e.tonight.length, e.takes, e.waits.length)}</Headline>
-          {e.saves > 0.005 && (
-            <Why>
-              Against taking them as they came, this order is expected to save {figure(e.saves, 2)} of a plant until the
-              next evening.
-            </Why>
-          )}
-          {e.tonight.length > 0 && <h2>Tonight</h2>}
+          {e.saves > 0.005 && <Why>{tell("against-taking-them-as-they-came", { saves: figure(e.saves, 2) })}</Why>}
+          {e.tonight.length > 0 && <h2>{tell("tonight")}</h2>}
           <ol className={view.rows} data-part="tonight">
             {e.tonight.map((c, i) => (
               <Tonight
@@ -66,12 +60,15 @@ export default function Evening() {
             ))}
           </ol>
           {e.ready.length > 0 && (
-            <section data-part="ready" aria-label="Have ready">
-              <h2>Buy, soak, have ready</h2>
+            <section data-part="ready" aria-label={tell("have-ready")}>
+              <h2>{tell("buy-soak-have-ready")}</h2>
               <ul>
                 {e.ready.map((r) => (
-                  <li key={r.do}>
-                    <b>{r.do}</b> <Aside>for {listed(r.tags)}</Aside>
+                  <li key={r.do.text}>
+                    <b>
+                      <Say of={r.do} />
+                    </b>{" "}
+                    <Aside>{tell("for", { tags: listed(r.tags) })}</Aside>
                     <Listed texts={r.how} />
                   </li>
                 ))}
@@ -79,12 +76,13 @@ export default function Evening() {
             </section>
           )}
           {e.waits.length > 0 && (
-            <section data-part="waits" aria-label="These can stand">
-              <h2>These can stand</h2>
+            <section data-part="waits" aria-label={tell("these-can-stand")}>
+              <h2>{tell("these-can-stand")}</h2>
               <ul className={view.rows}>
                 {e.waits.map((c) => (
                   <li key={c.plant_id} className={view.ruled} data-tone={c.late ? "act" : "umber"}>
-                    <Link to={at(c)}>{c.tag}</Link> {c.by && <b>till {day(c.by)}</b>} <Marked text={c.danger.how} />
+                    <Link to={at(c)}>{c.tag}</Link> {c.by && <b>{tell("till", { by: day(c.by) })}</b>}{" "}
+                    <Marked text={c.danger.how} />
                   </li>
                 ))}
               </ul>
@@ -97,9 +95,9 @@ export default function Evening() {
 }
 
 const headline = (tonight: number, takes: number, waits: number) => {
-  if (tonight + waits === 0) return "Nothing waits at the bench.";
-  const stand = waits === 0 ? "" : ` ${waits === 1 ? "One can stand." : `${waits} can stand.`}`;
-  return `${tonight === 1 ? "One plant" : `${tonight} plants`} tonight, about ${figure(takes, 0)} minutes.${stand}`;
+  if (tonight + waits === 0) return tell("nothing-waits-at-the-bench");
+  const now = tell("tonight-about-minutes", { tonight, takes: Math.round(takes) });
+  return waits === 0 ? now : `${now} ${tell("can-stand", { waits })}`;
 };
 
 const at = (c: Crate) => pageOf(c.plant_id, { page: c.page });
@@ -114,11 +112,15 @@ function Tonight({ c, first, mixed }: { c: Crate; first: boolean; mixed: boolean
         </li>
       )}
       <li className={view.ruled} data-tone={c.danger.waits.value < 1 ? "act" : "green"} data-crate={c.plant_id}>
-        <Link to={at(c)}>{c.tag}</Link> <b>{c.danger.name.value}.</b> {c.does}{" "}
+        <Link to={at(c)}>{c.tag}</Link> <b>{c.danger.name.value}.</b> <Say of={c.does} />{" "}
         <Aside>
-          {figure(c.danger.minutes.value, 0)} min
-          {c.mix && mixed ? ` · into ${c.mix.toLowerCase()}` : ""}
-          {c.place ? ` · ${c.place}` : ""}
+          {[
+            tell("min", { minutes: figure(c.danger.minutes.value, 0) }),
+            c.mix && mixed && tell("into", { mix: c.mix }),
+            c.place,
+          ]
+            .filter(Boolean)
+            .join(" · ")}
         </Aside>
         <Mark from={c.danger.loses} />
       </li>

@@ -10,22 +10,23 @@ import { Choice } from "../../ui/Choice";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/today";
 
 /** What half a minute tells: signs, and whether it lies bare. */
 const glances: [string, string, Partial<Inspection>][] = [
   [
     "rots",
-    "Soft, black or smelling",
+    tell("soft-black-or-smelling"),
     { findings: { "decay-smell": "present", "black-edge": "present" }, worries: ["smell"] },
   ],
-  ["limp", "Limp", { findings: { "leaves-limp": "present" }, worries: ["limp"] }],
-  ["crawls", "Something crawls", { findings: { "moving-specks": "present" }, worries: ["crawling"] }],
-  ["firm", "Firm", { findings: { "leaves-limp": "absent" }, worries: ["nothing"] }],
+  ["limp", tell("limp"), { findings: { "leaves-limp": "present" }, worries: ["limp"] }],
+  ["crawls", tell("something-crawls"), { findings: { "moving-specks": "present" }, worries: ["crawling"] }],
+  ["firm", tell("firm"), { findings: { "leaves-limp": "absent" }, worries: ["nothing"] }],
 ];
 
 const stands: Words = [
-  ["pot", "In a pot"],
-  ["bare", "Bare"],
+  ["pot", tell("in-a-pot")],
+  ["bare", tell("bare")],
 ];
 
 /** A new plant in four taps: its group, how it lies, what is seen, and in. */
@@ -71,24 +72,24 @@ export function TakeIn() {
     });
   };
   return (
-    <section data-part="take-in" aria-label="Take one in">
-      <Row label="Take one in">
+    <section data-part="take-in" aria-label={tell("take-one-in")}>
+      <Row label={tell("take-one-in")}>
         <Pick
-          label="Group"
+          label={tell("group")}
           value={group || undefined}
-          empty="Which kind"
+          empty={tell("which-kind")}
           options={all.map((g) => ({ value: g.code, label: g.name }))}
           onChange={keep}
         />
-        <Choice label="It is" value={lies} options={stands} onChange={setLies} />
+        <Choice label={tell("it-is")} value={lies} options={stands} onChange={setLies} />
         <Choice
-          label="At a glance"
+          label={tell("at-a-glance")}
           value={seen}
           options={glances.map(([code, words]) => [code, words] as const)}
           onChange={setSeen}
         />
         <Button type="primary" disabled={!group || !lies || !seen || sending} onClick={take}>
-          Take it in
+          {tell("take-it-in")}
         </Button>
       </Row>
       {Boolean(trouble) && <Trouble error={trouble} />}

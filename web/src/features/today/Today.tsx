@@ -16,9 +16,11 @@ import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Aside, Headline, Lead, Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { Tell, tell } from "../../words/today";
 import { felt, nameOf, RoundJob, useAftercare } from "../aftercare";
 import { pageOf } from "../plant";
 import { TodayNav } from "./TodayNav";
@@ -39,23 +41,25 @@ export function Today() {
   return (
     <main className={view.sheet} data-part="today">
       <div className={`${view.line} ${css.head}`}>
-        <h1>Today</h1>
+        <h1>{tell("today")}</h1>
         <Aside>{day(t.day)}</Aside>
         {items.length > 0 && (
           <span className={css.screen}>
-            <Plain onClick={() => print()}>Print</Plain>
+            <Plain onClick={() => print()}>{tell("print")}</Plain>
           </span>
         )}
       </div>
       <TodayNav />
-      <Headline role="status">{t.headline}</Headline>
+      <Headline role="status">
+        <Say of={t.headline} />
+      </Headline>
       {t.open > 0 && <CarryLine t={t} />}
       {Boolean(work.trouble) && <Trouble error={work.trouble} />}
       <div role="status">{work.told && <Lead>{work.told}</Lead>}</div>
       <div className={css.round}>
         <Alarms t={t} />
         {t.turns.map((turn) => (
-          <section key={turn.turn} aria-label={turn.turn} data-turn={turn.turn}>
+          <section key={turn.turn} aria-label={turns[turn.turn]} data-turn={turn.turn}>
             <Between turn={turn.turn} />
             {turn.groups.map((g) => (
               <GroupOf key={g.job} group={g} work={work} at={at} />
@@ -68,8 +72,18 @@ export function Today() {
       {items.length > 0 && !narrow && (
         <Why>
           <span className={css.screen}>
-            <Key>j</Key> <Key>k</Key> from job to job, <Key>x</Key> done, <Key>d</Key> was dry, done, <Key>w</Key> still
-            wet, left, <Key>l</Key> not now, <Key>u</Key> taken back.
+            <Tell
+              of="j-k-from-job-to-job-x-done-d-was"
+              parts={{
+                key: <Key>{null}</Key>,
+                key2: <Key>{null}</Key>,
+                key3: <Key>{null}</Key>,
+                key4: <Key>{null}</Key>,
+                key5: <Key>{null}</Key>,
+                key6: <Key>{null}</Key>,
+                key7: <Key>{null}</Key>,
+              }}
+            />
           </span>
         </Why>
       )}
@@ -124,21 +138,25 @@ function useItemKeys(items: RoundItem[], work: ReturnType<typeof useAftercare>) 
 function CarryLine({ t }: { t: Day }) {
   const c = t.carry;
   const parts = [
-    c.plain_ml > 0 && <span key="plain">{volume(c.plain_ml)} plain water</span>,
-    c.seaweed_ml > 0 && <span key="seaweed">{volume(c.seaweed_ml)} water with a quarter of the label’s seaweed</span>,
+    c.plain_ml > 0 && <span key="plain">{tell("plain-water", { plainml: volume(c.plain_ml) })}</span>,
+    c.seaweed_ml > 0 && (
+      <span key="seaweed">{tell("water-with-a-quarter-of-the", { seaweedml: volume(c.seaweed_ml) })}</span>
+    ),
     ...c.feed.map((b) => (
       <span key={b.ppm_n}>
         {volume(b.ml)}{" "}
-        <Link to={`/mixing?do=feed&ppm=${b.ppm_n}&l=${Math.ceil(b.ml / 100) / 10}`}>feed of {b.ppm_n} ppm N</Link>
+        <Link to={`/mixing?do=feed&ppm=${b.ppm_n}&l=${Math.ceil(b.ml / 100) / 10}`}>
+          {tell("feed-of-ppm-n", { ppmn: b.ppm_n })}
+        </Link>
       </span>
     )),
-    c.blades > 0 && <span key="blades">{c.blades === 1 ? "a new blade" : `${c.blades} new blades`}, gloves</span>,
-    c.labels > 0 && <span key="labels">{c.labels === 1 ? "a label" : `${c.labels} labels`}</span>,
+    c.blades > 0 && <span key="blades">{tell("gloves", { blades: c.blades })}</span>,
+    c.labels > 0 && <span key="labels">{tell("labels", { labels: c.labels })}</span>,
   ].filter(Boolean);
   if (parts.length === 0) return null;
   return (
     <p className={`${view.line} ${css.carry}`} data-part="carry">
-      <b>Carry</b> {parts}
+      <b>{tell("carry")}</b> {parts}
     </p>
   );
 }
@@ -147,10 +165,10 @@ function CarryLine({ t }: { t: Day }) {
 function Alarms({ t }: { t: Day }) {
   if (t.alarms.length === 0) return null;
   return (
-    <ul className={view.rows} aria-label="Alarms" data-part="alarms">
+    <ul className={view.rows} aria-label={tell("alarms")} data-part="alarms">
       {t.alarms.map((a) => (
-        <li key={`${a.plant_id} ${a.then}`} className={view.ruled} data-tone="act">
-          <Link to={`/plants/${a.plant_id}/aftercare`}>{a.tag}</Link> {a.then}
+        <li key={`${a.plant_id} ${a.then.text}`} className={view.ruled} data-tone="act">
+          <Link to={`/plants/${a.plant_id}/aftercare`}>{a.tag}</Link> <Say of={a.then} />
         </li>
       ))}
     </ul>
@@ -169,14 +187,16 @@ function GroupOf({ group: g, work, at }: GroupProps) {
     <section aria-label={g.name} data-group={g.job}>
       <div className={`${view.line} ${css.head}`}>
         <h2>{g.name}</h2>
-        {open.length > 0 && <Aside>{[g.ml && volume(g.ml), `${g.minutes} min`].filter(Boolean).join(" · ")}</Aside>}
+        {open.length > 0 && (
+          <Aside>{[g.ml && volume(g.ml), tell("min", { minutes: g.minutes })].filter(Boolean).join(" · ")}</Aside>
+        )}
         {byOneTap.includes(g.job) && <AllDone ready={open.length} onAll={all} />}
         {done.length > 1 && open.length === 0 && (
           <Button
             type="link"
             onClick={() => work.undo(done.map((i) => ({ id: i.done?.id ?? 0, plant_id: i.plant_id, job: i.job })))}
           >
-            Take all {done.length} back
+            {tell("take-all-back", { count: done.length })}
           </Button>
         )}
       </div>
@@ -196,22 +216,25 @@ function GroupOf({ group: g, work, at }: GroupProps) {
 function Errands({ t }: { t: Day }) {
   if (t.errands.length === 0) return null;
   return (
-    <section data-part="errands" aria-label="At the bench">
-      <h2>At the bench</h2>
+    <section data-part="errands" aria-label={tell("at-the-bench")}>
+      <h2>{tell("at-the-bench")}</h2>
       <ul className={view.rows}>
         {t.errands.map((e) => (
           <li key={e.plant_id} className={view.ruled} data-tone={e.turn === "clean" ? "green" : "umber"}>
-            <Link to={pageOf(e.plant_id, e.advised)}>{e.tag}</Link> {e.advised.headline}
+            <Link to={pageOf(e.plant_id, e.advised)}>{e.tag}</Link> <Say of={e.advised.headline} />
             {e.turn !== "clean" && (
-              <Aside> {e.turn === "apart" ? "Kept apart: last." : "Suspect: after the clean ones."}</Aside>
+              <Aside> {e.turn === "apart" ? tell("kept-apart-last") : tell("suspect-after-the-clean-ones")}</Aside>
             )}
           </li>
         ))}
       </ul>
       {t.more && (
         <Lead>
-          {t.more === 1 ? "One more plant wants" : `${t.more} more plants want`} work.{" "}
-          <Link to="/today/evening">An evening’s crates</Link> puts them in order.
+          <Tell
+            of="work-an-evenings-crates-puts"
+            with={{ more: t.more }}
+            parts={{ link: <Link to="/today/evening" /> }}
+          />
         </Lead>
       )}
     </section>
@@ -223,25 +246,24 @@ function Beside({ t }: { t: Day }) {
   return (
     <>
       {t.coming.length > 0 && (
-        <section data-part="coming" aria-label="In the next days">
-          <h2>In the next days</h2>
+        <section data-part="coming" aria-label={tell("in-the-next-days")}>
+          <h2>{tell("in-the-next-days")}</h2>
           <ul>
             {t.coming.map((c) => (
               <li key={`${c.on} ${c.job}`}>
-                {day(c.on)}: {c.name.toLowerCase()}, {listed(c.tags)}
+                {day(c.on)}: {c.name}, {listed(c.tags)}
               </li>
             ))}
           </ul>
         </section>
       )}
       {t.dropped.length > 0 && (
-        <section data-part="dropped" aria-label="Dropped out">
-          <h2>Dropped out</h2>
+        <section data-part="dropped" aria-label={tell("dropped-out")}>
+          <h2>{tell("dropped-out")}</h2>
           <ul>
             {t.dropped.map((d) => (
-              <li key={`${d.plant_id} ${d.do}`}>
-                <Link to={`/plants/${d.plant_id}/aftercare`}>{d.tag}</Link>: {d.do.toLowerCase()}.{" "}
-                <Marked text={d.why} />
+              <li key={`${d.plant_id} ${d.do.text}`}>
+                <Link to={`/plants/${d.plant_id}/aftercare`}>{d.tag}</Link>: <Say of={d.do} />. <Marked text={d.why} />
               </li>
             ))}
           </ul>
@@ -249,9 +271,12 @@ function Beside({ t }: { t: Day }) {
       )}
       {t.open === 0 && t.turns.length === 0 && (
         <Row words>
-          <Link to="/bench">To the bench</Link>
+          <Link to="/bench">{tell("to-the-bench")}</Link>
         </Row>
       )}
     </>
   );
 }
+
+/** Who is handled when. */
+const turns = { clean: tell("turn-clean"), suspect: tell("turn-suspect"), apart: tell("turn-apart") };

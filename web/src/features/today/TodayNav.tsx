@@ -1,14 +1,15 @@
 import { SubNav } from "../../ui/SubNav";
+import { tell } from "../../words/today";
 
 /** The parts of the day's work. */
 export const TodayNav = () => (
   <SubNav
-    label="Today"
+    label={tell("today")}
     to={[
-      ["/", "The round"],
-      ["/today/evening", "An evening’s crates"],
-      ["/today/away", "Away"],
-      ["/forecast", "Forecasts"],
+      ["/", tell("the-round")],
+      ["/today/evening", tell("an-evenings-crates")],
+      ["/today/away", tell("away")],
+      ["/forecast", tell("forecasts")],
     ]}
   />
 );

@@ -3,11 +3,13 @@ import { Button } from "antd";
 import { Link } from "react-router";
 import type { Inspection, UnpotStep as Step } from "../../lib/api/client";
 import { unpotKnowledge } from "../../lib/api/queries";
-import { accidentWords, againWords } from "../../lib/words";
+import { accidentWords } from "../../lib/words";
 import { Cautions } from "../../ui/Care";
 import { Tick } from "../../ui/Choice";
 import { Marked } from "../../ui/Mark";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/unpot";
 import { Clashes, InspectionStep, Parts, type StepProps } from "../look";
 import { PlantSoFar } from "../plant";
 import css from "./unpot.module.css";
@@ -28,10 +30,13 @@ function Unpot({ desk, knowledge }: StepProps) {
       <section>
         {(look.decision === "leave" || look.decision === "wait") && (
           <p>
-            <b>{look.headline}</b> {againWords(look.decision, server.again_on ?? "")} <Link to="../look">Why</Link>
+            <b>
+              <Say of={look.headline} />
+            </b>{" "}
+            <Say of={server.again} /> <Link to="../look">{tell("why")}</Link>
           </p>
         )}
-        <h2>How it comes out</h2>
+        <h2>{tell("how-it-comes-out")}</h2>
         <ol data-part="steps">
           {unpot.steps.map((s) => (
             <Words key={s.code} step={s} />
@@ -39,16 +44,16 @@ function Unpot({ desk, knowledge }: StepProps) {
         </ol>
         <Cautions cautions={unpot.cautions} />
         <Tick
-          label="It is out of its pot"
+          label={tell("it-is-out-of-its-pot")}
           checked={noted.unpotted ?? false}
           onChange={(on) => note({ unpotted: on || undefined })}
         />
-        <h2>What came to light</h2>
+        <h2>{tell("what-came-to-light")}</h2>
         <Clashes parts={brought} desk={desk} knowledge={knowledge} />
         <Parts codes={brought} desk={desk} knowledge={knowledge} />
         {unpot.follows.length > 0 && (
           <>
-            <h2>What follows</h2>
+            <h2>{tell("what-follows")}</h2>
             <ul data-part="follows">
               {unpot.follows.map((s) => (
                 <Words key={s.code} step={s} />
@@ -84,7 +89,7 @@ function Accidents({ accidents, onChange }: { accidents: Broken; onChange: (a: B
   };
   return (
     <section data-part="accidents">
-      <h2>What broke</h2>
+      <h2>{tell("what-broke")}</h2>
       <ul className={css.accidents}>
         {accidentWords.map(([code, words]) => {
           const n = count(code);
@@ -94,11 +99,11 @@ function Accidents({ accidents, onChange }: { accidents: Broken; onChange: (a: B
             <li key={code}>
               <span>{words}</span>
               <span>
-                <Button aria-label={`${words}: one less`} disabled={n === 0} onClick={() => set(what, n - 1)}>
+                <Button aria-label={tell("one-less", { words })} disabled={n === 0} onClick={() => set(what, n - 1)}>
                   −
                 </Button>
                 <output>{n}</output>
-                <Button aria-label={`${words}: one more`} onClick={() => set(what, n + 1)}>
+                <Button aria-label={tell("one-more", { words })} onClick={() => set(what, n + 1)}>
                   +
                 </Button>
               </span>

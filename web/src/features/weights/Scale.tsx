@@ -6,6 +6,7 @@ import { run } from "../../lib/run";
 import { figure } from "../../lib/words";
 import { Plain } from "../../ui/Plain";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/weights";
 import css from "./weights.module.css";
 
 /** What a scale on this machine shows. One tap takes it, once it is still. */
@@ -31,9 +32,13 @@ export function Scale({ onTake }: { onTake: (grams: number) => void }) {
               disabled={!s.stable || old || s.grams <= 0}
               onClick={() => onTake(Math.round(s.grams * 10) / 10)}
             >
-              {old ? "It has stopped" : s.stable ? `Take ${figure(s.grams, 1)} g` : "Settling"}
+              {old
+                ? tell("it-has-stopped")
+                : s.stable
+                  ? tell("take-g", { grams: figure(s.grams, 1) })
+                  : tell("settling")}
             </Button>
-            <Plain onClick={() => run(tare(s.scale))}>Tare</Plain>
+            <Plain onClick={() => run(tare(s.scale))}>{tell("tare")}</Plain>
           </div>
         );
       })}

@@ -9,6 +9,7 @@ import { Figure } from "../../ui/Figure";
 import { Notice } from "../../ui/Notice";
 import { Row } from "../../ui/Row";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/weights";
 import { Scale } from "./Scale";
 import { reasons } from "./reasons";
 
@@ -57,7 +58,7 @@ export function WeighHere({ plantID, kind, moment, scale, onKept }: Props) {
       <Row onSend={() => grams !== undefined && keep.mutate(undefined)}>
         <Figure {...fields.grams} value={grams} onChange={setGrams} error={wrong("grams")} />
         <Button htmlType="submit" disabled={grams === undefined}>
-          Note this weight
+          {tell("note-this-weight")}
         </Button>
       </Row>
       {asked && (

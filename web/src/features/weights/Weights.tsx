@@ -19,6 +19,7 @@ import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
 import { Why, Aside } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
+import { tell } from "../../words/weights";
 import { usePlant } from "../plant";
 import { Scale } from "./Scale";
 import { reasons } from "./reasons";
@@ -27,9 +28,9 @@ import css from "./weights.module.css";
 type Props = { kind: Weigh["kind"] };
 
 const moments: Words = [
-  ["wet", "Just watered and drained"],
-  ["between", "In between"],
-  ["light", "Due for water"],
+  ["wet", tell("just-watered-and-drained")],
+  ["between", tell("in-between")],
+  ["light", tell("due-for-water")],
 ];
 
 /** Weights: typed, or taken from a scale by one tap. What does not follow is asked about, not swallowed. */
@@ -54,13 +55,9 @@ export function Weights({ kind }: Props) {
   const mine = (list.data ?? []).filter((w) => w.kind === kind).reverse();
   const line = (w: Weighed) => <Line key={w.id} w={w} onTurn={() => withdraw(w)} />;
   return (
-    <section data-part="weights" aria-label="Weights">
-      <h2>{kind === "bare" ? "Weigh the bare plant" : "Weigh the pot"}</h2>
-      <Why>
-        {kind === "bare"
-          ? "Shaken dry, before it is soaked, each week at the same point of its rhythm. Its own weights replace the tables."
-          : "Right after watering, once drained, and again when it feels light."}
-      </Why>
+    <section data-part="weights" aria-label={tell("weights")}>
+      <h2>{kind === "bare" ? tell("weigh-the-bare-plant") : tell("weigh-the-pot")}</h2>
+      <Why>{kind === "bare" ? tell("shaken-dry-before-it-is-soaked") : tell("right-after-watering-once")}</Why>
       {kind === "pot" && <WetAndLight list={mine} />}
       {asked ? (
         <WhyNot kind={kind} asked={asked} kept={kept} />
@@ -75,21 +72,24 @@ export function Weights({ kind }: Props) {
               error={trouble instanceof Refused ? trouble.at("grams") : undefined}
             />
             <Day
-              label="On"
+              label={tell("on")}
               value={on}
               onChange={setOn}
               error={trouble instanceof Refused ? trouble.at("at") : undefined}
             />
             {kind === "pot" && (
               <Pick
-                label="The pot is"
+                label={tell("the-pot-is")}
                 value={moment}
-                options={[{ value: "", label: "Not said" }, ...moments.map(([value, label]) => ({ value, label }))]}
+                options={[
+                  { value: "", label: tell("not-said") },
+                  ...moments.map(([value, label]) => ({ value, label })),
+                ]}
                 onChange={setMoment}
               />
             )}
             <Button htmlType="submit" disabled={grams === undefined || !on}>
-              Note this weight
+              {tell("note-this-weight")}
             </Button>
           </Row>
         </>
@@ -99,7 +99,7 @@ export function Weights({ kind }: Props) {
         <>
           <ol className={css.list}>{mine.slice(0, 4).map(line)}</ol>
           {mine.length > 4 && (
-            <Fold summary={`${mine.length - 4} earlier`}>
+            <Fold summary={tell("earlier", { count: mine.length - 4 })}>
               <ol className={css.list}>{mine.slice(4).map(line)}</ol>
             </Fold>
           )}
@@ -156,7 +156,7 @@ const WhyNot = ({ kind, asked, kept }: WhyNotProps) => (
             {words}
           </Button>
         ))}
-        <Plain onClick={kept.reset}>I will weigh it again</Plain>
+        <Plain onClick={kept.reset}>{tell("i-will-weigh-it-again")}</Plain>
       </Row>
     }
   >
@@ -168,8 +168,8 @@ const WhyNot = ({ kind, asked, kept }: WhyNotProps) => (
 function WetAndLight({ list }: { list: Weighed[] }) {
   const has = (moment: string) => list.some((w) => w.moment === moment && !w.withdrawn);
   const steps = [
-    ["wet", "Water it through, let it drain for ten minutes, and weigh it: just watered and drained."],
-    ["light", "Wait until it feels light, and weigh it before you water: due for water."],
+    ["wet", tell("water-it-through-let-it-drain")],
+    ["light", tell("wait-until-it-feels-light-and")],
   ] as const;
   if (steps.every(([moment]) => has(moment))) return null;
   return (
@@ -177,7 +177,7 @@ function WetAndLight({ list }: { list: Weighed[] }) {
       {steps.map(([moment, words]) => (
         <li key={moment} data-done={has(moment) || undefined}>
           {words}
-          {has(moment) && " Done."}
+          {has(moment) && ` ${tell("done")}`}
         </li>
       ))}
     </ol>
@@ -189,18 +189,18 @@ function Line({ w, onTurn }: { w: Weighed; onTurn: () => void }) {
     <li data-withdrawn={w.withdrawn || undefined}>
       <span>{shortDay(w.at)}</span> <b>{figure(w.grams)} g</b>
       <Aside> {said(w)}</Aside>
-      <Plain onClick={onTurn}>{w.withdrawn ? "Let it stand" : "Take it back"}</Plain>
+      <Plain onClick={onTurn}>{w.withdrawn ? tell("let-it-stand") : tell("take-it-back")}</Plain>
     </li>
   );
 }
 
 function said(w: Weighed): string {
-  if (w.withdrawn) return "taken back";
+  if (w.withdrawn) return tell("taken-back");
   const words = {
-    cut: "something cut off: counted anew from here",
-    pot: "changed: counted anew from here",
-    wet: "wet: kept, not counted",
-    watered: "watered",
+    cut: tell("something-cut-off-counted-anew"),
+    pot: tell("changed-counted-anew-from-here"),
+    wet: tell("wet-kept-not-counted"),
+    watered: tell("what-watered"),
     right: "",
   } as Record<string, string>;
   return words[w.because ?? ""] ?? moments.find(([code]) => code === w.moment)?.[1] ?? "";

@@ -7,6 +7,7 @@ import { Choice } from "../../ui/Choice";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/weights";
 import { PlantSoFar, usePlant } from "../plant";
 import { Weights } from "./Weights";
 
@@ -24,11 +25,11 @@ export default function WeightsView() {
     <div className={view.step}>
       <section>
         <Choice
-          label="What is weighed"
+          label={tell("what-is-weighed")}
           value={kind}
           options={[
-            ["pot", "Plant and pot"],
-            ["bare", "The bare plant"],
+            ["pot", tell("plant-and-pot")],
+            ["bare", tell("the-bare-plant")],
           ]}
           onChange={(k) => setKind(k as Weigh["kind"])}
         />

@@ -14,28 +14,29 @@ import { Row } from "../../ui/Row";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
+import { tell } from "../../words/wishes";
 import { usePlant } from "../plant";
 import css from "./wishes.module.css";
 
 const answerTones: Record<string, string> = { yes: "green", no: "umber" };
-const answerWords: Record<string, string> = { yes: "Yes", "not-now": "Not now", no: "No" };
+const answerWords: Record<string, string> = { yes: tell("yes"), "not-now": tell("not-now"), no: tell("no") };
 
 const feels: Words = [
-  ["firm", "Firm"],
-  ["limp", "Limp"],
-  ["hollow", "Hollow, flat"],
-  ["mushy", "Mushy"],
-  ["crunchy", "Crunchy"],
-  ["thread", "A bare thread"],
+  ["firm", tell("firm")],
+  ["limp", tell("limp")],
+  ["hollow", tell("hollow-flat")],
+  ["mushy", tell("mushy")],
+  ["crunchy", tell("crunchy")],
+  ["thread", tell("a-bare-thread")],
 ];
 
 const colours: Words = [
-  ["pale", "Pale"],
-  ["green", "Green"],
-  ["brown", "Brown all over"],
-  ["patches-smooth", "Brown patches, smooth"],
-  ["patches-hard", "Brown patches, hard"],
-  ["black", "Black"],
+  ["pale", tell("pale")],
+  ["green", tell("green")],
+  ["brown", tell("brown-all-over")],
+  ["patches-smooth", tell("brown-patches-smooth")],
+  ["patches-hard", tell("brown-patches-hard")],
+  ["black", tell("black")],
 ];
 
 /** A rescuer comes with a wish: it is answered at once. */
@@ -59,7 +60,7 @@ export function MayI() {
   };
   return (
     <section data-part="may-i" aria-labelledby="may-i">
-      <h2 id="may-i">May I?</h2>
+      <h2 id="may-i">{tell("may-i")}</h2>
       <div className={view.tiles}>
         {answers.map((a) => (
           <Button key={a.wish} data-wish={a.wish} aria-pressed={a.wish === code} onClick={() => pick(a.wish)}>
@@ -73,13 +74,13 @@ export function MayI() {
           {answer.asks === "root" && (
             <>
               <Choice
-                label="How does it feel?"
+                label={tell("how-does-it-feel")}
                 value={root?.feel ?? ""}
                 options={feels}
                 onChange={(v) => setRoot((now) => ({ ...now, feel: v as AskedRoot["feel"] }))}
               />
               <Choice
-                label="What colour is it?"
+                label={tell("what-colour-is-it")}
                 value={root?.colour ?? ""}
                 options={colours}
                 onChange={(v) => setRoot((now) => ({ ...now, colour: v as AskedRoot["colour"] }))}
@@ -87,7 +88,7 @@ export function MayI() {
             </>
           )}
           <Row>
-            <Button onClick={keep}>Keep this with its answer</Button>
+            <Button onClick={keep}>{tell("keep-this-with-its-answer")}</Button>
           </Row>
         </Flex>
       )}
@@ -103,19 +104,19 @@ function AnswerSaid({ answer: a }: { answer: WishAnswer }) {
     <div className={view.ruled} data-part="said" data-tone={answerTones[a.answer]} data-answer={a.answer} role="status">
       <p className={css.word}>
         {answerWords[a.answer]}
-        {a.from_on && <small>, until {day(a.from_on)}</small>}
+        {a.from_on && <small>{`, ${tell("until", { fromon: day(a.from_on) })}`}</small>}
       </p>
       <p>
         <Marked text={a.because} />
       </p>
       {a.instead && (
         <p>
-          <b>Instead:</b> <Marked text={a.instead} />
+          <b>{tell("instead")}</b> <Marked text={a.instead} />
         </p>
       )}
       {a.changes && (
         <p>
-          <b>What changes it:</b> <Marked text={a.changes} />
+          <b>{tell("what-changes-it")}</b> <Marked text={a.changes} />
         </p>
       )}
       {a.side && (
@@ -133,9 +134,9 @@ function AnswerSaid({ answer: a }: { answer: WishAnswer }) {
 }
 
 const outcomes: Words = [
-  ["did", "Did it"],
-  ["left", "Left it"],
-  ["instead", "Did the other"],
+  ["did", tell("did-it")],
+  ["left", tell("left-it")],
+  ["instead", tell("did-the-other")],
 ];
 
 /** What was wished for, what was said, and what was then done. */
@@ -143,7 +144,7 @@ function Wished({ kept }: { kept: KeptWish[] }) {
   if (kept.length === 0) return null;
   return (
     <>
-      <h3>Asked before</h3>
+      <h3>{tell("asked-before")}</h3>
       <ul className={view.rows}>
         {kept.map((k) => (
           <Once key={k.id} kept={k} />

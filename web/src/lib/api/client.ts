@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { tell } from "../../words/ui";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
@@ -17,6 +18,8 @@ export type Rule = Schemas["RootsRule"];
 export type Summary = Schemas["Summary"];
 export type Profile = Schemas["TaxaProfile"];
 export type Text = Schemas["KnowledgeText"];
+export type Sentence = Schemas["KnowledgeSentence"];
+export type Sense = Schemas["MessageSense"];
 export type Term = Schemas["KnowledgeTerm"];
 export type RootKnowledge = Schemas["RootsKnowledge"];
 export type CutItem = Schemas["CleaningItem"];
@@ -130,7 +133,7 @@ export const client = createClient<paths>();
 /** A problem the server answered with, or none when it could not be reached. */
 export class Refused extends Error {
   constructor(readonly problem?: Problem) {
-    super(problem?.detail ?? "Therapeon does not answer. What was saved is safe.");
+    super(problem?.detail ?? tell("no-answer"));
   }
   /** The words for one field, looked up by its path. */
   at(field: string): string | undefined {
@@ -146,7 +149,7 @@ export class Refused extends Error {
 
 /** What went wrong, in one sentence for the place where it was tried. */
 export function inAWord(error: unknown): string {
-  if (!(error instanceof Refused)) return "Something broke on this page. What was saved is safe.";
+  if (!(error instanceof Refused)) return tell("page-broke");
   return error.problem?.faults?.map((f) => f.words).join(" ") ?? error.message;
 }
 

@@ -267,6 +267,12 @@ export const aftercareKnowledge = queryOptions({
   ...shipped,
 });
 
+export const saidKnowledge = queryOptions({
+  queryKey: ["knowledge", "said"],
+  queryFn: () => ask(client.GET("/api/v1/knowledge/said")),
+  ...shipped,
+});
+
 export const todayKnowledge = queryOptions({
   queryKey: ["knowledge", "today"],
   queryFn: () => ask(client.GET("/api/v1/knowledge/today")),

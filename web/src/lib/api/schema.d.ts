@@ -1028,6 +1028,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/knowledge/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Figures that only sentences name */
+        get: operations["saidKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/solutions": {
         parameters: {
             query?: never;
@@ -2468,7 +2485,7 @@ export interface components {
             code: "look-first" | "check" | "feel" | "water" | "treat" | "leave" | "wait" | "soon" | "now" | "read" | "pot" | "hold" | "nest" | "ask-air" | "stay" | "tend" | "mend";
             /** @description the single fact that would change it, the likeliest first */
             flips: components["schemas"]["AdviceFlip"][];
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /**
              * @description what the plant wants by it
              * @enum {string}
@@ -2485,6 +2502,8 @@ export interface components {
             ready: components["schemas"]["AdviceReady"][];
             /** @description the stances it takes, see /api/v1/knowledge/stances */
             says: string[];
+            /** @description that in words */
+            until?: components["schemas"]["KnowledgeSentence"];
             /** @description the day it holds until, or is to be done by */
             until_on?: string;
         };
@@ -2494,19 +2513,21 @@ export interface components {
             /** @description the fact, and by how much */
             if: components["schemas"]["KnowledgeText"];
             /** @description the advice it would be */
-            then: string;
+            then: components["schemas"]["KnowledgeSentence"];
         };
         AdviceReady: {
             cautions: components["schemas"]["KnowledgeCaution"][];
-            do: string;
+            do: components["schemas"]["KnowledgeSentence"];
             how: components["schemas"]["KnowledgeText"][];
             on?: string;
         };
         Advised: {
             /** @description see the advice of the plant */
             code: string;
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             page: string;
+            /** @description that in words */
+            until?: components["schemas"]["KnowledgeSentence"];
             /** @description the day it holds until, or is to be done by */
             until_on?: string;
         };
@@ -2624,7 +2645,7 @@ export interface components {
             asks: string[];
             /** @description and is meant to be by this one */
             by: string;
-            do: string;
+            do: components["schemas"]["KnowledgeSentence"];
             /** @description it may be done from this day */
             from: string;
             how: components["schemas"]["KnowledgeText"];
@@ -2977,7 +2998,7 @@ export interface components {
             /** Format: int64 */
             plant_id: number;
             tag: string;
-            then: string;
+            then: components["schemas"]["KnowledgeSentence"];
         };
         ArchivePlant: {
             archived: boolean;
@@ -3250,7 +3271,7 @@ export interface components {
         CausesKnown: {
             finding: string;
             /** @description how it is known */
-            from: string;
+            from: components["schemas"]["KnowledgeSentence"];
             /** @enum {string} */
             state: "present" | "absent";
         };
@@ -3292,7 +3313,7 @@ export interface components {
             clear?: boolean;
             /** @description nothing more to check would change what to do */
             enough: boolean;
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /** @description what earlier steps knew */
             known: components["schemas"]["CausesKnown"][];
             /** @description actions that wait until it is out of its pot */
@@ -3573,7 +3594,7 @@ export interface components {
             count: number;
             cut_at_mm?: number;
             depth?: string;
-            do: string;
+            do: components["schemas"]["KnowledgeSentence"];
             /** @description how many of the batch are done */
             done: number;
             /** @description which growth of the rhizome, or level of the stem, it is on */
@@ -3641,7 +3662,7 @@ export interface components {
             cautions: components["schemas"]["KnowledgeCaution"][];
             cuts: number;
             cuts_done: number;
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             items: components["schemas"]["CleaningItem"][];
             /** @description jobs ticked off that the reading no longer asks for */
             stale?: string[];
@@ -3654,7 +3675,7 @@ export interface components {
         CleaningPlan: {
             /** @description done or skipped */
             finished: number;
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             jobs: components["schemas"]["CleaningJob"][];
             notes: components["schemas"]["KnowledgeText"][];
             open: number;
@@ -3704,7 +3725,7 @@ export interface components {
              * @description 0: it was never closed
              */
             version: number;
-            words?: string;
+            words?: components["schemas"]["KnowledgeSentence"];
         };
         Code: {
             /** @description six signs to type */
@@ -3952,7 +3973,7 @@ export interface components {
              * @enum {string}
              */
             decision: "no" | "not-today" | "can";
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /** @description living root by bulb, the oldest first */
             live_mm: components["schemas"]["RootsRange"][];
             /** @description what these cuts would leave */
@@ -4029,7 +4050,7 @@ export interface components {
             bulbs: components["schemas"]["DivisionBulb"][];
         };
         Dropped: {
-            do: string;
+            do: components["schemas"]["KnowledgeSentence"];
             /** Format: int64 */
             plant_id: number;
             tag: string;
@@ -4174,7 +4195,7 @@ export interface components {
             due: components["schemas"]["DueTreatment"][];
         };
         DueTreatment: {
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             overdue?: boolean;
             pest: string;
             /** Format: int64 */
@@ -4195,7 +4216,7 @@ export interface components {
             shared?: string;
             /** @description of a move: it can be undone */
             undo?: boolean;
-            words: string;
+            words: components["schemas"]["KnowledgeSentence"];
         };
         Errand: {
             advised: components["schemas"]["Advised"];
@@ -4269,7 +4290,7 @@ export interface components {
             stage?: "" | "critical" | "holding" | "rooting" | "establishing" | "recovered";
             /** @enum {string} */
             verdict: "winning" | "holding" | "mixed" | "losing" | "recovered" | "unseen" | "unknown";
-            words: string;
+            words: components["schemas"]["KnowledgeSentence"];
         };
         FaultFault: {
             /** @description path of the value, such as roots[3].segments[0].length_mm */
@@ -4518,6 +4539,8 @@ export interface components {
             what: "broken-root" | "lost-root" | "snapped-growth" | "torn-leaf" | "lost-bulb" | "lost-spike";
         };
         Inspected: {
+            /** @description that in words */
+            again?: components["schemas"]["KnowledgeSentence"];
             /** @description the day to look again */
             again_on?: string;
             causes: components["schemas"]["CausesVerdict"];
@@ -4816,6 +4839,21 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        KnowledgeSaidFigure: {
+            high?: number;
+            low?: number;
+            /** @enum {string} */
+            mark: "published" | "common practice" | "from memory" | "house rule";
+            source?: string;
+            /** Format: double */
+            value: number;
+        };
+        KnowledgeSentence: {
+            /** @description its sentences one by one, where it is several */
+            parts?: components["schemas"]["KnowledgeSentence"][];
+            sense: components["schemas"]["MessageSense"];
+            text: string;
+        };
         KnowledgeSide: {
             /** @description the cause it points at */
             cause?: string;
@@ -4833,6 +4871,7 @@ export interface components {
         KnowledgeText: {
             /** @enum {string} */
             mark: "published" | "common practice" | "from memory" | "house rule";
+            sense?: components["schemas"]["MessageSense"];
             source?: string;
             value: string;
         };
@@ -4952,7 +4991,7 @@ export interface components {
             /** @description the day it was made */
             on?: string;
             /** @description what the page said of it then */
-            said?: string;
+            said?: components["schemas"]["KnowledgeSentence"];
             /**
              * @description passed: a later one stands for it, or it is long ago
              * @enum {string}
@@ -5084,7 +5123,7 @@ export interface components {
              * @enum {string}
              */
             decision: "" | "leave" | "wait" | "soon" | "now" | "out";
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /** @description what is set right where it stands */
             in_place: components["schemas"]["KnowledgeText"][];
             /** @description what to do while waiting */
@@ -5117,18 +5156,20 @@ export interface components {
             lookalikes: components["schemas"]["KnowledgeLookalikes"][];
         };
         Looked: {
+            /** @description that in words */
+            again?: components["schemas"]["KnowledgeSentence"];
             again_on?: string;
             /** @description something that spreads is not ruled out */
             alarm?: boolean;
             /** @description its causes ask that it be kept apart */
             apart?: boolean;
             /** @description in a line */
-            cause: string;
+            cause: components["schemas"]["KnowledgeSentence"];
             /** @description nothing is wrong, as far as was looked */
             clear?: boolean;
             /** @enum {string} */
             decision: "" | "leave" | "wait" | "soon" | "now" | "out";
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /** Format: int64 */
             inspection_id: number;
             /** @description something was looked at that causes are judged by */
@@ -5460,6 +5501,32 @@ export interface components {
             short_l?: number;
             words: string;
         };
+        MessageSense: {
+            /** @description what is to be done, see /api/v1/knowledge/acts */
+            act?: string;
+            /** @description the day of that fact, where it is known */
+            day?: string;
+            /** @description how much, or which of the ways */
+            degree?: string;
+            /** @description code of the fact */
+            fact?: string;
+            /** @description with which part of the plant or its home */
+            object?: string;
+            /** @description codes of the facts it rests on, as far as they are known */
+            premises?: string[];
+            /** @enum {string} */
+            type?: "instruction" | "statement" | "reason" | "how-to" | "other-side";
+            when?: components["schemas"]["MessageWhen"];
+        };
+        MessageWhen: {
+            /** @description of now: the day it holds until; of not-now: the day it is asked anew */
+            day?: string;
+            /**
+             * @description no: it is not to be done
+             * @enum {string}
+             */
+            is?: "now" | "on" | "by" | "once" | "may" | "not-now" | "no";
+        };
         MixAnswer: {
             judged: components["schemas"]["KnowledgeText"][];
             measured: components["schemas"]["MediaMeasured"][];
@@ -5725,7 +5792,7 @@ export interface components {
             egg_degree_days: number;
             /** @description the last of the eggs laid before the last round hatch */
             hatched_on?: string;
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             line: components["schemas"]["PestsDay"][];
             /** @description the day of the look that can give the all-clear */
             look_on?: string;
@@ -5807,7 +5874,7 @@ export interface components {
             /** @description that in short */
             advised?: components["schemas"]["Advised"];
             /** @description what to do on the alarms that sound */
-            alarms?: string[];
+            alarms?: components["schemas"]["KnowledgeSentence"][];
             archived_at?: string;
             created_at: string;
             /** @description the day of that */
@@ -5820,6 +5887,8 @@ export interface components {
             /** @description the first look after it was held or housed, until that was done */
             home_look_on?: string;
             home_since?: string;
+            /** @description that with its day, and when to look at it */
+            home_words?: components["schemas"]["KnowledgeSentence"];
             /** Format: int64 */
             id: number;
             intake: components["schemas"]["Intake"];
@@ -6629,7 +6698,7 @@ export interface components {
         RaceAssumption: {
             code: string;
             /** @description where it comes from */
-            from: string;
+            from: components["schemas"]["KnowledgeSentence"];
             /** Format: double */
             high: number;
             /**
@@ -6652,12 +6721,12 @@ export interface components {
         };
         RaceBand: {
             /** @description the median, in words */
-            about?: string;
+            about?: components["schemas"]["KnowledgeSentence"];
             high?: number;
             low?: number;
             median?: number;
             /** @description the days, in words */
-            words?: string;
+            words?: components["schemas"]["KnowledgeSentence"];
         };
         RaceChance: {
             from: components["schemas"]["KnowledgeNumber"];
@@ -6692,7 +6761,7 @@ export interface components {
             low: number;
             /** @description of the plant as it is, the newest stretch without a change */
             weighings: number;
-            words: string;
+            words: components["schemas"]["KnowledgeSentence"];
         };
         RaceKnowledge: {
             a_day_below: components["schemas"]["KnowledgeNumber"];
@@ -6798,7 +6867,7 @@ export interface components {
             helps: boolean;
             name: string;
             /** @description what it gives */
-            words?: string;
+            words?: components["schemas"]["KnowledgeSentence"];
         };
         RaceLeverKind: {
             by: components["schemas"]["KnowledgeNumber"];
@@ -6837,7 +6906,7 @@ export interface components {
              * @description that roots come in time, 0–1
              */
             chance: number;
-            chance_words: string;
+            chance_words: components["schemas"]["KnowledgeSentence"];
             code: string;
             /** @description half of them or more hold out without any new root */
             endless?: boolean;
@@ -6850,7 +6919,7 @@ export interface components {
              * @enum {string}
              */
             likelier_loss?: "thirst" | "rot" | "spent";
-            likelier_words?: string;
+            likelier_words?: components["schemas"]["KnowledgeSentence"];
             limp_day: components["schemas"]["RaceBand"];
             /**
              * Format: double
@@ -6869,7 +6938,7 @@ export interface components {
             /** @description day on which it would be lost if no root came */
             lost_day: components["schemas"]["RaceBand"];
             /** @description of a hundred like it */
-            lost_words: string;
+            lost_words: components["schemas"]["KnowledgeSentence"];
             /** @description from the first tip to the day it would be lost without; below 0: too late */
             margin_days: components["schemas"]["RaceBand"];
             name: string;
@@ -6891,16 +6960,16 @@ export interface components {
             waiting: number;
             /** @description by day */
             water: components["schemas"]["RaceWater"][];
-            words: string;
+            words: components["schemas"]["KnowledgeSentence"];
         };
         RaceRace: {
             assumptions: components["schemas"]["RaceAssumption"][];
             /** @description code of the way of holding that is advised */
             best: string;
             days: number;
-            detail: string;
+            detail: components["schemas"]["KnowledgeSentence"];
             fit?: components["schemas"]["RaceFit"];
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /** @description how it is held now */
             holding?: string;
             /** @description for the way it is held, else the advised one; what helps most first */
@@ -6953,7 +7022,7 @@ export interface components {
             readings: components["schemas"]["Summary"][];
         };
         Ready: {
-            do: string;
+            do: components["schemas"]["KnowledgeSentence"];
             how: components["schemas"]["KnowledgeText"][];
             tags: string[];
         };
@@ -6992,7 +7061,7 @@ export interface components {
             amounts?: string;
             cautions: components["schemas"]["KnowledgeCaution"][];
             code: string;
-            do: string;
+            do: components["schemas"]["KnowledgeSentence"];
             how: components["schemas"]["KnowledgeText"][];
             /** @description the label is printed here */
             labels?: boolean;
@@ -7169,7 +7238,7 @@ export interface components {
             code: string;
             /** @enum {string} */
             decision: "pot" | "hold" | "nest" | "read" | "ask" | "leave" | "unpot" | "look";
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /** @description the other sides, with their reasons */
             others: components["schemas"]["DisputesSide"][];
             reasons: components["schemas"]["KnowledgeText"][];
@@ -7189,7 +7258,7 @@ export interface components {
             /** @description of the pot it is in, from its weights */
             drying?: components["schemas"]["DryingWaterDay"];
             fit?: components["schemas"]["PotsFit"];
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /** @description the newest first */
             homes: components["schemas"]["Home"][];
             jobs: components["schemas"]["RehomeJob"][];
@@ -7405,7 +7474,7 @@ export interface components {
             from_tips?: boolean;
             growths: components["schemas"]["RootsRegion"][];
             /** @description empty when no places were noted */
-            words: string;
+            words: components["schemas"]["KnowledgeSentence"];
         };
         RootsRange: {
             /** Format: double */
@@ -7609,7 +7678,7 @@ export interface components {
         RootsVerdict: {
             grade: components["schemas"]["RootsGrade"];
             /** @description what to do, in a line; empty when nothing was read */
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             pattern: components["schemas"]["RootsPattern"];
             roots: components["schemas"]["RootsRootVerdict"][];
             /** @description the words and marks of every rule named above */
@@ -7627,6 +7696,11 @@ export interface components {
             /** @description 1 for the likeliest */
             place: number;
             turned_out_on?: string;
+        };
+        SaidFigures: {
+            said: {
+                [key: string]: components["schemas"]["KnowledgeSaidFigure"];
+            };
         };
         SaveCourse: {
             closed?: boolean;
@@ -8455,7 +8529,7 @@ export interface components {
             cuts: number;
             grade: string;
             growing_tips: number;
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /** @description the roots as the cuts left them, once one was made */
             left?: components["schemas"]["LeftShort"];
             live_length_mm: components["schemas"]["RootsRange"];
@@ -8517,7 +8591,7 @@ export interface components {
             /** @description may be cut, or never cut */
             green_spike: components["schemas"]["KnowledgeTerm"];
             /** @description yes, partly or no */
-            greens_on_wetting: components["schemas"]["KnowledgeCode"];
+            greens_on_wetting: components["schemas"]["KnowledgeTerm"];
             /** @description night °C below which its roots stand still */
             growth_min_c: components["schemas"]["KnowledgeNumber"];
             habit: components["schemas"]["KnowledgeTerm"];
@@ -8529,7 +8603,7 @@ export interface components {
             leaf_conductance: components["schemas"]["KnowledgeCode"];
             light: components["schemas"]["KnowledgeTerm"];
             medium_ph: components["schemas"]["KnowledgeCode"];
-            moisture_style: components["schemas"]["KnowledgeCode"];
+            moisture_style: components["schemas"]["KnowledgeTerm"];
             /** @description when it can be moved: any time, any warm spell, best with new roots, only with new roots */
             moves: components["schemas"]["KnowledgeTerm"];
             name: string;
@@ -8649,7 +8723,7 @@ export interface components {
             dropped: components["schemas"]["Dropped"][];
             /** @description what has a page of its own: looks, rounds of treatment, what is to be unpotted or potted */
             errands: components["schemas"]["Errand"][];
-            headline: string;
+            headline: components["schemas"]["KnowledgeSentence"];
             /** @description further plants that want work at the bench: an evening puts them in order */
             more?: number;
             /** @description the first day on which something is due, where nothing is today */
@@ -8684,7 +8758,7 @@ export interface components {
             by?: string;
             danger: components["schemas"]["TodayDanger"];
             /** @description its one advice */
-            does: string;
+            does: components["schemas"]["KnowledgeSentence"];
             /** @description of one that waits: longer than it should */
             late?: boolean;
             /** @description what it goes into, in words */
@@ -8732,7 +8806,7 @@ export interface components {
             name: string;
         };
         TodayItem: {
-            do: string;
+            do: components["schemas"]["KnowledgeSentence"];
             /** @description what became of it today */
             done?: components["schemas"]["TodayNoted"];
             /** @description name of its group */
@@ -8774,7 +8848,7 @@ export interface components {
         TodayMisfit: {
             /** Format: double */
             points: number;
-            words: string;
+            words: components["schemas"]["KnowledgeSentence"];
         };
         TodayMove: {
             from?: string;
@@ -9031,6 +9105,7 @@ export interface components {
             name: string;
             /** @description which answer of the table it is */
             row: string;
+            sense: components["schemas"]["MessageSense"];
             /** @description the side it follows, where growers differ */
             side?: components["schemas"]["DisputesSide"];
             wish: string;
@@ -14333,6 +14408,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RootsKnowledge"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    saidKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaidFigures"];
                 };
             };
             /** @description Unauthorized */

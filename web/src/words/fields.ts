@@ -1,0 +1,4 @@
+import { room } from "../lib/tell";
+import english from "./en/fields.yaml";
+
+export const { tell } = room("fields", english);

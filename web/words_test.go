@@ -1,0 +1,116 @@
+package web_test
+
+import (
+	"io/fs"
+	"os"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"testing"
+
+	"github.com/goccy/go-yaml"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// catalogues are the English words of the page: by room, then by key.
+func catalogues(t *testing.T) map[string]map[string]string {
+	t.Helper()
+	all := map[string]map[string]string{}
+	files, err := filepath.Glob("src/words/en/*.yaml")
+	require.NoError(t, err)
+	for _, file := range files {
+		words := map[string]string{}
+		raw, err := os.ReadFile(file)
+		require.NoError(t, err)
+		require.NoError(t, yaml.Unmarshal(raw, &words), file)
+		all[strings.TrimSuffix(filepath.Base(file), ".yaml")] = words
+	}
+	return all
+}
+
+var (
+	ofRoom = regexp.MustCompile(`from "[./]*/words/([a-z]+)"`)
+	saying = regexp.MustCompile(`(?:\btell\(\s*|<Tell\s+of=)"([^"]+)"`)
+	placed = regexp.MustCompile(`^\{(\w+)[,}]`)
+	marked = regexp.MustCompile(`<(\w+)>`)
+)
+
+// Every entry that the code says stands in the catalogue of its room, and every entry is said.
+func TestTheCodeSaysWhatStandsInTheCatalogues(t *testing.T) {
+	all, said := catalogues(t), map[string]bool{}
+	require.NoError(t, fs.WalkDir(os.DirFS("src"), ".", func(path string, _ fs.DirEntry, err error) error {
+		if err != nil || !strings.HasSuffix(path, ".ts") && !strings.HasSuffix(path, ".tsx") {
+			return err
+		}
+		raw, err := os.ReadFile(filepath.Join("src", path))
+		if room := ofRoom.FindSubmatch(raw); room != nil {
+			words := all[string(room[1])]
+			for _, at := range saying.FindAllSubmatchIndex(raw, -1) {
+				key := string(raw[at[2]:at[3]])
+				said[string(room[1])+" "+key] = true
+				assert.Contains(t, words, key, path)
+				for _, place := range places(words[key]) {
+					assert.Regexp(t, `\b`+place+`\b`, call(string(raw[at[3]+1:])), "%s: %s of %s", path, place, key)
+				}
+			}
+		}
+		return err
+	}))
+	for room, words := range all {
+		for key := range words {
+			assert.True(t, said[room+" "+key], "%s has %s, and nothing says it", room, key)
+		}
+	}
+	assert.Greater(t, len(said), 1500)
+}
+
+// places are the names of what an entry takes: figures and words, links and other elements. Braces in braces are the
+// forms of a count or a choice.
+func places(text string) (names []string) {
+	depth := 0
+	for i, r := range text {
+		switch r {
+		case '{':
+			depth++
+			if name := placed.FindStringSubmatch(text[i:]); name != nil && depth%2 == 1 {
+				names = append(names, name[1])
+			}
+		case '}':
+			depth--
+		}
+	}
+	for _, name := range marked.FindAllStringSubmatch(text, -1) {
+		names = append(names, name[1])
+	}
+	return names
+}
+
+// call is the rest of what says an entry: up to the bracket that ends it.
+func call(rest string) string {
+	depth := 0
+	for i, r := range rest {
+		switch r {
+		case '(', '{':
+			depth++
+		case ')', '}':
+			depth--
+		}
+		if depth < 0 || depth == 0 && strings.HasPrefix(rest[i:], "/>") {
+			return rest[:i]
+		}
+	}
+	return rest
+}
+
+// An entry is whole: it neither begins nor ends in the middle of a sentence.
+func TestNoEntryIsAHalf(t *testing.T) {
+	for room, words := range catalogues(t) {
+		for key, text := range words {
+			assert.Equal(t, strings.TrimSpace(text), text, "%s %s", room, key)
+			assert.NotRegexp(t, `^[,;:.]|[,;]$`, text, "%s %s is a half", room, key)
+			assert.Equal(t, strings.Count(text, "{"), strings.Count(text, "}"), "%s %s", room, key)
+			assert.NotRegexp(t, `&\w+;`, text, "%s %s", room, key)
+		}
+	}
+}
