@@ -175,7 +175,7 @@ func TestARottedPlantIsCutTreatedAndClosed(t *testing.T) {
 	p.see(job("sheaths")+" .job-said", "Left out: None are loose")
 
 	p.tap(job("peroxide")+" [data-why]", "Why")
-	p.see(job("peroxide")+" .job-below", "It follows only with a finding.")
+	p.see(job("peroxide")+" .job-below", "Followed here: Only with a finding.")
 	p.choose(job("peroxide")+" .job-below select", "From the chemist, 260 mL left")
 	p.see(job("peroxide")+` [data-field="Amount"]`, "mL")
 	p.readsCautions("peroxide", "Peroxide over 3 % burns skin and eyes.")

@@ -429,7 +429,7 @@ func TestWordsOfRangesAndCodes(t *testing.T) {
 	assert.Equal(t, "40 %", got["one"])
 	assert.Contains(t, got["two"], "20")
 	assert.Contains(t, got["two"], "45")
-	assert.Equal(t, []string{"bark and moss", "lava"}, []string{got["word"], got["unknown"]})
+	assert.Equal(t, []string{"Bark and moss", "lava"}, []string{got["word"], got["unknown"]})
 }
 
 // Text stands out from what it lies on, by day and by night: WCAG 2.2, success criterion 1.4.3,

@@ -38,7 +38,7 @@ func TestACheckInTakesEightTaps(t *testing.T) {
 	p.tap("[data-part='check-in'] button", "Keep this check-in")
 	p.see("[data-part='plant-head'] [aria-current]", "Aftercare")
 	p.unfold("What was seen and done")
-	p.see("#seen-and-done tr", "The tips: green, growing")
+	p.see("#seen-and-done tr", "The tips: Green, growing")
 	assert.LessOrEqual(t, p.taps, 8)
 	p.fits(phone.width)
 }
@@ -68,7 +68,7 @@ func TestATipIsFollowedToTheWater(t *testing.T) {
 	p.tap(`[data-root='A'] [data-field="It is"] label`, "At the water")
 	p.tap("[data-part='check-in'] button", "Keep this check-in")
 	p.unfold("What was seen and done")
-	p.see("#seen-and-done tr", "Root B: 7 mm growing")
+	p.see("#seen-and-done tr", "Root B: 7 mm, growing")
 	p.visit(s.url + "/plants/1/progress")
 	p.see("[data-track='A']", "at the water")
 	p.see("[data-track='B']", "7 mm")

@@ -73,7 +73,7 @@ func TestTodaysRoundIsDoneByThumb(t *testing.T) {
 	p.visit(s.url + "/plants/3/aftercare")
 	p.see("[data-part='due-for-water']", "1 answer")
 	p.unfold("What was seen and done")
-	p.see("#seen-and-done tr", "Left: water it a little, still wet")
+	p.see("#seen-and-done tr", "Left: Water it a little, still wet")
 }
 
 // The same by keys alone.
@@ -115,7 +115,7 @@ func TestAGateOpenedByACheckInTurnsTheReservoirOn(t *testing.T) {
 	p.tap(`[data-field="They are"] label`, "At the wall or surface")
 	p.tap("[data-part='check-in'] button", "Keep this check-in")
 	p.see("[data-protocol='mineral'] h2", "Pebbles, wet and dry")
-	p.see("[data-protocol='mineral']", "tips first, then the reservoir, until")
+	p.see("[data-protocol='mineral']", "Tips first, then the reservoir, until")
 	p.see("[data-part='next'] .job-do", "Fill its reservoir")
 	p.see(".said-headline", "Fill its reservoir.")
 	p.fits(phone.width)
@@ -177,7 +177,7 @@ func TestAwayAndTheSheetForWhoeverWaters(t *testing.T) {
 	p.see(".said-headline", "not last by themselves.")
 	p.see("[data-part='weak'] [data-plant='1']", "Lay a lid on loosely")
 	p.see("[data-part='sheet']", "Never spray anything on the plants")
-	p.see("[data-part='sheet'] [data-part='days'] li", "soak: Lid 1 · Lid 2 · Apart")
+	p.see("[data-part='sheet'] [data-part='days'] li", "Soak: Lid 1 · Lid 2 · Apart")
 	p.see("[data-part='sheet'] [data-part='last']", "Last of all, then wash your hands: Apart.")
 	p.fits(phone.width)
 	words := p.printed()

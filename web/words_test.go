@@ -31,7 +31,9 @@ func catalogues(t *testing.T) map[string]map[string]string {
 
 var (
 	ofRoom = regexp.MustCompile(`from "[./]*/words/([a-z]+)"`)
-	saying = regexp.MustCompile(`(?:\btell\(\s*|<Tell\s+of=)"([^"]+)"`)
+	saying = regexp.MustCompile(`\btell\(\s*|<Tell\s+of=`)
+	keyed  = regexp.MustCompile(`(?:^\{?|[?:]\s*)"([^"]+)"`)
+	values = regexp.MustCompile(`^(?:,|\s+(?:with|parts)=)`)
 	placed = regexp.MustCompile(`^\{(\w+)[,}]`)
 	marked = regexp.MustCompile(`<(\w+)>`)
 )
@@ -46,12 +48,14 @@ func TestTheCodeSaysWhatStandsInTheCatalogues(t *testing.T) {
 		raw, err := os.ReadFile(filepath.Join("src", path))
 		if room := ofRoom.FindSubmatch(raw); room != nil {
 			words := all[string(room[1])]
-			for _, at := range saying.FindAllSubmatchIndex(raw, -1) {
-				key := string(raw[at[2]:at[3]])
-				said[string(room[1])+" "+key] = true
-				assert.Contains(t, words, key, path)
-				for _, place := range places(words[key]) {
-					assert.Regexp(t, `\b`+place+`\b`, call(string(raw[at[3]+1:])), "%s: %s of %s", path, place, key)
+			for _, at := range saying.FindAllIndex(raw, -1) {
+				which, with := split(call(string(raw[at[1]:])))
+				for _, key := range keyed.FindAllStringSubmatch(which, -1) {
+					said[string(room[1])+" "+key[1]] = true
+					assert.Contains(t, words, key[1], path)
+					for _, place := range places(words[key[1]]) {
+						assert.Regexp(t, `\b`+place+`\b`, with, "%s: %s of %s", path, place, key[1])
+					}
 				}
 			}
 		}
@@ -84,6 +88,22 @@ func places(text string) (names []string) {
 		names = append(names, name[1])
 	}
 	return names
+}
+
+// split takes what says which entry it is, one or one of several, from what is said in it.
+func split(of string) (which, with string) {
+	depth := 0
+	for i, r := range of {
+		switch {
+		case r == '(' || r == '{':
+			depth++
+		case r == ')' || r == '}':
+			depth--
+		case depth == 0 && values.MatchString(of[i:]):
+			return of[:i], of[i:]
+		}
+	}
+	return of, ""
 }
 
 // call is the rest of what says an entry: up to the bracket that ends it.

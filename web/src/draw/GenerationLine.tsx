@@ -191,7 +191,7 @@ function Levels({ s, f: { y, top, egg } }: { s: Schedule; f: Frame }) {
       )}
       {egg < 1 && (
         <text x={LEFT + 4} y={y(1) - 5} className={`${pen.faintFill} ${pen.clear}`} fontSize="13">
-          {tell("untreated-they-lay", { laid: laid ? ` ${tell("from", { shortDay: shortDay(laid.day) })}` : "" })}
+          {laid ? tell("untreated-they-lay-from", { day: shortDay(laid.day) }) : tell("untreated-they-lay")}
         </text>
       )}
     </>

@@ -4,7 +4,7 @@ import type { Band, Outcome, RaceResult } from "../lib/api/client";
 import { useNarrow } from "../lib/narrow";
 import { percent } from "../lib/words";
 import { Aside } from "../ui/Said";
-import { Tell, tell } from "../words/draw";
+import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 
 type Props = { race: RaceResult; shown: Outcome };
@@ -58,18 +58,11 @@ export function RacePicture({ race: r, shown: o }: Props) {
       </svg>
       <figcaption>
         <Aside>
-          <Tell
-            of="blue-its-water-and-the-band-four"
-            with={{
-              name: o.name,
-              limpOn:
-                limpOn !== undefined &&
-                limpOn >= 1 &&
-                limpOn <= weeks * 7 &&
-                `; ${tell("limp-in-about", { about: o.limp_day.about?.text })}`,
-              count: others.length > 0 && ` ${tell("thin-lines-the-other-ways")}`,
-            }}
-          />
+          {tell("blue-its-water-and-the-band-four", { name: o.name })}
+          {limpOn !== undefined && limpOn >= 1 && limpOn <= weeks * 7 && (
+            <> {tell("limp-in-about", { about: o.limp_day.about?.text })}</>
+          )}
+          {others.length > 0 && <> {tell("thin-lines-the-other-ways")}</>}
         </Aside>
       </figcaption>
     </figure>
@@ -205,7 +198,7 @@ function Axes({ r, f: { x, y, H, low, weeks, small } }: PartProps) {
             textAnchor={last ? "end" : "middle"}
             data-tick
           >
-            {week === 0 ? tell("now") : `${week}${last ? ` ${tell("weeks")}` : ""}`}
+            {week === 0 ? tell("now") : last ? tell("weeks", { week }) : week}
           </text>
         );
       })}

@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from "react";
 import type { Bulb, Divisible } from "../lib/api/client";
-import { length, ranged } from "../lib/words";
+import { abreast, bulbStates, length, ranged, wordOf } from "../lib/words";
 import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 import css from "./rhizome.module.css";
@@ -124,12 +124,7 @@ function Joint({ b, at, word, cut, fits, onCut }: JointProps) {
       role="checkbox"
       tabIndex={0}
       aria-checked={cut}
-      aria-label={tell("cut-between-and", {
-        word,
-        from: b.from,
-        n: b.n,
-        fits: fits ? `, ${tell("both-pieces-could-stand-alone")}` : "",
-      })}
+      aria-label={tell(fits ? "cut-between-both-could-stand" : "cut-between", { word, from: b.from, n: b.n })}
       data-cut={cut || undefined}
       data-before={b.n}
       onClick={act}
@@ -170,14 +165,12 @@ function BulbDrawn({ b, at: { x, y }, word, live, most, chosen, onChoose }: Bulb
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={[
+      aria-label={abreast([
         tell("organ", { word, n: b.n }),
         b.lead && tell("with-a-lead"),
-        b.state,
+        b.state && wordOf(bulbStates, b.state),
         live && most > 0 && tell("of-living-root", { low: ranged(live.low, live.high, length) }),
-      ]
-        .filter(Boolean)
-        .join(", ")}
+      ])}
       data-state={b.state}
       data-chosen={chosen || undefined}
       onClick={act}

@@ -302,5 +302,5 @@ function said(s: Section): string {
       : tell("no-reservoir"),
     s.lead === "right" ? tell("oldest-growth-to-the-wall-on-the") : tell("the-plant-in-the-middle"),
     tell("living-roots", { count: s.roots.length }),
-  ].join("; ");
+  ].join(" ");
 }

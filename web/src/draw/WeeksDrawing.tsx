@@ -3,6 +3,7 @@ import { line } from "d3-shape";
 import type { GrowthDeed, GrowthLine, GrowthPoint } from "../lib/api/client";
 import { day, shortDay } from "../lib/dates";
 import { useNarrow } from "../lib/narrow";
+import { listed } from "../lib/words";
 import { tell } from "../words/draw";
 import pen from "./pens.module.css";
 
@@ -176,4 +177,4 @@ function Days({ x, y, most }: { x: ScaleTime<number, number>; y: number; most: n
 }
 
 const said = (lines: Props["lines"]) =>
-  tell("measures-over-the-weeks-the", { map: lines.map((l) => l.name).join(", ") });
+  tell("measures-over-the-weeks-the", { names: listed(lines.map((l) => l.name)) });

@@ -9,6 +9,10 @@ export const gradeWords: Record<string, string> = {
   good: tell("good"),
 };
 
+/** The grade of the roots, where its leaves ask for more, so said. */
+export const gradeOf = (grade: string, starved?: boolean) =>
+  starved ? tell("grade-for-its-leaves", { grade: gradeWords[grade] }) : (gradeWords[grade] ?? grade);
+
 export const stateWords: Record<string, string> = {
   live: tell("alive"),
   "live-damaged": tell("alive-damaged"),
@@ -28,6 +32,14 @@ export const depthWords: Record<string, string> = {
 
 /** Names in a row: Ben, Cy and Di. */
 export const listed = (names: readonly string[]) => new Intl.ListFormat(locale).format(names);
+
+/** One of several: 10.0.0.2 or 10.0.0.3. */
+export const eitherOf = (names: readonly string[]) =>
+  new Intl.ListFormat(locale, { type: "disjunction" }).format(names);
+
+/** Facts side by side: 12 mm, growing. Those that are not there are left out. */
+export const abreast = (facts: readonly (string | number | false | undefined)[]) =>
+  new Intl.ListFormat(locale, { type: "unit", style: "short" }).format(facts.filter(Boolean).map(String));
 
 /** Pairs of code and words, for choices. */
 export type Words = readonly (readonly [string, string])[];
@@ -71,7 +83,7 @@ export const rootClasses: Words = [
 
 /** A length in mm for reading: whole mm, metres from one metre on. */
 export function length(mm: number): string {
-  return mm >= 1000 ? `${(mm / 1000).toFixed(2)} m` : `${Math.round(mm)} mm`;
+  return mm >= 1000 ? `${fixed(mm / 1000, 2)} m` : `${Math.round(mm)} mm`;
 }
 
 /** A low–high range, or one figure when both read the same. */
@@ -104,7 +116,16 @@ export const actionPlaces: Words = [
 ];
 
 /** A figure with no more decimals than it has. */
-export const figure = (n: number, decimals = 1) => String(Number(n.toFixed(decimals)));
+export const figure = (n: number, decimals = 1) =>
+  new Intl.NumberFormat(locale, { maximumFractionDigits: decimals, useGrouping: false }).format(n);
+
+/** A figure with so many decimals, noughts too. */
+export const fixed = (n: number, decimals: number) =>
+  new Intl.NumberFormat(locale, {
+    minimumFractionDigits: decimals,
+    maximumFractionDigits: decimals,
+    useGrouping: false,
+  }).format(n);
 
 /** A volume for reading: litres from one litre on. */
 export const volume = (ml: number) => (ml >= 1000 ? `${figure(ml / 1000, 2)} L` : `${figure(ml, ml < 10 ? 2 : 1)} mL`);
@@ -113,7 +134,7 @@ export const volume = (ml: number) => (ml >= 1000 ? `${figure(ml / 1000, 2)} L` 
 export const wordOf = (words: Words, code: string) => words.find(([c]) => c === code)?.[1] ?? code;
 
 /** A surface, cm². */
-export const area = (cm2: number) => `${cm2 < 10 ? cm2.toFixed(1) : Math.round(cm2)} cm²`;
+export const area = (cm2: number) => `${cm2 < 10 ? fixed(cm2, 1) : Math.round(cm2)} cm²`;
 
 const units: Record<string, string> = {
   days: tell("unit-days"),

@@ -10,8 +10,8 @@ export function Followed({ side: s }: { side: components["schemas"]["DisputesSid
         of="growers-differ-it-follows"
         with={{
           question: s.question,
-          b: <b>{s.choice.name}</b>,
-          marked: <Marked text={s.choice.reason} />,
+          side: <b>{s.choice.name}</b>,
+          why: <Marked text={s.choice.reason} />,
         }}
       />
     </li>

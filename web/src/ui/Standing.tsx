@@ -39,23 +39,16 @@ export function Standing({ what, standing: s, onSettle, onUndo }: Props) {
             </>
           }
         >
-          <Tell
-            of="yours-was-not-saved-over-it"
-            with={{
-              count: s.by?.length
-                ? tell("changed-this-meanwhile", { by: listed(s.by), what })
-                : tell("this-was-changed-elsewhere", { what }),
-              apart: s.apart && tell("the-two-do-not-touch-both-can-be"),
-              count2: s.changes.length > 0 && ` ${tell("what-was-changed")}`,
-              ul: (
-                <ul>
-                  {s.changes.map((c) => (
-                    <li key={c}>{c}</li>
-                  ))}
-                </ul>
-              ),
-            }}
-          />
+          {s.by?.length
+            ? tell("changed-this-meanwhile", { by: listed(s.by), what })
+            : tell("this-was-changed-elsewhere", { what })}{" "}
+          {tell("yours-was-not-saved-over-it")} {s.apart && tell("the-two-do-not-touch-both-can-be")}{" "}
+          {s.changes.length > 0 && tell("what-was-changed")}
+          <ul>
+            {s.changes.map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </ul>
         </Notice>
       );
     default:

@@ -1,3 +1,4 @@
+import { tell } from "../../words/draw";
 import pen from "../pens.module.css";
 import css from "./fan.module.css";
 import { headingAt, pointAt, type Line, type Strand } from "./layout";
@@ -70,7 +71,7 @@ function notesOf(s: Strand, view: View, cuts?: boolean, done?: Record<string, nu
   const end = s.line.points.at(-1);
   if (end) {
     const a = headingAt(s.line, s.line.length);
-    const words = [s.verdict.label, d.recheck && "?", d.kind === "anchor" && "anchor"].filter(Boolean).join(" ");
+    const words = [s.verdict.label, d.recheck && "?", d.kind === "anchor" && tell("anchor")].filter(Boolean).join(" ");
     notes.push({
       key: s.key,
       kind: "root",

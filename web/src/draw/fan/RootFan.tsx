@@ -192,9 +192,9 @@ function describe(v: Verdict): string {
   if (v.roots.length === 0) return tell("root-fan-no-roots-entered");
   const t = v.totals;
   return tell("root-fan-roots-with-life", {
-    roots: t.live.roots,
-    roots2: t.doubtful.roots,
-    roots3: t.dead.roots,
+    alive: t.live.roots,
+    doubtful: t.doubtful.roots,
+    dead: t.dead.roots,
     headline: v.headline.text,
   });
 }

@@ -3,7 +3,7 @@ import type { Aftercare, CareDue, RoundItem } from "../../lib/api/client";
 import { aftercare } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
-import { volume } from "../../lib/words";
+import { abreast, volume } from "../../lib/words";
 import { Marked } from "../../ui/Mark";
 import { Aside, Headline, Lead, Why } from "../../ui/Said";
 import { Say } from "../../ui/Say";
@@ -87,8 +87,7 @@ function Next({ c, tag }: { c: Aftercare; tag: string }) {
         <div key={d.job}>
           <RoundJob item={asItem(c, d, tag)} work={work} nameless />
           <Why>
-            <Marked text={d.how} />
-            {d.missed ? ` ${tell("missed-they-are-not-made-up", { missed: d.missed })}` : ""}
+            <Marked text={d.how} /> {d.missed ? tell("missed-they-are-not-made-up", { missed: d.missed }) : ""}
           </Why>
         </div>
       ))}
@@ -111,9 +110,8 @@ function Next({ c, tag }: { c: Aftercare; tag: string }) {
         <ul data-part="later">
           {later.map((d) => (
             <li key={d.job}>
-              {day(d.on)}: <Say of={d.do} />
-              {d.ml ? `, ${volume(d.ml)}` : ""}
-              {d.ppm_n ? ` ${tell("with-feed-of-ppm-n", { ppmn: d.ppm_n })}` : ""}{" "}
+              {day(d.on)}: <Say of={d.do} />{" "}
+              <Aside>{abreast([d.ml && volume(d.ml), d.ppm_n && tell("feed-of-ppm-n", { ppmn: d.ppm_n })])}</Aside>{" "}
               {d.shifted && <Aside>{tell("put-off", { shifted: d.shifted })}</Aside>}
             </li>
           ))}
@@ -122,7 +120,7 @@ function Next({ c, tag }: { c: Aftercare; tag: string }) {
       {c.held_back && (
         <Lead>
           {tell("says-no-water-so-none-is-asked", {
-            heldback: c.held_back === "look" ? tell("its-look") : tell("an-alarm"),
+            plan: c.held_back === "look" ? tell("its-look") : tell("an-alarm"),
           })}
         </Lead>
       )}
@@ -142,10 +140,10 @@ function WaterAndFeed({ c }: { c: Aftercare }) {
           <Tell
             of="due-for-water-about-four-times"
             with={{
-              b: <b>{day(w.on)}</b>,
+              day: <b>{day(w.on)}</b>,
               soonon: day(w.soon_on),
               lateon: day(w.late_on),
-              marked: <Marked text={w.rests} />,
+              why: <Marked text={w.rests} />,
             }}
           />
         </p>
@@ -153,8 +151,8 @@ function WaterAndFeed({ c }: { c: Aftercare }) {
       <p data-part="feed">
         {f.ppm_n > 0 && (
           <>
-            <b>{tell("ppm-n", { ppmn: f.ppm_n })}</b>
-            {f.on && f.on > c.day ? `, ${tell("next-from", { on: day(f.on) })}` : ""}.{" "}
+            <b>{tell("ppm-n", { ppmn: f.ppm_n })}</b>{" "}
+            {f.on && f.on > c.day && tell("next-from", { on: day(f.on) })}{" "}
           </>
         )}
         <Marked text={f.why} />

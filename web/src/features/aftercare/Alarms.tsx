@@ -62,9 +62,9 @@ export function Alarms({ c }: { c: Aftercare }) {
               of="put-off-until"
               with={{
                 until: day(a.until ?? ""),
-                say: <Say of={a.words} />,
+                what: <Say of={a.words} />,
                 reason: a.reason,
-                plain: <Plain onClick={() => back(a)}>{tell("let-it-sound-again")}</Plain>,
+                undo: <Plain onClick={() => back(a)}>{tell("let-it-sound-again")}</Plain>,
               }}
             />
           </Why>

@@ -61,7 +61,7 @@ export function CheckIn({ c }: { c: Aftercare }) {
         <Tell
           of="check-in-4"
           with={{
-            aside: (
+            state: (
               <Aside>
                 {due && due.on <= c.day
                   ? due.late_days

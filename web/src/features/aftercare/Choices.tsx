@@ -105,10 +105,10 @@ function TakenOtherwise({ c, nameOf, onKeep }: OtherwiseProps) {
             <Tell
               of="put-off-to-2"
               with={{
-                nameOf: nameOf(code),
+                job: nameOf(code),
                 to: day(s.to),
                 reason: s.reason,
-                plain: <Plain onClick={() => without("shifts", code)}>{tell("take-that-back")}</Plain>,
+                undo: <Plain onClick={() => without("shifts", code)}>{tell("take-that-back")}</Plain>,
               }}
             />
           </Why>
@@ -118,10 +118,10 @@ function TakenOtherwise({ c, nameOf, onKeep }: OtherwiseProps) {
           <Tell
             of="left-out-since"
             with={{
-              nameOf: nameOf(code),
+              job: nameOf(code),
               on: day(l.on),
               reason: l.reason,
-              plain: <Plain onClick={() => without("left_out", code)}>{tell("take-that-back")}</Plain>,
+              undo: <Plain onClick={() => without("left_out", code)}>{tell("take-that-back")}</Plain>,
             }}
           />
         </Why>

@@ -4,6 +4,7 @@ import { ask, client, type Aftercare } from "../../lib/api/client";
 import { day } from "../../lib/dates";
 import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
+import { abreast } from "../../lib/words";
 import { Fold } from "../../ui/Fold";
 import { Plain } from "../../ui/Plain";
 import { Rows } from "../../ui/Rows";
@@ -23,16 +24,14 @@ export function History({ c }: { c: Aftercare }) {
     ...c.done.map((t) => ({
       key: `t${t.id}`,
       on: t.on,
-      what: [
+      what: abreast([
         t.outcome === "left" ? tell("left-2", { name: t.name }) : t.name,
-        t.because === "still-wet" && tell("still-wet-2"),
-        t.because === "rain" && tell("by-rain-2"),
+        t.because === "still-wet" && tell("still-wet"),
+        t.because === "rain" && tell("by-rain"),
         t.because === "tray" && tell("the-whole-tray"),
         t.was && tell("was", { was: t.was }),
         t.ppm_n && tell("feed-of-ppm-n", { ppmn: t.ppm_n }),
-      ]
-        .filter(Boolean)
-        .join(", "),
+      ]),
       by: t.person ?? "",
     })),
   ].sort((a, b) => b.on.localeCompare(a.on));
@@ -53,7 +52,7 @@ export function History({ c }: { c: Aftercare }) {
     );
   return (
     <Fold
-      summary={tell("what-was-seen-and-done", { count: lines.length, more: c.more ? ` ${tell("and-more")}` : "" })}
+      summary={tell(c.more ? "what-was-seen-and-done-more" : "what-was-seen-and-done", { count: lines.length })}
       id="seen-and-done"
     >
       {Boolean(error) && <Trouble error={error} />}

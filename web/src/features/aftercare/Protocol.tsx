@@ -66,13 +66,15 @@ function Gate({ g, today, onSay }: GateProps) {
       <b>{g.name.value}</b>
       {g.open_on ? (
         <>
-          {`: ${g.by_hand ? tell("said-on", { on: day(g.open_on) }) : tell("seen-on", { on: day(g.open_on) })} `}
+          {": "}
+          {g.by_hand ? tell("said-on", { on: day(g.open_on) }) : tell("seen-on", { on: day(g.open_on) })}{" "}
           <Marked text={g.opens} />
           {g.by_hand && <Plain onClick={() => onSay(undefined)}>{tell("take-that-back")}</Plain>}
         </>
       ) : (
         <>
-          {g.state ? `: ${tell("not-yet")} ` : `: ${tell("waited-for")} `}
+          {": "}
+          {g.state ? tell("not-yet") : tell("waited-for")}{" "}
           {g.not_before && g.not_before > today && (
             <Aside>{tell("not-expected-before", { notbefore: day(g.not_before) })} </Aside>
           )}

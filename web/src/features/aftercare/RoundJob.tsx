@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Noted, RoundItem, Tick } from "../../lib/api/client";
 import { run } from "../../lib/run";
-import { volume } from "../../lib/words";
+import { abreast, volume } from "../../lib/words";
 import { Below, Job, JobBox } from "../../ui/Job";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
@@ -61,7 +61,10 @@ export function RoundJob({ item: i, work, at, nameless }: Props) {
         do={nameless ? <Say of={i.do} /> : <Link to={`/plants/${i.plant_id}/aftercare`}>{i.tag}</Link>}
         amount={
           !done && i.ml
-            ? `${volume(i.ml)}${i.ppm_n ? ` ${tell("feed-of-ppm-n", { ppmn: i.ppm_n })}` : i.water === "seaweed" ? ` ${tell("with-seaweed")}` : ""}`
+            ? abreast([
+                volume(i.ml),
+                i.ppm_n ? tell("feed-of-ppm-n", { ppmn: i.ppm_n }) : i.water === "seaweed" && tell("with-seaweed"),
+              ])
             : undefined
         }
         said={<Said item={i} outcome={outcome} />}
@@ -83,7 +86,7 @@ function Said({ item: i, outcome }: { item: RoundItem; outcome?: string }) {
   if (outcome) {
     const because = { "still-wet": tell("still-wet"), rain: tell("by-rain") }[i.done?.because ?? ""];
     const by = i.done?.person && tell("by", { person: i.done.person });
-    return [outcome === "left" ? tell("said-left") : tell("said-done"), because, by].filter(Boolean).join(", ");
+    return abreast([outcome === "left" ? tell("said-left") : tell("said-done"), because, by]);
   }
   const late = i.late_days && tell("days-late", { days: i.late_days });
   return (

@@ -92,7 +92,7 @@ function OneRoot({ r, taped, wrong, change }: OneProps) {
           of="root-2"
           with={{
             label: r.label,
-            was: r.was !== undefined && <Aside>{tell("was-mm", { was: Math.round(r.was) })}</Aside>,
+            before: r.was !== undefined && <Aside>{tell("was-mm", { was: Math.round(r.was) })}</Aside>,
           }}
         />
       </legend>

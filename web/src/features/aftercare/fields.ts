@@ -1,6 +1,6 @@
 import type { Noted } from "../../lib/api/client";
 import { Checkin } from "../../lib/api/fields";
-import { flowerings, type Words } from "../../lib/words";
+import { abreast, flowerings, type Words } from "../../lib/words";
 import { tell } from "../../words/aftercare";
 
 type Field = keyof Noted;
@@ -165,15 +165,15 @@ export function notedWords(noted: Noted): string {
     return [`${how.label}: ${words ?? String(value)}`];
   });
   const taped = (noted.roots ?? []).map((t) =>
-    [
-      tell("root", { root: t.root }),
-      t.length_mm && `${t.length_mm} mm`,
-      t.tip && choices("tip_state", t.tip),
-      t.kept === "no" && tell("root-lost"),
-      t.branched && tell("root-branched"),
-    ]
-      .filter(Boolean)
-      .join(", "),
+    tell("root", {
+      root: t.root,
+      facts: abreast([
+        t.length_mm && `${t.length_mm} mm`,
+        t.tip && tell("root-tip", { tip: t.tip }),
+        t.kept === "no" && tell("root-lost"),
+        t.branched && tell("root-branched"),
+      ]),
+    }),
   );
   return [...said, ...taped, ...(noted.note ? [noted.note] : [])].join(" · ");
 }

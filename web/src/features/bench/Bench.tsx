@@ -132,7 +132,7 @@ export function Bench() {
 
 const Reordered = ({ onSort }: { onSort: () => void }) => (
   <Lead>
-    <Tell of="others-changed-the-order" with={{ plain: <Plain onClick={onSort}>{tell("sort-it-anew")}</Plain> }} />
+    <Tell of="others-changed-the-order" with={{ take: <Plain onClick={onSort}>{tell("sort-it-anew")}</Plain> }} />
   </Lead>
 );
 
@@ -209,7 +209,7 @@ function More({ had, total, busy, onMore }: MoreProps) {
       <Lead>
         <Tell
           of="of-plants-are-shown"
-          with={{ had, total, plain: <Plain onClick={onMore}>{tell("show-more")}</Plain> }}
+          with={{ shown: had, total, all: <Plain onClick={onMore}>{tell("show-more")}</Plain> }}
         />
       </Lead>
     </div>

@@ -111,7 +111,7 @@ export function Filters({ search, set, due, children }: Props) {
               of="due-today"
               with={{
                 due,
-                plain: (
+                show: (
                   <Plain onClick={() => set("due", only ? "" : "yes")}>
                     {only ? tell("show-the-whole-bench") : tell("show-only-these")}
                   </Plain>

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { MiniFan } from "../../draw/MiniFan";
 import type { Plant } from "../../lib/api/client";
 import { day } from "../../lib/dates";
-import { gradeWords, percent, ranged } from "../../lib/words";
+import { abreast, gradeOf, percent, ranged } from "../../lib/words";
 import { Aside } from "../../ui/Said";
 import { Say } from "../../ui/Say";
 import { tell } from "../../words/bench";
@@ -16,18 +16,12 @@ export const unreadable = (p: Plant) => p.unreadable || p.latest?.unreadable || 
 export function rootsOf({ latest: r }: Plant): string {
   if (!r?.grade) return tell("roots-not-read-yet");
   const share = r.left?.viable_by_length ?? r.viable_by_length;
-  return `${gradeWords[r.grade]}${r.starved ? ` ${tell("for-its-leaves")}` : ""}, ${ranged(share.low, share.high, percent)}`;
+  return abreast([gradeOf(r.grade, r.starved), ranged(share.low, share.high, percent)]);
 }
 
-/** Whether it is winning, in a word with its sign; nothing where that is not known. */
-export const faresWords: Record<string, string> = {
-  winning: ` ${tell("winning")}`,
-  recovered: ` ${tell("on-its-own")}`,
-  holding: ` ${tell("steady")}`,
-  mixed: ` ${tell("mixed-signs")}`,
-  losing: ` ${tell("losing")}`,
-  unseen: ` ${tell("not-seen-for-weeks")}`,
-};
+/** Its stage, and whether it is winning, with a sign, where that is known. */
+export const faresWords = ({ name, verdict }: { name?: string; verdict: string }) =>
+  tell("fares", { stage: name, verdict });
 
 const tones = { winning: "success", recovered: "success", losing: "danger" } as Record<string, "success" | "danger">;
 
@@ -49,8 +43,7 @@ export function PlantRow({ plant: p }: { plant: Plant }) {
         {p.fares?.name && (
           <Aside>
             <Typography.Text data-fares={p.fares.verdict} type={tones[p.fares.verdict]}>
-              {p.fares.name}
-              {faresWords[p.fares.verdict]}
+              {faresWords(p.fares)}
             </Typography.Text>
           </Aside>
         )}
@@ -65,14 +58,13 @@ export function PlantRow({ plant: p }: { plant: Plant }) {
           <Aside>
             <Typography.Text data-alarms type="danger">
               <Say of={p.alarms[0]} />
-              {p.alarms.length > 1 && ` ${tell("and-more", { count: p.alarms.length - 1 })}`}
+              {p.alarms.length > 1 && <> {tell("and-more", { count: p.alarms.length - 1 })}</>}
             </Typography.Text>
           </Aside>
         )}
         <Aside>
-          {p.home && `${tell("since", { home: p.home, homesince: day(p.home_since ?? "") })} `}
-          <Say of={l?.cause} />
-          {l?.undecided && a?.code !== "stay" && ` ${tell("a-check-is-open")}`}
+          {p.home && tell("since", { home: p.home, homesince: day(p.home_since ?? "") })} <Say of={l?.cause} />{" "}
+          {l?.undecided && a?.code !== "stay" && tell("a-check-is-open")}
         </Aside>
       </span>
     </Link>

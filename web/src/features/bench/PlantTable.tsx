@@ -43,7 +43,7 @@ export default function PlantTable({ list, choosing, chosen, onChoose }: Props) 
           { title: tell("roots"), render: (_: unknown, p) => rootsOf(p) },
           {
             title: tell("stage"),
-            render: (_: unknown, p) => p.fares?.name && `${p.fares.name}${faresWords[p.fares.verdict] ?? ""}`,
+            render: (_: unknown, p) => p.fares?.name && faresWords(p.fares),
           },
           {
             title: tell("what-now"),

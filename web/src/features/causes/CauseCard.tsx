@@ -110,10 +110,16 @@ function Reasons({ judged: j, knowledge, numbers }: { judged: Judged; knowledge:
               <li key={w.finding}>
                 <i style={{ width: Math.min(90, Math.abs(w.decibans) * 5) }} />
                 <span>
-                  {w.state === "absent" && `${tell("not-found")} `}
-                  <Term shelf="findings" code={w.finding}>
-                    {f?.name.value}
-                  </Term>
+                  <Tell
+                    of={w.state === "absent" ? "not-found" : "found"}
+                    with={{
+                      finding: (
+                        <Term shelf="findings" code={w.finding}>
+                          {f?.name.value}
+                        </Term>
+                      ),
+                    }}
+                  />
                   {numbers && (
                     <small>
                       {" "}
@@ -148,9 +154,9 @@ function Record({ name, decision, said, onChange }: RecordProps) {
           <Tell
             of="you-this-on-the-findings-said"
             with={{
-              word: decision.word === "confirmed" ? "confirmed" : tell("ruled-out"),
+              said: decision.word === "confirmed" ? "confirmed" : tell("ruled-out"),
               on: day(said.on),
-              b: <b>{said.band}</b>,
+              cause: <b>{said.band}</b>,
               chance: percent(said.chance),
               place: said.place,
             }}

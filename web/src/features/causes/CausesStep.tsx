@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { listed } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Notice } from "../../ui/Notice";
@@ -39,7 +40,7 @@ function CauseView({ desk, knowledge }: StepProps) {
           <Say of={v.headline} />
         </Headline>
         {v.alarms.length > 0 && (
-          <Notice is="alarm">{tell("cannot-be-ruled-out-and-it", { map: v.alarms.map(name).join(", ") })}</Notice>
+          <Notice is="alarm">{tell("cannot-be-ruled-out-and-it", { causes: listed(v.alarms.map(name)) })}</Notice>
         )}
         <Clashes parts={parts} desk={desk} knowledge={knowledge} />
         <NextCheck desk={desk} knowledge={knowledge} numbers={numbers} />
@@ -91,8 +92,7 @@ function KnownSoFar({ desk, knowledge }: StepProps) {
               const f = knowledge.findings.find((x) => x.code === k.finding);
               return (
                 <li key={k.finding}>
-                  {k.state === "absent" && `${tell("not-found")} `}
-                  {f?.name.value}{" "}
+                  {tell(k.state === "absent" ? "not-found" : "found", { finding: f?.name.value })}{" "}
                   <small>
                     <Say of={k.from} />
                   </small>

@@ -31,7 +31,7 @@ export function NextCheck({ desk, knowledge, numbers }: Props) {
         <p>
           <Tell
             of="you-put-off-what-was-left-to"
-            with={{ plain: <Plain onClick={() => setPut([])}>{tell("show-it-again")}</Plain> }}
+            with={{ undo: <Plain onClick={() => setPut([])}>{tell("show-it-again")}</Plain> }}
           />
         </p>
       );
@@ -104,12 +104,11 @@ function means(o: Check["yes"], knowledge: CauseKnowledge, numbers: boolean): st
   const band = (chance: number) => knowledge.bands.find((b) => chance < b.below.value)?.words.value ?? "";
   const moves = o.moves.slice(0, 2).map(({ cause, from, to }) => {
     const name = knowledge.causes.find((c) => c.code === cause)?.name ?? cause;
-    const words =
-      band(from) === band(to)
-        ? tell("stays-yet-so", { cause: name, band: band(to), to: to > from ? "more" : "less" })
-        : tell("becomes", { cause: name, band: band(to) });
-    return `${words}${numbers ? ` (${percent(from)} → ${percent(to)})` : ""}`;
+    const chances = numbers ? `${percent(from)} → ${percent(to)}` : "none";
+    return band(from) === band(to)
+      ? tell("stays-yet-so", { cause: name, band: band(to), to: to > from ? "more" : "less", chances })
+      : tell("becomes", { cause: name, band: band(to), chances });
   });
   const plan = o.new_plan ? tell("what-to-do-would-change") : tell("what-to-do-stays-the-same");
-  return `${moves.length > 0 ? moves.join(". ") + ". " : `${tell("little-would-move")} `}${plan}`;
+  return [...(moves.length > 0 ? moves : [tell("little-would-move")]), plan].join(" ");
 }

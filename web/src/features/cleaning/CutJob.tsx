@@ -2,6 +2,7 @@ import { Button, Flex } from "antd";
 
 import { useState } from "react";
 import type { CutItem, Rule } from "../../lib/api/client";
+import { abreast } from "../../lib/words";
 import { Below, Job, JobBox } from "../../ui/Job";
 import { Listed, Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
@@ -36,7 +37,7 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
         state={all ? "done" : "open"}
         box={
           <JobBox
-            label={tell("done-root", { it: it.label, do: it.do.text })}
+            label={tell("done-root", { label: it.label, do: it.do.text })}
             state={all ? "done" : "open"}
             count={all ? 0 : it.done}
             onTurn={() => onTick(it, all ? 0 : it.count)}
@@ -44,8 +45,8 @@ export function CutJob({ item: it, rules, chosen, onTick, onCorrect }: Props) {
         }
         do={
           <>
-            <b>{tell("root", { it: it.label })}</b>{" "}
-            <Aside>{[it.count > 1 && tell("alike", { count: it.count }), it.place].filter(Boolean).join(", ")}</Aside>
+            <b>{tell("root", { label: it.label })}</b>{" "}
+            <Aside>{abreast([it.count > 1 && tell("alike", { count: it.count }), it.place])}</Aside>
             <div className={css.cut}>
               <Say of={it.do} />.
             </div>
@@ -93,7 +94,7 @@ function inShort(it: CutItem): string {
         ? tell("strip-short")
         : tell("at-mm", { cutatmm: Math.round(it.cut_at_mm) });
   const strip = it.cut_at_mm != null && it.reasons.includes("strip-rot") && tell("strip-short");
-  return [what, strip, it.place].filter(Boolean).join(", ");
+  return abreast([what, strip, it.place]);
 }
 
 function More({ item: it, rules, onTurned }: Pick<Props, "item" | "rules"> & { onTurned: (feel: Feel) => void }) {

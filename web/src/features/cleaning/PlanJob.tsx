@@ -6,7 +6,7 @@ import { Use as used } from "../../lib/api/fields";
 import { shelf } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
-import { figure } from "../../lib/words";
+import { abreast, figure, listed } from "../../lib/words";
 import { Care, LeaveOut } from "../../ui/Care";
 import { FieldError } from "../../ui/Field";
 import { Figure } from "../../ui/Figure";
@@ -123,8 +123,7 @@ const SaidOf = ({ job: j }: { job: CleaningJob }) => (
 );
 
 /** How much and how long, beside what to do. */
-const amountOf = (j: CleaningJob) =>
-  [j.how_much, j.minutes && tell("min", { minutes: figure(j.minutes) })].filter(Boolean).join(", ");
+const amountOf = (j: CleaningJob) => abreast([j.how_much, j.minutes && tell("min", { minutes: figure(j.minutes) })]);
 
 const mixLink = (j: CleaningJob, plant: number) =>
   `/mixing?${new URLSearchParams({
@@ -159,7 +158,7 @@ function Why({ job: j }: { job: CleaningJob }) {
       <ul>
         {j.because.length > 0 && (
           <li>
-            <Tell of="because-of" with={{ b: <b>{j.because.join(", ")}</b> }} />
+            <Tell of="because-of" with={{ causes: <b>{listed(j.because)}</b> }} />
           </li>
         )}
         {j.why.map((w) => (
@@ -195,12 +194,11 @@ function FromShelf({ job: j, uses, onUses }: { job: CleaningJob; uses: Use[]; on
           { value: 0, label: tell("not-from-the-shelf") },
           ...list.map((o) => ({
             value: o.id,
-            label: tell("left", {
-              stock: o.stock.name,
-              amount: figure(o.stock.amount),
-              unit: o.stock.unit,
-              expired: o.expired ? `, ${tell("past-its-date")}` : "",
-            }),
+            label: abreast([
+              o.stock.name,
+              tell("left", { amount: figure(o.stock.amount), unit: o.stock.unit }),
+              o.expired && tell("past-its-date"),
+            ]),
           })),
         ]}
         onChange={(id) => {

@@ -9,7 +9,7 @@ import { tellDoubt } from "../../lib/changed";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
-import { gradeWords, length, percent, ranged } from "../../lib/words";
+import { abreast, gradeWords, length, percent, ranged } from "../../lib/words";
 import { Cautions } from "../../ui/Care";
 import { Facts } from "../../ui/Facts";
 import { AllDone, Below } from "../../ui/Job";
@@ -306,7 +306,7 @@ function Last({ cleaning: c }: { cleaning: Cleaning }) {
                 <Tell
                   of="before-it-do"
                   with={{
-                    map: c.before.map((p, i) => (
+                    jobs: c.before.map((p, i) => (
                       <span key={p.id}>
                         {i > 0 && ", "}
                         <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
@@ -337,7 +337,10 @@ function After({ reading: r }: { reading: Reading }) {
           [tell("anchors"), String(t.anchors)],
           [
             tell("as-it-was-found"),
-            `${gradeWords[r.verdict.grade.code]}, ${ranged(t.viable_by_length.low, t.viable_by_length.high, percent)}`,
+            abreast([
+              gradeWords[r.verdict.grade.code],
+              ranged(t.viable_by_length.low, t.viable_by_length.high, percent),
+            ]),
           ],
         ]}
       />

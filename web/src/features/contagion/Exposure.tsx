@@ -47,10 +47,10 @@ export function Exposure({ plantID, open }: { plantID: number; open: boolean }) 
                 of="until-it-touched"
                 with={{
                   until: day(w.until),
-                  link: <Link to={`/plants/${w.suspect.id}/progress`}>{w.suspect.tag}</Link>,
+                  plant: <Link to={`/plants/${w.suspect.id}/progress`}>{w.suspect.tag}</Link>,
                   touched: <Touched by={w.by} />,
-                  marked: <Marked text={w.agent.look} />,
-                  plain: <Plain onClick={() => end(w)}>{tell("watch-it-no-longer")}</Plain>,
+                  why: <Marked text={w.agent.look} />,
+                  undo: <Plain onClick={() => end(w)}>{tell("watch-it-no-longer")}</Plain>,
                 }}
               />
             </p>
@@ -133,7 +133,7 @@ function Spreading({ s, plantID, error, onWatch }: SpreadProps) {
       <Why>
         <Tell
           of="for-days-after-the-last-contact"
-          with={{ marked: <Marked text={s.agent.look} />, days: s.agent.days.value }}
+          with={{ why: <Marked text={s.agent.look} />, days: s.agent.days.value }}
         />
       </Why>
       {s.exposed.length === 0 && <p>{tell("no-contact-of-another-plant-is")}</p>}

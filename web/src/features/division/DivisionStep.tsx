@@ -18,7 +18,7 @@ import { rhizome } from "../../lib/api/queries";
 import { tellDoubt } from "../../lib/changed";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
-import { length, ranged } from "../../lib/words";
+import { length, listed, ranged } from "../../lib/words";
 import { Tick } from "../../ui/Choice";
 import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
@@ -130,7 +130,7 @@ function Born({ plants }: { plants: Plant[] }) {
       <Tell
         of="divided-new-on-the-bench"
         with={{
-          map: plants.map((p, i) => (
+          plants: plants.map((p, i) => (
             <span key={p.id}>
               {i > 0 && ", "}
               <Link to={`/plants/${p.id}/roots`}>{p.intake.tag}</Link>
@@ -178,7 +178,7 @@ function Pieces({ at, word, onBorn }: PiecesProps) {
             <Has piece={p.known} bulbs={p.bulbs} word={word} />
             {i === kept ? (
               <p>
-                <Tell of="keeps-the-tag" with={{ b: <b>{plant.intake.tag}</b> }} />
+                <Tell of="keeps-the-tag" with={{ tag: <b>{plant.intake.tag}</b> }} />
               </p>
             ) : (
               <div>
@@ -221,16 +221,12 @@ function Has({ piece, bulbs, word }: { piece?: Piece; bulbs: number[]; word: str
   return (
     <>
       <p>
-        {tell("organs", { count: bulbs.length, word, list: bulbs.join(", ") })}
-        {piece && (
-          <>
-            {`. ${tell("of-living-root", {
-              leads: piece.leads,
-              low: ranged(piece.live_mm.low, piece.live_mm.high, length),
-            })}`}
-          </>
-        )}
-        .
+        {tell("organs", { count: bulbs.length, word, list: listed(bulbs.map(String)) })}{" "}
+        {piece &&
+          tell("of-living-root", {
+            leads: piece.leads,
+            live: ranged(piece.live_mm.low, piece.live_mm.high, length),
+          })}
       </p>
       {piece?.why.map((w) => (
         <Why key={w.value}>

@@ -3,7 +3,7 @@ import { Empty } from "antd";
 import type { Score } from "../../lib/api/client";
 import { scoreForecasts } from "../../lib/api/queries";
 import { run } from "../../lib/run";
-import { percent } from "../../lib/words";
+import { fixed, percent } from "../../lib/words";
 import { Marked } from "../../ui/Mark";
 import { Rows } from "../../ui/Rows";
 import { Aside, Headline, Lead, Why } from "../../ui/Said";
@@ -43,7 +43,7 @@ export default function Foresight() {
               { title: tell("wait"), of: (s) => String(s.waiting) },
               { title: tell("within-their-days"), of: insideOf },
               { title: tell("off-by"), of: (s) => (s.inside ? tell("days", { n: Math.round(s.off_days ?? 0) }) : "") },
-              { title: tell("score-days"), of: (s) => (s.crps_days ? s.crps_days.toFixed(1) : "") },
+              { title: tell("score-days"), of: (s) => (s.crps_days ? fixed(s.crps_days, 1) : "") },
             ]}
           />
           <Why>
@@ -92,7 +92,7 @@ function Chances({ s }: { s: Score }) {
   return (
     <section data-part="chances">
       <h2>{s.kind.name}</h2>
-      <p>{tell("of-were-decided-score-0-is", { told, made: s.made, brier: (s.brier ?? 0).toFixed(2) })}</p>
+      <p>{tell("of-were-decided-score-0-is", { told, made: s.made, brier: fixed(s.brier ?? 0, 2) })}</p>
       {bins.length > 0 ? (
         <Rows
           caption={tell("chances-against-what-came")}

@@ -14,13 +14,7 @@ export function Foretold({ p }: { p: Progress }) {
   return (
     <Fold
       id="foretold"
-      summary={tell("what-was-foretold", {
-        count: p.forecasts.length,
-        count2:
-          came.length > 0
-            ? `, ${tell("of-those-that-came-of-within", { count: inside.length, count2: came.length })}`
-            : "",
-      })}
+      summary={tell("what-was-foretold", { count: p.forecasts.length, came: came.length, within: inside.length })}
     >
       <Rows
         caption={tell("what-was-foretold-2")}

@@ -8,7 +8,18 @@ import { day } from "../../lib/dates";
 import { sheetOf } from "../../lib/papers";
 import { usePerson } from "../../lib/person";
 import { run } from "../../lib/run";
-import { bulbStates, flowerings, gradeWords, length, media, percent, pots, ranged, type Words } from "../../lib/words";
+import {
+  abreast,
+  bulbStates,
+  flowerings,
+  gradeWords,
+  length,
+  media,
+  percent,
+  pots,
+  ranged,
+  type Words,
+} from "../../lib/words";
 import { Facts } from "../../ui/Facts";
 import { Row } from "../../ui/Row";
 import { Say } from "../../ui/Say";
@@ -69,8 +80,10 @@ export default function CaseSheet() {
               <ul>
                 {acted.map((c) => (
                   <li key={c.code}>
-                    {names?.find((n) => n.code === c.code)?.name}
-                    {c.settled === "confirmed" && `, ${tell("confirmed")}`}
+                    {abreast([
+                      names?.find((n) => n.code === c.code)?.name,
+                      c.settled === "confirmed" && tell("confirmed"),
+                    ])}
                   </li>
                 ))}
               </ul>
@@ -105,16 +118,13 @@ function knownOf(plant: Plant): [string, string][] {
     [tell("arrived"), i.arrived_on && day(i.arrived_on)],
     [tell("from"), i.source],
     [tell("leaves"), i.leaf_count ? String(i.leaf_count) : undefined],
-    [
-      tell("bulbs-or-canes"),
-      i.bulb_count ? [i.bulb_count, wordOf(bulbStates, i.bulb_state)].filter(Boolean).join(", ") : undefined,
-    ],
+    [tell("bulbs-or-canes"), i.bulb_count ? abreast([i.bulb_count, wordOf(bulbStates, i.bulb_state)]) : undefined],
     [tell("flowers"), wordOf(flowerings, i.flowering)],
     [tell("old-medium"), wordOf(media, i.old_medium)],
     [tell("pot"), wordOf(pots, i.pot)],
     [
       tell("stage"),
-      plant.fares?.name && tell("since", { fares: plant.fares.name, since: day(plant.fares.since ?? "") }),
+      plant.fares?.name && tell("since", { stage: plant.fares.name, since: day(plant.fares.since ?? "") }),
     ],
     [tell("is-it-winning"), plant.fares?.words.text],
     [tell("alarms"), plant.alarms?.map((a) => a.text).join(" ")],
@@ -130,8 +140,7 @@ function Whose({ timeline: t }: { timeline: Timeline }) {
     <div>
       <h2>{i.tag}</h2>
       <p>
-        {profile.name}
-        {i.kept_apart && `. ${tell("kept-apart-own-blade-handle-it")}`}
+        {profile.name}. {i.kept_apart && tell("kept-apart-own-blade-handle-it")}
       </p>
       {t.parent && (
         <p>
@@ -149,7 +158,7 @@ function Whose({ timeline: t }: { timeline: Timeline }) {
           <Tell
             of="divisions"
             with={{
-              map: t.divisions.map((d, n) => (
+              divisions: t.divisions.map((d, n) => (
                 <span key={d.id}>
                   {n > 0 && ", "}
                   <Link to={`/plants/${d.id}/history`}>{d.tag}</Link>
@@ -172,9 +181,9 @@ function Roots({ r }: { r: Reading }) {
         <Tell
           of="alive"
           with={{
-            gradeWords: gradeWords[r.verdict.grade.code],
-            low: ranged(share.low, share.high, percent),
-            say: <Say of={r.verdict.headline} />,
+            grade: gradeWords[r.verdict.grade.code],
+            share: ranged(share.low, share.high, percent),
+            words: <Say of={r.verdict.headline} />,
           }}
         />
       </p>
@@ -189,8 +198,8 @@ function Roots({ r }: { r: Reading }) {
         <Tell
           of="left-alive"
           with={{
-            say: <Say of={r.cut_list.headline} />,
-            low: ranged(r.verdict.totals.live_after_mm.low, r.verdict.totals.live_after_mm.high, length),
+            words: <Say of={r.cut_list.headline} />,
+            share: ranged(r.verdict.totals.live_after_mm.low, r.verdict.totals.live_after_mm.high, length),
           }}
         />
       </p>
@@ -203,9 +212,7 @@ function Cleaned({ cleaning: c }: { cleaning: Cleaning }) {
   if (c.plan.jobs.length === 0) return null;
   return (
     <section>
-      <h3>
-        {tell("cleaning", { closedon: c.closed_on ? `, ${tell("closed-on", { closedon: day(c.closed_on) })}` : "" })}
-      </h3>
+      <h3>{c.closed_on ? tell("cleaning-closed-on", { closedon: day(c.closed_on) }) : tell("cleaning")}</h3>
       <p>
         <Say of={c.plan.headline} />
       </p>

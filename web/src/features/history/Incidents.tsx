@@ -48,7 +48,7 @@ export function Incidents() {
               of="noted-today"
               with={{
                 explains: e.explains ? <Marked text={e.explains} /> : <Say of={e.words} />,
-                plain: (
+                undo: (
                   <Plain
                     onClick={() =>
                       send(() =>

@@ -25,7 +25,7 @@ export function Blades({
         <Row key={i}>
           <Figure
             {...LeavesBlade.length_mm}
-            label={tell("leaf-length", { it: i + 1 })}
+            label={tell("leaf-length", { n: i + 1 })}
             value={b.length_mm}
             onChange={(mm) => mm && set(i, { length_mm: mm })}
           />

@@ -116,14 +116,14 @@ function Parents({ list, onChange, error }: ListProps<Parent>) {
       {list.map((p, i) => (
         <Row key={i}>
           <Input
-            aria-label={tell("parent", { it: i + 1 })}
+            aria-label={tell("parent", { n: i + 1 })}
             value={p.name}
             placeholder={tell("its-name")}
             maxLength={fields.Parent.name.max}
             onChange={(e) => onChange(put(list, i, { name: e.target.value || undefined }))}
           />
           <Select
-            aria-label={tell("parent-grows", { it: i + 1 })}
+            aria-label={tell("parent-grows", { n: i + 1 })}
             value={p.grows ?? ""}
             options={grounds}
             onChange={(v) => onChange(put(list, i, { grows: (v || undefined) as Parent["grows"] }))}
@@ -145,7 +145,7 @@ function Claims({ list, onChange, error }: ListProps<Claim>) {
       {list.map((c, i) => (
         <Row key={i}>
           <Select
-            aria-label={tell("claim-by", { it: i + 1 })}
+            aria-label={tell("claim-by", { n: i + 1 })}
             value={c.by}
             options={sayers}
             onChange={(by) => onChange(put(list, i, { by }))}

@@ -160,13 +160,13 @@ export function FindingEntry({ finding: f, knowledge }: { finding: Finding; know
         })}
       </ul>
       {others.length > 0 && (
-        <p>{tell("counted-together-with-they-are", { map: others.map((o) => o.name.value).join("; ") })}</p>
+        <p>{tell("counted-together-with-they-are", { findings: others.map((o) => o.name.value).join("; ") })}</p>
       )}
       {rivals.map((r) => (
         <p key={r.one + r.other}>
           <Tell
             of="does-not-go-with"
-            with={{ name: name(r.one === f.code ? r.other : r.one), marked: <Marked text={r.why} /> }}
+            with={{ name: name(r.one === f.code ? r.other : r.one), why: <Marked text={r.why} /> }}
           />
         </p>
       ))}
@@ -306,14 +306,14 @@ export function ProductEntry({ product: p }: { product: Product }) {
             {u.most_percent && (
               <>
                 {", "}
-                <Tell of="at-most" with={{ figured: <Figured figure={u.most_percent} unit="%" /> }} />
+                <Tell of="at-most" with={{ figure: <Figured figure={u.most_percent} unit="%" /> }} />
               </>
             )}
             {u.ppm && <Figured figure={u.ppm} unit="ppm" />}
             {u.most_ppm && (
               <>
                 {", "}
-                <Tell of="at-most" with={{ figured: <Figured figure={u.most_ppm} unit="ppm" /> }} />
+                <Tell of="at-most" with={{ figure: <Figured figure={u.most_ppm} unit="ppm" /> }} />
               </>
             )}
           </li>

@@ -23,15 +23,15 @@ export function Clashes({ parts, desk, knowledge }: Props) {
               <Tell
                 of="you-say-and"
                 with={{
-                  b: <b>{name(known.finding)}</b>,
+                  finding: <b>{name(known.finding)}</b>,
                   state: known.state === "present" ? "no" : "yes",
-                  say: <Say of={known.from} />,
+                  source: <Say of={known.from} />,
                 }}
               />
             </>
           ) : (
             <>
-              <Tell of="these-do-not-go-together" with={{ b: <b>{findings.map(name).join(" · ")}</b> }} />
+              <Tell of="these-do-not-go-together" with={{ findings: <b>{findings.map(name).join(" · ")}</b> }} />
             </>
           )}{" "}
           <Marked text={why} />

@@ -2,6 +2,7 @@ import { DownOutlined, RightOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import { useState } from "react";
 import type { CauseKnowledge, Finding } from "../../lib/api/client";
+import { listed } from "../../lib/words";
 import { Several } from "../../ui/Choice";
 import { Marked } from "../../ui/Mark";
 import { Aside } from "../../ui/Said";
@@ -133,8 +134,8 @@ function Part({ title, findings, desk, open, onOpen }: PartProps) {
             <Aside>
               {looked === 0
                 ? tell("signs", { count: findings.length })
-                : tell("of-looked-at", { looked, count: findings.length })}
-              {there.length > 0 && `. ${tell("found", { found: there.join("; ") })}`}
+                : tell("of-looked-at", { looked, count: findings.length })}{" "}
+              {there.length > 0 && tell("found", { found: listed(there) })}
             </Aside>
           </span>
         </Button>
@@ -170,7 +171,10 @@ function FindingRow({ finding: f, desk }: { finding: Finding; desk: InspectionDe
         </p>
         {known && (
           <p>
-            <Tell of="known" with={{ state: known.state === "present" ? "yes" : "no", say: <Say of={known.from} /> }} />
+            <Tell
+              of="known"
+              with={{ state: known.state === "present" ? "yes" : "no", source: <Say of={known.from} /> }}
+            />
           </p>
         )}
       </div>

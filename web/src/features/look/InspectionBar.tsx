@@ -49,7 +49,7 @@ export function InspectionBar({ desk, onOpen }: { desk: InspectionDesk; onOpen: 
                   ...(blank ? [{ value: server.id, label: tell("new-look") }] : []),
                   ...all.map((i, n) => ({
                     value: i.inspection_id,
-                    label: `${n === 0 && !blank ? tell("newest") : tell("look", { count: all.length - n })}: ${day(i.looked_on)}`,
+                    label: `${n === 0 && !blank ? tell("newest") : tell("look", { n: all.length - n })}: ${day(i.looked_on)}`,
                   })),
                 ]}
               />

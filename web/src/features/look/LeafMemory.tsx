@@ -38,11 +38,10 @@ export function LeafMemory({ desk }: { desk: InspectionDesk }) {
                   with={{
                     newestmm: l.newest_mm,
                     beforemm: l.before_mm,
-                    small: (
+                    note: (
                       <small>
-                        {day(l.on)}
-                        {l.smaller && `. ${tell("smaller-stress-in-the-months")}`}
-                        {l.smaller === false && `. ${tell("as-large-as-the-last")}`}
+                        {day(l.on)}. {l.smaller && tell("smaller-stress-in-the-months")}
+                        {l.smaller === false && tell("as-large-as-the-last")}
                       </small>
                     ),
                   }}

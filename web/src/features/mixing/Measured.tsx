@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Hand, MixStep, SolutionKnowledge, Stop, Text } from "../../lib/api/client";
 import { cautions } from "../../lib/api/queries";
-import { figure } from "../../lib/words";
+import { figure, fixed } from "../../lib/words";
 import { Cautions } from "../../ui/Care";
 import { Marked } from "../../ui/Mark";
 import { Why } from "../../ui/Said";
@@ -35,13 +35,13 @@ function kitchen(ml: number, k: SolutionKnowledge): string {
 /** How it comes out as measured. */
 export function ComesOut({ low, high, unit }: { low: number; high: number; unit: string }) {
   const digits = high < 1 ? 4 : high < 20 ? 2 : 0;
-  const [a, b] = [low.toFixed(digits), high.toFixed(digits)];
+  const [a, b] = [fixed(low, digits), fixed(high, digits)];
   return (
     <p data-part="comes-out">
       <Tell
         of="as-measured-it-comes-out-at"
         with={{
-          b: (
+          measured: (
             <b>
               {a === b ? a : `${a}–${b}`} {unit}
             </b>
@@ -74,7 +74,7 @@ export function Stopped({ stop }: { stop: Stop }) {
       </p>
       {most && (
         <p>
-          <Tell of="the-most-here-if-your-label-says" with={{ b: <b>{most}</b> }} />
+          <Tell of="the-most-here-if-your-label-says" with={{ most: <b>{most}</b> }} />
         </p>
       )}
       <Beside notes={[]} care={stop.cautions} />

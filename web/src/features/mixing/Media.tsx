@@ -9,7 +9,7 @@ import { day } from "../../lib/dates";
 import { fieldsOf } from "../../lib/form";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
-import { figure, percent } from "../../lib/words";
+import { abreast, figure, percent } from "../../lib/words";
 import { Cautions } from "../../ui/Care";
 import { Figure } from "../../ui/Figure";
 import { KeepersOnly } from "../../ui/KeepersOnly";
@@ -40,15 +40,11 @@ export function Media() {
             <span>
               <b>{c.name}</b>{" "}
               <small>
-                <Tell
-                  of="ph"
-                  with={{
-                    lowmm: c.low_mm && c.high_mm ? `${figure(c.low_mm.value)}–${figure(c.high_mm.value)} mm` : "fibre",
-                    lifemonths:
-                      c.life_months && `, ${tell("lasts-about-months", { lifemonths: figure(c.life_months.value) })}`,
-                    ph: c.ph.value,
-                  }}
-                />
+                {abreast([
+                  c.low_mm && c.high_mm ? `${figure(c.low_mm.value)}–${figure(c.high_mm.value)} mm` : tell("fibre"),
+                  c.life_months && tell("lasts-about-months", { lifemonths: figure(c.life_months.value) }),
+                  tell("ph", { ph: c.ph.value }),
+                ])}
               </small>
             </span>
             <Row words>
@@ -139,11 +135,8 @@ function AirTest({ c, media, onKept }: TestProps) {
       {told && (
         <Headline>
           <Tell
-            of="air"
-            with={{
-              air: percent(told.air),
-              water: told.water !== undefined && `, ${tell("water", { water: percent(told.water) })}`,
-            }}
+            of={told.water === undefined ? "air" : "air-and-water"}
+            with={{ air: percent(told.air), water: percent(told.water ?? 0) }}
           />
         </Headline>
       )}

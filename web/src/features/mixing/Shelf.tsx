@@ -8,7 +8,7 @@ import { tellDoubt } from "../../lib/changed";
 import { day } from "../../lib/dates";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
-import { figure, volume } from "../../lib/words";
+import { abreast, figure, volume } from "../../lib/words";
 import { Plain } from "../../ui/Plain";
 import { Lead, Aside } from "../../ui/Said";
 import { Trouble } from "../../ui/Trouble";
@@ -92,14 +92,17 @@ function UsedUp() {
       <ul className={css.list}>
         {wanted.map((n) => (
           <li key={n.product} data-short={n.short_ml || !n.item_id ? true : undefined}>
-            <b>{n.name}</b> {volume(n.mix_ml)}
-            {n.percent ? ` ${tell("of", { percent: n.percent })}` : ""}
-            {n.stock_ml ? `: ${tell("of-stock", { stockml: volume(n.stock_ml) })}` : ""}. {n.words}{" "}
+            <b>{n.name}</b>{" "}
+            {abreast([
+              n.percent ? tell("of", { volume: volume(n.mix_ml), percent: figure(n.percent, 2) }) : volume(n.mix_ml),
+              n.stock_ml ? tell("of-stock", { stockml: volume(n.stock_ml) }) : "",
+            ])}
+            . {n.words}{" "}
             <Aside>
               <Tell
                 of="for-2"
                 with={{
-                  map: n.plants.map((p, i) => (
+                  plants: n.plants.map((p, i) => (
                     <span key={p.id}>
                       {i > 0 && ", "}
                       <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
@@ -134,8 +137,7 @@ const Item = ({
       <small>
         {[
           kind,
-          o.stock.expires_on &&
-            `${o.expired ? `${tell("past-its-date")},` : tell("good-until-2")} ${day(o.stock.expires_on)}`,
+          o.stock.expires_on && tell(o.expired ? "past-its-date" : "good-until-2", { on: day(o.stock.expires_on) }),
           o.stock.adds && tell("1-ml-l-reads-2", { adds: figure(o.stock.adds) }),
           o.stock.label_most_percent && tell("label-at-most", { labelmostpercent: o.stock.label_most_percent }),
         ]

@@ -149,7 +149,7 @@ function InOrder({ m, asked: { scale, base, volume_l } }: { m: Stacked; asked: A
       <Headline>
         <Tell
           of="at-the-end-the-meter-should-read"
-          with={{ reads: figure(m.added.at(-1)?.reads ?? 0), unitOf: unitOf(scale) }}
+          with={{ reads: figure(m.added.at(-1)?.reads ?? 0), unit: unitOf(scale) }}
         />
       </Headline>
       <Rows
@@ -158,7 +158,7 @@ function InOrder({ m, asked: { scale, base, volume_l } }: { m: Stacked; asked: A
           ...m.added.map((a) => ({
             name: a.name,
             measure: `${figure(a.hand.amount, 2)} mL`,
-            how: a.hand.how + (a.hand.little ? `. ${tell("too-little-to-measure-well-2")}` : ""),
+            how: a.hand.little ? tell("how-too-little", { how: a.hand.how }) : a.hand.how,
             reads: a.reads,
             between: `${figure(a.low)}–${figure(a.high)}`,
           })),

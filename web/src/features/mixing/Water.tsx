@@ -1,6 +1,6 @@
 import { ask, client, type Blend, type Flush, type Flushed } from "../../lib/api/client";
 import { OxygenAsk, SolutionsBlend, SolutionsFlush } from "../../lib/api/fields";
-import { figure, percent, volume } from "../../lib/words";
+import { figure, fixed, percent, volume } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Figure } from "../../ui/Figure";
 import { Headline, Aside } from "../../ui/Said";
@@ -126,7 +126,7 @@ const Poured = ({ m }: { m: Flushed }) => (
         <Tell
           of="by-the-rule-of-two-pot-volumes"
           with={{
-            b: <b>{volume(m.two_pot_ml)}</b>,
+            volume: <b>{volume(m.two_pot_ml)}</b>,
             leftbyrule: (m.left_by_rule ?? 0) < 0.01 ? tell("less-than-1") : percent(m.left_by_rule ?? 0),
           }}
         />
@@ -151,7 +151,7 @@ function Oxygen({ knowledge: k }: BenchProps) {
         <p>
           <Tell
             of="it-holds-mg-l-when-fresh-warm"
-            with={{ mgperl: answer.mg_per_l.toFixed(2), source: answer.source }}
+            with={{ mgperl: fixed(answer.mg_per_l, 2), source: answer.source }}
             parts={{ b: <b />, aside: <Aside>{null}</Aside> }}
           />
         </p>

@@ -5,6 +5,7 @@ import { ask, client, type Opened } from "../../lib/api/client";
 import { AddPerson } from "../../lib/api/fields";
 import { network, people } from "../../lib/api/queries";
 import { useSend } from "../../lib/send";
+import { eitherOf, listed } from "../../lib/words";
 import { Notice } from "../../ui/Notice";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
@@ -56,7 +57,7 @@ function Confirm() {
   });
   return (
     <Notice is="note">
-      <p>{tell("a-copy-was-brought-back-these", { map: all.map((p) => p.name).join(", ") })}</p>
+      <p>{tell("a-copy-was-brought-back-these", { names: listed(all.map((p) => p.name)) })}</p>
       {trouble && <Trouble error={trouble} />}
       <Button loading={sending} onClick={() => send(() => ask(client.PUT("/api/v1/people/confirmed", {})))}>
         {tell("these-people-may-come-in")}
@@ -77,10 +78,10 @@ function Reach({ of }: { of: Opened }) {
           <Tell
             of="type-on-the-phone"
             with={{
-              b: <b>{of.addresses[0]}</b>,
-              count: of.addresses.length > 1 && <>{`, ${tell("or", { slice: of.addresses.slice(1).join(", ") })}`}</>,
+              address: <b>{of.addresses[0]}</b>,
             }}
-          />
+          />{" "}
+          {of.addresses.length > 1 && tell("or", { others: eitherOf(of.addresses.slice(1)) })}
         </p>
       )}
       {of.fixed && <Why>{tell("it-was-opened-when-it-was")}</Why>}

@@ -34,7 +34,7 @@ export function SignedIn() {
       {who?.via === "session" && (
         <Row words>
           <span>
-            <Tell of="you-are-a" with={{ b: <b>{who.name}</b>, role: who.role }} />
+            <Tell of="you-are-a" with={{ name: <b>{who.name}</b>, role: who.role }} />
           </span>
           <Button onClick={() => end(who.session ?? "")}>{tell("sign-out-here")}</Button>
         </Row>
@@ -46,12 +46,11 @@ export function SignedIn() {
               <b>{s.person}</b>
               <Aside>
                 <Tell
-                  of="since-last-used"
+                  of={s.this ? "this-one-since-last-used" : "since-last-used"}
                   with={{
-                    on: s.on,
-                    this: s.this && `, ${tell("this-one")}`,
-                    moment: moment(s.began_at),
-                    moment2: moment(s.seen_at),
+                    device: s.on,
+                    began: moment(s.began_at),
+                    seen: moment(s.seen_at),
                   }}
                 />
               </Aside>

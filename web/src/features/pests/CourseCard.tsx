@@ -90,17 +90,10 @@ function Rounds({ course: c, save }: RoundsProps) {
           <b>{tell("round", { n: r.n })}</b>{" "}
           {r.on ? (
             <>
-              <Tell
-                of="done-on"
-                with={{
-                  on: day(r.on),
-                  early: r.early && `, ${tell("before-the-eggs-had-hatched")}`,
-                  late: r.late && `, ${tell("after-hatchlings-could-lay")}`,
-                  count: rounds.length > 1 && (
-                    <Plain onClick={() => save({ rounds: without(rounds, r.on ?? "") })}>{tell("take-it-back")}</Plain>
-                  ),
-                }}
-              />
+              <Tell of={r.early ? "done-too-early" : r.late ? "done-too-late" : "done-on"} with={{ on: day(r.on) }} />{" "}
+              {rounds.length > 1 && (
+                <Plain onClick={() => save({ rounds: without(rounds, r.on ?? "") })}>{tell("take-it-back")}</Plain>
+              )}
             </>
           ) : (
             <>{tell("from-by", { from: day(r.from ?? ""), latest: day(r.latest ?? "") })}</>

@@ -75,7 +75,7 @@ function Begin({ taken }: { taken: string[] }) {
           value={chosen}
           options={pests.map((p) => ({
             value: p.code,
-            label: p.name + (p.code === likely ? `, ${tell("by-the-causes")}` : ""),
+            label: p.code === likely ? tell("by-the-causes", { pest: p.name }) : p.name,
           }))}
           onChange={setPest}
         />

@@ -9,7 +9,7 @@ import { useDayOrToday } from "../../lib/day";
 import { useKeeper } from "../../lib/person";
 import { run } from "../../lib/run";
 import { useSend } from "../../lib/send";
-import { figure } from "../../lib/words";
+import { abreast, figure } from "../../lib/words";
 import { Day } from "../../ui/Day";
 import { Figure } from "../../ui/Figure";
 import { KeepersOnly } from "../../ui/KeepersOnly";
@@ -101,16 +101,8 @@ export function PlaceCard({ place: p }: { place: Place }) {
           <Row words>
             <Log name={p.place.name} onFile={bring} />
             <Aside>
-              <Tell
-                of="the-first-line-names-the-columns"
-                with={{
-                  last: p.last && ` ${tell("last-logged-c", { celsius: figure(p.last.celsius) })}`,
-                  humiditypercent:
-                    p.last?.humidity_percent !== undefined && `, ${Math.round(p.last.humidity_percent)} %`,
-                  last2: p.last && ` ${tell("on", { at: day(p.last.at), slice: p.last.at.slice(11, 16) })}`,
-                }}
-                parts={{ code: <code />, code2: <code /> }}
-              />
+              <Tell of="the-first-line-names-the-columns" parts={{ code: <code />, code2: <code /> }} />{" "}
+              {p.last && tell("last-logged", { facts: read(p.last), on: day(p.last.at), at: p.last.at.slice(11, 16) })}
             </Aside>
           </Row>
         </Flex>
@@ -138,19 +130,24 @@ export function PlaceCard({ place: p }: { place: Place }) {
   );
 }
 
+/** What a reading of a log says. */
+const read = (r: { celsius: number; humidity_percent?: number }) =>
+  abreast([
+    `${figure(r.celsius)} °C`,
+    r.humidity_percent !== undefined && tell("humid", { humiditypercent: Math.round(r.humidity_percent) }),
+  ]);
+
 /** How it is there, and how many stand there. */
 const Around = ({ place: p }: { place: Place }) => (
   <Aside>
-    {[
+    {abreast([
       p.place.low_c === undefined
         ? tell("no-usual-night-and-day-noted")
         : tell("usually-to-c", { lowc: p.place.low_c, highc: p.place.high_c }),
       p.place.humidity_percent !== undefined && tell("humid", { humiditypercent: p.place.humidity_percent }),
       p.mean_humidity_percent !== undefined &&
         tell("logged-of-late", { meanhumiditypercent: Math.round(p.mean_humidity_percent) }),
-    ]
-      .filter(Boolean)
-      .join(", ")}
+    ])}
     . {p.place.zone && `${p.place.zone}. `}
     {tell("plants-stand", { plants: p.plants })}
   </Aside>

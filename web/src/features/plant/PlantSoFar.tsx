@@ -5,7 +5,7 @@ import { RootBar } from "../../draw/RootBar";
 import { RootFan } from "../../draw/fan/RootFan";
 import { reading as readingQuery, rootKnowledge, settings } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
-import { gradeWords, percent, ranged } from "../../lib/words";
+import { abreast, gradeOf, percent, ranged } from "../../lib/words";
 import { Fold } from "../../ui/Fold";
 import { Mark, Marked } from "../../ui/Mark";
 import { Notice } from "../../ui/Notice";
@@ -66,13 +66,11 @@ export function PlantSoFar({ children, without }: Props) {
       {latest?.grade ? (
         <>
           <p data-part="so-far-grade">
-            <b>{gradeWords[latest.grade]}</b>
-            {latest.starved && ` ${tell("for-its-leaves")}`} <RootBar share={share} width={120} />{" "}
-            {ranged(share.low, share.high, percent)}
-            {latest.left &&
-              `, ${tell("left-after-the-cuts", {
-                roots: latest.left.roots,
-              })}`}
+            <b>{gradeOf(latest.grade, latest.starved)}</b> <RootBar share={share} width={120} />{" "}
+            {abreast([
+              ranged(share.low, share.high, percent),
+              latest.left && tell("left-after-the-cuts", { roots: latest.left.roots }),
+            ])}
           </p>
           <LatestFan id={latest.reading_id} plantID={p.id} />
           <Why>{tell("roots-read-on", { readon: day(latest.read_on) })}</Why>

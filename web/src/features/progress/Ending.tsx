@@ -43,7 +43,7 @@ export function Ending({ p }: { p: Progress }) {
     return (
       <section data-part="closed" aria-label={tell("closed")}>
         <Notice is="note">
-          <Tell of="closed-on" with={{ on: day(p.closed.on ?? ""), say: <Say of={p.closed.words} /> }} />
+          <Tell of="closed-on" with={{ on: day(p.closed.on ?? ""), words: <Say of={p.closed.words} /> }} />
         </Notice>
         <Came p={p} />
         {Boolean(error) && <Trouble error={error} />}

@@ -2,6 +2,7 @@ import { Tree } from "antd";
 import { Link } from "react-router";
 import type { Progress } from "../../lib/api/client";
 import { day } from "../../lib/dates";
+import { abreast } from "../../lib/words";
 import { Aside } from "../../ui/Said";
 import { tell } from "../../words/progress";
 
@@ -41,7 +42,7 @@ function Named({ r, here }: { r: Relative; here: boolean }) {
   return (
     <span data-relative={r.plant_id}>
       {here ? <b>{r.tag}</b> : <Link to={`/plants/${r.plant_id}/progress`}>{r.tag}</Link>}{" "}
-      <Aside>{said.filter(Boolean).join(", ")}</Aside>
+      <Aside>{abreast(said)}</Aside>
     </span>
   );
 }

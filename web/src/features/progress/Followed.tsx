@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import type { Progress, Track } from "../../lib/api/client";
 import { progressKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
+import { abreast, fixed } from "../../lib/words";
 import { Rows } from "../../ui/Rows";
 import { Aside, Why } from "../../ui/Said";
 import { Tell, tell } from "../../words/progress";
@@ -38,13 +39,14 @@ export function Followed({ p }: { p: Progress }) {
           <Tell
             of="mm-a-day-the-middle-of-its-group"
             with={{
-              mmday: pace.mm_day.toFixed(1),
-              low: pace.low !== pace.high && ` ${tell("to", { low: pace.low.toFixed(1), high: pace.high.toFixed(1) })}`,
+              mmday: fixed(pace.mm_day, 1),
+              range:
+                pace.low === pace.high ? "none" : tell("to", { low: fixed(pace.low, 1), high: fixed(pace.high, 1) }),
               roots: pace.roots,
               against: pace.against ?? "",
-              groupmmday: pace.group_mm_day.toFixed(1),
-              grouplow: pace.group_low.toFixed(1),
-              grouphigh: pace.group_high.toFixed(1),
+              groupmmday: fixed(pace.group_mm_day, 1),
+              grouplow: fixed(pace.group_low, 1),
+              grouphigh: fixed(pace.group_high, 1),
             }}
             parts={{ b: <b /> }}
           />
@@ -69,14 +71,14 @@ export function Followed({ p }: { p: Progress }) {
 
 function Named({ t }: { t: Track }) {
   const said = [
-    t.new ? tell("new-root") : "",
-    t.lost_on ? tell("lost-2", { loston: day(t.lost_on) }) : (tips[t.tip ?? ""] ?? ""),
-    t.lost_on ? "" : (places[t.at ?? ""] ?? ""),
-    t.branched ? tell("branched") : "",
-  ].filter(Boolean);
+    t.new && tell("new-root"),
+    t.lost_on ? tell("lost-2", { loston: day(t.lost_on) }) : tips[t.tip ?? ""],
+    !t.lost_on && places[t.at ?? ""],
+    t.branched && tell("branched"),
+  ];
   return (
     <>
-      {t.label} <Aside>{said.join(", ")}</Aside>
+      {t.label} <Aside>{abreast(said)}</Aside>
     </>
   );
 }
@@ -100,15 +102,13 @@ function paceOf(t: Track) {
   if (!r || t.lost_on) return "";
   return (
     <>
-      <Tell
-        of="mm-lengths"
-        with={{
-          aday: r.a_day.toFixed(1),
-          interval: r.interval ? `${tell("to-2", { low: r.low.toFixed(1), high: r.high.toFixed(1) })}, ` : "",
-          points: r.points,
-        }}
-        parts={{ aside: <Aside>{null}</Aside> }}
-      />
+      {tell("mm-length", { length: fixed(r.a_day, 1) })}{" "}
+      <Aside>
+        {abreast([
+          r.interval && tell("to-2", { low: fixed(r.low, 1), high: fixed(r.high, 1) }),
+          tell("lengths", { points: r.points }),
+        ])}
+      </Aside>
     </>
   );
 }
@@ -118,7 +118,7 @@ function arrivesOf(t: Track, today: string) {
     <div key={a.at} data-arrives={a.at}>
       {a.on > today ? (
         <>
-          <Tell of="mm-about" with={{ arrivals: arrivals[a.at], mm: a.mm, b: <b>{day(a.on)}</b> }} />{" "}
+          <Tell of="mm-about" with={{ arrivals: arrivals[a.at], mm: a.mm, day: <b>{day(a.on)}</b> }} />{" "}
         </>
       ) : (
         <>

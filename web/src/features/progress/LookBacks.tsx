@@ -8,7 +8,7 @@ import { progressKnowledge } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { inOrder } from "../../lib/outbox";
 import { run } from "../../lib/run";
-import { length, percent } from "../../lib/words";
+import { length, listed, percent, unitOf } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Marked } from "../../ui/Mark";
@@ -134,7 +134,7 @@ function Sides({ b }: { b: LookBack }) {
   const write = (s: typeof then, code: string) => {
     const v = s.values.find((x) => x.code === code);
     if (!v) return "–";
-    return v.unit === "mm" ? length(v.value) : `${Math.round(v.value)} ${v.unit}`.trim();
+    return v.unit === "mm" ? length(v.value) : `${Math.round(v.value)} ${unitOf(v.unit)}`.trim();
   };
   const rows: Line[] = [
     { what: tell("stage"), then: then.name ?? "–", now: now.name ?? "–" },
@@ -160,11 +160,11 @@ function Sides({ b }: { b: LookBack }) {
             with={{
               kept: Math.round(side.kept * side.kept_of),
               keptof: side.kept_of,
-              table: table && `; ${tell("are-expected", { keptshare: percent(table.kept_share.value) })}`,
               newroots: side.since.new_roots,
-              max: Math.max(0, side.branches),
+              branches: Math.max(0, side.branches),
             }}
-          />
+          />{" "}
+          {table && tell("are-expected", { keptshare: percent(table.kept_share.value) })}
         </p>
       )}
       {side && side.drawn.reading.roots.length > 0 && side.then.on !== side.now.on && (
@@ -176,9 +176,7 @@ function Sides({ b }: { b: LookBack }) {
           height={260}
         />
       )}
-      <Why>
-        {done.length > 0 ? tell("in-between", { done: done.join(", ") }) : tell("nothing-was-noted-as-done-in")}
-      </Why>
+      <Why>{done.length > 0 ? tell("in-between", { done: listed(done) }) : tell("nothing-was-noted-as-done-in")}</Why>
     </>
   );
 }

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { RootFan } from "../../draw/fan/RootFan";
 import type { Beside, Progress } from "../../lib/api/client";
 import { day } from "../../lib/dates";
-import { length, percent, ranged } from "../../lib/words";
+import { length, listed, percent, ranged } from "../../lib/words";
 import { Facts } from "../../ui/Facts";
 import { Pick } from "../../ui/Pick";
 import { Row } from "../../ui/Row";
@@ -94,7 +94,7 @@ function inWords(b: Beside): string {
   const lost = b.lost.map((l) => (l.count > 1 ? `${l.label} (${l.count})` : l.label));
   return [
     grew.length > 0 && tell("grew", { grew: grew.join("; ") }),
-    lost.length > 0 && tell("lost-3", { lost: lost.join(", ") }),
+    lost.length > 0 && tell("lost-3", { lost: listed(lost) }),
   ]
     .filter(Boolean)
     .join(" ");

@@ -191,12 +191,7 @@ function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onH
           {o.margin_days.median >= 0
             ? tell("days-of-margin-from-the-first", { median: Math.round(o.margin_days.median) })
             : tell("the-tips-come-about-days-too", { median: Math.round(-o.margin_days.median) })}
-          {o.margin_days.low !== undefined &&
-            `, ${tell("from-to", {
-              replace: String(Math.round(o.margin_days.low)).replace("-", "−"),
-              high: o.margin_days.high === undefined ? tell("no-end") : Math.round(o.margin_days.high),
-            })}`}
-          .
+          {o.margin_days.low !== undefined && <> {tell("from-to", spread(o.margin_days.low, o.margin_days.high))}</>}
         </p>
       )}
       <Fold summary={tell("its-water-week-by-week")}>
@@ -210,6 +205,12 @@ function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onH
     </section>
   );
 }
+
+/** The days between which it lies; none where no run ends. */
+const spread = (low: number, high?: number) => ({
+  low: String(Math.round(low)).replace("-", "−"),
+  high: high === undefined ? "none" : Math.round(high),
+});
 
 /** The same as the picture, in figures. */
 function WaterByWeek({ o }: { o: Outcome }) {

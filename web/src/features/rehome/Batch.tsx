@@ -17,7 +17,7 @@ export function Batch() {
         {b.plants.map((p) => (
           <li key={p.id}>
             <Link to={`/plants/${p.id}/rehome/pot`}>{p.tag}</Link>, {p.mix}, {litres(p.medium_l)}
-            {p.apart && ` ${tell("kept-apart-last")}`}
+            {p.apart && <> {tell("kept-apart-last")}</>}
           </li>
         ))}
       </ol>

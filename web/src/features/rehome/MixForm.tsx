@@ -54,7 +54,7 @@ export function MixForm({ plan, change, wrong, mix, media }: Props) {
           <Tell
             of="your-own-mixes"
             with={{
-              map: media.recipes.map((r) => (
+              mixes: media.recipes.map((r) => (
                 <Button key={r.id} onClick={() => own(r.parts, r.name)}>
                   {r.name}
                 </Button>
@@ -182,9 +182,9 @@ function Settles({ mix }: { mix: Mixed }) {
       <p>
         {s.shrinks
           ? tell("parts-do-not-add-up-poured-in", {
-              litres: litres(s.poured_l),
-              litres2: litres(s.volume_l),
-              litres3: litres(lost),
+              poured: litres(s.poured_l),
+              filled: litres(s.volume_l),
+              gaps: litres(lost),
             })
           : tell("its-pieces-are-alike-hardly")}
       </p>

@@ -4,7 +4,7 @@ import type { Home, Rehoming } from "../../lib/api/client";
 import { houseMedia } from "../../lib/api/queries";
 import { day } from "../../lib/dates";
 import { labelOf, sheetOf } from "../../lib/papers";
-import { figure } from "../../lib/words";
+import { abreast, figure } from "../../lib/words";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
 import view from "../../ui/view.module.css";
@@ -25,28 +25,21 @@ export function Now({ home: h, r, drawn }: { home: Home; r: Rehoming; drawn?: bo
         <Tell
           of="since"
           with={{
-            b: (
+            home: (
               <b>
                 {h.name}
                 {h.mix && h.mix !== h.name && ` (${h.mix})`}
               </b>
             ),
             fromon: day(h.from_on),
-            planned: h.planned && ` ${tell("it-was-planned-otherwise")}`,
-            note: h.note,
           }}
-        />
+        />{" "}
+        {h.planned && tell("it-was-planned-otherwise")} {h.note}
       </p>
       {drawn && pot && (
         <p>
-          <Tell
-            of="pot-mm-wide-mm-high"
-            with={{
-              topmm: figure(pot.top_mm),
-              heightmm: figure(pot.height_mm),
-              count: parts.length > 0 && ` ${tell("mix", { parts: parts.join(", ") })}`,
-            }}
-          />
+          {tell("pot-mm-wide-mm-high", { topmm: figure(pot.top_mm), heightmm: figure(pot.height_mm) })}{" "}
+          {parts.length > 0 && tell("mix", { parts: abreast(parts) })}
         </p>
       )}
       {drawn && r.stands && (

@@ -29,7 +29,7 @@ export function PotForm({ plan, change, wrong, size, pot: used, fit, reservoir }
         <Tell
           of="advised-2"
           with={{
-            b: <b>{words(size.pot)}</b>,
+            route: <b>{words(size.pot)}</b>,
             litres: litres(size.volume_l),
             pot: plan.pot && <Plain onClick={() => change({ pot: undefined })}>{tell("take-the-advised-one")}</Plain>,
           }}

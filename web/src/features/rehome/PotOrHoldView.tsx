@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { Link } from "react-router";
 import type { HomePlan, Rehoming, RouteChoice } from "../../lib/api/client";
 import { run } from "../../lib/run";
+import { listed } from "../../lib/words";
 import { Marked } from "../../ui/Mark";
 import { Headline, Why, Aside } from "../../ui/Said";
 import { Say } from "../../ui/Say";
@@ -115,12 +116,12 @@ const Schools = ({ side, others }: SchoolsProps) => (
     <p>
       <Tell
         of="this-plant-follows"
-        with={{ b: <b>{side.choice.name}</b>, marked: <Marked text={side.choice.reason} /> }}
+        with={{ side: <b>{side.choice.name}</b>, why: <Marked text={side.choice.reason} /> }}
       />
     </p>
     {others.map((o) => (
       <Why key={o.choice.code}>
-        <Tell of="others" with={{ choice: o.choice.name, marked: <Marked text={o.choice.reason} /> }} />
+        <Tell of="others" with={{ choice: o.choice.name, why: <Marked text={o.choice.reason} /> }} />
       </Why>
     ))}
   </section>
@@ -156,7 +157,7 @@ export function AskedFor({ r }: { r: Rehoming }) {
       <ul>
         {r.asked.map((a) => (
           <li key={a.code} data-asked={a.code}>
-            <Marked text={a.words} /> <Aside>{tell("for", { causes: a.causes.join(", ") })}</Aside>
+            <Marked text={a.words} /> <Aside>{tell("for", { causes: listed(a.causes) })}</Aside>
           </li>
         ))}
       </ul>

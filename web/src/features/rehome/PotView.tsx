@@ -55,10 +55,9 @@ function Housing({ r }: { r: Rehoming }) {
       <div className={css.head}>
         <Saved standing={standing} />
         <Headline>
-          {route.name}
-          {fit &&
-            pot &&
-            `: ${tell("a-pot-of-of-mix", { litres: litres(fit.volume_l), litres2: litres(fit.medium_l) })}`}
+          {fit && pot
+            ? tell("a-pot-of-of-mix", { route: route.name, pot: litres(fit.volume_l), mix: litres(fit.medium_l) })
+            : route.name}
         </Headline>
         <Standing what="plan" standing={standing} onSettle={(k) => run(desk.settle(k))} onUndo={() => desk.undo()} />
         <Way {...planning} server={server} name={route.name} />
@@ -75,7 +74,7 @@ function Housing({ r }: { r: Rehoming }) {
         {mix && media && <MixForm {...planning} mix={mix} media={media} />}
         {!pot && (
           <Lead>
-            {route.hold ? `${tell("it-stays-bare-no-pot-and-no-mix")} ` : `${tell("no-pot-and-no-mix")} `}
+            {route.hold ? tell("it-stays-bare-no-pot-and-no-mix") : tell("no-pot-and-no-mix")}{" "}
             <Link to="../jobs">{tell("go-to-the-jobs")}</Link>
           </Lead>
         )}
@@ -101,7 +100,7 @@ const Way = ({ plan, change, server, name }: Planning & { server: Rehoming; name
       },
       ...server.decision.routes.map((c) => ({
         value: c.route.code as string,
-        label: c.route.name + (c.suits ? "" : `, ${tell("not-for-its-kind-2")}`),
+        label: c.suits ? c.route.name : tell("not-for-its-kind-2", { route: c.route.name }),
       })),
     ]}
     onChange={(code) => change({ route: code || undefined, parts: undefined, mix_name: undefined })}

@@ -69,9 +69,9 @@ export function Dip({ roots, verdict, profile, change }: Props) {
           <Tell
             of="of-root-side-about-long-it"
             with={{
-              b: <b>{area(came.area_cm2.point)}</b>,
+              area: <b>{area(came.area_cm2.point)}</b>,
               between,
-              point: length(came.length_mm.point),
+              length: length(came.length_mm.point),
               diametermm: !dip?.diameter_mm && (
                 <>
                   {" "}

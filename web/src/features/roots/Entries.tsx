@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import type { RootsReading, Verdict } from "../../lib/api/client";
-import { depthWords } from "../../lib/words";
+import { abreast, depthWords } from "../../lib/words";
 import view from "../../ui/view.module.css";
 import { tell } from "../../words/roots";
 import { StateGlyph } from "./PresetPad";
@@ -44,14 +44,12 @@ export function Entries({ monopodial, entered, verdict, chosen, onChoose }: Prop
                   <span data-part="entry-what">
                     {v ? decisionWords(v) : tell("reading-it")}
                     <small>
-                      {[
+                      {abreast([
                         v?.length_assumed ? tell("about-mm-usual", { mm }) : `${mm ?? "…"} mm`,
                         r.depth && (depthWords[r.depth] ?? r.depth),
                         r.growth && (monopodial ? tell("level", { n: r.growth }) : tell("growth", { n: r.growth })),
                         r.tip === "growing" && tell("tip-growing"),
-                      ]
-                        .filter(Boolean)
-                        .join(", ")}
+                      ])}
                     </small>
                   </span>
                 </span>

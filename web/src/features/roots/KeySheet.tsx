@@ -24,7 +24,7 @@ export function KeySheet({ onClose }: { onClose: () => void }) {
         ["80 F", tell("this-stretch-is-80-mm-firm")],
         ["N", tell("a-further-stretch")],
         ["← →", tell("stretch-before-stretch-after")],
-        ...Object.entries(tipKeys).map(([k, t]): [string, string] => [k.toUpperCase(), tell("tip", { it: t })]),
+        ...Object.entries(tipKeys).map(([k, t]): [string, string] => [k.toUpperCase(), tell("tip", { n: t })]),
         ["O", tell("take-one-out-of-a-batch")],
         [tell("delete"), tell("take-the-entry-out")],
         [tell("esc"), tell("back-to-the-tally")],

@@ -47,7 +47,7 @@ export function ReadingBar({ entered, server, standing, onOpen, onDay, undo, red
                 }}
                 options={all.map((r, i) => ({
                   value: r.reading_id,
-                  label: `${i === 0 ? tell("newest") : tell("reading", { count: all.length - i })}: ${day(r.read_on)}`,
+                  label: `${i === 0 ? tell("newest") : tell("reading", { n: all.length - i })}: ${day(r.read_on)}`,
                 }))}
               />
             )}

@@ -6,10 +6,10 @@ import css from "./roots.module.css";
 /** What to do with a root, in words. */
 export function decisionWords(v: RootVerdict): string {
   const d = v.decision;
-  const some = d.anchors && d.anchors < v.count ? `, ${tell("keep-as-anchors", { anchors: d.anchors })}` : "";
+  const anchors = d.anchors && d.anchors < v.count ? d.anchors : 0;
   switch (d.kind) {
     case "cut":
-      return (d.whole ? tell("cut-it-off-whole") : tell("cut-at-mm", { cutatmm: d.cut_at_mm })) + some;
+      return d.whole ? tell("cut-it-off-whole", { anchors }) : tell("cut-at-mm", { cutatmm: d.cut_at_mm, anchors });
     case "anchor":
       return tell("keep-as-an-anchor");
     case "recheck":

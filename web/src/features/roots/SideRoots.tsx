@@ -42,8 +42,8 @@ export function SideRoots({ root, verdict, edit, knowledge, rootClass }: Props) 
             <Tell
               of="side-root"
               with={{
-                it: i + 1,
-                map: verdict?.branches?.[i]?.stretches.map((s, k) => <StateGlyph key={k} state={s.state} />),
+                n: i + 1,
+                stretches: verdict?.branches?.[i]?.stretches.map((s, k) => <StateGlyph key={k} state={s.state} />),
               }}
             />
           </h3>

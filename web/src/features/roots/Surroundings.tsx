@@ -83,7 +83,10 @@ function GridHelper() {
         <Plain onClick={() => run(count())}>{tell("estimate")}</Plain>
         {answer && (
           <output>
-            <Tell of="of-root" with={{ b: <b>{length(answer.length_mm)}</b>, mark: <Mark from={answer.factor} /> }} />
+            <Tell
+              of="of-root"
+              with={{ length: <b>{length(answer.length_mm)}</b>, mark: <Mark from={answer.factor} /> }}
+            />
           </output>
         )}
       </Row>

@@ -50,8 +50,8 @@ function useTally(change: Props["change"]) {
           typed: t.typed,
           min: many.min,
           max: many.max,
-          min2: length_mm.min,
-          max2: length_mm.max,
+          shortest: length_mm.min,
+          longest: length_mm.max,
         }),
         typed: "",
       });

@@ -1,7 +1,7 @@
 import { RootBar } from "../../draw/RootBar";
 import type { Profile, Range, Reading, RootKnowledge, Verdict } from "../../lib/api/client";
 import { day } from "../../lib/dates";
-import { area, gradeWords, length, percent, ranged } from "../../lib/words";
+import { abreast, area, fixed, gradeOf, gradeWords, length, percent, ranged } from "../../lib/words";
 import { Facts } from "../../ui/Facts";
 import { Fold } from "../../ui/Fold";
 import { Mark, Marked } from "../../ui/Mark";
@@ -27,8 +27,7 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
   return (
     <section data-part="verdict" aria-label={tell("verdict")}>
       <p className={css.grade} data-grade={v.grade.code}>
-        {gradeWords[v.grade.code]}
-        {v.grade.starved && <small> {tell("for-its-leaves")}</small>}
+        {gradeOf(v.grade.code, v.grade.starved)}
       </p>
       {span && (
         <p>
@@ -46,8 +45,8 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
           <Tell
             of="of-the-root-length-lives"
             with={{
-              rootBar: <RootBar share={t.viable_by_length} width={150} />,
-              b: <b>{range(t.viable_by_length, percent)}</b>,
+              bar: <RootBar share={t.viable_by_length} width={150} />,
+              share: <b>{range(t.viable_by_length, percent)}</b>,
             }}
           />
         </p>
@@ -76,7 +75,7 @@ export function VerdictPanel({ verdict: v, knowledge, profile, reading }: Props)
       )}
       {t.dip && (
         <p data-part="dip-area">
-          <Tell of="living-root-weighed-in-water" with={{ b: <b>{range(t.live_area_cm2, area)}</b> }} />
+          <Tell of="living-root-weighed-in-water" with={{ length: <b>{range(t.live_area_cm2, area)}</b> }} />
         </p>
       )}
       {v.roots.length > 0 && <Figures {...{ t, profile, knowledge }} />}
@@ -101,14 +100,14 @@ function Figures({ t, profile, knowledge }: OfFigures) {
   const more: [string, string][] = [
     [tell("living-area"), range(t.live_area_cm2, area)],
     [tell("living-share-by-area"), range(t.viable_by_area, percent)],
-    [tell("living-volume"), `${t.live.volume_cm3.toFixed(1)} cm³`],
+    [tell("living-volume"), `${fixed(t.live.volume_cm3, 1)} cm³`],
     [tell("dead-length"), length(t.dead.length_mm)],
     [tell("sealed-tips"), whole(t.sealed_tips)],
     [tell("anchors"), whole(t.anchors)],
   ];
   if (t.leaf_area_cm2) {
     more.push([tell("leaf-area"), area(t.leaf_area_cm2)]);
-    more.push([tell("living-root-per-cm-of-leaf"), range(t.mm_per_leaf_cm2, (n) => `${n.toFixed(1)} mm`)]);
+    more.push([tell("living-root-per-cm-of-leaf"), range(t.mm_per_leaf_cm2, (n) => `${fixed(n, 1)} mm`)]);
   }
   return (
     <>
@@ -156,5 +155,5 @@ function SinceLast({ reading }: { reading: Reading }) {
     s.gone_roots > 0 && tell("no-longer-listed", { goneroots: s.gone_roots }),
     tell("growing-tips-then-now", { tipsbefore: s.tips_before, tipsnow: s.tips_now }),
   ];
-  return <p data-part="since">{tell("since", { readon: day(p.read_on), filter: parts.filter(Boolean).join(", ") })}</p>;
+  return <p data-part="since">{tell("since", { readon: day(p.read_on), what: abreast(parts) })}</p>;
 }

@@ -194,9 +194,9 @@ function Copy({ copied }: { copied?: { at: string; file: string } }) {
             <Tell
               of="last-copied-on-to-therapeon"
               with={{
-                slice: day(copied.at.slice(0, 10)),
-                slice2: new Date(copied.at).toTimeString().slice(0, 5),
-                code: <code>{copied.file}</code>,
+                day: day(copied.at.slice(0, 10)),
+                time: new Date(copied.at).toTimeString().slice(0, 5),
+                file: <code>{copied.file}</code>,
               }}
               parts={{ code: <code /> }}
             />
@@ -249,7 +249,7 @@ function AtThisScreen() {
     <section className={css.section}>
       {who?.via === "session" ? (
         <p>
-          <Tell of="you-are-a" with={{ b: <b>{person}</b>, role: who.role }} />
+          <Tell of="you-are-a" with={{ name: <b>{person}</b>, role: who.role }} />
         </p>
       ) : (
         <>

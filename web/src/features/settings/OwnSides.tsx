@@ -28,7 +28,7 @@ export function OwnSides({ at, taken = {}, onTake }: Props) {
   const summary =
     own.length === 0
       ? tell("differs-from-the-house")
-      : tell("differs-from-the-house-of", { count: own.length, count2: here.length });
+      : tell("differs-from-the-house-of", { count: own.length, total: here.length });
   return (
     <Fold summary={summary} open={own.length > 0}>
       {!keeper && <Why>{tell("sides-are-taken-by-a-keeper")}</Why>}

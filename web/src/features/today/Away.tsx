@@ -79,13 +79,11 @@ function Before({ a }: { a: Absence }) {
           {weak.map((p) => (
             <li key={p.plant_id} className={view.ruled} data-tone="act" data-plant={p.plant_id}>
               <Link to={`/plants/${p.plant_id}/aftercare`}>{p.tag}</Link>{" "}
-              {p.lasts_to && `${tell("lasts-to", { laststo: day(p.lasts_to) })} `}
+              {p.lasts_to && tell("lasts-to", { laststo: day(p.lasts_to) })}{" "}
               {p.makes.map((m) => (
                 <span key={m.do.value}>
                   <Marked text={m.do} />{" "}
-                  {m.to && (
-                    <Aside>{m.lasts ? `${tell("then-it-lasts")} ` : `${tell("then-to", { to: day(m.to) })} `}</Aside>
-                  )}
+                  {m.to && <Aside>{m.lasts ? tell("then-it-lasts") : tell("then-to", { to: day(m.to) })} </Aside>}
                 </span>
               ))}
             </li>

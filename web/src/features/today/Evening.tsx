@@ -46,7 +46,7 @@ export default function Evening() {
       {!e && !found.error && <Waiting />}
       {e && (
         <>
-          <Headline role="status">{headline(e.tonight.length, e.takes, e.waits.length)}</Headline>
+          <Headline role="status">{headline(e.tonight.length, e.takes, e.waits.length).join(" ")}</Headline>
           {e.saves > 0.005 && <Why>{tell("against-taking-them-as-they-came", { saves: figure(e.saves, 2) })}</Why>}
           {e.tonight.length > 0 && <h2>{tell("tonight")}</h2>}
           <ol className={view.rows} data-part="tonight">
@@ -95,9 +95,9 @@ export default function Evening() {
 }
 
 const headline = (tonight: number, takes: number, waits: number) => {
-  if (tonight + waits === 0) return tell("nothing-waits-at-the-bench");
+  if (tonight + waits === 0) return [tell("nothing-waits-at-the-bench")];
   const now = tell("tonight-about-minutes", { tonight, takes: Math.round(takes) });
-  return waits === 0 ? now : `${now} ${tell("can-stand", { waits })}`;
+  return waits === 0 ? [now] : [now, tell("can-stand", { waits })];
 };
 
 const at = (c: Crate) => pageOf(c.plant_id, { page: c.page });

@@ -20,14 +20,14 @@ export function MovesHere() {
             <Tell
               of="from-to"
               with={{
-                link: <Link to={`/plants/${v.plant_id}`}>{v.tag}</Link>,
+                plant: <Link to={`/plants/${v.plant_id}`}>{v.tag}</Link>,
                 from: v.from,
-                b: <b>{v.to}</b>,
+                home: <b>{v.to}</b>,
                 sayAll: <SayAll of={v.here.map((x) => x.words)} />,
                 count: v.there.length > 0 && (
                   <>
                     {" "}
-                    <Tell of="there" with={{ sayAll: <SayAll of={v.there.map((x) => x.words)} /> }} />
+                    <Tell of="there" with={{ words: <SayAll of={v.there.map((x) => x.words)} /> }} />
                   </>
                 ),
               }}

@@ -103,8 +103,7 @@ function AnswerSaid({ answer: a }: { answer: WishAnswer }) {
   return (
     <div className={view.ruled} data-part="said" data-tone={answerTones[a.answer]} data-answer={a.answer} role="status">
       <p className={css.word}>
-        {answerWords[a.answer]}
-        {a.from_on && <small>{`, ${tell("until", { fromon: day(a.from_on) })}`}</small>}
+        {answerWords[a.answer]} {a.from_on && <small>{tell("until", { fromon: day(a.from_on) })}</small>}
       </p>
       <p>
         <Marked text={a.because} />
