@@ -39,8 +39,22 @@ var typedByHand = []string{".entries[].words", ".closing", ".said"}
 // Every sentence of the demo's plants says in its answer what it is: an instruction with its act, a statement with
 // its fact, a reason, a how-to or the other side.
 func TestEverySentenceOfAPlantSaysWhatItIs(t *testing.T) {
-	count, found := map[string]int{}, map[string]bool{}
+	count, found, listed := map[string]int{}, map[string]bool{}, map[any]any{}
 	everyAnswer(t, nil, func(op, _ string, plant int64, _ *httptest.ResponseRecorder, doc any) {
+		switch op {
+		case "findPlants":
+			for _, p := range at[[]any](t, doc, "plants") {
+				listed[at[any](t, p, "id")] = at[any](t, p, "advised", "headline", "sense")
+			}
+		case "getPlant":
+			assert.Equal(t, at[any](t, doc, "advice", "headline", "sense"), listed[at[any](t, doc, "id")], "plant %d in the list", plant)
+		case "getTimeline":
+			for _, e := range at[[]any](t, doc, "entries") {
+				if at[any](t, e, "words", "sense", "type") == "statement" {
+					assert.NotNil(t, at[any](t, e, "words", "sense", "day"), "%v", e)
+				}
+			}
+		}
 		for _, one := range untyped(op, doc, count) {
 			if !slices.ContainsFunc(typedByHand, func(at string) bool { return strings.Contains(one, at) }) {
 				found[one] = true

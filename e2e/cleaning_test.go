@@ -219,7 +219,7 @@ func TestADivisionIntoTwo(t *testing.T) {
 	p.click(p.find(`.rhizome-bulb[aria-label^="Bulb 5"]`))
 	p.tap("[data-part='edit-bulb'] [data-tick] label", "A growing lead comes from it")
 	p.see("[data-part='divide'] .said-headline", "It can be divided into 2.")
-	p.see(".division-piece", "Bulbs 6, 7, 8. 1 lead, 450 mm of living root.")
+	p.see(".division-piece", "Bulbs 6, 7 and 8. 1 lead, 450 mm of living root.")
 	p.see(".division-piece", "Three bulbs are the least.")
 	p.MustReload().MustWaitLoad()
 	p.see("[data-part='divide'] .said-headline", "It can be divided into 2.")

@@ -51,7 +51,7 @@ type Fares struct {
 // AlarmsOf are the alarms that sound for a plant, as they are kept.
 func AlarmsOf(doc string) (words []knowledge.Sentence) {
 	for _, a := range CareOf(doc).Alarms {
-		words = append(words, knowledge.Say(aftercare.Table().AlarmWords(a.Protocol, a.Code)))
+		words = append(words, aftercare.Table().AlarmSaid(a.Protocol, a.Code))
 	}
 	return words
 }

@@ -115,8 +115,8 @@ func timeline(ctx context.Context, c *record.Keeper, tx *ledger.Tx, plantID int6
 	}
 	for _, d := range divisions {
 		all.Divisions = append(all.Divisions, record.Queued{ID: d.ID, Tag: d.Tag})
-		words := knowledge.Say(message.Of("clinic.history.divided", message.Name("tag", d.Tag)))
-		all.Entries = append(all.Entries, Entry{On: d.DividedOn, Kind: "divided", Words: words})
+		words := message.Of("clinic.history.divided", message.Name("tag", d.Tag))
+		all.Entries = append(all.Entries, entry(d.DividedOn, "divided", words, 0))
 	}
 	const mostGenerations = 20
 	until := row.DividedOn

@@ -8,7 +8,6 @@ import (
 	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
-	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/ledger"
 )
@@ -218,8 +217,9 @@ func movedWords(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, 
 			}
 			words = message.Of("clinic.history.moved-to", kind, day, message.Name("plant", to))
 		}
-		said := knowledge.Say(words)
-		list = append(list, Entry{On: m.MovedOn, Kind: "moved", Words: said, ID: m.ID, Undo: row.Again == 0})
+		e := entry(m.MovedOn, "moved", words, m.ID)
+		e.Undo = row.Again == 0
+		list = append(list, e)
 	}
 	return list, nil
 }

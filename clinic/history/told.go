@@ -41,7 +41,7 @@ func told(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, error)
 
 // entry is what happened on a day.
 func entry(on, kind string, words message.Message, id int64) Entry {
-	return Entry{On: on, Kind: kind, Words: knowledge.Say(words), ID: id}
+	return Entry{On: on, Kind: kind, Words: knowledge.Say(words).Seen(on), ID: id}
 }
 
 func incidents(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, err error) {
@@ -50,8 +50,9 @@ func incidents(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Ent
 		what := unpot.Table().Accidents[i.What]
 		words := message.All(message.Of("clinic.history.broke", message.Told("what", unpot.Table().AccidentName(i.What))),
 			message.Plain(i.Note))
-		said := knowledge.Say(words)
-		list = append(list, Entry{On: i.HappenedOn, Kind: "incident", Words: said, ID: i.ID, Explains: &what})
+		e := entry(i.HappenedOn, "incident", words, i.ID)
+		e.Explains = &what
+		list = append(list, e)
 	}
 	return list, err
 }
@@ -185,7 +186,9 @@ func looks(ctx context.Context, tx *ledger.Tx, row ledger.Plant) (list []Entry, 
 			what := unpot.Table().Accidents[a.What]
 			words := message.Of("clinic.history.while-unpotting",
 				message.Told("what", unpot.Table().AccidentName(a.What)), message.Count("n", a.Count))
-			list = append(list, Entry{On: r.Day, Kind: "incident", Words: knowledge.Say(words), Explains: &what})
+			e := entry(r.Day, "incident", words, 0)
+			e.Explains = &what
+			list = append(list, e)
 		}
 	}
 	return list, nil
@@ -230,12 +233,12 @@ func endings(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, err
 			said = append(said, message.Of("clinic.history.would-not-do-it-again"))
 		}
 		words := message.All(append(said, message.Plain(d.Value.Note))...)
-		list = append(list, Entry{On: d.Day, Kind: "looked-back", Words: knowledge.Say(words), ID: d.ID})
+		list = append(list, entry(d.Day, "looked-back", words, d.ID))
 	}
 	closing, err := record.ClosingOf(ctx, tx, row.ID)
 	if err == nil && closing.State != ledger.Gone {
 		words := message.All(message.Of("clinic.history.closed"), record.ClosedWords(closing.Value))
-		list = append(list, Entry{On: closing.Day, Kind: "closed", Words: knowledge.Say(words), ID: row.ID})
+		list = append(list, entry(closing.Day, "closed", words, row.ID))
 	}
 	return list, err
 }
@@ -254,7 +257,7 @@ func wished(ctx context.Context, tx *ledger.Tx, row ledger.Plant) ([]Entry, erro
 				said = append(said, message.Of("clinic.history.done-"+d.Value.Done))
 			}
 			words := message.All(append(said, message.Plain(d.Value.Note))...)
-			list = append(list, Entry{On: d.Day, Kind: "asked", Words: knowledge.Say(words), ID: d.ID})
+			list = append(list, entry(d.Day, "asked", words, d.ID))
 		}
 	}
 	return list, nil

@@ -219,8 +219,7 @@ func (r *rounding) add(row ledger.Plant) {
 		}
 	}
 	for _, a := range care.Alarms {
-		then := aftercare.Table().AlarmWords(a.Protocol, a.Code)
-		r.Alarms = append(r.Alarms, Alarm{row.ID, row.Tag, knowledge.Say(then)})
+		r.Alarms = append(r.Alarms, Alarm{row.ID, row.Tag, aftercare.Table().AlarmSaid(a.Protocol, a.Code)})
 	}
 	if care.Day == r.Day {
 		for _, d := range care.Dropped {

@@ -70,6 +70,8 @@ type Line struct {
 	Row  string    `json:"row,omitempty"`  // of pot or hold
 	Cuts bool      `json:"cuts,omitempty"` // are open, and go before that
 	Care CareLine  `json:"care,omitzero"`  // of its aftercare
+
+	Facts []string `json:"facts,omitempty"` // codes of what it rests on
 }
 
 // Advice is what is advised today.
@@ -86,8 +88,6 @@ type Advice struct {
 	Ready     []Ready            `json:"ready" required:"true" description:"what must be ready beforehand, with its day"`
 	Says      []stances.Stance   `json:"says" required:"true" description:"the stances it takes, see /api/v1/knowledge/stances"`
 	Line      Line               `json:"-"`
-
-	facts []string // codes of what it rests on
 }
 
 // Ready is something to be made ready beforehand.
@@ -170,13 +170,13 @@ func Brief(p *patient.Patient, by Known) Advice {
 		a.tend(*by.Care, p.Stands().Where() == patient.Potted)
 	}
 	a.Headline, a.Until = a.Line.Said(a.UntilOn)
-	a.Headline, a.Kind = a.Headline.Rests(a.facts...), a.Line.Kind()
+	a.Kind = a.Line.Kind()
 	return a
 }
 
 // Said is an advice as sentences: what to do, and when that is to be done or looked at again.
 func (l Line) Said(untilOn string) (headline, until knowledge.Sentence) {
-	headline = knowledge.Say(Table().Words(l)).At(l.when(untilOn))
+	headline = knowledge.Say(Table().Words(l)).At(l.when(untilOn)).Rests(l.Facts...)
 	return headline, l.until(headline, untilOn)
 }
 
@@ -209,12 +209,11 @@ func (l Line) until(headline knowledge.Sentence, on string) knowledge.Sentence {
 func (a *Advice) inPot(p *patient.Patient) {
 	at := p.AtLook()
 	v := look.Table().Decide(at)
-	a.Line = Line{Code: codeOf(v), Look: v.Line}
+	a.Line = Line{Code: codeOf(v), Look: v.Line, Facts: v.Facts()}
 	a.Code, a.Page, a.Says = a.Line.Code, a.Line.Page(), v.Says
 	if v.Decision == "" {
 		a.Because = append(a.Because, rehome.Table().Decisions["look-first"].Reason)
 	}
-	a.facts = v.Facts()
 	for _, r := range v.Reasons {
 		a.Because = append(a.Because, r.Why)
 	}

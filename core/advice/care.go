@@ -50,20 +50,19 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 	switch {
 	case len(care.Alarms) > 0:
 		s := care.Alarms[0]
-		a.Line = Line{Code: Mend, Care: CareLine{Protocol: s.Protocol, Alarm: s.Code}}
-		a.Because, a.facts = []knowledge.Text{s.Words}, []string{s.Code}
+		a.Line = Line{Code: Mend, Care: CareLine{Protocol: s.Protocol, Alarm: s.Code}, Facts: []string{s.Code}}
+		a.Because = []knowledge.Text{s.Words}
 		a.UntilOn = care.Day
 	case due:
-		a.Line = Line{Code: Tend, Care: CareLine{Job: next.Job}}
+		a.Line = Line{Code: Tend, Care: CareLine{Job: next.Job}, Facts: []string{next.Protocol}}
 		a.Because = append([]knowledge.Text{next.How, next.Late}, a.Because...)
-		a.facts = []string{next.Protocol}
 		a.UntilOn = max(next.By, care.Day)
 		job, _ := aftercare.Table().Job(next.Job)
 		if job.Waters && potted && !slices.Contains(a.Says, stances.NoWater) {
 			a.Says = append(a.Says, stances.Water)
 		}
 	case ok && a.Code != Wait && !lookDue:
-		a.Line = Line{Code: a.Code, Care: CareLine{Job: next.Job, On: next.On}}
+		a.Line = Line{Code: a.Code, Care: CareLine{Job: next.Job, On: next.On}, Facts: []string{next.Protocol}}
 		a.UntilOn = next.On
 	default:
 		return

@@ -92,6 +92,7 @@ type Sounding struct {
 
 // keep takes an alarm in, or notes that it was put off. What another hears already is not said twice.
 func (care *Care) keep(c *InCare, s Sounding) {
+	s.Then = s.Then.Rests(s.Code)
 	heard := func(o Sounding) bool {
 		return slices.ContainsFunc(o.sees, func(what string) bool { return slices.Contains(s.sees, what) })
 	}

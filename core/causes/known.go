@@ -35,6 +35,12 @@ func (n *knower) say(finding string, is bool, from message.Message) {
 	n.known = append(n.known, Known{finding, state, knowledge.Say(from)})
 }
 
+// seen gives what was said last its day.
+func (n *knower) seen(on string) {
+	last := &n.known[len(n.known)-1]
+	last.From = last.From.Seen(on)
+}
+
 // Knows lists the findings that follow from what earlier steps noted of a plant, by its
 // day: each with where it is known from.
 func Knows(p *patient.Patient) []Known {
@@ -235,9 +241,11 @@ func (n *knower) fromPlace() {
 	}
 	if l.Noted.Growth == patient.NewRoots && p.Stands().EpochOf(l.On) == patient.AtPresent {
 		n.say("tips-growing", true, message.Of("causes.known.look-new-roots-are-showing"))
+		n.seen(l.On)
 	}
 	if smaller := p.LeafSmaller(); smaller != nil {
 		n.say("growth-smaller", *smaller, message.Of("causes.known.look-the-newest-leaf-as"))
+		n.seen(l.On)
 	}
 }
 

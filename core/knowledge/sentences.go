@@ -70,11 +70,11 @@ func (s Sentence) Moment(m message.Message, when message.When) Sentence {
 	return Sentence{Value: m, Sense: s.Sense}.At(when)
 }
 
-// Seen is a statement with the day of its fact.
+// Seen is a statement with the day of its fact, where it does not name one itself.
 func (s Sentence) Seen(day string) Sentence {
 	s.each(func(sense *message.Sense) {
 		if sense.Type == message.Statement {
-			sense.Day = day
+			sense.Day = cmp.Or(sense.Day, day)
 		}
 	})
 	return s
@@ -89,8 +89,13 @@ func (s *Sentence) each(change func(*message.Sense)) {
 	}
 }
 
-// Said is the text as a sentence, without its mark.
-func (t Text) Said() Sentence { return Sentence{Value: t.Value, Sense: t.Sense} }
+// Rests is a text with codes of the facts that it rests on.
+func (t Text) Rests(premises ...string) Text {
+	if t.Sense.Type == message.Instruction {
+		t.Sense.Premises = premises
+	}
+	return t
+}
 
 // senseOf is the sense of a message: that of its code, with the day that it names. What a message only
 // carries on, such as "{do}.", has the sense of what it carries.
@@ -132,23 +137,6 @@ var known sync.Map // senses by code, as far as they were asked for
 
 // Acts lists the acts of instructions, each once.
 func Acts() []string { return senseTable().acts }
-
-// SensePatterns lists the codes and patterns of the table, for its test.
-func SensePatterns() (all []string) {
-	for code := range senseTable().codes {
-		all = append(all, code)
-	}
-	for _, p := range senseTable().patterns {
-		all = append(all, strings.Join(p.parts, "."))
-	}
-	return all
-}
-
-// Fits holds for a code of a pattern.
-func Fits(pattern, code string) bool {
-	_, ok := fits(strings.Split(pattern, "."), strings.Split(code, "."))
-	return ok
-}
 
 // senseRules are the table of senses.
 type senseRules struct {

@@ -11,8 +11,8 @@ declare global {
 const other = globalThis.otherWords;
 const i18n = setupI18n({ locale: other?.tag ?? "en", messages: { [other?.tag ?? "en"]: {} } });
 
-/** The tag of the language that the page speaks. */
-export const locale = i18n.locale;
+/** The language whose rules lists and figures follow. English is written as in Britain: Ben, Cy and Di. */
+export const locale = other?.tag ?? "en-GB";
 
 export type Values = Record<string, string | number | undefined>;
 
