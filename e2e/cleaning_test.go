@@ -65,7 +65,7 @@ func TestAMitePlantFromItsCauseToTheNextRound(t *testing.T) {
 	p.saved()
 
 	p.tap(".plant-strip span", "Clean")
-	p.see("[data-notice='alarm']", "This plant is suspect, so it comes last.")
+	p.see("[data-notice='alarm']", "This plant is suspect. Handle it after the clean ones.")
 	p.see(job("oil-soap-label"), "about 750 mL of 2 %")
 	p.fitsBoth()
 	p.tap(job("oil-soap-label")+" .job-tools a", "Mix it")

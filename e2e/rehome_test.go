@@ -113,7 +113,7 @@ func TestARootlessPlantsRaceAndItsWeights(t *testing.T) {
 	assert.Greater(t, p.chances("bag"), open50+4)
 	p.tap(`[data-way="bench"]`, "On the open bench")
 	p.see("[data-part='race'] .said-headline", "On the open bench:")
-	p.see("[data-part='chosen']", "Nine chances in ten need air of")
+	p.see("[data-part='chosen']", "It needs air of")
 	p.see(`[data-lever="humidity"]`, "more of a hundred root in time")
 	p.tap("[data-part='chosen'] button", "I hold it like this from today")
 	p.see("[data-part='detail']", "as it is held now, on the open bench")

@@ -20,7 +20,7 @@ func TestAPotsWeightsForetellItsWater(t *testing.T) {
 	p.tap(".plant-strip span", "Re-home")
 	p.tap(".sub-nav a", "Jobs")
 	p.see("[data-part='now']", "Bark mix")
-	p.see("[data-part='drying'] p", "Due for water on")
+	p.see("[data-part='drying'] p", "By its weight it is due for water on")
 	p.see("[data-part='drying'] :is(.said-why, .said-aside)", "its pace from 2 waterings")
 	p.fill("Weight", "900")
 	p.tap("[data-part='weights'] .ant-btn", "Note this weight")
@@ -30,7 +30,7 @@ func TestAPotsWeightsForetellItsWater(t *testing.T) {
 	p.choose("[data-part='weights'] select", "Due for water")
 	p.tap("[data-part='weights'] .ant-btn", "Note this weight")
 	p.see(".weights-list li", "507 g")
-	p.see("[data-part='drying'] p", "It is due for water.")
+	p.see("[data-part='drying'] p", "By its weight it is due for water.")
 	p.fits(phone.width)
 }
 

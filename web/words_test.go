@@ -5,6 +5,7 @@ import (
 	"os"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"testing"
 
@@ -132,5 +133,42 @@ func TestNoEntryIsAHalf(t *testing.T) {
 			assert.Equal(t, strings.Count(text, "{"), strings.Count(text, "}"), "%s %s", room, key)
 			assert.NotRegexp(t, `&\w+;`, text, "%s %s", room, key)
 		}
+	}
+}
+
+// Rooms of the page that are not about a plant: their entries tell of the house, its people or the page itself.
+var notOfAPlant = []string{"app", "contract", "fields", "intake", "library", "mixing", "people", "places", "settings", "timers", "ui"}
+
+var (
+	// instructs begins a sentence with an act on a plant, as sentences.yaml of the core has them.
+	instructs = regexp.MustCompile(`(?:^|[.:;!?] )(?:Do not|Don’t|Never|Always|Airs?|Apply|Bag|Brush|Clean|Cut|Discard|Dry|Dust|Empty|` +
+		`Feed|Flush|Handle|Hang|Hold|House|Keep|Leave|Let|Mist|Mount|Move|Pot|Prune|Remove|Repot|Rinse|Shade|Soak|Spray|` +
+		`Stake|Throw|Tie|Treat|Unpot|Wait|Wash|Water)\b[^.:;!?]*[.;]`)
+	// judges says how a plant stands.
+	judges = regexp.MustCompile(`(?:^|[.:;] )(?:It|Its \w+|The plant|This plant|The pot|This pot|The roots)\b[^.]*\b` +
+		`(?:due|spreads?|rots?|rotten|limp|dead|dying|suspect|thirsty|dry|wet|sound|healthy|losing|winning|lost|needs?|too)\b`)
+)
+
+// tellsHow are entries that begin like an act on a plant and are none, each with its reason.
+var tellsHow = map[string]string{
+	"roots hold-the-roots-in-the-water-up": "how a volume is weighed",
+	"roots spread-the-roots-on-squared":    "how a length is estimated",
+}
+
+// What is to be done with a plant, and how it stands, is decided in the core and said in its words. The page has words
+// for its own parts alone.
+func TestNoEntryTellsWhatToDoWithAPlant(t *testing.T) {
+	for room, words := range catalogues(t) {
+		for key, text := range words {
+			if name := room + " " + key; !slices.Contains(notOfAPlant, room) && tellsHow[name] == "" {
+				assert.NotRegexp(t, instructs, text, "%s tells what to do with a plant", name)
+				assert.NotRegexp(t, judges, text, "%s tells how a plant stands", name)
+			}
+		}
+	}
+	for name := range tellsHow {
+		room, key, _ := strings.Cut(name, " ")
+		text := catalogues(t)[room][key]
+		assert.True(t, instructs.MatchString(text) || judges.MatchString(text), "%s needs no exception", name)
 	}
 }

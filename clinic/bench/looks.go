@@ -38,6 +38,18 @@ type LeafPair struct {
 	NewestMM float64 `json:"newest_mm" required:"true"`
 	BeforeMM float64 `json:"before_mm" required:"true"`
 	Smaller  *bool   `json:"smaller,omitempty" description:"left out when the difference says nothing"`
+
+	Words knowledge.Sentence `json:"words,omitzero" description:"what the difference says"`
+}
+
+func leafWords(smaller *bool) knowledge.Sentence {
+	switch {
+	case smaller == nil:
+		return knowledge.Sentence{}
+	case *smaller:
+		return knowledge.Say(message.Of("look.leaf.smaller"))
+	}
+	return knowledge.Say(message.Of("look.leaf.as-large"))
 }
 
 // Said is what the engine said of a cause when the user decided on it, with its words.
@@ -115,7 +127,8 @@ func leafMemory(r *record.Record, at patient.Look) []LeafPair {
 	pairs := []LeafPair{}
 	add := func(l patient.Look) {
 		if in := l.Noted; in.NewestLeafMM != nil && in.LeafBeforeMM != nil {
-			pairs = append(pairs, LeafPair{l.On, *in.NewestLeafMM, *in.LeafBeforeMM, in.LeafSmaller()})
+			smaller := in.LeafSmaller()
+			pairs = append(pairs, LeafPair{l.On, *in.NewestLeafMM, *in.LeafBeforeMM, smaller, leafWords(smaller).Seen(l.On)})
 		}
 	}
 	seen := false

@@ -41,6 +41,7 @@ type Plant struct {
 	HomeLookOn string               `json:"home_look_on,omitempty" description:"the first look after it was held or housed, until that was done"`
 	Standing   *Standing            `json:"standing,omitempty" description:"what it stands in since it was housed here; left out in lists, and where that is what it came in"`
 	SpikeCutOn string               `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
+	Handle     knowledge.Sentence   `json:"handle,omitzero" description:"when to handle it, where it is suspect or kept apart"`
 	Suspect    bool                 `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
 	Advice     *advice.Advice       `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
 	Advised    *bench.Advised       `json:"advised,omitempty" description:"that in short"`
@@ -405,7 +406,8 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 		return err
 	}
 	a := advice.For(v.Patient, advice.Known{Race: of, Care: &care})
-	p.Advice, p.Suspect = &a, v.Patient.Turn() == patient.Suspected
+	turn := v.Patient.Turn()
+	p.Advice, p.Suspect, p.Handle = &a, turn == patient.Suspected, knowledge.Say(turn.Words())
 	p.Advised = &bench.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Until: a.Until, Page: a.Page}
 	return nil
 }

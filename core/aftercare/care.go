@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"therapeon/core/dates"
+	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/stances"
@@ -23,6 +24,8 @@ type Care struct {
 	Last     Last       `json:"last" required:"true"`
 	Checks   []string   `json:"checks" required:"true" description:"fields of the check-in that its protocols ask for"`
 	HeldBack string     `json:"held_back,omitempty" enum:",look,alarm" description:"its look, or an alarm, says no water"`
+
+	HeldBackWords knowledge.Sentence `json:"held_back_words,omitzero"`
 }
 
 // Last are the days on which it last had what.

@@ -94,7 +94,7 @@ func (c *InCare) schedule(care *Care, today string) {
 			d := c.turn(care, r, j, slow, today)
 			if job.Waters {
 				if says == stances.NoWater {
-					care.HeldBack = from
+					care.HeldBack, care.HeldBackWords = from, knowledge.Say(message.Of("aftercare.held_back."+from))
 					continue
 				}
 				if says == stances.Water && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {

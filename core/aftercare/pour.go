@@ -28,7 +28,10 @@ type Watering struct {
 	DueAt   float64 `json:"due_at" required:"true" description:"share of its water left when it is due"`
 	ByPot   bool    `json:"by_pot,omitempty" description:"the table's days together with the physics of its pot"`
 	Rests   Text    `json:"rests" required:"true" description:"what it rests on"`
-	Slowed  float64 `json:"slowed,omitempty" description:"a treated patch stretches it by this"`
+
+	Words knowledge.Sentence `json:"words" required:"true"`
+
+	Slowed float64 `json:"slowed,omitempty" description:"a treated patch stretches it by this"`
 }
 
 // tempo is how often a job is done by its table, and by how much that is stretched.
@@ -62,6 +65,8 @@ func (c *InCare) learned(care *Care, r Running, j Rhythm, d *Due, t tempo) {
 	w.OnDay, w.SoonOn, w.LateOn, w.Since = d.On, d.From, d.By, last.on
 	w.Days, w.PriorOn, w.Cycles, w.Answers, w.Weighed = n.Days, prior.Days, n.Cycles, n.Answers, n.Weighed
 	w.Rests = rests(w, every)
+	w.Words = knowledge.Say(message.Of("aftercare.say.due-about",
+		message.On("on", w.OnDay), message.On("soon", w.SoonOn), message.On("late", w.LateOn)))
 	care.Water = &w
 }
 

@@ -105,6 +105,7 @@ type Verdict struct {
 	Clear    bool               `json:"clear,omitempty" description:"looked at, and nothing harmful is likely"`
 	Causes   []Judged           `json:"causes" required:"true" description:"the likeliest first"`
 	Alarms   []string           `json:"alarms" required:"true" description:"causes that spread and cannot be left open"`
+	Apart    knowledge.Sentence `json:"apart,omitzero" description:"what to do about the alarms until they are settled"`
 	Plan     []string           `json:"plan" required:"true" description:"actions on the causes that are acted on"`
 	Later    []string           `json:"later" required:"true" description:"actions that wait until it is out of its pot"`
 	Known    []Known            `json:"known" required:"true" description:"what earlier steps knew"`
@@ -120,6 +121,19 @@ func (k *Knowledge) Judge(p *patient.Patient) Verdict { return k.judge(cluesOf(p
 
 // Hear is what the causes of a patient come to, as other engines hear of it.
 func Hear(p *patient.Patient) patient.Heard { return Table().Judge(p).Heard() }
+
+// apart is what to do about causes that spread and cannot be left open.
+func (k *Knowledge) apart(alarms []string) knowledge.Sentence {
+	if len(alarms) == 0 {
+		return knowledge.Sentence{}
+	}
+	names := make([]message.Message, len(alarms))
+	for i, code := range alarms {
+		names[i] = k.Causes[k.causeAt[code]].Name
+	}
+	return knowledge.Say(message.All(message.Of("causes.say.not-ruled-out", message.Several("causes", names)),
+		message.Of("causes.say.keep-apart"))).Rests(alarms...)
+}
 
 // Heard is what other engines hear of a verdict.
 func (v Verdict) Heard() patient.Heard {
@@ -185,6 +199,7 @@ func (k *Knowledge) judge(c clues) Verdict {
 			v.Alarms = append(v.Alarms, cause.Code)
 		}
 	}
+	v.Apart = k.apart(v.Alarms)
 	v.Plan = c.oneMeans(k.plan(acted))
 	if len(v.Alarms) > 0 || slices.ContainsFunc(v.Plan, Strips) {
 		v.Plan = slices.DeleteFunc(v.Plan, leaves)

@@ -74,6 +74,13 @@ func TestTheDayForWater(t *testing.T) {
 		Moment: patient.WhenLight})
 	w, _ = k.WaterDayFor(p, pot, 0.4)
 	assert.Equal(t, "2030-05-20", w.DueOn, "due yesterday is due today")
+	assert.Equal(t, "By its weight it is due for water.", english.Say(w.Words))
+	w.DueOn, w.SoonOn, w.LateOn = "2030-05-22", "2030-05-22", "2030-05-22"
+	w.say("2030-05-20")
+	assert.Equal(t, "By its weight it is due for water on 22 May 2030.", english.Say(w.Words))
+	w.LateOn = "2030-05-24"
+	w.say("2030-05-20")
+	assert.Equal(t, "By its weight it is due for water on 22 May 2030, from 22 May 2030 to 24 May 2030.", english.Say(w.Words))
 }
 
 // A pot is asked about beyond what it ever weighed by half its range: a house rule. Just at the edge it is not.

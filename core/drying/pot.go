@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"therapeon/core/air"
+	"therapeon/core/knowledge"
 	"therapeon/core/media"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -19,6 +20,8 @@ type WaterDay struct {
 	DueOn  string `json:"due_on" required:"true"`
 	SoonOn string `json:"soon_on" required:"true"`
 	LateOn string `json:"late_on" required:"true"`
+
+	Words knowledge.Sentence `json:"words" required:"true"`
 }
 
 // WaterDayFor foretells when the pot of a plant's present home is due for water, from its weights
@@ -41,7 +44,22 @@ func (k *Knowledge) WaterDayFor(p *patient.Patient, pot pots.Pot, mixWater float
 		at := time.Unix(int64((last+days)*units.SecondsADay), 0).In(p.Now.Location())
 		return max(at.Format(time.DateOnly), p.Now.Format(time.DateOnly))
 	}
-	return WaterDay{f, on(f.DueDays), on(f.SoonDays), on(f.LateDays)}, true
+	d := WaterDay{Forecast: f, DueOn: on(f.DueDays), SoonOn: on(f.SoonDays), LateOn: on(f.LateDays)}
+	d.say(p.Now.Format(time.DateOnly))
+	return d, true
+}
+
+// say puts the day in words.
+func (d *WaterDay) say(today string) {
+	said := message.Of("drying.say.due-between",
+		message.On("on", d.DueOn), message.On("soon", d.SoonOn), message.On("late", d.LateOn))
+	switch {
+	case d.DueOn == today:
+		said = message.Of("drying.say.due-now")
+	case d.SoonOn == d.LateOn:
+		said = message.Of("drying.say.due-on", message.On("on", d.DueOn))
+	}
+	d.Words = knowledge.Say(said)
 }
 
 // PriorFor is what a plant's pot is thought to do before it was weighed: by its opening and

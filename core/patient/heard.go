@@ -1,6 +1,10 @@
 package patient
 
-import "slices"
+import (
+	"slices"
+
+	"therapeon/core/message"
+)
 
 // Heard is what the causes come to, as far as other engines hear of it.
 type Heard struct {
@@ -57,6 +61,11 @@ func (p *Patient) Turn() Turn {
 	default:
 		return Clean
 	}
+}
+
+// Words are what to do by its turn; empty for a clean plant.
+func (t Turn) Words() message.Message {
+	return [...]message.Message{Suspected: message.Of("patient.turn.suspect"), Apart: message.Of("patient.turn.apart")}[t]
 }
 
 // Suspect holds for a plant that may carry something to the next.

@@ -313,6 +313,9 @@ func TestWhoIsSuspect(t *testing.T) {
 	assert.True(t, p.ActsOn("water-mould"))
 	assert.Equal(t, 1, asked, "worked out once")
 	assert.True(t, (&Patient{Intake: Intake{KeptApart: true}}).Turn().Suspect())
+	assert.True(t, Clean.Words().Empty())
+	assert.Equal(t, "This plant is suspect. Handle it after the clean ones.", english.Say(Suspected.Words()))
+	assert.Equal(t, "This plant is kept apart. Handle it last, with its own blade.", english.Say(Apart.Words()))
 }
 
 func TestTheAirOfItsPlaceElseOfTheLookElseOfItsKind(t *testing.T) {

@@ -149,6 +149,7 @@ type Schedule struct {
 	Rounds     []Treatment        `json:"rounds" required:"true"`
 	Next       *Treatment         `json:"next,omitempty" description:"the round that is due or comes next"`
 	LookOn     string             `json:"look_on,omitempty" description:"the day of the look that can give the all-clear"`
+	Look       knowledge.Sentence `json:"look,omitzero" description:"that look, until the all-clear was given"`
 	AllClear   string             `json:"all_clear,omitempty" description:"the day it was given"`
 	Headline   knowledge.Sentence `json:"headline" required:"true"`
 	Line       []Day              `json:"line" required:"true"`

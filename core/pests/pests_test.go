@@ -172,6 +172,7 @@ func TestACourseFromTheFirstRoundToTheAllClear(t *testing.T) {
 	assert.Equal(t, "Round 2 from 5 May 2031, and by 6 May 2031.", english.Say(s.Headline))
 	assert.Equal(t, "2031-05-09", s.Rounds[2].From[:10])
 	assert.Equal(t, "2031-05-13", s.LookOn, "an egg-time beyond the last round")
+	assert.Equal(t, "Look with a lens on 13 May 2031, for the all-clear.", english.Say(s.Look))
 	assert.InDelta(t, 13.5, s.DegreeDays, 0.1)
 	assert.Contains(t, english.Say(plan("2031-05-05").Headline), "Round 2 is due: today")
 	assert.Contains(t, english.Say(plan("2031-05-12").Headline), "Round 2 is overdue")

@@ -293,6 +293,9 @@ func (p *planner) words(terete bool) {
 	notes := Table().Notes
 	today := p.now.Format(time.DateOnly)
 	s := &p.s
+	if s.LookOn != "" && s.AllClear == "" {
+		s.Look = knowledge.Say(message.Of("pests.say.look-on", message.On("day", s.LookOn)))
+	}
 	switch next := s.Next; {
 	case s.AllClear != "":
 		s.Headline = knowledge.Say(message.Of("pests.say.all-clear", message.On("since", s.AllClear)))

@@ -128,6 +128,8 @@ func TestAFitToTheMillimetre(t *testing.T) {
 		return Table().FitOf(pot, p, 0.6, 1.1).Verdict
 	}
 	pot := round(120, 90, 100)
+	words := Table().FitOf(pot, Needs{Group: "phalaenopsis", Mineral: true, ReachMM: 99}, 0.6, 1.1).VerdictWords
+	assert.Equal(t, "This pot is too low for its living roots.", english.Say(words))
 	assert.Equal(t, "fits", verdict(pot, Needs{ReachMM: 90}))
 	assert.Equal(t, "fits", verdict(pot, Needs{ReachMM: 95}))
 	assert.Equal(t, "small", verdict(pot, Needs{ReachMM: 95.5}))

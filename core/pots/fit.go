@@ -23,6 +23,8 @@ type Fit struct {
 	RootShare   float64          `json:"root_share" required:"true" description:"living root over the volume of the pot"`
 	Verdict     string           `json:"verdict" required:"true" enum:"fits,big,small,narrow,topples"`
 	Words       []knowledge.Text `json:"words" required:"true"`
+
+	VerdictWords knowledge.Sentence `json:"verdict_words" required:"true"`
 }
 
 // FitOf says how a pot suits a plant. gaps is the share of the layer at the bottom
@@ -42,6 +44,7 @@ func (k *Knowledge) FitOf(pot Pot, p Needs, gaps, settling float64) Fit {
 	f.RootEndMM = math.Max(0, f.BaseMM-reach)
 	f.RootShare = p.RootML / units.MLPerL / f.VolumeL
 	f.judge(k, pot, p, reach)
+	f.VerdictWords = knowledge.Say(message.Of("pots.verdicts." + f.Verdict))
 	if pot.WaterMM() > 0 {
 		f.water(k, pot, p)
 	}

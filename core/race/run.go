@@ -61,6 +61,8 @@ type Outcome struct {
 	NeedsPercent  *float64           `json:"needs_humidity_percent,omitempty" description:"the humidity that gives nine chances in ten; left out: none does, or see needs"`
 	Needs         string             `json:"needs" required:"true" enum:"humidity,any,none" description:"any: it has them in any air; none: no humidity is enough"`
 	Words         knowledge.Sentence `json:"words" required:"true"`
+	NeedsWords    knowledge.Sentence `json:"needs_words" required:"true"`
+	MarginWords   knowledge.Sentence `json:"margin_words,omitzero"`
 
 	ranks float64 // the chance it is ranked by: of the first runs alone, as Best does
 }
@@ -83,6 +85,7 @@ type Race struct {
 	Holding     string             `json:"holding,omitempty" description:"how it is held now"`
 	Outcomes    []Outcome          `json:"outcomes" required:"true" description:"the best first"`
 	Levers      []Lever            `json:"levers" required:"true" description:"for the way it is held, else the advised one; what helps most first"`
+	NoLever     knowledge.Sentence `json:"no_lever,omitzero" description:"what to do where no lever helps"`
 	Assumptions []Assumption       `json:"assumptions" required:"true"`
 	Fit         *Fit               `json:"fit,omitempty"`
 	Runs        int                `json:"runs" required:"true"`

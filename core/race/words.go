@@ -2,6 +2,7 @@ package race
 
 import (
 	"math"
+	"slices"
 
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
@@ -22,6 +23,12 @@ func (r *Race) say(c start) {
 			r.Headline = knowledge.Say(message.Of("race.say.with-chance",
 				message.Told("row", row.Words), message.Told("chance", inTen(at.Chance))))
 			break
+		}
+	}
+	if !slices.ContainsFunc(r.Levers, func(l Lever) bool { return l.Helps }) {
+		r.NoLever = knowledge.Say(message.Of("race.say.no-lever-helps"))
+		if at.Good {
+			r.NoLever = knowledge.Say(message.Of("race.say.nothing-is-needed"))
 		}
 	}
 	r.Detail = knowledge.Say(message.Of("race.say.that-is-in-the-best-way", message.Told("way", best.Name)))
@@ -56,6 +63,39 @@ func (o *Outcome) say() {
 	}
 	o.Words = knowledge.Say(message.All(said, more, o.risk()))
 	o.hundred()
+	o.margin()
+	o.NeedsWords = knowledge.Say(o.needs())
+}
+
+// needs says what air gives the chance that is asked of it.
+func (o *Outcome) needs() message.Message {
+	chance := message.Told("chance", inTen(Table().GoodChance.Value))
+	if o.NeedsPercent == nil {
+		return message.Of("race.say.needs-"+o.Needs, chance)
+	}
+	return message.Of("race.say.needs-humidity", chance,
+		message.Fixed("percent", *o.NeedsPercent, 0, "%"), message.Fixed("here", o.Humidity, 0, "%"))
+}
+
+// margin says how long after its first tip it would be lost without roots.
+func (o *Outcome) margin() {
+	m := o.Margin
+	if m.Median == nil || o.LostOn.Median == nil {
+		return
+	}
+	all := []message.Message{message.Of("race.say.margin", message.Told("days", span(*m.Median)))}
+	if *m.Median < 0 {
+		all[0] = message.Of("race.say.margin-too-late", message.Told("days", span(-*m.Median)))
+	}
+	switch {
+	case m.Low == nil:
+	case m.High == nil:
+		all = append(all, message.Of("race.say.margin-or-more", message.Fixed("low", *m.Low, 0, "days")))
+	default:
+		all = append(all, message.Of("race.say.margin-from-to",
+			message.Fixed("low", *m.Low, 0, ""), message.Fixed("high", *m.High, 0, "days")))
+	}
+	o.MarginWords = knowledge.Say(message.All(all...))
 }
 
 // hundred says what becomes of a hundred plants like it.

@@ -62,6 +62,48 @@ func TestChancesAndDaysInWords(t *testing.T) {
 	}
 }
 
+// What air it needs, and how long after its first tip it would be lost without roots.
+func TestWhatAirAndHowLong(t *testing.T) {
+	for _, x := range []struct {
+		o             Outcome
+		needs, margin string
+	}{
+		{Outcome{Needs: "any"}, "It has about 9 chances in ten in any air.", ""},
+		{Outcome{Needs: "none", Margin: Band{Median: days(3)}}, "No humidity alone gives it about 9 chances in ten.", ""},
+		{
+			Outcome{Needs: "humidity", NeedsPercent: days(85), Humidity: 61.6, LostOn: Band{Median: days(40)}, Margin: Band{Median: days(10)}},
+			"It needs air of 85 % around it to have about 9 chances in ten. Here it has about 62 %.",
+			"From its first tip it would last about 10 days more without roots.",
+		},
+		{
+			Outcome{Needs: "any", LostOn: Band{Median: days(40)}, Margin: Band{Low: days(-20), Median: days(-12), High: days(3)}},
+			"It has about 9 chances in ten in any air.", "Its first tip comes about 12 days too late. It could be -20 to 3 days.",
+		},
+		{
+			Outcome{Needs: "any", LostOn: Band{Median: days(40)}, Margin: Band{Low: days(2), Median: days(12)}},
+			"It has about 9 chances in ten in any air.",
+			"From its first tip it would last about 12 days more without roots. It could be 2 days or more.",
+		},
+	} {
+		x.o.say()
+		assert.Equal(t, x.needs, english.Say(x.o.NeedsWords))
+		assert.Equal(t, x.margin, english.Say(x.o.MarginWords))
+	}
+	for chance, want := range map[float64]string{
+		0.95: "Nothing is needed. Leave it as it is.",
+		0.5:  "None of the usual changes helps by itself. Look for another way of holding it.",
+	} {
+		o := Outcome{Code: "lid", Chance: chance, Needs: "any"}
+		o.say()
+		r := Race{Outcomes: []Outcome{o}}
+		r.say(start{})
+		assert.Equal(t, want, english.Say(r.NoLever))
+		r = Race{Outcomes: []Outcome{o}, Levers: []Lever{{Helps: true}}}
+		r.say(start{})
+		assert.True(t, r.NoLever.IsZero())
+	}
+}
+
 // What becomes of a way, in words: tips, days, what it is lost by, and of a hundred like it.
 func TestAnOutcomeInWords(t *testing.T) {
 	for _, x := range []struct {

@@ -10,7 +10,7 @@ import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import { Waiting } from "../../ui/Waiting";
 import view from "../../ui/view.module.css";
-import { Tell, tell } from "../../words/aftercare";
+import { tell } from "../../words/aftercare";
 import { PlantSoFar, usePlant } from "../plant";
 import { Alarms } from "./Alarms";
 import { CheckIn } from "./CheckIn";
@@ -119,9 +119,7 @@ function Next({ c, tag }: { c: Aftercare; tag: string }) {
       )}
       {c.held_back && (
         <Lead>
-          {tell("says-no-water-so-none-is-asked", {
-            plan: c.held_back === "look" ? tell("its-look") : tell("an-alarm"),
-          })}
+          <Say of={c.held_back_words} />
         </Lead>
       )}
     </section>
@@ -137,15 +135,7 @@ function WaterAndFeed({ c }: { c: Aftercare }) {
       <h2>{tell("water-and-feed")}</h2>
       {w && (
         <p data-part="due-for-water">
-          <Tell
-            of="due-for-water-about-four-times"
-            with={{
-              day: <b>{day(w.on)}</b>,
-              soonon: day(w.soon_on),
-              lateon: day(w.late_on),
-              why: <Marked text={w.rests} />,
-            }}
-          />
+          <Say of={w.words} /> <Marked text={w.rests} />
         </p>
       )}
       <p data-part="feed">

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import { listed } from "../../lib/words";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Notice } from "../../ui/Notice";
@@ -26,7 +25,6 @@ function CauseView({ desk, knowledge }: StepProps) {
   const shown = v.causes.filter((c) => c.act_on || c.settled || c.chance >= knowledge.figures.clear_below.value);
   const others = v.causes.filter((c) => !shown.includes(c));
   const parts = Object.keys(knowledge.parts);
-  const name = (code: string) => knowledge.causes.find((c) => c.code === code)?.name ?? code;
   const card = (code: string) => {
     const judged = v.causes.find((c) => c.code === code);
     const cause = knowledge.causes.find((c) => c.code === code);
@@ -39,8 +37,10 @@ function CauseView({ desk, knowledge }: StepProps) {
         <Headline>
           <Say of={v.headline} />
         </Headline>
-        {v.alarms.length > 0 && (
-          <Notice is="alarm">{tell("cannot-be-ruled-out-and-it", { causes: listed(v.alarms.map(name)) })}</Notice>
+        {v.apart && (
+          <Notice is="alarm">
+            <Say of={v.apart} />
+          </Notice>
         )}
         <Clashes parts={parts} desk={desk} knowledge={knowledge} />
         <NextCheck desk={desk} knowledge={knowledge} numbers={numbers} />

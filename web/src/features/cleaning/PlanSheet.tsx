@@ -295,31 +295,25 @@ function repeats(jobs: Job[]): Set<string> {
 
 /** Why this plant waits, and for which ones. */
 function Last({ cleaning: c }: { cleaning: Cleaning }) {
+  const { plant } = usePlant();
   return (
     <Notice is="alarm">
-      <Tell
-        of="this-plant-is-suspect-so-it"
-        with={{
-          count:
-            c.before.length > 0 ? (
-              <>
-                <Tell
-                  of="before-it-do"
-                  with={{
-                    jobs: c.before.map((p, i) => (
-                      <span key={p.id}>
-                        {i > 0 && ", "}
-                        <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
-                      </span>
-                    )),
-                  }}
-                />
-              </>
-            ) : (
-              tell("no-clean-plant-is-waiting")
-            ),
-        }}
-      />
+      <Say of={plant.handle} />{" "}
+      {c.before.length > 0 ? (
+        <Tell
+          of="before-it-do"
+          with={{
+            plants: c.before.map((p, i) => (
+              <span key={p.id}>
+                {i > 0 && ", "}
+                <Link to={`/plants/${p.id}/cleaning`}>{p.tag}</Link>
+              </span>
+            )),
+          }}
+        />
+      ) : (
+        tell("no-clean-plant-is-waiting")
+      )}
     </Notice>
   );
 }

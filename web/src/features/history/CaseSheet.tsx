@@ -140,7 +140,7 @@ function Whose({ timeline: t }: { timeline: Timeline }) {
     <div>
       <h2>{i.tag}</h2>
       <p>
-        {profile.name}. {i.kept_apart && tell("kept-apart-own-blade-handle-it")}
+        {profile.name}. <Say of={plant.handle} />
       </p>
       {t.parent && (
         <p>

@@ -4,6 +4,7 @@ import { day } from "../../lib/dates";
 import { Figure } from "../../ui/Figure";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import { Tell, tell } from "../../words/look";
 import css from "./look.module.css";
 import type { InspectionDesk } from "./useInspection";
@@ -40,8 +41,7 @@ export function LeafMemory({ desk }: { desk: InspectionDesk }) {
                     beforemm: l.before_mm,
                     note: (
                       <small>
-                        {day(l.on)}. {l.smaller && tell("smaller-stress-in-the-months")}
-                        {l.smaller === false && tell("as-large-as-the-last")}
+                        {day(l.on)}. <Say of={l.words} />
                       </small>
                     ),
                   }}

@@ -122,7 +122,11 @@ function Rounds({ course: c, save }: RoundsProps) {
           />
         </li>
       ))}
-      {s.look_on && !s.all_clear && <li>{tell("look-with-a-lens-on-for-the-all", { lookon: day(s.look_on) })}</li>}
+      {s.look && (
+        <li>
+          <Say of={s.look} />
+        </li>
+      )}
     </ul>
   );
 }

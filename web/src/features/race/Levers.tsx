@@ -1,17 +1,19 @@
-import type { Outcome, RaceResult } from "../../lib/api/client";
+import type { RaceResult } from "../../lib/api/client";
 import { Marked } from "../../ui/Mark";
 import { Why } from "../../ui/Said";
 import { Say } from "../../ui/Say";
 import { tell } from "../../words/race";
 
 /** What would help most, in order. What changes nothing is left out. */
-export function Levers({ race: r, shown }: { race: RaceResult; shown: Outcome }) {
+export function Levers({ race: r }: { race: RaceResult }) {
   const helps = r.levers.filter((l) => l.helps);
   return (
     <section data-part="levers">
       <h2>{tell("what-would-help-most")}</h2>
-      {helps.length === 0 && (
-        <Why>{shown.good ? tell("nothing-is-needed-leave-it-as-it") : tell("none-of-the-usual-changes-helps")}</Why>
+      {r.no_lever && (
+        <Why>
+          <Say of={r.no_lever} />
+        </Why>
       )}
       <ol>
         {helps.map((l) => (

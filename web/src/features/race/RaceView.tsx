@@ -84,7 +84,7 @@ function Running() {
           send(() => ask(client.POST("/api/v1/plants/{id}/holding", { ...at, body: { method: shown.code } })))
         }
       />
-      <Levers race={r} shown={shown} />
+      <Levers race={r} />
       <Weights kind="bare" />
       <Fold summary={tell("what-this-rests-on-figures", { count: r.assumptions.length })}>
         <Assumptions
@@ -174,24 +174,11 @@ function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onH
         </Notice>
       )}
       <p>
-        {o.needs === "humidity" && (
-          <>
-            <Tell
-              of="nine-chances-in-ten-need-air-of"
-              with={{ needshumiditypercent: o.needs_humidity_percent, humiditypercent: Math.round(o.humidity_percent) }}
-              parts={{ b: <b /> }}
-            />
-          </>
-        )}
-        {o.needs === "any" && tell("it-has-nine-chances-in-ten-in")}
-        {o.needs === "none" && tell("no-humidity-alone-gives-it-nine")}
+        <Say of={o.needs_words} />
       </p>
-      {o.margin_days.median !== undefined && o.lost_day.median !== undefined && (
+      {o.margin_words && (
         <p>
-          {o.margin_days.median >= 0
-            ? tell("days-of-margin-from-the-first", { median: Math.round(o.margin_days.median) })
-            : tell("the-tips-come-about-days-too", { median: Math.round(-o.margin_days.median) })}
-          {o.margin_days.low !== undefined && <> {tell("from-to", spread(o.margin_days.low, o.margin_days.high))}</>}
+          <Say of={o.margin_words} />
         </p>
       )}
       <Fold summary={tell("its-water-week-by-week")}>
@@ -205,12 +192,6 @@ function Chosen({ shown: o, held, onHold }: { shown: Outcome; held: boolean; onH
     </section>
   );
 }
-
-/** The days between which it lies; none where no run ends. */
-const spread = (low: number, high?: number) => ({
-  low: String(Math.round(low)).replace("-", "−"),
-  high: high === undefined ? "none" : Math.round(high),
-});
 
 /** The same as the picture, in figures. */
 function WaterByWeek({ o }: { o: Outcome }) {

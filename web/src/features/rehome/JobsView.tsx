@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { Refused, type Forecast, type Rehoming } from "../../lib/api/client";
 import { Settle } from "../../lib/api/fields";
 import { houseMedia, rehomeKnowledge } from "../../lib/api/queries";
-import { day, shortDay, today } from "../../lib/dates";
+import { today } from "../../lib/dates";
 import { useDayOrToday } from "../../lib/day";
 import { run } from "../../lib/run";
 import { percent } from "../../lib/words";
@@ -167,20 +167,12 @@ function Given({ r, work }: { r: Rehoming; work: ReturnType<typeof useDoing> }) 
 
 /** When the pot is due for water, by its weights. */
 function Drying({ f }: { f: Forecast }) {
-  const due =
-    f.due_days === 0 || f.due_on === today()
-      ? tell("it-is-due-for-water")
-      : f.soon_on === f.late_on
-        ? tell("due-for-water-on", { dueon: day(f.due_on) })
-        : tell("due-for-water-on-from-to", {
-            dueon: day(f.due_on),
-            shortDay: shortDay(f.soon_on),
-            shortDay2: shortDay(f.late_on),
-          });
   return (
     <section data-part="drying" aria-label={tell("drying")}>
       <h2>{tell("how-the-pot-dries")}</h2>
-      <p>{due}</p>
+      <p>
+        <Say of={f.words} />
+      </p>
       <Why>
         {tell("it-holds-g-of-water-of-that-is", {
           holdsg: Math.round(f.holds_g),

@@ -7,6 +7,7 @@ import { labelOf, sheetOf } from "../../lib/papers";
 import { abreast, figure } from "../../lib/words";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
 import { Tell, tell } from "../../words/rehome";
 import css from "./rehome.module.css";
@@ -48,7 +49,11 @@ export function Now({ home: h, r, drawn }: { home: Home; r: Rehoming; drawn?: bo
           <Why>{tell("drawn-from-its-pot-its-mix-and")}</Why>
         </div>
       )}
-      {h.next_look_on && <p>{tell("look-at-it-on", { nextlookon: day(h.next_look_on) })}</p>}
+      {h.again && (
+        <p>
+          <Say of={h.again} />
+        </p>
+      )}
       <Row words>
         <a href={labelOf([r.plant_id], false)} target="_blank" rel="noreferrer">
           {tell("label-pdf")}

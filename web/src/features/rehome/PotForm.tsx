@@ -10,6 +10,7 @@ import { Figure } from "../../ui/Figure";
 import { Marked } from "../../ui/Mark";
 import { Plain } from "../../ui/Plain";
 import { Row } from "../../ui/Row";
+import { Say } from "../../ui/Say";
 import { Tell, tell } from "../../words/rehome";
 import { litres, type Planning } from "./planning";
 import css from "./rehome.module.css";
@@ -82,7 +83,9 @@ export function PotForm({ plan, change, wrong, size, pot: used, fit, reservoir }
 const Fits = ({ fit }: { fit: PotFit }) => (
   <>
     <p className={css.fits} data-verdict={fit.verdict}>
-      <b>{verdicts[fit.verdict]}</b>
+      <b>
+        <Say of={fit.verdict_words} />
+      </b>
     </p>
     {fit.words.map((t) => (
       <p key={t.value}>
@@ -112,13 +115,5 @@ const Fits = ({ fit }: { fit: PotFit }) => (
     />
   </>
 );
-
-const verdicts: Record<PotFit["verdict"], string> = {
-  fits: tell("this-pot-fits-its-living-roots"),
-  big: tell("this-pot-is-too-big-for-its"),
-  small: tell("this-pot-is-too-low-for-its"),
-  topples: tell("this-pot-does-not-stand"),
-  narrow: tell("this-pot-is-too-narrow-for-its"),
-};
 
 const words = (p: Pot) => tell("mm-wide-mm-high", { topmm: figure(p.top_mm), heightmm: figure(p.height_mm) });

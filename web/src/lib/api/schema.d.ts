@@ -2551,6 +2551,7 @@ export interface components {
              * @enum {string}
              */
             held_back?: "" | "look" | "alarm";
+            held_back_words?: components["schemas"]["KnowledgeSentence"];
             last: components["schemas"]["AftercareLast"];
             /** @description older ones are not listed */
             more?: boolean;
@@ -2993,6 +2994,7 @@ export interface components {
             soon_on: string;
             /** @description cycles that were weighed */
             weighed: number;
+            words: components["schemas"]["KnowledgeSentence"];
         };
         Alarm: {
             /** Format: int64 */
@@ -3305,6 +3307,8 @@ export interface components {
         CausesVerdict: {
             /** @description causes that spread and cannot be left open */
             alarms: string[];
+            /** @description what to do about the alarms until they are settled */
+            apart?: components["schemas"]["KnowledgeSentence"];
             /** @description the likeliest first */
             causes: components["schemas"]["CausesJudged"][];
             /** @description what does not hold together and wants a second look */
@@ -4190,6 +4194,7 @@ export interface components {
              * @description weight right after watering
              */
             wet_g: number;
+            words: components["schemas"]["KnowledgeSentence"];
         };
         DueList: {
             due: components["schemas"]["DueTreatment"][];
@@ -4451,6 +4456,8 @@ export interface components {
             note?: string;
         };
         Home: {
+            /** @description that day in words */
+            again?: components["schemas"]["KnowledgeSentence"];
             from_on: string;
             /** Format: int64 */
             id: number;
@@ -4889,6 +4896,8 @@ export interface components {
             on: string;
             /** @description left out when the difference says nothing */
             smaller?: boolean;
+            /** @description what the difference says */
+            words?: components["schemas"]["KnowledgeSentence"];
         };
         LeavesBlade: {
             /**
@@ -5794,6 +5803,8 @@ export interface components {
             hatched_on?: string;
             headline: components["schemas"]["KnowledgeSentence"];
             line: components["schemas"]["PestsDay"][];
+            /** @description that look, until the all-clear was given */
+            look?: components["schemas"]["KnowledgeSentence"];
             /** @description the day of the look that can give the all-clear */
             look_on?: string;
             /** @description the round that is due or comes next */
@@ -5882,6 +5893,8 @@ export interface components {
             /** @description its stage, and whether it is winning; left out: not worked out yet */
             fares?: components["schemas"]["Fares"];
             group_name: string;
+            /** @description when to handle it, where it is suspect or kept apart */
+            handle?: components["schemas"]["KnowledgeSentence"];
             /** @description how it is held or housed now, in words */
             home?: string;
             /** @description the first look after it was held or housed, until that was done */
@@ -6053,6 +6066,7 @@ export interface components {
             root_share: number;
             /** @enum {string} */
             verdict: "fits" | "big" | "small" | "narrow" | "topples";
+            verdict_words: components["schemas"]["KnowledgeSentence"];
             /** Format: double */
             volume_l: number;
             words: components["schemas"]["KnowledgeText"][];
@@ -6941,6 +6955,7 @@ export interface components {
             lost_words: components["schemas"]["KnowledgeSentence"];
             /** @description from the first tip to the day it would be lost without; below 0: too late */
             margin_days: components["schemas"]["RaceBand"];
+            margin_words?: components["schemas"]["KnowledgeSentence"];
             name: string;
             /**
              * @description any: it has them in any air; none: no humidity is enough
@@ -6949,6 +6964,7 @@ export interface components {
             needs: "humidity" | "any" | "none";
             /** @description the humidity that gives nine chances in ten; left out: none does, or see needs */
             needs_humidity_percent?: number;
+            needs_words: components["schemas"]["KnowledgeSentence"];
             /** @description first new tip, days from now */
             tip_day: components["schemas"]["RaceBand"];
             /** @description why it is not for this kind */
@@ -6976,6 +6992,8 @@ export interface components {
             levers: components["schemas"]["RaceLever"][];
             limp_at: components["schemas"]["KnowledgeNumber"];
             lost_at: components["schemas"]["KnowledgeEstimate"];
+            /** @description what to do where no lever helps */
+            no_lever?: components["schemas"]["KnowledgeSentence"];
             /** @description the best first */
             outcomes: components["schemas"]["RaceOutcome"][];
             runs: number;
