@@ -6,10 +6,10 @@ import (
 	"strings"
 	"testing"
 
-	"therapeon/api/wire"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/api/wire"
 )
 
 // Answers are one's own: not to be kept, and of the type they say; what can be asked

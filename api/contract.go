@@ -7,9 +7,9 @@ import (
 	"sync"
 	"time"
 
-	"therapeon/api/wire"
-
 	"github.com/swaggest/openapi-go/openapi31"
+
+	"therapeon/api/wire"
 )
 
 // version of the contract.

@@ -9,10 +9,10 @@ import (
 	"net/url"
 	"strings"
 
+	"github.com/labstack/echo/v5"
+
 	"therapeon/api/wire"
 	"therapeon/core/message"
-
-	"github.com/labstack/echo/v5"
 )
 
 // Door is one way in: which names it answers to, and whether it asks who comes.

@@ -7,11 +7,11 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/api/wire"
-	"therapeon/core/limits"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/api/wire"
+	"therapeon/core/limits"
 )
 
 // boundless walks the type of an input and names every field that has no limit

@@ -15,13 +15,12 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"therapeon/clinic"
 	"therapeon/core/disputes"
+	"therapeon/language/english"
 	"therapeon/ledger"
 )
 

@@ -7,10 +7,10 @@ import (
 	"strings"
 	"testing"
 
-	"therapeon/api/wire"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/api/wire"
 )
 
 func under(v any, path ...string) any {

@@ -9,10 +9,10 @@ import (
 	"strings"
 	"testing"
 
-	"therapeon/api/wire"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/api/wire"
 )
 
 // keepers are the operations of the page that are the keeper's alone, with the file of the page that says so

@@ -16,8 +16,6 @@ import (
 	"testing/fstest"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -25,6 +23,7 @@ import (
 	"therapeon/clinic"
 	"therapeon/clinic/people"
 	"therapeon/clinic/scales"
+	"therapeon/language/english"
 	"therapeon/ledger"
 	"therapeon/standin"
 )

@@ -5,10 +5,10 @@ import (
 	"strings"
 	"time"
 
+	ics "github.com/arran4/golang-ical"
+
 	"therapeon/core/message"
 	"therapeon/language"
-
-	ics "github.com/arran4/golang-ical"
 )
 
 // Entry is a day of work in a calendar.

@@ -6,14 +6,13 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/core/message"
-	"therapeon/language"
-
 	"github.com/emersion/go-ical"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/core/message"
 	"therapeon/formats"
+	"therapeon/language"
 )
 
 // Read back by a parser that shares nothing with the writer.

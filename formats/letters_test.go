@@ -4,12 +4,12 @@ import (
 	"strings"
 	"testing"
 
-	"therapeon/core/message"
-	"therapeon/language"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"therapeon/core/message"
+	"therapeon/language"
 )
 
 func TestPapersPrintAllThatTheirFontHasAndAStandInForTheRest(t *testing.T) {

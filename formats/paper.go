@@ -4,13 +4,13 @@ import (
 	"bytes"
 	"fmt"
 
-	"therapeon/core/message"
-	"therapeon/language"
-
 	"github.com/go-pdf/fpdf"
 	"golang.org/x/image/font/gofont/gobold"
 	"golang.org/x/image/font/gofont/goregular"
 	"rsc.io/qr"
+
+	"therapeon/core/message"
+	"therapeon/language"
 )
 
 // Label is what a plant's label says. Lines that do not fit are cut short, the

@@ -11,14 +11,13 @@ import (
 	"testing"
 	"unicode/utf16"
 
-	"therapeon/language/english"
-
-	"therapeon/core/message"
-	"therapeon/language"
-
 	"github.com/ledongthuc/pdf"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/core/message"
+	"therapeon/language"
+	"therapeon/language/english"
 )
 
 func opened(t *testing.T, body []byte) *pdf.Reader {

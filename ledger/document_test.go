@@ -6,13 +6,12 @@ import (
 	"path/filepath"
 	"testing"
 
-	"therapeon/core/message"
-
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"therapeon/core/message"
+	"therapeon/language/english"
 )
 
 // note is a document of these tests.

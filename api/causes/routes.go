@@ -5,7 +5,6 @@ import (
 	"context"
 
 	"therapeon/api/look"
-
 	"therapeon/api/wire"
 	service "therapeon/clinic/look"
 	"therapeon/core/causes"

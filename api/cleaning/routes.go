@@ -4,10 +4,9 @@ package cleaning
 import (
 	"context"
 
-	"therapeon/core/cleaning"
-
 	"therapeon/api/wire"
 	service "therapeon/clinic/cleaning"
+	"therapeon/core/cleaning"
 	"therapeon/core/knowledge"
 	"therapeon/core/work"
 )

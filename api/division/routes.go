@@ -6,12 +6,11 @@ import (
 	"strconv"
 	"strings"
 
-	"therapeon/core/division"
-	"therapeon/core/message"
-
 	"therapeon/api/wire"
 	"therapeon/clinic/check"
 	service "therapeon/clinic/division"
+	"therapeon/core/division"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 )

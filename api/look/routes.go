@@ -4,13 +4,12 @@ package look
 import (
 	"context"
 
-	"therapeon/core/look"
-
 	"therapeon/api/wire"
 	"therapeon/clinic/bench"
 	service "therapeon/clinic/look"
 	"therapeon/core/causes"
 	"therapeon/core/knowledge"
+	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/unpot"

@@ -5,13 +5,12 @@ import (
 	"context"
 	"time"
 
-	"therapeon/core/rehome"
-
 	"therapeon/api/wire"
 	raceservice "therapeon/clinic/race"
 	service "therapeon/clinic/rehome"
 	"therapeon/core/drying"
 	"therapeon/core/pots"
+	"therapeon/core/rehome"
 )
 
 type hold struct {

@@ -8,14 +8,14 @@ import (
 	"strconv"
 	"strings"
 
+	"github.com/swaggest/jsonschema-go"
+	"github.com/swaggest/openapi-go"
+	"github.com/swaggest/openapi-go/openapi31"
+
 	"therapeon/core/knowledge/words"
 	"therapeon/core/limits"
 	"therapeon/core/message"
 	"therapeon/language"
-
-	"github.com/swaggest/jsonschema-go"
-	"github.com/swaggest/openapi-go"
-	"github.com/swaggest/openapi-go/openapi31"
 )
 
 // schemaName is the name of a type in the contract: those of the core carry the name of their

@@ -4,12 +4,12 @@ import (
 	"context"
 	"net/http"
 
+	"github.com/labstack/echo/v5"
+
 	"therapeon/clinic/check"
 	"therapeon/clinic/people"
 	"therapeon/language"
 	"therapeon/ledger"
-
-	"github.com/labstack/echo/v5"
 )
 
 // Visit is a request: who asks, by which door, and as which act what they do is kept.

@@ -128,7 +128,8 @@ func leafMemory(r *record.Record, at patient.Look) []LeafPair {
 	add := func(l patient.Look) {
 		if in := l.Noted; in.NewestLeafMM != nil && in.LeafBeforeMM != nil {
 			smaller := in.LeafSmaller()
-			pairs = append(pairs, LeafPair{l.On, *in.NewestLeafMM, *in.LeafBeforeMM, smaller, leafWords(smaller).Seen(l.On)})
+			words := leafWords(smaller).Seen(l.On)
+			pairs = append(pairs, LeafPair{l.On, *in.NewestLeafMM, *in.LeafBeforeMM, smaller, words})
 		}
 	}
 	seen := false

@@ -5,8 +5,6 @@ import (
 	"slices"
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -18,6 +16,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/formats"
 	"therapeon/language"
+	"therapeon/language/english"
 )
 
 func TestIncidentsAreNotedAndTakenBack(t *testing.T) {

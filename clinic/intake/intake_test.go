@@ -3,11 +3,6 @@ package intake_test
 import (
 	"testing"
 
-	"therapeon/core/message"
-	"therapeon/language"
-
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -16,7 +11,10 @@ import (
 	"therapeon/clinic/trial"
 	"therapeon/core/fault"
 	"therapeon/core/leaves"
+	"therapeon/core/message"
 	"therapeon/core/patient"
+	"therapeon/language"
+	"therapeon/language/english"
 )
 
 func TestAPlantNeedsOnlyATagAndAGroup(t *testing.T) {

@@ -7,11 +7,11 @@ import (
 	"strings"
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"golang.org/x/crypto/argon2"
+
+	"therapeon/language/english"
 )
 
 // The form in which a passphrase is kept is read as others write it: a string that the reference

@@ -7,8 +7,6 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -16,6 +14,7 @@ import (
 	"therapeon/clinic/record"
 	"therapeon/clinic/trial"
 	"therapeon/core/climate"
+	"therapeon/language/english"
 	"therapeon/ledger"
 )
 

@@ -4,8 +4,6 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -13,6 +11,7 @@ import (
 	"therapeon/clinic/trial"
 	"therapeon/clinic/weights"
 	"therapeon/core/patient"
+	"therapeon/language/english"
 )
 
 func TestAWeightThatJumpsIsAskedAboutAndNotSwallowed(t *testing.T) {

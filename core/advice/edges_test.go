@@ -3,8 +3,6 @@ package advice
 import (
 	"testing"
 
-	"therapeon/core/message"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -12,6 +10,7 @@ import (
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"

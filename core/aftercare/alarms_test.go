@@ -5,8 +5,6 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -14,6 +12,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // weighs notes the bare plant's weights, a week apart.

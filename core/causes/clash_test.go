@@ -3,12 +3,11 @@ package causes
 import (
 	"testing"
 
-	"therapeon/core/knowledge"
-	"therapeon/core/message"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 )
 

@@ -4,13 +4,12 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/core/knowledge"
-	"therapeon/core/message"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/climate"
+	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"

@@ -9,13 +9,12 @@ import (
 	"slices"
 	"testing"
 
-	"therapeon/core/knowledge"
-	"therapeon/core/message"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/taxa"
 )

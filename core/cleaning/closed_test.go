@@ -4,9 +4,6 @@ import (
 	"encoding/json"
 	"testing"
 
-	"therapeon/core/message"
-	"therapeon/language"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -15,9 +12,11 @@ import (
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/work"
+	"therapeon/language"
 	"therapeon/language/english"
 )
 

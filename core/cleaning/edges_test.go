@@ -4,8 +4,6 @@ import (
 	"slices"
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 
 	"therapeon/core/causes"
@@ -15,6 +13,7 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/roots"
 	"therapeon/core/work"
+	"therapeon/language/english"
 )
 
 // reads gives a plant one root of two stretches.

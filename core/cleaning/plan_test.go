@@ -4,8 +4,6 @@ import (
 	"slices"
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -18,6 +16,7 @@ import (
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/work"
+	"therapeon/language/english"
 )
 
 // visit is a plant that is out of its pot, and what is heard of its causes.

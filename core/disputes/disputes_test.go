@@ -3,10 +3,10 @@ package disputes
 import (
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/language/english"
 )
 
 func TestBothSidesHaveAReasonAndTheDefaultIsAChoice(t *testing.T) {

@@ -3,13 +3,12 @@ package division
 import (
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 // living is a plant with so much living root on each of its bulbs, mm, and so much of no known growth.

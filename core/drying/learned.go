@@ -3,10 +3,10 @@ package drying
 import (
 	"math"
 
+	"gonum.org/v1/gonum/stat/distuv"
+
 	"therapeon/core/bands"
 	"therapeon/core/units"
-
-	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // Span is what is thought of the time from full to due, before anything was seen of a pot: its

@@ -3,9 +3,9 @@ package fault
 import (
 	"testing"
 
-	"therapeon/core/message"
-
 	"github.com/stretchr/testify/assert"
+
+	"therapeon/core/message"
 )
 
 func TestPathsAreWrittenAsTheWireHasThem(t *testing.T) {

@@ -10,6 +10,8 @@ import (
 	"math"
 	"slices"
 
+	"gonum.org/v1/gonum/stat/distuv"
+
 	"therapeon/core/aftercare"
 	"therapeon/core/bands"
 	"therapeon/core/dates"
@@ -17,8 +19,6 @@ import (
 	"therapeon/core/progress"
 	"therapeon/core/race"
 	"therapeon/core/units"
-
-	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // Forecast is what was foretold of a plant on a day.

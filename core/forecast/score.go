@@ -5,11 +5,11 @@ import (
 	"math"
 	"slices"
 
-	"therapeon/core/bands"
-	"therapeon/core/dates"
-
 	"gonum.org/v1/gonum/integrate/quad"
 	"gonum.org/v1/gonum/stat/distuv"
+
+	"therapeon/core/bands"
+	"therapeon/core/dates"
 )
 
 // Scored is a forecast with what came of it.

@@ -3,12 +3,11 @@ package media
 import (
 	"testing"
 
-	"therapeon/core/message"
-
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/core/message"
+	"therapeon/language/english"
 )
 
 // A mix to the edge of what is said of it: air that is just enough, and a tenth that falls into gaps, are no fault.

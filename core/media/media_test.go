@@ -4,14 +4,13 @@ import (
 	"math"
 	"testing"
 
-	"therapeon/core/message"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/language/english"
 )
 

@@ -3,14 +3,12 @@ package media
 import (
 	"testing"
 
-	"therapeon/core/message"
-
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
+	"therapeon/language/english"
 )
 
 func TestWhatHasNoGrade(t *testing.T) {

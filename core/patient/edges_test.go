@@ -4,14 +4,13 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 
 	"therapeon/core/disputes"
 	"therapeon/core/fault"
 	"therapeon/core/leaves"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 func count(n int) *int { return &n }

@@ -4,13 +4,12 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"pgregory.net/rapid"
 
 	"therapeon/core/patient"
 	"therapeon/core/roots"
+	"therapeon/language/english"
 )
 
 func seen(on string, c patient.Checkin) patient.Seen {

@@ -4,10 +4,9 @@ import (
 	"fmt"
 	"time"
 
-	"therapeon/language/english"
-
 	"therapeon/core/climate"
 	"therapeon/core/pests"
+	"therapeon/language/english"
 )
 
 // In the warm the next generation hatches sooner, so the next round falls earlier.

@@ -6,13 +6,12 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
 	"therapeon/core/climate"
+	"therapeon/language/english"
 )
 
 // anyPlace is a place with warm enough days, some of them measured.

@@ -4,9 +4,9 @@ import (
 	"math"
 	"slices"
 
-	"therapeon/core/bands"
-
 	"gonum.org/v1/gonum/stat/distuv"
+
+	"therapeon/core/bands"
 )
 
 // Length is a length of a root on a day.

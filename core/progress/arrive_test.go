@@ -4,11 +4,11 @@ import (
 	"math"
 	"testing"
 
-	"therapeon/core/bands"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"therapeon/core/bands"
 )
 
 // seeded draws, the same each time.

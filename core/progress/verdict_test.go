@@ -3,9 +3,9 @@ package progress
 import (
 	"testing"
 
-	"therapeon/core/message"
-
 	"github.com/stretchr/testify/assert"
+
+	"therapeon/core/message"
 )
 
 // Whether it is winning, by the signs of the last four weeks; common practice, no source.

@@ -4,13 +4,12 @@ import (
 	"context"
 	"fmt"
 
-	"therapeon/core/message"
-	"therapeon/language/english"
-
 	"therapeon/core/leaves"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/taxa"
+	"therapeon/language/english"
 )
 
 // A plant without roots dries out sooner on the open bench than under a lid. Without a leaf

@@ -3,15 +3,14 @@ package race
 import (
 	"testing"
 
-	"therapeon/core/message"
-	"therapeon/language"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"therapeon/core/message"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
+	"therapeon/language"
 	"therapeon/language/english"
 )
 

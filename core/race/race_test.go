@@ -5,8 +5,6 @@ import (
 	"math"
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -16,6 +14,7 @@ import (
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/units"
+	"therapeon/language/english"
 )
 
 func group(code string) taxa.Profile {

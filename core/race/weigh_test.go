@@ -6,10 +6,10 @@ import (
 	"math/rand/v2"
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/language/english"
 )
 
 // made is a series of weekly weighings of a plant whose loss is factor times the

@@ -3,11 +3,10 @@ package race
 import (
 	"testing"
 
-	"therapeon/core/message"
-
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
+
+	"therapeon/core/message"
+	"therapeon/language/english"
 )
 
 func days(v float64) *float64 { return &v }
@@ -64,6 +63,7 @@ func TestChancesAndDaysInWords(t *testing.T) {
 
 // What air it needs, and how long after its first tip it would be lost without roots.
 func TestWhatAirAndHowLong(t *testing.T) {
+	lost := Band{Median: days(40)}
 	for _, x := range []struct {
 		o             Outcome
 		needs, margin string
@@ -71,16 +71,16 @@ func TestWhatAirAndHowLong(t *testing.T) {
 		{Outcome{Needs: "any"}, "It has about 9 chances in ten in any air.", ""},
 		{Outcome{Needs: "none", Margin: Band{Median: days(3)}}, "No humidity alone gives it about 9 chances in ten.", ""},
 		{
-			Outcome{Needs: "humidity", NeedsPercent: days(85), Humidity: 61.6, LostOn: Band{Median: days(40)}, Margin: Band{Median: days(10)}},
+			Outcome{Needs: "humidity", NeedsPercent: days(85), Humidity: 61.6, LostOn: lost, Margin: Band{Median: days(10)}},
 			"It needs air of 85 % around it to have about 9 chances in ten. Here it has about 62 %.",
 			"From its first tip it would last about 10 days more without roots.",
 		},
 		{
-			Outcome{Needs: "any", LostOn: Band{Median: days(40)}, Margin: Band{Low: days(-20), Median: days(-12), High: days(3)}},
+			Outcome{Needs: "any", LostOn: lost, Margin: Band{Low: days(-20), Median: days(-12), High: days(3)}},
 			"It has about 9 chances in ten in any air.", "Its first tip comes about 12 days too late. It could be -20 to 3 days.",
 		},
 		{
-			Outcome{Needs: "any", LostOn: Band{Median: days(40)}, Margin: Band{Low: days(2), Median: days(12)}},
+			Outcome{Needs: "any", LostOn: lost, Margin: Band{Low: days(2), Median: days(12)}},
 			"It has about 9 chances in ten in any air.",
 			"From its first tip it would last about 12 days more without roots. It could be 2 days or more.",
 		},

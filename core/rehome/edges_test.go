@@ -5,8 +5,6 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -17,6 +15,7 @@ import (
 	"therapeon/core/race"
 	"therapeon/core/roots"
 	"therapeon/core/work"
+	"therapeon/language/english"
 )
 
 // held is a plant that hangs in one of the ways since the 1st of May, asked on the 20th.

@@ -5,8 +5,6 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -20,6 +18,7 @@ import (
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/work"
+	"therapeon/language/english"
 )
 
 func group(t require.TestingT, code string) taxa.Profile {

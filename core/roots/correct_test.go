@@ -3,10 +3,10 @@ package roots
 import (
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/language/english"
 )
 
 func TestOneOfABatchTurnedOutFirm(t *testing.T) {

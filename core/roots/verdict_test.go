@@ -5,10 +5,10 @@ import (
 	"math"
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/language/english"
 )
 
 func tallied(id string, n int, s Segment, depth Depth) Root {

@@ -3,9 +3,9 @@ package solutions
 import (
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
+
+	"therapeon/language/english"
 )
 
 // Of two bottles the weaker serves, unless only the stronger has enough.

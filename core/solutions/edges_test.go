@@ -4,10 +4,10 @@ import (
 	"math"
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"therapeon/language/english"
 )
 
 func some(v float64) *float64 { return &v }

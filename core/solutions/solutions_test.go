@@ -4,11 +4,11 @@ import (
 	"strings"
 	"testing"
 
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"therapeon/language/english"
 )
 
 func of(v float64) *float64 { return &v }

@@ -7,9 +7,6 @@ import (
 	"testing"
 	"time"
 
-	"therapeon/core/message"
-	"therapeon/language"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -18,12 +15,14 @@ import (
 	"therapeon/core/climate"
 	"therapeon/core/disputes"
 	"therapeon/core/look"
+	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
 	"therapeon/core/taxa"
 	"therapeon/core/wishes"
+	"therapeon/language"
 )
 
 // answers are all that the engines say of a plant, by the name of the answer.

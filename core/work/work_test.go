@@ -4,15 +4,14 @@ import (
 	"fmt"
 	"testing"
 
-	"therapeon/core/message"
-	"therapeon/language/english"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
 	"therapeon/core/fault"
 	"therapeon/core/knowledge"
+	"therapeon/core/message"
+	"therapeon/language/english"
 )
 
 func list() Checklist {
