@@ -472,8 +472,8 @@ func TestTheTokensHaveContrastByDayAndByNight(t *testing.T) {
 	}
 }
 
-// The page counts by the plural rules of its language. CLDR: in Polish 2 is few, 5 and 21 are many; in English all but 1
-// are other.
+// The page counts by the plural rules of its language. By CLDR 2 is few in Polish, 5 and 21 are many; in English
+// all but 1 are other.
 func TestThePageCountsByItsLanguage(t *testing.T) {
 	polish := `{ tag: "pl", rooms: { today: { days: [["n", "plural", {
 		one: ["#", " dzień"], few: ["#", " dni, few"], many: ["#", " dni, many"], other: ["#", " dnia"] }]] } } }`

@@ -141,9 +141,9 @@ var notOfAPlant = []string{"app", "contract", "fields", "intake", "library", "mi
 
 var (
 	// instructs begins a sentence with an act on a plant, as sentences.yaml of the core has them.
-	instructs = regexp.MustCompile(`(?:^|[.:;!?] )(?:Do not|Don’t|Never|Always|Airs?|Apply|Bag|Brush|Clean|Cut|Discard|Dry|Dust|Empty|` +
+	instructs = regexp.MustCompile(`(?i)(?:^|[.:;!?] )(?:Do not|Don’t|Never|Always|Airs?|Apply|Bag|Brush|Clean|Cut|Discard|Dry|Dust|Empty|` +
 		`Feed|Flush|Handle|Hang|Hold|House|Keep|Leave|Let|Mist|Mount|Move|Pot|Prune|Remove|Repot|Rinse|Shade|Soak|Spray|` +
-		`Stake|Throw|Tie|Treat|Unpot|Wait|Wash|Water)\b[^.:;!?]*[.;]`)
+		`Stake|Throw|Tie|Treat|Unpot|Wait|Wash|Water)\b(?:[^.:;!?]*[.;]|(?: [^ .:;!?]+){4,}$)`)
 	// judges says how a plant stands.
 	judges = regexp.MustCompile(`(?:^|[.:;] )(?:It|Its \w+|The plant|This plant|The pot|This pot|The roots)\b[^.]*\b` +
 		`(?:due|spreads?|rots?|rotten|limp|dead|dying|suspect|thirsty|dry|wet|sound|healthy|losing|winning|lost|needs?|too)\b`)
@@ -151,8 +151,16 @@ var (
 
 // tellsHow are entries that begin like an act on a plant and are none, each with its reason.
 var tellsHow = map[string]string{
+	"aftercare feed-of-ppm-n":              "an amount",
+	"division let-this-one-keep-the-tag":   "a choice",
+	"draw cut-between":                     "where to tap",
+	"history leave-all-as-it-is":           "a button",
+	"rehome keep-it-as-a-mix-of-your-own":  "a button",
+	"rehome keep-the-oldest-bulbs-dry":     "a choice",
 	"roots hold-the-roots-in-the-water-up": "how a volume is weighed",
 	"roots spread-the-roots-on-squared":    "how a length is estimated",
+	"today feed-of-ppm-n":                  "an amount",
+	"wishes keep-this-with-its-answer":     "a button",
 }
 
 // What is to be done with a plant, and how it stands, is decided in the core and said in its words. The page has words

@@ -5,6 +5,8 @@ import (
 	"slices"
 
 	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
+	"therapeon/core/message"
 	"therapeon/core/roots"
 )
 
@@ -17,7 +19,7 @@ func (d *decider) rotPatch() {
 	looked := d.findings["dead-roots-seen"] != "" || d.grade() != roots.Unread
 	sound := d.grade() == roots.Unread || !d.grade().Few()
 	unpot := func(rule string) {
-		d.v.RotPatch = &Call{Do: "unpot", Why: d.advice(rule)}
+		d.v.RotPatch = d.call("patch", "unpot", rule)
 		f := Reason{Finding: "rot-patch", Class: Soon, Why: d.Knowledge.Rules[rule]}
 		d.v.Reasons = append([]Reason{f}, d.v.Reasons...)
 		slices.SortStableFunc(d.v.Reasons, func(a, b Reason) int { return cmp.Compare(rank(b.Class), rank(a.Class)) })
@@ -28,14 +30,19 @@ func (d *decider) rotPatch() {
 	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchUnpot:
 		unpot("patch-unpot")
 	case d.p.Side(disputes.SmallRotPatch) == disputes.PatchInPlace:
-		d.v.RotPatch = &Call{Do: "in-place", Why: d.advice("patch-in-place-set")}
+		d.v.RotPatch = d.call("patch", "in-place", "patch-in-place-set")
 	case general || !sound:
 		unpot("patch-general")
 	case !looked:
-		d.v.RotPatch = &Call{Do: "look", Why: d.advice("patch-unknown")}
+		d.v.RotPatch = d.call("patch", "look", "patch-unknown")
 	default:
-		d.v.RotPatch = &Call{Do: "in-place", Why: d.advice("patch-in-place")}
+		d.v.RotPatch = d.call("patch", "in-place", "patch-in-place")
 	}
+}
+
+// call is what to do with a spike or a patch, by a rule.
+func (d *decider) call(of, do, rule string) *Call {
+	return &Call{Do: do, Words: knowledge.Say(message.Of("look." + of + "." + do)), Why: d.advice(rule)}
 }
 
 // spike decides on a flower spike in the way.
@@ -45,7 +52,7 @@ func (d *decider) spike() {
 	}
 	later := d.advice("spike-later")
 	call := func(do, rule string) {
-		d.v.Spike = &Call{Do: do, Why: d.advice(rule)}
+		d.v.Spike = d.call("spike", do, rule)
 		if do != "cut" && rule != "spike-never" {
 			d.v.Spike.Later = &later
 		}

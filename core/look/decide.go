@@ -32,7 +32,10 @@ type Advice struct {
 
 // Call is a small decision of its own: what to do, why, and what would change it.
 type Call struct {
-	Do    string  `json:"do" required:"true"`
+	Do string `json:"do" required:"true"`
+
+	Words knowledge.Sentence `json:"words" required:"true" description:"that in words"`
+
 	Why   Advice  `json:"why" required:"true"`
 	Later *Advice `json:"later,omitempty" description:"when to change one's mind"`
 }

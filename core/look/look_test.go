@@ -237,6 +237,8 @@ func TestTheSpike(t *testing.T) {
 			v := decide(c)
 			require.NotNil(t, v.Spike)
 			assert.Equal(t, x.do, v.Spike.Do)
+			said := map[string]string{"cut": "The spike: cut it.", "keep": "The spike: keep it.", "wait": "The spike: not yet."}
+			assert.Equal(t, said[x.do], english.Say(v.Spike.Words))
 			assert.Equal(t, x.later, v.Spike.Later != nil)
 		})
 	}

@@ -71,7 +71,7 @@ func TestWhatAirAndHowLong(t *testing.T) {
 		{Outcome{Needs: "any"}, "It has about 9 chances in ten in any air.", ""},
 		{Outcome{Needs: "none", Margin: Band{Median: days(3)}}, "No humidity alone gives it about 9 chances in ten.", ""},
 		{
-			Outcome{Needs: "humidity", NeedsPercent: days(85), Humidity: 61.6, LostOn: lost, Margin: Band{Median: days(10)}},
+			Outcome{NeedsPercent: days(85), Humidity: 61.6, LostOn: lost, Margin: Band{Median: days(10)}},
 			"It needs air of 85 % around it to have about 9 chances in ten. Here it has about 62 %.",
 			"From its first tip it would last about 10 days more without roots.",
 		},

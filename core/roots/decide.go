@@ -4,6 +4,8 @@ import (
 	"math"
 
 	"therapeon/core/disputes"
+	"therapeon/core/knowledge"
+	"therapeon/core/message"
 )
 
 // What is done with a root.
@@ -29,6 +31,19 @@ type Decision struct {
 }
 
 func (d *Decision) because(ids ...string) { d.Reasons = append(d.Reasons, ids...) }
+
+// words say what is done with a root, or with a batch of count.
+func (d Decision) words(count int) knowledge.Sentence {
+	switch {
+	case d.Kind == Cut && d.Whole && d.Anchors > 0 && d.Anchors < count:
+		return knowledge.Say(message.Of("roots.do.cut-whole-but", message.Count("n", d.Anchors)))
+	case d.Kind == Cut && d.Whole:
+		return knowledge.Say(message.Of("roots.do.cut-whole"))
+	case d.Kind == Cut:
+		return knowledge.Say(message.Of("roots.do.cut-at", message.Fixed("at", *d.CutAtMM, 0, "mm")))
+	}
+	return knowledge.Say(message.Of("roots.do." + d.Kind))
+}
 
 // keptTo is the length that stays after cleaning.
 func (d Decision) keptTo(length float64) float64 {

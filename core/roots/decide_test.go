@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"therapeon/core/disputes"
+	"therapeon/language/english"
 )
 
 func firmMM(l float64) Segment   { return Segment{LengthMM: mm(l), Feel: Firm, Colour: ColourPale} }
@@ -103,6 +104,7 @@ func TestBothSchoolsOnDeadDryRoots(t *testing.T) {
 	v := Read(batch, c)
 	assert.Equal(t, 3, v.Totals.Anchors)
 	assert.Equal(t, 11, v.Totals.Cuts)
+	assert.Equal(t, "Cut it off whole, keep 3 as anchors.", english.Say(v.Roots[0].Do))
 	c.DeadDry = "if-wobbly"
 	assert.Zero(t, Read(batch, c).Totals.Anchors)
 	batch.Wobbly = true

@@ -17,19 +17,20 @@ type BranchVerdict struct {
 
 // RootVerdict is the verdict on one root, or on a batch of roots that are alike.
 type RootVerdict struct {
-	ID              string          `json:"id" required:"true"`
-	Label           string          `json:"label" required:"true" description:"its number on the plant, such as 7, or 5–18 for a batch"`
-	Count           int             `json:"count" required:"true"`
-	State           State           `json:"state" required:"true" enum:"live,doubtful,dead" description:"live when any of it lives"`
-	LengthMM        float64         `json:"length_mm" required:"true"`
-	LiveMM          Range           `json:"live_mm" required:"true" description:"living length of one root, side roots included"`
-	Stretches       []Stretch       `json:"stretches" required:"true"`
-	Branches        []BranchVerdict `json:"branches,omitempty"`
-	Decision        Decision        `json:"decision" required:"true"`
-	MediumRule      string          `json:"medium_rule,omitempty" description:"the rule for medium that clings here"`
-	Settle          []string        `json:"settle,omitempty" description:"rules whose test would settle what is doubtful"`
-	LengthAssumed   bool            `json:"length_assumed,omitempty"`
-	DiameterAssumed bool            `json:"diameter_assumed,omitempty"`
+	ID              string             `json:"id" required:"true"`
+	Label           string             `json:"label" required:"true" description:"its number on the plant, such as 7, or 5–18 for a batch"`
+	Count           int                `json:"count" required:"true"`
+	State           State              `json:"state" required:"true" enum:"live,doubtful,dead" description:"live when any of it lives"`
+	LengthMM        float64            `json:"length_mm" required:"true"`
+	LiveMM          Range              `json:"live_mm" required:"true" description:"living length of one root, side roots included"`
+	Stretches       []Stretch          `json:"stretches" required:"true"`
+	Branches        []BranchVerdict    `json:"branches,omitempty"`
+	Decision        Decision           `json:"decision" required:"true"`
+	Do              knowledge.Sentence `json:"do" required:"true" description:"that in words"`
+	MediumRule      string             `json:"medium_rule,omitempty" description:"the rule for medium that clings here"`
+	Settle          []string           `json:"settle,omitempty" description:"rules whose test would settle what is doubtful"`
+	LengthAssumed   bool               `json:"length_assumed,omitempty"`
+	DiameterAssumed bool               `json:"diameter_assumed,omitempty"`
 }
 
 // Verdict is what a reading comes to.
@@ -179,6 +180,7 @@ func (v *Verdict) collectRules() {
 	}
 	for i := range v.Roots {
 		rv := &v.Roots[i]
+		rv.Do = rv.Decision.words(rv.Count)
 		use(rv.Decision.Reasons...)
 		use(rv.MediumRule)
 		for _, s := range rv.Stretches {

@@ -76,14 +76,9 @@ export function LookWhy({ desk, knowledge }: { desk: InspectionDesk; knowledge: 
         (cutOn >= desk.entered.lookedOn ? (
           <h3>{tell("the-spike-cut-on", { cutOn: day(cutOn) })}</h3>
         ) : (
-          <CallSaid title={tell("the-spike", { spikeWords: spikeWords[v.spike.do] ?? "" })} call={v.spike} />
+          <CallSaid call={v.spike} />
         ))}
-      {v.rot_patch && (
-        <CallSaid
-          title={tell("the-patch-of-rot", { patchWords: patchWords[v.rot_patch.do] ?? "" })}
-          call={v.rot_patch}
-        />
-      )}
+      {v.rot_patch && <CallSaid call={v.rot_patch} />}
       {v.meanwhile.length > 0 && (
         <>
           <h3>{tell("meanwhile")}</h3>
@@ -123,13 +118,6 @@ function InPlace({ texts }: { texts: LookVerdict["in_place"] }) {
   );
 }
 
-const spikeWords: Record<string, string> = { cut: tell("cut-it"), keep: tell("keep-it"), wait: tell("not-yet") };
-const patchWords: Record<string, string> = {
-  "in-place": tell("treat-it-in-its-pot"),
-  unpot: tell("unpot-it"),
-  look: tell("look-at-the-rest-first"),
-};
-
 function Blocks({ title, blocks }: { title: string; blocks: LookVerdict["blocks"] }) {
   if (blocks.length === 0) return null;
   return (
@@ -146,10 +134,12 @@ function Blocks({ title, blocks }: { title: string; blocks: LookVerdict["blocks"
   );
 }
 
-function CallSaid({ title, call }: { title: string; call: NonNullable<LookVerdict["spike"]> }) {
+function CallSaid({ call }: { call: NonNullable<LookVerdict["spike"]> }) {
   return (
     <>
-      <h3>{title}</h3>
+      <h3>
+        <Say of={call.words} />
+      </h3>
       <p>
         <Marked text={call.why.words} />
       </p>

@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { ask, client, type Plant } from "../../lib/api/client";
 import { useSend } from "../../lib/send";
+import { Say } from "../../ui/Say";
 import { Trouble } from "../../ui/Trouble";
 import { tell } from "../../words/plant";
 import css from "./plant.module.css";
@@ -20,7 +21,7 @@ export function Apart({ plant }: { plant: Plant }) {
   };
   return (
     <div className={css.apart}>
-      {apart ? tell("kept-apart-own-blade-handle-it") : tell("suspect-handle-it-after-the")}{" "}
+      <Say of={plant.handle} />{" "}
       <Button onClick={() => mark(!apart)}>{apart ? tell("back-among-the-others") : tell("keep-it-apart")}</Button>
       {trouble && <Trouble error={trouble} />}
     </div>

@@ -1,10 +1,10 @@
 import { Button } from "antd";
 import type { RootsReading, Verdict } from "../../lib/api/client";
 import { abreast, depthWords } from "../../lib/words";
+import { Say } from "../../ui/Say";
 import view from "../../ui/view.module.css";
 import { tell } from "../../words/roots";
 import { StateGlyph } from "./PresetPad";
-import { decisionWords } from "./RootReasons";
 import css from "./roots.module.css";
 
 type Props = {
@@ -42,7 +42,7 @@ export function Entries({ monopodial, entered, verdict, chosen, onChoose }: Prop
                     ))}
                   </span>
                   <span data-part="entry-what">
-                    {v ? decisionWords(v) : tell("reading-it")}
+                    {v ? <Say of={v.do} /> : tell("reading-it")}
                     <small>
                       {abreast([
                         v?.length_assumed ? tell("about-mm-usual", { mm }) : `${mm ?? "…"} mm`,

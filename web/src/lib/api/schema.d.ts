@@ -5030,6 +5030,8 @@ export interface components {
             /** @description when to change one's mind */
             later?: components["schemas"]["LookAdvice"];
             why: components["schemas"]["LookAdvice"];
+            /** @description that in words */
+            words: components["schemas"]["KnowledgeSentence"];
         };
         LookFigures: {
             /** @description while something that spreads is not ruled out */
@@ -7564,6 +7566,8 @@ export interface components {
             count: number;
             decision: components["schemas"]["RootsDecision"];
             diameter_assumed?: boolean;
+            /** @description that in words */
+            do: components["schemas"]["KnowledgeSentence"];
             id: string;
             /** @description its number on the plant, such as 7, or 5–18 for a batch */
             label: string;
