@@ -87,15 +87,26 @@ func (o *Outcome) margin() {
 	if *m.Median < 0 {
 		all[0] = message.Of("race.say.margin-too-late", message.Told("days", span(-*m.Median)))
 	}
-	switch {
-	case m.Low == nil:
-	case m.High == nil:
-		all = append(all, message.Of("race.say.margin-or-more", message.Fixed("low", *m.Low, 0, "days")))
-	default:
-		all = append(all, message.Of("race.say.margin-from-to",
-			message.Fixed("low", *m.Low, 0, ""), message.Fixed("high", *m.High, 0, "days")))
+	if m.Low != nil {
+		all = append(all, spread(*m.Low, m.High))
 	}
 	o.MarginWords = knowledge.Say(message.All(all...))
+}
+
+// spread says between which days a margin lies; below 0 it is too late.
+func spread(low float64, high *float64) message.Message {
+	days := func(name string, n float64) message.Arg { return message.Fixed(name, math.Abs(n), 0, "days") }
+	switch {
+	case low >= 0 && high == nil:
+		return message.Of("race.say.margin-or-more", days("low", low))
+	case low >= 0:
+		return message.Of("race.say.margin-from-to", message.Fixed("low", low, 0, ""), days("high", *high))
+	case high == nil:
+		return message.Of("race.say.margin-may-be-late", days("late", low))
+	case *high >= 0:
+		return message.Of("race.say.margin-late-or-more", days("late", low), days("more", *high))
+	}
+	return message.Of("race.say.margin-late-from-to", message.Fixed("low", -*high, 0, ""), days("high", low))
 }
 
 // hundred says what becomes of a hundred plants like it.

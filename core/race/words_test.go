@@ -77,7 +77,22 @@ func TestWhatAirAndHowLong(t *testing.T) {
 		},
 		{
 			Outcome{Needs: "any", LostOn: lost, Margin: Band{Low: days(-20), Median: days(-12), High: days(3)}},
-			"It has about 9 chances in ten in any air.", "Its first tip comes about 12 days too late. It could be -20 to 3 days.",
+			"It has about 9 chances in ten in any air.",
+			"Its first tip comes about 12 days too late. It could also come 20 days too late, or leave 3 days to spare.",
+		},
+		{
+			Outcome{Needs: "any", LostOn: lost, Margin: Band{Low: days(-20), Median: days(-12), High: days(-5)}},
+			"It has about 9 chances in ten in any air.", "Its first tip comes about 12 days too late. It could be 5 to 20 days too late.",
+		},
+		{
+			Outcome{Needs: "any", LostOn: lost, Margin: Band{Low: days(-2), Median: days(12)}},
+			"It has about 9 chances in ten in any air.",
+			"From its first tip it would last about 12 days more without roots. It could also come 2 days too late.",
+		},
+		{
+			Outcome{Needs: "any", LostOn: lost, Margin: Band{Low: days(2), Median: days(12), High: days(20)}},
+			"It has about 9 chances in ten in any air.",
+			"From its first tip it would last about 12 days more without roots. It could be 2 to 20 days.",
 		},
 		{
 			Outcome{Needs: "any", LostOn: lost, Margin: Band{Low: days(2), Median: days(12)}},

@@ -5,7 +5,7 @@ import { Figure } from "../../ui/Figure";
 import { Row } from "../../ui/Row";
 import { Why } from "../../ui/Said";
 import { Say } from "../../ui/Say";
-import { Tell, tell } from "../../words/look";
+import { tell } from "../../words/look";
 import css from "./look.module.css";
 import type { InspectionDesk } from "./useInspection";
 
@@ -34,18 +34,10 @@ export function LeafMemory({ desk }: { desk: InspectionDesk }) {
             <li key={l.on}>
               <Leaves newest={l.newest_mm / longest} before={l.before_mm / longest} />
               <span>
-                <Tell
-                  of="mm-after-mm"
-                  with={{
-                    newestmm: l.newest_mm,
-                    beforemm: l.before_mm,
-                    note: (
-                      <small>
-                        {day(l.on)}. <Say of={l.words} />
-                      </small>
-                    ),
-                  }}
-                />
+                {tell("mm-after-mm", { newestmm: l.newest_mm, beforemm: l.before_mm, on: day(l.on) })}{" "}
+                <small>
+                  <Say of={l.words} />
+                </small>
               </span>
             </li>
           ))}
