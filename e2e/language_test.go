@@ -4,6 +4,7 @@ import (
 	"path/filepath"
 	"testing"
 
+	"github.com/evanw/esbuild/pkg/api"
 	"github.com/stretchr/testify/assert"
 )
 
@@ -37,4 +38,28 @@ func TestALanguageIsChosen(t *testing.T) {
 	p.choose("[data-field='Language of the house'] ", "[Éñğłíšĥ~~]")
 	p.visit(two.url + "/plants/1/look")
 	p.see("[data-part='look'] .said-headline", "[Łóóķ")
+}
+
+// The page counts by the plural rules of its language. By CLDR 2 is few in Polish, 5 and 21 are many; in English
+// all but 1 are other.
+func TestThePageCountsByItsLanguage(t *testing.T) {
+	polish := `{ tag: "pl", rooms: { today: { days: [["n", "plural", {
+		one: ["#", " dzień"], few: ["#", " dni, few"], many: ["#", " dni, many"], other: ["#", " dnia"] }]] } } }`
+	for _, x := range []struct {
+		other string
+		want  []string
+	}{
+		{polish, []string{"0 dni, many", "1 dzień", "2 dni, few", "5 dni, many", "21 dni, many"}},
+		{"undefined", []string{"0 days", "1 day", "2 days", "5 days", "21 days"}},
+	} {
+		tab := module(t, "counted "+x.other, api.BuildOptions{Stdin: &api.StdinOptions{
+			ResolveDir: filepath.Join("..", "web", "src", "lib"),
+			Contents: `globalThis.otherWords = ` + x.other + `;
+				export const said = import("./tell").then(({ room }) => {
+					const { tell } = room("today", { days: [["n", "plural", { one: ["#", " day"], other: ["#", " days"] }]] });
+					return [0, 1, 2, 5, 21].map((n) => tell("days", { n }));
+				});`,
+		}})
+		assert.Equal(t, x.want, gives[[]string](t, tab, `return m.said;`), x.other)
+	}
 }

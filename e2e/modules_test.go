@@ -6,6 +6,7 @@ import (
 	"path/filepath"
 	"regexp"
 	"slices"
+	"strings"
 	"sync"
 	"testing"
 
@@ -425,7 +426,11 @@ func TestWordsOfRangesAndCodes(t *testing.T) {
 	got := gives[map[string]string](t, tab, `return {
 		one: m.ranged(0.4, 0.4, m.percent), two: m.ranged(0.2, 0.45, m.percent), word: m.wordOf([["bark-moss",
 			"Bark and moss"]], "bark-moss"), unknown: m.wordOf([], "lava"),
+		abreast: m.abreast(["7 mm", false, "", undefined, "growing"]), listed: m.listed(["Ben", "Cy", "Di"]),
+		either: m.eitherOf(["A", "B"]), figure: m.figure(1234.56), fixed: m.fixed(1, 2), grade: m.gradeOf("fair", true),
 	};`)
+	assert.Equal(t, "7 mm, growing · Ben, Cy and Di · A or B · 1234.6 · 1.00 · Fair for its leaves",
+		strings.Join([]string{got["abreast"], got["listed"], got["either"], got["figure"], got["fixed"], got["grade"]}, " · "))
 	assert.Equal(t, "40 %", got["one"])
 	assert.Contains(t, got["two"], "20")
 	assert.Contains(t, got["two"], "45")
@@ -469,29 +474,5 @@ func TestTheTokensHaveContrastByDayAndByNight(t *testing.T) {
 			})
 			assert.True(t, told || slices.Contains(decor, token), "%s is of no pair", token)
 		}
-	}
-}
-
-// The page counts by the plural rules of its language. By CLDR 2 is few in Polish, 5 and 21 are many; in English
-// all but 1 are other.
-func TestThePageCountsByItsLanguage(t *testing.T) {
-	polish := `{ tag: "pl", rooms: { today: { days: [["n", "plural", {
-		one: ["#", " dzień"], few: ["#", " dni, few"], many: ["#", " dni, many"], other: ["#", " dnia"] }]] } } }`
-	for _, x := range []struct {
-		other string
-		want  []string
-	}{
-		{polish, []string{"0 dni, many", "1 dzień", "2 dni, few", "5 dni, many", "21 dni, many"}},
-		{"undefined", []string{"0 days", "1 day", "2 days", "5 days", "21 days"}},
-	} {
-		tab := module(t, "counted "+x.other, api.BuildOptions{Stdin: &api.StdinOptions{
-			ResolveDir: filepath.Join("..", "web", "src", "lib"),
-			Contents: `globalThis.otherWords = ` + x.other + `;
-				export const said = import("./tell").then(({ room }) => {
-					const { tell } = room("today", { days: [["n", "plural", { one: ["#", " day"], other: ["#", " days"] }]] });
-					return [0, 1, 2, 5, 21].map((n) => tell("days", { n }));
-				});`,
-		}})
-		assert.Equal(t, x.want, gives[[]string](t, tab, `return m.said;`), x.other)
 	}
 }

@@ -24,14 +24,25 @@ type Advised struct {
 	Page     string             `json:"page" required:"true"`
 }
 
+// LineOf is the advice in a line as it is kept.
+func LineOf(doc string) (l advice.Line, ok bool) {
+	return l, doc != "" && json.Unmarshal([]byte(doc), &l) == nil
+}
+
 // AdvisedOf is the advice in short as it is kept: its words are made when they are read.
 func AdvisedOf(doc, untilOn string) *Advised {
-	var l advice.Line
-	if doc == "" || json.Unmarshal([]byte(doc), &l) != nil {
+	l, ok := LineOf(doc)
+	if !ok {
 		return nil
 	}
+	a := OfLine(l, untilOn)
+	return &a
+}
+
+// OfLine is an advice in a line with its words.
+func OfLine(l advice.Line, untilOn string) Advised {
 	headline, until := l.Said(untilOn)
-	return &Advised{l.Code, headline, untilOn, until, l.Page()}
+	return Advised{l.Code, headline, untilOn, until, l.Page()}
 }
 
 // Race is what the race of a visited plant advises, where its advice hangs on it; the visit

@@ -264,9 +264,9 @@ func (r *rounding) errand(row ledger.Plant) {
 	if row.UntilOn == "" || row.UntilOn > r.ahead {
 		return
 	}
-	a := bench.AdvisedOf(row.Advice, row.UntilOn)
-	if a != nil && a.Page != "aftercare" && (row.UntilOn <= r.Day || a.Code == advice.Soon) {
-		r.errands(row, *a)
+	l, ok := bench.LineOf(row.Advice)
+	if ok && l.Page() != "aftercare" && (row.UntilOn <= r.Day || l.Code == advice.Soon) {
+		r.errands(row, bench.OfLine(l, row.UntilOn))
 	}
 }
 

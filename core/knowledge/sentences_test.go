@@ -85,6 +85,11 @@ func TestTheSenseOfWhatIsMadeOfSeveral(t *testing.T) {
 	assert.Equal(t, "water", due.Sense.Act)
 	assert.Equal(t, "a-little", due.Sense.Degree)
 
+	known := message.Sense{Type: message.Statement, Fact: "since", Day: "2030-05-02"}
+	assert.Equal(t, known, knowledge.Say(home).Seen("2031-01-01").Sense, "the day that it names itself")
+	assert.Equal(t, "2031-01-01", knowledge.Say(message.Of("progress.evidence.limp")).Seen("2031-01-01").Sense.Day)
+	assert.Empty(t, due.Seen("2031-01-01").Sense.Day, "no statement")
+
 	told := due.At(message.When{Is: message.AtOnce}).Rests("limp")
 	assert.Equal(t, []string{"limp"}, told.Sense.Premises)
 	assert.Empty(t, due.Sense.Premises, "the sentence before is as it was")

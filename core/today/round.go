@@ -99,12 +99,15 @@ type Wanted struct {
 func RoundOf(list []Wanted, day string) Round {
 	k, jobs := Table(), aftercare.Table()
 	r := Round{Turns: []Turn{}, Carry: Carry{Feed: []Batch{}}}
-	list = slices.Clone(list)
+	sorted := make([]*Wanted, len(list)) // they are large
+	for i := range list {
+		sorted[i] = &list[i]
+	}
 	places := map[string]int{}
 	for i, j := range jobs.Jobs {
 		places[j.Code] = i
 	}
-	slices.SortStableFunc(list, func(a, b Wanted) int {
+	slices.SortStableFunc(sorted, func(a, b *Wanted) int {
 		if by := cmp.Or(
 			cmp.Compare(a.Turn, b.Turn), cmp.Compare(places[a.Job], places[b.Job]), cmp.Compare(a.Place, b.Place),
 		); by != 0 {
@@ -115,7 +118,7 @@ func RoundOf(list []Wanted, day string) Round {
 		)
 	})
 	pots := map[int64]bool{}
-	for _, w := range list {
+	for _, w := range sorted {
 		job, ok := jobs.Job(w.Job)
 		if !ok {
 			continue
