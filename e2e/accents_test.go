@@ -41,7 +41,7 @@ var wordOf = regexp.MustCompile(`\p{L}{3,}`)
 // bare lists the words of a view that stand outside the brackets and that nobody typed.
 func (p *page) bare() (words []string) {
 	p.t.Helper()
-	said := p.MustEval(strings.Replace(told, "[aria-label]", ":not(.anticon)[aria-label]", 1)).Str() // icons are drawings
+	said := p.MustEval(strings.Replace(told, "[aria-label]", ":not([aria-hidden] *)[aria-label]", 1)).Str()
 	typed := p.MustEval(`async () => {
 		for (const of of ["places", "devices", "people", "plants", "shelf"])
 			window.heard(await (await fetch("/api/v1/" + of)).json());

@@ -1,4 +1,4 @@
-import { MoonOutlined, SunOutlined } from "@ant-design/icons";
+import { DownOutlined, MoonOutlined, RightOutlined, SunOutlined } from "@ant-design/icons";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, ConfigProvider } from "antd";
 import enGB from "antd/locale/en_GB";
@@ -19,6 +19,7 @@ import { Legend } from "../ui/Mark";
 import { SubNav } from "../ui/SubNav";
 import { Trouble } from "../ui/Trouble";
 import { Waiting } from "../ui/Waiting";
+import { drawn } from "../ui/drawn";
 import view from "../ui/view.module.css";
 import { Tell, tell } from "../words/app";
 import { Moved, moved } from "./Moved";
@@ -79,7 +80,17 @@ export function App() {
   const known = Boolean(who.data?.via);
   usePlaceOnPage();
   return (
-    <ConfigProvider theme={theme} csp={{ nonce }} locale={enGB} {...parts}>
+    <ConfigProvider
+      theme={theme}
+      csp={{ nonce }}
+      locale={enGB}
+      {...parts}
+      select={{ suffixIcon: <DownOutlined {...drawn} /> }}
+      collapse={{
+        ...parts.collapse,
+        expandIcon: ({ isActive }) => <RightOutlined {...drawn} rotate={isActive ? 90 : 0} />,
+      }}
+    >
       <header className={`${view.line} ${css.top}`} data-part="top">
         <Link to="/" className={css.name}>
           {tell("therapeon")}
@@ -88,7 +99,7 @@ export function App() {
         {known && <Palette onTurn={turn} />}
         <Button
           type="text"
-          icon={night ? <SunOutlined /> : <MoonOutlined />}
+          icon={night ? <SunOutlined {...drawn} /> : <MoonOutlined {...drawn} />}
           className={css.light}
           aria-label={night ? tell("day-light") : tell("night-light")}
           onClick={turn}

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { lazy, Suspense, useState } from "react";
 import { useKeys } from "../lib/keyboard";
 import { Key } from "../ui/Key";
+import { drawn } from "../ui/drawn";
 import { tell } from "../words/app";
 
 const PaletteOver = lazy(() => import("./PaletteOver"));
@@ -17,7 +18,7 @@ export function Palette({ onTurn }: { onTurn: () => void }) {
   });
   return (
     <>
-      <Button type="text" icon={<SearchOutlined />} aria-label={tell("go-to")} onClick={() => setOpen(true)}>
+      <Button type="text" icon={<SearchOutlined {...drawn} />} aria-label={tell("go-to")} onClick={() => setOpen(true)}>
         <Key>/</Key>
       </Button>
       {open && (

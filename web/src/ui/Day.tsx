@@ -5,6 +5,7 @@ import { day, readDay, wrongDay } from "../lib/dates";
 import { tell } from "../words/ui";
 import { Field } from "./Field";
 import css from "./day.module.css";
+import { drawn } from "./drawn";
 
 const DayPicker = lazy(() => import("./DayPicker"));
 
@@ -61,7 +62,7 @@ export function Day({ label, hint, value, onChange, part, future, needed, error 
           }}
         />
         <Button
-          icon={<CalendarOutlined />}
+          icon={<CalendarOutlined {...drawn} />}
           aria-label={tell("calendar", { label })}
           aria-expanded={open}
           onClick={() => setOpen(!open)}

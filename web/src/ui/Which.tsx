@@ -1,6 +1,7 @@
 import { DownOutlined } from "@ant-design/icons";
 import { Button, Flex, Popover } from "antd";
 import { useState, type ReactNode } from "react";
+import { drawn } from "./drawn";
 
 type Props = {
   /** Which one this is, in a few words. */
@@ -20,7 +21,7 @@ export function Which({ words, children, open: held }: Props) {
   );
   return (
     <Popover content={more} trigger="click" open={open || !!held} onOpenChange={setOpen} placement="bottomLeft">
-      <Button type="link" icon={<DownOutlined />} iconPlacement="end">
+      <Button type="link" icon={<DownOutlined {...drawn} />} iconPlacement="end">
         {words}
       </Button>
     </Popover>

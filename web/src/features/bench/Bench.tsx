@@ -1,3 +1,4 @@
+import { CloseCircleFilled } from "@ant-design/icons";
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Button, Checkbox, Flex, Input, Segmented } from "antd";
 import { lazy, Suspense, useDeferredValue, useEffect, useRef, useState, type ReactNode } from "react";
@@ -142,7 +143,7 @@ type FindProps = { search: URLSearchParams; set: (key: string, value: string) =>
 const Find = ({ search, set, table }: FindProps) => (
   <div className={`${view.line} ${css.find}`}>
     <Input
-      allowClear
+      allowClear={{ clearIcon: <CloseCircleFilled aria-label={tell("clear")} /> }}
       value={search.get("q") ?? ""}
       onChange={(e) => set("q", e.target.value)}
       placeholder={tell("find-by-tag-group-source-or-note")}

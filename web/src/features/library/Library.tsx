@@ -1,3 +1,4 @@
+import { CloseCircleFilled } from "@ant-design/icons";
 import { useQuery } from "@tanstack/react-query";
 import { Input } from "antd";
 import { useParams, useSearchParams } from "react-router";
@@ -48,7 +49,7 @@ export default function Library() {
       <h1>{tell("library")}</h1>
       <Lead>{tell("what-therapeon-goes-by-each")}</Lead>
       <Input
-        allowClear
+        allowClear={{ clearIcon: <CloseCircleFilled aria-label={tell("clear")} /> }}
         value={words}
         onChange={(e) => seek(e.target.value)}
         placeholder={tell("find-a-group-cause-finding-or")}

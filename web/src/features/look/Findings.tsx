@@ -8,6 +8,7 @@ import { Marked } from "../../ui/Mark";
 import { Aside } from "../../ui/Said";
 import { Say } from "../../ui/Say";
 import { YesNo } from "../../ui/YesNo";
+import { drawn } from "../../ui/drawn";
 import view from "../../ui/view.module.css";
 import { Tell, tell } from "../../words/look";
 import { usePlant } from "../plant";
@@ -124,7 +125,7 @@ function Part({ title, findings, desk, open, onOpen }: PartProps) {
         <Button
           type="text"
           block
-          icon={open ? <DownOutlined /> : <RightOutlined />}
+          icon={open ? <DownOutlined {...drawn} /> : <RightOutlined {...drawn} />}
           className={css.partName}
           aria-expanded={open}
           onClick={() => onOpen(!open)}

@@ -1,3 +1,4 @@
+import { EyeInvisibleOutlined, EyeOutlined } from "@ant-design/icons";
 import { useQueryClient } from "@tanstack/react-query";
 import { Button, Flex, Input } from "antd";
 import { useEffect, useId, useState } from "react";
@@ -12,6 +13,7 @@ import { Fold } from "../../ui/Fold";
 import { Lead, Why } from "../../ui/Said";
 import { TextLine } from "../../ui/TextLine";
 import { Trouble } from "../../ui/Trouble";
+import { drawn } from "../../ui/drawn";
 import view from "../../ui/view.module.css";
 import { tell } from "../../words/people";
 
@@ -102,6 +104,7 @@ export function Secret({ label, value, onChange, now, error }: SecretProps) {
         maxLength={fields.passphrase.max}
         autoComplete={now ? "current-password" : "new-password"}
         aria-invalid={!!error}
+        iconRender={(seen) => (seen ? <EyeOutlined {...drawn} /> : <EyeInvisibleOutlined {...drawn} />)}
         onChange={(e) => onChange(e.target.value)}
       />
     </Field>

@@ -2,6 +2,7 @@ import { EllipsisOutlined } from "@ant-design/icons";
 import { Button, Dropdown } from "antd";
 import { Link } from "react-router";
 import { labelOf, sheetOf } from "../../lib/papers";
+import { drawn } from "../../ui/drawn";
 import { tell } from "../../words/plant";
 
 /** What belongs to the plant and to no step: one tap away from each of them. */
@@ -21,7 +22,7 @@ export function Beside({ plantID }: { plantID: number }) {
   ];
   return (
     <Dropdown menu={{ items }} trigger={["click"]}>
-      <Button type="text" icon={<EllipsisOutlined />} aria-label={tell("more-of-this-plant")} />
+      <Button type="text" icon={<EllipsisOutlined {...drawn} />} aria-label={tell("more-of-this-plant")} />
     </Dropdown>
   );
 }
