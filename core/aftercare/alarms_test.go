@@ -168,6 +168,7 @@ func TestOneAlarmOfOneThing(t *testing.T) {
 func TestAnAlarmPutOff(t *testing.T) {
 	l := housed(t, "cattleya", "bark", withRoots(6, 4, "")).sees(11, patient.Checkin{Medium: "wet"})
 	require.Contains(t, sounding(l.on(12)), "wet-10")
+	assert.Equal(t, []string{"wet-10"}, l.on(12).Alarms[0].Then.Sense.Premises)
 	require.Equal(t, "alarm", l.on(12).HeldBack)
 	l.Chosen.Snoozed = map[string]aftercare.Snooze{"organic-bare/wet-10": {Until: day(15), Reason: "it stood in the rain"}}
 	c := l.on(12)

@@ -2,6 +2,7 @@ package causes
 
 import (
 	"math/bits"
+	"slices"
 	"testing"
 	"time"
 
@@ -109,6 +110,10 @@ func TestWhatThePlaceSays(t *testing.T) {
 			}
 		})
 	}
+	shows := at(t, "phalaenopsis")
+	shows.Looks[0].Noted.Growth = patient.NewRoots
+	i := slices.IndexFunc(Knows(shows), func(k Known) bool { return k.Finding == "tips-growing" })
+	assert.Equal(t, shows.Looks[0].On, Knows(shows)[i].From.Sense.Day, "seen at the look")
 	m := at(t, "phalaenopsis").Around().Minima()
 	injury, grows, most := m.Injury.Value, m.Growth.Value, m.Most
 	assert.Equal(t, Absent, of(injury, most, nil)["cold-night"])
