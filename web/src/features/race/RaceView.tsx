@@ -64,7 +64,13 @@ function Running() {
   if (!shown) return null;
   return (
     <section data-part="race" aria-busy={asked.isFetching}>
-      <Headline>{of ? tell("a-way-with-its-chance", { way: shown.name, chance: shown.chance_words.text }) : <Say of={r.headline} />}</Headline>
+      <Headline>
+        {of ? (
+          tell("a-way-with-its-chance", { way: shown.name, chance: shown.chance_words.text })
+        ) : (
+          <Say of={r.headline} />
+        )}
+      </Headline>
       <p data-part="detail">
         {of ? <Say of={shown.words} /> : <Say of={r.detail} />} {asked.data.stage}{" "}
         {r.fit && (
