@@ -42,16 +42,6 @@ type LeafPair struct {
 	Words knowledge.Sentence `json:"words,omitzero" description:"what the difference says"`
 }
 
-func leafWords(smaller *bool) knowledge.Sentence {
-	switch {
-	case smaller == nil:
-		return knowledge.Sentence{}
-	case *smaller:
-		return knowledge.Say(message.Of("look.leaf.smaller"))
-	}
-	return knowledge.Say(message.Of("look.leaf.as-large"))
-}
-
 // Said is what the engine said of a cause when the user decided on it, with its words.
 type Said struct {
 	record.Said
@@ -128,7 +118,7 @@ func leafMemory(r *record.Record, at patient.Look) []LeafPair {
 	add := func(l patient.Look) {
 		if in := l.Noted; in.NewestLeafMM != nil && in.LeafBeforeMM != nil {
 			smaller := in.LeafSmaller()
-			words := leafWords(smaller).Seen(l.On)
+			words := look.LeafWords(smaller).Seen(l.On)
 			pairs = append(pairs, LeafPair{l.On, *in.NewestLeafMM, *in.LeafBeforeMM, smaller, words})
 		}
 	}

@@ -20,3 +20,14 @@ func Again(decision string, headline knowledge.Sentence, on string) knowledge.Se
 	}
 	return knowledge.Say(message.Of("look.again.later", day))
 }
+
+// LeafWords say whether the newest leaf is smaller than the one before; nothing where the two say nothing.
+func LeafWords(smaller *bool) knowledge.Sentence {
+	switch {
+	case smaller == nil:
+		return knowledge.Sentence{}
+	case *smaller:
+		return knowledge.Say(message.Of("look.leaf.smaller"))
+	}
+	return knowledge.Say(message.Of("look.leaf.as-large"))
+}

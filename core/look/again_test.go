@@ -31,3 +31,10 @@ func TestAgain(t *testing.T) {
 	assert.True(t, look.Again(look.Leave, unpot, "").IsZero(), "without a day nothing is said")
 	assert.True(t, look.Again("", unpot, "2029-05-03").IsZero(), "nor before anything was looked at")
 }
+
+func TestTheNewestLeafAgainstTheOneBefore(t *testing.T) {
+	smaller, alike := true, false
+	assert.Equal(t, "Smaller: stress in the months when it formed.", english.Say(look.LeafWords(&smaller)))
+	assert.Equal(t, "As large as the last.", english.Say(look.LeafWords(&alike)))
+	assert.True(t, look.LeafWords(nil).IsZero())
+}

@@ -85,7 +85,7 @@ type Race struct {
 	Holding     string             `json:"holding,omitempty" description:"how it is held now"`
 	Outcomes    []Outcome          `json:"outcomes" required:"true" description:"the best first"`
 	Levers      []Lever            `json:"levers" required:"true" description:"for the way it is held, else the advised one; what helps most first"`
-	NoLever     knowledge.Sentence `json:"no_lever,omitzero" description:"what to do where no lever helps"`
+	NoLever     knowledge.Sentence `json:"no_lever,omitzero" description:"where no lever helps"`
 	Assumptions []Assumption       `json:"assumptions" required:"true"`
 	Fit         *Fit               `json:"fit,omitempty"`
 	Runs        int                `json:"runs" required:"true"`

@@ -105,8 +105,8 @@ func TestWhatAirAndHowLong(t *testing.T) {
 		assert.Equal(t, x.margin, english.Say(x.o.MarginWords))
 	}
 	for chance, want := range map[float64]string{
-		0.95: "Nothing is needed. Leave it as it is.",
-		0.5:  "None of the usual changes helps by itself. Look for another way of holding it.",
+		0.95: "Its chance is good already. None of these changes adds much.",
+		0.5:  "None of the usual changes helps by itself. The other ways of holding it are compared above.",
 	} {
 		o := Outcome{Code: "lid", Chance: chance, Needs: "any"}
 		o.say()

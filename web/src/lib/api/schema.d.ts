@@ -6994,7 +6994,7 @@ export interface components {
             levers: components["schemas"]["RaceLever"][];
             limp_at: components["schemas"]["KnowledgeNumber"];
             lost_at: components["schemas"]["KnowledgeEstimate"];
-            /** @description what to do where no lever helps */
+            /** @description where no lever helps */
             no_lever?: components["schemas"]["KnowledgeSentence"];
             /** @description the best first */
             outcomes: components["schemas"]["RaceOutcome"][];
