@@ -48,9 +48,9 @@ var (
 		"listPlaces", "listShelf", "addStock", "changeStock", "sessionNeeds",
 		"listTimers", "startTimer", "changeTimer",
 
-		"causeKnowledge", "listCautions", "cleaningKnowledge", "listDisputes", "divisionKnowledge", "listGroups",
+		"actKnowledge", "causeKnowledge", "listCautions", "cleaningKnowledge", "listDisputes", "divisionKnowledge", "listGroups",
 		"lookKnowledge", "listLookalikes", "mediaKnowledge", "pestKnowledge", "raceKnowledge", "rehomeKnowledge",
-		"rootKnowledge", "saidKnowledge", "solutionKnowledge", "stanceKnowledge", "unpotKnowledge", "wishKnowledge",
+		"rootKnowledge", "saidKnowledge", "solutionKnowledge", "unpotKnowledge", "wishKnowledge",
 
 		"computeBlend", "computeCalibration", "computeCauses", "computeCleaningPlan", "computeDivision", "computeFeed",
 		"computeFloodTest", "computeFlush", "computeGridCount", "computeLook", "computeMayI", "computeMeter", "computeMix",

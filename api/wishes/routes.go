@@ -7,8 +7,8 @@ import (
 	"therapeon/api/wire"
 	"therapeon/clinic/record"
 	service "therapeon/clinic/wishes"
+	"therapeon/core/acts"
 	"therapeon/core/roots"
-	"therapeon/core/stances"
 	"therapeon/core/wishes"
 )
 
@@ -29,8 +29,8 @@ type settleWish struct {
 	service.Outcome
 }
 
-type questionList struct {
-	Questions []stances.Question `json:"questions" required:"true"`
+type actList struct {
+	Acts []acts.Row `json:"acts" required:"true"`
 }
 
 type computeMayI struct {
@@ -61,11 +61,9 @@ func Routes(s *service.Service) []wire.Operation {
 			}),
 		wire.Table("wishes", "wishKnowledge", "The wishes, and every answer to them",
 			func() wishes.Knowledge { return *wishes.Table() }),
-		wire.Get("/knowledge/stances", "stanceKnowledge",
-			"Questions in which advice takes a side: no plant is told both",
-			func(context.Context, wire.Nothing) (questionList, error) {
-				return questionList{stances.Table()}, nil
-			}),
+		wire.Get("/knowledge/acts", "actKnowledge",
+			"What can be done to a plant, and to which degrees: of two that contradict each other no plant is told both",
+			func(context.Context, wire.Nothing) (actList, error) { return actList{acts.Table()}, nil }),
 		wire.Post("/compute/may-i", "computeMayI",
 			"What one may do with a plant: yes, not now, or no, with the reason; nothing saved",
 			func(ctx context.Context, in computeMayI) (computedMayI, error) {

@@ -6,8 +6,8 @@ import (
 	"errors"
 
 	"therapeon/clinic/record"
-	"therapeon/core/advice"
 	"therapeon/core/forecast"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/progress"
 	"therapeon/core/race"
@@ -25,7 +25,7 @@ type Advised struct {
 }
 
 // LineOf is the advice in a line as it is kept.
-func LineOf(doc string) (l advice.Line, ok bool) {
+func LineOf(doc string) (l judgement.Line, ok bool) {
 	return l, doc != "" && json.Unmarshal([]byte(doc), &l) == nil
 }
 
@@ -40,7 +40,7 @@ func AdvisedOf(doc, untilOn string) *Advised {
 }
 
 // OfLine is an advice in a line with its words.
-func OfLine(l advice.Line, untilOn string) Advised {
+func OfLine(l judgement.Line, untilOn string) Advised {
 	headline, until := l.Said(untilOn)
 	return Advised{l.Code, headline, untilOn, until, l.Page()}
 }
@@ -83,7 +83,7 @@ func kept(ctx context.Context, v *record.Visit) (short, foretold, error) {
 	if err != nil {
 		return short{}, foretold{}, err
 	}
-	a := advice.Brief(v.Patient, advice.Known{Race: of, Care: &care})
+	a := judgement.Brief(v.Patient, judgement.Known{Race: of, Care: &care})
 	s := short{untilOn: a.UntilOn, turn: int64(v.Patient.Turn())}
 	if s.advice, err = record.AsDoc(a.Line); err != nil {
 		return s, foretold{}, err

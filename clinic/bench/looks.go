@@ -4,8 +4,8 @@ import (
 	"context"
 
 	"therapeon/clinic/record"
-	"therapeon/core/advice"
 	"therapeon/core/causes"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
@@ -91,7 +91,7 @@ func (all *Inspected) judgeLook(p *patient.Patient, heard patient.Heard) {
 	all.Look, all.Flowering = look.Table().Decide(p), p.Flowering()
 	all.Season, _ = look.Table().SeasonOf(p)
 	all.AgainOn = all.Inspection.AgainOn
-	if on := advice.LookAgainOn(p, all.Look); on != "" {
+	if on := judgement.LookAgainOn(p, all.Look); on != "" {
 		all.AgainOn = on
 	}
 	all.Again = look.Again(all.Look.Decision, all.Look.Headline, all.AgainOn)

@@ -12,7 +12,7 @@ import (
 	"therapeon/clinic/bench"
 	"therapeon/clinic/check"
 	"therapeon/clinic/record"
-	"therapeon/core/advice"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
@@ -43,7 +43,7 @@ type Plant struct {
 	SpikeCutOn string               `json:"spike_cut_on,omitempty" description:"the day its spike was last cut while it was cleaned; left out in lists"`
 	Handle     knowledge.Sentence   `json:"handle,omitzero" description:"when to handle it, where it is suspect or kept apart"`
 	Suspect    bool                 `json:"suspect" required:"true" description:"its signs say that it may carry something, and it is not kept apart yet"`
-	Advice     *advice.Advice       `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
+	Advice     *judgement.Advice    `json:"advice,omitempty" description:"the one advice for it today; left out in lists and where it cannot be read"`
 	Advised    *bench.Advised       `json:"advised,omitempty" description:"that in short"`
 	Fares      *bench.Fares         `json:"fares,omitempty" description:"its stage, and whether it is winning; left out: not worked out yet"`
 	Alarms     []knowledge.Sentence `json:"alarms,omitempty" description:"what to do on the alarms that sound"`
@@ -273,7 +273,7 @@ func (c *Service) Plants(ctx context.Context, f Find) ([]Plant, int64, error) {
 		of.Due = c.Today()
 	}
 	of.Group, of.Place, of.Sort = f.Group, f.PlaceID, f.Sort
-	if codes := advice.OfKind(f.Wants); len(codes) > 0 {
+	if codes := judgement.OfKind(f.Wants); len(codes) > 0 {
 		of.Codes = " " + strings.Join(codes, " ") + " "
 	}
 	if turn := int64(slices.Index(turns, f.Turn)); turn >= 0 {
@@ -405,7 +405,7 @@ func (p *Plant) advise(ctx context.Context, c *record.Keeper, tx *ledger.Tx) err
 	if err != nil {
 		return err
 	}
-	a := advice.For(v.Patient, advice.Known{Race: of, Care: &care})
+	a := judgement.For(v.Patient, judgement.Known{Race: of, Care: &care})
 	turn := v.Patient.Turn()
 	p.Advice, p.Suspect, p.Handle = &a, turn == patient.Suspected, knowledge.Say(turn.Words())
 	p.Advised = &bench.Advised{Code: a.Code, Headline: a.Headline, UntilOn: a.UntilOn, Until: a.Until, Page: a.Page}

@@ -8,8 +8,8 @@ import (
 	"therapeon/clinic/mixing"
 	raceservice "therapeon/clinic/race"
 	"therapeon/clinic/record"
-	"therapeon/core/advice"
 	"therapeon/core/drying"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/media"
 	"therapeon/core/message"
@@ -270,8 +270,8 @@ type RehomeKnowledge struct {
 
 // PotOrHold is whether a plant is potted or held, and the one advice for it.
 type PotOrHold struct {
-	Decision rehome.Verdict `json:"decision" required:"true"`
-	Advice   advice.Advice  `json:"advice" required:"true"`
+	Decision rehome.Verdict   `json:"decision" required:"true"`
+	Advice   judgement.Advice `json:"advice" required:"true"`
 }
 
 // ComputePotOrHold decides between potting a plant and holding it, and saves nothing.
@@ -284,5 +284,5 @@ func (c *Service) ComputePotOrHold(ctx context.Context, of record.Unkept) (PotOr
 	if rehome.Table().Decide(p, run).Races {
 		run = c.Advice.Way(ctx, p, nil)
 	}
-	return PotOrHold{rehome.Table().Decide(p, run), advice.For(p, advice.Known{Race: run})}, nil
+	return PotOrHold{rehome.Table().Decide(p, run), judgement.For(p, judgement.Known{Race: run})}, nil
 }

@@ -6,8 +6,8 @@ import (
 
 	"therapeon/clinic/bench"
 	"therapeon/clinic/record"
-	"therapeon/core/advice"
 	"therapeon/core/aftercare"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/rehome"
 	"therapeon/core/today"
@@ -39,7 +39,7 @@ func (c *Service) Evening(ctx context.Context, minutes float64) (Evening, error)
 		if err != nil {
 			return all, err
 		}
-		wanting := slices.Concat(advice.OfKind("act"), advice.OfKind("check"), advice.OfKind("home"))
+		wanting := slices.Concat(judgement.OfKind("act"), judgement.OfKind("check"), judgement.OfKind("home"))
 		rows, err := tx.Plants().Wanting(ctx, wanting)
 		if err != nil {
 			return all, err

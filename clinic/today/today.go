@@ -10,9 +10,9 @@ import (
 
 	"therapeon/clinic/bench"
 	"therapeon/clinic/record"
-	"therapeon/core/advice"
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
+	"therapeon/core/judgement"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -104,8 +104,8 @@ func (c *Service) Round(ctx context.Context) (Today, error) {
 
 // work are the codes of what is done at the bench, whatever day it has.
 var work = slices.Concat(
-	[]string{advice.Now, advice.Water, advice.Treat, advice.LookFirst, advice.Check, advice.Read, advice.AskAir},
-	advice.OfKind("home"),
+	[]string{judgement.Now, judgement.Water, judgement.Treat, judgement.LookFirst, judgement.Check, judgement.Read, judgement.AskAir},
+	judgement.OfKind("home"),
 )
 
 // atBench is how many plants want something beside the round.
@@ -265,7 +265,7 @@ func (r *rounding) errand(row ledger.Plant) {
 		return
 	}
 	l, ok := bench.LineOf(row.Advice)
-	if ok && l.Page() != "aftercare" && (row.UntilOn <= r.Day || l.Code == advice.Soon) {
+	if ok && l.Page() != "aftercare" && (row.UntilOn <= r.Day || l.Code == judgement.Soon) {
 		r.errands(row, bench.OfLine(l, row.UntilOn))
 	}
 }
@@ -273,7 +273,7 @@ func (r *rounding) errand(row ledger.Plant) {
 // errands takes one in, with a label for what is moved.
 func (r *rounding) errands(row ledger.Plant, a bench.Advised) {
 	r.Errands = append(r.Errands, Errand{row.ID, row.Tag, r.places[row.PlaceID], today.TurnNames[row.Turn], a})
-	if slices.Contains([]string{advice.Soon, advice.Now, advice.Pot, advice.Nest}, a.Code) {
+	if slices.Contains([]string{judgement.Soon, judgement.Now, judgement.Pot, judgement.Nest}, a.Code) {
 		r.labels++
 	}
 }

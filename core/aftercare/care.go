@@ -4,11 +4,11 @@ import (
 	"cmp"
 	"slices"
 
+	"therapeon/core/acts"
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 )
 
 // Care is what a plant wants of its keeper on a day, and what it waits for.
@@ -88,7 +88,7 @@ type Sounding struct {
 	Until    string `json:"until,omitempty" description:"of one that was put off: it sounds again on this day"`
 	Reason   string `json:"reason,omitempty" description:"of one that was put off"`
 
-	Says  []stances.Stance `json:"-"`
+	Says  []acts.Act `json:"-"`
 	sees  []string
 	lacks bool // something did not come
 }
@@ -113,7 +113,7 @@ func (care *Care) keep(c *InCare, s Sounding) {
 // For is the aftercare of a plant on the day of its moment.
 func For(c *InCare) Care {
 	today := c.Now.Format(dayLayout)
-	c.stances = nil
+	c.heard = nil
 	care := Care{
 		Day: today, Runs: []Running{}, Due: []Due{},
 		Alarms: []Sounding{}, Snoozed: []Sounding{}, Deferred: []Sounding{},
@@ -211,7 +211,7 @@ func (c *InCare) hear(care *Care, r Running, today string) {
 		}
 		switch {
 		case !slices.ContainsFunc(a.Sees, func(s Sees) bool { return r.w.holds(s, today) }):
-		case stances.Clash(a.Says, c.said()):
+		case acts.Clash(a.Says, c.said()):
 			s.Then = Table().PutOff
 			care.Deferred = append(care.Deferred, s)
 		default:

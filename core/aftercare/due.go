@@ -7,6 +7,7 @@ import (
 	"strconv"
 	"time"
 
+	"therapeon/core/acts"
 	"therapeon/core/causes"
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
@@ -16,7 +17,6 @@ import (
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
-	"therapeon/core/stances"
 	"therapeon/core/units"
 )
 
@@ -83,7 +83,7 @@ func (c *InCare) schedule(care *Care, today string) {
 	}
 	says, from := c.waterStance(), "look"
 	if slices.ContainsFunc(slices.Concat(care.Alarms, care.Snoozed), noWater) {
-		says, from = stances.NoWater, "alarm"
+		says, from = acts.NoWater, "alarm"
 	}
 	for _, r := range care.Runs {
 		for _, j := range r.run.Jobs {
@@ -93,11 +93,11 @@ func (c *InCare) schedule(care *Care, today string) {
 			}
 			d := c.turn(care, r, j, slow, today)
 			if job.Waters {
-				if says == stances.NoWater {
+				if says == acts.NoWater {
 					care.HeldBack, care.HeldBackWords = from, knowledge.Say(message.Of("aftercare.held_back."+from))
 					continue
 				}
-				if says == stances.Water && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
+				if says == acts.Water && d.On > today && !c.tendedOn(j.Job, today) && !r.w.isWet(today) {
 					d.On, d.From = today, today
 				}
 			}
@@ -112,39 +112,39 @@ func (c *InCare) schedule(care *Care, today string) {
 }
 
 // noWater holds for an alarm that says no water: also while it is put off.
-func noWater(a Sounding) bool { return slices.Contains(a.Says, stances.NoWater) }
+func noWater(a Sounding) bool { return slices.Contains(a.Says, acts.NoWater) }
 
 // waterStance is what the look, and what is acted on, say of water: to give it, to withhold it, or
 // nothing.
-func (c *InCare) waterStance() stances.Stance {
+func (c *InCare) waterStance() acts.Act {
 	switch {
 	case c.Stands().Where() != patient.Potted || c.Look() == nil,
 		c.Stands().EpochOf(c.Look().On) != patient.AtPresent:
-		return ""
-	case c.says(stances.NoWater):
-		return stances.NoWater
-	case c.says(stances.Water) && !c.Stands().Checked().WateredSince(c.Look().On):
-		return stances.Water
+		return acts.Act{}
+	case c.says(acts.NoWater):
+		return acts.NoWater
+	case c.says(acts.Water) && !c.Stands().Checked().WateredSince(c.Look().On):
+		return acts.Water
 	}
-	return ""
+	return acts.Act{}
 }
 
-// says holds where the look of its present home takes a stance, or what is acted on asks for it.
-func (c *InCare) says(s stances.Stance) bool { return slices.Contains(c.said(), s) }
+// says holds where the look of its present home asks for an act, or what is acted on asks for it.
+func (c *InCare) says(s acts.Act) bool { return slices.Contains(c.said(), s) }
 
 // said are all those that it takes.
-func (c *InCare) said() []stances.Stance {
+func (c *InCare) said() []acts.Act {
 	if c.Look() == nil || !look.Holds(c.Patient) {
 		return nil
 	}
-	if c.stances == nil {
-		c.stances = append([]stances.Stance{}, look.Table().Decide(c.AtLook()).Says...)
+	if c.heard == nil {
+		c.heard = append([]acts.Act{}, look.Table().Decide(c.AtLook()).Says...)
 		for _, code := range look.Heard(c.Patient).Plan {
 			action, _ := causes.Table().Action(code)
-			c.stances = append(c.stances, action.Says...)
+			c.heard = append(c.heard, action.Says...)
 		}
 	}
-	return c.stances
+	return c.heard
 }
 
 // tendedOn holds where a job was done, or left, on a day.

@@ -7,11 +7,11 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/core/acts"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
-	"therapeon/core/stances"
 	"therapeon/language/english"
 )
 
@@ -240,6 +240,6 @@ func TestAlarmsThatAreKept(t *testing.T) {
 	require.Len(t, care.Alarms, 1)
 	assert.Equal(t, "d", care.Alarms[0].Code)
 	assert.Len(t, off("2030-05-10").Alarms, 2)
-	assert.True(t, noWater(Sounding{Says: []stances.Stance{stances.NoWater}}))
-	assert.False(t, noWater(Sounding{Says: []stances.Stance{stances.Water}}))
+	assert.True(t, noWater(Sounding{Says: []acts.Act{acts.NoWater}}))
+	assert.False(t, noWater(Sounding{Says: []acts.Act{acts.Water}}))
 }

@@ -7,13 +7,13 @@ import (
 	"strconv"
 	"strings"
 
+	"therapeon/core/acts"
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/media"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 	"therapeon/core/units"
 )
 
@@ -46,9 +46,9 @@ func (c *InCare) feeding(care Care, today string) Feeding {
 		return no("held")
 	case c.Condition().GradeLeft().Few() && !c.Condition().TipsOut() && !home.opensFeed():
 		return no("few")
-	case c.says(stances.NoFeed) || c.says(stances.NoWater) || c.salty():
+	case c.says(acts.NoFeed) || c.says(acts.NoWater) || c.salty():
 		return no("back")
-	case c.waterStance() == stances.Water || c.Stands().Checked().Dry():
+	case c.waterStance() == acts.Water || c.Stands().Checked().Dry():
 		return no("dry")
 	case care.runs("tide-over") || care.runs("patch"):
 		return no("back")

@@ -15,6 +15,7 @@ import (
 	"strings"
 	"time"
 
+	"therapeon/core/acts"
 	"therapeon/core/climate"
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
@@ -28,7 +29,6 @@ import (
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
-	"therapeon/core/stances"
 	"therapeon/core/units"
 )
 
@@ -68,7 +68,7 @@ type InCare struct {
 	MixWater   float64  // share of its medium that is water, drained; 0: not known
 	LifeMonths *float64 // of its medium in the warmth of its place; nil: not known, or it lasts
 
-	stances []stances.Stance // of its look, once asked
+	heard []acts.Act // of its look, once asked
 }
 
 // Run is a protocol that runs, since a day.

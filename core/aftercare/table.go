@@ -5,10 +5,10 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/acts"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 )
 
 // Job is a job of the round: what is done, with what, and whether a late day matters.
@@ -80,11 +80,11 @@ type Gate struct {
 
 // Alarm is something observed that must not wait.
 type Alarm struct {
-	Code  string           `yaml:"code" json:"code" required:"true"`
-	Sees  []Sees           `yaml:"sees" json:"sees" required:"true"`
-	Words knowledge.Text   `yaml:"words" json:"words" required:"true"`
-	Then  knowledge.Text   `yaml:"then" json:"then" required:"true"`
-	Says  []stances.Stance `yaml:"says" json:"says,omitempty"`
+	Code  string         `yaml:"code" json:"code" required:"true"`
+	Sees  []Sees         `yaml:"sees" json:"sees" required:"true"`
+	Words knowledge.Text `yaml:"words" json:"words" required:"true"`
+	Then  knowledge.Text `yaml:"then" json:"then" required:"true"`
+	Says  []acts.Act     `yaml:"says" json:"says,omitempty"`
 }
 
 // Protocol is a way of caring, from its start to its gates.

@@ -5,9 +5,9 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/acts"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
-	"therapeon/core/stances"
 	"therapeon/core/taxa"
 )
 
@@ -51,14 +51,14 @@ type Cause struct {
 
 // Action is something to do about a cause, for a later step to pick up.
 type Action struct {
-	Code     string           `yaml:"code" json:"code" required:"true"`
-	At       string           `yaml:"at" json:"at" required:"true" enum:"now,clean,re-home,aftercare" description:"the step that picks it up"`
-	Words    knowledge.Text   `yaml:"words" json:"words" required:"true"`
-	Leaves   bool             `yaml:"leaves" json:"leaves,omitempty" description:"it asks to leave the plant; alarms and what strips outrank it"`
-	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes, see /api/v1/knowledge/stances"`
-	Unpots   bool             `yaml:"unpots" json:"unpots,omitempty" description:"it is done out of the pot, so it waits while the plant is left in it"`
-	Strips   bool             `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
-	Cautions []string         `yaml:"cautions" json:"cautions,omitempty"`
+	Code     string         `yaml:"code" json:"code" required:"true"`
+	At       string         `yaml:"at" json:"at" required:"true" enum:"now,clean,re-home,aftercare" description:"the step that picks it up"`
+	Words    knowledge.Text `yaml:"words" json:"words" required:"true"`
+	Leaves   bool           `yaml:"leaves" json:"leaves,omitempty" description:"it asks to leave the plant; alarms and what strips outrank it"`
+	Says     []acts.Act     `yaml:"says" json:"says,omitempty" description:"the acts it asks for, see /api/v1/knowledge/acts"`
+	Unpots   bool           `yaml:"unpots" json:"unpots,omitempty" description:"it is done out of the pot, so it waits while the plant is left in it"`
+	Strips   bool           `yaml:"strips" json:"strips,omitempty" description:"it takes the old medium off, so it means unpotting"`
+	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
 }
 
 // Strips tells whether an action takes the old medium off.

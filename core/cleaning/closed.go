@@ -3,12 +3,12 @@ package cleaning
 import (
 	"sync"
 
+	"therapeon/core/acts"
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
-	"therapeon/core/stances"
 	"therapeon/core/work"
 )
 
@@ -163,8 +163,8 @@ func (c ClosedJob) job() Job {
 	return j
 }
 
-// saysOf are the stances that the table has for a job.
-func saysOf(code string) []stances.Stance {
+// saysOf are the acts that the table has for a job.
+func saysOf(code string) []acts.Act {
 	for _, e := range plans().Jobs {
 		if e.Code == code {
 			return e.Says

@@ -4,12 +4,12 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/acts"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
 	"therapeon/core/message"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 	"therapeon/core/work"
 )
 
@@ -24,7 +24,7 @@ type entry struct {
 	Minutes *knowledge.Number `yaml:"minutes"`
 	Timer   message.Message   `yaml:"timer"` // what its timer is called
 	Care    []string          `yaml:"care"`
-	Says    []stances.Stance  `yaml:"says"`
+	Says    []acts.Act        `yaml:"says"`
 	Into    string            `yaml:"into"` // the job that an action is part of
 }
 
@@ -75,7 +75,7 @@ type Job struct {
 	Items    []Item              `json:"items" required:"true" description:"jobs of the cut list that are part of it"`
 	Care     []knowledge.Caution `json:"care" required:"true" description:"cautions, acknowledged once by person"`
 	Own      bool                `json:"own,omitempty" description:"added by the user"`
-	Says     []stances.Stance    `json:"-"`
+	Says     []acts.Act          `json:"-"`
 
 	work.Status
 }

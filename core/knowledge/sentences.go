@@ -211,22 +211,28 @@ func fits(pattern, code []string) (fact string, ok bool) {
 var senseTable = sync.OnceValue(func() *senseRules {
 	var table struct {
 		Types map[message.Type][]string `yaml:"types"`
-		Acts  []struct {
+	}
+	var of struct {
+		Against map[string][][]string `yaml:"against"` // core/acts reads these
+		Rescues []string              `yaml:"rescues"`
+		Acts    []struct {
 			Act    string `yaml:"act"`
 			Object string `yaml:"object"`
 			Degree string `yaml:"degree"`
 			Of     string `yaml:"of"`
 		} `yaml:"acts"`
 	}
-	raw, err := tables.ReadFile("sentences.yaml")
-	if err == nil {
-		err = Parse(raw, &table)
-	}
-	if err != nil {
-		panic(fmt.Sprintf("knowledge table sentences.yaml: %v", err))
+	for name, into := range map[string]any{"sentences.yaml": &table, "acts.yaml": &of} {
+		raw, err := tables.ReadFile(name)
+		if err == nil {
+			err = Parse(raw, into)
+		}
+		if err != nil {
+			panic(fmt.Sprintf("knowledge table %s: %v", name, err))
+		}
 	}
 	rules := &senseRules{codes: map[string]message.Sense{}}
-	for _, a := range table.Acts {
+	for _, a := range of.Acts {
 		rules.acts = append(rules.acts, a.Act)
 		for _, code := range strings.Fields(a.Of) {
 			rules.add(code, message.Sense{Type: message.Instruction, Act: a.Act, Object: a.Object, Degree: a.Degree})

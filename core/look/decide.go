@@ -5,13 +5,13 @@ import (
 	"strings"
 	"time"
 
+	"therapeon/core/acts"
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/knowledge/words"
 	"therapeon/core/message"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 )
 
 // Reason is a sign, with its class in this case.
@@ -21,7 +21,7 @@ type Reason struct {
 	Why       knowledge.Text  `json:"why" required:"true"`
 	Meanwhile *knowledge.Text `json:"meanwhile,omitempty"`
 
-	says []stances.Stance // of the meanwhile
+	says []acts.Act // of the meanwhile
 }
 
 // Advice is a rule that applies, with its words.
@@ -51,7 +51,7 @@ type Verdict struct {
 	Rules      []Advice           `json:"rules" required:"true" description:"rules that tipped it"`
 	Meanwhile  []knowledge.Text   `json:"meanwhile" required:"true" description:"what to do while waiting"`
 	InPlace    []knowledge.Text   `json:"in_place" required:"true" description:"what is set right where it stands"`
-	Says       []stances.Stance   `json:"says" required:"true" description:"the stances it takes"`
+	Says       []acts.Act         `json:"says" required:"true" description:"the acts it asks for"`
 	Ask        []string           `json:"ask" required:"true" description:"findings that decide, to be looked for first"`
 	AgainDays  int                `json:"again_days" required:"true" description:"look again, or have it done, after so many days"`
 	Spike      *Call              `json:"spike,omitempty" description:"cut, keep or wait"`
@@ -103,7 +103,7 @@ func (k *Knowledge) Decide(p *patient.Patient) Verdict {
 			Meanwhile:  []knowledge.Text{},
 			InPlace:    []knowledge.Text{},
 			Ask:        []string{},
-			Says:       []stances.Stance{},
+			Says:       []acts.Act{},
 		},
 		findings: causes.SeenInPot(p),
 		out:      p.Stands().Where() != patient.Potted,
@@ -392,7 +392,7 @@ func (d *decider) meanwhile() {
 		}
 	}
 	for _, r := range d.v.Reasons {
-		if r.Meanwhile == nil || stances.Clash(r.says, d.v.Says) {
+		if r.Meanwhile == nil || acts.Clash(r.says, d.v.Says) {
 			continue
 		}
 		say(*r.Meanwhile)
@@ -400,44 +400,44 @@ func (d *decider) meanwhile() {
 	}
 }
 
-// says takes stances, each once. The first in a question holds.
-func (d *decider) says(all ...stances.Stance) {
+// says takes acts, each once. The first to a degree holds.
+func (d *decider) says(all ...acts.Act) {
 	for _, s := range all {
-		if !slices.Contains(d.v.Says, s) && !slices.Contains(d.v.Says, stances.Against(s)) {
+		if !slices.Contains(d.v.Says, s) && !s.AgainstAny(d.v.Says) {
 			d.v.Says = append(d.v.Says, s)
 		}
 	}
 }
 
-// takes takes the stances of the decision itself, and of what is seen of water, tips and spike.
+// takes takes the acts of the decision itself, and of what is seen of water, tips and spike.
 func (d *decider) takes() {
 	switch d.v.Decision {
 	case Soon, Now:
 		if d.v.Line.Say != Check {
-			d.says(stances.Unpot)
+			d.says(acts.Unpot)
 		}
 	case Leave, Wait:
-		d.says(stances.Leave, stances.Wait)
+		d.says(acts.StayIn, acts.Leave)
 	}
 	if slices.ContainsFunc(d.v.Rules, func(a Advice) bool { return strings.HasPrefix(a.Rule, "water-") }) {
-		d.says(stances.Water)
+		d.says(acts.Water)
 	}
 	if d.vain || d.drowns {
-		d.says(stances.NoWater, stances.NoSoak)
+		d.says(acts.NoWater, acts.NoSoak)
 	}
 	if d.has("tips-black-running") || d.p.Heard().Spreads {
-		d.says(stances.DryTips)
+		d.says(acts.DryTips)
 	}
 	if d.has("tips-stop-short") {
-		d.says(stances.MoistTips)
+		d.says(acts.MoistTips)
 	}
 	if d.p.Turn().Suspect() {
-		d.says(stances.Apart)
+		d.says(acts.Apart)
 	}
 	if s := d.v.Spike; s != nil {
-		says := stances.KeepSpike
+		says := acts.KeepSpike
 		if s.Do == "cut" {
-			says = stances.CutSpike
+			says = acts.CutSpike
 		}
 		d.says(says)
 	}

@@ -7,11 +7,11 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"therapeon/core/acts"
 	"therapeon/core/causes"
 	"therapeon/core/disputes"
 	"therapeon/core/patient"
 	"therapeon/core/roots"
-	"therapeon/core/stances"
 )
 
 // heardOf is the plant of a case, of which that is heard.
@@ -76,10 +76,10 @@ func TestWhatAgreesWithTheLook(t *testing.T) {
 	wet, dry := "", ""
 	for _, a := range causes.Table().Actions {
 		for _, s := range a.Says {
-			if s == stances.Water && wet == "" {
+			if s == acts.Water && wet == "" {
 				wet = a.Code
 			}
-			if s == stances.NoWater && dry == "" {
+			if s == acts.NoWater && dry == "" {
 				dry = a.Code
 			}
 		}
@@ -88,7 +88,7 @@ func TestWhatAgreesWithTheLook(t *testing.T) {
 	assert.NotEmpty(t, dry)
 	now, _ = Agreed([]string{wet, dry}, Verdict{}, true)
 	assert.NotContains(t, now, wet, "what withholds water goes first")
-	now, _ = Agreed([]string{wet, dry}, Verdict{Says: []stances.Stance{stances.Water}}, true)
+	now, _ = Agreed([]string{wet, dry}, Verdict{Says: []acts.Act{acts.Water}}, true)
 	assert.NotContains(t, now, dry, "the look says so")
 	now, _ = Agreed([]string{wet}, Verdict{}, true)
 	assert.Contains(t, now, wet)
@@ -411,8 +411,8 @@ func TestWhatThirstAsksFor(t *testing.T) {
 	assert.Empty(t, of(moved, "bulbs-shrivelled"), "expected after a move")
 	assert.Equal(t, Feel, of(moved, "bulbs-shrivelled", "leaves-limp"))
 	d := &decider{Knowledge: Table()}
-	d.says(stances.Water, stances.NoWater, stances.Water, stances.Apart)
-	assert.Equal(t, []stances.Stance{stances.Water, stances.Apart}, d.v.Says, "each once, and the first holds")
+	d.says(acts.Water, acts.NoWater, acts.Water, acts.Apart)
+	assert.Equal(t, []acts.Act{acts.Water, acts.Apart}, d.v.Says, "each once, and the first holds")
 }
 
 // Flowers hold a move back by the side taken; a spike that is cut for want of roots holds nothing.

@@ -3,14 +3,14 @@ package look
 import (
 	"slices"
 
+	"therapeon/core/acts"
 	"therapeon/core/causes"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 )
 
 // Stays holds for a plant that its look leaves in its pot.
 func (v Verdict) Stays(p *patient.Patient) bool {
-	return p.Stands().Where() == patient.Potted && !slices.Contains(v.Says, stances.Unpot)
+	return p.Stands().Where() == patient.Potted && !slices.Contains(v.Says, acts.Unpot)
 }
 
 // Heard is what the causes of a plant ask for, as far as its look agrees: nothing that goes
@@ -50,10 +50,10 @@ func Agreed(plan []string, v Verdict, stays bool) (now, later []string) {
 	now, later = []string{}, []string{}
 	said := slices.Clone(v.Says)
 	if !stays {
-		said = append(said, stances.Unpot)
+		said = append(said, acts.Unpot)
 	}
-	for _, s := range []stances.Stance{stances.NoWater, stances.DryTips} {
-		if !slices.Contains(said, stances.Against(s)) && slices.ContainsFunc(plan, func(code string) bool {
+	for _, s := range []acts.Act{acts.NoWater, acts.DryTips} {
+		if !s.AgainstAny(said) && slices.ContainsFunc(plan, func(code string) bool {
 			a, _ := causes.Table().Action(code)
 			return slices.Contains(a.Says, s)
 		}) {
@@ -62,9 +62,9 @@ func Agreed(plan []string, v Verdict, stays bool) (now, later []string) {
 	}
 	for _, code := range plan {
 		a, _ := causes.Table().Action(code)
-		says := slices.DeleteFunc(slices.Clone(a.Says), func(s stances.Stance) bool { return s == stances.Unpot })
+		says := slices.DeleteFunc(slices.Clone(a.Says), func(s acts.Act) bool { return s == acts.Unpot })
 		switch {
-		case stances.Clash(says, said):
+		case acts.Clash(says, said):
 		case stays && a.Unpots:
 			later = append(later, code)
 		default:

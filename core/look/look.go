@@ -12,10 +12,10 @@ import (
 	"sync"
 	"time"
 
+	"therapeon/core/acts"
 	"therapeon/core/climate"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 	"therapeon/core/units"
 )
 
@@ -42,7 +42,7 @@ type Sign struct {
 	Bad          bool                      `yaml:"bad" json:"bad,omitempty" description:"the medium has gone bad"`
 	Roots        bool                      `yaml:"roots" json:"roots,omitempty" description:"it is the roots that ask for it"`
 	Why          knowledge.Text            `yaml:"why" json:"why" required:"true"`
-	Says         []stances.Stance          `yaml:"says" json:"says,omitempty" description:"stances of the meanwhile"`
+	Says         []acts.Act                `yaml:"says" json:"says,omitempty" description:"acts of the meanwhile"`
 	Meanwhile    *knowledge.Text           `yaml:"meanwhile" json:"meanwhile,omitempty"`
 }
 

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"slices"
 
+	"therapeon/core/acts"
 	"therapeon/core/cleaning"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
@@ -13,7 +14,6 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/roots"
-	"therapeon/core/stances"
 )
 
 // deciding is one decision.
@@ -33,7 +33,7 @@ type Verdict struct {
 	Others   []disputes.Side    `json:"others" required:"true" description:"the other sides, with their reasons"`
 	Until    []knowledge.Text   `json:"until" required:"true" description:"what has to be seen before this changes"`
 	Routes   []Choice           `json:"routes" required:"true" description:"the advised first"`
-	Says     []stances.Stance   `json:"says" required:"true" description:"the stances it takes"`
+	Says     []acts.Act         `json:"says" required:"true" description:"the acts it asks for"`
 
 	CleanFirst bool `json:"-"` // cuts of its list are still open
 	Races      bool `json:"-"` // its race says by which way
@@ -77,7 +77,7 @@ func (k *Knowledge) Decide(p *patient.Patient, of race.Advised) Verdict {
 		Reasons:  []knowledge.Text{d.Reason},
 		Others:   []disputes.Side{},
 		Until:    k.Until[d.Decision],
-		Says:     append([]stances.Stance{}, d.Says...),
+		Says:     append([]acts.Act{}, d.Says...),
 	}
 	v.CleanFirst = c.cutsOpen(d.Decision)
 	v.Headline = knowledge.Say(k.Headline(code, v.CleanFirst))

@@ -3,6 +3,7 @@ package rehome
 import (
 	"slices"
 
+	"therapeon/core/acts"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/look"
@@ -10,7 +11,6 @@ import (
 	"therapeon/core/message"
 	"therapeon/core/patient"
 	"therapeon/core/pots"
-	"therapeon/core/stances"
 	"therapeon/core/work"
 )
 
@@ -48,7 +48,7 @@ type Job struct {
 	Weighs    patient.Kind        `json:"weighs,omitempty" enum:",bare,pot" description:"a weight is taken here, of this kind"`
 	Cautions  []knowledge.Caution `json:"cautions" required:"true"`
 	Side      *disputes.Side      `json:"side,omitempty" description:"the side it follows, where growers differ"`
-	Says      []stances.Stance    `json:"-"`
+	Says      []acts.Act          `json:"-"`
 
 	work.Status
 }

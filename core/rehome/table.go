@@ -7,21 +7,21 @@ import (
 	"sync"
 	"time"
 
+	"therapeon/core/acts"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 )
 
 // Decision is one row of what can be decided.
 type Decision struct {
-	Decision string           `yaml:"decision" json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
-	Route    string           `yaml:"route" json:"route,omitempty" description:"where the row itself says which"`
-	Like     string           `yaml:"like" json:"like,omitempty" description:"the row with the same headline"`
-	Headline message.Message  `yaml:"headline" json:"headline" required:"true"`
-	Reason   knowledge.Text   `yaml:"reason" json:"reason" required:"true"`
-	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes"`
+	Decision string          `yaml:"decision" json:"decision" required:"true" enum:"pot,hold,nest,read,ask,leave,unpot,look"`
+	Route    string          `yaml:"route" json:"route,omitempty" description:"where the row itself says which"`
+	Like     string          `yaml:"like" json:"like,omitempty" description:"the row with the same headline"`
+	Headline message.Message `yaml:"headline" json:"headline" required:"true"`
+	Reason   knowledge.Text  `yaml:"reason" json:"reason" required:"true"`
+	Says     []acts.Act      `yaml:"says" json:"says,omitempty" description:"the acts it asks for"`
 }
 
 // Tub is the way of holding a plant where no race says otherwise.
@@ -77,7 +77,7 @@ type JobKind struct {
 	Do        message.Message                      `yaml:"do"`
 	How       *knowledge.Text                      `yaml:"how"`
 	Cautions  []string                             `yaml:"cautions"`
-	Says      []stances.Stance                     `yaml:"says"`
+	Says      []acts.Act                           `yaml:"says"`
 	AheadDays *knowledge.Number                    `yaml:"ahead_days"` // to be made ready so many days before
 	Mixes     bool                                 `yaml:"mixes"`
 	Holds     bool                                 `yaml:"holds"`

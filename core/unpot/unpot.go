@@ -6,10 +6,10 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/acts"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 )
 
 // Step is a thing to do. An empty list fits anything.
@@ -22,7 +22,7 @@ type Step struct {
 	Findings []string       `yaml:"findings" json:"findings,omitempty" description:"any of these, found"`
 	Cautions []string       `yaml:"cautions" json:"cautions,omitempty"`
 
-	Says []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes, see /api/v1/knowledge/stances"`
+	Says []acts.Act `yaml:"says" json:"says,omitempty" description:"the acts it asks for, see /api/v1/knowledge/acts"`
 }
 
 // Knowledge is all the package knows.
@@ -56,16 +56,16 @@ func (k *Knowledge) AccidentName(code string) message.Message {
 }
 
 // Advise picks the steps that fit a plant: by its group, the pot and the medium it stands
-// in, what was found at its look, and the stances that its look takes. An unknown pot or
+// in, what was found at its look, and the acts that its look asks for. An unknown pot or
 // medium still comes off.
-func (k *Knowledge) Advise(p *patient.Patient, look []stances.Stance) Advice {
-	said := append(slices.Clone(look), stances.Soak)
-	if slices.Contains(look, stances.NoSoak) || slices.ContainsFunc(k.Sodden.Values, found(p)) {
-		said = append(slices.Clone(look), stances.NoSoak)
+func (k *Knowledge) Advise(p *patient.Patient, look []acts.Act) Advice {
+	said := append(slices.Clone(look), acts.Soak)
+	if slices.Contains(look, acts.NoSoak) || slices.ContainsFunc(k.Sodden.Values, found(p)) {
+		said = append(slices.Clone(look), acts.NoSoak)
 	}
 	a := Advice{Steps: []Step{}, Follows: []Step{}, Cautions: []knowledge.Caution{}}
 	for _, s := range k.Steps {
-		if s.fits(p) && !stances.Clash(s.Says, said) {
+		if s.fits(p) && !acts.Clash(s.Says, said) {
 			a.Steps = append(a.Steps, s)
 		}
 	}

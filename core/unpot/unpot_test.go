@@ -5,10 +5,10 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"therapeon/core/acts"
 	"therapeon/core/causes"
 	"therapeon/core/knowledge"
 	"therapeon/core/patient"
-	"therapeon/core/stances"
 	"therapeon/core/taxa"
 	"therapeon/core/unpot"
 )
@@ -66,8 +66,8 @@ func TestASoddenRootBallIsNotSoaked(t *testing.T) {
 	k := unpot.Table()
 	for name, a := range map[string]unpot.Advice{
 		"found wet":      k.Advise(plant("phalaenopsis", "clear", "moss", patient.Findings{"stays-wet": "present"}), nil),
-		"by its look":    k.Advise(plant("phalaenopsis", "clear", "moss", nil), []stances.Stance{stances.NoSoak}),
-		"watered though": k.Advise(plant("phalaenopsis", "clear", "moss", nil), []stances.Stance{stances.Water, stances.NoSoak}),
+		"by its look":    k.Advise(plant("phalaenopsis", "clear", "moss", nil), []acts.Act{acts.NoSoak}),
+		"watered though": k.Advise(plant("phalaenopsis", "clear", "moss", nil), []acts.Act{acts.Water, acts.NoSoak}),
 	} {
 		assert.Equal(t, []string{"sodden", "thick-wet"}, codes(a.Steps)[:2], name)
 		assert.NotContains(t, codes(a.Steps), "soak", name)

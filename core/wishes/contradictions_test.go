@@ -13,12 +13,13 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"therapeon/core/advice"
+	"therapeon/core/acts"
 	"therapeon/core/aftercare"
 	"therapeon/core/causes"
 	"therapeon/core/cleaning"
 	"therapeon/core/climate"
 	"therapeon/core/disputes"
+	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/media"
 	"therapeon/core/message"
@@ -27,7 +28,6 @@ import (
 	"therapeon/core/race"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
-	"therapeon/core/stances"
 	"therapeon/core/taxa"
 	"therapeon/core/unpot"
 	"therapeon/core/wishes"
@@ -155,7 +155,7 @@ type drawn struct {
 	p       *patient.Patient
 	of      race.Advised
 	care    *aftercare.Care
-	advice  advice.Advice
+	advice  judgement.Advice
 	answers []wishes.Answer
 }
 
@@ -163,7 +163,7 @@ func draw(n int) drawn {
 	d := drawer{rand.New(rand.NewPCG(uint64(n), 13))}
 	x := drawn{n: n, p: d.plant(), of: d.raced()}
 	x.care = careOf(x.p)
-	x.advice = advice.For(x.p, advice.Known{Race: x.of, Care: x.care})
+	x.advice = judgement.For(x.p, judgement.Known{Race: x.of, Care: x.care})
 	x.answers = wishes.Table().All(x.p, wishes.Ask{Race: x.of, Care: x.care})
 	return x
 }
@@ -240,16 +240,16 @@ func (d drawer) raced() race.Advised {
 	return a
 }
 
-// piece is something that a page says, with the stances it takes.
+// piece is something that a page says, with the acts it asks for.
 type piece struct {
 	page, words string
-	says        []stances.Stance
+	says        []acts.Act
 }
 
 // pages are what all pages of a plant say.
 func pages(t require.TestingT, x drawn) (all []piece) {
 	p, care, a := x.p, x.care, x.advice
-	add := func(page string, words message.Message, says []stances.Stance) {
+	add := func(page string, words message.Message, says []acts.Act) {
 		if len(says) > 0 {
 			all = append(all, piece{page, english.Say(words), says})
 		}
@@ -258,17 +258,17 @@ func pages(t require.TestingT, x drawn) (all []piece) {
 	for _, due := range care.Due {
 		job, _ := aftercare.Table().Job(due.Job)
 		if job.Waters && due.On <= today && p.Stands().Where() == patient.Potted {
-			add("aftercare", due.Do.Value, []stances.Stance{stances.Water})
+			add("aftercare", due.Do.Value, []acts.Act{acts.Water})
 		}
 		if due.PPM > 0 {
-			add("aftercare", message.Plain("feed"), []stances.Stance{stances.Feed})
+			add("aftercare", message.Plain("feed"), []acts.Act{acts.Feed})
 		}
 	}
 	for _, s := range care.Alarms {
 		add("alarm", s.Then.Value, s.Says)
 	}
 	if len(care.Runs) > 0 && care.Runs[0].Home && care.Feed.PPM == 0 {
-		add("aftercare", care.Feed.Why.Value, []stances.Stance{stances.NoFeed})
+		add("aftercare", care.Feed.Why.Value, []acts.Act{acts.NoFeed})
 	}
 	if look.Holds(p) {
 		at := p.AtLook()
@@ -310,7 +310,7 @@ func shelf(code string) (media.Component, bool) { return media.Table().Component
 func clashes(all []piece) (list []string) {
 	for i, a := range all {
 		for _, b := range all[i:] {
-			if stances.Clash(a.says, b.says) {
+			if acts.Clash(a.says, b.says) {
 				list = append(list, fmt.Sprintf("%s “%s” %v against %s “%s” %v", a.page, a.words, a.says, b.page, b.words, b.says))
 			}
 		}
@@ -356,7 +356,7 @@ func laws(t *testing.T, x drawn) {
 	a := x.advice
 	assert.NotEmpty(t, a.Headline, "plant %d", x.n)
 	waits := []string{
-		advice.Leave, advice.Wait, advice.Water, advice.Feel, advice.Check, advice.Soon, advice.Hold, advice.Nest,
+		judgement.Leave, judgement.Wait, judgement.Water, judgement.Feel, judgement.Check, judgement.Soon, judgement.Hold, judgement.Nest,
 	}
 	if slices.Contains(waits, a.Code) {
 		assert.NotEmpty(t, a.UntilOn, "plant %d: %s has no day", x.n, a.Code)

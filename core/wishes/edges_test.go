@@ -7,14 +7,14 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"therapeon/core/advice"
+	"therapeon/core/acts"
 	"therapeon/core/aftercare"
 	"therapeon/core/disputes"
+	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
-	"therapeon/core/stances"
 	"therapeon/core/taxa"
 )
 
@@ -42,7 +42,7 @@ func grows(p *patient.Patient, g patient.Growth) {
 }
 
 func of(p *patient.Patient, code string) *asked {
-	return &asked{p: p, now: advice.Advice{Code: code}, where: patient.Potted, left: roots.Unread, rests: "2030-06-01"}
+	return &asked{p: p, now: judgement.Advice{Code: code}, where: patient.Potted, left: roots.Unread, rests: "2030-06-01"}
 }
 
 func row(at func() (string, string)) string {
@@ -54,37 +54,37 @@ func row(at func() (string, string)) string {
 func TestWishesByTheAdvice(t *testing.T) {
 	p := plant(t, "cattleya")
 	for code, want := range map[string][3]string{ // repot, unpot, another medium
-		advice.Soon:      {"asked", "asked", "no-roots"},
-		advice.Now:       {"asked", "asked", "no-roots"},
-		advice.Pot:       {"potted-out", "answered", "out"},
-		advice.Nest:      {"nested", "answered", "thrives"},
-		advice.Hold:      {"held", "answered", "thrives"},
-		advice.Read:      {"unread", "answered", "thrives"},
-		advice.AskAir:    {"air", "answered", "thrives"},
-		advice.Check:     {"check", "check", "check"},
-		advice.Feel:      {"feel", "feel", "thirsty"},
-		advice.Water:     {"no-reason", "answered", "thirsty"},
-		advice.Wait:      {"waits", "waits", "no-roots"},
-		advice.LookFirst: {"look", "look", "thrives"},
-		advice.Leave:     {"no-reason", "answered", "thrives"},
+		judgement.Soon:      {"asked", "asked", "no-roots"},
+		judgement.Now:       {"asked", "asked", "no-roots"},
+		judgement.Pot:       {"potted-out", "answered", "out"},
+		judgement.Nest:      {"nested", "answered", "thrives"},
+		judgement.Hold:      {"held", "answered", "thrives"},
+		judgement.Read:      {"unread", "answered", "thrives"},
+		judgement.AskAir:    {"air", "answered", "thrives"},
+		judgement.Check:     {"check", "check", "check"},
+		judgement.Feel:      {"feel", "feel", "thirsty"},
+		judgement.Water:     {"no-reason", "answered", "thirsty"},
+		judgement.Wait:      {"waits", "waits", "no-roots"},
+		judgement.LookFirst: {"look", "look", "thrives"},
+		judgement.Leave:     {"no-reason", "answered", "thrives"},
 	} {
 		a := of(p, code)
 		assert.Equal(t, want, [3]string{row(a.repot), row(a.unpot), row(a.anotherMedium)}, code)
 	}
-	a := of(p, advice.Wait)
+	a := of(p, judgement.Wait)
 	a.moved = true
 	assert.Equal(t, [3]string{"moved", "moved", "moved"}, [3]string{row(a.repot), row(a.unpot), row(a.anotherMedium)})
 	a.where = patient.Held
 	assert.Equal(t, [2]string{"out", "held"}, [2]string{row(a.unpot), row(a.anotherMedium)})
-	assert.Equal(t, "any-time", row(of(plant(t, "slipper"), advice.Soon).anotherMedium))
+	assert.Equal(t, "any-time", row(of(plant(t, "slipper"), judgement.Soon).anotherMedium))
 	p.Given.TipsOut = true
-	assert.Equal(t, "new-roots", row(of(p, advice.Soon).anotherMedium))
-	a = of(p, advice.Leave)
+	assert.Equal(t, "new-roots", row(of(p, judgement.Soon).anotherMedium))
+	a = of(p, judgement.Leave)
 	a.now.UntilOn = "2030-05-16"
 	assert.Equal(t, "2030-05-16", a.until())
 	a.now.UntilOn = day
 	assert.Equal(t, "2030-05-29", a.until(), "two weeks")
-	a.now.Code = advice.Read
+	a.now.Code = judgement.Read
 	assert.Equal(t, "2030-05-16", a.until())
 }
 
@@ -92,18 +92,18 @@ func TestWishesByTheAdvice(t *testing.T) {
 func TestWaterInItsOrder(t *testing.T) {
 	due := func(job, on string) *aftercare.Care { return &aftercare.Care{Due: []aftercare.Due{{Job: job, On: on}}} }
 	is := func(change func(*asked)) string {
-		a := of(plant(t, "cattleya"), advice.Leave)
+		a := of(plant(t, "cattleya"), judgement.Leave)
 		change(a)
 		code, from := a.water()
 		return code + " " + from
 	}
 	assert.Equal(t, "unknown 2030-05-16", is(func(*asked) {}))
 	assert.Equal(t, "out ", is(func(a *asked) { a.where = patient.Out }))
-	assert.Equal(t, "wet-limp ", is(func(a *asked) { a.seen.Says = []stances.Stance{stances.NoWater, stances.Water} }))
+	assert.Equal(t, "wet-limp ", is(func(a *asked) { a.seen.Says = []acts.Act{acts.NoWater, acts.Water} }))
 	assert.Equal(t, "little ", is(func(a *asked) { a.seen.Line.Say = look.WaterLittle }))
-	assert.Equal(t, "dry ", is(func(a *asked) { a.seen.Says = []stances.Stance{stances.Water} }))
+	assert.Equal(t, "dry ", is(func(a *asked) { a.seen.Says = []acts.Act{acts.Water} }))
 	assert.Equal(t, "dry-little ", is(func(a *asked) {
-		a.seen.Says, a.p.Sides = []stances.Stance{stances.Water}, patient.Sides{disputes.Watering: disputes.LittleOften}
+		a.seen.Says, a.p.Sides = []acts.Act{acts.Water}, patient.Sides{disputes.Watering: disputes.LittleOften}
 	}))
 	assert.Equal(t, "care-due ", is(func(a *asked) { a.of.Care = due("water", day) }))
 	assert.Equal(t, "care-later 2030-05-16", is(func(a *asked) { a.of.Care = due("water", "2030-05-16") }))
@@ -127,7 +127,7 @@ func TestWaterInItsOrder(t *testing.T) {
 // Fed by its aftercare where that says, but never against salt, drought or wet limp leaves.
 func TestFeedByItsAftercare(t *testing.T) {
 	is := func(change func(*asked)) string {
-		a := of(plant(t, "cattleya"), advice.Leave)
+		a := of(plant(t, "cattleya"), judgement.Leave)
 		grows(a.p, patient.Growing)
 		change(a)
 		code, from := a.feed()
@@ -145,7 +145,7 @@ func TestFeedByItsAftercare(t *testing.T) {
 	assert.Equal(t, "still ", is(still))
 	assert.Equal(t, "growing ", is(func(a *asked) { still(a); a.of.Care = care(50, day) }), "its aftercare has seen it grow")
 	assert.Equal(t, "still ", is(func(a *asked) { still(a); a.of.Care = care(0, "") }))
-	wet := func(a *asked) { a.seen.Says = []stances.Stance{stances.NoWater} }
+	wet := func(a *asked) { a.seen.Says = []acts.Act{acts.NoWater} }
 	assert.Equal(t, "wet-limp ", is(func(a *asked) { wet(a); a.of.Care = care(50, day) }))
 	assert.Equal(t, "rootless ", is(func(a *asked) { a.left = roots.NearRootless }))
 	assert.Equal(t, "growing ", is(func(a *asked) { a.left = roots.Poor }))
@@ -162,7 +162,7 @@ func TestFeedByItsAftercare(t *testing.T) {
 // Bulbs, pieces, sun and pots at their figures: three bulbs stay, six divide. Common practice, no source.
 func TestWishesAtTheirFigures(t *testing.T) {
 	is := func(wish string, change func(*asked)) string {
-		a := of(plant(t, "cattleya"), advice.Leave)
+		a := of(plant(t, "cattleya"), judgement.Leave)
 		a.left = roots.Good
 		change(a)
 		code, _ := rules[wish](a)
@@ -198,7 +198,7 @@ func TestWishesAtTheirFigures(t *testing.T) {
 		assert.Contains(t, []string{"season", "cold"}, is(wish, nights(least-0.1)), wish)
 	}
 	assert.Equal(t, "unknown", is("sun", func(*asked) {}))
-	for _, code := range []string{advice.Soon, advice.Now} {
+	for _, code := range []string{judgement.Soon, judgement.Now} {
 		assert.Equal(t, "thirsty", is("sun", func(a *asked) { a.now.Code = code }))
 	}
 	assert.Equal(t, "thirsty", is("sun", func(a *asked) { a.left = roots.Rootless }))
@@ -216,7 +216,7 @@ func TestWishesAtTheirFigures(t *testing.T) {
 // A spike that was cut since the look is none any more.
 func TestASpikeThatIsCut(t *testing.T) {
 	is := func(call *look.Call, cut ...string) string {
-		a := of(plant(t, "phalaenopsis"), advice.Leave)
+		a := of(plant(t, "phalaenopsis"), judgement.Leave)
 		a.p.Looks = []patient.Look{{On: "2030-05-10", Noted: patient.Inspection{Flowering: patient.Spike}}}
 		a.p.Spikes, a.seen.Spike = cut, call
 		return row(a.cutSpike)
@@ -264,16 +264,16 @@ func TestAnAerialRoot(t *testing.T) {
 				p.Homes = []patient.Home{rehome.Stands(home, "bark", nil)}
 				p.Homes[0].Potted = true
 			}
-		}), advice.Leave)
+		}), judgement.Leave)
 		return row(a.cutAerial)
 	}
 	assert.Equal(t, "dead", is(roots.Mushy, roots.Aerial, ""))
 	assert.Equal(t, "live", is(roots.Firm, roots.Aerial, ""))
 	assert.Equal(t, "live", is(roots.Mushy, roots.Edge, ""))
 	assert.Equal(t, "live", is(roots.Mushy, roots.Aerial, "2030-05-12"), "housed since")
-	assert.Equal(t, "live", row(of(plant(t, "cattleya"), advice.Leave).cutAerial), "nothing was read")
+	assert.Equal(t, "live", row(of(plant(t, "cattleya"), judgement.Leave).cutAerial), "nothing was read")
 	firm := func(state patient.FindingState, replaceable string) string {
-		a := of(plant(t, "cattleya"), advice.Leave)
+		a := of(plant(t, "cattleya"), judgement.Leave)
 		grows(a.p, patient.Idle)
 		a.p.Looks[0].Noted.Findings, a.p.Intake.Replaceable = patient.Findings{"nothing-firm": state}, replaceable
 		return row(a.discard)
@@ -283,7 +283,7 @@ func TestAnAerialRoot(t *testing.T) {
 	assert.Equal(t, "firm", firm(patient.Absent, "never"))
 	assert.Equal(t, "lives", firm("", "never"))
 	salt := func(found patient.FindingState, acts bool, decided string) string {
-		a := of(plant(t, "cattleya"), advice.Leave)
+		a := of(plant(t, "cattleya"), judgement.Leave)
 		grows(a.p, patient.Growing)
 		a.p.Looks[0].Noted.Findings, a.seen.Decision = patient.Findings{"crust": found}, decided
 		if acts {

@@ -3,10 +3,10 @@ package wishes
 import (
 	"slices"
 
-	"therapeon/core/advice"
 	"therapeon/core/causes"
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
+	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/media"
 	"therapeon/core/patient"
@@ -88,7 +88,7 @@ func (a *asked) sun() (string, string) {
 		return "unrooted", ""
 	case a.moved:
 		return "moved", a.rests
-	case a.p.Condition().Limp() || a.left.Few() || a.now.Code == advice.Soon || a.now.Code == advice.Now:
+	case a.p.Condition().Limp() || a.left.Few() || a.now.Code == judgement.Soon || a.now.Code == judgement.Now:
 		return "thirsty", ""
 	case !known:
 		return "unknown", a.tomorrow()

@@ -4,24 +4,24 @@ import (
 	"slices"
 	"time"
 
-	"therapeon/core/advice"
+	"therapeon/core/acts"
 	"therapeon/core/aftercare"
 	"therapeon/core/causes"
 	"therapeon/core/dates"
 	"therapeon/core/disputes"
+	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/media"
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
-	"therapeon/core/stances"
 )
 
 // asked is a plant of which something is wished, and what is known of it.
 type asked struct {
 	p     *patient.Patient
 	of    Ask
-	now   advice.Advice
+	now   judgement.Advice
 	seen  look.Verdict // of its present look; empty: none
 	where patient.Where
 	left  roots.GradeCode
@@ -32,7 +32,7 @@ type asked struct {
 
 func asking(p *patient.Patient, of Ask) *asked {
 	a := &asked{
-		p: p, of: of, now: advice.Brief(p, advice.Known{Race: of.Race}), where: p.Stands().Where(),
+		p: p, of: of, now: judgement.Brief(p, judgement.Known{Race: of.Race}), where: p.Stands().Where(),
 		left: p.Condition().GradeLeft(),
 	}
 	if look.Holds(p) {
@@ -41,7 +41,7 @@ func asking(p *patient.Patient, of Ask) *asked {
 	if days, known := p.Stands().Moved(); known {
 		most := look.Table().Figures.MovedDays.Value
 		a.fresh = days <= most
-		a.moved = a.fresh && a.now.Code != advice.Soon && a.now.Code != advice.Now
+		a.moved = a.fresh && a.now.Code != judgement.Soon && a.now.Code != judgement.Now
 		a.rests = dates.After(p.Today(), int(most-days+1))
 	}
 	return a
@@ -49,7 +49,7 @@ func asking(p *patient.Patient, of Ask) *asked {
 
 // atOnce are the advices that a day settles: what hangs on them is asked again tomorrow.
 var atOnce = []string{
-	advice.LookFirst, advice.Check, advice.Feel, advice.Read, advice.Pot, advice.Nest, advice.AskAir,
+	judgement.LookFirst, judgement.Check, judgement.Feel, judgement.Read, judgement.Pot, judgement.Nest, judgement.AskAir,
 }
 
 // until is the day on which what is not now is asked anew: that of the advice, else of the
@@ -69,10 +69,10 @@ func (a *asked) tomorrow() string { return dates.After(a.p.Today(), 1) }
 
 func (a *asked) has(finding string) bool { return a.p.Stands().Signs()[finding] == patient.Present }
 
-func (a *asked) says(s stances.Stance) bool { return slices.Contains(a.seen.Says, s) }
+func (a *asked) says(s acts.Act) bool { return slices.Contains(a.seen.Says, s) }
 
-// plans holds where what its causes ask for takes a stance.
-func (a *asked) plans(s stances.Stance) bool {
+// plans holds where what its causes ask for asks for an act.
+func (a *asked) plans(s acts.Act) bool {
 	return slices.ContainsFunc(look.Heard(a.p).Plan, func(code string) bool {
 		action, _ := causes.Table().Action(code)
 		return slices.Contains(action.Says, s)
@@ -118,17 +118,17 @@ var rules = map[string]func(*asked) (row, from string){
 
 func (a *asked) repot() (string, string) {
 	switch a.now.Code {
-	case advice.Soon, advice.Now:
+	case judgement.Soon, judgement.Now:
 		return "asked", ""
-	case advice.Pot:
+	case judgement.Pot:
 		return "potted-out", ""
-	case advice.Nest:
+	case judgement.Nest:
 		return "nested", ""
-	case advice.Hold:
+	case judgement.Hold:
 		return "held", ""
-	case advice.Read:
+	case judgement.Read:
 		return "unread", ""
-	case advice.AskAir:
+	case judgement.AskAir:
 		return "air", ""
 	}
 	return a.first("no-reason")
@@ -137,15 +137,15 @@ func (a *asked) repot() (string, string) {
 // first is what goes before taking it out of its pot; else the row at hand.
 func (a *asked) first(row string) (string, string) {
 	switch {
-	case a.now.Code == advice.Check:
+	case a.now.Code == judgement.Check:
 		return "check", ""
-	case a.now.Code == advice.Feel:
+	case a.now.Code == judgement.Feel:
 		return "feel", ""
 	case a.moved:
 		return "moved", a.rests
-	case a.now.Code == advice.Wait:
+	case a.now.Code == judgement.Wait:
 		return "waits", ""
-	case a.now.Code == advice.LookFirst:
+	case a.now.Code == judgement.LookFirst:
 		return "look", ""
 	default:
 		return row, ""
@@ -156,7 +156,7 @@ func (a *asked) unpot() (string, string) {
 	switch {
 	case a.where != patient.Potted:
 		return "out", ""
-	case a.now.Code == advice.Soon || a.now.Code == advice.Now:
+	case a.now.Code == judgement.Soon || a.now.Code == judgement.Now:
 		return "asked", ""
 	default:
 		return a.first("answered")
@@ -164,13 +164,13 @@ func (a *asked) unpot() (string, string) {
 }
 
 func (a *asked) anotherMedium() (string, string) {
-	asksForIt := a.now.Code == advice.Soon || a.now.Code == advice.Now || a.now.Code == advice.Wait
+	asksForIt := a.now.Code == judgement.Soon || a.now.Code == judgement.Now || a.now.Code == judgement.Wait
 	switch {
-	case a.now.Code == advice.Pot:
+	case a.now.Code == judgement.Pot:
 		return "out", ""
 	case a.where != patient.Potted:
 		return "held", ""
-	case a.now.Code == advice.Check:
+	case a.now.Code == judgement.Check:
 		return "check", ""
 	case a.moved:
 		return "moved", a.rests
@@ -180,7 +180,7 @@ func (a *asked) anotherMedium() (string, string) {
 		return "new-roots", ""
 	case asksForIt:
 		return "no-roots", ""
-	case a.now.Code == advice.Feel || a.now.Code == advice.Water:
+	case a.now.Code == judgement.Feel || a.now.Code == judgement.Water:
 		return "thirsty", ""
 	default:
 		return "thrives", ""
@@ -193,13 +193,13 @@ func (a *asked) water() (string, string) {
 		return a.waterHeld()
 	case a.where == patient.Out:
 		return "out", ""
-	case a.says(stances.NoWater):
+	case a.says(acts.NoWater):
 		return "wet-limp", ""
 	case a.seen.Line.Say == look.WaterLittle:
 		return "little", ""
-	case a.says(stances.Water):
+	case a.says(acts.Water):
 		return a.amount("dry"), ""
-	case a.plans(stances.NoWater):
+	case a.plans(acts.NoWater):
 		return "kept-dry", ""
 	case a.p.Stands().Checked().Dry():
 		return a.amount("dry"), ""
@@ -301,11 +301,11 @@ func (a *asked) feedBySigns() (string, string) {
 		return "rootless", ""
 	case a.where != patient.Potted:
 		return "held", ""
-	case a.says(stances.NoWater):
+	case a.says(acts.NoWater):
 		return "wet-limp", ""
-	case salt || a.plans(stances.NoFeed):
+	case salt || a.plans(acts.NoFeed):
 		return "salt", ""
-	case a.p.Stands().Checked().Dry() || a.says(stances.Water):
+	case a.p.Stands().Checked().Dry() || a.says(acts.Water):
 		return "dry", a.tomorrow()
 	case a.fresh:
 		return a.feedMoved()

@@ -10,10 +10,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"therapeon/core/advice"
 	"therapeon/core/cleaning"
 	"therapeon/core/climate"
 	"therapeon/core/disputes"
+	"therapeon/core/judgement"
 	"therapeon/core/look"
 	"therapeon/core/message"
 	"therapeon/core/patient"
@@ -40,7 +40,7 @@ func answers(t require.TestingT, p *patient.Patient, of race.Advised) map[string
 		put("look", look.Table().Decide(p.AtLook()))
 	}
 	put("cleaning", cleaning.Draw(cleaning.Work{Patient: p}).Jobs)
-	put("advice", advice.For(p, advice.Known{Race: of}))
+	put("advice", judgement.For(p, judgement.Known{Race: of}))
 	put("ahead", rehome.Table().Ahead(p))
 	w, err := rehome.Table().Lead(p, rehome.Plan{}, nil, of, rehome.Store{Shelf: shelf})
 	require.NoError(t, err)

@@ -9,6 +9,7 @@ import (
 	"slices"
 	"sync"
 
+	"therapeon/core/acts"
 	"therapeon/core/aftercare"
 	"therapeon/core/disputes"
 	"therapeon/core/knowledge"
@@ -16,7 +17,6 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/roots"
-	"therapeon/core/stances"
 )
 
 // Answers.
@@ -28,13 +28,13 @@ const (
 
 // Row is one answer to a wish.
 type Row struct {
-	Answer   string           `yaml:"answer" json:"answer" required:"true" enum:"yes,not-now,no"`
-	Because  knowledge.Text   `yaml:"because" json:"because" required:"true"`
-	Instead  *knowledge.Text  `yaml:"instead" json:"instead,omitempty"`
-	Changes  *knowledge.Text  `yaml:"changes" json:"changes,omitempty" description:"the sight that would change it"`
-	Cautions []string         `yaml:"cautions" json:"cautions,omitempty"`
-	Says     []stances.Stance `yaml:"says" json:"says,omitempty" description:"the stances it takes"`
-	Follows  string           `yaml:"follows" json:"follows,omitempty" description:"the question on whose side it hangs"`
+	Answer   string          `yaml:"answer" json:"answer" required:"true" enum:"yes,not-now,no"`
+	Because  knowledge.Text  `yaml:"because" json:"because" required:"true"`
+	Instead  *knowledge.Text `yaml:"instead" json:"instead,omitempty"`
+	Changes  *knowledge.Text `yaml:"changes" json:"changes,omitempty" description:"the sight that would change it"`
+	Cautions []string        `yaml:"cautions" json:"cautions,omitempty"`
+	Says     []acts.Act      `yaml:"says" json:"says,omitempty" description:"the acts it asks for"`
+	Follows  string          `yaml:"follows" json:"follows,omitempty" description:"the question on whose side it hangs"`
 }
 
 // Wish is something that one may wish to do.
@@ -110,7 +110,7 @@ type Answer struct {
 	Cautions []knowledge.Caution `json:"cautions" required:"true"`
 	Asks     string              `json:"asks,omitempty" enum:",root" description:"what has to be said with it"`
 	Side     *disputes.Side      `json:"side,omitempty" description:"the side it follows, where growers differ"`
-	Says     []stances.Stance    `json:"-"`
+	Says     []acts.Act          `json:"-"`
 }
 
 // All answers every wish, in the order of the table.

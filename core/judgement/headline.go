@@ -2,13 +2,14 @@
 // look's while the plant stands in its pot, and that of pot or hold once it is out; a home
 // given since ends what was seen before. It says until when it holds, what must be ready
 // beforehand, and which single fact would change it.
-package advice
+package judgement
 
 import (
 	"cmp"
 	"slices"
 	"sync"
 
+	"therapeon/core/acts"
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
@@ -17,7 +18,6 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/race"
 	"therapeon/core/rehome"
-	"therapeon/core/stances"
 )
 
 // Codes of advice.
@@ -86,7 +86,7 @@ type Advice struct {
 	Meanwhile []knowledge.Text   `json:"meanwhile" required:"true" description:"what to do until then"`
 	Flips     []Flip             `json:"flips" required:"true" description:"the single fact that would change it, the likeliest first"`
 	Ready     []Ready            `json:"ready" required:"true" description:"what must be ready beforehand, with its day"`
-	Says      []stances.Stance   `json:"says" required:"true" description:"the stances it takes, see /api/v1/knowledge/stances"`
+	Says      []acts.Act         `json:"says" required:"true" description:"the acts it asks for, see /api/v1/knowledge/acts"`
 	Line      Line               `json:"-"`
 }
 
@@ -159,7 +159,7 @@ func Brief(p *patient.Patient, by Known) Advice {
 	d := rehome.Table().Decide(p, of)
 	a := Advice{
 		Because: []knowledge.Text{}, Meanwhile: []knowledge.Text{}, Flips: []Flip{}, Ready: []Ready{},
-		Says: []stances.Stance{},
+		Says: []acts.Act{},
 	}
 	if p.Stands().Where() == patient.Potted && d.Code != "housed" {
 		a.inPot(p)
@@ -313,7 +313,7 @@ func (a *Advice) outOfPot(p *patient.Patient, d rehome.Verdict) {
 	a.Code, a.Says, a.Because = code, d.Says, slices.Clone(d.Reasons)
 	a.Page = a.Line.Page()
 	if p.Turn().Suspect() {
-		a.Says = append(a.Says, stances.Apart)
+		a.Says = append(a.Says, acts.Apart)
 	}
 	a.UntilOn = until(p, code)
 }

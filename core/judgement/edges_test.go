@@ -1,4 +1,4 @@
-package advice
+package judgement
 
 import (
 	"testing"
@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"therapeon/core/acts"
 	"therapeon/core/aftercare"
 	"therapeon/core/dates"
 	"therapeon/core/knowledge"
@@ -14,7 +15,6 @@ import (
 	"therapeon/core/patient"
 	"therapeon/core/rehome"
 	"therapeon/core/roots"
-	"therapeon/core/stances"
 	"therapeon/language/english"
 )
 
@@ -49,19 +49,19 @@ func TestWhichAdviceTheAftercareSpeaksFor(t *testing.T) {
 
 // Due is from its day on; what is to come is said with its day, but not over a look that is due or wet medium.
 func TestTheDayOfWhatItWants(t *testing.T) {
-	of := func(on, by, code, until string, says ...stances.Stance) Advice {
+	of := func(on, by, code, until string, says ...acts.Act) Advice {
 		a := Advice{Code: code, UntilOn: until, Line: Line{Code: code, Row: "housed"}, Says: says}
 		a.tend(aftercare.Care{Day: day, Due: []aftercare.Due{{Job: "water", On: on, By: by}}}, true)
 		return a
 	}
 	a := of(day, "2030-05-17", Stay, "")
 	assert.Equal(t, []string{Tend, "2030-05-17"}, []string{a.Code, a.UntilOn})
-	assert.Contains(t, a.Says, stances.Water)
+	assert.Contains(t, a.Says, acts.Water)
 	assert.Equal(t, day, of("2030-05-01", "2030-05-03", Stay, "").UntilOn, "what is late is for today")
-	assert.NotContains(t, of(day, day, Stay, "", stances.NoWater).Says, stances.Water)
+	assert.NotContains(t, of(day, day, Stay, "", acts.NoWater).Says, acts.Water)
 	bare := Advice{Code: Stay, Line: Line{Row: "held"}}
 	bare.tend(aftercare.Care{Day: day, Due: []aftercare.Due{{Job: "water", On: day}}}, false)
-	assert.NotContains(t, bare.Says, stances.Water, "it has no pot")
+	assert.NotContains(t, bare.Says, acts.Water, "it has no pot")
 	later := of("2030-05-16", "2030-05-17", Stay, "")
 	assert.Equal(t, []string{Stay, "2030-05-16"}, []string{later.Code, later.UntilOn})
 	assert.Equal(t, "2030-05-16", later.Line.Care.On)
@@ -231,15 +231,15 @@ func TestFactsThatChangeTheAdvice(t *testing.T) {
 	same := flipping{Knowledge: &k, p: other, now: Brief(other, Known{})}
 	same.try(knowledge.Text{Value: message.Plain("If")}, other)
 	assert.Empty(t, same.list)
-	potted := func(way string, hold bool) []stances.Stance {
+	potted := func(way string, hold bool) []acts.Act {
 		p := plant(t, "cattleya", func(p *patient.Patient) {
 			p.Homes = []patient.Home{rehome.Stands("2030-05-02", way, nil)}
 			p.Homes[0].Potted = !hold
 		})
 		return Brief(p, Known{Care: &aftercare.Care{Day: day, Due: []aftercare.Due{{Job: "water", On: day}}}}).Says
 	}
-	assert.Contains(t, potted("bark", false), stances.Water)
-	assert.NotContains(t, potted("tub", true), stances.Water, "it has no pot to water")
+	assert.Contains(t, potted("bark", false), acts.Water)
+	assert.NotContains(t, potted("tub", true), acts.Water, "it has no pot to water")
 }
 
 // What is seen today counts beside what was seen in this home, and nothing of the one before.

@@ -1,12 +1,12 @@
-package advice
+package judgement
 
 import (
 	"slices"
 
+	"therapeon/core/acts"
 	"therapeon/core/aftercare"
 	"therapeon/core/knowledge"
 	"therapeon/core/message"
-	"therapeon/core/stances"
 )
 
 // CareLine is what the aftercare says, as codes.
@@ -58,8 +58,8 @@ func (a *Advice) tend(care aftercare.Care, potted bool) {
 		a.Because = append([]knowledge.Text{next.How, next.Late}, a.Because...)
 		a.UntilOn = max(next.By, care.Day)
 		job, _ := aftercare.Table().Job(next.Job)
-		if job.Waters && potted && !slices.Contains(a.Says, stances.NoWater) {
-			a.Says = append(a.Says, stances.Water)
+		if job.Waters && potted && !slices.Contains(a.Says, acts.NoWater) {
+			a.Says = append(a.Says, acts.Water)
 		}
 	case ok && a.Code != Wait && !lookDue:
 		a.Line = Line{Code: a.Code, Care: CareLine{Job: next.Job, On: next.On}, Facts: []string{next.Protocol}}
