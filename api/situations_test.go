@@ -3,6 +3,7 @@ package api
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"net/http/httptest"
 	"os"
 	"path/filepath"
@@ -43,6 +44,12 @@ type situation struct {
 	} `yaml:"home"`
 	Detail map[string]map[string]string `yaml:"detail"` // of a wish
 
+	Checkins []map[string]any  `yaml:"checkins"` // each with its days ago
+
+	Does      []string `yaml:"does"`       // acts that are told
+	NeverDoes []string `yaml:"never_does"` // acts that would harm
+	Owed      bool     `yaml:"owed"`       // not right yet: once it is, this goes
+
 	Advice  string            `yaml:"advice"` // codes, any of them
 	Until   bool              `yaml:"until"`  // it has a day
 	Again   int               `yaml:"again"`  // days until then
@@ -75,6 +82,7 @@ type reported struct {
 	now   time.Time
 	id    int
 	words []string // of all its pages
+	told  []told   // its typed sentences
 }
 
 // day is a day so long ago.
@@ -96,10 +104,11 @@ func (x *reported) page(path string, parts ...string) map[string]any {
 	status, answer, _ := x.send("GET", path, "")
 	require.Equal(x, 200, status, "%s: %v", path, answer)
 	if len(parts) == 0 {
-		x.words = append(x.words, wordsIn(answer)...)
+		x.words, x.told = append(x.words, wordsIn(answer)...), append(x.told, readTold(path, answer)...)
 	}
 	for _, part := range parts {
 		x.words = append(x.words, wordsIn(answer[part])...)
+		x.told = append(x.told, readTold(path+"/"+part, answer[part])...)
 	}
 	return answer
 }
@@ -171,9 +180,19 @@ func (x *reported) put(place int) {
 	for question, side := range x.Sides {
 		x.follow(at, question, side)
 	}
-	if x.Home == nil {
-		return
+	if x.Home != nil {
+		x.house(at)
 	}
+	for _, c := range x.Checkins {
+		noted := maps.Clone(c)
+		delete(noted, "days")
+		x.post("POST", at+"/checkins", map[string]any{"on": x.day(int(c["days"].(uint64))), "noted": noted})
+	}
+}
+
+// house gives it its home.
+func (x *reported) house(at string) {
+	x.Helper()
 	if slices.Contains([]string{"tub", "lid", "bag", "bench", "nest", "pebbles"}, x.Home.Route) {
 		x.post("POST", at+"/holding", map[string]any{"method": x.Home.Route, "from": x.day(x.Home.Days)})
 		return
@@ -286,7 +305,7 @@ func (x *reported) check() {
 		} else {
 			answer = x.wish(wish)
 		}
-		assert.Equal(x, want, answer["answer"], "%s: %v", wish, answer["because"])
+		assert.Contains(x, strings.Split(want, "|"), answer["answer"], "%s: %v", wish, answer["because"])
 	}
 	for _, said := range x.Says {
 		assert.True(x, slices.ContainsFunc(x.words, regexp.MustCompile(said).MatchString), "%q is said nowhere", said)
@@ -296,6 +315,7 @@ func (x *reported) check() {
 			assert.False(x, regexp.MustCompile(harm).MatchString(w), "%q would harm: %q", harm, w)
 		}
 	}
+	x.checkTold()
 	x.checkOrder(cleaning)
 	if x.Race != nil {
 		assert.Equal(x, *x.Race, race["race"] != nil)
@@ -355,7 +375,7 @@ func (x *reported) checkCause() {
 func TestSituations(t *testing.T) {
 	files, err := filepath.Glob("testdata/situations/*.yaml")
 	require.NoError(t, err)
-	require.Len(t, files, 4)
+	require.Len(t, files, 6)
 	for _, file := range files {
 		t.Run(strings.TrimSuffix(filepath.Base(file), ".yaml"), func(t *testing.T) {
 			t.Parallel()
@@ -375,6 +395,9 @@ func TestSituations(t *testing.T) {
 				require.NoError(t, err)
 				now = day.Add(10 * time.Hour)
 				t.Run(one.Name, func(t *testing.T) {
+					if one.Owed && os.Getenv("OWED") == "" {
+						t.Skip("owed")
+					}
 					x := &reported{tester: tester{t, server.URL}, situation: one, now: now}
 					place := 0
 					if one.Place != nil {

@@ -154,7 +154,7 @@ func (p Stands) Bare() bool {
 	if h := p.Home(); h != nil && h.Hold {
 		return !h.Potted
 	}
-	return p.Pot() == NoPot
+	return p.Pot() == NoPot || p.Pot() == LivesBare
 }
 
 // Site is where a plant stands.

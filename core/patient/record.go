@@ -19,6 +19,7 @@ type FindingState string
 const (
 	Present FindingState = "present"
 	Absent  FindingState = "absent"
+	Unseen  FindingState = "unseen" // nobody could look, or say: as good as not looked for
 )
 
 // Findings are what was looked for, by the code of the finding.
@@ -102,8 +103,11 @@ type Claim struct {
 	HighC *float64 `json:"high_c,omitempty" validate:"omitempty,claimed_high_c" title:"patient.Claim.high_c" description:"the warmest day that it bears"`
 }
 
-// NoPot is the pot of a plant that has none.
-const NoPot = "none"
+// Pots of a plant that stands in none.
+const (
+	NoPot     = "none" // for now
+	LivesBare = "bare" // it lives bare-root, hung or in an empty basket
+)
 
 // Intake is what is known of a plant when it comes to the bench. Tag and group
 // are enough; the rest can come later.
@@ -118,8 +122,8 @@ type Intake struct {
 	BulbCount    int            `json:"bulb_count,omitempty" validate:"leaves" title:"patient.Intake.bulb_count" description:"pseudobulbs or canes"`
 	BulbState    BulbState      `json:"bulb_state,omitempty" validate:"omitempty,oneof=plump mixed shrivelled"`
 	LastRepotted string         `json:"last_repotted,omitempty" validate:"omitempty,partialdate" description:"a day, a month or a year"`
-	OldMedium    string         `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral compost mount none other"`
-	Pot          string         `json:"pot,omitempty" validate:"omitempty,oneof=clear opaque clay basket mount none other"`
+	OldMedium    string         `json:"old_medium,omitempty" validate:"omitempty,oneof=bark bark-moss moss husk mineral perlite compost mount none other"`
+	Pot          string         `json:"pot,omitempty" validate:"omitempty,oneof=clear opaque clay basket mount bare none other" description:"bare: it lives bare-root, none: it has none for now"`
 	OldPotMM     float64        `json:"old_pot_mm,omitempty" validate:"omitempty,pot_top_mm" title:"patient.Intake.old_pot_mm" description:"width at the rim of the pot it came in, inside"`
 	OldPotHighMM float64        `json:"old_pot_high_mm,omitempty" validate:"omitempty,pot_height_mm" title:"patient.Intake.old_pot_high_mm" description:"its height, inside"`
 	Waters       string         `json:"waters,omitempty" validate:"omitempty,oneof=often seldom" description:"how it is watered here"`
@@ -189,7 +193,7 @@ func (in Intake) OfKind() Intake {
 // signs in the pot, what came to light out of it, and the user's word on the
 // causes.
 type Inspection struct {
-	Findings     Findings            `json:"findings" required:"true" validate:"findings,dive,keys,finding,endkeys,oneof=present absent" description:"by the code of the finding; what is left out was not looked for"`
+	Findings     Findings            `json:"findings" required:"true" validate:"findings,dive,keys,finding,endkeys,oneof=present absent unseen" description:"by the code of the finding; unseen: one could not look, or does not know; what is left out was not looked for"`
 	Worries      []string            `json:"worries,omitempty" validate:"worries,unique,dive,worry" description:"what worried its keeper at first sight; see /api/v1/knowledge/causes"`
 	Flowering    Flowering           `json:"flowering,omitempty" validate:"omitempty,oneof=none spike bud bloom spent" description:"left out: as at intake"`
 	Growth       Growth              `json:"growth,omitempty" validate:"omitempty,oneof=new-roots growing maturing idle resting"`

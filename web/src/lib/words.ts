@@ -62,6 +62,7 @@ export const media: Words = [
   ["moss", tell("sphagnum-moss")],
   ["husk", tell("coconut-husk")],
   ["mineral", tell("mineral-clay-pumice-lava")],
+  ["perlite", tell("perlite")],
   ["compost", tell("compost")],
   ["mount", tell("on-a-mount")],
   ["none", tell("none-bare-root")],
@@ -73,6 +74,7 @@ export const pots: Words = [
   ["clay", tell("clay")],
   ["basket", tell("basket")],
   ["mount", tell("mount")],
+  ["bare", tell("lives-bare-root")],
   ["none", tell("none")],
   ["other", tell("something-else")],
 ];
